@@ -1,0 +1,67 @@
+// Package bringup is what goes to the machine: the card with its moves, parts,
+// settings, readings to expect with room to write them, checks and cautions.
+package bringup
+
+import "graybridge/core/finding"
+
+// Reading is one measurement to take: where the meter goes, what should be
+// read and within what band. Expect is empty where only the taking matters.
+type Reading struct {
+	ID     string       `json:"id"`
+	When   string       `json:"when"` // "before feeding", "running light", "at your load"
+	Where  string       `json:"where"`
+	Expect string       `json:"expect"`
+	Band   string       `json:"band,omitempty"`
+	Mark   finding.Mark `json:"mark"`
+	Note   string       `json:"note,omitempty"`
+}
+
+// Line is a name with its value on the card.
+type Line struct {
+	Name  string `json:"name"`
+	Value string `json:"value"`
+	Note  string `json:"note,omitempty"`
+}
+
+// Card is one printed page.
+type Card struct {
+	Title    string    `json:"title"`
+	Plate    string    `json:"plate"`
+	Ready    bool      `json:"ready"` // nothing stops it and the main entries are there
+	NotReady string    `json:"not_ready,omitempty"`
+	Joints   []Line    `json:"joints" nullable:"false"`
+	Parts    []Line    `json:"parts" nullable:"false"`
+	Settings []Line    `json:"settings" nullable:"false"`
+	Readings []Reading `json:"readings" nullable:"false"`
+	Checks   []string  `json:"checks" nullable:"false"`
+	Cautions []string  `json:"cautions" nullable:"false"`
+	Open     []string  `json:"open" nullable:"false"` // what nobody has checked yet
+	Foot     string    `json:"foot"`
+}
+
+// Gates are the checks of every first start, in order; each wants who and when.
+func Gates() []string {
+	return []string{
+		"Locked off, proved dead (known live, here, known live again)",
+		"Capacitor discharged through a resistor, then shorted",
+		"Every joint matches this card",
+		"Ohms of the three line pairs agree within 5 %",
+		"Insulation: winding to frame over 1 MΩ with a 500 V tester (capacitor off)",
+		"Earth: body of the motor to the supply's earth, continuous",
+		"Guards on, load off, hands clear, eyes and ears protected",
+		"Bump under a second: direction as wanted",
+		"Free run, then coupled, then loaded: readings below",
+		"Frame temperature every ten minutes for the first hour; not left alone the first day",
+	}
+}
+
+// Cautions that stand on every card.
+func Cautions() []string {
+	return []string{
+		"Mains kills. No work on a live box. Fixed wiring belongs to a licensed person in most places; local rules come first.",
+		"The capacitor holds a charge of several hundred volts after switching off.",
+		"If it hums and does not turn, switch off at once.",
+		"The machine may start again by itself when the supply returns: fit a no-volt release.",
+		"A three-phase motor on single-phase runs unevenly: heat is what kills it. Do not bypass the overload relay.",
+	}
+}

@@ -1,0 +1,142 @@
+package capacitor
+
+import (
+	"math"
+
+	"graybridge/core/machine"
+)
+
+// Levels of the map: worst winding over plate amps.
+var Levels = []float64{1, 1.15, 1.3, 1.5}
+
+// Island is the map of capacitance and load on which every winding stays
+// inside a level: the picture that settles which capacitance is right.
+type Island struct {
+	From     float64   `json:"from"` // µF
+	To       float64   `json:"to"`
+	Contours []Contour `json:"contours" nullable:"false"`
+	Carries  []Edge    `json:"carries" nullable:"false"` // most load that the motor can carry at all
+}
+
+// Contour is one level: for each capacitance the span of load within it.
+type Contour struct {
+	Level float64 `json:"level"`
+	Spans []Span  `json:"spans" nullable:"false"`
+}
+
+// Span is the load, as a share of plate torque, from Low to High, and the
+// winding that bounds it there (empty where nothing but zero load does).
+type Span struct {
+	Microfarad  float64 `json:"microfarad"`
+	Low         float64 `json:"low"`
+	High        float64 `json:"high"`
+	LowWinding  string  `json:"low_winding,omitempty"`
+	HighWinding string  `json:"high_winding,omitempty"`
+}
+
+// Edge is the pull-out of one capacitance.
+type Edge struct {
+	Microfarad float64 `json:"microfarad"`
+	Share      float64 `json:"share"`
+}
+
+// Resolution of the map.
+const (
+	islandColumns = 97
+	islandSlips   = 60
+	steepestSlip  = 0.4
+)
+
+type sample struct {
+	share, worst float64
+	winding      int
+}
+
+// curve samples the load share and the worst winding along slip for one
+// capacitance, from no load to pull-out.
+func (b *Bridge) curve(microfarad float64, kind machine.LoadKind, into []sample) []sample {
+	b.Set(microfarad)
+	m := b.Model
+	into = into[:0]
+	last := math.Inf(-1)
+	for i := range islandSlips {
+		x := float64(i) / (islandSlips - 1)
+		slip := steepestSlip * x * x
+		if b.solve(slip) != nil {
+			break
+		}
+		share := (b.sign*b.solver.Shaft(0).TorqueNm - m.FrictionNm) / m.RatedTorqueNm
+		k := m.SpeedShare(slip, b.Wiring.FrequencyHz)
+		switch kind {
+		case machine.Fan:
+			share /= k * k
+		case machine.Linear:
+			share /= k
+		}
+		if share < last {
+			break
+		}
+		last = share
+		worst, winding := b.solvedWorst()
+		into = append(into, sample{share, worst, winding})
+	}
+	return into
+}
+
+// Map draws the island from 0 to the given capacitance for a kind of load.
+func (b *Bridge) Map(to float64, kind machine.LoadKind) Island {
+	out := Island{To: to}
+	out.Contours = make([]Contour, len(Levels))
+	for i, l := range Levels {
+		out.Contours[i] = Contour{Level: l, Spans: []Span{}}
+	}
+	var samples []sample
+	for c := range islandColumns {
+		uf := to * float64(c) / (islandColumns - 1)
+		samples = b.curve(uf, kind, samples)
+		if len(samples) == 0 || samples[len(samples)-1].share <= 0 {
+			continue
+		}
+		out.Carries = append(out.Carries, Edge{uf, samples[len(samples)-1].share})
+		for i, level := range Levels {
+			if s, ok := b.span(samples, level); ok {
+				s.Microfarad = uf
+				out.Contours[i].Spans = append(out.Contours[i].Spans, s)
+			}
+		}
+	}
+	return out
+}
+
+// span finds where along the samples the worst winding is within the level;
+// crossings are interpolated linearly.
+func (b *Bridge) span(samples []sample, level float64) (Span, bool) {
+	s, inside := Span{}, false
+	for i, now := range samples {
+		if now.share < 0 && i+1 < len(samples) && samples[i+1].share < 0 {
+			continue
+		}
+		if now.worst <= level {
+			if !inside {
+				inside, s.Low = true, max(0, now.share)
+				if i > 0 && samples[i-1].worst > level {
+					s.Low = max(0, cross(samples[i-1], now, level))
+					if s.Low > 0 {
+						s.LowWinding = b.coil(samples[i-1].winding)
+					}
+				}
+			}
+			s.High, s.HighWinding = max(0, now.share), ""
+		} else if inside {
+			s.High, s.HighWinding = max(0, cross(samples[i-1], now, level)), b.coil(now.winding)
+			break
+		}
+	}
+	return s, inside && s.High > 0
+}
+
+func cross(a, b sample, level float64) float64 {
+	return a.share + (b.share-a.share)*(level-a.worst)/(b.worst-a.worst)
+}
+
+func (b *Bridge) coil(i int) string { return Title(b.Wiring.Coils[i].Name) }

@@ -1,0 +1,329 @@
+package capacitor
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/machine"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// Entry is the bridge as chosen. Empty fields follow the plan.
+type Entry struct {
+	Microfarad string `json:"microfarad,omitempty"`
+	CornerTo   string `json:"corner_to,omitempty" enum:"L1,L2"`
+}
+
+// Method limits, shaft watts: above the first it is a bad compromise, above the
+// second another bridge is the answer.
+const (
+	CeilingCaution = 3000.0
+	CeilingStop    = 4100.0 // just above 5 hp and 4 kW plates
+)
+
+// Question is what the owner's motor and load put to the bridge.
+type Question struct {
+	Bridge                    *Bridge
+	Kind                      machine.LoadKind
+	Usual, Lightest, Heaviest float64 // shares of plate torque
+	StartShare                float64 // to be overcome at standstill, over rated
+	ServiceFactor             float64
+	Entered                   float64 // µF; 0 follows the plan
+	SchoolVolts               float64 // nominal line volts, as the rules of thumb are spoken
+	PowerFactor               float64
+	Estimates                 []finding.Why // what the figures lean on
+}
+
+// School is one way to size the run capacitor and what it would do here.
+type School struct {
+	ID         string        `json:"id"`
+	Name       string        `json:"name"`
+	Microfarad float64       `json:"microfarad"`
+	Text       string        `json:"text"`
+	AtLoad     string        `json:"at_load"`    // worst winding at the owner's load
+	AtIdle     string        `json:"at_idle"`    // worst winding at the lightest load
+	Continuous string        `json:"continuous"` // good all day to this share
+	Start      string        `json:"start"`      // standstill torque over rated
+	Grade      finding.Grade `json:"grade"`
+	Why        finding.Why   `json:"why"`
+}
+
+// Answer is what the bridge does with the capacitance in it.
+type Answer struct {
+	Microfarad        float64
+	Chosen            bool // by the owner; else the plan's
+	Parts             []float64
+	Balance           float64
+	Schools           []School
+	Usual             Point
+	UsualRuns         bool
+	Idle, Heavy       Point
+	HeavyRuns         bool
+	Limit             Point // where the worst winding reaches plate amps
+	Continuous        float64
+	StartTorque       float64 // over rated
+	StartSupplyAmps   float64
+	StartSupplyVolts  float64
+	Starts            bool
+	WorstVolts, Class float64 // capacitor: engine's worst, class to buy
+	BleedOhm          float64
+	BleedWatts        float64
+	CapacitorAmps     float64 // worst of idle and load
+}
+
+// Title writes a coil's name as it stands on the drawings.
+func Title(coil string) string { return strings.ToUpper(coil) }
+
+// Combine finds one or two stock parts that together lie within tolerance of
+// the wanted capacitance: the fewest, then the nearest. Nil when none do.
+func Combine(want float64) []float64 {
+	stock, tolerance, _ := table.RunCapacitors()
+	var best []float64
+	off := tolerance * want
+	for _, a := range stock {
+		if d := math.Abs(a - want); d <= off {
+			best, off = []float64{a}, d
+		}
+	}
+	if best != nil {
+		return best
+	}
+	for i, a := range stock {
+		for _, b := range stock[:i+1] {
+			if d := math.Abs(a + b - want); d < off-1e-9 {
+				best, off = []float64{a, b}, d
+			}
+		}
+	}
+	return best
+}
+
+func sum(parts []float64) float64 {
+	t := 0.0
+	for _, p := range parts {
+		t += p
+	}
+	return t
+}
+
+// List writes parts as they are bought: "40 + 12 µF".
+func List(parts []float64) string {
+	texts := make([]string, len(parts))
+	for i, p := range parts {
+		texts[i] = unit.Plain(p)
+	}
+	return strings.Join(texts, " + ") + unit.Space + "µF"
+}
+
+func (q Question) load(share float64) machine.Load { return machine.Load{Kind: q.Kind, Share: share} }
+
+// gradeOf a winding's share of plate amps.
+func gradeOf(share float64) finding.Grade {
+	switch {
+	case share <= 1:
+		return finding.Good
+	case share <= 1.15:
+		return finding.Caution
+	}
+	return finding.Stop
+}
+
+// Solve works out the bridge for the owner's load.
+func (q Question) Solve() Answer {
+	b := q.Bridge
+	var a Answer
+	a.Balance, _, _ = b.Balance(q.load(q.Usual))
+	if w, _ := b.worst(a.Balance, q.load(q.Usual)); math.IsInf(w, 1) { // no capacitance carries this load
+		a.Balance, _, _ = b.Balance(q.load(0.5))
+	}
+	a.Microfarad, a.Chosen = q.Entered, q.Entered > 0
+	if a.Chosen {
+		a.Parts = []float64{a.Microfarad}
+	} else {
+		a.Parts = Combine(a.Balance)
+		if a.Parts == nil {
+			a.Parts = []float64{math.Max(1, math.Round(a.Balance))}
+		}
+		a.Microfarad = sum(a.Parts)
+	}
+	a.Schools = q.schools(a.Balance)
+	a.Usual, a.UsualRuns = b.Run(a.Microfarad, q.load(q.Usual))
+	a.Idle, _ = b.Run(a.Microfarad, q.load(q.Lightest))
+	a.Heavy, a.HeavyRuns = b.Run(a.Microfarad, q.load(q.Heaviest))
+	a.Continuous = b.Continuous(a.Microfarad, q.Kind, 1)
+	if a.Continuous > 0 {
+		a.Limit, _ = b.Run(a.Microfarad, q.load(a.Continuous))
+	}
+	a.StartTorque = b.StartTorque(a.Microfarad)
+	if p, err := b.At(a.Microfarad, 1); err == nil {
+		a.StartSupplyAmps, a.StartSupplyVolts = abs(p.SupplyAmps), p.SupplyVolts
+	}
+	a.Starts = a.StartTorque > q.StartShare+b.Model.FrictionNm/b.Model.RatedTorqueNm
+	bare, _ := b.Run(a.Microfarad, machine.Load{Kind: machine.NoLoad})
+	a.WorstVolts = max(a.Usual.CapacitorVolts, a.Idle.CapacitorVolts, a.Heavy.CapacitorVolts, bare.CapacitorVolts)
+	a.CapacitorAmps = max(a.Usual.Capacitor, a.Idle.Capacitor, a.Heavy.Capacitor, bare.Capacitor)
+	a.Class, _ = table.VoltageClass(max(400, 1.1*a.WorstVolts))
+	trapped := math.Sqrt2 * a.WorstVolts
+	if trapped > 50 {
+		a.BleedOhm = 60 / (a.Microfarad * 1e-6 * math.Log(trapped/50))
+		a.BleedWatts = a.WorstVolts * a.WorstVolts / a.BleedOhm
+	}
+	return a
+}
+
+func (q Question) schools(balance float64) []School {
+	b, m := q.Bridge, q.Bridge.Model
+	f := b.Wiring.FrequencyHz
+	scale := Scale(q.SchoolVolts, f)
+	watts := unit.Text(m.ShaftWatts, "W")
+	reactance := ReactanceSchool(m.ShaftWatts, q.SchoolVolts, f, q.PowerFactor)
+	scaled := fmt.Sprintf(" · (230/%s)² · 50/%s", unit.Plain(q.SchoolVolts), unit.Plain(f))
+	list := []School{
+		{ID: "reactance", Name: "Reactance", Microfarad: reactance, Why: finding.Why{Formula: "C = P/(2πf·V²·cosφ)", Numbers: fmt.Sprintf("%s/(2π·%s·%s²·%s)", watts, unit.Plain(f), unit.Plain(q.SchoolVolts), unit.Three(q.PowerFactor)), Source: "rule of the trade: X = V²·cosφ/P"}},
+		{ID: "kilowatt", Name: "70 µF per kW", Microfarad: PerKilowattSpoken(m.ShaftWatts) * scale, Why: finding.Why{Formula: "70 µF/kW · (230/V)² · 50/f", Numbers: "70 · " + unit.Text(m.ShaftWatts/1000, "kW") + scaled, Source: "rule of the trade, spoken for 230 V and 50 Hz"}},
+		{ID: "horsepower", Name: "50 µF per hp", Microfarad: PerHorsepowerSpoken(m.ShaftWatts) * scale, Why: finding.Why{Formula: "50 µF/hp · (230/V)² · 50/f", Numbers: "50 · " + unit.Text(m.ShaftWatts/unit.WattsPerHorsepower, "hp") + scaled, Source: "rule of the trade, spoken for 220-230 V and 50 Hz"}},
+		{ID: "balance", Name: "Balance", Microfarad: balance, Why: finding.Why{Formula: "the µF with the least worst-winding amps at your load", Numbers: fmt.Sprintf("searched at %s of plate torque", unit.Percent(q.Usual)), Source: "engine, golden section in log µF", Estimated: len(q.Estimates) > 0}},
+	}
+	for i := range list {
+		s := &list[i]
+		s.Text = unit.Text(s.Microfarad, "µF")
+		at, _ := b.worst(s.Microfarad, q.load(q.Usual))
+		idle, _ := b.worst(s.Microfarad, q.load(q.Lightest))
+		s.AtLoad, s.AtIdle = unit.Percent(at), unit.Percent(idle)
+		s.Grade = gradeOf(max(at, idle))
+		s.Continuous = unit.Percent(b.Continuous(s.Microfarad, q.Kind, 1))
+		s.Start = unit.Percent(b.StartTorque(s.Microfarad))
+	}
+	return list
+}
+
+func (p Point) worst() Winding {
+	if len(p.Windings) == 0 {
+		return Winding{Share: math.Inf(1)}
+	}
+	return p.Windings[p.Worst]
+}
+
+// WorstCoil is the name of the worst winding and its share of plate amps.
+func (p Point) WorstCoil() (string, float64) {
+	w := p.worst()
+	return Title(w.Coil), w.Share
+}
+
+// Judge turns the answer into what the plan says of this bridge.
+func (q Question) Judge(a Answer) []finding.Finding {
+	m := q.Bridge.Model
+	var out []finding.Finding
+	add := func(f finding.Finding) {
+		f.Bay = finding.Bridge
+		out = append(out, f)
+	}
+	with := func(w ...finding.Why) []finding.Why { return append(w, q.Estimates...) }
+	balanced := finding.Cure{Label: "Follow the plan: " + unit.Text(a.Balance, "µF"), Path: "bridge.microfarad", Value: ""}
+	var cures []finding.Cure
+	if a.Chosen && math.Abs(a.Microfarad/a.Balance-1) > 0.06 {
+		cures = []finding.Cure{balanced}
+	}
+	switch {
+	case m.ShaftWatts > CeilingStop:
+		add(finding.Finding{ID: "capacitor.ceiling", Grade: finding.Stop, Sentence: fmt.Sprintf("%s is too much for this method.", unit.Text(m.ShaftWatts/1000, "kW")),
+			Detail: "A capacitor bridge ends at about 4 kW (5 hp). Take a rotary converter, a drive rated for single-phase input, or a three-phase supply.",
+			Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "4" + unit.Space + "kW", Why: []finding.Why{{Formula: "plate power against the method's usual ceiling", Source: "rule of the trade"}}})
+	case m.ShaftWatts > CeilingCaution:
+		add(finding.Finding{ID: "capacitor.ceiling", Grade: finding.Caution, Sentence: fmt.Sprintf("%s is near the end of this method, and only for light starts.", unit.Text(m.ShaftWatts/1000, "kW")),
+			Detail: "Weigh a drive or a rotary converter before buying capacitors.", Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "3 to 4" + unit.Space + "kW",
+			Why: []finding.Why{{Formula: "plate power against the method's usual ceiling", Source: "rule of the trade"}}})
+	}
+	if !a.HeavyRuns {
+		add(finding.Finding{ID: "capacitor.carries", Grade: finding.Stop, Sentence: fmt.Sprintf("It cannot carry %s of plate torque: it would stall and burn.", unit.Percent(q.Heaviest)),
+			Detail: "Even up to speed the torque with this capacitor is less than the load asks. Lighten the load or take another bridge.", Figure: unit.Percent(q.Heaviest), Limit: unit.Percent(a.Continuous) + " all day",
+			Why: with(finding.Why{Formula: "no slip at which torque = load + friction", Source: "engine"}), Cures: cures})
+	} else {
+		out = append(out, q.judgeHeat(a, cures, with)...)
+	}
+	out = append(out, q.judgeStart(a, with)...)
+	if a.Class == 0 {
+		add(finding.Finding{ID: "capacitor.volts", Grade: finding.Stop, Sentence: fmt.Sprintf("The capacitor would see %s: no run capacitor is made for it.", unit.Whole(a.WorstVolts, "V")), Detail: "Fewer µF.", Figure: unit.Whole(a.WorstVolts, "V"), Limit: "600" + unit.Space + "V", Cures: cures,
+			Why: with(finding.Why{Formula: "capacitor volts over the load range", Source: "engine"})})
+	} else {
+		add(finding.Finding{ID: "capacitor.part", Grade: finding.Note, Sentence: fmt.Sprintf("Buy %s, film, for continuous duty, at least %s AC.", List(a.Parts), unit.Whole(a.Class, "V")),
+			Detail: fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, not one rated in DC volts. Bleed resistor of at most %s, %s or more, across its terminals.", unit.Whole(a.WorstVolts, "V"), unit.Text(a.BleedOhm/1000, "kΩ"), unit.Text(max(2*a.BleedWatts, 0.5), "W")),
+			Figure: unit.Whole(a.WorstVolts, "V"), Limit: unit.Whole(a.Class, "V class"),
+			Why: with(
+				finding.Why{Formula: "class ≥ 1.1 × worst volts, at least 400 V", Numbers: fmt.Sprintf("1.1 · %s = %s", unit.Whole(a.WorstVolts, "V"), unit.Whole(1.1*a.WorstVolts, "V")), Source: "engine at no load and load"},
+				finding.Why{Formula: "R ≤ 60 s/(C·ln(V/50)), V the peak that can stay on it", Numbers: fmt.Sprintf("60/(%s·ln(%s/50))", unit.Text(a.Microfarad, "µF"), unit.Three(math.Sqrt2*a.WorstVolts)), Source: "to 50 V within a minute"})})
+	}
+	if a.UsualRuns && a.Usual.Unbalance > 0.01 {
+		add(finding.Finding{ID: "capacitor.corner", Grade: finding.Note, Sentence: fmt.Sprintf("The made corner is not a true third phase: %s and %s to the two lines at your load.", unit.Whole(a.Usual.CornerToL1, "V"), unit.Whole(a.Usual.CornerToL2, "V")),
+			Detail: "It moves with the load. Never take lights, controls or another machine from it.", Figure: unit.Text(a.Usual.Unbalance*100, "%") + " unbalance",
+			Why: with(finding.Why{Formula: "|V2|/|V1| of the three winding volts", Source: "engine"})})
+	}
+	for _, w := range append(a.Usual.Windings[:len(a.Usual.Windings):len(a.Usual.Windings)], a.Idle.Windings...) {
+		if v := abs(w.Volts) / m.WindingVolts; v > 1.1 {
+			add(finding.Finding{ID: "capacitor.linear", Grade: finding.Note, Sentence: fmt.Sprintf("Winding %s sees %s of its volts: real amps are higher than computed.", Title(w.Coil), unit.Percent(v)),
+				Detail: "The model does not saturate. Measure the winding's amps before trusting them.", Figure: unit.Percent(v), Limit: "110" + unit.Space + "%", Why: with(finding.Why{Formula: "coil volts over plate winding volts", Source: "engine; linear model", Estimated: true})})
+			break
+		}
+	}
+	return out
+}
+
+// judgeHeat says whether every winding stays inside its plate amps.
+func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding.Why) []finding.Why) []finding.Finding {
+	var out []finding.Finding
+	coil, share := a.Heavy.WorstCoil()
+	limit := unit.Percent(1)
+	if a.UsualRuns && q.Heaviest <= q.Usual {
+		coil, share = a.Usual.WorstCoil()
+	}
+	why := with(finding.Why{Formula: "share = winding amps / plate winding amps, at the slip where torque = load + friction",
+		Numbers: fmt.Sprintf("%s / %s", unit.Text(share*q.Bridge.Model.WindingAmps, "A"), unit.Text(q.Bridge.Model.WindingAmps, "A")), Source: "engine, coil by coil"})
+	f := finding.Finding{ID: "capacitor.heat", Bay: finding.Bridge, Grade: gradeOf(share), Figure: unit.Percent(share), Limit: limit, Why: why, Cures: cures}
+	watts := unit.Text(a.Continuous*q.Bridge.Model.ShaftWatts/1000, "kW")
+	switch {
+	case share <= 1 && a.Continuous > 0:
+		f.Sentence = fmt.Sprintf("Good for %s of plate torque, all day.", unit.Percent(a.Continuous))
+		f.Detail = fmt.Sprintf("Your load asks %s; winding %s then carries %s of plate amps. Above %s a winding passes its plate amps.", unit.Percent(q.Heaviest), coil, unit.Percent(share), watts)
+	case share <= 1.15:
+		f.Sentence = fmt.Sprintf("Winding %s carries %s of plate amps at %s load: short runs only.", coil, unit.Percent(share), unit.Percent(q.Heaviest))
+		f.Detail = fmt.Sprintf("Every winding stays inside plate up to %s. Heat grows with the square of amps: give it rests, or lighten the load.", unit.Percent(a.Continuous))
+	default:
+		f.Sentence = fmt.Sprintf("Winding %s would carry %s of plate amps at %s load and burn.", coil, unit.Percent(share), unit.Percent(q.Heaviest))
+		f.Detail = "Heat grows with the square of amps. Not for running; other µF, less load or another bridge."
+	}
+	out = append(out, f)
+	if idle, s := a.Idle.WorstCoil(); s > 1 && len(a.Idle.Windings) > 0 && q.Lightest < q.Usual {
+		g := gradeOf(s)
+		if g == finding.Stop {
+			g = finding.Caution
+		}
+		out = append(out, finding.Finding{ID: "capacitor.idle", Bay: finding.Bridge, Grade: g, Sentence: fmt.Sprintf("Running light, winding %s carries %s of plate amps.", idle, unit.Percent(s)),
+			Detail: "Too many µF for a light load: the corner's winding is overfed. Do not leave it idling.", Figure: unit.Percent(s), Limit: limit, Cures: cures,
+			Why: with(finding.Why{Formula: "winding amps at the lightest load / plate winding amps", Numbers: fmt.Sprintf("%s / %s at %s load", unit.Text(s*q.Bridge.Model.WindingAmps, "A"), unit.Text(q.Bridge.Model.WindingAmps, "A"), unit.Percent(q.Lightest)), Source: "engine, coil by coil"})})
+	}
+	return out
+}
+
+// judgeStart says whether it starts on the run capacitor alone.
+func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) []finding.Finding {
+	f := finding.Finding{ID: "capacitor.start", Bay: finding.Bridge, Figure: unit.Percent(a.StartTorque), Limit: unit.Percent(q.StartShare) + " asked",
+		Why: with(finding.Why{Formula: "torque at standstill / rated torque", Numbers: fmt.Sprintf("%s / %s", unit.Text(a.StartTorque*q.Bridge.Model.RatedTorqueNm, "N·m"), unit.Text(q.Bridge.Model.RatedTorqueNm, "N·m")), Source: "engine at slip 1"})}
+	switch {
+	case !a.Starts:
+		f.Grade = finding.Stop
+		f.Sentence = fmt.Sprintf("It would hum and not turn: %s of rated torque to start, the load asks %s.", unit.Percent(a.StartTorque), unit.Percent(q.StartShare))
+		f.Detail = "Start it unloaded (clutch, loose belt, empty drum), or it needs a start capacitor for a second or two. Switch off at once if it hums."
+	case q.StartShare > 0 && a.StartTorque < 1.3*q.StartShare:
+		f.Grade = finding.Caution
+		f.Sentence = fmt.Sprintf("It starts barely: %s of rated torque at standstill, the load asks %s.", unit.Percent(a.StartTorque), unit.Percent(q.StartShare))
+		f.Detail = "Low volts or a stiff morning stop it. Switch off at once if it hums."
+	default:
+		f.Grade = finding.Note
+		f.Sentence = fmt.Sprintf("Starting torque on the run capacitor alone: %s of rated.", unit.Percent(a.StartTorque))
+		f.Detail = "Enough for an unloaded start, no more. If it hums and does not turn, switch off at once."
+	}
+	return []finding.Finding{f}
+}

@@ -1,0 +1,123 @@
+// Package finding is how every chapter of the plan speaks: one plain sentence
+// with its grade, its figure and limit, the formula and source behind it, and
+// where possible a cure that one touch applies to the document.
+package finding
+
+import "sort"
+
+// Grade says how grave a finding is.
+type Grade string
+
+// The grades, gravest first. Open means that something has not been entered or
+// checked yet.
+const (
+	Stop    Grade = "stop"
+	Caution Grade = "caution"
+	Open    Grade = "open"
+	Note    Grade = "note"
+	Good    Grade = "good"
+)
+
+// Rank orders grades, gravest first.
+func (g Grade) Rank() int {
+	switch g {
+	case Stop:
+		return 0
+	case Caution:
+		return 1
+	case Open:
+		return 2
+	case Note:
+		return 3
+	}
+	return 4
+}
+
+// Bay is the part of the power path that a finding belongs to.
+type Bay string
+
+// The bays, in the order in which power flows.
+const (
+	Supply     Bay = "supply"
+	Protection Bay = "protection"
+	Bridge     Bay = "bridge"
+	Leads      Bay = "leads"
+	Motor      Bay = "motor"
+	Load       Bay = "load"
+)
+
+// Bays lists them in order.
+var Bays = []Bay{Supply, Protection, Bridge, Leads, Motor, Load}
+
+// Why is one step behind a figure: the formula, the same with its numbers, and
+// where it comes from.
+type Why struct {
+	Formula   string `json:"formula"`
+	Numbers   string `json:"numbers,omitempty"`
+	Source    string `json:"source"`
+	Estimated bool   `json:"estimated,omitempty"` // leans on an entry that was estimated
+}
+
+// Cure is one change of the document, named by the path of an entry and the
+// text to put there.
+type Cure struct {
+	Label string `json:"label"`
+	Path  string `json:"path"`
+	Value string `json:"value"`
+}
+
+// Finding is one thing that the plan says.
+type Finding struct {
+	ID       string `json:"id"` // stable, e.g. "capacitor.worst-winding"
+	Bay      Bay    `json:"bay"`
+	Grade    Grade  `json:"grade"`
+	Sentence string `json:"sentence"`
+	Detail   string `json:"detail,omitempty"`
+	Figure   string `json:"figure,omitempty"`
+	Limit    string `json:"limit,omitempty"`
+	Planning bool   `json:"planning,omitempty"` // a figure for planning only
+	Why      []Why  `json:"why,omitempty"`
+	Cures    []Cure `json:"cures,omitempty"`
+	// Entries are the paths of the document's entries that this is about.
+	Entries []string `json:"entries,omitempty"`
+}
+
+// Sort puts findings gravest first, keeping the order of speaking within a
+// grade.
+func Sort(all []Finding) {
+	sort.SliceStable(all, func(i, j int) bool { return all[i].Grade.Rank() < all[j].Grade.Rank() })
+}
+
+// Reading is how one entry of the document was read: what was typed, what it
+// was taken for, or why it could not be read.
+type Reading struct {
+	Path    string `json:"path"`
+	Typed   string `json:"typed"`
+	ReadAs  string `json:"read_as,omitempty"`
+	Problem string `json:"problem,omitempty"`
+	Wanted  string `json:"wanted,omitempty"`
+}
+
+// Mark says where a figure comes from.
+type Mark string
+
+// The marks of a figure.
+const (
+	FromPlate Mark = "plate"
+	Measured  Mark = "measured"
+	Estimated Mark = "estimated"
+	Computed  Mark = "computed"
+	FromTable Mark = "table"
+)
+
+// Figure is a named value as the product shows it.
+type Figure struct {
+	ID    string  `json:"id"`
+	Name  string  `json:"name"`
+	Value float64 `json:"value"`
+	Text  string  `json:"text"`
+	Note  string  `json:"note,omitempty"`
+	Mark  Mark    `json:"mark"`
+	Grade Grade   `json:"grade,omitempty"`
+	Why   []Why   `json:"why,omitempty"`
+}

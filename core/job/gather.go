@@ -1,0 +1,402 @@
+package job
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"graybridge/core/bringup"
+	"graybridge/core/capacitor"
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/machine"
+	"graybridge/core/unit"
+)
+
+// band is the spread of a figure over what nobody knows exactly: the can's
+// ±5 %, a tenth more or less load, and 3 % for the model itself.
+type band struct{ low, high float64 }
+
+func (b *band) add(x float64) {
+	if b.high == 0 && b.low == 0 {
+		b.low, b.high = x, x
+	}
+	b.low, b.high = min(b.low, x), max(b.high, x)
+}
+
+func (b band) text(u string) string {
+	low, high := 0.97*b.low, 1.03*b.high
+	if u == "rpm" { // speed is known far better: its doubt was put on the slip
+		low, high = b.low, b.high
+	}
+	if u == "V" || u == "rpm" {
+		return fmt.Sprintf("%.0f to %.0f%s%s", low, high, unit.Space, u)
+	}
+	return unit.Three(low) + " to " + unit.Three(high) + unit.Space + u
+}
+
+// spread solves the corners of what is not known exactly.
+func (w *worker) spread(b *capacitor.Bridge, uf, share float64) map[string]*band {
+	out := map[string]*band{}
+	put := func(id string, x float64) {
+		if out[id] == nil {
+			out[id] = &band{}
+		}
+		out[id].add(x)
+	}
+	for _, can := range []float64{0.95, 1, 1.05} {
+		for _, part := range []float64{0.9, 1, 1.1} {
+			p, ok := b.Run(can*uf, machine.Load{Kind: w.load.Kind, Share: part * share})
+			if !ok {
+				continue
+			}
+			put("supply", abs(p.SupplyAmps))
+			put("corner-l1", p.CornerToL1)
+			put("corner-l2", p.CornerToL2)
+			put("capacitor", p.Capacitor)
+			sync := p.RPM / (1 - p.Slip)
+			put("rpm", sync*(1-1.2*p.Slip))
+			put("rpm", sync*(1-0.8*p.Slip))
+			for i, l := range p.LeadAmps(w.cornerTo) {
+				put("lead-"+leads.Lines[i], l)
+			}
+		}
+	}
+	return out
+}
+
+// expectFinding is the reading to take, said before it is taken.
+func (w *worker) expectFinding(b *capacitor.Bridge, q capacitor.Question, a capacitor.Answer) []finding.Finding {
+	if !a.UsualRuns {
+		return nil
+	}
+	s := w.spread(b, a.Microfarad, q.Usual)
+	if s["supply"] == nil {
+		return nil
+	}
+	return []finding.Finding{{ID: "bringup.expect", Bay: finding.Bridge, Grade: finding.Note,
+		Sentence: fmt.Sprintf("Measure at your load: expect %s in each supply line, %s.", unit.Text(abs(a.Usual.SupplyAmps), "A"), s["supply"].text("A")),
+		Detail:   fmt.Sprintf("And %s from the made corner to L2, %s. Corner higher and amps lower: the load is lighter than you said.", unit.Whole(a.Usual.CornerToL2, "V"), s["corner-l2"].text("V")),
+		Why:      append([]finding.Why{{Formula: "least and greatest over the can's ±5 %, the load ±10 %, and 3 % for the model", Source: "engine"}}, w.leansOn...)}}
+}
+
+// judge adds what the chapters say that did not need the engine.
+func (w *worker) judge() {
+	w.say(w.load.Judge()...)
+	if w.choice == nil {
+		w.say(w.supply.Judge(nil)...)
+	}
+}
+
+// gather sorts the findings and fills what the screens read first.
+func (w *worker) gather() {
+	p := w.plan
+	finding.Sort(p.Findings)
+	p.Motor = w.motorFigures()
+	p.Link = w.link()
+	p.Bays = w.bays()
+	p.Next = w.next()
+	p.Card = w.card()
+}
+
+func (w *worker) link() Link {
+	l := Link{Parts: []float64{}, CornerTo: w.cornerTo, Usual: w.load.Usual, Lightest: w.load.Lightest, Heaviest: w.load.Heaviest,
+		Does: w.doc.Load.Does, Kind: w.doc.Leads.Kind, Naming: w.doc.Leads.Naming, LoadKind: w.load.Kind, RelayWay: w.guard.Relay, Microfarad: w.entered, Chosen: w.entered > 0}
+	if a := w.answer; a != nil {
+		l.Microfarad, l.Chosen, l.Parts, l.Continuous = a.Microfarad, a.Chosen, a.Parts, a.Continuous
+		top := a.Microfarad
+		for _, s := range a.Schools {
+			top = max(top, s.Microfarad)
+		}
+		step := 10.0
+		if top > 100 {
+			step = 50
+		}
+		l.RulerTo = math.Ceil(1.2*top/step) * step
+	}
+	if w.guard.Breaker > 0 {
+		l.Breaker = unit.Plain(w.guard.Breaker) + unit.Space + "A"
+	}
+	if w.guard.RelaySet > 0 {
+		l.Relay = unit.Plain(w.guard.RelaySet) + unit.Space + "A"
+	}
+	if w.supply.FeederM > 0 {
+		l.Feeder = unit.Plain(math.Round(w.supply.FeederM*10)/10) + unit.Space + "m"
+		if w.supply.Feeder != (unit.Conductor{}) {
+			l.Feeder += " of " + w.supply.Feeder.String()
+		}
+	}
+	l.Arranged = leads.Name(w.wanted)
+	return l
+}
+
+func (w *worker) gravest(bay finding.Bay) finding.Grade {
+	best := finding.Good
+	for _, f := range w.plan.Findings {
+		if f.Bay == bay && f.Grade.Rank() < best.Rank() {
+			best = f.Grade
+		}
+	}
+	switch {
+	case best == finding.Note:
+		return finding.Good
+	case best == finding.Good && w.answer == nil && (bay == finding.Bridge || bay == finding.Protection):
+		return finding.Open // nothing could be sized yet
+	}
+	return best
+}
+
+func (w *worker) bays() []BayState {
+	p, d := w.plan, w.doc
+	out := []BayState{}
+	add := func(bay finding.Bay, title, key string) {
+		out = append(out, BayState{bay, title, key, w.gravest(bay)})
+	}
+	key := fmt.Sprintf("%s %s", unit.Whole(w.supply.Volts, "V"), unit.Whole(w.supply.Hertz, "Hz"))
+	if p.Link.Feeder != "" {
+		key += ", " + p.Link.Feeder
+	}
+	add(finding.Supply, "Supply", key)
+	key = "not entered"
+	switch {
+	case p.Link.Breaker != "" && p.Link.Relay != "":
+		key = p.Link.Breaker + ", relay " + p.Link.Relay
+	case p.Link.Breaker != "":
+		key = p.Link.Breaker + ", relay not set"
+	case w.choice != nil:
+		key = "wants " + unit.Plain(w.choice.Breaker) + unit.Space + "A and a relay"
+	}
+	add(finding.Protection, "Protection", key)
+	key = "capacitor, not sized"
+	if w.has("capacitor.none") {
+		key = "none fits"
+	}
+	if w.answer != nil {
+		key = unit.Text(w.answer.Microfarad, "µF") + " run to " + w.cornerTo
+	}
+	add(finding.Bridge, "Bridge", key)
+	key = map[leads.Kind]string{leads.Six: "six leads", leads.Three: "three leads"}[d.Leads.Kind]
+	if p.Now.Known {
+		key = p.Now.Note
+		if p.Now.Arranged != "" {
+			key = string(p.Now.Arranged) + ", " + key
+		}
+	}
+	add(finding.Leads, "Leads", key)
+	key = "plate not read"
+	if w.plate.ShaftWatts > 0 {
+		key = unit.Text(w.plate.ShaftWatts/1000, "kW")
+		if p.Wanted.Solved && w.answer != nil && w.answer.UsualRuns {
+			coil, share := w.answer.Usual.WorstCoil()
+			key += fmt.Sprintf(", winding %s %s", coil, unit.Percent(share))
+		}
+	}
+	add(finding.Motor, "Motor", key)
+	words := map[machine.LoadKind]string{machine.NoLoad: "no load", machine.Constant: "constant", machine.Linear: "rising", machine.Fan: "fan-like"}
+	key = words[w.load.Kind] + ", " + unit.Percent(w.load.Usual)
+	if !w.load.Known {
+		key = "not said"
+	}
+	add(finding.Load, "Load", key)
+	return out
+}
+
+// next is the first thing in the order of work that is not done.
+func (w *worker) next() Next {
+	p := w.plan
+	open := func(ids ...string) *finding.Finding {
+		for _, id := range ids {
+			for i, f := range p.Findings {
+				if f.ID == id && (f.Grade == finding.Open || f.Grade == finding.Stop) {
+					return &p.Findings[i]
+				}
+			}
+		}
+		return nil
+	}
+	entry := func(f *finding.Finding) string {
+		if len(f.Entries) > 0 {
+			return f.Entries[0]
+		}
+		return ""
+	}
+	for _, f := range p.Findings {
+		if strings.HasPrefix(f.ID, "unread.") {
+			return Next{f.Bay, "Mend the entry that could not be read", f.Entries[0], false}
+		}
+	}
+	if f := open("plate.single-phase"); f != nil {
+		return Next{finding.Motor, "Not a three-phase motor", entry(f), false}
+	}
+	if f := open("plate.missing"); f != nil {
+		return Next{finding.Motor, "Read the plate", entry(f), false}
+	}
+	if f := open("plate.power", "plate.rpm", "plate.slip", "plate.impossible"); f != nil {
+		return Next{finding.Motor, "Check the plate", entry(f), false}
+	}
+	if f := open("leads.which-join"); f != nil {
+		return Next{finding.Motor, "Star or delta?", entry(f), false}
+	}
+	if f := open("leads.unreachable"); f != nil {
+		return Next{finding.Leads, "No joint fits this supply", "", false}
+	}
+	if f := open("plate.phases"); f != nil {
+		return Next{finding.Motor, "Confirm three phases", entry(f), false}
+	}
+	if f := open("load.unknown"); f != nil {
+		return Next{finding.Load, "Say what the machine asks", entry(f), false}
+	}
+	if f := open("leads.found"); f != nil {
+		return Next{finding.Leads, "Say what is joined now", entry(f), false}
+	}
+	if f := open("supply.measure"); f != nil {
+		return Next{finding.Supply, "Measure the supply", entry(f), false}
+	}
+	if f := open("capacitor.ceiling", "capacitor.carries", "capacitor.start", "capacitor.heat"); f != nil {
+		return Next{finding.Bridge, "Settle the capacitor", "", false}
+	}
+	if f := open("supply.feeder"); f != nil {
+		return Next{finding.Supply, "Enter the feeder", entry(f), false}
+	}
+	if f := open("protection.breaker", "protection.conductor", "protection.relay", "protection.wire"); f != nil {
+		return Next{finding.Protection, "Choose the protection", entry(f), false}
+	}
+	for _, m := range p.Moves {
+		if !m.Done {
+			text := map[leads.MoveKind]string{leads.LockOff: "Lock off, then move the links", leads.Check: "Check the box and close it"}[m.Kind]
+			if text == "" {
+				text = "Move the links"
+			}
+			return Next{finding.Leads, text, "", false}
+		}
+	}
+	return Next{finding.Bridge, "Take the card to the machine", "", true}
+}
+
+// card gathers the page for the machine.
+func (w *worker) card() bringup.Card {
+	p, d := w.plan, w.doc
+	c := bringup.Card{Title: d.Name, Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{}, Readings: []bringup.Reading{}, Open: []string{},
+		Checks: bringup.Gates(), Cautions: bringup.Cautions(), Foot: "Estimated figures carry an open ring. This card says what was checked and what was not; it does not replace local rules or a licensed person."}
+	var parts []string
+	for _, t := range []string{d.Plate.Power, d.Plate.Volts, d.Plate.Connection, d.Plate.Amps, d.Plate.RPM, d.Plate.Hertz, d.Plate.PowerFactor} {
+		if t = strings.TrimSpace(t); t != "" {
+			parts = append(parts, t)
+		}
+	}
+	c.Plate = strings.Join(parts, " · ")
+	for _, f := range p.Findings {
+		if f.Grade == finding.Stop || f.Grade == finding.Open {
+			c.Open = append(c.Open, f.Sentence)
+		}
+	}
+	for _, g := range w.wanted {
+		terminals := slices.DeleteFunc(slices.Clone(g), func(n string) bool { return slices.Contains(leads.Lines, n) })
+		line := "joined"
+		for _, n := range g {
+			switch n {
+			case "L3":
+				line = "made corner (capacitor)"
+			case "L1", "L2":
+				line = n
+			}
+		}
+		c.Joints = append(c.Joints, bringup.Line{Name: line, Value: leads.PrintJoint(terminals, d.Leads.Naming)})
+	}
+	a := w.answer
+	if a == nil || !a.UsualRuns {
+		c.NotReady = "No connection card yet: " + strings.ToLower(p.Next.Text[:1]) + p.Next.Text[1:] + "."
+		return c
+	}
+	c.Ready = true
+	for _, f := range p.Findings {
+		if f.Grade == finding.Stop && f.ID != "leads.fed-now" {
+			c.Ready, c.NotReady = false, "Not to be fed: "+f.Sentence
+			break
+		}
+	}
+	c.Parts = append(c.Parts,
+		bringup.Line{Name: "Run capacitor", Value: capacitor.List(a.Parts), Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},
+		bringup.Line{Name: "Bleed resistor", Value: "≤ " + unit.Text(a.BleedOhm/1000, "kΩ"), Note: fmt.Sprintf("%s or more, across the capacitor", unit.Text(max(2*a.BleedWatts, 0.5), "W"))})
+	if ch := w.choice; ch != nil {
+		c.Parts = append(c.Parts,
+			bringup.Line{Name: "Breaker, two-pole", Value: first(p.Link.Breaker, unit.Plain(ch.Breaker)+unit.Space+"A"), Note: "planning"},
+			bringup.Line{Name: "Motor wire", Value: first(conductor(w.guard.Conductor), ch.Conductor.String()), Note: "earth " + ch.Earth.String() + ", planning"},
+			bringup.Line{Name: "Overload relay", Value: "three-pole", Note: relayWords(string(ch.Relay))})
+		c.Settings = append(c.Settings, bringup.Line{Name: "Overload relay", Value: first(p.Link.Relay, unit.Plain(ch.RelaySet)+unit.Space+"A"), Note: "plan asks " + unit.Plain(ch.RelaySet) + unit.Space + "A"})
+	}
+	c.Settings = append(c.Settings,
+		bringup.Line{Name: "Capacitor from made corner to", Value: w.cornerTo, Note: p.Wanted.Turns + " facing the shaft end; for the other way move it to the other line"},
+		bringup.Line{Name: "Load, all day", Value: "up to " + unit.Percent(a.Continuous) + " of plate", Note: "yours: " + unit.Percent(w.load.Usual)})
+	w.readings(&c, a)
+	return c
+}
+
+func first(a, b string) string {
+	if a != "" {
+		return a
+	}
+	return b
+}
+
+func conductor(c unit.Conductor) string {
+	if c == (unit.Conductor{}) {
+		return ""
+	}
+	return c.String()
+}
+
+func relayWords(way string) string {
+	if way == "supply-lines" {
+		return "line 1 through one pole, the return through the other two"
+	}
+	return "one pole in each motor lead, capacitor ahead of the third"
+}
+
+// readings are what to expect, dead and running.
+func (w *worker) readings(c *bringup.Card, a *capacitor.Answer) {
+	add := func(id, when, where, expect, band string, mark finding.Mark) {
+		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band, Mark: mark})
+	}
+	m := w.model
+	// Ohms between line terminals: delta 2R/3, star 2R, of one coil cold.
+	if arranged := w.plan.Wanted.Arranged; arranged != "" {
+		cold := m.Eq.R1Ohm * (234.5 + 20) / (234.5 + 75)
+		mark := finding.Estimated
+		if w.plate.WindingOhm20 > 0 {
+			cold, mark = w.plate.WindingOhm20, finding.Measured
+		}
+		ohm := 2 * cold
+		if arranged == leads.Delta {
+			ohm = 2 * cold / 3
+		}
+		text := "within 5 % of each other"
+		add("ohms", "dead, capacitor off", "Ohms L1-L2, L2-corner, corner-L1", "about "+unit.Text(ohm, "Ω"), text, mark)
+	}
+	add("volts", "before the start", "Volts L1 to L2", unit.Whole(w.supply.Volts, "V"), "", w.supply.VoltsMark)
+	b := w.bridge(w.wanted)
+	if b == nil {
+		return
+	}
+	for _, at := range []struct {
+		id, when string
+		share    float64
+		p        capacitor.Point
+	}{{"light", "running light", w.load.Lightest, a.Idle}, {"load", "at your load, " + unit.Percent(w.load.Usual), w.load.Usual, a.Usual}} {
+		if len(at.p.Windings) == 0 || at.id == "light" && at.share == w.load.Usual {
+			continue
+		}
+		s := w.spread(b, a.Microfarad, at.share)
+		if s["supply"] == nil {
+			continue
+		}
+		lead := at.p.LeadAmps(w.cornerTo)
+		add(at.id+"-supply", at.when, "Amps, supply line", unit.Text(abs(at.p.SupplyAmps), "A"), s["supply"].text("A"), finding.Estimated)
+		for i, l := range []string{"L1", "L2", "corner"} {
+			add(at.id+"-lead-"+l, at.when, "Amps, motor lead "+l, unit.Text(lead[i], "A"), s["lead-"+leads.Lines[i]].text("A"), finding.Estimated)
+		}
+		add(at.id+"-corner", at.when, "Volts, corner to L2", unit.Whole(at.p.CornerToL2, "V"), s["corner-l2"].text("V"), finding.Estimated)
+		add(at.id+"-rpm", at.when, "Speed", unit.Whole(at.p.RPM, "rpm"), s["rpm"].text("rpm"), finding.Estimated)
+	}
+}

@@ -1,0 +1,454 @@
+package job
+
+import (
+	"errors"
+	"fmt"
+	"math"
+	"strings"
+
+	"graybridge/core/bringup"
+	"graybridge/core/capacitor"
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/load"
+	"graybridge/core/machine"
+	"graybridge/core/openfile"
+	"graybridge/core/plate"
+	"graybridge/core/protection"
+	"graybridge/core/supply"
+	"graybridge/core/unit"
+)
+
+// Plan is everything that follows from a document.
+type Plan struct {
+	Readings []finding.Reading  `json:"readings" nullable:"false"`
+	Findings []finding.Finding  `json:"findings" nullable:"false"`
+	Bays     []BayState         `json:"bays" nullable:"false"`
+	Next     Next               `json:"next"`
+	Moves    []leads.Move       `json:"moves" nullable:"false"`
+	Motor    []finding.Figure   `json:"motor" nullable:"false"` // what the plate means
+	Bridge   []finding.Figure   `json:"bridge" nullable:"false"`
+	Schools  []capacitor.School `json:"schools" nullable:"false"`
+	Now      State              `json:"now"`
+	Wanted   State              `json:"wanted"`
+	Link     Link               `json:"link"`
+	Card     bringup.Card       `json:"card"`
+	Computed bool               `json:"computed"` // the motor could be computed
+}
+
+// BayState is a bay's key figure and gravest mark.
+type BayState struct {
+	Bay   finding.Bay   `json:"bay"`
+	Title string        `json:"title"`
+	Key   string        `json:"key"`
+	Mark  finding.Grade `json:"mark"`
+}
+
+// Next is the one thing to do next.
+type Next struct {
+	Bay   finding.Bay `json:"bay"`
+	Text  string      `json:"text"`
+	Entry string      `json:"entry,omitempty"`
+	Card  bool        `json:"card,omitempty"` // nothing is left but to take the card to the machine
+}
+
+// Link carries the plain numbers that the drawings and the µF ruler need.
+type Link struct {
+	Microfarad float64           `json:"microfarad"`
+	Chosen     bool              `json:"chosen"`
+	Parts      []float64         `json:"parts" nullable:"false"`
+	RulerTo    float64           `json:"ruler_to"` // µF at the right end of the ruler
+	CornerTo   string            `json:"corner_to"`
+	Usual      float64           `json:"usual"` // load shares
+	Lightest   float64           `json:"lightest"`
+	Heaviest   float64           `json:"heaviest"`
+	Continuous float64           `json:"continuous"`
+	Breaker    string            `json:"breaker,omitempty"`
+	Relay      string            `json:"relay,omitempty"`
+	RelayWay   protection.Relay  `json:"relay_way,omitempty"`
+	Does       string            `json:"does,omitempty"`
+	Kind       leads.Kind        `json:"kind"`
+	Naming     leads.Naming      `json:"naming"`
+	LoadKind   machine.LoadKind  `json:"load_kind"`
+	Feeder     string            `json:"feeder,omitempty"`
+	Arranged   leads.Arrangement `json:"arranged,omitempty"`
+}
+
+// Unreadable is returned by Plan's strict twin for a document whose entries
+// cannot all be read: every such entry with what would do.
+func (p *Plan) Unreadable() openfile.Problems {
+	var bad openfile.Problems
+	for _, r := range p.Readings {
+		if r.Problem != "" {
+			bad = append(bad, openfile.Problem{Path: r.Path, Found: fmt.Sprintf("%q", r.Typed), Wanted: r.Wanted})
+		}
+	}
+	return bad
+}
+
+// worker carries one document through the chapters.
+type worker struct {
+	doc      *Document
+	plan     *Plan
+	supply   supply.Supply
+	plate    plate.Plate
+	load     load.Load
+	guard    protection.Protection
+	found    leads.Joints
+	foundOK  bool
+	wanted   leads.Joints
+	inner    leads.Arrangement // inside a three-lead motor
+	reach    []leads.Reach
+	column   plate.Column
+	model    *machine.Model
+	fitted   []finding.Figure
+	leansOn  []finding.Why
+	cornerTo string
+	entered  float64 // µF
+	answer   *capacitor.Answer
+	choice   *protection.Choice
+}
+
+// Make is Plan(document): the whole answer. The document must have passed
+// Validate; anything typed in it may still be unreadable or missing, and the
+// plan then says so and goes as far as it can.
+func Make(d Document) Plan {
+	w := &worker{doc: &d, plan: &Plan{Moves: []leads.Move{}, Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{}}}
+	w.read()
+	w.plan.Findings = append(w.plan.Findings, w.plate.Checks(w.supply.Hertz)...)
+	w.target()
+	w.direction()
+	w.compute()
+	w.states()
+	w.judge()
+	w.gather()
+	return *w.plan
+}
+
+func (w *worker) say(f ...finding.Finding) { w.plan.Findings = append(w.plan.Findings, f...) }
+
+func (w *worker) read() {
+	d, p := w.doc, w.plan
+	var r []finding.Reading
+	p.Readings = []finding.Reading{}
+	keep := func() { p.Readings = append(p.Readings, r...) }
+	w.supply, r = supply.Read(d.Supply, d.Workshop.Volts, d.Workshop.Hertz)
+	keep()
+	w.plate, r = plate.Read(d.Plate, w.supply.Hertz)
+	keep()
+	var chosen bool
+	if d.Leads.Kind == "" {
+		d.Leads.Kind = leads.Six
+	}
+	if d.Leads.Naming == "" {
+		d.Leads.Naming = leads.IEC
+	}
+	w.found, w.wanted, w.foundOK, chosen, r = leads.Read(d.Leads)
+	keep()
+	if !chosen {
+		w.wanted = nil
+	}
+	w.load, r = load.Read(d.Load)
+	keep()
+	w.guard, r = protection.Read(d.Protection)
+	keep()
+	if t := d.Bridge.Microfarad; t != "" {
+		uf, ok, err := unit.Microfarads.One(t)
+		one := finding.Reading{Path: "bridge.microfarad", Typed: t}
+		if err != nil || !ok {
+			one.Problem, one.Wanted = "This could not be read.", "one number of µF, like 50"
+		} else {
+			w.entered, one.ReadAs = uf, unit.Plain(uf)+unit.Space+"µF"
+		}
+		r = []finding.Reading{one}
+		keep()
+	}
+	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads, "bridge": finding.Bridge, "load": finding.Load, "protection": finding.Protection}
+	for _, one := range p.Readings {
+		if one.Problem == "" {
+			continue
+		}
+		part, _, _ := strings.Cut(one.Path, ".")
+		w.say(finding.Finding{ID: "unread." + one.Path, Bay: bays[part], Grade: finding.Caution, Sentence: fmt.Sprintf("“%s” could not be read.", one.Typed),
+			Detail: one.Problem + " Write it like " + one.Wanted + ".", Entries: []string{one.Path}})
+	}
+}
+
+// direction decides which supply line the capacitor goes to: to L1 turns
+// forward, which facing the shaft end is clockwise when U, V, W are marked as
+// the standard has it.
+func (w *worker) direction() {
+	want := "L1"
+	if w.load.Turn == load.Anti {
+		want = "L2"
+	}
+	w.cornerTo = w.doc.Bridge.CornerTo
+	if w.cornerTo == "" {
+		w.cornerTo = want
+	}
+	if len(w.reach) == 0 || !w.reach[0].Fits() {
+		return
+	}
+	turns := map[string]string{"L1": "clockwise", "L2": "anticlockwise"}
+	other := map[string]string{"L1": "L2", "L2": "L1"}[w.cornerTo]
+	f := finding.Finding{ID: "capacitor.direction", Bay: finding.Bridge, Grade: finding.Good,
+		Sentence: fmt.Sprintf("Turns %s, facing the shaft end.", turns[w.cornerTo]),
+		Detail:   fmt.Sprintf("If U, V, W are marked as the standard has it: bump it to be sure. For the other way move the capacitor's line end from %s to %s.", w.cornerTo, other),
+		Why:      []finding.Why{{Formula: "capacitor from the corner to L1: forward; to L2: backward", Source: "engine; the order U, V, W turns clockwise facing the shaft end"}}}
+	if w.load.Turn != load.Either && w.cornerTo != want {
+		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("It would turn %s; the machine wants %s.", turns[w.cornerTo], w.load.Turn)
+		f.Cures = []finding.Cure{{Label: "Capacitor to " + want, Path: "bridge.corner_to", Value: want}}
+		f.Entries = []string{"bridge.corner_to", "load.turn"}
+	}
+	w.say(f)
+}
+
+// target decides how the windings should be joined: each coil must see the
+// volts it was wound for.
+func (w *worker) target() {
+	p, k := &w.plate, w.doc.Leads.Kind
+	if len(p.Columns) == 0 {
+		return
+	}
+	joined := p.Columns[:0:0]
+	for _, c := range p.Columns {
+		if c.Join != "" {
+			joined = append(joined, c)
+		}
+	}
+	if len(joined) == 0 {
+		w.say(finding.Finding{ID: "leads.which-join", Bay: finding.Motor, Grade: finding.Open, Sentence: "Do the plate's volts belong to delta or to star?",
+			Detail:  "Look for Δ or Y beside the volts, or a small diagram inside the lid. Without it nobody knows what one winding was wound for.",
+			Cures:   []finding.Cure{{Label: "Delta", Path: "plate.connection", Value: "Δ"}, {Label: "Star", Path: "plate.connection", Value: "Y"}},
+			Entries: []string{"plate.connection", "plate.volts"}})
+		return
+	}
+	w.column = joined[0]
+	if k == leads.Three {
+		w.inner = leads.Arrangement(joined[0].Join)
+	}
+	w.reach = leads.Reachable(k, w.inner, w.supply.Nominal, w.column.WindingVolts())
+	best := w.reach[0]
+	for _, c := range joined {
+		if leads.Arrangement(c.Join) == best.Arrangement {
+			w.column = c
+		}
+	}
+	if w.wanted == nil {
+		w.wanted = best.Arrangement.Joints()
+		if k == leads.Three {
+			w.wanted = leads.Joints{{"L1", "U1"}, {"L2", "V1"}, {"L3", "W1"}}
+		}
+	}
+	why := []finding.Why{{Formula: "coil volts: line in delta, line/√3 in star", Numbers: fmt.Sprintf("%s %s of %s", best.Arrangement, unit.Text(best.CoilVolts, "V"), unit.Text(w.column.WindingVolts(), "V")), Source: "plate and supply"}}
+	figure, limit := unit.Text(best.CoilVolts, "V")+" a coil", "made for "+unit.Text(w.column.WindingVolts(), "V")
+	switch {
+	case best.Fits():
+		w.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Good, Sentence: fmt.Sprintf("Join in %s: each coil then gets the %s it was wound for.", best.Arrangement, unit.Whole(best.CoilVolts, "V")),
+			Figure: figure, Limit: limit, Why: why})
+	case best.Ratio < 1:
+		torque := best.Ratio * best.Ratio
+		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("No joint of these leads reaches the coil's volts on %s.", unit.Whole(w.supply.Nominal, "V")),
+			Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: a transformer up to %s, a drive that doubles the volts, another motor with a %s column, or a three-phase supply.", best.Arrangement, unit.Percent(best.Ratio), unit.Percent(torque), unit.Whole(w.column.Volts.Mid(), "V"), unit.Whole(w.supply.Nominal, "V")),
+			Figure: figure, Limit: limit, Why: append(why, finding.Why{Formula: "torque ∝ volts²", Numbers: fmt.Sprintf("%s² = %s", unit.Three(best.Ratio), unit.Three(torque)), Source: "induction motor"}), Entries: []string{"plate.volts"}})
+	default:
+		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("Every joint of these leads puts more volts on a coil than it was wound for: %s of its own at best.", unit.Percent(best.Ratio)),
+			Detail: "Its iron would saturate and it would burn, even without load. What helps: a transformer down, or another motor.", Figure: figure, Limit: limit, Why: why, Entries: []string{"plate.volts"}})
+	}
+	if chosen := leads.Name(w.wanted); k == leads.Six && w.doc.Leads.Wanted != "" && chosen != best.Arrangement {
+		name := string(chosen)
+		if name == "" {
+			name = "neither star nor delta"
+		}
+		w.say(finding.Finding{ID: "leads.wanted", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("Wanted is %s; %s gives the coils their volts.", name, best.Arrangement), Figure: figure, Limit: limit, Why: why,
+			Cures: []finding.Cure{{Label: "Want " + string(best.Arrangement), Path: "leads.wanted", Value: ""}}, Entries: []string{"leads.wanted"}})
+	}
+}
+
+// compute fits the machine and asks the bridge.
+func (w *worker) compute() {
+	p := &w.plate
+	if !p.Complete() || w.column.Join == "" || w.column.Amps == 0 {
+		return
+	}
+	targets, basis := p.Targets(w.column)
+	m, err := machine.Fit(p.Rating(w.column), targets)
+	if err != nil {
+		if errors.Is(err, machine.ErrImpossible) && !w.has("plate.power") && !w.has("plate.slip") && !w.has("plate.rpm") {
+			w.say(finding.Finding{ID: "plate.impossible", Bay: finding.Motor, Grade: finding.Stop, Sentence: "No motor could be built to this plate.",
+				Detail: "Reason: " + err.Error() + ". Compare the entries with the plate, digit by digit.", Entries: []string{"plate.power", "plate.amps", "plate.power_factor", "plate.rpm"}})
+		}
+		return
+	}
+	w.model, w.fitted = &m, basis
+	w.plan.Computed = true
+	if v := p.PowerFactor; v.Mark == finding.Estimated {
+		w.leansOn = append(w.leansOn, finding.Why{Formula: "power factor ≈ " + unit.Three(v.Value), Source: v.Basis, Estimated: true})
+	}
+	if w.column.Mark == finding.Estimated {
+		w.leansOn = append(w.leansOn, finding.Why{Formula: "amps ≈ " + unit.Text(w.column.Amps, "A"), Source: "estimated: the plate's amps were not entered", Estimated: true})
+	}
+	if p.WindingOhm20 == 0 {
+		w.leansOn = append(w.leansOn, finding.Why{Formula: "R1 ≈ " + unit.Text(m.Eq.R1Ohm, "Ω"), Source: "from the plate's losses; measure a coil to replace it", Estimated: true})
+	}
+	if basis[0].Mark == finding.Estimated {
+		w.leansOn = append(w.leansOn, finding.Why{Formula: fmt.Sprintf("locked-rotor amps ≈ %s × plate", unit.Three(m.LockedAmpsRatio)), Source: basis[0].Note, Estimated: true})
+	}
+	if !w.load.Known {
+		w.leansOn = append(w.leansOn, finding.Why{Formula: "load = " + unit.Percent(w.load.Usual), Source: "assumed until you say", Estimated: true})
+	}
+	if r := m.BreakdownTorqueRatio; r < 1.5 || r > 4 || !m.AmpsReached {
+		w.say(finding.Finding{ID: "plate.breakdown", Bay: finding.Motor, Grade: finding.Note, Sentence: fmt.Sprintf("The fitted motor's breakdown torque is %s × rated, which is unusual.", unit.Three(r)),
+			Detail: "The locked-rotor figures and the plate do not go together well: starting figures are weak here.", Figure: unit.Three(r), Limit: "1.5 to 4", Why: []finding.Why{{Formula: "greatest torque over slip / rated torque", Source: "fitted circuit", Estimated: true}}})
+	}
+	if !w.reach[0].Fits() {
+		w.say(finding.Finding{ID: "capacitor.none", Bay: finding.Bridge, Grade: finding.Stop, Sentence: "No capacitor helps: none of the joints gives the coils their volts.",
+			Detail: "A capacitor makes a third line; it does not make volts. See Leads for what would help.",
+			Why:    []finding.Why{{Formula: "coil volts within 10 % of its own", Numbers: fmt.Sprintf("%s of its own", unit.Percent(w.reach[0].Ratio)), Source: "plate and supply"}}})
+		return
+	}
+	b := w.bridge(w.wanted)
+	if b == nil {
+		return
+	}
+	q := w.question(b)
+	a := q.Solve()
+	w.answer = &a
+	w.say(q.Judge(a)...)
+	w.plan.Schools = a.Schools
+	w.plan.Bridge = bridgeFigures(a, &m)
+	w.plan.Findings = append(w.plan.Findings, w.expectFinding(b, q, a)...)
+	w.protect(a, q)
+}
+
+func (w *worker) has(id string) bool {
+	for _, f := range w.plan.Findings {
+		if f.ID == id {
+			return true
+		}
+	}
+	return false
+}
+
+// bridge compiles the circuit for some joints; nil where it cannot be solved.
+func (w *worker) bridge(joints leads.Joints) *capacitor.Bridge {
+	coils, inside := leads.Coils(w.doc.Leads.Kind, w.inner)
+	all := append([][]string{}, inside...)
+	b, err := capacitor.New(w.model, capacitor.Wiring{
+		Volts: w.supply.Volts, FrequencyHz: w.supply.Hertz, FeederOhm: w.supply.FeederOhm, CornerTo: w.cornerTo,
+		Coils: coils, Joints: append(all, joints...),
+	})
+	if err != nil {
+		return nil
+	}
+	return b
+}
+
+func (w *worker) question(b *capacitor.Bridge) capacitor.Question {
+	return capacitor.Question{
+		Bridge: b, Kind: w.load.Kind, Usual: w.load.Usual, Lightest: w.load.Lightest, Heaviest: w.load.Heaviest,
+		StartShare: w.load.StartShare(), ServiceFactor: w.plate.ServiceFactor, Entered: w.entered,
+		SchoolVolts: w.supply.Nominal, PowerFactor: w.plate.PowerFactor.Value, Estimates: w.leansOn,
+	}
+}
+
+func (w *worker) protect(a capacitor.Answer, q capacitor.Question) {
+	asks := protection.Asks{
+		Rules: w.doc.Workshop.Rules, Usual: w.seen(a.Usual), Heaviest: w.seen(a.Heavy), Idle: w.seen(a.Idle),
+		Limit: a.Continuous > 0, StartAmps: a.StartSupplyAmps, Volts: w.supply.Nominal,
+		ShaftHP: w.plate.ShaftWatts / unit.WattsPerHorsepower, Capacitor: a.CapacitorAmps,
+	}
+	if asks.Limit {
+		asks.AtLimit = w.seen(a.Limit)
+	}
+	if !a.UsualRuns || !a.HeavyRuns {
+		return
+	}
+	choice, found := w.guard.Judge(asks)
+	w.choice = &choice
+	w.say(found...)
+	w.say(w.supply.Judge(&supply.Draw{RunAmps: asks.Usual.Supply, RunVolts: a.Usual.SupplyVolts, StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts})...)
+}
+
+// seen is what a point means to relay and wire. The motor lead to the line the
+// capacitor hangs on carries the supply's amps less the capacitor's.
+func (w *worker) seen(p capacitor.Point) protection.Seen {
+	if len(p.Windings) == 0 {
+		return protection.Seen{}
+	}
+	coil, share := p.WorstCoil()
+	s := protection.Seen{Supply: abs(p.SupplyAmps), Worst: share, Coil: coil}
+	s.Leads = p.LeadAmps(w.cornerTo)
+	return s
+}
+
+func abs(z complex128) float64 { return math.Hypot(real(z), imag(z)) }
+
+func bridgeFigures(a capacitor.Answer, m *machine.Model) []finding.Figure {
+	computed := func(id, name string, value float64, text, note string) finding.Figure {
+		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: finding.Computed}
+	}
+	out := []finding.Figure{
+		computed("continuous", "Good all day to", a.Continuous, unit.Percent(a.Continuous), unit.Text(a.Continuous*m.ShaftWatts/1000, "kW")+", every winding inside plate"),
+	}
+	if a.UsualRuns {
+		coil, share := a.Usual.WorstCoil()
+		out = append(out,
+			computed("worst", "Worst winding", share, unit.Percent(share), coil+" at your load, of plate amps"),
+			computed("supply", "Supply line", abs(a.Usual.SupplyAmps), unit.Text(abs(a.Usual.SupplyAmps), "A"), "power factor "+unit.Three(a.Usual.PowerFactor)),
+			computed("corner", "Corner volts", a.Usual.CornerToL2, unit.Whole(a.Usual.CornerToL1, "V"), "to L1; "+unit.Whole(a.Usual.CornerToL2, "V")+" to L2"),
+			computed("speed", "Speed", a.Usual.RPM, unit.Whole(a.Usual.RPM, "rpm"), unit.Text(a.Usual.ShaftWatts/1000, "kW")+" at the shaft"),
+			computed("heat", "Copper heat", a.Usual.CopperShare, unit.Percent(a.Usual.CopperShare), "of what the plate allows"))
+	}
+	class := "no class fits"
+	if a.Class > 0 {
+		class = "at worst; buy " + unit.Whole(a.Class, "V") + " or more"
+	}
+	out = append(out,
+		computed("capacitor", "Capacitor", a.WorstVolts, unit.Whole(a.WorstVolts, "V"), class),
+		computed("start", "Start torque", a.StartTorque, unit.Percent(a.StartTorque), "of rated, run capacitor alone"),
+		computed("start-amps", "Start takes", a.StartSupplyAmps, unit.Text(a.StartSupplyAmps, "A"), "from the line, at standstill"))
+	return out
+}
+
+// motorFigures is what the plate means, with where each comes from.
+func (w *worker) motorFigures() []finding.Figure {
+	p := &w.plate
+	var out []finding.Figure
+	add := func(id, name string, value float64, text, note string, mark finding.Mark) {
+		out = append(out, finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: mark})
+	}
+	if p.Poles > 0 {
+		sync := 120 * p.Hertz / float64(p.Poles)
+		add("poles", "Poles", float64(p.Poles), fmt.Sprint(p.Poles), fmt.Sprintf("synchronous %s", unit.Whole(sync, "rpm")), finding.Computed)
+		add("slip", "Slip at plate", (sync-p.RPM)/sync, unit.Text((sync-p.RPM)/sync*100, "%"), "", finding.Computed)
+	}
+	if p.ShaftWatts > 0 {
+		add("power", "Power", p.ShaftWatts, unit.Text(p.ShaftWatts/1000, "kW"), unit.Text(p.ShaftWatts/unit.WattsPerHorsepower, "hp")+" at the shaft", finding.FromPlate)
+	}
+	if p.ShaftWatts > 0 && p.RPM > 0 {
+		t := 9.549 * p.ShaftWatts / p.RPM
+		add("torque", "Rated torque", t, unit.Text(t, "N·m"), unit.Text(t*0.73756, "lb·ft"), finding.Computed)
+	}
+	if v := p.PowerFactor; v.Value > 0 {
+		add("power-factor", "Power factor", v.Value, unit.Three(v.Value), v.Basis, v.Mark)
+	}
+	if v := p.Efficiency; v.Value > 0 {
+		add("efficiency", "Efficiency", v.Value, unit.Percent(v.Value), v.Basis, v.Mark)
+	}
+	if m := w.model; m != nil {
+		add("winding", "One winding", m.WindingVolts, unit.Text(m.WindingVolts, "V"), unit.Text(m.WindingAmps, "A")+" at plate", w.column.Mark)
+		out = append(out, w.fitted...)
+		r1 := finding.Estimated
+		if p.WindingOhm20 > 0 {
+			r1 = finding.Measured
+		}
+		eq := m.Eq
+		add("r1", "R1", eq.R1Ohm, unit.Text(eq.R1Ohm, "Ω"), "one winding, hot", r1)
+		add("x1", "X1, X2", eq.X1Ohm, unit.Text(eq.X1Ohm, "Ω"), unit.Text(eq.X2Ohm, "Ω"), finding.Estimated)
+		add("r2", "R2 running", eq.R2Ohm, unit.Text(eq.R2Ohm, "Ω"), unit.Text(eq.R2StandstillOhm, "Ω")+" at standstill", finding.Estimated)
+		add("xm", "Xm", eq.XmOhm, unit.Text(eq.XmOhm, "Ω"), "magnetising", finding.Estimated)
+		add("breakdown", "Breakdown torque", m.BreakdownTorqueRatio, unit.Three(m.BreakdownTorqueRatio)+" × rated", "of the fitted motor", finding.Estimated)
+	}
+	return out
+}

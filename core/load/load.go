@@ -1,0 +1,133 @@
+// Package load is what the machine asks of the shaft: the kind of torque, how
+// much of the plate it usually, least and most asks, how it starts, and which
+// way it must turn.
+package load
+
+import (
+	"fmt"
+
+	"graybridge/core/finding"
+	"graybridge/core/machine"
+	"graybridge/core/unit"
+)
+
+// Start is how the machine stands when it is switched on.
+type Start string
+
+// The ways of starting.
+const (
+	Free   Start = "free"   // nothing to move but the rotor and what spins freely
+	Loaded Start = "loaded" // the full load from standstill
+	Stuck  Start = "stuck"  // more than the load: jams, breaks loose
+)
+
+// Turn is the wanted direction, facing the shaft end.
+type Turn string
+
+// The directions.
+const (
+	Either    Turn = "either"
+	Clockwise Turn = "clockwise"
+	Anti      Turn = "anticlockwise"
+)
+
+// Entry is the load as typed. Shares are of plate torque.
+type Entry struct {
+	Does     string           `json:"does,omitempty"` // "stirs slip"
+	Kind     machine.LoadKind `json:"kind,omitempty" enum:"none,constant,linear,fan"`
+	Share    string           `json:"share,omitempty"`
+	Lightest string           `json:"lightest,omitempty"`
+	Heaviest string           `json:"heaviest,omitempty"`
+	Start    Start            `json:"start,omitempty" enum:"free,loaded,stuck"`
+	Turn     Turn             `json:"turn,omitempty" enum:"either,clockwise,anticlockwise"`
+}
+
+// Load is what was read.
+type Load struct {
+	Kind                      machine.LoadKind
+	Usual, Lightest, Heaviest float64
+	Start                     Start
+	Turn                      Turn
+	Known                     bool // kind and share were said
+	Assumed                   []string
+}
+
+// Planning defaults where the owner has not said.
+const (
+	assumedShare    = 0.7
+	stuckMultiple   = 1.5
+	assumedLightest = 0
+)
+
+// Read reads the entry; what is missing is assumed and said.
+func Read(e Entry) (Load, []finding.Reading) {
+	l := Load{Kind: e.Kind, Usual: assumedShare, Start: e.Start, Turn: e.Turn}
+	var readings []finding.Reading
+	one := func(field, typed string, into *float64) bool {
+		if typed == "" {
+			return false
+		}
+		x, ok, err := unit.Share.One(typed)
+		r := finding.Reading{Path: "load." + field, Typed: typed}
+		if err != nil || !ok {
+			r.Problem, r.Wanted = "This could not be read.", "65 %"
+		} else {
+			*into, r.ReadAs = x, unit.Percent(x)+" of plate torque"
+		}
+		readings = append(readings, r)
+		return err == nil && ok
+	}
+	said := one("share", e.Share, &l.Usual)
+	if l.Kind == "" {
+		l.Kind = machine.Constant
+		l.Assumed = append(l.Assumed, "kind")
+	}
+	if l.Kind == machine.NoLoad {
+		l.Usual, said = 0, true
+	}
+	if !said {
+		l.Assumed = append(l.Assumed, "share")
+	}
+	l.Known = len(l.Assumed) == 0
+	l.Lightest, l.Heaviest = min(assumedLightest, l.Usual), l.Usual
+	one("lightest", e.Lightest, &l.Lightest)
+	one("heaviest", e.Heaviest, &l.Heaviest)
+	l.Lightest, l.Heaviest = min(l.Lightest, l.Usual), max(l.Heaviest, l.Usual)
+	if l.Start == "" {
+		l.Start = Free
+	}
+	if l.Turn == "" {
+		l.Turn = Either
+	}
+	return l, readings
+}
+
+// At is the load at a share, as the engine wants it.
+func (l Load) At(share float64) machine.Load { return machine.Load{Kind: l.Kind, Share: share} }
+
+// StartShare is the torque over rated that must be overcome at standstill,
+// without friction.
+func (l Load) StartShare() float64 {
+	switch {
+	case l.Start == Stuck:
+		return max(stuckMultiple*l.Heaviest, 1)
+	case l.Start == Loaded:
+		return l.Heaviest
+	case l.Kind == machine.Constant:
+		return l.Lightest
+	}
+	return 0
+}
+
+// Judge says what is still to be told.
+func (l Load) Judge() []finding.Finding {
+	if l.Known {
+		return nil
+	}
+	return []finding.Finding{{
+		ID: "load.unknown", Bay: finding.Load, Grade: finding.Open, Sentence: "Say what the machine asks: kind of load and its share of plate.",
+		Detail:  fmt.Sprintf("Until then it is taken as a constant %s of plate torque. A stirrer or blower is fan-like; a mill, mixer of stiff clay, roller or conveyor is constant.", unit.Percent(l.Usual)),
+		Entries: []string{"load.kind", "load.share"},
+		Why:     []finding.Why{{Formula: fmt.Sprintf("share = %s", unit.Percent(l.Usual)), Source: "assumed for planning", Estimated: true}},
+	}}
+}

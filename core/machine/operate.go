@@ -1,0 +1,215 @@
+package machine
+
+import "math"
+
+// LoadKind is how a load's torque goes with speed.
+type LoadKind string
+
+// The kinds of load.
+const (
+	NoLoad   LoadKind = "none"
+	Constant LoadKind = "constant"
+	Linear   LoadKind = "linear"
+	Fan      LoadKind = "fan"
+)
+
+// Load is what hangs on the shaft. Share is its torque over rated shaft torque
+// at plate rpm; friction is added to it.
+type Load struct {
+	Kind  LoadKind
+	Share float64
+}
+
+// ShaftNm is the load's torque at a speed given as a share of plate rpm, in
+// N·m, without the motor's own friction. Loads are passive: below standstill
+// they count as at standstill.
+func (l Load) ShaftNm(m *Model, speedShare float64) float64 {
+	k := max(speedShare, 0)
+	full := l.Share * m.RatedTorqueNm
+	switch l.Kind {
+	case Constant:
+		return full
+	case Linear:
+		return full * k
+	case Fan:
+		return full * k * k
+	}
+	return 0
+}
+
+// SpeedShare is the speed at a slip as a share of plate rpm, on a supply of
+// the given frequency.
+func (m *Model) SpeedShare(slip, frequencyHz float64) float64 {
+	return (1 - slip) * 120 * frequencyHz / float64(m.Eq.Poles) / m.RPM
+}
+
+// Surplus is torque minus load minus friction over slip, the function whose
+// zero is the operating point. torque gives the air-gap torque in N·m.
+func (m *Model) Surplus(torque func(slip float64) float64, load Load, frequencyHz float64) func(slip float64) float64 {
+	return func(slip float64) float64 {
+		return torque(slip) - load.ShaftNm(m, m.SpeedShare(slip, frequencyHz)) - m.FrictionNm
+	}
+}
+
+// Settling says where a machine ends up that starts from standstill.
+type Settling struct {
+	Starts bool    // the standstill torque beats the load at standstill
+	Slip   float64 // where it settles from standstill; 1 when it does not start
+	// RunSlip is the stable crossing nearest synchronous speed, reached if it
+	// is brought up to speed some other way; NaN when there is none.
+	RunSlip float64
+	// Crawls says that from standstill it hangs far below RunSlip.
+	Crawls bool
+}
+
+// Runs says whether there is a running point at all.
+func (s Settling) Runs() bool { return !math.IsNaN(s.RunSlip) }
+
+// scanSlips are the slips at which crossings are looked for: fine near
+// synchronous speed, where torque is steep.
+var scanSlips = func() []float64 {
+	out := []float64{0}
+	for s := 0.002; s < 0.1; s *= 1.25 {
+		out = append(out, s)
+	}
+	for s := 0.1; s < 0.995; s += 0.03 {
+		out = append(out, s)
+	}
+	return append(out, 1)
+}()
+
+// Settle follows the surplus torque from standstill up, and from synchronous
+// speed down.
+func Settle(surplus func(slip float64) float64) Settling {
+	n := len(scanSlips)
+	v := make([]float64, n)
+	for i, s := range scanSlips {
+		v[i] = surplus(s)
+	}
+	out := Settling{Starts: v[n-1] > 0, Slip: 1, RunSlip: math.NaN()}
+	for i := 1; i < n; i++ {
+		if v[i-1] <= 0 && v[i] > 0 { // from synchronous speed down: first gain of torque
+			out.RunSlip = Root(surplus, scanSlips[i-1], scanSlips[i])
+			break
+		}
+	}
+	if !out.Starts {
+		return out
+	}
+	for i := n - 1; i > 0; i-- {
+		if v[i] > 0 && v[i-1] <= 0 {
+			out.Slip = Root(surplus, scanSlips[i-1], scanSlips[i])
+			break
+		}
+		if i == 1 { // driven past synchronous speed: nothing holds it back here
+			out.Slip = 0
+		}
+	}
+	out.Crawls = out.Runs() && out.Slip > out.RunSlip+0.02
+	return out
+}
+
+// RunSlip is the stable crossing nearest synchronous speed, NaN when there is
+// none. It looks only as far up in slip as it must, first near the guess.
+func RunSlip(surplus func(slip float64) float64, guess float64) float64 {
+	if guess > 0 && guess < 0.5 {
+		a, b := guess*0.9, guess*1.1
+		if surplus(a) <= 0 && surplus(b) > 0 {
+			return Root(surplus, a, b)
+		}
+	}
+	last := surplus(scanSlips[0])
+	for i := 1; i < len(scanSlips); i++ {
+		v := surplus(scanSlips[i])
+		if last <= 0 && v > 0 {
+			return Root(surplus, scanSlips[i-1], scanSlips[i])
+		}
+		last = v
+	}
+	return math.NaN()
+}
+
+// Root finds a zero of f between a and b, where f changes sign, by the
+// Illinois method (bracketed false position); about seven evaluations give
+// nine digits.
+func Root(f func(float64) float64, a, b float64) float64 {
+	fa, fb := f(a), f(b)
+	if fa == 0 {
+		return a
+	}
+	side := 0
+	for range 60 {
+		x := b - fb*(b-a)/(fb-fa)
+		fx := f(x)
+		if fx == 0 || math.Abs(b-a) < 1e-12 {
+			return x
+		}
+		if fx*fb > 0 {
+			if math.Abs(x-b) < 1e-10 {
+				return x
+			}
+			b, fb = x, fx
+			if side == 1 {
+				fa /= 2
+			}
+			side = 1
+		} else {
+			if math.Abs(x-a) < 1e-10 {
+				return x
+			}
+			a, fa = x, fx
+			if side == -1 {
+				fb /= 2
+			}
+			side = -1
+		}
+	}
+	return (a + b) / 2
+}
+
+// golden is the golden section's ratio.
+const golden = 0.6180339887498949
+
+// Least minimises f on [a, b] by golden section on a scale of log x, after a
+// scan of n points that finds the right valley. a must be above 0. It returns
+// the place and the value.
+func Least(f func(float64) float64, a, b float64, n int) (x, y float64) {
+	la, lb := math.Log(a), math.Log(b)
+	g := func(l float64) float64 { return f(math.Exp(l)) }
+	best, at := math.Inf(1), 0
+	for i := range n + 1 {
+		if v := g(la + (lb-la)*float64(i)/float64(n)); v < best {
+			best, at = v, i
+		}
+	}
+	lo := la + (lb-la)*float64(max(at-1, 0))/float64(n)
+	hi := la + (lb-la)*float64(min(at+1, n))/float64(n)
+	c, d := hi-golden*(hi-lo), lo+golden*(hi-lo)
+	fc, fd := g(c), g(d)
+	for hi-lo > 1e-5 {
+		if fc < fd {
+			hi, d, fd = d, c, fc
+			c = hi - golden*(hi-lo)
+			fc = g(c)
+		} else {
+			lo, c, fc = c, d, fd
+			d = lo + golden*(hi-lo)
+			fd = g(d)
+		}
+	}
+	l := (lo + hi) / 2
+	return math.Exp(l), g(l)
+}
+
+// Greatest is Least upside down.
+func Greatest(f func(float64) float64, a, b float64, n int) (x, y float64) {
+	x, y = Least(func(v float64) float64 { return -f(v) }, a, b, n)
+	return x, -y
+}
+
+// SequenceVolts splits three winding volts with axes 0, 120, 240° into their
+// forward and backward parts; |backward|/|forward| is the unbalance factor.
+func SequenceVolts(v [3]complex128) (forward, backward complex128) {
+	a := complex(-0.5, math.Sqrt(3)/2)
+	return (v[0] + a*v[1] + a*a*v[2]) / 3, (v[0] + a*a*v[1] + a*v[2]) / 3
+}

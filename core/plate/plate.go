@@ -1,0 +1,403 @@
+// Package plate reads what is stamped on the motor and judges whether it can be
+// true.
+//
+// What is printed is kept as printed; everything else is computed beside it.
+// What the plate does not say is taken from the entries it does have, then from
+// tables of typical motors, and is marked as estimated from then on.
+package plate
+
+import (
+	"fmt"
+	"math"
+	"regexp"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/machine"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// Entry is the plate as typed. Every field may be empty.
+type Entry struct {
+	Power         string `json:"power,omitempty"`
+	Volts         string `json:"volts,omitempty"`
+	Connection    string `json:"connection,omitempty"`
+	Amps          string `json:"amps,omitempty"`
+	RPM           string `json:"rpm,omitempty"`
+	Hertz         string `json:"hertz,omitempty"`
+	PowerFactor   string `json:"power_factor,omitempty"`
+	Efficiency    string `json:"efficiency,omitempty"`
+	Phases        string `json:"phases,omitempty"`
+	ServiceFactor string `json:"service_factor,omitempty"`
+	Design        string `json:"design,omitempty"`
+	Code          string `json:"code,omitempty"`
+	LockedAmps    string `json:"locked_amps,omitempty"`
+	WindingOhms   string `json:"winding_ohms,omitempty"` // one coil, measured cold
+	Frame         string `json:"frame,omitempty"`
+	Enclosure     string `json:"enclosure,omitempty"`
+	Insulation    string `json:"insulation,omitempty"`
+	Duty          string `json:"duty,omitempty"`
+}
+
+// Join is how whole windings are joined in one column of the plate.
+type Join string
+
+// The joins of whole windings.
+const (
+	Delta Join = "delta"
+	Star  Join = "star"
+)
+
+// Column is one voltage of the plate with what belongs to it.
+type Column struct {
+	Volts unit.Range
+	Amps  float64 // the greater end of a range; 0 when unknown
+	Mark  finding.Mark
+	Join  Join // empty when the plate does not say
+}
+
+// WindingVolts is what one winding sees in this column.
+func (c Column) WindingVolts() float64 {
+	if c.Join == Star {
+		return c.Volts.Mid() / math.Sqrt(3)
+	}
+	return c.Volts.Mid()
+}
+
+// Value is a figure with where it comes from.
+type Value struct {
+	Value float64
+	Mark  finding.Mark
+	Basis string // for an estimate: from what
+}
+
+// Plate is what was read and what follows from it.
+type Plate struct {
+	ShaftWatts    float64
+	Columns       []Column
+	RPM, Hertz    float64
+	Poles         int
+	PowerFactor   Value
+	Efficiency    Value
+	ServiceFactor float64
+	Phases        int // 0 when the plate does not say
+	Design, Code  string
+	LockedAmps    float64 // line amps of the lowest volts column; 0 when not entered
+	WindingOhm20  float64 // measured, taken as at 20 °C; 0 when not measured
+	Missing       []string
+	entry         Entry
+}
+
+var (
+	joinMark   = regexp.MustCompile(`(?i)Δ|∆|△|\bdelta\b|\btriangle\b|\bD\b|Y|λ|\bstar\b|\bwye\b|\bS\b`)
+	glueSplit  = regexp.MustCompile(`(?i)(\d)\s*(Δ|∆|△|D|Y|λ)`)
+	phaseCount = regexp.MustCompile(`\d`)
+)
+
+func joins(text string) []Join {
+	var out []Join
+	for _, m := range joinMark.FindAllString(text, -1) {
+		switch strings.ToLower(m) {
+		case "y", "λ", "star", "wye", "s":
+			out = append(out, Star)
+		default:
+			out = append(out, Delta)
+		}
+	}
+	return out
+}
+
+// reader collects how each entry was read.
+type reader struct{ readings []finding.Reading }
+
+func (r *reader) columns(field, typed string, k unit.Kind) unit.Columns {
+	return r.shown(field, typed, typed, k)
+}
+
+func (r *reader) shown(field, typed, text string, k unit.Kind) unit.Columns {
+	cols, err := k.Columns(text)
+	if typed == "" {
+		return nil
+	}
+	one := finding.Reading{Path: "plate." + field, Typed: typed}
+	if err != nil {
+		one.Problem = "This could not be read."
+		one.Wanted = k.Example
+	} else if k.Base == unit.Power.Base {
+		one.ReadAs = power(cols)
+	} else {
+		one.ReadAs = strings.TrimSpace(cols.String() + unit.Space + k.Base)
+	}
+	r.readings = append(r.readings, one)
+	return cols
+}
+
+func power(cols unit.Columns) string {
+	parts := make([]string, len(cols))
+	for i, c := range cols {
+		parts[i] = unit.Three(c.Low/1000) + unit.Space + "kW, " + unit.Three(c.Low/unit.WattsPerHorsepower) + unit.Space + "hp"
+	}
+	return strings.Join(parts, " / ")
+}
+
+func (r *reader) text(field, typed, readAs, wanted string) {
+	if typed == "" {
+		return
+	}
+	one := finding.Reading{Path: "plate." + field, Typed: typed, ReadAs: readAs}
+	if readAs == "" {
+		one.Problem, one.Wanted = "This could not be read.", wanted
+	}
+	r.readings = append(r.readings, one)
+}
+
+// Read reads every entry for a supply of the given frequency (which chooses
+// among columns for 50 and 60 Hz) and fills what can be filled.
+func Read(e Entry, supplyHz float64) (Plate, []finding.Reading) {
+	r := &reader{}
+	p := Plate{entry: e, ServiceFactor: 1}
+	hertz := r.columns("hertz", e.Hertz, unit.Hertz)
+	pick := 0
+	for i, h := range hertz {
+		if math.Abs(h.Mid()-supplyHz) < math.Abs(hertz[pick].Mid()-supplyHz) {
+			pick = i
+		}
+	}
+	one := func(c unit.Columns) float64 {
+		switch {
+		case len(c) == 0:
+			return 0
+		case len(c) == len(hertz):
+			return c[pick].Mid()
+		}
+		return c[0].Mid()
+	}
+	if len(hertz) > 0 {
+		p.Hertz = hertz[pick].Mid()
+	}
+	p.ShaftWatts = one(r.columns("power", e.Power, unit.Power))
+	p.RPM = one(r.columns("rpm", e.RPM, unit.RPM))
+	if p.Hertz > 0 {
+		p.Poles = machine.Poles(p.RPM, p.Hertz)
+	}
+	p.readColumns(r, e)
+	if c := r.columns("power_factor", e.PowerFactor, unit.Share); len(c) > 0 {
+		p.PowerFactor = Value{one(c), finding.FromPlate, ""}
+	}
+	if c := r.columns("efficiency", e.Efficiency, unit.Share); len(c) > 0 {
+		p.Efficiency = Value{one(c), finding.FromPlate, ""}
+	}
+	if c := r.columns("service_factor", e.ServiceFactor, unit.Share); len(c) > 0 {
+		p.ServiceFactor = c[0].Mid()
+	}
+	if c := r.columns("locked_amps", e.LockedAmps, unit.Amps); len(c) > 0 {
+		p.LockedAmps = c[0].Mid()
+	}
+	if c := r.columns("winding_ohms", e.WindingOhms, unit.Ohms); len(c) > 0 {
+		p.WindingOhm20 = c[0].Mid()
+	}
+	if e.Phases != "" {
+		digits := phaseCount.FindString(e.Phases)
+		switch digits {
+		case "1", "2", "3":
+			p.Phases = int(digits[0] - '0')
+			r.text("phases", e.Phases, digits, "")
+		default:
+			r.text("phases", e.Phases, "", "3 or 1")
+		}
+	}
+	if e.Code != "" {
+		low, high, _, ok := table.CodeLetter(e.Code)
+		if ok {
+			p.Code = strings.ToUpper(strings.TrimSpace(e.Code))
+			r.text("code", e.Code, fmt.Sprintf("%s to %s kVA/hp with the rotor locked", unit.Three(low), unit.Three(high)), "")
+		} else {
+			r.text("code", e.Code, "", "one letter, A to U")
+		}
+	}
+	if e.Design != "" {
+		if d := strings.ToUpper(strings.TrimSpace(e.Design)); len(d) == 1 && strings.Contains("ABCDNH", d) {
+			p.Design = d
+			r.text("design", e.Design, "design "+d, "")
+		} else {
+			r.text("design", e.Design, "", "A, B, C, D or N")
+		}
+	}
+	p.fill()
+	return p, r.readings
+}
+
+func (p *Plate) readColumns(r *reader, e Entry) {
+	marks := joins(e.Connection)
+	r.text("connection", e.Connection, named(marks), "Δ/Y, delta/star or star")
+	voltsText := glueSplit.ReplaceAllString(e.Volts, "$1 $2")
+	if len(marks) == 0 {
+		marks = joins(voltsText)
+	}
+	cleaned := strings.TrimSpace(joinMark.ReplaceAllString(voltsText, ""))
+	cleaned = strings.TrimRight(cleaned, "/ ")
+	if regexp.MustCompile(`(?i)v\s*/?$`).MatchString(cleaned) {
+		cleaned = strings.TrimRight(strings.TrimSpace(cleaned), "/")
+	}
+	volts := r.shown("volts", e.Volts, cleaned, unit.Volts)
+	amps := r.columns("amps", e.Amps, unit.Amps)
+	for i, v := range volts {
+		c := Column{Volts: v, Mark: finding.FromPlate}
+		if i < len(amps) && len(amps) <= len(volts) {
+			c.Amps = amps[i].High
+		}
+		switch {
+		case len(marks) == len(volts):
+			c.Join = marks[i]
+		case len(marks) == 1 && len(volts) == 1:
+			c.Join = marks[0]
+		}
+		p.Columns = append(p.Columns, c)
+	}
+	// Two volts in the ratio √3 are the two ways to join whole windings.
+	if len(p.Columns) == 2 && p.Columns[0].Join == "" {
+		if ratio := p.Columns[1].Volts.Mid() / p.Columns[0].Volts.Mid(); math.Abs(ratio/math.Sqrt(3)-1) < 0.06 {
+			p.Columns[0].Join, p.Columns[1].Join = Delta, Star
+		}
+	}
+}
+
+func named(marks []Join) string {
+	parts := make([]string, len(marks))
+	for i, m := range marks {
+		parts[i] = string(m)
+	}
+	return strings.Join(parts, ", then ")
+}
+
+// fill estimates what the plate leaves out. The product cosφ·η follows from
+// power, volts and amps where all three are there: P = √3·V·I·cosφ·η.
+func (p *Plate) fill() {
+	for _, need := range []struct {
+		ok   bool
+		name string
+	}{
+		{p.ShaftWatts > 0, "power"}, {len(p.Columns) > 0, "volts"}, {p.RPM > 0, "rpm"}, {p.Hertz > 0, "hertz"},
+	} {
+		if !need.ok {
+			p.Missing = append(p.Missing, need.name)
+		}
+	}
+	if p.ShaftWatts == 0 || len(p.Columns) == 0 || p.Poles == 0 {
+		return
+	}
+	typical := table.TypicalMotor(p.ShaftWatts/1000, p.Poles)
+	known := -1
+	for i, c := range p.Columns {
+		if c.Amps > 0 && (known < 0 || c.Amps > p.Columns[known].Amps) {
+			known = i
+		}
+	}
+	product := 0.0
+	if known >= 0 {
+		product = p.ShaftWatts / (math.Sqrt(3) * p.Columns[known].Volts.Mid() * p.Columns[known].Amps)
+	}
+	switch {
+	case p.PowerFactor.Value > 0 && p.Efficiency.Value > 0:
+	case p.PowerFactor.Value > 0 && product > 0:
+		p.Efficiency = Value{product / p.PowerFactor.Value, finding.Estimated, "from power, volts, amps and power factor"}
+	case p.Efficiency.Value > 0 && product > 0:
+		p.PowerFactor = Value{product / p.Efficiency.Value, finding.Estimated, "from power, volts, amps and efficiency"}
+	case product > 0:
+		p.Efficiency = Value{typical.Efficiency, finding.Estimated, typical.Source}
+		p.PowerFactor = Value{product / typical.Efficiency, finding.Estimated, "from power, volts, amps and a typical efficiency"}
+		if p.PowerFactor.Value > 0.95 || p.PowerFactor.Value < 0.35 {
+			p.PowerFactor = Value{typical.PowerFactor, finding.Estimated, typical.Source}
+			p.Efficiency = Value{product / typical.PowerFactor, finding.Estimated, "from power, volts, amps and a typical power factor"}
+		}
+	default:
+		if p.PowerFactor.Value == 0 {
+			p.PowerFactor = Value{typical.PowerFactor, finding.Estimated, typical.Source}
+		}
+		if p.Efficiency.Value == 0 {
+			p.Efficiency = Value{typical.Efficiency, finding.Estimated, typical.Source}
+		}
+	}
+	for i := range p.Columns {
+		c := &p.Columns[i]
+		if c.Amps > 0 {
+			continue
+		}
+		c.Mark = finding.Estimated
+		if known >= 0 {
+			c.Amps = p.Columns[known].Amps * p.Columns[known].Volts.Mid() / c.Volts.Mid()
+		} else {
+			c.Amps = p.ShaftWatts / (math.Sqrt(3) * c.Volts.Mid() * p.PowerFactor.Value * p.Efficiency.Value)
+		}
+	}
+}
+
+// Complete says that a motor can be computed from this plate.
+func (p *Plate) Complete() bool { return len(p.Missing) == 0 && p.Poles > 0 && p.Phases != 1 }
+
+// Rating is the column as the fit wants it.
+func (p *Plate) Rating(c Column) machine.Rating {
+	return machine.Rating{
+		ShaftWatts: p.ShaftWatts, LineVolts: c.Volts.Mid(), LineAmps: c.Amps, PowerFactor: p.PowerFactor.Value,
+		RPM: p.RPM, FrequencyHz: p.Hertz, Star: c.Join == Star,
+	}
+}
+
+// Shares of the fit that no plate gives.
+const (
+	FrictionShare = 0.015
+	IronShare     = 0.2
+)
+
+// hot carries a copper resistance from 20 °C to 75 °C.
+const hot = (234.5 + 75) / (234.5 + 20)
+
+// Targets are the fit's other half, with a line for each on where it comes
+// from. Locked-rotor amps: entered, then code letter, then the typical table,
+// then the code table.
+func (p *Plate) Targets(c Column) (machine.Targets, []finding.Figure) {
+	t := machine.Targets{X1Share: 0.45, FrictionShare: FrictionShare, IronShare: IronShare}
+	switch p.Design {
+	case "A", "D":
+		t.X1Share = 0.5
+	case "B":
+		t.X1Share = 0.4
+	case "C":
+		t.X1Share = 0.3
+	}
+	hp := p.ShaftWatts / unit.WattsPerHorsepower
+	typical := table.TypicalMotor(p.ShaftWatts/1000, p.Poles)
+	lockedAmps, lockedTorque, codeSource := table.LockedRotor(hp, c.Volts.Mid(), p.Poles)
+	american := p.Hertz > 55 && hp >= 0.45
+	amps := finding.Figure{ID: "locked-amps", Name: "Locked-rotor amps", Mark: finding.Estimated}
+	switch {
+	case p.LockedAmps > 0:
+		low := p.Columns[0]
+		t.LockedAmpsRatio = p.LockedAmps / low.Amps
+		amps.Mark, amps.Note = finding.FromPlate, "as entered"
+	case p.Code != "":
+		from, to, source, _ := table.CodeLetter(p.Code)
+		t.LockedAmpsRatio = (from + to) / 2 * 1000 * hp / (math.Sqrt(3) * c.Volts.Mid()) / c.Amps
+		amps.Note = "the middle of code letter " + p.Code + ". " + source
+	case american:
+		t.LockedAmpsRatio = lockedAmps / c.Amps
+		amps.Note = codeSource
+	default:
+		t.LockedAmpsRatio = typical.LockedAmpsRatio
+		amps.Note = typical.Source
+	}
+	amps.Value, amps.Text = t.LockedAmpsRatio*c.Amps, unit.Text(t.LockedAmpsRatio*c.Amps, "A")
+	torque := finding.Figure{ID: "locked-torque", Name: "Locked-rotor torque", Mark: finding.Estimated}
+	if american {
+		t.LockedTorqueRatio, torque.Note = lockedTorque, codeSource
+	} else {
+		t.LockedTorqueRatio, torque.Note = typical.LockedTorqueRatio, typical.Source
+	}
+	torque.Value, torque.Text = t.LockedTorqueRatio, unit.Three(t.LockedTorqueRatio)+" × rated"
+	out := []finding.Figure{amps, torque}
+	if p.WindingOhm20 > 0 {
+		t.WindingOhm = p.WindingOhm20 * hot
+	}
+	return t, out
+}

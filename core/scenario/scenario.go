@@ -1,0 +1,96 @@
+// Package scenario holds the made-up workshops: the only demo and example data
+// of the product. Nothing in it exists. A machine appears here once the bridge
+// it runs on is built.
+package scenario
+
+import (
+	"graybridge/core/capacitor"
+	"graybridge/core/job"
+	"graybridge/core/leads"
+	"graybridge/core/load"
+	"graybridge/core/machine"
+	"graybridge/core/plate"
+	"graybridge/core/protection"
+	"graybridge/core/supply"
+	"graybridge/core/table"
+)
+
+// Workshop is a made-up workshop with its jobs.
+type Workshop struct {
+	Key  string // stable, for renewing the demo
+	Set  job.Workshop
+	Jobs []Job
+}
+
+// Job is one made-up machine.
+type Job struct {
+	Key      string
+	Document job.Document
+}
+
+// TansyLane is the tileworks on 230 V and 50 Hz.
+func TansyLane() job.Workshop {
+	return job.Workshop{Name: "Tansy Lane Tileworks", Rules: table.Metric, Volts: 230, Hertz: 50, Colours: job.Europe}
+}
+
+// ColdFord is the co-op on 240 V split-phase and 60 Hz.
+func ColdFord() job.Workshop {
+	return job.Workshop{Name: "Cold Ford Clay Co-op", Rules: table.NorthAmerica, Volts: 240, Hertz: 60, Colours: job.NorthAmerica}
+}
+
+// Workshops lists both with the machines that can be planned.
+func Workshops() []Workshop {
+	return []Workshop{
+		{Key: "tansy-lane", Set: TansyLane(), Jobs: []Job{
+			{"blunger", Blunger()}, {"slip-mixer", SlipMixer()}, {"turntable", DryingTurntable()},
+		}},
+		{Key: "cold-ford", Set: ColdFord()},
+	}
+}
+
+func tansyLane(name string) job.Document {
+	d := job.New(name, TansyLane())
+	d.Supply = supply.Entry{Volts: "236", FeederLength: "18 m", FeederSize: "6 mm²", Breaker: "32 A"}
+	return d
+}
+
+// moves marks the first n moves of a job as done; n < 0 marks all.
+func moves(d *job.Document, n int) {
+	p := job.Make(*d)
+	for i, m := range p.Moves {
+		if n < 0 || i < n {
+			d.Leads.Done = append(d.Leads.Done, m.ID)
+		}
+	}
+}
+
+// Blunger stirs slip on a capacitor, in use for two years.
+func Blunger() job.Document {
+	d := tansyLane("Blunger")
+	d.Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "4.7/2.7", RPM: "1410", Hertz: "50", PowerFactor: "0.79", Phases: "3", Insulation: "F", Frame: "90S", Enclosure: "IP55"}
+	d.Leads.Found = "U2-V2-W2"
+	d.Bridge.Entry = capacitor.Entry{Microfarad: "52", CornerTo: "L1"}
+	d.Load = load.Entry{Does: "stirs slip", Kind: machine.Fan, Share: "65 %", Start: load.Free, Turn: load.Clockwise}
+	d.Protection = protection.Entry{Breaker: "10 A", Conductor: "1.5 mm²", Relay: protection.SupplyLines, RelaySet: "4.9 A"}
+	moves(&d, -1)
+	return d
+}
+
+// SlipMixer is work half done: the flat link is off, one upright link is on.
+func SlipMixer() job.Document {
+	d := tansyLane("Slip mixer")
+	d.Plate = plate.Entry{Power: "0.25 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "1.4/0.8", RPM: "1370", Hertz: "50", PowerFactor: "0.66", Phases: "3", Frame: "71"}
+	d.Leads.Found = "U2-V2-W2"
+	d.Load = load.Entry{Does: "mixes slip", Kind: machine.Fan, Share: "80 %", Start: load.Free}
+	moves(&d, 3)
+	return d
+}
+
+// DryingTurntable has no bridge at 230 V: the honest answer.
+func DryingTurntable() job.Document {
+	d := tansyLane("Old drying turntable")
+	d.Plate = plate.Entry{Power: "0.55 kW", Volts: "400 V", Connection: "Y", Amps: "1.6", RPM: "900", Hertz: "50", PowerFactor: "0.72", Phases: "3"}
+	d.Leads = leads.Entry{Kind: leads.Three, Naming: leads.IEC, Found: "L1-U1; L2-V1; L3-W1", Done: []string{}}
+	d.Load = load.Entry{Does: "turns ware while it dries", Kind: machine.Constant, Share: "30 %", Start: load.Free}
+	return d
+}

@@ -1,0 +1,125 @@
+// Package supply is what is in the wall: volts and hertz as measured, the wire
+// that brings them, and what running and starting the motor does to them.
+package supply
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/finding"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// Entry is the supply as typed. Empty volts or hertz mean the workshop's.
+type Entry struct {
+	Volts        string `json:"volts,omitempty"` // measured at the post, nothing running
+	Hertz        string `json:"hertz,omitempty"`
+	FeederLength string `json:"feeder_length,omitempty"`
+	FeederSize   string `json:"feeder_size,omitempty"`
+	Breaker      string `json:"breaker,omitempty"` // at the head of the feeder
+}
+
+// Supply is what was read.
+type Supply struct {
+	Volts, Hertz float64
+	VoltsMark    finding.Mark // measured, or from the workshop's settings
+	Nominal      float64
+	FeederM      float64 // 0 when not entered
+	Feeder       unit.Conductor
+	FeederOhm    float64 // both wires, hot; 0 when length or size is missing
+	Breaker      float64 // A; 0 when not entered
+}
+
+// Read reads the entry against the workshop's nominal volts and hertz.
+func Read(e Entry, nominalVolts, nominalHertz float64) (Supply, []finding.Reading) {
+	s := Supply{Volts: nominalVolts, Hertz: nominalHertz, Nominal: nominalVolts, VoltsMark: finding.Estimated}
+	var readings []finding.Reading
+	one := func(field, typed string, k unit.Kind, into *float64) bool {
+		if typed == "" {
+			return false
+		}
+		x, ok, err := k.One(typed)
+		r := finding.Reading{Path: "supply." + field, Typed: typed}
+		if err != nil || !ok {
+			r.Problem, r.Wanted = "This could not be read.", k.Example
+			if k.Base == "V" {
+				r.Wanted = "one number, like 236"
+			}
+		} else {
+			*into = x
+			r.ReadAs = unit.Plain(math.Round(x*100)/100) + unit.Space + k.Base
+		}
+		readings = append(readings, r)
+		return err == nil && ok
+	}
+	if one("volts", e.Volts, unit.Volts, &s.Volts) {
+		s.VoltsMark = finding.Measured
+	}
+	one("hertz", e.Hertz, unit.Hertz, &s.Hertz)
+	one("feeder_length", e.FeederLength, unit.Length, &s.FeederM)
+	one("breaker", e.Breaker, unit.Amps, &s.Breaker)
+	if e.FeederSize != "" {
+		c, ok, err := unit.ParseConductor(e.FeederSize)
+		r := finding.Reading{Path: "supply.feeder_size", Typed: e.FeederSize}
+		if err != nil || !ok {
+			r.Problem, r.Wanted = "This could not be read.", unit.Area.Example
+		} else {
+			s.Feeder, r.ReadAs = c, c.String()
+		}
+		readings = append(readings, r)
+	}
+	if perMetre, ok := table.OhmPerMetre(s.Feeder.SquareMM, s.Feeder.AWG); ok && s.FeederM > 0 {
+		s.FeederOhm = 2 * s.FeederM * perMetre
+	}
+	return s, readings
+}
+
+// Draw is what the motor takes, from the engine.
+type Draw struct {
+	RunAmps, RunVolts     float64 // at the owner's load; volts at the motor
+	StartAmps, StartVolts float64 // at the first instant of the start
+}
+
+// Judge says what the supply makes of it. draw is nil while nothing can be
+// computed.
+func (s Supply) Judge(draw *Draw) []finding.Finding {
+	var out []finding.Finding
+	add := func(f finding.Finding) {
+		f.Bay = finding.Supply
+		out = append(out, f)
+	}
+	if s.VoltsMark != finding.Measured {
+		add(finding.Finding{ID: "supply.measure", Grade: finding.Open, Sentence: fmt.Sprintf("Measure the volts at the post; %s is only the name of the supply.", unit.Whole(s.Nominal, "V")),
+			Detail: "With the motor off, meter on AC volts, probes with finger guards, one hand. A live box is work for someone who may do it where you are.", Entries: []string{"supply.volts"}})
+	} else if off := s.Volts/s.Nominal - 1; math.Abs(off) > 0.1 {
+		add(finding.Finding{ID: "supply.volts", Grade: finding.Caution, Sentence: fmt.Sprintf("%s is %s from the nominal %s.", unit.Whole(s.Volts, "V"), unit.Percent(math.Abs(off)), unit.Whole(s.Nominal, "V")),
+			Detail: "Measure again; if it stays, ask whoever supplies it before anything is fed.", Figure: unit.Whole(s.Volts, "V"), Limit: "within 10" + unit.Space + "%",
+			Why: []finding.Why{{Formula: "(measured − nominal)/nominal", Numbers: fmt.Sprintf("(%s − %s)/%s", unit.Plain(s.Volts), unit.Plain(s.Nominal), unit.Plain(s.Nominal)), Source: "measured and workshop"}}, Entries: []string{"supply.volts"}})
+	}
+	if s.FeederOhm == 0 {
+		add(finding.Finding{ID: "supply.feeder", Grade: finding.Open, Sentence: "Length and size of the feeder are not entered: its drop is not counted.",
+			Detail: "From the panel to the machine, one way, and the size printed on the cable.", Entries: []string{"supply.feeder_length", "supply.feeder_size"}})
+		return out
+	}
+	if draw == nil {
+		return out
+	}
+	drop := s.Volts - draw.RunVolts
+	grade := finding.Good
+	sentence := fmt.Sprintf("The feeder loses %s running, %s at the first instant of the start.", unit.Text(drop, "V"), unit.Text(s.Volts-draw.StartVolts, "V"))
+	if drop > 0.03*s.Volts {
+		grade, sentence = finding.Caution, fmt.Sprintf("The feeder loses %s running, more than 3 %%.", unit.Text(drop, "V"))
+	}
+	add(finding.Finding{ID: "supply.drop", Grade: grade, Sentence: sentence,
+		Detail: "What the feeder's own supply loses ahead of the panel is not in this: watch the volts at the post during the first start.",
+		Figure: unit.Text(drop/s.Volts*100, "%"), Limit: "3" + unit.Space + "% target", Planning: true,
+		Why: []finding.Why{{Formula: "drop = V − |V − I·R|, R = 2 · length · Ω/m", Numbers: fmt.Sprintf("2 · %s m · %s Ω/m = %s; %s running, %s starting", unit.Three(s.FeederM), unit.Three(s.FeederOhm/2/s.FeederM), unit.Text(s.FeederOhm, "Ω"), unit.Text(draw.RunAmps, "A"), unit.Text(draw.StartAmps, "A")),
+			Source: "copper, hot, from the conductor table; amps from the engine", Estimated: true}}})
+	if s.Breaker > 0 && draw.RunAmps > 0.8*s.Breaker {
+		add(finding.Finding{ID: "supply.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("Running takes %s of the feeder's %s.", unit.Text(draw.RunAmps, "A"), unit.Whole(s.Breaker, "A")),
+			Detail: "What else is on this feeder at the same time?", Figure: unit.Text(draw.RunAmps, "A"), Limit: unit.Text(0.8*s.Breaker, "A"), Planning: true,
+			Why: []finding.Why{{Formula: "running amps ≤ 80 % of the breaker for long use", Source: "planning; local rules decide"}}})
+	}
+	return out
+}

@@ -1,0 +1,250 @@
+// Package table holds the facts of the trade: what code tables, makers' habits
+// and shop shelves say. Each table is a data file with its source, and every
+// look-up gives the source back for the finding that leans on it.
+package table
+
+import (
+	"embed"
+	"encoding/json"
+	"fmt"
+	"math"
+	"strings"
+	"sync"
+)
+
+//go:embed data/*.json
+var files embed.FS
+
+func load[T any](name string) func() T {
+	return sync.OnceValue(func() T {
+		var t T
+		data, err := files.ReadFile("data/" + name + ".json")
+		if err == nil {
+			err = json.Unmarshal(data, &t)
+		}
+		if err != nil {
+			panic(fmt.Sprintf("table: %s: %v", name, err)) // embedded at build time: a broken build
+		}
+		return t
+	})
+}
+
+type pairs [][2]float64
+
+// between interpolates linearly in the logarithm of x; outside the table the
+// end values hold.
+func (p pairs) between(x float64) float64 {
+	if x <= p[0][0] {
+		return p[0][1]
+	}
+	for i := 1; i < len(p); i++ {
+		if x <= p[i][0] {
+			t := math.Log(x/p[i-1][0]) / math.Log(p[i][0]/p[i-1][0])
+			return p[i-1][1] + t*(p[i][1]-p[i-1][1])
+		}
+	}
+	return p[len(p)-1][1]
+}
+
+var typical = load[struct {
+	Source string                        `json:"source"`
+	Rows   [][5]float64                  `json:"rows"`
+	Poles  map[string]map[string]float64 `json:"poles"`
+}]("typical-motors")
+
+// Typical is what an ordinary motor of some power and poles would have.
+type Typical struct {
+	Efficiency, PowerFactor            float64
+	LockedAmpsRatio, LockedTorqueRatio float64
+	Source                             string
+}
+
+// TypicalMotor interpolates the table of ordinary motors in log kW.
+func TypicalMotor(kilowatts float64, poles int) Typical {
+	t := typical()
+	column := func(i int) float64 {
+		p := make(pairs, len(t.Rows))
+		for r, row := range t.Rows {
+			p[r] = [2]float64{row[0], row[i]}
+		}
+		return p.between(kilowatts)
+	}
+	shift := t.Poles[fmt.Sprint(poles)]
+	return Typical{
+		Efficiency: column(1) + shift["efficiency"], PowerFactor: column(2) + shift["power_factor"],
+		LockedAmpsRatio: column(3), LockedTorqueRatio: column(4), Source: t.Source,
+	}
+}
+
+var fullLoad = load[struct {
+	Source string `json:"source"`
+	Rows   pairs  `json:"rows"`
+}]("full-load-amps")
+
+// FullLoadAmps is the code table's three-phase full-load current for a motor
+// at volts (230 V class scaled by the inverse of the volts). ok is false
+// outside the table.
+func FullLoadAmps(horsepower, volts float64) (amps float64, source string, ok bool) {
+	t := fullLoad()
+	if horsepower < t.Rows[0][0]*0.99 || horsepower > t.Rows[len(t.Rows)-1][0]*1.01 {
+		return 0, t.Source, false
+	}
+	return t.Rows.between(horsepower) * 230 / volts, t.Source, true
+}
+
+var locked = load[struct {
+	Source  string           `json:"source"`
+	Amps230 pairs            `json:"amps_230"`
+	Torque  map[string]pairs `json:"torque_percent"`
+}]("locked-rotor")
+
+// LockedRotor is the code table's locked-rotor amps at the volts, and the
+// locked-rotor torque over rated for the poles.
+func LockedRotor(horsepower, volts float64, poles int) (amps, torque float64, source string) {
+	t := locked()
+	rows, ok := t.Torque[fmt.Sprint(poles)]
+	if !ok {
+		rows = t.Torque["6"]
+	}
+	return t.Amps230.between(horsepower) * 230 / volts, rows.between(horsepower) / 100, t.Source
+}
+
+var letters = load[struct {
+	Source string   `json:"source"`
+	UpTo   [][2]any `json:"up_to"`
+}]("code-letters")
+
+// CodeLetter gives the band of locked-rotor kVA per horsepower of a letter.
+func CodeLetter(letter string) (low, high float64, source string, ok bool) {
+	t := letters()
+	last := 0.0
+	for _, row := range t.UpTo {
+		up := row[1].(float64)
+		if strings.EqualFold(row[0].(string), strings.TrimSpace(letter)) {
+			return max(last, 0.8*up), up, t.Source, true
+		}
+		last = up
+	}
+	return 0, 0, t.Source, false
+}
+
+type ruleSet struct {
+	Source  string    `json:"source"`
+	Rows    pairs     `json:"rows"`
+	Milli   float64   `json:"milliohm_metre_mm2"`
+	PerKft  pairs     `json:"ohm_per_1000_ft"`
+	Breaker []float64 `json:"breakers"`
+	Earth   pairs     `json:"earth"`
+}
+
+var conductors = load[struct {
+	Metric ruleSet `json:"metric"`
+	AWG    ruleSet `json:"awg"`
+}]("conductors")
+
+// Rules is a country's rule set.
+type Rules string
+
+// The rule sets.
+const (
+	Metric       Rules = "metric"
+	NorthAmerica Rules = "north-america"
+)
+
+func (r Rules) set() ruleSet {
+	if r == NorthAmerica {
+		return conductors().AWG
+	}
+	return conductors().Metric
+}
+
+// Source names the conductor table of the rule set.
+func (r Rules) Source() string { return r.set().Source }
+
+// Size is one conductor size of a rule set: mm² or AWG, and what it carries.
+type Size struct {
+	Value float64 // mm² or AWG
+	Amps  float64
+}
+
+// Sizes lists the conductors of the rule set, thinnest first.
+func (r Rules) Sizes() []Size {
+	rows := r.set().Rows
+	out := make([]Size, len(rows))
+	for i, row := range rows {
+		out[i] = Size{row[0], row[1]}
+	}
+	return out
+}
+
+// Breakers lists the standard ratings in amps, smallest first.
+func (r Rules) Breakers() []float64 { return r.set().Breaker }
+
+// EarthAWG is the earth conductor for a breaker in North America.
+func EarthAWG(breaker float64) int {
+	rows := conductors().AWG.Earth
+	for _, row := range rows {
+		if breaker <= row[0] {
+			return int(row[1])
+		}
+	}
+	return int(rows[len(rows)-1][1])
+}
+
+// OhmPerMetre is the hot resistance of one copper conductor. ok is false for a
+// size that the table does not have.
+func OhmPerMetre(squareMM float64, awg int) (ohm float64, ok bool) {
+	c := conductors()
+	if awg == 0 {
+		return c.Metric.Milli / squareMM / 1000, squareMM > 0
+	}
+	for _, row := range c.AWG.PerKft {
+		if int(row[0]) == awg {
+			return row[1] / 1000 / 0.3048, true
+		}
+	}
+	return 0, false
+}
+
+// Ampacity of a conductor; ok is false for a size outside the tables.
+func Ampacity(squareMM float64, awg int) (amps float64, ok bool) {
+	c := conductors()
+	if awg > 0 {
+		for _, row := range c.AWG.Rows {
+			if int(row[0]) == awg {
+				return row[1], true
+			}
+		}
+		return 0, false
+	}
+	for _, row := range c.Metric.Rows {
+		if row[0] <= squareMM {
+			amps, ok = row[1], true
+		}
+	}
+	return amps, ok
+}
+
+var capacitors = load[struct {
+	Source    string    `json:"source"`
+	Run       []float64 `json:"run_uf"`
+	Tolerance float64   `json:"tolerance"`
+	Classes   []float64 `json:"voltage_classes"`
+}]("capacitors")
+
+// RunCapacitors are the stock values in µF, with their tolerance and source.
+func RunCapacitors() (microfarad []float64, tolerance float64, source string) {
+	t := capacitors()
+	return t.Run, t.Tolerance, t.Source
+}
+
+// VoltageClass is the lowest stock class of a run capacitor at or above volts;
+// ok is false when none is.
+func VoltageClass(volts float64) (class float64, ok bool) {
+	for _, c := range capacitors().Classes {
+		if c >= volts {
+			return c, true
+		}
+	}
+	return 0, false
+}
