@@ -452,3 +452,26 @@ func (w *worker) motorFigures() []finding.Figure {
 	}
 	return out
 }
+
+// Island is the map of capacitance and load for a document's motor as wanted;
+// ok is false where the motor cannot be computed or no joint fits. It is apart
+// from Make because it does not change while the µF are dragged.
+func Island(d Document) (island capacitor.Island, ok bool) {
+	w := &worker{doc: &d, plan: &Plan{}}
+	w.read()
+	w.target()
+	w.direction()
+	w.compute()
+	if w.answer == nil {
+		return capacitor.Island{}, false
+	}
+	b := w.bridge(w.wanted)
+	if b == nil {
+		return capacitor.Island{}, false
+	}
+	kind := w.load.Kind
+	if kind == machine.NoLoad {
+		kind = machine.Constant
+	}
+	return b.Map(w.link().RulerTo, kind), true
+}

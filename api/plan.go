@@ -1,0 +1,50 @@
+package api
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"graybridge/core/capacitor"
+	"graybridge/core/job"
+	"graybridge/drawing"
+)
+
+// Answer is what follows from a document: its plan and the drawings of it.
+type Answer struct {
+	Plan     job.Plan    `json:"plan"`
+	Drawings drawing.Set `json:"drawings"`
+}
+
+func answer(d job.Document) Answer {
+	p := job.Make(d)
+	return Answer{p, drawing.All(&p)}
+}
+
+type documentInput struct{ Body job.Document }
+
+type planOutput struct{ Body Answer }
+
+type islandOutput struct{ Body capacitor.Island }
+
+func (s *server) plans(a huma.API) {
+	huma.Register(a, huma.Operation{OperationID: "plan", Method: http.MethodPost, Path: "/api/plan", Summary: "Plan a document without storing it"},
+		func(_ context.Context, in *documentInput) (*planOutput, error) {
+			if bad := in.Body.Validate(); len(bad) > 0 {
+				return nil, problem(bad)
+			}
+			return &planOutput{answer(in.Body)}, nil
+		})
+	huma.Register(a, huma.Operation{OperationID: "island", Method: http.MethodPost, Path: "/api/capacitor/island", Summary: "The map of capacitance and load for a document"},
+		func(_ context.Context, in *documentInput) (*islandOutput, error) {
+			if bad := in.Body.Validate(); len(bad) > 0 {
+				return nil, problem(bad)
+			}
+			island, ok := job.Island(in.Body)
+			if !ok {
+				return nil, huma.Error409Conflict("The map needs a complete plate and joints that fit the supply.")
+			}
+			return &islandOutput{island}, nil
+		})
+}

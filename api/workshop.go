@@ -1,0 +1,72 @@
+package api
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"graybridge/core/job"
+	"graybridge/store"
+)
+
+// WorkshopAnswer is a stored workshop.
+type WorkshopAnswer struct {
+	ID       string       `json:"id"`
+	Revision int          `json:"revision"`
+	Settings job.Workshop `json:"settings"`
+}
+
+type workshopOutput struct {
+	ETag string `header:"ETag"`
+	Body WorkshopAnswer
+}
+
+func workshopAnswer(w store.Workshop) *workshopOutput {
+	return &workshopOutput{etag(w.Revision), WorkshopAnswer{w.ID, w.Revision, w.Settings}}
+}
+
+type newWorkshop struct{ Body job.Workshop }
+
+type changedWorkshop struct {
+	ID      string `path:"id" maxLength:"64"`
+	IfMatch string `header:"If-Match"`
+	Body    job.Workshop
+}
+
+func (s *server) workshops(a huma.API) {
+	huma.Register(a, huma.Operation{OperationID: "create-workshop", Method: http.MethodPost, Path: "/api/workshops", Summary: "A new workshop", DefaultStatus: http.StatusCreated},
+		func(ctx context.Context, in *newWorkshop) (*workshopOutput, error) {
+			if bad := in.Body.Validate(""); len(bad) > 0 {
+				return nil, problem(bad)
+			}
+			w, err := s.store.CreateWorkshop(ctx, in.Body)
+			if err != nil {
+				return nil, problem(err)
+			}
+			return workshopAnswer(w), nil
+		})
+	huma.Register(a, huma.Operation{OperationID: "workshop", Method: http.MethodGet, Path: "/api/workshops/{id}", Summary: "A workshop's settings"},
+		func(ctx context.Context, in *idInput) (*workshopOutput, error) {
+			w, err := s.store.Workshop(ctx, in.ID)
+			if err != nil {
+				return nil, problem(err)
+			}
+			return workshopAnswer(w), nil
+		})
+	huma.Register(a, huma.Operation{OperationID: "save-workshop", Method: http.MethodPut, Path: "/api/workshops/{id}", Summary: "Store changed settings"},
+		func(ctx context.Context, in *changedWorkshop) (*workshopOutput, error) {
+			revision, err := seen(in.IfMatch)
+			if err != nil {
+				return nil, err
+			}
+			if bad := in.Body.Validate(""); len(bad) > 0 {
+				return nil, problem(bad)
+			}
+			w, err := s.store.SaveWorkshop(ctx, in.ID, revision, in.Body)
+			if err != nil {
+				return nil, problem(err)
+			}
+			return workshopAnswer(w), nil
+		})
+}

@@ -1,0 +1,21 @@
+package main
+
+import (
+	"context"
+	"flag"
+	"fmt"
+
+	"graybridge/api"
+)
+
+func openapi(_ context.Context, args []string) error {
+	f := flag.NewFlagSet("openapi", flag.ContinueOnError)
+	f.Usage = func() {
+		fmt.Fprintln(f.Output(), "usage: graybridge openapi\n\nPrints the OpenAPI 3.1 description as JSON.")
+	}
+	if err := parse(f, args); err != nil {
+		return err
+	}
+	_, a := api.New(nil, nil)
+	return printJSON(a.OpenAPI())
+}

@@ -1,0 +1,93 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"flag"
+	"fmt"
+	"log/slog"
+	"net"
+	"net/http"
+	"os"
+	"syscall"
+	"time"
+
+	"graybridge/api"
+	"graybridge/ui"
+)
+
+func serve(ctx context.Context, args []string) error {
+	f := flag.NewFlagSet("serve", flag.ContinueOnError)
+	addr := f.String("addr", envOr("GRAYBRIDGE_ADDR", "127.0.0.1:8460"), "address to listen on; loopback unless told (environment GRAYBRIDGE_ADDR)")
+	leash := f.Bool("leash", false, "end when the program that started this one is gone")
+	url := databaseFlag(f)
+	if err := parse(f, args); err != nil {
+		return err
+	}
+	listener, err := net.Listen("tcp", *addr)
+	if err != nil {
+		return listenError(*addr, err)
+	}
+	defer listener.Close()
+	s, err := open(ctx, *url)
+	if err != nil {
+		return err
+	}
+	defer s.Close()
+	slog.SetDefault(slog.New(slog.NewJSONHandler(os.Stderr, nil)))
+	handler, _ := api.New(s, ui.Handler())
+	server := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 20 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10}
+	ctx, cancel := context.WithCancel(ctx)
+	defer cancel()
+	if *leash {
+		go endWithParent(ctx, cancel)
+	}
+	done := make(chan error, 1)
+	go func() { done <- server.Serve(listener) }()
+	fmt.Printf("http://%s/\n", listener.Addr())
+	select {
+	case err := <-done:
+		return err
+	case <-ctx.Done():
+	}
+	last, stop := context.WithTimeout(context.Background(), 5*time.Second)
+	defer stop()
+	if err := server.Shutdown(last); err != nil && !errors.Is(err, context.DeadlineExceeded) {
+		return err
+	}
+	return nil
+}
+
+func envOr(name, fallback string) string {
+	if v := os.Getenv(name); v != "" {
+		return v
+	}
+	return fallback
+}
+
+func listenError(addr string, err error) error {
+	switch {
+	case errors.Is(err, syscall.EADDRINUSE):
+		return fmt.Errorf("%s is in use by another program; choose another with --addr or GRAYBRIDGE_ADDR", addr)
+	case errors.Is(err, syscall.EACCES):
+		return fmt.Errorf("no right to listen on %s; choose a port above 1023", addr)
+	}
+	return fmt.Errorf("cannot listen on %s: %w", addr, err)
+}
+
+// endWithParent watches for the launcher's death, after which this process
+// would hold the port for nobody.
+func endWithParent(ctx context.Context, end func()) {
+	parent := os.Getppid()
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(300 * time.Millisecond):
+			if os.Getppid() != parent {
+				end()
+				return
+			}
+		}
+	}
+}

@@ -1,0 +1,423 @@
+package drawing
+
+import (
+	"math"
+	"slices"
+
+	"graybridge/core/job"
+	"graybridge/core/leads"
+)
+
+// Box is the terminal box as it is in the hand: studs or lead ends, links, the
+// lines that come in, the earth. done are the joints that exist; what only the
+// shown state has is drawn dashed.
+func Box(p *job.Plan, s *job.State, done leads.Joints) Drawing {
+	d := Drawing{Title: "Terminal box, " + s.Title, Width: 400, Height: 330, Items: []Item{}, Facts: []Fact{}}
+	d.add(Item{Kind: KindRect, X: 20, Y: 52, W: 360, H: 262, Ink: Black, Fill: Shade, Stroke: 2}, Item{Kind: KindRect, X: 34, Y: 66, W: 332, H: 234, Ink: Faint, Fill: Paper, Stroke: 1})
+	if p.Link.Kind == leads.Three {
+		ends(&d, p, s, done)
+	} else {
+		studs(&d, p, s, done)
+	}
+	d.add(circle(346, 278, 11, Earth, Paper), line(Earth, 2, 346, 270, 346, 277), line(Earth, 2, 339, 277, 353, 277), line(Earth, 1.5, 342, 281, 350, 281), line(Earth, 1.5, 344, 285, 348, 285))
+	for _, b := range s.Between {
+		d.fact("Volts between "+lineWord(b.A)+" and "+lineWord(b.B), b.Volts)
+	}
+	return d
+}
+
+func lineWord(l string) string {
+	if l == "L3" {
+		return "corner"
+	}
+	return l
+}
+
+func joined(done leads.Joints, a, b string) bool { return slices.Contains(done.Of(a), b) }
+
+func studs(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
+	n := p.Link.Naming
+	up, low := leads.StudRows()
+	at := map[string][2]float64{}
+	for i := range up {
+		x := 96 + 104*float64(i)
+		at[up[i]], at[low[i]] = [2]float64{x, 138}, [2]float64{x, 222}
+	}
+	shown := s.Joints
+	fed := shown
+	if s.Solved {
+		fed, _ = shown.WithLines()
+	}
+	for _, g := range shown {
+		for _, pair := range chain(g) {
+			a, b := at[pair[0]], at[pair[1]]
+			what := "joint " + pair[0] + "-" + pair[1]
+			open := !joined(done, pair[0], pair[1])
+			if a[0] != b[0] && a[1] != b[1] { // not a link of the box: a loose jumper
+				d.add(line(Metal, 5, a[0], a[1], (a[0]+b[0])/2, (a[1]+b[1])/2+14, b[0], b[1]).dashed(open).of(what))
+			} else {
+				d.add(line(Metal, 12, a[0], a[1], b[0], b[1]).dashed(open).of(what))
+			}
+			d.fact("Link", n.Print(pair[0])+" to "+n.Print(pair[1])+done0(open))
+		}
+	}
+	for i, l := range leads.Lines {
+		x := 96 + 104*float64(i)
+		g := fed.Of(l)
+		target := ""
+		for _, name := range append(slices.Clone(up), low...) {
+			if slices.Contains(g, name) {
+				target = name
+				break
+			}
+		}
+		open := target == "" || !joined(done, l, target)
+		name := lineWord(l)
+		d.add(text(x, 18, name, Medium).bold())
+		if s.Solved && !s.Short {
+			d.add(text(x, 34, amps(s, l), Small).soft())
+		}
+		if target == "" {
+			d.add(line(wire(l), 4, x, 42, x, 84).dashed(true).of("line " + l))
+			continue
+		}
+		t := at[target]
+		d.add(line(wire(l), 4, x, 42, x, 92, t[0], 112, t[0], t[1]-16).dashed(open).of("line " + l))
+		d.fact(name, "to "+n.Print(target)+done0(open))
+	}
+	for _, name := range append(slices.Clone(up), low...) {
+		q := at[name]
+		d.add(circle(q[0], q[1], 16, Black, Shade).of("stud "+name), circle(q[0], q[1], 7, Black, Metal).of("stud "+name))
+		d.add(text(q[0]-23, q[1]+5, n.Print(name), Medium).bold().end())
+		if s.Solved && !s.Short {
+			d.add(text(q[0]+21, q[1]-8, "live", Small).start().toned("over").of("stud " + name))
+		}
+	}
+	if !s.Known {
+		d.add(text(200, 272, "What is joined here now?", Medium).soft())
+		return
+	}
+	between(d, s, [3]float64{96, 200, 304}, 262)
+}
+
+func done0(open bool) string {
+	if open {
+		return ", not made yet"
+	}
+	return ""
+}
+
+func amps(s *job.State, l string) string {
+	for _, one := range s.Lines {
+		if one.Line == l {
+			return one.Text
+		}
+	}
+	return ""
+}
+
+// between prints the volts between the columns, never against nothing.
+func between(d *Drawing, s *job.State, x [3]float64, y float64) {
+	if len(s.Between) < 3 || s.Short {
+		return
+	}
+	brace := func(a, b, y float64, t string) {
+		d.add(line(Soft, 1, a+4, y-4, a+4, y, b-4, y, b-4, y-4), text((a+b)/2, y+13, t, Small).inked(Black))
+	}
+	brace(x[0], x[1], y, s.Between[0].Volts)
+	brace(x[1], x[2], y, s.Between[2].Volts)
+	brace(x[0], x[2], y+20, "")
+	d.add(text(x[1], y+33, "L1 to corner "+s.Between[1].Volts, Small))
+}
+
+// ends draws three lead ends with a cap on each.
+func ends(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
+	n := p.Link.Naming
+	for i, name := range leads.Three.Terminals() {
+		x := 96 + 104*float64(i)
+		l := ""
+		for _, candidate := range leads.Lines {
+			if slices.Contains(s.Joints.Of(candidate), name) {
+				l = candidate
+			}
+		}
+		d.add(text(x, 214, n.Print(name), Medium).bold(), line(Black, 4, x, 160, x, 196))
+		if l != "" {
+			d.add(text(x, 18, lineWord(l), Medium).bold(), line(wire(l), 4, x, 42, x, 140).dashed(!joined(done, l, name)).of("line "+l),
+				Item{Kind: KindShape, Points: []float64{x - 12, 164, x - 7, 134, x + 7, 134, x + 12, 164}, Ink: Black, Fill: Metal, Stroke: 1.5, Of: "joint " + name})
+			d.fact(lineWord(l), "to "+n.Print(name))
+			if s.Solved {
+				d.add(text(x, 34, amps(s, l), Small).soft(), text(x+18, 152, "live", Small).start().toned("over"))
+			}
+		}
+	}
+	between(d, s, [3]float64{96, 200, 304}, 246)
+}
+
+// Windings is the motor as it is inside: coils on their axes, coloured by their
+// amps against plate, joints by the lines that reach them.
+func Windings(p *job.Plan, s *job.State) Drawing {
+	d := Drawing{Title: "Windings, " + s.Title, Width: 460, Height: 330, Items: []Item{}, Facts: []Fact{}}
+	for _, c := range s.Coils {
+		value := "no figures yet"
+		if c.Amps != "" {
+			value = c.Amps + ", " + c.Of + " of plate amps, " + c.Volts
+		}
+		d.fact("Winding "+c.Name+" ("+p.Link.Naming.Print(c.Start)+" to "+p.Link.Naming.Print(c.Finish)+")", value)
+	}
+	if s.Torque != "" {
+		d.fact("Torque", s.Torque)
+	}
+	if !s.Known {
+		d.add(text(230, 160, "Windings as drawn once the joints are said", Medium).soft())
+	}
+	if s.Arranged == leads.Delta && p.Link.Kind == leads.Six {
+		triangle(&d, p, s)
+	} else {
+		spokes(&d, p, s)
+	}
+	return d
+}
+
+// corner names the line at a joint, or the terminals alone.
+func cornerLabel(p *job.Plan, g []string) (line, terminals string) {
+	var names []string
+	for _, n := range g {
+		if slices.Contains(leads.Lines, n) {
+			line = n
+		} else {
+			names = append(names, n)
+		}
+	}
+	return line, leads.PrintJoint(names, p.Link.Naming)
+}
+
+// node draws a joint's dot with its line.
+func node(d *Drawing, x, y float64, l, terminals string, lx, ly float64, anchor string) {
+	ink := Black
+	if l != "" {
+		ink = wire(l)
+	}
+	d.add(Item{Kind: KindCircle, X: x, Y: y, R: 6, Ink: Black, Fill: ink, Stroke: 1.5, Of: "joint " + terminals})
+	title := text(lx, ly, lineTitle(l), Medium).bold()
+	sub := text(lx, ly+15, terminals, Small).soft()
+	title.Anchor, sub.Anchor = anchor, anchor
+	if l == "" {
+		sub.Y = ly
+	} else {
+		d.add(title)
+	}
+	d.add(sub)
+}
+
+func lineTitle(l string) string {
+	switch l {
+	case "L3":
+		return "made corner"
+	case "":
+		return ""
+	}
+	return l
+}
+
+// label writes a coil's figures beside it.
+func label(d *Drawing, c job.Coil, x, y float64, anchor string) {
+	first := text(x, y, c.Name, Medium).bold()
+	first.Anchor, first.Of = anchor, "coil "+c.Name
+	if c.Amps == "" {
+		d.add(first)
+		return
+	}
+	first.Text = c.Name + "  " + c.Amps
+	of := text(x, y+16, c.Of+" of plate", Small).toned(string(c.Tone))
+	v := text(x, y+31, c.Volts+" across", Small).soft()
+	of.Anchor, v.Anchor = anchor, anchor
+	d.add(first, of, v)
+}
+
+// stroke of a coil by its share of plate amps.
+func stroke(c job.Coil) float64 { return math.Max(2.5, math.Min(7, 2+3.2*c.Share)) }
+
+func triangle(d *Drawing, p *job.Plan, s *job.State) {
+	fed := s.Joints
+	if s.Solved {
+		fed, _ = s.Joints.WithLines()
+	}
+	left, right, top := [2]float64{120, 264}, [2]float64{340, 264}, [2]float64{230, 56}
+	place := func(terminal string) [2]float64 {
+		g := fed.Of(terminal)
+		switch {
+		case slices.Contains(g, "U1"):
+			return left
+		case slices.Contains(g, "U2"):
+			return right
+		}
+		return top
+	}
+	for _, c := range s.Coils {
+		a, b := place(c.Start), place(c.Finish)
+		// Bumps outward: walk so that the middle lies on the left hand.
+		if cross := (b[0]-a[0])*(172-a[1]) - (b[1]-a[1])*(230-a[0]); cross < 0 {
+			a, b = b, a
+		}
+		d.add(coil(a[0], a[1], b[0], b[1], string(c.Tone), "coil "+c.Name, stroke(c))...)
+		mx, my := (a[0]+b[0])/2, (a[1]+b[1])/2
+		switch {
+		case my > 200:
+			label(d, c, mx, 290, "middle")
+		case mx < 230:
+			label(d, c, mx-34, my-24, "end")
+		default:
+			label(d, c, mx+34, my-24, "start")
+		}
+	}
+	for _, at := range [][2]float64{left, right, top} {
+		terminal := map[[2]float64]string{left: "U1", right: "U2"}[at]
+		if terminal == "" {
+			for _, c := range s.Coils {
+				if place(c.Start) == top {
+					terminal = c.Start
+				}
+			}
+		}
+		l, names := cornerLabel(p, fed.Of(terminal))
+		switch at {
+		case left:
+			node(d, at[0], at[1], l, names, at[0]-14, at[1]+4, "end")
+		case right:
+			node(d, at[0], at[1], l, names, at[0]+14, at[1]+4, "start")
+		default:
+			node(d, at[0], at[1], l, names, at[0], 22, "middle")
+		}
+	}
+	middle(d, s, 230, 196)
+}
+
+// spokes draws the coils from the middle outward: star, and every set of joints
+// that is neither star nor delta, with its joints drawn as wires.
+func spokes(d *Drawing, p *job.Plan, s *job.State) {
+	const cx, cy = 230.0, 172.0
+	fed := s.Joints
+	if s.Solved {
+		fed, _ = s.Joints.WithLines()
+	}
+	star := s.Arranged == leads.Star
+	angles := []float64{150, 30, 270}
+	at := map[string][2]float64{}
+	outer, inner := 132.0, 34.0
+	if star {
+		inner = 0
+	}
+	starts := true // starts outside, unless the starts are the star point
+	if star && p.Link.Kind == leads.Six && len(fed.Of("U1")) > 2 && slices.Contains(fed.Of("U1"), "V1") {
+		starts = false
+	}
+	for i, c := range s.Coils {
+		out, in := c.Start, c.Finish
+		if !starts {
+			out, in = in, out
+		}
+		x, y := polar(cx, cy, outer, angles[i])
+		at[out] = [2]float64{x, y}
+		x, y = polar(cx, cy, inner, angles[i])
+		at[in] = [2]float64{x, y}
+	}
+	if !star {
+		for _, g := range fed {
+			for _, pair := range chain(g) {
+				a, b := at[pair[0]], at[pair[1]]
+				d.add(line(Metal, 3, a[0], a[1], b[0], b[1]).of("joint " + pair[0] + "-" + pair[1]))
+			}
+		}
+	}
+	for i, c := range s.Coils {
+		a, b := at[c.Start], at[c.Finish]
+		d.add(coil(a[0], a[1], b[0], b[1], string(c.Tone), "coil "+c.Name, stroke(c))...)
+		x, y := polar(cx, cy, outer*0.58, angles[i])
+		switch i {
+		case 0:
+			label(d, c, x-24, y-44, "end")
+		case 1:
+			label(d, c, x+24, y-44, "start")
+		default:
+			label(d, c, x+30, y-16, "start")
+		}
+	}
+	for name, q := range ordered(at) {
+		l, names := cornerLabel(p, fed.Of(name))
+		outside := math.Hypot(q[0]-cx, q[1]-cy) > 60
+		if !outside {
+			if !star {
+				d.add(circle(q[0], q[1], 4, Black, Paper).of("stud " + name))
+			}
+			continue
+		}
+		if len(fed.Of(name)) == 1 {
+			l, names = "", p.Link.Naming.Print(name)+", free"
+		}
+		switch {
+		case q[1] < cy-60:
+			node(d, q[0], q[1], l, names, q[0]-14, q[1], "end")
+		case q[0] < cx:
+			node(d, q[0], q[1], l, names, q[0], q[1]+24, "middle")
+		default:
+			node(d, q[0], q[1], l, names, q[0], q[1]+24, "middle")
+		}
+	}
+	if star {
+		d.add(Item{Kind: KindCircle, X: cx, Y: cy, R: 6, Ink: Black, Fill: Black, Stroke: 1, Of: "joint star"})
+	}
+	middle(d, s, cx, 262)
+}
+
+// ordered walks the terminals in the order of the studs, so that the same plan
+// always gives the same drawing.
+func ordered(at map[string][2]float64) func(yield func(string, [2]float64) bool) {
+	return func(yield func(string, [2]float64) bool) {
+		for _, n := range leads.Six.Terminals() {
+			if q, ok := at[n]; ok && !yield(n, q) {
+				return
+			}
+		}
+	}
+}
+
+// middle writes torque, direction and unbalance.
+func middle(d *Drawing, s *job.State, x, y float64) {
+	switch {
+	case !s.Solved:
+		return
+	case s.Short:
+		d.add(text(x, y, "dead short", Large).bold().toned("over"))
+		return
+	case !s.Starts:
+		d.add(text(x, y, "does not turn", Medium).bold().toned("over"))
+		return
+	}
+	d.add(text(x, y, s.Torque, Large).bold())
+	d.add(text(x, y+17, s.RPM, Small))
+	if s.Turns != "" {
+		d.add(turning(x, y-18, 24, s.Turns == "clockwise")...)
+	}
+}
+
+// Set is every drawing of a plan: each in both states.
+type Set struct {
+	Now    Views `json:"now"`
+	Wanted Views `json:"wanted"`
+}
+
+// Views are the drawings of one state.
+type Views struct {
+	Path     Drawing `json:"path"`
+	Box      Drawing `json:"box"`
+	Windings Drawing `json:"windings"`
+}
+
+// All lays out every drawing of a plan.
+func All(p *job.Plan) Set {
+	views := func(s *job.State) Views {
+		return Views{Path(p, s), Box(p, s, p.Now.Joints), Windings(p, s)}
+	}
+	return Set{views(&p.Now), views(&p.Wanted)}
+}

@@ -1,0 +1,313 @@
+package drawing
+
+import (
+	"graybridge/core/finding"
+	"graybridge/core/job"
+	"graybridge/core/leads"
+	"graybridge/core/machine"
+	"graybridge/core/protection"
+)
+
+// Heights of the three lines and the earth in the power path.
+const (
+	pathWidth  = 1280.0
+	pathHeight = 150.0
+	y1, y2, y3 = 44.0, 74.0, 104.0
+	yEarth     = 136.0
+)
+
+// Path is the whole way of the power, post to tool, for one state. Its six
+// parts stand above the six bays, a sixth of the width each.
+func Path(p *job.Plan, s *job.State) Drawing {
+	d := Drawing{Title: "Power path, " + s.Title, Width: pathWidth, Height: pathHeight, Items: []Item{}, Facts: []Fact{}}
+	full := s.Supply
+	for _, l := range s.Lines {
+		full = max(full, l.Amps)
+	}
+	amps := map[string]float64{}
+	label := map[string]string{}
+	for _, l := range s.Lines {
+		amps[l.Line], label[l.Line] = l.Amps, l.Text
+	}
+	flow := s.Solved && !s.Short && s.Supply > 1e-3
+	supply := 1.5
+	if flow {
+		supply = weight(s.Supply, full)
+	}
+	d.add(line(Earth, 2, 60, yEarth, 1226, yEarth).dashed(true).of("earth"), text(320, yEarth-5, "earth, unbroken", Small).soft())
+
+	// Supply post.
+	d.add(line(Black, 3, 56, 20, 56, yEarth), line(Black, 2, 44, 26, 68, 26), line(Black, 2, 44, yEarth, 68, yEarth))
+	for i, y := range []float64{y1, y2} {
+		name := leads.Lines[i]
+		d.add(circle(56, y, 5, Black, Paper), text(36, y+4, name, Small).bold())
+		d.add(line(wire(name), supply, 61, y, 256, y).of("line " + name))
+	}
+	if s.Volts != "" {
+		d.add(text(150, (y1+y2)/2+4, s.Volts, Medium).bold())
+		d.fact("Volts at the motor", s.Volts)
+	}
+	if flow {
+		d.add(text(150, y1-8, s.SupplyT, Small))
+		d.fact("Supply line", s.SupplyT)
+	}
+	protect(&d, p, supply)
+	bridge(&d, p, s, flow, supply, amps, label, full)
+	box(&d, p, s)
+	motor(&d, p, s, flow, amps, label, full)
+	tool(&d, p, s)
+	for _, b := range p.Bays {
+		d.fact(b.Title, b.Key+" ("+string(b.Mark)+")")
+	}
+	return d
+}
+
+func wire(name string) Ink {
+	switch name {
+	case "L1":
+		return WireL1
+	case "L2":
+		return WireL2
+	}
+	return WireL3
+}
+
+// protect draws breaker and overload relay; what is not entered yet is dashed.
+func protect(d *Drawing, p *job.Plan, w float64) {
+	breaker := p.Link.Breaker == ""
+	for i, y := range []float64{y1, y2} {
+		ink := wire(leads.Lines[i])
+		d.add(line(ink, w, 256, y, 262, y), line(Black, 2, 262, y, 288, y-12).dashed(breaker).of("breaker"),
+			line(Black, 1.5, 284, y-4, 292, y+4), line(Black, 1.5, 284, y+4, 292, y-4), line(ink, w, 288, y, 330, y))
+	}
+	d.add(line(Black, 1, 275, y1-4, 275, y2-6).dashed(true))
+	if breaker {
+		d.add(text(275, y2+20, "no breaker yet", Small).soft())
+	} else {
+		d.add(text(275, y2+20, p.Link.Breaker, Small))
+		d.fact("Breaker", p.Link.Breaker)
+	}
+	fitted := p.Link.RelayWay == protection.SupplyLines
+	for i, y := range []float64{y1, y2} {
+		ink := wire(leads.Lines[i])
+		if fitted {
+			d.add(heater(345, y, ink, w)...)
+		} else {
+			d.add(line(ink, w, 330, y, 385, y))
+		}
+		d.add(line(ink, w, 385, y, 427, y))
+	}
+	if fitted {
+		set := p.Link.Relay
+		if set == "" {
+			set = "relay not set"
+		}
+		d.add(rect(340, y1-14, 40, y2-y1+24, Black, None).dashed(p.Link.Relay == ""), text(360, y2+20, set, Small))
+		d.fact("Overload relay", set+", in the supply lines")
+	}
+}
+
+// heater is the thermal element of a relay pole, 30 px wide.
+func heater(x, y float64, ink Ink, w float64) []Item {
+	return []Item{line(ink, w, x-15, y, x+6, y), line(Black, 2, x+6, y, x+6, y-8, x+24, y-8, x+24, y), line(ink, w, x+24, y, x+40, y)}
+}
+
+// bridge draws the capacitor from the made corner to its line.
+func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, amps map[string]float64, label map[string]string, full float64) {
+	const tap, plates = 462.0, 520.0
+	weights := [3]float64{1.5, 1.5, 1.5}
+	if flow {
+		for i, l := range leads.Lines {
+			weights[i] = weight(amps[l], full)
+		}
+	}
+	none := !s.Solved && p.Link.Microfarad == 0
+	toL1 := p.Link.CornerTo != "L2"
+	from := y2
+	if toL1 {
+		from = y1
+	}
+	ink := wire("L2")
+	if toL1 {
+		ink = wire("L1")
+	}
+	for i, y := range []float64{y1, y2} {
+		name := leads.Lines[i]
+		d.add(line(wire(name), supply, 427, y, tap, y).of("line "+name), line(wire(name), weights[i], tap, y, 672, y).of("line "+name))
+	}
+	cw := weights[2]
+	d.add(Item{Kind: KindCircle, X: tap, Y: from, R: 4, Ink: Black, Fill: Black, Stroke: 1})
+	if toL1 { // step over line 2 in an arc, joined to nothing there
+		d.add(line(ink, cw, tap, from, tap, y2-8), arc(tap, y2, 8, -90, 90, ink, cw), line(ink, cw, tap, y2+8, tap, y3, plates-4, y3))
+	} else {
+		d.add(line(ink, cw, tap, from, tap, y3, plates-4, y3))
+	}
+	d.add(
+		line(Black, 3.5, plates-4, y3-13, plates-4, y3+13).dashed(none).of("capacitor"), line(Black, 3.5, plates+4, y3-13, plates+4, y3+13).dashed(none).of("capacitor"),
+		line(WireL3, cw, plates+4, y3, 672, y3).of("line L3"))
+	caption := "no capacitor yet"
+	if p.Link.Microfarad > 0 {
+		for _, b := range p.Bays {
+			if b.Bay == finding.Bridge {
+				caption = b.Key
+			}
+		}
+	}
+	d.add(text(plates+14, y3+18, caption, Small).start().bold())
+	d.fact("Capacitor", caption)
+	if p.Link.RelayWay == protection.MotorLeads {
+		for i, y := range []float64{y1, y2, y3} {
+			d.add(rect(628, y-6, 20, 12, Black, Paper).of("relay pole " + leads.Lines[i]))
+		}
+		set := p.Link.Relay
+		if set == "" {
+			set = "relay not set"
+		}
+		d.add(text(638, y1-12, set, Small))
+		d.fact("Overload relay", set+", in the motor leads")
+	}
+	for i, y := range []float64{y1, y2, y3} {
+		if t := label[leads.Lines[i]]; t != "" && flow {
+			d.add(text(590, y-7, t, Small))
+			d.fact("Motor lead "+[]string{"L1", "L2", "corner"}[i], t)
+		}
+	}
+}
+
+// box draws the terminal box in small, with its links.
+func box(d *Drawing, p *job.Plan, s *job.State) {
+	const x, w = 672.0, 132.0
+	d.add(rect(x, y1-20, w, y3-y1+40, Black, Paper).of("box"))
+	up, low := leads.StudRows()
+	px := func(i int) float64 { return x + 32 + 34*float64(i) }
+	place := map[string][2]float64{}
+	if p.Link.Kind == leads.Three {
+		for i, n := range up {
+			place[n] = [2]float64{px(i), (y1 + y3) / 2}
+		}
+	} else {
+		for i := range up {
+			place[up[i]], place[low[i]] = [2]float64{px(i), y1 + 12}, [2]float64{px(i), y3 - 12}
+		}
+	}
+	for _, g := range s.Joints {
+		for _, pair := range chain(g) {
+			a, b := place[pair[0]], place[pair[1]]
+			d.add(line(Metal, 5, a[0], a[1], b[0], b[1]))
+		}
+	}
+	for _, n := range p.Link.Kind.Terminals() {
+		d.add(circle(place[n][0], place[n][1], 6, Black, Shade))
+	}
+	if !s.Known {
+		d.add(text(x+w/2, (y1+y3)/2+4, "not said", Small).soft())
+	}
+}
+
+// chain joins the terminals of a joint pairwise in the order in which they
+// stand in the box.
+func chain(g []string) [][2]string {
+	up, low := leads.StudRows()
+	var order []string
+	for _, row := range [][]string{up, low} {
+		for _, n := range row {
+			for _, have := range g {
+				if have == n {
+					order = append(order, n)
+				}
+			}
+		}
+	}
+	var out [][2]string
+	for i := 1; i < len(order); i++ {
+		out = append(out, [2]string{order[i-1], order[i]})
+	}
+	return out
+}
+
+func motor(d *Drawing, p *job.Plan, s *job.State, flow bool, amps map[string]float64, label map[string]string, full float64) {
+	const cx, cy, r = 960.0, y2, 50.0
+	for i, y := range []float64{y1, y2, y3} {
+		name := leads.Lines[i]
+		w := 1.5
+		if flow {
+			w = weight(amps[name], full)
+		}
+		d.add(line(wire(name), w, 804, y, 918, y).dashed(!flow).of("line " + name))
+		if i != 1 {
+			d.add(line(wire(name), w, 918, y, 922, y))
+		}
+	}
+	if s.Short {
+		d.add(text(860, y2-12, "dead short", Medium).bold().toned("over"))
+	}
+	d.add(circle(cx, cy, r, Black, Paper).of("motor"), text(cx, cy-2, "M", Large).bold())
+	caption := "3~"
+	switch {
+	case flow && s.Starts && s.RPM != "":
+		caption = s.RPM
+	case flow && !s.Starts:
+		caption = "stands, hums"
+	}
+	d.add(text(cx, cy+18, caption, Small))
+	d.fact("Motor", caption)
+	if flow && s.Turns != "" {
+		d.add(turning(cx, cy, 38, s.Turns == "clockwise")...)
+		d.fact("Turns", s.Turns+", facing the shaft end")
+	}
+	for i, c := range s.Coils {
+		d.add(Item{Kind: KindRect, X: cx - 20 + 14*float64(i), Y: cy + 26, W: 12, H: 5, Ink: Toned, Fill: Toned, Tone: string(c.Tone), Stroke: 1, Of: "coil " + c.Name})
+	}
+}
+
+// tool draws the machine by its kind of load.
+func tool(d *Drawing, p *job.Plan, s *job.State) {
+	running := s.Solved && s.Starts
+	d.add(Item{Kind: KindRect, X: 1010, Y: y2 - 4, W: 82, H: 8, Ink: Metal, Fill: Metal, Stroke: 1}.of("shaft"))
+	if running && s.Torque != "" {
+		d.add(text(1051, y2-14, s.Torque, Small))
+		d.fact("Shaft torque", s.Torque)
+	}
+	const x = 1092.0
+	switch p.Link.LoadKind {
+	case machine.NoLoad:
+		d.add(circle(x+8, y2, 14, Black, Paper), text(x+60, y2+4, "nothing on it", Small).soft())
+	case machine.Fan, machine.Linear: // a vat with a paddle
+		d.add(line(Black, 3, x+14, y1-16, x+14, y3+14, x+124, y3+14, x+124, y1-16), line(Accent, 2, x+18, y1+2, x+44, y1-3, x+70, y1+2, x+96, y1-3, x+120, y1+2),
+			line(Black, 3, x, y2, x+94, y2),
+			Item{Kind: KindShape, Points: []float64{x + 52, y2, x + 40, y2 + 24, x + 64, y2 + 24}, Ink: Black, Fill: Shade, Stroke: 1.5},
+			Item{Kind: KindShape, Points: []float64{x + 86, y2, x + 74, y2 + 24, x + 98, y2 + 24}, Ink: Black, Fill: Shade, Stroke: 1.5})
+	default: // a drum on rollers
+		d.add(line(Black, 3, x, y2, x+18, y2), rect(x+18, y1-10, 96, y3-y1+20, Black, Shade), line(Black, 1.5, x+18, y2, x+114, y2),
+			line(Black, 1, x+42, y1-10, x+42, y3+10), line(Black, 1, x+90, y1-10, x+90, y3+10))
+	}
+	if p.Link.Does != "" {
+		d.fact("Machine", p.Link.Does)
+	}
+}
+
+// Span is the path as a short line for a list: post, bridge, motor, tool.
+func Span(p *job.Plan, s *job.State) Drawing {
+	d := Drawing{Title: "Span of " + p.Card.Title, Width: 220, Height: 48, Items: []Item{}, Facts: []Fact{}}
+	flow := s.Solved && s.Starts && !s.Short
+	d.add(line(Black, 2.5, 10, 6, 10, 42))
+	d.add(line(WireL1, 2.5, 10, 16, 118, 16), line(WireL2, 2.5, 10, 26, 118, 26))
+	ready := p.Link.Microfarad > 0
+	d.add(line(WireL3, 2.5, 54, 36, 118, 36).dashed(!ready), line(WireL1, 1.5, 40, 16, 40, 36, 48, 36).dashed(!ready),
+		line(Black, 2.5, 48, 29, 48, 43).dashed(!ready), line(Black, 2.5, 54, 29, 54, 43).dashed(!ready))
+	d.add(rect(84, 9, 22, 34, Black, Paper))
+	d.add(circle(138, 26, 19, Black, Paper), text(138, 31, "M", Medium).bold())
+	if flow {
+		d.add(turning(138, 26, 14, s.Turns == "clockwise")...)
+	}
+	d.add(Item{Kind: KindRect, X: 157, Y: 24, W: 20, H: 4, Ink: Metal, Fill: Metal, Stroke: 1})
+	switch p.Link.LoadKind {
+	case machine.NoLoad:
+		d.add(circle(182, 26, 5, Black, Paper))
+	case machine.Fan, machine.Linear:
+		d.add(line(Black, 2, 180, 10, 180, 42, 212, 42, 212, 10), line(Accent, 1.5, 182, 18, 190, 15, 198, 18, 206, 15, 211, 18))
+	default:
+		d.add(rect(178, 12, 34, 28, Black, Shade), line(Black, 1, 178, 26, 212, 26))
+	}
+	return d
+}

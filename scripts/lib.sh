@@ -1,0 +1,50 @@
+# Shared by run and test; sourced from the project's folder.
+export GOFLAGS="${GOFLAGS:--buildvcs=false -trimpath}" GOTOOLCHAIN=local
+export npm_config_cache="${npm_config_cache:-$HOME/.npm}"
+
+say() { printf '%s\n' "$*" >&2; }
+die() { say "$*"; exit 1; }
+
+as_root() { # run a command with root rights, or say which one needs them
+  if [ "$(id -u)" = 0 ]; then "$@"
+  elif command -v sudo >/dev/null && sudo -n true 2>/dev/null; then sudo -n "$@"
+  else die "This needs root once: $*"; fi
+}
+
+need_tools() {
+  command -v go >/dev/null || die "Go is missing: install Go 1.26 or newer and run this again."
+  command -v npm >/dev/null || die "Node.js with npm is missing: install Node 20 or newer and run this again."
+  [ -w . ] || die "No right to write in $(pwd): run as its owner or copy the project elsewhere."
+  [ "$(df -Pk . | awk 'NR==2 {print $4}')" -gt 1048576 ] || [ -d ui/node_modules ] || die "Less than 1 GB free on this disk: the first set-up needs it."
+}
+
+install_chromium() {
+  command -v chromium >/dev/null && command -v fc-list >/dev/null && fc-list | grep -q DejaVu && return 0
+  say "installing Chromium from Debian"
+  as_root env DEBIAN_FRONTEND=noninteractive apt-get update -qq
+  as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium fonts-dejavu-core fontconfig >/dev/null
+}
+
+# stamp NAME FILES… : true when the files are as they were at the last mark
+stamp() { local name=$1; shift; sum=$(sum_of "$@"); [ "$(cat ".local/$name.stamp" 2>/dev/null)" = "$sum" ]; }
+mark() { printf '%s' "$sum" > ".local/$1.stamp"; }
+sum_of() { { node --version; find "$@" -type f -print0 2>/dev/null | LC_ALL=C sort -z | xargs -0 sha256sum; } | sha256sum | cut -c1-64; }
+
+build_ui() {
+  mkdir -p .local
+  if ! stamp npm ui/package-lock.json ui/package.json ui/.npmrc || [ ! -d ui/node_modules/vite ]; then
+    say "installing the browser part's packages"
+    (cd ui && npm ci --no-progress --loglevel=error >&2) || die "npm could not install the packages; the lines above say why."
+    mark npm
+  fi
+  if ! stamp ui ui/src ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package-lock.json || [ ! -f ui/dist/index.html ]; then
+    say "building the browser part"
+    (cd ui && npm run -s build >&2) || die "the browser part did not build"
+    mark ui
+  fi
+}
+
+build_server() {
+  say "building the server"
+  go build -o bin/graybridge ./cmd/graybridge || die "the server did not build"
+}

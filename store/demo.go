@@ -1,0 +1,55 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+
+	"graybridge/core/scenario"
+)
+
+// LoadDemo stores the made-up workshops. Without reset it does so once in the
+// life of a database; with reset it puts them back as they were, and touches
+// no job that a person made. loaded is false when there was nothing to do.
+func (s *Store) LoadDemo(ctx context.Context, workshops []scenario.Workshop, reset bool) (loaded bool, err error) {
+	err = s.tx(ctx, func(tx pgx.Tx) error {
+		tag, err := tx.Exec(ctx, `insert into note (key, value) values ('demo', 'loaded') on conflict do nothing`)
+		if err != nil {
+			return err
+		}
+		loaded = tag.RowsAffected() == 1 || reset
+		if !loaded {
+			return nil
+		}
+		for _, w := range workshops {
+			if err := loadWorkshop(ctx, tx, w); err != nil {
+				return fmt.Errorf("demo workshop %s: %w", w.Key, err)
+			}
+		}
+		return nil
+	})
+	return loaded, err
+}
+
+func loadWorkshop(ctx context.Context, tx pgx.Tx, w scenario.Workshop) error {
+	var id string
+	if err := tx.QueryRow(ctx, `insert into workshop (demo_key, settings) values ($1, $2)
+		on conflict (demo_key) do update set settings = excluded.settings, revision = workshop.revision + 1 returning id::text`, w.Key, w.Set).Scan(&id); err != nil {
+		return err
+	}
+	for _, j := range w.Jobs {
+		var jobID string
+		var revision int
+		if err := tx.QueryRow(ctx, `insert into job (workshop_id, demo_key, document) values ($1::uuid, $2, $3)
+			on conflict (workshop_id, demo_key) do update set document = excluded.document, revision = job.revision + 1, deleted_at = null, updated_at = now()
+			returning id::text, revision`, id, j.Key, j.Document).Scan(&jobID, &revision); err != nil {
+			return err
+		}
+		if err := keep(ctx, tx, jobID, revision, fmt.Sprintf("demo-%d-%d", revision, time.Now().UnixNano()), j.Document); err != nil {
+			return err
+		}
+	}
+	return nil
+}

@@ -1,0 +1,87 @@
+// Package store keeps workshops and jobs in PostgreSQL: nothing but storing
+// and finding. Every change of a job is a revision of its own; who saves says
+// which revision they saw, and a change that is sent twice is stored once.
+package store
+
+import (
+	"context"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+
+	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgxpool"
+	"github.com/jackc/pgx/v5/stdlib"
+	"github.com/pressly/goose/v3"
+	"github.com/pressly/goose/v3/lock"
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// ErrNotFound says that there is no such record, or that it is in the bin.
+var ErrNotFound = errors.New("not found")
+
+// Conflict says that someone else saved first: the sender saw revision Seen,
+// the store holds revision Latest.
+type Conflict struct{ Seen, Latest int }
+
+func (c *Conflict) Error() string {
+	return fmt.Sprintf("revision %d was changed, the latest is %d", c.Seen, c.Latest)
+}
+
+// Store is a pool of connections to one database.
+type Store struct{ pool *pgxpool.Pool }
+
+// Open connects and brings the schema up to date; several servers may do so at
+// the same time.
+func Open(ctx context.Context, url string) (*Store, error) {
+	pool, err := pgxpool.New(ctx, url)
+	if err != nil {
+		return nil, fmt.Errorf("the database address cannot be used: %w", err)
+	}
+	if err := migrate(ctx, pool); err != nil {
+		pool.Close()
+		return nil, err
+	}
+	return &Store{pool}, nil
+}
+
+func migrate(ctx context.Context, pool *pgxpool.Pool) error {
+	dir, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
+	locker, err := lock.NewPostgresSessionLocker()
+	if err != nil {
+		return err
+	}
+	db := stdlib.OpenDBFromPool(pool)
+	defer db.Close()
+	provider, err := goose.NewProvider(goose.DialectPostgres, db, dir, goose.WithSessionLocker(locker))
+	if err != nil {
+		return err
+	}
+	if _, err := provider.Up(ctx); err != nil {
+		return fmt.Errorf("the database could not be brought up to date: %w", err)
+	}
+	return nil
+}
+
+// Close lets all connections go.
+func (s *Store) Close() { s.pool.Close() }
+
+// Ping says whether the database answers.
+func (s *Store) Ping(ctx context.Context) error { return s.pool.Ping(ctx) }
+
+func (s *Store) tx(ctx context.Context, do func(pgx.Tx) error) error {
+	return pgx.BeginFunc(ctx, s.pool, do)
+}
+
+func notFound(err error) error {
+	if errors.Is(err, pgx.ErrNoRows) {
+		return ErrNotFound
+	}
+	return err
+}
