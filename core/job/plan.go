@@ -28,6 +28,9 @@ type Plan struct {
 	Moves    []leads.Move       `json:"moves" nullable:"false"`
 	Motor    []finding.Figure   `json:"motor" nullable:"false"` // what the plate means
 	Bridge   []finding.Figure   `json:"bridge" nullable:"false"`
+	Supply   []finding.Figure   `json:"supply" nullable:"false"`
+	Guard    []finding.Figure   `json:"protection" nullable:"false"`
+	Load     []finding.Figure   `json:"load" nullable:"false"`
 	Schools  []capacitor.School `json:"schools" nullable:"false"`
 	Now      State              `json:"now"`
 	Wanted   State              `json:"wanted"`
@@ -113,7 +116,8 @@ type worker struct {
 // Validate; anything typed in it may still be unreadable or missing, and the
 // plan then says so and goes as far as it can.
 func Make(d Document) Plan {
-	w := &worker{doc: &d, plan: &Plan{Moves: []leads.Move{}, Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{}}}
+	w := &worker{doc: &d, plan: &Plan{Moves: []leads.Move{}, Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{},
+		Supply: []finding.Figure{}, Guard: []finding.Figure{}, Load: []finding.Figure{}}}
 	w.read()
 	w.plan.Findings = append(w.plan.Findings, w.plate.Checks(w.supply.Hertz)...)
 	w.target()
@@ -317,6 +321,11 @@ func (w *worker) compute() {
 	w.say(q.Judge(a)...)
 	w.plan.Schools = a.Schools
 	w.plan.Bridge = bridgeFigures(a, &m)
+	room := &load.Room{RatedNm: m.RatedTorqueNm, Continuous: a.Continuous, Start: a.StartTorque}
+	if a.UsualRuns {
+		room.RPM, room.Watts = a.Usual.RPM, a.Usual.ShaftWatts
+	}
+	w.plan.Load = w.load.Figures(room)
 	w.plan.Findings = append(w.plan.Findings, w.expectFinding(b, q, a)...)
 	w.protect(a, q)
 }
@@ -367,7 +376,10 @@ func (w *worker) protect(a capacitor.Answer, q capacitor.Question) {
 	choice, found := w.guard.Judge(asks)
 	w.choice = &choice
 	w.say(found...)
-	w.say(w.supply.Judge(&supply.Draw{RunAmps: asks.Usual.Supply, RunVolts: a.Usual.SupplyVolts, StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts})...)
+	w.plan.Guard = choice.Figures(asks)
+	draw := &supply.Draw{RunAmps: asks.Usual.Supply, RunVolts: a.Usual.SupplyVolts, StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts}
+	w.say(w.supply.Judge(draw)...)
+	w.plan.Supply = w.supply.Figures(draw)
 }
 
 // seen is what a point means to relay and wire. The motor lead to the line the

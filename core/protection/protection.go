@@ -273,3 +273,29 @@ func (p Protection) judgeRelay(a Asks, c Choice) []finding.Finding {
 }
 
 func ampere(x float64) string { return unit.Plain(x) + unit.Space + "A" }
+
+// Figures is the plan's sizing, and what each pole of a relay would see beside
+// what the worst winding feels.
+func (c Choice) Figures(a Asks) []finding.Figure {
+	planning := func(id, name string, value float64, text, note string) finding.Figure {
+		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: finding.Estimated, Why: c.Why}
+	}
+	out := []finding.Figure{
+		planning("breaker", "Breaker", c.Breaker, ampere(c.Breaker), "two-pole; planning"),
+		planning("conductor", "Motor wire", 0, c.Conductor.String(), "copper, earth "+c.Earth.String()+"; planning"),
+		planning("capacitor-wire", "Capacitor wires", c.CapacitorOwn, unit.Text(c.CapacitorOwn, "A"), "to carry at least: 135 % of its amps"),
+		planning("relay", "Relay set to", c.RelaySet, ampere(c.RelaySet), "from predicted amps, not the plate's three-phase amps"),
+	}
+	for _, at := range []struct {
+		id, name string
+		seen     Seen
+	}{{"idle", "Poles, idling", a.Idle}, {"usual", "Poles, your load", a.Usual}} {
+		if at.seen.Coil == "" {
+			continue
+		}
+		text := unit.Three(at.seen.Leads[0]) + ", " + unit.Three(at.seen.Leads[1]) + ", " + unit.Text(at.seen.Leads[2], "A")
+		out = append(out, planning(at.id, at.name, at.seen.Supply, text,
+			fmt.Sprintf("L1, L2, corner leads; supply %s; winding %s feels %s", unit.Text(at.seen.Supply, "A"), at.seen.Coil, unit.Percent(at.seen.Worst))))
+	}
+	return out
+}

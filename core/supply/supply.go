@@ -123,3 +123,24 @@ func (s Supply) Judge(draw *Draw) []finding.Finding {
 	}
 	return out
 }
+
+// Figures is the voltage from post to motor, running and starting. Empty
+// while nothing can be computed.
+func (s Supply) Figures(draw *Draw) []finding.Figure {
+	if draw == nil {
+		return []finding.Figure{}
+	}
+	percent := func(v float64) string { return unit.Text((s.Volts-v)/s.Volts*100, "%") + " lost on the feeder" }
+	feeder := finding.Computed
+	if s.FeederOhm == 0 {
+		percent = func(float64) string { return "feeder not entered: its drop is not counted" }
+		feeder = finding.Estimated
+	}
+	return []finding.Figure{
+		{ID: "post", Name: "At the post", Value: s.Volts, Text: unit.Whole(s.Volts, "V"), Note: "nothing running", Mark: s.VoltsMark},
+		{ID: "running", Name: "Motor, running", Value: draw.RunVolts, Text: unit.Text(draw.RunVolts, "V"), Note: percent(draw.RunVolts), Mark: feeder},
+		{ID: "starting", Name: "Motor, starting", Value: draw.StartVolts, Text: unit.Text(draw.StartVolts, "V"), Note: percent(draw.StartVolts), Mark: feeder},
+		{ID: "run-amps", Name: "Running takes", Value: draw.RunAmps, Text: unit.Text(draw.RunAmps, "A"), Note: "from the line at your load", Mark: finding.Computed},
+		{ID: "start-amps", Name: "Starting takes", Value: draw.StartAmps, Text: unit.Text(draw.StartAmps, "A"), Note: "from the line, at standstill", Mark: finding.Estimated},
+	}
+}

@@ -1,0 +1,84 @@
+/** The typed way to the server; every answer that is not good becomes a Trouble. */
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type Answer = Schemas['Answer']
+export type Bay = Schemas['BayState']
+export type Card = Schemas['Card']
+export type Document = Schemas['Document']
+export type Drawing = Schemas['Drawing']
+export type Figure = Schemas['Figure']
+export type Finding = Schemas['Finding']
+export type Island = Schemas['Island']
+export type Item = Schemas['Item']
+export type JobAnswer = Schemas['JobAnswer']
+export type Plan = Schemas['Plan']
+export type Reading = Schemas['FindingReading']
+export type State = Schemas['State']
+export type Summary = Schemas['Summary']
+export type Workshop = Schemas['Workshop']
+export type YardWorkshop = Schemas['YardWorkshop']
+
+const client = createClient<paths>({
+  baseUrl: globalThis.location?.origin ?? '',
+  fetch: (r) => globalThis.fetch(r),
+})
+
+/** What went wrong, in words for a person; status 0 is a lost connection. */
+export class Trouble extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly latest?: number,
+  ) {
+    super(message)
+  }
+}
+
+interface Problem {
+  detail?: string
+  latest?: number
+  errors?: { location?: string; message?: string; value?: unknown }[] | null
+}
+
+async function got<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  let answer
+  try {
+    answer = await call
+  } catch {
+    throw new Trouble(0, 'The server does not answer. What you typed is kept here and sent when it is back.')
+  }
+  if (answer.response.ok) return answer.data as T
+  const p = (answer.error ?? {}) as Problem
+  const fields = (p.errors ?? []).map((e) => `${(e.location ?? '').replace('body.', '')}: ${e.message ?? ''}`)
+  throw new Trouble(answer.response.status, [p.detail ?? 'The server refused.', ...fields].join(' '), p.latest)
+}
+
+export const newChangeID = () => crypto.randomUUID()
+
+export const api = {
+  yard: () => got(client.GET('/api/yard')),
+  job: (id: string) => got(client.GET('/api/jobs/{id}', { params: { path: { id } } })),
+  createJob: (workshop_id: string, name: string, change_id: string) =>
+    got(client.POST('/api/jobs', { body: { workshop_id, name, change_id } })),
+  saveJob: (id: string, revision: number, changeID: string, body: Document) =>
+    got(
+      client.PUT('/api/jobs/{id}', {
+        params: { path: { id }, header: { 'If-Match': `"${revision}"`, 'Change-Id': changeID } },
+        body,
+      }),
+    ),
+  deleteJob: (id: string) => got(client.DELETE('/api/jobs/{id}', { params: { path: { id } } })),
+  restoreJob: (id: string) => got(client.POST('/api/jobs/{id}/restore', { params: { path: { id } } })),
+  plan: (body: Document) => got(client.POST('/api/plan', { body })),
+  island: (body: Document) => got(client.POST('/api/capacitor/island', { body })),
+  createWorkshop: (body: Workshop) => got(client.POST('/api/workshops', { body })),
+  saveWorkshop: (id: string, revision: number, body: Workshop) =>
+    got(
+      client.PUT('/api/workshops/{id}', {
+        params: { path: { id }, header: { 'If-Match': `"${revision}"` } },
+        body,
+      }),
+    ),
+}

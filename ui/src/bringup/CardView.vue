@@ -1,0 +1,344 @@
+<script setup lang="ts">
+/** The card for the machine: one printed page, black and white, with room to write the readings. */
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { api, type JobAnswer } from '../api/client'
+import { setHead } from '../app/head'
+import { useKeys } from '../app/keys'
+import DrawingView from '../drawing/DrawingView.vue'
+import { useRouter } from 'vue-router'
+
+const props = defineProps<{ id: string }>()
+const router = useRouter()
+const job = shallowRef<JobAnswer>()
+const trouble = ref('')
+const card = computed(() => job.value?.plan.card)
+const views = computed(() => job.value?.drawings.wanted)
+const day = computed(() => new Date(job.value?.saved_at ?? Date.now()).toISOString().slice(0, 10))
+const print = () => window.print()
+
+onMounted(async () => {
+  try {
+    const j = await api.job(props.id)
+    job.value = j
+    setHead(j.document.workshop.name, `${j.document.name}, card`)
+  } catch (e) {
+    trouble.value = e instanceof Error ? e.message : String(e)
+  }
+})
+useKeys({
+  p: print,
+  n: () => void router.push({ name: 'span', params: { id: props.id } }),
+  y: () => void router.push('/'),
+})
+</script>
+
+<template>
+  <main class="card-page">
+    <p v-if="trouble" class="span-message" role="alert">{{ trouble }}</p>
+    <template v-if="card && views && job">
+      <div class="card-bar">
+        <RouterLink class="plain" :to="{ name: 'span', params: { id } }">Back to the plan</RouterLink>
+        <button type="button" class="strong" @click="print">Print <kbd>P</kbd></button>
+        <p v-if="card.not_ready" class="card-not">{{ card.not_ready }}</p>
+      </div>
+      <article class="card">
+        <header>
+          <div>
+            <h1>{{ card.title }}</h1>
+            <p>{{ job.document.workshop.name }} · {{ card.plate }}</p>
+          </div>
+          <p class="card-stamp">Connection card<br />revision {{ job.revision }}, {{ day }}</p>
+        </header>
+        <p v-if="card.not_ready" class="card-warning">{{ card.not_ready }}</p>
+        <div class="card-drawings">
+          <DrawingView :drawing="views.box" />
+          <DrawingView :drawing="views.windings" />
+          <section>
+            <h2>Joints</h2>
+            <table>
+              <tbody>
+                <tr v-for="l in card.joints" :key="l.name + l.value">
+                  <td class="tick" />
+                  <th scope="row">{{ l.value }}</th>
+                  <td>{{ l.name }}</td>
+                </tr>
+              </tbody>
+            </table>
+            <h2>Settings</h2>
+            <table>
+              <tbody>
+                <tr v-for="l in card.settings" :key="l.name">
+                  <td>
+                    {{ l.name }} <strong>{{ l.value }}</strong><small>{{ l.note }}</small>
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+          </section>
+        </div>
+        <section class="card-parts">
+          <h2>Parts</h2>
+          <table>
+            <tbody>
+              <tr v-for="l in card.parts" :key="l.name">
+                <td class="tick" />
+                <td>{{ l.name }}</td>
+                <th scope="row">{{ l.value }}</th>
+                <td>{{ l.note }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </section>
+        <section>
+          <h2>Readings: expect, then measure</h2>
+          <table class="card-readings">
+            <thead>
+              <tr>
+                <th scope="col">When</th>
+                <th scope="col">What</th>
+                <th scope="col">Expect</th>
+                <th scope="col">Within</th>
+                <th scope="col" class="write">Measured</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="(r, n) in card.readings" :key="r.id">
+                <td>{{ r.when === card.readings[n - 1]?.when ? '' : r.when }}</td>
+                <td>{{ r.where }}</td>
+                <td class="nobreak"><span class="ring" :class="`ring-${r.mark}`" />{{ r.expect }}</td>
+                <td class="nobreak">{{ r.band }}</td>
+                <td class="write" />
+              </tr>
+            </tbody>
+          </table>
+        </section>
+        <div class="card-two">
+          <section>
+            <h2>Checks</h2>
+            <table class="card-checks">
+              <thead>
+                <tr>
+                  <th />
+                  <th scope="col">In this order</th>
+                  <th scope="col" class="write">Who, when</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="c in card.checks" :key="c">
+                  <td class="tick" />
+                  <td>{{ c }}</td>
+                  <td class="write" />
+                </tr>
+              </tbody>
+            </table>
+          </section>
+          <section>
+            <h2>Cautions</h2>
+            <ul>
+              <li v-for="c in card.cautions" :key="c">{{ c }}</li>
+            </ul>
+            <template v-if="card.open.length">
+              <h2>Not checked yet</h2>
+              <ul>
+                <li v-for="c in card.open" :key="c">{{ c }}</li>
+              </ul>
+            </template>
+          </section>
+        </div>
+        <footer>{{ card.foot }}</footer>
+      </article>
+    </template>
+  </main>
+</template>
+
+<style>
+.card-page {
+  padding: 12px 18px 40px;
+}
+.card-bar {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 12px;
+  max-width: 800px;
+  margin: 0 auto 12px;
+}
+.card-not {
+  color: var(--brick);
+}
+.card {
+  max-width: 800px;
+  margin: 0 auto;
+  padding: 26px 30px;
+  background: #fff;
+  border: 1px solid var(--rule);
+  color: #000;
+  font-size: 12px;
+  line-height: 1.25;
+  --ink: #000;
+  --soft: #3c3c3c;
+  --wire-l1: #000;
+  --wire-l2: #000;
+  --wire-l3: #000;
+  --wire-earth: #000;
+  --metal: #555;
+  --river: #000;
+  --moss: #000;
+  --moss-fill: #000;
+  --ochre: #000;
+  --ochre-fill: #000;
+  --brick: #000;
+}
+.card .fill-metal {
+  fill: #d8d8d8;
+}
+.card .fill-shade {
+  fill: #f0f0f0;
+}
+.card > header {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  border-bottom: 2px solid #000;
+  padding-bottom: 5px;
+}
+.card h1 {
+  font-size: 20px;
+}
+.card h2 {
+  font-size: 12.5px;
+  margin: 7px 0 2px;
+  border-bottom: 1px solid #000;
+}
+.card-stamp {
+  text-align: right;
+  white-space: nowrap;
+}
+.card-warning {
+  border: 2px solid #000;
+  padding: 4px 8px;
+  margin: 6px 0 0;
+  font-weight: 600;
+}
+.card-drawings {
+  display: grid;
+  grid-template-columns: 1fr 1.15fr 0.95fr;
+  gap: 8px;
+  align-items: start;
+}
+.card table {
+  width: 100%;
+  border-collapse: collapse;
+}
+.card td,
+.card th {
+  text-align: left;
+  font-weight: 400;
+  padding: 1.5px 6px 1.5px 0;
+  border-bottom: 1px solid #bbb;
+  vertical-align: baseline;
+}
+.card tbody th {
+  font-weight: 600;
+  white-space: nowrap;
+}
+.card small {
+  display: block;
+  font-size: 10.5px;
+}
+.card .tick::before {
+  content: '';
+  display: inline-block;
+  width: 9px;
+  height: 9px;
+  border: 1px solid #000;
+}
+.card .tick {
+  width: 16px;
+}
+.card .write {
+  width: 110px;
+  border-left: 1px solid #bbb;
+}
+.card .card-checks .write {
+  width: 84px;
+  padding-left: 4px;
+}
+.card-readings .write {
+  padding-left: 6px !important;
+}
+.card-readings thead th {
+  font-weight: 600;
+}
+.card-two {
+  display: grid;
+  grid-template-columns: 1.35fr 1fr;
+  gap: 16px;
+}
+.card ul {
+  margin: 2px 0 0;
+  padding-left: 14px;
+}
+.card .ring {
+  border-color: #000;
+  width: 8px;
+  height: 8px;
+}
+.card .ring-measured {
+  background: #000;
+}
+.card .ring-plate,
+.card .ring-computed,
+.card .ring-table {
+  border-color: transparent;
+}
+.card > footer {
+  margin-top: 6px;
+  border-top: 1px solid #000;
+  padding-top: 3px;
+  font-size: 10.5px;
+}
+@media (max-width: 760px) {
+  .card-page {
+    padding: 8px;
+  }
+  .card {
+    padding: 14px;
+    font-size: 14px;
+  }
+  .card-drawings,
+  .card-two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .card .write {
+    width: 64px;
+  }
+}
+@page {
+  margin: 10mm;
+}
+@media print {
+  html {
+    background: #fff;
+  }
+  .head,
+  .card-bar {
+    display: none !important;
+  }
+  .card-page {
+    padding: 0;
+  }
+  .card {
+    max-width: none;
+    border: 0;
+    padding: 0;
+    font-size: 8.4pt;
+  }
+  .card-drawings {
+    grid-template-columns: 1fr 1.15fr 0.95fr;
+  }
+  .card-two {
+    grid-template-columns: 1.35fr 1fr;
+  }
+}
+</style>

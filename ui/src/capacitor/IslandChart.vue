@@ -1,0 +1,329 @@
+<script setup lang="ts">
+/**
+ * The island: µF along the ruler, load upward, and inside it every winding
+ * within plate amps. The cross-hair is the person's own point; the schools are
+ * pegs. The map comes from an endpoint of its own and stays while the µF move.
+ */
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api, type Island } from '../api/client'
+import { same, withText } from '../span/document'
+import { useJob } from '../span/job'
+import { bounds, outline, ticks, ufAt, widest, xOf, yOf, type Frame } from './chart'
+
+const job = useJob()
+const plan = computed(() => job.plan.value!)
+const link = computed(() => plan.value.link)
+const island = shallowRef<Island>()
+const trouble = ref('')
+
+/** What the map depends on: not the µF in the circuit, not what has been ticked. */
+const basis = computed(() => {
+  const d = withText(job.document.value!, 'bridge.microfarad', '')
+  return { ...d, name: 'map', leads: { ...d.leads, found: '', done: [] }, protection: {} }
+})
+let asked: unknown
+let latest = 0
+watch(
+  basis,
+  async (b) => {
+    if (same(b, asked)) return
+    asked = b
+    const turn = ++latest
+    try {
+      const map = await api.island({ ...b, leads: { ...b.leads } })
+      if (turn === latest) [island.value, trouble.value] = [map, '']
+    } catch (e) {
+      asked = undefined
+      if (turn === latest) trouble.value = e instanceof Error ? e.message : String(e)
+    }
+  },
+  { immediate: true },
+)
+
+const frame = computed<Frame>(() => ({
+  left: 44,
+  right: 544,
+  top: 26,
+  bottom: 300,
+  toMicrofarad: Math.max(island.value?.to ?? 0, link.value.ruler_to, 1),
+  toLoad: Math.max(1.1, Math.ceil((link.value.heaviest + 0.1) * 10) / 10),
+}))
+const x = (uf: number) => xOf(frame.value, uf)
+const y = (load: number) => yOf(frame.value, load)
+const contours = computed(() =>
+  (island.value?.contours ?? []).map((c) => {
+    const top = widest(c.spans)
+    return {
+      level: c.level,
+      points: outline(frame.value, c.spans),
+      label: top && top.high < frame.value.toLoad ? { x: x(top.microfarad), y: y(top.high) - 5 } : undefined,
+    }
+  }),
+)
+const inner = computed(() => island.value?.contours[0]?.spans ?? [])
+const words = computed(() => bounds(inner.value))
+const peak = computed(() => widest(inner.value))
+/** Pegs stand on the ruler; close ones take rows of their own so that no label hides another. */
+const pegs = computed(() => {
+  const rows: number[] = []
+  return [...plan.value.schools]
+    .sort((a, b) => a.microfarad - b.microfarad)
+    .map((s) => {
+      const px = x(s.microfarad)
+      const text = `${s.name} ${s.microfarad.toFixed(0)}`
+      const width = text.length * 6.6 + 12
+      const left = px + width > frame.value.right + 40
+      const from = left ? px - width : px - 4
+      let row = rows.findIndex((end) => end < from)
+      if (row < 0) row = rows.push(0) - 1
+      rows[row] = from + width
+      return { id: s.id, x: px, text, row, left, good: s.grade === 'good' }
+    })
+})
+const pegRows = computed(() => Math.max(1, ...pegs.value.map((p) => p.row + 1)))
+const height = computed(() => 358 + 17 * pegRows.value)
+
+const svg = ref<SVGSVGElement>()
+const dragging = ref(false)
+/** Steps of the ruler that a hand can hit: half µF on small motors. */
+const step = computed(() => (frame.value.toMicrofarad > 60 ? 1 : 0.5))
+const snapped = (uf: number) => String(Math.round(uf / step.value) * step.value)
+
+function at(e: PointerEvent): string {
+  const box = svg.value!.getBoundingClientRect()
+  return snapped(Math.max(step.value, ufAt(frame.value, ((e.clientX - box.left) / box.width) * 600)))
+}
+
+function down(e: PointerEvent) {
+  dragging.value = true
+  svg.value!.setPointerCapture(e.pointerId)
+  job.preview('bridge.microfarad', at(e))
+  e.preventDefault()
+}
+function move(e: PointerEvent) {
+  if (dragging.value) job.preview('bridge.microfarad', at(e))
+}
+function up(e: PointerEvent) {
+  if (!dragging.value) return
+  dragging.value = false
+  job.commit('bridge.microfarad', at(e))
+}
+function cancel() {
+  if (!dragging.value) return
+  dragging.value = false
+  job.commit('bridge.microfarad', String(link.value.microfarad))
+}
+
+const nudges: Record<string, number> = {
+  ArrowLeft: -1,
+  ArrowRight: 1,
+  ArrowDown: -1,
+  ArrowUp: 1,
+  '-': -1,
+  '+': 1,
+  PageDown: -10,
+  PageUp: 10,
+}
+function key(e: KeyboardEvent) {
+  const by = nudges[e.key]
+  if (!by) return
+  e.preventDefault()
+  const uf = Math.max(step.value, Math.min(frame.value.toMicrofarad, link.value.microfarad + by * step.value))
+  job.commit('bridge.microfarad', snapped(uf))
+}
+const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual) }))
+</script>
+
+<template>
+  <figure class="island">
+    <svg
+      ref="svg"
+      :viewBox="`0 0 600 ${height}`"
+      :class="{ dragging }"
+      @pointerdown="down"
+      @pointermove="move"
+      @pointerup="up"
+      @pointercancel="cancel"
+    >
+      <title>Capacitance along, load upward; inside the green island every winding stays within plate amps</title>
+      <text x="8" y="14" class="chart-text">load, share of plate torque</text>
+      <g v-for="t in ticks(frame.toLoad, 5)" :key="`y${t}`">
+        <line :x1="frame.left" :x2="frame.right" :y1="y(t)" :y2="y(t)" class="chart-grid" />
+        <text :x="frame.left - 6" :y="y(t) + 4" text-anchor="end" class="chart-text">{{ Math.round(t * 100) }}</text>
+      </g>
+      <template v-for="(c, n) in contours" :key="c.level">
+        <polygon v-if="c.points" :points="c.points" :class="n === 0 ? 'island-land' : 'island-contour'" />
+        <text
+          v-if="n > 0 && c.label"
+          :x="c.label.x"
+          :y="c.label.y"
+          text-anchor="middle"
+          class="chart-text chart-halo island-level"
+        >
+          {{ Math.round(c.level * 100) }} %
+        </text>
+      </template>
+      <text
+        v-if="peak"
+        :x="x(peak.microfarad)"
+        :y="y(peak.high / 2) - 6"
+        text-anchor="middle"
+        class="chart-text chart-halo island-name"
+      >
+        every winding inside plate
+      </text>
+      <text v-if="words.few" :x="frame.left + 8" :y="y(frame.toLoad) + 32" class="chart-text chart-halo">
+        <tspan>too few µF:</tspan>
+        <tspan :x="frame.left + 8" dy="15">{{ words.few }} overheats loaded</tspan>
+      </text>
+      <text v-if="words.many" :x="frame.right - 6" :y="y(0) - 26" text-anchor="end" class="chart-text chart-halo">
+        <tspan>too many µF:</tspan>
+        <tspan :x="frame.right - 6" dy="15">{{ words.many }} overheats idling</tspan>
+      </text>
+      <rect
+        :x="frame.left"
+        :y="y(link.heaviest)"
+        :width="frame.right - frame.left"
+        :height="Math.max(0, y(link.lightest) - y(link.heaviest))"
+        class="load-band"
+      />
+      <line :x1="frame.left" :x2="frame.right" :y1="own.y" :y2="own.y" class="cross" />
+      <text :x="frame.right + 4" :y="own.y - 4" class="chart-text cross-text">your</text>
+      <text :x="frame.right + 4" :y="own.y + 10" class="chart-text cross-text">load</text>
+      <line :x1="frame.left" :x2="frame.right" :y1="frame.bottom" :y2="frame.bottom" class="chart-axis" />
+      <g v-for="t in ticks(frame.toMicrofarad, 10)" :key="`x${t}`">
+        <line :x1="x(t)" :x2="x(t)" :y1="frame.bottom" :y2="frame.bottom + 7" class="chart-axis" />
+        <text :x="x(t)" :y="frame.bottom + 20" text-anchor="middle" class="chart-text">{{ t }}</text>
+      </g>
+      <text :x="frame.right + 10" :y="frame.bottom + 20" class="chart-text">µF</text>
+      <line :x1="own.x" :x2="own.x" :y1="frame.top" :y2="frame.bottom + 24" class="cross" />
+      <circle :cx="own.x" :cy="own.y" r="8" class="cross-ring" />
+      <g
+        class="handle"
+        role="slider"
+        tabindex="0"
+        aria-label="Run capacitor, microfarads"
+        :aria-valuenow="link.microfarad"
+        aria-valuemin="0"
+        :aria-valuemax="frame.toMicrofarad"
+        :aria-valuetext="`${link.microfarad} µF`"
+        @keydown="key"
+      >
+        <rect :x="own.x - 22" :y="frame.bottom + 4" width="44" height="44" fill="transparent" />
+        <path :d="`M${own.x} ${frame.bottom + 22}l11 10v14h-22v-14z`" class="handle-shape" />
+        <text
+          :x="own.x > frame.right - 60 ? own.x - 16 : own.x + 16"
+          :y="frame.bottom + 44"
+          :text-anchor="own.x > frame.right - 60 ? 'end' : 'start'"
+          class="chart-text handle-text"
+        >
+          {{ link.microfarad }} µF
+        </text>
+      </g>
+      <g v-for="p in pegs" :key="p.id" :class="['peg', { 'peg-good': p.good }]">
+        <line :x1="p.x" :x2="p.x" :y1="frame.bottom - 60" :y2="356 + p.row * 17" class="peg-line" />
+        <circle :cx="p.x" :cy="frame.bottom" r="4" class="peg-dot" />
+        <text
+          :x="p.left ? p.x - 6 : p.x + 6"
+          :y="364 + p.row * 17"
+          :text-anchor="p.left ? 'end' : 'start'"
+          class="chart-text peg-text"
+        >
+          {{ p.text }}
+        </text>
+      </g>
+    </svg>
+    <figcaption v-if="trouble" class="entry-problem">{{ trouble }}</figcaption>
+  </figure>
+</template>
+
+<style>
+.island {
+  margin: 0;
+  min-width: 0;
+}
+.island svg {
+  width: 100%;
+  height: auto;
+  display: block;
+  touch-action: pan-y;
+  cursor: crosshair;
+  user-select: none;
+}
+.chart-text {
+  font-size: 12.5px;
+  fill: var(--soft);
+}
+.chart-halo {
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 3px;
+}
+.chart-grid {
+  stroke: var(--stone-deep);
+}
+.chart-axis {
+  stroke: var(--ink);
+}
+.island-land {
+  fill: var(--moss-pale);
+  stroke: var(--moss);
+  stroke-width: 2;
+}
+.island-contour {
+  fill: none;
+  stroke: var(--ochre-fill);
+  stroke-dasharray: 5 4;
+}
+.island-level {
+  fill: var(--ochre);
+}
+.island-name {
+  fill: var(--moss);
+  stroke: var(--moss-pale);
+}
+.load-band {
+  fill: var(--river);
+  opacity: 0.07;
+}
+.cross {
+  stroke: var(--river);
+  stroke-width: 1.5;
+}
+.cross-text {
+  fill: var(--river);
+}
+.cross-ring {
+  fill: var(--sheet);
+  stroke: var(--river);
+  stroke-width: 3;
+}
+.handle {
+  cursor: ew-resize;
+}
+.handle-shape {
+  fill: var(--river);
+}
+.handle-text {
+  fill: var(--river);
+  font-weight: 600;
+  font-size: 14.5px;
+}
+.peg-line {
+  stroke: var(--brick);
+  stroke-dasharray: 3 3;
+}
+.peg-dot {
+  fill: var(--brick);
+}
+.peg-text {
+  fill: var(--brick);
+}
+.peg-good .peg-line {
+  stroke: var(--moss);
+}
+.peg-good .peg-dot,
+.peg-good .peg-text {
+  fill: var(--moss);
+}
+</style>

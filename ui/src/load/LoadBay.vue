@@ -1,0 +1,58 @@
+<script setup lang="ts">
+/** What the machine asks of the shaft. */
+import { computed } from 'vue'
+import ChoiceField from '../parts/ChoiceField.vue'
+import EntryField from '../parts/EntryField.vue'
+import FigureList from '../parts/FigureList.vue'
+import { useJob } from '../span/job'
+
+const job = useJob()
+const plan = computed(() => job.plan.value!)
+const kinds = [
+  { value: 'fan', label: 'Fan-like', note: 'stirrer, blower: grows with speed squared' },
+  { value: 'constant', label: 'Constant', note: 'mill, roller, conveyor, stiff clay' },
+  { value: 'linear', label: 'Rising', note: 'grows with speed' },
+  { value: 'none', label: 'Nothing', note: 'the shaft runs free' },
+]
+const starts = [
+  { value: 'free', label: 'Free', note: 'unloaded, clutch open, slack belt' },
+  { value: 'loaded', label: 'Loaded', note: 'full load from standstill' },
+  { value: 'stuck', label: 'May be stuck', note: 'jams, breaks loose' },
+]
+const turns = [
+  { value: 'either', label: 'Either way' },
+  { value: 'clockwise', label: 'Clockwise' },
+  { value: 'anticlockwise', label: 'Anticlockwise' },
+]
+</script>
+
+<template>
+  <header class="bench-head">
+    <h2>Load</h2>
+    <p>What the machine asks of the shaft, as a share of the motor's plate torque.</p>
+  </header>
+  <EntryField path="load.does" label="What it does" placeholder="stirs slip" wide />
+  <ChoiceField path="load.kind" label="Kind of load" :choices="kinds" />
+  <div class="entries load-shares">
+    <EntryField path="load.share" label="Usual share" placeholder="65 %" />
+    <EntryField path="load.lightest" label="Lightest" placeholder="0 %" help="empty: idling" />
+    <EntryField path="load.heaviest" label="Heaviest" placeholder="as usual" />
+  </div>
+  <ChoiceField path="load.start" label="How it starts" :choices="starts" fallback="free" />
+  <ChoiceField path="load.turn" label="Direction wanted, facing the shaft end" :choices="turns" fallback="either" />
+  <p class="soft">
+    Not known? Amps tell: at plate amps on a true three-phase supply the share is 100 %. A stirrer that was bought for
+    the motor usually asks 60 to 80 %.
+  </p>
+  <h3 class="bay-sub">What is left</h3>
+  <FigureList v-if="plan.load.length" :figures="plan.load" />
+  <p v-else class="soft">
+    Once the motor and bridge are computed, what the load asks and what they can give stand here.
+  </p>
+</template>
+
+<style>
+.load-shares {
+  margin-bottom: 12px;
+}
+</style>

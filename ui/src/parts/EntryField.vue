@@ -1,0 +1,55 @@
+<script setup lang="ts">
+/** One entry of the document, typed as it is printed; below it, how it was read. */
+import { computed, ref, watch } from 'vue'
+import { useJob } from '../span/job'
+
+const props = defineProps<{ path: string; label: string; placeholder?: string; wide?: boolean; help?: string }>()
+const job = useJob()
+const text = ref(job.text(props.path))
+const focused = ref(false)
+const id = computed(() => `entry-${props.path.replace('.', '-')}`)
+const reading = computed(() => job.reading(props.path))
+const doubt = computed(() => job.doubts.value.get(props.path))
+
+watch(
+  () => job.text(props.path),
+  (stored) => {
+    if (!focused.value) text.value = stored
+  },
+)
+
+function typed(value: string) {
+  text.value = value
+  job.preview(props.path, value)
+}
+
+function done() {
+  focused.value = false
+  job.commit(props.path, text.value.trim())
+}
+</script>
+
+<template>
+  <div class="entry" :class="[{ 'entry-wide': wide }, doubt && `entry-${doubt}`]" :data-entry="path">
+    <label :for="id">{{ label }}</label>
+    <ElInput
+      :id="id"
+      :model-value="text"
+      :placeholder="placeholder"
+      :aria-describedby="`${id}-read`"
+      :aria-invalid="!!reading?.problem"
+      :maxlength="120"
+      autocomplete="off"
+      spellcheck="false"
+      @update:model-value="typed"
+      @focus="focused = true"
+      @blur="done"
+      @keydown.enter="($event.target as HTMLInputElement).blur()"
+    />
+    <p :id="`${id}-read`" class="entry-read" :class="{ 'entry-problem': reading?.problem }">
+      <template v-if="reading?.problem">{{ reading.problem }} Like {{ reading.wanted }}.</template>
+      <template v-else-if="reading?.read_as && reading.read_as !== text.trim()">{{ reading.read_as }}</template>
+      <template v-else>{{ help ?? '' }}</template>
+    </p>
+  </div>
+</template>

@@ -1,0 +1,26 @@
+<script setup lang="ts">
+/** Named figures with the ring that says where each comes from. */
+import type { Figure } from '../api/client'
+
+defineProps<{ figures: Figure[] }>()
+const origin: Record<string, string> = {
+  estimated: 'estimated',
+  measured: 'measured',
+  plate: 'from the plate',
+  computed: 'computed',
+  table: 'from a table',
+}
+</script>
+
+<template>
+  <dl class="figures">
+    <div v-for="f in figures" :key="f.id" :data-figure="f.id">
+      <dt>{{ f.name }}</dt>
+      <dd>
+        <span class="ring" :class="`ring-${f.mark}`" :title="origin[f.mark]" role="img" :aria-label="origin[f.mark]" />
+        <strong>{{ f.text }}</strong>
+      </dd>
+      <dd class="figure-note">{{ f.note }}</dd>
+    </div>
+  </dl>
+</template>

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+/** Someone else stored first: both documents side by side, and the person chooses. */
+import { computed } from 'vue'
+import { differences, entryName } from './document'
+import { useJob } from './job'
+
+const job = useJob()
+const rows = computed(() =>
+  job.theirs.value && job.document.value ? differences(job.document.value, job.theirs.value.document) : [],
+)
+</script>
+
+<template>
+  <ElDialog
+    :model-value="!!job.theirs.value"
+    title="This job was changed elsewhere"
+    width="min(44rem, 94vw)"
+    :show-close="false"
+    :close-on-click-modal="false"
+    :close-on-press-escape="false"
+  >
+    <p>
+      You changed revision {{ job.revision.value }}; meanwhile revision {{ job.theirs.value?.revision }} was stored.
+      Nothing is lost: both are below, and the one you do not take can be brought back with undo.
+    </p>
+    <table class="conflict">
+      <thead>
+        <tr>
+          <th scope="col">Entry</th>
+          <th scope="col">Yours</th>
+          <th scope="col">Theirs</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="r in rows" :key="r.path">
+          <th scope="row">{{ entryName(r.path) }}</th>
+          <td>{{ r.mine || '(empty)' }}</td>
+          <td>{{ r.theirs || '(empty)' }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <template #footer>
+      <button type="button" class="plain" @click="job.choose(false)">Take theirs</button>
+      {{ ' ' }}
+      <button type="button" class="strong" @click="job.choose(true)">Keep mine</button>
+    </template>
+  </ElDialog>
+</template>
+
+<style>
+.conflict {
+  width: 100%;
+  border-collapse: collapse;
+  margin-top: 12px;
+}
+.conflict th,
+.conflict td {
+  text-align: left;
+  padding: 4px 8px;
+  border-bottom: 1px solid var(--rule);
+  overflow-wrap: anywhere;
+}
+</style>

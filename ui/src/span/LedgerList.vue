@@ -1,0 +1,186 @@
+<script setup lang="ts">
+/** What the plan says: this bay's findings first, then the rest, gravest first. */
+import { computed, ref } from 'vue'
+import type { Finding } from '../api/client'
+import GradeMark from '../parts/GradeMark.vue'
+import { useJob } from './job'
+
+const props = defineProps<{ bay: string }>()
+const emit = defineEmits<{ bay: [bay: string, entry?: string] }>()
+const job = useJob()
+const open = ref(new Set<string>())
+const all = computed(() => job.plan.value?.findings ?? [])
+const titles = computed(() => new Map((job.plan.value?.bays ?? []).map((b) => [b.bay, b.title])))
+const groups = computed(() => [
+  { name: titles.value.get(props.bay) ?? '', own: true, list: all.value.filter((f) => f.bay === props.bay) },
+  { name: 'The other bays', own: false, list: all.value.filter((f) => f.bay !== props.bay) },
+])
+const count = computed(() => {
+  const words: [string, string, string][] = [
+    ['stop', 'stop', 'stops'],
+    ['caution', 'caution', 'cautions'],
+    ['open', 'open', 'open'],
+  ]
+  const parts = words.flatMap(([grade, one, many]) => {
+    const n = all.value.filter((f) => f.grade === grade).length
+    return n ? [`${n} ${n === 1 ? one : many}`] : []
+  })
+  return parts.length ? parts.join(', ') : 'nothing against it'
+})
+
+function toggle(f: Finding) {
+  const next = new Set(open.value)
+  if (!next.delete(f.id)) next.add(f.id)
+  open.value = next
+}
+
+const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
+</script>
+
+<template>
+  <aside class="ledger" aria-label="What this plan says">
+    <header>
+      <h2>What this plan says</h2>
+      <span class="soft">{{ count }}</span>
+    </header>
+    <template v-for="g in groups" :key="g.name">
+      <h3 v-if="g.list.length" class="ledger-group">{{ g.name }}</h3>
+      <article v-for="f in g.list" :key="f.id" class="finding" :class="`finding-${f.grade}`" :data-finding="f.id">
+        <GradeMark :grade="f.grade" :size="18" />
+        <div>
+          <p class="finding-sentence">
+            <strong>{{ f.sentence }}</strong>
+          </p>
+          <p v-if="f.detail" class="finding-detail">{{ f.detail }}</p>
+          <p v-if="f.limit" class="finding-detail">
+            <span class="nobreak">{{ f.figure }}</span><template v-if="f.figure">; </template>limit
+            <span class="nobreak">{{ f.limit }}</span>
+          </p>
+          <p class="finding-foot">
+            <button
+              v-for="c in f.cures ?? []"
+              :key="c.label"
+              type="button"
+              class="plain cure"
+              @click="job.commit(c.path, c.value)"
+            >
+              {{ c.label }}
+            </button>
+            <button v-if="f.why?.length" type="button" class="why" :aria-expanded="open.has(f.id)" @click="toggle(f)">
+              Why
+            </button>
+            <button v-if="!g.own" type="button" class="why" @click="emit('bay', f.bay, f.entries?.[0])">
+              Go to {{ titles.get(f.bay) }}
+            </button>
+            <span v-if="estimated(f)" class="soft nobreak"
+              ><span class="ring ring-estimated" />leans on an estimate</span
+            >
+            <span v-if="f.planning" class="soft">planning</span>
+          </p>
+          <ul v-if="open.has(f.id)" class="whys">
+            <li v-for="(w, n) in f.why ?? []" :key="n">
+              <span class="formula">{{ w.formula }}</span>
+              <span v-if="w.numbers" class="formula">{{ w.numbers }}</span>
+              <span class="soft"><span v-if="w.estimated" class="ring ring-estimated" />{{ w.source }}</span>
+            </li>
+          </ul>
+        </div>
+      </article>
+    </template>
+  </aside>
+</template>
+
+<style>
+.ledger {
+  background: var(--sheet);
+  border-left: 1px solid var(--rule);
+  min-width: 0;
+}
+.ledger > header {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 12px;
+  padding: 12px 18px;
+  border-bottom: 1px solid var(--rule);
+}
+.ledger > header h2 {
+  font-size: 1rem;
+}
+.ledger-group {
+  padding: 8px 18px 4px;
+  font-size: 0.83rem;
+  color: var(--soft);
+}
+.finding {
+  display: grid;
+  grid-template-columns: 18px 1fr;
+  gap: 12px;
+  padding: 10px 18px;
+  border-bottom: 1px solid var(--stone-deep);
+}
+.finding .grade {
+  margin-top: 2px;
+}
+.finding-stop {
+  background: var(--brick-pale);
+}
+.finding-sentence {
+  line-height: 1.3;
+}
+.finding-detail {
+  color: var(--soft);
+  font-size: 0.93rem;
+  margin-top: 3px;
+}
+.finding-foot {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 12px;
+  font-size: 0.87rem;
+  margin-top: 4px;
+}
+.cure {
+  min-height: 28px;
+  padding: 2px 10px;
+}
+.why {
+  border: 0;
+  background: none;
+  padding: 2px 0;
+  color: var(--river);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+}
+.whys {
+  margin: 6px 0 0;
+  padding: 8px 10px;
+  list-style: none;
+  border-left: 3px solid var(--rule);
+  background: var(--paper);
+  font-size: 0.87rem;
+}
+.whys li + li {
+  margin-top: 8px;
+}
+.whys li > span {
+  display: block;
+}
+.whys .ring {
+  display: inline-block;
+}
+.formula {
+  overflow-wrap: anywhere;
+}
+.nobreak {
+  white-space: nowrap;
+}
+@media (max-width: 760px) {
+  .why,
+  .cure {
+    min-height: 44px;
+  }
+}
+</style>

@@ -1,0 +1,336 @@
+<script setup lang="ts">
+/** A job: the whole power path above, one bay at full size, and what the plan says. */
+import { computed, nextTick, provide, ref, watch, type Component } from 'vue'
+import { useRouter } from 'vue-router'
+import { useMediaQuery } from '@vueuse/core'
+import { useKeys } from '../app/keys'
+import CapacitorBay from '../capacitor/CapacitorBay.vue'
+import DrawingView from '../drawing/DrawingView.vue'
+import { litBy } from '../drawing/shapes'
+import LeadsBay from '../leads/LeadsBay.vue'
+import LoadBay from '../load/LoadBay.vue'
+import GradeMark from '../parts/GradeMark.vue'
+import PlateBay from '../plate/PlateBay.vue'
+import ProtectionBay from '../protection/ProtectionBay.vue'
+import SupplyBay from '../supply/SupplyBay.vue'
+import ConflictDialog from './ConflictDialog.vue'
+import { provideJob } from './job'
+import LedgerList from './LedgerList.vue'
+import { pointedKey, shownStateKey, type StateID } from './state'
+
+const props = defineProps<{ id: string; bay?: string }>()
+const router = useRouter()
+const job = provideJob(props.id)
+const bays: Record<string, Component> = {
+  supply: SupplyBay,
+  protection: ProtectionBay,
+  bridge: CapacitorBay,
+  leads: LeadsBay,
+  motor: PlateBay,
+  load: LoadBay,
+}
+const order = Object.keys(bays)
+const narrow = useMediaQuery('(max-width: 760px)')
+
+const state = ref<StateID>('wanted')
+provide(shownStateKey, state)
+const plan = job.plan
+const bay = computed(() => props.bay || plan.value?.next.bay || 'motor')
+const shown = computed(() => plan.value?.[state.value])
+const views = computed(() => job.answer.value?.drawings[state.value])
+const pointed = ref<string>()
+const lit = computed(() => litBy(pointed.value))
+provide(pointedKey, pointed)
+
+/** On a phone the path shows the part that stands above the chosen bay. */
+const crop = computed<[number, number] | undefined>(() => {
+  if (!narrow.value) return undefined
+  const width = 430
+  const centre = (order.indexOf(bay.value) + 0.5) * (1280 / 6)
+  return [Math.max(0, Math.min(1280 - width, centre - width / 2)), width]
+})
+
+async function go(to: string, entry?: string) {
+  await router.replace({ name: 'span', params: { id: props.id, bay: to } })
+  if (!entry) return
+  await nextTick()
+  const field = document.querySelector<HTMLElement>(`[data-entry="${entry}"] :is(input, button)`)
+  field?.focus()
+  field?.scrollIntoView({ block: 'center' })
+}
+
+function next() {
+  const n = plan.value?.next
+  if (!n) return
+  if (n.card) void router.push({ name: 'card', params: { id: props.id } })
+  else void go(n.bay, n.entry)
+}
+
+const other = () => (state.value = state.value === 'now' ? 'wanted' : 'now')
+
+useKeys({
+  ...Object.fromEntries(order.map((b, i) => [String(i + 1), () => void go(b)])),
+  n: next,
+  s: other,
+  z: job.undo,
+  'shift z': job.redo,
+  p: () => void router.push({ name: 'card', params: { id: props.id } }),
+  y: () => void router.push('/'),
+  e: () => void go('leads', 'leads.text'),
+})
+
+watch(
+  () => job.document.value?.workshop.colours,
+  (c) => c && document.documentElement.setAttribute('data-colours', c),
+)
+</script>
+
+<template>
+  <main v-if="job.missing.value" class="lost">
+    <h1>This job is not here.</h1>
+    <p>It may have been deleted. In the Yard a deleted machine can be brought back for a moment.</p>
+    <RouterLink to="/">Go to the Yard</RouterLink>
+  </main>
+  <main v-else-if="!plan || !views || !shown" class="lost">
+    <p>{{ job.message.value || 'Opening…' }}</p>
+  </main>
+  <main v-else class="span" :class="`colours-${job.document.value?.workshop.colours}`">
+    <section class="span-top" aria-label="Power path">
+      <div class="span-bar">
+        <div class="states" role="group" aria-label="State shown">
+          <button
+            v-for="s in [plan.now, plan.wanted]"
+            :key="s.id"
+            type="button"
+            :aria-pressed="state === s.id"
+            :class="{ chosen: state === s.id }"
+            @click="state = s.id as StateID"
+          >
+            <strong>{{ s.title }}</strong> <span>{{ s.note }}</span>
+          </button>
+        </div>
+        <p class="span-verdict" :class="`verdict-${shown.grade}`">{{ shown.verdict }}</p>
+        <div class="span-acts">
+          <button type="button" class="plain" :disabled="!job.canUndo.value" title="Undo (Z)" @click="job.undo">
+            Undo
+          </button>
+          <button type="button" class="plain" :disabled="!job.canRedo.value" title="Redo (Shift Z)" @click="job.redo">
+            Redo
+          </button>
+          <RouterLink class="plain" :to="{ name: 'card', params: { id } }">Card</RouterLink>
+          <button type="button" class="strong next" @click="next">
+            <span>Next: {{ plan.next.text }}</span
+            ><kbd>N</kbd>
+          </button>
+        </div>
+      </div>
+      <DrawingView class="span-path" :drawing="views.path" :crop="crop" :lit="lit" @point="pointed = $event" />
+      <nav class="bays" aria-label="Bays">
+        <button
+          v-for="(b, i) in plan.bays"
+          :key="b.bay"
+          type="button"
+          :class="{ chosen: b.bay === bay }"
+          :aria-current="b.bay === bay ? 'true' : undefined"
+          @click="go(b.bay)"
+        >
+          <span class="bay-number" aria-hidden="true">{{ i + 1 }}</span>
+          <span class="bay-words"
+            ><strong>{{ b.title }}</strong
+            ><span class="bay-key">{{ b.key }}</span></span
+          >
+          <GradeMark :grade="b.mark" />
+        </button>
+      </nav>
+    </section>
+    <p v-if="job.message.value" class="span-message" role="alert">{{ job.message.value }}</p>
+    <div class="span-work">
+      <section class="bench" :aria-label="plan.bays.find((b) => b.bay === bay)?.title">
+        <component :is="bays[bay] ?? PlateBay" />
+      </section>
+      <LedgerList :bay="bay" @bay="go" />
+    </div>
+    <ConflictDialog />
+  </main>
+</template>
+
+<style>
+.span-top {
+  background: var(--stone);
+  border-bottom: 1px solid var(--rule);
+}
+.span-bar {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  padding: 6px 18px 0;
+}
+.states {
+  display: flex;
+  flex: none;
+}
+.states button {
+  padding: 5px 12px;
+  border: 1px solid var(--rule);
+  background: var(--sheet);
+  cursor: pointer;
+  min-height: 34px;
+}
+.states button + button {
+  border-left: 0;
+}
+.states span {
+  color: var(--soft);
+  font-size: 0.87rem;
+}
+.states .chosen {
+  background: var(--river-pale);
+  box-shadow: inset 0 -3px 0 var(--river);
+}
+.span-verdict {
+  flex: 1;
+  font-size: 0.93rem;
+  line-height: 1.25;
+}
+.verdict-stop {
+  color: var(--brick);
+  font-weight: 600;
+}
+.verdict-caution {
+  color: var(--ochre);
+}
+.span-acts {
+  display: flex;
+  gap: 6px;
+  flex: none;
+}
+.next {
+  max-width: 22rem;
+  text-align: left;
+  line-height: 1.2;
+}
+.bays {
+  display: grid;
+  grid-template-columns: repeat(6, 1fr);
+  border-top: 1px solid var(--rule);
+}
+.bays button {
+  display: flex;
+  align-items: flex-start;
+  gap: 10px;
+  padding: 6px 12px 7px 14px;
+  border: 0;
+  border-left: 1px solid var(--rule);
+  border-top: 3px solid transparent;
+  background: transparent;
+  text-align: left;
+  cursor: pointer;
+  min-width: 0;
+}
+.bays button:first-child {
+  border-left: 0;
+}
+.bays .chosen {
+  background: var(--paper);
+  border-top-color: var(--river);
+  margin-bottom: -1px;
+}
+.bay-number {
+  color: var(--soft);
+  font-size: 0.87rem;
+}
+.bay-words {
+  flex: 1;
+  min-width: 0;
+  line-height: 1.25;
+}
+.bay-words strong {
+  display: block;
+}
+.bay-key {
+  display: block;
+  font-size: 0.87rem;
+  color: var(--soft);
+}
+.span-message {
+  padding: 8px 18px;
+  background: var(--brick-pale);
+  color: var(--brick);
+}
+.span-work {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(300px, 1fr);
+  min-height: calc(100vh - 320px);
+}
+.bench {
+  padding: 14px 18px 24px;
+  min-width: 0;
+}
+.bench-head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 4px 12px;
+  margin-bottom: 10px;
+}
+.bench-head p {
+  color: var(--soft);
+}
+@media (max-width: 1100px) {
+  .span-bar {
+    flex-wrap: wrap;
+    gap: 6px 12px;
+  }
+  .span-verdict {
+    order: 3;
+    flex-basis: 100%;
+  }
+}
+@media (max-width: 760px) {
+  .span-bar {
+    padding: 6px 12px;
+  }
+  .states {
+    flex: 1 0 100%;
+  }
+  .states button {
+    flex: 1;
+    min-height: 44px;
+    text-align: left;
+  }
+  .states span {
+    display: block;
+  }
+  .span-acts {
+    flex-wrap: wrap;
+  }
+  .next kbd {
+    display: none;
+  }
+  .bays {
+    grid-template-columns: repeat(3, 1fr);
+  }
+  .bays button {
+    padding: 6px 8px;
+    gap: 6px;
+    border-bottom: 1px solid var(--rule);
+    min-height: 60px;
+  }
+  .bay-number {
+    display: none;
+  }
+  .bay-key {
+    font-size: 0.8rem;
+  }
+  .span-work {
+    display: block;
+  }
+  .ledger {
+    border-left: 0;
+    border-top: 1px solid var(--rule);
+  }
+  .bench {
+    padding: 12px;
+  }
+}
+</style>

@@ -1,0 +1,31 @@
+<script setup lang="ts">
+/** Asks for one name. */
+import { ref, watch } from 'vue'
+
+const props = defineProps<{ modelValue: boolean; title: string; name: string }>()
+const emit = defineEmits<{ 'update:modelValue': [open: boolean]; done: [name: string] }>()
+const text = ref('')
+watch(
+  () => props.modelValue,
+  (open) => open && (text.value = props.name),
+)
+const done = () => text.value.trim() && emit('done', text.value.trim())
+</script>
+
+<template>
+  <ElDialog
+    :model-value="modelValue"
+    :title="title"
+    width="min(26rem, 92vw)"
+    @update:model-value="emit('update:modelValue', $event)"
+  >
+    <form @submit.prevent="done">
+      <div class="entry">
+        <label for="machine-name">Name of the machine</label>
+        <ElInput id="machine-name" v-model="text" maxlength="80" autocomplete="off" autofocus />
+        <p class="entry-read">As people call it in the workshop.</p>
+      </div>
+      <button type="submit" class="strong" :disabled="!text.trim()">{{ name ? 'Rename' : 'Start' }}</button>
+    </form>
+  </ElDialog>
+</template>

@@ -1,0 +1,149 @@
+<script setup lang="ts">
+/** A workshop's settings: what all its jobs share. */
+import { computed, ref, watch } from 'vue'
+import type { Workshop } from '../api/client'
+
+const props = defineProps<{ modelValue: boolean; settings?: Workshop }>()
+const emit = defineEmits<{ 'update:modelValue': [open: boolean]; done: [settings: Workshop] }>()
+
+const fresh: Workshop = { name: '', rules: 'metric', volts: 230, hertz: 50, colours: 'europe' }
+const form = ref<Workshop>({ ...fresh })
+const volts = ref('230')
+const hertz = ref('50')
+const number = (text: string) =>
+  Number(
+    text
+      .trim()
+      .replace(',', '.')
+      .replace(/\s*(v|hz)$/i, ''),
+  )
+watch(
+  () => props.modelValue,
+  (open) => {
+    if (!open) return
+    form.value = { ...(props.settings ?? fresh) }
+    volts.value = String(form.value.volts)
+    hertz.value = String(form.value.hertz)
+  },
+)
+const voltsWrong = computed(() => !(number(volts.value) >= 90 && number(volts.value) <= 600))
+const hertzWrong = computed(() => !(number(hertz.value) >= 40 && number(hertz.value) <= 70))
+const ready = computed(() => form.value.name.trim() && !voltsWrong.value && !hertzWrong.value)
+const colours = [
+  { value: 'europe', label: 'European, present', l1: 'brown', l2: 'blue' },
+  { value: 'europe-old', label: 'European, old', l1: 'black', l2: 'blue' },
+  { value: 'north-america-240', label: 'North American, 120/208/240 V', l1: 'black', l2: 'red' },
+  { value: 'north-america-480', label: 'North American, 277/480 V', l1: 'brown', l2: 'orange' },
+] as const
+
+function rules(to: Workshop['rules']) {
+  form.value.rules = to
+  if (props.settings) return
+  // A new workshop starts from what its rule set usually has.
+  const american = to === 'north-america'
+  volts.value = american ? '240' : '230'
+  hertz.value = american ? '60' : '50'
+  form.value.colours = american ? 'north-america-240' : 'europe'
+}
+
+function done() {
+  if (ready.value)
+    emit('done', {
+      ...form.value,
+      name: form.value.name.trim(),
+      volts: number(volts.value),
+      hertz: number(hertz.value),
+    })
+}
+</script>
+
+<template>
+  <ElDialog
+    :model-value="modelValue"
+    :title="settings ? 'Workshop settings' : 'A new workshop'"
+    width="min(34rem, 94vw)"
+    @update:model-value="emit('update:modelValue', $event)"
+  >
+    <form class="workshop-form" @submit.prevent="done">
+      <div class="entry">
+        <label for="workshop-name">Name</label>
+        <ElInput id="workshop-name" v-model="form.name" maxlength="80" autocomplete="off" />
+      </div>
+      <fieldset class="choice">
+        <legend>Rule set for breakers and wire (planning)</legend>
+        <div class="choice-row">
+          <button
+            type="button"
+            class="choice-one"
+            :class="{ chosen: form.rules === 'metric' }"
+            :aria-pressed="form.rules === 'metric'"
+            @click="rules('metric')"
+          >
+            <strong>Metric</strong><span>mm²</span>
+          </button>
+          <button
+            type="button"
+            class="choice-one"
+            :class="{ chosen: form.rules === 'north-america' }"
+            :aria-pressed="form.rules === 'north-america'"
+            @click="rules('north-america')"
+          >
+            <strong>North American</strong><span>AWG</span>
+          </button>
+        </div>
+      </fieldset>
+      <div class="entries">
+        <div class="entry">
+          <label for="workshop-volts">Single-phase volts</label>
+          <ElInput id="workshop-volts" v-model="volts" autocomplete="off" inputmode="decimal" />
+          <p class="entry-read" :class="{ 'entry-problem': voltsWrong }">{{ voltsWrong ? '90 to 600 V' : '' }}</p>
+        </div>
+        <div class="entry">
+          <label for="workshop-hertz">Hertz</label>
+          <ElInput id="workshop-hertz" v-model="hertz" autocomplete="off" inputmode="decimal" />
+          <p class="entry-read" :class="{ 'entry-problem': hertzWrong }">{{ hertzWrong ? '40 to 70 Hz' : '' }}</p>
+        </div>
+      </div>
+      <fieldset class="choice">
+        <legend>Wire colours</legend>
+        <div class="choice-row">
+          <button
+            v-for="c in colours"
+            :key="c.value"
+            type="button"
+            class="choice-one"
+            :class="[{ chosen: form.colours === c.value }, `colours-${c.value}`]"
+            :aria-pressed="form.colours === c.value"
+            @click="form.colours = c.value"
+          >
+            <strong>{{ c.label }}</strong>
+            <span class="swatches"
+              ><i class="swatch swatch-1" />L1 {{ c.l1 }} <i class="swatch swatch-2" />L2 {{ c.l2 }}</span
+            >
+          </button>
+        </div>
+      </fieldset>
+      <button type="submit" class="strong" :disabled="!ready">{{ settings ? 'Save' : 'Make the workshop' }}</button>
+    </form>
+  </ElDialog>
+</template>
+
+<style>
+.workshop-form > * {
+  margin-bottom: 12px;
+}
+.swatch {
+  display: inline-block;
+  width: 18px;
+  height: 4px;
+  vertical-align: middle;
+  margin-right: 4px;
+}
+.swatch-1 {
+  background: var(--wire-l1);
+}
+.swatch-2 {
+  background: var(--wire-l2);
+  margin-left: 6px;
+}
+</style>

@@ -1,0 +1,43 @@
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
+import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import vue from '@vitejs/plugin-vue'
+import Components from 'unplugin-vue-components/vite'
+import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
+import { defineConfig, type Plugin } from 'vite'
+
+/** Writes .gz and .br beside each text file of the build; the server picks. */
+function precompress(): Plugin {
+  const walk = (dir: string): string[] =>
+    readdirSync(dir).flatMap((name) => {
+      const path = join(dir, name)
+      return statSync(path).isDirectory() ? walk(path) : [path]
+    })
+  return {
+    name: 'precompress',
+    apply: 'build',
+    enforce: 'post',
+    closeBundle: {
+      order: 'post',
+      sequential: true,
+      handler() {
+        for (const path of walk('dist')) {
+          if (!/\.(html|js|css|svg|json)$/.test(path) || statSync(path).size < 1024) continue
+          const bytes = readFileSync(path)
+          writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }))
+          writeFileSync(`${path}.br`, brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } }))
+        }
+      },
+    },
+  }
+}
+
+export default defineConfig({
+  plugins: [
+    vue(),
+    Components({ dts: 'src/components.d.ts', dirs: [], resolvers: [ElementPlusResolver()] }),
+    precompress(),
+  ],
+  build: { target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
+  server: { proxy: { '/api': 'http://127.0.0.1:8460' } },
+})
