@@ -4,9 +4,12 @@
 package api
 
 import (
+	"bytes"
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
+	"io"
 	"log/slog"
 	"net/http"
 	"path"
@@ -53,9 +56,7 @@ func New(s *store.Store, page http.Handler) (http.Handler, huma.API) {
 	srv.health(a)
 	r.NotFound(func(w http.ResponseWriter, req *http.Request) {
 		if strings.HasPrefix(req.URL.Path, "/api/") || page == nil {
-			w.Header().Set("Content-Type", "application/problem+json")
-			w.WriteHeader(http.StatusNotFound)
-			fmt.Fprintf(w, `{"title":"Not Found","status":404,"detail":"There is nothing at this address."}`)
+			refuse(w, http.StatusNotFound, "There is nothing at this address.")
 			return
 		}
 		page.ServeHTTP(w, req)
@@ -93,13 +94,18 @@ func recovered(next http.Handler) http.Handler {
 		defer func() {
 			if v := recover(); v != nil {
 				slog.Error("panic", "value", v, "id", middleware.GetReqID(r.Context()))
-				w.Header().Set("Content-Type", "application/problem+json")
-				w.WriteHeader(http.StatusInternalServerError)
-				fmt.Fprintf(w, `{"title":"Internal Server Error","status":500,"detail":"Something failed here. What you stored before is kept. Quote %s if you report it."}`, middleware.GetReqID(r.Context()))
+				refuse(w, http.StatusInternalServerError, fmt.Sprintf("Something failed here. What you stored before is kept. Quote %s if you report it.", middleware.GetReqID(r.Context())))
 			}
 		}()
 		next.ServeHTTP(w, r)
 	})
+}
+
+// refuse answers with a problem outside the described operations.
+func refuse(w http.ResponseWriter, status int, detail string) {
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(status)
+	_ = json.NewEncoder(w).Encode(huma.ErrorModel{Title: http.StatusText(status), Status: status, Detail: detail})
 }
 
 // policy is the content policy: everything from here, nothing inline.
@@ -115,13 +121,16 @@ func guarded(next http.Handler) http.Handler {
 		h.Set("Referrer-Policy", "no-referrer")
 		if r.Method != http.MethodGet && r.Method != http.MethodHead {
 			if site := r.Header.Get("Sec-Fetch-Site"); site != "" && site != "same-origin" && site != "none" {
-				h.Set("Content-Type", "application/problem+json")
-				w.WriteHeader(http.StatusForbidden)
-				fmt.Fprint(w, `{"title":"Forbidden","status":403,"detail":"This change came from a page of another site and was not made."}`)
+				refuse(w, http.StatusForbidden, "This change came from a page of another site and was not made.")
 				return
 			}
+			body, err := io.ReadAll(http.MaxBytesReader(w, r.Body, maxBody))
+			if err != nil {
+				refuse(w, http.StatusRequestEntityTooLarge, fmt.Sprintf("The request is cut short or over %d kB. Nothing was stored.", maxBody>>10))
+				return
+			}
+			r.Body = io.NopCloser(bytes.NewReader(body))
 		}
-		r.Body = http.MaxBytesReader(w, r.Body, maxBody)
 		next.ServeHTTP(w, r)
 	})
 }

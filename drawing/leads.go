@@ -157,7 +157,7 @@ func ends(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 // Windings is the motor as it is inside: coils on their axes, coloured by their
 // amps against plate, joints by the lines that reach them.
 func Windings(p *job.Plan, s *job.State) Drawing {
-	d := Drawing{Title: "Windings, " + s.Title, Width: 460, Height: 330, Items: []Item{}, Facts: []Fact{}}
+	d := Drawing{Title: "Windings, " + s.Title, Width: 460, Height: 336, Items: []Item{}, Facts: []Fact{}}
 	for _, c := range s.Coils {
 		value := "no figures yet"
 		if c.Amps != "" {
@@ -264,7 +264,7 @@ func triangle(d *Drawing, p *job.Plan, s *job.State) {
 		mx, my := (a[0]+b[0])/2, (a[1]+b[1])/2
 		switch {
 		case my > 200:
-			label(d, c, mx, 290, "middle")
+			label(d, c, mx, 298, "middle")
 		case mx < 230:
 			label(d, c, mx-34, my-24, "end")
 		default:

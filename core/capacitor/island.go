@@ -45,6 +45,7 @@ const (
 	islandColumns = 97
 	islandSlips   = 60
 	steepestSlip  = 0.4
+	tipHalvings   = 5
 )
 
 type sample struct {
@@ -91,27 +92,59 @@ func (b *Bridge) Map(to float64, kind machine.LoadKind) Island {
 		out.Contours[i] = Contour{Level: l, Spans: []Span{}}
 	}
 	var samples []sample
+	inside := make([]bool, len(Levels))
 	for c := range islandColumns {
 		uf := to * float64(c) / (islandColumns - 1)
 		samples = b.curve(uf, kind, samples)
-		if len(samples) == 0 || samples[len(samples)-1].share <= 0 {
-			continue
+		if n := len(samples); n > 0 && samples[n-1].share > 0 {
+			out.Carries = append(out.Carries, Edge{uf, samples[n-1].share})
 		}
-		out.Carries = append(out.Carries, Edge{uf, samples[len(samples)-1].share})
 		for i, level := range Levels {
-			if s, ok := b.span(samples, level); ok {
+			s, ok := b.span(samples, level)
+			spans := &out.Contours[i].Spans
+			if c > 0 && ok != inside[i] { // the level begins or ends between two columns: find its tip
+				before := to * float64(c-1) / (islandColumns - 1)
+				if tip, found := b.tip(before, uf, ok, level, kind); found {
+					*spans = append(*spans, tip)
+				}
+			}
+			if inside[i] = ok; ok {
 				s.Microfarad = uf
-				out.Contours[i].Spans = append(out.Contours[i].Spans, s)
+				*spans = append(*spans, s)
 			}
 		}
 	}
 	return out
 }
 
+// tip halves the way between a capacitance outside a level and one inside it
+// and gives the last span inside. begins says that the greater one is inside.
+func (b *Bridge) tip(low, high float64, begins bool, level float64, kind machine.LoadKind) (best Span, found bool) {
+	var samples []sample
+	for range tipHalvings {
+		mid := (low + high) / 2
+		samples = b.curve(mid, kind, samples)
+		s, ok := b.span(samples, level)
+		if ok {
+			s.Microfarad = mid
+			best, found = s, true
+		}
+		if ok == begins {
+			high = mid
+		} else {
+			low = mid
+		}
+	}
+	return best, found
+}
+
 // span finds where along the samples the worst winding is within the level;
 // crossings are interpolated linearly.
 func (b *Bridge) span(samples []sample, level float64) (Span, bool) {
 	s, inside := Span{}, false
+	if len(samples) == 0 || samples[len(samples)-1].share <= 0 {
+		return s, false
+	}
 	for i, now := range samples {
 		if now.share < 0 && i+1 < len(samples) && samples[i+1].share < 0 {
 			continue

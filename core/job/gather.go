@@ -141,10 +141,24 @@ func (w *worker) gravest(bay finding.Bay) finding.Grade {
 	switch {
 	case best == finding.Note:
 		return finding.Good
-	case best == finding.Good && w.answer == nil && (bay == finding.Bridge || bay == finding.Protection):
-		return finding.Open // nothing could be sized yet
+	case best == finding.Good && w.unsettled(bay):
+		return finding.Open
 	}
 	return best
+}
+
+// unsettled says that a bay against which nothing is said has not been worked
+// out yet either.
+func (w *worker) unsettled(bay finding.Bay) bool {
+	switch bay {
+	case finding.Bridge, finding.Protection:
+		return w.answer == nil
+	case finding.Leads:
+		return !w.foundOK
+	case finding.Motor:
+		return !w.plan.Computed
+	}
+	return false
 }
 
 func (w *worker) bays() []BayState {

@@ -103,7 +103,7 @@ func (k Kind) problem(text string) error {
 // Columns reads every column of an entry. A unit written once, at the end,
 // holds for all; an empty entry gives no columns and no error.
 func (k Kind) Columns(text string) (Columns, error) {
-	rest := strings.TrimSpace(text)
+	rest := strings.TrimSpace(spaces.Replace(text))
 	if rest == "" {
 		return nil, nil
 	}
@@ -262,14 +262,14 @@ type Conductor struct {
 // String prints the size as it is sold.
 func (c Conductor) String() string {
 	if c.AWG > 0 {
-		return fmt.Sprintf("%d AWG", c.AWG)
+		return fmt.Sprintf("%d"+Space+"AWG", c.AWG)
 	}
-	return Plain(c.SquareMM) + " mm²"
+	return Plain(c.SquareMM) + Space + "mm²"
 }
 
 // ParseConductor reads "6 mm²", "2,5" or "8 AWG"; ok is false for an empty entry.
 func ParseConductor(text string) (c Conductor, ok bool, err error) {
-	if m := gauge.FindStringSubmatch(strings.TrimSpace(text)); m != nil {
+	if m := gauge.FindStringSubmatch(strings.TrimSpace(spaces.Replace(text))); m != nil {
 		n, _ := strconv.Atoi(m[1] + m[2])
 		return Conductor{AWG: n}, true, nil
 	}
@@ -304,8 +304,11 @@ func Three(x float64) string {
 	return strconv.FormatFloat(rounded, 'f', min(digits, 6), 64)
 }
 
+// spaces are what pasted text has instead of a plain one.
+var spaces = strings.NewReplacer("\u00a0", " ", "\u202f", " ", "\u2009", " ")
+
 // Space joins a value to its unit so that they never break apart.
-const Space = " "
+const Space = "\u00a0"
 
 // Text is Three with a unit.
 func Text(x float64, unit string) string { return Three(x) + Space + unit }

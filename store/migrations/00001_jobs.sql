@@ -4,7 +4,7 @@ create table workshop (
     demo_key   text unique,
     settings   jsonb not null,
     revision   integer not null default 1,
-    created_at timestamptz not null default now()
+    created_at timestamptz not null default clock_timestamp()
 );
 
 create table job (
@@ -13,7 +13,7 @@ create table job (
     demo_key    text,
     revision    integer not null default 1,
     document    jsonb not null,
-    created_at  timestamptz not null default now(),
+    created_at  timestamptz not null default clock_timestamp(),
     updated_at  timestamptz not null default now(),
     deleted_at  timestamptz,
     unique (workshop_id, demo_key)

@@ -15,7 +15,7 @@ import KeysDialog from './KeysDialog.vue'
         <strong>Gray Bridge</strong>
       </RouterLink>
       <span class="head-where">
-        <template v-if="head.workshop">{{ head.workshop }} <span aria-hidden="true">/</span> </template>
+        <template v-if="head.workshop">{{ head.workshop }} <span aria-hidden="true">/&nbsp;</span></template>
         <strong>{{ head.name }}</strong>
       </span>
       <span class="head-saved" role="status">{{ head.saved }}</span>

@@ -34,7 +34,7 @@ useKeys({
 
 <template>
   <main class="card-page">
-    <p v-if="trouble" class="span-message" role="alert">{{ trouble }}</p>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <template v-if="card && views && job">
       <div class="card-bar">
         <RouterLink class="plain" :to="{ name: 'span', params: { id } }">Back to the plan</RouterLink>

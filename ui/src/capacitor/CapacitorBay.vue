@@ -50,6 +50,10 @@ const ends = [
         <ChoiceField path="bridge.corner_to" label="Its line end" :choices="ends" :fallback="link.corner_to" />
       </div>
     </div>
+    <p class="caution bridge-danger">
+      A capacitor holds its charge after the supply is off: discharge it through a resistor, then short it, before any
+      terminal is touched.
+    </p>
     <div class="bridge-low">
       <section>
         <h3>At {{ link.microfarad }} µF</h3>
@@ -101,10 +105,6 @@ const ends = [
         </ul>
       </section>
     </div>
-    <p class="caution bridge-danger">
-      A capacitor holds its charge after the supply is off: discharge it through a resistor, then short it, before any
-      terminal is touched.
-    </p>
   </template>
   <p v-else-if="stop" class="bridge-none">{{ stop.sentence }} {{ stop.detail }}</p>
   <p v-else class="soft">
@@ -202,7 +202,13 @@ const ends = [
   font-size: 0.83rem;
 }
 .bridge-danger {
-  margin: 16px 0 0;
+  margin: 6px 0 0;
+}
+.school-why .formula {
+  display: block;
+}
+.schools th .grade {
+  margin-right: 6px;
 }
 .bridge-none {
   border-left: 4px solid var(--brick);

@@ -5,6 +5,7 @@
  * pegs. The map comes from an endpoint of its own and stays while the µF move.
  */
 import { computed, ref, shallowRef, watch } from 'vue'
+import { useMediaQuery } from '@vueuse/core'
 import { api, type Island } from '../api/client'
 import { same, withText } from '../span/document'
 import { useJob } from '../span/job'
@@ -40,9 +41,12 @@ watch(
   { immediate: true },
 )
 
+/** A phone gets a narrower picture, so that its words stay readable. */
+const narrow = useMediaQuery('(max-width: 760px)')
+const across = computed(() => (narrow.value ? 400 : 600))
 const frame = computed<Frame>(() => ({
-  left: 44,
-  right: 544,
+  left: 34,
+  right: across.value - 44,
   top: 26,
   bottom: 300,
   toMicrofarad: Math.max(island.value?.to ?? 0, link.value.ruler_to, 1),
@@ -62,7 +66,12 @@ const contours = computed(() =>
 )
 const inner = computed(() => island.value?.contours[0]?.spans ?? [])
 const words = computed(() => bounds(inner.value))
-const peak = computed(() => widest(inner.value))
+/** The island's name stands at its foot, where it is widest and the cross-hair seldom is. */
+const name = computed(() => {
+  const ground = inner.value.filter((s) => s.low < 0.02)
+  const first = ground[Math.floor(ground.length / 6)] ?? inner.value[Math.floor(inner.value.length / 3)]
+  return first && { x: x(first.microfarad), y: y(first.low) - 24 }
+})
 /** Pegs stand on the ruler; close ones take rows of their own so that no label hides another. */
 const pegs = computed(() => {
   const rows: number[] = []
@@ -72,12 +81,12 @@ const pegs = computed(() => {
       const px = x(s.microfarad)
       const text = `${s.name} ${s.microfarad.toFixed(0)}`
       const width = text.length * 6.6 + 12
-      const left = px + width > frame.value.right + 40
+      const left = px + width > frame.value.right + 36
       const from = left ? px - width : px - 4
       let row = rows.findIndex((end) => end < from)
       if (row < 0) row = rows.push(0) - 1
       rows[row] = from + width
-      return { id: s.id, x: px, text, row, left, good: s.grade === 'good' }
+      return { id: s.id, x: px, text, row, left, grade: s.grade }
     })
 })
 const pegRows = computed(() => Math.max(1, ...pegs.value.map((p) => p.row + 1)))
@@ -91,7 +100,7 @@ const snapped = (uf: number) => String(Math.round(uf / step.value) * step.value)
 
 function at(e: PointerEvent): string {
   const box = svg.value!.getBoundingClientRect()
-  return snapped(Math.max(step.value, ufAt(frame.value, ((e.clientX - box.left) / box.width) * 600)))
+  return snapped(Math.max(step.value, ufAt(frame.value, ((e.clientX - box.left) / box.width) * across.value)))
 }
 
 function down(e: PointerEvent) {
@@ -138,7 +147,7 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
   <figure class="island">
     <svg
       ref="svg"
-      :viewBox="`0 0 600 ${height}`"
+      :viewBox="`0 0 ${across} ${height}`"
       :class="{ dragging }"
       @pointerdown="down"
       @pointermove="move"
@@ -163,14 +172,9 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
           {{ Math.round(c.level * 100) }} %
         </text>
       </template>
-      <text
-        v-if="peak"
-        :x="x(peak.microfarad)"
-        :y="y(peak.high / 2) - 6"
-        text-anchor="middle"
-        class="chart-text chart-halo island-name"
-      >
-        every winding inside plate
+      <text v-if="name" :x="name.x" :y="name.y" class="chart-text chart-halo island-name">
+        <tspan>every winding</tspan>
+        <tspan :x="name.x" dy="15">inside plate</tspan>
       </text>
       <text v-if="words.few" :x="frame.left + 8" :y="y(frame.toLoad) + 32" class="chart-text chart-halo">
         <tspan>too few µF:</tspan>
@@ -191,7 +195,7 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
       <text :x="frame.right + 4" :y="own.y - 4" class="chart-text cross-text">your</text>
       <text :x="frame.right + 4" :y="own.y + 10" class="chart-text cross-text">load</text>
       <line :x1="frame.left" :x2="frame.right" :y1="frame.bottom" :y2="frame.bottom" class="chart-axis" />
-      <g v-for="t in ticks(frame.toMicrofarad, 10)" :key="`x${t}`">
+      <g v-for="t in ticks(frame.toMicrofarad, narrow ? 6 : 10)" :key="`x${t}`">
         <line :x1="x(t)" :x2="x(t)" :y1="frame.bottom" :y2="frame.bottom + 7" class="chart-axis" />
         <text :x="x(t)" :y="frame.bottom + 20" text-anchor="middle" class="chart-text">{{ t }}</text>
       </g>
@@ -220,18 +224,20 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
           {{ link.microfarad }} µF
         </text>
       </g>
-      <g v-for="p in pegs" :key="p.id" :class="['peg', { 'peg-good': p.good }]">
+      <g v-for="p in pegs" :key="p.id" :class="`peg peg-${p.grade}`">
         <line :x1="p.x" :x2="p.x" :y1="frame.bottom - 60" :y2="356 + p.row * 17" class="peg-line" />
         <circle :cx="p.x" :cy="frame.bottom" r="4" class="peg-dot" />
-        <text
-          :x="p.left ? p.x - 6 : p.x + 6"
-          :y="364 + p.row * 17"
-          :text-anchor="p.left ? 'end' : 'start'"
-          class="chart-text peg-text"
-        >
-          {{ p.text }}
-        </text>
       </g>
+      <text
+        v-for="p in pegs"
+        :key="`${p.id}-text`"
+        :x="p.left ? p.x - 6 : p.x + 6"
+        :y="364 + p.row * 17"
+        :text-anchor="p.left ? 'end' : 'start'"
+        :class="`chart-text chart-halo peg-text-${p.grade}`"
+      >
+        {{ p.text }}
+      </text>
     </svg>
     <figcaption v-if="trouble" class="entry-problem">{{ trouble }}</figcaption>
   </figure>
@@ -310,20 +316,28 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
   font-size: 14.5px;
 }
 .peg-line {
-  stroke: var(--brick);
+  stroke: currentcolor;
   stroke-dasharray: 3 3;
 }
 .peg-dot {
-  fill: var(--brick);
+  fill: currentcolor;
 }
-.peg-text {
-  fill: var(--brick);
+.peg-good {
+  color: var(--moss);
 }
-.peg-good .peg-line {
-  stroke: var(--moss);
+.peg-caution {
+  color: var(--ochre-fill);
 }
-.peg-good .peg-dot,
-.peg-good .peg-text {
+.peg-stop {
+  color: var(--brick);
+}
+.peg-text-good {
   fill: var(--moss);
+}
+.peg-text-caution {
+  fill: var(--ochre);
+}
+.peg-text-stop {
+  fill: var(--brick);
 }
 </style>

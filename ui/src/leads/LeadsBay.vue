@@ -198,12 +198,8 @@ function tick(id: string) {
 .moves .next .move-text {
   font-weight: 600;
 }
-.caution {
-  margin: 2px 0 6px 58px;
-  padding: 6px 10px;
-  border-left: 4px solid var(--ochre-fill);
-  background: var(--ochre-pale);
-  font-size: 0.9rem;
+.moves .caution {
+  margin-left: 58px;
 }
 .entry-joints {
   margin-bottom: 8px;
@@ -220,7 +216,7 @@ function tick(id: string) {
     width: 26px;
     height: 26px;
   }
-  .caution {
+  .moves .caution {
     margin-left: 0;
   }
 }

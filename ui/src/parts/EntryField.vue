@@ -18,6 +18,9 @@ watch(
   },
 )
 
+/** Without the spaces that keep a unit beside its number. */
+const plain = (s: string) => s.replaceAll('\u00a0', ' ').trim()
+
 function typed(value: string) {
   text.value = value
   job.preview(props.path, value)
@@ -48,7 +51,7 @@ function done() {
     />
     <p :id="`${id}-read`" class="entry-read" :class="{ 'entry-problem': reading?.problem }">
       <template v-if="reading?.problem">{{ reading.problem }} Like {{ reading.wanted }}.</template>
-      <template v-else-if="reading?.read_as && reading.read_as !== text.trim()">{{ reading.read_as }}</template>
+      <template v-else-if="reading?.read_as && plain(reading.read_as) !== plain(text)">{{ reading.read_as }}</template>
       <template v-else>{{ help ?? '' }}</template>
     </p>
   </div>

@@ -131,9 +131,7 @@ const circuit = ['r1', 'x1', 'r2', 'xm', 'locked-amps', 'locked-torque', 'breakd
   grid-column: span 2;
 }
 .plate .entry label {
-  text-transform: uppercase;
-  letter-spacing: 0.04em;
-  font-size: 0.78rem;
+  font-size: 0.83rem;
 }
 .plate .el-input__inner {
   font-weight: 600;

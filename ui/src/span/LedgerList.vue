@@ -145,15 +145,6 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
   min-height: 28px;
   padding: 2px 10px;
 }
-.why {
-  border: 0;
-  background: none;
-  padding: 2px 0;
-  color: var(--river);
-  text-decoration: underline;
-  text-underline-offset: 3px;
-  cursor: pointer;
-}
 .whys {
   margin: 6px 0 0;
   padding: 8px 10px;
@@ -178,7 +169,6 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
   white-space: nowrap;
 }
 @media (max-width: 760px) {
-  .why,
   .cure {
     min-height: 44px;
   }

@@ -43,12 +43,15 @@ const lit = computed(() => litBy(pointed.value))
 provide(pointedKey, pointed)
 
 /** On a phone the path shows the part that stands above the chosen bay. */
-const crop = computed<[number, number] | undefined>(() => {
-  if (!narrow.value) return undefined
-  const width = 430
-  const centre = (order.indexOf(bay.value) + 0.5) * (1280 / 6)
-  return [Math.max(0, Math.min(1280 - width, centre - width / 2)), width]
-})
+const windows: Record<string, [number, number]> = {
+  supply: [0, 430],
+  protection: [200, 440],
+  bridge: [427, 430],
+  leads: [560, 460],
+  motor: [800, 430],
+  load: [850, 430],
+}
+const crop = computed(() => (narrow.value ? windows[bay.value] : undefined))
 
 async function go(to: string, entry?: string) {
   await router.replace({ name: 'span', params: { id: props.id, bay: to } })
@@ -111,11 +114,25 @@ watch(
         </div>
         <p class="span-verdict" :class="`verdict-${shown.grade}`">{{ shown.verdict }}</p>
         <div class="span-acts">
-          <button type="button" class="plain" :disabled="!job.canUndo.value" title="Undo (Z)" @click="job.undo">
-            Undo
+          <button
+            type="button"
+            class="plain icon"
+            :disabled="!job.canUndo.value"
+            title="Undo (Z)"
+            aria-label="Undo"
+            @click="job.undo"
+          >
+            <svg viewBox="0 0 18 18" aria-hidden="true"><path d="M7 3 3 7l4 4M3 7h8a4 4 0 0 1 0 8H7" /></svg>
           </button>
-          <button type="button" class="plain" :disabled="!job.canRedo.value" title="Redo (Shift Z)" @click="job.redo">
-            Redo
+          <button
+            type="button"
+            class="plain icon"
+            :disabled="!job.canRedo.value"
+            title="Redo (Shift Z)"
+            aria-label="Redo"
+            @click="job.redo"
+          >
+            <svg viewBox="0 0 18 18" aria-hidden="true"><path d="m11 3 4 4-4 4M15 7H7a4 4 0 0 0 0 8h4" /></svg>
           </button>
           <RouterLink class="plain" :to="{ name: 'card', params: { id } }">Card</RouterLink>
           <button type="button" class="strong next" @click="next">
@@ -143,7 +160,7 @@ watch(
         </button>
       </nav>
     </section>
-    <p v-if="job.message.value" class="span-message" role="alert">{{ job.message.value }}</p>
+    <p v-if="job.message.value" class="trouble" role="alert">{{ job.message.value }}</p>
     <div class="span-work">
       <section class="bench" :aria-label="plan.bays.find((b) => b.bay === bay)?.title">
         <component :is="bays[bay] ?? PlateBay" />
@@ -251,11 +268,6 @@ watch(
   display: block;
   font-size: 0.87rem;
   color: var(--soft);
-}
-.span-message {
-  padding: 8px 18px;
-  background: var(--brick-pale);
-  color: var(--brick);
 }
 .span-work {
   display: grid;

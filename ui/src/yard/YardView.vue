@@ -100,7 +100,7 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
       </div>
       <button type="button" class="plain" @click="openSettings()">New workshop</button>
     </header>
-    <p v-if="trouble" class="span-message" role="alert">{{ trouble }}</p>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <p v-if="gone" class="yard-gone" role="status">
       {{ gone.name }} was deleted. <button type="button" class="plain" @click="restore">Bring it back</button>
       <button type="button" class="why" @click="gone = undefined">Leave it</button>
@@ -232,11 +232,12 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
 .machine-bays {
   display: flex;
   flex-wrap: wrap;
-  gap: 2px 12px;
+  justify-content: space-between;
+  gap: 2px 6px;
   list-style: none;
   margin: 0;
   padding: 4px 16px 8px;
-  font-size: 0.83rem;
+  font-size: 0.8rem;
 }
 .machine-bays a {
   color: var(--soft);
