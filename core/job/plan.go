@@ -116,7 +116,7 @@ type worker struct {
 // Validate; anything typed in it may still be unreadable or missing, and the
 // plan then says so and goes as far as it can.
 func Make(d Document) Plan {
-	w := &worker{doc: &d, plan: &Plan{Moves: []leads.Move{}, Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{},
+	w := &worker{doc: &d, plan: &Plan{Findings: []finding.Finding{}, Moves: []leads.Move{}, Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{},
 		Supply: []finding.Figure{}, Guard: []finding.Figure{}, Load: []finding.Figure{}}}
 	w.read()
 	w.plan.Findings = append(w.plan.Findings, w.plate.Checks(w.supply.Hertz)...)
@@ -426,7 +426,7 @@ func bridgeFigures(a capacitor.Answer, m *machine.Model) []finding.Figure {
 // motorFigures is what the plate means, with where each comes from.
 func (w *worker) motorFigures() []finding.Figure {
 	p := &w.plate
-	var out []finding.Figure
+	out := []finding.Figure{}
 	add := func(id, name string, value float64, text, note string, mark finding.Mark) {
 		out = append(out, finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: mark})
 	}

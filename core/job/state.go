@@ -8,6 +8,7 @@ import (
 	"graybridge/core/capacitor"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
+	"graybridge/core/machine"
 	"graybridge/core/unit"
 )
 
@@ -221,20 +222,21 @@ func (w *worker) solve(s *State, fed leads.Joints) {
 	if slices.Contains(fed.Of("L3"), w.cornerTo) {
 		uf = 0 // both ends of the capacitor on one joint
 	}
-	load := w.load.At(w.load.Usual)
-	settle := b.Settle(uf, load)
-	starting := b.StartTorque(uf)*w.model.RatedTorqueNm > w.load.StartShare()*w.model.RatedTorqueNm+w.model.FrictionNm
-	s.Starts = settle.Starts && starting
-	s.Runs = settle.Runs()
-	slip := 1.0
+	load, up := w.load.At(w.load.Usual), w.load.RunUp()
+	settle := b.Settle(uf, up)
+	s.Starts = settle.Starts && b.StartTorque(uf) > w.load.StartShare()+w.model.FrictionNm/w.model.RatedTorqueNm
+	run := settle.RunSlip
+	if load != up {
+		run = machine.RunSlip(b.Surplus(load), 0)
+	}
+	s.Runs = !math.IsNaN(run)
+	slip := 1.0 // standing, or stalled by the load it was given once up to speed
 	switch {
-	case s.Runs && s.Starts && !settle.Crawls:
-		slip = settle.RunSlip
-	case s.Runs && !s.Starts:
-		// Shown running only where the owner brings it up some other way; the
-		// danger is at standstill.
-		slip = 1
-	case s.Starts:
+	case s.Starts && settle.Crawls:
+		slip = settle.Slip
+	case s.Starts && s.Runs:
+		slip = run
+	case s.Starts && load == up:
 		slip = settle.Slip
 	}
 	p, err := b.At(uf, slip)

@@ -119,6 +119,15 @@ func (l Load) StartShare() float64 {
 	return 0
 }
 
+// RunUp is what hangs on the shaft while it comes up to speed: a free start of
+// a constant load begins with its lightest.
+func (l Load) RunUp() machine.Load {
+	if l.Start == Free && l.Kind == machine.Constant {
+		return l.At(l.Lightest)
+	}
+	return l.At(l.Usual)
+}
+
 // Judge says what is still to be told.
 func (l Load) Judge() []finding.Finding {
 	if l.Known {

@@ -3,9 +3,12 @@ import { onMounted, onUnmounted } from 'vue'
 
 export type Keys = Record<string, () => void>
 
+/** Whether a key press there is text: in a field, but not on a box to tick. */
 export const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
-  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+  (target.isContentEditable ||
+    ['TEXTAREA', 'SELECT'].includes(target.tagName) ||
+    (target instanceof HTMLInputElement && !['checkbox', 'radio', 'button'].includes(target.type)))
 
 /** The name of a key press as the maps write it: "z", "shift z", "?". */
 export function pressed(e: Pick<KeyboardEvent, 'key' | 'shiftKey'>): string {

@@ -311,7 +311,15 @@ useKeys({
     grid-template-columns: minmax(0, 1fr);
   }
   .card .write {
-    width: 64px;
+    width: 54px;
+  }
+  .card .nobreak,
+  .card tbody th,
+  .card-stamp {
+    white-space: normal;
+  }
+  .card-readings {
+    font-size: 13px;
   }
 }
 @page {

@@ -61,18 +61,20 @@ const box = computed(() =>
         </text>
       </template>
     </svg>
-    <table class="for-readers">
-      <caption>
-        {{
-          drawing.title
-        }}
-      </caption>
-      <tbody>
-        <tr v-for="(f, n) in drawing.facts" :key="n">
-          <th scope="row">{{ f.name }}</th>
-          <td>{{ f.value }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <div class="for-readers">
+      <table>
+        <caption>
+          {{
+            drawing.title
+          }}
+        </caption>
+        <tbody>
+          <tr v-for="(f, n) in drawing.facts" :key="n">
+            <th scope="row">{{ f.name }}</th>
+            <td>{{ f.value }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
   </figure>
 </template>

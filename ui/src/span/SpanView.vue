@@ -314,7 +314,12 @@ watch(
     display: block;
   }
   .span-acts {
-    flex-wrap: wrap;
+    flex: 1 0 100%;
+    min-width: 0;
+  }
+  .next {
+    flex: 1;
+    min-width: 0;
   }
   .next kbd {
     display: none;

@@ -1,0 +1,187 @@
+package e2e
+
+import (
+	"context"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strconv"
+	"strings"
+	"syscall"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/jackc/pgx/v5"
+	"github.com/stretchr/testify/require"
+
+	"graybridge/store/storetest"
+)
+
+// A stranger with a plate in the hand: an empty Yard, a workshop, a machine,
+// and a card to take to it.
+func TestANewOwnersFirstJobFromEmptyPlateToCard(t *testing.T) {
+	t.Parallel()
+	s := serve(t, storetest.Database(t), "")
+	p := open(t, s.url+"/")
+	p.sees("main", "No workshop yet")
+	p.click("button", "New workshop")
+	p.fill("#workshop-name", "Tansy Lane Tileworks")
+	p.click("button", "Make the workshop")
+	p.sees(".workshop h2", "Tansy Lane Tileworks")
+	p.click("button", "New machine")
+	p.fill("#machine-name", "Slip mixer")
+	p.key("\r")
+	p.sees(".bench", "Start with power, volts, rpm and hertz")
+	p.sees(".next", "Read the plate")
+
+	p.enter("plate.power", "0,25kW")
+	p.sees(`[data-entry="plate.power"]`, "0.250 kW, 0.335 hp")
+	p.enter("plate.volts", "230/400")
+	p.enter("plate.connection", "Δ/Y")
+	p.enter("plate.amps", "1,4/0,8")
+	p.enter("plate.rpm", "1370")
+	p.enter("plate.hertz", "50")
+	p.enter("plate.power_factor", "0,66")
+	p.enter("plate.phases", "3")
+	p.sees(`[data-finding="plate.agrees"]`, "The plate agrees with itself")
+	p.sees(`[data-finding="leads.target"]`, "Join in delta")
+
+	// Next leads through the order of work.
+	p.saved()
+	p.sees(".next", "Say what the machine asks")
+	p.click(".next", "")
+	p.click(`[data-entry="load.kind"] button`, "Fan-like")
+	p.enter("load.share", "65 %")
+	p.sees(".next", "Say what is joined now")
+	p.click(".next", "")
+	p.click(".leads-ask button", "Star")
+	p.sees(".moves", "Flat link off W2-U2-V2")
+	p.sees(`[data-finding="leads.fed-now"]`, "Do not feed it before")
+
+	p.click(".bays button", "Supply")
+	p.enter("supply.volts", "236 V")
+	p.enter("supply.feeder_length", "18 m")
+	p.enter("supply.feeder_size", "6")
+	p.click(".bays button", "Bridge")
+	p.sees(".schools", "Reactance")
+	p.until("the island is drawn", `document.querySelector('.island-land')`)
+	p.click(".bays button", "Protection")
+	p.click(".cure", "Note 6 A")
+	p.click(".cure", "Note 1.5 mm²")
+	p.click(".cure", "Relay in the motor leads")
+	p.click(`[data-finding="protection.relay"] .cure`, "Set")
+	p.sees(`[data-finding="protection.relay"]`, "trips before a winding stays above plate amps")
+
+	// The moves, lock-off first, ticked one by one.
+	p.click(".bays button", "Leads")
+	p.sees(".moves li:first-child", "Lock off and prove dead")
+	p.sees(".moves li:first-child .caution", "known live point again")
+	const left = `document.querySelectorAll('.moves li:not(.done)').length`
+	for n := eval[int](p, left); n > 0; n-- {
+		p.click(".moves li:not(.done) .move-text", "")
+		p.until("one more ticked", left+" === "+strconv.Itoa(n-1))
+	}
+	p.sees(`[data-finding="leads.joined"]`, "The joints are as wanted")
+	p.saved()
+	p.sees(".next", "Take the card to the machine")
+	p.press("n")
+	p.sees(".card h1", "Slip mixer")
+	p.sees(".card", "U1-W2")
+	p.sees(".card", "Run capacitor")
+	p.sees(".card", "Mains kills")
+	p.sees(".card", "Earth: body of the motor")
+	require.Equal(t, 1, pages(t, p, chromedp.PaperA4), "the card prints on one A4 page")
+	require.Equal(t, 1, pages(t, p, chromedp.PaperLetter), "and on one Letter page")
+}
+
+var pageObject = regexp.MustCompile(`/Type\s*/Page[^s]`)
+
+// pages counts the pages that the browser would print.
+func pages(t *testing.T, p *page, paper chromedp.PaperSize) int {
+	t.Helper()
+	ctx, cancel := context.WithTimeout(p.ctx, patience)
+	defer cancel()
+	pdf, err := chromedp.Run(ctx, chromedp.PrintToPDF(chromedp.PDFPaper(paper), chromedp.PDFPreferCSSPageSize()))
+	require.NoError(t, err)
+	return len(pageObject.FindAll(pdf, -1))
+}
+
+// What was acknowledged is there after server and database were killed.
+func TestAJobIsThereAgainAfterServerAndDatabaseWereKilled(t *testing.T) {
+	t.Parallel()
+	dir := filepath.Join(t.TempDir(), "pg")
+	cluster := func(act string) string {
+		out, err := exec.Command(filepath.Join(storetest.Root(), "scripts/pg.sh"), act, dir).Output()
+		require.NoError(t, err)
+		return strings.TrimPrefix(strings.TrimSpace(string(out)), "DATABASE_URL=")
+	}
+	database := cluster("start")
+	t.Cleanup(func() { cluster("stop") })
+	demo(t, database)
+	s := serve(t, database, "")
+	p := open(t, s.url+"/")
+	p.click(".machine-link", "Blunger")
+	p.sees(".bays", "Supply")
+	p.click(".bays button", "Supply")
+	p.enter("supply.volts", "231")
+	p.until("the edit is stored", `document.querySelector('.head-saved').innerText.includes('revision 2')`)
+
+	p.expect("ERR_CONNECTION")
+	s.kill()
+	killDatabase(t, database)
+	database = cluster("start")
+	s = serve(t, database, s.addr)
+	p.visit(s.url + "/")
+	p.click(".machine-link", "Blunger")
+	p.click(".bays button", "Supply")
+	p.until("the entry is there", `document.querySelector('[data-entry="supply.volts"] input')?.value === '231'`)
+	p.sees(".head-saved", "revision 2")
+}
+
+// killDatabase ends a cluster's main process without a goodbye.
+func killDatabase(t *testing.T, database string) {
+	t.Helper()
+	ctx := context.Background()
+	db, err := pgx.Connect(ctx, database)
+	require.NoError(t, err)
+	var text string
+	require.NoError(t, db.QueryRow(ctx, "select pg_read_file('postmaster.pid')").Scan(&text))
+	_ = db.Close(ctx)
+	pid, err := strconv.Atoi(strings.SplitN(text, "\n", 2)[0])
+	require.NoError(t, err)
+	require.NoError(t, syscall.Kill(pid, syscall.SIGKILL))
+}
+
+// Plates that cannot be right, each answered plainly and nothing lost.
+func TestBadPlatesAreAnsweredPlainly(t *testing.T) {
+	t.Parallel()
+	database := storetest.Database(t)
+	demo(t, database)
+	s := serve(t, database, "")
+	p := open(t, s.url+"/")
+	p.click(".machine-link", "Blunger")
+	p.click(".bays button", "Motor")
+
+	p.enter("plate.phases", "1 ~")
+	p.sees(`[data-finding="plate.single-phase"]`, "This is not a three-phase motor")
+	p.sees(".next", "Not a three-phase motor")
+	p.enter("plate.phases", "3")
+
+	p.enter("plate.rpm", "3600")
+	p.sees(`[data-finding="plate.rpm"]`, "no speed of a three-phase induction motor at 50 Hz")
+	p.until("a thread joins the entries that disagree", `document.querySelector('.thread-stop')`)
+	p.enter("plate.rpm", "1410")
+
+	p.enter("plate.power", "eleven hundred")
+	p.sees(`[data-entry="plate.power"]`, "could not be read")
+	require.Equal(t, "eleven hundred", p.value("plate.power"), "what was typed stays")
+	p.enter("plate.power", "11 kW")
+	p.sees(`[data-finding="plate.power"]`, "more would come out than goes in")
+	p.enter("plate.power", "1.1 kW")
+	p.enter("plate.volts", "400/690")
+	p.sees(`[data-finding="leads.unreachable"]`, "No joint of these leads reaches the coil's volts")
+	p.sees(`[data-finding="leads.unreachable"]`, "transformer")
+	p.saved()
+	p.press("z")
+	p.sees(`[data-finding="plate.agrees"]`, "The plate agrees with itself")
+}
