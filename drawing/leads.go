@@ -122,7 +122,10 @@ func between(d *Drawing, s *job.State, x [3]float64, y float64) {
 		return
 	}
 	brace := func(a, b, y float64, t string) {
-		d.add(line(Soft, 1, a+4, y-4, a+4, y, b-4, y, b-4, y-4), text((a+b)/2, y+13, t, Small).inked(Black))
+		d.add(line(Soft, 1, a+4, y-4, a+4, y, b-4, y, b-4, y-4))
+		if t != "" {
+			d.add(text((a+b)/2, y+13, t, Small).inked(Black))
+		}
 	}
 	brace(x[0], x[1], y, s.Between[0].Volts)
 	brace(x[1], x[2], y, s.Between[2].Volts)
@@ -169,7 +172,7 @@ func Windings(p *job.Plan, s *job.State) Drawing {
 		d.fact("Torque", s.Torque)
 	}
 	if !s.Known {
-		d.add(text(230, 160, "Windings as drawn once the joints are said", Medium).soft())
+		d.add(text(230, 328, "three coils; their joints are not said yet", Small).soft())
 	}
 	if s.Arranged == leads.Delta && p.Link.Kind == leads.Six {
 		triangle(&d, p, s)

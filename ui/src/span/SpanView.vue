@@ -47,7 +47,7 @@ const windows: Record<string, [number, number]> = {
   supply: [0, 430],
   protection: [200, 440],
   bridge: [427, 430],
-  leads: [560, 460],
+  leads: [525, 490],
   motor: [800, 430],
   load: [850, 430],
 }

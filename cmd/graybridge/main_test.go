@@ -1,0 +1,101 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/circuit"
+	"graybridge/core/job"
+	"graybridge/core/scenario"
+)
+
+// called runs a command in this process and gives what a shell would see.
+func called(t *testing.T, stdin string, args ...string) (status int, stdout, stderr string) {
+	t.Helper()
+	dir := t.TempDir()
+	file := func(name, text string) *os.File {
+		path := filepath.Join(dir, name)
+		require.NoError(t, os.WriteFile(path, []byte(text), 0o600))
+		f, err := os.OpenFile(path, os.O_RDWR, 0)
+		require.NoError(t, err)
+		return f
+	}
+	in, out := file("in", stdin), file("out", "")
+	oldIn, oldOut := os.Stdin, os.Stdout
+	os.Stdin, os.Stdout = in, out
+	defer func() { os.Stdin, os.Stdout = oldIn, oldOut }()
+	var errs bytes.Buffer
+	status = run(context.Background(), args, &errs)
+	text, err := os.ReadFile(out.Name())
+	require.NoError(t, err)
+	return status, string(text), errs.String()
+}
+
+func TestPlanReadsADocumentAndPrintsItsPlan(t *testing.T) {
+	text, err := json.Marshal(scenario.Blunger())
+	require.NoError(t, err)
+	status, out, errs := called(t, string(text), "plan", "-")
+	require.Zero(t, status, errs)
+	var p job.Plan
+	require.NoError(t, json.Unmarshal([]byte(out), &p))
+	require.True(t, p.Card.Ready)
+
+	d := scenario.Blunger()
+	d.Plate.Power, d.Supply.Volts = "plenty", "mains"
+	text, err = json.Marshal(d)
+	require.NoError(t, err)
+	status, out, errs = called(t, string(text), "plan", "-")
+	require.Equal(t, 2, status)
+	require.Empty(t, out)
+	require.Contains(t, errs, "plate.power")
+	require.Contains(t, errs, "supply.volts")
+	require.Equal(t, 1, strings.Count(errs, "\n"), "one line")
+}
+
+func TestSolveAndDesignReadTheirFiles(t *testing.T) {
+	status, out, errs := called(t, "", "solve", "../../core/circuit/testdata/bench-cases/31-rotary-idler-and-load.json")
+	require.Zero(t, status, errs)
+	var a circuit.Answer
+	require.NoError(t, json.Unmarshal([]byte(out), &a))
+	require.NotEmpty(t, a.Machines)
+
+	status, out, errs = called(t, "", "design", "../../core/capacitor/testdata/capacitor-design-cases.json")
+	require.Zero(t, status, errs)
+	var list []map[string]any
+	require.NoError(t, json.Unmarshal([]byte(out), &list))
+	require.Len(t, list, 7)
+	require.Contains(t, list[0], "continuous_share_with_that_uf")
+}
+
+func TestBadInputIsOneLineAndStatusTwo(t *testing.T) {
+	for name, args := range map[string][]string{"plan": {"plan", "-"}, "solve": {"solve", "-"}, "design": {"design", "-"}} {
+		for _, text := range []string{"", "{", "[]", `{"format":"x"}`, "\x00"} {
+			status, out, errs := called(t, text, args...)
+			require.Equal(t, 2, status, "%s of %q: %s", name, text, errs)
+			require.Empty(t, out)
+			require.Equal(t, 1, strings.Count(errs, "\n"), errs)
+			require.Contains(t, errs, "standard input")
+		}
+	}
+	status, _, errs := called(t, "", "solve", "/no/such/file")
+	require.Equal(t, 1, status, errs)
+	for _, args := range [][]string{{}, {"fly"}, {"solve"}, {"plan", "a", "b"}, {"serve", "--nonsense"}, {"serve", "--addr", "127.0.0.1:0", "--database", ""}} {
+		t.Setenv("DATABASE_URL", "")
+		status, out, _ := called(t, "", args...)
+		require.Equal(t, 2, status, "%v", args)
+		require.Empty(t, out)
+	}
+}
+
+func TestServeSaysPlainlyWhyItCannotListen(t *testing.T) {
+	status, _, errs := called(t, "", "serve", "--addr", "203.0.113.1:80", "--database", "postgres://nobody@127.0.0.1:1/x")
+	require.Equal(t, 1, status)
+	require.Contains(t, errs, "cannot listen on 203.0.113.1:80")
+}

@@ -1,0 +1,319 @@
+package job_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"math"
+	"os/exec"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"graybridge/core/finding"
+	"graybridge/core/job"
+	"graybridge/core/leads"
+	"graybridge/core/load"
+	"graybridge/core/machine"
+	"graybridge/core/plate"
+	"graybridge/core/protection"
+	"graybridge/core/scenario"
+)
+
+func found(p job.Plan, id string) *finding.Finding {
+	for i := range p.Findings {
+		if p.Findings[i].ID == id {
+			return &p.Findings[i]
+		}
+	}
+	return nil
+}
+
+func documents() map[string]job.Document {
+	out := map[string]job.Document{"empty": job.New("Empty", scenario.TansyLane()), "empty, 60 Hz": job.New("Empty", scenario.ColdFord())}
+	for _, w := range scenario.Workshops() {
+		for _, j := range w.Jobs {
+			out[j.Document.Name] = j.Document
+		}
+	}
+	return out
+}
+
+func TestEveryMadeUpMachineIsAGoodDocument(t *testing.T) {
+	for name, d := range documents() {
+		require.Empty(t, d.Validate(), name)
+		text, err := json.Marshal(d)
+		require.NoError(t, err)
+		again, err := job.Decode(text)
+		require.NoError(t, err, name)
+		back, err := json.Marshal(again)
+		require.NoError(t, err)
+		require.Equal(t, string(text), string(back), "the round trip is exact")
+		p := job.Make(d)
+		require.Empty(t, p.Unreadable(), name)
+	}
+}
+
+// No list of a plan is null, and the same document gives the same plan.
+func TestAPlanIsWholeAndAlwaysTheSame(t *testing.T) {
+	for name, d := range documents() {
+		one, err := json.Marshal(job.Make(d))
+		require.NoError(t, err, name)
+		two, err := json.Marshal(job.Make(d))
+		require.NoError(t, err)
+		require.Equal(t, string(one), string(two), name)
+		for _, list := range []string{"readings", "findings", "bays", "moves", "motor", "bridge", "supply", "protection", "load", "schools", "joints", "coils", "between", "lines", "assumed", "parts", "checks", "cautions", "open", "settings", "names"} {
+			require.NotContains(t, string(one), `"`+list+`":null`, name)
+		}
+		require.False(t, bytes.Contains(one, []byte("NaN")), name)
+	}
+}
+
+func TestTheBlungerRunsInDeltaOnItsCapacitor(t *testing.T) {
+	p := job.Make(scenario.Blunger())
+	require.True(t, p.Computed)
+	require.Equal(t, leads.Delta, p.Wanted.Arranged)
+	require.Equal(t, "U1-W2; V1-U2; W1-V2", strings.NewReplacer("L1-", "", "L2-", "", "L3-", "").Replace(p.Wanted.Text))
+	require.Equal(t, finding.Good, p.Now.Grade)
+	require.True(t, p.Now.Starts)
+	require.Equal(t, "clockwise", p.Now.Turns)
+	require.InDelta(t, 0.71, p.Link.Continuous, 0.02)
+	require.True(t, p.Card.Ready)
+	require.Equal(t, finding.Caution, found(p, "protection.blind").Grade, "idling, the relay in the supply lines sees nothing")
+	require.NotNil(t, found(p, "bringup.expect"))
+	var good, over int
+	for _, s := range p.Schools {
+		if s.ID == "balance" {
+			good++
+			require.InDelta(t, 50.8, s.Microfarad, 0.5)
+		} else if s.Grade == finding.Stop {
+			over++
+		}
+	}
+	require.Equal(t, 1, good)
+	require.Equal(t, 3, over, "the three rules of thumb overload this motor")
+}
+
+func TestFedAsFoundInStarItIsStopped(t *testing.T) {
+	d := scenario.Blunger()
+	d.Leads.Found, d.Leads.Done = "star", nil
+	p := job.Make(d)
+	f := found(p, "leads.fed-now")
+	require.Equal(t, finding.Stop, f.Grade)
+	require.Contains(t, f.Detail, "Do not feed it before")
+	require.Equal(t, leads.LockOff, p.Moves[0].Kind)
+	require.NotEmpty(t, p.Moves[0].Caution)
+	for _, c := range p.Now.Coils {
+		require.Less(t, c.Share, p.Now.Coils[1].Share+1e-9, "winding V suffers")
+	}
+}
+
+func TestHalfDoneWorkIsSolvedAsItStands(t *testing.T) {
+	p := job.Make(scenario.SlipMixer())
+	require.Equal(t, "2 of 7 moves done", p.Now.Note)
+	require.Empty(t, p.Now.Arranged)
+	require.Equal(t, "U1-W2", p.Now.Text)
+	d := scenario.SlipMixer()
+	for _, m := range p.Moves {
+		if !m.Done {
+			d.Leads.Done = append(d.Leads.Done, m.ID)
+		}
+	}
+	p = job.Make(d)
+	require.Equal(t, leads.Delta, p.Now.Arranged)
+	require.NotNil(t, found(p, "leads.joined"))
+}
+
+func TestNoBridgeHelpsAStarOnlyMotorAt230Volts(t *testing.T) {
+	p := job.Make(scenario.DryingTurntable())
+	require.Equal(t, finding.Stop, found(p, "leads.unreachable").Grade)
+	require.Contains(t, found(p, "leads.unreachable").Detail, "transformer")
+	require.Equal(t, finding.Stop, found(p, "capacitor.none").Grade)
+	require.False(t, p.Card.Ready)
+	require.NotEmpty(t, p.Card.NotReady)
+	_, ok := job.Island(scenario.DryingTurntable())
+	require.False(t, ok)
+}
+
+func TestTooMuchForTheMethodIsSaidWithWhatToDoInstead(t *testing.T) {
+	d := scenario.Blunger()
+	d.Plate = plate.Entry{Power: "5.5 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "19.5/11.2", RPM: "1440", Hertz: "50", PowerFactor: "0.83", Phases: "3"}
+	d.Bridge.Microfarad = ""
+	p := job.Make(d)
+	f := found(p, "capacitor.ceiling")
+	require.Equal(t, finding.Stop, f.Grade)
+	require.Contains(t, f.Detail, "rotary converter")
+	require.False(t, p.Card.Ready)
+	d.Plate = plate.Entry{Power: "4 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "14.5/8.4", RPM: "1430", Hertz: "50", PowerFactor: "0.82", Phases: "3"}
+	require.Equal(t, finding.Caution, found(job.Make(d), "capacitor.ceiling").Grade)
+}
+
+func TestASinglePhaseMotorStopsEverything(t *testing.T) {
+	d := scenario.Blunger()
+	d.Plate.Phases = "1"
+	p := job.Make(d)
+	require.Equal(t, finding.Stop, p.Findings[0].Grade)
+	require.Equal(t, "Not a three-phase motor", p.Next.Text)
+	require.False(t, p.Computed)
+	require.False(t, p.Card.Ready)
+}
+
+func TestDirectionFollowsTheCapacitorsEnd(t *testing.T) {
+	d := scenario.Blunger()
+	d.Bridge.CornerTo = "L2"
+	p := job.Make(d)
+	require.Equal(t, "anticlockwise", p.Wanted.Turns)
+	f := found(p, "capacitor.direction")
+	require.Equal(t, finding.Caution, f.Grade, "the machine wants clockwise")
+	require.Equal(t, finding.Cure{Label: "Capacitor to L1", Path: "bridge.corner_to", Value: "L1"}, f.Cures[0])
+	d.Load.Turn = load.Anti
+	d.Bridge.CornerTo = ""
+	p = job.Make(d)
+	require.Equal(t, "L2", p.Link.CornerTo)
+	require.Equal(t, finding.Good, found(p, "capacitor.direction").Grade)
+	// Seen from behind it is the same motor: the same amps, mirrored.
+	forward := job.Make(scenario.Blunger())
+	require.InDelta(t, forward.Wanted.Supply, p.Wanted.Supply, 0.01)
+}
+
+func TestAConstantLoadStartedFreeIsGivenItsLoadAtSpeed(t *testing.T) {
+	d := scenario.Blunger()
+	d.Load = load.Entry{Kind: machine.Constant, Share: "50 %", Start: load.Free}
+	p := job.Make(d)
+	require.True(t, p.Wanted.Starts)
+	require.Nil(t, func() *finding.Finding {
+		if f := found(p, "capacitor.start"); f.Grade == finding.Stop {
+			return f
+		}
+		return nil
+	}())
+	d.Load.Start = load.Loaded
+	p = job.Make(d)
+	require.False(t, p.Wanted.Starts)
+	require.Equal(t, finding.Stop, found(p, "capacitor.start").Grade)
+	require.Contains(t, p.Wanted.Verdict, "hum")
+}
+
+func TestAnUnreadableEntryIsNamedWithWhatWouldDo(t *testing.T) {
+	d := scenario.Blunger()
+	d.Plate.Power, d.Supply.Volts, d.Bridge.Microfarad = "plenty", "mains", "two"
+	p := job.Make(d)
+	var paths []string
+	for _, bad := range p.Unreadable() {
+		paths = append(paths, bad.Path)
+		require.NotEmpty(t, bad.Wanted)
+	}
+	require.ElementsMatch(t, []string{"plate.power", "supply.volts", "bridge.microfarad"}, paths)
+	require.Equal(t, "Mend the entry that could not be read", p.Next.Text)
+}
+
+// Every cure that a finding offers changes the document to another good one,
+// and takes its finding away or makes it no graver.
+func TestEveryCureCures(t *testing.T) {
+	for name, d := range documents() {
+		d.Protection = protection.Entry{}
+		for _, f := range job.Make(d).Findings {
+			for _, c := range f.Cures {
+				changed := put(t, d, c.Path, c.Value)
+				require.Empty(t, changed.Validate(), "%s: %s", name, c.Label)
+				p := job.Make(changed)
+				require.Empty(t, p.Unreadable(), "%s: %s", name, c.Label)
+				if after := found(p, f.ID); after != nil {
+					require.GreaterOrEqual(t, after.Grade.Rank(), f.Grade.Rank(), "%s: %s leaves %q", name, c.Label, after.Sentence)
+				}
+			}
+		}
+	}
+}
+
+// put changes one entry the way the browser does: by its path in the JSON.
+func put(t *testing.T, d job.Document, path, value string) job.Document {
+	t.Helper()
+	text, err := json.Marshal(d)
+	require.NoError(t, err)
+	var tree map[string]any
+	require.NoError(t, json.Unmarshal(text, &tree))
+	part, field, _ := strings.Cut(path, ".")
+	node := tree[part].(map[string]any)
+	if node[field] = value; value == "" {
+		delete(node, field)
+	}
+	text, err = json.Marshal(tree)
+	require.NoError(t, err)
+	out, err := job.Decode(text)
+	require.NoError(t, err, path)
+	return out
+}
+
+// Any mixture of entries gives a whole plan: no panic, no nonsense.
+func TestAnyEntriesGiveAPlan(t *testing.T) {
+	volts := rapid.SampledFrom([]string{"", "230/400", "400", "230", "208-230/460", "115/230", "rubbish"})
+	rapid.Check(t, func(t *rapid.T) {
+		d := scenario.Blunger()
+		d.Plate.Volts = volts.Draw(t, "volts")
+		d.Plate.Connection = rapid.SampledFrom([]string{"", "Δ/Y", "Y", "Δ"}).Draw(t, "connection")
+		d.Plate.Amps = rapid.SampledFrom([]string{"", "4.7/2.7", "1", "40"}).Draw(t, "amps")
+		d.Plate.Power = rapid.SampledFrom([]string{"", "0.12 kW", "1½ HP", "11 kW"}).Draw(t, "power")
+		d.Plate.RPM = rapid.SampledFrom([]string{"", "1410", "2850", "930"}).Draw(t, "rpm")
+		d.Leads.Kind = rapid.SampledFrom([]leads.Kind{"", leads.Three, leads.Six}).Draw(t, "kind")
+		d.Leads.Found = rapid.SampledFrom([]string{"", "star", "delta", "open", "L1-L2", "L1-U1-U2; L2-V1", "L3-L1"}).Draw(t, "found")
+		d.Load.Share = rapid.SampledFrom([]string{"", "0.3", "65 %", "180 %"}).Draw(t, "share")
+		d.Load.Kind = rapid.SampledFrom([]machine.LoadKind{"", machine.NoLoad, machine.Constant, machine.Fan, machine.Linear}).Draw(t, "load")
+		d.Bridge.Microfarad = rapid.SampledFrom([]string{"", "5", "52", "900"}).Draw(t, "µF")
+		p := job.Make(d)
+		text, err := json.Marshal(p)
+		require.NoError(t, err, "every number is finite")
+		require.NotContains(t, string(text), "NaN")
+		require.NotContains(t, string(text), "Inf")
+		require.Len(t, p.Bays, 6)
+		require.NotEmpty(t, p.Next.Text)
+		if p.Wanted.Solved && !p.Wanted.Short {
+			for _, c := range p.Wanted.Coils {
+				require.False(t, math.IsNaN(c.Share))
+			}
+		}
+	})
+}
+
+// core imports nothing above it, and chapters do not import each other.
+func TestArrowsPointOneWay(t *testing.T) {
+	out, err := exec.Command("go", "list", "-f", `{{.ImportPath}} {{join .Imports " "}}`, "graybridge/core/...").Output()
+	require.NoError(t, err)
+	low := map[string]bool{"unit": true, "circuit": true, "circuit/transient": true, "machine": true, "finding": true, "table": true, "openfile": true}
+	high := map[string]bool{"job": true, "scenario": true}
+	for _, line := range strings.Split(strings.TrimSpace(string(out)), "\n") {
+		words := strings.Fields(line)
+		from := strings.TrimPrefix(words[0], "graybridge/core/")
+		for _, imported := range words[1:] {
+			require.NotContains(t, []string{"net/http", "database/sql", "os", "log", "log/slog", "time"}, imported, "%s is pure", from)
+			to, inside := strings.CutPrefix(imported, "graybridge/")
+			if !inside {
+				require.False(t, strings.Contains(strings.Split(imported, "/")[0], "."), "%s imports %s: core needs only the standard library", from, imported)
+				continue
+			}
+			chapter, core := strings.CutPrefix(to, "core/")
+			require.True(t, core, "%s imports %s, which stands above it", from, imported)
+			if !high[from] {
+				require.True(t, low[chapter], "chapter %s imports chapter %s", from, chapter)
+			}
+		}
+	}
+}
+
+func BenchmarkPlan(b *testing.B) {
+	d := scenario.Blunger()
+	b.ReportAllocs()
+	for b.Loop() {
+		job.Make(d)
+	}
+}
+
+func BenchmarkIsland(b *testing.B) {
+	d := scenario.Blunger()
+	for b.Loop() {
+		if _, ok := job.Island(d); !ok {
+			b.Fatal("no island")
+		}
+	}
+}

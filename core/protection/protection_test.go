@@ -1,0 +1,78 @@
+package protection_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/finding"
+	"graybridge/core/protection"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+func asks(rules table.Rules) protection.Asks {
+	at := func(supply float64, worst float64) protection.Seen {
+		return protection.Seen{Supply: supply, Leads: [3]float64{0.75 * supply, supply, 0.8 * supply}, Worst: worst, Coil: "W"}
+	}
+	return protection.Asks{Rules: rules, Usual: at(4.7, 0.95), Heaviest: at(4.7, 0.95), Idle: at(1.9, 1.03), AtLimit: at(5.1, 1), Limit: true,
+		StartAmps: 20, Volts: 230, ShaftHP: 1.475, Capacitor: 3.9}
+}
+
+func judged(e protection.Entry, a protection.Asks) map[string]finding.Finding {
+	p, _ := protection.Read(e)
+	_, list := p.Judge(a)
+	out := map[string]finding.Finding{}
+	for _, f := range list {
+		out[f.ID] = f
+	}
+	return out
+}
+
+func TestMetricSizing(t *testing.T) {
+	c := asks(table.Metric).Choose(protection.MotorLeads)
+	require.InDelta(t, 6, c.Breaker, 0)
+	require.Equal(t, unit.Conductor{SquareMM: 1.5}, c.Conductor)
+	require.InDelta(t, 5.1, c.RelaySet, 1e-9, "where the worst winding reaches plate amps")
+	require.InDelta(t, 1.35*3.9, c.CapacitorOwn, 1e-9)
+	require.NotEmpty(t, c.Why)
+}
+
+func TestNorthAmericanSizingTakesTableAmps(t *testing.T) {
+	c := asks(table.NorthAmerica).Choose(protection.MotorLeads)
+	// 1½ hp at 230 V: 6.0 A in the code table; 125 % for the wire, up to 250 % for the breaker.
+	require.Equal(t, unit.Conductor{AWG: 14}, c.Conductor)
+	require.InDelta(t, 15, c.Breaker, 0)
+}
+
+func TestARelayIsJudgedByWhatItsPolesSee(t *testing.T) {
+	a := asks(table.Metric)
+	require.Equal(t, finding.Open, judged(protection.Entry{}, a)["protection.relay"].Grade)
+	require.Equal(t, finding.Stop, judged(protection.Entry{Relay: protection.NoRelay}, a)["protection.relay"].Grade)
+	lines := judged(protection.Entry{Relay: protection.SupplyLines, RelaySet: "5.0 A"}, a)
+	require.Equal(t, finding.Good, lines["protection.relay"].Grade)
+	require.Equal(t, finding.Caution, lines["protection.blind"].Grade, "idling it sees 1.9 A while W passes its plate")
+	require.Equal(t, finding.Caution, judged(protection.Entry{Relay: protection.MotorLeads, RelaySet: "6 A"}, a)["protection.relay"].Grade, "too high")
+	require.Equal(t, finding.Caution, judged(protection.Entry{Relay: protection.MotorLeads, RelaySet: "4 A"}, a)["protection.relay"].Grade, "too low: it trips at the usual load")
+	require.Equal(t, finding.Open, judged(protection.Entry{Relay: protection.MotorLeads}, a)["protection.relay"].Grade, "not set")
+}
+
+func TestABreakerGuardsItsWireAndHoldsTheStart(t *testing.T) {
+	a := asks(table.Metric)
+	require.Equal(t, finding.Good, judged(protection.Entry{Breaker: "10 A", Conductor: "1.5"}, a)["protection.breaker"].Grade)
+	require.Equal(t, finding.Caution, judged(protection.Entry{Breaker: "4 A", Conductor: "1.5"}, a)["protection.breaker"].Grade)
+	require.Equal(t, finding.Stop, judged(protection.Entry{Breaker: "32 A", Conductor: "1.5"}, a)["protection.wire"].Grade)
+	require.Equal(t, finding.Caution, judged(protection.Entry{Breaker: "10 A", Conductor: "0.5"}, a)["protection.conductor"].Grade)
+	for _, f := range judged(protection.Entry{}, a) {
+		require.True(t, f.Planning, "%s carries the word planning", f.ID)
+	}
+}
+
+func TestEntriesThatCannotBeReadSayWhatWouldDo(t *testing.T) {
+	_, readings := protection.Read(protection.Entry{Breaker: "big", Conductor: "thick", RelaySet: "4/5"})
+	require.Len(t, readings, 3)
+	for _, r := range readings {
+		require.NotEmpty(t, r.Problem, r.Path)
+		require.NotEmpty(t, r.Wanted, r.Path)
+	}
+}

@@ -1,0 +1,161 @@
+package drawing_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"math"
+	"testing"
+	"unicode/utf8"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/job"
+	"graybridge/core/leads"
+	"graybridge/core/scenario"
+	"graybridge/drawing"
+)
+
+func documents() map[string]job.Document {
+	out := map[string]job.Document{"empty": job.New("Empty", scenario.ColdFord())}
+	for _, w := range scenario.Workshops() {
+		for _, j := range w.Jobs {
+			out[j.Document.Name] = j.Document
+		}
+	}
+	for _, found := range []string{"star", "delta", "open", "L1-L2", "L1-U1; L2-U2; V1-W1", "U1-V1-W1; L1-U2"} {
+		d := scenario.Blunger()
+		d.Leads.Found, d.Leads.Done = found, nil
+		out["found "+found] = d
+	}
+	t := scenario.Blunger()
+	t.Leads.Naming = leads.T
+	out["T names"] = t
+	back := scenario.Blunger()
+	back.Bridge.CornerTo = "L2"
+	out["to L2"] = back
+	return out
+}
+
+func all(d job.Document) map[string]drawing.Drawing {
+	p := job.Make(d)
+	s := drawing.All(&p)
+	return map[string]drawing.Drawing{
+		"path now": s.Now.Path, "box now": s.Now.Box, "windings now": s.Now.Windings,
+		"path wanted": s.Wanted.Path, "box wanted": s.Wanted.Box, "windings wanted": s.Wanted.Windings, "span": drawing.Span(&p, &p.Now),
+	}
+}
+
+// Sizes of text as the theme sets them, and the width of a letter in them.
+var size = map[drawing.Size]float64{drawing.Small: 12.5, drawing.Medium: 14.5, drawing.Large: 20}
+
+type box struct {
+	x0, y0, x1, y1 float64
+	text           string
+}
+
+func textBox(i drawing.Item) box {
+	h := size[i.Size]
+	w := 0.52 * h * float64(utf8.RuneCountInString(i.Text))
+	x := i.X
+	switch i.Anchor {
+	case "middle":
+		x -= w / 2
+	case "end":
+		x -= w
+	}
+	return box{x, i.Y - 0.72*h, x + w, i.Y + 0.2*h, i.Text}
+}
+
+func (b box) overlaps(o box) bool {
+	return b.x0 < o.x1 && o.x0 < b.x1 && b.y0 < o.y1 && o.y0 < b.y1
+}
+
+// Every primitive is a number inside the sheet, and no words stand on others.
+func TestEveryDrawingStaysOnItsSheetAndItsWordsApart(t *testing.T) {
+	for name, d := range documents() {
+		for view, w := range all(d) {
+			where := name + ", " + view
+			var words []box
+			for _, i := range w.Items {
+				xs, ys := []float64{i.X}, []float64{i.Y}
+				switch i.Kind {
+				case drawing.KindCircle:
+					xs, ys = []float64{i.X - i.R, i.X + i.R}, []float64{i.Y - i.R, i.Y + i.R}
+				case drawing.KindArc: // only where the arc ends: its circle may reach over the edge
+					for _, a := range []float64{i.A0, i.A1} {
+						xs, ys = append(xs, i.X+i.R*math.Cos(a*math.Pi/180)), append(ys, i.Y+i.R*math.Sin(a*math.Pi/180))
+					}
+				case drawing.KindRect:
+					xs, ys = append(xs, i.X+i.W), append(ys, i.Y+i.H)
+				case drawing.KindText:
+					b := textBox(i)
+					xs, ys = []float64{b.x0, b.x1}, []float64{b.y0, b.y1}
+					for _, o := range words {
+						require.False(t, b.overlaps(o), "%s: %q stands on %q", where, b.text, o.text)
+					}
+					words = append(words, b)
+				default:
+					xs, ys = nil, nil
+					for k := 0; k+1 < len(i.Points); k += 2 {
+						xs, ys = append(xs, i.Points[k]), append(ys, i.Points[k+1])
+					}
+				}
+				for k := range xs {
+					require.True(t, xs[k] >= -1 && xs[k] <= w.Width+1 && ys[k] >= -1 && ys[k] <= w.Height+1, "%s: %s %q at %.0f, %.0f is off the sheet", where, i.Kind, i.Text, xs[k], ys[k])
+				}
+			}
+		}
+	}
+}
+
+func TestTheSamePlanIsDrawnTheSame(t *testing.T) {
+	for name, d := range documents() {
+		one, err := json.Marshal(all(d))
+		require.NoError(t, err)
+		two, err := json.Marshal(all(d))
+		require.NoError(t, err)
+		require.Equal(t, string(one), string(two), name)
+	}
+}
+
+func count(d drawing.Drawing, ok func(drawing.Item) bool) int {
+	n := 0
+	for _, i := range d.Items {
+		if ok(i) {
+			n++
+		}
+	}
+	return n
+}
+
+func TestWhatIsNotMadeYetIsDashed(t *testing.T) {
+	d := scenario.SlipMixer()
+	p := job.Make(d)
+	link := func(a, b string) func(drawing.Item) bool {
+		return func(i drawing.Item) bool { return i.Of == fmt.Sprintf("joint %s-%s", a, b) && i.Dash }
+	}
+	wanted := drawing.Box(&p, &p.Wanted, p.Now.Joints)
+	require.Zero(t, count(wanted, link("U1", "W2")), "this link is on")
+	require.Equal(t, 1, count(wanted, link("V1", "U2")), "this one is still to be made")
+	now := drawing.Box(&p, &p.Now, p.Now.Joints)
+	require.Zero(t, count(now, func(i drawing.Item) bool { return i.Of == "joint V1-U2" }))
+}
+
+func TestVoltsAreOnlyShownBetweenPointsAndStudsAreMarkedLive(t *testing.T) {
+	p := job.Make(scenario.Blunger())
+	b := drawing.Box(&p, &p.Wanted, p.Now.Joints)
+	require.Equal(t, 6, count(b, func(i drawing.Item) bool { return i.Text == "live" }))
+	require.Zero(t, count(b, func(i drawing.Item) bool { return i.Text == "0\u00a0V" }))
+	require.Equal(t, 1, count(b, func(i drawing.Item) bool { return i.Text == "L1 to corner 224\u00a0V" }))
+}
+
+func TestTheSameFactsStandInWords(t *testing.T) {
+	p := job.Make(scenario.Blunger())
+	facts := map[string]string{}
+	for _, f := range append(drawing.Path(&p, &p.Wanted).Facts, drawing.Windings(&p, &p.Wanted).Facts...) {
+		facts[f.Name] = f.Value
+	}
+	require.Contains(t, facts["Winding V (V1 to V2)"], "95\u00a0% of plate amps")
+	require.Equal(t, "clockwise, facing the shaft end", facts["Turns"])
+	require.Equal(t, "52.0\u00a0µF run to L1", facts["Capacitor"])
+}

@@ -1,0 +1,65 @@
+package e2e
+
+import (
+	"context"
+	"flag"
+	"os"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/require"
+)
+
+var picturesTo = flag.String("pictures", "", "folder to write the pictures of docs/screenshots to")
+
+// picture writes what the tab shows now.
+func (p *page) picture(name string) {
+	p.t.Helper()
+	time.Sleep(500 * time.Millisecond) // what fades has faded
+	ctx, cancel := context.WithTimeout(p.ctx, patience)
+	defer cancel()
+	png, err := chromedp.Run(ctx, chromedp.CaptureScreenshot())
+	require.NoError(p.t, err)
+	require.NoError(p.t, os.WriteFile(filepath.Join(*picturesTo, name+".png"), png, 0o644))
+}
+
+// The pictures of the README, from the made-up workshops. scripts/pictures runs
+// this; an ordinary test run does not rewrite them.
+func TestPictures(t *testing.T) {
+	if *picturesTo == "" {
+		t.Skip("no -pictures folder given")
+	}
+	s := demoServer(t)
+	p := open(t, s.url+"/")
+	p.sees(".machine", "Slip mixer")
+	p.picture("yard")
+	bay := func(machine, bay, name string) {
+		p.visit(s.url + "/")
+		p.click(".machine-link", machine)
+		p.click(".bays button", bay)
+		p.sees(".bench h2", bay)
+		if bay == "Bridge" {
+			p.until("the island is drawn", `document.querySelector('.island-land')`)
+		}
+		eval[bool](p, `(document.activeElement?.blur(), window.scrollTo(0, 0), true)`)
+		p.picture(name)
+	}
+	bay("Slip mixer", "Leads", "leads")
+	bay("Blunger", "Bridge", "bridge")
+	bay("Blunger", "Motor", "motor")
+	bay("Blunger", "Supply", "supply")
+	bay("Slip mixer", "Protection", "protection")
+	bay("Blunger", "Load", "load")
+	bay("Old drying turntable", "Leads", "no-joint-fits")
+	p.do(chromedp.EmulateViewport(390, 844))
+	bay("Slip mixer", "Leads", "phone-leads")
+	bay("Blunger", "Bridge", "phone-bridge")
+	p.do(chromedp.EmulateViewport(1000, 1180))
+	p.visit(s.url + "/")
+	p.click(".machine-link", "Blunger")
+	p.click(".span-acts a", "Card")
+	p.sees(".card", "Mains kills")
+	p.picture("card")
+}

@@ -1,0 +1,53 @@
+import { describe, expect, it } from 'vitest'
+import type { Document } from '../api/client'
+import { differences, entryName, same, textAt, withText } from './document'
+
+const job = (): Document => ({
+  format: 'gray-bridge/job',
+  version: 1,
+  name: 'Blunger',
+  workshop: { name: 'Tansy Lane Tileworks', rules: 'metric', volts: 230, hertz: 50, colours: 'europe' },
+  supply: { volts: '236' },
+  plate: { power: '1.1 kW' },
+  leads: { kind: 'six', done: ['lock-off'] },
+  bridge: { kind: 'capacitor' },
+  load: {},
+  protection: {},
+})
+
+describe('a job document', () => {
+  it('gives the text at a path, and nothing where nothing was entered', () => {
+    expect(textAt(job(), 'supply.volts')).toBe('236')
+    expect(textAt(job(), 'supply.breaker')).toBe('')
+    expect(textAt(job(), 'name')).toBe('Blunger')
+  })
+
+  it('is changed in a copy; an empty text takes the entry out', () => {
+    const before = job()
+    const after = withText(before, 'plate.power', '2 HP')
+    expect(textAt(after, 'plate.power')).toBe('2 HP')
+    expect(before.plate.power).toBe('1.1 kW')
+    expect(withText(after, 'plate.power', '').plate).toEqual({})
+    expect(after.supply).toBe(before.supply)
+  })
+
+  it('is the same whatever the order of its keys', () => {
+    const a = job()
+    const b = { ...a, plate: { volts: '230', power: '1.1 kW' } }
+    const c = { ...a, plate: { power: '1.1 kW', volts: '230' } }
+    expect(same(b, c)).toBe(true)
+    expect(same(a, b)).toBe(false)
+  })
+
+  it('names every entry in which two differ', () => {
+    const mine = withText(withText(job(), 'supply.volts', '231'), 'name', 'Blunger 2')
+    const theirs = { ...job(), leads: { ...job().leads, done: ['lock-off', 'check'] } }
+    expect(differences(mine, theirs)).toEqual([
+      { path: 'name', mine: 'Blunger 2', theirs: 'Blunger' },
+      { path: 'supply.volts', mine: '231', theirs: '236' },
+      { path: 'leads.done', mine: '1 ticked', theirs: '2 ticked' },
+    ])
+    expect(differences(job(), job())).toEqual([])
+    expect(entryName('plate.power_factor')).toBe('plate: power factor')
+  })
+})
