@@ -239,10 +239,7 @@ func (w *worker) target() {
 		}
 	}
 	if w.wanted == nil {
-		w.wanted = best.Arrangement.Joints()
-		if k == leads.Three {
-			w.wanted = leads.Joints{{"L1", "U1"}, {"L2", "V1"}, {"L3", "W1"}}
-		}
+		w.wanted = best.Arrangement.JointsFor(k)
 	}
 	why := []finding.Why{{Formula: "coil volts: line in delta, line/√3 in star", Numbers: fmt.Sprintf("%s %s of %s", best.Arrangement, unit.Text(best.CoilVolts, "V"), unit.Text(w.column.WindingVolts(), "V")), Source: "plate and supply"}}
 	figure, limit := unit.Text(best.CoilVolts, "V")+" a coil", "made for "+unit.Text(w.column.WindingVolts(), "V")

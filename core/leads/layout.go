@@ -158,7 +158,7 @@ func PrintJoint(g []string, n Naming) string {
 var (
 	starJoints  = Joints{{"L1", "U1"}, {"L2", "V1"}, {"L3", "W1"}, {"U2", "V2", "W2"}}
 	deltaJoints = Joints{{"L1", "U1", "W2"}, {"L2", "V1", "U2"}, {"L3", "W1", "V2"}}
-	threeJoints = Joints{{"L1", "U1"}, {"L2", "V1"}, {"L3", "W1"}}
+	lineJoints  = Joints{{"L1", "U1"}, {"L2", "V1"}, {"L3", "W1"}}
 )
 
 // Arrangement is a named way to join whole windings.
@@ -169,6 +169,15 @@ const (
 	Delta Arrangement = "delta"
 	Star  Arrangement = "star"
 )
+
+// JointsFor gives the joints of an arrangement for the leads that come out,
+// with the lines on U1, V1 and W1.
+func (a Arrangement) JointsFor(k Kind) Joints {
+	if k == Three {
+		return lineJoints
+	}
+	return a.Joints()
+}
 
 // Joints of an arrangement for six leads, with the lines on U1, V1 and W1.
 func (a Arrangement) Joints() Joints {

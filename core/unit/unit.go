@@ -173,7 +173,7 @@ func (k Kind) one(s string) (r Range, unit, tail string, ok bool) {
 			}
 		}
 	}
-	s = strings.TrimLeft(s, " \t ")
+	s = strings.TrimLeft(s, " \t")
 	for u := range k.Units {
 		if u == "" || !strings.HasPrefix(strings.ToLower(s), u) || len(u) <= len(unit) {
 			continue
