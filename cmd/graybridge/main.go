@@ -24,6 +24,7 @@ func commands() []command {
 		{"demo", "load the made-up workshops into the database", demo},
 		{"plan", "plan a job document from a file, without a database", plan},
 		{"solve", "solve a bench case (a circuit) from a file", solve},
+		{"simulate", "follow time-domain cases from a file", simulate},
 		{"design", "work out capacitor design cases from a file", design},
 		{"openapi", "print the description of the HTTP interface", openapi},
 	}

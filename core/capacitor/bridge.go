@@ -13,6 +13,7 @@ import (
 
 	"graybridge/core/circuit"
 	"graybridge/core/machine"
+	"graybridge/core/search"
 )
 
 // Wiring is a motor joined to a single-phase line with a capacitor at the free
@@ -234,7 +235,7 @@ func (b *Bridge) unit() float64 {
 // and that share. ok is false when no capacitance carries the load.
 func (b *Bridge) Balance(load machine.Load) (microfarad, share float64, ok bool) {
 	u := b.unit()
-	microfarad, share = machine.Least(func(c float64) float64 {
+	microfarad, share = search.Least(func(c float64) float64 {
 		w, _ := b.worst(c, load)
 		return w
 	}, u/20, u*8, 16)

@@ -53,7 +53,7 @@ func Compile(c *Circuit) (*Solver, error) {
 	if errs := c.Validate(); len(errs) > 0 {
 		return nil, errs[0]
 	}
-	s := &Solver{frequencyHz: c.FrequencyHz, nodes: numberNodes(c)}
+	s := &Solver{frequencyHz: c.FrequencyHz, nodes: Number(c)}
 	for _, row := range s.nodes {
 		s.nodeCount = max(s.nodeCount, row+1)
 	}
@@ -73,9 +73,9 @@ func Compile(c *Circuit) (*Solver, error) {
 	return s, nil
 }
 
-// numberNodes merges joined nodes (union-find) and gives each merged node a
-// row, the reference -1.
-func numberNodes(c *Circuit) map[string]int {
+// Number merges joined nodes (union-find) and numbers the merged ones from 0 in
+// the order in which the circuit names them; the reference is -1.
+func Number(c *Circuit) map[string]int {
 	parent := map[string]string{}
 	var find func(string) string
 	find = func(a string) string {

@@ -13,6 +13,7 @@ import (
 	"math"
 
 	"graybridge/core/circuit"
+	"graybridge/core/search"
 )
 
 // Rating is one column of a plate with whole windings in star or delta.
@@ -284,6 +285,6 @@ func (m *Model) findBreakdown() {
 		}
 		return s.Shaft(0).TorqueNm
 	}
-	_, best := Greatest(torque, 0.01, 1, 40)
+	_, best := search.Greatest(torque, 0.01, 1, 40)
 	m.BreakdownTorqueRatio = best / m.RatedTorqueNm
 }

@@ -150,16 +150,6 @@ func TestLoadsFollowTheirSpeed(t *testing.T) {
 	}
 }
 
-func TestRootAndLeast(t *testing.T) {
-	require.InDelta(t, math.Sqrt2, machine.Root(func(x float64) float64 { return x*x - 2 }, 0, 2), 1e-9)
-	x, y := machine.Least(func(x float64) float64 { return math.Pow(math.Log(x/37), 2) + 5 }, 1, 1000, 16)
-	require.InDelta(t, 37, x, 0.01)
-	require.InDelta(t, 5, y, 1e-6)
-	x, y = machine.Greatest(func(x float64) float64 { return -math.Abs(x - 0.3) }, 0.01, 1, 40)
-	require.InDelta(t, 0.3, x, 1e-4)
-	require.InDelta(t, 0, y, 1e-4)
-}
-
 func TestSequenceVoltsSplitForwardAndBackward(t *testing.T) {
 	a := cmplx.Rect(1, -2*math.Pi/3)
 	f, b := machine.SequenceVolts([3]complex128{230, 230 * a, 230 * a * a})

@@ -1,6 +1,10 @@
 package machine
 
-import "math"
+import (
+	"math"
+
+	"graybridge/core/search"
+)
 
 // LoadKind is how a load's torque goes with speed.
 type LoadKind string
@@ -89,7 +93,7 @@ func Settle(surplus func(slip float64) float64) Settling {
 	out := Settling{Starts: v[n-1] > 0, Slip: 1, RunSlip: math.NaN()}
 	for i := 1; i < n; i++ {
 		if v[i-1] <= 0 && v[i] > 0 { // from synchronous speed down: first gain of torque
-			out.RunSlip = Root(surplus, scanSlips[i-1], scanSlips[i])
+			out.RunSlip = search.Root(surplus, scanSlips[i-1], scanSlips[i])
 			break
 		}
 	}
@@ -98,7 +102,7 @@ func Settle(surplus func(slip float64) float64) Settling {
 	}
 	for i := n - 1; i > 0; i-- {
 		if v[i] > 0 && v[i-1] <= 0 {
-			out.Slip = Root(surplus, scanSlips[i-1], scanSlips[i])
+			out.Slip = search.Root(surplus, scanSlips[i-1], scanSlips[i])
 			break
 		}
 		if i == 1 { // driven past synchronous speed: nothing holds it back here
@@ -115,96 +119,18 @@ func RunSlip(surplus func(slip float64) float64, guess float64) float64 {
 	if guess > 0 && guess < 0.5 {
 		a, b := guess*0.9, guess*1.1
 		if surplus(a) <= 0 && surplus(b) > 0 {
-			return Root(surplus, a, b)
+			return search.Root(surplus, a, b)
 		}
 	}
 	last := surplus(scanSlips[0])
 	for i := 1; i < len(scanSlips); i++ {
 		v := surplus(scanSlips[i])
 		if last <= 0 && v > 0 {
-			return Root(surplus, scanSlips[i-1], scanSlips[i])
+			return search.Root(surplus, scanSlips[i-1], scanSlips[i])
 		}
 		last = v
 	}
 	return math.NaN()
-}
-
-// Root finds a zero of f between a and b, where f changes sign, by the
-// Illinois method (bracketed false position); about seven evaluations give
-// nine digits.
-func Root(f func(float64) float64, a, b float64) float64 {
-	fa, fb := f(a), f(b)
-	if fa == 0 {
-		return a
-	}
-	side := 0
-	for range 60 {
-		x := b - fb*(b-a)/(fb-fa)
-		fx := f(x)
-		if fx == 0 || math.Abs(b-a) < 1e-12 {
-			return x
-		}
-		if fx*fb > 0 {
-			if math.Abs(x-b) < 1e-10 {
-				return x
-			}
-			b, fb = x, fx
-			if side == 1 {
-				fa /= 2
-			}
-			side = 1
-		} else {
-			if math.Abs(x-a) < 1e-10 {
-				return x
-			}
-			a, fa = x, fx
-			if side == -1 {
-				fb /= 2
-			}
-			side = -1
-		}
-	}
-	return (a + b) / 2
-}
-
-// golden is the golden section's ratio.
-const golden = 0.6180339887498949
-
-// Least minimises f on [a, b] by golden section on a scale of log x, after a
-// scan of n points that finds the right valley. a must be above 0. It returns
-// the place and the value.
-func Least(f func(float64) float64, a, b float64, n int) (x, y float64) {
-	la, lb := math.Log(a), math.Log(b)
-	g := func(l float64) float64 { return f(math.Exp(l)) }
-	best, at := math.Inf(1), 0
-	for i := range n + 1 {
-		if v := g(la + (lb-la)*float64(i)/float64(n)); v < best {
-			best, at = v, i
-		}
-	}
-	lo := la + (lb-la)*float64(max(at-1, 0))/float64(n)
-	hi := la + (lb-la)*float64(min(at+1, n))/float64(n)
-	c, d := hi-golden*(hi-lo), lo+golden*(hi-lo)
-	fc, fd := g(c), g(d)
-	for hi-lo > 1e-5 {
-		if fc < fd {
-			hi, d, fd = d, c, fc
-			c = hi - golden*(hi-lo)
-			fc = g(c)
-		} else {
-			lo, c, fc = c, d, fd
-			d = lo + golden*(hi-lo)
-			fd = g(d)
-		}
-	}
-	l := (lo + hi) / 2
-	return math.Exp(l), g(l)
-}
-
-// Greatest is Least upside down.
-func Greatest(f func(float64) float64, a, b float64, n int) (x, y float64) {
-	x, y = Least(func(v float64) float64 { return -f(v) }, a, b, n)
-	return x, -y
 }
 
 // SequenceVolts splits three winding volts with axes 0, 120, 240° into their
