@@ -28,6 +28,8 @@ type planOutput struct{ Body Answer }
 
 type islandOutput struct{ Body capacitor.Island }
 
+type curvesOutput struct{ Body job.Curves }
+
 func (s *server) plans(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "plan", Method: http.MethodPost, Path: "/api/plan", Summary: "Plan a document without storing it"},
 		func(_ context.Context, in *documentInput) (*planOutput, error) {
@@ -46,5 +48,16 @@ func (s *server) plans(a huma.API) {
 				return nil, huma.Error409Conflict("The map needs a complete plate and joints that fit the supply.")
 			}
 			return &islandOutput{island}, nil
+		})
+	huma.Register(a, huma.Operation{OperationID: "curves", Method: http.MethodPost, Path: "/api/plate/curves", Summary: "Torque and amps over speed for a document's motor"},
+		func(_ context.Context, in *documentInput) (*curvesOutput, error) {
+			if bad := in.Body.Validate(); len(bad) > 0 {
+				return nil, problem(bad)
+			}
+			c, ok := job.CurvesOf(in.Body)
+			if !ok {
+				return nil, huma.Error409Conflict("The curves need a complete plate.")
+			}
+			return &curvesOutput{c}, nil
 		})
 }

@@ -37,7 +37,7 @@ build_ui() {
     (cd ui && npm ci --no-progress --loglevel=error >&2) || die "npm could not install the packages; the lines above say why."
     mark npm
   fi
-  if ! stamp ui ui/src ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package-lock.json || [ ! -f ui/dist/index.html ]; then
+  if ! stamp ui ui/src ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package-lock.json docs/engine.md || [ ! -f ui/dist/index.html ]; then
     say "building the browser part"
     (cd ui && npm run -s build >&2) || die "the browser part did not build"
     mark ui

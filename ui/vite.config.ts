@@ -2,6 +2,7 @@ import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
 import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import vue from '@vitejs/plugin-vue'
+import { marked } from 'marked'
 import Components from 'unplugin-vue-components/vite'
 import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
 import { defineConfig, type Plugin } from 'vite'
@@ -32,9 +33,25 @@ function precompress(): Plugin {
   }
 }
 
+/** Turns the project's pages into HTML at build time; "## Title {#id}" gives a heading its anchor. */
+function pages(): Plugin {
+  return {
+    name: 'pages',
+    transform(text, id) {
+      if (!id.endsWith('.md')) return
+      const html = (marked.parse(text, { async: false }) as string).replace(
+        /<h2>(.*?) \{#([\w-]+)\}<\/h2>/g,
+        '<h2 id="$2">$1</h2>',
+      )
+      return `export default ${JSON.stringify(html)}`
+    },
+  }
+}
+
 export default defineConfig({
   plugins: [
     vue(),
+    pages(),
     Components({ dts: 'src/components.d.ts', dirs: [], resolvers: [ElementPlusResolver()] }),
     precompress(),
   ],

@@ -123,6 +123,7 @@ type Point struct {
 	CapacitorVolts, Capacitor float64 // volts across it, amps through it
 	PowerFactor               float64
 	Unbalance                 float64 // |V2|/|V1| of the winding volts; NaN unless three windings
+	UnbalancePercent          float64 // greatest deviation from the mean of the three line volts, as the trade counts it
 	CopperShare               float64 // stator and rotor copper loss over its value at plate
 	capacitorAmps             complex128
 }
@@ -154,6 +155,7 @@ func (b *Bridge) At(microfarad, slip float64) (Point, error) {
 	p.CopperShare = copper / m.CopperWatts
 	p.SupplyVolts = cmplx.Abs(s.Volts("L1", "L2"))
 	p.CornerToL1, p.CornerToL2 = cmplx.Abs(s.Volts("L3", "L1")), cmplx.Abs(s.Volts("L3", "L2"))
+	p.UnbalancePercent = machine.UnbalancePercent([3]float64{p.SupplyVolts, p.CornerToL1, p.CornerToL2})
 	p.CapacitorVolts, p.Capacitor = cmplx.Abs(s.ElementVolts(0)), cmplx.Abs(s.ElementAmps(0))
 	p.capacitorAmps = s.ElementAmps(0)
 	p.PowerFactor = math.Cos(cmplx.Phase(p.SupplyAmps))
@@ -286,4 +288,26 @@ func PerHorsepowerSpoken(shaftWatts float64) float64 { return 50 * shaftWatts / 
 // volts and hertz and its reactive power with their square, so (230/V)²·(50/f).
 func Scale(volts, frequencyHz float64) float64 {
 	return (230 / volts) * (230 / volts) * 50 / frequencyHz
+}
+
+// CurvePoint is one speed of a run-up, every figure as a share of plate.
+type CurvePoint struct {
+	RPM    float64 `json:"rpm"`
+	Torque float64 `json:"torque"` // at the shaft, over rated
+	Worst  float64 `json:"worst"`  // worst winding's amps over plate
+	Supply float64 `json:"supply"` // supply line's amps over plate line amps
+}
+
+// Curve follows the bridge from standstill to synchronous speed in n steps.
+func (b *Bridge) Curve(microfarad float64, n int) ([]CurvePoint, error) {
+	b.Set(microfarad)
+	out := make([]CurvePoint, 0, n+1)
+	for i := range n + 1 {
+		p, err := b.At(microfarad, 1-float64(i)/float64(n))
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, CurvePoint{RPM: p.RPM, Torque: p.LoadShare, Worst: p.worst().Share, Supply: abs(p.SupplyAmps) / b.Model.LineAmps})
+	}
+	return out, nil
 }

@@ -182,10 +182,10 @@ func (q Question) schools(balance float64) []School {
 	reactance := ReactanceSchool(m.ShaftWatts, q.SchoolVolts, f, q.PowerFactor)
 	scaled := fmt.Sprintf(" · (230/%s)² · 50/%s", unit.Plain(q.SchoolVolts), unit.Plain(f))
 	list := []School{
-		{ID: "reactance", Name: "Reactance", Microfarad: reactance, Why: finding.Why{Formula: "C = P/(2πf·V²·cosφ)", Numbers: fmt.Sprintf("%s/(2π·%s·%s²·%s)", watts, unit.Plain(f), unit.Plain(q.SchoolVolts), unit.Three(q.PowerFactor)), Source: "rule of the trade: X = V²·cosφ/P"}},
-		{ID: "kilowatt", Name: "70 µF per kW", Microfarad: PerKilowattSpoken(m.ShaftWatts) * scale, Why: finding.Why{Formula: "70 µF/kW · (230/V)² · 50/f", Numbers: "70 · " + unit.Text(m.ShaftWatts/1000, "kW") + scaled, Source: "rule of the trade, spoken for 230 V and 50 Hz"}},
-		{ID: "horsepower", Name: "50 µF per hp", Microfarad: PerHorsepowerSpoken(m.ShaftWatts) * scale, Why: finding.Why{Formula: "50 µF/hp · (230/V)² · 50/f", Numbers: "50 · " + unit.Text(m.ShaftWatts/unit.WattsPerHorsepower, "hp") + scaled, Source: "rule of the trade, spoken for 220-230 V and 50 Hz"}},
-		{ID: "balance", Name: "Balance", Microfarad: balance, Why: finding.Why{Formula: "the µF with the least worst-winding amps at your load", Numbers: fmt.Sprintf("searched at %s of plate torque", unit.Percent(q.Usual)), Source: "engine, golden section in log µF", Estimated: len(q.Estimates) > 0}},
+		{ID: "reactance", Name: "Reactance", Microfarad: reactance, Why: finding.Why{Formula: "C = P/(2πf·V²·cosφ)", Numbers: fmt.Sprintf("%s/(2π·%s·%s²·%s)", watts, unit.Plain(f), unit.Plain(q.SchoolVolts), unit.Three(q.PowerFactor)), Section: finding.OnCapacitor, Source: "rule of the trade: X = V²·cosφ/P"}},
+		{ID: "kilowatt", Name: "70 µF per kW", Microfarad: PerKilowattSpoken(m.ShaftWatts) * scale, Why: finding.Why{Formula: "70 µF/kW · (230/V)² · 50/f", Numbers: "70 · " + unit.Text(m.ShaftWatts/1000, "kW") + scaled, Section: finding.OnCapacitor, Source: "rule of the trade, spoken for 230 V and 50 Hz"}},
+		{ID: "horsepower", Name: "50 µF per hp", Microfarad: PerHorsepowerSpoken(m.ShaftWatts) * scale, Why: finding.Why{Formula: "50 µF/hp · (230/V)² · 50/f", Numbers: "50 · " + unit.Text(m.ShaftWatts/unit.WattsPerHorsepower, "hp") + scaled, Section: finding.OnCapacitor, Source: "rule of the trade, spoken for 220-230 V and 50 Hz"}},
+		{ID: "balance", Name: "Balance", Microfarad: balance, Why: finding.Why{Formula: "the µF with the least worst-winding amps at your load", Numbers: fmt.Sprintf("searched at %s of plate torque", unit.Percent(q.Usual)), Section: finding.OnCapacitor, Source: "engine, golden section in log µF", Estimated: len(q.Estimates) > 0}},
 	}
 	for i := range list {
 		s := &list[i]
@@ -231,40 +231,42 @@ func (q Question) Judge(a Answer) []finding.Finding {
 	case m.ShaftWatts > CeilingStop:
 		add(finding.Finding{ID: "capacitor.ceiling", Grade: finding.Stop, Sentence: fmt.Sprintf("%s is too much for this method.", unit.Text(m.ShaftWatts/1000, "kW")),
 			Detail: "A capacitor bridge ends at about 4 kW (5 hp). Take a rotary converter, a drive rated for single-phase input, or a three-phase supply.",
-			Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "4" + unit.Space + "kW", Why: []finding.Why{{Formula: "plate power against the method's usual ceiling", Source: "rule of the trade"}}})
+			Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "4" + unit.Space + "kW", Why: []finding.Why{{Formula: "plate power against the method's usual ceiling", Section: finding.OnLimits, Source: "rule of the trade"}}})
 	case m.ShaftWatts > CeilingCaution:
 		add(finding.Finding{ID: "capacitor.ceiling", Grade: finding.Caution, Sentence: fmt.Sprintf("%s is near the end of this method, and only for light starts.", unit.Text(m.ShaftWatts/1000, "kW")),
 			Detail: "Weigh a drive or a rotary converter before buying capacitors.", Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "3 to 4" + unit.Space + "kW",
-			Why: []finding.Why{{Formula: "plate power against the method's usual ceiling", Source: "rule of the trade"}}})
+			Why: []finding.Why{{Formula: "plate power against the method's usual ceiling", Section: finding.OnLimits, Source: "rule of the trade"}}})
 	}
 	if !a.HeavyRuns {
 		add(finding.Finding{ID: "capacitor.carries", Grade: finding.Stop, Sentence: fmt.Sprintf("It cannot carry %s of plate torque: it would stall and burn.", unit.Percent(q.Heaviest)),
 			Detail: "Even up to speed the torque with this capacitor is less than the load asks. Lighten the load or take another bridge.", Figure: unit.Percent(q.Heaviest), Limit: unit.Percent(a.Continuous) + " all day",
-			Why: with(finding.Why{Formula: "no slip at which torque = load + friction", Source: "engine"}), Cures: cures})
+			Why: with(finding.Why{Formula: "no slip at which torque = load + friction", Section: finding.OnOperatingPoint, Source: "engine"}), Cures: cures})
 	} else {
 		out = append(out, q.judgeHeat(a, cures, with)...)
 	}
 	out = append(out, q.judgeStart(a, with)...)
 	if a.Class == 0 {
 		add(finding.Finding{ID: "capacitor.volts", Grade: finding.Stop, Sentence: fmt.Sprintf("The capacitor would see %s: no run capacitor is made for it.", unit.Whole(a.WorstVolts, "V")), Detail: "Fewer µF.", Figure: unit.Whole(a.WorstVolts, "V"), Limit: "600" + unit.Space + "V", Cures: cures,
-			Why: with(finding.Why{Formula: "capacitor volts over the load range", Source: "engine"})})
+			Why: with(finding.Why{Formula: "capacitor volts over the load range", Section: finding.OnCapacitorPart, Source: "engine"})})
 	} else {
 		add(finding.Finding{ID: "capacitor.part", Grade: finding.Note, Sentence: fmt.Sprintf("Buy %s, film, for continuous duty, at least %s AC.", List(a.Parts), unit.Whole(a.Class, "V")),
 			Detail: fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, not one rated in DC volts. Bleed resistor of at most %s, %s or more, across its terminals.", unit.Whole(a.WorstVolts, "V"), unit.Text(a.BleedOhm/1000, "kΩ"), unit.Text(max(2*a.BleedWatts, 0.5), "W")),
 			Figure: unit.Whole(a.WorstVolts, "V"), Limit: unit.Whole(a.Class, "V class"),
 			Why: with(
-				finding.Why{Formula: "class ≥ 1.1 × worst volts, at least 400 V", Numbers: fmt.Sprintf("1.1 · %s = %s", unit.Whole(a.WorstVolts, "V"), unit.Whole(1.1*a.WorstVolts, "V")), Source: "engine at no load and load"},
-				finding.Why{Formula: "R ≤ 60 s/(C·ln(V/50)), V the peak that can stay on it", Numbers: fmt.Sprintf("60/(%s·ln(%s/50))", unit.Text(a.Microfarad, "µF"), unit.Three(math.Sqrt2*a.WorstVolts)), Source: "to 50 V within a minute"})})
+				finding.Why{Formula: "class ≥ 1.1 × worst volts, at least 400 V", Numbers: fmt.Sprintf("1.1 · %s = %s", unit.Whole(a.WorstVolts, "V"), unit.Whole(1.1*a.WorstVolts, "V")), Section: finding.OnCapacitorPart, Source: "engine at no load and load"},
+				finding.Why{Formula: "R ≤ 60 s/(C·ln(V/50)), V the peak that can stay on it", Numbers: fmt.Sprintf("60/(%s·ln(%s/50))", unit.Text(a.Microfarad, "µF"), unit.Three(math.Sqrt2*a.WorstVolts)), Section: finding.OnCapacitorPart, Source: "to 50 V within a minute"})})
 	}
 	if a.UsualRuns && a.Usual.Unbalance > 0.01 {
 		add(finding.Finding{ID: "capacitor.corner", Grade: finding.Note, Sentence: fmt.Sprintf("The made corner is not a true third phase: %s and %s to the two lines at your load.", unit.Whole(a.Usual.CornerToL1, "V"), unit.Whole(a.Usual.CornerToL2, "V")),
-			Detail: "It moves with the load. Never take lights, controls or another machine from it.", Figure: unit.Text(a.Usual.Unbalance*100, "%") + " unbalance",
-			Why: with(finding.Why{Formula: "|V2|/|V1| of the three winding volts", Source: "engine"})})
+			Detail: "It moves with the load. Never take lights, controls or another machine from it.", Figure: unit.Text(a.Usual.UnbalancePercent, "%") + " unbalance",
+			Why: with(
+				finding.Why{Formula: "greatest deviation from the mean / mean of the three line volts", Numbers: unit.Text(a.Usual.UnbalancePercent, "%"), Section: finding.OnUnbalance, Source: "the trade's definition"},
+				finding.Why{Formula: "|V2|/|V1| of the three winding volts", Numbers: unit.Text(a.Usual.Unbalance*100, "%"), Section: finding.OnUnbalance, Source: "engine, symmetrical parts"})})
 	}
 	for _, w := range append(a.Usual.Windings[:len(a.Usual.Windings):len(a.Usual.Windings)], a.Idle.Windings...) {
 		if v := abs(w.Volts) / m.WindingVolts; v > 1.1 {
 			add(finding.Finding{ID: "capacitor.linear", Grade: finding.Note, Sentence: fmt.Sprintf("Winding %s sees %s of its volts: real amps are higher than computed.", Title(w.Coil), unit.Percent(v)),
-				Detail: "The model does not saturate. Measure the winding's amps before trusting them.", Figure: unit.Percent(v), Limit: "110" + unit.Space + "%", Why: with(finding.Why{Formula: "coil volts over plate winding volts", Source: "engine; linear model", Estimated: true})})
+				Detail: "The model does not saturate. Measure the winding's amps before trusting them.", Figure: unit.Percent(v), Limit: "110" + unit.Space + "%", Why: with(finding.Why{Formula: "coil volts over plate winding volts", Section: finding.OnLimits, Source: "engine; linear model", Estimated: true})})
 			break
 		}
 	}
@@ -280,7 +282,7 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 		coil, share = a.Usual.WorstCoil()
 	}
 	why := with(finding.Why{Formula: "share = winding amps / plate winding amps, at the slip where torque = load + friction",
-		Numbers: fmt.Sprintf("%s / %s", unit.Text(share*q.Bridge.Model.WindingAmps, "A"), unit.Text(q.Bridge.Model.WindingAmps, "A")), Source: "engine, coil by coil"})
+		Numbers: fmt.Sprintf("%s / %s", unit.Text(share*q.Bridge.Model.WindingAmps, "A"), unit.Text(q.Bridge.Model.WindingAmps, "A")), Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})
 	f := finding.Finding{ID: "capacitor.heat", Bay: finding.Bridge, Grade: gradeOf(share), Figure: unit.Percent(share), Limit: limit, Why: why, Cures: cures}
 	watts := unit.Text(a.Continuous*q.Bridge.Model.ShaftWatts/1000, "kW")
 	switch {
@@ -302,7 +304,7 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 		}
 		out = append(out, finding.Finding{ID: "capacitor.idle", Bay: finding.Bridge, Grade: g, Sentence: fmt.Sprintf("Running light, winding %s carries %s of plate amps.", idle, unit.Percent(s)),
 			Detail: "Too many µF for a light load: the corner's winding is overfed. Do not leave it idling.", Figure: unit.Percent(s), Limit: limit, Cures: cures,
-			Why: with(finding.Why{Formula: "winding amps at the lightest load / plate winding amps", Numbers: fmt.Sprintf("%s / %s at %s load", unit.Text(s*q.Bridge.Model.WindingAmps, "A"), unit.Text(q.Bridge.Model.WindingAmps, "A"), unit.Percent(q.Lightest)), Source: "engine, coil by coil"})})
+			Why: with(finding.Why{Formula: "winding amps at the lightest load / plate winding amps", Numbers: fmt.Sprintf("%s / %s at %s load", unit.Text(s*q.Bridge.Model.WindingAmps, "A"), unit.Text(q.Bridge.Model.WindingAmps, "A"), unit.Percent(q.Lightest)), Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})})
 	}
 	return out
 }
@@ -310,7 +312,7 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 // judgeStart says whether it starts on the run capacitor alone.
 func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) []finding.Finding {
 	f := finding.Finding{ID: "capacitor.start", Bay: finding.Bridge, Figure: unit.Percent(a.StartTorque), Limit: unit.Percent(q.StartShare) + " asked",
-		Why: with(finding.Why{Formula: "torque at standstill / rated torque", Numbers: fmt.Sprintf("%s / %s", unit.Text(a.StartTorque*q.Bridge.Model.RatedTorqueNm, "N·m"), unit.Text(q.Bridge.Model.RatedTorqueNm, "N·m")), Source: "engine at slip 1"})}
+		Why: with(finding.Why{Formula: "torque at standstill / rated torque", Numbers: fmt.Sprintf("%s / %s", unit.Text(a.StartTorque*q.Bridge.Model.RatedTorqueNm, "N·m"), unit.Text(q.Bridge.Model.RatedTorqueNm, "N·m")), Section: finding.OnTorque, Source: "engine at slip 1"})}
 	switch {
 	case !a.Starts:
 		f.Grade = finding.Stop

@@ -56,7 +56,31 @@ type Why struct {
 	Numbers   string `json:"numbers,omitempty"`
 	Source    string `json:"source"`
 	Estimated bool   `json:"estimated,omitempty"` // leans on an entry that was estimated
+	// Section of docs/engine.md that explains the formula; empty where the
+	// source says all there is.
+	Section Section `json:"section,omitempty"`
 }
+
+// Section is an anchor of docs/engine.md.
+type Section string
+
+// The sections that findings lead to.
+const (
+	OnCircuit        Section = "circuit"
+	OnFit            Section = "fit"
+	OnPlate          Section = "plate"
+	OnCoilVolts      Section = "coil-volts"
+	OnTorque         Section = "torque"
+	OnOperatingPoint Section = "operating-point"
+	OnCapacitor      Section = "capacitor"
+	OnCapacitorPart  Section = "capacitor-part"
+	OnDirection      Section = "direction"
+	OnUnbalance      Section = "unbalance"
+	OnBands          Section = "bands"
+	OnSupplyDrop     Section = "supply-drop"
+	OnProtection     Section = "protection"
+	OnLimits         Section = "limits"
+)
 
 // Cure is one change of the document, named by the path of an entry and the
 // text to put there.

@@ -78,7 +78,7 @@ func (w *worker) expectFinding(b *capacitor.Bridge, q capacitor.Question, a capa
 	return []finding.Finding{{ID: "bringup.expect", Bay: finding.Bridge, Grade: finding.Note,
 		Sentence: fmt.Sprintf("Measure at your load: expect %s in each supply line, %s.", unit.Text(abs(a.Usual.SupplyAmps), "A"), s["supply"].text("A")),
 		Detail:   fmt.Sprintf("And %s from the made corner to L2, %s. Corner higher and amps lower: the load is lighter than you said.", unit.Whole(a.Usual.CornerToL2, "V"), s["corner-l2"].text("V")),
-		Why:      append([]finding.Why{{Formula: "least and greatest over the can's ±5 %, the load ±10 %, and 3 % for the model", Source: "engine"}}, w.leansOn...)}}
+		Why:      append([]finding.Why{{Formula: "least and greatest over the can's ±5 %, the load ±10 %, and 3 % for the model", Section: finding.OnBands, Source: "engine"}}, w.leansOn...)}}
 }
 
 // judge adds what the chapters say that did not need the engine.

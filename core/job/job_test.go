@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"math"
+	"os"
 	"os/exec"
 	"strings"
 	"testing"
@@ -19,6 +20,7 @@ import (
 	"graybridge/core/plate"
 	"graybridge/core/protection"
 	"graybridge/core/scenario"
+	"graybridge/core/unit"
 )
 
 func found(p job.Plan, id string) *finding.Finding {
@@ -276,6 +278,27 @@ func TestAnyEntriesGiveAPlan(t *testing.T) {
 	})
 }
 
+// Every formula that a finding shows leads to a place in the engine's pages.
+func TestEveryWhyReachesItsFormula(t *testing.T) {
+	pages, err := os.ReadFile("../../docs/engine.md")
+	require.NoError(t, err)
+	led := 0
+	for name, d := range documents() {
+		for _, f := range job.Make(d).Findings {
+			for _, w := range f.Why {
+				require.NotEmpty(t, w.Source, "%s: %s", name, f.ID)
+				if w.Section == "" {
+					require.Contains(t, []string{"leads.joined", "plate.single-phase"}, f.ID, "only what was read off or ticked needs no formula")
+					continue
+				}
+				require.Contains(t, string(pages), "{#"+string(w.Section)+"}", "%s: %s", name, f.ID)
+				led++
+			}
+		}
+	}
+	require.Greater(t, led, 30)
+}
+
 // core imports nothing above it, and chapters do not import each other.
 func TestArrowsPointOneWay(t *testing.T) {
 	out, err := exec.Command("go", "list", "-f", `{{.ImportPath}} {{join .Imports " "}}`, "graybridge/core/...").Output()
@@ -299,6 +322,26 @@ func TestArrowsPointOneWay(t *testing.T) {
 			}
 		}
 	}
+}
+
+// The bridge's curve meets the load's where the plan says the motor runs.
+func TestTheCurvesMeetWhereTheMotorRuns(t *testing.T) {
+	c, ok := job.CurvesOf(scenario.Blunger())
+	require.True(t, ok)
+	p := job.Make(scenario.Blunger())
+	require.Equal(t, p.Wanted.RPM, unit.Whole(c.RPM, "rpm"))
+	for i := 1; i < len(c.Bridge); i++ {
+		a, b := c.Bridge[i-1], c.Bridge[i]
+		if a.RPM <= c.RPM && c.RPM <= b.RPM {
+			require.True(t, a.Torque >= c.Share && b.Torque <= c.Share, "%v %v around %v", a, b, c.Share)
+		}
+	}
+	require.InDelta(t, 1, c.Plate[94].Torque, 0.06, "1410 rpm is the plate's own point")
+	none, ok := job.CurvesOf(scenario.DryingTurntable())
+	require.True(t, ok)
+	require.Empty(t, none.Bridge)
+	_, ok = job.CurvesOf(job.New("Empty", scenario.TansyLane()))
+	require.False(t, ok)
 }
 
 func BenchmarkPlan(b *testing.B) {

@@ -198,7 +198,7 @@ func (w *worker) direction() {
 	f := finding.Finding{ID: "capacitor.direction", Bay: finding.Bridge, Grade: finding.Good,
 		Sentence: fmt.Sprintf("Turns %s, facing the shaft end.", turns[w.cornerTo]),
 		Detail:   fmt.Sprintf("If U, V, W are marked as the standard has it: bump it to be sure. For the other way move the capacitor's line end from %s to %s.", w.cornerTo, other),
-		Why:      []finding.Why{{Formula: "capacitor from the corner to L1: forward; to L2: backward", Source: "engine; the order U, V, W turns clockwise facing the shaft end"}}}
+		Why:      []finding.Why{{Formula: "capacitor from the corner to L1: forward; to L2: backward", Section: finding.OnDirection, Source: "engine; the order U, V, W turns clockwise facing the shaft end"}}}
 	if w.load.Turn != load.Either && w.cornerTo != want {
 		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("It would turn %s; the machine wants %s.", turns[w.cornerTo], w.load.Turn)
 		f.Cures = []finding.Cure{{Label: "Capacitor to " + want, Path: "bridge.corner_to", Value: want}}
@@ -241,7 +241,7 @@ func (w *worker) target() {
 	if w.wanted == nil {
 		w.wanted = best.Arrangement.JointsFor(k)
 	}
-	why := []finding.Why{{Formula: "coil volts: line in delta, line/√3 in star", Numbers: fmt.Sprintf("%s %s of %s", best.Arrangement, unit.Text(best.CoilVolts, "V"), unit.Text(w.column.WindingVolts(), "V")), Source: "plate and supply"}}
+	why := []finding.Why{{Formula: "coil volts: line in delta, line/√3 in star", Numbers: fmt.Sprintf("%s %s of %s", best.Arrangement, unit.Text(best.CoilVolts, "V"), unit.Text(w.column.WindingVolts(), "V")), Section: finding.OnCoilVolts, Source: "plate and supply"}}
 	figure, limit := unit.Text(best.CoilVolts, "V")+" a coil", "made for "+unit.Text(w.column.WindingVolts(), "V")
 	switch {
 	case best.Fits():
@@ -251,7 +251,7 @@ func (w *worker) target() {
 		torque := best.Ratio * best.Ratio
 		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("No joint of these leads reaches the coil's volts on %s.", unit.Whole(w.supply.Nominal, "V")),
 			Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: a transformer up to %s, a drive that doubles the volts, another motor with a %s column, or a three-phase supply.", best.Arrangement, unit.Percent(best.Ratio), unit.Percent(torque), unit.Whole(w.column.Volts.Mid(), "V"), unit.Whole(w.supply.Nominal, "V")),
-			Figure: figure, Limit: limit, Why: append(why, finding.Why{Formula: "torque ∝ volts²", Numbers: fmt.Sprintf("%s² = %s", unit.Three(best.Ratio), unit.Three(torque)), Source: "induction motor"}), Entries: []string{"plate.volts"}})
+			Figure: figure, Limit: limit, Why: append(why, finding.Why{Formula: "torque ∝ volts²", Numbers: fmt.Sprintf("%s² = %s", unit.Three(best.Ratio), unit.Three(torque)), Section: finding.OnCoilVolts, Source: "induction motor"}), Entries: []string{"plate.volts"}})
 	default:
 		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("Every joint of these leads puts more volts on a coil than it was wound for: %s of its own at best.", unit.Percent(best.Ratio)),
 			Detail: "Its iron would saturate and it would burn, even without load. What helps: a transformer down, or another motor.", Figure: figure, Limit: limit, Why: why, Entries: []string{"plate.volts"}})
@@ -284,28 +284,28 @@ func (w *worker) compute() {
 	w.model, w.fitted = &m, basis
 	w.plan.Computed = true
 	if v := p.PowerFactor; v.Mark == finding.Estimated {
-		w.leansOn = append(w.leansOn, finding.Why{Formula: "power factor ≈ " + unit.Three(v.Value), Source: v.Basis, Estimated: true})
+		w.leansOn = append(w.leansOn, finding.Why{Formula: "power factor ≈ " + unit.Three(v.Value), Section: finding.OnFit, Source: v.Basis, Estimated: true})
 	}
 	if w.column.Mark == finding.Estimated {
-		w.leansOn = append(w.leansOn, finding.Why{Formula: "amps ≈ " + unit.Text(w.column.Amps, "A"), Source: "estimated: the plate's amps were not entered", Estimated: true})
+		w.leansOn = append(w.leansOn, finding.Why{Formula: "amps ≈ " + unit.Text(w.column.Amps, "A"), Section: finding.OnFit, Source: "estimated: the plate's amps were not entered", Estimated: true})
 	}
 	if p.WindingOhm20 == 0 {
-		w.leansOn = append(w.leansOn, finding.Why{Formula: "R1 ≈ " + unit.Text(m.Eq.R1Ohm, "Ω"), Source: "from the plate's losses; measure a coil to replace it", Estimated: true})
+		w.leansOn = append(w.leansOn, finding.Why{Formula: "R1 ≈ " + unit.Text(m.Eq.R1Ohm, "Ω"), Section: finding.OnFit, Source: "from the plate's losses; measure a coil to replace it", Estimated: true})
 	}
 	if basis[0].Mark == finding.Estimated {
-		w.leansOn = append(w.leansOn, finding.Why{Formula: fmt.Sprintf("locked-rotor amps ≈ %s × plate", unit.Three(m.LockedAmpsRatio)), Source: basis[0].Note, Estimated: true})
+		w.leansOn = append(w.leansOn, finding.Why{Formula: fmt.Sprintf("locked-rotor amps ≈ %s × plate", unit.Three(m.LockedAmpsRatio)), Section: finding.OnFit, Source: basis[0].Note, Estimated: true})
 	}
 	if !w.load.Known {
-		w.leansOn = append(w.leansOn, finding.Why{Formula: "load = " + unit.Percent(w.load.Usual), Source: "assumed until you say", Estimated: true})
+		w.leansOn = append(w.leansOn, finding.Why{Formula: "load = " + unit.Percent(w.load.Usual), Section: finding.OnOperatingPoint, Source: "assumed until you say", Estimated: true})
 	}
 	if r := m.BreakdownTorqueRatio; r < 1.5 || r > 4 || !m.AmpsReached {
 		w.say(finding.Finding{ID: "plate.breakdown", Bay: finding.Motor, Grade: finding.Note, Sentence: fmt.Sprintf("The fitted motor's breakdown torque is %s × rated, which is unusual.", unit.Three(r)),
-			Detail: "The locked-rotor figures and the plate do not go together well: starting figures are weak here.", Figure: unit.Three(r), Limit: "1.5 to 4", Why: []finding.Why{{Formula: "greatest torque over slip / rated torque", Source: "fitted circuit", Estimated: true}}})
+			Detail: "The locked-rotor figures and the plate do not go together well: starting figures are weak here.", Figure: unit.Three(r), Limit: "1.5 to 4", Why: []finding.Why{{Formula: "greatest torque over slip / rated torque", Section: finding.OnFit, Source: "fitted circuit", Estimated: true}}})
 	}
 	if !w.reach[0].Fits() {
 		w.say(finding.Finding{ID: "capacitor.none", Bay: finding.Bridge, Grade: finding.Stop, Sentence: "No capacitor helps: none of the joints gives the coils their volts.",
 			Detail: "A capacitor makes a third line; it does not make volts. See Leads for what would help.",
-			Why:    []finding.Why{{Formula: "coil volts within 10 % of its own", Numbers: fmt.Sprintf("%s of its own", unit.Percent(w.reach[0].Ratio)), Source: "plate and supply"}}})
+			Why:    []finding.Why{{Formula: "coil volts within 10 % of its own", Numbers: fmt.Sprintf("%s of its own", unit.Percent(w.reach[0].Ratio)), Section: finding.OnCoilVolts, Source: "plate and supply"}}})
 		return
 	}
 	b := w.bridge(w.wanted)
@@ -460,27 +460,4 @@ func (w *worker) motorFigures() []finding.Figure {
 		add("breakdown", "Breakdown torque", m.BreakdownTorqueRatio, unit.Three(m.BreakdownTorqueRatio)+" × rated", "of the fitted motor", finding.Estimated)
 	}
 	return out
-}
-
-// Island is the map of capacitance and load for a document's motor as wanted;
-// ok is false where the motor cannot be computed or no joint fits. It is apart
-// from Make because it does not change while the µF are dragged.
-func Island(d Document) (island capacitor.Island, ok bool) {
-	w := &worker{doc: &d, plan: &Plan{}}
-	w.read()
-	w.target()
-	w.direction()
-	w.compute()
-	if w.answer == nil {
-		return capacitor.Island{}, false
-	}
-	b := w.bridge(w.wanted)
-	if b == nil {
-		return capacitor.Island{}, false
-	}
-	kind := w.load.Kind
-	if kind == machine.NoLoad {
-		kind = machine.Constant
-	}
-	return b.Map(w.link().RulerTo, kind), true
 }

@@ -154,7 +154,7 @@ func (w *worker) sayNow(done, hands int) {
 	same := hands == done
 	if !same || p.Now.Grade == finding.Stop {
 		f := finding.Finding{ID: "leads.fed-now", Bay: finding.Leads, Grade: p.Now.Grade, Sentence: p.Now.Verdict,
-			Why: append([]finding.Why{{Formula: "the circuit as joined now, solved at your load", Numbers: p.Now.Text, Source: "engine, as found"}}, w.leansOn...)}
+			Why: append([]finding.Why{{Formula: "the circuit as joined now, solved at your load", Numbers: p.Now.Text, Section: finding.OnCircuit, Source: "engine, as found"}}, w.leansOn...)}
 		if hands > done {
 			f.Detail = fmt.Sprintf("%d of %d moves are still to be made. Do not feed it before.", hands-done, hands)
 			if len(p.Now.Assumed) > 0 {

@@ -96,19 +96,9 @@ type Joints [][]string
 
 // normal merges joints that share a name, drops lone names, and sorts.
 func normal(in [][]string) Joints {
-	var out Joints
-	for _, group := range in {
-		merged := slices.Clone(group)
-		var rest Joints
-		for _, other := range out {
-			if slices.ContainsFunc(other, func(n string) bool { return slices.Contains(merged, n) }) {
-				merged = append(merged, other...)
-			} else {
-				rest = append(rest, other)
-			}
-		}
-		slices.SortFunc(merged, order)
-		out = append(rest, slices.Compact(merged))
+	out := Joints(merged(in))
+	for _, g := range out {
+		slices.SortFunc(g, order)
 	}
 	out = slices.DeleteFunc(out, func(g []string) bool { return len(g) < 2 })
 	sort.Slice(out, func(i, j int) bool { return order(out[i][0], out[j][0]) < 0 })

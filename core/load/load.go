@@ -137,7 +137,7 @@ func (l Load) Judge() []finding.Finding {
 		ID: "load.unknown", Bay: finding.Load, Grade: finding.Open, Sentence: "Say what the machine asks: kind of load and its share of plate.",
 		Detail:  fmt.Sprintf("Until then it is taken as a constant %s of plate torque. A stirrer or blower is fan-like; a mill, mixer of stiff clay, roller or conveyor is constant.", unit.Percent(l.Usual)),
 		Entries: []string{"load.kind", "load.share"},
-		Why:     []finding.Why{{Formula: fmt.Sprintf("share = %s", unit.Percent(l.Usual)), Source: "assumed for planning", Estimated: true}},
+		Why:     []finding.Why{{Formula: fmt.Sprintf("share = %s", unit.Percent(l.Usual)), Section: finding.OnOperatingPoint, Source: "assumed for planning", Estimated: true}},
 	}}
 }
 

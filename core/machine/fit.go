@@ -25,6 +25,7 @@ type Rating struct {
 	RPM         float64
 	FrequencyHz float64
 	Star        bool // the windings are in star on this column, else in delta
+	Parallel    bool // the column has the two halves of each winding side by side
 }
 
 // Targets are what the plate does not say about the rotor and the losses.
@@ -111,6 +112,9 @@ func Fit(r Rating, t Targets) (Model, error) {
 	m.WindingVolts, m.WindingAmps = r.LineVolts, r.LineAmps/math.Sqrt(3)
 	if r.Star {
 		m.WindingVolts, m.WindingAmps = r.LineVolts/math.Sqrt(3), r.LineAmps
+	}
+	if r.Parallel { // the whole winding has its halves end to end
+		m.WindingVolts, m.WindingAmps = 2*m.WindingVolts, m.WindingAmps/2
 	}
 	sync := 120 * r.FrequencyHz / float64(poles)
 	m.RatedSlip = (sync - r.RPM) / sync
@@ -271,6 +275,28 @@ func (m *Model) ThreePhase(windingVolts, frequencyHz float64) (*circuit.Solver, 
 		c.Sources = append(c.Sources, circuit.Source{Name: "line " + end, From: end, To: "N", VoltsRMS: windingVolts, PhaseDeg: -120 * float64(i)})
 	}
 	return circuit.Compile(c)
+}
+
+// PlateCurve is the torque over rated and the line amps over plate of the motor
+// on its own three-phase supply, from standstill to synchronous speed in n
+// steps; rpm is at the plate's frequency.
+func (m *Model) PlateCurve(n int) (rpm, torque, amps []float64, err error) {
+	s, err := m.ThreePhase(m.WindingVolts, m.FrequencyHz)
+	if err != nil {
+		return nil, nil, nil, err
+	}
+	for i := range n + 1 {
+		slip := 1 - float64(i)/float64(n)
+		s.SetSlip(0, slip)
+		if err := s.Solve(); err != nil {
+			return nil, nil, nil, err
+		}
+		rpm = append(rpm, (1-slip)*120*m.FrequencyHz/float64(m.Eq.Poles))
+		torque = append(torque, (s.Shaft(0).TorqueNm-m.FrictionNm)/m.RatedTorqueNm)
+		i := s.CoilAmps(0, 0)
+		amps = append(amps, math.Hypot(real(i), imag(i))/m.WindingAmps)
+	}
+	return rpm, torque, amps, nil
 }
 
 func (m *Model) findBreakdown() {

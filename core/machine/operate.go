@@ -15,6 +15,7 @@ const (
 	Constant LoadKind = "constant"
 	Linear   LoadKind = "linear"
 	Fan      LoadKind = "fan"
+	Points   LoadKind = "points" // as measured: a curve through points
 )
 
 // Load is what hangs on the shaft. Share is its torque over rated shaft torque
@@ -22,6 +23,27 @@ const (
 type Load struct {
 	Kind  LoadKind
 	Share float64
+	Curve *Curve // of Points, else nil; its shares are multiplied by Share
+}
+
+// Curve is a load's torque over speed, both as shares of plate, in order of
+// speed. Between points it runs straight, outside them level.
+type Curve []struct{ Speed, Torque float64 }
+
+// At is the curve's torque at a speed.
+func (c Curve) At(speed float64) float64 {
+	if len(c) == 0 {
+		return 0
+	}
+	if speed <= c[0].Speed {
+		return c[0].Torque
+	}
+	for i := 1; i < len(c); i++ {
+		if a, b := c[i-1], c[i]; speed <= b.Speed && b.Speed > a.Speed {
+			return a.Torque + (b.Torque-a.Torque)*(speed-a.Speed)/(b.Speed-a.Speed)
+		}
+	}
+	return c[len(c)-1].Torque
 }
 
 // ShaftNm is the load's torque at a speed given as a share of plate rpm, in
@@ -37,6 +59,10 @@ func (l Load) ShaftNm(m *Model, speedShare float64) float64 {
 		return full * k
 	case Fan:
 		return full * k * k
+	case Points:
+		if l.Curve != nil {
+			return full * l.Curve.At(k)
+		}
 	}
 	return 0
 }
@@ -138,4 +164,18 @@ func RunSlip(surplus func(slip float64) float64, guess float64) float64 {
 func SequenceVolts(v [3]complex128) (forward, backward complex128) {
 	a := complex(-0.5, math.Sqrt(3)/2)
 	return (v[0] + a*v[1] + a*a*v[2]) / 3, (v[0] + a*a*v[1] + a*v[2]) / 3
+}
+
+// UnbalancePercent is the trade's definition of voltage unbalance: 100 × the
+// greatest deviation from the mean over the mean, of three line volts.
+func UnbalancePercent(v [3]float64) float64 {
+	mean := (v[0] + v[1] + v[2]) / 3
+	if mean == 0 {
+		return 0
+	}
+	worst := 0.0
+	for _, x := range v {
+		worst = max(worst, math.Abs(x-mean))
+	}
+	return 100 * worst / mean
 }

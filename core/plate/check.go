@@ -21,7 +21,7 @@ func (p *Plate) Checks(supplyHz float64) []finding.Finding {
 		add(finding.Finding{
 			ID: "plate.single-phase", Grade: finding.Stop, Sentence: "This is not a three-phase motor.",
 			Detail:  "The plate says one phase. No three-phase bridge can drive it: a capacitor, a converter or a drive on it would burn it or do nothing. Run it as it is, on single-phase.",
-			Why:     []finding.Why{{Formula: "phases on the plate = 1", Source: "plate, as typed"}},
+			Why:     []finding.Why{{Formula: "phases on the plate = 1", Section: finding.OnPlate, Source: "plate, as typed"}},
 			Entries: []string{"plate.phases"},
 		})
 		return out
@@ -64,7 +64,7 @@ func (p *Plate) Checks(supplyHz float64) []finding.Finding {
 			f.Sentence = fmt.Sprintf("The plate is for %s Hz, the supply has %s Hz: the iron is worked harder.", unit.Plain(p.Hertz), unit.Plain(supplyHz))
 			f.Detail = "It turns slower and draws more magnetising current than computed here (the model does not saturate). Volts should fall with the hertz."
 		}
-		f.Why = []finding.Why{{Formula: "speed ∝ Hz; flux ∝ V/Hz", Numbers: fmt.Sprintf("V/Hz × %s", unit.Three(p.Hertz/supplyHz)), Source: "plate and supply"}}
+		f.Why = []finding.Why{{Formula: "speed ∝ Hz; flux ∝ V/Hz", Numbers: fmt.Sprintf("V/Hz × %s", unit.Three(p.Hertz/supplyHz)), Section: finding.OnPlate, Source: "plate and supply"}}
 		add(f)
 	}
 	var guessed []string
@@ -75,12 +75,12 @@ func (p *Plate) Checks(supplyHz float64) []finding.Finding {
 	}{{"power factor", "plate.power_factor", p.PowerFactor}, {"efficiency", "plate.efficiency", p.Efficiency}} {
 		if v.v.Mark == finding.Estimated && v.path != "plate.efficiency" {
 			guessed = append(guessed, v.name)
-			why = append(why, finding.Why{Formula: fmt.Sprintf("%s ≈ %s", v.name, unit.Three(v.v.Value)), Source: v.v.Basis, Estimated: true})
+			why = append(why, finding.Why{Formula: fmt.Sprintf("%s ≈ %s", v.name, unit.Three(v.v.Value)), Section: finding.OnPlate, Source: v.v.Basis, Estimated: true})
 		}
 	}
 	if p.Columns[0].Mark == finding.Estimated {
 		guessed = append(guessed, "amps")
-		why = append(why, finding.Why{Formula: "I = P/(√3·V·cosφ·η)", Numbers: fmt.Sprintf("%s ≈ %s", unit.Text(p.ShaftWatts, "W"), unit.Text(p.Columns[0].Amps, "A")), Source: "typical motors", Estimated: true})
+		why = append(why, finding.Why{Formula: "I = P/(√3·V·cosφ·η)", Numbers: fmt.Sprintf("%s ≈ %s", unit.Text(p.ShaftWatts, "W"), unit.Text(p.Columns[0].Amps, "A")), Section: finding.OnPlate, Source: "typical motors", Estimated: true})
 	}
 	if len(guessed) > 0 {
 		list := guessed[0]
@@ -100,7 +100,7 @@ func (p *Plate) checkSpeed(add func(finding.Finding)) {
 			Sentence: fmt.Sprintf("%s rpm is no speed of a three-phase induction motor at %s Hz.", unit.Plain(p.RPM), unit.Plain(p.Hertz)),
 			Detail:   "It lies at or above the fastest synchronous speed. If the rpm is as printed, this is probably a DC or universal motor: look for brushes, and for the words DC or AC/DC.",
 			Figure:   unit.Plain(p.RPM) + " rpm", Limit: unit.Plain(60*p.Hertz) + " rpm",
-			Why: []finding.Why{{Formula: "synchronous rpm = 120·f/poles", Numbers: fmt.Sprintf("120·%s/2 = %s", unit.Plain(p.Hertz), unit.Plain(60*p.Hertz)), Source: "two poles, the fewest there can be"}}})
+			Why: []finding.Why{{Formula: "synchronous rpm = 120·f/poles", Numbers: fmt.Sprintf("120·%s/2 = %s", unit.Plain(p.Hertz), unit.Plain(60*p.Hertz)), Section: finding.OnPlate, Source: "two poles, the fewest there can be"}}})
 		return
 	}
 	sync := 120 * p.Hertz / float64(p.Poles)
@@ -109,7 +109,7 @@ func (p *Plate) checkSpeed(add func(finding.Finding)) {
 	if p.ShaftWatts > 0 && p.ShaftWatts < 150 {
 		limit = 0.15
 	}
-	why := []finding.Why{{Formula: "slip = (sync − rpm)/sync, sync = 120·f/poles", Numbers: fmt.Sprintf("(%s − %s)/%s = %s", unit.Plain(sync), unit.Plain(p.RPM), unit.Plain(sync), unit.Three(slip*100)+" %"), Source: "plate"}}
+	why := []finding.Why{{Formula: "slip = (sync − rpm)/sync, sync = 120·f/poles", Numbers: fmt.Sprintf("(%s − %s)/%s = %s", unit.Plain(sync), unit.Plain(p.RPM), unit.Plain(sync), unit.Three(slip*100)+" %"), Section: finding.OnPlate, Source: "plate"}}
 	exact := 120 * p.Hertz / p.RPM
 	switch {
 	case math.Abs(exact-2*math.Round(exact/2)) < 0.002:
@@ -147,7 +147,7 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 			Sentence: "Power, volts, amps and power factor contradict each other: more would come out than goes in.",
 			Detail:   "Likelier wrong: " + words + ". Compare with the plate, digit by digit.",
 			Figure:   unit.Whole(p.ShaftWatts, "W out"), Limit: unit.Whole(apparent*min(p.PowerFactor.Value, 1), "W in"),
-			Why:     []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s = %s in", unit.Plain(c.Volts.Mid()), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Whole(apparent*p.PowerFactor.Value, "W")), Source: "plate"}},
+			Why:     []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s = %s in", unit.Plain(c.Volts.Mid()), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Whole(apparent*p.PowerFactor.Value, "W")), Section: finding.OnPlate, Source: "plate"}},
 			Entries: []string{"plate.power", "plate.amps", likelier}})
 		return
 	case p.Efficiency.Mark == finding.FromPlate && p.PowerFactor.Mark == finding.FromPlate:
@@ -156,7 +156,7 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 			add(finding.Finding{ID: "plate.power", Grade: finding.Caution,
 				Sentence: fmt.Sprintf("Volts, amps, power factor and efficiency give %s, the plate says %s.", unit.Whole(out, "W"), unit.Whole(p.ShaftWatts, "W")),
 				Detail:   "Likelier wrong: " + words + ".", Figure: unit.Percent(math.Abs(off)) + " apart", Limit: "8" + unit.Space + "%",
-				Why:     []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s·%s", unit.Plain(c.Volts.Mid()), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Three(p.Efficiency.Value)), Source: "plate"}},
+				Why:     []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s·%s", unit.Plain(c.Volts.Mid()), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Three(p.Efficiency.Value)), Section: finding.OnPlate, Source: "plate"}},
 				Entries: []string{"plate.power", likelier}})
 			return
 		}
@@ -164,7 +164,7 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 		add(finding.Finding{ID: "plate.power", Grade: finding.Caution,
 			Sentence: fmt.Sprintf("Power and amps together mean an efficiency of %s, hardly possible for this size.", unit.Percent(p.Efficiency.Value)),
 			Detail:   "Likelier wrong: " + words + ".", Figure: unit.Percent(p.Efficiency.Value), Limit: "about " + unit.Percent(typical.Efficiency),
-			Why:     []finding.Why{{Formula: "η = P/(√3·V·I·cosφ)", Numbers: fmt.Sprintf("%s/(√3·%s·%s·%s)", unit.Whole(p.ShaftWatts, "W"), unit.Plain(c.Volts.Mid()), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value)), Source: typical.Source}},
+			Why:     []finding.Why{{Formula: "η = P/(√3·V·I·cosφ)", Numbers: fmt.Sprintf("%s/(√3·%s·%s·%s)", unit.Whole(p.ShaftWatts, "W"), unit.Plain(c.Volts.Mid()), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value)), Section: finding.OnPlate, Source: typical.Source}},
 			Entries: []string{"plate.power", likelier}})
 		return
 	}
@@ -172,13 +172,13 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 		add(finding.Finding{ID: "plate.amps", Grade: finding.Caution,
 			Sentence: fmt.Sprintf("%s is far from the usual %s for this power and speed.", unit.Text(c.Amps, "A"), unit.Text(expected, "A")),
 			Detail:   "Check amps and power against the plate; a column of another voltage is easily taken.", Figure: unit.Percent(ratio) + " of usual", Limit: "70 to 150" + unit.Space + "%",
-			Why:     []finding.Why{{Formula: "I = P/(√3·V·cosφ·η)", Numbers: fmt.Sprintf("%s at %s V", unit.Text(expected, "A"), unit.Plain(c.Volts.Mid())), Source: typical.Source, Estimated: true}},
+			Why:     []finding.Why{{Formula: "I = P/(√3·V·cosφ·η)", Numbers: fmt.Sprintf("%s at %s V", unit.Text(expected, "A"), unit.Plain(c.Volts.Mid())), Section: finding.OnPlate, Source: typical.Source, Estimated: true}},
 			Entries: []string{"plate.amps", "plate.power"}})
 		return
 	}
 	add(finding.Finding{ID: "plate.agrees", Grade: finding.Good, Sentence: "The plate agrees with itself.",
 		Detail: fmt.Sprintf("Power, volts, amps and power factor fit together; efficiency %s.", unit.Percent(p.Efficiency.Value)),
-		Why:    []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s·%s = %s", unit.Plain(c.Volts.Mid()), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Three(p.Efficiency.Value), unit.Whole(apparent*p.PowerFactor.Value*p.Efficiency.Value, "W")), Source: "plate", Estimated: p.PowerFactor.Mark == finding.Estimated}}})
+		Why:    []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s·%s = %s", unit.Plain(c.Volts.Mid()), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Three(p.Efficiency.Value), unit.Whole(apparent*p.PowerFactor.Value*p.Efficiency.Value, "W")), Section: finding.OnPlate, Source: "plate", Estimated: p.PowerFactor.Mark == finding.Estimated}}})
 }
 
 // checkColumns holds amps against volts: at the same power they go inversely.
@@ -203,7 +203,7 @@ func (p *Plate) checkColumns(add func(finding.Finding)) {
 		add(finding.Finding{ID: "plate.columns", Grade: finding.Caution,
 			Sentence: fmt.Sprintf("The two columns disagree: %s V × %s A is not %s V × %s A.", a.Volts, unit.Plain(a.Amps), b.Volts, unit.Plain(b.Amps)),
 			Detail:   "Amps go inversely with volts at the same power. Check which digit was misread.", Figure: "ratio " + unit.Three(product), Limit: "1 ± " + unit.Three(tolerance),
-			Why:     []finding.Why{{Formula: "V1·I1 = V2·I2", Numbers: fmt.Sprintf("%s and %s VA", unit.Three(a.Volts.Mid()*a.Amps), unit.Three(b.Volts.Mid()*b.Amps)), Source: "plate"}},
+			Why:     []finding.Why{{Formula: "V1·I1 = V2·I2", Numbers: fmt.Sprintf("%s and %s VA", unit.Three(a.Volts.Mid()*a.Amps), unit.Three(b.Volts.Mid()*b.Amps)), Section: finding.OnPlate, Source: "plate"}},
 			Entries: []string{"plate.volts", "plate.amps"}})
 	}
 }

@@ -119,15 +119,15 @@ func (a Asks) Choose(wired Relay) Choice {
 		}
 		c.Breaker = upTo(a.Rules.Breakers(), 2.5*base)
 		c.Why = append(c.Why,
-			finding.Why{Formula: "conductor ≥ 125 % of the greater of table and predicted amps", Numbers: fmt.Sprintf("1.25 · %s = %s", unit.Text(base, "A"), unit.Text(1.25*base, "A")), Source: source},
-			finding.Why{Formula: "breaker up to 250 % of those amps, next standard size", Numbers: fmt.Sprintf("2.5 · %s → %s", unit.Text(base, "A"), unit.Whole(c.Breaker, "A")), Source: "inverse-time breaker on a motor circuit, planning"})
+			finding.Why{Formula: "conductor ≥ 125 % of the greater of table and predicted amps", Numbers: fmt.Sprintf("1.25 · %s = %s", unit.Text(base, "A"), unit.Text(1.25*base, "A")), Section: finding.OnProtection, Source: source},
+			finding.Why{Formula: "breaker up to 250 % of those amps, next standard size", Numbers: fmt.Sprintf("2.5 · %s → %s", unit.Text(base, "A"), unit.Whole(c.Breaker, "A")), Section: finding.OnProtection, Source: "inverse-time breaker on a motor circuit, planning"})
 		c.Conductor = conductorFor(a.Rules, 1.25*base)
 		c.Earth = unit.Conductor{AWG: table.EarthAWG(c.Breaker)}
 	} else {
 		c.Breaker = upTo(a.Rules.Breakers(), max(1.25*need, a.StartAmps/5))
 		c.Why = append(c.Why,
-			finding.Why{Formula: "breaker ≥ 1.25 × running amps, and start amps ≤ 5 × breaker (curve C)", Numbers: fmt.Sprintf("1.25 · %s = %s; %s/5 = %s → %s", unit.Text(need, "A"), unit.Text(1.25*need, "A"), unit.Text(a.StartAmps, "A"), unit.Text(a.StartAmps/5, "A"), unit.Whole(c.Breaker, "A")), Source: "standard sizes, planning", Estimated: true},
-			finding.Why{Formula: "conductor carries at least the breaker's amps", Numbers: fmt.Sprintf("≥ %s", unit.Whole(c.Breaker, "A")), Source: a.Rules.Source()})
+			finding.Why{Formula: "breaker ≥ 1.25 × running amps, and start amps ≤ 5 × breaker (curve C)", Numbers: fmt.Sprintf("1.25 · %s = %s; %s/5 = %s → %s", unit.Text(need, "A"), unit.Text(1.25*need, "A"), unit.Text(a.StartAmps, "A"), unit.Text(a.StartAmps/5, "A"), unit.Whole(c.Breaker, "A")), Section: finding.OnProtection, Source: "standard sizes, planning", Estimated: true},
+			finding.Why{Formula: "conductor carries at least the breaker's amps", Numbers: fmt.Sprintf("≥ %s", unit.Whole(c.Breaker, "A")), Section: finding.OnProtection, Source: a.Rules.Source()})
 		c.Conductor = conductorFor(a.Rules, c.Breaker)
 		c.Earth = c.Conductor
 	}
@@ -191,7 +191,7 @@ func (p Protection) Judge(a Asks) (Choice, []finding.Finding) {
 	default:
 		if carry, ok := table.Ampacity(p.Conductor.SquareMM, p.Conductor.AWG); ok && a.Rules == table.Metric && p.Breaker > carry {
 			add(finding.Finding{ID: "protection.wire", Grade: finding.Stop, Sentence: fmt.Sprintf("A %s breaker does not guard %s, which carries %s.", amps(p.Breaker), p.Conductor, amps(carry)),
-				Detail: "Thicker wire or a smaller breaker.", Figure: amps(p.Breaker), Limit: amps(carry), Why: []finding.Why{{Formula: "breaker ≤ what the conductor carries", Source: a.Rules.Source()}},
+				Detail: "Thicker wire or a smaller breaker.", Figure: amps(p.Breaker), Limit: amps(carry), Why: []finding.Why{{Formula: "breaker ≤ what the conductor carries", Section: finding.OnProtection, Source: a.Rules.Source()}},
 				Cures: []finding.Cure{{Label: "Use " + c.Conductor.String(), Path: "protection.conductor", Value: c.Conductor.String()}}, Entries: []string{"protection.breaker", "protection.conductor"}})
 		} else {
 			add(finding.Finding{ID: "protection.breaker", Grade: finding.Good, Sentence: fmt.Sprintf("The %s breaker carries the run and holds the start.", amps(p.Breaker)), Figure: amps(p.Breaker), Limit: "from " + amps(c.Breaker), Why: c.Why})
@@ -218,7 +218,7 @@ func (p Protection) judgeRelay(a Asks, c Choice) []finding.Finding {
 		if a.Limit {
 			limit, basis = a.AtLimit, "where the worst winding reaches plate amps"
 		}
-		return []finding.Why{{Formula: "set = what the busiest pole carries " + basis, Numbers: fmt.Sprintf("supply line %s; motor leads %s, %s, %s", unit.Text(limit.Supply, "A"), unit.Text(limit.Leads[0], "A"), unit.Text(limit.Leads[1], "A"), unit.Text(limit.Leads[2], "A")), Source: "engine, coil by coil", Estimated: true}}
+		return []finding.Why{{Formula: "set = what the busiest pole carries " + basis, Numbers: fmt.Sprintf("supply line %s; motor leads %s, %s, %s", unit.Text(limit.Supply, "A"), unit.Text(limit.Leads[0], "A"), unit.Text(limit.Leads[1], "A"), unit.Text(limit.Leads[2], "A")), Section: finding.OnProtection, Source: "engine, coil by coil", Estimated: true}}
 	}
 	set := []finding.Cure{{Label: "Set " + setting, Path: "protection.relay_set", Value: unit.Plain(c.RelaySet) + " A"}}
 	switch {

@@ -95,7 +95,7 @@ func (s Supply) Judge(draw *Draw) []finding.Finding {
 	} else if off := s.Volts/s.Nominal - 1; math.Abs(off) > 0.1 {
 		add(finding.Finding{ID: "supply.volts", Grade: finding.Caution, Sentence: fmt.Sprintf("%s is %s from the nominal %s.", unit.Whole(s.Volts, "V"), unit.Percent(math.Abs(off)), unit.Whole(s.Nominal, "V")),
 			Detail: "Measure again; if it stays, ask whoever supplies it before anything is fed.", Figure: unit.Whole(s.Volts, "V"), Limit: "within 10" + unit.Space + "%",
-			Why: []finding.Why{{Formula: "(measured − nominal)/nominal", Numbers: fmt.Sprintf("(%s − %s)/%s", unit.Plain(s.Volts), unit.Plain(s.Nominal), unit.Plain(s.Nominal)), Source: "measured and workshop"}}, Entries: []string{"supply.volts"}})
+			Why: []finding.Why{{Formula: "(measured − nominal)/nominal", Numbers: fmt.Sprintf("(%s − %s)/%s", unit.Plain(s.Volts), unit.Plain(s.Nominal), unit.Plain(s.Nominal)), Section: finding.OnSupplyDrop, Source: "measured and workshop"}}, Entries: []string{"supply.volts"}})
 	}
 	if s.FeederOhm == 0 {
 		add(finding.Finding{ID: "supply.feeder", Grade: finding.Open, Sentence: "Length and size of the feeder are not entered: its drop is not counted.",
@@ -115,11 +115,11 @@ func (s Supply) Judge(draw *Draw) []finding.Finding {
 		Detail: "What the feeder's own supply loses ahead of the panel is not in this: watch the volts at the post during the first start.",
 		Figure: unit.Text(drop/s.Volts*100, "%"), Limit: "3" + unit.Space + "% target", Planning: true,
 		Why: []finding.Why{{Formula: "drop = V − |V − I·R|, R = 2 · length · Ω/m", Numbers: fmt.Sprintf("2 · %s m · %s Ω/m = %s; %s running, %s starting", unit.Three(s.FeederM), unit.Three(s.FeederOhm/2/s.FeederM), unit.Text(s.FeederOhm, "Ω"), unit.Text(draw.RunAmps, "A"), unit.Text(draw.StartAmps, "A")),
-			Source: "copper, hot, from the conductor table; amps from the engine", Estimated: true}}})
+			Section: finding.OnSupplyDrop, Source: "copper, hot, from the conductor table; amps from the engine", Estimated: true}}})
 	if s.Breaker > 0 && draw.RunAmps > 0.8*s.Breaker {
 		add(finding.Finding{ID: "supply.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("Running takes %s of the feeder's %s.", unit.Text(draw.RunAmps, "A"), unit.Whole(s.Breaker, "A")),
 			Detail: "What else is on this feeder at the same time?", Figure: unit.Text(draw.RunAmps, "A"), Limit: unit.Text(0.8*s.Breaker, "A"), Planning: true,
-			Why: []finding.Why{{Formula: "running amps ≤ 80 % of the breaker for long use", Source: "planning; local rules decide"}}})
+			Why: []finding.Why{{Formula: "running amps ≤ 80 % of the breaker for long use", Section: finding.OnSupplyDrop, Source: "planning; local rules decide"}}})
 	}
 	return out
 }

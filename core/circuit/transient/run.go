@@ -455,18 +455,15 @@ func (r *runner) to(stop float64, waiting *[]string) error {
 		stop = r.t + first
 	}
 	if kind == "stands" {
-		speed[which] = 0
+		speed[which], r.stuck[which] = 0, true
 	}
 	r.settle(stop, y, speed)
-	switch kind {
-	case "stands":
-		r.stuck[which] = true
-	case "opens":
+	r.loosen()
+	if kind == "opens" {
 		name := (*waiting)[which]
 		*waiting = slices.Delete(*waiting, which, which+1)
 		return r.openNow(name)
 	}
-	r.loosen()
 	return nil
 }
 

@@ -108,6 +108,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plate/curves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Torque and amps over speed for a document's motor */
+        post: operations["curves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshops": {
         parameters: {
             query?: never;
@@ -232,6 +249,25 @@ export interface components {
             label: string;
             path: string;
             value: string;
+        };
+        CurvePoint: {
+            /** Format: double */
+            rpm: number;
+            /** Format: double */
+            supply: number;
+            /** Format: double */
+            torque: number;
+            /** Format: double */
+            worst: number;
+        };
+        Curves: {
+            bridge: components["schemas"]["CurvePoint"][];
+            load: components["schemas"]["LoadPoint"][];
+            plate: components["schemas"]["CurvePoint"][];
+            /** Format: double */
+            rpm: number;
+            /** Format: double */
+            share: number;
         };
         Document: {
             bridge: components["schemas"]["JobBridge"];
@@ -450,6 +486,12 @@ export interface components {
             /** @enum {string} */
             turn?: "either" | "clockwise" | "anticlockwise";
         };
+        LoadPoint: {
+            /** Format: double */
+            rpm: number;
+            /** Format: double */
+            torque: number;
+        };
         Move: {
             caution?: string;
             done: boolean;
@@ -592,6 +634,7 @@ export interface components {
             estimated?: boolean;
             formula: string;
             numbers?: string;
+            section?: string;
             source: string;
         };
         Workshop: {
@@ -876,6 +919,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Answer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    curves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Curves"];
                 };
             };
             /** @description Error */

@@ -3,6 +3,7 @@ import YardView from '../yard/YardView.vue'
 
 export const router = createRouter({
   history: createWebHistory(),
+  scrollBehavior: (to, _from, saved) => saved ?? (to.hash ? { el: to.hash, top: 12 } : { top: 0 }),
   routes: [
     { path: '/', name: 'yard', component: YardView },
     {
@@ -12,6 +13,7 @@ export const router = createRouter({
       props: true,
     },
     { path: '/jobs/:id/card', name: 'card', component: () => import('../bringup/CardView.vue'), props: true },
+    { path: '/engine', name: 'engine', component: () => import('../engine/EngineView.vue') },
     { path: '/:rest(.*)*', name: 'lost', component: () => import('./LostView.vue') },
   ],
 })

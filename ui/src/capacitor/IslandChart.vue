@@ -256,21 +256,6 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
   cursor: crosshair;
   user-select: none;
 }
-.chart-text {
-  font-size: 12.5px;
-  fill: var(--soft);
-}
-.chart-halo {
-  paint-order: stroke;
-  stroke: var(--paper);
-  stroke-width: 3px;
-}
-.chart-grid {
-  stroke: var(--stone-deep);
-}
-.chart-axis {
-  stroke: var(--ink);
-}
 .island-land {
   fill: var(--moss-pale);
   stroke: var(--moss);
@@ -295,14 +280,6 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
 .cross {
   stroke: var(--river);
   stroke-width: 1.5;
-}
-.cross-text {
-  fill: var(--river);
-}
-.cross-ring {
-  fill: var(--sheet);
-  stroke: var(--river);
-  stroke-width: 3;
 }
 .handle {
   cursor: ew-resize;

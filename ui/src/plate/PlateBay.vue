@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
 import { useJob } from '../span/job'
+import SpeedChart from './SpeedChart.vue'
 import PlateThreads from './PlateThreads.vue'
 
 const job = useJob()
@@ -68,6 +69,7 @@ const circuit = ['r1', 'x1', 'r2', 'xm', 'locked-amps', 'locked-torque', 'breakd
       <EntryField path="plate.duty" label="Duty" placeholder="S1" />
     </div>
   </div>
+  <SpeedChart v-if="plan.computed" />
   <div class="plate-means">
     <section>
       <h3>What the plate means</h3>

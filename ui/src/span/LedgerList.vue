@@ -82,6 +82,9 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
               <span class="formula">{{ w.formula }}</span>
               <span v-if="w.numbers" class="formula">{{ w.numbers }}</span>
               <span class="soft"><span v-if="w.estimated" class="ring ring-estimated" />{{ w.source }}</span>
+              <RouterLink v-if="w.section" :to="{ name: 'engine', hash: `#${w.section}` }"
+                >how it is computed</RouterLink
+              >
             </li>
           </ul>
         </div>

@@ -1,0 +1,88 @@
+package job
+
+import (
+	"graybridge/core/capacitor"
+	"graybridge/core/machine"
+)
+
+// Curves are torque and amps over speed, every figure as a share of plate: the
+// motor on the three-phase supply it was made for, on the bridge, and what the
+// load asks.
+type Curves struct {
+	Plate  []capacitor.CurvePoint `json:"plate" nullable:"false"`
+	Bridge []capacitor.CurvePoint `json:"bridge" nullable:"false"` // empty where there is none
+	Load   []LoadPoint            `json:"load" nullable:"false"`
+	RPM    float64                `json:"rpm"`   // where it runs at the usual load; 0 where it does not
+	Share  float64                `json:"share"` // the load's torque there
+}
+
+// LoadPoint is the load's torque over rated at a speed.
+type LoadPoint struct {
+	RPM    float64 `json:"rpm"`
+	Torque float64 `json:"torque"`
+}
+
+// curveSteps is how many speeds a curve has.
+const curveSteps = 100
+
+// CurvesOf draws the curves of a document's motor; ok is false where it cannot
+// be computed.
+func CurvesOf(d Document) (c Curves, ok bool) {
+	w := prepared(&d)
+	if w.model == nil {
+		return Curves{}, false
+	}
+	m := w.model
+	rpm, torque, amps, err := m.PlateCurve(curveSteps)
+	if err != nil {
+		return Curves{}, false
+	}
+	c = Curves{Plate: []capacitor.CurvePoint{}, Bridge: []capacitor.CurvePoint{}, Load: []LoadPoint{}}
+	load := w.load.At(w.load.Usual)
+	for i := range rpm {
+		c.Plate = append(c.Plate, capacitor.CurvePoint{RPM: rpm[i], Torque: torque[i], Worst: amps[i], Supply: amps[i]})
+		c.Load = append(c.Load, LoadPoint{rpm[i], load.ShaftNm(m, rpm[i]/m.RPM) / m.RatedTorqueNm})
+	}
+	a := w.answer
+	if a == nil {
+		return c, true
+	}
+	if b := w.bridge(w.wanted); b != nil {
+		if points, err := b.Curve(a.Microfarad, curveSteps); err == nil {
+			c.Bridge = points
+		}
+	}
+	if a.UsualRuns {
+		c.RPM, c.Share = a.Usual.RPM, load.ShaftNm(m, a.Usual.RPM/m.RPM)/m.RatedTorqueNm
+	}
+	return c, true
+}
+
+// prepared carries a document as far as the bridge's answer.
+func prepared(d *Document) *worker {
+	w := &worker{doc: d, plan: &Plan{}}
+	w.read()
+	w.target()
+	w.direction()
+	w.compute()
+	return w
+}
+
+// Island is the map of capacitance and load for a document's motor as wanted;
+// ok is false where the motor cannot be computed or no joint fits. It is apart
+// from Make because it does not change while the µF are dragged.
+func Island(d Document) (island capacitor.Island, ok bool) {
+	w := prepared(&d)
+	if w.answer == nil {
+		return capacitor.Island{}, false
+	}
+	b := w.bridge(w.wanted)
+	if b == nil {
+		return capacitor.Island{}, false
+	}
+	kind := w.load.Kind
+	if kind == machine.NoLoad {
+		kind = machine.Constant
+	}
+	return b.Map(w.link().RulerTo, kind), true
+}

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+/** The mathematics behind the figures, as the project's own page has it. */
+import { onMounted } from 'vue'
+import html from '../../../docs/engine.md'
+import { setHead } from '../app/head'
+
+onMounted(() => {
+  setHead('', 'How it is computed')
+  const at = document.getElementById(location.hash.slice(1))
+  at?.scrollIntoView()
+})
+</script>
+
+<template>
+  <!-- eslint-disable-next-line vue/no-v-html -- our own page, made at build time -->
+  <main class="page" v-html="html" />
+</template>
+
+<style>
+.page {
+  max-width: 52rem;
+  margin: 0 auto;
+  padding: 16px 18px 60px;
+}
+.page h1 {
+  font-size: 1.5rem;
+}
+.page h2 {
+  margin-top: 28px;
+  padding-top: 6px;
+  border-top: 1px solid var(--rule);
+}
+.page h2:target {
+  border-top: 3px solid var(--river);
+}
+.page p,
+.page ul {
+  margin: 10px 0;
+}
+.page pre {
+  margin: 10px 0;
+  padding: 10px 14px;
+  background: var(--stone);
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.page pre,
+.page code {
+  font-family: inherit;
+}
+</style>
