@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"math"
+	"reflect"
 
 	"graybridge/core/machine"
 	"graybridge/core/openfile"
@@ -90,6 +91,21 @@ type Design struct {
 	Xm                      float64 `json:"xm_ohm"`
 }
 
+// MarshalJSON writes null for a figure that does not exist: amps and slip of a
+// load that the motor cannot carry.
+func (d Design) MarshalJSON() ([]byte, error) {
+	v := reflect.ValueOf(d)
+	out := map[string]any{}
+	for i := range v.NumField() {
+		key := v.Type().Field(i).Tag.Get("json")
+		out[key] = v.Field(i).Interface()
+		if x, ok := out[key].(float64); ok && (math.IsInf(x, 0) || math.IsNaN(x)) {
+			out[key] = nil
+		}
+	}
+	return json.Marshal(out)
+}
+
 // DecodeDesign reads the file strictly; the error is openfile.Problems. More
 // keys are allowed.
 func DecodeDesign(data []byte) (DesignFile, error) {
@@ -150,13 +166,18 @@ func (c DesignCase) Solve() (Design, error) {
 		Formula: ReactanceSchool(watts, c.Supply.Volts, f, m.PowerFactor),
 	}
 	load := machine.Load{Kind: machine.Constant, Share: 0.7}
-	d.BalanceAt70, d.WorstAt70, _ = b.Balance(load)
+	var carried bool
+	d.BalanceAt70, d.WorstAt70, carried = b.Balance(load)
 	d.BalanceNoLoad, _, _ = b.Balance(machine.Load{Kind: machine.NoLoad})
+	none := math.NaN()
+	d.CapacitorVoltsAt70, d.SlipAt70, d.SupplyAmpsAt70, d.UnbalanceAt70, d.CapacitorVoltsFormula70, d.SlipFormula70 = none, none, none, none, none, none
 	if p, ok := b.Run(d.BalanceAt70, load); ok {
 		d.CapacitorVoltsAt70, d.SlipAt70 = p.CapacitorVolts, p.Slip
 		d.SupplyAmpsAt70, d.UnbalanceAt70 = abs(p.SupplyAmps), p.Unbalance
 	}
-	d.Continuous = b.Continuous(d.BalanceAt70, machine.Constant, 1)
+	if d.Continuous = b.Continuous(d.BalanceAt70, machine.Constant, 1); !carried { // no capacitance carries this load
+		d.BalanceAt70, d.Continuous = none, 0
+	}
 	d.ContinuousFormula = b.Continuous(d.Formula, machine.Constant, 1)
 	if p, ok := b.Run(d.Formula, load); ok {
 		d.CapacitorVoltsFormula70, d.SlipFormula70 = p.CapacitorVolts, p.Slip

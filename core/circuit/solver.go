@@ -47,6 +47,9 @@ type coilRow struct {
 	axis          complex128 // e^(+jθ)
 }
 
+// MostUnknowns is the largest circuit that is solved: its matrix is dense.
+const MostUnknowns = 1500
+
 // Compile numbers a circuit for solving. It returns the first refused value as
 // a ValueError.
 func Compile(c *Circuit) (*Solver, error) {
@@ -61,6 +64,9 @@ func Compile(c *Circuit) (*Solver, error) {
 	s.n = s.nodeCount + len(s.sources)
 	for _, m := range c.Machines {
 		s.addMachine(m)
+	}
+	if s.n > MostUnknowns {
+		return nil, ValueError{"circuit", fmt.Sprintf("%d unknowns", s.n), fmt.Sprintf("at most %d nodes, sources and coils together", MostUnknowns)}
 	}
 	s.base = make([]complex128, s.n*s.n)
 	s.work = make([]complex128, s.n*s.n)

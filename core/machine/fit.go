@@ -99,6 +99,14 @@ func Fit(r Rating, t Targets) (Model, error) {
 			return Model{}, impossible("%s is %g; it must be above 0", x.name, x.value)
 		}
 	}
+	for _, x := range []struct {
+		name              string
+		value, from, upTo float64
+	}{{"X1 share of leakage", t.X1Share, 0, 1}, {"friction share", t.FrictionShare, 0, 1}, {"iron share", t.IronShare, 0, 1}, {"locked-rotor amps ratio", t.LockedAmpsRatio, 0, 1000}, {"locked-rotor torque ratio", t.LockedTorqueRatio, 0, 1000}} {
+		if !(x.value >= x.from && x.value < x.upTo) {
+			return Model{}, impossible("%s is %g; it lies from %g to %g", x.name, x.value, x.from, x.upTo)
+		}
+	}
 	if r.PowerFactor >= 1 {
 		return Model{}, impossible("power factor is %g; an induction motor's is below 1", r.PowerFactor)
 	}

@@ -67,6 +67,9 @@ type rotorConstants struct {
 	polePairs                    float64
 }
 
+// mostParts bounds the circuits that are followed: their matrices are dense.
+const mostParts = 300
+
 // ErrNoFiniteCurrent says that closing the circuit would need an infinite
 // current: a capacitor straight across an ideal source, or onto other volts.
 var ErrNoFiniteCurrent = errors.New("has no finite current: give the source or the wire some ohms")
@@ -105,6 +108,9 @@ func build(c *circuit.Circuit, open map[string]bool) (*network, error) {
 		w.nodes = max(w.nodes, i+2)
 	}
 	w.nodes = max(w.nodes, 1)
+	if parts := w.nodes + len(c.Sources) + len(c.Elements); parts > mostParts {
+		return nil, circuit.ValueError{Where: "circuit", Found: fmt.Sprintf("%d nodes, sources and elements", parts), Wanted: fmt.Sprintf("at most %d", mostParts)}
+	}
 	for i, s := range c.Sources {
 		x := branch{name: s.Name, a: at(s.To), b: at(s.From), ohm: s.ResistanceOhm, henry: s.ReactanceOhm / (2 * math.Pi * c.FrequencyHz), source: i, machine: -1, element: -1}
 		sin, cos := math.Sincos(s.PhaseDeg * math.Pi / 180)

@@ -425,3 +425,28 @@ func BenchmarkStartDeepBar(b *testing.B) {
 		}
 	}
 }
+
+// A drawing of the run misses neither its greatest amps nor where it ends.
+func TestATraceKeepsPeaksAndEnds(t *testing.T) {
+	s := transient.Setup{Circuit: bridge(motor, 40), EndS: 1, Rotors: []transient.Rotor{{InertiaKgM2: 0.004}}}
+	peak, end := 0.0, 0.0
+	_, err := s.Run(func(x *transient.Sample) bool {
+		peak, end = math.Max(peak, math.Abs(x.SourceAmps(0))), x.SpeedRadS[0]
+		return true
+	})
+	require.NoError(t, err)
+	trace, err := s.Trace(120, nil)
+	require.NoError(t, err)
+	require.Len(t, trace.TimeS, 120)
+	greatest := 0.0
+	for _, a := range trace.Amps {
+		greatest = math.Max(greatest, a)
+	}
+	require.InDelta(t, peak, greatest, 1e-9)
+	require.InDelta(t, end*30/math.Pi, trace.RPM[0][119], 1e-9)
+	short, err := s.Trace(120, func(x *transient.Sample) bool { return x.SpeedRadS[0] > 120 })
+	require.NoError(t, err)
+	require.True(t, short.Result.Stopped)
+	require.Less(t, len(short.TimeS), 120)
+	require.Greater(t, short.RPM[0][len(short.TimeS)-1], 120*30/math.Pi)
+}
