@@ -5,6 +5,7 @@ go 1.26.0
 ignore ./ui/node_modules
 
 require (
+	codeberg.org/go-pdf/fpdf v0.12.0
 	github.com/chromedp/cdproto v0.159.0
 	github.com/chromedp/chromedp v0.23.0
 	github.com/danielgtaylor/huma/v2 v2.37.2
@@ -12,6 +13,8 @@ require (
 	github.com/jackc/pgx/v5 v5.12.0
 	github.com/pressly/goose/v3 v3.29.0
 	github.com/stretchr/testify v1.12.1
+	golang.org/x/image v0.47.0
+	gonum.org/v1/gonum v0.17.0
 	pgregory.net/rapid v1.3.0
 )
 
@@ -30,7 +33,6 @@ require (
 	golang.org/x/sync v0.24.0 // indirect
 	golang.org/x/text v0.43.0 // indirect
 	golang.org/x/tools v0.51.0 // indirect
-	gonum.org/v1/gonum v0.17.0 // indirect
 	honnef.co/go/tools v0.8.2 // indirect
 )
 

@@ -9,13 +9,18 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"html"
 	"io"
 	"log/slog"
+	"net"
 	"net/http"
+	"net/url"
 	"path"
 	"reflect"
+	"slices"
 	"strconv"
 	"strings"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
@@ -31,8 +36,18 @@ const Version = "1"
 
 // server holds what the endpoints need.
 type server struct {
-	store     *store.Store
-	summaries summaries
+	store   *store.Store
+	answers answers
+	people  people
+	hub     hub
+}
+
+// Options are what a server is told beside its store.
+type Options struct {
+	Page      http.Handler    // everything that is not under /api/; nil: nothing
+	Hosts     []string        // names by which this server may be called; empty: any
+	Closing   context.Context // ends the open streams; nil: never
+	PersonKey []byte          // signs the name chosen in a browser
 }
 
 // maxBody is the most bytes of a request; the largest honest document is far
@@ -41,25 +56,34 @@ const maxBody = 256 << 10
 
 // New builds the handler: the endpoints under /api/, the page for everything
 // else. A nil store still gives the description of the interface.
-func New(s *store.Store, page http.Handler) (http.Handler, huma.API) {
+func New(st *store.Store, o Options) (http.Handler, huma.API) {
+	if o.Closing == nil {
+		o.Closing = context.Background()
+	}
 	r := chi.NewRouter()
-	r.Use(middleware.RequestID, logged, recovered, guarded)
+	r.Use(middleware.RequestID, logged, recovered, guarded(o.Hosts))
 	cfg := huma.DefaultConfig("Gray Bridge", Version)
 	cfg.DocsPath, cfg.CreateHooks = "", nil
 	cfg.OpenAPIPath, cfg.SchemasPath = "/api/openapi", ""
 	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	a := humachi.New(r, cfg)
-	srv := &server{store: s}
+	srv := &server{store: st, people: people{o.PersonKey}}
 	srv.plans(a)
 	srv.jobs(a)
 	srv.workshops(a)
+	srv.persons(a)
 	srv.health(a)
+	if st != nil {
+		go st.Listen(o.Closing, srv.hub.hear)
+		r.Get("/api/live", srv.live(o.Closing))
+		srv.files(r)
+	}
 	r.NotFound(func(w http.ResponseWriter, req *http.Request) {
-		if strings.HasPrefix(req.URL.Path, "/api/") || page == nil {
-			refuse(w, http.StatusNotFound, "There is nothing at this address.")
+		if strings.HasPrefix(req.URL.Path, "/api/") || o.Page == nil {
+			refuse(w, req, http.StatusNotFound, "There is nothing at this address.")
 			return
 		}
-		page.ServeHTTP(w, req)
+		o.Page.ServeHTTP(w, req)
 	})
 	return r, a
 }
@@ -78,14 +102,22 @@ func schemaName(t reflect.Type, hint string) string {
 	return name
 }
 
-// logged writes one line a request: no path parameters' contents, no bodies.
+// logged writes one structured line a request: its route, never what stands in
+// it or in its body.
 func logged(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		ww := middleware.NewWrapResponseWriter(w, r.ProtoMajor)
+		begun := time.Now()
 		next.ServeHTTP(ww, r)
-		if ww.Status() >= 500 {
-			slog.Error("request", "method", r.Method, "path", r.URL.Path, "status", ww.Status(), "id", middleware.GetReqID(r.Context()))
+		level := slog.LevelDebug
+		switch {
+		case ww.Status() >= 500:
+			level = slog.LevelError
+		case ww.Status() >= 400:
+			level = slog.LevelInfo
 		}
+		slog.Log(r.Context(), level, "request", "method", r.Method, "route", chi.RouteContext(r.Context()).RoutePattern(), "status", ww.Status(),
+			"ms", time.Since(begun).Milliseconds(), "id", middleware.GetReqID(r.Context()))
 	})
 }
 
@@ -94,15 +126,23 @@ func recovered(next http.Handler) http.Handler {
 		defer func() {
 			if v := recover(); v != nil {
 				slog.Error("panic", "value", v, "id", middleware.GetReqID(r.Context()))
-				refuse(w, http.StatusInternalServerError, fmt.Sprintf("Something failed here. What you stored before is kept. Quote %s if you report it.", middleware.GetReqID(r.Context())))
+				refuse(w, r, http.StatusInternalServerError, fmt.Sprintf("Something failed here. What you stored before is kept. Quote %s if you report it.", middleware.GetReqID(r.Context())))
 			}
 		}()
 		next.ServeHTTP(w, r)
 	})
 }
 
-// refuse answers with a problem outside the described operations.
-func refuse(w http.ResponseWriter, status int, detail string) {
+// refuse answers outside the described operations: with a page for a person who
+// follows a link, with a problem for everything else.
+func refuse(w http.ResponseWriter, r *http.Request, status int, detail string) {
+	if strings.Contains(r.Header.Get("Accept"), "text/html") {
+		w.Header().Set("Content-Type", "text/html; charset=utf-8")
+		w.WriteHeader(status)
+		fmt.Fprintf(w, "<!doctype html><html lang=\"en\"><meta charset=\"utf-8\"><title>Gray Bridge</title><h1>%s</h1><p>%s</p><p><a href=\"/\">Go to the Yard</a></p></html>\n",
+			html.EscapeString(http.StatusText(status)), html.EscapeString(detail))
+		return
+	}
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(status)
 	_ = json.NewEncoder(w).Encode(huma.ErrorModel{Title: http.StatusText(status), Status: status, Detail: detail})
@@ -111,28 +151,45 @@ func refuse(w http.ResponseWriter, status int, detail string) {
 // policy is the content policy: everything from here, nothing inline.
 const policy = "default-src 'self'; style-src 'self'; script-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
-// guarded sets the policies and refuses changes that another site's page sends
-// through this browser.
-func guarded(next http.Handler) http.Handler {
-	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		h := w.Header()
-		h.Set("Content-Security-Policy", policy)
-		h.Set("X-Content-Type-Options", "nosniff")
-		h.Set("Referrer-Policy", "no-referrer")
-		if r.Method != http.MethodGet && r.Method != http.MethodHead {
-			if site := r.Header.Get("Sec-Fetch-Site"); site != "" && site != "same-origin" && site != "none" {
-				refuse(w, http.StatusForbidden, "This change came from a page of another site and was not made.")
+// guarded sets the policies, answers only to its own names (another site's name
+// may be made to point here), and refuses changes that another site's page
+// sends through this browser.
+func guarded(hosts []string) func(http.Handler) http.Handler {
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			h := w.Header()
+			h.Set("Content-Security-Policy", policy)
+			h.Set("X-Content-Type-Options", "nosniff")
+			h.Set("Referrer-Policy", "no-referrer")
+			if len(hosts) > 0 && !slices.Contains(hosts, hostName(r.Host)) {
+				refuse(w, r, http.StatusMisdirectedRequest, "This server is not called by that name. Start it with --host to allow it.")
 				return
 			}
-			body, err := io.ReadAll(http.MaxBytesReader(w, r.Body, maxBody))
-			if err != nil {
-				refuse(w, http.StatusRequestEntityTooLarge, fmt.Sprintf("The request is cut short or over %d kB. Nothing was stored.", maxBody>>10))
-				return
+			if r.Method != http.MethodGet && r.Method != http.MethodHead {
+				site := r.Header.Get("Sec-Fetch-Site")
+				origin, err := url.Parse(r.Header.Get("Origin"))
+				if site != "" && site != "same-origin" && site != "none" || err != nil || origin.Host != "" && origin.Host != r.Host {
+					refuse(w, r, http.StatusForbidden, "This change came from a page of another site and was not made.")
+					return
+				}
+				body, err := io.ReadAll(http.MaxBytesReader(w, r.Body, maxBody))
+				if err != nil {
+					refuse(w, r, http.StatusRequestEntityTooLarge, fmt.Sprintf("The request is cut short or over %d kB. Nothing was stored.", maxBody>>10))
+					return
+				}
+				r.Body = io.NopCloser(bytes.NewReader(body))
 			}
-			r.Body = io.NopCloser(bytes.NewReader(body))
-		}
-		next.ServeHTTP(w, r)
-	})
+			next.ServeHTTP(w, r)
+		})
+	}
+}
+
+// hostName is a host without its port, lower case.
+func hostName(host string) string {
+	if name, _, err := net.SplitHostPort(host); err == nil {
+		host = name
+	}
+	return strings.ToLower(strings.Trim(host, "[]"))
 }
 
 // problem turns an error of core or store into an answer that says what
@@ -154,6 +211,8 @@ func problem(err error) error {
 			Title: "Conflict", Status: http.StatusConflict, Seen: conflict.Seen, Latest: conflict.Latest,
 			Detail: fmt.Sprintf("You changed revision %d, but revision %d was stored meanwhile. Nothing was overwritten; look at the latest and choose.", conflict.Seen, conflict.Latest),
 		}
+	case errors.Is(err, store.ErrNothingToDo):
+		return huma.Error409Conflict("There is no step to undo or redo.")
 	case errors.Is(err, store.ErrNotFound):
 		return huma.Error404NotFound("There is no such record; it may have been deleted.")
 	case errors.Is(err, context.Canceled):
@@ -196,17 +255,17 @@ func seen(ifMatch string) (int, error) {
 
 type healthOutput struct {
 	Body struct {
-		Name     string `json:"name"`
-		Database bool   `json:"database"`
+		Name string `json:"name"`
 	}
 }
 
 func (s *server) health(a huma.API) {
-	huma.Register(a, huma.Operation{OperationID: "health", Method: http.MethodGet, Path: "/api/health", Summary: "Is it there, and does its database answer"},
-		func(ctx context.Context, _ *struct{}) (*healthOutput, error) {
+	huma.Register(a, huma.Operation{OperationID: "health", Method: http.MethodGet, Path: "/api/health", Summary: "Is it there"},
+		func(context.Context, *struct{}) (*healthOutput, error) {
 			out := &healthOutput{}
 			out.Body.Name = "gray-bridge"
-			out.Body.Database = s.store != nil && s.store.Ping(ctx) == nil
 			return out, nil
 		})
+	huma.Register(a, huma.Operation{OperationID: "ready", Method: http.MethodGet, Path: "/api/ready", Summary: "Is it ready for work: does its database answer", DefaultStatus: http.StatusNoContent},
+		func(ctx context.Context, _ *struct{}) (*struct{}, error) { return nil, problem(s.store.Ping(ctx)) })
 }

@@ -1,7 +1,9 @@
 package api_test
 
 import (
+	"bufio"
 	"bytes"
+	"context"
 	"encoding/json"
 	"net/http"
 	"net/http/httptest"
@@ -9,6 +11,7 @@ import (
 	"reflect"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -38,9 +41,10 @@ func (r reply) into(t *testing.T, v any) {
 
 func start(t *testing.T) client {
 	t.Helper()
-	handler, _ := api.New(storetest.Store(t), ui.Handler())
+	closing, close := context.WithCancel(context.Background())
+	handler, _ := api.New(storetest.Store(t), api.Options{Page: ui.Handler(), Hosts: []string{"127.0.0.1", "localhost"}, Closing: closing, PersonKey: []byte("key")})
 	server := httptest.NewServer(handler)
-	t.Cleanup(server.Close)
+	t.Cleanup(func() { close(); server.Close() })
 	return client{t, server.URL}
 }
 
@@ -69,11 +73,15 @@ func (c client) do(method, path string, body any, headers ...string) reply {
 	return reply{res.StatusCode, res.Header, out.Bytes()}
 }
 
+func entry(w job.Workshop) api.WorkshopEntry {
+	return api.WorkshopEntry{Settings: w, People: []string{"Odile W.", "Bram T."}}
+}
+
 // newJob makes a workshop and a job in it.
 func (c client) newJob() api.JobAnswer {
 	c.t.Helper()
 	var w api.WorkshopAnswer
-	made := c.do("POST", "/api/workshops", scenario.TansyLane())
+	made := c.do("POST", "/api/workshops", entry(scenario.TansyLane()))
 	require.Equal(c.t, http.StatusCreated, made.Status, "%s", made.Body)
 	made.into(c.t, &w)
 	var j api.JobAnswer
@@ -188,9 +196,9 @@ func TestDeletedJobsComeBack(t *testing.T) {
 	t.Parallel()
 	c := start(t)
 	j := c.newJob()
-	require.Equal(t, http.StatusNoContent, c.do("DELETE", "/api/jobs/"+j.ID, nil).Status)
+	require.Equal(t, http.StatusNoContent, c.do("POST", "/api/jobs/"+j.ID+"/shelf", map[string]string{"shelf": "bin"}).Status)
 	require.Equal(t, http.StatusNotFound, c.do("GET", "/api/jobs/"+j.ID, nil).Status)
-	require.Equal(t, http.StatusNoContent, c.do("POST", "/api/jobs/"+j.ID+"/restore", nil).Status)
+	require.Equal(t, http.StatusNoContent, c.do("POST", "/api/jobs/"+j.ID+"/shelf", map[string]string{"shelf": "yard"}).Status)
 	require.Equal(t, http.StatusOK, c.do("GET", "/api/jobs/"+j.ID, nil).Status)
 	require.Equal(t, http.StatusNotFound, c.do("GET", "/api/jobs/nothing", nil).Status)
 }
@@ -200,14 +208,14 @@ func TestWorkshopsAreMadeAndChanged(t *testing.T) {
 	c := start(t)
 	set := scenario.ColdFord()
 	var w api.WorkshopAnswer
-	c.do("POST", "/api/workshops", set).into(t, &w)
+	c.do("POST", "/api/workshops", entry(set)).into(t, &w)
 	set.Hertz = 400
-	bad := c.do("PUT", "/api/workshops/"+w.ID, set, "If-Match", `"1"`)
+	bad := c.do("PUT", "/api/workshops/"+w.ID, entry(set), "If-Match", `"1"`)
 	require.Equal(t, http.StatusUnprocessableEntity, bad.Status)
 	set.Hertz, set.Name = 60, "Cold Ford"
-	good := c.do("PUT", "/api/workshops/"+w.ID, set, "If-Match", `"1"`)
+	good := c.do("PUT", "/api/workshops/"+w.ID, entry(set), "If-Match", `"1"`)
 	require.Equal(t, http.StatusOK, good.Status, "%s", good.Body)
-	require.Equal(t, http.StatusConflict, c.do("PUT", "/api/workshops/"+w.ID, set, "If-Match", `"1"`).Status)
+	require.Equal(t, http.StatusConflict, c.do("PUT", "/api/workshops/"+w.ID, entry(set), "If-Match", `"1"`).Status)
 	c.do("GET", "/api/workshops/"+w.ID, nil).into(t, &w)
 	require.Equal(t, "Cold Ford", w.Settings.Name)
 }
@@ -215,11 +223,13 @@ func TestWorkshopsAreMadeAndChanged(t *testing.T) {
 func TestPagesOfOtherSitesCannotChangeAnything(t *testing.T) {
 	t.Parallel()
 	c := start(t)
-	got := c.do("POST", "/api/workshops", scenario.TansyLane(), "Sec-Fetch-Site", "cross-site")
+	got := c.do("POST", "/api/workshops", entry(scenario.TansyLane()), "Sec-Fetch-Site", "cross-site")
 	require.Equal(t, http.StatusForbidden, got.Status)
 	page := c.do("GET", "/", nil)
 	require.Contains(t, page.Header.Get("Content-Security-Policy"), "default-src 'self'")
 	require.NotContains(t, page.Header.Get("Content-Security-Policy"), "unsafe")
+	other := c.do("POST", "/api/workshops", entry(scenario.TansyLane()), "Origin", "http://elsewhere.example")
+	require.Equal(t, http.StatusForbidden, other.Status)
 	lost := c.do("GET", "/api/nothing", nil)
 	require.Equal(t, http.StatusNotFound, lost.Status)
 	require.Contains(t, string(lost.Body), "detail")
@@ -229,7 +239,7 @@ func TestPagesOfOtherSitesCannotChangeAnything(t *testing.T) {
 
 func TestTheWrittenDescriptionIsWhatTheServerSays(t *testing.T) {
 	t.Parallel()
-	_, described := api.New(nil, nil)
+	_, described := api.New(nil, api.Options{})
 	says, err := json.Marshal(described.OpenAPI())
 	require.NoError(t, err)
 	written, err := os.ReadFile("openapi.json")
@@ -238,4 +248,143 @@ func TestTheWrittenDescriptionIsWhatTheServerSays(t *testing.T) {
 	require.NoError(t, json.Unmarshal(written, &a1))
 	require.NoError(t, json.Unmarshal(says, &a2))
 	require.True(t, reflect.DeepEqual(a1, a2), "api/openapi.json is not what the server says; run scripts/types")
+}
+
+func TestUndoRedoHistoryAndRestore(t *testing.T) {
+	t.Parallel()
+	c := start(t)
+	j := c.newJob()
+	path := "/api/jobs/" + j.ID
+	named := c.do("PUT", "/api/person", map[string]string{"name": "Odile W."})
+	cookie, _, _ := strings.Cut(named.Header.Get("Set-Cookie"), ";")
+	require.Contains(t, named.Header.Get("Set-Cookie"), "HttpOnly")
+	d := j.Document
+	d.Supply.Volts = "231"
+	c.do("PUT", path, d, "If-Match", `"1"`, "Change-Id", "edit-1", "Cookie", cookie)
+	var a api.JobAnswer
+	undone := c.do("POST", path+"/undo", nil, "If-Match", `"2"`, "Change-Id", "undo-1")
+	require.Equal(t, http.StatusOK, undone.Status, "%s", undone.Body)
+	undone.into(t, &a)
+	require.Empty(t, a.Document.Supply.Volts)
+	require.True(t, a.CanRedo)
+	require.Equal(t, http.StatusConflict, c.do("POST", path+"/undo", nil, "If-Match", `"3"`, "Change-Id", "undo-2").Status, "nothing more to undo")
+	c.do("POST", path+"/redo", nil, "If-Match", `"3"`, "Change-Id", "redo-1").into(t, &a)
+	require.Equal(t, "231", a.Document.Supply.Volts)
+	c.do("POST", path+"/revisions/1/restore", nil, "If-Match", `"4"`, "Change-Id", "restore-1").into(t, &a)
+	require.Empty(t, a.Document.Supply.Volts)
+	var history struct{ Revisions []api.RevisionLine }
+	c.do("GET", path+"/revisions", nil).into(t, &history)
+	require.Len(t, history.Revisions, 5)
+	require.Equal(t, "Odile W.", history.Revisions[3].Who)
+	require.Equal(t, "supply volts 231", history.Revisions[3].What)
+	c.do("GET", path+"/revisions/2", nil).into(t, &a)
+	require.Equal(t, "231", a.Document.Supply.Volts)
+	forged := c.do("GET", "/api/person", nil, "Cookie", strings.Replace(cookie, "=", "=x", 1))
+	require.JSONEq(t, `{"name":""}`, string(forged.Body))
+}
+
+func TestAJobGoesOutAndComesInAsItsOpenDocument(t *testing.T) {
+	t.Parallel()
+	c := start(t)
+	j := c.newJob()
+	d := scenario.Blunger()
+	c.do("PUT", "/api/jobs/"+j.ID, d, "If-Match", `"1"`, "Change-Id", "edit-1")
+	file := c.do("GET", "/api/jobs/"+j.ID+"/document.json", nil)
+	require.Contains(t, file.Header.Get("Content-Disposition"), "Blunger.json")
+	in := func(text, change string) reply {
+		return c.do("POST", "/api/import?workshop_id="+j.WorkshopID, text, "Change-Id", change)
+	}
+	var a api.JobAnswer
+	made := in(string(file.Body), "import-1")
+	require.Equal(t, http.StatusCreated, made.Status, "%s", made.Body)
+	made.into(t, &a)
+	require.NotEqual(t, j.ID, a.ID)
+	again := c.do("GET", "/api/jobs/"+a.ID+"/document.json", nil)
+	require.Equal(t, string(file.Body), string(again.Body), "the round trip is exact")
+
+	lines := strings.Split(string(file.Body), "\n")
+	for name, text := range map[string]string{
+		"line 2: format":  strings.Replace(string(file.Body), "gray-bridge/job", "some/other", 1),
+		"line 3: version": strings.Replace(string(file.Body), `"version": 1`, `"version": "1"`, 1),
+		"line ":           strings.Join(lines[:len(lines)/2], "\n"),
+		"plate.colour":    strings.Replace(string(file.Body), `"power":`, `"colour": "red", "power":`, 1),
+		"name":            strings.Replace(string(file.Body), `"name": "Blunger"`, `"name": "Blunger", "name": "twice"`, 1),
+	} {
+		bad := in(text, "import-bad")
+		require.Equal(t, http.StatusUnprocessableEntity, bad.Status, name)
+		require.Contains(t, string(bad.Body), name)
+	}
+	require.Equal(t, http.StatusUnprocessableEntity, in("\x00\xff not a file", "import-bad").Status)
+	var yard struct{ Workshops []api.YardWorkshop }
+	c.do("GET", "/api/yard", nil).into(t, &yard)
+	require.Len(t, yard.Workshops[0].Jobs, 2, "nothing of the bad files was stored")
+}
+
+func TestFilesThatALinkGives(t *testing.T) {
+	t.Parallel()
+	c := start(t)
+	j := c.newJob()
+	c.do("PUT", "/api/jobs/"+j.ID, scenario.Blunger(), "If-Match", `"1"`, "Change-Id", "edit-1")
+	for _, paper := range []string{"", "?paper=letter"} {
+		card := c.do("GET", "/api/jobs/"+j.ID+"/card.pdf"+paper, nil)
+		require.Equal(t, http.StatusOK, card.Status)
+		require.True(t, bytes.HasPrefix(card.Body, []byte("%PDF-")))
+	}
+	require.Equal(t, http.StatusBadRequest, c.do("GET", "/api/jobs/"+j.ID+"/card.pdf?paper=a0", nil).Status)
+	for _, view := range []string{"now-path", "wanted-box", "wanted-windings"} {
+		file := c.do("GET", "/api/jobs/"+j.ID+"/"+view+".svg", nil)
+		require.Equal(t, "image/svg+xml", file.Header.Get("Content-Type"))
+		require.Contains(t, string(file.Body), "<svg")
+	}
+	lost := c.do("GET", "/api/jobs/nothing/card.pdf", nil, "Accept", "text/html")
+	require.Equal(t, http.StatusNotFound, lost.Status)
+	require.Contains(t, string(lost.Body), "<h1>", "a person who follows a link gets a page")
+}
+
+func TestItAnswersOnlyToItsOwnNames(t *testing.T) {
+	t.Parallel()
+	c := start(t)
+	req, err := http.NewRequest("GET", c.url+"/api/yard", nil)
+	require.NoError(t, err)
+	req.Host = "rebound.example"
+	res, err := http.DefaultClient.Do(req)
+	require.NoError(t, err)
+	res.Body.Close()
+	require.Equal(t, http.StatusMisdirectedRequest, res.StatusCode)
+	require.Equal(t, http.StatusOK, c.do("GET", "/api/health", nil).Status)
+	require.Equal(t, http.StatusNoContent, c.do("GET", "/api/ready", nil).Status)
+}
+
+// A stream tells of a change within a moment, by id and revision only.
+func TestChangesStreamToWhoListens(t *testing.T) {
+	t.Parallel()
+	c := start(t)
+	j := c.newJob()
+	res, err := http.Get(c.url + "/api/live")
+	require.NoError(t, err)
+	defer res.Body.Close()
+	lines := make(chan string, 100)
+	go func() {
+		for s := bufio.NewScanner(res.Body); s.Scan(); {
+			lines <- s.Text()
+		}
+	}()
+	wait := func(want string) {
+		t.Helper()
+		for {
+			select {
+			case l := <-lines:
+				if strings.Contains(l, want) {
+					return
+				}
+			case <-time.After(10 * time.Second):
+				t.Fatalf("the stream never said %s", want)
+			}
+		}
+	}
+	wait("event: all")
+	d := j.Document
+	d.Supply.Volts = "231"
+	c.do("PUT", "/api/jobs/"+j.ID, d, "If-Match", `"1"`, "Change-Id", "edit-1")
+	wait(`data: {"id":"` + j.ID + `","revision":2}`)
 }

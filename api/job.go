@@ -2,16 +2,15 @@ package api
 
 import (
 	"context"
-	"crypto/sha256"
 	"encoding/json"
 	"net/http"
-	"sync"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"graybridge/core/finding"
 	"graybridge/core/job"
+	"graybridge/core/openfile"
 	"graybridge/drawing"
 	"graybridge/store"
 )
@@ -22,6 +21,8 @@ type JobAnswer struct {
 	WorkshopID string       `json:"workshop_id"`
 	Revision   int          `json:"revision"`
 	SavedAt    time.Time    `json:"saved_at"`
+	CanUndo    bool         `json:"can_undo"`
+	CanRedo    bool         `json:"can_redo"`
 	Document   job.Document `json:"document"`
 	Answer
 }
@@ -31,15 +32,20 @@ type jobOutput struct {
 	Body JobAnswer
 }
 
-func output(j store.Job) *jobOutput {
-	return &jobOutput{etag(j.Revision), JobAnswer{j.ID, j.WorkshopID, j.Revision, j.UpdatedAt, j.Document, answer(j.Document)}}
+func (s *server) output(j store.Job, err error) (*jobOutput, error) {
+	if err != nil {
+		return nil, problem(err)
+	}
+	return &jobOutput{etag(j.Revision), JobAnswer{j.ID, j.WorkshopID, j.Revision, j.UpdatedAt, j.CanUndo, j.CanRedo, j.Document, s.answers.of(j.Document)}}, nil
 }
 
 // Summary is a job as the Yard shows it.
 type Summary struct {
 	ID       string          `json:"id"`
+	Revision int             `json:"revision"`
 	Name     string          `json:"name"`
 	Does     string          `json:"does,omitempty"`
+	Plate    string          `json:"plate"` // as printed, to be found by
 	SavedAt  time.Time       `json:"saved_at"`
 	Grade    finding.Grade   `json:"grade"`
 	Sentence string          `json:"sentence"` // the gravest finding, or the state
@@ -48,12 +54,24 @@ type Summary struct {
 	Span     drawing.Drawing `json:"span"`
 }
 
+func (s *server) summary(j store.Job) Summary {
+	p := s.answers.of(j.Document).Plan
+	out := Summary{ID: j.ID, Revision: j.Revision, SavedAt: j.UpdatedAt, Name: j.Document.Name, Does: j.Document.Load.Does, Plate: p.Card.Plate,
+		Grade: finding.Good, Sentence: p.Wanted.Verdict, Next: p.Next, Bays: p.Bays, Span: drawing.Span(&p, &p.Now)}
+	if len(p.Findings) > 0 && p.Findings[0].Grade.Rank() < finding.Note.Rank() {
+		out.Grade, out.Sentence = p.Findings[0].Grade, p.Findings[0].Sentence
+	}
+	return out
+}
+
 // YardWorkshop is a workshop with its jobs.
 type YardWorkshop struct {
-	ID       string       `json:"id"`
-	Revision int          `json:"revision"`
-	Settings job.Workshop `json:"settings"`
-	Jobs     []Summary    `json:"jobs" nullable:"false"`
+	WorkshopAnswer
+	Jobs []Summary `json:"jobs" nullable:"false"`
+}
+
+type yardInput struct {
+	Shelf store.Shelf `query:"shelf" enum:"yard,archive,bin" default:"yard"`
 }
 
 type yardOutput struct {
@@ -62,65 +80,103 @@ type yardOutput struct {
 	}
 }
 
-// summaries remembers what was computed for unchanged documents; it is only a
-// saving of time, any server can make it again.
-type summaries struct {
-	mu   sync.Mutex
-	made map[[32]byte]Summary
-}
-
-const mostSummaries = 2000
-
-func (c *summaries) of(j store.Job) Summary {
-	text, err := json.Marshal(j.Document)
-	key := sha256.Sum256(text)
-	c.mu.Lock()
-	s, ok := c.made[key]
-	c.mu.Unlock()
-	if !ok || err != nil {
-		s = summarise(j.Document)
-		c.mu.Lock()
-		if c.made == nil || len(c.made) >= mostSummaries {
-			c.made = map[[32]byte]Summary{}
-		}
-		c.made[key] = s
-		c.mu.Unlock()
-	}
-	s.ID, s.SavedAt = j.ID, j.UpdatedAt
-	return s
-}
-
-func summarise(d job.Document) Summary {
-	p := job.Make(d)
-	s := Summary{Name: d.Name, Does: d.Load.Does, Grade: finding.Good, Sentence: p.Wanted.Verdict, Next: p.Next, Bays: p.Bays, Span: drawing.Span(&p, &p.Now)}
-	if len(p.Findings) > 0 && p.Findings[0].Grade.Rank() < finding.Note.Rank() {
-		s.Grade, s.Sentence = p.Findings[0].Grade, p.Findings[0].Sentence
-	}
-	return s
-}
-
 type idInput struct {
 	ID string `path:"id" maxLength:"64"`
 }
 
 type createInput struct {
-	Body struct {
+	Person string `cookie:"gray_bridge_person"`
+	Body   struct {
 		WorkshopID string `json:"workshop_id" maxLength:"64"`
 		Name       string `json:"name" minLength:"1" maxLength:"80"`
 		ChangeID   string `json:"change_id" minLength:"8" maxLength:"64"`
 	}
 }
 
-type saveInput struct {
+// ChangeInput is what every change of a stored job carries.
+type ChangeInput struct {
 	ID       string `path:"id" maxLength:"64"`
 	IfMatch  string `header:"If-Match"`
 	ChangeID string `header:"Change-Id" doc:"The sender's own name for this change; a repeat gets the stored answer" maxLength:"64"`
-	Body     job.Document
+	Person   string `cookie:"gray_bridge_person"`
+}
+
+func (s *server) change(in *ChangeInput) (store.Change, error) {
+	revision, err := seen(in.IfMatch)
+	if err != nil {
+		return store.Change{}, err
+	}
+	if in.ChangeID == "" {
+		return store.Change{}, huma.Error400BadRequest("Name this change in Change-Id, so that a repeat is not stored twice. Nothing was stored.")
+	}
+	return store.Change{Seen: revision, ID: in.ChangeID, Who: s.people.who(in.Person)}, nil
+}
+
+type saveInput struct {
+	ChangeInput
+	Body job.Document
+}
+
+type revisionInput struct {
+	ChangeInput
+	Revision int `path:"revision" minimum:"1"`
+}
+
+type lookInput struct {
+	ID       string `path:"id" maxLength:"64"`
+	Revision int    `path:"revision" minimum:"1"`
+}
+
+type copyInput struct {
+	ID     string `path:"id" maxLength:"64"`
+	Person string `cookie:"gray_bridge_person"`
+	Body   struct {
+		Name     string `json:"name" minLength:"1" maxLength:"80"`
+		ChangeID string `json:"change_id" minLength:"8" maxLength:"64"`
+	}
+}
+
+type shelveInput struct {
+	ID   string `path:"id" maxLength:"64"`
+	Body struct {
+		Shelf store.Shelf `json:"shelf" enum:"yard,archive,bin"`
+	}
+}
+
+type historyInput struct {
+	ID     string `path:"id" maxLength:"64"`
+	Before int    `query:"before" minimum:"0" doc:"Only revisions older than this one; 0: from the latest"`
+}
+
+// RevisionLine is one line of a job's history.
+type RevisionLine struct {
+	Revision int       `json:"revision"`
+	Who      string    `json:"who"`
+	What     string    `json:"what"`
+	At       time.Time `json:"at"`
+}
+
+type historyOutput struct {
+	Body struct {
+		Revisions []RevisionLine `json:"revisions" nullable:"false"`
+	}
+}
+
+const historyPage = 60
+
+type importInput struct {
+	WorkshopID string `query:"workshop_id" maxLength:"64" required:"true"`
+	ChangeID   string `header:"Change-Id" maxLength:"64" required:"true"`
+	Person     string `cookie:"gray_bridge_person"`
+	RawBody    []byte
 }
 
 func (s *server) jobs(a huma.API) {
-	huma.Register(a, huma.Operation{OperationID: "yard", Method: http.MethodGet, Path: "/api/yard", Summary: "Every workshop with its jobs and their live state"}, s.yard)
-	huma.Register(a, huma.Operation{OperationID: "create-job", Method: http.MethodPost, Path: "/api/jobs", Summary: "A new, empty job", DefaultStatus: http.StatusCreated},
+	register := func(id, method, path, summary string, status int) huma.Operation {
+		return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, DefaultStatus: status}
+	}
+	huma.Register(a, register("yard", http.MethodGet, "/api/yard", "Every workshop with its jobs and their live state", 0), s.yard)
+	huma.Register(a, register("create-job", http.MethodPost, "/api/jobs", "A new, empty job", http.StatusCreated),
 		func(ctx context.Context, in *createInput) (*jobOutput, error) {
 			w, err := s.store.Workshop(ctx, in.Body.WorkshopID)
 			if err != nil {
@@ -130,68 +186,119 @@ func (s *server) jobs(a huma.API) {
 			if bad := d.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			j, err := s.store.CreateJob(ctx, w.ID, in.Body.ChangeID, d)
+			return s.output(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.Body.ChangeID, Who: s.people.who(in.Person)}, d, "new"))
+		})
+	huma.Register(a, register("job", http.MethodGet, "/api/jobs/{id}", "A job with its plan", 0),
+		func(ctx context.Context, in *idInput) (*jobOutput, error) { return s.output(s.store.Job(ctx, in.ID)) })
+	huma.Register(a, register("save-job", http.MethodPut, "/api/jobs/{id}", "Store a changed document as a new revision", 0),
+		func(ctx context.Context, in *saveInput) (*jobOutput, error) {
+			c, err := s.change(&in.ChangeInput)
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
-			return output(j), nil
+			if bad := in.Body.Validate(); len(bad) > 0 {
+				return nil, problem(bad)
+			}
+			return s.output(s.store.SaveJob(ctx, in.ID, c, in.Body))
 		})
-	huma.Register(a, huma.Operation{OperationID: "job", Method: http.MethodGet, Path: "/api/jobs/{id}", Summary: "A job with its plan"},
-		func(ctx context.Context, in *idInput) (*jobOutput, error) {
-			j, err := s.store.Job(ctx, in.ID)
+	stepped := func(do func(context.Context, string, store.Change) (store.Job, error)) func(context.Context, *ChangeInput) (*jobOutput, error) {
+		return func(ctx context.Context, in *ChangeInput) (*jobOutput, error) {
+			c, err := s.change(in)
 			if err != nil {
-				return nil, problem(err)
+				return nil, err
 			}
-			return output(j), nil
+			return s.output(do(ctx, in.ID, c))
+		}
+	}
+	if s.store != nil {
+		huma.Register(a, register("undo", http.MethodPost, "/api/jobs/{id}/undo", "One step back", 0), stepped(s.store.Undo))
+		huma.Register(a, register("redo", http.MethodPost, "/api/jobs/{id}/redo", "One step forward again", 0), stepped(s.store.Redo))
+	} else { // only described
+		huma.Register(a, register("undo", http.MethodPost, "/api/jobs/{id}/undo", "One step back", 0), stepped(nil))
+		huma.Register(a, register("redo", http.MethodPost, "/api/jobs/{id}/redo", "One step forward again", 0), stepped(nil))
+	}
+	huma.Register(a, register("restore-revision", http.MethodPost, "/api/jobs/{id}/revisions/{revision}/restore", "Make an earlier revision the latest", 0),
+		func(ctx context.Context, in *revisionInput) (*jobOutput, error) {
+			c, err := s.change(&in.ChangeInput)
+			if err != nil {
+				return nil, err
+			}
+			return s.output(s.store.Restore(ctx, in.ID, c, in.Revision))
 		})
-	huma.Register(a, huma.Operation{OperationID: "save-job", Method: http.MethodPut, Path: "/api/jobs/{id}", Summary: "Store a changed document as a new revision"}, s.saveJob)
-	huma.Register(a, huma.Operation{OperationID: "delete-job", Method: http.MethodDelete, Path: "/api/jobs/{id}", Summary: "Put a job into the bin", DefaultStatus: http.StatusNoContent},
-		func(ctx context.Context, in *idInput) (*struct{}, error) {
-			return nil, problem(s.store.DeleteJob(ctx, in.ID))
+	huma.Register(a, register("revision", http.MethodGet, "/api/jobs/{id}/revisions/{revision}", "A job as it was at one revision", 0),
+		func(ctx context.Context, in *lookInput) (*jobOutput, error) {
+			return s.output(s.store.RevisionOf(ctx, in.ID, in.Revision))
 		})
-	huma.Register(a, huma.Operation{OperationID: "restore-job", Method: http.MethodPost, Path: "/api/jobs/{id}/restore", Summary: "Take a job out of the bin", DefaultStatus: http.StatusNoContent},
-		func(ctx context.Context, in *idInput) (*struct{}, error) {
-			return nil, problem(s.store.RestoreJob(ctx, in.ID))
+	huma.Register(a, register("history", http.MethodGet, "/api/jobs/{id}/revisions", "A job's history, latest first", 0), s.history)
+	huma.Register(a, register("copy-job", http.MethodPost, "/api/jobs/{id}/copy", "A job of its own with the same document", http.StatusCreated),
+		func(ctx context.Context, in *copyInput) (*jobOutput, error) {
+			return s.output(s.store.CopyJob(ctx, in.ID, store.Change{ID: in.Body.ChangeID, Who: s.people.who(in.Person)}, in.Body.Name))
 		})
+	huma.Register(a, register("shelve-job", http.MethodPost, "/api/jobs/{id}/shelf", "Into the yard, the archive or the bin", http.StatusNoContent),
+		func(ctx context.Context, in *shelveInput) (*struct{}, error) {
+			return nil, problem(s.store.Shelve(ctx, in.ID, in.Body.Shelf))
+		})
+	huma.Register(a, huma.Operation{OperationID: "import-job", Method: http.MethodPost, Path: "/api/import", Summary: "A job from its open document", DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody}, s.importJob)
 }
 
-func (s *server) saveJob(ctx context.Context, in *saveInput) (*jobOutput, error) {
-	revision, err := seen(in.IfMatch)
+// importJob reads an open document strictly; what it is refused for is named by
+// line and field, and nothing is stored.
+func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, error) {
+	d, err := job.Decode(in.RawBody)
 	if err != nil {
-		return nil, err
+		return nil, problem(openfile.WithLines(in.RawBody, err))
 	}
-	if in.ChangeID == "" {
-		return nil, huma.Error400BadRequest("Name this change in Change-Id, so that a repeat is not stored twice. Nothing was stored.")
-	}
-	if bad := in.Body.Validate(); len(bad) > 0 {
-		return nil, problem(bad)
-	}
-	j, err := s.store.SaveJob(ctx, in.ID, revision, in.ChangeID, in.Body)
+	w, err := s.store.Workshop(ctx, in.WorkshopID)
 	if err != nil {
 		return nil, problem(err)
 	}
-	return output(j), nil
+	d.Workshop = w.Settings
+	return s.output(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.ChangeID, Who: s.people.who(in.Person)}, d, "imported"))
 }
 
-func (s *server) yard(ctx context.Context, _ *struct{}) (*yardOutput, error) {
+func (s *server) history(ctx context.Context, in *historyInput) (*historyOutput, error) {
+	list, err := s.store.Revisions(ctx, in.ID, in.Before, historyPage)
+	if err != nil {
+		return nil, problem(err)
+	}
+	out := &historyOutput{}
+	out.Body.Revisions = []RevisionLine{}
+	for _, r := range list {
+		out.Body.Revisions = append(out.Body.Revisions, RevisionLine{r.Revision, r.Who, r.What, r.At})
+	}
+	return out, nil
+}
+
+func (s *server) yard(ctx context.Context, in *yardInput) (*yardOutput, error) {
 	workshops, err := s.store.Workshops(ctx)
 	if err != nil {
 		return nil, problem(err)
 	}
-	jobs, err := s.store.Jobs(ctx)
+	jobs, err := s.store.Jobs(ctx, in.Shelf)
 	if err != nil {
 		return nil, problem(err)
 	}
 	out := &yardOutput{}
 	out.Body.Workshops = []YardWorkshop{}
 	for _, w := range workshops {
-		y := YardWorkshop{w.ID, w.Revision, w.Settings, []Summary{}}
+		y := YardWorkshop{workshopAnswer(w).Body, []Summary{}}
 		for _, j := range jobs {
 			if j.WorkshopID == w.ID {
-				y.Jobs = append(y.Jobs, s.summaries.of(j))
+				y.Jobs = append(y.Jobs, s.summary(j))
 			}
 		}
 		out.Body.Workshops = append(out.Body.Workshops, y)
 	}
 	return out, nil
+}
+
+// exportJob gives the open document as a file. It is no described operation:
+// the browser only follows a link to it.
+func (s *server) exportJob(w http.ResponseWriter, r *http.Request, j store.Job) {
+	w.Header().Set("Content-Type", "application/json")
+	w.Header().Set("Content-Disposition", attachment(j.Document.Name, "json"))
+	e := json.NewEncoder(w)
+	e.SetIndent("", "  ")
+	e.SetEscapeHTML(false)
+	_ = e.Encode(j.Document)
 }

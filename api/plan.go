@@ -8,19 +8,7 @@ import (
 
 	"graybridge/core/capacitor"
 	"graybridge/core/job"
-	"graybridge/drawing"
 )
-
-// Answer is what follows from a document: its plan and the drawings of it.
-type Answer struct {
-	Plan     job.Plan    `json:"plan"`
-	Drawings drawing.Set `json:"drawings"`
-}
-
-func answer(d job.Document) Answer {
-	p := job.Make(d)
-	return Answer{p, drawing.All(&p)}
-}
 
 type documentInput struct{ Body job.Document }
 
@@ -36,7 +24,7 @@ func (s *server) plans(a huma.API) {
 			if bad := in.Body.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			return &planOutput{answer(in.Body)}, nil
+			return &planOutput{s.answers.of(in.Body)}, nil
 		})
 	huma.Register(a, huma.Operation{OperationID: "island", Method: http.MethodPost, Path: "/api/capacitor/island", Summary: "The map of capacitance and load for a document"},
 		func(_ context.Context, in *documentInput) (*islandOutput, error) {

@@ -2,11 +2,15 @@ package api
 
 import (
 	"context"
+	"fmt"
 	"net/http"
+	"strings"
+	"unicode/utf8"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"graybridge/core/job"
+	"graybridge/core/openfile"
 	"graybridge/store"
 )
 
@@ -15,6 +19,7 @@ type WorkshopAnswer struct {
 	ID       string       `json:"id"`
 	Revision int          `json:"revision"`
 	Settings job.Workshop `json:"settings"`
+	People   []string     `json:"people" nullable:"false"` // first name and initial
 }
 
 type workshopOutput struct {
@@ -23,24 +28,41 @@ type workshopOutput struct {
 }
 
 func workshopAnswer(w store.Workshop) *workshopOutput {
-	return &workshopOutput{etag(w.Revision), WorkshopAnswer{w.ID, w.Revision, w.Settings}}
+	return &workshopOutput{etag(w.Revision), WorkshopAnswer{w.ID, w.Revision, w.Settings, w.People}}
 }
 
-type newWorkshop struct{ Body job.Workshop }
+// WorkshopEntry is a workshop as it is entered.
+type WorkshopEntry struct {
+	Settings job.Workshop `json:"settings"`
+	People   []string     `json:"people" nullable:"false" maxItems:"60"`
+}
+
+// validate names every bad field.
+func (w WorkshopEntry) validate() openfile.Problems {
+	bad := w.Settings.Validate("settings.")
+	for i, name := range w.People {
+		if n := utf8.RuneCountInString(strings.TrimSpace(name)); n == 0 || n > 60 {
+			bad = append(bad, openfile.Problem{Path: fmt.Sprintf("people[%d]", i), Found: fmt.Sprintf("%d letters", n), Wanted: "1 to 60 letters"})
+		}
+	}
+	return bad
+}
+
+type newWorkshop struct{ Body WorkshopEntry }
 
 type changedWorkshop struct {
 	ID      string `path:"id" maxLength:"64"`
 	IfMatch string `header:"If-Match"`
-	Body    job.Workshop
+	Body    WorkshopEntry
 }
 
 func (s *server) workshops(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "create-workshop", Method: http.MethodPost, Path: "/api/workshops", Summary: "A new workshop", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *newWorkshop) (*workshopOutput, error) {
-			if bad := in.Body.Validate(""); len(bad) > 0 {
+			if bad := in.Body.validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			w, err := s.store.CreateWorkshop(ctx, in.Body)
+			w, err := s.store.CreateWorkshop(ctx, in.Body.Settings, in.Body.People)
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -60,10 +82,10 @@ func (s *server) workshops(a huma.API) {
 			if err != nil {
 				return nil, err
 			}
-			if bad := in.Body.Validate(""); len(bad) > 0 {
+			if bad := in.Body.validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			w, err := s.store.SaveWorkshop(ctx, in.ID, revision, in.Body)
+			w, err := s.store.SaveWorkshop(ctx, in.ID, revision, in.Body.Settings, in.Body.People)
 			if err != nil {
 				return nil, problem(err)
 			}

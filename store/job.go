@@ -3,6 +3,8 @@ package store
 import (
 	"context"
 	"errors"
+	"fmt"
+	"slices"
 	"time"
 
 	"github.com/jackc/pgx/v5"
@@ -18,11 +20,38 @@ type Job struct {
 	Revision   int          `db:"revision"`
 	Document   job.Document `db:"document"`
 	UpdatedAt  time.Time    `db:"updated_at"`
+	Archived   bool         `db:"archived"`
+	Binned     bool         `db:"binned"`
+	CanUndo    bool         `db:"can_undo"`
+	CanRedo    bool         `db:"can_redo"`
 }
+
+// Revision is one line of a job's history.
+type Revision struct {
+	Revision int       `db:"revision"`
+	Content  int       `db:"content"` // the revision that first had this document
+	Who      string    `db:"who"`
+	What     string    `db:"what"`
+	At       time.Time `db:"at"`
+}
+
+// Change is what a sender says about one change.
+type Change struct {
+	Seen int    // the revision that the sender saw
+	ID   string // the sender's own name for the change
+	Who  string
+}
+
+// most kept steps back and forward.
+const mostUndo = 200
 
 // jobColumns puts the workshop's settings of this moment into the document.
 const jobColumns = `j.id::text, j.workshop_id::text, j.revision,
-	jsonb_set(j.document, '{workshop}', w.settings) as document, j.updated_at`
+	jsonb_set(j.document, '{workshop}', w.settings) as document, j.updated_at,
+	j.archived_at is not null as archived, j.deleted_at is not null as binned,
+	cardinality(j.undo) > 0 as can_undo, cardinality(j.redo) > 0 as can_redo`
+
+const fromJobs = ` from job j join workshop w on w.id = j.workshop_id `
 
 func one(rows pgx.Rows, err error) (Job, error) {
 	if err != nil {
@@ -32,10 +61,22 @@ func one(rows pgx.Rows, err error) (Job, error) {
 	return j, notFound(err)
 }
 
-// Jobs lists every job that is not in the bin, oldest first.
-func (s *Store) Jobs(ctx context.Context) ([]Job, error) {
-	rows, err := s.pool.Query(ctx, `select `+jobColumns+` from job j join workshop w on w.id = j.workshop_id
-		where j.deleted_at is null order by j.created_at, j.id`)
+// Shelf is where jobs lie.
+type Shelf string
+
+// The shelves.
+const (
+	Yard    Shelf = "yard"
+	Archive Shelf = "archive"
+	Bin     Shelf = "bin"
+)
+
+// Jobs lists every job of a shelf, oldest first.
+func (s *Store) Jobs(ctx context.Context, shelf Shelf) ([]Job, error) {
+	where := map[Shelf]string{
+		Yard: `j.deleted_at is null and j.archived_at is null`, Archive: `j.deleted_at is null and j.archived_at is not null`, Bin: `j.deleted_at is not null`,
+	}[shelf]
+	rows, err := s.pool.Query(ctx, `select `+jobColumns+fromJobs+`where `+where+` order by j.created_at, j.id`)
 	if err != nil {
 		return nil, err
 	}
@@ -44,26 +85,25 @@ func (s *Store) Jobs(ctx context.Context) ([]Job, error) {
 
 // Job finds one that is not in the bin.
 func (s *Store) Job(ctx context.Context, id string) (Job, error) {
-	return one(s.pool.Query(ctx, `select `+jobColumns+` from job j join workshop w on w.id = j.workshop_id
-		where j.id::text = $1 and j.deleted_at is null`, id))
+	return one(s.pool.Query(ctx, `select `+jobColumns+fromJobs+`where j.id::text = $1 and j.deleted_at is null`, id))
 }
 
-// CreateJob stores a new job in a workshop. A repeated changeID gives the job
-// that the first one made.
-func (s *Store) CreateJob(ctx context.Context, workshopID, changeID string, d job.Document) (made Job, err error) {
+// CreateJob stores a new job in a workshop. A repeated change gives the job
+// that the first one made. what says where it comes from.
+func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d job.Document, what string) (made Job, err error) {
 	var id string
 	err = s.tx(ctx, func(tx pgx.Tx) error {
-		err := tx.QueryRow(ctx, `select job_id::text from creation where change_id = $1`, changeID).Scan(&id)
+		err := tx.QueryRow(ctx, `select job_id::text from creation where change_id = $1`, c.ID).Scan(&id)
 		if !errors.Is(err, pgx.ErrNoRows) {
 			return err
 		}
 		if err := tx.QueryRow(ctx, `insert into job (workshop_id, document) select id, $2 from workshop where id::text = $1 returning id::text`, workshopID, d).Scan(&id); err != nil {
 			return notFound(err)
 		}
-		if _, err := tx.Exec(ctx, `insert into creation (change_id, job_id) values ($1, $2::uuid)`, changeID, id); err != nil {
+		if _, err := tx.Exec(ctx, `insert into creation (change_id, job_id) values ($1, $2::uuid)`, c.ID, id); err != nil {
 			return err
 		}
-		return keep(ctx, tx, id, 1, changeID, d)
+		return keep(ctx, tx, id, 1, 1, c, what, d)
 	})
 	if err != nil {
 		return Job{}, err
@@ -71,57 +111,159 @@ func (s *Store) CreateJob(ctx context.Context, workshopID, changeID string, d jo
 	return s.Job(ctx, id)
 }
 
-func keep(ctx context.Context, tx pgx.Tx, id string, revision int, changeID string, d job.Document) error {
-	_, err := tx.Exec(ctx, `insert into job_revision (job_id, revision, document, change_id) values ($1::uuid, $2, $3, $4)`, id, revision, d, changeID)
-	return err
+// keep writes a revision down and tells every listening server.
+func keep(ctx context.Context, tx pgx.Tx, id string, revision, content int, c Change, what string, d job.Document) error {
+	if _, err := tx.Exec(ctx, `insert into job_revision (job_id, revision, content, document, change_id, who, what) values ($1::uuid, $2, $3, $4, $5, $6, $7)`,
+		id, revision, content, d, c.ID, c.Who, what); err != nil {
+		return err
+	}
+	return tell(ctx, tx, id, revision)
 }
 
-// SaveJob stores a changed document if the sender saw the latest revision;
-// else the error is a *Conflict. A changeID that was stored before gives the
-// revision it made then.
-func (s *Store) SaveJob(ctx context.Context, id string, seen int, changeID string, d job.Document) (saved Job, err error) {
+// current is a job's row, locked for a change.
+type current struct {
+	revision, content int
+	undo, redo        []int
+	document          job.Document
+}
+
+// change runs one change of a job: the sender must have seen the latest
+// revision, and a change that was stored before gives what it made then. do
+// turns the row into its next state and says what was done; it gets the
+// transaction to look things up.
+func (s *Store) change(ctx context.Context, id string, c Change, do func(tx pgx.Tx, now *current) (what string, err error)) (Job, error) {
 	repeated := 0
-	err = s.tx(ctx, func(tx pgx.Tx) error {
-		var latest int
-		if err := tx.QueryRow(ctx, `select revision from job where id::text = $1 and deleted_at is null for update`, id).Scan(&latest); err != nil {
+	err := s.tx(ctx, func(tx pgx.Tx) error {
+		var now current
+		if err := tx.QueryRow(ctx, `select revision, content, undo, redo, document from job where id::text = $1 and deleted_at is null for update`, id).
+			Scan(&now.revision, &now.content, &now.undo, &now.redo, &now.document); err != nil {
 			return notFound(err)
 		}
-		err := tx.QueryRow(ctx, `select revision from job_revision where job_id::text = $1 and change_id = $2`, id, changeID).Scan(&repeated)
+		err := tx.QueryRow(ctx, `select revision from job_revision where job_id::text = $1 and change_id = $2`, id, c.ID).Scan(&repeated)
 		if !errors.Is(err, pgx.ErrNoRows) {
 			return err
 		}
-		if latest != seen {
-			return &Conflict{seen, latest}
+		if now.revision != c.Seen {
+			return &Conflict{c.Seen, now.revision}
 		}
-		if _, err := tx.Exec(ctx, `update job set document = $2, revision = revision + 1, updated_at = now() where id::text = $1`, id, d); err != nil {
+		now.revision++
+		what, err := do(tx, &now)
+		if err != nil {
 			return err
 		}
-		return keep(ctx, tx, id, latest+1, changeID, d)
+		if n := len(now.undo); n > mostUndo {
+			now.undo = now.undo[n-mostUndo:]
+		}
+		if _, err := tx.Exec(ctx, `update job set document = $2, revision = $3, content = $4, undo = $5, redo = $6, updated_at = now() where id::text = $1`,
+			id, now.document, now.revision, now.content, now.undo, now.redo); err != nil {
+			return err
+		}
+		return keep(ctx, tx, id, now.revision, now.content, c, what, now.document)
 	})
 	if err != nil {
 		return Job{}, err
 	}
 	if repeated > 0 {
-		return one(s.pool.Query(ctx, `select j.id::text, j.workshop_id::text, r.revision, jsonb_set(r.document, '{workshop}', w.settings) as document, r.at as updated_at
-			from job j join workshop w on w.id = j.workshop_id join job_revision r on r.job_id = j.id where j.id::text = $1 and r.revision = $2`, id, repeated))
+		return s.RevisionOf(ctx, id, repeated)
 	}
 	return s.Job(ctx, id)
 }
 
-// DeleteJob puts a job into the bin; RestoreJob takes it out again.
-func (s *Store) DeleteJob(ctx context.Context, id string) error {
-	return s.bin(ctx, id, `update job set deleted_at = now() where id::text = $1`)
+// SaveJob stores a changed document if the sender saw the latest revision;
+// else the error is a *Conflict.
+func (s *Store) SaveJob(ctx context.Context, id string, c Change, d job.Document) (Job, error) {
+	return s.change(ctx, id, c, func(_ pgx.Tx, now *current) (string, error) {
+		what := job.Changed(now.document, d)
+		now.undo, now.redo = append(now.undo, now.content), []int{}
+		now.document, now.content = d, now.revision
+		return what, nil
+	})
 }
 
-// RestoreJob takes a job out of the bin.
-func (s *Store) RestoreJob(ctx context.Context, id string) error {
-	return s.bin(ctx, id, `update job set deleted_at = null where id::text = $1`)
+// ErrNothingToDo says that there is no step to undo or redo.
+var ErrNothingToDo = errors.New("nothing to undo or redo")
+
+// Undo goes one step back; Redo forward again. Both survive any restart.
+func (s *Store) Undo(ctx context.Context, id string, c Change) (Job, error) {
+	return s.step(ctx, id, c, "undone: ", func(now *current) (from, to *[]int) { return &now.undo, &now.redo })
 }
 
-func (s *Store) bin(ctx context.Context, id, statement string) error {
-	tag, err := s.pool.Exec(ctx, statement, id)
-	if err == nil && tag.RowsAffected() == 0 {
-		return ErrNotFound
+// Redo takes an undo back.
+func (s *Store) Redo(ctx context.Context, id string, c Change) (Job, error) {
+	return s.step(ctx, id, c, "done again: ", func(now *current) (from, to *[]int) { return &now.redo, &now.undo })
+}
+
+func (s *Store) step(ctx context.Context, id string, c Change, word string, stacks func(*current) (from, to *[]int)) (Job, error) {
+	return s.change(ctx, id, c, func(tx pgx.Tx, now *current) (string, error) {
+		from, to := stacks(now)
+		n := len(*from)
+		if n == 0 {
+			return "", ErrNothingToDo
+		}
+		target := (*from)[n-1]
+		*from, *to = slices.Clone((*from)[:n-1]), append(*to, now.content)
+		return back(ctx, tx, id, now, target, word)
+	})
+}
+
+// Restore makes an earlier revision's document the latest; it can be undone.
+func (s *Store) Restore(ctx context.Context, id string, c Change, revision int) (Job, error) {
+	return s.change(ctx, id, c, func(tx pgx.Tx, now *current) (string, error) {
+		now.undo, now.redo = append(now.undo, now.content), []int{}
+		return back(ctx, tx, id, now, revision, fmt.Sprintf("revision %d restored: ", revision))
+	})
+}
+
+// back puts the document of a revision in place of the present one.
+func back(ctx context.Context, tx pgx.Tx, id string, now *current, revision int, word string) (string, error) {
+	was := now.document
+	now.document = job.Document{}
+	if err := tx.QueryRow(ctx, `select document, content from job_revision where job_id::text = $1 and revision = $2`, id, revision).Scan(&now.document, &now.content); err != nil {
+		return "", notFound(err)
 	}
-	return err
+	return word + job.Changed(was, now.document), nil
+}
+
+// Revisions lists a job's history, latest first, at most n lines older than
+// before (0: from the latest).
+func (s *Store) Revisions(ctx context.Context, id string, before, n int) ([]Revision, error) {
+	rows, err := s.pool.Query(ctx, `select revision, content, who, what, at from job_revision
+		where job_id::text = $1 and ($2 = 0 or revision < $2) order by revision desc limit $3`, id, before, n)
+	if err != nil {
+		return nil, err
+	}
+	return pgx.CollectRows(rows, pgx.RowToStructByName[Revision])
+}
+
+// RevisionOf is a job as it was at one revision.
+func (s *Store) RevisionOf(ctx context.Context, id string, revision int) (Job, error) {
+	return one(s.pool.Query(ctx, `select j.id::text, j.workshop_id::text, r.revision, jsonb_set(r.document, '{workshop}', w.settings) as document, r.at as updated_at,
+		j.archived_at is not null as archived, j.deleted_at is not null as binned, cardinality(j.undo) > 0 as can_undo, cardinality(j.redo) > 0 as can_redo
+		from job j join workshop w on w.id = j.workshop_id join job_revision r on r.job_id = j.id where j.id::text = $1 and r.revision = $2`, id, revision))
+}
+
+// CopyJob makes a job of its own from another's document as it stands.
+func (s *Store) CopyJob(ctx context.Context, id string, c Change, name string) (Job, error) {
+	j, err := s.Job(ctx, id)
+	if err != nil {
+		return Job{}, err
+	}
+	d := j.Document
+	what := "copied from " + d.Name
+	d.Name = name
+	return s.CreateJob(ctx, j.WorkshopID, c, d, what)
+}
+
+// Shelve puts a job on a shelf: into the yard, the archive or the bin.
+func (s *Store) Shelve(ctx context.Context, id string, shelf Shelf) error {
+	set := map[Shelf]string{
+		Yard: `deleted_at = null, archived_at = null`, Archive: `deleted_at = null, archived_at = now()`, Bin: `deleted_at = now()`,
+	}[shelf]
+	return s.tx(ctx, func(tx pgx.Tx) error {
+		var revision int
+		if err := tx.QueryRow(ctx, `update job set `+set+` where id::text = $1 returning revision`, id).Scan(&revision); err != nil {
+			return notFound(err)
+		}
+		return tell(ctx, tx, id, revision)
+	})
 }

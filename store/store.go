@@ -85,3 +85,12 @@ func notFound(err error) error {
 	}
 	return err
 }
+
+// PersonKey signs the names chosen in browsers. The first server of a database
+// makes it; all others use the same.
+func (s *Store) PersonKey(ctx context.Context) ([]byte, error) {
+	var key string
+	err := s.pool.QueryRow(ctx, `insert into note (key, value) values ('person-key', encode(sha256((gen_random_uuid()::text || gen_random_uuid()::text)::bytea), 'hex'))
+		on conflict (key) do update set key = excluded.key returning value`).Scan(&key)
+	return []byte(key), err
+}

@@ -5,7 +5,9 @@ import (
 	"fmt"
 	"sync"
 	"testing"
+	"time"
 
+	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/job"
@@ -18,9 +20,9 @@ var ctx = context.Background()
 
 func workshopAndJob(t *testing.T, s *store.Store) (store.Workshop, store.Job) {
 	t.Helper()
-	w, err := s.CreateWorkshop(ctx, scenario.TansyLane())
+	w, err := s.CreateWorkshop(ctx, scenario.TansyLane(), nil)
 	require.NoError(t, err)
-	j, err := s.CreateJob(ctx, w.ID, "create-1", job.New("Blunger", w.Settings))
+	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, job.New("Blunger", w.Settings), "new")
 	require.NoError(t, err)
 	return w, j
 }
@@ -32,7 +34,7 @@ func TestAJobIsThereAgainAsItWasStored(t *testing.T) {
 	require.NoError(t, err)
 	w, j := workshopAndJob(t, s)
 	d := scenario.Blunger()
-	saved, err := s.SaveJob(ctx, j.ID, 1, "edit-1", d)
+	saved, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
 	require.NoError(t, err)
 	require.Equal(t, 2, saved.Revision)
 	s.Close()
@@ -56,10 +58,10 @@ func TestASaveOfAnOldRevisionIsAConflictThatNamesBoth(t *testing.T) {
 	_, j := workshopAndJob(t, s)
 	d := j.Document
 	d.Name = "First"
-	_, err := s.SaveJob(ctx, j.ID, 1, "edit-1", d)
+	_, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
 	require.NoError(t, err)
 	d.Name = "Second"
-	_, err = s.SaveJob(ctx, j.ID, 1, "edit-2", d)
+	_, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-2"}, d)
 	var conflict *store.Conflict
 	require.ErrorAs(t, err, &conflict)
 	require.Equal(t, store.Conflict{Seen: 1, Latest: 2}, *conflict)
@@ -74,20 +76,20 @@ func TestAChangeSentTwiceIsStoredOnce(t *testing.T) {
 	w, j := workshopAndJob(t, s)
 	d := j.Document
 	d.Name = "Once"
-	first, err := s.SaveJob(ctx, j.ID, 1, "edit-1", d)
+	first, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
 	require.NoError(t, err)
 	d.Name = "Later"
-	_, err = s.SaveJob(ctx, j.ID, 2, "edit-2", d)
+	_, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 2, ID: "edit-2"}, d)
 	require.NoError(t, err)
-	repeat, err := s.SaveJob(ctx, j.ID, 1, "edit-1", d)
+	repeat, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
 	require.NoError(t, err)
 	require.Equal(t, first.Revision, repeat.Revision, "the repeat gets the revision of the first sending")
 	require.Equal(t, "Once", repeat.Document.Name)
 
-	again, err := s.CreateJob(ctx, w.ID, "create-1", job.New("Another", w.Settings))
+	again, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, job.New("Another", w.Settings), "new")
 	require.NoError(t, err)
 	require.Equal(t, j.ID, again.ID)
-	all, err := s.Jobs(ctx)
+	all, err := s.Jobs(ctx, store.Yard)
 	require.NoError(t, err)
 	require.Len(t, all, 1)
 }
@@ -102,7 +104,7 @@ func TestOfManyWritersOfOneRevisionOneWins(t *testing.T) {
 		wg.Go(func() {
 			d := j.Document
 			d.Name = fmt.Sprintf("Writer %d", i)
-			if _, err := s.SaveJob(ctx, j.ID, 1, fmt.Sprintf("change-%d", i), d); err == nil {
+			if _, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: fmt.Sprintf("change-%d", i)}, d); err == nil {
 				won <- i
 			}
 		})
@@ -120,16 +122,16 @@ func TestADeletedJobIsGoneUntilItIsRestored(t *testing.T) {
 	t.Parallel()
 	s := storetest.Store(t)
 	_, j := workshopAndJob(t, s)
-	require.NoError(t, s.DeleteJob(ctx, j.ID))
+	require.NoError(t, s.Shelve(ctx, j.ID, store.Bin))
 	_, err := s.Job(ctx, j.ID)
 	require.ErrorIs(t, err, store.ErrNotFound)
-	_, err = s.SaveJob(ctx, j.ID, 1, "edit-1", j.Document)
+	_, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, j.Document)
 	require.ErrorIs(t, err, store.ErrNotFound)
-	require.NoError(t, s.RestoreJob(ctx, j.ID))
+	require.NoError(t, s.Shelve(ctx, j.ID, store.Yard))
 	back, err := s.Job(ctx, j.ID)
 	require.NoError(t, err)
 	require.Equal(t, j.Document, back.Document)
-	require.ErrorIs(t, s.DeleteJob(ctx, "no such id"), store.ErrNotFound)
+	require.ErrorIs(t, s.Shelve(ctx, "no such id", store.Bin), store.ErrNotFound)
 }
 
 func TestSettingsOfAWorkshopReachItsJobs(t *testing.T) {
@@ -138,12 +140,12 @@ func TestSettingsOfAWorkshopReachItsJobs(t *testing.T) {
 	w, j := workshopAndJob(t, s)
 	set := w.Settings
 	set.Volts = 240
-	_, err := s.SaveWorkshop(ctx, w.ID, w.Revision, set)
+	_, err := s.SaveWorkshop(ctx, w.ID, w.Revision, set, nil)
 	require.NoError(t, err)
 	again, err := s.Job(ctx, j.ID)
 	require.NoError(t, err)
 	require.InDelta(t, 240, again.Document.Workshop.Volts, 0)
-	_, err = s.SaveWorkshop(ctx, w.ID, w.Revision, set)
+	_, err = s.SaveWorkshop(ctx, w.ID, w.Revision, set, nil)
 	var conflict *store.Conflict
 	require.ErrorAs(t, err, &conflict)
 }
@@ -161,13 +163,13 @@ func TestTheDemoLoadsOnceAndResetTouchesNoOtherJob(t *testing.T) {
 	workshops, err := s.Workshops(ctx)
 	require.NoError(t, err)
 	require.Len(t, workshops, 2)
-	own, err := s.CreateJob(ctx, workshops[0].ID, "own-1", job.New("My own", workshops[0].Settings))
+	own, err := s.CreateJob(ctx, workshops[0].ID, store.Change{ID: "own-1"}, job.New("My own", workshops[0].Settings), "new")
 	require.NoError(t, err)
-	jobs, err := s.Jobs(ctx)
+	jobs, err := s.Jobs(ctx, store.Yard)
 	require.NoError(t, err)
 	changed := jobs[0]
 	changed.Document.Name = "Changed"
-	_, err = s.SaveJob(ctx, changed.ID, changed.Revision, "edit-1", changed.Document)
+	_, err = s.SaveJob(ctx, changed.ID, store.Change{Seen: changed.Revision, ID: "edit-1"}, changed.Document)
 	require.NoError(t, err)
 
 	_, err = s.LoadDemo(ctx, scenario.Workshops(), true)
@@ -180,4 +182,139 @@ func TestTheDemoLoadsOnceAndResetTouchesNoOtherJob(t *testing.T) {
 	require.NoError(t, err)
 	require.NotEqual(t, "Changed", renewed.Document.Name)
 	require.Equal(t, 3, renewed.Revision, "the renewal is a revision too")
+}
+
+// Steps back and forward are kept with the job: another server, or the same one
+// after a restart, goes on where they stood.
+func TestUndoAndRedoOutliveTheServer(t *testing.T) {
+	t.Parallel()
+	url := storetest.Database(t)
+	s, err := store.Open(ctx, url)
+	require.NoError(t, err)
+	_, j := workshopAndJob(t, s)
+	for i, volts := range []string{"231", "232", "233"} {
+		d := j.Document
+		d.Supply.Volts = volts
+		j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: i + 1, ID: "edit-" + volts, Who: "Bram T."}, d)
+		require.NoError(t, err)
+	}
+	s.Close()
+	s, err = store.Open(ctx, url)
+	require.NoError(t, err)
+	defer s.Close()
+
+	step := func(do func(context.Context, string, store.Change) (store.Job, error), want string) {
+		t.Helper()
+		j, err = do(ctx, j.ID, store.Change{Seen: j.Revision, ID: fmt.Sprintf("step-%d", j.Revision)})
+		require.NoError(t, err)
+		require.Equal(t, want, j.Document.Supply.Volts)
+	}
+	step(s.Undo, "232")
+	step(s.Undo, "231")
+	require.True(t, j.CanUndo && j.CanRedo)
+	step(s.Redo, "232")
+	step(s.Undo, "231")
+	step(s.Undo, "")
+	require.False(t, j.CanUndo)
+	_, err = s.Undo(ctx, j.ID, store.Change{Seen: j.Revision, ID: "one-too-many"})
+	require.ErrorIs(t, err, store.ErrNothingToDo)
+	step(s.Redo, "231")
+
+	d := j.Document
+	d.Supply.Volts = "240"
+	j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: j.Revision, ID: "edit-240"}, d)
+	require.NoError(t, err)
+	require.False(t, j.CanRedo, "a new edit ends what could be redone")
+	step(s.Undo, "231")
+
+	j, err = s.Restore(ctx, j.ID, store.Change{Seen: j.Revision, ID: "restore", Who: "Odile W."}, 4)
+	require.NoError(t, err)
+	require.Equal(t, "233", j.Document.Supply.Volts)
+	step(s.Undo, "231")
+
+	history, err := s.Revisions(ctx, j.ID, 0, 100)
+	require.NoError(t, err)
+	require.Len(t, history, j.Revision)
+	require.Equal(t, "new", history[len(history)-1].What)
+	second := history[len(history)-2]
+	require.Equal(t, "supply volts 231", second.What)
+	require.Equal(t, "Bram T.", second.Who)
+	require.Equal(t, "revision 4 restored: supply volts 231 → 233", history[1].What)
+	older, err := s.Revisions(ctx, j.ID, 4, 2)
+	require.NoError(t, err)
+	require.Equal(t, []int{3, 2}, []int{older[0].Revision, older[1].Revision})
+	then, err := s.RevisionOf(ctx, j.ID, 3)
+	require.NoError(t, err)
+	require.Equal(t, "232", then.Document.Supply.Volts)
+}
+
+func TestShelvesAndCopies(t *testing.T) {
+	t.Parallel()
+	s := storetest.Store(t)
+	_, j := workshopAndJob(t, s)
+	on := func(shelf store.Shelf) int {
+		list, err := s.Jobs(ctx, shelf)
+		require.NoError(t, err)
+		return len(list)
+	}
+	require.NoError(t, s.Shelve(ctx, j.ID, store.Archive))
+	require.Equal(t, []int{0, 1, 0}, []int{on(store.Yard), on(store.Archive), on(store.Bin)})
+	require.NoError(t, s.Shelve(ctx, j.ID, store.Bin))
+	require.Equal(t, []int{0, 0, 1}, []int{on(store.Yard), on(store.Archive), on(store.Bin)})
+	require.NoError(t, s.Shelve(ctx, j.ID, store.Yard))
+	twin, err := s.CopyJob(ctx, j.ID, store.Change{ID: "copy-1"}, "Blunger, copy")
+	require.NoError(t, err)
+	again, err := s.CopyJob(ctx, j.ID, store.Change{ID: "copy-1"}, "Blunger, copy")
+	require.NoError(t, err)
+	require.Equal(t, twin.ID, again.ID, "a repeat makes no second copy")
+	require.NotEqual(t, j.ID, twin.ID)
+	require.Equal(t, 2, on(store.Yard))
+}
+
+// A change stored through one server is heard by another on the same database,
+// also after its listening connection was cut.
+func TestChangesAreHeardByOtherServers(t *testing.T) {
+	t.Parallel()
+	url := storetest.Database(t)
+	writer, err := store.Open(ctx, url)
+	require.NoError(t, err)
+	defer writer.Close()
+	reader, err := store.Open(ctx, url)
+	require.NoError(t, err)
+	defer reader.Close()
+	_, j := workshopAndJob(t, writer)
+	heard := make(chan store.Notice, 100)
+	listening, stop := context.WithCancel(ctx)
+	defer stop()
+	go reader.Listen(listening, func(n store.Notice) { heard <- n })
+	wait := func(want store.Notice) {
+		t.Helper()
+		for {
+			select {
+			case n := <-heard:
+				if n == want {
+					return
+				}
+			case <-time.After(10 * time.Second):
+				t.Fatalf("never heard %v", want)
+			}
+		}
+	}
+	save := func() store.Notice {
+		var err error
+		d := j.Document
+		d.Supply.Volts = fmt.Sprint(230 + j.Revision)
+		j, err = writer.SaveJob(ctx, j.ID, store.Change{Seen: j.Revision, ID: fmt.Sprint("edit-", j.Revision)}, d)
+		require.NoError(t, err)
+		return store.Notice{JobID: j.ID, Revision: j.Revision}
+	}
+	require.Eventually(t, func() bool { save(); return len(heard) > 0 }, 10*time.Second, 50*time.Millisecond)
+	wait(save())
+	db, err := pgx.Connect(ctx, url)
+	require.NoError(t, err)
+	defer db.Close(ctx)
+	_, err = db.Exec(ctx, `select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and query like 'listen%'`)
+	require.NoError(t, err)
+	wait(store.Notice{})
+	wait(save())
 }

@@ -13,9 +13,10 @@ type Workshop struct {
 	ID       string       `db:"id"`
 	Revision int          `db:"revision"`
 	Settings job.Workshop `db:"settings"`
+	People   []string     `db:"people"`
 }
 
-const workshopColumns = `id::text, revision, settings`
+const workshopColumns = `id::text, revision, settings, people`
 
 // Workshops lists all, oldest first.
 func (s *Store) Workshops(ctx context.Context) ([]Workshop, error) {
@@ -27,8 +28,8 @@ func (s *Store) Workshops(ctx context.Context) ([]Workshop, error) {
 }
 
 // CreateWorkshop stores a new one.
-func (s *Store) CreateWorkshop(ctx context.Context, settings job.Workshop) (Workshop, error) {
-	rows, err := s.pool.Query(ctx, `insert into workshop (settings) values ($1) returning `+workshopColumns, settings)
+func (s *Store) CreateWorkshop(ctx context.Context, settings job.Workshop, people []string) (Workshop, error) {
+	rows, err := s.pool.Query(ctx, `insert into workshop (settings, people) values ($1, coalesce($2::text[], '{}')) returning `+workshopColumns, settings, people)
 	if err != nil {
 		return Workshop{}, err
 	}
@@ -37,7 +38,7 @@ func (s *Store) CreateWorkshop(ctx context.Context, settings job.Workshop) (Work
 
 // SaveWorkshop stores changed settings if the sender saw the latest revision;
 // else the error is a *Conflict.
-func (s *Store) SaveWorkshop(ctx context.Context, id string, seen int, settings job.Workshop) (w Workshop, err error) {
+func (s *Store) SaveWorkshop(ctx context.Context, id string, seen int, settings job.Workshop, people []string) (w Workshop, err error) {
 	err = s.tx(ctx, func(tx pgx.Tx) error {
 		var latest int
 		if err := tx.QueryRow(ctx, `select revision from workshop where id::text = $1 for update`, id).Scan(&latest); err != nil {
@@ -46,7 +47,7 @@ func (s *Store) SaveWorkshop(ctx context.Context, id string, seen int, settings 
 		if latest != seen {
 			return &Conflict{seen, latest}
 		}
-		rows, err := tx.Query(ctx, `update workshop set settings = $2, revision = revision + 1 where id::text = $1 returning `+workshopColumns, id, settings)
+		rows, err := tx.Query(ctx, `update workshop set settings = $2, people = coalesce($3::text[], '{}'), revision = revision + 1 where id::text = $1 returning `+workshopColumns, id, settings, people)
 		if err != nil {
 			return err
 		}

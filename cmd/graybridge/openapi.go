@@ -16,6 +16,6 @@ func openapi(_ context.Context, args []string) error {
 	if err := parse(f, args); err != nil {
 		return err
 	}
-	_, a := api.New(nil, nil)
+	_, a := api.New(nil, api.Options{})
 	return printJSON(a.OpenAPI())
 }

@@ -9,6 +9,7 @@ import (
 	"net"
 	"net/http"
 	"os"
+	"strings"
 	"syscall"
 	"time"
 
@@ -20,6 +21,8 @@ func serve(ctx context.Context, args []string) error {
 	f := flag.NewFlagSet("serve", flag.ContinueOnError)
 	addr := f.String("addr", envOr("GRAYBRIDGE_ADDR", "127.0.0.1:8460"), "address to listen on; loopback unless told (environment GRAYBRIDGE_ADDR)")
 	leash := f.Bool("leash", false, "end when the program that started this one is gone")
+	hosts := f.String("host", os.Getenv("GRAYBRIDGE_HOST"), "further names by which this server may be called, separated by commas (environment GRAYBRIDGE_HOST)")
+	level := f.String("log", envOr("GRAYBRIDGE_LOG", "warn"), "least level to log: debug, info, warn or error (environment GRAYBRIDGE_LOG)")
 	url := databaseFlag(f)
 	if err := parse(f, args); err != nil {
 		return err
@@ -34,8 +37,18 @@ func serve(ctx context.Context, args []string) error {
 		return err
 	}
 	defer s.Close()
-	slog.SetDefault(slog.New(slog.NewJSONHandler(os.Stderr, nil)))
-	handler, _ := api.New(s, ui.Handler())
+	var least slog.Level
+	if err := least.UnmarshalText([]byte(*level)); err != nil {
+		return usageError{fmt.Errorf("--log %s: want debug, info, warn or error", *level)}
+	}
+	slog.SetDefault(slog.New(slog.NewJSONHandler(os.Stderr, &slog.HandlerOptions{Level: least})))
+	key, err := s.PersonKey(ctx)
+	if err != nil {
+		return err
+	}
+	closing, closeStreams := context.WithCancel(context.Background())
+	defer closeStreams()
+	handler, _ := api.New(s, api.Options{Page: ui.Handler(), Hosts: allowed(listener.Addr().String(), *addr, *hosts), Closing: closing, PersonKey: key})
 	server := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 20 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10}
 	ctx, cancel := context.WithCancel(ctx)
 	defer cancel()
@@ -50,12 +63,30 @@ func serve(ctx context.Context, args []string) error {
 		return err
 	case <-ctx.Done():
 	}
+	closeStreams()
 	last, stop := context.WithTimeout(context.Background(), 5*time.Second)
 	defer stop()
 	if err := server.Shutdown(last); err != nil && !errors.Is(err, context.DeadlineExceeded) {
 		return err
 	}
 	return nil
+}
+
+// allowed are the names by which a server may be called: loopback's, its own
+// address, and what it was told.
+func allowed(listening, addr, more string) []string {
+	names := []string{"localhost", "127.0.0.1", "::1"}
+	for _, a := range []string{listening, addr} {
+		if host, _, err := net.SplitHostPort(a); err == nil && host != "" {
+			names = append(names, strings.ToLower(host))
+		}
+	}
+	for _, name := range strings.Split(more, ",") {
+		if name = strings.ToLower(strings.TrimSpace(name)); name != "" {
+			names = append(names, name)
+		}
+	}
+	return names
 }
 
 func envOr(name, fallback string) string {

@@ -329,3 +329,71 @@ func describe(tok json.Token) string {
 	}
 	return "something else"
 }
+
+// WithLines puts the line of the text in front of every problem's place, for a
+// person who has the file open: "line 7: plate.power". Any other error comes
+// back as it is.
+func WithLines(data []byte, err error) error {
+	var bad Problems
+	if !errors.As(err, &bad) {
+		return err
+	}
+	lines := placeLines(data)
+	out := make(Problems, len(bad))
+	for i, p := range bad {
+		out[i] = p
+		line, ok := lines[p.Path]
+		for path := p.Path; !ok && path != ""; line, ok = lines[path] { // what is missing stands in what holds it
+			cut := strings.LastIndexAny(path, ".[")
+			path = path[:max(cut, 0)]
+		}
+		if !ok {
+			line = 1
+		}
+		out[i].Path = fmt.Sprintf("line %d: %s", line, p.Path)
+	}
+	return out
+}
+
+// placeLines walks the text as far as it can be read and notes the line on
+// which the value of each path begins.
+func placeLines(data []byte) map[string]int {
+	out := map[string]int{}
+	dec := json.NewDecoder(bytes.NewReader(data))
+	dec.UseNumber()
+	var walk func(path string) bool
+	walk = func(path string) bool {
+		tok, err := dec.Token()
+		if err != nil {
+			return false
+		}
+		if _, twice := out[path]; !twice {
+			out[path] = 1 + bytes.Count(data[:dec.InputOffset()], []byte("\n"))
+		}
+		switch tok {
+		case json.Delim('{'):
+			for dec.More() {
+				key, err := dec.Token()
+				if err != nil {
+					return false
+				}
+				name, _ := key.(string)
+				if !walk(join(path, name)) {
+					return false
+				}
+			}
+		case json.Delim('['):
+			for i := 0; dec.More(); i++ {
+				if !walk(fmt.Sprintf("%s[%d]", path, i)) {
+					return false
+				}
+			}
+		default:
+			return true
+		}
+		_, err = dec.Token()
+		return err == nil
+	}
+	walk("")
+	return out
+}

@@ -85,6 +85,17 @@ func TestAFileOverTheLimitIsTooLarge(t *testing.T) {
 	require.ErrorContains(t, err, "16 MiB")
 }
 
+func TestProblemsCanCarryTheirLine(t *testing.T) {
+	text := []byte("{\n  \"name\": 7,\n  \"count\": 1,\n  \"parts\": [\n    {\"ohm\": 1},\n    {}\n  ]\n}")
+	var f file
+	err := openfile.WithLines(text, openfile.Decode(text, &f, false))
+	require.ErrorContains(t, err, "line 2: name")
+	require.ErrorContains(t, err, "line 6: parts[1].ohm")
+	cut := []byte("{\n\"name\": \"n\",\n\"count\": ")
+	require.ErrorContains(t, openfile.WithLines(cut, openfile.Decode(cut, &f, false)), "line ")
+	require.NoError(t, openfile.WithLines(nil, nil))
+}
+
 // Whatever is accepted, encoding/json accepts too and reads to the same.
 func FuzzDecode(f *testing.F) {
 	f.Add([]byte(good))

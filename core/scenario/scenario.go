@@ -17,9 +17,10 @@ import (
 
 // Workshop is a made-up workshop with its jobs.
 type Workshop struct {
-	Key  string // stable, for renewing the demo
-	Set  job.Workshop
-	Jobs []Job
+	Key    string // stable, for renewing the demo
+	Set    job.Workshop
+	People []string // first name and initial
+	Jobs   []Job
 }
 
 // Job is one made-up machine.
@@ -41,10 +42,10 @@ func ColdFord() job.Workshop {
 // Workshops lists both with the machines that can be planned.
 func Workshops() []Workshop {
 	return []Workshop{
-		{Key: "tansy-lane", Set: TansyLane(), Jobs: []Job{
+		{Key: "tansy-lane", Set: TansyLane(), People: []string{"Odile W.", "Bram T."}, Jobs: []Job{
 			{"blunger", Blunger()}, {"slip-mixer", SlipMixer()}, {"turntable", DryingTurntable()},
 		}},
-		{Key: "cold-ford", Set: ColdFord()},
+		{Key: "cold-ford", Set: ColdFord(), People: []string{"Ansel R."}},
 	}
 }
 

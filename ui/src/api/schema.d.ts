@@ -28,10 +28,27 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Is it there, and does its database answer */
+        /** Is it there */
         get: operations["health"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A job from its open document */
+        post: operations["import-job"];
         delete?: never;
         options?: never;
         head?: never;
@@ -67,14 +84,13 @@ export interface paths {
         /** Store a changed document as a new revision */
         put: operations["save-job"];
         post?: never;
-        /** Put a job into the bin */
-        delete: operations["delete-job"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{id}/restore": {
+    "/api/jobs/{id}/copy": {
         parameters: {
             query?: never;
             header?: never;
@@ -83,8 +99,128 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Take a job out of the bin */
-        post: operations["restore-job"];
+        /** A job of its own with the same document */
+        post: operations["copy-job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One step forward again */
+        post: operations["redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A job's history, latest first */
+        get: operations["history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/{revision}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A job as it was at one revision */
+        get: operations["revision"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/revisions/{revision}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make an earlier revision the latest */
+        post: operations["restore-revision"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Into the yard, the archive or the bin */
+        post: operations["shelve-job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One step back */
+        post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/person": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The name chosen in this browser */
+        get: operations["person"];
+        /** Who works in this browser */
+        put: operations["choose-person"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -119,6 +255,23 @@ export interface paths {
         put?: never;
         /** Torque and amps over speed for a document's motor */
         post: operations["curves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Is it ready for work: does its database answer */
+        get: operations["ready"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -239,6 +392,10 @@ export interface components {
             /** Format: double */
             level: number;
             spans: components["schemas"]["Span"][];
+        };
+        CopyInputBody: {
+            change_id: string;
+            name: string;
         };
         CreateInputBody: {
             change_id: string;
@@ -375,8 +532,10 @@ export interface components {
             wanted?: string;
         };
         HealthOutputBody: {
-            database: boolean;
             name: string;
+        };
+        HistoryOutputBody: {
+            revisions: components["schemas"]["RevisionLine"][];
         };
         Island: {
             carries: components["schemas"]["Edge"][];
@@ -416,6 +575,8 @@ export interface components {
             y?: number;
         };
         JobAnswer: {
+            can_redo: boolean;
+            can_undo: boolean;
             document: components["schemas"]["Document"];
             drawings: components["schemas"]["Set"];
             id: string;
@@ -506,6 +667,12 @@ export interface components {
             entry?: string;
             text: string;
         };
+        PersonInputBody: {
+            name: string;
+        };
+        PersonOutputBody: {
+            name: string;
+        };
         Plan: {
             bays: components["schemas"]["BayState"][];
             bridge: components["schemas"]["Figure"][];
@@ -551,6 +718,14 @@ export interface components {
             relay?: "none" | "supply-lines" | "motor-leads";
             relay_set?: string;
         };
+        RevisionLine: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            revision: number;
+            what: string;
+            who: string;
+        };
         School: {
             at_idle: string;
             at_load: string;
@@ -567,6 +742,10 @@ export interface components {
         Set: {
             now: components["schemas"]["Views"];
             wanted: components["schemas"]["Views"];
+        };
+        ShelveInputBody: {
+            /** @enum {string} */
+            shelf: "yard" | "archive" | "bin";
         };
         Span: {
             /** Format: double */
@@ -613,6 +792,9 @@ export interface components {
             id: string;
             name: string;
             next: components["schemas"]["Next"];
+            plate: string;
+            /** Format: int64 */
+            revision: number;
             /** Format: date-time */
             saved_at: string;
             sentence: string;
@@ -629,6 +811,9 @@ export interface components {
             box: components["schemas"]["Drawing"];
             path: components["schemas"]["Drawing"];
             windings: components["schemas"]["Drawing"];
+        };
+        WhoOutputBody: {
+            name: string;
         };
         Why: {
             estimated?: boolean;
@@ -650,8 +835,13 @@ export interface components {
         };
         WorkshopAnswer: {
             id: string;
+            people: string[];
             /** Format: int64 */
             revision: number;
+            settings: components["schemas"]["Workshop"];
+        };
+        WorkshopEntry: {
+            people: string[];
             settings: components["schemas"]["Workshop"];
         };
         YardOutputBody: {
@@ -660,6 +850,7 @@ export interface components {
         YardWorkshop: {
             id: string;
             jobs: components["schemas"]["Summary"][];
+            people: string[];
             /** Format: int64 */
             revision: number;
             settings: components["schemas"]["Workshop"];
@@ -735,12 +926,54 @@ export interface operations {
             };
         };
     };
+    "import-job": {
+        parameters: {
+            query: {
+                workshop_id: string;
+            };
+            header: {
+                "Change-Id": string;
+            };
+            path?: never;
+            cookie?: {
+                gray_bridge_person?: string;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "create-job": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
-            cookie?: never;
+            cookie?: {
+                gray_bridge_person?: string;
+            };
         };
         requestBody: {
             content: {
@@ -812,7 +1045,9 @@ export interface operations {
             path: {
                 id: string;
             };
-            cookie?: never;
+            cookie?: {
+                gray_bridge_person?: string;
+            };
         };
         requestBody: {
             content: {
@@ -841,7 +1076,189 @@ export interface operations {
             };
         };
     };
-    "delete-job": {
+    "copy-job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: {
+                gray_bridge_person?: string;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyInputBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    redo: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string;
+                /** @description The sender's own name for this change; a repeat gets the stored answer */
+                "Change-Id"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: {
+                gray_bridge_person?: string;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    history: {
+        parameters: {
+            query?: {
+                /** @description Only revisions older than this one; 0: from the latest */
+                before?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    revision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "restore-revision": {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string;
+                /** @description The sender's own name for this change; a repeat gets the stored answer */
+                "Change-Id"?: string;
+            };
+            path: {
+                id: string;
+                revision: number;
+            };
+            cookie?: {
+                gray_bridge_person?: string;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "shelve-job": {
         parameters: {
             query?: never;
             header?: never;
@@ -850,7 +1267,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelveInputBody"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {
@@ -870,23 +1291,97 @@ export interface operations {
             };
         };
     };
-    "restore-job": {
+    undo: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string;
+                /** @description The sender's own name for this change; a repeat gets the stored answer */
+                "Change-Id"?: string;
+            };
             path: {
                 id: string;
             };
-            cookie?: never;
+            cookie?: {
+                gray_bridge_person?: string;
+            };
         };
         requestBody?: never;
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: {
+                gray_bridge_person?: string;
+            };
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhoOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "choose-person": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Set-Cookie"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonOutputBody"];
+                };
             };
             /** @description Error */
             default: {
@@ -965,6 +1460,33 @@ export interface operations {
             };
         };
     };
+    ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "create-workshop": {
         parameters: {
             query?: never;
@@ -974,7 +1496,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Workshop"];
+                "application/json": components["schemas"]["WorkshopEntry"];
             };
         };
         responses: {
@@ -1044,7 +1566,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Workshop"];
+                "application/json": components["schemas"]["WorkshopEntry"];
             };
         };
         responses: {
@@ -1071,7 +1593,9 @@ export interface operations {
     };
     yard: {
         parameters: {
-            query?: never;
+            query?: {
+                shelf?: "yard" | "archive" | "bin";
+            };
             header?: never;
             path?: never;
             cookie?: never;

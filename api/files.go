@@ -1,0 +1,80 @@
+package api
+
+import (
+	"errors"
+	"mime"
+	"net/http"
+	"strings"
+
+	"github.com/go-chi/chi/v5"
+
+	"graybridge/drawing"
+	"graybridge/drawing/pdf"
+	"graybridge/drawing/svg"
+	"graybridge/store"
+)
+
+// files are what a browser saves or prints by following a link: the open
+// document, the card as PDF, a drawing as SVG.
+func (s *server) files(r chi.Router) {
+	r.Get("/api/jobs/{id}/document.json", s.file(s.exportJob))
+	r.Get("/api/jobs/{id}/card.pdf", s.file(s.cardPDF))
+	r.Get("/api/jobs/{id}/{state:now|wanted}-{view:path|box|windings}.svg", s.file(s.drawingSVG))
+}
+
+// file finds the job first.
+func (s *server) file(give func(http.ResponseWriter, *http.Request, store.Job)) http.HandlerFunc {
+	return func(w http.ResponseWriter, r *http.Request) {
+		j, err := s.store.Job(r.Context(), chi.URLParam(r, "id"))
+		switch {
+		case errors.Is(err, store.ErrNotFound):
+			refuse(w, r, http.StatusNotFound, "There is no such job; it may have been deleted.")
+		case err != nil:
+			refuse(w, r, http.StatusServiceUnavailable, "The database does not answer. Try again in a moment.")
+		default:
+			give(w, r, j)
+		}
+	}
+}
+
+// attachment names a file after a machine.
+func attachment(name, ending string) string {
+	return mime.FormatMediaType("attachment", map[string]string{"filename": strings.Map(func(c rune) rune {
+		if strings.ContainsRune(`/\:*?"<>|`, c) || c < ' ' {
+			return '-'
+		}
+		return c
+	}, name) + "." + ending})
+}
+
+func (s *server) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
+	paper := pdf.Paper(r.URL.Query().Get("paper"))
+	if paper == "" {
+		paper = pdf.A4
+	}
+	if paper != pdf.A4 && paper != pdf.Letter {
+		refuse(w, r, http.StatusBadRequest, "paper is a4 or letter.")
+		return
+	}
+	a := s.answers.of(j.Document)
+	out, err := pdf.Write(pdf.Card{Workshop: j.Document.Workshop.Name, Card: a.Plan.Card, Drawings: a.Drawings.Wanted, Revision: j.Revision, At: j.UpdatedAt.UTC()}, paper)
+	if err != nil {
+		refuse(w, r, http.StatusInternalServerError, "The card could not be printed: "+err.Error()+".")
+		return
+	}
+	w.Header().Set("Content-Type", "application/pdf")
+	w.Header().Set("Content-Disposition", strings.Replace(attachment(j.Document.Name+" card", "pdf"), "attachment", "inline", 1))
+	_, _ = w.Write(out)
+}
+
+func (s *server) drawingSVG(w http.ResponseWriter, r *http.Request, j store.Job) {
+	views := s.answers.of(j.Document).Drawings.Wanted
+	if chi.URLParam(r, "state") == "now" {
+		views = s.answers.of(j.Document).Drawings.Now
+	}
+	view := chi.URLParam(r, "view")
+	d := map[string]drawing.Drawing{"path": views.Path, "box": views.Box, "windings": views.Windings}[view]
+	w.Header().Set("Content-Type", "image/svg+xml")
+	w.Header().Set("Content-Disposition", attachment(j.Document.Name+" "+view, "svg"))
+	_, _ = w.Write(svg.Write(d, drawing.Coloured(string(j.Document.Workshop.Colours))))
+}
