@@ -270,6 +270,7 @@ func TestUndoRedoHistoryAndRestore(t *testing.T) {
 	require.Equal(t, http.StatusConflict, c.do("POST", path+"/undo", nil, "If-Match", `"3"`, "Change-Id", "undo-2").Status, "nothing more to undo")
 	c.do("POST", path+"/redo", nil, "If-Match", `"3"`, "Change-Id", "redo-1").into(t, &a)
 	require.Equal(t, "231", a.Document.Supply.Volts)
+	a = api.JobAnswer{}
 	c.do("POST", path+"/revisions/1/restore", nil, "If-Match", `"4"`, "Change-Id", "restore-1").into(t, &a)
 	require.Empty(t, a.Document.Supply.Volts)
 	var history struct{ Revisions []api.RevisionLine }

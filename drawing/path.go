@@ -1,6 +1,8 @@
 package drawing
 
 import (
+	"strings"
+
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/leads"
@@ -56,10 +58,24 @@ func Path(p *job.Plan, s *job.State) Drawing {
 	box(&d, p, s)
 	motor(&d, p, s, flow, amps, label, full)
 	tool(&d, p, s)
+	next(&d, p)
 	for _, b := range p.Bays {
 		d.fact(b.Title, b.Key+" ("+string(b.Mark)+")")
 	}
 	return d
+}
+
+// next flags the part of the path where the next thing is to be done.
+func next(d *Drawing, p *job.Plan) {
+	for i, b := range p.Bays {
+		if b.Bay != p.Next.Bay || p.Next.Card {
+			continue
+		}
+		x := pathWidth / 6 * (float64(i) + 0.5)
+		d.add(Item{Kind: KindShape, Points: []float64{x - 5, 5, x + 5, 5, x, 12}, Ink: Accent, Fill: Accent, Stroke: 1, Of: "next"},
+			text(x+10, 13, "next: "+strings.ToLower(p.Next.Text[:1])+p.Next.Text[1:], Small).inked(Accent).start().of("next"))
+		d.fact("Next", p.Next.Text)
+	}
 }
 
 func wire(name string) Ink {

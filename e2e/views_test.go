@@ -1,6 +1,8 @@
 package e2e
 
 import (
+	"context"
+	"fmt"
 	"os"
 	"path/filepath"
 	"strings"
@@ -11,6 +13,8 @@ import (
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/scenario"
+	"graybridge/store"
 	"graybridge/store/storetest"
 )
 
@@ -36,7 +40,10 @@ func views(p *page, s *server, machine string, look func(view string)) {
 		p.sees(".bench h2", b)
 		look(strings.ToLower(b))
 	}
-	p.click(".span-acts a", "Card")
+	p.press("h")
+	p.sees(".strip", "1")
+	look("history")
+	p.visit(strings.TrimSuffix(eval[string](p, "location.href"), "/load") + "/card")
 	p.sees(".card h1", machine)
 	look("card")
 }
@@ -151,7 +158,8 @@ func TestDraggingTheMicrofaradMovesEverything(t *testing.T) {
 	p.sees(".handle-text", "52 µF")
 }
 
-// Two windows on one job: the later one sees both documents and chooses.
+// Two windows on one job that both hold the same entry: the later one sees both
+// and chooses, and undo gives the other.
 func TestAConflictShowsBothAndLosesNeither(t *testing.T) {
 	t.Parallel()
 	s := demoServer(t)
@@ -162,16 +170,171 @@ func TestAConflictShowsBothAndLosesNeither(t *testing.T) {
 	b := open(t, address)
 	b.expect("409")
 	b.sees(".bench h2", "Supply")
+	// b is cut off from the news, so that its edit rests on an old revision.
+	eval[bool](b, `(window.fetchAsItWas = window.fetch, window.fetch = (r) => r.method === 'GET' && r.url.includes('/api/jobs/') && !window.late ? new Promise(() => {}) : window.fetchAsItWas(r), true)`)
 	a.enter("supply.volts", "231")
 	a.sees(".head-saved", "revision 2")
-	b.enter("supply.breaker", "25 A")
+	eval[bool](b, `window.late = true`)
+	b.enter("supply.volts", "229")
 	b.sees(".conflict", "231")
-	b.sees(".conflict", "25 A")
+	b.sees(".conflict", "229")
 	b.click("button", "Take theirs")
 	b.until("theirs is shown", `document.querySelector('[data-entry="supply.volts"] input').value === '231'`)
-	b.press("z")
-	b.until("mine is back", `document.querySelector('[data-entry="supply.breaker"] input').value === '25 A'`)
-	b.sees(".head-saved", "revision 3")
+	b.saved()
+	b.press("Z")
+	b.until("mine is back", `document.querySelector('[data-entry="supply.volts"] input').value === '229'`)
+	a.until("and reaches the other window", `document.querySelector('[data-entry="supply.volts"] input').value === '229'`)
+}
+
+// Two windows on one job that touch different entries: each change arrives in
+// the other by itself, and edits made at the same moment both stand.
+func TestChangesArriveInTheOtherWindowAndAreMerged(t *testing.T) {
+	t.Parallel()
+	s := demoServer(t)
+	a := open(t, s.url+"/")
+	a.click(".machine-link", "Blunger")
+	a.click(".bays button", "Supply")
+	b := open(t, eval[string](a, "location.href"))
+	b.expect("409")
+	b.sees(".bench h2", "Supply")
+	b.saved()
+	a.enter("supply.volts", "231")
+	b.until("the other's volts arrive", `document.querySelector('[data-entry="supply.volts"] input').value === '231'`)
+	b.sees(".news", "supply: volts")
+	b.sees(".head-saved", "revision 2")
+
+	eval[bool](b, `(window.fetchAsItWas = window.fetch, window.fetch = (r) => r.method === 'GET' && r.url.includes('/api/jobs/') && !window.late ? new Promise(() => {}) : window.fetchAsItWas(r), true)`)
+	a.enter("supply.breaker", "20 A")
+	a.sees(".head-saved", "revision 3")
+	eval[bool](b, `window.late = true`)
+	b.enter("supply.feeder_length", "21 m")
+	b.sees(".news", "Both changes stand")
+	b.until("both are here", `document.querySelector('[data-entry="supply.breaker"] input').value === '20 A' && document.querySelector('[data-entry="supply.feeder_length"] input').value === '21 m'`)
+	a.until("and in the other window", `document.querySelector('[data-entry="supply.feeder_length"] input').value === '21 m'`)
+}
+
+// Undo goes on after the server was started anew; the strip says who changed
+// what, and any revision can be looked at and restored.
+func TestUndoAfterARestartAndTheRevisionStrip(t *testing.T) {
+	t.Parallel()
+	database := storetest.Database(t)
+	demo(t, database)
+	s := serve(t, database, "")
+	p := open(t, s.url+"/")
+	p.expect("ERR_")
+	p.click(".person", "Who are you?")
+	p.click(".person-names button", "Bram T.")
+	p.sees(".person", "Bram T.")
+	p.click(".machine-link", "Blunger")
+	p.click(".bays button", "Supply")
+	for i, volts := range []string{"231", "232", "233"} {
+		p.enter("supply.volts", volts)
+		p.until("stored", `document.querySelector('.head-saved').innerText.includes('revision `+string(rune('2'+i))+`')`)
+	}
+	s.kill()
+	s = serve(t, database, s.addr)
+	p.visit(eval[string](p, "location.href"))
+	p.sees(".bench h2", "Supply")
+	p.press("z")
+	p.until("one step back", `document.querySelector('[data-entry="supply.volts"] input').value === '232'`)
+	p.press("z")
+	p.until("two steps back", `document.querySelector('[data-entry="supply.volts"] input').value === '231'`)
+	p.press("Z")
+	p.until("and forward", `document.querySelector('[data-entry="supply.volts"] input').value === '232'`)
+	p.press("h")
+	p.sees(".strip", "supply volts 232 → 233")
+	p.sees(".strip", "Bram T.")
+	p.click(".strip button", "as the demonstration has it")
+	p.sees(".looked", "As it was at revision 1")
+	p.sees(".looked", "236")
+	p.click("button", "Restore revision 1")
+	p.until("restored", `document.querySelector('[data-entry="supply.volts"] input').value === '236'`)
+	p.sees(".strip", "revision 1 restored")
+}
+
+func TestThePaletteFindsMachinesFindingsAndCommands(t *testing.T) {
+	t.Parallel()
+	s := demoServer(t)
+	p := open(t, s.url+"/")
+	p.sees(".machine", "Blunger")
+	p.press("/")
+	p.until("its field has the focus", `document.activeElement.matches('.palette-field')`)
+	p.key("tile blun")
+	p.sees("#palette-list", "Blunger")
+	p.key(kb.Enter)
+	p.sees(".bays", "Supply")
+	p.press("/")
+	p.until("its field has the focus", `document.activeElement.matches('.palette-field')`)
+	p.key("relay idling")
+	p.sees("#palette-list", "cannot see winding W")
+	p.key(kb.Enter)
+	p.sees(".bench h2", "Protection")
+	p.press("g")
+	p.press("y")
+	p.sees("h1", "Yard")
+	p.press("?")
+	p.click(".keys-off", "Single letters act")
+	p.key(kb.Escape)
+	p.until("the dialog is gone", `!document.querySelector('.keys')?.offsetParent`)
+	p.press("g")
+	p.press("e")
+	time.Sleep(300 * time.Millisecond)
+	p.sees("h1", "Yard")
+}
+
+func TestAMachineGoesOutAsAFileAndComesInAgain(t *testing.T) {
+	t.Parallel()
+	s := demoServer(t)
+	p := open(t, s.url+"/")
+	p.expect("422")
+	p.sees(".machine", "Blunger")
+	give := func(change string) {
+		eval[bool](p, `(async () => {
+			const link = document.querySelector('[data-job="Blunger"] a[download]').href
+			let text = await (await fetch(link)).text()
+			`+change+`
+			const field = document.querySelector('input[type=file]'), files = new DataTransfer()
+			files.items.add(new File([text], 'machine.json', {type: 'application/json'}))
+			;[...document.querySelectorAll('.workshop button')].find(b => b.innerText === 'Import').onclick ?? 0
+			field.onclick = (e) => e.preventDefault()
+			;[...document.querySelectorAll('.workshop button')].find(b => b.innerText === 'Import').click()
+			field.files = files.files
+			field.dispatchEvent(new Event('change'))
+			return true })()`)
+	}
+	give(`text = text.replace('"rpm": "1410"', '"rpm": 1410')`)
+	p.sees(".trouble", "line ")
+	p.sees(".trouble", "plate.rpm")
+	give(`text = text.replace('"name": "Blunger"', '"name": "Blunger from a file"')`)
+	p.sees(".head-where", "Blunger from a file")
+	p.sees(".bays", "52.0 µF run to L1")
+	p.visit(s.url + "/")
+	p.until("one more machine", `document.querySelectorAll('.machine').length === 4`)
+}
+
+func TestTwoHundredMachinesStayFindable(t *testing.T) {
+	t.Parallel()
+	database := storetest.Database(t)
+	demo(t, database)
+	st, err := store.Open(context.Background(), database)
+	require.NoError(t, err)
+	defer st.Close()
+	workshops, err := st.Workshops(context.Background())
+	require.NoError(t, err)
+	for i := range 200 {
+		d := scenario.Blunger()
+		d.Name = fmt.Sprintf("Stirrer %03d", i)
+		d.Supply.Volts = fmt.Sprint(220 + i%30)
+		_, err := st.CreateJob(context.Background(), workshops[0].ID, store.Change{ID: fmt.Sprintf("stirrer-%d", i)}, d, "new")
+		require.NoError(t, err)
+	}
+	s := serve(t, database, "")
+	p := open(t, s.url+"/")
+	p.until("all are here", `document.querySelectorAll('.machine').length === 203`)
+	p.fill(".yard-question input", "stirrer 137")
+	p.until("one is found", `document.querySelectorAll('.machine').length === 1`)
+	p.click(".machine-link", "Stirrer 137")
+	p.sees(".head-where", "Stirrer 137")
 }
 
 // A cut connection is said, what was typed is kept, and sent once when it is back.
@@ -207,10 +370,20 @@ func TestMachinesAreRenamedDeletedAndBroughtBack(t *testing.T) {
 	p.click("form button", "Rename")
 	p.sees(".machine h3", "Slip blunger")
 	p.click(`[data-job="Slip blunger"] button`, "Delete")
-	p.sees(".yard-gone", "Slip blunger was deleted")
+	p.sees(".yard-gone", "Slip blunger is in the bin")
 	p.lacks(".machine h3", "Slip blunger")
 	p.click("button", "Bring it back")
 	p.sees(".machine h3", "Slip blunger")
+	p.click(`[data-job="Slip blunger"] button`, "Copy")
+	p.click("form button", "Copy")
+	p.sees(".machine h3", "Slip blunger, copy")
+	p.click(`[data-job="Slip blunger, copy"] button`, "Archive")
+	p.lacks(".machine h3", "Slip blunger, copy")
+	p.click(".shelves button", "Archive")
+	p.sees(".machine h3", "Slip blunger, copy")
+	p.click(".machine button", "Back to the yard")
+	p.click(".shelves button", "In the yard")
+	p.sees(".machine h3", "Slip blunger, copy")
 	p.click(".workshop button", "Settings")
 	p.fill("#workshop-volts", "240")
 	p.click("form button", "Save")

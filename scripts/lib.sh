@@ -19,10 +19,10 @@ need_tools() {
 }
 
 install_chromium() {
-  command -v chromium >/dev/null && command -v fc-list >/dev/null && fc-list | grep -q DejaVu && return 0
+  command -v chromium >/dev/null && command -v pdftotext >/dev/null && command -v fc-list >/dev/null && fc-list | grep -q DejaVu && return 0
   say "installing Chromium from Debian"
   as_root env DEBIAN_FRONTEND=noninteractive apt-get update -qq
-  as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium fonts-dejavu-core fontconfig >/dev/null
+  as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium fonts-dejavu-core fontconfig poppler-utils >/dev/null
 }
 
 # stamp NAME FILES… : true when the files are as they were at the last mark

@@ -51,7 +51,7 @@ type page struct {
 // Write prints the card. The text shrinks by steps until everything stands on
 // one page; the error says when even the smallest does not.
 func Write(c Card, paper Paper) ([]byte, error) {
-	for _, size := range []float64{8.5, 8, 7.5, 7, 6.5, 6} {
+	for _, size := range []float64{9, 8.5, 8, 7.5, 7, 6.5, 6} {
 		p := begin(c, paper, size)
 		if p.card(c) {
 			var out bytes.Buffer
@@ -175,7 +175,7 @@ func (p *page) card(c Card) bool {
 	if len(k.Readings) > 0 {
 		y += p.heading(x, y, full, "Readings: expect, then measure")
 		p.text(true, 1)
-		at := []float64{x, x + 42, x + 92, x + 122, x + full - 34}
+		at := []float64{x, x + 34, x + 94, x + 122, x + full - 32}
 		for i, s := range []string{"When", "What", "Expect", "Within", "Measured"} {
 			p.Text(at[i], y+p.line*0.78, s)
 		}
@@ -192,6 +192,8 @@ func (p *page) card(c Card) bool {
 			y += p.line * 1.08
 			p.rule(x, y, full)
 		}
+		p.SetLineWidth(0.1)
+		p.Line(at[4]-1.5, y-float64(len(k.Readings))*p.line*1.08, at[4]-1.5, y)
 	}
 	left, right := full*0.57, full*0.4
 	lowLeft := y + p.heading(x, y, left, "Checks, in this order, with who and when")
@@ -232,7 +234,7 @@ func (p *page) column(x, y, w float64, k bringup.Card) float64 {
 		p.text(true, 1)
 		p.Text(x+4, y+p.line*0.78, l.Value)
 		p.text(false, 1)
-		p.Text(x+4+20, y+p.line*0.78, l.Name)
+		p.Text(x+4+16, y+p.line*0.78, l.Name)
 		y += p.line * 1.08
 		p.rule(x, y, w)
 	}

@@ -15,10 +15,12 @@ export type Island = Schemas['Island']
 export type Item = Schemas['Item']
 export type JobAnswer = Schemas['JobAnswer']
 export type Plan = Schemas['Plan']
+export type RevisionLine = Schemas['RevisionLine']
 export type Reading = Schemas['FindingReading']
 export type State = Schemas['State']
 export type Summary = Schemas['Summary']
 export type Workshop = Schemas['Workshop']
+export type WorkshopEntry = Schemas['WorkshopEntry']
 export type YardWorkshop = Schemas['YardWorkshop']
 
 const client = createClient<paths>({
@@ -58,29 +60,61 @@ async function got<T>(call: Promise<{ data?: T; error?: unknown; response: Respo
 
 export const newChangeID = () => crypto.randomUUID()
 
+export type Shelf = 'yard' | 'archive' | 'bin'
+
+const seen = (id: string, revision: number, changeID: string) => ({
+  path: { id },
+  header: { 'If-Match': `"${revision}"`, 'Change-Id': changeID },
+})
+const at = (id: string) => ({ params: { path: { id } } })
+
 export const api = {
-  yard: () => got(client.GET('/api/yard')),
-  job: (id: string) => got(client.GET('/api/jobs/{id}', { params: { path: { id } } })),
+  yard: (shelf: Shelf = 'yard') => got(client.GET('/api/yard', { params: { query: { shelf } } })),
+  job: (id: string) => got(client.GET('/api/jobs/{id}', at(id))),
   createJob: (workshop_id: string, name: string, change_id: string) =>
     got(client.POST('/api/jobs', { body: { workshop_id, name, change_id } })),
   saveJob: (id: string, revision: number, changeID: string, body: Document) =>
+    got(client.PUT('/api/jobs/{id}', { params: seen(id, revision, changeID), body })),
+  undo: (id: string, revision: number, changeID: string) =>
+    got(client.POST('/api/jobs/{id}/undo', { params: seen(id, revision, changeID) })),
+  redo: (id: string, revision: number, changeID: string) =>
+    got(client.POST('/api/jobs/{id}/redo', { params: seen(id, revision, changeID) })),
+  restore: (id: string, revision: number, changeID: string, to: number) => {
+    const { path, header } = seen(id, revision, changeID)
+    return got(
+      client.POST('/api/jobs/{id}/revisions/{revision}/restore', {
+        params: { path: { ...path, revision: to }, header },
+      }),
+    )
+  },
+  history: (id: string, before = 0) =>
+    got(client.GET('/api/jobs/{id}/revisions', { params: { path: { id }, query: { before } } })),
+  revision: (id: string, revision: number) =>
+    got(client.GET('/api/jobs/{id}/revisions/{revision}', { params: { path: { id, revision } } })),
+  copyJob: (id: string, name: string, change_id: string) =>
+    got(client.POST('/api/jobs/{id}/copy', { ...at(id), body: { name, change_id } })),
+  shelve: (id: string, shelf: Shelf) => got(client.POST('/api/jobs/{id}/shelf', { ...at(id), body: { shelf } })),
+  /** Sends the file as it is: the server reads it strictly and names line and field. */
+  importJob: (workshop_id: string, changeID: string, file: Blob) =>
     got(
-      client.PUT('/api/jobs/{id}', {
-        params: { path: { id }, header: { 'If-Match': `"${revision}"`, 'Change-Id': changeID } },
-        body,
+      client.POST('/api/import', {
+        params: { query: { workshop_id }, header: { 'Change-Id': changeID } },
+        body: file as unknown as string,
+        bodySerializer: (b) => b as unknown as Blob,
+        headers: { 'Content-Type': 'application/octet-stream' },
       }),
     ),
-  deleteJob: (id: string) => got(client.DELETE('/api/jobs/{id}', { params: { path: { id } } })),
-  restoreJob: (id: string) => got(client.POST('/api/jobs/{id}/restore', { params: { path: { id } } })),
   plan: (body: Document) => got(client.POST('/api/plan', { body })),
   curves: (body: Document) => got(client.POST('/api/plate/curves', { body })),
   island: (body: Document) => got(client.POST('/api/capacitor/island', { body })),
-  createWorkshop: (body: Workshop) => got(client.POST('/api/workshops', { body })),
-  saveWorkshop: (id: string, revision: number, body: Workshop) =>
+  createWorkshop: (body: WorkshopEntry) => got(client.POST('/api/workshops', { body })),
+  saveWorkshop: (id: string, revision: number, body: WorkshopEntry) =>
     got(
       client.PUT('/api/workshops/{id}', {
         params: { path: { id }, header: { 'If-Match': `"${revision}"` } },
         body,
       }),
     ),
+  person: () => got(client.GET('/api/person')),
+  choosePerson: (name: string) => got(client.PUT('/api/person', { body: { name } })),
 }

@@ -1,7 +1,16 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import { ElConfigProvider } from 'element-plus'
+import { useRouter } from 'vue-router'
 import { head } from './head'
+import { useKeys } from './keys'
 import KeysDialog from './KeysDialog.vue'
+import PaletteDialog from './PaletteDialog.vue'
+import PersonChooser from './PersonChooser.vue'
+
+const router = useRouter()
+const palette = ref(false)
+useKeys({ 'g y': () => void router.push('/'), 'g e': () => void router.push('/engine') })
 </script>
 
 <template>
@@ -18,9 +27,12 @@ import KeysDialog from './KeysDialog.vue'
         <template v-if="head.workshop">{{ head.workshop }} <span aria-hidden="true">/&nbsp;</span></template>
         <strong>{{ head.name }}</strong>
       </span>
+      <button type="button" class="head-find" @click="palette = true">Find or do anything <kbd>/</kbd></button>
       <span class="head-saved" role="status">{{ head.saved }}</span>
+      <PersonChooser />
     </header>
-    <RouterView :key="String($route.params.id ?? $route.name)" />
+    <RouterView :key="String($route.params.id ?? $route.name) + String($route.name)" />
     <KeysDialog />
+    <PaletteDialog v-model="palette" />
   </ElConfigProvider>
 </template>

@@ -1,24 +1,26 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { useKeys } from './keys'
+import { letters, setLetters, useKeys } from './keys'
 
 const open = ref(false)
 useKeys({ '?': () => (open.value = true) })
 
 const rows = [
+  ['/', 'find or do anything'],
+  ['G Y, G S, G C, G E', 'the Yard, the span, the card, how it is computed'],
   ['1 … 6', 'open a bay, in the order of the power path'],
   ['N', 'go to the next thing to do'],
   ['S', 'switch between now and as wanted'],
   ['E', 'edit the joints as text'],
-  ['Z, Shift Z', 'undo, redo'],
+  ['H', 'what was changed, when and by whom'],
+  ['Z, Shift Z', 'undo, redo (also Ctrl or Cmd Z)'],
   ['P', 'the card for the machine'],
-  ['Y', 'the Yard'],
   ['← →, + −', 'move the µF, when its handle is focused'],
 ]
 </script>
 
 <template>
-  <ElDialog v-model="open" title="Keys" width="min(28rem, 92vw)">
+  <ElDialog v-model="open" title="Keys" width="min(30rem, 92vw)">
     <table class="keys">
       <tbody>
         <tr v-for="[key, what] in rows" :key="key">
@@ -27,6 +29,12 @@ const rows = [
         </tr>
       </tbody>
     </table>
+    <p>
+      <label class="keys-off">
+        <input type="checkbox" :checked="letters" @change="setLetters(($event.target as HTMLInputElement).checked)" />
+        Single letters act
+      </label>
+    </p>
     <p class="soft">A key never fires while you type in a field.</p>
   </ElDialog>
 </template>
@@ -36,5 +44,11 @@ const rows = [
   text-align: left;
   white-space: nowrap;
   padding: 4px 24px 4px 0;
+}
+.keys-off {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 40px;
 }
 </style>

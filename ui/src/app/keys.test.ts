@@ -1,9 +1,13 @@
 import { expect, it } from 'vitest'
 import { pressed } from './keys'
 
+const plain = { shiftKey: false, ctrlKey: false, metaKey: false }
+
 it('names keys as the maps write them', () => {
-  expect(pressed({ key: 'z', shiftKey: false })).toBe('z')
-  expect(pressed({ key: 'Z', shiftKey: true })).toBe('shift z')
-  expect(pressed({ key: '?', shiftKey: true })).toBe('?')
-  expect(pressed({ key: '3', shiftKey: false })).toBe('3')
+  expect(pressed({ ...plain, key: 'z' })).toBe('z')
+  expect(pressed({ ...plain, key: 'Z', shiftKey: true })).toBe('shift z')
+  expect(pressed({ ...plain, key: 'z', ctrlKey: true })).toBe('mod z')
+  expect(pressed({ ...plain, key: 'Z', metaKey: true, shiftKey: true })).toBe('mod shift z')
+  expect(pressed({ ...plain, key: '?', shiftKey: true })).toBe('?')
+  expect(pressed({ ...plain, key: '3' })).toBe('3')
 })

@@ -28,7 +28,7 @@ onMounted(async () => {
 useKeys({
   p: print,
   n: () => void router.push({ name: 'span', params: { id: props.id } }),
-  y: () => void router.push('/'),
+  'g s': () => void router.push({ name: 'span', params: { id: props.id } }),
 })
 </script>
 
@@ -39,6 +39,8 @@ useKeys({
       <div class="card-bar">
         <RouterLink class="plain" :to="{ name: 'span', params: { id } }">Back to the plan</RouterLink>
         <button type="button" class="strong" @click="print">Print <kbd>P</kbd></button>
+        <a class="plain" :href="`/api/jobs/${id}/card.pdf?paper=a4`">PDF, A4</a>
+        <a class="plain" :href="`/api/jobs/${id}/card.pdf?paper=letter`">PDF, Letter</a>
         <p v-if="card.not_ready" class="card-not">{{ card.not_ready }}</p>
       </div>
       <article class="card">

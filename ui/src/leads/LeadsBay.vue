@@ -136,6 +136,12 @@ function tick(id: string) {
       </div>
       <ChoiceField path="leads.kind" label="Leads that come out" :choices="kinds" fallback="six" />
       <ChoiceField path="leads.naming" label="Names on them" :choices="namings" fallback="iec" />
+      <p class="soft leads-files">
+        Drawings as files:
+        <a :href="`/api/jobs/${job.id}/${state}-box.svg`">terminal box</a>,
+        <a :href="`/api/jobs/${job.id}/${state}-windings.svg`">windings</a>,
+        <a :href="`/api/jobs/${job.id}/${state}-path.svg`">power path</a> (SVG)
+      </p>
     </section>
   </div>
 </template>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** A job: the whole power path above, one bay at full size, and what the plan says. */
-import { computed, nextTick, provide, ref, watch, type Component } from 'vue'
+import { computed, nextTick, onUnmounted, provide, ref, watchEffect, type Component } from 'vue'
 import { useRouter } from 'vue-router'
 import { useMediaQuery } from '@vueuse/core'
 import { useKeys } from '../app/keys'
+import { offered } from '../app/palette'
 import CapacitorBay from '../capacitor/CapacitorBay.vue'
 import DrawingView from '../drawing/DrawingView.vue'
 import { litBy } from '../drawing/shapes'
@@ -14,6 +15,7 @@ import PlateBay from '../plate/PlateBay.vue'
 import ProtectionBay from '../protection/ProtectionBay.vue'
 import SupplyBay from '../supply/SupplyBay.vue'
 import ConflictDialog from './ConflictDialog.vue'
+import HistoryDrawer from './HistoryDrawer.vue'
 import { provideJob } from './job'
 import LedgerList from './LedgerList.vue'
 import { pointedKey, shownStateKey, type StateID } from './state'
@@ -71,21 +73,52 @@ function next() {
 
 const other = () => (state.value = state.value === 'now' ? 'wanted' : 'now')
 
+const card = () => void router.push({ name: 'card', params: { id: props.id } })
+const history = ref(false)
+
 useKeys({
   ...Object.fromEntries(order.map((b, i) => [String(i + 1), () => void go(b)])),
   n: next,
   s: other,
+  h: () => (history.value = !history.value),
   z: job.undo,
   'shift z': job.redo,
-  p: () => void router.push({ name: 'card', params: { id: props.id } }),
-  y: () => void router.push('/'),
+  'mod z': job.undo,
+  'mod shift z': job.redo,
+  'mod y': job.redo,
+  p: card,
+  'g c': card,
+  'g s': () => void go(plan.value?.next.bay ?? 'motor'),
   e: () => void go('leads', 'leads.text'),
 })
 
-watch(
-  () => job.document.value?.workshop.colours,
-  (c) => c && document.documentElement.setAttribute('data-colours', c),
-)
+/** What the palette can do here. */
+watchEffect(() => {
+  const p = plan.value
+  if (!p) return
+  offered.deeds = [
+    { kind: 'command', text: `Next: ${p.next.text}`, run: next },
+    ...p.bays.map((b) => ({ kind: 'bay', text: b.title, more: b.key, run: () => void go(b.bay) })),
+    ...p.findings.map((f) => ({
+      kind: 'finding',
+      text: f.sentence,
+      more: `${f.bay} ${f.grade}`,
+      run: () => void go(f.bay, f.entries?.[0]),
+    })),
+    { kind: 'place', text: 'Card for the machine', more: 'print connection', run: card },
+    { kind: 'command', text: 'Undo', run: job.undo },
+    { kind: 'command', text: 'Redo', run: job.redo },
+    { kind: 'command', text: 'History', more: 'revisions changed who when restore', run: () => (history.value = true) },
+    { kind: 'command', text: 'Show now or as wanted', more: 'state switch', run: other },
+    {
+      kind: 'command',
+      text: 'Export the document',
+      more: 'save file json',
+      run: () => location.assign(`/api/jobs/${props.id}/document.json`),
+    },
+  ]
+})
+onUnmounted(() => (offered.deeds = []))
 </script>
 
 <template>
@@ -134,6 +167,7 @@ watch(
           >
             <svg viewBox="0 0 18 18" aria-hidden="true"><path d="m11 3 4 4-4 4M15 7H7a4 4 0 0 0 0 8h4" /></svg>
           </button>
+          <button type="button" class="plain" title="What was changed (H)" @click="history = true">History</button>
           <RouterLink class="plain" :to="{ name: 'card', params: { id } }">Card</RouterLink>
           <button type="button" class="strong next" @click="next">
             <span>Next: {{ plan.next.text }}</span
@@ -161,6 +195,9 @@ watch(
       </nav>
     </section>
     <p v-if="job.message.value" class="trouble" role="alert">{{ job.message.value }}</p>
+    <p v-if="job.news.value" class="news" role="status">
+      {{ job.news.value }} <button type="button" class="why" @click="job.news.value = ''">Seen</button>
+    </p>
     <div class="span-work">
       <section class="bench" :aria-label="plan.bays.find((b) => b.bay === bay)?.title">
         <component :is="bays[bay] ?? PlateBay" />
@@ -168,6 +205,7 @@ watch(
       <LedgerList :bay="bay" @bay="go" />
     </div>
     <ConflictDialog />
+    <HistoryDrawer v-model="history" />
   </main>
 </template>
 
@@ -268,6 +306,10 @@ watch(
   display: block;
   font-size: 0.87rem;
   color: var(--soft);
+}
+.news {
+  padding: 6px 18px;
+  background: var(--river-pale);
 }
 .span-work {
   display: grid;

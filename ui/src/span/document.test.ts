@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Document } from '../api/client'
-import { differences, entryName, same, textAt, withText } from './document'
+import { differences, entryName, merged, same, textAt, withText } from './document'
 
 const job = (): Document => ({
   format: 'gray-bridge/job',
@@ -49,5 +49,25 @@ describe('a job document', () => {
     ])
     expect(differences(job(), job())).toEqual([])
     expect(entryName('plate.power_factor')).toBe('plate: power factor')
+  })
+
+  it('takes changes of two people into one where they touch different entries', () => {
+    const base = job()
+    const theirs = withText(withText(base, 'supply.volts', '231'), 'plate.rpm', '1410')
+    const mine = withText(withText(base, 'load.share', '65 %'), 'plate.power', '')
+    const both = merged(base, theirs, mine)!
+    expect(textAt(both, 'supply.volts')).toBe('231')
+    expect(textAt(both, 'plate.rpm')).toBe('1410')
+    expect(textAt(both, 'load.share')).toBe('65 %')
+    expect(both.plate).not.toHaveProperty('power')
+    expect(merged(base, theirs, base)).toEqual(theirs)
+    expect(merged(base, base, mine)).toEqual(mine)
+  })
+
+  it('leaves the choice to a person where both changed one entry', () => {
+    const base = job()
+    expect(merged(base, withText(base, 'supply.volts', '231'), withText(base, 'supply.volts', '229'))).toBeUndefined()
+    expect(merged(base, withText(base, 'supply.volts', '231'), withText(base, 'supply.volts', '231'))).toBeDefined()
+    expect(merged(base, withText(base, 'name', 'A'), withText(base, 'name', 'B'))).toBeUndefined()
   })
 })

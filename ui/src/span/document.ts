@@ -39,17 +39,43 @@ export interface Difference {
   theirs: string
 }
 
+const parts = ['supply', 'protection', 'bridge', 'leads', 'plate', 'load'] as const
+
 const shown = (v: unknown) => (Array.isArray(v) ? `${v.length} ticked` : typeof v === 'string' ? v : '')
 
 /** Every entry in which two documents differ. The workshop's settings are not the job's. */
 export function differences(mine: Document, theirs: Document): Difference[] {
   const out: Difference[] = []
   if (mine.name !== theirs.name) out.push({ path: 'name', mine: mine.name, theirs: theirs.name })
-  for (const part of ['supply', 'protection', 'bridge', 'leads', 'plate', 'load'] as const) {
+  for (const part of parts) {
     const [a, b] = [mine[part] as Part, theirs[part] as Part]
     for (const field of new Set([...Object.keys(a), ...Object.keys(b)]))
       if (!same(a[field] ?? '', b[field] ?? ''))
         out.push({ path: `${part}.${field}`, mine: shown(a[field]), theirs: shown(b[field]) })
+  }
+  return out
+}
+
+/**
+ * Their document with my changes since the base in it. Undefined where both
+ * changed the same entry to different things: a person has to choose.
+ */
+export function merged(base: Document, theirs: Document, mine: Document): Document | undefined {
+  const out: Document = { ...theirs }
+  if (mine.name !== base.name) {
+    if (theirs.name !== base.name && theirs.name !== mine.name) return undefined
+    out.name = mine.name
+  }
+  for (const part of parts) {
+    const [b, t, m] = [base[part] as Part, theirs[part] as Part, mine[part] as Part]
+    const next: Part = { ...t }
+    for (const field of new Set([...Object.keys(b), ...Object.keys(m)])) {
+      if (same(m[field] ?? '', b[field] ?? '')) continue
+      if (!same(t[field] ?? '', b[field] ?? '') && !same(t[field] ?? '', m[field] ?? '')) return undefined
+      if (m[field] === undefined) delete next[field]
+      else next[field] = m[field]
+    }
+    Object.assign(out, { [part]: next })
   }
   return out
 }

@@ -1,26 +1,32 @@
 /**
  * One job open for work: the document under the hands, the plan of it, and the
  * way to the store. A gesture asks for a plan without storing; a finished edit
- * is stored as a revision, in order, each once.
+ * is stored as a revision, in order, each once. What others store meanwhile
+ * arrives by itself and is merged where both did not touch the same entry.
  */
-import { computed, inject, onUnmounted, provide, ref, shallowRef, type InjectionKey } from 'vue'
+import { computed, inject, onUnmounted, provide, ref, shallowRef, watch, type InjectionKey } from 'vue'
 import { api, newChangeID, Trouble, type Answer, type Document, type JobAnswer } from '../api/client'
 import { setHead } from '../app/head'
-import { same, textAt, withText } from './document'
+import { connected, listen } from '../app/live'
+import { differences, entryName, merged, same, textAt, withText } from './document'
 
+/** One change on its way: a document to store, or a step through what was stored. */
 interface Change {
   id: string
-  document: Document
+  step?: 'undo' | 'redo'
+  restore?: number
+  document: Document // as it stands here after the change; of a step, before it
+  before: Document
 }
 
 /** What waits here to be sent, kept by the browser until the server has it. */
 interface Unsent {
   revision: number
+  base: Document
   changes: Change[]
 }
 
 const unsentKey = (id: string) => `gray-bridge-unsent-${id}`
-const mostUndo = 200
 const retryAfter = 2000
 
 export type Saving = 'stored' | 'storing' | 'waiting' | 'conflict' | 'refused'
@@ -32,10 +38,12 @@ export function openJob(id: string) {
   const saving = ref<Saving>('stored')
   const savedAt = ref('')
   const message = ref('')
+  const news = ref('')
   const missing = ref(false)
   const theirs = shallowRef<JobAnswer>()
-  const past = shallowRef<Document[]>([])
-  const future = shallowRef<Document[]>([])
+  const canUndo = ref(false)
+  const canRedo = ref(false)
+  let base: Document // as the server acknowledged it last
   let committed: Document
   let queue: Change[] = []
   let sending = false
@@ -62,7 +70,9 @@ export function openJob(id: string) {
       ? new Date(savedAt.value).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
       : ''
     const words: Record<Saving, string> = {
-      stored: `Saved ${at}, revision ${revision.value}`,
+      stored: connected.value
+        ? `Saved ${at}, revision ${revision.value}`
+        : `Not connected; saved until ${at}, revision ${revision.value}`,
       storing: 'Saving…',
       waiting: 'Not connected: kept here, sent when the server is back',
       conflict: 'Changed elsewhere too: choose below',
@@ -74,11 +84,29 @@ export function openJob(id: string) {
   function took(j: JobAnswer) {
     revision.value = j.revision
     savedAt.value = j.saved_at
+    canUndo.value = j.can_undo
+    canRedo.value = j.can_redo
+    base = j.document
+  }
+
+  /** Shows a document that the server has, keeping a gesture that is under way. */
+  function show(j: JobAnswer) {
+    const gesture = document.value !== committed ? document.value : undefined
+    const held = gesture && merged(committed, j.document, gesture)
+    took(j)
+    committed = j.document
+    document.value = held ?? j.document
+    if (held) void replan()
+    else answer.value = j
+    tellHead()
   }
 
   function keepUnsent() {
     if (queue.length)
-      localStorage.setItem(unsentKey(id), JSON.stringify({ revision: revision.value, changes: queue } satisfies Unsent))
+      localStorage.setItem(
+        unsentKey(id),
+        JSON.stringify({ revision: revision.value, base, changes: queue } satisfies Unsent),
+      )
     else localStorage.removeItem(unsentKey(id))
   }
 
@@ -93,6 +121,7 @@ export function openJob(id: string) {
         const unsent = JSON.parse(kept) as Unsent
         queue = unsent.changes
         revision.value = unsent.revision
+        base = unsent.base
         committed = document.value = queue.at(-1)?.document ?? j.document
         void replan()
         void send()
@@ -125,6 +154,32 @@ export function openJob(id: string) {
     planning = false
   }
 
+  function request(c: Change): Promise<JobAnswer> {
+    if (c.restore) return api.restore(id, revision.value, c.id, c.restore)
+    if (c.step === 'undo') return api.undo(id, revision.value, c.id)
+    if (c.step === 'redo') return api.redo(id, revision.value, c.id)
+    return api.saveJob(id, revision.value, c.id, c.document)
+  }
+
+  /** Someone stored first: what both did is put together, or a person chooses. */
+  async function meet(): Promise<boolean> {
+    const other = await api.job(id)
+    const mine = queue.every((c) => !c.step && !c.restore) ? merged(base, other.document, committed) : undefined
+    if (!mine) {
+      theirs.value = other
+      return false
+    }
+    news.value = `Changed elsewhere meanwhile: ${differences(base, other.document)
+      .map((d) => entryName(d.path))
+      .join(', ')}. Both changes stand.`
+    took(other)
+    committed = document.value = mine
+    queue = same(mine, other.document) ? [] : [{ id: newChangeID(), document: mine, before: other.document }]
+    keepUnsent()
+    void replan()
+    return true
+  }
+
   async function send() {
     if (sending) return
     sending = true
@@ -133,24 +188,36 @@ export function openJob(id: string) {
       saving.value = 'storing'
       tellHead()
       try {
-        const j = await api.saveJob(id, revision.value, change.id, change.document)
-        took(j)
+        const j = await request(change)
         queue.shift()
-        keepUnsent()
         saving.value = 'stored'
         message.value = ''
-        if (!queue.length && document.value === change.document) answer.value = j
+        if (change.step || change.restore) {
+          took(j)
+          if (!queue.length) {
+            committed = document.value = j.document
+            answer.value = j
+          }
+        } else {
+          took(j)
+          if (!queue.length && document.value === change.document) answer.value = j
+        }
+        keepUnsent()
       } catch (e) {
         const t = e instanceof Trouble ? e : new Trouble(500, String(e))
-        if (t.status === 409) {
-          saving.value = 'conflict'
-          theirs.value = await api.job(id).catch(() => undefined)
-        } else if (t.status === 0 || t.status >= 500) {
+        try {
+          if (t.status === 409 && t.latest !== undefined && (await meet())) continue
+        } catch {
+          // The other's document could not be had: as if the connection were lost.
+          t.message = ''
+        }
+        if (theirs.value) saving.value = 'conflict'
+        else if (t.status === 0 || t.status >= 500 || t.message === '') {
           saving.value = 'waiting'
           timer = setTimeout(() => void send(), retryAfter)
         } else {
-          saving.value = 'refused'
-          message.value = t.message
+          saving.value = change.step ? 'stored' : 'refused'
+          message.value = change.step ? '' : t.message
           queue.shift()
           keepUnsent()
         }
@@ -162,8 +229,9 @@ export function openJob(id: string) {
   }
 
   function store(next: Document) {
+    const before = committed
     committed = document.value = next
-    queue.push({ id: newChangeID(), document: next })
+    queue.push({ id: newChangeID(), document: next, before })
     keepUnsent()
     if (saving.value === 'conflict') return void replan()
     // While nothing is on its way the answer to the storing brings the plan.
@@ -174,6 +242,7 @@ export function openJob(id: string) {
   /** One finished edit. */
   function change(next: Document) {
     if (!document.value) return
+    news.value = ''
     if (same(next, committed)) {
       if (document.value !== committed) {
         document.value = committed
@@ -181,8 +250,6 @@ export function openJob(id: string) {
       }
       return
     }
-    past.value = [...past.value, committed].slice(-mostUndo)
-    future.value = []
     store(next)
   }
 
@@ -196,36 +263,70 @@ export function openJob(id: string) {
     if (document.value) change(withText(committed, path, text))
   }
 
-  function step(from: typeof past, to: typeof past) {
-    const back = from.value.at(-1)
-    if (!back) return
-    from.value = from.value.slice(0, -1)
-    to.value = [...to.value, committed]
-    store(back)
+  /** A step through what is stored; what has not been sent yet is simply taken back. */
+  function step(which: 'undo' | 'redo') {
+    if (!document.value || saving.value === 'conflict') return
+    const last = queue.at(-1)
+    if (which === 'undo' && last && !last.step && (queue.length > 1 || !sending)) {
+      queue.pop()
+      committed = document.value = last.before
+      keepUnsent()
+      void replan()
+      return
+    }
+    if (!last && !(which === 'undo' ? canUndo.value : canRedo.value)) return
+    queue.push({ id: newChangeID(), step: which, document: committed, before: committed })
+    void send()
   }
 
-  /** After a conflict: the other's document, or mine over it. */
+  function restore(to: number) {
+    queue.push({ id: newChangeID(), restore: to, document: committed, before: committed })
+    void send()
+  }
+
+  /** After a conflict: the other's document, or mine over it. Undo gives the one not taken. */
   function choose(mine: boolean) {
     const other = theirs.value
     if (!other) return
+    const own = committed
     took(other)
     theirs.value = undefined
     queue = []
     saving.value = 'stored'
-    if (mine) {
-      past.value = [...past.value, other.document]
-      store(committed)
-    } else {
-      past.value = [...past.value, committed]
-      committed = document.value = other.document
-      answer.value = other
-      keepUnsent()
-    }
+    committed = document.value = other.document
+    answer.value = other
+    store(own)
+    if (!mine) queue.push({ id: newChangeID(), step: 'undo', document: own, before: own })
     tellHead()
   }
 
+  const stop = listen((n) => {
+    if (closed || !document.value || sending || queue.length || theirs.value) return
+    if (n.id !== undefined && (n.id !== id || (n.revision ?? 0) <= revision.value)) return
+    void api
+      .job(id)
+      .then((j) => {
+        if (sending || queue.length || j.revision <= revision.value) return
+        const what = differences(committed, j.document).map((d) => entryName(d.path))
+        news.value = what.length ? `Changed in another window: ${what.join(', ')}.` : ''
+        show(j)
+      })
+      .catch((e: unknown) => {
+        if (e instanceof Trouble && e.status === 404) missing.value = true
+      })
+  })
+  const stopWatch = watch(connected, (now) => {
+    tellHead()
+    if (now && saving.value === 'waiting') {
+      clearTimeout(timer)
+      void send()
+    }
+  })
+
   onUnmounted(() => {
     closed = true
+    stop()
+    stopWatch()
     clearTimeout(timer)
   })
   void open()
@@ -239,19 +340,21 @@ export function openJob(id: string) {
     savedAt,
     saving,
     message,
+    news,
     missing,
     theirs,
     doubts,
-    canUndo: computed(() => past.value.length > 0),
-    canRedo: computed(() => future.value.length > 0),
+    canUndo,
+    canRedo,
     text: (path: string) => (document.value ? textAt(document.value, path) : ''),
     reading: (path: string) => readings.value.get(path),
     preview,
     commit,
     change,
     choose,
-    undo: () => step(past, future),
-    redo: () => step(future, past),
+    restore,
+    undo: () => step('undo'),
+    redo: () => step('redo'),
   }
 }
 

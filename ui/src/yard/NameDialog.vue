@@ -2,7 +2,7 @@
 /** Asks for one name. */
 import { ref, watch } from 'vue'
 
-const props = defineProps<{ modelValue: boolean; title: string; name: string }>()
+const props = defineProps<{ modelValue: boolean; title: string; name: string; act: string }>()
 const emit = defineEmits<{ 'update:modelValue': [open: boolean]; done: [name: string] }>()
 const text = ref('')
 watch(
@@ -25,7 +25,7 @@ const done = () => text.value.trim() && emit('done', text.value.trim())
         <ElInput id="machine-name" v-model="text" maxlength="80" autocomplete="off" autofocus />
         <p class="entry-read">As people call it in the workshop.</p>
       </div>
-      <button type="submit" class="strong" :disabled="!text.trim()">{{ name ? 'Rename' : 'Start' }}</button>
+      <button type="submit" class="strong" :disabled="!text.trim()">{{ act }}</button>
     </form>
   </ElDialog>
 </template>

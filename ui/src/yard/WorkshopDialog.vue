@@ -1,15 +1,16 @@
 <script setup lang="ts">
 /** A workshop's settings: what all its jobs share. */
 import { computed, ref, watch } from 'vue'
-import type { Workshop } from '../api/client'
+import type { Workshop, WorkshopEntry } from '../api/client'
 
-const props = defineProps<{ modelValue: boolean; settings?: Workshop }>()
-const emit = defineEmits<{ 'update:modelValue': [open: boolean]; done: [settings: Workshop] }>()
+const props = defineProps<{ modelValue: boolean; settings?: Workshop; people?: string[] }>()
+const emit = defineEmits<{ 'update:modelValue': [open: boolean]; done: [entry: WorkshopEntry] }>()
 
 const fresh: Workshop = { name: '', rules: 'metric', volts: 230, hertz: 50, colours: 'europe' }
 const form = ref<Workshop>({ ...fresh })
 const volts = ref('230')
 const hertz = ref('50')
+const persons = ref('')
 const number = (text: string) =>
   Number(
     text
@@ -24,6 +25,7 @@ watch(
     form.value = { ...(props.settings ?? fresh) }
     volts.value = String(form.value.volts)
     hertz.value = String(form.value.hertz)
+    persons.value = (props.people ?? []).join(', ')
   },
 )
 const voltsWrong = computed(() => !(number(volts.value) >= 90 && number(volts.value) <= 600))
@@ -47,13 +49,14 @@ function rules(to: Workshop['rules']) {
 }
 
 function done() {
-  if (ready.value)
-    emit('done', {
-      ...form.value,
-      name: form.value.name.trim(),
-      volts: number(volts.value),
-      hertz: number(hertz.value),
-    })
+  if (!ready.value) return
+  emit('done', {
+    settings: { ...form.value, name: form.value.name.trim(), volts: number(volts.value), hertz: number(hertz.value) },
+    people: persons.value
+      .split(/[,;\n]+/)
+      .map((n) => n.trim())
+      .filter(Boolean),
+  })
 }
 </script>
 
@@ -123,6 +126,16 @@ function done() {
           </button>
         </div>
       </fieldset>
+      <div class="entry">
+        <label for="workshop-people">People, by first name and initial</label>
+        <ElInput
+          id="workshop-people"
+          v-model="persons"
+          maxlength="400"
+          placeholder="Odile W., Bram T."
+          autocomplete="off"
+        />
+      </div>
       <button type="submit" class="strong" :disabled="!ready">{{ settings ? 'Save' : 'Make the workshop' }}</button>
     </form>
   </ElDialog>

@@ -1,25 +1,50 @@
 <script setup lang="ts">
 /** Every workshop with its machines as small spans: which one needs me today. */
-import { onMounted, onUnmounted, reactive, ref, shallowRef } from 'vue'
+import { computed, onMounted, onUnmounted, reactive, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, newChangeID, type Summary, type Workshop, type YardWorkshop } from '../api/client'
+import {
+  api,
+  newChangeID,
+  type Shelf,
+  type Summary,
+  type Workshop,
+  type WorkshopEntry,
+  type YardWorkshop,
+} from '../api/client'
 import { setHead } from '../app/head'
+import { connected, listen } from '../app/live'
 import DrawingView from '../drawing/DrawingView.vue'
 import GradeMark from '../parts/GradeMark.vue'
+import { matching, needing } from './find'
 import NameDialog from './NameDialog.vue'
 import WorkshopDialog from './WorkshopDialog.vue'
 
 const router = useRouter()
 const workshops = shallowRef<YardWorkshop[]>()
 const trouble = ref('')
-const gone = ref<Summary>()
-const naming = reactive({ open: false, title: '', name: '', workshop: '', job: '' })
-const setting = reactive<{ open: boolean; id: string; revision: number; settings?: Workshop }>({
+const moved = ref<{ job: Summary; to: Shelf; from: Shelf }>()
+const shelf = ref<Shelf>('yard')
+const question = ref('')
+const attention = ref(false)
+const naming = reactive({ open: false, title: '', name: '', act: 'Start', workshop: '', job: '', copy: false })
+const setting = reactive<{ open: boolean; id: string; revision: number; settings?: Workshop; people: string[] }>({
   open: false,
   id: '',
   revision: 0,
+  people: [],
 })
+const picker = ref<HTMLInputElement>()
+const importing = ref('')
 let retry: ReturnType<typeof setTimeout> | undefined
+
+const shown = computed(() =>
+  (workshops.value ?? []).map((w) => ({
+    ...w,
+    all: w.jobs.length,
+    jobs: matching(attention.value ? needing(w.jobs) : w.jobs, question.value, w.settings.name),
+  })),
+)
+const many = computed(() => (workshops.value ?? []).reduce((n, w) => n + w.jobs.length, 0))
 
 async function tried(work: () => Promise<unknown>) {
   try {
@@ -33,30 +58,45 @@ async function tried(work: () => Promise<unknown>) {
 }
 
 async function load() {
-  const ok = await tried(async () => (workshops.value = (await api.yard()).workshops))
-  if (!ok && !workshops.value) retry = setTimeout(load, 2000)
+  const ok = await tried(async () => (workshops.value = (await api.yard(shelf.value)).workshops))
+  clearTimeout(retry)
+  if (!ok) retry = setTimeout(load, 2000)
 }
 
+/** Others' changes arrive in bursts: one look a moment is enough. */
+let soon: ReturnType<typeof setTimeout> | undefined
+const stop = listen(() => {
+  clearTimeout(soon)
+  soon = setTimeout(load, 250)
+})
+const tell = () => setHead('', 'Yard', connected.value ? '' : 'Not connected')
+watch(connected, tell)
+watch(shelf, load)
+
 onMounted(() => {
-  setHead('', 'Yard')
+  tell()
   void load()
 })
-onUnmounted(() => clearTimeout(retry))
+onUnmounted(() => {
+  stop()
+  clearTimeout(retry)
+  clearTimeout(soon)
+})
 
-function ask(title: string, name: string, workshop: string, job = '') {
-  Object.assign(naming, { open: true, title, name, workshop, job })
+function ask(title: string, act: string, name: string, workshop: string, job = '', copy = false) {
+  Object.assign(naming, { open: true, title, act, name, workshop, job, copy })
 }
 
 async function named(name: string) {
-  if (!naming.job) {
-    await tried(async () => {
-      const j = await api.createJob(naming.workshop, name, newChangeID())
-      naming.open = false
-      await router.push({ name: 'span', params: { id: j.id, bay: 'motor' } })
-    })
-    return
-  }
   const ok = await tried(async () => {
+    if (!naming.job || naming.copy) {
+      const j = naming.copy
+        ? await api.copyJob(naming.job, name, newChangeID())
+        : await api.createJob(naming.workshop, name, newChangeID())
+      naming.open = false
+      if (!naming.copy) await router.push({ name: 'span', params: { id: j.id, bay: 'motor' } })
+      return
+    }
     const j = await api.job(naming.job)
     await api.saveJob(j.id, j.revision, newChangeID(), { ...j.document, name })
   })
@@ -64,30 +104,58 @@ async function named(name: string) {
   await load()
 }
 
-async function remove(s: Summary) {
-  if (await tried(() => api.deleteJob(s.id))) gone.value = s
+async function move(job: Summary, to: Shelf) {
+  if (await tried(() => api.shelve(job.id, to))) moved.value = { job, to, from: shelf.value }
   await load()
 }
 
-async function restore() {
-  const s = gone.value
-  if (s && (await tried(() => api.restoreJob(s.id)))) gone.value = undefined
+async function back() {
+  const m = moved.value
+  if (m && (await tried(() => api.shelve(m.job.id, m.from)))) moved.value = undefined
   await load()
 }
 
 function openSettings(w?: YardWorkshop) {
-  Object.assign(setting, { open: true, id: w?.id ?? '', revision: w?.revision ?? 0, settings: w?.settings })
+  Object.assign(setting, {
+    open: true,
+    id: w?.id ?? '',
+    revision: w?.revision ?? 0,
+    settings: w?.settings,
+    people: w?.people ?? [],
+  })
 }
 
-async function settled(settings: Workshop) {
+async function settled(entry: WorkshopEntry) {
   const ok = await tried(() =>
-    setting.id ? api.saveWorkshop(setting.id, setting.revision, settings) : api.createWorkshop(settings),
+    setting.id ? api.saveWorkshop(setting.id, setting.revision, entry) : api.createWorkshop(entry),
   )
   if (ok) setting.open = false
   await load()
 }
 
+function pick(workshop: string) {
+  importing.value = workshop
+  picker.value?.click()
+}
+
+async function picked(e: Event) {
+  const field = e.target as HTMLInputElement
+  const file = field.files?.[0]
+  field.value = ''
+  if (!file) return
+  await tried(async () => {
+    const j = await api.importJob(importing.value, newChangeID(), file)
+    await router.push({ name: 'span', params: { id: j.id } })
+  })
+}
+
 const rules = { metric: 'metric rules', 'north-america': 'North American rules' }
+const shelves: { id: Shelf; name: string; word: string }[] = [
+  { id: 'yard', name: 'In the yard', word: 'back in the yard' },
+  { id: 'archive', name: 'Archive', word: 'in the archive' },
+  { id: 'bin', name: 'Bin', word: 'in the bin' },
+]
+const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
 const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric', month: 'short' })
 </script>
 
@@ -100,33 +168,61 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
       </div>
       <button type="button" class="plain" @click="openSettings()">New workshop</button>
     </header>
+    <div class="yard-find">
+      <div class="shelves" role="group" aria-label="Shelf">
+        <button
+          v-for="s in shelves"
+          :key="s.id"
+          type="button"
+          :aria-pressed="shelf === s.id"
+          :class="{ chosen: shelf === s.id }"
+          @click="shelf = s.id"
+        >
+          {{ s.name }}
+        </button>
+      </div>
+      <ElInput
+        v-model="question"
+        class="yard-question"
+        placeholder="Find by name, plate, work or state"
+        aria-label="Find machines"
+        clearable
+      />
+      <label class="yard-attention"><input v-model="attention" type="checkbox" /> only what needs attention</label>
+    </div>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <p v-if="gone" class="yard-gone" role="status">
-      {{ gone.name }} was deleted. <button type="button" class="plain" @click="restore">Bring it back</button>
-      <button type="button" class="why" @click="gone = undefined">Leave it</button>
+    <p v-if="moved" class="yard-gone" role="status">
+      {{ moved.job.name }} is {{ wordOf(moved.to) }}.
+      <button type="button" class="plain" @click="back">Bring it back</button>
+      <button type="button" class="why" @click="moved = undefined">Leave it</button>
     </p>
-    <section v-for="w in workshops ?? []" :key="w.id" class="workshop" :class="`colours-${w.settings.colours}`">
+    <section v-for="w in shown" :key="w.id" class="workshop" :class="`colours-${w.settings.colours}`">
       <header>
         <h2>{{ w.settings.name }}</h2>
         <p class="soft">{{ w.settings.volts }} V, {{ w.settings.hertz }} Hz, {{ rules[w.settings.rules] }}</p>
-        <span class="yard-acts">
+        <span v-if="shelf === 'yard'" class="yard-acts">
+          <button type="button" class="plain" @click="pick(w.id)">Import</button>
           <button type="button" class="plain" @click="openSettings(w)">Settings</button>
-          <button type="button" class="strong" @click="ask('A new machine', '', w.id)">New machine</button>
+          <button type="button" class="strong" @click="ask('A new machine', 'Start', '', w.id)">New machine</button>
         </span>
       </header>
       <div class="machines">
         <article v-for="j in w.jobs" :key="j.id" class="machine" :data-job="j.name">
-          <RouterLink :to="{ name: 'span', params: { id: j.id } }" class="machine-link">
+          <component
+            :is="shelf === 'bin' ? 'div' : 'RouterLink'"
+            :to="{ name: 'span', params: { id: j.id } }"
+            class="machine-link"
+          >
             <h3>{{ j.name }}</h3>
             <p class="soft machine-does">{{ j.does ?? '' }}</p>
             <DrawingView :drawing="j.span" />
             <p class="machine-state">
               <GradeMark :grade="j.grade" /> <span>{{ j.sentence }}</span>
             </p>
-          </RouterLink>
+          </component>
           <ul class="machine-bays" aria-label="Bays">
             <li v-for="b in j.bays" :key="b.bay">
-              <RouterLink :to="{ name: 'span', params: { id: j.id, bay: b.bay } }">
+              <RouterLink v-if="shelf !== 'bin'" :to="{ name: 'span', params: { id: j.id, bay: b.bay } }">
                 <GradeMark :grade="b.mark" :size="12" /> {{ b.title }}
               </RouterLink>
             </li>
@@ -135,22 +231,42 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
             <span class="soft">Next: {{ j.next.text }}</span>
             <span class="machine-acts">
               <span class="soft">{{ day(j.saved_at) }}</span>
-              <button type="button" class="why" @click="ask('Rename', j.name, w.id, j.id)">Rename</button>
-              <button type="button" class="why" @click="remove(j)">Delete</button>
+              <template v-if="shelf === 'yard'">
+                <button type="button" class="why" @click="ask('Rename', 'Rename', j.name, w.id, j.id)">Rename</button>
+                <button type="button" class="why" @click="ask('A copy', 'Copy', `${j.name}, copy`, w.id, j.id, true)">
+                  Copy
+                </button>
+                <a class="why" :href="`/api/jobs/${j.id}/document.json`" download>Export</a>
+                <button type="button" class="why" @click="move(j, 'archive')">Archive</button>
+              </template>
+              <button v-else type="button" class="why" @click="move(j, 'yard')">Back to the yard</button>
+              <button v-if="shelf !== 'bin'" type="button" class="why" @click="move(j, 'bin')">Delete</button>
             </span>
           </footer>
         </article>
-        <p v-if="!w.jobs.length" class="machines-none">
+        <p v-if="!w.all && shelf === 'yard'" class="machines-none">
           No machine here yet. Take a photograph of a motor's plate and start with <em>New machine</em>: power, volts,
           rpm and hertz are enough for a first answer.
         </p>
+        <p v-else-if="!w.all" class="soft">Nothing lies here.</p>
+        <p v-else-if="!w.jobs.length" class="soft">None of its {{ w.all }} machines is found by that.</p>
       </div>
     </section>
     <p v-if="workshops && !workshops.length" class="machines-none">
       No workshop yet. Start with <em>New workshop</em>.
     </p>
-    <NameDialog v-model="naming.open" :title="naming.title" :name="naming.name" @done="named" />
-    <WorkshopDialog v-model="setting.open" :settings="setting.settings" @done="settled" />
+    <p v-if="many > 20" class="soft">{{ many }} machines on this shelf.</p>
+    <input
+      ref="picker"
+      type="file"
+      accept=".json,application/json"
+      class="for-readers"
+      tabindex="-1"
+      aria-label="File to import"
+      @change="picked"
+    />
+    <NameDialog v-model="naming.open" :title="naming.title" :name="naming.name" :act="naming.act" @done="named" />
+    <WorkshopDialog v-model="setting.open" :settings="setting.settings" :people="setting.people" @done="settled" />
   </main>
 </template>
 
@@ -169,6 +285,40 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
 }
 .yard-head h1 {
   font-size: 1.5rem;
+}
+.yard-find {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 16px;
+  margin: 10px 0;
+}
+.shelves {
+  display: flex;
+}
+.shelves button {
+  min-height: 34px;
+  padding: 4px 12px;
+  border: 1px solid var(--rule);
+  background: var(--sheet);
+  cursor: pointer;
+}
+.shelves button + button {
+  border-left: 0;
+}
+.shelves .chosen {
+  background: var(--river-pale);
+  box-shadow: inset 0 -3px 0 var(--river);
+}
+.yard-question {
+  flex: 1 1 220px;
+  max-width: 28rem;
+}
+.yard-attention {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 34px;
 }
 .yard-gone {
   display: flex;
@@ -198,6 +348,8 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
   gap: 14px;
 }
 .machine {
+  content-visibility: auto;
+  contain-intrinsic-size: auto 280px;
   display: flex;
   flex-direction: column;
   background: var(--sheet);
@@ -257,6 +409,7 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
 }
 .machine-acts {
   display: flex;
+  flex-wrap: wrap;
   gap: 12px;
   align-items: baseline;
 }
@@ -265,5 +418,11 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
   padding: 20px;
   border: 1px dashed var(--rule);
   max-width: 44rem;
+}
+@media (max-width: 760px) {
+  .shelves button,
+  .yard-attention {
+    min-height: 44px;
+  }
 }
 </style>

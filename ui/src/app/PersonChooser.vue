@@ -1,0 +1,65 @@
+<script setup lang="ts">
+/** The name in the head of the page; a touch opens the choice. */
+import { computed, onMounted, ref } from 'vue'
+import { api } from '../api/client'
+import { askPerson, choosePerson, person } from './person'
+
+const open = ref(false)
+const other = ref('')
+const people = ref<string[]>([])
+const trouble = ref('')
+const names = computed(() => [...new Set(people.value)])
+
+onMounted(askPerson)
+
+async function show() {
+  open.value = true
+  const yard = await api.yard().catch(() => undefined)
+  people.value = (yard?.workshops ?? []).flatMap((w) => w.people)
+}
+
+async function choose(name: string) {
+  try {
+    await choosePerson(name)
+    open.value = false
+  } catch (e) {
+    trouble.value = e instanceof Error ? e.message : String(e)
+  }
+}
+</script>
+
+<template>
+  <button type="button" class="why person" @click="show">{{ person || 'Who are you?' }}</button>
+  <ElDialog v-model="open" title="Who works in this browser?" width="min(26rem, 92vw)" append-to-body>
+    <p class="soft">The name stands beside every change you make. It is no log-in.</p>
+    <div class="choice-row person-names">
+      <button
+        v-for="n in names"
+        :key="n"
+        type="button"
+        class="choice-one"
+        :class="{ chosen: n === person }"
+        @click="choose(n)"
+      >
+        <strong>{{ n }}</strong>
+      </button>
+    </div>
+    <form class="entry" @submit.prevent="other.trim() && choose(other.trim())">
+      <label for="person-other">Another name, first name and initial</label>
+      <ElInput id="person-other" v-model="other" maxlength="60" autocomplete="off" />
+      <p class="entry-read" :class="{ 'entry-problem': trouble }">
+        {{ trouble || 'The workshop’s people stand in its settings.' }}
+      </p>
+      <button type="submit" class="plain" :disabled="!other.trim()">Take this name</button>
+    </form>
+  </ElDialog>
+</template>
+
+<style>
+.person {
+  white-space: nowrap;
+}
+.person-names {
+  margin: 12px 0;
+}
+</style>

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+/** The revision strip: who changed what, when; look at any revision, restore it. */
+import { computed, ref, shallowRef, watch } from 'vue'
+import { api, type JobAnswer, type RevisionLine } from '../api/client'
+import DrawingView from '../drawing/DrawingView.vue'
+import { differences, entryName } from './document'
+import { useJob } from './job'
+
+const open = defineModel<boolean>({ required: true })
+const job = useJob()
+const lines = ref<RevisionLine[]>([])
+const older = ref(false)
+const looked = shallowRef<JobAnswer>()
+const trouble = ref('')
+const page = 60
+const changes = computed(() =>
+  looked.value && job.document.value ? differences(looked.value.document, job.document.value) : [],
+)
+
+async function load(before = 0) {
+  try {
+    const got = (await api.history(job.id, before)).revisions
+    lines.value = before ? [...lines.value, ...got] : got
+    older.value = got.length === page
+    trouble.value = ''
+  } catch (e) {
+    trouble.value = e instanceof Error ? e.message : String(e)
+  }
+}
+
+watch([open, job.revision], ([now]) => {
+  if (now) void load()
+  else looked.value = undefined
+})
+
+async function look(n: number) {
+  try {
+    looked.value = await api.revision(job.id, n)
+  } catch (e) {
+    trouble.value = e instanceof Error ? e.message : String(e)
+  }
+}
+
+function restore(n: number) {
+  job.restore(n)
+  looked.value = undefined
+}
+
+const when = (at: string) =>
+  new Date(at).toLocaleString([], { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+</script>
+
+<template>
+  <ElDrawer v-model="open" title="What was changed" size="min(34rem, 100vw)">
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <section v-if="looked" class="looked">
+      <h3>As it was at revision {{ looked.revision }}</h3>
+      <DrawingView :drawing="looked.drawings.wanted.path" />
+      <p>{{ looked.plan.wanted.verdict }}</p>
+      <table v-if="changes.length" class="conflict">
+        <thead>
+          <tr>
+            <th scope="col">Entry</th>
+            <th scope="col">Then</th>
+            <th scope="col">Now</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="c in changes" :key="c.path">
+            <th scope="row">{{ entryName(c.path) }}</th>
+            <td>{{ c.mine || '(empty)' }}</td>
+            <td>{{ c.theirs || '(empty)' }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-else class="soft">The same as now.</p>
+      <p class="looked-acts">
+        <button type="button" class="strong" :disabled="!changes.length" @click="restore(looked.revision)">
+          Restore revision {{ looked.revision }}
+        </button>
+        <button type="button" class="plain" @click="looked = undefined">Leave it</button>
+      </p>
+    </section>
+    <ol class="strip">
+      <li v-for="l in lines" :key="l.revision">
+        <button type="button" :aria-pressed="looked?.revision === l.revision" @click="look(l.revision)">
+          <span class="strip-number">{{ l.revision }}</span>
+          <span class="strip-what">{{ l.what }}</span>
+          <span class="soft">{{ l.who || 'no name' }}, {{ when(l.at) }}</span>
+        </button>
+      </li>
+    </ol>
+    <button v-if="older" type="button" class="plain" @click="load(lines.at(-1)?.revision)">Older ones</button>
+  </ElDrawer>
+</template>
+
+<style>
+.strip {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.strip button {
+  display: grid;
+  grid-template-columns: 2.4rem 1fr;
+  gap: 0 8px;
+  width: 100%;
+  padding: 8px 6px;
+  border: 0;
+  border-bottom: 1px solid var(--stone-deep);
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+.strip button:hover,
+.strip button[aria-pressed='true'] {
+  background: var(--river-pale);
+}
+.strip-number {
+  font-weight: 600;
+  grid-row: span 2;
+}
+.strip-what {
+  overflow-wrap: anywhere;
+}
+.looked {
+  border: 1px solid var(--river);
+  padding: 10px 12px;
+  margin-bottom: 14px;
+}
+.looked-acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 10px;
+}
+</style>
