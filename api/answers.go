@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"sync"
 
+	"graybridge/core/capacitor"
 	"graybridge/core/job"
 	"graybridge/drawing"
 )
@@ -15,43 +16,65 @@ type Answer struct {
 	Drawings drawing.Set `json:"drawings"`
 }
 
-// answers remembers what was computed, so that no figure is computed twice for
-// an unchanged document. It only saves time: any server can make it again.
-type answers struct {
+// memo remembers what was computed from a document, so that no figure is
+// computed twice for an unchanged one. It only saves time: any server can make
+// it again.
+type memo[T any] struct {
+	make func(job.Document) T
+
 	mu   sync.Mutex
-	made map[[32]byte]Answer
+	made map[[32]byte]T
 	next [][32]byte // in the order of making; the oldest goes first
 }
 
-// mostAnswers is about 60 MB at the most.
-const mostAnswers = 600
+// mostKept of each kind is some 60 MB at the most.
+const mostKept = 600
 
-func (c *answers) of(d job.Document) Answer {
+func (c *memo[T]) of(d job.Document) T {
 	text, err := json.Marshal(d)
 	if err != nil { // a document is plain text and numbers
 		panic(err)
 	}
 	key := sha256.Sum256(text)
 	c.mu.Lock()
-	a, ok := c.made[key]
+	v, ok := c.made[key]
 	c.mu.Unlock()
 	if ok {
-		return a
+		return v
 	}
-	p := job.Make(d)
-	a = Answer{p, drawing.All(&p)}
+	v = c.make(d)
 	c.mu.Lock()
 	defer c.mu.Unlock()
 	if c.made == nil {
-		c.made = map[[32]byte]Answer{}
+		c.made = map[[32]byte]T{}
 	}
 	if _, twice := c.made[key]; !twice {
-		if len(c.next) >= mostAnswers {
+		if len(c.next) >= mostKept {
 			delete(c.made, c.next[0])
 			c.next = c.next[1:]
 		}
-		c.made[key] = a
+		c.made[key] = v
 		c.next = append(c.next, key)
 	}
-	return a
+	return v
+}
+
+func answer(d job.Document) Answer {
+	p := job.Make(d)
+	return Answer{p, drawing.All(&p)}
+}
+
+// island and curves are nil where the document gives none.
+func island(d job.Document) *capacitor.Island {
+	if i, ok := job.Island(d); ok {
+		return &i
+	}
+	return nil
+}
+
+func curves(d job.Document) *job.Curves {
+	if c, ok := job.CurvesOf(d); ok {
+		return &c
+	}
+	return nil
 }

@@ -27,6 +27,8 @@ import (
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
 
+	"graybridge/core/capacitor"
+	"graybridge/core/job"
 	"graybridge/core/openfile"
 	"graybridge/store"
 )
@@ -37,7 +39,9 @@ const Version = "1"
 // server holds what the endpoints need.
 type server struct {
 	store   *store.Store
-	answers answers
+	answers memo[Answer]
+	islands memo[*capacitor.Island]
+	curves  memo[*job.Curves]
 	people  people
 	hub     hub
 }
@@ -68,6 +72,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	a := humachi.New(r, cfg)
 	srv := &server{store: st, people: people{o.PersonKey}}
+	srv.answers.make, srv.islands.make, srv.curves.make = answer, island, curves
 	srv.plans(a)
 	srv.jobs(a)
 	srv.workshops(a)

@@ -31,21 +31,21 @@ func (s *server) plans(a huma.API) {
 			if bad := in.Body.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			island, ok := job.Island(in.Body)
-			if !ok {
+			island := s.islands.of(in.Body)
+			if island == nil {
 				return nil, huma.Error409Conflict("The map needs a complete plate and joints that fit the supply.")
 			}
-			return &islandOutput{island}, nil
+			return &islandOutput{*island}, nil
 		})
 	huma.Register(a, huma.Operation{OperationID: "curves", Method: http.MethodPost, Path: "/api/plate/curves", Summary: "Torque and amps over speed for a document's motor"},
 		func(_ context.Context, in *documentInput) (*curvesOutput, error) {
 			if bad := in.Body.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			c, ok := job.CurvesOf(in.Body)
-			if !ok {
+			c := s.curves.of(in.Body)
+			if c == nil {
 				return nil, huma.Error409Conflict("The curves need a complete plate.")
 			}
-			return &curvesOutput{c}, nil
+			return &curvesOutput{*c}, nil
 		})
 }

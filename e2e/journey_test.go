@@ -115,14 +115,8 @@ func pages(t *testing.T, p *page, paper chromedp.PaperSize) int {
 // What was acknowledged is there after server and database were killed.
 func TestAJobIsThereAgainAfterServerAndDatabaseWereKilled(t *testing.T) {
 	t.Parallel()
-	dir := filepath.Join(t.TempDir(), "pg")
-	cluster := func(act string) string {
-		out, err := exec.Command(filepath.Join(storetest.Root(), "scripts/pg.sh"), act, dir).Output()
-		require.NoError(t, err)
-		return strings.TrimPrefix(strings.TrimSpace(string(out)), "DATABASE_URL=")
-	}
+	cluster := ownCluster(t)
 	database := cluster("start")
-	t.Cleanup(func() { cluster("stop") })
 	demo(t, database)
 	s := serve(t, database, "")
 	p := open(t, s.url+"/")
@@ -142,6 +136,20 @@ func TestAJobIsThereAgainAfterServerAndDatabaseWereKilled(t *testing.T) {
 	p.click(".bays button", "Supply")
 	p.until("the entry is there", `document.querySelector('[data-entry="supply.volts"] input')?.value === '231'`)
 	p.sees(".head-saved", "revision 2")
+}
+
+// ownCluster gives a PostgreSQL cluster that a test may kill: "start" returns
+// its address, "stop" ends it.
+func ownCluster(t *testing.T) func(act string) string {
+	t.Helper()
+	dir := filepath.Join(t.TempDir(), "pg")
+	cluster := func(act string) string {
+		out, err := exec.Command(filepath.Join(storetest.Root(), "scripts/pg.sh"), act, dir).Output()
+		require.NoError(t, err)
+		return strings.TrimPrefix(strings.TrimSpace(string(out)), "DATABASE_URL=")
+	}
+	t.Cleanup(func() { cluster("stop") })
+	return cluster
 }
 
 // killDatabase ends a cluster's main process without a goodbye.

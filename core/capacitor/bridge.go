@@ -42,6 +42,7 @@ type Bridge struct {
 	torque  func(slip float64) float64 // in the direction of running
 	sign    float64
 	guess   float64
+	samples []sample
 	lastErr error
 }
 
@@ -249,12 +250,23 @@ const ContinuousStep = 0.01
 
 // Continuous is the largest share of rated torque, up to 1.3 in steps of 0.01,
 // of a load of this kind that every winding carries within `limit` of its
-// plate amps; 0 when there is none.
+// plate amps; 0 when there is none. A sampled curve says where to begin, so
+// that no time is spent on loads that it cannot carry.
 func (b *Bridge) Continuous(microfarad float64, kind machine.LoadKind, limit float64) float64 {
 	if kind == machine.NoLoad {
 		kind = machine.Constant
 	}
-	for i := 130; i >= 0; i-- {
+	b.samples = b.curve(microfarad, kind, b.samples)
+	within, ok := b.span(b.samples, limit*sampleMargin)
+	if !ok {
+		return 0
+	}
+	for _, s := range b.samples { // a span ends at its first crossing; a later one may be inside again
+		if s.worst <= limit*sampleMargin {
+			within.High = max(within.High, s.share)
+		}
+	}
+	for i := min(mostSteps, int(within.High/ContinuousStep)+2); i >= 0; i-- {
 		share := float64(i) * ContinuousStep
 		if w, _ := b.worst(microfarad, machine.Load{Kind: kind, Share: share}); w <= limit {
 			return share
@@ -262,6 +274,11 @@ func (b *Bridge) Continuous(microfarad float64, kind machine.LoadKind, limit flo
 	}
 	return 0
 }
+
+const (
+	mostSteps    = 130  // of ContinuousStep
+	sampleMargin = 1.02 // by which a sampled curve may lie beside the exact one
+)
 
 // StartTorque is the standstill torque over rated torque.
 func (b *Bridge) StartTorque(microfarad float64) float64 {
