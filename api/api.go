@@ -65,7 +65,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 		o.Closing = context.Background()
 	}
 	r := chi.NewRouter()
-	r.Use(middleware.RequestID, logged, recovered, guarded(o.Hosts))
+	r.Use(middleware.RequestID, logged, recovered, guarded(o.Hosts), limited)
 	cfg := huma.DefaultConfig("Gray Bridge", Version)
 	cfg.DocsPath, cfg.CreateHooks = "", nil
 	cfg.OpenAPIPath, cfg.SchemasPath = "/api/openapi", ""
@@ -80,7 +80,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv.health(a)
 	if st != nil {
 		go st.Listen(o.Closing, srv.hub.hear)
-		r.Get("/api/live", srv.live(o.Closing))
+		r.Get(livePath, srv.live(o.Closing))
 		srv.files(r)
 	}
 	r.NotFound(func(w http.ResponseWriter, req *http.Request) {
@@ -187,6 +187,21 @@ func guarded(hosts []string) func(http.Handler) http.Handler {
 			next.ServeHTTP(w, r)
 		})
 	}
+}
+
+// longestWork is how long one request may take; only the stream of changes
+// stays open.
+const longestWork = 20 * time.Second
+
+func limited(next http.Handler) http.Handler {
+	inTime := middleware.Timeout(longestWork)(next)
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if r.URL.Path == livePath {
+			next.ServeHTTP(w, r)
+			return
+		}
+		inTime.ServeHTTP(w, r)
+	})
 }
 
 // hostName is a host without its port, lower case.

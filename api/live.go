@@ -49,6 +49,9 @@ func (h *hub) leave(c chan store.Notice) {
 	}
 }
 
+// livePath is where changes stream from.
+const livePath = "/api/live"
+
 // heartbeat keeps a stream open through whatever stands between.
 const heartbeat = 20 * time.Second
 

@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 )
 
@@ -52,6 +53,11 @@ func TestPictures(t *testing.T) {
 	bay("Blunger", "Supply", "supply")
 	bay("Slip mixer", "Protection", "protection")
 	bay("Blunger", "Load", "load")
+	p.press("/")
+	p.until("the palette", `document.activeElement.matches('.palette-field')`)
+	p.key("relay")
+	p.picture("palette")
+	p.key(kb.Escape)
 	bay("Old drying turntable", "Leads", "no-joint-fits")
 	p.do(chromedp.EmulateViewport(390, 844))
 	bay("Slip mixer", "Leads", "phone-leads")
@@ -62,4 +68,20 @@ func TestPictures(t *testing.T) {
 	p.click(".span-acts a", "Card")
 	p.sees(".card", "Mains kills")
 	p.picture("card")
+	p.do(chromedp.EmulateViewport(1280, 800))
+	p.visit(s.url + "/")
+	p.click(".person", "")
+	p.click(".person-names button", "Odile W.")
+	p.sees(".person", "Odile W.")
+	p.click(".machine-link", "Blunger")
+	p.click(".bays button", "Supply")
+	for i, volts := range []string{"231", "233"} {
+		p.enter("supply.volts", volts)
+		p.until("stored", `document.querySelector('.head-saved').innerText.includes('revision `+string(rune('2'+i))+`')`)
+	}
+	p.press("h")
+	p.sees(".strip", "231 → 233")
+	p.click(".strip button", "as the demonstration has it")
+	p.sees(".looked", "revision 1")
+	p.picture("history")
 }

@@ -46,6 +46,9 @@ func views(p *page, s *server, machine string, look func(view string)) {
 	p.visit(strings.TrimSuffix(eval[string](p, "location.href"), "/load") + "/card")
 	p.sees(".card h1", machine)
 	look("card")
+	p.visit(s.url + "/engine")
+	p.sees(".page h1", "The engine")
+	look("engine")
 }
 
 const sideways = `document.documentElement.scrollWidth > document.documentElement.clientWidth`

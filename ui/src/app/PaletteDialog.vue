@@ -24,19 +24,26 @@ watch(open, (now) => {
   if (!now) return
   question.value = ''
   at.value = 0
-  void api
-    .yard()
-    .then((y) => {
-      machines.value = y.workshops.flatMap((w) =>
-        w.jobs.map((j) => ({
-          kind: 'machine',
-          text: j.name,
-          more: `${w.settings.name} ${j.does ?? ''} ${j.plate} ${j.sentence}`,
-          run: () => void router.push({ name: 'span', params: { id: j.id } }),
-        })),
-      )
-    })
-    .catch(() => {})
+  for (const [shelf, kind] of [
+    ['yard', 'machine'],
+    ['archive', 'archived machine'],
+  ] as const)
+    void api
+      .yard(shelf)
+      .then((y) => {
+        machines.value = [
+          ...machines.value.filter((d) => d.kind !== kind),
+          ...y.workshops.flatMap((w) =>
+            w.jobs.map((j) => ({
+              kind,
+              text: j.name,
+              more: `${w.settings.name} ${j.does ?? ''} ${j.plate} ${j.sentence}`,
+              run: () => void router.push({ name: 'span', params: { id: j.id } }),
+            })),
+          ),
+        ]
+      })
+      .catch(() => {})
 })
 /** The field is there a moment after the dialog opens, the first time later than afterwards. */
 watch([open, field], async ([now]) => {

@@ -55,7 +55,7 @@ const when = (at: string) =>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <section v-if="looked" class="looked">
       <h3>As it was at revision {{ looked.revision }}</h3>
-      <DrawingView :drawing="looked.drawings.wanted.path" />
+      <DrawingView class="looked-drawing" :drawing="looked.drawings.wanted.windings" />
       <p>{{ looked.plan.wanted.verdict }}</p>
       <table v-if="changes.length" class="conflict">
         <thead>
@@ -127,6 +127,9 @@ const when = (at: string) =>
   border: 1px solid var(--river);
   padding: 10px 12px;
   margin-bottom: 14px;
+}
+.looked-drawing {
+  max-width: 320px;
 }
 .looked-acts {
   display: flex;

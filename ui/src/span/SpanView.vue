@@ -145,7 +145,6 @@ onUnmounted(() => (offered.deeds = []))
             <strong>{{ s.title }}</strong> <span>{{ s.note }}</span>
           </button>
         </div>
-        <p class="span-verdict" :class="`verdict-${shown.grade}`">{{ shown.verdict }}</p>
         <div class="span-acts">
           <button
             type="button"
@@ -175,6 +174,7 @@ onUnmounted(() => (offered.deeds = []))
           </button>
         </div>
       </div>
+      <p class="span-verdict" :class="`verdict-${shown.grade}`">{{ shown.verdict }}</p>
       <DrawingView class="span-path" :drawing="views.path" :crop="crop" :lit="lit" @point="pointed = $event" />
       <nav class="bays" aria-label="Bays">
         <button
@@ -243,7 +243,7 @@ onUnmounted(() => (offered.deeds = []))
   box-shadow: inset 0 -3px 0 var(--river);
 }
 .span-verdict {
-  flex: 1;
+  padding: 4px 18px 0;
   font-size: 0.93rem;
   line-height: 1.25;
 }
@@ -258,6 +258,7 @@ onUnmounted(() => (offered.deeds = []))
   display: flex;
   gap: 6px;
   flex: none;
+  margin-left: auto;
 }
 .next {
   max-width: 22rem;
@@ -335,14 +336,13 @@ onUnmounted(() => (offered.deeds = []))
     flex-wrap: wrap;
     gap: 6px 12px;
   }
-  .span-verdict {
-    order: 3;
-    flex-basis: 100%;
-  }
 }
 @media (max-width: 760px) {
   .span-bar {
     padding: 6px 12px;
+  }
+  .span-verdict {
+    padding: 2px 12px;
   }
   .states {
     flex: 1 0 100%;
