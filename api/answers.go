@@ -64,17 +64,19 @@ func answer(d job.Document) Answer {
 	return Answer{p, drawing.All(&p)}
 }
 
-// island and curves are nil where the document gives none.
-func island(d job.Document) *capacitor.Island {
-	if i, ok := job.Island(d); ok {
-		return &i
+// island and curves are empty where the document gives none.
+func island(d job.Document) capacitor.Island {
+	i, ok := job.Island(d)
+	if !ok {
+		return capacitor.Island{Contours: []capacitor.Contour{}, Carries: []capacitor.Edge{}}
 	}
-	return nil
+	return i
 }
 
-func curves(d job.Document) *job.Curves {
-	if c, ok := job.CurvesOf(d); ok {
-		return &c
+func curves(d job.Document) job.Curves {
+	c, ok := job.CurvesOf(d)
+	if !ok {
+		return job.Curves{Plate: []capacitor.CurvePoint{}, Bridge: []capacitor.CurvePoint{}, Load: []job.LoadPoint{}}
 	}
-	return nil
+	return c
 }

@@ -40,8 +40,8 @@ const Version = "1"
 type server struct {
 	store   *store.Store
 	answers memo[Answer]
-	islands memo[*capacitor.Island]
-	curves  memo[*job.Curves]
+	islands memo[capacitor.Island]
+	curves  memo[job.Curves]
 	people  people
 	hub     hub
 }

@@ -26,26 +26,18 @@ func (s *server) plans(a huma.API) {
 			}
 			return &planOutput{s.answers.of(in.Body)}, nil
 		})
-	huma.Register(a, huma.Operation{OperationID: "island", Method: http.MethodPost, Path: "/api/capacitor/island", Summary: "The map of capacitance and load for a document"},
+	huma.Register(a, huma.Operation{OperationID: "island", Method: http.MethodPost, Path: "/api/capacitor/island", Summary: "The map of capacitance and load for a document; empty without a complete plate and joints that fit"},
 		func(_ context.Context, in *documentInput) (*islandOutput, error) {
 			if bad := in.Body.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			island := s.islands.of(in.Body)
-			if island == nil {
-				return nil, huma.Error409Conflict("The map needs a complete plate and joints that fit the supply.")
-			}
-			return &islandOutput{*island}, nil
+			return &islandOutput{s.islands.of(in.Body)}, nil
 		})
-	huma.Register(a, huma.Operation{OperationID: "curves", Method: http.MethodPost, Path: "/api/plate/curves", Summary: "Torque and amps over speed for a document's motor"},
+	huma.Register(a, huma.Operation{OperationID: "curves", Method: http.MethodPost, Path: "/api/plate/curves", Summary: "Torque and amps over speed for a document's motor; empty without a complete plate"},
 		func(_ context.Context, in *documentInput) (*curvesOutput, error) {
 			if bad := in.Body.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			c := s.curves.of(in.Body)
-			if c == nil {
-				return nil, huma.Error409Conflict("The curves need a complete plate.")
-			}
-			return &curvesOutput{*c}, nil
+			return &curvesOutput{s.curves.of(in.Body)}, nil
 		})
 }

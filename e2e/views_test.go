@@ -235,7 +235,7 @@ func TestUndoAfterARestartAndTheRevisionStrip(t *testing.T) {
 		p.until("stored", `document.querySelector('.head-saved').innerText.includes('revision `+string(rune('2'+i))+`')`)
 	}
 	s.kill()
-	s = serve(t, database, s.addr)
+	serve(t, database, s.addr)
 	p.visit(eval[string](p, "location.href"))
 	p.sees(".bench h2", "Supply")
 	p.press("z")

@@ -4,7 +4,7 @@ import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 
 export default ts.config(
-  { ignores: ['dist', 'public', 'src/components.d.ts', 'src/api/schema.d.ts'] },
+  { ignores: ['dist', 'public', 'src/components.d.ts', 'src/api/generated/schema.d.ts'] },
   js.configs.recommended,
   ...ts.configs.recommended,
   ...vue.configs['flat/recommended'],

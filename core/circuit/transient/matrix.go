@@ -12,7 +12,6 @@ func newMatrix(rows, cols int) matrix { return matrix{rows, cols, make([]float64
 
 func (m matrix) at(i, j int) float64     { return m.v[i*m.cols+j] }
 func (m matrix) add(i, j int, x float64) { m.v[i*m.cols+j] += x }
-func (m matrix) set(i, j int, x float64) { m.v[i*m.cols+j] = x }
 func (m matrix) row(i int) []float64     { return m.v[i*m.cols : (i+1)*m.cols] }
 func (m matrix) clearRow(i int)          { clear(m.row(i)) }
 

@@ -33,12 +33,12 @@ type branch struct {
 //
 //	dy/dt = (A0 + Σ ωr·A1) y + B·(sin ωt, cos ωt)
 type network struct {
-	nodes, refs int
-	ideal       []branch // ideal sources
-	caps        []branch // independent capacitors, a state each
-	tied        []branch // capacitors whose volts follow from others'
-	ohms        []branch // resistors and sources with resistance alone
-	coils       []branch // inductive branches: coils, inductors, sources with reactance
+	nodes int
+	ideal []branch // ideal sources
+	caps  []branch // independent capacitors, a state each
+	tied  []branch // capacitors whose volts follow from others'
+	ohms  []branch // resistors and sources with resistance alone
+	coils []branch // inductive branches: coils, inductors, sources with reactance
 
 	links    []int       // the branch that closes each loop
 	loops    [][]float64 // amps of inductive branch l per amp of loop q: loops[l][q]

@@ -1,6 +1,6 @@
 /** The typed way to the server; every answer that is not good becomes a Trouble. */
 import createClient from 'openapi-fetch'
-import type { components, paths } from './schema'
+import type { components, paths } from './generated/schema'
 
 type Schemas = components['schemas']
 export type Answer = Schemas['Answer']

@@ -73,7 +73,7 @@ const shown = computed(() => {
 </script>
 
 <template>
-  <figure v-if="curves" class="speed-chart">
+  <figure v-if="curves?.plate.length" class="speed-chart">
     <figcaption>Torque over speed, of rated</figcaption>
     <svg :viewBox="`0 0 ${width} 262`" aria-hidden="true">
       <g v-for="t in ticks(most, 4)" :key="`y${t}`">

@@ -13,7 +13,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The map of capacitance and load for a document */
+        /** The map of capacitance and load for a document; empty without a complete plate and joints that fit */
         post: operations["island"];
         delete?: never;
         options?: never;
@@ -253,7 +253,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Torque and amps over speed for a document's motor */
+        /** Torque and amps over speed for a document's motor; empty without a complete plate */
         post: operations["curves"];
         delete?: never;
         options?: never;
