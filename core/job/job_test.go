@@ -324,6 +324,21 @@ func TestArrowsPointOneWay(t *testing.T) {
 	}
 }
 
+// What leans on an estimate carries its mark wherever it is shown; with every
+// entry measured or on the plate it no longer does.
+func TestEstimatesAreMarkedWhereverTheyReach(t *testing.T) {
+	d := scenario.Blunger()
+	for _, list := range [][]finding.Figure{job.Make(d).Bridge, job.Make(d).Load} {
+		for _, f := range list {
+			require.Equal(t, finding.Estimated, f.Mark, f.Name)
+		}
+	}
+	d.Plate.WindingOhms, d.Plate.LockedAmps = "7.6", "23.5 A"
+	for _, f := range job.Make(d).Bridge {
+		require.Equal(t, finding.Computed, f.Mark, f.Name)
+	}
+}
+
 // The bridge's curve meets the load's where the plan says the motor runs.
 func TestTheCurvesMeetWhereTheMotorRuns(t *testing.T) {
 	c, ok := job.CurvesOf(scenario.Blunger())

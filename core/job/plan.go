@@ -317,8 +317,8 @@ func (w *worker) compute() {
 	w.answer = &a
 	w.say(q.Judge(a)...)
 	w.plan.Schools = a.Schools
-	w.plan.Bridge = bridgeFigures(a, &m)
-	room := &load.Room{RatedNm: m.RatedTorqueNm, Continuous: a.Continuous, Start: a.StartTorque}
+	w.plan.Bridge = bridgeFigures(a, &m, w.mark())
+	room := &load.Room{Mark: w.mark(), RatedNm: m.RatedTorqueNm, Continuous: a.Continuous, Start: a.StartTorque}
 	if a.UsualRuns {
 		room.RPM, room.Watts = a.Usual.RPM, a.Usual.ShaftWatts
 	}
@@ -374,7 +374,7 @@ func (w *worker) protect(a capacitor.Answer, q capacitor.Question) {
 	w.choice = &choice
 	w.say(found...)
 	w.plan.Guard = choice.Figures(asks)
-	draw := &supply.Draw{RunAmps: asks.Usual.Supply, RunVolts: a.Usual.SupplyVolts, StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts}
+	draw := &supply.Draw{Mark: w.mark(), RunAmps: asks.Usual.Supply, RunVolts: a.Usual.SupplyVolts, StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts}
 	w.say(w.supply.Judge(draw)...)
 	w.plan.Supply = w.supply.Figures(draw)
 }
@@ -393,9 +393,20 @@ func (w *worker) seen(p capacitor.Point) protection.Seen {
 
 func abs(z complex128) float64 { return math.Hypot(real(z), imag(z)) }
 
-func bridgeFigures(a capacitor.Answer, m *machine.Model) []finding.Figure {
+// mark of a figure that comes from the engine: estimated as soon as anything it
+// leans on is.
+func (w *worker) mark() finding.Mark {
+	if len(w.leansOn) > 0 {
+		return finding.Estimated
+	}
+	return finding.Computed
+}
+
+// bridgeFigures are what the bridge does; mark says whether they lean on an
+// estimate.
+func bridgeFigures(a capacitor.Answer, m *machine.Model, mark finding.Mark) []finding.Figure {
 	computed := func(id, name string, value float64, text, note string) finding.Figure {
-		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: finding.Computed}
+		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: mark}
 	}
 	out := []finding.Figure{
 		computed("continuous", "Good all day to", a.Continuous, unit.Percent(a.Continuous), unit.Text(a.Continuous*m.ShaftWatts/1000, "kW")+", every winding inside plate"),

@@ -147,6 +147,7 @@ type Room struct {
 	Continuous float64 // share of it that every winding carries all day
 	Start      float64 // standstill torque over rated
 	RPM, Watts float64 // at the usual load; 0 where it does not run
+	Mark       finding.Mark
 }
 
 // Figures sets what the load asks beside what is there. nil means that nothing
@@ -155,19 +156,19 @@ func (l Load) Figures(r *Room) []finding.Figure {
 	if r == nil {
 		return []finding.Figure{}
 	}
-	asks := finding.Computed
+	asks := r.Mark
 	if !l.Known {
 		asks = finding.Estimated
 	}
 	out := []finding.Figure{
 		{ID: "asks", Name: "Load asks", Value: l.Usual, Text: unit.Percent(l.Usual), Note: unit.Text(l.Usual*r.RatedNm, "N·m") + " at plate speed, usual", Mark: asks},
-		{ID: "gives", Name: "All day there is", Value: r.Continuous, Text: unit.Percent(r.Continuous), Note: unit.Text(r.Continuous*r.RatedNm, "N·m") + ", every winding inside plate", Mark: finding.Computed},
+		{ID: "gives", Name: "All day there is", Value: r.Continuous, Text: unit.Percent(r.Continuous), Note: unit.Text(r.Continuous*r.RatedNm, "N·m") + ", every winding inside plate", Mark: r.Mark},
 		{ID: "spare", Name: "Spare", Value: r.Continuous - l.Heaviest, Text: unit.Percent(r.Continuous - l.Heaviest), Note: "of plate torque, over the heaviest load", Mark: asks},
 		{ID: "start-asks", Name: "Start asks", Value: l.StartShare(), Text: unit.Percent(l.StartShare()), Note: "of rated torque, without friction", Mark: asks},
 		{ID: "start-gives", Name: "Start gives", Value: r.Start, Text: unit.Percent(r.Start), Note: "of rated torque, run capacitor alone", Mark: finding.Estimated},
 	}
 	if r.RPM > 0 {
-		out = append(out, finding.Figure{ID: "speed", Name: "Speed", Value: r.RPM, Text: unit.Whole(r.RPM, "rpm"), Note: unit.Text(r.Watts/1000, "kW") + " at the shaft, usual load", Mark: finding.Computed})
+		out = append(out, finding.Figure{ID: "speed", Name: "Speed", Value: r.RPM, Text: unit.Whole(r.RPM, "rpm"), Note: unit.Text(r.Watts/1000, "kW") + " at the shaft, usual load", Mark: r.Mark})
 	}
 	return out
 }

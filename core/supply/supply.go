@@ -79,6 +79,7 @@ func Read(e Entry, nominalVolts, nominalHertz float64) (Supply, []finding.Readin
 type Draw struct {
 	RunAmps, RunVolts     float64 // at the owner's load; volts at the motor
 	StartAmps, StartVolts float64 // at the first instant of the start
+	Mark                  finding.Mark
 }
 
 // Judge says what the supply makes of it. draw is nil while nothing can be
@@ -131,7 +132,7 @@ func (s Supply) Figures(draw *Draw) []finding.Figure {
 		return []finding.Figure{}
 	}
 	percent := func(v float64) string { return unit.Text((s.Volts-v)/s.Volts*100, "%") + " lost on the feeder" }
-	feeder := finding.Computed
+	feeder := draw.Mark
 	if s.FeederOhm == 0 {
 		percent = func(float64) string { return "feeder not entered: its drop is not counted" }
 		feeder = finding.Estimated
@@ -140,7 +141,7 @@ func (s Supply) Figures(draw *Draw) []finding.Figure {
 		{ID: "post", Name: "At the post", Value: s.Volts, Text: unit.Whole(s.Volts, "V"), Note: "nothing running", Mark: s.VoltsMark},
 		{ID: "running", Name: "Motor, running", Value: draw.RunVolts, Text: unit.Text(draw.RunVolts, "V"), Note: percent(draw.RunVolts), Mark: feeder},
 		{ID: "starting", Name: "Motor, starting", Value: draw.StartVolts, Text: unit.Text(draw.StartVolts, "V"), Note: percent(draw.StartVolts), Mark: feeder},
-		{ID: "run-amps", Name: "Running takes", Value: draw.RunAmps, Text: unit.Text(draw.RunAmps, "A"), Note: "from the line at your load", Mark: finding.Computed},
+		{ID: "run-amps", Name: "Running takes", Value: draw.RunAmps, Text: unit.Text(draw.RunAmps, "A"), Note: "from the line at your load", Mark: draw.Mark},
 		{ID: "start-amps", Name: "Starting takes", Value: draw.StartAmps, Text: unit.Text(draw.StartAmps, "A"), Note: "from the line, at standstill", Mark: finding.Estimated},
 	}
 }
