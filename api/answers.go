@@ -6,6 +6,7 @@ import (
 	"sync"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/drawing"
 )
@@ -64,7 +65,7 @@ func answer(d job.Document) Answer {
 	return Answer{p, drawing.All(&p)}
 }
 
-// island and curves are empty where the document gives none.
+// island, curves, run-up and ranges are empty where the document gives none.
 func island(d job.Document) capacitor.Island {
 	i, ok := job.Island(d)
 	if !ok {
@@ -79,4 +80,20 @@ func curves(d job.Document) job.Curves {
 		return job.Curves{Plate: []capacitor.CurvePoint{}, Bridge: []capacitor.CurvePoint{}, Load: []job.LoadPoint{}}
 	}
 	return c
+}
+
+func startRun(d job.Document) job.StartRun {
+	r, ok := job.Start(d)
+	if !ok {
+		return job.StartRun{TimeS: []float64{}, RPM: []float64{}, Amps: []float64{}, Figures: []finding.Figure{}}
+	}
+	return r
+}
+
+func ranges(d job.Document) job.Ranges {
+	r, ok := job.RangesOf(d)
+	if !ok {
+		return job.Ranges{Chosen: []capacitor.RangePoint{}, BySchool: []capacitor.RangePoint{}}
+	}
+	return r
 }

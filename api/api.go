@@ -42,6 +42,8 @@ type server struct {
 	answers memo[Answer]
 	islands memo[capacitor.Island]
 	curves  memo[job.Curves]
+	starts  memo[job.StartRun]
+	ranges  memo[job.Ranges]
 	people  people
 	hub     hub
 }
@@ -72,7 +74,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	a := humachi.New(r, cfg)
 	srv := &server{store: st, people: people{o.PersonKey}}
-	srv.answers.make, srv.islands.make, srv.curves.make = answer, island, curves
+	srv.answers.make, srv.islands.make, srv.curves.make, srv.starts.make, srv.ranges.make = answer, island, curves, startRun, ranges
 	srv.plans(a)
 	srv.jobs(a)
 	srv.workshops(a)

@@ -18,6 +18,10 @@ type islandOutput struct{ Body capacitor.Island }
 
 type curvesOutput struct{ Body job.Curves }
 
+type rangesOutput struct{ Body job.Ranges }
+
+type startOutput struct{ Body job.StartRun }
+
 func (s *server) plans(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "plan", Method: http.MethodPost, Path: "/api/plan", Summary: "Plan a document without storing it"},
 		func(_ context.Context, in *documentInput) (*planOutput, error) {
@@ -39,5 +43,19 @@ func (s *server) plans(a huma.API) {
 				return nil, problem(bad)
 			}
 			return &curvesOutput{s.curves.of(in.Body)}, nil
+		})
+	huma.Register(a, huma.Operation{OperationID: "start", Method: http.MethodPost, Path: "/api/capacitor/start", Summary: "The run-up of a document's motor in time domain; empty without a complete plate and joints that fit"},
+		func(_ context.Context, in *documentInput) (*startOutput, error) {
+			if bad := in.Body.Validate(); len(bad) > 0 {
+				return nil, problem(bad)
+			}
+			return &startOutput{s.starts.of(in.Body)}, nil
+		})
+	huma.Register(a, huma.Operation{OperationID: "ranges", Method: http.MethodPost, Path: "/api/capacitor/ranges", Summary: "What every load does to the windings and to a relay's poles; empty without a complete plate and joints that fit"},
+		func(_ context.Context, in *documentInput) (*rangesOutput, error) {
+			if bad := in.Body.Validate(); len(bad) > 0 {
+				return nil, problem(bad)
+			}
+			return &rangesOutput{s.ranges.of(in.Body)}, nil
 		})
 }

@@ -328,3 +328,49 @@ func (b *Bridge) Curve(microfarad float64, n int) ([]CurvePoint, error) {
 	}
 	return out, nil
 }
+
+// RangePoint is what one load does, every amp as a share of plate winding or
+// line amps.
+type RangePoint struct {
+	Load           float64   `json:"load"` // share of rated torque, as this kind of load counts it
+	Windings       []float64 `json:"windings" nullable:"false"`
+	Worst          float64   `json:"worst"`
+	SupplyAmps     float64   `json:"supply_amps"`
+	Leads          []float64 `json:"leads" nullable:"false"` // amps in the motor leads L1, L2, corner
+	CornerToL1     float64   `json:"corner_to_l1"`
+	CornerToL2     float64   `json:"corner_to_l2"`
+	CapacitorVolts float64   `json:"capacitor_volts"`
+	CapacitorAmps  float64   `json:"capacitor_amps"`
+	PowerFactor    float64   `json:"power_factor"`
+	RPM            float64   `json:"rpm"`
+	Unbalance      float64   `json:"unbalance"` // percent, as the trade counts it
+	Copper         float64   `json:"copper"`    // copper loss over its value at plate
+}
+
+// Range follows one capacitance from no load to 120 % or to pull-out.
+func (b *Bridge) Range(microfarad float64, kind machine.LoadKind) []RangePoint {
+	if kind == machine.NoLoad {
+		kind = machine.Constant
+	}
+	out := []RangePoint{}
+	for i := range rangeSteps + 1 {
+		share := mostRange * float64(i) / rangeSteps
+		p, ok := b.Run(microfarad, machine.Load{Kind: kind, Share: share})
+		if !ok {
+			break
+		}
+		leads := p.LeadAmps(b.Wiring.CornerTo)
+		r := RangePoint{Load: share, Worst: p.worst().Share, SupplyAmps: abs(p.SupplyAmps), Leads: leads[:], CornerToL1: p.CornerToL1, CornerToL2: p.CornerToL2,
+			CapacitorVolts: p.CapacitorVolts, CapacitorAmps: p.Capacitor, PowerFactor: p.PowerFactor, RPM: p.RPM, Unbalance: p.UnbalancePercent, Copper: p.CopperShare}
+		for _, w := range p.Windings {
+			r.Windings = append(r.Windings, w.Share)
+		}
+		out = append(out, r)
+	}
+	return out
+}
+
+const (
+	mostRange  = 1.2
+	rangeSteps = 48
+)

@@ -15,6 +15,8 @@ import (
 type Entry struct {
 	Microfarad string `json:"microfarad,omitempty"`
 	CornerTo   string `json:"corner_to,omitempty" enum:"L1,L2"`
+	Drawer     string `json:"drawer,omitempty"` // the owner's own cans, "40, 12, 2×30"
+	Start      string `json:"start_microfarad,omitempty"`
 }
 
 // Method limits, shaft watts: above the first it is a bad compromise, above the
@@ -32,6 +34,9 @@ type Question struct {
 	StartShare                float64 // to be overcome at standstill, over rated
 	ServiceFactor             float64
 	Entered                   float64 // µF; 0 follows the plan
+	Drawer                    []float64
+	StartEntered              float64 // µF of a start capacitor; 0: none
+	OnMinutes, OffMinutes     float64 // of the owner's work; 0: not said
 	SchoolVolts               float64 // nominal line volts, as the rules of thumb are spoken
 	PowerFactor               float64
 	Estimates                 []finding.Why // what the figures lean on
@@ -55,7 +60,9 @@ type School struct {
 type Answer struct {
 	Microfarad        float64
 	Chosen            bool // by the owner; else the plan's
-	Parts             []float64
+	Parts             []Part
+	CanLow, CanHigh   float64 // worst winding over load and idling with the can at either end of its tolerance
+	Start             StartAnswer
 	Balance           float64
 	Schools           []School
 	Usual             Point
@@ -76,47 +83,6 @@ type Answer struct {
 
 // Title writes a coil's name as it stands on the drawings.
 func Title(coil string) string { return strings.ToUpper(coil) }
-
-// Combine finds one or two stock parts that together lie within tolerance of
-// the wanted capacitance: the fewest, then the nearest. Nil when none do.
-func Combine(want float64) []float64 {
-	stock, tolerance, _ := table.RunCapacitors()
-	var best []float64
-	off := tolerance * want
-	for _, a := range stock {
-		if d := math.Abs(a - want); d <= off {
-			best, off = []float64{a}, d
-		}
-	}
-	if best != nil {
-		return best
-	}
-	for i, a := range stock {
-		for _, b := range stock[:i+1] {
-			if d := math.Abs(a + b - want); d < off-1e-9 {
-				best, off = []float64{a, b}, d
-			}
-		}
-	}
-	return best
-}
-
-func sum(parts []float64) float64 {
-	t := 0.0
-	for _, p := range parts {
-		t += p
-	}
-	return t
-}
-
-// List writes parts as they are bought: "40 + 12 µF".
-func List(parts []float64) string {
-	texts := make([]string, len(parts))
-	for i, p := range parts {
-		texts[i] = unit.Plain(p)
-	}
-	return strings.Join(texts, " + ") + unit.Space + "µF"
-}
 
 func (q Question) load(share float64) machine.Load { return machine.Load{Kind: q.Kind, Share: share} }
 
@@ -141,11 +107,13 @@ func (q Question) Solve() Answer {
 	}
 	a.Microfarad, a.Chosen = q.Entered, q.Entered > 0
 	if a.Chosen {
-		a.Parts = []float64{a.Microfarad}
+		if a.Parts = Combine(a.Microfarad, q.Drawer); a.Parts == nil {
+			a.Parts = []Part{{a.Microfarad, false}}
+		}
 	} else {
-		a.Parts = Combine(a.Balance)
+		a.Parts = Combine(a.Balance, q.Drawer)
 		if a.Parts == nil {
-			a.Parts = []float64{math.Max(1, math.Round(a.Balance))}
+			a.Parts = []Part{{math.Max(1, math.Round(a.Balance)), false}}
 		}
 		a.Microfarad = sum(a.Parts)
 	}
@@ -162,6 +130,11 @@ func (q Question) Solve() Answer {
 		a.StartSupplyAmps, a.StartSupplyVolts = abs(p.SupplyAmps), p.SupplyVolts
 	}
 	a.Starts = a.StartTorque > q.StartShare+b.Model.FrictionNm/b.Model.RatedTorqueNm
+	a.CanLow, a.CanHigh = q.worstOf((1-CanTolerance)*a.Microfarad), q.worstOf((1+CanTolerance)*a.Microfarad)
+	a.Start = q.sizeStart(a)
+	if q.StartEntered > 0 {
+		a.Starts = a.Start.Torque > q.StartShare+b.Model.FrictionNm/b.Model.RatedTorqueNm
+	}
 	bare, _ := b.Run(a.Microfarad, machine.Load{Kind: machine.NoLoad})
 	a.WorstVolts = max(a.Usual.CapacitorVolts, a.Idle.CapacitorVolts, a.Heavy.CapacitorVolts, bare.CapacitorVolts)
 	a.CapacitorAmps = max(a.Usual.Capacitor, a.Idle.Capacitor, a.Heavy.Capacitor, bare.Capacitor)
@@ -250,7 +223,7 @@ func (q Question) Judge(a Answer) []finding.Finding {
 			Why: with(finding.Why{Formula: "capacitor volts over the load range", Section: finding.OnCapacitorPart, Source: "engine"})})
 	} else {
 		add(finding.Finding{ID: "capacitor.part", Grade: finding.Note, Sentence: fmt.Sprintf("Buy %s, film, for continuous duty, at least %s AC.", List(a.Parts), unit.Whole(a.Class, "V")),
-			Detail: fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, not one rated in DC volts. Bleed resistor of at most %s, %s or more, across its terminals.", unit.Whole(a.WorstVolts, "V"), unit.Text(a.BleedOhm/1000, "kΩ"), unit.Text(max(2*a.BleedWatts, 0.5), "W")),
+			Detail: ownWords(a.Parts) + fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, not one rated in DC volts. Bleed resistor of at most %s, %s or more, across its terminals.", unit.Whole(a.WorstVolts, "V"), unit.Text(a.BleedOhm/1000, "kΩ"), unit.Text(max(2*a.BleedWatts, 0.5), "W")),
 			Figure: unit.Whole(a.WorstVolts, "V"), Limit: unit.Whole(a.Class, "V class"),
 			Why: with(
 				finding.Why{Formula: "class ≥ 1.1 × worst volts, at least 400 V", Numbers: fmt.Sprintf("1.1 · %s = %s", unit.Whole(a.WorstVolts, "V"), unit.Whole(1.1*a.WorstVolts, "V")), Section: finding.OnCapacitorPart, Source: "engine at no load and load"},
@@ -296,6 +269,9 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 		f.Sentence = fmt.Sprintf("Winding %s would carry %s of plate amps at %s load and burn.", coil, unit.Percent(share), unit.Percent(q.Heaviest))
 		f.Detail = "Heat grows with the square of amps. Not for running; other µF, less load or another bridge."
 	}
+	if share > 1 {
+		q.duty(&f, share)
+	}
 	out = append(out, f)
 	if idle, s := a.Idle.WorstCoil(); s > 1 && len(a.Idle.Windings) > 0 && q.Lightest < q.Usual {
 		g := gradeOf(s)
@@ -307,25 +283,4 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 			Why: with(finding.Why{Formula: "winding amps at the lightest load / plate winding amps", Numbers: fmt.Sprintf("%s / %s at %s load", unit.Text(s*q.Bridge.Model.WindingAmps, "A"), unit.Text(q.Bridge.Model.WindingAmps, "A"), unit.Percent(q.Lightest)), Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})})
 	}
 	return out
-}
-
-// judgeStart says whether it starts on the run capacitor alone.
-func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) []finding.Finding {
-	f := finding.Finding{ID: "capacitor.start", Bay: finding.Bridge, Figure: unit.Percent(a.StartTorque), Limit: unit.Percent(q.StartShare) + " asked",
-		Why: with(finding.Why{Formula: "torque at standstill / rated torque", Numbers: fmt.Sprintf("%s / %s", unit.Text(a.StartTorque*q.Bridge.Model.RatedTorqueNm, "N·m"), unit.Text(q.Bridge.Model.RatedTorqueNm, "N·m")), Section: finding.OnTorque, Source: "engine at slip 1"})}
-	switch {
-	case !a.Starts:
-		f.Grade = finding.Stop
-		f.Sentence = fmt.Sprintf("It would hum and not turn: %s of rated torque to start, the load asks %s.", unit.Percent(a.StartTorque), unit.Percent(q.StartShare))
-		f.Detail = "Start it unloaded (clutch, loose belt, empty drum), or it needs a start capacitor for a second or two. Switch off at once if it hums."
-	case q.StartShare > 0 && a.StartTorque < 1.3*q.StartShare:
-		f.Grade = finding.Caution
-		f.Sentence = fmt.Sprintf("It starts barely: %s of rated torque at standstill, the load asks %s.", unit.Percent(a.StartTorque), unit.Percent(q.StartShare))
-		f.Detail = "Low volts or a stiff morning stop it. Switch off at once if it hums."
-	default:
-		f.Grade = finding.Note
-		f.Sentence = fmt.Sprintf("Starting torque on the run capacitor alone: %s of rated.", unit.Percent(a.StartTorque))
-		f.Detail = "Enough for an unloaded start, no more. If it hums and does not turn, switch off at once."
-	}
-	return []finding.Finding{f}
 }

@@ -3,6 +3,7 @@ package job
 import (
 	"graybridge/core/capacitor"
 	"graybridge/core/machine"
+	"graybridge/core/protection"
 )
 
 // Curves are torque and amps over speed, every figure as a share of plate: the
@@ -85,4 +86,32 @@ func Island(d Document) (island capacitor.Island, ok bool) {
 		kind = machine.Constant
 	}
 	return b.Map(w.link().RulerTo, kind), true
+}
+
+// Ranges are what every load does to the windings and to the poles of an
+// overload relay, for the capacitance chosen and for the reactance school's.
+type Ranges struct {
+	Microfarad float64                `json:"microfarad"`
+	Chosen     []capacitor.RangePoint `json:"chosen" nullable:"false"`
+	School     float64                `json:"school_microfarad"`
+	BySchool   []capacitor.RangePoint `json:"by_school" nullable:"false"`
+	InLines    float64                `json:"set_in_lines"` // A: the plan's setting with the relay in the supply lines
+	InLeads    float64                `json:"set_in_leads"` // A: with a pole in each motor lead
+}
+
+// RangesOf follows a document's bridge over the whole load range; ok is false
+// where there is none.
+func RangesOf(d Document) (r Ranges, ok bool) {
+	w := prepared(&d)
+	a := w.answer
+	if a == nil {
+		return Ranges{}, false
+	}
+	b := w.bridge(w.wanted)
+	r = Ranges{Microfarad: a.Microfarad, Chosen: b.Range(a.Microfarad, w.load.Kind), School: a.Schools[0].Microfarad}
+	r.BySchool = b.Range(r.School, w.load.Kind)
+	if w.choice != nil {
+		r.InLines, r.InLeads = w.asks.Choose(protection.SupplyLines).RelaySet, w.asks.Choose(protection.MotorLeads).RelaySet
+	}
+	return r, true
 }

@@ -179,7 +179,8 @@ func (d *Document) typed() map[string]string {
 		"plate.phases": d.Plate.Phases, "plate.service_factor": d.Plate.ServiceFactor, "plate.design": d.Plate.Design, "plate.code": d.Plate.Code,
 		"plate.locked_amps": d.Plate.LockedAmps, "plate.winding_ohms": d.Plate.WindingOhms, "plate.frame": d.Plate.Frame, "plate.enclosure": d.Plate.Enclosure,
 		"plate.insulation": d.Plate.Insulation, "plate.duty": d.Plate.Duty,
-		"leads.found": d.Leads.Found, "leads.wanted": d.Leads.Wanted, "bridge.microfarad": d.Bridge.Microfarad,
+		"leads.found": d.Leads.Found, "leads.wanted": d.Leads.Wanted, "bridge.microfarad": d.Bridge.Microfarad, "bridge.drawer": d.Bridge.Drawer, "bridge.start_microfarad": d.Bridge.Start,
+		"load.on_minutes": d.Load.On, "load.off_minutes": d.Load.Off, "load.inertia": d.Load.Inertia,
 		"load.does": d.Load.Does, "load.share": d.Load.Share, "load.lightest": d.Load.Lightest, "load.heaviest": d.Load.Heaviest,
 		"protection.breaker": d.Protection.Breaker, "protection.conductor": d.Protection.Conductor, "protection.relay_set": d.Protection.RelaySet,
 	}

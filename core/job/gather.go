@@ -101,7 +101,7 @@ func (w *worker) gather() {
 }
 
 func (w *worker) link() Link {
-	l := Link{Parts: []float64{}, CornerTo: w.cornerTo, Usual: w.load.Usual, Lightest: w.load.Lightest, Heaviest: w.load.Heaviest,
+	l := Link{Parts: []capacitor.Part{}, Start: w.startUF, CornerTo: w.cornerTo, Usual: w.load.Usual, Lightest: w.load.Lightest, Heaviest: w.load.Heaviest,
 		Does: w.doc.Load.Does, Kind: w.doc.Leads.Kind, Naming: w.doc.Leads.Naming, LoadKind: w.load.Kind, RelayWay: w.guard.Relay, Microfarad: w.entered, Chosen: w.entered > 0}
 	if a := w.answer; a != nil {
 		l.Microfarad, l.Chosen, l.Parts, l.Continuous = a.Microfarad, a.Chosen, a.Parts, a.Continuous
@@ -333,6 +333,9 @@ func (w *worker) card() bringup.Card {
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Run capacitor", Value: capacitor.List(a.Parts), Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},
 		bringup.Line{Name: "Bleed resistor", Value: "≤ " + unit.Text(a.BleedOhm/1000, "kΩ"), Note: fmt.Sprintf("%s or more, across the capacitor", unit.Text(max(2*a.BleedWatts, 0.5), "W"))})
+	if w.startUF > 0 {
+		c.Parts = append(c.Parts, bringup.Line{Name: "Start capacitor", Value: unit.Text(w.startUF, "µF"), Note: "electrolytic, 250 to 330 V AC, by button or relay, out within 2 s, with a bleed resistor"})
+	}
 	if ch := w.choice; ch != nil {
 		c.Parts = append(c.Parts,
 			bringup.Line{Name: "Breaker, two-pole", Value: first(p.Link.Breaker, unit.Plain(ch.Breaker)+unit.Space+"A"), Note: "planning"},

@@ -59,8 +59,9 @@ type Next struct {
 type Link struct {
 	Microfarad float64           `json:"microfarad"`
 	Chosen     bool              `json:"chosen"`
-	Parts      []float64         `json:"parts" nullable:"false"`
-	RulerTo    float64           `json:"ruler_to"` // µF at the right end of the ruler
+	Parts      []capacitor.Part  `json:"parts" nullable:"false"`
+	Start      float64           `json:"start_microfarad"` // entered; 0: none
+	RulerTo    float64           `json:"ruler_to"`         // µF at the right end of the ruler
 	CornerTo   string            `json:"corner_to"`
 	Usual      float64           `json:"usual"` // load shares
 	Lightest   float64           `json:"lightest"`
@@ -108,8 +109,11 @@ type worker struct {
 	leansOn  []finding.Why
 	cornerTo string
 	entered  float64 // µF
+	startUF  float64
+	drawer   []float64
 	answer   *capacitor.Answer
 	choice   *protection.Choice
+	asks     protection.Asks
 }
 
 // Make is Plan(document): the whole answer. The document must have passed
@@ -156,17 +160,8 @@ func (w *worker) read() {
 	keep()
 	w.guard, r = protection.Read(d.Protection)
 	keep()
-	if t := d.Bridge.Microfarad; t != "" {
-		uf, ok, err := unit.Microfarads.One(t)
-		one := finding.Reading{Path: "bridge.microfarad", Typed: t}
-		if err != nil || !ok {
-			one.Problem, one.Wanted = "This could not be read.", "one number of µF, like 50"
-		} else {
-			w.entered, one.ReadAs = uf, unit.Plain(uf)+unit.Space+"µF"
-		}
-		r = []finding.Reading{one}
-		keep()
-	}
+	r = w.readBridge()
+	keep()
 	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads, "bridge": finding.Bridge, "load": finding.Load, "protection": finding.Protection}
 	for _, one := range p.Readings {
 		if one.Problem == "" {
@@ -177,6 +172,43 @@ func (w *worker) read() {
 			Detail: one.Problem + " Write it like " + one.Wanted + ".", Entries: []string{one.Path}})
 	}
 }
+
+// readBridge reads the capacitors: in circuit, in the drawer, for the start.
+func (w *worker) readBridge() (readings []finding.Reading) {
+	d := w.doc.Bridge
+	one := func(field, typed, readAs string, bad bool, wanted string) {
+		r := finding.Reading{Path: "bridge." + field, Typed: typed, ReadAs: readAs}
+		if bad {
+			r.ReadAs, r.Problem, r.Wanted = "", "This could not be read.", wanted
+		}
+		readings = append(readings, r)
+	}
+	microfarad := func(field, typed string, into *float64) {
+		if typed == "" {
+			return
+		}
+		uf, ok, err := unit.Microfarads.One(typed)
+		if err == nil && ok {
+			*into = uf
+		}
+		one(field, typed, unit.Plain(uf)+unit.Space+"µF", err != nil || !ok, "one number of µF, like 50")
+	}
+	microfarad("microfarad", d.Microfarad, &w.entered)
+	microfarad("start_microfarad", d.Start, &w.startUF)
+	if d.Drawer != "" {
+		cans, err := unit.Microfarads.Each(d.Drawer, mostCans)
+		w.drawer = cans
+		texts := make([]string, len(cans))
+		for i, c := range cans {
+			texts[i] = unit.Plain(c)
+		}
+		one("drawer", d.Drawer, strings.Join(texts, ", ")+unit.Space+"µF", err != nil, fmt.Sprintf("a list like 40, 12, 2×30 (at most %d)", mostCans))
+	}
+	return readings
+}
+
+// mostCans is how many cans of a drawer are looked through.
+const mostCans = 24
 
 // direction decides which supply line the capacitor goes to: to L1 turns
 // forward, which facing the shaft end is clockwise when U, V, W are marked as
@@ -354,6 +386,7 @@ func (w *worker) question(b *capacitor.Bridge) capacitor.Question {
 	return capacitor.Question{
 		Bridge: b, Kind: w.load.Kind, Usual: w.load.Usual, Lightest: w.load.Lightest, Heaviest: w.load.Heaviest,
 		StartShare: w.load.StartShare(), ServiceFactor: w.plate.ServiceFactor, Entered: w.entered,
+		Drawer: w.drawer, StartEntered: w.startUF, OnMinutes: w.load.On, OffMinutes: w.load.Off,
 		SchoolVolts: w.supply.Nominal, PowerFactor: w.plate.PowerFactor.Value, Estimates: w.leansOn,
 	}
 }
@@ -371,7 +404,7 @@ func (w *worker) protect(a capacitor.Answer, q capacitor.Question) {
 		return
 	}
 	choice, found := w.guard.Judge(asks)
-	w.choice = &choice
+	w.choice, w.asks = &choice, asks
 	w.say(found...)
 	w.plan.Guard = choice.Figures(asks)
 	draw := &supply.Draw{Mark: w.mark(), RunAmps: asks.Usual.Supply, RunVolts: a.Usual.SupplyVolts, StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts}
@@ -406,6 +439,9 @@ func (w *worker) mark() finding.Mark {
 // estimate.
 func bridgeFigures(a capacitor.Answer, m *machine.Model, mark finding.Mark) []finding.Figure {
 	computed := func(id, name string, value float64, text, note string) finding.Figure {
+		if math.IsInf(value, 0) || math.IsNaN(value) { // what it cannot carry has no figure
+			value = 0
+		}
 		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: mark}
 	}
 	out := []finding.Figure{
@@ -426,6 +462,7 @@ func bridgeFigures(a capacitor.Answer, m *machine.Model, mark finding.Mark) []fi
 	}
 	out = append(out,
 		computed("capacitor", "Capacitor", a.WorstVolts, unit.Whole(a.WorstVolts, "V"), class),
+		computed("can", "Its ±5 %", max(a.CanLow, a.CanHigh), unit.Percent(a.CanLow)+" to "+unit.Percent(a.CanHigh), "worst winding, load and idle, low can to high can"),
 		computed("start", "Start torque", a.StartTorque, unit.Percent(a.StartTorque), "of rated, run capacitor alone"),
 		computed("start-amps", "Start takes", a.StartSupplyAmps, unit.Text(a.StartSupplyAmps, "A"), "from the line, at standstill"))
 	return out

@@ -224,7 +224,11 @@ func (w *worker) solve(s *State, fed leads.Joints) {
 	}
 	load, up := w.load.At(w.load.Usual), w.load.RunUp()
 	settle := b.Settle(uf, up)
-	s.Starts = settle.Starts && b.StartTorque(uf) > w.load.StartShare()+w.model.FrictionNm/w.model.RatedTorqueNm
+	if w.startUF > 0 { // it comes up on both and settles on the run capacitor
+		settle.Starts, settle.Crawls = true, false
+		settle.Slip = settle.RunSlip
+	}
+	s.Starts = settle.Starts && b.StartTorque(uf+w.startUF) > w.load.StartShare()+w.model.FrictionNm/w.model.RatedTorqueNm
 	run := settle.RunSlip
 	if load != up {
 		run = machine.RunSlip(b.Surplus(load), 0)

@@ -40,6 +40,9 @@ type Entry struct {
 	Heaviest string           `json:"heaviest,omitempty"`
 	Start    Start            `json:"start,omitempty" enum:"free,loaded,stuck"`
 	Turn     Turn             `json:"turn,omitempty" enum:"either,clockwise,anticlockwise"`
+	On       string           `json:"on_minutes,omitempty"`  // of one run, where it does not run all day
+	Off      string           `json:"off_minutes,omitempty"` // of rest before the next
+	Inertia  string           `json:"inertia,omitempty"`     // of the machine, at the motor's shaft
 }
 
 // Load is what was read.
@@ -48,7 +51,9 @@ type Load struct {
 	Usual, Lightest, Heaviest float64
 	Start                     Start
 	Turn                      Turn
-	Known                     bool // kind and share were said
+	On, Off                   float64 // minutes; 0: not said
+	Inertia                   float64 // kg·m² at the motor's shaft; 0: not entered
+	Known                     bool    // kind and share were said
 	Assumed                   []string
 }
 
@@ -77,6 +82,22 @@ func Read(e Entry) (Load, []finding.Reading) {
 		readings = append(readings, r)
 		return err == nil && ok
 	}
+	plain := func(field, typed string, k unit.Kind, into *float64) {
+		if typed == "" {
+			return
+		}
+		x, ok, err := k.One(typed)
+		r := finding.Reading{Path: "load." + field, Typed: typed}
+		if err != nil || !ok {
+			r.Problem, r.Wanted = "This could not be read.", k.Example
+		} else {
+			*into, r.ReadAs = x, unit.Text(x, k.Base)
+		}
+		readings = append(readings, r)
+	}
+	plain("on_minutes", e.On, unit.Minutes, &l.On)
+	plain("off_minutes", e.Off, unit.Minutes, &l.Off)
+	plain("inertia", e.Inertia, unit.Inertia, &l.Inertia)
 	said := one("share", e.Share, &l.Usual)
 	if l.Kind == "" {
 		l.Kind = machine.Constant

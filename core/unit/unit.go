@@ -79,6 +79,10 @@ var (
 		Units: map[string]float64{"mm²": 1, "mm2": 1, "sqmm": 1, "qmm": 1, "mm": 1}}
 	Microfarads = Kind{Base: "µF", Default: "µf", Example: "50", Largest: 5000,
 		Units: map[string]float64{"µf": 1, "μf": 1, "uf": 1, "mfd": 1, "mf": 1}}
+	Minutes = Kind{Base: "min", Default: "min", Example: "20 min", Largest: 1e5,
+		Units: map[string]float64{"min": 1, "minutes": 1, "m": 1, "h": 60, "hours": 60, "hour": 60, "s": 1. / 60}}
+	Inertia = Kind{Base: "kg·m²", Default: "kgm2", Example: "0.02", Largest: 1e4,
+		Units: map[string]float64{"kgm2": 1, "kgm²": 1, "kg·m²": 1, "kg m²": 1, "kg m2": 1}}
 	Ohms = Kind{Base: "Ω", Default: "ω", Example: "9.8", Largest: 1e6,
 		Units: map[string]float64{"ω": 1, "ohm": 1, "ohms": 1, "r": 1}}
 )
@@ -249,6 +253,36 @@ func decimal(s string, fold bool) (float64, bool) {
 	}
 	x, err := strconv.ParseFloat(s, 64)
 	return x, err == nil && !math.IsInf(x, 0)
+}
+
+var times = regexp.MustCompile(`^(\d{1,2})\s*[x×*]\s*(.+)$`)
+
+// Each reads a list of single values, as a drawer of parts is noted down: "40,
+// 12, 2×30 µF". Values stand apart by a comma with a space, a semicolon, a plus
+// sign or a space; at most most of them.
+func (k Kind) Each(text string, most int) ([]float64, error) {
+	var out []float64
+	clean := strings.NewReplacer(", ", ";", "+", ";", "\n", ";").Replace(spaces.Replace(strings.TrimSpace(text)))
+	clean = regexp.MustCompile(`\s*([x×*])\s*`).ReplaceAllString(clean, "$1")
+	clean = regexp.MustCompile(`(\d)\s+(\d)`).ReplaceAllString(clean, "$1;$2")
+	for _, word := range strings.Split(clean, ";") {
+		if word = strings.TrimSpace(word); word == "" {
+			continue
+		}
+		count := 1
+		if m := times.FindStringSubmatch(word); m != nil {
+			count, _ = strconv.Atoi(m[1])
+			word = m[2]
+		}
+		x, ok, err := k.One(word)
+		if err != nil || !ok || len(out)+count > most {
+			return nil, k.problem(text)
+		}
+		for range count {
+			out = append(out, x)
+		}
+	}
+	return out, nil
 }
 
 var gauge = regexp.MustCompile(`(?i)^(?:#\s*(\d{1,2})|(\d{1,2})\s*(?:awg|ga|gauge))$`)

@@ -120,3 +120,17 @@ func FuzzColumns(f *testing.F) {
 		}
 	})
 }
+
+func TestADrawerIsAListOfValues(t *testing.T) {
+	for text, want := range map[string][]float64{
+		"40, 12, 2×30": {40, 12, 30, 30}, "40 12": {40, 12}, "12,5 µF; 8uF + 5": {12.5, 8, 5}, "3 x 10": {10, 10, 10}, "": nil, "60": {60},
+	} {
+		got, err := unit.Microfarads.Each(text, 24)
+		require.NoError(t, err, text)
+		require.Equal(t, want, got, text)
+	}
+	for _, text := range []string{"many", "12, big", "99x30", "12/30", "-4"} {
+		_, err := unit.Microfarads.Each(text, 24)
+		require.Error(t, err, text)
+	}
+}

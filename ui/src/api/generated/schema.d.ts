@@ -21,6 +21,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/capacitor/ranges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What every load does to the windings and to a relay's poles; empty without a complete plate and joints that fit */
+        post: operations["ranges"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/capacitor/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The run-up of a document's motor in time domain; empty without a complete plate and joints that fit */
+        post: operations["start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -590,9 +624,11 @@ export interface components {
         JobBridge: {
             /** @enum {string} */
             corner_to?: "L1" | "L2";
+            drawer?: string;
             /** @enum {string} */
             kind?: "capacitor";
             microfarad?: string;
+            start_microfarad?: string;
         };
         LeadsEntry: {
             done?: string[];
@@ -627,20 +663,25 @@ export interface components {
             /** Format: double */
             microfarad: number;
             naming: string;
-            parts: number[];
+            parts: components["schemas"]["Part"][];
             relay?: string;
             relay_way?: string;
             /** Format: double */
             ruler_to: number;
+            /** Format: double */
+            start_microfarad: number;
             /** Format: double */
             usual: number;
         };
         LoadEntry: {
             does?: string;
             heaviest?: string;
+            inertia?: string;
             /** @enum {string} */
             kind?: "none" | "constant" | "linear" | "fan";
             lightest?: string;
+            off_minutes?: string;
+            on_minutes?: string;
             share?: string;
             /** @enum {string} */
             start?: "free" | "loaded" | "stuck";
@@ -666,6 +707,11 @@ export interface components {
             card?: boolean;
             entry?: string;
             text: string;
+        };
+        Part: {
+            /** Format: double */
+            microfarad: number;
+            own: boolean;
         };
         PersonInputBody: {
             name: string;
@@ -718,6 +764,44 @@ export interface components {
             relay?: "none" | "supply-lines" | "motor-leads";
             relay_set?: string;
         };
+        RangePoint: {
+            /** Format: double */
+            capacitor_amps: number;
+            /** Format: double */
+            capacitor_volts: number;
+            /** Format: double */
+            copper: number;
+            /** Format: double */
+            corner_to_l1: number;
+            /** Format: double */
+            corner_to_l2: number;
+            leads: number[];
+            /** Format: double */
+            load: number;
+            /** Format: double */
+            power_factor: number;
+            /** Format: double */
+            rpm: number;
+            /** Format: double */
+            supply_amps: number;
+            /** Format: double */
+            unbalance: number;
+            windings: number[];
+            /** Format: double */
+            worst: number;
+        };
+        Ranges: {
+            by_school: components["schemas"]["RangePoint"][];
+            chosen: components["schemas"]["RangePoint"][];
+            /** Format: double */
+            microfarad: number;
+            /** Format: double */
+            school_microfarad: number;
+            /** Format: double */
+            set_in_leads: number;
+            /** Format: double */
+            set_in_lines: number;
+        };
         RevisionLine: {
             /** Format: date-time */
             at: string;
@@ -756,6 +840,19 @@ export interface components {
             low_winding?: string;
             /** Format: double */
             microfarad: number;
+        };
+        StartRun: {
+            amps: number[];
+            /** Format: double */
+            drop_s: number;
+            figures: components["schemas"]["Figure"][];
+            /** Format: double */
+            reach_s: number;
+            rpm: number[];
+            /** Format: double */
+            sync_rpm: number;
+            time_s: number[];
+            up: boolean;
         };
         State: {
             arranged?: string;
@@ -884,6 +981,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Island"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    ranges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ranges"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartRun"];
                 };
             };
             /** @description Error */

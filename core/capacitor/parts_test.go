@@ -1,0 +1,77 @@
+package capacitor_test
+
+import (
+	"math"
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"graybridge/core/capacitor"
+	"graybridge/core/table"
+)
+
+func total(parts []capacitor.Part) (sum float64, bought int) {
+	for _, p := range parts {
+		sum += p.Microfarad
+		if !p.Own {
+			bought++
+		}
+	}
+	return sum, bought
+}
+
+func TestTheDrawerComesFirst(t *testing.T) {
+	require.Equal(t, []capacitor.Part{{Microfarad: 40, Own: true}, {Microfarad: 12, Own: true}}, capacitor.Combine(51, []float64{12, 8, 40, 5}))
+	require.Equal(t, []capacitor.Part{{Microfarad: 50, Own: false}}, capacitor.Combine(51, nil), "one can of the shop lies within 5 %")
+	require.Equal(t, []capacitor.Part{{Microfarad: 50, Own: true}, {Microfarad: 60, Own: false}}, capacitor.Combine(109, []float64{50}), "a can of the drawer saves buying two")
+	_, bought := total(capacitor.Combine(350, nil))
+	require.Equal(t, 4, bought)
+	require.Nil(t, capacitor.Combine(500, nil), "more than four cans of the shop")
+	require.Nil(t, capacitor.Combine(0, nil))
+}
+
+// Whatever is wanted and owned: within tolerance, at most four cans, each of the
+// drawer used no more often than it lies there, and no choice that buys less.
+func TestCombinationsAreHonest(t *testing.T) {
+	stock, tolerance, _ := table.RunCapacitors()
+	rapid.Check(t, func(t *rapid.T) {
+		want := rapid.Float64Range(6, 380).Draw(t, "µF")
+		drawer := rapid.SliceOfN(rapid.SampledFrom(append([]float64{7, 33}, stock...)), 0, 6).Draw(t, "drawer")
+		parts := capacitor.Combine(want, drawer)
+		require.NotEmpty(t, parts)
+		require.LessOrEqual(t, len(parts), 4)
+		sum, bought := total(parts)
+		require.LessOrEqual(t, math.Abs(sum-want), tolerance*want+1e-9)
+		left := slices.Clone(drawer)
+		for _, p := range parts {
+			if p.Own {
+				i := slices.Index(left, p.Microfarad)
+				require.GreaterOrEqual(t, i, 0, "%v is not in %v", p, drawer)
+				left = slices.Delete(left, i, i+1)
+			} else {
+				require.Contains(t, stock, p.Microfarad)
+			}
+		}
+		if bought > 0 { // no one, two or three of the drawer alone would do
+			for i, a := range drawer {
+				require.Greater(t, math.Abs(a-want), tolerance*want)
+				for j, b := range drawer[i+1:] {
+					require.Greater(t, math.Abs(a+b-want), tolerance*want)
+					for _, c := range drawer[i+1:][j+1:] {
+						require.Greater(t, math.Abs(a+b+c-want), tolerance*want)
+					}
+				}
+			}
+		}
+	})
+}
+
+func TestHeatOfDutyIsThatOfASimpleWinding(t *testing.T) {
+	require.InDelta(t, 25*math.Log(2), capacitor.TimeToPlateHeat(math.Sqrt2), 1e-9)
+	require.InDelta(t, 1.44, capacitor.DutyHeat(1.2, 1e6, 10), 1e-9, "never resting it settles at share squared")
+	// A short run and a long rest warm it only by the run itself.
+	require.InDelta(t, 2*(1-math.Exp(-5./25)), capacitor.DutyHeat(math.Sqrt2, 5, 1e6), 1e-6)
+	require.Less(t, capacitor.DutyHeat(1.3, 5, 20), capacitor.DutyHeat(1.3, 10, 20))
+}

@@ -1,0 +1,167 @@
+package capacitor
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/finding"
+	"graybridge/core/machine"
+	"graybridge/core/search"
+	"graybridge/core/unit"
+)
+
+// StartAnswer is the start capacitor: beside the run capacitor for the second or
+// two that the machine takes to come up.
+type StartAnswer struct {
+	Wanted     float64 // torque at standstill over rated, with a margin
+	Microfarad float64 // that gives it; 0 where none is needed
+	Reachable  bool
+	Most       float64 // the greatest torque that any start capacitor gives
+	MostAt     float64 // µF
+	School     float64 // the trade's: twice the run value
+	Torque     float64 // with the one entered, or else with the one found
+	LineAmps   float64 // from the supply at the first instant, with it
+	LeftIn     float64 // worst winding idling if it is left in circuit
+	LeftCoil   string
+}
+
+// StartMargin is how much more than the load asks the start should give: cold
+// grease, low volts and a can's tolerance lie within it.
+const StartMargin = 1.3
+
+// sizeStart finds the least start capacitor for the torque that the load asks.
+func (q Question) sizeStart(a Answer) StartAnswer {
+	b := q.Bridge
+	s := StartAnswer{School: 2 * a.Microfarad, Reachable: true}
+	if q.StartShare > 0 {
+		s.Wanted = StartMargin*q.StartShare + b.Model.FrictionNm/b.Model.RatedTorqueNm
+	}
+	with := func(uf float64) float64 { return b.StartTorque(a.Microfarad + uf) }
+	u := b.unit()
+	s.MostAt, s.Most = search.Greatest(with, u/20, u*12, 12)
+	if s.Wanted > a.StartTorque {
+		if s.Reachable = s.Most >= s.Wanted; s.Reachable {
+			s.Microfarad = search.Root(func(uf float64) float64 { return with(uf) - s.Wanted }, 0, s.MostAt)
+		}
+	}
+	uf := s.Microfarad
+	if q.StartEntered > 0 {
+		uf = q.StartEntered
+	}
+	s.Torque = with(uf)
+	if uf == 0 {
+		return s
+	}
+	if p, err := b.At(a.Microfarad+uf, 1); err == nil {
+		s.LineAmps = abs(p.SupplyAmps)
+	}
+	if p, ok := b.Run(a.Microfarad+uf, q.load(q.Lightest)); ok {
+		s.LeftCoil, s.LeftIn = p.WorstCoil()
+	}
+	return s
+}
+
+// worstOf is the worst winding over the owner's load and the lightest one.
+func (q Question) worstOf(microfarad float64) float64 {
+	at, _ := q.Bridge.worst(microfarad, q.load(q.Usual))
+	idle, _ := q.Bridge.worst(microfarad, q.load(q.Lightest))
+	return math.Max(at, idle)
+}
+
+// judgeStart says whether it starts, and with what.
+func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) []finding.Finding {
+	rated := q.Bridge.Model.RatedTorqueNm
+	s := a.Start
+	asked := unit.Percent(q.StartShare)
+	why := func(torque float64, what string) []finding.Why {
+		return with(finding.Why{Formula: "torque at standstill / rated torque, " + what, Numbers: fmt.Sprintf("%s / %s", unit.Text(torque*rated, "N·m"), unit.Text(rated, "N·m")), Section: finding.OnTorque, Source: "engine at slip 1"})
+	}
+	f := finding.Finding{ID: "capacitor.start", Bay: finding.Bridge, Figure: unit.Percent(a.StartTorque), Limit: asked + " asked", Why: why(a.StartTorque, "run capacitor alone")}
+	rounded := math.Ceil(s.Microfarad/5) * 5
+	fit := []finding.Cure{{Label: "Fit a start capacitor of " + unit.Plain(rounded) + " µF", Path: "bridge.start_microfarad", Value: unit.Plain(rounded)}}
+	switch {
+	case q.StartEntered > 0:
+		f.Figure, f.Why = unit.Percent(s.Torque), why(s.Torque, "run and start capacitor together")
+		f.Entries = []string{"bridge.start_microfarad"}
+		if !a.Starts {
+			f.Grade = finding.Stop
+			f.Sentence = fmt.Sprintf("Even with the start capacitor of %s it would hum and not turn: %s of rated torque, the load asks %s.", unit.Text(q.StartEntered, "µF"), unit.Percent(s.Torque), asked)
+			if f.Detail = "Start it unloaded, or take another bridge."; s.Reachable && s.Microfarad > 0 {
+				f.Detail, f.Cures = "A greater start capacitor gives it.", fit
+			}
+			break
+		}
+		f.Grade = finding.Note
+		f.Sentence = fmt.Sprintf("With the start capacitor of %s it gives %s of rated torque at standstill; the load asks %s.", unit.Text(q.StartEntered, "µF"), unit.Percent(s.Torque), asked)
+		f.Detail = fmt.Sprintf("Electrolytic, for starting, 250 to 330 V AC, by button or relay, out again within two seconds, with a bleed resistor. The line sees %s. Left in, winding %s would carry %s of plate amps: it must drop out.", unit.Text(s.LineAmps, "A"), s.LeftCoil, unit.Percent(s.LeftIn))
+	case !a.Starts:
+		f.Grade = finding.Stop
+		f.Sentence = fmt.Sprintf("It would hum and not turn: %s of rated torque to start, the load asks %s.", unit.Percent(a.StartTorque), asked)
+		if s.Reachable {
+			f.Detail = fmt.Sprintf("A start capacitor of about %s gives %s (the trade takes twice the run value, %s). Or start it unloaded. Switch off at once if it hums.", unit.Text(s.Microfarad, "µF"), unit.Percent(s.Wanted), unit.Text(s.School, "µF"))
+			f.Cures = fit
+		} else {
+			f.Detail = fmt.Sprintf("No start capacitor gives it: the most is %s of rated, with %s. Start it unloaded (clutch, loose belt, empty drum), or take another bridge.", unit.Percent(s.Most), unit.Text(s.MostAt, "µF"))
+		}
+	case q.StartShare > 0 && a.StartTorque < StartMargin*q.StartShare:
+		f.Grade = finding.Caution
+		f.Sentence = fmt.Sprintf("It starts barely: %s of rated torque at standstill, the load asks %s.", unit.Percent(a.StartTorque), asked)
+		f.Detail = "Low volts or a stiff morning stop it. Switch off at once if it hums."
+		if s.Reachable && s.Microfarad > 0 {
+			f.Cures = fit
+		}
+	default:
+		f.Grade = finding.Note
+		f.Sentence = fmt.Sprintf("Starting torque on the run capacitor alone: %s of rated.", unit.Percent(a.StartTorque))
+		f.Detail = "Enough for an unloaded start, no more. If it hums and does not turn, switch off at once."
+	}
+	return []finding.Finding{f}
+}
+
+// Time constants of a small closed motor, for planning: warming with its fan,
+// cooling while it stands.
+const (
+	warmMinutes = 25.0
+	coolMinutes = 2 * warmMinutes
+)
+
+// TimeToPlateHeat is how long a cold winding may carry a share of plate amps
+// above 1 until it is as hot as the plate allows, in minutes:
+// t = −τ·ln(1 − 1/share²).
+func TimeToPlateHeat(share float64) float64 {
+	return -warmMinutes * math.Log(1-1/(share*share))
+}
+
+// DutyHeat is the greatest heat of a winding, over what the plate allows, when
+// it carries a share of plate amps for so many minutes and stands for others,
+// again and again.
+func DutyHeat(share, on, off float64) float64 {
+	return share * share * (1 - math.Exp(-on/warmMinutes)) / (1 - math.Exp(-on/warmMinutes-off/coolMinutes))
+}
+
+// duty softens or sharpens the finding about heat by how the owner works.
+func (q Question) duty(f *finding.Finding, share float64) {
+	f.Planning = true
+	alone := TimeToPlateHeat(share)
+	f.Detail += fmt.Sprintf(" From cold it has about %s until it is as hot as the plate allows.", unit.Text(alone, "min"))
+	f.Why = append(f.Why, finding.Why{Formula: "t = −τ·ln(1 − 1/share²), τ = 25 min", Numbers: unit.Text(alone, "min"), Section: finding.OnTorque, Source: "a small closed motor, planning", Estimated: true})
+	if q.OnMinutes == 0 {
+		return
+	}
+	heat := DutyHeat(share, q.OnMinutes, q.OffMinutes)
+	words := fmt.Sprintf("%s on, %s off", unit.Text(q.OnMinutes, "min"), unit.Text(q.OffMinutes, "min"))
+	f.Why = append(f.Why, finding.Why{Formula: "share²·(1 − e^(−on/τ))/(1 − e^(−on/τ − off/2τ))", Numbers: fmt.Sprintf("%s: %s of plate heat", words, unit.Percent(heat)), Section: finding.OnTorque, Source: "a small closed motor, planning", Estimated: true})
+	if heat <= 1 {
+		f.Grade = finding.Caution
+		f.Sentence = fmt.Sprintf("For short runs only: %s keeps the hottest winding at %s of plate heat.", words, unit.Percent(heat))
+		f.Detail += " Others say: never a winding over its plate amps. Fit a thermistor if it runs unattended."
+		return
+	}
+	f.Detail += fmt.Sprintf(" Your %s bring it to %s of plate heat: too much.", words, unit.Percent(heat))
+}
+
+// RotorInertia is a typical small four-pole motor's, for planning, in kg·m²:
+// 0.0024·kW^1.25, and more with more poles.
+func RotorInertia(m *machine.Model) float64 {
+	return 0.0024 * math.Pow(m.ShaftWatts/1000, 1.25) * math.Pow(float64(m.Eq.Poles)/4, 1.8)
+}
