@@ -107,7 +107,8 @@ func (q Question) Solve() Answer {
 	}
 	a.Microfarad, a.Chosen = q.Entered, q.Entered > 0
 	if a.Chosen {
-		if a.Parts = Combine(a.Microfarad, q.Drawer); a.Parts == nil {
+		// What is in circuit stays what it is: cans stand for it only where they add up to it.
+		if a.Parts = Combine(a.Microfarad, q.Drawer); math.Abs(sum(a.Parts)-a.Microfarad) > 1e-6 {
 			a.Parts = []Part{{a.Microfarad, false}}
 		}
 	} else {

@@ -2,6 +2,7 @@ package job
 
 import (
 	"math"
+	"slices"
 
 	"graybridge/core/capacitor"
 	"graybridge/core/circuit"
@@ -76,6 +77,12 @@ func Start(d Document) (run StartRun, ok bool) {
 	for i, rpm := range run.RPM {
 		run.RPM[i] = math.Abs(rpm)
 		peak = math.Max(peak, run.Amps[i])
+	}
+	// The envelope: a slice shows the greatest of the half period up to it.
+	width := setup.EndS / startSlices
+	back := int(math.Ceil(1 / (2 * w.supply.Hertz * width)))
+	for i := len(run.Amps) - 1; i >= 0; i-- {
+		run.Amps[i] = slices.Max(run.Amps[max(0, i-back+1) : i+1])
 	}
 	w.startFigures(&run, trace, peak)
 	return run, true

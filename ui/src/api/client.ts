@@ -15,6 +15,8 @@ export type Island = Schemas['Island']
 export type Item = Schemas['Item']
 export type JobAnswer = Schemas['JobAnswer']
 export type Plan = Schemas['Plan']
+export type Ranges = Schemas['Ranges']
+export type StartRun = Schemas['StartRun']
 export type RevisionLine = Schemas['RevisionLine']
 export type Reading = Schemas['FindingReading']
 export type State = Schemas['State']
@@ -106,6 +108,8 @@ export const api = {
     ),
   plan: (body: Document) => got(client.POST('/api/plan', { body })),
   curves: (body: Document) => got(client.POST('/api/plate/curves', { body })),
+  start: (body: Document) => got(client.POST('/api/capacitor/start', { body })),
+  ranges: (body: Document) => got(client.POST('/api/capacitor/ranges', { body })),
   island: (body: Document) => got(client.POST('/api/capacitor/island', { body })),
   createWorkshop: (body: WorkshopEntry) => got(client.POST('/api/workshops', { body })),
   saveWorkshop: (id: string, revision: number, body: WorkshopEntry) =>

@@ -7,6 +7,8 @@ import FigureList from '../parts/FigureList.vue'
 import GradeMark from '../parts/GradeMark.vue'
 import { useJob } from '../span/job'
 import IslandChart from './IslandChart.vue'
+import RangeSection from './RangeSection.vue'
+import StartSection from './StartSection.vue'
 
 const job = useJob()
 const plan = computed(() => job.plan.value!)
@@ -44,7 +46,7 @@ const ends = [
             path="bridge.microfarad"
             label="µF in the circuit"
             :placeholder="`${link.microfarad} (the plan's)`"
-            :help="link.chosen ? 'your choice; empty follows the plan' : `the plan's: ${link.parts.join(' + ')} µF`"
+            :help="link.chosen ? 'your choice; empty follows the plan' : 'the plan’s; the cans stand below'"
           />
         </div>
         <ChoiceField path="bridge.corner_to" label="Its line end" :choices="ends" :fallback="link.corner_to" />
@@ -54,6 +56,22 @@ const ends = [
       A capacitor holds its charge after the supply is off: discharge it through a resistor, then short it, before any
       terminal is touched.
     </p>
+    <section class="cans">
+      <div>
+        <h3>In the circuit</h3>
+        <ul class="can-row">
+          <li v-for="(c, n) in link.parts" :key="n" class="can" :class="{ 'can-own': c.own }">
+            <strong>{{ c.microfarad }}</strong> µF<br /><span class="soft">{{ c.own ? 'yours' : 'to buy' }}</span>
+          </li>
+        </ul>
+      </div>
+      <EntryField
+        path="bridge.drawer"
+        label="Your drawer: run capacitors you own, µF"
+        placeholder="40, 12, 2×30"
+        help="film, for continuous duty, of a fitting voltage class"
+      />
+    </section>
     <div class="bridge-low">
       <section>
         <h3>At {{ link.microfarad }} µF</h3>
@@ -105,6 +123,8 @@ const ends = [
         </ul>
       </section>
     </div>
+    <RangeSection />
+    <StartSection />
   </template>
   <p v-else-if="stop" class="bridge-none">{{ stop.sentence }} {{ stop.detail }}</p>
   <p v-else class="soft">
@@ -210,6 +230,43 @@ const ends = [
 .schools th .grade {
   margin-right: 6px;
 }
+.cans {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 24px;
+  margin-top: 12px;
+}
+.can-row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  list-style: none;
+  margin: 14px 0 0;
+  padding: 0;
+}
+.can {
+  position: relative;
+  min-width: 70px;
+  padding: 8px 10px;
+  text-align: center;
+  border: 1.5px solid var(--ink);
+  border-radius: 4px;
+  background: var(--sheet);
+  line-height: 1.25;
+}
+.can::before {
+  content: '';
+  position: absolute;
+  left: 22px;
+  right: 22px;
+  top: -9px;
+  height: 8px;
+  border: solid var(--ink);
+  border-width: 0 5px;
+}
+.can-own {
+  background: var(--river-pale);
+}
 .bridge-none {
   border-left: 4px solid var(--brick);
   padding: 6px 14px;
@@ -217,6 +274,7 @@ const ends = [
 }
 @media (max-width: 760px) {
   .bridge-top,
+  .cans,
   .bridge-low {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -4,42 +4,24 @@
  * within plate amps. The cross-hair is the person's own point; the schools are
  * pegs. The map comes from an endpoint of its own and stays while the µF move.
  */
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import { api, type Island } from '../api/client'
-import { same, withText } from '../span/document'
+import { useAsked } from '../span/ask'
+import { withText } from '../span/document'
 import { useJob } from '../span/job'
 import { bounds, outline, ticks, ufAt, widest, xOf, yOf, type Frame } from './chart'
 
 const job = useJob()
 const plan = computed(() => job.plan.value!)
 const link = computed(() => plan.value.link)
-const island = shallowRef<Island>()
-const trouble = ref('')
-
-/** What the map depends on: not the µF in the circuit, not what has been ticked. */
-const basis = computed(() => {
-  const d = withText(job.document.value!, 'bridge.microfarad', '')
-  return { ...d, name: 'map', leads: { ...d.leads, found: '', done: [] }, protection: {} }
-})
-let asked: unknown
-let latest = 0
-watch(
-  basis,
-  async (b) => {
-    if (same(b, asked)) return
-    asked = b
-    const turn = ++latest
-    try {
-      const map = await api.island({ ...b, leads: { ...b.leads } })
-      if (turn === latest) [island.value, trouble.value] = [map, '']
-    } catch (e) {
-      asked = undefined
-      if (turn === latest) trouble.value = e instanceof Error ? e.message : String(e)
-    }
-  },
-  { immediate: true },
-)
+/** The map does not depend on the µF in the circuit, nor on what has been ticked. */
+const { value: island, trouble } = useAsked<Island>(api.island, (d) => ({
+  ...withText(withText(d, 'bridge.microfarad', ''), 'bridge.start_microfarad', ''),
+  name: 'map',
+  leads: { ...d.leads, found: '', done: [] },
+  protection: {},
+}))
 
 /** A phone gets a narrower picture, so that its words stay readable. */
 const narrow = useMediaQuery('(max-width: 760px)')

@@ -38,6 +38,10 @@ const turns = [
     <EntryField path="load.lightest" label="Lightest" placeholder="0 %" help="empty: idling" />
     <EntryField path="load.heaviest" label="Heaviest" placeholder="as usual" />
   </div>
+  <div class="entries load-shares">
+    <EntryField path="load.on_minutes" label="Runs for, at a time" placeholder="all day" help="empty: all day" />
+    <EntryField path="load.off_minutes" label="Then rests for" placeholder="20 min" />
+  </div>
   <ChoiceField path="load.start" label="How it starts" :choices="starts" fallback="free" />
   <ChoiceField path="load.turn" label="Direction wanted, facing the shaft end" :choices="turns" fallback="either" />
   <p class="soft">

@@ -1,27 +1,12 @@
 <script setup lang="ts">
 /** Torque and amps over speed, with the load's line: the motor on its own supply and on the bridge. */
-import { computed, shallowRef, watch } from 'vue'
+import { computed } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
-import { api, type Curves } from '../api/client'
+import { api } from '../api/client'
 import { ticks } from '../capacitor/chart'
-import { useJob } from '../span/job'
+import { useAsked } from '../span/ask'
 
-const job = useJob()
-const curves = shallowRef<Curves>()
-let latest = 0
-watch(
-  () => job.answer.value,
-  async () => {
-    const turn = ++latest
-    try {
-      const c = await api.curves(job.document.value!)
-      if (turn === latest) curves.value = c
-    } catch {
-      if (turn === latest) curves.value = undefined
-    }
-  },
-  { immediate: true },
-)
+const { value: curves } = useAsked(api.curves)
 
 const narrow = useMediaQuery('(max-width: 760px)')
 const width = computed(() => (narrow.value ? 400 : 780))

@@ -5,6 +5,7 @@ import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
 import { useJob } from '../span/job'
+import RelayChart from './RelayChart.vue'
 
 const job = useJob()
 const plan = computed(() => job.plan.value!)
@@ -37,4 +38,5 @@ const ways = [
   <h3 class="bay-sub">What the plan asks</h3>
   <FigureList v-if="plan.protection.length" :figures="plan.protection" />
   <p v-else class="soft">Sized once the motor, its bridge and the load are computed.</p>
+  <RelayChart />
 </template>
