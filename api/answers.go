@@ -24,8 +24,8 @@ type memo[T any] struct {
 	make func(job.Document) T
 
 	mu   sync.Mutex
-	made map[[32]byte]T
-	next [][32]byte // in the order of making; the oldest goes first
+	made map[[32]byte]func() T // each computes once, whoever asks first
+	next [][32]byte            // in the order of making; the oldest goes first
 }
 
 // mostKept of each kind is some 60 MB at the most.
@@ -39,25 +39,20 @@ func (c *memo[T]) of(d job.Document) T {
 	key := sha256.Sum256(text)
 	c.mu.Lock()
 	v, ok := c.made[key]
-	c.mu.Unlock()
-	if ok {
-		return v
-	}
-	v = c.make(d)
-	c.mu.Lock()
-	defer c.mu.Unlock()
-	if c.made == nil {
-		c.made = map[[32]byte]T{}
-	}
-	if _, twice := c.made[key]; !twice {
+	if !ok {
+		if c.made == nil {
+			c.made = map[[32]byte]func() T{}
+		}
 		if len(c.next) >= mostKept {
 			delete(c.made, c.next[0])
 			c.next = c.next[1:]
 		}
+		v = sync.OnceValue(func() T { return c.make(d) })
 		c.made[key] = v
 		c.next = append(c.next, key)
 	}
-	return v
+	c.mu.Unlock()
+	return v()
 }
 
 func answer(d job.Document) Answer {

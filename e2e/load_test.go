@@ -49,7 +49,7 @@ func TestLoad(t *testing.T) {
 				case <-stop:
 					results <- mine
 					return
-				case <-time.After(400 * time.Millisecond): // a person's pace, and a quick one
+				case <-time.After(time.Second): // a quick person's pace
 				}
 				begun := time.Now()
 				w.edit(stop)

@@ -1,8 +1,14 @@
-/** Asks the server for a picture of the open document, once for each that differs; the latest wins. */
-import { shallowRef, watch, type ShallowRef } from 'vue'
+/**
+ * Asks the server for a picture of the open document, once for each that
+ * differs; the latest wins. Pictures come after the figures: they wait until
+ * the hand rests for a moment.
+ */
+import { onUnmounted, shallowRef, watch, type ShallowRef } from 'vue'
 import type { Document } from '../api/client'
 import { same } from './document'
 import { useJob } from './job'
+
+const rest = 400 // ms
 
 export function useAsked<T>(
   get: (d: Document) => Promise<T>,
@@ -13,23 +19,33 @@ export function useAsked<T>(
   const trouble = shallowRef('')
   let asked: unknown
   let latest = 0
+  let timer: ReturnType<typeof setTimeout> | undefined
+
+  async function ask(basis: Document) {
+    const turn = ++latest
+    try {
+      const got = await get(basis)
+      if (turn === latest) [value.value, trouble.value] = [got, '']
+    } catch (e) {
+      asked = undefined
+      if (turn === latest) trouble.value = e instanceof Error ? e.message : String(e)
+    }
+  }
+
   watch(
     () => job.answer.value && job.document.value,
-    async (d) => {
+    (d) => {
       if (!d) return
       const basis = of(d)
       if (same(basis, asked)) return
+      const first = asked === undefined
       asked = basis
-      const turn = ++latest
-      try {
-        const got = await get(basis)
-        if (turn === latest) [value.value, trouble.value] = [got, '']
-      } catch (e) {
-        asked = undefined
-        if (turn === latest) trouble.value = e instanceof Error ? e.message : String(e)
-      }
+      clearTimeout(timer)
+      if (first) void ask(basis)
+      else timer = setTimeout(() => void ask(basis), rest)
     },
     { immediate: true },
   )
+  onUnmounted(() => clearTimeout(timer))
   return { value, trouble }
 }

@@ -49,6 +49,7 @@ export function openJob(id: string) {
   let sending = false
   let planning = false
   let unplanned: Document | undefined
+  let planned: Document | undefined // what the plan on screen was made from, where that was asked for by itself
   let closed = false
   let timer: ReturnType<typeof setTimeout> | undefined
 
@@ -96,6 +97,7 @@ export function openJob(id: string) {
     took(j)
     committed = j.document
     document.value = held ?? j.document
+    planned = undefined
     if (held) void replan()
     else answer.value = j
     tellHead()
@@ -146,6 +148,7 @@ export function openJob(id: string) {
       unplanned = undefined
       try {
         answer.value = await api.plan(d)
+        planned = d
       } catch (e) {
         if (e instanceof Trouble && e.status === 0) saving.value = 'waiting'
         else message.value = e instanceof Error ? e.message : String(e)
@@ -197,10 +200,15 @@ export function openJob(id: string) {
           if (!queue.length) {
             committed = document.value = j.document
             answer.value = j
+            planned = undefined
           }
         } else {
           took(j)
-          if (!queue.length && document.value === change.document) answer.value = j
+          // The same document may have been planned while it was typed: nothing to draw again.
+          if (!queue.length && document.value === change.document && !same(planned, change.document)) {
+            answer.value = j
+            planned = undefined
+          }
         }
         keepUnsent()
       } catch (e) {
@@ -295,6 +303,7 @@ export function openJob(id: string) {
     saving.value = 'stored'
     committed = document.value = other.document
     answer.value = other
+    planned = undefined
     store(own)
     if (!mine) queue.push({ id: newChangeID(), step: 'undo', document: own, before: own })
     tellHead()
