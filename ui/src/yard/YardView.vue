@@ -22,6 +22,7 @@ import WorkshopDialog from './WorkshopDialog.vue'
 const router = useRouter()
 const workshops = shallowRef<YardWorkshop[]>()
 const trouble = ref('')
+const unseen = ref('')
 const moved = ref<{ job: Summary; to: Shelf; from: Shelf }>()
 const shelf = ref<Shelf>('yard')
 const question = ref('')
@@ -57,10 +58,16 @@ async function tried(work: () => Promise<unknown>) {
   }
 }
 
+/** A look at the shelf; what an act of the person's own was refused for stays on screen. */
 async function load() {
-  const ok = await tried(async () => (workshops.value = (await api.yard(shelf.value)).workshops))
   clearTimeout(retry)
-  if (!ok) retry = setTimeout(load, 2000)
+  try {
+    workshops.value = (await api.yard(shelf.value)).workshops
+    unseen.value = ''
+  } catch (e) {
+    unseen.value = e instanceof Error ? e.message : String(e)
+    retry = setTimeout(load, 2000)
+  }
 }
 
 /** Others' changes arrive in bursts: one look a moment is enough. */
@@ -190,7 +197,7 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
       />
       <label class="yard-attention"><input v-model="attention" type="checkbox" /> only what needs attention</label>
     </div>
-    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <p v-if="trouble || unseen" class="trouble" role="alert">{{ trouble || unseen }}</p>
     <p v-if="moved" class="yard-gone" role="status">
       {{ moved.job.name }} is {{ wordOf(moved.to) }}.
       <button type="button" class="plain" @click="back">Bring it back</button>
