@@ -79,6 +79,7 @@ const (
 	OnBands          Section = "bands"
 	OnSupplyDrop     Section = "supply-drop"
 	OnProtection     Section = "protection"
+	OnTime           Section = "time"
 	OnLimits         Section = "limits"
 )
 
@@ -144,4 +145,21 @@ type Figure struct {
 	Mark  Mark    `json:"mark"`
 	Grade Grade   `json:"grade,omitempty"`
 	Why   []Why   `json:"why,omitempty"`
+	// Section of docs/engine.md that explains it.
+	Section Section `json:"section,omitempty"`
+}
+
+// Explained gives every figure of a list that has none yet a section of
+// docs/engine.md: its own by id, else the list's.
+func Explained(list []Figure, rest Section, own map[string]Section) []Figure {
+	for i := range list {
+		f := &list[i]
+		if f.Section != "" {
+			continue
+		}
+		if f.Section = rest; own[f.ID] != "" {
+			f.Section = own[f.ID]
+		}
+	}
+	return list
 }

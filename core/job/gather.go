@@ -93,7 +93,13 @@ func (w *worker) judge() {
 func (w *worker) gather() {
 	p := w.plan
 	finding.Sort(p.Findings)
-	p.Motor = w.motorFigures()
+	p.Motor = finding.Explained(w.motorFigures(), finding.OnFit, map[string]finding.Section{
+		"poles": finding.OnPlate, "slip": finding.OnPlate, "power": finding.OnPlate, "torque": finding.OnPlate, "power-factor": finding.OnPlate, "efficiency": finding.OnPlate})
+	finding.Explained(p.Bridge, finding.OnOperatingPoint, map[string]finding.Section{
+		"heat": finding.OnTorque, "start": finding.OnTorque, "start-amps": finding.OnCircuit, "capacitor": finding.OnCapacitorPart, "can": finding.OnCapacitorPart, "corner": finding.OnCapacitor})
+	finding.Explained(p.Supply, finding.OnSupplyDrop, nil)
+	finding.Explained(p.Guard, finding.OnProtection, nil)
+	finding.Explained(p.Load, finding.OnOperatingPoint, map[string]finding.Section{"start-gives": finding.OnTorque})
 	p.Link = w.link()
 	p.Bays = w.bays()
 	p.Next = w.next()

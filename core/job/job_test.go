@@ -400,6 +400,15 @@ func TestEveryWhyReachesItsFormula(t *testing.T) {
 		}
 	}
 	require.Greater(t, led, 30)
+	run, ok := job.Start(scenario.Blunger())
+	require.True(t, ok)
+	p := job.Make(scenario.Blunger())
+	for _, list := range [][]finding.Figure{p.Motor, p.Bridge, p.Supply, p.Guard, p.Load, run.Figures} {
+		require.NotEmpty(t, list)
+		for _, f := range list {
+			require.Contains(t, string(pages), "{#"+string(f.Section)+"}", f.Name)
+		}
+	}
 }
 
 // core imports nothing above it, and chapters do not import each other.

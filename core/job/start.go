@@ -118,7 +118,7 @@ func (w *worker) startSetup(microfarad float64) transient.Setup {
 
 func (w *worker) startFigures(run *StartRun, trace transient.Trace, peak float64) {
 	add := func(id, name string, value float64, text, note string) {
-		run.Figures = append(run.Figures, finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: finding.Estimated})
+		run.Figures = append(run.Figures, finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: finding.Estimated, Section: finding.OnTime})
 	}
 	if run.Up {
 		add("reach", "Up after", run.ReachS, unit.Text(run.ReachS, "s"), "90"+unit.Space+"% of synchronous speed")

@@ -15,7 +15,12 @@ const origin: Record<string, string> = {
 <template>
   <dl class="figures">
     <div v-for="f in figures" :key="f.id" :data-figure="f.id">
-      <dt>{{ f.name }}</dt>
+      <dt>
+        <RouterLink v-if="f.section" :to="{ name: 'engine', hash: `#${f.section}` }" title="How it is computed">{{
+          f.name
+        }}</RouterLink>
+        <template v-else>{{ f.name }}</template>
+      </dt>
       <dd>
         <span class="ring" :class="`ring-${f.mark}`" :title="origin[f.mark]" role="img" :aria-label="origin[f.mark]" />
         <strong>{{ f.text }}</strong>
@@ -24,3 +29,14 @@ const origin: Record<string, string> = {
     </div>
   </dl>
 </template>
+
+<style>
+.figures dt a {
+  color: inherit;
+  text-decoration: underline dotted var(--rule);
+  text-underline-offset: 3px;
+}
+.figures dt a:hover {
+  color: var(--river);
+}
+</style>

@@ -540,6 +540,7 @@ export interface components {
             mark: string;
             name: string;
             note?: string;
+            section?: string;
             text: string;
             /** Format: double */
             value: number;
