@@ -210,13 +210,8 @@ func (s *server) jobs(a huma.API) {
 			return s.output(do(ctx, in.ID, c))
 		}
 	}
-	if s.store != nil {
-		huma.Register(a, register("undo", http.MethodPost, "/api/jobs/{id}/undo", "One step back", 0), stepped(s.store.Undo))
-		huma.Register(a, register("redo", http.MethodPost, "/api/jobs/{id}/redo", "One step forward again", 0), stepped(s.store.Redo))
-	} else { // only described
-		huma.Register(a, register("undo", http.MethodPost, "/api/jobs/{id}/undo", "One step back", 0), stepped(nil))
-		huma.Register(a, register("redo", http.MethodPost, "/api/jobs/{id}/redo", "One step forward again", 0), stepped(nil))
-	}
+	huma.Register(a, register("undo", http.MethodPost, "/api/jobs/{id}/undo", "One step back", 0), stepped(s.store.Undo))
+	huma.Register(a, register("redo", http.MethodPost, "/api/jobs/{id}/redo", "One step forward again", 0), stepped(s.store.Redo))
 	huma.Register(a, register("restore-revision", http.MethodPost, "/api/jobs/{id}/revisions/{revision}/restore", "Make an earlier revision the latest", 0),
 		func(ctx context.Context, in *revisionInput) (*jobOutput, error) {
 			c, err := s.change(&in.ChangeInput)

@@ -46,7 +46,7 @@ func (t Theme) Of(ink Ink, tone string) string {
 	return t.Ink[ink]
 }
 
-// Points of a text's size in the drawing's own px.
+// Px is a text's size in the drawing's own px.
 func (s Size) Px() float64 {
 	switch s {
 	case Medium:

@@ -293,6 +293,26 @@ func (p *page) press(letter string) {
 	}
 }
 
+// at opens a bay of a machine named in the yard.
+func (p *page) at(machine, bay string) {
+	p.t.Helper()
+	p.click(".machine-link", machine)
+	p.click(".bays button", bay)
+	p.sees(".bench h2", bay)
+}
+
+// deafen keeps the job's news from this page until hear, so that its next edit
+// rests on an old revision.
+func (p *page) deafen() {
+	p.t.Helper()
+	eval[bool](p, `(window.fetchAsItWas = window.fetch, window.fetch = (r) => r.method === 'GET' && r.url.includes('/api/jobs/') && !window.late ? new Promise(() => {}) : window.fetchAsItWas(r), true)`)
+}
+
+func (p *page) hear() {
+	p.t.Helper()
+	eval[bool](p, `window.late = true`)
+}
+
 // saved waits until everything typed is stored.
 func (p *page) saved() {
 	p.t.Helper()

@@ -120,9 +120,7 @@ func TestAJobIsThereAgainAfterServerAndDatabaseWereKilled(t *testing.T) {
 	demo(t, database)
 	s := serve(t, database, "")
 	p := open(t, s.url+"/")
-	p.click(".machine-link", "Blunger")
-	p.sees(".bays", "Supply")
-	p.click(".bays button", "Supply")
+	p.at("Blunger", "Supply")
 	p.enter("supply.volts", "231")
 	p.until("the edit is stored", `document.querySelector('.head-saved').innerText.includes('revision 2')`)
 
@@ -132,8 +130,7 @@ func TestAJobIsThereAgainAfterServerAndDatabaseWereKilled(t *testing.T) {
 	database = cluster("start")
 	s = serve(t, database, s.addr)
 	p.visit(s.url + "/")
-	p.click(".machine-link", "Blunger")
-	p.click(".bays button", "Supply")
+	p.at("Blunger", "Supply")
 	p.until("the entry is there", `document.querySelector('[data-entry="supply.volts"] input')?.value === '231'`)
 	p.sees(".head-saved", "revision 2")
 }
@@ -173,8 +170,7 @@ func TestBadPlatesAreAnsweredPlainly(t *testing.T) {
 	demo(t, database)
 	s := serve(t, database, "")
 	p := open(t, s.url+"/")
-	p.click(".machine-link", "Blunger")
-	p.click(".bays button", "Motor")
+	p.at("Blunger", "Motor")
 
 	p.enter("plate.phases", "1 ~")
 	p.sees(`[data-finding="plate.single-phase"]`, "This is not a three-phase motor")

@@ -58,8 +58,7 @@ func TestLoad(t *testing.T) {
 		}()
 	}
 	p := open(t, s.url+"/")
-	p.click(".machine-link", "Slip mixer")
-	p.click(".bays button", "Bridge")
+	p.at("Slip mixer", "Bridge")
 	p.until("the island is drawn", `document.querySelector('.island-land')`)
 	drawn := eval[[]float64](p, `(async () => {
 		const field = document.querySelector('[data-entry="bridge.microfarad"] input'), out = []

@@ -38,9 +38,7 @@ func TestPictures(t *testing.T) {
 	p.picture("yard")
 	bay := func(machine, bay, name string) {
 		p.visit(s.url + "/")
-		p.click(".machine-link", machine)
-		p.click(".bays button", bay)
-		p.sees(".bench h2", bay)
+		p.at(machine, bay)
 		if bay == "Bridge" {
 			p.until("the island is drawn", `document.querySelector('.island-land')`)
 		}
@@ -62,8 +60,7 @@ func TestPictures(t *testing.T) {
 	p.do(chromedp.EmulateViewport(1280, 1500))
 	bay("Blunger", "Protection", "relay")
 	p.visit(s.url + "/")
-	p.click(".machine-link", "Blunger")
-	p.click(".bays button", "Bridge")
+	p.at("Blunger", "Bridge")
 	p.enter("bridge.drawer", "40, 12, 2×30")
 	p.enter("bridge.start_microfarad", "100")
 	p.sees(".start .figures", "Left on it")
@@ -86,8 +83,7 @@ func TestPictures(t *testing.T) {
 	p.click(".person", "")
 	p.click(".person-names button", "Odile W.")
 	p.sees(".person", "Odile W.")
-	p.click(".machine-link", "Blunger")
-	p.click(".bays button", "Supply")
+	p.at("Blunger", "Supply")
 	for _, volts := range []string{"231", "233"} {
 		p.enter("supply.volts", volts)
 		p.until("the figures follow", `document.querySelector('.figures').innerText.includes('`+volts+`')`)

@@ -417,6 +417,3 @@ func (s *Solver) Nodes() map[string]complex128 {
 	}
 	return out
 }
-
-// SameNode says whether two node names are joined.
-func (s *Solver) SameNode(a, b string) bool { return s.row(a) == s.row(b) }

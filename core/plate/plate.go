@@ -93,6 +93,7 @@ var (
 	joinMark   = regexp.MustCompile(`(?i)Δ|∆|△|\bdelta\b|\btriangle\b|\bD\b|Y|λ|\bstar\b|\bwye\b|\bS\b`)
 	glueSplit  = regexp.MustCompile(`(?i)(\d)\s*(Δ|∆|△|D|Y|λ)`)
 	phaseCount = regexp.MustCompile(`\d`)
+	voltEnd    = regexp.MustCompile(`(?i)v\s*/?$`)
 )
 
 func joins(text string) []Join {
@@ -237,7 +238,7 @@ func (p *Plate) readColumns(r *reader, e Entry) {
 	}
 	cleaned := strings.TrimSpace(joinMark.ReplaceAllString(voltsText, ""))
 	cleaned = strings.TrimRight(cleaned, "/ ")
-	if regexp.MustCompile(`(?i)v\s*/?$`).MatchString(cleaned) {
+	if voltEnd.MatchString(cleaned) {
 		cleaned = strings.TrimRight(strings.TrimSpace(cleaned), "/")
 	}
 	volts := r.shown("volts", e.Volts, cleaned, unit.Volts)

@@ -255,7 +255,11 @@ func decimal(s string, fold bool) (float64, bool) {
 	return x, err == nil && !math.IsInf(x, 0)
 }
 
-var times = regexp.MustCompile(`^(\d{1,2})\s*[x×*]\s*(.+)$`)
+var (
+	times      = regexp.MustCompile(`^(\d{1,2})\s*[x×*]\s*(.+)$`)
+	timesSpace = regexp.MustCompile(`\s*([x×*])\s*`)
+	numberGap  = regexp.MustCompile(`(\d)\s+(\d)`)
+)
 
 // Each reads a list of single values, as a drawer of parts is noted down: "40,
 // 12, 2×30 µF". Values stand apart by a comma with a space, a semicolon, a plus
@@ -263,8 +267,8 @@ var times = regexp.MustCompile(`^(\d{1,2})\s*[x×*]\s*(.+)$`)
 func (k Kind) Each(text string, most int) ([]float64, error) {
 	var out []float64
 	clean := strings.NewReplacer(", ", ";", "+", ";", "\n", ";").Replace(spaces.Replace(strings.TrimSpace(text)))
-	clean = regexp.MustCompile(`\s*([x×*])\s*`).ReplaceAllString(clean, "$1")
-	clean = regexp.MustCompile(`(\d)\s+(\d)`).ReplaceAllString(clean, "$1;$2")
+	clean = timesSpace.ReplaceAllString(clean, "$1")
+	clean = numberGap.ReplaceAllString(clean, "$1;$2")
 	for _, word := range strings.Split(clean, ";") {
 		if word = strings.TrimSpace(word); word == "" {
 			continue

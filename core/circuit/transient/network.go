@@ -98,8 +98,7 @@ func (f forest) join(a, b int) bool {
 	return a != b
 }
 
-// build eliminates for the circuit with the named capacitors open. volts are
-// those of the capacitors at the moment t, by element.
+// build eliminates for the circuit with the named capacitors open.
 func build(c *circuit.Circuit, open map[string]bool) (*network, error) {
 	w := &network{}
 	number := circuit.Number(c)
@@ -253,7 +252,7 @@ func (w *network) respond(part forest) error {
 	size := w.nodes + nv + w.nc
 	w.inputs = len(w.coils) + len(w.tied) + w.nc + len(w.waves)
 	a, b := newMatrix(size, size), newMatrix(size, w.inputs)
-	current := func(x branch, row, col int, m matrix, sign float64) { // a current from a to b enters Kirchhoff's sums
+	current := func(x branch, col int, m matrix, sign float64) { // a current from a to b enters Kirchhoff's sums
 		m.add(x.a, col, sign)
 		m.add(x.b, col, -sign)
 	}
@@ -271,23 +270,23 @@ func (w *network) respond(part forest) error {
 	}
 	for i, x := range w.ideal {
 		row := w.nodes + i
-		current(x, 0, row, a, 1)
+		current(x, row, a, 1)
 		a.add(row, x.a, 1)
 		a.add(row, x.b, -1)
 		b.add(row, w.inputs-len(w.waves)+x.source, -1)
 	}
 	for i, x := range w.caps {
 		row := w.nodes + nv + i
-		current(x, 0, row, a, 1)
+		current(x, row, a, 1)
 		a.add(row, x.a, 1)
 		a.add(row, x.b, -1)
 		b.add(row, len(w.coils)+len(w.tied)+i, 1)
 	}
 	for l, x := range w.coils {
-		current(x, 0, l, b, -1)
+		current(x, l, b, -1)
 	}
 	for d, x := range w.tied {
-		current(x, 0, len(w.coils)+d, b, -1)
+		current(x, len(w.coils)+d, b, -1)
 	}
 	for node := range w.nodes {
 		if part.find(node) == node { // the part's reference stands at 0

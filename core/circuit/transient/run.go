@@ -199,7 +199,7 @@ func (r *runner) rotor(m int, speed float64) (ohm, a float64) {
 // assemble writes a0 and turn for the rotor ohms at these speeds. With constant
 // rotor ohms once is enough.
 func (r *runner) assemble(speed []float64) {
-	if r.builtOnce && (!r.deep || close(r.built, speed, 1e-5*r.omega)) {
+	if r.builtOnce && (!r.deep || near(r.built, speed, 1e-5*r.omega)) {
 		return
 	}
 	net := r.net
@@ -248,7 +248,7 @@ func (r *runner) assemble(speed []float64) {
 	r.builtOnce = true
 }
 
-func close(a, b []float64, by float64) bool {
+func near(a, b []float64, by float64) bool {
 	for i := range a {
 		if math.Abs(a[i]-b[i]) > by {
 			return false

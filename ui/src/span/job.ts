@@ -195,15 +195,14 @@ export function openJob(id: string) {
         queue.shift()
         saving.value = 'stored'
         message.value = ''
+        took(j)
         if (change.step || change.restore) {
-          took(j)
           if (!queue.length) {
             committed = document.value = j.document
             answer.value = j
             planned = undefined
           }
         } else {
-          took(j)
           // The same document may have been planned while it was typed: nothing to draw again.
           if (!queue.length && document.value === change.document && !same(planned, change.document)) {
             answer.value = j
