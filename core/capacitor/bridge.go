@@ -123,7 +123,7 @@ type Point struct {
 	CornerToL1, CornerToL2    float64
 	CapacitorVolts, Capacitor float64 // volts across it, amps through it
 	PowerFactor               float64
-	Unbalance                 float64 // |V2|/|V1| of the winding volts; NaN unless three windings
+	Unbalance                 float64 // |V2|/|V1| of the winding volts; NaN unless three phases, their coils in order
 	UnbalancePercent          float64 // greatest deviation from the mean of the three line volts, as the trade counts it
 	CopperShare               float64 // stator and rotor copper loss over its value at plate
 	capacitorAmps             complex128
@@ -161,8 +161,12 @@ func (b *Bridge) At(microfarad, slip float64) (Point, error) {
 	p.capacitorAmps = s.ElementAmps(0)
 	p.PowerFactor = math.Cos(cmplx.Phase(p.SupplyAmps))
 	p.Unbalance = math.NaN()
-	if len(p.Windings) == 3 {
-		f, k := machine.SequenceVolts([3]complex128{p.Windings[0].Volts, p.Windings[1].Volts, p.Windings[2].Volts})
+	if n := len(p.Windings) / 3; n > 0 && len(p.Windings) == 3*n {
+		var phase [3]complex128 // of halves, both together
+		for i, w := range p.Windings {
+			phase[i/n] += w.Volts
+		}
+		f, k := machine.SequenceVolts(phase)
 		if b.sign < 0 {
 			f, k = k, f
 		}

@@ -82,7 +82,7 @@ type Answer struct {
 }
 
 // Title writes a coil's name as it stands on the drawings.
-func Title(coil string) string { return strings.ToUpper(coil) }
+func Title(coil string) string { return strings.ToUpper(coil[:1]) + coil[1:] }
 
 func (q Question) load(share float64) machine.Load { return machine.Load{Kind: q.Kind, Share: share} }
 

@@ -80,6 +80,9 @@ const (
 	OnSupplyDrop     Section = "supply-drop"
 	OnProtection     Section = "protection"
 	OnTime           Section = "time"
+	OnContinuity     Section = "continuity"
+	OnLabelling      Section = "labelling"
+	OnOhms           Section = "ohms"
 	OnLimits         Section = "limits"
 )
 

@@ -48,6 +48,8 @@ type Workshop struct {
 	Volts   float64     `json:"volts" minimum:"90" maximum:"600"`
 	Hertz   float64     `json:"hertz" minimum:"40" maximum:"70"`
 	Colours Colours     `json:"colours" enum:"europe,europe-old,north-america-240,north-america-480"`
+	// Caps is the maker's table of caps in use here, one size a line.
+	Caps string `json:"caps,omitempty" maxLength:"2000"`
 }
 
 // Bridge is the way from two lines to three.
@@ -78,6 +80,9 @@ func New(name string, w Workshop) Document {
 
 // LongestEntry is the most bytes of one typed entry.
 const LongestEntry = 400
+
+// LongestList is the most bytes of an entry that is a list of lines.
+const LongestList = 8000
 
 // Decode reads a document strictly from JSON. The error is openfile.Problems
 // and names every bad field.
@@ -110,8 +115,16 @@ func (d *Document) Validate() openfile.Problems {
 		add("name", fmt.Sprintf("%d letters", utf8.RuneCountInString(n)), "1 to 80 letters")
 	}
 	bad = append(bad, d.Workshop.Validate("workshop.")...)
-	choice(add, "leads.kind", d.Leads.Kind, leads.Three, leads.Six)
-	choice(add, "leads.naming", d.Leads.Naming, leads.IEC, leads.T, leads.OldUX, leads.OldAX)
+	choice(add, "leads.kind", d.Leads.Kind, leads.Kinds...)
+	choice(add, "leads.naming", d.Leads.Naming, leads.Namings...)
+	choice(add, "leads.beside", d.Leads.Beside, leads.Namings...)
+	choice(add, "leads.box", d.Leads.Box, leads.Studs, leads.Ends)
+	choice(add, "leads.agreed", d.Leads.Agreed, "plate")
+	choice(add, "leads.clips", d.Leads.Clips, "yes")
+	choice(add, "leads.bumped", d.Leads.Bumped, "right-L1", "wrong-L1", "right-L2", "wrong-L2")
+	choice(add, "leads.starter", d.Leads.Starter, leads.StarDelta)
+	choice(add, "leads.method", d.Leads.Method, leads.AC, leads.Flick)
+	choice(add, "leads.tester", d.Leads.Tester, leads.Insulation, leads.Multimeter)
 	choice(add, "bridge.kind", d.Bridge.Kind, "capacitor")
 	choice(add, "bridge.corner_to", d.Bridge.CornerTo, "L1", "L2")
 	choice(add, "load.kind", d.Load.Kind, machine.NoLoad, machine.Constant, machine.Linear, machine.Fan)
@@ -122,8 +135,12 @@ func (d *Document) Validate() openfile.Problems {
 		add("leads.done", fmt.Sprintf("%d moves", len(d.Leads.Done)), "at most 64")
 	}
 	for path, text := range d.typed() {
-		if len(text) > LongestEntry {
-			add(path, fmt.Sprintf("%d bytes", len(text)), fmt.Sprintf("at most %d", LongestEntry))
+		most := LongestEntry
+		if list := path == "leads.touches" || path == "leads.senses" || path == "leads.extras"; list {
+			most = LongestList
+		}
+		if len(text) > most {
+			add(path, fmt.Sprintf("%d bytes", len(text)), fmt.Sprintf("at most %d", most))
 		}
 	}
 	return bad
@@ -144,6 +161,12 @@ func (w Workshop) Validate(prefix string) openfile.Problems {
 	choice(add, "rules", w.Rules, table.Metric, table.NorthAmerica)
 	if w.Colours == "" {
 		add("colours", "nothing", "a wire colour code")
+	}
+	if _, err := leads.ParseCaps(w.Caps); err != nil {
+		add("caps", err.Error(), "one size a line, like “small: 2 × 18 AWG to 3 × 14 AWG”")
+	}
+	if len(w.Caps) > 2000 {
+		add("caps", fmt.Sprintf("%d bytes", len(w.Caps)), "at most 2000")
 	}
 	choice(add, "colours", w.Colours, Europe, EuropeOld, NorthAmerica, NorthAmerica480)
 	if !(w.Volts >= 90 && w.Volts <= 600) {
@@ -179,7 +202,11 @@ func (d *Document) typed() map[string]string {
 		"plate.phases": d.Plate.Phases, "plate.service_factor": d.Plate.ServiceFactor, "plate.design": d.Plate.Design, "plate.code": d.Plate.Code,
 		"plate.locked_amps": d.Plate.LockedAmps, "plate.winding_ohms": d.Plate.WindingOhms, "plate.frame": d.Plate.Frame, "plate.enclosure": d.Plate.Enclosure,
 		"plate.insulation": d.Plate.Insulation, "plate.duty": d.Plate.Duty,
-		"leads.found": d.Leads.Found, "leads.wanted": d.Leads.Wanted, "bridge.microfarad": d.Bridge.Microfarad, "bridge.drawer": d.Bridge.Drawer, "bridge.start_microfarad": d.Bridge.Start,
+		"leads.found": d.Leads.Found, "leads.wanted": d.Leads.Wanted, "leads.photo": d.Leads.Photo, "leads.gauge": d.Leads.Gauge, "leads.extras": d.Leads.Extras,
+		"leads.tags": d.Leads.Tags, "leads.zero": d.Leads.Zero, "leads.touches": d.Leads.Touches, "leads.low_volts": d.Leads.LowVolts, "leads.senses": d.Leads.Senses,
+		"leads.line_ohms": d.Leads.LineOhms, "leads.ohms_at": d.Leads.OhmsAt, "leads.insulation": d.Leads.Insulation, "leads.insulation_at": d.Leads.InsulationAt,
+		"load.shown_by": d.Load.ShownBy, "load.forbids": d.Load.Forbids,
+		"bridge.microfarad": d.Bridge.Microfarad, "bridge.drawer": d.Bridge.Drawer, "bridge.start_microfarad": d.Bridge.Start,
 		"load.on_minutes": d.Load.On, "load.off_minutes": d.Load.Off, "load.inertia": d.Load.Inertia,
 		"load.does": d.Load.Does, "load.share": d.Load.Share, "load.lightest": d.Load.Lightest, "load.heaviest": d.Load.Heaviest,
 		"protection.breaker": d.Protection.Breaker, "protection.conductor": d.Protection.Conductor, "protection.relay_set": d.Protection.RelaySet,

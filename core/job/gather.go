@@ -108,7 +108,7 @@ func (w *worker) gather() {
 
 func (w *worker) link() Link {
 	l := Link{Parts: []capacitor.Part{}, Start: w.startUF, CornerTo: w.cornerTo, Usual: w.load.Usual, Lightest: w.load.Lightest, Heaviest: w.load.Heaviest,
-		Does: w.doc.Load.Does, Kind: w.doc.Leads.Kind, Naming: w.doc.Leads.Naming, LoadKind: w.load.Kind, RelayWay: w.guard.Relay, Microfarad: w.entered, Chosen: w.entered > 0}
+		Does: w.doc.Load.Does, Kind: w.hand.Kind, Naming: w.hand.Naming, Box: w.hand.Box, Beside: w.doc.Leads.Beside, LoadKind: w.load.Kind, RelayWay: w.guard.Relay, Microfarad: w.entered, Chosen: w.entered > 0}
 	if a := w.answer; a != nil {
 		l.Microfarad, l.Chosen, l.Parts, l.Continuous = a.Microfarad, a.Chosen, a.Parts, a.Continuous
 		top := a.Microfarad
@@ -133,7 +133,7 @@ func (w *worker) link() Link {
 			l.Feeder += " of " + w.supply.Feeder.String()
 		}
 	}
-	l.Arranged = leads.Name(w.wanted)
+	l.Way = leads.Name(w.hand.Kind, w.wanted)
 	return l
 }
 
@@ -168,7 +168,7 @@ func (w *worker) unsettled(bay finding.Bay) bool {
 }
 
 func (w *worker) bays() []BayState {
-	p, d := w.plan, w.doc
+	p := w.plan
 	out := []BayState{}
 	add := func(bay finding.Bay, title, key string) {
 		out = append(out, BayState{bay, title, key, w.gravest(bay)})
@@ -196,11 +196,11 @@ func (w *worker) bays() []BayState {
 		key = unit.Text(w.answer.Microfarad, "µF") + " run to " + w.cornerTo
 	}
 	add(finding.Bridge, "Bridge", key)
-	key = map[leads.Kind]string{leads.Six: "six leads", leads.Three: "three leads"}[d.Leads.Kind]
+	key = w.hand.Kind.Title()
 	if p.Now.Known {
 		key = p.Now.Note
-		if p.Now.Arranged != "" {
-			key = string(p.Now.Arranged) + ", " + key
+		if p.Now.Way.Arrangement != "" {
+			key = p.Now.Way.String() + ", " + key
 		}
 	}
 	add(finding.Leads, "Leads", key)
@@ -249,6 +249,9 @@ func (w *worker) next() Next {
 	if f := open("plate.single-phase"); f != nil {
 		return Next{finding.Motor, "Not a three-phase motor", entry(f), false}
 	}
+	if f := open("leads.frame", "leads.lone"); f != nil {
+		return Next{finding.Leads, "Stop: the winding has a fault", entry(f), false}
+	}
 	if f := open("plate.missing"); f != nil {
 		return Next{finding.Motor, "Read the plate", entry(f), false}
 	}
@@ -257,6 +260,15 @@ func (w *worker) next() Next {
 	}
 	if f := open("leads.which-join"); f != nil {
 		return Next{finding.Motor, "Star or delta?", entry(f), false}
+	}
+	if f := open("leads.other"); f != nil {
+		return Next{finding.Leads, "Find the motor's own diagram", entry(f), false}
+	}
+	if f := open("leads.marks", "leads.names"); f != nil {
+		return Next{finding.Leads, "Find which lead is which", entry(f), false}
+	}
+	if f := open("leads.family", "leads.kind"); f != nil {
+		return Next{finding.Leads, "Find out what the leads are", entry(f), false}
 	}
 	if f := open("leads.unreachable"); f != nil {
 		return Next{finding.Leads, "No joint fits this supply", "", false}
@@ -291,6 +303,11 @@ func (w *worker) next() Next {
 			return Next{finding.Leads, text, "", false}
 		}
 	}
+	for _, step := range []struct{ id, text string }{{"leads.bump-wrong", "Turn the direction round"}, {"leads.clips", "Make the joints final"}, {"leads.insulation", "Measure the insulation"}} {
+		if f := open(step.id); f != nil {
+			return Next{finding.Leads, step.text, entry(f), false}
+		}
+	}
 	return Next{finding.Bridge, "Take the card to the machine", "", true}
 }
 
@@ -322,7 +339,7 @@ func (w *worker) card() bringup.Card {
 				line = n
 			}
 		}
-		c.Joints = append(c.Joints, bringup.Line{Name: line, Value: leads.PrintJoint(terminals, d.Leads.Naming)})
+		c.Joints = append(c.Joints, bringup.Line{Name: line, Value: leads.PrintJoint(terminals, w.hand.Naming)})
 	}
 	a := w.answer
 	if a == nil || !a.UsualRuns {
@@ -382,20 +399,8 @@ func (w *worker) readings(c *bringup.Card, a *capacitor.Answer) {
 	add := func(id, when, where, expect, band string, mark finding.Mark) {
 		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band, Mark: mark})
 	}
-	m := w.model
-	// Ohms between line terminals: delta 2R/3, star 2R, of one coil cold.
-	if arranged := w.plan.Wanted.Arranged; arranged != "" {
-		cold := m.Eq.R1Ohm * (234.5 + 20) / (234.5 + 75)
-		mark := finding.Estimated
-		if w.plate.WindingOhm20 > 0 {
-			cold, mark = w.plate.WindingOhm20, finding.Measured
-		}
-		ohm := 2 * cold
-		if arranged == leads.Delta {
-			ohm = 2 * cold / 3
-		}
-		text := "within 5 % of each other"
-		add("ohms", "dead, capacitor off", "Ohms L1-L2, L2-corner, corner-L1", "about "+unit.Text(ohm, "Ω"), text, mark)
+	if ohm, _, mark := w.lineOhms(20, w.wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
+		add("ohms", "dead, capacitor off", "Ohms L1-L2, L2-corner, corner-L1", "about "+unit.Text((ohm[0]+ohm[1]+ohm[2])/3, "Ω"), "within 5 % of each other", mark)
 	}
 	add("volts", "before the start", "Volts L1 to L2", unit.Whole(w.supply.Volts, "V"), "", w.supply.VoltsMark)
 	b := w.bridge(w.wanted)

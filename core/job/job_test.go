@@ -78,7 +78,7 @@ func TestAPlanIsWholeAndAlwaysTheSame(t *testing.T) {
 func TestTheBlungerRunsInDeltaOnItsCapacitor(t *testing.T) {
 	p := job.Make(scenario.Blunger())
 	require.True(t, p.Computed)
-	require.Equal(t, leads.Delta, p.Wanted.Arranged)
+	require.Equal(t, leads.Delta, p.Wanted.Way.Arrangement)
 	require.Equal(t, "U1-W2; V1-U2; W1-V2", strings.NewReplacer("L1-", "", "L2-", "", "L3-", "").Replace(p.Wanted.Text))
 	require.Equal(t, finding.Good, p.Now.Grade)
 	require.True(t, p.Now.Starts)
@@ -117,7 +117,7 @@ func TestFedAsFoundInStarItIsStopped(t *testing.T) {
 func TestHalfDoneWorkIsSolvedAsItStands(t *testing.T) {
 	p := job.Make(scenario.SlipMixer())
 	require.Equal(t, "2 of 7 moves done", p.Now.Note)
-	require.Empty(t, p.Now.Arranged)
+	require.Empty(t, p.Now.Way.Arrangement)
 	require.Equal(t, "U1-W2", p.Now.Text)
 	d := scenario.SlipMixer()
 	for _, m := range p.Moves {
@@ -126,7 +126,7 @@ func TestHalfDoneWorkIsSolvedAsItStands(t *testing.T) {
 		}
 	}
 	p = job.Make(d)
-	require.Equal(t, leads.Delta, p.Now.Arranged)
+	require.Equal(t, leads.Delta, p.Now.Way.Arrangement)
 	require.NotNil(t, found(p, "leads.joined"))
 }
 

@@ -8,6 +8,7 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/capacitor"
+	"graybridge/core/circuit"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/load"
@@ -26,6 +27,7 @@ type Plan struct {
 	Bays     []BayState         `json:"bays" nullable:"false"`
 	Next     Next               `json:"next"`
 	Moves    []leads.Move       `json:"moves" nullable:"false"`
+	Leads    LeadsPlan          `json:"leads"`
 	Motor    []finding.Figure   `json:"motor" nullable:"false"` // what the plate means
 	Bridge   []finding.Figure   `json:"bridge" nullable:"false"`
 	Supply   []finding.Figure   `json:"supply" nullable:"false"`
@@ -57,25 +59,27 @@ type Next struct {
 
 // Link carries the plain numbers that the drawings and the µF ruler need.
 type Link struct {
-	Microfarad float64           `json:"microfarad"`
-	Chosen     bool              `json:"chosen"`
-	Parts      []capacitor.Part  `json:"parts" nullable:"false"`
-	Start      float64           `json:"start_microfarad"` // entered; 0: none
-	RulerTo    float64           `json:"ruler_to"`         // µF at the right end of the ruler
-	CornerTo   string            `json:"corner_to"`
-	Usual      float64           `json:"usual"` // load shares
-	Lightest   float64           `json:"lightest"`
-	Heaviest   float64           `json:"heaviest"`
-	Continuous float64           `json:"continuous"`
-	Breaker    string            `json:"breaker,omitempty"`
-	Relay      string            `json:"relay,omitempty"`
-	RelayWay   protection.Relay  `json:"relay_way,omitempty"`
-	Does       string            `json:"does,omitempty"`
-	Kind       leads.Kind        `json:"kind"`
-	Naming     leads.Naming      `json:"naming"`
-	LoadKind   machine.LoadKind  `json:"load_kind"`
-	Feeder     string            `json:"feeder,omitempty"`
-	Arranged   leads.Arrangement `json:"arranged,omitempty"`
+	Microfarad float64          `json:"microfarad"`
+	Chosen     bool             `json:"chosen"`
+	Parts      []capacitor.Part `json:"parts" nullable:"false"`
+	Start      float64          `json:"start_microfarad"` // entered; 0: none
+	RulerTo    float64          `json:"ruler_to"`         // µF at the right end of the ruler
+	CornerTo   string           `json:"corner_to"`
+	Usual      float64          `json:"usual"` // load shares
+	Lightest   float64          `json:"lightest"`
+	Heaviest   float64          `json:"heaviest"`
+	Continuous float64          `json:"continuous"`
+	Breaker    string           `json:"breaker,omitempty"`
+	Relay      string           `json:"relay,omitempty"`
+	RelayWay   protection.Relay `json:"relay_way,omitempty"`
+	Does       string           `json:"does,omitempty"`
+	Kind       leads.Kind       `json:"kind"`
+	Naming     leads.Naming     `json:"naming"`
+	LoadKind   machine.LoadKind `json:"load_kind"`
+	Feeder     string           `json:"feeder,omitempty"`
+	Way        leads.Way        `json:"way"`
+	Box        leads.Box        `json:"box"`
+	Beside     leads.Naming     `json:"beside,omitempty"`
 }
 
 // Unreadable is returned by Plan's strict twin for a document whose entries
@@ -101,6 +105,10 @@ type worker struct {
 	found    leads.Joints
 	foundOK  bool
 	wanted   leads.Joints
+	hand     leads.Hand
+	gauge    unit.Conductor // of the motor's leads
+	round    leads.Verdict
+	measured leads.Measured
 	inner    leads.Arrangement // inside a three-lead motor
 	reach    []leads.Reach
 	column   plate.Column
@@ -128,6 +136,7 @@ func Make(d Document) Plan {
 	w.direction()
 	w.compute()
 	w.states()
+	w.planLeads()
 	w.judge()
 	w.gather()
 	return *w.plan
@@ -148,11 +157,26 @@ func (w *worker) read() {
 	if d.Leads.Kind == "" {
 		d.Leads.Kind = leads.Six
 	}
-	if d.Leads.Naming == "" {
-		d.Leads.Naming = leads.IEC
-	}
+	w.hand = d.Leads.Hand()
 	w.found, w.wanted, w.foundOK, chosen, r = leads.Read(d.Leads)
 	keep()
+	var touches leads.Touches
+	touches, r = leads.ReadRound(d.Leads.Round)
+	keep()
+	w.round = touches.Verdict()
+	w.round.Marked = w.hand.AreMarks(touches.Tags)
+	w.measured, r = leads.ReadOhms(d.Leads.Ohms)
+	keep()
+	if g := d.Leads.Gauge; g != "" {
+		c, ok, err := unit.ParseConductor(g)
+		one := finding.Reading{Path: "leads.gauge", Typed: g, ReadAs: c.String()}
+		if err != nil || !ok {
+			one.ReadAs, one.Problem, one.Wanted = "", "This could not be read.", "14 AWG or 1.5 mm²"
+		} else {
+			w.gauge = c
+		}
+		p.Readings = append(p.Readings, one)
+	}
 	if !chosen {
 		w.wanted = nil
 	}
@@ -226,7 +250,7 @@ func (w *worker) direction() {
 		return
 	}
 	turns := map[string]string{"L1": "clockwise", "L2": "anticlockwise"}
-	other := map[string]string{"L1": "L2", "L2": "L1"}[w.cornerTo]
+	other := otherLine[w.cornerTo]
 	f := finding.Finding{ID: "capacitor.direction", Bay: finding.Bridge, Grade: finding.Good,
 		Sentence: fmt.Sprintf("Turns %s, facing the shaft end.", turns[w.cornerTo]),
 		Detail:   fmt.Sprintf("If U, V, W are marked as the standard has it: bump it to be sure. For the other way move the capacitor's line end from %s to %s.", w.cornerTo, other),
@@ -242,9 +266,17 @@ func (w *worker) direction() {
 // target decides how the windings should be joined: each coil must see the
 // volts it was wound for.
 func (w *worker) target() {
-	p, k := &w.plate, w.doc.Leads.Kind
+	p, k := &w.plate, w.hand.Kind
+	if k == leads.Other {
+		w.say(finding.Finding{ID: "leads.other", Bay: finding.Leads, Grade: finding.Stop, Sentence: "These leads cannot be planned without their own diagram.",
+			Detail: "Ten and eighteen leads, part-winding and two-speed motors have joints that no count of leads tells. Look under the lid and on the back of the plate; a rewinder reads it in minutes.", Entries: []string{"leads.kind"}})
+		return
+	}
 	if len(p.Columns) == 0 {
 		return
+	}
+	if k.Halved() {
+		p.ForLeads(map[leads.Kind]plate.Join{leads.NineStar: plate.Star, leads.NineDelta: plate.Delta}[k], k == leads.Twelve)
 	}
 	joined := p.Columns[:0:0]
 	for _, c := range p.Columns {
@@ -263,45 +295,50 @@ func (w *worker) target() {
 	if k == leads.Three {
 		w.inner = leads.Arrangement(joined[0].Join)
 	}
-	w.reach = leads.Reachable(k, w.inner, w.supply.Nominal, w.column.WindingVolts())
+	w.reach = leads.Reachable(k, w.inner, w.supply.Nominal, w.column.Winding())
 	best := w.reach[0]
 	for _, c := range joined {
-		if leads.Arrangement(c.Join) == best.Arrangement {
+		if leads.Arrangement(c.Join) == best.Arrangement && c.Parallel == (best.Halves == leads.Parallel) {
 			w.column = c
 		}
 	}
-	if w.wanted == nil {
-		w.wanted = best.Arrangement.JointsFor(k)
+	if !w.family() {
+		w.wanted = nil
+		return
 	}
-	why := []finding.Why{{Formula: "coil volts: line in delta, line/√3 in star", Numbers: fmt.Sprintf("%s %s of %s", best.Arrangement, unit.Text(best.CoilVolts, "V"), unit.Text(w.column.WindingVolts(), "V")), Section: finding.OnCoilVolts, Source: "plate and supply"}}
-	figure, limit := unit.Text(best.CoilVolts, "V")+" a coil", "made for "+unit.Text(w.column.WindingVolts(), "V")
+	if w.wanted == nil {
+		w.wanted = k.JointsFor(best.Way)
+	}
+	name := best.String()
+	why := []finding.Why{{Formula: "coil volts: line in delta, line/√3 in star; of a half in series half of that", Numbers: fmt.Sprintf("%s: %s of %s", name, unit.Text(best.CoilVolts, "V"), unit.Text(best.MadeFor, "V")), Section: finding.OnCoilVolts, Source: "plate and supply"}}
+	figure, limit := unit.Text(best.CoilVolts, "V")+" a coil", "made for "+unit.Text(best.MadeFor, "V")
 	switch {
 	case best.Fits():
-		w.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Good, Sentence: fmt.Sprintf("Join in %s: each coil then gets the %s it was wound for.", best.Arrangement, unit.Whole(best.CoilVolts, "V")),
+		w.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Good, Sentence: fmt.Sprintf("Join in %s: each coil then gets the %s it was wound for.", name, unit.Whole(best.CoilVolts, "V")),
 			Figure: figure, Limit: limit, Why: why})
 	case best.Ratio < 1:
 		torque := best.Ratio * best.Ratio
 		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("No joint of these leads reaches the coil's volts on %s.", unit.Whole(w.supply.Nominal, "V")),
-			Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: a transformer up to %s, a drive that doubles the volts, another motor with a %s column, or a three-phase supply.", best.Arrangement, unit.Percent(best.Ratio), unit.Percent(torque), unit.Whole(w.column.Volts.Mid(), "V"), unit.Whole(w.supply.Nominal, "V")),
+			Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: a transformer up to %s, a drive that doubles the volts, another motor with a %s column, or a three-phase supply.", name, unit.Percent(best.Ratio), unit.Percent(torque), unit.Whole(w.column.At, "V"), unit.Whole(w.supply.Nominal, "V")),
 			Figure: figure, Limit: limit, Why: append(why, finding.Why{Formula: "torque ∝ volts²", Numbers: fmt.Sprintf("%s² = %s", unit.Three(best.Ratio), unit.Three(torque)), Section: finding.OnCoilVolts, Source: "induction motor"}), Entries: []string{"plate.volts"}})
 	default:
 		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("Every joint of these leads puts more volts on a coil than it was wound for: %s of its own at best.", unit.Percent(best.Ratio)),
 			Detail: "Its iron would saturate and it would burn, even without load. What helps: a transformer down, or another motor.", Figure: figure, Limit: limit, Why: why, Entries: []string{"plate.volts"}})
 	}
-	if chosen := leads.Name(w.wanted); k == leads.Six && w.doc.Leads.Wanted != "" && chosen != best.Arrangement {
-		name := string(chosen)
-		if name == "" {
-			name = "neither star nor delta"
+	if chosen := leads.Name(k, w.wanted); k != leads.Three && w.doc.Leads.Wanted != "" && chosen != best.Way {
+		own := chosen.String()
+		if own == "" {
+			own = "a joint without a name"
 		}
-		w.say(finding.Finding{ID: "leads.wanted", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("Wanted is %s; %s gives the coils their volts.", name, best.Arrangement), Figure: figure, Limit: limit, Why: why,
-			Cures: []finding.Cure{{Label: "Want " + string(best.Arrangement), Path: "leads.wanted", Value: ""}}, Entries: []string{"leads.wanted"}})
+		w.say(finding.Finding{ID: "leads.wanted", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("Wanted is %s; %s gives the coils their volts.", own, name), Figure: figure, Limit: limit, Why: why,
+			Cures: []finding.Cure{{Label: "Want " + name, Path: "leads.wanted", Value: ""}}, Entries: []string{"leads.wanted"}})
 	}
 }
 
 // compute fits the machine and asks the bridge.
 func (w *worker) compute() {
 	p := &w.plate
-	if !p.Complete() || w.column.Join == "" || w.column.Amps == 0 {
+	if !p.Complete() || w.column.Join == "" || w.column.Amps == 0 || w.wanted == nil {
 		return
 	}
 	targets, basis := p.Targets(w.column)
@@ -368,13 +405,35 @@ func (w *worker) has(id string) bool {
 	return false
 }
 
+// fed is a way to feed the motor: its joints, and what a mistake changes.
+type fed struct {
+	joints    leads.Joints
+	coils     []circuit.Coil // nil: as they are
+	otherLine bool           // the capacitor's line end on the other supply line
+	noCap     bool
+	startIn   bool // the start capacitor stays in
+}
+
 // bridge compiles the circuit for some joints; nil where it cannot be solved.
 func (w *worker) bridge(joints leads.Joints) *capacitor.Bridge {
-	coils, inside := leads.Coils(w.doc.Leads.Kind, w.inner)
+	return w.bridgeFed(fed{joints: joints})
+}
+
+var otherLine = map[string]string{"L1": "L2", "L2": "L1"}
+
+func (w *worker) bridgeFed(f fed) *capacitor.Bridge {
+	coils, inside := leads.Coils(w.hand.Kind, w.inner)
+	if f.coils != nil {
+		coils = f.coils
+	}
+	to := w.cornerTo
+	if f.otherLine {
+		to = otherLine[to]
+	}
 	all := append([][]string{}, inside...)
 	b, err := capacitor.New(w.model, capacitor.Wiring{
-		Volts: w.supply.Volts, FrequencyHz: w.supply.Hertz, FeederOhm: w.supply.FeederOhm, CornerTo: w.cornerTo,
-		Coils: coils, Joints: append(all, joints...),
+		Volts: w.supply.Volts, FrequencyHz: w.supply.Hertz, FeederOhm: w.supply.FeederOhm, CornerTo: to,
+		Coils: coils, Joints: append(all, f.joints...),
 	})
 	if err != nil {
 		return nil

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"graybridge/core/capacitor"
 	"graybridge/core/finding"
@@ -14,31 +15,33 @@ import (
 
 // State is the motor joined in one way, fed: now, or as wanted.
 type State struct {
-	ID       string            `json:"id"`
-	Title    string            `json:"title"`
-	Note     string            `json:"note"`
-	Known    bool              `json:"known"` // the joints are known
-	Joints   leads.Joints      `json:"joints" nullable:"false"`
-	Text     string            `json:"text"` // joints as text, in the motor's own names
-	Arranged leads.Arrangement `json:"arranged,omitempty"`
-	Assumed  []string          `json:"assumed" nullable:"false"` // lines that were put on their usual terminals
-	Solved   bool              `json:"solved"`
-	Runs     bool              `json:"runs"`
-	Starts   bool              `json:"starts"`
-	Short    bool              `json:"short"`
-	Coils    []Coil            `json:"coils" nullable:"false"`
-	Between  []Between         `json:"between" nullable:"false"`
-	Lines    []LineAmps        `json:"lines" nullable:"false"`
-	Torque   string            `json:"torque,omitempty"`
-	RPM      string            `json:"rpm,omitempty"`
-	Turns    string            `json:"turns,omitempty"`
-	Unbal    string            `json:"unbalance,omitempty"`
-	Supply   float64           `json:"supply_amps"`
-	SupplyT  string            `json:"supply,omitempty"`
-	Volts    string            `json:"volts,omitempty"` // at the motor
-	CapAmps  string            `json:"capacitor_amps,omitempty"`
-	Verdict  string            `json:"verdict"`
-	Grade    finding.Grade     `json:"grade"`
+	ID      string        `json:"id"`
+	Title   string        `json:"title"`
+	Note    string        `json:"note"`
+	Known   bool          `json:"known"` // the joints are known
+	Joints  leads.Joints  `json:"joints" nullable:"false"`
+	Text    string        `json:"text"` // joints as text, in the motor's own names
+	Way     leads.Way     `json:"way"`
+	Named   string        `json:"named,omitempty"`          // the way in words
+	Assumed []string      `json:"assumed" nullable:"false"` // lines that were put on their usual terminals
+	Solved  bool          `json:"solved"`
+	Runs    bool          `json:"runs"`
+	Starts  bool          `json:"starts"`
+	Short   bool          `json:"short"`
+	Trips   bool          `json:"trips"` // no breaker would hold what it takes
+	Coils   []Coil        `json:"coils" nullable:"false"`
+	Between []Between     `json:"between" nullable:"false"`
+	Lines   []LineAmps    `json:"lines" nullable:"false"`
+	Torque  string        `json:"torque,omitempty"`
+	RPM     string        `json:"rpm,omitempty"`
+	Turns   string        `json:"turns,omitempty"`
+	Unbal   string        `json:"unbalance,omitempty"`
+	Supply  float64       `json:"supply_amps"`
+	SupplyT string        `json:"supply,omitempty"`
+	Volts   string        `json:"volts,omitempty"` // at the motor
+	CapAmps string        `json:"capacitor_amps,omitempty"`
+	Verdict string        `json:"verdict"`
+	Grade   finding.Grade `json:"grade"`
 }
 
 // Tone says how hard something is worked.
@@ -54,7 +57,9 @@ const (
 
 // Coil is one winding of a state, with its figures as shown.
 type Coil struct {
-	Name   string  `json:"name"` // U, V, W
+	Name   string  `json:"name"`  // U, V, W, of halves Ua, Ub …
+	Phase  int     `json:"phase"` // 0, 1, 2
+	Half   bool    `json:"half,omitempty"`
 	Start  string  `json:"start"`
 	Finish string  `json:"finish"`
 	Volts  string  `json:"volts,omitempty"`
@@ -94,7 +99,7 @@ func (w *worker) states() {
 	wanted := w.wanted
 	found := w.found
 	if wanted != nil && w.foundOK {
-		p.Moves = leads.Moves(found, wanted, d.Leads.Naming, d.Leads.Done)
+		p.Moves = leads.Moves(found, wanted, w.hand, d.Leads.Done)
 		found = leads.Apply(found, p.Moves)
 	}
 	done, hands := 0, 0
@@ -111,12 +116,16 @@ func (w *worker) states() {
 	p.Wanted = w.state("wanted", wanted, wanted != nil)
 	name := func(s State) string {
 		switch {
-		case d.Leads.Kind == leads.Three:
+		case w.hand.Kind == leads.Three:
 			return "joined inside, in " + string(w.inner)
-		case s.Arranged == "":
+		case s.Named == "" && len(s.Joints) == 0:
+			return "nothing joined"
+		case s.Named == "" && w.hand.Kind.Halved():
+			return "joints without a name"
+		case s.Named == "":
 			return "neither star nor delta"
 		}
-		return string(s.Arranged)
+		return s.Named
 	}
 	p.Now.Title, p.Wanted.Title = "Now", "As wanted"
 	if p.Wanted.Known {
@@ -143,8 +152,7 @@ func (w *worker) sayNow(done, hands int) {
 	if !w.foundOK {
 		if len(w.plate.Columns) > 0 {
 			w.say(finding.Finding{ID: "leads.found", Bay: finding.Leads, Grade: finding.Open, Sentence: "Say what is joined in the box now.",
-				Detail: "Locked off and proved dead, open the lid: one flat link along a row is star, three upright links are delta.", Entries: []string{"leads.found"},
-				Cures: []finding.Cure{{Label: "Star", Path: "leads.found", Value: "star"}, {Label: "Delta", Path: "leads.found", Value: "delta"}, {Label: "Nothing joined", Path: "leads.found", Value: "open"}}})
+				Detail: w.lookInside(), Entries: []string{"leads.found"}, Cures: w.foundChoices()})
 		}
 		return
 	}
@@ -158,7 +166,7 @@ func (w *worker) sayNow(done, hands int) {
 		if hands > done {
 			f.Detail = fmt.Sprintf("%d of %d moves are still to be made. Do not feed it before.", hands-done, hands)
 			if len(p.Now.Assumed) > 0 {
-				f.Detail += " Lines are taken to come to U1, V1 and W1."
+				f.Detail += " Lines are taken to come to " + leads.PrintJoint(w.hand.Kind.Terminals()[:3], w.hand.Naming) + "."
 			}
 			if f.Grade == finding.Good || f.Grade == finding.Note {
 				f.Grade = finding.Caution
@@ -171,12 +179,40 @@ func (w *worker) sayNow(done, hands int) {
 		Why: []finding.Why{{Formula: "joints now = joints wanted", Numbers: p.Now.Text, Source: "as ticked"}}})
 }
 
+// lookInside says what the eye finds under the lid.
+func (w *worker) lookInside() string {
+	if w.hand.Box == leads.Studs {
+		return "Locked off and proved dead, open the lid: one flat link along a row is star, three upright links are delta."
+	}
+	return "Locked off and proved dead, open the lid: count the caps and the leads in each. Most motors are delivered on the high joints."
+}
+
+// foundChoices are the usual answers to what is joined.
+func (w *worker) foundChoices() []finding.Cure {
+	out := []finding.Cure{}
+	tables := w.hand.Kind.Layout().Tables
+	for i := range tables {
+		t := tables[len(tables)-1-i] // as delivered first
+		words := t.Way.String()
+		out = append(out, finding.Cure{Label: strings.ToUpper(words[:1]) + words[1:], Path: "leads.found", Value: strings.TrimSuffix(strings.ReplaceAll(words, ",", ""), " joints")})
+	}
+	return append(out, finding.Cure{Label: "Nothing joined", Path: "leads.found", Value: "open"})
+}
+
 // state solves some joints as if they were fed.
 func (w *worker) state(id string, joints leads.Joints, known bool) State {
+	return w.stateFed(id, fed{joints: joints}, known)
+}
+
+func (w *worker) stateFed(id string, f fed, known bool) State {
+	joints := f.joints
 	s := State{ID: id, Known: known, Joints: joints, Coils: []Coil{}, Between: []Between{}, Lines: []LineAmps{}, Assumed: []string{}, Grade: finding.Open}
-	coils, inside := leads.Coils(w.doc.Leads.Kind, w.inner)
+	coils, inside := leads.Coils(w.hand.Kind, w.inner)
+	if f.coils != nil {
+		coils = f.coils
+	}
 	for _, c := range coils {
-		s.Coils = append(s.Coils, Coil{Name: capacitor.Title(c.Name), Start: c.Start, Finish: c.Finish, Tone: Idle})
+		s.Coils = append(s.Coils, Coil{Name: capacitor.Title(c.Name), Phase: int(c.AxisDeg / 120), Half: c.Share < 1, Start: c.Start, Finish: c.Finish, Tone: Idle})
 	}
 	if s.Joints == nil {
 		s.Joints = leads.Joints{}
@@ -185,13 +221,14 @@ func (w *worker) state(id string, joints leads.Joints, known bool) State {
 		s.Verdict = "Not known yet."
 		return s
 	}
-	s.Text = joints.Print(w.doc.Leads.Naming)
-	if w.doc.Leads.Kind == leads.Six {
-		s.Arranged = leads.Name(joints)
+	s.Text = joints.Print(w.hand.Naming)
+	if w.hand.Kind == leads.Three {
+		s.Way = leads.Name(leads.Six, inside)
 	} else {
-		s.Arranged = leads.Name(inside)
+		s.Way = leads.Name(w.hand.Kind, joints)
 	}
-	fed, assumed := joints.WithLines()
+	s.Named = s.Way.String()
+	live, assumed := joints.WithLines(w.hand.Kind)
 	if len(assumed) > 0 {
 		s.Assumed = assumed
 	}
@@ -199,60 +236,67 @@ func (w *worker) state(id string, joints leads.Joints, known bool) State {
 		s.Verdict = "The plate is not complete yet."
 		return s
 	}
-	w.solve(&s, fed)
+	f.joints = live
+	w.solve(&s, f)
 	return s
 }
 
 // solve fills a state's figures.
-func (w *worker) solve(s *State, fed leads.Joints) {
+func (w *worker) solve(s *State, f fed) {
 	s.Solved = true
-	if slices.Contains(fed.Of("L1"), "L2") {
+	if slices.Contains(f.joints.Of("L1"), "L2") {
 		s.Short, s.Grade, s.Verdict = true, finding.Stop, "Fed like this, L1 and L2 are joined: a dead short. Expect the breaker to open at once."
 		return
 	}
-	b := w.bridge(fed)
+	b := w.bridgeFed(f)
 	if b == nil {
 		s.Solved, s.Verdict = false, "This circuit cannot be solved."
 		return
 	}
-	uf := w.entered
+	run, start := w.entered, w.startUF
 	if w.answer != nil {
-		uf = w.answer.Microfarad
+		run = w.answer.Microfarad
 	}
-	if slices.Contains(fed.Of("L3"), w.cornerTo) {
-		uf = 0 // both ends of the capacitor on one joint
+	if slices.Contains(f.joints.Of("L3"), b.Wiring.CornerTo) || f.noCap {
+		run, start = 0, 0 // both ends of the capacitor on one joint, or none there
+	}
+	if f.startIn {
+		if start == 0 {
+			start = 2 * run // about twice the run value is usual
+		}
+		run, start = run+start, 0
 	}
 	load, up := w.load.At(w.load.Usual), w.load.RunUp()
-	settle := b.Settle(uf, up)
-	if w.startUF > 0 { // it comes up on both and settles on the run capacitor
+	settle := b.Settle(run, up)
+	if start > 0 { // it comes up on both and settles on the run capacitor
 		settle.Starts, settle.Crawls = true, false
 		settle.Slip = settle.RunSlip
 	}
-	s.Starts = settle.Starts && b.StartTorque(uf+w.startUF) > w.load.StartShare()+w.model.FrictionNm/w.model.RatedTorqueNm
-	run := settle.RunSlip
+	s.Starts = settle.Starts && b.StartTorque(run+start) > w.load.StartShare()+w.model.FrictionNm/w.model.RatedTorqueNm
+	at := settle.RunSlip
 	if load != up {
-		run = machine.RunSlip(b.Surplus(load), 0)
+		at = machine.RunSlip(b.Surplus(load), 0)
 	}
-	s.Runs = !math.IsNaN(run)
+	s.Runs = !math.IsNaN(at)
 	slip := 1.0 // standing, or stalled by the load it was given once up to speed
 	switch {
 	case s.Starts && settle.Crawls:
 		slip = settle.Slip
 	case s.Starts && s.Runs:
-		slip = run
+		slip = at
 	case s.Starts && load == up:
 		slip = settle.Slip
 	}
-	p, err := b.At(uf, slip)
+	p, err := b.At(run, slip)
 	if err != nil {
 		s.Short, s.Grade, s.Verdict = true, finding.Stop, "Fed like this the lines are shorted: expect the breaker to open at once."
 		return
 	}
-	w.fill(s, p)
-	w.verdict(s, p, slip, settle.Crawls)
+	w.fill(s, b, p)
+	w.verdict(s, b, p, slip, settle.Crawls)
 }
 
-func (w *worker) fill(s *State, p capacitor.Point) {
+func (w *worker) fill(s *State, b *capacitor.Bridge, p capacitor.Point) {
 	for i, c := range p.Windings {
 		s.Coils[i].Volts, s.Coils[i].Amps = unit.Whole(abs(c.Volts), "V"), unit.Text(abs(c.Amps), "A")
 		s.Coils[i].Share, s.Coils[i].Of, s.Coils[i].Tone = c.Share, unit.Percent(c.Share), toneOf(c.Share)
@@ -263,7 +307,7 @@ func (w *worker) fill(s *State, p capacitor.Point) {
 	s.Between = []Between{
 		{"L1", "L2", unit.Whole(p.SupplyVolts, "V")}, {"L1", "L3", unit.Whole(p.CornerToL1, "V")}, {"L2", "L3", unit.Whole(p.CornerToL2, "V")},
 	}
-	leadAmps := p.LeadAmps(w.cornerTo)
+	leadAmps := p.LeadAmps(b.Wiring.CornerTo)
 	for i, l := range leads.Lines {
 		s.Lines = append(s.Lines, LineAmps{l, leadAmps[i], unit.Text(leadAmps[i], "A")})
 	}
@@ -279,19 +323,33 @@ func (w *worker) fill(s *State, p capacitor.Point) {
 		s.Unbal = unit.Text(p.Unbalance*100, "%")
 	}
 	if s.Starts {
-		s.Turns = map[string]string{"L1": "clockwise", "L2": "anticlockwise"}[w.cornerTo]
+		s.Turns = map[string]string{"L1": "clockwise", "L2": "anticlockwise"}[b.Wiring.CornerTo]
 	}
 }
 
+// breakerOpens is how many times plate line amps, drawn on and on, no breaker
+// of a motor circuit holds.
+const breakerOpens = 4.0
+
 // verdict says in words what happens.
-func (w *worker) verdict(s *State, p capacitor.Point, slip float64, crawls bool) {
+func (w *worker) verdict(s *State, b *capacitor.Bridge, p capacitor.Point, slip float64, crawls bool) {
 	coil, share := p.WorstCoil()
 	fed := "Fed as it is now, it would "
-	if s.ID == "wanted" {
+	switch s.ID {
+	case "wanted":
 		fed = "As wanted it would "
+	case "mistake", "way":
+		fed = "Fed like this it would "
 	}
 	rated := w.model.RPM
-	switch {
+	full := s.Supply / w.model.LineAmps
+	switch one, two, fight := leads.Fighting(b.Wiring.Coils, b.Wiring.Joints); {
+	case fight && share > 1.5:
+		s.Grade, s.Trips = finding.Stop, true
+		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: %s of plate amps in winding %s. Expect the breaker to open at once.", capacitor.Title(one), capacitor.Title(two), unit.Percent(share), coil)
+	case full > breakerOpens && s.Starts && s.Runs:
+		s.Grade, s.Trips = finding.Stop, true
+		s.Verdict = fmt.Sprintf("%stake %s, %s times plate amps, winding %s at %s: expect the breaker to open at once.", fed, s.SupplyT, unit.Three(full), coil, unit.Percent(share))
 	case s.Supply < 1e-3:
 		s.Grade, s.Verdict = finding.Note, "Fed like this nothing flows: no coil stands between the lines."
 	case !s.Starts && share > 1:

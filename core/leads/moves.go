@@ -8,13 +8,55 @@ import (
 	"graybridge/core/finding"
 )
 
+// Box is how the joints are made in the hand.
+type Box string
+
+// The kinds of terminal box.
+const (
+	Studs Box = "studs" // six studs in two rows, with links
+	Ends  Box = "ends"  // loose lead ends, with caps
+)
+
 // Entry is the leads as the person says they are.
 type Entry struct {
-	Kind   Kind     `json:"kind,omitempty" enum:"three,six"`
+	Kind   Kind     `json:"kind,omitempty" enum:"three,six,nine-star,nine-delta,twelve,other"`
 	Naming Naming   `json:"naming,omitempty" enum:"iec,t,u-x,a-x"`
+	Beside Naming   `json:"beside,omitempty" enum:"iec,t,u-x,a-x"` // a second system that the plate prints, shown beside
+	Box    Box      `json:"box,omitempty" enum:"studs,ends"`
 	Found  string   `json:"found,omitempty"`  // joints as text, or star, delta, open
 	Wanted string   `json:"wanted,omitempty"` // empty: the plan chooses
 	Done   []string `json:"done,omitempty" nullable:"false"`
+	Agreed string   `json:"agreed,omitempty" enum:"plate"`                               // the plate's own diagram shows this kind
+	Clips  string   `json:"clips,omitempty" enum:"yes"`                                  // joined with test clips until direction is known
+	Bumped string   `json:"bumped,omitempty" enum:"right-L1,wrong-L1,right-L2,wrong-L2"` // what the first bump showed, and which line the capacitor was on
+	Photo  string   `json:"photo,omitempty"`                                             // of the final studs or caps
+	Gauge  string   `json:"gauge,omitempty"`                                             // of the motor's leads
+	// Extras are wires in the box that belong to no joint, one a line: "P1 P2 thermal protector".
+	Extras  string  `json:"extras,omitempty"`
+	Starter Starter `json:"starter,omitempty" enum:"star-delta"`
+	Round
+	Ohms
+}
+
+// Hand is how this motor's joints are made and named.
+type Hand struct {
+	Naming Naming
+	Kind   Kind
+	Box    Box
+}
+
+// Hand of an entry: six leads stand on studs unless said otherwise, all others
+// are loose ends.
+func (e *Entry) Hand() Hand {
+	k := e.Kind
+	if k == "" {
+		k = Six
+	}
+	h := Hand{Naming: e.Naming.For(k), Kind: k, Box: Ends}
+	if k == Six && e.Box != Ends {
+		h.Box = Studs
+	}
+	return h
 }
 
 // MoveKind is what a move does.
@@ -45,7 +87,8 @@ func id(k MoveKind, names []string) string { return string(k) + ":" + strings.Jo
 // check last. For every found joint the largest part that may stay together
 // stays; everything else is taken out; then each wanted joint is made from its
 // pieces.
-func Moves(found, wanted Joints, n Naming, done []string) []Move {
+func Moves(found, wanted Joints, h Hand, done []string) []Move {
+	n := h.Naming
 	moves := []Move{{ID: string(LockOff), Kind: LockOff, Names: []string{}, Text: "Lock off and prove dead",
 		Caution: "Tester on a known live point, then here between every pair and to earth, then the known live point again. Discharge the capacitor through a resistor, then short it. Keep the key on you."}}
 	target := func(name string) string { return strings.Join(wanted.Of(name), "-") }
@@ -71,7 +114,7 @@ func Moves(found, wanted Joints, n Naming, done []string) []Move {
 			}
 		}
 		if len(pieces[keep]) == 1 {
-			moves = append(moves, Move{ID: id(OpenUp, g), Kind: OpenUp, Names: g, Text: openText(g, n)})
+			moves = append(moves, Move{ID: id(OpenUp, g), Kind: OpenUp, Names: g, Text: openText(g, h)})
 			for _, name := range g {
 				now = append(now, []string{name})
 			}
@@ -99,11 +142,20 @@ func Moves(found, wanted Joints, n Naming, done []string) []Move {
 		if len(pieces) < 2 {
 			continue
 		}
-		moves = append(moves, joinMoves(g, pieces, n)...)
+		if h.Box == Ends {
+			moves = append(moves, capMove(g, pieces, now, n))
+		} else {
+			moves = append(moves, joinMoves(g, pieces, n)...)
+		}
 	}
-	moves = append(moves, Move{ID: string(Check), Kind: Check, Names: []string{},
+	check := Move{ID: string(Check), Kind: Check, Names: []string{},
 		Text:    "Both nuts tight on every stud; every joint compared with the card once more; photograph",
-		Caution: "Earth conductor on the body first. Do not pinch a lead under the lid, do not shorten a motor lead."})
+		Caution: "Earth conductor on the body first. Do not pinch a lead under the lid, do not shorten a motor lead."}
+	if h.Box == Ends {
+		check.Text = "Pull on every wire of every cap; every joint compared with the card once more; photograph"
+		check.Caution = "Earth conductor on the body first, its own ring. Leave 150 mm of slack, do not shorten a motor lead, do not pinch one under the lid."
+	}
+	moves = append(moves, check)
 	for i := range moves {
 		moves[i].Done = slices.Contains(done, moves[i].ID)
 	}
@@ -122,6 +174,44 @@ func representative(now [][]string, name string) string {
 		}
 	}
 	return name
+}
+
+// capMove makes a joint of loose ends in one go: one cap, or more wires into a
+// cap that is there already.
+func capMove(g, pieces []string, now [][]string, n Naming) Move {
+	there := ""
+	for _, have := range now {
+		if len(have) > 1 && slices.ContainsFunc(have, func(x string) bool { return slices.Contains(pieces, x) }) {
+			there = PrintJoint(have, n)
+			break
+		}
+	}
+	text := "Cap together " + listed(g, n)
+	if there != "" {
+		var more []string
+		for _, p := range pieces {
+			if !strings.Contains("-"+there+"-", "-"+n.Print(p)+"-") {
+				more = append(more, p)
+			}
+		}
+		text = fmt.Sprintf("Into the cap of %s add %s", there, listed(more, n))
+	}
+	return Move{ID: id(Join, g), Kind: Join, Names: g, Text: text}
+}
+
+// listed writes names as a sentence has them, the made corner in words.
+func listed(g []string, n Naming) string {
+	words := make([]string, len(g))
+	for i, x := range g {
+		words[i] = n.Print(x)
+		if x == corner {
+			words[i] = lineName(x)
+		}
+	}
+	if len(words) < 2 {
+		return strings.Join(words, "")
+	}
+	return strings.Join(words[:len(words)-1], ", ") + " and " + words[len(words)-1]
 }
 
 // joinMoves makes a joint: links between terminals first, then its line.
@@ -196,7 +286,11 @@ func linkText(g []string, n Naming) string {
 	return "Join " + PrintJoint(g, n)
 }
 
-func openText(g []string, n Naming) string {
+func openText(g []string, h Hand) string {
+	n := h.Naming
+	if h.Box == Ends {
+		return "Cap off " + PrintJoint(g, n)
+	}
 	bare := slices.DeleteFunc(slices.Clone(g), func(x string) bool { return slices.Contains(Lines, x) })
 	switch {
 	case isRow(bare) && len(bare) == len(g):
@@ -244,15 +338,16 @@ func Apply(found Joints, moves []Move) Joints {
 // Read reads the entry's joints. Where found has not been said, known is
 // false. The readings name what could not be read.
 func Read(e Entry) (found, wanted Joints, known, chosen bool, readings []finding.Reading) {
+	h := e.Hand()
 	one := func(path, text string) (Joints, bool) {
 		if strings.TrimSpace(text) == "" {
 			return nil, false
 		}
-		j, err := Parse(text, e.Naming, e.Kind)
+		j, err := Parse(text, h.Naming, h.Kind)
 		r := finding.Reading{Path: path, Typed: text}
 		if err != nil {
-			r.Problem, r.Wanted = err.Error()+".", "joints like "+deltaJoints.Print(e.Naming)
-		} else if r.ReadAs = j.Print(e.Naming); len(j) == 0 {
+			r.Problem, r.Wanted = err.Error()+".", "joints like "+h.Kind.Layout().example().Print(h.Naming)
+		} else if r.ReadAs = j.Print(h.Naming); len(j) == 0 {
 			r.ReadAs = "nothing joined"
 		}
 		readings = append(readings, r)

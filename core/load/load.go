@@ -40,6 +40,8 @@ type Entry struct {
 	Heaviest string           `json:"heaviest,omitempty"`
 	Start    Start            `json:"start,omitempty" enum:"free,loaded,stuck"`
 	Turn     Turn             `json:"turn,omitempty" enum:"either,clockwise,anticlockwise"`
+	ShownBy  string           `json:"shown_by,omitempty"`    // what on the machine shows the direction: an arrow, the side where it comes out
+	Forbids  string           `json:"forbids,omitempty"`     // what forbids the other way: a scroll, a screw, a nut that unscrews
 	On       string           `json:"on_minutes,omitempty"`  // of one run, where it does not run all day
 	Off      string           `json:"off_minutes,omitempty"` // of rest before the next
 	Inertia  string           `json:"inertia,omitempty"`     // of the machine, at the motor's shaft

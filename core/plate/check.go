@@ -132,9 +132,9 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 		return
 	}
 	typical := table.TypicalMotor(p.ShaftWatts/1000, p.Poles)
-	expected := p.ShaftWatts / (math.Sqrt(3) * c.Volts.Mid() * typical.PowerFactor * typical.Efficiency)
+	expected := p.ShaftWatts / (math.Sqrt(3) * c.At * typical.PowerFactor * typical.Efficiency)
 	ratio := c.Amps / expected
-	apparent := math.Sqrt(3) * c.Volts.Mid() * c.Amps
+	apparent := math.Sqrt(3) * c.At * c.Amps
 	likelier := "plate.power_factor"
 	words := "the power factor or efficiency"
 	if ratio < 0.75 || ratio > 1.35 {
@@ -147,7 +147,7 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 			Sentence: "Power, volts, amps and power factor contradict each other: more would come out than goes in.",
 			Detail:   "Likelier wrong: " + words + ". Compare with the plate, digit by digit.",
 			Figure:   unit.Whole(p.ShaftWatts, "W out"), Limit: unit.Whole(apparent*min(p.PowerFactor.Value, 1), "W in"),
-			Why:     []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s = %s in", unit.Plain(c.Volts.Mid()), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Whole(apparent*p.PowerFactor.Value, "W")), Section: finding.OnPlate, Source: "plate"}},
+			Why:     []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s = %s in", unit.Plain(c.At), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Whole(apparent*p.PowerFactor.Value, "W")), Section: finding.OnPlate, Source: "plate"}},
 			Entries: []string{"plate.power", "plate.amps", likelier}})
 		return
 	case p.Efficiency.Mark == finding.FromPlate && p.PowerFactor.Mark == finding.FromPlate:
@@ -156,7 +156,7 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 			add(finding.Finding{ID: "plate.power", Grade: finding.Caution,
 				Sentence: fmt.Sprintf("Volts, amps, power factor and efficiency give %s, the plate says %s.", unit.Whole(out, "W"), unit.Whole(p.ShaftWatts, "W")),
 				Detail:   "Likelier wrong: " + words + ".", Figure: unit.Percent(math.Abs(off)) + " apart", Limit: "8" + unit.Space + "%",
-				Why:     []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s·%s", unit.Plain(c.Volts.Mid()), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Three(p.Efficiency.Value)), Section: finding.OnPlate, Source: "plate"}},
+				Why:     []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s·%s", unit.Plain(c.At), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Three(p.Efficiency.Value)), Section: finding.OnPlate, Source: "plate"}},
 				Entries: []string{"plate.power", likelier}})
 			return
 		}
@@ -164,7 +164,7 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 		add(finding.Finding{ID: "plate.power", Grade: finding.Caution,
 			Sentence: fmt.Sprintf("Power and amps together mean an efficiency of %s, hardly possible for this size.", unit.Percent(p.Efficiency.Value)),
 			Detail:   "Likelier wrong: " + words + ".", Figure: unit.Percent(p.Efficiency.Value), Limit: "about " + unit.Percent(typical.Efficiency),
-			Why:     []finding.Why{{Formula: "η = P/(√3·V·I·cosφ)", Numbers: fmt.Sprintf("%s/(√3·%s·%s·%s)", unit.Whole(p.ShaftWatts, "W"), unit.Plain(c.Volts.Mid()), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value)), Section: finding.OnPlate, Source: typical.Source}},
+			Why:     []finding.Why{{Formula: "η = P/(√3·V·I·cosφ)", Numbers: fmt.Sprintf("%s/(√3·%s·%s·%s)", unit.Whole(p.ShaftWatts, "W"), unit.Plain(c.At), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value)), Section: finding.OnPlate, Source: typical.Source}},
 			Entries: []string{"plate.power", likelier}})
 		return
 	}
@@ -172,13 +172,13 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 		add(finding.Finding{ID: "plate.amps", Grade: finding.Caution,
 			Sentence: fmt.Sprintf("%s is far from the usual %s for this power and speed.", unit.Text(c.Amps, "A"), unit.Text(expected, "A")),
 			Detail:   "Check amps and power against the plate; a column of another voltage is easily taken.", Figure: unit.Percent(ratio) + " of usual", Limit: "70 to 150" + unit.Space + "%",
-			Why:     []finding.Why{{Formula: "I = P/(√3·V·cosφ·η)", Numbers: fmt.Sprintf("%s at %s V", unit.Text(expected, "A"), unit.Plain(c.Volts.Mid())), Section: finding.OnPlate, Source: typical.Source, Estimated: true}},
+			Why:     []finding.Why{{Formula: "I = P/(√3·V·cosφ·η)", Numbers: fmt.Sprintf("%s at %s V", unit.Text(expected, "A"), unit.Plain(c.At)), Section: finding.OnPlate, Source: typical.Source, Estimated: true}},
 			Entries: []string{"plate.amps", "plate.power"}})
 		return
 	}
 	add(finding.Finding{ID: "plate.agrees", Grade: finding.Good, Sentence: "The plate agrees with itself.",
 		Detail: fmt.Sprintf("Power, volts, amps and power factor fit together; efficiency %s.", unit.Percent(p.Efficiency.Value)),
-		Why:    []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s·%s = %s", unit.Plain(c.Volts.Mid()), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Three(p.Efficiency.Value), unit.Whole(apparent*p.PowerFactor.Value*p.Efficiency.Value, "W")), Section: finding.OnPlate, Source: "plate", Estimated: p.PowerFactor.Mark == finding.Estimated}}})
+		Why:    []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s·%s = %s", unit.Plain(c.At), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Three(p.Efficiency.Value), unit.Whole(apparent*p.PowerFactor.Value*p.Efficiency.Value, "W")), Section: finding.OnPlate, Source: "plate", Estimated: p.PowerFactor.Mark == finding.Estimated}}})
 }
 
 // checkColumns holds amps against volts: at the same power they go inversely.
@@ -190,12 +190,9 @@ func (p *Plate) checkColumns(add func(finding.Finding)) {
 	if a.Mark == finding.Estimated || b.Mark == finding.Estimated {
 		return
 	}
-	product := a.Amps * a.Volts.Low / (b.Amps * b.Volts.Mid())
-	if a.Volts.IsRange() {
-		product = a.Amps * a.Volts.Low / (b.Amps * b.Volts.Mid())
-		if high := a.Amps * a.Volts.High / (b.Amps * b.Volts.Mid()); product <= 1.06 && high >= 0.94 {
-			return
-		}
+	product := a.Amps * a.At / (b.Amps * b.At)
+	if low, high := a.Amps*a.Volts.Low/(b.Amps*b.At), a.Amps*a.Volts.High/(b.Amps*b.At); a.Volts.IsRange() && low <= 1.06 && high >= 0.94 {
+		return
 	}
 	// Half a unit in the last printed digit of small amps is worth several percent.
 	tolerance := 0.05 + 0.05/b.Amps
@@ -203,7 +200,7 @@ func (p *Plate) checkColumns(add func(finding.Finding)) {
 		add(finding.Finding{ID: "plate.columns", Grade: finding.Caution,
 			Sentence: fmt.Sprintf("The two columns disagree: %s V × %s A is not %s V × %s A.", a.Volts, unit.Plain(a.Amps), b.Volts, unit.Plain(b.Amps)),
 			Detail:   "Amps go inversely with volts at the same power. Check which digit was misread.", Figure: "ratio " + unit.Three(product), Limit: "1 ± " + unit.Three(tolerance),
-			Why:     []finding.Why{{Formula: "V1·I1 = V2·I2", Numbers: fmt.Sprintf("%s and %s VA", unit.Three(a.Volts.Mid()*a.Amps), unit.Three(b.Volts.Mid()*b.Amps)), Section: finding.OnPlate, Source: "plate"}},
+			Why:     []finding.Why{{Formula: "V1·I1 = V2·I2", Numbers: fmt.Sprintf("%s and %s VA", unit.Three(a.At*a.Amps), unit.Three(b.At*b.Amps)), Section: finding.OnPlate, Source: "plate"}},
 			Entries: []string{"plate.volts", "plate.amps"}})
 	}
 }

@@ -51,18 +51,25 @@ const (
 
 // Column is one voltage of the plate with what belongs to it.
 type Column struct {
-	Volts unit.Range
-	Amps  float64 // the greater end of a range; 0 when unknown
-	Mark  finding.Mark
-	Join  Join // empty when the plate does not say
+	Volts    unit.Range
+	At       float64 // line volts that the amps belong to: the upper end of a range whose amps are a range too, else its middle
+	Amps     float64 // 0 when unknown
+	Mark     finding.Mark
+	Join     Join // empty when the plate does not say
+	Parallel bool // the two halves of each phase stand side by side on it
 }
 
-// WindingVolts is what one winding sees in this column.
-func (c Column) WindingVolts() float64 {
+// Winding is what one whole winding sees in this column, its halves counted
+// end to end.
+func (c Column) Winding() unit.Range {
+	f := 1.0
 	if c.Join == Star {
-		return c.Volts.Mid() / math.Sqrt(3)
+		f = 1 / math.Sqrt(3)
 	}
-	return c.Volts.Mid()
+	if c.Parallel {
+		f *= 2
+	}
+	return unit.Range{Low: c.Volts.Low * f, High: c.Volts.High * f}
 }
 
 // Value is a figure with where it comes from.
@@ -84,7 +91,7 @@ type Plate struct {
 	Phases        int // 0 when the plate does not say
 	Design, Code  string
 	LockedAmps    float64 // line amps of the lowest volts column; 0 when not entered
-	WindingOhm20  float64 // measured, taken as at 20 °C; 0 when not measured
+	WindingOhm20  float64 // of a whole winding, measured, taken as at 20 °C; 0 when not measured
 	Missing       []string
 	entry         Entry
 }
@@ -244,14 +251,17 @@ func (p *Plate) readColumns(r *reader, e Entry) {
 	volts := r.shown("volts", e.Volts, cleaned, unit.Volts)
 	amps := r.columns("amps", e.Amps, unit.Amps)
 	for i, v := range volts {
-		c := Column{Volts: v, Mark: finding.FromPlate}
+		c := Column{Volts: v, At: v.Mid(), Mark: finding.FromPlate}
 		if i < len(amps) && len(amps) <= len(volts) {
 			c.Amps = amps[i].High
+			if v.IsRange() && amps[i].IsRange() {
+				c.At, c.Amps = v.High, amps[i].Low
+			}
 		}
 		switch {
 		case len(marks) == len(volts):
 			c.Join = marks[i]
-		case len(marks) == 1 && len(volts) == 1:
+		case len(marks) == 1 && (len(volts) == 1 || doubled(volts)):
 			c.Join = marks[0]
 		}
 		p.Columns = append(p.Columns, c)
@@ -263,6 +273,41 @@ func (p *Plate) readColumns(r *reader, e Entry) {
 		}
 	}
 }
+
+// doubled says that two volts stand as one to two: the two ways to join halves
+// of one arrangement.
+func doubled(volts unit.Columns) bool {
+	return len(volts) == 2 && math.Abs(volts[1].High/volts[0].High/2-1) < 0.06
+}
+
+// ForLeads gives each column the join that the leads imply, where the plate
+// does not print it: halves that end in a star or a delta inside have only
+// that, low volts first with the halves side by side. inside says which; both
+// says that the leads allow either and the plate must tell.
+func (p *Plate) ForLeads(inside Join, both bool) {
+	n := len(p.Columns)
+	p.WindingOhm20 *= 2 // one coil was measured: half a winding
+	for i := range p.Columns {
+		c := &p.Columns[i]
+		if !both {
+			c.Join = inside
+		}
+		switch {
+		case n == 4: // delta and star low, delta and star high
+			c.Parallel, c.Join = i < 2, []Join{Delta, Star}[i%2]
+		case n == 2 && doubled(unit.Columns{p.Columns[0].Volts, p.Columns[1].Volts}):
+			c.Parallel = i == 0
+		case n == 2 && both: // √3 apart: delta and star of the same halves
+			c.Parallel = p.Columns[0].Volts.Mid() < lowVolts
+		default:
+			c.Parallel = c.Volts.Mid() < lowVolts
+		}
+	}
+}
+
+// lowVolts parts the low from the high column of halves where a plate prints
+// only one of them: the usual pairs lie at 208-240 and 380-480 V.
+const lowVolts = 300
 
 func named(marks []Join) string {
 	parts := make([]string, len(marks))
@@ -297,7 +342,7 @@ func (p *Plate) fill() {
 	}
 	product := 0.0
 	if known >= 0 {
-		product = p.ShaftWatts / (math.Sqrt(3) * p.Columns[known].Volts.Mid() * p.Columns[known].Amps)
+		product = p.ShaftWatts / (math.Sqrt(3) * p.Columns[known].At * p.Columns[known].Amps)
 	}
 	switch {
 	case p.PowerFactor.Value > 0 && p.Efficiency.Value > 0:
@@ -327,9 +372,9 @@ func (p *Plate) fill() {
 		}
 		c.Mark = finding.Estimated
 		if known >= 0 {
-			c.Amps = p.Columns[known].Amps * p.Columns[known].Volts.Mid() / c.Volts.Mid()
+			c.Amps = p.Columns[known].Amps * p.Columns[known].At / c.At
 		} else {
-			c.Amps = p.ShaftWatts / (math.Sqrt(3) * c.Volts.Mid() * p.PowerFactor.Value * p.Efficiency.Value)
+			c.Amps = p.ShaftWatts / (math.Sqrt(3) * c.At * p.PowerFactor.Value * p.Efficiency.Value)
 		}
 	}
 }
@@ -340,8 +385,8 @@ func (p *Plate) Complete() bool { return len(p.Missing) == 0 && p.Poles > 0 && p
 // Rating is the column as the fit wants it.
 func (p *Plate) Rating(c Column) machine.Rating {
 	return machine.Rating{
-		ShaftWatts: p.ShaftWatts, LineVolts: c.Volts.Mid(), LineAmps: c.Amps, PowerFactor: p.PowerFactor.Value,
-		RPM: p.RPM, FrequencyHz: p.Hertz, Star: c.Join == Star,
+		ShaftWatts: p.ShaftWatts, LineVolts: c.At, LineAmps: c.Amps, PowerFactor: p.PowerFactor.Value,
+		RPM: p.RPM, FrequencyHz: p.Hertz, Star: c.Join == Star, Parallel: c.Parallel,
 	}
 }
 
@@ -369,7 +414,7 @@ func (p *Plate) Targets(c Column) (machine.Targets, []finding.Figure) {
 	}
 	hp := p.ShaftWatts / unit.WattsPerHorsepower
 	typical := table.TypicalMotor(p.ShaftWatts/1000, p.Poles)
-	lockedAmps, lockedTorque, codeSource := table.LockedRotor(hp, c.Volts.Mid(), p.Poles)
+	lockedAmps, lockedTorque, codeSource := table.LockedRotor(hp, c.At, p.Poles)
 	american := p.Hertz > 55 && hp >= 0.45
 	amps := finding.Figure{ID: "locked-amps", Name: "Locked-rotor amps", Mark: finding.Estimated}
 	switch {
@@ -379,7 +424,7 @@ func (p *Plate) Targets(c Column) (machine.Targets, []finding.Figure) {
 		amps.Mark, amps.Note = finding.FromPlate, "as entered"
 	case p.Code != "":
 		from, to, source, _ := table.CodeLetter(p.Code)
-		t.LockedAmpsRatio = (from + to) / 2 * 1000 * hp / (math.Sqrt(3) * c.Volts.Mid()) / c.Amps
+		t.LockedAmpsRatio = (from + to) / 2 * 1000 * hp / (math.Sqrt(3) * c.At) / c.Amps
 		amps.Note = "the middle of code letter " + p.Code + ". " + source
 	case american:
 		t.LockedAmpsRatio = lockedAmps / c.Amps

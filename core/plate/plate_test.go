@@ -31,7 +31,7 @@ func TestPlateIsReadWithItsColumns(t *testing.T) {
 	require.Len(t, p.Columns, 2)
 	require.Equal(t, plate.Delta, p.Columns[0].Join)
 	require.InDelta(t, 4.7, p.Columns[0].Amps, 1e-9)
-	require.InDelta(t, 230.94, p.Columns[1].WindingVolts(), 0.01)
+	require.InDelta(t, 230.94, p.Columns[1].Winding().Mid(), 0.01)
 	require.Equal(t, finding.Estimated, p.Efficiency.Mark)
 	require.InDelta(t, 0.744, p.Efficiency.Value, 0.001)
 	for _, r := range readings {
@@ -118,7 +118,7 @@ func TestTargetsComeInTheirOrder(t *testing.T) {
 	e.LockedAmps = "60"
 	p, _ = plate.Read(e, 60)
 	entered, _ := p.Targets(p.Columns[0])
-	require.InDelta(t, 60/9.0, entered.LockedAmpsRatio, 1e-9)
+	require.InDelta(t, 60/8.2, entered.LockedAmpsRatio, 1e-9)
 }
 
 // A plate that the reader calls complete either fits a machine or is refused

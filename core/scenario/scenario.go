@@ -1,6 +1,6 @@
 // Package scenario holds the made-up workshops: the only demo and example data
-// of the product. Nothing in it exists. A machine appears here once the bridge
-// it runs on is built.
+// of the product. Nothing in it exists. A machine appears here once its leads
+// can be planned; until its own bridge is built the plan tries a capacitor.
 package scenario
 
 import (
@@ -36,7 +36,8 @@ func TansyLane() job.Workshop {
 
 // ColdFord is the co-op on 240 V split-phase and 60 Hz.
 func ColdFord() job.Workshop {
-	return job.Workshop{Name: "Cold Ford Clay Co-op", Rules: table.NorthAmerica, Volts: 240, Hertz: 60, Colours: job.NorthAmerica}
+	return job.Workshop{Name: "Cold Ford Clay Co-op", Rules: table.NorthAmerica, Volts: 240, Hertz: 60, Colours: job.NorthAmerica,
+		Caps: "small: 2 × 18 AWG to 3 × 14 AWG\nmiddle: 2 × 14 AWG to 4 × 12 AWG\nlarge: 3 × 12 AWG to 5 × 10 AWG"}
 }
 
 // Workshops lists both with the machines that can be planned.
@@ -45,7 +46,9 @@ func Workshops() []Workshop {
 		{Key: "tansy-lane", Set: TansyLane(), People: []string{"Odile W.", "Bram T."}, Jobs: []Job{
 			{"blunger", Blunger()}, {"slip-mixer", SlipMixer()}, {"turntable", DryingTurntable()},
 		}},
-		{Key: "cold-ford", Set: ColdFord(), People: []string{"Ansel R."}},
+		{Key: "cold-ford", Set: ColdFord(), People: []string{"Ansel R."}, Jobs: []Job{
+			{"pug-mill", PugMill()}, {"tile-extruder", TileExtruder()}, {"clay-shredder", ClayShredder()},
+		}},
 	}
 }
 
@@ -74,6 +77,8 @@ func Blunger() job.Document {
 	d.Load = load.Entry{Does: "stirs slip", Kind: machine.Fan, Share: "65 %", Start: load.Free, Turn: load.Clockwise}
 	d.Protection = protection.Entry{Breaker: "10 A", Conductor: "1.5 mm²", Relay: protection.SupplyLines, RelaySet: "4.9 A"}
 	moves(&d, -1)
+	d.Leads.Ohms = leads.Ohms{Insulation: "85 MΩ", InsulationAt: "19 °C", Tester: leads.Insulation}
+	d.Leads.Bumped = "right-L1"
 	return d
 }
 
@@ -93,5 +98,42 @@ func DryingTurntable() job.Document {
 	d.Plate = plate.Entry{Power: "0.55 kW", Volts: "400 V", Connection: "Y", Amps: "1.6", RPM: "900", Hertz: "50", PowerFactor: "0.72", Phases: "3"}
 	d.Leads = leads.Entry{Kind: leads.Three, Naming: leads.IEC, Found: "L1-U1; L2-V1; L3-W1", Done: []string{}}
 	d.Load = load.Entry{Does: "turns ware while it dries", Kind: machine.Constant, Share: "30 %", Start: load.Free}
+	return d
+}
+
+func coldFord(name string) job.Document {
+	d := job.New(name, ColdFord())
+	d.Supply = supply.Entry{Volts: "240", FeederLength: "65 ft", FeederSize: "8 AWG", Breaker: "40 A"}
+	d.Leads.Naming = leads.T
+	return d
+}
+
+// PugMill has nine leads in star, found on the high joints.
+func PugMill() job.Document {
+	d := coldFord("Pug mill")
+	d.Plate = plate.Entry{Power: "3 HP", Volts: "208-230/460 V", Amps: "9.0-8.2/4.1", RPM: "1760", Hertz: "60", PowerFactor: "78 %", ServiceFactor: "1.15", Code: "J", Phases: "3", Frame: "182T"}
+	d.Leads.Kind, d.Leads.Agreed, d.Leads.Found, d.Leads.Gauge = leads.NineStar, "plate", "high", "14 AWG"
+	d.Load = load.Entry{Does: "presses clay through a barrel", Kind: machine.Constant, Share: "60 %", Heaviest: "120 %", Start: load.Free, Turn: load.Clockwise, ShownBy: "arrow cast into the gearbox", Forbids: "backward the screw pulls the clay into its bearing"}
+	return d
+}
+
+// TileExtruder has nine leads without marks: its continuity round is done, the
+// starts and finishes are not found yet.
+func TileExtruder() job.Document {
+	d := coldFord("Tile extruder")
+	d.Plate = plate.Entry{Power: "5 HP", Volts: "230/460 V", Amps: "13.2/6.6", RPM: "1750", Hertz: "60", PowerFactor: "80 %", ServiceFactor: "1.15", Code: "H", Phases: "3", Frame: "184T"}
+	d.Leads.Kind = leads.NineDelta
+	d.Leads.Round = leads.Round{Tags: "9", Zero: "0.2", LowVolts: "12", Touches: "1 2 open\n1 3 1.1\n1 4 open\n1 5 open\n1 6 open\n1 7 open\n1 8 2.0\n3 8 1.1\n2 4 open\n2 5 1.1\n2 9 1.1\n5 9 2.0\n4 6 1.1\n4 7 2.0\n6 7 1.1\n1 frame open"}
+	d.Load = load.Entry{Does: "pushes tiles through a die", Kind: machine.Constant, Share: "70 %", Start: load.Loaded}
+	return d
+}
+
+// ClayShredder has twelve leads on the high joints; its bridge is to be
+// weighed.
+func ClayShredder() job.Document {
+	d := coldFord("Clay shredder")
+	d.Plate = plate.Entry{Power: "7½ HP", Volts: "230/460 V", Connection: "Δ", Amps: "20/10", RPM: "1745", Hertz: "60", PowerFactor: "82 %", Code: "G", Phases: "3", Frame: "213T"}
+	d.Leads.Kind, d.Leads.Agreed, d.Leads.Found = leads.Twelve, "plate", "delta high"
+	d.Load = load.Entry{Does: "shreds dry clay", Kind: machine.Constant, Share: "75 %", Start: load.Loaded}
 	return d
 }

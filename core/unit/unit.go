@@ -84,7 +84,11 @@ var (
 	Inertia = Kind{Base: "kg·m²", Default: "kgm2", Example: "0.02", Largest: 1e4,
 		Units: map[string]float64{"kgm2": 1, "kgm²": 1, "kg·m²": 1, "kg m²": 1, "kg m2": 1}}
 	Ohms = Kind{Base: "Ω", Default: "ω", Example: "9.8", Largest: 1e6,
-		Units: map[string]float64{"ω": 1, "ohm": 1, "ohms": 1, "r": 1}}
+		Units: map[string]float64{"ω": 1, "ohm": 1, "ohms": 1, "r": 1, "kω": 1000, "k": 1000, "kohm": 1000, "mω": 1e-3, "mohm": 1e-3}}
+	Megohms = Kind{Base: "MΩ", Default: "mω", Example: "50 MΩ or 800 kΩ", Largest: 1e6,
+		Units: map[string]float64{"mω": 1, "m": 1, "mohm": 1, "megohm": 1, "megohms": 1, "kω": 1e-3, "k": 1e-3, "kohm": 1e-3, "gω": 1000, "g": 1000, "gohm": 1000}}
+	Celsius = Kind{Base: "°C", Default: "°c", Example: "18", Largest: 300,
+		Units: map[string]float64{"°c": 1, "c": 1, "°": 1, "deg": 1, "degrees": 1}}
 )
 
 var (

@@ -1,0 +1,116 @@
+package leads
+
+import (
+	"fmt"
+	"slices"
+
+	"graybridge/core/circuit"
+)
+
+// Mistake is one classic mistake made on a motor: its joints, coils or
+// capacitor changed from what is wanted.
+type Mistake struct {
+	ID    string
+	Title string
+	About string // what people see and why it happens
+	// Joints and Coils as the mistake leaves them.
+	Joints Joints
+	Coils  []circuit.Coil
+	// What the mistake does at the bridge.
+	NoCapacitor bool
+	OtherLine   bool // the capacitor's line end on the other supply line
+	StartLeftIn bool
+}
+
+// Mistakes lists the classic ones that can be made with these leads, each made
+// on the wanted joints.
+func Mistakes(h Hand, wanted Joints) []Mistake {
+	w := h.Kind.Layout()
+	print := h.Naming.Print
+	coils := func() []circuit.Coil { return slices.Clone(w.Coils) }
+	var out []Mistake
+	add := func(id, title, about string, j Joints) *Mistake {
+		out = append(out, Mistake{ID: id, Title: title, About: about, Joints: j, Coils: coils()})
+		return &out[len(out)-1]
+	}
+	now := Name(h.Kind, wanted)
+	for _, t := range w.Tables {
+		if t.Way == now || now == (Way{}) {
+			continue
+		}
+		switch {
+		case t.Arrangement == now.Arrangement && t.Halves == Series:
+			add("left-high", "Left on the high-voltage joints", "Most motors are delivered on the high joints. Fed low on them each coil gets half its volts: a quarter of the torque.", t.Joints)
+		case t.Arrangement == now.Arrangement && t.Halves == Parallel:
+			add("put-low", "Put on the low-voltage joints", "Fed high on the low joints each coil gets twice its volts: the iron saturates and the winding burns.", t.Joints)
+		case t.Halves == now.Halves:
+			add("other-family", "Joined in "+string(t.Arrangement)+" instead of "+string(now.Arrangement), "The rule is the coil's volts, not the word: the other arrangement is wrong by √3.", t.Joints)
+		}
+	}
+	switch {
+	case h.Kind == NineDelta && now.Halves == Parallel:
+		add("star-table", "The nine-lead star's low table", "Nine-lead star and nine-lead delta share their high joints and differ in the low ones: four joints for a star, three for a delta.", nineStarLow)
+	case h.Kind == NineStar && now.Halves == Parallel:
+		add("delta-table", "The nine-lead delta's low table", "Nine-lead star and nine-lead delta share their high joints and differ in the low ones: four joints for a star, three for a delta.", nineDeltaLow)
+	}
+	swap := func(a, b string) Joints { return wanted.renamed(map[string]string{a: b, b: a}) }
+	drop := func(a string) Joints {
+		var all [][]string
+		for _, g := range wanted {
+			all = append(all, without(g, a))
+		}
+		return normal(all)
+	}
+	switch {
+	case h.Kind.Halved():
+		add("wrong-cap", fmt.Sprintf("One lead in the wrong cap: %s and %s exchanged", print("T7"), print("T8")), "Two leads look alike and change places.", swap("T7", "T8"))
+		add("half-reversed", fmt.Sprintf("A half coil turned round: %s and %s exchanged", print("T1"), print("T4")), "Start and finish of one half are taken for each other.", swap("T1", "T4"))
+		if g := wanted.Of("T4"); len(g) > 2 {
+			add("missed-wire", fmt.Sprintf("%s missed its cap", print("T4")), "A cap pushed over three wires holds two: the third is inside, and free.", drop("T4"))
+		} else {
+			add("missed-wire", fmt.Sprintf("%s missed its cap", print("T7")), "A cap pushed over three wires holds two: the third is inside, and free.", drop("T7"))
+		}
+	case h.Kind == Six:
+		add("coil-reversed", fmt.Sprintf("A coil turned round: %s and %s exchanged", print("U1"), print("U2")), "Start and finish of one coil are taken for each other.", swap("U1", "U2"))
+		add("wrong-cap", fmt.Sprintf("Two leads exchanged: %s and %s", print("U2"), print("V2")), "Two leads look alike and change places.", swap("U2", "V2"))
+		add("missed-wire", fmt.Sprintf("%s not in its joint", print("V2")), "A link not tightened on both sides, a lead beside its stud.", drop("V2"))
+	}
+	lost := add("open-coil", "One coil open inside", "A broken lead or a burnt coil: the meter shows it before the feed, the hum after.", wanted)
+	if len(lost.Coils) > 0 {
+		lost.Coils[0].Finish = "broken end"
+	}
+	add("lost-line", "Motor lead on L2 off", "A loose terminal or a blown fuse: the corner and one line are left.", drop(lineL2)).Joints = withLoose(drop(lineL2), lineL2)
+	add("no-capacitor", "Capacitor dead or not connected", "Two lines alone make no field that turns: it hums and stands.", wanted).NoCapacitor = true
+	add("start-left-in", "Start capacitor left in", "A stuck relay, a button held down: far too many µF once it is up to speed.", wanted).StartLeftIn = true
+	add("other-line", "Capacitor on the other supply line", "Nothing burns: it turns the other way.", wanted).OtherLine = true
+	return out
+}
+
+// withLoose keeps a line that hangs free from being taken for one that comes
+// to its usual terminal.
+func withLoose(j Joints, line string) Joints {
+	return append(slices.Clone(j), []string{line, "loose end of " + line})
+}
+
+// Fighting names two coils of one phase that are joined side by side with
+// their senses opposed: each drives a short-circuit through the other.
+func Fighting(coils []circuit.Coil, joints [][]string) (a, b string, ok bool) {
+	all := slices.Clone(joints)
+	for _, c := range coils {
+		all = append(all, []string{c.Start}, []string{c.Finish})
+	}
+	node := map[string]int{}
+	for i, g := range merged(all) {
+		for _, n := range g {
+			node[n] = i
+		}
+	}
+	for i, x := range coils {
+		for _, y := range coils[i+1:] {
+			if x.AxisDeg == y.AxisDeg && node[x.Start] == node[y.Finish] && node[x.Finish] == node[y.Start] && node[x.Start] != node[x.Finish] {
+				return x.Name, y.Name, true
+			}
+		}
+	}
+	return "", "", false
+}
