@@ -14,10 +14,11 @@ import (
 func Box(p *job.Plan, s *job.State, done leads.Joints) Drawing {
 	d := Drawing{Title: "Terminal box, " + s.Title, Width: 400, Height: 330, Items: []Item{}, Facts: []Fact{}}
 	d.add(Item{Kind: KindRect, X: 20, Y: 52, W: 360, H: 262, Ink: Black, Fill: Shade, Stroke: 2}, Item{Kind: KindRect, X: 34, Y: 66, W: 332, H: 234, Ink: Faint, Fill: Paper, Stroke: 1})
-	if p.Link.Kind == leads.Three {
-		ends(&d, p, s, done)
-	} else {
+	switch {
+	case p.Link.Box == leads.Studs:
 		studs(&d, p, s, done)
+	default:
+		caps(&d, p, s, done)
 	}
 	d.add(circle(346, 278, 11, Earth, Paper), line(Earth, 2, 346, 270, 346, 277), line(Earth, 2, 339, 277, 353, 277), line(Earth, 1.5, 342, 281, 350, 281), line(Earth, 1.5, 344, 285, 348, 285))
 	for _, b := range s.Between {
@@ -46,7 +47,7 @@ func studs(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 	shown := s.Joints
 	fed := shown
 	if s.Solved {
-		fed, _ = shown.WithLines()
+		fed, _ = shown.WithLines(p.Link.Kind)
 	}
 	for _, g := range shown {
 		for _, pair := range chain(g) {
@@ -89,6 +90,9 @@ func studs(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 		q := at[name]
 		d.add(circle(q[0], q[1], 16, Black, Shade).of("stud "+name), circle(q[0], q[1], 7, Black, Metal).of("stud "+name))
 		d.add(text(q[0]-23, q[1]+5, n.Print(name), Medium).bold().end())
+		if other := besides(p, name); other != "" {
+			d.add(text(q[0]-23, q[1]+18, other, Small).soft().end())
+		}
 		if s.Solved && !s.Short {
 			d.add(text(q[0]+21, q[1]-8, "live", Small).start().toned("over").of("stud " + name))
 		}
@@ -133,30 +137,6 @@ func between(d *Drawing, s *job.State, x [3]float64, y float64) {
 	d.add(text(x[1], y+33, "L1 to corner "+s.Between[1].Volts, Small))
 }
 
-// ends draws three lead ends with a cap on each.
-func ends(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
-	n := p.Link.Naming
-	for i, name := range leads.Three.Terminals() {
-		x := 96 + 104*float64(i)
-		l := ""
-		for _, candidate := range leads.Lines {
-			if slices.Contains(s.Joints.Of(candidate), name) {
-				l = candidate
-			}
-		}
-		d.add(text(x, 214, n.Print(name), Medium).bold(), line(Black, 4, x, 160, x, 196))
-		if l != "" {
-			d.add(text(x, 18, lineWord(l), Medium).bold(), line(wire(l), 4, x, 42, x, 140).dashed(!joined(done, l, name)).of("line "+l),
-				Item{Kind: KindShape, Points: []float64{x - 12, 164, x - 7, 134, x + 7, 134, x + 12, 164}, Ink: Black, Fill: Metal, Stroke: 1.5, Of: "joint " + name})
-			d.fact(lineWord(l), "to "+n.Print(name))
-			if s.Solved {
-				d.add(text(x, 34, amps(s, l), Small).soft(), text(x+18, 152, "live", Small).start().toned("over"))
-			}
-		}
-	}
-	between(d, s, [3]float64{96, 200, 304}, 246)
-}
-
 // Windings is the motor as it is inside: coils on their axes, coloured by their
 // amps against plate, joints by the lines that reach them.
 func Windings(p *job.Plan, s *job.State) Drawing {
@@ -174,9 +154,12 @@ func Windings(p *job.Plan, s *job.State) Drawing {
 	if !s.Known {
 		d.add(text(230, 328, "three coils; their joints are not said yet", Small).soft())
 	}
-	if s.Arranged == leads.Delta && p.Link.Kind == leads.Six {
+	switch {
+	case p.Link.Kind.Halved():
+		halves(&d, p, s)
+	case s.Way.Arrangement == leads.Delta && p.Link.Kind == leads.Six:
 		triangle(&d, p, s)
-	} else {
+	case len(s.Coils) > 0:
 		spokes(&d, p, s)
 	}
 	return d
@@ -244,7 +227,7 @@ func stroke(c job.Coil) float64 { return math.Max(2.5, math.Min(7, 2+3.2*c.Share
 func triangle(d *Drawing, p *job.Plan, s *job.State) {
 	fed := s.Joints
 	if s.Solved {
-		fed, _ = s.Joints.WithLines()
+		fed, _ = s.Joints.WithLines(p.Link.Kind)
 	}
 	left, right, top := [2]float64{120, 264}, [2]float64{340, 264}, [2]float64{230, 56}
 	place := func(terminal string) [2]float64 {
@@ -302,9 +285,9 @@ func spokes(d *Drawing, p *job.Plan, s *job.State) {
 	const cx, cy = 230.0, 172.0
 	fed := s.Joints
 	if s.Solved {
-		fed, _ = s.Joints.WithLines()
+		fed, _ = s.Joints.WithLines(p.Link.Kind)
 	}
-	star := s.Arranged == leads.Star
+	star := s.Way.Arrangement == leads.Star
 	angles := []float64{150, 30, 270}
 	at := map[string][2]float64{}
 	outer, inner := 132.0, 34.0
@@ -393,6 +376,9 @@ func middle(d *Drawing, s *job.State, x, y float64) {
 	case s.Short:
 		d.add(text(x, y, "dead short", Large).bold().toned("over"))
 		return
+	case s.Trips:
+		d.add(text(x, y, "breaker opens", Medium).bold().toned("over"))
+		return
 	case !s.Starts:
 		d.add(text(x, y, "does not turn", Medium).bold().toned("over"))
 		return
@@ -418,9 +404,13 @@ type Views struct {
 }
 
 // All lays out every drawing of a plan.
-func All(p *job.Plan) Set {
-	views := func(s *job.State) Views {
-		return Views{Path(p, s), Box(p, s, p.Now.Joints), Windings(p, s)}
+func All(p *job.Plan) Set { return Set{Of(p, &p.Now), Of(p, &p.Wanted)} }
+
+// Of lays out the drawings of one state of a plan.
+func Of(p *job.Plan, s *job.State) Views {
+	done := p.Now.Joints
+	if s.ID == "mistake" { // a mistake is looked at as if it were made
+		done = s.Joints
 	}
-	return Set{views(&p.Now), views(&p.Wanted)}
+	return Views{Path(p, s), Box(p, s, done), Windings(p, s)}
 }

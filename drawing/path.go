@@ -197,14 +197,12 @@ func box(d *Drawing, p *job.Plan, s *job.State) {
 	up, low := leads.StudRows()
 	px := func(i int) float64 { return x + 32 + 34*float64(i) }
 	place := map[string][2]float64{}
-	if p.Link.Kind == leads.Three {
-		for i, n := range up {
-			place[n] = [2]float64{px(i), (y1 + y3) / 2}
-		}
-	} else {
-		for i := range up {
-			place[up[i]], place[low[i]] = [2]float64{px(i), y1 + 12}, [2]float64{px(i), y3 - 12}
-		}
+	if p.Link.Box == leads.Ends {
+		smallCaps(d, p, s, x, w)
+		return
+	}
+	for i := range up {
+		place[up[i]], place[low[i]] = [2]float64{px(i), y1 + 12}, [2]float64{px(i), y3 - 12}
 	}
 	for _, g := range s.Joints {
 		for _, pair := range chain(g) {
@@ -217,6 +215,27 @@ func box(d *Drawing, p *job.Plan, s *job.State) {
 	}
 	if !s.Known {
 		d.add(text(x+w/2, (y1+y3)/2+4, "not said", Small).soft())
+	}
+}
+
+// smallCaps draws a cap for every joint of loose ends.
+func smallCaps(d *Drawing, p *job.Plan, s *job.State, x, w float64) {
+	mid := (y1 + y3) / 2
+	if !s.Known {
+		d.add(text(x+w/2, mid+4, "not said", Small).soft())
+		return
+	}
+	joints, _ := s.Joints.WithLines(p.Link.Kind)
+	step := min(26, (w-16)/float64(max(1, len(joints))))
+	cx := x + w/2 - step*float64(len(joints)-1)/2
+	for _, g := range joints {
+		own := withoutLines(g)
+		d.add(Item{Kind: KindShape, Points: []float64{cx - 8, mid + 4, cx - 5, mid - 16, cx + 5, mid - 16, cx + 8, mid + 4}, Ink: Black, Fill: Metal, Stroke: 1})
+		for i := range own {
+			lx := cx + 4*(float64(i)-float64(len(own)-1)/2)
+			d.add(line(Black, 1.5, lx, mid+4, lx, mid+22))
+		}
+		cx += step
 	}
 }
 
@@ -260,6 +279,8 @@ func motor(d *Drawing, p *job.Plan, s *job.State, flow bool, amps map[string]flo
 	d.add(circle(cx, cy, r, Black, Paper).of("motor"), text(cx, cy-2, "M", Large).bold())
 	caption := "3~"
 	switch {
+	case s.Trips:
+		caption = "breaker opens"
 	case flow && s.Starts && s.RPM != "":
 		caption = s.RPM
 	case flow && !s.Starts:
@@ -267,12 +288,12 @@ func motor(d *Drawing, p *job.Plan, s *job.State, flow bool, amps map[string]flo
 	}
 	d.add(text(cx, cy+18, caption, Small))
 	d.fact("Motor", caption)
-	if flow && s.Turns != "" {
+	if flow && s.Turns != "" && !s.Trips {
 		d.add(turning(cx, cy, 38, s.Turns == "clockwise")...)
 		d.fact("Turns", s.Turns+", facing the shaft end")
 	}
 	for i, c := range s.Coils {
-		d.add(Item{Kind: KindRect, X: cx - 20 + 14*float64(i), Y: cy + 26, W: 12, H: 5, Ink: Toned, Fill: Toned, Tone: string(c.Tone), Stroke: 1, Of: "coil " + c.Name})
+		d.add(Item{Kind: KindRect, X: cx - 20 + 42/float64(len(s.Coils))*float64(i), Y: cy + 26, W: 42/float64(len(s.Coils)) - 2, H: 5, Ink: Toned, Fill: Toned, Tone: string(c.Tone), Stroke: 1, Of: "coil " + c.Name})
 	}
 }
 
@@ -280,7 +301,7 @@ func motor(d *Drawing, p *job.Plan, s *job.State, flow bool, amps map[string]flo
 func tool(d *Drawing, p *job.Plan, s *job.State) {
 	running := s.Solved && s.Starts
 	d.add(Item{Kind: KindRect, X: 1010, Y: y2 - 4, W: 82, H: 8, Ink: Metal, Fill: Metal, Stroke: 1}.of("shaft"))
-	if running && s.Torque != "" {
+	if running && s.Torque != "" && !s.Trips {
 		d.add(text(1051, y2-14, s.Torque, Small))
 		d.fact("Shaft torque", s.Torque)
 	}
