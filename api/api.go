@@ -76,6 +76,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv := &server{store: st, people: people{o.PersonKey}}
 	srv.answers.make, srv.islands.make, srv.curves.make, srv.starts.make, srv.ranges.make = answer, island, curves, startRun, ranges
 	srv.plans(a)
+	srv.leads(a)
 	srv.jobs(a)
 	srv.workshops(a)
 	srv.persons(a)
@@ -84,6 +85,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 		go st.Listen(o.Closing, srv.hub.hear)
 		r.Get(livePath, srv.live(o.Closing))
 		srv.files(r)
+		srv.leadsFiles(r)
 	}
 	r.NotFound(func(w http.ResponseWriter, req *http.Request) {
 		if strings.HasPrefix(req.URL.Path, "/api/") || o.Page == nil {
