@@ -20,6 +20,8 @@ export type StartRun = Schemas['StartRun']
 export type RevisionLine = Schemas['RevisionLine']
 export type Reading = Schemas['FindingReading']
 export type State = Schemas['State']
+export type Views = Schemas['Views']
+export type Mistaken = Schemas['Mistaken']
 export type Summary = Schemas['Summary']
 export type Workshop = Schemas['Workshop']
 export type WorkshopEntry = Schemas['WorkshopEntry']
@@ -110,6 +112,23 @@ export const api = {
   curves: (body: Document) => got(client.POST('/api/plate/curves', { body })),
   start: (body: Document) => got(client.POST('/api/capacitor/start', { body })),
   ranges: (body: Document) => got(client.POST('/api/capacitor/ranges', { body })),
+  mistake: (body: Document, mistake: string) =>
+    got(client.POST('/api/leads/mistake', { params: { query: { mistake } }, body })),
+  steps: (body: Document) => got(client.POST('/api/leads/steps', { body })),
+  fromBenchCase: (document: Document, text: string) =>
+    got(client.POST('/api/leads/bench-case', { body: { document, case: text } })),
+  /** Stores a picture of a job's joints and gives its id. */
+  async addPhoto(id: string, picture: Blob): Promise<string> {
+    let answer: Response
+    try {
+      answer = await fetch(`/api/jobs/${id}/photos`, { method: 'POST', body: picture })
+    } catch {
+      throw new Trouble(0, 'The server does not answer. The picture was not stored.')
+    }
+    const said = (await answer.json().catch(() => ({}))) as { id?: string; detail?: string }
+    if (!answer.ok || !said.id) throw new Trouble(answer.status, said.detail ?? 'The picture was refused.')
+    return said.id
+  },
   island: (body: Document) => got(client.POST('/api/capacitor/island', { body })),
   createWorkshop: (body: WorkshopEntry) => got(client.POST('/api/workshops', { body })),
   saveWorkshop: (id: string, revision: number, body: WorkshopEntry) =>

@@ -23,6 +23,7 @@ const box = computed(() =>
           :points="points(i)"
           :class="classes(i, lit ?? none)"
           :stroke-width="i.stroke"
+          :data-of="i.of"
           @pointerenter="$emit('point', i.of)"
         />
         <polygon
@@ -30,12 +31,14 @@ const box = computed(() =>
           :points="points(i)"
           :class="classes(i, lit ?? none)"
           :stroke-width="i.stroke"
+          :data-of="i.of"
         />
         <path
           v-else-if="i.k === 'arc'"
           :d="arcPath(i)"
           :class="classes(i, lit ?? none)"
           :stroke-width="i.stroke"
+          :data-of="i.of"
           @pointerenter="$emit('point', i.of)"
         />
         <circle
@@ -45,6 +48,7 @@ const box = computed(() =>
           :r="i.r"
           :class="classes(i, lit ?? none)"
           :stroke-width="i.stroke"
+          :data-of="i.of"
           @pointerenter="$emit('point', i.of)"
         />
         <rect
@@ -55,8 +59,16 @@ const box = computed(() =>
           :height="i.h"
           :class="classes(i, lit ?? none)"
           :stroke-width="i.stroke"
+          :data-of="i.of"
         />
-        <text v-else :x="i.x" :y="i.y" :text-anchor="i.anchor ?? 'start'" :class="classes(i, lit ?? none)">
+        <text
+          v-else
+          :data-of="i.of"
+          :x="i.x"
+          :y="i.y"
+          :text-anchor="i.anchor ?? 'start'"
+          :class="classes(i, lit ?? none)"
+        >
           {{ i.t }}
         </text>
       </template>

@@ -27,8 +27,14 @@ describe('primitives of a drawing', () => {
   })
 
   it('light a coil with its studs and a stud with its coil', () => {
-    expect(litBy('coil V')).toEqual(new Set(['coil V', 'stud V1', 'stud V2']))
-    expect(litBy('stud W2')).toEqual(new Set(['stud W2', 'coil W']))
-    expect(litBy(undefined).size).toBe(0)
+    const coils = [
+      { name: 'V', start: 'V1', finish: 'V2' },
+      { name: 'W', start: 'W1', finish: 'W2' },
+      { name: 'Ub', start: 'T7', finish: 'T2' },
+    ]
+    expect(litBy('coil V', coils)).toEqual(new Set(['coil V', 'stud V1', 'stud V2']))
+    expect(litBy('stud W2', coils)).toEqual(new Set(['stud W2', 'coil W']))
+    expect(litBy('stud T7', coils)).toEqual(new Set(['stud T7', 'coil Ub']))
+    expect(litBy(undefined, coils).size).toBe(0)
   })
 })

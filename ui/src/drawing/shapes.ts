@@ -40,11 +40,16 @@ export function classes(i: Item, lit: ReadonlySet<string>): string[] {
 }
 
 /** What lights up together when a hand points at one thing. */
-export function litBy(of: string | undefined): Set<string> {
+export function litBy(
+  of: string | undefined,
+  coils: readonly { name: string; start: string; finish: string }[],
+): Set<string> {
   if (!of) return new Set()
   const [kind, name = ''] = of.split(' ')
   const out = new Set([of])
-  if (kind === 'coil') out.add(`stud ${name}1`).add(`stud ${name}2`)
-  if (kind === 'stud') out.add(`coil ${name[0]}`)
+  for (const c of coils) {
+    if (kind === 'coil' && c.name === name) out.add(`stud ${c.start}`).add(`stud ${c.finish}`)
+    if (kind === 'stud' && (c.start === name || c.finish === name)) out.add(`coil ${c.name}`)
+  }
   return out
 }

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** A job: the whole power path above, one bay at full size, and what the plan says. */
-import { computed, nextTick, onUnmounted, provide, ref, watchEffect, type Component } from 'vue'
+import { computed, nextTick, onUnmounted, provide, ref, shallowRef, watch, watchEffect, type Component } from 'vue'
 import { useRouter } from 'vue-router'
 import { useMediaQuery } from '@vueuse/core'
 import { useKeys } from '../app/keys'
+import { api, type Mistaken } from '../api/client'
 import { offered } from '../app/palette'
 import CapacitorBay from '../capacitor/CapacitorBay.vue'
 import DrawingView from '../drawing/DrawingView.vue'
@@ -18,7 +19,7 @@ import ConflictDialog from './ConflictDialog.vue'
 import HistoryDrawer from './HistoryDrawer.vue'
 import { provideJob } from './job'
 import LedgerList from './LedgerList.vue'
-import { pointedKey, shownStateKey, type StateID } from './state'
+import { pointedKey, shownKey, type Shown, type StateID } from './state'
 
 const props = defineProps<{ id: string; bay?: string }>()
 const router = useRouter()
@@ -34,14 +35,47 @@ const bays: Record<string, Component> = {
 const order = Object.keys(bays)
 const narrow = useMediaQuery('(max-width: 760px)')
 
-const state = ref<StateID>('wanted')
-provide(shownStateKey, state)
 const plan = job.plan
+/** Now, as wanted, or a classic mistake, which is computed when it is looked at. */
+const state = ref<StateID>('wanted')
+const mistake = ref('')
+const mistaken = shallowRef<Mistaken>()
+watch([mistake, () => job.answer.value], async () => {
+  const asked = mistake.value
+  const d = job.document.value
+  if (!asked || !d) return
+  try {
+    const got = await api.mistake(d, asked)
+    if (asked !== mistake.value) return
+    mistaken.value = got
+    state.value = 'mistake'
+  } catch {
+    right() // these leads can no longer make it
+  }
+})
+
+function right(to: StateID = 'wanted') {
+  mistake.value = ''
+  state.value = to
+}
+
+const view = computed<Shown | undefined>(() => {
+  const a = job.answer.value
+  if (!a) return undefined
+  if (state.value === 'mistake' && mistaken.value)
+    return { id: 'mistake', state: mistaken.value.state, views: mistaken.value.views }
+  const id = state.value === 'now' ? 'now' : 'wanted'
+  return { id, state: a.plan[id], views: a.drawings[id] }
+})
+provide(
+  shownKey,
+  computed(() => view.value!),
+)
 const bay = computed(() => props.bay || plan.value?.next.bay || 'motor')
-const shown = computed(() => plan.value?.[state.value])
-const views = computed(() => job.answer.value?.drawings[state.value])
+const shown = computed(() => view.value?.state)
+const views = computed(() => view.value?.views)
 const pointed = ref<string>()
-const lit = computed(() => litBy(pointed.value))
+const lit = computed(() => litBy(pointed.value, shown.value?.coils ?? []))
 provide(pointedKey, pointed)
 
 /** On a phone the path shows the part that stands above the chosen bay. */
@@ -58,8 +92,13 @@ const crop = computed(() => (narrow.value ? windows[bay.value] : undefined))
 async function go(to: string, entry?: string) {
   await router.replace({ name: 'span', params: { id: props.id, bay: to } })
   if (!entry) return
+  job.asked.value = undefined
   await nextTick()
-  const field = document.querySelector<HTMLElement>(`[data-entry="${entry}"] :is(input, button)`)
+  job.asked.value = entry
+  await nextTick()
+  const field = document.querySelector<HTMLElement>(
+    `[data-entry="${entry}"] :is(input, button, textarea), input[data-entry="${entry}"]`,
+  )
   field?.focus()
   field?.scrollIntoView({ block: 'center' })
 }
@@ -71,7 +110,7 @@ function next() {
   else void go(n.bay, n.entry)
 }
 
-const other = () => (state.value = state.value === 'now' ? 'wanted' : 'now')
+const other = () => right(state.value === 'now' ? 'wanted' : 'now')
 
 const card = () => void router.push({ name: 'card', params: { id: props.id } })
 const history = ref(false)
@@ -140,10 +179,16 @@ onUnmounted(() => (offered.deeds = []))
             type="button"
             :aria-pressed="state === s.id"
             :class="{ chosen: state === s.id }"
-            @click="state = s.id as StateID"
+            @click="right(s.id as StateID)"
           >
             <strong>{{ s.title }}</strong> <span>{{ s.note }}</span>
           </button>
+          <label v-if="plan.leads.mistakes.length" class="mistake-choice" :class="{ chosen: state === 'mistake' }">
+            <select v-model="mistake" aria-label="A classic mistake to look at" @change="mistake || right()">
+              <option value="">A mistake…</option>
+              <option v-for="m in plan.leads.mistakes" :key="m.id" :value="m.id">{{ m.title }}</option>
+            </select>
+          </label>
         </div>
         <div class="span-acts">
           <button
@@ -174,7 +219,10 @@ onUnmounted(() => (offered.deeds = []))
           </button>
         </div>
       </div>
-      <p class="span-verdict" :class="`verdict-${shown.grade}`">{{ shown.verdict }}</p>
+      <p class="span-verdict" :class="`verdict-${shown.grade}`">
+        {{ shown.verdict }}
+        <span v-if="state === 'mistake'">{{ plan.leads.mistakes.find((m) => m.id === mistake)?.about }}</span>
+      </p>
       <DrawingView class="span-path" :drawing="views.path" :crop="crop" :lit="lit" @point="pointed = $event" />
       <nav class="bays" aria-label="Bays">
         <button
@@ -223,6 +271,27 @@ onUnmounted(() => (offered.deeds = []))
 .states {
   display: flex;
   flex: none;
+}
+.mistake-choice {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  padding: 0 6px;
+  border: 1px solid var(--rule);
+  border-left: 0;
+  background: var(--sheet);
+}
+.mistake-choice.chosen {
+  background: var(--brick-pale);
+  box-shadow: inset 0 -3px 0 var(--brick);
+}
+.mistake-choice select {
+  width: 118px;
+  min-height: 28px;
+  border: 0;
+  background: transparent;
+  color: inherit;
+  font: inherit;
 }
 .states button {
   padding: 5px 12px;
@@ -346,6 +415,16 @@ onUnmounted(() => (offered.deeds = []))
   }
   .states {
     flex: 1 0 100%;
+    flex-wrap: wrap;
+  }
+  .mistake-choice {
+    flex: 1 0 100%;
+    border: 1px solid var(--rule);
+    border-top: 0;
+  }
+  .mistake-choice select {
+    width: 100%;
+    min-height: 44px;
   }
   .states button {
     flex: 1;

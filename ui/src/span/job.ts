@@ -41,6 +41,7 @@ export function openJob(id: string) {
   const news = ref('')
   const missing = ref(false)
   const theirs = shallowRef<JobAnswer>()
+  const asked = shallowRef<string>() // the entry that the person was led to last
   const canUndo = ref(false)
   const canRedo = ref(false)
   let base: Document // as the server acknowledged it last
@@ -351,6 +352,7 @@ export function openJob(id: string) {
     news,
     missing,
     theirs,
+    asked,
     doubts,
     canUndo,
     canRedo,

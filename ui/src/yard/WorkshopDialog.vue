@@ -127,6 +127,18 @@ function done() {
         </div>
       </fieldset>
       <div class="entry">
+        <label for="workshop-caps">Wire caps in use, by their maker's table: one size a line</label>
+        <ElInput
+          id="workshop-caps"
+          v-model="form.caps"
+          type="textarea"
+          :rows="3"
+          maxlength="2000"
+          placeholder="small: 2 × 18 AWG to 3 × 14 AWG"
+          autocomplete="off"
+        />
+      </div>
+      <div class="entry">
         <label for="workshop-people">People, by first name and initial</label>
         <ElInput
           id="workshop-people"

@@ -243,6 +243,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/leads/bench-case": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A document with the leads, joints, capacitor and supply of a bench case; nothing is stored */
+        post: operations["from-bench-case"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leads/mistake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a classic mistake would do to a document's motor */
+        post: operations["mistake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leads/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The walk that numbers the leads of a motor whose plate is gone, drawn step by step */
+        post: operations["steps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/person": {
         parameters: {
             query?: never;
@@ -372,11 +423,26 @@ export interface components {
             drawings: components["schemas"]["Set"];
             plan: components["schemas"]["Plan"];
         };
+        Ask: {
+            expect: string[];
+            feed: string[];
+            flick: boolean;
+            joined: string[];
+            key: string;
+            read: string[];
+            repeat: boolean;
+            text: string;
+        };
         BayState: {
             bay: string;
             key: string;
             mark: string;
             title: string;
+        };
+        BenchCaseInputBody: {
+            /** @description The text of a gray-bridge/bench-case file */
+            case: string;
+            document: components["schemas"]["Document"];
         };
         Between: {
             a: string;
@@ -397,6 +463,17 @@ export interface components {
             when: string;
             where: string;
         };
+        Cap: {
+            /** Format: double */
+            area: number;
+            /** Format: int64 */
+            conductors: number;
+            joint: string;
+            /** Format: int64 */
+            lines: number;
+            note?: string;
+            size?: string;
+        };
         Card: {
             cautions: string[];
             checks: string[];
@@ -411,16 +488,33 @@ export interface components {
             settings: components["schemas"]["BringupLine"][];
             title: string;
         };
+        Cell: {
+            a: string;
+            b: string;
+            /** @enum {string} */
+            known: "joined" | "apart" | "";
+            text: string;
+            touched: boolean;
+        };
         Coil: {
             amps?: string;
             finish: string;
+            half?: boolean;
             name: string;
             of?: string;
+            /** Format: int64 */
+            phase: number;
             /** Format: double */
             share: number;
             start: string;
             tone: string;
             volts?: string;
+        };
+        CoilOhm: {
+            name: string;
+            /** Format: double */
+            ohm: number;
+            text: string;
         };
         Contour: {
             /** Format: double */
@@ -459,6 +553,16 @@ export interface components {
             rpm: number;
             /** Format: double */
             share: number;
+        };
+        Direction: {
+            bump: string[];
+            corner: string;
+            forbids?: string;
+            from: string;
+            nothing: string[];
+            shown_by?: string;
+            swap: string;
+            turns: string;
         };
         Document: {
             bridge: components["schemas"]["JobBridge"];
@@ -529,6 +633,11 @@ export interface components {
              * @example https://example.com/errors/example
              */
             type: string;
+        };
+        Extra: {
+            goes: string;
+            names: string;
+            what: string;
         };
         Fact: {
             name: string;
@@ -631,14 +740,80 @@ export interface components {
             microfarad?: string;
             start_microfarad?: string;
         };
+        Labelling: {
+            ask?: components["schemas"]["Ask"];
+            /** Format: int64 */
+            classes: number;
+            /** Format: int64 */
+            doubted: number;
+            false?: string;
+            grade: string;
+            /** Format: int64 */
+            left: number;
+            names: components["schemas"]["LeadName"][];
+            same: string[];
+            settled: boolean;
+            taken: components["schemas"]["Taken"][];
+            text: string;
+        };
+        LeadName: {
+            name: string;
+            tag: string;
+            terminal: string;
+        };
         LeadsEntry: {
-            done?: string[];
-            found?: string;
             /** @enum {string} */
-            kind?: "three" | "six";
+            agreed?: "plate";
+            /** @enum {string} */
+            beside?: "iec" | "t" | "u-x" | "a-x";
+            /** @enum {string} */
+            box?: "studs" | "ends";
+            /** @enum {string} */
+            bumped?: "right-L1" | "wrong-L1" | "right-L2" | "wrong-L2";
+            /** @enum {string} */
+            clips?: "yes";
+            done?: string[];
+            extras?: string;
+            found?: string;
+            gauge?: string;
+            insulation?: string;
+            insulation_at?: string;
+            /** @enum {string} */
+            kind?: "three" | "six" | "nine-star" | "nine-delta" | "twelve" | "other";
+            line_ohms?: string;
+            low_volts?: string;
+            /** @enum {string} */
+            method?: "ac" | "flick";
             /** @enum {string} */
             naming?: "iec" | "t" | "u-x" | "a-x";
+            ohms_at?: string;
+            photo?: string;
+            senses?: string;
+            /** @enum {string} */
+            starter?: "star-delta";
+            tags?: string;
+            /** @enum {string} */
+            tester?: "insulation" | "multimeter";
+            touches?: string;
             wanted?: string;
+            zero?: string;
+        };
+        LeadsPlan: {
+            agreed?: string;
+            caps: components["schemas"]["Cap"][];
+            caps_text?: string;
+            choices: components["schemas"]["Cure"][];
+            direction: components["schemas"]["Direction"];
+            extras: components["schemas"]["Extra"][];
+            labelling: components["schemas"]["Labelling"];
+            line_from?: string;
+            line_mark?: string;
+            line_ohms: string[];
+            mistakes: components["schemas"]["MistakeChoice"][];
+            names: components["schemas"]["NamePair"][];
+            round: components["schemas"]["Verdict"];
+            steps: string[];
+            ways: components["schemas"]["WayView"][];
         };
         LineAmps: {
             /** Format: double */
@@ -647,7 +822,8 @@ export interface components {
             text: string;
         };
         Link: {
-            arranged?: string;
+            beside?: string;
+            box: string;
             breaker?: string;
             chosen: boolean;
             /** Format: double */
@@ -673,9 +849,11 @@ export interface components {
             start_microfarad: number;
             /** Format: double */
             usual: number;
+            way: components["schemas"]["Way"];
         };
         LoadEntry: {
             does?: string;
+            forbids?: string;
             heaviest?: string;
             inertia?: string;
             /** @enum {string} */
@@ -684,6 +862,7 @@ export interface components {
             off_minutes?: string;
             on_minutes?: string;
             share?: string;
+            shown_by?: string;
             /** @enum {string} */
             start?: "free" | "loaded" | "stuck";
             /** @enum {string} */
@@ -695,6 +874,15 @@ export interface components {
             /** Format: double */
             torque: number;
         };
+        MistakeChoice: {
+            about: string;
+            id: string;
+            title: string;
+        };
+        Mistaken: {
+            state: components["schemas"]["State"];
+            views: components["schemas"]["Views"];
+        };
         Move: {
             caution?: string;
             done: boolean;
@@ -702,6 +890,10 @@ export interface components {
             kind: string;
             names: string[];
             text: string;
+        };
+        NamePair: {
+            name: string;
+            others: string;
         };
         Next: {
             bay: string;
@@ -726,6 +918,7 @@ export interface components {
             card: components["schemas"]["Card"];
             computed: boolean;
             findings: components["schemas"]["Finding"][];
+            leads: components["schemas"]["LeadsPlan"];
             link: components["schemas"]["Link"];
             load: components["schemas"]["Figure"][];
             motor: components["schemas"]["Figure"][];
@@ -856,7 +1049,6 @@ export interface components {
             up: boolean;
         };
         State: {
-            arranged?: string;
             assumed: string[];
             between: components["schemas"]["Between"][];
             capacitor_amps?: string;
@@ -866,6 +1058,7 @@ export interface components {
             joints: (string[] | null)[];
             known: boolean;
             lines: components["schemas"]["LineAmps"][];
+            named?: string;
             note: string;
             rpm?: string;
             runs: boolean;
@@ -878,10 +1071,15 @@ export interface components {
             text: string;
             title: string;
             torque?: string;
+            trips: boolean;
             turns?: string;
             unbalance?: string;
             verdict: string;
             volts?: string;
+            way: components["schemas"]["Way"];
+        };
+        StepsOutputBody: {
+            steps: components["schemas"]["Drawing"][];
         };
         Summary: {
             bays: components["schemas"]["BayState"][];
@@ -905,10 +1103,53 @@ export interface components {
             hertz?: string;
             volts?: string;
         };
+        Taken: {
+            odd: boolean;
+            said: string;
+            text: string;
+        };
+        Verdict: {
+            coils: components["schemas"]["CoilOhm"][];
+            corners: string[];
+            grade: string;
+            grid: components["schemas"]["Cell"][];
+            groups: (string[] | null)[];
+            kind?: string;
+            /** Format: int64 */
+            left: number;
+            lone: string[];
+            marked: boolean;
+            next: string[];
+            next_why?: string;
+            reason?: string;
+            settled: boolean;
+            /** Format: double */
+            spread: number;
+            text: string;
+        };
         Views: {
             box: components["schemas"]["Drawing"];
             path: components["schemas"]["Drawing"];
             windings: components["schemas"]["Drawing"];
+        };
+        Way: {
+            arrangement?: string;
+            halves?: string;
+        };
+        WayView: {
+            coil: string;
+            fits: boolean;
+            grade: string;
+            joints: string;
+            made_for: string;
+            microfarad?: string;
+            of: string;
+            /** Format: double */
+            ratio: number;
+            start?: string;
+            text: string;
+            title: string;
+            worst?: string;
         };
         WhoOutputBody: {
             name: string;
@@ -921,6 +1162,7 @@ export interface components {
             source: string;
         };
         Workshop: {
+            caps?: string;
             /** @enum {string} */
             colours: "europe" | "europe-old" | "north-america-240" | "north-america-480";
             /** Format: double */
@@ -1480,6 +1722,107 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "from-bench-case": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchCaseInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Document"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    mistake: {
+        parameters: {
+            query: {
+                mistake: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mistaken"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    steps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepsOutputBody"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,145 @@
+<script setup lang="ts">
+/** What else is in the box, the photograph of the finished joints, and the files. */
+import { computed, ref } from 'vue'
+import { api } from '../api/client'
+import ChoiceField from '../parts/ChoiceField.vue'
+import { useJob } from '../span/job'
+import { useShown } from '../span/state'
+import { smaller } from './picture'
+
+const job = useJob()
+const view = useShown()
+const plan = computed(() => job.plan.value!)
+const trouble = ref('')
+const photo = computed(() => job.text('leads.photo'))
+
+async function take(e: Event) {
+  const input = e.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  try {
+    trouble.value = ''
+    job.commit('leads.photo', await api.addPhoto(job.id, await smaller(file)))
+  } catch (err) {
+    trouble.value = err instanceof Error ? err.message : String(err)
+  }
+}
+
+async function bringIn(e: Event) {
+  const input = e.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  const d = job.document.value
+  if (!file || !d) return
+  try {
+    trouble.value = ''
+    job.change(await api.fromBenchCase(d, await file.text()))
+  } catch (err) {
+    trouble.value = err instanceof Error ? err.message : String(err)
+  }
+}
+
+const starters = [
+  { value: '', label: 'None' },
+  { value: 'star-delta', label: 'Star-delta starter', note: 'six cables, two contactors, a timer' },
+]
+const state = computed(() => (view.value.id === 'now' ? 'now' : 'wanted'))
+</script>
+
+<template>
+  <section class="extras">
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <h3>Wires that belong to no joint</h3>
+    <p class="soft">
+      Thermal protector, thermistor, brake, heater, blower, encoder: one a line, names first. “P1 P2 thermal protector”.
+    </p>
+    <div data-entry="leads.extras">
+      <ElInput
+        type="textarea"
+        :rows="3"
+        :model-value="job.text('leads.extras')"
+        aria-label="Wires that belong to no joint, one a line"
+        @change="job.commit('leads.extras', $event.trim())"
+      />
+    </div>
+    <ul v-if="plan.leads.extras.length">
+      <li v-for="e in plan.leads.extras" :key="e.names + e.what">
+        <strong>{{ e.names }}</strong> {{ e.what }}: {{ e.goes }}.
+      </li>
+    </ul>
+    <ChoiceField path="leads.starter" label="A starter found on the leads" :choices="starters" fallback="" />
+    <h3>Photograph of the finished joints</h3>
+    <div class="extras-photo" data-entry="leads.photo">
+      <img v-if="photo" :src="`/api/jobs/${job.id}/photos/${photo}`" alt="The finished studs or caps" />
+      <p v-else class="soft">
+        Studs or caps, before the lid closes. Clips are not photographed: they are not the joints.
+      </p>
+      <label class="plain">
+        {{ photo ? 'Another picture' : 'Take or choose a picture' }}
+        <input type="file" accept="image/jpeg,image/png" capture="environment" @change="take" />
+      </label>
+      <button v-if="photo" type="button" class="why" @click="job.commit('leads.photo', '')">Take it out</button>
+    </div>
+    <h3>Files</h3>
+    <p class="extras-files">
+      <a :href="`/api/jobs/${job.id}/connections.pdf`" target="_blank">connection page (PDF)</a>
+      <a :href="`/api/jobs/${job.id}/${state}-box.svg`">terminal box (SVG)</a>
+      <a :href="`/api/jobs/${job.id}/${state}-windings.svg`">windings (SVG)</a>
+      <a :href="`/api/jobs/${job.id}/${state}-path.svg`">power path (SVG)</a>
+      <a :href="`/api/jobs/${job.id}/${state}-bench-case.json`"
+        >circuit {{ state === 'now' ? 'as joined now' : 'as wanted' }} (bench case)</a
+      >
+      <label class="why">
+        bring a bench case in
+        <input type="file" accept="application/json,.json" @change="bringIn" />
+      </label>
+    </p>
+    <p class="soft">
+      A bench case brings its leads, joints, capacitor and supply; the plate stays as it is, since it says what the
+      motor is. Undo takes it back.
+    </p>
+    <h3>Workmanship at the box</h3>
+    <ul>
+      <li>Earth conductor first, its own ring on bare metal of the body; off last.</li>
+      <li>Motor leads are not cut short: 150 mm of slack stays.</li>
+      <li>Fork or ring terminals on studs; links tight on both sides; caps by the maker's table, each wire pulled.</li>
+      <li>Gland tight after the conductors are landed; the lid pinches nothing.</li>
+      <li>Shaft key, spare links and the diagram are kept in a bag in the box or with the card.</li>
+    </ul>
+  </section>
+</template>
+
+<style>
+.extras h3:not(:first-child) {
+  margin-top: 14px;
+}
+.extras ul {
+  padding-left: 20px;
+}
+.extras input[type='file'] {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+.extras label.plain,
+.extras label.why {
+  position: relative;
+  cursor: pointer;
+}
+.extras label:focus-within {
+  outline: 2px solid var(--focus);
+}
+.extras-photo img {
+  display: block;
+  max-width: 320px;
+  max-height: 240px;
+  margin-bottom: 6px;
+}
+.extras-files {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+}
+</style>
