@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"graybridge/core/job"
 	"graybridge/core/leads"
@@ -30,23 +31,29 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 		}
 	}
 	const step, gap, top, neck = 29.0, 14.0, 132.0, 246.0
-	slots, breaks := 0, 0
-	for _, g := range groups {
-		slots += max(1, len(withoutLines(g)))
-		breaks++
+	slotsOf := func(g []string) float64 {
+		own := withoutLines(g)
+		if len(own) < len(g) { // a line's name and amps need the width of two leads
+			return math.Max(2, float64(len(own)))
+		}
+		return float64(len(own))
 	}
-	width := step*float64(slots) + gap*float64(breaks-1)
+	slots := 0.0
+	for _, g := range groups {
+		slots += slotsOf(g)
+	}
+	width := step*slots + gap*float64(len(groups)-1)
 	scale := 1.0
 	if room := d.Width - 76; width > room {
 		scale = room / width
 	}
-	x := d.Width/2 - width*scale/2
+	x, free := d.Width/2-width*scale/2, 0
 	d.add(Item{Kind: KindRect, X: d.Width/2 - 60, Y: neck + 34, W: 120, H: 16, Ink: Black, Fill: Shade, Stroke: 1.5}, text(d.Width/2, neck+46, "into the motor", Small).soft())
 	for _, g := range groups {
 		own := withoutLines(g)
-		n := max(1, len(own))
-		w := step * scale * float64(n)
+		w := step * scale * slotsOf(g)
 		cx := x + w/2
+		first := cx - step*scale*float64(len(own)-1)/2
 		var lines []string
 		for _, name := range g {
 			if slices.Contains(leads.Lines, name) {
@@ -66,7 +73,7 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 		}
 		what := "joint " + g[0]
 		for i, name := range own {
-			lx := x + step*scale*(float64(i)+0.5)
+			lx := first + step*scale*float64(i)
 			end := top + 18
 			if len(g) == 1 {
 				end = top + 40
@@ -77,8 +84,11 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 				d.add(circle(lx, end-4, 4, Black, Paper).of("stud " + name))
 			}
 		}
-		if len(g) > 1 {
-			half := max(11, w/2-3)
+		if len(own) == 0 && s.Solved {
+			d.add(text(cx+6, top-14, "live, loose", Small).start().toned("over"))
+		}
+		if len(g) > 1 && len(own) > 0 {
+			half := max(11, step*scale*float64(len(own))/2-3)
 			d.add(Item{Kind: KindShape, Points: []float64{cx - half, top + 24, cx - half*0.72, top - 8, cx + half*0.72, top - 8, cx + half, top + 24}, Ink: Black, Fill: Metal, Stroke: 1.5, Of: what, Dash: !made})
 			d.fact("Cap", fmt.Sprintf("%s%s", leads.PrintJoint(g, p.Link.Naming), done0(!made)))
 			if s.Solved && !s.Short && len(lines) > 0 {
@@ -88,11 +98,11 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 			d.fact("Free", p.Link.Naming.Print(own[0]))
 		}
 		for i, name := range own {
-			lx := x + step*scale*(float64(i)+0.5)
+			lx := first + step*scale*float64(i)
 			label := text(lx, top+42+14*float64(i%2), p.Link.Naming.Print(name), Medium).bold().of("stud " + name)
 			if len(g) == 1 {
-				label.Y = top + 30
-				label.Y = top + 26
+				label.Y = top + 12 + 14*float64(free%2)
+				free++
 			}
 			back := Item{Kind: KindRect, X: lx - 13, Y: label.Y - 12, W: 26, H: 15, Fill: Paper, Of: "stud " + name}
 			d.add(back, label)
@@ -120,7 +130,9 @@ func besides(p *job.Plan, name string) string {
 }
 
 func withoutLines(g []string) []string {
-	return slices.DeleteFunc(slices.Clone(g), func(n string) bool { return slices.Contains(leads.Lines, n) })
+	return slices.DeleteFunc(slices.Clone(g), func(n string) bool {
+		return slices.Contains(leads.Lines, n) || strings.HasPrefix(n, leads.LooseEnd)
+	})
 }
 
 type spot struct{ x, y float64 }
@@ -138,11 +150,11 @@ func halves(d *Drawing, p *job.Plan, s *job.State) {
 	at, order, names := joinPlaces(d, s, node, ends)
 	for i, c := range s.Coils {
 		a, b := ends[i][0], ends[i][1]
-		d.add(coil(a.x, a.y, b.x, b.y, string(c.Tone), "coil "+c.Name, math.Min(5, stroke(c)))...)
+		d.add(winding(c, a.x, a.y, b.x, b.y, math.Min(5, stroke(c)))...)
 	}
 	delta := s.Way.Arrangement == leads.Delta
 	centre := middleOf(s.Way)
-	inner := 0
+	var inner []string
 	for _, n := range order {
 		var far spot
 		reach := -1.0
@@ -161,11 +173,18 @@ func halves(d *Drawing, p *job.Plan, s *job.State) {
 			if own == "" {
 				own = "star inside, no lead"
 			}
-			d.add(text(centre.x, centre.y+78+14*float64(inner), own, Small).soft())
-			inner++
+			inner = append(inner, own)
 			continue
 		}
 		nameNode(d, far, centre, reach, delta, l, own)
+	}
+	for i := 0; i < len(inner); i++ {
+		row := inner[i]
+		if len(inner) > 3 && i+1 < len(inner) { // hardly anything is joined: two in a row
+			row += ",  " + inner[i+1]
+			inner = slices.Delete(inner, i, i+1)
+		}
+		d.add(text(centre.x, centre.y+78+14*float64(i), row, Small).soft())
 	}
 	phaseLabels(d, s, ends, centre)
 	middle(d, s, 74, 52)
@@ -377,27 +396,28 @@ func phaseLabels(d *Drawing, s *job.State, ends [][2]spot, centre spot) {
 			}
 		}
 		mid = spot{mid.x / n, mid.y / n}
-		x, y, anchor := mid.x, mid.y, "start"
+		x, y, anchor := mid.x+34, mid.y-8, "start"
 		switch {
 		case s.Way.Arrangement == leads.Delta && phase == 1:
 			x, y, anchor = 230, 296, "middle"
 		case mid.y > centre.y+10 && mid.x < centre.x || s.Way.Arrangement == leads.Delta && mid.x < centre.x-20:
-			x, anchor = mid.x-46, "end"
+			x, y, anchor = mid.x-46, mid.y, "end"
 			if s.Way.Arrangement != leads.Delta {
 				x, y = mid.x-8, mid.y-44
 			}
 		case mid.x > centre.x+20:
-			x = mid.x + 46
+			x, y = mid.x+46, mid.y
 			if s.Way.Arrangement != leads.Delta {
 				x, y = mid.x+8, mid.y-44
 			}
-		default:
-			x, y = mid.x+34, mid.y-8
 		}
 		for i, c := range own {
 			t := text(x, y+15*float64(i), c.Name, Small).toned(string(c.Tone)).of("coil " + c.Name)
 			if c.Amps != "" {
 				t.Text = c.Name + "  " + c.Amps + ", " + c.Of
+			}
+			if c.Open {
+				t.Text = c.Name + "  open inside"
 			}
 			t.Anchor = anchor
 			d.add(t)

@@ -214,11 +214,25 @@ func label(d *Drawing, c job.Coil, x, y float64, anchor string) {
 		d.add(first)
 		return
 	}
+	if c.Open {
+		first.Text = c.Name + "  open inside"
+		d.add(first)
+		return
+	}
 	first.Text = c.Name + "  " + c.Amps
 	of := text(x, y+16, c.Of+" of plate", Small).toned(string(c.Tone))
 	v := text(x, y+31, c.Volts+" across", Small).soft()
 	of.Anchor, v.Anchor = anchor, anchor
 	d.add(first, of, v)
+}
+
+// winding draws one coil of a state, with a gap where it is broken.
+func winding(c job.Coil, x0, y0, x1, y1, stroke float64) []Item {
+	items := coil(x0, y0, x1, y1, string(c.Tone), "coil "+c.Name, stroke)
+	if c.Open {
+		return slices.Delete(items, 3, 5)
+	}
+	return items
 }
 
 // stroke of a coil by its share of plate amps.
@@ -246,7 +260,7 @@ func triangle(d *Drawing, p *job.Plan, s *job.State) {
 		if cross := (b[0]-a[0])*(172-a[1]) - (b[1]-a[1])*(230-a[0]); cross < 0 {
 			a, b = b, a
 		}
-		d.add(coil(a[0], a[1], b[0], b[1], string(c.Tone), "coil "+c.Name, stroke(c))...)
+		d.add(winding(c, a[0], a[1], b[0], b[1], stroke(c))...)
 		mx, my := (a[0]+b[0])/2, (a[1]+b[1])/2
 		switch {
 		case my > 200:
@@ -318,7 +332,7 @@ func spokes(d *Drawing, p *job.Plan, s *job.State) {
 	}
 	for i, c := range s.Coils {
 		a, b := at[c.Start], at[c.Finish]
-		d.add(coil(a[0], a[1], b[0], b[1], string(c.Tone), "coil "+c.Name, stroke(c))...)
+		d.add(winding(c, a[0], a[1], b[0], b[1], stroke(c))...)
 		x, y := polar(cx, cy, outer*0.58, angles[i])
 		switch i {
 		case 0:

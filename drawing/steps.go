@@ -133,6 +133,13 @@ func numbers(d *Drawing, k leads.Kind, n leads.Naming, step leads.Step, s *job.S
 				t.X, t.Anchor = e.x-9, "end"
 			}
 		}
+		if len(words) == 1 && reach(e) < 100 && step.Halves == leads.Parallel && s.Way.Arrangement == leads.Star && uy > 0.5 && math.Abs(ux) > 0.3 {
+			// The lower ends of two arms lean towards each other.
+			t.X, t.Anchor = e.x+6, "end"
+			if e.x > centre.x {
+				t.X, t.Anchor = e.x-6, "start"
+			}
+		}
 		if fresh {
 			t = t.inked(Accent)
 		}

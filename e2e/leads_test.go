@@ -208,7 +208,7 @@ func TestHighJointsToLowByDragOnAPhone(t *testing.T) {
 		fx, fy := p.place(move[0])
 		tx, ty := p.place(move[1])
 		p.finger(fx, fy, tx, ty)
-		want := map[int]string{0: "T1-T7", 1: "T2-T8", 2: "T3-T9", 3: "T4-T5", 4: "T4-T5-T6"}[n]
+		want := map[int]string{0: "L1-T1-T7", 1: "L2-T2-T8", 2: "L3-T3-T9", 3: "T4-T5", 4: "T4-T5-T6"}[n]
 		p.until(move[0]+" is with "+move[1], `document.querySelector('#joints-text').value.split('; ').includes(`+quoted(want)+`)`)
 	}
 	p.sees(".states", "star, low joints")
@@ -216,7 +216,7 @@ func TestHighJointsToLowByDragOnAPhone(t *testing.T) {
 	var a leadsAnswer
 	p.planOf(s, &a)
 	require.Equal(t, "star, low joints", a.Plan.Now.Named)
-	p.sees(".moves", "Into the cap of T1-T7 add L1")
+	p.sees(".moves", "Joined as wanted")
 	// A lead let go over nothing hangs free; undo puts it back.
 	eval[bool](p, `(document.querySelector('.box-hands').scrollIntoView({block: 'center'}), true)`)
 	time.Sleep(150 * time.Millisecond)
@@ -230,7 +230,7 @@ func TestHighJointsToLowByDragOnAPhone(t *testing.T) {
 	p.do(chromedp.MouseClickXY(p.place("T6")))
 	p.sees(".box-held", "T6 in the hand")
 	p.do(chromedp.MouseClickXY(p.place("T1")))
-	p.until("T6 is with T1", `document.querySelector('#joints-text').value.includes('T1-T6-T7')`)
+	p.until("T6 is with T1", `document.querySelector('#joints-text').value.includes('L1-T1-T6-T7')`)
 }
 
 // The rest of the bay: a mistake beside the right joints, a bump the wrong way,

@@ -60,6 +60,7 @@ type Coil struct {
 	Name   string  `json:"name"`  // U, V, W, of halves Ua, Ub …
 	Phase  int     `json:"phase"` // 0, 1, 2
 	Half   bool    `json:"half,omitempty"`
+	Open   bool    `json:"open,omitempty"` // broken inside
 	Start  string  `json:"start"`
 	Finish string  `json:"finish"`
 	Volts  string  `json:"volts,omitempty"`
@@ -211,8 +212,12 @@ func (w *worker) stateFed(id string, f fed, known bool) State {
 	if f.coils != nil {
 		coils = f.coils
 	}
-	for _, c := range coils {
-		s.Coils = append(s.Coils, Coil{Name: capacitor.Title(c.Name), Phase: int(c.AxisDeg / 120), Half: c.Share < 1, Start: c.Start, Finish: c.Finish, Tone: Idle})
+	for i, c := range coils {
+		one := Coil{Name: capacitor.Title(c.Name), Phase: int(c.AxisDeg / 120), Half: c.Share < 1, Start: c.Start, Finish: c.Finish, Tone: Idle}
+		if c.Finish == leads.BrokenEnd { // drawn where it belongs, with its gap
+			one.Open, one.Finish = true, w.hand.Kind.Layout().Coils[i].Finish
+		}
+		s.Coils = append(s.Coils, one)
 	}
 	if s.Joints == nil {
 		s.Joints = leads.Joints{}
@@ -296,12 +301,23 @@ func (w *worker) solve(s *State, f fed) {
 	w.verdict(s, b, p, slip, settle.Crawls)
 }
 
+// nothingFlows is the least current, in amperes, that is more than the solver's
+// own leakage.
+const nothingFlows = 1e-3
+
+func ampsText(a float64) string {
+	if a < nothingFlows {
+		return "0" + unit.Space + "A"
+	}
+	return unit.Text(a, "A")
+}
+
 func (w *worker) fill(s *State, b *capacitor.Bridge, p capacitor.Point) {
 	for i, c := range p.Windings {
-		s.Coils[i].Volts, s.Coils[i].Amps = unit.Whole(abs(c.Volts), "V"), unit.Text(abs(c.Amps), "A")
+		s.Coils[i].Volts, s.Coils[i].Amps = unit.Whole(abs(c.Volts), "V"), ampsText(abs(c.Amps))
 		s.Coils[i].Share, s.Coils[i].Of, s.Coils[i].Tone = c.Share, unit.Percent(c.Share), toneOf(c.Share)
-		if abs(c.Amps) < 1e-3 {
-			s.Coils[i].Amps, s.Coils[i].Tone = "0 A", Idle
+		if abs(c.Amps) < nothingFlows {
+			s.Coils[i].Tone = Idle
 		}
 	}
 	s.Between = []Between{
@@ -309,11 +325,11 @@ func (w *worker) fill(s *State, b *capacitor.Bridge, p capacitor.Point) {
 	}
 	leadAmps := p.LeadAmps(b.Wiring.CornerTo)
 	for i, l := range leads.Lines {
-		s.Lines = append(s.Lines, LineAmps{l, leadAmps[i], unit.Text(leadAmps[i], "A")})
+		s.Lines = append(s.Lines, LineAmps{l, leadAmps[i], ampsText(leadAmps[i])})
 	}
-	s.Supply, s.SupplyT = abs(p.SupplyAmps), unit.Text(abs(p.SupplyAmps), "A")
+	s.Supply, s.SupplyT = abs(p.SupplyAmps), ampsText(abs(p.SupplyAmps))
 	s.Volts = unit.Whole(p.SupplyVolts, "V")
-	s.CapAmps = unit.Text(p.Capacitor, "A")
+	s.CapAmps = ampsText(p.Capacitor)
 	s.RPM = unit.Whole(max(0, p.RPM), "rpm")
 	s.Torque = unit.Text(max(0, p.TorqueNm-w.model.FrictionNm), "N·m")
 	if p.Slip >= 1 {
@@ -350,7 +366,7 @@ func (w *worker) verdict(s *State, b *capacitor.Bridge, p capacitor.Point, slip 
 	case full > breakerOpens && s.Starts && s.Runs:
 		s.Grade, s.Trips = finding.Stop, true
 		s.Verdict = fmt.Sprintf("%stake %s, %s times plate amps, winding %s at %s: expect the breaker to open at once.", fed, s.SupplyT, unit.Three(full), coil, unit.Percent(share))
-	case s.Supply < 1e-3:
+	case s.Supply < nothingFlows:
 		s.Grade, s.Verdict = finding.Note, "Fed like this nothing flows: no coil stands between the lines."
 	case !s.Starts && share > 1:
 		s.Grade = finding.Stop

@@ -77,7 +77,7 @@ func Mistakes(h Hand, wanted Joints) []Mistake {
 	}
 	lost := add("open-coil", "One coil open inside", "A broken lead or a burnt coil: the meter shows it before the feed, the hum after.", wanted)
 	if len(lost.Coils) > 0 {
-		lost.Coils[0].Finish = "broken end"
+		lost.Coils[0].Finish = BrokenEnd
 	}
 	add("lost-line", "Motor lead on L2 off", "A loose terminal or a blown fuse: the corner and one line are left.", drop(lineL2)).Joints = withLoose(drop(lineL2), lineL2)
 	add("no-capacitor", "Capacitor dead or not connected", "Two lines alone make no field that turns: it hums and stands.", wanted).NoCapacitor = true
@@ -86,10 +86,16 @@ func Mistakes(h Hand, wanted Joints) []Mistake {
 	return out
 }
 
+// BrokenEnd is where an open coil ends: on nothing.
+const BrokenEnd = "broken end"
+
+// LooseEnd begins the name of a line's end that hangs free.
+const LooseEnd = "loose end of "
+
 // withLoose keeps a line that hangs free from being taken for one that comes
 // to its usual terminal.
 func withLoose(j Joints, line string) Joints {
-	return append(slices.Clone(j), []string{line, "loose end of " + line})
+	return append(slices.Clone(j), []string{line, LooseEnd + line})
 }
 
 // Fighting names two coils of one phase that are joined side by side with

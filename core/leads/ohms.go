@@ -60,9 +60,6 @@ func LineOhms(coils []circuit.Coil, joints [][]string, wholeOhm float64) [3]floa
 	return out
 }
 
-// copperFactor carries a copper resistance from one temperature to another.
-func copperFactor(from, to float64) float64 { return (234.5 + to) / (234.5 + from) }
-
 // Measured is what was read on the joined motor.
 type Measured struct {
 	Line     []float64 // three, or none
@@ -73,7 +70,6 @@ type Measured struct {
 	InsAt    float64
 	Open     bool // off the tester's scale
 	Tester   Tester
-	lineText string
 }
 
 // ReadOhms reads the entries. Insulation halves for every 10 °C hotter.

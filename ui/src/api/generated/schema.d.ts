@@ -502,6 +502,7 @@ export interface components {
             half?: boolean;
             name: string;
             of?: string;
+            open?: boolean;
             /** Format: int64 */
             phase: number;
             /** Format: double */

@@ -1,0 +1,244 @@
+package job_test
+
+import (
+	"encoding/json"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/circuit"
+	"graybridge/core/finding"
+	"graybridge/core/job"
+	"graybridge/core/leads"
+	"graybridge/core/plate"
+	"graybridge/core/scenario"
+)
+
+// lowered is the pug mill with its joints made as wanted.
+func lowered() job.Document {
+	d := scenario.PugMill()
+	d.Leads.Found = "low"
+	return d
+}
+
+func TestHighJointsFedLowAreStoppedAndLowOnesRun(t *testing.T) {
+	p := job.Make(scenario.PugMill())
+	require.Equal(t, "star, high joints", p.Now.Named)
+	require.Equal(t, finding.Stop, p.Now.Grade)
+	require.Equal(t, "star, low joints", p.Wanted.Named)
+	p = job.Make(lowered())
+	require.Equal(t, "star, low joints", p.Now.Named)
+	require.NotNil(t, found(p, "leads.joined"))
+	for _, m := range p.Moves {
+		require.Contains(t, []leads.MoveKind{leads.LockOff, leads.Check}, m.Kind, m.Text)
+	}
+}
+
+func TestHalfCoilsFedAgainstEachOtherOpenTheBreaker(t *testing.T) {
+	d := scenario.PugMill()
+	d.Leads.Found = "L1-T1-T7; L2-T5-T8; L3-T3-T9; T2-T4-T6" // T2 and T5 exchanged: halves 2-5 and 8-to-star disagree
+	p := job.Make(d)
+	require.True(t, p.Now.Trips || p.Now.Grade == finding.Stop)
+	d = scenario.ClayShredder()
+	d.Leads.Found = "L1-T1-T10-T6-T12; L2-T2-T8-T4-T7; L3-T3-T9-T5-T11"
+	p = job.Make(d)
+	require.True(t, p.Now.Trips, p.Now.Verdict)
+	require.Contains(t, p.Now.Verdict, "Half coils Ua and Ub fight each other")
+	require.Contains(t, p.Now.Verdict, "Expect the breaker to open at once.")
+}
+
+// Of halves no joint is given before plate or continuity agrees on the family.
+func TestNoJointListBeforeTheFamilyIsKnown(t *testing.T) {
+	d := scenario.PugMill()
+	d.Leads.Agreed, d.Leads.Found = "", ""
+	p := job.Make(d)
+	require.Equal(t, finding.Open, found(p, "leads.family").Grade)
+	require.False(t, p.Wanted.Known)
+	require.Empty(t, p.Moves)
+	require.Empty(t, p.Leads.Ways)
+	d.Leads.Agreed = "plate"
+	require.True(t, job.Make(d).Wanted.Known)
+	d.Leads.Agreed = ""
+	d.Leads.Round = leads.Round{Tags: "T1 T2 T3 T4 T5 T6 T7 T8 T9", Touches: "T1 T4 1.1\nT2 T5 1.1\nT3 T6 1.1\nT7 T8 2.1\nT8 T9 2.1\nT1 T2 open\nT1 T3 open\nT1 T7 open\nT2 T3 open\nT2 T7 open\nT3 T7 open\nT1 frame open"}
+	p = job.Make(d)
+	require.Equal(t, "continuity", p.Leads.Agreed)
+	require.Equal(t, "star, low joints", p.Wanted.Named)
+}
+
+func TestContinuityThatContradictsTheJobStopsIt(t *testing.T) {
+	d := scenario.PugMill()
+	d.Leads.Round = scenario.TileExtruder().Leads.Round
+	p := job.Make(d)
+	f := found(p, "leads.kind")
+	require.Equal(t, finding.Stop, f.Grade)
+	require.Equal(t, string(leads.NineDelta), f.Cures[0].Value)
+	require.False(t, p.Wanted.Known, "no joint is given while they disagree")
+
+	d = lowered() // the right groups, but two sleeves exchanged
+	d.Leads.Round = leads.Round{Tags: "T1 T2 T3 T4 T5 T6 T7 T8 T9", Touches: "T1 T5 1.1\nT2 T4 1.1\nT3 T6 1.1\nT7 T8 2.1\nT8 T9 2.1\nT1 T2 open\nT1 T3 open\nT1 T7 open\nT2 T3 open\nT2 T7 open\nT3 T7 open\nT1 frame open"}
+	require.Equal(t, finding.Stop, found(job.Make(d), "leads.marks").Grade)
+	d.Leads.Round.Touches += "\nT3 frame 0.4"
+	p = job.Make(d)
+	require.Equal(t, finding.Stop, found(p, "leads.frame").Grade)
+	require.False(t, p.Card.Ready)
+}
+
+// Every classic mistake that a motor's leads allow is solved on that motor.
+func TestEveryClassicMistakeIsSolved(t *testing.T) {
+	seen := map[string]bool{}
+	for _, d := range []job.Document{scenario.Blunger(), lowered(), scenario.TileExtruder(), scenario.ClayShredder()} {
+		right := job.Make(d)
+		for _, m := range right.Leads.Mistakes {
+			_, s, ok := job.Mistaken(d, m.ID)
+			require.True(t, ok, "%s: %s", d.Name, m.ID)
+			require.True(t, s.Solved || s.Short, "%s: %s: %s", d.Name, m.ID, s.Verdict)
+			seen[m.ID] = true
+			if m.ID == "other-line" {
+				if !right.Wanted.Starts {
+					continue
+				}
+				require.NotEqual(t, right.Wanted.Turns, s.Turns, d.Name)
+				continue
+			}
+			switch m.ID {
+			case "no-capacitor", "open-coil":
+				require.Equal(t, finding.Stop, s.Grade, "%s: %s: %s", d.Name, m.ID, s.Verdict)
+			case "lost-line":
+				require.Contains(t, s.Verdict, "nothing flows", "L1 and the corner are joined by the capacitor only")
+			}
+			require.NotEqual(t, right.Wanted.Verdict, s.Verdict, "%s: %s", d.Name, m.ID)
+		}
+		_, _, ok := job.Mistaken(d, "no such mistake")
+		require.False(t, ok)
+	}
+	for _, id := range []string{"left-high", "other-family", "star-table", "delta-table", "wrong-cap", "half-reversed", "coil-reversed", "missed-wire", "open-coil", "lost-line", "no-capacitor", "start-left-in", "other-line"} {
+		require.True(t, seen[id], id)
+	}
+	_, s, _ := job.Mistaken(lowered(), "delta-table")
+	require.True(t, s.Trips, s.Verdict)
+	_, s, _ = job.Mistaken(lowered(), "no-capacitor")
+	require.False(t, s.Starts)
+}
+
+// What is exported as a bench case solves to the plan's own numbers, and comes
+// back as the same joints.
+func TestABenchCaseGoesOutAndComesBack(t *testing.T) {
+	for _, d := range []job.Document{scenario.Blunger(), lowered(), scenario.ClayShredder()} {
+		b, ok := job.BenchCase(d, "wanted")
+		require.True(t, ok, d.Name)
+		p := job.Make(d)
+		text, err := json.Marshal(b)
+		require.NoError(t, err)
+		again, err := circuit.DecodeBenchCase(text)
+		require.NoError(t, err)
+		answer, err := circuit.SolveCase(&again.Circuit)
+		require.NoError(t, err)
+		require.Greater(t, answer.Machines["motor"].TorqueNm, 0.0)
+		back, err := job.FromBenchCase(d, again)
+		require.NoError(t, err)
+		require.Equal(t, p.Wanted.Named, job.Make(back).Now.Named)
+		require.Equal(t, p.Link.CornerTo, back.Bridge.CornerTo)
+
+		two := again
+		two.Machines = append(slices.Clone(again.Machines), again.Machines[0])
+		_, err = job.FromBenchCase(d, two)
+		require.ErrorContains(t, err, "2 machines")
+		odd := again
+		odd.Machines = slices.Clone(again.Machines)
+		odd.Machines[0].Coils = odd.Machines[0].Coils[:1]
+		_, err = job.FromBenchCase(d, odd)
+		require.ErrorContains(t, err, "none of a job's")
+	}
+	_, ok := job.BenchCase(job.New("Empty", scenario.TansyLane()), "now")
+	require.False(t, ok)
+}
+
+func TestABumpTheWrongWayIsTurnedRoundAtTheCapacitorOnly(t *testing.T) {
+	d := lowered()
+	d.Leads.Bumped = "wrong-L1"
+	p := job.Make(d)
+	f := found(p, "leads.bump-wrong")
+	require.Equal(t, finding.Stop, f.Grade)
+	require.Equal(t, "L2", f.Cures[0].Value)
+	require.Contains(t, f.Detail, "pulls the clay into its bearing")
+	require.False(t, p.Card.Ready)
+	d.Bridge.CornerTo = "L2"
+	p = job.Make(d)
+	require.Nil(t, found(p, "leads.bump-wrong"))
+	require.Equal(t, finding.Open, found(p, "leads.bumped").Grade, "bump once more")
+	d.Leads.Bumped = "right-L2"
+	require.Equal(t, finding.Good, found(job.Make(d), "leads.bumped").Grade)
+	require.Contains(t, strings.Join(p.Leads.Direction.Nothing, " "), "Exchanging L1 and L2 at the plug")
+}
+
+func TestClipsStayOpenAndTheInsulationIsJudgedByItsTester(t *testing.T) {
+	d := lowered()
+	d.Leads.Clips = "yes"
+	require.Equal(t, finding.Open, found(job.Make(d), "leads.clips").Grade)
+	grade := func(reading, at string, tester leads.Tester) finding.Grade {
+		d.Leads.Ohms = leads.Ohms{Insulation: reading, InsulationAt: at, Tester: tester}
+		return found(job.Make(d), "leads.insulation").Grade
+	}
+	require.Equal(t, finding.Open, grade("200 MΩ", "", ""), "who does not say with what has not tested it")
+	require.Equal(t, finding.Open, grade("200 MΩ", "", leads.Multimeter), "a multimeter never passes a winding")
+	require.Equal(t, finding.Stop, grade("0.1 MΩ", "", leads.Multimeter), "but it fails one")
+	require.Equal(t, finding.Good, grade("200 MΩ", "", leads.Insulation))
+	require.Equal(t, finding.Caution, grade("12 MΩ", "20 °C", leads.Insulation), "12 MΩ at 20 °C is 3 MΩ at 40 °C")
+	require.Equal(t, finding.Good, grade("12 MΩ", "40 °C", leads.Insulation))
+	require.Equal(t, finding.Stop, grade("3 MΩ", "20 °C", leads.Insulation), "0.75 MΩ at 40 °C")
+}
+
+// The ohms between the lines prove joints, in the temperature of the reading.
+func TestLineOhmsProveTheJoints(t *testing.T) {
+	d := lowered()
+	d.Plate.WindingOhms = "1.1 Ω" // a half coil
+	p := job.Make(d)
+	require.Equal(t, []string{"L1-L2 1.10\u00a0Ω", "L2-corner 1.10\u00a0Ω", "corner-L1 1.10\u00a0Ω"}, p.Leads.LineOhms, "two halves side by side, twice in a row")
+	judge := func(reading, at string) *finding.Finding {
+		d.Leads.Ohms = leads.Ohms{LineOhms: reading, OhmsAt: at}
+		return found(job.Make(d), "leads.line-ohms")
+	}
+	require.Equal(t, finding.Good, judge("1.1, 1.11, 1.09", "20 °C").Grade)
+	require.Equal(t, finding.Good, judge("1.27, 1.27, 1.27", "60 °C").Grade, "a warm winding reads 16 % more")
+	require.Equal(t, finding.Caution, judge("4.4, 4.4, 4.4", "20 °C").Grade, "four times: the high joints")
+	require.Equal(t, finding.Stop, judge("1.1, 1.1, 1.7", "20 °C").Grade, "a cap missed its wire")
+}
+
+func TestAStarDeltaStarterAndOddLeadsAreNamed(t *testing.T) {
+	d := scenario.Blunger()
+	d.Leads.Starter = leads.StarDelta
+	f := found(job.Make(d), "leads.starter")
+	require.Contains(t, f.Detail, "U1-W2", "the permanent joint is given")
+	d.Leads.Extras = "P1 P2 thermal protector\nX1 X2 blue and thin"
+	p := job.Make(d)
+	require.Len(t, p.Leads.Extras, 2)
+	require.Equal(t, finding.Open, found(p, "leads.extra").Grade)
+}
+
+func TestOtherLeadsAreRecognisedAndNotPlanned(t *testing.T) {
+	d := scenario.PugMill()
+	d.Leads.Kind = leads.Other
+	p := job.Make(d)
+	require.Equal(t, finding.Stop, found(p, "leads.other").Grade)
+	require.False(t, p.Wanted.Known)
+	require.False(t, p.Computed)
+}
+
+// The right arrangement comes first, the others say what they would do.
+func TestWaysAreJudgedByCoilVolts(t *testing.T) {
+	ways := job.Make(lowered()).Leads.Ways
+	require.Len(t, ways, 2)
+	require.True(t, ways[0].Fits)
+	require.Equal(t, finding.Caution, ways[1].Grade)
+	require.Contains(t, ways[1].Text, "about 33\u00a0% of it", "(240/416)²: the plate's low column begins at 208 V")
+	ways = job.Make(scenario.ClayShredder()).Leads.Ways
+	require.Len(t, ways, 4)
+	require.Equal(t, "delta, low joints", ways[0].Title)
+	d := scenario.Blunger()
+	d.Plate = plate.Entry{Power: "1.1 kW", Volts: "115 V", Connection: "Δ", Amps: "9.4", RPM: "1410", Hertz: "50", PowerFactor: "0.79"}
+	ways = job.Make(d).Leads.Ways
+	require.Equal(t, finding.Stop, ways[len(ways)-1].Grade, "delta at twice its volts burns")
+	require.Contains(t, ways[len(ways)-1].Text, "transformer down")
+}
