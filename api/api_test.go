@@ -85,7 +85,7 @@ func (c client) newJob() api.JobAnswer {
 	require.Equal(c.t, http.StatusCreated, made.Status, "%s", made.Body)
 	made.into(c.t, &w)
 	var j api.JobAnswer
-	made = c.do("POST", "/api/jobs", map[string]string{"workshop_id": w.ID, "name": "Blunger", "change_id": "create-1"})
+	made = c.do("POST", "/api/jobs", map[string]string{"workshop_id": w.ID, "name": "Blunger", "change_id": "create-" + w.ID})
 	require.Equal(c.t, http.StatusCreated, made.Status, "%s", made.Body)
 	made.into(c.t, &j)
 	return j

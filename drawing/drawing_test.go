@@ -10,8 +10,10 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/capacitor"
 	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/protection"
 	"graybridge/core/scenario"
 	"graybridge/drawing"
 )
@@ -44,6 +46,11 @@ func documents() map[string]job.Document {
 	back := scenario.Blunger()
 	back.Bridge.CornerTo = "L2"
 	out["to L2"] = back
+	both := scenario.Blunger()
+	both.Bridge.Reversing, both.Protection.Relay = capacitor.BySwitch, protection.MotorLeads
+	out["reversing"] = both
+	back.Bridge.Reversing = capacitor.BySwitch
+	out["reversing, to L2"] = back
 	return out
 }
 

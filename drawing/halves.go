@@ -85,7 +85,7 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 			}
 		}
 		if len(own) == 0 && s.Solved {
-			d.add(text(cx+6, top-14, "live, loose", Small).start().toned("over"))
+			d.add(text(cx+6, top+20, "live, loose", Small).start().toned("over"))
 		}
 		if len(g) > 1 && len(own) > 0 {
 			half := max(11, step*scale*float64(len(own))/2-3)

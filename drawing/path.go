@@ -153,7 +153,28 @@ func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, am
 	}
 	cw := weights[2]
 	d.add(Item{Kind: KindCircle, X: tap, Y: from, R: 4, Ink: Black, Fill: Black, Stroke: 1})
-	if toL1 { // step over line 2 in an arc, joined to nothing there
+	if p.Link.Reversing { // a changeover switch between the capacitor and the two lines, standing on the one that it is on
+		other, oink := y1, wire("L1")
+		if toL1 {
+			other, oink = y2, wire("L2")
+		}
+		d.add(Item{Kind: KindCircle, X: tap + 26, Y: other, R: 4, Ink: Black, Fill: Black, Stroke: 1})
+		side := tap + 26
+		if other == y1 {
+			d.add(line(oink, cw, side, other, side, y2-8), arc(side, y2, 8, -90, 90, oink, cw), line(oink, cw, side, y2+8, side, y3-14))
+		} else {
+			d.add(line(oink, cw, side, other, side, y3-14))
+		}
+		d.add(circle(side, y3-14, 3, Black, Paper), circle(tap, y3-14, 3, Black, Paper), circle(tap+40, y3, 3, Black, Black),
+			text(tap+34, y3+18, "reverse: standing", Small).end().soft())
+		if toL1 {
+			d.add(line(ink, cw, tap, from, tap, y2-8), arc(tap, y2, 8, -90, 90, ink, cw), line(ink, cw, tap, y2+8, tap, y3-17))
+		} else {
+			d.add(line(ink, cw, tap, from, tap, y3-17))
+		}
+		d.add(line(Black, 3, tap+40, y3, tap+3, y3-12).of("reversing switch"), line(Black, cw, tap+43, y3, plates-4, y3))
+		d.fact("Reversing switch", "moves the capacitor between L1 and L2, at standstill only")
+	} else if toL1 { // step over line 2 in an arc, joined to nothing there
 		d.add(line(ink, cw, tap, from, tap, y2-8), arc(tap, y2, 8, -90, 90, ink, cw), line(ink, cw, tap, y2+8, tap, y3, plates-4, y3))
 	} else {
 		d.add(line(ink, cw, tap, from, tap, y3, plates-4, y3))

@@ -17,7 +17,26 @@ type Entry struct {
 	CornerTo   string `json:"corner_to,omitempty" enum:"L1,L2"`
 	Drawer     string `json:"drawer,omitempty"` // the owner's own cans, "40, 12, 2×30"
 	Start      string `json:"start_microfarad,omitempty"`
+	// StartBy is what takes the start capacitor out again.
+	StartBy   StartBy   `json:"start_by,omitempty" enum:"button,relay"`
+	Reversing Reversing `json:"reversing,omitempty" enum:"switch"`
+	Trim      string    `json:"trim,omitempty"` // readings on the running bridge, a round a line
 }
+
+// StartBy is the device that puts a start capacitor in and out.
+type StartBy string
+
+// The devices.
+const (
+	ByButton StartBy = "button" // spring-return, held by hand
+	ByRelay  StartBy = "relay"  // opens by the corner's volts
+)
+
+// Reversing is how the direction is changed in daily use.
+type Reversing string
+
+// BySwitch moves the capacitor's line end between L1 and L2.
+const BySwitch Reversing = "switch"
 
 // Method limits, shaft watts: above the first it is a bad compromise, above the
 // second another bridge is the answer.
@@ -36,6 +55,7 @@ type Question struct {
 	Entered                   float64 // µF; 0 follows the plan
 	Drawer                    []float64
 	StartEntered              float64 // µF of a start capacitor; 0: none
+	Reversing                 Reversing
 	OnMinutes, OffMinutes     float64 // of the owner's work; 0: not said
 	SchoolVolts               float64 // nominal line volts, as the rules of thumb are spoken
 	PowerFactor               float64
@@ -219,6 +239,9 @@ func (q Question) Judge(a Answer) []finding.Finding {
 		out = append(out, q.judgeHeat(a, cures, with)...)
 	}
 	out = append(out, q.judgeStart(a, with)...)
+	if q.Reversing == BySwitch {
+		out = append(out, q.judgeReversing(a, with)...)
+	}
 	if a.Class == 0 {
 		add(finding.Finding{ID: "capacitor.volts", Grade: finding.Stop, Sentence: fmt.Sprintf("The capacitor would see %s: no run capacitor is made for it.", unit.Whole(a.WorstVolts, "V")), Detail: "Fewer µF.", Figure: unit.Whole(a.WorstVolts, "V"), Limit: "600" + unit.Space + "V", Cures: cures,
 			Why: with(finding.Why{Formula: "capacitor volts over the load range", Section: finding.OnCapacitorPart, Source: "engine"})})

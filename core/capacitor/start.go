@@ -7,6 +7,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/machine"
 	"graybridge/core/search"
+	"graybridge/core/table"
 	"graybridge/core/unit"
 )
 
@@ -23,7 +24,15 @@ type StartAnswer struct {
 	LineAmps   float64 // from the supply at the first instant, with it
 	LeftIn     float64 // worst winding idling if it is left in circuit
 	LeftCoil   string
+	Volts      float64 // across it, the greatest between standstill and its drop-out
+	Class      float64 // stock class for these volts; 0 where none is made
+	PickUp     float64 // corner to the other line where a relay should open: at its drop-out speed
+	BleedOhm   float64 // to 50 V within a minute from the peak that stays on it
 }
+
+// DropOutSlip is the slip at which a start capacitor should go: three quarters
+// of synchronous speed, where the run capacitor carries the motor on.
+const DropOutSlip = 0.25
 
 // StartMargin is how much more than the load asks the start should give: cold
 // grease, low volts and a can's tolerance lie within it.
@@ -58,7 +67,66 @@ func (q Question) sizeStart(a Answer) StartAnswer {
 	if p, ok := b.Run(a.Microfarad+uf, q.load(q.Lightest)); ok {
 		s.LeftCoil, s.LeftIn = p.WorstCoil()
 	}
+	for _, slip := range []float64{1, 0.75, 0.5, DropOutSlip} {
+		if p, err := b.At(a.Microfarad+uf, slip); err == nil {
+			s.Volts = max(s.Volts, p.CapacitorVolts)
+			s.PickUp = p.CornerToL2
+			if b.Wiring.CornerTo == "L2" {
+				s.PickUp = p.CornerToL1
+			}
+		}
+	}
+	s.Class, _ = table.StartClass(s.Volts)
+	if trapped := math.Sqrt2 * s.Volts; trapped > 50 {
+		s.BleedOhm = 60 / (uf * 1e-6 * math.Log(trapped/50))
+	}
 	return s
+}
+
+// ClassText is the class of volts to buy a start capacitor in.
+func (s StartAnswer) ClassText() string {
+	if s.Class == 0 {
+		return fmt.Sprintf("it sees %s: none is made for that, take a smaller one", unit.Whole(s.Volts, "V"))
+	}
+	return fmt.Sprintf("%s AC or more (it sees %s)", unit.Whole(s.Class, "V"), unit.Whole(s.Volts, "V"))
+}
+
+// Reversed is what happens when the capacitor is moved to the other line while
+// the motor runs: whether it is braked towards the other direction or runs on,
+// and the worst winding meanwhile. ok is false where it does not run.
+func (q Question) Reversed(a Answer) (braked bool, share float64, ok bool) {
+	if !a.UsualRuns {
+		return false, 0, false
+	}
+	w := q.Bridge.Wiring
+	w.CornerTo = map[string]string{"L1": "L2", "L2": "L1"}[w.CornerTo]
+	b, err := New(q.Bridge.Model, w)
+	if err != nil {
+		return false, 0, false
+	}
+	p, err := b.At(a.Microfarad, 2-a.Usual.Slip)
+	if err != nil {
+		return false, 0, false
+	}
+	_, share = p.WorstCoil()
+	return p.TorqueNm > 0, share, true
+}
+
+// judgeReversing is what a reversing switch must be and must not do.
+func (q Question) judgeReversing(a Answer, with func(...finding.Why) []finding.Why) []finding.Finding {
+	braked, share, ok := q.Reversed(a)
+	f := finding.Finding{ID: "capacitor.reversing", Bay: finding.Bridge, Grade: finding.Note, Sentence: "Reverse only at standstill: the switch moves the capacitor's line end between L1 and L2.",
+		Detail:  "One pole, centre off, breaking before it makes, for the capacitor's amps and the line's volts; the start capacitor and its device move with it. The motor's three leads and the supply stay as they are.",
+		Entries: []string{"bridge.reversing"}, Why: with(finding.Why{Formula: "torque at the running speed with the capacitor on the other line", Section: finding.OnDirection, Source: "engine"})}
+	if ok {
+		f.Figure = unit.Percent(share) + " of plate amps"
+		if braked {
+			f.Detail += fmt.Sprintf(" Turned over while it runs, it brakes hard with a winding at %s of plate amps, stands, and starts the other way.", unit.Percent(share))
+		} else {
+			f.Detail += fmt.Sprintf(" Turned over while it runs, it does not turn round: it runs on, on the wrong capacitor, a winding at %s of plate amps.", unit.Percent(share))
+		}
+	}
+	return []finding.Finding{f}
 }
 
 // worstOf is the worst winding over the owner's load and the lightest one.
@@ -93,7 +161,7 @@ func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) 
 		}
 		f.Grade = finding.Note
 		f.Sentence = fmt.Sprintf("With the start capacitor of %s it gives %s of rated torque at standstill; the load asks %s.", unit.Text(q.StartEntered, "µF"), unit.Percent(s.Torque), asked)
-		f.Detail = fmt.Sprintf("Electrolytic, for starting, 250 to 330 V AC, by button or relay, out again within two seconds, with a bleed resistor. The line sees %s. Left in, winding %s would carry %s of plate amps: it must drop out.", unit.Text(s.LineAmps, "A"), s.LeftCoil, unit.Percent(s.LeftIn))
+		f.Detail = fmt.Sprintf("Electrolytic, for starting, %s, out again within two seconds, with a bleed resistor. The line sees %s. Left in, winding %s would carry %s of plate amps: it must drop out.", s.ClassText(), unit.Text(s.LineAmps, "A"), s.LeftCoil, unit.Percent(s.LeftIn))
 	case !a.Starts:
 		f.Grade = finding.Stop
 		f.Sentence = fmt.Sprintf("It would hum and not turn: %s of rated torque to start, the load asks %s.", unit.Percent(a.StartTorque), asked)
@@ -144,13 +212,13 @@ func (q Question) duty(f *finding.Finding, share float64) {
 	f.Planning = true
 	alone := TimeToPlateHeat(share)
 	f.Detail += fmt.Sprintf(" From cold it has about %s until it is as hot as the plate allows.", unit.Text(alone, "min"))
-	f.Why = append(f.Why, finding.Why{Formula: "t = −τ·ln(1 − 1/share²), τ = 25 min", Numbers: unit.Text(alone, "min"), Section: finding.OnTorque, Source: "a small closed motor, planning", Estimated: true})
+	f.Why = append(f.Why, finding.Why{Formula: "t = −τ·ln(1 − 1/share²), τ = 25 min", Numbers: unit.Text(alone, "min"), Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true})
 	if q.OnMinutes == 0 {
 		return
 	}
 	heat := DutyHeat(share, q.OnMinutes, q.OffMinutes)
 	words := fmt.Sprintf("%s on, %s off", unit.Text(q.OnMinutes, "min"), unit.Text(q.OffMinutes, "min"))
-	f.Why = append(f.Why, finding.Why{Formula: "share²·(1 − e^(−on/τ))/(1 − e^(−on/τ − off/2τ))", Numbers: fmt.Sprintf("%s: %s of plate heat", words, unit.Percent(heat)), Section: finding.OnTorque, Source: "a small closed motor, planning", Estimated: true})
+	f.Why = append(f.Why, finding.Why{Formula: "share²·(1 − e^(−on/τ))/(1 − e^(−on/τ − off/2τ))", Numbers: fmt.Sprintf("%s: %s of plate heat", words, unit.Percent(heat)), Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true})
 	if heat <= 1 {
 		f.Grade = finding.Caution
 		f.Sentence = fmt.Sprintf("For short runs only: %s keeps the hottest winding at %s of plate heat.", words, unit.Percent(heat))

@@ -83,6 +83,8 @@ const (
 	OnContinuity     Section = "continuity"
 	OnLabelling      Section = "labelling"
 	OnOhms           Section = "ohms"
+	OnTrim           Section = "trim"
+	OnDuty           Section = "duty"
 	OnLimits         Section = "limits"
 )
 

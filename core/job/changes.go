@@ -64,7 +64,10 @@ func Changed(from, to Document) string {
 func (d *Document) entries() map[string]string {
 	out := d.typed()
 	for path, value := range map[string]string{
-		"leads.kind": string(d.Leads.Kind), "leads.naming": string(d.Leads.Naming), "bridge.kind": d.Bridge.Kind, "bridge.corner_to": d.Bridge.CornerTo,
+		"leads.kind": string(d.Leads.Kind), "leads.naming": string(d.Leads.Naming), "leads.beside": string(d.Leads.Beside), "leads.box": string(d.Leads.Box),
+		"leads.agreed": d.Leads.Agreed, "leads.clips": d.Leads.Clips, "leads.bumped": d.Leads.Bumped, "leads.starter": string(d.Leads.Starter),
+		"leads.method": string(d.Leads.Method), "leads.tester": string(d.Leads.Tester),
+		"bridge.kind": d.Bridge.Kind, "bridge.corner_to": d.Bridge.CornerTo, "bridge.start_by": string(d.Bridge.StartBy), "bridge.reversing": string(d.Bridge.Reversing),
 		"load.kind": string(d.Load.Kind), "load.start": string(d.Load.Start), "load.turn": string(d.Load.Turn), "protection.relay": string(d.Protection.Relay),
 	} {
 		out[path] = value

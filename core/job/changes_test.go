@@ -65,7 +65,6 @@ func TestNextFollowsTheOrderOfWork(t *testing.T) {
 			}
 		}},
 		{"Check the box and close it", func() { d.Leads.Done = append(d.Leads.Done, string(leads.Check)) }},
-		{"Measure the insulation", func() { d.Leads.Ohms = full.Leads.Ohms }},
 		{"Take the card to the machine", func() { d.Leads.Clips = "yes" }},
 		{"Make the joints final", func() { d.Leads.Clips = ""; d.Leads.Bumped = "wrong-L1" }},
 		{"Turn the direction round", func() {}},

@@ -50,6 +50,8 @@ type Workshop struct {
 	Colours Colours     `json:"colours" enum:"europe,europe-old,north-america-240,north-america-480"`
 	// Caps is the maker's table of caps in use here, one size a line.
 	Caps string `json:"caps,omitempty" maxLength:"2000"`
+	// Prices of run capacitors where they are bought, one can a line.
+	Prices string `json:"prices,omitempty" maxLength:"2000"`
 }
 
 // Bridge is the way from two lines to three.
@@ -126,6 +128,8 @@ func (d *Document) Validate() openfile.Problems {
 	choice(add, "leads.method", d.Leads.Method, leads.AC, leads.Flick)
 	choice(add, "leads.tester", d.Leads.Tester, leads.Insulation, leads.Multimeter)
 	choice(add, "bridge.kind", d.Bridge.Kind, "capacitor")
+	choice(add, "bridge.start_by", d.Bridge.StartBy, capacitor.ByButton, capacitor.ByRelay)
+	choice(add, "bridge.reversing", d.Bridge.Reversing, capacitor.BySwitch)
 	choice(add, "bridge.corner_to", d.Bridge.CornerTo, "L1", "L2")
 	choice(add, "load.kind", d.Load.Kind, machine.NoLoad, machine.Constant, machine.Linear, machine.Fan)
 	choice(add, "load.start", d.Load.Start, load.Free, load.Loaded, load.Stuck)
@@ -136,7 +140,7 @@ func (d *Document) Validate() openfile.Problems {
 	}
 	for path, text := range d.typed() {
 		most := LongestEntry
-		if list := path == "leads.touches" || path == "leads.senses" || path == "leads.extras"; list {
+		if list := path == "leads.touches" || path == "leads.senses" || path == "leads.extras" || path == "bridge.trim"; list {
 			most = LongestList
 		}
 		if len(text) > most {
@@ -165,8 +169,13 @@ func (w Workshop) Validate(prefix string) openfile.Problems {
 	if _, err := leads.ParseCaps(w.Caps); err != nil {
 		add("caps", err.Error(), "one size a line, like “small: 2 × 18 AWG to 3 × 14 AWG”")
 	}
-	if len(w.Caps) > 2000 {
-		add("caps", fmt.Sprintf("%d bytes", len(w.Caps)), "at most 2000")
+	if _, err := capacitor.ParsePrices(w.Prices); err != nil {
+		add("prices", err.Error(), "one can a line, like “40 µF 11.50 €”")
+	}
+	for path, text := range map[string]string{"caps": w.Caps, "prices": w.Prices} {
+		if len(text) > 2000 {
+			add(path, fmt.Sprintf("%d bytes", len(text)), "at most 2000")
+		}
 	}
 	choice(add, "colours", w.Colours, Europe, EuropeOld, NorthAmerica, NorthAmerica480)
 	if !(w.Volts >= 90 && w.Volts <= 600) {
@@ -206,7 +215,7 @@ func (d *Document) typed() map[string]string {
 		"leads.tags": d.Leads.Tags, "leads.zero": d.Leads.Zero, "leads.touches": d.Leads.Touches, "leads.low_volts": d.Leads.LowVolts, "leads.senses": d.Leads.Senses,
 		"leads.line_ohms": d.Leads.LineOhms, "leads.ohms_at": d.Leads.OhmsAt, "leads.insulation": d.Leads.Insulation, "leads.insulation_at": d.Leads.InsulationAt,
 		"load.shown_by": d.Load.ShownBy, "load.forbids": d.Load.Forbids,
-		"bridge.microfarad": d.Bridge.Microfarad, "bridge.drawer": d.Bridge.Drawer, "bridge.start_microfarad": d.Bridge.Start,
+		"bridge.microfarad": d.Bridge.Microfarad, "bridge.drawer": d.Bridge.Drawer, "bridge.start_microfarad": d.Bridge.Start, "bridge.trim": d.Bridge.Trim,
 		"load.on_minutes": d.Load.On, "load.off_minutes": d.Load.Off, "load.inertia": d.Load.Inertia,
 		"load.does": d.Load.Does, "load.share": d.Load.Share, "load.lightest": d.Load.Lightest, "load.heaviest": d.Load.Heaviest,
 		"protection.breaker": d.Protection.Breaker, "protection.conductor": d.Protection.Conductor, "protection.relay_set": d.Protection.RelaySet,

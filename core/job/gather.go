@@ -108,7 +108,7 @@ func (w *worker) gather() {
 
 func (w *worker) link() Link {
 	l := Link{Parts: []capacitor.Part{}, Start: w.startUF, CornerTo: w.cornerTo, Usual: w.load.Usual, Lightest: w.load.Lightest, Heaviest: w.load.Heaviest,
-		Does: w.doc.Load.Does, Kind: w.hand.Kind, Naming: w.hand.Naming, Box: w.hand.Box, Beside: w.doc.Leads.Beside, LoadKind: w.load.Kind, RelayWay: w.guard.Relay, Microfarad: w.entered, Chosen: w.entered > 0}
+		Does: w.doc.Load.Does, Kind: w.hand.Kind, Naming: w.hand.Naming, Box: w.hand.Box, Beside: w.doc.Leads.Beside, LoadKind: w.load.Kind, RelayWay: w.guard.Relay, Microfarad: w.entered, Chosen: w.entered > 0, Reversing: w.doc.Bridge.Reversing == capacitor.BySwitch}
 	if a := w.answer; a != nil {
 		l.Microfarad, l.Chosen, l.Parts, l.Continuous = a.Microfarad, a.Chosen, a.Parts, a.Continuous
 		top := a.Microfarad
@@ -303,7 +303,7 @@ func (w *worker) next() Next {
 			return Next{finding.Leads, text, "", false}
 		}
 	}
-	for _, step := range []struct{ id, text string }{{"leads.bump-wrong", "Turn the direction round"}, {"leads.clips", "Make the joints final"}, {"leads.insulation", "Measure the insulation"}} {
+	for _, step := range []struct{ id, text string }{{"leads.bump-wrong", "Turn the direction round"}, {"leads.clips", "Make the joints final"}} {
 		if f := open(step.id); f != nil {
 			return Next{finding.Leads, step.text, entry(f), false}
 		}
@@ -357,7 +357,7 @@ func (w *worker) card() bringup.Card {
 		bringup.Line{Name: "Run capacitor", Value: capacitor.List(a.Parts), Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},
 		bringup.Line{Name: "Bleed resistor", Value: "≤ " + unit.Text(a.BleedOhm/1000, "kΩ"), Note: fmt.Sprintf("%s or more, across the capacitor", unit.Text(max(2*a.BleedWatts, 0.5), "W"))})
 	if w.startUF > 0 {
-		c.Parts = append(c.Parts, bringup.Line{Name: "Start capacitor", Value: unit.Text(w.startUF, "µF"), Note: "electrolytic, 250 to 330 V AC, by button or relay, out within 2 s, with a bleed resistor"})
+		c.Parts = append(c.Parts, bringup.Line{Name: "Start capacitor", Value: unit.Text(w.startUF, "µF"), Note: fmt.Sprintf("electrolytic, %s, by %s, out within 2 s, with a bleed resistor", a.Start.ClassText(), map[capacitor.StartBy]string{"": "button or relay", capacitor.ByButton: "button", capacitor.ByRelay: "relay"}[w.doc.Bridge.StartBy])})
 	}
 	if ch := w.choice; ch != nil {
 		c.Parts = append(c.Parts,
@@ -368,6 +368,7 @@ func (w *worker) card() bringup.Card {
 	}
 	c.Settings = append(c.Settings,
 		bringup.Line{Name: "Capacitor from made corner to", Value: w.cornerTo, Note: p.Wanted.Turns + " facing the shaft end; for the other way move it to the other line"},
+		bringup.Line{Name: "Use", Value: w.plan.Use.Title, Note: "by the worst winding, planning"},
 		bringup.Line{Name: "Load, all day", Value: "up to " + unit.Percent(a.Continuous) + " of plate", Note: "yours: " + unit.Percent(w.load.Usual)})
 	w.readings(&c, a)
 	return c

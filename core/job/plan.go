@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 
 	"graybridge/core/bringup"
@@ -22,23 +23,27 @@ import (
 
 // Plan is everything that follows from a document.
 type Plan struct {
-	Readings []finding.Reading  `json:"readings" nullable:"false"`
-	Findings []finding.Finding  `json:"findings" nullable:"false"`
-	Bays     []BayState         `json:"bays" nullable:"false"`
-	Next     Next               `json:"next"`
-	Moves    []leads.Move       `json:"moves" nullable:"false"`
-	Leads    LeadsPlan          `json:"leads"`
-	Motor    []finding.Figure   `json:"motor" nullable:"false"` // what the plate means
-	Bridge   []finding.Figure   `json:"bridge" nullable:"false"`
-	Supply   []finding.Figure   `json:"supply" nullable:"false"`
-	Guard    []finding.Figure   `json:"protection" nullable:"false"`
-	Load     []finding.Figure   `json:"load" nullable:"false"`
-	Schools  []capacitor.School `json:"schools" nullable:"false"`
-	Now      State              `json:"now"`
-	Wanted   State              `json:"wanted"`
-	Link     Link               `json:"link"`
-	Card     bringup.Card       `json:"card"`
-	Computed bool               `json:"computed"` // the motor could be computed
+	Readings []finding.Reading   `json:"readings" nullable:"false"`
+	Findings []finding.Finding   `json:"findings" nullable:"false"`
+	Bays     []BayState          `json:"bays" nullable:"false"`
+	Next     Next                `json:"next"`
+	Moves    []leads.Move        `json:"moves" nullable:"false"`
+	Leads    LeadsPlan           `json:"leads"`
+	Motor    []finding.Figure    `json:"motor" nullable:"false"` // what the plate means
+	Bridge   []finding.Figure    `json:"bridge" nullable:"false"`
+	Supply   []finding.Figure    `json:"supply" nullable:"false"`
+	Guard    []finding.Figure    `json:"protection" nullable:"false"`
+	Load     []finding.Figure    `json:"load" nullable:"false"`
+	Schools  []capacitor.School  `json:"schools" nullable:"false"`
+	Use      *capacitor.Verdict  `json:"use,omitempty"` // permanent, short runs or a test
+	Combos   []capacitor.Combo   `json:"combos" nullable:"false"`
+	Trim     *capacitor.TrimView `json:"trim,omitempty"`
+	Buys     []Buy               `json:"buys" nullable:"false"`
+	Now      State               `json:"now"`
+	Wanted   State               `json:"wanted"`
+	Link     Link                `json:"link"`
+	Card     bringup.Card        `json:"card"`
+	Computed bool                `json:"computed"` // the motor could be computed
 }
 
 // BayState is a bay's key figure and gravest mark.
@@ -80,6 +85,7 @@ type Link struct {
 	Way        leads.Way        `json:"way"`
 	Box        leads.Box        `json:"box"`
 	Beside     leads.Naming     `json:"beside,omitempty"`
+	Reversing  bool             `json:"reversing,omitempty"` // a switch moves the capacitor
 }
 
 // Unreadable is returned by Plan's strict twin for a document whose entries
@@ -113,12 +119,15 @@ type worker struct {
 	reach    []leads.Reach
 	column   plate.Column
 	model    *machine.Model
+	refitted bool // the model's magnetising reactance is measured
 	fitted   []finding.Figure
 	leansOn  []finding.Why
 	cornerTo string
 	entered  float64 // µF
 	startUF  float64
 	drawer   []float64
+	prices   capacitor.Prices
+	rounds   []capacitor.Round // readings on the running bridge
 	answer   *capacitor.Answer
 	choice   *protection.Choice
 	asks     protection.Asks
@@ -128,7 +137,7 @@ type worker struct {
 // Validate; anything typed in it may still be unreadable or missing, and the
 // plan then says so and goes as far as it can.
 func Make(d Document) Plan {
-	w := &worker{doc: &d, plan: &Plan{Findings: []finding.Finding{}, Moves: []leads.Move{}, Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{},
+	w := &worker{doc: &d, plan: &Plan{Findings: []finding.Finding{}, Moves: []leads.Move{}, Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{}, Combos: []capacitor.Combo{}, Buys: []Buy{},
 		Supply: []finding.Figure{}, Guard: []finding.Figure{}, Load: []finding.Figure{}}}
 	w.read()
 	w.plan.Findings = append(w.plan.Findings, w.plate.Checks(w.supply.Hertz)...)
@@ -228,6 +237,12 @@ func (w *worker) readBridge() (readings []finding.Reading) {
 		}
 		one("drawer", d.Drawer, strings.Join(texts, ", ")+unit.Space+"µF", err != nil, fmt.Sprintf("a list like 40, 12, 2×30 (at most %d)", mostCans))
 	}
+	if d.Trim != "" {
+		var r []finding.Reading
+		w.rounds, r = capacitor.ReadRounds(d.Trim, !w.hand.Kind.Halved())
+		readings = append(readings, r...)
+	}
+	w.prices, _ = capacitor.ParsePrices(w.doc.Workshop.Prices) // refused when the workshop is stored
 	return readings
 }
 
@@ -382,10 +397,25 @@ func (w *worker) compute() {
 		return
 	}
 	q := w.question(b)
+	if t, ok := q.Trim(w.rounds); ok {
+		view, said := q.Show(t)
+		w.plan.Trim = &view
+		w.say(said...)
+		if t.Fits { // what was estimated is measured now
+			w.refit(t)
+			if b = w.bridge(w.wanted); b == nil {
+				return
+			}
+			q = w.question(b)
+		}
+	}
 	a := q.Solve()
 	w.answer = &a
 	w.say(q.Judge(a)...)
 	w.plan.Schools = a.Schools
+	verdict := q.Verdict(a)
+	w.plan.Use = &verdict
+	w.plan.Combos = q.Combos(a.Balance, w.prices)
 	w.plan.Bridge = bridgeFigures(a, &m, w.mark())
 	room := &load.Room{Mark: w.mark(), RatedNm: m.RatedTorqueNm, Continuous: a.Continuous, Start: a.StartTorque}
 	if a.UsualRuns {
@@ -394,6 +424,16 @@ func (w *worker) compute() {
 	w.plan.Load = w.load.Figures(room)
 	w.plan.Findings = append(w.plan.Findings, w.expectFinding(b, q, a)...)
 	w.protect(a, q)
+	w.plan.Buys = w.buys()
+}
+
+// refit puts the motor that the readings show in the place of the one fitted to
+// the plate alone.
+func (w *worker) refit(t capacitor.Trim) {
+	w.model = &t.Model
+	w.refitted = true
+	w.leansOn = slices.DeleteFunc(w.leansOn, func(y finding.Why) bool { return strings.HasPrefix(y.Formula, "power factor") })
+	w.leansOn = append(w.leansOn, finding.Why{Formula: "Xm · " + unit.Three(t.Magnetising), Numbers: unit.Text(t.Model.Eq.XmOhm, "Ω"), Section: finding.OnTrim, Source: "refitted to your readings on the running bridge"})
 }
 
 func (w *worker) has(id string) bool {
@@ -444,7 +484,7 @@ func (w *worker) bridgeFed(f fed) *capacitor.Bridge {
 func (w *worker) question(b *capacitor.Bridge) capacitor.Question {
 	return capacitor.Question{
 		Bridge: b, Kind: w.load.Kind, Usual: w.load.Usual, Lightest: w.load.Lightest, Heaviest: w.load.Heaviest,
-		StartShare: w.load.StartShare(), ServiceFactor: w.plate.ServiceFactor, Entered: w.entered,
+		Reversing: w.doc.Bridge.Reversing, StartShare: w.load.StartShare(), ServiceFactor: w.plate.ServiceFactor, Entered: w.entered,
 		Drawer: w.drawer, StartEntered: w.startUF, OnMinutes: w.load.On, OffMinutes: w.load.Off,
 		SchoolVolts: w.supply.Nominal, PowerFactor: w.plate.PowerFactor.Value, Estimates: w.leansOn,
 	}
@@ -563,7 +603,11 @@ func (w *worker) motorFigures() []finding.Figure {
 		add("r1", "R1", eq.R1Ohm, unit.Text(eq.R1Ohm, "Ω"), "one winding, hot", r1)
 		add("x1", "X1, X2", eq.X1Ohm, unit.Text(eq.X1Ohm, "Ω"), unit.Text(eq.X2Ohm, "Ω"), finding.Estimated)
 		add("r2", "R2 running", eq.R2Ohm, unit.Text(eq.R2Ohm, "Ω"), unit.Text(eq.R2StandstillOhm, "Ω")+" at standstill", finding.Estimated)
-		add("xm", "Xm", eq.XmOhm, unit.Text(eq.XmOhm, "Ω"), "magnetising", finding.Estimated)
+		xm, note := finding.Estimated, "magnetising"
+		if w.refitted {
+			xm, note = finding.Measured, "magnetising, from your readings on the bridge"
+		}
+		add("xm", "Xm", eq.XmOhm, unit.Text(eq.XmOhm, "Ω"), note, xm)
 		add("breakdown", "Breakdown torque", m.BreakdownTorqueRatio, unit.Three(m.BreakdownTorqueRatio)+" × rated", "of the fitted motor", finding.Estimated)
 	}
 	return out

@@ -62,14 +62,14 @@ func LineOhms(coils []circuit.Coil, joints [][]string, wholeOhm float64) [3]floa
 
 // Measured is what was read on the joined motor.
 type Measured struct {
-	Line     []float64 // three, or none
-	At       float64   // °C
-	AtSaid   bool
-	Megohm   float64 // 0: not measured
-	At40     float64 // the same carried to 40 °C
-	InsAt    float64
-	Open     bool // off the tester's scale
-	Tester   Tester
+	Line   []float64 // three, or none
+	At     float64   // °C
+	AtSaid bool
+	Megohm float64 // 0: not measured
+	At40   float64 // the same carried to 40 °C
+	InsAt  float64
+	Open   bool // off the tester's scale
+	Tester Tester
 }
 
 // ReadOhms reads the entries. Insulation halves for every 10 °C hotter.

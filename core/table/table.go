@@ -230,12 +230,24 @@ var capacitors = load[struct {
 	Run       []float64 `json:"run_uf"`
 	Tolerance float64   `json:"tolerance"`
 	Classes   []float64 `json:"voltage_classes"`
+	Start     []float64 `json:"start_classes"`
 }]("capacitors")
 
 // RunCapacitors are the stock values in µF, with their tolerance and source.
 func RunCapacitors() (microfarad []float64, tolerance float64, source string) {
 	t := capacitors()
 	return t.Run, t.Tolerance, t.Source
+}
+
+// StartClass is the lowest stock class of an electrolytic start capacitor at or
+// above volts; ok is false when none is.
+func StartClass(volts float64) (class float64, ok bool) {
+	for _, c := range capacitors().Start {
+		if c >= volts {
+			return c, true
+		}
+	}
+	return 0, false
 }
 
 // VoltageClass is the lowest stock class of a run capacitor at or above volts;

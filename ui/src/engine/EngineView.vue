@@ -44,6 +44,18 @@ onMounted(() => {
   white-space: pre-wrap;
   overflow-wrap: anywhere;
 }
+.page table {
+  display: block;
+  overflow-x: auto;
+  border-collapse: collapse;
+}
+.page th,
+.page td {
+  padding: 3px 10px 3px 0;
+  border-bottom: 1px solid var(--stone-deep);
+  text-align: left;
+  white-space: nowrap;
+}
 .page pre,
 .page code {
   font-family: inherit;

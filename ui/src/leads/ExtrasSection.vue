@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import { api } from '../api/client'
 import ChoiceField from '../parts/ChoiceField.vue'
+import EntryField from '../parts/EntryField.vue'
 import { useJob } from '../span/job'
 import { useShown } from '../span/state'
 import { smaller } from './picture'
@@ -51,18 +52,13 @@ const state = computed(() => (view.value.id === 'now' ? 'now' : 'wanted'))
   <section class="extras">
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <h3>Wires that belong to no joint</h3>
-    <p class="soft">
-      Thermal protector, thermistor, brake, heater, blower, encoder: one a line, names first. “P1 P2 thermal protector”.
-    </p>
-    <div data-entry="leads.extras">
-      <ElInput
-        type="textarea"
-        :rows="3"
-        :model-value="job.text('leads.extras')"
-        aria-label="Wires that belong to no joint, one a line"
-        @change="job.commit('leads.extras', $event.trim())"
-      />
-    </div>
+    <EntryField
+      path="leads.extras"
+      label="Thermal protector, thermistor, brake, heater, blower, encoder"
+      placeholder="P1 P2 thermal protector"
+      help="one a line, names first"
+      :rows="3"
+    />
     <ul v-if="plan.leads.extras.length">
       <li v-for="e in plan.leads.extras" :key="e.names + e.what">
         <strong>{{ e.names }}</strong> {{ e.what }}: {{ e.goes }}.

@@ -172,25 +172,20 @@ const methods = [
           Coils: {{ round.coils.map((c) => `${c.name} ${c.text}`).join(', ') }}; apart by at most
           {{ (100 * round.spread).toFixed(1) }} %.
         </p>
-        <details v-if="job.text('leads.touches')" class="leads-more">
-          <summary>Every touch as text: paste a table, mend a line</summary>
-          <ElInput
-            type="textarea"
-            :rows="6"
-            :model-value="job.text('leads.touches')"
-            aria-label="Every touch, one a line"
-            @change="job.commit('leads.touches', $event.trim())"
-          />
-        </details>
-        <details v-else-if="tags.length" class="leads-more">
-          <summary>Paste a table of touches</summary>
-          <ElInput
-            type="textarea"
-            :rows="6"
-            model-value=""
+        <details v-if="tags.length" class="leads-more">
+          <summary>
+            {{
+              job.text('leads.touches')
+                ? 'Every touch as text: mend a line or paste a table'
+                : 'Paste a table of touches'
+            }}
+          </summary>
+          <EntryField
+            path="leads.touches"
+            label="Every touch, one a line"
             placeholder="1 2 open&#10;1 3 1.1"
-            aria-label="Every touch, one a line"
-            @change="job.commit('leads.touches', $event.trim())"
+            help="two names, then beep, open or ohms"
+            :rows="6"
           />
         </details>
       </div>

@@ -3,7 +3,14 @@
 import { computed, ref, watch } from 'vue'
 import { useJob } from '../span/job'
 
-const props = defineProps<{ path: string; label: string; placeholder?: string; wide?: boolean; help?: string }>()
+const props = defineProps<{
+  path: string
+  label: string
+  placeholder?: string
+  wide?: boolean
+  help?: string
+  rows?: number // a list of lines, so many high
+}>()
 const job = useJob()
 const text = ref(job.text(props.path))
 const focused = ref(false)
@@ -37,17 +44,19 @@ function done() {
     <label :for="id">{{ label }}</label>
     <ElInput
       :id="id"
+      :type="rows ? 'textarea' : 'text'"
+      :rows="rows"
       :model-value="text"
       :placeholder="placeholder"
       :aria-describedby="`${id}-read`"
       :aria-invalid="!!reading?.problem"
-      :maxlength="120"
+      :maxlength="rows ? 8000 : 120"
       autocomplete="off"
       spellcheck="false"
       @update:model-value="typed"
       @focus="focused = true"
       @blur="done"
-      @keydown.enter="($event.target as HTMLInputElement).blur()"
+      @keydown.enter="rows || ($event.target as HTMLInputElement).blur()"
     />
     <p :id="`${id}-read`" class="entry-read" :class="{ 'entry-problem': reading?.problem }">
       <template v-if="reading?.problem">{{ reading.problem }} Like {{ reading.wanted }}.</template>

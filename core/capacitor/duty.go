@@ -1,0 +1,98 @@
+package capacitor
+
+import (
+	"fmt"
+
+	"graybridge/core/finding"
+	"graybridge/core/unit"
+)
+
+// Use is how long a bridge may be used as it is.
+type Use string
+
+// The uses.
+const (
+	Permanent Use = "permanent"
+	ShortRuns Use = "short"
+	TestOnly  Use = "test"
+	NotThis   Use = "none"
+)
+
+// Verdict settles for one motor and duty what the schools quarrel about:
+// permanent, for short runs, or for a test only.
+type Verdict struct {
+	Use    Use           `json:"use" enum:"permanent,short,test,none"`
+	Title  string        `json:"title"`
+	Reason string        `json:"reason"`
+	Other  string        `json:"other"` // the other school's view, with its figures here
+	Grade  finding.Grade `json:"grade"`
+	Why    []finding.Why `json:"why" nullable:"false"`
+}
+
+// greatest is the worst winding over the owner's loads, where it is, and
+// whether that is the lightest of them.
+func (q Question) greatest(a Answer) (coil string, share float64, at float64, light bool) {
+	for _, one := range []struct {
+		p    Point
+		load float64
+	}{{a.Heavy, q.Heaviest}, {a.Usual, q.Usual}, {a.Idle, q.Lightest}} {
+		if len(one.p.Windings) == 0 {
+			continue
+		}
+		if c, s := one.p.WorstCoil(); s > share {
+			coil, share, at = c, s, one.load
+			light = one.load == q.Lightest && q.Lightest < q.Usual
+		}
+	}
+	return coil, share, at, light
+}
+
+// Verdict judges the owner's duty.
+func (q Question) Verdict(a Answer) Verdict {
+	v := Verdict{Why: []finding.Why{}}
+	rule := a.Schools[0]
+	if !a.HeavyRuns {
+		v.Use, v.Title, v.Grade = NotThis, "Not on this bridge", finding.Stop
+		v.Reason = fmt.Sprintf("It cannot carry %s of plate torque with %s.", unit.Percent(q.Heaviest), unit.Text(a.Microfarad, "µF"))
+		v.Other = fmt.Sprintf("The %s rule would put %s in: %s of plate amps in the worst winding at your load.", lower(rule.Name), rule.Text, rule.AtLoad)
+		return v
+	}
+	coil, share, at, light := q.greatest(a)
+	where := unit.Percent(at) + " load"
+	v.Why = append(v.Why, finding.Why{Formula: "greatest winding amps / plate winding amps, over your lightest, usual and heaviest load", Numbers: fmt.Sprintf("winding %s: %s at %s", coil, unit.Percent(share), where), Section: finding.OnDuty, Source: "engine, coil by coil", Estimated: len(q.Estimates) > 0})
+	restless := share * share
+	minutes := TimeToPlateHeat(max(share, 1.0001))
+	switch {
+	case share <= 1:
+		v.Use, v.Title, v.Grade = Permanent, "Permanent", finding.Good
+		v.Reason = fmt.Sprintf("From %s to %s load every winding stays inside its plate amps (%s, winding %s, at %s).", unit.Percent(q.Lightest), unit.Percent(q.Heaviest), unit.Percent(share), coil, where)
+		v.Other = fmt.Sprintf("Others call a capacitor good for a test only. True of their µF: the %s rule's %s would put %s into a winding at your load and %s running light.", lower(rule.Name), rule.Text, rule.AtLoad, rule.AtIdle)
+		return v
+	case q.OnMinutes > 0:
+		heat := DutyHeat(share, q.OnMinutes, q.OffMinutes)
+		words := fmt.Sprintf("%s on, %s off", unit.Text(q.OnMinutes, "min"), unit.Text(q.OffMinutes, "min"))
+		v.Why = append(v.Why, finding.Why{Formula: "share²·(1 − e^(−on/τ))/(1 − e^(−on/τ − off/2τ)), τ = 25 min", Numbers: words + ": " + unit.Percent(heat), Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true})
+		if heat <= 1 {
+			v.Use, v.Title, v.Grade = ShortRuns, "Short runs, as you work", finding.Caution
+			v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps; %s keep it at %s of the heat its plate allows (planning).", where, coil, unit.Percent(share), words, unit.Percent(heat))
+			break
+		}
+		v.Use, v.Title, v.Grade = TestOnly, "A test only", finding.Stop
+		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps; %s bring it to %s of plate heat. From cold it has about %s (planning).", where, coil, unit.Percent(share), words, unit.Percent(heat), unit.Text(minutes, "min"))
+	case share <= 1.15:
+		v.Use, v.Title, v.Grade = ShortRuns, "Short runs", finding.Caution
+		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: from cold about %s until plate heat (planning). Say under Load how long it runs and rests.", where, coil, unit.Percent(share), unit.Text(minutes, "min"))
+		if light {
+			v.Title = "Permanent under load, not left idling"
+		}
+	default:
+		v.Use, v.Title, v.Grade = TestOnly, "A test only", finding.Stop
+		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: from cold about %s until plate heat (planning).", where, coil, unit.Percent(share), unit.Text(minutes, "min"))
+	}
+	v.Other = fmt.Sprintf("Others leave it in for good, or ban it altogether. Left running so, the winding's copper makes %s of its plate heat, and its insulation lasts about half as long for every 10 °C more; at the balance value, %s, it is %s.", unit.Percent(restless), unit.Text(a.Balance, "µF"), q.atBalance(a))
+	return v
+}
+
+func (q Question) atBalance(a Answer) string {
+	return unit.Percent(q.worstOf(a.Balance)) + " of plate amps at worst"
+}

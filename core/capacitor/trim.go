@@ -1,0 +1,536 @@
+package capacitor
+
+import (
+	"fmt"
+	"math"
+	"math/cmplx"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/machine"
+	"graybridge/core/search"
+	"graybridge/core/unit"
+)
+
+// Round is what was read on the running bridge in one go, at one capacitance
+// and one load. What was not read is NaN.
+type Round struct {
+	Typed      string
+	Microfarad float64
+	Read       [readable]float64
+}
+
+// The readings of a round, by their place in Read.
+const (
+	atLeads    = 0 // A in the motor leads L1, L2, corner
+	atWindings = 3 // A in the windings U, V, W
+	atCorner   = 6 // V from the corner to L1, to L2
+	atVolts    = 8 // V between L1 and L2 at the motor
+	atSupply   = 9 // A in the supply line
+	readable   = 10
+)
+
+var readNames = [readable]string{"Lead L1", "Lead L2", "Corner lead", "Winding U", "Winding V", "Winding W", "Corner to L1", "Corner to L2", "L1 to L2", "Supply line"}
+
+func isVolts(i int) bool { return i >= atCorner && i <= atVolts }
+
+// parts of a round's line: the word, its place, how many numbers.
+var roundParts = []struct {
+	word  string
+	at, n int
+}{{"leads", atLeads, 3}, {"windings", atWindings, 3}, {"corner", atCorner, 2}, {"volts", atVolts, 1}, {"supply", atSupply, 1}}
+
+const roundWanted = "like “52 µF: leads 4.1 3.8 2.2; corner 224 231; volts 236”"
+
+// mostRounds is how many rounds are looked at: the last ones.
+const mostRounds = 8
+
+var (
+	roundStart  = regexp.MustCompile(`(?i)^\s*(\d+(?:[.,]\d+)?)\s*(?:µf|uf|μf|mfd)?\s*[:;,]?\s*(.*)$`)
+	roundNumber = regexp.MustCompile(`\d+(?:[.,]\d+)?`)
+	roundRest   = regexp.MustCompile(`(?i)^[\s,;/av]*$`)
+)
+
+// ReadRounds reads the rounds of readings, one a line. Every line that cannot
+// be read becomes a reading with a problem; the others count.
+func ReadRounds(text string, windings bool) (out []Round, readings []finding.Reading) {
+	for line := range strings.SplitSeq(text, "\n") {
+		if line = strings.TrimSpace(line); line == "" {
+			continue
+		}
+		r, problem := readRound(line, windings)
+		if problem != "" {
+			readings = append(readings, finding.Reading{Path: "bridge.trim", Typed: line, Problem: problem, Wanted: roundWanted})
+			continue
+		}
+		out = append(out, r)
+	}
+	if len(out) > 0 && len(readings) == 0 {
+		readings = append(readings, finding.Reading{Path: "bridge.trim", Typed: text, ReadAs: fmt.Sprintf("%d rounds", len(out))})
+	}
+	return out[max(0, len(out)-mostRounds):], readings
+}
+
+func readRound(line string, windings bool) (r Round, problem string) {
+	m := roundStart.FindStringSubmatch(line)
+	if m == nil {
+		return r, "It does not begin with the µF that were in the circuit."
+	}
+	r = Round{Typed: line, Microfarad: number(m[1])}
+	for i := range r.Read {
+		r.Read[i] = math.NaN()
+	}
+	if !(r.Microfarad > 0 && r.Microfarad <= 2000) {
+		return r, "The µF must be above 0 and at most 2000."
+	}
+	any := false
+	for part := range strings.SplitSeq(m[2], ";") {
+		part = strings.TrimSpace(part)
+		if part == "" {
+			continue
+		}
+		word, rest, _ := strings.Cut(part, " ")
+		if strings.IndexAny(word, "0123456789") == 0 { // three bare numbers are the motor leads
+			word, rest = "leads", part
+		}
+		at := slices.IndexFunc(roundParts, func(p struct {
+			word  string
+			at, n int
+		}) bool {
+			return strings.EqualFold(p.word, strings.TrimSuffix(word, ":"))
+		})
+		if at < 0 {
+			return r, fmt.Sprintf("“%s” is none of leads, windings, corner, volts, supply.", word)
+		}
+		p := roundParts[at]
+		numbers := roundNumber.FindAllString(rest, -1)
+		if extra := strings.TrimSpace(roundNumber.ReplaceAllString(rest, "")); !roundRest.MatchString(extra) {
+			return r, fmt.Sprintf("“%s” after “%s” is no amps or volts.", strings.TrimSpace(rest), p.word)
+		}
+		if len(numbers) != p.n {
+			return r, fmt.Sprintf("After “%s” stand %d numbers; it takes %d.", p.word, len(numbers), p.n)
+		}
+		if p.at == atWindings && !windings {
+			return r, "Windings in halves cannot be clamped one by one; give the three leads."
+		}
+		for i, n := range numbers {
+			r.Read[p.at+i] = number(n)
+		}
+		any = true
+	}
+	if !any {
+		return r, "No reading stands behind the µF."
+	}
+	return r, ""
+}
+
+func number(text string) float64 {
+	x, err := strconv.ParseFloat(strings.ReplaceAll(text, ",", "."), 64)
+	if err != nil {
+		return math.NaN()
+	}
+	return x
+}
+
+// RoundFit is one round against the refitted motor.
+type RoundFit struct {
+	Round
+	Slip      float64
+	LoadShare float64 // shaft torque over rated
+	Off       float64 // root mean square of the deviations, in meter errors
+	Predicted [readable]float64
+	WorstRead int // index of the reading that fits worst
+}
+
+// Trim is what the readings on the running bridge say about the motor, its load
+// and its capacitor.
+type Trim struct {
+	Rounds      []RoundFit
+	Fits        bool    // every round fits the refitted motor
+	Magnetising float64 // factor on the estimated magnetising reactance
+	Model       machine.Model
+	Load        machine.Load // at the last round
+	Best        float64      // µF with the least worst-winding amps at that load
+	Parts       []Part       // cans for it
+	To          float64      // what they add up to
+	Now, After  float64      // worst winding at the last round's µF, and at To
+	Leave       bool         // what is in the circuit is as good as it gets
+	PerMicro    float64      // change of the worst winding's share by one µF more
+	NextUF      float64      // where to read next: To, or what is in the circuit since
+	Next        Point        // what to expect there
+	Suspect     string       // what would explain readings that do not fit
+	SuspectUF   float64      // µF that the readings look like; 0: none
+}
+
+// Errors of a handheld meter by which deviations are weighed: of the reading,
+// and of a full winding's amps or of the line's volts.
+const (
+	ampsError     = 0.02
+	ampsOffset    = 0.015
+	voltsError    = 0.007
+	xmDoubt       = 0.2 // of the logarithm of the magnetising reactance, before anything is read
+	fitsWithin    = 3.0 // meter errors
+	leaveWithin   = 0.02
+	leaveMicro    = 0.04
+	sameMicro     = 0.005
+	leastXm       = 0.5
+	mostXm        = 2.0
+	weakCanBelow  = 0.92
+	trimSlipFrom  = 5e-4
+	trimSlipTo    = 0.4
+	trimSlipSteps = 14
+)
+
+// predict fills what a meter would read at a slip. It allocates nothing.
+func (b *Bridge) predict(slip float64, into *[readable]float64) bool {
+	if b.solve(slip) != nil {
+		return false
+	}
+	s := b.solver
+	line, through := s.SourceAmps(0), s.ElementAmps(0)
+	p := Point{SupplyAmps: line, capacitorAmps: through}
+	leads := p.LeadAmps(b.Wiring.CornerTo)
+	copy(into[atLeads:], leads[:])
+	for k := range 3 {
+		into[atWindings+k] = math.NaN()
+		if len(b.Wiring.Coils) == 3 {
+			into[atWindings+k] = cmplx.Abs(s.CoilAmps(0, k))
+		}
+	}
+	into[atCorner], into[atCorner+1] = cmplx.Abs(s.Volts("L3", "L1")), cmplx.Abs(s.Volts("L3", "L2"))
+	into[atVolts], into[atSupply] = cmplx.Abs(s.Volts("L1", "L2")), cmplx.Abs(line)
+	return true
+}
+
+// deviation is the sum of squares of a round's deviations in meter errors at a
+// slip, how many readings it has and which fits worst. Where the volts at the
+// motor were read, the circuit is carried to them: at one slip it is linear.
+func (b *Bridge) deviation(r *Round, slip float64, into *[readable]float64) (sum float64, n, worst int) {
+	if !b.predict(slip, into) {
+		return math.Inf(1), 0, 0
+	}
+	if v := r.Read[atVolts]; !math.IsNaN(v) {
+		k := v / into[atVolts]
+		for i := range into {
+			into[i] *= k
+		}
+	}
+	most := -1.0
+	for i, read := range r.Read {
+		if i == atVolts || math.IsNaN(read) || math.IsNaN(into[i]) {
+			continue
+		}
+		err := ampsError*read + ampsOffset*b.Model.WindingAmps
+		if isVolts(i) {
+			err = voltsError * math.Max(read, b.Wiring.Volts)
+		}
+		d := (into[i] - read) / err
+		sum += d * d
+		n++
+		if math.Abs(d) > most {
+			most, worst = math.Abs(d), i
+		}
+	}
+	return sum, n, worst
+}
+
+// at finds the slip at which a round fits best.
+func (b *Bridge) at(r *Round, microfarad float64) (slip, sum float64) {
+	b.Set(microfarad)
+	var read [readable]float64
+	return search.Least(func(s float64) float64 {
+		d, _, _ := b.deviation(r, s, &read)
+		return d
+	}, trimSlipFrom, trimSlipTo, trimSlipSteps)
+}
+
+// withXm is the same bridge with another magnetising reactance.
+func (b *Bridge) withXm(factor float64) (*Bridge, error) {
+	m := *b.Model
+	m.Eq.XmOhm *= factor
+	return New(&m, b.Wiring)
+}
+
+// Trim refits the load of every round and the magnetising reactance that all of
+// them share, by least squares in meter errors, and sizes the capacitor anew at
+// the last round's load. ok is false without rounds.
+func (q Question) Trim(rounds []Round) (t Trim, ok bool) {
+	b := q.Bridge
+	if len(rounds) == 0 {
+		return t, false
+	}
+	numbers := 0
+	for _, r := range rounds {
+		for i, x := range r.Read {
+			if i != atVolts && !math.IsNaN(x) {
+				numbers++
+			}
+		}
+	}
+	t.Magnetising = 1
+	if numbers >= len(rounds)+1 {
+		t.Magnetising, _ = search.Least(func(k float64) float64 {
+			c, err := b.withXm(k)
+			if err != nil {
+				return math.Inf(1)
+			}
+			total := math.Pow(math.Log(k)/xmDoubt, 2)
+			for i := range rounds {
+				_, sum := c.at(&rounds[i], rounds[i].Microfarad)
+				total += sum
+			}
+			return total
+		}, leastXm, mostXm, 8)
+	}
+	c, err := b.withXm(t.Magnetising)
+	if err != nil {
+		return t, false
+	}
+	t.Model, t.Fits = *c.Model, true
+	for _, r := range rounds {
+		f := RoundFit{Round: r}
+		f.Slip, _ = c.at(&r, r.Microfarad)
+		sum, n, worst := c.deviation(&r, f.Slip, &f.Predicted)
+		f.Off, f.WorstRead = math.Sqrt(sum/float64(max(1, n))), worst
+		if p, err := c.At(r.Microfarad, f.Slip); err == nil {
+			f.LoadShare = p.LoadShare
+			if v := r.Read[atVolts]; !math.IsNaN(v) {
+				f.LoadShare = (p.TorqueNm*math.Pow(v/p.SupplyVolts, 2) - c.Model.FrictionNm) / c.Model.RatedTorqueNm
+			}
+		}
+		t.Fits = t.Fits && f.Off <= fitsWithin
+		t.Rounds = append(t.Rounds, f)
+	}
+	last := t.Rounds[len(t.Rounds)-1]
+	if !t.Fits {
+		t.suspect(b, rounds[len(rounds)-1])
+		return t, true
+	}
+	one := machine.Load{Kind: q.Kind, Share: 1}
+	if q.Kind == machine.NoLoad {
+		one.Kind = machine.Constant
+	}
+	full := one.ShaftNm(c.Model, c.Model.SpeedShare(last.Slip, c.Wiring.FrequencyHz)) / c.Model.RatedTorqueNm
+	t.Load = machine.Load{Kind: one.Kind, Share: max(0, last.LoadShare) / full}
+	now := last.Microfarad
+	t.Now, _ = c.worst(now, t.Load)
+	up, _ := c.worst(1.02*now, t.Load)
+	down, _ := c.worst(0.98*now, t.Load)
+	t.PerMicro = (up - down) / (0.04 * now)
+	var carried bool
+	if t.Best, t.After, carried = c.Balance(t.Load); !carried {
+		return t, true
+	}
+	if t.Parts = Combine(t.Best, q.Drawer); t.Parts == nil {
+		t.Parts = []Part{{math.Max(1, math.Round(t.Best)), false}}
+	}
+	t.To = sum(t.Parts)
+	t.After, _ = c.worst(t.To, t.Load)
+	t.Leave = math.Abs(t.To/now-1) < leaveMicro || t.Now-t.After < leaveWithin
+	if t.Leave {
+		t.To, t.Parts, t.After = now, nil, t.Now
+	}
+	t.NextUF = t.To
+	if q.Entered > 0 && math.Abs(q.Entered/now-1) > sameMicro {
+		t.NextUF = q.Entered
+	}
+	t.Next, _ = c.Run(t.NextUF, t.Load)
+	return t, true
+}
+
+// suspect looks for the usual reasons of readings that do not fit: two leads
+// noted in each other's place, or a can that has lost capacity.
+func (t *Trim) suspect(b *Bridge, r Round) {
+	_, plain := b.at(&r, r.Microfarad)
+	better := func(sum float64) bool {
+		_, n, _ := b.deviation(&r, 0.05, new([readable]float64))
+		return math.Sqrt(sum/float64(max(1, n))) <= fitsWithin && sum < plain/3
+	}
+	if !math.IsNaN(r.Read[atLeads]) {
+		for _, s := range [][2]int{{0, 1}, {0, 2}, {1, 2}} {
+			swapped := r
+			swapped.Read[s[0]], swapped.Read[s[1]] = r.Read[s[1]], r.Read[s[0]]
+			if _, sum := b.at(&swapped, r.Microfarad); better(sum) {
+				t.Suspect = fmt.Sprintf("They fit if the amps of the %s and of the %s were noted in each other's place.", lower(readNames[s[0]]), lower(readNames[s[1]]))
+				return
+			}
+		}
+	}
+	k, sum := search.Least(func(k float64) float64 {
+		_, sum := b.at(&r, k*r.Microfarad)
+		return sum
+	}, 0.2, 1.6, 12)
+	if better(sum) && (k < weakCanBelow || k > 1/weakCanBelow) {
+		t.SuspectUF = k * r.Microfarad
+		t.Suspect = fmt.Sprintf("They fit as if %s were in the circuit, not %s.", unit.Text(t.SuspectUF, "µF"), unit.Text(r.Microfarad, "µF"))
+		if k < 1 {
+			t.Suspect += " A can has lost capacity or a tab is off: discharge, then measure each can."
+		}
+	}
+}
+
+func lower(s string) string { return strings.ToLower(s[:1]) + s[1:] }
+
+// band of a reading that is expected: the can's tolerance and a meter's error.
+func (t Trim) band(b *Bridge) (low, high [readable]float64) {
+	first := true
+	var p [readable]float64
+	for _, k := range []float64{1 - CanTolerance, 1, 1 + CanTolerance} {
+		point, ok := b.Run(k*t.NextUF, t.Load)
+		if !ok || !b.predict(point.Slip, &p) {
+			continue
+		}
+		for i, x := range p {
+			if first {
+				low[i], high[i] = x, x
+			}
+			low[i], high[i] = min(low[i], x), max(high[i], x)
+		}
+		first = false
+	}
+	for i := range low {
+		err := ampsError*high[i] + ampsOffset*b.Model.WindingAmps
+		if isVolts(i) {
+			err = voltsError * high[i]
+		}
+		low[i], high[i] = max(0, low[i]-err), high[i]+err
+	}
+	return low, high
+}
+
+// TrimView is a Trim as shown.
+type TrimView struct {
+	Rounds  []RoundView   `json:"rounds" nullable:"false"`
+	Says    string        `json:"says,omitempty"` // more, fewer or leave it
+	Load    string        `json:"load,omitempty"`
+	Next    []Expected    `json:"next" nullable:"false"`
+	NextAt  string        `json:"next_at,omitempty"`
+	Grade   finding.Grade `json:"grade,omitempty"`
+	Slope   string        `json:"slope,omitempty"`
+	Refit   string        `json:"refit,omitempty"`
+	ToMicro float64       `json:"to_microfarad"` // 0: leave it
+}
+
+// RoundView is one round: what was read beside what the refitted motor says.
+type RoundView struct {
+	At    string     `json:"at"`
+	Load  string     `json:"load"`
+	Fits  bool       `json:"fits"`
+	Lines []ReadLine `json:"lines" nullable:"false"`
+}
+
+// ReadLine is one reading of a round.
+type ReadLine struct {
+	Name  string `json:"name"`
+	Read  string `json:"read"`
+	Model string `json:"model"`
+	Off   string `json:"off"` // deviation
+	Worst bool   `json:"worst,omitempty"`
+}
+
+// Expected is a reading to expect next, with its band.
+type Expected struct {
+	Name string `json:"name"`
+	Text string `json:"text"`
+	Band string `json:"band"`
+}
+
+func readText(i int, x float64) string {
+	if isVolts(i) {
+		return unit.Whole(x, "V")
+	}
+	return unit.Text(x, "A")
+}
+
+// Show turns a trim into what the bay shows and what the plan says. The
+// magnetising mark says whether the refitted reactance replaced an estimate.
+func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
+	v = TrimView{Rounds: []RoundView{}, Next: []Expected{}}
+	for _, r := range t.Rounds {
+		rv := RoundView{At: unit.Plain(r.Microfarad) + unit.Space + "µF", Load: unit.Percent(max(0, r.LoadShare)) + " load", Fits: r.Off <= fitsWithin, Lines: []ReadLine{}}
+		for i, read := range r.Read {
+			if math.IsNaN(read) {
+				continue
+			}
+			rv.Lines = append(rv.Lines, ReadLine{Name: readNames[i], Read: readText(i, read), Model: readText(i, r.Predicted[i]),
+				Off: fmt.Sprintf("%+.0f%s%%", 100*(read/r.Predicted[i]-1), unit.Space), Worst: i == r.WorstRead && r.Off > fitsWithin})
+		}
+		v.Rounds = append(v.Rounds, rv)
+	}
+	last := t.Rounds[len(t.Rounds)-1]
+	f := finding.Finding{ID: "capacitor.trim", Bay: finding.Bridge, Entries: []string{"bridge.trim"}, Why: []finding.Why{
+		{Formula: "Σ((predicted − read)/meter error)² least over load and magnetising reactance", Numbers: fmt.Sprintf("%d rounds; last within %s meter errors", len(t.Rounds), unit.Three(last.Off)), Section: finding.OnTrim, Source: "your readings; meter 2 % of amps, 0.7 % of volts"}}}
+	if !t.Fits {
+		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("The readings at %s do not fit this motor on this bridge: %s is furthest off.", unit.Text(last.Microfarad, "µF"), lower(readNames[last.WorstRead]))
+		f.Detail = first(t.Suspect, "Read that one again at a steady load; then compare the joints with the card, and the µF in the circuit.")
+		f.Figure, f.Limit = readText(last.WorstRead, last.Read[last.WorstRead]), readText(last.WorstRead, last.Predicted[last.WorstRead])+" by the engine"
+		v.Says, v.Grade = f.Sentence+" "+f.Detail, f.Grade
+		return v, []finding.Finding{f}
+	}
+	v.Load = unit.Percent(t.Load.Share)
+	v.Refit = fmt.Sprintf("The readings give a load of %s of plate torque and a magnetising reactance %s times the estimate.", v.Load, unit.Three(t.Magnetising))
+	v.Slope = fmt.Sprintf("Here one µF more changes the worst winding by %+.1f%s%% of plate amps.", 100*t.PerMicro, unit.Space)
+	f.Figure, f.Limit = unit.Percent(t.Now), "100"+unit.Space+"%"
+	switch {
+	case t.To == 0:
+		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("At the load measured, %s, no capacitor holds this motor.", v.Load)
+		f.Detail = "Lighten the load or take another bridge."
+	case t.Leave && t.Now <= 1:
+		f.Grade, f.Sentence = finding.Good, fmt.Sprintf("Measured: %s is right; the worst winding carries %s of plate amps at your %s load.", unit.Text(last.Microfarad, "µF"), unit.Percent(t.Now), v.Load)
+		f.Detail = "Neither more nor fewer µF would lower it by as much as the meter errs."
+	case t.Leave:
+		f.Grade, f.Sentence = gradeOf(t.Now), fmt.Sprintf("Measured: no other µF helps; at your %s load the worst winding carries %s of plate amps.", v.Load, unit.Percent(t.Now))
+		f.Detail = "Lighten the load, give it rests, or take another bridge."
+	default:
+		how := "fewer"
+		if t.To > last.Microfarad {
+			how = "more"
+		}
+		f.Grade = finding.Note
+		if t.Now > 1 {
+			f.Grade = finding.Caution
+		}
+		f.Sentence = fmt.Sprintf("Measured: %s %s, to %s: the worst winding goes from %s to %s of plate amps.", unit.Text(math.Abs(t.To-last.Microfarad), "µF"), how, List(t.Parts), unit.Percent(t.Now), unit.Percent(t.After))
+		f.Detail = v.Slope + " Switch off, discharge, change the cans, read again."
+		f.Cures = []finding.Cure{{Label: "Put " + unit.Plain(t.To) + " µF in", Path: "bridge.microfarad", Value: unit.Plain(t.To)}}
+		v.ToMicro = t.To
+	}
+	if q.Entered > 0 && math.Abs(q.Entered/last.Microfarad-1) > sameMicro {
+		f.Grade, f.Sentence = finding.Open, fmt.Sprintf("%s is in the circuit since the readings at %s: read again at the same load.", unit.Text(q.Entered, "µF"), unit.Text(last.Microfarad, "µF"))
+		if math.Abs(q.Entered/t.To-1) < sameMicro {
+			f.Cures = nil
+		}
+	}
+	if t.NextUF > 0 {
+		c, err := New(&t.Model, q.Bridge.Wiring)
+		if err == nil {
+			low, high := t.band(c)
+			var p [readable]float64
+			c.Set(t.NextUF)
+			c.predict(t.Next.Slip, &p)
+			v.NextAt = unit.Plain(t.NextUF) + unit.Space + "µF"
+			for i := range p {
+				if math.IsNaN(p[i]) || i == atSupply && math.IsNaN(last.Read[i]) {
+					continue
+				}
+				v.Next = append(v.Next, Expected{readNames[i], readText(i, p[i]), readText(i, low[i]) + " to " + readText(i, high[i])})
+			}
+		}
+	}
+	if math.Abs(t.Load.Share-q.Usual) > 0.05 {
+		f.Detail += fmt.Sprintf(" The readings show a load of %s; the job says %s.", v.Load, unit.Percent(q.Usual))
+		f.Cures = append(f.Cures, finding.Cure{Label: "Take " + v.Load + " as the load", Path: "load.share", Value: fmt.Sprintf("%.0f %%", 100*t.Load.Share)})
+	}
+	v.Says, v.Grade = f.Sentence+" "+f.Detail, f.Grade
+	return v, []finding.Finding{f}
+}
+
+func first(a, b string) string {
+	if a != "" {
+		return a
+	}
+	return b
+}

@@ -1,0 +1,139 @@
+package job_test
+
+import (
+	"reflect"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/capacitor"
+	"graybridge/core/finding"
+	"graybridge/core/job"
+	"graybridge/core/load"
+	"graybridge/core/machine"
+	"graybridge/core/scenario"
+)
+
+// What is measured on the running bridge takes the place of what was estimated.
+func TestReadingsOnTheBridgeRefitTheMotor(t *testing.T) {
+	d := scenario.Blunger()
+	before := job.Make(d)
+	d.Bridge.Trim = "52 µF: leads 3.86 4.80 3.52; corner 219 221; volts 235"
+	p := job.Make(d)
+	require.NotNil(t, p.Trim)
+	f := found(p, "capacitor.trim")
+	require.Contains(t, f.Sentence, "µF more")
+	mark := func(p job.Plan, id string) finding.Mark {
+		for _, one := range p.Motor {
+			if one.ID == id {
+				return one.Mark
+			}
+		}
+		return ""
+	}
+	require.Equal(t, finding.Estimated, mark(before, "xm"))
+	require.Equal(t, finding.Measured, mark(p, "xm"))
+	require.NotEqual(t, before.Wanted.Verdict, p.Wanted.Verdict, "the whole plan follows")
+	require.NotEmpty(t, p.Trim.Next)
+
+	d.Bridge.Trim = "52 µF: leads 9 1 9; corner 100 300; volts 230"
+	p = job.Make(d)
+	require.Equal(t, finding.Caution, found(p, "capacitor.trim").Grade)
+	require.Equal(t, before.Wanted.Verdict, p.Wanted.Verdict, "readings that do not fit change nothing")
+	d.Bridge.Trim = "52 leads 1 2"
+	bad := job.Make(d)
+	require.Equal(t, "bridge.trim", bad.Unreadable()[0].Path)
+}
+
+// Permanent, short or a test: the owner's duty settles it.
+func TestTheVerdictFollowsTheDuty(t *testing.T) {
+	d := scenario.Blunger()
+	d.Load.Lightest = "30 %"
+	require.Equal(t, capacitor.Permanent, job.Make(d).Use.Use)
+	require.Contains(t, job.Make(d).Use.Other, "reactance rule")
+	require.Equal(t, "Permanent under load, not left idling", job.Make(scenario.Blunger()).Use.Title)
+	d.Load = load.Entry{Does: "stirs slip", Kind: machine.Constant, Share: "85 %", Start: load.Free}
+	v := job.Make(d).Use
+	require.Equal(t, capacitor.TestOnly, v.Use, v.Reason)
+	d.Load.On, d.Load.Off = "4 min", "40 min"
+	v = job.Make(d).Use
+	require.Equal(t, capacitor.ShortRuns, v.Use, v.Reason)
+	require.Contains(t, v.Reason, "planning")
+	d.Load.On, d.Load.Off = "60 min", "5 min"
+	require.Equal(t, capacitor.TestOnly, job.Make(d).Use.Use)
+	d.Load.Share = "160 %"
+	require.Equal(t, capacitor.NotThis, job.Make(d).Use.Use)
+}
+
+func buy(p job.Plan, id string) *job.Buy {
+	for i := range p.Buys {
+		if p.Buys[i].ID == id {
+			return &p.Buys[i]
+		}
+	}
+	return nil
+}
+
+func TestTheListNamesEverythingTheBridgeIsBuiltOf(t *testing.T) {
+	d := scenario.Blunger()
+	d.Bridge.Microfarad, d.Bridge.Drawer = "", "30, 20"
+	d.Workshop.Prices = "20 µF 8.40 €\n25 µF 9 €\n10 5.10 €\n12 5.60 €"
+	d.Bridge.Start, d.Bridge.StartBy, d.Bridge.Reversing = "100", capacitor.ByRelay, capacitor.BySwitch
+	p := job.Make(d)
+	for _, id := range []string{"run-30", "run-20", "bleed", "start", "start-relay", "reversing", "isolator", "breaker", "contactor", "stop", "relay", "wire", "capacitor-wire", "box", "label"} {
+		require.NotNil(t, buy(p, id), id)
+	}
+	require.True(t, buy(p, "run-30").Own)
+	require.Empty(t, buy(p, "run-20").Price, "it lies in the drawer")
+	require.Contains(t, buy(p, "run-20").Spec, "film, for continuous duty")
+	require.Contains(t, buy(p, "start").Spec, "electrolytic")
+	require.Contains(t, buy(p, "start-relay").Spec, "opening at about")
+	require.NotNil(t, found(p, "capacitor.reversing"))
+	d.Bridge.StartBy = ""
+	require.NotNil(t, buy(job.Make(d), "start-button"))
+
+	d.Bridge.Drawer = ""
+	p = job.Make(d)
+	cheap := ""
+	for _, c := range p.Combos {
+		require.LessOrEqual(t, len(c.Parts), 4)
+		if strings.Contains(c.Why, "cheapest") {
+			cheap = c.Price
+		}
+	}
+	require.Equal(t, "18.00\u00a0€", cheap, "two of 25 µF")
+	d.Bridge.Microfarad = "20"
+	require.Equal(t, "8.40\u00a0€", buy(job.Make(d), "run-20").Price)
+}
+
+// The winding that idles too hot behind a blind relay gets its thermistor.
+func TestABlindRelayAsksForAThermistor(t *testing.T) {
+	p := job.Make(scenario.Blunger())
+	require.NotNil(t, found(p, "protection.blind"))
+	require.NotNil(t, buy(p, "thermistor"))
+}
+
+// Every text and choice of a document shows in the words of what was changed.
+func TestEveryEntryIsNamedWhenItChanges(t *testing.T) {
+	from := scenario.Blunger()
+	var walk func(v reflect.Value, to *job.Document, name string)
+	walk = func(v reflect.Value, to *job.Document, name string) {
+		for i := range v.NumField() {
+			f := v.Field(i)
+			switch f.Kind() {
+			case reflect.Struct:
+				walk(f, to, name+"."+v.Type().Field(i).Name)
+			case reflect.String:
+				was := f.String()
+				f.SetString("1")
+				require.NotEqual(t, "nothing", job.Changed(from, *to), name+"."+v.Type().Field(i).Name)
+				f.SetString(was)
+			}
+		}
+	}
+	to := scenario.Blunger()
+	for _, part := range []any{&to.Supply, &to.Plate, &to.Leads, &to.Bridge, &to.Load, &to.Protection} {
+		walk(reflect.ValueOf(part).Elem(), &to, reflect.TypeOf(part).Elem().String())
+	}
+}

@@ -1,0 +1,124 @@
+package job
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/capacitor"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// Buy is one line of what a bridge is built of.
+type Buy struct {
+	ID    string `json:"id"`
+	Count int    `json:"count"`
+	What  string `json:"what"`
+	Spec  string `json:"spec"`
+	Note  string `json:"note,omitempty"`
+	Price string `json:"price,omitempty"`
+	Own   bool   `json:"own,omitempty"` // in the drawer, or noted as there
+	// Planning says that rules of the place decide, not this list.
+	Planning bool `json:"planning,omitempty"`
+}
+
+// e12 is the series of ordinary resistors, one decade.
+var e12 = []float64{1, 1.2, 1.5, 1.8, 2.2, 2.7, 3.3, 3.9, 4.7, 5.6, 6.8, 8.2}
+
+// bleeder is the greatest ordinary resistor at or below ohm, and the least
+// usual watts at twice the heat it makes on volts.
+func bleeder(ohm, volts float64) (value, watts float64) {
+	decade := math.Pow(10, math.Floor(math.Log10(ohm)))
+	value = decade
+	for _, e := range e12 {
+		if e*decade <= ohm*1.000001 {
+			value = e * decade
+		}
+	}
+	need := 2 * volts * volts / value
+	for _, watts = range []float64{0.5, 1, 2, 3, 5, 10} {
+		if watts >= need {
+			break
+		}
+	}
+	return value, watts
+}
+
+func bleedText(ohm, volts float64) string {
+	value, watts := bleeder(ohm, volts)
+	return fmt.Sprintf("%s, %s, two in series where one is not rated for %s", unit.Text(value/1000, "kΩ"), unit.Plain(watts)+unit.Space+"W", unit.Whole(math.Sqrt2*volts, "V"))
+}
+
+// buys lists everything that the capacitor bridge is built of.
+func (w *worker) buys() []Buy {
+	out := []Buy{}
+	a := w.answer
+	if a == nil || !a.UsualRuns {
+		return out
+	}
+	class := "none is made for what it sees"
+	if a.Class > 0 {
+		class = unit.Whole(a.Class, "V") + " AC or more"
+	}
+	for _, p := range a.Parts {
+		if n := len(out); n > 0 && out[n-1].What == canName(p) && out[n-1].Own == p.Own {
+			out[n-1].Count++
+			continue
+		}
+		b := Buy{ID: "run-" + unit.Plain(p.Microfarad), Count: 1, What: canName(p), Own: p.Own,
+			Spec: "film, for continuous duty, 50/60 Hz, ±5 %, " + class, Note: "two tabs a pole, no polarity; measured before it goes in"}
+		if p.Own {
+			b.Note = "yours: look at its volts before it goes in, measure its µF"
+		} else if price, ok := w.prices.Of[p.Microfarad]; ok {
+			b.Price = w.prices.Text(price)
+		}
+		out = append(out, b)
+	}
+	if a.BleedOhm > 0 {
+		out = append(out, Buy{ID: "bleed", Count: 1, What: "Discharge resistor", Spec: bleedText(a.BleedOhm, a.WorstVolts), Note: "across the cans for good, never through a switch: below 50 V within a minute"})
+	}
+	if w.startUF > 0 {
+		s := a.Start
+		out = append(out, Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(w.startUF, "µF"), Spec: "electrolytic, for starting, " + s.ClassText(), Note: "seconds only; its own discharge resistor: " + bleedText(s.BleedOhm, s.Volts)})
+		amps := 2 * math.Pi * w.supply.Hertz * w.startUF * 1e-6 * s.Volts
+		if w.doc.Bridge.StartBy == capacitor.ByRelay {
+			out = append(out, Buy{ID: "start-relay", Count: 1, What: "Voltage relay for the start capacitor",
+				Spec: fmt.Sprintf("contact closed at rest, for %s of capacitor amps; coil from the corner to the other line, opening at about %s", unit.Text(amps, "A"), unit.Whole(s.PickUp, "V")),
+				Note: "that is the corner at three quarters of speed, estimated; a timer of two seconds beside it in case it sticks", Planning: true})
+		} else {
+			out = append(out, Buy{ID: "start-button", Count: 1, What: "Start button", Spec: fmt.Sprintf("spring return, contact for %s of capacitor amps", unit.Text(amps, "A")), Note: "held until it is up to speed, two seconds at most; a finger cannot forget it, a latching switch can", Planning: true})
+		}
+	}
+	if w.doc.Bridge.Reversing == capacitor.BySwitch {
+		out = append(out, Buy{ID: "reversing", Count: 1, What: "Reversing switch", Spec: fmt.Sprintf("one pole, L1 - 0 - L2, for %s of capacitor amps at %s", unit.Text(1.35*a.CapacitorAmps, "A"), unit.Whole(w.supply.Nominal, "V")), Note: "between the capacitor and its line; turned only at standstill", Planning: true})
+	}
+	ch := w.choice
+	if ch == nil {
+		return out
+	}
+	motor := w.asks.Heaviest.Supply
+	out = append(out,
+		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine", Planning: true},
+		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("two-pole, %s, holding %s at the start", first(w.plan.Link.Breaker, unit.Plain(ch.Breaker)+unit.Space+"A"), unit.Text(a.StartSupplyAmps, "A")), Own: w.guard.Breaker > 0, Planning: true},
+		Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.supply.Nominal, "V")), Note: "holds itself in through the stop button: nothing starts again by itself when the supply returns", Planning: true},
+		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where a hand can be caught", Note: "within reach from where the machine is fed", Planning: true},
+		Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it", unit.Plain(ch.RelaySet)+unit.Space+"A"), Note: relayWords(string(ch.Relay)), Own: w.guard.RelaySet > 0, Planning: true},
+		Buy{ID: "wire", Count: 1, What: "Motor cable", Spec: fmt.Sprintf("%s copper, three conductors and earth %s", first(conductor(w.guard.Conductor), ch.Conductor.String()), ch.Earth), Own: conductor(w.guard.Conductor) != "", Planning: true},
+		Buy{ID: "capacitor-wire", Count: 2, What: "Capacitor wires", Spec: fmt.Sprintf("to carry %s, heat-proof, with insulated 6.3 mm push-on tabs", unit.Text(ch.CapacitorOwn, "A")), Planning: true},
+		Buy{ID: "box", Count: 1, What: "Capacitor box", Spec: "of metal, earthed, or of flame-retardant plastic; closed to fingers, its own glands", Note: "cans upright, clamped, a finger's width apart and two above the tabs: their cut-off lifts the lid when they fail. Not in the motor's own box"},
+		Buy{ID: "label", Count: 1, What: "Label on the box", Spec: "“Capacitors inside: switch off, wait a minute, discharge, then open.”"})
+	if w.has("protection.blind") {
+		out = append(out, Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head", Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil", first(w.doc.Plate.Insulation, "of the winding")), Note: "the relay cannot see the idling winding; this can", Planning: true})
+	}
+	return out
+}
+
+func canName(p capacitor.Part) string {
+	stock, _, _ := table.RunCapacitors()
+	for _, s := range stock {
+		if s == p.Microfarad {
+			return "Run capacitor " + unit.Plain(p.Microfarad) + unit.Space + "µF"
+		}
+	}
+	return "Run capacitors, together " + unit.Plain(p.Microfarad) + unit.Space + "µF"
+}
