@@ -1,9 +1,11 @@
 package api
 
 import (
+	"encoding/csv"
 	"errors"
 	"mime"
 	"net/http"
+	"strconv"
 	"strings"
 
 	"github.com/go-chi/chi/v5"
@@ -19,6 +21,7 @@ import (
 func (s *server) files(r chi.Router) {
 	r.Get("/api/jobs/{id}/document.json", s.file(s.exportJob))
 	r.Get("/api/jobs/{id}/card.pdf", s.file(s.cardPDF))
+	r.Get("/api/jobs/{id}/parts.csv", s.file(s.partsCSV))
 	r.Get("/api/jobs/{id}/{state:now|wanted}-{view:path|box|windings}.svg", s.file(s.drawingSVG))
 }
 
@@ -65,6 +68,24 @@ func (s *server) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
 	w.Header().Set("Content-Type", "application/pdf")
 	w.Header().Set("Content-Disposition", strings.Replace(attachment(j.Document.Name+" card", "pdf"), "attachment", "inline", 1))
 	_, _ = w.Write(out)
+}
+
+// partsCSV gives the parts of the bridge as a table for a shop.
+func (s *server) partsCSV(w http.ResponseWriter, r *http.Request, j store.Job) {
+	buys := s.answers.of(j.Document).Plan.Buys
+	if len(buys) == 0 {
+		refuse(w, r, http.StatusConflict, "There is no parts list yet: the bridge is not sized.")
+		return
+	}
+	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
+	w.Header().Set("Content-Disposition", attachment(j.Document.Name+" parts", "csv"))
+	c := csv.NewWriter(w)
+	_ = c.Write([]string{"count", "part", "what it must be", "note", "price", "there already", "planning"})
+	yes := map[bool]string{true: "yes"}
+	for _, b := range buys {
+		_ = c.Write([]string{strconv.Itoa(b.Count), b.What, b.Spec, b.Note, b.Price, yes[b.Own], yes[b.Planning]})
+	}
+	c.Flush()
 }
 
 func (s *server) drawingSVG(w http.ResponseWriter, r *http.Request, j store.Job) {

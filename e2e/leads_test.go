@@ -97,7 +97,7 @@ func TestUnmarkedNineLeadDeltaByKeyboard(t *testing.T) {
 	p := open(t, s.url+"/")
 	box := boxOfWires{map[string]string{"1": "T8", "2": "T1", "3": "T6", "4": "T9", "5": "T3", "6": "T2", "7": "T4", "8": "T7", "9": "T5"}}
 	p.at("Pug mill", "Leads") // its plate serves; its box is taken to be a stranger's
-	p.tabTo(".leads-tabs button:nth-child(2)")
+	p.tabTo(".bay-tabs button:nth-child(2)")
 	p.key(kb.Enter)
 	p.tabTo(`[data-entry="leads.tags"] input`)
 	p.key("9" + kb.Tab + "0.2" + kb.Tab)
@@ -250,28 +250,37 @@ func TestLeadsBayEndToEnd(t *testing.T) {
 	p.sees(".ways", "star, high joints")
 	p.sees(".ways", "Reduced power")
 
-	p.click(".leads-tabs button", "Direction")
+	// A table pasted into the text of the round is read touch by touch.
+	p.click(".bay-tabs button", "Find out")
+	p.enter("leads.tags", "9")
+	p.click(".find summary", "Paste a table")
+	p.fill(`[data-entry="leads.touches"] textarea`, "1 2 open\n1 3 1.1")
+	p.key(kb.Tab)
+	p.until("two touches are in the grid", `document.querySelectorAll('.find-grid .touched').length === 2`)
+	p.press("z")
+	p.press("z")
+	p.click(".bay-tabs button", "Direction")
 	p.click(".choice-one", "The wrong way")
-	p.sees(".turning-says", "turned the wrong way with the capacitor on L1")
-	p.click(".turning-says .plain", "Capacitor to L2")
-	p.sees(".turning-says", "bump once more")
+	p.sees(".finding-line", "turned the wrong way with the capacitor on L1")
+	p.click(".finding-line .plain", "Capacitor to L2")
+	p.sees(".finding-line", "bump once more")
 
-	p.click(".leads-tabs button", "Ohms")
+	p.click(".bay-tabs button", "Ohms")
 	p.enter("leads.insulation", "12 MΩ")
-	p.sees(".measure-says", "Say what the insulation was measured with")
+	p.sees(".finding-line", "Say what the insulation was measured with")
 	p.click(".choice-one", "Multimeter")
-	p.sees(".measure-says", "cannot pass a winding")
+	p.sees(".finding-line", "cannot pass a winding")
 	p.click(".choice-one", "500 V insulation tester")
-	p.sees(".measure-says", "it may run, but is damp or old")
+	p.sees(".finding-line", "it may run, but is damp or old")
 
-	p.click(".leads-tabs button", "No plate")
+	p.click(".bay-tabs button", "No plate")
 	p.sees(".steps", "Begin at the top corner")
 	for range 5 {
 		p.click(".steps-go .strong", "Next step")
 	}
 	p.sees(".steps .for-readers", "T4-T5-T6")
 
-	p.click(".leads-tabs button", "Extras")
+	p.click(".bay-tabs button", "Extras")
 	p.fill(`[data-entry="leads.extras"] textarea`, "P1 P2 thermal protector")
 	p.key(kb.Tab)
 	p.sees(".extras", "never into a joint")
@@ -302,7 +311,7 @@ func TestLeadsBayEndToEnd(t *testing.T) {
 	p.do(chromedp.SetUploadFiles(`.extras-photo input[type=file]`, []string{picture}))
 	p.until("the photograph is shown", `document.querySelector('.extras-photo img')?.naturalWidth > 100`)
 
-	p.click(".leads-tabs button", "Joints")
+	p.click(".bay-tabs button", "Joints")
 	p.click(".clips", "test clips")
 	p.sees(".ledger", "Joined with test clips: not finished.")
 }

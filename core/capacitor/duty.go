@@ -18,9 +18,9 @@ const (
 	NotThis   Use = "none"
 )
 
-// Verdict settles for one motor and duty what the schools quarrel about:
+// UseVerdict settles for one motor and duty what the schools quarrel about:
 // permanent, for short runs, or for a test only.
-type Verdict struct {
+type UseVerdict struct {
 	Use    Use           `json:"use" enum:"permanent,short,test,none"`
 	Title  string        `json:"title"`
 	Reason string        `json:"reason"`
@@ -48,8 +48,8 @@ func (q Question) greatest(a Answer) (coil string, share float64, at float64, li
 }
 
 // Verdict judges the owner's duty.
-func (q Question) Verdict(a Answer) Verdict {
-	v := Verdict{Why: []finding.Why{}}
+func (q Question) Verdict(a Answer) UseVerdict {
+	v := UseVerdict{Why: []finding.Why{}}
 	rule := a.Schools[0]
 	if !a.HeavyRuns {
 		v.Use, v.Title, v.Grade = NotThis, "Not on this bridge", finding.Stop
@@ -59,6 +59,9 @@ func (q Question) Verdict(a Answer) Verdict {
 	}
 	coil, share, at, light := q.greatest(a)
 	where := unit.Percent(at) + " load"
+	if light && at == 0 {
+		where = "no load"
+	}
 	v.Why = append(v.Why, finding.Why{Formula: "greatest winding amps / plate winding amps, over your lightest, usual and heaviest load", Numbers: fmt.Sprintf("winding %s: %s at %s", coil, unit.Percent(share), where), Section: finding.OnDuty, Source: "engine, coil by coil", Estimated: len(q.Estimates) > 0})
 	restless := share * share
 	minutes := TimeToPlateHeat(max(share, 1.0001))
@@ -78,16 +81,20 @@ func (q Question) Verdict(a Answer) Verdict {
 			break
 		}
 		v.Use, v.Title, v.Grade = TestOnly, "A test only", finding.Stop
-		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps; %s bring it to %s of plate heat. From cold it has about %s (planning).", where, coil, unit.Percent(share), words, unit.Percent(heat), unit.Text(minutes, "min"))
+		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps; %s bring it to %s of plate heat. From cold it has about %s (planning).", where, coil, unit.Percent(share), words, unit.Percent(heat), unit.Whole(minutes, "min"))
 	case share <= 1.15:
 		v.Use, v.Title, v.Grade = ShortRuns, "Short runs", finding.Caution
-		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: from cold about %s until plate heat (planning). Say under Load how long it runs and rests.", where, coil, unit.Percent(share), unit.Text(minutes, "min"))
+		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: from cold about %s until plate heat (planning). Say under Load how long it runs and rests.", where, coil, unit.Percent(share), unit.Whole(minutes, "min"))
 		if light {
 			v.Title = "Permanent under load, not left idling"
+			v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps, about %s from cold until plate heat (planning); at your load every winding stays inside plate.", where, coil, unit.Percent(share), unit.Whole(minutes, "min"))
+			if _, usual := a.Heavy.WorstCoil(); usual > 1 {
+				v.Title, v.Reason = "Short runs", fmt.Sprintf("At %s winding %s carries %s of plate amps, and more than plate at your load too: about %s from cold (planning).", where, coil, unit.Percent(share), unit.Whole(minutes, "min"))
+			}
 		}
 	default:
 		v.Use, v.Title, v.Grade = TestOnly, "A test only", finding.Stop
-		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: from cold about %s until plate heat (planning).", where, coil, unit.Percent(share), unit.Text(minutes, "min"))
+		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: from cold about %s until plate heat (planning).", where, coil, unit.Percent(share), unit.Whole(minutes, "min"))
 	}
 	v.Other = fmt.Sprintf("Others leave it in for good, or ban it altogether. Left running so, the winding's copper makes %s of its plate heat, and its insulation lasts about half as long for every 10 °C more; at the balance value, %s, it is %s.", unit.Percent(restless), unit.Text(a.Balance, "µF"), q.atBalance(a))
 	return v

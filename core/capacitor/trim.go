@@ -140,6 +140,7 @@ type RoundFit struct {
 	Round
 	Slip      float64
 	LoadShare float64 // shaft torque over rated
+	Share     float64 // the same as a share of this kind of load
 	Off       float64 // root mean square of the deviations, in meter errors
 	Predicted [readable]float64
 	WorstRead int // index of the reading that fits worst
@@ -290,6 +291,10 @@ func (q Question) Trim(rounds []Round) (t Trim, ok bool) {
 		return t, false
 	}
 	t.Model, t.Fits = *c.Model, true
+	one := machine.Load{Kind: q.Kind, Share: 1}
+	if q.Kind == machine.NoLoad {
+		one.Kind = machine.Constant
+	}
 	for _, r := range rounds {
 		f := RoundFit{Round: r}
 		f.Slip, _ = c.at(&r, r.Microfarad)
@@ -301,6 +306,8 @@ func (q Question) Trim(rounds []Round) (t Trim, ok bool) {
 				f.LoadShare = (p.TorqueNm*math.Pow(v/p.SupplyVolts, 2) - c.Model.FrictionNm) / c.Model.RatedTorqueNm
 			}
 		}
+		full := one.ShaftNm(c.Model, c.Model.SpeedShare(f.Slip, c.Wiring.FrequencyHz)) / c.Model.RatedTorqueNm
+		f.Share = max(0, f.LoadShare) / full
 		t.Fits = t.Fits && f.Off <= fitsWithin
 		t.Rounds = append(t.Rounds, f)
 	}
@@ -309,12 +316,7 @@ func (q Question) Trim(rounds []Round) (t Trim, ok bool) {
 		t.suspect(b, rounds[len(rounds)-1])
 		return t, true
 	}
-	one := machine.Load{Kind: q.Kind, Share: 1}
-	if q.Kind == machine.NoLoad {
-		one.Kind = machine.Constant
-	}
-	full := one.ShaftNm(c.Model, c.Model.SpeedShare(last.Slip, c.Wiring.FrequencyHz)) / c.Model.RatedTorqueNm
-	t.Load = machine.Load{Kind: one.Kind, Share: max(0, last.LoadShare) / full}
+	t.Load = machine.Load{Kind: one.Kind, Share: last.Share}
 	now := last.Microfarad
 	t.Now, _ = c.worst(now, t.Load)
 	up, _ := c.worst(1.02*now, t.Load)
@@ -403,15 +405,15 @@ func (t Trim) band(b *Bridge) (low, high [readable]float64) {
 
 // TrimView is a Trim as shown.
 type TrimView struct {
-	Rounds  []RoundView   `json:"rounds" nullable:"false"`
-	Says    string        `json:"says,omitempty"` // more, fewer or leave it
-	Load    string        `json:"load,omitempty"`
-	Next    []Expected    `json:"next" nullable:"false"`
-	NextAt  string        `json:"next_at,omitempty"`
-	Grade   finding.Grade `json:"grade,omitempty"`
-	Slope   string        `json:"slope,omitempty"`
-	Refit   string        `json:"refit,omitempty"`
-	ToMicro float64       `json:"to_microfarad"` // 0: leave it
+	Rounds   []RoundView   `json:"rounds" nullable:"false"`
+	Says     string        `json:"says,omitempty"` // more, fewer or leave it
+	Load     string        `json:"load,omitempty"`
+	Next     []Expected    `json:"next" nullable:"false"`
+	NextLoad string        `json:"next_load,omitempty"`
+	NextAt   string        `json:"next_at,omitempty"`
+	Grade    finding.Grade `json:"grade,omitempty"`
+	Refit    string        `json:"refit,omitempty"`
+	ToMicro  float64       `json:"to_microfarad"` // 0: leave it
 }
 
 // RoundView is one round: what was read beside what the refitted motor says.
@@ -438,6 +440,13 @@ type Expected struct {
 	Band string `json:"band"`
 }
 
+func bandText(i int, low, high float64) string {
+	if isVolts(i) {
+		return fmt.Sprintf("%.0f to %.0f%sV", low, high, unit.Space)
+	}
+	return unit.Three(low) + " to " + unit.Three(high) + unit.Space + "A"
+}
+
 func readText(i int, x float64) string {
 	if isVolts(i) {
 		return unit.Whole(x, "V")
@@ -450,7 +459,7 @@ func readText(i int, x float64) string {
 func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 	v = TrimView{Rounds: []RoundView{}, Next: []Expected{}}
 	for _, r := range t.Rounds {
-		rv := RoundView{At: unit.Plain(r.Microfarad) + unit.Space + "µF", Load: unit.Percent(max(0, r.LoadShare)) + " load", Fits: r.Off <= fitsWithin, Lines: []ReadLine{}}
+		rv := RoundView{At: unit.Plain(r.Microfarad) + unit.Space + "µF", Load: unit.Percent(r.Share) + " load", Fits: r.Off <= fitsWithin, Lines: []ReadLine{}}
 		for i, read := range r.Read {
 			if math.IsNaN(read) {
 				continue
@@ -472,7 +481,7 @@ func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 	}
 	v.Load = unit.Percent(t.Load.Share)
 	v.Refit = fmt.Sprintf("The readings give a load of %s of plate torque and a magnetising reactance %s times the estimate.", v.Load, unit.Three(t.Magnetising))
-	v.Slope = fmt.Sprintf("Here one µF more changes the worst winding by %+.1f%s%% of plate amps.", 100*t.PerMicro, unit.Space)
+	slope := fmt.Sprintf("Here one µF more changes the worst winding by %+.1f%s%% of plate amps.", 100*t.PerMicro, unit.Space)
 	f.Figure, f.Limit = unit.Percent(t.Now), "100"+unit.Space+"%"
 	switch {
 	case t.To == 0:
@@ -494,38 +503,55 @@ func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 			f.Grade = finding.Caution
 		}
 		f.Sentence = fmt.Sprintf("Measured: %s %s, to %s: the worst winding goes from %s to %s of plate amps.", unit.Text(math.Abs(t.To-last.Microfarad), "µF"), how, List(t.Parts), unit.Percent(t.Now), unit.Percent(t.After))
-		f.Detail = v.Slope + " Switch off, discharge, change the cans, read again."
+		f.Detail = slope + " Switch off, discharge, change the cans, read again."
 		f.Cures = []finding.Cure{{Label: "Put " + unit.Plain(t.To) + " µF in", Path: "bridge.microfarad", Value: unit.Plain(t.To)}}
 		v.ToMicro = t.To
 	}
 	if q.Entered > 0 && math.Abs(q.Entered/last.Microfarad-1) > sameMicro {
 		f.Grade, f.Sentence = finding.Open, fmt.Sprintf("%s is in the circuit since the readings at %s: read again at the same load.", unit.Text(q.Entered, "µF"), unit.Text(last.Microfarad, "µF"))
-		if math.Abs(q.Entered/t.To-1) < sameMicro {
-			f.Cures = nil
+		if math.Abs(q.Entered/t.To-1) < leaveMicro {
+			f.Cures, f.Detail = nil, slope
 		}
 	}
-	if t.NextUF > 0 {
-		c, err := New(&t.Model, q.Bridge.Wiring)
-		if err == nil {
-			low, high := t.band(c)
-			var p [readable]float64
-			c.Set(t.NextUF)
-			c.predict(t.Next.Slip, &p)
-			v.NextAt = unit.Plain(t.NextUF) + unit.Space + "µF"
-			for i := range p {
-				if math.IsNaN(p[i]) || i == atSupply && math.IsNaN(last.Read[i]) {
-					continue
-				}
-				v.Next = append(v.Next, Expected{readNames[i], readText(i, p[i]), readText(i, low[i]) + " to " + readText(i, high[i])})
-			}
-		}
-	}
+	q.foretell(&v, t)
 	if math.Abs(t.Load.Share-q.Usual) > 0.05 {
 		f.Detail += fmt.Sprintf(" The readings show a load of %s; the job says %s.", v.Load, unit.Percent(q.Usual))
 		f.Cures = append(f.Cures, finding.Cure{Label: "Take " + v.Load + " as the load", Path: "load.share", Value: fmt.Sprintf("%.0f %%", 100*t.Load.Share)})
 	}
 	v.Says, v.Grade = f.Sentence+" "+f.Detail, f.Grade
 	return v, []finding.Finding{f}
+}
+
+// foretell fills what to read next, with its bands.
+func (q Question) foretell(v *TrimView, t Trim) {
+	if t.NextUF == 0 || len(t.Next.Windings) == 0 {
+		return
+	}
+	c, err := New(&t.Model, q.Bridge.Wiring)
+	if err != nil {
+		return
+	}
+	low, high := t.band(c)
+	var p [readable]float64
+	c.Set(t.NextUF)
+	c.predict(t.Next.Slip, &p)
+	v.NextAt = unit.Plain(t.NextUF) + unit.Space + "µF"
+	v.NextLoad = unit.Percent(t.Load.Share)
+	for i := range p {
+		if !math.IsNaN(p[i]) {
+			v.Next = append(v.Next, Expected{readNames[i], readText(i, p[i]), bandText(i, low[i], high[i])})
+		}
+	}
+}
+
+// Foretell is what to read on the running bridge before anything was read: at
+// the owner's load.
+func (q Question) Foretell(a Answer) TrimView {
+	v := TrimView{Rounds: []RoundView{}, Next: []Expected{}}
+	if a.UsualRuns {
+		q.foretell(&v, Trim{Model: *q.Bridge.Model, NextUF: a.Microfarad, Next: a.Usual, Load: q.load(q.Usual)})
+	}
+	return v
 }
 
 func first(a, b string) string {

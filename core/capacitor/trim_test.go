@@ -78,7 +78,7 @@ func TestTrimSaysMoreOrFewerAndThenLeavesIt(t *testing.T) {
 	require.Contains(t, findings[0].Sentence, "µF fewer")
 	require.Equal(t, "bridge.microfarad", findings[0].Cures[0].Path)
 	require.Equal(t, "load.share", findings[0].Cures[1].Path, "the readings show half load, the job says 65 %")
-	require.Len(t, view.Next, 9, "three leads, three windings, corner and line volts")
+	require.Len(t, view.Next, 10, "three leads, three windings, corner and line volts, supply")
 	require.Positive(t, got.PerMicro, "at 70 µF more is worse")
 
 	// The cans are in: the program waits for the reading it foretold.

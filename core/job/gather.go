@@ -11,6 +11,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/machine"
+	"graybridge/core/table"
 	"graybridge/core/unit"
 )
 
@@ -129,6 +130,9 @@ func (w *worker) link() Link {
 	}
 	if w.supply.FeederM > 0 {
 		l.Feeder = unit.Plain(math.Round(w.supply.FeederM*10)/10) + unit.Space + "m"
+		if w.doc.Workshop.Rules == table.NorthAmerica {
+			l.Feeder = unit.Plain(math.Round(w.supply.FeederM/0.3048)) + unit.Space + "ft"
+		}
 		if w.supply.Feeder != (unit.Conductor{}) {
 			l.Feeder += " of " + w.supply.Feeder.String()
 		}
@@ -368,8 +372,7 @@ func (w *worker) card() bringup.Card {
 	}
 	c.Settings = append(c.Settings,
 		bringup.Line{Name: "Capacitor from made corner to", Value: w.cornerTo, Note: p.Wanted.Turns + " facing the shaft end; for the other way move it to the other line"},
-		bringup.Line{Name: "Use", Value: w.plan.Use.Title, Note: "by the worst winding, planning"},
-		bringup.Line{Name: "Load, all day", Value: "up to " + unit.Percent(a.Continuous) + " of plate", Note: "yours: " + unit.Percent(w.load.Usual)})
+		bringup.Line{Name: "Load, all day", Value: "up to " + unit.Percent(a.Continuous) + " of plate", Note: "yours " + unit.Percent(w.load.Usual) + ": " + strings.ToLower(w.plan.Use.Title)})
 	w.readings(&c, a)
 	return c
 }

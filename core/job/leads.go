@@ -315,6 +315,9 @@ func (w *worker) caps(l *LeadsPlan) {
 		what = "joints"
 	}
 	l.CapsText = fmt.Sprintf("%d %s: %s.", len(l.Caps), what, strings.Join(parts, ", "))
+	if len(wires) == 1 {
+		l.CapsText = fmt.Sprintf("%d %s of %d wires each.", len(l.Caps), what, wires[0])
+	}
 }
 
 // sayState is what keeps a job open: clips, the photograph, a starter found.
@@ -448,8 +451,9 @@ func BenchCase(d Document, state string) (b circuit.BenchCase, ok bool) {
 		uf = w.answer.Microfarad
 	}
 	slip, at := 1.0, "standing"
-	if s := br.Settle(uf, w.load.At(w.load.Usual)); s.Runs() && s.Starts {
-		slip, at = s.RunSlip, "at your load"
+	p, runs := br.Run(uf, w.load.At(w.load.Usual))
+	if starts := br.Settle(uf, w.load.RunUp()).Starts || w.startUF > 0; runs && starts {
+		slip, at = p.Slip, "at your load"
 		if w.cornerTo == "L2" {
 			slip = 2 - slip
 		}

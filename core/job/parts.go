@@ -99,7 +99,7 @@ func (w *worker) buys() []Buy {
 	motor := w.asks.Heaviest.Supply
 	out = append(out,
 		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine", Planning: true},
-		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("two-pole, %s, holding %s at the start", first(w.plan.Link.Breaker, unit.Plain(ch.Breaker)+unit.Space+"A"), unit.Text(a.StartSupplyAmps, "A")), Own: w.guard.Breaker > 0, Planning: true},
+		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("two-pole, %s, holding %s at the start", amps(w.guard.Breaker, ch.Breaker), unit.Text(a.StartSupplyAmps, "A")), Own: w.guard.Breaker > 0, Planning: true},
 		Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.supply.Nominal, "V")), Note: "holds itself in through the stop button: nothing starts again by itself when the supply returns", Planning: true},
 		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where a hand can be caught", Note: "within reach from where the machine is fed", Planning: true},
 		Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it", unit.Plain(ch.RelaySet)+unit.Space+"A"), Note: relayWords(string(ch.Relay)), Own: w.guard.RelaySet > 0, Planning: true},
@@ -113,6 +113,14 @@ func (w *worker) buys() []Buy {
 	return out
 }
 
+// amps are those that are noted, or else the plan's.
+func amps(noted, planned float64) string {
+	if noted > 0 {
+		planned = noted
+	}
+	return unit.Plain(planned) + unit.Space + "A"
+}
+
 func canName(p capacitor.Part) string {
 	stock, _, _ := table.RunCapacitors()
 	for _, s := range stock {
@@ -120,5 +128,5 @@ func canName(p capacitor.Part) string {
 			return "Run capacitor " + unit.Plain(p.Microfarad) + unit.Space + "µF"
 		}
 	}
-	return "Run capacitors, together " + unit.Plain(p.Microfarad) + unit.Space + "µF"
+	return "Run capacitors together " + unit.Plain(p.Microfarad) + unit.Space + "µF"
 }

@@ -23,27 +23,27 @@ import (
 
 // Plan is everything that follows from a document.
 type Plan struct {
-	Readings []finding.Reading   `json:"readings" nullable:"false"`
-	Findings []finding.Finding   `json:"findings" nullable:"false"`
-	Bays     []BayState          `json:"bays" nullable:"false"`
-	Next     Next                `json:"next"`
-	Moves    []leads.Move        `json:"moves" nullable:"false"`
-	Leads    LeadsPlan           `json:"leads"`
-	Motor    []finding.Figure    `json:"motor" nullable:"false"` // what the plate means
-	Bridge   []finding.Figure    `json:"bridge" nullable:"false"`
-	Supply   []finding.Figure    `json:"supply" nullable:"false"`
-	Guard    []finding.Figure    `json:"protection" nullable:"false"`
-	Load     []finding.Figure    `json:"load" nullable:"false"`
-	Schools  []capacitor.School  `json:"schools" nullable:"false"`
-	Use      *capacitor.Verdict  `json:"use,omitempty"` // permanent, short runs or a test
-	Combos   []capacitor.Combo   `json:"combos" nullable:"false"`
-	Trim     *capacitor.TrimView `json:"trim,omitempty"`
-	Buys     []Buy               `json:"buys" nullable:"false"`
-	Now      State               `json:"now"`
-	Wanted   State               `json:"wanted"`
-	Link     Link                `json:"link"`
-	Card     bringup.Card        `json:"card"`
-	Computed bool                `json:"computed"` // the motor could be computed
+	Readings []finding.Reading     `json:"readings" nullable:"false"`
+	Findings []finding.Finding     `json:"findings" nullable:"false"`
+	Bays     []BayState            `json:"bays" nullable:"false"`
+	Next     Next                  `json:"next"`
+	Moves    []leads.Move          `json:"moves" nullable:"false"`
+	Leads    LeadsPlan             `json:"leads"`
+	Motor    []finding.Figure      `json:"motor" nullable:"false"` // what the plate means
+	Bridge   []finding.Figure      `json:"bridge" nullable:"false"`
+	Supply   []finding.Figure      `json:"supply" nullable:"false"`
+	Guard    []finding.Figure      `json:"protection" nullable:"false"`
+	Load     []finding.Figure      `json:"load" nullable:"false"`
+	Schools  []capacitor.School    `json:"schools" nullable:"false"`
+	Use      *capacitor.UseVerdict `json:"use,omitempty"` // permanent, short runs or a test
+	Combos   []capacitor.Combo     `json:"combos" nullable:"false"`
+	Trim     *capacitor.TrimView   `json:"trim,omitempty"`
+	Buys     []Buy                 `json:"buys" nullable:"false"`
+	Now      State                 `json:"now"`
+	Wanted   State                 `json:"wanted"`
+	Link     Link                  `json:"link"`
+	Card     bringup.Card          `json:"card"`
+	Computed bool                  `json:"computed"` // the motor could be computed
 }
 
 // BayState is a bay's key figure and gravest mark.
@@ -411,6 +411,10 @@ func (w *worker) compute() {
 	}
 	a := q.Solve()
 	w.answer = &a
+	if w.plan.Trim == nil {
+		view := q.Foretell(a)
+		w.plan.Trim = &view
+	}
 	w.say(q.Judge(a)...)
 	w.plan.Schools = a.Schools
 	verdict := q.Verdict(a)

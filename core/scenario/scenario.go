@@ -31,7 +31,8 @@ type Job struct {
 
 // TansyLane is the tileworks on 230 V and 50 Hz.
 func TansyLane() job.Workshop {
-	return job.Workshop{Name: "Tansy Lane Tileworks", Rules: table.Metric, Volts: 230, Hertz: 50, Colours: job.Europe}
+	return job.Workshop{Name: "Tansy Lane Tileworks", Rules: table.Metric, Volts: 230, Hertz: 50, Colours: job.Europe,
+		Prices: "10 µF 5.10 €\n12 µF 5.60 €\n16 µF 7.20 €\n20 µF 8.40 €\n25 µF 9.00 €\n30 µF 10.20 €\n40 µF 12.50 €\n50 µF 17.80 €"}
 }
 
 // ColdFord is the co-op on 240 V split-phase and 60 Hz.

@@ -1,130 +1,56 @@
 <script setup lang="ts">
-/** The capacitor from the made corner: the island of µF and load, the schools as pegs, and what each would do. */
-import { computed } from 'vue'
-import ChoiceField from '../parts/ChoiceField.vue'
-import EntryField from '../parts/EntryField.vue'
-import FigureList from '../parts/FigureList.vue'
+/** The capacitor from the made corner: sized, bought, started, trimmed; and for how long it may run so. */
+import { computed, ref, type Component } from 'vue'
+import BayTabs from '../parts/BayTabs.vue'
 import GradeMark from '../parts/GradeMark.vue'
 import { useJob } from '../span/job'
-import IslandChart from './IslandChart.vue'
-import RangeSection from './RangeSection.vue'
+import CansSection from './CansSection.vue'
+import SizeSection from './SizeSection.vue'
 import StartSection from './StartSection.vue'
+import TrimSection from './TrimSection.vue'
 
 const job = useJob()
 const plan = computed(() => job.plan.value!)
 const link = computed(() => plan.value.link)
 const ready = computed(() => plan.value.bridge.length > 0)
 const stop = computed(() => plan.value.findings.find((f) => f.id === 'capacitor.none' || f.id === 'plate.single-phase'))
-const ends = [
-  { value: 'L1', label: 'To L1', note: 'clockwise, as marked' },
-  { value: 'L2', label: 'To L2', note: 'anticlockwise' },
+const tabs: { id: string; title: string; body: Component; entries: string[] }[] = [
+  {
+    id: 'size',
+    title: 'Size',
+    body: SizeSection,
+    entries: ['bridge.microfarad', 'bridge.corner_to', 'bridge.reversing'],
+  },
+  { id: 'cans', title: 'Cans and parts', body: CansSection, entries: ['bridge.drawer'] },
+  {
+    id: 'start',
+    title: 'Start',
+    body: StartSection,
+    entries: ['bridge.start_microfarad', 'bridge.start_by', 'load.inertia'],
+  },
+  { id: 'trim', title: 'Trim', body: TrimSection, entries: ['bridge.trim'] },
 ]
+const tab = ref('size')
+const shown = computed(() => tabs.find((t) => t.id === tab.value)!)
 </script>
 
 <template>
   <header class="bench-head">
     <h2>Bridge: run capacitor</h2>
-    <p v-if="ready">from the made corner to {{ link.corner_to }}. Slide the µF along the ruler, or type it.</p>
+    <p v-if="ready">from the made corner to {{ link.corner_to }}</p>
+    <BayTabs v-if="ready" v-model="tab" label="Parts of the Bridge bay" :tabs="tabs" />
   </header>
   <template v-if="ready">
-    <div class="bridge-top">
-      <IslandChart />
-      <div class="bridge-side">
-        <section class="bars" aria-label="Winding amps">
-          <h3>Winding amps, of plate</h3>
-          <div v-for="c in plan.wanted.coils" :key="c.name" class="bar" :class="`bar-${c.tone}`">
-            <span>{{ c.name }}</span>
-            <span class="bar-track"
-              ><span class="bar-fill" :style="{ width: `${Math.min(100, c.share * 50)}%` }"
-            /></span>
-            <strong>{{ c.of ?? '' }}</strong>
-          </div>
-          <p class="soft bar-note">The line is plate amps: {{ plan.motor.find((f) => f.id === 'winding')?.note }}</p>
-        </section>
-        <div class="bridge-entry">
-          <EntryField
-            path="bridge.microfarad"
-            label="µF in the circuit"
-            :placeholder="`${link.microfarad} (the plan's)`"
-            :help="link.chosen ? 'your choice; empty follows the plan' : 'the plan’s; the cans stand below'"
-          />
-        </div>
-        <ChoiceField path="bridge.corner_to" label="Its line end" :choices="ends" :fallback="link.corner_to" />
-      </div>
-    </div>
-    <p class="caution bridge-danger">
-      A capacitor holds its charge after the supply is off: discharge it through a resistor, then short it, before any
-      terminal is touched.
-    </p>
-    <section class="cans">
-      <div>
-        <h3>In the circuit</h3>
-        <ul class="can-row">
-          <li v-for="(c, n) in link.parts" :key="n" class="can" :class="{ 'can-own': c.own }">
-            <strong>{{ c.microfarad }}</strong> µF<br /><span class="soft">{{ c.own ? 'yours' : 'to buy' }}</span>
-          </li>
-        </ul>
-      </div>
-      <EntryField
-        path="bridge.drawer"
-        label="Your drawer: run capacitors you own, µF"
-        placeholder="40, 12, 2×30"
-        help="film, for continuous duty, of a fitting voltage class"
-      />
+    <section v-if="plan.use" class="use" :class="`use-${plan.use.use}`" aria-label="For how long">
+      <p>
+        <GradeMark :grade="plan.use.grade" /> <strong>{{ plan.use.title }}.</strong> {{ plan.use.reason }}
+      </p>
+      <details>
+        <summary>The other school’s view</summary>
+        <p>{{ plan.use.other }}</p>
+      </details>
     </section>
-    <div class="bridge-low">
-      <section>
-        <h3>At {{ link.microfarad }} µF</h3>
-        <FigureList :figures="plan.bridge" />
-      </section>
-      <section class="schools">
-        <h3>Four ways to size it, on your motor</h3>
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">School</th>
-              <th scope="col">µF</th>
-              <th scope="col">At load</th>
-              <th scope="col">Light</th>
-              <th scope="col">All day to</th>
-              <th scope="col">Start</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="s in plan.schools" :key="s.id" :data-school="s.id">
-              <th scope="row">
-                <GradeMark :grade="s.grade" :size="14" />
-                <button
-                  type="button"
-                  class="why"
-                  :title="`${s.why.formula}: ${s.why.numbers ?? ''}`"
-                  @click="job.commit('bridge.microfarad', s.microfarad.toFixed(1))"
-                >
-                  {{ s.name }}
-                </button>
-              </th>
-              <td>{{ s.microfarad.toFixed(1) }}</td>
-              <td>{{ s.at_load }}</td>
-              <td>{{ s.at_idle }}</td>
-              <td>{{ s.continuous }}</td>
-              <td>{{ s.start }}</td>
-            </tr>
-          </tbody>
-        </table>
-        <p class="soft">
-          Worst winding as a share of plate amps; start as a share of rated torque at standstill. The first three buy
-          starting torque; we prefer balance, because it is heat that kills the winding. Choose a name to try it.
-        </p>
-        <ul class="school-why">
-          <li v-for="s in plan.schools" :key="s.id">
-            <span class="formula">{{ s.why.formula }}</span>
-            <span v-if="s.why.numbers" class="soft formula">{{ s.why.numbers }}</span>
-          </li>
-        </ul>
-      </section>
-    </div>
-    <RangeSection />
-    <StartSection />
+    <component :is="shown.body" />
   </template>
   <p v-else-if="stop" class="bridge-none">{{ stop.sentence }} {{ stop.detail }}</p>
   <p v-else class="soft">
@@ -134,154 +60,27 @@ const ends = [
 </template>
 
 <style>
-.bridge-top {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 216px;
-  gap: 18px;
-}
-.bars h3 {
-  margin-bottom: 6px;
-}
-.bar {
-  display: grid;
-  grid-template-columns: 1.2em 1fr 3.4em;
-  gap: 8px;
-  align-items: center;
-  padding: 2px 0;
-}
-.bar strong {
-  text-align: right;
-}
-.bar-track {
-  position: relative;
-  height: 12px;
-  background: var(--stone);
-}
-.bar-track::after {
-  content: '';
-  position: absolute;
-  left: 50%;
-  top: -3px;
-  bottom: -3px;
-  width: 2px;
-  background: var(--ink);
-}
-.bar-fill {
-  display: block;
-  height: 100%;
-  background: var(--moss-fill);
-}
-.bar-near .bar-fill {
-  background: var(--ochre-fill);
-}
-.bar-over .bar-fill {
-  background: var(--brick);
-}
-.bar-note {
-  font-size: 0.83rem;
-  margin: 4px 0 12px;
-}
-.bridge-low {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr);
-  gap: 28px;
-  margin-top: 14px;
-}
-.bridge-low h3 {
-  margin-bottom: 4px;
-}
-.bridge-low .figures > div {
-  grid-template-columns: 7rem auto 1fr;
-}
-.schools table {
-  width: 100%;
-  border-collapse: collapse;
-}
-.schools th,
-.schools td {
-  text-align: right;
-  padding: 4px 4px;
-  border-bottom: 1px solid var(--stone-deep);
-  white-space: nowrap;
-  font-weight: 400;
-}
-.schools thead th {
-  color: var(--soft);
-  font-size: 0.83rem;
-}
-.schools th:first-child {
-  text-align: left;
-}
-.schools p {
-  margin-top: 8px;
-  font-size: 0.87rem;
-}
-.school-why {
-  margin: 8px 0 0;
-  padding-left: 1.1em;
-  font-size: 0.83rem;
-}
-.bridge-danger {
-  margin: 6px 0 0;
-}
-.school-why .formula {
-  display: block;
-}
-.schools th .grade {
-  margin-right: 6px;
-}
-.cans {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 24px;
-  margin-top: 12px;
-}
-.can-row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  list-style: none;
-  margin: 14px 0 0;
-  padding: 0;
-}
-.can {
-  position: relative;
-  min-width: 70px;
-  padding: 8px 10px;
-  text-align: center;
-  border: 1.5px solid var(--ink);
-  border-radius: 4px;
+.use {
+  margin: 0 0 12px;
+  padding: 8px 12px;
+  border-left: 4px solid var(--moss);
   background: var(--sheet);
-  line-height: 1.25;
 }
-.can::before {
-  content: '';
-  position: absolute;
-  left: 22px;
-  right: 22px;
-  top: -9px;
-  height: 8px;
-  border: solid var(--ink);
-  border-width: 0 5px;
+.use-short {
+  border-left-color: var(--ochre);
 }
-.can-own {
-  background: var(--river-pale);
+.use-test,
+.use-none {
+  border-left-color: var(--brick);
+}
+.use summary {
+  cursor: pointer;
+  color: var(--river);
+  font-size: 0.9rem;
 }
 .bridge-none {
   border-left: 4px solid var(--brick);
   padding: 6px 14px;
   max-width: 40rem;
-}
-@media (max-width: 760px) {
-  .bridge-top,
-  .cans,
-  .bridge-low {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .schools th,
-  .schools td {
-    padding: 4px 2px;
-    font-size: 0.83rem;
-  }
 }
 </style>

@@ -2,14 +2,21 @@
 /** The start: with or without a start capacitor, as a film of the run-up in time. */
 import { computed } from 'vue'
 import { api } from '../api/client'
+import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
+import FindingLine from '../parts/FindingLine.vue'
 import LineChart from '../parts/LineChart.vue'
 import { useAsked } from '../span/ask'
 import { useJob } from '../span/job'
 
 const job = useJob()
 const { value: run, trouble } = useAsked(api.start)
+const devices = [
+  { value: 'button', label: 'A button', note: 'held by hand' },
+  { value: 'relay', label: 'A relay', note: 'by the corner’s volts' },
+]
+const said = computed(() => (job.plan.value?.findings ?? []).filter((f) => f.id === 'capacitor.start'))
 const fitted = computed(() => (job.plan.value?.link.start_microfarad ?? 0) > 0)
 const marks = computed(() => {
   const r = run.value
@@ -31,6 +38,14 @@ const marks = computed(() => {
           placeholder="none"
           help="in circuit a second or two, by button or relay; never left in"
         />
+        <ChoiceField
+          v-if="fitted"
+          path="bridge.start_by"
+          label="Taken out again by"
+          :choices="devices"
+          fallback="button"
+        />
+        <FindingLine v-for="f in said" :key="f.id" :finding="f" />
         <EntryField
           path="load.inertia"
           label="The machine's inertia at the motor's shaft"
@@ -69,11 +84,6 @@ const marks = computed(() => {
 </template>
 
 <style>
-.start {
-  margin-top: 20px;
-  padding-top: 12px;
-  border-top: 1px solid var(--rule);
-}
 .start-grid {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.5fr);

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
+import FindingLine from '../parts/FindingLine.vue'
 import { useJob } from '../span/job'
 
 const job = useJob()
@@ -82,18 +83,7 @@ const turns = [
             <strong>Not bumped yet</strong>
           </button>
         </div>
-        <p v-for="f in findings" :key="f.id" class="turning-says">
-          <strong>{{ f.sentence }}</strong> {{ f.detail }}
-          <button
-            v-for="c in f.cures ?? []"
-            :key="c.label"
-            type="button"
-            class="plain"
-            @click="job.commit(c.path, c.value)"
-          >
-            {{ c.label }}
-          </button>
-        </p>
+        <FindingLine v-for="f in findings" :key="f.id" :finding="f" />
       </div>
     </div>
   </section>
@@ -116,9 +106,6 @@ const turns = [
 .turning ul {
   padding-left: 20px;
   margin: 4px 0;
-}
-.turning-says {
-  margin-top: 8px;
 }
 @media (max-width: 760px) {
   .turning-both {

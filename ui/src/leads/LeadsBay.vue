@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** From a box of unmarked wires to the right joints: each part of the work one tab. */
-import { computed, ref, watch, type Component } from 'vue'
+import { computed, ref, type Component } from 'vue'
+import BayTabs from '../parts/BayTabs.vue'
 import { useJob } from '../span/job'
 import { useShown } from '../span/state'
 import DirectionSection from './DirectionSection.vue'
@@ -36,59 +37,18 @@ const tab = ref(
   plan.value.leads.agreed && !(plan.value.leads.round.settled && !plan.value.now.known) ? 'joints' : 'find',
 )
 const shown = computed(() => tabs.find((t) => t.id === (view.value.id === 'mistake' ? 'joints' : tab.value))!)
-
-/** A field asked for from outside (the ledger, Next, a key) opens its tab. */
-watch(
-  () => job.asked.value,
-  (path) => {
-    const t = tabs.find((one) => path && one.entries.includes(path))
-    if (t) tab.value = t.id
-  },
-  { immediate: true },
-)
 </script>
 
 <template>
   <header class="bench-head">
     <h2>Leads</h2>
     <p>{{ plan.bays.find((b) => b.bay === 'leads')?.key }}</p>
-    <nav class="leads-tabs" aria-label="Parts of the Leads bay">
-      <button
-        v-for="t in tabs"
-        :key="t.id"
-        type="button"
-        :class="{ chosen: t === shown }"
-        :aria-current="t === shown ? 'true' : undefined"
-        @click="tab = t.id"
-      >
-        {{ t.title }}
-      </button>
-    </nav>
+    <BayTabs v-model="tab" label="Parts of the Leads bay" :tabs="tabs" />
   </header>
   <component :is="shown.body" />
 </template>
 
 <style>
-.leads-tabs {
-  display: flex;
-  flex-wrap: wrap;
-  margin-left: auto;
-}
-.leads-tabs button {
-  min-height: 34px;
-  padding: 4px 12px;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  background: transparent;
-  font: inherit;
-  color: var(--river);
-  cursor: pointer;
-}
-.leads-tabs .chosen {
-  border-bottom-color: var(--river);
-  color: var(--ink);
-  font-weight: 600;
-}
 .leads-ask {
   border: 1px solid var(--river);
   padding: 10px 14px;
@@ -200,14 +160,6 @@ watch(
   padding: 0;
 }
 @media (max-width: 760px) {
-  .leads-tabs {
-    margin-left: 0;
-    width: 100%;
-  }
-  .leads-tabs button {
-    min-height: 44px;
-    padding: 4px 10px;
-  }
   .leads-drawings,
   .leads-foot {
     grid-template-columns: minmax(0, 1fr);

@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
-import GradeMark from '../parts/GradeMark.vue'
+import FindingLine from '../parts/FindingLine.vue'
 import { useJob } from '../span/job'
 
 const job = useJob()
@@ -31,12 +31,7 @@ const testers = [
       <EntryField path="leads.ohms_at" label="Winding then" placeholder="18 °C" help="20 °C until you say" />
       <EntryField path="plate.winding_ohms" label="One coil alone, before joining" placeholder="9.8 Ω" />
     </div>
-    <p v-for="f in said(['leads.line-ohms', 'leads.balance', 'leads.use-ohms'])" :key="f.id" class="measure-says">
-      <GradeMark :grade="f.grade" />
-      <span
-        ><strong>{{ f.sentence }}</strong> {{ f.figure }} <span class="soft">{{ f.limit }}</span> {{ f.detail }}</span
-      >
-    </p>
+    <FindingLine v-for="f in said(['leads.line-ohms', 'leads.balance', 'leads.use-ohms'])" :key="f.id" :finding="f" />
     <h3>Insulation to the frame</h3>
     <p>
       Expect over 5 MΩ, new or dried over 100 MΩ; under 1 MΩ at 40 °C it is not fed. Drive, capacitors and thermistor
@@ -47,12 +42,7 @@ const testers = [
       <EntryField path="leads.insulation_at" label="Winding then" placeholder="18 °C" help="20 °C until you say" />
       <ChoiceField path="leads.tester" label="Measured with" :choices="testers" />
     </div>
-    <p v-for="f in said(['leads.insulation'])" :key="f.id" class="measure-says">
-      <GradeMark :grade="f.grade" />
-      <span
-        ><strong>{{ f.sentence }}</strong> <span class="soft">{{ f.limit }}</span> {{ f.detail }}</span
-      >
-    </p>
+    <FindingLine v-for="f in said(['leads.insulation'])" :key="f.id" :finding="f" />
     <h3>What a multimeter can and cannot tell</h3>
     <ul>
       <li>
@@ -76,12 +66,6 @@ const testers = [
   grid-template-columns: 1.4fr 0.8fr 1.2fr;
   gap: 12px;
   align-items: start;
-}
-.measure-says {
-  display: flex;
-  gap: 8px;
-  align-items: flex-start;
-  margin: 6px 0;
 }
 @media (max-width: 760px) {
   .measure-row {

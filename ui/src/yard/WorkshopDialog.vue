@@ -139,6 +139,18 @@ function done() {
         />
       </div>
       <div class="entry">
+        <label for="workshop-prices">What run capacitors cost here: one can a line</label>
+        <ElInput
+          id="workshop-prices"
+          v-model="form.prices"
+          type="textarea"
+          :rows="3"
+          maxlength="2000"
+          placeholder="40 µF 11.50 €"
+          autocomplete="off"
+        />
+      </div>
+      <div class="entry">
         <label for="workshop-people">People, by first name and initial</label>
         <ElInput
           id="workshop-people"

@@ -463,6 +463,17 @@ export interface components {
             when: string;
             where: string;
         };
+        Buy: {
+            /** Format: int64 */
+            count: number;
+            id: string;
+            note?: string;
+            own?: boolean;
+            planning?: boolean;
+            price?: string;
+            spec: string;
+            what: string;
+        };
         Cap: {
             /** Format: double */
             area: number;
@@ -516,6 +527,18 @@ export interface components {
             /** Format: double */
             ohm: number;
             text: string;
+        };
+        Combo: {
+            /** Format: int64 */
+            buy: number;
+            /** Format: double */
+            microfarad: number;
+            off: string;
+            parts: components["schemas"]["Part"][];
+            price?: string;
+            text: string;
+            why: string;
+            worst: string;
         };
         Contour: {
             /** Format: double */
@@ -635,6 +658,11 @@ export interface components {
              */
             type: string;
         };
+        Expected: {
+            band: string;
+            name: string;
+            text: string;
+        };
         Extra: {
             goes: string;
             names: string;
@@ -739,7 +767,12 @@ export interface components {
             /** @enum {string} */
             kind?: "capacitor";
             microfarad?: string;
+            /** @enum {string} */
+            reversing?: "switch";
+            /** @enum {string} */
+            start_by?: "button" | "relay";
             start_microfarad?: string;
+            trim?: string;
         };
         Labelling: {
             ask?: components["schemas"]["Ask"];
@@ -844,6 +877,7 @@ export interface components {
             parts: components["schemas"]["Part"][];
             relay?: string;
             relay_way?: string;
+            reversing?: boolean;
             /** Format: double */
             ruler_to: number;
             /** Format: double */
@@ -916,7 +950,9 @@ export interface components {
         Plan: {
             bays: components["schemas"]["BayState"][];
             bridge: components["schemas"]["Figure"][];
+            buys: components["schemas"]["Buy"][];
             card: components["schemas"]["Card"];
+            combos: components["schemas"]["Combo"][];
             computed: boolean;
             findings: components["schemas"]["Finding"][];
             leads: components["schemas"]["LeadsPlan"];
@@ -930,6 +966,8 @@ export interface components {
             readings: components["schemas"]["FindingReading"][];
             schools: components["schemas"]["School"][];
             supply: components["schemas"]["Figure"][];
+            trim?: components["schemas"]["TrimView"];
+            use?: components["schemas"]["UseVerdict"];
             wanted: components["schemas"]["State"];
         };
         PlateEntry: {
@@ -997,6 +1035,13 @@ export interface components {
             /** Format: double */
             set_in_lines: number;
         };
+        ReadLine: {
+            model: string;
+            name: string;
+            off: string;
+            read: string;
+            worst?: boolean;
+        };
         RevisionLine: {
             /** Format: date-time */
             at: string;
@@ -1004,6 +1049,12 @@ export interface components {
             revision: number;
             what: string;
             who: string;
+        };
+        RoundView: {
+            at: string;
+            fits: boolean;
+            lines: components["schemas"]["ReadLine"][];
+            load: string;
         };
         School: {
             at_idle: string;
@@ -1109,6 +1160,27 @@ export interface components {
             said: string;
             text: string;
         };
+        TrimView: {
+            grade?: string;
+            load?: string;
+            next: components["schemas"]["Expected"][];
+            next_at?: string;
+            next_load?: string;
+            refit?: string;
+            rounds: components["schemas"]["RoundView"][];
+            says?: string;
+            /** Format: double */
+            to_microfarad: number;
+        };
+        UseVerdict: {
+            grade: string;
+            other: string;
+            reason: string;
+            title: string;
+            /** @enum {string} */
+            use: "permanent" | "short" | "test" | "none";
+            why: components["schemas"]["Why"][];
+        };
         Verdict: {
             coils: components["schemas"]["CoilOhm"][];
             corners: string[];
@@ -1169,6 +1241,7 @@ export interface components {
             /** Format: double */
             hertz: number;
             name: string;
+            prices?: string;
             /** @enum {string} */
             rules: "metric" | "north-america";
             /** Format: double */

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+/** What the plan says, said again where the hand is, with its cures. */
+import type { Finding } from '../api/client'
+import { useJob } from '../span/job'
+import GradeMark from './GradeMark.vue'
+
+defineProps<{ finding: Finding }>()
+const job = useJob()
+</script>
+
+<template>
+  <div class="finding-line">
+    <GradeMark :grade="finding.grade" />
+    <p>
+      <strong>{{ finding.sentence }}</strong> {{ finding.figure }} <span class="soft">{{ finding.limit }}</span>
+      {{ finding.detail }}
+      <button
+        v-for="c in finding.cures ?? []"
+        :key="c.label"
+        type="button"
+        class="plain"
+        @click="job.commit(c.path, c.value)"
+      >
+        {{ c.label }}
+      </button>
+    </p>
+  </div>
+</template>
+
+<style>
+.finding-line {
+  display: flex;
+  gap: 8px;
+  align-items: flex-start;
+  margin: 6px 0;
+}
+.finding-line .plain {
+  margin: 2px 6px 2px 0;
+}
+</style>
