@@ -68,7 +68,7 @@ func TestABridgeIsTrimmedFromMeasuredAmps(t *testing.T) {
 
 	round := func(microfarad float64) {
 		for i, text := range trimReadings(t, microfarad) {
-			p.fill(`.trim-form input[aria-label="`+[]string{"Lead L1", "Lead L2", "Corner lead", "Corner to L1", "Corner to L2", "L1 to L2"}[i]+`"]`, text)
+			p.fill(`.trim-form input[aria-label="`+trimFields[i]+`"]`, text)
 		}
 		p.key(kb.Enter)
 	}
@@ -92,6 +92,9 @@ func TestABridgeIsTrimmedFromMeasuredAmps(t *testing.T) {
 	p.press("z")
 	p.until("and back", `document.querySelector('.trim .finding-line .plain')`)
 }
+
+// trimFields are the fields for what trimReadings gives.
+var trimFields = []string{"Lead L1", "Lead L2", "Corner lead", "Corner to L1", "Corner to L2", "L1 to L2"}
 
 // trimReadings is what a meter shows on a blunger that is loaded less than said
 // and magnetises a little harder than its plate lets one think.

@@ -237,7 +237,11 @@ func (p *page) click(css, text string) {
 	find := fmt.Sprintf(`[...document.querySelectorAll(%s)].find(e => e.offsetParent !== null && (e.innerText ?? e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text))
 	// Scrolled into view and under nothing else: a dialog that fades out still takes clicks.
 	place := `(async () => { const e = ` + find + `; if (!e) return []; e.scrollIntoView({block:'center'}); await new Promise(r => requestAnimationFrame(() => requestAnimationFrame(r)));
-		const b = e.getBoundingClientRect(), x = b.left + b.width/2, y = b.top + b.height/2, hit = document.elementFromPoint(x, y);
+		const was = e.getBoundingClientRect()
+		await new Promise(r => setTimeout(r, 40))
+		const b = e.getBoundingClientRect()
+		if (b.top !== was.top || b.left !== was.left) return [] // a dialog still comes in
+		const x = b.left + b.width/2, y = b.top + b.height/2, hit = document.elementFromPoint(x, y);
 		return hit && (e.contains(hit) || hit.contains(e)) ? [x, y] : [] })()`
 	var at []float64
 	for end := time.Now().Add(patience); len(at) == 0; at = eval[[]float64](p, place) {

@@ -43,10 +43,18 @@ func TestPictures(t *testing.T) {
 			p.until("the island is drawn", `document.querySelector('.island-land')`)
 		}
 		eval[bool](p, `(document.activeElement?.blur(), window.scrollTo(0, 0), true)`)
-		p.picture(name)
+		if name != "" {
+			p.picture(name)
+		}
 	}
 	bay("Slip mixer", "Leads", "leads")
 	bay("Blunger", "Bridge", "bridge")
+	tab := func(machine, where, title, name string) {
+		bay(machine, where, "")
+		p.click(".bay-tabs button", title)
+		eval[bool](p, `(document.activeElement?.blur(), true)`)
+		p.picture(name)
+	}
 	bay("Blunger", "Motor", "motor")
 	bay("Blunger", "Supply", "supply")
 	bay("Slip mixer", "Protection", "protection")
@@ -57,6 +65,19 @@ func TestPictures(t *testing.T) {
 	p.picture("palette")
 	p.key(kb.Escape)
 	bay("Old drying turntable", "Leads", "no-joint-fits")
+	p.do(chromedp.EmulateViewport(1280, 1100))
+	tab("Pug mill", "Leads", "Joints", "leads-nine")
+	tab("Tile extruder", "Leads", "Find out", "find-out")
+	tab("Blunger", "Bridge", "Cans and parts", "parts")
+	p.click(".bay-tabs button", "Trim")
+	for i, text := range trimReadings(t, 52) {
+		p.fill(`.trim-form input[aria-label="`+trimFields[i]+`"]`, text)
+	}
+	p.key(kb.Enter)
+	p.sees(".trim-rounds", "Corner lead")
+	eval[bool](p, `(document.activeElement?.blur(), window.scrollTo(0, 0), true)`)
+	p.picture("trim")
+	p.press("z")
 	p.do(chromedp.EmulateViewport(1280, 1500))
 	bay("Blunger", "Protection", "relay")
 	p.visit(s.url + "/")

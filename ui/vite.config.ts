@@ -39,10 +39,10 @@ function pages(): Plugin {
     name: 'pages',
     transform(text, id) {
       if (!id.endsWith('.md')) return
-      const html = (marked.parse(text, { async: false }) as string).replace(
-        /<h2>(.*?) \{#([\w-]+)\}<\/h2>/g,
-        '<h2 id="$2">$1</h2>',
-      )
+      const html = (marked.parse(text, { async: false }) as string)
+        .replace(/<h2>(.*?) \{#([\w-]+)\}<\/h2>/g, '<h2 id="$2">$1</h2>')
+        .replaceAll('<table>', '<div class="page-wide" tabindex="0" role="region" aria-label="Table"><table>')
+        .replaceAll('</table>', '</table></div>')
       return `export default ${JSON.stringify(html)}`
     },
   }

@@ -41,7 +41,8 @@ func BenchmarkCapacitorPage(b *testing.B) {
 	q := capacitor.Question{Bridge: blunger(b), Kind: machine.Fan, Usual: 0.65, Heaviest: 0.65, ServiceFactor: 1, Entered: 52, SchoolVolts: 230, PowerFactor: 0.79}
 	b.ReportAllocs()
 	for b.Loop() {
-		if a := q.Solve(); !a.UsualRuns || len(q.Judge(a)) == 0 {
+		a := q.Solve()
+		if !a.UsualRuns || len(q.Judge(a)) == 0 || q.Verdict(a).Title == "" || len(q.Combos(a.Balance, capacitor.Prices{})) == 0 || len(q.Foretell(a).Next) == 0 {
 			b.Fatal("it does not run")
 		}
 	}

@@ -99,6 +99,8 @@ type Answer struct {
 	BleedOhm          float64
 	BleedWatts        float64
 	CapacitorAmps     float64 // worst of idle and load
+	Full              Point   // at plate torque
+	FullRuns          bool
 }
 
 // Title writes a coil's name as it stands on the drawings.
@@ -142,6 +144,7 @@ func (q Question) Solve() Answer {
 	a.Usual, a.UsualRuns = b.Run(a.Microfarad, q.load(q.Usual))
 	a.Idle, _ = b.Run(a.Microfarad, q.load(q.Lightest))
 	a.Heavy, a.HeavyRuns = b.Run(a.Microfarad, q.load(q.Heaviest))
+	a.Full, a.FullRuns = b.Run(a.Microfarad, q.load(1))
 	a.Continuous = b.Continuous(a.Microfarad, q.Kind, 1)
 	if a.Continuous > 0 {
 		a.Limit, _ = b.Run(a.Microfarad, q.load(a.Continuous))

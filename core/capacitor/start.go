@@ -25,6 +25,7 @@ type StartAnswer struct {
 	LeftIn     float64 // worst winding idling if it is left in circuit
 	LeftCoil   string
 	Volts      float64 // across it, the greatest between standstill and its drop-out
+	Held       float64 // across it when it is held in at full speed
 	Class      float64 // stock class for these volts; 0 where none is made
 	PickUp     float64 // corner to the other line where a relay should open: at its drop-out speed
 	BleedOhm   float64 // to 50 V within a minute from the peak that stays on it
@@ -66,6 +67,7 @@ func (q Question) sizeStart(a Answer) StartAnswer {
 	}
 	if p, ok := b.Run(a.Microfarad+uf, q.load(q.Lightest)); ok {
 		s.LeftCoil, s.LeftIn = p.WorstCoil()
+		s.Held = p.CapacitorVolts
 	}
 	for _, slip := range []float64{1, 0.75, 0.5, DropOutSlip} {
 		if p, err := b.At(a.Microfarad+uf, slip); err == nil {
@@ -76,8 +78,8 @@ func (q Question) sizeStart(a Answer) StartAnswer {
 			}
 		}
 	}
-	s.Class, _ = table.StartClass(s.Volts)
-	if trapped := math.Sqrt2 * s.Volts; trapped > 50 {
+	s.Class, _ = table.StartClass(math.Max(s.Volts, s.Held)) // a button is held longer than the run-up takes
+	if trapped := math.Sqrt2 * math.Max(s.Volts, s.Held); trapped > 50 {
 		s.BleedOhm = 60 / (uf * 1e-6 * math.Log(trapped/50))
 	}
 	return s
@@ -85,10 +87,14 @@ func (q Question) sizeStart(a Answer) StartAnswer {
 
 // ClassText is the class of volts to buy a start capacitor in.
 func (s StartAnswer) ClassText() string {
-	if s.Class == 0 {
-		return fmt.Sprintf("it sees %s: none is made for that, take a smaller one", unit.Whole(s.Volts, "V"))
+	sees := fmt.Sprintf("%s on the way up, %s if held on", unit.Whole(s.Volts, "V"), unit.Whole(s.Held, "V"))
+	if greatest, ok := table.StartClass(s.Volts); s.Class == 0 && ok {
+		return fmt.Sprintf("%s AC and out at once: it sees %s, more than any is made for", unit.Whole(max(greatest, 330), "V"), sees)
 	}
-	return fmt.Sprintf("%s AC or more (it sees %s)", unit.Whole(s.Class, "V"), unit.Whole(s.Volts, "V"))
+	if s.Class == 0 {
+		return fmt.Sprintf("none is made for what it sees, %s: take a smaller one", sees)
+	}
+	return fmt.Sprintf("%s AC or more (it sees %s)", unit.Whole(s.Class, "V"), sees)
 }
 
 // Reversed is what happens when the capacitor is moved to the other line while

@@ -46,7 +46,7 @@ var roundParts = []struct {
 const roundWanted = "like “52 µF: leads 4.1 3.8 2.2; corner 224 231; volts 236”"
 
 // mostRounds is how many rounds are looked at: the last ones.
-const mostRounds = 8
+const mostRounds = 4
 
 var (
 	roundStart  = regexp.MustCompile(`(?i)^\s*(\d+(?:[.,]\d+)?)\s*(?:µf|uf|μf|mfd)?\s*[:;,]?\s*(.*)$`)

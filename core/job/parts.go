@@ -79,7 +79,7 @@ func (w *worker) buys() []Buy {
 	}
 	if w.startUF > 0 {
 		s := a.Start
-		out = append(out, Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(w.startUF, "µF"), Spec: "electrolytic, for starting, " + s.ClassText(), Note: "seconds only; its own discharge resistor: " + bleedText(s.BleedOhm, s.Volts)})
+		out = append(out, Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(w.startUF, "µF"), Spec: "electrolytic, for starting, " + s.ClassText(), Note: "seconds only; its own discharge resistor: " + bleedText(s.BleedOhm, math.Max(s.Volts, s.Held))})
 		amps := 2 * math.Pi * w.supply.Hertz * w.startUF * 1e-6 * s.Volts
 		if w.doc.Bridge.StartBy == capacitor.ByRelay {
 			out = append(out, Buy{ID: "start-relay", Count: 1, What: "Voltage relay for the start capacitor",

@@ -550,6 +550,18 @@ func bridgeFigures(a capacitor.Answer, m *machine.Model, mark finding.Mark) []fi
 	out := []finding.Figure{
 		computed("continuous", "Good all day to", a.Continuous, unit.Percent(a.Continuous), unit.Text(a.Continuous*m.ShaftWatts/1000, "kW")+", every winding inside plate"),
 	}
+	if a.FullRuns {
+		full := computed("full", "At full load", 0, "all day", "")
+		if coil, share := a.Full.WorstCoil(); share > 1 {
+			full.Value = capacitor.TimeToPlateHeat(share)
+			full.Text, full.Mark = unit.Whole(full.Value, "min"), finding.Estimated
+			full.Note = fmt.Sprintf("from cold, planning: winding %s at %s of plate amps", coil, unit.Percent(share))
+			full.Why = []finding.Why{{Formula: "t = −τ·ln(1 − 1/share²), τ = 25 min", Numbers: full.Text, Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true}}
+		}
+		out = append(out, full)
+	} else {
+		out = append(out, computed("full", "At full load", 0, "stalls", "it does not carry plate torque"))
+	}
 	if a.UsualRuns {
 		coil, share := a.Usual.WorstCoil()
 		out = append(out,
@@ -561,7 +573,7 @@ func bridgeFigures(a capacitor.Answer, m *machine.Model, mark finding.Mark) []fi
 	}
 	class := "no class fits"
 	if a.Class > 0 {
-		class = "at worst; buy " + unit.Whole(a.Class, "V") + " or more"
+		class = fmt.Sprintf("and %s at worst; buy %s or more", unit.Text(a.CapacitorAmps, "A"), unit.Whole(a.Class, "V"))
 	}
 	out = append(out,
 		computed("capacitor", "Capacitor", a.WorstVolts, unit.Whole(a.WorstVolts, "V"), class),

@@ -17,7 +17,9 @@ const buyPriced = computed(() => plan.value.buys.some((b) => b.price))
       <h3>In the circuit</h3>
       <ul class="can-row">
         <li v-for="(c, n) in link.parts" :key="n" class="can" :class="{ 'can-own': c.own }">
-          <strong>{{ c.microfarad }}</strong> µF<br /><span class="soft">{{ c.own ? 'yours' : link.chosen ? 'as entered' : 'to buy' }}</span>
+          <strong>{{ c.microfarad }}</strong> µF<br /><span class="soft">{{
+            c.own ? 'yours' : link.chosen ? 'as entered' : 'to buy'
+          }}</span>
         </li>
       </ul>
     </div>

@@ -181,7 +181,7 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
         <line :x1="x(t)" :x2="x(t)" :y1="frame.bottom" :y2="frame.bottom + 7" class="chart-axis" />
         <text :x="x(t)" :y="frame.bottom + 20" text-anchor="middle" class="chart-text">{{ t }}</text>
       </g>
-      <text :x="frame.right + 10" :y="frame.bottom + 20" class="chart-text">µF</text>
+      <text :x="frame.right + 16" :y="frame.bottom + 5" class="chart-text">µF</text>
       <line :x1="own.x" :x2="own.x" :y1="frame.top" :y2="frame.bottom + 24" class="cross" />
       <circle :cx="own.x" :cy="own.y" r="8" class="cross-ring" />
       <g

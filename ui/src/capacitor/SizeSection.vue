@@ -47,9 +47,11 @@ const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacito
           "
         />
       </div>
-      <ChoiceField path="bridge.corner_to" label="Its line end" :choices="ends" :fallback="link.corner_to" />
-      <ChoiceField path="bridge.reversing" label="Reversed in daily use" :choices="reversing" fallback="" />
     </div>
+  </div>
+  <div class="bridge-choices">
+    <ChoiceField path="bridge.corner_to" label="Its line end" :choices="ends" :fallback="link.corner_to" />
+    <ChoiceField path="bridge.reversing" label="Turned round in daily use" :choices="reversing" fallback="" />
   </div>
   <FindingLine v-for="f in said" :key="f.id" :finding="f" />
   <p class="caution bridge-danger">
@@ -115,6 +117,12 @@ const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacito
   display: grid;
   grid-template-columns: minmax(0, 1fr) 216px;
   gap: 18px;
+}
+.bridge-choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 28px;
+  margin: 4px 0 10px;
 }
 .bars h3 {
   margin-bottom: 6px;

@@ -44,9 +44,10 @@ onMounted(() => {
   white-space: pre-wrap;
   overflow-wrap: anywhere;
 }
-.page table {
-  display: block;
+.page-wide {
   overflow-x: auto;
+}
+.page table {
   border-collapse: collapse;
 }
 .page th,
