@@ -85,6 +85,9 @@ const (
 	OnOhms           Section = "ohms"
 	OnTrim           Section = "trim"
 	OnDuty           Section = "duty"
+	OnDrive          Section = "drive"
+	OnDriveSpeed     Section = "drive-speed"
+	OnDriveSheet     Section = "drive-sheet"
 	OnLimits         Section = "limits"
 )
 

@@ -75,6 +75,8 @@ var (
 		Units: map[string]float64{"": 1, "%": 0.01, "pct": 0.01}}
 	Length = Kind{Base: "m", Default: "m", Example: "18 m or 65 ft", Largest: 5000,
 		Units: map[string]float64{"m": 1, "metres": 1, "meters": 1, "ft": 0.3048, "feet": 0.3048, "'": 0.3048, "cm": 0.01}}
+	Diameter = Kind{Base: "mm", Default: "mm", Example: "80 mm or 3.15 in", Largest: 1e4,
+		Units: map[string]float64{"mm": 1, "cm": 10, "m": 1000, "in": 25.4, "inch": 25.4, "inches": 25.4, "\"": 25.4, "″": 25.4, "ft": 304.8}}
 	Area = Kind{Base: "mm²", Default: "mm²", Example: "2.5 mm² or 12 AWG", Largest: 500,
 		Units: map[string]float64{"mm²": 1, "mm2": 1, "sqmm": 1, "qmm": 1, "mm": 1}}
 	Microfarads = Kind{Base: "µF", Default: "µf", Example: "50", Largest: 5000,

@@ -1,0 +1,207 @@
+package drive
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/finding"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// Asks is everything that choosing leans on.
+type Asks struct {
+	Rules      table.Rules
+	Line       float64 // measured volts between the two wires
+	Hertz      float64
+	ShaftWatts float64
+	LineAmps   float64 // plate, in the joints the drive feeds
+	LineVolts  float64 // plate, in those joints
+	Factor     float64 // power factor of the plate
+	Efficiency float64
+	StartShare float64 // asked at standstill, over rated
+	Heaviest   float64 // load share
+	Volts      bool    // some joint of the leads takes the drive's volts
+	Lightest   float64 // least hertz at which it is to run; 0: not said
+	Single     bool    // the plate says one phase
+	Resistor   bool    // the ramp down that is asked needs one
+}
+
+// Weighed is a drive weighed for a job.
+type Weighed struct {
+	Need        float64 // output amps
+	Have        float64 // what is left of the drive's amps here
+	InputAmps   float64
+	InputFactor float64
+	Breaker     float64
+	Conductor   unit.Conductor
+	MotorWire   unit.Conductor
+	Derates     []finding.Why
+	Verdict     finding.Grade // good: fits; caution: fits with limits; stop: does not fit
+	Words       string
+}
+
+// driveEfficiency of a small drive at load.
+const driveEfficiency = 0.95
+
+// powerFactor of a drive's input: what the trade counts with.
+func powerFactor(p *Profile, reactor bool) float64 {
+	switch {
+	case p.Input.Doubles:
+		return 0.62
+	case reactor:
+		return 0.85
+	}
+	return 0.70
+}
+
+// Derate is what is left of the drive's amps for its place and its carrier, and
+// why.
+func (c Chosen) Derate(p *Profile) (share float64, why []finding.Why) {
+	share = 1
+	less := func(part float64, formula, numbers, source string) {
+		if part < 1 {
+			share *= math.Max(part, 0.1)
+			why = append(why, finding.Why{Formula: formula, Numbers: numbers, Section: finding.OnDrive, Source: source, Estimated: true})
+		}
+	}
+	if p.Input.Phases == 3 {
+		less(p.Input.SingleShare, "a drive made for three-phase input on one phase: its stated share", unit.Percent(p.Input.SingleShare), "planning; the maker's sheet decides")
+	}
+	khz := c.CarrierKHz
+	if khz == 0 {
+		khz = p.CarrierOf
+	}
+	less(1-0.05*math.Max(0, khz-p.CarrierFree), "5 % less for each kHz above "+unit.Plain(p.CarrierFree), unit.Plain(khz)+unit.Space+"kHz", "planning")
+	less(1-0.02*math.Max(0, c.AmbientC-p.AmbientC), "2 % less for each °C above "+unit.Plain(p.AmbientC), unit.Plain(c.AmbientC)+unit.Space+"°C", "planning; usual of such drives")
+	less(1-0.01*math.Max(0, c.AltitudeM-p.AltitudeM)/100, "1 % less for each 100 m above "+unit.Plain(p.AltitudeM)+" m", unit.Plain(c.AltitudeM)+unit.Space+"m", "planning; usual of such drives")
+	return share, why
+}
+
+// Choose weighs a drive. The findings say whether it fits, with what limits, or
+// why not.
+func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
+	var out []finding.Finding
+	ch := Weighed{Verdict: finding.Good}
+	say := func(id string, g finding.Grade, sentence, detail, figure, limit string, why ...finding.Why) *finding.Finding {
+		out = append(out, finding.Finding{ID: "drive." + id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail, Figure: figure, Limit: limit, Why: why})
+		if g.Rank() < ch.Verdict.Rank() && (g == finding.Stop || g == finding.Caution) {
+			ch.Verdict = g
+		}
+		return &out[len(out)-1]
+	}
+	if a.Single {
+		say("single-phase", finding.Stop, "A single-phase motor does not run on a drive.", "Its start winding burns on it. A drive wants a three-phase motor.", "", "")
+	}
+	share, derates := c.Derate(p)
+	ch.Derates = derates
+	ch.Have = share * p.Output.Amps
+	ch.Need = a.LineAmps * float64(c.Count)
+	why := append([]finding.Why{{Formula: "drive amps ≥ plate amps in these joints × motors", Numbers: fmt.Sprintf("%s × %d", unit.Text(a.LineAmps, "A"), c.Count), Section: finding.OnDrive, Source: "plate; chosen by amps, then by power"}}, derates...)
+	figure, limit := unit.Text(ch.Need, "A")+" asked", unit.Text(ch.Have, "A")+" there"
+	switch {
+	case ch.Need > 1.001*ch.Have:
+		detail := fmt.Sprintf("Its plate gives %s", unit.Text(p.Output.Amps, "A"))
+		if share < 1 {
+			detail += fmt.Sprintf("; here %s of it is left", unit.Percent(share))
+		}
+		say("amps", finding.Stop, fmt.Sprintf("%s is too small: the motor asks %s, it has %s.", p.Name, unit.Text(ch.Need, "A"), unit.Text(ch.Have, "A")),
+			detail+fmt.Sprintf(". Look for one of at least %s on this line.", unit.Text(ch.Need/share, "A")), figure, limit, why...)
+	case ch.Need > 0.9*ch.Have:
+		say("amps", finding.Caution, fmt.Sprintf("%s just fits by amps: %s of %s.", p.Name, unit.Text(ch.Need, "A"), unit.Text(ch.Have, "A")), "No amps are left for a hot day or a stiff start.", figure, limit, why...)
+	default:
+		say("amps", finding.Good, fmt.Sprintf("%s fits by amps: %s of %s.", p.Name, unit.Text(ch.Need, "A"), unit.Text(ch.Have, "A")), "", figure, limit, why...)
+	}
+	if p.Input.Phases == 3 {
+		say("three-phase-input", finding.Caution, p.Name+" is made for three-phase input: on one phase only if its maker allows it, and at reduced rating.",
+			"Its input-phase watch trips, its link ripples. "+quirk(p), unit.Percent(p.Input.SingleShare)+" of its rating", "", finding.Why{Formula: "about half the rating on one phase", Section: finding.OnDrive, Source: "planning; the maker's sheet decides", Estimated: true})
+	}
+	if v := p.Input.Volts; a.Line < v.Least || a.Line > v.Most {
+		g, detail := finding.Stop, "Another drive, or another circuit."
+		if p.Input.Doubles && a.Line > v.Most {
+			detail = "It doubles 120 V; on this line it bursts. Feed it from a 120 V circuit."
+		} else if a.Line > v.Most && c.TopVolt > 0 && a.Line <= c.TopVolt {
+			g = finding.Caution
+		}
+		say("line-volts", g, fmt.Sprintf("%s takes %s to %s; the wall has %s.", p.Name, unit.Plain(v.Least), unit.Whole(v.Most, "V"), unit.Whole(a.Line, "V")), detail, unit.Whole(a.Line, "V"), unit.Plain(v.Least)+" to "+unit.Whole(v.Most, "V"),
+			finding.Why{Formula: "line volts within the drive's input", Section: finding.OnDrive, Source: "profile and measurement"}).Entries = []string{"supply.volts"}
+	}
+	if !a.Volts {
+		say("motor-volts", finding.Stop, fmt.Sprintf("No joint of these leads takes the %s that this drive gives.", unit.Whole(p.OutputVolts(a.Line), "V")),
+			"A drive gives no more volts than its line, but for one that doubles 120 V. The motor would run weak and hot.", unit.Whole(p.OutputVolts(a.Line), "V"), "", finding.Why{Formula: "output volts ≤ line volts (doubled where it doubles)", Section: finding.OnDrive, Source: "profile"})
+	}
+	// Input.
+	ch.InputFactor = powerFactor(p, c.Reactor == "yes")
+	eff := a.Efficiency
+	if eff == 0 {
+		eff = 0.8
+	}
+	ch.InputAmps = float64(c.Count) * a.ShaftWatts / (eff * driveEfficiency * a.Line * ch.InputFactor)
+	inWhy := finding.Why{Formula: "P/(η·0.95·V·PF)", Numbers: fmt.Sprintf("%s/(%s·0.95·%s·%s)", unit.Text(float64(c.Count)*a.ShaftWatts, "W"), unit.Three(eff), unit.Whole(a.Line, "V"), unit.Three(ch.InputFactor)), Section: finding.OnDrive, Source: "input power factor of the trade: 0.62 doubling, 0.70 plain, 0.85 with a reactor", Estimated: true}
+	ch.Breaker = atLeast(a.Rules.Breakers(), 1.25*ch.InputAmps)
+	ch.Conductor = wire(a.Rules, math.Max(1.25*ch.InputAmps, map[table.Rules]float64{table.Metric: ch.Breaker}[a.Rules]))
+	ch.MotorWire = wire(a.Rules, 1.25*ch.Need)
+	f := say("input", finding.Note, fmt.Sprintf("At full power it draws about %s from the line.", unit.Text(ch.InputAmps, "A")),
+		fmt.Sprintf("Breaker %s, wire %s or more (planning). With a reactor ahead it would draw %s.", unit.Whole(ch.Breaker, "A"), ch.Conductor, unit.Text(ch.InputAmps*ch.InputFactor/0.85, "A")), unit.Text(ch.InputAmps, "A"), "125 % → "+unit.Text(1.25*ch.InputAmps, "A"), inWhy)
+	f.Planning = true
+	if c.Reactor == "yes" || p.Input.Doubles {
+		f.Detail = fmt.Sprintf("Breaker %s, wire %s or more (planning).", unit.Whole(ch.Breaker, "A"), ch.Conductor)
+	} else if a.ShaftWatts > 1500 && p.Input.Phases == 1 {
+		f.Cures = []finding.Cure{{Label: "Fit a reactor", Path: "drive.reactor", Value: "yes"}}
+	}
+	if c.Count > 1 {
+		say("several", finding.Caution, fmt.Sprintf("%d motors on one drive: each needs its own overload relay.", c.Count), "The drive sees only the sum. No motor is switched on while the others run, and vector control is off.", "", "").Entries = []string{"drive.motors"}
+	}
+	if c.Contactor == "yes" {
+		x := say("contactor", finding.Stop, "A contactor between drive and motor switches while it runs: it breaks the drive.", "Take it out, or lock it to the drive's stop: opened only at standstill. No capacitors and no start relay there either.", "", "")
+		x.Cures, x.Entries = []finding.Cure{{Label: "It is out", Path: "drive.contactor", Value: ""}}, []string{"drive.contactor"}
+	}
+	if a.StartShare > p.Output.Overload*0.9*ch.Have/a.LineAmps {
+		say("start", finding.Caution, fmt.Sprintf("The load asks %s of rated torque to start; this drive's amps give about %s for a minute.", unit.Percent(a.StartShare), unit.Percent(0.9*p.Output.Overload*ch.Have/a.LineAmps)), "Take the next size, or start it unloaded.", "", "",
+			finding.Why{Formula: "torque at the limit of amps ≈ 0.9 · overload · amps", Section: finding.OnDriveSpeed, Source: "planning", Estimated: true})
+	}
+	if a.Resistor && c.Resistor == "" {
+		resist := say("resistor", finding.Caution, "The stop that is asked is shorter than its own losses brake: a braking resistor, or more time.", "Without it the link's volts rise and it trips while the machine runs on.", "", "")
+		resist.Cures = []finding.Cure{{Label: "Give it time", Path: "drive.decelerate", Value: ""}}
+		if len(p.of(Brake)) > 0 {
+			resist.Cures = append(resist.Cures, finding.Cure{Label: "Fit a resistor", Path: "drive.resistor", Value: "yes"})
+		}
+		resist.Entries = []string{"drive.decelerate"}
+	}
+	if c.Resistor == "yes" && len(p.of(Brake)) == 0 {
+		say("no-brake", finding.Stop, p.Name+" has no terminals for a braking resistor.", "Leave it out and stop slower.", "", "").Cures = []finding.Cure{{Label: "No resistor", Path: "drive.resistor", Value: ""}}
+	}
+	ch.Words = map[finding.Grade]string{finding.Good: "Fits", finding.Caution: "Fits with limits", finding.Stop: "Does not fit"}[ch.Verdict]
+	return ch, out
+}
+
+func quirk(p *Profile) string {
+	if len(p.Quirks) > 0 {
+		return p.Quirks[0]
+	}
+	return ""
+}
+
+func atLeast(sizes []float64, amps float64) float64 {
+	for _, s := range sizes {
+		if s >= amps {
+			return s
+		}
+	}
+	return sizes[len(sizes)-1]
+}
+
+func wire(r table.Rules, amps float64) unit.Conductor {
+	sizes := r.Sizes()
+	best := sizes[len(sizes)-1]
+	for _, s := range sizes {
+		if s.Amps >= amps {
+			best = s
+			break
+		}
+	}
+	if r == table.NorthAmerica {
+		return unit.Conductor{AWG: int(best.Value)}
+	}
+	return unit.Conductor{SquareMM: best.Value}
+}

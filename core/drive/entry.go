@@ -1,0 +1,218 @@
+package drive
+
+import (
+	"fmt"
+	"math"
+	"regexp"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/unit"
+)
+
+// Entry is the drive as chosen and as it will be used.
+type Entry struct {
+	Profile    string   `json:"profile,omitempty"` // id of a profile that ships, or of Own
+	Own        *Profile `json:"own,omitempty"`     // a profile brought in as a file
+	SecondHand string   `json:"second_hand,omitempty" enum:"yes"`
+	Cooling    Cooling  `json:"cooling,omitempty" enum:"own-fan,blower,inverter-duty"`
+	Ambient    string   `json:"ambient,omitempty"`  // °C around the drive
+	Altitude   string   `json:"altitude,omitempty"` // m
+	Carrier    string   `json:"carrier,omitempty"`  // kHz
+	Motors     string   `json:"motors,omitempty"`   // on this drive
+	Contactor  string   `json:"contactor,omitempty" enum:"yes"`
+	Reactor    string   `json:"reactor,omitempty" enum:"yes"`
+	Resistor   string   `json:"resistor,omitempty" enum:"yes"`
+
+	At           string `json:"at,omitempty"` // Hz on the dial
+	Least        string `json:"least,omitempty"`
+	Most         string `json:"most,omitempty"`
+	MotorSheave  string `json:"motor_sheave,omitempty"`
+	ToolSheave   string `json:"tool_sheave,omitempty"`
+	ToolDiameter string `json:"tool_diameter,omitempty"`
+	MotorMost    string `json:"motor_most,omitempty"` // rpm that the plate or its maker grants
+	Shakes       string `json:"shakes,omitempty"`     // Hz from which a sweep showed it shaking
+	Skip         string `json:"skip,omitempty"`       // "34-37; 52-54"
+	Accelerate   string `json:"accelerate,omitempty"`
+	Decelerate   string `json:"decelerate,omitempty"`
+
+	Run       RunBy    `json:"run,omitempty" enum:"keypad,two-wire,three-wire"`
+	Speed     SpeedBy  `json:"speed,omitempty" enum:"keys,dial,pot"`
+	Direction TurnedBy `json:"direction,omitempty" enum:"fixed,switch"`
+	Lid       string   `json:"lid,omitempty" enum:"shut"` // it sits behind a shut lid
+	EStop     string   `json:"emergency_stop,omitempty" enum:"yes"`
+	DailyOff  DailyOff `json:"daily_off,omitempty" enum:"command,breaker"`
+	Cable     string   `json:"cable,omitempty"` // length to the motor
+	SinkOhm   string   `json:"sink_ohm,omitempty"`
+	DialOhm   string   `json:"dial_ohm,omitempty"`
+	TopVolts  string   `json:"top_volts,omitempty"`
+	ReadBack  string   `json:"read_back,omitempty"` // "06.1 700", one a line
+	Done      []string `json:"done,omitempty" nullable:"false"`
+}
+
+// Cooling is how the motor is cooled at low speed.
+type Cooling string
+
+// The ways.
+const (
+	OwnFan       Cooling = "own-fan"
+	Blower       Cooling = "blower"
+	InverterDuty Cooling = "inverter-duty"
+)
+
+// RunBy is where start and stop come from.
+type RunBy string
+
+// The sources of run.
+const (
+	Keypad    RunBy = "keypad"
+	TwoWire   RunBy = "two-wire"
+	ThreeWire RunBy = "three-wire"
+)
+
+// SpeedBy is where the speed comes from.
+type SpeedBy string
+
+// The sources of speed.
+const (
+	Keys SpeedBy = "keys"
+	Dial SpeedBy = "dial"
+	Pot  SpeedBy = "pot"
+)
+
+// TurnedBy is where the direction comes from.
+type TurnedBy string
+
+// The sources of direction.
+const (
+	Fixed  TurnedBy = "fixed"
+	Switch TurnedBy = "switch"
+)
+
+// DailyOff is how the machine is switched off at night.
+type DailyOff string
+
+// The ways.
+const (
+	ByCommand DailyOff = "command"
+	ByBreaker DailyOff = "breaker"
+)
+
+// Band is a stretch of hertz that is skipped.
+type Band struct{ From, To float64 }
+
+// Chosen is what was read. NaN stands for what was not said, where nothing is a
+// number of its own.
+type Chosen struct {
+	Entry
+	AmbientC, AltitudeM, CarrierKHz     float64
+	Count                               int
+	AtHz, LeastHz, MostHz               float64 // 0: not said
+	MotorSheaveM, ToolSheaveM, ToolM    float64
+	MotorMostRPM, ShakesHz              float64
+	SkipBands                           []Band
+	UpS, DownS                          float64
+	CableM, SinkOhms, DialOhms, TopVolt float64
+	Back                                map[string]string
+}
+
+var bandForm = regexp.MustCompile(`^(\d+(?:[.,]\d+)?)\s*(?:-|–|to)\s*(\d+(?:[.,]\d+)?)\s*(?:hz)?$`)
+
+// Read reads the entry.
+func Read(e Entry) (c Chosen, readings []finding.Reading) {
+	c = Chosen{Entry: e, AmbientC: 30, Count: 1, SinkOhms: math.NaN(), DialOhms: math.NaN(), Back: map[string]string{}}
+	one := func(field, typed string, k unit.Kind, example string, into *float64) {
+		if typed == "" {
+			return
+		}
+		x, ok, err := k.One(typed)
+		r := finding.Reading{Path: "drive." + field, Typed: typed}
+		if err != nil || !ok {
+			r.Problem, r.Wanted = "This could not be read.", example
+		} else {
+			*into = x
+			r.ReadAs = unit.Plain(math.Round(x*1000)/1000) + unit.Space + k.Base
+		}
+		readings = append(readings, r)
+	}
+	plain := func(field, typed, word, example string, least, most float64, into *float64) {
+		if typed == "" {
+			return
+		}
+		x := number(strings.TrimSpace(strings.TrimSuffix(strings.ToLower(strings.TrimSpace(typed)), strings.ToLower(word))))
+		r := finding.Reading{Path: "drive." + field, Typed: typed}
+		if math.IsNaN(x) || x < least || x > most {
+			r.Problem, r.Wanted = "This could not be read.", example
+		} else {
+			*into, r.ReadAs = x, unit.Plain(x)+unit.Space+word
+		}
+		readings = append(readings, r)
+	}
+	one("ambient", e.Ambient, unit.Celsius, "35 °C", &c.AmbientC)
+	one("altitude", e.Altitude, unit.Length, "300 m", &c.AltitudeM)
+	plain("carrier", e.Carrier, "kHz", "4 kHz", 0.5, 20, &c.CarrierKHz)
+	count := 1.0
+	plain("motors", e.Motors, "motors", "1", 1, 20, &count)
+	c.Count = int(count)
+	one("at", e.At, unit.Hertz, "50 Hz", &c.AtHz)
+	one("least", e.Least, unit.Hertz, "15 Hz", &c.LeastHz)
+	one("most", e.Most, unit.Hertz, "75 Hz", &c.MostHz)
+	one("motor_sheave", e.MotorSheave, unit.Diameter, "80 mm", &c.MotorSheaveM)
+	one("tool_sheave", e.ToolSheave, unit.Diameter, "336 mm", &c.ToolSheaveM)
+	one("tool_diameter", e.ToolDiameter, unit.Diameter, "500 mm", &c.ToolM)
+	c.MotorSheaveM, c.ToolSheaveM, c.ToolM = c.MotorSheaveM/1000, c.ToolSheaveM/1000, c.ToolM/1000
+	one("motor_most", e.MotorMost, unit.RPM, "3600 rpm", &c.MotorMostRPM)
+	one("shakes", e.Shakes, unit.Hertz, "71 Hz", &c.ShakesHz)
+	plain("accelerate", e.Accelerate, "s", "4 s", 0.05, 3600, &c.UpS)
+	plain("decelerate", e.Decelerate, "s", "6 s", 0.05, 3600, &c.DownS)
+	one("cable", e.Cable, unit.Length, "6 m", &c.CableM)
+	one("sink_ohm", e.SinkOhm, unit.Ohms, "0.3 Ω", &c.SinkOhms)
+	one("dial_ohm", e.DialOhm, unit.Ohms, "5000 Ω", &c.DialOhms)
+	one("top_volts", e.TopVolts, unit.Volts, "240 V", &c.TopVolt)
+	if e.Skip != "" {
+		r := finding.Reading{Path: "drive.skip", Typed: e.Skip}
+		for part := range strings.SplitSeq(e.Skip, ";") {
+			m := bandForm.FindStringSubmatch(strings.ToLower(strings.TrimSpace(part)))
+			if m == nil || number(m[1]) >= number(m[2]) || len(c.SkipBands) == 2 {
+				r.Problem, r.Wanted = fmt.Sprintf("“%s” is no band, or the third one.", strings.TrimSpace(part)), "34-37; 52-54"
+				break
+			}
+			c.SkipBands = append(c.SkipBands, Band{number(m[1]), number(m[2])})
+		}
+		if r.Problem == "" {
+			r.ReadAs = fmt.Sprintf("%d bands", len(c.SkipBands))
+		} else {
+			c.SkipBands = nil
+		}
+		readings = append(readings, r)
+	}
+	for line := range strings.SplitSeq(e.ReadBack, "\n") {
+		words := strings.Fields(line)
+		if len(words) == 0 {
+			continue
+		}
+		if len(words) != 2 {
+			readings = append(readings, finding.Reading{Path: "drive.read_back", Typed: line, Problem: "A code and what stood there, nothing else.", Wanted: "06.1 700"})
+			continue
+		}
+		c.Back[words[0]] = words[1]
+	}
+	return c, readings
+}
+
+func number(text string) float64 {
+	var x float64
+	var rest string
+	if n, _ := fmt.Sscanf(strings.ReplaceAll(text, ",", "."), "%g%s", &x, &rest); n != 1 {
+		return math.NaN()
+	}
+	return x
+}
+
+// Ratio is tool rpm over motor rpm; 1 where no sheaves are said.
+func (c Chosen) Ratio() float64 {
+	if c.MotorSheaveM > 0 && c.ToolSheaveM > 0 {
+		return c.MotorSheaveM / c.ToolSheaveM
+	}
+	return 1
+}

@@ -1,0 +1,391 @@
+// Package drive is the bridge that makes three phases electronically, at any
+// hertz: chosen by amps, told the right things in its own language, and its
+// speed understood as the tool sees it.
+//
+// A drive speaks through its profile: an open file that maps the functions
+// every drive has to one drive's codes, units, ranges, choices, jumpers, trims,
+// terminals and quirks. The trade's rules stand here once; the profile only
+// says how this unit is told.
+package drive
+
+import (
+	"embed"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"sync"
+
+	"graybridge/core/openfile"
+)
+
+// ProfileFormat is the open file of a drive.
+const ProfileFormat = "gray-bridge/drive-profile"
+
+// Function is something that every drive can be told, whatever its code.
+type Function string
+
+// The functions, in the order in which the trade sets them.
+const (
+	LineVolts    Function = "line-volts"
+	LineHertz    Function = "line-hertz"
+	MotorVolts   Function = "motor-volts"
+	MotorAmps    Function = "motor-amps"
+	MotorHertz   Function = "motor-hertz"
+	MotorRPM     Function = "motor-rpm"
+	MotorPoles   Function = "motor-poles"
+	MotorPower   Function = "motor-power"
+	MotorFactor  Function = "motor-power-factor"
+	BaseHertz    Function = "base-hertz"
+	LeastHertz   Function = "least-hertz"
+	MostHertz    Function = "most-hertz"
+	Boost        Function = "boost"
+	Accelerate   Function = "accelerate"
+	Decelerate   Function = "decelerate"
+	StopMode     Function = "stop-mode"
+	RunSource    Function = "run-source"
+	SpeedSource  Function = "speed-source"
+	ReverseRun   Function = "reverse"
+	Restart      Function = "restart-after-outage"
+	ResetFault   Function = "reset-after-fault"
+	Overload     Function = "overload"
+	CurrentLimit Function = "current-limit"
+	Carrier      Function = "carrier"
+	SkipFrom     Function = "skip-from"
+	SkipTo       Function = "skip-to"
+	SkipFrom2    Function = "skip-from-2"
+	SkipTo2      Function = "skip-to-2"
+	DisplayScale Function = "display-scale"
+	PhaseLoss    Function = "input-phase-loss"
+)
+
+var functions = []Function{LineVolts, LineHertz, MotorVolts, MotorAmps, MotorHertz, MotorRPM, MotorPoles, MotorPower, MotorFactor, BaseHertz, LeastHertz, MostHertz, Boost,
+	Accelerate, Decelerate, StopMode, RunSource, SpeedSource, ReverseRun, Restart, ResetFault, Overload, CurrentLimit, Carrier, SkipFrom, SkipTo, SkipFrom2, SkipTo2, DisplayScale, PhaseLoss}
+
+// Role is what a terminal is for.
+type Role string
+
+// The roles of terminals.
+const (
+	LineIn     Role = "line"
+	Earth      Role = "earth"
+	MotorOut   Role = "motor"
+	Brake      Role = "brake"
+	Run        Role = "run"     // closes to run; forward
+	Reverse    Role = "reverse" // closes to run backward, or turns the direction
+	Stop       Role = "stop"    // opens to stop, of three wires
+	Common     Role = "common"
+	PotHigh    Role = "pot-high"
+	PotWiper   Role = "pot-wiper"
+	PotLow     Role = "pot-low"
+	FaultOut   Role = "fault"
+	ShieldBar  Role = "shield"
+	DriveReset Role = "reset"
+)
+
+var roles = []Role{LineIn, Earth, MotorOut, Brake, Run, Reverse, Stop, Common, PotHigh, PotWiper, PotLow, FaultOut, ShieldBar, DriveReset}
+
+// Profile is one drive.
+type Profile struct {
+	Format  string `json:"format"`
+	Version int    `json:"version"`
+	ID      string `json:"id"`
+	Name    string `json:"name"`
+	About   string `json:"about"`
+
+	Input  Input  `json:"input"`
+	Output Output `json:"output"`
+
+	Parameters []Parameter `json:"parameters,omitempty" nullable:"false"`
+	Jumpers    []Jumper    `json:"jumpers,omitempty" nullable:"false"`
+	Trims      []Trim      `json:"trims,omitempty" nullable:"false"`
+	Terminals  []Terminal  `json:"terminals,omitempty" nullable:"false"`
+	Never      []Never     `json:"never,omitempty" nullable:"false"`
+
+	Restore  []string `json:"restore,omitempty" nullable:"false"`  // how defaults are brought back, step by step
+	Keying   string   `json:"keying,omitempty"`                    // how one value is keyed; {code} and {value} stand for them
+	Displays []string `json:"displays,omitempty" nullable:"false"` // display modes that exist; the first at power-up
+	Quirks   []string `json:"quirks,omitempty" nullable:"false"`
+
+	PotOhm        Span    `json:"pot_ohm"` // of a potentiometer that it takes; 0 to 0: none
+	StopAlways    bool    `json:"stop_key_always"`
+	AirMM         float64 `json:"air_mm" limit:">=0"` // free above and below
+	LossShare     float64 `json:"loss_share" limit:">0"`
+	WaitMinutes   float64 `json:"wait_minutes" limit:">0"` // after power-off, before the terminals are touched
+	FloatingSink  bool    `json:"floating_heat_sink,omitempty"`
+	PowerUpsHour  int     `json:"power_ups_an_hour" limit:">0"`
+	AmbientC      float64 `json:"ambient_c" limit:">0"`        // full amps up to
+	AltitudeM     float64 `json:"altitude_m" limit:">0"`       // full amps up to
+	CarrierFree   float64 `json:"carrier_free_khz" limit:">0"` // full amps up to
+	CarrierOf     float64 `json:"carrier_default_khz" limit:">0"`
+	EnclosureCode string  `json:"enclosure"`
+}
+
+// Span is from a least to a greatest value.
+type Span struct {
+	Least float64 `json:"least" limit:">=0"`
+	Most  float64 `json:"most" limit:">=0"`
+}
+
+// Input is what it wants from the line.
+type Input struct {
+	Volts   Span `json:"volts"`
+	Phases  int  `json:"phases" limit:">0"`
+	Doubles bool `json:"doubles,omitempty"`
+	// Share of the rating that is left on a single-phase line, of a drive made
+	// for three; the maker's sheet decides.
+	SingleShare float64 `json:"single_phase_share,omitempty" limit:">=0"`
+}
+
+// Output is what it gives.
+type Output struct {
+	KW       float64 `json:"kw" limit:">0"`
+	Amps     float64 `json:"amps" limit:">0"`
+	Volts    float64 `json:"volts" limit:">0"` // greatest
+	Hertz    float64 `json:"most_hertz" limit:">0"`
+	Overload float64 `json:"overload" limit:">0"` // of its amps, for a minute
+}
+
+// Parameter is one function under its code. What the display shows is the value
+// times Scale, with so many decimals.
+type Parameter struct {
+	Function Function `json:"function"`
+	Code     string   `json:"code"`
+	Name     string   `json:"name"`
+	Unit     string   `json:"unit,omitempty"`
+	Scale    float64  `json:"scale,omitempty" limit:">=0"` // 0 is 1
+	Decimals int      `json:"decimals,omitempty"`
+	Least    float64  `json:"least,omitempty"`
+	Most     float64  `json:"most,omitempty"`
+	Default  string   `json:"default"` // as the display shows it
+	Choices  []Choice `json:"choices,omitempty" nullable:"false"`
+	Note     string   `json:"note,omitempty"`
+}
+
+// Choice is one value of a parameter that stands for a word.
+type Choice struct {
+	Value string `json:"value"`
+	Means string `json:"means"`
+	Text  string `json:"text"`
+}
+
+// Jumper is a plug or switch on the board.
+type Jumper struct {
+	Name      string     `json:"name"`
+	Function  Function   `json:"function"`
+	Positions []Position `json:"positions" nullable:"false"`
+	Default   string     `json:"default"`
+}
+
+// Position of a jumper: a word, or a number of the function's unit.
+type Position struct {
+	At     string  `json:"at"`
+	Means  string  `json:"means,omitempty"`
+	Number float64 `json:"number,omitempty"`
+	Text   string  `json:"text"`
+}
+
+// Trim is a small potentiometer on the board, straight between its ends.
+type Trim struct {
+	Name     string   `json:"name"`
+	Function Function `json:"function"`
+	From     float64  `json:"from"`
+	To       float64  `json:"to"`
+	Unit     string   `json:"unit"`
+	Default  float64  `json:"default"` // share of its travel
+}
+
+// Terminal is one screw.
+type Terminal struct {
+	Name    string  `json:"name"`
+	Role    Role    `json:"role"`
+	Text    string  `json:"text,omitempty"`
+	StripMM float64 `json:"strip_mm,omitempty" limit:">=0"`
+	Nm      float64 `json:"torque_nm,omitempty" limit:">=0"`
+	Finish  string  `json:"finish,omitempty"` // ferrule, ring, bare
+}
+
+// Never is a combination of settings that must not be.
+type Never struct {
+	When []Setting `json:"when" nullable:"false"`
+	Text string    `json:"text"`
+}
+
+// Setting is a function set to a word.
+type Setting struct {
+	Function Function `json:"function"`
+	Means    string   `json:"means"`
+}
+
+//go:embed profiles/*.json
+var shipped embed.FS
+
+// Shipped are the profiles that come with the product, by name.
+var Shipped = sync.OnceValue(func() []Profile {
+	files, err := shipped.ReadDir("profiles")
+	if err != nil {
+		panic(err) // embedded at build time: a broken build
+	}
+	var out []Profile
+	for _, f := range files {
+		data, err := shipped.ReadFile("profiles/" + f.Name())
+		if err != nil {
+			panic(err)
+		}
+		p, err := Decode(data)
+		if err != nil {
+			panic(fmt.Sprintf("drive: %s: %v", f.Name(), err))
+		}
+		out = append(out, p)
+	}
+	return out
+})
+
+// ByID finds a shipped profile.
+func ByID(id string) (Profile, bool) {
+	for _, p := range Shipped() {
+		if p.ID == id {
+			return p, true
+		}
+	}
+	return Profile{}, false
+}
+
+// Decode reads a profile strictly. The error is openfile.Problems and names
+// every bad place.
+func Decode(data []byte) (Profile, error) {
+	var p Profile
+	if err := openfile.Decode(data, &p, false); err != nil {
+		return Profile{}, err
+	}
+	if bad := p.Validate(); len(bad) > 0 {
+		return Profile{}, bad
+	}
+	return p, nil
+}
+
+// Validate names every bad place of a profile.
+func (p *Profile) Validate() openfile.Problems {
+	var bad openfile.Problems
+	add := func(path, found, wanted string) {
+		bad = append(bad, openfile.Problem{Path: path, Found: found, Wanted: wanted})
+	}
+	if p.Format != ProfileFormat {
+		add("format", fmt.Sprintf("%q", p.Format), fmt.Sprintf("%q", ProfileFormat))
+	}
+	if p.Version != 1 {
+		add("version", fmt.Sprint(p.Version), "1")
+	}
+	for _, one := range []struct{ path, text string }{{"id", p.ID}, {"name", p.Name}} {
+		if one.text = strings.TrimSpace(one.text); one.text == "" || len(one.text) > 60 {
+			add(one.path, fmt.Sprintf("%q", one.text), "1 to 60 letters")
+		}
+	}
+	if p.Input.Phases != 1 && p.Input.Phases != 3 {
+		add("input.phases", fmt.Sprint(p.Input.Phases), "1 or 3")
+	}
+	if !(p.Input.Volts.Least > 0 && p.Input.Volts.Least <= p.Input.Volts.Most) {
+		add("input.volts", fmt.Sprint(p.Input.Volts), "least and greatest volts")
+	}
+	if p.Input.Phases == 3 && !(p.Input.SingleShare > 0 && p.Input.SingleShare <= 1) {
+		add("input.single_phase_share", fmt.Sprint(p.Input.SingleShare), "above 0, at most 1, of a drive made for three phases")
+	}
+	if p.LossShare > 0.3 {
+		add("loss_share", fmt.Sprint(p.LossShare), "at most 0.3")
+	}
+	codes := map[string]bool{}
+	once := func(path, code string) {
+		if code == "" || codes[code] {
+			add(path, fmt.Sprintf("%q", code), "a code that stands once")
+		}
+		codes[code] = true
+	}
+	known := func(path string, f Function) {
+		if !slices.Contains(functions, f) {
+			add(path, fmt.Sprintf("%q", string(f)), "a function, like motor-amps")
+		}
+	}
+	for i, q := range p.Parameters {
+		at := fmt.Sprintf("parameters[%d]", i)
+		once(at+".code", q.Code)
+		known(at+".function", q.Function)
+		if q.Decimals < 0 || q.Decimals > 4 {
+			add(at+".decimals", fmt.Sprint(q.Decimals), "0 to 4")
+			continue
+		}
+		if len(q.Choices) > 0 {
+			if !slices.ContainsFunc(q.Choices, func(c Choice) bool { return c.Value == q.Default }) {
+				add(at+".default", fmt.Sprintf("%q", q.Default), "one of its choices")
+			}
+			continue
+		}
+		if !(q.Least < q.Most) {
+			add(at+".least", fmt.Sprint(q.Least), "less than most")
+		}
+		if x, err := q.Read(q.Default); err != nil {
+			add(at+".default", fmt.Sprintf("%q", q.Default), "a number as the display shows it")
+		} else if x < q.Least-1e-9 || x > q.Most+1e-9 {
+			add(at+".default", fmt.Sprintf("%q", q.Default), "between least and most")
+		}
+	}
+	for i, j := range p.Jumpers {
+		at := fmt.Sprintf("jumpers[%d]", i)
+		once(at+".name", j.Name)
+		known(at+".function", j.Function)
+		if !slices.ContainsFunc(j.Positions, func(x Position) bool { return x.At == j.Default }) {
+			add(at+".default", fmt.Sprintf("%q", j.Default), "one of its positions")
+		}
+	}
+	for i, t := range p.Trims {
+		at := fmt.Sprintf("trims[%d]", i)
+		once(at+".name", t.Name)
+		known(at+".function", t.Function)
+		if t.From == t.To {
+			add(at+".to", fmt.Sprint(t.To), "another value than from")
+		}
+		if t.Default < 0 || t.Default > 1 {
+			add(at+".default", fmt.Sprint(t.Default), "0 to 1 of its travel")
+		}
+	}
+	for i, t := range p.Terminals {
+		if !slices.Contains(roles, t.Role) {
+			add(fmt.Sprintf("terminals[%d].role", i), fmt.Sprintf("%q", string(t.Role)), "a role, like line, motor or earth")
+		}
+	}
+	for i, n := range p.Never {
+		for k, s := range n.When {
+			known(fmt.Sprintf("never[%d].when[%d].function", i, k), s.Function)
+		}
+	}
+	return bad
+}
+
+// find is the parameter of a function.
+func (p *Profile) find(f Function) *Parameter {
+	for i := range p.Parameters {
+		if p.Parameters[i].Function == f {
+			return &p.Parameters[i]
+		}
+	}
+	return nil
+}
+
+// of lists the terminals of a role.
+func (p *Profile) of(r Role) []Terminal {
+	var out []Terminal
+	for _, t := range p.Terminals {
+		if t.Role == r {
+			out = append(out, t)
+		}
+	}
+	return out
+}
+
+// OutputVolts is the greatest three-phase volts on a line of so many volts:
+// never more than the line's own, but for a drive that doubles.
+func (p *Profile) OutputVolts(line float64) float64 {
+	if p.Input.Doubles {
+		line *= 2
+	}
+	return math.Min(line, p.Output.Volts)
+}

@@ -1,0 +1,374 @@
+package drive
+
+import (
+	"fmt"
+	"math"
+	"math/cmplx"
+	"slices"
+
+	"graybridge/core/circuit"
+	"graybridge/core/finding"
+	"graybridge/core/machine"
+	"graybridge/core/search"
+	"graybridge/core/unit"
+)
+
+// Motor is a motor on a drive: its model, what its plate says in the joints
+// that the drive feeds, and its load.
+type Motor struct {
+	Model      *machine.Model
+	LineVolts  float64 // plate, in these joints
+	LineAmps   float64
+	OutVolts   float64 // greatest that the drive gives
+	BoostShare float64 // of the volts, at standstill
+	LimitShare float64 // amps for a minute, over the motor's plate amps
+	Cooling    Cooling
+	Load       machine.Load
+	Inertia    float64 // rotor and machine, at the motor's shaft, kg·m²
+}
+
+// Volts of a whole winding at a frequency: in proportion up to the motor's own
+// hertz, with the boost below, and never more than the drive gives.
+func (m Motor) Volts(hertz float64) float64 {
+	part := hertz / m.Model.FrequencyHz
+	v := m.BoostShare + (1-m.BoostShare)*part
+	return m.Model.WindingVolts * math.Min(v, m.OutVolts/m.LineVolts)
+}
+
+// solver is the motor on the drive at a frequency. The rotor's bars thicken
+// their resistance with the frequency in them, which at standstill is the
+// drive's, not the line's: R2(s) = R2 + (R2standstill − R2)·√(s·f/f0).
+func (m Motor) solver(hertz float64) (*circuit.Solver, error) {
+	own := *m.Model
+	if r := own.Eq.R2StandstillOhm; r > 0 {
+		own.Eq.R2StandstillOhm = own.Eq.R2Ohm + (r-own.Eq.R2Ohm)*math.Sqrt(hertz/own.FrequencyHz)
+	}
+	return own.ThreePhase(m.Volts(hertz), hertz)
+}
+
+// Cool is the share of plate torque that the motor's cooling carries for good
+// at a speed: the trade's table of a plain motor with its own fan.
+func (m Motor) Cool(hertz float64) float64 {
+	if m.Cooling == Blower || m.Cooling == InverterDuty {
+		return 1
+	}
+	x := hertz / m.Model.FrequencyHz
+	last := [2]float64{0, 0.4}
+	for _, p := range [][2]float64{{0.1, 0.5}, {0.25, 0.75}, {0.5, 0.9}, {0.8, 1}} {
+		if x <= p[0] {
+			return last[1] + (p[1]-last[1])*(x-last[0])/(p[0]-last[0])
+		}
+		last = p
+	}
+	return 1
+}
+
+// Point is the motor at one frequency.
+type Point struct {
+	Hz         float64 `json:"hz"`
+	RPM        float64 `json:"rpm"` // at its load; synchronous where it does not carry it
+	Continuous float64 `json:"continuous"`
+	Short      float64 `json:"short"`    // for a minute, by the amps limit
+	PullOut    float64 `json:"pull_out"` // greatest the motor has
+	Asked      float64 `json:"asked"`    // by the load there
+	Amps       float64 `json:"amps"`     // line, at its load; 0 where it does not carry it
+	Share      float64 `json:"share"`    // of plate amps
+	Heat       float64 `json:"heat"`     // asked over continuous
+	Carries    bool    `json:"carries"`
+}
+
+// At solves the motor at a frequency, all torques over rated.
+func (m Motor) At(hertz float64) (Point, error) {
+	s, err := m.solver(hertz)
+	if err != nil {
+		return Point{}, err
+	}
+	rated := m.Model.RatedTorqueNm
+	at := func(slip float64) (torque, share float64) {
+		s.SetSlip(0, slip)
+		if s.Solve() != nil {
+			return 0, math.Inf(1)
+		}
+		return s.Shaft(0).TorqueNm, cmplx.Abs(s.CoilAmps(0, 0)) / m.Model.WindingAmps
+	}
+	p := Point{Hz: hertz, RPM: 120 * hertz / float64(m.Model.Eq.Poles)}
+	peak, pull := search.Greatest(func(slip float64) float64 { t, _ := at(slip); return t }, 0.003, 1, 24)
+	p.PullOut = (pull - m.Model.FrictionNm) / rated
+	// Torque grows with slip up to the peak, and amps with it.
+	limit := peak
+	if _, share := at(peak); share > m.LimitShare {
+		limit = search.Root(func(slip float64) float64 { _, share := at(slip); return share - m.LimitShare }, 1e-6, peak)
+	}
+	t, _ := at(limit)
+	p.Short = math.Max(0, (t-m.Model.FrictionNm)/rated)
+	field := math.Min(1, m.Volts(hertz)/m.Model.WindingVolts*m.Model.FrequencyHz/hertz)
+	p.Continuous = math.Min(m.Cool(hertz)*math.Min(1, field), p.PullOut)
+	surplus := m.Model.Surplus(func(slip float64) float64 { t, _ := at(slip); return t }, m.Load, hertz)
+	if slip := machine.RunSlip(surplus, 0); !math.IsNaN(slip) && slip <= peak {
+		_, p.Share = at(slip)
+		p.Amps, p.Carries = p.Share*m.LineAmps, true
+		p.RPM *= 1 - slip
+	}
+	p.Asked = m.Load.ShaftNm(m.Model, p.RPM/m.Model.RPM) / rated
+	p.Heat = p.Asked / p.Continuous
+	return p, nil
+}
+
+// boostAt is the frequency at which the boost must bring the load off, as a
+// share of the motor's own; boostMost the most that is worth its heat.
+const (
+	boostAt   = 0.04
+	boostStep = 0.005
+	boostMost = 0.15
+)
+
+// Boost is the least share of the volts that brings a torque, over rated, off
+// at hardly any hertz inside the limit of amps; ok is false where none does.
+func (m Motor) Boost(torque float64) (share float64, ok bool) {
+	for share = 0.01; share <= boostMost; share += boostStep {
+		m.BoostShare = share
+		if p, err := m.At(boostAt * m.Model.FrequencyHz); err == nil && p.Short >= torque {
+			return share, true
+		}
+	}
+	return boostMost, false
+}
+
+// Envelope follows the motor from nearly nothing to a frequency.
+func (m Motor) Envelope(most float64) []Point {
+	out := []Point{}
+	const steps = 44
+	for i := 1; i <= steps; i++ {
+		if p, err := m.At(most * float64(i) / steps); err == nil {
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
+// Cap is one reason not to go faster.
+type Cap struct {
+	Hz     float64 `json:"hz"`
+	Reason string  `json:"reason"`
+	Text   string  `json:"text"`
+}
+
+// rimMost is the rim speed up to which a plain cast sheave is run, m/s,
+// planning.
+const rimMost = 30.0
+
+// Highest lists the reasons that bound the hertz, the least of them first.
+func (c Chosen) Highest(m Motor, p *Profile) []Cap {
+	var out []Cap
+	add := func(hertz float64, reason string) {
+		if hertz > 0 && !math.IsInf(hertz, 0) {
+			out = append(out, Cap{hertz, reason, unit.Text(hertz, "Hz")})
+		}
+	}
+	base, poles := m.Model.FrequencyHz, float64(m.Model.Eq.Poles)
+	granted := c.MotorMostRPM * poles / 120
+	switch {
+	case granted > 0:
+		add(granted, fmt.Sprintf("the plate or the maker grants %s", unit.Whole(c.MotorMostRPM, "rpm")))
+	case poles <= 2:
+		add(base, "a two-pole motor stays at its own hertz: bearings and balance")
+	default:
+		add(1.5*base, "one and a half times its own hertz for a plain motor, until plate and sweep say more (planning)")
+	}
+	if d := math.Max(c.MotorSheaveM, c.ToolSheaveM*c.Ratio()); d > 0 { // both rims run at the belt's speed
+		add(rimMost/(math.Pi*d)*60*poles/120, fmt.Sprintf("sheave rims stay below %s (planning)", unit.Text(rimMost, "m/s")))
+	}
+	if c.ShakesHz > 0 {
+		add(c.ShakesHz, "the sweep showed it shaking from there")
+	}
+	add(p.Output.Hertz, "the drive gives no more")
+	for i := 0.5 * base; i <= 3*base; i += base / 40 {
+		pt, err := m.At(i)
+		if err != nil {
+			break
+		}
+		if i > base && (!pt.Carries || pt.Asked > 1.001*pt.Continuous) {
+			add(i-base/40, "beyond it the load asks more torque than the motor has for good")
+			break
+		}
+	}
+	for i := 1; i < len(out); i++ {
+		for k := i; k > 0 && out[k].Hz < out[k-1].Hz; k-- {
+			out[k], out[k-1] = out[k-1], out[k]
+		}
+	}
+	return out
+}
+
+// Speeds is one speed in every way that it is spoken.
+type Speeds struct {
+	Hz      float64 `json:"hz"`
+	Motor   float64 `json:"motor_rpm"` // with slip at the load
+	Tool    float64 `json:"tool_rpm"`
+	Surface float64 `json:"surface_m_s"` // 0 without a diameter
+	Feet    float64 `json:"surface_ft_min"`
+}
+
+// SpeedsAt says a frequency in every way.
+func (c Chosen) SpeedsAt(m Motor, hertz float64) Speeds {
+	p, err := m.At(hertz)
+	if err != nil {
+		return Speeds{Hz: hertz}
+	}
+	s := Speeds{Hz: hertz, Motor: p.RPM, Tool: p.RPM * c.Ratio()}
+	s.Surface = s.Tool / 60 * math.Pi * c.ToolM
+	s.Feet = s.Surface * 196.850394
+	return s
+}
+
+// HertzFor is the frequency at which a speed is reached, spoken in one of the
+// ways "motor", "tool", "surface" (m/s) or "feet" (ft/min). ok is false where
+// it is not reached within the drive's hertz.
+func (c Chosen) HertzFor(m Motor, p *Profile, way string, value float64) (hertz float64, ok bool) {
+	of := func(h float64) float64 {
+		s := c.SpeedsAt(m, h)
+		return map[string]float64{"hz": s.Hz, "motor": s.Motor, "tool": s.Tool, "surface": s.Surface, "feet": s.Feet}[way] - value
+	}
+	low, high := 0.5, p.Output.Hertz
+	if !(value > 0) || of(low) > 0 || of(high) < 0 {
+		return 0, false
+	}
+	for range 48 { // slip bends it too much for a secant far above base
+		if mid := (low + high) / 2; of(mid) < 0 {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	return (low + high) / 2, true
+}
+
+// Ramp is a time to come up or down and what it asks on the way.
+type Ramp struct {
+	Least float64   `json:"least_s"`
+	Asked float64   `json:"asked_s"`
+	Hz    []float64 `json:"hz" nullable:"false"`
+	Share []float64 `json:"share" nullable:"false"` // of plate amps, on the way at the time asked; down: torque over what brakes
+	Limit float64   `json:"limit"`
+	Trips bool      `json:"trips"`
+	Text  string    `json:"text"`
+}
+
+// BrakeShare is the torque that a drive without resistor brakes with, over
+// rated: losses of motor and link alone, planning.
+const BrakeShare = 0.15
+
+// Up is the run-up to a frequency: the least time from the inertia and the
+// torque that the amps limit leaves over the load, and the amps at another.
+func (m Motor) Up(most, asked float64) Ramp {
+	r := Ramp{Hz: []float64{}, Share: []float64{}, Limit: m.LimitShare}
+	rated := m.Model.RatedTorqueNm
+	const steps = 20
+	dOmega := 4 * math.Pi * most / float64(m.Model.Eq.Poles) / steps
+	var spare []float64
+	for i := range steps {
+		// A drive begins at a little above nothing: the boost is made for that.
+		p, err := m.At(math.Max(most*(float64(i)+0.5)/steps, boostAt*m.Model.FrequencyHz))
+		if err != nil {
+			return r
+		}
+		load := m.Load.ShaftNm(m.Model, 120*p.Hz/float64(m.Model.Eq.Poles)/m.Model.RPM) / rated
+		spare = append(spare, p.Short-load)
+		r.Hz = append(r.Hz, p.Hz)
+	}
+	// A ramp is straight: where least is spare decides.
+	if least := slices.Min(spare); least > 0 {
+		r.Least = m.Inertia * dOmega * steps / (least * rated)
+	} else {
+		r.Least = math.Inf(1)
+	}
+	if r.Asked = asked; asked == 0 {
+		r.Asked = math.Max(2, math.Ceil(1.5*r.Least))
+	}
+	if math.IsInf(r.Least, 1) {
+		r.Trips, r.Text = true, "It does not come up: the load asks more than the amps limit gives."
+		return r
+	}
+	need := m.Inertia * dOmega * steps / r.Asked / rated
+	for i, h := range r.Hz {
+		load := m.Load.ShaftNm(m.Model, 120*h/float64(m.Model.Eq.Poles)/m.Model.RPM) / rated
+		r.Share = append(r.Share, m.ampsFor(h, load+need))
+		r.Trips = r.Trips || need > spare[i]
+	}
+	r.Text = fmt.Sprintf("At least %s from standstill to %s; shorter, it reaches its limit of amps and trips or drags.", unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
+	return r
+}
+
+// ampsFor is the share of plate amps at which the motor gives a torque; the
+// limit and a tenth where it cannot.
+func (m Motor) ampsFor(hertz, torque float64) float64 {
+	s, err := m.solver(hertz)
+	if err != nil {
+		return 0
+	}
+	at := func(slip float64) (float64, float64) { return solved(s, slip, m.Model) }
+	want := torque*m.Model.RatedTorqueNm + m.Model.FrictionNm
+	peak, pull := search.Greatest(func(slip float64) float64 { t, _ := at(slip); return t }, 0.003, 1, 24)
+	if pull < want {
+		return 1.1 * m.LimitShare
+	}
+	slip := search.Root(func(slip float64) float64 { t, _ := at(slip); return t - want }, 1e-6, peak)
+	_, share := at(slip)
+	return share
+}
+
+func solved(s *circuit.Solver, slip float64, m *machine.Model) (torque, share float64) {
+	s.SetSlip(0, slip)
+	if s.Solve() != nil {
+		return 0, math.Inf(1)
+	}
+	return s.Shaft(0).TorqueNm, cmplx.Abs(s.CoilAmps(0, 0)) / m.WindingAmps
+}
+
+// Down is the ramp down: what the losses brake, or the resistor, and the load
+// with them.
+func (m Motor) Down(most, asked float64, resistor bool) Ramp {
+	brake := BrakeShare
+	if resistor {
+		brake = 1
+	}
+	r := Ramp{Hz: []float64{}, Share: []float64{}, Limit: 1}
+	rated := m.Model.RatedTorqueNm
+	const steps = 20
+	dOmega := 4 * math.Pi * most / float64(m.Model.Eq.Poles) / steps
+	help := func(h float64) float64 {
+		return brake + m.Load.ShaftNm(m.Model, 120*h/float64(m.Model.Eq.Poles)/m.Model.RPM)/rated + m.Model.FrictionNm/rated
+	}
+	for i := range steps {
+		h := most * (1 - (float64(i)+0.5)/steps)
+		r.Hz = append(r.Hz, h)
+		r.Least = math.Max(r.Least, m.Inertia*dOmega*steps/(help(h)*rated))
+	}
+	if r.Asked = asked; asked == 0 {
+		r.Asked = math.Max(2, math.Ceil(1.5*r.Least))
+	}
+	need := m.Inertia * dOmega * steps / r.Asked / rated
+	for _, h := range r.Hz {
+		share := need / help(h)
+		r.Share = append(r.Share, share)
+		r.Trips = r.Trips || share > 1
+	}
+	r.Text = fmt.Sprintf("At least %s from %s to standstill on its own losses and the load (planning); shorter, the link's volts rise and it trips.", unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
+	if resistor {
+		r.Text = fmt.Sprintf("At least %s from %s to standstill with the braking resistor (planning).", unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
+	}
+	return r
+}
+
+// heatWords is the grade of a torque asked over what is there for good.
+func heatWords(p Point) (finding.Grade, string) {
+	switch {
+	case !p.Carries:
+		return finding.Stop, "It does not carry the load there."
+	case p.Heat <= 1:
+		return finding.Good, "Good for all day."
+	case p.Asked <= p.Short:
+		return finding.Caution, "For a minute or so: more than its cooling carries for good."
+	}
+	return finding.Stop, "More than the amps limit gives."
+}

@@ -1,0 +1,223 @@
+package drive
+
+import (
+	"fmt"
+	"strings"
+
+	"graybridge/core/unit"
+)
+
+// Wire is one conductor of the run list: from, to, what it is, how its ends are
+// finished.
+type Wire struct {
+	ID     string `json:"id"`
+	Run    string `json:"run" enum:"line,motor,control"`
+	From   string `json:"from"`
+	To     string `json:"to"`
+	Wire   string `json:"wire"`
+	Colour string `json:"colour"` // line l1, l2, corner; earth; control
+	Length string `json:"length,omitempty"`
+	End    string `json:"end"`
+	Note   string `json:"note,omitempty"`
+	Done   bool   `json:"done"`
+}
+
+// shieldFrom is the cable length from which a shield is wanted, m.
+const shieldFrom = 3.0
+
+// Wiring lists every conductor from the breaker to the motor and the controls,
+// in the order in which they are landed. motorEnds are the joints that U, V and
+// W go to, as the motor's own names print them.
+func (c Chosen) Wiring(p *Profile, w Weighed, earth unit.Conductor, motorEnds [3]string) []Wire {
+	out := []Wire{}
+	add := func(id, run, from, to, wire, colour, end, note string) {
+		one := Wire{ID: id, Run: run, From: from, To: to, Wire: wire, Colour: colour, End: end, Note: note}
+		if run == "motor" && c.CableM > 0 {
+			one.Length = unit.Text(c.CableM, "m")
+		}
+		for _, d := range c.Done {
+			one.Done = one.Done || d == "wire:"+id
+		}
+		out = append(out, one)
+	}
+	end := func(t Terminal) string {
+		s := map[string]string{"ferrule": "ferrule", "ring": "ring on bare metal", "bare": "bare, twisted"}[t.Finish]
+		if s == "" {
+			s = "by the drive's leaflet"
+		}
+		if t.StripMM > 0 {
+			s += fmt.Sprintf(", strip %s", unit.Plain(t.StripMM)+unit.Space+"mm")
+		}
+		if t.Nm > 0 {
+			s += fmt.Sprintf(", %s", unit.Text(t.Nm, "N·m"))
+		}
+		return s
+	}
+	line, motor, pe := p.of(LineIn), p.of(MotorOut), p.of(Earth)
+	size := w.Conductor.String()
+	if len(pe) > 0 {
+		add("pe-in", "line", "earth bar", pe[0].Name, earth.String(), "earth", end(pe[0]), "first on, last off")
+	}
+	for i, t := range line {
+		if i > 1 {
+			break
+		}
+		name := []string{"L1", "L2"}[i]
+		add("in-"+name, "line", "breaker "+name, t.Name, size, name, end(t), "both ends the same colour; never on the motor's terminals")
+	}
+	if len(pe) > 0 {
+		add("pe-motor", "motor", pe[0].Name, "ring on the motor's body", earth.String(), "earth", "ring on bare metal, both ends", "")
+	}
+	for i, t := range motor {
+		if i > 2 {
+			break
+		}
+		add("out-"+t.Name, "motor", t.Name, motorEnds[i], w.MotorWire.String(), []string{"L1", "L2", "L3"}[i], end(t), "each wire finished at both ends before the next")
+	}
+	shield := "metal conduit, or shielded cable"
+	if c.CableM > shieldFrom {
+		shield = "shielded cable: its braid clamped all round at both ends, drain with the earth, none as a long tail"
+	}
+	if len(p.of(ShieldBar)) > 0 {
+		shield += "; at the drive to " + p.of(ShieldBar)[0].Name
+	}
+	add("shield", "motor", "shield at the drive", "shield at the motor's body", shield, "earth", "all round, on bare metal", "")
+	role := func(r Role) Terminal {
+		if t := p.of(r); len(t) > 0 {
+			return t[0]
+		}
+		return Terminal{}
+	}
+	control := func(id string, from Terminal, to, note string) {
+		if from.Name != "" {
+			add(id, "control", from.Name, to, "0.75 mm² or 18 AWG, apart from the motor cable", "control", end(from), note)
+		}
+	}
+	common := role(Common)
+	stop := "emergency stop, opening contact"
+	switch c.run(p) {
+	case TwoWire:
+		control("common", common, first(c.EStop == "yes", stop, "run switch"), "")
+		control("run", role(Run), "run switch, "+first(c.Direction == Switch, "forward", "other side"), "closed runs")
+		if c.Direction == Switch {
+			control("reverse", role(Reverse), "run switch, reverse", "off in the middle")
+		}
+	case ThreeWire:
+		control("common", common, first(c.EStop == "yes", stop+", then stop button", "stop button")+", and start button", "")
+		control("stop", role(Stop), "stop button, other side", "closed at rest, opens to stop")
+		control("run", role(Run), "start button, other side", "springs open")
+		if c.Direction == Switch {
+			control("reverse", role(Reverse), "direction switch, to "+common.Name, "")
+		}
+	}
+	if c.speed(p) == Pot {
+		note := ""
+		if role(PotWiper).Text != "" {
+			note = role(PotWiper).Text
+		}
+		control("pot-high", role(PotHigh), "potentiometer, right end", note)
+		control("pot-wiper", role(PotWiper), "potentiometer, middle", note)
+		control("pot-low", role(PotLow), "potentiometer, left end", note)
+	}
+	if f := p.of(FaultOut); len(f) == 2 {
+		control("fault-a", f[0], "lamp or horn", "closes on a fault")
+		control("fault-b", f[1], "its feed", "")
+	}
+	return out
+}
+
+func first(yes bool, a, b string) string {
+	if yes {
+		return a
+	}
+	return b
+}
+
+// NeverWired is what must never be connected to a drive.
+func NeverWired() []string {
+	return []string{
+		"The supply on the motor's terminals: it bursts at once.",
+		"Capacitors, a start relay or a contactor that switches while it runs, between drive and motor.",
+		"Two drives' outputs together, or the output to earth or neutral.",
+		"Control wires in the motor's conduit, or any other low volts there.",
+		"The heat sink left floating: measure it to earth, and earth it.",
+	}
+}
+
+// Step is one line of the inspection of an unknown drive: what is done, and what
+// should be seen now.
+type Step struct {
+	ID     string `json:"id"`
+	Do     string `json:"do"`
+	See    string `json:"see"`
+	Danger string `json:"danger,omitempty"`
+	Entry  string `json:"entry,omitempty"`
+	Done   bool   `json:"done"`
+}
+
+// Inspection is the card for a second-hand or unknown drive, before it is wired.
+func (c Chosen) Inspection(p *Profile, line float64) []Step {
+	out := []Step{}
+	add := func(id, do, see, danger, entry string) {
+		s := Step{ID: id, Do: do, See: see, Danger: danger, Entry: entry}
+		for _, d := range c.Done {
+			s.Done = s.Done || d == "inspect:"+id
+		}
+		out = append(out, s)
+	}
+	wait := unit.Plain(p.WaitMinutes) + unit.Space + "min"
+	add("dead", "Feed off and locked. Wait "+wait+", then measure across its link or terminals.", "Under 50 V, and falling.", "The link holds several hundred volts after the feed is off.", "")
+	add("look", "Plate read, lid off: burst cans, burnt smell, loose screws, dust blown out.", "Nothing burst, every screw tight.", "", "")
+	add("sink", "Ohms from the earth terminal to the bare heat sink.", "Under 1 Ω. Open: "+first(p.FloatingSink, "this kind leaves it floating; earth it with its own ring.", "earth it with its own ring."), "", "drive.sink_ohm")
+	add("io", "Ohms from each line terminal to each motor terminal.", "Open, or very many: no short.", "", "")
+	if p.PotOhm.Most > 0 {
+		add("dial", "Ohms of its own dial, end to end, and turning.", fmt.Sprintf("%s to %s, without jumps.", unit.Plain(p.PotOhm.Least), unit.Plain(p.PotOhm.Most)+unit.Space+"Ω"), "", "drive.dial_ohm")
+	}
+	if len(p.Displays) > 0 {
+		add("lead", "The keypad's lead pin to pin.", "Each pin to its own, none to its neighbour.", "", "")
+	}
+	add("volts", "The greatest input volts on its plate, and the wall's.", fmt.Sprintf("It says %s to %s; the wall has %s.", unit.Plain(p.Input.Volts.Least), unit.Whole(p.Input.Volts.Most, "V"), unit.Whole(line, "V")), "", "drive.top_volts")
+	for i, r := range p.Restore {
+		see := "It answers."
+		if len(p.Displays) > 0 {
+			see = "The display follows: " + p.Displays[0] + " at the end."
+		}
+		if i == 0 {
+			add("power", "First power without motor, lid shut, hands away.", first(len(p.Displays) > 0, "The display lights and shows "+firstOf(p.Displays)+"; no smell, no hum.", "The lamp lights; no smell, no hum."), "Stand aside: an old link can burst.", "")
+		}
+		add(fmt.Sprintf("restore-%d", i+1), r, see, "", "")
+	}
+	if n := len(p.Displays); n > 0 {
+		add("displays", "Go through every display mode.", fmt.Sprintf("%d exist: %s.", n, strings.Join(p.Displays, ", ")), "", "")
+	}
+	if len(p.Parameters) > 0 {
+		add("sweep", "Read every code of the sheet and note what stood there.", "The defaults of the sheet; what differs was not reset: it is keyed.", "", "drive.read_back")
+	}
+	return out
+}
+
+func firstOf(all []string) string {
+	if len(all) == 0 {
+		return ""
+	}
+	return all[0]
+}
+
+// BackInto sets what was read off the drive beside the sheet's rows, and names the
+// codes read that the sheet does not have.
+func (c Chosen) BackInto(rows []Row) (strange []string) {
+	known := map[string]bool{}
+	for i := range rows {
+		known[rows[i].Code] = true
+		rows[i].ReadBack = c.Back[rows[i].Code]
+		for _, d := range c.Done {
+			rows[i].Done = rows[i].Done || d == "row:"+rows[i].ID
+		}
+	}
+	for code := range c.Back {
+		if !known[code] {
+			strange = append(strange, code)
+		}
+	}
+	return strange
+}
