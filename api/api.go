@@ -103,6 +103,9 @@ func schemaName(t reflect.Type, hint string) string {
 		t = t.Elem()
 	}
 	name := huma.DefaultSchemaNamer(t, hint)
+	if path.Base(t.PkgPath()) == "drive" && !strings.HasPrefix(name, "Drive") { // its words are common ones
+		return "Drive" + name
+	}
 	switch t.Name() {
 	case "Entry", "Bridge", "Reading", "Line":
 		chapter := path.Base(t.PkgPath())

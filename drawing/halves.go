@@ -66,7 +66,7 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 		}
 		for i, l := range lines {
 			lx := cx + 14*(float64(i)-float64(len(lines)-1)/2)
-			d.add(text(lx, 18, lineWord(l), Medium).bold().of("line "+l), line(wire(l), 4, lx, 42, lx, top).dashed(!made).of("line "+l))
+			d.add(text(lx, 18, lineWord(p, l), Medium).bold().of("line "+l), line(wire(l), 4, lx, 42, lx, top).dashed(!made).of("line "+l))
 			if s.Solved && !s.Short {
 				d.add(text(lx, 34, amps(s, l), Small).soft())
 			}
@@ -117,7 +117,7 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 	}
 	if len(s.Between) == 3 && !s.Short {
 		d.Height = 348
-		d.add(text(d.Width/2, 336, "L1 to L2 "+s.Between[0].Volts+"   L2 to corner "+s.Between[2].Volts+"   L1 to corner "+s.Between[1].Volts, Small))
+		d.add(text(d.Width/2, 336, "L1 to L2 "+s.Between[0].Volts+"   L2 to "+p.Link.Third+" "+s.Between[2].Volts+"   L1 to "+p.Link.Third+" "+s.Between[1].Volts, Small))
 	}
 }
 
@@ -176,7 +176,7 @@ func halves(d *Drawing, p *job.Plan, s *job.State) {
 			inner = append(inner, own)
 			continue
 		}
-		nameNode(d, far, centre, reach, delta, l, own)
+		nameNode(d, p, far, centre, reach, delta, l, own)
 	}
 	for i := 0; i < len(inner); i++ {
 		row := inner[i]
@@ -340,9 +340,9 @@ func layHalves(way leads.Way, s *job.State, node map[string]int, fed leads.Joint
 
 // nameNode writes what is joined at a point: beside or beneath the corners
 // where a line comes in, and on the free side of the points between halves.
-func nameNode(d *Drawing, q, centre spot, reach float64, delta bool, l, own string) {
+func nameNode(d *Drawing, p *job.Plan, q, centre spot, reach float64, delta bool, l, own string) {
 	dx, dy := q.x-centre.x, q.y-centre.y
-	title, sub := text(q.x, q.y, lineTitle(l), Medium).bold(), text(q.x, q.y, own, Small).soft()
+	title, sub := text(q.x, q.y, lineTitle(p, l), Medium).bold(), text(q.x, q.y, own, Small).soft()
 	outer := reach > 100
 	switch {
 	case outer && dy < -60 && delta:

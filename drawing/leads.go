@@ -22,14 +22,16 @@ func Box(p *job.Plan, s *job.State, done leads.Joints) Drawing {
 	}
 	d.add(circle(346, 278, 11, Earth, Paper), line(Earth, 2, 346, 270, 346, 277), line(Earth, 2, 339, 277, 353, 277), line(Earth, 1.5, 342, 281, 350, 281), line(Earth, 1.5, 344, 285, 348, 285))
 	for _, b := range s.Between {
-		d.fact("Volts between "+lineWord(b.A)+" and "+lineWord(b.B), b.Volts)
+		d.fact("Volts between "+lineWord(p, b.A)+" and "+lineWord(p, b.B), b.Volts)
 	}
 	return d
 }
 
-func lineWord(l string) string {
+// lineWord is a line's short name: the third is the made corner of a capacitor
+// bridge, or a drive's third output.
+func lineWord(p *job.Plan, l string) string {
 	if l == "L3" {
-		return "corner"
+		return p.Link.Third
 	}
 	return l
 }
@@ -73,7 +75,7 @@ func studs(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 			}
 		}
 		open := target == "" || !joined(done, l, target)
-		name := lineWord(l)
+		name := lineWord(p, l)
 		d.add(text(x, 18, name, Medium).bold())
 		if s.Solved && !s.Short {
 			d.add(text(x, 34, amps(s, l), Small).soft())
@@ -101,7 +103,7 @@ func studs(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 		d.add(text(200, 272, "What is joined here now?", Medium).soft())
 		return
 	}
-	between(d, s, [3]float64{96, 200, 304}, 262)
+	between(d, p, s, [3]float64{96, 200, 304}, 262)
 }
 
 func done0(open bool) string {
@@ -121,7 +123,7 @@ func amps(s *job.State, l string) string {
 }
 
 // between prints the volts between the columns, never against nothing.
-func between(d *Drawing, s *job.State, x [3]float64, y float64) {
+func between(d *Drawing, p *job.Plan, s *job.State, x [3]float64, y float64) {
 	if len(s.Between) < 3 || s.Short {
 		return
 	}
@@ -134,7 +136,7 @@ func between(d *Drawing, s *job.State, x [3]float64, y float64) {
 	brace(x[0], x[1], y, s.Between[0].Volts)
 	brace(x[1], x[2], y, s.Between[2].Volts)
 	brace(x[0], x[2], y+20, "")
-	d.add(text(x[1], y+33, "L1 to corner "+s.Between[1].Volts, Small))
+	d.add(text(x[1], y+33, "L1 to "+p.Link.Third+" "+s.Between[1].Volts, Small))
 }
 
 // Windings is the motor as it is inside: coils on their axes, coloured by their
@@ -179,13 +181,13 @@ func cornerLabel(p *job.Plan, g []string) (line, terminals string) {
 }
 
 // node draws a joint's dot with its line.
-func node(d *Drawing, x, y float64, l, terminals string, lx, ly float64, anchor string) {
+func node(d *Drawing, p *job.Plan, x, y float64, l, terminals string, lx, ly float64, anchor string) {
 	ink := Black
 	if l != "" {
 		ink = wire(l)
 	}
 	d.add(Item{Kind: KindCircle, X: x, Y: y, R: 6, Ink: Black, Fill: ink, Stroke: 1.5, Of: "joint " + terminals})
-	title := text(lx, ly, lineTitle(l), Medium).bold()
+	title := text(lx, ly, lineTitle(p, l), Medium).bold()
 	sub := text(lx, ly+15, terminals, Small).soft()
 	title.Anchor, sub.Anchor = anchor, anchor
 	if l == "" {
@@ -196,12 +198,9 @@ func node(d *Drawing, x, y float64, l, terminals string, lx, ly float64, anchor 
 	d.add(sub)
 }
 
-func lineTitle(l string) string {
-	switch l {
-	case "L3":
+func lineTitle(p *job.Plan, l string) string {
+	if l == "L3" && p.Link.Third == "corner" {
 		return "made corner"
-	case "":
-		return ""
 	}
 	return l
 }
@@ -283,11 +282,11 @@ func triangle(d *Drawing, p *job.Plan, s *job.State) {
 		l, names := cornerLabel(p, fed.Of(terminal))
 		switch at {
 		case left:
-			node(d, at[0], at[1], l, names, at[0]-14, at[1]+4, "end")
+			node(d, p, at[0], at[1], l, names, at[0]-14, at[1]+4, "end")
 		case right:
-			node(d, at[0], at[1], l, names, at[0]+14, at[1]+4, "start")
+			node(d, p, at[0], at[1], l, names, at[0]+14, at[1]+4, "start")
 		default:
-			node(d, at[0], at[1], l, names, at[0], 22, "middle")
+			node(d, p, at[0], at[1], l, names, at[0], 22, "middle")
 		}
 	}
 	middle(d, s, 230, 196)
@@ -357,11 +356,11 @@ func spokes(d *Drawing, p *job.Plan, s *job.State) {
 		}
 		switch {
 		case q[1] < cy-60:
-			node(d, q[0], q[1], l, names, q[0]-14, q[1], "end")
+			node(d, p, q[0], q[1], l, names, q[0]-14, q[1], "end")
 		case q[0] < cx:
-			node(d, q[0], q[1], l, names, q[0], q[1]+24, "middle")
+			node(d, p, q[0], q[1], l, names, q[0], q[1]+24, "middle")
 		default:
-			node(d, q[0], q[1], l, names, q[0], q[1]+24, "middle")
+			node(d, p, q[0], q[1], l, names, q[0], q[1]+24, "middle")
 		}
 	}
 	if star {

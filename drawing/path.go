@@ -130,6 +130,10 @@ func heater(x, y float64, ink Ink, w float64) []Item {
 
 // bridge draws the capacitor from the made corner to its line.
 func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, amps map[string]float64, label map[string]string, full float64) {
+	if p.Link.Bridge == job.KindDrive {
+		driveBox(d, p, s, flow, supply, amps, label, full)
+		return
+	}
 	const tap, plates = 462.0, 520.0
 	weights := [3]float64{1.5, 1.5, 1.5}
 	if flow {
@@ -206,9 +210,39 @@ func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, am
 	for i, y := range []float64{y1, y2, y3} {
 		if t := label[leads.Lines[i]]; t != "" && flow {
 			d.add(text(590, y-7, t, Small))
-			d.fact("Motor lead "+[]string{"L1", "L2", "corner"}[i], t)
+			d.fact("Motor lead "+lineWord(p, leads.Lines[i]), t)
 		}
 	}
+}
+
+// driveBox draws a drive: two lines in, three out, at its hertz.
+func driveBox(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, amps map[string]float64, label map[string]string, full float64) {
+	const x, w = 462.0, 96.0
+	for i, y := range []float64{y1, y2} {
+		name := leads.Lines[i]
+		d.add(line(wire(name), supply, 427, y, x, y).of("line " + name))
+	}
+	for i, y := range []float64{y1, y2, y3} {
+		name, weightOf := leads.Lines[i], 1.5
+		if flow {
+			weightOf = weight(amps[name], full)
+		}
+		d.add(line(wire(name), weightOf, x+w, y, 672, y).dashed(!flow).of("line " + name))
+		if t := label[name]; t != "" && flow {
+			d.add(text(612, y-7, t, Small))
+			d.fact("Motor lead "+lineWord(p, name), t)
+		}
+	}
+	d.add(rect(x, y1-20, w, y3-y1+40, Black, Paper).of("drive"), line(Black, 1.5, x+14, y3+8, x+w-14, y1-8).of("drive"),
+		text(x+24, y1+6, "1~", Medium).bold(), text(x+w-24, y3+2, "3~", Medium).bold())
+	caption := "no drive yet"
+	for _, b := range p.Bays {
+		if b.Bay == finding.Bridge {
+			caption = b.Key
+		}
+	}
+	d.add(text(x+w/2, y3+34, caption, Small).bold())
+	d.fact("Drive", caption)
 }
 
 // box draws the terminal box in small, with its links.
@@ -300,6 +334,8 @@ func motor(d *Drawing, p *job.Plan, s *job.State, flow bool, amps map[string]flo
 	d.add(circle(cx, cy, r, Black, Paper).of("motor"), text(cx, cy-2, "M", Large).bold())
 	caption := "3~"
 	switch {
+	case s.Trips && p.Link.Bridge == job.KindDrive:
+		caption = "drive trips"
 	case s.Trips:
 		caption = "breaker opens"
 	case flow && s.Starts && s.RPM != "":

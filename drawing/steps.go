@@ -47,7 +47,7 @@ func Steps(k leads.Kind, n leads.Naming, tape []leads.LeadName) []Drawing {
 			if line, own := "", withoutLines(g); len(own) > 1 {
 				for _, name := range g {
 					if slices.Contains(leads.Lines, name) {
-						line = " with " + lineWord(name)
+						line = " with " + name
 					}
 				}
 				d.fact("Joint", leads.PrintJoint(own, n)+line)

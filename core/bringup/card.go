@@ -65,3 +65,25 @@ func Cautions() []string {
 		"A three-phase motor on single-phase runs unevenly: heat is what kills it. Do not bypass the overload relay.",
 	}
 }
+
+// DriveGates are the checks of a first start on a drive.
+func DriveGates(wait string) []string {
+	out := Gates()
+	out[1] = "Feed off, " + wait + " waited, its link measured dead"
+	out[4] = "Insulation: winding to frame over 1 MΩ with a 500 V tester (drive off the leads)"
+	out[5] = "Earth: body of the motor and heat sink of the drive to the supply's earth, continuous"
+	out[7] = "Shortest run at 5 Hz: direction as wanted"
+	out[8] = "Every setting of the sheet keyed and read back; then free, coupled, loaded: readings below"
+	return out
+}
+
+// DriveCautions stand on the card of a motor on a drive.
+func DriveCautions(wait string) []string {
+	return []string{
+		"Mains kills. No work on a live box. Fixed wiring belongs to a licensed person in most places; local rules come first.",
+		"The drive's link holds several hundred volts for " + wait + " after the feed is off.",
+		"Supply never on the drive's motor terminals; nothing that switches between drive and motor.",
+		"Stop by the run command; the breaker is for work on it. Nothing may start by itself when the supply returns.",
+		"At low speed a plain motor's fan cools it less: stay inside the torque for good.",
+	}
+}

@@ -98,8 +98,8 @@ func TestEveryRowOfASheetIsSomethingThatTheDriveTakes(t *testing.T) {
 			Run: rapid.SampledFrom([]drive.RunBy{"", drive.Keypad, drive.TwoWire, drive.ThreeWire}).Draw(t, "run"), Speed: rapid.SampledFrom([]drive.SpeedBy{"", drive.Keys, drive.Dial, drive.Pot}).Draw(t, "speed"),
 			Direction: rapid.SampledFrom([]drive.TurnedBy{"", drive.Switch}).Draw(t, "direction"), Skip: rapid.SampledFrom([]string{"", "34-37; 52-54"}).Draw(t, "skip"),
 			Carrier: rapid.SampledFrom([]string{"", "12 kHz"}).Draw(t, "carrier")})
-		top := c.Top(m, p)
-		wants := c.Wants(p, pl, a.Line, a.Hertz, m, m.Up(top, 0), m.Down(top, 0, false))
+		top := c.Top(m, c.Highest(m, p))
+		wants := c.Wants(p, pl, a.Line, a.Hertz, m, top, m.Up(top, 0), m.Down(top, 0, false))
 		rows, _, _ := p.Sheet(wants, true)
 		require.NotEmpty(t, rows)
 		for _, r := range rows {
@@ -137,7 +137,7 @@ func TestOverloadInHundredthsOfAnAmpere(t *testing.T) {
 	m, pl, a := ballMill(t)
 	p := profile(t, "rill-15")
 	c, _ := drive.Read(drive.Entry{})
-	rows, _, _ := p.Sheet(c.Wants(p, pl, a.Line, a.Hertz, m, m.Up(50, 0), m.Down(50, 0, false)), true)
+	rows, _, _ := p.Sheet(c.Wants(p, pl, a.Line, a.Hertz, m, 50, m.Up(50, 0), m.Down(50, 0, false)), true)
 	found := map[string]drive.Row{}
 	for _, r := range rows {
 		found[r.Code] = r
@@ -277,7 +277,7 @@ func TestWhoMayCommandWhat(t *testing.T) {
 		p := profile(t, id)
 		m, pl, a := ballMill(t)
 		out := map[string]finding.Grade{}
-		for _, f := range c.Control(p, c.Wants(p, pl, a.Line, a.Hertz, m, m.Up(50, 0), m.Down(50, 0, false))) {
+		for _, f := range c.Control(p, c.Wants(p, pl, a.Line, a.Hertz, m, 50, m.Up(50, 0), m.Down(50, 0, false))) {
 			out[f.ID] = f.Grade
 		}
 		return out
@@ -337,7 +337,7 @@ func TestTheInspectionFollowsTheDrive(t *testing.T) {
 	require.Contains(t, text, "leaves it floating")
 	m, pl, a := ballMill(t)
 	p := profile(t, "rill-15")
-	rows, _, _ := p.Sheet(c.Wants(p, pl, a.Line, a.Hertz, m, m.Up(50, 0), m.Down(50, 0, false)), true)
+	rows, _, _ := p.Sheet(c.Wants(p, pl, a.Line, a.Hertz, m, 50, m.Up(50, 0), m.Down(50, 0, false)), true)
 	require.Equal(t, []string{"99.9"}, c.BackInto(rows))
 	for _, r := range rows {
 		if r.Code == "06.1" {

@@ -182,7 +182,7 @@ func (c Chosen) Highest(m Motor, p *Profile) []Cap {
 		add(c.ShakesHz, "the sweep showed it shaking from there")
 	}
 	add(p.Output.Hertz, "the drive gives no more")
-	for i := 0.5 * base; i <= 3*base; i += base / 40 {
+	for i := base; i <= 3*base; i += base / 40 {
 		pt, err := m.At(i)
 		if err != nil {
 			break
@@ -360,8 +360,8 @@ func (m Motor) Down(most, asked float64, resistor bool) Ramp {
 	return r
 }
 
-// heatWords is the grade of a torque asked over what is there for good.
-func heatWords(p Point) (finding.Grade, string) {
+// Words is the grade of a torque asked over what is there for good.
+func (p Point) Words() (finding.Grade, string) {
 	switch {
 	case !p.Carries:
 		return finding.Stop, "It does not carry the load there."

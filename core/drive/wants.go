@@ -17,7 +17,7 @@ type Plate struct {
 }
 
 // Wants are what every function must be for a job.
-func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, up, down Ramp) map[Function]Want {
+func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, most float64, up, down Ramp) map[Function]Want {
 	w := map[Function]Want{}
 	num := func(f Function, x float64, text, formula, numbers string, guessed bool) {
 		w[f] = Want{Number: x, Text: text, Formula: formula, Numbers: numbers, Estimated: guessed}
@@ -38,7 +38,6 @@ func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, up
 	num(BaseHertz, pl.Hertz, unit.Text(pl.Hertz, "Hz"), "the hertz at which it gets its plate volts", "", false)
 	least := c.LeastHz
 	num(LeastHertz, least, unit.Plain(least)+unit.Space+"Hz", "as chosen on the dial; 0 where nothing forbids it", "", false)
-	most := c.Top(m, p)
 	num(MostHertz, most, unit.Text(most, "Hz"), "as chosen, within the least of the reasons that bound it", "", false)
 	num(Boost, 100*m.BoostShare, unit.Text(100*m.BoostShare, "% of volts"), "the least that brings the load off at hardly any hertz", "winding ohms against the volts there", true)
 	num(Accelerate, up.Asked, unit.Text(up.Asked, "s"), "J·Δω/(torque at the amps limit − load), and half as much again", fmt.Sprintf("least %s", unit.Text(up.Least, "s")), true)
@@ -84,13 +83,13 @@ func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, up
 }
 
 // Top is the most hertz in use: as chosen, but never beyond the least of the
-// reasons that bound it.
-func (c Chosen) Top(m Motor, p *Profile) float64 {
+// reasons that bound it, which Highest gives.
+func (c Chosen) Top(m Motor, caps []Cap) float64 {
 	top := m.Model.FrequencyHz
 	if c.MostHz > 0 {
 		top = c.MostHz
 	}
-	if caps := c.Highest(m, p); len(caps) > 0 {
+	if len(caps) > 0 {
 		top = math.Min(top, caps[0].Hz)
 	}
 	return top

@@ -72,6 +72,18 @@ func (d *Document) entries() map[string]string {
 	} {
 		out[path] = value
 	}
+	if v := d.Drive; v != nil {
+		for path, value := range map[string]string{
+			"second_hand": v.SecondHand, "cooling": string(v.Cooling), "contactor": v.Contactor, "reactor": v.Reactor, "resistor": v.Resistor, "run": string(v.Run), "speed": string(v.Speed),
+			"direction": string(v.Direction), "lid": v.Lid, "emergency_stop": v.EStop, "daily_off": string(v.DailyOff),
+		} {
+			out["drive."+path] = value
+		}
+		out["drive.done"] = strings.Join(v.Done, " ")
+		if v.Own != nil {
+			out["drive.own"] = v.Own.Name
+		}
+	}
 	return out
 }
 

@@ -13,6 +13,7 @@ import (
 	"unicode/utf8"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/drive"
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
@@ -56,7 +57,7 @@ type Workshop struct {
 
 // Bridge is the way from two lines to three.
 type Bridge struct {
-	Kind string `json:"kind,omitempty" enum:"capacitor"`
+	Kind string `json:"kind,omitempty" enum:"capacitor,drive"`
 	capacitor.Entry
 }
 
@@ -70,6 +71,7 @@ type Document struct {
 	Plate      plate.Entry      `json:"plate"`
 	Leads      leads.Entry      `json:"leads"`
 	Bridge     Bridge           `json:"bridge"`
+	Drive      *drive.Entry     `json:"drive,omitempty"`
 	Load       load.Entry       `json:"load"`
 	Protection protection.Entry `json:"protection"`
 }
@@ -127,7 +129,7 @@ func (d *Document) Validate() openfile.Problems {
 	choice(add, "leads.starter", d.Leads.Starter, leads.StarDelta)
 	choice(add, "leads.method", d.Leads.Method, leads.AC, leads.Flick)
 	choice(add, "leads.tester", d.Leads.Tester, leads.Insulation, leads.Multimeter)
-	choice(add, "bridge.kind", d.Bridge.Kind, "capacitor")
+	choice(add, "bridge.kind", d.Bridge.Kind, "capacitor", KindDrive)
 	choice(add, "bridge.start_by", d.Bridge.StartBy, capacitor.ByButton, capacitor.ByRelay)
 	choice(add, "bridge.reversing", d.Bridge.Reversing, capacitor.BySwitch)
 	choice(add, "bridge.corner_to", d.Bridge.CornerTo, "L1", "L2")
@@ -135,12 +137,35 @@ func (d *Document) Validate() openfile.Problems {
 	choice(add, "load.start", d.Load.Start, load.Free, load.Loaded, load.Stuck)
 	choice(add, "load.turn", d.Load.Turn, load.Either, load.Clockwise, load.Anti)
 	choice(add, "protection.relay", d.Protection.Relay, protection.NoRelay, protection.SupplyLines, protection.MotorLeads)
+	if v := d.Drive; v != nil {
+		choice(add, "drive.second_hand", v.SecondHand, "yes")
+		choice(add, "drive.cooling", v.Cooling, drive.OwnFan, drive.Blower, drive.InverterDuty)
+		choice(add, "drive.contactor", v.Contactor, "yes")
+		choice(add, "drive.reactor", v.Reactor, "yes")
+		choice(add, "drive.resistor", v.Resistor, "yes")
+		choice(add, "drive.run", v.Run, drive.Keypad, drive.TwoWire, drive.ThreeWire)
+		choice(add, "drive.speed", v.Speed, drive.Keys, drive.Dial, drive.Pot)
+		choice(add, "drive.direction", v.Direction, drive.Fixed, drive.Switch)
+		choice(add, "drive.lid", v.Lid, "shut")
+		choice(add, "drive.emergency_stop", v.EStop, "yes")
+		choice(add, "drive.daily_off", v.DailyOff, drive.ByCommand, drive.ByBreaker)
+		if len(v.Done) > 200 {
+			add("drive.done", fmt.Sprintf("%d ticks", len(v.Done)), "at most 200")
+		}
+		if v.Own != nil {
+			for _, p := range v.Own.Validate() {
+				add("drive.own."+p.Path, p.Found, p.Wanted)
+			}
+		} else if _, ok := drive.ByID(v.Profile); v.Profile != "" && !ok {
+			add("drive.profile", fmt.Sprintf("%q", v.Profile), "the id of a known drive, or its profile under drive.own")
+		}
+	}
 	if len(d.Leads.Done) > 64 {
 		add("leads.done", fmt.Sprintf("%d moves", len(d.Leads.Done)), "at most 64")
 	}
 	for path, text := range d.typed() {
 		most := LongestEntry
-		if list := path == "leads.touches" || path == "leads.senses" || path == "leads.extras" || path == "bridge.trim"; list {
+		if list := path == "leads.touches" || path == "leads.senses" || path == "leads.extras" || path == "bridge.trim" || path == "drive.read_back"; list {
 			most = LongestList
 		}
 		if len(text) > most {
@@ -203,7 +228,7 @@ func choice[T ~string](add func(path, found, wanted string), path string, value 
 
 // typed lists the free entries by path.
 func (d *Document) typed() map[string]string {
-	return map[string]string{
+	out := map[string]string{
 		"supply.volts": d.Supply.Volts, "supply.hertz": d.Supply.Hertz, "supply.feeder_length": d.Supply.FeederLength,
 		"supply.feeder_size": d.Supply.FeederSize, "supply.breaker": d.Supply.Breaker,
 		"plate.power": d.Plate.Power, "plate.volts": d.Plate.Volts, "plate.connection": d.Plate.Connection, "plate.amps": d.Plate.Amps,
@@ -220,4 +245,16 @@ func (d *Document) typed() map[string]string {
 		"load.does": d.Load.Does, "load.share": d.Load.Share, "load.lightest": d.Load.Lightest, "load.heaviest": d.Load.Heaviest,
 		"protection.breaker": d.Protection.Breaker, "protection.conductor": d.Protection.Conductor, "protection.relay_set": d.Protection.RelaySet,
 	}
+	v := d.Drive
+	if v == nil {
+		v = &drive.Entry{}
+	}
+	for path, text := range map[string]string{
+		"profile": v.Profile, "ambient": v.Ambient, "altitude": v.Altitude, "carrier": v.Carrier, "motors": v.Motors, "at": v.At, "least": v.Least, "most": v.Most,
+		"motor_sheave": v.MotorSheave, "tool_sheave": v.ToolSheave, "tool_diameter": v.ToolDiameter, "motor_most": v.MotorMost, "shakes": v.Shakes, "skip": v.Skip,
+		"accelerate": v.Accelerate, "decelerate": v.Decelerate, "cable": v.Cable, "sink_ohm": v.SinkOhm, "dial_ohm": v.DialOhm, "top_volts": v.TopVolts, "read_back": v.ReadBack,
+	} {
+		out["drive."+path] = text
+	}
+	return out
 }

@@ -85,7 +85,7 @@ func (w *worker) expectFinding(b *capacitor.Bridge, q capacitor.Question, a capa
 // judge adds what the chapters say that did not need the engine.
 func (w *worker) judge() {
 	w.say(w.load.Judge()...)
-	if w.choice == nil {
+	if w.choice == nil && !w.judged {
 		w.say(w.supply.Judge(nil)...)
 	}
 }
@@ -109,7 +109,13 @@ func (w *worker) gather() {
 
 func (w *worker) link() Link {
 	l := Link{Parts: []capacitor.Part{}, Start: w.startUF, CornerTo: w.cornerTo, Usual: w.load.Usual, Lightest: w.load.Lightest, Heaviest: w.load.Heaviest,
-		Does: w.doc.Load.Does, Kind: w.hand.Kind, Naming: w.hand.Naming, Box: w.hand.Box, Beside: w.doc.Leads.Beside, LoadKind: w.load.Kind, RelayWay: w.guard.Relay, Microfarad: w.entered, Chosen: w.entered > 0, Reversing: w.doc.Bridge.Reversing == capacitor.BySwitch}
+		Does: w.doc.Load.Does, Kind: w.hand.Kind, Naming: w.hand.Naming, Box: w.hand.Box, Beside: w.doc.Leads.Beside, LoadKind: w.load.Kind, RelayWay: w.guard.Relay, Microfarad: w.entered, Chosen: w.entered > 0, Reversing: w.doc.Bridge.Reversing == capacitor.BySwitch, Bridge: "capacitor", Third: "corner"}
+	if w.isDrive() {
+		l.Bridge, l.Third, l.Microfarad, l.Chosen, l.Start, l.Reversing = KindDrive, "L3", 0, false, 0, false
+		if w.profile != nil {
+			l.DriveName = w.profile.Name
+		}
+	}
 	if a := w.answer; a != nil {
 		l.Microfarad, l.Chosen, l.Parts, l.Continuous = a.Microfarad, a.Chosen, a.Parts, a.Continuous
 		top := a.Microfarad
@@ -162,7 +168,7 @@ func (w *worker) gravest(bay finding.Bay) finding.Grade {
 func (w *worker) unsettled(bay finding.Bay) bool {
 	switch bay {
 	case finding.Bridge, finding.Protection:
-		return w.answer == nil
+		return w.answer == nil && w.weighed == nil
 	case finding.Leads:
 		return !w.foundOK
 	case finding.Motor:
@@ -188,6 +194,11 @@ func (w *worker) bays() []BayState {
 		key = p.Link.Breaker + ", relay " + p.Link.Relay
 	case p.Link.Breaker != "":
 		key = p.Link.Breaker + ", relay not set"
+	case w.weighed != nil:
+		key = "wants " + unit.Plain(w.weighed.Breaker) + unit.Space + "A; the drive guards the motor"
+		if p.Link.Breaker != "" {
+			key = p.Link.Breaker + ", the drive guards the motor"
+		}
 	case w.choice != nil:
 		key = "wants " + unit.Plain(w.choice.Breaker) + unit.Space + "A and a relay"
 	}
@@ -198,6 +209,15 @@ func (w *worker) bays() []BayState {
 	}
 	if w.answer != nil {
 		key = unit.Text(w.answer.Microfarad, "µF") + " run to " + w.cornerTo
+	}
+	if w.isDrive() {
+		key = "drive, not chosen"
+		if w.profile != nil {
+			key = w.profile.Name
+		}
+		if w.weighed != nil {
+			key += ", " + unit.Text(w.hertz, "Hz")
+		}
 	}
 	add(finding.Bridge, "Bridge", key)
 	key = w.hand.Kind.Title()
@@ -214,6 +234,9 @@ func (w *worker) bays() []BayState {
 		if p.Wanted.Solved && w.answer != nil && w.answer.UsualRuns {
 			coil, share := w.answer.Usual.WorstCoil()
 			key += fmt.Sprintf(", winding %s %s", coil, unit.Percent(share))
+		}
+		if w.isDrive() && p.Wanted.Solved && len(p.Wanted.Coils) > 0 {
+			key += ", " + p.Wanted.RPM
 		}
 	}
 	add(finding.Motor, "Motor", key)
@@ -289,6 +312,15 @@ func (w *worker) next() Next {
 	if f := open("supply.measure"); f != nil {
 		return Next{finding.Supply, "Measure the supply", entry(f), false}
 	}
+	if f := open("drive.none"); f != nil {
+		return Next{finding.Bridge, "Choose the drive", entry(f), false}
+	}
+	if f := open("drive.single-phase", "drive.amps", "drive.line-volts", "drive.motor-volts", "drive.contactor", "drive.speed", "drive.lid-run", "drive.fight", "drive.never", "drive.sink"); f != nil {
+		return Next{finding.Bridge, "Settle the drive", entry(f), false}
+	}
+	if f := open("drive.inspection"); f != nil {
+		return Next{finding.Bridge, "Inspect the drive", entry(f), false}
+	}
 	if f := open("capacitor.ceiling", "capacitor.carries", "capacitor.start", "capacitor.heat"); f != nil {
 		return Next{finding.Bridge, "Settle the capacitor", "", false}
 	}
@@ -339,11 +371,18 @@ func (w *worker) card() bringup.Card {
 			switch n {
 			case "L3":
 				line = "made corner (capacitor)"
+				if w.isDrive() {
+					line = "L3"
+				}
 			case "L1", "L2":
 				line = n
 			}
 		}
 		c.Joints = append(c.Joints, bringup.Line{Name: line, Value: leads.PrintJoint(terminals, w.hand.Naming)})
+	}
+	if w.weighed != nil {
+		w.driveCard(&c)
+		return c
 	}
 	a := w.answer
 	if a == nil || !a.UsualRuns {

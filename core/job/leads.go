@@ -156,6 +156,9 @@ func (w *worker) planLeads() {
 	if w.wanted != nil {
 		w.caps(&l)
 		for _, m := range leads.Mistakes(w.hand, w.wanted) {
+			if w.isDrive() && (m.NoCapacitor || m.OtherLine || m.StartLeftIn) {
+				continue
+			}
 			l.Mistakes = append(l.Mistakes, MistakeChoice{m.ID, m.Title, m.About})
 		}
 	}
@@ -164,7 +167,11 @@ func (w *worker) planLeads() {
 		joints = w.wanted
 	}
 	if ohm, whole, mark := w.lineOhms(w.measured.At, joints); !math.IsNaN(whole) && joints != nil && w.family() {
-		for i, pair := range []string{"L1-L2", "L2-corner", "corner-L1"} {
+		pairs := []string{"L1-L2", "L2-corner", "corner-L1"}
+		if w.isDrive() {
+			pairs = []string{"L1-L2", "L2-L3", "L3-L1"}
+		}
+		for i, pair := range pairs {
 			text := "open"
 			if !math.IsNaN(ohm[i]) {
 				text = unit.Text(ohm[i], "Ω")
@@ -246,12 +253,12 @@ func (w *worker) ways() []WayView {
 		case r.Fits():
 		case r.Ratio < 1:
 			v.Grade = finding.Caution
-			v.Text = fmt.Sprintf("Reduced power: torque goes with the square of the volts, about %s of it. Right on %s.", unit.Percent(r.Ratio*r.Ratio), unit.Whole(w.supply.Nominal/r.Ratio, "V"))
+			v.Text = fmt.Sprintf("Reduced power: torque goes with the square of the volts, about %s of it. Right on %s.", unit.Percent(r.Ratio*r.Ratio), unit.Whole(w.feed()/r.Ratio, "V"))
 		default:
 			v.Grade = finding.Stop
-			v.Text = fmt.Sprintf("Too many volts: the iron saturates and the winding burns. Right on %s: a transformer down would make it possible.", unit.Whole(w.supply.Nominal/r.Ratio, "V"))
+			v.Text = fmt.Sprintf("Too many volts: the iron saturates and the winding burns. Right on %s: a transformer down would make it possible.", unit.Whole(w.feed()/r.Ratio, "V"))
 		}
-		if w.model == nil || r.Ratio >= 1+leads.Within {
+		if w.model == nil || r.Ratio >= 1+leads.Within || w.isDrive() {
 			out = append(out, v)
 			continue
 		}
@@ -359,6 +366,12 @@ func (w *worker) sayState() {
 func (w *worker) turning() Direction {
 	turns := map[string]string{"L1": "clockwise", "L2": "anticlockwise"}
 	other := otherLine[w.cornerTo]
+	if w.isDrive() {
+		return Direction{From: "facing the shaft end", Turns: "Clockwise, expected", Corner: "L1", Forbids: w.doc.Load.Forbids, ShownBy: w.doc.Load.ShownBy,
+			Swap:    "Exchange any two of the drive's three motor wires, dead and proved dead; or the direction command, where reverse is allowed.",
+			Nothing: []string{"Exchanging the two wires at the drive's input.", "Turning every coil round, or renaming the phases in rotation."},
+			Bump:    []string{"Belt off or coupling apart; key out or taped; guard on what still turns.", "The drive at five hertz, its shortest run command.", "Look from the shaft end, hands and sleeves away.", "Wait until it stands; feed off, wait for the link."}}
+	}
 	d := Direction{From: "facing the shaft end", Turns: strings.ToUpper(turns[w.cornerTo][:1]) + turns[w.cornerTo][1:], Corner: w.cornerTo, Forbids: w.doc.Load.Forbids, ShownBy: w.doc.Load.ShownBy,
 		Swap: fmt.Sprintf("Move the capacitor's line end from %s to %s: nothing else. Exchanging any two of the three motor leads behind the bridge does the same.", w.cornerTo, other),
 		Nothing: []string{
@@ -415,6 +428,9 @@ func Mistaken(d Document, id string) (p Plan, s State, ok bool) {
 		return p, s, false
 	}
 	for _, m := range leads.Mistakes(w.hand, w.wanted) {
+		if w.isDrive() && (m.NoCapacitor || m.OtherLine || m.StartLeftIn) {
+			continue
+		}
 		if m.ID == id {
 			s = w.stateFed("mistake", fed{joints: m.Joints, coils: m.Coils, otherLine: m.OtherLine, noCap: m.NoCapacitor, startIn: m.StartLeftIn}, true)
 			s.Title, s.Note = m.Title, "a mistake, predicted"
@@ -442,6 +458,12 @@ func BenchCase(d Document, state string) (b circuit.BenchCase, ok bool) {
 		return b, false
 	}
 	live, _ := joints.WithLines(w.hand.Kind)
+	if w.isDrive() {
+		if w.motor == nil {
+			return b, false
+		}
+		return circuit.BenchCase{Format: circuit.BenchCaseFormat, Version: 1, Name: d.Name + ", " + state, About: "The motor on its drive at " + unit.Text(w.hertz, "Hz") + ", standing.", Circuit: *w.driveCase(fed{joints: live})}, true
+	}
 	br := w.bridge(live)
 	if br == nil {
 		return b, false

@@ -104,8 +104,12 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 			}
 			switch m.ID {
 			case "no-capacitor", "open-coil":
-				require.Equal(t, finding.Stop, s.Grade, "%s: %s: %s", d.Name, m.ID, s.Verdict)
+				require.NotEqual(t, finding.Good, s.Grade, "%s: %s: %s", d.Name, m.ID, s.Verdict)
 			case "lost-line":
+				if d.Bridge.Kind == job.KindDrive {
+					require.Equal(t, finding.Stop, s.Grade, s.Verdict)
+					continue
+				}
 				require.Contains(t, s.Verdict, "nothing flows", "L1 and the corner are joined by the capacitor only")
 			}
 			require.NotEqual(t, right.Wanted.Verdict, s.Verdict, "%s: %s", d.Name, m.ID)

@@ -10,6 +10,7 @@ import (
 	"graybridge/core/bringup"
 	"graybridge/core/capacitor"
 	"graybridge/core/circuit"
+	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/load"
@@ -38,6 +39,7 @@ type Plan struct {
 	Use      *capacitor.UseVerdict `json:"use,omitempty"` // permanent, short runs or a test
 	Combos   []capacitor.Combo     `json:"combos" nullable:"false"`
 	Trim     *capacitor.TrimView   `json:"trim,omitempty"`
+	Drive    *DrivePlan            `json:"drive,omitempty"`
 	Buys     []Buy                 `json:"buys" nullable:"false"`
 	Now      State                 `json:"now"`
 	Wanted   State                 `json:"wanted"`
@@ -70,6 +72,9 @@ type Link struct {
 	Start      float64          `json:"start_microfarad"` // entered; 0: none
 	RulerTo    float64          `json:"ruler_to"`         // µF at the right end of the ruler
 	CornerTo   string           `json:"corner_to"`
+	Bridge     string           `json:"bridge"` // capacitor or drive
+	Third      string           `json:"third"`  // what the third line is called
+	DriveName  string           `json:"drive_name,omitempty"`
 	Usual      float64          `json:"usual"` // load shares
 	Lightest   float64          `json:"lightest"`
 	Heaviest   float64          `json:"heaviest"`
@@ -130,6 +135,13 @@ type worker struct {
 	rounds   []capacitor.Round // readings on the running bridge
 	answer   *capacitor.Answer
 	choice   *protection.Choice
+	chosen   drive.Chosen
+	profile  *drive.Profile
+	motor    *drive.Motor
+	weighed  *drive.Weighed
+	hertz    float64 // on the drive's dial
+	boosts   bool    // the drive's boost brings the load off
+	judged   bool    // the supply has been judged with what is drawn
 	asks     protection.Asks
 }
 
@@ -167,6 +179,9 @@ func (w *worker) read() {
 		d.Leads.Kind = leads.Six
 	}
 	w.hand = d.Leads.Hand()
+	if w.isDrive() {
+		w.hand.Third = "L3"
+	}
 	w.found, w.wanted, w.foundOK, chosen, r = leads.Read(d.Leads)
 	keep()
 	var touches leads.Touches
@@ -195,7 +210,9 @@ func (w *worker) read() {
 	keep()
 	r = w.readBridge()
 	keep()
-	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads, "bridge": finding.Bridge, "load": finding.Load, "protection": finding.Protection}
+	r = w.readDrive()
+	keep()
+	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads, "bridge": finding.Bridge, "drive": finding.Bridge, "load": finding.Load, "protection": finding.Protection}
 	for _, one := range p.Readings {
 		if one.Problem == "" {
 			continue
@@ -257,6 +274,10 @@ func (w *worker) direction() {
 	if w.load.Turn == load.Anti {
 		want = "L2"
 	}
+	if w.isDrive() { // its outputs stand in order; the command turns it round
+		w.cornerTo = "L1"
+		return
+	}
 	w.cornerTo = w.doc.Bridge.CornerTo
 	if w.cornerTo == "" {
 		w.cornerTo = want
@@ -310,7 +331,8 @@ func (w *worker) target() {
 	if k == leads.Three {
 		w.inner = leads.Arrangement(joined[0].Join)
 	}
-	w.reach = leads.Reachable(k, w.inner, w.supply.Nominal, w.column.Winding())
+	feed := w.feed()
+	w.reach = leads.Reachable(k, w.inner, feed, w.column.Winding())
 	best := w.reach[0]
 	for _, c := range joined {
 		if leads.Arrangement(c.Join) == best.Arrangement && c.Parallel == (best.Halves == leads.Parallel) {
@@ -333,7 +355,7 @@ func (w *worker) target() {
 			Figure: figure, Limit: limit, Why: why})
 	case best.Ratio < 1:
 		torque := best.Ratio * best.Ratio
-		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("No joint of these leads reaches the coil's volts on %s.", unit.Whole(w.supply.Nominal, "V")),
+		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("No joint of these leads reaches the coil's volts on %s.", unit.Whole(feed, "V")),
 			Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: a transformer up to %s, a drive that doubles the volts, another motor with a %s column, or a three-phase supply.", name, unit.Percent(best.Ratio), unit.Percent(torque), unit.Whole(w.column.At, "V"), unit.Whole(w.supply.Nominal, "V")),
 			Figure: figure, Limit: limit, Why: append(why, finding.Why{Formula: "torque ∝ volts²", Numbers: fmt.Sprintf("%s² = %s", unit.Three(best.Ratio), unit.Three(torque)), Section: finding.OnCoilVolts, Source: "induction motor"}), Entries: []string{"plate.volts"}})
 	default:
@@ -385,6 +407,10 @@ func (w *worker) compute() {
 	if r := m.BreakdownTorqueRatio; r < 1.5 || r > 4 || !m.AmpsReached {
 		w.say(finding.Finding{ID: "plate.breakdown", Bay: finding.Motor, Grade: finding.Note, Sentence: fmt.Sprintf("The fitted motor's breakdown torque is %s × rated, which is unusual.", unit.Three(r)),
 			Detail: "The locked-rotor figures and the plate do not go together well: starting figures are weak here.", Figure: unit.Three(r), Limit: "1.5 to 4", Why: []finding.Why{{Formula: "greatest torque over slip / rated torque", Section: finding.OnFit, Source: "fitted circuit", Estimated: true}}})
+	}
+	if w.isDrive() {
+		w.computeDrive()
+		return
 	}
 	if !w.reach[0].Fits() {
 		w.say(finding.Finding{ID: "capacitor.none", Bay: finding.Bridge, Grade: finding.Stop, Sentence: "No capacitor helps: none of the joints gives the coils their volts.",

@@ -242,6 +242,10 @@ func (w *worker) stateFed(id string, f fed, known bool) State {
 		return s
 	}
 	f.joints = live
+	if w.isDrive() {
+		w.solveDrive(&s, f)
+		return s
+	}
 	w.solve(&s, f)
 	return s
 }

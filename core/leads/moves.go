@@ -43,6 +43,7 @@ type Hand struct {
 	Naming Naming
 	Kind   Kind
 	Box    Box
+	Third  string // what the third line is called in a move; empty: the made corner
 }
 
 // Hand of an entry: six leads stand on studs unless said otherwise, all others
@@ -143,9 +144,9 @@ func Moves(found, wanted Joints, h Hand, done []string) []Move {
 			continue
 		}
 		if h.Box == Ends {
-			moves = append(moves, capMove(g, pieces, now, n))
+			moves = append(moves, capMove(g, pieces, now, h))
 		} else {
-			moves = append(moves, joinMoves(g, pieces, n)...)
+			moves = append(moves, joinMoves(g, pieces, h)...)
 		}
 	}
 	check := Move{ID: string(Check), Kind: Check, Names: []string{},
@@ -178,7 +179,8 @@ func representative(now [][]string, name string) string {
 
 // capMove makes a joint of loose ends in one go: one cap, or more wires into a
 // cap that is there already.
-func capMove(g, pieces []string, now [][]string, n Naming) Move {
+func capMove(g, pieces []string, now [][]string, h Hand) Move {
+	n := h.Naming
 	there := ""
 	for _, have := range now {
 		if len(have) > 1 && slices.ContainsFunc(have, func(x string) bool { return slices.Contains(pieces, x) }) {
@@ -186,7 +188,7 @@ func capMove(g, pieces []string, now [][]string, n Naming) Move {
 			break
 		}
 	}
-	text := "Cap together " + listed(g, n)
+	text := "Cap together " + listed(g, h)
 	if there != "" {
 		var more []string
 		for _, p := range pieces {
@@ -194,18 +196,18 @@ func capMove(g, pieces []string, now [][]string, n Naming) Move {
 				more = append(more, p)
 			}
 		}
-		text = fmt.Sprintf("Into the cap of %s add %s", there, listed(more, n))
+		text = fmt.Sprintf("Into the cap of %s add %s", there, listed(more, h))
 	}
 	return Move{ID: id(Join, g), Kind: Join, Names: g, Text: text}
 }
 
 // listed writes names as a sentence has them, the made corner in words.
-func listed(g []string, n Naming) string {
+func listed(g []string, h Hand) string {
 	words := make([]string, len(g))
 	for i, x := range g {
-		words[i] = n.Print(x)
+		words[i] = h.Naming.Print(x)
 		if x == corner {
-			words[i] = lineName(x)
+			words[i] = h.lineName(x)
 		}
 	}
 	if len(words) < 2 {
@@ -215,7 +217,8 @@ func listed(g []string, n Naming) string {
 }
 
 // joinMoves makes a joint: links between terminals first, then its line.
-func joinMoves(g, pieces []string, n Naming) []Move {
+func joinMoves(g, pieces []string, h Hand) []Move {
+	n := h.Naming
 	var lines, links []string
 	for _, p := range pieces {
 		if slices.Contains(Lines, p) {
@@ -234,13 +237,16 @@ func joinMoves(g, pieces []string, n Naming) []Move {
 	}
 	for _, l := range lines {
 		out = append(out, Move{ID: id(Join, []string{l, rest[0]}), Kind: Join, Names: []string{l, rest[0]},
-			Text: fmt.Sprintf("Bring %s to %s", lineName(l), PrintJoint(rest, n))})
+			Text: fmt.Sprintf("Bring %s to %s", h.lineName(l), PrintJoint(rest, n))})
 	}
 	return out
 }
 
-func lineName(l string) string {
-	if l == corner {
+func (h Hand) lineName(l string) string {
+	switch {
+	case l == corner && h.Third != "":
+		return h.Third
+	case l == corner:
 		return "the made corner (capacitor)"
 	}
 	return l

@@ -1,10 +1,12 @@
 // Package scenario holds the made-up workshops: the only demo and example data
 // of the product. Nothing in it exists. A machine appears here once its leads
-// can be planned; until its own bridge is built the plan tries a capacitor.
+// can be planned; where its own bridge is not there yet the plan tries a
+// capacitor.
 package scenario
 
 import (
 	"graybridge/core/capacitor"
+	"graybridge/core/drive"
 	"graybridge/core/job"
 	"graybridge/core/leads"
 	"graybridge/core/load"
@@ -45,10 +47,10 @@ func ColdFord() job.Workshop {
 func Workshops() []Workshop {
 	return []Workshop{
 		{Key: "tansy-lane", Set: TansyLane(), People: []string{"Odile W.", "Bram T."}, Jobs: []Job{
-			{"blunger", Blunger()}, {"slip-mixer", SlipMixer()}, {"turntable", DryingTurntable()},
+			{"blunger", Blunger()}, {"ball-mill", BallMill()}, {"slip-mixer", SlipMixer()}, {"turntable", DryingTurntable()},
 		}},
 		{Key: "cold-ford", Set: ColdFord(), People: []string{"Ansel R."}, Jobs: []Job{
-			{"pug-mill", PugMill()}, {"tile-extruder", TileExtruder()}, {"clay-shredder", ClayShredder()},
+			{"pug-mill", PugMill()}, {"tile-extruder", TileExtruder()}, {"slab-roller", SlabRoller()}, {"clay-shredder", ClayShredder()},
 		}},
 	}
 }
@@ -80,6 +82,30 @@ func Blunger() job.Document {
 	moves(&d, -1)
 	d.Leads.Ohms = leads.Ohms{Insulation: "85 MΩ", InsulationAt: "19 °C", Tester: leads.Insulation}
 	d.Leads.Bumped = "right-L1"
+	return d
+}
+
+// BallMill turns all night behind a drive that is being wired.
+func BallMill() job.Document {
+	d := tansyLane("Ball mill")
+	d.Plate = plate.Entry{Power: "0.75 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "3.8/2.2", RPM: "925", Hertz: "50", PowerFactor: "0.68", Phases: "3", Frame: "90S", Insulation: "F"}
+	d.Leads.Found = "U2-V2-W2"
+	d.Bridge.Kind = job.KindDrive
+	d.Drive = &drive.Entry{Profile: "tarn-22", MotorSheave: "80 mm", ToolSheave: "336 mm", ToolDiameter: "500 mm", Run: drive.ThreeWire, Speed: drive.Pot, Lid: "shut", EStop: "yes", Cable: "6 m", Done: []string{"wire:pe-in", "wire:in-L1", "wire:in-L2"}}
+	d.Load = load.Entry{Does: "grinds glaze", Kind: machine.Constant, Share: "70 %", Start: load.Loaded, Turn: load.Either, Inertia: "0.02 kg·m²"}
+	moves(&d, -1)
+	return d
+}
+
+// SlabRoller has a drive that doubles its 120 V and is set by jumpers and trims.
+func SlabRoller() job.Document {
+	d := coldFord("Slab roller")
+	d.Supply = supply.Entry{Volts: "118", FeederLength: "25 ft", FeederSize: "12 AWG", Breaker: "20 A"}
+	d.Plate = plate.Entry{Power: "1/2 HP", Volts: "230/460 V", Amps: "2.0/1.0", RPM: "1140", Hertz: "60", PowerFactor: "68 %", Code: "H", Phases: "3", Frame: "56"}
+	d.Leads.Kind, d.Leads.Agreed, d.Leads.Found = leads.NineStar, "plate", "low"
+	d.Bridge.Kind = job.KindDrive
+	d.Drive = &drive.Entry{Profile: "ghyll-7", Run: drive.TwoWire, Speed: drive.Pot, Direction: drive.Switch}
+	d.Load = load.Entry{Does: "rolls slabs of clay, both ways", Kind: machine.Constant, Share: "60 %", Start: load.Free}
 	return d
 }
 
@@ -125,6 +151,8 @@ func TileExtruder() job.Document {
 	d.Plate = plate.Entry{Power: "5 HP", Volts: "230/460 V", Amps: "13.2/6.6", RPM: "1750", Hertz: "60", PowerFactor: "80 %", ServiceFactor: "1.15", Code: "H", Phases: "3", Frame: "184T"}
 	d.Leads.Kind = leads.NineDelta
 	d.Leads.Round = leads.Round{Tags: "9", Zero: "0.2", LowVolts: "12", Touches: "1 2 open\n1 3 1.1\n1 4 open\n1 5 open\n1 6 open\n1 7 open\n1 8 2.0\n3 8 1.1\n2 4 open\n2 5 1.1\n2 9 1.1\n5 9 2.0\n4 6 1.1\n4 7 2.0\n6 7 1.1\n1 frame open"}
+	d.Bridge.Kind = job.KindDrive
+	d.Drive = &drive.Entry{Profile: "fell-40"}
 	d.Load = load.Entry{Does: "pushes tiles through a die", Kind: machine.Constant, Share: "70 %", Start: load.Loaded}
 	return d
 }

@@ -590,6 +590,7 @@ export interface components {
         };
         Document: {
             bridge: components["schemas"]["JobBridge"];
+            drive?: components["schemas"]["DriveEntry"];
             /** @enum {string} */
             format: "gray-bridge/job";
             leads: components["schemas"]["LeadsEntry"];
@@ -610,6 +611,321 @@ export interface components {
             title: string;
             /** Format: double */
             width: number;
+        };
+        DriveCap: {
+            /** Format: double */
+            hz: number;
+            reason: string;
+            text: string;
+        };
+        DriveCell: {
+            does: string;
+            source: string;
+        };
+        DriveChoice: {
+            means: string;
+            text: string;
+            value: string;
+        };
+        DriveCommand: {
+            cells: components["schemas"]["DriveCell"][];
+            name: string;
+        };
+        DriveEntry: {
+            accelerate?: string;
+            altitude?: string;
+            ambient?: string;
+            at?: string;
+            cable?: string;
+            carrier?: string;
+            /** @enum {string} */
+            contactor?: "yes";
+            /** @enum {string} */
+            cooling?: "own-fan" | "blower" | "inverter-duty";
+            /** @enum {string} */
+            daily_off?: "command" | "breaker";
+            decelerate?: string;
+            dial_ohm?: string;
+            /** @enum {string} */
+            direction?: "fixed" | "switch";
+            done?: string[];
+            /** @enum {string} */
+            emergency_stop?: "yes";
+            least?: string;
+            /** @enum {string} */
+            lid?: "shut";
+            most?: string;
+            motor_most?: string;
+            motor_sheave?: string;
+            motors?: string;
+            own?: components["schemas"]["DriveProfile"];
+            profile?: string;
+            /** @enum {string} */
+            reactor?: "yes";
+            read_back?: string;
+            /** @enum {string} */
+            resistor?: "yes";
+            /** @enum {string} */
+            run?: "keypad" | "two-wire" | "three-wire";
+            /** @enum {string} */
+            second_hand?: "yes";
+            shakes?: string;
+            sink_ohm?: string;
+            skip?: string;
+            /** @enum {string} */
+            speed?: "keys" | "dial" | "pot";
+            tool_diameter?: string;
+            tool_sheave?: string;
+            top_volts?: string;
+        };
+        DriveInput: {
+            doubles?: boolean;
+            /** Format: int64 */
+            phases: number;
+            /** Format: double */
+            single_phase_share?: number;
+            volts: components["schemas"]["DriveSpan"];
+        };
+        DriveJumper: {
+            default: string;
+            function: string;
+            name: string;
+            positions: components["schemas"]["DrivePosition"][];
+        };
+        DriveNever: {
+            text: string;
+            when: components["schemas"]["DriveSetting"][];
+        };
+        DriveOffer: {
+            about: string;
+            grade: string;
+            id: string;
+            name: string;
+            text: string;
+            words: string;
+        };
+        DriveOutput: {
+            /** Format: double */
+            amps: number;
+            /** Format: double */
+            kw: number;
+            /** Format: double */
+            most_hertz: number;
+            /** Format: double */
+            overload: number;
+            /** Format: double */
+            volts: number;
+        };
+        DriveParameter: {
+            choices?: components["schemas"]["DriveChoice"][];
+            code: string;
+            /** Format: int64 */
+            decimals?: number;
+            default: string;
+            function: string;
+            /** Format: double */
+            least?: number;
+            /** Format: double */
+            most?: number;
+            name: string;
+            note?: string;
+            /** Format: double */
+            scale?: number;
+            unit?: string;
+        };
+        DrivePlan: {
+            about?: string;
+            /** Format: double */
+            base_hz: number;
+            box?: string;
+            caps: components["schemas"]["DriveCap"][];
+            choices: components["schemas"]["DriveOffer"][];
+            dial: components["schemas"]["DriveSpeeds"];
+            displays: string[];
+            down: components["schemas"]["DriveRamp"];
+            envelope: components["schemas"]["DrivePoint"][];
+            figures: components["schemas"]["Figure"][];
+            inspection: components["schemas"]["DriveStep"][];
+            /** Format: double */
+            least_hz: number;
+            map: components["schemas"]["DriveCommand"][];
+            name?: string;
+            never: string[];
+            point: components["schemas"]["DrivePoint"];
+            quirks: string[];
+            restore: string[];
+            says?: string;
+            says_grade?: string;
+            sheet: components["schemas"]["DriveRow"][];
+            terminals: components["schemas"]["DriveTerminal"][];
+            /** Format: double */
+            top_hz: number;
+            unheard: string[];
+            up: components["schemas"]["DriveRamp"];
+            verdict?: string;
+            wait?: string;
+            wiring: components["schemas"]["DriveWire"][];
+            words?: string;
+        };
+        DrivePoint: {
+            /** Format: double */
+            amps: number;
+            /** Format: double */
+            asked: number;
+            carries: boolean;
+            /** Format: double */
+            continuous: number;
+            /** Format: double */
+            heat: number;
+            /** Format: double */
+            hz: number;
+            /** Format: double */
+            pull_out: number;
+            /** Format: double */
+            rpm: number;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            short: number;
+        };
+        DrivePosition: {
+            at: string;
+            means?: string;
+            /** Format: double */
+            number?: number;
+            text: string;
+        };
+        DriveProfile: {
+            about: string;
+            /** Format: double */
+            air_mm: number;
+            /** Format: double */
+            altitude_m: number;
+            /** Format: double */
+            ambient_c: number;
+            /** Format: double */
+            carrier_default_khz: number;
+            /** Format: double */
+            carrier_free_khz: number;
+            displays?: string[];
+            enclosure: string;
+            floating_heat_sink?: boolean;
+            format: string;
+            id: string;
+            input: components["schemas"]["DriveInput"];
+            jumpers?: components["schemas"]["DriveJumper"][];
+            keying?: string;
+            /** Format: double */
+            loss_share: number;
+            name: string;
+            never?: components["schemas"]["DriveNever"][];
+            output: components["schemas"]["DriveOutput"];
+            parameters?: components["schemas"]["DriveParameter"][];
+            pot_ohm: components["schemas"]["DriveSpan"];
+            /** Format: int64 */
+            power_ups_an_hour: number;
+            quirks?: string[];
+            restore?: string[];
+            stop_key_always: boolean;
+            terminals?: components["schemas"]["DriveTerminal"][];
+            trims?: components["schemas"]["DriveTrim"][];
+            /** Format: int64 */
+            version: number;
+            /** Format: double */
+            wait_minutes: number;
+        };
+        DriveRamp: {
+            /** Format: double */
+            asked_s: number;
+            hz: number[];
+            /** Format: double */
+            least_s: number;
+            /** Format: double */
+            limit: number;
+            share: number[];
+            text: string;
+            trips: boolean;
+        };
+        DriveRow: {
+            code: string;
+            default: string;
+            done: boolean;
+            function: string;
+            how: string;
+            id: string;
+            /** @enum {string} */
+            kind: "keyed" | "jumper" | "trim";
+            name: string;
+            note?: string;
+            plain: string;
+            read_back?: string;
+            same: boolean;
+            value: string;
+            why: components["schemas"]["Why"];
+        };
+        DriveSetting: {
+            function: string;
+            means: string;
+        };
+        DriveSpan: {
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+        };
+        DriveSpeeds: {
+            /** Format: double */
+            hz: number;
+            /** Format: double */
+            motor_rpm: number;
+            /** Format: double */
+            surface_ft_min: number;
+            /** Format: double */
+            surface_m_s: number;
+            /** Format: double */
+            tool_rpm: number;
+        };
+        DriveStep: {
+            danger?: string;
+            do: string;
+            done: boolean;
+            entry?: string;
+            id: string;
+            see: string;
+        };
+        DriveTerminal: {
+            finish?: string;
+            name: string;
+            role: string;
+            /** Format: double */
+            strip_mm?: number;
+            text?: string;
+            /** Format: double */
+            torque_nm?: number;
+        };
+        DriveTrim: {
+            /** Format: double */
+            default: number;
+            /** Format: double */
+            from: number;
+            function: string;
+            name: string;
+            /** Format: double */
+            to: number;
+            unit: string;
+        };
+        DriveWire: {
+            colour: string;
+            done: boolean;
+            end: string;
+            from: string;
+            id: string;
+            length?: string;
+            note?: string;
+            /** @enum {string} */
+            run: "line" | "motor" | "control";
+            to: string;
+            wire: string;
         };
         Edge: {
             /** Format: double */
@@ -765,7 +1081,7 @@ export interface components {
             corner_to?: "L1" | "L2";
             drawer?: string;
             /** @enum {string} */
-            kind?: "capacitor";
+            kind?: "capacitor" | "drive";
             microfarad?: string;
             /** @enum {string} */
             reversing?: "switch";
@@ -859,11 +1175,13 @@ export interface components {
             beside?: string;
             box: string;
             breaker?: string;
+            bridge: string;
             chosen: boolean;
             /** Format: double */
             continuous: number;
             corner_to: string;
             does?: string;
+            drive_name?: string;
             feeder?: string;
             /** Format: double */
             heaviest: number;
@@ -882,6 +1200,7 @@ export interface components {
             ruler_to: number;
             /** Format: double */
             start_microfarad: number;
+            third: string;
             /** Format: double */
             usual: number;
             way: components["schemas"]["Way"];
@@ -954,6 +1273,7 @@ export interface components {
             card: components["schemas"]["Card"];
             combos: components["schemas"]["Combo"][];
             computed: boolean;
+            drive?: components["schemas"]["DrivePlan"];
             findings: components["schemas"]["Finding"][];
             leads: components["schemas"]["LeadsPlan"];
             link: components["schemas"]["Link"];

@@ -1,0 +1,574 @@
+package job
+
+import (
+	"fmt"
+	"math"
+	"math/cmplx"
+	"slices"
+	"strings"
+
+	"graybridge/core/bringup"
+	"graybridge/core/capacitor"
+	"graybridge/core/circuit"
+	"graybridge/core/drive"
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/load"
+	"graybridge/core/machine"
+	"graybridge/core/search"
+	"graybridge/core/supply"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// KindDrive is the bridge kind of a drive.
+const KindDrive = "drive"
+
+// DrivePlan is what the Drive bay shows.
+type DrivePlan struct {
+	Name       string           `json:"name,omitempty"`
+	About      string           `json:"about,omitempty"`
+	Choices    []DriveOffer    `json:"choices" nullable:"false"`
+	Verdict    finding.Grade    `json:"verdict,omitempty"`
+	Words      string           `json:"words,omitempty"`
+	Figures    []finding.Figure `json:"figures" nullable:"false"`
+	Dial       drive.Speeds     `json:"dial"`
+	Point      drive.Point      `json:"point"`
+	Says       string           `json:"says,omitempty"` // of the point on the dial
+	SaysGrade  finding.Grade    `json:"says_grade,omitempty"`
+	LeastHz    float64          `json:"least_hz"`
+	TopHz      float64          `json:"top_hz"`
+	BaseHz     float64          `json:"base_hz"`
+	Envelope   []drive.Point    `json:"envelope" nullable:"false"`
+	Caps       []drive.Cap      `json:"caps" nullable:"false"`
+	Up         drive.Ramp       `json:"up"`
+	Down       drive.Ramp       `json:"down"`
+	Map        []drive.Command  `json:"map" nullable:"false"`
+	Sheet      []drive.Row      `json:"sheet" nullable:"false"`
+	Unheard    []string         `json:"unheard" nullable:"false"` // wanted, but this drive has no setting for it
+	Wiring     []drive.Wire     `json:"wiring" nullable:"false"`
+	Never      []string         `json:"never" nullable:"false"`
+	Inspection []drive.Step     `json:"inspection" nullable:"false"`
+	Restore    []string         `json:"restore" nullable:"false"`
+	Displays   []string         `json:"displays" nullable:"false"`
+	Quirks     []string         `json:"quirks" nullable:"false"`
+	WaitText   string           `json:"wait,omitempty"`
+	BoxText    string           `json:"box,omitempty"`
+	Terminals  []drive.Terminal `json:"terminals" nullable:"false"`
+}
+
+// DriveOffer is one known drive weighed for this job.
+type DriveOffer struct {
+	ID    string        `json:"id"`
+	Name  string        `json:"name"`
+	About string        `json:"about"`
+	Words string        `json:"words"`
+	Grade finding.Grade `json:"grade"`
+	Text  string        `json:"text"` // why
+}
+
+func (w *worker) isDrive() bool { return w.doc.Bridge.Kind == KindDrive }
+
+// readDrive reads the drive's entries and finds its profile.
+func (w *worker) readDrive() []finding.Reading {
+	if !w.isDrive() {
+		return nil
+	}
+	e := drive.Entry{}
+	if w.doc.Drive != nil {
+		e = *w.doc.Drive
+	}
+	var r []finding.Reading
+	w.chosen, r = drive.Read(e)
+	if e.Own != nil && (e.Profile == "" || e.Profile == e.Own.ID) {
+		w.profile = e.Own
+	} else if p, ok := drive.ByID(e.Profile); ok {
+		w.profile = &p
+	}
+	return r
+}
+
+// feed is the volts that the bridge gives the motor's leads, nominally.
+func (w *worker) feed() float64 {
+	if w.isDrive() && w.profile != nil {
+		return w.profile.OutputVolts(w.supply.Volts)
+	}
+	return w.supply.Nominal
+}
+
+// driveMotor is the motor as the drive sees it, in the joints wanted.
+func (w *worker) driveMotor() drive.Motor {
+	m := drive.Motor{Model: w.model, LineVolts: w.plateVolts(), LineAmps: w.plateAmps(), OutVolts: w.feed(), LimitShare: 1.5, Cooling: w.chosen.Cooling,
+		Load: w.load.At(w.load.Usual), Inertia: w.load.Inertia + capacitor.RotorInertia(w.model)}
+	if m.Cooling == "" {
+		m.Cooling = drive.OwnFan
+	}
+	if p := w.profile; p != nil {
+		share, _ := w.chosen.Derate(p)
+		m.LimitShare = math.Min(1.5, p.Output.Overload*share*p.Output.Amps/(m.LineAmps*float64(w.chosen.Count)))
+	}
+	asked := math.Max(0.2, m.Load.ShaftNm(m.Model, 0)/m.Model.RatedTorqueNm)
+	m.BoostShare, w.boosts = m.Boost(1.15 * asked)
+	return m
+}
+
+// plateVolts and plateAmps are the plate's, carried to the joints wanted: what
+// the drive's output must be for the coils to see their own.
+func (w *worker) plateVolts() float64 { return w.feed() / math.Max(0.01, w.reach[0].Ratio) }
+
+func (w *worker) plateAmps() float64 {
+	amps := w.model.WindingAmps
+	way := leads.Name(w.hand.Kind, w.wanted)
+	if w.hand.Kind == leads.Three {
+		way = w.reach[0].Way
+	}
+	if way.Arrangement == leads.Delta {
+		amps *= math.Sqrt(3)
+	}
+	if way.Halves == leads.Parallel {
+		amps *= 2
+	}
+	return amps
+}
+
+func (w *worker) driveAsks(resistor bool) drive.Asks {
+	return drive.Asks{Rules: w.doc.Workshop.Rules, Line: w.supply.Volts, Hertz: w.supply.Hertz, ShaftWatts: w.plate.ShaftWatts, LineAmps: w.plateAmps(), LineVolts: w.plateVolts(),
+		Factor: w.plate.PowerFactor.Value, Efficiency: w.plate.Efficiency.Value, StartShare: w.load.StartShare(), Heaviest: w.load.Heaviest, Single: w.has("plate.single-phase"), Resistor: resistor,
+		Volts: w.fits(w.feed())}
+}
+
+// fits says whether some joint of the leads takes so many volts.
+func (w *worker) fits(volts float64) bool {
+	r := leads.Reachable(w.hand.Kind, w.inner, volts, w.column.Winding())
+	return len(r) > 0 && r[0].Fits()
+}
+
+// weigh lists every known drive against this job.
+func (w *worker) weigh() []DriveOffer {
+	out := []DriveOffer{}
+	known := slices.Clone(drive.Shipped())
+	if w.doc.Drive != nil && w.doc.Drive.Own != nil {
+		known = append(known, *w.doc.Drive.Own)
+	}
+	for _, p := range known {
+		a := w.driveAsks(false)
+		a.Volts = w.fits(p.OutputVolts(w.supply.Volts))
+		weighed, said := w.chosen.Choose(&p, a)
+		one := DriveOffer{ID: p.ID, Name: p.Name, About: p.About, Words: weighed.Words, Grade: weighed.Verdict}
+		for _, f := range said {
+			if f.Grade == weighed.Verdict && (one.Text == "" || f.Grade == finding.Stop && !strings.Contains(one.Text, f.Sentence)) {
+				if one.Text != "" {
+					one.Text += " "
+				}
+				one.Text += f.Sentence
+			}
+		}
+		out = append(out, one)
+	}
+	return out
+}
+
+// computeDrive weighs, sets, wires and judges the drive.
+func (w *worker) computeDrive() {
+	v := &DrivePlan{Choices: w.weigh(), Figures: []finding.Figure{}, Envelope: []drive.Point{}, Caps: []drive.Cap{}, Map: []drive.Command{}, Sheet: []drive.Row{}, Unheard: []string{}, Wiring: []drive.Wire{},
+		Never: drive.NeverWired(), Inspection: []drive.Step{}, Restore: []string{}, Displays: []string{}, Quirks: []string{}, Terminals: []drive.Terminal{},
+		Up: drive.Ramp{Hz: []float64{}, Share: []float64{}}, Down: drive.Ramp{Hz: []float64{}, Share: []float64{}}, BaseHz: w.model.FrequencyHz}
+	w.plan.Drive = v
+	p := w.profile
+	if p == nil {
+		w.say(finding.Finding{ID: "drive.none", Bay: finding.Bridge, Grade: finding.Open, Sentence: "Which drive? It is chosen by amps.", Detail: fmt.Sprintf("The motor asks %s in these joints. Known drives stand under Choose, weighed; another comes in as a profile file.", unit.Text(w.plateAmps(), "A")), Entries: []string{"drive.profile"}})
+		return
+	}
+	m := w.driveMotor()
+	caps := w.chosen.Highest(m, p)
+	top := w.chosen.Top(m, caps)
+	up, down := m.Up(top, w.chosen.UpS), m.Down(top, w.chosen.DownS, w.chosen.Resistor == "yes")
+	weighed, said := w.chosen.Choose(p, w.driveAsks(down.Trips))
+	w.say(said...)
+	w.motor, w.weighed = &m, &weighed
+	at := w.dialHz(top)
+	w.hertz = at
+	wants := w.chosen.Wants(p, w.drivePlate(), w.supply.Volts, w.supply.Hertz, m, top, up, down)
+	w.say(w.chosen.Control(p, wants)...)
+	rows, unheard, cut := p.Sheet(wants, w.chosen.SecondHand == "yes")
+	strange := w.chosen.BackInto(rows)
+	v.Name, v.About, v.Verdict, v.Words, v.Caps, v.TopHz, v.LeastHz = p.Name, p.About, weighed.Verdict, weighed.Words, caps, top, w.chosen.LeastHz
+	v.Envelope, v.Dial = m.Envelope(math.Max(top, 1.2*w.model.FrequencyHz)), w.chosen.SpeedsAt(m, at)
+	if pt, err := m.At(at); err == nil {
+		v.Point = pt
+		v.SaysGrade, v.Says = pt.Words()
+	}
+	v.Map, v.Sheet = w.chosen.Map(p), rows
+	for _, f := range unheard {
+		switch f {
+		case drive.LineVolts, drive.LineHertz, drive.MotorPoles, drive.DisplayScale, drive.BaseHertz, drive.MotorFactor, drive.MotorRPM, drive.MotorPower, drive.StopMode, drive.ResetFault, drive.Boost:
+		default:
+			v.Unheard = append(v.Unheard, strings.ReplaceAll(string(f), "-", " "))
+		}
+	}
+	earth := weighed.Conductor
+	if w.doc.Workshop.Rules == table.NorthAmerica {
+		earth = unit.Conductor{AWG: table.EarthAWG(weighed.Breaker)}
+	}
+	v.Wiring = w.chosen.Wiring(p, weighed, earth, w.motorEnds())
+	if w.chosen.SecondHand == "yes" {
+		v.Inspection = w.chosen.Inspection(p, w.supply.Volts)
+	}
+	v.Restore, v.Displays, v.Quirks, v.Terminals = append(v.Restore, p.Restore...), append(v.Displays, p.Displays...), append(v.Quirks, p.Quirks...), append(v.Terminals, p.Terminals...)
+	v.WaitText = unit.Plain(p.WaitMinutes) + unit.Space + "min"
+	v.BoxText = fmt.Sprintf("It makes about %s of heat at full power; %s free above and below, upright; its enclosure is %s.", unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode)
+	v.Figures = w.driveFigures(p, weighed, v)
+	w.judgeDrive(v, m, cut, strange)
+	v.Up, v.Down = finite(up), finite(down)
+	w.protectDrive(weighed, earth, v)
+}
+
+func finite(r drive.Ramp) drive.Ramp {
+	if math.IsInf(r.Least, 0) {
+		r.Least, r.Asked = 0, 0
+	}
+	return r
+}
+
+func (w *worker) dialHz(top float64) float64 {
+	at := math.Min(top, w.model.FrequencyHz)
+	if w.chosen.AtHz > 0 {
+		at = math.Min(w.chosen.AtHz, w.profile.Output.Hertz)
+	}
+	return at
+}
+
+func (w *worker) drivePlate() drive.Plate {
+	p := &w.plate
+	return drive.Plate{Volts: math.Round(w.plateVolts()), Amps: math.Round(w.plateAmps()*100) / 100, Hertz: p.Hertz, RPM: p.RPM, Watts: p.ShaftWatts, Factor: p.PowerFactor.Value, Poles: p.Poles,
+		AmpsGuessed: w.column.Mark == finding.Estimated, FactorGuessed: p.PowerFactor.Mark == finding.Estimated}
+}
+
+// motorEnds are the joints that the drive's three wires go to.
+func (w *worker) motorEnds() (out [3]string) {
+	for i, l := range leads.Lines {
+		own := slices.DeleteFunc(slices.Clone(w.wanted.Of(l)), func(n string) bool { return slices.Contains(leads.Lines, n) })
+		out[i] = leads.PrintJoint(own, w.hand.Naming)
+	}
+	return out
+}
+
+func (w *worker) driveFigures(p *drive.Profile, weighed drive.Weighed, v *DrivePlan) []finding.Figure {
+	fig := func(id, name, text, note string, section finding.Section) finding.Figure {
+		return finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: w.mark(), Why: []finding.Why{{Formula: name, Section: section, Source: "profile, plate and engine"}}}
+	}
+	out := []finding.Figure{
+		fig("amps", "Output amps", unit.Text(weighed.Need, "A")+" of "+unit.Text(weighed.Have, "A"), "asked, and there after derating", finding.OnDrive),
+		fig("input", "Input amps", unit.Text(weighed.InputAmps, "A"), fmt.Sprintf("at full power, power factor %s, estimated", unit.Three(weighed.InputFactor)), finding.OnDrive),
+		fig("volts", "Output volts", unit.Whole(w.feed(), "V"), "greatest, from "+unit.Whole(w.supply.Volts, "V"), finding.OnDrive),
+	}
+	if v.Point.Carries {
+		out = append(out,
+			fig("motor", "Motor amps", unit.Text(v.Point.Amps, "A"), unit.Percent(v.Point.Share)+" of plate at "+unit.Text(v.Point.Hz, "Hz"), finding.OnDriveSpeed),
+			fig("speed", "Motor speed", unit.Whole(v.Point.RPM, "rpm"), "with slip at your load", finding.OnDriveSpeed))
+	}
+	out = append(out,
+		fig("continuous", "Torque for good", unit.Percent(v.Point.Continuous), "of plate there; your load asks "+unit.Percent(v.Point.Asked), finding.OnDriveSpeed),
+		fig("short", "For a minute", unit.Percent(v.Point.Short), "by the limit of amps", finding.OnDriveSpeed))
+	return out
+}
+
+// judgeDrive says what follows for speed, ramps and sheet.
+func (w *worker) judgeDrive(v *DrivePlan, m drive.Motor, cut []drive.Row, strange []string) {
+	say := func(id string, g finding.Grade, sentence, detail, entry string, cures ...finding.Cure) *finding.Finding {
+		f := finding.Finding{ID: "drive." + id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail, Cures: cures, Why: []finding.Why{{Formula: "torque, amps and slip of the fitted motor at that hertz and volts", Section: finding.OnDriveSpeed, Source: "engine", Estimated: len(w.leansOn) > 0}}}
+		if entry != "" {
+			f.Entries = []string{entry}
+		}
+		w.say(f)
+		return &w.plan.Findings[len(w.plan.Findings)-1]
+	}
+	f := say("speed", v.SaysGrade, fmt.Sprintf("At %s: %s", unit.Text(v.Point.Hz, "Hz"), strings.ToLower(v.Says[:1])+v.Says[1:]), fmt.Sprintf("The load asks %s of plate torque, its cooling carries %s for good.", unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)), "drive.at")
+	f.Figure, f.Limit = unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)
+	if v.Point.Carries && v.Point.Heat > 1 && m.Cooling == drive.OwnFan && v.Point.Hz < w.model.FrequencyHz {
+		f.Cures = []finding.Cure{{Label: "It has a blower", Path: "drive.cooling", Value: string(drive.Blower)}}
+	}
+	if w.chosen.MostHz > 0 && len(v.Caps) > 0 && w.chosen.MostHz > 1.001*v.Caps[0].Hz {
+		say("most", finding.Caution, fmt.Sprintf("Most hertz %s is too much; the sheet takes %s.", unit.Text(w.chosen.MostHz, "Hz"), unit.Text(v.TopHz, "Hz")), "Reason: "+v.Caps[0].Reason+".", "drive.most", finding.Cure{Label: "Take " + unit.Text(v.TopHz, "Hz"), Path: "drive.most", Value: unit.Plain(math.Floor(v.TopHz*10)/10) + " Hz"})
+	}
+	if !w.boosts {
+		say("boost", finding.Caution, "Even with all its boost it hardly brings this load off.", "Start it unloaded, or take a drive with more amps and vector control.", "load.start")
+	}
+	for _, r := range []struct {
+		ramp            drive.Ramp
+		id, word, entry string
+	}{{m.Up(v.TopHz, w.chosen.UpS), "up", "up", "drive.accelerate"}, {m.Down(v.TopHz, w.chosen.DownS, w.chosen.Resistor == "yes"), "down", "down", "drive.decelerate"}} {
+		if r.ramp.Trips {
+			sentence := fmt.Sprintf("%s in %s trips it: at least %s.", strings.ToUpper(r.word[:1])+r.word[1:], unit.Text(r.ramp.Asked, "s"), unit.Text(r.ramp.Least, "s"))
+			if math.IsInf(r.ramp.Least, 1) {
+				sentence = "It does not come up with this load."
+			}
+			x := say("ramp-"+r.id, finding.Caution, sentence, r.ramp.Text, r.entry)
+			if !math.IsInf(r.ramp.Least, 1) {
+				x.Cures = []finding.Cure{{Label: "Leave it to the plan", Path: r.entry, Value: ""}}
+			}
+		}
+	}
+	for _, r := range cut {
+		say("cut."+r.Code, finding.Caution, fmt.Sprintf("%s (%s) does not reach what is wanted.", r.Name, r.Code), r.Note+".", "")
+	}
+	if len(v.Unheard) > 0 {
+		say("unheard", finding.Note, "This drive has no setting for: "+strings.Join(v.Unheard, ", ")+".", "What it cannot be told must be held some other way: an overload relay at the motor, a person, a stop in the mechanism.", "")
+	}
+	if len(v.Sheet) == 0 && w.profile.ID != "" && len(w.profile.Parameters)+len(w.profile.Jumpers) == 0 {
+		say("judged-only", finding.Note, w.profile.Name+" is judged only: its profile has no codes.", "A full profile comes in as a file; docs describe it.", "drive.profile")
+	}
+	if len(strange) > 0 {
+		slices.Sort(strange)
+		say("strange", finding.Note, "Read off the drive, but not in its profile: "+strings.Join(strange, ", ")+".", "A misread code, or something that this profile does not know.", "drive.read_back")
+	}
+	var differ []string
+	for _, r := range v.Sheet {
+		if r.ReadBack != "" && r.ReadBack != r.Value {
+			differ = append(differ, fmt.Sprintf("%s stands at %s, wants %s", r.Code, r.ReadBack, r.Value))
+		}
+	}
+	if len(differ) > 0 {
+		say("read-back", finding.Caution, fmt.Sprintf("%d settings read off the drive are another owner's.", len(differ)), strings.Join(differ, "; ")+".", "drive.read_back")
+	}
+	if w.chosen.SecondHand == "yes" {
+		open := 0
+		for _, s := range w.chosen.Inspection(w.profile, w.supply.Volts) {
+			if !s.Done {
+				open++
+			}
+		}
+		if open > 0 {
+			say("inspection", finding.Open, fmt.Sprintf("%d steps of the inspection are not done.", open), "A second-hand drive is looked at, reset and read before it is wired.", "drive.second_hand")
+		}
+	}
+	if s := w.chosen.SinkOhms; s > 1 {
+		say("sink", finding.Stop, fmt.Sprintf("Its heat sink is not earthed: %s.", unit.Text(s, "Ω")), "Earth it with its own ring on bare metal, measure again: under 1 Ω.", "drive.sink_ohm")
+	}
+	w.say(finding.Finding{ID: "drive.direction", Bay: finding.Bridge, Grade: finding.Note, Sentence: "If it turns the wrong way: exchange any two of its three motor wires, standing and dead.",
+		Detail: "At its input an exchange does nothing. Facing the shaft end it turns clockwise where U, V, W are marked as the standard has it.", Why: []finding.Why{{Formula: "order of the three outputs", Section: finding.OnDirection, Source: "engine"}}})
+	w.say(finding.Finding{ID: "drive.link", Bay: finding.Bridge, Grade: finding.Note, Sentence: fmt.Sprintf("After power-off wait %s and measure its link before anything is touched.", v.WaitText), Detail: "It holds several hundred volts, lamp or no lamp."})
+}
+
+// protectDrive sizes breaker and wire by the drive's input, and says that the
+// drive itself is the motor's overload relay.
+func (w *worker) protectDrive(weighed drive.Weighed, earth unit.Conductor, v *DrivePlan) {
+	amps := func(x float64) string { return unit.Plain(x) + unit.Space + "A" }
+	why := []finding.Why{{Formula: "125 % of input amps, next standard size", Numbers: fmt.Sprintf("1.25 · %s = %s", unit.Text(weighed.InputAmps, "A"), unit.Text(1.25*weighed.InputAmps, "A")), Section: finding.OnProtection, Source: w.doc.Workshop.Rules.Source(), Estimated: true}}
+	fig := func(id, name, text, note string) finding.Figure {
+		return finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: finding.Estimated, Why: why}
+	}
+	w.plan.Guard = []finding.Figure{
+		fig("breaker", "Breaker", amps(weighed.Breaker), "two-pole, ahead of the drive; planning"),
+		fig("conductor", "Line wire", weighed.Conductor.String(), "copper, earth "+earth.String()+"; planning"),
+		fig("motor-wire", "Motor wire", weighed.MotorWire.String(), "drive to motor; planning"),
+		fig("overload", "Overload", unit.Text(w.plateAmps(), "A"), "in the drive: plate amps in these joints"),
+	}
+	say := func(f finding.Finding) {
+		f.Bay, f.Planning, f.Why = finding.Protection, true, why
+		w.say(f)
+	}
+	note := finding.Cure{Label: "Note " + amps(weighed.Breaker), Path: "protection.breaker", Value: unit.Plain(weighed.Breaker) + " A"}
+	switch b := w.guard.Breaker; {
+	case b == 0:
+		say(finding.Finding{ID: "protection.breaker", Grade: finding.Open, Sentence: fmt.Sprintf("Fit a two-pole breaker of %s ahead of the drive.", amps(weighed.Breaker)), Detail: "It guards the wire. Fixed wiring is for a licensed person in most places. Residual-current devices must be of a kind that drives do not blind or trip.", Cures: []finding.Cure{note}, Entries: []string{"protection.breaker"}})
+	case b < 1.1*weighed.InputAmps:
+		say(finding.Finding{ID: "protection.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("A breaker of %s will trip: the drive draws %s at full power.", amps(b), unit.Text(weighed.InputAmps, "A")), Cures: []finding.Cure{note}, Entries: []string{"protection.breaker"}})
+	default:
+		say(finding.Finding{ID: "protection.breaker", Grade: finding.Good, Sentence: fmt.Sprintf("The %s breaker carries the drive.", amps(b)), Figure: amps(b), Limit: "from " + amps(weighed.Breaker)})
+	}
+	if w.guard.Conductor == (unit.Conductor{}) {
+		say(finding.Finding{ID: "protection.conductor", Grade: finding.Open, Sentence: fmt.Sprintf("Wire the drive in %s copper, the motor in %s, earth %s.", weighed.Conductor, weighed.MotorWire, earth),
+			Cures: []finding.Cure{{Label: "Note " + weighed.Conductor.String(), Path: "protection.conductor", Value: weighed.Conductor.String()}}, Entries: []string{"protection.conductor"}})
+	} else if carry, ok := table.Ampacity(w.guard.Conductor.SquareMM, w.guard.Conductor.AWG); !ok || carry < 1.25*weighed.InputAmps {
+		say(finding.Finding{ID: "protection.conductor", Grade: finding.Caution, Sentence: fmt.Sprintf("%s is too thin or not in the table; %s is asked.", w.guard.Conductor, weighed.Conductor),
+			Cures: []finding.Cure{{Label: "Use " + weighed.Conductor.String(), Path: "protection.conductor", Value: weighed.Conductor.String()}}, Entries: []string{"protection.conductor"}})
+	}
+	say(finding.Finding{ID: "protection.overload", Grade: finding.Note, Sentence: fmt.Sprintf("The drive is the motor's overload relay, at %s.", unit.Text(w.plateAmps(), "A")), Detail: "It counts amps, not heat: at low speed a plain motor's fan carries less, so the dial's torque for good is the limit there."})
+	draw := &supply.Draw{Mark: finding.Estimated, RunAmps: weighed.InputAmps, RunVolts: w.supply.Volts - weighed.InputAmps*w.supply.FeederOhm, StartAmps: weighed.InputAmps, StartVolts: w.supply.Volts - weighed.InputAmps*w.supply.FeederOhm}
+	w.say(w.supply.Judge(draw)...)
+	w.plan.Supply = w.supply.Figures(draw)
+	w.judged = true
+	room := &load.Room{Mark: w.mark(), RatedNm: w.model.RatedTorqueNm, Continuous: v.Point.Continuous, Start: v.Point.Short}
+	if v.Point.Carries {
+		room.RPM, room.Watts = v.Point.RPM, v.Point.Asked*w.model.RatedTorqueNm*v.Point.RPM*math.Pi/30
+	}
+	w.plan.Load = w.load.Figures(room)
+}
+
+// driveCase is the circuit of some joints on the drive at the dial's hertz.
+func (w *worker) driveCase(f fed) *circuit.Circuit {
+	coils, inside := leads.Coils(w.hand.Kind, w.inner)
+	if f.coils != nil {
+		coils = f.coils
+	}
+	m := w.driveModel()
+	c := &circuit.Circuit{FrequencyHz: w.hertz, Reference: "N", Elements: []circuit.Element{}, Machines: []circuit.Machine{{Name: "motor", Equivalent: m.Eq, Slip: 1, Coils: coils}},
+		Joints: append(append([][]string{}, inside...), f.joints...)}
+	// The line volts are what the winding volts on this dial ask, in the joints wanted.
+	line := w.motor.Volts(w.hertz) / w.model.WindingVolts * w.motor.LineVolts
+	for i, l := range leads.Lines {
+		c.Sources = append(c.Sources, circuit.Source{Name: "drive " + l, From: l, To: "N", VoltsRMS: line / math.Sqrt(3), PhaseDeg: -120 * float64(i)})
+	}
+	return c
+}
+
+// driveModel is the model with its bars as the drive's hertz find them.
+func (w *worker) driveModel() machine.Model {
+	m := *w.model
+	if r := m.Eq.R2StandstillOhm; r > 0 {
+		m.Eq.R2StandstillOhm = m.Eq.R2Ohm + (r-m.Eq.R2Ohm)*math.Sqrt(w.hertz/m.FrequencyHz)
+	}
+	return m
+}
+
+// solveDrive fills a state's figures on the drive.
+func (w *worker) solveDrive(s *State, f fed) {
+	if w.motor == nil {
+		s.Solved, s.Verdict = false, "Choose the drive first."
+		return
+	}
+	s.Solved = true
+	for i, a := range leads.Lines {
+		for _, b := range leads.Lines[i+1:] {
+			if slices.Contains(f.joints.Of(a), b) {
+				s.Short, s.Grade, s.Verdict = true, finding.Stop, "Fed like this two of the drive's outputs are joined: it trips at once, or breaks."
+				return
+			}
+		}
+	}
+	solver, err := circuit.Compile(w.driveCase(f))
+	if err != nil {
+		s.Solved, s.Verdict = false, "This circuit cannot be solved."
+		return
+	}
+	torque := func(slip float64) float64 {
+		solver.SetSlip(0, slip)
+		if solver.Solve() != nil {
+			return 0
+		}
+		return solver.Shaft(0).TorqueNm
+	}
+	peak, pull := search.Greatest(torque, 0.003, 1, 24)
+	surplus := w.model.Surplus(torque, w.load.At(w.load.Usual), w.hertz)
+	slip := machine.RunSlip(surplus, 0)
+	s.Runs = !math.IsNaN(slip) && slip <= peak*1.05
+	s.Starts = s.Runs && pull > w.model.FrictionNm
+	if !s.Runs {
+		slip = 1
+	}
+	solver.SetSlip(0, slip)
+	if solver.Solve() != nil {
+		s.Solved, s.Verdict = false, "This circuit cannot be solved."
+		return
+	}
+	watts, worst, coil := 0.0, 0.0, ""
+	c := w.driveCase(f)
+	for i, k := range c.Machines[0].Coils {
+		v, a := solver.CoilVolts(0, i), solver.CoilAmps(0, i)
+		share := cmplx.Abs(a) / w.model.WindingAmps
+		watts += real(v * cmplx.Conj(a))
+		one := &s.Coils[i]
+		one.Volts, one.Amps, one.Share, one.Of, one.Tone = unit.Whole(cmplx.Abs(v), "V"), ampsText(cmplx.Abs(a)), share, unit.Percent(share), toneOf(share)
+		if cmplx.Abs(a) < nothingFlows {
+			one.Tone = Idle
+		}
+		if share > worst {
+			worst, coil = share, capacitor.Title(k.Name)
+		}
+	}
+	pairs := [][2]string{{"L1", "L2"}, {"L1", "L3"}, {"L2", "L3"}}
+	for _, p := range pairs {
+		s.Between = append(s.Between, Between{p[0], p[1], unit.Whole(cmplx.Abs(solver.Volts(p[0], p[1])), "V")})
+	}
+	most := 0.0
+	for i, l := range leads.Lines {
+		a := cmplx.Abs(solver.SourceAmps(i))
+		most = math.Max(most, a)
+		s.Lines = append(s.Lines, LineAmps{l, a, ampsText(a)})
+	}
+	s.Supply = math.Max(0, watts) / (0.95 * w.supply.Volts * w.weighed.InputFactor)
+	s.SupplyT = ampsText(s.Supply)
+	s.Volts = unit.Whole(w.supply.Volts-s.Supply*w.supply.FeederOhm, "V")
+	s.RPM = unit.Whole((1-slip)*120*w.hertz/float64(w.model.Eq.Poles), "rpm")
+	s.Torque = unit.Text(math.Max(0, solver.Shaft(0).TorqueNm-w.model.FrictionNm), "N·m")
+	if s.Starts {
+		s.Turns = "clockwise"
+	}
+	limit := w.motor.LimitShare * w.motor.LineAmps
+	fedText := map[string]string{"now": "Fed as it is now, it would ", "wanted": "As wanted it would "}[s.ID]
+	if fedText == "" {
+		fedText = "Fed like this it would "
+	}
+	hz := unit.Text(w.hertz, "Hz")
+	switch one, two, fight := leads.Fighting(c.Machines[0].Coils, f.joints); {
+	case fight:
+		s.Grade, s.Trips = finding.Stop, true
+		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: the drive trips at once.", capacitor.Title(one), capacitor.Title(two))
+	case most < nothingFlows:
+		s.Grade, s.Verdict = finding.Note, "Fed like this nothing flows: no coil stands between the drive's outputs."
+	case !s.Runs && most > limit:
+		s.Grade, s.Trips = finding.Stop, true
+		s.Verdict = fmt.Sprintf("%snot carry the load at %s, and the drive trips: winding %s at %s of plate amps.", fedText, hz, coil, unit.Percent(worst))
+	case !s.Runs:
+		s.Grade, s.Verdict = finding.Stop, fmt.Sprintf("%snot carry the load at %s.", fedText, hz)
+	case worst > 1.15:
+		s.Grade = finding.Stop
+		s.Verdict = fmt.Sprintf("%srun at %s and burn winding %s: %s of plate amps.", fedText, s.RPM, coil, unit.Percent(worst))
+	case worst > 1:
+		s.Grade = finding.Caution
+		s.Verdict = fmt.Sprintf("%srun at %s, %s, with winding %s at %s of plate amps: short runs only.", fedText, s.RPM, hz, coil, unit.Percent(worst))
+	default:
+		s.Grade = finding.Good
+		s.Verdict = fmt.Sprintf("%srun at %s, %s, each winding at %s of plate amps.", fedText, s.RPM, hz, unit.Percent(worst))
+		if s.Coils[0].Share < worst*0.98 || s.Coils[len(s.Coils)-1].Share < worst*0.98 {
+			s.Verdict = fmt.Sprintf("%srun at %s, %s, worst winding %s at %s of plate amps.", fedText, s.RPM, hz, coil, unit.Percent(worst))
+		}
+	}
+}
+
+// driveCard fills the card of a motor on a drive.
+func (w *worker) driveCard(c *bringup.Card) {
+	p := w.plan
+	v := p.Drive
+	c.Ready = true
+	for _, f := range p.Findings {
+		if f.Grade == finding.Stop && f.ID != "leads.fed-now" {
+			c.Ready, c.NotReady = false, "Not to be fed: "+f.Sentence
+			break
+		}
+	}
+	c.Checks, c.Cautions = bringup.DriveGates(v.WaitText), bringup.DriveCautions(v.WaitText)
+	breaker := unit.Plain(w.weighed.Breaker) + unit.Space + "A"
+	c.Parts = append(c.Parts,
+		bringup.Line{Name: "Drive", Value: w.profile.Name, Note: fmt.Sprintf("%s of %s", unit.Text(w.weighed.Need, "A"), unit.Text(w.weighed.Have, "A"))},
+		bringup.Line{Name: "Breaker, two-pole", Value: first(p.Link.Breaker, breaker), Note: "planning"},
+		bringup.Line{Name: "Line wire", Value: first(conductor(w.guard.Conductor), w.weighed.Conductor.String()), Note: "planning"},
+		bringup.Line{Name: "Motor wire", Value: w.weighed.MotorWire.String(), Note: "planning"})
+	shown := []drive.Function{drive.MotorAmps, drive.Overload, drive.MotorHertz, drive.MostHertz, drive.RunSource, drive.SpeedSource, drive.Accelerate, drive.Decelerate, drive.MotorPower}
+	for _, r := range v.Sheet {
+		if slices.Contains(shown, r.Function) && len(c.Settings) < 7 {
+			c.Settings = append(c.Settings, bringup.Line{Name: r.Code + " " + r.Name, Value: r.Value, Note: r.Plain})
+		}
+	}
+	if more := len(v.Sheet) - len(c.Settings); more > 0 {
+		c.Settings = append(c.Settings, bringup.Line{Name: "And", Value: fmt.Sprintf("%d more", more), Note: "on the sheet of settings"})
+	}
+	c.Settings = append(c.Settings, bringup.Line{Name: "Hertz", Value: unit.Text(w.hertz, "Hz"), Note: "at most " + unit.Text(v.TopHz, "Hz")})
+	add := func(id, when, where, expect, band string, mark finding.Mark) {
+		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band, Mark: mark})
+	}
+	if ohm, _, mark := w.lineOhms(20, w.wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
+		add("ohms", "dead, drive off", "Ohms L1-L2, L2-L3, L3-L1", "about "+unit.Text((ohm[0]+ohm[1]+ohm[2])/3, "Ω"), "within 5 % of each other", mark)
+	}
+	add("volts", "before the start", "Volts at its input", unit.Whole(w.supply.Volts, "V"), "", w.supply.VoltsMark)
+	if v.Point.Carries {
+		band := func(x, part float64, u string) string {
+			return unit.Three((1-part)*x) + " to " + unit.Three((1+part)*x) + unit.Space + u
+		}
+		when := "at your load, " + unit.Percent(w.load.Usual) + ", " + unit.Text(v.Point.Hz, "Hz")
+		add("amps", when, "Amps on the display", unit.Text(v.Point.Amps, "A"), band(v.Point.Amps, 0.15, "A"), finding.Estimated)
+		add("input", when, "Amps, supply line", p.Wanted.SupplyT, band(p.Wanted.Supply, 0.2, "A"), finding.Estimated)
+		add("rpm", when, "Speed", unit.Whole(v.Point.RPM, "rpm"), band(v.Point.RPM, 0.02, "rpm"), finding.Estimated)
+	}
+}

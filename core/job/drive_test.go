@@ -1,0 +1,146 @@
+package job_test
+
+import (
+	"encoding/json"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/circuit"
+	"graybridge/core/drive"
+	"graybridge/core/finding"
+	"graybridge/core/job"
+	"graybridge/core/scenario"
+)
+
+func TestTheBallMillIsPlannedOnItsDrive(t *testing.T) {
+	p := job.Make(scenario.BallMill())
+	require.NotNil(t, p.Drive)
+	require.Equal(t, finding.Good, found(p, "drive.amps").Grade)
+	require.Equal(t, "delta", p.Wanted.Named)
+	require.True(t, p.Wanted.Runs)
+	require.Equal(t, finding.Good, p.Wanted.Grade, p.Wanted.Verdict)
+	for _, c := range p.Wanted.Coils {
+		require.InDelta(t, p.Wanted.Coils[0].Share, c.Share, 1e-6, "a drive's three phases are equal")
+	}
+	require.InDelta(t, p.Drive.Point.Share, p.Wanted.Coils[0].Share, 0.01, "head and dial say the same")
+	codes := map[string]drive.Row{}
+	for _, r := range p.Drive.Sheet {
+		codes[r.Code] = r
+		require.NotEmpty(t, r.How)
+		require.NotEmpty(t, r.Why.Formula)
+	}
+	require.Equal(t, "3.8", codes["A1020"].Value)
+	require.Equal(t, "925", codes["A1040"].Value)
+	require.Equal(t, "2", codes["D4010"].Value, "start and stop buttons")
+	require.Equal(t, "0", codes["D4040"].Value, "nothing starts by itself")
+	require.NotContains(t, codes, "A1030", "50 Hz is its default")
+	require.Empty(t, p.Schools, "no capacitor is spoken of")
+	require.True(t, p.Card.Ready, p.Card.NotReady)
+	for _, f := range p.Findings {
+		require.NotContains(t, strings.ToLower(f.Sentence+f.Detail), "µf", f.ID)
+	}
+	for _, m := range p.Moves {
+		require.NotContains(t, m.Text, "capacitor")
+	}
+	for _, m := range p.Leads.Mistakes {
+		_, s, ok := job.Mistaken(scenario.BallMill(), m.ID)
+		require.True(t, ok && (s.Solved || s.Short), m.ID)
+	}
+}
+
+func TestSlowHertzLosesItsCooling(t *testing.T) {
+	d := scenario.BallMill()
+	d.Drive.At = "10 Hz"
+	p := job.Make(d)
+	f := found(p, "drive.speed")
+	require.Equal(t, finding.Caution, f.Grade)
+	require.Equal(t, "drive.cooling", f.Cures[0].Path)
+	require.Contains(t, p.Wanted.Verdict, "10.0\u00a0Hz")
+	d.Drive.Cooling = drive.Blower
+	require.Equal(t, finding.Good, found(job.Make(d), "drive.speed").Grade)
+}
+
+func TestADoublingDriveIsSetByJumpersAndTrims(t *testing.T) {
+	p := job.Make(scenario.SlabRoller())
+	require.Equal(t, "star, low joints", p.Wanted.Named, "230 V out of 118")
+	require.Nil(t, found(p, "drive.line-volts"))
+	at := map[string]drive.Row{}
+	for _, r := range p.Drive.Sheet {
+		at[r.Code] = r
+	}
+	require.Equal(t, "right", at["J1"].Value, "60 Hz motor")
+	require.Equal(t, "B", at["J2"].Value, "0.37 kW")
+	require.Equal(t, "middle", at["J3"].Value)
+	require.Equal(t, drive.Turned, at["AMPS"].Kind)
+	require.Contains(t, at["AMPS"].How, "on a clock")
+	d := scenario.SlabRoller()
+	d.Drive.Run = drive.Keypad
+	require.Equal(t, finding.Stop, found(job.Make(d), "drive.never").Grade)
+	d = scenario.SlabRoller()
+	d.Supply.Volts = "240"
+	require.Equal(t, finding.Stop, found(job.Make(d), "drive.line-volts").Grade)
+}
+
+func TestADriveMadeForThreePhasesIsTooSmallForTheExtruder(t *testing.T) {
+	p := job.Make(scenario.TileExtruder())
+	require.Equal(t, finding.Stop, found(p, "drive.amps").Grade)
+	grades := map[string]finding.Grade{}
+	for _, c := range p.Drive.Choices {
+		grades[c.ID] = c.Grade
+		require.NotEmpty(t, c.Text)
+	}
+	require.Equal(t, map[string]finding.Grade{"fell-40": finding.Stop, "ghyll-7": finding.Stop, "rill-15": finding.Stop, "tarn-22": finding.Stop}, grades)
+}
+
+func TestASecondHandDriveIsInspectedAndReadBack(t *testing.T) {
+	d := scenario.BallMill()
+	d.Drive = &drive.Entry{Profile: "rill-15", SecondHand: "yes", ReadBack: "06.1 700\n01.1 60\n05.1 0", EStop: "yes", SinkOhm: "4000 Ω"}
+	p := job.Make(d)
+	require.Equal(t, finding.Open, found(p, "drive.inspection").Grade)
+	require.Contains(t, found(p, "drive.read-back").Detail, "06.1 stands at 700, wants 380")
+	require.Equal(t, finding.Stop, found(p, "drive.sink").Grade)
+	require.Len(t, p.Drive.Sheet, 14, "every code, also what is as the default: nobody knows what stands there")
+	for _, s := range p.Drive.Inspection {
+		d.Drive.Done = append(d.Drive.Done, "inspect:"+s.ID)
+	}
+	require.Nil(t, found(job.Make(d), "drive.inspection"))
+}
+
+func TestWithoutADriveItIsAsked(t *testing.T) {
+	d := scenario.BallMill()
+	d.Drive = nil
+	p := job.Make(d)
+	require.Equal(t, "Choose the drive", p.Next.Text)
+	require.Len(t, p.Drive.Choices, 4)
+	require.False(t, p.Wanted.Solved)
+	_, ok := job.Island(d)
+	require.False(t, ok)
+	d.Drive = &drive.Entry{Profile: "nobody-9"}
+	require.NotEmpty(t, d.Validate())
+}
+
+func TestAnOwnProfileTravelsWithTheJob(t *testing.T) {
+	d := scenario.BallMill()
+	own, _ := drive.ByID("tarn-22")
+	own.ID, own.Name, own.Output.Amps = "beck-9", "Beck 9", 9
+	d.Drive.Profile, d.Drive.Own = "beck-9", &own
+	text, err := json.Marshal(d)
+	require.NoError(t, err)
+	again, err := job.Decode(text)
+	require.NoError(t, err)
+	p := job.Make(again)
+	require.Equal(t, "Beck 9", p.Drive.Name)
+	require.Len(t, p.Drive.Choices, 5)
+	d.Drive.Own.Parameters[0].Code = d.Drive.Own.Parameters[1].Code
+	require.Equal(t, "drive.own.parameters[1].code", d.Validate()[0].Path)
+}
+
+func TestABenchCaseOfADriveIsThreePhases(t *testing.T) {
+	b, ok := job.BenchCase(scenario.BallMill(), "wanted")
+	require.True(t, ok)
+	require.Len(t, b.Sources, 3)
+	_, err := circuit.SolveCase(&b.Circuit)
+	require.NoError(t, err)
+}
