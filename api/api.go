@@ -77,6 +77,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv.answers.make, srv.islands.make, srv.curves.make, srv.starts.make, srv.ranges.make = answer, island, curves, startRun, ranges
 	srv.plans(a)
 	srv.leads(a)
+	srv.drives(a)
 	srv.jobs(a)
 	srv.workshops(a)
 	srv.persons(a)
@@ -86,6 +87,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 		r.Get(livePath, srv.live(o.Closing))
 		srv.files(r)
 		srv.leadsFiles(r)
+		srv.driveFiles(r)
 	}
 	r.NotFound(func(w http.ResponseWriter, req *http.Request) {
 		if strings.HasPrefix(req.URL.Path, "/api/") || o.Page == nil {

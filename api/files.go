@@ -1,7 +1,6 @@
 package api
 
 import (
-	"encoding/csv"
 	"errors"
 	"mime"
 	"net/http"
@@ -77,15 +76,12 @@ func (s *server) partsCSV(w http.ResponseWriter, r *http.Request, j store.Job) {
 		refuse(w, r, http.StatusConflict, "There is no parts list yet: the bridge is not sized.")
 		return
 	}
-	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
-	w.Header().Set("Content-Disposition", attachment(j.Document.Name+" parts", "csv"))
-	c := csv.NewWriter(w)
-	_ = c.Write([]string{"count", "part", "what it must be", "note", "price", "there already", "planning"})
+	rows := [][]string{{"count", "part", "what it must be", "note", "price", "there already", "planning"}}
 	yes := map[bool]string{true: "yes"}
 	for _, b := range buys {
-		_ = c.Write([]string{strconv.Itoa(b.Count), b.What, b.Spec, b.Note, b.Price, yes[b.Own], yes[b.Planning]})
+		rows = append(rows, []string{strconv.Itoa(b.Count), b.What, b.Spec, b.Note, b.Price, yes[b.Own], yes[b.Planning]})
 	}
-	c.Flush()
+	giveCSV(w, j.Document.Name+" parts", rows)
 }
 
 func (s *server) drawingSVG(w http.ResponseWriter, r *http.Request, j store.Job) {

@@ -71,7 +71,7 @@ func all(d job.Document) map[string]drawing.Drawing {
 	s := drawing.All(&p)
 	out := map[string]drawing.Drawing{
 		"path now": s.Now.Path, "box now": s.Now.Box, "windings now": s.Now.Windings,
-		"path wanted": s.Wanted.Path, "box wanted": s.Wanted.Box, "windings wanted": s.Wanted.Windings, "span": drawing.Span(&p, &p.Now),
+		"path wanted": s.Wanted.Path, "box wanted": s.Wanted.Box, "windings wanted": s.Wanted.Windings, "span": drawing.Span(&p, &p.Now), "wiring": drawing.Wiring(&p),
 	}
 	for _, m := range p.Leads.Mistakes {
 		if d.Leads.Found != asDelivered(d.Name) {

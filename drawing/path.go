@@ -8,6 +8,7 @@ import (
 	"graybridge/core/leads"
 	"graybridge/core/machine"
 	"graybridge/core/protection"
+	"graybridge/core/unit"
 )
 
 // Heights of the three lines and the earth in the power path.
@@ -234,14 +235,16 @@ func driveBox(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, 
 		}
 	}
 	d.add(rect(x, y1-20, w, y3-y1+40, Black, Paper).of("drive"), line(Black, 1.5, x+14, y3+8, x+w-14, y1-8).of("drive"),
-		text(x+24, y1+6, "1~", Medium).bold(), text(x+w-24, y3+2, "3~", Medium).bold())
+		text(x+22, y1+2, "1~", Medium).bold(), text(x+w-22, y3+10, "3~", Medium).bold())
+	if p.Drive != nil && p.Drive.Dial.Hz > 0 {
+		d.add(rect(x+w/2-32, y2-10, 64, 20, Paper, Paper), text(x+w/2, y2+5, unit.Text(p.Drive.Dial.Hz, "Hz"), Medium).bold())
+	}
 	caption := "no drive yet"
 	for _, b := range p.Bays {
 		if b.Bay == finding.Bridge {
 			caption = b.Key
 		}
 	}
-	d.add(text(x+w/2, y3+34, caption, Small).bold())
 	d.fact("Drive", caption)
 }
 

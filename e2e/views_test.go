@@ -307,7 +307,7 @@ func TestAMachineGoesOutAsAFileAndComesInAgain(t *testing.T) {
 	p.sees(".head-where", "Blunger from a file")
 	p.sees(".bays", "52.0 µF run to L1")
 	p.visit(s.url + "/")
-	p.until("one more machine", `document.querySelectorAll('.machine').length === 7`)
+	p.until("one more machine", `document.querySelectorAll('.machine').length === 9`)
 }
 
 func TestTwoHundredMachinesStayFindable(t *testing.T) {
@@ -328,7 +328,7 @@ func TestTwoHundredMachinesStayFindable(t *testing.T) {
 	}
 	s := serve(t, database, "")
 	p := open(t, s.url+"/")
-	p.until("all are here", `document.querySelectorAll('.machine').length === 206`)
+	p.until("all are here", `document.querySelectorAll('.machine').length === 208`)
 	p.fill(".yard-question input", "stirrer 137")
 	p.until("one is found", `document.querySelectorAll('.machine').length === 1`)
 	p.click(".machine-link", "Stirrer 137")

@@ -94,7 +94,7 @@ func (c Chosen) Wiring(p *Profile, w Weighed, earth unit.Conductor, motorEnds [3
 		}
 	}
 	common := role(Common)
-	stop := "emergency stop, opening contact"
+	stop := "emergency stop"
 	switch c.run(p) {
 	case TwoWire:
 		control("common", common, first(c.EStop == "yes", stop, "run switch"), "")
@@ -103,7 +103,7 @@ func (c Chosen) Wiring(p *Profile, w Weighed, earth unit.Conductor, motorEnds [3
 			control("reverse", role(Reverse), "run switch, reverse", "off in the middle")
 		}
 	case ThreeWire:
-		control("common", common, first(c.EStop == "yes", stop+", then stop button", "stop button")+", and start button", "")
+		control("common", common, first(c.EStop == "yes", stop+", stop, start", "stop and start button"), "")
 		control("stop", role(Stop), "stop button, other side", "closed at rest, opens to stop")
 		control("run", role(Run), "start button, other side", "springs open")
 		if c.Direction == Switch {

@@ -28,7 +28,7 @@ const KindDrive = "drive"
 type DrivePlan struct {
 	Name       string           `json:"name,omitempty"`
 	About      string           `json:"about,omitempty"`
-	Choices    []DriveOffer    `json:"choices" nullable:"false"`
+	Choices    []DriveOffer     `json:"choices" nullable:"false"`
 	Verdict    finding.Grade    `json:"verdict,omitempty"`
 	Words      string           `json:"words,omitempty"`
 	Figures    []finding.Figure `json:"figures" nullable:"false"`
@@ -394,6 +394,17 @@ func (w *worker) protectDrive(weighed drive.Weighed, earth unit.Conductor, v *Dr
 		room.RPM, room.Watts = v.Point.RPM, v.Point.Asked*w.model.RatedTorqueNm*v.Point.RPM*math.Pi/30
 	}
 	w.plan.Load = w.load.Figures(room)
+}
+
+// HertzFor is the hertz at which a document's drive reaches a speed, spoken as
+// "hz", "motor", "tool", "surface" (m/s) or "feet" (ft/min); ok is false where
+// it does not, or no drive is chosen.
+func HertzFor(d Document, way string, value float64) (hertz float64, ok bool) {
+	w := prepared(&d)
+	if w.motor == nil {
+		return 0, false
+	}
+	return w.chosen.HertzFor(*w.motor, w.profile, way, value)
 }
 
 // driveCase is the circuit of some joints on the drive at the dial's hertz.

@@ -27,6 +27,8 @@ export type Workshop = Schemas['Workshop']
 export type WorkshopEntry = Schemas['WorkshopEntry']
 export type YardWorkshop = Schemas['YardWorkshop']
 
+export type DialWay = 'hz' | 'motor' | 'tool' | 'surface' | 'feet'
+
 const client = createClient<paths>({
   baseUrl: globalThis.location?.origin ?? '',
   fetch: (r) => globalThis.fetch(r),
@@ -114,6 +116,10 @@ export const api = {
   ranges: (body: Document) => got(client.POST('/api/capacitor/ranges', { body })),
   mistake: (body: Document, mistake: string) =>
     got(client.POST('/api/leads/mistake', { params: { query: { mistake } }, body })),
+  wiring: (body: Document) => got(client.POST('/api/drives/wiring', { body })),
+  dial: (body: Document, way: DialWay, value: number) =>
+    got(client.POST('/api/drives/dial', { params: { query: { way, value } }, body })),
+  driveProfile: (text: string) => got(client.POST('/api/drives/profile', { body: { text } })),
   steps: (body: Document) => got(client.POST('/api/leads/steps', { body })),
   fromBenchCase: (document: Document, text: string) =>
     got(client.POST('/api/leads/bench-case', { body: { document, case: text } })),

@@ -6,7 +6,7 @@ import { useMediaQuery } from '@vueuse/core'
 import { useKeys } from '../app/keys'
 import { api, type Mistaken } from '../api/client'
 import { offered } from '../app/palette'
-import CapacitorBay from '../capacitor/CapacitorBay.vue'
+import BridgeBay from './BridgeBay.vue'
 import DrawingView from '../drawing/DrawingView.vue'
 import { litBy } from '../drawing/shapes'
 import LeadsBay from '../leads/LeadsBay.vue'
@@ -27,7 +27,7 @@ const job = provideJob(props.id)
 const bays: Record<string, Component> = {
   supply: SupplyBay,
   protection: ProtectionBay,
-  bridge: CapacitorBay,
+  bridge: BridgeBay,
   leads: LeadsBay,
   motor: PlateBay,
   load: LoadBay,

@@ -70,4 +70,12 @@ describe('a job document', () => {
     expect(merged(base, withText(base, 'supply.volts', '231'), withText(base, 'supply.volts', '231'))).toBeDefined()
     expect(merged(base, withText(base, 'name', 'A'), withText(base, 'name', 'B'))).toBeUndefined()
   })
+
+  it('takes in a part that one of them did not have yet', () => {
+    const base = job()
+    const mine = withText(base, 'drive.at', '40 Hz')
+    expect(differences(mine, base)).toEqual([{ path: 'drive.at', mine: '40 Hz', theirs: '' }])
+    expect(textAt(merged(base, withText(base, 'load.share', '60 %'), mine)!, 'drive.at')).toBe('40 Hz')
+    expect(merged(base, base, base)).toEqual(base)
+  })
 })

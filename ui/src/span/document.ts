@@ -39,7 +39,7 @@ export interface Difference {
   theirs: string
 }
 
-const parts = ['supply', 'protection', 'bridge', 'leads', 'plate', 'load'] as const
+const parts = ['supply', 'protection', 'bridge', 'drive', 'leads', 'plate', 'load'] as const
 
 const shown = (v: unknown) => (Array.isArray(v) ? `${v.length} ticked` : typeof v === 'string' ? v : '')
 
@@ -48,7 +48,7 @@ export function differences(mine: Document, theirs: Document): Difference[] {
   const out: Difference[] = []
   if (mine.name !== theirs.name) out.push({ path: 'name', mine: mine.name, theirs: theirs.name })
   for (const part of parts) {
-    const [a, b] = [mine[part] as Part, theirs[part] as Part]
+    const [a, b] = [(mine[part] ?? {}) as Part, (theirs[part] ?? {}) as Part]
     for (const field of new Set([...Object.keys(a), ...Object.keys(b)]))
       if (!same(a[field] ?? '', b[field] ?? ''))
         out.push({ path: `${part}.${field}`, mine: shown(a[field]), theirs: shown(b[field]) })
@@ -67,7 +67,7 @@ export function merged(base: Document, theirs: Document, mine: Document): Docume
     out.name = mine.name
   }
   for (const part of parts) {
-    const [b, t, m] = [base[part] as Part, theirs[part] as Part, mine[part] as Part]
+    const [b, t, m] = [base[part] ?? {}, theirs[part] ?? {}, mine[part] ?? {}] as [Part, Part, Part]
     const next: Part = { ...t }
     for (const field of new Set([...Object.keys(b), ...Object.keys(m)])) {
       if (same(m[field] ?? '', b[field] ?? '')) continue
@@ -75,7 +75,7 @@ export function merged(base: Document, theirs: Document, mine: Document): Docume
       if (m[field] === undefined) delete next[field]
       else next[field] = m[field]
     }
-    Object.assign(out, { [part]: next })
+    if (theirs[part] || Object.keys(next).length) Object.assign(out, { [part]: next })
   }
   return out
 }

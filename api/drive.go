@@ -1,0 +1,177 @@
+package api
+
+import (
+	"context"
+	"encoding/csv"
+	"encoding/json"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/go-chi/chi/v5"
+	"github.com/xuri/excelize/v2"
+
+	"graybridge/core/drive"
+	"graybridge/core/job"
+	"graybridge/core/openfile"
+	"graybridge/drawing"
+	"graybridge/drawing/pdf"
+	"graybridge/store"
+)
+
+type profileInput struct {
+	Body struct {
+		Text string `json:"text" maxLength:"200000" doc:"The text of a gray-bridge/drive-profile file"`
+	}
+}
+
+type profileOutput struct{ Body drive.Profile }
+
+type dialInput struct {
+	Way   string  `query:"way" enum:"hz,motor,tool,surface,feet" required:"true"`
+	Value float64 `query:"value" minimum:"0" maximum:"1000000" required:"true"`
+	Body  job.Document
+}
+
+type dialOutput struct {
+	Body struct {
+		Hertz float64 `json:"hertz"`
+	}
+}
+
+type wiringOutput struct{ Body drawing.Drawing }
+
+func (s *server) drives(a huma.API) {
+	huma.Register(a, huma.Operation{OperationID: "dial", Method: http.MethodPost, Path: "/api/drives/dial", Summary: "The hertz at which a document's drive reaches a speed"},
+		func(_ context.Context, in *dialInput) (*dialOutput, error) {
+			if bad := in.Body.Validate(); len(bad) > 0 {
+				return nil, problem(bad)
+			}
+			hertz, ok := job.HertzFor(in.Body, in.Way, in.Value)
+			if !ok {
+				return nil, huma.Error422UnprocessableEntity("This drive does not reach that speed with this motor and these sheaves.")
+			}
+			out := &dialOutput{}
+			out.Body.Hertz = hertz
+			return out, nil
+		})
+	huma.Register(a, huma.Operation{OperationID: "wiring", Method: http.MethodPost, Path: "/api/drives/wiring", Summary: "A document's drive drawn with its terminals and every wire to them"},
+		func(_ context.Context, in *documentInput) (*wiringOutput, error) {
+			if bad := in.Body.Validate(); len(bad) > 0 {
+				return nil, problem(bad)
+			}
+			p := s.answers.of(in.Body).Plan
+			return &wiringOutput{drawing.Wiring(&p)}, nil
+		})
+	huma.Register(a, huma.Operation{OperationID: "read-drive-profile", Method: http.MethodPost, Path: "/api/drives/profile", Summary: "A drive profile out of its file, checked; nothing is stored"},
+		func(_ context.Context, in *profileInput) (*profileOutput, error) {
+			p, err := drive.Decode([]byte(in.Body.Text))
+			if err != nil {
+				return nil, problem(openfile.WithLines([]byte(in.Body.Text), err))
+			}
+			if _, taken := drive.ByID(p.ID); taken {
+				return nil, huma.Error422UnprocessableEntity("id: found " + p.ID + ", which ships with the product; give yours another. Nothing was changed.")
+			}
+			return &profileOutput{p}, nil
+		})
+}
+
+func (s *server) driveFiles(r chi.Router) {
+	r.Get("/api/drives/{drive}.json", s.shippedProfile)
+	r.Get("/api/jobs/{id}/drive-profile.json", s.file(s.profileOf))
+	r.Get("/api/jobs/{id}/settings.{kind:csv|xlsx|pdf}", s.file(s.settings))
+	r.Get("/api/jobs/{id}/wires.csv", s.file(s.wires))
+}
+
+func giveProfile(w http.ResponseWriter, p drive.Profile) {
+	w.Header().Set("Content-Type", "application/json")
+	w.Header().Set("Content-Disposition", attachment(p.Name+" profile", "json"))
+	e := json.NewEncoder(w)
+	e.SetIndent("", "  ")
+	e.SetEscapeHTML(false)
+	_ = e.Encode(p)
+}
+
+func (s *server) shippedProfile(w http.ResponseWriter, r *http.Request) {
+	p, ok := drive.ByID(chi.URLParam(r, "drive"))
+	if !ok {
+		refuse(w, r, http.StatusNotFound, "No such drive ships with the product.")
+		return
+	}
+	giveProfile(w, p)
+}
+
+func (s *server) profileOf(w http.ResponseWriter, r *http.Request, j store.Job) {
+	if d := j.Document.Drive; d != nil {
+		if d.Own != nil {
+			giveProfile(w, *d.Own)
+			return
+		}
+		if p, ok := drive.ByID(d.Profile); ok {
+			giveProfile(w, p)
+			return
+		}
+	}
+	refuse(w, r, http.StatusConflict, "No drive is chosen yet.")
+}
+
+var sheetHead = []string{"code", "setting", "set to", "means", "how", "default", "read back", "note", "why", "numbers"}
+
+func (s *server) settings(w http.ResponseWriter, r *http.Request, j store.Job) {
+	plan := s.answers.of(j.Document).Plan
+	if plan.Drive == nil || len(plan.Drive.Sheet) == 0 {
+		refuse(w, r, http.StatusConflict, "There is no sheet yet: the plate, the joints and the drive come first.")
+		return
+	}
+	rows := [][]string{sheetHead}
+	for _, x := range plan.Drive.Sheet {
+		rows = append(rows, []string{x.Code, x.Name, x.Value, x.Plain, x.How, x.Default, x.ReadBack, x.Note, x.Why.Formula, x.Why.Numbers})
+	}
+	name := j.Document.Name + " settings"
+	switch chi.URLParam(r, "kind") {
+	case "csv":
+		giveCSV(w, name, rows)
+	case "xlsx":
+		f := excelize.NewFile()
+		defer f.Close()
+		sheet := f.GetSheetName(0)
+		for i, row := range rows {
+			for k, cell := range row {
+				at, err := excelize.CoordinatesToCellName(k+1, i+1)
+				if err == nil {
+					// Text, not number: a display's 0.50 stays 0.50.
+					err = f.SetCellStr(sheet, at, cell)
+				}
+				if err != nil {
+					refuse(w, r, http.StatusInternalServerError, "The sheet could not be written: "+err.Error()+".")
+					return
+				}
+			}
+		}
+		_ = f.SetColWidth(sheet, "A", "J", 18)
+		w.Header().Set("Content-Type", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
+		w.Header().Set("Content-Disposition", attachment(name, "xlsx"))
+		_ = f.Write(w)
+	default:
+		out, err := pdf.Sheet(plan, pdf.Stamp{Workshop: j.Document.Workshop.Name, Revision: j.Revision, At: j.UpdatedAt.UTC()}, pdf.PaperFor(string(j.Document.Workshop.Rules)))
+		s.givePDF(w, r, name, out, err)
+	}
+}
+
+func (s *server) wires(w http.ResponseWriter, r *http.Request, j store.Job) {
+	plan := s.answers.of(j.Document).Plan
+	if plan.Drive == nil || len(plan.Drive.Wiring) == 0 {
+		refuse(w, r, http.StatusConflict, "There is no run list yet: the plate, the joints and the drive come first.")
+		return
+	}
+	rows := [][]string{{"run", "from", "to", "wire", "colour", "length", "ends", "note"}}
+	for _, x := range plan.Drive.Wiring {
+		rows = append(rows, []string{x.Run, x.From, x.To, x.Wire, x.Colour, x.Length, x.End, x.Note})
+	}
+	giveCSV(w, j.Document.Name+" wires", rows)
+}
+
+func giveCSV(w http.ResponseWriter, name string, rows [][]string) {
+	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
+	w.Header().Set("Content-Disposition", attachment(name, "csv"))
+	_ = csv.NewWriter(w).WriteAll(rows)
+}

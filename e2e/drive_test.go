@@ -1,0 +1,155 @@
+package e2e
+
+import (
+	"encoding/json"
+	"os"
+	"path/filepath"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/drive"
+)
+
+// A second-hand drive, from the plate of its motor to the sheet that is keyed
+// and read back.
+func TestASecondHandDriveFromPlateToKeyedSheet(t *testing.T) {
+	t.Parallel()
+	s := demoServer(t)
+	p := open(t, s.url+"/")
+	p.click(`.workshop .strong`, "New machine")
+	p.fill("#machine-name", "Ball mill two")
+	p.key(kb.Enter)
+	for _, e := range [][2]string{{"plate.power", "0.75 kW"}, {"plate.volts", "230/400"}, {"plate.connection", "Δ/Y"}, {"plate.amps", "3.8/2.2"}, {"plate.rpm", "925"}, {"plate.hertz", "50"}, {"plate.power_factor", "0.68"}, {"plate.phases", "3"}} {
+		p.enter(e[0], e[1])
+	}
+	p.click(".bays button", "Load")
+	p.click(`[data-entry="load.kind"] button`, "Constant")
+	p.enter("load.share", "70 %")
+	p.click(".bays button", "Bridge")
+	p.click(`[data-entry="bridge.kind"] button`, "Drive")
+	p.sees(".ledger", "Which drive? It is chosen by amps.")
+	p.sees(`[data-drive="ghyll-7"]`, "Does not fit")
+	p.sees(`[data-drive="fell-40"]`, "Fits with limits")
+	p.click(`[data-drive="rill-15"] button`, "Rill 15")
+	p.sees(".bench h2", "Rill 15")
+	p.click(".bay-tabs button", "Choose")
+	p.click(`[data-entry="drive.second_hand"] button`, "Second-hand")
+	p.sees(".ledger", "steps of the inspection are not done")
+
+	p.click(".bay-tabs button", "Inspect")
+	p.sees(".inspect", "Hold both arrows while the power comes on")
+	p.sees(".inspect", "You should see:")
+	p.enter("drive.sink_ohm", "4000 Ω")
+	p.sees(".ledger", "Its heat sink is not earthed")
+	p.enter("drive.sink_ohm", "0.3 Ω")
+	p.lacks(".ledger", "Its heat sink is not earthed")
+	const left = `document.querySelectorAll('.inspect li:not(.done)').length`
+	for n := eval[int](p, left); n > 0; n-- {
+		p.click(".inspect li:not(.done) label", "")
+		p.until("one step more", left+" === "+strconv.Itoa(n-1))
+	}
+	p.lacks(".ledger", "steps of the inspection are not done")
+
+	p.click(".bay-tabs button", "Settings")
+	p.sees(".settings", "06.1")
+	p.sees(".settings", "F, to 06.1, F, to 380, F")
+	p.fill(`[data-entry="drive.read_back"] textarea`, "06.1 700\n05.1 0")
+	p.key(kb.Tab)
+	p.sees(".ledger", "06.1 stands at 700, wants 380")
+	p.fill(`[data-entry="drive.read_back"] textarea`, "06.1 380\n05.1 0")
+	p.key(kb.Tab)
+	p.lacks(".ledger", "06.1 stands at 700")
+	p.click(".settings tbody tr:first-child td", "")
+	p.click(".settings tbody tr:first-child input", "")
+	p.until("a row is ticked", `document.querySelector('.settings tbody tr.done')`)
+	for kind, begins := range map[string]string{"csv": "code,setting", "xlsx": "PK", "pdf": "%PDF-"} {
+		got := eval[string](p, `fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1/settings.`+kind+`')).then(async r => r.status + (await r.text()).slice(0, 12))`)
+		require.True(t, strings.HasPrefix(got, "200"+begins), "%s: %s", kind, got)
+	}
+
+	// One dial, any of its speeds.
+	p.click(".bay-tabs button", "Speed")
+	p.enter("drive.motor_sheave", "80 mm")
+	p.enter("drive.tool_sheave", "336 mm")
+	p.until("the tool follows", `Math.abs(document.querySelector('[aria-label="Tool, rpm"]').value - 227) < 3`)
+	p.fill(`.dial input[aria-label="Tool, rpm"]`, "100")
+	p.key(kb.Enter)
+	p.until("the hertz follow", `Math.abs(document.querySelector('[aria-label="Drive, Hz"]').value - 22.5) < 1.2`)
+	p.sees(".span-path", "Hz")
+	p.expect("422")
+	p.fill(`.dial input[aria-label="Motor, rpm"]`, "90000")
+	p.key(kb.Enter)
+	p.sees(".dial", "does not reach that speed")
+	p.click(".bays button", "Protection")
+	p.sees(".ledger", "The drive is the motor's overload relay")
+	p.press("z")
+	p.saved()
+}
+
+// A nine-lead motor on a drive that doubles 120 V and is set by jumpers: the
+// joints follow the drive's volts, a contradiction is caught, wires are ticked.
+func TestANineLeadMotorOnADoublingDriveSetByJumpers(t *testing.T) {
+	t.Parallel()
+	s := demoServer(t)
+	p := open(t, s.url+"/")
+	p.at("Slab roller", "Leads")
+	p.sees(".states", "As wanted: star, low joints")
+	p.click(".bays button", "Bridge")
+	p.click(".bay-tabs button", "Settings")
+	p.sees(".settings", "J1")
+	p.sees(".settings", "plug J1 to right")
+	p.sees(".settings", "on a clock")
+	p.sees(".settings", "Jumpers and trims stand at line potential")
+	p.click(".bay-tabs button", "Control")
+	p.click(`[data-entry="drive.run"] button`, "Power alone")
+	p.sees(".finding-line", "J3 to the middle")
+	p.click(".finding-line .plain", "Run from the switch")
+	p.lacks(".finding-line", "J3 to the middle")
+	p.click(".bay-tabs button", "Wiring")
+	p.sees(".run", "M1")
+	p.until("the drive is drawn", `[...document.querySelectorAll('svg text')].some(t => t.textContent === 'Ghyll 7')`)
+	before := eval[int](p, `document.querySelectorAll('.run input:checked').length`)
+	p.click(".run input", "")
+	p.until("a wire is landed", `document.querySelectorAll('.run input:checked').length === `+strconv.Itoa(before+1))
+	p.saved()
+	// On 240 V it would burst.
+	p.click(".bays button", "Supply")
+	p.enter("supply.volts", "240")
+	p.sees(".ledger", "It doubles 120 V")
+	p.press("z")
+	p.lacks(".ledger", "It doubles 120 V")
+}
+
+// A drive that is not known comes in as a profile file; a bad one names line
+// and field, and nothing changes.
+func TestADriveProfileComesInAsAFile(t *testing.T) {
+	t.Parallel()
+	s := demoServer(t)
+	p := open(t, s.url+"/")
+	p.at("Ball mill", "Bridge")
+	p.click(".bay-tabs button", "Choose")
+	own, _ := drive.ByID("tarn-22")
+	own.ID, own.Name = "beck-9", "Beck 9"
+	text, err := json.MarshalIndent(own, "", " ")
+	require.NoError(t, err)
+	file := filepath.Join(t.TempDir(), "beck.json")
+	give := func(text string) {
+		require.NoError(t, os.WriteFile(file, []byte(text), 0o644))
+		p.do(chromedp.SetUploadFiles(`.weighed-file`, []string{file}))
+	}
+	p.expect("422")
+	give(strings.Replace(string(text), `"motor-amps"`, `"motor-ampere"`, 1))
+	p.sees(".trouble", "parameters[1].function")
+	p.sees(".trouble", "line ")
+	p.sees(".bench h2", "Tarn 22")
+	give(string(text))
+	p.sees(".bench h2", "Beck 9")
+	p.sees(".weighed", "travels with this job")
+	p.press("z")
+	p.sees(".bench h2", "Tarn 22")
+}

@@ -1,0 +1,134 @@
+<script setup lang="ts">
+/** The known drives weighed for this motor, a profile brought in, and where the drive will stand. */
+import { computed, ref } from 'vue'
+import { api } from '../api/client'
+import ChoiceField from '../parts/ChoiceField.vue'
+import EntryField from '../parts/EntryField.vue'
+import FigureList from '../parts/FigureList.vue'
+import GradeMark from '../parts/GradeMark.vue'
+import { useJob } from '../span/job'
+
+const job = useJob()
+const drive = computed(() => job.plan.value!.drive!)
+const trouble = ref('')
+const own = computed(() => job.document.value?.drive?.own)
+
+function choose(id: string) {
+  job.commit('drive.profile', id)
+}
+
+async function bringIn(e: Event) {
+  const input = e.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  const d = job.document.value
+  if (!file || !d) return
+  try {
+    trouble.value = ''
+    const profile = await api.driveProfile(await file.text())
+    job.change({ ...d, drive: { ...d.drive, own: profile, profile: profile.id } })
+  } catch (err) {
+    trouble.value = err instanceof Error ? err.message : String(err)
+  }
+}
+
+const hands = [
+  { value: '', label: 'New' },
+  { value: 'yes', label: 'Second-hand', note: 'inspected, reset and read first' },
+]
+const yes = (no: string, label: string, note?: string) => [
+  { value: '', label: no },
+  { value: 'yes', label, note },
+]
+</script>
+
+<template>
+  <section class="weighed">
+    <table class="list">
+      <thead>
+        <tr>
+          <th scope="col">Drive</th>
+          <th scope="col">For this motor</th>
+          <th scope="col">Why</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="c in drive.choices" :key="c.id" :class="{ chosen: c.name === drive.name }" :data-drive="c.id">
+          <th scope="row" class="words weighed-name">
+            <button type="button" class="why" @click="choose(c.id)">{{ c.name }}</button>
+            <span class="soft"><br />{{ c.about }}</span>
+          </th>
+          <td><GradeMark :grade="c.grade" :size="14" /> {{ c.words }}</td>
+          <td class="words">{{ c.text }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <p>
+      <label class="why">
+        bring a drive’s profile in
+        <input type="file" accept="application/json,.json" class="weighed-file" @change="bringIn" />
+      </label>
+      <a v-if="drive.name" :href="`/api/jobs/${job.id}/drive-profile.json`" download>this profile as a file</a>
+      <span v-if="own" class="soft"> {{ own.name }} travels with this job.</span>
+    </p>
+  </section>
+  <div v-if="drive.name" class="drive-both">
+    <section>
+      <h3>What it gives and takes here</h3>
+      <FigureList :figures="drive.figures" />
+      <p class="soft">{{ drive.box }}</p>
+      <ul v-if="drive.quirks.length">
+        <li v-for="q in drive.quirks" :key="q">{{ q }}</li>
+      </ul>
+    </section>
+    <section>
+      <ChoiceField path="drive.second_hand" label="It is" :choices="hands" fallback="" />
+      <ChoiceField
+        path="drive.reactor"
+        label="A reactor ahead"
+        :choices="yes('None', 'Fitted', 'fewer amps from the line')"
+        fallback=""
+      />
+      <ChoiceField
+        path="drive.contactor"
+        label="A contactor between drive and motor"
+        :choices="yes('None', 'There is one')"
+        fallback=""
+      />
+      <ChoiceField path="drive.resistor" label="A braking resistor" :choices="yes('None', 'Fitted')" fallback="" />
+      <div class="drive-row">
+        <EntryField path="drive.motors" label="Motors on it" placeholder="1" />
+        <EntryField path="drive.ambient" label="Around it, at most" placeholder="30 °C" />
+        <EntryField path="drive.altitude" label="Altitude" placeholder="300 m" />
+        <EntryField path="drive.carrier" label="Carrier" placeholder="as low as the noise allows" />
+      </div>
+    </section>
+  </div>
+</template>
+
+<style>
+.weighed-name {
+  width: 34%;
+}
+.drive-both {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 28px;
+  margin-top: 16px;
+}
+.drive-row {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
+  gap: 10px;
+}
+.weighed-file {
+  display: block;
+  max-width: 100%;
+}
+@media (max-width: 760px) {
+  .drive-both {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

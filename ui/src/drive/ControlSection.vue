@@ -1,0 +1,110 @@
+<script setup lang="ts">
+/** Who may command what: every command by every source. */
+import { computed } from 'vue'
+import ChoiceField from '../parts/ChoiceField.vue'
+import EntryField from '../parts/EntryField.vue'
+import FindingLine from '../parts/FindingLine.vue'
+import { useJob } from '../span/job'
+
+const job = useJob()
+const plan = computed(() => job.plan.value!)
+const drive = computed(() => plan.value.drive!)
+const ids = ['stop-key', 'lid-run', 'lid-dial', 'fight', 'never', 'two-wire', 'daily', 'stop', 'pot'].map(
+  (i) => `drive.${i}`,
+)
+const said = computed(() => plan.value.findings.filter((f) => ids.includes(f.id)))
+const keys = computed(() => drive.value.displays.length > 0)
+const runs = computed(() => [
+  ...(keys.value ? [{ value: 'keypad', label: 'Its keys' }] : [{ value: 'keypad', label: 'Power alone' }]),
+  { value: 'two-wire', label: 'A switch', note: 'two wires: closed runs' },
+  { value: 'three-wire', label: 'Start and stop buttons', note: 'three wires' },
+])
+const speeds = [
+  { value: 'keys', label: 'Its arrows' },
+  { value: 'dial', label: 'The dial on it' },
+  { value: 'pot', label: 'A potentiometer' },
+]
+const turns = [
+  { value: 'fixed', label: 'One direction' },
+  { value: 'switch', label: 'Forward, off, reverse' },
+]
+const lids = [
+  { value: '', label: 'Its front is open to the hand' },
+  { value: 'shut', label: 'Behind a shut lid' },
+]
+const stops = [
+  { value: '', label: 'None yet' },
+  { value: 'yes', label: 'Within reach' },
+]
+const offs = [
+  { value: 'command', label: 'By the run command' },
+  { value: 'breaker', label: 'At the breaker' },
+]
+const now = computed(() => job.document.value?.drive)
+</script>
+
+<template>
+  <div class="drive-both">
+    <section>
+      <ChoiceField
+        path="drive.run"
+        label="Start and stop"
+        :choices="runs"
+        :fallback="now?.run ?? (keys ? 'keypad' : 'two-wire')"
+      />
+      <ChoiceField
+        path="drive.speed"
+        label="Speed"
+        :choices="speeds"
+        :fallback="now?.speed ?? (keys ? 'dial' : 'pot')"
+      />
+      <ChoiceField path="drive.direction" label="Direction" :choices="turns" fallback="fixed" />
+      <ChoiceField path="drive.lid" label="It sits" :choices="lids" fallback="" />
+      <ChoiceField path="drive.emergency_stop" label="Emergency stop" :choices="stops" fallback="" />
+      <ChoiceField path="drive.daily_off" label="Switched off in the evening" :choices="offs" fallback="command" />
+      <EntryField path="drive.dial_ohm" label="Ohms of the potentiometer, end to end" placeholder="5000 Ω" />
+    </section>
+    <section>
+      <h3>Every command by every source</h3>
+      <table v-for="c in drive.map" :key="c.name" class="list control-map">
+        <caption>
+          {{
+            c.name
+          }}
+        </caption>
+        <tbody>
+          <tr v-for="cell in c.cells" :key="cell.source" :class="{ gives: cell.does }">
+            <th scope="row">{{ cell.source }}</th>
+            <td>{{ cell.does || 'not' }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+  </div>
+  <FindingLine v-for="f in said" :key="f.id" :finding="f" />
+  <p class="caution">
+    Prove every stop: start it uncoupled, then try each stop in turn. Then pull the feed while it runs and put it back:
+    it must stand.
+  </p>
+</template>
+
+<style>
+.control-map {
+  margin-bottom: 8px;
+}
+.control-map caption {
+  text-align: left;
+  font-weight: 600;
+}
+.control-map th,
+.control-map td {
+  width: 50%;
+  padding: 2px 8px 2px 0;
+  color: var(--soft);
+}
+.control-map .gives th,
+.control-map .gives td {
+  color: var(--ink);
+  font-weight: 600;
+}
+</style>

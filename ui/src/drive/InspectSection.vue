@@ -1,0 +1,68 @@
+<script setup lang="ts">
+/** A second-hand drive, step by step before it is wired: what to do, and what should be seen now. */
+import { computed } from 'vue'
+import EntryField from '../parts/EntryField.vue'
+import { useJob } from '../span/job'
+import { useTicks } from './ticks'
+
+const job = useJob()
+const drive = computed(() => job.plan.value!.drive!)
+const { tick } = useTicks()
+const next = computed(() => drive.value.inspection.find((s) => !s.done)?.id)
+const labels: Record<string, [string, string]> = {
+  'drive.sink_ohm': ['Ohms, earth terminal to heat sink', '0.3 Ω'],
+  'drive.dial_ohm': ['Ohms of its dial', '5000 Ω'],
+  'drive.top_volts': ['Greatest input volts it can be set to', '240 V'],
+}
+</script>
+
+<template>
+  <ol class="inspect">
+    <li v-for="s in drive.inspection" :key="s.id" :class="{ done: s.done, next: s.id === next }">
+      <label>
+        <input type="checkbox" class="settings-tick" :checked="s.done" @change="tick(`inspect:${s.id}`)" />
+        <span>{{ s.do }}</span>
+      </label>
+      <p v-if="s.danger && !s.done" class="caution">{{ s.danger }}</p>
+      <p class="inspect-see"><span class="soft">You should see:</span> {{ s.see }}</p>
+      <EntryField
+        v-if="s.entry && labels[s.entry]"
+        :path="s.entry"
+        :label="labels[s.entry]![0]"
+        :placeholder="labels[s.entry]![1]"
+      />
+    </li>
+  </ol>
+</template>
+
+<style>
+.inspect {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.inspect li {
+  padding: 8px 0;
+  border-bottom: 1px solid var(--stone-deep);
+}
+.inspect label {
+  display: flex;
+  gap: 10px;
+  align-items: flex-start;
+  min-height: 30px;
+}
+.inspect .next label span {
+  font-weight: 600;
+}
+.inspect .done label span {
+  color: var(--soft);
+  text-decoration: line-through;
+}
+.inspect-see {
+  margin: 2px 0 4px 30px;
+}
+.inspect .entry {
+  margin-left: 30px;
+  max-width: 20rem;
+}
+</style>

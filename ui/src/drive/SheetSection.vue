@@ -1,0 +1,112 @@
+<script setup lang="ts">
+/** Every setting that must differ from default, in keying order and in the drive's own language. */
+import { computed } from 'vue'
+import EntryField from '../parts/EntryField.vue'
+import { useJob } from '../span/job'
+import { useTicks } from './ticks'
+
+const job = useJob()
+const drive = computed(() => job.plan.value!.drive!)
+const { tick } = useTicks()
+const second = computed(() => job.document.value?.drive?.second_hand === 'yes')
+</script>
+
+<template>
+  <section v-if="drive.sheet.length" class="settings">
+    <p v-if="second" class="caution">
+      Second-hand: bring the defaults back first, then read every code. What could not be reset is keyed like the rest.
+    </p>
+    <ol v-if="drive.restore.length && second">
+      <li v-for="r in drive.restore" :key="r">{{ r }}</li>
+    </ol>
+    <p v-if="drive.sheet.some((r) => r.kind !== 'keyed')" class="caution">
+      Jumpers and trims stand at line potential: feed off, {{ drive.wait }} waited, its link measured dead.
+    </p>
+    <table class="list settings-list">
+      <thead>
+        <tr>
+          <th scope="col"><span class="for-readers">Done</span></th>
+          <th scope="col">Code</th>
+          <th scope="col">Setting</th>
+          <th scope="col">Set to</th>
+          <th scope="col">How</th>
+          <th scope="col">{{ second ? 'Read' : 'Default' }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="r in drive.sheet" :key="r.id" :class="{ done: r.done, odd: r.read_back && r.read_back !== r.value }">
+          <td>
+            <input
+              type="checkbox"
+              class="settings-tick"
+              :checked="r.done"
+              :aria-label="`${r.code} is set`"
+              @change="tick(`row:${r.id}`)"
+            />
+          </td>
+          <th scope="row">{{ r.code }}</th>
+          <td class="words">
+            {{ r.name
+            }}<span class="soft"
+              ><br />{{ r.plain }}<template v-if="r.note">; {{ r.note }}</template></span
+            >
+          </td>
+          <td class="settings-value">{{ r.value }}</td>
+          <td class="words">
+            {{ r.how
+            }}<span class="soft" :title="r.why.numbers"
+              ><br />{{ r.why.formula }}{{ r.why.estimated ? ' (planning)' : '' }}</span
+            >
+          </td>
+          <td>{{ second ? (r.read_back ?? '?') : r.default }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="drive.unheard.length" class="soft">
+      It has no setting for: {{ drive.unheard.join(', ') }}. Hold these some other way.
+    </p>
+    <p class="extras-files">
+      <a :href="`/api/jobs/${job.id}/settings.pdf`" target="_blank">this sheet (PDF)</a>
+      <a :href="`/api/jobs/${job.id}/settings.csv`" download>CSV</a>
+      <a :href="`/api/jobs/${job.id}/settings.xlsx`" download>XLSX</a>
+    </p>
+    <EntryField
+      path="drive.read_back"
+      label="Read back off the drive: code and what stands there, one a line"
+      placeholder="06.1 700"
+      :rows="4"
+    />
+  </section>
+  <p v-else class="soft">
+    This drive is judged only: its profile has no codes. A full profile comes in as a file under Choose.
+  </p>
+</template>
+
+<style>
+.settings-value {
+  font-weight: 700;
+  font-size: 1.05rem;
+}
+.settings-tick {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--river);
+}
+.settings-list .done .words {
+  color: var(--soft);
+}
+.settings-list .odd {
+  background: var(--ochre-pale, var(--stone));
+}
+@media (max-width: 760px) {
+  .settings-tick {
+    width: 28px;
+    height: 28px;
+  }
+  .settings-list th,
+  .settings-list td {
+    padding-right: 6px;
+    font-size: 0.87rem;
+  }
+}
+</style>
