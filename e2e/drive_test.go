@@ -67,6 +67,12 @@ func TestASecondHandDriveFromPlateToKeyedSheet(t *testing.T) {
 	p.click(".settings tbody tr:first-child td", "")
 	p.click(".settings tbody tr:first-child input", "")
 	p.until("a row is ticked", `document.querySelector('.settings tbody tr.done')`)
+	// What the sheet said before the drive was read as second-hand.
+	p.click("#settings-version", "")
+	p.until("the revisions are there", `document.querySelectorAll('#settings-version option').length > 3`)
+	p.key(kb.Escape)
+	eval[bool](p, `(() => { const s = document.querySelector('#settings-version'); s.selectedIndex = s.options.length - 1; s.dispatchEvent(new Event('change')); return true })()`)
+	p.sees(".settings-versions", "06.1 Overload: default, 700 → 380")
 	for kind, begins := range map[string]string{"csv": "code,setting", "xlsx": "PK", "pdf": "%PDF-"} {
 		got := eval[string](p, `fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1/settings.`+kind+`')).then(async r => r.status + (await r.text()).slice(0, 12))`)
 		require.True(t, strings.HasPrefix(got, "200"+begins), "%s: %s", kind, got)

@@ -222,19 +222,19 @@ func (p *page) until(what, condition string) {
 // beside its number count as plain ones.
 func (p *page) sees(css, text string) {
 	p.t.Helper()
-	p.until(css+" says "+text, fmt.Sprintf(`[...document.querySelectorAll(%s)].some(e => (e.innerText ?? e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text)))
+	p.until(css+" says "+text, fmt.Sprintf(`[...document.querySelectorAll(%s)].some(e => (e.innerText || e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text)))
 }
 
 // lacks waits until no such element says this.
 func (p *page) lacks(css, text string) {
 	p.t.Helper()
-	p.until(css+" no longer says "+text, fmt.Sprintf(`![...document.querySelectorAll(%s)].some(e => (e.innerText ?? e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text)))
+	p.until(css+" no longer says "+text, fmt.Sprintf(`![...document.querySelectorAll(%s)].some(e => (e.innerText || e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text)))
 }
 
 // click presses the first visible element that says text (any when empty).
 func (p *page) click(css, text string) {
 	p.t.Helper()
-	find := fmt.Sprintf(`[...document.querySelectorAll(%s)].find(e => e.offsetParent !== null && (e.innerText ?? e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text))
+	find := fmt.Sprintf(`[...document.querySelectorAll(%s)].find(e => e.offsetParent !== null && (e.innerText || e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text))
 	// Scrolled into view and under nothing else: a dialog that fades out still takes clicks.
 	place := `(async () => { const e = ` + find + `; if (!e) return []; e.scrollIntoView({block:'center'}); await new Promise(r => requestAnimationFrame(() => requestAnimationFrame(r)));
 		const was = e.getBoundingClientRect()

@@ -27,6 +27,7 @@ func commands() []command {
 		{"simulate", "follow time-domain cases from a file", simulate},
 		{"design", "work out capacitor design cases from a file", design},
 		{"openapi", "print the description of the HTTP interface", openapi},
+		{"profile-schema", "print the JSON Schema of a drive profile", profileSchema},
 	}
 }
 

@@ -84,7 +84,11 @@ func (c Chosen) Control(p *Profile, wants map[Function]Want) []finding.Finding {
 		say("never", finding.Stop, "These settings must not stand together.", text, "run")
 	}
 	if run == TwoWire {
-		say("two-wire", finding.Caution, "A run switch that stays closed would start the machine when the supply returns.", "Restart after an outage is keyed to no; prove it: pull the feed with the switch closed, wait, put it back, it must stand. Better: start and stop buttons.", "run", finding.Cure{Label: "Start and stop buttons", Path: "drive.run", Value: string(ThreeWire)})
+		detail := "It has no setting against it: a contactor ahead that must be started by hand, or start and stop buttons."
+		if p.find(Restart) != nil {
+			detail = "Restart after an outage is keyed to no; prove it: pull the feed with the switch closed, wait, put it back, it must stand. Better: start and stop buttons."
+		}
+		say("two-wire", finding.Caution, "A run switch that stays closed would start the machine when the supply returns.", detail, "run", finding.Cure{Label: "Start and stop buttons", Path: "drive.run", Value: string(ThreeWire)})
 	}
 	if c.DailyOff == ByBreaker {
 		say("daily", finding.Caution, fmt.Sprintf("Switched off daily at the breaker: it stands %d power-ups an hour, and breakers are not made for it.", p.PowerUpsHour), "Use the run command; breaker and isolator are for work on it.", "daily_off", finding.Cure{Label: "By the run command", Path: "drive.daily_off", Value: ""})

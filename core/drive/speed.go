@@ -229,10 +229,15 @@ func (c Chosen) HertzFor(m Motor, p *Profile, way string, value float64) (hertz 
 		s := c.SpeedsAt(m, h)
 		return map[string]float64{"hz": s.Hz, "motor": s.Motor, "tool": s.Tool, "surface": s.Surface, "feet": s.Feet}[way] - value
 	}
-	low, high := 0.5, p.Output.Hertz
-	if !(value > 0) || of(low) > 0 || of(high) < 0 {
+	// Synchronous speed is the least that it takes; slip never half as much again.
+	ratio := c.Ratio()
+	motor := map[string]float64{"hz": value * 120 / float64(m.Model.Eq.Poles), "motor": value, "tool": value / ratio, "surface": value * 60 / (math.Pi * c.ToolM) / ratio, "feet": value / 196.850394 * 60 / (math.Pi * c.ToolM) / ratio}[way]
+	low := motor * float64(m.Model.Eq.Poles) / 120
+	high := math.Min(1.5*low+3, p.Output.Hertz)
+	if !(value > 0) || !(low <= high) || of(high) < 0 {
 		return 0, false
 	}
+	low = math.Max(0.2, 0.98*low)
 	for range 48 { // slip bends it too much for a secant far above base
 		if mid := (low + high) / 2; of(mid) < 0 {
 			low = mid

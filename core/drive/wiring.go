@@ -55,6 +55,12 @@ func (c Chosen) Wiring(p *Profile, w Weighed, earth unit.Conductor, motorEnds [3
 	}
 	line, motor, pe := p.of(LineIn), p.of(MotorOut), p.of(Earth)
 	size := w.Conductor.String()
+	name := func(c unit.Conductor, lines int) string { // in cord every conductor counts, in building cable the earth is extra
+		if c.AWG > 0 {
+			return fmt.Sprintf("%s (cord %d-%d, building cable %d-%d)", c, c.AWG, lines+1, c.AWG, lines)
+		}
+		return fmt.Sprintf("%s (cable %d × %s, earth in it)", c, lines+1, c)
+	}
 	if len(pe) > 0 {
 		add("pe-in", "line", "earth bar", pe[0].Name, earth.String(), "earth", end(pe[0]), "first on, last off")
 	}
@@ -62,8 +68,8 @@ func (c Chosen) Wiring(p *Profile, w Weighed, earth unit.Conductor, motorEnds [3
 		if i > 1 {
 			break
 		}
-		name := []string{"L1", "L2"}[i]
-		add("in-"+name, "line", "breaker "+name, t.Name, size, name, end(t), "both ends the same colour; never on the motor's terminals")
+		line := []string{"L1", "L2"}[i]
+		add("in-"+line, "line", "isolator "+line, t.Name, size, line, end(t), "from the breaker through a lockable isolator; both ends the same colour; "+name(w.Conductor, 2))
 	}
 	if len(pe) > 0 {
 		add("pe-motor", "motor", pe[0].Name, "ring on the motor's body", earth.String(), "earth", "ring on bare metal, both ends", "")
@@ -72,7 +78,7 @@ func (c Chosen) Wiring(p *Profile, w Weighed, earth unit.Conductor, motorEnds [3
 		if i > 2 {
 			break
 		}
-		add("out-"+t.Name, "motor", t.Name, motorEnds[i], w.MotorWire.String(), []string{"L1", "L2", "L3"}[i], end(t), "each wire finished at both ends before the next")
+		add("out-"+t.Name, "motor", t.Name, motorEnds[i], w.MotorWire.String(), []string{"L1", "L2", "L3"}[i], end(t), "each wire finished at both ends before the next; "+name(w.MotorWire, 3))
 	}
 	shield := "metal conduit, or shielded cable"
 	if c.CableM > shieldFrom {

@@ -40,6 +40,7 @@ const offs = [
   { value: 'command', label: 'By the run command' },
   { value: 'breaker', label: 'At the breaker' },
 ]
+const sources = ['Keypad', 'Station', 'Switch', 'Dial', 'Emergency stop']
 const now = computed(() => job.document.value?.drive)
 </script>
 
@@ -66,16 +67,19 @@ const now = computed(() => job.document.value?.drive)
     </section>
     <section>
       <h3>Every command by every source</h3>
-      <table v-for="c in drive.map" :key="c.name" class="list control-map">
-        <caption>
-          {{
-            c.name
-          }}
-        </caption>
+      <table class="list control-map">
+        <thead>
+          <tr>
+            <th scope="col"><span class="for-readers">Command</span></th>
+            <th v-for="n in sources" :key="n" scope="col">{{ n }}</th>
+          </tr>
+        </thead>
         <tbody>
-          <tr v-for="cell in c.cells" :key="cell.source" :class="{ gives: cell.does }">
-            <th scope="row">{{ cell.source }}</th>
-            <td>{{ cell.does || 'not' }}</td>
+          <tr v-for="c in drive.map" :key="c.name">
+            <th scope="row">{{ c.name }}</th>
+            <td v-for="n in sources" :key="n" class="words">
+              {{ c.cells.find((cell) => cell.source === n)?.does || '–' }}
+            </td>
           </tr>
         </tbody>
       </table>
@@ -89,22 +93,22 @@ const now = computed(() => job.document.value?.drive)
 </template>
 
 <style>
-.control-map {
-  margin-bottom: 8px;
+.drive-control {
+  display: grid;
+  grid-template-columns: minmax(0, 0.8fr) minmax(0, 1fr);
+  gap: 24px;
 }
-.control-map caption {
-  text-align: left;
-  font-weight: 600;
+@media (max-width: 760px) {
+  .drive-control {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+.control-map {
+  font-size: 0.87rem;
 }
 .control-map th,
 .control-map td {
-  width: 50%;
-  padding: 2px 8px 2px 0;
-  color: var(--soft);
-}
-.control-map .gives th,
-.control-map .gives td {
-  color: var(--ink);
-  font-weight: 600;
+  padding-right: 8px;
+  white-space: normal;
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Every setting that must differ from default, in keying order and in the drive's own language. */
-import { computed } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
+import { api, type RevisionLine } from '../api/client'
 import EntryField from '../parts/EntryField.vue'
 import { useJob } from '../span/job'
 import { useTicks } from './ticks'
@@ -8,6 +9,29 @@ import { useTicks } from './ticks'
 const job = useJob()
 const drive = computed(() => job.plan.value!.drive!)
 const { tick } = useTicks()
+const version = ref('')
+const versions = shallowRef<RevisionLine[]>([])
+const changed = shallowRef<string[]>()
+
+async function lookUp() {
+  if (!versions.value.length) versions.value = (await api.history(job.id)).revisions.slice(1)
+}
+
+/** What the sheet said at another revision against what it says now. */
+async function compare() {
+  changed.value = undefined
+  if (!version.value) return
+  const then = (await api.revision(job.id, Number(version.value))).plan.drive?.sheet ?? []
+  const was = new Map(then.map((r) => [r.code, r]))
+  const now = new Map(drive.value.sheet.map((r) => [r.code, r]))
+  changed.value = [...new Set([...was.keys(), ...now.keys()])]
+    .filter((c) => was.get(c)?.value !== now.get(c)?.value)
+    .map((c) => {
+      const row = now.get(c) ?? was.get(c)!
+      return `${c} ${row.name}: ${was.get(c)?.value ?? `default, ${row.default}`} → ${now.get(c)?.value ?? `default, ${row.default}`}`
+    })
+}
+
 const second = computed(() => job.document.value?.drive?.second_hand === 'yes')
 </script>
 
@@ -54,7 +78,7 @@ const second = computed(() => job.document.value?.drive?.second_hand === 'yes')
           <td class="settings-value">{{ r.value }}</td>
           <td class="words">
             {{ r.how
-            }}<span class="soft" :title="r.why.numbers"
+            }}<span class="soft settings-why" :title="r.why.numbers"
               ><br />{{ r.why.formula }}{{ r.why.estimated ? ' (planning)' : '' }}</span
             >
           </td>
@@ -70,7 +94,21 @@ const second = computed(() => job.document.value?.drive?.second_hand === 'yes')
       <a :href="`/api/jobs/${job.id}/settings.csv`" download>CSV</a>
       <a :href="`/api/jobs/${job.id}/settings.xlsx`" download>XLSX</a>
     </p>
+    <div class="settings-versions">
+      <label for="settings-version">Compare with the sheet of</label>
+      <select id="settings-version" v-model="version" @focus="lookUp" @change="compare">
+        <option value="">no other revision</option>
+        <option v-for="l in versions" :key="l.revision" :value="String(l.revision)">
+          revision {{ l.revision }}: {{ l.what }}
+        </option>
+      </select>
+      <ul v-if="changed">
+        <li v-for="c in changed" :key="c">{{ c }}</li>
+        <li v-if="!changed.length">Not one setting differs.</li>
+      </ul>
+    </div>
     <EntryField
+      v-if="drive.displays.length"
       path="drive.read_back"
       label="Read back off the drive: code and what stands there, one a line"
       placeholder="06.1 700"
@@ -83,6 +121,13 @@ const second = computed(() => job.document.value?.drive?.second_hand === 'yes')
 </template>
 
 <style>
+.settings-versions {
+  margin: 10px 0;
+}
+.settings-versions select {
+  max-width: 100%;
+  min-height: 34px;
+}
 .settings-value {
   font-weight: 700;
   font-size: 1.05rem;
@@ -99,6 +144,9 @@ const second = computed(() => job.document.value?.drive?.second_hand === 'yes')
   background: var(--ochre-pale, var(--stone));
 }
 @media (max-width: 760px) {
+  .settings-why {
+    display: none;
+  }
   .settings-tick {
     width: 28px;
     height: 28px;

@@ -13,7 +13,7 @@ const drive = computed(() => job.plan.value!.drive!)
 const { value: drawing } = useAsked(api.wiring)
 const { tick } = useTicks()
 const runs = [
-  { id: 'line', title: 'From the breaker' },
+  { id: 'line', title: 'From breaker and isolator' },
   { id: 'motor', title: 'To the motor' },
   { id: 'control', title: 'Controls' },
 ] as const

@@ -16,7 +16,9 @@ const kinds = [
 
 <template>
   <component :is="kind === 'drive' ? DriveBay : CapacitorBay" />
-  <ChoiceField path="bridge.kind" label="The bridge" :choices="kinds" fallback="capacitor" class="bridge-kind" />
+  <div class="bridge-kind">
+    <ChoiceField path="bridge.kind" label="The bridge" :choices="kinds" fallback="capacitor" />
+  </div>
 </template>
 
 <style>
