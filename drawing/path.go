@@ -390,8 +390,12 @@ func Span(p *job.Plan, s *job.State) Drawing {
 	d.add(line(Black, 2.5, 10, 6, 10, 42))
 	d.add(line(WireL1, 2.5, 10, 16, 118, 16), line(WireL2, 2.5, 10, 26, 118, 26))
 	ready := p.Link.Microfarad > 0
-	d.add(line(WireL3, 2.5, 54, 36, 118, 36).dashed(!ready), line(WireL1, 1.5, 40, 16, 40, 36, 48, 36).dashed(!ready),
-		line(Black, 2.5, 48, 29, 48, 43).dashed(!ready), line(Black, 2.5, 54, 29, 54, 43).dashed(!ready))
+	if p.Link.Bridge == job.KindDrive {
+		d.add(line(WireL3, 2.5, 66, 36, 118, 36), rect(36, 9, 30, 34, Black, Paper).dashed(p.Link.DriveName == ""), line(Black, 1.5, 42, 37, 60, 15))
+	} else {
+		d.add(line(WireL3, 2.5, 54, 36, 118, 36).dashed(!ready), line(WireL1, 1.5, 40, 16, 40, 36, 48, 36).dashed(!ready),
+			line(Black, 2.5, 48, 29, 48, 43).dashed(!ready), line(Black, 2.5, 54, 29, 54, 43).dashed(!ready))
+	}
 	d.add(rect(84, 9, 22, 34, Black, Paper))
 	d.add(circle(138, 26, 19, Black, Paper), text(138, 31, "M", Medium).bold())
 	if flow {

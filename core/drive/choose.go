@@ -41,6 +41,19 @@ type Weighed struct {
 	Words       string
 }
 
+// A closed box is about so much warmer inside than the room, and sheds so many
+// watts from each square metre and degree; planning.
+const (
+	closedBoxK    = 10.0
+	boxWattsPerM2 = 5.5
+)
+
+// BoxArea is the free surface in m² of a closed metal box that sheds the
+// drive's heat at full power while it is a closed box's degrees warmer.
+func (p *Profile) BoxArea() float64 {
+	return p.LossShare * p.Output.KW * 1000 / (boxWattsPerM2 * closedBoxK)
+}
+
 // driveEfficiency of a small drive at load.
 const driveEfficiency = 0.95
 
@@ -73,7 +86,12 @@ func (c Chosen) Derate(p *Profile) (share float64, why []finding.Why) {
 		khz = p.CarrierOf
 	}
 	less(1-0.05*math.Max(0, khz-p.CarrierFree), "5 % less for each kHz above "+unit.Plain(p.CarrierFree), unit.Plain(khz)+unit.Space+"kHz", "planning")
-	less(1-0.02*math.Max(0, c.AmbientC-p.AmbientC), "2 % less for each °C above "+unit.Plain(p.AmbientC), unit.Plain(c.AmbientC)+unit.Space+"°C", "planning; usual of such drives")
+	air, numbers := c.AmbientC, unit.Plain(c.AmbientC)+unit.Space+"°C"
+	if c.Lid == "shut" {
+		air += closedBoxK
+		numbers += fmt.Sprintf(", and %s more behind a shut lid", unit.Plain(closedBoxK)+unit.Space+"°C")
+	}
+	less(1-0.02*math.Max(0, air-p.AmbientC), "2 % less for each °C above "+unit.Plain(p.AmbientC), numbers, "planning; usual of such drives")
 	less(1-0.01*math.Max(0, c.AltitudeM-p.AltitudeM)/100, "1 % less for each 100 m above "+unit.Plain(p.AltitudeM)+" m", unit.Plain(c.AltitudeM)+unit.Space+"m", "planning; usual of such drives")
 	return share, why
 }

@@ -244,6 +244,8 @@ func TestDrivesAreWeighed(t *testing.T) {
 	hot, said := weigh("tarn-22", drive.Entry{Ambient: "50 °C", Altitude: "2000 m", Carrier: "12 kHz"}, a)
 	require.InEpsilon(t, 10.5*0.8*0.8*0.9, hot.Have, 1e-9)
 	require.Len(t, hot.Derates, 3)
+	shut, _ := weigh("tarn-22", drive.Entry{Ambient: "35 °C", Lid: "shut"}, a)
+	require.InEpsilon(t, 10.5*0.9, shut.Have, 1e-9, "a shut lid is 10 °C more")
 	require.Len(t, said["drive.amps"].Why, 4)
 
 	extruder := a

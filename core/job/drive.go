@@ -216,7 +216,7 @@ func (w *worker) computeDrive() {
 	}
 	v.Restore, v.Displays, v.Quirks, v.Terminals = append(v.Restore, p.Restore...), append(v.Displays, p.Displays...), append(v.Quirks, p.Quirks...), append(v.Terminals, p.Terminals...)
 	v.WaitText = unit.Plain(p.WaitMinutes) + unit.Space + "min"
-	v.BoxText = fmt.Sprintf("It makes about %s of heat at full power; %s free above and below, upright; its enclosure is %s.", unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode)
+	v.BoxText = fmt.Sprintf("It makes about %s of heat at full power; %s free above and below, upright; its enclosure is %s. A closed metal box wants %s of free surface to stay 10 °C above the room (planning).", unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode, unit.Text(p.BoxArea(), "m²"))
 	v.Figures = w.driveFigures(p, weighed, v)
 	w.judgeDrive(v, m, cut, strange)
 	v.Up, v.Down = finite(up), finite(down)
@@ -288,6 +288,19 @@ func (w *worker) judgeDrive(v *DrivePlan, m drive.Motor, cut []drive.Row, strang
 	if v.Point.Carries && v.Point.Heat > 1 && m.Cooling == drive.OwnFan && v.Point.Hz < w.model.FrequencyHz {
 		f.Cures = []finding.Cure{{Label: "It has a blower", Path: "drive.cooling", Value: string(drive.Blower)}}
 	}
+	if v.Point.Carries && v.Point.Heat > 1 && w.load.On > 0 {
+		heat := capacitor.DutyHeat(v.Point.Heat, w.load.On, w.load.Off)
+		f.Planning = true
+		f.Detail += fmt.Sprintf(" Your %s on and %s off bring it to %s of the heat its cooling carries (planning).", unit.Text(w.load.On, "min"), unit.Text(w.load.Off, "min"), unit.Percent(heat))
+		if heat <= 1 {
+			f.Grade = finding.Note
+		}
+	}
+	if least := w.chosen.LeastHz; least > 0 {
+		if pt, err := m.At(least); err == nil && (!pt.Carries || pt.Heat > 1.001) {
+			say("range", finding.Caution, fmt.Sprintf("At its least hertz, %s, the load asks %s and the cooling carries %s for good.", unit.Text(least, "Hz"), unit.Percent(pt.Asked), unit.Percent(pt.Continuous)), "Not slower for long than the torque for good allows: a blower, a larger motor, or other sheaves and more hertz.", "drive.least")
+		}
+	}
 	if w.chosen.MostHz > 0 && len(v.Caps) > 0 && w.chosen.MostHz > 1.001*v.Caps[0].Hz {
 		say("most", finding.Caution, fmt.Sprintf("Most hertz %s is too much; the sheet takes %s.", unit.Text(w.chosen.MostHz, "Hz"), unit.Text(v.TopHz, "Hz")), "Reason: "+v.Caps[0].Reason+".", "drive.most", finding.Cure{Label: "Take " + unit.Text(v.TopHz, "Hz"), Path: "drive.most", Value: unit.Plain(math.Floor(v.TopHz*10)/10) + " Hz"})
 	}
@@ -312,7 +325,7 @@ func (w *worker) judgeDrive(v *DrivePlan, m drive.Motor, cut []drive.Row, strang
 	for _, r := range cut {
 		say("cut."+r.Code, finding.Caution, fmt.Sprintf("%s (%s) does not reach what is wanted.", r.Name, r.Code), r.Note+".", "")
 	}
-	if len(v.Unheard) > 0 {
+	if judged := len(w.profile.Parameters)+len(w.profile.Jumpers) == 0; len(v.Unheard) > 0 && !judged {
 		say("unheard", finding.Note, "This drive has no setting for: "+strings.Join(v.Unheard, ", ")+".", "What it cannot be told must be held some other way: an overload relay at the motor, a person, a stop in the mechanism.", "")
 	}
 	if len(v.Sheet) == 0 && w.profile.ID != "" && len(w.profile.Parameters)+len(w.profile.Jumpers) == 0 {
@@ -518,6 +531,9 @@ func (w *worker) solveDrive(s *State, f fed) {
 		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: the drive trips at once.", capacitor.Title(one), capacitor.Title(two))
 	case most < nothingFlows:
 		s.Grade, s.Verdict = finding.Note, "Fed like this nothing flows: no coil stands between the drive's outputs."
+	case s.Runs && most > 1.001*w.weighed.Have/float64(w.chosen.Count):
+		s.Grade = finding.Stop
+		s.Verdict = fmt.Sprintf("%srun until the drive trips: %s asked, %s has %s.", fedText, ampsText(most), w.profile.Name, unit.Text(w.weighed.Have, "A"))
 	case !s.Runs && most > limit:
 		s.Grade, s.Trips = finding.Stop, true
 		s.Verdict = fmt.Sprintf("%snot carry the load at %s, and the drive trips: winding %s at %s of plate amps.", fedText, hz, coil, unit.Percent(worst))

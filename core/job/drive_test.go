@@ -58,6 +58,11 @@ func TestSlowHertzLosesItsCooling(t *testing.T) {
 	require.Equal(t, finding.Caution, f.Grade)
 	require.Equal(t, "drive.cooling", f.Cures[0].Path)
 	require.Contains(t, p.Wanted.Verdict, "10.0\u00a0Hz")
+	d.Load.On, d.Load.Off = "5 min", "60 min"
+	require.Equal(t, finding.Note, found(job.Make(d), "drive.speed").Grade, "short runs at low speed keep cool")
+	d.Load.On, d.Load.Off, d.Drive.Least = "", "", "8 Hz"
+	require.Equal(t, finding.Caution, found(job.Make(d), "drive.range").Grade)
+	d.Drive.Least = ""
 	d.Drive.Cooling = drive.Blower
 	require.Equal(t, finding.Good, found(job.Make(d), "drive.speed").Grade)
 }
@@ -86,6 +91,7 @@ func TestADoublingDriveIsSetByJumpersAndTrims(t *testing.T) {
 func TestADriveMadeForThreePhasesIsTooSmallForTheExtruder(t *testing.T) {
 	p := job.Make(scenario.TileExtruder())
 	require.Equal(t, finding.Stop, found(p, "drive.amps").Grade)
+	require.Contains(t, p.Wanted.Verdict, "until the drive trips")
 	grades := map[string]finding.Grade{}
 	for _, c := range p.Drive.Choices {
 		grades[c.ID] = c.Grade

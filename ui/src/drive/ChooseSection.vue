@@ -64,10 +64,10 @@ const yes = (no: string, label: string, note?: string) => [
       </tbody>
     </table>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <p>
+    <p class="weighed-files">
       <label class="why">
         bring a drive’s profile in
-        <input type="file" accept="application/json,.json" class="weighed-file" @change="bringIn" />
+        <input type="file" accept="application/json,.json" class="weighed-file for-readers" @change="bringIn" />
       </label>
       <a v-if="drive.name" :href="`/api/jobs/${job.id}/drive-profile.json`" download>this profile as a file</a>
       <span v-if="own" class="soft"> {{ own.name }} travels with this job.</span>
@@ -108,6 +108,12 @@ const yes = (no: string, label: string, note?: string) => [
 </template>
 
 <style>
+.weighed-files {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 20px;
+  margin: 8px 0;
+}
 .weighed-name {
   width: 34%;
 }
@@ -122,9 +128,8 @@ const yes = (no: string, label: string, note?: string) => [
   grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
   gap: 10px;
 }
-.weighed-file {
-  display: block;
-  max-width: 100%;
+.weighed label:focus-within {
+  outline: 2px solid var(--river);
 }
 @media (max-width: 760px) {
   .drive-both {

@@ -10,6 +10,7 @@ import RelayChart from './RelayChart.vue'
 const job = useJob()
 const plan = computed(() => job.plan.value!)
 const metric = computed(() => job.document.value!.workshop.rules === 'metric')
+const drive = computed(() => plan.value.link.bridge === 'drive')
 const ways = [
   { value: 'motor-leads', label: 'In the motor leads', note: 'one pole each, capacitor ahead of the third' },
   { value: 'supply-lines', label: 'In the supply lines', note: 'one line, and the return through two poles' },
@@ -26,17 +27,21 @@ const ways = [
     </p>
   </header>
   <p class="caution bay-caution">
-    Lock off and prove dead before a terminal is touched; earth first, off last. A breaker guards the wire, the relay
-    guards the winding: neither replaces the other.
+    Lock off and prove dead before a terminal is touched; earth first, off last. A breaker guards the wire,
+    {{ drive ? 'the drive' : 'the relay' }} guards the winding: neither replaces the other.
   </p>
   <div class="entries">
     <EntryField path="protection.breaker" label="Two-pole breaker" :placeholder="metric ? '10 A' : '20 A'" />
-    <EntryField path="protection.conductor" label="Motor wire" :placeholder="metric ? '1.5 mm²' : '12 AWG'" />
-    <EntryField path="protection.relay_set" label="Relay set to" placeholder="4.9 A" />
+    <EntryField
+      path="protection.conductor"
+      :label="drive ? 'Line wire' : 'Motor wire'"
+      :placeholder="metric ? '1.5 mm²' : '12 AWG'"
+    />
+    <EntryField v-if="!drive" path="protection.relay_set" label="Relay set to" placeholder="4.9 A" />
   </div>
-  <ChoiceField path="protection.relay" label="Overload relay" :choices="ways" />
+  <ChoiceField v-if="!drive" path="protection.relay" label="Overload relay" :choices="ways" />
   <h3 class="bay-sub">What the plan asks</h3>
   <FigureList v-if="plan.protection.length" :figures="plan.protection" />
   <p v-else class="soft">Sized once the motor, its bridge and the load are computed.</p>
-  <RelayChart />
+  <RelayChart v-if="!drive" />
 </template>
