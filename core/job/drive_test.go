@@ -37,6 +37,9 @@ func TestTheBallMillIsPlannedOnItsDrive(t *testing.T) {
 	require.Equal(t, "0", codes["D4040"].Value, "nothing starts by itself")
 	require.NotContains(t, codes, "A1030", "50 Hz is its default")
 	require.Empty(t, p.Schools, "no capacitor is spoken of")
+	require.Equal(t, "88\u00a0%", p.Leads.Ways[0].Worst)
+	require.NotEmpty(t, p.Leads.Ways[0].Start)
+	require.NotEqual(t, p.Leads.Ways[0].Worst, p.Leads.Ways[1].Worst, "in star it is weak")
 	require.True(t, p.Card.Ready, p.Card.NotReady)
 	for _, f := range p.Findings {
 		require.NotContains(t, strings.ToLower(f.Sentence+f.Detail), "µf", f.ID)
@@ -48,6 +51,16 @@ func TestTheBallMillIsPlannedOnItsDrive(t *testing.T) {
 		_, s, ok := job.Mistaken(scenario.BallMill(), m.ID)
 		require.True(t, ok && (s.Solved || s.Short), m.ID)
 	}
+}
+
+func TestABumpTheWrongWayOnADriveExchangesTwoWires(t *testing.T) {
+	d := scenario.BallMill()
+	d.Leads.Bumped = "wrong-L1"
+	p := job.Make(d)
+	require.Contains(t, found(p, "leads.bump-wrong").Detail, "three motor wires")
+	require.Equal(t, "leads.bumped", found(p, "leads.bump-wrong").Cures[0].Path)
+	d.Leads.Bumped = "right-L1"
+	require.Equal(t, finding.Good, found(job.Make(d), "leads.bumped").Grade)
 }
 
 func TestSlowHertzLosesItsCooling(t *testing.T) {

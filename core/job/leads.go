@@ -30,6 +30,7 @@ type LeadsPlan struct {
 	LineOhms  []string        `json:"line_ohms" nullable:"false"`
 	LineMark  finding.Mark    `json:"line_mark,omitempty"`
 	LineFrom  string          `json:"line_from,omitempty"`
+	Wanted    []string        `json:"line_ohms_wanted" nullable:"false"` // the same once joined as wanted
 }
 
 // NamePair is one lead in the motor's own system and in the others.
@@ -128,7 +129,7 @@ func (w *worker) lineOhms(celsius float64, joints leads.Joints) (ohm [3]float64,
 // planLeads gathers what the bay shows, and says what follows from it.
 func (w *worker) planLeads() {
 	d := &w.doc.Leads
-	l := LeadsPlan{Round: w.round, Agreed: w.agreed(), Ways: []WayView{}, Choices: []finding.Cure{}, Caps: []leads.Cap{}, Extras: leads.Extras(d.Extras), Names: []NamePair{}, Mistakes: []MistakeChoice{}, Steps: []string{}, LineOhms: []string{}}
+	l := LeadsPlan{Round: w.round, Agreed: w.agreed(), Ways: []WayView{}, Choices: []finding.Cure{}, Caps: []leads.Cap{}, Extras: leads.Extras(d.Extras), Names: []NamePair{}, Mistakes: []MistakeChoice{}, Steps: []string{}, LineOhms: []string{}, Wanted: []string{}}
 	w.sayRound()
 	eq := leads.TypicalEquivalent(w.supply.Hertz)
 	if w.model != nil {
@@ -167,16 +168,9 @@ func (w *worker) planLeads() {
 		joints = w.wanted
 	}
 	if ohm, whole, mark := w.lineOhms(w.measured.At, joints); !math.IsNaN(whole) && joints != nil && w.family() {
-		pairs := []string{"L1-L2", "L2-corner", "corner-L1"}
-		if w.isDrive() {
-			pairs = []string{"L1-L2", "L2-L3", "L3-L1"}
-		}
-		for i, pair := range pairs {
-			text := "open"
-			if !math.IsNaN(ohm[i]) {
-				text = unit.Text(ohm[i], "Ω")
-			}
-			l.LineOhms = append(l.LineOhms, pair+" "+text)
+		l.LineOhms = w.pairs(ohm)
+		if wanted, _, _ := w.lineOhms(20, w.wanted); w.wanted != nil {
+			l.Wanted = w.pairs(wanted)
 		}
 		_, l.LineFrom, l.LineMark = w.coilOhm()
 		w.say(w.measured.JudgeLine(ohm, whole, mark)...)
@@ -200,6 +194,23 @@ func (w *worker) planLeads() {
 	w.sayState()
 	l.Direction = w.turning()
 	w.plan.Leads = l
+}
+
+// pairs writes ohms between the lines with their names.
+func (w *worker) pairs(ohm [3]float64) []string {
+	names := [3]string{"L1-L2", "L2-corner", "corner-L1"}
+	if w.isDrive() {
+		names = [3]string{"L1-L2", "L2-L3", "L3-L1"}
+	}
+	out := make([]string, 3)
+	for i, name := range names {
+		text := "open"
+		if !math.IsNaN(ohm[i]) {
+			text = unit.Text(ohm[i], "Ω")
+		}
+		out[i] = name + " " + text
+	}
+	return out
 }
 
 // sayRound is what the continuity round says about the whole job.
@@ -257,6 +268,15 @@ func (w *worker) ways() []WayView {
 		default:
 			v.Grade = finding.Stop
 			v.Text = fmt.Sprintf("Too many volts: the iron saturates and the winding burns. Right on %s: a transformer down would make it possible.", unit.Whole(w.feed()/r.Ratio, "V"))
+		}
+		if w.motor != nil && r.Ratio < 1+leads.Within {
+			m := *w.motor
+			m.LineVolts = w.feed() / r.Ratio
+			if pt, err := m.At(w.model.FrequencyHz); err == nil && pt.Carries {
+				v.Worst, v.Start = unit.Percent(pt.Share), unit.Percent(pt.Short)
+			} else {
+				v.Worst, v.Text = "stalls", v.Text+" It does not carry your load like this."
+			}
 		}
 		if w.model == nil || r.Ratio >= 1+leads.Within || w.isDrive() {
 			out = append(out, v)
@@ -367,10 +387,7 @@ func (w *worker) turning() Direction {
 	turns := map[string]string{"L1": "clockwise", "L2": "anticlockwise"}
 	other := otherLine[w.cornerTo]
 	if w.isDrive() {
-		return Direction{From: "facing the shaft end", Turns: "Clockwise, expected", Corner: "L1", Forbids: w.doc.Load.Forbids, ShownBy: w.doc.Load.ShownBy,
-			Swap:    "Exchange any two of the drive's three motor wires, dead and proved dead; or the direction command, where reverse is allowed.",
-			Nothing: []string{"Exchanging the two wires at the drive's input.", "Turning every coil round, or renaming the phases in rotation."},
-			Bump:    []string{"Belt off or coupling apart; key out or taped; guard on what still turns.", "The drive at five hertz, its shortest run command.", "Look from the shaft end, hands and sleeves away.", "Wait until it stands; feed off, wait for the link."}}
+		return w.turningOnDrive()
 	}
 	d := Direction{From: "facing the shaft end", Turns: strings.ToUpper(turns[w.cornerTo][:1]) + turns[w.cornerTo][1:], Corner: w.cornerTo, Forbids: w.doc.Load.Forbids, ShownBy: w.doc.Load.ShownBy,
 		Swap: fmt.Sprintf("Move the capacitor's line end from %s to %s: nothing else. Exchanging any two of the three motor leads behind the bridge does the same.", w.cornerTo, other),
@@ -415,6 +432,29 @@ func (w *worker) turning() Direction {
 		d.Turns = "As wanted: the bump showed it"
 	}
 	w.say(f)
+	return d
+}
+
+// turningOnDrive is the direction behind a drive: any two of its three motor
+// wires turn it round.
+func (w *worker) turningOnDrive() Direction {
+	d := Direction{From: "facing the shaft end", Turns: "Clockwise, expected", Corner: "L1", Forbids: w.doc.Load.Forbids, ShownBy: w.doc.Load.ShownBy,
+		Swap:    "Exchange any two of the drive's three motor wires, dead and proved dead; or the direction command, where reverse is allowed.",
+		Nothing: []string{"Exchanging the two wires at the drive's input.", "Turning every coil round, or renaming the phases in rotation."},
+		Bump:    []string{"Belt off or coupling apart; key out or taped; guard on what still turns.", "The drive at five hertz, its shortest run command.", "Look from the shaft end, hands and sleeves away.", "Wait until it stands; feed off, wait for the link."}}
+	switch was, _, _ := strings.Cut(w.doc.Leads.Bumped, "-"); was {
+	case "right":
+		d.Turns = "As wanted: the bump showed it"
+		w.say(finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good, Sentence: "The bump showed the right direction.", Detail: "From now on the order of the three wires is fixed: mark them.", Entries: []string{"leads.bumped"}})
+	case "wrong":
+		d.Turns = "The wrong way, as the bump showed"
+		f := finding.Finding{ID: "leads.bump-wrong", Bay: finding.Leads, Grade: finding.Stop, Sentence: "The bump turned the wrong way.", Detail: d.Swap, Entries: []string{"leads.bumped"},
+			Cures: []finding.Cure{{Label: "Exchanged: bump again", Path: "leads.bumped", Value: ""}}}
+		if d.Forbids != "" {
+			f.Detail += " Do not run it this way: " + d.Forbids + "."
+		}
+		w.say(f)
+	}
 	return d
 }
 

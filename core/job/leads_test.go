@@ -200,6 +200,11 @@ func TestLineOhmsProveTheJoints(t *testing.T) {
 	d.Plate.WindingOhms = "1.1 Ω" // a half coil
 	p := job.Make(d)
 	require.Equal(t, []string{"L1-L2 1.10\u00a0Ω", "L2-corner 1.10\u00a0Ω", "corner-L1 1.10\u00a0Ω"}, p.Leads.LineOhms, "two halves side by side, twice in a row")
+	high := scenario.PugMill()
+	high.Plate.WindingOhms = "1.1 Ω"
+	both := job.Make(high).Leads
+	require.Equal(t, "L1-L2 4.40\u00a0Ω", both.LineOhms[0], "as they are now, on the high joints")
+	require.Equal(t, "L1-L2 1.10\u00a0Ω", both.Wanted[0], "once joined low")
 	judge := func(reading, at string) *finding.Finding {
 		d.Leads.Ohms = leads.Ohms{LineOhms: reading, OhmsAt: at}
 		return found(job.Make(d), "leads.line-ohms")

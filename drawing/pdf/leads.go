@@ -92,10 +92,10 @@ func (p *page) connections(plan job.Plan, views drawing.Views, s Stamp) bool {
 			ry += p.words(rx, ry, right, strings.TrimRight(line+", "+c.Size+c.Note, ", "))
 		}
 	}
-	if len(plan.Leads.LineOhms) > 0 {
-		ry += p.heading(rx, ry, right, "Ohms before the lid")
+	if len(plan.Leads.Wanted) > 0 {
+		ry += p.heading(rx, ry, right, "Ohms once joined, at 20 °C")
 		p.text(false, 1)
-		ry += p.words(rx, ry, right, strings.Join(plan.Leads.LineOhms, "; ")+", from "+plan.Leads.LineFrom+" ("+string(plan.Leads.LineMark)+")")
+		ry += p.words(rx, ry, right, strings.Join(plan.Leads.Wanted, "; ")+", from "+plan.Leads.LineFrom+" ("+string(plan.Leads.LineMark)+")")
 	}
 	if len(plan.Leads.Extras) > 0 {
 		ry += p.heading(rx, ry, right, "Not part of any joint")

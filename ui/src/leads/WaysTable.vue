@@ -28,7 +28,7 @@ const wanted = computed(() => job.plan.value!.wanted.named)
           <dd>{{ w.worst }}</dd>
         </template>
         <template v-if="w.start">
-          <dt>Start torque, {{ w.microfarad }}</dt>
+          <dt>{{ w.microfarad ? `Start torque, ${w.microfarad}` : 'Torque for a minute' }}</dt>
           <dd>{{ w.start }}</dd>
         </template>
       </dl>
@@ -38,8 +38,11 @@ const wanted = computed(() => job.plan.value!.wanted.named)
       <span v-else class="soft">wanted</span>
     </div>
     <p class="soft">
-      On the capacitor bridge, each way with the µF that suits it best; star counts line/√3. Figures are computed, on an
-      estimated motor where the plate leaves something out.
+      {{
+        job.plan.value?.link.bridge === 'drive'
+          ? 'On the drive, at the motor’s own hertz'
+          : 'On the capacitor bridge, each way with the µF that suits it best'
+      }}; star counts line/√3. Figures are computed, on an estimated motor where the plate leaves something out.
     </p>
   </section>
 </template>

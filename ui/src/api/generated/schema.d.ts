@@ -1214,6 +1214,7 @@ export interface components {
             line_from?: string;
             line_mark?: string;
             line_ohms: string[];
+            line_ohms_wanted: string[];
             mistakes: components["schemas"]["MistakeChoice"][];
             names: components["schemas"]["NamePair"][];
             round: components["schemas"]["Verdict"];
