@@ -5,6 +5,7 @@ import (
 	"math"
 	"math/cmplx"
 	"slices"
+	"sort"
 
 	"graybridge/core/circuit"
 	"graybridge/core/finding"
@@ -115,23 +116,28 @@ func (m Motor) At(hertz float64) (Point, error) {
 }
 
 // boostAt is the frequency at which the boost must bring the load off, as a
-// share of the motor's own; boostMost the most that is worth its heat.
+// share of the motor's own; its steps end at 15 %, the most that is worth its heat.
 const (
-	boostAt   = 0.04
-	boostStep = 0.005
-	boostMost = 0.15
+	boostAt    = 0.04
+	boostLeast = 0.01
+	boostStep  = 0.005
+	boostSteps = 28
 )
 
 // Boost is the least share of the volts that brings a torque, over rated, off
 // at hardly any hertz inside the limit of amps; ok is false where none does.
 func (m Motor) Boost(torque float64) (share float64, ok bool) {
-	for share = 0.01; share <= boostMost; share += boostStep {
-		m.BoostShare = share
-		if p, err := m.At(boostAt * m.Model.FrequencyHz); err == nil && p.Short >= torque {
-			return share, true
-		}
+	gives := func(step int) bool {
+		m.BoostShare = boostLeast + boostStep*float64(step)
+		p, err := m.At(boostAt * m.Model.FrequencyHz)
+		return err == nil && p.Short >= torque
 	}
-	return boostMost, false
+	if !gives(boostSteps) {
+		return boostLeast + boostStep*boostSteps, false
+	}
+	// More volts at hardly any hertz are more torque: halved in.
+	step := sort.Search(boostSteps, gives)
+	return boostLeast + boostStep*float64(step), true
 }
 
 // Envelope follows the motor from nearly nothing to a frequency.
@@ -182,15 +188,15 @@ func (c Chosen) Highest(m Motor, p *Profile) []Cap {
 		add(c.ShakesHz, "the sweep showed it shaking from there")
 	}
 	add(p.Output.Hertz, "the drive gives no more")
-	for i := base; i <= 3*base; i += base / 40 {
-		pt, err := m.At(i)
-		if err != nil {
-			break
-		}
-		if i > base && (!pt.Carries || pt.Asked > 1.001*pt.Continuous) {
-			add(i-base/40, "beyond it the load asks more torque than the motor has for good")
-			break
-		}
+	// Above base there is less and less for good, and no load asks less with
+	// speed: the crossing is halved in, in fortieths of its own hertz.
+	const fortieths = 80
+	past := func(i int) bool {
+		pt, err := m.At(base * (1 + float64(i+1)/40))
+		return err == nil && (!pt.Carries || pt.Asked > 1.001*pt.Continuous)
+	}
+	if i := sort.Search(fortieths, past); i < fortieths {
+		add(base*(1+float64(i)/40), "beyond it the load asks more torque than the motor has for good")
 	}
 	for i := 1; i < len(out); i++ {
 		for k := i; k > 0 && out[k].Hz < out[k-1].Hz; k-- {
@@ -313,11 +319,10 @@ func (m Motor) ampsFor(hertz, torque float64) float64 {
 	}
 	at := func(slip float64) (float64, float64) { return solved(s, slip, m.Model) }
 	want := torque*m.Model.RatedTorqueNm + m.Model.FrictionNm
-	peak, pull := search.Greatest(func(slip float64) float64 { t, _ := at(slip); return t }, 0.003, 1, 24)
-	if pull < want {
+	slip := machine.RunSlip(func(slip float64) float64 { t, _ := at(slip); return t - want }, 0)
+	if math.IsNaN(slip) {
 		return 1.1 * m.LimitShare
 	}
-	slip := search.Root(func(slip float64) float64 { t, _ := at(slip); return t - want }, 1e-6, peak)
 	_, share := at(slip)
 	return share
 }

@@ -218,7 +218,7 @@ func (w *worker) computeDrive() {
 	v.WaitText = unit.Plain(p.WaitMinutes) + unit.Space + "min"
 	v.BoxText = fmt.Sprintf("It makes about %s of heat at full power; %s free above and below, upright; its enclosure is %s. A closed metal box wants %s of free surface to stay 10 °C above the room (planning).", unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode, unit.Text(p.BoxArea(), "m²"))
 	v.Figures = w.driveFigures(p, weighed, v)
-	w.judgeDrive(v, m, cut, strange)
+	w.judgeDrive(v, m, up, down, cut, strange)
 	v.Up, v.Down = finite(up), finite(down)
 	w.protectDrive(weighed, earth, v)
 }
@@ -274,7 +274,7 @@ func (w *worker) driveFigures(p *drive.Profile, weighed drive.Weighed, v *DriveP
 }
 
 // judgeDrive says what follows for speed, ramps and sheet.
-func (w *worker) judgeDrive(v *DrivePlan, m drive.Motor, cut []drive.Row, strange []string) {
+func (w *worker) judgeDrive(v *DrivePlan, m drive.Motor, up, down drive.Ramp, cut []drive.Row, strange []string) {
 	say := func(id string, g finding.Grade, sentence, detail, entry string, cures ...finding.Cure) *finding.Finding {
 		f := finding.Finding{ID: "drive." + id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail, Cures: cures, Why: []finding.Why{{Formula: "torque, amps and slip of the fitted motor at that hertz and volts", Section: finding.OnDriveSpeed, Source: "engine", Estimated: len(w.leansOn) > 0}}}
 		if entry != "" {
@@ -310,7 +310,7 @@ func (w *worker) judgeDrive(v *DrivePlan, m drive.Motor, cut []drive.Row, strang
 	for _, r := range []struct {
 		ramp            drive.Ramp
 		id, word, entry string
-	}{{m.Up(v.TopHz, w.chosen.UpS), "up", "up", "drive.accelerate"}, {m.Down(v.TopHz, w.chosen.DownS, w.chosen.Resistor == "yes"), "down", "down", "drive.decelerate"}} {
+	}{{up, "up", "up", "drive.accelerate"}, {down, "down", "down", "drive.decelerate"}} {
 		if r.ramp.Trips {
 			sentence := fmt.Sprintf("%s in %s trips it: at least %s.", strings.ToUpper(r.word[:1])+r.word[1:], unit.Text(r.ramp.Asked, "s"), unit.Text(r.ramp.Least, "s"))
 			if math.IsInf(r.ramp.Least, 1) {

@@ -494,6 +494,15 @@ func BenchmarkPlanTrimmed(b *testing.B) {
 	}
 }
 
+// A motor on a drive: weighed, followed over hertz, set and wired.
+func BenchmarkPlanDrive(b *testing.B) {
+	d := scenario.BallMill()
+	b.ReportAllocs()
+	for b.Loop() {
+		job.Make(d)
+	}
+}
+
 func BenchmarkStartRun(b *testing.B) {
 	d := scenario.Blunger()
 	for b.Loop() {
