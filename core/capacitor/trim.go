@@ -46,7 +46,7 @@ var roundParts = []struct {
 const roundWanted = "like “52 µF: leads 4.1 3.8 2.2; corner 224 231; volts 236”"
 
 // mostRounds is how many rounds are looked at: the last ones.
-const mostRounds = 4
+const mostRounds = 3
 
 var (
 	roundStart  = regexp.MustCompile(`(?i)^\s*(\d+(?:[.,]\d+)?)\s*(?:µf|uf|μf|mfd)?\s*[:;,]?\s*(.*)$`)
@@ -182,7 +182,7 @@ const (
 	weakCanBelow  = 0.92
 	trimSlipFrom  = 5e-4
 	trimSlipTo    = 0.4
-	trimSlipSteps = 14
+	trimSlipSteps = 10
 )
 
 // predict fills what a meter would read at a slip. It allocates nothing.

@@ -484,7 +484,7 @@ func BenchmarkPlan(b *testing.B) {
 	}
 }
 
-// The same with four rounds of readings to refit.
+// The same with three rounds of readings to refit.
 func BenchmarkPlanTrimmed(b *testing.B) {
 	d := scenario.Blunger()
 	d.Bridge.Trim = strings.Repeat("52 µF: leads 3.6 4.8 3.5; corner 222 232; volts 235\n", 8)

@@ -284,7 +284,17 @@ func (w *worker) ways() []WayView {
 		}
 		if b := w.bridge(joints); b != nil {
 			load := w.load.At(w.load.Usual)
-			if uf, share, ok := b.Balance(load); ok {
+			var uf, share float64
+			var ok bool
+			if a := w.answer; a != nil && joints.Bare().Equal(w.wanted.Bare()) && a.UsualRuns { // sought already
+				uf = a.Balance
+				p, runs := b.Run(uf, load)
+				ok = runs
+				_, share = p.WorstCoil()
+			} else {
+				uf, share, ok = b.Balance(load)
+			}
+			if ok {
 				v.MicroF, v.Worst, v.Start = unit.Text(uf, "µF"), unit.Percent(share), unit.Percent(b.StartTorque(uf))
 			} else {
 				v.Worst, v.Text = "stalls", v.Text+" It does not carry your load like this."
