@@ -88,12 +88,13 @@ func (w *worker) readDrive() []finding.Reading {
 	return r
 }
 
-// feed is the volts that the bridge gives the motor's leads, nominally.
+// feed is the volts that the bridge gives the motor's leads, from the line as
+// measured.
 func (w *worker) feed() float64 {
 	if w.isDrive() && w.profile != nil {
 		return w.profile.OutputVolts(w.supply.Volts)
 	}
-	return w.supply.Nominal
+	return w.supply.Volts
 }
 
 // driveMotor is the motor as the drive sees it, in the joints wanted.
