@@ -318,3 +318,23 @@ func TestChangesAreHeardByOtherServers(t *testing.T) {
 	wait(store.Notice{})
 	wait(save())
 }
+
+// A picture belongs to its job, and goes with it.
+func TestAPictureIsKeptWithItsJob(t *testing.T) {
+	t.Parallel()
+	s := storetest.Store(t)
+	w, j := workshopAndJob(t, s)
+	other, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-2"}, job.New("Slip mixer", w.Settings), "new")
+	require.NoError(t, err)
+	id, err := s.AddPhoto(ctx, j.ID, "Odile W.", store.Photo{MediaType: "image/png", Picture: []byte{1, 2, 3}})
+	require.NoError(t, err)
+	got, err := s.PhotoOf(ctx, j.ID, id)
+	require.NoError(t, err)
+	require.Equal(t, store.Photo{MediaType: "image/png", Picture: []byte{1, 2, 3}}, got)
+	_, err = s.PhotoOf(ctx, other.ID, id)
+	require.ErrorIs(t, err, store.ErrNotFound)
+	_, err = s.PhotoOf(ctx, j.ID, "no such id")
+	require.ErrorIs(t, err, store.ErrNotFound)
+	_, err = s.AddPhoto(ctx, "00000000-0000-0000-0000-000000000000", "", store.Photo{MediaType: "image/png", Picture: []byte{1}})
+	require.ErrorIs(t, err, store.ErrNotFound)
+}

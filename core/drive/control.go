@@ -2,6 +2,7 @@ package drive
 
 import (
 	"fmt"
+	"slices"
 
 	"graybridge/core/finding"
 	"graybridge/core/unit"
@@ -55,7 +56,22 @@ func (c Chosen) speed(p *Profile) SpeedBy {
 	if len(p.Displays) == 0 {
 		return Pot
 	}
+	if !p.offers(SpeedSource, string(Dial)) {
+		return Keys
+	}
 	return Dial
+}
+
+// offers says whether a function can be set to a word on this drive; true where
+// it has no such setting at all.
+func (p *Profile) offers(f Function, means string) bool {
+	for _, j := range p.Jumpers {
+		if j.Function == f {
+			return slices.ContainsFunc(j.Positions, func(x Position) bool { return x.Means == means })
+		}
+	}
+	q := p.find(f)
+	return q == nil || slices.ContainsFunc(q.Choices, func(c Choice) bool { return c.Means == means })
 }
 
 // Control judges who may command what.
@@ -79,6 +95,12 @@ func (c Chosen) Control(p *Profile, wants map[Function]Want) []finding.Finding {
 	}
 	if c.Direction == Switch && run == ThreeWire {
 		say("fight", finding.Caution, "Start and stop buttons and a forward-off-reverse switch together: say which one stops it.", "The stop button must stop it in either direction; the switch then only turns it round, standing.", "direction")
+	}
+	if !p.offers(RunSource, string(run)) {
+		say("run-source", finding.Stop, p.Name+" cannot be started from there.", "Its settings do not have it: choose another source.", "run")
+	}
+	if !p.offers(SpeedSource, string(c.speed(p))) {
+		say("speed-source", finding.Stop, p.Name+" cannot take its speed from there.", "Its settings do not have it: choose another source.", "speed")
 	}
 	for _, text := range p.Forbidden(wants) {
 		say("never", finding.Stop, "These settings must not stand together.", text, "run")

@@ -286,11 +286,13 @@ func TestWhoMayCommandWhat(t *testing.T) {
 	}
 	good := judge("tarn-22", drive.Entry{Run: drive.ThreeWire, Speed: drive.Pot, Lid: "shut", EStop: "yes"})
 	require.Empty(t, good)
-	bad := judge("rill-15", drive.Entry{Run: drive.TwoWire, Speed: drive.Dial, Lid: "shut", DailyOff: drive.ByBreaker})
+	bad := judge("rill-15", drive.Entry{Run: drive.TwoWire, Speed: drive.Keys, Lid: "shut", DailyOff: drive.ByBreaker})
 	for _, id := range []string{"drive.stop-key", "drive.lid-dial", "drive.two-wire", "drive.daily", "drive.stop"} {
 		require.Contains(t, bad, id)
 	}
 	require.Equal(t, finding.Stop, judge("tarn-22", drive.Entry{Direction: drive.Switch})["drive.fight"], "the keypad runs, the switch does not stop")
+	require.Equal(t, finding.Stop, judge("rill-15", drive.Entry{Speed: drive.Dial})["drive.speed-source"], "it has no dial")
+	require.NotContains(t, judge("rill-15", drive.Entry{}), "drive.speed-source")
 	require.Equal(t, finding.Stop, judge("ghyll-7", drive.Entry{Run: drive.Keypad, Direction: drive.Switch})["drive.never"])
 	require.Contains(t, judge("ghyll-7", drive.Entry{DialOhm: "1000 Ω"}), "drive.pot")
 }
@@ -362,4 +364,20 @@ func TestWhatBoundsTheHertz(t *testing.T) {
 	require.Contains(t, top(drive.Entry{MotorSheave: "500 mm"}).Reason, "rim")
 	m.Load = machine.Load{Kind: machine.Fan, Share: 0.7}
 	require.Contains(t, top(drive.Entry{}).Reason, "more torque", "a fan asks with the square")
+}
+
+// Whatever is typed or brought in, reading it never breaks.
+func FuzzWhatIsTypedAboutADrive(f *testing.F) {
+	for _, seed := range []string{"34-37; 52-54", "06.1 700", "80 mm", "4 s", "1e999", `{"format": "gray-bridge/drive-profile"}`} {
+		f.Add(seed)
+	}
+	f.Fuzz(func(t *testing.T, text string) {
+		c, readings := drive.Read(drive.Entry{Skip: text, ReadBack: text, MotorSheave: text, ToolSheave: text, Accelerate: text, Carrier: text, Motors: text, Most: text, DialOhm: text})
+		require.True(t, c.Count >= 1 && c.Count <= 20)
+		require.LessOrEqual(t, len(c.SkipBands), 2)
+		for _, r := range readings {
+			require.True(t, r.Problem != "" || r.ReadAs != "", r.Path)
+		}
+		_, _ = drive.Decode([]byte(text))
+	})
 }

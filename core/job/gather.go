@@ -315,7 +315,7 @@ func (w *worker) next() Next {
 	if f := open("drive.none"); f != nil {
 		return Next{finding.Bridge, "Choose the drive", entry(f), false}
 	}
-	if f := open("drive.single-phase", "drive.amps", "drive.line-volts", "drive.motor-volts", "drive.contactor", "drive.speed", "drive.lid-run", "drive.fight", "drive.never", "drive.sink"); f != nil {
+	if f := open("drive.single-phase", "drive.amps", "drive.line-volts", "drive.motor-volts", "drive.contactor", "drive.speed", "drive.lid-run", "drive.fight", "drive.run-source", "drive.speed-source", "drive.never", "drive.sink"); f != nil {
 		return Next{finding.Bridge, "Settle the drive", entry(f), false}
 	}
 	if f := open("drive.inspection"); f != nil {

@@ -39,6 +39,9 @@ func ParseCaps(text string) ([]CapSize, error) {
 		c := CapSize{Name: m[1]}
 		for i, into := range []*float64{&c.Least, &c.Most} {
 			end := capEnd.FindStringSubmatch(strings.TrimSpace(m[2+i]))
+			if end == nil {
+				return nil, fmt.Errorf("%q names no wire at one of its ends; write it like “small: 2 × 18 AWG to 3 × 14 AWG”", line)
+			}
 			count := 1
 			if end[1] != "" {
 				count, _ = strconv.Atoi(end[1])

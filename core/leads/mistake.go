@@ -54,6 +54,16 @@ func Mistakes(h Hand, wanted Joints) []Mistake {
 		add("delta-table", "The nine-lead delta's low table", "Nine-lead star and nine-lead delta share their high joints and differ in the low ones: four joints for a star, three for a delta.", nineDeltaLow)
 	}
 	swap := func(a, b string) Joints { return wanted.renamed(map[string]string{a: b, b: a}) }
+	// apart is the first of some leads that does not stand in one joint with a:
+	// exchanging two of one joint changes nothing.
+	apart := func(a string, others ...string) string {
+		for _, b := range others {
+			if !wanted.Equal(swap(a, b)) {
+				return b
+			}
+		}
+		return others[0]
+	}
 	drop := func(a string) Joints {
 		var all [][]string
 		for _, g := range wanted {
@@ -63,7 +73,8 @@ func Mistakes(h Hand, wanted Joints) []Mistake {
 	}
 	switch {
 	case h.Kind.Halved():
-		add("wrong-cap", fmt.Sprintf("One lead in the wrong cap: %s and %s exchanged", print("T7"), print("T8")), "Two leads look alike and change places.", swap("T7", "T8"))
+		other := apart("T7", "T8", "T9", "T5")
+		add("wrong-cap", fmt.Sprintf("One lead in the wrong cap: %s and %s exchanged", print("T7"), print(other)), "Two leads look alike and change places.", swap("T7", other))
 		add("half-reversed", fmt.Sprintf("A half coil turned round: %s and %s exchanged", print("T1"), print("T4")), "Start and finish of one half are taken for each other.", swap("T1", "T4"))
 		if g := wanted.Of("T4"); len(g) > 2 {
 			add("missed-wire", fmt.Sprintf("%s missed its cap", print("T4")), "A cap pushed over three wires holds two: the third is inside, and free.", drop("T4"))
@@ -72,7 +83,8 @@ func Mistakes(h Hand, wanted Joints) []Mistake {
 		}
 	case h.Kind == Six:
 		add("coil-reversed", fmt.Sprintf("A coil turned round: %s and %s exchanged", print("U1"), print("U2")), "Start and finish of one coil are taken for each other.", swap("U1", "U2"))
-		add("wrong-cap", fmt.Sprintf("Two leads exchanged: %s and %s", print("U2"), print("V2")), "Two leads look alike and change places.", swap("U2", "V2"))
+		other := apart("U2", "V2", "V1")
+		add("wrong-cap", fmt.Sprintf("Two leads exchanged: %s and %s", print("U2"), print(other)), "Two leads look alike and change places.", swap("U2", other))
 		add("missed-wire", fmt.Sprintf("%s not in its joint", print("V2")), "A link not tightened on both sides, a lead beside its stud.", drop("V2"))
 	}
 	lost := add("open-coil", "One coil open inside", "A broken lead or a burnt coil: the meter shows it before the feed, the hum after.", wanted)

@@ -9,9 +9,19 @@ import { useJob } from '../span/job'
 const job = useJob()
 const plan = computed(() => job.plan.value!)
 const drive = computed(() => plan.value.drive!)
-const ids = ['stop-key', 'lid-run', 'lid-dial', 'fight', 'never', 'two-wire', 'daily', 'stop', 'pot'].map(
-  (i) => `drive.${i}`,
-)
+const ids = [
+  'stop-key',
+  'lid-run',
+  'lid-dial',
+  'fight',
+  'never',
+  'two-wire',
+  'daily',
+  'stop',
+  'pot',
+  'run-source',
+  'speed-source',
+].map((i) => `drive.${i}`)
 const said = computed(() => plan.value.findings.filter((f) => ids.includes(f.id)))
 const keys = computed(() => drive.value.displays.length > 0)
 const runs = computed(() => [
@@ -41,6 +51,13 @@ const offs = [
   { value: 'breaker', label: 'At the breaker' },
 ]
 const sources = ['Keypad', 'Station', 'Switch', 'Dial', 'Emergency stop']
+const speedNow = computed(() =>
+  drive.value.map.find((c) => c.name === 'Speed')?.cells.find((c) => c.source === 'Dial')?.does
+    ? 'pot'
+    : drive.value.map.find((c) => c.name === 'Speed')?.cells.find((c) => c.does === 'arrows')
+      ? 'keys'
+      : 'dial',
+)
 const now = computed(() => job.document.value?.drive)
 </script>
 
@@ -53,12 +70,7 @@ const now = computed(() => job.document.value?.drive)
         :choices="runs"
         :fallback="now?.run ?? (keys ? 'keypad' : 'two-wire')"
       />
-      <ChoiceField
-        path="drive.speed"
-        label="Speed"
-        :choices="speeds"
-        :fallback="now?.speed ?? (keys ? 'dial' : 'pot')"
-      />
+      <ChoiceField path="drive.speed" label="Speed" :choices="speeds" :fallback="speedNow" />
       <ChoiceField path="drive.direction" label="Direction" :choices="turns" fallback="fixed" />
       <ChoiceField path="drive.lid" label="It sits" :choices="lids" fallback="" />
       <ChoiceField path="drive.emergency_stop" label="Emergency stop" :choices="stops" fallback="" />

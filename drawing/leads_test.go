@@ -1,0 +1,148 @@
+package drawing_test
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/capacitor"
+	"graybridge/core/job"
+	"graybridge/core/leads"
+	"graybridge/core/scenario"
+	"graybridge/drawing"
+)
+
+func facts(d drawing.Drawing) map[string]string {
+	out := map[string]string{}
+	for _, f := range d.Facts {
+		out[f.Name+": "+f.Value] = f.Value
+	}
+	return out
+}
+
+// Every lead of the motor stands in the box once, by its own name, whatever is
+// joined.
+func TestEveryLeadStandsInTheBoxOnce(t *testing.T) {
+	for name, d := range documents() {
+		p := job.Make(d)
+		if p.Link.Box != leads.Ends || d.Leads.Kind == leads.Three {
+			continue
+		}
+		for _, s := range []*job.State{&p.Now, &p.Wanted} {
+			box := drawing.Box(&p, s, p.Now.Joints)
+			for _, lead := range p.Link.Kind.Terminals() {
+				require.Equal(t, 1, count(box, func(i drawing.Item) bool { return i.Text == p.Link.Naming.Print(lead) }), "%s, %s: %s", name, s.ID, lead)
+			}
+		}
+	}
+}
+
+// Each half coil is drawn with its bumps; one that is open has its gap and says so.
+func TestAnOpenCoilHasAGap(t *testing.T) {
+	for _, d := range []job.Document{scenario.Blunger(), scenario.PugMill()} {
+		p, s, ok := job.Mistaken(d, "open-coil")
+		require.True(t, ok)
+		w := drawing.Of(&p, &s).Windings
+		bumps := func(coil string) int {
+			return count(w, func(i drawing.Item) bool { return i.Kind == drawing.KindArc && i.Of == "coil "+coil })
+		}
+		require.Equal(t, 2, bumps(s.Coils[0].Name), d.Name)
+		require.Equal(t, 4, bumps(s.Coils[1].Name), d.Name)
+		require.Equal(t, 1, count(w, func(i drawing.Item) bool { return strings.Contains(i.Text, "open inside") }))
+	}
+}
+
+// A cap not made yet is dashed; made, it is full.
+func TestCapsAreDashedUntilTheyAreMade(t *testing.T) {
+	p := job.Make(scenario.PugMill())
+	dashed := func(p *job.Plan) int {
+		return count(drawing.Box(p, &p.Wanted, p.Now.Joints), func(i drawing.Item) bool { return i.Kind == drawing.KindShape && i.Dash })
+	}
+	require.Equal(t, 4, dashed(&p))
+	d := scenario.PugMill()
+	for _, m := range p.Moves {
+		d.Leads.Done = append(d.Leads.Done, m.ID)
+	}
+	p = job.Make(d)
+	require.Zero(t, dashed(&p))
+}
+
+// The numbering walk names three leads more with every step until all are
+// named, each in the motor's own words.
+func TestTheWalkNamesEveryLead(t *testing.T) {
+	for _, k := range []leads.Kind{leads.NineStar, leads.NineDelta, leads.Twelve} {
+		steps := drawing.Steps(k, leads.T, nil)
+		last := steps[len(steps)-1]
+		text := ""
+		for _, f := range last.Facts {
+			text += f.Name + " " + f.Value + ";"
+		}
+		for _, lead := range k.Terminals() {
+			require.Contains(t, text, lead, k)
+		}
+		require.Empty(t, drawing.Steps(leads.Six, leads.IEC, nil), "six leads carry whole windings: nothing to walk")
+		for _, s := range steps {
+			require.NotEmpty(t, s.Title)
+		}
+	}
+}
+
+// A drive is drawn with the terminals of its profile; what is landed is full,
+// the rest dashed; the supply never comes near a motor terminal.
+func TestWiresAreFullOnceTheyAreLanded(t *testing.T) {
+	d := scenario.BallMill()
+	p := job.Make(d)
+	w := drawing.Wiring(&p)
+	wire := func(w drawing.Drawing, id string) (dash bool) {
+		n := count(w, func(i drawing.Item) bool { return i.Of == "wire "+id })
+		require.Equal(t, 1, n, id)
+		return count(w, func(i drawing.Item) bool { return i.Of == "wire "+id && i.Dash }) == 1
+	}
+	require.False(t, wire(w, "in-L1"))
+	require.True(t, wire(w, "out-4U"))
+	d.Drive.Done = append(d.Drive.Done, "wire:out-4U")
+	p = job.Make(d)
+	require.False(t, wire(drawing.Wiring(&p), "out-4U"))
+	for _, name := range []string{"1L", "2N", "4U", "5V", "6W", "U1-W2", "V1-U2", "W1-V2"} {
+		require.Equal(t, 1, count(w, func(i drawing.Item) bool { return i.Text == name }), name)
+	}
+	none := job.Make(scenario.Blunger())
+	require.Empty(t, drawing.Wiring(&none).Items)
+}
+
+// On a drive the third line is L3 and no word of a made corner is left; on a
+// capacitor it is the corner.
+func TestTheThirdLineIsCalledByItsBridge(t *testing.T) {
+	words := func(p *job.Plan) (all string) {
+		v := drawing.All(p)
+		for _, d := range []drawing.Drawing{v.Wanted.Path, v.Wanted.Box, v.Wanted.Windings} {
+			for _, i := range d.Items {
+				all += i.Text + ";"
+			}
+			for f := range facts(d) {
+				all += f + ";"
+			}
+		}
+		return all
+	}
+	mill, blunger := job.Make(scenario.BallMill()), job.Make(scenario.Blunger())
+	require.NotContains(t, words(&mill), "corner")
+	require.Contains(t, words(&mill), "50.0\u00a0Hz")
+	require.Contains(t, words(&blunger), "made corner")
+}
+
+// The reversing switch stands between the capacitor and both lines, on the one
+// that it is on.
+func TestAReversingSwitchReachesBothLines(t *testing.T) {
+	d := scenario.Blunger()
+	plain := job.Make(d)
+	require.Zero(t, count(drawing.Path(&plain, &plain.Wanted), func(i drawing.Item) bool { return i.Of == "reversing switch" }))
+	for _, to := range []string{"L1", "L2"} {
+		d.Bridge.CornerTo, d.Bridge.Reversing = to, capacitor.BySwitch
+		p := job.Make(d)
+		path := drawing.Path(&p, &p.Wanted)
+		require.Equal(t, 1, count(path, func(i drawing.Item) bool { return i.Of == "reversing switch" }))
+		require.Contains(t, facts(path), "Reversing switch: moves the capacitor between L1 and L2, at standstill only")
+	}
+}

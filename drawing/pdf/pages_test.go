@@ -1,0 +1,92 @@
+package pdf_test
+
+import (
+	"os"
+	"os/exec"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/drive"
+	"graybridge/core/job"
+	"graybridge/core/leads"
+	"graybridge/core/scenario"
+	"graybridge/drawing"
+	"graybridge/drawing/pdf"
+)
+
+var stamp = pdf.Stamp{Workshop: "Tansy Lane Tileworks", Revision: 3, At: time.Date(2026, 11, 2, 14, 2, 0, 0, time.UTC)}
+
+// said is the text of a page.
+func said(t *testing.T, page []byte) string {
+	t.Helper()
+	tool, err := exec.LookPath("pdftotext")
+	if err != nil {
+		t.Skip("pdftotext is not here")
+	}
+	file := filepath.Join(t.TempDir(), "page.pdf")
+	require.NoError(t, os.WriteFile(file, page, 0o644))
+	out, err := exec.Command(tool, "-layout", file, "-").Output()
+	require.NoError(t, err)
+	return string(out)
+}
+
+func TestTheConnectionPageCarriesJointsMovesAndOhms(t *testing.T) {
+	for _, d := range []job.Document{scenario.Blunger(), scenario.PugMill(), scenario.ClayShredder(), scenario.BallMill()} {
+		for _, paper := range []pdf.Paper{pdf.A4, pdf.Letter} {
+			p := job.Make(d)
+			page, err := pdf.Connections(p, drawing.All(&p).Wanted, stamp, paper)
+			require.NoError(t, err, d.Name)
+			require.Len(t, pageObject.FindAll(page, -1), 1, d.Name)
+			text := said(t, page)
+			require.Contains(t, text, "Lock off and prove dead")
+			require.Contains(t, text, "Mains kills")
+			require.Contains(t, text, "Ohms once joined")
+			require.Contains(t, text, d.Name+": connections")
+			again, err := pdf.Connections(p, drawing.All(&p).Wanted, stamp, paper)
+			require.NoError(t, err)
+			require.Equal(t, page, again, "the same plan prints the same page")
+		}
+	}
+}
+
+func TestASheetOfSettingsRunsOnOverPages(t *testing.T) {
+	p := job.Make(scenario.BallMill())
+	page, err := pdf.Sheet(p, stamp, pdf.A4)
+	require.NoError(t, err)
+	require.Len(t, pageObject.FindAll(page, -1), 1)
+	text := said(t, page)
+	for _, r := range p.Drive.Sheet {
+		require.Contains(t, text, r.Code)
+	}
+	long := p
+	many := *p.Drive
+	many.Sheet = nil
+	for range 6 {
+		many.Sheet = append(many.Sheet, p.Drive.Sheet...)
+	}
+	long.Drive = &many
+	page, err = pdf.Sheet(long, stamp, pdf.Letter)
+	require.NoError(t, err)
+	require.Greater(t, len(pageObject.FindAll(page, -1)), 1)
+
+	d := scenario.BallMill()
+	d.Drive = &drive.Entry{Profile: "rill-15", SecondHand: "yes", ReadBack: "06.1 700"}
+	second, err := pdf.Sheet(job.Make(d), stamp, pdf.A4)
+	require.NoError(t, err)
+	text = said(t, second)
+	require.Contains(t, text, "read", "what was read back stands where the default stood")
+	require.Contains(t, text, "380")
+	require.Contains(t, text, "04.2", "where its speed comes from is keyed too")
+}
+
+func TestEveryNameIsPrintedTwiceAsASleeve(t *testing.T) {
+	names := []leads.LeadName{{Tag: "1", Terminal: "T8", Name: "T8"}, {Tag: "2", Terminal: "T1", Name: "T1"}}
+	page, err := pdf.Sleeves(names, stamp, pdf.A4)
+	require.NoError(t, err)
+	text := said(t, page)
+	require.Contains(t, text, "T8")
+	require.Contains(t, text, "(1)")
+}
