@@ -78,8 +78,12 @@ type Document struct {
 
 // New is an empty job of a workshop.
 func New(name string, w Workshop) Document {
+	naming := leads.IEC
+	if w.Rules == table.NorthAmerica {
+		naming = leads.T
+	}
 	return Document{Format: Format, Version: Version, Name: name, Workshop: w,
-		Leads: leads.Entry{Kind: leads.Six, Naming: leads.IEC, Done: []string{}}, Bridge: Bridge{Kind: "capacitor"}}
+		Leads: leads.Entry{Kind: leads.Six, Naming: naming, Done: []string{}}, Bridge: Bridge{Kind: "capacitor"}}
 }
 
 // LongestEntry is the most bytes of one typed entry.

@@ -285,6 +285,9 @@ func (w *worker) next() Next {
 	if f := open("plate.power", "plate.rpm", "plate.slip", "plate.impossible"); f != nil {
 		return Next{finding.Motor, "Check the plate", entry(f), false}
 	}
+	if f := open("leads.how-many"); f != nil {
+		return Next{finding.Leads, "How many leads come out?", entry(f), false}
+	}
 	if f := open("leads.which-join"); f != nil {
 		return Next{finding.Motor, "Star or delta?", entry(f), false}
 	}

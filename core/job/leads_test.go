@@ -67,6 +67,25 @@ func TestNoJointListBeforeTheFamilyIsKnown(t *testing.T) {
 	require.Equal(t, "star, low joints", p.Wanted.Named)
 }
 
+// A plate of one to two volts has more leads than six, and is asked how many.
+func TestAPlateOfOneToTwoVoltsAsksForItsLeads(t *testing.T) {
+	d := job.New("Pug mill two", scenario.ColdFord())
+	require.Equal(t, leads.T, d.Leads.Naming)
+	d.Plate = scenario.PugMill().Plate
+	p := job.Make(d)
+	f := found(p, "leads.how-many")
+	require.Equal(t, "How many leads come out?", p.Next.Text)
+	require.Nil(t, found(p, "leads.which-join"))
+	require.False(t, p.Wanted.Known)
+	d.Leads.Kind = leads.Kind(f.Cures[0].Value)
+	p = job.Make(d)
+	require.Nil(t, found(p, "leads.how-many"))
+	require.Equal(t, "Find out what the leads are", p.Next.Text)
+	d.Plate = scenario.Blunger().Plate
+	d.Leads.Kind, d.Plate.Connection = leads.Six, ""
+	require.Nil(t, found(job.Make(d), "leads.how-many"), "230/400 is one to √3")
+}
+
 func TestContinuityThatContradictsTheJobStopsIt(t *testing.T) {
 	d := scenario.PugMill()
 	d.Leads.Round = scenario.TileExtruder().Leads.Round

@@ -320,6 +320,13 @@ func (w *worker) target() {
 			joined = append(joined, c)
 		}
 	}
+	if len(joined) == 0 && k == leads.Six && len(p.Columns) == 2 && math.Abs(p.Columns[1].At/p.Columns[0].At-2) < 0.15 {
+		w.say(finding.Finding{ID: "leads.how-many", Bay: finding.Leads, Grade: finding.Open, Sentence: "Volts of one to two on the plate: nine or twelve leads. How many come out?",
+			Detail: "Six leads give one to √3 (230/400). With nine, continuity or the plate's diagram tells star from delta inside.", Entries: []string{"leads.kind"},
+			Cures: []finding.Cure{{Label: "Nine, star: to be proved", Path: "leads.kind", Value: string(leads.NineStar)}, {Label: "Nine, delta: to be proved", Path: "leads.kind", Value: string(leads.NineDelta)}, {Label: "Twelve", Path: "leads.kind", Value: string(leads.Twelve)}},
+			Why:   []finding.Why{{Formula: "halves end to end or side by side: volts 2 : 1", Numbers: fmt.Sprintf("%s : %s", unit.Plain(p.Columns[1].At), unit.Plain(p.Columns[0].At)), Section: finding.OnCoilVolts, Source: "plate"}}})
+		return
+	}
 	if len(joined) == 0 {
 		w.say(finding.Finding{ID: "leads.which-join", Bay: finding.Motor, Grade: finding.Open, Sentence: "Do the plate's volts belong to delta or to star?",
 			Detail:  "Look for Δ or Y beside the volts, or a small diagram inside the lid. Without it nobody knows what one winding was wound for.",
