@@ -158,4 +158,10 @@ func TestADriveProfileComesInAsAFile(t *testing.T) {
 	p.sees(".weighed", "travels with this job")
 	p.press("z")
 	p.sees(".bench h2", "Tarn 22")
+	p.saved()
+	p.visit(eval[string](p, "location.href.replace(/bridge$/, 'card')"))
+	p.sees(".card", "holds several hundred volts for 5 min")
+	p.sees(".card", "E5010 Overload at")
+	require.Equal(t, 1, pages(t, p, chromedp.PaperA4), "the card prints on one A4 page")
+	require.Equal(t, 1, pages(t, p, chromedp.PaperLetter), "and on one Letter page")
 }

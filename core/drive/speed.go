@@ -179,7 +179,7 @@ func (c Chosen) Highest(m Motor, p *Profile) []Cap {
 	case poles <= 2:
 		add(base, "a two-pole motor stays at its own hertz: bearings and balance")
 	default:
-		add(1.5*base, "one and a half times its own hertz for a plain motor, until plate and sweep say more (planning)")
+		add(1.5*base, "one and a half times its own hertz: bearings and balance of a plain motor, until plate and sweep say more (planning)")
 	}
 	if d := math.Max(c.MotorSheaveM, c.ToolSheaveM*c.Ratio()); d > 0 { // both rims run at the belt's speed
 		add(rimMost/(math.Pi*d)*60*poles/120, fmt.Sprintf("sheave rims stay below %s (planning)", unit.Text(rimMost, "m/s")))
