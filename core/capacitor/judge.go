@@ -250,7 +250,7 @@ func (q Question) Judge(a Answer) []finding.Finding {
 			Why: with(finding.Why{Formula: "capacitor volts over the load range", Section: finding.OnCapacitorPart, Source: "engine"})})
 	} else {
 		add(finding.Finding{ID: "capacitor.part", Grade: finding.Note, Sentence: fmt.Sprintf("Buy %s, film, for continuous duty, at least %s AC.", List(a.Parts), unit.Whole(a.Class, "V")),
-			Detail: ownWords(a.Parts) + fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, not one rated in DC volts. Bleed resistor of at most %s, %s or more, across its terminals.", unit.Whole(a.WorstVolts, "V"), unit.Text(a.BleedOhm/1000, "kΩ"), unit.Text(max(2*a.BleedWatts, 0.5), "W")),
+			Detail: ownWords(a.Parts) + fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, not one rated in DC volts. Bleed resistor of at most %s, %s or more, across its terminals.", unit.Whole(a.WorstVolts, "V"), unit.Text(a.BleedOhm/1000, "kΩ"), unit.Plain(math.Ceil(2*max(2*a.BleedWatts, 0.5))/2)+unit.Space+"W"),
 			Figure: unit.Whole(a.WorstVolts, "V"), Limit: unit.Whole(a.Class, "V class"),
 			Why: with(
 				finding.Why{Formula: "class ≥ 1.1 × worst volts, at least 400 V", Numbers: fmt.Sprintf("1.1 · %s = %s", unit.Whole(a.WorstVolts, "V"), unit.Whole(1.1*a.WorstVolts, "V")), Section: finding.OnCapacitorPart, Source: "engine at no load and load"},
