@@ -18,7 +18,7 @@ const labels: Record<string, [string, string]> = {
 
 <template>
   <ol class="inspect">
-    <li v-for="s in drive.inspection" :key="s.id" :class="{ done: s.done, next: s.id === next }">
+    <li v-for="s in drive.inspection" :key="s.id" :class="{ done: s.done, coming: s.id === next }">
       <label>
         <input type="checkbox" class="settings-tick" :checked="s.done" @change="tick(`inspect:${s.id}`)" />
         <span>{{ s.do }}</span>
@@ -45,16 +45,16 @@ const labels: Record<string, [string, string]> = {
   padding: 8px 0;
   border-bottom: 1px solid var(--stone-deep);
 }
-.inspect label {
+.inspect li > label {
   display: flex;
   gap: 10px;
   align-items: flex-start;
   min-height: 30px;
 }
-.inspect .next label span {
+.inspect .coming > label span {
   font-weight: 600;
 }
-.inspect .done label span {
+.inspect .done > label span {
   color: var(--soft);
   text-decoration: line-through;
 }

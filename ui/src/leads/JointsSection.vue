@@ -145,7 +145,7 @@ function tick(id: string) {
       <h3>{{ hands ? `From now to wanted: ${hands} moves` : 'Joined as wanted: check and close' }}</h3>
       <p v-if="plan.leads.caps_text" class="soft">Wanted: {{ plan.leads.caps_text }}</p>
       <ol>
-        <li v-for="m in plan.moves" :key="m.id" :class="{ done: m.done, next: m.id === nextMove }">
+        <li v-for="m in plan.moves" :key="m.id" :class="{ done: m.done, coming: m.id === nextMove }">
           <label>
             <input type="checkbox" :checked="m.done" @change="tick(m.id)" />
             <span class="move-text">{{ m.text }}</span>

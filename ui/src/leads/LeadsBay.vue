@@ -113,7 +113,7 @@ const shown = computed(() => tabs.find((t) => t.id === (view.value.id === 'mista
   color: var(--soft);
   text-decoration: line-through;
 }
-.moves .next .move-text {
+.moves .coming .move-text {
   font-weight: 600;
 }
 .moves .caution {
