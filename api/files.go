@@ -28,15 +28,21 @@ func (s *server) files(r chi.Router) {
 func (s *server) file(give func(http.ResponseWriter, *http.Request, store.Job)) http.HandlerFunc {
 	return func(w http.ResponseWriter, r *http.Request) {
 		j, err := s.store.Job(r.Context(), chi.URLParam(r, "id"))
-		switch {
-		case errors.Is(err, store.ErrNotFound):
-			refuse(w, r, http.StatusNotFound, "There is no such job; it may have been deleted.")
-		case err != nil:
-			refuse(w, r, http.StatusServiceUnavailable, "The database does not answer. Try again in a moment.")
-		default:
-			give(w, r, j)
+		if err != nil {
+			refuseStored(w, r, err)
+			return
 		}
+		give(w, r, j)
 	}
+}
+
+// refuseStored says why the store gave nothing of a job.
+func refuseStored(w http.ResponseWriter, r *http.Request, err error) {
+	if errors.Is(err, store.ErrNotFound) {
+		refuse(w, r, http.StatusNotFound, "There is no such job; it may have been deleted.")
+		return
+	}
+	refuse(w, r, http.StatusServiceUnavailable, "The database does not answer. Try again in a moment.")
 }
 
 // attachment names a file after a machine.

@@ -3,7 +3,6 @@ package api
 import (
 	"context"
 	"encoding/json"
-	"errors"
 	"io"
 	"net/http"
 	"strings"
@@ -162,16 +161,13 @@ func (s *server) addPhoto(w http.ResponseWriter, r *http.Request) {
 		who = s.people.who(c.Value)
 	}
 	id, err := s.store.AddPhoto(r.Context(), chi.URLParam(r, "id"), who, store.Photo{MediaType: kind, Picture: data})
-	switch {
-	case errors.Is(err, store.ErrNotFound):
-		refuse(w, r, http.StatusNotFound, "There is no such job; it may have been deleted.")
-	case err != nil:
-		refuse(w, r, http.StatusServiceUnavailable, "The database does not answer. Try again in a moment.")
-	default:
-		w.Header().Set("Content-Type", "application/json")
-		w.WriteHeader(http.StatusCreated)
-		_ = json.NewEncoder(w).Encode(map[string]string{"id": id})
+	if err != nil {
+		refuseStored(w, r, err)
+		return
 	}
+	w.Header().Set("Content-Type", "application/json")
+	w.WriteHeader(http.StatusCreated)
+	_ = json.NewEncoder(w).Encode(map[string]string{"id": id})
 }
 
 func (s *server) photo(w http.ResponseWriter, r *http.Request) {

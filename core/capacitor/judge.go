@@ -103,6 +103,12 @@ type Answer struct {
 	FullRuns          bool
 }
 
+// BleedText is the watts to buy a discharge resistor for: twice its heat, in
+// halves of a watt.
+func (a Answer) BleedText() string {
+	return unit.Plain(math.Ceil(2*max(2*a.BleedWatts, 0.5))/2) + unit.Space + "W"
+}
+
 // Title writes a coil's name as it stands on the drawings.
 func Title(coil string) string { return strings.ToUpper(coil[:1]) + coil[1:] }
 
@@ -250,7 +256,7 @@ func (q Question) Judge(a Answer) []finding.Finding {
 			Why: with(finding.Why{Formula: "capacitor volts over the load range", Section: finding.OnCapacitorPart, Source: "engine"})})
 	} else {
 		add(finding.Finding{ID: "capacitor.part", Grade: finding.Note, Sentence: fmt.Sprintf("Buy %s, film, for continuous duty, at least %s AC.", List(a.Parts), unit.Whole(a.Class, "V")),
-			Detail: ownWords(a.Parts) + fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, not one rated in DC volts. Bleed resistor of at most %s, %s or more, across its terminals.", unit.Whole(a.WorstVolts, "V"), unit.Text(a.BleedOhm/1000, "kΩ"), unit.Plain(math.Ceil(2*max(2*a.BleedWatts, 0.5))/2)+unit.Space+"W"),
+			Detail: ownWords(a.Parts) + fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, not one rated in DC volts. Bleed resistor of at most %s, %s or more, across its terminals.", unit.Whole(a.WorstVolts, "V"), unit.Text(a.BleedOhm/1000, "kΩ"), a.BleedText()),
 			Figure: unit.Whole(a.WorstVolts, "V"), Limit: unit.Whole(a.Class, "V class"),
 			Why: with(
 				finding.Why{Formula: "class ≥ 1.1 × worst volts, at least 400 V", Numbers: fmt.Sprintf("1.1 · %s = %s", unit.Whole(a.WorstVolts, "V"), unit.Whole(1.1*a.WorstVolts, "V")), Section: finding.OnCapacitorPart, Source: "engine at no load and load"},

@@ -32,7 +32,7 @@ func ParsePrices(text string) (p Prices, err error) {
 		if m == nil {
 			return Prices{}, fmt.Errorf("%q is no price; write it like “40 µF 11.50 €”", line)
 		}
-		uf, price := number(m[1]), number(m[3])
+		uf, price := unit.Decimal(m[1]), unit.Decimal(m[3])
 		if uf <= 0 || uf > 500 || price <= 0 {
 			return Prices{}, fmt.Errorf("%q has no µF between 0 and 500 or no price above 0", line)
 		}

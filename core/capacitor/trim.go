@@ -6,7 +6,6 @@ import (
 	"math/cmplx"
 	"regexp"
 	"slices"
-	"strconv"
 	"strings"
 
 	"graybridge/core/finding"
@@ -79,7 +78,7 @@ func readRound(line string, windings bool) (r Round, problem string) {
 	if m == nil {
 		return r, "It does not begin with the µF that were in the circuit."
 	}
-	r = Round{Typed: line, Microfarad: number(m[1])}
+	r = Round{Typed: line, Microfarad: unit.Decimal(m[1])}
 	for i := range r.Read {
 		r.Read[i] = math.NaN()
 	}
@@ -117,7 +116,7 @@ func readRound(line string, windings bool) (r Round, problem string) {
 			return r, "Windings in halves cannot be clamped one by one; give the three leads."
 		}
 		for i, n := range numbers {
-			r.Read[p.at+i] = number(n)
+			r.Read[p.at+i] = unit.Decimal(n)
 		}
 		any = true
 	}
@@ -125,14 +124,6 @@ func readRound(line string, windings bool) (r Round, problem string) {
 		return r, "No reading stands behind the µF."
 	}
 	return r, ""
-}
-
-func number(text string) float64 {
-	x, err := strconv.ParseFloat(strings.ReplaceAll(text, ",", "."), 64)
-	if err != nil {
-		return math.NaN()
-	}
-	return x
 }
 
 // RoundFit is one round against the refitted motor.
@@ -405,15 +396,11 @@ func (t Trim) band(b *Bridge) (low, high [readable]float64) {
 
 // TrimView is a Trim as shown.
 type TrimView struct {
-	Rounds   []RoundView   `json:"rounds" nullable:"false"`
-	Says     string        `json:"says,omitempty"` // more, fewer or leave it
-	Load     string        `json:"load,omitempty"`
-	Next     []Expected    `json:"next" nullable:"false"`
-	NextLoad string        `json:"next_load,omitempty"`
-	NextAt   string        `json:"next_at,omitempty"`
-	Grade    finding.Grade `json:"grade,omitempty"`
-	Refit    string        `json:"refit,omitempty"`
-	ToMicro  float64       `json:"to_microfarad"` // 0: leave it
+	Rounds   []RoundView `json:"rounds" nullable:"false"`
+	Next     []Expected  `json:"next" nullable:"false"`
+	NextLoad string      `json:"next_load,omitempty"`
+	NextAt   string      `json:"next_at,omitempty"`
+	Refit    string      `json:"refit,omitempty"`
 }
 
 // RoundView is one round: what was read beside what the refitted motor says.
@@ -476,22 +463,21 @@ func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("The readings at %s do not fit this motor on this bridge: %s is furthest off.", unit.Text(last.Microfarad, "µF"), lower(readNames[last.WorstRead]))
 		f.Detail = first(t.Suspect, "Read that one again at a steady load; then compare the joints with the card, and the µF in the circuit.")
 		f.Figure, f.Limit = readText(last.WorstRead, last.Read[last.WorstRead]), readText(last.WorstRead, last.Predicted[last.WorstRead])+" by the engine"
-		v.Says, v.Grade = f.Sentence+" "+f.Detail, f.Grade
 		return v, []finding.Finding{f}
 	}
-	v.Load = unit.Percent(t.Load.Share)
-	v.Refit = fmt.Sprintf("The readings give a load of %s of plate torque and a magnetising reactance %s times the estimate.", v.Load, unit.Three(t.Magnetising))
+	load := unit.Percent(t.Load.Share)
+	v.Refit = fmt.Sprintf("The readings give a load of %s of plate torque and a magnetising reactance %s times the estimate.", load, unit.Three(t.Magnetising))
 	slope := fmt.Sprintf("Here one µF more changes the worst winding by %+.1f%s%% of plate amps.", 100*t.PerMicro, unit.Space)
 	f.Figure, f.Limit = unit.Percent(t.Now), "100"+unit.Space+"%"
 	switch {
 	case t.To == 0:
-		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("At the load measured, %s, no capacitor holds this motor.", v.Load)
+		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("At the load measured, %s, no capacitor holds this motor.", load)
 		f.Detail = "Lighten the load or take another bridge."
 	case t.Leave && t.Now <= 1:
-		f.Grade, f.Sentence = finding.Good, fmt.Sprintf("Measured: %s is right; the worst winding carries %s of plate amps at your %s load.", unit.Text(last.Microfarad, "µF"), unit.Percent(t.Now), v.Load)
+		f.Grade, f.Sentence = finding.Good, fmt.Sprintf("Measured: %s is right; the worst winding carries %s of plate amps at your %s load.", unit.Text(last.Microfarad, "µF"), unit.Percent(t.Now), load)
 		f.Detail = "Neither more nor fewer µF would lower it by as much as the meter errs."
 	case t.Leave:
-		f.Grade, f.Sentence = gradeOf(t.Now), fmt.Sprintf("Measured: no other µF helps; at your %s load the worst winding carries %s of plate amps.", v.Load, unit.Percent(t.Now))
+		f.Grade, f.Sentence = gradeOf(t.Now), fmt.Sprintf("Measured: no other µF helps; at your %s load the worst winding carries %s of plate amps.", load, unit.Percent(t.Now))
 		f.Detail = "Lighten the load, give it rests, or take another bridge."
 	default:
 		how := "fewer"
@@ -505,7 +491,6 @@ func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 		f.Sentence = fmt.Sprintf("Measured: %s %s, to %s: the worst winding goes from %s to %s of plate amps.", unit.Text(math.Abs(t.To-last.Microfarad), "µF"), how, List(t.Parts), unit.Percent(t.Now), unit.Percent(t.After))
 		f.Detail = slope + " Switch off, discharge, change the cans, read again."
 		f.Cures = []finding.Cure{{Label: "Put " + unit.Plain(t.To) + " µF in", Path: "bridge.microfarad", Value: unit.Plain(t.To)}}
-		v.ToMicro = t.To
 	}
 	if q.Entered > 0 && math.Abs(q.Entered/last.Microfarad-1) > sameMicro {
 		f.Grade, f.Sentence = finding.Open, fmt.Sprintf("%s is in the circuit since the readings at %s: read again at the same load.", unit.Text(q.Entered, "µF"), unit.Text(last.Microfarad, "µF"))
@@ -515,10 +500,9 @@ func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 	}
 	q.foretell(&v, t)
 	if math.Abs(t.Load.Share-q.Usual) > 0.05 {
-		f.Detail += fmt.Sprintf(" The readings show a load of %s; the job says %s.", v.Load, unit.Percent(q.Usual))
-		f.Cures = append(f.Cures, finding.Cure{Label: "Take " + v.Load + " as the load", Path: "load.share", Value: fmt.Sprintf("%.0f %%", 100*t.Load.Share)})
+		f.Detail += fmt.Sprintf(" The readings show a load of %s; the job says %s.", load, unit.Percent(q.Usual))
+		f.Cures = append(f.Cures, finding.Cure{Label: "Take " + load + " as the load", Path: "load.share", Value: fmt.Sprintf("%.0f %%", 100*t.Load.Share)})
 	}
-	v.Says, v.Grade = f.Sentence+" "+f.Detail, f.Grade
 	return v, []finding.Finding{f}
 }
 

@@ -13,16 +13,11 @@ import (
 type Asks struct {
 	Rules      table.Rules
 	Line       float64 // measured volts between the two wires
-	Hertz      float64
 	ShaftWatts float64
 	LineAmps   float64 // plate, in the joints the drive feeds
-	LineVolts  float64 // plate, in those joints
-	Factor     float64 // power factor of the plate
 	Efficiency float64
 	StartShare float64 // asked at standstill, over rated
-	Heaviest   float64 // load share
 	Volts      bool    // some joint of the leads takes the drive's volts
-	Lightest   float64 // least hertz at which it is to run; 0: not said
 	Single     bool    // the plate says one phase
 	Resistor   bool    // the ramp down that is asked needs one
 }
@@ -132,7 +127,7 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	}
 	if p.Input.Phases == 3 {
 		say("three-phase-input", finding.Caution, p.Name+" is made for three-phase input: on one phase only if its maker allows it, and at reduced rating.",
-			"Its input-phase watch trips, its link ripples. "+quirk(p), unit.Percent(p.Input.SingleShare)+" of its rating", "", finding.Why{Formula: "about half the rating on one phase", Section: finding.OnDrive, Source: "planning; the maker's sheet decides", Estimated: true})
+			"Its input-phase watch trips, its link ripples. "+firstOf(p.Quirks), unit.Percent(p.Input.SingleShare)+" of its rating", "", finding.Why{Formula: "about half the rating on one phase", Section: finding.OnDrive, Source: "planning; the maker's sheet decides", Estimated: true})
 	}
 	if v := p.Input.Volts; a.Line < v.Least || a.Line > v.Most {
 		g, detail := finding.Stop, "Another drive, or another circuit."
@@ -156,9 +151,9 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	}
 	ch.InputAmps = float64(c.Count) * a.ShaftWatts / (eff * driveEfficiency * a.Line * ch.InputFactor)
 	inWhy := finding.Why{Formula: "P/(η·0.95·V·PF)", Numbers: fmt.Sprintf("%s/(%s·0.95·%s·%s)", unit.Text(float64(c.Count)*a.ShaftWatts, "W"), unit.Three(eff), unit.Whole(a.Line, "V"), unit.Three(ch.InputFactor)), Section: finding.OnDrive, Source: "input power factor of the trade: 0.62 doubling, 0.70 plain, 0.85 with a reactor", Estimated: true}
-	ch.Breaker = atLeast(a.Rules.Breakers(), 1.25*ch.InputAmps)
-	ch.Conductor = wire(a.Rules, math.Max(1.25*ch.InputAmps, map[table.Rules]float64{table.Metric: ch.Breaker}[a.Rules]))
-	ch.MotorWire = wire(a.Rules, 1.25*ch.Need)
+	ch.Breaker = a.Rules.Breaker(1.25 * ch.InputAmps)
+	ch.Conductor = a.Rules.Conductor(math.Max(1.25*ch.InputAmps, map[table.Rules]float64{table.Metric: ch.Breaker}[a.Rules]))
+	ch.MotorWire = a.Rules.Conductor(1.25 * ch.Need)
 	f := say("input", finding.Note, fmt.Sprintf("At full power it draws about %s from the line.", unit.Text(ch.InputAmps, "A")),
 		fmt.Sprintf("Breaker %s, wire %s or more (planning). With a reactor ahead it would draw %s.", unit.Whole(ch.Breaker, "A"), ch.Conductor, unit.Text(ch.InputAmps*ch.InputFactor/0.85, "A")), unit.Text(ch.InputAmps, "A"), "125 % → "+unit.Text(1.25*ch.InputAmps, "A"), inWhy)
 	f.Planning = true
@@ -191,35 +186,4 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	}
 	ch.Words = map[finding.Grade]string{finding.Good: "Fits", finding.Caution: "Fits with limits", finding.Stop: "Does not fit"}[ch.Verdict]
 	return ch, out
-}
-
-func quirk(p *Profile) string {
-	if len(p.Quirks) > 0 {
-		return p.Quirks[0]
-	}
-	return ""
-}
-
-func atLeast(sizes []float64, amps float64) float64 {
-	for _, s := range sizes {
-		if s >= amps {
-			return s
-		}
-	}
-	return sizes[len(sizes)-1]
-}
-
-func wire(r table.Rules, amps float64) unit.Conductor {
-	sizes := r.Sizes()
-	best := sizes[len(sizes)-1]
-	for _, s := range sizes {
-		if s.Amps >= amps {
-			best = s
-			break
-		}
-	}
-	if r == table.NorthAmerica {
-		return unit.Conductor{AWG: int(best.Value)}
-	}
-	return unit.Conductor{SquareMM: best.Value}
 }

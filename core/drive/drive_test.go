@@ -22,7 +22,7 @@ func ballMill(t require.TestingT) (drive.Motor, drive.Plate, drive.Asks) {
 	require.NoError(t, err)
 	return drive.Motor{Model: &m, LineVolts: 230, LineAmps: 3.8, OutVolts: 236, BoostShare: 0.02, LimitShare: 1.5, Cooling: drive.OwnFan, Load: machine.Load{Kind: machine.Constant, Share: 0.7}, Inertia: 0.02},
 		drive.Plate{Volts: 230, Amps: 3.8, Hertz: 50, RPM: 925, Watts: 750, Factor: 0.68, Poles: 6},
-		drive.Asks{Rules: table.Metric, Line: 236, Hertz: 50, ShaftWatts: 750, LineAmps: 3.8, LineVolts: 230, Factor: 0.68, Efficiency: 0.73, StartShare: 0.9, Volts: true}
+		drive.Asks{Rules: table.Metric, Line: 236, ShaftWatts: 750, LineAmps: 3.8, Efficiency: 0.73, StartShare: 0.9, Volts: true}
 }
 
 func profile(t require.TestingT, id string) *drive.Profile {
@@ -99,7 +99,7 @@ func TestEveryRowOfASheetIsSomethingThatTheDriveTakes(t *testing.T) {
 			Direction: rapid.SampledFrom([]drive.TurnedBy{"", drive.Switch}).Draw(t, "direction"), Skip: rapid.SampledFrom([]string{"", "34-37; 52-54"}).Draw(t, "skip"),
 			Carrier: rapid.SampledFrom([]string{"", "12 kHz"}).Draw(t, "carrier")})
 		top := c.Top(m, c.Highest(m, p))
-		wants := c.Wants(p, pl, a.Line, a.Hertz, m, top, m.Up(top, 0), m.Down(top, 0, false))
+		wants := c.Wants(p, pl, a.Line, 50, m, top, m.Up(top, 0), m.Down(top, 0, false))
 		rows, _, _ := p.Sheet(wants, true)
 		require.NotEmpty(t, rows)
 		for _, r := range rows {
@@ -137,7 +137,7 @@ func TestOverloadInHundredthsOfAnAmpere(t *testing.T) {
 	m, pl, a := ballMill(t)
 	p := profile(t, "rill-15")
 	c, _ := drive.Read(drive.Entry{})
-	rows, _, _ := p.Sheet(c.Wants(p, pl, a.Line, a.Hertz, m, 50, m.Up(50, 0), m.Down(50, 0, false)), true)
+	rows, _, _ := p.Sheet(c.Wants(p, pl, a.Line, 50, m, 50, m.Up(50, 0), m.Down(50, 0, false)), true)
 	found := map[string]drive.Row{}
 	for _, r := range rows {
 		found[r.Code] = r
@@ -279,7 +279,7 @@ func TestWhoMayCommandWhat(t *testing.T) {
 		p := profile(t, id)
 		m, pl, a := ballMill(t)
 		out := map[string]finding.Grade{}
-		for _, f := range c.Control(p, c.Wants(p, pl, a.Line, a.Hertz, m, 50, m.Up(50, 0), m.Down(50, 0, false))) {
+		for _, f := range c.Control(p, c.Wants(p, pl, a.Line, 50, m, 50, m.Up(50, 0), m.Down(50, 0, false))) {
 			out[f.ID] = f.Grade
 		}
 		return out
@@ -341,7 +341,7 @@ func TestTheInspectionFollowsTheDrive(t *testing.T) {
 	require.Contains(t, text, "leaves it floating")
 	m, pl, a := ballMill(t)
 	p := profile(t, "rill-15")
-	rows, _, _ := p.Sheet(c.Wants(p, pl, a.Line, a.Hertz, m, 50, m.Up(50, 0), m.Down(50, 0, false)), true)
+	rows, _, _ := p.Sheet(c.Wants(p, pl, a.Line, 50, m, 50, m.Up(50, 0), m.Down(50, 0, false)), true)
 	require.Equal(t, []string{"99.9"}, c.BackInto(rows))
 	for _, r := range rows {
 		if r.Code == "06.1" {

@@ -139,7 +139,7 @@ func Read(e Entry) (c Chosen, readings []finding.Reading) {
 		if typed == "" {
 			return
 		}
-		x := number(strings.TrimSpace(strings.TrimSuffix(strings.ToLower(strings.TrimSpace(typed)), strings.ToLower(word))))
+		x := unit.Decimal(strings.TrimSpace(strings.TrimSuffix(strings.ToLower(strings.TrimSpace(typed)), strings.ToLower(word))))
 		r := finding.Reading{Path: "drive." + field, Typed: typed}
 		if math.IsNaN(x) || x < least || x > most {
 			r.Problem, r.Wanted = "This could not be read.", example
@@ -173,11 +173,11 @@ func Read(e Entry) (c Chosen, readings []finding.Reading) {
 		r := finding.Reading{Path: "drive.skip", Typed: e.Skip}
 		for part := range strings.SplitSeq(e.Skip, ";") {
 			m := bandForm.FindStringSubmatch(strings.ToLower(strings.TrimSpace(part)))
-			if m == nil || number(m[1]) >= number(m[2]) || len(c.SkipBands) == 2 {
+			if m == nil || unit.Decimal(m[1]) >= unit.Decimal(m[2]) || len(c.SkipBands) == 2 {
 				r.Problem, r.Wanted = fmt.Sprintf("“%s” is no band, or the third one.", strings.TrimSpace(part)), "34-37; 52-54"
 				break
 			}
-			c.SkipBands = append(c.SkipBands, Band{number(m[1]), number(m[2])})
+			c.SkipBands = append(c.SkipBands, Band{unit.Decimal(m[1]), unit.Decimal(m[2])})
 		}
 		if r.Problem == "" {
 			r.ReadAs = fmt.Sprintf("%d bands", len(c.SkipBands))
@@ -198,15 +198,6 @@ func Read(e Entry) (c Chosen, readings []finding.Reading) {
 		c.Back[words[0]] = words[1]
 	}
 	return c, readings
-}
-
-func number(text string) float64 {
-	var x float64
-	var rest string
-	if n, _ := fmt.Sscanf(strings.ReplaceAll(text, ",", "."), "%g%s", &x, &rest); n != 1 {
-		return math.NaN()
-	}
-	return x
 }
 
 // Ratio is tool rpm over motor rpm; 1 where no sheaves are said.

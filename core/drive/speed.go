@@ -7,7 +7,6 @@ import (
 	"slices"
 	"sort"
 
-	"graybridge/core/circuit"
 	"graybridge/core/finding"
 	"graybridge/core/machine"
 	"graybridge/core/search"
@@ -36,15 +35,32 @@ func (m Motor) Volts(hertz float64) float64 {
 	return m.Model.WindingVolts * math.Min(v, m.OutVolts/m.LineVolts)
 }
 
-// solver is the motor on the drive at a frequency. The rotor's bars thicken
+// ModelAt is the motor as the drive finds it at a frequency. The rotor's bars thicken
 // their resistance with the frequency in them, which at standstill is the
 // drive's, not the line's: R2(s) = R2 + (R2standstill − R2)·√(s·f/f0).
-func (m Motor) solver(hertz float64) (*circuit.Solver, error) {
+func (m Motor) ModelAt(hertz float64) machine.Model {
 	own := *m.Model
 	if r := own.Eq.R2StandstillOhm; r > 0 {
 		own.Eq.R2StandstillOhm = own.Eq.R2Ohm + (r-own.Eq.R2Ohm)*math.Sqrt(hertz/own.FrequencyHz)
 	}
-	return own.ThreePhase(m.Volts(hertz), hertz)
+	return own
+}
+
+// feel is the motor on the drive at a frequency: what it gives, in N·m, and the
+// share of plate amps at a slip.
+func (m Motor) feel(hertz float64) (at func(slip float64) (torque, share float64), err error) {
+	own := m.ModelAt(hertz)
+	s, err := own.ThreePhase(m.Volts(hertz), hertz)
+	if err != nil {
+		return nil, err
+	}
+	return func(slip float64) (torque, share float64) {
+		s.SetSlip(0, slip)
+		if s.Solve() != nil {
+			return 0, math.Inf(1)
+		}
+		return s.Shaft(0).TorqueNm, cmplx.Abs(s.CoilAmps(0, 0)) / m.Model.WindingAmps
+	}, nil
 }
 
 // Cool is the share of plate torque that the motor's cooling carries for good
@@ -80,18 +96,11 @@ type Point struct {
 
 // At solves the motor at a frequency, all torques over rated.
 func (m Motor) At(hertz float64) (Point, error) {
-	s, err := m.solver(hertz)
+	at, err := m.feel(hertz)
 	if err != nil {
 		return Point{}, err
 	}
 	rated := m.Model.RatedTorqueNm
-	at := func(slip float64) (torque, share float64) {
-		s.SetSlip(0, slip)
-		if s.Solve() != nil {
-			return 0, math.Inf(1)
-		}
-		return s.Shaft(0).TorqueNm, cmplx.Abs(s.CoilAmps(0, 0)) / m.Model.WindingAmps
-	}
 	p := Point{Hz: hertz, RPM: 120 * hertz / float64(m.Model.Eq.Poles)}
 	peak, pull := search.Greatest(func(slip float64) float64 { t, _ := at(slip); return t }, 0.003, 1, 24)
 	p.PullOut = (pull - m.Model.FrictionNm) / rated
@@ -313,11 +322,10 @@ func (m Motor) Up(most, asked float64) Ramp {
 // ampsFor is the share of plate amps at which the motor gives a torque; the
 // limit and a tenth where it cannot.
 func (m Motor) ampsFor(hertz, torque float64) float64 {
-	s, err := m.solver(hertz)
+	at, err := m.feel(hertz)
 	if err != nil {
 		return 0
 	}
-	at := func(slip float64) (float64, float64) { return solved(s, slip, m.Model) }
 	want := torque*m.Model.RatedTorqueNm + m.Model.FrictionNm
 	slip := machine.RunSlip(func(slip float64) float64 { t, _ := at(slip); return t - want }, 0)
 	if math.IsNaN(slip) {
@@ -325,14 +333,6 @@ func (m Motor) ampsFor(hertz, torque float64) float64 {
 	}
 	_, share := at(slip)
 	return share
-}
-
-func solved(s *circuit.Solver, slip float64, m *machine.Model) (torque, share float64) {
-	s.SetSlip(0, slip)
-	if s.Solve() != nil {
-		return 0, math.Inf(1)
-	}
-	return s.Shaft(0).TorqueNm, cmplx.Abs(s.CoilAmps(0, 0)) / m.WindingAmps
 }
 
 // Down is the ramp down: what the losses brake, or the resistor, and the load

@@ -54,7 +54,6 @@ type DrivePlan struct {
 	Quirks     []string         `json:"quirks" nullable:"false"`
 	WaitText   string           `json:"wait,omitempty"`
 	BoxText    string           `json:"box,omitempty"`
-	Terminals  []drive.Terminal `json:"terminals" nullable:"false"`
 }
 
 // DriveOffer is one known drive weighed for this job.
@@ -133,9 +132,8 @@ func (w *worker) plateAmps() float64 {
 }
 
 func (w *worker) driveAsks(resistor bool) drive.Asks {
-	return drive.Asks{Rules: w.doc.Workshop.Rules, Line: w.supply.Volts, Hertz: w.supply.Hertz, ShaftWatts: w.plate.ShaftWatts, LineAmps: w.plateAmps(), LineVolts: w.plateVolts(),
-		Factor: w.plate.PowerFactor.Value, Efficiency: w.plate.Efficiency.Value, StartShare: w.load.StartShare(), Heaviest: w.load.Heaviest, Single: w.has("plate.single-phase"), Resistor: resistor,
-		Volts: w.fits(w.feed())}
+	return drive.Asks{Rules: w.doc.Workshop.Rules, Line: w.supply.Volts, ShaftWatts: w.plate.ShaftWatts, LineAmps: w.plateAmps(), Efficiency: w.plate.Efficiency.Value,
+		StartShare: w.load.StartShare(), Single: w.has("plate.single-phase"), Resistor: resistor, Volts: w.fits(w.feed())}
 }
 
 // fits says whether some joint of the leads takes so many volts.
@@ -172,7 +170,7 @@ func (w *worker) weigh() []DriveOffer {
 // computeDrive weighs, sets, wires and judges the drive.
 func (w *worker) computeDrive() {
 	v := &DrivePlan{Choices: w.weigh(), Figures: []finding.Figure{}, Envelope: []drive.Point{}, Caps: []drive.Cap{}, Map: []drive.Command{}, Sheet: []drive.Row{}, Unheard: []string{}, Wiring: []drive.Wire{},
-		Never: drive.NeverWired(), Inspection: []drive.Step{}, Restore: []string{}, Displays: []string{}, Quirks: []string{}, Terminals: []drive.Terminal{},
+		Never: drive.NeverWired(), Inspection: []drive.Step{}, Restore: []string{}, Displays: []string{}, Quirks: []string{},
 		Up: drive.Ramp{Hz: []float64{}, Share: []float64{}}, Down: drive.Ramp{Hz: []float64{}, Share: []float64{}}, BaseHz: w.model.FrequencyHz}
 	w.plan.Drive = v
 	p := w.profile
@@ -215,7 +213,7 @@ func (w *worker) computeDrive() {
 	if w.chosen.SecondHand == "yes" {
 		v.Inspection = w.chosen.Inspection(p, w.supply.Volts)
 	}
-	v.Restore, v.Displays, v.Quirks, v.Terminals = append(v.Restore, p.Restore...), append(v.Displays, p.Displays...), append(v.Quirks, p.Quirks...), append(v.Terminals, p.Terminals...)
+	v.Restore, v.Displays, v.Quirks = append(v.Restore, p.Restore...), append(v.Displays, p.Displays...), append(v.Quirks, p.Quirks...)
 	v.WaitText = unit.Plain(p.WaitMinutes) + unit.Space + "min"
 	v.BoxText = fmt.Sprintf("It makes about %s of heat at full power; %s free above and below, upright; its enclosure is %s. A closed metal box wants %s of free surface to stay 10 °C above the room (planning).", unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode, unit.Text(p.BoxArea(), "m²"))
 	v.Figures = w.driveFigures(p, weighed, v)
@@ -347,7 +345,7 @@ func (w *worker) judgeDrive(v *DrivePlan, m drive.Motor, up, down drive.Ramp, cu
 	}
 	if w.chosen.SecondHand == "yes" {
 		open := 0
-		for _, s := range w.chosen.Inspection(w.profile, w.supply.Volts) {
+		for _, s := range v.Inspection {
 			if !s.Done {
 				open++
 			}
@@ -427,7 +425,7 @@ func (w *worker) driveCase(f fed) *circuit.Circuit {
 	if f.coils != nil {
 		coils = f.coils
 	}
-	m := w.driveModel()
+	m := w.motor.ModelAt(w.hertz)
 	c := &circuit.Circuit{FrequencyHz: w.hertz, Reference: "N", Elements: []circuit.Element{}, Machines: []circuit.Machine{{Name: "motor", Equivalent: m.Eq, Slip: 1, Coils: coils}},
 		Joints: append(append([][]string{}, inside...), f.joints...)}
 	// The line volts are what the winding volts on this dial ask, in the joints wanted.
@@ -436,15 +434,6 @@ func (w *worker) driveCase(f fed) *circuit.Circuit {
 		c.Sources = append(c.Sources, circuit.Source{Name: "drive " + l, From: l, To: "N", VoltsRMS: line / math.Sqrt(3), PhaseDeg: -120 * float64(i)})
 	}
 	return c
-}
-
-// driveModel is the model with its bars as the drive's hertz find them.
-func (w *worker) driveModel() machine.Model {
-	m := *w.model
-	if r := m.Eq.R2StandstillOhm; r > 0 {
-		m.Eq.R2StandstillOhm = m.Eq.R2Ohm + (r-m.Eq.R2Ohm)*math.Sqrt(w.hertz/m.FrequencyHz)
-	}
-	return m
 }
 
 // solveDrive fills a state's figures on the drive.

@@ -401,7 +401,7 @@ func (w *worker) card() bringup.Card {
 	}
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Run capacitor", Value: capacitor.List(a.Parts), Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},
-		bringup.Line{Name: "Bleed resistor", Value: "≤ " + unit.Text(a.BleedOhm/1000, "kΩ"), Note: fmt.Sprintf("%s or more, across the capacitor", unit.Plain(math.Ceil(2*max(2*a.BleedWatts, 0.5))/2)+unit.Space+"W")})
+		bringup.Line{Name: "Bleed resistor", Value: "≤ " + unit.Text(a.BleedOhm/1000, "kΩ"), Note: fmt.Sprintf("%s or more, across the capacitor", a.BleedText())})
 	if w.startUF > 0 {
 		c.Parts = append(c.Parts, bringup.Line{Name: "Start capacitor", Value: unit.Text(w.startUF, "µF"), Note: fmt.Sprintf("electrolytic, %s, by %s, out within 2 s, with a bleed resistor", a.Start.ClassText(), map[capacitor.StartBy]string{"": "button or relay", capacitor.ByButton: "button", capacitor.ByRelay: "relay"}[w.doc.Bridge.StartBy])})
 	}

@@ -156,10 +156,7 @@ func (w *worker) planLeads() {
 	}
 	if w.wanted != nil {
 		w.caps(&l)
-		for _, m := range leads.Mistakes(w.hand, w.wanted) {
-			if w.isDrive() && (m.NoCapacitor || m.OtherLine || m.StartLeftIn) {
-				continue
-			}
+		for _, m := range w.mistakes() {
 			l.Mistakes = append(l.Mistakes, MistakeChoice{m.ID, m.Title, m.About})
 		}
 	}
@@ -468,6 +465,16 @@ func (w *worker) turningOnDrive() Direction {
 	return d
 }
 
+// mistakes are the classic ones that can be made with these leads on this
+// bridge: those of a capacitor only where there is one.
+func (w *worker) mistakes() []leads.Mistake {
+	all := leads.Mistakes(w.hand, w.wanted)
+	if !w.isDrive() {
+		return all
+	}
+	return slices.DeleteFunc(all, func(m leads.Mistake) bool { return m.NoCapacitor || m.OtherLine || m.StartLeftIn })
+}
+
 // Mistaken is a classic mistake made on a document's motor: the plan as it is,
 // and the state that the mistake leaves. ok is false for a mistake that these
 // leads cannot make or while nothing can be computed.
@@ -477,10 +484,7 @@ func Mistaken(d Document, id string) (p Plan, s State, ok bool) {
 	if w.wanted == nil || w.model == nil {
 		return p, s, false
 	}
-	for _, m := range leads.Mistakes(w.hand, w.wanted) {
-		if w.isDrive() && (m.NoCapacitor || m.OtherLine || m.StartLeftIn) {
-			continue
-		}
+	for _, m := range w.mistakes() {
 		if m.ID == id {
 			s = w.stateFed("mistake", fed{joints: m.Joints, coils: m.Coils, otherLine: m.OtherLine, noCap: m.NoCapacitor, startIn: m.StartLeftIn}, true)
 			s.Title, s.Note = m.Title, "a mistake, predicted"

@@ -117,18 +117,18 @@ func (a Asks) Choose(wired Relay) Choice {
 		if ok && fla > base {
 			base = fla
 		}
-		c.Breaker = upTo(a.Rules.Breakers(), 2.5*base)
+		c.Breaker = a.Rules.Breaker(2.5 * base)
 		c.Why = append(c.Why,
 			finding.Why{Formula: "conductor ≥ 125 % of the greater of table and predicted amps", Numbers: fmt.Sprintf("1.25 · %s = %s", unit.Text(base, "A"), unit.Text(1.25*base, "A")), Section: finding.OnProtection, Source: source},
 			finding.Why{Formula: "breaker up to 250 % of those amps, next standard size", Numbers: fmt.Sprintf("2.5 · %s → %s", unit.Text(base, "A"), unit.Whole(c.Breaker, "A")), Section: finding.OnProtection, Source: "inverse-time breaker on a motor circuit, planning"})
-		c.Conductor = conductorFor(a.Rules, 1.25*base)
+		c.Conductor = a.Rules.Conductor(1.25 * base)
 		c.Earth = unit.Conductor{AWG: table.EarthAWG(c.Breaker)}
 	} else {
-		c.Breaker = upTo(a.Rules.Breakers(), max(1.25*need, a.StartAmps/5))
+		c.Breaker = a.Rules.Breaker(max(1.25*need, a.StartAmps/5))
 		c.Why = append(c.Why,
 			finding.Why{Formula: "breaker ≥ 1.25 × running amps, and start amps ≤ 5 × breaker (curve C)", Numbers: fmt.Sprintf("1.25 · %s = %s; %s/5 = %s → %s", unit.Text(need, "A"), unit.Text(1.25*need, "A"), unit.Text(a.StartAmps, "A"), unit.Text(a.StartAmps/5, "A"), unit.Whole(c.Breaker, "A")), Section: finding.OnProtection, Source: "standard sizes, planning", Estimated: true},
 			finding.Why{Formula: "conductor carries at least the breaker's amps", Numbers: fmt.Sprintf("≥ %s", unit.Whole(c.Breaker, "A")), Section: finding.OnProtection, Source: a.Rules.Source()})
-		c.Conductor = conductorFor(a.Rules, c.Breaker)
+		c.Conductor = a.Rules.Conductor(c.Breaker)
 		c.Earth = c.Conductor
 	}
 	limit := a.Heaviest
@@ -145,30 +145,6 @@ func (r Relay) sees(s Seen) float64 {
 		return s.Supply
 	}
 	return max(s.Leads[0], s.Leads[1], s.Leads[2])
-}
-
-func upTo(sizes []float64, amps float64) float64 {
-	for _, s := range sizes {
-		if s >= amps {
-			return s
-		}
-	}
-	return sizes[len(sizes)-1]
-}
-
-func conductorFor(r table.Rules, amps float64) unit.Conductor {
-	sizes := r.Sizes()
-	best := sizes[len(sizes)-1]
-	for _, s := range sizes {
-		if s.Amps >= amps {
-			best = s
-			break
-		}
-	}
-	if r == table.NorthAmerica {
-		return unit.Conductor{AWG: int(best.Value)}
-	}
-	return unit.Conductor{SquareMM: best.Value}
 }
 
 // Judge compares what is entered with what the plan asks.

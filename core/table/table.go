@@ -10,6 +10,8 @@ import (
 	"math"
 	"strings"
 	"sync"
+
+	"graybridge/core/unit"
 )
 
 //go:embed data/*.json
@@ -179,6 +181,34 @@ func (r Rules) Sizes() []Size {
 
 // Breakers lists the standard ratings in amps, smallest first.
 func (r Rules) Breakers() []float64 { return r.set().Breaker }
+
+// Breaker is the smallest standard rating at or above amps, or else the
+// largest.
+func (r Rules) Breaker(amps float64) float64 {
+	sizes := r.Breakers()
+	for _, s := range sizes {
+		if s >= amps {
+			return s
+		}
+	}
+	return sizes[len(sizes)-1]
+}
+
+// Conductor is the thinnest conductor that carries amps, or else the thickest.
+func (r Rules) Conductor(amps float64) unit.Conductor {
+	sizes := r.Sizes()
+	best := sizes[len(sizes)-1]
+	for _, s := range sizes {
+		if s.Amps >= amps {
+			best = s
+			break
+		}
+	}
+	if r == NorthAmerica {
+		return unit.Conductor{AWG: int(best.Value)}
+	}
+	return unit.Conductor{SquareMM: best.Value}
+}
 
 // EarthAWG is the earth conductor for a breaker in North America.
 func EarthAWG(breaker float64) int {

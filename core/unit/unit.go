@@ -332,6 +332,15 @@ func Plain(x float64) string {
 	return s
 }
 
+// Decimal reads one bare number, with a point or a comma; NaN where it is none.
+func Decimal(text string) float64 {
+	x, err := strconv.ParseFloat(strings.ReplaceAll(strings.TrimSpace(text), ",", "."), 64)
+	if err != nil {
+		return math.NaN()
+	}
+	return x
+}
+
 // Three prints three significant digits without an exponent, the product's
 // way of showing a computed figure.
 func Three(x float64) string {

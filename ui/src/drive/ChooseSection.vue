@@ -1,36 +1,27 @@
 <script setup lang="ts">
 /** The known drives weighed for this motor, a profile brought in, and where the drive will stand. */
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { api } from '../api/client'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
+import { useFile } from '../parts/file'
 import GradeMark from '../parts/GradeMark.vue'
 import { useJob } from '../span/job'
 
 const job = useJob()
 const drive = computed(() => job.plan.value!.drive!)
-const trouble = ref('')
 const own = computed(() => job.document.value?.drive?.own)
 
 function choose(id: string) {
   job.commit('drive.profile', id)
 }
 
-async function bringIn(e: Event) {
-  const input = e.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+const { trouble, chosen: bringIn } = useFile(async (file) => {
+  const profile = await api.driveProfile(await file.text())
   const d = job.document.value
-  if (!file || !d) return
-  try {
-    trouble.value = ''
-    const profile = await api.driveProfile(await file.text())
-    job.change({ ...d, drive: { ...d.drive, own: profile, profile: profile.id } })
-  } catch (err) {
-    trouble.value = err instanceof Error ? err.message : String(err)
-  }
-}
+  if (d) job.change({ ...d, drive: { ...d.drive, own: profile, profile: profile.id } })
+})
 
 const hands = [
   { value: '', label: 'New' },

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** What else is in the box, the photograph of the finished joints, and the files. */
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { api } from '../api/client'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
+import { useFile } from '../parts/file'
 import { useJob } from '../span/job'
 import { useShown } from '../span/state'
 import { smaller } from './picture'
@@ -11,35 +12,16 @@ import { smaller } from './picture'
 const job = useJob()
 const view = useShown()
 const plan = computed(() => job.plan.value!)
-const trouble = ref('')
 const photo = computed(() => job.text('leads.photo'))
 
-async function take(e: Event) {
-  const input = e.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
-  if (!file) return
-  try {
-    trouble.value = ''
-    job.commit('leads.photo', await api.addPhoto(job.id, await smaller(file)))
-  } catch (err) {
-    trouble.value = err instanceof Error ? err.message : String(err)
-  }
-}
-
-async function bringIn(e: Event) {
-  const input = e.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+const { trouble: photoTrouble, chosen: take } = useFile(async (file) => {
+  job.commit('leads.photo', await api.addPhoto(job.id, await smaller(file)))
+})
+const { trouble: caseTrouble, chosen: bringIn } = useFile(async (file) => {
   const d = job.document.value
-  if (!file || !d) return
-  try {
-    trouble.value = ''
-    job.change(await api.fromBenchCase(d, await file.text()))
-  } catch (err) {
-    trouble.value = err instanceof Error ? err.message : String(err)
-  }
-}
+  if (d) job.change(await api.fromBenchCase(d, await file.text()))
+})
+const trouble = computed(() => photoTrouble.value || caseTrouble.value)
 
 const starters = [
   { value: '', label: 'None' },

@@ -812,7 +812,6 @@ export interface components {
             says?: string;
             says_grade?: string;
             sheet: components["schemas"]["DriveRow"][];
-            terminals: components["schemas"]["DriveTerminal"][];
             /** Format: double */
             top_hz: number;
             unheard: string[];
@@ -1541,16 +1540,11 @@ export interface components {
             text: string;
         };
         TrimView: {
-            grade?: string;
-            load?: string;
             next: components["schemas"]["Expected"][];
             next_at?: string;
             next_load?: string;
             refit?: string;
             rounds: components["schemas"]["RoundView"][];
-            says?: string;
-            /** Format: double */
-            to_microfarad: number;
         };
         UseVerdict: {
             grade: string;
