@@ -1,8 +1,14 @@
 package api
 
 import (
+	"container/list"
+	"context"
 	"crypto/sha256"
 	"encoding/json"
+	"errors"
+	"log/slog"
+	"reflect"
+	"runtime"
 	"sync"
 
 	"graybridge/core/capacitor"
@@ -19,76 +25,199 @@ type Answer struct {
 
 // memo remembers what was computed from a document, so that no figure is
 // computed twice for an unchanged one. It only saves time: any server can make
-// it again.
+// it again. It holds a stated number of bytes and lets the longest unused go.
+// A computation ends when everybody who waits for it has gone.
 type memo[T any] struct {
-	make func(job.Document) T
+	make func(context.Context, job.Document) (T, error)
+	most int // bytes
 
 	mu   sync.Mutex
-	made map[[32]byte]func() T // each computes once, whoever asks first
-	next [][32]byte            // in the order of making; the oldest goes first
+	made map[[32]byte]*made[T]
+	used list.List // of *made, the last used first
+	held int
 }
 
-// mostKept of each kind is some 60 MB at the most.
-const mostKept = 600
+type made[T any] struct {
+	key     [32]byte
+	done    chan struct{}
+	value   T
+	err     error
+	size    int
+	waiting int
+	cancel  context.CancelFunc
+	element *list.Element // nil while it is being made
+}
 
-func (c *memo[T]) of(d job.Document) T {
+// atWork bounds the computations of this server that run at one time: more
+// would only make all of them slower, and hold more memory.
+var atWork = make(chan struct{}, 2*runtime.GOMAXPROCS(0))
+
+// errFailed is a computation that broke; what it was asked of is unharmed.
+var errFailed = errors.New("this could not be computed")
+
+// of gives what follows from the document. The error is the context's, or that
+// of a computation that took too long.
+func (c *memo[T]) of(ctx context.Context, d job.Document) (T, error) {
 	text, err := json.Marshal(d)
 	if err != nil { // a document is plain text and numbers
 		panic(err)
 	}
 	key := sha256.Sum256(text)
 	c.mu.Lock()
-	v, ok := c.made[key]
+	m, ok := c.made[key]
 	if !ok {
 		if c.made == nil {
-			c.made = map[[32]byte]func() T{}
+			c.made = map[[32]byte]*made[T]{}
 		}
-		if len(c.next) >= mostKept {
-			delete(c.made, c.next[0])
-			c.next = c.next[1:]
-		}
-		v = sync.OnceValue(func() T { return c.make(d) })
-		c.made[key] = v
-		c.next = append(c.next, key)
+		work, cancel := context.WithTimeout(context.Background(), longestWork)
+		m = &made[T]{key: key, done: make(chan struct{}), cancel: cancel}
+		c.made[key] = m
+		go c.work(work, m, d)
+	}
+	m.waiting++
+	if m.element != nil {
+		c.used.MoveToFront(m.element)
 	}
 	c.mu.Unlock()
-	return v()
-}
-
-func answer(d job.Document) Answer {
-	p := job.Make(d)
-	return Answer{p, drawing.All(&p)}
-}
-
-// island, curves, run-up and ranges are empty where the document gives none.
-func island(d job.Document) capacitor.Island {
-	i, ok := job.Island(d)
-	if !ok {
-		return capacitor.Island{Contours: []capacitor.Contour{}, Carries: []capacitor.Edge{}}
+	select {
+	case <-m.done:
+	case <-ctx.Done():
 	}
-	return i
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	m.waiting--
+	select {
+	case <-m.done:
+		return m.value, m.err
+	default:
+	}
+	if m.waiting == 0 {
+		m.cancel()
+		if c.made[key] == m {
+			delete(c.made, key)
+		}
+	}
+	var none T
+	return none, ctx.Err()
 }
 
-func curves(d job.Document) job.Curves {
-	c, ok := job.CurvesOf(d)
-	if !ok {
-		return job.Curves{Plate: []capacitor.CurvePoint{}, Bridge: []capacitor.CurvePoint{}, Load: []job.LoadPoint{}}
+func (c *memo[T]) work(ctx context.Context, m *made[T], d job.Document) {
+	defer m.cancel()
+	select {
+	case atWork <- struct{}{}:
+		m.value, m.err = c.guarded(ctx, d)
+		<-atWork
+	case <-ctx.Done():
+		m.err = ctx.Err()
 	}
-	return c
+	size := 0
+	if m.err == nil {
+		size = 2*weigh(reflect.ValueOf(m.value)) + 1024 // slices and maps hold more than they show
+	}
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	close(m.done)
+	if m.err != nil || size > c.most {
+		if c.made[m.key] == m {
+			delete(c.made, m.key)
+		}
+		return
+	}
+	if c.made[m.key] != m { // everybody had gone, and another asked anew
+		return
+	}
+	m.size, m.element = size, c.used.PushFront(m)
+	for c.held += size; c.held > c.most; {
+		last := c.used.Remove(c.used.Back()).(*made[T])
+		delete(c.made, last.key)
+		c.held -= last.size
+	}
 }
 
-func startRun(d job.Document) job.StartRun {
-	r, ok := job.Start(d)
-	if !ok {
-		return job.StartRun{TimeS: []float64{}, RPM: []float64{}, Amps: []float64{}, Figures: []finding.Figure{}}
-	}
-	return r
+func (c *memo[T]) guarded(ctx context.Context, d job.Document) (v T, err error) {
+	defer func() {
+		if r := recover(); r != nil {
+			slog.Error("a computation broke", "of", reflect.TypeFor[T]().String(), "where", where())
+			err = errFailed
+		}
+	}()
+	return c.make(ctx, d)
 }
 
-func ranges(d job.Document) job.Ranges {
-	r, ok := job.RangesOf(d)
-	if !ok {
-		return job.Ranges{Chosen: []capacitor.RangePoint{}, BySchool: []capacitor.RangePoint{}}
+// weigh is about how many bytes a value holds.
+func weigh(v reflect.Value) int {
+	n := 0
+	switch v.Kind() {
+	case reflect.String:
+		return int(v.Type().Size()) + v.Len()
+	case reflect.Pointer, reflect.Interface:
+		if n = int(v.Type().Size()); !v.IsNil() {
+			n += weigh(v.Elem())
+		}
+		return n
+	case reflect.Struct:
+		for i := range v.NumField() {
+			n += weigh(v.Field(i))
+		}
+		return n
+	case reflect.Slice, reflect.Array:
+		n = int(v.Type().Size())
+		switch v.Type().Elem().Kind() {
+		case reflect.String, reflect.Struct, reflect.Slice, reflect.Array, reflect.Pointer, reflect.Interface, reflect.Map:
+			for i := range v.Len() {
+				n += weigh(v.Index(i))
+			}
+			return n
+		}
+		return n + v.Len()*int(v.Type().Elem().Size())
+	case reflect.Map:
+		for it := v.MapRange(); it.Next(); {
+			n += weigh(it.Key()) + weigh(it.Value()) + 16
+		}
+		return n
 	}
-	return r
+	return int(v.Type().Size())
+}
+
+// answer plans a document and draws it. A plan that cannot be drawn is shown
+// without drawings of its own.
+func answer(ctx context.Context, d job.Document) (a Answer, err error) {
+	p, err := job.MakeUntil(ctx, d)
+	if err != nil {
+		return Answer{}, err
+	}
+	defer func() {
+		if r := recover(); r != nil {
+			slog.Error("a drawing broke", "where", where())
+			p = job.Failed(d)
+			a, err = Answer{p, drawing.All(&p)}, nil
+		}
+	}()
+	return Answer{p, drawing.All(&p)}, nil
+}
+
+// orEmpty makes a picture that a document does not give an empty one.
+func orEmpty[T any](of func(context.Context, job.Document) (T, error), empty T) func(context.Context, job.Document) (T, error) {
+	return func(ctx context.Context, d job.Document) (T, error) {
+		v, err := of(ctx, d)
+		if errors.Is(err, job.ErrNone) {
+			return empty, nil
+		}
+		return v, err
+	}
+}
+
+// Bytes kept of each kind of answer. All together stay far below what a server
+// may hold.
+const (
+	mostAnswers  = 48 << 20
+	mostPictures = 8 << 20
+)
+
+func (s *server) remember() {
+	s.answers.make, s.answers.most = answer, mostAnswers
+	s.islands.make, s.islands.most = orEmpty(job.Island, capacitor.Island{Contours: []capacitor.Contour{}, Carries: []capacitor.Edge{}}), mostPictures
+	s.curves.make, s.curves.most = orEmpty(job.CurvesOf, job.Curves{Plate: []capacitor.CurvePoint{}, Bridge: []capacitor.CurvePoint{}, Load: []job.LoadPoint{}}), mostPictures
+	s.starts.make, s.starts.most = orEmpty(job.Start, job.StartRun{TimeS: []float64{}, RPM: []float64{}, Amps: []float64{}, Figures: []finding.Figure{}}), mostPictures
+	s.ranges.make, s.ranges.most = orEmpty(job.RangesOf, job.Ranges{Chosen: []capacitor.RangePoint{}, BySchool: []capacitor.RangePoint{}}), mostPictures
 }

@@ -2,13 +2,10 @@ package api
 
 import (
 	"context"
-	"encoding/csv"
-	"encoding/json"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/chi/v5"
-	"github.com/xuri/excelize/v2"
 
 	"graybridge/core/drive"
 	"graybridge/core/job"
@@ -32,35 +29,24 @@ type dialInput struct {
 	Body  job.Document
 }
 
-type dialOutput struct {
-	Body struct {
-		Hertz float64 `json:"hertz"`
-	}
+// Dial is where a drive's dial has to stand.
+type Dial struct {
+	Hertz float64 `json:"hertz"`
 }
 
-type wiringOutput struct{ Body drawing.Drawing }
-
 func (s *server) drives(a huma.API) {
-	huma.Register(a, huma.Operation{OperationID: "dial", Method: http.MethodPost, Path: "/api/drives/dial", Summary: "The hertz at which a document's drive reaches a speed"},
-		func(_ context.Context, in *dialInput) (*dialOutput, error) {
-			if bad := in.Body.Validate(); len(bad) > 0 {
-				return nil, problem(bad)
-			}
-			hertz, ok := job.HertzFor(in.Body, in.Way, in.Value)
+	ask(a, "dial", "/api/drives/dial", "The hertz at which a document's drive reaches a speed", func(in *dialInput) job.Document { return in.Body },
+		func(_ context.Context, d job.Document, in *dialInput) (Dial, error) {
+			hertz, ok := job.HertzFor(d, in.Way, in.Value)
 			if !ok {
-				return nil, huma.Error422UnprocessableEntity("This drive does not reach that speed with this motor and these sheaves.")
+				return Dial{}, huma.Error422UnprocessableEntity("This drive does not reach that speed with this motor and these sheaves.")
 			}
-			out := &dialOutput{}
-			out.Body.Hertz = hertz
-			return out, nil
+			return Dial{hertz}, nil
 		})
-	huma.Register(a, huma.Operation{OperationID: "wiring", Method: http.MethodPost, Path: "/api/drives/wiring", Summary: "A document's drive drawn with its terminals and every wire to them"},
-		func(_ context.Context, in *documentInput) (*wiringOutput, error) {
-			if bad := in.Body.Validate(); len(bad) > 0 {
-				return nil, problem(bad)
-			}
-			p := s.answers.of(in.Body).Plan
-			return &wiringOutput{drawing.Wiring(&p)}, nil
+	askAlone(a, "wiring", "/api/drives/wiring", "A document's drive drawn with its terminals and every wire to them",
+		func(ctx context.Context, d job.Document) (drawing.Drawing, error) {
+			given, err := s.answers.of(ctx, d)
+			return drawing.Wiring(&given.Plan), err
 		})
 	huma.Register(a, huma.Operation{OperationID: "read-drive-profile", Method: http.MethodPost, Path: "/api/drives/profile", Summary: "A drive profile out of its file, checked; nothing is stored"},
 		func(_ context.Context, in *profileInput) (*profileOutput, error) {
@@ -82,14 +68,7 @@ func (s *server) driveFiles(r chi.Router) {
 	r.Get("/api/jobs/{id}/wires.csv", s.file(s.wires))
 }
 
-func giveProfile(w http.ResponseWriter, p drive.Profile) {
-	w.Header().Set("Content-Type", "application/json")
-	w.Header().Set("Content-Disposition", attachment(p.Name+" profile", "json"))
-	e := json.NewEncoder(w)
-	e.SetIndent("", "  ")
-	e.SetEscapeHTML(false)
-	_ = e.Encode(p)
-}
+func giveProfile(w http.ResponseWriter, p drive.Profile) { giveFile(w, p.Name+" profile", p) }
 
 func (s *server) shippedProfile(w http.ResponseWriter, r *http.Request) {
 	p, ok := drive.ByID(chi.URLParam(r, "drive"))
@@ -117,7 +96,12 @@ func (s *server) profileOf(w http.ResponseWriter, r *http.Request, j store.Job) 
 var sheetHead = []string{"code", "setting", "set to", "means", "how", "default", "read back", "note", "why", "numbers"}
 
 func (s *server) settings(w http.ResponseWriter, r *http.Request, j store.Job) {
-	plan := s.answers.of(j.Document).Plan
+	given, err := s.answers.of(r.Context(), j.Document)
+	if err != nil {
+		refuseError(w, r, err)
+		return
+	}
+	plan := given.Plan
 	if plan.Drive == nil || len(plan.Drive.Sheet) == 0 {
 		refuse(w, r, http.StatusConflict, "There is no sheet yet: the plate, the joints and the drive come first.")
 		return
@@ -131,26 +115,7 @@ func (s *server) settings(w http.ResponseWriter, r *http.Request, j store.Job) {
 	case "csv":
 		giveCSV(w, name, rows)
 	case "xlsx":
-		f := excelize.NewFile()
-		defer f.Close()
-		sheet := f.GetSheetName(0)
-		for i, row := range rows {
-			for k, cell := range row {
-				at, err := excelize.CoordinatesToCellName(k+1, i+1)
-				if err == nil {
-					// Text, not number: a display's 0.50 stays 0.50.
-					err = f.SetCellStr(sheet, at, cell)
-				}
-				if err != nil {
-					refuse(w, r, http.StatusInternalServerError, "The sheet could not be written: "+err.Error()+".")
-					return
-				}
-			}
-		}
-		_ = f.SetColWidth(sheet, "A", "J", 18)
-		w.Header().Set("Content-Type", "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
-		w.Header().Set("Content-Disposition", attachment(name, "xlsx"))
-		_ = f.Write(w)
+		giveXLSX(w, r, name, rows)
 	default:
 		out, err := pdf.Sheet(plan, pdf.Stamp{Workshop: j.Document.Workshop.Name, Revision: j.Revision, At: j.UpdatedAt.UTC()}, pdf.PaperFor(string(j.Document.Workshop.Rules)))
 		s.givePDF(w, r, name, out, err)
@@ -158,7 +123,12 @@ func (s *server) settings(w http.ResponseWriter, r *http.Request, j store.Job) {
 }
 
 func (s *server) wires(w http.ResponseWriter, r *http.Request, j store.Job) {
-	plan := s.answers.of(j.Document).Plan
+	given, err := s.answers.of(r.Context(), j.Document)
+	if err != nil {
+		refuseError(w, r, err)
+		return
+	}
+	plan := given.Plan
 	if plan.Drive == nil || len(plan.Drive.Wiring) == 0 {
 		refuse(w, r, http.StatusConflict, "There is no run list yet: the plate, the joints and the drive come first.")
 		return
@@ -168,10 +138,4 @@ func (s *server) wires(w http.ResponseWriter, r *http.Request, j store.Job) {
 		rows = append(rows, []string{x.Run, x.From, x.To, x.Wire, x.Colour, x.Length, x.End, x.Note})
 	}
 	giveCSV(w, j.Document.Name+" wires", rows)
-}
-
-func giveCSV(w http.ResponseWriter, name string, rows [][]string) {
-	w.Header().Set("Content-Type", "text/csv; charset=utf-8")
-	w.Header().Set("Content-Disposition", attachment(name, "csv"))
-	_ = csv.NewWriter(w).WriteAll(rows)
 }

@@ -26,7 +26,9 @@ func TestASheetOfSettingsIsGivenInEveryForm(t *testing.T) {
 	path := "/api/jobs/" + j.ID + "/settings."
 	list := c.do("GET", path+"csv", nil)
 	require.Equal(t, http.StatusOK, list.Status, "%s", list.Body)
-	rows, err := csv.NewReader(bytes.NewReader(list.Body)).ReadAll()
+	body, marked := bytes.CutPrefix(list.Body, []byte("\ufeff"))
+	require.True(t, marked, "table programs know UTF-8 by its mark")
+	rows, err := csv.NewReader(bytes.NewReader(body)).ReadAll()
 	require.NoError(t, err)
 	require.Len(t, rows, 1+len(j.Plan.Drive.Sheet))
 	require.Equal(t, []string{"code", "setting", "set to"}, rows[0][:3])

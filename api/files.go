@@ -7,6 +7,7 @@ import (
 	"strconv"
 	"strings"
 
+	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/chi/v5"
 
 	"graybridge/drawing"
@@ -29,20 +30,21 @@ func (s *server) file(give func(http.ResponseWriter, *http.Request, store.Job)) 
 	return func(w http.ResponseWriter, r *http.Request) {
 		j, err := s.store.Job(r.Context(), chi.URLParam(r, "id"))
 		if err != nil {
-			refuseStored(w, r, err)
+			refuseError(w, r, err)
 			return
 		}
 		give(w, r, j)
 	}
 }
 
-// refuseStored says why the store gave nothing of a job.
-func refuseStored(w http.ResponseWriter, r *http.Request, err error) {
-	if errors.Is(err, store.ErrNotFound) {
-		refuse(w, r, http.StatusNotFound, "There is no such job; it may have been deleted.")
-		return
+// refuseError says outside the described operations why there is no answer.
+func refuseError(w http.ResponseWriter, r *http.Request, err error) {
+	status, detail := http.StatusInternalServerError, "Something failed here."
+	var told huma.StatusError
+	if errors.As(problem(err), &told) {
+		status, detail = told.GetStatus(), told.Error()
 	}
-	refuse(w, r, http.StatusServiceUnavailable, "The database does not answer. Try again in a moment.")
+	refuse(w, r, status, detail)
 }
 
 // attachment names a file after a machine.
@@ -64,7 +66,11 @@ func (s *server) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
 		refuse(w, r, http.StatusBadRequest, "paper is a4 or letter.")
 		return
 	}
-	a := s.answers.of(j.Document)
+	a, err := s.answers.of(r.Context(), j.Document)
+	if err != nil {
+		refuseError(w, r, err)
+		return
+	}
 	out, err := pdf.Write(pdf.Card{Workshop: j.Document.Workshop.Name, Card: a.Plan.Card, Drawings: a.Drawings.Wanted, Revision: j.Revision, At: j.UpdatedAt.UTC()}, paper)
 	if err != nil {
 		refuse(w, r, http.StatusInternalServerError, "The card could not be printed: "+err.Error()+".")
@@ -77,7 +83,12 @@ func (s *server) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
 
 // partsCSV gives the parts of the bridge as a table for a shop.
 func (s *server) partsCSV(w http.ResponseWriter, r *http.Request, j store.Job) {
-	buys := s.answers.of(j.Document).Plan.Buys
+	given, err := s.answers.of(r.Context(), j.Document)
+	if err != nil {
+		refuseError(w, r, err)
+		return
+	}
+	buys := given.Plan.Buys
 	if len(buys) == 0 {
 		refuse(w, r, http.StatusConflict, "There is no parts list yet: the bridge is not sized.")
 		return
@@ -91,9 +102,14 @@ func (s *server) partsCSV(w http.ResponseWriter, r *http.Request, j store.Job) {
 }
 
 func (s *server) drawingSVG(w http.ResponseWriter, r *http.Request, j store.Job) {
-	views := s.answers.of(j.Document).Drawings.Wanted
+	given, err := s.answers.of(r.Context(), j.Document)
+	if err != nil {
+		refuseError(w, r, err)
+		return
+	}
+	views := given.Drawings.Wanted
 	if chi.URLParam(r, "state") == "now" {
-		views = s.answers.of(j.Document).Drawings.Now
+		views = given.Drawings.Now
 	}
 	view := chi.URLParam(r, "view")
 	d := map[string]drawing.Drawing{"path": views.Path, "box": views.Box, "windings": views.Windings}[view]

@@ -2,15 +2,14 @@ package api
 
 import (
 	"context"
-	"encoding/json"
 	"net/http"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
+	"golang.org/x/sync/errgroup"
 
 	"graybridge/core/finding"
 	"graybridge/core/job"
-	"graybridge/core/openfile"
 	"graybridge/drawing"
 	"graybridge/store"
 )
@@ -32,11 +31,18 @@ type jobOutput struct {
 	Body JobAnswer
 }
 
-func (s *server) output(j store.Job, err error) (*jobOutput, error) {
-	if err != nil {
-		return nil, problem(err)
+// answered gives a job from the store with what follows from it.
+func (s *server) answered(ctx context.Context) func(store.Job, error) (*jobOutput, error) {
+	return func(j store.Job, err error) (*jobOutput, error) {
+		if err != nil {
+			return nil, problem(err)
+		}
+		a, err := s.answers.of(ctx, j.Document)
+		if err != nil {
+			return nil, problem(err)
+		}
+		return &jobOutput{etag(j.Revision), JobAnswer{j.ID, j.WorkshopID, j.Revision, j.UpdatedAt, j.CanUndo, j.CanRedo, j.Document, a}}, nil
 	}
-	return &jobOutput{etag(j.Revision), JobAnswer{j.ID, j.WorkshopID, j.Revision, j.UpdatedAt, j.CanUndo, j.CanRedo, j.Document, s.answers.of(j.Document)}}, nil
 }
 
 // Summary is a job as the Yard shows it.
@@ -54,30 +60,50 @@ type Summary struct {
 	Span     drawing.Drawing `json:"span"`
 }
 
-func (s *server) summary(j store.Job) Summary {
-	p := s.answers.of(j.Document).Plan
+func (s *server) summary(ctx context.Context, j store.Job) (Summary, error) {
+	given, err := s.answers.of(ctx, j.Document)
+	if err != nil {
+		return Summary{}, err
+	}
+	p := given.Plan
 	out := Summary{ID: j.ID, Revision: j.Revision, SavedAt: j.UpdatedAt, Name: j.Document.Name, Does: j.Document.Load.Does, Plate: p.Card.Plate,
 		Grade: finding.Good, Sentence: p.Wanted.Verdict, Next: p.Next, Bays: p.Bays, Span: drawing.Span(&p, &p.Now)}
 	if len(p.Findings) > 0 && p.Findings[0].Grade.Rank() < finding.Note.Rank() {
 		out.Grade, out.Sentence = p.Findings[0].Grade, p.Findings[0].Sentence
 	}
-	return out
+	return out, nil
 }
 
-// YardWorkshop is a workshop with its jobs.
+// YardWorkshop is a workshop with the jobs of the page that was asked for.
 type YardWorkshop struct {
 	WorkshopAnswer
-	Jobs []Summary `json:"jobs" nullable:"false"`
+	Count int       `json:"count" doc:"Machines on this shelf, all pages"`
+	Jobs  []Summary `json:"jobs" nullable:"false"`
 }
 
 type yardInput struct {
-	Shelf store.Shelf `query:"shelf" enum:"yard,archive,bin" default:"yard"`
+	Shelf    store.Shelf `query:"shelf" enum:"yard,archive,bin" default:"yard"`
+	Workshop string      `query:"workshop" maxLength:"64" doc:"Only this workshop's machines"`
+	Find     string      `query:"find" maxLength:"200" doc:"Words that all stand in a machine's name, work or plate"`
+	// Attention asks only for machines against which something is said.
+	Attention bool        `query:"attention"`
+	After    string      `query:"after" maxLength:"64" doc:"The last machine of the page before"`
+	Most     int         `query:"most" minimum:"1" maximum:"60" default:"24"`
 }
 
 type yardOutput struct {
 	Body struct {
-		Workshops []YardWorkshop `json:"workshops" nullable:"false"`
+		Workshops []YardWorkshop   `json:"workshops" nullable:"false"`
+		Binned    []BinnedWorkshop `json:"binned" nullable:"false" doc:"Workshops in the bin, on the bin's shelf"`
+		More      string           `json:"more,omitempty" doc:"What to ask for after: there are more machines"`
 	}
+}
+
+// BinnedWorkshop is a workshop that lies in the bin with all its machines.
+type BinnedWorkshop struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	Jobs int    `json:"jobs"`
 }
 
 type idInput struct {
@@ -119,12 +145,12 @@ type saveInput struct {
 
 type revisionInput struct {
 	ChangeInput
-	Revision int `path:"revision" minimum:"1"`
+	Revision int `path:"revision" minimum:"1" maximum:"2147483647"`
 }
 
 type lookInput struct {
 	ID       string `path:"id" maxLength:"64"`
-	Revision int    `path:"revision" minimum:"1"`
+	Revision int    `path:"revision" minimum:"1" maximum:"2147483647"`
 }
 
 type copyInput struct {
@@ -145,7 +171,7 @@ type shelveInput struct {
 
 type historyInput struct {
 	ID     string `path:"id" maxLength:"64"`
-	Before int    `query:"before" minimum:"0" doc:"Only revisions older than this one; 0: from the latest"`
+	Before int    `query:"before" minimum:"0" maximum:"2147483647" doc:"Only revisions older than this one; 0: from the latest"`
 }
 
 // RevisionLine is one line of a job's history.
@@ -164,13 +190,6 @@ type historyOutput struct {
 
 const historyPage = 60
 
-type importInput struct {
-	WorkshopID string `query:"workshop_id" maxLength:"64" required:"true"`
-	ChangeID   string `header:"Change-Id" maxLength:"64" required:"true"`
-	Person     string `cookie:"gray_bridge_person"`
-	RawBody    []byte
-}
-
 func (s *server) jobs(a huma.API) {
 	register := func(id, method, path, summary string, status int) huma.Operation {
 		return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, DefaultStatus: status}
@@ -186,10 +205,10 @@ func (s *server) jobs(a huma.API) {
 			if bad := d.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			return s.output(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.Body.ChangeID, Who: s.people.who(in.Person)}, d, "new"))
+			return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.Body.ChangeID, Who: s.people.who(in.Person)}, d, "new"))
 		})
 	huma.Register(a, register("job", http.MethodGet, "/api/jobs/{id}", "A job with its plan", 0),
-		func(ctx context.Context, in *idInput) (*jobOutput, error) { return s.output(s.store.Job(ctx, in.ID)) })
+		func(ctx context.Context, in *idInput) (*jobOutput, error) { return s.answered(ctx)(s.store.Job(ctx, in.ID)) })
 	huma.Register(a, register("save-job", http.MethodPut, "/api/jobs/{id}", "Store a changed document as a new revision", 0),
 		func(ctx context.Context, in *saveInput) (*jobOutput, error) {
 			c, err := s.change(&in.ChangeInput)
@@ -199,7 +218,7 @@ func (s *server) jobs(a huma.API) {
 			if bad := in.Body.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			return s.output(s.store.SaveJob(ctx, in.ID, c, in.Body))
+			return s.answered(ctx)(s.store.SaveJob(ctx, in.ID, c, in.Body))
 		})
 	stepped := func(do func(context.Context, string, store.Change) (store.Job, error)) func(context.Context, *ChangeInput) (*jobOutput, error) {
 		return func(ctx context.Context, in *ChangeInput) (*jobOutput, error) {
@@ -207,7 +226,7 @@ func (s *server) jobs(a huma.API) {
 			if err != nil {
 				return nil, err
 			}
-			return s.output(do(ctx, in.ID, c))
+			return s.answered(ctx)(do(ctx, in.ID, c))
 		}
 	}
 	huma.Register(a, register("undo", http.MethodPost, "/api/jobs/{id}/undo", "One step back", 0), stepped(s.store.Undo))
@@ -218,37 +237,26 @@ func (s *server) jobs(a huma.API) {
 			if err != nil {
 				return nil, err
 			}
-			return s.output(s.store.Restore(ctx, in.ID, c, in.Revision))
+			return s.answered(ctx)(s.store.Restore(ctx, in.ID, c, in.Revision))
 		})
 	huma.Register(a, register("revision", http.MethodGet, "/api/jobs/{id}/revisions/{revision}", "A job as it was at one revision", 0),
 		func(ctx context.Context, in *lookInput) (*jobOutput, error) {
-			return s.output(s.store.RevisionOf(ctx, in.ID, in.Revision))
+			return s.answered(ctx)(s.store.RevisionOf(ctx, in.ID, in.Revision))
 		})
 	huma.Register(a, register("history", http.MethodGet, "/api/jobs/{id}/revisions", "A job's history, latest first", 0), s.history)
 	huma.Register(a, register("copy-job", http.MethodPost, "/api/jobs/{id}/copy", "A job of its own with the same document", http.StatusCreated),
 		func(ctx context.Context, in *copyInput) (*jobOutput, error) {
-			return s.output(s.store.CopyJob(ctx, in.ID, store.Change{ID: in.Body.ChangeID, Who: s.people.who(in.Person)}, in.Body.Name))
+			return s.answered(ctx)(s.store.CopyJob(ctx, in.ID, store.Change{ID: in.Body.ChangeID, Who: s.people.who(in.Person)}, in.Body.Name))
 		})
 	huma.Register(a, register("shelve-job", http.MethodPost, "/api/jobs/{id}/shelf", "Into the yard, the archive or the bin", http.StatusNoContent),
 		func(ctx context.Context, in *shelveInput) (*struct{}, error) {
 			return nil, problem(s.store.Shelve(ctx, in.ID, in.Body.Shelf))
 		})
-	huma.Register(a, huma.Operation{OperationID: "import-job", Method: http.MethodPost, Path: "/api/import", Summary: "A job from its open document", DefaultStatus: http.StatusCreated, MaxBodyBytes: maxBody}, s.importJob)
-}
-
-// importJob reads an open document strictly; what it is refused for is named by
-// line and field, and nothing is stored.
-func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, error) {
-	d, err := job.Decode(in.RawBody)
-	if err != nil {
-		return nil, problem(openfile.WithLines(in.RawBody, err))
-	}
-	w, err := s.store.Workshop(ctx, in.WorkshopID)
-	if err != nil {
-		return nil, problem(err)
-	}
-	d.Workshop = w.Settings
-	return s.output(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.ChangeID, Who: s.people.who(in.Person)}, d, "imported"))
+	huma.Register(a, register("purge-job", http.MethodDelete, "/api/jobs/{id}", "Delete a job of the bin for good, with its history", http.StatusNoContent),
+		func(ctx context.Context, in *idInput) (*struct{}, error) {
+			return nil, problem(s.store.PurgeJob(ctx, in.ID))
+		})
+	huma.Register(a, huma.Operation{OperationID: "import-job", Method: http.MethodPost, Path: importPath, Summary: "A job from its open document, with its photographs", DefaultStatus: http.StatusCreated, MaxBodyBytes: maxImport}, s.importJob)
 }
 
 func (s *server) history(ctx context.Context, in *historyInput) (*historyOutput, error) {
@@ -265,35 +273,73 @@ func (s *server) history(ctx context.Context, in *historyInput) (*historyOutput,
 }
 
 func (s *server) yard(ctx context.Context, in *yardInput) (*yardOutput, error) {
-	workshops, err := s.store.Workshops(ctx)
-	if err != nil {
-		return nil, problem(err)
-	}
-	jobs, err := s.store.Jobs(ctx, in.Shelf)
+	workshops, err := s.store.Workshops(ctx, in.Shelf)
 	if err != nil {
 		return nil, problem(err)
 	}
 	out := &yardOutput{}
-	out.Body.Workshops = []YardWorkshop{}
-	for _, w := range workshops {
-		y := YardWorkshop{workshopAnswer(w).Body, []Summary{}}
-		for _, j := range jobs {
-			if j.WorkshopID == w.ID {
-				y.Jobs = append(y.Jobs, s.summary(j))
-			}
+	out.Body.Workshops, out.Body.Binned = []YardWorkshop{}, []BinnedWorkshop{}
+	if in.Shelf == store.Bin && in.After == "" {
+		binned, err := s.store.BinnedWorkshops(ctx)
+		if err != nil {
+			return nil, problem(err)
 		}
+		for _, w := range binned {
+			out.Body.Binned = append(out.Body.Binned, BinnedWorkshop{w.ID, w.Settings.Name, w.Jobs})
+		}
+	}
+	page := store.Page{Shelf: in.Shelf, Workshop: in.Workshop, Find: in.Find, After: in.After, Most: in.Most + 1}
+	of := map[string][]Summary{}
+	for looked, found := 0, 0; ; {
+		jobs, err := s.store.Jobs(ctx, page)
+		if err != nil {
+			return nil, problem(err)
+		}
+		last := len(jobs) < page.Most
+		if !last {
+			jobs = jobs[:len(jobs)-1]
+		}
+		summaries, err := s.summaries(ctx, jobs)
+		if err != nil {
+			return nil, problem(err)
+		}
+		for i, j := range jobs {
+			if in.Attention && summaries[i].Grade.Rank() >= finding.Note.Rank() {
+				continue
+			}
+			of[j.WorkshopID] = append(of[j.WorkshopID], summaries[i])
+			found++
+		}
+		if last {
+			break
+		}
+		page.After = jobs[len(jobs)-1].ID
+		// One answer looks at a few pages at most; the next goes on from there.
+		if looked += len(jobs); found >= in.Most || looked >= mostLooked {
+			out.Body.More = page.After
+			break
+		}
+	}
+	for _, w := range workshops {
+		y := YardWorkshop{workshopAnswer(w).Body, w.Jobs, []Summary{}}
+		y.Jobs = append(y.Jobs, of[w.ID]...)
 		out.Body.Workshops = append(out.Body.Workshops, y)
 	}
 	return out, nil
 }
 
-// exportJob gives the open document as a file. It is no described operation:
-// the browser only follows a link to it.
-func (s *server) exportJob(w http.ResponseWriter, r *http.Request, j store.Job) {
-	w.Header().Set("Content-Type", "application/json")
-	w.Header().Set("Content-Disposition", attachment(j.Document.Name, "json"))
-	e := json.NewEncoder(w)
-	e.SetIndent("", "  ")
-	e.SetEscapeHTML(false)
-	_ = e.Encode(j.Document)
+// mostLooked is how many machines one answer of the Yard looks at, where only
+// some of them are wanted.
+const mostLooked = 96
+
+func (s *server) summaries(ctx context.Context, jobs []store.Job) ([]Summary, error) {
+	out := make([]Summary, len(jobs))
+	group, ctx := errgroup.WithContext(ctx)
+	for i, j := range jobs {
+		group.Go(func() (err error) {
+			out[i], err = s.summary(ctx, j)
+			return err
+		})
+	}
+	return out, group.Wait()
 }

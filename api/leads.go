@@ -2,8 +2,6 @@ package api
 
 import (
 	"context"
-	"encoding/json"
-	"io"
 	"net/http"
 	"strings"
 
@@ -29,12 +27,9 @@ type mistakeInput struct {
 	Body    job.Document
 }
 
-type mistakeOutput struct{ Body Mistaken }
-
-type stepsOutput struct {
-	Body struct {
-		Steps []drawing.Drawing `json:"steps" nullable:"false"`
-	}
+// Walk is the numbering of leads, step by step.
+type Walk struct {
+	Steps []drawing.Drawing `json:"steps" nullable:"false"`
 }
 
 type benchCaseInput struct {
@@ -47,26 +42,19 @@ type benchCaseInput struct {
 type documentOutput struct{ Body job.Document }
 
 func (s *server) leads(a huma.API) {
-	huma.Register(a, huma.Operation{OperationID: "mistake", Method: http.MethodPost, Path: "/api/leads/mistake", Summary: "What a classic mistake would do to a document's motor"},
-		func(_ context.Context, in *mistakeInput) (*mistakeOutput, error) {
-			if bad := in.Body.Validate(); len(bad) > 0 {
-				return nil, problem(bad)
-			}
-			p, state, ok := job.Mistaken(in.Body, in.Mistake)
+	ask(a, "mistake", "/api/leads/mistake", "What a classic mistake would do to a document's motor", func(in *mistakeInput) job.Document { return in.Body },
+		func(_ context.Context, d job.Document, in *mistakeInput) (Mistaken, error) {
+			p, state, ok := job.Mistaken(d, in.Mistake)
 			if !ok {
-				return nil, huma.Error404NotFound("These leads cannot make this mistake, or the motor cannot be computed yet.")
+				return Mistaken{}, huma.Error404NotFound("These leads cannot make this mistake, or the motor cannot be computed yet.")
 			}
-			return &mistakeOutput{Mistaken{state, drawing.Of(&p, &state)}}, nil
+			return Mistaken{state, drawing.Of(&p, &state)}, nil
 		})
-	huma.Register(a, huma.Operation{OperationID: "steps", Method: http.MethodPost, Path: "/api/leads/steps", Summary: "The walk that numbers the leads of a motor whose plate is gone, drawn step by step"},
-		func(_ context.Context, in *documentInput) (*stepsOutput, error) {
-			if bad := in.Body.Validate(); len(bad) > 0 {
-				return nil, problem(bad)
-			}
-			p := s.answers.of(in.Body).Plan
-			out := &stepsOutput{}
-			out.Body.Steps = drawing.Steps(p.Link.Kind, p.Link.Naming, p.Leads.Labelling.Names)
-			return out, nil
+	askAlone(a, "steps", "/api/leads/steps", "The walk that numbers the leads of a motor whose plate is gone, drawn step by step",
+		func(ctx context.Context, d job.Document) (Walk, error) {
+			given, err := s.answers.of(ctx, d)
+			p := given.Plan
+			return Walk{drawing.Steps(p.Link.Kind, p.Link.Naming, p.Leads.Labelling.Names)}, err
 		})
 	huma.Register(a, huma.Operation{OperationID: "from-bench-case", Method: http.MethodPost, Path: "/api/leads/bench-case", Summary: "A document with the leads, joints, capacitor and supply of a bench case; nothing is stored"},
 		func(_ context.Context, in *benchCaseInput) (*documentOutput, error) {
@@ -101,16 +89,15 @@ func (s *server) benchCase(w http.ResponseWriter, r *http.Request, j store.Job) 
 		refuse(w, r, http.StatusConflict, "There is no circuit yet: the plate and the joints come first.")
 		return
 	}
-	w.Header().Set("Content-Type", "application/json")
-	w.Header().Set("Content-Disposition", attachment(j.Document.Name+" bench case", "json"))
-	e := json.NewEncoder(w)
-	e.SetIndent("", "  ")
-	e.SetEscapeHTML(false)
-	_ = e.Encode(b)
+	giveFile(w, j.Document.Name+" bench case", b)
 }
 
 func (s *server) connectionsPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
-	a := s.answers.of(j.Document)
+	a, err := s.answers.of(r.Context(), j.Document)
+	if err != nil {
+		refuseError(w, r, err)
+		return
+	}
 	if !a.Plan.Wanted.Known {
 		refuse(w, r, http.StatusConflict, "No joints are given yet: "+a.Plan.Next.Text+".")
 		return
@@ -120,7 +107,12 @@ func (s *server) connectionsPDF(w http.ResponseWriter, r *http.Request, j store.
 }
 
 func (s *server) sleevesPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
-	l := s.answers.of(j.Document).Plan.Leads.Labelling
+	given, err := s.answers.of(r.Context(), j.Document)
+	if err != nil {
+		refuseError(w, r, err)
+		return
+	}
+	l := given.Plan.Leads.Labelling
 	if !l.Settled {
 		refuse(w, r, http.StatusConflict, "The leads have no names yet: the readings come first.")
 		return
@@ -137,47 +129,4 @@ func (s *server) givePDF(w http.ResponseWriter, r *http.Request, name string, ou
 	w.Header().Set("Content-Type", "application/pdf")
 	w.Header().Set("Content-Disposition", strings.Replace(attachment(name, "pdf"), "attachment", "inline", 1))
 	_, _ = w.Write(out)
-}
-
-// mostPhoto is the most bytes of a picture; the browser makes them smaller
-// before sending.
-const mostPhoto = 4 << 20
-
-// addPhoto stores a picture of the finished joints. What it is, its own bytes
-// say, not its sender.
-func (s *server) addPhoto(w http.ResponseWriter, r *http.Request) {
-	data, err := io.ReadAll(http.MaxBytesReader(w, r.Body, mostPhoto))
-	if err != nil {
-		refuse(w, r, http.StatusRequestEntityTooLarge, "The picture is larger than 4 MB. Nothing was stored.")
-		return
-	}
-	kind := http.DetectContentType(data)
-	if kind != "image/jpeg" && kind != "image/png" {
-		refuse(w, r, http.StatusUnsupportedMediaType, "This is no JPEG or PNG picture. Nothing was stored.")
-		return
-	}
-	who := ""
-	if c, err := r.Cookie("gray_bridge_person"); err == nil {
-		who = s.people.who(c.Value)
-	}
-	id, err := s.store.AddPhoto(r.Context(), chi.URLParam(r, "id"), who, store.Photo{MediaType: kind, Picture: data})
-	if err != nil {
-		refuseStored(w, r, err)
-		return
-	}
-	w.Header().Set("Content-Type", "application/json")
-	w.WriteHeader(http.StatusCreated)
-	_ = json.NewEncoder(w).Encode(map[string]string{"id": id})
-}
-
-func (s *server) photo(w http.ResponseWriter, r *http.Request) {
-	p, err := s.store.PhotoOf(r.Context(), chi.URLParam(r, "id"), chi.URLParam(r, "photo"))
-	if err != nil {
-		refuse(w, r, http.StatusNotFound, "There is no such picture.")
-		return
-	}
-	w.Header().Set("Content-Type", p.MediaType)
-	w.Header().Set("Cache-Control", "private, max-age=31536000, immutable")
-	w.Header().Set("X-Content-Type-Options", "nosniff")
-	_, _ = w.Write(p.Picture)
 }

@@ -48,7 +48,19 @@ func (w WorkshopEntry) validate() openfile.Problems {
 	return bad
 }
 
-type newWorkshop struct{ Body WorkshopEntry }
+type newWorkshop struct {
+	Body struct {
+		WorkshopEntry
+		ChangeID string `json:"change_id,omitempty" minLength:"8" maxLength:"64" doc:"The sender's own name for this creation; a repeat gets the same workshop"`
+	}
+}
+
+type shelveWorkshop struct {
+	ID   string `path:"id" maxLength:"64"`
+	Body struct {
+		Shelf store.Shelf `json:"shelf" enum:"yard,bin"`
+	}
+}
 
 type changedWorkshop struct {
 	ID      string `path:"id" maxLength:"64"`
@@ -62,7 +74,7 @@ func (s *server) workshops(a huma.API) {
 			if bad := in.Body.validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			w, err := s.store.CreateWorkshop(ctx, in.Body.Settings, in.Body.People)
+			w, err := s.store.CreateWorkshop(ctx, in.Body.ChangeID, in.Body.Settings, in.Body.People)
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -90,5 +102,13 @@ func (s *server) workshops(a huma.API) {
 				return nil, problem(err)
 			}
 			return workshopAnswer(w), nil
+		})
+	huma.Register(a, huma.Operation{OperationID: "shelve-workshop", Method: http.MethodPost, Path: "/api/workshops/{id}/shelf", Summary: "A workshop with all its machines into the bin, or out again", DefaultStatus: http.StatusNoContent},
+		func(ctx context.Context, in *shelveWorkshop) (*struct{}, error) {
+			return nil, problem(s.store.ShelveWorkshop(ctx, in.ID, in.Body.Shelf))
+		})
+	huma.Register(a, huma.Operation{OperationID: "purge-workshop", Method: http.MethodDelete, Path: "/api/workshops/{id}", Summary: "Delete a workshop of the bin for good, with every machine and history of it", DefaultStatus: http.StatusNoContent},
+		func(ctx context.Context, in *idInput) (*struct{}, error) {
+			return nil, problem(s.store.PurgeWorkshop(ctx, in.ID))
 		})
 }

@@ -31,7 +31,7 @@ func TestLoad(t *testing.T) {
 	st, err := store.Open(context.Background(), database)
 	require.NoError(t, err)
 	defer st.Close()
-	workshops, err := st.Workshops(context.Background())
+	workshops, err := st.Workshops(context.Background(), store.Yard)
 	require.NoError(t, err)
 	s := serve(t, database, "")
 	stop := make(chan struct{})

@@ -317,7 +317,7 @@ func TestTwoHundredMachinesStayFindable(t *testing.T) {
 	st, err := store.Open(context.Background(), database)
 	require.NoError(t, err)
 	defer st.Close()
-	workshops, err := st.Workshops(context.Background())
+	workshops, err := st.Workshops(context.Background(), store.Yard)
 	require.NoError(t, err)
 	for i := range 200 {
 		d := scenario.Blunger()

@@ -5,9 +5,11 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"strings"
 	"time"
 
 	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgtype"
 
 	"graybridge/core/job"
 )
@@ -55,10 +57,10 @@ const fromJobs = ` from job j join workshop w on w.id = j.workshop_id `
 
 func one(rows pgx.Rows, err error) (Job, error) {
 	if err != nil {
-		return Job{}, err
+		return Job{}, told(err)
 	}
 	j, err := pgx.CollectExactlyOneRow(rows, pgx.RowToStructByName[Job])
-	return j, notFound(err)
+	return j, told(err)
 }
 
 // Shelf is where jobs lie.
@@ -71,53 +73,122 @@ const (
 	Bin     Shelf = "bin"
 )
 
-// Jobs lists every job of a shelf, oldest first.
-func (s *Store) Jobs(ctx context.Context, shelf Shelf) ([]Job, error) {
-	where := map[Shelf]string{
-		Yard: `j.deleted_at is null and j.archived_at is null`, Archive: `j.deleted_at is null and j.archived_at is not null`, Bin: `j.deleted_at is not null`,
-	}[shelf]
-	rows, err := s.pool.Query(ctx, `select `+jobColumns+fromJobs+`where `+where+` order by j.created_at, j.id`)
-	if err != nil {
-		return nil, err
+// on says what lies on a shelf. A machine of a workshop in the bin lies there
+// with it.
+var on = map[Shelf]string{
+	Yard: `j.deleted_at is null and j.archived_at is null`, Archive: `j.deleted_at is null and j.archived_at is not null`, Bin: `j.deleted_at is not null`,
+}
+
+// Page is a part of a shelf.
+type Page struct {
+	Shelf    Shelf
+	Workshop string // id; empty: every workshop
+	Find     string // words that all stand in the machine's name, work or plate
+	After    string // id of the last job of the page before; empty: from the first
+	Most     int
+}
+
+// Jobs lists a page of a shelf: the workshops in the order of their making, the
+// jobs of each oldest first.
+func (s *Store) Jobs(ctx context.Context, p Page) ([]Job, error) {
+	where, args := on[p.Shelf]+` and w.deleted_at is null`, []any{p.Most}
+	put := func(text string, value any) {
+		args = append(args, value)
+		where += fmt.Sprintf(text, len(args))
 	}
-	return pgx.CollectRows(rows, pgx.RowToStructByName[Job])
+	if p.Workshop != "" {
+		id, err := key(p.Workshop)
+		if err != nil {
+			return nil, err
+		}
+		put(` and j.workshop_id = $%d`, id)
+	}
+	for _, word := range strings.Fields(strings.ToLower(p.Find)) {
+		put(` and position($%d in j.finder || ' ' || lower(w.settings ->> 'name')) > 0`, word)
+	}
+	if p.After != "" {
+		id, err := key(p.After)
+		if err != nil {
+			return nil, err
+		}
+		put(` and (w.created_at, w.id, j.created_at, j.id) > (select bw.created_at, bw.id, b.created_at, b.id from job b join workshop bw on bw.id = b.workshop_id where b.id = $%d)`, id)
+	}
+	rows, err := s.pool.Query(ctx, `select `+jobColumns+fromJobs+`where `+where+` order by w.created_at, w.id, j.created_at, j.id limit $1`, args...)
+	if err != nil {
+		return nil, told(err)
+	}
+	list, err := pgx.CollectRows(rows, pgx.RowToStructByName[Job])
+	return list, told(err)
 }
 
 // Job finds one that is not in the bin.
 func (s *Store) Job(ctx context.Context, id string) (Job, error) {
-	return one(s.pool.Query(ctx, `select `+jobColumns+fromJobs+`where j.id::text = $1 and j.deleted_at is null`, id))
-}
-
-// CreateJob stores a new job in a workshop. A repeated change gives the job
-// that the first one made. what says where it comes from.
-func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d job.Document, what string) (made Job, err error) {
-	var id string
-	err = s.tx(ctx, func(tx pgx.Tx) error {
-		err := tx.QueryRow(ctx, `select job_id::text from creation where change_id = $1`, c.ID).Scan(&id)
-		if !errors.Is(err, pgx.ErrNoRows) {
-			return err
-		}
-		if err := tx.QueryRow(ctx, `insert into job (workshop_id, document) select id, $2 from workshop where id::text = $1 returning id::text`, workshopID, d).Scan(&id); err != nil {
-			return notFound(err)
-		}
-		if _, err := tx.Exec(ctx, `insert into creation (change_id, job_id) values ($1, $2::uuid)`, c.ID, id); err != nil {
-			return err
-		}
-		return keep(ctx, tx, id, 1, 1, c, what, d)
-	})
+	k, err := key(id)
 	if err != nil {
 		return Job{}, err
 	}
-	return s.Job(ctx, id)
+	return one(s.pool.Query(ctx, `select `+jobColumns+fromJobs+`where j.id = $1 and j.deleted_at is null and w.deleted_at is null`, k))
+}
+
+// MostJobs is how many jobs a workshop may hold, the bin's too.
+const MostJobs = 20000
+
+// CreateJob stores a new job in a workshop. A repeated change gives the job
+// that the first one made. what says where it comes from; more stores what
+// belongs to it in the same transaction.
+func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d job.Document, what string, more ...func(context.Context, pgx.Tx, pgtype.UUID) error) (made Job, err error) {
+	workshop, err := key(workshopID)
+	if err != nil {
+		return Job{}, err
+	}
+	print := asked("create", workshopID, d.Name, what)
+	var id pgtype.UUID
+	create := func(tx pgx.Tx) error {
+		var before []byte
+		err := tx.QueryRow(ctx, `select job_id, asked from creation where change_id = $1`, c.ID).Scan(&id, &before)
+		if err == nil {
+			return repeat(before, print)
+		}
+		if !errors.Is(err, pgx.ErrNoRows) {
+			return err
+		}
+		var count int
+		if err := tx.QueryRow(ctx, `select count(*) from job where workshop_id = $1`, workshop).Scan(&count); err != nil {
+			return err
+		}
+		if count >= MostJobs {
+			return &Full{"machines of this workshop", MostJobs}
+		}
+		if err := tx.QueryRow(ctx, `insert into job (workshop_id, document) select id, $2 from workshop where id = $1 and deleted_at is null returning id`, workshop, d).Scan(&id); err != nil {
+			return err
+		}
+		if _, err := tx.Exec(ctx, `insert into creation (change_id, job_id, asked) values ($1, $2, $3)`, c.ID, id, print); err != nil {
+			return err
+		}
+		for _, do := range more {
+			if err := do(ctx, tx, id); err != nil {
+				return err
+			}
+		}
+		return keep(ctx, tx, id, 1, 1, c, what, d, print)
+	}
+	err = s.tx(ctx, create)
+	if Code(err) == uniqueViolation { // the same creation at the same moment: the other one made it
+		err = s.tx(ctx, create)
+	}
+	if err != nil {
+		return Job{}, err
+	}
+	return s.Job(ctx, id.String())
 }
 
 // keep writes a revision down and tells every listening server.
-func keep(ctx context.Context, tx pgx.Tx, id string, revision, content int, c Change, what string, d job.Document) error {
-	if _, err := tx.Exec(ctx, `insert into job_revision (job_id, revision, content, document, change_id, who, what) values ($1::uuid, $2, $3, $4, $5, $6, $7)`,
-		id, revision, content, d, c.ID, c.Who, what); err != nil {
+func keep(ctx context.Context, tx pgx.Tx, id pgtype.UUID, revision, content int, c Change, what string, d job.Document, print []byte) error {
+	if _, err := tx.Exec(ctx, `insert into job_revision (job_id, revision, content, document, change_id, who, what, asked) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
+		id, revision, content, d, c.ID, c.Who, what, print); err != nil {
 		return err
 	}
-	return tell(ctx, tx, id, revision)
+	return tell(ctx, tx, id.String(), revision)
 }
 
 // current is a job's row, locked for a change.
@@ -131,15 +202,23 @@ type current struct {
 // revision, and a change that was stored before gives what it made then. do
 // turns the row into its next state and says what was done; it gets the
 // transaction to look things up.
-func (s *Store) change(ctx context.Context, id string, c Change, do func(tx pgx.Tx, now *current) (what string, err error)) (Job, error) {
+func (s *Store) change(ctx context.Context, id string, c Change, print []byte, do func(tx pgx.Tx, job pgtype.UUID, now *current) (what string, err error)) (Job, error) {
+	k, err := key(id)
+	if err != nil {
+		return Job{}, err
+	}
 	repeated := 0
-	err := s.tx(ctx, func(tx pgx.Tx) error {
+	err = s.tx(ctx, func(tx pgx.Tx) error {
 		var now current
-		if err := tx.QueryRow(ctx, `select revision, content, undo, redo, document from job where id::text = $1 and deleted_at is null for update`, id).
+		if err := tx.QueryRow(ctx, `select revision, content, undo, redo, document from job where id = $1 and deleted_at is null for update`, k).
 			Scan(&now.revision, &now.content, &now.undo, &now.redo, &now.document); err != nil {
-			return notFound(err)
+			return err
 		}
-		err := tx.QueryRow(ctx, `select revision from job_revision where job_id::text = $1 and change_id = $2`, id, c.ID).Scan(&repeated)
+		var before []byte
+		err := tx.QueryRow(ctx, `select revision, asked from job_revision where job_id = $1 and change_id = $2`, k, c.ID).Scan(&repeated, &before)
+		if err == nil {
+			return repeat(before, print)
+		}
 		if !errors.Is(err, pgx.ErrNoRows) {
 			return err
 		}
@@ -147,18 +226,18 @@ func (s *Store) change(ctx context.Context, id string, c Change, do func(tx pgx.
 			return &Conflict{c.Seen, now.revision}
 		}
 		now.revision++
-		what, err := do(tx, &now)
+		what, err := do(tx, k, &now)
 		if err != nil {
 			return err
 		}
 		if n := len(now.undo); n > mostUndo {
 			now.undo = now.undo[n-mostUndo:]
 		}
-		if _, err := tx.Exec(ctx, `update job set document = $2, revision = $3, content = $4, undo = $5, redo = $6, updated_at = now() where id::text = $1`,
-			id, now.document, now.revision, now.content, now.undo, now.redo); err != nil {
+		if _, err := tx.Exec(ctx, `update job set document = $2, revision = $3, content = $4, undo = $5, redo = $6, updated_at = now() where id = $1`,
+			k, now.document, now.revision, now.content, now.undo, now.redo); err != nil {
 			return err
 		}
-		return keep(ctx, tx, id, now.revision, now.content, c, what, now.document)
+		return keep(ctx, tx, k, now.revision, now.content, c, what, now.document, print)
 	})
 	if err != nil {
 		return Job{}, err
@@ -172,16 +251,13 @@ func (s *Store) change(ctx context.Context, id string, c Change, do func(tx pgx.
 // SaveJob stores a changed document if the sender saw the latest revision;
 // else the error is a *Conflict.
 func (s *Store) SaveJob(ctx context.Context, id string, c Change, d job.Document) (Job, error) {
-	return s.change(ctx, id, c, func(_ pgx.Tx, now *current) (string, error) {
+	return s.change(ctx, id, c, asked("save", c.Seen, d), func(_ pgx.Tx, _ pgtype.UUID, now *current) (string, error) {
 		what := job.Changed(now.document, d)
 		now.undo, now.redo = append(now.undo, now.content), []int{}
 		now.document, now.content = d, now.revision
 		return what, nil
 	})
 }
-
-// ErrNothingToDo says that there is no step to undo or redo.
-var ErrNothingToDo = errors.New("nothing to undo or redo")
 
 // Undo goes one step back; Redo forward again. Both survive any restart.
 func (s *Store) Undo(ctx context.Context, id string, c Change) (Job, error) {
@@ -194,7 +270,7 @@ func (s *Store) Redo(ctx context.Context, id string, c Change) (Job, error) {
 }
 
 func (s *Store) step(ctx context.Context, id string, c Change, word string, stacks func(*current) (from, to *[]int)) (Job, error) {
-	return s.change(ctx, id, c, func(tx pgx.Tx, now *current) (string, error) {
+	return s.change(ctx, id, c, asked(word, c.Seen), func(tx pgx.Tx, id pgtype.UUID, now *current) (string, error) {
 		from, to := stacks(now)
 		n := len(*from)
 		if n == 0 {
@@ -208,18 +284,18 @@ func (s *Store) step(ctx context.Context, id string, c Change, word string, stac
 
 // Restore makes an earlier revision's document the latest; it can be undone.
 func (s *Store) Restore(ctx context.Context, id string, c Change, revision int) (Job, error) {
-	return s.change(ctx, id, c, func(tx pgx.Tx, now *current) (string, error) {
+	return s.change(ctx, id, c, asked("restore", c.Seen, revision), func(tx pgx.Tx, id pgtype.UUID, now *current) (string, error) {
 		now.undo, now.redo = append(now.undo, now.content), []int{}
 		return back(ctx, tx, id, now, revision, fmt.Sprintf("revision %d restored: ", revision))
 	})
 }
 
 // back puts the document of a revision in place of the present one.
-func back(ctx context.Context, tx pgx.Tx, id string, now *current, revision int, word string) (string, error) {
+func back(ctx context.Context, tx pgx.Tx, id pgtype.UUID, now *current, revision int, word string) (string, error) {
 	was := now.document
 	now.document = job.Document{}
-	if err := tx.QueryRow(ctx, `select document, content from job_revision where job_id::text = $1 and revision = $2`, id, revision).Scan(&now.document, &now.content); err != nil {
-		return "", notFound(err)
+	if err := tx.QueryRow(ctx, `select document, content from job_revision where job_id = $1 and revision = $2`, id, revision).Scan(&now.document, &now.content); err != nil {
+		return "", told(err)
 	}
 	return word + job.Changed(was, now.document), nil
 }
@@ -227,43 +303,94 @@ func back(ctx context.Context, tx pgx.Tx, id string, now *current, revision int,
 // Revisions lists a job's history, latest first, at most n lines older than
 // before (0: from the latest).
 func (s *Store) Revisions(ctx context.Context, id string, before, n int) ([]Revision, error) {
-	rows, err := s.pool.Query(ctx, `select revision, content, who, what, at from job_revision
-		where job_id::text = $1 and ($2 = 0 or revision < $2) order by revision desc limit $3`, id, before, n)
+	k, err := key(id)
 	if err != nil {
 		return nil, err
 	}
-	return pgx.CollectRows(rows, pgx.RowToStructByName[Revision])
+	rows, err := s.pool.Query(ctx, `select revision, content, who, what, at from job_revision
+		where job_id = $1 and ($2 = 0 or revision < $2) order by revision desc limit $3`, k, before, n)
+	if err != nil {
+		return nil, told(err)
+	}
+	list, err := pgx.CollectRows(rows, pgx.RowToStructByName[Revision])
+	return list, told(err)
 }
 
 // RevisionOf is a job as it was at one revision.
 func (s *Store) RevisionOf(ctx context.Context, id string, revision int) (Job, error) {
+	k, err := key(id)
+	if err != nil {
+		return Job{}, err
+	}
 	return one(s.pool.Query(ctx, `select j.id::text, j.workshop_id::text, r.revision, jsonb_set(r.document, '{workshop}', w.settings) as document, r.at as updated_at,
 		j.archived_at is not null as archived, j.deleted_at is not null as binned, cardinality(j.undo) > 0 as can_undo, cardinality(j.redo) > 0 as can_redo
-		from job j join workshop w on w.id = j.workshop_id join job_revision r on r.job_id = j.id where j.id::text = $1 and r.revision = $2`, id, revision))
+		from job j join workshop w on w.id = j.workshop_id join job_revision r on r.job_id = j.id where j.id = $1 and r.revision = $2`, k, revision))
 }
 
-// CopyJob makes a job of its own from another's document as it stands.
+// CopyJob makes a job of its own from another's document as it stands, with its
+// photographs.
 func (s *Store) CopyJob(ctx context.Context, id string, c Change, name string) (Job, error) {
 	j, err := s.Job(ctx, id)
+	if err != nil {
+		return Job{}, err
+	}
+	from, err := key(id)
 	if err != nil {
 		return Job{}, err
 	}
 	d := j.Document
 	what := "copied from " + d.Name
 	d.Name = name
-	return s.CreateJob(ctx, j.WorkshopID, c, d, what)
+	return s.CreateJob(ctx, j.WorkshopID, c, d, what, func(ctx context.Context, tx pgx.Tx, to pgtype.UUID) error {
+		// A photograph keeps its id where it goes: the documents name it.
+		_, err := tx.Exec(ctx, `insert into photo (id, job_id, media_type, picture, who, created_at)
+			select id, $2, media_type, picture, who, created_at from photo where job_id = $1`, from, to)
+		return err
+	})
 }
 
 // Shelve puts a job on a shelf: into the yard, the archive or the bin.
 func (s *Store) Shelve(ctx context.Context, id string, shelf Shelf) error {
+	k, err := key(id)
+	if err != nil {
+		return err
+	}
 	set := map[Shelf]string{
 		Yard: `deleted_at = null, archived_at = null`, Archive: `deleted_at = null, archived_at = now()`, Bin: `deleted_at = now()`,
 	}[shelf]
 	return s.tx(ctx, func(tx pgx.Tx) error {
 		var revision int
-		if err := tx.QueryRow(ctx, `update job set `+set+` where id::text = $1 returning revision`, id).Scan(&revision); err != nil {
-			return notFound(err)
+		if err := tx.QueryRow(ctx, `update job set `+set+` where id = $1 returning revision`, k).Scan(&revision); err != nil {
+			return err
 		}
 		return tell(ctx, tx, id, revision)
 	})
+}
+
+// PurgeJob deletes a job of the bin for good, with its history and photographs.
+func (s *Store) PurgeJob(ctx context.Context, id string) error {
+	k, err := key(id)
+	if err != nil {
+		return err
+	}
+	return s.tx(ctx, func(tx pgx.Tx) error {
+		var binned bool
+		if err := tx.QueryRow(ctx, `select deleted_at is not null from job where id = $1 for update`, k).Scan(&binned); err != nil {
+			return err
+		}
+		if !binned {
+			return ErrNotBinned
+		}
+		return purge(ctx, tx, `= $1`, k)
+	})
+}
+
+// purge deletes the jobs that a condition on their id names.
+func purge(ctx context.Context, tx pgx.Tx, which string, arg any) error {
+	for _, text := range []string{`delete from photo where job_id `, `delete from creation where job_id `, `delete from job_revision where job_id `, `delete from job where id `} {
+		if _, err := tx.Exec(ctx, text+which, arg); err != nil {
+			return err
+		}
+	}
+	return nil
 }

@@ -4,28 +4,97 @@ import (
 	"context"
 
 	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgtype"
 )
 
-// Photo is a picture of a job's joints.
+// Photo is a picture of a job's joints. Its id stays with it where its job is
+// copied or carried in a file: documents name it.
 type Photo struct {
-	MediaType string `db:"media_type"`
-	Picture   []byte `db:"picture"`
+	ID        string `db:"id" json:"id"`
+	MediaType string `db:"media_type" json:"media_type"`
+	Picture   []byte `db:"picture" json:"picture"`
 }
+
+// MostPhotos is how many pictures a job may hold.
+const MostPhotos = 40
 
 // AddPhoto stores a picture of a job and gives its id. ErrNotFound where there
 // is no such job.
 func (s *Store) AddPhoto(ctx context.Context, jobID, who string, p Photo) (id string, err error) {
-	err = s.pool.QueryRow(ctx, `insert into photo (job_id, media_type, picture, who)
-		select j.id, $2, $3, $4 from job j where j.id::text = $1 returning id::text`, jobID, p.MediaType, p.Picture, who).Scan(&id)
-	return id, notFound(err)
+	k, err := key(jobID)
+	if err != nil {
+		return "", err
+	}
+	err = s.tx(ctx, func(tx pgx.Tx) error {
+		var count int
+		if err := tx.QueryRow(ctx, `select count(p.id) from job j left join photo p on p.job_id = j.id where j.id = $1 and j.deleted_at is null group by j.id`, k).Scan(&count); err != nil {
+			return err
+		}
+		if count >= MostPhotos {
+			return &Full{"photographs of this machine", MostPhotos}
+		}
+		return tx.QueryRow(ctx, `insert into photo (job_id, media_type, picture, who) values ($1, $2, $3, $4) returning id::text`, k, p.MediaType, p.Picture, who).Scan(&id)
+	})
+	return id, err
+}
+
+// WithPhotos stores pictures with a new job, under the ids that its document
+// names.
+func WithPhotos(who string, photos []Photo) func(context.Context, pgx.Tx, pgtype.UUID) error {
+	return func(ctx context.Context, tx pgx.Tx, job pgtype.UUID) error {
+		for _, p := range photos {
+			id, err := key(p.ID)
+			if err != nil {
+				return ErrUnstorable
+			}
+			if _, err := tx.Exec(ctx, `insert into photo (id, job_id, media_type, picture, who) values ($1, $2, $3, $4, $5)`, id, job, p.MediaType, p.Picture, who); err != nil {
+				return err
+			}
+		}
+		return nil
+	}
 }
 
 // PhotoOf gives a stored picture of a job.
 func (s *Store) PhotoOf(ctx context.Context, jobID, id string) (Photo, error) {
-	rows, err := s.pool.Query(ctx, `select media_type, picture from photo where job_id::text = $1 and id::text = $2`, jobID, id)
+	list, err := s.photos(ctx, jobID, id)
+	if err == nil && len(list) == 0 {
+		err = ErrNotFound
+	}
 	if err != nil {
 		return Photo{}, err
 	}
-	p, err := pgx.CollectExactlyOneRow(rows, pgx.RowToStructByName[Photo])
-	return p, notFound(err)
+	return list[0], nil
+}
+
+func (s *Store) photos(ctx context.Context, jobID string, ids ...string) ([]Photo, error) {
+	k, err := key(jobID)
+	if err != nil {
+		return nil, err
+	}
+	keys := make([]pgtype.UUID, 0, len(ids))
+	for _, id := range ids {
+		if one, err := key(id); err == nil {
+			keys = append(keys, one)
+		}
+	}
+	rows, err := s.pool.Query(ctx, `select id::text, media_type, picture from photo where job_id = $1 and id = any($2)`, k, keys)
+	if err != nil {
+		return nil, told(err)
+	}
+	list, err := pgx.CollectRows(rows, pgx.RowToStructByName[Photo])
+	return list, told(err)
+}
+
+// PhotosOf gives the pictures of a job that a document of it names.
+func (s *Store) PhotosOf(ctx context.Context, jobID string, ids []string) ([]Photo, error) {
+	return s.photos(ctx, jobID, ids...)
+}
+
+// PurgePhotos deletes pictures that no revision of their job names and that are
+// older than a day: they were taken, and nothing was made of them.
+func (s *Store) PurgePhotos(ctx context.Context) (int64, error) {
+	tag, err := s.pool.Exec(ctx, `delete from photo p where p.created_at < now() - interval '1 day'
+		and not exists (select 1 from job_revision r where r.job_id = p.job_id and r.document -> 'leads' ->> 'photo' = p.id::text)`)
+	return tag.RowsAffected(), told(err)
 }

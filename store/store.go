@@ -6,7 +6,6 @@ package store
 import (
 	"context"
 	"embed"
-	"errors"
 	"fmt"
 	"io/fs"
 
@@ -19,17 +18,6 @@ import (
 
 //go:embed migrations/*.sql
 var migrations embed.FS
-
-// ErrNotFound says that there is no such record, or that it is in the bin.
-var ErrNotFound = errors.New("not found")
-
-// Conflict says that someone else saved first: the sender saw revision Seen,
-// the store holds revision Latest.
-type Conflict struct{ Seen, Latest int }
-
-func (c *Conflict) Error() string {
-	return fmt.Sprintf("revision %d was changed, the latest is %d", c.Seen, c.Latest)
-}
 
 // Store is a pool of connections to one database.
 type Store struct{ pool *pgxpool.Pool }
@@ -72,18 +60,14 @@ func migrate(ctx context.Context, pool *pgxpool.Pool) error {
 // Close lets all connections go.
 func (s *Store) Close() { s.pool.Close() }
 
-// Ping says whether the database answers.
-func (s *Store) Ping(ctx context.Context) error { return s.pool.Ping(ctx) }
-
-func (s *Store) tx(ctx context.Context, do func(pgx.Tx) error) error {
-	return pgx.BeginFunc(ctx, s.pool, do)
+// CanWrite says whether the database answers and takes a change, by making one.
+func (s *Store) CanWrite(ctx context.Context) error {
+	_, err := s.pool.Exec(ctx, `insert into note (key, value) values ('written', 'yes') on conflict (key) do update set value = excluded.value`)
+	return told(err)
 }
 
-func notFound(err error) error {
-	if errors.Is(err, pgx.ErrNoRows) {
-		return ErrNotFound
-	}
-	return err
+func (s *Store) tx(ctx context.Context, do func(pgx.Tx) error) error {
+	return told(pgx.BeginFunc(ctx, s.pool, do))
 }
 
 // PersonKey signs the names chosen in browsers. The first server of a database

@@ -20,7 +20,7 @@ var ctx = context.Background()
 
 func workshopAndJob(t *testing.T, s *store.Store) (store.Workshop, store.Job) {
 	t.Helper()
-	w, err := s.CreateWorkshop(ctx, scenario.TansyLane(), nil)
+	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
 	require.NoError(t, err)
 	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, job.New("Blunger", w.Settings), "new")
 	require.NoError(t, err)
@@ -46,7 +46,7 @@ func TestAJobIsThereAgainAsItWasStored(t *testing.T) {
 	require.NoError(t, err)
 	require.Equal(t, d, again.Document)
 	require.Equal(t, 2, again.Revision)
-	workshops, err := s.Workshops(ctx)
+	workshops, err := s.Workshops(ctx, store.Yard)
 	require.NoError(t, err)
 	require.Len(t, workshops, 1)
 	require.Equal(t, w.Settings, workshops[0].Settings)
@@ -89,7 +89,7 @@ func TestAChangeSentTwiceIsStoredOnce(t *testing.T) {
 	again, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, job.New("Another", w.Settings), "new")
 	require.NoError(t, err)
 	require.Equal(t, j.ID, again.ID)
-	all, err := s.Jobs(ctx, store.Yard)
+	all, err := s.Jobs(ctx, store.Page{Shelf: store.Yard, Most: 100})
 	require.NoError(t, err)
 	require.Len(t, all, 1)
 }
@@ -160,12 +160,12 @@ func TestTheDemoLoadsOnceAndResetTouchesNoOtherJob(t *testing.T) {
 	require.NoError(t, err)
 	require.False(t, loaded)
 
-	workshops, err := s.Workshops(ctx)
+	workshops, err := s.Workshops(ctx, store.Yard)
 	require.NoError(t, err)
 	require.Len(t, workshops, 2)
 	own, err := s.CreateJob(ctx, workshops[0].ID, store.Change{ID: "own-1"}, job.New("My own", workshops[0].Settings), "new")
 	require.NoError(t, err)
-	jobs, err := s.Jobs(ctx, store.Yard)
+	jobs, err := s.Jobs(ctx, store.Page{Shelf: store.Yard, Most: 100})
 	require.NoError(t, err)
 	changed := jobs[0]
 	changed.Document.Name = "Changed"
@@ -253,7 +253,7 @@ func TestShelvesAndCopies(t *testing.T) {
 	s := storetest.Store(t)
 	_, j := workshopAndJob(t, s)
 	on := func(shelf store.Shelf) int {
-		list, err := s.Jobs(ctx, shelf)
+		list, err := s.Jobs(ctx, store.Page{Shelf: shelf, Most: 100})
 		require.NoError(t, err)
 		return len(list)
 	}

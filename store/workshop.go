@@ -2,8 +2,10 @@ package store
 
 import (
 	"context"
+	"errors"
 
 	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgtype"
 
 	"graybridge/core/job"
 )
@@ -14,55 +16,153 @@ type Workshop struct {
 	Revision int          `db:"revision"`
 	Settings job.Workshop `db:"settings"`
 	People   []string     `db:"people"`
+	Jobs     int          `db:"jobs"` // on the shelf that was asked for
 }
 
 const workshopColumns = `id::text, revision, settings, people`
 
-// Workshops lists all, oldest first.
-func (s *Store) Workshops(ctx context.Context) ([]Workshop, error) {
-	rows, err := s.pool.Query(ctx, `select `+workshopColumns+` from workshop order by created_at, id`)
+// Workshops lists all that are not in the bin, oldest first, with the number of
+// machines on a shelf. On the bin's shelf the workshops in the bin stand too.
+func (s *Store) Workshops(ctx context.Context, shelf Shelf) ([]Workshop, error) {
+	rows, err := s.pool.Query(ctx, `select `+workshopColumns+`, (select count(*) from job j where j.workshop_id = w.id and `+on[shelf]+`)::int as jobs
+		from workshop w where deleted_at is null order by created_at, id`)
 	if err != nil {
-		return nil, err
+		return nil, told(err)
 	}
-	return pgx.CollectRows(rows, pgx.RowToStructByName[Workshop])
+	list, err := pgx.CollectRows(rows, pgx.RowToStructByName[Workshop])
+	return list, told(err)
 }
 
-// CreateWorkshop stores a new one.
-func (s *Store) CreateWorkshop(ctx context.Context, settings job.Workshop, people []string) (Workshop, error) {
-	rows, err := s.pool.Query(ctx, `insert into workshop (settings, people) values ($1, coalesce($2::text[], '{}')) returning `+workshopColumns, settings, people)
+// BinnedWorkshops lists those in the bin, oldest first, with the number of all
+// their machines.
+func (s *Store) BinnedWorkshops(ctx context.Context) ([]Workshop, error) {
+	rows, err := s.pool.Query(ctx, `select `+workshopColumns+`, (select count(*) from job j where j.workshop_id = w.id)::int as jobs
+		from workshop w where deleted_at is not null order by created_at, id`)
 	if err != nil {
-		return Workshop{}, err
+		return nil, told(err)
 	}
-	return pgx.CollectExactlyOneRow(rows, pgx.RowToStructByName[Workshop])
+	list, err := pgx.CollectRows(rows, pgx.RowToStructByName[Workshop])
+	return list, told(err)
+}
+
+// MostWorkshops is how many workshops a database may hold, the bin's too.
+const MostWorkshops = 1000
+
+// CreateWorkshop stores a new one. A repeated change gives the workshop that
+// the first one made; an empty change id is never a repeat.
+func (s *Store) CreateWorkshop(ctx context.Context, changeID string, settings job.Workshop, people []string) (w Workshop, err error) {
+	print := asked("create workshop", settings, people)
+	create := func(tx pgx.Tx) error {
+		var before []byte
+		var id pgtype.UUID
+		err := tx.QueryRow(ctx, `select workshop_id, asked from workshop_creation where change_id = $1`, changeID).Scan(&id, &before)
+		if err == nil {
+			if err := repeat(before, print); err != nil {
+				return err
+			}
+			w, err = oneWorkshop(tx.Query(ctx, `select `+workshopColumns+`, 0 as jobs from workshop where id = $1`, id))
+			return err
+		}
+		if !errors.Is(err, pgx.ErrNoRows) {
+			return err
+		}
+		var count int
+		if err := tx.QueryRow(ctx, `select count(*) from workshop`).Scan(&count); err != nil {
+			return err
+		}
+		if count >= MostWorkshops {
+			return &Full{"workshops", MostWorkshops}
+		}
+		if w, err = oneWorkshop(tx.Query(ctx, `insert into workshop (settings, people) values ($1, coalesce($2::text[], '{}')) returning `+workshopColumns+`, 0 as jobs`, settings, people)); err != nil || changeID == "" {
+			return err
+		}
+		if id, err = key(w.ID); err != nil {
+			return err
+		}
+		_, err = tx.Exec(ctx, `insert into workshop_creation (change_id, workshop_id, asked) values ($1, $2, $3)`, changeID, id, print)
+		return err
+	}
+	err = s.tx(ctx, create)
+	if Code(err) == uniqueViolation { // the same creation at the same moment: the other one made it
+		err = s.tx(ctx, create)
+	}
+	return w, err
+}
+
+func oneWorkshop(rows pgx.Rows, err error) (Workshop, error) {
+	if err != nil {
+		return Workshop{}, told(err)
+	}
+	w, err := pgx.CollectExactlyOneRow(rows, pgx.RowToStructByName[Workshop])
+	return w, told(err)
 }
 
 // SaveWorkshop stores changed settings if the sender saw the latest revision;
 // else the error is a *Conflict.
 func (s *Store) SaveWorkshop(ctx context.Context, id string, seen int, settings job.Workshop, people []string) (w Workshop, err error) {
+	k, err := key(id)
+	if err != nil {
+		return Workshop{}, err
+	}
 	err = s.tx(ctx, func(tx pgx.Tx) error {
 		var latest int
-		if err := tx.QueryRow(ctx, `select revision from workshop where id::text = $1 for update`, id).Scan(&latest); err != nil {
-			return notFound(err)
+		if err := tx.QueryRow(ctx, `select revision from workshop where id = $1 and deleted_at is null for update`, k).Scan(&latest); err != nil {
+			return err
 		}
 		if latest != seen {
 			return &Conflict{seen, latest}
 		}
-		rows, err := tx.Query(ctx, `update workshop set settings = $2, people = coalesce($3::text[], '{}'), revision = revision + 1 where id::text = $1 returning `+workshopColumns, id, settings, people)
-		if err != nil {
-			return err
-		}
-		w, err = pgx.CollectExactlyOneRow(rows, pgx.RowToStructByName[Workshop])
+		w, err = oneWorkshop(tx.Query(ctx, `update workshop set settings = $2, people = coalesce($3::text[], '{}'), revision = revision + 1 where id = $1 returning `+workshopColumns+`, 0 as jobs`, k, settings, people))
 		return err
 	})
 	return w, err
 }
 
-// Workshop finds one.
+// Workshop finds one that is not in the bin.
 func (s *Store) Workshop(ctx context.Context, id string) (Workshop, error) {
-	rows, err := s.pool.Query(ctx, `select `+workshopColumns+` from workshop where id::text = $1`, id)
+	k, err := key(id)
 	if err != nil {
 		return Workshop{}, err
 	}
-	w, err := pgx.CollectExactlyOneRow(rows, pgx.RowToStructByName[Workshop])
-	return w, notFound(err)
+	return oneWorkshop(s.pool.Query(ctx, `select `+workshopColumns+`, 0 as jobs from workshop where id = $1 and deleted_at is null`, k))
+}
+
+// ShelveWorkshop puts a workshop with all its machines into the bin, or takes
+// it out again.
+func (s *Store) ShelveWorkshop(ctx context.Context, id string, shelf Shelf) error {
+	k, err := key(id)
+	if err != nil {
+		return err
+	}
+	set := map[Shelf]string{Yard: `null`, Bin: `now()`}[shelf]
+	return s.tx(ctx, func(tx pgx.Tx) error {
+		var name string
+		if err := tx.QueryRow(ctx, `update workshop set deleted_at = `+set+` where id = $1 returning id::text`, k).Scan(&name); err != nil {
+			return err
+		}
+		return tell(ctx, tx, "", 0)
+	})
+}
+
+// PurgeWorkshop deletes a workshop of the bin for good, with every machine,
+// history and photograph of it.
+func (s *Store) PurgeWorkshop(ctx context.Context, id string) error {
+	k, err := key(id)
+	if err != nil {
+		return err
+	}
+	return s.tx(ctx, func(tx pgx.Tx) error {
+		var binned bool
+		if err := tx.QueryRow(ctx, `select deleted_at is not null from workshop where id = $1 for update`, k).Scan(&binned); err != nil {
+			return err
+		}
+		if !binned {
+			return ErrNotBinned
+		}
+		if err := purge(ctx, tx, `in (select id from job where workshop_id = $1)`, k); err != nil {
+			return err
+		}
+		_, err := tx.Exec(ctx, `delete from workshop where id = $1`, k)
+		return err
+	})
 }

@@ -11,11 +11,11 @@ func plan(_ context.Context, args []string) error {
 	if err != nil {
 		return err
 	}
-	d, err := job.Decode(data)
+	f, err := job.DecodeFile(data)
 	if err != nil {
 		return bad(path, err)
 	}
-	p := job.Make(d)
+	p := job.Make(f.Document)
 	if unread := p.Unreadable(); len(unread) > 0 {
 		return bad(path, unread)
 	}

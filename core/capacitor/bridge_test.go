@@ -1,6 +1,7 @@
 package capacitor_test
 
 import (
+	"context"
 	"math"
 	"testing"
 
@@ -114,7 +115,8 @@ func TestContinuousIsWhatTryingEveryStepFinds(t *testing.T) {
 // Inside the island every winding is within plate amps, just outside one is not.
 func TestTheIslandIsWhereEveryWindingIsInsidePlate(t *testing.T) {
 	b := bridgeTo(t, "L1", 0)
-	island := b.Map(110, machine.Fan)
+	island, err := b.Map(context.Background(), 110, machine.Fan)
+	require.NoError(t, err)
 	require.Len(t, island.Contours, len(capacitor.Levels))
 	spans := island.Contours[0].Spans
 	require.Greater(t, len(spans), 20)

@@ -1,6 +1,7 @@
 package capacitor
 
 import (
+	"context"
 	"math"
 
 	"graybridge/core/machine"
@@ -85,7 +86,7 @@ func (b *Bridge) curve(microfarad float64, kind machine.LoadKind, into []sample)
 }
 
 // Map draws the island from 0 to the given capacitance for a kind of load.
-func (b *Bridge) Map(to float64, kind machine.LoadKind) Island {
+func (b *Bridge) Map(ctx context.Context, to float64, kind machine.LoadKind) (Island, error) {
 	out := Island{To: to}
 	out.Contours = make([]Contour, len(Levels))
 	for i, l := range Levels {
@@ -94,6 +95,9 @@ func (b *Bridge) Map(to float64, kind machine.LoadKind) Island {
 	var samples []sample
 	inside := make([]bool, len(Levels))
 	for c := range islandColumns {
+		if err := ctx.Err(); err != nil {
+			return Island{}, err
+		}
 		uf := to * float64(c) / (islandColumns - 1)
 		samples = b.curve(uf, kind, samples)
 		if n := len(samples); n > 0 && samples[n-1].share > 0 {
@@ -114,7 +118,7 @@ func (b *Bridge) Map(to float64, kind machine.LoadKind) Island {
 			}
 		}
 	}
-	return out
+	return out, nil
 }
 
 // tip halves the way between a capacitance outside a level and one inside it

@@ -1,6 +1,10 @@
 package job
 
 import (
+	"context"
+	"errors"
+	"reflect"
+
 	"graybridge/core/capacitor"
 	"graybridge/core/machine"
 	"graybridge/core/protection"
@@ -26,17 +30,17 @@ type LoadPoint struct {
 // curveSteps is how many speeds a curve has.
 const curveSteps = 100
 
-// CurvesOf draws the curves of a document's motor; ok is false where it cannot
-// be computed.
-func CurvesOf(d Document) (c Curves, ok bool) {
-	w := prepared(&d)
+// CurvesOf draws the curves of a document's motor.
+func CurvesOf(ctx context.Context, d Document) (Curves, error) { return picture(ctx, d, curvesOf) }
+
+func curvesOf(w *worker) (c Curves, err error) {
 	if w.model == nil {
-		return Curves{}, false
+		return Curves{}, ErrNone
 	}
 	m := w.model
 	rpm, torque, amps, err := m.PlateCurve(curveSteps)
 	if err != nil {
-		return Curves{}, false
+		return Curves{}, ErrNone
 	}
 	c = Curves{Plate: []capacitor.CurvePoint{}, Bridge: []capacitor.CurvePoint{}, Load: []LoadPoint{}}
 	load := w.load.At(w.load.Usual)
@@ -46,7 +50,7 @@ func CurvesOf(d Document) (c Curves, ok bool) {
 	}
 	a := w.answer
 	if a == nil {
-		return c, true
+		return c, nil
 	}
 	if b := w.bridge(w.wanted); b != nil {
 		if points, err := b.Curve(a.Microfarad, curveSteps); err == nil {
@@ -56,36 +60,61 @@ func CurvesOf(d Document) (c Curves, ok bool) {
 	if a.UsualRuns {
 		c.RPM, c.Share = a.Usual.RPM, load.ShaftNm(m, a.Usual.RPM/m.RPM)/m.RatedTorqueNm
 	}
-	return c, true
+	return c, nil
 }
 
 // prepared carries a document as far as the bridge's answer.
-func prepared(d *Document) *worker {
-	w := &worker{doc: d, plan: &Plan{}}
-	w.read()
-	w.target()
-	w.direction()
-	w.compute()
+func prepared(ctx context.Context, d *Document) *worker {
+	w := newWorker(ctx, d)
+	for _, stage := range []func(){w.read, w.target, w.direction, w.compute} {
+		if ctx.Err() != nil {
+			return newWorker(ctx, d) // nothing is known to a caller who has gone
+		}
+		stage()
+	}
 	return w
 }
 
-// Island is the map of capacitance and load for a document's motor as wanted;
-// ok is false where the motor cannot be computed or no joint fits. It is apart
-// from Make because it does not change while the µF are dragged.
-func Island(d Document) (island capacitor.Island, ok bool) {
-	w := prepared(&d)
+// ErrNone says that a document's motor cannot be computed, or that its bridge
+// gives no such picture.
+var ErrNone = errors.New("nothing to compute")
+
+// picture computes one heavy picture of a document. The error is ErrNone where
+// there is none, also where the computation fails, or the context's.
+func picture[T any](ctx context.Context, d Document, of func(w *worker) (T, error)) (out T, err error) {
+	defer func() {
+		if v := recover(); v != nil {
+			err = ErrNone
+		}
+		if gone := ctx.Err(); gone != nil {
+			err = gone
+		}
+		if err == nil && !sound(reflect.ValueOf(out)) {
+			err = ErrNone
+		}
+	}()
+	return of(prepared(ctx, &d))
+}
+
+// Island is the map of capacitance and load for a document's motor as wanted.
+// It is apart from Make because it does not change while the µF are dragged.
+func Island(ctx context.Context, d Document) (capacitor.Island, error) {
+	return picture(ctx, d, island)
+}
+
+func island(w *worker) (capacitor.Island, error) {
 	if w.answer == nil {
-		return capacitor.Island{}, false
+		return capacitor.Island{}, ErrNone
 	}
 	b := w.bridge(w.wanted)
 	if b == nil {
-		return capacitor.Island{}, false
+		return capacitor.Island{}, ErrNone
 	}
 	kind := w.load.Kind
 	if kind == machine.NoLoad {
 		kind = machine.Constant
 	}
-	return b.Map(w.link().RulerTo, kind), true
+	return b.Map(w.ctx, w.link().RulerTo, kind)
 }
 
 // Ranges are what every load does to the windings and to the poles of an
@@ -99,13 +128,13 @@ type Ranges struct {
 	InLeads    float64                `json:"set_in_leads"` // A: with a pole in each motor lead
 }
 
-// RangesOf follows a document's bridge over the whole load range; ok is false
-// where there is none.
-func RangesOf(d Document) (r Ranges, ok bool) {
-	w := prepared(&d)
+// RangesOf follows a document's bridge over the whole load range.
+func RangesOf(ctx context.Context, d Document) (Ranges, error) { return picture(ctx, d, rangesOf) }
+
+func rangesOf(w *worker) (r Ranges, err error) {
 	a := w.answer
 	if a == nil {
-		return Ranges{}, false
+		return Ranges{}, ErrNone
 	}
 	b := w.bridge(w.wanted)
 	r = Ranges{Microfarad: a.Microfarad, Chosen: b.Range(a.Microfarad, w.load.Kind), School: a.Schools[0].Microfarad}
@@ -113,5 +142,5 @@ func RangesOf(d Document) (r Ranges, ok bool) {
 	if w.choice != nil {
 		r.InLines, r.InLeads = w.asks.Choose(protection.SupplyLines).RelaySet, w.asks.Choose(protection.MotorLeads).RelaySet
 	}
-	return r, true
+	return r, nil
 }

@@ -1,6 +1,7 @@
 package job
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"math/cmplx"
@@ -412,7 +413,7 @@ func (w *worker) protectDrive(weighed drive.Weighed, earth unit.Conductor, v *Dr
 // "hz", "motor", "tool", "surface" (m/s) or "feet" (ft/min); ok is false where
 // it does not, or no drive is chosen.
 func HertzFor(d Document, way string, value float64) (hertz float64, ok bool) {
-	w := prepared(&d)
+	w := prepared(context.Background(), &d)
 	if w.motor == nil {
 		return 0, false
 	}
@@ -443,14 +444,6 @@ func (w *worker) solveDrive(s *State, f fed) {
 		return
 	}
 	s.Solved = true
-	for i, a := range leads.Lines {
-		for _, b := range leads.Lines[i+1:] {
-			if slices.Contains(f.joints.Of(a), b) {
-				s.Short, s.Grade, s.Verdict = true, finding.Stop, "Fed like this two of the drive's outputs are joined: it trips at once, or breaks."
-				return
-			}
-		}
-	}
 	solver, err := circuit.Compile(w.driveCase(f))
 	if err != nil {
 		s.Solved, s.Verdict = false, "This circuit cannot be solved."

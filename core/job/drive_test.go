@@ -134,7 +134,7 @@ func TestWithoutADriveItIsAsked(t *testing.T) {
 	require.Equal(t, "Choose the drive", p.Next.Text)
 	require.Len(t, p.Drive.Choices, 4)
 	require.False(t, p.Wanted.Solved)
-	_, ok := job.Island(d)
+	_, ok := pictured(job.Island)(d)
 	require.False(t, ok)
 	d.Drive = &drive.Entry{Profile: "nobody-9"}
 	require.NotEmpty(t, d.Validate())

@@ -107,14 +107,24 @@ func (w *worker) gather() {
 	p.Card = w.card()
 }
 
+// unsized is a link of a document of which nothing has been solved.
+func unsized(d *Document, h leads.Hand) Link {
+	l := Link{Parts: []capacitor.Part{}, Does: d.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Beside: d.Leads.Beside,
+		Reversing: d.Bridge.Reversing == capacitor.BySwitch, Bridge: "capacitor", Third: "corner", RulerTo: 100, CornerTo: "L1"}
+	if d.Bridge.Kind == KindDrive {
+		l.Bridge, l.Third, l.Reversing = KindDrive, "L3", false
+	}
+	return l
+}
+
 func (w *worker) link() Link {
-	l := Link{Parts: []capacitor.Part{}, Start: w.startUF, CornerTo: w.cornerTo, Usual: w.load.Usual, Lightest: w.load.Lightest, Heaviest: w.load.Heaviest,
-		Does: w.doc.Load.Does, Kind: w.hand.Kind, Naming: w.hand.Naming, Box: w.hand.Box, Beside: w.doc.Leads.Beside, LoadKind: w.load.Kind, RelayWay: w.guard.Relay, Microfarad: w.entered, Chosen: w.entered > 0, Reversing: w.doc.Bridge.Reversing == capacitor.BySwitch, Bridge: "capacitor", Third: "corner"}
-	if w.isDrive() {
-		l.Bridge, l.Third, l.Microfarad, l.Chosen, l.Start, l.Reversing = KindDrive, "L3", 0, false, 0, false
-		if w.profile != nil {
-			l.DriveName = w.profile.Name
-		}
+	l := unsized(w.doc, w.hand)
+	l.RulerTo, l.CornerTo, l.LoadKind, l.RelayWay = 0, w.cornerTo, w.load.Kind, w.guard.Relay
+	l.Usual, l.Lightest, l.Heaviest = w.load.Usual, w.load.Lightest, w.load.Heaviest
+	if !w.isDrive() {
+		l.Start, l.Microfarad, l.Chosen = w.startUF, w.entered, w.entered > 0
+	} else if w.profile != nil {
+		l.DriveName = w.profile.Name
 	}
 	if a := w.answer; a != nil {
 		l.Microfarad, l.Chosen, l.Parts, l.Continuous = a.Microfarad, a.Chosen, a.Parts, a.Continuous
@@ -284,6 +294,9 @@ func (w *worker) next() Next {
 	}
 	if f := open("plate.power", "plate.rpm", "plate.slip", "plate.impossible"); f != nil {
 		return Next{finding.Motor, "Check the plate", entry(f), false}
+	}
+	if f := open("leads.short"); f != nil {
+		return Next{finding.Leads, "Take the short out of the joints", entry(f), false}
 	}
 	if f := open("leads.how-many"); f != nil {
 		return Next{finding.Leads, "How many leads come out?", entry(f), false}

@@ -2,6 +2,7 @@ package job_test
 
 import (
 	"bytes"
+	"context"
 	"encoding/json"
 	"math"
 	"os"
@@ -33,6 +34,14 @@ func found(p job.Plan, id string) *finding.Finding {
 		}
 	}
 	return nil
+}
+
+// pictured asks for a picture with nobody going away.
+func pictured[T any](of func(context.Context, job.Document) (T, error)) func(job.Document) (T, bool) {
+	return func(d job.Document) (T, bool) {
+		v, err := of(context.Background(), d)
+		return v, err == nil
+	}
 }
 
 func documents() map[string]job.Document {
@@ -137,7 +146,7 @@ func TestNoBridgeHelpsAStarOnlyMotorAt230Volts(t *testing.T) {
 	require.Equal(t, finding.Stop, found(p, "capacitor.none").Grade)
 	require.False(t, p.Card.Ready)
 	require.NotEmpty(t, p.Card.NotReady)
-	_, ok := job.Island(scenario.DryingTurntable())
+	_, ok := pictured(job.Island)(scenario.DryingTurntable())
 	require.False(t, ok)
 }
 
@@ -226,7 +235,7 @@ func TestAStartCapacitorIsSizedAndFitted(t *testing.T) {
 // The run-up in time comes up where the plan says it starts, drops the start
 // capacitor on the way, and ends at the plan's speed.
 func TestTheRunUpAgreesWithThePlan(t *testing.T) {
-	run, ok := job.Start(scenario.Blunger())
+	run, ok := pictured(job.Start)(scenario.Blunger())
 	require.True(t, ok)
 	require.True(t, run.Up)
 	require.Zero(t, run.DropS)
@@ -238,25 +247,25 @@ func TestTheRunUpAgreesWithThePlan(t *testing.T) {
 	d := scenario.Blunger()
 	d.Load = load.Entry{Kind: machine.Constant, Share: "40 %", Start: load.Loaded, Inertia: "0.02"}
 	d.Bridge.Start = "110"
-	with, ok := job.Start(d)
+	with, ok := pictured(job.Start)(d)
 	require.True(t, ok)
 	require.True(t, with.Up)
 	require.Greater(t, with.DropS, 0.0)
 	require.Less(t, with.DropS, with.ReachS)
 	require.True(t, slices.ContainsFunc(with.Figures, func(f finding.Figure) bool { return f.ID == "trapped" && f.Value > 200 }))
 	d.Bridge.Start = ""
-	hums, ok := job.Start(d)
+	hums, ok := pictured(job.Start)(d)
 	require.True(t, ok)
 	require.False(t, hums.Up, "without it, it stands and hums")
 	require.InDelta(t, 0, hums.RPM[len(hums.RPM)-1], 1)
-	_, ok = job.Start(scenario.DryingTurntable())
+	_, ok = pictured(job.Start)(scenario.DryingTurntable())
 	require.False(t, ok)
 }
 
 // Over the load range the figures meet those of the plan, and show where a relay
 // in the supply lines is blind.
 func TestTheRangeMeetsThePlanAndShowsTheBlindRelay(t *testing.T) {
-	r, ok := job.RangesOf(scenario.Blunger())
+	r, ok := pictured(job.RangesOf)(scenario.Blunger())
 	require.True(t, ok)
 	p := job.Make(scenario.Blunger())
 	at := r.Chosen[26] // 65 %
@@ -271,7 +280,7 @@ func TestTheRangeMeetsThePlanAndShowsTheBlindRelay(t *testing.T) {
 	for i := 1; i < len(r.Chosen); i++ {
 		require.Less(t, r.Chosen[i].RPM, r.Chosen[i-1].RPM)
 	}
-	_, ok = job.RangesOf(scenario.DryingTurntable())
+	_, ok = pictured(job.RangesOf)(scenario.DryingTurntable())
 	require.False(t, ok)
 }
 
@@ -400,7 +409,7 @@ func TestEveryWhyReachesItsFormula(t *testing.T) {
 		}
 	}
 	require.Greater(t, led, 30)
-	run, ok := job.Start(scenario.Blunger())
+	run, ok := pictured(job.Start)(scenario.Blunger())
 	require.True(t, ok)
 	p := job.Make(scenario.Blunger())
 	for _, list := range [][]finding.Figure{p.Motor, p.Bridge, p.Supply, p.Guard, p.Load, run.Figures} {
@@ -458,7 +467,7 @@ func TestEstimatesAreMarkedWhereverTheyReach(t *testing.T) {
 
 // The bridge's curve meets the load's where the plan says the motor runs.
 func TestTheCurvesMeetWhereTheMotorRuns(t *testing.T) {
-	c, ok := job.CurvesOf(scenario.Blunger())
+	c, ok := pictured(job.CurvesOf)(scenario.Blunger())
 	require.True(t, ok)
 	p := job.Make(scenario.Blunger())
 	require.Equal(t, p.Wanted.RPM, unit.Whole(c.RPM, "rpm"))
@@ -469,10 +478,10 @@ func TestTheCurvesMeetWhereTheMotorRuns(t *testing.T) {
 		}
 	}
 	require.InDelta(t, 1, c.Plate[94].Torque, 0.06, "1410 rpm is the plate's own point")
-	none, ok := job.CurvesOf(scenario.DryingTurntable())
+	none, ok := pictured(job.CurvesOf)(scenario.DryingTurntable())
 	require.True(t, ok)
 	require.Empty(t, none.Bridge)
-	_, ok = job.CurvesOf(job.New("Empty", scenario.TansyLane()))
+	_, ok = pictured(job.CurvesOf)(job.New("Empty", scenario.TansyLane()))
 	require.False(t, ok)
 }
 
@@ -506,7 +515,7 @@ func BenchmarkPlanDrive(b *testing.B) {
 func BenchmarkStartRun(b *testing.B) {
 	d := scenario.Blunger()
 	for b.Loop() {
-		if _, ok := job.Start(d); !ok {
+		if _, ok := pictured(job.Start)(d); !ok {
 			b.Fatal("no run-up")
 		}
 	}
@@ -515,7 +524,7 @@ func BenchmarkStartRun(b *testing.B) {
 func BenchmarkIsland(b *testing.B) {
 	d := scenario.Blunger()
 	for b.Loop() {
-		if _, ok := job.Island(d); !ok {
+		if _, ok := pictured(job.Island)(d); !ok {
 			b.Fatal("no island")
 		}
 	}

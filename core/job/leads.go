@@ -1,6 +1,7 @@
 package job
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -31,6 +32,10 @@ type LeadsPlan struct {
 	LineMark  finding.Mark    `json:"line_mark,omitempty"`
 	LineFrom  string          `json:"line_from,omitempty"`
 	Wanted    []string        `json:"line_ohms_wanted" nullable:"false"` // the same once joined as wanted
+}
+
+func emptyLeads() LeadsPlan {
+	return LeadsPlan{Round: leads.Touches{}.Verdict(), Labelling: leads.Unlabelled(), Ways: []WayView{}, Choices: []finding.Cure{}, Caps: []leads.Cap{}, Extras: []leads.Extra{}, Names: []NamePair{}, Mistakes: []MistakeChoice{}, Steps: []string{}, LineOhms: []string{}, Wanted: []string{}}
 }
 
 // NamePair is one lead in the motor's own system and in the others.
@@ -129,7 +134,8 @@ func (w *worker) lineOhms(celsius float64, joints leads.Joints) (ohm [3]float64,
 // planLeads gathers what the bay shows, and says what follows from it.
 func (w *worker) planLeads() {
 	d := &w.doc.Leads
-	l := LeadsPlan{Round: w.round, Agreed: w.agreed(), Ways: []WayView{}, Choices: []finding.Cure{}, Caps: []leads.Cap{}, Extras: leads.Extras(d.Extras), Names: []NamePair{}, Mistakes: []MistakeChoice{}, Steps: []string{}, LineOhms: []string{}, Wanted: []string{}}
+	l := emptyLeads()
+	l.Round, l.Agreed, l.Extras = w.round, w.agreed(), leads.Extras(d.Extras)
 	w.sayRound()
 	eq := leads.TypicalEquivalent(w.supply.Hertz)
 	if w.model != nil {
@@ -480,7 +486,7 @@ func (w *worker) mistakes() []leads.Mistake {
 // leads cannot make or while nothing can be computed.
 func Mistaken(d Document, id string) (p Plan, s State, ok bool) {
 	p = Make(d)
-	w := prepared(&d)
+	w := prepared(context.Background(), &d)
 	if w.wanted == nil || w.model == nil {
 		return p, s, false
 	}
@@ -500,7 +506,7 @@ func Mistaken(d Document, id string) (p Plan, s State, ok bool) {
 // BenchCase is the circuit of a state as an open file, at the speed where it
 // settles. ok is false while nothing can be computed.
 func BenchCase(d Document, state string) (b circuit.BenchCase, ok bool) {
-	w := prepared(&d)
+	w := prepared(context.Background(), &d)
 	joints := w.wanted
 	if state == "now" {
 		joints = w.found

@@ -1,9 +1,11 @@
 package job
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"math"
+	"reflect"
 	"slices"
 	"strings"
 
@@ -107,6 +109,7 @@ func (p *Plan) Unreadable() openfile.Problems {
 
 // worker carries one document through the chapters.
 type worker struct {
+	ctx      context.Context // ends the work when its caller has gone
 	doc      *Document
 	plan     *Plan
 	supply   supply.Supply
@@ -149,19 +152,45 @@ type worker struct {
 // Validate; anything typed in it may still be unreadable or missing, and the
 // plan then says so and goes as far as it can.
 func Make(d Document) Plan {
-	w := &worker{doc: &d, plan: &Plan{Findings: []finding.Finding{}, Moves: []leads.Move{}, Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{}, Combos: []capacitor.Combo{}, Buys: []Buy{},
-		Supply: []finding.Figure{}, Guard: []finding.Figure{}, Load: []finding.Figure{}}}
-	w.read()
-	w.plan.Findings = append(w.plan.Findings, w.plate.Checks(w.supply.Hertz)...)
-	w.target()
-	w.direction()
-	w.compute()
-	w.states()
-	w.planLeads()
-	w.judge()
-	w.gather()
-	return *w.plan
+	p, _ := MakeUntil(context.Background(), d)
+	return p
 }
+
+// MakeUntil is Make for a caller who may go away: the error is that of the
+// context, and then there is no plan. A document whose plan fails for any other
+// reason still gets one, which says so and shows what was typed.
+func MakeUntil(ctx context.Context, d Document) (p Plan, err error) {
+	w := newWorker(ctx, &d)
+	defer func() {
+		if v := recover(); v != nil {
+			p, err = Plan{}, ctx.Err()
+			if err == nil {
+				p = Failed(d)
+			}
+		}
+	}()
+	for _, stage := range []func(){w.read, w.checkPlate, w.target, w.direction, w.compute, w.states, w.planLeads, w.judge, w.gather} {
+		if err := ctx.Err(); err != nil {
+			return Plan{}, err
+		}
+		stage()
+	}
+	if !sound(reflect.ValueOf(*w.plan)) {
+		return Failed(d), nil
+	}
+	return *w.plan, nil
+}
+
+func newWorker(ctx context.Context, d *Document) *worker {
+	return &worker{ctx: ctx, doc: d, plan: emptyPlan()}
+}
+
+func emptyPlan() *Plan {
+	return &Plan{Readings: []finding.Reading{}, Findings: []finding.Finding{}, Moves: []leads.Move{}, Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{}, Combos: []capacitor.Combo{}, Buys: []Buy{},
+		Supply: []finding.Figure{}, Guard: []finding.Figure{}, Load: []finding.Figure{}}
+}
+
+func (w *worker) checkPlate() { w.say(w.plate.Checks(w.supply.Hertz)...) }
 
 func (w *worker) say(f ...finding.Finding) { w.plan.Findings = append(w.plan.Findings, f...) }
 
@@ -414,6 +443,9 @@ func (w *worker) compute() {
 	if r := m.BreakdownTorqueRatio; r < 1.5 || r > 4 || !m.AmpsReached {
 		w.say(finding.Finding{ID: "plate.breakdown", Bay: finding.Motor, Grade: finding.Note, Sentence: fmt.Sprintf("The fitted motor's breakdown torque is %s × rated, which is unusual.", unit.Three(r)),
 			Detail: "The locked-rotor figures and the plate do not go together well: starting figures are weak here.", Figure: unit.Three(r), Limit: "1.5 to 4", Why: []finding.Why{{Formula: "greatest torque over slip / rated torque", Section: finding.OnFit, Source: "fitted circuit", Estimated: true}}})
+	}
+	if w.shorted() {
+		return
 	}
 	if w.isDrive() {
 		w.computeDrive()

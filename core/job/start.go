@@ -1,6 +1,7 @@
 package job
 
 import (
+	"context"
 	"math"
 	"slices"
 
@@ -31,15 +32,16 @@ const (
 	upAt        = 0.9
 )
 
-// Start follows the run-up of a document's motor as wanted; ok is false where
-// nothing can be computed.
-func Start(d Document) (run StartRun, ok bool) {
-	w := prepared(&d)
+// Start follows the run-up of a document's motor as wanted.
+func Start(ctx context.Context, d Document) (StartRun, error) { return picture(ctx, d, startRun) }
+
+func startRun(w *worker) (run StartRun, err error) {
 	a := w.answer
 	if a == nil {
-		return StartRun{}, false
+		return StartRun{}, ErrNone
 	}
 	setup := w.startSetup(a.Microfarad)
+	setup.Context = w.ctx
 	m := w.model
 	sync := m.Eq.SyncRadPerSecond(w.supply.Hertz)
 	run = StartRun{Sync: sync * 30 / math.Pi, Figures: []finding.Figure{}}
@@ -50,7 +52,7 @@ func Start(d Document) (run StartRun, ok bool) {
 		// A first run says when the start capacitor may go, as a relay would feel it.
 		first, err := setup.Trace(1, above(dropAt))
 		if err != nil {
-			return StartRun{}, false
+			return StartRun{}, ErrNone
 		}
 		if run.DropS = longestRun; first.Result.Stopped {
 			run.DropS = first.Result.TimeS
@@ -60,7 +62,7 @@ func Start(d Document) (run StartRun, ok bool) {
 	// Long enough to see it settle: half as long again as it takes, at least half a second more.
 	reach, err := setup.Trace(1, above(upAt))
 	if err != nil {
-		return StartRun{}, false
+		return StartRun{}, ErrNone
 	}
 	if run.Up = reach.Result.Stopped; run.Up {
 		run.ReachS = reach.Result.TimeS
@@ -70,7 +72,7 @@ func Start(d Document) (run StartRun, ok bool) {
 	}
 	trace, err := setup.Trace(startSlices, nil)
 	if err != nil {
-		return StartRun{}, false
+		return StartRun{}, ErrNone
 	}
 	run.TimeS, run.RPM, run.Amps = trace.TimeS, trace.RPM[0], trace.Amps
 	peak := 0.0
@@ -85,7 +87,7 @@ func Start(d Document) (run StartRun, ok bool) {
 		run.Amps[i] = slices.Max(run.Amps[max(0, i-back+1) : i+1])
 	}
 	w.startFigures(&run, trace, peak)
-	return run, true
+	return run, nil
 }
 
 // startSetup is the bridge as a circuit in time, the motor standing.

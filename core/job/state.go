@@ -237,6 +237,14 @@ func (w *worker) stateFed(id string, f fed, known bool) State {
 	if len(assumed) > 0 {
 		s.Assumed = assumed
 	}
+	if lines := w.shorts(live); lines != "" {
+		s.Solved, s.Short, s.Grade = true, true, finding.Stop
+		s.Verdict = "Fed like this, " + lines + " are joined: a dead short. Expect the breaker to open at once."
+		if w.isDrive() {
+			s.Verdict = "Fed like this, the drive's outputs " + lines + " are joined: a dead short. It trips at once, or breaks."
+		}
+		return s
+	}
 	if w.model == nil {
 		s.Verdict = "The plate is not complete yet."
 		return s
@@ -253,10 +261,6 @@ func (w *worker) stateFed(id string, f fed, known bool) State {
 // solve fills a state's figures.
 func (w *worker) solve(s *State, f fed) {
 	s.Solved = true
-	if slices.Contains(f.joints.Of("L1"), "L2") {
-		s.Short, s.Grade, s.Verdict = true, finding.Stop, "Fed like this, L1 and L2 are joined: a dead short. Expect the breaker to open at once."
-		return
-	}
 	b := w.bridgeFed(f)
 	if b == nil {
 		s.Solved, s.Verdict = false, "This circuit cannot be solved."

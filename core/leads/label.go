@@ -576,10 +576,15 @@ func (h Hand) MarksAgree(groups [][]string) bool {
 	return Joints(found).Equal(h.Kind.Layout().Groups())
 }
 
+// Unlabelled is a labelling before any reading.
+func Unlabelled() Labelling {
+	return Labelling{Names: []LeadName{}, Same: []string{}, Taken: []Taken{}, Grade: finding.Open}
+}
+
 // Label draws every conclusion of the labelling readings. eq and its mark come
 // from the plate where there is one; fed is the low AC in volts.
 func Label(r Round, h Hand, v Verdict, eq circuit.Equivalent, frequencyHz float64) (out Labelling, readings []finding.Reading) {
-	out = Labelling{Names: []LeadName{}, Same: []string{}, Taken: []Taken{}, Grade: finding.Open}
+	out = Unlabelled()
 	fed := 12.0
 	if r.LowVolts != "" {
 		x, ok, err := unit.Volts.One(r.LowVolts)

@@ -61,6 +61,9 @@ func Decode(data []byte, into any, moreKeys bool) error {
 	if len(data) > MaxBytes {
 		return Problems{{"file", fmt.Sprintf("%d bytes", len(data)), "at most 16 MiB"}}
 	}
+	if err := Fit(data, Deepest, MaxBytes); err != nil {
+		return err
+	}
 	w := walker{dec: json.NewDecoder(bytes.NewReader(data)), moreKeys: moreKeys}
 	w.dec.UseNumber()
 	if err := w.value("", reflect.TypeOf(into).Elem(), ""); err != nil {
@@ -93,10 +96,27 @@ func (w *walker) place() string {
 }
 
 func (w *walker) add(path, found, wanted string) {
-	if path == "" {
+	switch n := len(w.problems); {
+	case n > mostProblems:
+		return
+	case n == mostProblems:
+		path, found, wanted = "file", "more bad places", "these mended first"
+	case path == "":
 		path = "file"
 	}
-	w.problems = append(w.problems, Problem{path, found, wanted})
+	w.problems = append(w.problems, Problem{shortened(path), shortened(found), wanted})
+}
+
+// mostProblems is how many bad places of one file are named at a time.
+const mostProblems = 60
+
+// shortened keeps a message readable whatever stands in a file.
+func shortened(text string) string {
+	const most = 240
+	if len(text) <= most {
+		return text
+	}
+	return strings.ToValidUTF8(text[:most], "") + "…"
 }
 
 var rawMessage = reflect.TypeFor[json.RawMessage]()
@@ -338,14 +358,19 @@ func WithLines(data []byte, err error) error {
 	if !errors.As(err, &bad) {
 		return err
 	}
-	lines := placeLines(data)
+	wanted := map[string]bool{}
+	for _, p := range bad {
+		for path := p.Path; path != ""; path = holder(path) {
+			wanted[path] = true
+		}
+	}
+	lines := placeLines(data, wanted)
 	out := make(Problems, len(bad))
 	for i, p := range bad {
 		out[i] = p
 		line, ok := lines[p.Path]
-		for path := p.Path; !ok && path != ""; line, ok = lines[path] { // what is missing stands in what holds it
-			cut := strings.LastIndexAny(path, ".[")
-			path = path[:max(cut, 0)]
+		for path := holder(p.Path); !ok && path != ""; path = holder(path) { // what is missing stands in what holds it
+			line, ok = lines[path]
 		}
 		if !ok {
 			line = 1
@@ -355,20 +380,35 @@ func WithLines(data []byte, err error) error {
 	return out
 }
 
+// holder is the path of what holds a path's value; empty for the whole.
+func holder(path string) string { return path[:max(strings.LastIndexAny(path, ".["), 0)] }
+
 // placeLines walks the text as far as it can be read and notes the line on
-// which the value of each path begins.
-func placeLines(data []byte) map[string]int {
+// which the value of each wanted path begins.
+func placeLines(data []byte, wanted map[string]bool) map[string]int {
 	out := map[string]int{}
+	if Fit(data, Deepest, MaxBytes) != nil {
+		return out
+	}
+	walkPlaces(data, func(path string, at int64) bool {
+		if _, twice := out[path]; wanted[path] && !twice {
+			out[path] = 1 + bytes.Count(data[:at], []byte("\n"))
+		}
+		return len(out) < len(wanted)
+	})
+	return out
+}
+
+// walkPlaces hands the path of each value and the place where its first token
+// ends to see, until that returns false.
+func walkPlaces(data []byte, see func(path string, at int64) bool) {
 	dec := json.NewDecoder(bytes.NewReader(data))
 	dec.UseNumber()
 	var walk func(path string) bool
 	walk = func(path string) bool {
 		tok, err := dec.Token()
-		if err != nil {
+		if err != nil || !see(path, dec.InputOffset()) {
 			return false
-		}
-		if _, twice := out[path]; !twice {
-			out[path] = 1 + bytes.Count(data[:dec.InputOffset()], []byte("\n"))
 		}
 		switch tok {
 		case json.Delim('{'):
@@ -395,5 +435,4 @@ func placeLines(data []byte) map[string]int {
 		return err == nil
 	}
 	walk("")
-	return out
 }

@@ -385,6 +385,9 @@ func (r *runner) run(observe func(*Sample) bool) (Result, error) {
 		if target <= r.t {
 			continue
 		}
+		if ctx := r.set.Context; ctx != nil && grid%64 == 0 && ctx.Err() != nil {
+			return r.result, ctx.Err()
+		}
 		for r.t < target*(1-1e-12) {
 			stop := target
 			if len(events) > 0 && events[0].at < stop {

@@ -19,6 +19,7 @@
 package transient
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"math"
@@ -35,6 +36,8 @@ type Setup struct {
 	Closings []Closing
 	EndS     float64
 	StepS    float64 // longest step; 0: the period in whole steps of at most 200 µs
+	// Context ends a run whose caller has gone; nil: nobody does.
+	Context context.Context
 }
 
 // Rotor is what turns.

@@ -26,6 +26,7 @@ export type Summary = Schemas['Summary']
 export type Workshop = Schemas['Workshop']
 export type WorkshopEntry = Schemas['WorkshopEntry']
 export type YardWorkshop = Schemas['YardWorkshop']
+export type BinnedWorkshop = Schemas['BinnedWorkshop']
 
 export type DialWay = 'hz' | 'motor' | 'tool' | 'surface' | 'feet'
 
@@ -64,9 +65,18 @@ async function got<T>(call: Promise<{ data?: T; error?: unknown; response: Respo
   throw new Trouble(answer.response.status, [p.detail ?? 'The server refused.', ...fields].join(' '), p.latest)
 }
 
-export const newChangeID = () => crypto.randomUUID()
+export { newID as newChangeID } from '../app/id'
 
 export type Shelf = 'yard' | 'archive' | 'bin'
+
+/** A page of a shelf. */
+export interface YardAsk {
+  shelf?: Shelf
+  find?: string
+  attention?: boolean
+  after?: string
+  most?: number
+}
 
 const seen = (id: string, revision: number, changeID: string) => ({
   path: { id },
@@ -75,7 +85,7 @@ const seen = (id: string, revision: number, changeID: string) => ({
 const at = (id: string) => ({ params: { path: { id } } })
 
 export const api = {
-  yard: (shelf: Shelf = 'yard') => got(client.GET('/api/yard', { params: { query: { shelf } } })),
+  yard: (ask: YardAsk = {}) => got(client.GET('/api/yard', { params: { query: ask } })),
   job: (id: string) => got(client.GET('/api/jobs/{id}', at(id))),
   createJob: (workshop_id: string, name: string, change_id: string) =>
     got(client.POST('/api/jobs', { body: { workshop_id, name, change_id } })),
@@ -127,7 +137,11 @@ export const api = {
   async addPhoto(id: string, picture: Blob): Promise<string> {
     let answer: Response
     try {
-      answer = await fetch(`/api/jobs/${id}/photos`, { method: 'POST', body: picture })
+      answer = await fetch(`/api/jobs/${id}/photos`, {
+        method: 'POST',
+        body: picture,
+        headers: { 'Content-Type': picture.type || 'image/jpeg' },
+      })
     } catch {
       throw new Trouble(0, 'The server does not answer. The picture was not stored.')
     }
@@ -136,7 +150,12 @@ export const api = {
     return said.id
   },
   island: (body: Document) => got(client.POST('/api/capacitor/island', { body })),
-  createWorkshop: (body: WorkshopEntry) => got(client.POST('/api/workshops', { body })),
+  createWorkshop: (body: WorkshopEntry, change_id: string) =>
+    got(client.POST('/api/workshops', { body: { ...body, change_id } })),
+  shelveWorkshop: (id: string, shelf: 'yard' | 'bin') =>
+    got(client.POST('/api/workshops/{id}/shelf', { ...at(id), body: { shelf } })),
+  purgeWorkshop: (id: string) => got(client.DELETE('/api/workshops/{id}', at(id))),
+  purgeJob: (id: string) => got(client.DELETE('/api/jobs/{id}', at(id))),
   saveWorkshop: (id: string, revision: number, body: WorkshopEntry) =>
     got(
       client.PUT('/api/workshops/{id}', {

@@ -20,30 +20,41 @@ const list = computed(() => found([...offered.deeds, ...machines.value, ...place
 
 useKeys({ '/': () => (open.value = true), 'mod k': () => (open.value = true) })
 
+/** Machines are looked for in the database: a yard may hold thousands. */
+let turn = 0
+let soon: ReturnType<typeof setTimeout> | undefined
+async function seek() {
+  const mine = ++turn
+  const find = question.value.trim()
+  const shelves = [
+    ['yard', 'machine'],
+    ['archive', 'archived machine'],
+  ] as const
+  const got = await Promise.all(
+    shelves.map(async ([shelf, kind]) => {
+      const y = await api.yard({ shelf, most: 12, ...(find && { find }) }).catch(() => undefined)
+      return (y?.workshops ?? []).flatMap((w) =>
+        w.jobs.map((j) => ({
+          kind,
+          text: j.name,
+          more: `${w.settings.name} ${j.does ?? ''} ${j.plate} ${j.sentence} ${find}`,
+          run: () => void router.push({ name: 'span', params: { id: j.id } }),
+        })),
+      )
+    }),
+  )
+  if (mine === turn) machines.value = got.flat()
+}
+
 watch(open, (now) => {
   if (!now) return
   question.value = ''
   at.value = 0
-  for (const [shelf, kind] of [
-    ['yard', 'machine'],
-    ['archive', 'archived machine'],
-  ] as const)
-    void api
-      .yard(shelf)
-      .then((y) => {
-        machines.value = [
-          ...machines.value.filter((d) => d.kind !== kind),
-          ...y.workshops.flatMap((w) =>
-            w.jobs.map((j) => ({
-              kind,
-              text: j.name,
-              more: `${w.settings.name} ${j.does ?? ''} ${j.plate} ${j.sentence}`,
-              run: () => void router.push({ name: 'span', params: { id: j.id } }),
-            })),
-          ),
-        ]
-      })
-      .catch(() => {})
+  void seek()
+})
+watch(question, () => {
+  clearTimeout(soon)
+  soon = setTimeout(() => void seek(), 120)
 })
 /** The field is there a moment after the dialog opens, the first time later than afterwards. */
 watch([open, field], async ([now]) => {

@@ -14,7 +14,7 @@ onMounted(askPerson)
 
 async function show() {
   open.value = true
-  const yard = await api.yard().catch(() => undefined)
+  const yard = await api.yard({ most: 1 }).catch(() => undefined)
   people.value = (yard?.workshops ?? []).flatMap((w) => w.people)
 }
 

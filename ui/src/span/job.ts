@@ -8,25 +8,10 @@ import { computed, inject, onUnmounted, provide, ref, shallowRef, watch, type In
 import { api, newChangeID, Trouble, type Answer, type Document, type JobAnswer } from '../api/client'
 import { setHead } from '../app/head'
 import { connected, listen } from '../app/live'
+import { answer as answerToName, closedAmong, thisWindow } from '../app/windows'
 import { differences, entryName, merged, same, textAt, withText } from './document'
+import { keep, left, windowsOf, type Change, type Unsent } from './unsent'
 
-/** One change on its way: a document to store, or a step through what was stored. */
-interface Change {
-  id: string
-  step?: 'undo' | 'redo'
-  restore?: number
-  document: Document // as it stands here after the change; of a step, before it
-  before: Document
-}
-
-/** What waits here to be sent, kept by the browser until the server has it. */
-interface Unsent {
-  revision: number
-  base: Document
-  changes: Change[]
-}
-
-const unsentKey = (id: string) => `gray-bridge-unsent-${id}`
 const retryAfter = 2000
 
 export type Saving = 'stored' | 'storing' | 'waiting' | 'conflict' | 'refused'
@@ -53,6 +38,8 @@ export function openJob(id: string) {
   let planned: Document | undefined // what the plan on screen was made from, where that was asked for by itself
   let closed = false
   let timer: ReturnType<typeof setTimeout> | undefined
+  let unkept = false // this browser does not keep what waits
+  let behind: string[] = [] // closed windows whose edits were not sent
 
   const plan = computed(() => answer.value?.plan)
   const readings = computed(() => new Map((plan.value?.readings ?? []).map((r) => [r.path, r])))
@@ -80,7 +67,11 @@ export function openJob(id: string) {
       conflict: 'Changed elsewhere too: choose below',
       refused: 'Not stored: see below',
     }
-    setHead(d.workshop.name, d.name, words[saving.value])
+    // Never "saved" while anything waits, be it only half typed.
+    const now = saving.value === 'stored' && queue.length ? 'storing' : saving.value
+    const half = now === 'stored' && d !== committed
+    const closing = unkept && queue.length ? ' This browser keeps nothing: do not close this window.' : ''
+    setHead(d.workshop.name, d.name, (half ? 'Not saved yet: still being typed' : words[now]) + closing)
   }
 
   function took(j: JobAnswer) {
@@ -105,12 +96,31 @@ export function openJob(id: string) {
   }
 
   function keepUnsent() {
-    if (queue.length)
-      localStorage.setItem(
-        unsentKey(id),
-        JSON.stringify({ revision: revision.value, base, changes: queue } satisfies Unsent),
-      )
-    else localStorage.removeItem(unsentKey(id))
+    unkept = !keep(localStorage, id, thisWindow, { revision: revision.value, base, changes: queue })
+  }
+
+  /** Takes over what a closed window had not sent. */
+  function adopt(unsent: Unsent, from: string) {
+    queue = unsent.changes
+    revision.value = unsent.revision
+    base = unsent.base
+    committed = document.value = queue.at(-1)!.document
+    keepUnsent()
+    if (!unkept) keep(localStorage, id, from)
+    void replan()
+    void send()
+  }
+
+  function adoptNext(): boolean {
+    for (let from = behind.shift(); from !== undefined; from = behind.shift()) {
+      const unsent = left(localStorage, id, from)
+      if (unsent) {
+        adopt(unsent, from)
+        return true
+      }
+      keep(localStorage, id, from)
+    }
+    return false
   }
 
   async function open() {
@@ -119,16 +129,12 @@ export function openJob(id: string) {
       took(j)
       committed = document.value = j.document
       answer.value = j
-      const kept = localStorage.getItem(unsentKey(id))
-      if (kept) {
-        const unsent = JSON.parse(kept) as Unsent
-        queue = unsent.changes
-        revision.value = unsent.revision
-        base = unsent.base
-        committed = document.value = queue.at(-1)?.document ?? j.document
-        void replan()
-        void send()
-      }
+      answerToName()
+      void closedAmong(windowsOf(localStorage, id)).then((closed) => {
+        behind = closed
+        if (!closed.length || closed.every((w) => !left(localStorage, id, w))) return
+        if (!queue.length && !sending && document.value === committed) adoptNext()
+      })
       tellHead()
     } catch (e) {
       if (e instanceof Trouble && e.status === 404) missing.value = true
@@ -233,6 +239,7 @@ export function openJob(id: string) {
       }
     }
     sending = false
+    if (!queue.length && saving.value === 'stored' && document.value === committed && adoptNext()) return
     tellHead()
   }
 
@@ -241,6 +248,7 @@ export function openJob(id: string) {
     committed = document.value = next
     queue.push({ id: newChangeID(), document: next, before })
     keepUnsent()
+    tellHead()
     if (saving.value === 'conflict') return void replan()
     // While nothing is on its way the answer to the storing brings the plan.
     if (sending || saving.value === 'waiting') void replan()
@@ -256,6 +264,7 @@ export function openJob(id: string) {
         document.value = committed
         void replan()
       }
+      tellHead()
       return
     }
     store(next)
@@ -264,6 +273,7 @@ export function openJob(id: string) {
   function preview(path: string, text: string) {
     if (!document.value) return
     document.value = withText(document.value, path, text)
+    tellHead()
     void replan()
   }
 

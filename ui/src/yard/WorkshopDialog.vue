@@ -3,8 +3,8 @@
 import { computed, ref, watch } from 'vue'
 import type { Workshop, WorkshopEntry } from '../api/client'
 
-const props = defineProps<{ modelValue: boolean; settings?: Workshop; people?: string[] }>()
-const emit = defineEmits<{ 'update:modelValue': [open: boolean]; done: [entry: WorkshopEntry] }>()
+const props = defineProps<{ modelValue: boolean; settings?: Workshop; people?: string[]; there?: boolean }>()
+const emit = defineEmits<{ 'update:modelValue': [open: boolean]; done: [entry: WorkshopEntry]; bin: [] }>()
 
 const fresh: Workshop = { name: '', rules: 'metric', volts: 230, hertz: 50, colours: 'europe' }
 const form = ref<Workshop>({ ...fresh })
@@ -161,6 +161,9 @@ function done() {
         />
       </div>
       <button type="submit" class="strong" :disabled="!ready">{{ settings ? 'Save' : 'Make the workshop' }}</button>
+      <button v-if="there" type="button" class="why workshop-bin" @click="emit('bin')">
+        Put this workshop with its machines into the bin
+      </button>
     </form>
   </ElDialog>
 </template>
@@ -168,6 +171,9 @@ function done() {
 <style>
 .workshop-form > * {
   margin-bottom: 12px;
+}
+.workshop-form .workshop-bin {
+  margin-left: 16px;
 }
 .swatch {
   display: inline-block;

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import {
   api,
   newChangeID,
+  type BinnedWorkshop,
   type Shelf,
   type Summary,
   type Workshop,
@@ -15,7 +16,7 @@ import { setHead } from '../app/head'
 import { connected, listen } from '../app/live'
 import DrawingView from '../drawing/DrawingView.vue'
 import GradeMark from '../parts/GradeMark.vue'
-import { matching, needing } from './find'
+import { count, joined } from './pages'
 import NameDialog from './NameDialog.vue'
 import WorkshopDialog from './WorkshopDialog.vue'
 
@@ -27,25 +28,25 @@ const moved = ref<{ job: Summary; to: Shelf; from: Shelf }>()
 const shelf = ref<Shelf>('yard')
 const question = ref('')
 const attention = ref(false)
+const more = ref('') // where the next page begins
+const binned = shallowRef<BinnedWorkshop[]>([])
+const gone = ref<BinnedWorkshop>()
 const naming = reactive({ open: false, title: '', name: '', act: 'Start', workshop: '', job: '', copy: false })
-const setting = reactive<{ open: boolean; id: string; revision: number; settings?: Workshop; people: string[] }>({
-  open: false,
-  id: '',
-  revision: 0,
-  people: [],
-})
+const setting = reactive<{
+  open: boolean
+  id: string
+  revision: number
+  settings?: Workshop
+  people: string[]
+  change: string
+}>({ open: false, id: '', revision: 0, people: [], change: '' })
 const picker = ref<HTMLInputElement>()
 const importing = ref('')
 let retry: ReturnType<typeof setTimeout> | undefined
 
-const shown = computed(() =>
-  (workshops.value ?? []).map((w) => ({
-    ...w,
-    all: w.jobs.length,
-    jobs: matching(attention.value ? needing(w.jobs) : w.jobs, question.value, w.settings.name),
-  })),
-)
-const many = computed(() => (workshops.value ?? []).reduce((n, w) => n + w.jobs.length, 0))
+const shown = computed(() => workshops.value ?? [])
+const asked = computed(() => question.value.trim() !== '' || attention.value)
+const here = computed(() => shown.value.reduce((n, w) => n + w.jobs.length, 0))
 
 async function tried(work: () => Promise<unknown>) {
   try {
@@ -58,16 +59,52 @@ async function tried(work: () => Promise<unknown>) {
   }
 }
 
-/** A look at the shelf; what an act of the person's own was refused for stays on screen. */
+/**
+ * A look at the shelf, as far as it is shown; what an act of the person's own was
+ * refused for stays on screen. The latest look wins.
+ */
+let look = 0
 async function load() {
   clearTimeout(retry)
+  const turn = ++look
+  const want = Math.max(here.value, 1)
   try {
-    workshops.value = (await api.yard(shelf.value)).workshops
+    let [all, after] = await page('')
+    while (after && count(all) < want && turn === look) {
+      const [next, on] = await page(after)
+      all = joined(all, next)
+      after = on
+    }
+    if (turn !== look) return
+    workshops.value = all
+    more.value = after
     unseen.value = ''
   } catch (e) {
+    if (turn !== look) return
     unseen.value = e instanceof Error ? e.message : String(e)
     retry = setTimeout(load, 2000)
   }
+}
+
+async function page(after: string): Promise<[YardWorkshop[], string]> {
+  const got = await api.yard({
+    shelf: shelf.value,
+    ...(question.value.trim() && { find: question.value.trim() }),
+    ...(attention.value && { attention: true }),
+    ...(after && { after }),
+  })
+  if (!after) binned.value = got.binned
+  return [got.workshops, got.more ?? '']
+}
+
+async function further() {
+  const turn = ++look
+  await tried(async () => {
+    const [next, on] = await page(more.value)
+    if (turn !== look) return
+    workshops.value = joined(workshops.value ?? [], next)
+    more.value = on
+  })
 }
 
 /** Others' changes arrive in bursts: one look a moment is enough. */
@@ -78,7 +115,17 @@ const stop = listen(() => {
 })
 const tell = () => setHead('', 'Yard', connected.value ? '' : 'Not connected')
 watch(connected, tell)
-watch(shelf, load)
+watch([shelf, attention], () => {
+  workshops.value = undefined
+  void load()
+})
+watch(question, () => {
+  clearTimeout(soon)
+  soon = setTimeout(() => {
+    workshops.value = undefined
+    void load()
+  }, 200)
+})
 
 onMounted(() => {
   tell()
@@ -129,14 +176,43 @@ function openSettings(w?: YardWorkshop) {
     revision: w?.revision ?? 0,
     settings: w?.settings,
     people: w?.people ?? [],
+    change: newChangeID(), // the same for every try: a lost answer makes no second workshop
   })
 }
 
 async function settled(entry: WorkshopEntry) {
   const ok = await tried(() =>
-    setting.id ? api.saveWorkshop(setting.id, setting.revision, entry) : api.createWorkshop(entry),
+    setting.id ? api.saveWorkshop(setting.id, setting.revision, entry) : api.createWorkshop(entry, setting.change),
   )
   if (ok) setting.open = false
+  await load()
+  if (ok && !setting.id) window.document.querySelector('.workshop:last-of-type')?.scrollIntoView({ block: 'center' })
+}
+
+async function binWorkshop() {
+  const w = (workshops.value ?? []).find((x) => x.id === setting.id)
+  if (w && (await tried(() => api.shelveWorkshop(w.id, 'bin')))) {
+    setting.open = false
+    gone.value = { id: w.id, name: w.settings.name, jobs: w.count }
+  }
+  await load()
+}
+
+async function restoreWorkshop(w: BinnedWorkshop) {
+  await tried(() => api.shelveWorkshop(w.id, 'yard'))
+  gone.value = undefined
+  await load()
+}
+
+/** What is deleted for good is asked twice: nothing brings it back. */
+const purging = ref('')
+async function purge(id: string, work: () => Promise<unknown>) {
+  if (purging.value !== id) {
+    purging.value = id
+    return
+  }
+  purging.value = ''
+  await tried(work)
   await load()
 }
 
@@ -191,7 +267,7 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
       <ElInput
         v-model="question"
         class="yard-question"
-        placeholder="Find by name, plate, work or state"
+        placeholder="Find by name, plate or work"
         aria-label="Find machines"
         clearable
       />
@@ -203,6 +279,21 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
       <button type="button" class="plain" @click="back">Bring it back</button>
       <button type="button" class="why" @click="moved = undefined">Leave it</button>
     </p>
+    <p v-if="gone" class="yard-gone" role="status">
+      The workshop {{ gone.name }} is in the bin with its machines.
+      <button type="button" class="plain" @click="restoreWorkshop(gone)">Bring it back</button>
+      <button type="button" class="why" @click="gone = undefined">Leave it</button>
+    </p>
+    <section v-if="shelf === 'bin' && binned.length" class="workshop binned" aria-label="Workshops in the bin">
+      <header><h2>Workshops in the bin</h2></header>
+      <p v-for="w in binned" :key="w.id" class="binned-one">
+        <strong>{{ w.name }}</strong> <span class="soft">{{ w.jobs }} machines</span>
+        <button type="button" class="plain" @click="restoreWorkshop(w)">Bring it back</button>
+        <button type="button" class="why" @click="purge(w.id, () => api.purgeWorkshop(w.id))">
+          {{ purging === w.id ? 'Delete with all its machines, for good' : 'Delete for good' }}
+        </button>
+      </p>
+    </section>
     <section v-for="w in shown" :key="w.id" class="workshop" :class="`colours-${w.settings.colours}`">
       <header>
         <h2>{{ w.settings.name }}</h2>
@@ -248,21 +339,27 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
               </template>
               <button v-else type="button" class="why" @click="move(j, 'yard')">Back to the yard</button>
               <button v-if="shelf !== 'bin'" type="button" class="why" @click="move(j, 'bin')">Delete</button>
+              <button v-else type="button" class="why" @click="purge(j.id, () => api.purgeJob(j.id))">
+                {{ purging === j.id ? 'Really, with its history' : 'Delete for good' }}
+              </button>
             </span>
           </footer>
         </article>
-        <p v-if="!w.all && shelf === 'yard'" class="machines-none">
+        <p v-if="!w.count && shelf === 'yard'" class="machines-none">
           No machine here yet. Take a photograph of a motor's plate and start with <em>New machine</em>: power, volts,
           rpm and hertz are enough for a first answer.
         </p>
-        <p v-else-if="!w.all" class="soft">Nothing lies here.</p>
-        <p v-else-if="!w.jobs.length" class="soft">None of its {{ w.all }} machines is found by that.</p>
+        <p v-else-if="!w.count" class="soft">Nothing lies here.</p>
+        <p v-else-if="!w.jobs.length && !more" class="soft">None of its {{ w.count }} machines is found by that.</p>
       </div>
     </section>
+    <p v-if="more" class="yard-more">
+      <button type="button" class="plain" @click="further">Show more machines</button>
+      <span class="soft">{{ here }} shown{{ asked ? '' : ` of ${shown.reduce((n, w) => n + w.count, 0)}` }}</span>
+    </p>
     <p v-if="workshops && !workshops.length" class="machines-none">
       No workshop yet. Start with <em>New workshop</em>.
     </p>
-    <p v-if="many > 20" class="soft">{{ many }} machines on this shelf.</p>
     <input
       ref="picker"
       type="file"
@@ -273,7 +370,14 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
       @change="picked"
     />
     <NameDialog v-model="naming.open" :title="naming.title" :name="naming.name" :act="naming.act" @done="named" />
-    <WorkshopDialog v-model="setting.open" :settings="setting.settings" :people="setting.people" @done="settled" />
+    <WorkshopDialog
+      v-model="setting.open"
+      :settings="setting.settings"
+      :people="setting.people"
+      :there="!!setting.id"
+      @done="settled"
+      @bin="binWorkshop"
+    />
   </main>
 </template>
 
@@ -334,6 +438,19 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
   gap: 12px;
   padding: 8px 14px;
   background: var(--river-pale);
+}
+.yard-more {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 18px 0;
+}
+.binned-one {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 14px;
+  padding: 4px 0;
 }
 .workshop > header {
   display: flex;

@@ -132,7 +132,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A job from its open document */
+        /** A job from its open document, with its photographs */
         post: operations["import-job"];
         delete?: never;
         options?: never;
@@ -169,7 +169,8 @@ export interface paths {
         /** Store a changed document as a new revision */
         put: operations["save-job"];
         post?: never;
-        delete?: never;
+        /** Delete a job of the bin for good, with its history */
+        delete: operations["purge-job"];
         options?: never;
         head?: never;
         patch?: never;
@@ -404,7 +405,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Is it ready for work: does its database answer */
+        /** Is it ready for work: can it store */
         get: operations["ready"];
         put?: never;
         post?: never;
@@ -443,6 +444,24 @@ export interface paths {
         /** Store changed settings */
         put: operations["save-workshop"];
         post?: never;
+        /** Delete a workshop of the bin for good, with every machine and history of it */
+        delete: operations["purge-workshop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{id}/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A workshop with all its machines into the bin, or out again */
+        post: operations["shelve-workshop"];
         delete?: never;
         options?: never;
         head?: never;
@@ -499,6 +518,12 @@ export interface components {
             a: string;
             b: string;
             volts: string;
+        };
+        BinnedWorkshop: {
+            id: string;
+            /** Format: int64 */
+            jobs: number;
+            name: string;
         };
         BringupLine: {
             name: string;
@@ -629,7 +654,7 @@ export interface components {
             /** Format: double */
             share: number;
         };
-        DialOutputBody: {
+        Dial: {
             /** Format: double */
             hertz: number;
         };
@@ -1304,6 +1329,12 @@ export interface components {
             name: string;
             others: string;
         };
+        NewWorkshopBody: {
+            /** @description The sender's own name for this creation; a repeat gets the same workshop */
+            change_id?: string;
+            people: string[];
+            settings: components["schemas"]["Workshop"];
+        };
         Next: {
             bay: string;
             card?: boolean;
@@ -1456,6 +1487,10 @@ export interface components {
             /** @enum {string} */
             shelf: "yard" | "archive" | "bin";
         };
+        ShelveWorkshopBody: {
+            /** @enum {string} */
+            shelf: "yard" | "bin";
+        };
         Span: {
             /** Format: double */
             high: number;
@@ -1508,9 +1543,6 @@ export interface components {
             verdict: string;
             volts?: string;
             way: components["schemas"]["Way"];
-        };
-        StepsOutputBody: {
-            steps: components["schemas"]["Drawing"][];
         };
         Summary: {
             bays: components["schemas"]["BayState"][];
@@ -1579,6 +1611,9 @@ export interface components {
             path: components["schemas"]["Drawing"];
             windings: components["schemas"]["Drawing"];
         };
+        Walk: {
+            steps: components["schemas"]["Drawing"][];
+        };
         Way: {
             arrangement?: string;
             halves?: string;
@@ -1633,9 +1668,18 @@ export interface components {
             settings: components["schemas"]["Workshop"];
         };
         YardOutputBody: {
+            /** @description Workshops in the bin, on the bin's shelf */
+            binned: components["schemas"]["BinnedWorkshop"][];
+            /** @description What to ask for after: there are more machines */
+            more?: string;
             workshops: components["schemas"]["YardWorkshop"][];
         };
         YardWorkshop: {
+            /**
+             * Format: int64
+             * @description Machines on this shelf, all pages
+             */
+            count: number;
             id: string;
             jobs: components["schemas"]["Summary"][];
             people: string[];
@@ -1773,7 +1817,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DialOutputBody"];
+                    "application/json": components["schemas"]["Dial"];
                 };
             };
             /** @description Error */
@@ -2020,6 +2064,35 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JobAnswer"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "purge-job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -2372,7 +2445,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StepsOutputBody"];
+                    "application/json": components["schemas"]["Walk"];
                 };
             };
             /** @description Error */
@@ -2553,7 +2626,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WorkshopEntry"];
+                "application/json": components["schemas"]["NewWorkshopBody"];
             };
         };
         responses: {
@@ -2648,10 +2721,80 @@ export interface operations {
             };
         };
     };
+    "purge-workshop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "shelve-workshop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelveWorkshopBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     yard: {
         parameters: {
             query?: {
                 shelf?: "yard" | "archive" | "bin";
+                /** @description Only this workshop's machines */
+                workshop?: string;
+                /** @description Words that all stand in a machine's name, work or plate */
+                find?: string;
+                attention?: boolean;
+                /** @description The last machine of the page before */
+                after?: string;
+                most?: number;
             };
             header?: never;
             path?: never;

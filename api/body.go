@@ -1,0 +1,100 @@
+package api
+
+import (
+	"bytes"
+	"fmt"
+	"io"
+	"mime"
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"graybridge/core/openfile"
+)
+
+// The most bytes of a request's body, by what it carries.
+const (
+	maxBody   = 256 << 10 // a document, settings, a pasted file
+	maxPhoto  = 4 << 20   // a photograph; the browser makes it smaller before sending, to some 300-900 kB
+	maxImport = 12 << 20  // a document with its photographs
+)
+
+// The most of a body's JSON.
+const (
+	deepest    = 40
+	mostValues = 60000
+)
+
+func bodyLimit(r *http.Request) int64 {
+	switch {
+	case isPhoto(r):
+		return maxPhoto
+	case r.URL.Path == importPath:
+		return maxImport
+	}
+	return maxBody
+}
+
+func isPhoto(r *http.Request) bool {
+	return strings.HasPrefix(r.URL.Path, "/api/jobs/") && strings.HasSuffix(r.URL.Path, "/photos")
+}
+
+// body reads a request's body as far as its route allows, and looks it over
+// before anything is made of it: how deep it nests, how much it holds, and
+// whether its text can be stored.
+func body(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if r.Method == http.MethodGet || r.Method == http.MethodHead {
+			next.ServeHTTP(w, r)
+			return
+		}
+		most := bodyLimit(r)
+		if r.ContentLength > most {
+			tooLarge(w, r, most)
+			return
+		}
+		var into bytes.Buffer
+		if r.ContentLength > 0 {
+			into.Grow(int(r.ContentLength))
+		}
+		if _, err := io.Copy(&into, http.MaxBytesReader(w, r.Body, most)); err != nil {
+			tooLarge(w, r, most)
+			return
+		}
+		if into.Len() > 0 {
+			kind, _, err := mime.ParseMediaType(r.Header.Get("Content-Type"))
+			if err != nil {
+				refuse(w, r, http.StatusUnsupportedMediaType, "Say in Content-Type what is sent, for instance application/json. Nothing was stored.")
+				return
+			}
+			// A picture is looked at where it is taken in; everything else is JSON.
+			if !isPhoto(r) {
+				if kind != "application/json" && r.URL.Path != importPath {
+					refuse(w, r, http.StatusUnsupportedMediaType, "This is answered for Content-Type application/json alone. Nothing was stored.")
+					return
+				}
+				if err := openfile.Fit(into.Bytes(), deepest, mostValues); err != nil {
+					refuseStatus(w, r, problem(err))
+					return
+				}
+			}
+		}
+		r.Body = io.NopCloser(bytes.NewReader(into.Bytes()))
+		next.ServeHTTP(w, r)
+	})
+}
+
+func tooLarge(w http.ResponseWriter, r *http.Request, most int64) {
+	refuse(w, r, http.StatusRequestEntityTooLarge, fmt.Sprintf("The request is cut short or over %d kB. Nothing was stored.", most>>10))
+}
+
+// refuseStatus answers with a problem whole, its fields named.
+func refuseStatus(w http.ResponseWriter, r *http.Request, err error) {
+	told, ok := err.(*huma.ErrorModel)
+	if !ok {
+		refuse(w, r, http.StatusBadRequest, err.Error())
+		return
+	}
+	giveProblem(w, told)
+}

@@ -1,0 +1,84 @@
+package api
+
+import (
+	"context"
+	"encoding/base64"
+	"encoding/json"
+	"fmt"
+	"net/http"
+
+	"graybridge/core/job"
+	"graybridge/core/openfile"
+	"graybridge/store"
+)
+
+// importPath takes a job's file.
+const importPath = "/api/import"
+
+type importInput struct {
+	WorkshopID string `query:"workshop_id" maxLength:"64" required:"true"`
+	ChangeID   string `header:"Change-Id" maxLength:"64" required:"true"`
+	Person     string `cookie:"gray_bridge_person"`
+	RawBody    []byte
+}
+
+// importing bounds the files that are taken in at one time: each may hold its
+// size several times over while it is read.
+var importing = make(chan struct{}, 2)
+
+// importJob reads a job's file strictly; what it is refused for is named by
+// line and field, and nothing is stored.
+func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, error) {
+	select {
+	case importing <- struct{}{}:
+		defer func() { <-importing }()
+	case <-ctx.Done():
+		return nil, problem(ctx.Err())
+	}
+	f, err := job.DecodeFile(in.RawBody)
+	if err != nil {
+		return nil, problem(openfile.WithLines(in.RawBody, err))
+	}
+	var photos []store.Photo
+	for i, p := range f.Photographs {
+		kind, data, err := developed(p.Bytes())
+		if err != nil {
+			return nil, problem(openfile.Problems{{Path: fmt.Sprintf("photographs[%d]", i), Found: err.Error(), Wanted: photographWanted}})
+		}
+		photos = append(photos, store.Photo{ID: p.ID, MediaType: kind, Picture: data})
+	}
+	w, err := s.store.Workshop(ctx, in.WorkshopID)
+	if err != nil {
+		return nil, problem(err)
+	}
+	f.Document.Workshop = w.Settings
+	who := s.people.who(in.Person)
+	return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.ChangeID, Who: who}, f.Document, "imported", store.WithPhotos(who, photos)))
+}
+
+// exportJob gives the job as a file, with the photographs that it names. It is
+// no described operation: the browser only follows a link to it.
+func (s *server) exportJob(w http.ResponseWriter, r *http.Request, j store.Job) {
+	photos, err := s.store.PhotosOf(r.Context(), j.ID, j.Document.Named())
+	if err != nil {
+		refuseError(w, r, err)
+		return
+	}
+	f := job.File{Document: j.Document}
+	for _, p := range photos {
+		f.Photographs = append(f.Photographs, job.Photograph{ID: p.ID, MediaType: p.MediaType, Picture: base64.StdEncoding.EncodeToString(p.Picture)})
+	}
+	giveFile(w, j.Document.Name, f)
+}
+
+// giveFile gives an open file under a machine's name.
+func giveFile(w http.ResponseWriter, name string, v any) {
+	w.Header().Set("Content-Type", "application/json")
+	w.Header().Set("Content-Disposition", attachment(name, "json"))
+	e := json.NewEncoder(w)
+	e.SetIndent("", "  ")
+	e.SetEscapeHTML(false)
+	if err := e.Encode(v); err != nil {
+		panic(err) // the answer is held back until here: the person is told
+	}
+}

@@ -1,0 +1,112 @@
+package job
+
+import (
+	"fmt"
+	"math"
+	"reflect"
+	"strings"
+
+	"graybridge/core/bringup"
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+)
+
+// Failed is the plan of a document that could not be worked out: what was typed
+// is there, nothing is computed from it, and it says how to get out.
+func Failed(d Document) Plan {
+	p := *emptyPlan()
+	const sentence = "This document could not be worked out."
+	p.Findings = append(p.Findings, finding.Finding{ID: FailedID, Bay: finding.Motor, Grade: finding.Stop, Sentence: sentence,
+		Detail: "What you typed is stored and shown; nothing was computed from it. Take the last change back, or change what was typed last: plate, joints, µF or volts. Do not feed the motor by an earlier card."})
+	state := func(id, title string) State {
+		return State{ID: id, Title: title, Joints: leads.Joints{}, Coils: []Coil{}, Between: []Between{}, Lines: []LineAmps{}, Assumed: []string{}, Grade: finding.Open, Verdict: "Not known."}
+	}
+	p.Now, p.Wanted = state("now", "Now"), state("wanted", "As wanted")
+	p.Leads = emptyLeads()
+	h := d.Leads.Hand()
+	p.Link = unsized(&d, h)
+	for _, b := range []struct {
+		bay   finding.Bay
+		title string
+	}{{finding.Supply, "Supply"}, {finding.Protection, "Protection"}, {finding.Bridge, "Bridge"}, {finding.Leads, "Leads"}, {finding.Motor, "Motor"}, {finding.Load, "Load"}} {
+		p.Bays = append(p.Bays, BayState{b.bay, b.title, "not worked out", finding.Open})
+	}
+	p.Bays[4].Mark = finding.Stop
+	p.Next = Next{finding.Motor, "Take the last change back", "", false}
+	p.Card = bringup.Card{Title: d.Name, Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{}, Readings: []bringup.Reading{}, Open: []string{sentence},
+		Checks: bringup.Gates(), Cautions: bringup.Cautions(), NotReady: "No connection card: " + strings.ToLower(sentence[:1]) + sentence[1:]}
+	return p
+}
+
+// FailedID is the finding of a document that could not be worked out.
+const FailedID = "plan.failed"
+
+// sound says that every number of a value is one that can be said: neither NaN
+// nor infinite.
+func sound(v reflect.Value) bool {
+	switch v.Kind() {
+	case reflect.Float64:
+		x := v.Float()
+		return !math.IsNaN(x) && !math.IsInf(x, 0)
+	case reflect.Pointer:
+		return v.IsNil() || sound(v.Elem())
+	case reflect.Struct:
+		for i := range v.NumField() {
+			if !sound(v.Field(i)) {
+				return false
+			}
+		}
+	case reflect.Slice, reflect.Array:
+		switch v.Type().Elem().Kind() {
+		case reflect.String, reflect.Uint8, reflect.Int, reflect.Bool:
+			return true
+		}
+		for i := range v.Len() {
+			if !sound(v.Index(i)) {
+				return false
+			}
+		}
+	case reflect.Map:
+		for it := v.MapRange(); it.Next(); {
+			if !sound(it.Value()) {
+				return false
+			}
+		}
+	}
+	return true
+}
+
+// shorts says which lines some joints tie together, in the bridge's own names
+// for them; empty where none. On a capacitor bridge the corner may lie on the
+// line that its capacitor goes to: that only leaves the capacitor out.
+func (w *worker) shorts(j leads.Joints) string {
+	pairs := [][2]string{{"L1", "L2"}}
+	if w.isDrive() {
+		pairs = append(pairs, [2]string{"L1", "L3"}, [2]string{"L2", "L3"})
+	}
+	for _, p := range pairs {
+		for _, n := range j.Of(p[0]) {
+			if n == p[1] {
+				return p[0] + " and " + p[1]
+			}
+		}
+	}
+	return ""
+}
+
+// shorted finds joints wanted that tie two lines together: nothing is computed
+// of them but what they are.
+func (w *worker) shorted() bool {
+	lines := w.shorts(w.wanted)
+	if lines == "" {
+		return false
+	}
+	f := finding.Finding{ID: "leads.short", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("The joints wanted tie %s together: a dead short.", lines),
+		Detail: "Nothing is sized for it. Never feed it.", Entries: []string{"leads.wanted"}, Figure: w.wanted.Print(w.hand.Naming), Limit: "no two lines in one joint",
+		Why: []finding.Why{{Formula: "two lines in one joint: no winding between them", Numbers: w.wanted.Print(w.hand.Naming), Section: finding.OnCircuit, Source: "joints as typed"}}}
+	if w.doc.Leads.Wanted != "" {
+		f.Cures = []finding.Cure{{Label: "Let the plan choose the joints", Path: "leads.wanted", Value: ""}}
+	}
+	w.say(f)
+	return true
+}
