@@ -67,4 +67,3 @@ func hostName(host string) string {
 	}
 	return strings.ToLower(strings.Trim(host, "[]"))
 }
-

@@ -50,7 +50,7 @@ func TestNoDocumentLocksItsJob(t *testing.T) {
 				state = j.Plan.Wanted
 			}
 			require.True(t, state.Short, "%s %s", field, joints)
-			require.False(t, j.Plan.Card.Ready)
+			require.True(t, field == "found" || !j.Plan.Card.Ready, "no card for joints that short the lines")
 		}
 	}
 	undone := c.do("POST", "/api/jobs/"+j.ID+"/undo", nil, "If-Match", fmt.Sprintf("%q", fmt.Sprint(j.Revision)), "Change-Id", "undo-short")

@@ -86,9 +86,9 @@ type yardInput struct {
 	Workshop string      `query:"workshop" maxLength:"64" doc:"Only this workshop's machines"`
 	Find     string      `query:"find" maxLength:"200" doc:"Words that all stand in a machine's name, work or plate"`
 	// Attention asks only for machines against which something is said.
-	Attention bool        `query:"attention"`
-	After    string      `query:"after" maxLength:"64" doc:"The last machine of the page before"`
-	Most     int         `query:"most" minimum:"1" maximum:"60" default:"24"`
+	Attention bool   `query:"attention"`
+	After     string `query:"after" maxLength:"64" doc:"The last machine of the page before"`
+	Most      int    `query:"most" minimum:"1" maximum:"60" default:"24"`
 }
 
 type yardOutput struct {
@@ -208,7 +208,9 @@ func (s *server) jobs(a huma.API) {
 			return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.Body.ChangeID, Who: s.people.who(in.Person)}, d, "new"))
 		})
 	huma.Register(a, register("job", http.MethodGet, "/api/jobs/{id}", "A job with its plan", 0),
-		func(ctx context.Context, in *idInput) (*jobOutput, error) { return s.answered(ctx)(s.store.Job(ctx, in.ID)) })
+		func(ctx context.Context, in *idInput) (*jobOutput, error) {
+			return s.answered(ctx)(s.store.Job(ctx, in.ID))
+		})
 	huma.Register(a, register("save-job", http.MethodPut, "/api/jobs/{id}", "Store a changed document as a new revision", 0),
 		func(ctx context.Context, in *saveInput) (*jobOutput, error) {
 			c, err := s.change(&in.ChangeInput)

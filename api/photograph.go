@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 	"image"
+	"image/draw"
 	"image/jpeg"
 	"image/png"
 	"io"
@@ -177,6 +178,8 @@ func turned(p image.Image, held int) image.Image {
 	if held >= 5 {
 		size = image.Rect(0, 0, h, w)
 	}
+	from := image.NewRGBA(image.Rect(0, 0, w, h))
+	draw.Draw(from, from.Rect, p, b.Min, draw.Src)
 	out := image.NewRGBA(size)
 	for y := range h {
 		for x := range w {
@@ -197,7 +200,7 @@ func turned(p image.Image, held int) image.Image {
 			case 8:
 				tx, ty = y, w-1-x
 			}
-			out.Set(tx, ty, p.At(b.Min.X+x, b.Min.Y+y))
+			copy(out.Pix[out.PixOffset(tx, ty):][:4], from.Pix[from.PixOffset(x, y):])
 		}
 	}
 	return out

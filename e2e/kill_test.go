@@ -3,16 +3,25 @@ package e2e
 import (
 	"bytes"
 	"encoding/json"
+	"flag"
 	"fmt"
 	"math/rand/v2"
+	"net"
 	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strconv"
+	"strings"
 	"sync"
+	"syscall"
 	"testing"
 	"time"
 
 	"github.com/stretchr/testify/require"
 
 	"graybridge/api"
+	"graybridge/store/storetest"
 )
 
 // writer stores one edit after the other and remembers what was acknowledged.
@@ -76,63 +85,160 @@ func (w *writer) edit(stop <-chan struct{}) {
 	}
 }
 
-// Server and database are killed at random moments under edits: every revision
-// that was acknowledged is there with its document, none twice, none half.
-func TestEveryAcknowledgedRevisionOutlivesKills(t *testing.T) {
-	t.Parallel()
-	cluster := ownCluster(t)
-	database := cluster("start")
-	demo(t, database)
-	s := serve(t, database, "")
-	w := &writer{url: s.url, acked: map[int]string{}}
-	var yard struct{ Workshops []api.YardWorkshop }
-	require.NoError(t, w.get("/api/yard", &yard))
-	w.id = yard.Workshops[0].Jobs[0].ID
-	require.NoError(t, w.get("/api/jobs/"+w.id, &w.job))
-	stop, done := make(chan struct{}), make(chan struct{})
-	go func() {
-		defer close(done)
-		for {
-			select {
-			case <-stop:
+var kills = flag.Int("kills", 20, "how often server, database or launcher are killed in the kill test")
+
+// launcher is ./run itself, on a place of its own.
+type launcher struct {
+	t     *testing.T
+	state string
+	addr  string
+	cmd   *exec.Cmd
+}
+
+func (l *launcher) start() {
+	l.cmd = exec.Command(filepath.Join(storetest.Root(), "run"), "--leash")
+	l.cmd.Env = append(os.Environ(), "GRAYBRIDGE_STATE="+l.state, "GRAYBRIDGE_ADDR="+l.addr)
+	log, err := os.OpenFile(filepath.Join(l.state, "run.log"), os.O_CREATE|os.O_APPEND|os.O_WRONLY, 0o600)
+	require.NoError(l.t, err)
+	l.cmd.Stdout, l.cmd.Stderr = log, log
+	require.NoError(l.t, l.cmd.Start())
+	_ = log.Close()
+}
+
+func (l *launcher) ready(within time.Duration) {
+	for end := time.Now().Add(within); time.Now().Before(end); time.Sleep(50 * time.Millisecond) {
+		if res, err := http.Get("http://" + l.addr + "/api/ready"); err == nil {
+			res.Body.Close()
+			if res.StatusCode == http.StatusNoContent {
 				return
-			default:
-				w.edit(stop)
 			}
 		}
-	}()
+	}
+	text, _ := os.ReadFile(filepath.Join(l.state, "run.log"))
+	l.t.Fatalf("the workbench did not come up within %s; its launcher said:\n%s", within, text)
+}
+
+// killOne kills the processes whose command line holds every word.
+func killOne(words ...string) (killed int) {
+	all, _ := filepath.Glob("/proc/[0-9]*/cmdline")
+	for _, path := range all {
+		text, _ := os.ReadFile(path)
+		line := strings.ReplaceAll(string(text), "\x00", " ")
+		fits := line != ""
+		for _, w := range words {
+			fits = fits && strings.Contains(line, w)
+		}
+		if pid, err := strconv.Atoi(strings.Split(path, "/")[2]); fits && err == nil && pid != os.Getpid() {
+			if syscall.Kill(pid, syscall.SIGKILL) == nil {
+				killed++
+			}
+		}
+	}
+	return killed
+}
+
+// Server, database and launcher are killed at random moments under the edits of
+// several writers: every revision that was acknowledged is there with its
+// document, none twice, none half.
+func TestEveryAcknowledgedRevisionOutlivesKills(t *testing.T) {
+	t.Parallel()
+	l := &launcher{t: t, state: filepath.Join(t.TempDir(), "state"), addr: freeAddress(t)}
+	require.NoError(t, os.MkdirAll(l.state, 0o755))
+	openToAll(t, l.state)
+	l.start()
+	t.Cleanup(func() {
+		_ = l.cmd.Process.Signal(syscall.SIGTERM)
+		_ = l.cmd.Wait()
+		killOne("serve", "--addr", l.addr)
+		killOne("postgres", l.state)
+	})
+	l.ready(4 * time.Minute)
+	var yard struct{ Workshops []api.YardWorkshop }
+	first := &writer{url: "http://" + l.addr}
+	require.NoError(t, first.get("/api/yard", &yard))
+	var writers []*writer
+	stop, done := make(chan struct{}), make(chan struct{})
+	for i, s := range yard.Workshops[0].Jobs[:3] {
+		w := &writer{url: first.url, id: s.ID, acked: map[int]string{}, n: 10000 * (i + 1)}
+		require.NoError(t, w.get("/api/jobs/"+w.id, &w.job))
+		writers = append(writers, w)
+		go func() {
+			defer func() { done <- struct{}{} }()
+			for {
+				select {
+				case <-stop:
+					return
+				case <-time.After(15 * time.Millisecond): // the machine also runs the other journeys
+					w.edit(stop)
+				}
+			}
+		}()
+	}
 	const seed = 20261125
 	random := rand.New(rand.NewPCG(seed, seed))
-	for round := range 6 {
-		time.Sleep(time.Duration(100+random.IntN(500)) * time.Millisecond)
-		if random.IntN(2) == 0 || round == 0 {
-			s.kill()
-		} else {
-			killDatabase(t, database)
-			s.kill()
+	for range *kills {
+		time.Sleep(time.Duration(100+random.IntN(700)) * time.Millisecond)
+		switch random.IntN(4) {
+		case 0:
+			killOne("postgres", l.state)
+		case 1: // the launcher: its server ends by itself, the next launcher takes the database over
+			_ = l.cmd.Process.Kill()
+			_ = l.cmd.Wait()
+			l.start()
+		default:
+			killOne("graybridge", "serve", "--addr", l.addr)
 		}
-		database = cluster("start")
-		s = serve(t, database, s.addr)
+		l.ready(time.Minute)
 	}
-	time.Sleep(200 * time.Millisecond)
+	time.Sleep(300 * time.Millisecond)
 	close(stop)
-	<-done
-	require.Greater(t, len(w.acked), 20, "enough edits were under way (seed %d)", seed)
-
-	var latest api.JobAnswer
-	require.NoError(t, w.get("/api/jobs/"+w.id, &latest))
-	for revision, volts := range w.acked {
-		var then api.JobAnswer
-		require.NoError(t, w.get(fmt.Sprintf("/api/jobs/%s/revisions/%d", w.id, revision), &then), "revision %d (seed %d)", revision, seed)
-		require.Equal(t, volts, then.Document.Supply.Volts, "revision %d (seed %d)", revision, seed)
-		require.GreaterOrEqual(t, latest.Revision, revision)
+	for range writers {
+		<-done
 	}
-	seen := map[string]int{}
-	for revision := 2; revision <= latest.Revision; revision++ {
-		var then api.JobAnswer
-		require.NoError(t, w.get(fmt.Sprintf("/api/jobs/%s/revisions/%d", w.id, revision), &then), "no gap at %d", revision)
-		require.NotEmpty(t, then.Document.Plate.Power, "no half document")
-		seen[then.Document.Supply.Volts]++
-		require.Equal(t, 1, seen[then.Document.Supply.Volts], "no edit was stored twice")
+	for _, w := range writers {
+		require.Greater(t, len(w.acked), *kills, "enough edits were under way (seed %d)", seed)
+		var latest api.JobAnswer
+		require.NoError(t, w.get("/api/jobs/"+w.id, &latest))
+		seen := map[string]int{}
+		for revision := w.firstRevision(); revision <= latest.Revision; revision++ {
+			var then api.JobAnswer
+			require.NoError(t, w.get(fmt.Sprintf("/api/jobs/%s/revisions/%d", w.id, revision), &then), "no gap at %d (seed %d)", revision, seed)
+			require.NotEmpty(t, then.Document.Plate.Power, "no half document")
+			seen[then.Document.Supply.Volts]++
+			require.Equal(t, 1, seen[then.Document.Supply.Volts], "no edit was stored twice (seed %d)", seed)
+			if volts, ok := w.acked[revision]; ok {
+				require.Equal(t, volts, then.Document.Supply.Volts, "revision %d (seed %d)", revision, seed)
+			}
+		}
+		for revision := range w.acked {
+			require.GreaterOrEqual(t, latest.Revision, revision)
+		}
+	}
+	text, _ := os.ReadFile(filepath.Join(l.state, "run.log"))
+	require.Contains(t, string(text), "killed by signal 9", "the launcher says why a server was started again")
+}
+
+// firstRevision is the first one that this writer stored.
+func (w *writer) firstRevision() int {
+	first := w.job.Revision
+	for r := range w.acked {
+		first = min(first, r)
+	}
+	return first
+}
+
+func freeAddress(t *testing.T) string {
+	t.Helper()
+	l, err := net.Listen("tcp", "127.0.0.1:0")
+	require.NoError(t, err)
+	defer l.Close()
+	return l.Addr().String()
+}
+
+// openToAll lets the database's own user walk down to a folder.
+func openToAll(t *testing.T, dir string) {
+	t.Helper()
+	for ; dir != "/" && dir != os.TempDir(); dir = filepath.Dir(dir) {
+		require.NoError(t, os.Chmod(dir, 0o755))
 	}
 }

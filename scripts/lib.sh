@@ -1,9 +1,17 @@
 # Shared by run and test; sourced from the project's folder.
 export GOFLAGS="${GOFLAGS:--buildvcs=false -trimpath}" GOTOOLCHAIN=local
-export npm_config_cache="${npm_config_cache:-$HOME/.npm}"
-
 say() { printf '%s\n' "$*" >&2; }
 die() { say "$*"; exit 1; }
+
+# Go, npm and the browser keep things in the home folder; without one they get a
+# place in here.
+if [ ! -d "${HOME:-}" ] || [ ! -w "${HOME:-}" ]; then
+  say "There is no home folder to write to (HOME=${HOME:-}); .local/home serves instead."
+  HOME=$PWD/.local/home
+  mkdir -p "$HOME" 2>/dev/null || true
+fi
+export HOME
+export npm_config_cache="${npm_config_cache:-$HOME/.npm}"
 
 as_root() { # run a command with root rights, or say which one needs them
   if [ "$(id -u)" = 0 ]; then "$@"
@@ -14,7 +22,10 @@ as_root() { # run a command with root rights, or say which one needs them
 need_tools() {
   command -v go >/dev/null || die "Go is missing: install Go 1.26 or newer and run this again."
   command -v npm >/dev/null || die "Node.js with npm is missing: install Node 20 or newer and run this again."
-  [ -w . ] || die "No right to write in $(pwd): run as its owner or copy the project elsewhere."
+  [ -w . ] || [ -d .local ] || die "No right to write in $(pwd): run as its owner or copy the project elsewhere."
+  mkdir -p .local 2>/dev/null || die "No right to make .local in $(pwd): run as its owner or copy the project elsewhere."
+  { : > .local/writable; } 2>/dev/null || die "No right to write in $(pwd)/.local, which belongs to $(stat -c %U .local): run as that user, or remove it."
+  [ "$(id -u)" = 0 ] || [ -O .local ] || die "$(pwd)/.local belongs to $(stat -c %U .local) (an earlier run as that user?): run as that user, or remove it."
   [ "$(df -Pk . | awk 'NR==2 {print $4}')" -gt 1048576 ] || [ -d ui/node_modules ] || die "Less than 1 GB free on this disk: the first set-up needs it."
 }
 

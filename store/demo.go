@@ -49,7 +49,7 @@ func loadWorkshop(ctx context.Context, tx pgx.Tx, w scenario.Workshop) error {
 			returning id, revision`, id, j.Key, j.Document).Scan(&jobID, &revision); err != nil {
 			return err
 		}
-		if err := keep(ctx, tx, jobID, revision, revision, Change{ID: fmt.Sprintf("demo-%d-%d", revision, time.Now().UnixNano())}, "as the demonstration has it", j.Document, nil); err != nil {
+		if err := keep(ctx, tx, jobID, revision, revision, Change{ID: fmt.Sprintf("demo-%d-%d", revision, time.Now().UnixNano())}, "as the demonstration has it", j.Document, []byte{}); err != nil {
 			return err
 		}
 	}

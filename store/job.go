@@ -251,7 +251,7 @@ func (s *Store) change(ctx context.Context, id string, c Change, print []byte, d
 // SaveJob stores a changed document if the sender saw the latest revision;
 // else the error is a *Conflict.
 func (s *Store) SaveJob(ctx context.Context, id string, c Change, d job.Document) (Job, error) {
-	return s.change(ctx, id, c, asked("save", c.Seen, d), func(_ pgx.Tx, _ pgtype.UUID, now *current) (string, error) {
+	return s.change(ctx, id, c, asked("save", d), func(_ pgx.Tx, _ pgtype.UUID, now *current) (string, error) {
 		what := job.Changed(now.document, d)
 		now.undo, now.redo = append(now.undo, now.content), []int{}
 		now.document, now.content = d, now.revision
@@ -270,7 +270,7 @@ func (s *Store) Redo(ctx context.Context, id string, c Change) (Job, error) {
 }
 
 func (s *Store) step(ctx context.Context, id string, c Change, word string, stacks func(*current) (from, to *[]int)) (Job, error) {
-	return s.change(ctx, id, c, asked(word, c.Seen), func(tx pgx.Tx, id pgtype.UUID, now *current) (string, error) {
+	return s.change(ctx, id, c, asked(word), func(tx pgx.Tx, id pgtype.UUID, now *current) (string, error) {
 		from, to := stacks(now)
 		n := len(*from)
 		if n == 0 {
@@ -284,7 +284,7 @@ func (s *Store) step(ctx context.Context, id string, c Change, word string, stac
 
 // Restore makes an earlier revision's document the latest; it can be undone.
 func (s *Store) Restore(ctx context.Context, id string, c Change, revision int) (Job, error) {
-	return s.change(ctx, id, c, asked("restore", c.Seen, revision), func(tx pgx.Tx, id pgtype.UUID, now *current) (string, error) {
+	return s.change(ctx, id, c, asked("restore", revision), func(tx pgx.Tx, id pgtype.UUID, now *current) (string, error) {
 		now.undo, now.redo = append(now.undo, now.content), []int{}
 		return back(ctx, tx, id, now, revision, fmt.Sprintf("revision %d restored: ", revision))
 	})

@@ -7,11 +7,9 @@ import (
 	"context"
 	"embed"
 	"fmt"
-	"io/fs"
 
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgxpool"
-	"github.com/jackc/pgx/v5/stdlib"
 	"github.com/pressly/goose/v3"
 	"github.com/pressly/goose/v3/lock"
 )
@@ -37,21 +35,16 @@ func Open(ctx context.Context, url string) (*Store, error) {
 }
 
 func migrate(ctx context.Context, pool *pgxpool.Pool) error {
-	dir, err := fs.Sub(migrations, "migrations")
-	if err != nil {
-		return err
-	}
 	locker, err := lock.NewPostgresSessionLocker()
 	if err != nil {
 		return err
 	}
-	db := stdlib.OpenDBFromPool(pool)
-	defer db.Close()
-	provider, err := goose.NewProvider(goose.DialectPostgres, db, dir, goose.WithSessionLocker(locker))
+	p, done, err := provider(pool, goose.WithSessionLocker(locker))
 	if err != nil {
 		return err
 	}
-	if _, err := provider.Up(ctx); err != nil {
+	defer done()
+	if _, err := p.Up(ctx); err != nil {
 		return fmt.Errorf("the database could not be brought up to date: %w", err)
 	}
 	return nil

@@ -81,12 +81,17 @@ func TestAChangeSentTwiceIsStoredOnce(t *testing.T) {
 	d.Name = "Later"
 	_, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 2, ID: "edit-2"}, d)
 	require.NoError(t, err)
+	_, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
+	require.ErrorIs(t, err, store.ErrOtherBody, "the same id with something else in it is no repeat")
+	d.Name = "Once"
 	repeat, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
 	require.NoError(t, err)
 	require.Equal(t, first.Revision, repeat.Revision, "the repeat gets the revision of the first sending")
 	require.Equal(t, "Once", repeat.Document.Name)
 
-	again, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, job.New("Another", w.Settings), "new")
+	_, err = s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, job.New("Another", w.Settings), "new")
+	require.ErrorIs(t, err, store.ErrOtherBody)
+	again, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, j.Document, "new")
 	require.NoError(t, err)
 	require.Equal(t, j.ID, again.ID)
 	all, err := s.Jobs(ctx, store.Page{Shelf: store.Yard, Most: 100})
@@ -330,7 +335,7 @@ func TestAPictureIsKeptWithItsJob(t *testing.T) {
 	require.NoError(t, err)
 	got, err := s.PhotoOf(ctx, j.ID, id)
 	require.NoError(t, err)
-	require.Equal(t, store.Photo{MediaType: "image/png", Picture: []byte{1, 2, 3}}, got)
+	require.Equal(t, store.Photo{ID: id, MediaType: "image/png", Picture: []byte{1, 2, 3}}, got)
 	_, err = s.PhotoOf(ctx, other.ID, id)
 	require.ErrorIs(t, err, store.ErrNotFound)
 	_, err = s.PhotoOf(ctx, j.ID, "no such id")

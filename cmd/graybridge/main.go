@@ -22,6 +22,8 @@ func commands() []command {
 	return []command{
 		{"serve", "serve the workbench in the browser", serve},
 		{"demo", "load the made-up workshops into the database", demo},
+		{"backup", "write everything that is stored into one file", backup},
+		{"restore", "put a backup into an empty database", restore},
 		{"plan", "plan a job document from a file, without a database", plan},
 		{"solve", "solve a bench case (a circuit) from a file", solve},
 		{"simulate", "follow time-domain cases from a file", simulate},
@@ -38,6 +40,9 @@ type usageError struct{ error }
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
+	ctx, cancel := context.WithCancel(ctx)
+	defer cancel()
+	leash(os.Args[1:], cancel)
 	os.Exit(run(ctx, os.Args[1:], os.Stderr))
 }
 

@@ -9,18 +9,20 @@ import (
 	"net"
 	"net/http"
 	"os"
+	"runtime/debug"
 	"strings"
 	"syscall"
 	"time"
 
 	"graybridge/api"
+	"graybridge/store"
 	"graybridge/ui"
 )
 
 func serve(ctx context.Context, args []string) error {
 	f := flag.NewFlagSet("serve", flag.ContinueOnError)
 	addr := f.String("addr", envOr("GRAYBRIDGE_ADDR", "127.0.0.1:8460"), "address to listen on; loopback unless told (environment GRAYBRIDGE_ADDR)")
-	leash := f.Bool("leash", false, "end when the program that started this one is gone")
+	f.Bool("leash", false, "end when the program that started this one is gone") // held since the first instruction, see leash.go
 	hosts := f.String("host", os.Getenv("GRAYBRIDGE_HOST"), "further names by which this server may be called, separated by commas (environment GRAYBRIDGE_HOST)")
 	level := f.String("log", envOr("GRAYBRIDGE_LOG", "warn"), "least level to log: debug, info, warn or error (environment GRAYBRIDGE_LOG)")
 	url := databaseFlag(f)
@@ -50,11 +52,8 @@ func serve(ctx context.Context, args []string) error {
 	defer closeStreams()
 	handler, _ := api.New(s, api.Options{Page: ui.Handler(), Hosts: allowed(listener.Addr().String(), *addr, *hosts), Closing: closing, PersonKey: key})
 	server := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 20 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10}
-	ctx, cancel := context.WithCancel(ctx)
-	defer cancel()
-	if *leash {
-		go endWithParent(ctx, cancel)
-	}
+	debug.SetMemoryLimit(softMemory)
+	go purge(ctx, s)
 	done := make(chan error, 1)
 	go func() { done <- server.Serve(listener) }()
 	fmt.Printf("http://%s/\n", listener.Addr())
@@ -70,6 +69,23 @@ func serve(ctx context.Context, args []string) error {
 		return err
 	}
 	return nil
+}
+
+// softMemory is where the garbage collector begins to work harder.
+const softMemory = 256 << 20
+
+// purge looks now and then for photographs that nothing was made of.
+func purge(ctx context.Context, s *store.Store) {
+	for {
+		if _, err := s.PurgePhotos(ctx); err != nil && ctx.Err() == nil {
+			slog.Warn("photographs could not be purged", "code", store.Code(err))
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(6 * time.Hour):
+		}
+	}
 }
 
 // allowed are the names by which a server may be called: loopback's, its own
@@ -104,21 +120,4 @@ func listenError(addr string, err error) error {
 		return fmt.Errorf("no right to listen on %s; choose a port above 1023", addr)
 	}
 	return fmt.Errorf("cannot listen on %s: %w", addr, err)
-}
-
-// endWithParent watches for the launcher's death, after which this process
-// would hold the port for nobody.
-func endWithParent(ctx context.Context, end func()) {
-	parent := os.Getppid()
-	for {
-		select {
-		case <-ctx.Done():
-			return
-		case <-time.After(300 * time.Millisecond):
-			if os.Getppid() != parent {
-				end()
-				return
-			}
-		}
-	}
 }

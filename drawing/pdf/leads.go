@@ -51,7 +51,7 @@ func (p *page) connections(plan job.Plan, views drawing.Views, s Stamp) bool {
 	full := p.width - 2*margin
 	x, y := margin, margin
 	p.text(true, 1.7)
-	p.Text(x, y+5, plan.Card.Title+": connections")
+	p.Text(x, y+5, p.clipped(plan.Card.Title+": connections", full-70))
 	p.text(false, 0.85)
 	stamp := fmt.Sprintf("revision %d, %s", s.Revision, s.At.Format("2006-01-02"))
 	p.Text(x+full-p.GetStringWidth(stamp), y+4, stamp)

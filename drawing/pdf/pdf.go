@@ -10,8 +10,6 @@ import (
 	"time"
 
 	"codeberg.org/go-pdf/fpdf"
-	"golang.org/x/image/font/gofont/gobold"
-	"golang.org/x/image/font/gofont/goregular"
 
 	"graybridge/core/bringup"
 	"graybridge/core/finding"
@@ -46,6 +44,9 @@ type page struct {
 	width, height float64
 	size          float64 // of plain text, points
 	line          float64 // mm
+	style         string  // of the text now, and its size in points
+	points        float64
+	added         [3]bool // typefaces beside the page's own that are in the document
 }
 
 // Write prints the card. The text shrinks by steps until everything stands on
@@ -70,8 +71,8 @@ func begin(c Card, paper Paper, size float64) *page {
 		name = "Letter"
 	}
 	f := fpdf.New("P", "mm", name, "")
-	f.AddUTF8FontFromBytes(font, "", goregular.TTF)
-	f.AddUTF8FontFromBytes(font, "B", gobold.TTF)
+	f.AddUTF8FontFromBytes(font, "", faces[0].regular)
+	f.AddUTF8FontFromBytes(font, "B", faces[0].bold)
 	f.SetCreationDate(c.At)
 	f.SetModificationDate(c.At)
 	f.SetCatalogSort(true)
@@ -80,7 +81,7 @@ func begin(c Card, paper Paper, size float64) *page {
 	f.SetAutoPageBreak(false, margin)
 	f.AddPage()
 	w, h := f.GetPageSize()
-	return &page{f, w, h, size, size * 0.47}
+	return &page{Fpdf: f, width: w, height: h, size: size, line: size * 0.47}
 }
 
 func (p *page) text(bold bool, scale float64) {
@@ -139,7 +140,7 @@ func (p *page) card(c Card) bool {
 	full := p.width - 2*margin
 	x, y := margin, margin
 	p.text(true, 1.9)
-	p.Text(x, y+5, k.Title)
+	p.Text(x, y+5, p.clipped(k.Title, full-70))
 	p.text(false, 1)
 	stamp := fmt.Sprintf("Connection card, revision %d, %s", c.Revision, c.At.Format("2006-01-02"))
 	p.Text(x+full-p.GetStringWidth(stamp), y+4, stamp)

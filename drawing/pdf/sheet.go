@@ -18,7 +18,7 @@ func Sheet(plan job.Plan, s Stamp, paper Paper) ([]byte, error) {
 	y := margin
 	head := func() {
 		p.text(true, 1.6)
-		p.Text(margin, y+5, fmt.Sprintf("%s: settings of %s", plan.Card.Title, plan.Drive.Name))
+		p.Text(margin, y+5, p.clipped(fmt.Sprintf("%s: settings of %s", plan.Card.Title, plan.Drive.Name), full-70))
 		p.text(false, 0.85)
 		stamp := fmt.Sprintf("%s, revision %d, %s", s.Workshop, s.Revision, s.At.Format("2006-01-02"))
 		p.Text(margin+full-p.GetStringWidth(stamp), y+4, stamp)

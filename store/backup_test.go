@@ -1,0 +1,172 @@
+package store_test
+
+import (
+	"bytes"
+	"compress/gzip"
+	"context"
+	"encoding/json"
+	"io"
+	"strings"
+	"testing"
+
+	"github.com/jackc/pgx/v5"
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/job"
+	"graybridge/core/scenario"
+	"graybridge/store"
+	"graybridge/store/storetest"
+)
+
+// rowsOf is every row of every table as text.
+func rowsOf(t *testing.T, url string) map[string][]string {
+	t.Helper()
+	ctx := context.Background()
+	conn, err := pgx.Connect(ctx, url)
+	require.NoError(t, err)
+	defer conn.Close(ctx)
+	out := map[string][]string{}
+	for _, table := range []string{"note", "workshop", "workshop_creation", "job", "job_revision", "creation", "photo"} {
+		rows, err := conn.Query(ctx, `select t::text from `+table+` t order by 1`)
+		require.NoError(t, err)
+		out[table], err = pgx.CollectRows(rows, pgx.RowTo[string])
+		require.NoError(t, err)
+	}
+	return out
+}
+
+func TestABackupRestoredIsTheSameRowByRowAndPlanByPlan(t *testing.T) {
+	t.Parallel()
+	ctx := context.Background()
+	from := storetest.Database(t)
+	s, err := store.Open(ctx, from)
+	require.NoError(t, err)
+	defer s.Close()
+	_, err = s.LoadDemo(ctx, scenario.Workshops(), false)
+	require.NoError(t, err)
+	w, err := s.CreateWorkshop(ctx, "workshop-1", scenario.ColdFord(), []string{"Ansel R."})
+	require.NoError(t, err)
+	d := scenario.SlipMixer()
+	d.Load.Does = "“stirs” \\ 泥浆 \U0001f525\n€"
+	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1", Who: "Ansel R."}, d, "new")
+	require.NoError(t, err)
+	d.Supply.Volts = "231.5"
+	j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "save-1"}, d)
+	require.NoError(t, err)
+	_, err = s.Undo(ctx, j.ID, store.Change{Seen: 2, ID: "undo-1"})
+	require.NoError(t, err)
+	_, err = s.AddPhoto(ctx, j.ID, "Ansel R.", store.Photo{MediaType: "image/png", Picture: []byte{0, 1, 0xFF, '\\', '"', '\n'}})
+	require.NoError(t, err)
+	require.NoError(t, s.ShelveWorkshop(ctx, w.ID, store.Bin))
+
+	var file bytes.Buffer
+	rows, err := s.Backup(ctx, &file)
+	require.NoError(t, err)
+	require.Greater(t, rows, 20)
+	to := storetest.Database(t)
+	reader := func(data []byte) func() (io.ReadCloser, error) {
+		return func() (io.ReadCloser, error) { return io.NopCloser(bytes.NewReader(data)), nil }
+	}
+	restored, err := store.Restore(ctx, to, reader(file.Bytes()))
+	require.NoError(t, err)
+	require.Equal(t, rows, restored)
+	require.Equal(t, rowsOf(t, from), rowsOf(t, to))
+
+	again, err := store.Open(ctx, to)
+	require.NoError(t, err)
+	defer again.Close()
+	before, err := s.Jobs(ctx, store.Page{Shelf: store.Yard, Most: 100})
+	require.NoError(t, err)
+	after, err := again.Jobs(ctx, store.Page{Shelf: store.Yard, Most: 100})
+	require.NoError(t, err)
+	require.Len(t, after, len(before))
+	for i := range before {
+		one, err := json.Marshal(job.Make(before[i].Document))
+		require.NoError(t, err)
+		two, err := json.Marshal(job.Make(after[i].Document))
+		require.NoError(t, err)
+		require.Equal(t, string(one), string(two), before[i].Document.Name)
+	}
+	// What was undone can be done again there.
+	require.NoError(t, again.ShelveWorkshop(ctx, w.ID, store.Yard))
+	redone, err := again.Redo(ctx, j.ID, store.Change{Seen: 3, ID: "redo-1"})
+	require.NoError(t, err)
+	require.Equal(t, "231.5", redone.Document.Supply.Volts)
+
+	_, err = store.Restore(ctx, to, reader(file.Bytes()))
+	require.ErrorIs(t, err, store.ErrNotEmpty)
+}
+
+func TestForeignDamagedAndNewerBackupsAreRefused(t *testing.T) {
+	t.Parallel()
+	ctx := context.Background()
+	s := storetest.Store(t)
+	_, err := s.LoadDemo(ctx, scenario.Workshops(), false)
+	require.NoError(t, err)
+	var file bytes.Buffer
+	_, err = s.Backup(ctx, &file)
+	require.NoError(t, err)
+	zip, err := gzip.NewReader(bytes.NewReader(file.Bytes()))
+	require.NoError(t, err)
+	plain, err := io.ReadAll(zip)
+	require.NoError(t, err)
+	packed := func(text string) []byte {
+		var out bytes.Buffer
+		z := gzip.NewWriter(&out)
+		_, _ = z.Write([]byte(text))
+		_ = z.Close()
+		return out.Bytes()
+	}
+	lines := strings.SplitAfter(string(plain), "\n")
+	for name, one := range map[string]struct {
+		data []byte
+		says string
+	}{
+		"a text":         {[]byte("hello"), "no backup"},
+		"another zip":    {packed("{}\n"), "no backup"},
+		"nothing":        {nil, "no backup"},
+		"cut short":      {file.Bytes()[:file.Len()/2], "damaged"},
+		"without an end": {packed(strings.Join(lines[:len(lines)-2], "")), "damaged"},
+		"a row missing":  {packed(strings.Join(append(append([]string{}, lines[:3]...), lines[4:]...), "")), "damaged"},
+		"a volt changed": {packed(strings.Replace(string(plain), `"230/400 V"`, `"230/401 V"`, 1)), "damaged"},
+		"more after it":  {packed(string(plain) + "{}\n"), "damaged"},
+		"a newer one":    {packed(strings.Replace(string(plain), `"version":1`, `"version":2`, 1)), "newer"},
+		"newer tables":   {packed(strings.Replace(string(plain), `"schema":4`, `"schema":400`, 1)), "newer"},
+	} {
+		to := storetest.Database(t)
+		_, err := store.Restore(ctx, to, func() (io.ReadCloser, error) { return io.NopCloser(bytes.NewReader(one.data)), nil })
+		var bad *store.BadBackup
+		require.ErrorAs(t, err, &bad, name)
+		require.Contains(t, bad.Why, one.says, name)
+	}
+}
+
+// An identical creation at the same moment, a full shelf of photographs, and
+// what no database keeps are told apart.
+func TestRefusalsSayWhatIsWrong(t *testing.T) {
+	t.Parallel()
+	ctx := context.Background()
+	s := storetest.Store(t)
+	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
+	require.NoError(t, err)
+	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "c"}, scenario.Blunger(), "new")
+	require.NoError(t, err)
+	for i := range store.MostPhotos {
+		_, err = s.AddPhoto(ctx, j.ID, "", store.Photo{MediaType: "image/png", Picture: []byte{byte(i)}})
+		require.NoError(t, err)
+	}
+	_, err = s.AddPhoto(ctx, j.ID, "", store.Photo{MediaType: "image/png", Picture: []byte{0}})
+	require.ErrorIs(t, err, store.ErrFull)
+	d := scenario.Blunger()
+	d.Name = "a\x00b"
+	_, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "nul"}, d)
+	require.ErrorIs(t, err, store.ErrUnstorable)
+	_, err = s.RevisionOf(ctx, j.ID, 1<<40)
+	require.Error(t, err)
+	require.NoError(t, s.CanWrite(ctx))
+	_, err = s.Job(ctx, "no id")
+	require.ErrorIs(t, err, store.ErrNotFound)
+	n, err := s.PurgePhotos(ctx)
+	require.NoError(t, err)
+	require.Zero(t, n, "what was taken today is kept")
+}
