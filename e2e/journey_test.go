@@ -2,16 +2,15 @@ package e2e
 
 import (
 	"context"
+	"net/url"
 	"os/exec"
 	"path/filepath"
 	"regexp"
 	"strconv"
 	"strings"
-	"syscall"
 	"testing"
 
 	"github.com/chromedp/chromedp"
-	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/require"
 
 	"graybridge/store/storetest"
@@ -126,7 +125,7 @@ func TestAJobIsThereAgainAfterServerAndDatabaseWereKilled(t *testing.T) {
 
 	p.expect("ERR_")
 	s.kill()
-	killDatabase(t, database)
+	cluster("kill")
 	database = cluster("start")
 	s = serve(t, database, s.addr)
 	p.visit(s.url + "/")
@@ -136,31 +135,26 @@ func TestAJobIsThereAgainAfterServerAndDatabaseWereKilled(t *testing.T) {
 }
 
 // ownCluster gives a PostgreSQL cluster that a test may kill: "start" returns
-// its address, "stop" ends it.
+// its address, "stop" ends it, "kill" does so without a goodbye.
 func ownCluster(t *testing.T) func(act string) string {
 	t.Helper()
 	dir := filepath.Join(t.TempDir(), "pg")
+	var port string
 	cluster := func(act string) string {
+		if act == "kill" {
+			require.Positive(t, killOne("postgres", "-p "+port), "the database ran")
+			return ""
+		}
 		out, err := exec.Command(filepath.Join(storetest.Root(), "scripts/pg.sh"), act, dir).Output()
 		require.NoError(t, err)
-		return strings.TrimPrefix(strings.TrimSpace(string(out)), "DATABASE_URL=")
+		address := strings.TrimPrefix(strings.TrimSpace(string(out)), "DATABASE_URL=")
+		if u, err := url.Parse(address); err == nil && act == "start" {
+			port = u.Port()
+		}
+		return address
 	}
 	t.Cleanup(func() { cluster("stop") })
 	return cluster
-}
-
-// killDatabase ends a cluster's main process without a goodbye.
-func killDatabase(t *testing.T, database string) {
-	t.Helper()
-	ctx := context.Background()
-	db, err := pgx.Connect(ctx, database)
-	require.NoError(t, err)
-	var text string
-	require.NoError(t, db.QueryRow(ctx, "select pg_read_file('postmaster.pid')").Scan(&text))
-	_ = db.Close(ctx)
-	pid, err := strconv.Atoi(strings.SplitN(text, "\n", 2)[0])
-	require.NoError(t, err)
-	require.NoError(t, syscall.Kill(pid, syscall.SIGKILL))
 }
 
 // Plates that cannot be right, each answered plainly and nothing lost.

@@ -328,9 +328,13 @@ func TestTwoHundredMachinesStayFindable(t *testing.T) {
 	}
 	s := serve(t, database, "")
 	p := open(t, s.url+"/")
-	p.until("all are here", `document.querySelectorAll('.machine').length === 208`)
+	p.until("a page is here", `document.querySelectorAll('.machine').length >= 24`)
+	p.sees(".yard-more", "of 208")
+	p.until("more come as one goes down", `(document.querySelector('.yard-more')?.scrollIntoView(), document.querySelectorAll('.machine').length === 208)`)
+	p.lacks(".yard-more", "of 208")
 	p.fill(".yard-question input", "stirrer 137")
 	p.until("one is found", `document.querySelectorAll('.machine').length === 1`)
+	p.sees(".machine h3", "Stirrer 137")
 	p.click(".machine-link", "Stirrer 137")
 	p.sees(".head-where", "Stirrer 137")
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Every workshop with its machines as small spans: which one needs me today. */
 import { computed, onMounted, onUnmounted, reactive, ref, shallowRef, watch } from 'vue'
+import { useIntersectionObserver } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import {
   api,
@@ -106,6 +107,17 @@ async function further() {
     more.value = on
   })
 }
+
+/** More come by themselves as the eye gets there. */
+const bottom = ref<HTMLElement>()
+let fetching = false
+useIntersectionObserver(bottom, ([seen]) => {
+  if (!seen?.isIntersecting || !more.value || fetching) return
+  fetching = true
+  void further().finally(() => {
+    fetching = false
+  })
+})
 
 /** Others' changes arrive in bursts: one look a moment is enough. */
 let soon: ReturnType<typeof setTimeout> | undefined
@@ -353,7 +365,7 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
         <p v-else-if="!w.jobs.length && !more" class="soft">None of its {{ w.count }} machines is found by that.</p>
       </div>
     </section>
-    <p v-if="more" class="yard-more">
+    <p v-if="more" ref="bottom" :key="more" class="yard-more">
       <button type="button" class="plain" @click="further">Show more machines</button>
       <span class="soft">{{ here }} shown{{ asked ? '' : ` of ${shown.reduce((n, w) => n + w.count, 0)}` }}</span>
     </p>
