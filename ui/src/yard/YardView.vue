@@ -111,8 +111,8 @@ async function further() {
 /** More come by themselves as the eye gets there. */
 const bottom = ref<HTMLElement>()
 let fetching = false
-useIntersectionObserver(bottom, ([seen]) => {
-  if (!seen?.isIntersecting || !more.value || fetching) return
+useIntersectionObserver(bottom, (seen) => {
+  if (!seen.at(-1)?.isIntersecting || !more.value || fetching) return
   fetching = true
   void further().finally(() => {
     fetching = false
