@@ -116,7 +116,7 @@ func TestSwell(t *testing.T) {
 		own := drive.Shipped()[0]
 		own.ID, own.Name = fmt.Sprint("own-", i), "Own"
 		for len(own.Quirks) < 230 {
-			own.Quirks = append(own.Quirks, strings.Repeat(fmt.Sprint("q", i), 200)[:900])
+			own.Quirks = append(own.Quirks, strings.Repeat(fmt.Sprint("q", i), 500)[:900])
 		}
 		d.Drive.Own, d.Drive.Profile = &own, own.ID
 		text, err := json.Marshal(d)

@@ -22,6 +22,8 @@ type StartAnswer struct {
 	School     float64 // the trade's: twice the run value
 	Torque     float64 // with the one entered, or else with the one found
 	LineAmps   float64 // from the supply at the first instant, with it
+	LineVolts  float64 // at the motor then
+	OwnAmps    float64 // through it, the greatest on the way up and held in
 	LeftIn     float64 // worst winding idling if it is left in circuit
 	LeftCoil   string
 	Volts      float64 // across it, the greatest between standstill and its drop-out
@@ -63,7 +65,7 @@ func (q Question) sizeStart(a Answer) StartAnswer {
 		return s
 	}
 	if p, err := b.At(a.Microfarad+uf, 1); err == nil {
-		s.LineAmps = abs(p.SupplyAmps)
+		s.LineAmps, s.LineVolts = abs(p.SupplyAmps), p.SupplyVolts
 	}
 	if p, ok := b.Run(a.Microfarad+uf, q.load(q.Lightest)); ok {
 		s.LeftCoil, s.LeftIn = p.WorstCoil()
@@ -78,6 +80,7 @@ func (q Question) sizeStart(a Answer) StartAnswer {
 			}
 		}
 	}
+	s.OwnAmps = 2 * math.Pi * b.Wiring.FrequencyHz * uf * 1e-6 * math.Max(s.Volts, s.Held)
 	s.Class, _ = table.StartClass(math.Max(s.Volts, s.Held)) // a button is held longer than the run-up takes
 	if trapped := math.Sqrt2 * math.Max(s.Volts, s.Held); trapped > 50 {
 		s.BleedOhm = 60 / (uf * 1e-6 * math.Log(trapped/50))

@@ -1,6 +1,7 @@
 package circuit_test
 
 import (
+	"encoding/json"
 	"math"
 	"math/cmplx"
 	"os"

@@ -17,6 +17,7 @@ type Asks struct {
 	LineAmps   float64 // plate, in the joints the drive feeds
 	Efficiency float64
 	StartShare float64 // asked at standstill, over rated
+	Start      Brought // what this drive gives this motor there, for a minute
 	Volts      bool    // some joint of the leads takes the drive's volts
 	Single     bool    // the plate says one phase
 	Resistor   bool    // the ramp down that is asked needs one
@@ -27,6 +28,8 @@ type Weighed struct {
 	Need        float64 // output amps
 	Have        float64 // what is left of the drive's amps here
 	InputAmps   float64
+	RatedInput  float64 // the drive's own rated input here, at least what this motor draws
+	Ended       bool    // a table ends below what is asked: the size is then empty
 	InputFactor float64
 	Breaker     float64
 	Conductor   unit.Conductor
@@ -151,14 +154,24 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	}
 	ch.InputAmps = float64(c.Count) * a.ShaftWatts / (eff * driveEfficiency * a.Line * ch.InputFactor)
 	inWhy := finding.Why{Formula: "P/(η·0.95·V·PF)", Numbers: fmt.Sprintf("%s/(%s·0.95·%s·%s)", unit.Text(float64(c.Count)*a.ShaftWatts, "W"), unit.Three(eff), unit.Whole(a.Line, "V"), unit.Three(ch.InputFactor)), Section: finding.OnDrive, Source: "input power factor of the trade: 0.62 doubling, 0.70 plain, 0.85 with a reactor", Estimated: true}
-	ch.Breaker = a.Rules.Breaker(1.25 * ch.InputAmps)
-	ch.Conductor = a.Rules.Conductor(math.Max(1.25*ch.InputAmps, map[table.Rules]float64{table.Metric: ch.Breaker}[a.Rules]))
-	ch.MotorWire = a.Rules.Conductor(1.25 * ch.Need)
-	f := say("input", finding.Note, fmt.Sprintf("At full power it draws about %s from the line.", unit.Text(ch.InputAmps, "A")),
-		fmt.Sprintf("Breaker %s, wire %s or more (planning). With a reactor ahead it would draw %s.", unit.Whole(ch.Breaker, "A"), ch.Conductor, unit.Text(ch.InputAmps*ch.InputFactor/0.85, "A")), unit.Text(ch.InputAmps, "A"), "125 % → "+unit.Text(1.25*ch.InputAmps, "A"), inWhy)
+	// The wire in front is sized on the drive's own rated input: a larger load may come one day, and the maker's sheet asks it.
+	rated := p.Output.KW * 1000
+	if p.Input.Phases == 3 {
+		rated *= p.Input.SingleShare
+	}
+	ch.RatedInput = math.Max(ch.InputAmps, rated/(eff*driveEfficiency*a.Line*ch.InputFactor))
+	var ok [3]bool
+	ch.Breaker, ok[0] = a.Rules.Breaker(1.25 * ch.RatedInput)
+	ch.Conductor, ok[1] = a.Rules.Conductor(math.Max(1.25*ch.RatedInput, ch.Breaker))
+	ch.MotorWire, ok[2] = a.Rules.Conductor(1.25 * ch.Need)
+	if ch.Ended = !ok[0] || !ok[1] || !ok[2]; ch.Ended {
+		say("table-end", finding.Caution, fmt.Sprintf("The tables here do not reach breaker or wire for %s.", unit.Text(1.25*math.Max(ch.RatedInput, ch.Need), "A")), "They are for a licensed person to size; nothing larger is put in their place.", "beyond the table", "")
+	}
+	f := say("input", finding.Note, fmt.Sprintf("At full power this motor makes it draw about %s from the line; its rated input is %s.", unit.Text(ch.InputAmps, "A"), unit.Text(ch.RatedInput, "A")),
+		fmt.Sprintf("With a reactor ahead it would draw %s.", unit.Text(ch.InputAmps*ch.InputFactor/0.85, "A")), unit.Text(ch.InputAmps, "A"), "125 % of its rated input → "+unit.Text(1.25*ch.RatedInput, "A"), inWhy)
 	f.Planning = true
 	if c.Reactor == "yes" || p.Input.Doubles {
-		f.Detail = fmt.Sprintf("Breaker %s, wire %s or more (planning).", unit.Whole(ch.Breaker, "A"), ch.Conductor)
+		f.Detail = ""
 	} else if a.ShaftWatts > 1500 && p.Input.Phases == 1 {
 		f.Cures = []finding.Cure{{Label: "Fit a reactor", Path: "drive.reactor", Value: "yes"}}
 	}
@@ -169,9 +182,19 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		x := say("contactor", finding.Stop, "A contactor between drive and motor switches while it runs: it breaks the drive.", "Take it out, or lock it to the drive's stop: opened only at standstill. No capacitors and no start relay there either.", "", "")
 		x.Cures, x.Entries = []finding.Cure{{Label: "It is out", Path: "drive.contactor", Value: ""}}, []string{"drive.contactor"}
 	}
-	if a.StartShare > p.Output.Overload*0.9*ch.Have/a.LineAmps {
-		say("start", finding.Caution, fmt.Sprintf("The load asks %s of rated torque to start; this drive's amps give about %s for a minute.", unit.Percent(a.StartShare), unit.Percent(0.9*p.Output.Overload*ch.Have/a.LineAmps)), "Take the next size, or start it unloaded.", "", "",
-			finding.Why{Formula: "torque at the limit of amps ≈ 0.9 · overload · amps", Section: finding.OnDriveSpeed, Source: "planning", Estimated: true})
+	if a.StartShare > 0 && a.Start != (Brought{}) && ch.Need <= 1.001*ch.Have {
+		missing := "the drive's amps: the next size, or start it unloaded"
+		if a.Start.Motor < a.StartShare {
+			missing = "the motor's own torque at hardly any hertz: a larger motor, vector control, or start it unloaded"
+		}
+		x := finding.Finding{ID: "drive.start", Bay: finding.Bridge, Grade: finding.Good, Sentence: fmt.Sprintf("It brings the load off: %s of rated torque at hardly any hertz, %s asked.", unit.Percent(a.Start.Gives), unit.Percent(a.StartShare)),
+			Figure: unit.Percent(a.Start.Gives), Limit: unit.Percent(a.StartShare) + " asked", Measure: finding.Against(a.Start.Gives, finding.AtLeast, a.StartShare, "of rated torque"), Entries: []string{"load.start"},
+			Why: []finding.Why{{Formula: "torque at 4 % of its hertz inside the limit of amps, at the best boost", Numbers: fmt.Sprintf("boost %s", unit.Percent(a.Start.Share)), Section: finding.OnDriveSpeed, Source: "engine", Estimated: true}}}
+		if a.Start.Gives < a.StartShare {
+			x.Grade, x.Sentence, x.Detail = finding.Stop, fmt.Sprintf("It does not bring the load off: %s of rated torque at hardly any hertz, %s asked.", unit.Percent(a.Start.Gives), unit.Percent(a.StartShare)), "Missing: "+missing+"."
+			ch.Verdict = finding.Stop
+		}
+		out = append(out, x)
 	}
 	if a.Resistor && c.Resistor == "" {
 		resist := say("resistor", finding.Caution, "The stop that is asked is shorter than its own losses brake: a braking resistor, or more time.", "Without it the link's volts rise and it trips while the machine runs on.", "", "")

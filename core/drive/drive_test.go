@@ -13,6 +13,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/machine"
 	"graybridge/core/table"
+	"graybridge/core/unit"
 )
 
 // ballMill is the tileworks' mill: 0.75 kW, six poles, joined in delta.
@@ -153,7 +154,7 @@ func TestOverloadInHundredthsOfAnAmpere(t *testing.T) {
 func TestTheDialIsConsistentBothWays(t *testing.T) {
 	m, _, _ := ballMill(t)
 	p := profile(t, "tarn-22")
-	m.BoostShare, _ = m.Boost(0.8)
+	m.BoostShare = m.Boost(0.8).Share
 	c, readings := drive.Read(drive.Entry{MotorSheave: "80 mm", ToolSheave: "336 mm", ToolDiameter: "500 mm"})
 	for _, r := range readings {
 		require.Empty(t, r.Problem, r.Path)
@@ -202,10 +203,10 @@ func TestTheEnvelopeIsTheTrades(t *testing.T) {
 func TestRampsComeFromInertiaAndAmps(t *testing.T) {
 	m, _, _ := ballMill(t)
 	require.True(t, math.IsInf(m.Up(50, 0).Least, 1), "2 % of boost do not bring 70 % of plate torque off")
-	boost, ok := m.Boost(0.7 * 1.15)
-	require.True(t, ok)
-	require.True(t, boost > 0.03 && boost < 0.15, "%v", boost)
-	m.BoostShare = boost
+	boost := m.Boost(0.7 * 1.15)
+	require.True(t, boost.OK)
+	require.True(t, boost.Share > 0.03 && boost.Share < 0.15, "%v", boost)
+	m.BoostShare = boost.Share
 	r := m.Up(50, 0)
 	require.False(t, r.Trips)
 	require.Greater(t, r.Asked, r.Least)
@@ -238,7 +239,9 @@ func TestDrivesAreWeighed(t *testing.T) {
 	w, _ := weigh("tarn-22", drive.Entry{}, a)
 	require.Equal(t, finding.Good, w.Verdict)
 	require.InEpsilon(t, 750/(0.73*0.95*236*0.70), w.InputAmps, 1e-9)
-	require.InDelta(t, 10, w.Breaker, 1e-9)
+	require.InEpsilon(t, 2200/(0.73*0.95*236*0.70), w.RatedInput, 1e-9, "the wall is sized on the drive, not on the motor behind it")
+	require.InDelta(t, 25, w.Breaker, 1e-9)
+	require.Equal(t, unit.Conductor{SquareMM: 4}, w.Conductor)
 	reactor, _ := weigh("tarn-22", drive.Entry{Reactor: "yes"}, a)
 	require.Less(t, reactor.InputAmps, w.InputAmps)
 	hot, said := weigh("tarn-22", drive.Entry{Ambient: "50 °C", Altitude: "2000 m", Carrier: "12 kHz"}, a)

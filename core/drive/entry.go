@@ -15,7 +15,7 @@ type Entry struct {
 	Profile    string   `json:"profile,omitempty"` // id of a profile that ships, or of Own
 	Own        *Profile `json:"own,omitempty"`     // a profile brought in as a file
 	SecondHand string   `json:"second_hand,omitempty" enum:"yes"`
-	Cooling    Cooling  `json:"cooling,omitempty" enum:"own-fan,blower,inverter-duty"`
+	Cooling    Cooling  `json:"cooling,omitempty" enum:"own-fan,blower,inverter-duty,non-ventilated"`
 	Ambient    string   `json:"ambient,omitempty"`  // °C around the drive
 	Altitude   string   `json:"altitude,omitempty"` // m
 	Carrier    string   `json:"carrier,omitempty"`  // kHz
@@ -55,9 +55,10 @@ type Cooling string
 
 // The ways.
 const (
-	OwnFan       Cooling = "own-fan"
-	Blower       Cooling = "blower"
-	InverterDuty Cooling = "inverter-duty"
+	OwnFan        Cooling = "own-fan"
+	Blower        Cooling = "blower"
+	InverterDuty  Cooling = "inverter-duty"
+	NonVentilated Cooling = "non-ventilated" // no fan at all: it cools alike at any speed
 )
 
 // RunBy is where start and stop come from.

@@ -22,7 +22,7 @@ func TestTheTimeDomainConfirmsTheAmpsOfARamp(t *testing.T) {
 	own := *m.Model
 	own.Eq.RfeOhm, own.Eq.R2StandstillOhm = 0, 0
 	m.Model = &own
-	m.BoostShare, _ = m.Boost(0.9)
+	m.BoostShare = m.Boost(0.9).Share
 	const most = 50.0
 	ramp := m.Up(most, 0.6)
 	poles := float64(own.Eq.Poles)

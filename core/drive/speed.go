@@ -23,6 +23,7 @@ type Motor struct {
 	BoostShare float64 // of the volts, at standstill
 	LimitShare float64 // amps for a minute, over the motor's plate amps
 	Cooling    Cooling
+	DutyRatio  float64 // of an inverter-duty motor, 10 for 10:1; 0: not said
 	Load       machine.Load
 	Inertia    float64 // rotor and machine, at the motor's shaft, kg·m²
 }
@@ -63,13 +64,26 @@ func (m Motor) feel(hertz float64) (at func(slip float64) (torque, share float64
 	}, nil
 }
 
+// PlanningDutyRatio is taken for an inverter-duty motor whose plate gives no
+// ratio: full torque down to a tenth of its hertz.
+const PlanningDutyRatio = 10
+
 // Cool is the share of plate torque that the motor's cooling carries for good
 // at a speed: the trade's table of a plain motor with its own fan.
 func (m Motor) Cool(hertz float64) float64 {
-	if m.Cooling == Blower || m.Cooling == InverterDuty {
+	if m.Cooling == Blower || m.Cooling == NonVentilated {
 		return 1
 	}
 	x := hertz / m.Model.FrequencyHz
+	if m.Cooling == InverterDuty {
+		ratio := m.DutyRatio
+		if ratio == 0 {
+			ratio = PlanningDutyRatio
+		}
+		if x >= 0.999/ratio {
+			return 1
+		}
+	}
 	last := [2]float64{0, 0.4}
 	for _, p := range [][2]float64{{0.1, 0.5}, {0.25, 0.75}, {0.5, 0.9}, {0.8, 1}} {
 		if x <= p[0] {
@@ -106,11 +120,15 @@ func (m Motor) At(hertz float64) (Point, error) {
 	p.PullOut = (pull - m.Model.FrictionNm) / rated
 	// Torque grows with slip up to the peak, and amps with it.
 	limit := peak
-	if _, share := at(peak); share > m.LimitShare {
+	if _, idle := at(1e-6); idle > m.LimitShare {
+		limit = 0 // the volts alone pass the limit of amps
+	} else if _, share := at(peak); share > m.LimitShare {
 		limit = search.Root(func(slip float64) float64 { _, share := at(slip); return share - m.LimitShare }, 1e-6, peak)
 	}
-	t, _ := at(limit)
-	p.Short = math.Max(0, (t-m.Model.FrictionNm)/rated)
+	if limit > 0 {
+		t, _ := at(limit)
+		p.Short = math.Max(0, (t-m.Model.FrictionNm)/rated)
+	}
 	field := math.Min(1, m.Volts(hertz)/m.Model.WindingVolts*m.Model.FrequencyHz/hertz)
 	p.Continuous = math.Min(m.Cool(hertz)*math.Min(1, field), p.PullOut)
 	surplus := m.Model.Surplus(func(slip float64) float64 { t, _ := at(slip); return t }, m.Load, hertz)
@@ -129,24 +147,46 @@ func (m Motor) At(hertz float64) (Point, error) {
 const (
 	boostAt    = 0.04
 	boostLeast = 0.01
-	boostStep  = 0.005
-	boostSteps = 28
+	boostStep  = 0.01
+	boostSteps = 14
 )
 
-// Boost is the least share of the volts that brings a torque, over rated, off
-// at hardly any hertz inside the limit of amps; ok is false where none does.
-func (m Motor) Boost(torque float64) (share float64, ok bool) {
-	gives := func(step int) bool {
-		m.BoostShare = boostLeast + boostStep*float64(step)
+// Brought is what the best boost does at hardly any hertz.
+type Brought struct {
+	Share float64 // of the volts: the least that brings the torque off, else the best there is
+	Gives float64 // torque over rated there, inside the limit of amps
+	Motor float64 // torque over rated there if amps were no matter
+	OK    bool    // the torque is brought off
+}
+
+// Boost looks for the least share of the volts that brings a torque, over
+// rated, off at hardly any hertz inside the limit of amps. Torque over boost
+// rises and falls again: too many volts pass the limit of amps with no load at
+// all, so the whole range is looked through.
+func (m Motor) Boost(torque float64) Brought {
+	gives := func(share float64) (float64, float64) {
+		m.BoostShare = share
 		p, err := m.At(boostAt * m.Model.FrequencyHz)
-		return err == nil && p.Short >= torque
+		if err != nil {
+			return 0, 0
+		}
+		return p.Short, p.PullOut
 	}
-	if !gives(boostSteps) {
-		return boostLeast + boostStep*boostSteps, false
+	best := Brought{Gives: -1}
+	for i := range boostSteps + 1 {
+		share := boostLeast + boostStep*float64(i)
+		short, pull := gives(share)
+		if short >= torque {
+			if half, p := gives(share - boostStep/2); i > 0 && half >= torque {
+				short, pull, share = half, p, share-boostStep/2
+			}
+			return Brought{share, short, pull, true}
+		}
+		if short > best.Gives {
+			best = Brought{share, short, pull, false}
+		}
 	}
-	// More volts at hardly any hertz are more torque: halved in.
-	step := sort.Search(boostSteps, gives)
-	return boostLeast + boostStep*float64(step), true
+	return best
 }
 
 // Envelope follows the motor from nearly nothing to a frequency.
@@ -187,6 +227,8 @@ func (c Chosen) Highest(m Motor, p *Profile) []Cap {
 		add(granted, fmt.Sprintf("the plate or the maker grants %s", unit.Whole(c.MotorMostRPM, "rpm")))
 	case poles <= 2:
 		add(base, "a two-pole motor stays at its own hertz: bearings and balance")
+	case c.ShakesHz > 0:
+		add(2*base, "twice its own hertz: the sweep is quiet there, the plate grants no more")
 	default:
 		add(1.5*base, "one and a half times its own hertz: bearings and balance of a plain motor, until plate and sweep say more (planning)")
 	}
@@ -194,7 +236,7 @@ func (c Chosen) Highest(m Motor, p *Profile) []Cap {
 		add(rimMost/(math.Pi*d)*60*poles/120, fmt.Sprintf("sheave rims stay below %s (planning)", unit.Text(rimMost, "m/s")))
 	}
 	if c.ShakesHz > 0 {
-		add(c.ShakesHz, "the sweep showed it shaking from there")
+		add(c.ShakesHz-1, "just below where the sweep showed it shaking, "+unit.Text(c.ShakesHz, "Hz"))
 	}
 	add(p.Output.Hertz, "the drive gives no more")
 	// Above base there is less and less for good, and no load asks less with
@@ -278,6 +320,10 @@ type Ramp struct {
 // rated: losses of motor and link alone, planning.
 const BrakeShare = 0.15
 
+// LongestRamp is the longest run-up in seconds that is planned: a motor near its
+// limit of amps for longer is not brought up but roasted (planning).
+const LongestRamp = 60.0
+
 // Up is the run-up to a frequency: the least time from the inertia and the
 // torque that the amps limit leaves over the load, and the amps at another.
 func (m Motor) Up(most, asked float64) Ramp {
@@ -302,12 +348,16 @@ func (m Motor) Up(most, asked float64) Ramp {
 	} else {
 		r.Least = math.Inf(1)
 	}
-	if r.Asked = asked; asked == 0 {
-		r.Asked = math.Max(2, math.Ceil(1.5*r.Least))
+	// Minutes on the limit of amps are no ramp: there is too little to spare.
+	if r.Least > LongestRamp {
+		r.Least = math.Inf(1)
 	}
 	if math.IsInf(r.Least, 1) {
-		r.Trips, r.Text = true, "It does not come up: the load asks more than the amps limit gives."
+		r.Asked, r.Trips, r.Text = asked, true, "It does not come up: the load and its inertia ask more than the amps limit gives."
 		return r
+	}
+	if r.Asked = asked; asked == 0 {
+		r.Asked = math.Max(2, math.Ceil(1.5*r.Least))
 	}
 	need := m.Inertia * dOmega * steps / r.Asked / rated
 	for i, h := range r.Hz {

@@ -40,7 +40,9 @@ func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, mo
 	num(LeastHertz, least, unit.Plain(least)+unit.Space+"Hz", "as chosen on the dial; 0 where nothing forbids it", "", false)
 	num(MostHertz, most, unit.Text(most, "Hz"), "as chosen, within the least of the reasons that bound it", "", false)
 	num(Boost, 100*m.BoostShare, unit.Text(100*m.BoostShare, "% of volts"), "the least that brings the load off at hardly any hertz", "winding ohms against the volts there", true)
-	num(Accelerate, up.Asked, unit.Text(up.Asked, "s"), "J·Δω/(torque at the amps limit − load), and half as much again", fmt.Sprintf("least %s", unit.Text(up.Least, "s")), true)
+	if !math.IsInf(up.Least, 1) {
+		num(Accelerate, up.Asked, unit.Text(up.Asked, "s"), "J·Δω/(torque at the amps limit − load), and half as much again", fmt.Sprintf("least %s", unit.Text(up.Least, "s")), true)
+	}
 	num(Decelerate, down.Asked, unit.Text(down.Asked, "s"), "J·Δω/(losses + load), and half as much again", fmt.Sprintf("least %s", unit.Text(down.Least, "s")), true)
 	word(StopMode, "ramp", "down the ramp", "it stops by itself, and sooner than coasting")
 	word(RunSource, string(c.run(p)), "", "as chosen under Control")

@@ -108,11 +108,54 @@ type Finding struct {
 	Detail   string `json:"detail,omitempty"`
 	Figure   string `json:"figure,omitempty"`
 	Limit    string `json:"limit,omitempty"`
-	Planning bool   `json:"planning,omitempty"` // a figure for planning only
-	Why      []Why  `json:"why,omitempty"`
-	Cures    []Cure `json:"cures,omitempty"`
+	// Measure is figure and limit as numbers; the grade follows from it.
+	Measure  *Measure `json:"measure,omitempty"`
+	Planning bool     `json:"planning,omitempty"` // a figure for planning only
+	Why      []Why    `json:"why,omitempty"`
+	Cures    []Cure   `json:"cures,omitempty"`
 	// Entries are the paths of the document's entries that this is about.
 	Entries []string `json:"entries,omitempty"`
+}
+
+// Direction says on which side of its limit a figure is good.
+type Direction string
+
+// The directions.
+const (
+	AtMost  Direction = "at-most"
+	AtLeast Direction = "at-least"
+)
+
+// Measure is a figure against its limit, in the unit named.
+type Measure struct {
+	Value     float64   `json:"value"`
+	Limit     float64   `json:"limit"`
+	Direction Direction `json:"direction" enum:"at-most,at-least"`
+	Unit      string    `json:"unit"`
+}
+
+// Holds says that the figure is on the good side of its limit.
+func (m Measure) Holds() bool {
+	if m.Direction == AtLeast {
+		return m.Value >= m.Limit
+	}
+	return m.Value <= m.Limit
+}
+
+// Against is a measure for a finding.
+func Against(value float64, d Direction, limit float64, unit string) *Measure {
+	return &Measure{value, limit, d, unit}
+}
+
+// Gravest is the gravest grade of some findings; good where there are none.
+func Gravest(all []Finding) Grade {
+	worst := Good
+	for _, f := range all {
+		if f.Grade.Rank() < worst.Rank() {
+			worst = f.Grade
+		}
+	}
+	return worst
 }
 
 // Sort puts findings gravest first, keeping the order of speaking within a

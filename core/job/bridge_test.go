@@ -103,8 +103,10 @@ func TestTheListNamesEverythingTheBridgeIsBuiltOf(t *testing.T) {
 		}
 	}
 	require.Equal(t, "18.00\u00a0€", cheap, "two of 25 µF")
+	d.Bridge.Microfarad, d.Workshop.Prices = "50", "50 µF 17.80 €"
+	require.Equal(t, "17.80\u00a0€", buy(job.Make(d), "run-50").Price)
 	d.Bridge.Microfarad = "20"
-	require.Equal(t, "8.40\u00a0€", buy(job.Make(d), "run-20").Price)
+	require.Empty(t, job.Make(d).Buys, "nothing is bought for µF that burn a winding")
 }
 
 // The winding that idles too hot behind a blind relay gets its thermistor.

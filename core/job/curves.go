@@ -140,7 +140,7 @@ func rangesOf(w *worker) (r Ranges, err error) {
 	r = Ranges{Microfarad: a.Microfarad, Chosen: b.Range(a.Microfarad, w.load.Kind), School: a.Schools[0].Microfarad}
 	r.BySchool = b.Range(r.School, w.load.Kind)
 	if w.choice != nil {
-		r.InLines, r.InLeads = w.asks.Choose(protection.SupplyLines).RelaySet, w.asks.Choose(protection.MotorLeads).RelaySet
+		r.InLines, r.InLeads = w.asks.Needed(protection.SupplyLines), w.asks.Needed(protection.MotorLeads)
 	}
 	return r, nil
 }

@@ -143,7 +143,7 @@ func (d *Document) Validate() openfile.Problems {
 	choice(add, "protection.relay", d.Protection.Relay, protection.NoRelay, protection.SupplyLines, protection.MotorLeads)
 	if v := d.Drive; v != nil {
 		choice(add, "drive.second_hand", v.SecondHand, "yes")
-		choice(add, "drive.cooling", v.Cooling, drive.OwnFan, drive.Blower, drive.InverterDuty)
+		choice(add, "drive.cooling", v.Cooling, drive.OwnFan, drive.Blower, drive.InverterDuty, drive.NonVentilated)
 		choice(add, "drive.contactor", v.Contactor, "yes")
 		choice(add, "drive.reactor", v.Reactor, "yes")
 		choice(add, "drive.resistor", v.Resistor, "yes")
@@ -239,7 +239,7 @@ func (d *Document) typed() map[string]string {
 		"plate.rpm": d.Plate.RPM, "plate.hertz": d.Plate.Hertz, "plate.power_factor": d.Plate.PowerFactor, "plate.efficiency": d.Plate.Efficiency,
 		"plate.phases": d.Plate.Phases, "plate.service_factor": d.Plate.ServiceFactor, "plate.design": d.Plate.Design, "plate.code": d.Plate.Code,
 		"plate.locked_amps": d.Plate.LockedAmps, "plate.winding_ohms": d.Plate.WindingOhms, "plate.frame": d.Plate.Frame, "plate.enclosure": d.Plate.Enclosure,
-		"plate.insulation": d.Plate.Insulation, "plate.duty": d.Plate.Duty,
+		"plate.insulation": d.Plate.Insulation, "plate.duty": d.Plate.Duty, "plate.inverter_duty": d.Plate.InverterDuty,
 		"leads.found": d.Leads.Found, "leads.wanted": d.Leads.Wanted, "leads.photo": d.Leads.Photo, "leads.gauge": d.Leads.Gauge, "leads.extras": d.Leads.Extras,
 		"leads.tags": d.Leads.Tags, "leads.zero": d.Leads.Zero, "leads.touches": d.Leads.Touches, "leads.low_volts": d.Leads.LowVolts, "leads.senses": d.Leads.Senses,
 		"leads.line_ohms": d.Leads.LineOhms, "leads.ohms_at": d.Leads.OhmsAt, "leads.insulation": d.Leads.Insulation, "leads.insulation_at": d.Leads.InsulationAt,

@@ -16,6 +16,7 @@ import (
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/protection"
 	"graybridge/core/search"
 	"graybridge/core/supply"
 	"graybridge/core/table"
@@ -97,25 +98,35 @@ func (w *worker) feed() float64 {
 	return w.supply.Volts
 }
 
-// driveMotor is the motor as the drive sees it, in the joints wanted.
-func (w *worker) driveMotor() drive.Motor {
-	m := drive.Motor{Model: w.model, LineVolts: w.plateVolts(), LineAmps: w.plateAmps(), OutVolts: w.feed(), LimitShare: 1.5, Cooling: w.chosen.Cooling,
+// driveMotor is the motor as a drive sees it, in the joints wanted, under a share
+// of its load, and what that drive brings off at standstill.
+func (w *worker) driveMotor(p *drive.Profile, feed float64) (drive.Motor, drive.Brought) {
+	m := drive.Motor{Model: w.model, LineVolts: w.plateVoltsAt(feed), LineAmps: w.plateAmps(), OutVolts: feed, LimitShare: 1.5, Cooling: w.chosen.Cooling, DutyRatio: w.plate.InverterDuty,
 		Load: w.load.At(w.load.Usual), Inertia: w.load.Inertia + capacitor.RotorInertia(w.model)}
 	if m.Cooling == "" {
-		m.Cooling = drive.OwnFan
+		if m.Cooling = drive.OwnFan; w.plate.InverterDuty > 0 {
+			m.Cooling = drive.InverterDuty
+		}
 	}
-	if p := w.profile; p != nil {
-		share, _ := w.chosen.Derate(p)
-		m.LimitShare = math.Min(1.5, p.Output.Overload*share*p.Output.Amps/(m.LineAmps*float64(w.chosen.Count)))
-	}
-	asked := math.Max(0.2, m.Load.ShaftNm(m.Model, 0)/m.Model.RatedTorqueNm)
-	m.BoostShare, w.boosts = m.Boost(1.15 * asked)
-	return m
+	share, _ := w.chosen.Derate(p)
+	m.LimitShare = math.Min(1.5, p.Output.Overload*share*p.Output.Amps/(m.LineAmps*float64(w.chosen.Count)))
+	b := m.Boost(1.15 * w.startAsked())
+	m.BoostShare = b.Share
+	return m, b
 }
+
+// startAsked is the torque at standstill over rated that a drive must bring off:
+// what the load asks, and a fifth for grease and belts in any case.
+func (w *worker) startAsked() float64 { return math.Max(0.2, w.load.StartShare()) }
 
 // plateVolts and plateAmps are the plate's, carried to the joints wanted: what
 // the drive's output must be for the coils to see their own.
-func (w *worker) plateVolts() float64 { return w.feed() / math.Max(0.01, w.reach[0].Ratio) }
+func (w *worker) plateVolts() float64 { return w.plateVoltsAt(w.feed()) }
+
+func (w *worker) plateVoltsAt(feed float64) float64 {
+	r := leads.Reachable(w.hand.Kind, w.inner, feed, w.column.Winding())
+	return feed / math.Max(0.01, r[0].Ratio)
+}
 
 func (w *worker) plateAmps() float64 {
 	amps := w.model.WindingAmps
@@ -134,7 +145,7 @@ func (w *worker) plateAmps() float64 {
 
 func (w *worker) driveAsks(resistor bool) drive.Asks {
 	return drive.Asks{Rules: w.doc.Workshop.Rules, Line: w.supply.Volts, ShaftWatts: w.plate.ShaftWatts, LineAmps: w.plateAmps(), Efficiency: w.plate.Efficiency.Value,
-		StartShare: w.load.StartShare(), Single: w.has("plate.single-phase"), Resistor: resistor, Volts: w.fits(w.feed())}
+		StartShare: w.startAsked(), Single: w.has("plate.single-phase"), Resistor: resistor, Volts: w.fits(w.feed())}
 }
 
 // fits says whether some joint of the leads takes so many volts.
@@ -152,7 +163,10 @@ func (w *worker) weigh() []DriveOffer {
 	}
 	for _, p := range known {
 		a := w.driveAsks(false)
-		a.Volts = w.fits(p.OutputVolts(w.supply.Volts))
+		feed := p.OutputVolts(w.supply.Volts)
+		if a.Volts = w.fits(feed); a.Volts {
+			_, a.Start = w.driveMotor(&p, feed)
+		}
 		weighed, said := w.chosen.Choose(&p, a)
 		one := DriveOffer{ID: p.ID, Name: p.Name, About: p.About, Words: weighed.Words, Grade: weighed.Verdict}
 		for _, f := range said {
@@ -179,11 +193,19 @@ func (w *worker) computeDrive() {
 		w.say(finding.Finding{ID: "drive.none", Bay: finding.Bridge, Grade: finding.Open, Sentence: "Which drive? It is chosen by amps.", Detail: fmt.Sprintf("The motor asks %s in these joints. Known drives stand under Choose, weighed; another comes in as a profile file.", unit.Text(w.plateAmps(), "A")), Entries: []string{"drive.profile"}})
 		return
 	}
-	m := w.driveMotor()
-	caps := w.chosen.Highest(m, p)
-	top := w.chosen.Top(m, caps)
-	up, down := m.Up(top, w.chosen.UpS), m.Down(top, w.chosen.DownS, w.chosen.Resistor == "yes")
-	weighed, said := w.chosen.Choose(p, w.driveAsks(down.Trips))
+	m, start := w.driveMotor(p, w.feed())
+	// The whole duty: the heaviest load bounds the speed, the start the ramp up, and the lightest, which hardly brakes, the ramp down.
+	heavy, starting, light := m, m, m
+	heavy.Load, starting.Load, light.Load = w.load.At(w.load.Heaviest), w.load.RunUp(), w.load.At(w.load.Lightest)
+	if w.load.Start != load.Free {
+		starting.Load = w.load.At(w.load.Heaviest)
+	}
+	caps := w.chosen.Highest(heavy, p)
+	top := w.chosen.Top(heavy, caps)
+	up, down := starting.Up(top, w.chosen.UpS), light.Down(top, w.chosen.DownS, w.chosen.Resistor == "yes")
+	asks := w.driveAsks(down.Trips)
+	asks.Start = start
+	weighed, said := w.chosen.Choose(p, asks)
 	w.say(said...)
 	w.motor, w.weighed = &m, &weighed
 	at := w.dialHz(top)
@@ -208,7 +230,8 @@ func (w *worker) computeDrive() {
 	}
 	earth := weighed.Conductor
 	if w.doc.Workshop.Rules == table.NorthAmerica {
-		earth = unit.Conductor{AWG: table.EarthAWG(weighed.Breaker)}
+		awg, _ := table.EarthAWG(weighed.Breaker)
+		earth = unit.Conductor{AWG: awg}
 	}
 	v.Wiring = w.chosen.Wiring(p, weighed, earth, w.motorEnds())
 	if w.chosen.SecondHand == "yes" {
@@ -218,8 +241,11 @@ func (w *worker) computeDrive() {
 	v.WaitText = unit.Plain(p.WaitMinutes) + unit.Space + "min"
 	v.BoxText = fmt.Sprintf("It makes about %s of heat at full power; %s free above and below, upright; its enclosure is %s. A closed metal box wants %s of free surface to stay 10 °C above the room (planning).", unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode, unit.Text(p.BoxArea(), "m²"))
 	v.Figures = w.driveFigures(p, weighed, v)
-	w.judgeDrive(v, m, up, down, cut, strange)
+	w.judgeDrive(v, m, heavy, up, down, cut, strange)
 	v.Up, v.Down = finite(up), finite(down)
+	if w.blocked() != nil { // nothing is keyed for a state that must not be
+		v.Sheet = []drive.Row{}
+	}
 	w.protectDrive(weighed, earth, v)
 }
 
@@ -274,7 +300,7 @@ func (w *worker) driveFigures(p *drive.Profile, weighed drive.Weighed, v *DriveP
 }
 
 // judgeDrive says what follows for speed, ramps and sheet.
-func (w *worker) judgeDrive(v *DrivePlan, m drive.Motor, up, down drive.Ramp, cut []drive.Row, strange []string) {
+func (w *worker) judgeDrive(v *DrivePlan, m, heavy drive.Motor, up, down drive.Ramp, cut []drive.Row, strange []string) {
 	say := func(id string, g finding.Grade, sentence, detail, entry string, cures ...finding.Cure) *finding.Finding {
 		f := finding.Finding{ID: "drive." + id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail, Cures: cures, Why: []finding.Why{{Formula: "torque, amps and slip of the fitted motor at that hertz and volts", Section: finding.OnDriveSpeed, Source: "engine", Estimated: len(w.leansOn) > 0}}}
 		if entry != "" {
@@ -304,8 +330,12 @@ func (w *worker) judgeDrive(v *DrivePlan, m drive.Motor, up, down drive.Ramp, cu
 	if w.chosen.MostHz > 0 && len(v.Caps) > 0 && w.chosen.MostHz > 1.001*v.Caps[0].Hz {
 		say("most", finding.Caution, fmt.Sprintf("Most hertz %s is too much; the sheet takes %s.", unit.Text(w.chosen.MostHz, "Hz"), unit.Text(v.TopHz, "Hz")), "Reason: "+v.Caps[0].Reason+".", "drive.most", finding.Cure{Label: "Take " + unit.Text(v.TopHz, "Hz"), Path: "drive.most", Value: unit.Plain(math.Floor(v.TopHz*10)/10) + " Hz"})
 	}
-	if !w.boosts {
-		say("boost", finding.Caution, "Even with all its boost it hardly brings this load off.", "Start it unloaded, or take a drive with more amps and vector control.", "load.start")
+	if w.load.Heaviest > w.load.Usual {
+		if pt, err := heavy.At(v.Point.Hz); err == nil {
+			if g, words := pt.Words(); g != finding.Good {
+				say("heaviest", g, fmt.Sprintf("At your heaviest load: %s", strings.ToLower(words[:1])+words[1:]), fmt.Sprintf("It asks %s of plate torque; the cooling carries %s for good, the amps %s for a minute.", unit.Percent(pt.Asked), unit.Percent(pt.Continuous), unit.Percent(pt.Short)), "load.heaviest")
+			}
+		}
 	}
 	for _, r := range []struct {
 		ramp            drive.Ramp
@@ -316,7 +346,11 @@ func (w *worker) judgeDrive(v *DrivePlan, m drive.Motor, up, down drive.Ramp, cu
 			if math.IsInf(r.ramp.Least, 1) {
 				sentence = "It does not come up with this load."
 			}
-			x := say("ramp-"+r.id, finding.Caution, sentence, r.ramp.Text, r.entry)
+			grade := finding.Caution
+			if math.IsInf(r.ramp.Least, 1) {
+				grade = finding.Stop
+			}
+			x := say("ramp-"+r.id, grade, sentence, r.ramp.Text, r.entry)
 			if !math.IsInf(r.ramp.Least, 1) {
 				x.Cures = []finding.Cure{{Label: "Leave it to the plan", Path: r.entry, Value: ""}}
 			}
@@ -358,55 +392,110 @@ func (w *worker) judgeDrive(v *DrivePlan, m drive.Motor, up, down drive.Ramp, cu
 	if s := w.chosen.SinkOhms; s > 1 {
 		say("sink", finding.Stop, fmt.Sprintf("Its heat sink is not earthed: %s.", unit.Text(s, "Ω")), "Earth it with its own ring on bare metal, measure again: under 1 Ω.", "drive.sink_ohm")
 	}
-	w.say(finding.Finding{ID: "drive.direction", Bay: finding.Bridge, Grade: finding.Note, Sentence: "If it turns the wrong way: exchange any two of its three motor wires, standing and dead.",
-		Detail: "At its input an exchange does nothing. Facing the shaft end it turns clockwise where U, V, W are marked as the standard has it.", Why: []finding.Why{{Formula: "order of the three outputs", Section: finding.OnDirection, Source: "engine"}}})
+	names := leads.PrintJoint(w.hand.Kind.Terminals()[:min(3, len(w.hand.Kind.Terminals()))], w.hand.Naming)
+	turn := finding.Finding{ID: "drive.direction", Bay: finding.Bridge, Grade: finding.Note, Sentence: "If it turns the wrong way: exchange any two of its three motor wires, standing and dead.",
+		Detail: fmt.Sprintf("At its input an exchange does nothing. Facing the shaft end it turns clockwise where %s are marked as the standard has it. The bump comes after the settings that protect the motor are keyed.", names), Why: []finding.Why{{Formula: "order of the three outputs", Section: finding.OnDirection, Source: "engine"}}}
+	if w.load.Turn == load.Anti && !strings.HasPrefix(w.doc.Leads.Bumped, "right") {
+		turn.Grade, turn.Sentence = finding.Caution, "In these joints it would turn clockwise; the machine wants anticlockwise."
+		turn.Detail = "Exchange two of its three motor wires, standing and dead, rather than run it in reverse for good; then bump it. " + turn.Detail
+		turn.Entries = []string{"load.turn"}
+	}
+	w.say(turn)
 	w.say(finding.Finding{ID: "drive.link", Bay: finding.Bridge, Grade: finding.Note, Sentence: fmt.Sprintf("After power-off wait %s and measure its link before anything is touched.", v.WaitText), Detail: "It holds several hundred volts, lamp or no lamp."})
 }
 
-// protectDrive sizes breaker and wire by the drive's input, and says that the
-// drive itself is the motor's overload relay.
+// protectDrive sizes breaker and wire by the drive's rated input, and says that
+// the drive itself is the motor's overload relay.
 func (w *worker) protectDrive(weighed drive.Weighed, earth unit.Conductor, v *DrivePlan) {
+	room := &load.Room{Mark: w.mark(), RatedNm: w.model.RatedTorqueNm, Continuous: v.Point.Continuous, Start: v.Point.Short}
+	if v.Point.Carries {
+		room.RPM, room.Watts = v.Point.RPM, v.Point.Asked*w.model.RatedTorqueNm*v.Point.RPM*math.Pi/30
+	}
+	w.plan.Load = w.load.Figures(room)
+	draw := &supply.Draw{Mark: finding.Estimated, RunAmps: weighed.InputAmps, RunVolts: w.supply.Volts - weighed.InputAmps*w.supply.FeederOhm, StartAmps: weighed.InputAmps, StartVolts: w.supply.Volts - weighed.InputAmps*w.supply.FeederOhm, MostAmps: weighed.InputAmps}
+	w.plan.Supply = w.supply.Figures(draw)
+	w.judged = true
+	if f := w.blocked(); f != nil {
+		w.say(finding.Finding{ID: "protection.wait", Bay: finding.Protection, Grade: finding.Open, Sentence: "Nothing is sized here while a stop stands: " + f.Sentence,
+			Detail: "Breaker and wire follow the drive as it will run. Mend that first.", Entries: f.Entries})
+		w.say(w.supply.Judge(nil, w.doc.Workshop.Rules)...)
+		v.Wiring = []drive.Wire{}
+		return
+	}
+	w.say(w.supply.Judge(draw, w.doc.Workshop.Rules)...)
+	rules := w.doc.Workshop.Rules
 	amps := func(x float64) string { return unit.Plain(x) + unit.Space + "A" }
-	why := []finding.Why{{Formula: "125 % of input amps, next standard size", Numbers: fmt.Sprintf("1.25 · %s = %s", unit.Text(weighed.InputAmps, "A"), unit.Text(1.25*weighed.InputAmps, "A")), Section: finding.OnProtection, Source: w.doc.Workshop.Rules.Source(), Estimated: true}}
+	need, motor := 1.25*weighed.RatedInput, 1.25*weighed.Need
+	why := []finding.Why{{Formula: "125 % of the drive's rated input, next standard size; the breaker guards the wire", Numbers: fmt.Sprintf("1.25 · %s = %s", unit.Text(weighed.RatedInput, "A"), unit.Text(need, "A")), Section: finding.OnProtection, Source: rules.Source(), Estimated: true}}
 	fig := func(id, name, text, note string) finding.Figure {
 		return finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: finding.Estimated, Why: why}
 	}
+	breaker := "beyond the table"
+	if weighed.Breaker > 0 {
+		breaker = amps(weighed.Breaker)
+	}
 	w.plan.Guard = []finding.Figure{
-		fig("breaker", "Breaker", amps(weighed.Breaker), "two-pole, ahead of the drive; planning"),
-		fig("conductor", "Line wire", weighed.Conductor.String(), "copper, earth "+earth.String()+"; planning"),
-		fig("motor-wire", "Motor wire", weighed.MotorWire.String(), "drive to motor; planning"),
+		fig("breaker", "Breaker", breaker, "ahead of the drive; planning"),
+		fig("conductor", "Line wire", protection.Wire(weighed.Conductor), "copper, earth "+protection.Wire(earth)+"; planning"),
+		fig("motor-wire", "Motor wire", protection.Wire(weighed.MotorWire), "drive to motor; planning"),
 		fig("overload", "Overload", unit.Text(w.plateAmps(), "A"), "in the drive: plate amps in these joints"),
 	}
 	say := func(f finding.Finding) {
 		f.Bay, f.Planning, f.Why = finding.Protection, true, why
 		w.say(f)
 	}
-	note := finding.Cure{Label: "Note " + amps(weighed.Breaker), Path: "protection.breaker", Value: unit.Plain(weighed.Breaker) + " A"}
-	switch b := w.guard.Breaker; {
-	case b == 0:
-		say(finding.Finding{ID: "protection.breaker", Grade: finding.Open, Sentence: fmt.Sprintf("Fit a two-pole breaker of %s ahead of the drive.", amps(weighed.Breaker)), Detail: "It guards the wire. Fixed wiring is for a licensed person in most places. Residual-current devices must be of a kind that drives do not blind or trip.", Cures: []finding.Cure{note}, Entries: []string{"protection.breaker"}})
-	case b < 1.1*weighed.InputAmps:
-		say(finding.Finding{ID: "protection.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("A breaker of %s will trip: the drive draws %s at full power.", amps(b), unit.Text(weighed.InputAmps, "A")), Cures: []finding.Cure{note}, Entries: []string{"protection.breaker"}})
-	default:
-		say(finding.Finding{ID: "protection.breaker", Grade: finding.Good, Sentence: fmt.Sprintf("The %s breaker carries the drive.", amps(b)), Figure: amps(b), Limit: "from " + amps(weighed.Breaker)})
+	poles := protection.Asks{Rules: rules, Volts: w.supply.Nominal}.Poles()
+	var note []finding.Cure
+	if weighed.Breaker > 0 {
+		note = []finding.Cure{{Label: "Note " + amps(weighed.Breaker), Path: "protection.breaker", Value: unit.Plain(weighed.Breaker) + " A"}}
 	}
-	if w.guard.Conductor == (unit.Conductor{}) {
-		say(finding.Finding{ID: "protection.conductor", Grade: finding.Open, Sentence: fmt.Sprintf("Wire the drive in %s copper, the motor in %s, earth %s.", weighed.Conductor, weighed.MotorWire, earth),
-			Cures: []finding.Cure{{Label: "Note " + weighed.Conductor.String(), Path: "protection.conductor", Value: weighed.Conductor.String()}}, Entries: []string{"protection.conductor"}})
-	} else if carry, ok := table.Ampacity(w.guard.Conductor.SquareMM, w.guard.Conductor.AWG); !ok || carry < 1.25*weighed.InputAmps {
-		say(finding.Finding{ID: "protection.conductor", Grade: finding.Caution, Sentence: fmt.Sprintf("%s is too thin or not in the table; %s is asked.", w.guard.Conductor, weighed.Conductor),
-			Cures: []finding.Cure{{Label: "Use " + weighed.Conductor.String(), Path: "protection.conductor", Value: weighed.Conductor.String()}}, Entries: []string{"protection.conductor"}})
+	most, _ := rules.Breaker(2.5 * weighed.RatedInput)
+	wire := w.guard.Conductor
+	carry, known := table.Ampacity(wire.SquareMM, wire.AWG)
+	// The wire that guards with the breaker there is.
+	use := func(label string) []finding.Cure {
+		best := math.Max(need, weighed.Breaker)
+		if b := w.guard.Breaker; b > 0 && (most == 0 || b <= most) {
+			best = math.Max(need, b)
+		}
+		c, ok := rules.Conductor(best)
+		if !ok {
+			return nil
+		}
+		return []finding.Cure{{Label: label + " " + c.String(), Path: "protection.conductor", Value: c.String()}}
+	}
+	switch b := w.guard.Breaker; {
+	case b == 0 && weighed.Breaker > 0:
+		say(finding.Finding{ID: "protection.breaker", Grade: finding.Open, Sentence: fmt.Sprintf("Fit a %s breaker of %s ahead of the drive.", poles, amps(weighed.Breaker)), Detail: "It guards the wire. Fixed wiring is for a licensed person in most places. Residual-current devices must be of a kind that drives do not blind or trip.", Cures: note, Entries: []string{"protection.breaker"}})
+	case b == 0:
+	case b < 1.1*weighed.InputAmps:
+		say(finding.Finding{ID: "protection.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("A breaker of %s will trip: the drive draws %s at full power.", amps(b), unit.Text(weighed.InputAmps, "A")), Cures: note, Entries: []string{"protection.breaker"},
+			Figure: amps(b), Limit: unit.Text(1.1*weighed.InputAmps, "A") + " at least", Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.InputAmps, "A")})
+	case most > 0 && b > most:
+		say(finding.Finding{ID: "protection.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("A breaker of %s is too large ahead of this drive: %s is the most.", amps(b), amps(most)), Detail: "The maker's sheet gives the largest; a short circuit inside the drive would be broken late.", Cures: note, Entries: []string{"protection.breaker"},
+			Figure: amps(b), Limit: amps(most) + " at most", Measure: finding.Against(b, finding.AtMost, most, "A")})
+	default:
+		say(finding.Finding{ID: "protection.breaker", Grade: finding.Good, Sentence: fmt.Sprintf("The %s breaker carries the drive.", amps(b)), Figure: amps(b), Limit: "from " + unit.Text(1.1*weighed.InputAmps, "A"), Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.InputAmps, "A")})
+	}
+	switch {
+	case wire == (unit.Conductor{}) && weighed.Conductor != (unit.Conductor{}):
+		say(finding.Finding{ID: "protection.conductor", Grade: finding.Open, Sentence: fmt.Sprintf("Wire the drive in %s copper, the motor in %s, earth %s.", weighed.Conductor, protection.Wire(weighed.MotorWire), protection.Wire(earth)), Cures: use("Note"), Entries: []string{"protection.conductor"}})
+	case wire == (unit.Conductor{}):
+	case !known:
+		say(finding.Finding{ID: "protection.conductor", Grade: finding.Caution, Sentence: fmt.Sprintf("%s is not in the table: what it carries is not known here; %s is asked.", wire, protection.Wire(weighed.Conductor)), Cures: use("Use"), Entries: []string{"protection.conductor"}})
+	case carry < need:
+		say(finding.Finding{ID: "protection.conductor", Grade: finding.Caution, Sentence: fmt.Sprintf("%s carries %s; 125 %% of the drive's rated input is %s.", wire, amps(carry), unit.Text(need, "A")), Cures: use("Use"), Entries: []string{"protection.conductor"},
+			Figure: amps(carry), Limit: unit.Text(need, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, need, "A")})
+	case w.guard.Breaker > carry:
+		say(finding.Finding{ID: "protection.wire", Grade: finding.Stop, Sentence: fmt.Sprintf("A %s breaker does not guard %s, which carries %s.", amps(w.guard.Breaker), wire, amps(carry)), Detail: "Ahead of a drive nothing else guards the wire: thicker wire or a smaller breaker.", Cures: use("Use"), Entries: []string{"protection.breaker", "protection.conductor"},
+			Figure: amps(w.guard.Breaker), Limit: amps(carry), Measure: finding.Against(w.guard.Breaker, finding.AtMost, carry, "A")})
+	default:
+		say(finding.Finding{ID: "protection.conductor", Grade: finding.Good, Sentence: fmt.Sprintf("%s carries the drive's rated input and a quarter more.", wire), Figure: amps(carry), Limit: unit.Text(need, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, need, "A")})
+	}
+	if weighed.MotorWire != (unit.Conductor{}) {
+		say(finding.Finding{ID: "protection.motor-wire", Grade: finding.Note, Sentence: fmt.Sprintf("From drive to motor: %s copper.", weighed.MotorWire), Detail: "It carries 125 % of the motor's plate amps in these joints; the drive's overload guards it.", Figure: unit.Text(motor, "A")})
 	}
 	say(finding.Finding{ID: "protection.overload", Grade: finding.Note, Sentence: fmt.Sprintf("The drive is the motor's overload relay, at %s.", unit.Text(w.plateAmps(), "A")), Detail: "It counts amps, not heat: at low speed a plain motor's fan carries less, so the dial's torque for good is the limit there."})
-	draw := &supply.Draw{Mark: finding.Estimated, RunAmps: weighed.InputAmps, RunVolts: w.supply.Volts - weighed.InputAmps*w.supply.FeederOhm, StartAmps: weighed.InputAmps, StartVolts: w.supply.Volts - weighed.InputAmps*w.supply.FeederOhm}
-	w.say(w.supply.Judge(draw)...)
-	w.plan.Supply = w.supply.Figures(draw)
-	w.judged = true
-	room := &load.Room{Mark: w.mark(), RatedNm: w.model.RatedTorqueNm, Continuous: v.Point.Continuous, Start: v.Point.Short}
-	if v.Point.Carries {
-		room.RPM, room.Watts = v.Point.RPM, v.Point.Asked*w.model.RatedTorqueNm*v.Point.RPM*math.Pi/30
-	}
-	w.plan.Load = w.load.Figures(room)
 }
 
 // HertzFor is the hertz at which a document's drive reaches a speed, spoken as

@@ -11,6 +11,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/machine"
+	"graybridge/core/protection"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -86,7 +87,7 @@ func (w *worker) expectFinding(b *capacitor.Bridge, q capacitor.Question, a capa
 func (w *worker) judge() {
 	w.say(w.load.Judge()...)
 	if w.choice == nil && !w.judged {
-		w.say(w.supply.Judge(nil)...)
+		w.say(w.supply.Judge(nil, w.doc.Workshop.Rules)...)
 	}
 }
 
@@ -200,17 +201,19 @@ func (w *worker) bays() []BayState {
 	add(finding.Supply, "Supply", key)
 	key = "not entered"
 	switch {
+	case w.has("protection.wait"):
+		key = "waits for the bridge"
 	case p.Link.Breaker != "" && p.Link.Relay != "":
 		key = p.Link.Breaker + ", relay " + p.Link.Relay
 	case p.Link.Breaker != "":
 		key = p.Link.Breaker + ", relay not set"
 	case w.weighed != nil:
-		key = "wants " + unit.Plain(w.weighed.Breaker) + unit.Space + "A; the drive guards the motor"
+		key = "wants " + sizeText(w.weighed.Breaker) + "; the drive guards the motor"
 		if p.Link.Breaker != "" {
 			key = p.Link.Breaker + ", the drive guards the motor"
 		}
 	case w.choice != nil:
-		key = "wants " + unit.Plain(w.choice.Breaker) + unit.Space + "A and a relay"
+		key = "wants " + sizeText(w.choice.Breaker) + " and a relay"
 	}
 	add(finding.Protection, "Protection", key)
 	key = "capacitor, not sized"
@@ -396,6 +399,17 @@ func (w *worker) card() bringup.Card {
 		}
 		c.Joints = append(c.Joints, bringup.Line{Name: line, Value: leads.PrintJoint(terminals, w.hand.Naming)})
 	}
+	if f := w.blocked(); f != nil {
+		// Why it is not to be fed and what to change, nothing else.
+		c.Joints, c.Checks, c.Open = []bringup.Line{}, []string{}, []string{}
+		c.NotReady = "Not to be fed: " + f.Sentence
+		for _, f := range p.Findings {
+			if f.Grade == finding.Stop {
+				c.Open = append(c.Open, strings.TrimSpace(f.Sentence+" "+f.Detail))
+			}
+		}
+		return c
+	}
 	if w.weighed != nil {
 		w.driveCard(&c)
 		return c
@@ -420,16 +434,28 @@ func (w *worker) card() bringup.Card {
 	}
 	if ch := w.choice; ch != nil {
 		c.Parts = append(c.Parts,
-			bringup.Line{Name: "Breaker, two-pole", Value: first(p.Link.Breaker, unit.Plain(ch.Breaker)+unit.Space+"A"), Note: "planning"},
-			bringup.Line{Name: "Motor wire", Value: first(conductor(w.guard.Conductor), ch.Conductor.String()), Note: "earth " + ch.Earth.String() + ", planning"},
-			bringup.Line{Name: "Overload relay", Value: "three-pole", Note: relayWords(string(ch.Relay))})
-		c.Settings = append(c.Settings, bringup.Line{Name: "Overload relay", Value: first(p.Link.Relay, unit.Plain(ch.RelaySet)+unit.Space+"A"), Note: "plan asks " + unit.Plain(ch.RelaySet) + unit.Space + "A"})
+			bringup.Line{Name: "Breaker, " + w.asks.Poles(), Value: first(p.Link.Breaker, sizeText(ch.Breaker)), Note: "planning"},
+			bringup.Line{Name: "Motor wire", Value: first(conductor(w.guard.Conductor), protection.Wire(ch.Conductor)), Note: "earth " + protection.Wire(ch.Earth) + ", planning"},
+			bringup.Line{Name: "Capacitor wires", Value: protection.Wire(ch.CapacitorWire), Note: "for " + unit.Text(ch.CapacitorOwn, "A") + ", planning"})
+		set := bringup.Line{Name: "Overload relay", Value: first(p.Link.Relay, sizeText(ch.RelaySet)), Note: relayWords(string(ch.Relay)) + "; plan asks " + sizeText(ch.RelaySet)}
+		if ch.RelaySet == 0 {
+			set.Value, set.Note = first(p.Link.Relay, "no setting guards"), "a thermistor in the winding, or other µF"
+		}
+		c.Settings = append(c.Settings, set)
 	}
 	c.Settings = append(c.Settings,
 		bringup.Line{Name: "Capacitor from made corner to", Value: w.cornerTo, Note: p.Wanted.Turns + " facing the shaft end; for the other way move it to the other line"},
 		bringup.Line{Name: "Load, all day", Value: "up to " + unit.Percent(a.Continuous) + " of plate", Note: "yours " + unit.Percent(w.load.Usual) + ": " + strings.ToLower(w.plan.Use.Title)})
 	w.readings(&c, a)
 	return c
+}
+
+// sizeText is a size in amps; 0 is none that the tables or the motor allow.
+func sizeText(amps float64) string {
+	if amps == 0 {
+		return "none fits"
+	}
+	return unit.Plain(amps) + unit.Space + "A"
 }
 
 func first(a, b string) string {

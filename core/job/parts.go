@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/protection"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -53,7 +54,7 @@ func bleedText(ohm, volts float64) string {
 func (w *worker) buys() []Buy {
 	out := []Buy{}
 	a := w.answer
-	if a == nil || !a.UsualRuns {
+	if a == nil || !a.UsualRuns || w.choice == nil || w.blocked() != nil {
 		return out
 	}
 	class := "none is made for what it sees"
@@ -80,7 +81,7 @@ func (w *worker) buys() []Buy {
 	if w.startUF > 0 {
 		s := a.Start
 		out = append(out, Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(w.startUF, "µF"), Spec: "electrolytic, for starting, " + s.ClassText(), Note: "seconds only; its own discharge resistor: " + bleedText(s.BleedOhm, math.Max(s.Volts, s.Held))})
-		amps := 2 * math.Pi * w.supply.Hertz * w.startUF * 1e-6 * s.Volts
+		amps := s.OwnAmps
 		if w.doc.Bridge.StartBy == capacitor.ByRelay {
 			out = append(out, Buy{ID: "start-relay", Count: 1, What: "Voltage relay for the start capacitor",
 				Spec: fmt.Sprintf("contact closed at rest, for %s of capacitor amps; coil from the corner to the other line, opening at about %s", unit.Text(amps, "A"), unit.Whole(s.PickUp, "V")),
@@ -93,32 +94,34 @@ func (w *worker) buys() []Buy {
 		out = append(out, Buy{ID: "reversing", Count: 1, What: "Reversing switch", Spec: fmt.Sprintf("one pole, L1 - 0 - L2, for %s of capacitor amps at %s", unit.Text(1.35*a.CapacitorAmps, "A"), unit.Whole(w.supply.Nominal, "V")), Note: "between the capacitor and its line; turned only at standstill", Planning: true})
 	}
 	ch := w.choice
-	if ch == nil {
-		return out
+	motor := w.asks.MostSupply
+	relay := Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it", sizeText(ch.RelaySet)), Note: relayWords(string(ch.Relay)), Own: w.guard.RelaySet > 0, Planning: true}
+	if ch.RelaySet == 0 {
+		relay.Spec, relay.Note = "none: no setting both carries the load and guards the windings", "see the thermistor"
 	}
-	motor := w.asks.Heaviest.Supply
+	start := math.Max(a.StartSupplyAmps, w.asks.StartAmps)
 	out = append(out,
 		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine", Planning: true},
-		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("two-pole, %s, holding %s at the start", amps(w.guard.Breaker, ch.Breaker), unit.Text(a.StartSupplyAmps, "A")), Own: w.guard.Breaker > 0, Planning: true},
+		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("%s, %s, holding %s at the start", w.asks.Poles(), first(noted(w.guard.Breaker), sizeText(ch.Breaker)), unit.Text(start, "A")), Own: w.guard.Breaker > 0, Planning: true},
 		Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.supply.Nominal, "V")), Note: "holds itself in through the stop button: nothing starts again by itself when the supply returns", Planning: true},
 		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where a hand can be caught", Note: "within reach from where the machine is fed", Planning: true},
-		Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it", unit.Plain(ch.RelaySet)+unit.Space+"A"), Note: relayWords(string(ch.Relay)), Own: w.guard.RelaySet > 0, Planning: true},
-		Buy{ID: "wire", Count: 1, What: "Motor cable", Spec: fmt.Sprintf("%s copper, three conductors and earth %s", first(conductor(w.guard.Conductor), ch.Conductor.String()), ch.Earth), Own: conductor(w.guard.Conductor) != "", Planning: true},
-		Buy{ID: "capacitor-wire", Count: 2, What: "Capacitor wires", Spec: fmt.Sprintf("to carry %s, heat-proof, with insulated 6.3 mm push-on tabs", unit.Text(ch.CapacitorOwn, "A")), Planning: true},
+		relay,
+		Buy{ID: "wire", Count: 1, What: "Motor cable", Spec: fmt.Sprintf("%s copper, three conductors and earth %s", first(conductor(w.guard.Conductor), protection.Wire(ch.Conductor)), protection.Wire(ch.Earth)), Own: conductor(w.guard.Conductor) != "", Planning: true},
+		Buy{ID: "capacitor-wire", Count: 2, What: "Capacitor wires", Spec: fmt.Sprintf("%s copper (they carry up to %s), heat-proof, with insulated 6.3 mm push-on tabs", protection.Wire(ch.CapacitorWire), unit.Text(w.asks.Capacitor, "A")), Planning: true},
 		Buy{ID: "box", Count: 1, What: "Capacitor box", Spec: "of metal, earthed, or of flame-retardant plastic; closed to fingers, its own glands", Note: "cans upright, clamped, a finger's width apart and two above the tabs: their cut-off lifts the lid when they fail. Not in the motor's own box"},
 		Buy{ID: "label", Count: 1, What: "Label on the box", Spec: "“Capacitors inside: switch off, wait a minute, discharge, then open.”"})
-	if w.has("protection.blind") {
+	if ch.RelaySet == 0 {
 		out = append(out, Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head", Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil", first(w.doc.Plate.Insulation, "of the winding")), Note: "the relay cannot see the idling winding; this can", Planning: true})
 	}
 	return out
 }
 
-// amps are those that are noted, or else the plan's.
-func amps(noted, planned float64) string {
-	if noted > 0 {
-		planned = noted
+// noted is a size that is there already, in words; empty where none is.
+func noted(amps float64) string {
+	if amps == 0 {
+		return ""
 	}
-	return unit.Plain(planned) + unit.Space + "A"
+	return unit.Plain(amps) + unit.Space + "A"
 }
 
 func canName(p capacitor.Part) string {

@@ -143,7 +143,6 @@ type worker struct {
 	motor    *drive.Motor
 	weighed  *drive.Weighed
 	hertz    float64 // on the drive's dial
-	boosts   bool    // the drive's boost brings the load off
 	judged   bool    // the supply has been judged with what is drawn
 	asks     protection.Asks
 }
@@ -492,7 +491,7 @@ func (w *worker) compute() {
 	}
 	w.plan.Load = w.load.Figures(room)
 	w.plan.Findings = append(w.plan.Findings, w.expectFinding(b, q, a)...)
-	w.protect(a, q)
+	w.protect(b, a)
 	w.plan.Buys = w.buys()
 }
 
@@ -559,25 +558,81 @@ func (w *worker) question(b *capacitor.Bridge) capacitor.Question {
 	}
 }
 
-func (w *worker) protect(a capacitor.Answer, q capacitor.Question) {
-	asks := protection.Asks{
-		Rules: w.doc.Workshop.Rules, Usual: w.seen(a.Usual), Heaviest: w.seen(a.Heavy), Idle: w.seen(a.Idle),
-		Limit: a.Continuous > 0, StartAmps: a.StartSupplyAmps, Volts: w.supply.Nominal,
-		ShaftHP: w.plate.ShaftWatts / unit.WattsPerHorsepower, Capacitor: a.CapacitorAmps,
+// atTheBox are stops about what is found or fitted, not about a value that sizes
+// follow from: they keep the card back, and what is asked stays in sight.
+var atTheBox = map[string]bool{
+	"leads.fed-now": true, "supply.wire": true, "drive.sink": true, "drive.contactor": true, "drive.lid-run": true, "drive.lid": true, "drive.fight": true,
+	"drive.run-source": true, "drive.speed-source": true, "drive.never": true,
+}
+
+// blocked is the stop that a value stands under: nothing is sized for a state
+// that must not be.
+func (w *worker) blocked() *finding.Finding {
+	for i, f := range w.plan.Findings {
+		if f.Grade == finding.Stop && f.Bay != finding.Protection && !atTheBox[f.ID] {
+			return &w.plan.Findings[i]
+		}
 	}
-	if asks.Limit {
-		asks.AtLimit = w.seen(a.Limit)
+	return nil
+}
+
+// occurring are the loads that occur, lightest to heaviest.
+func (w *worker) occurring() []float64 {
+	const steps = 8
+	out := make([]float64, 0, steps+1)
+	for i := range steps + 1 {
+		out = append(out, w.load.Lightest+(w.load.Heaviest-w.load.Lightest)*float64(i)/steps)
 	}
-	if !a.UsualRuns || !a.HeavyRuns {
+	return append(out, w.load.Usual)
+}
+
+func (w *worker) protect(b *capacitor.Bridge, a capacitor.Answer) {
+	if a.UsualRuns {
+		draw := &supply.Draw{Mark: w.mark(), RunAmps: abs(a.Usual.SupplyAmps), RunVolts: a.Usual.SupplyVolts, StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts}
+		if w.startUF > 0 && a.Start.LineAmps > 0 {
+			draw.StartAmps, draw.StartVolts = a.Start.LineAmps, a.Start.LineVolts
+		}
+		if w.plan.Supply = w.supply.Figures(draw); w.blocked() == nil {
+			draw.MostAmps = draw.RunAmps
+			if a.HeavyRuns {
+				draw.MostAmps = max(draw.MostAmps, abs(a.Heavy.SupplyAmps))
+			}
+			w.say(w.supply.Judge(draw, w.doc.Workshop.Rules)...)
+			w.judged = true
+		}
+	}
+	if f := w.blocked(); f != nil || !a.UsualRuns || !a.HeavyRuns {
+		if f != nil {
+			w.say(finding.Finding{ID: "protection.wait", Bay: finding.Protection, Grade: finding.Open, Sentence: "Nothing is sized here while a stop stands: " + f.Sentence,
+				Detail: "Breaker, wire and relay follow the bridge as it will run. Mend that first.", Entries: f.Entries})
+		}
 		return
 	}
+	watched := b.Watch(a.Microfarad, w.load.At(w.load.Usual))
+	start := a.StartSupplyAmps
+	if w.startUF > 0 {
+		start = max(start, a.Start.LineAmps)
+	}
+	asks := protection.Asks{
+		Rules: w.doc.Workshop.Rules, Usual: w.seen(a.Usual), Heaviest: w.seen(a.Heavy), Idle: w.seen(a.Idle),
+		Lines: protection.Guard{Least: watched.Lines, AtIdle: watched.LinesIdle}, Leads: protection.Guard{Least: watched.Leads, AtIdle: watched.LeadsIdle},
+		StartAmps: start, Volts: w.supply.Nominal, PlateAmps: w.model.LineAmps, ServiceFactor: w.plate.ServiceFactor,
+		ShaftHP: w.plate.ShaftWatts / unit.WattsPerHorsepower, Capacitor: a.CapacitorAmps,
+	}
+	for _, share := range w.occurring() {
+		p, ok := b.Run(a.Microfarad, w.load.At(share))
+		if !ok {
+			continue
+		}
+		s := w.seen(p)
+		lead := max(s.Leads[0], s.Leads[1], s.Leads[2])
+		asks.MostLead, asks.MostSupply, asks.Capacitor = max(asks.MostLead, lead), max(asks.MostSupply, s.Supply), max(asks.Capacitor, p.Capacitor)
+	}
+	asks.Lines.Carries, asks.Leads.Carries = asks.MostSupply, asks.MostLead
 	choice, found := w.guard.Judge(asks)
 	w.choice, w.asks = &choice, asks
 	w.say(found...)
 	w.plan.Guard = choice.Figures(asks)
-	draw := &supply.Draw{Mark: w.mark(), RunAmps: asks.Usual.Supply, RunVolts: a.Usual.SupplyVolts, StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts}
-	w.say(w.supply.Judge(draw)...)
-	w.plan.Supply = w.supply.Figures(draw)
 }
 
 // seen is what a point means to relay and wire. The motor lead to the line the

@@ -38,6 +38,7 @@ type Entry struct {
 	Enclosure     string `json:"enclosure,omitempty"`
 	Insulation    string `json:"insulation,omitempty"`
 	Duty          string `json:"duty,omitempty"`
+	InverterDuty  string `json:"inverter_duty,omitempty"` // speed range at full torque: "10:1"; "yes" where only the mark stands
 }
 
 // Join is how whole windings are joined in one column of the plate.
@@ -92,6 +93,7 @@ type Plate struct {
 	Design, Code  string
 	LockedAmps    float64 // line amps of the lowest volts column; 0 when not entered
 	WindingOhm20  float64 // of a whole winding, measured, taken as at 20 °C; 0 when not measured
+	InverterDuty  float64 // speed range at full torque, 10 for 10:1; 0: the plate does not say
 	Missing       []string
 	entry         Entry
 }
@@ -232,8 +234,33 @@ func Read(e Entry, supplyHz float64) (Plate, []finding.Reading) {
 			r.text("design", e.Design, "", "A, B, C, D or N")
 		}
 	}
+	if e.InverterDuty != "" {
+		p.InverterDuty = dutyRatio(e.InverterDuty)
+		said := ""
+		if p.InverterDuty > 0 {
+			said = fmt.Sprintf("full torque down to 1/%s of its hertz", unit.Plain(p.InverterDuty))
+		}
+		r.text("inverter_duty", e.InverterDuty, said, "10:1")
+	}
 	p.fill()
 	return p, r.readings
+}
+
+var ratioText = regexp.MustCompile(`^\s*(\d+(?:[.,]\d+)?)\s*(?::|to)\s*1\s*$`)
+
+// dutyRatio reads "10:1"; the bare mark is taken as 10:1. 0 where it is neither.
+func dutyRatio(text string) float64 {
+	if m := ratioText.FindStringSubmatch(strings.ToLower(text)); m != nil {
+		if x := unit.Decimal(m[1]); x >= 1 && x <= 10000 {
+			return x
+		}
+		return 0
+	}
+	switch strings.ToLower(strings.TrimSpace(text)) {
+	case "yes", "inverter", "inverter duty", "vfd":
+		return 10
+	}
+	return 0
 }
 
 func (p *Plate) readColumns(r *reader, e Entry) {

@@ -15,8 +15,8 @@ func asks(rules table.Rules) protection.Asks {
 	at := func(supply float64, worst float64) protection.Seen {
 		return protection.Seen{Supply: supply, Leads: [3]float64{0.75 * supply, supply, 0.8 * supply}, Worst: worst, Coil: "W"}
 	}
-	return protection.Asks{Rules: rules, Usual: at(4.7, 0.95), Heaviest: at(4.7, 0.95), Idle: at(1.9, 1.03), AtLimit: at(5.1, 1), Limit: true,
-		StartAmps: 20, Volts: 230, ShaftHP: 1.475, Capacitor: 3.9}
+	return protection.Asks{Rules: rules, Usual: at(4.7, 0.95), Heaviest: at(4.7, 0.95), Idle: at(1.9, 0.93), Lines: protection.Guard{Carries: 4.7, Least: 5.1}, Leads: protection.Guard{Carries: 4.7, Least: 5.14},
+		MostLead: 4.7, MostSupply: 4.7, StartAmps: 20, Volts: 230, ShaftHP: 1.475, PlateAmps: 4.7, ServiceFactor: 1, Capacitor: 3.9}
 }
 
 func judged(e protection.Entry, a protection.Asks) map[string]finding.Finding {
@@ -33,7 +33,7 @@ func TestMetricSizing(t *testing.T) {
 	c := asks(table.Metric).Choose(protection.MotorLeads)
 	require.InDelta(t, 6, c.Breaker, 0)
 	require.Equal(t, unit.Conductor{SquareMM: 1.5}, c.Conductor)
-	require.InDelta(t, 5.1, c.RelaySet, 1e-9, "where the worst winding reaches plate amps")
+	require.InDelta(t, 5.1, c.RelaySet, 1e-9, "where the worst winding reaches plate amps, rounded down")
 	require.InDelta(t, 1.35*3.9, c.CapacitorOwn, 1e-9)
 	require.NotEmpty(t, c.Why)
 }
@@ -51,7 +51,17 @@ func TestARelayIsJudgedByWhatItsPolesSee(t *testing.T) {
 	require.Equal(t, finding.Stop, judged(protection.Entry{Relay: protection.NoRelay}, a)["protection.relay"].Grade)
 	lines := judged(protection.Entry{Relay: protection.SupplyLines, RelaySet: "5.0 A"}, a)
 	require.Equal(t, finding.Good, lines["protection.relay"].Grade)
+	require.NotContains(t, lines, "protection.blind")
+	a.Lines.Least, a.Lines.AtIdle, a.Idle.Worst = 1.9, true, 1.03
+	lines = judged(protection.Entry{Relay: protection.SupplyLines, RelaySet: "5.0 A"}, a)
 	require.Equal(t, finding.Caution, lines["protection.blind"].Grade, "idling it sees 1.9 A while W passes its plate")
+	require.Equal(t, finding.Caution, lines["protection.relay"].Grade, "what is set lets the idling winding burn")
+	require.Empty(t, lines["protection.relay"].Cures, "no setting does both")
+	a.Leads.Least = 4.6
+	none := judged(protection.Entry{}, a)["protection.relay"]
+	require.Contains(t, none.Sentence, "thermistor")
+	require.Empty(t, none.Cures)
+	a = asks(table.Metric)
 	require.Equal(t, finding.Caution, judged(protection.Entry{Relay: protection.MotorLeads, RelaySet: "6 A"}, a)["protection.relay"].Grade, "too high")
 	require.Equal(t, finding.Caution, judged(protection.Entry{Relay: protection.MotorLeads, RelaySet: "4 A"}, a)["protection.relay"].Grade, "too low: it trips at the usual load")
 	require.Equal(t, finding.Open, judged(protection.Entry{Relay: protection.MotorLeads}, a)["protection.relay"].Grade, "not set")
@@ -61,11 +71,35 @@ func TestABreakerGuardsItsWireAndHoldsTheStart(t *testing.T) {
 	a := asks(table.Metric)
 	require.Equal(t, finding.Good, judged(protection.Entry{Breaker: "10 A", Conductor: "1.5"}, a)["protection.breaker"].Grade)
 	require.Equal(t, finding.Caution, judged(protection.Entry{Breaker: "4 A", Conductor: "1.5"}, a)["protection.breaker"].Grade)
+	require.Equal(t, finding.Caution, judged(protection.Entry{Breaker: "63 A"}, a)["protection.breaker"].Grade, "too large, whether or not a wire is there")
+	a.StartAmps = 39.5
+	require.Contains(t, judged(protection.Entry{Breaker: "6 A", Conductor: "1.5"}, a)["protection.breaker"].Sentence, "may trip at the start")
+	a.StartAmps = 20
 	require.Equal(t, finding.Stop, judged(protection.Entry{Breaker: "32 A", Conductor: "1.5"}, a)["protection.wire"].Grade)
 	require.Equal(t, finding.Caution, judged(protection.Entry{Breaker: "10 A", Conductor: "0.5"}, a)["protection.conductor"].Grade)
 	for _, f := range judged(protection.Entry{}, a) {
 		require.True(t, f.Planning, "%s carries the word planning", f.ID)
 	}
+}
+
+// Nothing fits beyond the tables, and a thin wire of the capacitor's own is not
+// taken for granted.
+func TestWhatTheTablesDoNotReachIsNotSized(t *testing.T) {
+	a := asks(table.Metric)
+	a.MostLead, a.MostSupply, a.StartAmps = 95, 90, 400
+	c := a.Choose(protection.MotorLeads)
+	require.Zero(t, c.Breaker)
+	require.Equal(t, unit.Conductor{}, c.Conductor)
+	got := judged(protection.Entry{}, a)
+	require.Contains(t, got, "protection.table-end")
+	require.NotContains(t, got, "protection.conductor")
+	a = asks(table.Metric)
+	a.Capacitor = 25.6
+	require.Equal(t, unit.Conductor{SquareMM: 6}, a.Choose(protection.MotorLeads).CapacitorWire, "34.6 A")
+	na := asks(table.NorthAmerica)
+	na.Volts = 120
+	require.Equal(t, "one-pole", na.Poles())
+	require.Contains(t, judged(protection.Entry{}, na)["protection.breaker"].Sentence, "one-pole")
 }
 
 func TestEntriesThatCannotBeReadSayWhatWouldDo(t *testing.T) {

@@ -79,17 +79,19 @@ func Read(e Entry, nominalVolts, nominalHertz float64) (Supply, []finding.Readin
 type Draw struct {
 	RunAmps, RunVolts     float64 // at the owner's load; volts at the motor
 	StartAmps, StartVolts float64 // at the first instant of the start
+	MostAmps              float64 // at the heaviest load that occurs
 	Mark                  finding.Mark
 }
 
 // Judge says what the supply makes of it. draw is nil while nothing can be
 // computed.
-func (s Supply) Judge(draw *Draw) []finding.Finding {
+func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {
 	var out []finding.Finding
 	add := func(f finding.Finding) {
 		f.Bay = finding.Supply
 		out = append(out, f)
 	}
+	s.judgeFeeder(draw, rules, add)
 	if s.VoltsMark != finding.Measured {
 		add(finding.Finding{ID: "supply.measure", Grade: finding.Open, Sentence: fmt.Sprintf("Measure the volts at the post; %s is only the name of the supply.", unit.Whole(s.Nominal, "V")),
 			Detail: "With the motor off, meter on AC volts, probes with finger guards, one hand. A live box is work for someone who may do it where you are.", Entries: []string{"supply.volts"}})
@@ -108,21 +110,54 @@ func (s Supply) Judge(draw *Draw) []finding.Finding {
 	}
 	drop := s.Volts - draw.RunVolts
 	grade := finding.Good
+	measure := finding.Against(drop/s.Volts*100, finding.AtMost, 3, "%")
 	sentence := fmt.Sprintf("The feeder loses %s running, %s at the first instant of the start.", unit.Text(drop, "V"), unit.Text(s.Volts-draw.StartVolts, "V"))
 	if drop > 0.03*s.Volts {
 		grade, sentence = finding.Caution, fmt.Sprintf("The feeder loses %s running, more than 3 %%.", unit.Text(drop, "V"))
 	}
 	add(finding.Finding{ID: "supply.drop", Grade: grade, Sentence: sentence,
 		Detail: "What the feeder's own supply loses ahead of the panel is not in this: watch the volts at the post during the first start.",
-		Figure: unit.Text(drop/s.Volts*100, "%"), Limit: "3" + unit.Space + "% target", Planning: true,
+		Figure: unit.Text(drop/s.Volts*100, "%"), Limit: "3" + unit.Space + "% target", Measure: measure, Planning: true,
 		Why: []finding.Why{{Formula: "drop = V − |V − I·R|, R = 2 · length · Ω/m", Numbers: fmt.Sprintf("2 · %s m · %s Ω/m = %s; %s running, %s starting", unit.Three(s.FeederM), unit.Three(s.FeederOhm/2/s.FeederM), unit.Text(s.FeederOhm, "Ω"), unit.Text(draw.RunAmps, "A"), unit.Text(draw.StartAmps, "A")),
 			Section: finding.OnSupplyDrop, Source: "copper, hot, from the conductor table; amps from the engine", Estimated: true}}})
-	if s.Breaker > 0 && draw.RunAmps > 0.8*s.Breaker {
-		add(finding.Finding{ID: "supply.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("Running takes %s of the feeder's %s.", unit.Text(draw.RunAmps, "A"), unit.Whole(s.Breaker, "A")),
-			Detail: "What else is on this feeder at the same time?", Figure: unit.Text(draw.RunAmps, "A"), Limit: unit.Text(0.8*s.Breaker, "A"), Planning: true,
-			Why: []finding.Why{{Formula: "running amps ≤ 80 % of the breaker for long use", Section: finding.OnSupplyDrop, Source: "planning; local rules decide"}}})
-	}
 	return out
+}
+
+// startBreaker is how many times its rating a breaker holds for certain while a
+// motor starts.
+const startBreaker = 5
+
+// judgeFeeder holds the feeder's breaker against its wire, as found, and both
+// against what the motor takes.
+func (s Supply) judgeFeeder(draw *Draw, rules table.Rules, add func(finding.Finding)) {
+	carry, known := table.Ampacity(s.Feeder.SquareMM, s.Feeder.AWG)
+	source := finding.Why{Formula: "breaker ≤ what the wire carries", Section: finding.OnProtection, Source: rules.Source()}
+	amps := func(x float64) string { return unit.Plain(x) + unit.Space + "A" }
+	if known && s.Breaker > carry {
+		add(finding.Finding{ID: "supply.wire", Grade: finding.Stop, Sentence: fmt.Sprintf("The %s breaker does not guard the feeder's %s, which carries %s.", amps(s.Breaker), s.Feeder, amps(carry)),
+			Detail: "This is so whatever the motor takes: a smaller breaker or a thicker feeder, by a licensed person.", Figure: amps(s.Breaker), Limit: amps(carry),
+			Measure: finding.Against(s.Breaker, finding.AtMost, carry, "A"), Planning: true, Why: []finding.Why{source}, Entries: []string{"supply.breaker", "supply.feeder_size"}})
+	}
+	if draw == nil {
+		return
+	}
+	most := math.Max(draw.RunAmps, draw.MostAmps)
+	if known && carry < 1.25*most {
+		add(finding.Finding{ID: "supply.thin", Grade: finding.Caution, Sentence: fmt.Sprintf("The feeder's %s carries %s; the motor asks %s.", s.Feeder, amps(carry), unit.Text(1.25*most, "A")),
+			Figure: amps(carry), Limit: unit.Text(1.25*most, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, 1.25*most, "A"), Planning: true,
+			Why: []finding.Why{{Formula: "conductor ≥ 125 % of the greatest amps that occur", Numbers: fmt.Sprintf("1.25 · %s", unit.Text(most, "A")), Section: finding.OnProtection, Source: rules.Source()}}, Entries: []string{"supply.feeder_size"}})
+	}
+	switch {
+	case s.Breaker == 0:
+	case most > 0.8*s.Breaker:
+		add(finding.Finding{ID: "supply.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("Running takes up to %s of the feeder's %s.", unit.Text(most, "A"), amps(s.Breaker)),
+			Detail: "What else is on this feeder at the same time?", Figure: unit.Text(most, "A"), Limit: unit.Text(0.8*s.Breaker, "A"), Measure: finding.Against(most, finding.AtMost, 0.8*s.Breaker, "A"), Planning: true,
+			Why: []finding.Why{{Formula: "running amps ≤ 80 % of the breaker for long use", Section: finding.OnSupplyDrop, Source: "planning; local rules decide"}}, Entries: []string{"supply.breaker"}})
+	case draw.StartAmps > startBreaker*s.Breaker:
+		add(finding.Finding{ID: "supply.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("The start takes %s: the feeder's %s may trip.", unit.Text(draw.StartAmps, "A"), amps(s.Breaker)),
+			Detail: "A usual motor curve holds five times its rating for certain and lets go at ten.", Figure: unit.Text(draw.StartAmps, "A"), Limit: unit.Text(startBreaker*s.Breaker, "A"), Measure: finding.Against(draw.StartAmps, finding.AtMost, startBreaker*s.Breaker, "A"), Planning: true,
+			Why: []finding.Why{{Formula: "start amps ≤ 5 × breaker", Section: finding.OnSupplyDrop, Source: "planning"}}, Entries: []string{"supply.breaker"}})
+	}
 }
 
 // Figures is the voltage from post to motor, running and starting. Empty

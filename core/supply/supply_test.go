@@ -7,10 +7,11 @@ import (
 
 	"graybridge/core/finding"
 	"graybridge/core/supply"
+	"graybridge/core/table"
 )
 
 func grade(s supply.Supply, draw *supply.Draw, id string) finding.Grade {
-	for _, f := range s.Judge(draw) {
+	for _, f := range s.Judge(draw, table.Metric) {
 		if f.ID == id {
 			return f.Grade
 		}

@@ -79,19 +79,41 @@ func TypicalMotor(kilowatts float64, poles int) Typical {
 }
 
 var fullLoad = load[struct {
-	Source string `json:"source"`
-	Rows   pairs  `json:"rows"`
+	Source  string `json:"source"`
+	Rows    pairs  `json:"rows"`
+	Classes []struct {
+		Name   string  `json:"name"`
+		From   float64 `json:"from"`
+		To     float64 `json:"to"`
+		Times  float64 `json:"times"`
+		MostHP float64 `json:"most_hp"`
+		Rows   pairs   `json:"rows"`
+	} `json:"classes"`
 }]("full-load-amps")
 
-// FullLoadAmps is the code table's three-phase full-load current for a motor
-// at volts (230 V class scaled by the inverse of the volts). ok is false
-// outside the table.
+// FullLoadAmps is the code table's three-phase full-load current for a motor on
+// a supply of some nominal volts. The table has columns for classes of volts:
+// inside a class (220 to 240 V) nothing is scaled. ok is false outside the table.
 func FullLoadAmps(horsepower, volts float64) (amps float64, source string, ok bool) {
 	t := fullLoad()
-	if horsepower < t.Rows[0][0]*0.99 || horsepower > t.Rows[len(t.Rows)-1][0]*1.01 {
-		return 0, t.Source, false
+	for _, c := range t.Classes {
+		if volts < c.From || volts > c.To {
+			continue
+		}
+		rows := t.Rows
+		if len(c.Rows) > 0 {
+			rows = c.Rows
+		}
+		most := rows[len(rows)-1][0]
+		if c.MostHP > 0 {
+			most = c.MostHP
+		}
+		if horsepower < rows[0][0]*0.99 || horsepower > most*1.01 {
+			return 0, t.Source, false
+		}
+		return rows.between(horsepower) * c.Times, t.Source + "; " + c.Name, true
 	}
-	return t.Rows.between(horsepower) * 230 / volts, t.Source, true
+	return 0, t.Source, false
 }
 
 var locked = load[struct {
@@ -182,43 +204,46 @@ func (r Rules) Sizes() []Size {
 // Breakers lists the standard ratings in amps, smallest first.
 func (r Rules) Breakers() []float64 { return r.set().Breaker }
 
-// Breaker is the smallest standard rating at or above amps, or else the
-// largest.
-func (r Rules) Breaker(amps float64) float64 {
-	sizes := r.Breakers()
-	for _, s := range sizes {
+// Breaker is the smallest standard rating at or above amps; ok is false where
+// the table ends below.
+func (r Rules) Breaker(amps float64) (rating float64, ok bool) {
+	for _, s := range r.Breakers() {
 		if s >= amps {
-			return s
+			return s, true
 		}
 	}
-	return sizes[len(sizes)-1]
+	return 0, false
 }
 
-// Conductor is the thinnest conductor that carries amps, or else the thickest.
-func (r Rules) Conductor(amps float64) unit.Conductor {
-	sizes := r.Sizes()
-	best := sizes[len(sizes)-1]
-	for _, s := range sizes {
+// Conductor is the thinnest conductor that carries amps; ok is false where the
+// table ends below.
+func (r Rules) Conductor(amps float64) (c unit.Conductor, ok bool) {
+	for _, s := range r.Sizes() {
 		if s.Amps >= amps {
-			best = s
-			break
+			if r == NorthAmerica {
+				return unit.Conductor{AWG: int(s.Value)}, true
+			}
+			return unit.Conductor{SquareMM: s.Value}, true
 		}
 	}
-	if r == NorthAmerica {
-		return unit.Conductor{AWG: int(best.Value)}
-	}
-	return unit.Conductor{SquareMM: best.Value}
+	return unit.Conductor{}, false
 }
 
-// EarthAWG is the earth conductor for a breaker in North America.
-func EarthAWG(breaker float64) int {
-	rows := conductors().AWG.Earth
-	for _, row := range rows {
+// Ends is what the rule set's tables end at, in amps: breakers and conductors.
+func (r Rules) Ends() (breaker, conductor float64) {
+	b, c := r.Breakers(), r.Sizes()
+	return b[len(b)-1], c[len(c)-1].Amps
+}
+
+// EarthAWG is the earth conductor for a breaker in North America; ok is false
+// beyond the table.
+func EarthAWG(breaker float64) (awg int, ok bool) {
+	for _, row := range conductors().AWG.Earth {
 		if breaker <= row[0] {
-			return int(row[1])
+			return int(row[1]), true
 		}
 	}
-	return int(rows[len(rows)-1][1])
+	return 0, false
 }
 
 // OhmPerMetre is the hot resistance of one copper conductor. ok is false for a

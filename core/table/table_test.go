@@ -31,7 +31,22 @@ func TestCodeTables(t *testing.T) {
 	require.False(t, ok)
 	_, torque, _ := table.LockedRotor(3, 230, 4)
 	require.InDelta(t, 2.15, torque, 1e-9)
-	require.Equal(t, 10, table.EarthAWG(40))
+	earth, ok := table.EarthAWG(40)
+	require.True(t, ok)
+	require.Equal(t, 10, earth)
+	for _, volts := range []float64{220, 230, 236, 240} {
+		amps, _, ok = table.FullLoadAmps(1.5, volts)
+		require.True(t, ok)
+		require.InDelta(t, 6.0, amps, 1e-9, "one column serves its class of volts")
+	}
+	amps, _, _ = table.FullLoadAmps(1, 120)
+	require.InDelta(t, 8.4, amps, 1e-9)
+	_, _, ok = table.FullLoadAmps(5, 120)
+	require.False(t, ok, "the column ends at 2 hp")
+	amps, _, _ = table.FullLoadAmps(3, 575)
+	require.InDelta(t, 3.9, amps, 1e-9)
+	_, _, ok = table.FullLoadAmps(3, 300)
+	require.False(t, ok, "no column for these volts")
 }
 
 func TestWireTables(t *testing.T) {
@@ -49,4 +64,22 @@ func TestWireTables(t *testing.T) {
 	class, ok := table.VoltageClass(431)
 	require.True(t, ok)
 	require.InDelta(t, 450, class, 0)
+}
+
+// A table that ends says so; it never caps.
+func TestTablesEnd(t *testing.T) {
+	for _, r := range []table.Rules{table.Metric, table.NorthAmerica} {
+		breaker, conductor := r.Ends()
+		got, ok := r.Breaker(breaker)
+		require.True(t, ok)
+		require.InDelta(t, breaker, got, 0)
+		_, ok = r.Breaker(breaker + 0.1)
+		require.False(t, ok)
+		_, ok = r.Conductor(conductor)
+		require.True(t, ok)
+		_, ok = r.Conductor(conductor + 0.1)
+		require.False(t, ok)
+	}
+	_, ok := table.EarthAWG(201)
+	require.False(t, ok)
 }

@@ -1,0 +1,254 @@
+package protection
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/finding"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// Seen is what the engine found, for one point of load.
+type Seen struct {
+	Supply float64    // amps in either supply line
+	Leads  [3]float64 // amps in the motor leads L1, L2 and the made corner
+	Worst  float64    // worst winding over plate
+	Coil   string
+}
+
+// Guard is, for one way to wire a relay, what its busiest pole carries: the
+// greatest over every load that occurs, and the least over every load from idle
+// to stall at which some winding is at or above its plate amps.
+type Guard struct {
+	Carries float64
+	Least   float64
+	AtIdle  bool // that least stands where the motor runs lighter than its load
+}
+
+// Asks is everything the sizing leans on.
+type Asks struct {
+	Rules         table.Rules
+	Usual         Seen // at the owner's load
+	Heaviest      Seen
+	Idle          Seen // at the lightest load
+	Lines, Leads  Guard
+	MostLead      float64 // greatest amps in any motor lead over the loads that occur
+	MostSupply    float64 // the same in a supply line
+	StartAmps     float64
+	Volts         float64 // line, nominal
+	ShaftHP       float64
+	PlateAmps     float64 // line amps of the plate in these joints
+	ServiceFactor float64
+	Capacitor     float64 // worst amps through the run capacitor
+}
+
+// Of is the guard for a way of wiring.
+func (a Asks) Of(r Relay) Guard {
+	if r == SupplyLines {
+		return a.Lines
+	}
+	return a.Leads
+}
+
+// LineToNeutral says that one of the two supply wires is the neutral: a North
+// American 120 V circuit. Only the hot one is broken by a breaker of its own.
+func (a Asks) LineToNeutral() bool { return a.Rules == table.NorthAmerica && a.Volts < 150 }
+
+// Poles is the breaker's in words.
+func (a Asks) Poles() string {
+	if a.LineToNeutral() {
+		return "one-pole"
+	}
+	return "two-pole"
+}
+
+// Choice is the plan's sizing. What the tables do not reach is 0, and Ended
+// says so.
+type Choice struct {
+	Breaker       float64
+	BreakerMost   float64 // the greatest that still suits this motor
+	Conductor     unit.Conductor
+	ConductorAmps float64 // what it must carry at least
+	Earth         unit.Conductor
+	CapacitorOwn  float64 // amps that the capacitor's own wires must carry
+	CapacitorWire unit.Conductor
+	Relay         Relay
+	RelaySet      float64 // 0: no setting both carries the load and guards the windings
+	Ended         []string
+	Why           []finding.Why
+}
+
+// Ceilings of an overload relay's setting over plate amps, by the code: 125 %
+// where the plate gives a service factor of 1.15 or more, else 115 %.
+const (
+	ceilingPlain  = 1.15
+	ceilingFactor = 1.25
+)
+
+// Ceiling is the code's greatest setting of the relay, in amps.
+func (a Asks) Ceiling() float64 {
+	if a.ServiceFactor >= 1.15 {
+		return ceilingFactor * a.PlateAmps
+	}
+	return ceilingPlain * a.PlateAmps
+}
+
+// step is how finely a setting can be turned.
+func step(amps float64) float64 {
+	switch {
+	case amps < 2:
+		return 0.05
+	case amps < 20:
+		return 0.1
+	}
+	return 0.5
+}
+
+// Setting is the relay's, rounded down: the least amps of its busiest pole at
+// which any winding reaches plate amps at any load from idle to stall, and the
+// code's ceiling. ok is false where it would not carry the loads that occur.
+func (a Asks) Setting(r Relay) (amps float64, ok bool) {
+	g := a.Of(r)
+	most := math.Min(g.Least, a.Ceiling())
+	s := step(most)
+	amps = math.Round(math.Floor(most/s+1e-9)*s*100) / 100
+	return amps, amps > 0 && amps >= g.Carries
+}
+
+// Needed is the setting for a way of wiring where one does both, else the least
+// that carries the load: what a relay that runs at all stands at.
+func (a Asks) Needed(r Relay) float64 {
+	if set, ok := a.Setting(r); ok {
+		return set
+	}
+	return a.Of(r).Carries
+}
+
+// startBreaker is how many times its rating a breaker holds for the moment of a
+// start: the sure side of the usual motor curve.
+const startBreaker = 5
+
+// base are the amps that wire and breaker are counted from.
+func (a Asks) base() (amps float64, source string) {
+	amps, source = a.MostSupply, "predicted, the greatest load that occurs"
+	if a.Rules == table.NorthAmerica {
+		if fla, from, ok := table.FullLoadAmps(a.ShaftHP, a.Volts); ok && fla > amps {
+			return fla, from
+		}
+	}
+	return amps, source
+}
+
+// Choose sizes the circuit for a way to wire the relay.
+func (a Asks) Choose(wired Relay) Choice {
+	c := Choice{Relay: MotorLeads, CapacitorOwn: 1.35 * a.Capacitor}
+	if wired == SupplyLines {
+		c.Relay = SupplyLines
+	}
+	set, guards := a.Setting(c.Relay)
+	if guards {
+		c.RelaySet = set
+	}
+	base, source := a.base()
+	endBreaker, endWire := a.Rules.Ends()
+	ended := func(what string, need, end float64) {
+		c.Ended = append(c.Ended, fmt.Sprintf("%s for %s: the table ends at %s", what, unit.Text(need, "A"), unit.Whole(end, "A")))
+	}
+	// What holds running and start at least, and what the motor's size allows at most.
+	need := math.Max(1.25*base, a.StartAmps/startBreaker)
+	most := 2.5 * base
+	if a.Rules == table.NorthAmerica {
+		need = math.Max(base, a.StartAmps/startBreaker)
+	}
+	var ok bool
+	if a.Rules == table.NorthAmerica {
+		c.Breaker, ok = a.Rules.Breaker(math.Max(most, need))
+	} else {
+		c.Breaker, ok = a.Rules.Breaker(need)
+	}
+	if !ok {
+		ended("a breaker", need, endBreaker)
+	}
+	if c.BreakerMost, ok = a.Rules.Breaker(math.Max(most, need)); !ok {
+		c.BreakerMost = endBreaker
+	}
+	// The motor's wires: the greatest amps of any lead, the table's, the relay's setting, and the breaker where nothing else guards them.
+	c.ConductorAmps = math.Max(1.25*math.Max(base, a.MostLead), c.RelaySet)
+	if a.Rules != table.NorthAmerica || c.RelaySet == 0 {
+		c.ConductorAmps = math.Max(c.ConductorAmps, c.Breaker)
+	}
+	if c.Conductor, ok = a.Rules.Conductor(c.ConductorAmps); !ok {
+		ended("the motor's wire", c.ConductorAmps, endWire)
+	}
+	own := c.CapacitorOwn
+	if a.Rules != table.NorthAmerica {
+		own = math.Max(own, c.Breaker)
+	}
+	if c.CapacitorWire, ok = a.Rules.Conductor(own); !ok {
+		ended("the capacitor's wire", own, endWire)
+	}
+	c.Earth = c.Conductor
+	if a.Rules == table.NorthAmerica {
+		awg, ok := table.EarthAWG(c.Breaker)
+		if c.Earth = (unit.Conductor{AWG: awg}); !ok {
+			ended("the earth wire", c.Breaker, 200)
+		}
+		c.Why = append(c.Why,
+			finding.Why{Formula: "conductor ≥ 125 % of the greater of table amps and any lead's predicted amps, and ≥ the relay's setting", Numbers: fmt.Sprintf("1.25 · %s = %s; leads up to %s", unit.Text(base, "A"), unit.Text(1.25*base, "A"), unit.Text(a.MostLead, "A")), Section: finding.OnProtection, Source: source},
+			finding.Why{Formula: "breaker up to 250 % of those amps, next standard size, because the overload relay guards the wire", Numbers: fmt.Sprintf("2.5 · %s → %s", unit.Text(base, "A"), sized(c.Breaker)), Section: finding.OnProtection, Source: "inverse-time breaker on a motor circuit, planning"})
+		return c
+	}
+	c.Why = append(c.Why,
+		finding.Why{Formula: "breaker ≥ 1.25 × running amps, and start amps ≤ 5 × breaker (curve C)", Numbers: fmt.Sprintf("1.25 · %s = %s; %s/5 = %s → %s", unit.Text(base, "A"), unit.Text(1.25*base, "A"), unit.Text(a.StartAmps, "A"), unit.Text(a.StartAmps/startBreaker, "A"), sized(c.Breaker)), Section: finding.OnProtection, Source: "standard sizes, planning", Estimated: true},
+		finding.Why{Formula: "conductor ≥ the breaker, 125 % of any lead's predicted amps, and the relay's setting", Numbers: fmt.Sprintf("%s; 1.25 · %s = %s", sized(c.Breaker), unit.Text(a.MostLead, "A"), unit.Text(1.25*a.MostLead, "A")), Section: finding.OnProtection, Source: a.Rules.Source()})
+	return c
+}
+
+func sized(amps float64) string {
+	if amps == 0 {
+		return "beyond the table"
+	}
+	return ampere(amps)
+}
+
+func ampere(x float64) string { return unit.Plain(x) + unit.Space + "A" }
+
+// Wire is a conductor in words; where the table has none it says so.
+func Wire(c unit.Conductor) string {
+	if c == (unit.Conductor{}) {
+		return "beyond the table"
+	}
+	return c.String()
+}
+
+// Figures is the plan's sizing, and what each pole of a relay would see beside
+// what the worst winding feels.
+func (c Choice) Figures(a Asks) []finding.Figure {
+	planning := func(id, name string, value float64, text, note string) finding.Figure {
+		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: finding.Estimated, Why: c.Why}
+	}
+	relay := "no setting"
+	note := "none both carries your load and guards the windings"
+	if c.RelaySet > 0 {
+		relay, note = ampere(c.RelaySet), "from predicted amps, at most the code's "+unit.Text(a.Ceiling(), "A")
+	}
+	out := []finding.Figure{
+		planning("breaker", "Breaker", c.Breaker, sized(c.Breaker), a.Poles()+"; planning"),
+		planning("conductor", "Motor wire", c.ConductorAmps, Wire(c.Conductor), "copper, earth "+Wire(c.Earth)+"; planning"),
+		planning("capacitor-wire", "Capacitor wires", c.CapacitorOwn, Wire(c.CapacitorWire), "copper, to carry at least "+unit.Text(c.CapacitorOwn, "A")+": 135 % of its amps; planning"),
+		planning("relay", "Relay set to", c.RelaySet, relay, note),
+	}
+	for _, at := range []struct {
+		id, name string
+		seen     Seen
+	}{{"idle", "Poles, idling", a.Idle}, {"usual", "Poles, your load", a.Usual}} {
+		if at.seen.Coil == "" {
+			continue
+		}
+		text := unit.Three(at.seen.Leads[0]) + ", " + unit.Three(at.seen.Leads[1]) + ", " + unit.Text(at.seen.Leads[2], "A")
+		out = append(out, planning(at.id, at.name, at.seen.Supply, text,
+			fmt.Sprintf("L1, L2, corner leads; supply %s; winding %s feels %s", unit.Text(at.seen.Supply, "A"), at.seen.Coil, unit.Percent(at.seen.Worst))))
+	}
+	return out
+}
