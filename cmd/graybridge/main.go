@@ -25,6 +25,7 @@ func commands() []command {
 		{"backup", "write everything that is stored into one file", backup},
 		{"restore", "put a backup into an empty database", restore},
 		{"plan", "plan a job document from a file, without a database", plan},
+		{"plate", "read plates as typed from a file", plates},
 		{"solve", "solve a bench case (a circuit) from a file", solve},
 		{"simulate", "follow time-domain cases from a file", simulate},
 		{"design", "work out capacitor design cases from a file", design},

@@ -70,7 +70,7 @@ func TestSlowHertzLosesItsCooling(t *testing.T) {
 	f := found(p, "drive.speed")
 	require.Equal(t, finding.Caution, f.Grade)
 	require.Equal(t, "drive.cooling", f.Cures[0].Path)
-	require.Contains(t, p.Wanted.Verdict, "10.0\u00a0Hz")
+	require.Contains(t, p.Wanted.Verdict, "10\u00a0Hz")
 	d.Load.On, d.Load.Off = "5 min", "60 min"
 	require.Equal(t, finding.Note, found(job.Make(d), "drive.speed").Grade, "short runs at low speed keep cool")
 	d.Load.On, d.Load.Off, d.Drive.Least = "", "", "8 Hz"

@@ -363,8 +363,48 @@ var spaces = strings.NewReplacer("\u00a0", " ", "\u202f", " ", "\u2009", " ")
 // Space joins a value to its unit so that they never break apart.
 const Space = "\u00a0"
 
-// Text is Three with a unit.
-func Text(x float64, unit string) string { return Three(x) + Space + unit }
+// Text is a figure with its unit, as people say it: volts to 1 V, drops to 0.1;
+// amps to three digits, not under 0.01; seconds to 0.1; and no zeros that tell
+// nothing.
+func Text(x float64, unit string) string { return figure(x, unit) + Space + unit }
+
+// fixed are the most decimals of a unit, and the figure from which it keeps none.
+var fixed = map[string]struct {
+	decimals int
+	whole    float64
+}{"V": {1, 10}, "s": {1, 100}, "W": {1, 10}, "min": {1, 10}, "rpm": {0, 0}, "Hz": {1, 1e9}, "%": {1, 10}, "A": {2, 1e9}}
+
+func figure(x float64, unit string) string {
+	if math.IsNaN(x) || math.IsInf(x, 0) {
+		return "none"
+	}
+	s := Three(x)
+	if f, ok := fixed[unit]; ok {
+		decimals := f.decimals
+		if math.Abs(x) >= f.whole {
+			decimals = 0
+		}
+		if _, after, _ := strings.Cut(s, "."); len(after) > decimals {
+			s = strconv.FormatFloat(x, 'f', decimals, 64)
+		}
+	} else if strings.Count(s, ".") == 1 && math.Abs(x) < 0.001 {
+		s = strconv.FormatFloat(x, 'f', 4, 64)
+	}
+	if unit != "A" && !strings.HasSuffix(unit, "Ω") || strings.HasSuffix(s, ".00") && math.Abs(x) < 0.005 {
+		s = trimmed(s)
+	}
+	if s == "-0" {
+		return "0"
+	}
+	return s
+}
+
+func trimmed(s string) string {
+	if strings.Contains(s, ".") {
+		s = strings.TrimRight(strings.TrimRight(s, "0"), ".")
+	}
+	return s
+}
 
 // Percent prints a share as a whole percentage.
 func Percent(share float64) string {
