@@ -81,8 +81,10 @@ func TestAStartCapacitorsVoltsAreCovered(t *testing.T) {
 	if s.Class > 0 {
 		require.GreaterOrEqual(t, s.Class, s.Held)
 	}
-	left := math.Sqrt2 * s.Held * math.Exp(-60/(s.BleedOhm*100e-6))
+	left := math.Sqrt2 * s.Held * math.Exp(-60/(s.Bleed.Most*100e-6))
 	require.InDelta(t, 50, left, 0.01, "a minute after the feed is off")
+	require.LessOrEqual(t, s.Bleed.Ohm, s.Bleed.Most*1.000001, "the part that is bought does it sooner")
+	require.GreaterOrEqual(t, s.Bleed.Watts, 2*s.Held*s.Held/s.Bleed.Ohm)
 	at, err := q.Bridge.At(152, capacitor.DropOutSlip)
 	require.NoError(t, err)
 	require.InEpsilon(t, at.CornerToL2, s.PickUp, 1e-9)

@@ -100,6 +100,24 @@ func (q Question) Verdict(a Answer) UseVerdict {
 	return v
 }
 
+// Under is the verdict as grave as the gravest finding about the bridge, the
+// joints, the motor or the supply: what stands at the top never says more than
+// what it sums up.
+func (v UseVerdict) Under(all []finding.Finding) UseVerdict {
+	for _, f := range all {
+		if f.Grade != finding.Stop && f.Grade != finding.Caution || f.Grade.Rank() >= v.Grade.Rank() || f.Bay == finding.Protection || f.ID == "leads.fed-now" {
+			continue
+		}
+		v.Grade = f.Grade
+		if f.Grade == finding.Stop {
+			v.Use, v.Title, v.Reason = NotThis, "Not as it stands", f.Sentence
+		} else {
+			v.Title, v.Reason = "With care", f.Sentence+" "+v.Reason
+		}
+	}
+	return v
+}
+
 func (q Question) atBalance(a Answer) string {
 	return unit.Percent(q.worstOf(a.Balance)) + " of plate amps at worst"
 }

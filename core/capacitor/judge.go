@@ -7,6 +7,7 @@ import (
 
 	"graybridge/core/finding"
 	"graybridge/core/machine"
+	"graybridge/core/search"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -56,6 +57,7 @@ type Question struct {
 	Drawer                    []float64
 	StartEntered              float64 // µF of a start capacitor; 0: none
 	Reversing                 Reversing
+	LightestSaid              bool    // the owner said how light it runs
 	OnMinutes, OffMinutes     float64 // of the owner's work; 0: not said
 	SchoolVolts               float64 // nominal line volts, as the rules of thumb are spoken
 	PowerFactor               float64
@@ -96,17 +98,13 @@ type Answer struct {
 	StartSupplyVolts  float64
 	Starts            bool
 	WorstVolts, Class float64 // capacitor: engine's worst, class to buy
-	BleedOhm          float64
-	BleedWatts        float64
+	Bleed             Bleeder
+	Both              float64 // µF with the least worst winding over load and idling together
+	BothAt, BothIdle  float64 // worst winding there, at the load and idling
+	StiffTorque       float64 // standstill torque over rated on a line without a feeder
 	CapacitorAmps     float64 // worst of idle and load
 	Full              Point   // at plate torque
 	FullRuns          bool
-}
-
-// BleedText is the watts to buy a discharge resistor for: twice its heat, in
-// halves of a watt.
-func (a Answer) BleedText() string {
-	return unit.Plain(math.Ceil(2*max(2*a.BleedWatts, 0.5))/2) + unit.Space + "W"
 }
 
 // Title writes a coil's name as it stands on the drawings.
@@ -159,22 +157,48 @@ func (q Question) Solve() Answer {
 	if p, err := b.At(a.Microfarad, 1); err == nil {
 		a.StartSupplyAmps, a.StartSupplyVolts = abs(p.SupplyAmps), p.SupplyVolts
 	}
-	a.Starts = a.StartTorque > q.StartShare+b.Model.FrictionNm/b.Model.RatedTorqueNm
+	a.StiffTorque = a.StartTorque
+	if b.Wiring.FeederOhm > 0 {
+		stiff := b.Wiring
+		stiff.FeederOhm = 0
+		if s, err := New(b.Model, stiff); err == nil {
+			a.StiffTorque = s.StartTorque(a.Microfarad)
+		}
+	}
+	a.Starts = a.StartTorque > q.Standing()
+	q.balanceBoth(&a)
 	a.CanLow, a.CanHigh = q.worstOf((1-CanTolerance)*a.Microfarad), q.worstOf((1+CanTolerance)*a.Microfarad)
 	a.Start = q.sizeStart(a)
 	if q.StartEntered > 0 {
-		a.Starts = a.Start.Torque > q.StartShare+b.Model.FrictionNm/b.Model.RatedTorqueNm
+		a.Starts = a.Start.Torque > q.Standing()
 	}
 	bare, _ := b.Run(a.Microfarad, machine.Load{Kind: machine.NoLoad})
 	a.WorstVolts = max(a.Usual.CapacitorVolts, a.Idle.CapacitorVolts, a.Heavy.CapacitorVolts, bare.CapacitorVolts)
 	a.CapacitorAmps = max(a.Usual.Capacitor, a.Idle.Capacitor, a.Heavy.Capacitor, bare.Capacitor)
 	a.Class, _ = table.VoltageClass(max(400, 1.1*a.WorstVolts))
-	trapped := math.Sqrt2 * a.WorstVolts
-	if trapped > 50 {
-		a.BleedOhm = 60 / (a.Microfarad * 1e-6 * math.Log(trapped/50))
-		a.BleedWatts = a.WorstVolts * a.WorstVolts / a.BleedOhm
-	}
+	a.Bleed = Discharge(a.Microfarad, a.WorstVolts)
 	return a
+}
+
+// balanceBoth finds the µF that serves load and idling alike, where the load's own
+// leaves a winding above plate while idling.
+func (q Question) balanceBoth(a *Answer) {
+	b := q.Bridge
+	idle, _ := b.worst(a.Microfarad, q.load(q.Lightest))
+	if idle <= 1 || q.Lightest >= q.Usual {
+		return
+	}
+	u := b.unit()
+	a.Both, _ = search.Least(q.worstOf, u/20, u*8, 12)
+	a.Both = math.Max(0.5, math.Round(2*a.Both)/2)
+	if a.Both >= 20 {
+		a.Both = math.Round(a.Both)
+	}
+	a.BothAt, _ = b.worst(a.Both, q.load(q.Usual))
+	a.BothIdle, _ = b.worst(a.Both, q.load(q.Lightest))
+	if math.Max(a.BothAt, a.BothIdle) >= q.worstOf(a.Microfarad)-0.01 || math.IsInf(a.BothAt, 0) {
+		a.Both = 0
+	}
 }
 
 func (q Question) schools(balance float64) []School {
@@ -192,7 +216,7 @@ func (q Question) schools(balance float64) []School {
 	}
 	for i := range list {
 		s := &list[i]
-		s.Text = unit.Text(s.Microfarad, "µF")
+		s.Text = microfarads(s.Microfarad)
 		at, _ := b.worst(s.Microfarad, q.load(q.Usual))
 		idle, _ := b.worst(s.Microfarad, q.load(q.Lightest))
 		s.AtLoad, s.AtIdle = unit.Percent(at), unit.Percent(idle)
@@ -225,16 +249,12 @@ func (q Question) Judge(a Answer) []finding.Finding {
 		out = append(out, f)
 	}
 	with := func(w ...finding.Why) []finding.Why { return append(w, q.Estimates...) }
-	balanced := finding.Cure{Label: "Follow the plan: " + unit.Text(a.Balance, "µF"), Path: "bridge.microfarad", Value: ""}
-	var cures []finding.Cure
-	if a.Chosen && math.Abs(a.Microfarad/a.Balance-1) > 0.06 {
-		cures = []finding.Cure{balanced}
-	}
+	cures := q.betterMicrofarad(a)
 	switch {
 	case m.ShaftWatts > CeilingStop:
 		add(finding.Finding{ID: "capacitor.ceiling", Grade: finding.Stop, Sentence: fmt.Sprintf("%s is too much for this method.", unit.Text(m.ShaftWatts/1000, "kW")),
 			Detail: "A capacitor bridge ends at about 4 kW (5 hp). Take a rotary converter, a drive rated for single-phase input, or a three-phase supply.",
-			Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "4" + unit.Space + "kW", Why: []finding.Why{{Formula: "plate power against the method's usual ceiling", Section: finding.OnLimits, Source: "rule of the trade"}}})
+			Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "4" + unit.Space + "kW", Measure: finding.Against(m.ShaftWatts/1000, finding.AtMost, CeilingStop/1000, "kW"), Why: []finding.Why{{Formula: "plate power against the method's usual ceiling", Section: finding.OnLimits, Source: "rule of the trade"}}})
 	case m.ShaftWatts > CeilingCaution:
 		add(finding.Finding{ID: "capacitor.ceiling", Grade: finding.Caution, Sentence: fmt.Sprintf("%s is near the end of this method, and only for light starts.", unit.Text(m.ShaftWatts/1000, "kW")),
 			Detail: "Weigh a drive or a rotary converter before buying capacitors.", Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "3 to 4" + unit.Space + "kW",
@@ -256,7 +276,7 @@ func (q Question) Judge(a Answer) []finding.Finding {
 			Why: with(finding.Why{Formula: "capacitor volts over the load range", Section: finding.OnCapacitorPart, Source: "engine"})})
 	} else {
 		add(finding.Finding{ID: "capacitor.part", Grade: finding.Note, Sentence: fmt.Sprintf("Buy %s, film, for continuous duty, at least %s AC.", List(a.Parts), unit.Whole(a.Class, "V")),
-			Detail: ownWords(a.Parts) + fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, not one rated in DC volts. Bleed resistor of at most %s, %s or more, across its terminals.", unit.Whole(a.WorstVolts, "V"), unit.Text(a.BleedOhm/1000, "kΩ"), a.BleedText()),
+			Detail: ownWords(a.Parts) + fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, not one rated in DC volts. Bleed resistor %s across its terminals.", unit.Whole(a.WorstVolts, "V"), a.Bleed),
 			Figure: unit.Whole(a.WorstVolts, "V"), Limit: unit.Whole(a.Class, "V class"),
 			Why: with(
 				finding.Why{Formula: "class ≥ 1.1 × worst volts, at least 400 V", Numbers: fmt.Sprintf("1.1 · %s = %s", unit.Whole(a.WorstVolts, "V"), unit.Whole(1.1*a.WorstVolts, "V")), Section: finding.OnCapacitorPart, Source: "engine at no load and load"},
@@ -279,41 +299,85 @@ func (q Question) Judge(a Answer) []finding.Finding {
 	return out
 }
 
-// judgeHeat says whether every winding stays inside its plate amps.
+// judgeHeat says whether every winding stays inside its plate amps at the loads
+// that are carried, and running light.
 func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding.Why) []finding.Why) []finding.Finding {
 	var out []finding.Finding
 	coil, share := a.Heavy.WorstCoil()
-	limit := unit.Percent(1)
-	if a.UsualRuns && q.Heaviest <= q.Usual {
-		coil, share = a.Usual.WorstCoil()
+	at := q.Heaviest
+	if c, s := a.Usual.WorstCoil(); a.UsualRuns && s > share {
+		coil, share, at = c, s, q.Usual
 	}
+	plate := q.Bridge.Model.WindingAmps
 	why := with(finding.Why{Formula: "share = winding amps / plate winding amps, at the slip where torque = load + friction",
-		Numbers: fmt.Sprintf("%s / %s", unit.Text(share*q.Bridge.Model.WindingAmps, "A"), unit.Text(q.Bridge.Model.WindingAmps, "A")), Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})
-	f := finding.Finding{ID: "capacitor.heat", Bay: finding.Bridge, Grade: gradeOf(share), Figure: unit.Percent(share), Limit: limit, Why: why, Cures: cures}
-	watts := unit.Text(a.Continuous*q.Bridge.Model.ShaftWatts/1000, "kW")
+		Numbers: fmt.Sprintf("%s / %s", unit.Text(share*plate, "A"), unit.Text(plate, "A")), Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})
+	f := finding.Finding{ID: "capacitor.heat", Bay: finding.Bridge, Grade: gradeOf(share), Figure: unit.Percent(share), Limit: unit.Percent(1), Measure: finding.Against(share*100, finding.AtMost, 100, "% of plate amps"), Why: why, Cures: cures}
 	switch {
-	case share <= 1 && a.Continuous > 0:
-		f.Sentence = fmt.Sprintf("Good for %s of plate torque, all day.", unit.Percent(a.Continuous))
-		f.Detail = fmt.Sprintf("Your load asks %s; winding %s then carries %s of plate amps. Above %s a winding passes its plate amps.", unit.Percent(q.Heaviest), coil, unit.Percent(share), watts)
+	case share <= 1:
+		f.Sentence = fmt.Sprintf("At your loads every winding stays inside its plate amps: %s at most, winding %s.", unit.Percent(share), coil)
+		if a.Continuous > 0 {
+			f.Detail = fmt.Sprintf("Up to %s of plate torque (%s) no winding passes them.", unit.Percent(a.Continuous), unit.Text(a.Continuous*q.Bridge.Model.ShaftWatts/1000, "kW"))
+		}
 	case share <= 1.15:
-		f.Sentence = fmt.Sprintf("Winding %s carries %s of plate amps at %s load: short runs only.", coil, unit.Percent(share), unit.Percent(q.Heaviest))
-		f.Detail = fmt.Sprintf("Every winding stays inside plate up to %s. Heat grows with the square of amps: give it rests, or lighten the load.", unit.Percent(a.Continuous))
+		f.Sentence = fmt.Sprintf("Winding %s carries %s of plate amps at %s load: short runs only.", coil, unit.Percent(share), unit.Percent(at))
+		f.Detail = "Heat grows with the square of amps: give it rests" + q.lighter(a, at, share) + "."
 	default:
-		f.Sentence = fmt.Sprintf("Winding %s would carry %s of plate amps at %s load and burn.", coil, unit.Percent(share), unit.Percent(q.Heaviest))
-		f.Detail = "Heat grows with the square of amps. Not for running; other µF, less load or another bridge."
+		f.Sentence = fmt.Sprintf("Winding %s would carry %s of plate amps at %s load and burn.", coil, unit.Percent(share), unit.Percent(at))
+		f.Detail = "Heat grows with the square of amps. Not for running: other µF" + q.lighter(a, at, share) + ", or another bridge."
 	}
 	if share > 1 {
 		q.duty(&f, share)
 	}
 	out = append(out, f)
 	if idle, s := a.Idle.WorstCoil(); s > 1 && len(a.Idle.Windings) > 0 && q.Lightest < q.Usual {
-		g := gradeOf(s)
-		if g == finding.Stop {
-			g = finding.Caution
+		g := finding.Finding{ID: "capacitor.idle", Bay: finding.Bridge, Grade: gradeOf(s), Sentence: fmt.Sprintf("Running light, winding %s carries %s of plate amps.", idle, unit.Percent(s)),
+			Detail: "Too many µF for a light load: the corner's winding is overfed. Do not leave it idling.", Figure: unit.Percent(s), Limit: unit.Percent(1), Measure: finding.Against(s*100, finding.AtMost, 100, "% of plate amps"), Cures: cures,
+			Why: with(finding.Why{Formula: "winding amps at the lightest load / plate winding amps", Numbers: fmt.Sprintf("%s / %s at %s load", unit.Text(s*plate, "A"), unit.Text(plate, "A"), unit.Percent(q.Lightest)), Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})}
+		if a.Both > 0 {
+			g.Detail += fmt.Sprintf(" %s would serve both: %s idling, %s at your load.", microfarads(a.Both), unit.Percent(a.BothIdle), unit.Percent(a.BothAt))
 		}
-		out = append(out, finding.Finding{ID: "capacitor.idle", Bay: finding.Bridge, Grade: g, Sentence: fmt.Sprintf("Running light, winding %s carries %s of plate amps.", idle, unit.Percent(s)),
-			Detail: "Too many µF for a light load: the corner's winding is overfed. Do not leave it idling.", Figure: unit.Percent(s), Limit: limit, Cures: cures,
-			Why: with(finding.Why{Formula: "winding amps at the lightest load / plate winding amps", Numbers: fmt.Sprintf("%s / %s at %s load", unit.Text(s*q.Bridge.Model.WindingAmps, "A"), unit.Text(q.Bridge.Model.WindingAmps, "A"), unit.Percent(q.Lightest)), Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})})
+		if g.Grade == finding.Stop {
+			g.Sentence = fmt.Sprintf("Running light, winding %s would carry %s of plate amps and burn.", idle, unit.Percent(s))
+			if q.Lightest == 0 && q.MayLoad() {
+				g.Detail += " Or say under Load that it never runs lighter than its work."
+			}
+		}
+		out = append(out, g)
 	}
 	return out
+}
+
+// betterMicrofarad is the one cure of a wrong capacitance: the µF that leave the
+// worst winding least over the whole duty, where they leave it noticeably less
+// than those in circuit. Once taken it is gone.
+func (q Question) betterMicrofarad(a Answer) []finding.Cure {
+	now := q.worstOf(a.Microfarad)
+	best, cure := math.Inf(1), finding.Cure{}
+	if a.Chosen { // following the plan takes the cans that come nearest to its balance
+		uf := math.Max(1, math.Round(a.Balance))
+		if parts := Combine(a.Balance, q.Drawer); parts != nil {
+			uf = sum(parts)
+		}
+		best, cure = q.worstOf(uf), finding.Cure{Label: "Follow the plan: " + microfarads(uf), Path: "bridge.microfarad", Value: ""}
+	}
+	if a.Both > 0 {
+		if both := math.Max(a.BothAt, a.BothIdle); both < best-0.01 {
+			best, cure = q.worstOf(a.Both), finding.Cure{Label: "Take " + microfarads(a.Both), Path: "bridge.microfarad", Value: unit.Plain(a.Both)}
+		}
+	}
+	if !(best < now-0.02) {
+		return nil
+	}
+	return []finding.Cure{cure}
+}
+
+// MayLoad says that the lightest load was assumed, not said.
+func (q Question) MayLoad() bool { return !q.LightestSaid }
+
+// lighter is the advice to ask less of the motor, where less load is less amps.
+func (q Question) lighter(a Answer, at, share float64) string {
+	if s, _ := q.Bridge.worst(a.Microfarad, q.load(0.8*at)); s < share-0.02 {
+		return ", or lighten the load"
+	}
+	return ""
 }

@@ -30,24 +30,33 @@ type StartAnswer struct {
 	Held       float64 // across it when it is held in at full speed
 	Class      float64 // stock class for these volts; 0 where none is made
 	PickUp     float64 // corner to the other line where a relay should open: at its drop-out speed
-	BleedOhm   float64 // to 50 V within a minute from the peak that stays on it
+	Bleed      Bleeder // to 50 V within a minute from the peak that stays on it
 }
 
 // DropOutSlip is the slip at which a start capacitor should go: three quarters
 // of synchronous speed, where the run capacitor carries the motor on.
 const DropOutSlip = 0.25
 
-// StartMargin is how much more than the load asks the start should give: cold
-// grease, low volts and a can's tolerance lie within it.
-const StartMargin = 1.3
+// StartMargin is how much more than what stands against it the start should
+// give: low volts and a can's tolerance lie within it.
+const StartMargin = 1.25
+
+// BeltShare is what belt, grease and bearings of a machine ask at standstill,
+// over rated torque, where its load asks nothing (planning).
+const BeltShare = 0.08
+
+// Standing is the torque that stands against the start, over rated: the motor's
+// own friction, and the load's or at least that of belt and grease.
+func (q Question) Standing() float64 {
+	own := q.Bridge.Model.FrictionNm / q.Bridge.Model.RatedTorqueNm
+	return own + math.Max(q.StartShare, BeltShare)
+}
 
 // sizeStart finds the least start capacitor for the torque that the load asks.
 func (q Question) sizeStart(a Answer) StartAnswer {
 	b := q.Bridge
 	s := StartAnswer{School: 2 * a.Microfarad, Reachable: true}
-	if q.StartShare > 0 {
-		s.Wanted = StartMargin*q.StartShare + b.Model.FrictionNm/b.Model.RatedTorqueNm
-	}
+	s.Wanted = StartMargin * q.Standing()
 	with := func(uf float64) float64 { return b.StartTorque(a.Microfarad + uf) }
 	u := b.unit()
 	s.MostAt, s.Most = search.Greatest(with, u/20, u*12, 12)
@@ -82,9 +91,7 @@ func (q Question) sizeStart(a Answer) StartAnswer {
 	}
 	s.OwnAmps = 2 * math.Pi * b.Wiring.FrequencyHz * uf * 1e-6 * math.Max(s.Volts, s.Held)
 	s.Class, _ = table.StartClass(math.Max(s.Volts, s.Held)) // a button is held longer than the run-up takes
-	if trapped := math.Sqrt2 * math.Max(s.Volts, s.Held); trapped > 50 {
-		s.BleedOhm = 60 / (uf * 1e-6 * math.Log(trapped/50))
-	}
+	s.Bleed = Discharge(uf, math.Max(s.Volts, s.Held))
 	return s
 }
 
@@ -138,61 +145,79 @@ func (q Question) judgeReversing(a Answer, with func(...finding.Why) []finding.W
 	return []finding.Finding{f}
 }
 
-// worstOf is the worst winding over the owner's load and the lightest one.
+// worstOf is the worst winding over the owner's usual, heaviest and lightest
+// load; +Inf where one is not carried.
 func (q Question) worstOf(microfarad float64) float64 {
-	at, _ := q.Bridge.worst(microfarad, q.load(q.Usual))
-	idle, _ := q.Bridge.worst(microfarad, q.load(q.Lightest))
-	return math.Max(at, idle)
+	worst := 0.0
+	for _, share := range []float64{q.Usual, q.Heaviest, q.Lightest} {
+		at, _ := q.Bridge.worst(microfarad, q.load(share))
+		worst = math.Max(worst, at)
+	}
+	return worst
 }
 
-// judgeStart says whether it starts, and with what.
+// judgeStart says whether it starts, with what, and with how much to spare.
 func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) []finding.Finding {
 	rated := q.Bridge.Model.RatedTorqueNm
 	s := a.Start
-	asked := unit.Percent(q.StartShare)
-	why := func(torque float64, what string) []finding.Why {
-		return with(finding.Why{Formula: "torque at standstill / rated torque, " + what, Numbers: fmt.Sprintf("%s / %s", unit.Text(torque*rated, "N·m"), unit.Text(rated, "N·m")), Section: finding.OnTorque, Source: "engine at slip 1"})
+	standing := q.Standing()
+	asked := unit.Percent(standing)
+	what := "belt, grease and friction ask about " + asked + " (planning)"
+	if q.StartShare > BeltShare {
+		what = "load and friction ask " + asked
 	}
-	f := finding.Finding{ID: "capacitor.start", Bay: finding.Bridge, Figure: unit.Percent(a.StartTorque), Limit: asked + " asked", Why: why(a.StartTorque, "run capacitor alone")}
+	gives, by := a.StartTorque, "run capacitor alone"
+	if q.StartEntered > 0 {
+		gives, by = s.Torque, "run and start capacitor together"
+	}
+	f := finding.Finding{ID: "capacitor.start", Bay: finding.Bridge, Figure: unit.Percent(gives), Limit: unit.Percent(StartMargin*standing) + " with a quarter to spare",
+		Measure: finding.Against(gives*100, finding.AtLeast, StartMargin*standing*100, "% of rated torque"), Entries: []string{"load.start"},
+		Why: with(finding.Why{Formula: "torque at standstill / rated torque, " + by, Numbers: fmt.Sprintf("%s / %s", unit.Text(gives*rated, "N·m"), unit.Text(rated, "N·m")), Section: finding.OnTorque, Source: "engine at slip 1"},
+			finding.Why{Formula: "a quarter more than what stands against it: friction and load, at least 8 % for belt and grease", Numbers: fmt.Sprintf("1.25 · %s", asked), Section: finding.OnTorque, Source: "planning; low volts and a can's tolerance lie within it", Estimated: true})}
 	rounded := math.Ceil(s.Microfarad/5) * 5
-	fit := []finding.Cure{{Label: "Fit a start capacitor of " + unit.Plain(rounded) + " µF", Path: "bridge.start_microfarad", Value: unit.Plain(rounded)}}
+	var fit []finding.Cure
+	if s.Reachable && s.Microfarad > 0 && rounded != q.StartEntered {
+		fit = []finding.Cure{{Label: "Fit a start capacitor of " + unit.Plain(rounded) + " µF", Path: "bridge.start_microfarad", Value: unit.Plain(rounded)}}
+	}
+	help := func() string {
+		if !s.Reachable {
+			return fmt.Sprintf("No start capacitor gives it: the most is %s of rated, with %s. Start it unloaded (clutch, loose belt, empty drum), or take another bridge.", unit.Percent(s.Most), microfarads(s.MostAt))
+		}
+		return fmt.Sprintf("A start capacitor of about %s gives %s (the trade takes twice the run value, %s). Or start it unloaded.", microfarads(s.Microfarad), unit.Percent(s.Wanted), microfarads(s.School))
+	}
+	dip := ""
+	if a.StiffTorque > 1.15*gives && q.StartEntered == 0 {
+		dip = fmt.Sprintf(" The feeder's drop takes part of it: on a stiff line it would give %s.", unit.Percent(a.StiffTorque))
+	}
 	switch {
+	case gives <= standing:
+		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("It would hum and not turn: %s of rated torque to start; %s.", unit.Percent(gives), what)
+		if q.StartEntered > 0 {
+			f.Sentence = fmt.Sprintf("Even with the start capacitor of %s it would hum and not turn: %s of rated torque; %s.", microfarads(q.StartEntered), unit.Percent(gives), what)
+			f.Entries = append(f.Entries, "bridge.start_microfarad")
+		}
+		f.Detail, f.Cures = help()+dip+" Switch off at once if it hums.", fit
+	case gives < StartMargin*standing:
+		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("It starts barely: %s of rated torque at standstill; %s.", unit.Percent(gives), what)
+		f.Detail, f.Cures = "Low volts or a stiff morning stop it. "+help()+dip+" Switch off at once if it hums.", fit
 	case q.StartEntered > 0:
-		f.Figure, f.Why = unit.Percent(s.Torque), why(s.Torque, "run and start capacitor together")
-		f.Entries = []string{"bridge.start_microfarad"}
-		if !a.Starts {
-			f.Grade = finding.Stop
-			f.Sentence = fmt.Sprintf("Even with the start capacitor of %s it would hum and not turn: %s of rated torque, the load asks %s.", unit.Text(q.StartEntered, "µF"), unit.Percent(s.Torque), asked)
-			if f.Detail = "Start it unloaded, or take another bridge."; s.Reachable && s.Microfarad > 0 {
-				f.Detail, f.Cures = "A greater start capacitor gives it.", fit
-			}
-			break
-		}
-		f.Grade = finding.Note
-		f.Sentence = fmt.Sprintf("With the start capacitor of %s it gives %s of rated torque at standstill; the load asks %s.", unit.Text(q.StartEntered, "µF"), unit.Percent(s.Torque), asked)
+		f.Grade, f.Sentence = finding.Note, fmt.Sprintf("With the start capacitor of %s it gives %s of rated torque at standstill; %s.", microfarads(q.StartEntered), unit.Percent(gives), what)
+		f.Entries = append(f.Entries, "bridge.start_microfarad")
 		f.Detail = fmt.Sprintf("Electrolytic, for starting, %s, out again within two seconds, with a bleed resistor. The line sees %s. Left in, winding %s would carry %s of plate amps: it must drop out.", s.ClassText(), unit.Text(s.LineAmps, "A"), s.LeftCoil, unit.Percent(s.LeftIn))
-	case !a.Starts:
-		f.Grade = finding.Stop
-		f.Sentence = fmt.Sprintf("It would hum and not turn: %s of rated torque to start, the load asks %s.", unit.Percent(a.StartTorque), asked)
-		if s.Reachable {
-			f.Detail = fmt.Sprintf("A start capacitor of about %s gives %s (the trade takes twice the run value, %s). Or start it unloaded. Switch off at once if it hums.", unit.Text(s.Microfarad, "µF"), unit.Percent(s.Wanted), unit.Text(s.School, "µF"))
-			f.Cures = fit
-		} else {
-			f.Detail = fmt.Sprintf("No start capacitor gives it: the most is %s of rated, with %s. Start it unloaded (clutch, loose belt, empty drum), or take another bridge.", unit.Percent(s.Most), unit.Text(s.MostAt, "µF"))
-		}
-	case q.StartShare > 0 && a.StartTorque < StartMargin*q.StartShare:
-		f.Grade = finding.Caution
-		f.Sentence = fmt.Sprintf("It starts barely: %s of rated torque at standstill, the load asks %s.", unit.Percent(a.StartTorque), asked)
-		f.Detail = "Low volts or a stiff morning stop it. Switch off at once if it hums."
-		if s.Reachable && s.Microfarad > 0 {
-			f.Cures = fit
-		}
 	default:
-		f.Grade = finding.Note
-		f.Sentence = fmt.Sprintf("Starting torque on the run capacitor alone: %s of rated.", unit.Percent(a.StartTorque))
-		f.Detail = "Enough for an unloaded start, no more. If it hums and does not turn, switch off at once."
+		f.Grade, f.Sentence = finding.Note, fmt.Sprintf("It starts on the run capacitor alone: %s of rated torque; %s.", unit.Percent(gives), what)
+		f.Detail = fmt.Sprintf("That is %s times what stands against it.%s If it hums and does not turn, switch off at once.", unit.Three(math.Round(gives/standing*10)/10), dip)
 	}
 	return []finding.Finding{f}
+}
+
+// microfarads prints a capacitance as cans are sold: whole above twenty, halves
+// below.
+func microfarads(uf float64) string {
+	if uf >= 20 {
+		return unit.Plain(math.Round(uf)) + unit.Space + "µF"
+	}
+	return unit.Plain(math.Max(0.5, math.Round(2*uf)/2)) + unit.Space + "µF"
 }
 
 // Time constants of a small closed motor, for planning: warming with its fan,

@@ -124,7 +124,7 @@ func (w *worker) startAsked() float64 { return math.Max(0.2, w.load.StartShare()
 func (w *worker) plateVolts() float64 { return w.plateVoltsAt(w.feed()) }
 
 func (w *worker) plateVoltsAt(feed float64) float64 {
-	r := leads.Reachable(w.hand.Kind, w.inner, feed, w.column.Winding())
+	r := leads.Reachable(w.hand.Kind, w.inner, feed, w.column.Winding(), 1)
 	return feed / math.Max(0.01, r[0].Ratio)
 }
 
@@ -150,7 +150,7 @@ func (w *worker) driveAsks(resistor bool) drive.Asks {
 
 // fits says whether some joint of the leads takes so many volts.
 func (w *worker) fits(volts float64) bool {
-	r := leads.Reachable(w.hand.Kind, w.inner, volts, w.column.Winding())
+	r := leads.Reachable(w.hand.Kind, w.inner, volts, w.column.Winding(), 1)
 	return len(r) > 0 && r[0].Fits()
 }
 

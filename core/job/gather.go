@@ -428,7 +428,7 @@ func (w *worker) card() bringup.Card {
 	}
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Run capacitor", Value: capacitor.List(a.Parts), Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},
-		bringup.Line{Name: "Bleed resistor", Value: "≤ " + unit.Text(a.BleedOhm/1000, "kΩ"), Note: fmt.Sprintf("%s or more, across the capacitor", a.BleedText())})
+		bringup.Line{Name: "Bleed resistor", Value: a.Bleed.String(), Note: "across the capacitor, for good"})
 	if w.startUF > 0 {
 		c.Parts = append(c.Parts, bringup.Line{Name: "Start capacitor", Value: unit.Text(w.startUF, "µF"), Note: fmt.Sprintf("electrolytic, %s, by %s, out within 2 s, with a bleed resistor", a.Start.ClassText(), map[capacitor.StartBy]string{"": "button or relay", capacitor.ByButton: "button", capacitor.ByRelay: "relay"}[w.doc.Bridge.StartBy])})
 	}

@@ -23,33 +23,6 @@ type Buy struct {
 	Planning bool `json:"planning,omitempty"`
 }
 
-// e12 is the series of ordinary resistors, one decade.
-var e12 = []float64{1, 1.2, 1.5, 1.8, 2.2, 2.7, 3.3, 3.9, 4.7, 5.6, 6.8, 8.2}
-
-// bleeder is the greatest ordinary resistor at or below ohm, and the least
-// usual watts at twice the heat it makes on volts.
-func bleeder(ohm, volts float64) (value, watts float64) {
-	decade := math.Pow(10, math.Floor(math.Log10(ohm)))
-	value = decade
-	for _, e := range e12 {
-		if e*decade <= ohm*1.000001 {
-			value = e * decade
-		}
-	}
-	need := 2 * volts * volts / value
-	for _, watts = range []float64{0.5, 1, 2, 3, 5, 10} {
-		if watts >= need {
-			break
-		}
-	}
-	return value, watts
-}
-
-func bleedText(ohm, volts float64) string {
-	value, watts := bleeder(ohm, volts)
-	return fmt.Sprintf("%s, %s, two in series where one is not rated for %s", unit.Text(value/1000, "kΩ"), unit.Plain(watts)+unit.Space+"W", unit.Whole(math.Sqrt2*volts, "V"))
-}
-
 // buys lists everything that the capacitor bridge is built of.
 func (w *worker) buys() []Buy {
 	out := []Buy{}
@@ -75,12 +48,12 @@ func (w *worker) buys() []Buy {
 		}
 		out = append(out, b)
 	}
-	if a.BleedOhm > 0 {
-		out = append(out, Buy{ID: "bleed", Count: 1, What: "Discharge resistor", Spec: bleedText(a.BleedOhm, a.WorstVolts), Note: "across the cans for good, never through a switch: below 50 V within a minute"})
+	if a.Bleed.Ohm > 0 {
+		out = append(out, Buy{ID: "bleed", Count: 1, What: "Discharge resistor", Spec: a.Bleed.Spec(), Note: "across the cans for good, never through a switch: below 50 V within a minute"})
 	}
 	if w.startUF > 0 {
 		s := a.Start
-		out = append(out, Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(w.startUF, "µF"), Spec: "electrolytic, for starting, " + s.ClassText(), Note: "seconds only; its own discharge resistor: " + bleedText(s.BleedOhm, math.Max(s.Volts, s.Held))})
+		out = append(out, Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(w.startUF, "µF"), Spec: "electrolytic, for starting, " + s.ClassText(), Note: "seconds only; its own discharge resistor: " + s.Bleed.Spec()})
 		amps := s.OwnAmps
 		if w.doc.Bridge.StartBy == capacitor.ByRelay {
 			out = append(out, Buy{ID: "start-relay", Count: 1, What: "Voltage relay for the start capacitor",

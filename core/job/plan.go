@@ -189,7 +189,7 @@ func emptyPlan() *Plan {
 		Supply: []finding.Figure{}, Guard: []finding.Figure{}, Load: []finding.Figure{}}
 }
 
-func (w *worker) checkPlate() { w.say(w.plate.Checks(w.supply.Hertz)...) }
+func (w *worker) checkPlate() { w.say(w.plate.Checks(w.supply.Hertz, w.isDrive())...) }
 
 func (w *worker) say(f ...finding.Finding) { w.plan.Findings = append(w.plan.Findings, f...) }
 
@@ -367,7 +367,11 @@ func (w *worker) target() {
 		w.inner = leads.Arrangement(joined[0].Join)
 	}
 	feed := w.feed()
-	w.reach = leads.Reachable(k, w.inner, feed, w.column.Winding())
+	hertz := 1.0
+	if !w.isDrive() && p.Hertz > 0 {
+		hertz = p.Hertz / w.supply.Hertz
+	}
+	w.reach = leads.Reachable(k, w.inner, feed, w.column.Winding(), hertz)
 	best := w.reach[0]
 	for _, c := range joined {
 		if leads.Arrangement(c.Join) == best.Arrangement && c.Parallel == (best.Halves == leads.Parallel) {
@@ -384,25 +388,55 @@ func (w *worker) target() {
 	name := best.String()
 	why := []finding.Why{{Formula: "coil volts: line in delta, line/√3 in star; of a half in series half of that", Numbers: fmt.Sprintf("%s: %s of %s", name, unit.Text(best.CoilVolts, "V"), unit.Text(best.MadeFor, "V")), Section: finding.OnCoilVolts, Source: "plate and supply"}}
 	figure, limit := unit.Text(best.CoilVolts, "V")+" a coil", "made for "+unit.Text(best.MadeFor, "V")
+	if hertz != 1 {
+		why = append(why, finding.Why{Formula: "flux = volts per hertz over the winding's own", Numbers: fmt.Sprintf("%s · %s/%s = %s", unit.Percent(best.Ratio), unit.Plain(p.Hertz), unit.Plain(w.supply.Hertz), unit.Percent(best.Flux)), Section: finding.OnCoilVolts, Source: "plate and supply"})
+	}
+	flux := finding.Against(best.Flux*100, finding.AtMost, leads.Strained*100, "% of its own flux")
 	switch {
+	case best.Fits() && best.Flux > leads.Strained:
+		w.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("Join in %s: the nearest there is, but the iron then carries %s of its own flux.", name, unit.Percent(best.Flux)),
+			Detail: "It idles with more amps and more heat than the plate's. Measure the line at its worst hour; a tap down on a transformer would cure it.", Figure: figure, Limit: limit, Measure: flux, Why: why})
+	case best.Fits() && best.Flux < 1-leads.Within:
+		weak := best.Flux * best.Flux
+		w.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("Join in %s: each coil gets its volts, but at %s Hz they make %s of its flux, and about %s of its torque.", name, unit.Plain(w.supply.Hertz), unit.Percent(best.Flux), unit.Percent(weak)),
+			Detail: "It turns faster and carries less. Weigh the load by that, or take a drive, which makes the motor's own hertz.", Figure: figure, Limit: limit, Measure: finding.Against(best.Flux*100, finding.AtLeast, 100*(1-leads.Within), "% of its own flux"), Why: why})
 	case best.Fits():
 		w.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Good, Sentence: fmt.Sprintf("Join in %s: each coil then gets the %s it was wound for.", name, unit.Whole(best.CoilVolts, "V")),
-			Figure: figure, Limit: limit, Why: why})
-	case best.Ratio < 1:
-		torque := best.Ratio * best.Ratio
+			Figure: figure, Limit: limit, Measure: flux, Why: why})
+	case best.Flux < 1:
+		torque := best.Flux * best.Flux
+		helps := fmt.Sprintf("a transformer up to %s", unit.Whole(w.column.At, "V"))
+		if w.column.At >= 360 && w.column.At <= 500 && w.supply.Nominal >= 200 {
+			helps += ", a drive whose maker doubles the volts"
+		} else if w.column.At > 500 {
+			helps += fmt.Sprintf(" (no drive doubles %s to %s)", unit.Whole(w.supply.Nominal, "V"), unit.Whole(w.column.At, "V"))
+		}
+		if k == leads.Three && w.column.Join == plate.Star {
+			helps += fmt.Sprintf(", opening the star point inside and bringing six leads out (a rewinder's hour: the coils are made for %s each, which delta would give them on %s)", unit.Whole(w.column.At/math.Sqrt(3), "V"), unit.Whole(w.column.At/math.Sqrt(3), "V"))
+		}
 		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("No joint of these leads reaches the coil's volts on %s.", unit.Whole(feed, "V")),
-			Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: a transformer up to %s, a drive that doubles the volts, another motor with a %s column, or a three-phase supply.", name, unit.Percent(best.Ratio), unit.Percent(torque), unit.Whole(w.column.At, "V"), unit.Whole(w.supply.Nominal, "V")),
-			Figure: figure, Limit: limit, Why: append(why, finding.Why{Formula: "torque ∝ volts²", Numbers: fmt.Sprintf("%s² = %s", unit.Three(best.Ratio), unit.Three(torque)), Section: finding.OnCoilVolts, Source: "induction motor"}), Entries: []string{"plate.volts"}})
+			Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: %s, another motor with a %s column, or a three-phase supply.", name, unit.Percent(best.Ratio), unit.Percent(torque), helps, unit.Whole(w.supply.Nominal, "V")),
+			Figure: figure, Limit: limit, Measure: finding.Against(best.Flux*100, finding.AtLeast, 100*(1-leads.Within), "% of its own flux"), Why: append(why, finding.Why{Formula: "torque ∝ (volts per hertz)²", Numbers: fmt.Sprintf("%s² = %s", unit.Three(best.Flux), unit.Three(torque)), Section: finding.OnCoilVolts, Source: "induction motor"}), Entries: []string{"plate.volts"}})
 	default:
-		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("Every joint of these leads puts more volts on a coil than it was wound for: %s of its own at best.", unit.Percent(best.Ratio)),
-			Detail: "Its iron would saturate and it would burn, even without load. What helps: a transformer down, or another motor.", Figure: figure, Limit: limit, Why: why, Entries: []string{"plate.volts"}})
+		sentence := fmt.Sprintf("Every joint of these leads puts more volts on a coil than it was wound for: %s of its own at best.", unit.Percent(best.Ratio))
+		if math.Abs(best.Ratio-1) <= leads.Within {
+			sentence = fmt.Sprintf("At %s Hz every joint puts more flux into the iron than it was made for: %s of its own at best.", unit.Plain(w.supply.Hertz), unit.Percent(best.Flux))
+		}
+		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: sentence,
+			Detail: "Its iron would saturate and it would burn, even without load. What helps: a drive, which makes the motor's own hertz and volts, a transformer down, or another motor.", Figure: figure, Limit: limit, Measure: flux, Why: why, Entries: []string{"plate.volts", "plate.hertz"}})
 	}
 	if chosen := leads.Name(k, w.wanted); k != leads.Three && w.doc.Leads.Wanted != "" && chosen != best.Way {
 		own := chosen.String()
 		if own == "" {
 			own = "a joint without a name"
 		}
-		w.say(finding.Finding{ID: "leads.wanted", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("Wanted is %s; %s gives the coils their volts.", own, name), Figure: figure, Limit: limit, Why: why,
+		grade := finding.Stop // nothing is sized for joints that starve or burn the coils, or that nobody has a name for
+		for _, r := range w.reach {
+			if r.Way == chosen && r.Fits() {
+				grade = finding.Caution
+			}
+		}
+		w.say(finding.Finding{ID: "leads.wanted", Bay: finding.Leads, Grade: grade, Sentence: fmt.Sprintf("Wanted is %s; %s gives the coils their volts.", own, name), Figure: figure, Limit: limit, Why: why,
 			Cures: []finding.Cure{{Label: "Want " + name, Path: "leads.wanted", Value: ""}}, Entries: []string{"leads.wanted"}})
 	}
 }
@@ -453,7 +487,7 @@ func (w *worker) compute() {
 	if !w.reach[0].Fits() {
 		w.say(finding.Finding{ID: "capacitor.none", Bay: finding.Bridge, Grade: finding.Stop, Sentence: "No capacitor helps: none of the joints gives the coils their volts.",
 			Detail: "A capacitor makes a third line; it does not make volts. See Leads for what would help.",
-			Why:    []finding.Why{{Formula: "coil volts within 10 % of its own", Numbers: fmt.Sprintf("%s of its own", unit.Percent(w.reach[0].Ratio)), Section: finding.OnCoilVolts, Source: "plate and supply"}}})
+			Why:    []finding.Why{{Formula: "coil volts per hertz within 10 % of its own", Numbers: fmt.Sprintf("%s of its own", unit.Percent(w.reach[0].Flux)), Section: finding.OnCoilVolts, Source: "plate and supply"}}})
 		return
 	}
 	b := w.bridge(w.wanted)
@@ -479,9 +513,10 @@ func (w *worker) compute() {
 		view := q.Foretell(a)
 		w.plan.Trim = &view
 	}
-	w.say(q.Judge(a)...)
+	said := q.Judge(a)
+	w.say(said...)
 	w.plan.Schools = a.Schools
-	verdict := q.Verdict(a)
+	verdict := q.Verdict(a).Under(w.plan.Findings)
 	w.plan.Use = &verdict
 	w.plan.Combos = q.Combos(a.Balance, w.prices)
 	w.plan.Bridge = bridgeFigures(a, &m, w.mark())
@@ -552,7 +587,7 @@ func (w *worker) bridgeFed(f fed) *capacitor.Bridge {
 func (w *worker) question(b *capacitor.Bridge) capacitor.Question {
 	return capacitor.Question{
 		Bridge: b, Kind: w.load.Kind, Usual: w.load.Usual, Lightest: w.load.Lightest, Heaviest: w.load.Heaviest,
-		Reversing: w.doc.Bridge.Reversing, StartShare: w.load.StartShare(), ServiceFactor: w.plate.ServiceFactor, Entered: w.entered,
+		Reversing: w.doc.Bridge.Reversing, LightestSaid: w.doc.Load.Lightest != "", StartShare: w.load.StartShare(), ServiceFactor: w.plate.ServiceFactor, Entered: w.entered,
 		Drawer: w.drawer, StartEntered: w.startUF, OnMinutes: w.load.On, OffMinutes: w.load.Off,
 		SchoolVolts: w.supply.Nominal, PowerFactor: w.plate.PowerFactor.Value, Estimates: w.leansOn,
 	}
@@ -671,7 +706,10 @@ func bridgeFigures(a capacitor.Answer, m *machine.Model, mark finding.Mark) []fi
 		computed("continuous", "Good all day to", a.Continuous, unit.Percent(a.Continuous), unit.Text(a.Continuous*m.ShaftWatts/1000, "kW")+", every winding inside plate"),
 	}
 	if a.FullRuns {
-		full := computed("full", "At full load", 0, "all day", "")
+		full := computed("full", "At full load", 0, "all day", "every winding inside its plate amps there")
+		if a.Continuous < 1 {
+			full.Note = "there; not at every load below"
+		}
 		if coil, share := a.Full.WorstCoil(); share > 1 {
 			full.Value = capacitor.TimeToPlateHeat(share)
 			full.Text, full.Mark = unit.Whole(full.Value, "min"), finding.Estimated

@@ -68,16 +68,16 @@ func TestNothingToMoveWhenItIsAsWanted(t *testing.T) {
 
 func TestReachIsByCoilVoltsNotByDogma(t *testing.T) {
 	volts := func(v float64) unit.Range { return unit.Range{Low: v, High: v} }
-	best := leads.Reachable(leads.Six, "", 230, volts(230))[0]
+	best := leads.Reachable(leads.Six, "", 230, volts(230), 1)[0]
 	require.Equal(t, leads.Delta, best.Arrangement)
 	require.True(t, best.Fits())
-	best = leads.Reachable(leads.Six, "", 230, volts(133))[0]
+	best = leads.Reachable(leads.Six, "", 230, volts(133), 1)[0]
 	require.Equal(t, leads.Star, best.Arrangement)
 	require.True(t, best.Fits())
-	for _, r := range leads.Reachable(leads.Six, "", 230, volts(400)) {
+	for _, r := range leads.Reachable(leads.Six, "", 230, volts(400), 1) {
 		require.False(t, r.Fits())
 	}
-	only := leads.Reachable(leads.Three, leads.Star, 230, volts(231))
+	only := leads.Reachable(leads.Three, leads.Star, 230, volts(231), 1)
 	require.Len(t, only, 1)
 	require.InDelta(t, 0.575, only[0].Ratio, 0.001)
 }
@@ -87,15 +87,15 @@ func TestReachIsByCoilVoltsNotByDogma(t *testing.T) {
 func TestHalvesReachTwoVolts(t *testing.T) {
 	winding := unit.Range{Low: 2 * 208 / math.Sqrt(3), High: 2 * 230 / math.Sqrt(3)}
 	for line, want := range map[float64]leads.Halves{208: leads.Parallel, 220: leads.Parallel, 240: leads.Parallel, 460: leads.Series, 480: leads.Series} {
-		all := leads.Reachable(leads.NineStar, "", line, winding)
+		all := leads.Reachable(leads.NineStar, "", line, winding, 1)
 		require.Equal(t, want, all[0].Halves, line)
 		require.True(t, all[0].Fits(), line)
 		require.False(t, all[1].Fits(), line)
 	}
-	half := leads.Reachable(leads.NineStar, "", 230, winding)[0]
+	half := leads.Reachable(leads.NineStar, "", 230, winding, 1)[0]
 	require.InDelta(t, 230/math.Sqrt(3), half.CoilVolts, 0.01)
 	require.InDelta(t, 1, half.Ratio, 1e-9)
-	twelve := leads.Reachable(leads.Twelve, "", 230, unit.Range{Low: 460, High: 460})
+	twelve := leads.Reachable(leads.Twelve, "", 230, unit.Range{Low: 460, High: 460}, 1)
 	require.Equal(t, leads.Way{Arrangement: leads.Delta, Halves: leads.Parallel}, twelve[0].Way)
 	require.Len(t, twelve, 4)
 }

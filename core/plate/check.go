@@ -3,6 +3,7 @@ package plate
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"graybridge/core/finding"
 	"graybridge/core/table"
@@ -11,7 +12,8 @@ import (
 
 // Checks judges the plate by the rules of the trade. It never blocks: a failed
 // check names the entries that disagree and which is likelier wrong.
-func (p *Plate) Checks(supplyHz float64) []finding.Finding {
+// ownHertz says that the bridge makes the motor's own hertz, as a drive does.
+func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 	var out []finding.Finding
 	add := func(f finding.Finding) {
 		f.Bay = finding.Motor
@@ -54,7 +56,7 @@ func (p *Plate) Checks(supplyHz float64) []finding.Finding {
 	}
 	p.checkPower(add)
 	p.checkColumns(add)
-	if math.Abs(p.Hertz-supplyHz) > 1 {
+	if math.Abs(p.Hertz-supplyHz) > 1 && !ownHertz {
 		f := finding.Finding{ID: "plate.hertz", Grade: finding.Caution, Entries: []string{"plate.hertz"},
 			Figure: unit.Three(p.Hertz) + " Hz plate", Limit: unit.Three(supplyHz) + " Hz supply"}
 		if supplyHz > p.Hertz {
@@ -62,7 +64,7 @@ func (p *Plate) Checks(supplyHz float64) []finding.Finding {
 			f.Detail = "At the same volts its torque falls. Fans and stirrers ask far more at the higher speed: check the load."
 		} else {
 			f.Sentence = fmt.Sprintf("The plate is for %s Hz, the supply has %s Hz: the iron is worked harder.", unit.Plain(p.Hertz), unit.Plain(supplyHz))
-			f.Detail = "It turns slower and draws more magnetising current than computed here (the model does not saturate). Volts should fall with the hertz."
+			f.Detail = "It turns slower and draws more magnetising current than computed here. Volts should fall with the hertz: Leads says what the coils then feel."
 		}
 		f.Why = []finding.Why{{Formula: "speed ∝ Hz; flux ∝ V/Hz", Numbers: fmt.Sprintf("V/Hz × %s", unit.Three(p.Hertz/supplyHz)), Section: finding.OnPlate, Source: "plate and supply"}}
 		add(f)
@@ -176,9 +178,38 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 			Entries: []string{"plate.amps", "plate.power"}})
 		return
 	}
+	pairs := p.redundant()
+	if len(pairs) == 0 {
+		add(finding.Finding{ID: "plate.alone", Grade: finding.Note, Sentence: "Nothing on this plate can contradict itself yet.",
+			Detail: fmt.Sprintf("The amps are usual for the power and speed (%s), which is all that is checked. A second column, or power factor and efficiency, would tell more.", unit.Text(expected, "A")),
+			Why:    []finding.Why{{Formula: "I = P/(√3·V·cosφ·η)", Numbers: fmt.Sprintf("%s usual, %s printed", unit.Text(expected, "A"), unit.Text(c.Amps, "A")), Section: finding.OnPlate, Source: typical.Source, Estimated: true}}})
+		return
+	}
 	add(finding.Finding{ID: "plate.agrees", Grade: finding.Good, Sentence: "The plate agrees with itself.",
-		Detail: fmt.Sprintf("Power, volts, amps and power factor fit together; efficiency %s.", unit.Percent(p.Efficiency.Value)),
+		Detail: "Checked: " + strings.Join(pairs, "; ") + ".",
 		Why:    []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s·%s = %s", unit.Plain(c.At), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Three(p.Efficiency.Value), unit.Whole(apparent*p.PowerFactor.Value*p.Efficiency.Value, "W")), Section: finding.OnPlate, Source: "plate", Estimated: p.PowerFactor.Mark == finding.Estimated}}})
+}
+
+// redundant names what on the plate could contradict something else on it, and
+// does not: without such a pair nothing was checked.
+func (p *Plate) redundant() []string {
+	var out []string
+	printed := func(v Value) bool { return v.Mark == finding.FromPlate && v.Value > 0 }
+	amps := 0
+	for _, c := range p.Columns {
+		if c.Mark == finding.FromPlate && c.Amps > 0 {
+			amps++
+		}
+	}
+	if amps >= 2 {
+		out = append(out, "volts × amps of the columns")
+	}
+	if amps >= 1 && printed(p.PowerFactor) && printed(p.Efficiency) {
+		out = append(out, "power against volts, amps, power factor and efficiency")
+	} else if amps >= 1 && (printed(p.PowerFactor) || printed(p.Efficiency)) {
+		out = append(out, "power against volts, amps and what they leave for the "+map[bool]string{true: "efficiency", false: "power factor"}[printed(p.PowerFactor)]+", which is possible")
+	}
+	return out
 }
 
 // checkColumns holds amps against volts: at the same power they go inversely.

@@ -18,7 +18,7 @@ func findings(t *testing.T, e plate.Entry, hz float64) map[string]finding.Findin
 	t.Helper()
 	p, _ := plate.Read(e, hz)
 	out := map[string]finding.Finding{}
-	for _, f := range p.Checks(hz) {
+	for _, f := range p.Checks(hz, false) {
 		out[f.ID] = f
 	}
 	return out
@@ -129,7 +129,7 @@ func FuzzPlate(f *testing.F) {
 	f.Add("", "Δ/Y", "////", "½", "1/2/3", "%")
 	f.Fuzz(func(t *testing.T, power, volts, amps, rpm, hertz, pf string) {
 		p, _ := plate.Read(plate.Entry{Power: power, Volts: volts, Amps: amps, RPM: rpm, Hertz: hertz, PowerFactor: pf}, 50)
-		p.Checks(50)
+		p.Checks(50, false)
 		if !p.Complete() {
 			return
 		}
