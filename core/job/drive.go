@@ -459,8 +459,8 @@ func (w *worker) protectDrive(weighed drive.Weighed, earth unit.Conductor, v *Dr
 			best = math.Max(need, b)
 		}
 		c, ok := rules.Conductor(best)
-		if !ok {
-			return nil
+		if !ok || w.guard.Breaker > 0 && most > 0 && w.guard.Breaker > most {
+			return nil // the breaker comes first
 		}
 		return []finding.Cure{{Label: label + " " + c.String(), Path: "protection.conductor", Value: c.String()}}
 	}

@@ -94,6 +94,13 @@ func (w *worker) judge() {
 // gather sorts the findings and fills what the screens read first.
 func (w *worker) gather() {
 	p := w.plan
+	if w.ended() { // the plan stops where the trade stops: nothing is asked after it
+		p.Findings = slices.DeleteFunc(p.Findings, func(f finding.Finding) bool { return f.Grade == finding.Open })
+	}
+	if p.Use != nil {
+		v := p.Use.Under(p.Findings)
+		p.Use = &v
+	}
 	finding.Sort(p.Findings)
 	p.Motor = finding.Explained(w.motorFigures(), finding.OnFit, map[string]finding.Section{
 		"poles": finding.OnPlate, "slip": finding.OnPlate, "power": finding.OnPlate, "torque": finding.OnPlate, "power-factor": finding.OnPlate, "efficiency": finding.OnPlate})
@@ -106,6 +113,12 @@ func (w *worker) gather() {
 	p.Bays = w.bays()
 	p.Next = w.next()
 	p.Card = w.card()
+}
+
+// ended says that this motor is not planned on: it is not a three-phase one, or no
+// joint reaches its coils' volts.
+func (w *worker) ended() bool {
+	return w.has("plate.single-phase") || w.has("plate.not-this") || w.has("leads.unreachable")
 }
 
 // unsized is a link of a document of which nothing has been solved.

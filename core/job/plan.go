@@ -516,7 +516,7 @@ func (w *worker) compute() {
 	said := q.Judge(a)
 	w.say(said...)
 	w.plan.Schools = a.Schools
-	verdict := q.Verdict(a).Under(w.plan.Findings)
+	verdict := q.Verdict(a)
 	w.plan.Use = &verdict
 	w.plan.Combos = q.Combos(a.Balance, w.prices)
 	w.plan.Bridge = bridgeFigures(a, &m, w.mark())

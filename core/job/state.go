@@ -138,6 +138,8 @@ func (w *worker) states() {
 	} else {
 		p.Now.Title = "Now: " + name(p.Now)
 		switch {
+		case wanted == nil:
+			p.Now.Note = "what it should be is not known yet"
 		case hands == 0:
 			p.Now.Note = "joined as wanted"
 		default:
@@ -158,6 +160,12 @@ func (w *worker) sayNow(done, hands int) {
 		return
 	}
 	if !p.Now.Solved {
+		return
+	}
+	if w.wanted == nil { // nothing to compare with: only what it would do
+		if p.Now.Grade == finding.Stop {
+			w.say(finding.Finding{ID: "leads.fed-now", Bay: finding.Leads, Grade: p.Now.Grade, Sentence: p.Now.Verdict, Detail: "What the joints should be is not known yet: do not feed it before."})
+		}
 		return
 	}
 	same := hands == done

@@ -1,0 +1,499 @@
+package job_test
+
+import (
+	"encoding/json"
+	"flag"
+	"fmt"
+	"math"
+	"math/cmplx"
+	"math/rand/v2"
+	"os"
+	"path/filepath"
+	"reflect"
+	"regexp"
+	"slices"
+	"strings"
+	"sync"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/circuit"
+	"graybridge/core/drive"
+	"graybridge/core/finding"
+	"graybridge/core/job"
+	"graybridge/core/leads"
+	"graybridge/core/load"
+	"graybridge/core/machine"
+	"graybridge/core/plate"
+	"graybridge/core/protection"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+var (
+	lawAll = flag.Bool("law.all", false, "hold every plate of the corpus to the law, not a sample")
+	lawTo  = flag.String("law.to", "", "folder to write the jobs to that break it")
+)
+
+// cases draws jobs over everything that owners enter: bridges, loads, joints as
+// found, supplies, microfarads and protection, right and wrong.
+func lawCase(c corpusPlate, r *rand.Rand) job.Document {
+	d := c.document()
+	pick := func(all ...string) string { return all[r.IntN(len(all))] }
+	if d.Leads.Kind.Halved() && r.IntN(4) > 0 {
+		d.Leads.Agreed = "plate"
+	}
+	d.Load.Kind = []machine.LoadKind{"", machine.NoLoad, machine.Constant, machine.Linear, machine.Fan}[r.IntN(5)]
+	d.Load.Share = pick("", "10 %", "40 %", "65 %", "80 %", "100 %", "150 %")
+	d.Load.Start = []load.Start{"", load.Free, load.Loaded, load.Stuck}[r.IntN(4)]
+	if r.IntN(3) == 0 {
+		d.Load.Lightest, d.Load.Heaviest = pick("", "0 %", "30 %"), pick("", "90 %", "110 %")
+	}
+	if r.IntN(3) == 0 {
+		d.Supply.Volts = pick("104", "120", "188", "208", "225", "236", "252", "262", "300")
+	}
+	if r.IntN(3) == 0 {
+		d.Supply.FeederLength, d.Supply.FeederSize = pick("5 m", "40 m", "120 m"), pick("1.5 mm²", "4 mm²", "14 AWG", "10 AWG")
+	}
+	if r.IntN(4) == 0 {
+		d.Supply.Breaker = pick("10 A", "20 A", "32 A", "63 A")
+	}
+	switch r.IntN(5) {
+	case 0:
+		d.Leads.Found = pick("open", "L1-L2", "nonsense")
+	case 1, 2:
+		tables := d.Leads.Kind.Layout().Tables
+		if len(tables) > 0 {
+			t := tables[r.IntN(len(tables))]
+			d.Leads.Found = leads.Joints(t.Joints).Print(d.Leads.Naming.For(d.Leads.Kind))
+		}
+	}
+	if r.IntN(2) == 0 {
+		d.Protection.Breaker = pick("6 A", "10 A", "16 A", "25 A", "63 A", "100 A", "2 A")
+		d.Protection.Conductor = pick("", "1.5 mm²", "2.5", "6 mm²", "14 AWG", "10 AWG", "0.5 mm²")
+		d.Protection.Relay = []protection.Relay{"", protection.NoRelay, protection.SupplyLines, protection.MotorLeads}[r.IntN(4)]
+		d.Protection.RelaySet = pick("", "1 A", "5 A", "12 A", "40 A")
+	}
+	if r.IntN(3) == 0 {
+		d.Bridge.Kind = job.KindDrive
+		ids := []string{""}
+		for _, p := range drive.Shipped() {
+			ids = append(ids, p.ID, p.ID)
+		}
+		d.Drive = &drive.Entry{Profile: ids[r.IntN(len(ids))], Cooling: []drive.Cooling{"", drive.Blower, drive.InverterDuty, drive.NonVentilated}[r.IntN(4)], At: pick("", "10", "60"), Most: pick("", "75")}
+		return d
+	}
+	if r.IntN(2) == 0 {
+		d.Bridge.Microfarad = unit.Plain(math.Round(c.KW * []float64{7, 20, 35, 50, 70, 120, 420}[r.IntN(7)]))
+	}
+	if r.IntN(5) == 0 {
+		d.Bridge.Start = pick("40", "150", "600")
+	}
+	d.Bridge.CornerTo = pick("", "L1", "L2")
+	return d
+}
+
+// witness is the wanted circuit looked at by the solver itself, from idle to
+// stall: what every winding, lead and capacitor carries.
+type witness struct {
+	slip, torque, worst, supply, lead, can []float64
+	rated, friction                        float64
+}
+
+func look(t *testing.T, d job.Document, p job.Plan) (w witness, ok bool) {
+	b, ok := job.BenchCase(d, "wanted")
+	if !ok || len(b.Elements) == 0 {
+		return w, false
+	}
+	s, err := circuit.Compile(&b.Circuit)
+	if err != nil {
+		return w, false
+	}
+	plateAmps := 0.0
+	for _, f := range p.Motor {
+		if f.ID == "winding" {
+			text, _, _ := strings.Cut(f.Note, " at plate")
+			amps, _, err := unit.Amps.One(text)
+			require.NoError(t, err)
+			plateAmps = amps
+		}
+	}
+	if plateAmps == 0 {
+		return w, false
+	}
+	for _, c := range p.Wanted.Coils { // the figure's own digits, where there are some
+		if amps, _, err := unit.Amps.One(c.Amps); err == nil && amps > 2 && c.Share > 0.2 {
+			plateAmps = amps / c.Share
+		}
+	}
+	var watts, rpm float64
+	for _, f := range p.Motor {
+		switch f.ID {
+		case "power":
+			watts = f.Value
+		case "torque":
+			w.rated = f.Value
+		}
+	}
+	_ = rpm
+	w.friction = plate.FrictionShare * w.rated
+	if watts == 0 {
+		return w, false
+	}
+	back := p.Link.CornerTo == "L2"
+	const n = 700
+	for i := range n + 1 {
+		slip := 2e-4 * math.Pow(1/2e-4, float64(i)/n)
+		at := slip
+		if back {
+			at = 2 - slip
+		}
+		s.SetSlip(0, at)
+		if s.Solve() != nil {
+			return w, false
+		}
+		worst := 0.0
+		for k := range b.Machines[0].Coils {
+			worst = max(worst, cmplx.Abs(s.CoilAmps(0, k))/plateAmps)
+		}
+		line, can := s.SourceAmps(0), s.ElementAmps(0)
+		torque := s.Shaft(0).TorqueNm
+		leadAmps := [3]float64{cmplx.Abs(line + can), cmplx.Abs(line), cmplx.Abs(can)}
+		if back {
+			torque = -torque
+			leadAmps = [3]float64{cmplx.Abs(line), cmplx.Abs(line - can), cmplx.Abs(can)}
+		}
+		w.slip, w.torque, w.worst = append(w.slip, slip), append(w.torque, torque-w.friction), append(w.worst, worst)
+		w.supply, w.lead, w.can = append(w.supply, cmplx.Abs(line)), append(w.lead, max(leadAmps[0], leadAmps[1], leadAmps[2])), append(w.can, cmplx.Abs(can))
+	}
+	return w, true
+}
+
+// at is where a share of a load is carried nearest synchronous speed; -1 where it
+// is not.
+func (w witness) at(d job.Document, p job.Plan, share float64) int {
+	for i := 1; i < len(w.slip); i++ {
+		speed := func(i int) float64 { return (1 - w.slip[i]) / 0.95 } // near enough to plate speed for a load's curve
+		asks := share * w.rated
+		switch p.Link.LoadKind {
+		case machine.NoLoad:
+			asks = 0
+		case machine.Linear:
+			asks *= speed(i)
+		case machine.Fan:
+			asks *= speed(i) * speed(i)
+		}
+		if w.torque[i] >= asks {
+			return i
+		}
+	}
+	return -1
+}
+
+var senseless = regexp.MustCompile(`NaN|Inf\b|none s\b|\bnone[\x{a0} ](?:A|V|s|W|kW)\b|\de[+-]\d|0\.0000|\b600[\x{a0} ]s\b|(?:^|\D)0[\x{a0} ]% asked|<nil>|%!|map\[`)
+
+// texts hands every text of a value to see.
+func texts(path string, v reflect.Value, see func(path, text string)) {
+	switch v.Kind() {
+	case reflect.String:
+		see(path, v.String())
+	case reflect.Pointer:
+		if !v.IsNil() {
+			texts(path, v.Elem(), see)
+		}
+	case reflect.Struct:
+		for i := range v.NumField() {
+			texts(path+"."+v.Type().Field(i).Name, v.Field(i), see)
+		}
+	case reflect.Slice:
+		for i := range v.Len() {
+			texts(fmt.Sprintf("%s[%d]", path, i), v.Index(i), see)
+		}
+	}
+}
+
+var values = map[string]bool{"leads.fed-now": true, "supply.wire": true, "drive.sink": true, "drive.contactor": true, "drive.lid-run": true, "drive.lid": true, "drive.fight": true, "drive.run-source": true, "drive.speed-source": true, "drive.never": true}
+
+// law says how a plan breaks the law of advice; empty where it does not.
+func law(t *testing.T, d job.Document, p job.Plan) (broken []string) {
+	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
+	byID := map[string]finding.Finding{}
+	var stop *finding.Finding
+	for i, f := range p.Findings {
+		byID[f.ID] = f
+		if f.Grade == finding.Stop && f.Bay != finding.Protection && !values[f.ID] && stop == nil {
+			stop = &p.Findings[i]
+		}
+		// 1: words follow figures.
+		if m := f.Measure; m != nil {
+			if f.Grade == finding.Good && !m.Holds() {
+				breaks("1: %s is good on the wrong side: %+v", f.ID, *m)
+			}
+			if (f.Grade == finding.Stop || f.Grade == finding.Caution) && m.Holds() {
+				breaks("1: %s is %s on the good side: %+v (%s)", f.ID, f.Grade, *m, f.Sentence)
+			}
+		}
+	}
+	if u := p.Use; u != nil {
+		for _, f := range p.Findings {
+			if f.Bay != finding.Protection && f.ID != "leads.fed-now" && (f.Grade == finding.Stop || f.Grade == finding.Caution) && f.Grade.Rank() < u.Grade.Rank() {
+				breaks("1: the verdict says %s (%s) over %s %s", u.Title, u.Grade, f.Grade, f.ID)
+			}
+		}
+	}
+	// 2: nothing is sized for a state that must not be.
+	if stop != nil {
+		for _, f := range p.Findings {
+			for _, c := range f.Cures {
+				if strings.HasPrefix(c.Path, "protection.") {
+					breaks("2: %s offers %s under the stop %s", f.ID, c.Label, stop.ID)
+				}
+			}
+		}
+		if len(p.Guard) > 0 || len(p.Buys) > 0 || p.Card.Ready || len(p.Card.Parts)+len(p.Card.Settings)+len(p.Card.Joints) > 0 {
+			breaks("2: sized under the stop %s: %d figures, %d parts, card ready %v", stop.ID, len(p.Guard), len(p.Buys), p.Card.Ready)
+		}
+		if p.Drive != nil && len(p.Drive.Sheet) > 0 {
+			breaks("2: a sheet under the stop %s", stop.ID)
+		}
+	}
+	// A cure is gone once taken, and no two fight.
+	offers := map[string]map[string]bool{}
+	for _, f := range p.Findings {
+		if f.Grade == finding.Open {
+			continue // choices, not cures
+		}
+		for _, c := range f.Cures {
+			if offers[c.Path] == nil {
+				offers[c.Path] = map[string]bool{}
+			}
+			offers[c.Path][c.Value] = true
+			if len(offers[c.Path]) > 1 {
+				breaks("2: two cures fight over %s: %v", c.Path, offers[c.Path])
+			}
+		}
+	}
+	// 7, 8: unknown is not none, and a plan stops where the trade stops.
+	if !p.Wanted.Known && (byID["leads.joined"].ID != "" || strings.Contains(p.Now.Note, "as wanted")) {
+		breaks("7: joined as wanted before anybody has said what is wanted")
+	}
+	if byID["plate.single-phase"].ID != "" || byID["leads.unreachable"].ID != "" {
+		for _, f := range p.Findings {
+			if f.Grade == finding.Open {
+				breaks("8: %s asks %q after the end", f.ID, f.Sentence)
+			}
+		}
+	}
+	// 5: flux.
+	if f := byID["leads.target"]; f.Grade == finding.Good && (f.Measure == nil || f.Measure.Value > 105 || f.Measure.Value < 90) {
+		breaks("5: %v is called good", f.Measure)
+	}
+	// 10: no word without sense.
+	texts("plan", reflect.ValueOf(p), func(path, text string) {
+		if bad := senseless.FindString(text); bad != "" && !strings.Contains(path, ".Typed") && !strings.HasPrefix(path, "plan.Readings") {
+			breaks("10: %s says %q: %s", path, bad, text)
+		}
+	})
+	if stop == nil && len(p.Guard) > 0 {
+		broken = append(broken, guardLaw(t, d, p)...)
+	}
+	return broken
+}
+
+// guardLaw holds what is sized against the solver.
+func guardLaw(t *testing.T, d job.Document, p job.Plan) (broken []string) {
+	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
+	rules := d.Workshop.Rules
+	carries := func(id string) (amps float64, c unit.Conductor, ok bool) {
+		for _, f := range p.Guard {
+			if f.ID == id {
+				c, ok, err := unit.ParseConductor(f.Text)
+				if err != nil || !ok {
+					return 0, c, false
+				}
+				amps, ok = table.Ampacity(c.SquareMM, c.AWG)
+				return amps, c, ok
+			}
+		}
+		return 0, c, false
+	}
+	figure := func(id string) float64 {
+		for _, f := range p.Guard {
+			if f.ID == id {
+				amps, _, _ := unit.Amps.One(f.Text)
+				return amps
+			}
+		}
+		return 0
+	}
+	breaker := figure("breaker")
+	if d.Bridge.Kind == job.KindDrive {
+		if amps, _, ok := carries("conductor"); ok && breaker > amps {
+			breaks("4: %g A ahead of a drive on a wire of %g A", breaker, amps)
+		}
+		return broken
+	}
+	w, ok := look(t, d, p)
+	if !ok {
+		return broken
+	}
+	mostLead, mostSupply, mostCan := 0.0, 0.0, 0.0
+	for i := range 13 {
+		share := p.Link.Lightest + (p.Link.Heaviest-p.Link.Lightest)*float64(i)/12
+		k := w.at(d, p, share)
+		if k < 0 {
+			continue
+		}
+		mostLead, mostSupply, mostCan = max(mostLead, w.lead[k]), max(mostSupply, w.supply[k]), max(mostCan, w.can[k])
+	}
+	for _, way := range []struct {
+		relay protection.Relay
+		pole  []float64
+	}{{protection.MotorLeads, w.lead}, {protection.SupplyLines, w.supply}} {
+		if d.Protection.Relay == protection.SupplyLines != (way.relay == protection.SupplyLines) {
+			continue
+		}
+		least := math.Inf(1)
+		idle := w.at(d, p, 0)
+		for i := max(idle, 0); i < len(w.slip); i++ {
+			if w.worst[i] >= 1.004 {
+				least = min(least, way.pole[i])
+			}
+		}
+		if set := figure("relay"); set > 1.006*least {
+			breaks("3: the relay at %g A, a winding reaches plate at %.3f A in its poles", set, least)
+		}
+		for _, f := range p.Findings {
+			if f.ID == "protection.relay" && f.Grade == finding.Good {
+				if set, _, _ := unit.Amps.One(d.Protection.RelaySet); set > 1.01*least {
+					breaks("3: %g A is called good, a winding reaches plate at %.3f A", set, least)
+				}
+			}
+		}
+	}
+	if amps, c, ok := carries("conductor"); ok {
+		if amps < 1.24*max(mostLead, mostSupply) {
+			breaks("4: %s carries %g A, a lead carries %.2f A", c, amps, max(mostLead, mostSupply))
+		}
+		if amps < figure("relay") {
+			breaks("4: the relay at %g A does not guard %s", figure("relay"), c)
+		}
+		if rules == table.Metric && breaker > amps {
+			breaks("4: %g A does not guard %s", breaker, c)
+		}
+	}
+	if amps, c, ok := carries("capacitor-wire"); ok && amps < 1.34*mostCan {
+		breaks("4: the capacitor's %s carries %g A, %.2f A flow", c, amps, mostCan)
+	}
+	// A wire or breaker as entered is called good only where it is.
+	entered, okEntered, _ := unit.ParseConductor(d.Protection.Conductor)
+	if amps, ok := table.Ampacity(entered.SquareMM, entered.AWG); okEntered && ok {
+		for _, f := range p.Findings {
+			if f.ID == "protection.conductor" && f.Grade == finding.Good && amps < 1.24*max(mostLead, mostSupply) {
+				breaks("4: %s is called good under %.2f A", entered, max(mostLead, mostSupply))
+			}
+		}
+	}
+	return broken
+}
+
+// The law of advice over the corpus, with the solver as witness. A sample every
+// day, all of it with -law.all; a job that breaks it is written with -law.to.
+func TestTheLawHoldsOverTheCorpus(t *testing.T) {
+	plates := corpus(t)
+	rounds := 2
+	if *lawAll {
+		rounds = 40
+	}
+	type fault struct {
+		text string
+		d    job.Document
+	}
+	var mu sync.Mutex
+	faults, planned := map[string][]fault{}, 0
+	var group sync.WaitGroup
+	work := make(chan func())
+	for range 2 {
+		group.Add(1)
+		go func() {
+			defer group.Done()
+			for do := range work {
+				do()
+			}
+		}()
+	}
+	for i, c := range plates {
+		for round := range rounds {
+			work <- func() {
+				r := rand.New(rand.NewPCG(uint64(i), uint64(round)))
+				d := lawCase(c, r)
+				if len(d.Validate()) > 0 {
+					return
+				}
+				p := job.Make(d)
+				broken := law(t, d, p)
+				if again, _ := json.Marshal(job.Make(d)); round == 0 {
+					one, _ := json.Marshal(p)
+					if string(one) != string(again) {
+						broken = append(broken, "12: the same document made another plan")
+					}
+				}
+				// A cure, once taken, is gone.
+				for _, f := range p.Findings {
+					if f.Grade != finding.Stop && f.Grade != finding.Caution {
+						continue
+					}
+					for _, cure := range f.Cures {
+						cured := withEntry(d, cure.Path, cure.Value)
+						for _, g := range job.Make(cured).Findings {
+							if g.ID == f.ID && slices.Contains(g.Cures, cure) {
+								broken = append(broken, fmt.Sprintf("2: the cure %q of %s is offered again once taken", cure.Label, f.ID))
+							}
+						}
+					}
+				}
+				mu.Lock()
+				defer mu.Unlock()
+				planned++
+				for _, b := range broken {
+					key, _, _ := strings.Cut(b, "(")
+					if len(key) > 34 {
+						key = key[:34]
+					}
+					faults[key] = append(faults[key], fault{c.ID + ": " + b, d})
+				}
+			}
+		}
+	}
+	close(work)
+	group.Wait()
+	for key, list := range faults {
+		t.Errorf("%d × %s", len(list), list[0].text)
+		if *lawTo != "" {
+			text, _ := json.MarshalIndent(list[0].d, "", " ")
+			require.NoError(t, os.WriteFile(filepath.Join(*lawTo, regexp.MustCompile(`\W+`).ReplaceAllString(key, "-")+".json"), text, 0o644))
+		}
+	}
+	require.Greater(t, planned, 200*rounds)
+}
+
+// withEntry is a document with another text at a path.
+func withEntry(d job.Document, path, value string) job.Document {
+	text, _ := json.Marshal(d)
+	var all map[string]any
+	_ = json.Unmarshal(text, &all)
+	part, field, _ := strings.Cut(path, ".")
+	into, _ := all[part].(map[string]any)
+	if into == nil {
+		into = map[string]any{}
+		all[part] = into
+	}
+	if into[field] = value; value == "" {
+		delete(into, field)
+	}
+	text, _ = json.Marshal(all)
+	var out job.Document
+	_ = json.Unmarshal(text, &out)
+	return out
+}
