@@ -180,7 +180,7 @@ func (w *worker) planLeads() {
 	}
 	w.say(w.round.JudgeBalance()...)
 	w.say(w.measured.JudgeInsulation()...)
-	if w.measured.Megohm <= 0 && w.wanted != nil && w.foundOK && w.plan.Computed {
+	if !w.measured.Insulated && w.wanted != nil && w.foundOK && w.plan.Computed {
 		w.say(finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Grade: finding.Open, Sentence: "Insulation to frame has not been measured.",
 			Detail: "With a 500 V insulation tester, capacitors, drive and thermistor leads taken off first: over 1 MΩ to run at all, over 5 MΩ healthy.", Entries: []string{"leads.insulation"}})
 	}

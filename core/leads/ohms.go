@@ -69,7 +69,9 @@ type Measured struct {
 	At40   float64 // the same carried to 40 °C
 	InsAt  float64
 	Open   bool // off the tester's scale
-	Tester Tester
+	// Insulated says that the insulation was measured: 0 is a reading, and the gravest.
+	Insulated bool
+	Tester    Tester
 }
 
 // ReadOhms reads the entries. Insulation halves for every 10 °C hotter.
@@ -105,7 +107,7 @@ func ReadOhms(o Ohms) (m Measured, readings []finding.Reading) {
 		text := strings.ToLower(strings.TrimSpace(o.Insulation))
 		switch text {
 		case "ol", "open", "over", "∞", "infinite":
-			m.Open, m.Megohm = true, 2000
+			m.Open, m.Megohm, m.Insulated = true, 2000, true
 			add("insulation", o.Insulation, "beyond the tester's scale", "", "")
 		default:
 			x, ok, err := unit.Megohms.One(o.Insulation)
@@ -113,7 +115,7 @@ func ReadOhms(o Ohms) (m Measured, readings []finding.Reading) {
 				add("insulation", o.Insulation, "", "This could not be read.", "megohms like 50, or kΩ; over for beyond the scale")
 				break
 			}
-			m.Megohm = x
+			m.Megohm, m.Insulated = x, true
 			add("insulation", o.Insulation, unit.Text(x, "MΩ"), "", "")
 		}
 	}
@@ -132,7 +134,7 @@ const (
 
 // JudgeInsulation says what an insulation reading means.
 func (m Measured) JudgeInsulation() []finding.Finding {
-	if m.Megohm <= 0 {
+	if !m.Insulated {
 		return nil
 	}
 	f := finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Figure: unit.Text(m.At40, "MΩ") + " at 40 °C", Limit: "over 1 MΩ to run at all, over 5 MΩ healthy",

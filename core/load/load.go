@@ -74,15 +74,15 @@ func Read(e Entry) (Load, []finding.Reading) {
 		if typed == "" {
 			return false
 		}
-		x, ok, err := unit.Share.One(typed)
+		x, ok, err := unit.Portion.One(typed)
 		r := finding.Reading{Path: "load." + field, Typed: typed}
-		if err != nil || !ok {
+		if err != nil || !ok || x > 2 {
 			r.Problem, r.Wanted = "This could not be read.", "65 %"
 		} else {
 			*into, r.ReadAs = x, unit.Percent(x)+" of plate torque"
 		}
 		readings = append(readings, r)
-		return err == nil && ok
+		return err == nil && ok && r.Problem == ""
 	}
 	plain := func(field, typed string, k unit.Kind, into *float64) {
 		if typed == "" {

@@ -28,7 +28,22 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 		})
 		return out
 	}
-	if p.RPM > 0 && p.Hertz > 0 {
+	if k := p.NotThis(); k != "" {
+		words := map[LineKind][2]string{
+			DirectC:   {"This is a DC motor.", "Brushes, an armature and a field: none of these bridges feeds it. It wants a DC controller for its armature volts, and for its field where it has one."},
+			Universal: {"This is a universal motor: brushes, for AC and DC.", "It runs on single-phase as it is, with a controller of its own kind for speed. No three-phase bridge feeds it."},
+			TwoSpeed:  {"This is a two-speed motor.", "Its windings are changed over for the second speed, and no count of leads tells how. It needs its own diagram; on a drive one of its speeds may serve."},
+		}[k]
+		add(finding.Finding{ID: "plate.not-this", Grade: finding.Stop, Sentence: words[0], Detail: words[1], Entries: []string{"plate.volts", "plate.power", "plate.rpm"},
+			Why: []finding.Why{{Formula: "what is printed", Section: finding.OnPlate, Source: "plate, as typed"}}})
+		return out
+	}
+	if p.OutputRPM {
+		add(finding.Finding{ID: "plate.rpm", Grade: finding.Stop, Sentence: fmt.Sprintf("%s rpm is a gear's output, not the motor's own speed.", unit.Plain(p.RPM)),
+			Detail: "A geared motor's plate gives the slow shaft. Enter the motor's own rpm: its second plate, or output rpm × ratio; without either, a tachometer on the fan end.", Entries: []string{"plate.rpm"},
+			Figure: unit.Plain(p.RPM) + " rpm", Limit: unit.Plain(slowestOwn) + " rpm at least", Measure: finding.Against(p.RPM, finding.AtLeast, slowestOwn, "rpm"),
+			Why: []finding.Why{{Formula: "20 poles on 50 Hz turn at 300 rpm", Section: finding.OnPlate, Source: "few motors have more"}}})
+	} else if p.RPM > 0 && p.Hertz > 0 {
 		p.checkSpeed(add)
 	}
 	if len(p.Missing) > 0 {
@@ -54,8 +69,17 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 			Detail: "It is taken as three-phase until you say. A single-phase motor cannot be driven by any of these bridges.",
 			Cures:  []finding.Cure{{Label: "It says 3", Path: "plate.phases", Value: "3"}}, Entries: []string{"plate.phases"}})
 	}
-	p.checkPower(add)
-	p.checkColumns(add)
+	if p.Synchronous || p.OutputRPM {
+		return out
+	}
+	if p.Poles > 8 {
+		add(finding.Finding{ID: "plate.poles", Grade: finding.Note, Sentence: fmt.Sprintf("%d poles: the tables of usual motors here end at eight.", p.Poles),
+			Detail: "What is estimated for it (power factor, efficiency, locked-rotor figures) is taken from motors with fewer poles: weaker than elsewhere. Enter what the plate gives."})
+	}
+	if p.checkPower(add); !p.exchanged(add) {
+		p.checkColumns(add)
+	}
+	p.checkOhms(add)
 	if math.Abs(p.Hertz-supplyHz) > 1 && !ownHertz {
 		f := finding.Finding{ID: "plate.hertz", Grade: finding.Caution, Entries: []string{"plate.hertz"},
 			Figure: unit.Three(p.Hertz) + " Hz plate", Limit: unit.Three(supplyHz) + " Hz supply"}
@@ -112,9 +136,8 @@ func (p *Plate) checkSpeed(add func(finding.Finding)) {
 		limit = 0.15
 	}
 	why := []finding.Why{{Formula: "slip = (sync − rpm)/sync, sync = 120·f/poles", Numbers: fmt.Sprintf("(%s − %s)/%s = %s", unit.Plain(sync), unit.Plain(p.RPM), unit.Plain(sync), unit.Three(slip*100)+" %"), Section: finding.OnPlate, Source: "plate"}}
-	exact := 120 * p.Hertz / p.RPM
 	switch {
-	case math.Abs(exact-2*math.Round(exact/2)) < 0.002:
+	case p.Synchronous:
 		add(finding.Finding{ID: "plate.slip", Grade: finding.Stop, Entries: speeds, Why: why,
 			Sentence: fmt.Sprintf("%s rpm is exactly synchronous: an induction motor cannot carry load there.", unit.Plain(p.RPM)),
 			Detail:   "Look for the loaded rpm on the plate, a little below. A synchronous motor is another machine, which this plan does not cover.",
@@ -188,6 +211,53 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 	add(finding.Finding{ID: "plate.agrees", Grade: finding.Good, Sentence: "The plate agrees with itself.",
 		Detail: "Checked: " + strings.Join(pairs, "; ") + ".",
 		Why:    []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s·%s = %s", unit.Plain(c.At), unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Three(p.Efficiency.Value), unit.Whole(apparent*p.PowerFactor.Value*p.Efficiency.Value, "W")), Section: finding.OnPlate, Source: "plate", Estimated: p.PowerFactor.Mark == finding.Estimated}}})
+}
+
+// exchanged says that the amps stand under the wrong volts.
+func (p *Plate) exchanged(add func(finding.Finding)) bool {
+	if len(p.Columns) != 2 || p.Columns[0].Mark == finding.Estimated || p.Columns[1].Mark == finding.Estimated {
+		return false
+	}
+	a, b := p.Columns[0], p.Columns[1]
+	if math.Abs(a.Amps*b.At/(b.Amps*a.At)-1) > 0.08 || math.Abs(a.At/b.At-1) < 0.1 {
+		return false
+	}
+	swapped := unit.Plain(b.Amps) + "/" + unit.Plain(a.Amps)
+	add(finding.Finding{ID: "plate.columns", Grade: finding.Caution, Sentence: fmt.Sprintf("The amps look exchanged: %s A at %s V and %s A at %s V.", unit.Plain(a.Amps), unit.Plain(a.At), unit.Plain(b.Amps), unit.Plain(b.At)),
+		Detail: "The lower volts take the greater amps at the same power.", Cures: []finding.Cure{{Label: "Exchange them: " + swapped, Path: "plate.amps", Value: swapped}}, Entries: []string{"plate.amps", "plate.volts"},
+		Why: []finding.Why{{Formula: "V1·I1 = V2·I2", Numbers: fmt.Sprintf("%s and %s VA", unit.Three(a.At*a.Amps), unit.Three(b.At*b.Amps)), Section: finding.OnPlate, Source: "plate"}}})
+	return true
+}
+
+// checkOhms holds a measured winding against the losses that the plate leaves.
+func (p *Plate) checkOhms(add func(finding.Finding)) {
+	c := p.Columns[0]
+	if p.WindingOhm20 == 0 || c.Amps == 0 || c.Join == "" || !(p.PowerFactor.Value > 0) || c.Mark == finding.Estimated {
+		return
+	}
+	amps := c.Amps
+	if c.Join == Delta {
+		amps /= math.Sqrt(3)
+	}
+	loss := math.Sqrt(3)*c.At*c.Amps*p.PowerFactor.Value - p.ShaftWatts
+	if loss <= 0 {
+		return
+	}
+	copper := 3 * amps * amps * p.WindingOhm20 * hot
+	slip := 1 - p.RPM*float64(p.Poles)/(120*p.Hertz)
+	explained := copper + slip/(1-slip)*p.ShaftWatts + FrictionShare*p.ShaftWatts + IronShare*loss
+	why := []finding.Why{{Formula: "3·I²·R hot against √3·V·I·cosφ − P", Numbers: fmt.Sprintf("%s of %s lost in all", unit.Whole(copper, "W"), unit.Whole(loss, "W")), Section: finding.OnPlate, Source: "measured winding and plate", Estimated: true}}
+	f := finding.Finding{ID: "plate.ohms", Grade: finding.Caution, Entries: []string{"plate.winding_ohms"}, Why: why, Detail: "Measured between which points? One coil by itself is wanted, links off, the meter's own leads taken off."}
+	switch {
+	case copper > loss:
+		f.Sentence = fmt.Sprintf("With these ohms the windings alone would lose %s, more than the whole motor loses (%s).", unit.Whole(copper, "W"), unit.Whole(loss, "W"))
+		f.Figure, f.Limit, f.Measure = unit.Whole(copper, "W"), unit.Whole(loss, "W"), finding.Against(copper, finding.AtMost, loss, "W")
+		add(f)
+	case explained < 0.5*loss:
+		f.Sentence = fmt.Sprintf("With these ohms half of the motor's losses have no place: %s of %s explained.", unit.Whole(explained, "W"), unit.Whole(loss, "W"))
+		f.Figure, f.Limit, f.Measure = unit.Whole(explained, "W"), unit.Whole(0.5*loss, "W"), finding.Against(explained, finding.AtLeast, 0.5*loss, "W")
+		add(f)
+	}
 }
 
 // redundant names what on the plate could contradict something else on it, and

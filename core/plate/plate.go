@@ -91,9 +91,12 @@ type Plate struct {
 	ServiceFactor float64
 	Phases        int // 0 when the plate does not say
 	Design, Code  string
-	LockedAmps    float64 // line amps of the lowest volts column; 0 when not entered
-	WindingOhm20  float64 // of a whole winding, measured, taken as at 20 °C; 0 when not measured
-	InverterDuty  float64 // speed range at full torque, 10 for 10:1; 0: the plate does not say
+	LockedAmps    float64  // line amps of the lowest volts column; 0 when not entered
+	WindingOhm20  float64  // of a whole winding, measured, taken as at 20 °C; 0 when not measured
+	InverterDuty  float64  // speed range at full torque, 10 for 10:1; 0: the plate does not say
+	Kind          LineKind // what the whole plate looks like; three-phase or unknown are planned on
+	Synchronous   bool     // the rpm is exactly synchronous: nothing can be computed from it
+	OutputRPM     bool     // the rpm is that of a gear's output
 	Missing       []string
 	entry         Entry
 }
@@ -186,18 +189,32 @@ func Read(e Entry, supplyHz float64) (Plate, []finding.Reading) {
 	if len(hertz) > 0 {
 		p.Hertz = hertz[pick].Mid()
 	}
-	p.ShaftWatts = one(r.columns("power", e.Power, unit.Power))
+	p.ShaftWatts = one(r.power(e.Power))
 	p.RPM = one(r.columns("rpm", e.RPM, unit.RPM))
 	if p.Hertz > 0 {
 		p.Poles = machine.Poles(p.RPM, p.Hertz)
+		exact := 120 * p.Hertz / p.RPM
+		p.Synchronous = p.RPM > 0 && math.Abs(exact-2*math.Round(exact/2)) < 0.002
+		p.OutputRPM = p.RPM > 0 && p.RPM < slowestOwn
 	}
-	p.readColumns(r, e)
-	if c := r.columns("power_factor", e.PowerFactor, unit.Share); len(c) > 0 {
-		p.PowerFactor = Value{one(c), finding.FromPlate, ""}
+	p.readColumns(r, e, len(hertz), pick)
+	for _, one1 := range []struct {
+		field, typed string
+		into         *Value
+		most         float64
+	}{{"power_factor", e.PowerFactor, &p.PowerFactor, 1}, {"efficiency", e.Efficiency, &p.Efficiency, 0.995}} {
+		c := r.columns(one1.field, one1.typed, unit.Share)
+		if len(c) == 0 {
+			continue
+		}
+		if x := one(c); x <= one1.most {
+			*one1.into = Value{x, finding.FromPlate, ""}
+		} else {
+			last := &r.readings[len(r.readings)-1]
+			last.ReadAs, last.Problem, last.Wanted = "", "No motor has that.", "at most 100 %, like 0.79 or 79 %"
+		}
 	}
-	if c := r.columns("efficiency", e.Efficiency, unit.Share); len(c) > 0 {
-		p.Efficiency = Value{one(c), finding.FromPlate, ""}
-	}
+	p.Kind = ReadLine(strings.Join([]string{e.Power, e.Volts, e.Connection, e.Amps, e.RPM + map[bool]string{true: " rpm", false: ""}[e.RPM != ""], phasesText(e.Phases), e.Duty, e.Enclosure}, " ")).Kind
 	if c := r.columns("service_factor", e.ServiceFactor, unit.Share); len(c) > 0 {
 		p.ServiceFactor = c[0].Mid()
 	}
@@ -263,8 +280,71 @@ func dutyRatio(text string) float64 {
 	return 0
 }
 
-func (p *Plate) readColumns(r *reader, e Entry) {
-	marks := joins(e.Connection)
+// slowestOwn is the slowest speed that a three-phase motor here turns by itself:
+// below, the rpm is a gear's.
+const slowestOwn = 280
+
+func phasesText(typed string) string {
+	switch phaseCount.FindString(typed) {
+	case "1":
+		return "1 PH"
+	case "3":
+		return "3 PH"
+	}
+	return ""
+}
+
+// power reads the power, also where a plate prints it in two units: "1.5 kW (2 HP)".
+func (r *reader) power(typed string) unit.Columns {
+	if cols, err := unit.Power.Columns(typed); err == nil || typed == "" {
+		if typed == "" {
+			return nil
+		}
+		r.readings = append(r.readings, finding.Reading{Path: "plate.power", Typed: typed, ReadAs: power(cols)})
+		return cols
+	}
+	var cols unit.Columns
+	if l := ReadLine(typed); l.Left == "" {
+		for _, c := range l.Columns {
+			if c.Kilowatt > 0 && len(c.Volts)+len(c.Amps) == 0 {
+				cols = append(cols, unit.Range{Low: c.Kilowatt * 1000, High: c.Kilowatt * 1000})
+			}
+		}
+	}
+	one := finding.Reading{Path: "plate.power", Typed: typed}
+	if len(cols) == 0 {
+		one.Problem, one.Wanted = "This could not be read.", unit.Power.Example
+		if x := unit.Decimal(typed); x > 0 {
+			one.Problem, one.Wanted = "Kilowatts or horsepower?", unit.Plain(x)+" kW or "+unit.Plain(x)+" HP"
+		}
+	} else {
+		one.ReadAs = power(cols)
+	}
+	r.readings = append(r.readings, one)
+	return cols
+}
+
+var (
+	greekStar   = strings.NewReplacer("Υ", "Y", "υ", "Y", "△", "Δ", "∆", "Δ")
+	hertzInside = regexp.MustCompile(`(?i)\s*\d+\s*hz`)
+)
+
+// byFrequency takes the volts or amps of one frequency out of an entry that
+// gives them for two, with a space between: "230/400 265/460".
+func byFrequency(text string, count, pick int) string {
+	groups := strings.Fields(text)
+	if count < 2 || len(groups) != count {
+		return text
+	}
+	return groups[pick]
+}
+
+func (p *Plate) readColumns(r *reader, e Entry, frequencies, pick int) {
+	typedVolts, typedAmps := e.Volts, e.Amps
+	e.Volts = byFrequency(hertzInside.ReplaceAllString(greekStar.Replace(e.Volts), ""), frequencies, pick)
+	e.Volts = oneJoint.ReplaceAllString(gluedJoint.ReplaceAllString(e.Volts+" ", "$1/$3 $2/$4 "), "$1 $2 ")
+	e.Amps = byFrequency(e.Amps, frequencies, pick)
+	marks := joins(greekStar.Replace(e.Connection))
 	r.text("connection", e.Connection, named(marks), "Δ/Y, delta/star or star")
 	voltsText := glueSplit.ReplaceAllString(e.Volts, "$1 $2")
 	if len(marks) == 0 {
@@ -275,14 +355,21 @@ func (p *Plate) readColumns(r *reader, e Entry) {
 	if voltEnd.MatchString(cleaned) {
 		cleaned = strings.TrimRight(strings.TrimSpace(cleaned), "/")
 	}
-	volts := r.shown("volts", e.Volts, cleaned, unit.Volts)
-	amps := r.columns("amps", e.Amps, unit.Amps)
+	volts := r.shown("volts", typedVolts, cleaned, unit.Volts)
+	amps := r.shown("amps", typedAmps, e.Amps, unit.Amps)
 	for i, v := range volts {
 		c := Column{Volts: v, At: v.Mid(), Mark: finding.FromPlate}
 		if i < len(amps) && len(amps) <= len(volts) {
 			c.Amps = amps[i].High
-			if v.IsRange() && amps[i].IsRange() {
+			switch {
+			case v.IsRange() && amps[i].IsRange():
 				c.At, c.Amps = v.High, amps[i].Low
+			case v.IsRange():
+				// One figure for a range: it belongs to the end that the other column agrees with, else to the upper one.
+				c.At = v.High
+				if k := 1 - i; len(volts) == 2 && len(amps) == 2 && c.Amps > 0 {
+					c.At = math.Min(math.Max(volts[k].High*amps[k].Low/c.Amps, v.Low), v.High)
+				}
 			}
 		}
 		switch {
@@ -407,7 +494,18 @@ func (p *Plate) fill() {
 }
 
 // Complete says that a motor can be computed from this plate.
-func (p *Plate) Complete() bool { return len(p.Missing) == 0 && p.Poles > 0 && p.Phases != 1 }
+func (p *Plate) Complete() bool {
+	return len(p.Missing) == 0 && p.Poles > 0 && !p.Synchronous && !p.OutputRPM && p.NotThis() == "" && p.Phases != 1
+}
+
+// NotThis is what the plate is of, where that is no motor for these bridges.
+func (p *Plate) NotThis() LineKind {
+	switch p.Kind {
+	case DirectC, Universal, TwoSpeed:
+		return p.Kind
+	}
+	return ""
+}
 
 // Rating is the column as the fit wants it.
 func (p *Plate) Rating(c Column) machine.Rating {

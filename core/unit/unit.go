@@ -57,6 +57,7 @@ type Kind struct {
 	Largest float64            // of the base unit; beyond is no such quantity
 	fold    bool               // three digits after a mark are thousands ("1,410")
 	halves  bool               // a/b may be a fraction ("3/4")
+	zero    bool               // nothing is a reading too
 }
 
 // The kinds of entry. Base units: V, A, W, rpm, Hz, 1, m, mm², µF, °C, Ω, min.
@@ -73,6 +74,9 @@ var (
 		Units: map[string]float64{"hz": 1, "cycles": 1, "c/s": 1, "~": 1}}
 	Share = Kind{Base: "", Default: "", Example: "0.79 or 79 %", Largest: 2,
 		Units: map[string]float64{"": 1, "%": 0.01, "pct": 0.01}}
+	// Portion is a share of which nothing is one too.
+	Portion = Kind{Base: "", Default: "", Example: "65 %", Largest: 20, zero: true,
+		Units: map[string]float64{"": 1, "%": 0.01, "pct": 0.01}}
 	Length = Kind{Base: "m", Default: "m", Example: "18 m or 65 ft", Largest: 5000,
 		Units: map[string]float64{"m": 1, "metres": 1, "meters": 1, "ft": 0.3048, "feet": 0.3048, "'": 0.3048, "cm": 0.01}}
 	Diameter = Kind{Base: "mm", Default: "mm", Example: "80 mm or 3.15 in", Largest: 1e4,
@@ -81,15 +85,15 @@ var (
 		Units: map[string]float64{"mm²": 1, "mm2": 1, "sqmm": 1, "qmm": 1, "mm": 1}}
 	Microfarads = Kind{Base: "µF", Default: "µf", Example: "50", Largest: 5000,
 		Units: map[string]float64{"µf": 1, "μf": 1, "uf": 1, "mfd": 1, "mf": 1}}
-	Minutes = Kind{Base: "min", Default: "min", Example: "20 min", Largest: 1e5,
+	Minutes = Kind{Base: "min", Default: "min", Example: "20 min", Largest: 1e5, zero: true,
 		Units: map[string]float64{"min": 1, "minutes": 1, "m": 1, "h": 60, "hours": 60, "hour": 60, "s": 1. / 60}}
 	Inertia = Kind{Base: "kg·m²", Default: "kgm2", Example: "0.02", Largest: 1e4,
 		Units: map[string]float64{"kgm2": 1, "kgm²": 1, "kg·m²": 1, "kg m²": 1, "kg m2": 1}}
-	Ohms = Kind{Base: "Ω", Default: "ω", Example: "9.8", Largest: 1e6,
+	Ohms = Kind{Base: "Ω", Default: "ω", Example: "9.8", Largest: 1e6, zero: true,
 		Units: map[string]float64{"ω": 1, "ohm": 1, "ohms": 1, "r": 1, "kω": 1000, "k": 1000, "kohm": 1000, "mω": 1e-3, "mohm": 1e-3}}
-	Megohms = Kind{Base: "MΩ", Default: "mω", Example: "50 MΩ or 800 kΩ", Largest: 1e6,
+	Megohms = Kind{Base: "MΩ", Default: "mω", Example: "50 MΩ or 800 kΩ", Largest: 1e6, zero: true,
 		Units: map[string]float64{"mω": 1, "m": 1, "mohm": 1, "megohm": 1, "megohms": 1, "kω": 1e-3, "k": 1e-3, "kohm": 1e-3, "gω": 1000, "g": 1000, "gohm": 1000}}
-	Celsius = Kind{Base: "°C", Default: "°c", Example: "18", Largest: 300,
+	Celsius = Kind{Base: "°C", Default: "°c", Example: "18", Largest: 300, zero: true,
 		Units: map[string]float64{"°c": 1, "c": 1, "°": 1, "deg": 1, "degrees": 1}}
 )
 
@@ -147,7 +151,7 @@ func (k Kind) Columns(text string) (Columns, error) {
 		if k.Base == "" && unit == "" && cols[i].Low > 2 { // "79" means 79 %
 			cols[i].Low, cols[i].High = cols[i].Low/100, cols[i].High/100
 		}
-		if !(cols[i].Low > 0) || cols[i].High > k.Largest || cols[i].High < cols[i].Low {
+		if !(cols[i].Low > 0 || k.zero && cols[i].Low == 0) || cols[i].High > k.Largest || cols[i].High < cols[i].Low {
 			return nil, k.problem(text)
 		}
 	}
