@@ -110,6 +110,7 @@ type Finding struct {
 	Limit    string `json:"limit,omitempty"`
 	// Measure is figure and limit as numbers; the grade follows from it.
 	Measure  *Measure `json:"measure,omitempty"`
+	Unread   bool     `json:"unread,omitempty"`   // an entry that could not be read
 	Planning bool     `json:"planning,omitempty"` // a figure for planning only
 	Why      []Why    `json:"why,omitempty"`
 	Cures    []Cure   `json:"cures,omitempty"`

@@ -29,10 +29,10 @@ func Failed(d Document) Plan {
 		bay   finding.Bay
 		title string
 	}{{finding.Supply, "Supply"}, {finding.Protection, "Protection"}, {finding.Bridge, "Bridge"}, {finding.Leads, "Leads"}, {finding.Motor, "Motor"}, {finding.Load, "Load"}} {
-		p.Bays = append(p.Bays, BayState{b.bay, b.title, "not worked out", finding.Open})
+		p.Bays = append(p.Bays, BayState{b.bay, b.title, "not worked out", finding.Open, Do{Text: sentence, Grade: finding.Stop}})
 	}
 	p.Bays[4].Mark = finding.Stop
-	p.Next = Next{finding.Motor, "Take the last change back", "", false}
+	p.Next = Next{Bay: finding.Motor, Text: "Take the last change back", Unknown: unknown[FailedID]}
 	p.Card = bringup.Card{Title: d.Name, Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{}, Readings: []bringup.Reading{}, Open: []string{sentence},
 		Checks: bringup.Gates(), Cautions: bringup.Cautions(), NotReady: "No connection card: " + strings.ToLower(sentence[:1]) + sentence[1:]}
 	return p

@@ -110,8 +110,9 @@ func (w *worker) gather() {
 	finding.Explained(p.Guard, finding.OnProtection, nil)
 	finding.Explained(p.Load, finding.OnOperatingPoint, map[string]finding.Section{"start-gives": finding.OnTorque})
 	p.Link = w.link()
-	p.Bays = w.bays()
 	p.Next = w.next()
+	p.Bays = w.bays()
+	p.Offers = w.offers()
 	p.Card = w.card()
 }
 
@@ -205,7 +206,7 @@ func (w *worker) bays() []BayState {
 	p := w.plan
 	out := []BayState{}
 	add := func(bay finding.Bay, title, key string) {
-		out = append(out, BayState{bay, title, key, w.gravest(bay)})
+		out = append(out, BayState{Bay: bay, Title: title, Key: key, Mark: w.gravest(bay), Do: w.do(bay)})
 	}
 	key := fmt.Sprintf("%s %s", unit.Whole(w.supply.Volts, "V"), unit.Whole(w.supply.Hertz, "Hz"))
 	if p.Link.Feeder != "" {
@@ -275,92 +276,76 @@ func (w *worker) bays() []BayState {
 	return out
 }
 
+// step is one question of the order of work: the findings that ask it, gravest
+// first, and what it is called.
+type step struct {
+	bay  finding.Bay
+	text string
+	ids  []string
+}
+
+// order of work: what is asked first, what later. Bridges are settled before
+// their protection, everything before the moves.
+var order = []step{
+	{finding.Motor, "Take the last change back", []string{FailedID}},
+	{finding.Motor, "Not a three-phase motor", []string{"plate.single-phase", "plate.not-this"}},
+	{finding.Leads, "Stop: the winding has a fault", []string{"leads.frame", "leads.lone"}},
+	{finding.Motor, "Read the plate", []string{"plate.missing"}},
+	{finding.Motor, "Check the plate", []string{"plate.power", "plate.rpm", "plate.slip", "plate.impossible"}},
+	{finding.Leads, "Take the short out of the joints", []string{"leads.short"}},
+	{finding.Leads, "How many leads come out?", []string{"leads.how-many"}},
+	{finding.Motor, "Star or delta?", []string{"leads.which-join"}},
+	{finding.Leads, "Find the motor's own diagram", []string{"leads.other"}},
+	{finding.Leads, "Find which lead is which", []string{"leads.marks", "leads.names"}},
+	{finding.Leads, "Find out what the leads are", []string{"leads.family", "leads.kind"}},
+	{finding.Leads, "No joint fits this supply", []string{"leads.unreachable"}},
+	{finding.Leads, "Want joints that fit", []string{"leads.wanted"}},
+	{finding.Motor, "Confirm three phases", []string{"plate.phases"}},
+	{finding.Load, "Say what the machine asks", []string{"load.unknown"}},
+	{finding.Leads, "Say what is joined now", []string{"leads.found"}},
+	{finding.Supply, "Measure the supply", []string{"supply.measure"}},
+	{finding.Bridge, "Choose the drive", []string{"drive.none"}},
+	{finding.Bridge, "Settle the drive", []string{"drive.single-phase", "drive.amps", "drive.line-volts", "drive.motor-volts", "drive.contactor", "drive.start", "drive.speed", "drive.ramp-up", "drive.heaviest", "drive.lid-run", "drive.fight", "drive.run-source", "drive.speed-source", "drive.never", "drive.sink"}},
+	{finding.Bridge, "Inspect the drive", []string{"drive.inspection"}},
+	{finding.Bridge, "Settle the capacitor", []string{"capacitor.ceiling", "capacitor.carries", "capacitor.start", "capacitor.heat", "capacitor.idle", "capacitor.volts"}},
+	{finding.Supply, "Enter the feeder", []string{"supply.feeder"}},
+	{finding.Supply, "Mend the feeder", []string{"supply.wire"}},
+	{finding.Protection, "Choose the protection", []string{"protection.breaker", "protection.conductor", "protection.relay", "protection.wire"}},
+}
+
+// afterMoves are asked once the joints are made.
+var afterMoves = []step{
+	{finding.Leads, "Turn the direction round", []string{"leads.bump-wrong"}},
+	{finding.Leads, "Make the joints final", []string{"leads.clips"}},
+}
+
 // next is the first thing in the order of work that is not done.
 func (w *worker) next() Next {
 	p := w.plan
-	open := func(ids ...string) *finding.Finding {
-		for _, id := range ids {
-			for i, f := range p.Findings {
-				if f.ID == id && (f.Grade == finding.Open || f.Grade == finding.Stop) {
-					return &p.Findings[i]
+	for _, f := range p.Findings {
+		if f.Unread {
+			return Next{Bay: f.Bay, Text: "Mend the entry that could not be read", Entry: f.Entries[0], Unknown: "Leave it empty: what is not said is asked for, or assumed and marked."}
+		}
+	}
+	asked := func(all []step) (Next, bool) {
+		for _, s := range all {
+			for _, id := range s.ids {
+				for _, f := range p.Findings {
+					if f.ID != id || f.Grade != finding.Open && f.Grade != finding.Stop {
+						continue
+					}
+					n := Next{Bay: s.bay, Text: s.text, Unknown: unknown[id]}
+					if len(f.Entries) > 0 {
+						n.Entry = f.Entries[0]
+					}
+					return n, true
 				}
 			}
 		}
-		return nil
+		return Next{}, false
 	}
-	entry := func(f *finding.Finding) string {
-		if len(f.Entries) > 0 {
-			return f.Entries[0]
-		}
-		return ""
-	}
-	for _, f := range p.Findings {
-		if strings.HasPrefix(f.ID, "unread.") {
-			return Next{f.Bay, "Mend the entry that could not be read", f.Entries[0], false}
-		}
-	}
-	if f := open("plate.single-phase"); f != nil {
-		return Next{finding.Motor, "Not a three-phase motor", entry(f), false}
-	}
-	if f := open("leads.frame", "leads.lone"); f != nil {
-		return Next{finding.Leads, "Stop: the winding has a fault", entry(f), false}
-	}
-	if f := open("plate.missing"); f != nil {
-		return Next{finding.Motor, "Read the plate", entry(f), false}
-	}
-	if f := open("plate.power", "plate.rpm", "plate.slip", "plate.impossible"); f != nil {
-		return Next{finding.Motor, "Check the plate", entry(f), false}
-	}
-	if f := open("leads.short"); f != nil {
-		return Next{finding.Leads, "Take the short out of the joints", entry(f), false}
-	}
-	if f := open("leads.how-many"); f != nil {
-		return Next{finding.Leads, "How many leads come out?", entry(f), false}
-	}
-	if f := open("leads.which-join"); f != nil {
-		return Next{finding.Motor, "Star or delta?", entry(f), false}
-	}
-	if f := open("leads.other"); f != nil {
-		return Next{finding.Leads, "Find the motor's own diagram", entry(f), false}
-	}
-	if f := open("leads.marks", "leads.names"); f != nil {
-		return Next{finding.Leads, "Find which lead is which", entry(f), false}
-	}
-	if f := open("leads.family", "leads.kind"); f != nil {
-		return Next{finding.Leads, "Find out what the leads are", entry(f), false}
-	}
-	if f := open("leads.unreachable"); f != nil {
-		return Next{finding.Leads, "No joint fits this supply", "", false}
-	}
-	if f := open("plate.phases"); f != nil {
-		return Next{finding.Motor, "Confirm three phases", entry(f), false}
-	}
-	if f := open("load.unknown"); f != nil {
-		return Next{finding.Load, "Say what the machine asks", entry(f), false}
-	}
-	if f := open("leads.found"); f != nil {
-		return Next{finding.Leads, "Say what is joined now", entry(f), false}
-	}
-	if f := open("supply.measure"); f != nil {
-		return Next{finding.Supply, "Measure the supply", entry(f), false}
-	}
-	if f := open("drive.none"); f != nil {
-		return Next{finding.Bridge, "Choose the drive", entry(f), false}
-	}
-	if f := open("drive.single-phase", "drive.amps", "drive.line-volts", "drive.motor-volts", "drive.contactor", "drive.speed", "drive.lid-run", "drive.fight", "drive.run-source", "drive.speed-source", "drive.never", "drive.sink"); f != nil {
-		return Next{finding.Bridge, "Settle the drive", entry(f), false}
-	}
-	if f := open("drive.inspection"); f != nil {
-		return Next{finding.Bridge, "Inspect the drive", entry(f), false}
-	}
-	if f := open("capacitor.ceiling", "capacitor.carries", "capacitor.start", "capacitor.heat"); f != nil {
-		return Next{finding.Bridge, "Settle the capacitor", "", false}
-	}
-	if f := open("supply.feeder"); f != nil {
-		return Next{finding.Supply, "Enter the feeder", entry(f), false}
-	}
-	if f := open("protection.breaker", "protection.conductor", "protection.relay", "protection.wire"); f != nil {
-		return Next{finding.Protection, "Choose the protection", entry(f), false}
+	if n, ok := asked(order); ok {
+		return n
 	}
 	for _, m := range p.Moves {
 		if !m.Done {
@@ -368,15 +353,13 @@ func (w *worker) next() Next {
 			if text == "" {
 				text = "Move the links"
 			}
-			return Next{finding.Leads, text, "", false}
+			return Next{Bay: finding.Leads, Text: text, Unknown: "Each move stands under Leads with what the hand touches; tick it when it is made."}
 		}
 	}
-	for _, step := range []struct{ id, text string }{{"leads.bump-wrong", "Turn the direction round"}, {"leads.clips", "Make the joints final"}} {
-		if f := open(step.id); f != nil {
-			return Next{finding.Leads, step.text, entry(f), false}
-		}
+	if n, ok := asked(afterMoves); ok {
+		return n
 	}
-	return Next{finding.Bridge, "Take the card to the machine", "", true}
+	return Next{Bay: finding.Bridge, Text: "Take the card to the machine", Card: true}
 }
 
 // card gathers the page for the machine.

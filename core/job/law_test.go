@@ -99,6 +99,7 @@ func lawCase(c corpusPlate, r *rand.Rand) job.Document {
 type witness struct {
 	slip, torque, worst, supply, lead, can []float64
 	rated, friction                        float64
+	plateSlip, hertz                       float64 // hertz over the plate's
 }
 
 func look(t *testing.T, d job.Document, p job.Plan) (w witness, ok bool) {
@@ -127,16 +128,21 @@ func look(t *testing.T, d job.Document, p job.Plan) (w witness, ok bool) {
 			plateAmps = amps / c.Share
 		}
 	}
-	var watts, rpm float64
+	var watts float64
 	for _, f := range p.Motor {
 		switch f.ID {
 		case "power":
 			watts = f.Value
 		case "torque":
 			w.rated = f.Value
+		case "slip":
+			w.plateSlip = f.Value
+		case "poles":
+			sync := 0.0
+			_, _ = fmt.Sscanf(f.Note, "synchronous %f", &sync)
+			w.hertz = b.FrequencyHz / (sync * f.Value / 120)
 		}
 	}
-	_ = rpm
 	w.friction = plate.FrictionShare * w.rated
 	if watts == 0 {
 		return w, false
@@ -174,7 +180,7 @@ func look(t *testing.T, d job.Document, p job.Plan) (w witness, ok bool) {
 // is not.
 func (w witness) at(d job.Document, p job.Plan, share float64) int {
 	for i := 1; i < len(w.slip); i++ {
-		speed := func(i int) float64 { return (1 - w.slip[i]) / 0.95 } // near enough to plate speed for a load's curve
+		speed := func(i int) float64 { return (1 - w.slip[i]) / (1 - w.plateSlip) * w.hertz }
 		asks := share * w.rated
 		switch p.Link.LoadKind {
 		case machine.NoLoad:
@@ -288,6 +294,21 @@ func law(t *testing.T, d job.Document, p job.Plan) (broken []string) {
 	// 5: flux.
 	if f := byID["leads.target"]; f.Grade == finding.Good && (f.Measure == nil || f.Measure.Value > 105 || f.Measure.Value < 90) {
 		breaks("5: %v is called good", f.Measure)
+	}
+	// The answer first, and a way on for who does not know.
+	if !p.Next.Card && p.Next.Unknown == "" {
+		breaks("7: no answer to %q for who does not know", p.Next.Text)
+	}
+	for _, b := range p.Bays {
+		worst := finding.Good
+		for _, f := range p.Findings {
+			if f.Bay == b.Bay && (f.Grade == finding.Stop || f.Grade == finding.Caution) && f.Grade.Rank() < worst.Rank() {
+				worst = f.Grade
+			}
+		}
+		if b.Do.Text == "" || worst != finding.Good && b.Do.Grade != worst {
+			breaks("1: %s says %q (%s) over %s", b.Title, b.Do.Text, b.Do.Grade, worst)
+		}
 	}
 	// 10: no word without sense.
 	texts("plan", reflect.ValueOf(p), func(path, text string) {

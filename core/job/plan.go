@@ -43,6 +43,7 @@ type Plan struct {
 	Trim     *capacitor.TrimView   `json:"trim,omitempty"`
 	Drive    *DrivePlan            `json:"drive,omitempty"`
 	Buys     []Buy                 `json:"buys" nullable:"false"`
+	Offers   []Offer               `json:"offers" nullable:"false"` // each bridge in a line
 	Now      State                 `json:"now"`
 	Wanted   State                 `json:"wanted"`
 	Link     Link                  `json:"link"`
@@ -56,6 +57,7 @@ type BayState struct {
 	Title string        `json:"title"`
 	Key   string        `json:"key"`
 	Mark  finding.Grade `json:"mark"`
+	Do    Do            `json:"do"`
 }
 
 // Next is the one thing to do next.
@@ -64,6 +66,8 @@ type Next struct {
 	Text  string      `json:"text"`
 	Entry string      `json:"entry,omitempty"`
 	Card  bool        `json:"card,omitempty"` // nothing is left but to take the card to the machine
+	// Unknown is for who does not know: how to find out, or what is assumed.
+	Unknown string `json:"unknown,omitempty"`
 }
 
 // Link carries the plain numbers that the drawings and the µF ruler need.
@@ -185,7 +189,7 @@ func newWorker(ctx context.Context, d *Document) *worker {
 }
 
 func emptyPlan() *Plan {
-	return &Plan{Readings: []finding.Reading{}, Findings: []finding.Finding{}, Moves: []leads.Move{}, Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{}, Combos: []capacitor.Combo{}, Buys: []Buy{},
+	return &Plan{Readings: []finding.Reading{}, Findings: []finding.Finding{}, Moves: []leads.Move{}, Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{}, Combos: []capacitor.Combo{}, Buys: []Buy{}, Offers: []Offer{},
 		Supply: []finding.Figure{}, Guard: []finding.Figure{}, Load: []finding.Figure{}}
 }
 
@@ -246,7 +250,7 @@ func (w *worker) read() {
 			continue
 		}
 		part, _, _ := strings.Cut(one.Path, ".")
-		w.say(finding.Finding{ID: "unread." + one.Path, Bay: bays[part], Grade: finding.Caution, Sentence: fmt.Sprintf("“%s” could not be read.", one.Typed),
+		w.say(finding.Finding{ID: "unread." + one.Path, Unread: true, Bay: bays[part], Grade: finding.Caution, Sentence: fmt.Sprintf("“%s” could not be read.", one.Typed),
 			Detail: one.Problem + " Write it like " + one.Wanted + ".", Entries: []string{one.Path}})
 	}
 }

@@ -171,7 +171,8 @@ func (p Protection) judgeRelay(a Asks, c Choice, add func(finding.Finding)) {
 		b := f
 		b.ID, b.Grade = "protection.blind", finding.Caution
 		b.Sentence = "No setting of this relay both carries your load and guards the windings."
-		b.Measure = finding.Against(g.Carries, finding.AtMost, math.Min(g.Least, a.Ceiling()), "A")
+		most, _ := a.Setting(p.Relay)
+		b.Measure = finding.Against(g.Carries, finding.AtMost, most, "A")
 		b.Figure, b.Limit = unit.Text(g.Carries, "A")+" at your loads", unit.Text(math.Min(g.Least, a.Ceiling()), "A")+" where a winding is at plate"
 		if g.AtIdle {
 			b.Sentence = fmt.Sprintf("The relay cannot see winding %s overheat while idling.", a.Idle.Coil)

@@ -1,0 +1,250 @@
+package job
+
+import (
+	"fmt"
+	"strings"
+
+	"graybridge/core/capacitor"
+	"graybridge/core/finding"
+	"graybridge/core/unit"
+)
+
+// Do is the one sentence at the top of a bay: what to do there.
+type Do struct {
+	Text  string        `json:"text"`
+	Grade finding.Grade `json:"grade"`
+	Entry string        `json:"entry,omitempty"` // where it is done
+}
+
+// do is a bay's gravest finding in its own words, or what to do where nothing
+// stands against it.
+func (w *worker) do(bay finding.Bay) Do {
+	p := w.plan
+	for _, f := range p.Findings { // sorted: the gravest first
+		if f.Bay != bay {
+			continue
+		}
+		if f.Grade == finding.Stop || f.Grade == finding.Caution || f.Grade == finding.Open && bay != finding.Leads {
+			d := Do{Text: f.Sentence, Grade: f.Grade}
+			if len(f.Entries) > 0 {
+				d.Entry = f.Entries[0]
+			}
+			if bay == finding.Bridge && w.answer != nil && f.Grade == finding.Caution {
+				d.Text = w.buyText() + " " + f.Sentence
+			}
+			return d
+		}
+	}
+	good := func(text string) Do { return Do{Text: text, Grade: finding.Good} }
+	switch bay {
+	case finding.Supply:
+		return good(fmt.Sprintf("Nothing to do: %s at the post.", unit.Whole(w.supply.Volts, "V")))
+	case finding.Protection:
+		var has []string
+		if p.Link.Breaker != "" {
+			has = append(has, p.Link.Breaker)
+		}
+		if c := conductor(w.guard.Conductor); c != "" {
+			has = append(has, c)
+		}
+		if p.Link.Relay != "" {
+			has = append(has, "relay "+p.Link.Relay)
+		}
+		if len(has) > 0 {
+			return good("As noted: " + strings.Join(has, ", ") + ".")
+		}
+	case finding.Bridge:
+		switch {
+		case w.answer != nil:
+			return good(w.buyText())
+		case w.weighed != nil && w.profile != nil:
+			return good(fmt.Sprintf("Take %s, key its settings, then wire it.", w.profile.Name))
+		}
+	case finding.Leads:
+		return w.doLeads()
+	case finding.Motor:
+		if p.Computed {
+			return good(fmt.Sprintf("Nothing to do: %s, %d poles, as computed below.", unit.Text(w.plate.ShaftWatts/1000, "kW"), w.plate.Poles))
+		}
+	case finding.Load:
+		if w.load.Known {
+			return good(fmt.Sprintf("Nothing to do: it asks %s of plate torque, up to %s.", unit.Percent(w.load.Usual), unit.Percent(w.load.Heaviest)))
+		}
+	}
+	return Do{Text: "Waits for " + lowerNext(p.Next.Text) + ".", Grade: finding.Open}
+}
+
+func lowerNext(text string) string {
+	if text == "" {
+		return "what comes first"
+	}
+	return "“" + text + "”"
+}
+
+func (w *worker) doLeads() Do {
+	left := 0
+	for _, m := range w.plan.Moves {
+		if !m.Done {
+			left++
+		}
+	}
+	switch {
+	case left > 0 && w.plan.Wanted.Named != "":
+		return Do{Text: fmt.Sprintf("Lock off, then make %d moves: join in %s.", left, w.plan.Wanted.Named), Grade: finding.Open}
+	case left > 0:
+		return Do{Text: fmt.Sprintf("Lock off, then make %d moves.", left), Grade: finding.Open}
+	}
+	for _, f := range w.plan.Findings {
+		if f.Bay == finding.Leads && f.Grade == finding.Open {
+			d := Do{Text: f.Sentence, Grade: f.Grade}
+			if len(f.Entries) > 0 {
+				d.Entry = f.Entries[0]
+			}
+			return d
+		}
+	}
+	if w.wanted != nil && w.foundOK {
+		return Do{Text: "Nothing to do: joined in " + w.plan.Wanted.Named + ", as wanted.", Grade: finding.Good}
+	}
+	return Do{Text: "Waits for the plate.", Grade: finding.Open}
+}
+
+// buyText is what to buy and where it goes.
+func (w *worker) buyText() string {
+	a := w.answer
+	verb := "Buy"
+	if a.Chosen {
+		verb = "Fit"
+	}
+	text := fmt.Sprintf("%s %s of run capacitor, from the made corner to %s.", verb, capacitor.List(a.Parts), w.cornerTo)
+	if w.startUF > 0 {
+		text += fmt.Sprintf(" Start it with %s more for two seconds.", unit.Text(w.startUF, "µF"))
+	}
+	return text
+}
+
+// Offer is one bridge's verdict for this job, in a line.
+type Offer struct {
+	Kind  string        `json:"kind"`
+	Grade finding.Grade `json:"grade"`
+	Text  string        `json:"text"`
+}
+
+// offers says of each bridge what it would be here.
+func (w *worker) offers() []Offer {
+	out := []Offer{}
+	if w.model == nil || len(w.reach) == 0 || w.ended() && !w.isDrive() && !w.driveMayHelp() {
+		return out
+	}
+	if o, ok := w.capacitorOffer(); ok {
+		out = append(out, o)
+	}
+	best := Offer{Kind: KindDrive, Grade: finding.Stop, Text: "none of the known drives fits: look by amps"}
+	for _, c := range w.driveOffers() {
+		if c.Grade.Rank() > best.Grade.Rank() {
+			best = Offer{KindDrive, c.Grade, map[finding.Grade]string{finding.Good: c.Name + " fits", finding.Caution: c.Name + " fits with limits"}[c.Grade]}
+		}
+	}
+	return append(out, best)
+}
+
+func (w *worker) driveMayHelp() bool { return w.has("leads.unreachable") }
+
+func (w *worker) driveOffers() []DriveOffer {
+	if w.plan.Drive != nil {
+		return w.plan.Drive.Choices
+	}
+	return w.weigh()
+}
+
+func (w *worker) capacitorOffer() (Offer, bool) {
+	if !w.isDrive() {
+		if w.plan.Use == nil {
+			return Offer{"capacitor", finding.Stop, "no joint gives the coils their volts"}, true
+		}
+		return Offer{"capacitor", w.plan.Use.Grade, lowerTitle(w.plan.Use.Title)}, true
+	}
+	// On a drive the capacitor is asked with the line's own volts and hertz.
+	other := *w.doc
+	other.Bridge.Kind, other.Bridge.Microfarad, other.Bridge.Trim = "capacitor", "", ""
+	o := prepared(w.ctx, &other)
+	if o.answer == nil {
+		return Offer{"capacitor", finding.Stop, "no joint gives the coils their volts from the line"}, true
+	}
+	if o.plan.Use == nil {
+		return Offer{}, false
+	}
+	v := o.plan.Use.Under(o.plan.Findings)
+	return Offer{"capacitor", v.Grade, lowerTitle(v.Title)}, true
+}
+
+func lowerTitle(s string) string {
+	if s == "" {
+		return s
+	}
+	return strings.ToLower(s[:1]) + s[1:]
+}
+
+// unknown says, for each question that the Next chip asks, how to find out, or
+// what is assumed until somebody knows.
+var unknown = map[string]string{
+	"plate.missing":        "Clean the plate and look at it from the side with a lamp. Power gone: compare frame size and shaft with a frame table. Rpm gone: a tachometer on the shaft, or count poles by turning it. Without a plate at all, measure the coils under Leads first: nothing is assumed for it.",
+	"plate.phases":         "Three phases are assumed until you say. A single-phase motor shows a capacitor on its back or a centrifugal switch, and has two to five leads.",
+	"plate.power":          "Compare each entry with the plate digit by digit; the plate counts, not the seller's words.",
+	"plate.rpm":            "Read the rpm once more; a tachometer on a free-running motor shows a little more than the plate's.",
+	"plate.slip":           "Read the rpm once more; loaded rpm stands a little below 3000, 1500, 1000 or 750 at 50 Hz.",
+	"plate.impossible":     "One of the four entries is misread. Cover them in turn and read the plate again.",
+	"leads.how-many":       "Locked off and proved dead, open the box and count the leads that come out of the winding, without earth and thin sensor wires.",
+	"leads.which-join":     "Locked off, open the lid: a diagram stands inside it or on the plate's back. Three links upright are delta, one flat link along a row is star. Nothing is assumed: a wrong guess burns it.",
+	"leads.other":          "A rewinder reads such a winding in minutes. No diagram is assumed here.",
+	"leads.marks":          "The round under Find out tells which lead is which, with a meter and low volts.",
+	"leads.names":          "A few readings with low volts under Find out name every lead.",
+	"leads.family":         "Touch every pair with a meter under Find out: the groups tell star from delta inside.",
+	"leads.kind":           "Touch every pair with a meter under Find out: the groups tell what the leads are.",
+	"leads.short":          "Let the plan choose the joints.",
+	"leads.found":          "Locked off and proved dead, open the lid and look. Most motors are delivered on the high joints, but nothing is assumed.",
+	"leads.frame":          "Measure once more with everything taken off: capacitors, drive, sensors. If it stays, the motor wants a rewinder.",
+	"leads.lone":           "Touch that lead once more with a clean probe; if it stays alone its coil is broken.",
+	"leads.unreachable":    "Nothing to find out here: the plate's volts and the wall's do not meet.",
+	"load.unknown":         "A constant load of 70 % is assumed and stays marked. Amps tell better: at plate amps on a true three-phase supply the share is 100 %; a stirrer bought for its motor asks 60 to 80 %.",
+	"supply.measure":       "The workshop's nominal volts are assumed and stay marked. Someone who may open a live box can read it in a minute.",
+	"supply.feeder":        "No drop is counted until it is entered. Pace the length; the size is printed on the cable's jacket.",
+	"drive.none":           "Look under Choose: each known drive is weighed by its amps.",
+	"drive.inspection":     "Each step says what to look at; without them nobody knows what stands in it.",
+	"capacitor.start":      "Turn the machine by hand: what moves with two fingers starts free. A free start is assumed until you say.",
+	"protection.breaker":   "Look at the panel: the amps stand on the breaker's lever. The plan's figure serves until then.",
+	"protection.conductor": "The size is printed on the jacket, or measure the bare copper across. The plan's figure serves until then.",
+	"protection.relay":     "Three thin strips with heaters and a dial in amps are an overload relay. Without one, nothing guards the windings.",
+	"leads.bump-wrong":     "Bump it again, hands away, and watch the shaft end.",
+	"leads.clips":          "Open the box, dead, and look whether clips or final joints are on.",
+	"protection.wire":      "Read the breaker's amps and the wire's size once more.",
+	"capacitor.carries":    "Say under Load what the machine asks; amps on a true supply tell it.",
+	"capacitor.heat":       "Say under Load what the machine asks; amps on a true supply tell it.",
+	"capacitor.ceiling":    "Nothing to find out: the method ends here.",
+	"plate.single-phase":   "Look for the words on the plate once more: 1~, 1 PH, or a capacitor on its back.",
+	"plate.not-this":       "Look for brushes behind two caps beside the shaft, and for the words DC or AC/DC.",
+	"drive.single-phase":   "Look for the words on the plate once more.",
+	"drive.amps":           "The drive's own plate gives its output amps.",
+	"drive.line-volts":     "The drive's own plate gives its input volts.",
+	"drive.motor-volts":    "The motor's plate gives its volts; no drive gives more than its line unless it doubles.",
+	"drive.contactor":      "Follow the three wires from the drive to the motor.",
+	"drive.speed":          "Turn the dial: the speed at which it carries the load stands beside it.",
+	"drive.start":          "Turn the machine by hand: what moves with two fingers starts free.",
+	"drive.ramp-up":        "Leave the time to the plan.",
+	"drive.lid-run":        "Try it with the lid shut: can it be stopped?",
+	"drive.fight":          "Follow each wire on the control terminals.",
+	"drive.run-source":     "The drive's own sheet says what it can be commanded by.",
+	"drive.speed-source":   "The drive's own sheet says what its speed can come from.",
+	"drive.never":          "The drive's own sheet lists what contradicts what.",
+	"drive.sink":           "Ohmmeter from the heat sink's bare metal to the earth terminal, dead.",
+	"leads.wanted":         "Let the plan choose the joints.",
+	"supply.wire":          "Read the breaker's amps and the wire's size at the panel once more.",
+	"leads.insulation":     "A 500 V insulation tester tells; an electrician has one.",
+	"leads.fed-now":        "Do not feed it: make the moves first.",
+	"capacitor.direction":  "Bump it uncoupled, under a second, and look.",
+	"drive.stop":           "If no hand can be caught, say so under Load; else fit one.",
+	"protection.table-end": "A licensed person sizes what lies beyond the tables.",
+	"drive.heaviest":       "Say under Load how heavy it gets; amps tell.",
+	"drive.table-end":      "A licensed person sizes what lies beyond the tables.",
+	FailedID:               "Take the last change back; it is kept in the history.",
+}
