@@ -1,8 +1,35 @@
 package api
 
-import "github.com/danielgtaylor/huma/v2"
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"graybridge/core/plate"
+)
+
+type plateLineInput struct {
+	Body struct {
+		Text string `json:"text" maxLength:"2000" doc:"A whole plate as typed or pasted"`
+	}
+}
+
+// PlateRead is a plate laid out: what it was taken for, each piece where plates
+// have it, and what was not understood.
+type PlateRead struct {
+	Kind  plate.LineKind `json:"kind" enum:"three-phase,single-phase,dc,universal,geared,two-speed,unknown"`
+	Words string         `json:"words,omitempty"`
+	Entry plate.Entry    `json:"entry"`
+	Left  string         `json:"left,omitempty"`
+}
 
 func (s *server) plans(a huma.API) {
+	huma.Register(a, huma.Operation{OperationID: "read-plate", Method: http.MethodPost, Path: "/api/plate/line", Summary: "A whole plate as typed or pasted, laid out; nothing is stored"},
+		func(_ context.Context, in *plateLineInput) (*said[PlateRead], error) {
+			l := plate.ReadLine(in.Body.Text)
+			return &said[PlateRead]{PlateRead{l.Kind, l.Kind.String(), l.Entry(), l.Left}}, nil
+		})
 	askAlone(a, "plan", "/api/plan", "Plan a document without storing it", s.answers.of)
 	askAlone(a, "island", "/api/capacitor/island", "The map of capacitance and load for a document; empty without a complete plate and joints that fit", s.islands.of)
 	askAlone(a, "curves", "/api/plate/curves", "Torque and amps over speed for a document's motor; empty without a complete plate", s.curves.of)

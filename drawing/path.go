@@ -37,7 +37,7 @@ func Path(p *job.Plan, s *job.State) Drawing {
 	if flow {
 		supply = weight(s.Supply, full)
 	}
-	d.add(line(Earth, 2, 60, yEarth, 1226, yEarth).dashed(true).of("earth"), text(320, yEarth-5, "earth, unbroken", Small).soft())
+	d.add(line(Earth, 2, 60, yEarth, 1226, yEarth).dashed(true).of("earth"), text(320, yEarth-5, "earth: prove it unbroken", Small).soft())
 
 	// Supply post.
 	d.add(line(Black, 3, 56, 20, 56, yEarth), line(Black, 2, 44, 26, 68, 26), line(Black, 2, 44, yEarth, 68, yEarth))

@@ -47,6 +47,13 @@ func (q Question) greatest(a Answer) (coil string, share float64, at float64, li
 	return coil, share, at, light
 }
 
+// loaded is the worst winding at the usual and the heaviest load.
+func (q Question) loaded(a Answer) float64 {
+	_, usual := a.Usual.WorstCoil()
+	_, heavy := a.Heavy.WorstCoil()
+	return max(usual, heavy)
+}
+
 // Verdict judges the owner's duty.
 func (q Question) Verdict(a Answer) UseVerdict {
 	v := UseVerdict{Why: []finding.Why{}}
@@ -71,6 +78,9 @@ func (q Question) Verdict(a Answer) UseVerdict {
 		v.Reason = fmt.Sprintf("From %s to %s load every winding stays inside its plate amps (%s, winding %s, at %s).", unit.Percent(q.Lightest), unit.Percent(q.Heaviest), unit.Percent(share), coil, where)
 		v.Other = fmt.Sprintf("Others call a capacitor good for a test only. True of their µF: the %s rule's %s would put %s into a winding at your load and %s running light.", lower(rule.Name), rule.Text, rule.AtLoad, rule.AtIdle)
 		return v
+	case light && !q.LightestSaid && share > 1.15 && q.loaded(a) <= 1:
+		v.Use, v.Title, v.Grade = ShortRuns, "Under load only, never left idling", finding.Caution
+		v.Reason = fmt.Sprintf("At your load every winding stays inside plate; idling, winding %s would carry %s of plate amps. Say under Load how light it ever runs.", coil, unit.Percent(share))
 	case q.OnMinutes > 0:
 		heat := DutyHeat(share, q.OnMinutes, q.OffMinutes)
 		words := fmt.Sprintf("%s on, %s off", unit.Text(q.OnMinutes, "min"), unit.Text(q.OffMinutes, "min"))

@@ -336,11 +336,13 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 		if a.Both > 0 {
 			g.Detail += fmt.Sprintf(" %s would serve both: %s idling, %s at your load.", microfarads(a.Both), unit.Percent(a.BothIdle), unit.Percent(a.BothAt))
 		}
-		if g.Grade == finding.Stop {
+		switch {
+		case g.Grade == finding.Stop && q.LightestSaid:
 			g.Sentence = fmt.Sprintf("Running light, winding %s would carry %s of plate amps and burn.", idle, unit.Percent(s))
-			if q.Lightest == 0 && q.MayLoad() {
-				g.Detail += " Or say under Load that it never runs lighter than its work."
-			}
+		case g.Grade == finding.Stop: // nobody has said that it ever idles
+			g.Grade = finding.Caution
+			g.Sentence = fmt.Sprintf("Left idling, winding %s would carry %s of plate amps and burn.", idle, unit.Percent(s))
+			g.Detail += " Say under Load how light it ever runs."
 		}
 		out = append(out, g)
 	}
@@ -370,9 +372,6 @@ func (q Question) betterMicrofarad(a Answer) []finding.Cure {
 	}
 	return []finding.Cure{cure}
 }
-
-// MayLoad says that the lightest load was assumed, not said.
-func (q Question) MayLoad() bool { return !q.LightestSaid }
 
 // lighter is the advice to ask less of the motor, where less load is less amps.
 func (q Question) lighter(a Answer, at, share float64) string {

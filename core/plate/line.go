@@ -2,7 +2,6 @@ package plate
 
 import (
 	"encoding/json"
-	"fmt"
 	"math"
 	"regexp"
 	"slices"
@@ -691,12 +690,4 @@ func (l Line) Entry() Entry {
 // String says in one line what a plate was taken for.
 func (k LineKind) String() string {
 	return map[LineKind]string{ThreePhase: "a three-phase motor", SinglePhase: "a single-phase motor", DirectC: "a DC motor", Universal: "a universal motor (brushes, AC or DC)", Geared: "a geared three-phase motor", TwoSpeed: "a two-speed motor"}[k]
-}
-
-// Found is what of a line was put where, for showing it back.
-func (l Line) Found() string {
-	if l.Kind == UnknownKind {
-		return ""
-	}
-	return fmt.Sprintf("read as %s", l.Kind)
 }

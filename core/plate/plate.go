@@ -149,7 +149,7 @@ func (r *reader) shown(field, typed, text string, k unit.Kind) unit.Columns {
 func power(cols unit.Columns) string {
 	parts := make([]string, len(cols))
 	for i, c := range cols {
-		parts[i] = unit.Three(c.Low/1000) + unit.Space + "kW, " + unit.Three(c.Low/unit.WattsPerHorsepower) + unit.Space + "hp"
+		parts[i] = unit.Text(c.Low/1000, "kW") + ", " + unit.Text(c.Low/unit.WattsPerHorsepower, "hp")
 	}
 	return strings.Join(parts, " / ")
 }

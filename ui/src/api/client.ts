@@ -5,6 +5,7 @@ import type { components, paths } from './generated/schema'
 type Schemas = components['schemas']
 export type Answer = Schemas['Answer']
 export type Bay = Schemas['BayState']
+export type PlateRead = Schemas['PlateRead']
 export type Card = Schemas['Card']
 export type Document = Schemas['Document']
 export type Drawing = Schemas['Drawing']
@@ -120,6 +121,7 @@ export const api = {
         headers: { 'Content-Type': 'application/octet-stream' },
       }),
     ),
+  readPlate: (text: string) => got(client.POST('/api/plate/line', { body: { text } })),
   plan: (body: Document) => got(client.POST('/api/plan', { body })),
   curves: (body: Document) => got(client.POST('/api/plate/curves', { body })),
   start: (body: Document) => got(client.POST('/api/capacitor/start', { body })),

@@ -13,6 +13,12 @@ const at = ref(0)
 const machines = shallowRef<Deed[]>([])
 const field = ref<HTMLInputElement>()
 const places: Deed[] = [
+  {
+    kind: 'help',
+    text: 'Keys',
+    more: 'help shortcuts keyboard',
+    run: () => void window.dispatchEvent(new KeyboardEvent('keydown', { key: '?' })),
+  },
   { kind: 'place', text: 'Yard', more: 'workshops machines', run: () => void router.push('/') },
   { kind: 'place', text: 'How it is computed', more: 'engine formulas', run: () => void router.push('/engine') },
 ]

@@ -64,7 +64,8 @@ const percent = (of: (p: (typeof drive.value.envelope)[number]) => number) =>
 const coolings = [
   { value: 'own-fan', label: 'Its own fan', note: 'weak at low speed' },
   { value: 'blower', label: 'A blower', note: 'runs by itself' },
-  { value: 'inverter-duty', label: 'Made for drives' },
+  { value: 'inverter-duty', label: 'Made for drives', note: 'full torque down to its ratio' },
+  { value: 'non-ventilated', label: 'No fan at all', note: 'cools alike at any speed' },
 ]
 const ramps = computed(() => [
   { id: 'up', title: 'Up: amps on the way', ramp: drive.value.up, unit: '% of plate amps', limit: 'limit of amps' },

@@ -33,6 +33,13 @@ function typed(value: string) {
   job.preview(props.path, value)
 }
 
+/** Escape leaves the field as it was. */
+function back(e: Event) {
+  e.stopPropagation()
+  typed(job.stored(props.path))
+  ;(e.target as HTMLElement).blur()
+}
+
 function done() {
   focused.value = false
   job.commit(props.path, text.value.trim())
@@ -56,6 +63,7 @@ function done() {
       @update:model-value="typed"
       @focus="focused = true"
       @blur="done"
+      @keydown.esc="back"
       @keydown.enter="rows || ($event.target as HTMLInputElement).blur()"
     />
     <p :id="`${id}-read`" class="entry-read" :class="{ 'entry-problem': reading?.problem }">

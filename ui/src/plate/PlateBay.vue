@@ -5,6 +5,7 @@ import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
 import { useJob } from '../span/job'
 import SpeedChart from './SpeedChart.vue'
+import PlateLine from './PlateLine.vue'
 import PlateThreads from './PlateThreads.vue'
 
 const job = useJob()
@@ -20,6 +21,7 @@ const circuit = ['r1', 'x1', 'r2', 'xm', 'locked-amps', 'locked-torque', 'breakd
     <h2>Motor</h2>
     <p>Type what is stamped on it, as it is stamped. Nothing is changed; what it means stands below.</p>
   </header>
+  <PlateLine />
   <p v-if="empty" class="plate-teach">
     Start with power, volts, rpm and hertz; amps and power factor (cosφ) make it the real motor. Wipe the plate, take a
     photograph, and work from that: the motor may stay dead and closed.
@@ -55,6 +57,7 @@ const circuit = ['r1', 'x1', 'r2', 'xm', 'locked-amps', 'locked-torque', 'breakd
         <EntryField path="plate.locked_amps" label="Locked-rotor A" placeholder="" />
         <EntryField path="plate.insulation" label="Ins. class" placeholder="F" />
         <EntryField path="plate.enclosure" label="Enclosure" placeholder="IP55" />
+        <EntryField path="plate.inverter_duty" label="Inverter duty" placeholder="10:1" />
         <EntryField path="plate.frame" label="Frame" placeholder="90S" />
       </div>
       <PlateThreads />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The way from two lines to three: which one, and its own bay. */
+/** The way from two lines to three: which one, each with its verdict in a line, and its own bay. */
 import { computed } from 'vue'
 import CapacitorBay from '../capacitor/CapacitorBay.vue'
 import DriveBay from '../drive/DriveBay.vue'
@@ -8,23 +8,22 @@ import { useJob } from './job'
 
 const job = useJob()
 const kind = computed(() => job.plan.value?.link.bridge)
-const kinds = [
-  { value: 'capacitor', label: 'Run capacitor', note: 'one speed, cheap' },
-  { value: 'drive', label: 'Drive', note: 'any speed, soft start' },
-]
+const verdict = (k: string) => job.plan.value?.offers.find((o) => o.kind === k)?.text
+const kinds = computed(() => [
+  { value: 'capacitor', label: 'Run capacitor', note: verdict('capacitor') ?? 'one speed, cheap' },
+  { value: 'drive', label: 'Drive', note: verdict('drive') ?? 'any speed, soft start' },
+])
 </script>
 
 <template>
-  <component :is="kind === 'drive' ? DriveBay : CapacitorBay" />
   <div class="bridge-kind">
     <ChoiceField path="bridge.kind" label="The bridge" :choices="kinds" fallback="capacitor" />
   </div>
+  <component :is="kind === 'drive' ? DriveBay : CapacitorBay" />
 </template>
 
-<style>
+<style scoped>
 .bridge-kind {
-  margin-top: 22px;
-  padding-top: 12px;
-  border-top: 1px solid var(--rule);
+  margin-bottom: 14px;
 }
 </style>

@@ -12,9 +12,25 @@ const open = ref(new Set<string>())
 const all = computed(() => job.plan.value?.findings ?? [])
 const titles = computed(() => new Map((job.plan.value?.bays ?? []).map((b) => [b.bay, b.title])))
 const groups = computed(() => [
-  { name: titles.value.get(props.bay) ?? '', own: true, list: all.value.filter((f) => f.bay === props.bay) },
-  { name: 'The other bays', own: false, list: all.value.filter((f) => f.bay !== props.bay) },
+  {
+    name: titles.value.get(props.bay) ?? '',
+    own: true,
+    list: all.value.filter((f) => f.bay === props.bay && !green(f)),
+  },
+  { name: 'The other bays', own: false, list: all.value.filter((f) => f.bay !== props.bay && !green(f)) },
+  {
+    name: '',
+    own: false,
+    list: greensOpen.value ? all.value.filter(green).sort((a, b) => own(b) - own(a)) : [],
+  },
 ])
+/** What is good is one line that opens; this bay's own stand first in it. */
+const green = (f: Finding) => f.grade === 'good'
+const own = (f: Finding) => Number(f.bay === props.bay)
+const greensOpen = ref(false)
+const greens = computed(() => all.value.filter(green).length)
+/** Notes are short until they are opened; stops and cautions stand whole. */
+const short = (f: Finding) => (f.grade === 'note' || f.grade === 'good') && !open.value.has(f.id)
 const count = computed(() => {
   const words: [string, string, string][] = [
     ['stop', 'stop', 'stops'],
@@ -38,21 +54,31 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
 </script>
 
 <template>
-  <aside class="ledger" aria-label="What this plan says">
+  <aside id="ledger" class="ledger" tabindex="-1" aria-label="What this plan says">
     <header>
       <h2>What this plan says</h2>
       <span class="soft">{{ count }}</span>
     </header>
-    <template v-for="g in groups" :key="g.name">
-      <h3 v-if="g.list.length" class="ledger-group">{{ g.name }}</h3>
+    <template v-for="(g, at) in groups" :key="at">
+      <button
+        v-if="at === 2 && greens"
+        type="button"
+        class="greens"
+        :aria-expanded="greensOpen"
+        @click="greensOpen = !greensOpen"
+      >
+        <GradeMark grade="good" :size="16" /> {{ greens }} checked and good
+        <span class="soft">{{ greensOpen ? 'close' : 'open' }}</span>
+      </button>
+      <h3 v-else-if="g.list.length" class="ledger-group">{{ g.name }}</h3>
       <article v-for="f in g.list" :key="f.id" class="finding" :class="`finding-${f.grade}`" :data-finding="f.id">
         <GradeMark :grade="f.grade" :size="18" />
         <div>
           <p class="finding-sentence">
             <strong>{{ f.sentence }}</strong>
           </p>
-          <p v-if="f.detail" class="finding-detail">{{ f.detail }}</p>
-          <p v-if="f.limit" class="finding-detail">
+          <p v-if="f.detail && !short(f)" class="finding-detail">{{ f.detail }}</p>
+          <p v-if="f.limit && !short(f)" class="finding-detail">
             <span class="nobreak">{{ f.figure }}</span><template v-if="f.figure">; </template>limit
             <span class="nobreak">{{ f.limit }}</span>
           </p>
@@ -66,8 +92,14 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
             >
               {{ c.label }}
             </button>
-            <button v-if="f.why?.length" type="button" class="why" :aria-expanded="open.has(f.id)" @click="toggle(f)">
-              Why
+            <button
+              v-if="f.why?.length || (short(f) && f.detail)"
+              type="button"
+              class="why"
+              :aria-expanded="open.has(f.id)"
+              @click="toggle(f)"
+            >
+              {{ short(f) && f.detail ? 'More' : 'Why' }}
             </button>
             <button v-if="!g.own" type="button" class="why" @click="emit('bay', f.bay, f.entries?.[0])">
               Go to {{ titles.get(f.bay) }}
@@ -109,6 +141,23 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
 }
 .ledger > header h2 {
   font-size: 1rem;
+}
+.greens {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  width: 100%;
+  min-height: 40px;
+  padding: 8px 18px;
+  border: 0;
+  border-bottom: 1px solid var(--stone-deep);
+  background: transparent;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.ledger:focus {
+  outline: none;
 }
 .ledger-group {
   padding: 8px 18px 4px;

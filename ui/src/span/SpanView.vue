@@ -11,6 +11,7 @@ import DrawingView from '../drawing/DrawingView.vue'
 import { litBy } from '../drawing/shapes'
 import LeadsBay from '../leads/LeadsBay.vue'
 import LoadBay from '../load/LoadBay.vue'
+import BayAnswer from '../parts/BayAnswer.vue'
 import GradeMark from '../parts/GradeMark.vue'
 import PlateBay from '../plate/PlateBay.vue'
 import ProtectionBay from '../protection/ProtectionBay.vue'
@@ -91,7 +92,14 @@ const crop = computed(() => (narrow.value ? windows[bay.value] : undefined))
 
 async function go(to: string, entry?: string) {
   await router.replace({ name: 'span', params: { id: props.id, bay: to } })
-  if (!entry) return
+  if (!entry) {
+    // The bay itself takes the focus: its first field is the next press of Tab.
+    await nextTick()
+    const bench = document.getElementById('bench')
+    bench?.focus({ preventScroll: true })
+    if (bench && bench.getBoundingClientRect().top > innerHeight * 0.6) bench.scrollIntoView({ block: 'start' })
+    return
+  }
   job.asked.value = undefined
   await nextTick()
   job.asked.value = entry
@@ -110,10 +118,23 @@ function next() {
   else void go(n.bay, n.entry)
 }
 
+function toLedger() {
+  const ledger = document.getElementById('ledger')
+  ledger?.focus()
+  ledger?.scrollIntoView({ block: 'start' })
+}
+
 const other = () => right(state.value === 'now' ? 'wanted' : 'now')
 
 const card = () => void router.push({ name: 'card', params: { id: props.id } })
 const history = ref(false)
+/** Who does not know is told how to find out, or what is assumed meanwhile. */
+const unsure = ref(false)
+watch(
+  () => plan.value?.next.text,
+  () => (unsure.value = false),
+)
+const pathOpen = ref(false) // on a phone the path is a strip that opens
 
 useKeys({
   ...Object.fromEntries(order.map((b, i) => [String(i + 1), () => void go(b)])),
@@ -170,6 +191,11 @@ onUnmounted(() => (offered.deeds = []))
     <p>{{ job.message.value || 'Opening…' }}</p>
   </main>
   <main v-else class="span" :class="`colours-${job.document.value?.workshop.colours}`">
+    <h1 class="for-readers">{{ job.document.value?.name }}</h1>
+    <p class="skips">
+      <a href="#bench" @click.prevent="go(bay)">Skip to the bay</a>
+      <a href="#ledger" @click.prevent="toLedger">Skip to what this plan says</a>
+    </p>
     <section class="span-top" aria-label="Power path">
       <div class="span-bar">
         <div class="states" role="group" aria-label="State shown">
@@ -217,13 +243,44 @@ onUnmounted(() => (offered.deeds = []))
             <span>Next: {{ plan.next.text }}</span
             ><kbd>N</kbd>
           </button>
+          <button
+            v-if="plan.next.unknown"
+            type="button"
+            class="plain unsure"
+            :aria-expanded="unsure"
+            aria-controls="unsure"
+            @click="unsure = !unsure"
+          >
+            I don’t know
+          </button>
         </div>
       </div>
+      <p v-if="unsure && plan.next.unknown" id="unsure" class="span-unsure" role="status">
+        <strong>{{ plan.next.text }}</strong> {{ plan.next.unknown }}
+        <button type="button" class="why" @click="next">Go there</button>
+        <button type="button" class="why" @click="unsure = false">Close</button>
+      </p>
       <p class="span-verdict" :class="`verdict-${shown.grade}`">
         {{ shown.verdict }}
         <span v-if="state === 'mistake'">{{ plan.leads.mistakes.find((m) => m.id === mistake)?.about }}</span>
       </p>
-      <DrawingView class="span-path" :drawing="views.path" :crop="crop" :lit="lit" @point="pointed = $event" />
+      <button
+        v-if="narrow"
+        type="button"
+        class="why path-strip"
+        :aria-expanded="pathOpen"
+        @click="pathOpen = !pathOpen"
+      >
+        {{ pathOpen ? 'Hide the power path' : 'Show the power path' }}
+      </button>
+      <DrawingView
+        v-if="!narrow || pathOpen"
+        class="span-path"
+        :drawing="views.path"
+        :crop="crop"
+        :lit="lit"
+        @point="pointed = $event"
+      />
       <nav class="bays" aria-label="Bays">
         <button
           v-for="(b, i) in plan.bays"
@@ -247,7 +304,8 @@ onUnmounted(() => (offered.deeds = []))
       {{ job.news.value }} <button type="button" class="why" @click="job.news.value = ''">Seen</button>
     </p>
     <div class="span-work">
-      <section class="bench" :aria-label="plan.bays.find((b) => b.bay === bay)?.title">
+      <section id="bench" class="bench" tabindex="-1" :aria-label="plan.bays.find((b) => b.bay === bay)?.title">
+        <BayAnswer :bay="bay" />
         <component :is="bays[bay] ?? PlateBay" />
       </section>
       <LedgerList :bay="bay" @bay="go" />
@@ -377,6 +435,31 @@ onUnmounted(() => (offered.deeds = []))
   font-size: 0.87rem;
   color: var(--soft);
 }
+.bench:focus {
+  outline: none;
+}
+.skips a {
+  position: absolute;
+  left: -999px;
+}
+.skips a:focus {
+  left: 18px;
+  z-index: 5;
+  padding: 6px 12px;
+  background: var(--paper);
+}
+.span-unsure {
+  margin: 6px 18px 0;
+  padding: 8px 12px;
+  border-left: 4px solid var(--river);
+  background: var(--paper);
+  line-height: 1.35;
+}
+.path-strip {
+  display: block;
+  padding: 6px 12px;
+  min-height: 44px;
+}
 .news {
   padding: 6px 18px;
   background: var(--river-pale);
@@ -417,15 +500,6 @@ onUnmounted(() => (offered.deeds = []))
     flex: 1 0 100%;
     flex-wrap: wrap;
   }
-  .mistake-choice {
-    flex: 1 0 100%;
-    border: 1px solid var(--rule);
-    border-top: 0;
-  }
-  .mistake-choice select {
-    width: 100%;
-    min-height: 44px;
-  }
   .states button {
     flex: 1;
     min-height: 44px;
@@ -445,20 +519,48 @@ onUnmounted(() => (offered.deeds = []))
   .next kbd {
     display: none;
   }
+  /* The bays are a bar under the thumb; the head is the verdict and what comes next. */
   .bays {
-    grid-template-columns: repeat(3, 1fr);
+    position: fixed;
+    inset: auto 0 0 0;
+    z-index: 4;
+    background: var(--stone);
+    grid-template-columns: repeat(6, 1fr);
   }
   .bays button {
-    padding: 6px 8px;
-    gap: 6px;
-    border-bottom: 1px solid var(--rule);
-    min-height: 60px;
+    flex-direction: column;
+    align-items: center;
+    gap: 3px;
+    padding: 7px 2px 8px;
+    min-height: 56px;
+    text-align: center;
   }
-  .bay-number {
+  .bay-number,
+  .bay-key {
     display: none;
   }
-  .bay-key {
-    font-size: 0.8rem;
+  .bay-words {
+    order: 2;
+    flex: none;
+    max-width: 100%;
+  }
+  .bay-words strong {
+    font-size: 0.72rem;
+    font-weight: 500;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .bays .chosen strong {
+    font-weight: 700;
+  }
+  .mistake-choice {
+    display: none;
+  }
+  .span {
+    padding-bottom: 64px;
+  }
+  .span-unsure {
+    margin: 6px 12px 0;
   }
   .span-work {
     display: block;

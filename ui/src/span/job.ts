@@ -367,6 +367,8 @@ export function openJob(id: string) {
     canUndo,
     canRedo,
     text: (path: string) => (document.value ? textAt(document.value, path) : ''),
+    /** As it stood before the present typing. */
+    stored: (path: string) => (document.value ? textAt(committed, path) : ''),
     reading: (path: string) => readings.value.get(path),
     preview,
     commit,

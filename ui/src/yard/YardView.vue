@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Every workshop with its machines as small spans: which one needs me today. */
-import { computed, onMounted, onUnmounted, reactive, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, onUnmounted, reactive, ref, shallowRef, watch, watchEffect } from 'vue'
 import { useIntersectionObserver } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import {
@@ -15,6 +15,7 @@ import {
 } from '../api/client'
 import { setHead } from '../app/head'
 import { connected, listen } from '../app/live'
+import { offered } from '../app/palette'
 import DrawingView from '../drawing/DrawingView.vue'
 import GradeMark from '../parts/GradeMark.vue'
 import { count, joined } from './pages'
@@ -148,6 +149,20 @@ onUnmounted(() => {
   clearTimeout(retry)
   clearTimeout(soon)
 })
+
+/** What the palette can do here. */
+watchEffect(() => {
+  offered.deeds = [
+    ...(workshops.value ?? []).map((w) => ({
+      kind: 'command',
+      text: `New machine in ${w.settings.name}`,
+      more: 'start plate job add',
+      run: () => ask('A new machine', 'Start', '', w.id),
+    })),
+    { kind: 'command', text: 'New workshop', more: 'add', run: () => openSettings() },
+  ]
+})
+onUnmounted(() => (offered.deeds = []))
 
 function ask(title: string, act: string, name: string, workshop: string, job = '', copy = false) {
   Object.assign(naming, { open: true, title, act, name, workshop, job, copy })

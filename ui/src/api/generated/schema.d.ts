@@ -398,6 +398,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plate/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A whole plate as typed or pasted, laid out; nothing is stored */
+        post: operations["read-plate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ready": {
         parameters: {
             query?: never;
@@ -505,6 +522,7 @@ export interface components {
         };
         BayState: {
             bay: string;
+            do: components["schemas"]["Do"];
             key: string;
             mark: string;
             title: string;
@@ -668,6 +686,11 @@ export interface components {
             swap: string;
             turns: string;
         };
+        Do: {
+            entry?: string;
+            grade: string;
+            text: string;
+        };
         Document: {
             bridge: components["schemas"]["JobBridge"];
             drive?: components["schemas"]["DriveEntry"];
@@ -721,7 +744,7 @@ export interface components {
             /** @enum {string} */
             contactor?: "yes";
             /** @enum {string} */
-            cooling?: "own-fan" | "blower" | "inverter-duty";
+            cooling?: "own-fan" | "blower" | "inverter-duty" | "non-ventilated";
             /** @enum {string} */
             daily_off?: "command" | "breaker";
             decelerate?: string;
@@ -1088,8 +1111,10 @@ export interface components {
             grade: string;
             id: string;
             limit?: string;
+            measure?: components["schemas"]["Measure"];
             planning?: boolean;
             sentence: string;
+            unread?: boolean;
             why?: components["schemas"]["Why"][] | null;
         };
         FindingReading: {
@@ -1308,6 +1333,15 @@ export interface components {
             /** Format: double */
             torque: number;
         };
+        Measure: {
+            /** @enum {string} */
+            direction: "at-most" | "at-least";
+            /** Format: double */
+            limit: number;
+            unit: string;
+            /** Format: double */
+            value: number;
+        };
         MistakeChoice: {
             about: string;
             id: string;
@@ -1340,6 +1374,12 @@ export interface components {
             card?: boolean;
             entry?: string;
             text: string;
+            unknown?: string;
+        };
+        Offer: {
+            grade: string;
+            kind: string;
+            text: string;
         };
         Part: {
             /** Format: double */
@@ -1368,6 +1408,7 @@ export interface components {
             moves: components["schemas"]["Move"][];
             next: components["schemas"]["Next"];
             now: components["schemas"]["State"];
+            offers: components["schemas"]["Offer"][];
             protection: components["schemas"]["Figure"][];
             readings: components["schemas"]["FindingReading"][];
             schools: components["schemas"]["School"][];
@@ -1387,6 +1428,7 @@ export interface components {
             frame?: string;
             hertz?: string;
             insulation?: string;
+            inverter_duty?: string;
             locked_amps?: string;
             phases?: string;
             power?: string;
@@ -1395,6 +1437,17 @@ export interface components {
             service_factor?: string;
             volts?: string;
             winding_ohms?: string;
+        };
+        PlateLineInputBody: {
+            /** @description A whole plate as typed or pasted */
+            text: string;
+        };
+        PlateRead: {
+            entry: components["schemas"]["PlateEntry"];
+            /** @enum {string} */
+            kind: "three-phase" | "single-phase" | "dc" | "universal" | "geared" | "two-speed" | "unknown";
+            left?: string;
+            words?: string;
         };
         ProfileInputBody: {
             /** @description The text of a gray-bridge/drive-profile file */
@@ -2577,6 +2630,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Curves"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-plate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlateLineInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlateRead"];
                 };
             };
             /** @description Error */
