@@ -10,6 +10,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"graybridge/core/job"
 	"graybridge/core/openfile"
 )
 
@@ -34,6 +35,15 @@ func bodyLimit(r *http.Request) int64 {
 		return maxImport
 	}
 	return maxBody
+}
+
+// takesDocument says that a request's body is a whole document.
+func takesDocument(r *http.Request) bool {
+	switch r.URL.Path {
+	case "/api/plan", "/api/capacitor/island", "/api/capacitor/start", "/api/capacitor/ranges", "/api/plate/curves", "/api/leads/mistake", "/api/leads/steps", "/api/drives/dial", "/api/drives/wiring":
+		return true
+	}
+	return r.Method == http.MethodPut && strings.HasPrefix(r.URL.Path, "/api/jobs/")
 }
 
 func isPhoto(r *http.Request) bool {
@@ -77,6 +87,13 @@ func body(next http.Handler) http.Handler {
 				if err := openfile.Fit(into.Bytes(), deepest, mostValues); err != nil {
 					refuseStatus(w, r, problem(err))
 					return
+				}
+				if takesDocument(r) { // as strict as a file: no key twice, none unknown, none in another case
+					var d job.Document
+					if err := openfile.Decode(into.Bytes(), &d, false); err != nil {
+						refuseStatus(w, r, problem(err))
+						return
+					}
 				}
 			}
 		}

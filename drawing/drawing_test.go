@@ -200,5 +200,5 @@ func TestTheSameFactsStandInWords(t *testing.T) {
 	}
 	require.Contains(t, facts["Winding V (V1 to V2)"], "95\u00a0% of plate amps")
 	require.Equal(t, "clockwise, facing the shaft end", facts["Turns"])
-	require.Equal(t, "52.0\u00a0µF run to L1", facts["Capacitor"])
+	require.Equal(t, "52\u00a0µF run to L1", facts["Capacitor"])
 }

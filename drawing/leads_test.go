@@ -128,7 +128,7 @@ func TestTheThirdLineIsCalledByItsBridge(t *testing.T) {
 	}
 	mill, blunger := job.Make(scenario.BallMill()), job.Make(scenario.Blunger())
 	require.NotContains(t, words(&mill), "corner")
-	require.Contains(t, words(&mill), "50.0\u00a0Hz")
+	require.Contains(t, words(&mill), "50\u00a0Hz")
 	require.Contains(t, words(&blunger), "made corner")
 }
 

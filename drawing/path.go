@@ -37,7 +37,7 @@ func Path(p *job.Plan, s *job.State) Drawing {
 	if flow {
 		supply = weight(s.Supply, full)
 	}
-	d.add(line(Earth, 2, 60, yEarth, 1226, yEarth).dashed(true).of("earth"), text(320, yEarth-5, "earth: prove it unbroken", Small).soft())
+	d.add(line(Earth, 2, 60, yEarth, 1226, yEarth).dashed(true).of("earth"), text(150, yEarth-5, "earth: prove it unbroken", Small).soft())
 
 	// Supply post.
 	d.add(line(Black, 3, 56, 20, 56, yEarth), line(Black, 2, 44, 26, 68, 26), line(Black, 2, 44, yEarth, 68, yEarth))
@@ -207,6 +207,9 @@ func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, am
 		}
 		d.add(text(638, y1-12, set, Small))
 		d.fact("Overload relay", set+", in the motor leads")
+	}
+	if p.Link.RelayWay == protection.Thermistor {
+		d.fact("Winding guard", "thermistor in the winding, its relay in the contactor's coil")
 	}
 	for i, y := range []float64{y1, y2, y3} {
 		if t := label[leads.Lines[i]]; t != "" && flow {

@@ -323,6 +323,12 @@ func (p *page) hear() {
 	eval[bool](p, `window.late = true`)
 }
 
+// unfold opens what the ledger folds: the greens and every note.
+func (p *page) unfold() {
+	p.t.Helper()
+	p.until("the ledger is unfolded", `(() => { const shut = [...document.querySelectorAll('.greens[aria-expanded=false], .ledger .why[aria-expanded=false]')].filter(e => e.matches('.greens') || e.innerText.trim() === 'More'); shut.forEach(e => e.click()); return shut.length === 0 })()`)
+}
+
 // saved waits until everything typed is stored.
 func (p *page) saved() {
 	p.t.Helper()

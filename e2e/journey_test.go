@@ -34,7 +34,7 @@ func TestANewOwnersFirstJobFromEmptyPlateToCard(t *testing.T) {
 	p.sees(".next", "Read the plate")
 
 	p.enter("plate.power", "0,25kW")
-	p.sees(`[data-entry="plate.power"]`, "0.250 kW, 0.335 hp")
+	p.sees(`[data-entry="plate.power"]`, "0.25 kW, 0.335 hp")
 	p.enter("plate.volts", "230/400")
 	p.enter("plate.connection", "Δ/Y")
 	p.enter("plate.amps", "1,4/0,8")
@@ -42,6 +42,7 @@ func TestANewOwnersFirstJobFromEmptyPlateToCard(t *testing.T) {
 	p.enter("plate.hertz", "50")
 	p.enter("plate.power_factor", "0,66")
 	p.enter("plate.phases", "3")
+	p.unfold()
 	p.sees(`[data-finding="plate.agrees"]`, "The plate agrees with itself")
 	p.sees(`[data-finding="leads.target"]`, "Join in delta")
 
@@ -64,6 +65,7 @@ func TestANewOwnersFirstJobFromEmptyPlateToCard(t *testing.T) {
 	p.click(".bays button", "Bridge")
 	p.sees(".schools", "Reactance")
 	p.until("the island is drawn", `document.querySelector('.island-land')`)
+	p.sees(`[data-finding="capacitor.idle"]`, "Say under Load how light it ever runs")
 	p.click(".bays button", "Protection")
 	p.click(".cure", "Note 6 A")
 	p.until("noted", `document.querySelector('[data-entry="protection.breaker"] input').value.startsWith('6')`)
@@ -71,11 +73,11 @@ func TestANewOwnersFirstJobFromEmptyPlateToCard(t *testing.T) {
 	p.click(".cure", "Note 1.5 mm²")
 	p.until("noted", `document.querySelector('[data-entry="protection.conductor"] input').value.startsWith('1.5')`)
 	p.saved()
-	p.click(".cure", "Relay in the motor leads")
-	p.sees(`[data-finding="protection.relay"]`, "Set the overload relay to")
+	p.sees(`[data-finding="protection.relay"]`, "No overload relay guards this motor alone")
+	p.click(`[data-finding="protection.relay"] .cure`, "A thermistor in the winding")
 	p.saved()
-	p.click(`[data-finding="protection.relay"] .cure`, "Set")
-	p.sees(`[data-finding="protection.relay"]`, "trips before a winding stays above plate amps")
+	p.unfold()
+	p.sees(`[data-finding="protection.relay"]`, "opens the contactor by the winding's own heat")
 
 	// The moves, lock-off first, ticked one by one.
 	p.click(".bays button", "Leads")
@@ -86,6 +88,7 @@ func TestANewOwnersFirstJobFromEmptyPlateToCard(t *testing.T) {
 		p.click(".moves li:not(.done) .move-text", "")
 		p.until("one more ticked", left+" === "+strconv.Itoa(n-1))
 	}
+	p.unfold()
 	p.sees(`[data-finding="leads.joined"]`, "The joints are as wanted")
 	p.saved()
 	p.sees(".next", "Take the card to the machine")
@@ -187,5 +190,6 @@ func TestBadPlatesAreAnsweredPlainly(t *testing.T) {
 	p.sees(`[data-finding="leads.unreachable"]`, "transformer")
 	p.saved()
 	p.press("z")
+	p.unfold()
 	p.sees(`[data-finding="plate.agrees"]`, "The plate agrees with itself")
 }

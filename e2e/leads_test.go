@@ -144,6 +144,7 @@ func TestUnmarkedNineLeadDeltaByKeyboard(t *testing.T) {
 	}
 	p.sees(".find-verdict", "was false")
 	p.sees(".sleeves", "T9")
+	p.unfold()
 	p.sees(".ledger", "Continuity agrees: nine leads, delta inside.")
 	// The names found are the truth or its equal by a symmetry: the same joints.
 	names := map[string]string{}
@@ -200,6 +201,7 @@ func TestHighJointsToLowByDragOnAPhone(t *testing.T) {
 	p.do(chromedp.EmulateViewport(390, 844, chromedp.EmulateTouch))
 	p.visit(s.url + "/")
 	p.at("Pug mill", "Leads")
+	p.click(".path-strip", "")
 	p.click(".states button", "Now")
 	p.sees(".span-verdict", "burn winding")
 	for n, move := range [][2]string{{"T7", "T1"}, {"T8", "T2"}, {"T9", "T3"}, {"T5", "T4"}, {"T6", "T4"}} {

@@ -170,3 +170,70 @@ func TestRefusalsSayWhatIsWrong(t *testing.T) {
 	require.NoError(t, err)
 	require.Zero(t, n, "what was taken today is kept")
 }
+
+// A database that takes no changes is not ready, and says why.
+func TestADatabaseThatTakesNoChangesIsSaidToBeSo(t *testing.T) {
+	t.Parallel()
+	ctx := context.Background()
+	url := storetest.Database(t)
+	s, err := store.Open(ctx, url)
+	require.NoError(t, err)
+	s.Close()
+	conn, err := pgx.Connect(ctx, url)
+	require.NoError(t, err)
+	_, err = conn.Exec(ctx, `do $$ begin execute format('alter database %I set default_transaction_read_only = on', current_database()); end $$`)
+	require.NoError(t, err)
+	require.NoError(t, conn.Close(ctx))
+	s, err = store.Open(ctx, url)
+	require.NoError(t, err)
+	defer s.Close()
+	require.ErrorIs(t, s.CanWrite(ctx), store.ErrReadOnly)
+	_, err = s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
+	require.ErrorIs(t, err, store.ErrReadOnly)
+}
+
+// Look-ups go by the keys: at many rows no plan reads a whole table.
+func TestLookUpsUseTheirKeys(t *testing.T) {
+	t.Parallel()
+	ctx := context.Background()
+	url := storetest.Database(t)
+	s, err := store.Open(ctx, url)
+	require.NoError(t, err)
+	defer s.Close()
+	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
+	require.NoError(t, err)
+	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "c"}, scenario.Blunger(), "new")
+	require.NoError(t, err)
+	conn, err := pgx.Connect(ctx, url)
+	require.NoError(t, err)
+	defer conn.Close(ctx)
+	exec := func(text string, args ...any) {
+		_, err := conn.Exec(ctx, text, args...)
+		require.NoError(t, err)
+	}
+	exec(`insert into job (workshop_id, document) select workshop_id, '{"name":"x"}' from job, generate_series(1, 3000)`)
+	exec(`insert into job_revision (job_id, revision, content, document, change_id) select id, r, r, '{}', 'f' || r from job, generate_series(2, 12) r`)
+	exec(`insert into creation (change_id, job_id) select 'x' || id, id from job`)
+	exec(`vacuum analyze`)
+	scans := func() (n int64) {
+		require.NoError(t, conn.QueryRow(ctx, `select sum(seq_tup_read) from pg_stat_user_tables where relname in ('job', 'job_revision', 'creation', 'photo')`).Scan(&n))
+		return n
+	}
+	exec(`select pg_stat_force_next_flush()`)
+	before := scans()
+	d := j.Document
+	d.Supply.Volts = "230"
+	j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "e"}, d)
+	require.Error(t, err, "the filled revisions stand there")
+	_, err = s.Job(ctx, w.ID)
+	require.ErrorIs(t, err, store.ErrNotFound)
+	var one string
+	require.NoError(t, conn.QueryRow(ctx, `select id::text from job order by id limit 1`).Scan(&one))
+	_, err = s.Revisions(ctx, one, 0, 60)
+	require.NoError(t, err)
+	_, err = s.RevisionOf(ctx, one, 5)
+	require.NoError(t, err)
+	s.Close()
+	exec(`select pg_stat_clear_snapshot()`)
+	require.Less(t, scans()-before, int64(3000), "none of them read a table through")
+}

@@ -47,11 +47,10 @@ func (q Question) greatest(a Answer) (coil string, share float64, at float64, li
 	return coil, share, at, light
 }
 
-// loaded is the worst winding at the usual and the heaviest load.
+// loaded is the worst winding at the usual and the heaviest load; +Inf where one
+// of them is not carried.
 func (q Question) loaded(a Answer) float64 {
-	_, usual := a.Usual.WorstCoil()
-	_, heavy := a.Heavy.WorstCoil()
-	return max(usual, heavy)
+	return max(a.Usual.worst().Share, a.Heavy.worst().Share)
 }
 
 // Verdict judges the owner's duty.

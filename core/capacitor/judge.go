@@ -108,7 +108,9 @@ type Answer struct {
 }
 
 // Title writes a coil's name as it stands on the drawings.
-func Title(coil string) string { return strings.ToUpper(coil[:1]) + coil[1:] }
+func Title(coil string) string {
+	return strings.ToUpper(coil[:min(1, len(coil))]) + coil[min(1, len(coil)):]
+}
 
 func (q Question) load(share float64) machine.Load { return machine.Load{Kind: q.Kind, Share: share} }
 
@@ -327,6 +329,8 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 	}
 	if share > 1 {
 		q.duty(&f, share)
+	} else {
+		f.Cures = nil
 	}
 	out = append(out, f)
 	if idle, s := a.Idle.WorstCoil(); s > 1 && len(a.Idle.Windings) > 0 && q.Lightest < q.Usual {
@@ -334,7 +338,11 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 			Detail: "Too many µF for a light load: the corner's winding is overfed. Do not leave it idling.", Figure: unit.Percent(s), Limit: unit.Percent(1), Measure: finding.Against(s*100, finding.AtMost, 100, "% of plate amps"), Cures: cures,
 			Why: with(finding.Why{Formula: "winding amps at the lightest load / plate winding amps", Numbers: fmt.Sprintf("%s / %s at %s load", unit.Text(s*plate, "A"), unit.Text(plate, "A"), unit.Percent(q.Lightest)), Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})}
 		if a.Both > 0 {
-			g.Detail += fmt.Sprintf(" %s would serve both: %s idling, %s at your load.", microfarads(a.Both), unit.Percent(a.BothIdle), unit.Percent(a.BothAt))
+			does := "would share it out"
+			if max(a.BothIdle, a.BothAt) <= 1 {
+				does = "would serve both"
+			}
+			g.Detail += fmt.Sprintf(" %s %s: %s idling, %s at your load.", microfarads(a.Both), does, unit.Percent(a.BothIdle), unit.Percent(a.BothAt))
 		}
 		switch {
 		case g.Grade == finding.Stop && q.LightestSaid:
@@ -351,7 +359,8 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 
 // betterMicrofarad is the one cure of a wrong capacitance: the µF that leave the
 // worst winding least over the whole duty, where they leave it noticeably less
-// than those in circuit. Once taken it is gone.
+// than those in circuit. Once taken it is gone. A load that is carried well is not
+// given up for an idling nobody has said.
 func (q Question) betterMicrofarad(a Answer) []finding.Cure {
 	now := q.worstOf(a.Microfarad)
 	best, cure := math.Inf(1), finding.Cure{}
@@ -363,7 +372,8 @@ func (q Question) betterMicrofarad(a Answer) []finding.Cure {
 		best, cure = q.worstOf(uf), finding.Cure{Label: "Follow the plan: " + microfarads(uf), Path: "bridge.microfarad", Value: ""}
 	}
 	if a.Both > 0 {
-		if both := math.Max(a.BothAt, a.BothIdle); both < best-0.01 {
+		trade := a.BothAt > max(1, q.loaded(a)+0.02)
+		if both := math.Max(a.BothAt, a.BothIdle); both < best-0.01 && (q.LightestSaid || !trade) {
 			best, cure = q.worstOf(a.Both), finding.Cure{Label: "Take " + microfarads(a.Both), Path: "bridge.microfarad", Value: unit.Plain(a.Both)}
 		}
 	}

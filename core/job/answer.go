@@ -6,6 +6,7 @@ import (
 
 	"graybridge/core/capacitor"
 	"graybridge/core/finding"
+	"graybridge/core/protection"
 	"graybridge/core/unit"
 )
 
@@ -46,6 +47,9 @@ func (w *worker) do(bay finding.Bay) Do {
 		}
 		if c := conductor(w.guard.Conductor); c != "" {
 			has = append(has, c)
+		}
+		if w.guard.Relay == protection.Thermistor {
+			has = append(has, "thermistor")
 		}
 		if p.Link.Relay != "" {
 			has = append(has, "relay "+p.Link.Relay)
@@ -220,8 +224,8 @@ var unknown = map[string]string{
 	"protection.wire":      "Read the breaker's amps and the wire's size once more.",
 	"capacitor.carries":    "Say under Load what the machine asks; amps on a true supply tell it.",
 	"capacitor.heat":       "Say under Load what the machine asks; amps on a true supply tell it.",
-	"capacitor.idle":        "Say under Load how light it ever runs; the plan takes it as idling until then.",
-	"capacitor.volts":       "The can's own print gives its AC volts.",
+	"capacitor.idle":       "Say under Load how light it ever runs; the plan takes it as idling until then.",
+	"capacitor.volts":      "The can's own print gives its AC volts.",
 	"capacitor.ceiling":    "Nothing to find out: the method ends here.",
 	"plate.single-phase":   "Look for the words on the plate once more: 1~, 1 PH, or a capacitor on its back.",
 	"plate.not-this":       "Look for brushes behind two caps beside the shaft, and for the words DC or AC/DC.",

@@ -188,7 +188,11 @@ func TestOneValueServesLoadAndIdling(t *testing.T) {
 	d := scenario.SlipMixer()
 	p := job.Make(d)
 	f := found(p, "capacitor.idle")
-	require.Contains(t, f.Detail, "would serve both")
+	require.Contains(t, f.Detail, "idling, 111", "what one value would do at both")
+	require.NotContains(t, f.Detail, "serve both", "not where a winding is still above plate")
+	require.Empty(t, f.Cures, "the load is not given up for an idling nobody has said")
+	d.Load.Lightest = "0"
+	f = found(job.Make(d), "capacitor.idle")
 	require.Len(t, f.Cures, 1)
 	d.Bridge.Microfarad = f.Cures[0].Value
 	after := job.Make(d)

@@ -140,7 +140,7 @@ func (d *Document) Validate() openfile.Problems {
 	choice(add, "load.kind", d.Load.Kind, machine.NoLoad, machine.Constant, machine.Linear, machine.Fan)
 	choice(add, "load.start", d.Load.Start, load.Free, load.Loaded, load.Stuck)
 	choice(add, "load.turn", d.Load.Turn, load.Either, load.Clockwise, load.Anti)
-	choice(add, "protection.relay", d.Protection.Relay, protection.NoRelay, protection.SupplyLines, protection.MotorLeads)
+	choice(add, "protection.relay", d.Protection.Relay, protection.NoRelay, protection.SupplyLines, protection.MotorLeads, protection.Thermistor)
 	if v := d.Drive; v != nil {
 		choice(add, "drive.second_hand", v.SecondHand, "yes")
 		choice(add, "drive.cooling", v.Cooling, drive.OwnFan, drive.Blower, drive.InverterDuty, drive.NonVentilated)

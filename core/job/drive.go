@@ -247,6 +247,7 @@ func (w *worker) computeDrive() {
 		v.Sheet = []drive.Row{}
 	}
 	w.protectDrive(weighed, earth, v)
+	w.plan.Buys = w.driveBuys()
 }
 
 func finite(r drive.Ramp) drive.Ramp {
@@ -387,6 +388,13 @@ func (w *worker) judgeDrive(v *DrivePlan, m, heavy drive.Motor, up, down drive.R
 		}
 		if open > 0 {
 			say("inspection", finding.Open, fmt.Sprintf("%d steps of the inspection are not done.", open), "A second-hand drive is looked at, reset and read before it is wired.", "drive.second_hand")
+		}
+	}
+	if top, wants := w.chosen.TopVolt, w.plateVolts(); top > 0 && top < w.supply.Volts-1 {
+		x := say("top-volts", finding.Note, fmt.Sprintf("It can be set to %s at most; the wall has %s.", unit.Whole(top, "V"), unit.Whole(w.supply.Volts, "V")), fmt.Sprintf("The motor gets its volts per hertz up to %s; above, torque falls as above base speed.", unit.Text(math.Min(1, top/wants)*w.model.FrequencyHz, "Hz")), "drive.top_volts")
+		x.Figure, x.Limit, x.Measure = unit.Whole(top, "V"), unit.Whole(wants, "V")+" wanted by the motor", finding.Against(top, finding.AtLeast, 0.95*wants, "V")
+		if top < 0.95*wants {
+			x.Grade = finding.Caution
 		}
 	}
 	if s := w.chosen.SinkOhms; s > 1 {

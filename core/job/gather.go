@@ -27,15 +27,19 @@ func (b *band) add(x float64) {
 	b.low, b.high = min(b.low, x), max(b.high, x)
 }
 
+// text prints the band, never narrower than a meter reads: a tachometer ±2 rpm, a
+// voltmeter 1 V and 1 %, a clamp 0.02 A and 2 %.
 func (b band) text(u string) string {
 	low, high := 0.97*b.low, 1.03*b.high
-	if u == "rpm" { // speed is known far better: its doubt was put on the slip
-		low, high = b.low, b.high
+	switch u {
+	case "rpm": // speed is known far better: its doubt was put on the slip
+		return fmt.Sprintf("%.0f to %.0f%s%s", math.Floor(b.low-2), math.Ceil(b.high+2), unit.Space, u)
+	case "V":
+		return fmt.Sprintf("%.0f to %.0f%s%s", math.Floor(min(low, b.low-1)), math.Ceil(max(high, b.high+1)), unit.Space, u)
 	}
-	if u == "V" || u == "rpm" {
-		return fmt.Sprintf("%.0f to %.0f%s%s", low, high, unit.Space, u)
-	}
-	return unit.Three(low) + " to " + unit.Three(high) + unit.Space + u
+	low, high = max(0, min(low, b.low-0.02)), max(high, b.high+0.02)
+	from := unit.Text(low, u)
+	return strings.TrimSuffix(from, unit.Space+u) + " to " + unit.Text(high, u)
 }
 
 // spread solves the corners of what is not known exactly.
@@ -156,7 +160,7 @@ func (w *worker) link() Link {
 	if w.guard.Breaker > 0 {
 		l.Breaker = unit.Plain(w.guard.Breaker) + unit.Space + "A"
 	}
-	if w.guard.RelaySet > 0 {
+	if w.guard.Relay != protection.Thermistor && w.guard.RelaySet > 0 {
 		l.Relay = unit.Plain(w.guard.RelaySet) + unit.Space + "A"
 	}
 	if w.supply.FeederM > 0 {
@@ -219,6 +223,8 @@ func (w *worker) bays() []BayState {
 		key = "waits for the bridge"
 	case p.Link.Breaker != "" && p.Link.Relay != "":
 		key = p.Link.Breaker + ", relay " + p.Link.Relay
+	case p.Link.Breaker != "" && w.guard.Relay == protection.Thermistor:
+		key = p.Link.Breaker + ", thermistor"
 	case p.Link.Breaker != "":
 		key = p.Link.Breaker + ", relay not set"
 	case w.weighed != nil:
@@ -434,7 +440,10 @@ func (w *worker) card() bringup.Card {
 			bringup.Line{Name: "Motor wire", Value: first(conductor(w.guard.Conductor), protection.Wire(ch.Conductor)), Note: "earth " + protection.Wire(ch.Earth) + ", planning"},
 			bringup.Line{Name: "Capacitor wires", Value: protection.Wire(ch.CapacitorWire), Note: "for " + unit.Text(ch.CapacitorOwn, "A") + ", planning"})
 		set := bringup.Line{Name: "Overload relay", Value: first(p.Link.Relay, sizeText(ch.RelaySet)), Note: relayWords(string(ch.Relay)) + "; plan asks " + sizeText(ch.RelaySet)}
-		if ch.RelaySet == 0 {
+		switch {
+		case w.guard.Relay == protection.Thermistor:
+			set = bringup.Line{Name: "Winding guard", Value: "thermistor in the winding", Note: "its relay in the contactor's coil"}
+		case ch.RelaySet == 0:
 			set.Value, set.Note = first(p.Link.Relay, "no setting guards"), "a thermistor in the winding, or other µF"
 		}
 		c.Settings = append(c.Settings, set)

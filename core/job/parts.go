@@ -3,6 +3,7 @@ package job
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"graybridge/core/capacitor"
 	"graybridge/core/protection"
@@ -84,9 +85,36 @@ func (w *worker) buys() []Buy {
 		Buy{ID: "box", Count: 1, What: "Capacitor box", Spec: "of metal, earthed, or of flame-retardant plastic; closed to fingers, its own glands", Note: "cans upright, clamped, a finger's width apart and two above the tabs: their cut-off lifts the lid when they fail. Not in the motor's own box"},
 		Buy{ID: "label", Count: 1, What: "Label on the box", Spec: "“Capacitors inside: switch off, wait a minute, discharge, then open.”"})
 	if ch.RelaySet == 0 {
-		out = append(out, Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head", Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil", first(w.doc.Plate.Insulation, "of the winding")), Note: "the relay cannot see the idling winding; this can", Planning: true})
+		out = slices.DeleteFunc(out, func(b Buy) bool { return b.ID == "relay" && w.guard.Relay == protection.Thermistor })
+		out = append(out, Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head", Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil", first(w.doc.Plate.Insulation, "of the winding")), Note: "it feels the winding no relay can see", Own: w.guard.Relay == protection.Thermistor, Planning: true})
 	}
 	return out
+}
+
+// driveBuys lists what a drive is built in with.
+func (w *worker) driveBuys() []Buy {
+	p, ch := w.profile, w.weighed
+	if p == nil || ch == nil || w.blocked() != nil {
+		return []Buy{}
+	}
+	poles := protection.Asks{Rules: w.doc.Workshop.Rules, Volts: w.supply.Nominal}.Poles()
+	out := []Buy{
+		{ID: "drive", Count: 1, What: "Drive " + p.Name, Spec: fmt.Sprintf("%s out, for %s from %s", unit.Text(p.Output.Amps, "A"), unit.Text(ch.Need, "A"), unit.Whole(w.supply.Volts, "V")), Own: w.chosen.SecondHand == "yes"},
+		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the drive, within sight", Planning: true},
+		{ID: "breaker", Count: 1, What: "Breaker", Spec: poles + ", " + first(noted(w.guard.Breaker), sizeText(ch.Breaker)), Own: w.guard.Breaker > 0, Planning: true},
+		{ID: "line-wire", Count: 1, What: "Line wire", Spec: first(conductor(w.guard.Conductor), protection.Wire(ch.Conductor)) + " copper and earth", Own: conductor(w.guard.Conductor) != "", Planning: true},
+		{ID: "motor-wire", Count: 1, What: "Motor cable", Spec: protection.Wire(ch.MotorWire) + " copper, three conductors and earth, shielded where it runs more than a few metres", Note: "shield to earth at both ends, by ring or gland", Planning: true},
+	}
+	if w.chosen.Reactor == "yes" {
+		out = append(out, Buy{ID: "reactor", Count: 1, What: "Line reactor", Spec: "for " + unit.Text(ch.RatedInput, "A"), Planning: true})
+	}
+	if w.chosen.Resistor == "yes" {
+		out = append(out, Buy{ID: "resistor", Count: 1, What: "Braking resistor", Spec: "ohms and watts by the drive's own sheet", Planning: true})
+	}
+	if w.chosen.EStop != "yes" {
+		out = append(out, Buy{ID: "stop", Count: 1, What: "Emergency stop", Spec: "latching, opening by force, into the drive's stop input or its line contactor", Note: "where a hand can be caught"})
+	}
+	return append(out, Buy{ID: "label", Count: 1, What: "Label on the box", Spec: fmt.Sprintf("“Drive inside: switch off, wait %s, measure its link, then open.”", unit.Plain(p.WaitMinutes)+unit.Space+"min")})
 }
 
 // noted is a size that is there already, in words; empty where none is.

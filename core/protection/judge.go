@@ -68,7 +68,7 @@ func (p Protection) judgeBreaker(a Asks, c Choice, add func(finding.Finding)) {
 		f.Measure, f.Limit = finding.Against(p.Breaker, finding.AtLeast, least, "A"), "from "+unit.Text(least, "A")
 	}
 	add(f)
-	guarded := a.Rules == table.NorthAmerica && p.Relay != NoRelay && p.RelaySet > 0
+	guarded := a.Rules == table.NorthAmerica && p.Relay != NoRelay && p.Relay != Thermistor && p.RelaySet > 0
 	if carry, ok := table.Ampacity(p.Conductor.SquareMM, p.Conductor.AWG); ok && p.Breaker > carry && !guarded {
 		w := finding.Finding{ID: "protection.wire", Grade: finding.Stop, Sentence: fmt.Sprintf("A %s breaker does not guard %s, which carries %s.", ampere(p.Breaker), p.Conductor, ampere(carry)),
 			Detail: "Thicker wire or a smaller breaker.", Figure: ampere(p.Breaker), Limit: ampere(carry), Measure: finding.Against(p.Breaker, finding.AtMost, carry, "A"),
@@ -149,7 +149,16 @@ func (p Protection) judgeRelay(a Asks, c Choice, add func(finding.Finding)) {
 	if !leadsGuard {
 		advice = "No relay setting both carries your load and guards the windings here: a thermistor in the winding, other µF, or another bridge."
 	}
+	if !leadsGuard {
+		rewire = []finding.Cure{{Label: "A thermistor in the winding", Path: "protection.relay", Value: string(Thermistor)}}
+	}
 	switch {
+	case p.Relay == Thermistor:
+		f.Grade, f.Sentence = finding.Good, "A thermistor in the winding opens the contactor by the winding's own heat."
+		f.Detail = "It sees what no relay in the lines can. Nobody has checked it here: lift one of its wires with the motor off, and the contactor must not hold."
+		f.Figure, f.Why = "by heat", []finding.Why{{Formula: "the winding's own temperature, whatever the amps", Section: finding.OnProtection, Source: "as noted by you"}}
+		add(f)
+		return
 	case p.Relay == NoRelay:
 		f.Grade, f.Sentence = finding.Stop, "Nothing would switch the motor off when a winding overheats."
 		f.Detail, f.Cures, f.Figure, f.Why = "A breaker guards the wire only. "+advice, rewire, "no relay", why(MotorLeads)
@@ -160,7 +169,7 @@ func (p Protection) judgeRelay(a Asks, c Choice, add func(finding.Finding)) {
 		f.Detail = "The capacitor joins ahead of the third pole, so that the made corner is watched too. A phase-sensitive relay may trip on the unequal amps."
 		f.Cures, f.Figure, f.Why = append(rewire, set()...), ampere(leads), why(MotorLeads)
 		if !leadsGuard {
-			f.Sentence, f.Detail, f.Figure, f.Cures = "No overload relay guards this motor alone: it wants a thermistor in the winding.", advice, "no setting", nil
+			f.Sentence, f.Detail, f.Figure, f.Cures = "No overload relay guards this motor alone: it wants a thermistor in the winding.", advice, "no setting", rewire
 		}
 		add(f)
 		return
@@ -183,6 +192,7 @@ func (p Protection) judgeRelay(a Asks, c Choice, add func(finding.Finding)) {
 			b.Cures = []finding.Cure{{Label: "Rewire the relay", Path: "protection.relay", Value: string(MotorLeads)}}
 		} else {
 			b.Detail += " A thermistor in the winding sees what no relay here can; or other µF, which the Bridge bay shows."
+			b.Cures = []finding.Cure{{Label: "A thermistor in the winding", Path: "protection.relay", Value: string(Thermistor)}}
 		}
 		add(b)
 		if p.RelaySet == 0 {

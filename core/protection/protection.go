@@ -8,21 +8,22 @@ import (
 	"graybridge/core/unit"
 )
 
-// Relay is how the overload relay is wired.
+// Relay is how the overload relay is wired, or what stands in its place.
 type Relay string
 
-// The ways to wire an overload relay on a capacitor bridge.
+// The ways to guard the windings on a capacitor bridge.
 const (
 	NoRelay     Relay = "none"
 	SupplyLines Relay = "supply-lines" // line 1 through one pole, the return through the other two
 	MotorLeads  Relay = "motor-leads"  // one pole in each motor lead, capacitor ahead of the third
+	Thermistor  Relay = "thermistor"   // no amps watched: the winding's own heat opens the contactor
 )
 
 // Entry is the protection as it is or will be.
 type Entry struct {
 	Breaker   string `json:"breaker,omitempty"`
 	Conductor string `json:"conductor,omitempty"`
-	Relay     Relay  `json:"relay,omitempty" enum:"none,supply-lines,motor-leads"`
+	Relay     Relay  `json:"relay,omitempty" enum:"none,supply-lines,motor-leads,thermistor"`
 	RelaySet  string `json:"relay_set,omitempty"`
 }
 

@@ -60,7 +60,11 @@ func TestARelayIsJudgedByWhatItsPolesSee(t *testing.T) {
 	a.Leads.Least = 4.6
 	none := judged(protection.Entry{}, a)["protection.relay"]
 	require.Contains(t, none.Sentence, "thermistor")
-	require.Empty(t, none.Cures)
+	require.Equal(t, string(protection.Thermistor), none.Cures[0].Value)
+	fitted := judged(protection.Entry{Relay: protection.Thermistor, RelaySet: "9 A"}, a)
+	require.Equal(t, finding.Good, fitted["protection.relay"].Grade, "it feels heat: no setting in amps is judged")
+	require.Contains(t, fitted["protection.relay"].Detail, "Nobody has checked it here")
+	require.NotContains(t, fitted, "protection.blind")
 	a = asks(table.Metric)
 	require.Equal(t, finding.Caution, judged(protection.Entry{Relay: protection.MotorLeads, RelaySet: "6 A"}, a)["protection.relay"].Grade, "too high")
 	require.Equal(t, finding.Caution, judged(protection.Entry{Relay: protection.MotorLeads, RelaySet: "4 A"}, a)["protection.relay"].Grade, "too low: it trips at the usual load")

@@ -147,7 +147,7 @@ func (a Asks) Choose(wired Relay) Choice {
 		c.Relay = SupplyLines
 	}
 	set, guards := a.Setting(c.Relay)
-	if guards {
+	if guards && wired != Thermistor {
 		c.RelaySet = set
 	}
 	base, source := a.base()

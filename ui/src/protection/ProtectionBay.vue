@@ -14,7 +14,8 @@ const drive = computed(() => plan.value.link.bridge === 'drive')
 const ways = [
   { value: 'motor-leads', label: 'In the motor leads', note: 'one pole each, capacitor ahead of the third' },
   { value: 'supply-lines', label: 'In the supply lines', note: 'one line, and the return through two poles' },
-  { value: 'none', label: 'No relay' },
+  { value: 'thermistor', label: 'A thermistor', note: 'in the winding, opening the contactor by heat' },
+  { value: 'none', label: 'Nothing' },
 ]
 </script>
 
@@ -37,9 +38,14 @@ const ways = [
       :label="drive ? 'Line wire' : 'Motor wire'"
       :placeholder="metric ? '1.5 mm²' : '12 AWG'"
     />
-    <EntryField v-if="!drive" path="protection.relay_set" label="Relay set to" placeholder="4.9 A" />
+    <EntryField
+      v-if="!drive && job.document.value!.protection.relay !== 'thermistor'"
+      path="protection.relay_set"
+      label="Relay set to"
+      placeholder="4.9 A"
+    />
   </div>
-  <ChoiceField v-if="!drive" path="protection.relay" label="Overload relay" :choices="ways" />
+  <ChoiceField v-if="!drive" path="protection.relay" label="What guards the windings" :choices="ways" />
   <h3 class="bay-sub">What the plan asks</h3>
   <FigureList v-if="plan.protection.length" :figures="plan.protection" />
   <p v-else class="soft">Sized once the motor, its bridge and the load are computed.</p>

@@ -196,7 +196,7 @@ onUnmounted(() => (offered.deeds = []))
       <a href="#bench" @click.prevent="go(bay)">Skip to the bay</a>
       <a href="#ledger" @click.prevent="toLedger">Skip to what this plan says</a>
     </p>
-    <section class="span-top" aria-label="Power path">
+    <section class="span-top" :class="{ folded: narrow && !pathOpen }" aria-label="Power path">
       <div class="span-bar">
         <div class="states" role="group" aria-label="State shown">
           <button
@@ -271,7 +271,7 @@ onUnmounted(() => (offered.deeds = []))
         :aria-expanded="pathOpen"
         @click="pathOpen = !pathOpen"
       >
-        {{ pathOpen ? 'Hide the power path' : 'Show the power path' }}
+        {{ pathOpen ? 'Fold path, states and history' : 'Path, states, history' }}
       </button>
       <DrawingView
         v-if="!narrow || pathOpen"
@@ -384,10 +384,16 @@ onUnmounted(() => (offered.deeds = []))
 .span-acts {
   display: flex;
   gap: 6px;
-  flex: none;
+  flex: 0 1 auto;
+  min-width: 0;
   margin-left: auto;
 }
+.span-acts > :not(.next) {
+  flex: none;
+}
 .next {
+  flex: 0 1 auto;
+  min-width: 8rem;
   max-width: 22rem;
   text-align: left;
   line-height: 1.2;
@@ -558,6 +564,12 @@ onUnmounted(() => (offered.deeds = []))
   }
   .span {
     padding-bottom: 64px;
+  }
+  .folded :is(.states, .icon, .span-acts > .plain:not(.unsure)) {
+    display: none;
+  }
+  .folded .span-acts {
+    min-height: 44px;
   }
   .span-unsure {
     margin: 6px 12px 0;

@@ -1457,7 +1457,7 @@ export interface components {
             breaker?: string;
             conductor?: string;
             /** @enum {string} */
-            relay?: "none" | "supply-lines" | "motor-leads";
+            relay?: "none" | "supply-lines" | "motor-leads" | "thermistor";
             relay_set?: string;
         };
         RangePoint: {
