@@ -13,10 +13,10 @@ import (
 // above what a workshop's people do; docs/limits.md states them all.
 const (
 	mostAtOnce    = 64   // requests under way
-	mostRequests  = 5000 // in tenSeconds
+	mostRequests  = 5000 // in pacedOver
 	mostStreams   = 64   // open streams of changes
 	mostStreamsOf = 512  // of all clients
-	tenSeconds    = 10 * time.Second
+	pacedOver     = 10 * time.Second
 )
 
 func client(r *http.Request) (string, error) {
@@ -65,7 +65,7 @@ func crowded() func(http.Handler) http.Handler {
 		w.Header().Set("Retry-After", "2")
 		refuse(w, r, http.StatusTooManyRequests, "Too much at a time from this address; nothing was stored. Try again in a moment.")
 	}
-	paced := httprate.Limit(mostRequests, tenSeconds, httprate.WithKeyFuncs(client), httprate.WithLimitHandler(tooMany))
+	paced := httprate.LimitBy(mostRequests, pacedOver, client, httprate.WithLimitHandler(tooMany))
 	return func(next http.Handler) http.Handler {
 		return paced(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			who, _ := client(r)

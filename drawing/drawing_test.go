@@ -43,6 +43,11 @@ func documents() map[string]job.Document {
 	t := scenario.Blunger()
 	t.Leads.Naming = leads.T
 	out["T names"] = t
+	for _, found := range []string{"star", "delta"} {
+		turned := scenario.Blunger()
+		turned.Leads.Found, turned.Leads.Done, turned.Leads.Rows = found, nil, leads.Turned
+		out["turned rows, "+found] = turned
+	}
 	back := scenario.Blunger()
 	back.Bridge.CornerTo = "L2"
 	out["to L2"] = back

@@ -187,7 +187,7 @@ func halves(d *Drawing, p *job.Plan, s *job.State) {
 		d.add(text(centre.x, centre.y+78+14*float64(i), row, Small).soft())
 	}
 	phaseLabels(d, s, ends, centre)
-	middle(d, s, 74, 52)
+	middle(d, p, s, 74, 52)
 }
 
 // middleOf is the point around which the coils are laid.

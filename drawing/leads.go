@@ -40,7 +40,7 @@ func joined(done leads.Joints, a, b string) bool { return slices.Contains(done.O
 
 func studs(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 	n := p.Link.Naming
-	up, low := leads.StudRows()
+	up, low := p.Link.Rows.Studs()
 	at := map[string][2]float64{}
 	for i := range up {
 		x := 96 + 104*float64(i)
@@ -85,7 +85,11 @@ func studs(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 			continue
 		}
 		t := at[target]
-		d.add(line(wire(l), 4, x, 42, x, 92, t[0], 112, t[0], t[1]-16).dashed(open).of("line " + l))
+		path := []float64{x, 42, x, 92, t[0], 112, t[0], t[1] - 16}
+		if slices.Contains(low, target) { // beside the stud above, not over it
+			path = []float64{x, 42, x, 92, t[0] + 50, 112, t[0] + 50, t[1] - 34, t[0] + 11, t[1] - 11}
+		}
+		d.add(line(wire(l), 4, path...).dashed(open).of("line " + l))
 		d.fact(name, "to "+n.Print(target)+done0(open))
 	}
 	for _, name := range append(slices.Clone(up), low...) {
@@ -289,7 +293,7 @@ func triangle(d *Drawing, p *job.Plan, s *job.State) {
 			node(d, p, at[0], at[1], l, names, at[0], 22, "middle")
 		}
 	}
-	middle(d, s, 230, 196)
+	middle(d, p, s, 230, 196)
 }
 
 // spokes draws the coils from the middle outward: star, and every set of joints
@@ -366,7 +370,7 @@ func spokes(d *Drawing, p *job.Plan, s *job.State) {
 	if star {
 		d.add(Item{Kind: KindCircle, X: cx, Y: cy, R: 6, Ink: Black, Fill: Black, Stroke: 1, Of: "joint star"})
 	}
-	middle(d, s, cx, 262)
+	middle(d, p, s, cx, 262)
 }
 
 // ordered walks the terminals in the order of the studs, so that the same plan
@@ -382,7 +386,7 @@ func ordered(at map[string][2]float64) func(yield func(string, [2]float64) bool)
 }
 
 // middle writes torque, direction and unbalance.
-func middle(d *Drawing, s *job.State, x, y float64) {
+func middle(d *Drawing, p *job.Plan, s *job.State, x, y float64) {
 	switch {
 	case !s.Solved:
 		return
@@ -390,7 +394,7 @@ func middle(d *Drawing, s *job.State, x, y float64) {
 		d.add(text(x, y, "dead short", Large).bold().toned("over"))
 		return
 	case s.Trips:
-		d.add(text(x, y, "breaker opens", Medium).bold().toned("over"))
+		d.add(text(x, y, opens(p), Medium).bold().toned("over"))
 		return
 	case !s.Starts:
 		d.add(text(x, y, "does not turn", Medium).bold().toned("over"))

@@ -1,6 +1,7 @@
 package drawing_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -35,6 +36,33 @@ func TestEveryLeadStandsInTheBoxOnce(t *testing.T) {
 				require.Equal(t, 1, count(box, func(i drawing.Item) bool { return i.Text == p.Link.Naming.Print(lead) }), "%s, %s: %s", name, s.ID, lead)
 			}
 		}
+	}
+}
+
+// The studs stand as the box does in front of the owner.
+func TestTheRowsAreDrawnAsTheyLie(t *testing.T) {
+	at := func(rows leads.Rows, name string) float64 {
+		d := scenario.Blunger()
+		d.Leads.Rows = rows
+		p := job.Make(d)
+		box := drawing.Box(&p, &p.Wanted, p.Now.Joints)
+		i := slices.IndexFunc(box.Items, func(i drawing.Item) bool { return i.Text == name })
+		require.GreaterOrEqual(t, i, 0)
+		return box.Items[i].Y
+	}
+	require.Less(t, at("", "U1"), at("", "W2"))
+	require.Greater(t, at(leads.Turned, "U1"), at(leads.Turned, "W2"))
+}
+
+// A drive trips where a breaker would open, in every drawing.
+func TestWhatCutsTheFeedIsCalledByItsBridge(t *testing.T) {
+	d := scenario.BallMill()
+	d.Leads.Found, d.Leads.Done = "L1-U1-V1; L2-W1-W2; L3-U2-V2", nil
+	p := job.Make(d)
+	require.True(t, p.Now.Trips, p.Now.Verdict)
+	windings := drawing.Of(&p, &p.Now).Windings
+	for text, n := range map[string]int{"drive trips": 1, "breaker opens": 0} {
+		require.Equal(t, n, count(windings, func(i drawing.Item) bool { return i.Text == text }), text)
 	}
 }
 

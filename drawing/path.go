@@ -255,7 +255,7 @@ func driveBox(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, 
 func box(d *Drawing, p *job.Plan, s *job.State) {
 	const x, w = 672.0, 132.0
 	d.add(rect(x, y1-20, w, y3-y1+40, Black, Paper).of("box"))
-	up, low := leads.StudRows()
+	up, low := p.Link.Rows.Studs()
 	px := func(i int) float64 { return x + 32 + 34*float64(i) }
 	place := map[string][2]float64{}
 	if p.Link.Box == leads.Ends {
@@ -277,6 +277,14 @@ func box(d *Drawing, p *job.Plan, s *job.State) {
 	if !s.Known {
 		d.add(text(x+w/2, (y1+y3)/2+4, "not said", Small).soft())
 	}
+}
+
+// opens says what cuts the feed where nothing would hold what is taken.
+func opens(p *job.Plan) string {
+	if p.Link.Bridge == job.KindDrive {
+		return "drive trips"
+	}
+	return "breaker opens"
 }
 
 // smallCaps draws a cap for every joint of loose ends.
@@ -303,7 +311,7 @@ func smallCaps(d *Drawing, p *job.Plan, s *job.State, x, w float64) {
 // chain joins the terminals of a joint pairwise in the order in which they
 // stand in the box.
 func chain(g []string) [][2]string {
-	up, low := leads.StudRows()
+	up, low := leads.Rows("").Studs()
 	var order []string
 	for _, row := range [][]string{up, low} {
 		for _, n := range row {
@@ -340,10 +348,8 @@ func motor(d *Drawing, p *job.Plan, s *job.State, flow bool, amps map[string]flo
 	d.add(circle(cx, cy, r, Black, Paper).of("motor"), text(cx, cy-2, "M", Large).bold())
 	caption := "3~"
 	switch {
-	case s.Trips && p.Link.Bridge == job.KindDrive:
-		caption = "drive trips"
 	case s.Trips:
-		caption = "breaker opens"
+		caption = opens(p)
 	case flow && s.Starts && s.RPM != "":
 		caption = s.RPM
 	case flow && !s.Starts:

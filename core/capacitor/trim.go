@@ -18,6 +18,7 @@ import (
 // and one load. What was not read is NaN.
 type Round struct {
 	Typed      string
+	Line       int // of the text that it was read from, from 0
 	Microfarad float64
 	Read       [readable]float64
 }
@@ -56,7 +57,7 @@ var (
 // ReadRounds reads the rounds of readings, one a line. Every line that cannot
 // be read becomes a reading with a problem; the others count.
 func ReadRounds(text string, windings bool) (out []Round, readings []finding.Reading) {
-	for line := range strings.SplitSeq(text, "\n") {
+	for at, line := range strings.Split(text, "\n") {
 		if line = strings.TrimSpace(line); line == "" {
 			continue
 		}
@@ -65,6 +66,7 @@ func ReadRounds(text string, windings bool) (out []Round, readings []finding.Rea
 			readings = append(readings, finding.Reading{Path: "bridge.trim", Typed: line, Problem: problem, Wanted: roundWanted})
 			continue
 		}
+		r.Line = at
 		out = append(out, r)
 	}
 	if len(out) > 0 && len(readings) == 0 {
@@ -405,6 +407,7 @@ type TrimView struct {
 
 // RoundView is one round: what was read beside what the refitted motor says.
 type RoundView struct {
+	Line  int        `json:"line"` // of the entry's text, from 0
 	At    string     `json:"at"`
 	Load  string     `json:"load"`
 	Fits  bool       `json:"fits"`
@@ -446,7 +449,7 @@ func readText(i int, x float64) string {
 func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 	v = TrimView{Rounds: []RoundView{}, Next: []Expected{}}
 	for _, r := range t.Rounds {
-		rv := RoundView{At: unit.Plain(r.Microfarad) + unit.Space + "µF", Load: unit.Percent(r.Share) + " load", Fits: r.Off <= fitsWithin, Lines: []ReadLine{}}
+		rv := RoundView{Line: r.Line, At: unit.Plain(r.Microfarad) + unit.Space + "µF", Load: unit.Percent(r.Share) + " load", Fits: r.Off <= fitsWithin, Lines: []ReadLine{}}
 		for i, read := range r.Read {
 			if math.IsNaN(read) {
 				continue

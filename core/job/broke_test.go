@@ -1,6 +1,7 @@
 package job_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -301,4 +302,33 @@ func TestFiguresAreSaidAsPeopleSayThem(t *testing.T) {
 	for x, want := range map[[2]any]string{{0.065, "s"}: "0.1", {0.606, "V"}: "0.6", {0.5, "W"}: "0.5", {236.0, "V"}: "236", {50.0, "µF"}: "50", {0.25, "kW"}: "0.25", {4.7, "A"}: "4.70", {0.0004, "A"}: "0"} {
 		require.Equal(t, want+unit.Space+x[1].(string), unit.Text(x[0].(float64), x[1].(string)))
 	}
+}
+
+// A sensor's lead is no lead of the motor: it stands in no joint, and the
+// sentence says where it goes.
+func TestASensorsLeadStandsInNoJoint(t *testing.T) {
+	d := scenario.Blunger()
+	d.Leads.Extras = "P1 P2 PTC thermistor"
+	d.Leads.Found = "L1-U1-W2; L2-V1-U2-p1; L3-W1-V2"
+	p := job.Make(d)
+	at := slices.IndexFunc(p.Readings, func(r finding.Reading) bool { return r.Path == "leads.found" })
+	require.Contains(t, p.Readings[at].Problem, "P1 belongs to the PTC thermistor")
+	require.Contains(t, p.Readings[at].Problem, "never into a joint")
+	require.False(t, p.Now.Known)
+	d.Leads.Extras = "U1 PTC thermistor" // the motor's own name wins
+	d.Leads.Found = "L1-U1-W2; L2-V1-U2; L3-W1-V2"
+	p = job.Make(d)
+	require.Empty(t, p.Unreadable())
+}
+
+// Behind a drive the box is fed by the motor cable: its copper sizes the caps.
+func TestCapsBehindADriveAreSizedByTheMotorCable(t *testing.T) {
+	d := scenario.BallMill()
+	d.Leads.Box, d.Leads.Gauge = leads.Ends, "1.5 mm²"
+	d.Protection.Conductor = "16 mm²"
+	thick := job.Make(d).Leads.Caps
+	d.Protection.Conductor = ""
+	require.Equal(t, job.Make(d).Leads.Caps, thick, "the drive's own line is not in the box")
+	require.NotEmpty(t, thick)
+	require.Positive(t, thick[0].Area)
 }

@@ -64,7 +64,7 @@ func Changed(from, to Document) string {
 func (d *Document) entries() map[string]string {
 	out := d.typed()
 	for path, value := range map[string]string{
-		"leads.kind": string(d.Leads.Kind), "leads.naming": string(d.Leads.Naming), "leads.beside": string(d.Leads.Beside), "leads.box": string(d.Leads.Box),
+		"leads.kind": string(d.Leads.Kind), "leads.naming": string(d.Leads.Naming), "leads.beside": string(d.Leads.Beside), "leads.box": string(d.Leads.Box), "leads.rows": string(d.Leads.Rows),
 		"leads.agreed": d.Leads.Agreed, "leads.clips": d.Leads.Clips, "leads.bumped": d.Leads.Bumped, "leads.starter": string(d.Leads.Starter),
 		"leads.method": string(d.Leads.Method), "leads.tester": string(d.Leads.Tester),
 		"bridge.kind": d.Bridge.Kind, "bridge.corner_to": d.Bridge.CornerTo, "bridge.start_by": string(d.Bridge.StartBy), "bridge.reversing": string(d.Bridge.Reversing),

@@ -127,6 +127,7 @@ func (d *Document) Validate() openfile.Problems {
 	choice(add, "leads.naming", d.Leads.Naming, leads.Namings...)
 	choice(add, "leads.beside", d.Leads.Beside, leads.Namings...)
 	choice(add, "leads.box", d.Leads.Box, leads.Studs, leads.Ends)
+	choice(add, "leads.rows", d.Leads.Rows, leads.Turned)
 	choice(add, "leads.agreed", d.Leads.Agreed, "plate")
 	choice(add, "leads.clips", d.Leads.Clips, "yes")
 	choice(add, "leads.bumped", d.Leads.Bumped, "right-L1", "wrong-L1", "right-L2", "wrong-L2")

@@ -128,7 +128,7 @@ func (w *worker) ended() bool {
 
 // unsized is a link of a document of which nothing has been solved.
 func unsized(d *Document, h leads.Hand) Link {
-	l := Link{Parts: []capacitor.Part{}, Does: d.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Beside: d.Leads.Beside,
+	l := Link{Parts: []capacitor.Part{}, Does: d.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Rows: d.Leads.Rows, Beside: d.Leads.Beside,
 		Reversing: d.Bridge.Reversing == capacitor.BySwitch, Bridge: "capacitor", Third: "corner", RulerTo: 100, CornerTo: "L1"}
 	if d.Bridge.Kind == KindDrive {
 		l.Bridge, l.Third, l.Reversing = KindDrive, "L3", false

@@ -333,7 +333,12 @@ func (w *worker) caps(l *LeadsPlan) {
 		table = nil // refused when the workshop is stored
 	}
 	line := w.guard.Conductor
-	if line == (unit.Conductor{}) && w.choice != nil {
+	switch {
+	case w.isDrive() && w.weighed != nil: // the box is fed by the motor cable, not by the drive's own line
+		line = w.weighed.MotorWire
+	case w.isDrive():
+		line = unit.Conductor{}
+	case line == (unit.Conductor{}) && w.choice != nil:
 		line = w.choice.Conductor
 	}
 	l.Caps = leads.CapsFor(w.wanted, w.hand.Naming, w.gauge, line, table)

@@ -95,6 +95,7 @@ type Link struct {
 	Feeder     string           `json:"feeder,omitempty"`
 	Way        leads.Way        `json:"way"`
 	Box        leads.Box        `json:"box"`
+	Rows       leads.Rows       `json:"rows,omitempty"`
 	Beside     leads.Naming     `json:"beside,omitempty"`
 	Reversing  bool             `json:"reversing,omitempty"` // a switch moves the capacitor
 }

@@ -142,6 +142,20 @@ func Extras(text string) []Extra {
 	return out
 }
 
+// inJoint finds the first wire of the extras that a text of joints names and
+// that is no lead of the motor; nil where there is none.
+func (h Hand) inJoint(text, extras string) (*Extra, string) {
+	words := strings.FieldsFunc(text, func(r rune) bool { return strings.ContainsRune(" \t\n;,-–—+=&·", r) })
+	for _, x := range Extras(extras) {
+		for name := range strings.SplitSeq(x.Names, ", ") {
+			if _, motors := h.Naming.canonical(name, h.Kind); name != "" && !motors && slices.ContainsFunc(words, func(w string) bool { return strings.EqualFold(w, name) }) {
+				return &x, name
+			}
+		}
+	}
+	return nil, ""
+}
+
 var extraKinds = []struct {
 	words []string
 	goes  string

@@ -49,13 +49,14 @@ type Sense struct {
 	Kick  int // 1 up, -1 down, 0 still
 	Flick bool
 	Said  string
+	Line  int // of the text that it was read from, from 0
 }
 
 var senseForm = regexp.MustCompile(`^(\S+?)-([^\s+]+?)\s*(\+|\s)\s*(\S+?)-(\S+?)\s+(.+)$`)
 
 // readSenses reads the lines of labelling readings.
 func readSenses(text string, tags []string, fed float64) (out []Sense, readings []finding.Reading) {
-	for line := range strings.SplitSeq(text, "\n") {
+	for at, line := range strings.Split(text, "\n") {
 		line = strings.TrimSpace(line)
 		if line == "" {
 			continue
@@ -68,7 +69,7 @@ func readSenses(text string, tags []string, fed float64) (out []Sense, readings 
 			bad("This is no reading.")
 			continue
 		}
-		s := Sense{Experiment: Experiment{Feed: [2]string{m[1], m[2]}, Read: [2]string{m[4], m[5]}, Series: m[3] == "+"}, Said: m[6]}
+		s := Sense{Experiment: Experiment{Feed: [2]string{m[1], m[2]}, Read: [2]string{m[4], m[5]}, Series: m[3] == "+"}, Said: m[6], Line: at}
 		unknownTag := ""
 		for _, n := range []string{m[1], m[2], m[4], m[5]} {
 			if !slices.Contains(tags, n) {
@@ -242,6 +243,28 @@ func near(all []level, share float64) int {
 	return best
 }
 
+// bySide gives the level of a reading on two coils in series by nothing but
+// above, below or about the volts fed, where only one level lies there: leakage
+// unlike any that was assumed changes how far, never which way. -1 where that
+// does not tell.
+func bySide(all []level, share float64) int {
+	at := -1
+	for i, l := range all {
+		if side(l, share) {
+			if at >= 0 {
+				return -1
+			}
+			at = i
+		}
+	}
+	return at
+}
+
+// side says whether a level and a reading lie on one side of the volts fed.
+func side(l level, share float64) bool {
+	return l.low > 1+meterDoubt && share > 1+meterDoubt || l.high < 1-meterDoubt && share < 1-meterDoubt
+}
+
 // Labelling is what the readings so far say about which lead is which.
 type Labelling struct {
 	Classes int           `json:"classes"` // labellings that readings can tell apart, at the start
@@ -268,7 +291,8 @@ type LeadName struct {
 type Taken struct {
 	Text string `json:"text"`
 	Said string `json:"said"`
-	Odd  bool   `json:"odd"` // contradicted by the others
+	Odd  bool   `json:"odd"`  // contradicted by the others
+	Line int    `json:"line"` // of the entry's text, from 0
 }
 
 // Ask is the reading to take next.
@@ -415,6 +439,9 @@ func (s *Sorter) Take(x Sense) bool {
 		share = float64(x.Kick)
 	}
 	at := near(lv, share)
+	if x.Series && at < 0 {
+		at = bySide(lv, share)
+	}
 	s.asked = append(s.asked, x.Experiment)
 	if at < 0 {
 		return false
@@ -629,7 +656,7 @@ func Label(r Round, h Hand, v Verdict, eq circuit.Equivalent, frequencyHz float6
 		out.settle(names, senses, s, h, odd)
 	}
 	for i, x := range senses {
-		out.Taken = append(out.Taken, Taken{x.words(fed), x.Said, odd[i]})
+		out.Taken = append(out.Taken, Taken{x.words(fed), x.Said, odd[i], x.Line})
 	}
 	if settled {
 		return out, readings
@@ -733,6 +760,14 @@ func (s *Sorter) ask(e Experiment, repeat bool, fed float64) Ask {
 			continue
 		}
 		low, high := (one.low-meterDoubt)*fed, (one.high+meterDoubt)*fed
+		if e.Series && bySide(lv, one.mid) == l { // the side decides, however strongly the coils feel each other
+			word := "under "
+			if one.mid > 1 {
+				word = "over "
+			}
+			a.Expect = append(a.Expect, word+unit.Text(fed, "V")+", about "+unit.Text(one.mid*fed, "V"))
+			continue
+		}
 		if low <= 0 {
 			a.Expect = append(a.Expect, "under "+unit.Text(high, "V"))
 		} else {

@@ -1,6 +1,7 @@
 package leads
 
 import (
+	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -17,12 +18,19 @@ const (
 	Ends  Box = "ends"  // loose lead ends, with caps
 )
 
+// Rows is how the two rows of studs lie in the box in front of you.
+type Rows string
+
+// Turned rows: W2 U2 V2 above, U1 V1 W1 below.
+const Turned Rows = "turned"
+
 // Entry is the leads as the person says they are.
 type Entry struct {
 	Kind   Kind     `json:"kind,omitempty" enum:"three,six,nine-star,nine-delta,twelve,other"`
 	Naming Naming   `json:"naming,omitempty" enum:"iec,t,u-x,a-x"`
 	Beside Naming   `json:"beside,omitempty" enum:"iec,t,u-x,a-x"` // a second system that the plate prints, shown beside
 	Box    Box      `json:"box,omitempty" enum:"studs,ends"`
+	Rows   Rows     `json:"rows,omitempty" enum:"turned"`
 	Found  string   `json:"found,omitempty"`  // joints as text, or star, delta, open
 	Wanted string   `json:"wanted,omitempty"` // empty: the plan chooses
 	Done   []string `json:"done,omitempty" nullable:"false"`
@@ -262,8 +270,13 @@ var (
 	lower = []string{"W2", "U2", "V2"}
 )
 
-// StudRows gives the upper and lower stud row of six leads.
-func StudRows() (up, low []string) { return upper, lower }
+// Studs gives the upper and lower stud row of six leads.
+func (r Rows) Studs() (up, low []string) {
+	if r == Turned {
+		return lower, upper
+	}
+	return upper, lower
+}
 
 func facing(a, b string) bool {
 	i := slices.Index(upper, a)
@@ -341,6 +354,8 @@ func Apply(found Joints, moves []Move) Joints {
 	return normal(now)
 }
 
+var errInJoint = errors.New("a wire of the extras stands in a joint")
+
 // Read reads the entry's joints. Where found has not been said, known is
 // false. The readings name what could not be read.
 func Read(e Entry) (found, wanted Joints, known, chosen bool, readings []finding.Reading) {
@@ -351,7 +366,10 @@ func Read(e Entry) (found, wanted Joints, known, chosen bool, readings []finding
 		}
 		j, err := Parse(text, h.Naming, h.Kind)
 		r := finding.Reading{Path: path, Typed: text}
-		if err != nil {
+		if x, name := h.inJoint(text, e.Extras); x != nil {
+			r.Problem = fmt.Sprintf("%s belongs to the %s and is in no joint: it goes %s.", name, x.What, x.Goes)
+			r.Wanted, err = "the joints without "+name, errInJoint
+		} else if err != nil {
 			r.Problem, r.Wanted = err.Error()+".", "joints like "+h.Kind.Layout().example().Print(h.Naming)
 		} else if r.ReadAs = j.Print(h.Naming); len(j) == 0 {
 			r.ReadAs = "nothing joined"

@@ -3,6 +3,7 @@
 import { computed, ref, watch } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import FindingLine from '../parts/FindingLine.vue'
+import { withoutLine } from '../span/document'
 import { useJob } from '../span/job'
 import { roundLine } from './round'
 
@@ -44,13 +45,6 @@ function add() {
   microfarad.value = String(plan.value.link.microfarad)
   const before = job.text('bridge.trim')
   job.commit('bridge.trim', before ? `${before}\n${line}` : line)
-}
-
-function without(n: number) {
-  const lines = job.text('bridge.trim').split('\n').filter(Boolean)
-  // The rounds shown are the last ones.
-  lines.splice(lines.length - (trim.value?.rounds.length ?? 0) + n, 1)
-  job.commit('bridge.trim', lines.join('\n'))
 }
 </script>
 
@@ -102,7 +96,12 @@ function without(n: number) {
           {{
             r.load
           }}
-          <button type="button" class="why" :aria-label="`Take round ${n + 1} away`" @click="without(n)">
+          <button
+            type="button"
+            class="why"
+            :aria-label="`Take round ${n + 1} away`"
+            @click="job.commit('bridge.trim', withoutLine(job.text('bridge.trim'), r.line))"
+          >
             take away
           </button>
         </caption>

@@ -4,6 +4,7 @@ import { computed, nextTick, ref } from 'vue'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import GradeMark from '../parts/GradeMark.vue'
+import { withoutLine } from '../span/document'
 import { useJob } from '../span/job'
 import { touchLine, withLine } from './joints'
 
@@ -48,15 +49,6 @@ function sense(value: string) {
   if (!ask || !value.trim()) return
   read.value = ''
   job.commit('leads.senses', withLine(job.text('leads.senses'), `${ask.key} ${value.trim()}`))
-}
-
-/** Takes one line of a list away again. */
-function without(path: string, n: number) {
-  const lines = job
-    .text(path)
-    .split('\n')
-    .filter((l) => l.trim())
-  job.commit(path, lines.filter((_, i) => i !== n).join('\n'))
 }
 
 const methods = [
@@ -236,7 +228,7 @@ const methods = [
           type="button"
           class="why"
           :aria-label="`Take reading ${n + 1} away`"
-          @click="without('leads.senses', n)"
+          @click="job.commit('leads.senses', withoutLine(job.text('leads.senses'), t.line))"
         >
           Take away
         </button>

@@ -23,6 +23,10 @@ const boxes = [
   { value: 'studs', label: 'Six studs', note: 'two rows, links' },
   { value: 'ends', label: 'Loose ends', note: 'caps' },
 ]
+const rows = [
+  { value: '', label: 'U1 V1 W1 above' },
+  { value: 'turned', label: 'W2 U2 V2 above' },
+]
 const six = [
   { value: 'iec', label: 'U1 V1 W1, U2 V2 W2' },
   { value: 't', label: 'T1 … T6' },
@@ -197,7 +201,7 @@ function tick(id: string) {
         </p>
       </div>
       <details v-if="plan.leads.caps.length" class="leads-more">
-        <summary>Caps and wires: {{ plan.leads.caps_text }}</summary>
+        <summary>Caps and wires, once joined as wanted: {{ plan.leads.caps_text }}</summary>
         <EntryField path="leads.gauge" label="Gauge of the motor's leads" placeholder="14 AWG or 1.5 mm²" />
         <table class="leads-table">
           <thead>
@@ -248,6 +252,13 @@ function tick(id: string) {
       label="In the box"
       :choices="boxes"
       fallback="studs"
+    />
+    <ChoiceField
+      v-if="plan.link.kind === 'six' && plan.link.box === 'studs'"
+      path="leads.rows"
+      label="The rows, as you look at them"
+      :choices="rows"
+      fallback=""
     />
     <details class="leads-more">
       <summary>Every name in the other systems</summary>

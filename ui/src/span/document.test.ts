@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Document } from '../api/client'
-import { differences, entryName, merged, same, textAt, withText } from './document'
+import { differences, entryName, merged, same, textAt, withText, withoutLine } from './document'
 
 const job = (): Document => ({
   format: 'gray-bridge/job',
@@ -78,4 +78,9 @@ describe('a job document', () => {
     expect(textAt(merged(base, withText(base, 'load.share', '60 %'), mine)!, 'drive.at')).toBe('40 Hz')
     expect(merged(base, base, base)).toEqual(base)
   })
+})
+
+it('a line is taken by its place among all lines, readable or not', () => {
+  expect(withoutLine('1-2 4-5 2.9\nrubbish\n1-3 4-6 5\n', 2)).toBe('1-2 4-5 2.9\nrubbish')
+  expect(withoutLine('one', 0)).toBe('')
 })

@@ -84,3 +84,10 @@ export function merged(base: Document, theirs: Document, mine: Document): Docume
 export function entryName(path: string): string {
   return path.replace('.', ': ').replaceAll('_', ' ')
 }
+
+/** A text of lines without the line at an index, counted over all of them, readable or not. */
+export const withoutLine = (text: string, at: number) =>
+  text
+    .split('\n')
+    .filter((l, i) => i !== at && l.trim())
+    .join('\n')

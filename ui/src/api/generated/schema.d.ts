@@ -1242,6 +1242,8 @@ export interface components {
             naming?: "iec" | "t" | "u-x" | "a-x";
             ohms_at?: string;
             photo?: string;
+            /** @enum {string} */
+            rows?: "turned";
             senses?: string;
             /** @enum {string} */
             starter?: "star-delta";
@@ -1301,6 +1303,7 @@ export interface components {
             relay?: string;
             relay_way?: string;
             reversing?: boolean;
+            rows?: string;
             /** Format: double */
             ruler_to: number;
             /** Format: double */
@@ -1516,6 +1519,8 @@ export interface components {
         RoundView: {
             at: string;
             fits: boolean;
+            /** Format: int64 */
+            line: number;
             lines: components["schemas"]["ReadLine"][];
             load: string;
         };
@@ -1620,6 +1625,8 @@ export interface components {
             volts?: string;
         };
         Taken: {
+            /** Format: int64 */
+            line: number;
             odd: boolean;
             said: string;
             text: string;
