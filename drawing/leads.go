@@ -68,7 +68,7 @@ func studs(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 		x := 96 + 104*float64(i)
 		g := fed.Of(l)
 		target := ""
-		for _, name := range append(slices.Clone(up), low...) {
+		for _, name := range leads.Six.Terminals() { // the stud that the moves name
 			if slices.Contains(g, name) {
 				target = name
 				break

@@ -232,6 +232,8 @@ func (w *worker) bays() []BayState {
 		if p.Link.Breaker != "" {
 			key = p.Link.Breaker + ", the drive guards the motor"
 		}
+	case w.choice != nil && w.guard.Relay == protection.Thermistor:
+		key = "wants " + sizeText(w.choice.Breaker) + "; thermistor"
 	case w.choice != nil:
 		key = "wants " + sizeText(w.choice.Breaker) + " and a relay"
 	}

@@ -12,8 +12,8 @@ const plan = computed(() => job.plan.value!)
 const metric = computed(() => job.document.value!.workshop.rules === 'metric')
 const drive = computed(() => plan.value.link.bridge === 'drive')
 const ways = [
-  { value: 'motor-leads', label: 'In the motor leads', note: 'one pole each, capacitor ahead of the third' },
-  { value: 'supply-lines', label: 'In the supply lines', note: 'one line, and the return through two poles' },
+  { value: 'motor-leads', label: 'Relay in the motor leads', note: 'one pole each, capacitor ahead of the third' },
+  { value: 'supply-lines', label: 'Relay in the supply lines', note: 'one line, and the return through two poles' },
   { value: 'thermistor', label: 'A thermistor', note: 'in the winding, opening the contactor by heat' },
   { value: 'none', label: 'Nothing' },
 ]
