@@ -87,7 +87,7 @@ func studs(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 		t := at[target]
 		path := []float64{x, 42, x, 92, t[0], 112, t[0], t[1] - 16}
 		if slices.Contains(low, target) { // beside the stud above, not over it
-			path = []float64{x, 42, x, 92, t[0] + 50, 112, t[0] + 50, t[1] - 34, t[0] + 11, t[1] - 11}
+			path = []float64{x, 42, x, 92, t[0] + 50, 112, t[0] + 50, t[1], t[0] + 16, t[1]}
 		}
 		d.add(line(wire(l), 4, path...).dashed(open).of("line " + l))
 		d.fact(name, "to "+n.Print(target)+done0(open))

@@ -292,6 +292,16 @@ func (q Equivalent) gap(slip, frequencyHz float64) (z complex128, rotor float64)
 	return reciprocal(y), slip * r / d
 }
 
+// Balanced is three whole coils on a balanced three-phase supply of volts across
+// each: one coil's amps and the torque in N·m. The textbook's circuit of one
+// phase, which the Solver comes to as well, without its matrix:
+// I = V/(R1 + jX1 + Z), T = 3·|I·Z|²·Re(1/(R2/s + jX2))/ωsync.
+func (q Equivalent) Balanced(volts, frequencyHz, slip float64) (amps complex128, torqueNm float64) {
+	z, rotor := q.gap(slip, frequencyHz)
+	amps = complex(volts, 0) * reciprocal(complex(q.R1Ohm, q.X1Ohm*frequencyHz/q.FrequencyHz)+z)
+	return amps, 3 * square(amps*z) * rotor / q.SyncRadPerSecond(frequencyHz)
+}
+
 // reciprocal is 1/z without the care for infinities that Go's complex division
 // takes; every z here is finite and not zero.
 func reciprocal(z complex128) complex128 {

@@ -91,6 +91,9 @@ func TestBalancedThreePhaseIsTheTextbookCircuit(t *testing.T) {
 			power = 3 * real(e*cmplx.Conj(e/rotor))
 		}
 		require.InDelta(t, power/(4*math.Pi*50/4), s.Shaft(0).TorqueNm, 1e-6*(1+math.Abs(power)))
+		amps, torque := q.Balanced(133, 50, slip)
+		require.InDelta(t, 0, cmplx.Abs(s.CoilAmps(0, 0)-amps), 1e-6*cmplx.Abs(amps))
+		require.InDelta(t, s.Shaft(0).TorqueNm, torque, 1e-6*(1+math.Abs(torque)))
 	})
 }
 

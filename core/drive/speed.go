@@ -50,17 +50,13 @@ func (m Motor) ModelAt(hertz float64) machine.Model {
 // feel is the motor on the drive at a frequency: what it gives, in N·m, and the
 // share of plate amps at a slip.
 func (m Motor) feel(hertz float64) (at func(slip float64) (torque, share float64), err error) {
-	own := m.ModelAt(hertz)
-	s, err := own.ThreePhase(m.Volts(hertz), hertz)
-	if err != nil {
-		return nil, err
+	own, volts := m.ModelAt(hertz).Eq, m.Volts(hertz)
+	if !(volts > 0 && hertz > 0) || math.IsInf(volts+hertz, 0) {
+		return nil, fmt.Errorf("%v V at %v Hz drive no motor", volts, hertz)
 	}
 	return func(slip float64) (torque, share float64) {
-		s.SetSlip(0, slip)
-		if s.Solve() != nil {
-			return 0, math.Inf(1)
-		}
-		return s.Shaft(0).TorqueNm, cmplx.Abs(s.CoilAmps(0, 0)) / m.Model.WindingAmps
+		amps, torque := own.Balanced(volts, hertz, slip)
+		return torque, cmplx.Abs(amps) / m.Model.WindingAmps
 	}, nil
 }
 

@@ -5,11 +5,13 @@ import (
 	"context"
 	"encoding/json"
 	"math"
+	"math/rand/v2"
 	"os"
 	"os/exec"
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -510,6 +512,39 @@ func BenchmarkPlanDrive(b *testing.B) {
 	for b.Loop() {
 		job.Make(d)
 	}
+}
+
+// The plan of the corpus that takes longest: every plate on each bridge, as read
+// and with everything said that a law case says.
+func BenchmarkPlanCorpus(b *testing.B) {
+	var slowest job.Document
+	most := time.Duration(0)
+	r := rand.New(rand.NewPCG(11, 7))
+	for _, c := range corpus(b) {
+		for i := range 6 {
+			d := c.document()
+			if i > 1 {
+				d = lawCase(c, r)
+			}
+			if i == 1 {
+				d.Bridge.Kind = job.KindDrive
+			}
+			least := time.Hour
+			for range 2 {
+				from := time.Now()
+				job.Make(d)
+				least = min(least, time.Since(from))
+			}
+			if least > most {
+				most, slowest = least, d
+			}
+		}
+	}
+	b.ReportAllocs()
+	for b.Loop() {
+		job.Make(slowest)
+	}
+	b.Logf("the slowest is %s on %q", slowest.Name, slowest.Bridge.Kind)
 }
 
 func BenchmarkStartRun(b *testing.B) {
