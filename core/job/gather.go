@@ -446,7 +446,7 @@ func (w *worker) card() bringup.Card {
 		case w.guard.Relay == protection.Thermistor:
 			set = bringup.Line{Name: "Winding guard", Value: "thermistor in the winding", Note: "its relay in the contactor's coil"}
 		case ch.RelaySet == 0:
-			set.Value, set.Note = first(p.Link.Relay, "no setting guards"), "a thermistor in the winding, or other µF"
+			set.Value, set.Note = first(p.Link.Relay, "no setting guards"), "not every winding: a thermistor too, or other µF"
 		}
 		c.Settings = append(c.Settings, set)
 	}

@@ -394,7 +394,7 @@ func figure(x float64, unit string) string {
 	} else if strings.Count(s, ".") == 1 && math.Abs(x) < 0.001 {
 		s = strconv.FormatFloat(x, 'f', 4, 64)
 	}
-	if unit != "A" && !strings.HasSuffix(unit, "Ω") || strings.HasSuffix(s, ".00") && math.Abs(x) < 0.005 {
+	if unit != "A" && (!strings.HasSuffix(unit, "Ω") || math.Abs(x) < 1) || strings.HasSuffix(s, ".00") && math.Abs(x) < 0.005 {
 		s = trimmed(s)
 	}
 	if s == "-0" {

@@ -161,8 +161,8 @@ const methods = [
           Use it: {{ round.text.replace('This is a motor with ', '') }}
         </button>
         <p v-if="round.coils.length" class="soft">
-          Coils: {{ round.coils.map((c) => `${c.name} ${c.text}`).join(', ') }}; apart by at most
-          {{ (100 * round.spread).toFixed(1) }} %.
+          Coils: {{ round.coils.map((c) => `${c.name} ${c.text}`).join(', ')
+          }}{{ round.spread < 0.0005 ? '; all alike.' : `; apart by at most ${(100 * round.spread).toFixed(1)} %.` }}
         </p>
         <details v-if="tags.length" class="leads-more">
           <summary>
