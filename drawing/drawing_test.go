@@ -48,6 +48,9 @@ func documents() map[string]job.Document {
 		turned.Leads.Found, turned.Leads.Done, turned.Leads.Rows = found, nil, leads.Turned
 		out["turned rows, "+found] = turned
 	}
+	studs, ends := labelled(), labelled()
+	ends.Leads.Box, ends.Leads.Beside = leads.Ends, leads.T
+	out["tape on studs"], out["tape on ends"] = studs, ends
 	back := scenario.Blunger()
 	back.Bridge.CornerTo = "L2"
 	out["to L2"] = back

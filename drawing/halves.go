@@ -121,8 +121,17 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 	}
 }
 
-// besides is a lead's name in the second system that the plate prints.
+// besides is a lead's name in the second system that the plate prints, and in
+// brackets the tape that is still on it once readings have named the leads.
 func besides(p *job.Plan, name string) string {
+	other := second(p, name)
+	if tape := p.Leads.Labelling.TapeOf(name); tape != "" {
+		other = strings.TrimSpace(other + " (" + tape + ")")
+	}
+	return other
+}
+
+func second(p *job.Plan, name string) string {
 	if p.Link.Beside == "" || p.Link.Beside == p.Link.Naming || p.Link.Beside.For(p.Link.Kind) != p.Link.Beside {
 		return ""
 	}

@@ -66,6 +66,38 @@ func TestWhatCutsTheFeedIsCalledByItsBridge(t *testing.T) {
 	}
 }
 
+// labelled is a motor of six leads that readings have named.
+func labelled() job.Document {
+	d := scenario.Blunger()
+	d.Leads.Found, d.Leads.Done, d.Leads.Clips, d.Leads.Bumped = "open", nil, "", ""
+	d.Leads.Tags, d.Leads.LowVolts, d.Leads.Touches = "6", "12", "1 4 2.5\n2 5 2.5\n3 6 2.5\n1 2 open\n2 3 open\n1 3 open"
+	p := job.Make(d)
+	for range 6 {
+		ask := p.Leads.Labelling.Ask
+		if ask == nil {
+			break
+		}
+		d.Leads.Senses += ask.Key + " 6.6\n"
+		p = job.Make(d)
+	}
+	return d
+}
+
+// Once readings have named the leads, box and card keep the tape beside the names.
+func TestTheTapeStandsBesideTheNamesFound(t *testing.T) {
+	d := labelled()
+	p := job.Make(d)
+	require.True(t, p.Leads.Labelling.Settled, p.Leads.Labelling.Text)
+	box := drawing.Box(&p, &p.Wanted, p.Now.Joints)
+	for _, n := range p.Leads.Labelling.Names {
+		require.Equal(t, 1, count(box, func(i drawing.Item) bool { return i.Text == "("+n.Tag+")" }), n.Name)
+	}
+	require.Len(t, p.Card.Joints, 3)
+	for _, j := range p.Card.Joints {
+		require.Regexp(t, `^tape \d, \d$`, j.Note)
+	}
+}
+
 // Each half coil is drawn with its bumps; one that is open has its gap and says so.
 func TestAnOpenCoilHasAGap(t *testing.T) {
 	for _, d := range []job.Document{scenario.Blunger(), scenario.PugMill()} {

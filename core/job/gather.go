@@ -401,7 +401,17 @@ func (w *worker) card() bringup.Card {
 				line = n
 			}
 		}
-		c.Joints = append(c.Joints, bringup.Line{Name: line, Value: leads.PrintJoint(terminals, w.hand.Naming)})
+		joint := bringup.Line{Name: line, Value: leads.PrintJoint(terminals, w.hand.Naming)}
+		var tape []string
+		for _, n := range terminals {
+			if tag := p.Leads.Labelling.TapeOf(n); tag != "" {
+				tape = append(tape, tag)
+			}
+		}
+		if len(tape) > 0 {
+			joint.Note = "tape " + strings.Join(tape, ", ")
+		}
+		c.Joints = append(c.Joints, joint)
 	}
 	if f := w.blocked(); f != nil {
 		// Why it is not to be fed and what to change, nothing else.

@@ -287,6 +287,17 @@ type LeadName struct {
 	Name     string `json:"name"`     // as this motor prints it
 }
 
+// TapeOf is the tape name of a terminal, by its canonical name; empty until the
+// leads are named.
+func (l *Labelling) TapeOf(terminal string) string {
+	for _, n := range l.Names {
+		if l.Settled && n.Terminal == terminal {
+			return n.Tag
+		}
+	}
+	return ""
+}
+
 // Taken is a reading that was taken.
 type Taken struct {
 	Text string `json:"text"`

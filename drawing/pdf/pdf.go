@@ -237,6 +237,10 @@ func (p *page) column(x, y, w float64, k bringup.Card) float64 {
 		p.text(false, 1)
 		p.Text(x+4+16, y+p.line*0.78, l.Name)
 		y += p.line * 1.08
+		if l.Note != "" {
+			p.text(false, 0.88)
+			y += p.words(x+4+16, y, w-4-16, l.Note)
+		}
 		p.rule(x, y, w)
 	}
 	if len(k.Settings) > 0 {

@@ -62,7 +62,9 @@ useKeys({
                 <tr v-for="l in card.joints" :key="l.name + l.value">
                   <td class="tick" />
                   <th scope="row">{{ l.value }}</th>
-                  <td>{{ l.name }}</td>
+                  <td>
+                    {{ l.name }}<small v-if="l.note">{{ l.note }}</small>
+                  </td>
                 </tr>
               </tbody>
             </table>
