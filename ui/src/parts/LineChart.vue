@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import { ticks } from '../capacitor/chart'
-import { labelled, path, scale } from './lines'
+import { labelled, path, room, scale } from './lines'
 
 export interface Line {
   id: string
@@ -41,10 +41,36 @@ const most = computed(
 )
 const sx = (v: number) => scale(v, xMost.value, box.value.left, box.value.right)
 const sy = (v: number) => scale(Math.max(0, Math.min(v, most.value)), most.value, box.value.bottom, box.value.top)
+/** Names that have their place: of the limit, the marks and the band. */
+const startsAt = (text: string, x: number, y: number) => room(text, { x: x + 3.4 * text.length, y })
+const standing = computed(() => [
+  ...(props.limit
+    ? [room(props.limit.text, { x: box.value.right - 4 - 3.4 * props.limit.text.length, y: sy(props.limit.y) - 5 })]
+    : []),
+  ...(props.marks ?? []).map((m) => startsAt(m.text, sx(m.x) + 5, box.value.bottom - 6)),
+  ...(props.band ? [startsAt(props.band.text, sx(props.band.from) + 5, box.value.top + 13)] : []),
+])
+const rules = computed(() => [
+  ...(props.limit
+    ? [
+        [
+          { x: box.value.left, y: sy(props.limit.y) },
+          { x: box.value.right, y: sy(props.limit.y) },
+        ],
+      ]
+    : []),
+  ...(props.marks ?? []).map((m) => [
+    { x: sx(m.x), y: box.value.top },
+    { x: sx(m.x), y: box.value.bottom },
+  ]),
+])
 const drawn = computed(() => {
   const places = labelled(
     props.lines.map((l) => l.y.map((v, i) => ({ x: sx(props.x[i]!), y: sy(v) }))),
-    box.value.top,
+    props.lines.map((l) => l.text),
+    box.value,
+    standing.value,
+    rules.value,
   )
   return props.lines.map((l, n) => ({ ...l, d: path(l.y.map((v, i) => [sx(props.x[i]!), sy(v)])), at: places[n] }))
 })

@@ -9,31 +9,72 @@ interface Place {
   y: number
 }
 
-const height = 15
-const halfWidth = 62
+interface Rect {
+  left: number
+  right: number
+  top: number
+  bottom: number
+}
+
+/** Half the width of a name in the chart's letters. */
+const half = (text: string) => 3.4 * text.length + 4
+
+/** The room of a name whose baseline's middle is at a place. */
+export const room = (text: string, at: Place): Rect => ({
+  left: at.x - half(text),
+  right: at.x + half(text),
+  top: at.y - 11,
+  bottom: at.y + 4,
+})
+
+const meet = (a: Rect, b: Rect) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
+
+/** How far a line stays from a rectangle, up and down, where it passes over or under it; 0 where it crosses. */
+function clear(line: Place[], r: Rect): number {
+  let least = Infinity
+  for (let i = 1; i < line.length; i++) {
+    const [p, q] = [line[i - 1]!, line[i]!]
+    if (Math.max(p.x, q.x) < r.left || Math.min(p.x, q.x) > r.right) continue
+    const y = (x: number) => (q.x === p.x ? p.y : p.y + ((q.y - p.y) * (x - p.x)) / (q.x - p.x))
+    const ends =
+      q.x === p.x ? [p.y, q.y] : [y(Math.max(r.left, Math.min(p.x, q.x))), y(Math.min(r.right, Math.max(p.x, q.x)))]
+    const [high, low] = [Math.min(...ends), Math.max(...ends)]
+    least = Math.min(least, Math.max(0, r.top - low, high - r.bottom))
+  }
+  return least
+}
 
 /**
- * A place above each line for its name: tried along the line until it stands on
- * no other name, best where no other line passes close by.
+ * A place beside each line for its name: over or under it, crossed by no line and
+ * on no other name where there is such a place, else the least crossed one. fixed
+ * are names that stand already, rules the lines that carry none.
  */
-export function labelled(lines: Place[][], top: number): (Place | undefined)[] {
-  const taken: Place[] = []
-  return lines.map((line) => {
+export function labelled(
+  lines: Place[][],
+  texts: string[],
+  within: Rect,
+  fixed: Rect[] = [],
+  rules: Place[][] = [],
+): (Place | undefined)[] {
+  const taken = [...fixed]
+  const enough = 5
+  return lines.map((line, n) => {
     let best: Place | undefined
-    let bestRoom = -1
-    for (const share of [0.5, 0.3, 0.7, 0.16, 0.84, 0.4, 0.6]) {
-      const i = Math.round((line.length - 1) * share)
-      const p = line[i]
+    let bestScore = -Infinity
+    for (let step = 0; step < 25; step++) {
+      const p = line[Math.round((line.length - 1) * (0.02 + 0.04 * step))]
       if (!p) continue
-      const at = { x: p.x, y: Math.max(top + 12, p.y - 7) }
-      if (taken.some((t) => Math.abs(t.x - at.x) < 2 * halfWidth && Math.abs(t.y - at.y) < height)) continue
-      const room = Math.min(
-        40,
-        ...lines.filter((o) => o !== line).map((o) => Math.abs((o[i]?.y ?? at.y + 99) - at.y + height / 3)),
-      )
-      if (room > bestRoom + 1) [best, bestRoom] = [at, room]
+      for (const dy of [-7, 16, -14, 24, -22, 33, -32]) {
+        const x = Math.min(Math.max(p.x, within.left + half(texts[n]!)), within.right - half(texts[n]!))
+        const at = { x, y: p.y + dy }
+        const r = room(texts[n]!, at)
+        if (r.top < within.top || r.bottom > within.bottom || taken.some((t) => meet(t, r))) continue
+        const free = Math.min(enough, ...[...lines, ...rules].map((l) => clear(l, r)))
+        const score = 100 * free - Math.abs(dy) - 10 * Math.abs(step / 25 - 0.5)
+        if (score > bestScore) [best, bestScore] = [at, score]
+      }
     }
-    if (best) taken.push(best)
+    if (best) taken.push(room(texts[n]!, best))
     return best
   })
 }
