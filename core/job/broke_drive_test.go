@@ -1,0 +1,89 @@
+package job_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/finding"
+	"graybridge/core/job"
+	"graybridge/core/leads"
+	"graybridge/core/plate"
+	"graybridge/core/protection"
+	"graybridge/core/scenario"
+)
+
+func TestADriveHasItsPartsList(t *testing.T) {
+	d := scenario.BallMill()
+	p := job.Make(d)
+	for _, id := range []string{"drive", "isolator", "breaker", "line-wire", "motor-wire", "label"} {
+		require.NotNil(t, buy(p, id), id)
+	}
+	require.Contains(t, buy(p, "breaker").Spec, "25", "as its protection asks")
+	d.Plate.Power = "30 kW"
+	big := job.Make(d)
+	require.Empty(t, big.Buys, "nothing is bought under a stop")
+}
+
+func TestTopVoltsBelowTheWallsAreSaid(t *testing.T) {
+	d := scenario.BallMill()
+	p := job.Make(d)
+	require.Nil(t, found(p, "drive.top-volts"))
+	d.Drive.TopVolts = "200 V"
+	f := found(job.Make(d), "drive.top-volts")
+	require.NotNil(t, f)
+	require.Equal(t, finding.Caution, f.Grade)
+	d.Drive.TopVolts = "230 V"
+	require.Equal(t, finding.Note, found(job.Make(d), "drive.top-volts").Grade)
+}
+
+func TestAFeedersBreakerIsHeldAgainstItsWireAndTheMotor(t *testing.T) {
+	d := scenario.Blunger()
+	d.Supply.Breaker, d.Supply.FeederSize = "32 A", "1.5 mm²"
+	f := found(job.Make(d), "supply.wire")
+	require.NotNil(t, f)
+	require.Equal(t, finding.Stop, f.Grade)
+	d.Supply.Breaker, d.Supply.FeederSize = "4 A", "6 mm²"
+	require.Nil(t, found(job.Make(d), "supply.wire"))
+	require.NotNil(t, found(job.Make(d), "supply.breaker"), "it asks more than the feeder's breaker carries")
+}
+
+func TestAMotorOfTNumbersIsNotToldOfUAndV(t *testing.T) {
+	d := scenario.PugMill()
+	d.Bridge.Kind, d.Leads.Agreed = job.KindDrive, "plate"
+	d.Drive = scenario.BallMill().Drive
+	p := job.Make(d)
+	require.NotNil(t, p.Drive)
+	require.NotEmpty(t, p.Drive.Wiring)
+	for _, wire := range p.Drive.Wiring {
+		require.NotRegexp(t, `\b[UVW][12]\b`, wire.To+" "+wire.From)
+	}
+	for _, f := range p.Findings {
+		require.NotRegexp(t, `\b[UVW][12]\b`, f.Sentence+f.Detail, f.ID)
+	}
+}
+
+func TestWhereNoRelayGuardsAThermistorMay(t *testing.T) {
+	d := scenario.SlipMixer()
+	p := job.Make(d)
+	f := found(p, "protection.relay")
+	require.Equal(t, finding.Open, f.Grade)
+	require.Equal(t, string(protection.Thermistor), f.Cures[0].Value)
+	require.NotNil(t, buy(p, "thermistor"))
+	d.Protection.Relay = protection.Thermistor
+	p = job.Make(d)
+	require.Equal(t, finding.Good, found(p, "protection.relay").Grade)
+	require.Nil(t, buy(p, "relay"))
+	require.True(t, buy(p, "thermistor").Own)
+}
+
+func TestAStarOnlyMotorMayBeOpened(t *testing.T) {
+	d := job.New("Case", scenario.TansyLane())
+	d.Plate = plate.Entry{Power: "0.55 kW", Volts: "400 V", Connection: "Y", Amps: "1.6", RPM: "1400", Hertz: "50", PowerFactor: "0.72", Phases: "3"}
+	d.Leads = leads.Entry{Kind: leads.Three, Naming: leads.IEC}
+	said := ""
+	for _, f := range job.Make(d).Findings {
+		said += f.Sentence + f.Detail
+	}
+	require.Regexp(t, `star point`, said)
+}
