@@ -186,8 +186,7 @@ func (q Question) Solve() Answer {
 // leaves a winding above plate while idling.
 func (q Question) balanceBoth(a *Answer) {
 	b := q.Bridge
-	idle, _ := b.worst(a.Microfarad, q.load(q.Lightest))
-	if idle <= 1 || q.Lightest >= q.Usual {
+	if a.Idle.worst().Share <= 1 || q.Lightest >= q.Usual {
 		return
 	}
 	u := b.unit()

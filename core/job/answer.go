@@ -26,10 +26,7 @@ func (w *worker) do(bay finding.Bay) Do {
 			continue
 		}
 		if f.Grade == finding.Stop || f.Grade == finding.Caution || f.Grade == finding.Open && bay != finding.Leads {
-			d := Do{Text: f.Sentence, Grade: f.Grade}
-			if len(f.Entries) > 0 {
-				d.Entry = f.Entries[0]
-			}
+			d := Do{Text: f.Sentence, Grade: f.Grade, Entry: firstEntry(f)}
 			if bay == finding.Bridge && w.answer != nil && f.Grade == finding.Caution {
 				d.Text = w.buyText() + " " + f.Sentence
 			}
@@ -78,6 +75,14 @@ func (w *worker) do(bay finding.Bay) Do {
 	return Do{Text: "Waits for " + lowerNext(p.Next.Text) + ".", Grade: finding.Open}
 }
 
+// firstEntry is where a finding is mended; empty where it names no entry.
+func firstEntry(f finding.Finding) string {
+	if len(f.Entries) == 0 {
+		return ""
+	}
+	return f.Entries[0]
+}
+
 func lowerNext(text string) string {
 	if text == "" {
 		return "what comes first"
@@ -100,11 +105,7 @@ func (w *worker) doLeads() Do {
 	}
 	for _, f := range w.plan.Findings {
 		if f.Bay == finding.Leads && f.Grade == finding.Open {
-			d := Do{Text: f.Sentence, Grade: f.Grade}
-			if len(f.Entries) > 0 {
-				d.Entry = f.Entries[0]
-			}
-			return d
+			return Do{Text: f.Sentence, Grade: f.Grade, Entry: firstEntry(f)}
 		}
 	}
 	if w.wanted != nil && w.foundOK {

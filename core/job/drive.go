@@ -432,7 +432,6 @@ func (w *worker) protectDrive(weighed drive.Weighed, earth unit.Conductor, v *Dr
 	}
 	w.say(w.supply.Judge(draw, w.doc.Workshop.Rules)...)
 	rules := w.doc.Workshop.Rules
-	amps := func(x float64) string { return unit.Plain(x) + unit.Space + "A" }
 	need, motor := 1.25*weighed.RatedInput, 1.25*weighed.Need
 	why := []finding.Why{{Formula: "125 % of the drive's rated input, next standard size; the breaker guards the wire", Numbers: fmt.Sprintf("1.25 · %s = %s", unit.Text(weighed.RatedInput, "A"), unit.Text(need, "A")), Section: finding.OnProtection, Source: rules.Source(), Estimated: true}}
 	fig := func(id, name, text, note string) finding.Figure {
@@ -440,7 +439,7 @@ func (w *worker) protectDrive(weighed drive.Weighed, earth unit.Conductor, v *Dr
 	}
 	breaker := "beyond the table"
 	if weighed.Breaker > 0 {
-		breaker = amps(weighed.Breaker)
+		breaker = unit.Rating(weighed.Breaker)
 	}
 	w.plan.Guard = []finding.Figure{
 		fig("breaker", "Breaker", breaker, "ahead of the drive; planning"),
@@ -455,7 +454,7 @@ func (w *worker) protectDrive(weighed drive.Weighed, earth unit.Conductor, v *Dr
 	poles := protection.Asks{Rules: rules, Volts: w.supply.Nominal}.Poles()
 	var note []finding.Cure
 	if weighed.Breaker > 0 {
-		note = []finding.Cure{{Label: "Note " + amps(weighed.Breaker), Path: "protection.breaker", Value: unit.Plain(weighed.Breaker) + " A"}}
+		note = []finding.Cure{{Label: "Note " + unit.Rating(weighed.Breaker), Path: "protection.breaker", Value: unit.Plain(weighed.Breaker) + " A"}}
 	}
 	most, _ := rules.Breaker(2.5 * weighed.RatedInput)
 	wire := w.guard.Conductor
@@ -474,16 +473,16 @@ func (w *worker) protectDrive(weighed drive.Weighed, earth unit.Conductor, v *Dr
 	}
 	switch b := w.guard.Breaker; {
 	case b == 0 && weighed.Breaker > 0:
-		say(finding.Finding{ID: "protection.breaker", Grade: finding.Open, Sentence: fmt.Sprintf("Fit a %s breaker of %s ahead of the drive.", poles, amps(weighed.Breaker)), Detail: "It guards the wire. Fixed wiring is for a licensed person in most places. Residual-current devices must be of a kind that drives do not blind or trip.", Cures: note, Entries: []string{"protection.breaker"}})
+		say(finding.Finding{ID: "protection.breaker", Grade: finding.Open, Sentence: fmt.Sprintf("Fit a %s breaker of %s ahead of the drive.", poles, unit.Rating(weighed.Breaker)), Detail: "It guards the wire. Fixed wiring is for a licensed person in most places. Residual-current devices must be of a kind that drives do not blind or trip.", Cures: note, Entries: []string{"protection.breaker"}})
 	case b == 0:
 	case b < 1.1*weighed.InputAmps:
-		say(finding.Finding{ID: "protection.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("A breaker of %s will trip: the drive draws %s at full power.", amps(b), unit.Text(weighed.InputAmps, "A")), Cures: note, Entries: []string{"protection.breaker"},
-			Figure: amps(b), Limit: unit.Text(1.1*weighed.InputAmps, "A") + " at least", Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.InputAmps, "A")})
+		say(finding.Finding{ID: "protection.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("A breaker of %s will trip: the drive draws %s at full power.", unit.Rating(b), unit.Text(weighed.InputAmps, "A")), Cures: note, Entries: []string{"protection.breaker"},
+			Figure: unit.Rating(b), Limit: unit.Text(1.1*weighed.InputAmps, "A") + " at least", Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.InputAmps, "A")})
 	case most > 0 && b > most:
-		say(finding.Finding{ID: "protection.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("A breaker of %s is too large ahead of this drive: %s is the most.", amps(b), amps(most)), Detail: "The maker's sheet gives the largest; a short circuit inside the drive would be broken late.", Cures: note, Entries: []string{"protection.breaker"},
-			Figure: amps(b), Limit: amps(most) + " at most", Measure: finding.Against(b, finding.AtMost, most, "A")})
+		say(finding.Finding{ID: "protection.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("A breaker of %s is too large ahead of this drive: %s is the most.", unit.Rating(b), unit.Rating(most)), Detail: "The maker's sheet gives the largest; a short circuit inside the drive would be broken late.", Cures: note, Entries: []string{"protection.breaker"},
+			Figure: unit.Rating(b), Limit: unit.Rating(most) + " at most", Measure: finding.Against(b, finding.AtMost, most, "A")})
 	default:
-		say(finding.Finding{ID: "protection.breaker", Grade: finding.Good, Sentence: fmt.Sprintf("The %s breaker carries the drive.", amps(b)), Figure: amps(b), Limit: "from " + unit.Text(1.1*weighed.InputAmps, "A"), Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.InputAmps, "A")})
+		say(finding.Finding{ID: "protection.breaker", Grade: finding.Good, Sentence: fmt.Sprintf("The %s breaker carries the drive.", unit.Rating(b)), Figure: unit.Rating(b), Limit: "from " + unit.Text(1.1*weighed.InputAmps, "A"), Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.InputAmps, "A")})
 	}
 	switch {
 	case wire == (unit.Conductor{}) && weighed.Conductor != (unit.Conductor{}):
@@ -492,13 +491,13 @@ func (w *worker) protectDrive(weighed drive.Weighed, earth unit.Conductor, v *Dr
 	case !known:
 		say(finding.Finding{ID: "protection.conductor", Grade: finding.Caution, Sentence: fmt.Sprintf("%s is not in the table: what it carries is not known here; %s is asked.", wire, protection.Wire(weighed.Conductor)), Cures: use("Use"), Entries: []string{"protection.conductor"}})
 	case carry < need:
-		say(finding.Finding{ID: "protection.conductor", Grade: finding.Caution, Sentence: fmt.Sprintf("%s carries %s; 125 %% of the drive's rated input is %s.", wire, amps(carry), unit.Text(need, "A")), Cures: use("Use"), Entries: []string{"protection.conductor"},
-			Figure: amps(carry), Limit: unit.Text(need, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, need, "A")})
+		say(finding.Finding{ID: "protection.conductor", Grade: finding.Caution, Sentence: fmt.Sprintf("%s carries %s; 125 %% of the drive's rated input is %s.", wire, unit.Rating(carry), unit.Text(need, "A")), Cures: use("Use"), Entries: []string{"protection.conductor"},
+			Figure: unit.Rating(carry), Limit: unit.Text(need, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, need, "A")})
 	case w.guard.Breaker > carry:
-		say(finding.Finding{ID: "protection.wire", Grade: finding.Stop, Sentence: fmt.Sprintf("A %s breaker does not guard %s, which carries %s.", amps(w.guard.Breaker), wire, amps(carry)), Detail: "Ahead of a drive nothing else guards the wire: thicker wire or a smaller breaker.", Cures: use("Use"), Entries: []string{"protection.breaker", "protection.conductor"},
-			Figure: amps(w.guard.Breaker), Limit: amps(carry), Measure: finding.Against(w.guard.Breaker, finding.AtMost, carry, "A")})
+		say(finding.Finding{ID: "protection.wire", Grade: finding.Stop, Sentence: fmt.Sprintf("A %s breaker does not guard %s, which carries %s.", unit.Rating(w.guard.Breaker), wire, unit.Rating(carry)), Detail: "Ahead of a drive nothing else guards the wire: thicker wire or a smaller breaker.", Cures: use("Use"), Entries: []string{"protection.breaker", "protection.conductor"},
+			Figure: unit.Rating(w.guard.Breaker), Limit: unit.Rating(carry), Measure: finding.Against(w.guard.Breaker, finding.AtMost, carry, "A")})
 	default:
-		say(finding.Finding{ID: "protection.conductor", Grade: finding.Good, Sentence: fmt.Sprintf("%s carries the drive's rated input and a quarter more.", wire), Figure: amps(carry), Limit: unit.Text(need, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, need, "A")})
+		say(finding.Finding{ID: "protection.conductor", Grade: finding.Good, Sentence: fmt.Sprintf("%s carries the drive's rated input and a quarter more.", wire), Figure: unit.Rating(carry), Limit: unit.Text(need, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, need, "A")})
 	}
 	if weighed.MotorWire != (unit.Conductor{}) {
 		say(finding.Finding{ID: "protection.motor-wire", Grade: finding.Note, Sentence: fmt.Sprintf("From drive to motor: %s copper.", weighed.MotorWire), Detail: "It carries 125 % of the motor's plate amps in these joints; the drive's overload guards it.", Figure: unit.Text(motor, "A")})
@@ -646,7 +645,7 @@ func (w *worker) driveCard(c *bringup.Card) {
 		}
 	}
 	c.Checks, c.Cautions = bringup.DriveGates(v.WaitText), bringup.DriveCautions(v.WaitText)
-	breaker := unit.Plain(w.weighed.Breaker) + unit.Space + "A"
+	breaker := unit.Rating(w.weighed.Breaker)
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Drive", Value: w.profile.Name, Note: fmt.Sprintf("%s of %s", unit.Text(w.weighed.Need, "A"), unit.Text(w.weighed.Have, "A"))},
 		bringup.Line{Name: "Breaker, two-pole", Value: first(p.Link.Breaker, breaker), Note: "planning"},

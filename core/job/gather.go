@@ -157,11 +157,9 @@ func (w *worker) link() Link {
 		}
 		l.RulerTo = math.Ceil(1.2*top/step) * step
 	}
-	if w.guard.Breaker > 0 {
-		l.Breaker = unit.Plain(w.guard.Breaker) + unit.Space + "A"
-	}
-	if w.guard.Relay != protection.Thermistor && w.guard.RelaySet > 0 {
-		l.Relay = unit.Plain(w.guard.RelaySet) + unit.Space + "A"
+	l.Breaker = noted(w.guard.Breaker)
+	if w.guard.Relay != protection.Thermistor {
+		l.Relay = noted(w.guard.RelaySet)
 	}
 	if w.supply.FeederM > 0 {
 		l.Feeder = unit.Plain(math.Round(w.supply.FeederM*10)/10) + unit.Space + "m"
@@ -342,11 +340,7 @@ func (w *worker) next() Next {
 					if f.ID != id || f.Grade != finding.Open && f.Grade != finding.Stop {
 						continue
 					}
-					n := Next{Bay: s.bay, Text: s.text, Unknown: unknown[id]}
-					if len(f.Entries) > 0 {
-						n.Entry = f.Entries[0]
-					}
-					return n, true
+					return Next{Bay: s.bay, Text: s.text, Entry: firstEntry(f), Unknown: unknown[id]}, true
 				}
 			}
 		}
@@ -468,12 +462,7 @@ func (w *worker) card() bringup.Card {
 }
 
 // sizeText is a size in amps; 0 is none that the tables or the motor allow.
-func sizeText(amps float64) string {
-	if amps == 0 {
-		return "none fits"
-	}
-	return unit.Plain(amps) + unit.Space + "A"
-}
+func sizeText(amps float64) string { return first(noted(amps), "none fits") }
 
 func first(a, b string) string {
 	if a != "" {

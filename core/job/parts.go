@@ -3,7 +3,6 @@ package job
 import (
 	"fmt"
 	"math"
-	"slices"
 
 	"graybridge/core/capacitor"
 	"graybridge/core/protection"
@@ -78,14 +77,16 @@ func (w *worker) buys() []Buy {
 		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine", Planning: true},
 		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("%s, %s, holding %s at the start", w.asks.Poles(), first(noted(w.guard.Breaker), sizeText(ch.Breaker)), unit.Text(start, "A")), Own: w.guard.Breaker > 0, Planning: true},
 		Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.supply.Nominal, "V")), Note: "holds itself in through the stop button: nothing starts again by itself when the supply returns", Planning: true},
-		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where a hand can be caught", Note: "within reach from where the machine is fed", Planning: true},
-		relay,
+		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where a hand can be caught", Note: "within reach from where the machine is fed", Planning: true})
+	if w.guard.Relay != protection.Thermistor {
+		out = append(out, relay)
+	}
+	out = append(out,
 		Buy{ID: "wire", Count: 1, What: "Motor cable", Spec: fmt.Sprintf("%s copper, three conductors and earth %s", first(conductor(w.guard.Conductor), protection.Wire(ch.Conductor)), protection.Wire(ch.Earth)), Own: conductor(w.guard.Conductor) != "", Planning: true},
 		Buy{ID: "capacitor-wire", Count: 2, What: "Capacitor wires", Spec: fmt.Sprintf("%s copper (they carry up to %s), heat-proof, with insulated 6.3 mm push-on tabs", protection.Wire(ch.CapacitorWire), unit.Text(w.asks.Capacitor, "A")), Planning: true},
 		Buy{ID: "box", Count: 1, What: "Capacitor box", Spec: "of metal, earthed, or of flame-retardant plastic; closed to fingers, its own glands", Note: "cans upright, clamped, a finger's width apart and two above the tabs: their cut-off lifts the lid when they fail. Not in the motor's own box"},
 		Buy{ID: "label", Count: 1, What: "Label on the box", Spec: "“Capacitors inside: switch off, wait a minute, discharge, then open.”"})
 	if ch.RelaySet == 0 {
-		out = slices.DeleteFunc(out, func(b Buy) bool { return b.ID == "relay" && w.guard.Relay == protection.Thermistor })
 		out = append(out, Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head", Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil", first(w.doc.Plate.Insulation, "of the winding")), Note: "it feels the winding no relay can see", Own: w.guard.Relay == protection.Thermistor, Planning: true})
 	}
 	return out
@@ -122,7 +123,7 @@ func noted(amps float64) string {
 	if amps == 0 {
 		return ""
 	}
-	return unit.Plain(amps) + unit.Space + "A"
+	return unit.Rating(amps)
 }
 
 func canName(p capacitor.Part) string {

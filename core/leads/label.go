@@ -244,9 +244,9 @@ func near(all []level, share float64) int {
 }
 
 // bySide gives the level of a reading on two coils in series by nothing but
-// above, below or about the volts fed, where only one level lies there: leakage
-// unlike any that was assumed changes how far, never which way. -1 where that
-// does not tell.
+// above or below the volts fed, where only one level lies there: leakage unlike
+// any that was assumed changes how far, never which way. -1 where that does not
+// tell.
 func bySide(all []level, share float64) int {
 	at := -1
 	for i, l := range all {

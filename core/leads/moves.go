@@ -1,7 +1,6 @@
 package leads
 
 import (
-	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -354,8 +353,6 @@ func Apply(found Joints, moves []Move) Joints {
 	return normal(now)
 }
 
-var errInJoint = errors.New("a wire of the extras stands in a joint")
-
 // Read reads the entry's joints. Where found has not been said, known is
 // false. The readings name what could not be read.
 func Read(e Entry) (found, wanted Joints, known, chosen bool, readings []finding.Reading) {
@@ -364,12 +361,15 @@ func Read(e Entry) (found, wanted Joints, known, chosen bool, readings []finding
 		if strings.TrimSpace(text) == "" {
 			return nil, false
 		}
-		j, err := Parse(text, h.Naming, h.Kind)
 		r := finding.Reading{Path: path, Typed: text}
 		if x, name := h.inJoint(text, e.Extras); x != nil {
 			r.Problem = fmt.Sprintf("%s belongs to the %s and is in no joint: it goes %s.", name, x.What, x.Goes)
-			r.Wanted, err = "the joints without "+name, errInJoint
-		} else if err != nil {
+			r.Wanted = "the joints without " + name
+			readings = append(readings, r)
+			return nil, false
+		}
+		j, err := Parse(text, h.Naming, h.Kind)
+		if err != nil {
 			r.Problem, r.Wanted = err.Error()+".", "joints like "+h.Kind.Layout().example().Print(h.Naming)
 		} else if r.ReadAs = j.Print(h.Naming); len(j) == 0 {
 			r.ReadAs = "nothing joined"

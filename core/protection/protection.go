@@ -48,7 +48,7 @@ func Read(e Entry) (Protection, []finding.Reading) {
 		if err != nil || !ok {
 			r.Problem, r.Wanted = "This could not be read.", "one number, like 10 A"
 		} else {
-			*into, r.ReadAs = x, unit.Plain(x)+unit.Space+"A"
+			*into, r.ReadAs = x, unit.Rating(x)
 		}
 		readings = append(readings, r)
 	}

@@ -209,10 +209,8 @@ func sized(amps float64) string {
 	if amps == 0 {
 		return "beyond the table"
 	}
-	return ampere(amps)
+	return unit.Rating(amps)
 }
-
-func ampere(x float64) string { return unit.Plain(x) + unit.Space + "A" }
 
 // Wire is a conductor in words; where the table has none it says so.
 func Wire(c unit.Conductor) string {
@@ -231,7 +229,7 @@ func (c Choice) Figures(a Asks) []finding.Figure {
 	relay := "no setting"
 	note := "none both carries your load and guards the windings"
 	if c.RelaySet > 0 {
-		relay, note = ampere(c.RelaySet), "from predicted amps, at most the code's "+unit.Text(a.Ceiling(), "A")
+		relay, note = unit.Rating(c.RelaySet), "from predicted amps, at most the code's "+unit.Text(a.Ceiling(), "A")
 	}
 	out := []finding.Figure{
 		planning("breaker", "Breaker", c.Breaker, sized(c.Breaker), a.Poles()+"; planning"),

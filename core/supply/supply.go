@@ -132,10 +132,9 @@ const startBreaker = 5
 func (s Supply) judgeFeeder(draw *Draw, rules table.Rules, add func(finding.Finding)) {
 	carry, known := table.Ampacity(s.Feeder.SquareMM, s.Feeder.AWG)
 	source := finding.Why{Formula: "breaker ≤ what the wire carries", Section: finding.OnProtection, Source: rules.Source()}
-	amps := func(x float64) string { return unit.Plain(x) + unit.Space + "A" }
 	if known && s.Breaker > carry {
-		add(finding.Finding{ID: "supply.wire", Grade: finding.Stop, Sentence: fmt.Sprintf("The %s breaker does not guard the feeder's %s, which carries %s.", amps(s.Breaker), s.Feeder, amps(carry)),
-			Detail: "This is so whatever the motor takes: a smaller breaker or a thicker feeder, by a licensed person.", Figure: amps(s.Breaker), Limit: amps(carry),
+		add(finding.Finding{ID: "supply.wire", Grade: finding.Stop, Sentence: fmt.Sprintf("The %s breaker does not guard the feeder's %s, which carries %s.", unit.Rating(s.Breaker), s.Feeder, unit.Rating(carry)),
+			Detail: "This is so whatever the motor takes: a smaller breaker or a thicker feeder, by a licensed person.", Figure: unit.Rating(s.Breaker), Limit: unit.Rating(carry),
 			Measure: finding.Against(s.Breaker, finding.AtMost, carry, "A"), Planning: true, Why: []finding.Why{source}, Entries: []string{"supply.breaker", "supply.feeder_size"}})
 	}
 	if draw == nil {
@@ -143,18 +142,18 @@ func (s Supply) judgeFeeder(draw *Draw, rules table.Rules, add func(finding.Find
 	}
 	most := math.Max(draw.RunAmps, draw.MostAmps)
 	if known && carry < 1.25*most {
-		add(finding.Finding{ID: "supply.thin", Grade: finding.Caution, Sentence: fmt.Sprintf("The feeder's %s carries %s; the motor asks %s.", s.Feeder, amps(carry), unit.Text(1.25*most, "A")),
-			Figure: amps(carry), Limit: unit.Text(1.25*most, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, 1.25*most, "A"), Planning: true,
+		add(finding.Finding{ID: "supply.thin", Grade: finding.Caution, Sentence: fmt.Sprintf("The feeder's %s carries %s; the motor asks %s.", s.Feeder, unit.Rating(carry), unit.Text(1.25*most, "A")),
+			Figure: unit.Rating(carry), Limit: unit.Text(1.25*most, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, 1.25*most, "A"), Planning: true,
 			Why: []finding.Why{{Formula: "conductor ≥ 125 % of the greatest amps that occur", Numbers: fmt.Sprintf("1.25 · %s", unit.Text(most, "A")), Section: finding.OnProtection, Source: rules.Source()}}, Entries: []string{"supply.feeder_size"}})
 	}
 	switch {
 	case s.Breaker == 0:
 	case most > 0.8*s.Breaker:
-		add(finding.Finding{ID: "supply.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("Running takes up to %s of the feeder's %s.", unit.Text(most, "A"), amps(s.Breaker)),
+		add(finding.Finding{ID: "supply.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("Running takes up to %s of the feeder's %s.", unit.Text(most, "A"), unit.Rating(s.Breaker)),
 			Detail: "What else is on this feeder at the same time?", Figure: unit.Text(most, "A"), Limit: unit.Text(0.8*s.Breaker, "A"), Measure: finding.Against(most, finding.AtMost, 0.8*s.Breaker, "A"), Planning: true,
 			Why: []finding.Why{{Formula: "running amps ≤ 80 % of the breaker for long use", Section: finding.OnSupplyDrop, Source: "planning; local rules decide"}}, Entries: []string{"supply.breaker"}})
 	case draw.StartAmps > startBreaker*s.Breaker:
-		add(finding.Finding{ID: "supply.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("The start takes %s: the feeder's %s may trip.", unit.Text(draw.StartAmps, "A"), amps(s.Breaker)),
+		add(finding.Finding{ID: "supply.breaker", Grade: finding.Caution, Sentence: fmt.Sprintf("The start takes %s: the feeder's %s may trip.", unit.Text(draw.StartAmps, "A"), unit.Rating(s.Breaker)),
 			Detail: "A usual motor curve holds five times its rating for certain and lets go at ten.", Figure: unit.Text(draw.StartAmps, "A"), Limit: unit.Text(startBreaker*s.Breaker, "A"), Measure: finding.Against(draw.StartAmps, finding.AtMost, startBreaker*s.Breaker, "A"), Planning: true,
 			Why: []finding.Why{{Formula: "start amps ≤ 5 × breaker", Section: finding.OnSupplyDrop, Source: "planning"}}, Entries: []string{"supply.breaker"}})
 	}

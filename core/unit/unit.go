@@ -372,6 +372,9 @@ const Space = "\u00a0"
 // nothing.
 func Text(x float64, unit string) string { return figure(x, unit) + Space + unit }
 
+// Rating is a size in amps as it is printed on the part or noted by its owner.
+func Rating(amps float64) string { return Plain(amps) + Space + "A" }
+
 // fixed are the most decimals of a unit, and the figure from which it keeps none.
 var fixed = map[string]struct {
 	decimals int

@@ -42,13 +42,10 @@ const most = computed(
 const sx = (v: number) => scale(v, xMost.value, box.value.left, box.value.right)
 const sy = (v: number) => scale(Math.max(0, Math.min(v, most.value)), most.value, box.value.bottom, box.value.top)
 /** Names that have their place: of the limit, the marks and the band. */
-const startsAt = (text: string, x: number, y: number) => room(text, { x: x + 3.4 * text.length, y })
 const standing = computed(() => [
-  ...(props.limit
-    ? [room(props.limit.text, { x: box.value.right - 4 - 3.4 * props.limit.text.length, y: sy(props.limit.y) - 5 })]
-    : []),
-  ...(props.marks ?? []).map((m) => startsAt(m.text, sx(m.x) + 5, box.value.bottom - 6)),
-  ...(props.band ? [startsAt(props.band.text, sx(props.band.from) + 5, box.value.top + 13)] : []),
+  ...(props.limit ? [room(props.limit.text, { x: box.value.right - 4, y: sy(props.limit.y) - 5 }, 'end')] : []),
+  ...(props.marks ?? []).map((m) => room(m.text, { x: sx(m.x) + 5, y: box.value.bottom - 6 }, 'start')),
+  ...(props.band ? [room(props.band.text, { x: sx(props.band.from) + 5, y: box.value.top + 13 }, 'start')] : []),
 ])
 const rules = computed(() => [
   ...(props.limit

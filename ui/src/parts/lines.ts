@@ -17,15 +17,14 @@ interface Rect {
 }
 
 /** Half the width of a name in the chart's letters. */
-const half = (text: string) => 3.4 * text.length + 4
+const margin = 4
+const half = (text: string) => 3.4 * text.length + margin
 
-/** The room of a name whose baseline's middle is at a place. */
-export const room = (text: string, at: Place): Rect => ({
-  left: at.x - half(text),
-  right: at.x + half(text),
-  top: at.y - 11,
-  bottom: at.y + 4,
-})
+/** The room of a name whose baseline starts, ends or has its middle at a place. */
+export function room(text: string, at: Place, anchor: 'start' | 'middle' | 'end' = 'middle'): Rect {
+  const x = at.x + { start: 1, middle: 0, end: -1 }[anchor] * (half(text) - margin)
+  return { left: x - half(text), right: x + half(text), top: at.y - 11, bottom: at.y + 4 }
+}
 
 const meet = (a: Rect, b: Rect) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
 
