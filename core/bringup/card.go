@@ -2,7 +2,11 @@
 // settings, readings to expect with room to write them, checks and cautions.
 package bringup
 
-import "graybridge/core/finding"
+import (
+	"slices"
+
+	"graybridge/core/finding"
+)
 
 // Reading is one measurement to take: where the meter goes, what should be
 // read and within what band. Expect is empty where only the taking matters.
@@ -72,8 +76,10 @@ func DriveGates(wait string) []string {
 	out[1] = "Feed off, " + wait + " waited, its link measured dead"
 	out[4] = "Insulation: winding to frame over 1 MΩ with a 500 V tester (drive off the leads)"
 	out[5] = "Earth: body of the motor and heat sink of the drive to the supply's earth, continuous"
-	out[7] = "Shortest run at 5 Hz: direction as wanted"
-	out[8] = "Every setting of the sheet keyed and read back; then free, coupled, loaded: readings below"
+	// What guards the motor is keyed before anything turns it.
+	out[7] = "Every setting of the sheet keyed and read back"
+	out[8] = "Bump: shortest run at 5 Hz, direction as wanted"
+	out = slices.Insert(out, 9, "Free run, then coupled, then loaded: readings below")
 	return out
 }
 

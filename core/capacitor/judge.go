@@ -94,7 +94,7 @@ type Answer struct {
 	Limit             Point // where the worst winding reaches plate amps
 	Continuous        float64
 	StartTorque       float64 // over rated
-	StartSupplyAmps   float64
+	StartSupplyAmps   float64 // at standstill, with the start capacitor where one is entered
 	StartSupplyVolts  float64
 	Starts            bool
 	WorstVolts, Class float64 // capacitor: engine's worst, class to buy
@@ -173,6 +173,7 @@ func (q Question) Solve() Answer {
 	a.Start = q.sizeStart(a)
 	if q.StartEntered > 0 {
 		a.Starts = a.Start.Torque > q.Standing()
+		a.StartSupplyAmps, a.StartSupplyVolts = a.Start.LineAmps, a.Start.LineVolts // one start, one figure
 	}
 	bare, _ := b.Run(a.Microfarad, machine.Load{Kind: machine.NoLoad})
 	a.WorstVolts = max(a.Usual.CapacitorVolts, a.Idle.CapacitorVolts, a.Heavy.CapacitorVolts, bare.CapacitorVolts)

@@ -161,7 +161,10 @@ func (p *Profile) Sheet(wants map[Function]Want, all bool) (rows []Row, unheard 
 		r := Row{Kind: Turned, Code: t.Name, Name: plainName(t.Function), Value: fmt.Sprintf("%.0f %%", 100*in), Plain: w.Text,
 			How:     fmt.Sprintf("turn %s to %.0f %% of its travel, about %s on a clock", t.Name, 100*in, clock(in)),
 			Default: fmt.Sprintf("%.0f %%", 100*t.Default), Same: math.Abs(in-t.Default) < 0.01}
-		add(t.Function, r, math.Abs(in-share) > 0.01)
+		if math.Abs(in-share) > 0.01 {
+			r.Note = fmt.Sprintf("%s is asked; it goes from %s to %s", w.Text, unit.Plain(t.From), unit.Plain(t.To))
+		}
+		add(t.Function, r, r.Note != "")
 	}
 	for _, f := range functions {
 		if w, ok := wants[f]; ok && !heard[f] && w.Text != "" {

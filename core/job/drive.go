@@ -669,12 +669,13 @@ func (w *worker) driveCard(c *bringup.Card) {
 	}
 	add("volts", "before the start", "Volts at its input", unit.Whole(w.supply.Volts, "V"), "", w.supply.VoltsMark)
 	if v.Point.Carries {
-		band := func(x, part float64, u string) string {
-			return unit.Three((1-part)*x) + " to " + unit.Three((1+part)*x) + unit.Space + u
-		}
+		// Load ±10 % and the fit's own doubt; the drive's losses and the link's shape for its input. The slip carries the speed's.
+		around := func(x, part float64, u string) string { return band{(1 - part) * x, (1 + part) * x}.text(u) }
+		sync := 120 * v.Point.Hz / float64(w.model.Eq.Poles)
+		speed := band{v.Point.RPM - 0.3*(sync-v.Point.RPM), v.Point.RPM + 0.3*(sync-v.Point.RPM)}
 		when := "at your load, " + unit.Percent(w.load.Usual) + ", " + unit.Text(v.Point.Hz, "Hz")
-		add("amps", when, "Amps on the display", unit.Text(v.Point.Amps, "A"), band(v.Point.Amps, 0.15, "A"), finding.Estimated)
-		add("input", when, "Amps, supply line", p.Wanted.SupplyT, band(p.Wanted.Supply, 0.2, "A"), finding.Estimated)
-		add("rpm", when, "Speed", unit.Whole(v.Point.RPM, "rpm"), band(v.Point.RPM, 0.02, "rpm"), finding.Estimated)
+		add("amps", when, "Amps on the display", unit.Text(v.Point.Amps, "A"), around(v.Point.Amps, 0.12, "A"), finding.Estimated)
+		add("input", when, "Amps, supply line", p.Wanted.SupplyT, around(p.Wanted.Supply, 0.17, "A"), finding.Estimated)
+		add("rpm", when, "Speed", unit.Whole(v.Point.RPM, "rpm"), speed.text("rpm"), finding.Estimated)
 	}
 }

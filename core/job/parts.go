@@ -2,7 +2,6 @@ package job
 
 import (
 	"fmt"
-	"math"
 
 	"graybridge/core/capacitor"
 	"graybridge/core/protection"
@@ -72,10 +71,9 @@ func (w *worker) buys() []Buy {
 	if ch.RelaySet == 0 {
 		relay.Spec, relay.Note = "none: no setting both carries the load and guards the windings", "see the thermistor"
 	}
-	start := math.Max(a.StartSupplyAmps, w.asks.StartAmps)
 	out = append(out,
 		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine", Planning: true},
-		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("%s, %s, holding %s at the start", w.asks.Poles(), first(noted(w.guard.Breaker), sizeText(ch.Breaker)), unit.Text(start, "A")), Own: w.guard.Breaker > 0, Planning: true},
+		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("%s, %s, holding %s at the start", w.asks.Poles(), first(noted(w.guard.Breaker), sizeText(ch.Breaker)), unit.Text(w.asks.StartAmps, "A")), Own: w.guard.Breaker > 0, Planning: true},
 		Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.supply.Nominal, "V")), Note: "holds itself in through the stop button: nothing starts again by itself when the supply returns", Planning: true},
 		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where a hand can be caught", Note: "within reach from where the machine is fed", Planning: true})
 	if w.guard.Relay != protection.Thermistor {

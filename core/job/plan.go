@@ -629,9 +629,6 @@ func (w *worker) occurring() []float64 {
 func (w *worker) protect(b *capacitor.Bridge, a capacitor.Answer) {
 	if a.UsualRuns {
 		draw := &supply.Draw{Mark: w.mark(), RunAmps: abs(a.Usual.SupplyAmps), RunVolts: a.Usual.SupplyVolts, StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts}
-		if w.startUF > 0 && a.Start.LineAmps > 0 {
-			draw.StartAmps, draw.StartVolts = a.Start.LineAmps, a.Start.LineVolts
-		}
 		if w.plan.Supply = w.supply.Figures(draw); w.blocked() == nil {
 			draw.MostAmps = draw.RunAmps
 			if a.HeavyRuns {
@@ -649,14 +646,10 @@ func (w *worker) protect(b *capacitor.Bridge, a capacitor.Answer) {
 		return
 	}
 	watched := b.Watch(a.Microfarad, w.load.At(w.load.Usual))
-	start := a.StartSupplyAmps
-	if w.startUF > 0 {
-		start = max(start, a.Start.LineAmps)
-	}
 	asks := protection.Asks{
 		Rules: w.doc.Workshop.Rules, Usual: w.seen(a.Usual), Heaviest: w.seen(a.Heavy), Idle: w.seen(a.Idle),
 		Lines: protection.Guard{Least: watched.Lines, AtIdle: watched.LinesIdle}, Leads: protection.Guard{Least: watched.Leads, AtIdle: watched.LeadsIdle},
-		StartAmps: start, Volts: w.supply.Nominal, PlateAmps: w.model.LineAmps, ServiceFactor: w.plate.ServiceFactor,
+		StartAmps: a.StartSupplyAmps, Volts: w.supply.Nominal, PlateAmps: w.model.LineAmps, ServiceFactor: w.plate.ServiceFactor,
 		ShaftHP: w.plate.ShaftWatts / unit.WattsPerHorsepower, Capacitor: a.CapacitorAmps,
 	}
 	for _, share := range w.occurring() {
