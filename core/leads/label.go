@@ -106,14 +106,18 @@ func readSenses(text string, tags []string, fed float64) (out []Sense, readings 
 
 // Coupling is how strongly the coils of a standing motor feel each other, as
 // the engine has it: the volts of every terminal for one volt on a pair.
-// Leakage is never known exactly, so it is solved three times, for leakage and
-// resistance a third less, as fitted, and half as much again.
+// Leakage is never known exactly, and small motors have far more of it than was
+// fitted: it is solved as fitted and for several times as much, each of these a
+// third less, as it is, and half as much again, so that they reach each other.
 type Coupling struct {
-	kind  Kind
-	volts map[[2]string][3]map[string]complex128
+	kind Kind
+	by   [len(leakages)]map[[2]string][3]map[string]complex128
 }
 
-var leakageSpread = [3]float64{1, 0.67, 1.5}
+var (
+	leakages      = [...]float64{1, 2.25, 5}
+	leakageSpread = [3]float64{1, 0.67, 1.5}
+)
 
 // TypicalEquivalent is a middling small motor on its own base, for coils whose
 // plate has not been read: only ratios of volts are taken from it.
@@ -123,14 +127,26 @@ func TypicalEquivalent(frequencyHz float64) circuit.Equivalent {
 
 // Couple solves every pair of a layout that can be fed, the rotor standing.
 func Couple(k Kind, eq circuit.Equivalent, frequencyHz float64) (Coupling, error) {
-	w := k.Layout()
-	c := Coupling{kind: k, volts: map[[2]string][3]map[string]complex128{}}
+	c := Coupling{kind: k}
+	for i, times := range leakages {
+		var err error
+		if c.by[i], err = couple(k.Layout(), eq, times, frequencyHz); err != nil {
+			return Coupling{}, err
+		}
+	}
+	return c, nil
+}
+
+// couple solves every pair of a layout for so many times the leakage.
+func couple(w Winding, eq circuit.Equivalent, times, frequencyHz float64) (map[[2]string][3]map[string]complex128, error) {
+	out := map[[2]string][3]map[string]complex128{}
 	for _, g := range w.Groups() {
 		for i, a := range g {
 			for _, b := range g[i+1:] {
 				var all [3]map[string]complex128
 				for n, leak := range leakageSpread {
 					e := eq
+					leak *= times
 					e.R1Ohm, e.X1Ohm, e.X2Ohm = e.R1Ohm*leak, e.X1Ohm*leak, e.X2Ohm*leak
 					// A joint of one name makes sure that every terminal is a node.
 					joints := [][]string{}
@@ -147,7 +163,7 @@ func Couple(k Kind, eq circuit.Equivalent, frequencyHz float64) (Coupling, error
 						err = s.Solve()
 					}
 					if err != nil {
-						return Coupling{}, err
+						return nil, err
 					}
 					all[n] = map[string]complex128{}
 					for _, other := range w.Groups() {
@@ -156,23 +172,24 @@ func Couple(k Kind, eq circuit.Equivalent, frequencyHz float64) (Coupling, error
 						}
 					}
 				}
-				c.volts[[2]string{a, b}] = all
+				out[[2]string{a, b}] = all
 			}
 		}
 	}
-	return c, nil
+	return out, nil
 }
 
 // level is what a labelling predicts for an experiment.
 type level struct{ low, mid, high float64 }
 
-// predict gives a labelling's reading. Names maps tape names to terminals.
-func (c Coupling) predict(e Experiment, names map[string]string, flick bool) level {
+// predict gives a labelling's reading at one of the leakages. Names maps tape
+// names to terminals.
+func (c Coupling) predict(e Experiment, names map[string]string, flick bool, leakage int) level {
 	a, b := names[e.Feed[0]], names[e.Feed[1]]
 	sign := complex(1, 0)
-	all, ok := c.volts[[2]string{a, b}]
+	all, ok := c.by[leakage][[2]string{a, b}]
 	if !ok {
-		all, sign = c.volts[[2]string{b, a}], -1
+		all, sign = c.by[leakage][[2]string{b, a}], -1
 	}
 	p, q := names[e.Read[0]], names[e.Read[1]]
 	var got [3]float64
@@ -325,7 +342,7 @@ type Sorter struct {
 	coupling Coupling
 	tags     []string
 	classes  []map[string]string
-	against  []int
+	against  [len(leakages)][]int
 	asked    []Experiment
 	method   Method
 }
@@ -347,7 +364,9 @@ func NewSorter(k Kind, groups [][]string, corners []string, c Coupling, method M
 		s.tags = append(s.tags, g...)
 	}
 	s.enumerate(groups, own, corners, map[string]string{}, make([]bool, len(own)), symmetries[k])
-	s.against = make([]int, len(s.classes))
+	for i := range s.against {
+		s.against[i] = make([]int, len(s.classes))
+	}
 	return s
 }
 
@@ -433,43 +452,75 @@ func permutations(all []string) [][]string {
 // Classes is how many labellings readings can tell apart.
 func (s *Sorter) Classes() int { return len(s.classes) }
 
+// predictions are those of every labelling, each at the leakage that the
+// readings so far speak for if it is the true one.
 func (s *Sorter) predictions(e Experiment, flick bool) []level {
 	out := make([]level, len(s.classes))
 	for i, c := range s.classes {
-		out[i] = s.coupling.predict(e, c, flick)
+		_, leakage := s.cost(i)
+		out[i] = s.coupling.predict(e, c, flick, leakage)
 	}
 	return out
 }
 
+// cost is how much speaks against a labelling: the readings that contradict it
+// and, for another leakage than the fitted one, as much as one reading more.
+func (s *Sorter) cost(class int) (n, leakage int) {
+	n = s.against[0][class]
+	for i := 1; i < len(leakages); i++ {
+		if one := s.against[i][class] + 1; one < n {
+			n, leakage = one, i
+		}
+	}
+	return n, leakage
+}
+
 // Take counts a reading. false means that it fits no labelling at all.
 func (s *Sorter) Take(x Sense) bool {
-	all := s.predictions(x.Experiment, x.Flick)
-	lv, which := levels(all)
-	share := x.Share
-	if x.Flick {
-		share = float64(x.Kick)
-	}
-	at := near(lv, share)
-	if x.Series && at < 0 {
-		at = bySide(lv, share)
-	}
 	s.asked = append(s.asked, x.Experiment)
-	if at < 0 {
+	var at [len(leakages)]int
+	var which [len(leakages)][]int
+	fits := false
+	for i := range leakages {
+		at[i], which[i] = s.levelOf(x, i)
+		fits = fits || at[i] >= 0
+	}
+	if !fits {
 		return false
 	}
-	for i := range s.against {
-		if which[i] != at {
-			s.against[i]++
+	for i := range leakages {
+		for k := range s.classes {
+			if which[i][k] != at[i] {
+				s.against[i][k]++
+			}
 		}
 	}
 	return true
 }
 
+// levelOf is the level that a reading belongs to at one of the leakages, -1
+// where it fits none, and the level of every labelling there.
+func (s *Sorter) levelOf(x Sense, leakage int) (at int, which []int) {
+	all := make([]level, len(s.classes))
+	for i, c := range s.classes {
+		all[i] = s.coupling.predict(x.Experiment, c, x.Flick, leakage)
+	}
+	lv, which := levels(all)
+	share := x.Share
+	if x.Flick {
+		share = float64(x.Kick)
+	}
+	if at = near(lv, share); x.Series && at < 0 {
+		at = bySide(lv, share)
+	}
+	return at, which
+}
+
 // counts of labellings with no reading, and with one reading against them.
 func (s *Sorter) counts() (clean, doubted, last int) {
 	last = -1
-	for i, n := range s.against {
-		switch n {
+	for i := range s.classes {
+		switch n, _ := s.cost(i); n {
 		case 0:
 			clean++
 			last = i
@@ -554,8 +605,8 @@ func (s *Sorter) best(candidates []Experiment) (e Experiment, ok bool) {
 			continue
 		}
 		in, cleanIn := make([]float64, len(lv)), make([]float64, len(lv))
-		for i, n := range s.against {
-			switch n {
+		for i := range s.classes {
+			switch n, _ := s.cost(i); n {
 			case 0:
 				in[which[i]] += cleanWeight
 				cleanIn[which[i]]++
@@ -704,14 +755,12 @@ func (out *Labelling) settle(names map[string]string, senses []Sense, s *Sorter,
 		}
 	}
 	for i, x := range senses {
-		all := s.predictions(x.Experiment, x.Flick)
-		lv, which := levels(all)
-		share := x.Share
-		if x.Flick {
-			share = float64(x.Kick)
-		}
 		for k := range s.classes {
-			if s.classes[k][x.Feed[0]] == names[x.Feed[0]] && sameNames(s.classes[k], names) && which[k] != near(lv, share) {
+			if !sameNames(s.classes[k], names) {
+				continue
+			}
+			_, leakage := s.cost(k)
+			if at, which := s.levelOf(x, leakage); which[k] != at {
 				odd[i] = true
 				out.False = x.Experiment.String() + " " + x.Said
 				out.Grade, out.Text = finding.Caution, fmt.Sprintf("Every lead has its name. The reading “%s” was false: all others agree without it.", out.False)
@@ -759,7 +808,7 @@ func (s *Sorter) ask(e Experiment, repeat bool, fed float64) Ask {
 	for l, one := range lv {
 		labellings := 0
 		for i := range all {
-			if which[i] == l && s.against[i] <= 1 {
+			if n, _ := s.cost(i); which[i] == l && n <= 1 {
 				labellings++
 			}
 		}
