@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -102,4 +103,29 @@ func TestTheAnswerFirstByKeyboard(t *testing.T) {
 	p.key(kb.Escape)
 	p.until("it stands as before", `document.querySelector('[data-entry="supply.volts"] input').value === '236'`)
 	p.sees(".head-saved", "revision 1")
+}
+
+// A list is one stop of the Tab key: the arrows go from one of its items to the
+// next, and the way past a long ledger or a full yard is short.
+func TestAListIsOneStopOfTheTabKey(t *testing.T) {
+	t.Parallel()
+	s := demoServer(t)
+	p := open(t, s.url+"/")
+	p.sees(".machine h3", "Blunger")
+	stops := `[...document.querySelectorAll('.machines')].map((l) => [...l.querySelectorAll('.machine')].filter((m) => [...m.querySelectorAll('a, button')].some((c) => c.tabIndex === 0)).length)`
+	for _, n := range eval[[]int](p, stops) {
+		require.Equal(t, 1, n, "of each workshop one machine")
+	}
+	eval[bool](p, `(document.querySelector('.machine a').focus(), true)`)
+	at := `[...document.querySelectorAll('.machines')][0].querySelectorAll('.machine')[N].contains(document.activeElement)`
+	p.key(kb.ArrowDown)
+	p.until("the next machine has the focus", strings.Replace(at, "N", "1", 1))
+	p.key(kb.Home)
+	p.until("the first one has it", strings.Replace(at, "N", "0", 1))
+	p.at("Blunger", "Bridge")
+	p.sees("#ledger .finding", "Measure at your load")
+	eval[bool](p, `(document.querySelector('#ledger .finding button').focus(), true)`)
+	p.key(kb.ArrowDown)
+	p.until("the next finding has the focus", `document.querySelectorAll('#ledger .finding')[1].contains(document.activeElement)`)
+	require.Equal(t, 1, eval[int](p, `[...document.querySelectorAll('#ledger .finding')].filter((f) => [...f.querySelectorAll('button')].some((b) => b.tabIndex === 0)).length`))
 }

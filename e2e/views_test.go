@@ -94,7 +94,10 @@ func TestAJobIsWorkedByKeyboardAlone(t *testing.T) {
 	s := demoServer(t)
 	p := open(t, s.url+"/")
 	p.sees(".machine", "Slip mixer")
-	tabTo(p, `document.activeElement.matches('.machine-link') && document.activeElement.innerText.includes('Slip mixer')`)
+	tabTo(p, `document.activeElement.matches('.machine-link')`)
+	for !eval[bool](p, `document.activeElement.innerText.includes('Slip mixer')`) {
+		p.key(kb.ArrowDown)
+	}
 	p.key(kb.Enter)
 	p.sees(".next", "Choose the protection")
 	for i, b := range bays {

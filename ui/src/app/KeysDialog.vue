@@ -16,6 +16,7 @@ const rows = [
   ['Z, Shift Z', 'undo, redo (also Ctrl or Cmd Z)'],
   ['P', 'the card for the machine'],
   ['← →, + −', 'move the µF, when its handle is focused'],
+  ['↑ ↓, Home, End', 'from one to the next in a list, which is one stop of Tab'],
 ]
 </script>
 

@@ -2,6 +2,7 @@
 /** The cans, out of the drawer or bought, and everything else that the bridge is built of. */
 import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
+import { vRove } from '../parts/rove'
 import { useJob } from '../span/job'
 
 const job = useJob()
@@ -43,7 +44,7 @@ const buyPriced = computed(() => plan.value.buys.some((b) => b.price))
           <th scope="col">Why</th>
         </tr>
       </thead>
-      <tbody>
+      <tbody v-rove="'tr'">
         <tr v-for="c in plan.combos" :key="c.text" :class="{ chosen: c.microfarad === link.microfarad }">
           <th scope="row">
             <button type="button" class="why" @click="job.commit('bridge.microfarad', String(c.microfarad))">

@@ -5,6 +5,7 @@ import { api } from '../api/client'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
+import { vRove } from '../parts/rove'
 import { useFile } from '../parts/file'
 import GradeMark from '../parts/GradeMark.vue'
 import { useJob } from '../span/job'
@@ -43,7 +44,7 @@ const yes = (no: string, label: string, note?: string) => [
           <th scope="col">Why</th>
         </tr>
       </thead>
-      <tbody>
+      <tbody v-rove="'tr'">
         <tr v-for="c in drive.choices" :key="c.id" :class="{ chosen: c.name === drive.name }" :data-drive="c.id">
           <th scope="row" class="words weighed-name">
             <button type="button" class="why" @click="choose(c.id)">{{ c.name }}</button>

@@ -2,6 +2,7 @@
 /** A second-hand drive, step by step before it is wired: what to do, and what should be seen now. */
 import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
+import { vRove } from '../parts/rove'
 import { useJob } from '../span/job'
 import { useTicks } from './ticks'
 
@@ -17,7 +18,7 @@ const labels: Record<string, [string, string]> = {
 </script>
 
 <template>
-  <ol class="inspect">
+  <ol v-rove="'li'" class="inspect">
     <li v-for="s in drive.inspection" :key="s.id" :class="{ done: s.done, coming: s.id === next }">
       <label>
         <input type="checkbox" class="settings-tick" :checked="s.done" @change="tick(`inspect:${s.id}`)" />

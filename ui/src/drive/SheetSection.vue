@@ -3,6 +3,7 @@
 import { computed, ref, shallowRef } from 'vue'
 import { api, type RevisionLine } from '../api/client'
 import EntryField from '../parts/EntryField.vue'
+import { vRove } from '../parts/rove'
 import { useJob } from '../span/job'
 import { useTicks } from './ticks'
 
@@ -57,7 +58,7 @@ const second = computed(() => job.document.value?.drive?.second_hand === 'yes')
           <th scope="col">{{ second ? 'Read' : 'Default' }}</th>
         </tr>
       </thead>
-      <tbody>
+      <tbody v-rove="'tr'">
         <tr v-for="r in drive.sheet" :key="r.id" :class="{ done: r.done, odd: r.read_back && r.read_back !== r.value }">
           <td>
             <input

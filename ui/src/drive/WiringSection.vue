@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { api } from '../api/client'
 import DrawingView from '../drawing/DrawingView.vue'
 import EntryField from '../parts/EntryField.vue'
+import { vRove } from '../parts/rove'
 import { useAsked } from '../span/ask'
 import { useJob } from '../span/job'
 import { useTicks } from './ticks'
@@ -32,7 +33,7 @@ const colour: Record<string, string> = { earth: 'earth', control: 'control', L1:
   <section v-for="r in runs" :key="r.id" class="run">
     <h3>{{ r.title }}</h3>
     <table class="list">
-      <tbody>
+      <tbody v-rove="'tr'">
         <tr v-for="w in drive.wiring.filter((v) => v.run === r.id)" :key="w.id">
           <td>
             <input

@@ -4,6 +4,7 @@ import { computed, nextTick, ref } from 'vue'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import GradeMark from '../parts/GradeMark.vue'
+import { vRove } from '../parts/rove'
 import { withoutLine } from '../span/document'
 import { useJob } from '../span/job'
 import { touchLine, withLine } from './joints'
@@ -220,7 +221,7 @@ const methods = [
         <button type="submit" class="strong">Enter</button>
       </form>
     </div>
-    <ol v-if="sort.taken.length" class="find-taken">
+    <ol v-if="sort.taken.length" v-rove="'li'" class="find-taken">
       <li v-for="(t, n) in sort.taken" :key="n" :class="{ odd: t.odd }">
         {{ t.text }}: <strong>{{ t.said }}</strong>
         <span v-if="t.odd"> (the others contradict it)</span>

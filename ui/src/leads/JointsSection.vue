@@ -5,6 +5,7 @@ import DrawingView from '../drawing/DrawingView.vue'
 import { litBy } from '../drawing/shapes'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
+import { vRove } from '../parts/rove'
 import { useJob } from '../span/job'
 import { usePointed, useShown } from '../span/state'
 import BoxHands from './BoxHands.vue'
@@ -148,7 +149,7 @@ function tick(id: string) {
     <section v-if="plan.moves.length && plan.now.known" class="moves" aria-label="Moves from now to wanted">
       <h3>{{ hands ? `From now to wanted: ${hands} moves` : 'Joined as wanted: check and close' }}</h3>
       <p v-if="plan.leads.caps_text" class="soft">Wanted: {{ plan.leads.caps_text }}</p>
-      <ol>
+      <ol v-rove="'li'">
         <li v-for="m in plan.moves" :key="m.id" :class="{ done: m.done, coming: m.id === nextMove }">
           <label>
             <input type="checkbox" :checked="m.done" @change="tick(m.id)" />

@@ -3,6 +3,7 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { api, type JobAnswer, type RevisionLine } from '../api/client'
 import DrawingView from '../drawing/DrawingView.vue'
+import { vRove } from '../parts/rove'
 import { differences, entryName } from './document'
 import { useJob } from './job'
 
@@ -81,7 +82,7 @@ const when = (at: string) =>
         <button type="button" class="plain" @click="looked = undefined">Leave it</button>
       </p>
     </section>
-    <ol class="strip">
+    <ol v-rove="'li'" class="strip">
       <li v-for="l in lines" :key="l.revision">
         <button type="button" :aria-pressed="looked?.revision === l.revision" @click="look(l.revision)">
           <span class="strip-number">{{ l.revision }}</span>

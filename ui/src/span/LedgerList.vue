@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import type { Finding } from '../api/client'
 import GradeMark from '../parts/GradeMark.vue'
+import { vRove } from '../parts/rove'
 import { useJob } from './job'
 
 const props = defineProps<{ bay: string }>()
@@ -54,7 +55,7 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
 </script>
 
 <template>
-  <aside id="ledger" class="ledger" tabindex="-1" aria-label="What this plan says">
+  <aside id="ledger" v-rove="'.finding'" class="ledger" tabindex="-1" aria-label="What this plan says">
     <header>
       <h2>What this plan says</h2>
       <span class="soft">{{ count }}</span>

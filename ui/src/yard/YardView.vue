@@ -18,6 +18,7 @@ import { connected, listen } from '../app/live'
 import { offered } from '../app/palette'
 import DrawingView from '../drawing/DrawingView.vue'
 import GradeMark from '../parts/GradeMark.vue'
+import { vRove } from '../parts/rove'
 import { count, joined } from './pages'
 import NameDialog from './NameDialog.vue'
 import WorkshopDialog from './WorkshopDialog.vue'
@@ -331,7 +332,7 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
           <button type="button" class="strong" @click="ask('A new machine', 'Start', '', w.id)">New machine</button>
         </span>
       </header>
-      <div class="machines">
+      <div v-rove="'.machine'" class="machines">
         <article v-for="j in w.jobs" :key="j.id" class="machine" :data-job="j.name">
           <component
             :is="shelf === 'bin' ? 'div' : 'RouterLink'"
