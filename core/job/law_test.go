@@ -40,6 +40,9 @@ var (
 // found, supplies, microfarads and protection, right and wrong.
 func lawCase(c corpusPlate, r *rand.Rand) job.Document {
 	d := c.document()
+	if r.IntN(3) == 0 {
+		d.Plate = sibling(c, r)
+	}
 	pick := func(all ...string) string { return all[r.IntN(len(all))] }
 	if d.Leads.Kind.Halved() && r.IntN(4) > 0 {
 		d.Leads.Agreed = "plate"
@@ -92,6 +95,24 @@ func lawCase(c corpusPlate, r *rand.Rand) job.Document {
 	}
 	d.Bridge.CornerTo = pick("", "L1", "L2")
 	return d
+}
+
+var figures = regexp.MustCompile(`\d+(?:\.\d+)?`)
+
+// sibling is a plate of the same make as one of the corpus: a motor a little more or
+// less efficient, with a little more or less slip.
+func sibling(c corpusPlate, r *rand.Rand) plate.Entry {
+	e := c.Plate
+	more := 0.92 + 0.16*r.Float64()
+	e.Amps = figures.ReplaceAllStringFunc(e.Amps, func(text string) string {
+		amps, _, _ := unit.Amps.One(text)
+		return unit.Three(amps * more)
+	})
+	if rpm, ok, err := unit.RPM.One(e.RPM); err == nil && ok && c.Slip > 0 {
+		sync := rpm / (1 - c.Slip)
+		e.RPM = fmt.Sprintf("%.0f", sync-(sync-rpm)*(0.7+0.6*r.Float64()))
+	}
+	return e
 }
 
 // witness is the wanted circuit looked at by the solver itself, from idle to
