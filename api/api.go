@@ -36,6 +36,8 @@ type server struct {
 	ranges  memo[job.Ranges]
 	people  people
 	hub     hub
+	// documents are the paths of questions whose body is a whole document.
+	documents map[string]bool
 }
 
 // Options are what a server is told beside its store.
@@ -52,19 +54,20 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	if o.Closing == nil {
 		o.Closing = context.Background()
 	}
+	srv := &server{store: st, people: people{o.PersonKey}, documents: map[string]bool{}}
 	r := chi.NewRouter()
-	r.Use(middleware.RequestID, logged, policed, called(o.Hosts), crowded(), streaming(compressed, whole, recovered, inTime), sameSite, body)
+	r.Use(middleware.RequestID, logged, policed, called(o.Hosts), crowded(), streaming(compressed, whole, recovered, inTime), sameSite, srv.body)
 	cfg := huma.DefaultConfig("Gray Bridge", Version)
 	cfg.DocsPath, cfg.CreateHooks = "", nil
 	cfg.OpenAPIPath, cfg.SchemasPath = "/api/openapi", ""
 	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	a := humachi.New(r, cfg)
-	srv := &server{store: st, people: people{o.PersonKey}}
 	srv.remember()
 	srv.plans(a)
 	srv.leads(a)
 	srv.drives(a)
 	srv.jobs(a)
+	srv.changes(a)
 	srv.workshops(a)
 	srv.persons(a)
 	srv.health(a)

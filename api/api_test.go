@@ -171,7 +171,7 @@ func TestPlanningStoresNothingAndFollowsEveryEdit(t *testing.T) {
 	c := start(t)
 	d := scenario.Blunger()
 	plan := func(uf string) job.Plan {
-		d.Bridge.Microfarad = uf
+		d.Bridge.Capacitor.Microfarad = uf
 		var a api.Answer
 		got := c.do("POST", "/api/plan", d)
 		require.Equal(t, http.StatusOK, got.Status, "%s", got.Body)
@@ -316,7 +316,7 @@ func TestAJobGoesOutAndComesInAsItsOpenDocument(t *testing.T) {
 	lines := strings.Split(string(file.Body), "\n")
 	for name, text := range map[string]string{
 		"line 2: format":  strings.Replace(string(file.Body), "gray-bridge/job", "some/other", 1),
-		"line 3: version": strings.Replace(string(file.Body), `"version": 1`, `"version": "1"`, 1),
+		"line 3: version": strings.Replace(string(file.Body), `"version": 2`, `"version": "2"`, 1),
 		"line ":           strings.Join(lines[:len(lines)/2], "\n"),
 		"plate.colour":    strings.Replace(string(file.Body), `"power":`, `"colour": "red", "power":`, 1),
 		"name":            strings.Replace(string(file.Body), `"name": "Blunger"`, `"name": "Blunger", "name": "twice"`, 1),

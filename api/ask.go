@@ -9,16 +9,27 @@ import (
 	"graybridge/core/job"
 )
 
-type documentInput struct{ Body job.Document }
+// documentInput is a question about a whole document.
+type documentInput struct {
+	Machine string `query:"machine" maxLength:"24" doc:"Id of the machine that is asked about; empty: the first"`
+	Body    job.Document
+}
+
+// about is the document with the machine that is asked about before the others.
+func (in *documentInput) about() job.Document { return in.Body.Of(in.Machine) }
 
 type said[T any] struct{ Body T }
 
 // ask registers a question about a document: nothing is stored, and the answer
 // follows from the document alone.
-func ask[In any, T any](a huma.API, id, path, summary string, of func(*In) job.Document, give func(context.Context, job.Document, *In) (T, error)) {
+func ask[In any, T any, P interface {
+	*In
+	about() job.Document
+}](s *server, a huma.API, id, path, summary string, give func(context.Context, job.Document, *In) (T, error)) {
+	s.documents[path] = true
 	huma.Register(a, huma.Operation{OperationID: id, Method: http.MethodPost, Path: path, Summary: summary},
 		func(ctx context.Context, in *In) (*said[T], error) {
-			d := of(in)
+			d := P(in).about()
 			if bad := d.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
@@ -31,7 +42,8 @@ func ask[In any, T any](a huma.API, id, path, summary string, of func(*In) job.D
 }
 
 // askAlone is ask where the document is all there is.
-func askAlone[T any](a huma.API, id, path, summary string, give func(context.Context, job.Document) (T, error)) {
-	ask(a, id, path, summary, func(in *documentInput) job.Document { return in.Body },
+func askAlone[T any](s *server, a huma.API, id, path, summary string,
+	give func(context.Context, job.Document) (T, error)) {
+	ask(s, a, id, path, summary,
 		func(ctx context.Context, d job.Document, _ *documentInput) (T, error) { return give(ctx, d) })
 }

@@ -16,9 +16,10 @@ import (
 
 // The most bytes of a request's body, by what it carries.
 const (
-	maxBody   = 256 << 10 // a document, settings, a pasted file
-	maxPhoto  = 4 << 20   // a photograph; the browser makes it smaller before sending, to some 300-900 kB
-	maxImport = 12 << 20  // a document with its photographs
+	maxBody    = 256 << 10 // a document, settings, a pasted file
+	maxSeveral = 4 << 20   // several documents
+	maxPhoto   = 4 << 20   // a photograph; the browser makes it smaller before sending, to some 300-900 kB
+	maxImport  = 12 << 20  // a document with its photographs
 )
 
 // The most of a body's JSON.
@@ -33,17 +34,15 @@ func bodyLimit(r *http.Request) int64 {
 		return maxPhoto
 	case r.URL.Path == importPath:
 		return maxImport
+	case r.URL.Path == changesPath || r.URL.Path == mergePath || r.URL.Path == presentPath:
+		return maxSeveral
 	}
 	return maxBody
 }
 
 // takesDocument says that a request's body is a whole document.
-func takesDocument(r *http.Request) bool {
-	switch r.URL.Path {
-	case "/api/plan", "/api/capacitor/island", "/api/capacitor/start", "/api/capacitor/ranges", "/api/plate/curves", "/api/leads/mistake", "/api/leads/steps", "/api/drives/dial", "/api/drives/wiring":
-		return true
-	}
-	return r.Method == http.MethodPut && strings.HasPrefix(r.URL.Path, "/api/jobs/")
+func (s *server) takesDocument(r *http.Request) bool {
+	return s.documents[r.URL.Path] || r.Method == http.MethodPut && strings.HasPrefix(r.URL.Path, "/api/jobs/")
 }
 
 func isPhoto(r *http.Request) bool {
@@ -52,8 +51,9 @@ func isPhoto(r *http.Request) bool {
 
 // body reads a request's body as far as its route allows, and looks it over
 // before anything is made of it: how deep it nests, how much it holds, and
-// whether its text can be stored.
-func body(next http.Handler) http.Handler {
+// whether its text can be stored. A document of an earlier version goes on in the
+// present one.
+func (s *server) body(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if r.Method == http.MethodGet || r.Method == http.MethodHead {
 			next.ServeHTTP(w, r)
@@ -88,12 +88,13 @@ func body(next http.Handler) http.Handler {
 					refuseStatus(w, r, problem(err))
 					return
 				}
-				if takesDocument(r) { // as strict as a file: no key twice, none unknown, none in another case
-					var d job.Document
-					if err := openfile.Decode(into.Bytes(), &d, false); err != nil {
+				if s.takesDocument(r) { // as strict as a file, and of any version
+					present, err := job.Present(into.Bytes())
+					if err != nil {
 						refuseStatus(w, r, problem(err))
 						return
 					}
+					into = *bytes.NewBuffer(present)
 				}
 			}
 		}

@@ -26,7 +26,7 @@ type profileOutput struct{ Body drive.Profile }
 type dialInput struct {
 	Way   string  `query:"way" enum:"hz,motor,tool,surface,feet" required:"true"`
 	Value float64 `query:"value" minimum:"0" maximum:"1000000" required:"true"`
-	Body  job.Document
+	documentInput
 }
 
 // Dial is where a drive's dial has to stand.
@@ -35,7 +35,7 @@ type Dial struct {
 }
 
 func (s *server) drives(a huma.API) {
-	ask(a, "dial", "/api/drives/dial", "The hertz at which a document's drive reaches a speed", func(in *dialInput) job.Document { return in.Body },
+	ask(s, a, "dial", "/api/drives/dial", "The hertz at which a document's drive reaches a speed",
 		func(_ context.Context, d job.Document, in *dialInput) (Dial, error) {
 			hertz, ok := job.HertzFor(d, in.Way, in.Value)
 			if !ok {
@@ -43,7 +43,7 @@ func (s *server) drives(a huma.API) {
 			}
 			return Dial{hertz}, nil
 		})
-	askAlone(a, "wiring", "/api/drives/wiring", "A document's drive drawn with its terminals and every wire to them",
+	askAlone(s, a, "wiring", "/api/drives/wiring", "A document's drive drawn with its terminals and every wire to them",
 		func(ctx context.Context, d job.Document) (drawing.Drawing, error) {
 			given, err := s.answers.of(ctx, d)
 			return drawing.Wiring(&given.Plan), err
@@ -80,15 +80,14 @@ func (s *server) shippedProfile(w http.ResponseWriter, r *http.Request) {
 }
 
 func (s *server) profileOf(w http.ResponseWriter, r *http.Request, j store.Job) {
-	if d := j.Document.Drive; d != nil {
-		if d.Own != nil {
-			giveProfile(w, *d.Own)
-			return
-		}
-		if p, ok := drive.ByID(d.Profile); ok {
-			giveProfile(w, p)
-			return
-		}
+	d := j.Document.Bridge.Drive
+	if d.Own != nil {
+		giveProfile(w, *d.Own)
+		return
+	}
+	if p, ok := drive.ByID(d.Profile); ok {
+		giveProfile(w, p)
+		return
 	}
 	refuse(w, r, http.StatusConflict, "No drive is chosen yet.")
 }

@@ -33,6 +33,7 @@ func (s *server) file(give func(http.ResponseWriter, *http.Request, store.Job)) 
 			refuseError(w, r, err)
 			return
 		}
+		j.Document = j.Document.Of(r.URL.Query().Get("machine"))
 		give(w, r, j)
 	}
 }

@@ -34,11 +34,11 @@ func TestNoDocumentLocksItsJob(t *testing.T) {
 	for i, joints := range []string{"L1-L2", "L1-L2-U1", "L1-L2-L3", "L1-U1; L2-U1; W2-V1"} {
 		for _, field := range []string{"found", "wanted"} {
 			d := scenario.Blunger()
-			d.Leads.Done = nil
+			d.Machines[0].Leads.Done = nil
 			if field == "found" {
-				d.Leads.Found = joints
+				d.Machines[0].Leads.Found = joints
 			} else {
-				d.Leads.Wanted = joints
+				d.Machines[0].Leads.Wanted = joints
 			}
 			saved := c.do("PUT", "/api/jobs/"+j.ID, d, "If-Match", fmt.Sprintf("%q", fmt.Sprint(j.Revision)), "Change-Id", fmt.Sprintf("short-%d-%s", i, field))
 			require.Equal(t, http.StatusOK, saved.Status, "%s", saved.Body)
@@ -283,7 +283,7 @@ func TestPhotographsOfRealSizesAreKeptUprightAndAlone(t *testing.T) {
 		require.Greater(t, min(red, green, blue), uint32(0xC000), "the white corner came to the right")
 
 		d := scenario.Blunger()
-		d.Leads.Photo = id.ID
+		d.Machines[0].Leads.Photo = id.ID
 		saved := c.do("PUT", "/api/jobs/"+j.ID, d, "If-Match", fmt.Sprintf("%q", fmt.Sprint(j.Revision)), "Change-Id", "photo-"+id.ID)
 		require.Equal(t, http.StatusOK, saved.Status)
 		saved.into(t, &j)
@@ -297,7 +297,7 @@ func TestPhotographsOfRealSizesAreKeptUprightAndAlone(t *testing.T) {
 		in := c.do("POST", "/api/import?workshop_id="+j.WorkshopID, string(file.Body), "Change-Id", "import-"+id.ID)
 		require.Equal(t, http.StatusCreated, in.Status, "%.400s", in.Body)
 		in.into(t, &back)
-		again := c.do("GET", "/api/jobs/"+back.ID+"/photos/"+back.Document.Leads.Photo, nil)
+		again := c.do("GET", "/api/jobs/"+back.ID+"/photos/"+back.Document.Machines[0].Leads.Photo, nil)
 		require.Equal(t, got.Body, again.Body)
 	}
 	require.Equal(t, http.StatusUnsupportedMediaType, c.do("POST", "/api/jobs/"+j.ID+"/photos", string(photograph(t, 64, 64)[:900]), "Content-Type", "image/jpeg").Status, "cut short")
@@ -309,9 +309,9 @@ func TestStrangeLettersGoThroughEveryOutput(t *testing.T) {
 	c := start(t)
 	for i, strange := range []string{"泥浆搅拌机 ミキサー 믹서", "خلاط الطين", "ערבל חימר", "Kiln 🔥🧱 👷‍♀️", "=HYPERLINK(\"x\")", "@SUM(1)", "+1+1", "-2+3", strings.Repeat("Very long ", 8)[:80], "a\tb\nc"} {
 		d := scenario.Blunger()
-		d.Name, d.Load.Does, d.Plate.Frame = strange, strange, strange
-		d.Load.ShownBy = strings.Repeat("x", 380)
-		d.Load.Forbids = strings.Repeat("泥", 130)
+		d.Name, d.Machines[0].Load.Does, d.Machines[0].Plate.Frame = strange, strange, strange
+		d.Machines[0].Load.ShownBy = strings.Repeat("x", 380)
+		d.Machines[0].Load.Forbids = strings.Repeat("泥", 130)
 		j := c.stored(d)
 		for _, file := range []string{"card.pdf", "card.pdf?paper=letter", "connections.pdf", "parts.csv", "document.json", "now-path.svg", "wanted-box.svg", "wanted-windings.svg", "wanted-bench-case.json"} {
 			got := c.do("GET", "/api/jobs/"+j.ID+"/"+file, nil)
@@ -321,8 +321,8 @@ func TestStrangeLettersGoThroughEveryOutput(t *testing.T) {
 			}
 		}
 		b := scenario.BallMill()
-		b.Name, b.Load.Does = strange, strange
-		b.Drive.Own = nil
+		b.Name, b.Machines[0].Load.Does = strange, strange
+		b.Bridge.Drive.Own = nil
 		m := c.stored(b)
 		for _, file := range []string{"card.pdf", "settings.pdf", "settings.csv", "settings.xlsx", "wires.csv", "connections.pdf"} {
 			got := c.do("GET", "/api/jobs/"+m.ID+"/"+file, nil)
@@ -418,7 +418,7 @@ func TestNothingOfADocumentIsLogged(t *testing.T) {
 	c := start(t)
 	j := c.newJob()
 	d := scenario.Blunger()
-	d.Load.Does, d.Name = "secret-work", "secret-name"
+	d.Machines[0].Load.Does, d.Name = "secret-work", "secret-name"
 	c.do("PUT", "/api/jobs/"+j.ID, d, "If-Match", `"1"`, "Change-Id", "secret-change")
 	c.do("PUT", "/api/jobs/"+j.ID, d, "If-Match", `"7"`, "Change-Id", "secret-change-2")
 	c.do("POST", "/api/plan", `{"name":"secret-\u0000"}`)

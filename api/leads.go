@@ -24,7 +24,7 @@ type Mistaken struct {
 
 type mistakeInput struct {
 	Mistake string `query:"mistake" maxLength:"40" required:"true"`
-	Body    job.Document
+	documentInput
 }
 
 // Walk is the numbering of leads, step by step.
@@ -42,7 +42,7 @@ type benchCaseInput struct {
 type documentOutput struct{ Body job.Document }
 
 func (s *server) leads(a huma.API) {
-	ask(a, "mistake", "/api/leads/mistake", "What a classic mistake would do to a document's motor", func(in *mistakeInput) job.Document { return in.Body },
+	ask(s, a, "mistake", "/api/leads/mistake", "What a classic mistake would do to a document's motor",
 		func(_ context.Context, d job.Document, in *mistakeInput) (Mistaken, error) {
 			p, state, ok := job.Mistaken(d, in.Mistake)
 			if !ok {
@@ -50,7 +50,7 @@ func (s *server) leads(a huma.API) {
 			}
 			return Mistaken{state, drawing.Of(&p, &state)}, nil
 		})
-	askAlone(a, "steps", "/api/leads/steps", "The walk that numbers the leads of a motor whose plate is gone, drawn step by step",
+	askAlone(s, a, "steps", "/api/leads/steps", "The walk that numbers the leads of a motor whose plate is gone, drawn step by step",
 		func(ctx context.Context, d job.Document) (Walk, error) {
 			given, err := s.answers.of(ctx, d)
 			p := given.Plan

@@ -38,7 +38,7 @@ func TestAMistakeIsAnsweredWithItsStateAndDrawings(t *testing.T) {
 	require.NotEmpty(t, m.Views.Box.Items)
 	require.NotEmpty(t, m.Views.Windings.Items)
 	require.Equal(t, http.StatusNotFound, c.do("POST", "/api/leads/mistake?mistake=star-table", d).Status, "a star cannot take its own table by mistake")
-	d.Leads.Kind = "five"
+	d.Machines[0].Leads.Kind = "five"
 	require.Equal(t, http.StatusUnprocessableEntity, c.do("POST", "/api/leads/mistake?mistake=delta-table", d).Status)
 }
 
@@ -47,7 +47,7 @@ func TestTheNumberingWalkIsDrawnForEveryKind(t *testing.T) {
 	c := start(t)
 	for _, kind := range []leads.Kind{leads.NineStar, leads.NineDelta, leads.Twelve} {
 		d := scenario.PugMill()
-		d.Leads.Kind = kind
+		d.Machines[0].Leads.Kind = kind
 		var out struct{ Steps []struct{ Items []any } }
 		made := c.do("POST", "/api/leads/steps", d)
 		require.Equal(t, http.StatusOK, made.Status, "%s", made.Body)
@@ -71,8 +71,8 @@ func TestABenchCaseGoesOutOfOneJobIntoAnother(t *testing.T) {
 	require.Equal(t, http.StatusOK, back.Status, "%s", back.Body)
 	var d job.Document
 	back.into(t, &d)
-	require.Equal(t, leads.NineStar, d.Leads.Kind)
-	require.Contains(t, d.Leads.Found, "T4-T5-T6")
+	require.Equal(t, leads.NineStar, d.Machines[0].Leads.Kind)
+	require.Contains(t, d.Machines[0].Leads.Found, "T4-T5-T6")
 
 	bad := c.do("POST", "/api/leads/bench-case", map[string]any{"document": fresh, "case": strings.Replace(string(out.Body), `"frequency_hz"`, `"frequenzy"`, 1)})
 	require.Equal(t, http.StatusUnprocessableEntity, bad.Status)
@@ -93,7 +93,7 @@ func TestConnectionPageAndSleevesArePrinted(t *testing.T) {
 	require.Equal(t, http.StatusConflict, unnamed.Status)
 	require.Contains(t, string(unnamed.Body), "the readings come first")
 	d := scenario.PugMill()
-	d.Leads.Agreed = ""
+	d.Machines[0].Leads.Agreed = ""
 	none := c.do("GET", "/api/jobs/"+c.stored(d).ID+"/connections.pdf", nil)
 	require.Equal(t, http.StatusConflict, none.Status, "no joint list before the family is known")
 }

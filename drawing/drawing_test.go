@@ -27,37 +27,37 @@ func documents() map[string]job.Document {
 	}
 	for _, found := range []string{"star", "delta", "open", "L1-L2", "L1-U1; L2-U2; V1-W1", "U1-V1-W1; L1-U2"} {
 		d := scenario.Blunger()
-		d.Leads.Found, d.Leads.Done = found, nil
+		d.Machines[0].Leads.Found, d.Machines[0].Leads.Done = found, nil
 		out["found "+found] = d
 	}
 	for _, found := range []string{"open", "low", "L1-T1; L2-T2-T5-T8; T3-T9; T4-T6-T7", "L1-T1-T7-T6; L2-T2-T8-T4; L3-T3-T9-T5"} {
 		d := scenario.PugMill()
-		d.Leads.Found = found
+		d.Machines[0].Leads.Found = found
 		out["pug mill found "+found] = d
 	}
 	for _, found := range []string{"open", "delta low", "star low", "star high", "L1-T1-T10-T6-T12; L2-T2-T8-T4-T7; L3-T3-T9-T5-T11"} {
 		d := scenario.ClayShredder()
-		d.Leads.Found = found
+		d.Machines[0].Leads.Found = found
 		out["shredder found "+found] = d
 	}
 	t := scenario.Blunger()
-	t.Leads.Naming = leads.T
+	t.Machines[0].Leads.Naming = leads.T
 	out["T names"] = t
 	for _, found := range []string{"star", "delta"} {
 		turned := scenario.Blunger()
-		turned.Leads.Found, turned.Leads.Done, turned.Leads.Rows = found, nil, leads.Turned
+		turned.Machines[0].Leads.Found, turned.Machines[0].Leads.Done, turned.Machines[0].Leads.Rows = found, nil, leads.Turned
 		out["turned rows, "+found] = turned
 	}
 	studs, ends := labelled(), labelled()
-	ends.Leads.Box, ends.Leads.Beside = leads.Ends, leads.T
+	ends.Machines[0].Leads.Box, ends.Machines[0].Leads.Beside = leads.Ends, leads.T
 	out["tape on studs"], out["tape on ends"] = studs, ends
 	back := scenario.Blunger()
-	back.Bridge.CornerTo = "L2"
+	back.Bridge.Capacitor.CornerTo = "L2"
 	out["to L2"] = back
 	both := scenario.Blunger()
-	both.Bridge.Reversing, both.Protection.Relay = capacitor.BySwitch, protection.MotorLeads
+	both.Bridge.Capacitor.Reversing, both.Machines[0].Protection.Relay = capacitor.BySwitch, protection.MotorLeads
 	out["reversing"] = both
-	back.Bridge.Reversing = capacitor.BySwitch
+	back.Bridge.Capacitor.Reversing = capacitor.BySwitch
 	out["reversing, to L2"] = back
 	return out
 }
@@ -67,7 +67,7 @@ func asDelivered(name string) string {
 	for _, w := range scenario.Workshops() {
 		for _, j := range w.Jobs {
 			if j.Document.Name == name {
-				return j.Document.Leads.Found
+				return j.Document.Machines[0].Leads.Found
 			}
 		}
 	}
@@ -82,7 +82,7 @@ func all(d job.Document) map[string]drawing.Drawing {
 		"path wanted": s.Wanted.Path, "box wanted": s.Wanted.Box, "windings wanted": s.Wanted.Windings, "span": drawing.Span(&p, &p.Now), "wiring": drawing.Wiring(&p),
 	}
 	for _, m := range p.Leads.Mistakes {
-		if d.Leads.Found != asDelivered(d.Name) {
+		if d.Machines[0].Leads.Found != asDelivered(d.Name) {
 			break // the mistakes are made on what is wanted: once a machine is enough
 		}
 		if plan, state, ok := job.Mistaken(d, m.ID); ok {

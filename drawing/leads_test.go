@@ -27,7 +27,7 @@ func facts(d drawing.Drawing) map[string]string {
 func TestEveryLeadStandsInTheBoxOnce(t *testing.T) {
 	for name, d := range documents() {
 		p := job.Make(d)
-		if p.Link.Box != leads.Ends || d.Leads.Kind == leads.Three {
+		if p.Link.Box != leads.Ends || d.Machines[0].Leads.Kind == leads.Three {
 			continue
 		}
 		for _, s := range []*job.State{&p.Now, &p.Wanted} {
@@ -43,7 +43,7 @@ func TestEveryLeadStandsInTheBoxOnce(t *testing.T) {
 func TestTheRowsAreDrawnAsTheyLie(t *testing.T) {
 	at := func(rows leads.Rows, name string) float64 {
 		d := scenario.Blunger()
-		d.Leads.Rows = rows
+		d.Machines[0].Leads.Rows = rows
 		p := job.Make(d)
 		box := drawing.Box(&p, &p.Wanted, p.Now.Joints)
 		i := slices.IndexFunc(box.Items, func(i drawing.Item) bool { return i.Text == name })
@@ -57,7 +57,7 @@ func TestTheRowsAreDrawnAsTheyLie(t *testing.T) {
 // A drive trips where a breaker would open, in every drawing.
 func TestWhatCutsTheFeedIsCalledByItsBridge(t *testing.T) {
 	d := scenario.BallMill()
-	d.Leads.Found, d.Leads.Done = "L1-U1-V1; L2-W1-W2; L3-U2-V2", nil
+	d.Machines[0].Leads.Found, d.Machines[0].Leads.Done = "L1-U1-V1; L2-W1-W2; L3-U2-V2", nil
 	p := job.Make(d)
 	require.True(t, p.Now.Trips, p.Now.Verdict)
 	windings := drawing.Of(&p, &p.Now).Windings
@@ -69,15 +69,15 @@ func TestWhatCutsTheFeedIsCalledByItsBridge(t *testing.T) {
 // labelled is a motor of six leads that readings have named.
 func labelled() job.Document {
 	d := scenario.Blunger()
-	d.Leads.Found, d.Leads.Done, d.Leads.Clips, d.Leads.Bumped = "open", nil, "", ""
-	d.Leads.Tags, d.Leads.LowVolts, d.Leads.Touches = "6", "12", "1 4 2.5\n2 5 2.5\n3 6 2.5\n1 2 open\n2 3 open\n1 3 open"
+	d.Machines[0].Leads.Found, d.Machines[0].Leads.Done, d.Machines[0].Leads.Clips, d.Machines[0].Leads.Bumped = "open", nil, "", ""
+	d.Machines[0].Leads.Tags, d.Machines[0].Leads.LowVolts, d.Machines[0].Leads.Touches = "6", "12", "1 4 2.5\n2 5 2.5\n3 6 2.5\n1 2 open\n2 3 open\n1 3 open"
 	p := job.Make(d)
 	for range 6 {
 		ask := p.Leads.Labelling.Ask
 		if ask == nil {
 			break
 		}
-		d.Leads.Senses += ask.Key + " 6.6\n"
+		d.Machines[0].Leads.Senses += ask.Key + " 6.6\n"
 		p = job.Make(d)
 	}
 	return d
@@ -122,7 +122,7 @@ func TestCapsAreDashedUntilTheyAreMade(t *testing.T) {
 	require.Equal(t, 4, dashed(&p))
 	d := scenario.PugMill()
 	for _, m := range p.Moves {
-		d.Leads.Done = append(d.Leads.Done, m.ID)
+		d.Machines[0].Leads.Done = append(d.Machines[0].Leads.Done, m.ID)
 	}
 	p = job.Make(d)
 	require.Zero(t, dashed(&p))
@@ -161,7 +161,7 @@ func TestWiresAreFullOnceTheyAreLanded(t *testing.T) {
 	}
 	require.False(t, wire(w, "in-L1"))
 	require.True(t, wire(w, "out-4U"))
-	d.Drive.Done = append(d.Drive.Done, "wire:out-4U")
+	d.Bridge.Drive.Done = append(d.Bridge.Drive.Done, "wire:out-4U")
 	p = job.Make(d)
 	require.False(t, wire(drawing.Wiring(&p), "out-4U"))
 	for _, name := range []string{"1L", "2N", "4U", "5V", "6W", "U1-W2", "V1-U2", "W1-V2"} {
@@ -199,7 +199,7 @@ func TestAReversingSwitchReachesBothLines(t *testing.T) {
 	plain := job.Make(d)
 	require.Zero(t, count(drawing.Path(&plain, &plain.Wanted), func(i drawing.Item) bool { return i.Of == "reversing switch" }))
 	for _, to := range []string{"L1", "L2"} {
-		d.Bridge.CornerTo, d.Bridge.Reversing = to, capacitor.BySwitch
+		d.Bridge.Capacitor.CornerTo, d.Bridge.Capacitor.Reversing = to, capacitor.BySwitch
 		p := job.Make(d)
 		path := drawing.Path(&p, &p.Wanted)
 		require.Equal(t, 1, count(path, func(i drawing.Item) bool { return i.Of == "reversing switch" }))

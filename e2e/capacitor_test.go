@@ -102,7 +102,7 @@ var trimFields = []string{"Lead L1", "Lead L2", "Corner lead", "Corner to L1", "
 // and magnetises a little harder than its plate lets one think.
 func trimReadings(t *testing.T, microfarad float64) []string {
 	d := scenario.Blunger()
-	d.Load.Share = "50 %"
+	d.Machines[0].Load.Share = "50 %"
 	b, ok := job.BenchCase(d, "wanted")
 	require.True(t, ok)
 	m := &b.Circuit.Machines[0]

@@ -57,7 +57,7 @@ func TestNoEditVanishesOnAPlainAddress(t *testing.T) {
 	p.sees(".head-saved", "revision 3")
 	p.press("z")
 	p.sees(".head-saved", "revision 4")
-	require.Equal(t, "stirs slip", entryOf(t, s.url, "Blunger").Document.Load.Does)
+	require.Equal(t, "stirs slip", entryOf(t, s.url, "Blunger").Document.Machines[0].Load.Does)
 
 	// While a field is only half typed, nothing says saved.
 	p.fill(`[data-entry="load.does"] input`, "half a word")
@@ -90,6 +90,6 @@ func TestNoEditVanishesOnAPlainAddress(t *testing.T) {
 	p.sees(".head-saved", "Saved")
 	stored := entryOf(t, s.url, "Blunger").Document
 	require.Equal(t, "21 m", stored.Supply.FeederLength)
-	require.Equal(t, "from the first window", stored.Load.Does)
+	require.Equal(t, "from the first window", stored.Machines[0].Load.Does)
 	require.Zero(t, eval[int](p, `Object.keys(localStorage).filter(k => k.startsWith('gray-bridge-unsent-')).length`))
 }

@@ -203,7 +203,7 @@ func TestChangesArriveInTheOtherWindowAndAreMerged(t *testing.T) {
 	b.saved()
 	a.enter("supply.volts", "231")
 	b.until("the other's volts arrive", `document.querySelector('[data-entry="supply.volts"] input').value === '231'`)
-	b.sees(".news", "supply: volts")
+	b.sees(".news", "supply volts")
 	b.sees(".head-saved", "revision 2")
 
 	b.deafen()

@@ -118,7 +118,7 @@ func TestSwell(t *testing.T) {
 		for len(own.Quirks) < 230 {
 			own.Quirks = append(own.Quirks, strings.Repeat(fmt.Sprint("q", i), 500)[:900])
 		}
-		d.Drive.Own, d.Drive.Profile = &own, own.ID
+		d.Bridge.Drive.Own, d.Bridge.Drive.Profile = &own, own.ID
 		text, err := json.Marshal(d)
 		require.NoError(t, err)
 		if i == 0 {

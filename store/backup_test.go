@@ -47,7 +47,7 @@ func TestABackupRestoredIsTheSameRowByRowAndPlanByPlan(t *testing.T) {
 	w, err := s.CreateWorkshop(ctx, "workshop-1", scenario.ColdFord(), []string{"Ansel R."})
 	require.NoError(t, err)
 	d := scenario.SlipMixer()
-	d.Load.Does = "“stirs” \\ 泥浆 \U0001f525\n€"
+	d.Machines[0].Load.Does = "“stirs” \\ 泥浆 \U0001f525\n€"
 	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1", Who: "Ansel R."}, d, "new")
 	require.NoError(t, err)
 	d.Supply.Volts = "231.5"
@@ -131,7 +131,7 @@ func TestForeignDamagedAndNewerBackupsAreRefused(t *testing.T) {
 		"a volt changed": {packed(strings.Replace(string(plain), `"230/400 V"`, `"230/401 V"`, 1)), "damaged"},
 		"more after it":  {packed(string(plain) + "{}\n"), "damaged"},
 		"a newer one":    {packed(strings.Replace(string(plain), `"version":1`, `"version":2`, 1)), "newer"},
-		"newer tables":   {packed(strings.Replace(string(plain), `"schema":4`, `"schema":400`, 1)), "newer"},
+		"newer tables":   {packed(strings.Replace(string(plain), `"schema":5`, `"schema":400`, 1)), "newer"},
 	} {
 		to := storetest.Database(t)
 		_, err := store.Restore(ctx, to, func() (io.ReadCloser, error) { return io.NopCloser(bytes.NewReader(one.data)), nil })

@@ -48,7 +48,7 @@ func TestPlanReadsADocumentAndPrintsItsPlan(t *testing.T) {
 	require.True(t, p.Card.Ready)
 
 	d := scenario.Blunger()
-	d.Plate.Power, d.Supply.Volts = "plenty", "mains"
+	d.Machines[0].Plate.Power, d.Supply.Volts = "plenty", "mains"
 	text, err = json.Marshal(d)
 	require.NoError(t, err)
 	status, out, errs = called(t, string(text), "plan", "-")

@@ -14,14 +14,14 @@ import (
 
 // Entry is the bridge as chosen. Empty fields follow the plan.
 type Entry struct {
-	Microfarad string `json:"microfarad,omitempty"`
+	Microfarad string `json:"microfarad,omitempty" example:"52" doc:"in circuit; empty: the plan's"`
 	CornerTo   string `json:"corner_to,omitempty" enum:"L1,L2"`
-	Drawer     string `json:"drawer,omitempty"` // the owner's own cans, "40, 12, 2×30"
-	Start      string `json:"start_microfarad,omitempty"`
+	Drawer     string `json:"drawer,omitempty" example:"40, 12, 2×30" doc:"the owner's own run capacitors"`
+	Start      string `json:"start_microfarad,omitempty" example:"100" doc:"of a start capacitor; empty: none"`
 	// StartBy is what takes the start capacitor out again.
 	StartBy   StartBy   `json:"start_by,omitempty" enum:"button,relay"`
-	Reversing Reversing `json:"reversing,omitempty" enum:"switch"`
-	Trim      string    `json:"trim,omitempty"` // readings on the running bridge, a round a line
+	Reversing Reversing `json:"reversing,omitempty" enum:"switch" doc:"the capacitor is moved in daily use"`
+	Trim      string    `json:"trim,omitempty" entry:"lines" example:"52 µF: leads 4.1 3.8 2.2" doc:"readings on the bridge"`
 }
 
 // StartBy is the device that puts a start capacitor in and out.

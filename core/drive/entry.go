@@ -7,47 +7,64 @@ import (
 	"strings"
 
 	"graybridge/core/finding"
+	"graybridge/core/openfile"
 	"graybridge/core/unit"
 )
 
 // Entry is the drive as chosen and as it will be used.
 type Entry struct {
-	Profile    string   `json:"profile,omitempty"` // id of a profile that ships, or of Own
-	Own        *Profile `json:"own,omitempty"`     // a profile brought in as a file
+	Profile    string   `json:"profile,omitempty" example:"tarn-22" doc:"id of one that ships, or of own"`
+	Own        *Profile `json:"own,omitempty" entry:"whole" doc:"a profile brought in as a file"`
 	SecondHand string   `json:"second_hand,omitempty" enum:"yes"`
 	Cooling    Cooling  `json:"cooling,omitempty" enum:"own-fan,blower,inverter-duty,non-ventilated"`
-	Ambient    string   `json:"ambient,omitempty"`  // °C around the drive
-	Altitude   string   `json:"altitude,omitempty"` // m
-	Carrier    string   `json:"carrier,omitempty"`  // kHz
-	Motors     string   `json:"motors,omitempty"`   // on this drive
-	Contactor  string   `json:"contactor,omitempty" enum:"yes"`
+	Ambient    string   `json:"ambient,omitempty" example:"35 °C" doc:"around the drive"`
+	Altitude   string   `json:"altitude,omitempty" example:"800 m"`
+	Carrier    string   `json:"carrier,omitempty" example:"4 kHz"`
+	Motors     string   `json:"motors,omitempty" example:"1" doc:"on this drive"`
+	Contactor  string   `json:"contactor,omitempty" enum:"yes" doc:"there is one between drive and motor"`
 	Reactor    string   `json:"reactor,omitempty" enum:"yes"`
 	Resistor   string   `json:"resistor,omitempty" enum:"yes"`
 
-	At           string `json:"at,omitempty"` // Hz on the dial
-	Least        string `json:"least,omitempty"`
-	Most         string `json:"most,omitempty"`
-	MotorSheave  string `json:"motor_sheave,omitempty"`
-	ToolSheave   string `json:"tool_sheave,omitempty"`
-	ToolDiameter string `json:"tool_diameter,omitempty"`
-	MotorMost    string `json:"motor_most,omitempty"` // rpm that the plate or its maker grants
-	Shakes       string `json:"shakes,omitempty"`     // Hz from which a sweep showed it shaking
-	Skip         string `json:"skip,omitempty"`       // "34-37; 52-54"
-	Accelerate   string `json:"accelerate,omitempty"`
-	Decelerate   string `json:"decelerate,omitempty"`
+	At           string `json:"at,omitempty" example:"40 Hz" doc:"on the dial"`
+	Least        string `json:"least,omitempty" example:"15 Hz"`
+	Most         string `json:"most,omitempty" example:"60 Hz"`
+	MotorSheave  string `json:"motor_sheave,omitempty" example:"80 mm"`
+	ToolSheave   string `json:"tool_sheave,omitempty" example:"336 mm"`
+	ToolDiameter string `json:"tool_diameter,omitempty" example:"600 mm"`
+	MotorMost    string `json:"motor_most,omitempty" example:"3000 rpm" doc:"that the plate or its maker grants"`
+	Shakes       string `json:"shakes,omitempty" example:"64 Hz" doc:"from where a sweep showed it shaking"`
+	Skip         string `json:"skip,omitempty" example:"34-37; 52-54"`
+	Accelerate   string `json:"accelerate,omitempty" example:"4 s" doc:"empty: the plan's"`
+	Decelerate   string `json:"decelerate,omitempty" example:"6 s" doc:"empty: the plan's"`
 
 	Run       RunBy    `json:"run,omitempty" enum:"keypad,two-wire,three-wire"`
 	Speed     SpeedBy  `json:"speed,omitempty" enum:"keys,dial,pot"`
 	Direction TurnedBy `json:"direction,omitempty" enum:"fixed,switch"`
-	Lid       string   `json:"lid,omitempty" enum:"shut"` // it sits behind a shut lid
+	Lid       string   `json:"lid,omitempty" enum:"shut" doc:"it sits behind a shut lid"`
 	EStop     string   `json:"emergency_stop,omitempty" enum:"yes"`
 	DailyOff  DailyOff `json:"daily_off,omitempty" enum:"command,breaker"`
-	Cable     string   `json:"cable,omitempty"` // length to the motor
-	SinkOhm   string   `json:"sink_ohm,omitempty"`
-	DialOhm   string   `json:"dial_ohm,omitempty"`
-	TopVolts  string   `json:"top_volts,omitempty"`
-	ReadBack  string   `json:"read_back,omitempty"` // "06.1 700", one a line
-	Done      []string `json:"done,omitempty" nullable:"false"`
+	Cable     string   `json:"cable,omitempty" example:"6 m" doc:"to the motor"`
+	SinkOhm   string   `json:"sink_ohm,omitempty" example:"0.3 Ω" doc:"heat sink to earth"`
+	DialOhm   string   `json:"dial_ohm,omitempty" example:"5 kΩ"`
+	TopVolts  string   `json:"top_volts,omitempty" example:"240 V" doc:"greatest input volts it can be set to"`
+	ReadBack  string   `json:"read_back,omitempty" entry:"lines" example:"06.1 700" doc:"code and what stands there"`
+	Done      []string `json:"done,omitempty" nullable:"false" doc:"row:CODE, wire:ID, inspect:ID"`
+}
+
+// Check refuses a profile that is not known, and one of the owner's that is no good
+// file.
+func (e *Entry) Check() (bad openfile.Problems) {
+	if e.Own != nil {
+		for _, p := range e.Own.Validate() {
+			bad = append(bad, openfile.Problem{Path: "own." + p.Path, Found: p.Found, Wanted: p.Wanted})
+		}
+		return bad
+	}
+	if _, ok := ByID(e.Profile); e.Profile != "" && !ok {
+		bad = append(bad, openfile.Problem{Path: "profile", Found: fmt.Sprintf("%q", e.Profile),
+			Wanted: "the id of a known drive, or its profile under own"})
+	}
+	return bad
 }
 
 // Cooling is how the motor is cooled at low speed.

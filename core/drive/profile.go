@@ -389,3 +389,6 @@ func (p *Profile) OutputVolts(line float64) float64 {
 	}
 	return math.Min(line, p.Output.Volts)
 }
+
+// String is the drive's name.
+func (p *Profile) String() string { return p.Name }

@@ -171,7 +171,7 @@ func (w *worker) capacitorOffer() (Offer, bool) {
 	}
 	// On a drive the capacitor is asked with the line's own volts and hertz.
 	other := *w.doc
-	other.Bridge.Kind, other.Bridge.Microfarad, other.Bridge.Trim = "capacitor", "", ""
+	other.Bridge.Kind, other.Bridge.Capacitor.Microfarad, other.Bridge.Capacitor.Trim = KindCapacitor, "", ""
 	o := prepared(w.ctx, &other)
 	if o.answer == nil {
 		return Offer{"capacitor", finding.Stop, "no joint gives the coils their volts from the line"}, true

@@ -19,7 +19,7 @@ import (
 func TestReadingsOnTheBridgeRefitTheMotor(t *testing.T) {
 	d := scenario.Blunger()
 	before := job.Make(d)
-	d.Bridge.Trim = "52 µF: leads 3.86 4.80 3.52; corner 219 221; volts 235"
+	d.Bridge.Capacitor.Trim = "52 µF: leads 3.86 4.80 3.52; corner 219 221; volts 235"
 	p := job.Make(d)
 	require.NotNil(t, p.Trim)
 	f := found(p, "capacitor.trim")
@@ -37,32 +37,32 @@ func TestReadingsOnTheBridgeRefitTheMotor(t *testing.T) {
 	require.NotEqual(t, before.Wanted.Verdict, p.Wanted.Verdict, "the whole plan follows")
 	require.NotEmpty(t, p.Trim.Next)
 
-	d.Bridge.Trim = "52 µF: leads 9 1 9; corner 100 300; volts 230"
+	d.Bridge.Capacitor.Trim = "52 µF: leads 9 1 9; corner 100 300; volts 230"
 	p = job.Make(d)
 	require.Equal(t, finding.Caution, found(p, "capacitor.trim").Grade)
 	require.Equal(t, before.Wanted.Verdict, p.Wanted.Verdict, "readings that do not fit change nothing")
-	d.Bridge.Trim = "52 leads 1 2"
+	d.Bridge.Capacitor.Trim = "52 leads 1 2"
 	bad := job.Make(d)
-	require.Equal(t, "bridge.trim", bad.Unreadable()[0].Path)
+	require.Equal(t, "bridge.capacitor.trim", bad.Unreadable()[0].Path)
 }
 
 // Permanent, short or a test: the owner's duty settles it.
 func TestTheVerdictFollowsTheDuty(t *testing.T) {
 	d := scenario.Blunger()
-	d.Load.Lightest = "30 %"
+	d.Machines[0].Load.Lightest = "30 %"
 	require.Equal(t, capacitor.Permanent, job.Make(d).Use.Use)
 	require.Contains(t, job.Make(d).Use.Other, "reactance rule")
 	require.Equal(t, "Permanent under load, not left idling", job.Make(scenario.Blunger()).Use.Title)
-	d.Load = load.Entry{Does: "stirs slip", Kind: machine.Constant, Share: "85 %", Start: load.Free}
+	d.Machines[0].Load = load.Entry{Does: "stirs slip", Kind: machine.Constant, Share: "85 %", Start: load.Free}
 	v := job.Make(d).Use
 	require.Equal(t, capacitor.TestOnly, v.Use, v.Reason)
-	d.Load.On, d.Load.Off = "4 min", "40 min"
+	d.Machines[0].Load.On, d.Machines[0].Load.Off = "4 min", "40 min"
 	v = job.Make(d).Use
 	require.Equal(t, capacitor.ShortRuns, v.Use, v.Reason)
 	require.Contains(t, v.Reason, "planning")
-	d.Load.On, d.Load.Off = "60 min", "5 min"
+	d.Machines[0].Load.On, d.Machines[0].Load.Off = "60 min", "5 min"
 	require.Equal(t, capacitor.TestOnly, job.Make(d).Use.Use)
-	d.Load.Share = "160 %"
+	d.Machines[0].Load.Share = "160 %"
 	require.Equal(t, capacitor.NotThis, job.Make(d).Use.Use)
 }
 
@@ -77,9 +77,9 @@ func buy(p job.Plan, id string) *job.Buy {
 
 func TestTheListNamesEverythingTheBridgeIsBuiltOf(t *testing.T) {
 	d := scenario.Blunger()
-	d.Bridge.Microfarad, d.Bridge.Drawer = "", "30, 20"
+	d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Drawer = "", "30, 20"
 	d.Workshop.Prices = "20 µF 8.40 €\n25 µF 9 €\n10 5.10 €\n12 5.60 €"
-	d.Bridge.Start, d.Bridge.StartBy, d.Bridge.Reversing = "100", capacitor.ByRelay, capacitor.BySwitch
+	d.Bridge.Capacitor.Start, d.Bridge.Capacitor.StartBy, d.Bridge.Capacitor.Reversing = "100", capacitor.ByRelay, capacitor.BySwitch
 	p := job.Make(d)
 	for _, id := range []string{"run-30", "run-20", "bleed", "start", "start-relay", "reversing", "isolator", "breaker", "contactor", "stop", "relay", "wire", "capacitor-wire", "box", "label"} {
 		require.NotNil(t, buy(p, id), id)
@@ -90,10 +90,10 @@ func TestTheListNamesEverythingTheBridgeIsBuiltOf(t *testing.T) {
 	require.Contains(t, buy(p, "start").Spec, "electrolytic")
 	require.Contains(t, buy(p, "start-relay").Spec, "opening at about")
 	require.NotNil(t, found(p, "capacitor.reversing"))
-	d.Bridge.StartBy = ""
+	d.Bridge.Capacitor.StartBy = ""
 	require.NotNil(t, buy(job.Make(d), "start-button"))
 
-	d.Bridge.Drawer = ""
+	d.Bridge.Capacitor.Drawer = ""
 	p = job.Make(d)
 	cheap := ""
 	for _, c := range p.Combos {
@@ -103,9 +103,9 @@ func TestTheListNamesEverythingTheBridgeIsBuiltOf(t *testing.T) {
 		}
 	}
 	require.Equal(t, "18.00\u00a0€", cheap, "two of 25 µF")
-	d.Bridge.Microfarad, d.Workshop.Prices = "50", "50 µF 17.80 €"
+	d.Bridge.Capacitor.Microfarad, d.Workshop.Prices = "50", "50 µF 17.80 €"
 	require.Equal(t, "17.80\u00a0€", buy(job.Make(d), "run-50").Price)
-	d.Bridge.Microfarad = "20"
+	d.Bridge.Capacitor.Microfarad = "20"
 	require.Empty(t, job.Make(d).Buys, "nothing is bought for µF that burn a winding")
 }
 
@@ -135,7 +135,7 @@ func TestEveryEntryIsNamedWhenItChanges(t *testing.T) {
 		}
 	}
 	to := scenario.Blunger()
-	for _, part := range []any{&to.Supply, &to.Plate, &to.Leads, &to.Bridge, &to.Load, &to.Protection} {
+	for _, part := range []any{&to.Supply, &to.Machines[0].Plate, &to.Machines[0].Leads, &to.Bridge, &to.Machines[0].Load, &to.Machines[0].Protection} {
 		walk(reflect.ValueOf(part).Elem(), &to, reflect.TypeOf(part).Elem().String())
 	}
 }

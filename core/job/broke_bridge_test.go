@@ -38,8 +38,8 @@ func everything(p job.Plan) string {
 
 func TestTheCornersLeadSizesTheMotorWire(t *testing.T) {
 	d := sixLead(plate.Entry{Power: "3 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "11.1/6.4", RPM: "1430", Hertz: "50", PowerFactor: "0.81", Phases: "3"})
-	d.Bridge.Microfarad, d.Load.Share, d.Load.Kind = "180", "70 %", machine.Fan
-	d.Protection.Conductor = "1.5 mm²"
+	d.Bridge.Capacitor.Microfarad, d.Machines[0].Load.Share, d.Machines[0].Load.Kind = "180", "70 %", machine.Fan
+	d.Machines[0].Protection.Conductor = "1.5 mm²"
 	p := job.Make(d)
 	most := 0.0
 	for _, l := range p.Wanted.Lines {
@@ -58,7 +58,7 @@ func TestASmallBreakerIsNotSaidToHoldTheStart(t *testing.T) {
 	judged := 0
 	for _, c := range corpus(t) {
 		d := c.document()
-		d.Leads.Agreed, d.Load.Kind, d.Load.Share, d.Protection.Breaker = "plate", machine.Fan, "30 %", "6 A"
+		d.Machines[0].Leads.Agreed, d.Machines[0].Load.Kind, d.Machines[0].Load.Share, d.Machines[0].Protection.Breaker = "plate", machine.Fan, "30 %", "6 A"
 		p := job.Make(d)
 		f := found(p, "protection.breaker")
 		if start := figure(p.Supply, "start-amps").Value; f != nil && start > 5*6 {
@@ -73,7 +73,7 @@ func TestASmallBreakerIsNotSaidToHoldTheStart(t *testing.T) {
 func TestOneStartHasOneFigure(t *testing.T) {
 	for _, start := range []string{"", "90"} {
 		d := sixLead(oneKW)
-		d.Bridge.Microfarad, d.Bridge.Start = "45", start
+		d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Start = "45", start
 		p := job.Make(d)
 		require.Equal(t, figure(p.Supply, "start-amps").Text, figure(p.Bridge, "start-amps").Text, "start capacitor %q", start)
 	}
@@ -81,7 +81,7 @@ func TestOneStartHasOneFigure(t *testing.T) {
 
 func TestTheStartButtonsContactBreaksWhatFlowsInIt(t *testing.T) {
 	d := sixLead(fourKW)
-	d.Load.Share, d.Load.Kind, d.Bridge.Start, d.Bridge.StartBy = "55 %", machine.Fan, "250", "button"
+	d.Machines[0].Load.Share, d.Machines[0].Load.Kind, d.Bridge.Capacitor.Start, d.Bridge.Capacitor.StartBy = "55 %", machine.Fan, "250", "button"
 	p := job.Make(d)
 	b := buy(p, "start-button")
 	require.NotNil(t, b, "%v", p.Card.NotReady)
@@ -106,9 +106,9 @@ func TestTheStartButtonsContactBreaksWhatFlowsInIt(t *testing.T) {
 
 func TestTableAmpsStandAsThePrintedOnes(t *testing.T) {
 	d := job.New("Case", scenario.ColdFord())
-	d.Plate = plate.Entry{Power: "1 HP", Volts: "208-230/460", Amps: "3.4-3.2/1.6", RPM: "1740", Hertz: "60", PowerFactor: "0.76", Phases: "3", Code: "K"}
-	d.Leads.Kind, d.Leads.Agreed, d.Leads.Found = leads.NineStar, "plate", "low star"
-	d.Load.Kind, d.Load.Share = machine.Fan, "60 %"
+	d.Machines[0].Plate = plate.Entry{Power: "1 HP", Volts: "208-230/460", Amps: "3.4-3.2/1.6", RPM: "1740", Hertz: "60", PowerFactor: "0.76", Phases: "3", Code: "K"}
+	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.NineStar, "plate", "low star"
+	d.Machines[0].Load.Kind, d.Machines[0].Load.Share = machine.Fan, "60 %"
 	seen := map[string]bool{}
 	for _, volts := range []string{"224", "232", "238"} {
 		d.Supply.Volts = volts
@@ -120,7 +120,7 @@ func TestTableAmpsStandAsThePrintedOnes(t *testing.T) {
 		seen[amps] = true
 	}
 	require.Len(t, seen, 1, "a few volts do not change a printed column: %v", seen)
-	d.Workshop.Volts, d.Supply.Volts, d.Plate = 120, "121", plate.Entry{Power: "1/4 HP", Volts: "115/230", Amps: "1.6/0.8", RPM: "1720", Hertz: "60", Phases: "3"}
+	d.Workshop.Volts, d.Supply.Volts, d.Machines[0].Plate = 120, "121", plate.Entry{Power: "1/4 HP", Volts: "115/230", Amps: "1.6/0.8", RPM: "1720", Hertz: "60", Phases: "3"}
 	small := job.Make(d)
 	require.NotEmpty(t, small.Guard, "%v", small.Card.NotReady)
 	for _, f := range small.Guard {
@@ -132,11 +132,11 @@ func TestTableAmpsStandAsThePrintedOnes(t *testing.T) {
 
 func TestNothingIsPermanentUnderAStopOrAboveItsPlate(t *testing.T) {
 	d := sixLead(oneKW)
-	d.Bridge.Microfarad = "5"
+	d.Bridge.Capacitor.Microfarad = "5"
 	p := job.Make(d)
 	require.NotEqual(t, "Permanent", p.Use.Title)
 	d = scenario.Blunger()
-	d.Bridge.Trim = "5.3 4.6 4.9"
+	d.Bridge.Capacitor.Trim = "5.3 4.6 4.9"
 	if p = job.Make(d); p.Use != nil && p.Trim != nil {
 		for _, c := range p.Wanted.Coils {
 			require.False(t, c.Share > 1 && p.Use.Title == "Permanent", "%s at %s", c.Name, c.Of)
@@ -148,7 +148,7 @@ func TestNothingIsPermanentUnderAStopOrAboveItsPlate(t *testing.T) {
 func TestFullLoadIsAllDayOnlyWhereItIs(t *testing.T) {
 	for _, c := range corpus(t)[:60] {
 		d := c.document()
-		d.Leads.Agreed = "plate"
+		d.Machines[0].Leads.Agreed = "plate"
 		p := job.Make(d)
 		full, all := figure(p.Bridge, "full"), figure(p.Bridge, "continuous")
 		if full.Text == "all day" && all.Value < 1 {
@@ -159,7 +159,7 @@ func TestFullLoadIsAllDayOnlyWhereItIs(t *testing.T) {
 
 func TestTheIdlingOfASmallMotorIsNotCuredByLighterLoad(t *testing.T) {
 	d := scenario.SlipMixer()
-	d.Load.Lightest = "0"
+	d.Machines[0].Load.Lightest = "0"
 	f := found(job.Make(d), "capacitor.idle")
 	require.NotNil(t, f)
 	require.NotRegexp(t, `[Ll]ighten|[Ll]ighter load helps`, f.Sentence+f.Detail)
@@ -167,17 +167,17 @@ func TestTheIdlingOfASmallMotorIsNotCuredByLighterLoad(t *testing.T) {
 
 func TestADriveIsNotToldThatTheMotorTurnsFaster(t *testing.T) {
 	d := sixLead(oneKW)
-	d.Plate.Hertz, d.Plate.RPM = "60", "1710"
-	d.Bridge.Kind, d.Drive = job.KindDrive, &drive.Entry{Profile: "tarn-22"}
+	d.Machines[0].Plate.Hertz, d.Machines[0].Plate.RPM = "60", "1710"
+	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22"}
 	require.NotContains(t, everything(job.Make(d)), "faster")
-	d.Plate.Hertz, d.Plate.RPM = "42", "1200"
-	d.Bridge.Kind, d.Drive = "capacitor", nil
+	d.Machines[0].Plate.Hertz, d.Machines[0].Plate.RPM = "42", "1200"
+	d.Bridge.Kind, d.Bridge.Drive = "capacitor", drive.Entry{}
 	require.Contains(t, everything(job.Make(d)), "faster", "the line's own hertz turn it")
 }
 
 func TestAJumperThatDoesNotReachSaysWhatIsWanted(t *testing.T) {
 	d := scenario.SlabRoller()
-	d.Plate.Power, d.Plate.Amps, d.Plate.Volts = "1/8 HP", "0.7/0.35", "230/460"
+	d.Machines[0].Plate.Power, d.Machines[0].Plate.Amps, d.Machines[0].Plate.Volts = "1/8 HP", "0.7/0.35", "230/460"
 	p := job.Make(d)
 	cut := 0
 	for _, f := range p.Findings {
@@ -209,19 +209,19 @@ func TestALongMotorSaysThatTheTableIsForFourPoles(t *testing.T) {
 
 func TestHalfOfTheLossUnexplainedIsCaught(t *testing.T) {
 	d := sixLead(oneKW)
-	d.Plate.WindingOhms = "0.4 Ω"
+	d.Machines[0].Plate.WindingOhms = "0.4 Ω"
 	require.NotNil(t, found(job.Make(d), "plate.ohms"))
 }
 
 func TestANoughtOhmTouchIsRead(t *testing.T) {
 	d := scenario.TileExtruder()
-	d.Leads.Zero, d.Leads.Touches = "0", "1-2 0 Ω\n1-3 0\n"
+	d.Machines[0].Leads.Zero, d.Machines[0].Leads.Touches = "0", "1-2 0 Ω\n1-3 0\n"
 	require.Zero(t, unread(job.Make(d)))
 }
 
 func TestADeadShortIsSaidOfTheDeviceThatIsThere(t *testing.T) {
 	d := scenario.BallMill()
-	d.Leads.Found = "L1-U1; L2-U1; L3-W1"
+	d.Machines[0].Leads.Found = "L1-U1; L2-U1; L3-W1"
 	v := job.Make(d).Now.Verdict
 	require.Contains(t, v, "drive")
 	require.NotContains(t, v, "breaker")
@@ -235,6 +235,6 @@ func TestAFeedersSmallBreakerIsFoundForAnyBridge(t *testing.T) {
 	f := found(job.Make(d), "supply.breaker")
 	require.NotNil(t, f)
 	require.Equal(t, finding.Caution, f.Grade)
-	d.Protection = protection.Entry{Breaker: "63 A"}
+	d.Machines[0].Protection = protection.Entry{Breaker: "63 A"}
 	require.Equal(t, finding.Caution, found(job.Make(d), "protection.breaker").Grade)
 }

@@ -20,7 +20,7 @@ func TestADriveHasItsPartsList(t *testing.T) {
 		require.NotNil(t, buy(p, id), id)
 	}
 	require.Contains(t, buy(p, "breaker").Spec, "25", "as its protection asks")
-	d.Plate.Power = "30 kW"
+	d.Machines[0].Plate.Power = "30 kW"
 	big := job.Make(d)
 	require.Empty(t, big.Buys, "nothing is bought under a stop")
 }
@@ -29,11 +29,11 @@ func TestTopVoltsBelowTheWallsAreSaid(t *testing.T) {
 	d := scenario.BallMill()
 	p := job.Make(d)
 	require.Nil(t, found(p, "drive.top-volts"))
-	d.Drive.TopVolts = "200 V"
+	d.Bridge.Drive.TopVolts = "200 V"
 	f := found(job.Make(d), "drive.top-volts")
 	require.NotNil(t, f)
 	require.Equal(t, finding.Caution, f.Grade)
-	d.Drive.TopVolts = "230 V"
+	d.Bridge.Drive.TopVolts = "230 V"
 	require.Equal(t, finding.Note, found(job.Make(d), "drive.top-volts").Grade)
 }
 
@@ -50,8 +50,8 @@ func TestAFeedersBreakerIsHeldAgainstItsWireAndTheMotor(t *testing.T) {
 
 func TestAMotorOfTNumbersIsNotToldOfUAndV(t *testing.T) {
 	d := scenario.PugMill()
-	d.Bridge.Kind, d.Leads.Agreed = job.KindDrive, "plate"
-	d.Drive = scenario.BallMill().Drive
+	d.Bridge.Kind, d.Machines[0].Leads.Agreed = job.KindDrive, "plate"
+	d.Bridge.Drive = scenario.BallMill().Bridge.Drive
 	p := job.Make(d)
 	require.NotNil(t, p.Drive)
 	require.NotEmpty(t, p.Drive.Wiring)
@@ -70,7 +70,7 @@ func TestWhereNoRelayGuardsAThermistorMay(t *testing.T) {
 	require.Equal(t, finding.Open, f.Grade)
 	require.Equal(t, string(protection.Thermistor), f.Cures[0].Value)
 	require.NotNil(t, buy(p, "thermistor"))
-	d.Protection.Relay = protection.Thermistor
+	d.Machines[0].Protection.Relay = protection.Thermistor
 	p = job.Make(d)
 	require.Equal(t, finding.Good, found(p, "protection.relay").Grade)
 	require.Nil(t, buy(p, "relay"))
@@ -79,8 +79,8 @@ func TestWhereNoRelayGuardsAThermistorMay(t *testing.T) {
 
 func TestAStarOnlyMotorMayBeOpened(t *testing.T) {
 	d := job.New("Case", scenario.TansyLane())
-	d.Plate = plate.Entry{Power: "0.55 kW", Volts: "400 V", Connection: "Y", Amps: "1.6", RPM: "1400", Hertz: "50", PowerFactor: "0.72", Phases: "3"}
-	d.Leads = leads.Entry{Kind: leads.Three, Naming: leads.IEC}
+	d.Machines[0].Plate = plate.Entry{Power: "0.55 kW", Volts: "400 V", Connection: "Y", Amps: "1.6", RPM: "1400", Hertz: "50", PowerFactor: "0.72", Phases: "3"}
+	d.Machines[0].Leads = leads.Entry{Kind: leads.Three, Naming: leads.IEC}
 	said := ""
 	for _, f := range job.Make(d).Findings {
 		said += f.Sentence + f.Detail

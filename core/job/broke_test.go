@@ -28,8 +28,8 @@ func unread(p job.Plan) int { return len(p.Unreadable()) }
 func sixLead(p plate.Entry) job.Document {
 	d := job.New("Case", scenario.TansyLane())
 	d.Supply.Volts, d.Supply.FeederLength, d.Supply.FeederSize = "232", "8 m", "6 mm²"
-	d.Plate, d.Leads.Found = p, "delta"
-	d.Load.Kind, d.Load.Share = machine.Constant, "70 %"
+	d.Machines[0].Plate, d.Machines[0].Leads.Found = p, "delta"
+	d.Machines[0].Load.Kind, d.Machines[0].Load.Share = machine.Constant, "70 %"
 	return d
 }
 
@@ -42,14 +42,14 @@ var (
 func TestNoRelayIsSetWhereNothingRunsAllDay(t *testing.T) {
 	for _, uf := range []string{"77", "450", "500"} {
 		d := sixLead(oneKW)
-		d.Bridge.Microfarad = uf
-		d.Protection = protection.Entry{Relay: protection.MotorLeads, RelaySet: "5.7 A"}
+		d.Bridge.Capacitor.Microfarad = uf
+		d.Machines[0].Protection = protection.Entry{Relay: protection.MotorLeads, RelaySet: "5.7 A"}
 		p := job.Make(d)
 		f := found(p, "protection.relay")
 		require.True(t, f == nil || f.Grade != finding.Good, "%s µF: %+v", uf, f)
 		for _, f := range p.Findings {
 			for _, c := range f.Cures {
-				require.NotEqual(t, "protection.relay_set", c.Path, "%s µF: %s", uf, c.Label)
+				require.NotEqual(t, "machines.m1.protection.relay_set", c.Path, "%s µF: %s", uf, c.Label)
 			}
 		}
 	}
@@ -57,12 +57,12 @@ func TestNoRelayIsSetWhereNothingRunsAllDay(t *testing.T) {
 
 func TestTheCapacitorsOwnWiresAreSized(t *testing.T) {
 	d := sixLead(fourKW)
-	d.Load.Share = "60 %"
+	d.Machines[0].Load.Share = "60 %"
 	p := job.Make(d)
 	require.NotNil(t, found(p, "protection.conductor"), "%v", p.Card.NotReady)
 	require.NotContains(t, found(p, "protection.conductor").Detail, "the same size does")
 	require.Contains(t, found(p, "protection.conductor").Detail, "mm²")
-	d.Bridge.Microfarad = "280"
+	d.Bridge.Capacitor.Microfarad = "280"
 	p = job.Make(d)
 	require.Empty(t, p.Guard, "280 µF burn it: nothing is sized for them")
 }
@@ -70,23 +70,23 @@ func TestTheCapacitorsOwnWiresAreSized(t *testing.T) {
 func TestBreakersAreJudgedBothWaysWithAndWithoutAWire(t *testing.T) {
 	d := job.New("One horse", scenario.ColdFord())
 	d.Supply.Volts = "240"
-	d.Leads.Kind, d.Leads.Agreed, d.Leads.Found = leads.NineStar, "plate", "low star"
-	d.Plate = plate.Entry{Power: "1 HP", Volts: "208-230/460", Amps: "3.4-3.2/1.6", RPM: "1740", Hertz: "60", PowerFactor: "0.76", Phases: "3", Code: "K"}
-	d.Load.Kind, d.Load.Share = machine.Fan, "65 %"
-	d.Protection.Breaker = "100 A"
+	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.NineStar, "plate", "low star"
+	d.Machines[0].Plate = plate.Entry{Power: "1 HP", Volts: "208-230/460", Amps: "3.4-3.2/1.6", RPM: "1740", Hertz: "60", PowerFactor: "0.76", Phases: "3", Code: "K"}
+	d.Machines[0].Load.Kind, d.Machines[0].Load.Share = machine.Fan, "65 %"
+	d.Machines[0].Protection.Breaker = "100 A"
 	for _, wire := range []string{"", "14 AWG"} {
-		d.Protection.Conductor = wire
+		d.Machines[0].Protection.Conductor = wire
 		p := job.Make(d)
 		require.Equal(t, finding.Caution, found(p, "protection.breaker").Grade, wire)
 		require.Contains(t, found(p, "protection.breaker").Sentence, "too large")
 	}
 	small := sixLead(plate.Entry{Power: "0.25 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "1.4/0.8", RPM: "1370", Hertz: "50", PowerFactor: "0.66", Phases: "3"})
-	small.Bridge.Microfarad, small.Load.Share, small.Protection.Breaker = "14", "50 %", "63 A"
+	small.Bridge.Capacitor.Microfarad, small.Machines[0].Load.Share, small.Machines[0].Protection.Breaker = "14", "50 %", "63 A"
 	require.Equal(t, finding.Caution, found(job.Make(small), "protection.breaker").Grade)
-	d.Bridge.Kind, d.Drive = job.KindDrive, &drive.Entry{Profile: "tarn-22"}
-	d.Protection = protection.Entry{Breaker: "50 A", Conductor: "14 AWG"}
+	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22"}
+	d.Machines[0].Protection = protection.Entry{Breaker: "50 A", Conductor: "14 AWG"}
 	require.NotEqual(t, finding.Good, found(job.Make(d), "protection.breaker").Grade)
-	d.Protection.Breaker = "25 A"
+	d.Machines[0].Protection.Breaker = "25 A"
 	require.NotNil(t, found(job.Make(d), "protection.conductor"))
 	// The feeder's own breaker against the feeder's own wire, as found.
 	d = sixLead(oneKW)
@@ -96,7 +96,7 @@ func TestBreakersAreJudgedBothWaysWithAndWithoutAWire(t *testing.T) {
 
 func TestTablesDoNotCapAFifteenKilowattMotor(t *testing.T) {
 	d := sixLead(fifteen)
-	d.Bridge.Kind, d.Drive = job.KindDrive, &drive.Entry{Profile: "tarn-22"}
+	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22"}
 	p := job.Make(d)
 	require.Equal(t, finding.Stop, found(p, "drive.amps").Grade)
 	require.Empty(t, p.Guard)
@@ -115,50 +115,50 @@ func TestA120VoltCircuitHasOnePole(t *testing.T) {
 // boost and seconds of ramp.
 func TestAFittingDriveStartsAnEfficientMotor(t *testing.T) {
 	d := sixLead(plate.Entry{Power: "0.75 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "3.0/1.74", RPM: "1445", Hertz: "50", PowerFactor: "0.76", Efficiency: "82.5 %", Phases: "3"})
-	d.Bridge.Kind, d.Drive, d.Load.Start = job.KindDrive, &drive.Entry{Profile: "tarn-22"}, load.Loaded
+	d.Bridge.Kind, d.Bridge.Drive, d.Machines[0].Load.Start = job.KindDrive, drive.Entry{Profile: "tarn-22"}, load.Loaded
 	p := job.Make(d)
 	require.Equal(t, finding.Good, found(p, "drive.start").Grade, found(p, "drive.start").Sentence)
 	require.Nil(t, found(p, "drive.ramp-up"))
 	require.Less(t, p.Drive.Up.Asked, 20.0)
-	d.Load.Start, d.Load.Heaviest = load.Stuck, "150 %"
+	d.Machines[0].Load.Start, d.Machines[0].Load.Heaviest = load.Stuck, "150 %"
 	p = job.Make(d)
 	require.Equal(t, finding.Stop, found(p, "drive.start").Grade, "stuck, it asks 225 %")
 	require.Contains(t, found(p, "drive.start").Detail, "Missing:")
 	require.Empty(t, p.Drive.Sheet)
-	d.Load.Start, d.Load.Heaviest = load.Free, ""
-	d.Load.Turn = load.Anti
+	d.Machines[0].Load.Start, d.Machines[0].Load.Heaviest = load.Free, ""
+	d.Machines[0].Load.Turn = load.Anti
 	require.Equal(t, finding.Caution, found(job.Make(d), "drive.direction").Grade)
-	d.Plate.Hertz = "60"
-	d.Plate.RPM = "1735"
+	d.Machines[0].Plate.Hertz = "60"
+	d.Machines[0].Plate.RPM = "1735"
 	require.Nil(t, found(job.Make(d), "plate.hertz"), "a drive makes the motor's own hertz")
 }
 
 func TestInverterDutyHoldsToItsRatio(t *testing.T) {
 	d := sixLead(oneKW)
-	d.Plate.InverterDuty = "10:1"
-	d.Bridge.Kind, d.Drive = job.KindDrive, &drive.Entry{Profile: "tarn-22", At: "5"}
-	d.Load.Share, d.Load.Start = "90 %", load.Loaded
+	d.Machines[0].Plate.InverterDuty = "10:1"
+	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22", At: "5"}
+	d.Machines[0].Load.Share, d.Machines[0].Load.Start = "90 %", load.Loaded
 	require.InDelta(t, 1, job.Make(d).Drive.Point.Continuous, 0.05)
-	d.Drive.At = "2"
+	d.Bridge.Drive.At = "2"
 	require.Less(t, job.Make(d).Drive.Point.Continuous, 0.7)
-	d.Drive.Cooling = drive.NonVentilated
+	d.Bridge.Drive.Cooling = drive.NonVentilated
 	require.Greater(t, job.Make(d).Drive.Point.Continuous, 0.85)
 }
 
 func TestASweepLiftsAndLowersTheCeiling(t *testing.T) {
 	d := sixLead(oneKW)
-	d.Load.Kind, d.Load.Share = machine.Constant, "20 %"
-	d.Bridge.Kind, d.Drive = job.KindDrive, &drive.Entry{Profile: "tarn-22", Most: "90"}
+	d.Machines[0].Load.Kind, d.Machines[0].Load.Share = machine.Constant, "20 %"
+	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22", Most: "90"}
 	require.InDelta(t, 75, job.Make(d).Drive.TopHz, 0.1)
-	d.Drive.Shakes = "106"
+	d.Bridge.Drive.Shakes = "106"
 	require.InDelta(t, 90, job.Make(d).Drive.TopHz, 0.1)
-	d.Drive.Shakes = "64"
+	d.Bridge.Drive.Shakes = "64"
 	require.Less(t, job.Make(d).Drive.TopHz, 64.0)
 }
 
 func TestFluxIsVoltsPerHertz(t *testing.T) {
 	d := sixLead(oneKW)
-	d.Plate.Hertz, d.Plate.RPM = "60", "1710"
+	d.Machines[0].Plate.Hertz, d.Machines[0].Plate.RPM = "60", "1710"
 	p := job.Make(d)
 	require.Equal(t, finding.Stop, found(p, "leads.unreachable").Grade, "120 % of its flux")
 	require.Nil(t, p.Use)
@@ -167,16 +167,16 @@ func TestFluxIsVoltsPerHertz(t *testing.T) {
 	f := found(job.Make(d), "leads.target")
 	require.Equal(t, finding.Caution, f.Grade)
 	require.Contains(t, f.Sentence, "110")
-	d.Plate.Hertz, d.Plate.RPM, d.Supply.Volts = "400", "11500", "230"
+	d.Machines[0].Plate.Hertz, d.Machines[0].Plate.RPM, d.Supply.Volts = "400", "11500", "230"
 	require.NotNil(t, found(job.Make(d), "leads.unreachable"))
 }
 
 func TestAStartIsSaidWithItsMargin(t *testing.T) {
 	d := sixLead(oneKW)
-	d.Bridge.Microfarad = "5"
+	d.Bridge.Capacitor.Microfarad = "5"
 	weak := found(job.Make(d), "capacitor.start")
 	require.NotEqual(t, finding.Note, weak.Grade, "%s", weak.Sentence)
-	d.Bridge.Microfarad = "45"
+	d.Bridge.Capacitor.Microfarad = "45"
 	good := found(job.Make(d), "capacitor.start")
 	require.Equal(t, finding.Note, good.Grade)
 	require.Contains(t, good.Detail, "times what stands against it")
@@ -192,10 +192,10 @@ func TestOneValueServesLoadAndIdling(t *testing.T) {
 	require.Contains(t, f.Detail, "idling, 111", "what one value would do at both")
 	require.NotContains(t, f.Detail, "serve both", "not where a winding is still above plate")
 	require.Empty(t, f.Cures, "the load is not given up for an idling nobody has said")
-	d.Load.Lightest = "0"
+	d.Machines[0].Load.Lightest = "0"
 	f = found(job.Make(d), "capacitor.idle")
 	require.Len(t, f.Cures, 1)
-	d.Bridge.Microfarad = f.Cures[0].Value
+	d.Bridge.Capacitor.Microfarad = f.Cures[0].Value
 	after := job.Make(d)
 	if g := found(after, "capacitor.idle"); g != nil {
 		require.Empty(t, g.Cures, "taken, it is gone")
@@ -211,29 +211,29 @@ func TestTheBleederIsAPart(t *testing.T) {
 
 func TestPlatesAsPrinted(t *testing.T) {
 	d := sixLead(plate.Entry{Power: "3 HP", Volts: "208-230/460", Amps: "8.2/4.1", RPM: "1760", Hertz: "60", Phases: "3"})
-	d.Workshop, d.Leads.Kind = scenario.ColdFord(), leads.NineStar
+	d.Workshop, d.Machines[0].Leads.Kind = scenario.ColdFord(), leads.NineStar
 	require.Nil(t, found(job.Make(d), "plate.columns"), "8.2 A belong to 230 V")
 
 	d = sixLead(oneKW)
-	d.Plate.Amps = "2.7/4.7"
+	d.Machines[0].Plate.Amps = "2.7/4.7"
 	f := found(job.Make(d), "plate.columns")
 	require.Contains(t, f.Sentence, "exchanged")
-	d.Plate.Amps = f.Cures[0].Value
+	d.Machines[0].Plate.Amps = f.Cures[0].Value
 	require.Nil(t, found(job.Make(d), "plate.columns"))
 
 	d = sixLead(oneKW)
-	d.Plate.RPM = "1500"
+	d.Machines[0].Plate.RPM = "1500"
 	p := job.Make(d)
 	require.Equal(t, finding.Stop, found(p, "plate.slip").Grade)
 	require.False(t, p.Computed, "no figures until it is mended")
 
-	d.Plate.RPM = "10"
+	d.Machines[0].Plate.RPM = "10"
 	require.Contains(t, found(job.Make(d), "plate.rpm").Sentence, "gear")
-	d.Plate.RPM, d.Plate.Efficiency = "1410", "110 %"
+	d.Machines[0].Plate.RPM, d.Machines[0].Plate.Efficiency = "1410", "110 %"
 	require.Positive(t, unread(job.Make(d)))
 
 	d = sixLead(oneKW)
-	d.Plate.WindingOhms = "60 Ω"
+	d.Machines[0].Plate.WindingOhms = "60 Ω"
 	require.Contains(t, found(job.Make(d), "plate.ohms").Sentence, "more than the whole motor loses")
 
 	d = sixLead(plate.Entry{Power: "1.1 kW", Volts: "400 V", Amps: "2.7", RPM: "1410", Hertz: "50", Phases: "3"})
@@ -268,7 +268,7 @@ func TestPlatesAsPrinted(t *testing.T) {
 
 func TestFarVoltsAreSaidToBeFar(t *testing.T) {
 	d := sixLead(plate.Entry{Power: "3 HP", Volts: "575 V", Amps: "3.2", RPM: "1740", Hertz: "60", Phases: "3", Connection: "Y"})
-	d.Workshop, d.Leads.Kind, d.Supply.Volts = scenario.ColdFord(), leads.Three, "240"
+	d.Workshop, d.Machines[0].Leads.Kind, d.Supply.Volts = scenario.ColdFord(), leads.Three, "240"
 	f := found(job.Make(d), "leads.unreachable")
 	require.NotContains(t, strings.ReplaceAll(f.Detail, "no drive doubles", ""), "doubles")
 	star := found(job.Make(scenario.DryingTurntable()), "leads.unreachable")
@@ -277,21 +277,21 @@ func TestFarVoltsAreSaidToBeFar(t *testing.T) {
 
 func TestZeroIsAReading(t *testing.T) {
 	d := scenario.Blunger()
-	d.Leads.Insulation, d.Leads.InsulationAt = "0", ""
+	d.Machines[0].Leads.Insulation, d.Machines[0].Leads.InsulationAt = "0", ""
 	p := job.Make(d)
 	require.Empty(t, p.Unreadable())
 	require.Equal(t, finding.Stop, found(p, "leads.insulation").Grade)
 	d = scenario.TileExtruder()
-	d.Leads.Zero = "0"
+	d.Machines[0].Leads.Zero = "0"
 	require.Zero(t, unread(job.Make(d)))
-	d.Load.Share = "0 %"
+	d.Machines[0].Load.Share = "0 %"
 	require.Zero(t, unread(job.Make(d)))
 }
 
 func TestUnprovedNineLeadsAreNotCalledAsWanted(t *testing.T) {
 	for _, p := range []plate.Entry{{}, {Power: "3 HP", Volts: "208-230/460", Amps: "9.0-8.2/4.1", RPM: "1760", Hertz: "60", Phases: "3"}} {
 		d := job.New("Nine", scenario.ColdFord())
-		d.Plate, d.Leads.Kind, d.Leads.Found = p, leads.NineStar, "high star"
+		d.Machines[0].Plate, d.Machines[0].Leads.Kind, d.Machines[0].Leads.Found = p, leads.NineStar, "high star"
 		plan := job.Make(d)
 		require.Nil(t, found(plan, "leads.joined"))
 		require.NotContains(t, plan.Now.Note, "as wanted")
@@ -308,15 +308,15 @@ func TestFiguresAreSaidAsPeopleSayThem(t *testing.T) {
 // sentence says where it goes.
 func TestASensorsLeadStandsInNoJoint(t *testing.T) {
 	d := scenario.Blunger()
-	d.Leads.Extras = "P1 P2 PTC thermistor"
-	d.Leads.Found = "L1-U1-W2; L2-V1-U2-p1; L3-W1-V2"
+	d.Machines[0].Leads.Extras = "P1 P2 PTC thermistor"
+	d.Machines[0].Leads.Found = "L1-U1-W2; L2-V1-U2-p1; L3-W1-V2"
 	p := job.Make(d)
-	at := slices.IndexFunc(p.Readings, func(r finding.Reading) bool { return r.Path == "leads.found" })
+	at := slices.IndexFunc(p.Readings, func(r finding.Reading) bool { return r.Path == "machines.m1.leads.found" })
 	require.Contains(t, p.Readings[at].Problem, "P1 belongs to the PTC thermistor")
 	require.Contains(t, p.Readings[at].Problem, "never into a joint")
 	require.False(t, p.Now.Known)
-	d.Leads.Extras = "U1 PTC thermistor" // the motor's own name wins
-	d.Leads.Found = "L1-U1-W2; L2-V1-U2; L3-W1-V2"
+	d.Machines[0].Leads.Extras = "U1 PTC thermistor" // the motor's own name wins
+	d.Machines[0].Leads.Found = "L1-U1-W2; L2-V1-U2; L3-W1-V2"
 	p = job.Make(d)
 	require.Empty(t, p.Unreadable())
 }
@@ -324,10 +324,10 @@ func TestASensorsLeadStandsInNoJoint(t *testing.T) {
 // Behind a drive the box is fed by the motor cable: its copper sizes the caps.
 func TestCapsBehindADriveAreSizedByTheMotorCable(t *testing.T) {
 	d := scenario.BallMill()
-	d.Leads.Box, d.Leads.Gauge = leads.Ends, "1.5 mm²"
-	d.Protection.Conductor = "16 mm²"
+	d.Machines[0].Leads.Box, d.Machines[0].Leads.Gauge = leads.Ends, "1.5 mm²"
+	d.Machines[0].Protection.Conductor = "16 mm²"
 	thick := job.Make(d).Leads.Caps
-	d.Protection.Conductor = ""
+	d.Machines[0].Protection.Conductor = ""
 	require.Equal(t, job.Make(d).Leads.Caps, thick, "the drive's own line is not in the box")
 	require.NotEmpty(t, thick)
 	require.Positive(t, thick[0].Area)

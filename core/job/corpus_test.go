@@ -52,7 +52,7 @@ func corpus(t testing.TB) []corpusPlate {
 // nothing else said.
 func (c corpusPlate) document() job.Document {
 	d := job.New(c.ID, c.Workshop)
-	d.Plate, d.Supply, d.Leads.Kind = c.Plate, c.Supply, c.LeadsKind
+	d.Machines[0].Plate, d.Supply, d.Machines[0].Leads.Kind = c.Plate, c.Supply, c.LeadsKind
 	return d
 }
 

@@ -8,15 +8,16 @@
 package job
 
 import (
+	"encoding/json"
 	"fmt"
-	"strings"
-	"unicode/utf8"
+	"regexp"
+	"slices"
 
 	"graybridge/core/capacitor"
 	"graybridge/core/drive"
+	"graybridge/core/entry"
 	"graybridge/core/leads"
 	"graybridge/core/load"
-	"graybridge/core/machine"
 	"graybridge/core/openfile"
 	"graybridge/core/plate"
 	"graybridge/core/protection"
@@ -27,7 +28,7 @@ import (
 // Format and Version of the open document; docs/formats.md describes it.
 const (
 	Format  = "gray-bridge/job"
-	Version = 1
+	Version = 2
 )
 
 // Colours is the code by which wires are coloured.
@@ -44,65 +45,146 @@ const (
 // Workshop is what all jobs of one place share. A stored job takes it from its
 // workshop; a file carries a copy.
 type Workshop struct {
-	Name    string      `json:"name"`
+	Name    string      `json:"name" minLength:"1" maxLength:"80" example:"Tansy Lane Tileworks"`
 	Rules   table.Rules `json:"rules" enum:"metric,north-america"`
-	Volts   float64     `json:"volts" minimum:"90" maximum:"600"`
+	Volts   float64     `json:"volts" minimum:"90" maximum:"600" doc:"nominal, single-phase"`
 	Hertz   float64     `json:"hertz" minimum:"40" maximum:"70"`
 	Colours Colours     `json:"colours" enum:"europe,europe-old,north-america-240,north-america-480"`
-	// Caps is the maker's table of caps in use here, one size a line.
-	Caps string `json:"caps,omitempty" maxLength:"2000"`
-	// Prices of run capacitors where they are bought, one can a line.
-	Prices string `json:"prices,omitempty" maxLength:"2000"`
+	// Caps is the maker's table of caps in use here.
+	Caps string `json:"caps,omitempty" entry:"lines" maxLength:"2000" example:"small: 2 × 18 AWG to 3 × 14 AWG"`
+	// Prices of run capacitors where they are bought.
+	Prices string `json:"prices,omitempty" entry:"lines" maxLength:"2000" example:"40 µF 11.50 €"`
 }
 
-// Bridge is the way from two lines to three.
+// Check refuses lists that cannot be read: they are settings, not readings.
+func (w *Workshop) Check() (bad openfile.Problems) {
+	if _, err := leads.ParseCaps(w.Caps); err != nil {
+		bad = append(bad, openfile.Problem{Path: "caps", Found: err.Error(),
+			Wanted: "one size a line, like “small: 2 × 18 AWG to 3 × 14 AWG”"})
+	}
+	if _, err := capacitor.ParsePrices(w.Prices); err != nil {
+		bad = append(bad, openfile.Problem{Path: "prices", Found: err.Error(), Wanted: "one can a line, like “40 µF 11.50 €”"})
+	}
+	return bad
+}
+
+// Kind of bridge.
+const (
+	KindCapacitor = "capacitor"
+	KindDrive     = "drive"
+)
+
+// Bridge is the way from two lines to three: the one chosen, and what was entered
+// for each.
 type Bridge struct {
-	Kind string `json:"kind,omitempty" enum:"capacitor,drive"`
-	capacitor.Entry
+	Kind      string          `json:"kind,omitempty" enum:"capacitor,drive"`
+	Capacitor capacitor.Entry `json:"capacitor,omitzero" label:"bridge"`
+	Drive     drive.Entry     `json:"drive,omitzero"`
 }
 
-// Document is a job.
-type Document struct {
-	Format     string           `json:"format" enum:"gray-bridge/job"`
-	Version    int              `json:"version" minimum:"1" maximum:"1"`
-	Name       string           `json:"name" minLength:"1" maxLength:"80"`
-	Workshop   Workshop         `json:"workshop"`
-	Supply     supply.Entry     `json:"supply"`
+// Machine is one motor with what it turns.
+type Machine struct {
+	ID         string           `json:"id" entry:"-" pattern:"^[a-z][a-z0-9-]{0,23}$"`
+	Name       string           `json:"name,omitempty" maxLength:"80" example:"Clay crusher" doc:"empty: the job's"`
 	Plate      plate.Entry      `json:"plate"`
 	Leads      leads.Entry      `json:"leads"`
-	Bridge     Bridge           `json:"bridge"`
-	Drive      *drive.Entry     `json:"drive,omitempty"`
 	Load       load.Entry       `json:"load"`
 	Protection protection.Entry `json:"protection"`
 }
 
-// New is an empty job of a workshop.
+// Document is a job: one supply, one bridge, one or more machines.
+type Document struct {
+	Format   string       `json:"format" enum:"gray-bridge/job" entry:"-"`
+	Version  int          `json:"version" minimum:"2" maximum:"2" entry:"-"`
+	Name     string       `json:"name" minLength:"1" maxLength:"80" example:"Blunger"`
+	Workshop Workshop     `json:"workshop" entry:"shared"`
+	Supply   supply.Entry `json:"supply"`
+	Bridge   Bridge       `json:"bridge"`
+	Machines []Machine    `json:"machines" minItems:"1" maxItems:"12" nullable:"false"`
+}
+
+// MostMachines is how many machines one job may have.
+const MostMachines = 12
+
+// First is the id of the machine that a new job has.
+const First = "m1"
+
+// New is an empty job of a workshop, with one machine.
 func New(name string, w Workshop) Document {
 	naming := leads.IEC
 	if w.Rules == table.NorthAmerica {
 		naming = leads.T
 	}
-	return Document{Format: Format, Version: Version, Name: name, Workshop: w,
-		Leads: leads.Entry{Kind: leads.Six, Naming: naming, Done: []string{}}, Bridge: Bridge{Kind: "capacitor"}}
+	return Document{Format: Format, Version: Version, Name: name, Workshop: w, Bridge: Bridge{Kind: KindCapacitor},
+		Machines: []Machine{{ID: First, Leads: leads.Entry{Kind: leads.Six, Naming: naming, Done: []string{}}}}}
 }
 
-// LongestEntry is the most bytes of one typed entry.
-const LongestEntry = 400
+// Clone is a document of which nothing is shared with the first.
+func (d Document) Clone() Document { return entry.Clone(d) }
 
-// LongestList is the most bytes of an entry that is a list of lines.
-const LongestList = 8000
+// Of is the document with the machine of an id before the others: a plan is made
+// of the first. Without such a machine it is the document as it is.
+func (d Document) Of(machine string) Document {
+	at := slices.IndexFunc(d.Machines, func(m Machine) bool { return m.ID == machine })
+	if at <= 0 {
+		return d
+	}
+	one := d.Machines[at]
+	d.Machines = append([]Machine{one}, slices.Delete(slices.Clone(d.Machines), at, at+1)...)
+	return d
+}
 
-// Decode reads a document strictly from JSON. The error is openfile.Problems
-// and names every bad field.
+// UnmarshalJSON reads any version of the document; an earlier one is lifted.
+func (d *Document) UnmarshalJSON(data []byte) error {
+	if versionOf(data) == 1 {
+		var old version1
+		if err := json.Unmarshal(data, &old); err != nil {
+			return err
+		}
+		*d = old.lift()
+		return nil
+	}
+	type plain Document
+	return json.Unmarshal(data, (*plain)(d))
+}
+
+// Decode reads a document strictly from JSON, of this version or an earlier one.
+// The error is openfile.Problems and names every bad field.
 func Decode(data []byte) (Document, error) {
-	var d Document
-	if err := openfile.Decode(data, &d, false); err != nil {
+	present, err := Present(data)
+	if err != nil {
 		return Document{}, err
+	}
+	var d Document
+	if err := json.Unmarshal(present, &d); err != nil {
+		return Document{}, openfile.Problems{{Path: "file", Found: err.Error(), Wanted: "JSON of this format"}}
 	}
 	if bad := d.Validate(); len(bad) > 0 {
 		return Document{}, bad
 	}
 	return d, nil
+}
+
+// Present is the text of a document that may be of an earlier version, strictly
+// read, in the present one. A present document comes back as it is.
+func Present(data []byte) ([]byte, error) {
+	if versionOf(data) != 1 {
+		return data, openfile.Decode(data, &Document{}, false)
+	}
+	var old version1
+	if err := openfile.Decode(data, &old, false); err != nil {
+		return nil, err
+	}
+	return json.Marshal(old.lift())
+}
+
+// versionOf a document's text; 0 where it says none.
+func versionOf(data []byte) int {
+	var of struct{ Version int }
+	if json.Unmarshal(data, &of) != nil {
+		return 0
+	}
+	return of.Version
 }
 
 // Validate names every field that no plan can be made with. What was typed off
@@ -117,149 +199,30 @@ func (d *Document) Validate() openfile.Problems {
 		add("format", fmt.Sprintf("%q", d.Format), fmt.Sprintf("%q", Format))
 	}
 	if d.Version != Version {
-		add("version", fmt.Sprint(d.Version), fmt.Sprint(Version))
+		add("version", fmt.Sprint(d.Version), fmt.Sprintf("%d, or 1 of the earlier form", Version))
 	}
-	if n := strings.TrimSpace(d.Name); n == "" || utf8.RuneCountInString(n) > 80 {
-		add("name", fmt.Sprintf("%d letters", utf8.RuneCountInString(n)), "1 to 80 letters")
+	if n := len(d.Machines); n < 1 || n > MostMachines {
+		add("machines", fmt.Sprintf("%d machines", n), fmt.Sprintf("1 to %d", MostMachines))
 	}
-	bad = append(bad, d.Workshop.Validate("workshop.")...)
-	choice(add, "leads.kind", d.Leads.Kind, leads.Kinds...)
-	choice(add, "leads.naming", d.Leads.Naming, leads.Namings...)
-	choice(add, "leads.beside", d.Leads.Beside, leads.Namings...)
-	choice(add, "leads.box", d.Leads.Box, leads.Studs, leads.Ends)
-	choice(add, "leads.rows", d.Leads.Rows, leads.Turned)
-	choice(add, "leads.agreed", d.Leads.Agreed, "plate")
-	choice(add, "leads.clips", d.Leads.Clips, "yes")
-	choice(add, "leads.bumped", d.Leads.Bumped, "right-L1", "wrong-L1", "right-L2", "wrong-L2")
-	choice(add, "leads.starter", d.Leads.Starter, leads.StarDelta)
-	choice(add, "leads.method", d.Leads.Method, leads.AC, leads.Flick)
-	choice(add, "leads.tester", d.Leads.Tester, leads.Insulation, leads.Multimeter)
-	choice(add, "bridge.kind", d.Bridge.Kind, "capacitor", KindDrive)
-	choice(add, "bridge.start_by", d.Bridge.StartBy, capacitor.ByButton, capacitor.ByRelay)
-	choice(add, "bridge.reversing", d.Bridge.Reversing, capacitor.BySwitch)
-	choice(add, "bridge.corner_to", d.Bridge.CornerTo, "L1", "L2")
-	choice(add, "load.kind", d.Load.Kind, machine.NoLoad, machine.Constant, machine.Linear, machine.Fan)
-	choice(add, "load.start", d.Load.Start, load.Free, load.Loaded, load.Stuck)
-	choice(add, "load.turn", d.Load.Turn, load.Either, load.Clockwise, load.Anti)
-	choice(add, "protection.relay", d.Protection.Relay, protection.NoRelay, protection.SupplyLines, protection.MotorLeads, protection.Thermistor)
-	if v := d.Drive; v != nil {
-		choice(add, "drive.second_hand", v.SecondHand, "yes")
-		choice(add, "drive.cooling", v.Cooling, drive.OwnFan, drive.Blower, drive.InverterDuty, drive.NonVentilated)
-		choice(add, "drive.contactor", v.Contactor, "yes")
-		choice(add, "drive.reactor", v.Reactor, "yes")
-		choice(add, "drive.resistor", v.Resistor, "yes")
-		choice(add, "drive.run", v.Run, drive.Keypad, drive.TwoWire, drive.ThreeWire)
-		choice(add, "drive.speed", v.Speed, drive.Keys, drive.Dial, drive.Pot)
-		choice(add, "drive.direction", v.Direction, drive.Fixed, drive.Switch)
-		choice(add, "drive.lid", v.Lid, "shut")
-		choice(add, "drive.emergency_stop", v.EStop, "yes")
-		choice(add, "drive.daily_off", v.DailyOff, drive.ByCommand, drive.ByBreaker)
-		if len(v.Done) > 200 {
-			add("drive.done", fmt.Sprintf("%d ticks", len(v.Done)), "at most 200")
+	seen := map[string]bool{}
+	for i, m := range d.Machines {
+		if at := fmt.Sprintf("machines[%d].id", i); !machineID.MatchString(m.ID) {
+			add(at, fmt.Sprintf("%q", m.ID), "a small letter and up to 23 letters, figures or dashes, like m1")
+		} else if seen[m.ID] {
+			add(at, fmt.Sprintf("%q a second time", m.ID), "each machine an id of its own")
 		}
-		if v.Own != nil {
-			for _, p := range v.Own.Validate() {
-				add("drive.own."+p.Path, p.Found, p.Wanted)
-			}
-		} else if _, ok := drive.ByID(v.Profile); v.Profile != "" && !ok {
-			add("drive.profile", fmt.Sprintf("%q", v.Profile), "the id of a known drive, or its profile under drive.own")
-		}
+		seen[m.ID] = true
 	}
-	if len(d.Leads.Done) > 64 {
-		add("leads.done", fmt.Sprintf("%d moves", len(d.Leads.Done)), "at most 64")
-	}
-	for path, text := range d.typed() {
-		most := LongestEntry
-		if list := path == "leads.touches" || path == "leads.senses" || path == "leads.extras" || path == "bridge.trim" || path == "drive.read_back"; list {
-			most = LongestList
-		}
-		if len(text) > most {
-			add(path, fmt.Sprintf("%d bytes", len(text)), fmt.Sprintf("at most %d", most))
-		}
-	}
-	return bad
+	return append(bad, entry.Check(d)...)
 }
+
+var machineID = regexp.MustCompile(`^[a-z][a-z0-9-]{0,23}$`)
 
 // Validate names every bad setting of a workshop, each path after the prefix.
 func (w Workshop) Validate(prefix string) openfile.Problems {
-	var bad openfile.Problems
-	add := func(path, found, wanted string) {
-		bad = append(bad, openfile.Problem{Path: prefix + path, Found: found, Wanted: wanted})
-	}
-	if n := utf8.RuneCountInString(strings.TrimSpace(w.Name)); n == 0 || n > 80 {
-		add("name", fmt.Sprintf("%d letters", n), "1 to 80 letters")
-	}
-	if w.Rules == "" {
-		add("rules", "nothing", "metric or north-america")
-	}
-	choice(add, "rules", w.Rules, table.Metric, table.NorthAmerica)
-	if w.Colours == "" {
-		add("colours", "nothing", "a wire colour code")
-	}
-	if _, err := leads.ParseCaps(w.Caps); err != nil {
-		add("caps", err.Error(), "one size a line, like “small: 2 × 18 AWG to 3 × 14 AWG”")
-	}
-	if _, err := capacitor.ParsePrices(w.Prices); err != nil {
-		add("prices", err.Error(), "one can a line, like “40 µF 11.50 €”")
-	}
-	for path, text := range map[string]string{"caps": w.Caps, "prices": w.Prices} {
-		if len(text) > 2000 {
-			add(path, fmt.Sprintf("%d bytes", len(text)), "at most 2000")
-		}
-	}
-	choice(add, "colours", w.Colours, Europe, EuropeOld, NorthAmerica, NorthAmerica480)
-	if !(w.Volts >= 90 && w.Volts <= 600) {
-		add("volts", fmt.Sprint(w.Volts), "90 to 600")
-	}
-	if !(w.Hertz >= 40 && w.Hertz <= 70) {
-		add("hertz", fmt.Sprint(w.Hertz), "40 to 70")
+	bad := entry.Check(&w)
+	for i := range bad {
+		bad[i].Path = prefix + bad[i].Path
 	}
 	return bad
-}
-
-func choice[T ~string](add func(path, found, wanted string), path string, value T, allowed ...T) {
-	if value == "" {
-		return
-	}
-	names := make([]string, len(allowed))
-	for i, a := range allowed {
-		if a == value {
-			return
-		}
-		names[i] = string(a)
-	}
-	add(path, fmt.Sprintf("%q", string(value)), strings.Join(names, ", ")+" or nothing")
-}
-
-// typed lists the free entries by path.
-func (d *Document) typed() map[string]string {
-	out := map[string]string{
-		"supply.volts": d.Supply.Volts, "supply.hertz": d.Supply.Hertz, "supply.feeder_length": d.Supply.FeederLength,
-		"supply.feeder_size": d.Supply.FeederSize, "supply.breaker": d.Supply.Breaker,
-		"plate.power": d.Plate.Power, "plate.volts": d.Plate.Volts, "plate.connection": d.Plate.Connection, "plate.amps": d.Plate.Amps,
-		"plate.rpm": d.Plate.RPM, "plate.hertz": d.Plate.Hertz, "plate.power_factor": d.Plate.PowerFactor, "plate.efficiency": d.Plate.Efficiency,
-		"plate.phases": d.Plate.Phases, "plate.service_factor": d.Plate.ServiceFactor, "plate.design": d.Plate.Design, "plate.code": d.Plate.Code,
-		"plate.locked_amps": d.Plate.LockedAmps, "plate.winding_ohms": d.Plate.WindingOhms, "plate.frame": d.Plate.Frame, "plate.enclosure": d.Plate.Enclosure,
-		"plate.insulation": d.Plate.Insulation, "plate.duty": d.Plate.Duty, "plate.inverter_duty": d.Plate.InverterDuty,
-		"leads.found": d.Leads.Found, "leads.wanted": d.Leads.Wanted, "leads.photo": d.Leads.Photo, "leads.gauge": d.Leads.Gauge, "leads.extras": d.Leads.Extras,
-		"leads.tags": d.Leads.Tags, "leads.zero": d.Leads.Zero, "leads.touches": d.Leads.Touches, "leads.low_volts": d.Leads.LowVolts, "leads.senses": d.Leads.Senses,
-		"leads.line_ohms": d.Leads.LineOhms, "leads.ohms_at": d.Leads.OhmsAt, "leads.insulation": d.Leads.Insulation, "leads.insulation_at": d.Leads.InsulationAt,
-		"load.shown_by": d.Load.ShownBy, "load.forbids": d.Load.Forbids,
-		"bridge.microfarad": d.Bridge.Microfarad, "bridge.drawer": d.Bridge.Drawer, "bridge.start_microfarad": d.Bridge.Start, "bridge.trim": d.Bridge.Trim,
-		"load.on_minutes": d.Load.On, "load.off_minutes": d.Load.Off, "load.inertia": d.Load.Inertia,
-		"load.does": d.Load.Does, "load.share": d.Load.Share, "load.lightest": d.Load.Lightest, "load.heaviest": d.Load.Heaviest,
-		"protection.breaker": d.Protection.Breaker, "protection.conductor": d.Protection.Conductor, "protection.relay_set": d.Protection.RelaySet,
-	}
-	v := d.Drive
-	if v == nil {
-		v = &drive.Entry{}
-	}
-	for path, text := range map[string]string{
-		"profile": v.Profile, "ambient": v.Ambient, "altitude": v.Altitude, "carrier": v.Carrier, "motors": v.Motors, "at": v.At, "least": v.Least, "most": v.Most,
-		"motor_sheave": v.MotorSheave, "tool_sheave": v.ToolSheave, "tool_diameter": v.ToolDiameter, "motor_most": v.MotorMost, "shakes": v.Shakes, "skip": v.Skip,
-		"accelerate": v.Accelerate, "decelerate": v.Decelerate, "cable": v.Cable, "sink_ohm": v.SinkOhm, "dial_ohm": v.DialOhm, "top_volts": v.TopVolts, "read_back": v.ReadBack,
-	} {
-		out["drive."+path] = text
-	}
-	return out
 }

@@ -23,9 +23,6 @@ import (
 	"graybridge/core/unit"
 )
 
-// KindDrive is the bridge kind of a drive.
-const KindDrive = "drive"
-
 // DrivePlan is what the Drive bay shows.
 type DrivePlan struct {
 	Name       string           `json:"name,omitempty"`
@@ -75,10 +72,7 @@ func (w *worker) readDrive() []finding.Reading {
 	if !w.isDrive() {
 		return nil
 	}
-	e := drive.Entry{}
-	if w.doc.Drive != nil {
-		e = *w.doc.Drive
-	}
+	e := w.doc.Bridge.Drive
 	var r []finding.Reading
 	w.chosen, r = drive.Read(e)
 	if e.Own != nil && (e.Profile == "" || e.Profile == e.Own.ID) {
@@ -158,8 +152,8 @@ func (w *worker) fits(volts float64) bool {
 func (w *worker) weigh() []DriveOffer {
 	out := []DriveOffer{}
 	known := slices.Clone(drive.Shipped())
-	if w.doc.Drive != nil && w.doc.Drive.Own != nil {
-		known = append(known, *w.doc.Drive.Own)
+	if w.doc.Bridge.Drive.Own != nil {
+		known = append(known, *w.doc.Bridge.Drive.Own)
 	}
 	for _, p := range known {
 		a := w.driveAsks(false)
@@ -403,7 +397,7 @@ func (w *worker) judgeDrive(v *DrivePlan, m, heavy drive.Motor, up, down drive.R
 	names := leads.PrintJoint(w.hand.Kind.Terminals()[:min(3, len(w.hand.Kind.Terminals()))], w.hand.Naming)
 	turn := finding.Finding{ID: "drive.direction", Bay: finding.Bridge, Grade: finding.Note, Sentence: "If it turns the wrong way: exchange any two of its three motor wires, standing and dead.",
 		Detail: fmt.Sprintf("At its input an exchange does nothing. Facing the shaft end it turns clockwise where %s are marked as the standard has it. The bump comes after the settings that protect the motor are keyed.", names), Why: []finding.Why{{Formula: "order of the three outputs", Section: finding.OnDirection, Source: "engine"}}}
-	if w.load.Turn == load.Anti && !strings.HasPrefix(w.doc.Leads.Bumped, "right") {
+	if w.load.Turn == load.Anti && !strings.HasPrefix(w.machine.Leads.Bumped, "right") {
 		turn.Grade, turn.Sentence = finding.Caution, "In these joints it would turn clockwise; the machine wants anticlockwise."
 		turn.Detail = "Exchange two of its three motor wires, standing and dead, rather than run it in reverse for good; then bump it. " + turn.Detail
 		turn.Entries = []string{"load.turn"}

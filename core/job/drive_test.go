@@ -55,28 +55,28 @@ func TestTheBallMillIsPlannedOnItsDrive(t *testing.T) {
 
 func TestABumpTheWrongWayOnADriveExchangesTwoWires(t *testing.T) {
 	d := scenario.BallMill()
-	d.Leads.Bumped = "wrong-L1"
+	d.Machines[0].Leads.Bumped = "wrong-L1"
 	p := job.Make(d)
 	require.Contains(t, found(p, "leads.bump-wrong").Detail, "three motor wires")
-	require.Equal(t, "leads.bumped", found(p, "leads.bump-wrong").Cures[0].Path)
-	d.Leads.Bumped = "right-L1"
+	require.Equal(t, "machines.m1.leads.bumped", found(p, "leads.bump-wrong").Cures[0].Path)
+	d.Machines[0].Leads.Bumped = "right-L1"
 	require.Equal(t, finding.Good, found(job.Make(d), "leads.bumped").Grade)
 }
 
 func TestSlowHertzLosesItsCooling(t *testing.T) {
 	d := scenario.BallMill()
-	d.Drive.At = "10 Hz"
+	d.Bridge.Drive.At = "10 Hz"
 	p := job.Make(d)
 	f := found(p, "drive.speed")
 	require.Equal(t, finding.Caution, f.Grade)
-	require.Equal(t, "drive.cooling", f.Cures[0].Path)
+	require.Equal(t, "bridge.drive.cooling", f.Cures[0].Path)
 	require.Contains(t, p.Wanted.Verdict, "10\u00a0Hz")
-	d.Load.On, d.Load.Off = "5 min", "60 min"
+	d.Machines[0].Load.On, d.Machines[0].Load.Off = "5 min", "60 min"
 	require.Equal(t, finding.Note, found(job.Make(d), "drive.speed").Grade, "short runs at low speed keep cool")
-	d.Load.On, d.Load.Off, d.Drive.Least = "", "", "8 Hz"
+	d.Machines[0].Load.On, d.Machines[0].Load.Off, d.Bridge.Drive.Least = "", "", "8 Hz"
 	require.Equal(t, finding.Caution, found(job.Make(d), "drive.range").Grade)
-	d.Drive.Least = ""
-	d.Drive.Cooling = drive.Blower
+	d.Bridge.Drive.Least = ""
+	d.Bridge.Drive.Cooling = drive.Blower
 	require.Equal(t, finding.Good, found(job.Make(d), "drive.speed").Grade)
 }
 
@@ -94,7 +94,7 @@ func TestADoublingDriveIsSetByJumpersAndTrims(t *testing.T) {
 	require.Equal(t, drive.Turned, at["AMPS"].Kind)
 	require.Contains(t, at["AMPS"].How, "on a clock")
 	d := scenario.SlabRoller()
-	d.Drive.Run = drive.Keypad
+	d.Bridge.Drive.Run = drive.Keypad
 	require.Equal(t, finding.Stop, found(job.Make(d), "drive.never").Grade)
 	d = scenario.SlabRoller()
 	d.Supply.Volts = "240"
@@ -115,28 +115,28 @@ func TestADriveMadeForThreePhasesIsTooSmallForTheExtruder(t *testing.T) {
 
 func TestASecondHandDriveIsInspectedAndReadBack(t *testing.T) {
 	d := scenario.BallMill()
-	d.Drive = &drive.Entry{Profile: "rill-15", SecondHand: "yes", ReadBack: "06.1 700\n01.1 60\n05.1 0", EStop: "yes", SinkOhm: "4000 Ω"}
+	d.Bridge.Drive = drive.Entry{Profile: "rill-15", SecondHand: "yes", ReadBack: "06.1 700\n01.1 60\n05.1 0", EStop: "yes", SinkOhm: "4000 Ω"}
 	p := job.Make(d)
 	require.Equal(t, finding.Open, found(p, "drive.inspection").Grade)
 	require.Contains(t, found(p, "drive.read-back").Detail, "06.1 stands at 700, wants 380")
 	require.Equal(t, finding.Stop, found(p, "drive.sink").Grade)
 	require.Len(t, p.Drive.Sheet, 15, "every code, also what is as the default: nobody knows what stands there")
 	for _, s := range p.Drive.Inspection {
-		d.Drive.Done = append(d.Drive.Done, "inspect:"+s.ID)
+		d.Bridge.Drive.Done = append(d.Bridge.Drive.Done, "inspect:"+s.ID)
 	}
 	require.Nil(t, found(job.Make(d), "drive.inspection"))
 }
 
 func TestWithoutADriveItIsAsked(t *testing.T) {
 	d := scenario.BallMill()
-	d.Drive = nil
+	d.Bridge.Drive = drive.Entry{}
 	p := job.Make(d)
 	require.Equal(t, "Choose the drive", p.Next.Text)
 	require.Len(t, p.Drive.Choices, 4)
 	require.False(t, p.Wanted.Solved)
 	_, ok := pictured(job.Island)(d)
 	require.False(t, ok)
-	d.Drive = &drive.Entry{Profile: "nobody-9"}
+	d.Bridge.Drive = drive.Entry{Profile: "nobody-9"}
 	require.NotEmpty(t, d.Validate())
 }
 
@@ -144,7 +144,7 @@ func TestAnOwnProfileTravelsWithTheJob(t *testing.T) {
 	d := scenario.BallMill()
 	own, _ := drive.ByID("tarn-22")
 	own.ID, own.Name, own.Output.Amps = "beck-9", "Beck 9", 9
-	d.Drive.Profile, d.Drive.Own = "beck-9", &own
+	d.Bridge.Drive.Profile, d.Bridge.Drive.Own = "beck-9", &own
 	text, err := json.Marshal(d)
 	require.NoError(t, err)
 	again, err := job.Decode(text)
@@ -152,8 +152,8 @@ func TestAnOwnProfileTravelsWithTheJob(t *testing.T) {
 	p := job.Make(again)
 	require.Equal(t, "Beck 9", p.Drive.Name)
 	require.Len(t, p.Drive.Choices, 5)
-	d.Drive.Own.Parameters[0].Code = d.Drive.Own.Parameters[1].Code
-	require.Equal(t, "drive.own.parameters[1].code", d.Validate()[0].Path)
+	d.Bridge.Drive.Own.Parameters[0].Code = d.Bridge.Drive.Own.Parameters[1].Code
+	require.Equal(t, "bridge.drive.own.parameters[1].code", d.Validate()[0].Path)
 }
 
 func TestABenchCaseOfADriveIsThreePhases(t *testing.T) {

@@ -23,8 +23,8 @@ func Failed(d Document) Plan {
 	}
 	p.Now, p.Wanted = state("now", "Now"), state("wanted", "As wanted")
 	p.Leads = emptyLeads()
-	h := d.Leads.Hand()
-	p.Link = unsized(&d, h)
+	m := &d.Machines[0]
+	p.Machine, p.Link = m.ID, unsized(&d, m, m.Leads.Hand())
 	for _, b := range []struct {
 		bay   finding.Bay
 		title string
@@ -104,7 +104,7 @@ func (w *worker) shorted() bool {
 	f := finding.Finding{ID: "leads.short", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("The joints wanted tie %s together: a dead short.", lines),
 		Detail: "Nothing is sized for it. Never feed it.", Entries: []string{"leads.wanted"}, Figure: w.wanted.Print(w.hand.Naming), Limit: "no two lines in one joint",
 		Why: []finding.Why{{Formula: "two lines in one joint: no winding between them", Numbers: w.wanted.Print(w.hand.Naming), Section: finding.OnCircuit, Source: "joints as typed"}}}
-	if w.doc.Leads.Wanted != "" {
+	if w.machine.Leads.Wanted != "" {
 		f.Cures = []finding.Cure{{Label: "Let the plan choose the joints", Path: "leads.wanted", Value: ""}}
 	}
 	w.say(f)

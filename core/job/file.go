@@ -2,6 +2,7 @@ package job
 
 import (
 	"encoding/base64"
+	"encoding/json"
 	"fmt"
 
 	"graybridge/core/openfile"
@@ -18,8 +19,21 @@ type Photograph struct {
 // File is a job as a file carries it: the document and the photographs that it
 // names.
 type File struct {
-	Document
+	Document    Document
+	Photographs []Photograph
+}
+
+// plainFile is the file as it is written: the photographs beside the entries.
+type plainFile struct {
+	plainDocument
 	Photographs []Photograph `json:"photographs,omitempty"`
+}
+
+type plainDocument Document
+
+// MarshalJSON writes the photographs beside the document's own entries.
+func (f File) MarshalJSON() ([]byte, error) {
+	return json.Marshal(plainFile{plainDocument(f.Document), f.Photographs})
 }
 
 // mostPhotographs of one file.
@@ -28,11 +42,11 @@ const mostPhotographs = 40
 // DecodeFile reads a job's file strictly. The error is openfile.Problems and
 // names every bad field.
 func DecodeFile(data []byte) (File, error) {
-	var f File
-	if err := openfile.Decode(data, &f, false); err != nil {
+	f, err := decodeFile(data)
+	if err != nil {
 		return File{}, err
 	}
-	bad := f.Validate()
+	bad := f.Document.Validate()
 	if n := len(f.Photographs); n > mostPhotographs {
 		bad = append(bad, openfile.Problem{Path: "photographs", Found: fmt.Sprintf("%d", n), Wanted: fmt.Sprintf("at most %d", mostPhotographs)})
 	}
@@ -47,6 +61,18 @@ func DecodeFile(data []byte) (File, error) {
 	return f, nil
 }
 
+// decodeFile reads a file of either form.
+func decodeFile(data []byte) (File, error) {
+	if versionOf(data) == 1 {
+		var old fileVersion1
+		err := openfile.Decode(data, &old, false)
+		return File{old.lift(), old.Photographs}, err
+	}
+	var f plainFile
+	err := openfile.Decode(data, &f, false)
+	return File{Document(f.plainDocument), f.Photographs}, err
+}
+
 // Bytes of the picture.
 func (p Photograph) Bytes() []byte {
 	data, _ := base64.StdEncoding.DecodeString(p.Picture) // DecodeFile has read it
@@ -55,8 +81,11 @@ func (p Photograph) Bytes() []byte {
 
 // Named are the ids of the photographs that a document names.
 func (d *Document) Named() []string {
-	if d.Leads.Photo == "" {
-		return nil
+	var out []string
+	for _, m := range d.Machines {
+		if m.Leads.Photo != "" {
+			out = append(out, m.Leads.Photo)
+		}
 	}
-	return []string{d.Leads.Photo}
+	return out
 }

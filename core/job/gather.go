@@ -127,9 +127,9 @@ func (w *worker) ended() bool {
 }
 
 // unsized is a link of a document of which nothing has been solved.
-func unsized(d *Document, h leads.Hand) Link {
-	l := Link{Parts: []capacitor.Part{}, Does: d.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Rows: d.Leads.Rows, Beside: d.Leads.Beside,
-		Reversing: d.Bridge.Reversing == capacitor.BySwitch, Bridge: "capacitor", Third: "corner", RulerTo: 100, CornerTo: "L1"}
+func unsized(d *Document, m *Machine, h leads.Hand) Link {
+	l := Link{Parts: []capacitor.Part{}, Does: m.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Rows: m.Leads.Rows, Beside: m.Leads.Beside,
+		Reversing: d.Bridge.Capacitor.Reversing == capacitor.BySwitch, Bridge: "capacitor", Third: "corner", RulerTo: 100, CornerTo: "L1"}
 	if d.Bridge.Kind == KindDrive {
 		l.Bridge, l.Third, l.Reversing = KindDrive, "L3", false
 	}
@@ -137,7 +137,7 @@ func unsized(d *Document, h leads.Hand) Link {
 }
 
 func (w *worker) link() Link {
-	l := unsized(w.doc, w.hand)
+	l := unsized(w.doc, w.machine, w.hand)
 	l.RulerTo, l.CornerTo, l.LoadKind, l.RelayWay = 0, w.cornerTo, w.load.Kind, w.guard.Relay
 	l.Usual, l.Lightest, l.Heaviest = w.load.Usual, w.load.Lightest, w.load.Heaviest
 	if !w.isDrive() {
@@ -364,13 +364,21 @@ func (w *worker) next() Next {
 	return Next{Bay: finding.Bridge, Text: "Take the card to the machine", Card: true}
 }
 
+// title is the job's name, and the machine's where it has several.
+func (w *worker) title() string {
+	if len(w.doc.Machines) > 1 && w.machine.Name != "" {
+		return w.doc.Name + ", " + w.machine.Name
+	}
+	return w.doc.Name
+}
+
 // card gathers the page for the machine.
 func (w *worker) card() bringup.Card {
-	p, d := w.plan, w.doc
-	c := bringup.Card{Title: d.Name, Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{}, Readings: []bringup.Reading{}, Open: []string{},
+	p := w.plan
+	c := bringup.Card{Title: w.title(), Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{}, Readings: []bringup.Reading{}, Open: []string{},
 		Checks: bringup.Gates(), Cautions: bringup.Cautions(), Foot: "Estimated figures carry an open ring. This card says what was checked and what was not; it does not replace local rules or a licensed person."}
 	var parts []string
-	for _, t := range []string{d.Plate.Power, d.Plate.Volts, d.Plate.Connection, d.Plate.Amps, d.Plate.RPM, d.Plate.Hertz, d.Plate.PowerFactor} {
+	for _, t := range []string{w.machine.Plate.Power, w.machine.Plate.Volts, w.machine.Plate.Connection, w.machine.Plate.Amps, w.machine.Plate.RPM, w.machine.Plate.Hertz, w.machine.Plate.PowerFactor} {
 		if t = strings.TrimSpace(t); t != "" {
 			parts = append(parts, t)
 		}
@@ -438,7 +446,7 @@ func (w *worker) card() bringup.Card {
 		bringup.Line{Name: "Run capacitor", Value: capacitor.List(a.Parts), Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},
 		bringup.Line{Name: "Bleed resistor", Value: a.Bleed.String(), Note: "across the capacitor, for good"})
 	if w.startUF > 0 {
-		c.Parts = append(c.Parts, bringup.Line{Name: "Start capacitor", Value: unit.Text(w.startUF, "µF"), Note: fmt.Sprintf("electrolytic, %s, by %s, out within 2 s, with a bleed resistor", a.Start.ClassText(), map[capacitor.StartBy]string{"": "button or relay", capacitor.ByButton: "button", capacitor.ByRelay: "relay"}[w.doc.Bridge.StartBy])})
+		c.Parts = append(c.Parts, bringup.Line{Name: "Start capacitor", Value: unit.Text(w.startUF, "µF"), Note: fmt.Sprintf("electrolytic, %s, by %s, out within 2 s, with a bleed resistor", a.Start.ClassText(), map[capacitor.StartBy]string{"": "button or relay", capacitor.ByButton: "button", capacitor.ByRelay: "relay"}[w.doc.Bridge.Capacitor.StartBy])})
 	}
 	if ch := w.choice; ch != nil {
 		c.Parts = append(c.Parts,

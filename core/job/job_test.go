@@ -113,7 +113,7 @@ func TestTheBlungerRunsInDeltaOnItsCapacitor(t *testing.T) {
 
 func TestFedAsFoundInStarItIsStopped(t *testing.T) {
 	d := scenario.Blunger()
-	d.Leads.Found, d.Leads.Done = "star", nil
+	d.Machines[0].Leads.Found, d.Machines[0].Leads.Done = "star", nil
 	p := job.Make(d)
 	f := found(p, "leads.fed-now")
 	require.Equal(t, finding.Stop, f.Grade)
@@ -133,7 +133,7 @@ func TestHalfDoneWorkIsSolvedAsItStands(t *testing.T) {
 	d := scenario.SlipMixer()
 	for _, m := range p.Moves {
 		if !m.Done {
-			d.Leads.Done = append(d.Leads.Done, m.ID)
+			d.Machines[0].Leads.Done = append(d.Machines[0].Leads.Done, m.ID)
 		}
 	}
 	p = job.Make(d)
@@ -154,20 +154,20 @@ func TestNoBridgeHelpsAStarOnlyMotorAt230Volts(t *testing.T) {
 
 func TestTooMuchForTheMethodIsSaidWithWhatToDoInstead(t *testing.T) {
 	d := scenario.Blunger()
-	d.Plate = plate.Entry{Power: "5.5 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "19.5/11.2", RPM: "1440", Hertz: "50", PowerFactor: "0.83", Phases: "3"}
-	d.Bridge.Microfarad = ""
+	d.Machines[0].Plate = plate.Entry{Power: "5.5 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "19.5/11.2", RPM: "1440", Hertz: "50", PowerFactor: "0.83", Phases: "3"}
+	d.Bridge.Capacitor.Microfarad = ""
 	p := job.Make(d)
 	f := found(p, "capacitor.ceiling")
 	require.Equal(t, finding.Stop, f.Grade)
 	require.Contains(t, f.Detail, "rotary converter")
 	require.False(t, p.Card.Ready)
-	d.Plate = plate.Entry{Power: "4 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "14.5/8.4", RPM: "1430", Hertz: "50", PowerFactor: "0.82", Phases: "3"}
+	d.Machines[0].Plate = plate.Entry{Power: "4 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "14.5/8.4", RPM: "1430", Hertz: "50", PowerFactor: "0.82", Phases: "3"}
 	require.Equal(t, finding.Caution, found(job.Make(d), "capacitor.ceiling").Grade)
 }
 
 func TestASinglePhaseMotorStopsEverything(t *testing.T) {
 	d := scenario.Blunger()
-	d.Plate.Phases = "1"
+	d.Machines[0].Plate.Phases = "1"
 	p := job.Make(d)
 	require.Equal(t, finding.Stop, p.Findings[0].Grade)
 	require.Equal(t, "Not a three-phase motor", p.Next.Text)
@@ -177,14 +177,14 @@ func TestASinglePhaseMotorStopsEverything(t *testing.T) {
 
 func TestDirectionFollowsTheCapacitorsEnd(t *testing.T) {
 	d := scenario.Blunger()
-	d.Bridge.CornerTo = "L2"
+	d.Bridge.Capacitor.CornerTo = "L2"
 	p := job.Make(d)
 	require.Equal(t, "anticlockwise", p.Wanted.Turns)
 	f := found(p, "capacitor.direction")
 	require.Equal(t, finding.Caution, f.Grade, "the machine wants clockwise")
-	require.Equal(t, finding.Cure{Label: "Capacitor to L1", Path: "bridge.corner_to", Value: "L1"}, f.Cures[0])
-	d.Load.Turn = load.Anti
-	d.Bridge.CornerTo = ""
+	require.Equal(t, finding.Cure{Label: "Capacitor to L1", Path: "bridge.capacitor.corner_to", Value: "L1"}, f.Cures[0])
+	d.Machines[0].Load.Turn = load.Anti
+	d.Bridge.Capacitor.CornerTo = ""
 	p = job.Make(d)
 	require.Equal(t, "L2", p.Link.CornerTo)
 	require.Equal(t, finding.Good, found(p, "capacitor.direction").Grade)
@@ -195,7 +195,7 @@ func TestDirectionFollowsTheCapacitorsEnd(t *testing.T) {
 
 func TestAConstantLoadStartedFreeIsGivenItsLoadAtSpeed(t *testing.T) {
 	d := scenario.Blunger()
-	d.Load = load.Entry{Kind: machine.Constant, Share: "50 %", Start: load.Free}
+	d.Machines[0].Load = load.Entry{Kind: machine.Constant, Share: "50 %", Start: load.Free}
 	p := job.Make(d)
 	require.True(t, p.Wanted.Starts)
 	require.Nil(t, func() *finding.Finding {
@@ -204,7 +204,7 @@ func TestAConstantLoadStartedFreeIsGivenItsLoadAtSpeed(t *testing.T) {
 		}
 		return nil
 	}())
-	d.Load.Start = load.Loaded
+	d.Machines[0].Load.Start = load.Loaded
 	p = job.Make(d)
 	require.False(t, p.Wanted.Starts)
 	require.Equal(t, finding.Stop, found(p, "capacitor.start").Grade)
@@ -215,7 +215,7 @@ func TestAConstantLoadStartedFreeIsGivenItsLoadAtSpeed(t *testing.T) {
 // then starts, and says what leaving it in would do.
 func TestAStartCapacitorIsSizedAndFitted(t *testing.T) {
 	d := scenario.Blunger()
-	d.Load = load.Entry{Kind: machine.Constant, Share: "50 %", Start: load.Loaded}
+	d.Machines[0].Load = load.Entry{Kind: machine.Constant, Share: "50 %", Start: load.Loaded}
 	f := found(job.Make(d), "capacitor.start")
 	require.Equal(t, finding.Stop, f.Grade)
 	require.Len(t, f.Cures, 1)
@@ -226,11 +226,11 @@ func TestAStartCapacitorIsSizedAndFitted(t *testing.T) {
 	require.Contains(t, f.Detail, "it must drop out")
 	require.True(t, p.Wanted.Starts)
 	require.True(t, slices.ContainsFunc(p.Card.Parts, func(l bringup.Line) bool { return l.Name == "Start capacitor" }))
-	d.Bridge.Start = "2"
+	d.Bridge.Capacitor.Start = "2"
 	f = found(job.Make(d), "capacitor.start")
 	require.Equal(t, finding.Stop, f.Grade)
 	require.Contains(t, f.Sentence, "Even with")
-	d.Load.Share, d.Load.Start = "180 %", load.Stuck
+	d.Machines[0].Load.Share, d.Machines[0].Load.Start = "180 %", load.Stuck
 	require.Empty(t, found(job.Make(d), "capacitor.start").Cures, "no start capacitor gives that")
 }
 
@@ -247,15 +247,15 @@ func TestTheRunUpAgreesWithThePlan(t *testing.T) {
 	require.Len(t, run.TimeS, len(run.Amps))
 
 	d := scenario.Blunger()
-	d.Load = load.Entry{Kind: machine.Constant, Share: "40 %", Start: load.Loaded, Inertia: "0.02"}
-	d.Bridge.Start = "110"
+	d.Machines[0].Load = load.Entry{Kind: machine.Constant, Share: "40 %", Start: load.Loaded, Inertia: "0.02"}
+	d.Bridge.Capacitor.Start = "110"
 	with, ok := pictured(job.Start)(d)
 	require.True(t, ok)
 	require.True(t, with.Up)
 	require.Greater(t, with.DropS, 0.0)
 	require.Less(t, with.DropS, with.ReachS)
 	require.True(t, slices.ContainsFunc(with.Figures, func(f finding.Figure) bool { return f.ID == "trapped" && f.Value > 200 }))
-	d.Bridge.Start = ""
+	d.Bridge.Capacitor.Start = ""
 	hums, ok := pictured(job.Start)(d)
 	require.True(t, ok)
 	require.False(t, hums.Up, "without it, it stands and hums")
@@ -288,39 +288,39 @@ func TestTheRangeMeetsThePlanAndShowsTheBlindRelay(t *testing.T) {
 
 func TestShortRunsAreJudgedByTheOwnersDuty(t *testing.T) {
 	d := scenario.Blunger()
-	d.Bridge.Microfarad = "68"
+	d.Bridge.Capacitor.Microfarad = "68"
 	f := found(job.Make(d), "capacitor.heat")
 	require.Equal(t, finding.Caution, f.Grade)
 	require.Contains(t, f.Detail, "From cold it has about")
-	d.Load.On, d.Load.Off = "10 min", "30 min"
+	d.Machines[0].Load.On, d.Machines[0].Load.Off = "10 min", "30 min"
 	f = found(job.Make(d), "capacitor.heat")
 	require.Contains(t, f.Sentence, "For short runs only")
-	d.Load.On, d.Load.Off = "8 h", "1 min"
+	d.Machines[0].Load.On, d.Machines[0].Load.Off = "8 h", "1 min"
 	require.Contains(t, found(job.Make(d), "capacitor.heat").Detail, "too much")
 }
 
 func TestTheDrawersCansAreUsed(t *testing.T) {
 	d := scenario.Blunger()
-	d.Bridge.Microfarad, d.Bridge.Drawer = "", "40, 12, 30"
+	d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Drawer = "", "40, 12, 30"
 	p := job.Make(d)
 	require.Equal(t, []capacitor.Part{{Microfarad: 40, Own: true}, {Microfarad: 12, Own: true}}, p.Link.Parts)
 	require.InDelta(t, 52, p.Link.Microfarad, 0)
 	require.Contains(t, found(p, "capacitor.part").Detail, "lies in your drawer")
-	d.Bridge.Drawer = "some"
+	d.Bridge.Capacitor.Drawer = "some"
 	p = job.Make(d)
 	require.NotEmpty(t, p.Unreadable())
 }
 
 func TestAnUnreadableEntryIsNamedWithWhatWouldDo(t *testing.T) {
 	d := scenario.Blunger()
-	d.Plate.Power, d.Supply.Volts, d.Bridge.Microfarad = "plenty", "mains", "two"
+	d.Machines[0].Plate.Power, d.Supply.Volts, d.Bridge.Capacitor.Microfarad = "plenty", "mains", "two"
 	p := job.Make(d)
 	var paths []string
 	for _, bad := range p.Unreadable() {
 		paths = append(paths, bad.Path)
 		require.NotEmpty(t, bad.Wanted)
 	}
-	require.ElementsMatch(t, []string{"plate.power", "supply.volts", "bridge.microfarad"}, paths)
+	require.ElementsMatch(t, []string{"machines.m1.plate.power", "supply.volts", "bridge.capacitor.microfarad"}, paths)
 	require.Equal(t, "Mend the entry that could not be read", p.Next.Text)
 }
 
@@ -328,7 +328,7 @@ func TestAnUnreadableEntryIsNamedWithWhatWouldDo(t *testing.T) {
 // and takes its finding away or makes it no graver.
 func TestEveryCureCures(t *testing.T) {
 	for name, d := range documents() {
-		d.Protection = protection.Entry{}
+		d.Machines[0].Protection = protection.Entry{}
 		for _, f := range job.Make(d).Findings {
 			for _, c := range f.Cures {
 				changed := put(t, d, c.Path, c.Value)
@@ -343,19 +343,10 @@ func TestEveryCureCures(t *testing.T) {
 	}
 }
 
-// put changes one entry the way the browser does: by its path in the JSON.
+// put changes one entry the way the browser does, and reads the document as a server does.
 func put(t *testing.T, d job.Document, path, value string) job.Document {
 	t.Helper()
-	text, err := json.Marshal(d)
-	require.NoError(t, err)
-	var tree map[string]any
-	require.NoError(t, json.Unmarshal(text, &tree))
-	part, field, _ := strings.Cut(path, ".")
-	node := tree[part].(map[string]any)
-	if node[field] = value; value == "" {
-		delete(node, field)
-	}
-	text, err = json.Marshal(tree)
+	text, err := json.Marshal(withEntry(d, path, value))
 	require.NoError(t, err)
 	out, err := job.Decode(text)
 	require.NoError(t, err, path)
@@ -367,16 +358,16 @@ func TestAnyEntriesGiveAPlan(t *testing.T) {
 	volts := rapid.SampledFrom([]string{"", "230/400", "400", "230", "208-230/460", "115/230", "rubbish"})
 	rapid.Check(t, func(t *rapid.T) {
 		d := scenario.Blunger()
-		d.Plate.Volts = volts.Draw(t, "volts")
-		d.Plate.Connection = rapid.SampledFrom([]string{"", "Δ/Y", "Y", "Δ"}).Draw(t, "connection")
-		d.Plate.Amps = rapid.SampledFrom([]string{"", "4.7/2.7", "1", "40"}).Draw(t, "amps")
-		d.Plate.Power = rapid.SampledFrom([]string{"", "0.12 kW", "1½ HP", "11 kW"}).Draw(t, "power")
-		d.Plate.RPM = rapid.SampledFrom([]string{"", "1410", "2850", "930"}).Draw(t, "rpm")
-		d.Leads.Kind = rapid.SampledFrom([]leads.Kind{"", leads.Three, leads.Six}).Draw(t, "kind")
-		d.Leads.Found = rapid.SampledFrom([]string{"", "star", "delta", "open", "L1-L2", "L1-U1-U2; L2-V1", "L3-L1"}).Draw(t, "found")
-		d.Load.Share = rapid.SampledFrom([]string{"", "0.3", "65 %", "180 %"}).Draw(t, "share")
-		d.Load.Kind = rapid.SampledFrom([]machine.LoadKind{"", machine.NoLoad, machine.Constant, machine.Fan, machine.Linear}).Draw(t, "load")
-		d.Bridge.Microfarad = rapid.SampledFrom([]string{"", "5", "52", "900"}).Draw(t, "µF")
+		d.Machines[0].Plate.Volts = volts.Draw(t, "volts")
+		d.Machines[0].Plate.Connection = rapid.SampledFrom([]string{"", "Δ/Y", "Y", "Δ"}).Draw(t, "connection")
+		d.Machines[0].Plate.Amps = rapid.SampledFrom([]string{"", "4.7/2.7", "1", "40"}).Draw(t, "amps")
+		d.Machines[0].Plate.Power = rapid.SampledFrom([]string{"", "0.12 kW", "1½ HP", "11 kW"}).Draw(t, "power")
+		d.Machines[0].Plate.RPM = rapid.SampledFrom([]string{"", "1410", "2850", "930"}).Draw(t, "rpm")
+		d.Machines[0].Leads.Kind = rapid.SampledFrom([]leads.Kind{"", leads.Three, leads.Six}).Draw(t, "kind")
+		d.Machines[0].Leads.Found = rapid.SampledFrom([]string{"", "star", "delta", "open", "L1-L2", "L1-U1-U2; L2-V1", "L3-L1"}).Draw(t, "found")
+		d.Machines[0].Load.Share = rapid.SampledFrom([]string{"", "0.3", "65 %", "180 %"}).Draw(t, "share")
+		d.Machines[0].Load.Kind = rapid.SampledFrom([]machine.LoadKind{"", machine.NoLoad, machine.Constant, machine.Fan, machine.Linear}).Draw(t, "load")
+		d.Bridge.Capacitor.Microfarad = rapid.SampledFrom([]string{"", "5", "52", "900"}).Draw(t, "µF")
 		p := job.Make(d)
 		text, err := json.Marshal(p)
 		require.NoError(t, err, "every number is finite")
@@ -456,7 +447,7 @@ func TestEstimatesAreMarkedWhereverTheyReach(t *testing.T) {
 			require.Equal(t, finding.Estimated, f.Mark, f.Name)
 		}
 	}
-	d.Plate.WindingOhms, d.Plate.LockedAmps = "7.6", "23.5 A"
+	d.Machines[0].Plate.WindingOhms, d.Machines[0].Plate.LockedAmps = "7.6", "23.5 A"
 	for _, f := range job.Make(d).Bridge {
 		want := finding.Computed
 		if f.ID == "full" { // minutes of a typical motor: planning whatever was measured
@@ -498,7 +489,7 @@ func BenchmarkPlan(b *testing.B) {
 // The same with three rounds of readings to refit.
 func BenchmarkPlanTrimmed(b *testing.B) {
 	d := scenario.Blunger()
-	d.Bridge.Trim = strings.Repeat("52 µF: leads 3.6 4.8 3.5; corner 222 232; volts 235\n", 8)
+	d.Bridge.Capacitor.Trim = strings.Repeat("52 µF: leads 3.6 4.8 3.5; corner 222 232; volts 235\n", 8)
 	b.ReportAllocs()
 	for b.Loop() {
 		job.Make(d)

@@ -41,17 +41,17 @@ var (
 func lawCase(c corpusPlate, r *rand.Rand) job.Document {
 	d := c.document()
 	if r.IntN(3) == 0 {
-		d.Plate = sibling(c, r)
+		d.Machines[0].Plate = sibling(c, r)
 	}
 	pick := func(all ...string) string { return all[r.IntN(len(all))] }
-	if d.Leads.Kind.Halved() && r.IntN(4) > 0 {
-		d.Leads.Agreed = "plate"
+	if d.Machines[0].Leads.Kind.Halved() && r.IntN(4) > 0 {
+		d.Machines[0].Leads.Agreed = "plate"
 	}
-	d.Load.Kind = []machine.LoadKind{"", machine.NoLoad, machine.Constant, machine.Linear, machine.Fan}[r.IntN(5)]
-	d.Load.Share = pick("", "10 %", "40 %", "65 %", "80 %", "100 %", "150 %")
-	d.Load.Start = []load.Start{"", load.Free, load.Loaded, load.Stuck}[r.IntN(4)]
+	d.Machines[0].Load.Kind = []machine.LoadKind{"", machine.NoLoad, machine.Constant, machine.Linear, machine.Fan}[r.IntN(5)]
+	d.Machines[0].Load.Share = pick("", "10 %", "40 %", "65 %", "80 %", "100 %", "150 %")
+	d.Machines[0].Load.Start = []load.Start{"", load.Free, load.Loaded, load.Stuck}[r.IntN(4)]
 	if r.IntN(3) == 0 {
-		d.Load.Lightest, d.Load.Heaviest = pick("", "0 %", "30 %"), pick("", "90 %", "110 %")
+		d.Machines[0].Load.Lightest, d.Machines[0].Load.Heaviest = pick("", "0 %", "30 %"), pick("", "90 %", "110 %")
 	}
 	if r.IntN(3) == 0 {
 		d.Supply.Volts = pick("104", "120", "188", "208", "225", "236", "252", "262", "300")
@@ -64,19 +64,19 @@ func lawCase(c corpusPlate, r *rand.Rand) job.Document {
 	}
 	switch r.IntN(5) {
 	case 0:
-		d.Leads.Found = pick("open", "L1-L2", "nonsense")
+		d.Machines[0].Leads.Found = pick("open", "L1-L2", "nonsense")
 	case 1, 2:
-		tables := d.Leads.Kind.Layout().Tables
+		tables := d.Machines[0].Leads.Kind.Layout().Tables
 		if len(tables) > 0 {
 			t := tables[r.IntN(len(tables))]
-			d.Leads.Found = leads.Joints(t.Joints).Print(d.Leads.Naming.For(d.Leads.Kind))
+			d.Machines[0].Leads.Found = leads.Joints(t.Joints).Print(d.Machines[0].Leads.Naming.For(d.Machines[0].Leads.Kind))
 		}
 	}
 	if r.IntN(2) == 0 {
-		d.Protection.Breaker = pick("6 A", "10 A", "16 A", "25 A", "63 A", "100 A", "2 A")
-		d.Protection.Conductor = pick("", "1.5 mm²", "2.5", "6 mm²", "14 AWG", "10 AWG", "0.5 mm²")
-		d.Protection.Relay = []protection.Relay{"", protection.NoRelay, protection.SupplyLines, protection.MotorLeads}[r.IntN(4)]
-		d.Protection.RelaySet = pick("", "1 A", "5 A", "12 A", "40 A")
+		d.Machines[0].Protection.Breaker = pick("6 A", "10 A", "16 A", "25 A", "63 A", "100 A", "2 A")
+		d.Machines[0].Protection.Conductor = pick("", "1.5 mm²", "2.5", "6 mm²", "14 AWG", "10 AWG", "0.5 mm²")
+		d.Machines[0].Protection.Relay = []protection.Relay{"", protection.NoRelay, protection.SupplyLines, protection.MotorLeads}[r.IntN(4)]
+		d.Machines[0].Protection.RelaySet = pick("", "1 A", "5 A", "12 A", "40 A")
 	}
 	if r.IntN(3) == 0 {
 		d.Bridge.Kind = job.KindDrive
@@ -84,16 +84,16 @@ func lawCase(c corpusPlate, r *rand.Rand) job.Document {
 		for _, p := range drive.Shipped() {
 			ids = append(ids, p.ID, p.ID)
 		}
-		d.Drive = &drive.Entry{Profile: ids[r.IntN(len(ids))], Cooling: []drive.Cooling{"", drive.Blower, drive.InverterDuty, drive.NonVentilated}[r.IntN(4)], At: pick("", "10", "60"), Most: pick("", "75")}
+		d.Bridge.Drive = drive.Entry{Profile: ids[r.IntN(len(ids))], Cooling: []drive.Cooling{"", drive.Blower, drive.InverterDuty, drive.NonVentilated}[r.IntN(4)], At: pick("", "10", "60"), Most: pick("", "75")}
 		return d
 	}
 	if r.IntN(2) == 0 {
-		d.Bridge.Microfarad = unit.Plain(math.Round(c.KW * []float64{7, 20, 35, 50, 70, 120, 420}[r.IntN(7)]))
+		d.Bridge.Capacitor.Microfarad = unit.Plain(math.Round(c.KW * []float64{7, 20, 35, 50, 70, 120, 420}[r.IntN(7)]))
 	}
 	if r.IntN(5) == 0 {
-		d.Bridge.Start = pick("40", "150", "600")
+		d.Bridge.Capacitor.Start = pick("40", "150", "600")
 	}
-	d.Bridge.CornerTo = pick("", "L1", "L2")
+	d.Bridge.Capacitor.CornerTo = pick("", "L1", "L2")
 	return d
 }
 
@@ -273,7 +273,7 @@ func law(t *testing.T, d job.Document, p job.Plan) (broken []string) {
 	if stop != nil {
 		for _, f := range p.Findings {
 			for _, c := range f.Cures {
-				if strings.HasPrefix(c.Path, "protection.") {
+				if strings.Contains(c.Path, ".protection.") {
 					breaks("2: %s offers %s under the stop %s", f.ID, c.Label, stop.ID)
 				}
 			}
@@ -432,7 +432,7 @@ func dutyLaw(t *testing.T, d job.Document, p job.Plan) (broken []string) {
 	}
 	// A start is called a start only with what it gives over what stands against it.
 	for _, f := range p.Findings {
-		if f.ID != "capacitor.start" || f.Measure == nil || d.Bridge.Start != "" {
+		if f.ID != "capacitor.start" || f.Measure == nil || d.Bridge.Capacitor.Start != "" {
 			continue
 		}
 		gives := (w.torque[len(w.torque)-1] + w.friction) / w.rated * 100
@@ -445,8 +445,8 @@ func dutyLaw(t *testing.T, d job.Document, p job.Plan) (broken []string) {
 		if f.ID != "protection.breaker" || f.Grade != finding.Good {
 			continue
 		}
-		b, _, _ := unit.Amps.One(d.Protection.Breaker)
-		if start := number(p.Supply, "start-amps"); start > 5.05*b || w.supply[len(w.supply)-1] > 5.05*b && d.Bridge.Start == "" {
+		b, _, _ := unit.Amps.One(d.Machines[0].Protection.Breaker)
+		if start := number(p.Supply, "start-amps"); start > 5.05*b || w.supply[len(w.supply)-1] > 5.05*b && d.Bridge.Capacitor.Start == "" {
 			breaks("4: %g A is good under a start of %.1f A", b, start)
 		}
 		most, ok := d.Workshop.Rules.Breaker(max(2.5*worstSupply(w, d, p), number(p.Supply, "start-amps")/5))
@@ -516,7 +516,7 @@ func guardLaw(t *testing.T, d job.Document, p job.Plan) (broken []string) {
 		relay protection.Relay
 		pole  []float64
 	}{{protection.MotorLeads, w.lead}, {protection.SupplyLines, w.supply}} {
-		if d.Protection.Relay == protection.SupplyLines != (way.relay == protection.SupplyLines) {
+		if d.Machines[0].Protection.Relay == protection.SupplyLines != (way.relay == protection.SupplyLines) {
 			continue
 		}
 		least := math.Inf(1)
@@ -531,7 +531,7 @@ func guardLaw(t *testing.T, d job.Document, p job.Plan) (broken []string) {
 		}
 		for _, f := range p.Findings {
 			if f.ID == "protection.relay" && f.Grade == finding.Good {
-				if set, _, _ := unit.Amps.One(d.Protection.RelaySet); set > 1.01*least {
+				if set, _, _ := unit.Amps.One(d.Machines[0].Protection.RelaySet); set > 1.01*least {
 					breaks("3: %g A is called good, a winding reaches plate at %.3f A", set, least)
 				}
 			}
@@ -552,7 +552,7 @@ func guardLaw(t *testing.T, d job.Document, p job.Plan) (broken []string) {
 		breaks("4: the capacitor's %s carries %g A, %.2f A flow", c, amps, mostCan)
 	}
 	// A wire or breaker as entered is called good only where it is.
-	entered, okEntered, _ := unit.ParseConductor(d.Protection.Conductor)
+	entered, okEntered, _ := unit.ParseConductor(d.Machines[0].Protection.Conductor)
 	if amps, ok := table.Ampacity(entered.SquareMM, entered.AWG); okEntered && ok {
 		for _, f := range p.Findings {
 			if f.ID == "protection.conductor" && f.Grade == finding.Good && amps < 1.24*max(mostLead, mostSupply) {
@@ -648,14 +648,23 @@ func withEntry(d job.Document, path, value string) job.Document {
 	text, _ := json.Marshal(d)
 	var all map[string]any
 	_ = json.Unmarshal(text, &all)
-	part, field, _ := strings.Cut(path, ".")
-	into, _ := all[part].(map[string]any)
-	if into == nil {
-		into = map[string]any{}
-		all[part] = into
+	parts := strings.Split(path, ".")
+	into := all
+	for _, part := range parts[:len(parts)-1] {
+		switch next := into[part].(type) {
+		case map[string]any:
+			into = next
+		case []any: // of machines the first: a plan names no other
+			into = map[string]any{d.Machines[0].ID: next[0]}
+		default:
+			made := map[string]any{}
+			into[part], into = made, made
+		}
 	}
-	if into[field] = value; value == "" {
+	if field := parts[len(parts)-1]; value == "" {
 		delete(into, field)
+	} else {
+		into[field] = value
 	}
 	text, _ = json.Marshal(all)
 	var out job.Document

@@ -85,7 +85,7 @@ func (w *worker) agreed() string {
 	switch {
 	case w.round.Settled && w.round.Kind == w.hand.Kind:
 		return "continuity"
-	case w.doc.Leads.Agreed == "plate":
+	case w.machine.Leads.Agreed == "plate":
 		return "plate"
 	case !w.hand.Kind.Halved():
 		return "count"
@@ -133,7 +133,7 @@ func (w *worker) lineOhms(celsius float64, joints leads.Joints) (ohm [3]float64,
 
 // planLeads gathers what the bay shows, and says what follows from it.
 func (w *worker) planLeads() {
-	d := &w.doc.Leads
+	d := &w.machine.Leads
 	l := emptyLeads()
 	l.Round, l.Agreed, l.Extras = w.round, w.agreed(), leads.Extras(d.Extras)
 	w.sayRound()
@@ -184,7 +184,7 @@ func (w *worker) planLeads() {
 		w.say(finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Grade: finding.Open, Sentence: "Insulation to frame has not been measured.",
 			Detail: "With a 500 V insulation tester, capacitors, drive and thermistor leads taken off first: over 1 MΩ to run at all, over 5 MΩ healthy.", Entries: []string{"leads.insulation"}})
 	}
-	if whole, _, mark := w.coilOhm(); mark == finding.Measured && w.doc.Plate.WindingOhms == "" && !math.IsNaN(whole) {
+	if whole, _, mark := w.coilOhm(); mark == finding.Measured && w.machine.Plate.WindingOhms == "" && !math.IsNaN(whole) {
 		one := whole
 		if w.hand.Kind.Halved() {
 			one /= 2
@@ -367,7 +367,7 @@ func (w *worker) caps(l *LeadsPlan) {
 
 // sayState is what keeps a job open: clips, the photograph, a starter found.
 func (w *worker) sayState() {
-	d := &w.doc.Leads
+	d := &w.machine.Leads
 	if d.Clips == "yes" {
 		w.say(finding.Finding{ID: "leads.clips", Bay: finding.Leads, Grade: finding.Open, Sentence: "Joined with test clips: not finished.",
 			Detail: "Clips are for finding the direction, uncoupled and watched. Then every joint is made final, locked off and proved dead again.", Entries: []string{"leads.clips"},
@@ -407,7 +407,7 @@ func (w *worker) turning() Direction {
 	if w.isDrive() {
 		return w.turningOnDrive()
 	}
-	d := Direction{From: "facing the shaft end", Turns: strings.ToUpper(turns[w.cornerTo][:1]) + turns[w.cornerTo][1:], Corner: w.cornerTo, Forbids: w.doc.Load.Forbids, ShownBy: w.doc.Load.ShownBy,
+	d := Direction{From: "facing the shaft end", Turns: strings.ToUpper(turns[w.cornerTo][:1]) + turns[w.cornerTo][1:], Corner: w.cornerTo, Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
 		Swap: fmt.Sprintf("Move the capacitor's line end from %s to %s: nothing else. Exchanging any two of the three motor leads behind the bridge does the same.", w.cornerTo, other),
 		Nothing: []string{
 			"Exchanging L1 and L2 at the plug, breaker or post: the whole bridge changes places with them.",
@@ -419,10 +419,10 @@ func (w *worker) turning() Direction {
 			"Look from the shaft end. On and off again in well under a second.",
 			"Wait until it stands. Lock off before anything is touched.",
 		}}
-	if w.load.Turn == load.Either && w.doc.Load.ShownBy == "" {
+	if w.load.Turn == load.Either && w.machine.Load.ShownBy == "" {
 		d.Turns += ", expected; the machine has not said which it wants"
 	}
-	bumped := w.doc.Leads.Bumped
+	bumped := w.machine.Leads.Bumped
 	if bumped == "" {
 		return d
 	}
@@ -456,11 +456,11 @@ func (w *worker) turning() Direction {
 // turningOnDrive is the direction behind a drive: any two of its three motor
 // wires turn it round.
 func (w *worker) turningOnDrive() Direction {
-	d := Direction{From: "facing the shaft end", Turns: "Clockwise, expected", Corner: "L1", Forbids: w.doc.Load.Forbids, ShownBy: w.doc.Load.ShownBy,
+	d := Direction{From: "facing the shaft end", Turns: "Clockwise, expected", Corner: "L1", Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
 		Swap:    "Exchange any two of the drive's three motor wires, dead and proved dead; or the direction command, where reverse is allowed.",
 		Nothing: []string{"Exchanging the two wires at the drive's input.", "Turning every coil round, or renaming the phases in rotation."},
 		Bump:    []string{"Belt off or coupling apart; key out or taped; guard on what still turns.", "The drive at five hertz, its shortest run command.", "Look from the shaft end, hands and sleeves away.", "Wait until it stands; feed off, wait for the link."}}
-	switch was, _, _ := strings.Cut(w.doc.Leads.Bumped, "-"); was {
+	switch was, _, _ := strings.Cut(w.machine.Leads.Bumped, "-"); was {
 	case "right":
 		d.Turns = "As wanted: the bump showed it"
 		w.say(finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good, Sentence: "The bump showed the right direction.", Detail: "From now on the order of the three wires is fixed: mark them.", Entries: []string{"leads.bumped"}})
@@ -516,7 +516,7 @@ func BenchCase(d Document, state string) (b circuit.BenchCase, ok bool) {
 	if state == "now" {
 		joints = w.found
 		if w.foundOK && w.wanted != nil {
-			joints = leads.Apply(w.found, leads.Moves(w.found, w.wanted, w.hand, d.Leads.Done))
+			joints = leads.Apply(w.found, leads.Moves(w.found, w.wanted, w.hand, d.Machines[0].Leads.Done))
 		}
 	}
 	if w.model == nil || joints == nil {
@@ -596,7 +596,9 @@ func FromBenchCase(d Document, b circuit.BenchCase) (Document, error) {
 	if len(groups) > 0 {
 		found = strings.Join(groups, "; ")
 	}
-	d.Leads.Kind, d.Leads.Naming, d.Leads.Found, d.Leads.Done = kind, d.Leads.Naming.For(kind), found, []string{}
+	d = d.Clone()
+	l := &d.Machines[0].Leads
+	l.Kind, l.Naming, l.Found, l.Done = kind, l.Naming.For(kind), found, []string{}
 	if len(b.Sources) == 1 {
 		d.Supply.Volts, d.Supply.Hertz = unit.Plain(b.Sources[0].VoltsRMS)+" V", unit.Plain(b.FrequencyHz)+" Hz"
 	}
@@ -608,13 +610,13 @@ func FromBenchCase(d Document, b circuit.BenchCase) (Document, error) {
 		ends := []string{e.From, e.To}
 		for _, line := range []string{"L1", "L2"} {
 			if slices.Contains(ends, "L3") && slices.Contains(ends, line) {
-				d.Bridge.CornerTo = line
+				d.Bridge.Capacitor.CornerTo = line
 				total += e.Microfarad
 			}
 		}
 	}
 	if total > 0 {
-		d.Bridge.Microfarad = unit.Plain(math.Round(total*1000) / 1000)
+		d.Bridge.Capacitor.Microfarad = unit.Plain(math.Round(total*1000) / 1000)
 	}
 	return d, nil
 }

@@ -19,7 +19,7 @@ import (
 // lowered is the pug mill with its joints made as wanted.
 func lowered() job.Document {
 	d := scenario.PugMill()
-	d.Leads.Found = "low"
+	d.Machines[0].Leads.Found = "low"
 	return d
 }
 
@@ -38,11 +38,11 @@ func TestHighJointsFedLowAreStoppedAndLowOnesRun(t *testing.T) {
 
 func TestHalfCoilsFedAgainstEachOtherOpenTheBreaker(t *testing.T) {
 	d := scenario.PugMill()
-	d.Leads.Found = "L1-T1-T7; L2-T5-T8; L3-T3-T9; T2-T4-T6" // T2 and T5 exchanged: halves 2-5 and 8-to-star disagree
+	d.Machines[0].Leads.Found = "L1-T1-T7; L2-T5-T8; L3-T3-T9; T2-T4-T6" // T2 and T5 exchanged: halves 2-5 and 8-to-star disagree
 	p := job.Make(d)
 	require.True(t, p.Now.Trips || p.Now.Grade == finding.Stop)
 	d = scenario.ClayShredder()
-	d.Leads.Found = "L1-T1-T10-T6-T12; L2-T2-T8-T4-T7; L3-T3-T9-T5-T11"
+	d.Machines[0].Leads.Found = "L1-T1-T10-T6-T12; L2-T2-T8-T4-T7; L3-T3-T9-T5-T11"
 	p = job.Make(d)
 	require.True(t, p.Now.Trips, p.Now.Verdict)
 	require.Contains(t, p.Now.Verdict, "Half coils Ua and Ub fight each other")
@@ -52,16 +52,16 @@ func TestHalfCoilsFedAgainstEachOtherOpenTheBreaker(t *testing.T) {
 // Of halves no joint is given before plate or continuity agrees on the family.
 func TestNoJointListBeforeTheFamilyIsKnown(t *testing.T) {
 	d := scenario.PugMill()
-	d.Leads.Agreed, d.Leads.Found = "", ""
+	d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = "", ""
 	p := job.Make(d)
 	require.Equal(t, finding.Open, found(p, "leads.family").Grade)
 	require.False(t, p.Wanted.Known)
 	require.Empty(t, p.Moves)
 	require.Empty(t, p.Leads.Ways)
-	d.Leads.Agreed = "plate"
+	d.Machines[0].Leads.Agreed = "plate"
 	require.True(t, job.Make(d).Wanted.Known)
-	d.Leads.Agreed = ""
-	d.Leads.Round = leads.Round{Tags: "T1 T2 T3 T4 T5 T6 T7 T8 T9", Touches: "T1 T4 1.1\nT2 T5 1.1\nT3 T6 1.1\nT7 T8 2.1\nT8 T9 2.1\nT1 T2 open\nT1 T3 open\nT1 T7 open\nT2 T3 open\nT2 T7 open\nT3 T7 open\nT1 frame open"}
+	d.Machines[0].Leads.Agreed = ""
+	d.Machines[0].Leads.Round = leads.Round{Tags: "T1 T2 T3 T4 T5 T6 T7 T8 T9", Touches: "T1 T4 1.1\nT2 T5 1.1\nT3 T6 1.1\nT7 T8 2.1\nT8 T9 2.1\nT1 T2 open\nT1 T3 open\nT1 T7 open\nT2 T3 open\nT2 T7 open\nT3 T7 open\nT1 frame open"}
 	p = job.Make(d)
 	require.Equal(t, "continuity", p.Leads.Agreed)
 	require.Equal(t, "star, low joints", p.Wanted.Named)
@@ -70,25 +70,25 @@ func TestNoJointListBeforeTheFamilyIsKnown(t *testing.T) {
 // A plate of one to two volts has more leads than six, and is asked how many.
 func TestAPlateOfOneToTwoVoltsAsksForItsLeads(t *testing.T) {
 	d := job.New("Pug mill two", scenario.ColdFord())
-	require.Equal(t, leads.T, d.Leads.Naming)
-	d.Plate = scenario.PugMill().Plate
+	require.Equal(t, leads.T, d.Machines[0].Leads.Naming)
+	d.Machines[0].Plate = scenario.PugMill().Machines[0].Plate
 	p := job.Make(d)
 	f := found(p, "leads.how-many")
 	require.Equal(t, "How many leads come out?", p.Next.Text)
 	require.Nil(t, found(p, "leads.which-join"))
 	require.False(t, p.Wanted.Known)
-	d.Leads.Kind = leads.Kind(f.Cures[0].Value)
+	d.Machines[0].Leads.Kind = leads.Kind(f.Cures[0].Value)
 	p = job.Make(d)
 	require.Nil(t, found(p, "leads.how-many"))
 	require.Equal(t, "Find out what the leads are", p.Next.Text)
-	d.Plate = scenario.Blunger().Plate
-	d.Leads.Kind, d.Plate.Connection = leads.Six, ""
+	d.Machines[0].Plate = scenario.Blunger().Machines[0].Plate
+	d.Machines[0].Leads.Kind, d.Machines[0].Plate.Connection = leads.Six, ""
 	require.Nil(t, found(job.Make(d), "leads.how-many"), "230/400 is one to √3")
 }
 
 func TestContinuityThatContradictsTheJobStopsIt(t *testing.T) {
 	d := scenario.PugMill()
-	d.Leads.Round = scenario.TileExtruder().Leads.Round
+	d.Machines[0].Leads.Round = scenario.TileExtruder().Machines[0].Leads.Round
 	p := job.Make(d)
 	f := found(p, "leads.kind")
 	require.Equal(t, finding.Stop, f.Grade)
@@ -96,9 +96,9 @@ func TestContinuityThatContradictsTheJobStopsIt(t *testing.T) {
 	require.False(t, p.Wanted.Known, "no joint is given while they disagree")
 
 	d = lowered() // the right groups, but two sleeves exchanged
-	d.Leads.Round = leads.Round{Tags: "T1 T2 T3 T4 T5 T6 T7 T8 T9", Touches: "T1 T5 1.1\nT2 T4 1.1\nT3 T6 1.1\nT7 T8 2.1\nT8 T9 2.1\nT1 T2 open\nT1 T3 open\nT1 T7 open\nT2 T3 open\nT2 T7 open\nT3 T7 open\nT1 frame open"}
+	d.Machines[0].Leads.Round = leads.Round{Tags: "T1 T2 T3 T4 T5 T6 T7 T8 T9", Touches: "T1 T5 1.1\nT2 T4 1.1\nT3 T6 1.1\nT7 T8 2.1\nT8 T9 2.1\nT1 T2 open\nT1 T3 open\nT1 T7 open\nT2 T3 open\nT2 T7 open\nT3 T7 open\nT1 frame open"}
 	require.Equal(t, finding.Stop, found(job.Make(d), "leads.marks").Grade)
-	d.Leads.Round.Touches += "\nT3 frame 0.4"
+	d.Machines[0].Leads.Round.Touches += "\nT3 frame 0.4"
 	p = job.Make(d)
 	require.Equal(t, finding.Stop, found(p, "leads.frame").Grade)
 	require.False(t, p.Card.Ready)
@@ -162,7 +162,7 @@ func TestABenchCaseGoesOutAndComesBack(t *testing.T) {
 		back, err := job.FromBenchCase(d, again)
 		require.NoError(t, err)
 		require.Equal(t, p.Wanted.Named, job.Make(back).Now.Named)
-		require.Equal(t, p.Link.CornerTo, back.Bridge.CornerTo)
+		require.Equal(t, p.Link.CornerTo, back.Bridge.Capacitor.CornerTo)
 
 		two := again
 		two.Machines = append(slices.Clone(again.Machines), again.Machines[0])
@@ -180,28 +180,28 @@ func TestABenchCaseGoesOutAndComesBack(t *testing.T) {
 
 func TestABumpTheWrongWayIsTurnedRoundAtTheCapacitorOnly(t *testing.T) {
 	d := lowered()
-	d.Leads.Bumped = "wrong-L1"
+	d.Machines[0].Leads.Bumped = "wrong-L1"
 	p := job.Make(d)
 	f := found(p, "leads.bump-wrong")
 	require.Equal(t, finding.Stop, f.Grade)
 	require.Equal(t, "L2", f.Cures[0].Value)
 	require.Contains(t, f.Detail, "pulls the clay into its bearing")
 	require.False(t, p.Card.Ready)
-	d.Bridge.CornerTo = "L2"
+	d.Bridge.Capacitor.CornerTo = "L2"
 	p = job.Make(d)
 	require.Nil(t, found(p, "leads.bump-wrong"))
 	require.Equal(t, finding.Open, found(p, "leads.bumped").Grade, "bump once more")
-	d.Leads.Bumped = "right-L2"
+	d.Machines[0].Leads.Bumped = "right-L2"
 	require.Equal(t, finding.Good, found(job.Make(d), "leads.bumped").Grade)
 	require.Contains(t, strings.Join(p.Leads.Direction.Nothing, " "), "Exchanging L1 and L2 at the plug")
 }
 
 func TestClipsStayOpenAndTheInsulationIsJudgedByItsTester(t *testing.T) {
 	d := lowered()
-	d.Leads.Clips = "yes"
+	d.Machines[0].Leads.Clips = "yes"
 	require.Equal(t, finding.Open, found(job.Make(d), "leads.clips").Grade)
 	grade := func(reading, at string, tester leads.Tester) finding.Grade {
-		d.Leads.Ohms = leads.Ohms{Insulation: reading, InsulationAt: at, Tester: tester}
+		d.Machines[0].Leads.Ohms = leads.Ohms{Insulation: reading, InsulationAt: at, Tester: tester}
 		return found(job.Make(d), "leads.insulation").Grade
 	}
 	require.Equal(t, finding.Open, grade("200 MΩ", "", ""), "who does not say with what has not tested it")
@@ -216,16 +216,16 @@ func TestClipsStayOpenAndTheInsulationIsJudgedByItsTester(t *testing.T) {
 // The ohms between the lines prove joints, in the temperature of the reading.
 func TestLineOhmsProveTheJoints(t *testing.T) {
 	d := lowered()
-	d.Plate.WindingOhms = "1.1 Ω" // a half coil
+	d.Machines[0].Plate.WindingOhms = "1.1 Ω" // a half coil
 	p := job.Make(d)
 	require.Equal(t, []string{"L1-L2 1.10\u00a0Ω", "L2-corner 1.10\u00a0Ω", "corner-L1 1.10\u00a0Ω"}, p.Leads.LineOhms, "two halves side by side, twice in a row")
 	high := scenario.PugMill()
-	high.Plate.WindingOhms = "1.1 Ω"
+	high.Machines[0].Plate.WindingOhms = "1.1 Ω"
 	both := job.Make(high).Leads
 	require.Equal(t, "L1-L2 4.40\u00a0Ω", both.LineOhms[0], "as they are now, on the high joints")
 	require.Equal(t, "L1-L2 1.10\u00a0Ω", both.Wanted[0], "once joined low")
 	judge := func(reading, at string) *finding.Finding {
-		d.Leads.Ohms = leads.Ohms{LineOhms: reading, OhmsAt: at}
+		d.Machines[0].Leads.Ohms = leads.Ohms{LineOhms: reading, OhmsAt: at}
 		return found(job.Make(d), "leads.line-ohms")
 	}
 	require.Equal(t, finding.Good, judge("1.1, 1.11, 1.09", "20 °C").Grade)
@@ -236,10 +236,10 @@ func TestLineOhmsProveTheJoints(t *testing.T) {
 
 func TestAStarDeltaStarterAndOddLeadsAreNamed(t *testing.T) {
 	d := scenario.Blunger()
-	d.Leads.Starter = leads.StarDelta
+	d.Machines[0].Leads.Starter = leads.StarDelta
 	f := found(job.Make(d), "leads.starter")
 	require.Contains(t, f.Detail, "U1-W2", "the permanent joint is given")
-	d.Leads.Extras = "P1 P2 thermal protector\nX1 X2 blue and thin"
+	d.Machines[0].Leads.Extras = "P1 P2 thermal protector\nX1 X2 blue and thin"
 	p := job.Make(d)
 	require.Len(t, p.Leads.Extras, 2)
 	require.Equal(t, finding.Open, found(p, "leads.extra").Grade)
@@ -247,7 +247,7 @@ func TestAStarDeltaStarterAndOddLeadsAreNamed(t *testing.T) {
 
 func TestOtherLeadsAreRecognisedAndNotPlanned(t *testing.T) {
 	d := scenario.PugMill()
-	d.Leads.Kind = leads.Other
+	d.Machines[0].Leads.Kind = leads.Other
 	p := job.Make(d)
 	require.Equal(t, finding.Stop, found(p, "leads.other").Grade)
 	require.False(t, p.Wanted.Known)
@@ -265,7 +265,7 @@ func TestWaysAreJudgedByCoilVolts(t *testing.T) {
 	require.Len(t, ways, 4)
 	require.Equal(t, "delta, low joints", ways[0].Title)
 	d := scenario.Blunger()
-	d.Plate = plate.Entry{Power: "1.1 kW", Volts: "115 V", Connection: "Δ", Amps: "9.4", RPM: "1410", Hertz: "50", PowerFactor: "0.79"}
+	d.Machines[0].Plate = plate.Entry{Power: "1.1 kW", Volts: "115 V", Connection: "Δ", Amps: "9.4", RPM: "1410", Hertz: "50", PowerFactor: "0.79"}
 	ways = job.Make(d).Leads.Ways
 	require.Equal(t, finding.Stop, ways[len(ways)-1].Grade, "delta at twice its volts burns")
 	require.Contains(t, ways[len(ways)-1].Text, "transformer down")

@@ -54,7 +54,7 @@ func (w *worker) buys() []Buy {
 		s := a.Start
 		out = append(out, Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(w.startUF, "µF"), Spec: "electrolytic, for starting, " + s.ClassText(), Note: "seconds only; its own discharge resistor: " + s.Bleed.Spec()})
 		amps := s.OwnAmps
-		if w.doc.Bridge.StartBy == capacitor.ByRelay {
+		if w.doc.Bridge.Capacitor.StartBy == capacitor.ByRelay {
 			out = append(out, Buy{ID: "start-relay", Count: 1, What: "Voltage relay for the start capacitor",
 				Spec: fmt.Sprintf("contact closed at rest, for %s of capacitor amps; coil from the corner to the other line, opening at about %s", unit.Text(amps, "A"), unit.Whole(s.PickUp, "V")),
 				Note: "that is the corner at three quarters of speed, estimated; a timer of two seconds beside it in case it sticks", Planning: true})
@@ -62,7 +62,7 @@ func (w *worker) buys() []Buy {
 			out = append(out, Buy{ID: "start-button", Count: 1, What: "Start button", Spec: fmt.Sprintf("spring return, contact for %s of capacitor amps", unit.Text(amps, "A")), Note: "held until it is up to speed, two seconds at most; a finger cannot forget it, a latching switch can", Planning: true})
 		}
 	}
-	if w.doc.Bridge.Reversing == capacitor.BySwitch {
+	if w.doc.Bridge.Capacitor.Reversing == capacitor.BySwitch {
 		out = append(out, Buy{ID: "reversing", Count: 1, What: "Reversing switch", Spec: fmt.Sprintf("one pole, L1 - 0 - L2, for %s of capacitor amps at %s", unit.Text(1.35*a.CapacitorAmps, "A"), unit.Whole(w.supply.Nominal, "V")), Note: "between the capacitor and its line; turned only at standstill", Planning: true})
 	}
 	ch := w.choice
@@ -85,7 +85,7 @@ func (w *worker) buys() []Buy {
 		Buy{ID: "box", Count: 1, What: "Capacitor box", Spec: "of metal, earthed, or of flame-retardant plastic; closed to fingers, its own glands", Note: "cans upright, clamped, a finger's width apart and two above the tabs: their cut-off lifts the lid when they fail. Not in the motor's own box"},
 		Buy{ID: "label", Count: 1, What: "Label on the box", Spec: "“Capacitors inside: switch off, wait a minute, discharge, then open.”"})
 	if ch.RelaySet == 0 {
-		out = append(out, Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head", Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil", first(w.doc.Plate.Insulation, "of the winding")), Note: "it feels the winding no relay can see", Own: w.guard.Relay == protection.Thermistor, Planning: true})
+		out = append(out, Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head", Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil", first(w.machine.Plate.Insulation, "of the winding")), Note: "it feels the winding no relay can see", Own: w.guard.Relay == protection.Thermistor, Planning: true})
 	}
 	return out
 }

@@ -26,6 +26,7 @@ import (
 
 // Plan is everything that follows from a document.
 type Plan struct {
+	Machine  string                `json:"machine"` // id of the one that is planned
 	Readings []finding.Reading     `json:"readings" nullable:"false"`
 	Findings []finding.Finding     `json:"findings" nullable:"false"`
 	Bays     []BayState            `json:"bays" nullable:"false"`
@@ -116,6 +117,7 @@ func (p *Plan) Unreadable() openfile.Problems {
 type worker struct {
 	ctx      context.Context // ends the work when its caller has gone
 	doc      *Document
+	machine  *Machine // the one that is planned: a copy
 	plan     *Plan
 	supply   supply.Supply
 	plate    plate.Plate
@@ -179,6 +181,7 @@ func MakeUntil(ctx context.Context, d Document) (p Plan, err error) {
 		}
 		stage()
 	}
+	w.plan.place(w.machine.ID)
 	if !sound(reflect.ValueOf(*w.plan)) {
 		return Failed(d), nil
 	}
@@ -186,7 +189,10 @@ func MakeUntil(ctx context.Context, d Document) (p Plan, err error) {
 }
 
 func newWorker(ctx context.Context, d *Document) *worker {
-	return &worker{ctx: ctx, doc: d, plan: emptyPlan()}
+	one := d.Machines[0]
+	w := &worker{ctx: ctx, doc: d, machine: &one, plan: emptyPlan()}
+	w.plan.Machine = one.ID
+	return w
 }
 
 func emptyPlan() *Plan {
@@ -205,26 +211,26 @@ func (w *worker) read() {
 	keep := func() { p.Readings = append(p.Readings, r...) }
 	w.supply, r = supply.Read(d.Supply, d.Workshop.Volts, d.Workshop.Hertz)
 	keep()
-	w.plate, r = plate.Read(d.Plate, w.supply.Hertz)
+	w.plate, r = plate.Read(w.machine.Plate, w.supply.Hertz)
 	keep()
 	var chosen bool
-	if d.Leads.Kind == "" {
-		d.Leads.Kind = leads.Six
+	if w.machine.Leads.Kind == "" {
+		w.machine.Leads.Kind = leads.Six
 	}
-	w.hand = d.Leads.Hand()
+	w.hand = w.machine.Leads.Hand()
 	if w.isDrive() {
 		w.hand.Third = "L3"
 	}
-	w.found, w.wanted, w.foundOK, chosen, r = leads.Read(d.Leads)
+	w.found, w.wanted, w.foundOK, chosen, r = leads.Read(w.machine.Leads)
 	keep()
 	var touches leads.Touches
-	touches, r = leads.ReadRound(d.Leads.Round)
+	touches, r = leads.ReadRound(w.machine.Leads.Round)
 	keep()
 	w.round = touches.Verdict()
 	w.round.Marked = w.hand.AreMarks(touches.Tags)
-	w.measured, r = leads.ReadOhms(d.Leads.Ohms)
+	w.measured, r = leads.ReadOhms(w.machine.Leads.Ohms)
 	keep()
-	if g := d.Leads.Gauge; g != "" {
+	if g := w.machine.Leads.Gauge; g != "" {
 		c, ok, err := unit.ParseConductor(g)
 		one := finding.Reading{Path: "leads.gauge", Typed: g, ReadAs: c.String()}
 		if err != nil || !ok {
@@ -237,9 +243,9 @@ func (w *worker) read() {
 	if !chosen {
 		w.wanted = nil
 	}
-	w.load, r = load.Read(d.Load)
+	w.load, r = load.Read(w.machine.Load)
 	keep()
-	w.guard, r = protection.Read(d.Protection)
+	w.guard, r = protection.Read(w.machine.Protection)
 	keep()
 	r = w.readBridge()
 	keep()
@@ -258,7 +264,7 @@ func (w *worker) read() {
 
 // readBridge reads the capacitors: in circuit, in the drawer, for the start.
 func (w *worker) readBridge() (readings []finding.Reading) {
-	d := w.doc.Bridge
+	d := w.doc.Bridge.Capacitor
 	one := func(field, typed, readAs string, bad bool, wanted string) {
 		r := finding.Reading{Path: "bridge." + field, Typed: typed, ReadAs: readAs}
 		if bad {
@@ -311,7 +317,7 @@ func (w *worker) direction() {
 		w.cornerTo = "L1"
 		return
 	}
-	w.cornerTo = w.doc.Bridge.CornerTo
+	w.cornerTo = w.doc.Bridge.Capacitor.CornerTo
 	if w.cornerTo == "" {
 		w.cornerTo = want
 	}
@@ -430,7 +436,7 @@ func (w *worker) target() {
 		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: sentence,
 			Detail: "Its iron would saturate and it would burn, even without load. What helps: a drive, which makes the motor's own hertz and volts, a transformer down, or another motor.", Figure: figure, Limit: limit, Measure: flux, Why: why, Entries: []string{"plate.volts", "plate.hertz"}})
 	}
-	if chosen := leads.Name(k, w.wanted); k != leads.Three && w.doc.Leads.Wanted != "" && chosen != best.Way {
+	if chosen := leads.Name(k, w.wanted); k != leads.Three && w.machine.Leads.Wanted != "" && chosen != best.Way {
 		own := chosen.String()
 		if own == "" {
 			own = "a joint without a name"
@@ -592,7 +598,7 @@ func (w *worker) bridgeFed(f fed) *capacitor.Bridge {
 func (w *worker) question(b *capacitor.Bridge) capacitor.Question {
 	return capacitor.Question{
 		Bridge: b, Kind: w.load.Kind, Usual: w.load.Usual, Lightest: w.load.Lightest, Heaviest: w.load.Heaviest,
-		Reversing: w.doc.Bridge.Reversing, LightestSaid: w.doc.Load.Lightest != "", StartShare: w.load.StartShare(), ServiceFactor: w.plate.ServiceFactor, Entered: w.entered,
+		Reversing: w.doc.Bridge.Capacitor.Reversing, LightestSaid: w.machine.Load.Lightest != "", StartShare: w.load.StartShare(), ServiceFactor: w.plate.ServiceFactor, Entered: w.entered,
 		Drawer: w.drawer, StartEntered: w.startUF, OnMinutes: w.load.On, OffMinutes: w.load.Off,
 		SchoolVolts: w.supply.Nominal, PowerFactor: w.plate.PowerFactor.Value, Estimates: w.leansOn,
 	}

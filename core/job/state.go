@@ -96,11 +96,11 @@ func toneOf(share float64) Tone {
 
 // states builds the moves and both states.
 func (w *worker) states() {
-	d, p := w.doc, w.plan
+	p := w.plan
 	wanted := w.wanted
 	found := w.found
 	if wanted != nil && w.foundOK {
-		p.Moves = leads.Moves(found, wanted, w.hand, d.Leads.Done)
+		p.Moves = leads.Moves(found, wanted, w.hand, w.machine.Leads.Done)
 		found = leads.Apply(found, p.Moves)
 	}
 	done, hands := 0, 0

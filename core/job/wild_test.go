@@ -89,41 +89,39 @@ func TestNoDocumentMakesAPlanThatCannotBeSaid(t *testing.T) {
 			d = plates[i].document()
 		} else {
 			d = demo[(i-len(plates))%len(demo)]
-			d.Leads.Done = nil
+			d.Machines[0].Leads.Done = nil
 		}
-		if d.Drive != nil {
-			own := *d.Drive
-			d.Drive = &own
-		}
+		d = d.Clone()
+		m := &d.Machines[0]
 		often := rapid.SampledFrom([]int{1000, 12, 3}).Draw(t, "wildness")
-		d.Leads.Kind = rapid.SampledFrom(append([]leads.Kind{d.Leads.Kind, d.Leads.Kind, d.Leads.Kind, d.Leads.Kind}, leads.Kinds...)).Draw(t, "kind")
-		d.Leads.Found, d.Leads.Wanted = rapid.SampledFrom(wildJoints).Draw(t, "found"), rapid.SampledFrom(append(make([]string, 9), wildJoints...)).Draw(t, "wanted")
-		d.Bridge.Microfarad = rapid.SampledFrom([]string{"", "", "0.01", "1", "8", "52", "220", "450", "3000", "1e7"}).Draw(t, "µF")
-		d.Bridge.Start = rapid.SampledFrom([]string{"", "", "60", "1e6"}).Draw(t, "start µF")
-		d.Bridge.CornerTo = rapid.SampledFrom([]string{"", "L1", "L2"}).Draw(t, "corner")
-		d.Load.Kind = rapid.SampledFrom([]machine.LoadKind{"", machine.NoLoad, machine.Constant, machine.Linear, machine.Fan}).Draw(t, "load")
-		d.Load.Share = rapid.SampledFrom([]string{"", "10 %", "65 %", "100 %", "150 %", "1000 %"}).Draw(t, "share")
-		d.Load.Start = rapid.SampledFrom([]load.Start{"", load.Free, load.Loaded, load.Stuck}).Draw(t, "starts")
+		m.Leads.Kind = rapid.SampledFrom(append([]leads.Kind{m.Leads.Kind, m.Leads.Kind, m.Leads.Kind, m.Leads.Kind}, leads.Kinds...)).Draw(t, "kind")
+		m.Leads.Found, m.Leads.Wanted = rapid.SampledFrom(wildJoints).Draw(t, "found"), rapid.SampledFrom(append(make([]string, 9), wildJoints...)).Draw(t, "wanted")
+		d.Bridge.Capacitor.Microfarad = rapid.SampledFrom([]string{"", "", "0.01", "1", "8", "52", "220", "450", "3000", "1e7"}).Draw(t, "µF")
+		d.Bridge.Capacitor.Start = rapid.SampledFrom([]string{"", "", "60", "1e6"}).Draw(t, "start µF")
+		d.Bridge.Capacitor.CornerTo = rapid.SampledFrom([]string{"", "L1", "L2"}).Draw(t, "corner")
+		m.Load.Kind = rapid.SampledFrom([]machine.LoadKind{"", machine.NoLoad, machine.Constant, machine.Linear, machine.Fan}).Draw(t, "load")
+		m.Load.Share = rapid.SampledFrom([]string{"", "10 %", "65 %", "100 %", "150 %", "1000 %"}).Draw(t, "share")
+		m.Load.Start = rapid.SampledFrom([]load.Start{"", load.Free, load.Loaded, load.Stuck}).Draw(t, "starts")
 		d.Supply.Volts = rapid.SampledFrom([]string{d.Supply.Volts, d.Supply.Volts, "104", "230", "300", "1", "100000"}).Draw(t, "volts")
-		d.Protection.Relay = rapid.SampledFrom([]protection.Relay{"", protection.NoRelay, protection.SupplyLines, protection.MotorLeads}).Draw(t, "relay")
+		m.Protection.Relay = rapid.SampledFrom([]protection.Relay{"", protection.NoRelay, protection.SupplyLines, protection.MotorLeads}).Draw(t, "relay")
 		if rapid.Bool().Draw(t, "driven") {
 			d.Bridge.Kind = job.KindDrive
 			ids := []string{"", "unknown"}
 			for _, p := range drive.Shipped() {
 				ids = append(ids, p.ID)
 			}
-			d.Drive = &drive.Entry{Profile: rapid.SampledFrom(ids).Draw(t, "drive")}
-			scramble(t, reflect.ValueOf(d.Drive).Elem(), "drive", often)
-			if d.Drive.Profile == "unknown" || d.Validate() != nil {
-				d.Drive.Profile = ids[2]
+			d.Bridge.Drive = drive.Entry{Profile: rapid.SampledFrom(ids).Draw(t, "drive")}
+			scramble(t, reflect.ValueOf(&d.Bridge.Drive).Elem(), "drive", often)
+			if d.Bridge.Drive.Profile == "unknown" || d.Validate() != nil {
+				d.Bridge.Drive.Profile = ids[2]
 			}
 		}
-		scramble(t, reflect.ValueOf(&d.Plate).Elem(), "plate", often)
+		scramble(t, reflect.ValueOf(&m.Plate).Elem(), "plate", often)
 		scramble(t, reflect.ValueOf(&d.Supply).Elem(), "supply", often)
-		scramble(t, reflect.ValueOf(&d.Load).Elem(), "load", often)
-		scramble(t, reflect.ValueOf(&d.Bridge.Entry).Elem(), "bridge", often)
-		scramble(t, reflect.ValueOf(&d.Leads).Elem(), "leads", often)
-		scramble(t, reflect.ValueOf(&d.Protection).Elem(), "protection", often)
+		scramble(t, reflect.ValueOf(&m.Load).Elem(), "load", often)
+		scramble(t, reflect.ValueOf(&d.Bridge.Capacitor).Elem(), "bridge", often)
+		scramble(t, reflect.ValueOf(&m.Leads).Elem(), "leads", often)
+		scramble(t, reflect.ValueOf(&m.Protection).Elem(), "protection", often)
 		if len(d.Validate()) > 0 {
 			t.Skip("refused before it is planned")
 		}
@@ -145,18 +143,18 @@ func TestLinesJoinedTogetherAreTheShortThatTheyAre(t *testing.T) {
 		for _, joints := range []string{"L1-L2", "L1-L2-U1", "L1-U1; L2-U1", "L1-L2-L3", "L1-T1; T1-L2"} {
 			for _, as := range []string{"found", "wanted"} {
 				d := job.New("Short", plateWorkshop())
-				d.Leads.Kind = kind
-				d.Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "4.7/2.7", RPM: "1410", Hertz: "50", PowerFactor: "0.79", Phases: "3"}
+				d.Machines[0].Leads.Kind = kind
+				d.Machines[0].Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "4.7/2.7", RPM: "1410", Hertz: "50", PowerFactor: "0.79", Phases: "3"}
 				if kind.Halved() {
-					d.Plate.Volts, d.Plate.Connection, d.Plate.Amps = "230/460", "", "4.7/2.35"
+					d.Machines[0].Plate.Volts, d.Machines[0].Plate.Connection, d.Machines[0].Plate.Amps = "230/460", "", "4.7/2.35"
 				}
 				if kind.Halved() {
-					d.Leads.Agreed = "plate"
+					d.Machines[0].Leads.Agreed = "plate"
 				}
 				if as == "found" {
-					d.Leads.Found = joints
+					d.Machines[0].Leads.Found = joints
 				} else {
-					d.Leads.Wanted = joints
+					d.Machines[0].Leads.Wanted = joints
 				}
 				p := job.Make(d)
 				require.Empty(t, notFinite("plan", reflect.ValueOf(p)), "%s %s %s", kind, as, joints)

@@ -27,19 +27,19 @@ const Turned Rows = "turned"
 type Entry struct {
 	Kind   Kind     `json:"kind,omitempty" enum:"three,six,nine-star,nine-delta,twelve,other"`
 	Naming Naming   `json:"naming,omitempty" enum:"iec,t,u-x,a-x"`
-	Beside Naming   `json:"beside,omitempty" enum:"iec,t,u-x,a-x"` // a second system that the plate prints, shown beside
-	Box    Box      `json:"box,omitempty" enum:"studs,ends"`
-	Rows   Rows     `json:"rows,omitempty" enum:"turned"`
-	Found  string   `json:"found,omitempty"`  // joints as text, or star, delta, open
-	Wanted string   `json:"wanted,omitempty"` // empty: the plan chooses
-	Done   []string `json:"done,omitempty" nullable:"false"`
-	Agreed string   `json:"agreed,omitempty" enum:"plate"`                               // the plate's own diagram shows this kind
-	Clips  string   `json:"clips,omitempty" enum:"yes"`                                  // joined with test clips until direction is known
-	Bumped string   `json:"bumped,omitempty" enum:"right-L1,wrong-L1,right-L2,wrong-L2"` // what the first bump showed, and which line the capacitor was on
-	Photo  string   `json:"photo,omitempty"`                                             // of the final studs or caps
-	Gauge  string   `json:"gauge,omitempty"`                                             // of the motor's leads
-	// Extras are wires in the box that belong to no joint, one a line: "P1 P2 thermal protector".
-	Extras  string  `json:"extras,omitempty"`
+	Beside Naming   `json:"beside,omitempty" enum:"iec,t,u-x,a-x" doc:"a second system that the plate prints"`
+	Box    Box      `json:"box,omitempty" enum:"studs,ends" doc:"empty: six leads stand on studs, others are loose"`
+	Rows   Rows     `json:"rows,omitempty" enum:"turned" doc:"the row of W2 U2 V2 lies above"`
+	Found  string   `json:"found,omitempty" example:"L1-U1-W2; L2-V1-U2; L3-W1-V2" doc:"joined now, or star, high delta, open"`
+	Wanted string   `json:"wanted,omitempty" example:"delta" doc:"empty: the plan chooses"`
+	Done   []string `json:"done,omitempty" nullable:"false" maxItems:"64" doc:"moves that are made"`
+	Agreed string   `json:"agreed,omitempty" enum:"plate" doc:"the plate's own diagram shows this kind"`
+	Clips  string   `json:"clips,omitempty" enum:"yes" doc:"joined with test clips until the direction is known"`
+	Bumped string   `json:"bumped,omitempty" enum:"right-L1,wrong-L1,right-L2,wrong-L2" doc:"and where the capacitor was"`
+	Photo  string   `json:"photo,omitempty" doc:"id of the picture of the final studs or caps"`
+	Gauge  string   `json:"gauge,omitempty" example:"14 AWG" doc:"of the motor's leads"`
+	// Extras are wires in the box that belong to no joint.
+	Extras  string  `json:"extras,omitempty" entry:"lines" example:"P1 P2 thermal protector"`
 	Starter Starter `json:"starter,omitempty" enum:"star-delta"`
 	Round
 	Ohms

@@ -15,12 +15,12 @@ import (
 // Round is what a meter found on leads that nobody has named, as it was
 // written down: with every joint undone, supply leads off.
 type Round struct {
-	Tags     string `json:"tags,omitempty"`    // names on tape: a count, or names apart by spaces
-	Zero     string `json:"zero,omitempty"`    // ohms with the probes shorted
-	Touches  string `json:"touches,omitempty"` // one a line: "1 2 1.9", "1 3 open", "1 4 beep", "2 frame open"
-	Method   Method `json:"method,omitempty" enum:"ac,flick"`
-	LowVolts string `json:"low_volts,omitempty"` // AC put on one coil to find starts and finishes
-	Senses   string `json:"senses,omitempty"`    // one a line: "1-2 4-5 2.9", "1-2+4-5 9.1", "1-2 4-5 up"
+	Tags     string `json:"tags,omitempty" example:"9" doc:"names on tape: a count, or names apart by spaces"`
+	Zero     string `json:"zero,omitempty" example:"0.2" doc:"ohms with the probes shorted"`
+	Touches  string `json:"touches,omitempty" entry:"lines" example:"1 4 1.1" doc:"two names and ohms, open or beep"`
+	Method   Method `json:"method,omitempty" enum:"ac,flick" doc:"how starts and finishes are found"`
+	LowVolts string `json:"low_volts,omitempty" example:"12" doc:"AC put on one coil"`
+	Senses   string `json:"senses,omitempty" entry:"lines" example:"1-2 4-5 2.9" doc:"fed, read (+: in series), volts or kick"`
 }
 
 // Frame is the name of the motor's body in a touch.

@@ -33,18 +33,18 @@ const (
 
 // Entry is the load as typed. Shares are of plate torque.
 type Entry struct {
-	Does     string           `json:"does,omitempty"` // "stirs slip"
+	Does     string           `json:"does,omitempty" example:"stirs slip"`
 	Kind     machine.LoadKind `json:"kind,omitempty" enum:"none,constant,linear,fan"`
-	Share    string           `json:"share,omitempty"`
-	Lightest string           `json:"lightest,omitempty"`
-	Heaviest string           `json:"heaviest,omitempty"`
+	Share    string           `json:"share,omitempty" example:"65 %" doc:"usual load, of plate torque"`
+	Lightest string           `json:"lightest,omitempty" example:"30 %"`
+	Heaviest string           `json:"heaviest,omitempty" example:"110 %"`
 	Start    Start            `json:"start,omitempty" enum:"free,loaded,stuck"`
-	Turn     Turn             `json:"turn,omitempty" enum:"either,clockwise,anticlockwise"`
-	ShownBy  string           `json:"shown_by,omitempty"`    // what on the machine shows the direction: an arrow, the side where it comes out
-	Forbids  string           `json:"forbids,omitempty"`     // what forbids the other way: a scroll, a screw, a nut that unscrews
-	On       string           `json:"on_minutes,omitempty"`  // of one run, where it does not run all day
-	Off      string           `json:"off_minutes,omitempty"` // of rest before the next
-	Inertia  string           `json:"inertia,omitempty"`     // of the machine, at the motor's shaft
+	Turn     Turn             `json:"turn,omitempty" enum:"either,clockwise,anticlockwise" doc:"facing the shaft end"`
+	ShownBy  string           `json:"shown_by,omitempty" example:"arrow cast into the gearbox" doc:"what shows the direction"`
+	Forbids  string           `json:"forbids,omitempty" example:"a scroll" doc:"what forbids the other way"`
+	On       string           `json:"on_minutes,omitempty" example:"10 min" doc:"of one run; empty: all day"`
+	Off      string           `json:"off_minutes,omitempty" example:"30 min" doc:"of rest before the next"`
+	Inertia  string           `json:"inertia,omitempty" example:"0.02 kg·m²" doc:"of the machine, at the motor's shaft"`
 }
 
 // Load is what was read.

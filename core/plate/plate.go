@@ -20,25 +20,25 @@ import (
 
 // Entry is the plate as typed. Every field may be empty.
 type Entry struct {
-	Power         string `json:"power,omitempty"`
-	Volts         string `json:"volts,omitempty"`
-	Connection    string `json:"connection,omitempty"`
-	Amps          string `json:"amps,omitempty"`
-	RPM           string `json:"rpm,omitempty"`
-	Hertz         string `json:"hertz,omitempty"`
-	PowerFactor   string `json:"power_factor,omitempty"`
-	Efficiency    string `json:"efficiency,omitempty"`
-	Phases        string `json:"phases,omitempty"`
-	ServiceFactor string `json:"service_factor,omitempty"`
-	Design        string `json:"design,omitempty"`
-	Code          string `json:"code,omitempty"`
-	LockedAmps    string `json:"locked_amps,omitempty"`
-	WindingOhms   string `json:"winding_ohms,omitempty"` // one coil, measured cold
-	Frame         string `json:"frame,omitempty"`
-	Enclosure     string `json:"enclosure,omitempty"`
-	Insulation    string `json:"insulation,omitempty"`
-	Duty          string `json:"duty,omitempty"`
-	InverterDuty  string `json:"inverter_duty,omitempty"` // speed range at full torque: "10:1"; "yes" where only the mark stands
+	Power         string `json:"power,omitempty" example:"1½ HP"`
+	Volts         string `json:"volts,omitempty" example:"208-230/460"`
+	Connection    string `json:"connection,omitempty" example:"Δ/Y"`
+	Amps          string `json:"amps,omitempty" example:"7,4/4,3 A"`
+	RPM           string `json:"rpm,omitempty" example:"1410"`
+	Hertz         string `json:"hertz,omitempty" example:"50"`
+	PowerFactor   string `json:"power_factor,omitempty" example:"0.79"`
+	Efficiency    string `json:"efficiency,omitempty" example:"82.5 %"`
+	Phases        string `json:"phases,omitempty" example:"3"`
+	ServiceFactor string `json:"service_factor,omitempty" example:"1.15"`
+	Design        string `json:"design,omitempty" example:"B"`
+	Code          string `json:"code,omitempty" example:"H" doc:"letter of the locked-rotor kVA"`
+	LockedAmps    string `json:"locked_amps,omitempty" example:"28 A"`
+	WindingOhms   string `json:"winding_ohms,omitempty" example:"7.6 Ω" doc:"one coil, measured cold, links off"`
+	Frame         string `json:"frame,omitempty" example:"90S"`
+	Enclosure     string `json:"enclosure,omitempty" example:"IP55"`
+	Insulation    string `json:"insulation,omitempty" example:"F"`
+	Duty          string `json:"duty,omitempty" example:"S1"`
+	InverterDuty  string `json:"inverter_duty,omitempty" example:"10:1" doc:"speed range at full torque; “yes”: only the mark"`
 }
 
 // Join is how whole windings are joined in one column of the plate.

@@ -21,10 +21,10 @@ const (
 
 // Entry is the protection as it is or will be.
 type Entry struct {
-	Breaker   string `json:"breaker,omitempty"`
-	Conductor string `json:"conductor,omitempty"`
+	Breaker   string `json:"breaker,omitempty" example:"10 A"`
+	Conductor string `json:"conductor,omitempty" example:"1.5 mm²"`
 	Relay     Relay  `json:"relay,omitempty" enum:"none,supply-lines,motor-leads,thermistor"`
-	RelaySet  string `json:"relay_set,omitempty"`
+	RelaySet  string `json:"relay_set,omitempty" example:"4.5 A"`
 }
 
 // Protection is what was read. 0 and a zero Conductor mean not entered.

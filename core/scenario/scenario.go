@@ -66,7 +66,7 @@ func moves(d *job.Document, n int) {
 	p := job.Make(*d)
 	for i, m := range p.Moves {
 		if n < 0 || i < n {
-			d.Leads.Done = append(d.Leads.Done, m.ID)
+			d.Machines[0].Leads.Done = append(d.Machines[0].Leads.Done, m.ID)
 		}
 	}
 }
@@ -74,25 +74,25 @@ func moves(d *job.Document, n int) {
 // Blunger stirs slip on a capacitor, in use for two years.
 func Blunger() job.Document {
 	d := tansyLane("Blunger")
-	d.Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "4.7/2.7", RPM: "1410", Hertz: "50", PowerFactor: "0.79", Phases: "3", Insulation: "F", Frame: "90S", Enclosure: "IP55"}
-	d.Leads.Found = "U2-V2-W2"
-	d.Bridge.Entry = capacitor.Entry{Microfarad: "52", CornerTo: "L1"}
-	d.Load = load.Entry{Does: "stirs slip", Kind: machine.Fan, Share: "65 %", Start: load.Free, Turn: load.Clockwise}
-	d.Protection = protection.Entry{Breaker: "10 A", Conductor: "1.5 mm²", Relay: protection.SupplyLines, RelaySet: "4.9 A"}
+	d.Machines[0].Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "4.7/2.7", RPM: "1410", Hertz: "50", PowerFactor: "0.79", Phases: "3", Insulation: "F", Frame: "90S", Enclosure: "IP55"}
+	d.Machines[0].Leads.Found = "U2-V2-W2"
+	d.Bridge.Capacitor = capacitor.Entry{Microfarad: "52", CornerTo: "L1"}
+	d.Machines[0].Load = load.Entry{Does: "stirs slip", Kind: machine.Fan, Share: "65 %", Start: load.Free, Turn: load.Clockwise}
+	d.Machines[0].Protection = protection.Entry{Breaker: "10 A", Conductor: "1.5 mm²", Relay: protection.SupplyLines, RelaySet: "4.9 A"}
 	moves(&d, -1)
-	d.Leads.Ohms = leads.Ohms{Insulation: "85 MΩ", InsulationAt: "19 °C", Tester: leads.Insulation}
-	d.Leads.Bumped = "right-L1"
+	d.Machines[0].Leads.Ohms = leads.Ohms{Insulation: "85 MΩ", InsulationAt: "19 °C", Tester: leads.Insulation}
+	d.Machines[0].Leads.Bumped = "right-L1"
 	return d
 }
 
 // BallMill turns all night behind a drive that is being wired.
 func BallMill() job.Document {
 	d := tansyLane("Ball mill")
-	d.Plate = plate.Entry{Power: "0.75 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "3.8/2.2", RPM: "925", Hertz: "50", PowerFactor: "0.68", Phases: "3", Frame: "90S", Insulation: "F"}
-	d.Leads.Found = "U2-V2-W2"
+	d.Machines[0].Plate = plate.Entry{Power: "0.75 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "3.8/2.2", RPM: "925", Hertz: "50", PowerFactor: "0.68", Phases: "3", Frame: "90S", Insulation: "F"}
+	d.Machines[0].Leads.Found = "U2-V2-W2"
 	d.Bridge.Kind = job.KindDrive
-	d.Drive = &drive.Entry{Profile: "tarn-22", MotorSheave: "80 mm", ToolSheave: "336 mm", ToolDiameter: "500 mm", Run: drive.ThreeWire, Speed: drive.Pot, Lid: "shut", EStop: "yes", Cable: "6 m", Done: []string{"wire:pe-in", "wire:in-L1", "wire:in-L2"}}
-	d.Load = load.Entry{Does: "grinds glaze", Kind: machine.Constant, Share: "70 %", Start: load.Loaded, Turn: load.Either, Inertia: "0.02 kg·m²"}
+	d.Bridge.Drive = drive.Entry{Profile: "tarn-22", MotorSheave: "80 mm", ToolSheave: "336 mm", ToolDiameter: "500 mm", Run: drive.ThreeWire, Speed: drive.Pot, Lid: "shut", EStop: "yes", Cable: "6 m", Done: []string{"wire:pe-in", "wire:in-L1", "wire:in-L2"}}
+	d.Machines[0].Load = load.Entry{Does: "grinds glaze", Kind: machine.Constant, Share: "70 %", Start: load.Loaded, Turn: load.Either, Inertia: "0.02 kg·m²"}
 	moves(&d, -1)
 	return d
 }
@@ -101,20 +101,20 @@ func BallMill() job.Document {
 func SlabRoller() job.Document {
 	d := coldFord("Slab roller")
 	d.Supply = supply.Entry{Volts: "118", FeederLength: "25 ft", FeederSize: "12 AWG", Breaker: "20 A"}
-	d.Plate = plate.Entry{Power: "1/2 HP", Volts: "230/460 V", Amps: "2.0/1.0", RPM: "1140", Hertz: "60", PowerFactor: "68 %", Code: "H", Phases: "3", Frame: "56"}
-	d.Leads.Kind, d.Leads.Agreed, d.Leads.Found = leads.NineStar, "plate", "low"
+	d.Machines[0].Plate = plate.Entry{Power: "1/2 HP", Volts: "230/460 V", Amps: "2.0/1.0", RPM: "1140", Hertz: "60", PowerFactor: "68 %", Code: "H", Phases: "3", Frame: "56"}
+	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.NineStar, "plate", "low"
 	d.Bridge.Kind = job.KindDrive
-	d.Drive = &drive.Entry{Profile: "ghyll-7", Run: drive.TwoWire, Speed: drive.Pot, Direction: drive.Switch}
-	d.Load = load.Entry{Does: "rolls slabs of clay, both ways", Kind: machine.Constant, Share: "60 %", Start: load.Free}
+	d.Bridge.Drive = drive.Entry{Profile: "ghyll-7", Run: drive.TwoWire, Speed: drive.Pot, Direction: drive.Switch}
+	d.Machines[0].Load = load.Entry{Does: "rolls slabs of clay, both ways", Kind: machine.Constant, Share: "60 %", Start: load.Free}
 	return d
 }
 
 // SlipMixer is work half done: the flat link is off, one upright link is on.
 func SlipMixer() job.Document {
 	d := tansyLane("Slip mixer")
-	d.Plate = plate.Entry{Power: "0.25 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "1.4/0.8", RPM: "1370", Hertz: "50", PowerFactor: "0.66", Phases: "3", Frame: "71"}
-	d.Leads.Found = "U2-V2-W2"
-	d.Load = load.Entry{Does: "mixes slip", Kind: machine.Fan, Share: "80 %", Start: load.Free}
+	d.Machines[0].Plate = plate.Entry{Power: "0.25 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "1.4/0.8", RPM: "1370", Hertz: "50", PowerFactor: "0.66", Phases: "3", Frame: "71"}
+	d.Machines[0].Leads.Found = "U2-V2-W2"
+	d.Machines[0].Load = load.Entry{Does: "mixes slip", Kind: machine.Fan, Share: "80 %", Start: load.Free}
 	moves(&d, 3)
 	return d
 }
@@ -122,25 +122,25 @@ func SlipMixer() job.Document {
 // DryingTurntable has no bridge at 230 V: the honest answer.
 func DryingTurntable() job.Document {
 	d := tansyLane("Old drying turntable")
-	d.Plate = plate.Entry{Power: "0.55 kW", Volts: "400 V", Connection: "Y", Amps: "1.6", RPM: "900", Hertz: "50", PowerFactor: "0.72", Phases: "3"}
-	d.Leads = leads.Entry{Kind: leads.Three, Naming: leads.IEC, Found: "L1-U1; L2-V1; L3-W1", Done: []string{}}
-	d.Load = load.Entry{Does: "turns ware while it dries", Kind: machine.Constant, Share: "30 %", Start: load.Free}
+	d.Machines[0].Plate = plate.Entry{Power: "0.55 kW", Volts: "400 V", Connection: "Y", Amps: "1.6", RPM: "900", Hertz: "50", PowerFactor: "0.72", Phases: "3"}
+	d.Machines[0].Leads = leads.Entry{Kind: leads.Three, Naming: leads.IEC, Found: "L1-U1; L2-V1; L3-W1", Done: []string{}}
+	d.Machines[0].Load = load.Entry{Does: "turns ware while it dries", Kind: machine.Constant, Share: "30 %", Start: load.Free}
 	return d
 }
 
 func coldFord(name string) job.Document {
 	d := job.New(name, ColdFord())
 	d.Supply = supply.Entry{Volts: "240", FeederLength: "65 ft", FeederSize: "8 AWG", Breaker: "40 A"}
-	d.Leads.Naming = leads.T
+	d.Machines[0].Leads.Naming = leads.T
 	return d
 }
 
 // PugMill has nine leads in star, found on the high joints.
 func PugMill() job.Document {
 	d := coldFord("Pug mill")
-	d.Plate = plate.Entry{Power: "3 HP", Volts: "208-230/460 V", Amps: "9.0-8.2/4.1", RPM: "1760", Hertz: "60", PowerFactor: "78 %", ServiceFactor: "1.15", Code: "J", Phases: "3", Frame: "182T"}
-	d.Leads.Kind, d.Leads.Agreed, d.Leads.Found, d.Leads.Gauge = leads.NineStar, "plate", "high", "14 AWG"
-	d.Load = load.Entry{Does: "presses clay through a barrel", Kind: machine.Constant, Share: "60 %", Heaviest: "120 %", Start: load.Free, Turn: load.Clockwise, ShownBy: "arrow cast into the gearbox", Forbids: "backward the screw pulls the clay into its bearing"}
+	d.Machines[0].Plate = plate.Entry{Power: "3 HP", Volts: "208-230/460 V", Amps: "9.0-8.2/4.1", RPM: "1760", Hertz: "60", PowerFactor: "78 %", ServiceFactor: "1.15", Code: "J", Phases: "3", Frame: "182T"}
+	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found, d.Machines[0].Leads.Gauge = leads.NineStar, "plate", "high", "14 AWG"
+	d.Machines[0].Load = load.Entry{Does: "presses clay through a barrel", Kind: machine.Constant, Share: "60 %", Heaviest: "120 %", Start: load.Free, Turn: load.Clockwise, ShownBy: "arrow cast into the gearbox", Forbids: "backward the screw pulls the clay into its bearing"}
 	return d
 }
 
@@ -148,12 +148,12 @@ func PugMill() job.Document {
 // starts and finishes are not found yet.
 func TileExtruder() job.Document {
 	d := coldFord("Tile extruder")
-	d.Plate = plate.Entry{Power: "5 HP", Volts: "230/460 V", Amps: "13.2/6.6", RPM: "1750", Hertz: "60", PowerFactor: "80 %", ServiceFactor: "1.15", Code: "H", Phases: "3", Frame: "184T"}
-	d.Leads.Kind = leads.NineDelta
-	d.Leads.Round = leads.Round{Tags: "9", Zero: "0.2", LowVolts: "12", Touches: "1 2 open\n1 3 1.1\n1 4 open\n1 5 open\n1 6 open\n1 7 open\n1 8 2.0\n3 8 1.1\n2 4 open\n2 5 1.1\n2 9 1.1\n5 9 2.0\n4 6 1.1\n4 7 2.0\n6 7 1.1\n1 frame open"}
+	d.Machines[0].Plate = plate.Entry{Power: "5 HP", Volts: "230/460 V", Amps: "13.2/6.6", RPM: "1750", Hertz: "60", PowerFactor: "80 %", ServiceFactor: "1.15", Code: "H", Phases: "3", Frame: "184T"}
+	d.Machines[0].Leads.Kind = leads.NineDelta
+	d.Machines[0].Leads.Round = leads.Round{Tags: "9", Zero: "0.2", LowVolts: "12", Touches: "1 2 open\n1 3 1.1\n1 4 open\n1 5 open\n1 6 open\n1 7 open\n1 8 2.0\n3 8 1.1\n2 4 open\n2 5 1.1\n2 9 1.1\n5 9 2.0\n4 6 1.1\n4 7 2.0\n6 7 1.1\n1 frame open"}
 	d.Bridge.Kind = job.KindDrive
-	d.Drive = &drive.Entry{Profile: "fell-40"}
-	d.Load = load.Entry{Does: "pushes tiles through a die", Kind: machine.Constant, Share: "70 %", Start: load.Loaded}
+	d.Bridge.Drive = drive.Entry{Profile: "fell-40"}
+	d.Machines[0].Load = load.Entry{Does: "pushes tiles through a die", Kind: machine.Constant, Share: "70 %", Start: load.Loaded}
 	return d
 }
 
@@ -161,8 +161,8 @@ func TileExtruder() job.Document {
 // weighed.
 func ClayShredder() job.Document {
 	d := coldFord("Clay shredder")
-	d.Plate = plate.Entry{Power: "7½ HP", Volts: "230/460 V", Connection: "Δ", Amps: "20/10", RPM: "1745", Hertz: "60", PowerFactor: "82 %", Code: "G", Phases: "3", Frame: "213T"}
-	d.Leads.Kind, d.Leads.Agreed, d.Leads.Found = leads.Twelve, "plate", "delta high"
-	d.Load = load.Entry{Does: "shreds dry clay", Kind: machine.Constant, Share: "75 %", Start: load.Loaded}
+	d.Machines[0].Plate = plate.Entry{Power: "7½ HP", Volts: "230/460 V", Connection: "Δ", Amps: "20/10", RPM: "1745", Hertz: "60", PowerFactor: "82 %", Code: "G", Phases: "3", Frame: "213T"}
+	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.Twelve, "plate", "delta high"
+	d.Machines[0].Load = load.Entry{Does: "shreds dry clay", Kind: machine.Constant, Share: "75 %", Start: load.Loaded}
 	return d
 }

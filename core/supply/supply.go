@@ -13,11 +13,11 @@ import (
 
 // Entry is the supply as typed. Empty volts or hertz mean the workshop's.
 type Entry struct {
-	Volts        string `json:"volts,omitempty"` // measured at the post, nothing running
-	Hertz        string `json:"hertz,omitempty"`
-	FeederLength string `json:"feeder_length,omitempty"`
-	FeederSize   string `json:"feeder_size,omitempty"`
-	Breaker      string `json:"breaker,omitempty"` // at the head of the feeder
+	Volts        string `json:"volts,omitempty" example:"236 V" doc:"measured at the post, nothing running"`
+	Hertz        string `json:"hertz,omitempty" example:"50 Hz" doc:"empty: the workshop's"`
+	FeederLength string `json:"feeder_length,omitempty" example:"18 m" doc:"one way, from the panel"`
+	FeederSize   string `json:"feeder_size,omitempty" example:"6 mm²"`
+	Breaker      string `json:"breaker,omitempty" example:"32 A" doc:"at the head of the feeder"`
 }
 
 // Supply is what was read.

@@ -73,7 +73,7 @@ func TestASheetOfSettingsRunsOnOverPages(t *testing.T) {
 	require.Greater(t, len(pageObject.FindAll(page, -1)), 1)
 
 	d := scenario.BallMill()
-	d.Drive = &drive.Entry{Profile: "rill-15", SecondHand: "yes", ReadBack: "06.1 700"}
+	d.Bridge.Drive = drive.Entry{Profile: "rill-15", SecondHand: "yes", ReadBack: "06.1 700"}
 	second, err := pdf.Sheet(job.Make(d), stamp, pdf.A4)
 	require.NoError(t, err)
 	text = said(t, second)

@@ -8,6 +8,8 @@ export type Bay = Schemas['BayState']
 export type PlateRead = Schemas['PlateRead']
 export type Card = Schemas['Card']
 export type Document = Schemas['Document']
+export type Machine = Schemas['Machine']
+export type Change = Schemas['Change']
 export type Drawing = Schemas['Drawing']
 export type Figure = Schemas['Figure']
 export type Finding = Schemas['Finding']
@@ -123,6 +125,13 @@ export const api = {
     ),
   readPlate: (text: string) => got(client.POST('/api/plate/line', { body: { text } })),
   plan: (body: Document) => got(client.POST('/api/plan', { body })),
+  /** Every entry in which two documents differ. */
+  changes: (from: Document, to: Document) => got(client.POST('/api/changes', { body: { from, to } })),
+  /** What two persons did since the same document, put together. */
+  merge: (base: Document, theirs: Document, mine: Document) =>
+    got(client.POST('/api/merge', { body: { base, theirs, mine } })),
+  /** Documents of any version in the present one. */
+  present: (documents: unknown[]) => got(client.POST('/api/present', { body: { documents } })),
   curves: (body: Document) => got(client.POST('/api/plate/curves', { body })),
   start: (body: Document) => got(client.POST('/api/capacitor/start', { body })),
   ranges: (body: Document) => got(client.POST('/api/capacitor/ranges', { body })),

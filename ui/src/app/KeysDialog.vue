@@ -10,6 +10,7 @@ const rows = [
   ['G Y, G S, G C, G E', 'the Yard, the span, the card, how it is computed'],
   ['1 … 6', 'open a bay, in the order of the power path'],
   ['N', 'go to the next thing to do'],
+  ['[ ]', 'the machine before or after, where a job has several'],
   ['S', 'switch between now and as wanted'],
   ['E', 'edit the joints as text'],
   ['H', 'what was changed, when and by whom'],

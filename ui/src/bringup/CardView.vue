@@ -1,24 +1,28 @@
 <script setup lang="ts">
 /** The card for the machine: one printed page, black and white, with room to write the readings. */
 import { computed, onMounted, ref, shallowRef } from 'vue'
-import { api, type JobAnswer } from '../api/client'
+import { api, type Answer, type JobAnswer } from '../api/client'
 import { setHead } from '../app/head'
 import { useKeys } from '../app/keys'
 import DrawingView from '../drawing/DrawingView.vue'
-import { useRouter } from 'vue-router'
+import { about } from '../job/document'
+import { useRoute, useRouter } from 'vue-router'
 
 const props = defineProps<{ id: string }>()
 const router = useRouter()
+const machine = String(useRoute().query.machine ?? '')
 const job = shallowRef<JobAnswer>()
+const answer = shallowRef<Answer>()
 const trouble = ref('')
-const card = computed(() => job.value?.plan.card)
-const views = computed(() => job.value?.drawings.wanted)
+const card = computed(() => answer.value?.plan.card)
+const views = computed(() => answer.value?.drawings.wanted)
 const day = computed(() => new Date(job.value?.saved_at ?? Date.now()).toISOString().slice(0, 10))
 const print = () => window.print()
 
 onMounted(async () => {
   try {
     const j = await api.job(props.id)
+    answer.value = machine ? await api.plan(about(j.document, machine)) : j
     job.value = j
     setHead(j.document.workshop.name, `${j.document.name}, card`)
   } catch (e) {
@@ -39,8 +43,10 @@ useKeys({
       <div class="card-bar">
         <RouterLink class="plain" :to="{ name: 'span', params: { id } }">Back to the plan</RouterLink>
         <button type="button" class="strong" @click="print">Print <kbd>P</kbd></button>
-        <a class="plain" :href="`/api/jobs/${id}/card.pdf?paper=a4`">PDF, A4</a>
-        <a class="plain" :href="`/api/jobs/${id}/card.pdf?paper=letter`">PDF, Letter</a>
+        <a class="plain" :href="`/api/jobs/${id}/card.pdf?paper=a4${machine && `&machine=${machine}`}`">PDF, A4</a>
+        <a class="plain" :href="`/api/jobs/${id}/card.pdf?paper=letter${machine && `&machine=${machine}`}`"
+          >PDF, Letter</a
+        >
         <p v-if="card.not_ready" class="card-not">{{ card.not_ready }}</p>
       </div>
       <article class="card">

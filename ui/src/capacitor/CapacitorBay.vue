@@ -3,7 +3,7 @@
 import { computed, ref, type Component } from 'vue'
 import BayTabs from '../parts/BayTabs.vue'
 import GradeMark from '../parts/GradeMark.vue'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 import CansSection from './CansSection.vue'
 import SizeSection from './SizeSection.vue'
 import StartSection from './StartSection.vue'

@@ -7,9 +7,8 @@
 import { computed, ref } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import { api, type Island } from '../api/client'
-import { useAsked } from '../span/ask'
-import { withText } from '../span/document'
-import { useJob } from '../span/job'
+import { useAsked } from '../job/ask'
+import { useJob } from '../job/open'
 import { bounds, outline, ticks, ufAt, widest, xOf, yOf, type Frame } from './chart'
 
 const job = useJob()
@@ -17,10 +16,10 @@ const plan = computed(() => job.plan.value!)
 const link = computed(() => plan.value.link)
 /** The map does not depend on the µF in the circuit, nor on what has been ticked. */
 const { value: island, trouble } = useAsked<Island>(api.island, (d) => ({
-  ...withText(withText(d, 'bridge.microfarad', ''), 'bridge.start_microfarad', ''),
+  ...d,
   name: 'map',
-  leads: { ...d.leads, found: '', done: [] },
-  protection: {},
+  bridge: { ...d.bridge, capacitor: { ...d.bridge.capacitor, microfarad: '', start_microfarad: '' } },
+  machines: d.machines.map((m) => ({ ...m, leads: { ...m.leads, found: '', done: [] }, protection: {} })),
 }))
 
 /** A phone gets a narrower picture, so that its words stay readable. */

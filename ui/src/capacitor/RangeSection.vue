@@ -3,8 +3,8 @@
 import { computed, ref } from 'vue'
 import { api, type Ranges } from '../api/client'
 import LineChart, { type Line } from '../parts/LineChart.vue'
-import { useAsked } from '../span/ask'
-import { useJob } from '../span/job'
+import { useAsked } from '../job/ask'
+import { useJob } from '../job/open'
 
 type Point = Ranges['chosen'][number]
 

@@ -6,7 +6,7 @@ import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
 import FindingLine from '../parts/FindingLine.vue'
 import GradeMark from '../parts/GradeMark.vue'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 import IslandChart from './IslandChart.vue'
 import RangeSection from './RangeSection.vue'
 

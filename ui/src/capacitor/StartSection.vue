@@ -7,8 +7,8 @@ import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
 import FindingLine from '../parts/FindingLine.vue'
 import LineChart from '../parts/LineChart.vue'
-import { useAsked } from '../span/ask'
-import { useJob } from '../span/job'
+import { useAsked } from '../job/ask'
+import { useJob } from '../job/open'
 
 const job = useJob()
 const { value: run, trouble } = useAsked(api.start)

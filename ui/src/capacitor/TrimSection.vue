@@ -3,8 +3,8 @@
 import { computed, ref, watch } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import FindingLine from '../parts/FindingLine.vue'
-import { withoutLine } from '../span/document'
-import { useJob } from '../span/job'
+import { withoutLine } from '../job/document'
+import { useJob } from '../job/open'
 import { roundLine } from './round'
 
 const job = useJob()

@@ -8,11 +8,11 @@ import FigureList from '../parts/FigureList.vue'
 import { vRove } from '../parts/rove'
 import { useFile } from '../parts/file'
 import GradeMark from '../parts/GradeMark.vue'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 
 const job = useJob()
 const drive = computed(() => job.plan.value!.drive!)
-const own = computed(() => job.document.value?.drive?.own)
+const own = computed(() => job.document.value?.bridge.drive?.own)
 
 function choose(id: string) {
   job.commit('drive.profile', id)
@@ -20,8 +20,7 @@ function choose(id: string) {
 
 const { trouble, chosen: bringIn } = useFile(async (file) => {
   const profile = await api.driveProfile(await file.text())
-  const d = job.document.value
-  if (d) job.change({ ...d, drive: { ...d.drive, own: profile, profile: profile.id } })
+  job.commitAll({ 'drive.own': profile, 'drive.profile': profile.id })
 })
 
 const hands = [

@@ -3,7 +3,7 @@
 import { computed, ref, type Component } from 'vue'
 import BayTabs from '../parts/BayTabs.vue'
 import GradeMark from '../parts/GradeMark.vue'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 import ChooseSection from './ChooseSection.vue'
 import ControlSection from './ControlSection.vue'
 import InspectSection from './InspectSection.vue'

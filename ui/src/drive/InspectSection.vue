@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 import { useTicks } from './ticks'
 
 const job = useJob()

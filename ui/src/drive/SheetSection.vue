@@ -4,7 +4,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { api, type RevisionLine } from '../api/client'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 import { useTicks } from './ticks'
 
 const job = useJob()
@@ -33,7 +33,7 @@ async function compare() {
     })
 }
 
-const second = computed(() => job.document.value?.drive?.second_hand === 'yes')
+const second = computed(() => job.document.value?.bridge.drive?.second_hand === 'yes')
 </script>
 
 <template>

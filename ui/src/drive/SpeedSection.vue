@@ -6,7 +6,7 @@ import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import GradeMark from '../parts/GradeMark.vue'
 import LineChart from '../parts/LineChart.vue'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 
 const job = useJob()
 const drive = computed(() => job.plan.value!.drive!)
@@ -40,7 +40,7 @@ watch(dial, () => (typed.value = {}))
 async function set(way: DialWay) {
   const text = typed.value[way]
   const value = Number(text?.replace(',', '.'))
-  const d = job.document.value
+  const d = job.about.value
   if (!text || !d) return
   if (!(value > 0)) {
     trouble.value = `“${text}” is no speed.`

@@ -5,8 +5,8 @@ import { api } from '../api/client'
 import DrawingView from '../drawing/DrawingView.vue'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
-import { useAsked } from '../span/ask'
-import { useJob } from '../span/job'
+import { useAsked } from '../job/ask'
+import { useJob } from '../job/open'
 import { useTicks } from './ticks'
 
 const job = useJob()

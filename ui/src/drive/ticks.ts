@@ -1,14 +1,12 @@
 /** What is ticked off on a drive: rows keyed, wires landed, steps of the inspection done. */
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 
 export function useTicks() {
   const job = useJob()
   function tick(id: string) {
-    const d = job.document.value
-    if (!d) return
-    const done = new Set(d.drive?.done ?? [])
+    const done = new Set(job.document.value?.bridge.drive?.done ?? [])
     if (!done.delete(id)) done.add(id)
-    job.change({ ...d, drive: { ...d.drive, done: [...done] } })
+    job.commit('drive.done', [...done])
   }
   return { tick }
 }

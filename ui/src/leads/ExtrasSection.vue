@@ -5,7 +5,7 @@ import { api } from '../api/client'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import { useFile } from '../parts/file'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 import { useShown } from '../span/state'
 import { smaller } from './picture'
 
@@ -18,8 +18,11 @@ const { trouble: photoTrouble, chosen: take } = useFile(async (file) => {
   job.commit('leads.photo', await api.addPhoto(job.id, await smaller(file)))
 })
 const { trouble: caseTrouble, chosen: bringIn } = useFile(async (file) => {
-  const d = job.document.value
-  if (d) job.change(await api.fromBenchCase(d, await file.text()))
+  const d = job.about.value
+  if (!d) return
+  const got = await api.fromBenchCase(d, await file.text())
+  const order = job.document.value!.machines.map((m) => m.id)
+  job.change({ ...got, machines: got.machines.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id)) })
 })
 const trouble = computed(() => photoTrouble.value || caseTrouble.value)
 

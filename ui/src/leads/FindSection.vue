@@ -5,8 +5,8 @@ import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import GradeMark from '../parts/GradeMark.vue'
 import { vRove } from '../parts/rove'
-import { withoutLine } from '../span/document'
-import { useJob } from '../span/job'
+import { withoutLine } from '../job/document'
+import { useJob } from '../job/open'
 import { touchLine, withLine } from './joints'
 
 const job = useJob()

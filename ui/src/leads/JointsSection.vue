@@ -6,7 +6,7 @@ import { litBy } from '../drawing/shapes'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 import { usePointed, useShown } from '../span/state'
 import BoxHands from './BoxHands.vue'
 import { asText, moved } from './joints'
@@ -91,21 +91,18 @@ function settled() {
 
 /** What is joined now is said anew: ticks of the old moves no longer mean anything. */
 function join(value: string) {
-  const d = job.document.value!
-  if (view.value.id === 'now') job.change({ ...d, leads: { ...d.leads, found: value, done: [] } })
+  if (view.value.id === 'now') say(value)
   else job.commit('leads.wanted', value)
 }
 
 function say(found: string) {
-  const d = job.document.value!
-  job.change({ ...d, leads: { ...d.leads, found, done: [] } })
+  job.commitAll({ 'leads.found': found, 'leads.done': [] })
 }
 
 function tick(id: string) {
-  const d = job.document.value!
-  const done = new Set(d.leads.done ?? [])
+  const done = new Set(job.machine.value?.leads.done ?? [])
   if (!done.delete(id)) done.add(id)
-  job.change({ ...d, leads: { ...d.leads, done: [...done] } })
+  job.commit('leads.done', [...done])
 }
 </script>
 

@@ -2,7 +2,7 @@
 /** From a box of unmarked wires to the right joints: each part of the work one tab. */
 import { computed, ref, type Component } from 'vue'
 import BayTabs from '../parts/BayTabs.vue'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 import { useShown } from '../span/state'
 import DirectionSection from './DirectionSection.vue'
 import ExtrasSection from './ExtrasSection.vue'

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import FindingLine from '../parts/FindingLine.vue'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 
 const job = useJob()
 const plan = computed(() => job.plan.value!)

@@ -3,8 +3,8 @@
 import { computed, ref } from 'vue'
 import { api } from '../api/client'
 import DrawingView from '../drawing/DrawingView.vue'
-import { useAsked } from '../span/ask'
-import { useJob } from '../span/job'
+import { useAsked } from '../job/ask'
+import { useJob } from '../job/open'
 
 const job = useJob()
 const plan = computed(() => job.plan.value!)

@@ -2,7 +2,7 @@
 /** Every arrangement that the leads allow: what each coil would see, and what the motor would do. */
 import { computed } from 'vue'
 import GradeMark from '../parts/GradeMark.vue'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 
 const job = useJob()
 const ways = computed(() => job.plan.value!.leads.ways)

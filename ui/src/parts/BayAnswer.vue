@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The answer first: one sentence at the top of a bay that says what to do there. */
 import { computed } from 'vue'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 import GradeMark from './GradeMark.vue'
 
 const props = defineProps<{ bay: string }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The parts of a bay, one shown at a time; a field asked for from outside opens its own. */
 import { watch } from 'vue'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 
 const props = defineProps<{ label: string; tabs: { id: string; title: string; entries: string[] }[] }>()
 const chosen = defineModel<string>({ required: true })

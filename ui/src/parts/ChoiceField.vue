@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One entry of the document with a few fixed answers, shown all at once. */
 import { computed } from 'vue'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 
 const props = defineProps<{
   path: string

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** One entry of the document, typed as it is printed; below it, how it was read. */
 import { computed, ref, watch } from 'vue'
-import { useJob } from '../span/job'
+import { entryOf } from '../job/entries'
+import { useJob } from '../job/open'
 
 const props = defineProps<{
   path: string
@@ -57,7 +58,7 @@ function done() {
       :placeholder="placeholder"
       :aria-describedby="`${id}-read`"
       :aria-invalid="!!reading?.problem"
-      :maxlength="rows ? 8000 : 120"
+      :maxlength="entryOf(path)?.most"
       autocomplete="off"
       spellcheck="false"
       @update:model-value="typed"

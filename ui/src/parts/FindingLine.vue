@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What the plan says, said again where the hand is, with its cures. */
 import type { Finding } from '../api/client'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 import GradeMark from './GradeMark.vue'
 
 defineProps<{ finding: Finding }>()

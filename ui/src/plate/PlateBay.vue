@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 import SpeedChart from './SpeedChart.vue'
 import PlateLine from './PlateLine.vue'
 import PlateThreads from './PlateThreads.vue'

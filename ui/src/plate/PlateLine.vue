@@ -2,7 +2,7 @@
 /** The whole plate in one field: pasted or typed in any order, laid out on the plate; what was not understood stays. */
 import { ref } from 'vue'
 import { api, type PlateRead } from '../api/client'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 
 const job = useJob()
 const text = ref('')
@@ -42,10 +42,7 @@ async function lay() {
     read.value = got
     const pieces = Object.entries(got.entry).filter(([, v]) => v)
     if (!pieces.length) return
-    job.change({
-      ...job.document.value,
-      plate: { ...job.document.value.plate, ...(Object.fromEntries(pieces) as typeof got.entry) },
-    })
+    job.commitAll(Object.fromEntries(pieces.map(([k, v]) => [`plate.${k}`, v])))
     text.value = got.left ?? ''
   } catch (e) {
     trouble.value = e instanceof Error ? e.message : String(e)

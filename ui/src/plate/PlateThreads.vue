@@ -2,7 +2,8 @@
 /** Threads between entries of the plate that disagree, one for each finding against it. */
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useElementSize } from '@vueuse/core'
-import { useJob } from '../span/job'
+import { local } from '../job/document'
+import { useJob } from '../job/open'
 import { threadPath } from './threads'
 
 const job = useJob()
@@ -12,7 +13,11 @@ const threads = ref<{ id: string; grade: string; d: string }[]>([])
 const doubts = computed(() =>
   (job.plan.value?.findings ?? [])
     .filter((f) => f.bay === 'motor' && (f.grade === 'stop' || f.grade === 'caution'))
-    .map((f) => ({ id: f.id, grade: f.grade, entries: (f.entries ?? []).filter((e) => e.startsWith('plate.')) }))
+    .map((f) => ({
+      id: f.id,
+      grade: f.grade,
+      entries: (f.entries ?? []).map(local).filter((e) => e.startsWith('plate.')),
+    }))
     .filter((f) => f.entries.length > 1),
 )
 

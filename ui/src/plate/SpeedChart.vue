@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import { api } from '../api/client'
 import { ticks } from '../capacitor/chart'
-import { useAsked } from '../span/ask'
+import { useAsked } from '../job/ask'
 
 const { value: curves } = useAsked(api.curves)
 

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
-import { useJob } from '../span/job'
+import { useJob } from '../job/open'
 import RelayChart from './RelayChart.vue'
 
 const job = useJob()
@@ -39,7 +39,7 @@ const ways = [
       :placeholder="metric ? '1.5 mm²' : '12 AWG'"
     />
     <EntryField
-      v-if="!drive && job.document.value!.protection.relay !== 'thermistor'"
+      v-if="!drive && job.machine.value!.protection.relay !== 'thermistor'"
       path="protection.relay_set"
       label="Relay set to"
       placeholder="4.9 A"

@@ -3,8 +3,8 @@
 import { computed } from 'vue'
 import { api } from '../api/client'
 import LineChart from '../parts/LineChart.vue'
-import { useAsked } from '../span/ask'
-import { useJob } from '../span/job'
+import { useAsked } from '../job/ask'
+import { useJob } from '../job/open'
 import { blindStretch } from './relay'
 
 const job = useJob()

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import CapacitorBay from '../capacitor/CapacitorBay.vue'
 import DriveBay from '../drive/DriveBay.vue'
 import ChoiceField from '../parts/ChoiceField.vue'
-import { useJob } from './job'
+import { useJob } from '../job/open'
 
 const job = useJob()
 const kind = computed(() => job.plan.value?.link.bridge)

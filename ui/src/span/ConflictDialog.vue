@@ -1,12 +1,16 @@
 <script setup lang="ts">
 /** Someone else stored first: both documents side by side, and the person chooses. */
-import { computed } from 'vue'
-import { differences, entryName } from './document'
-import { useJob } from './job'
+import { shallowRef, watch } from 'vue'
+import { api, type Change } from '../api/client'
+import { useJob } from '../job/open'
 
 const job = useJob()
-const rows = computed(() =>
-  job.theirs.value && job.document.value ? differences(job.document.value, job.theirs.value.document) : [],
+const rows = shallowRef<Change[]>([])
+watch(
+  () => [job.theirs.value, job.document.value] as const,
+  async ([theirs, mine]) => {
+    rows.value = theirs && mine ? (await api.changes(theirs.document, mine)).changes : []
+  },
 )
 </script>
 
@@ -33,9 +37,9 @@ const rows = computed(() =>
       </thead>
       <tbody>
         <tr v-for="r in rows" :key="r.path">
-          <th scope="row">{{ entryName(r.path) }}</th>
-          <td>{{ r.mine || '(empty)' }}</td>
-          <td>{{ r.theirs || '(empty)' }}</td>
+          <th scope="row">{{ r.label }}</th>
+          <td>{{ r.to || '(empty)' }}</td>
+          <td>{{ r.from || '(empty)' }}</td>
         </tr>
       </tbody>
     </table>

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 /** The revision strip: who changed what, when; look at any revision, restore it. */
-import { computed, ref, shallowRef, watch } from 'vue'
-import { api, type JobAnswer, type RevisionLine } from '../api/client'
+import { ref, shallowRef, watch } from 'vue'
+import { api, type Change, type JobAnswer, type RevisionLine } from '../api/client'
 import DrawingView from '../drawing/DrawingView.vue'
 import { vRove } from '../parts/rove'
-import { differences, entryName } from './document'
-import { useJob } from './job'
+import { useJob } from '../job/open'
 
 const open = defineModel<boolean>({ required: true })
 const job = useJob()
@@ -14,9 +13,14 @@ const older = ref(false)
 const looked = shallowRef<JobAnswer>()
 const trouble = ref('')
 const page = 60
-const changes = computed(() =>
-  looked.value && job.document.value ? differences(looked.value.document, job.document.value) : [],
-)
+const changes = shallowRef<Change[]>([])
+watch([looked, () => job.document.value], async ([then, now]) => {
+  try {
+    changes.value = then && now ? (await api.changes(then.document, now)).changes : []
+  } catch (e) {
+    trouble.value = e instanceof Error ? e.message : String(e)
+  }
+})
 
 async function load(before = 0) {
   try {
@@ -68,9 +72,9 @@ const when = (at: string) =>
         </thead>
         <tbody>
           <tr v-for="c in changes" :key="c.path">
-            <th scope="row">{{ entryName(c.path) }}</th>
-            <td>{{ c.mine || '(empty)' }}</td>
-            <td>{{ c.theirs || '(empty)' }}</td>
+            <th scope="row">{{ c.label }}</th>
+            <td>{{ c.from || '(empty)' }}</td>
+            <td>{{ c.to || '(empty)' }}</td>
           </tr>
         </tbody>
       </table>

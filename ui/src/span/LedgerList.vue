@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import type { Finding } from '../api/client'
 import GradeMark from '../parts/GradeMark.vue'
 import { vRove } from '../parts/rove'
-import { useJob } from './job'
+import { useJob } from '../job/open'
 
 const props = defineProps<{ bay: string }>()
 const emit = defineEmits<{ bay: [bay: string, entry?: string] }>()

@@ -18,8 +18,10 @@ import ProtectionBay from '../protection/ProtectionBay.vue'
 import SupplyBay from '../supply/SupplyBay.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import HistoryDrawer from './HistoryDrawer.vue'
-import { provideJob } from './job'
+import { local } from '../job/document'
+import { provideJob } from '../job/open'
 import LedgerList from './LedgerList.vue'
+import MachineChooser from './MachineChooser.vue'
 import { pointedKey, shownKey, type Shown, type StateID } from './state'
 
 const props = defineProps<{ id: string; bay?: string }>()
@@ -43,7 +45,7 @@ const mistake = ref('')
 const mistaken = shallowRef<Mistaken>()
 watch([mistake, () => job.answer.value], async () => {
   const asked = mistake.value
-  const d = job.document.value
+  const d = job.about.value
   if (!asked || !d) return
   try {
     const got = await api.mistake(d, asked)
@@ -100,12 +102,13 @@ async function go(to: string, entry?: string) {
     if (bench && bench.getBoundingClientRect().top > innerHeight * 0.6) bench.scrollIntoView({ block: 'start' })
     return
   }
+  const own = local(entry)
   job.asked.value = undefined
   await nextTick()
-  job.asked.value = entry
+  job.asked.value = own
   await nextTick()
   const field = document.querySelector<HTMLElement>(
-    `[data-entry="${entry}"] :is(input, button, textarea), input[data-entry="${entry}"]`,
+    `[data-entry="${own}"] :is(input, button, textarea), input[data-entry="${own}"]`,
   )
   field?.focus()
   field?.scrollIntoView({ block: 'center' })
@@ -114,7 +117,7 @@ async function go(to: string, entry?: string) {
 function next() {
   const n = plan.value?.next
   if (!n) return
-  if (n.card) void router.push({ name: 'card', params: { id: props.id } })
+  if (n.card) card()
   else void go(n.bay, n.entry)
 }
 
@@ -126,7 +129,13 @@ function toLedger() {
 
 const other = () => right(state.value === 'now' ? 'wanted' : 'now')
 
-const card = () => void router.push({ name: 'card', params: { id: props.id } })
+/** The card of the machine that is worked on. */
+const cardAt = computed(() => ({
+  name: 'card',
+  params: { id: props.id },
+  query: (job.document.value?.machines.length ?? 0) > 1 ? { machine: job.machine.value?.id } : {},
+}))
+const card = () => void router.push(cardAt.value)
 const history = ref(false)
 /** Who does not know is told how to find out, or what is assumed meanwhile. */
 const unsure = ref(false)
@@ -196,6 +205,7 @@ onUnmounted(() => (offered.deeds = []))
       <a href="#bench" @click.prevent="go(bay)">Skip to the bay</a>
       <a href="#ledger" @click.prevent="toLedger">Skip to what this plan says</a>
     </p>
+    <MachineChooser />
     <section class="span-top" :class="{ folded: narrow && !pathOpen }" aria-label="Power path">
       <div class="span-bar">
         <div class="states" role="group" aria-label="State shown">
@@ -238,7 +248,7 @@ onUnmounted(() => (offered.deeds = []))
             <svg viewBox="0 0 18 18" aria-hidden="true"><path d="m11 3 4 4-4 4M15 7H7a4 4 0 0 0 0 8h4" /></svg>
           </button>
           <button type="button" class="plain" title="What was changed (H)" @click="history = true">History</button>
-          <RouterLink class="plain" :to="{ name: 'card', params: { id } }">Card</RouterLink>
+          <RouterLink class="plain" :to="cardAt">Card</RouterLink>
           <button type="button" class="strong next" @click="next">
             <span>Next: {{ plan.next.text }}</span
             ><kbd>N</kbd>

@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every entry in which two documents differ; nothing is stored */
+        post: operations["changes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drives/dial": {
         parameters: {
             query?: never;
@@ -346,6 +363,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Two persons' edits of one document put together; nothing is stored */
+        post: operations["merge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/person": {
         parameters: {
             query?: never;
@@ -409,6 +443,23 @@ export interface paths {
         put?: never;
         /** A whole plate as typed or pasted, laid out; nothing is stored */
         post: operations["read-plate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/present": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Documents of any version in the present one; nothing is stored */
+        post: operations["present"];
         delete?: never;
         options?: never;
         head?: never;
@@ -579,6 +630,37 @@ export interface components {
             note?: string;
             size?: string;
         };
+        CapacitorEntry: {
+            /** @enum {string} */
+            corner_to?: "L1" | "L2";
+            /**
+             * @description the owner's own run capacitors
+             * @example 40, 12, 2×30
+             */
+            drawer?: string;
+            /**
+             * @description in circuit; empty: the plan's
+             * @example 52
+             */
+            microfarad?: string;
+            /**
+             * @description the capacitor is moved in daily use
+             * @enum {string}
+             */
+            reversing?: "switch";
+            /** @enum {string} */
+            start_by?: "button" | "relay";
+            /**
+             * @description of a start capacitor; empty: none
+             * @example 100
+             */
+            start_microfarad?: string;
+            /**
+             * @description readings on the bridge
+             * @example 52 µF: leads 4.1 3.8 2.2
+             */
+            trim?: string;
+        };
         Card: {
             cautions: string[];
             checks: string[];
@@ -600,6 +682,21 @@ export interface components {
             known: "joined" | "apart" | "";
             text: string;
             touched: boolean;
+        };
+        Change: {
+            from?: string;
+            kind?: string;
+            label: string;
+            path: string;
+            to?: string;
+        };
+        Changes: {
+            changes: components["schemas"]["Change"][];
+        };
+        ChangesInputBody: {
+            /** @description A document of any version */
+            from: unknown;
+            to: unknown;
         };
         Coil: {
             amps?: string;
@@ -693,14 +790,11 @@ export interface components {
         };
         Document: {
             bridge: components["schemas"]["JobBridge"];
-            drive?: components["schemas"]["DriveEntry"];
             /** @enum {string} */
             format: "gray-bridge/job";
-            leads: components["schemas"]["LeadsEntry"];
-            load: components["schemas"]["LoadEntry"];
+            machines: components["schemas"]["Machine"][];
+            /** @example Blunger */
             name: string;
-            plate: components["schemas"]["PlateEntry"];
-            protection: components["schemas"]["ProtectionEntry"];
             supply: components["schemas"]["SupplyEntry"];
             /** Format: int64 */
             version: number;
@@ -735,36 +829,86 @@ export interface components {
             name: string;
         };
         DriveEntry: {
+            /**
+             * @description empty: the plan's
+             * @example 4 s
+             */
             accelerate?: string;
+            /** @example 800 m */
             altitude?: string;
+            /**
+             * @description around the drive
+             * @example 35 °C
+             */
             ambient?: string;
+            /**
+             * @description on the dial
+             * @example 40 Hz
+             */
             at?: string;
+            /**
+             * @description to the motor
+             * @example 6 m
+             */
             cable?: string;
+            /** @example 4 kHz */
             carrier?: string;
-            /** @enum {string} */
+            /**
+             * @description there is one between drive and motor
+             * @enum {string}
+             */
             contactor?: "yes";
             /** @enum {string} */
             cooling?: "own-fan" | "blower" | "inverter-duty" | "non-ventilated";
             /** @enum {string} */
             daily_off?: "command" | "breaker";
+            /**
+             * @description empty: the plan's
+             * @example 6 s
+             */
             decelerate?: string;
+            /** @example 5 kΩ */
             dial_ohm?: string;
             /** @enum {string} */
             direction?: "fixed" | "switch";
+            /** @description row:CODE, wire:ID, inspect:ID */
             done?: string[];
             /** @enum {string} */
             emergency_stop?: "yes";
+            /** @example 15 Hz */
             least?: string;
-            /** @enum {string} */
+            /**
+             * @description it sits behind a shut lid
+             * @enum {string}
+             */
             lid?: "shut";
+            /** @example 60 Hz */
             most?: string;
+            /**
+             * @description that the plate or its maker grants
+             * @example 3000 rpm
+             */
             motor_most?: string;
+            /** @example 80 mm */
             motor_sheave?: string;
+            /**
+             * @description on this drive
+             * @example 1
+             */
             motors?: string;
+            /** @description a profile brought in as a file */
             own?: components["schemas"]["DriveProfile"];
+            /**
+             * @description id of one that ships, or of own
+             * @example tarn-22
+             */
             profile?: string;
             /** @enum {string} */
             reactor?: "yes";
+            /**
+             * @description code and what stands there
+             * @example 06.1 700
+             */
             read_back?: string;
             /** @enum {string} */
             resistor?: "yes";
@@ -772,13 +916,28 @@ export interface components {
             run?: "keypad" | "two-wire" | "three-wire";
             /** @enum {string} */
             second_hand?: "yes";
+            /**
+             * @description from where a sweep showed it shaking
+             * @example 64 Hz
+             */
             shakes?: string;
+            /**
+             * @description heat sink to earth
+             * @example 0.3 Ω
+             */
             sink_ohm?: string;
+            /** @example 34-37; 52-54 */
             skip?: string;
             /** @enum {string} */
             speed?: "keys" | "dial" | "pot";
+            /** @example 600 mm */
             tool_diameter?: string;
+            /** @example 336 mm */
             tool_sheave?: string;
+            /**
+             * @description greatest input volts it can be set to
+             * @example 240 V
+             */
             top_volts?: string;
         };
         DriveInput: {
@@ -1181,18 +1340,10 @@ export interface components {
             workshop_id: string;
         };
         JobBridge: {
-            /** @enum {string} */
-            corner_to?: "L1" | "L2";
-            drawer?: string;
+            capacitor?: components["schemas"]["CapacitorEntry"];
+            drive?: components["schemas"]["DriveEntry"];
             /** @enum {string} */
             kind?: "capacitor" | "drive";
-            microfarad?: string;
-            /** @enum {string} */
-            reversing?: "switch";
-            /** @enum {string} */
-            start_by?: "button" | "relay";
-            start_microfarad?: string;
-            trim?: string;
         };
         Labelling: {
             ask?: components["schemas"]["Ask"];
@@ -1216,42 +1367,111 @@ export interface components {
             terminal: string;
         };
         LeadsEntry: {
-            /** @enum {string} */
+            /**
+             * @description the plate's own diagram shows this kind
+             * @enum {string}
+             */
             agreed?: "plate";
-            /** @enum {string} */
+            /**
+             * @description a second system that the plate prints
+             * @enum {string}
+             */
             beside?: "iec" | "t" | "u-x" | "a-x";
-            /** @enum {string} */
+            /**
+             * @description empty: six leads stand on studs, others are loose
+             * @enum {string}
+             */
             box?: "studs" | "ends";
-            /** @enum {string} */
+            /**
+             * @description and where the capacitor was
+             * @enum {string}
+             */
             bumped?: "right-L1" | "wrong-L1" | "right-L2" | "wrong-L2";
-            /** @enum {string} */
+            /**
+             * @description joined with test clips until the direction is known
+             * @enum {string}
+             */
             clips?: "yes";
+            /** @description moves that are made */
             done?: string[];
+            /** @example P1 P2 thermal protector */
             extras?: string;
+            /**
+             * @description joined now, or star, high delta, open
+             * @example L1-U1-W2; L2-V1-U2; L3-W1-V2
+             */
             found?: string;
+            /**
+             * @description of the motor's leads
+             * @example 14 AWG
+             */
             gauge?: string;
+            /**
+             * @description winding to frame
+             * @example 85 MΩ
+             */
             insulation?: string;
+            /** @example 18 °C */
             insulation_at?: string;
             /** @enum {string} */
             kind?: "three" | "six" | "nine-star" | "nine-delta" | "twelve" | "other";
+            /**
+             * @description L1-L2, L2-L3, L3-L1, bridge off
+             * @example 1.1, 1.1, 1.1
+             */
             line_ohms?: string;
+            /**
+             * @description AC put on one coil
+             * @example 12
+             */
             low_volts?: string;
-            /** @enum {string} */
+            /**
+             * @description how starts and finishes are found
+             * @enum {string}
+             */
             method?: "ac" | "flick";
             /** @enum {string} */
             naming?: "iec" | "t" | "u-x" | "a-x";
+            /**
+             * @description of the winding then
+             * @example 18 °C
+             */
             ohms_at?: string;
+            /** @description id of the picture of the final studs or caps */
             photo?: string;
-            /** @enum {string} */
+            /**
+             * @description the row of W2 U2 V2 lies above
+             * @enum {string}
+             */
             rows?: "turned";
+            /**
+             * @description fed, read (+: in series), volts or kick
+             * @example 1-2 4-5 2.9
+             */
             senses?: string;
             /** @enum {string} */
             starter?: "star-delta";
+            /**
+             * @description names on tape: a count, or names apart by spaces
+             * @example 9
+             */
             tags?: string;
             /** @enum {string} */
             tester?: "insulation" | "multimeter";
+            /**
+             * @description two names and ohms, open or beep
+             * @example 1 4 1.1
+             */
             touches?: string;
+            /**
+             * @description empty: the plan chooses
+             * @example delta
+             */
             wanted?: string;
+            /**
+             * @description ohms with the probes shorted
+             * @example 0.2
+             */
             zero?: string;
         };
         LeadsPlan: {
@@ -1314,20 +1534,50 @@ export interface components {
             way: components["schemas"]["Way"];
         };
         LoadEntry: {
+            /** @example stirs slip */
             does?: string;
+            /**
+             * @description what forbids the other way
+             * @example a scroll
+             */
             forbids?: string;
+            /** @example 110 % */
             heaviest?: string;
+            /**
+             * @description of the machine, at the motor's shaft
+             * @example 0.02 kg·m²
+             */
             inertia?: string;
             /** @enum {string} */
             kind?: "none" | "constant" | "linear" | "fan";
+            /** @example 30 % */
             lightest?: string;
+            /**
+             * @description of rest before the next
+             * @example 30 min
+             */
             off_minutes?: string;
+            /**
+             * @description of one run; empty: all day
+             * @example 10 min
+             */
             on_minutes?: string;
+            /**
+             * @description usual load, of plate torque
+             * @example 65 %
+             */
             share?: string;
+            /**
+             * @description what shows the direction
+             * @example arrow cast into the gearbox
+             */
             shown_by?: string;
             /** @enum {string} */
             start?: "free" | "loaded" | "stuck";
-            /** @enum {string} */
+            /**
+             * @description facing the shaft end
+             * @enum {string}
+             */
             turn?: "either" | "clockwise" | "anticlockwise";
         };
         LoadPoint: {
@@ -1335,6 +1585,18 @@ export interface components {
             rpm: number;
             /** Format: double */
             torque: number;
+        };
+        Machine: {
+            id: string;
+            leads: components["schemas"]["LeadsEntry"];
+            load: components["schemas"]["LoadEntry"];
+            /**
+             * @description empty: the job's
+             * @example Clay crusher
+             */
+            name?: string;
+            plate: components["schemas"]["PlateEntry"];
+            protection: components["schemas"]["ProtectionEntry"];
         };
         Measure: {
             /** @enum {string} */
@@ -1344,6 +1606,20 @@ export interface components {
             unit: string;
             /** Format: double */
             value: number;
+        };
+        MergeInputBody: {
+            /** @description What both began from */
+            base: unknown;
+            mine: unknown;
+            /** @description What is stored now */
+            theirs: unknown;
+        };
+        Merged: {
+            /** @description Entries that both changed, theirs as from and mine as to: choose */
+            both: components["schemas"]["Change"][];
+            document: components["schemas"]["Document"];
+            /** @description What they changed */
+            theirs: components["schemas"]["Change"][];
         };
         MistakeChoice: {
             about: string;
@@ -1407,6 +1683,7 @@ export interface components {
             leads: components["schemas"]["LeadsPlan"];
             link: components["schemas"]["Link"];
             load: components["schemas"]["Figure"][];
+            machine: string;
             motor: components["schemas"]["Figure"][];
             moves: components["schemas"]["Move"][];
             next: components["schemas"]["Next"];
@@ -1421,24 +1698,52 @@ export interface components {
             wanted: components["schemas"]["State"];
         };
         PlateEntry: {
+            /** @example 7,4/4,3 A */
             amps?: string;
+            /**
+             * @description letter of the locked-rotor kVA
+             * @example H
+             */
             code?: string;
+            /** @example Δ/Y */
             connection?: string;
+            /** @example B */
             design?: string;
+            /** @example S1 */
             duty?: string;
+            /** @example 82.5 % */
             efficiency?: string;
+            /** @example IP55 */
             enclosure?: string;
+            /** @example 90S */
             frame?: string;
+            /** @example 50 */
             hertz?: string;
+            /** @example F */
             insulation?: string;
+            /**
+             * @description speed range at full torque; “yes”: only the mark
+             * @example 10:1
+             */
             inverter_duty?: string;
+            /** @example 28 A */
             locked_amps?: string;
+            /** @example 3 */
             phases?: string;
+            /** @example 1½ HP */
             power?: string;
+            /** @example 0.79 */
             power_factor?: string;
+            /** @example 1410 */
             rpm?: string;
+            /** @example 1.15 */
             service_factor?: string;
+            /** @example 208-230/460 */
             volts?: string;
+            /**
+             * @description one coil, measured cold, links off
+             * @example 7.6 Ω
+             */
             winding_ohms?: string;
         };
         PlateLineInputBody: {
@@ -1452,15 +1757,24 @@ export interface components {
             left?: string;
             words?: string;
         };
+        Present: {
+            documents: components["schemas"]["Document"][];
+        };
+        PresentInputBody: {
+            documents: unknown[];
+        };
         ProfileInputBody: {
             /** @description The text of a gray-bridge/drive-profile file */
             text: string;
         };
         ProtectionEntry: {
+            /** @example 10 A */
             breaker?: string;
+            /** @example 1.5 mm² */
             conductor?: string;
             /** @enum {string} */
             relay?: "none" | "supply-lines" | "motor-leads" | "thermistor";
+            /** @example 4.5 A */
             relay_set?: string;
         };
         RangePoint: {
@@ -1618,10 +1932,27 @@ export interface components {
             span: components["schemas"]["Drawing"];
         };
         SupplyEntry: {
+            /**
+             * @description at the head of the feeder
+             * @example 32 A
+             */
             breaker?: string;
+            /**
+             * @description one way, from the panel
+             * @example 18 m
+             */
             feeder_length?: string;
+            /** @example 6 mm² */
             feeder_size?: string;
+            /**
+             * @description empty: the workshop's
+             * @example 50 Hz
+             */
             hertz?: string;
+            /**
+             * @description measured at the post, nothing running
+             * @example 236 V
+             */
             volts?: string;
         };
         Taken: {
@@ -1704,16 +2035,22 @@ export interface components {
             source: string;
         };
         Workshop: {
+            /** @example small: 2 × 18 AWG to 3 × 14 AWG */
             caps?: string;
             /** @enum {string} */
             colours: "europe" | "europe-old" | "north-america-240" | "north-america-480";
             /** Format: double */
             hertz: number;
+            /** @example Tansy Lane Tileworks */
             name: string;
+            /** @example 40 µF 11.50 € */
             prices?: string;
             /** @enum {string} */
             rules: "metric" | "north-america";
-            /** Format: double */
+            /**
+             * Format: double
+             * @description nominal, single-phase
+             */
             volts: number;
         };
         WorkshopAnswer: {
@@ -1758,7 +2095,10 @@ export type $defs = Record<string, never>;
 export interface operations {
     island: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1791,7 +2131,10 @@ export interface operations {
     };
     ranges: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1824,7 +2167,10 @@ export interface operations {
     };
     start: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1842,6 +2188,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StartRun"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangesInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changes"];
                 };
             };
             /** @description Error */
@@ -1926,7 +2305,10 @@ export interface operations {
     };
     wiring: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2488,7 +2870,10 @@ export interface operations {
     };
     steps: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2506,6 +2891,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Walk"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    merge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Merged"];
                 };
             };
             /** @description Error */
@@ -2586,7 +3004,10 @@ export interface operations {
     };
     plan: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2619,7 +3040,10 @@ export interface operations {
     };
     curves: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2670,6 +3094,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlateRead"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    present: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PresentInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Present"];
                 };
             };
             /** @description Error */

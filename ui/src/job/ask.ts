@@ -6,7 +6,7 @@
 import { onUnmounted, shallowRef, watch, type ShallowRef } from 'vue'
 import type { Document } from '../api/client'
 import { same } from './document'
-import { useJob } from './job'
+import { useJob } from './open'
 
 const rest = 400 // ms
 
@@ -33,7 +33,7 @@ export function useAsked<T>(
   }
 
   watch(
-    () => job.answer.value && job.document.value,
+    () => job.answer.value && job.about.value,
     (d) => {
       if (!d) return
       const basis = of(d)

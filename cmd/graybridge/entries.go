@@ -1,0 +1,31 @@
+package main
+
+import (
+	"context"
+	"flag"
+	"fmt"
+	"reflect"
+
+	"graybridge/core/entry"
+	"graybridge/core/job"
+)
+
+// entries prints the list of a job's entries, from which the interface's own list
+// and the table of docs/formats.md are made.
+func entries(_ context.Context, args []string) error {
+	f := flag.NewFlagSet("entries", flag.ContinueOnError)
+	f.Usage = func() {
+		fmt.Fprintln(f.Output(), "usage: graybridge entries [-table]\n\nPrints every entry of a job document as JSON.")
+		f.PrintDefaults()
+	}
+	table := f.Bool("table", false, "as a Markdown table")
+	if err := parse(f, args); err != nil {
+		return err
+	}
+	all := entry.Of(reflect.TypeFor[job.Document]())
+	if *table {
+		fmt.Print(entry.Table(all))
+		return nil
+	}
+	return printJSON(all)
+}

@@ -1,0 +1,31 @@
+package main
+
+import (
+	"encoding/json"
+	"os"
+	"reflect"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/entry"
+	"graybridge/core/job"
+)
+
+// The interface's list and the table of docs/formats.md are those of the program.
+func TestTheWrittenListsOfEntriesAreThePrograms(t *testing.T) {
+	all := entry.Of(reflect.TypeFor[job.Document]())
+	formats, err := os.ReadFile("../../docs/formats.md")
+	require.NoError(t, err)
+	require.True(t, strings.Contains(string(formats), entry.Table(all)), "docs/formats.md is not current: run scripts/types")
+	text, err := os.ReadFile("../../ui/src/job/entries.json")
+	require.NoError(t, err)
+	var written []entry.Entry
+	require.NoError(t, json.Unmarshal(text, &written))
+	var ours []entry.Entry
+	own, err := json.Marshal(all)
+	require.NoError(t, err)
+	require.NoError(t, json.Unmarshal(own, &ours))
+	require.Equal(t, ours, written, "ui/src/job/entries.json is not current: run scripts/types")
+}

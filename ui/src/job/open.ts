@@ -1,0 +1,429 @@
+/**
+ * One job open for work: the document under the hands, the plan of it, and the
+ * way to the store. A gesture asks for a plan without storing; a finished edit
+ * is stored as a revision, in order, each once. What others store meanwhile
+ * arrives by itself and is merged where both did not touch the same entry.
+ */
+import { computed, inject, onUnmounted, provide, ref, shallowRef, watch, type InjectionKey } from 'vue'
+import { api, newChangeID, Trouble, type Answer, type Document, type JobAnswer } from '../api/client'
+import { setHead } from '../app/head'
+import { connected, listen } from '../app/live'
+import { answer as answerToName, closedAmong, thisWindow } from '../app/windows'
+import { about, local, machineOf, placed, same, textAt, withValue } from './document'
+import { mergeable, opened, reduce, type Event, type Held } from './queue'
+import { keep, left, windowsOf, type Change, type Unsent } from './unsent'
+
+const retryAfter = 2000
+
+export type Saving = 'stored' | 'storing' | 'waiting' | 'conflict' | 'refused'
+
+export function openJob(id: string) {
+  const document = shallowRef<Document>()
+  const answer = shallowRef<Answer>()
+  const revision = ref(0)
+  const saving = ref<Saving>('stored')
+  const savedAt = ref('')
+  const message = ref('')
+  const news = ref('')
+  const missing = ref(false)
+  const theirs = shallowRef<JobAnswer>()
+  const asked = shallowRef<string>() // the entry that the person was led to last, by the bay's own path
+  const canUndo = ref(false)
+  const canRedo = ref(false)
+  const chosen = ref('') // the machine that is worked on; empty: the first
+  let held: Held | undefined
+  let sending = false
+  let planning = false
+  let unplanned: Document | undefined
+  let planned: Document | undefined // what the plan on screen was made from, where that was asked for by itself
+  let closed = false
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let unkept = false // this browser does not keep what waits
+  let behind: string[] = [] // closed windows whose edits were not sent
+
+  const plan = computed(() => answer.value?.plan)
+  const machine = computed(() => document.value && machineOf(document.value, chosen.value))
+  const at = (path: string) => placed(machine.value?.id ?? '', path)
+  const readings = computed(() => new Map((plan.value?.readings ?? []).map((r) => [r.path, r])))
+  /** The gravest doubt about each entry. */
+  const doubts = computed(() => {
+    const out = new Map<string, string>()
+    for (const f of plan.value?.findings ?? [])
+      for (const e of f.entries ?? [])
+        if (!out.has(local(e)) && ['stop', 'caution', 'open'].includes(f.grade)) out.set(local(e), f.grade)
+    return out
+  })
+
+  function tellHead() {
+    const d = document.value
+    if (!d) return
+    const at = savedAt.value
+      ? new Date(savedAt.value).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
+      : ''
+    const words: Record<Saving, string> = {
+      stored: connected.value
+        ? `Saved ${at}, revision ${revision.value}`
+        : `Not connected; saved until ${at}, revision ${revision.value}`,
+      storing: 'Saving…',
+      waiting: 'Not connected: kept here, sent when the server is back',
+      conflict: 'Changed elsewhere too: choose below',
+      refused: 'Not stored: see below',
+    }
+    // Never "saved" while anything waits, be it only half typed.
+    const now = saving.value === 'stored' && held?.queue.length ? 'storing' : saving.value
+    const half = now === 'stored' && d !== held?.committed
+    const closing = unkept && held?.queue.length ? ' This browser keeps nothing: do not close this window.' : ''
+    setHead(d.workshop.name, d.name, (half ? 'Not saved yet: still being typed' : words[now]) + closing)
+  }
+
+  /** Takes an event into what is held; what is not sent is kept by the browser from then on. */
+  function on(e: Event) {
+    if (!held) return
+    held = reduce(held, e)
+    revision.value = held.revision
+    canUndo.value = held.canUndo
+    canRedo.value = held.canRedo
+    keepUnsent()
+  }
+
+  /** The answer about the machine that is chosen: the store answers about the first. */
+  function answered(j: JobAnswer) {
+    if (chosen.value && chosen.value !== j.plan.machine) return void replan()
+    answer.value = j
+    planned = undefined
+  }
+
+  /** Shows a document that the server has, keeping a gesture that is under way. */
+  async function show(j: JobAnswer): Promise<void> {
+    if (!held) return
+    const gesture = document.value !== held.committed ? document.value : undefined
+    let kept: Document | undefined
+    if (gesture) {
+      const got = await api.merge(held.committed, j.document, gesture)
+      if (sending || held.queue.length || held.revision >= j.revision) return
+      if (document.value !== gesture) return show(j)
+      if (!got.both.length) kept = got.document
+    }
+    on({ type: 'arrived', job: j })
+    savedAt.value = j.saved_at
+    document.value = kept ?? j.document
+    if (kept) void replan()
+    else answered(j)
+    tellHead()
+  }
+
+  function keepUnsent() {
+    if (!held) return
+    unkept = !keep(localStorage, id, thisWindow, { revision: held.revision, base: held.base, changes: held.queue })
+  }
+
+  /** Takes over what a closed window had not sent, be it of an earlier version of the document. */
+  async function adopt(unsent: Unsent, from: string) {
+    const texts = [unsent.base, ...unsent.changes.flatMap((c) => [c.document, c.before])]
+    const [base, ...documents] = (await api.present(texts)).documents
+    if (!held || held.queue.length || !base) return
+    const changes = unsent.changes.map((c, i) => ({ ...c, document: documents[2 * i]!, before: documents[2 * i + 1]! }))
+    on({ type: 'adopted', unsent: { revision: unsent.revision, base, changes } })
+    document.value = held.committed
+    if (!unkept) keep(localStorage, id, from)
+    void replan()
+    void send()
+  }
+
+  function adoptNext(): boolean {
+    for (let from = behind.shift(); from !== undefined; from = behind.shift()) {
+      const unsent = left(localStorage, id, from)
+      if (unsent) {
+        const window = from
+        void adopt(unsent, window).catch(() => behind.push(window))
+        return true
+      }
+      keep(localStorage, id, from)
+    }
+    return false
+  }
+
+  async function open() {
+    try {
+      const j = await api.job(id)
+      held = opened(j)
+      revision.value = j.revision
+      canUndo.value = j.can_undo
+      canRedo.value = j.can_redo
+      savedAt.value = j.saved_at
+      document.value = j.document
+      answer.value = j
+      answerToName()
+      void closedAmong(windowsOf(localStorage, id)).then((closed) => {
+        behind = closed
+        if (!closed.length || closed.every((w) => !left(localStorage, id, w))) return
+        if (!held?.queue.length && !sending && document.value === held?.committed) adoptNext()
+      })
+      tellHead()
+    } catch (e) {
+      if (e instanceof Trouble && e.status === 404) missing.value = true
+      else {
+        message.value = e instanceof Error ? e.message : String(e)
+        if (!closed) timer = setTimeout(() => void open().then(() => (message.value = '')), retryAfter)
+      }
+    }
+  }
+
+  /** Plans the document as it stands; the latest wins, one at a time. */
+  async function replan() {
+    unplanned = document.value
+    if (planning) return
+    planning = true
+    while (unplanned) {
+      const d = unplanned
+      unplanned = undefined
+      try {
+        answer.value = await api.plan(about(d, chosen.value))
+        planned = d
+      } catch (e) {
+        if (e instanceof Trouble && e.status === 0) saving.value = 'waiting'
+        else message.value = e instanceof Error ? e.message : String(e)
+      }
+    }
+    planning = false
+  }
+
+  function request(c: Change): Promise<JobAnswer> {
+    if (c.restore) return api.restore(id, revision.value, c.id, c.restore)
+    if (c.step === 'undo') return api.undo(id, revision.value, c.id)
+    if (c.step === 'redo') return api.redo(id, revision.value, c.id)
+    return api.saveJob(id, revision.value, c.id, c.document)
+  }
+
+  /** Someone stored first: what both did is put together, or a person chooses. */
+  async function meet(): Promise<boolean> {
+    const other = await api.job(id)
+    for (;;) {
+      const mine = held!
+      const got = mergeable(mine) ? await api.merge(mine.base, other.document, mine.committed) : undefined
+      if (held !== mine) continue // the hands went on meanwhile
+      if (!got || got.both.length) {
+        theirs.value = other
+        return false
+      }
+      news.value = `Changed elsewhere meanwhile: ${got.theirs.map((c) => c.label).join(', ')}. Both changes stand.`
+      on({ type: 'met', id: newChangeID(), job: other, document: got.document })
+      savedAt.value = other.saved_at
+      document.value = held.committed
+      void replan()
+      return true
+    }
+  }
+
+  /** The server has the first of the queue. */
+  function stored(change: Change, j: JobAnswer) {
+    on({ type: 'stored', job: j })
+    saving.value = 'stored'
+    savedAt.value = j.saved_at
+    message.value = ''
+    if (held?.queue.length) return
+    if (change.step || change.restore) {
+      document.value = j.document
+      answered(j)
+    } else if (document.value === change.document && !same(planned, change.document)) {
+      answered(j) // the same document may have been planned while it was typed: nothing to draw again
+    }
+  }
+
+  /** The first of the queue did not get there: now, or for good. */
+  async function failed(change: Change, e: unknown): Promise<'again' | 'stop'> {
+    const t = e instanceof Trouble ? e : new Trouble(500, String(e))
+    try {
+      if (t.status === 409 && t.latest !== undefined && (await meet())) return 'again'
+    } catch {
+      t.message = '' // the other's document could not be had: as if the connection were lost
+    }
+    if (theirs.value) saving.value = 'conflict'
+    else if (t.status === 0 || t.status >= 500 || t.message === '') {
+      saving.value = 'waiting'
+      timer = setTimeout(() => void send(), retryAfter)
+    } else {
+      saving.value = change.step ? 'stored' : 'refused'
+      message.value = change.step ? '' : t.message
+      on({ type: 'refused' })
+    }
+    return 'stop'
+  }
+
+  async function send() {
+    if (sending) return
+    sending = true
+    while (held?.queue.length && !closed) {
+      const change = held.queue[0]!
+      saving.value = 'storing'
+      tellHead()
+      try {
+        stored(change, await request(change))
+      } catch (e) {
+        if ((await failed(change, e)) === 'stop') break
+      }
+    }
+    sending = false
+    const still = !held?.queue.length && saving.value === 'stored' && document.value === held?.committed
+    if (still && adoptNext()) return
+    tellHead()
+  }
+
+  function store(next: Document) {
+    on({ type: 'edited', id: newChangeID(), document: next })
+    document.value = next
+    tellHead()
+    if (saving.value === 'conflict') return void replan()
+    // While nothing is on its way the answer to the storing brings the plan.
+    if (sending || saving.value === 'waiting') void replan()
+    void send()
+  }
+
+  /** One finished edit. */
+  function change(next: Document) {
+    if (!held) return
+    news.value = ''
+    if (same(next, held.committed)) {
+      if (document.value !== held.committed) {
+        document.value = held.committed
+        void replan()
+      }
+      tellHead()
+      return
+    }
+    store(next)
+  }
+
+  function preview(path: string, text: string) {
+    if (!document.value) return
+    document.value = withValue(document.value, at(path), text)
+    tellHead()
+    void replan()
+  }
+
+  /** Several entries in one change. */
+  function commitAll(values: Record<string, unknown>) {
+    if (!held) return
+    change(Object.entries(values).reduce((d, [path, value]) => withValue(d, at(path), value), held.committed))
+  }
+
+  function step(which: 'undo' | 'redo') {
+    if (!held || saving.value === 'conflict') return
+    const before = held
+    on({ type: 'stepped', id: newChangeID(), step: which, sending })
+    if (held === before) return
+    if (held.queue.length < before.queue.length) {
+      document.value = held.committed
+      return void replan()
+    }
+    void send()
+  }
+
+  function restore(to: number) {
+    on({ type: 'restored', id: newChangeID(), to })
+    void send()
+  }
+
+  /** After a conflict: the other's document, or mine over it. Undo gives the one not taken. */
+  function choose(mine: boolean) {
+    const other = theirs.value
+    if (!other) return
+    theirs.value = undefined
+    saving.value = 'stored'
+    on({ type: 'chosen', ids: [newChangeID(), newChangeID()], job: other, mine })
+    document.value = held!.committed
+    savedAt.value = other.saved_at
+    answered(other)
+    void send()
+    tellHead()
+  }
+
+  /** Works on another machine of the job. */
+  function workOn(to: string) {
+    if (!document.value?.machines.some((m) => m.id === to) || machine.value?.id === to) return
+    chosen.value = to
+    void replan()
+  }
+
+  const stop = listen((n) => {
+    if (closed || !held || sending || held.queue.length || theirs.value) return
+    if (n.id !== undefined && (n.id !== id || (n.revision ?? 0) <= revision.value)) return
+    void api
+      .job(id)
+      .then(async (j) => {
+        if (!held || j.revision <= revision.value) return
+        const what = (await api.changes(held.committed, j.document)).changes.map((c) => c.label)
+        if (sending || held.queue.length || j.revision <= revision.value) return
+        news.value = what.length ? `Changed in another window: ${what.join(', ')}.` : ''
+        await show(j)
+      })
+      .catch((e: unknown) => {
+        if (e instanceof Trouble && e.status === 404) missing.value = true
+      })
+  })
+  const stopWatch = watch(connected, (now) => {
+    tellHead()
+    if (now && saving.value === 'waiting') {
+      clearTimeout(timer)
+      void send()
+    }
+  })
+
+  onUnmounted(() => {
+    closed = true
+    stop()
+    stopWatch()
+    clearTimeout(timer)
+  })
+  void open()
+
+  return {
+    id,
+    document,
+    answer,
+    plan,
+    revision,
+    savedAt,
+    saving,
+    message,
+    news,
+    missing,
+    theirs,
+    asked,
+    machine,
+    workOn,
+    /** The document as the server is asked about it: the chosen machine first. */
+    about: computed(() => document.value && about(document.value, chosen.value)),
+    doubts,
+    canUndo,
+    canRedo,
+    text: (path: string) => (document.value ? textAt(document.value, at(path)) : ''),
+    /** As it stood before the present typing. */
+    stored: (path: string) => (held ? textAt(held.committed, at(path)) : ''),
+    reading: (path: string) => readings.value.get(at(path)),
+    preview,
+    commit: (path: string, value: unknown) => commitAll({ [path]: value }),
+    commitAll,
+    change,
+    choose,
+    restore,
+    undo: () => step('undo'),
+    redo: () => step('redo'),
+  }
+}
+
+export type OpenJob = ReturnType<typeof openJob>
+
+const key: InjectionKey<OpenJob> = Symbol('job')
+
+export function provideJob(id: string): OpenJob {
+  const job = openJob(id)
+  provide(key, job)
+  return job
+}
+
+export function useJob(): OpenJob {
+  const job = inject(key)
+  if (!job) throw new Error('no job is open here')
+  return job
+}
