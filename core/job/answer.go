@@ -36,7 +36,7 @@ func (w *worker) do(bay finding.Bay) Do {
 	good := func(text string) Do { return Do{Text: text, Grade: finding.Good} }
 	switch bay {
 	case finding.Supply:
-		return good(fmt.Sprintf("Nothing to do: %s at the post.", unit.Whole(w.supply.Volts, "V")))
+		return good(fmt.Sprintf("Nothing to do: %s at the post.", unit.Whole(w.site.Supply.Volts, "V")))
 	case finding.Protection:
 		var has []string
 		if p.Link.Breaker != "" {
@@ -65,11 +65,11 @@ func (w *worker) do(bay finding.Bay) Do {
 		return w.doLeads()
 	case finding.Motor:
 		if p.Computed {
-			return good(fmt.Sprintf("Nothing to do: %s, %d poles, as computed below.", unit.Text(w.plate.ShaftWatts/1000, "kW"), w.plate.Poles))
+			return good(fmt.Sprintf("Nothing to do: %s, %d poles, as computed below.", unit.Text(w.site.Plate.ShaftWatts/1000, "kW"), w.site.Plate.Poles))
 		}
 	case finding.Load:
-		if w.load.Known {
-			return good(fmt.Sprintf("Nothing to do: it asks %s of plate torque, up to %s.", unit.Percent(w.load.Usual), unit.Percent(w.load.Heaviest)))
+		if w.site.Load.Known {
+			return good(fmt.Sprintf("Nothing to do: it asks %s of plate torque, up to %s.", unit.Percent(w.site.Load.Usual), unit.Percent(w.site.Load.Heaviest)))
 		}
 	}
 	return Do{Text: "Waits for " + lowerNext(p.Next.Text) + ".", Grade: finding.Open}
@@ -108,7 +108,7 @@ func (w *worker) doLeads() Do {
 			return Do{Text: f.Sentence, Grade: f.Grade, Entry: firstEntry(f)}
 		}
 	}
-	if w.wanted != nil && w.foundOK {
+	if w.site.Wanted != nil && w.site.FoundKnown {
 		return Do{Text: "Nothing to do: joined in " + w.plan.Wanted.Named + ", as wanted.", Grade: finding.Good}
 	}
 	return Do{Text: "Waits for the plate.", Grade: finding.Open}
@@ -138,7 +138,7 @@ type Offer struct {
 // offers says of each bridge what it would be here.
 func (w *worker) offers() []Offer {
 	out := []Offer{}
-	if w.model == nil || len(w.reach) == 0 || w.ended() && !w.isDrive() && !w.driveMayHelp() {
+	if w.site.Model == nil || len(w.site.Reach) == 0 || w.ended() && !w.isDrive() && !w.driveMayHelp() {
 		return out
 	}
 	if o, ok := w.capacitorOffer(); ok {

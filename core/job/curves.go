@@ -34,16 +34,16 @@ const curveSteps = 100
 func CurvesOf(ctx context.Context, d Document) (Curves, error) { return picture(ctx, d, curvesOf) }
 
 func curvesOf(w *worker) (c Curves, err error) {
-	if w.model == nil {
+	if w.site.Model == nil {
 		return Curves{}, ErrNone
 	}
-	m := w.model
+	m := w.site.Model
 	rpm, torque, amps, err := m.PlateCurve(curveSteps)
 	if err != nil {
 		return Curves{}, ErrNone
 	}
 	c = Curves{Plate: []capacitor.CurvePoint{}, Bridge: []capacitor.CurvePoint{}, Load: []LoadPoint{}}
-	load := w.load.At(w.load.Usual)
+	load := w.site.Load.At(w.site.Load.Usual)
 	for i := range rpm {
 		c.Plate = append(c.Plate, capacitor.CurvePoint{RPM: rpm[i], Torque: torque[i], Worst: amps[i], Supply: amps[i]})
 		c.Load = append(c.Load, LoadPoint{rpm[i], load.ShaftNm(m, rpm[i]/m.RPM) / m.RatedTorqueNm})
@@ -52,7 +52,7 @@ func curvesOf(w *worker) (c Curves, err error) {
 	if a == nil {
 		return c, nil
 	}
-	if b := w.bridge(w.wanted); b != nil {
+	if b := w.bridge(w.site.Wanted); b != nil {
 		if points, err := b.Curve(a.Microfarad, curveSteps); err == nil {
 			c.Bridge = points
 		}
@@ -66,7 +66,7 @@ func curvesOf(w *worker) (c Curves, err error) {
 // prepared carries a document as far as the bridge's answer.
 func prepared(ctx context.Context, d *Document) *worker {
 	w := newWorker(ctx, d)
-	for _, stage := range []func(){w.read, w.target, w.direction, w.compute} {
+	for _, stage := range []func(){w.read, w.direction, w.compute} {
 		if ctx.Err() != nil {
 			return newWorker(ctx, d) // nothing is known to a caller who has gone
 		}
@@ -106,11 +106,11 @@ func island(w *worker) (capacitor.Island, error) {
 	if w.answer == nil {
 		return capacitor.Island{}, ErrNone
 	}
-	b := w.bridge(w.wanted)
+	b := w.bridge(w.site.Wanted)
 	if b == nil {
 		return capacitor.Island{}, ErrNone
 	}
-	kind := w.load.Kind
+	kind := w.site.Load.Kind
 	if kind == machine.NoLoad {
 		kind = machine.Constant
 	}
@@ -136,9 +136,9 @@ func rangesOf(w *worker) (r Ranges, err error) {
 	if a == nil {
 		return Ranges{}, ErrNone
 	}
-	b := w.bridge(w.wanted)
-	r = Ranges{Microfarad: a.Microfarad, Chosen: b.Range(a.Microfarad, w.load.Kind), School: a.Schools[0].Microfarad}
-	r.BySchool = b.Range(r.School, w.load.Kind)
+	b := w.bridge(w.site.Wanted)
+	r = Ranges{Microfarad: a.Microfarad, Chosen: b.Range(a.Microfarad, w.site.Load.Kind), School: a.Schools[0].Microfarad}
+	r.BySchool = b.Range(r.School, w.site.Load.Kind)
 	if w.choice != nil {
 		r.InLines, r.InLeads = w.asks.Needed(protection.SupplyLines), w.asks.Needed(protection.MotorLeads)
 	}

@@ -18,6 +18,7 @@ import (
 	"graybridge/core/machine"
 	"graybridge/core/protection"
 	"graybridge/core/search"
+	"graybridge/core/site"
 	"graybridge/core/supply"
 	"graybridge/core/table"
 	"graybridge/core/unit"
@@ -67,10 +68,11 @@ type DriveOffer struct {
 
 func (w *worker) isDrive() bool { return w.doc.Bridge.Kind == KindDrive }
 
-// readDrive reads the drive's entries and finds its profile.
-func (w *worker) readDrive() []finding.Reading {
+// readDrive reads the drive's entries and finds its profile, and says what the
+// bridge gives the motor's leads.
+func (w *worker) readDrive() ([]finding.Reading, func(supply.Supply) site.Feed) {
 	if !w.isDrive() {
-		return nil
+		return nil, func(line supply.Supply) site.Feed { return site.Feed{Volts: line.Volts} }
 	}
 	e := w.doc.Bridge.Drive
 	var r []finding.Reading
@@ -80,25 +82,22 @@ func (w *worker) readDrive() []finding.Reading {
 	} else if p, ok := drive.ByID(e.Profile); ok {
 		w.profile = &p
 	}
-	return r
-}
-
-// feed is the volts that the bridge gives the motor's leads, from the line as
-// measured.
-func (w *worker) feed() float64 {
-	if w.isDrive() && w.profile != nil {
-		return w.profile.OutputVolts(w.supply.Volts)
+	return r, func(line supply.Supply) site.Feed {
+		f := site.Feed{Volts: line.Volts, OwnHertz: true, Third: "L3"}
+		if w.profile != nil {
+			f.Volts = w.profile.OutputVolts(line.Volts)
+		}
+		return f
 	}
-	return w.supply.Volts
 }
 
 // driveMotor is the motor as a drive sees it, in the joints wanted, under a share
 // of its load, and what that drive brings off at standstill.
 func (w *worker) driveMotor(p *drive.Profile, feed float64) (drive.Motor, drive.Brought) {
-	m := drive.Motor{Model: w.model, LineVolts: w.plateVoltsAt(feed), LineAmps: w.plateAmps(), OutVolts: feed, LimitShare: 1.5, Cooling: w.chosen.Cooling, DutyRatio: w.plate.InverterDuty,
-		Load: w.load.At(w.load.Usual), Inertia: w.load.Inertia + capacitor.RotorInertia(w.model)}
+	m := drive.Motor{Model: w.site.Model, LineVolts: w.plateVoltsAt(feed), LineAmps: w.plateAmps(), OutVolts: feed, LimitShare: 1.5, Cooling: w.chosen.Cooling, DutyRatio: w.site.Plate.InverterDuty,
+		Load: w.site.Load.At(w.site.Load.Usual), Inertia: w.site.Load.Inertia + capacitor.RotorInertia(w.site.Model)}
 	if m.Cooling == "" {
-		if m.Cooling = drive.OwnFan; w.plate.InverterDuty > 0 {
+		if m.Cooling = drive.OwnFan; w.site.Plate.InverterDuty > 0 {
 			m.Cooling = drive.InverterDuty
 		}
 	}
@@ -111,22 +110,22 @@ func (w *worker) driveMotor(p *drive.Profile, feed float64) (drive.Motor, drive.
 
 // startAsked is the torque at standstill over rated that a drive must bring off:
 // what the load asks, and a fifth for grease and belts in any case.
-func (w *worker) startAsked() float64 { return math.Max(0.2, w.load.StartShare()) }
+func (w *worker) startAsked() float64 { return math.Max(0.2, w.site.Load.StartShare()) }
 
 // plateVolts and plateAmps are the plate's, carried to the joints wanted: what
 // the drive's output must be for the coils to see their own.
-func (w *worker) plateVolts() float64 { return w.plateVoltsAt(w.feed()) }
+func (w *worker) plateVolts() float64 { return w.plateVoltsAt(w.site.Feed.Volts) }
 
 func (w *worker) plateVoltsAt(feed float64) float64 {
-	r := leads.Reachable(w.hand.Kind, w.inner, feed, w.column.Winding(), 1)
+	r := leads.Reachable(w.site.Hand.Kind, w.site.Inner, feed, w.site.Column.Winding(), 1)
 	return feed / math.Max(0.01, r[0].Ratio)
 }
 
 func (w *worker) plateAmps() float64 {
-	amps := w.model.WindingAmps
-	way := leads.Name(w.hand.Kind, w.wanted)
-	if w.hand.Kind == leads.Three {
-		way = w.reach[0].Way
+	amps := w.site.Model.WindingAmps
+	way := leads.Name(w.site.Hand.Kind, w.site.Wanted)
+	if w.site.Hand.Kind == leads.Three {
+		way = w.site.Reach[0].Way
 	}
 	if way.Arrangement == leads.Delta {
 		amps *= math.Sqrt(3)
@@ -138,13 +137,13 @@ func (w *worker) plateAmps() float64 {
 }
 
 func (w *worker) driveAsks(resistor bool) drive.Asks {
-	return drive.Asks{Rules: w.doc.Workshop.Rules, Line: w.supply.Volts, ShaftWatts: w.plate.ShaftWatts, LineAmps: w.plateAmps(), Efficiency: w.plate.Efficiency.Value,
-		StartShare: w.startAsked(), Single: w.has("plate.single-phase"), Resistor: resistor, Volts: w.fits(w.feed())}
+	return drive.Asks{Rules: w.doc.Workshop.Rules, Line: w.site.Supply.Volts, ShaftWatts: w.site.Plate.ShaftWatts, LineAmps: w.plateAmps(), Efficiency: w.site.Plate.Efficiency.Value,
+		StartShare: w.startAsked(), Single: w.has("plate.single-phase"), Resistor: resistor, Volts: w.fits(w.site.Feed.Volts)}
 }
 
 // fits says whether some joint of the leads takes so many volts.
 func (w *worker) fits(volts float64) bool {
-	r := leads.Reachable(w.hand.Kind, w.inner, volts, w.column.Winding(), 1)
+	r := leads.Reachable(w.site.Hand.Kind, w.site.Inner, volts, w.site.Column.Winding(), 1)
 	return len(r) > 0 && r[0].Fits()
 }
 
@@ -157,7 +156,7 @@ func (w *worker) weigh() []DriveOffer {
 	}
 	for _, p := range known {
 		a := w.driveAsks(false)
-		feed := p.OutputVolts(w.supply.Volts)
+		feed := p.OutputVolts(w.site.Supply.Volts)
 		if a.Volts = w.fits(feed); a.Volts {
 			_, a.Start = w.driveMotor(&p, feed)
 		}
@@ -180,19 +179,19 @@ func (w *worker) weigh() []DriveOffer {
 func (w *worker) computeDrive() {
 	v := &DrivePlan{Choices: w.weigh(), Figures: []finding.Figure{}, Envelope: []drive.Point{}, Caps: []drive.Cap{}, Map: []drive.Command{}, Sheet: []drive.Row{}, Unheard: []string{}, Wiring: []drive.Wire{},
 		Never: drive.NeverWired(), Inspection: []drive.Step{}, Restore: []string{}, Displays: []string{}, Quirks: []string{},
-		Up: drive.Ramp{Hz: []float64{}, Share: []float64{}}, Down: drive.Ramp{Hz: []float64{}, Share: []float64{}}, BaseHz: w.model.FrequencyHz}
+		Up: drive.Ramp{Hz: []float64{}, Share: []float64{}}, Down: drive.Ramp{Hz: []float64{}, Share: []float64{}}, BaseHz: w.site.Model.FrequencyHz}
 	w.plan.Drive = v
 	p := w.profile
 	if p == nil {
 		w.say(finding.Finding{ID: "drive.none", Bay: finding.Bridge, Grade: finding.Open, Sentence: "Which drive? It is chosen by amps.", Detail: fmt.Sprintf("The motor asks %s in these joints. Known drives stand under Choose, weighed; another comes in as a profile file.", unit.Text(w.plateAmps(), "A")), Entries: []string{"drive.profile"}})
 		return
 	}
-	m, start := w.driveMotor(p, w.feed())
+	m, start := w.driveMotor(p, w.site.Feed.Volts)
 	// The whole duty: the heaviest load bounds the speed, the start the ramp up, and the lightest, which hardly brakes, the ramp down.
 	heavy, starting, light := m, m, m
-	heavy.Load, starting.Load, light.Load = w.load.At(w.load.Heaviest), w.load.RunUp(), w.load.At(w.load.Lightest)
-	if w.load.Start != load.Free {
-		starting.Load = w.load.At(w.load.Heaviest)
+	heavy.Load, starting.Load, light.Load = w.site.Load.At(w.site.Load.Heaviest), w.site.Load.RunUp(), w.site.Load.At(w.site.Load.Lightest)
+	if w.site.Load.Start != load.Free {
+		starting.Load = w.site.Load.At(w.site.Load.Heaviest)
 	}
 	caps := w.chosen.Highest(heavy, p)
 	top := w.chosen.Top(heavy, caps)
@@ -204,12 +203,12 @@ func (w *worker) computeDrive() {
 	w.motor, w.weighed = &m, &weighed
 	at := w.dialHz(top)
 	w.hertz = at
-	wants := w.chosen.Wants(p, w.drivePlate(), w.supply.Volts, w.supply.Hertz, m, top, up, down)
+	wants := w.chosen.Wants(p, w.drivePlate(), w.site.Supply.Volts, w.site.Supply.Hertz, m, top, up, down)
 	w.say(w.chosen.Control(p, wants)...)
 	rows, unheard, cut := p.Sheet(wants, w.chosen.SecondHand == "yes")
 	strange := w.chosen.BackInto(rows)
 	v.Name, v.About, v.Verdict, v.Words, v.Caps, v.TopHz, v.LeastHz = p.Name, p.About, weighed.Verdict, weighed.Words, caps, top, w.chosen.LeastHz
-	v.Envelope, v.Dial = m.Envelope(math.Max(top, 1.2*w.model.FrequencyHz)), w.chosen.SpeedsAt(m, at)
+	v.Envelope, v.Dial = m.Envelope(math.Max(top, 1.2*w.site.Model.FrequencyHz)), w.chosen.SpeedsAt(m, at)
 	if pt, err := m.At(at); err == nil {
 		v.Point = pt
 		v.SaysGrade, v.Says = pt.Words()
@@ -229,7 +228,7 @@ func (w *worker) computeDrive() {
 	}
 	v.Wiring = w.chosen.Wiring(p, weighed, earth, w.motorEnds())
 	if w.chosen.SecondHand == "yes" {
-		v.Inspection = w.chosen.Inspection(p, w.supply.Volts)
+		v.Inspection = w.chosen.Inspection(p, w.site.Supply.Volts)
 	}
 	v.Restore, v.Displays, v.Quirks = append(v.Restore, p.Restore...), append(v.Displays, p.Displays...), append(v.Quirks, p.Quirks...)
 	v.WaitText = unit.Plain(p.WaitMinutes) + unit.Space + "min"
@@ -252,7 +251,7 @@ func finite(r drive.Ramp) drive.Ramp {
 }
 
 func (w *worker) dialHz(top float64) float64 {
-	at := math.Min(top, w.model.FrequencyHz)
+	at := math.Min(top, w.site.Model.FrequencyHz)
 	if w.chosen.AtHz > 0 {
 		at = math.Min(w.chosen.AtHz, w.profile.Output.Hertz)
 	}
@@ -260,28 +259,28 @@ func (w *worker) dialHz(top float64) float64 {
 }
 
 func (w *worker) drivePlate() drive.Plate {
-	p := &w.plate
+	p := &w.site.Plate
 	return drive.Plate{Volts: math.Round(w.plateVolts()), Amps: math.Round(w.plateAmps()*100) / 100, Hertz: p.Hertz, RPM: p.RPM, Watts: p.ShaftWatts, Factor: p.PowerFactor.Value, Poles: p.Poles,
-		AmpsGuessed: w.column.Mark == finding.Estimated, FactorGuessed: p.PowerFactor.Mark == finding.Estimated}
+		AmpsGuessed: w.site.Column.Mark == finding.Estimated, FactorGuessed: p.PowerFactor.Mark == finding.Estimated}
 }
 
 // motorEnds are the joints that the drive's three wires go to.
 func (w *worker) motorEnds() (out [3]string) {
 	for i, l := range leads.Lines {
-		own := slices.DeleteFunc(slices.Clone(w.wanted.Of(l)), func(n string) bool { return slices.Contains(leads.Lines, n) })
-		out[i] = leads.PrintJoint(own, w.hand.Naming)
+		own := slices.DeleteFunc(slices.Clone(w.site.Wanted.Of(l)), func(n string) bool { return slices.Contains(leads.Lines, n) })
+		out[i] = leads.PrintJoint(own, w.site.Hand.Naming)
 	}
 	return out
 }
 
 func (w *worker) driveFigures(p *drive.Profile, weighed drive.Weighed, v *DrivePlan) []finding.Figure {
 	fig := func(id, name, text, note string, section finding.Section) finding.Figure {
-		return finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: w.mark(), Why: []finding.Why{{Formula: name, Section: section, Source: "profile, plate and engine"}}}
+		return finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: w.site.Mark(), Why: []finding.Why{{Formula: name, Section: section, Source: "profile, plate and engine"}}}
 	}
 	out := []finding.Figure{
 		fig("amps", "Output amps", unit.Text(weighed.Need, "A")+" of "+unit.Text(weighed.Have, "A"), "asked, and there after derating", finding.OnDrive),
 		fig("input", "Input amps", unit.Text(weighed.InputAmps, "A"), fmt.Sprintf("at full power, power factor %s, estimated", unit.Three(weighed.InputFactor)), finding.OnDrive),
-		fig("volts", "Output volts", unit.Whole(w.feed(), "V"), "greatest, from "+unit.Whole(w.supply.Volts, "V"), finding.OnDrive),
+		fig("volts", "Output volts", unit.Whole(w.site.Feed.Volts, "V"), "greatest, from "+unit.Whole(w.site.Supply.Volts, "V"), finding.OnDrive),
 	}
 	if v.Point.Carries {
 		out = append(out,
@@ -297,7 +296,7 @@ func (w *worker) driveFigures(p *drive.Profile, weighed drive.Weighed, v *DriveP
 // judgeDrive says what follows for speed, ramps and sheet.
 func (w *worker) judgeDrive(v *DrivePlan, m, heavy drive.Motor, up, down drive.Ramp, cut []drive.Row, strange []string) {
 	say := func(id string, g finding.Grade, sentence, detail, entry string, cures ...finding.Cure) *finding.Finding {
-		f := finding.Finding{ID: "drive." + id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail, Cures: cures, Why: []finding.Why{{Formula: "torque, amps and slip of the fitted motor at that hertz and volts", Section: finding.OnDriveSpeed, Source: "engine", Estimated: len(w.leansOn) > 0}}}
+		f := finding.Finding{ID: "drive." + id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail, Cures: cures, Why: []finding.Why{{Formula: "torque, amps and slip of the fitted motor at that hertz and volts", Section: finding.OnDriveSpeed, Source: "engine", Estimated: len(w.site.LeansOn) > 0}}}
 		if entry != "" {
 			f.Entries = []string{entry}
 		}
@@ -306,13 +305,13 @@ func (w *worker) judgeDrive(v *DrivePlan, m, heavy drive.Motor, up, down drive.R
 	}
 	f := say("speed", v.SaysGrade, fmt.Sprintf("At %s: %s", unit.Text(v.Point.Hz, "Hz"), strings.ToLower(v.Says[:1])+v.Says[1:]), fmt.Sprintf("The load asks %s of plate torque, its cooling carries %s for good.", unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)), "drive.at")
 	f.Figure, f.Limit = unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)
-	if v.Point.Carries && v.Point.Heat > 1 && m.Cooling == drive.OwnFan && v.Point.Hz < w.model.FrequencyHz {
+	if v.Point.Carries && v.Point.Heat > 1 && m.Cooling == drive.OwnFan && v.Point.Hz < w.site.Model.FrequencyHz {
 		f.Cures = []finding.Cure{{Label: "It has a blower", Path: "drive.cooling", Value: string(drive.Blower)}}
 	}
-	if v.Point.Carries && v.Point.Heat > 1 && w.load.On > 0 {
-		heat := capacitor.DutyHeat(v.Point.Heat, w.load.On, w.load.Off)
+	if v.Point.Carries && v.Point.Heat > 1 && w.site.Load.On > 0 {
+		heat := capacitor.DutyHeat(v.Point.Heat, w.site.Load.On, w.site.Load.Off)
 		f.Planning = true
-		f.Detail += fmt.Sprintf(" Your %s on and %s off bring it to %s of the heat its cooling carries (planning).", unit.Text(w.load.On, "min"), unit.Text(w.load.Off, "min"), unit.Percent(heat))
+		f.Detail += fmt.Sprintf(" Your %s on and %s off bring it to %s of the heat its cooling carries (planning).", unit.Text(w.site.Load.On, "min"), unit.Text(w.site.Load.Off, "min"), unit.Percent(heat))
 		if heat <= 1 {
 			f.Grade = finding.Note
 		}
@@ -325,7 +324,7 @@ func (w *worker) judgeDrive(v *DrivePlan, m, heavy drive.Motor, up, down drive.R
 	if w.chosen.MostHz > 0 && len(v.Caps) > 0 && w.chosen.MostHz > 1.001*v.Caps[0].Hz {
 		say("most", finding.Caution, fmt.Sprintf("Most hertz %s is too much; the sheet takes %s.", unit.Text(w.chosen.MostHz, "Hz"), unit.Text(v.TopHz, "Hz")), "Reason: "+v.Caps[0].Reason+".", "drive.most", finding.Cure{Label: "Take " + unit.Text(v.TopHz, "Hz"), Path: "drive.most", Value: unit.Plain(math.Floor(v.TopHz*10)/10) + " Hz"})
 	}
-	if w.load.Heaviest > w.load.Usual {
+	if w.site.Load.Heaviest > w.site.Load.Usual {
 		if pt, err := heavy.At(v.Point.Hz); err == nil {
 			if g, words := pt.Words(); g != finding.Good {
 				say("heaviest", g, fmt.Sprintf("At your heaviest load: %s", strings.ToLower(words[:1])+words[1:]), fmt.Sprintf("It asks %s of plate torque; the cooling carries %s for good, the amps %s for a minute.", unit.Percent(pt.Asked), unit.Percent(pt.Continuous), unit.Percent(pt.Short)), "load.heaviest")
@@ -384,8 +383,8 @@ func (w *worker) judgeDrive(v *DrivePlan, m, heavy drive.Motor, up, down drive.R
 			say("inspection", finding.Open, fmt.Sprintf("%d steps of the inspection are not done.", open), "A second-hand drive is looked at, reset and read before it is wired.", "drive.second_hand")
 		}
 	}
-	if top, wants := w.chosen.TopVolt, w.plateVolts(); top > 0 && top < w.supply.Volts-1 {
-		x := say("top-volts", finding.Note, fmt.Sprintf("It can be set to %s at most; the wall has %s.", unit.Whole(top, "V"), unit.Whole(w.supply.Volts, "V")), fmt.Sprintf("The motor gets its volts per hertz up to %s; above, torque falls as above base speed.", unit.Text(math.Min(1, top/wants)*w.model.FrequencyHz, "Hz")), "drive.top_volts")
+	if top, wants := w.chosen.TopVolt, w.plateVolts(); top > 0 && top < w.site.Supply.Volts-1 {
+		x := say("top-volts", finding.Note, fmt.Sprintf("It can be set to %s at most; the wall has %s.", unit.Whole(top, "V"), unit.Whole(w.site.Supply.Volts, "V")), fmt.Sprintf("The motor gets its volts per hertz up to %s; above, torque falls as above base speed.", unit.Text(math.Min(1, top/wants)*w.site.Model.FrequencyHz, "Hz")), "drive.top_volts")
 		x.Figure, x.Limit, x.Measure = unit.Whole(top, "V"), unit.Whole(wants, "V")+" wanted by the motor", finding.Against(top, finding.AtLeast, 0.95*wants, "V")
 		if top < 0.95*wants {
 			x.Grade = finding.Caution
@@ -394,10 +393,10 @@ func (w *worker) judgeDrive(v *DrivePlan, m, heavy drive.Motor, up, down drive.R
 	if s := w.chosen.SinkOhms; s > 1 {
 		say("sink", finding.Stop, fmt.Sprintf("Its heat sink is not earthed: %s.", unit.Text(s, "Ω")), "Earth it with its own ring on bare metal, measure again: under 1 Ω.", "drive.sink_ohm")
 	}
-	names := leads.PrintJoint(w.hand.Kind.Terminals()[:min(3, len(w.hand.Kind.Terminals()))], w.hand.Naming)
+	names := leads.PrintJoint(w.site.Hand.Kind.Terminals()[:min(3, len(w.site.Hand.Kind.Terminals()))], w.site.Hand.Naming)
 	turn := finding.Finding{ID: "drive.direction", Bay: finding.Bridge, Grade: finding.Note, Sentence: "If it turns the wrong way: exchange any two of its three motor wires, standing and dead.",
 		Detail: fmt.Sprintf("At its input an exchange does nothing. Facing the shaft end it turns clockwise where %s are marked as the standard has it. The bump comes after the settings that protect the motor are keyed.", names), Why: []finding.Why{{Formula: "order of the three outputs", Section: finding.OnDirection, Source: "engine"}}}
-	if w.load.Turn == load.Anti && !strings.HasPrefix(w.machine.Leads.Bumped, "right") {
+	if w.site.Load.Turn == load.Anti && !strings.HasPrefix(w.machine.Leads.Bumped, "right") {
 		turn.Grade, turn.Sentence = finding.Caution, "In these joints it would turn clockwise; the machine wants anticlockwise."
 		turn.Detail = "Exchange two of its three motor wires, standing and dead, rather than run it in reverse for good; then bump it. " + turn.Detail
 		turn.Entries = []string{"load.turn"}
@@ -409,22 +408,22 @@ func (w *worker) judgeDrive(v *DrivePlan, m, heavy drive.Motor, up, down drive.R
 // protectDrive sizes breaker and wire by the drive's rated input, and says that
 // the drive itself is the motor's overload relay.
 func (w *worker) protectDrive(weighed drive.Weighed, earth unit.Conductor, v *DrivePlan) {
-	room := &load.Room{Mark: w.mark(), RatedNm: w.model.RatedTorqueNm, Continuous: v.Point.Continuous, Start: v.Point.Short}
+	room := &load.Room{Mark: w.site.Mark(), RatedNm: w.site.Model.RatedTorqueNm, Continuous: v.Point.Continuous, Start: v.Point.Short}
 	if v.Point.Carries {
-		room.RPM, room.Watts = v.Point.RPM, v.Point.Asked*w.model.RatedTorqueNm*v.Point.RPM*math.Pi/30
+		room.RPM, room.Watts = v.Point.RPM, v.Point.Asked*w.site.Model.RatedTorqueNm*v.Point.RPM*math.Pi/30
 	}
-	w.plan.Load = w.load.Figures(room)
-	draw := &supply.Draw{Mark: finding.Estimated, RunAmps: weighed.InputAmps, RunVolts: w.supply.Volts - weighed.InputAmps*w.supply.FeederOhm, StartAmps: weighed.InputAmps, StartVolts: w.supply.Volts - weighed.InputAmps*w.supply.FeederOhm, MostAmps: weighed.InputAmps}
-	w.plan.Supply = w.supply.Figures(draw)
+	w.plan.Load = w.site.Load.Figures(room)
+	draw := &supply.Draw{Mark: finding.Estimated, RunAmps: weighed.InputAmps, RunVolts: w.site.Supply.Volts - weighed.InputAmps*w.site.Supply.FeederOhm, StartAmps: weighed.InputAmps, StartVolts: w.site.Supply.Volts - weighed.InputAmps*w.site.Supply.FeederOhm, MostAmps: weighed.InputAmps}
+	w.plan.Supply = w.site.Supply.Figures(draw)
 	w.judged = true
 	if f := w.blocked(); f != nil {
 		w.say(finding.Finding{ID: "protection.wait", Bay: finding.Protection, Grade: finding.Open, Sentence: "Nothing is sized here while a stop stands: " + f.Sentence,
 			Detail: "Breaker and wire follow the drive as it will run. Mend that first.", Entries: f.Entries})
-		w.say(w.supply.Judge(nil, w.doc.Workshop.Rules)...)
+		w.say(w.site.Supply.Judge(nil, w.doc.Workshop.Rules)...)
 		v.Wiring = []drive.Wire{}
 		return
 	}
-	w.say(w.supply.Judge(draw, w.doc.Workshop.Rules)...)
+	w.say(w.site.Supply.Judge(draw, w.doc.Workshop.Rules)...)
 	rules := w.doc.Workshop.Rules
 	need, motor := 1.25*weighed.RatedInput, 1.25*weighed.Need
 	why := []finding.Why{{Formula: "125 % of the drive's rated input, next standard size; the breaker guards the wire", Numbers: fmt.Sprintf("1.25 · %s = %s", unit.Text(weighed.RatedInput, "A"), unit.Text(need, "A")), Section: finding.OnProtection, Source: rules.Source(), Estimated: true}}
@@ -445,7 +444,7 @@ func (w *worker) protectDrive(weighed drive.Weighed, earth unit.Conductor, v *Dr
 		f.Bay, f.Planning, f.Why = finding.Protection, true, why
 		w.say(f)
 	}
-	poles := protection.Asks{Rules: rules, Volts: w.supply.Nominal}.Poles()
+	poles := protection.Asks{Rules: rules, Volts: w.site.Supply.Nominal}.Poles()
 	var note []finding.Cure
 	if weighed.Breaker > 0 {
 		note = []finding.Cure{{Label: "Note " + unit.Rating(weighed.Breaker), Path: "protection.breaker", Value: unit.Plain(weighed.Breaker) + " A"}}
@@ -512,7 +511,7 @@ func HertzFor(d Document, way string, value float64) (hertz float64, ok bool) {
 
 // driveCase is the circuit of some joints on the drive at the dial's hertz.
 func (w *worker) driveCase(f fed) *circuit.Circuit {
-	coils, inside := leads.Coils(w.hand.Kind, w.inner)
+	coils, inside := leads.Coils(w.site.Hand.Kind, w.site.Inner)
 	if f.coils != nil {
 		coils = f.coils
 	}
@@ -520,7 +519,7 @@ func (w *worker) driveCase(f fed) *circuit.Circuit {
 	c := &circuit.Circuit{FrequencyHz: w.hertz, Reference: "N", Elements: []circuit.Element{}, Machines: []circuit.Machine{{Name: "motor", Equivalent: m.Eq, Slip: 1, Coils: coils}},
 		Joints: append(append([][]string{}, inside...), f.joints...)}
 	// The line volts are what the winding volts on this dial ask, in the joints wanted.
-	line := w.motor.Volts(w.hertz) / w.model.WindingVolts * w.motor.LineVolts
+	line := w.motor.Volts(w.hertz) / w.site.Model.WindingVolts * w.motor.LineVolts
 	for i, l := range leads.Lines {
 		c.Sources = append(c.Sources, circuit.Source{Name: "drive " + l, From: l, To: "N", VoltsRMS: line / math.Sqrt(3), PhaseDeg: -120 * float64(i)})
 	}
@@ -547,10 +546,10 @@ func (w *worker) solveDrive(s *State, f fed) {
 		return solver.Shaft(0).TorqueNm
 	}
 	peak, pull := search.Greatest(torque, 0.003, 1, 24)
-	surplus := w.model.Surplus(torque, w.load.At(w.load.Usual), w.hertz)
+	surplus := w.site.Model.Surplus(torque, w.site.Load.At(w.site.Load.Usual), w.hertz)
 	slip := machine.RunSlip(surplus, 0)
 	s.Runs = !math.IsNaN(slip) && slip <= peak*1.05
-	s.Starts = s.Runs && pull > w.model.FrictionNm
+	s.Starts = s.Runs && pull > w.site.Model.FrictionNm
 	if !s.Runs {
 		slip = 1
 	}
@@ -563,7 +562,7 @@ func (w *worker) solveDrive(s *State, f fed) {
 	c := w.driveCase(f)
 	for i, k := range c.Machines[0].Coils {
 		v, a := solver.CoilVolts(0, i), solver.CoilAmps(0, i)
-		share := cmplx.Abs(a) / w.model.WindingAmps
+		share := cmplx.Abs(a) / w.site.Model.WindingAmps
 		watts += real(v * cmplx.Conj(a))
 		one := &s.Coils[i]
 		one.Volts, one.Amps, one.Share, one.Of, one.Tone = unit.Whole(cmplx.Abs(v), "V"), ampsText(cmplx.Abs(a)), share, unit.Percent(share), toneOf(share)
@@ -584,11 +583,11 @@ func (w *worker) solveDrive(s *State, f fed) {
 		most = math.Max(most, a)
 		s.Lines = append(s.Lines, LineAmps{l, a, ampsText(a)})
 	}
-	s.Supply = math.Max(0, watts) / (0.95 * w.supply.Volts * w.weighed.InputFactor)
+	s.Supply = math.Max(0, watts) / (0.95 * w.site.Supply.Volts * w.weighed.InputFactor)
 	s.SupplyT = ampsText(s.Supply)
-	s.Volts = unit.Whole(w.supply.Volts-s.Supply*w.supply.FeederOhm, "V")
-	s.RPM = unit.Whole((1-slip)*120*w.hertz/float64(w.model.Eq.Poles), "rpm")
-	s.Torque = unit.Text(math.Max(0, solver.Shaft(0).TorqueNm-w.model.FrictionNm), "N·m")
+	s.Volts = unit.Whole(w.site.Supply.Volts-s.Supply*w.site.Supply.FeederOhm, "V")
+	s.RPM = unit.Whole((1-slip)*120*w.hertz/float64(w.site.Model.Eq.Poles), "rpm")
+	s.Torque = unit.Text(math.Max(0, solver.Shaft(0).TorqueNm-w.site.Model.FrictionNm), "N·m")
 	if s.Starts {
 		s.Turns = "clockwise"
 	}
@@ -658,16 +657,16 @@ func (w *worker) driveCard(c *bringup.Card) {
 	add := func(id, when, where, expect, band string, mark finding.Mark) {
 		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band, Mark: mark})
 	}
-	if ohm, _, mark := w.lineOhms(20, w.wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
+	if ohm, _, mark := w.site.LineOhms(20, w.site.Wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
 		add("ohms", "dead, drive off", "Ohms L1-L2, L2-L3, L3-L1", "about "+unit.Text((ohm[0]+ohm[1]+ohm[2])/3, "Ω"), "within 5 % of each other", mark)
 	}
-	add("volts", "before the start", "Volts at its input", unit.Whole(w.supply.Volts, "V"), "", w.supply.VoltsMark)
+	add("volts", "before the start", "Volts at its input", unit.Whole(w.site.Supply.Volts, "V"), "", w.site.Supply.VoltsMark)
 	if v.Point.Carries {
 		// Load ±10 % and the fit's own doubt; the drive's losses and the link's shape for its input. The slip carries the speed's.
 		around := func(x, part float64, u string) string { return band{(1 - part) * x, (1 + part) * x}.text(u) }
-		sync := 120 * v.Point.Hz / float64(w.model.Eq.Poles)
+		sync := 120 * v.Point.Hz / float64(w.site.Model.Eq.Poles)
 		speed := band{v.Point.RPM - 0.3*(sync-v.Point.RPM), v.Point.RPM + 0.3*(sync-v.Point.RPM)}
-		when := "at your load, " + unit.Percent(w.load.Usual) + ", " + unit.Text(v.Point.Hz, "Hz")
+		when := "at your load, " + unit.Percent(w.site.Load.Usual) + ", " + unit.Text(v.Point.Hz, "Hz")
 		add("amps", when, "Amps on the display", unit.Text(v.Point.Amps, "A"), around(v.Point.Amps, 0.12, "A"), finding.Estimated)
 		add("input", when, "Amps, supply line", p.Wanted.SupplyT, around(p.Wanted.Supply, 0.17, "A"), finding.Estimated)
 		add("rpm", when, "Speed", unit.Whole(v.Point.RPM, "rpm"), speed.text("rpm"), finding.Estimated)

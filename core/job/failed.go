@@ -1,7 +1,6 @@
 package job
 
 import (
-	"fmt"
 	"math"
 	"reflect"
 	"strings"
@@ -73,40 +72,5 @@ func sound(v reflect.Value) bool {
 			}
 		}
 	}
-	return true
-}
-
-// shorts says which lines some joints tie together, in the bridge's own names
-// for them; empty where none. On a capacitor bridge the corner may lie on the
-// line that its capacitor goes to: that only leaves the capacitor out.
-func (w *worker) shorts(j leads.Joints) string {
-	pairs := [][2]string{{"L1", "L2"}}
-	if w.isDrive() {
-		pairs = append(pairs, [2]string{"L1", "L3"}, [2]string{"L2", "L3"})
-	}
-	for _, p := range pairs {
-		for _, n := range j.Of(p[0]) {
-			if n == p[1] {
-				return p[0] + " and " + p[1]
-			}
-		}
-	}
-	return ""
-}
-
-// shorted finds joints wanted that tie two lines together: nothing is computed
-// of them but what they are.
-func (w *worker) shorted() bool {
-	lines := w.shorts(w.wanted)
-	if lines == "" {
-		return false
-	}
-	f := finding.Finding{ID: "leads.short", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("The joints wanted tie %s together: a dead short.", lines),
-		Detail: "Nothing is sized for it. Never feed it.", Entries: []string{"leads.wanted"}, Figure: w.wanted.Print(w.hand.Naming), Limit: "no two lines in one joint",
-		Why: []finding.Why{{Formula: "two lines in one joint: no winding between them", Numbers: w.wanted.Print(w.hand.Naming), Section: finding.OnCircuit, Source: "joints as typed"}}}
-	if w.machine.Leads.Wanted != "" {
-		f.Cures = []finding.Cure{{Label: "Let the plan choose the joints", Path: "leads.wanted", Value: ""}}
-	}
-	w.say(f)
 	return true
 }

@@ -53,7 +53,7 @@ func (w *worker) spread(b *capacitor.Bridge, uf, share float64) map[string]*band
 	}
 	for _, can := range []float64{0.95, 1, 1.05} {
 		for _, part := range []float64{0.9, 1, 1.1} {
-			p, ok := b.Run(can*uf, machine.Load{Kind: w.load.Kind, Share: part * share})
+			p, ok := b.Run(can*uf, machine.Load{Kind: w.site.Load.Kind, Share: part * share})
 			if !ok {
 				continue
 			}
@@ -84,14 +84,14 @@ func (w *worker) expectFinding(b *capacitor.Bridge, q capacitor.Question, a capa
 	return []finding.Finding{{ID: "bringup.expect", Bay: finding.Bridge, Grade: finding.Note,
 		Sentence: fmt.Sprintf("Measure at your load: expect %s in each supply line, %s.", unit.Text(abs(a.Usual.SupplyAmps), "A"), s["supply"].text("A")),
 		Detail:   fmt.Sprintf("And %s from the made corner to L2, %s. Corner higher and amps lower: the load is lighter than you said.", unit.Whole(a.Usual.CornerToL2, "V"), s["corner-l2"].text("V")),
-		Why:      append([]finding.Why{{Formula: "least and greatest over the can's ±5 %, the load ±10 %, and 3 % for the model", Section: finding.OnBands, Source: "engine"}}, w.leansOn...)}}
+		Why:      append([]finding.Why{{Formula: "least and greatest over the can's ±5 %, the load ±10 %, and 3 % for the model", Section: finding.OnBands, Source: "engine"}}, w.site.LeansOn...)}}
 }
 
 // judge adds what the chapters say that did not need the engine.
 func (w *worker) judge() {
-	w.say(w.load.Judge()...)
+	w.say(w.site.Load.Judge()...)
 	if w.choice == nil && !w.judged {
-		w.say(w.supply.Judge(nil, w.doc.Workshop.Rules)...)
+		w.say(w.site.Supply.Judge(nil, w.doc.Workshop.Rules)...)
 	}
 }
 
@@ -137,9 +137,9 @@ func unsized(d *Document, m *Machine, h leads.Hand) Link {
 }
 
 func (w *worker) link() Link {
-	l := unsized(w.doc, w.machine, w.hand)
-	l.RulerTo, l.CornerTo, l.LoadKind, l.RelayWay = 0, w.cornerTo, w.load.Kind, w.guard.Relay
-	l.Usual, l.Lightest, l.Heaviest = w.load.Usual, w.load.Lightest, w.load.Heaviest
+	l := unsized(w.doc, w.machine, w.site.Hand)
+	l.RulerTo, l.CornerTo, l.LoadKind, l.RelayWay = 0, w.cornerTo, w.site.Load.Kind, w.guard.Relay
+	l.Usual, l.Lightest, l.Heaviest = w.site.Load.Usual, w.site.Load.Lightest, w.site.Load.Heaviest
 	if !w.isDrive() {
 		l.Start, l.Microfarad, l.Chosen = w.startUF, w.entered, w.entered > 0
 	} else if w.profile != nil {
@@ -161,16 +161,16 @@ func (w *worker) link() Link {
 	if w.guard.Relay != protection.Thermistor {
 		l.Relay = noted(w.guard.RelaySet)
 	}
-	if w.supply.FeederM > 0 {
-		l.Feeder = unit.Plain(math.Round(w.supply.FeederM*10)/10) + unit.Space + "m"
+	if w.site.Supply.FeederM > 0 {
+		l.Feeder = unit.Plain(math.Round(w.site.Supply.FeederM*10)/10) + unit.Space + "m"
 		if w.doc.Workshop.Rules == table.NorthAmerica {
-			l.Feeder = unit.Plain(math.Round(w.supply.FeederM/0.3048)) + unit.Space + "ft"
+			l.Feeder = unit.Plain(math.Round(w.site.Supply.FeederM/0.3048)) + unit.Space + "ft"
 		}
-		if w.supply.Feeder != (unit.Conductor{}) {
-			l.Feeder += " of " + w.supply.Feeder.String()
+		if w.site.Supply.Feeder != (unit.Conductor{}) {
+			l.Feeder += " of " + w.site.Supply.Feeder.String()
 		}
 	}
-	l.Way = leads.Name(w.hand.Kind, w.wanted)
+	l.Way = leads.Name(w.site.Hand.Kind, w.site.Wanted)
 	return l
 }
 
@@ -197,7 +197,7 @@ func (w *worker) unsettled(bay finding.Bay) bool {
 	case finding.Bridge, finding.Protection:
 		return w.answer == nil && w.weighed == nil
 	case finding.Leads:
-		return !w.foundOK
+		return !w.site.FoundKnown
 	case finding.Motor:
 		return !w.plan.Computed
 	}
@@ -210,7 +210,7 @@ func (w *worker) bays() []BayState {
 	add := func(bay finding.Bay, title, key string) {
 		out = append(out, BayState{Bay: bay, Title: title, Key: key, Mark: w.gravest(bay), Do: w.do(bay)})
 	}
-	key := fmt.Sprintf("%s %s", unit.Whole(w.supply.Volts, "V"), unit.Whole(w.supply.Hertz, "Hz"))
+	key := fmt.Sprintf("%s %s", unit.Whole(w.site.Supply.Volts, "V"), unit.Whole(w.site.Supply.Hertz, "Hz"))
 	if p.Link.Feeder != "" {
 		key += ", " + p.Link.Feeder
 	}
@@ -253,7 +253,7 @@ func (w *worker) bays() []BayState {
 		}
 	}
 	add(finding.Bridge, "Bridge", key)
-	key = w.hand.Kind.Title()
+	key = w.site.Hand.Kind.Title()
 	if p.Now.Known {
 		key = p.Now.Note
 		if p.Now.Way.Arrangement != "" {
@@ -262,8 +262,8 @@ func (w *worker) bays() []BayState {
 	}
 	add(finding.Leads, "Leads", key)
 	key = "plate not read"
-	if w.plate.ShaftWatts > 0 {
-		key = unit.Text(w.plate.ShaftWatts/1000, "kW")
+	if w.site.Plate.ShaftWatts > 0 {
+		key = unit.Text(w.site.Plate.ShaftWatts/1000, "kW")
 		if p.Wanted.Solved && w.answer != nil && w.answer.UsualRuns {
 			coil, share := w.answer.Usual.WorstCoil()
 			key += fmt.Sprintf(", winding %s %s", coil, unit.Percent(share))
@@ -274,8 +274,8 @@ func (w *worker) bays() []BayState {
 	}
 	add(finding.Motor, "Motor", key)
 	words := map[machine.LoadKind]string{machine.NoLoad: "no load", machine.Constant: "constant", machine.Linear: "rising", machine.Fan: "fan-like"}
-	key = words[w.load.Kind] + ", " + unit.Percent(w.load.Usual)
-	if !w.load.Known {
+	key = words[w.site.Load.Kind] + ", " + unit.Percent(w.site.Load.Usual)
+	if !w.site.Load.Known {
 		key = "not said"
 	}
 	add(finding.Load, "Load", key)
@@ -389,7 +389,7 @@ func (w *worker) card() bringup.Card {
 			c.Open = append(c.Open, f.Sentence)
 		}
 	}
-	for _, g := range w.wanted {
+	for _, g := range w.site.Wanted {
 		terminals := slices.DeleteFunc(slices.Clone(g), func(n string) bool { return slices.Contains(leads.Lines, n) })
 		line := "joined"
 		for _, n := range g {
@@ -403,7 +403,7 @@ func (w *worker) card() bringup.Card {
 				line = n
 			}
 		}
-		joint := bringup.Line{Name: line, Value: leads.PrintJoint(terminals, w.hand.Naming)}
+		joint := bringup.Line{Name: line, Value: leads.PrintJoint(terminals, w.site.Hand.Naming)}
 		var tape []string
 		for _, n := range terminals {
 			if tag := p.Leads.Labelling.TapeOf(n); tag != "" {
@@ -464,7 +464,7 @@ func (w *worker) card() bringup.Card {
 	}
 	c.Settings = append(c.Settings,
 		bringup.Line{Name: "Capacitor from made corner to", Value: w.cornerTo, Note: p.Wanted.Turns + " facing the shaft end; for the other way move it to the other line"},
-		bringup.Line{Name: "Load, all day", Value: "up to " + unit.Percent(a.Continuous) + " of plate", Note: "yours " + unit.Percent(w.load.Usual) + ": " + strings.ToLower(w.plan.Use.Title)})
+		bringup.Line{Name: "Load, all day", Value: "up to " + unit.Percent(a.Continuous) + " of plate", Note: "yours " + unit.Percent(w.site.Load.Usual) + ": " + strings.ToLower(w.plan.Use.Title)})
 	w.readings(&c, a)
 	return c
 }
@@ -498,11 +498,11 @@ func (w *worker) readings(c *bringup.Card, a *capacitor.Answer) {
 	add := func(id, when, where, expect, band string, mark finding.Mark) {
 		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band, Mark: mark})
 	}
-	if ohm, _, mark := w.lineOhms(20, w.wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
+	if ohm, _, mark := w.site.LineOhms(20, w.site.Wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
 		add("ohms", "dead, capacitor off", "Ohms L1-L2, L2-corner, corner-L1", "about "+unit.Text((ohm[0]+ohm[1]+ohm[2])/3, "Ω"), "within 5 % of each other", mark)
 	}
-	add("volts", "before the start", "Volts L1 to L2", unit.Whole(w.supply.Volts, "V"), "", w.supply.VoltsMark)
-	b := w.bridge(w.wanted)
+	add("volts", "before the start", "Volts L1 to L2", unit.Whole(w.site.Supply.Volts, "V"), "", w.site.Supply.VoltsMark)
+	b := w.bridge(w.site.Wanted)
 	if b == nil {
 		return
 	}
@@ -510,8 +510,8 @@ func (w *worker) readings(c *bringup.Card, a *capacitor.Answer) {
 		id, when string
 		share    float64
 		p        capacitor.Point
-	}{{"light", "running light", w.load.Lightest, a.Idle}, {"load", "at your load, " + unit.Percent(w.load.Usual), w.load.Usual, a.Usual}} {
-		if len(at.p.Windings) == 0 || at.id == "light" && at.share == w.load.Usual {
+	}{{"light", "running light", w.site.Load.Lightest, a.Idle}, {"load", "at your load, " + unit.Percent(w.site.Load.Usual), w.site.Load.Usual, a.Usual}} {
+		if len(at.p.Windings) == 0 || at.id == "light" && at.share == w.site.Load.Usual {
 			continue
 		}
 		s := w.spread(b, a.Microfarad, at.share)

@@ -79,114 +79,62 @@ type Direction struct {
 	Corner  string   `json:"corner"` // the line that the capacitor is on
 }
 
-// agreed says by what the kind of leads is known: the plate's own diagram or
-// the continuity round; empty where it is only said.
-func (w *worker) agreed() string {
-	switch {
-	case w.round.Settled && w.round.Kind == w.hand.Kind:
-		return "continuity"
-	case w.machine.Leads.Agreed == "plate":
-		return "plate"
-	case !w.hand.Kind.Halved():
-		return "count"
-	}
-	return ""
-}
-
-// family says that joints may be given at all: of halves no list is given
-// until plate or continuity agrees.
-func (w *worker) family() bool {
-	return w.agreed() != "" && (!w.round.Settled || w.round.Kind == w.hand.Kind)
-}
-
-// coilOhm is a whole winding's ohms at 20 °C, measured where somebody did.
-func (w *worker) coilOhm() (ohm float64, from string, mark finding.Mark) {
-	switch {
-	case w.plate.WindingOhm20 > 0:
-		return w.plate.WindingOhm20, "the coil measured before joining", finding.Measured
-	case w.round.Settled && len(w.round.Coils) > 0:
-		for _, c := range w.round.Coils {
-			ohm += c.Ohm / float64(len(w.round.Coils))
-		}
-		if w.hand.Kind.Halved() {
-			ohm *= 2
-		}
-		return ohm, "the ohms of the continuity round", finding.Measured
-	case w.model != nil:
-		return w.model.Eq.R1Ohm * (234.5 + 20) / (234.5 + 75), "the plate's losses", finding.Estimated
-	}
-	return math.NaN(), "", finding.Estimated
-}
-
-// lineOhms are the ohms to expect between the lines of some joints at a
-// temperature.
-func (w *worker) lineOhms(celsius float64, joints leads.Joints) (ohm [3]float64, whole float64, mark finding.Mark) {
-	whole, _, mark = w.coilOhm()
-	whole *= (234.5 + celsius) / (234.5 + 20)
-	if math.IsNaN(whole) || joints == nil {
-		return [3]float64{math.NaN(), math.NaN(), math.NaN()}, whole, mark
-	}
-	coils, inside := leads.Coils(w.hand.Kind, w.inner)
-	live, _ := joints.WithLines(w.hand.Kind)
-	return leads.LineOhms(coils, append(slices.Clone(inside), live...), whole), whole, mark
-}
-
 // planLeads gathers what the bay shows, and says what follows from it.
 func (w *worker) planLeads() {
 	d := &w.machine.Leads
 	l := emptyLeads()
-	l.Round, l.Agreed, l.Extras = w.round, w.agreed(), leads.Extras(d.Extras)
+	l.Round, l.Agreed, l.Extras = w.site.Round, w.site.Agreed(), leads.Extras(d.Extras)
 	w.sayRound()
-	eq := leads.TypicalEquivalent(w.supply.Hertz)
-	if w.model != nil {
-		eq = w.model.Eq
+	eq := leads.TypicalEquivalent(w.site.Supply.Hertz)
+	if w.site.Model != nil {
+		eq = w.site.Model.Eq
 	}
 	var more []finding.Reading
-	l.Labelling, more = leads.Label(d.Round, w.hand, w.round, eq, w.supply.Hertz)
+	l.Labelling, more = leads.Label(d.Round, w.site.Hand, w.site.Round, eq, w.site.Supply.Hertz)
 	w.plan.Readings = append(w.plan.Readings, more...)
 	if l.Labelling.False != "" {
 		w.say(finding.Finding{ID: "leads.false-reading", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("The reading “%s” was false.", l.Labelling.False),
 			Detail: "Every other reading agrees without it. Take it once more if you want to be sure.", Entries: []string{"leads.senses"}})
 	}
-	if len(w.hand.Kind.Layout().Tables) > 0 {
+	if len(w.site.Hand.Kind.Layout().Tables) > 0 {
 		l.Choices = w.foundChoices()
 	}
-	if w.round.Settled && w.round.Kind == w.hand.Kind && len(w.hand.Kind.Layout().Tables) > 0 && !w.round.Marked && !l.Labelling.Settled {
+	if w.site.Round.Settled && w.site.Round.Kind == w.site.Hand.Kind && len(w.site.Hand.Kind.Layout().Tables) > 0 && !w.site.Round.Marked && !l.Labelling.Settled {
 		w.say(finding.Finding{ID: "leads.names", Bay: finding.Leads, Grade: finding.Open, Sentence: "Which lead is which is not known yet.",
 			Detail: "The groups are; starts and finishes are found by a few readings with low volts. Until then no joint can be made by name.", Entries: []string{"leads.senses"}})
 	}
 	l.Ways = w.ways()
 	l.Names = w.nameTable()
-	for _, step := range w.hand.Kind.Spiral() {
+	for _, step := range w.site.Hand.Kind.Spiral() {
 		l.Steps = append(l.Steps, step.Text)
 	}
-	if w.wanted != nil {
+	if w.site.Wanted != nil {
 		w.caps(&l)
 		for _, m := range w.mistakes() {
 			l.Mistakes = append(l.Mistakes, MistakeChoice{m.ID, m.Title, m.About})
 		}
 	}
 	joints := w.plan.Now.Joints
-	if !w.foundOK {
-		joints = w.wanted
+	if !w.site.FoundKnown {
+		joints = w.site.Wanted
 	}
-	if ohm, whole, mark := w.lineOhms(w.measured.At, joints); !math.IsNaN(whole) && joints != nil && w.family() {
+	if ohm, whole, mark := w.site.LineOhms(w.site.Measured.At, joints); !math.IsNaN(whole) && joints != nil && w.site.Family() {
 		l.LineOhms = w.pairs(ohm)
-		if wanted, _, _ := w.lineOhms(20, w.wanted); w.wanted != nil {
+		if wanted, _, _ := w.site.LineOhms(20, w.site.Wanted); w.site.Wanted != nil {
 			l.Wanted = w.pairs(wanted)
 		}
-		_, l.LineFrom, l.LineMark = w.coilOhm()
-		w.say(w.measured.JudgeLine(ohm, whole, mark)...)
+		_, l.LineFrom, l.LineMark = w.site.CoilOhm()
+		w.say(w.site.Measured.JudgeLine(ohm, whole, mark)...)
 	}
-	w.say(w.round.JudgeBalance()...)
-	w.say(w.measured.JudgeInsulation()...)
-	if !w.measured.Insulated && w.wanted != nil && w.foundOK && w.plan.Computed {
+	w.say(w.site.Round.JudgeBalance()...)
+	w.say(w.site.Measured.JudgeInsulation()...)
+	if !w.site.Measured.Insulated && w.site.Wanted != nil && w.site.FoundKnown && w.plan.Computed {
 		w.say(finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Grade: finding.Open, Sentence: "Insulation to frame has not been measured.",
 			Detail: "With a 500 V insulation tester, capacitors, drive and thermistor leads taken off first: over 1 MΩ to run at all, over 5 MΩ healthy.", Entries: []string{"leads.insulation"}})
 	}
-	if whole, _, mark := w.coilOhm(); mark == finding.Measured && w.machine.Plate.WindingOhms == "" && !math.IsNaN(whole) {
+	if whole, _, mark := w.site.CoilOhm(); mark == finding.Measured && w.machine.Plate.WindingOhms == "" && !math.IsNaN(whole) {
 		one := whole
-		if w.hand.Kind.Halved() {
+		if w.site.Hand.Kind.Halved() {
 			one /= 2
 		}
 		text := unit.Plain(math.Round(one*1000) / 1000)
@@ -218,7 +166,7 @@ func (w *worker) pairs(ohm [3]float64) []string {
 
 // sayRound is what the continuity round says about the whole job.
 func (w *worker) sayRound() {
-	v, k := w.round, w.hand.Kind
+	v, k := w.site.Round, w.site.Hand.Kind
 	switch {
 	case v.Grade == finding.Stop && len(v.Lone) > 0:
 		w.say(finding.Finding{ID: "leads.lone", Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text, Detail: v.Reason, Entries: []string{"leads.touches"}})
@@ -228,14 +176,14 @@ func (w *worker) sayRound() {
 		w.say(finding.Finding{ID: "leads.kind", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("Continuity shows %s; the job says %s.", v.Kind.Title(), k.Title()),
 			Detail: v.Reason, Entries: []string{"leads.kind"}, Cures: []finding.Cure{{Label: "It is " + v.Kind.Title(), Path: "leads.kind", Value: string(v.Kind)}},
 			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups), Section: finding.OnContinuity, Source: "continuity round"}}})
-	case v.Settled && v.Kind == k && v.Marked && !w.hand.MarksAgree(v.Groups):
+	case v.Settled && v.Kind == k && v.Marked && !w.site.Hand.MarksAgree(v.Groups):
 		w.say(finding.Finding{ID: "leads.marks", Bay: finding.Leads, Grade: finding.Stop, Sentence: "The marks on these leads are wrong: continuity joins others than the names say.",
 			Detail: "A mark was misread, or somebody sleeved them wrongly. Name the leads on tape, 1, 2, 3 …, and find starts and finishes anew.", Entries: []string{"leads.tags"},
 			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups), Section: finding.OnContinuity, Source: "continuity round"}}})
 	case v.Settled && k.Halved():
 		w.say(finding.Finding{ID: "leads.kind", Bay: finding.Leads, Grade: finding.Good, Sentence: "Continuity agrees: " + k.Title() + ".", Detail: v.Reason,
 			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups), Section: finding.OnContinuity, Source: "continuity round"}}})
-	case w.agreed() == "":
+	case w.site.Agreed() == "":
 		w.say(finding.Finding{ID: "leads.family", Bay: finding.Leads, Grade: finding.Open, Sentence: "Star or delta inside? Nobody has checked yet, so no joints are given.",
 			Detail:  "Nine-lead star and nine-lead delta share their high joints and differ in the low ones; the wrong table trips the breaker. Continuity tells: three pairs and a three are a star, three threes a delta. Or the plate's own diagram, whose low joints are four (star) or three (delta).",
 			Entries: []string{"leads.touches"}, Cures: []finding.Cure{{Label: "The plate's diagram shows it", Path: "leads.agreed", Value: "plate"}}})
@@ -256,40 +204,40 @@ func sizes(groups [][]string) string {
 // ways is every arrangement the leads allow, on this supply and load.
 func (w *worker) ways() []WayView {
 	out := []WayView{}
-	if len(w.reach) == 0 || !w.family() {
+	if len(w.site.Reach) == 0 || !w.site.Family() {
 		return out
 	}
-	for _, r := range w.reach {
-		joints := w.hand.Kind.JointsFor(r.Way)
-		v := WayView{Title: r.Way.String(), Joints: joints.Print(w.hand.Naming), Coil: unit.Whole(r.CoilVolts, "V"), MadeFor: unit.Whole(r.MadeFor, "V"),
+	for _, r := range w.site.Reach {
+		joints := w.site.Hand.Kind.JointsFor(r.Way)
+		v := WayView{Title: r.Way.String(), Joints: joints.Print(w.site.Hand.Naming), Coil: unit.Whole(r.CoilVolts, "V"), MadeFor: unit.Whole(r.MadeFor, "V"),
 			Of: unit.Percent(r.Ratio), Ratio: r.Ratio, Fits: r.Fits(), Grade: finding.Good, Text: "Each coil sees its own volts."}
 		switch {
 		case r.Fits():
 		case r.Ratio < 1:
 			v.Grade = finding.Caution
-			v.Text = fmt.Sprintf("Reduced power: torque goes with the square of the volts, about %s of it. Right on %s.", unit.Percent(r.Ratio*r.Ratio), unit.Whole(w.feed()/r.Ratio, "V"))
+			v.Text = fmt.Sprintf("Reduced power: torque goes with the square of the volts, about %s of it. Right on %s.", unit.Percent(r.Ratio*r.Ratio), unit.Whole(w.site.Feed.Volts/r.Ratio, "V"))
 		default:
 			v.Grade = finding.Stop
-			v.Text = fmt.Sprintf("Too many volts: the iron saturates and the winding burns. Right on %s: a transformer down would make it possible.", unit.Whole(w.feed()/r.Ratio, "V"))
+			v.Text = fmt.Sprintf("Too many volts: the iron saturates and the winding burns. Right on %s: a transformer down would make it possible.", unit.Whole(w.site.Feed.Volts/r.Ratio, "V"))
 		}
 		if w.motor != nil && r.Ratio < 1+leads.Within {
 			m := *w.motor
-			m.LineVolts = w.feed() / r.Ratio
-			if pt, err := m.At(w.model.FrequencyHz); err == nil && pt.Carries {
+			m.LineVolts = w.site.Feed.Volts / r.Ratio
+			if pt, err := m.At(w.site.Model.FrequencyHz); err == nil && pt.Carries {
 				v.Worst, v.Start = unit.Percent(pt.Share), unit.Percent(pt.Short)
 			} else {
 				v.Worst, v.Text = "stalls", v.Text+" It does not carry your load like this."
 			}
 		}
-		if w.model == nil || r.Ratio >= 1+leads.Within || w.isDrive() {
+		if w.site.Model == nil || r.Ratio >= 1+leads.Within || w.isDrive() {
 			out = append(out, v)
 			continue
 		}
 		if b := w.bridge(joints); b != nil {
-			load := w.load.At(w.load.Usual)
+			load := w.site.Load.At(w.site.Load.Usual)
 			var uf, share float64
 			var ok bool
-			if a := w.answer; a != nil && joints.Bare().Equal(w.wanted.Bare()) && a.UsualRuns { // sought already
+			if a := w.answer; a != nil && joints.Bare().Equal(w.site.Wanted.Bare()) && a.UsualRuns { // sought already
 				uf = a.Balance
 				p, runs := b.Run(uf, load)
 				ok = runs
@@ -311,11 +259,11 @@ func (w *worker) ways() []WayView {
 // nameTable translates the leads' own names.
 func (w *worker) nameTable() []NamePair {
 	out := []NamePair{}
-	for _, t := range w.hand.Kind.Terminals() {
-		own := w.hand.Naming.Print(t)
+	for _, t := range w.site.Hand.Kind.Terminals() {
+		own := w.site.Hand.Naming.Print(t)
 		var others []string
 		for _, n := range leads.Namings {
-			if n.For(w.hand.Kind) != n {
+			if n.For(w.site.Hand.Kind) != n {
 				continue
 			}
 			if other := n.Print(t); other != own && !slices.Contains(others, other) {
@@ -341,7 +289,7 @@ func (w *worker) caps(l *LeadsPlan) {
 	case line == (unit.Conductor{}) && w.choice != nil:
 		line = w.choice.Conductor
 	}
-	l.Caps = leads.CapsFor(w.wanted, w.hand.Naming, w.gauge, line, table)
+	l.Caps = leads.CapsFor(w.site.Wanted, w.site.Hand.Naming, w.site.Gauge, line, table)
 	count := map[int]int{}
 	var wires []int
 	for _, c := range l.Caps {
@@ -356,7 +304,7 @@ func (w *worker) caps(l *LeadsPlan) {
 		parts = append(parts, fmt.Sprintf("%d of %d wires", count[n], n))
 	}
 	what := "caps"
-	if w.hand.Box == leads.Studs {
+	if w.site.Hand.Box == leads.Studs {
 		what = "joints"
 	}
 	l.CapsText = fmt.Sprintf("%d %s: %s.", len(l.Caps), what, strings.Join(parts, ", "))
@@ -384,11 +332,11 @@ func (w *worker) sayState() {
 	if d.Starter == leads.StarDelta {
 		f := finding.Finding{ID: "leads.starter", Bay: finding.Leads, Grade: finding.Caution, Sentence: "A star-delta starter is on these leads: it needs a three-phase supply and goes.",
 			Detail: "Six cables (three and three) run from its contactors to the six leads. Locked off, take all six off the starter and join the motor for good in the box.", Entries: []string{"leads.starter"}}
-		if w.wanted != nil && w.hand.Kind == leads.Six {
-			f.Detail += " Permanently: " + w.wanted.Print(w.hand.Naming) + "; on a drive the same three lines go to its output, with no contactor between."
+		if w.site.Wanted != nil && w.site.Hand.Kind == leads.Six {
+			f.Detail += " Permanently: " + w.site.Wanted.Print(w.site.Hand.Naming) + "; on a drive the same three lines go to its output, with no contactor between."
 		}
-		if w.hand.Kind != leads.Six {
-			f.Detail += " It belongs to six leads; this job has " + w.hand.Kind.Title() + ": look again."
+		if w.site.Hand.Kind != leads.Six {
+			f.Detail += " It belongs to six leads; this job has " + w.site.Hand.Kind.Title() + ": look again."
 		}
 		w.say(f)
 	}
@@ -419,7 +367,7 @@ func (w *worker) turning() Direction {
 			"Look from the shaft end. On and off again in well under a second.",
 			"Wait until it stands. Lock off before anything is touched.",
 		}}
-	if w.load.Turn == load.Either && w.machine.Load.ShownBy == "" {
+	if w.site.Load.Turn == load.Either && w.machine.Load.ShownBy == "" {
 		d.Turns += ", expected; the machine has not said which it wants"
 	}
 	bumped := w.machine.Leads.Bumped
@@ -479,7 +427,7 @@ func (w *worker) turningOnDrive() Direction {
 // mistakes are the classic ones that can be made with these leads on this
 // bridge: those of a capacitor only where there is one.
 func (w *worker) mistakes() []leads.Mistake {
-	all := leads.Mistakes(w.hand, w.wanted)
+	all := leads.Mistakes(w.site.Hand, w.site.Wanted)
 	if !w.isDrive() {
 		return all
 	}
@@ -492,7 +440,7 @@ func (w *worker) mistakes() []leads.Mistake {
 func Mistaken(d Document, id string) (p Plan, s State, ok bool) {
 	p = Make(d)
 	w := prepared(context.Background(), &d)
-	if w.wanted == nil || w.model == nil {
+	if w.site.Wanted == nil || w.site.Model == nil {
 		return p, s, false
 	}
 	for _, m := range w.mistakes() {
@@ -512,17 +460,17 @@ func Mistaken(d Document, id string) (p Plan, s State, ok bool) {
 // settles. ok is false while nothing can be computed.
 func BenchCase(d Document, state string) (b circuit.BenchCase, ok bool) {
 	w := prepared(context.Background(), &d)
-	joints := w.wanted
+	joints := w.site.Wanted
 	if state == "now" {
-		joints = w.found
-		if w.foundOK && w.wanted != nil {
-			joints = leads.Apply(w.found, leads.Moves(w.found, w.wanted, w.hand, d.Machines[0].Leads.Done))
+		joints = w.site.Found
+		if w.site.FoundKnown && w.site.Wanted != nil {
+			joints = leads.Apply(w.site.Found, leads.Moves(w.site.Found, w.site.Wanted, w.site.Hand, d.Machines[0].Leads.Done))
 		}
 	}
-	if w.model == nil || joints == nil {
+	if w.site.Model == nil || joints == nil {
 		return b, false
 	}
-	live, _ := joints.WithLines(w.hand.Kind)
+	live, _ := joints.WithLines(w.site.Hand.Kind)
 	if w.isDrive() {
 		if w.motor == nil {
 			return b, false
@@ -538,16 +486,16 @@ func BenchCase(d Document, state string) (b circuit.BenchCase, ok bool) {
 		uf = w.answer.Microfarad
 	}
 	slip, at := 1.0, "standing"
-	p, runs := br.Run(uf, w.load.At(w.load.Usual))
-	if starts := br.Settle(uf, w.load.RunUp()).Starts || w.startUF > 0; runs && starts {
+	p, runs := br.Run(uf, w.site.Load.At(w.site.Load.Usual))
+	if starts := br.Settle(uf, w.site.Load.RunUp()).Starts || w.startUF > 0; runs && starts {
 		slip, at = p.Slip, "at your load"
 		if w.cornerTo == "L2" {
 			slip = 2 - slip
 		}
 	}
-	c := circuit.Circuit{FrequencyHz: w.supply.Hertz, Reference: "line 2", Elements: []circuit.Element{},
-		Sources:  []circuit.Source{{Name: "supply", From: "line 1", To: "line 2", VoltsRMS: w.supply.Volts, ResistanceOhm: w.supply.FeederOhm}},
-		Machines: []circuit.Machine{{Name: "motor", Equivalent: w.model.Eq, Slip: slip, Coils: br.Wiring.Coils}},
+	c := circuit.Circuit{FrequencyHz: w.site.Supply.Hertz, Reference: "line 2", Elements: []circuit.Element{},
+		Sources:  []circuit.Source{{Name: "supply", From: "line 1", To: "line 2", VoltsRMS: w.site.Supply.Volts, ResistanceOhm: w.site.Supply.FeederOhm}},
+		Machines: []circuit.Machine{{Name: "motor", Equivalent: w.site.Model.Eq, Slip: slip, Coils: br.Wiring.Coils}},
 		Joints:   append([][]string{{"L1", "line 1"}, {"L2", "line 2"}}, br.Wiring.Joints...)}
 	if uf > 0 {
 		c.Elements = append(c.Elements, circuit.Element{Name: "run capacitor", Kind: circuit.Capacitor, From: "L3", To: w.cornerTo, Microfarad: uf})

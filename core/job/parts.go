@@ -63,7 +63,7 @@ func (w *worker) buys() []Buy {
 		}
 	}
 	if w.doc.Bridge.Capacitor.Reversing == capacitor.BySwitch {
-		out = append(out, Buy{ID: "reversing", Count: 1, What: "Reversing switch", Spec: fmt.Sprintf("one pole, L1 - 0 - L2, for %s of capacitor amps at %s", unit.Text(1.35*a.CapacitorAmps, "A"), unit.Whole(w.supply.Nominal, "V")), Note: "between the capacitor and its line; turned only at standstill", Planning: true})
+		out = append(out, Buy{ID: "reversing", Count: 1, What: "Reversing switch", Spec: fmt.Sprintf("one pole, L1 - 0 - L2, for %s of capacitor amps at %s", unit.Text(1.35*a.CapacitorAmps, "A"), unit.Whole(w.site.Supply.Nominal, "V")), Note: "between the capacitor and its line; turned only at standstill", Planning: true})
 	}
 	ch := w.choice
 	motor := w.asks.MostSupply
@@ -74,7 +74,7 @@ func (w *worker) buys() []Buy {
 	out = append(out,
 		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine", Planning: true},
 		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("%s, %s, holding %s at the start", w.asks.Poles(), first(noted(w.guard.Breaker), sizeText(ch.Breaker)), unit.Text(w.asks.StartAmps, "A")), Own: w.guard.Breaker > 0, Planning: true},
-		Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.supply.Nominal, "V")), Note: "holds itself in through the stop button: nothing starts again by itself when the supply returns", Planning: true},
+		Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.site.Supply.Nominal, "V")), Note: "holds itself in through the stop button: nothing starts again by itself when the supply returns", Planning: true},
 		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where a hand can be caught", Note: "within reach from where the machine is fed", Planning: true})
 	if w.guard.Relay != protection.Thermistor {
 		out = append(out, relay)
@@ -96,9 +96,9 @@ func (w *worker) driveBuys() []Buy {
 	if p == nil || ch == nil || w.blocked() != nil {
 		return []Buy{}
 	}
-	poles := protection.Asks{Rules: w.doc.Workshop.Rules, Volts: w.supply.Nominal}.Poles()
+	poles := protection.Asks{Rules: w.doc.Workshop.Rules, Volts: w.site.Supply.Nominal}.Poles()
 	out := []Buy{
-		{ID: "drive", Count: 1, What: "Drive " + p.Name, Spec: fmt.Sprintf("%s out, for %s from %s", unit.Text(p.Output.Amps, "A"), unit.Text(ch.Need, "A"), unit.Whole(w.supply.Volts, "V")), Own: w.chosen.SecondHand == "yes"},
+		{ID: "drive", Count: 1, What: "Drive " + p.Name, Spec: fmt.Sprintf("%s out, for %s from %s", unit.Text(p.Output.Amps, "A"), unit.Text(ch.Need, "A"), unit.Whole(w.site.Supply.Volts, "V")), Own: w.chosen.SecondHand == "yes"},
 		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the drive, within sight", Planning: true},
 		{ID: "breaker", Count: 1, What: "Breaker", Spec: poles + ", " + first(noted(w.guard.Breaker), sizeText(ch.Breaker)), Own: w.guard.Breaker > 0, Planning: true},
 		{ID: "line-wire", Count: 1, What: "Line wire", Spec: first(conductor(w.guard.Conductor), protection.Wire(ch.Conductor)) + " copper and earth", Own: conductor(w.guard.Conductor) != "", Planning: true},

@@ -2,11 +2,9 @@ package job
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"math"
 	"reflect"
-	"slices"
 	"strings"
 
 	"graybridge/core/bringup"
@@ -18,8 +16,8 @@ import (
 	"graybridge/core/load"
 	"graybridge/core/machine"
 	"graybridge/core/openfile"
-	"graybridge/core/plate"
 	"graybridge/core/protection"
+	"graybridge/core/site"
 	"graybridge/core/supply"
 	"graybridge/core/unit"
 )
@@ -119,24 +117,8 @@ type worker struct {
 	doc      *Document
 	machine  *Machine // the one that is planned: a copy
 	plan     *Plan
-	supply   supply.Supply
-	plate    plate.Plate
-	load     load.Load
+	site     *site.Site
 	guard    protection.Protection
-	found    leads.Joints
-	foundOK  bool
-	wanted   leads.Joints
-	hand     leads.Hand
-	gauge    unit.Conductor // of the motor's leads
-	round    leads.Verdict
-	measured leads.Measured
-	inner    leads.Arrangement // inside a three-lead motor
-	reach    []leads.Reach
-	column   plate.Column
-	model    *machine.Model
-	refitted bool // the model's magnetising reactance is measured
-	fitted   []finding.Figure
-	leansOn  []finding.Why
 	cornerTo string
 	entered  float64 // µF
 	startUF  float64
@@ -175,7 +157,7 @@ func MakeUntil(ctx context.Context, d Document) (p Plan, err error) {
 			}
 		}
 	}()
-	for _, stage := range []func(){w.read, w.checkPlate, w.target, w.direction, w.compute, w.states, w.planLeads, w.judge, w.gather} {
+	for _, stage := range []func(){w.read, w.direction, w.compute, w.states, w.planLeads, w.judge, w.gather} {
 		if err := ctx.Err(); err != nil {
 			return Plan{}, err
 		}
@@ -200,66 +182,33 @@ func emptyPlan() *Plan {
 		Supply: []finding.Figure{}, Guard: []finding.Figure{}, Load: []finding.Figure{}}
 }
 
-func (w *worker) checkPlate() { w.say(w.plate.Checks(w.supply.Hertz, w.isDrive())...) }
-
 func (w *worker) say(f ...finding.Finding) { w.plan.Findings = append(w.plan.Findings, f...) }
 
+// read reads the whole document: what cannot be read is said.
 func (w *worker) read() {
-	d, p := w.doc, w.plan
+	d, m, p := w.doc, w.machine, w.plan
+	var own []finding.Reading
+	own, feed := w.readDrive()
+	w.site = site.Read(site.Entries{Rules: d.Workshop.Rules, Volts: d.Workshop.Volts, Hertz: d.Workshop.Hertz,
+		Supply: d.Supply, Plate: m.Plate, Leads: m.Leads, Load: m.Load}, feed)
+	p.Readings = append(p.Readings, w.site.Readings...)
 	var r []finding.Reading
-	p.Readings = []finding.Reading{}
-	keep := func() { p.Readings = append(p.Readings, r...) }
-	w.supply, r = supply.Read(d.Supply, d.Workshop.Volts, d.Workshop.Hertz)
-	keep()
-	w.plate, r = plate.Read(w.machine.Plate, w.supply.Hertz)
-	keep()
-	var chosen bool
-	if w.machine.Leads.Kind == "" {
-		w.machine.Leads.Kind = leads.Six
-	}
-	w.hand = w.machine.Leads.Hand()
-	if w.isDrive() {
-		w.hand.Third = "L3"
-	}
-	w.found, w.wanted, w.foundOK, chosen, r = leads.Read(w.machine.Leads)
-	keep()
-	var touches leads.Touches
-	touches, r = leads.ReadRound(w.machine.Leads.Round)
-	keep()
-	w.round = touches.Verdict()
-	w.round.Marked = w.hand.AreMarks(touches.Tags)
-	w.measured, r = leads.ReadOhms(w.machine.Leads.Ohms)
-	keep()
-	if g := w.machine.Leads.Gauge; g != "" {
-		c, ok, err := unit.ParseConductor(g)
-		one := finding.Reading{Path: "leads.gauge", Typed: g, ReadAs: c.String()}
-		if err != nil || !ok {
-			one.ReadAs, one.Problem, one.Wanted = "", "This could not be read.", "14 AWG or 1.5 mm²"
-		} else {
-			w.gauge = c
-		}
-		p.Readings = append(p.Readings, one)
-	}
-	if !chosen {
-		w.wanted = nil
-	}
-	w.load, r = load.Read(w.machine.Load)
-	keep()
-	w.guard, r = protection.Read(w.machine.Protection)
-	keep()
-	r = w.readBridge()
-	keep()
-	r = w.readDrive()
-	keep()
-	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads, "bridge": finding.Bridge, "drive": finding.Bridge, "load": finding.Load, "protection": finding.Protection}
+	w.guard, r = protection.Read(m.Protection)
+	p.Readings = append(p.Readings, r...)
+	p.Readings = append(p.Readings, w.readBridge()...)
+	p.Readings = append(p.Readings, own...)
+	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads,
+		"bridge": finding.Bridge, "drive": finding.Bridge, "load": finding.Load, "protection": finding.Protection}
 	for _, one := range p.Readings {
 		if one.Problem == "" {
 			continue
 		}
 		part, _, _ := strings.Cut(one.Path, ".")
-		w.say(finding.Finding{ID: "unread." + one.Path, Unread: true, Bay: bays[part], Grade: finding.Caution, Sentence: fmt.Sprintf("“%s” could not be read.", one.Typed),
-			Detail: one.Problem + " Write it like " + one.Wanted + ".", Entries: []string{one.Path}})
+		w.say(finding.Finding{ID: "unread." + one.Path, Unread: true, Bay: bays[part], Grade: finding.Caution,
+			Sentence: fmt.Sprintf("“%s” could not be read.", one.Typed),
+			Detail:   one.Problem + " Write it like " + one.Wanted + ".", Entries: []string{one.Path}})
 	}
+	w.say(w.site.Said...)
 }
 
 // readBridge reads the capacitors: in circuit, in the drawer, for the start.
@@ -295,7 +244,7 @@ func (w *worker) readBridge() (readings []finding.Reading) {
 	}
 	if d.Trim != "" {
 		var r []finding.Reading
-		w.rounds, r = capacitor.ReadRounds(d.Trim, !w.hand.Kind.Halved())
+		w.rounds, r = capacitor.ReadRounds(d.Trim, !w.site.Hand.Kind.Halved())
 		readings = append(readings, r...)
 	}
 	w.prices, _ = capacitor.ParsePrices(w.doc.Workshop.Prices) // refused when the workshop is stored
@@ -310,7 +259,7 @@ const mostCans = 24
 // the standard has it.
 func (w *worker) direction() {
 	want := "L1"
-	if w.load.Turn == load.Anti {
+	if w.site.Load.Turn == load.Anti {
 		want = "L2"
 	}
 	if w.isDrive() { // its outputs stand in order; the command turns it round
@@ -321,7 +270,7 @@ func (w *worker) direction() {
 	if w.cornerTo == "" {
 		w.cornerTo = want
 	}
-	if len(w.reach) == 0 || !w.reach[0].Fits() {
+	if len(w.site.Reach) == 0 || !w.site.Reach[0].Fits() {
 		return
 	}
 	turns := map[string]string{"L1": "clockwise", "L2": "anticlockwise"}
@@ -330,178 +279,36 @@ func (w *worker) direction() {
 		Sentence: fmt.Sprintf("Turns %s, facing the shaft end.", turns[w.cornerTo]),
 		Detail:   fmt.Sprintf("If U, V, W are marked as the standard has it: bump it to be sure. For the other way move the capacitor's line end from %s to %s.", w.cornerTo, other),
 		Why:      []finding.Why{{Formula: "capacitor from the corner to L1: forward; to L2: backward", Section: finding.OnDirection, Source: "engine; the order U, V, W turns clockwise facing the shaft end"}}}
-	if w.load.Turn != load.Either && w.cornerTo != want {
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("It would turn %s; the machine wants %s.", turns[w.cornerTo], w.load.Turn)
+	if w.site.Load.Turn != load.Either && w.cornerTo != want {
+		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("It would turn %s; the machine wants %s.", turns[w.cornerTo], w.site.Load.Turn)
 		f.Cures = []finding.Cure{{Label: "Capacitor to " + want, Path: "bridge.corner_to", Value: want}}
 		f.Entries = []string{"bridge.corner_to", "load.turn"}
 	}
 	w.say(f)
 }
 
-// target decides how the windings should be joined: each coil must see the
-// volts it was wound for.
-func (w *worker) target() {
-	p, k := &w.plate, w.hand.Kind
-	if k == leads.Other {
-		w.say(finding.Finding{ID: "leads.other", Bay: finding.Leads, Grade: finding.Stop, Sentence: "These leads cannot be planned without their own diagram.",
-			Detail: "Ten and eighteen leads, part-winding and two-speed motors have joints that no count of leads tells. Look under the lid and on the back of the plate; a rewinder reads it in minutes.", Entries: []string{"leads.kind"}})
-		return
-	}
-	if len(p.Columns) == 0 {
-		return
-	}
-	if k.Halved() {
-		p.ForLeads(map[leads.Kind]plate.Join{leads.NineStar: plate.Star, leads.NineDelta: plate.Delta}[k], k == leads.Twelve)
-	}
-	joined := p.Columns[:0:0]
-	for _, c := range p.Columns {
-		if c.Join != "" {
-			joined = append(joined, c)
-		}
-	}
-	if len(joined) == 0 && k == leads.Six && len(p.Columns) == 2 && math.Abs(p.Columns[1].At/p.Columns[0].At-2) < 0.15 {
-		w.say(finding.Finding{ID: "leads.how-many", Bay: finding.Leads, Grade: finding.Open, Sentence: "Volts of one to two on the plate: nine or twelve leads. How many come out?",
-			Detail: "Six leads give one to √3 (230/400). With nine, continuity or the plate's diagram tells star from delta inside.", Entries: []string{"leads.kind"},
-			Cures: []finding.Cure{{Label: "Nine, star: to be proved", Path: "leads.kind", Value: string(leads.NineStar)}, {Label: "Nine, delta: to be proved", Path: "leads.kind", Value: string(leads.NineDelta)}, {Label: "Twelve", Path: "leads.kind", Value: string(leads.Twelve)}},
-			Why:   []finding.Why{{Formula: "halves end to end or side by side: volts 2 : 1", Numbers: fmt.Sprintf("%s : %s", unit.Plain(p.Columns[1].At), unit.Plain(p.Columns[0].At)), Section: finding.OnCoilVolts, Source: "plate"}}})
-		return
-	}
-	if len(joined) == 0 {
-		w.say(finding.Finding{ID: "leads.which-join", Bay: finding.Motor, Grade: finding.Open, Sentence: "Do the plate's volts belong to delta or to star?",
-			Detail:  "Look for Δ or Y beside the volts, or a small diagram inside the lid. Without it nobody knows what one winding was wound for.",
-			Cures:   []finding.Cure{{Label: "Delta", Path: "plate.connection", Value: "Δ"}, {Label: "Star", Path: "plate.connection", Value: "Y"}},
-			Entries: []string{"plate.connection", "plate.volts"}})
-		return
-	}
-	w.column = joined[0]
-	if k == leads.Three {
-		w.inner = leads.Arrangement(joined[0].Join)
-	}
-	feed := w.feed()
-	hertz := 1.0
-	if !w.isDrive() && p.Hertz > 0 {
-		hertz = p.Hertz / w.supply.Hertz
-	}
-	w.reach = leads.Reachable(k, w.inner, feed, w.column.Winding(), hertz)
-	best := w.reach[0]
-	for _, c := range joined {
-		if leads.Arrangement(c.Join) == best.Arrangement && c.Parallel == (best.Halves == leads.Parallel) {
-			w.column = c
-		}
-	}
-	if !w.family() {
-		w.wanted = nil
-		return
-	}
-	if w.wanted == nil {
-		w.wanted = k.JointsFor(best.Way)
-	}
-	name := best.String()
-	why := []finding.Why{{Formula: "coil volts: line in delta, line/√3 in star; of a half in series half of that", Numbers: fmt.Sprintf("%s: %s of %s", name, unit.Text(best.CoilVolts, "V"), unit.Text(best.MadeFor, "V")), Section: finding.OnCoilVolts, Source: "plate and supply"}}
-	figure, limit := unit.Text(best.CoilVolts, "V")+" a coil", "made for "+unit.Text(best.MadeFor, "V")
-	if hertz != 1 {
-		why = append(why, finding.Why{Formula: "flux = volts per hertz over the winding's own", Numbers: fmt.Sprintf("%s · %s/%s = %s", unit.Percent(best.Ratio), unit.Plain(p.Hertz), unit.Plain(w.supply.Hertz), unit.Percent(best.Flux)), Section: finding.OnCoilVolts, Source: "plate and supply"})
-	}
-	flux := finding.Against(best.Flux*100, finding.AtMost, leads.Strained*100, "% of its own flux")
-	switch {
-	case best.Fits() && best.Flux > leads.Strained:
-		w.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("Join in %s: the nearest there is, but the iron then carries %s of its own flux.", name, unit.Percent(best.Flux)),
-			Detail: "It idles with more amps and more heat than the plate's. Measure the line at its worst hour; a tap down on a transformer would cure it.", Figure: figure, Limit: limit, Measure: flux, Why: why})
-	case best.Fits() && best.Flux < 1-leads.Within:
-		weak := best.Flux * best.Flux
-		w.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("Join in %s: each coil gets its volts, but at %s Hz they make %s of its flux, and about %s of its torque.", name, unit.Plain(w.supply.Hertz), unit.Percent(best.Flux), unit.Percent(weak)),
-			Detail: "It turns faster and carries less. Weigh the load by that, or take a drive, which makes the motor's own hertz.", Figure: figure, Limit: limit, Measure: finding.Against(best.Flux*100, finding.AtLeast, 100*(1-leads.Within), "% of its own flux"), Why: why})
-	case best.Fits():
-		w.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Good, Sentence: fmt.Sprintf("Join in %s: each coil then gets the %s it was wound for.", name, unit.Whole(best.CoilVolts, "V")),
-			Figure: figure, Limit: limit, Measure: flux, Why: why})
-	case best.Flux < 1:
-		torque := best.Flux * best.Flux
-		helps := fmt.Sprintf("a transformer up to %s", unit.Whole(w.column.At, "V"))
-		if w.column.At >= 360 && w.column.At <= 500 && w.supply.Nominal >= 200 {
-			helps += ", a drive whose maker doubles the volts"
-		} else if w.column.At > 500 {
-			helps += fmt.Sprintf(" (no drive doubles %s to %s)", unit.Whole(w.supply.Nominal, "V"), unit.Whole(w.column.At, "V"))
-		}
-		if k == leads.Three && w.column.Join == plate.Star {
-			helps += fmt.Sprintf(", opening the star point inside and bringing six leads out (a rewinder's hour: the coils are made for %s each, which delta would give them on %s)", unit.Whole(w.column.At/math.Sqrt(3), "V"), unit.Whole(w.column.At/math.Sqrt(3), "V"))
-		}
-		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("No joint of these leads reaches the coil's volts on %s.", unit.Whole(feed, "V")),
-			Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: %s, another motor with a %s column, or a three-phase supply.", name, unit.Percent(best.Ratio), unit.Percent(torque), helps, unit.Whole(w.supply.Nominal, "V")),
-			Figure: figure, Limit: limit, Measure: finding.Against(best.Flux*100, finding.AtLeast, 100*(1-leads.Within), "% of its own flux"), Why: append(why, finding.Why{Formula: "torque ∝ (volts per hertz)²", Numbers: fmt.Sprintf("%s² = %s", unit.Three(best.Flux), unit.Three(torque)), Section: finding.OnCoilVolts, Source: "induction motor"}), Entries: []string{"plate.volts"}})
-	default:
-		sentence := fmt.Sprintf("Every joint of these leads puts more volts on a coil than it was wound for: %s of its own at best.", unit.Percent(best.Ratio))
-		if math.Abs(best.Ratio-1) <= leads.Within {
-			sentence = fmt.Sprintf("At %s Hz every joint puts more flux into the iron than it was made for: %s of its own at best.", unit.Plain(w.supply.Hertz), unit.Percent(best.Flux))
-		}
-		w.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: sentence,
-			Detail: "Its iron would saturate and it would burn, even without load. What helps: a drive, which makes the motor's own hertz and volts, a transformer down, or another motor.", Figure: figure, Limit: limit, Measure: flux, Why: why, Entries: []string{"plate.volts", "plate.hertz"}})
-	}
-	if chosen := leads.Name(k, w.wanted); k != leads.Three && w.machine.Leads.Wanted != "" && chosen != best.Way {
-		own := chosen.String()
-		if own == "" {
-			own = "a joint without a name"
-		}
-		grade := finding.Stop // nothing is sized for joints that starve or burn the coils, or that nobody has a name for
-		for _, r := range w.reach {
-			if r.Way == chosen && r.Fits() {
-				grade = finding.Caution
-			}
-		}
-		w.say(finding.Finding{ID: "leads.wanted", Bay: finding.Leads, Grade: grade, Sentence: fmt.Sprintf("Wanted is %s; %s gives the coils their volts.", own, name), Figure: figure, Limit: limit, Why: why,
-			Cures: []finding.Cure{{Label: "Want " + name, Path: "leads.wanted", Value: ""}}, Entries: []string{"leads.wanted"}})
-	}
-}
-
-// compute fits the machine and asks the bridge.
+// compute asks the bridge.
 func (w *worker) compute() {
-	p := &w.plate
-	if !p.Complete() || w.column.Join == "" || w.column.Amps == 0 || w.wanted == nil {
+	m := w.site.Model
+	if m == nil {
 		return
 	}
-	targets, basis := p.Targets(w.column)
-	m, err := machine.Fit(p.Rating(w.column), targets)
-	if err != nil {
-		if errors.Is(err, machine.ErrImpossible) && !w.has("plate.power") && !w.has("plate.slip") && !w.has("plate.rpm") {
-			w.say(finding.Finding{ID: "plate.impossible", Bay: finding.Motor, Grade: finding.Stop, Sentence: "No motor could be built to this plate.",
-				Detail: "Reason: " + err.Error() + ". Compare the entries with the plate, digit by digit.", Entries: []string{"plate.power", "plate.amps", "plate.power_factor", "plate.rpm"}})
-		}
-		return
-	}
-	w.model, w.fitted = &m, basis
 	w.plan.Computed = true
-	if v := p.PowerFactor; v.Mark == finding.Estimated {
-		w.leansOn = append(w.leansOn, finding.Why{Formula: "power factor ≈ " + unit.Three(v.Value), Section: finding.OnFit, Source: v.Basis, Estimated: true})
-	}
-	if w.column.Mark == finding.Estimated {
-		w.leansOn = append(w.leansOn, finding.Why{Formula: "amps ≈ " + unit.Text(w.column.Amps, "A"), Section: finding.OnFit, Source: "estimated: the plate's amps were not entered", Estimated: true})
-	}
-	if p.WindingOhm20 == 0 {
-		w.leansOn = append(w.leansOn, finding.Why{Formula: "R1 ≈ " + unit.Text(m.Eq.R1Ohm, "Ω"), Section: finding.OnFit, Source: "from the plate's losses; measure a coil to replace it", Estimated: true})
-	}
-	if basis[0].Mark == finding.Estimated {
-		w.leansOn = append(w.leansOn, finding.Why{Formula: fmt.Sprintf("locked-rotor amps ≈ %s × plate", unit.Three(m.LockedAmpsRatio)), Section: finding.OnFit, Source: basis[0].Note, Estimated: true})
-	}
-	if !w.load.Known {
-		w.leansOn = append(w.leansOn, finding.Why{Formula: "load = " + unit.Percent(w.load.Usual), Section: finding.OnOperatingPoint, Source: "assumed until you say", Estimated: true})
-	}
-	if r := m.BreakdownTorqueRatio; r < 1.5 || r > 4 || !m.AmpsReached {
-		w.say(finding.Finding{ID: "plate.breakdown", Bay: finding.Motor, Grade: finding.Note, Sentence: fmt.Sprintf("The fitted motor's breakdown torque is %s × rated, which is unusual.", unit.Three(r)),
-			Detail: "The locked-rotor figures and the plate do not go together well: starting figures are weak here.", Figure: unit.Three(r), Limit: "1.5 to 4", Why: []finding.Why{{Formula: "greatest torque over slip / rated torque", Section: finding.OnFit, Source: "fitted circuit", Estimated: true}}})
-	}
-	if w.shorted() {
+	if f, shorted := w.site.Shorted(); shorted {
+		w.say(f)
 		return
 	}
 	if w.isDrive() {
 		w.computeDrive()
 		return
 	}
-	if !w.reach[0].Fits() {
+	if !w.site.Reach[0].Fits() {
 		w.say(finding.Finding{ID: "capacitor.none", Bay: finding.Bridge, Grade: finding.Stop, Sentence: "No capacitor helps: none of the joints gives the coils their volts.",
 			Detail: "A capacitor makes a third line; it does not make volts. See Leads for what would help.",
-			Why:    []finding.Why{{Formula: "coil volts per hertz within 10 % of its own", Numbers: fmt.Sprintf("%s of its own", unit.Percent(w.reach[0].Flux)), Section: finding.OnCoilVolts, Source: "plate and supply"}}})
+			Why:    []finding.Why{{Formula: "coil volts per hertz within 10 % of its own", Numbers: fmt.Sprintf("%s of its own", unit.Percent(w.site.Reach[0].Flux)), Section: finding.OnCoilVolts, Source: "plate and supply"}}})
 		return
 	}
-	b := w.bridge(w.wanted)
+	b := w.bridge(w.site.Wanted)
 	if b == nil {
 		return
 	}
@@ -511,8 +318,10 @@ func (w *worker) compute() {
 		w.plan.Trim = &view
 		w.say(said...)
 		if t.Fits { // what was estimated is measured now
-			w.refit(t)
-			if b = w.bridge(w.wanted); b == nil {
+			w.site = w.site.With(t.Model, finding.Why{Formula: "Xm · " + unit.Three(t.Magnetising), Numbers: unit.Text(t.Model.Eq.XmOhm, "Ω"),
+				Section: finding.OnTrim, Source: "refitted to your readings on the running bridge"})
+			m = w.site.Model
+			if b = w.bridge(w.site.Wanted); b == nil {
 				return
 			}
 			q = w.question(b)
@@ -530,24 +339,15 @@ func (w *worker) compute() {
 	verdict := q.Verdict(a)
 	w.plan.Use = &verdict
 	w.plan.Combos = q.Combos(a.Balance, w.prices)
-	w.plan.Bridge = bridgeFigures(a, &m, w.mark())
-	room := &load.Room{Mark: w.mark(), RatedNm: m.RatedTorqueNm, Continuous: a.Continuous, Start: a.StartTorque}
+	w.plan.Bridge = bridgeFigures(a, m, w.site.Mark())
+	room := &load.Room{Mark: w.site.Mark(), RatedNm: m.RatedTorqueNm, Continuous: a.Continuous, Start: a.StartTorque}
 	if a.UsualRuns {
 		room.RPM, room.Watts = a.Usual.RPM, a.Usual.ShaftWatts
 	}
-	w.plan.Load = w.load.Figures(room)
+	w.plan.Load = w.site.Load.Figures(room)
 	w.plan.Findings = append(w.plan.Findings, w.expectFinding(b, q, a)...)
 	w.protect(b, a)
 	w.plan.Buys = w.buys()
-}
-
-// refit puts the motor that the readings show in the place of the one fitted to
-// the plate alone.
-func (w *worker) refit(t capacitor.Trim) {
-	w.model = &t.Model
-	w.refitted = true
-	w.leansOn = slices.DeleteFunc(w.leansOn, func(y finding.Why) bool { return strings.HasPrefix(y.Formula, "power factor") })
-	w.leansOn = append(w.leansOn, finding.Why{Formula: "Xm · " + unit.Three(t.Magnetising), Numbers: unit.Text(t.Model.Eq.XmOhm, "Ω"), Section: finding.OnTrim, Source: "refitted to your readings on the running bridge"})
 }
 
 func (w *worker) has(id string) bool {
@@ -576,7 +376,7 @@ func (w *worker) bridge(joints leads.Joints) *capacitor.Bridge {
 var otherLine = map[string]string{"L1": "L2", "L2": "L1"}
 
 func (w *worker) bridgeFed(f fed) *capacitor.Bridge {
-	coils, inside := leads.Coils(w.hand.Kind, w.inner)
+	coils, inside := leads.Coils(w.site.Hand.Kind, w.site.Inner)
 	if f.coils != nil {
 		coils = f.coils
 	}
@@ -585,8 +385,8 @@ func (w *worker) bridgeFed(f fed) *capacitor.Bridge {
 		to = otherLine[to]
 	}
 	all := append([][]string{}, inside...)
-	b, err := capacitor.New(w.model, capacitor.Wiring{
-		Volts: w.supply.Volts, FrequencyHz: w.supply.Hertz, FeederOhm: w.supply.FeederOhm, CornerTo: to,
+	b, err := capacitor.New(w.site.Model, capacitor.Wiring{
+		Volts: w.site.Supply.Volts, FrequencyHz: w.site.Supply.Hertz, FeederOhm: w.site.Supply.FeederOhm, CornerTo: to,
 		Coils: coils, Joints: append(all, f.joints...),
 	})
 	if err != nil {
@@ -597,10 +397,10 @@ func (w *worker) bridgeFed(f fed) *capacitor.Bridge {
 
 func (w *worker) question(b *capacitor.Bridge) capacitor.Question {
 	return capacitor.Question{
-		Bridge: b, Kind: w.load.Kind, Usual: w.load.Usual, Lightest: w.load.Lightest, Heaviest: w.load.Heaviest,
-		Reversing: w.doc.Bridge.Capacitor.Reversing, LightestSaid: w.machine.Load.Lightest != "", StartShare: w.load.StartShare(), ServiceFactor: w.plate.ServiceFactor, Entered: w.entered,
-		Drawer: w.drawer, StartEntered: w.startUF, OnMinutes: w.load.On, OffMinutes: w.load.Off,
-		SchoolVolts: w.supply.Nominal, PowerFactor: w.plate.PowerFactor.Value, Estimates: w.leansOn,
+		Bridge: b, Kind: w.site.Load.Kind, Usual: w.site.Load.Usual, Lightest: w.site.Load.Lightest, Heaviest: w.site.Load.Heaviest,
+		Reversing: w.doc.Bridge.Capacitor.Reversing, LightestSaid: w.machine.Load.Lightest != "", StartShare: w.site.Load.StartShare(), ServiceFactor: w.site.Plate.ServiceFactor, Entered: w.entered,
+		Drawer: w.drawer, StartEntered: w.startUF, OnMinutes: w.site.Load.On, OffMinutes: w.site.Load.Off,
+		SchoolVolts: w.site.Supply.Nominal, PowerFactor: w.site.Plate.PowerFactor.Value, Estimates: w.site.LeansOn,
 	}
 }
 
@@ -627,20 +427,20 @@ func (w *worker) occurring() []float64 {
 	const steps = 8
 	out := make([]float64, 0, steps+1)
 	for i := range steps + 1 {
-		out = append(out, w.load.Lightest+(w.load.Heaviest-w.load.Lightest)*float64(i)/steps)
+		out = append(out, w.site.Load.Lightest+(w.site.Load.Heaviest-w.site.Load.Lightest)*float64(i)/steps)
 	}
-	return append(out, w.load.Usual)
+	return append(out, w.site.Load.Usual)
 }
 
 func (w *worker) protect(b *capacitor.Bridge, a capacitor.Answer) {
 	if a.UsualRuns {
-		draw := &supply.Draw{Mark: w.mark(), RunAmps: abs(a.Usual.SupplyAmps), RunVolts: a.Usual.SupplyVolts, StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts}
-		if w.plan.Supply = w.supply.Figures(draw); w.blocked() == nil {
+		draw := &supply.Draw{Mark: w.site.Mark(), RunAmps: abs(a.Usual.SupplyAmps), RunVolts: a.Usual.SupplyVolts, StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts}
+		if w.plan.Supply = w.site.Supply.Figures(draw); w.blocked() == nil {
 			draw.MostAmps = draw.RunAmps
 			if a.HeavyRuns {
 				draw.MostAmps = max(draw.MostAmps, abs(a.Heavy.SupplyAmps))
 			}
-			w.say(w.supply.Judge(draw, w.doc.Workshop.Rules)...)
+			w.say(w.site.Supply.Judge(draw, w.doc.Workshop.Rules)...)
 			w.judged = true
 		}
 	}
@@ -651,15 +451,15 @@ func (w *worker) protect(b *capacitor.Bridge, a capacitor.Answer) {
 		}
 		return
 	}
-	watched := b.Watch(a.Microfarad, w.load.At(w.load.Usual))
+	watched := b.Watch(a.Microfarad, w.site.Load.At(w.site.Load.Usual))
 	asks := protection.Asks{
 		Rules: w.doc.Workshop.Rules, Usual: w.seen(a.Usual), Heaviest: w.seen(a.Heavy), Idle: w.seen(a.Idle),
 		Lines: protection.Guard{Least: watched.Lines, AtIdle: watched.LinesIdle}, Leads: protection.Guard{Least: watched.Leads, AtIdle: watched.LeadsIdle},
-		StartAmps: a.StartSupplyAmps, Volts: w.supply.Nominal, PlateAmps: w.model.LineAmps, ServiceFactor: w.plate.ServiceFactor,
-		ShaftHP: w.plate.ShaftWatts / unit.WattsPerHorsepower, Capacitor: a.CapacitorAmps,
+		StartAmps: a.StartSupplyAmps, Volts: w.site.Supply.Nominal, PlateAmps: w.site.Model.LineAmps, ServiceFactor: w.site.Plate.ServiceFactor,
+		ShaftHP: w.site.Plate.ShaftWatts / unit.WattsPerHorsepower, Capacitor: a.CapacitorAmps,
 	}
 	for _, share := range w.occurring() {
-		p, ok := b.Run(a.Microfarad, w.load.At(share))
+		p, ok := b.Run(a.Microfarad, w.site.Load.At(share))
 		if !ok {
 			continue
 		}
@@ -687,15 +487,6 @@ func (w *worker) seen(p capacitor.Point) protection.Seen {
 }
 
 func abs(z complex128) float64 { return math.Hypot(real(z), imag(z)) }
-
-// mark of a figure that comes from the engine: estimated as soon as anything it
-// leans on is.
-func (w *worker) mark() finding.Mark {
-	if len(w.leansOn) > 0 {
-		return finding.Estimated
-	}
-	return finding.Computed
-}
 
 // bridgeFigures are what the bridge does; mark says whether they lean on an
 // estimate.
@@ -747,7 +538,7 @@ func bridgeFigures(a capacitor.Answer, m *machine.Model, mark finding.Mark) []fi
 
 // motorFigures is what the plate means, with where each comes from.
 func (w *worker) motorFigures() []finding.Figure {
-	p := &w.plate
+	p := &w.site.Plate
 	out := []finding.Figure{}
 	add := func(id, name string, value float64, text, note string, mark finding.Mark) {
 		out = append(out, finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: mark})
@@ -770,9 +561,9 @@ func (w *worker) motorFigures() []finding.Figure {
 	if v := p.Efficiency; v.Value > 0 {
 		add("efficiency", "Efficiency", v.Value, unit.Percent(v.Value), v.Basis, v.Mark)
 	}
-	if m := w.model; m != nil {
-		add("winding", "One winding", m.WindingVolts, unit.Text(m.WindingVolts, "V"), unit.Text(m.WindingAmps, "A")+" at plate", w.column.Mark)
-		out = append(out, w.fitted...)
+	if m := w.site.Model; m != nil {
+		add("winding", "One winding", m.WindingVolts, unit.Text(m.WindingVolts, "V"), unit.Text(m.WindingAmps, "A")+" at plate", w.site.Column.Mark)
+		out = append(out, w.site.Fitted...)
 		r1 := finding.Estimated
 		if p.WindingOhm20 > 0 {
 			r1 = finding.Measured
@@ -782,7 +573,7 @@ func (w *worker) motorFigures() []finding.Figure {
 		add("x1", "X1, X2", eq.X1Ohm, unit.Text(eq.X1Ohm, "Ω"), unit.Text(eq.X2Ohm, "Ω"), finding.Estimated)
 		add("r2", "R2 running", eq.R2Ohm, unit.Text(eq.R2Ohm, "Ω"), unit.Text(eq.R2StandstillOhm, "Ω")+" at standstill", finding.Estimated)
 		xm, note := finding.Estimated, "magnetising"
-		if w.refitted {
+		if w.site.Refitted {
 			xm, note = finding.Measured, "magnetising, from your readings on the bridge"
 		}
 		add("xm", "Xm", eq.XmOhm, unit.Text(eq.XmOhm, "Ω"), note, xm)

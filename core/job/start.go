@@ -42,8 +42,8 @@ func startRun(w *worker) (run StartRun, err error) {
 	}
 	setup := w.startSetup(a.Microfarad)
 	setup.Context = w.ctx
-	m := w.model
-	sync := m.Eq.SyncRadPerSecond(w.supply.Hertz)
+	m := w.site.Model
+	sync := m.Eq.SyncRadPerSecond(w.site.Supply.Hertz)
 	run = StartRun{Sync: sync * 30 / math.Pi, Figures: []finding.Figure{}}
 	above := func(share float64) func(*transient.Sample) bool {
 		return func(s *transient.Sample) bool { return math.Abs(s.SpeedRadS[0]) >= share*sync }
@@ -82,7 +82,7 @@ func startRun(w *worker) (run StartRun, err error) {
 	}
 	// The envelope: a slice shows the greatest of the half period up to it.
 	width := setup.EndS / startSlices
-	back := int(math.Ceil(1 / (2 * w.supply.Hertz * width)))
+	back := int(math.Ceil(1 / (2 * w.site.Supply.Hertz * width)))
 	for i := len(run.Amps) - 1; i >= 0; i-- {
 		run.Amps[i] = slices.Max(run.Amps[max(0, i-back+1) : i+1])
 	}
@@ -92,21 +92,21 @@ func startRun(w *worker) (run StartRun, err error) {
 
 // startSetup is the bridge as a circuit in time, the motor standing.
 func (w *worker) startSetup(microfarad float64) transient.Setup {
-	b := w.bridge(w.wanted)
+	b := w.bridge(w.site.Wanted)
 	c := circuit.Circuit{
-		FrequencyHz: w.supply.Hertz, Reference: "line 2",
-		Sources:  []circuit.Source{{Name: "line", From: "line 1", To: "line 2", VoltsRMS: w.supply.Volts, ResistanceOhm: w.supply.FeederOhm}},
+		FrequencyHz: w.site.Supply.Hertz, Reference: "line 2",
+		Sources:  []circuit.Source{{Name: "line", From: "line 1", To: "line 2", VoltsRMS: w.site.Supply.Volts, ResistanceOhm: w.site.Supply.FeederOhm}},
 		Elements: []circuit.Element{{Name: "run", Kind: circuit.Capacitor, From: "L3", To: w.cornerTo, Microfarad: microfarad}},
-		Machines: []circuit.Machine{{Name: "motor", Equivalent: w.model.Eq, Slip: 1, Coils: b.Wiring.Coils}},
+		Machines: []circuit.Machine{{Name: "motor", Equivalent: w.site.Model.Eq, Slip: 1, Coils: b.Wiring.Coils}},
 		Joints:   append([][]string{{"L1", "line 1"}, {"L2", "line 2"}}, b.Wiring.Joints...),
 	}
 	if w.startUF > 0 {
 		c.Elements = append(c.Elements, circuit.Element{Name: "start", Kind: circuit.Capacitor, From: "L3", To: w.cornerTo, Microfarad: w.startUF})
 	}
-	load := w.load.RunUp()
-	reference := w.model.RPM * math.Pi / 30
-	torque := transient.Load{ConstantNm: w.model.FrictionNm, ReferenceRadS: reference}
-	full := load.Share * w.model.RatedTorqueNm
+	load := w.site.Load.RunUp()
+	reference := w.site.Model.RPM * math.Pi / 30
+	torque := transient.Load{ConstantNm: w.site.Model.FrictionNm, ReferenceRadS: reference}
+	full := load.Share * w.site.Model.RatedTorqueNm
 	switch load.Kind {
 	case "constant":
 		torque.ConstantNm += full
@@ -115,7 +115,7 @@ func (w *worker) startSetup(microfarad float64) transient.Setup {
 	case "fan":
 		torque.FanNm = full
 	}
-	return transient.Setup{Circuit: c, EndS: longestRun, Rotors: []transient.Rotor{{InertiaKgM2: capacitor.RotorInertia(w.model) + w.load.Inertia, Load: torque}}}
+	return transient.Setup{Circuit: c, EndS: longestRun, Rotors: []transient.Rotor{{InertiaKgM2: capacitor.RotorInertia(w.site.Model) + w.site.Load.Inertia, Load: torque}}}
 }
 
 func (w *worker) startFigures(run *StartRun, trace transient.Trace, peak float64) {
@@ -128,9 +128,9 @@ func (w *worker) startFigures(run *StartRun, trace transient.Trace, peak float64
 		add("reach", "Does not come up", 0, "hums", "switch off at once")
 	}
 	add("peak", "Inrush, peak", peak, unit.Text(peak, "A"), "in the supply line, closed at its zero")
-	if w.supply.FeederOhm > 0 {
-		dip := peak / math.Sqrt2 * w.supply.FeederOhm
-		add("dip", "Dip on the feeder", dip, unit.Text(dip, "V"), unit.Text(dip/w.supply.Volts*100, "%")+" of the volts at the post")
+	if w.site.Supply.FeederOhm > 0 {
+		dip := peak / math.Sqrt2 * w.site.Supply.FeederOhm
+		add("dip", "Dip on the feeder", dip, unit.Text(dip, "V"), unit.Text(dip/w.site.Supply.Volts*100, "%")+" of the volts at the post")
 	}
 	if w.startUF > 0 {
 		for _, o := range trace.Result.Opened {
@@ -138,10 +138,10 @@ func (w *worker) startFigures(run *StartRun, trace transient.Trace, peak float64
 			add("trapped", "Left on it", math.Abs(o.Volts), unit.Whole(math.Abs(o.Volts), "V"), "until the bleed resistor takes it off")
 		}
 	}
-	inertia := capacitor.RotorInertia(w.model)
+	inertia := capacitor.RotorInertia(w.site.Model)
 	note := "of a typical rotor, planning"
-	if w.load.Inertia > 0 {
-		note += "; and the machine's " + unit.Text(w.load.Inertia, "kg·m²")
+	if w.site.Load.Inertia > 0 {
+		note += "; and the machine's " + unit.Text(w.site.Load.Inertia, "kg·m²")
 	} else {
 		note += "; the machine's own is not entered"
 	}

@@ -97,10 +97,10 @@ func toneOf(share float64) Tone {
 // states builds the moves and both states.
 func (w *worker) states() {
 	p := w.plan
-	wanted := w.wanted
-	found := w.found
-	if wanted != nil && w.foundOK {
-		p.Moves = leads.Moves(found, wanted, w.hand, w.machine.Leads.Done)
+	wanted := w.site.Wanted
+	found := w.site.Found
+	if wanted != nil && w.site.FoundKnown {
+		p.Moves = leads.Moves(found, wanted, w.site.Hand, w.machine.Leads.Done)
 		found = leads.Apply(found, p.Moves)
 	}
 	done, hands := 0, 0
@@ -113,15 +113,15 @@ func (w *worker) states() {
 			done++
 		}
 	}
-	p.Now = w.state("now", found, w.foundOK)
+	p.Now = w.state("now", found, w.site.FoundKnown)
 	p.Wanted = w.state("wanted", wanted, wanted != nil)
 	name := func(s State) string {
 		switch {
-		case w.hand.Kind == leads.Three:
-			return "joined inside, in " + string(w.inner)
+		case w.site.Hand.Kind == leads.Three:
+			return "joined inside, in " + string(w.site.Inner)
 		case s.Named == "" && len(s.Joints) == 0:
 			return "nothing joined"
-		case s.Named == "" && w.hand.Kind.Halved():
+		case s.Named == "" && w.site.Hand.Kind.Halved():
 			return "joints without a name"
 		case s.Named == "":
 			return "neither star nor delta"
@@ -133,7 +133,7 @@ func (w *worker) states() {
 		p.Wanted.Title = "As wanted: " + name(p.Wanted)
 		p.Wanted.Note = "predicted"
 	}
-	if !w.foundOK {
+	if !w.site.FoundKnown {
 		p.Now.Note = "say what is joined now"
 	} else {
 		p.Now.Title = "Now: " + name(p.Now)
@@ -152,8 +152,8 @@ func (w *worker) states() {
 // sayNow is the finding about feeding the box as it is.
 func (w *worker) sayNow(done, hands int) {
 	p := w.plan
-	if !w.foundOK {
-		if len(w.plate.Columns) > 0 {
+	if !w.site.FoundKnown {
+		if len(w.site.Plate.Columns) > 0 {
 			w.say(finding.Finding{ID: "leads.found", Bay: finding.Leads, Grade: finding.Open, Sentence: "Say what is joined in the box now.",
 				Detail: w.lookInside(), Entries: []string{"leads.found"}, Cures: w.foundChoices()})
 		}
@@ -162,7 +162,7 @@ func (w *worker) sayNow(done, hands int) {
 	if !p.Now.Solved {
 		return
 	}
-	if w.wanted == nil { // nothing to compare with: only what it would do
+	if w.site.Wanted == nil { // nothing to compare with: only what it would do
 		if p.Now.Grade == finding.Stop {
 			w.say(finding.Finding{ID: "leads.fed-now", Bay: finding.Leads, Grade: p.Now.Grade, Sentence: p.Now.Verdict, Detail: "What the joints should be is not known yet: do not feed it before."})
 		}
@@ -171,11 +171,11 @@ func (w *worker) sayNow(done, hands int) {
 	same := hands == done
 	if !same || p.Now.Grade == finding.Stop {
 		f := finding.Finding{ID: "leads.fed-now", Bay: finding.Leads, Grade: p.Now.Grade, Sentence: p.Now.Verdict,
-			Why: append([]finding.Why{{Formula: "the circuit as joined now, solved at your load", Numbers: p.Now.Text, Section: finding.OnCircuit, Source: "engine, as found"}}, w.leansOn...)}
+			Why: append([]finding.Why{{Formula: "the circuit as joined now, solved at your load", Numbers: p.Now.Text, Section: finding.OnCircuit, Source: "engine, as found"}}, w.site.LeansOn...)}
 		if hands > done {
 			f.Detail = fmt.Sprintf("%d of %d moves are still to be made. Do not feed it before.", hands-done, hands)
 			if len(p.Now.Assumed) > 0 {
-				f.Detail += " Lines are taken to come to " + leads.PrintJoint(w.hand.Kind.Terminals()[:3], w.hand.Naming) + "."
+				f.Detail += " Lines are taken to come to " + leads.PrintJoint(w.site.Hand.Kind.Terminals()[:3], w.site.Hand.Naming) + "."
 			}
 			if f.Grade == finding.Good || f.Grade == finding.Note {
 				f.Grade = finding.Caution
@@ -190,7 +190,7 @@ func (w *worker) sayNow(done, hands int) {
 
 // lookInside says what the eye finds under the lid.
 func (w *worker) lookInside() string {
-	if w.hand.Box == leads.Studs {
+	if w.site.Hand.Box == leads.Studs {
 		return "Locked off and proved dead, open the lid: one flat link along a row is star, three upright links are delta."
 	}
 	return "Locked off and proved dead, open the lid: count the caps and the leads in each. Most motors are delivered on the high joints."
@@ -199,7 +199,7 @@ func (w *worker) lookInside() string {
 // foundChoices are the usual answers to what is joined.
 func (w *worker) foundChoices() []finding.Cure {
 	out := []finding.Cure{}
-	tables := w.hand.Kind.Layout().Tables
+	tables := w.site.Hand.Kind.Layout().Tables
 	for i := range tables {
 		t := tables[len(tables)-1-i] // as delivered first
 		words := t.Way.String()
@@ -216,14 +216,14 @@ func (w *worker) state(id string, joints leads.Joints, known bool) State {
 func (w *worker) stateFed(id string, f fed, known bool) State {
 	joints := f.joints
 	s := State{ID: id, Known: known, Joints: joints, Coils: []Coil{}, Between: []Between{}, Lines: []LineAmps{}, Assumed: []string{}, Grade: finding.Open}
-	coils, inside := leads.Coils(w.hand.Kind, w.inner)
+	coils, inside := leads.Coils(w.site.Hand.Kind, w.site.Inner)
 	if f.coils != nil {
 		coils = f.coils
 	}
 	for i, c := range coils {
 		one := Coil{Name: capacitor.Title(c.Name), Phase: int(c.AxisDeg / 120), Half: c.Share < 1, Start: c.Start, Finish: c.Finish, Tone: Idle}
 		if c.Finish == leads.BrokenEnd { // drawn where it belongs, with its gap
-			one.Open, one.Finish = true, w.hand.Kind.Layout().Coils[i].Finish
+			one.Open, one.Finish = true, w.site.Hand.Kind.Layout().Coils[i].Finish
 		}
 		s.Coils = append(s.Coils, one)
 	}
@@ -234,18 +234,18 @@ func (w *worker) stateFed(id string, f fed, known bool) State {
 		s.Verdict = "Not known yet."
 		return s
 	}
-	s.Text = joints.Print(w.hand.Naming)
-	if w.hand.Kind == leads.Three {
+	s.Text = joints.Print(w.site.Hand.Naming)
+	if w.site.Hand.Kind == leads.Three {
 		s.Way = leads.Name(leads.Six, inside)
 	} else {
-		s.Way = leads.Name(w.hand.Kind, joints)
+		s.Way = leads.Name(w.site.Hand.Kind, joints)
 	}
 	s.Named = s.Way.String()
-	live, assumed := joints.WithLines(w.hand.Kind)
+	live, assumed := joints.WithLines(w.site.Hand.Kind)
 	if len(assumed) > 0 {
 		s.Assumed = assumed
 	}
-	if lines := w.shorts(live); lines != "" {
+	if lines := w.site.Shorts(live); lines != "" {
 		s.Solved, s.Short, s.Grade = true, true, finding.Stop
 		s.Verdict = "Fed like this, " + lines + " are joined: a dead short. Expect the breaker to open at once."
 		if w.isDrive() {
@@ -253,7 +253,7 @@ func (w *worker) stateFed(id string, f fed, known bool) State {
 		}
 		return s
 	}
-	if w.model == nil {
+	if w.site.Model == nil {
 		s.Verdict = "The plate is not complete yet."
 		return s
 	}
@@ -287,13 +287,13 @@ func (w *worker) solve(s *State, f fed) {
 		}
 		run, start = run+start, 0
 	}
-	load, up := w.load.At(w.load.Usual), w.load.RunUp()
+	load, up := w.site.Load.At(w.site.Load.Usual), w.site.Load.RunUp()
 	settle := b.Settle(run, up)
 	if start > 0 { // it comes up on both and settles on the run capacitor
 		settle.Starts, settle.Crawls = true, false
 		settle.Slip = settle.RunSlip
 	}
-	s.Starts = settle.Starts && b.StartTorque(run+start) > w.load.StartShare()+w.model.FrictionNm/w.model.RatedTorqueNm
+	s.Starts = settle.Starts && b.StartTorque(run+start) > w.site.Load.StartShare()+w.site.Model.FrictionNm/w.site.Model.RatedTorqueNm
 	at := settle.RunSlip
 	if load != up {
 		at = machine.RunSlip(b.Surplus(load), 0)
@@ -347,7 +347,7 @@ func (w *worker) fill(s *State, b *capacitor.Bridge, p capacitor.Point) {
 	s.Volts = unit.Whole(p.SupplyVolts, "V")
 	s.CapAmps = ampsText(p.Capacitor)
 	s.RPM = unit.Whole(max(0, p.RPM), "rpm")
-	s.Torque = unit.Text(max(0, p.TorqueNm-w.model.FrictionNm), "N·m")
+	s.Torque = unit.Text(max(0, p.TorqueNm-w.site.Model.FrictionNm), "N·m")
 	if p.Slip >= 1 {
 		s.Torque = unit.Text(max(0, p.TorqueNm), "N·m")
 	}
@@ -373,8 +373,8 @@ func (w *worker) verdict(s *State, b *capacitor.Bridge, p capacitor.Point, slip 
 	case "mistake", "way":
 		fed = "Fed like this it would "
 	}
-	rated := w.model.RPM
-	full := s.Supply / w.model.LineAmps
+	rated := w.site.Model.RPM
+	full := s.Supply / w.site.Model.LineAmps
 	switch one, two, fight := leads.Fighting(b.Wiring.Coils, b.Wiring.Joints); {
 	case fight && share > 1.5:
 		s.Grade, s.Trips = finding.Stop, true
