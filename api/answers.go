@@ -218,6 +218,6 @@ func (s *server) remember() {
 	s.answers.make, s.answers.most = answer, mostAnswers
 	s.islands.make, s.islands.most = orEmpty(job.Island, capacitor.Island{Contours: []capacitor.Contour{}, Carries: []capacitor.Edge{}}), mostPictures
 	s.curves.make, s.curves.most = orEmpty(job.CurvesOf, job.Curves{Plate: []capacitor.CurvePoint{}, Bridge: []capacitor.CurvePoint{}, Load: []job.LoadPoint{}}), mostPictures
-	s.starts.make, s.starts.most = orEmpty(job.Start, job.StartRun{TimeS: []float64{}, RPM: []float64{}, Amps: []float64{}, Figures: []finding.Figure{}}), mostPictures
+	s.starts.make, s.starts.most = orEmpty(job.Start, capacitor.StartRun{TimeS: []float64{}, RPM: []float64{}, Amps: []float64{}, Figures: []finding.Figure{}}), mostPictures
 	s.ranges.make, s.ranges.most = orEmpty(job.RangesOf, job.Ranges{Chosen: []capacitor.RangePoint{}, BySchool: []capacitor.RangePoint{}}), mostPictures
 }

@@ -32,7 +32,7 @@ type server struct {
 	answers memo[Answer]
 	islands memo[capacitor.Island]
 	curves  memo[job.Curves]
-	starts  memo[job.StartRun]
+	starts  memo[capacitor.StartRun]
 	ranges  memo[job.Ranges]
 	people  people
 	hub     hub

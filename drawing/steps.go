@@ -7,9 +7,9 @@ import (
 	"slices"
 	"strings"
 
-	"graybridge/core/capacitor"
 	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/site"
 )
 
 // Steps draws the walk that numbers a motor whose plate is gone, one drawing a
@@ -29,7 +29,7 @@ func Steps(k leads.Kind, n leads.Naming, tape []leads.LeadName) []Drawing {
 		}
 		s := job.State{Way: leads.Way{Arrangement: arrangement, Halves: step.Halves}}
 		for _, c := range k.Layout().Coils {
-			s.Coils = append(s.Coils, job.Coil{Name: capacitor.Title(c.Name), Phase: int(c.AxisDeg / 120), Start: c.Start, Finish: c.Finish, Tone: job.OK})
+			s.Coils = append(s.Coils, job.Coil{Name: site.Title(c.Name), Phase: int(c.AxisDeg / 120), Start: c.Start, Finish: c.Finish, Tone: job.OK})
 		}
 		shown := step.Joints
 		node := nodes(k, &s, shown)

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"graybridge/core/finding"
+	"graybridge/core/machine"
 	"graybridge/core/unit"
 )
 
@@ -70,7 +71,7 @@ func (q Question) Verdict(a Answer) UseVerdict {
 	}
 	v.Why = append(v.Why, finding.Why{Formula: "greatest winding amps / plate winding amps, over your lightest, usual and heaviest load", Numbers: fmt.Sprintf("winding %s: %s at %s", coil, unit.Percent(share), where), Section: finding.OnDuty, Source: "engine, coil by coil", Estimated: len(q.Estimates) > 0})
 	restless := share * share
-	minutes := TimeToPlateHeat(max(share, 1.0001))
+	minutes := machine.TimeToPlateHeat(max(share, 1.0001))
 	switch {
 	case share <= 1:
 		v.Use, v.Title, v.Grade = Permanent, "Permanent", finding.Good
@@ -81,7 +82,7 @@ func (q Question) Verdict(a Answer) UseVerdict {
 		v.Use, v.Title, v.Grade = ShortRuns, "Under load only, never left idling", finding.Caution
 		v.Reason = fmt.Sprintf("At your load every winding stays inside plate; idling, winding %s would carry %s of plate amps. Say under Load how light it ever runs.", coil, unit.Percent(share))
 	case q.OnMinutes > 0:
-		heat := DutyHeat(share, q.OnMinutes, q.OffMinutes)
+		heat := machine.DutyHeat(share, q.OnMinutes, q.OffMinutes)
 		words := fmt.Sprintf("%s on, %s off", unit.Text(q.OnMinutes, "min"), unit.Text(q.OffMinutes, "min"))
 		v.Why = append(v.Why, finding.Why{Formula: "share²·(1 − e^(−on/τ))/(1 − e^(−on/τ − off/2τ)), τ = 25 min", Numbers: words + ": " + unit.Percent(heat), Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true})
 		if heat <= 1 {

@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"graybridge/core/machine"
+	"graybridge/core/site"
 )
 
 // Levels of the map: worst winding over plate amps.
@@ -176,4 +177,4 @@ func cross(a, b sample, level float64) float64 {
 	return a.share + (b.share-a.share)*(level-a.worst)/(b.worst-a.worst)
 }
 
-func (b *Bridge) coil(i int) string { return Title(b.Wiring.Coils[i].Name) }
+func (b *Bridge) coil(i int) string { return site.Title(b.Wiring.Coils[i].Name) }

@@ -3,11 +3,11 @@ package capacitor
 import (
 	"fmt"
 	"math"
-	"strings"
 
 	"graybridge/core/finding"
 	"graybridge/core/machine"
 	"graybridge/core/search"
+	"graybridge/core/site"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -105,11 +105,6 @@ type Answer struct {
 	CapacitorAmps     float64 // worst of idle and load
 	Full              Point   // at plate torque
 	FullRuns          bool
-}
-
-// Title writes a coil's name as it stands on the drawings.
-func Title(coil string) string {
-	return strings.ToUpper(coil[:min(1, len(coil))]) + coil[min(1, len(coil)):]
 }
 
 func (q Question) load(share float64) machine.Load { return machine.Load{Kind: q.Kind, Share: share} }
@@ -239,7 +234,7 @@ func (p Point) worst() Winding {
 // WorstCoil is the name of the worst winding and its share of plate amps.
 func (p Point) WorstCoil() (string, float64) {
 	w := p.worst()
-	return Title(w.Coil), w.Share
+	return site.Title(w.Coil), w.Share
 }
 
 // Judge turns the answer into what the plan says of this bridge.
@@ -293,7 +288,7 @@ func (q Question) Judge(a Answer) []finding.Finding {
 	}
 	for _, w := range append(a.Usual.Windings[:len(a.Usual.Windings):len(a.Usual.Windings)], a.Idle.Windings...) {
 		if v := abs(w.Volts) / m.WindingVolts; v > 1.1 {
-			add(finding.Finding{ID: "capacitor.linear", Grade: finding.Note, Sentence: fmt.Sprintf("Winding %s sees %s of its volts: real amps are higher than computed.", Title(w.Coil), unit.Percent(v)),
+			add(finding.Finding{ID: "capacitor.linear", Grade: finding.Note, Sentence: fmt.Sprintf("Winding %s sees %s of its volts: real amps are higher than computed.", site.Title(w.Coil), unit.Percent(v)),
 				Detail: "The model does not saturate. Measure the winding's amps before trusting them.", Figure: unit.Percent(v), Limit: "110" + unit.Space + "%", Why: with(finding.Why{Formula: "coil volts over plate winding volts", Section: finding.OnLimits, Source: "engine; linear model", Estimated: true})})
 			break
 		}

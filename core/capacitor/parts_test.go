@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/machine"
 	"graybridge/core/table"
 )
 
@@ -69,9 +70,9 @@ func TestCombinationsAreHonest(t *testing.T) {
 }
 
 func TestHeatOfDutyIsThatOfASimpleWinding(t *testing.T) {
-	require.InDelta(t, 25*math.Log(2), capacitor.TimeToPlateHeat(math.Sqrt2), 1e-9)
-	require.InDelta(t, 1.44, capacitor.DutyHeat(1.2, 1e6, 10), 1e-9, "never resting it settles at share squared")
+	require.InDelta(t, 25*math.Log(2), machine.TimeToPlateHeat(math.Sqrt2), 1e-9)
+	require.InDelta(t, 1.44, machine.DutyHeat(1.2, 1e6, 10), 1e-9, "never resting it settles at share squared")
 	// A short run and a long rest warm it only by the run itself.
-	require.InDelta(t, 2*(1-math.Exp(-5./25)), capacitor.DutyHeat(math.Sqrt2, 5, 1e6), 1e-6)
-	require.Less(t, capacitor.DutyHeat(1.3, 5, 20), capacitor.DutyHeat(1.3, 10, 20))
+	require.InDelta(t, 2*(1-math.Exp(-5./25)), machine.DutyHeat(math.Sqrt2, 5, 1e6), 1e-6)
+	require.Less(t, machine.DutyHeat(1.3, 5, 20), machine.DutyHeat(1.3, 10, 20))
 }

@@ -220,37 +220,16 @@ func microfarads(uf float64) string {
 	return unit.Plain(math.Max(0.5, math.Round(2*uf)/2)) + unit.Space + "µF"
 }
 
-// Time constants of a small closed motor, for planning: warming with its fan,
-// cooling while it stands.
-const (
-	warmMinutes = 25.0
-	coolMinutes = 2 * warmMinutes
-)
-
-// TimeToPlateHeat is how long a cold winding may carry a share of plate amps
-// above 1 until it is as hot as the plate allows, in minutes:
-// t = −τ·ln(1 − 1/share²).
-func TimeToPlateHeat(share float64) float64 {
-	return -warmMinutes * math.Log(1-1/(share*share))
-}
-
-// DutyHeat is the greatest heat of a winding, over what the plate allows, when
-// it carries a share of plate amps for so many minutes and stands for others,
-// again and again.
-func DutyHeat(share, on, off float64) float64 {
-	return share * share * (1 - math.Exp(-on/warmMinutes)) / (1 - math.Exp(-on/warmMinutes-off/coolMinutes))
-}
-
 // duty softens or sharpens the finding about heat by how the owner works.
 func (q Question) duty(f *finding.Finding, share float64) {
 	f.Planning = true
-	alone := TimeToPlateHeat(share)
+	alone := machine.TimeToPlateHeat(share)
 	f.Detail += fmt.Sprintf(" From cold it has about %s until it is as hot as the plate allows.", unit.Text(alone, "min"))
 	f.Why = append(f.Why, finding.Why{Formula: "t = −τ·ln(1 − 1/share²), τ = 25 min", Numbers: unit.Text(alone, "min"), Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true})
 	if q.OnMinutes == 0 {
 		return
 	}
-	heat := DutyHeat(share, q.OnMinutes, q.OffMinutes)
+	heat := machine.DutyHeat(share, q.OnMinutes, q.OffMinutes)
 	words := fmt.Sprintf("%s on, %s off", unit.Text(q.OnMinutes, "min"), unit.Text(q.OffMinutes, "min"))
 	f.Why = append(f.Why, finding.Why{Formula: "share²·(1 − e^(−on/τ))/(1 − e^(−on/τ − off/2τ))", Numbers: fmt.Sprintf("%s: %s of plate heat", words, unit.Percent(heat)), Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true})
 	if heat <= 1 {
@@ -260,10 +239,4 @@ func (q Question) duty(f *finding.Finding, share float64) {
 		return
 	}
 	f.Detail += fmt.Sprintf(" Your %s bring it to %s of plate heat: too much.", words, unit.Percent(heat))
-}
-
-// RotorInertia is a typical small four-pole motor's, for planning, in kg·m²:
-// 0.0024·kW^1.25, and more with more poles.
-func RotorInertia(m *machine.Model) float64 {
-	return 0.0024 * math.Pow(m.ShaftWatts/1000, 1.25) * math.Pow(float64(m.Eq.Poles)/4, 1.8)
 }

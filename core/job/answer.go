@@ -4,7 +4,7 @@ import (
 	"fmt"
 	"strings"
 
-	"graybridge/core/capacitor"
+	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/protection"
 	"graybridge/core/unit"
@@ -19,16 +19,15 @@ type Do struct {
 
 // do is a bay's gravest finding in its own words, or what to do where nothing
 // stands against it.
-func (w *worker) do(bay finding.Bay) Do {
-	p := w.plan
+func (w *reading) do(p *Plan, bay finding.Bay) Do {
 	for _, f := range p.Findings { // sorted: the gravest first
 		if f.Bay != bay {
 			continue
 		}
 		if f.Grade == finding.Stop || f.Grade == finding.Caution || f.Grade == finding.Open && bay != finding.Leads {
 			d := Do{Text: f.Sentence, Grade: f.Grade, Entry: firstEntry(f)}
-			if bay == finding.Bridge && w.answer != nil && f.Grade == finding.Caution {
-				d.Text = w.buyText() + " " + f.Sentence
+			if bay == finding.Bridge && f.Grade == finding.Caution {
+				d.Text = w.bridge.buyFirst() + f.Sentence
 			}
 			return d
 		}
@@ -55,14 +54,11 @@ func (w *worker) do(bay finding.Bay) Do {
 			return good("As noted: " + strings.Join(has, ", ") + ".")
 		}
 	case finding.Bridge:
-		switch {
-		case w.answer != nil:
-			return good(w.buyText())
-		case w.weighed != nil && w.profile != nil:
-			return good(fmt.Sprintf("Take %s, key its settings, then wire it.", w.profile.Name))
+		if text, ok := w.bridge.ready(); ok {
+			return good(text)
 		}
 	case finding.Leads:
-		return w.doLeads()
+		return w.doLeads(p)
 	case finding.Motor:
 		if p.Computed {
 			return good(fmt.Sprintf("Nothing to do: %s, %d poles, as computed below.", unit.Text(w.site.Plate.ShaftWatts/1000, "kW"), w.site.Plate.Poles))
@@ -90,42 +86,28 @@ func lowerNext(text string) string {
 	return "“" + text + "”"
 }
 
-func (w *worker) doLeads() Do {
+func (w *reading) doLeads(p *Plan) Do {
 	left := 0
-	for _, m := range w.plan.Moves {
+	for _, m := range p.Moves {
 		if !m.Done {
 			left++
 		}
 	}
 	switch {
-	case left > 0 && w.plan.Wanted.Named != "":
-		return Do{Text: fmt.Sprintf("Lock off, then make %d moves: join in %s.", left, w.plan.Wanted.Named), Grade: finding.Open}
+	case left > 0 && p.Wanted.Named != "":
+		return Do{Text: fmt.Sprintf("Lock off, then make %d moves: join in %s.", left, p.Wanted.Named), Grade: finding.Open}
 	case left > 0:
 		return Do{Text: fmt.Sprintf("Lock off, then make %d moves.", left), Grade: finding.Open}
 	}
-	for _, f := range w.plan.Findings {
+	for _, f := range p.Findings {
 		if f.Bay == finding.Leads && f.Grade == finding.Open {
 			return Do{Text: f.Sentence, Grade: f.Grade, Entry: firstEntry(f)}
 		}
 	}
 	if w.site.Wanted != nil && w.site.FoundKnown {
-		return Do{Text: "Nothing to do: joined in " + w.plan.Wanted.Named + ", as wanted.", Grade: finding.Good}
+		return Do{Text: "Nothing to do: joined in " + p.Wanted.Named + ", as wanted.", Grade: finding.Good}
 	}
 	return Do{Text: "Waits for the plate.", Grade: finding.Open}
-}
-
-// buyText is what to buy and where it goes.
-func (w *worker) buyText() string {
-	a := w.answer
-	verb := "Buy"
-	if a.Chosen {
-		verb = "Fit"
-	}
-	text := fmt.Sprintf("%s %s of run capacitor, from the made corner to %s.", verb, capacitor.List(a.Parts), w.cornerTo)
-	if w.startUF > 0 {
-		text += fmt.Sprintf(" Start it with %s more for two seconds.", unit.Text(w.startUF, "µF"))
-	}
-	return text
 }
 
 // Offer is one bridge's verdict for this job, in a line.
@@ -136,51 +118,28 @@ type Offer struct {
 }
 
 // offers says of each bridge what it would be here.
-func (w *worker) offers() []Offer {
+func (w *reading) offers(p *Plan) []Offer {
 	out := []Offer{}
-	if w.site.Model == nil || len(w.site.Reach) == 0 || w.ended() && !w.isDrive() && !w.driveMayHelp() {
+	if w.site.Model == nil || len(w.site.Reach) == 0 || p.ended() && !w.site.Feed.OwnHertz && !p.has("leads.unreachable") {
 		return out
 	}
-	if o, ok := w.capacitorOffer(); ok {
+	if o, ok := w.bridge.offer(p); ok {
 		out = append(out, o)
 	}
+	var known []drive.Offer
+	if p.Drive != nil {
+		known = p.Drive.Choices
+	} else {
+		known = drive.Offers(w.site, w.doc.Bridge.Drive.Own)
+	}
 	best := Offer{Kind: KindDrive, Grade: finding.Stop, Text: "none of the known drives fits: look by amps"}
-	for _, c := range w.driveOffers() {
+	words := map[finding.Grade]string{finding.Good: " fits", finding.Caution: " fits with limits"}
+	for _, c := range known {
 		if c.Grade.Rank() > best.Grade.Rank() {
-			best = Offer{KindDrive, c.Grade, map[finding.Grade]string{finding.Good: c.Name + " fits", finding.Caution: c.Name + " fits with limits"}[c.Grade]}
+			best = Offer{KindDrive, c.Grade, c.Name + words[c.Grade]}
 		}
 	}
 	return append(out, best)
-}
-
-func (w *worker) driveMayHelp() bool { return w.has("leads.unreachable") }
-
-func (w *worker) driveOffers() []DriveOffer {
-	if w.plan.Drive != nil {
-		return w.plan.Drive.Choices
-	}
-	return w.weigh()
-}
-
-func (w *worker) capacitorOffer() (Offer, bool) {
-	if !w.isDrive() {
-		if w.plan.Use == nil {
-			return Offer{"capacitor", finding.Stop, "no joint gives the coils their volts"}, true
-		}
-		return Offer{"capacitor", w.plan.Use.Grade, lowerTitle(w.plan.Use.Title)}, true
-	}
-	// On a drive the capacitor is asked with the line's own volts and hertz.
-	other := *w.doc
-	other.Bridge.Kind, other.Bridge.Capacitor.Microfarad, other.Bridge.Capacitor.Trim = KindCapacitor, "", ""
-	o := prepared(w.ctx, &other)
-	if o.answer == nil {
-		return Offer{"capacitor", finding.Stop, "no joint gives the coils their volts from the line"}, true
-	}
-	if o.plan.Use == nil {
-		return Offer{}, false
-	}
-	v := o.plan.Use.Under(o.plan.Findings)
-	return Offer{"capacitor", v.Grade, lowerTitle(v.Title)}, true
 }
 
 func lowerTitle(s string) string {

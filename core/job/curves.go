@@ -33,7 +33,7 @@ const curveSteps = 100
 // CurvesOf draws the curves of a document's motor.
 func CurvesOf(ctx context.Context, d Document) (Curves, error) { return picture(ctx, d, curvesOf) }
 
-func curvesOf(w *worker) (c Curves, err error) {
+func curvesOf(w *reading) (c Curves, err error) {
 	if w.site.Model == nil {
 		return Curves{}, ErrNone
 	}
@@ -48,31 +48,18 @@ func curvesOf(w *worker) (c Curves, err error) {
 		c.Plate = append(c.Plate, capacitor.CurvePoint{RPM: rpm[i], Torque: torque[i], Worst: amps[i], Supply: amps[i]})
 		c.Load = append(c.Load, LoadPoint{rpm[i], load.ShaftNm(m, rpm[i]/m.RPM) / m.RatedTorqueNm})
 	}
-	a := w.answer
-	if a == nil {
+	on, ok := w.bridge.(onCapacitor)
+	if !ok || on.Answer == nil {
 		return c, nil
 	}
-	if b := w.bridge(w.site.Wanted); b != nil {
-		if points, err := b.Curve(a.Microfarad, curveSteps); err == nil {
-			c.Bridge = points
-		}
+	a := on.Answer
+	if points, err := on.Bridge.Curve(a.Microfarad, curveSteps); err == nil {
+		c.Bridge = points
 	}
 	if a.UsualRuns {
 		c.RPM, c.Share = a.Usual.RPM, load.ShaftNm(m, a.Usual.RPM/m.RPM)/m.RatedTorqueNm
 	}
 	return c, nil
-}
-
-// prepared carries a document as far as the bridge's answer.
-func prepared(ctx context.Context, d *Document) *worker {
-	w := newWorker(ctx, d)
-	for _, stage := range []func(){w.read, w.direction, w.compute} {
-		if ctx.Err() != nil {
-			return newWorker(ctx, d) // nothing is known to a caller who has gone
-		}
-		stage()
-	}
-	return w
 }
 
 // ErrNone says that a document's motor cannot be computed, or that its bridge
@@ -81,7 +68,7 @@ var ErrNone = errors.New("nothing to compute")
 
 // picture computes one heavy picture of a document. The error is ErrNone where
 // there is none, also where the computation fails, or the context's.
-func picture[T any](ctx context.Context, d Document, of func(w *worker) (T, error)) (out T, err error) {
+func picture[T any](ctx context.Context, d Document, of func(w *reading) (T, error)) (out T, err error) {
 	defer func() {
 		if v := recover(); v != nil {
 			err = ErrNone
@@ -93,7 +80,7 @@ func picture[T any](ctx context.Context, d Document, of func(w *worker) (T, erro
 			err = ErrNone
 		}
 	}()
-	return of(prepared(ctx, &d))
+	return of(read(ctx, &d))
 }
 
 // Island is the map of capacitance and load for a document's motor as wanted.
@@ -102,19 +89,42 @@ func Island(ctx context.Context, d Document) (capacitor.Island, error) {
 	return picture(ctx, d, island)
 }
 
-func island(w *worker) (capacitor.Island, error) {
-	if w.answer == nil {
-		return capacitor.Island{}, ErrNone
-	}
-	b := w.bridge(w.site.Wanted)
-	if b == nil {
+func island(w *reading) (capacitor.Island, error) {
+	on, ok := w.bridge.(onCapacitor)
+	if !ok || on.Answer == nil {
 		return capacitor.Island{}, ErrNone
 	}
 	kind := w.site.Load.Kind
 	if kind == machine.NoLoad {
 		kind = machine.Constant
 	}
-	return b.Map(w.ctx, w.link().RulerTo, kind)
+	return on.Bridge.Map(w.ctx, on.RulerTo(), kind)
+}
+
+// Start follows the run-up of a document's motor as wanted.
+func Start(ctx context.Context, d Document) (capacitor.StartRun, error) {
+	return picture(ctx, d, func(w *reading) (capacitor.StartRun, error) {
+		on, ok := w.bridge.(onCapacitor)
+		if !ok {
+			return capacitor.StartRun{}, ErrNone
+		}
+		run, err := on.RunUp(ctx)
+		if errors.Is(err, capacitor.ErrNone) {
+			err = ErrNone
+		}
+		return run, err
+	})
+}
+
+// HertzFor is the hertz at which a document's drive reaches a speed, spoken as
+// "hz", "motor", "tool", "surface" (m/s) or "feet" (ft/min); ok is false where
+// it does not, or no drive is chosen.
+func HertzFor(d Document, way string, value float64) (hertz float64, ok bool) {
+	on, ok := read(context.Background(), &d).bridge.(onDrive)
+	if !ok || on.Motor == nil {
+		return 0, false
+	}
+	return on.Chosen.HertzFor(*on.Motor, on.Profile, way, value)
 }
 
 // Ranges are what every load does to the windings and to the poles of an
@@ -131,16 +141,17 @@ type Ranges struct {
 // RangesOf follows a document's bridge over the whole load range.
 func RangesOf(ctx context.Context, d Document) (Ranges, error) { return picture(ctx, d, rangesOf) }
 
-func rangesOf(w *worker) (r Ranges, err error) {
-	a := w.answer
-	if a == nil {
+func rangesOf(w *reading) (r Ranges, err error) {
+	on, ok := w.bridge.(onCapacitor)
+	if !ok || on.Answer == nil {
 		return Ranges{}, ErrNone
 	}
-	b := w.bridge(w.site.Wanted)
-	r = Ranges{Microfarad: a.Microfarad, Chosen: b.Range(a.Microfarad, w.site.Load.Kind), School: a.Schools[0].Microfarad}
-	r.BySchool = b.Range(r.School, w.site.Load.Kind)
-	if w.choice != nil {
-		r.InLines, r.InLeads = w.asks.Needed(protection.SupplyLines), w.asks.Needed(protection.MotorLeads)
+	a, kind := on.Answer, w.site.Load.Kind
+	r = Ranges{Microfarad: a.Microfarad, Chosen: on.Bridge.Range(a.Microfarad, kind), School: a.Schools[0].Microfarad}
+	r.BySchool = on.Bridge.Range(r.School, kind)
+	said := append(append(w.unread(), w.site.Said...), on.said()...)
+	if g := on.guarding(blocked(said)); g.choice != nil {
+		r.InLines, r.InLeads = g.asks.Needed(protection.SupplyLines), g.asks.Needed(protection.MotorLeads)
 	}
 	return r, nil
 }

@@ -16,89 +16,10 @@ import (
 	"graybridge/core/unit"
 )
 
-// band is the spread of a figure over what nobody knows exactly: the can's
-// ±5 %, a tenth more or less load, and 3 % for the model itself.
-type band struct{ low, high float64 }
-
-func (b *band) add(x float64) {
-	if b.high == 0 && b.low == 0 {
-		b.low, b.high = x, x
-	}
-	b.low, b.high = min(b.low, x), max(b.high, x)
-}
-
-// text prints the band, never narrower than a meter reads: a tachometer ±2 rpm, a
-// voltmeter 1 V and 1 %, a clamp 0.02 A and 2 %.
-func (b band) text(u string) string {
-	low, high := 0.97*b.low, 1.03*b.high
-	switch u {
-	case "rpm": // speed is known far better: its doubt was put on the slip
-		return fmt.Sprintf("%.0f to %.0f%s%s", math.Floor(b.low-2), math.Ceil(b.high+2), unit.Space, u)
-	case "V":
-		return fmt.Sprintf("%.0f to %.0f%s%s", math.Floor(min(low, b.low-1)), math.Ceil(max(high, b.high+1)), unit.Space, u)
-	}
-	low, high = max(0, min(low, b.low-0.02)), max(high, b.high+0.02)
-	from := unit.Text(low, u)
-	return strings.TrimSuffix(from, unit.Space+u) + " to " + unit.Text(high, u)
-}
-
-// spread solves the corners of what is not known exactly.
-func (w *worker) spread(b *capacitor.Bridge, uf, share float64) map[string]*band {
-	out := map[string]*band{}
-	put := func(id string, x float64) {
-		if out[id] == nil {
-			out[id] = &band{}
-		}
-		out[id].add(x)
-	}
-	for _, can := range []float64{0.95, 1, 1.05} {
-		for _, part := range []float64{0.9, 1, 1.1} {
-			p, ok := b.Run(can*uf, machine.Load{Kind: w.site.Load.Kind, Share: part * share})
-			if !ok {
-				continue
-			}
-			put("supply", abs(p.SupplyAmps))
-			put("corner-l1", p.CornerToL1)
-			put("corner-l2", p.CornerToL2)
-			put("capacitor", p.Capacitor)
-			sync := p.RPM / (1 - p.Slip)
-			put("rpm", sync*(1-1.2*p.Slip))
-			put("rpm", sync*(1-0.8*p.Slip))
-			for i, l := range p.LeadAmps(w.cornerTo) {
-				put("lead-"+leads.Lines[i], l)
-			}
-		}
-	}
-	return out
-}
-
-// expectFinding is the reading to take, said before it is taken.
-func (w *worker) expectFinding(b *capacitor.Bridge, q capacitor.Question, a capacitor.Answer) []finding.Finding {
-	if !a.UsualRuns {
-		return nil
-	}
-	s := w.spread(b, a.Microfarad, q.Usual)
-	if s["supply"] == nil {
-		return nil
-	}
-	return []finding.Finding{{ID: "bringup.expect", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Measure at your load: expect %s in each supply line, %s.", unit.Text(abs(a.Usual.SupplyAmps), "A"), s["supply"].text("A")),
-		Detail:   fmt.Sprintf("And %s from the made corner to L2, %s. Corner higher and amps lower: the load is lighter than you said.", unit.Whole(a.Usual.CornerToL2, "V"), s["corner-l2"].text("V")),
-		Why:      append([]finding.Why{{Formula: "least and greatest over the can's ±5 %, the load ±10 %, and 3 % for the model", Section: finding.OnBands, Source: "engine"}}, w.site.LeansOn...)}}
-}
-
-// judge adds what the chapters say that did not need the engine.
-func (w *worker) judge() {
-	w.say(w.site.Load.Judge()...)
-	if w.choice == nil && !w.judged {
-		w.say(w.site.Supply.Judge(nil, w.doc.Workshop.Rules)...)
-	}
-}
-
-// gather sorts the findings and fills what the screens read first.
-func (w *worker) gather() {
-	p := w.plan
-	if w.ended() { // the plan stops where the trade stops: nothing is asked after it
+// order puts the findings in order: the plan stops where the trade stops, nothing is
+// asked after it.
+func (w *reading) order(p *Plan) {
+	if p.ended() {
 		p.Findings = slices.DeleteFunc(p.Findings, func(f finding.Finding) bool { return f.Grade == finding.Open })
 	}
 	if p.Use != nil {
@@ -106,24 +27,31 @@ func (w *worker) gather() {
 		p.Use = &v
 	}
 	finding.Sort(p.Findings)
+}
+
+// conclude makes what the screens read first: figures with their sections, the link of
+// the path, the next step, the bays, the offers and the card.
+func (w *reading) conclude(p *Plan, g guarded) {
 	p.Motor = finding.Explained(w.motorFigures(), finding.OnFit, map[string]finding.Section{
-		"poles": finding.OnPlate, "slip": finding.OnPlate, "power": finding.OnPlate, "torque": finding.OnPlate, "power-factor": finding.OnPlate, "efficiency": finding.OnPlate})
+		"poles": finding.OnPlate, "slip": finding.OnPlate, "power": finding.OnPlate, "torque": finding.OnPlate,
+		"power-factor": finding.OnPlate, "efficiency": finding.OnPlate})
 	finding.Explained(p.Bridge, finding.OnOperatingPoint, map[string]finding.Section{
-		"heat": finding.OnTorque, "start": finding.OnTorque, "start-amps": finding.OnCircuit, "capacitor": finding.OnCapacitorPart, "can": finding.OnCapacitorPart, "corner": finding.OnCapacitor})
+		"heat": finding.OnTorque, "start": finding.OnTorque, "start-amps": finding.OnCircuit,
+		"capacitor": finding.OnCapacitorPart, "can": finding.OnCapacitorPart, "corner": finding.OnCapacitor})
 	finding.Explained(p.Supply, finding.OnSupplyDrop, nil)
 	finding.Explained(p.Guard, finding.OnProtection, nil)
 	finding.Explained(p.Load, finding.OnOperatingPoint, map[string]finding.Section{"start-gives": finding.OnTorque})
 	p.Link = w.link()
-	p.Next = w.next()
-	p.Bays = w.bays()
-	p.Offers = w.offers()
-	p.Card = w.card()
+	p.Next = w.next(p)
+	p.Bays = w.bays(p, g)
+	p.Offers = w.offers(p)
+	p.Card = w.card(p, g)
 }
 
 // ended says that this motor is not planned on: it is not a three-phase one, or no
 // joint reaches its coils' volts.
-func (w *worker) ended() bool {
-	return w.has("plate.single-phase") || w.has("plate.not-this") || w.has("leads.unreachable")
+func (p *Plan) ended() bool {
+	return p.has("plate.single-phase") || p.has("plate.not-this") || p.has("leads.unreachable")
 }
 
 // unsized is a link of a document of which nothing has been solved.
@@ -136,27 +64,11 @@ func unsized(d *Document, m *Machine, h leads.Hand) Link {
 	return l
 }
 
-func (w *worker) link() Link {
+func (w *reading) link() Link {
 	l := unsized(w.doc, w.machine, w.site.Hand)
-	l.RulerTo, l.CornerTo, l.LoadKind, l.RelayWay = 0, w.cornerTo, w.site.Load.Kind, w.guard.Relay
+	l.RulerTo, l.LoadKind, l.RelayWay = 0, w.site.Load.Kind, w.guard.Relay
 	l.Usual, l.Lightest, l.Heaviest = w.site.Load.Usual, w.site.Load.Lightest, w.site.Load.Heaviest
-	if !w.isDrive() {
-		l.Start, l.Microfarad, l.Chosen = w.startUF, w.entered, w.entered > 0
-	} else if w.profile != nil {
-		l.DriveName = w.profile.Name
-	}
-	if a := w.answer; a != nil {
-		l.Microfarad, l.Chosen, l.Parts, l.Continuous = a.Microfarad, a.Chosen, a.Parts, a.Continuous
-		top := a.Microfarad
-		for _, s := range a.Schools {
-			top = max(top, s.Microfarad)
-		}
-		step := 10.0
-		if top > 100 {
-			step = 50
-		}
-		l.RulerTo = math.Ceil(1.2*top/step) * step
-	}
+	w.bridge.link(&l)
 	l.Breaker = noted(w.guard.Breaker)
 	if w.guard.Relay != protection.Thermistor {
 		l.Relay = noted(w.guard.RelaySet)
@@ -174,9 +86,9 @@ func (w *worker) link() Link {
 	return l
 }
 
-func (w *worker) gravest(bay finding.Bay) finding.Grade {
+func (w *reading) gravest(p *Plan, bay finding.Bay) finding.Grade {
 	best := finding.Good
-	for _, f := range w.plan.Findings {
+	for _, f := range p.Findings {
 		if f.Bay == bay && f.Grade.Rank() < best.Rank() {
 			best = f.Grade
 		}
@@ -184,7 +96,7 @@ func (w *worker) gravest(bay finding.Bay) finding.Grade {
 	switch {
 	case best == finding.Note:
 		return finding.Good
-	case best == finding.Good && w.unsettled(bay):
+	case best == finding.Good && w.unsettled(p, bay):
 		return finding.Open
 	}
 	return best
@@ -192,66 +104,31 @@ func (w *worker) gravest(bay finding.Bay) finding.Grade {
 
 // unsettled says that a bay against which nothing is said has not been worked
 // out yet either.
-func (w *worker) unsettled(bay finding.Bay) bool {
+func (w *reading) unsettled(p *Plan, bay finding.Bay) bool {
 	switch bay {
 	case finding.Bridge, finding.Protection:
-		return w.answer == nil && w.weighed == nil
+		return !w.bridge.settled()
 	case finding.Leads:
 		return !w.site.FoundKnown
 	case finding.Motor:
-		return !w.plan.Computed
+		return !p.Computed
 	}
 	return false
 }
 
-func (w *worker) bays() []BayState {
-	p := w.plan
+func (w *reading) bays(p *Plan, g guarded) []BayState {
 	out := []BayState{}
 	add := func(bay finding.Bay, title, key string) {
-		out = append(out, BayState{Bay: bay, Title: title, Key: key, Mark: w.gravest(bay), Do: w.do(bay)})
+		out = append(out, BayState{Bay: bay, Title: title, Key: key, Mark: w.gravest(p, bay), Do: w.do(p, bay)})
 	}
 	key := fmt.Sprintf("%s %s", unit.Whole(w.site.Supply.Volts, "V"), unit.Whole(w.site.Supply.Hertz, "Hz"))
 	if p.Link.Feeder != "" {
 		key += ", " + p.Link.Feeder
 	}
 	add(finding.Supply, "Supply", key)
-	key = "not entered"
-	switch {
-	case w.has("protection.wait"):
-		key = "waits for the bridge"
-	case p.Link.Breaker != "" && p.Link.Relay != "":
-		key = p.Link.Breaker + ", relay " + p.Link.Relay
-	case p.Link.Breaker != "" && w.guard.Relay == protection.Thermistor:
-		key = p.Link.Breaker + ", thermistor"
-	case p.Link.Breaker != "":
-		key = p.Link.Breaker + ", relay not set"
-	case w.weighed != nil:
-		key = "wants " + sizeText(w.weighed.Breaker) + "; the drive guards the motor"
-		if p.Link.Breaker != "" {
-			key = p.Link.Breaker + ", the drive guards the motor"
-		}
-	case w.choice != nil && w.guard.Relay == protection.Thermistor:
-		key = "wants " + sizeText(w.choice.Breaker) + "; thermistor"
-	case w.choice != nil:
-		key = "wants " + sizeText(w.choice.Breaker) + " and a relay"
-	}
+	key = w.guardKey(p, g)
 	add(finding.Protection, "Protection", key)
-	key = "capacitor, not sized"
-	if w.has("capacitor.none") {
-		key = "none fits"
-	}
-	if w.answer != nil {
-		key = unit.Text(w.answer.Microfarad, "µF") + " run to " + w.cornerTo
-	}
-	if w.isDrive() {
-		key = "drive, not chosen"
-		if w.profile != nil {
-			key = w.profile.Name
-		}
-		if w.weighed != nil {
-			key += ", " + unit.Text(w.hertz, "Hz")
-		}
-	}
+	key = w.bridge.key(p)
 	add(finding.Bridge, "Bridge", key)
 	key = w.site.Hand.Kind.Title()
 	if p.Now.Known {
@@ -264,13 +141,7 @@ func (w *worker) bays() []BayState {
 	key = "plate not read"
 	if w.site.Plate.ShaftWatts > 0 {
 		key = unit.Text(w.site.Plate.ShaftWatts/1000, "kW")
-		if p.Wanted.Solved && w.answer != nil && w.answer.UsualRuns {
-			coil, share := w.answer.Usual.WorstCoil()
-			key += fmt.Sprintf(", winding %s %s", coil, unit.Percent(share))
-		}
-		if w.isDrive() && p.Wanted.Solved && len(p.Wanted.Coils) > 0 {
-			key += ", " + p.Wanted.RPM
-		}
+		key += w.bridge.motorKey(p)
 	}
 	add(finding.Motor, "Motor", key)
 	words := map[machine.LoadKind]string{machine.NoLoad: "no load", machine.Constant: "constant", machine.Linear: "rising", machine.Fan: "fan-like"}
@@ -280,6 +151,22 @@ func (w *worker) bays() []BayState {
 	}
 	add(finding.Load, "Load", key)
 	return out
+}
+
+// guardKey is the protection's key figure: what is there, or what is wanted.
+func (w *reading) guardKey(p *Plan, g guarded) string {
+	there, wants := p.Link.Breaker, w.bridge.guardKey(g)
+	switch {
+	case p.has("protection.wait"):
+		return "waits for the bridge"
+	case there != "" && p.Link.Relay != "":
+		return there + ", relay " + p.Link.Relay
+	case there != "" && w.guard.Relay == protection.Thermistor:
+		return there + ", thermistor"
+	case there != "":
+		return there + ", relay not set"
+	}
+	return first(wants, "not entered")
 }
 
 // step is one question of the order of work: the findings that ask it, gravest
@@ -326,8 +213,7 @@ var afterMoves = []step{
 }
 
 // next is the first thing in the order of work that is not done.
-func (w *worker) next() Next {
-	p := w.plan
+func (w *reading) next(p *Plan) Next {
 	for _, f := range p.Findings {
 		if f.Unread {
 			return Next{Bay: f.Bay, Text: "Mend the entry that could not be read", Entry: f.Entries[0], Unknown: "Leave it empty: what is not said is asked for, or assumed and marked."}
@@ -365,7 +251,7 @@ func (w *worker) next() Next {
 }
 
 // title is the job's name, and the machine's where it has several.
-func (w *worker) title() string {
+func (w *reading) title() string {
 	if len(w.doc.Machines) > 1 && w.machine.Name != "" {
 		return w.doc.Name + ", " + w.machine.Name
 	}
@@ -373,8 +259,7 @@ func (w *worker) title() string {
 }
 
 // card gathers the page for the machine.
-func (w *worker) card() bringup.Card {
-	p := w.plan
+func (w *reading) card(p *Plan, g guarded) bringup.Card {
 	c := bringup.Card{Title: w.title(), Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{}, Readings: []bringup.Reading{}, Open: []string{},
 		Checks: bringup.Gates(), Cautions: bringup.Cautions(), Foot: "Estimated figures carry an open ring. This card says what was checked and what was not; it does not replace local rules or a licensed person."}
 	var parts []string
@@ -395,10 +280,7 @@ func (w *worker) card() bringup.Card {
 		for _, n := range g {
 			switch n {
 			case "L3":
-				line = "made corner (capacitor)"
-				if w.isDrive() {
-					line = "L3"
-				}
+				line = w.bridge.third()
 			case "L1", "L2":
 				line = n
 			}
@@ -415,7 +297,7 @@ func (w *worker) card() bringup.Card {
 		}
 		c.Joints = append(c.Joints, joint)
 	}
-	if f := w.blocked(); f != nil {
+	if f := blocked(p.Findings); f != nil {
 		// Why it is not to be fed and what to change, nothing else.
 		c.Joints, c.Checks, c.Open = []bringup.Line{}, []string{}, []string{}
 		c.NotReady = "Not to be fed: " + f.Sentence
@@ -426,15 +308,17 @@ func (w *worker) card() bringup.Card {
 		}
 		return c
 	}
-	if w.weighed != nil {
-		w.driveCard(&c)
-		return c
-	}
-	a := w.answer
-	if a == nil || !a.UsualRuns {
-		c.NotReady = "No connection card yet: " + strings.ToLower(p.Next.Text[:1]) + p.Next.Text[1:] + "."
-		return c
-	}
+	w.bridge.card(&c, p, g)
+	return c
+}
+
+// notYet says why there is no card.
+func notYet(p *Plan) string {
+	return "No connection card yet: " + strings.ToLower(p.Next.Text[:1]) + p.Next.Text[1:] + "."
+}
+
+// fit says whether a card is ready to be taken to the machine, and if not, why.
+func fit(c *bringup.Card, p *Plan) {
 	c.Ready = true
 	for _, f := range p.Findings {
 		if f.Grade == finding.Stop && f.ID != "leads.fed-now" {
@@ -442,31 +326,6 @@ func (w *worker) card() bringup.Card {
 			break
 		}
 	}
-	c.Parts = append(c.Parts,
-		bringup.Line{Name: "Run capacitor", Value: capacitor.List(a.Parts), Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},
-		bringup.Line{Name: "Bleed resistor", Value: a.Bleed.String(), Note: "across the capacitor, for good"})
-	if w.startUF > 0 {
-		c.Parts = append(c.Parts, bringup.Line{Name: "Start capacitor", Value: unit.Text(w.startUF, "µF"), Note: fmt.Sprintf("electrolytic, %s, by %s, out within 2 s, with a bleed resistor", a.Start.ClassText(), map[capacitor.StartBy]string{"": "button or relay", capacitor.ByButton: "button", capacitor.ByRelay: "relay"}[w.doc.Bridge.Capacitor.StartBy])})
-	}
-	if ch := w.choice; ch != nil {
-		c.Parts = append(c.Parts,
-			bringup.Line{Name: "Breaker, " + w.asks.Poles(), Value: first(p.Link.Breaker, sizeText(ch.Breaker)), Note: "planning"},
-			bringup.Line{Name: "Motor wire", Value: first(conductor(w.guard.Conductor), protection.Wire(ch.Conductor)), Note: "earth " + protection.Wire(ch.Earth) + ", planning"},
-			bringup.Line{Name: "Capacitor wires", Value: protection.Wire(ch.CapacitorWire), Note: "for " + unit.Text(ch.CapacitorOwn, "A") + ", planning"})
-		set := bringup.Line{Name: "Overload relay", Value: first(p.Link.Relay, sizeText(ch.RelaySet)), Note: relayWords(string(ch.Relay)) + "; plan asks " + sizeText(ch.RelaySet)}
-		switch {
-		case w.guard.Relay == protection.Thermistor:
-			set = bringup.Line{Name: "Winding guard", Value: "thermistor in the winding", Note: "its relay in the contactor's coil"}
-		case ch.RelaySet == 0:
-			set.Value, set.Note = first(p.Link.Relay, "no setting guards"), "not every winding: a thermistor too, or other µF"
-		}
-		c.Settings = append(c.Settings, set)
-	}
-	c.Settings = append(c.Settings,
-		bringup.Line{Name: "Capacitor from made corner to", Value: w.cornerTo, Note: p.Wanted.Turns + " facing the shaft end; for the other way move it to the other line"},
-		bringup.Line{Name: "Load, all day", Value: "up to " + unit.Percent(a.Continuous) + " of plate", Note: "yours " + unit.Percent(w.site.Load.Usual) + ": " + strings.ToLower(w.plan.Use.Title)})
-	w.readings(&c, a)
-	return c
 }
 
 // sizeText is a size in amps; 0 is none that the tables or the motor allow.
@@ -491,39 +350,4 @@ func relayWords(way string) string {
 		return "line 1 through one pole, the return through the other two"
 	}
 	return "one pole in each motor lead, capacitor ahead of the third"
-}
-
-// readings are what to expect, dead and running.
-func (w *worker) readings(c *bringup.Card, a *capacitor.Answer) {
-	add := func(id, when, where, expect, band string, mark finding.Mark) {
-		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band, Mark: mark})
-	}
-	if ohm, _, mark := w.site.LineOhms(20, w.site.Wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
-		add("ohms", "dead, capacitor off", "Ohms L1-L2, L2-corner, corner-L1", "about "+unit.Text((ohm[0]+ohm[1]+ohm[2])/3, "Ω"), "within 5 % of each other", mark)
-	}
-	add("volts", "before the start", "Volts L1 to L2", unit.Whole(w.site.Supply.Volts, "V"), "", w.site.Supply.VoltsMark)
-	b := w.bridge(w.site.Wanted)
-	if b == nil {
-		return
-	}
-	for _, at := range []struct {
-		id, when string
-		share    float64
-		p        capacitor.Point
-	}{{"light", "running light", w.site.Load.Lightest, a.Idle}, {"load", "at your load, " + unit.Percent(w.site.Load.Usual), w.site.Load.Usual, a.Usual}} {
-		if len(at.p.Windings) == 0 || at.id == "light" && at.share == w.site.Load.Usual {
-			continue
-		}
-		s := w.spread(b, a.Microfarad, at.share)
-		if s["supply"] == nil {
-			continue
-		}
-		lead := at.p.LeadAmps(w.cornerTo)
-		add(at.id+"-supply", at.when, "Amps, supply line", unit.Text(abs(at.p.SupplyAmps), "A"), s["supply"].text("A"), finding.Estimated)
-		for i, l := range []string{"L1", "L2", "corner"} {
-			add(at.id+"-lead-"+l, at.when, "Amps, motor lead "+l, unit.Text(lead[i], "A"), s["lead-"+leads.Lines[i]].text("A"), finding.Estimated)
-		}
-		add(at.id+"-corner", at.when, "Volts, corner to L2", unit.Whole(at.p.CornerToL2, "V"), s["corner-l2"].text("V"), finding.Estimated)
-		add(at.id+"-rpm", at.when, "Speed", unit.Whole(at.p.RPM, "rpm"), s["rpm"].text("rpm"), finding.Estimated)
-	}
 }

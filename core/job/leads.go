@@ -10,7 +10,7 @@ import (
 	"graybridge/core/circuit"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
-	"graybridge/core/load"
+	"graybridge/core/site"
 	"graybridge/core/unit"
 )
 
@@ -80,27 +80,27 @@ type Direction struct {
 }
 
 // planLeads gathers what the bay shows, and says what follows from it.
-func (w *worker) planLeads() {
+func (w *reading) planLeads(p *Plan, g guarded) {
 	d := &w.machine.Leads
 	l := emptyLeads()
 	l.Round, l.Agreed, l.Extras = w.site.Round, w.site.Agreed(), leads.Extras(d.Extras)
-	w.sayRound()
+	p.say(w.sayRound()...)
 	eq := leads.TypicalEquivalent(w.site.Supply.Hertz)
 	if w.site.Model != nil {
 		eq = w.site.Model.Eq
 	}
 	var more []finding.Reading
 	l.Labelling, more = leads.Label(d.Round, w.site.Hand, w.site.Round, eq, w.site.Supply.Hertz)
-	w.plan.Readings = append(w.plan.Readings, more...)
+	p.Readings = append(p.Readings, more...)
 	if l.Labelling.False != "" {
-		w.say(finding.Finding{ID: "leads.false-reading", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("The reading “%s” was false.", l.Labelling.False),
+		p.say(finding.Finding{ID: "leads.false-reading", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("The reading “%s” was false.", l.Labelling.False),
 			Detail: "Every other reading agrees without it. Take it once more if you want to be sure.", Entries: []string{"leads.senses"}})
 	}
 	if len(w.site.Hand.Kind.Layout().Tables) > 0 {
 		l.Choices = w.foundChoices()
 	}
 	if w.site.Round.Settled && w.site.Round.Kind == w.site.Hand.Kind && len(w.site.Hand.Kind.Layout().Tables) > 0 && !w.site.Round.Marked && !l.Labelling.Settled {
-		w.say(finding.Finding{ID: "leads.names", Bay: finding.Leads, Grade: finding.Open, Sentence: "Which lead is which is not known yet.",
+		p.say(finding.Finding{ID: "leads.names", Bay: finding.Leads, Grade: finding.Open, Sentence: "Which lead is which is not known yet.",
 			Detail: "The groups are; starts and finishes are found by a few readings with low volts. Until then no joint can be made by name.", Entries: []string{"leads.senses"}})
 	}
 	l.Ways = w.ways()
@@ -109,12 +109,12 @@ func (w *worker) planLeads() {
 		l.Steps = append(l.Steps, step.Text)
 	}
 	if w.site.Wanted != nil {
-		w.caps(&l)
+		w.caps(&l, g)
 		for _, m := range w.mistakes() {
 			l.Mistakes = append(l.Mistakes, MistakeChoice{m.ID, m.Title, m.About})
 		}
 	}
-	joints := w.plan.Now.Joints
+	joints := p.Now.Joints
 	if !w.site.FoundKnown {
 		joints = w.site.Wanted
 	}
@@ -124,12 +124,12 @@ func (w *worker) planLeads() {
 			l.Wanted = w.pairs(wanted)
 		}
 		_, l.LineFrom, l.LineMark = w.site.CoilOhm()
-		w.say(w.site.Measured.JudgeLine(ohm, whole, mark)...)
+		p.say(w.site.Measured.JudgeLine(ohm, whole, mark)...)
 	}
-	w.say(w.site.Round.JudgeBalance()...)
-	w.say(w.site.Measured.JudgeInsulation()...)
-	if !w.site.Measured.Insulated && w.site.Wanted != nil && w.site.FoundKnown && w.plan.Computed {
-		w.say(finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Grade: finding.Open, Sentence: "Insulation to frame has not been measured.",
+	p.say(w.site.Round.JudgeBalance()...)
+	p.say(w.site.Measured.JudgeInsulation()...)
+	if !w.site.Measured.Insulated && w.site.Wanted != nil && w.site.FoundKnown && p.Computed {
+		p.say(finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Grade: finding.Open, Sentence: "Insulation to frame has not been measured.",
 			Detail: "With a 500 V insulation tester, capacitors, drive and thermistor leads taken off first: over 1 MΩ to run at all, over 5 MΩ healthy.", Entries: []string{"leads.insulation"}})
 	}
 	if whole, _, mark := w.site.CoilOhm(); mark == finding.Measured && w.machine.Plate.WindingOhms == "" && !math.IsNaN(whole) {
@@ -138,21 +138,20 @@ func (w *worker) planLeads() {
 			one /= 2
 		}
 		text := unit.Plain(math.Round(one*1000) / 1000)
-		w.say(finding.Finding{ID: "leads.use-ohms", Bay: finding.Leads, Grade: finding.Note, Sentence: fmt.Sprintf("The round measured %s a coil; the engine still estimates it from the plate.", unit.Text(one, "Ω")),
+		p.say(finding.Finding{ID: "leads.use-ohms", Bay: finding.Leads, Grade: finding.Note, Sentence: fmt.Sprintf("The round measured %s a coil; the engine still estimates it from the plate.", unit.Text(one, "Ω")),
 			Detail: "A meter that shows tenths is good enough above about 2 Ω; below it take a milliohm meter's reading.", Entries: []string{"plate.winding_ohms"},
 			Cures: []finding.Cure{{Label: "Use " + text + unit.Space + "Ω", Path: "plate.winding_ohms", Value: text + " Ω"}}})
 	}
-	w.sayState()
-	l.Direction = w.turning()
-	w.plan.Leads = l
+	p.say(w.sayState(p.Moves)...)
+	var said []finding.Finding
+	l.Direction, said = w.bridge.turning()
+	p.say(said...)
+	p.Leads = l
 }
 
 // pairs writes ohms between the lines with their names.
-func (w *worker) pairs(ohm [3]float64) []string {
-	names := [3]string{"L1-L2", "L2-corner", "corner-L1"}
-	if w.isDrive() {
-		names = [3]string{"L1-L2", "L2-L3", "L3-L1"}
-	}
+func (w *reading) pairs(ohm [3]float64) []string {
+	names := w.bridge.pairs()
 	out := make([]string, 3)
 	for i, name := range names {
 		text := "open"
@@ -165,32 +164,34 @@ func (w *worker) pairs(ohm [3]float64) []string {
 }
 
 // sayRound is what the continuity round says about the whole job.
-func (w *worker) sayRound() {
+func (w *reading) sayRound() (said []finding.Finding) {
+	say := func(f finding.Finding) { said = append(said, f) }
 	v, k := w.site.Round, w.site.Hand.Kind
 	switch {
 	case v.Grade == finding.Stop && len(v.Lone) > 0:
-		w.say(finding.Finding{ID: "leads.lone", Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text, Detail: v.Reason, Entries: []string{"leads.touches"}})
+		say(finding.Finding{ID: "leads.lone", Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text, Detail: v.Reason, Entries: []string{"leads.touches"}})
 	case v.Grade == finding.Stop:
-		w.say(finding.Finding{ID: "leads.frame", Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text, Detail: v.Reason, Entries: []string{"leads.touches"}})
+		say(finding.Finding{ID: "leads.frame", Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text, Detail: v.Reason, Entries: []string{"leads.touches"}})
 	case v.Settled && v.Kind != k:
-		w.say(finding.Finding{ID: "leads.kind", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("Continuity shows %s; the job says %s.", v.Kind.Title(), k.Title()),
+		say(finding.Finding{ID: "leads.kind", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("Continuity shows %s; the job says %s.", v.Kind.Title(), k.Title()),
 			Detail: v.Reason, Entries: []string{"leads.kind"}, Cures: []finding.Cure{{Label: "It is " + v.Kind.Title(), Path: "leads.kind", Value: string(v.Kind)}},
 			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups), Section: finding.OnContinuity, Source: "continuity round"}}})
 	case v.Settled && v.Kind == k && v.Marked && !w.site.Hand.MarksAgree(v.Groups):
-		w.say(finding.Finding{ID: "leads.marks", Bay: finding.Leads, Grade: finding.Stop, Sentence: "The marks on these leads are wrong: continuity joins others than the names say.",
+		say(finding.Finding{ID: "leads.marks", Bay: finding.Leads, Grade: finding.Stop, Sentence: "The marks on these leads are wrong: continuity joins others than the names say.",
 			Detail: "A mark was misread, or somebody sleeved them wrongly. Name the leads on tape, 1, 2, 3 …, and find starts and finishes anew.", Entries: []string{"leads.tags"},
 			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups), Section: finding.OnContinuity, Source: "continuity round"}}})
 	case v.Settled && k.Halved():
-		w.say(finding.Finding{ID: "leads.kind", Bay: finding.Leads, Grade: finding.Good, Sentence: "Continuity agrees: " + k.Title() + ".", Detail: v.Reason,
+		say(finding.Finding{ID: "leads.kind", Bay: finding.Leads, Grade: finding.Good, Sentence: "Continuity agrees: " + k.Title() + ".", Detail: v.Reason,
 			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups), Section: finding.OnContinuity, Source: "continuity round"}}})
 	case w.site.Agreed() == "":
-		w.say(finding.Finding{ID: "leads.family", Bay: finding.Leads, Grade: finding.Open, Sentence: "Star or delta inside? Nobody has checked yet, so no joints are given.",
+		say(finding.Finding{ID: "leads.family", Bay: finding.Leads, Grade: finding.Open, Sentence: "Star or delta inside? Nobody has checked yet, so no joints are given.",
 			Detail:  "Nine-lead star and nine-lead delta share their high joints and differ in the low ones; the wrong table trips the breaker. Continuity tells: three pairs and a three are a star, three threes a delta. Or the plate's own diagram, whose low joints are four (star) or three (delta).",
 			Entries: []string{"leads.touches"}, Cures: []finding.Cure{{Label: "The plate's diagram shows it", Path: "leads.agreed", Value: "plate"}}})
 	}
 	if !v.Settled && len(v.Groups) > 0 && v.Grade == finding.Caution {
-		w.say(finding.Finding{ID: "leads.round", Bay: finding.Leads, Grade: finding.Caution, Sentence: v.Text, Entries: []string{"leads.touches"}})
+		say(finding.Finding{ID: "leads.round", Bay: finding.Leads, Grade: finding.Caution, Sentence: v.Text, Entries: []string{"leads.touches"}})
 	}
+	return said
 }
 
 func sizes(groups [][]string) string {
@@ -202,7 +203,7 @@ func sizes(groups [][]string) string {
 }
 
 // ways is every arrangement the leads allow, on this supply and load.
-func (w *worker) ways() []WayView {
+func (w *reading) ways() []WayView {
 	out := []WayView{}
 	if len(w.site.Reach) == 0 || !w.site.Family() {
 		return out
@@ -220,44 +221,14 @@ func (w *worker) ways() []WayView {
 			v.Grade = finding.Stop
 			v.Text = fmt.Sprintf("Too many volts: the iron saturates and the winding burns. Right on %s: a transformer down would make it possible.", unit.Whole(w.site.Feed.Volts/r.Ratio, "V"))
 		}
-		if w.motor != nil && r.Ratio < 1+leads.Within {
-			m := *w.motor
-			m.LineVolts = w.site.Feed.Volts / r.Ratio
-			if pt, err := m.At(w.site.Model.FrequencyHz); err == nil && pt.Carries {
-				v.Worst, v.Start = unit.Percent(pt.Share), unit.Percent(pt.Short)
-			} else {
-				v.Worst, v.Text = "stalls", v.Text+" It does not carry your load like this."
-			}
-		}
-		if w.site.Model == nil || r.Ratio >= 1+leads.Within || w.isDrive() {
-			out = append(out, v)
-			continue
-		}
-		if b := w.bridge(joints); b != nil {
-			load := w.site.Load.At(w.site.Load.Usual)
-			var uf, share float64
-			var ok bool
-			if a := w.answer; a != nil && joints.Bare().Equal(w.site.Wanted.Bare()) && a.UsualRuns { // sought already
-				uf = a.Balance
-				p, runs := b.Run(uf, load)
-				ok = runs
-				_, share = p.WorstCoil()
-			} else {
-				uf, share, ok = b.Balance(load)
-			}
-			if ok {
-				v.MicroF, v.Worst, v.Start = unit.Text(uf, "µF"), unit.Percent(share), unit.Percent(b.StartTorque(uf))
-			} else {
-				v.Worst, v.Text = "stalls", v.Text+" It does not carry your load like this."
-			}
-		}
+		w.bridge.way(&v, r)
 		out = append(out, v)
 	}
 	return out
 }
 
 // nameTable translates the leads' own names.
-func (w *worker) nameTable() []NamePair {
+func (w *reading) nameTable() []NamePair {
 	out := []NamePair{}
 	for _, t := range w.site.Hand.Kind.Terminals() {
 		own := w.site.Hand.Naming.Print(t)
@@ -275,21 +246,12 @@ func (w *worker) nameTable() []NamePair {
 	return out
 }
 
-func (w *worker) caps(l *LeadsPlan) {
+func (w *reading) caps(l *LeadsPlan, g guarded) {
 	table, err := leads.ParseCaps(w.doc.Workshop.Caps)
 	if err != nil {
 		table = nil // refused when the workshop is stored
 	}
-	line := w.guard.Conductor
-	switch {
-	case w.isDrive() && w.weighed != nil: // the box is fed by the motor cable, not by the drive's own line
-		line = w.weighed.MotorWire
-	case w.isDrive():
-		line = unit.Conductor{}
-	case line == (unit.Conductor{}) && w.choice != nil:
-		line = w.choice.Conductor
-	}
-	l.Caps = leads.CapsFor(w.site.Wanted, w.site.Hand.Naming, w.site.Gauge, line, table)
+	l.Caps = leads.CapsFor(w.site.Wanted, w.site.Hand.Naming, w.site.Gauge, w.bridge.box(g), table)
 	count := map[int]int{}
 	var wires []int
 	for _, c := range l.Caps {
@@ -314,19 +276,20 @@ func (w *worker) caps(l *LeadsPlan) {
 }
 
 // sayState is what keeps a job open: clips, the photograph, a starter found.
-func (w *worker) sayState() {
+func (w *reading) sayState(moves []leads.Move) (said []finding.Finding) {
+	say := func(f finding.Finding) { said = append(said, f) }
 	d := &w.machine.Leads
 	if d.Clips == "yes" {
-		w.say(finding.Finding{ID: "leads.clips", Bay: finding.Leads, Grade: finding.Open, Sentence: "Joined with test clips: not finished.",
+		say(finding.Finding{ID: "leads.clips", Bay: finding.Leads, Grade: finding.Open, Sentence: "Joined with test clips: not finished.",
 			Detail: "Clips are for finding the direction, uncoupled and watched. Then every joint is made final, locked off and proved dead again.", Entries: []string{"leads.clips"},
 			Cures: []finding.Cure{{Label: "Joints are final", Path: "leads.clips", Value: ""}}})
 	}
-	done := len(w.plan.Moves) > 0
-	for _, m := range w.plan.Moves {
+	done := len(moves) > 0
+	for _, m := range moves {
 		done = done && m.Done
 	}
 	if done && d.Clips == "" && d.Photo == "" {
-		w.say(finding.Finding{ID: "leads.photo", Bay: finding.Leads, Grade: finding.Note, Sentence: "No photograph of the finished joints yet.",
+		say(finding.Finding{ID: "leads.photo", Bay: finding.Leads, Grade: finding.Note, Sentence: "No photograph of the finished joints yet.",
 			Detail: "A picture of the studs or caps before the lid closes is what the next person wishes for.", Entries: []string{"leads.photo"}})
 	}
 	if d.Starter == leads.StarDelta {
@@ -338,100 +301,19 @@ func (w *worker) sayState() {
 		if w.site.Hand.Kind != leads.Six {
 			f.Detail += " It belongs to six leads; this job has " + w.site.Hand.Kind.Title() + ": look again."
 		}
-		w.say(f)
+		say(f)
 	}
 	for _, e := range leads.Extras(d.Extras) {
 		if strings.HasPrefix(e.Goes, "not known") {
-			w.say(finding.Finding{ID: "leads.extra", Bay: finding.Leads, Grade: finding.Open, Sentence: fmt.Sprintf("Leads %s: what they are is not known.", first(e.Names, e.What)), Detail: "Goes " + e.Goes + ".", Entries: []string{"leads.extras"}})
+			say(finding.Finding{ID: "leads.extra", Bay: finding.Leads, Grade: finding.Open, Sentence: fmt.Sprintf("Leads %s: what they are is not known.", first(e.Names, e.What)), Detail: "Goes " + e.Goes + ".", Entries: []string{"leads.extras"}})
 		}
 	}
+	return said
 }
 
-// turning is the direction: what the plan expects, what the bump showed, what
-// turns it round.
-func (w *worker) turning() Direction {
-	turns := map[string]string{"L1": "clockwise", "L2": "anticlockwise"}
-	other := otherLine[w.cornerTo]
-	if w.isDrive() {
-		return w.turningOnDrive()
-	}
-	d := Direction{From: "facing the shaft end", Turns: strings.ToUpper(turns[w.cornerTo][:1]) + turns[w.cornerTo][1:], Corner: w.cornerTo, Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
-		Swap: fmt.Sprintf("Move the capacitor's line end from %s to %s: nothing else. Exchanging any two of the three motor leads behind the bridge does the same.", w.cornerTo, other),
-		Nothing: []string{
-			"Exchanging L1 and L2 at the plug, breaker or post: the whole bridge changes places with them.",
-			"Turning every coil round, or renaming the phases in rotation.",
-		},
-		Bump: []string{
-			"Belt off or coupling apart; key out or taped; guard on what still turns.",
-			"A paper flag on the shaft; everyone's hands and sleeves away from it and from whatever draws in.",
-			"Look from the shaft end. On and off again in well under a second.",
-			"Wait until it stands. Lock off before anything is touched.",
-		}}
-	if w.site.Load.Turn == load.Either && w.machine.Load.ShownBy == "" {
-		d.Turns += ", expected; the machine has not said which it wants"
-	}
-	bumped := w.machine.Leads.Bumped
-	if bumped == "" {
-		return d
-	}
-	was, corner, _ := strings.Cut(bumped, "-")
-	right := corner
-	if was == "wrong" {
-		right = otherLine[corner]
-	}
-	f := finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good, Sentence: fmt.Sprintf("The bump showed the right direction, capacitor on %s.", right), Entries: []string{"leads.bumped"},
-		Detail: "From now on the order of the three leads is fixed: mark them.", Why: []finding.Why{{Formula: "capacitor from the corner to L1 or L2", Section: finding.OnDirection, Source: "bump test"}}}
-	switch {
-	case w.cornerTo != right:
-		f.ID, f.Grade, f.Sentence = "leads.bump-wrong", finding.Stop, fmt.Sprintf("The bump turned the wrong way with the capacitor on %s.", w.cornerTo)
-		f.Detail = d.Swap
-		f.Cures = []finding.Cure{{Label: "Capacitor to " + right, Path: "bridge.corner_to", Value: right}}
-		if d.Forbids != "" {
-			f.Detail += " Do not run it this way: " + d.Forbids + "."
-		}
-		d.Turns = "The wrong way, as the bump showed"
-	case was == "wrong":
-		f.Sentence = fmt.Sprintf("The capacitor was moved to %s after a bump the wrong way: bump once more.", right)
-		f.Grade = finding.Open
-		d.Turns = "As wanted, by the last bump turned round"
-	default:
-		d.Turns = "As wanted: the bump showed it"
-	}
-	w.say(f)
-	return d
-}
-
-// turningOnDrive is the direction behind a drive: any two of its three motor
-// wires turn it round.
-func (w *worker) turningOnDrive() Direction {
-	d := Direction{From: "facing the shaft end", Turns: "Clockwise, expected", Corner: "L1", Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
-		Swap:    "Exchange any two of the drive's three motor wires, dead and proved dead; or the direction command, where reverse is allowed.",
-		Nothing: []string{"Exchanging the two wires at the drive's input.", "Turning every coil round, or renaming the phases in rotation."},
-		Bump:    []string{"Belt off or coupling apart; key out or taped; guard on what still turns.", "The drive at five hertz, its shortest run command.", "Look from the shaft end, hands and sleeves away.", "Wait until it stands; feed off, wait for the link."}}
-	switch was, _, _ := strings.Cut(w.machine.Leads.Bumped, "-"); was {
-	case "right":
-		d.Turns = "As wanted: the bump showed it"
-		w.say(finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good, Sentence: "The bump showed the right direction.", Detail: "From now on the order of the three wires is fixed: mark them.", Entries: []string{"leads.bumped"}})
-	case "wrong":
-		d.Turns = "The wrong way, as the bump showed"
-		f := finding.Finding{ID: "leads.bump-wrong", Bay: finding.Leads, Grade: finding.Stop, Sentence: "The bump turned the wrong way.", Detail: d.Swap, Entries: []string{"leads.bumped"},
-			Cures: []finding.Cure{{Label: "Exchanged: bump again", Path: "leads.bumped", Value: ""}}}
-		if d.Forbids != "" {
-			f.Detail += " Do not run it this way: " + d.Forbids + "."
-		}
-		w.say(f)
-	}
-	return d
-}
-
-// mistakes are the classic ones that can be made with these leads on this
-// bridge: those of a capacitor only where there is one.
-func (w *worker) mistakes() []leads.Mistake {
-	all := leads.Mistakes(w.site.Hand, w.site.Wanted)
-	if !w.isDrive() {
-		return all
-	}
-	return slices.DeleteFunc(all, func(m leads.Mistake) bool { return m.NoCapacitor || m.OtherLine || m.StartLeftIn })
+// mistakes are the classic ones that can be made with these leads on this bridge.
+func (w *reading) mistakes() []leads.Mistake {
+	return slices.DeleteFunc(leads.Mistakes(w.site.Hand, w.site.Wanted), func(m leads.Mistake) bool { return !w.bridge.able(m) })
 }
 
 // Mistaken is a classic mistake made on a document's motor: the plan as it is,
@@ -439,13 +321,13 @@ func (w *worker) mistakes() []leads.Mistake {
 // leads cannot make or while nothing can be computed.
 func Mistaken(d Document, id string) (p Plan, s State, ok bool) {
 	p = Make(d)
-	w := prepared(context.Background(), &d)
+	w := read(context.Background(), &d)
 	if w.site.Wanted == nil || w.site.Model == nil {
 		return p, s, false
 	}
 	for _, m := range w.mistakes() {
 		if m.ID == id {
-			s = w.stateFed("mistake", fed{joints: m.Joints, coils: m.Coils, otherLine: m.OtherLine, noCap: m.NoCapacitor, startIn: m.StartLeftIn}, true)
+			s = w.bridge.state("mistake", faulty(m), true)
 			s.Title, s.Note = m.Title, "a mistake, predicted"
 			if m.OtherLine && s.Grade == finding.Good {
 				s.Grade, s.Verdict = finding.Note, strings.TrimSuffix(s.Verdict, ".")+", turning "+s.Turns+"."
@@ -456,51 +338,34 @@ func Mistaken(d Document, id string) (p Plan, s State, ok bool) {
 	return p, s, false
 }
 
+// faulty is how a mistake feeds the motor.
+func faulty(m leads.Mistake) site.Fed {
+	return site.Fed{Joints: m.Joints, Coils: m.Coils, OtherLine: m.OtherLine, NoCap: m.NoCapacitor, StartIn: m.StartLeftIn}
+}
+
 // BenchCase is the circuit of a state as an open file, at the speed where it
 // settles. ok is false while nothing can be computed.
 func BenchCase(d Document, state string) (b circuit.BenchCase, ok bool) {
-	w := prepared(context.Background(), &d)
-	joints := w.site.Wanted
+	w := read(context.Background(), &d)
+	joints, word := w.site.Wanted, "as wanted"
 	if state == "now" {
-		joints = w.site.Found
+		joints, word = w.site.Found, "now"
 		if w.site.FoundKnown && w.site.Wanted != nil {
-			joints = leads.Apply(w.site.Found, leads.Moves(w.site.Found, w.site.Wanted, w.site.Hand, d.Machines[0].Leads.Done))
+			joints = leads.Apply(w.site.Found, leads.Moves(w.site.Found, w.site.Wanted, w.site.Hand, w.machine.Leads.Done))
 		}
 	}
 	if w.site.Model == nil || joints == nil {
 		return b, false
 	}
 	live, _ := joints.WithLines(w.site.Hand.Kind)
-	if w.isDrive() {
-		if w.motor == nil {
-			return b, false
-		}
-		return circuit.BenchCase{Format: circuit.BenchCaseFormat, Version: 1, Name: d.Name + ", " + state, About: "The motor on its drive at " + unit.Text(w.hertz, "Hz") + ", standing.", Circuit: *w.driveCase(fed{joints: live})}, true
-	}
-	br := w.bridge(live)
-	if br == nil {
+	if b, ok = w.bridge.circuit(live); !ok {
 		return b, false
 	}
-	uf := w.entered
-	if w.answer != nil {
-		uf = w.answer.Microfarad
+	b.Format, b.Version, b.Name = circuit.BenchCaseFormat, 1, d.Name+", "+state
+	if !w.site.Feed.OwnHertz {
+		b.About = "The motor as joined " + word + ", " + b.About + "."
 	}
-	slip, at := 1.0, "standing"
-	p, runs := br.Run(uf, w.site.Load.At(w.site.Load.Usual))
-	if starts := br.Settle(uf, w.site.Load.RunUp()).Starts || w.startUF > 0; runs && starts {
-		slip, at = p.Slip, "at your load"
-		if w.cornerTo == "L2" {
-			slip = 2 - slip
-		}
-	}
-	c := circuit.Circuit{FrequencyHz: w.site.Supply.Hertz, Reference: "line 2", Elements: []circuit.Element{},
-		Sources:  []circuit.Source{{Name: "supply", From: "line 1", To: "line 2", VoltsRMS: w.site.Supply.Volts, ResistanceOhm: w.site.Supply.FeederOhm}},
-		Machines: []circuit.Machine{{Name: "motor", Equivalent: w.site.Model.Eq, Slip: slip, Coils: br.Wiring.Coils}},
-		Joints:   append([][]string{{"L1", "line 1"}, {"L2", "line 2"}}, br.Wiring.Joints...)}
-	if uf > 0 {
-		c.Elements = append(c.Elements, circuit.Element{Name: "run capacitor", Kind: circuit.Capacitor, From: "L3", To: w.cornerTo, Microfarad: uf})
-	}
-	return circuit.BenchCase{Format: circuit.BenchCaseFormat, Version: 1, Name: d.Name + ", " + state, About: "The motor as joined " + map[string]string{"now": "now", "wanted": "as wanted"}[state] + ", " + at + ".", Circuit: c}, true
+	return b, true
 }
 
 // FromBenchCase puts what a bench case wires into a document: the kind of

@@ -107,16 +107,16 @@ func (p Protection) judgeWire(a Asks, c Choice, add func(finding.Finding)) {
 			return // the table ended: said
 		}
 		note("Note")
-		add(finding.Finding{ID: "protection.conductor", Grade: finding.Open, Sentence: fmt.Sprintf("Wire the motor circuit in %s copper, earth %s.", c.Conductor, Wire(c.Earth)),
-			Detail: fmt.Sprintf("The capacitor's own two wires carry up to %s and want %s.", unit.Text(a.Capacitor, "A"), Wire(c.CapacitorWire)), Figure: c.Conductor.String(), Why: c.Why, Cures: cures, Entries: entries})
+		add(finding.Finding{ID: "protection.conductor", Grade: finding.Open, Sentence: fmt.Sprintf("Wire the motor circuit in %s copper, earth %s.", c.Conductor, table.Wire(c.Earth)),
+			Detail: fmt.Sprintf("The capacitor's own two wires carry up to %s and want %s.", unit.Text(a.Capacitor, "A"), table.Wire(c.CapacitorWire)), Figure: c.Conductor.String(), Why: c.Why, Cures: cures, Entries: entries})
 		return
 	}
 	note("Use")
 	carry, ok := table.Ampacity(p.Conductor.SquareMM, p.Conductor.AWG)
 	switch {
 	case !ok:
-		add(finding.Finding{ID: "protection.conductor", Grade: finding.Caution, Sentence: fmt.Sprintf("%s is not in the table: what it carries is not known here; %s is asked.", p.Conductor, Wire(c.Conductor)),
-			Figure: p.Conductor.String(), Limit: Wire(c.Conductor), Why: c.Why, Cures: cures, Entries: entries})
+		add(finding.Finding{ID: "protection.conductor", Grade: finding.Caution, Sentence: fmt.Sprintf("%s is not in the table: what it carries is not known here; %s is asked.", p.Conductor, table.Wire(c.Conductor)),
+			Figure: p.Conductor.String(), Limit: table.Wire(c.Conductor), Why: c.Why, Cures: cures, Entries: entries})
 	case carry < need:
 		add(finding.Finding{ID: "protection.conductor", Grade: finding.Caution, Sentence: fmt.Sprintf("%s is too thin: it carries %s, %s is asked.", p.Conductor, unit.Rating(carry), unit.Text(need, "A")),
 			Detail: fmt.Sprintf("Up to %s flows in a motor lead over the loads that occur; a quarter is added.", unit.Text(math.Max(a.MostLead, a.MostSupply), "A")),
@@ -125,7 +125,7 @@ func (p Protection) judgeWire(a Asks, c Choice, add func(finding.Finding)) {
 		add(finding.Finding{ID: "protection.conductor", Grade: finding.Good, Sentence: fmt.Sprintf("%s carries what flows in the motor's leads.", p.Conductor),
 			Figure: unit.Rating(carry), Limit: unit.Text(need, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, need, "A"), Why: c.Why})
 	}
-	add(finding.Finding{ID: "protection.capacitor-wire", Grade: finding.Note, Sentence: fmt.Sprintf("The capacitor's own two wires want %s copper.", Wire(c.CapacitorWire)),
+	add(finding.Finding{ID: "protection.capacitor-wire", Grade: finding.Note, Sentence: fmt.Sprintf("The capacitor's own two wires want %s copper.", table.Wire(c.CapacitorWire)),
 		Detail: "135 % of its amps, and what the breaker guards.", Figure: unit.Text(c.CapacitorOwn, "A"), Why: c.Why})
 }
 

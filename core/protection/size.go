@@ -51,17 +51,11 @@ func (a Asks) Of(r Relay) Guard {
 	return a.Leads
 }
 
-// LineToNeutral says that one of the two supply wires is the neutral: a North
-// American 120 V circuit. Only the hot one is broken by a breaker of its own.
-func (a Asks) LineToNeutral() bool { return a.Rules == table.NorthAmerica && a.Volts < 150 }
+// LineToNeutral says that one of the two supply wires is the neutral.
+func (a Asks) LineToNeutral() bool { return a.Rules.LineToNeutral(a.Volts) }
 
 // Poles is the breaker's in words.
-func (a Asks) Poles() string {
-	if a.LineToNeutral() {
-		return "one-pole"
-	}
-	return "two-pole"
-}
+func (a Asks) Poles() string { return a.Rules.Poles(a.Volts) }
 
 // Choice is the plan's sizing. What the tables do not reach is 0, and Ended
 // says so.
@@ -212,14 +206,6 @@ func sized(amps float64) string {
 	return unit.Rating(amps)
 }
 
-// Wire is a conductor in words; where the table has none it says so.
-func Wire(c unit.Conductor) string {
-	if c == (unit.Conductor{}) {
-		return "beyond the table"
-	}
-	return c.String()
-}
-
 // Figures is the plan's sizing, and what each pole of a relay would see beside
 // what the worst winding feels.
 func (c Choice) Figures(a Asks) []finding.Figure {
@@ -233,8 +219,8 @@ func (c Choice) Figures(a Asks) []finding.Figure {
 	}
 	out := []finding.Figure{
 		planning("breaker", "Breaker", c.Breaker, sized(c.Breaker), a.Poles()+"; planning"),
-		planning("conductor", "Motor wire", c.ConductorAmps, Wire(c.Conductor), "copper, earth "+Wire(c.Earth)+"; planning"),
-		planning("capacitor-wire", "Capacitor wires", c.CapacitorOwn, Wire(c.CapacitorWire), "copper, to carry at least "+unit.Text(c.CapacitorOwn, "A")+": 135 % of its amps; planning"),
+		planning("conductor", "Motor wire", c.ConductorAmps, table.Wire(c.Conductor), "copper, earth "+table.Wire(c.Earth)+"; planning"),
+		planning("capacitor-wire", "Capacitor wires", c.CapacitorOwn, table.Wire(c.CapacitorWire), "copper, to carry at least "+unit.Text(c.CapacitorOwn, "A")+": 135 % of its amps; planning"),
 		planning("relay", "Relay set to", c.RelaySet, relay, note),
 	}
 	for _, at := range []struct {

@@ -18,7 +18,7 @@ func (s *Site) fit() {
 	targets, basis := p.Targets(s.Column)
 	m, err := machine.Fit(p.Rating(s.Column), targets)
 	if err != nil {
-		if errors.Is(err, machine.ErrImpossible) && !s.has("plate.power") && !s.has("plate.slip") && !s.has("plate.rpm") {
+		if errors.Is(err, machine.ErrImpossible) && !s.Has("plate.power") && !s.Has("plate.slip") && !s.Has("plate.rpm") {
 			s.say(finding.Finding{ID: "plate.impossible", Bay: finding.Motor, Grade: finding.Stop, Sentence: "No motor could be built to this plate.",
 				Detail: "Reason: " + err.Error() + ". Compare the entries with the plate, digit by digit.", Entries: []string{"plate.power", "plate.amps", "plate.power_factor", "plate.rpm"}})
 		}

@@ -71,7 +71,7 @@ type Site struct {
 }
 
 // Read reads what was typed. feed tells, from the line, what the bridge gives.
-func Read(e Entries, feed func(line supply.Supply) Feed) *Site {
+func Read(e Entries, feed func(lineVolts float64) Feed) *Site {
 	s := &Site{As: e, Rules: e.Rules}
 	s.read(feed)
 	s.say(s.Plate.Checks(s.Supply.Hertz, s.Feed.OwnHertz)...)
@@ -80,12 +80,12 @@ func Read(e Entries, feed func(line supply.Supply) Feed) *Site {
 	return s
 }
 
-func (s *Site) read(feed func(supply.Supply) Feed) {
+func (s *Site) read(feed func(float64) Feed) {
 	var r []finding.Reading
 	keep := func() { s.Readings = append(s.Readings, r...) }
 	s.Supply, r = supply.Read(s.As.Supply, s.As.Volts, s.As.Hertz)
 	keep()
-	s.Feed = feed(s.Supply)
+	s.Feed = feed(s.Supply.Volts)
 	s.Plate, r = plate.Read(s.As.Plate, s.Supply.Hertz)
 	keep()
 	if s.As.Leads.Kind == "" {
@@ -122,7 +122,8 @@ func (s *Site) read(feed func(supply.Supply) Feed) {
 
 func (s *Site) say(f ...finding.Finding) { s.Said = append(s.Said, f...) }
 
-func (s *Site) has(id string) bool {
+// Has says that something of an id was said of the site.
+func (s *Site) Has(id string) bool {
 	return slices.ContainsFunc(s.Said, func(f finding.Finding) bool { return f.ID == id })
 }
 

@@ -315,3 +315,23 @@ func VoltageClass(volts float64) (class float64, ok bool) {
 	}
 	return 0, false
 }
+
+// LineToNeutral says that one of the two wires of a circuit is the neutral: a North
+// American 120 V circuit. Only the hot one is broken by a breaker of its own.
+func (r Rules) LineToNeutral(volts float64) bool { return r == NorthAmerica && volts < 150 }
+
+// Poles of a breaker on a circuit of so many volts, in words.
+func (r Rules) Poles(volts float64) string {
+	if r.LineToNeutral(volts) {
+		return "one-pole"
+	}
+	return "two-pole"
+}
+
+// Wire is a conductor in words; where the table has none it says so.
+func Wire(c unit.Conductor) string {
+	if c == (unit.Conductor{}) {
+		return "beyond the table"
+	}
+	return c.String()
+}

@@ -995,39 +995,6 @@ export interface components {
             scale?: number;
             unit?: string;
         };
-        DrivePlan: {
-            about?: string;
-            /** Format: double */
-            base_hz: number;
-            box?: string;
-            caps: components["schemas"]["DriveCap"][];
-            choices: components["schemas"]["DriveOffer"][];
-            dial: components["schemas"]["DriveSpeeds"];
-            displays: string[];
-            down: components["schemas"]["DriveRamp"];
-            envelope: components["schemas"]["DrivePoint"][];
-            figures: components["schemas"]["Figure"][];
-            inspection: components["schemas"]["DriveStep"][];
-            /** Format: double */
-            least_hz: number;
-            map: components["schemas"]["DriveCommand"][];
-            name?: string;
-            never: string[];
-            point: components["schemas"]["DrivePoint"];
-            quirks: string[];
-            restore: string[];
-            says?: string;
-            says_grade?: string;
-            sheet: components["schemas"]["DriveRow"][];
-            /** Format: double */
-            top_hz: number;
-            unheard: string[];
-            up: components["schemas"]["DriveRamp"];
-            verdict?: string;
-            wait?: string;
-            wiring: components["schemas"]["DriveWire"][];
-            words?: string;
-        };
         DrivePoint: {
             /** Format: double */
             amps: number;
@@ -1174,6 +1141,39 @@ export interface components {
             /** Format: double */
             to: number;
             unit: string;
+        };
+        DriveView: {
+            about?: string;
+            /** Format: double */
+            base_hz: number;
+            box?: string;
+            caps: components["schemas"]["DriveCap"][];
+            choices: components["schemas"]["DriveOffer"][];
+            dial: components["schemas"]["DriveSpeeds"];
+            displays: string[];
+            down: components["schemas"]["DriveRamp"];
+            envelope: components["schemas"]["DrivePoint"][];
+            figures: components["schemas"]["Figure"][];
+            inspection: components["schemas"]["DriveStep"][];
+            /** Format: double */
+            least_hz: number;
+            map: components["schemas"]["DriveCommand"][];
+            name?: string;
+            never: string[];
+            point: components["schemas"]["DrivePoint"];
+            quirks: string[];
+            restore: string[];
+            says?: string;
+            says_grade?: string;
+            sheet: components["schemas"]["DriveRow"][];
+            /** Format: double */
+            top_hz: number;
+            unheard: string[];
+            up: components["schemas"]["DriveRamp"];
+            verdict?: string;
+            wait?: string;
+            wiring: components["schemas"]["DriveWire"][];
+            words?: string;
         };
         DriveWire: {
             colour: string;
@@ -1678,7 +1678,7 @@ export interface components {
             card: components["schemas"]["Card"];
             combos: components["schemas"]["Combo"][];
             computed: boolean;
-            drive?: components["schemas"]["DrivePlan"];
+            drive?: components["schemas"]["DriveView"];
             findings: components["schemas"]["Finding"][];
             leads: components["schemas"]["LeadsPlan"];
             link: components["schemas"]["Link"];

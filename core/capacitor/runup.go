@@ -1,16 +1,20 @@
-package job
+package capacitor
 
 import (
 	"context"
+	"errors"
 	"math"
 	"slices"
 
-	"graybridge/core/capacitor"
 	"graybridge/core/circuit"
 	"graybridge/core/circuit/transient"
 	"graybridge/core/finding"
+	"graybridge/core/machine"
 	"graybridge/core/unit"
 )
+
+// ErrNone says that there is nothing to follow.
+var ErrNone = errors.New("nothing to follow")
 
 // StartRun is the run-up in time domain, on the run capacitor and the start
 // capacitor where there is one.
@@ -32,23 +36,22 @@ const (
 	upAt        = 0.9
 )
 
-// Start follows the run-up of a document's motor as wanted.
-func Start(ctx context.Context, d Document) (StartRun, error) { return picture(ctx, d, startRun) }
-
-func startRun(w *worker) (run StartRun, err error) {
-	a := w.answer
+// RunUp follows the run-up of the motor as wanted. The error is ErrNone where there is
+// nothing to follow.
+func (o *Over) RunUp(ctx context.Context) (run StartRun, err error) {
+	a := o.Answer
 	if a == nil {
 		return StartRun{}, ErrNone
 	}
-	setup := w.startSetup(a.Microfarad)
-	setup.Context = w.ctx
-	m := w.site.Model
-	sync := m.Eq.SyncRadPerSecond(w.site.Supply.Hertz)
+	setup := o.startSetup(a.Microfarad)
+	setup.Context = ctx
+	m := o.Site.Model
+	sync := m.Eq.SyncRadPerSecond(o.Site.Supply.Hertz)
 	run = StartRun{Sync: sync * 30 / math.Pi, Figures: []finding.Figure{}}
 	above := func(share float64) func(*transient.Sample) bool {
 		return func(s *transient.Sample) bool { return math.Abs(s.SpeedRadS[0]) >= share*sync }
 	}
-	if w.startUF > 0 {
+	if o.StartEntered > 0 {
 		// A first run says when the start capacitor may go, as a relay would feel it.
 		first, err := setup.Trace(1, above(dropAt))
 		if err != nil {
@@ -82,31 +85,31 @@ func startRun(w *worker) (run StartRun, err error) {
 	}
 	// The envelope: a slice shows the greatest of the half period up to it.
 	width := setup.EndS / startSlices
-	back := int(math.Ceil(1 / (2 * w.site.Supply.Hertz * width)))
+	back := int(math.Ceil(1 / (2 * o.Site.Supply.Hertz * width)))
 	for i := len(run.Amps) - 1; i >= 0; i-- {
 		run.Amps[i] = slices.Max(run.Amps[max(0, i-back+1) : i+1])
 	}
-	w.startFigures(&run, trace, peak)
+	o.startFigures(&run, trace, peak)
 	return run, nil
 }
 
 // startSetup is the bridge as a circuit in time, the motor standing.
-func (w *worker) startSetup(microfarad float64) transient.Setup {
-	b := w.bridge(w.site.Wanted)
+func (o *Over) startSetup(microfarad float64) transient.Setup {
+	b := o.Bridge
 	c := circuit.Circuit{
-		FrequencyHz: w.site.Supply.Hertz, Reference: "line 2",
-		Sources:  []circuit.Source{{Name: "line", From: "line 1", To: "line 2", VoltsRMS: w.site.Supply.Volts, ResistanceOhm: w.site.Supply.FeederOhm}},
-		Elements: []circuit.Element{{Name: "run", Kind: circuit.Capacitor, From: "L3", To: w.cornerTo, Microfarad: microfarad}},
-		Machines: []circuit.Machine{{Name: "motor", Equivalent: w.site.Model.Eq, Slip: 1, Coils: b.Wiring.Coils}},
+		FrequencyHz: o.Site.Supply.Hertz, Reference: "line 2",
+		Sources:  []circuit.Source{{Name: "line", From: "line 1", To: "line 2", VoltsRMS: o.Site.Supply.Volts, ResistanceOhm: o.Site.Supply.FeederOhm}},
+		Elements: []circuit.Element{{Name: "run", Kind: circuit.Capacitor, From: "L3", To: o.CornerTo, Microfarad: microfarad}},
+		Machines: []circuit.Machine{{Name: "motor", Equivalent: o.Site.Model.Eq, Slip: 1, Coils: b.Wiring.Coils}},
 		Joints:   append([][]string{{"L1", "line 1"}, {"L2", "line 2"}}, b.Wiring.Joints...),
 	}
-	if w.startUF > 0 {
-		c.Elements = append(c.Elements, circuit.Element{Name: "start", Kind: circuit.Capacitor, From: "L3", To: w.cornerTo, Microfarad: w.startUF})
+	if o.StartEntered > 0 {
+		c.Elements = append(c.Elements, circuit.Element{Name: "start", Kind: circuit.Capacitor, From: "L3", To: o.CornerTo, Microfarad: o.StartEntered})
 	}
-	load := w.site.Load.RunUp()
-	reference := w.site.Model.RPM * math.Pi / 30
-	torque := transient.Load{ConstantNm: w.site.Model.FrictionNm, ReferenceRadS: reference}
-	full := load.Share * w.site.Model.RatedTorqueNm
+	load := o.Site.Load.RunUp()
+	reference := o.Site.Model.RPM * math.Pi / 30
+	torque := transient.Load{ConstantNm: o.Site.Model.FrictionNm, ReferenceRadS: reference}
+	full := load.Share * o.Site.Model.RatedTorqueNm
 	switch load.Kind {
 	case "constant":
 		torque.ConstantNm += full
@@ -115,10 +118,10 @@ func (w *worker) startSetup(microfarad float64) transient.Setup {
 	case "fan":
 		torque.FanNm = full
 	}
-	return transient.Setup{Circuit: c, EndS: longestRun, Rotors: []transient.Rotor{{InertiaKgM2: capacitor.RotorInertia(w.site.Model) + w.site.Load.Inertia, Load: torque}}}
+	return transient.Setup{Circuit: c, EndS: longestRun, Rotors: []transient.Rotor{{InertiaKgM2: machine.RotorInertia(o.Site.Model) + o.Site.Load.Inertia, Load: torque}}}
 }
 
-func (w *worker) startFigures(run *StartRun, trace transient.Trace, peak float64) {
+func (o *Over) startFigures(run *StartRun, trace transient.Trace, peak float64) {
 	add := func(id, name string, value float64, text, note string) {
 		run.Figures = append(run.Figures, finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: finding.Estimated, Section: finding.OnTime})
 	}
@@ -128,20 +131,20 @@ func (w *worker) startFigures(run *StartRun, trace transient.Trace, peak float64
 		add("reach", "Does not come up", 0, "hums", "switch off at once")
 	}
 	add("peak", "Inrush, peak", peak, unit.Text(peak, "A"), "in the supply line, closed at its zero")
-	if w.site.Supply.FeederOhm > 0 {
-		dip := peak / math.Sqrt2 * w.site.Supply.FeederOhm
-		add("dip", "Dip on the feeder", dip, unit.Text(dip, "V"), unit.Text(dip/w.site.Supply.Volts*100, "%")+" of the volts at the post")
+	if o.Site.Supply.FeederOhm > 0 {
+		dip := peak / math.Sqrt2 * o.Site.Supply.FeederOhm
+		add("dip", "Dip on the feeder", dip, unit.Text(dip, "V"), unit.Text(dip/o.Site.Supply.Volts*100, "%")+" of the volts at the post")
 	}
-	if w.startUF > 0 {
+	if o.StartEntered > 0 {
 		for _, o := range trace.Result.Opened {
 			add("drop", "Start capacitor out", o.TimeS, unit.Text(o.TimeS, "s"), "at "+unit.Whole(math.Abs(o.SpeedRadS)*30/math.Pi, "rpm")+", at its current's zero")
 			add("trapped", "Left on it", math.Abs(o.Volts), unit.Whole(math.Abs(o.Volts), "V"), "until the bleed resistor takes it off")
 		}
 	}
-	inertia := capacitor.RotorInertia(w.site.Model)
+	inertia := machine.RotorInertia(o.Site.Model)
 	note := "of a typical rotor, planning"
-	if w.site.Load.Inertia > 0 {
-		note += "; and the machine's " + unit.Text(w.site.Load.Inertia, "kg·m²")
+	if o.Site.Load.Inertia > 0 {
+		note += "; and the machine's " + unit.Text(o.Site.Load.Inertia, "kg·m²")
 	} else {
 		note += "; the machine's own is not entered"
 	}

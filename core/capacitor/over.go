@@ -1,0 +1,446 @@
+package capacitor
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"graybridge/core/circuit"
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/load"
+	"graybridge/core/machine"
+	"graybridge/core/site"
+	"graybridge/core/unit"
+)
+
+// Over is the capacitor bridge over a site: what was entered of it, read, solved
+// once, and judged. Its values are not to be changed.
+type Over struct {
+	Site         *site.Site // with the motor that readings on the bridge show, where they do
+	As           Entry
+	CornerTo     string
+	Entered      float64 // µF; 0 follows the plan
+	StartEntered float64
+	Drawer       []float64
+	Prices       Prices
+	Rounds       []Round // readings on the running bridge
+	Readings     []finding.Reading
+
+	Bridge  *Bridge // nil: there is nothing to solve
+	Answer  *Answer
+	Use     *UseVerdict
+	Trim    *TrimView
+	Combos  []Combo
+	Figures []finding.Figure
+	Said    []finding.Finding
+
+	question Question
+}
+
+// Place puts the bridge over a site and works it out.
+func Place(e Entry, prices string, s *site.Site) *Over {
+	o := &Over{Site: s, As: e}
+	o.Readings = o.read(prices)
+	o.direction()
+	o.solve()
+	return o
+}
+
+// Readings is how the entries of the bridge are read where another bridge is chosen:
+// what was typed stays, and what cannot be read is said.
+func Readings(e Entry, s *site.Site) []finding.Reading { return (&Over{Site: s, As: e}).read("") }
+
+func (o *Over) say(f ...finding.Finding) { o.Said = append(o.Said, f...) }
+
+// solve asks the circuit as wanted, with the readings taken on it counted in.
+func (o *Over) solve() {
+	if o.Site.Model == nil {
+		return
+	}
+	if f, shorted := o.Site.Shorted(); shorted {
+		o.say(f)
+		return
+	}
+	if !o.Site.Fits() {
+		o.say(finding.Finding{ID: None, Bay: finding.Bridge, Grade: finding.Stop,
+			Sentence: "No capacitor helps: none of the joints gives the coils their volts.",
+			Detail:   "A capacitor makes a third line; it does not make volts. See Leads for what would help.",
+			Why: []finding.Why{{Formula: "coil volts per hertz within 10 % of its own",
+				Numbers: fmt.Sprintf("%s of its own", unit.Percent(o.Site.Reach[0].Flux)),
+				Section: finding.OnCoilVolts, Source: "plate and supply"}}})
+		return
+	}
+	if o.Bridge = o.Joined(o.Site.Wanted); o.Bridge == nil {
+		return
+	}
+	o.question = o.ask(o.Bridge)
+	if t, ok := o.question.Trim(o.Rounds); ok {
+		view, said := o.question.Show(t)
+		o.Trim = &view
+		o.say(said...)
+		if t.Fits && !o.refit(t) {
+			return
+		}
+	}
+	a := o.question.Solve()
+	o.Answer = &a
+	if o.Trim == nil {
+		view := o.question.Foretell(a)
+		o.Trim = &view
+	}
+	o.say(o.question.Judge(a)...)
+	verdict := o.question.Verdict(a)
+	o.Use = &verdict
+	o.Combos = o.question.Combos(a.Balance, o.Prices)
+	o.Figures = figures(a, o.Site.Model, o.Site.Mark())
+	o.say(o.expect(a)...)
+}
+
+// None is said where no joint gives the coils their volts.
+const None = "capacitor.none"
+
+// refit puts the motor that the readings show in the place of the one fitted to the
+// plate alone: what was estimated is measured now.
+func (o *Over) refit(t Trim) bool {
+	o.Site = o.Site.With(t.Model, finding.Why{Formula: "Xm · " + unit.Three(t.Magnetising),
+		Numbers: unit.Text(t.Model.Eq.XmOhm, "Ω"), Section: finding.OnTrim, Source: "refitted to your readings on the running bridge"})
+	if o.Bridge = o.Joined(o.Site.Wanted); o.Bridge == nil {
+		return false
+	}
+	o.question = o.ask(o.Bridge)
+	return true
+}
+
+// Room is what the bridge leaves the load.
+func (o *Over) Room() *load.Room {
+	a := o.Answer
+	room := &load.Room{Mark: o.Site.Mark(), RatedNm: o.Site.Model.RatedTorqueNm, Continuous: a.Continuous, Start: a.StartTorque}
+	if a.UsualRuns {
+		room.RPM, room.Watts = a.Usual.RPM, a.Usual.ShaftWatts
+	}
+	return room
+}
+
+// read reads the capacitors: in circuit, in the drawer, for the start.
+func (o *Over) read(prices string) (readings []finding.Reading) {
+	d := o.As
+	one := func(field, typed, readAs string, bad bool, wanted string) {
+		r := finding.Reading{Path: "bridge." + field, Typed: typed, ReadAs: readAs}
+		if bad {
+			r.ReadAs, r.Problem, r.Wanted = "", "This could not be read.", wanted
+		}
+		readings = append(readings, r)
+	}
+	microfarad := func(field, typed string, into *float64) {
+		if typed == "" {
+			return
+		}
+		uf, ok, err := unit.Microfarads.One(typed)
+		if err == nil && ok {
+			*into = uf
+		}
+		one(field, typed, unit.Plain(uf)+unit.Space+"µF", err != nil || !ok, "one number of µF, like 50")
+	}
+	microfarad("microfarad", d.Microfarad, &o.Entered)
+	microfarad("start_microfarad", d.Start, &o.StartEntered)
+	if d.Drawer != "" {
+		cans, err := unit.Microfarads.Each(d.Drawer, mostCans)
+		o.Drawer = cans
+		texts := make([]string, len(cans))
+		for i, c := range cans {
+			texts[i] = unit.Plain(c)
+		}
+		one("drawer", d.Drawer, strings.Join(texts, ", ")+unit.Space+"µF", err != nil, fmt.Sprintf("a list like 40, 12, 2×30 (at most %d)", mostCans))
+	}
+	if d.Trim != "" {
+		var r []finding.Reading
+		o.Rounds, r = ReadRounds(d.Trim, !o.Site.Hand.Kind.Halved())
+		readings = append(readings, r...)
+	}
+	o.Prices, _ = ParsePrices(prices) // refused when the workshop is stored
+	return readings
+}
+
+// mostCans is how many cans of a drawer are looked through.
+const mostCans = 24
+
+var (
+	// OtherLine is the supply line that a capacitor is not on.
+	OtherLine = map[string]string{"L1": "L2", "L2": "L1"}
+	turnsTo   = map[string]string{"L1": "clockwise", "L2": "anticlockwise"}
+)
+
+// direction decides which supply line the capacitor goes to: to L1 turns
+// forward, which facing the shaft end is clockwise when U, V, W are marked as
+// the standard has it.
+func (o *Over) direction() {
+	want := "L1"
+	if o.Site.Load.Turn == load.Anti {
+		want = "L2"
+	}
+	o.CornerTo = o.As.CornerTo
+	if o.CornerTo == "" {
+		o.CornerTo = want
+	}
+	if !o.Site.Fits() {
+		return
+	}
+	turns := turnsTo
+	other := OtherLine[o.CornerTo]
+	f := finding.Finding{ID: "capacitor.direction", Bay: finding.Bridge, Grade: finding.Good,
+		Sentence: fmt.Sprintf("Turns %s, facing the shaft end.", turns[o.CornerTo]),
+		Detail:   fmt.Sprintf("If U, V, W are marked as the standard has it: bump it to be sure. For the other way move the capacitor's line end from %s to %s.", o.CornerTo, other),
+		Why:      []finding.Why{{Formula: "capacitor from the corner to L1: forward; to L2: backward", Section: finding.OnDirection, Source: "engine; the order U, V, W turns clockwise facing the shaft end"}}}
+	if o.Site.Load.Turn != load.Either && o.CornerTo != want {
+		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("It would turn %s; the machine wants %s.", turns[o.CornerTo], o.Site.Load.Turn)
+		f.Cures = []finding.Cure{{Label: "Capacitor to " + want, Path: "bridge.corner_to", Value: want}}
+		f.Entries = []string{"bridge.corner_to", "load.turn"}
+	}
+	o.say(f)
+}
+
+// Joined compiles the circuit for some joints; nil where it cannot be solved.
+func (o *Over) Joined(joints leads.Joints) *Bridge {
+	return o.fed(site.Fed{Joints: joints})
+}
+
+func (o *Over) fed(f site.Fed) *Bridge {
+	coils, inside := o.Site.CoilsOf(f)
+	to := o.CornerTo
+	if f.OtherLine {
+		to = OtherLine[to]
+	}
+	all := append([][]string{}, inside...)
+	b, err := New(o.Site.Model, Wiring{
+		Volts: o.Site.Supply.Volts, FrequencyHz: o.Site.Supply.Hertz, FeederOhm: o.Site.Supply.FeederOhm, CornerTo: to,
+		Coils: coils, Joints: append(all, f.Joints...),
+	})
+	if err != nil {
+		return nil
+	}
+	return b
+}
+
+func (o *Over) ask(b *Bridge) Question {
+	return Question{
+		Bridge: b, Kind: o.Site.Load.Kind, Usual: o.Site.Load.Usual, Lightest: o.Site.Load.Lightest, Heaviest: o.Site.Load.Heaviest,
+		Reversing: o.As.Reversing, LightestSaid: o.Site.As.Load.Lightest != "", StartShare: o.Site.Load.StartShare(), ServiceFactor: o.Site.Plate.ServiceFactor, Entered: o.Entered,
+		Drawer: o.Drawer, StartEntered: o.StartEntered, OnMinutes: o.Site.Load.On, OffMinutes: o.Site.Load.Off,
+		SchoolVolts: o.Site.Supply.Nominal, PowerFactor: o.Site.Plate.PowerFactor.Value, Estimates: o.Site.LeansOn,
+	}
+}
+
+// figures are what the bridge does; mark says whether they lean on an
+// estimate.
+func figures(a Answer, m *machine.Model, mark finding.Mark) []finding.Figure {
+	computed := func(id, name string, value float64, text, note string) finding.Figure {
+		if math.IsInf(value, 0) || math.IsNaN(value) { // what it cannot carry has no figure
+			value = 0
+		}
+		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: mark}
+	}
+	out := []finding.Figure{
+		computed("continuous", "Good all day to", a.Continuous, unit.Percent(a.Continuous), unit.Text(a.Continuous*m.ShaftWatts/1000, "kW")+", every winding inside plate"),
+	}
+	if a.FullRuns {
+		full := computed("full", "At full load", 0, "all day", "every winding inside its plate amps there")
+		if a.Continuous < 1 {
+			full.Note = "there; not at every load below"
+		}
+		if coil, share := a.Full.WorstCoil(); share > 1 {
+			full.Value = machine.TimeToPlateHeat(share)
+			full.Text, full.Mark = unit.Whole(full.Value, "min"), finding.Estimated
+			full.Note = fmt.Sprintf("from cold, planning: winding %s at %s of plate amps", coil, unit.Percent(share))
+			full.Why = []finding.Why{{Formula: "t = −τ·ln(1 − 1/share²), τ = 25 min", Numbers: full.Text, Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true}}
+		}
+		out = append(out, full)
+	} else {
+		out = append(out, computed("full", "At full load", 0, "stalls", "it does not carry plate torque"))
+	}
+	if a.UsualRuns {
+		coil, share := a.Usual.WorstCoil()
+		out = append(out,
+			computed("worst", "Worst winding", share, unit.Percent(share), coil+" at your load, of plate amps"),
+			computed("supply", "Supply line", abs(a.Usual.SupplyAmps), unit.Text(abs(a.Usual.SupplyAmps), "A"), "power factor "+unit.Three(a.Usual.PowerFactor)),
+			computed("corner", "Corner volts", a.Usual.CornerToL2, unit.Whole(a.Usual.CornerToL1, "V"), "to L1; "+unit.Whole(a.Usual.CornerToL2, "V")+" to L2"),
+			computed("speed", "Speed", a.Usual.RPM, unit.Whole(a.Usual.RPM, "rpm"), unit.Text(a.Usual.ShaftWatts/1000, "kW")+" at the shaft"),
+			computed("heat", "Copper heat", a.Usual.CopperShare, unit.Percent(a.Usual.CopperShare), "of what the plate allows"))
+	}
+	class := "no class fits"
+	if a.Class > 0 {
+		class = fmt.Sprintf("and %s at worst; buy %s or more", unit.Text(a.CapacitorAmps, "A"), unit.Whole(a.Class, "V"))
+	}
+	out = append(out,
+		computed("capacitor", "Capacitor", a.WorstVolts, unit.Whole(a.WorstVolts, "V"), class),
+		computed("can", "Its ±5 %", max(a.CanLow, a.CanHigh), unit.Percent(a.CanLow)+" to "+unit.Percent(a.CanHigh), "worst winding, load and idle, low can to high can"),
+		computed("start", "Start torque", a.StartTorque, unit.Percent(a.StartTorque), "of rated, run capacitor alone"),
+		computed("start-amps", "Start takes", a.StartSupplyAmps, unit.Text(a.StartSupplyAmps, "A"), "from the line, at standstill"))
+	return out
+}
+
+// Seen is what a point of load means to relay and wire: amps in either supply line, in
+// the motor leads L1, L2 and the made corner, and the worst winding over plate.
+type Seen struct {
+	Supply float64
+	Leads  [3]float64
+	Worst  float64
+	Coil   string
+}
+
+// seen is a point as relay and wire see it. The motor lead to the line the capacitor
+// hangs on carries the supply's amps less the capacitor's.
+func (o *Over) seen(p Point) Seen {
+	if len(p.Windings) == 0 {
+		return Seen{}
+	}
+	coil, share := p.WorstCoil()
+	return Seen{Supply: abs(p.SupplyAmps), Leads: p.LeadAmps(o.CornerTo), Worst: share, Coil: coil}
+}
+
+// Demand is what the bridge asks of breaker, wire and relay over every load that
+// occurs, lightest to heaviest.
+type Demand struct {
+	Usual, Heaviest, Idle Seen
+	Watched               Watched // by a relay's poles
+	MostLead, MostSupply  float64
+	Capacitor             float64
+}
+
+// Demand of the bridge; ok is false where the loads that occur are not carried.
+func (o *Over) Demand() (d Demand, ok bool) {
+	a := o.Answer
+	if a == nil || !a.UsualRuns || !a.HeavyRuns {
+		return d, false
+	}
+	l := o.Site.Load
+	d = Demand{Usual: o.seen(a.Usual), Heaviest: o.seen(a.Heavy), Idle: o.seen(a.Idle), Capacitor: a.CapacitorAmps,
+		Watched: o.Bridge.Watch(a.Microfarad, l.At(l.Usual))}
+	const steps = 8
+	loads := []float64{l.Usual}
+	for i := range steps + 1 {
+		loads = append(loads, l.Lightest+(l.Heaviest-l.Lightest)*float64(i)/steps)
+	}
+	for _, share := range loads {
+		p, runs := o.Bridge.Run(a.Microfarad, l.At(share))
+		if !runs {
+			continue
+		}
+		s := o.seen(p)
+		d.MostLead = max(d.MostLead, s.Leads[0], s.Leads[1], s.Leads[2])
+		d.MostSupply, d.Capacitor = max(d.MostSupply, s.Supply), max(d.Capacitor, p.Capacitor)
+	}
+	return d, true
+}
+
+// Spread solves the corners of what is not known exactly.
+func (o *Over) Spread(uf, share float64) map[string]*site.Band {
+	out := map[string]*site.Band{}
+	put := func(id string, x float64) {
+		if out[id] == nil {
+			out[id] = &site.Band{}
+		}
+		out[id].Add(x)
+	}
+	for _, can := range []float64{0.95, 1, 1.05} {
+		for _, part := range []float64{0.9, 1, 1.1} {
+			p, ok := o.Bridge.Run(can*uf, machine.Load{Kind: o.Site.Load.Kind, Share: part * share})
+			if !ok {
+				continue
+			}
+			put("supply", abs(p.SupplyAmps))
+			put("corner-l1", p.CornerToL1)
+			put("corner-l2", p.CornerToL2)
+			put("capacitor", p.Capacitor)
+			sync := p.RPM / (1 - p.Slip)
+			put("rpm", sync*(1-1.2*p.Slip))
+			put("rpm", sync*(1-0.8*p.Slip))
+			for i, l := range p.LeadAmps(o.CornerTo) {
+				put("lead-"+leads.Lines[i], l)
+			}
+		}
+	}
+	return out
+}
+
+// expectFinding is the reading to take, said before it is taken.
+func (o *Over) expect(a Answer) []finding.Finding {
+	if !a.UsualRuns {
+		return nil
+	}
+	s := o.Spread(a.Microfarad, o.question.Usual)
+	if s["supply"] == nil {
+		return nil
+	}
+	return []finding.Finding{{ID: "bringup.expect", Bay: finding.Bridge, Grade: finding.Note,
+		Sentence: fmt.Sprintf("Measure at your load: expect %s in each supply line, %s.", unit.Text(abs(a.Usual.SupplyAmps), "A"), s["supply"].Text("A")),
+		Detail:   fmt.Sprintf("And %s from the made corner to L2, %s. Corner higher and amps lower: the load is lighter than you said.", unit.Whole(a.Usual.CornerToL2, "V"), s["corner-l2"].Text("V")),
+		Why:      append([]finding.Why{{Formula: "least and greatest over the can's ±5 %, the load ±10 %, and 3 % for the model", Section: finding.OnBands, Source: "engine"}}, o.Site.LeansOn...)}}
+}
+
+// RulerTo is the greatest µF that a ruler for this motor shows.
+func (o *Over) RulerTo() float64 {
+	top := o.Answer.Microfarad
+	for _, s := range o.Answer.Schools {
+		top = max(top, s.Microfarad)
+	}
+	step := 10.0
+	if top > 100 {
+		step = 50
+	}
+	return math.Ceil(1.2*top/step) * step
+}
+
+// Best is the µF with the least worst winding at the usual load for some joints, that
+// winding's share of plate and the torque at standstill. ok is false where the load is
+// not carried; microfarad is then 0 where there is nothing to solve.
+func (o *Over) Best(joints leads.Joints) (microfarad, share, start float64, ok bool) {
+	b := o.Joined(joints)
+	if b == nil {
+		return 0, 0, 0, false
+	}
+	usual := o.Site.Load.At(o.Site.Load.Usual)
+	if a := o.Answer; a != nil && joints.Bare().Equal(o.Site.Wanted.Bare()) && a.UsualRuns { // sought already
+		microfarad = a.Balance
+		var p Point
+		p, ok = b.Run(microfarad, usual)
+		_, share = p.WorstCoil()
+	} else {
+		microfarad, share, ok = b.Balance(usual)
+	}
+	if ok {
+		start = b.StartTorque(microfarad)
+	}
+	return math.Max(microfarad, 1e-9), share, start, ok
+}
+
+// Case is the circuit of some joints as an open file, at the speed where it settles.
+func (o *Over) Case(joints leads.Joints) (c circuit.BenchCase, ok bool) {
+	b := o.Joined(joints)
+	if b == nil {
+		return c, false
+	}
+	uf := o.Entered
+	if o.Answer != nil {
+		uf = o.Answer.Microfarad
+	}
+	slip, at := 1.0, "standing"
+	p, runs := b.Run(uf, o.Site.Load.At(o.Site.Load.Usual))
+	if starts := b.Settle(uf, o.Site.Load.RunUp()).Starts || o.StartEntered > 0; runs && starts {
+		slip, at = p.Slip, "at your load"
+		if o.CornerTo == "L2" {
+			slip = 2 - slip
+		}
+	}
+	c.About = at
+	c.Circuit = circuit.Circuit{FrequencyHz: o.Site.Supply.Hertz, Reference: "line 2", Elements: []circuit.Element{},
+		Sources: []circuit.Source{{Name: "supply", From: "line 1", To: "line 2", VoltsRMS: o.Site.Supply.Volts,
+			ResistanceOhm: o.Site.Supply.FeederOhm}},
+		Machines: []circuit.Machine{{Name: "motor", Equivalent: o.Site.Model.Eq, Slip: slip, Coils: b.Wiring.Coils}},
+		Joints:   append([][]string{{"L1", "line 1"}, {"L2", "line 2"}}, b.Wiring.Joints...)}
+	if uf > 0 {
+		c.Circuit.Elements = append(c.Circuit.Elements,
+			circuit.Element{Name: "run capacitor", Kind: circuit.Capacitor, From: "L3", To: o.CornerTo, Microfarad: uf})
+	}
+	return c, true
+}

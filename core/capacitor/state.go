@@ -1,0 +1,150 @@
+package capacitor
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/machine"
+	"graybridge/core/site"
+	"graybridge/core/unit"
+)
+
+// State solves some joints as if they were fed.
+func (o *Over) State(id string, f site.Fed, known bool) site.State {
+	s, live, solve := o.Site.Begin(id, f, known, func(lines string) string {
+		return "Fed like this, " + lines + " are joined: a dead short. Expect the breaker to open at once."
+	})
+	if solve {
+		o.settle(&s, live)
+	}
+	return s
+}
+
+// settle fills a state's figures.
+func (o *Over) settle(s *site.State, f site.Fed) {
+	s.Solved = true
+	b := o.fed(f)
+	if b == nil {
+		s.Solved, s.Verdict = false, "This circuit cannot be solved."
+		return
+	}
+	run, start := o.Entered, o.StartEntered
+	if o.Answer != nil {
+		run = o.Answer.Microfarad
+	}
+	if slices.Contains(f.Joints.Of("L3"), b.Wiring.CornerTo) || f.NoCap {
+		run, start = 0, 0 // both ends of the capacitor on one joint, or none there
+	}
+	if f.StartIn {
+		if start == 0 {
+			start = 2 * run // about twice the run value is usual
+		}
+		run, start = run+start, 0
+	}
+	load, up := o.Site.Load.At(o.Site.Load.Usual), o.Site.Load.RunUp()
+	settle := b.Settle(run, up)
+	if start > 0 { // it comes up on both and settles on the run capacitor
+		settle.Starts, settle.Crawls = true, false
+		settle.Slip = settle.RunSlip
+	}
+	s.Starts = settle.Starts && b.StartTorque(run+start) > o.Site.Load.StartShare()+o.Site.Model.FrictionNm/o.Site.Model.RatedTorqueNm
+	at := settle.RunSlip
+	if load != up {
+		at = machine.RunSlip(b.Surplus(load), 0)
+	}
+	s.Runs = !math.IsNaN(at)
+	slip := 1.0 // standing, or stalled by the load it was given once up to speed
+	switch {
+	case s.Starts && settle.Crawls:
+		slip = settle.Slip
+	case s.Starts && s.Runs:
+		slip = at
+	case s.Starts && load == up:
+		slip = settle.Slip
+	}
+	p, err := b.At(run, slip)
+	if err != nil {
+		s.Short, s.Grade, s.Verdict = true, finding.Stop, "Fed like this the lines are shorted: expect the breaker to open at once."
+		return
+	}
+	o.fill(s, b, p)
+	o.verdict(s, b, p, slip, settle.Crawls)
+}
+
+func (o *Over) fill(s *site.State, b *Bridge, p Point) {
+	for i, c := range p.Windings {
+		s.Coils[i].Carries(abs(c.Volts), abs(c.Amps), c.Share)
+	}
+	s.Between = []site.Between{
+		{A: "L1", B: "L2", Volts: unit.Whole(p.SupplyVolts, "V")},
+		{A: "L1", B: "L3", Volts: unit.Whole(p.CornerToL1, "V")},
+		{A: "L2", B: "L3", Volts: unit.Whole(p.CornerToL2, "V")},
+	}
+	leadAmps := p.LeadAmps(b.Wiring.CornerTo)
+	for i, l := range leads.Lines {
+		s.Lines = append(s.Lines, site.LineAmps{Line: l, Amps: leadAmps[i], Text: site.AmpsText(leadAmps[i])})
+	}
+	s.Supply, s.SupplyT = abs(p.SupplyAmps), site.AmpsText(abs(p.SupplyAmps))
+	s.Volts = unit.Whole(p.SupplyVolts, "V")
+	s.CapAmps = site.AmpsText(p.Capacitor)
+	s.RPM = unit.Whole(max(0, p.RPM), "rpm")
+	s.Torque = unit.Text(max(0, p.TorqueNm-o.Site.Model.FrictionNm), "N·m")
+	if p.Slip >= 1 {
+		s.Torque = unit.Text(max(0, p.TorqueNm), "N·m")
+	}
+	if !math.IsNaN(p.Unbalance) && !math.IsInf(p.Unbalance, 0) {
+		s.Unbal = unit.Text(p.Unbalance*100, "%")
+	}
+	if s.Starts {
+		s.Turns = map[string]string{"L1": "clockwise", "L2": "anticlockwise"}[b.Wiring.CornerTo]
+	}
+}
+
+// breakerOpens is how many times plate line amps, drawn on and on, no breaker
+// of a motor circuit holds.
+const breakerOpens = 4.0
+
+// verdict says in words what happens.
+func (o *Over) verdict(s *site.State, b *Bridge, p Point, slip float64, crawls bool) {
+	coil, share := p.WorstCoil()
+	fed := site.FedWords(s.ID)
+	rated := o.Site.Model.RPM
+	full := s.Supply / o.Site.Model.LineAmps
+	switch one, two, fight := leads.Fighting(b.Wiring.Coils, b.Wiring.Joints); {
+	case fight && share > 1.5:
+		s.Grade, s.Trips = finding.Stop, true
+		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: %s of plate amps in winding %s. Expect the breaker to open at once.", site.Title(one), site.Title(two), unit.Percent(share), coil)
+	case full > breakerOpens && s.Starts && s.Runs:
+		s.Grade, s.Trips = finding.Stop, true
+		s.Verdict = fmt.Sprintf("%stake %s, %s times plate amps, winding %s at %s: expect the breaker to open at once.", fed, s.SupplyT, unit.Three(full), coil, unit.Percent(share))
+	case s.Supply < site.NothingFlows:
+		s.Grade, s.Verdict = finding.Note, "Fed like this nothing flows: no coil stands between the lines."
+	case !s.Starts && share > 1:
+		s.Grade = finding.Stop
+		s.Verdict = fmt.Sprintf("%shum and not turn, with winding %s at %s of plate amps.", fed, coil, unit.Percent(share))
+	case !s.Starts:
+		s.Grade = finding.Stop
+		s.Verdict = fed + "not turn: too little torque to start this load."
+	case crawls:
+		s.Grade = finding.Stop
+		s.Verdict = fmt.Sprintf("%scrawl at %s and burn, winding %s at %s of plate amps.", fed, unit.Whole(p.RPM, "rpm"), coil, unit.Percent(share))
+	case !s.Runs || slip > 0.35:
+		s.Grade = finding.Stop
+		s.Verdict = fmt.Sprintf("%sstall under your load, winding %s at %s of plate amps.", fed, coil, unit.Percent(share))
+	case share > 1.15:
+		s.Grade = finding.Stop
+		s.Verdict = fmt.Sprintf("%srun at %s and burn winding %s: %s of plate amps.", fed, unit.Whole(p.RPM, "rpm"), coil, unit.Percent(share))
+	case share > 1:
+		s.Grade = finding.Caution
+		s.Verdict = fmt.Sprintf("%srun at %s with winding %s at %s of plate amps: short runs only.", fed, unit.Whole(p.RPM, "rpm"), coil, unit.Percent(share))
+	case p.RPM < 0.97*rated:
+		s.Grade = finding.Caution
+		s.Verdict = fmt.Sprintf("%srun weak, at %s where the plate says %s.", fed, unit.Whole(p.RPM, "rpm"), unit.Whole(rated, "rpm"))
+	default:
+		s.Grade = finding.Good
+		s.Verdict = fmt.Sprintf("%srun at %s, worst winding %s at %s of plate amps.", fed, unit.Whole(p.RPM, "rpm"), coil, unit.Percent(share))
+	}
+}

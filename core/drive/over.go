@@ -1,0 +1,320 @@
+package drive
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/load"
+	"graybridge/core/machine"
+	"graybridge/core/site"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// View is what the Drive bay shows.
+type View struct {
+	Name       string           `json:"name,omitempty"`
+	About      string           `json:"about,omitempty"`
+	Choices    []Offer          `json:"choices" nullable:"false"`
+	Verdict    finding.Grade    `json:"verdict,omitempty"`
+	Words      string           `json:"words,omitempty"`
+	Figures    []finding.Figure `json:"figures" nullable:"false"`
+	Dial       Speeds           `json:"dial"`
+	Point      Point            `json:"point"`
+	Says       string           `json:"says,omitempty"` // of the point on the dial
+	SaysGrade  finding.Grade    `json:"says_grade,omitempty"`
+	LeastHz    float64          `json:"least_hz"`
+	TopHz      float64          `json:"top_hz"`
+	BaseHz     float64          `json:"base_hz"`
+	Envelope   []Point          `json:"envelope" nullable:"false"`
+	Caps       []Cap            `json:"caps" nullable:"false"`
+	Up         Ramp             `json:"up"`
+	Down       Ramp             `json:"down"`
+	Map        []Command        `json:"map" nullable:"false"`
+	Sheet      []Row            `json:"sheet" nullable:"false"`
+	Unheard    []string         `json:"unheard" nullable:"false"` // wanted, but this drive has no setting for it
+	Wiring     []Wire           `json:"wiring" nullable:"false"`
+	Never      []string         `json:"never" nullable:"false"`
+	Inspection []Step           `json:"inspection" nullable:"false"`
+	Restore    []string         `json:"restore" nullable:"false"`
+	Displays   []string         `json:"displays" nullable:"false"`
+	Quirks     []string         `json:"quirks" nullable:"false"`
+	WaitText   string           `json:"wait,omitempty"`
+	BoxText    string           `json:"box,omitempty"`
+}
+
+// Offer is one known drive weighed for this job.
+type Offer struct {
+	ID    string        `json:"id"`
+	Name  string        `json:"name"`
+	About string        `json:"about"`
+	Words string        `json:"words"`
+	Grade finding.Grade `json:"grade"`
+	Text  string        `json:"text"` // why
+}
+
+// Taken is a drive as entered, before it stands over a site.
+type Taken struct {
+	As       Entry
+	Chosen   Chosen
+	Profile  *Profile // nil: none is chosen
+	Readings []finding.Reading
+}
+
+// Take reads what was entered of a drive.
+func Take(e Entry) Taken {
+	t := Taken{As: e}
+	t.Chosen, t.Readings = Read(e)
+	if e.Own != nil && (e.Profile == "" || e.Profile == e.Own.ID) {
+		t.Profile = e.Own
+	} else if p, ok := ByID(e.Profile); ok {
+		t.Profile = &p
+	}
+	return t
+}
+
+// Feed is what the drive gives the motor's leads on a line.
+func (t Taken) Feed(lineVolts float64) site.Feed {
+	f := site.Feed{Volts: lineVolts, OwnHertz: true, Third: "L3"}
+	if t.Profile != nil {
+		f.Volts = t.Profile.OutputVolts(lineVolts)
+	}
+	return f
+}
+
+// Over is a drive over a site: weighed, set, wired and judged once. Its values are not
+// to be changed.
+type Over struct {
+	Taken
+	Site    *site.Site
+	View    *View  // nil: there is no motor to drive
+	Motor   *Motor // nil: no drive is chosen
+	Weighed *Weighed
+	Hertz   float64 // on the dial
+	Earth   unit.Conductor
+	Said    []finding.Finding
+}
+
+// Place puts the drive over a site and works it out.
+func (t Taken) Place(s *site.Site) *Over {
+	o := &Over{Taken: t, Site: s}
+	if s.Model == nil {
+		return o
+	}
+	if f, shorted := s.Shorted(); shorted {
+		o.say(f)
+		return o
+	}
+	o.work()
+	return o
+}
+
+// Offers weighs every known drive, and the owner's own, against a site on another
+// bridge.
+func Offers(s *site.Site, own *Profile) []Offer {
+	o := Over{Taken: Taken{As: Entry{Own: own}}, Site: s}
+	return o.offers()
+}
+
+func (o *Over) say(f ...finding.Finding) { o.Said = append(o.Said, f...) }
+
+// work weighs, sets, wires and judges the drive.
+func (o *Over) work() {
+	v := &View{Choices: o.offers(), Figures: []finding.Figure{}, Envelope: []Point{}, Caps: []Cap{}, Map: []Command{}, Sheet: []Row{}, Unheard: []string{}, Wiring: []Wire{},
+		Never: NeverWired(), Inspection: []Step{}, Restore: []string{}, Displays: []string{}, Quirks: []string{},
+		Up: Ramp{Hz: []float64{}, Share: []float64{}}, Down: Ramp{Hz: []float64{}, Share: []float64{}}, BaseHz: o.Site.Model.FrequencyHz}
+	o.View = v
+	p := o.Profile
+	if p == nil {
+		o.say(finding.Finding{ID: "drive.none", Bay: finding.Bridge, Grade: finding.Open, Sentence: "Which drive? It is chosen by amps.", Detail: fmt.Sprintf("The motor asks %s in these joints. Known drives stand under Choose, weighed; another comes in as a profile file.", unit.Text(o.PlateAmps(), "A")), Entries: []string{"drive.profile"}})
+		return
+	}
+	m, start := o.motorFor(p, o.Site.Feed.Volts)
+	// The whole duty: the heaviest load bounds the speed, the start the ramp up, and the lightest, which hardly brakes, the ramp down.
+	heavy, starting, light := m, m, m
+	heavy.Load, starting.Load, light.Load = o.Site.Load.At(o.Site.Load.Heaviest), o.Site.Load.RunUp(), o.Site.Load.At(o.Site.Load.Lightest)
+	if o.Site.Load.Start != load.Free {
+		starting.Load = o.Site.Load.At(o.Site.Load.Heaviest)
+	}
+	caps := o.Chosen.Highest(heavy, p)
+	top := o.Chosen.Top(heavy, caps)
+	up, down := starting.Up(top, o.Chosen.UpS), light.Down(top, o.Chosen.DownS, o.Chosen.Resistor == "yes")
+	asks := o.asks(down.Trips)
+	asks.Start = start
+	weighed, said := o.Chosen.Choose(p, asks)
+	o.say(said...)
+	o.Motor, o.Weighed = &m, &weighed
+	at := o.dialHz(top)
+	o.Hertz = at
+	wants := o.Chosen.Wants(p, o.plate(), o.Site.Supply.Volts, o.Site.Supply.Hertz, m, top, up, down)
+	o.say(o.Chosen.Control(p, wants)...)
+	rows, unheard, cut := p.Sheet(wants, o.Chosen.SecondHand == "yes")
+	strange := o.Chosen.BackInto(rows)
+	v.Name, v.About, v.Verdict, v.Words, v.Caps, v.TopHz, v.LeastHz = p.Name, p.About, weighed.Verdict, weighed.Words, caps, top, o.Chosen.LeastHz
+	v.Envelope, v.Dial = m.Envelope(math.Max(top, 1.2*o.Site.Model.FrequencyHz)), o.Chosen.SpeedsAt(m, at)
+	if pt, err := m.At(at); err == nil {
+		v.Point = pt
+		v.SaysGrade, v.Says = pt.Words()
+	}
+	v.Map, v.Sheet = o.Chosen.Map(p), rows
+	for _, f := range unheard {
+		switch f {
+		case LineVolts, LineHertz, MotorPoles, DisplayScale, BaseHertz, MotorFactor, MotorRPM, MotorPower, StopMode, ResetFault, Boost:
+		default:
+			v.Unheard = append(v.Unheard, strings.ReplaceAll(string(f), "-", " "))
+		}
+	}
+	o.Earth = weighed.Conductor
+	if o.Site.Rules == table.NorthAmerica {
+		awg, _ := table.EarthAWG(weighed.Breaker)
+		o.Earth = unit.Conductor{AWG: awg}
+	}
+	v.Wiring = o.Chosen.Wiring(p, weighed, o.Earth, o.motorEnds())
+	if o.Chosen.SecondHand == "yes" {
+		v.Inspection = o.Chosen.Inspection(p, o.Site.Supply.Volts)
+	}
+	v.Restore, v.Displays, v.Quirks = append(v.Restore, p.Restore...), append(v.Displays, p.Displays...), append(v.Quirks, p.Quirks...)
+	v.WaitText = unit.Plain(p.WaitMinutes) + unit.Space + "min"
+	v.BoxText = fmt.Sprintf("It makes about %s of heat at full power; %s free above and below, upright; its enclosure is %s. A closed metal box wants %s of free surface to stay 10 °C above the room (planning).", unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode, unit.Text(p.BoxArea(), "m²"))
+	v.Figures = o.figures(p, weighed, v)
+	o.judge(v, m, heavy, up, down, cut, strange)
+	v.Up, v.Down = finite(up), finite(down)
+}
+
+// driveMotor is the motor as a drive sees it, in the joints wanted, under a share
+// of its load, and what that drive brings off at standstill.
+func (o *Over) motorFor(p *Profile, feed float64) (Motor, Brought) {
+	m := Motor{Model: o.Site.Model, LineVolts: o.plateVoltsAt(feed), LineAmps: o.PlateAmps(), OutVolts: feed, LimitShare: 1.5, Cooling: o.Chosen.Cooling, DutyRatio: o.Site.Plate.InverterDuty,
+		Load: o.Site.Load.At(o.Site.Load.Usual), Inertia: o.Site.Load.Inertia + machine.RotorInertia(o.Site.Model)}
+	if m.Cooling == "" {
+		if m.Cooling = OwnFan; o.Site.Plate.InverterDuty > 0 {
+			m.Cooling = InverterDuty
+		}
+	}
+	share, _ := o.Chosen.Derate(p)
+	m.LimitShare = math.Min(1.5, p.Output.Overload*share*p.Output.Amps/(m.LineAmps*float64(o.Chosen.Count)))
+	b := m.Boost(1.15 * o.startAsked())
+	m.BoostShare = b.Share
+	return m, b
+}
+
+// startAsked is the torque at standstill over rated that a drive must bring off:
+// what the load asks, and a fifth for grease and belts in any case.
+func (o *Over) startAsked() float64 { return math.Max(0.2, o.Site.Load.StartShare()) }
+
+// plateVolts and PlateAmps are the plate's, carried to the joints wanted: what
+// the drive's output must be for the coils to see their own.
+func (o *Over) plateVolts() float64 { return o.plateVoltsAt(o.Site.Feed.Volts) }
+
+func (o *Over) plateVoltsAt(feed float64) float64 {
+	r := leads.Reachable(o.Site.Hand.Kind, o.Site.Inner, feed, o.Site.Column.Winding(), 1)
+	return feed / math.Max(0.01, r[0].Ratio)
+}
+
+func (o *Over) PlateAmps() float64 {
+	amps := o.Site.Model.WindingAmps
+	way := leads.Name(o.Site.Hand.Kind, o.Site.Wanted)
+	if o.Site.Hand.Kind == leads.Three {
+		way = o.Site.Reach[0].Way
+	}
+	if way.Arrangement == leads.Delta {
+		amps *= math.Sqrt(3)
+	}
+	if way.Halves == leads.Parallel {
+		amps *= 2
+	}
+	return amps
+}
+
+func (o *Over) asks(resistor bool) Asks {
+	return Asks{Rules: o.Site.Rules, Line: o.Site.Supply.Volts, ShaftWatts: o.Site.Plate.ShaftWatts, LineAmps: o.PlateAmps(), Efficiency: o.Site.Plate.Efficiency.Value,
+		StartShare: o.startAsked(), Single: o.Site.Has("plate.single-phase"), Resistor: resistor, Volts: o.fits(o.Site.Feed.Volts)}
+}
+
+// fits says whether some joint of the leads takes so many volts.
+func (o *Over) fits(volts float64) bool {
+	r := leads.Reachable(o.Site.Hand.Kind, o.Site.Inner, volts, o.Site.Column.Winding(), 1)
+	return len(r) > 0 && r[0].Fits()
+}
+
+// weigh lists every known drive against this job.
+func (o *Over) offers() []Offer {
+	out := []Offer{}
+	known := slices.Clone(Shipped())
+	if o.As.Own != nil {
+		known = append(known, *o.As.Own)
+	}
+	for _, p := range known {
+		a := o.asks(false)
+		feed := p.OutputVolts(o.Site.Supply.Volts)
+		if a.Volts = o.fits(feed); a.Volts {
+			_, a.Start = o.motorFor(&p, feed)
+		}
+		weighed, said := o.Chosen.Choose(&p, a)
+		one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: weighed.Words, Grade: weighed.Verdict}
+		for _, f := range said {
+			if f.Grade == weighed.Verdict && (one.Text == "" || f.Grade == finding.Stop && !strings.Contains(one.Text, f.Sentence)) {
+				if one.Text != "" {
+					one.Text += " "
+				}
+				one.Text += f.Sentence
+			}
+		}
+		out = append(out, one)
+	}
+	return out
+}
+
+func finite(r Ramp) Ramp {
+	if math.IsInf(r.Least, 0) {
+		r.Least, r.Asked = 0, 0
+	}
+	return r
+}
+
+func (o *Over) dialHz(top float64) float64 {
+	at := math.Min(top, o.Site.Model.FrequencyHz)
+	if o.Chosen.AtHz > 0 {
+		at = math.Min(o.Chosen.AtHz, o.Profile.Output.Hertz)
+	}
+	return at
+}
+
+func (o *Over) plate() Plate {
+	p := &o.Site.Plate
+	return Plate{Volts: math.Round(o.plateVolts()), Amps: math.Round(o.PlateAmps()*100) / 100, Hertz: p.Hertz, RPM: p.RPM, Watts: p.ShaftWatts, Factor: p.PowerFactor.Value, Poles: p.Poles,
+		AmpsGuessed: o.Site.Column.Mark == finding.Estimated, FactorGuessed: p.PowerFactor.Mark == finding.Estimated}
+}
+
+// motorEnds are the joints that the drive's three wires go to.
+func (o *Over) motorEnds() (out [3]string) {
+	for i, l := range leads.Lines {
+		own := slices.DeleteFunc(slices.Clone(o.Site.Wanted.Of(l)), func(n string) bool { return slices.Contains(leads.Lines, n) })
+		out[i] = leads.PrintJoint(own, o.Site.Hand.Naming)
+	}
+	return out
+}
+
+func (o *Over) figures(p *Profile, weighed Weighed, v *View) []finding.Figure {
+	fig := func(id, name, text, note string, section finding.Section) finding.Figure {
+		return finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: o.Site.Mark(), Why: []finding.Why{{Formula: name, Section: section, Source: "profile, plate and engine"}}}
+	}
+	out := []finding.Figure{
+		fig("amps", "Output amps", unit.Text(weighed.Need, "A")+" of "+unit.Text(weighed.Have, "A"), "asked, and there after derating", finding.OnDrive),
+		fig("input", "Input amps", unit.Text(weighed.InputAmps, "A"), fmt.Sprintf("at full power, power factor %s, estimated", unit.Three(weighed.InputFactor)), finding.OnDrive),
+		fig("volts", "Output volts", unit.Whole(o.Site.Feed.Volts, "V"), "greatest, from "+unit.Whole(o.Site.Supply.Volts, "V"), finding.OnDrive),
+	}
+	if v.Point.Carries {
+		out = append(out,
+			fig("motor", "Motor amps", unit.Text(v.Point.Amps, "A"), unit.Percent(v.Point.Share)+" of plate at "+unit.Text(v.Point.Hz, "Hz"), finding.OnDriveSpeed),
+			fig("speed", "Motor speed", unit.Whole(v.Point.RPM, "rpm"), "with slip at your load", finding.OnDriveSpeed))
+	}
+	out = append(out,
+		fig("continuous", "Torque for good", unit.Percent(v.Point.Continuous), "of plate there; your load asks "+unit.Percent(v.Point.Asked), finding.OnDriveSpeed),
+		fig("short", "For a minute", unit.Percent(v.Point.Short), "by the limit of amps", finding.OnDriveSpeed))
+	return out
+}

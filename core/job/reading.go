@@ -1,0 +1,153 @@
+package job
+
+import (
+	"context"
+	"fmt"
+	"strings"
+
+	"graybridge/core/bringup"
+	"graybridge/core/capacitor"
+	"graybridge/core/circuit"
+	"graybridge/core/drive"
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/protection"
+	"graybridge/core/site"
+	"graybridge/core/unit"
+)
+
+// ground is what every stage of a plan stands on: the document, its machine, the
+// site as read and what protection there is. Nothing of it changes.
+type ground struct {
+	ctx     context.Context // ends the work when its caller has gone
+	doc     *Document
+	machine *Machine
+	site    *site.Site
+	guard   protection.Protection
+}
+
+// bridge is one way from two lines to three over a site. Its chapter holds its rules;
+// what answers here puts them where a plan has them.
+type bridge interface {
+	over() *site.Site // as the bridge's own readings show it
+	readings() []finding.Reading
+	said() []finding.Finding
+	settled() bool // it has been worked out
+	fill(*Plan)    // what only this bridge shows
+
+	state(id string, f site.Fed, known bool) State
+	able(leads.Mistake) bool // the mistake can be made on it
+	way(*WayView, leads.Reach)
+	turning() (Direction, []finding.Finding)
+	circuit(joints leads.Joints) (c circuit.BenchCase, ok bool)
+
+	guarding(stop *finding.Finding) guarded
+	box(guarded) unit.Conductor // the wire that feeds the motor's box
+	buys(guarded) []Buy
+	card(*bringup.Card, *Plan, guarded)
+
+	third() string // the third line's name in a joint
+	pairs() [3]string
+	link(*Link)
+	key(*Plan) string
+	guardKey(guarded) string
+	motorKey(*Plan) string
+	ready() (text string, ok bool)
+	buyFirst() string // said before a caution; empty where that does not help
+	offer(*Plan) (Offer, bool)
+}
+
+// guarded is what supply, protection and load make of a bridge.
+type guarded struct {
+	supply, guard, load []finding.Figure
+	said                []finding.Finding
+	judged              bool // the supply has been judged with what is drawn
+	choice              *protection.Choice
+	asks                protection.Asks
+}
+
+// reading is a document read and its bridge worked out over it.
+type reading struct {
+	ground
+	bridge   bridge
+	readings []finding.Reading
+}
+
+// read reads a document's first machine and works its bridge out.
+func read(ctx context.Context, d *Document) *reading {
+	one := d.Machines[0]
+	r := &reading{ground: ground{ctx: ctx, doc: d, machine: &one}}
+	taken := drive.Taken{}
+	feed := func(lineVolts float64) site.Feed { return site.Feed{Volts: lineVolts} }
+	if d.Bridge.Kind == KindDrive {
+		taken = drive.Take(d.Bridge.Drive)
+		feed = taken.Feed
+	}
+	r.site = site.Read(site.Entries{Rules: d.Workshop.Rules, Volts: d.Workshop.Volts, Hertz: d.Workshop.Hertz,
+		Supply: d.Supply, Plate: one.Plate, Leads: one.Leads, Load: one.Load}, feed)
+	r.readings = append([]finding.Reading{}, r.site.Readings...)
+	var own []finding.Reading
+	r.guard, own = protection.Read(one.Protection)
+	r.readings = append(r.readings, own...)
+	if d.Bridge.Kind == KindDrive {
+		r.bridge = onDrive{r.ground, taken.Place(r.site)}
+		r.readings = append(r.readings, capacitor.Readings(d.Bridge.Capacitor, r.site)...)
+	} else {
+		r.bridge = onCapacitor{r.ground, capacitor.Place(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}
+	}
+	r.readings = append(r.readings, r.bridge.readings()...)
+	r.site = r.bridge.over()
+	return r
+}
+
+// unread says each entry that could not be read.
+func (r *reading) unread() (out []finding.Finding) {
+	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads,
+		"bridge": finding.Bridge, "drive": finding.Bridge, "load": finding.Load, "protection": finding.Protection}
+	for _, one := range r.readings {
+		if one.Problem == "" {
+			continue
+		}
+		part, _, _ := strings.Cut(one.Path, ".")
+		out = append(out, finding.Finding{ID: "unread." + one.Path, Unread: true, Bay: bays[part], Grade: finding.Caution,
+			Sentence: fmt.Sprintf("“%s” could not be read.", one.Typed),
+			Detail:   one.Problem + " Write it like " + one.Wanted + ".", Entries: []string{one.Path}})
+	}
+	return out
+}
+
+// atTheBox are stops about what is found or fitted, not about a value that sizes
+// follow from: they keep the card back, and what is asked stays in sight.
+var atTheBox = map[string]bool{
+	"leads.fed-now": true, "supply.wire": true, "drive.sink": true, "drive.contactor": true, "drive.lid-run": true,
+	"drive.lid": true, "drive.fight": true, "drive.run-source": true, "drive.speed-source": true, "drive.never": true,
+}
+
+// blocked is the stop that a value stands under: nothing is sized for a state
+// that must not be.
+func blocked(all []finding.Finding) *finding.Finding {
+	for i, f := range all {
+		if f.Grade == finding.Stop && f.Bay != finding.Protection && !atTheBox[f.ID] {
+			return &all[i]
+		}
+	}
+	return nil
+}
+
+// waits says that nothing is sized while a stop stands.
+func waits(stop *finding.Finding, detail string) finding.Finding {
+	return finding.Finding{ID: "protection.wait", Bay: finding.Protection, Grade: finding.Open,
+		Sentence: "Nothing is sized here while a stop stands: " + stop.Sentence, Detail: detail, Entries: stop.Entries}
+}
+
+// has says that something of an id was said.
+func (p *Plan) has(id string) bool {
+	for _, f := range p.Findings {
+		if f.ID == id {
+			return true
+		}
+	}
+	return false
+}
+
+func (p *Plan) say(f ...finding.Finding) { p.Findings = append(p.Findings, f...) }
