@@ -35,6 +35,9 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 	if o.Answer != nil {
 		run = o.Answer.Microfarad
 	}
+	if f.Can > 0 {
+		run *= f.Can
+	}
 	if slices.Contains(f.Joints.Of("L3"), b.Wiring.CornerTo) || f.NoCap {
 		run, start = 0, 0 // both ends of the capacitor on one joint, or none there
 	}

@@ -10,7 +10,6 @@ import (
 	"graybridge/core/circuit"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
-	"graybridge/core/site"
 	"graybridge/core/unit"
 )
 
@@ -309,38 +308,6 @@ func (w *reading) sayState(moves []leads.Move) (said []finding.Finding) {
 		}
 	}
 	return said
-}
-
-// mistakes are the classic ones that can be made with these leads on this bridge.
-func (w *reading) mistakes() []leads.Mistake {
-	return slices.DeleteFunc(leads.Mistakes(w.site.Hand, w.site.Wanted), func(m leads.Mistake) bool { return !w.bridge.able(m) })
-}
-
-// Mistaken is a classic mistake made on a document's motor: the plan as it is,
-// and the state that the mistake leaves. ok is false for a mistake that these
-// leads cannot make or while nothing can be computed.
-func Mistaken(d Document, id string) (p Plan, s State, ok bool) {
-	p = Make(d)
-	w := read(context.Background(), &d)
-	if w.site.Wanted == nil || w.site.Model == nil {
-		return p, s, false
-	}
-	for _, m := range w.mistakes() {
-		if m.ID == id {
-			s = w.bridge.state("mistake", faulty(m), true)
-			s.Title, s.Note = m.Title, "a mistake, predicted"
-			if m.OtherLine && s.Grade == finding.Good {
-				s.Grade, s.Verdict = finding.Note, strings.TrimSuffix(s.Verdict, ".")+", turning "+s.Turns+"."
-			}
-			return p, s, true
-		}
-	}
-	return p, s, false
-}
-
-// faulty is how a mistake feeds the motor.
-func faulty(m leads.Mistake) site.Fed {
-	return site.Fed{Joints: m.Joints, Coils: m.Coils, OtherLine: m.OtherLine, NoCap: m.NoCapacitor, StartIn: m.StartLeftIn}
 }
 
 // BenchCase is the circuit of a state as an open file, at the speed where it

@@ -1,6 +1,7 @@
 package job_test
 
 import (
+	"context"
 	"encoding/json"
 	"slices"
 	"strings"
@@ -133,10 +134,17 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 			}
 			require.NotEqual(t, right.Wanted.Verdict, s.Verdict, "%s: %s", d.Name, m.ID)
 		}
+		all, err := job.Faults(context.Background(), d)
+		require.NoError(t, err)
+		require.Len(t, all, len(right.Leads.Mistakes), "the same, in one batch")
+		for _, f := range all {
+			_, s, _ := job.Mistaken(d, f.ID)
+			require.Equal(t, s, f.State, "%s: %s", d.Name, f.ID)
+		}
 		_, _, ok := job.Mistaken(d, "no such mistake")
 		require.False(t, ok)
 	}
-	for _, id := range []string{"left-high", "other-family", "star-table", "delta-table", "wrong-cap", "half-reversed", "coil-reversed", "missed-wire", "open-coil", "lost-line", "no-capacitor", "start-left-in", "other-line"} {
+	for _, id := range []string{"left-high", "other-family", "star-table", "delta-table", "wrong-cap", "half-reversed", "coil-reversed", "missed-wire", "open-coil", "lost-line", "no-capacitor", "weak-can", "coil-shorted", "start-left-in", "other-line"} {
 		require.True(t, seen[id], id)
 	}
 	_, s, _ := job.Mistaken(lowered(), "delta-table")

@@ -34,7 +34,9 @@ func (w onDrive) fill(p *Plan)                { p.Drive = w.View }
 func (w onDrive) state(id string, f site.Fed, known bool) State { return w.State(id, f, known) }
 
 // able leaves out the mistakes of a capacitor.
-func (w onDrive) able(m leads.Mistake) bool { return !m.NoCapacitor && !m.OtherLine && !m.StartLeftIn }
+func (w onDrive) able(m leads.Mistake) bool {
+	return !m.NoCapacitor && !m.OtherLine && !m.StartLeftIn && m.Can == 0
+}
 
 func (w onDrive) link(l *Link) {
 	l.CornerTo = "L1" // its outputs stand in order; the command turns it round

@@ -20,6 +20,7 @@ type Mistake struct {
 	NoCapacitor bool
 	OtherLine   bool // the capacitor's line end on the other supply line
 	StartLeftIn bool
+	Can         float64 // share of its µF that the capacitor still has; 0: all of it
 }
 
 // Mistakes lists the classic ones that can be made with these leads, each made
@@ -91,8 +92,15 @@ func Mistakes(h Hand, wanted Joints) []Mistake {
 	if len(lost.Coils) > 0 {
 		lost.Coils[0].Finish = BrokenEnd
 	}
+	if len(w.Coils) > 0 {
+		c := w.Coils[0]
+		shorted := normal(append(slices.Clone(wanted), []string{c.Start, c.Finish}))
+		add("coil-shorted", fmt.Sprintf("A coil shorted: %s touches %s", print(c.Start), print(c.Finish)),
+			"Chafed leads or burnt enamel: the coil is bridged, and the others take its volts.", shorted)
+	}
 	add("lost-line", "Motor lead on L2 off", "A loose terminal or a blown fuse: the corner and one line are left.", drop(lineL2)).Joints = withLoose(drop(lineL2), lineL2)
 	add("no-capacitor", "Capacitor dead or not connected", "Two lines alone make no field that turns: it hums and stands.", wanted).NoCapacitor = true
+	add("weak-can", "Capacitor down to half its µF", "Run capacitors dry out over years and in heat: it starts weakly, and the fed windings carry more.", wanted).Can = 0.5
 	add("start-left-in", "Start capacitor left in", "A stuck relay, a button held down: far too many µF once it is up to speed.", wanted).StartLeftIn = true
 	add("other-line", "Capacitor on the other supply line", "Nothing burns: it turns the other way.", wanted).OtherLine = true
 	return out

@@ -15,7 +15,8 @@ type Fed struct {
 	Coils     []circuit.Coil // nil: as they are
 	OtherLine bool           // the capacitor's line end on the other supply line
 	NoCap     bool
-	StartIn   bool // the start capacitor stays in
+	StartIn   bool    // the start capacitor stays in
+	Can       float64 // share of its µF that the capacitor still has; 0: all of it
 }
 
 // State is the motor joined in one way, fed: now, or as wanted.
