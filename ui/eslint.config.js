@@ -3,6 +3,40 @@ import prettier from 'eslint-config-prettier'
 import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 
+/**
+ * The rooms of src, each floor on the one before. A room takes from lower floors only,
+ * and rooms of one floor know nothing of each other: no circles.
+ */
+const floors = [
+  ['api'], // the server
+  ['desk'], // what every room shares of the window: head line, keys, live changes, other windows
+  ['drawing'],
+  ['job'], // one job open for work
+  ['parts'], // fields, charts, lists
+  ['supply', 'protection', 'capacitor', 'drive', 'leads', 'plate', 'load', 'bringup', 'engine', 'yard'],
+  ['span'], // the screen of a job: every bay
+  ['app'], // the shell
+]
+const arrows = floors.flatMap((floor, n) =>
+  floor.map((room) => {
+    const barred = [...floors.slice(n + 1).flat(), ...floor.filter((r) => r !== room)]
+    return {
+      files: [`src/${room}/**/*.{ts,vue}`],
+      rules: {
+        'no-restricted-imports': [
+          'error',
+          {
+            patterns: barred.map((r) => ({
+              group: [`../${r}/*`, `../../${r}/*`],
+              message: `${room} stands below ${r}`,
+            })),
+          },
+        ],
+      },
+    }
+  }),
+)
+
 export default ts.config(
   { ignores: ['dist', 'public', 'src/components.d.ts', 'src/api/generated/schema.d.ts'] },
   js.configs.recommended,
@@ -10,5 +44,6 @@ export default ts.config(
   ...vue.configs['flat/recommended'],
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: ts.parser } } },
   { rules: { 'vue/multi-word-component-names': 'off', 'no-undef': 'off' } },
+  ...arrows.filter((a) => a.rules['no-restricted-imports'][1].patterns.length),
   prettier,
 )

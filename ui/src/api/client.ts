@@ -68,7 +68,7 @@ async function got<T>(call: Promise<{ data?: T; error?: unknown; response: Respo
   throw new Trouble(answer.response.status, [p.detail ?? 'The server refused.', ...fields].join(' '), p.latest)
 }
 
-export { newID as newChangeID } from '../app/id'
+export { newID as newChangeID } from './id'
 
 export type Shelf = 'yard' | 'archive' | 'bin'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { letters, setLetters, useKeys } from './keys'
+import { letters, setLetters, useKeys } from '../desk/keys'
 
 const open = ref(false)
 useKeys({ '?': () => (open.value = true) })

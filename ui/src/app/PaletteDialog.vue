@@ -3,8 +3,8 @@
 import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '../api/client'
-import { useKeys } from './keys'
-import { found, offered, type Deed } from './palette'
+import { useKeys } from '../desk/keys'
+import { found, offered, type Deed } from '../desk/palette'
 
 const open = defineModel<boolean>({ required: true })
 const router = useRouter()

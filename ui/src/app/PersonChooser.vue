@@ -2,7 +2,7 @@
 /** The name in the head of the page; a touch opens the choice. */
 import { computed, onMounted, ref } from 'vue'
 import { api } from '../api/client'
-import { askPerson, choosePerson, person } from './person'
+import { askPerson, choosePerson, person } from '../desk/person'
 
 const open = ref(false)
 const other = ref('')

@@ -2,8 +2,8 @@
 /** The card for the machine: one printed page, black and white, with room to write the readings. */
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { api, type Answer, type JobAnswer } from '../api/client'
-import { setHead } from '../app/head'
-import { useKeys } from '../app/keys'
+import { setHead } from '../desk/head'
+import { useKeys } from '../desk/keys'
 import DrawingView from '../drawing/DrawingView.vue'
 import { about } from '../job/document'
 import { useRoute, useRouter } from 'vue-router'

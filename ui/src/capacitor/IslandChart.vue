@@ -9,7 +9,8 @@ import { useMediaQuery } from '@vueuse/core'
 import { api, type Island } from '../api/client'
 import { useAsked } from '../job/ask'
 import { useJob } from '../job/open'
-import { bounds, outline, ticks, ufAt, widest, xOf, yOf, type Frame } from './chart'
+import { ticks } from '../parts/ticks'
+import { bounds, outline, ufAt, widest, xOf, yOf, type Frame } from './chart'
 
 const job = useJob()
 const plan = computed(() => job.plan.value!)

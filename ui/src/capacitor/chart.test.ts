@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { bounds, outline, ticks, ufAt, widest, xOf, yOf, type Frame } from './chart'
+import { ticks } from '../parts/ticks'
+import { bounds, outline, ufAt, widest, xOf, yOf, type Frame } from './chart'
 
 const frame: Frame = { left: 40, right: 540, top: 20, bottom: 300, toMicrofarad: 100, toLoad: 1.1 }
 const spans = [

@@ -26,16 +26,6 @@ export function outline(f: Frame, spans: Spans): string {
   return [...there, ...back].map(([x, y]) => `${x!.toFixed(1)},${y!.toFixed(1)}`).join(' ')
 }
 
-/** Round steps for a ruler: at most n of them. */
-export function ticks(to: number, n: number): number[] {
-  const raw = to / n
-  const power = 10 ** Math.floor(Math.log10(raw))
-  const step = [1, 2, 5, 10].map((k) => k * power).find((s) => s >= raw) ?? raw
-  const out: number[] = []
-  for (let v = 0; v <= to + 1e-9; v += step) out.push(Math.round(v * 1000) / 1000)
-  return out
-}
-
 /** The greatest span of a level, where its label may stand. */
 export function widest(spans: Spans): Spans[number] | undefined {
   return spans.reduce<Spans[number] | undefined>((best, s) => (!best || s.high > best.high ? s : best), undefined)

@@ -2,7 +2,7 @@
 /** The mathematics behind the figures, as the project's own page has it. */
 import { onMounted } from 'vue'
 import html from '../../../docs/engine.md'
-import { setHead } from '../app/head'
+import { setHead } from '../desk/head'
 
 onMounted(() => {
   setHead('', 'How it is computed')

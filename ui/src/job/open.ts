@@ -6,9 +6,9 @@
  */
 import { computed, inject, onUnmounted, provide, ref, shallowRef, watch, type InjectionKey } from 'vue'
 import { api, newChangeID, Trouble, type Answer, type Document, type JobAnswer } from '../api/client'
-import { setHead } from '../app/head'
-import { connected, listen } from '../app/live'
-import { answer as answerToName, closedAmong, thisWindow } from '../app/windows'
+import { setHead } from '../desk/head'
+import { connected, listen } from '../desk/live'
+import { answer as answerToName, closedAmong, thisWindow } from '../desk/windows'
 import { about, local, machineOf, placed, same, textAt, withValue } from './document'
 import { mergeable, opened, reduce, type Event, type Held } from './queue'
 import { keep, left, windowsOf, type Change, type Unsent } from './unsent'

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { Document } from '../api/client'
-import { newID } from '../app/id'
+import { newID } from '../api/id'
 import { keep, left, windowsOf, type Unsent } from './unsent'
 
 const document = { name: 'Blunger' } as Document

@@ -6,7 +6,7 @@ import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import { useFile } from '../parts/file'
 import { useJob } from '../job/open'
-import { useShown } from '../span/state'
+import { useShown } from '../job/state'
 import { smaller } from './picture'
 
 const job = useJob()

@@ -3,7 +3,7 @@
 import { computed, ref, type Component } from 'vue'
 import BayTabs from '../parts/BayTabs.vue'
 import { useJob } from '../job/open'
-import { useShown } from '../span/state'
+import { useShown } from '../job/state'
 import DirectionSection from './DirectionSection.vue'
 import ExtrasSection from './ExtrasSection.vue'
 import FindSection from './FindSection.vue'

@@ -2,7 +2,7 @@
 /** Lines over one axis, each labelled where it stands clear; a table of the same for readers. */
 import { computed } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
-import { ticks } from '../capacitor/chart'
+import { ticks } from './ticks'
 import { labelled, path, room, scale } from './lines'
 
 export interface Line {

@@ -6,7 +6,7 @@
  *   <ul v-rove="'li'">
  */
 import type { Directive } from 'vue'
-import { typing } from '../app/keys'
+import { typing } from '../desk/keys'
 
 const control = 'a[href], button, input, select, textarea'
 

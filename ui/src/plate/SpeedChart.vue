@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import { api } from '../api/client'
-import { ticks } from '../capacitor/chart'
+import { ticks } from '../parts/ticks'
 import { useAsked } from '../job/ask'
 
 const { value: curves } = useAsked(api.curves)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The machines of a job with several: the chosen one's bays stand below. Not there where there is one. */
 import { computed } from 'vue'
-import { useKeys } from '../app/keys'
+import { useKeys } from '../desk/keys'
 import { useJob } from '../job/open'
 
 const job = useJob()

@@ -3,9 +3,9 @@
 import { computed, nextTick, onUnmounted, provide, ref, shallowRef, watch, watchEffect, type Component } from 'vue'
 import { useRouter } from 'vue-router'
 import { useMediaQuery } from '@vueuse/core'
-import { useKeys } from '../app/keys'
+import { useKeys } from '../desk/keys'
 import { api, type Mistaken } from '../api/client'
-import { offered } from '../app/palette'
+import { offered } from '../desk/palette'
 import BridgeBay from './BridgeBay.vue'
 import DrawingView from '../drawing/DrawingView.vue'
 import { litBy } from '../drawing/shapes'
@@ -22,7 +22,7 @@ import { local } from '../job/document'
 import { provideJob } from '../job/open'
 import LedgerList from './LedgerList.vue'
 import MachineChooser from './MachineChooser.vue'
-import { pointedKey, shownKey, type Shown, type StateID } from './state'
+import { pointedKey, shownKey, type Shown, type StateID } from '../job/state'
 
 const props = defineProps<{ id: string; bay?: string }>()
 const router = useRouter()

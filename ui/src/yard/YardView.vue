@@ -13,9 +13,9 @@ import {
   type WorkshopEntry,
   type YardWorkshop,
 } from '../api/client'
-import { setHead } from '../app/head'
-import { connected, listen } from '../app/live'
-import { offered } from '../app/palette'
+import { setHead } from '../desk/head'
+import { connected, listen } from '../desk/live'
+import { offered } from '../desk/palette'
 import DrawingView from '../drawing/DrawingView.vue'
 import GradeMark from '../parts/GradeMark.vue'
 import { vRove } from '../parts/rove'

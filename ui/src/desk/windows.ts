@@ -1,5 +1,5 @@
 /** Which windows of this browser are open: each has a name and answers when it is called by it. */
-import { newID } from './id'
+import { newID } from '../api/id'
 
 export const thisWindow = newID()
 
