@@ -5,7 +5,8 @@ import vue from '@vitejs/plugin-vue'
 import { marked } from 'marked'
 import Components from 'unplugin-vue-components/vite'
 import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
-import { defineConfig, type Plugin } from 'vite'
+import type { Plugin } from 'vite'
+import { defineConfig } from 'vitest/config'
 
 /** Writes .gz and .br beside each text file of the build; the server picks. */
 function precompress(): Plugin {
@@ -56,5 +57,6 @@ export default defineConfig({
     precompress(),
   ],
   build: { target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
+  test: { server: { deps: { inline: ['element-plus'] } }, css: false },
   server: { proxy: { '/api': 'http://127.0.0.1:8460' } },
 })

@@ -41,6 +41,8 @@ const most = computed(
 )
 const sx = (v: number) => scale(v, xMost.value, box.value.left, box.value.right)
 const sy = (v: number) => scale(Math.max(0, Math.min(v, most.value)), most.value, box.value.bottom, box.value.top)
+/** A line ends where there is no figure: a motor that stalls has none. */
+const spots = (y: number[]) => y.flatMap((v, i) => (Number.isFinite(v) ? [{ x: sx(props.x[i]!), y: sy(v) }] : []))
 /** Names that have their place: of the limit, the marks and the band. */
 const standing = computed(() => [
   ...(props.limit ? [room(props.limit.text, { x: box.value.right - 4, y: sy(props.limit.y) - 5 }, 'end')] : []),
@@ -63,13 +65,13 @@ const rules = computed(() => [
 ])
 const drawn = computed(() => {
   const places = labelled(
-    props.lines.map((l) => l.y.map((v, i) => ({ x: sx(props.x[i]!), y: sy(v) }))),
+    props.lines.map((l) => spots(l.y)),
     props.lines.map((l) => l.text),
     box.value,
     standing.value,
     rules.value,
   )
-  return props.lines.map((l, n) => ({ ...l, d: path(l.y.map((v, i) => [sx(props.x[i]!), sy(v)])), at: places[n] }))
+  return props.lines.map((l, n) => ({ ...l, d: path(spots(l.y).map((p) => [p.x, p.y])), at: places[n] }))
 })
 const rows = computed(() =>
   props.x.map((_, i) => i).filter((i) => i % Math.max(1, Math.floor(props.x.length / 8)) === 0),

@@ -11,6 +11,9 @@ const job = useJob()
 const plan = computed(() => job.plan.value!)
 const metric = computed(() => job.document.value!.workshop.rules === 'metric')
 const drive = computed(() => plan.value.link.bridge === 'drive')
+const thermistor = computed(() => job.machine.value!.protection.relay === 'thermistor')
+/** What guards the winding. */
+const guard = computed(() => (drive.value ? 'the drive' : thermistor.value ? 'the thermistor' : 'the relay'))
 const ways = [
   { value: 'motor-leads', label: 'Relay in the motor leads', note: 'one pole each, capacitor ahead of the third' },
   { value: 'supply-lines', label: 'Relay in the supply lines', note: 'one line, and the return through two poles' },
@@ -29,7 +32,7 @@ const ways = [
   </header>
   <p class="caution bay-caution">
     Lock off and prove dead before a terminal is touched; earth first, off last. A breaker guards the wire,
-    {{ drive ? 'the drive' : 'the relay' }} guards the winding: neither replaces the other.
+    {{ guard }} guards the winding: neither replaces the other.
   </p>
   <div class="entries">
     <EntryField path="protection.breaker" label="Two-pole breaker" :placeholder="metric ? '10 A' : '20 A'" />
@@ -38,12 +41,7 @@ const ways = [
       :label="drive ? 'Line wire' : 'Motor wire'"
       :placeholder="metric ? '1.5 mm²' : '12 AWG'"
     />
-    <EntryField
-      v-if="!drive && job.machine.value!.protection.relay !== 'thermistor'"
-      path="protection.relay_set"
-      label="Relay set to"
-      placeholder="4.9 A"
-    />
+    <EntryField v-if="!drive && !thermistor" path="protection.relay_set" label="Relay set to" placeholder="4.9 A" />
   </div>
   <ChoiceField v-if="!drive" path="protection.relay" label="What guards the windings" :choices="ways" />
   <h3 class="bay-sub">What the plan asks</h3>

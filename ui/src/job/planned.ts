@@ -1,0 +1,40 @@
+/** For tests: the plan that the program itself makes of a document. */
+import { execFileSync } from 'node:child_process'
+import type { Document, Plan } from '../api/client'
+import { blank } from './network'
+
+const program = '../bin/graybridge'
+
+export const planOf = (d: Document): Plan =>
+  JSON.parse(execFileSync(program, ['plan', '-'], { input: JSON.stringify(d), maxBuffer: 1 << 26 }).toString()) as Plan
+
+/** A motor of 1.1 kW on a capacitor, found in star and wanted in delta. */
+export const onCapacitor = (): Document =>
+  blank({
+    supply: { volts: '236', feeder_length: '18 m', feeder_size: '6 mm²', breaker: '32 A' },
+    bridge: { kind: 'capacitor', capacitor: { microfarad: '52', corner_to: 'L1', drawer: '40, 12, 2×30' } },
+    machines: [
+      {
+        id: 'm1',
+        plate: {
+          power: '1.1 kW',
+          volts: '230/400 V',
+          connection: 'Δ/Y',
+          amps: '4.7/2.7',
+          rpm: '1410',
+          hertz: '50',
+          power_factor: '0.79',
+          phases: '3',
+        },
+        leads: { kind: 'six', naming: 'iec', found: 'star', done: [] },
+        load: { kind: 'fan', share: '65 %' },
+        protection: {},
+      },
+    ],
+  } as Partial<Document>)
+
+/** The same motor on a drive, second-hand. */
+export const onDrive = (): Document => ({
+  ...onCapacitor(),
+  bridge: { kind: 'drive', drive: { profile: 'tarn-22', second_hand: 'yes' } },
+})

@@ -1,0 +1,39 @@
+/** For tests: a component inside a job that is open over a network of its own. */
+import { mount, type VueWrapper } from '@vue/test-utils'
+import { defineComponent, h, type Component } from 'vue'
+import { createMemoryHistory, createRouter } from 'vue-router'
+import { until } from '../job/network'
+import { provideJob, type OpenJob } from '../job/open'
+
+const page = { template: '<p />' }
+
+/** Mounts a component in a job that is there, once its document and plan are. */
+export async function inJob(
+  component: Component,
+  props: Record<string, unknown> = {},
+): Promise<{ job: OpenJob; w: VueWrapper }> {
+  let job!: OpenJob
+  const router = createRouter({
+    history: createMemoryHistory(),
+    routes: ['', 'engine', 'card', 'span', 'yard'].map((name) => ({
+      path: `/${name}/:id?`,
+      name: name || 'home',
+      component: page,
+    })),
+  })
+  const w = mount(
+    defineComponent(() => {
+      job = provideJob('j1')
+      return () => (job.plan.value ? h(component, props) : h('p'))
+    }),
+    { global: { plugins: [router] }, attachTo: document.body },
+  )
+  await until('the job is open', () => !!job.plan.value)
+  await w.vm.$nextTick()
+  return { job, w }
+}
+
+export class Still {
+  addEventListener() {}
+  close() {}
+}
