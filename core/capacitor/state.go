@@ -53,7 +53,9 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 		settle.Starts, settle.Crawls = true, false
 		settle.Slip = settle.RunSlip
 	}
-	s.Starts = settle.Starts && b.StartTorque(run+start) > o.Site.Load.StartShare()+o.Site.Model.FrictionNm/o.Site.Model.RatedTorqueNm
+	gives, friction := b.StartTorque(run+start), o.Site.Model.FrictionNm/o.Site.Model.RatedTorqueNm
+	s.Starts = settle.Starts && gives > o.ask(b).Standing()
+	bare := settle.Starts && gives > o.Site.Load.StartShare()+friction // without belt and grease
 	at := settle.RunSlip
 	if load != up {
 		at = machine.RunSlip(b.Surplus(load), 0)
@@ -74,7 +76,7 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 		return
 	}
 	o.fill(s, b, p)
-	o.verdict(s, b, p, slip, settle.Crawls)
+	o.verdict(s, b, p, slip, settle.Crawls, bare)
 }
 
 func (o *Over) fill(s *site.State, b *Bridge, p Point) {
@@ -111,7 +113,7 @@ func (o *Over) fill(s *site.State, b *Bridge, p Point) {
 const breakerOpens = 4.0
 
 // verdict says in words what happens.
-func (o *Over) verdict(s *site.State, b *Bridge, p Point, slip float64, crawls bool) {
+func (o *Over) verdict(s *site.State, b *Bridge, p Point, slip float64, crawls, bare bool) {
 	coil, share := p.WorstCoil()
 	fed := site.FedWords(s.ID)
 	rated := o.Site.Model.RPM
@@ -120,7 +122,7 @@ func (o *Over) verdict(s *site.State, b *Bridge, p Point, slip float64, crawls b
 	case fight && share > 1.5:
 		s.Grade, s.Trips = finding.Stop, true
 		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: %s of plate amps in winding %s. Expect the breaker to open at once.", site.Title(one), site.Title(two), unit.Percent(share), coil)
-	case full > breakerOpens && s.Starts && s.Runs:
+	case full > breakerOpens && bare && s.Runs:
 		s.Grade, s.Trips = finding.Stop, true
 		s.Verdict = fmt.Sprintf("%stake %s, %s times plate amps, winding %s at %s: expect the breaker to open at once.", fed, s.SupplyT, unit.Three(full), coil, unit.Percent(share))
 	case s.Supply < site.NothingFlows:

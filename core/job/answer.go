@@ -135,7 +135,8 @@ func (w *reading) offers(p *Plan) []Offer {
 	best := Offer{Kind: KindDrive, Grade: finding.Stop, Text: "none of the known drives fits: look by amps"}
 	words := map[finding.Grade]string{finding.Good: " fits", finding.Caution: " fits with limits"}
 	for _, c := range known {
-		if c.Grade.Rank() > best.Grade.Rank() {
+		mine := p.Drive != nil && c.Name == p.Drive.Name && c.Grade == best.Grade && c.Grade != finding.Stop
+		if c.Grade.Rank() > best.Grade.Rank() || mine { // of two that fit alike the one that is chosen
 			best = Offer{KindDrive, c.Grade, c.Name + words[c.Grade]}
 		}
 	}

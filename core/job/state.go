@@ -111,8 +111,8 @@ func (w *reading) sayNow(moves []leads.Move, now *State) (said []finding.Finding
 		}
 		return said
 	}
-	same := hands == done
-	if !same || now.Grade == finding.Stop {
+	// Joined as wanted, a stop is the bridge's and said there.
+	if hands != done {
 		f := finding.Finding{ID: "leads.fed-now", Bay: finding.Leads, Grade: now.Grade, Sentence: now.Verdict,
 			Why: append([]finding.Why{{Formula: "the circuit as joined now, solved at your load", Numbers: now.Text, Section: finding.OnCircuit, Source: "engine, as found"}}, w.site.LeansOn...)}
 		if hands > done {
