@@ -95,9 +95,13 @@ func TestAJobIsWorkedByKeyboardAlone(t *testing.T) {
 	p := open(t, s.url+"/")
 	p.sees(".machine", "Slip mixer")
 	tabTo(p, `document.activeElement.matches('.machine-link')`)
-	for !eval[bool](p, `document.activeElement.innerText.includes('Slip mixer')`) {
+	for range 12 {
+		if eval[bool](p, `document.activeElement.innerText.includes('Slip mixer')`) {
+			break
+		}
 		p.key(kb.ArrowDown)
 	}
+	require.Contains(t, eval[string](p, `document.activeElement.innerText`), "Slip mixer")
 	p.key(kb.Enter)
 	p.sees(".next", "Choose the protection")
 	for i, b := range bays {

@@ -70,13 +70,21 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 	case s.Starts && load == up:
 		slip = settle.Slip
 	}
+	// Even running light it would take what no breaker holds, whatever the belt asks first.
+	opens := false
+	if bare && s.Runs {
+		running, err := b.At(run, at)
+		if opens = err == nil && abs(running.SupplyAmps)/o.Site.Model.LineAmps > breakerOpens; opens {
+			slip = at
+		}
+	}
 	p, err := b.At(run, slip)
 	if err != nil {
 		s.Short, s.Grade, s.Verdict = true, finding.Stop, "Fed like this the lines are shorted: expect the breaker to open at once."
 		return
 	}
 	o.fill(s, b, p)
-	o.verdict(s, b, p, slip, settle.Crawls, bare)
+	o.verdict(s, b, p, slip, settle.Crawls, opens)
 }
 
 func (o *Over) fill(s *site.State, b *Bridge, p Point) {
@@ -113,7 +121,7 @@ func (o *Over) fill(s *site.State, b *Bridge, p Point) {
 const breakerOpens = 4.0
 
 // verdict says in words what happens.
-func (o *Over) verdict(s *site.State, b *Bridge, p Point, slip float64, crawls, bare bool) {
+func (o *Over) verdict(s *site.State, b *Bridge, p Point, slip float64, crawls, opens bool) {
 	coil, share := p.WorstCoil()
 	fed := site.FedWords(s.ID)
 	rated := o.Site.Model.RPM
@@ -122,7 +130,7 @@ func (o *Over) verdict(s *site.State, b *Bridge, p Point, slip float64, crawls, 
 	case fight && share > 1.5:
 		s.Grade, s.Trips = finding.Stop, true
 		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: %s of plate amps in winding %s. Expect the breaker to open at once.", site.Title(one), site.Title(two), unit.Percent(share), coil)
-	case full > breakerOpens && bare && s.Runs:
+	case opens:
 		s.Grade, s.Trips = finding.Stop, true
 		s.Verdict = fmt.Sprintf("%stake %s, %s times plate amps, winding %s at %s: expect the breaker to open at once.", fed, s.SupplyT, unit.Three(full), coil, unit.Percent(share))
 	case s.Supply < site.NothingFlows:

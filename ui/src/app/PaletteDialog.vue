@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Find or do: a field over every place, machine, finding and command. */
 import { computed, nextTick, ref, shallowRef, watch } from 'vue'
+import { watchDebounced } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import { api } from '../api/client'
 import { useKeys } from '../desk/keys'
@@ -28,7 +29,6 @@ useKeys({ '/': () => (open.value = true), 'mod k': () => (open.value = true) })
 
 /** Machines are looked for in the database: a yard may hold thousands. */
 let turn = 0
-let soon: ReturnType<typeof setTimeout> | undefined
 async function seek() {
   const mine = ++turn
   const find = question.value.trim()
@@ -58,10 +58,7 @@ watch(open, (now) => {
   at.value = 0
   void seek()
 })
-watch(question, () => {
-  clearTimeout(soon)
-  soon = setTimeout(() => void seek(), 120)
-})
+watchDebounced(question, seek, { debounce: 120 })
 /** The field is there a moment after the dialog opens, the first time later than afterwards. */
 watch([open, field], async ([now]) => {
   if (!now) return

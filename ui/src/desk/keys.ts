@@ -1,5 +1,6 @@
 /** Single-letter keys and short sequences ("g y"). A key never fires while someone types. */
-import { onMounted, onUnmounted, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { ref } from 'vue'
 
 export type Keys = Record<string, () => void>
 
@@ -53,6 +54,5 @@ export function useKeys(keys: Keys) {
       until = now + patience
     }
   }
-  onMounted(() => window.addEventListener('keydown', listen))
-  onUnmounted(() => window.removeEventListener('keydown', listen))
+  useEventListener(window, 'keydown', listen)
 }

@@ -3,7 +3,8 @@
  * differs; the latest wins. Pictures come after the figures: they wait until
  * the hand rests for a moment.
  */
-import { onUnmounted, shallowRef, watch, type ShallowRef } from 'vue'
+import { useTimeoutFn } from '@vueuse/core'
+import { shallowRef, watch, type ShallowRef } from 'vue'
 import type { Document } from '../api/client'
 import { same } from './document'
 import { useJob } from './open'
@@ -19,7 +20,8 @@ export function useAsked<T>(
   const trouble = shallowRef('')
   let asked: unknown
   let latest = 0
-  let timer: ReturnType<typeof setTimeout> | undefined
+  let waiting: Document | undefined
+  const later = useTimeoutFn(() => waiting && void ask(waiting), rest, { immediate: false })
 
   async function ask(basis: Document) {
     const turn = ++latest
@@ -40,12 +42,11 @@ export function useAsked<T>(
       if (same(basis, asked)) return
       const first = asked === undefined
       asked = basis
-      clearTimeout(timer)
+      waiting = basis
       if (first) void ask(basis)
-      else timer = setTimeout(() => void ask(basis), rest)
+      else later.start()
     },
     { immediate: true },
   )
-  onUnmounted(() => clearTimeout(timer))
   return { value, trouble }
 }

@@ -23,6 +23,8 @@ export interface Network {
   asked: string[] // "PUT /api/jobs/j1", in order
   plan: (d: Document) => Partial<Plan>
   cut: boolean
+  /** Answers about a plan wait for this. */
+  hold?: Promise<void>
   /** Somebody else stores an edit. */
   elsewhere: (path: string, value: string) => void
   latest: () => Document
@@ -107,7 +109,11 @@ export function network(first: Document = blank()): Network {
       known.set(change, n.documents.length)
       return given(200, jobAnswer(n))
     }
-    if (path === '/api/plan') return given(200, answer(n, body as Document))
+    if (path === '/api/plan') {
+      const said = answer(n, body as Document)
+      if (n.hold) await n.hold
+      return given(200, said)
+    }
     if (path === '/api/merge') return given(200, merge(body.base, body.theirs, body.mine))
     if (path === '/api/changes') return given(200, { changes: changes(body.from, body.to) })
     if (path === '/api/present') return given(200, body)

@@ -188,6 +188,20 @@ describe('a job open for work', () => {
     expect(job.doubts.value.has('supply.volts')).toBe(false)
   })
 
+  it('does not let a late plan of a gesture cover what was stored since', async () => {
+    there.plan = (d) => ({ findings: [{ id: d.supply.volts, bay: 'supply', grade: 'note', sentence: '' }] as never })
+    const job = await open()
+    let go = () => {}
+    there.hold = new Promise<void>((r) => (go = r))
+    job.preview('supply.volts', '231')
+    await until('the gesture is asked about', () => there.asked.includes('POST /api/plan'))
+    job.commit('supply.volts', '232')
+    await until('it is stored', () => job.revision.value === 2)
+    go()
+    await new Promise((r) => setTimeout(r, 40))
+    expect(job.plan.value?.findings[0]?.id).toBe('232')
+  })
+
   it('says when a job is not there', async () => {
     globalThis.fetch = async () => new Response('{}', { status: 404, headers: { 'Content-Type': 'application/json' } })
     let job!: OpenJob

@@ -178,7 +178,10 @@ export function openJob(id: string) {
       const d = unplanned
       unplanned = undefined
       try {
-        answer.value = await api.plan(about(d, chosen.value))
+        const got = await api.plan(about(d, chosen.value))
+        // What was stored meanwhile brought its own plan: an older one does not cover it.
+        if (document.value !== d && !unplanned) continue
+        answer.value = got
         planned = d
       } catch (e) {
         if (e instanceof Trouble && e.status === 0) saving.value = 'waiting'

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The terminal box with hands: a lead is dragged, or tapped and then put down by a second tap. */
-import { computed, onMounted, onUnmounted, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import type { Drawing } from '../api/client'
 import DrawingView from '../drawing/DrawingView.vue'
 
@@ -58,8 +59,7 @@ function grab(e: TouchEvent) {
   const t = e.touches[0]
   if (e.touches.length === 1 && t && nearest(t.clientX, t.clientY, ['stud', 'line'])) e.preventDefault()
 }
-onMounted(() => root.value?.addEventListener('touchstart', grab, { passive: false }))
-onUnmounted(() => root.value?.removeEventListener('touchstart', grab))
+useEventListener(root, 'touchstart', grab, { passive: false })
 
 let tapped = false
 function up(e: PointerEvent) {

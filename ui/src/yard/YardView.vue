@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Every workshop with its machines as small spans: which one needs me today. */
 import { computed, onMounted, onUnmounted, reactive, ref, shallowRef, watch, watchEffect } from 'vue'
-import { useIntersectionObserver } from '@vueuse/core'
+import { useDebounceFn, useIntersectionObserver, useTimeoutFn, watchDebounced } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import {
   api,
@@ -45,7 +45,6 @@ const setting = reactive<{
 }>({ open: false, id: '', revision: 0, people: [], change: '' })
 const picker = ref<HTMLInputElement>()
 const importing = ref('')
-let retry: ReturnType<typeof setTimeout> | undefined
 
 const shown = computed(() => workshops.value ?? [])
 const asked = computed(() => question.value.trim() !== '' || attention.value)
@@ -68,7 +67,7 @@ async function tried(work: () => Promise<unknown>) {
  */
 let look = 0
 async function load() {
-  clearTimeout(retry)
+  retry.stop()
   const turn = ++look
   const want = Math.max(here.value, 1)
   try {
@@ -85,9 +84,11 @@ async function load() {
   } catch (e) {
     if (turn !== look) return
     unseen.value = e instanceof Error ? e.message : String(e)
-    retry = setTimeout(load, 2000)
+    retry.start()
   }
 }
+
+const retry = useTimeoutFn(() => void load(), 2000, { immediate: false })
 
 async function page(after: string): Promise<[YardWorkshop[], string]> {
   const got = await api.yard({
@@ -122,24 +123,21 @@ useIntersectionObserver(bottom, (seen) => {
 })
 
 /** Others' changes arrive in bursts: one look a moment is enough. */
-let soon: ReturnType<typeof setTimeout> | undefined
-const stop = listen(() => {
-  clearTimeout(soon)
-  soon = setTimeout(load, 250)
-})
+const stop = listen(useDebounceFn(load, 250))
 const tell = () => setHead('', 'Yard', connected.value ? '' : 'Not connected')
 watch(connected, tell)
 watch([shelf, attention], () => {
   workshops.value = undefined
   void load()
 })
-watch(question, () => {
-  clearTimeout(soon)
-  soon = setTimeout(() => {
+watchDebounced(
+  question,
+  () => {
     workshops.value = undefined
-    void load()
-  }, 200)
-})
+    return load()
+  },
+  { debounce: 200 },
+)
 
 onMounted(() => {
   tell()
@@ -147,8 +145,6 @@ onMounted(() => {
 })
 onUnmounted(() => {
   stop()
-  clearTimeout(retry)
-  clearTimeout(soon)
 })
 
 /** What the palette can do here. */
