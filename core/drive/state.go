@@ -27,10 +27,7 @@ func (o *Over) State(id string, f site.Fed, known bool) site.State {
 
 // driveCase is the circuit of some joints on the drive at the dial's hertz.
 func (o *Over) Case(f site.Fed) *circuit.Circuit {
-	coils, inside := leads.Coils(o.Site.Hand.Kind, o.Site.Inner)
-	if f.Coils != nil {
-		coils = f.Coils
-	}
+	coils, inside := o.Site.CoilsOf(f)
 	m := o.Motor.ModelAt(o.Hertz)
 	c := &circuit.Circuit{FrequencyHz: o.Hertz, Reference: "N", Elements: []circuit.Element{}, Machines: []circuit.Machine{{Name: "motor", Equivalent: m.Eq, Slip: 1, Coils: coils}},
 		Joints: append(append([][]string{}, inside...), f.Joints...)}

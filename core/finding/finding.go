@@ -148,17 +148,6 @@ func Against(value float64, d Direction, limit float64, unit string) *Measure {
 	return &Measure{value, limit, d, unit}
 }
 
-// Gravest is the gravest grade of some findings; good where there are none.
-func Gravest(all []Finding) Grade {
-	worst := Good
-	for _, f := range all {
-		if f.Grade.Rank() < worst.Rank() {
-			worst = f.Grade
-		}
-	}
-	return worst
-}
-
 // Sort puts findings gravest first, keeping the order of speaking within a
 // grade.
 func Sort(all []Finding) {

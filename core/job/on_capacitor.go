@@ -70,7 +70,7 @@ func (w onCapacitor) guardKey(g guarded) string {
 }
 
 func (w onCapacitor) motorKey(p *Plan) string {
-	if !p.Wanted.Solved || w.Answer == nil || !w.Answer.UsualRuns {
+	if !p.Wanted.Starts || w.Answer == nil || !w.Answer.UsualRuns {
 		return ""
 	}
 	coil, share := w.Answer.Usual.WorstCoil()

@@ -20,7 +20,8 @@ type Mistake struct {
 	NoCapacitor bool
 	OtherLine   bool // the capacitor's line end on the other supply line
 	StartLeftIn bool
-	Can         float64 // share of its µF that the capacitor still has; 0: all of it
+	Bridged     []string // two ends that touch inside the motor
+	Can         float64  // share of its µF that the capacitor still has; 0: all of it
 }
 
 // Mistakes lists the classic ones that can be made with these leads, each made
@@ -94,9 +95,8 @@ func Mistakes(h Hand, wanted Joints) []Mistake {
 	}
 	if len(w.Coils) > 0 {
 		c := w.Coils[0]
-		shorted := normal(append(slices.Clone(wanted), []string{c.Start, c.Finish}))
-		add("coil-shorted", fmt.Sprintf("A coil shorted: %s touches %s", print(c.Start), print(c.Finish)),
-			"Chafed leads or burnt enamel: the coil is bridged, and the others take its volts.", shorted)
+		add("coil-shorted", fmt.Sprintf("A coil shorted inside, from %s to %s", print(c.Start), print(c.Finish)),
+			"Chafed leads or burnt enamel: the coil is bridged, and the others take its volts.", wanted).Bridged = []string{c.Start, c.Finish}
 	}
 	add("lost-line", "Motor lead on L2 off", "A loose terminal or a blown fuse: the corner and one line are left.", drop(lineL2)).Joints = withLoose(drop(lineL2), lineL2)
 	add("no-capacitor", "Capacitor dead or not connected", "Two lines alone make no field that turns: it hums and stands.", wanted).NoCapacitor = true

@@ -108,7 +108,7 @@ func TestEveryMistakeIsAMistake(t *testing.T) {
 				for _, m := range leads.Mistakes(h, wanted) {
 					require.False(t, seen[m.ID], m.ID)
 					seen[m.ID] = true
-					changed := !m.Joints.Equal(wanted) || m.NoCapacitor || m.OtherLine || m.StartLeftIn || m.Can > 0
+					changed := !m.Joints.Equal(wanted) || m.NoCapacitor || m.OtherLine || m.StartLeftIn || m.Can > 0 || len(m.Bridged) > 0
 					for _, c := range m.Coils {
 						changed = changed || c.Finish == leads.BrokenEnd
 					}

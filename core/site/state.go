@@ -1,6 +1,7 @@
 package site
 
 import (
+	"slices"
 	"strings"
 
 	"graybridge/core/circuit"
@@ -13,6 +14,7 @@ import (
 type Fed struct {
 	Joints    leads.Joints
 	Coils     []circuit.Coil // nil: as they are
+	Bridged   []string       // two ends that touch inside the motor
 	OtherLine bool           // the capacitor's line end on the other supply line
 	NoCap     bool
 	StartIn   bool    // the start capacitor stays in
@@ -171,7 +173,7 @@ func (s *Site) Begin(id string, f Fed, known bool, short func(lines string) stri
 	if len(assumed) > 0 {
 		st.Assumed = assumed
 	}
-	if lines := s.Shorts(lined); lines != "" {
+	if lines := s.Shorts(touching(lined, f.Bridged)); lines != "" {
 		st.Solved, st.Short, st.Grade, st.Verdict = true, true, finding.Stop, short(lines)
 		return st, f, false
 	}
@@ -183,11 +185,23 @@ func (s *Site) Begin(id string, f Fed, known bool, short func(lines string) stri
 	return st, f, true
 }
 
+// touching is some joints with two ends inside the motor in one.
+func touching(j leads.Joints, ends []string) leads.Joints {
+	if len(ends) < 2 {
+		return j
+	}
+	one := append(slices.Clone(j.Of(ends[0])), j.Of(ends[1])...)
+	return append(leads.Joints{one}, j...)
+}
+
 // CoilsOf are the coils of a way to feed the motor, and the joints inside it.
 func (s *Site) CoilsOf(f Fed) (coils []circuit.Coil, inside [][]string) {
 	coils, inside = leads.Coils(s.Hand.Kind, s.Inner)
 	if f.Coils != nil {
 		coils = f.Coils
+	}
+	if len(f.Bridged) > 0 {
+		inside = append(slices.Clone(inside), f.Bridged)
 	}
 	return coils, inside
 }
