@@ -58,5 +58,5 @@ export default defineConfig({
   ],
   build: { target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
   test: { server: { deps: { inline: ['element-plus'] } }, css: false },
-  server: { proxy: { '/api': 'http://127.0.0.1:8460' } },
+  server: { proxy: { '/api': { target: 'http://127.0.0.1:8460', changeOrigin: false } } },
 })
