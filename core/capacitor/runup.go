@@ -13,8 +13,8 @@ import (
 	"graybridge/core/unit"
 )
 
-// ErrNone says that there is nothing to follow.
-var ErrNone = errors.New("nothing to follow")
+// ErrNone says that there is nothing to compute.
+var ErrNone = errors.New("nothing to compute")
 
 // StartRun is the run-up in time domain, on the run capacitor and the start
 // capacitor where there is one.

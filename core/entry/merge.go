@@ -26,7 +26,7 @@ func Merge[T any](base, theirs, mine T) (merged T, both []Change) {
 			}
 			continue
 		}
-		appendMember(into, "", path, m.members[path])
+		appendMember(into, path, m.members[path])
 	}
 	for _, path := range b.listed {
 		if _, kept := m.members[path]; kept {
@@ -37,7 +37,7 @@ func Merge[T any](base, theirs, mine T) (merged T, both []Change) {
 				clash(path, "machine "+title(b.members[path]), "", "changed", "taken out")
 				continue
 			}
-			removeMember(into, "", path)
+			removeMember(into, path)
 		}
 	}
 	result := take(into)
@@ -86,14 +86,14 @@ func at(v reflect.Value, here, path string) (list reflect.Value, ok bool) {
 	return reflect.Value{}, false
 }
 
-func appendMember(v reflect.Value, here, path string, member reflect.Value) {
-	if list, ok := at(v, here, path); ok {
+func appendMember(v reflect.Value, path string, member reflect.Value) {
+	if list, ok := at(v, "", path); ok {
 		list.Set(reflect.Append(list, clone(member)))
 	}
 }
 
-func removeMember(v reflect.Value, here, path string) {
-	list, ok := at(v, here, path)
+func removeMember(v reflect.Value, path string) {
+	list, ok := at(v, "", path)
 	if !ok {
 		return
 	}

@@ -2,7 +2,6 @@ package job
 
 import (
 	"context"
-	"errors"
 	"reflect"
 
 	"graybridge/core/capacitor"
@@ -64,7 +63,7 @@ func curvesOf(w *reading) (c Curves, err error) {
 
 // ErrNone says that a document's motor cannot be computed, or that its bridge
 // gives no such picture.
-var ErrNone = errors.New("nothing to compute")
+var ErrNone = capacitor.ErrNone
 
 // picture computes one heavy picture of a document. The error is ErrNone where
 // there is none, also where the computation fails, or the context's.
@@ -108,11 +107,7 @@ func Start(ctx context.Context, d Document) (capacitor.StartRun, error) {
 		if !ok {
 			return capacitor.StartRun{}, ErrNone
 		}
-		run, err := on.RunUp(ctx)
-		if errors.Is(err, capacitor.ErrNone) {
-			err = ErrNone
-		}
-		return run, err
+		return on.RunUp(ctx)
 	})
 }
 
@@ -149,8 +144,7 @@ func rangesOf(w *reading) (r Ranges, err error) {
 	a, kind := on.Answer, w.site.Load.Kind
 	r = Ranges{Microfarad: a.Microfarad, Chosen: on.Bridge.Range(a.Microfarad, kind), School: a.Schools[0].Microfarad}
 	r.BySchool = on.Bridge.Range(r.School, kind)
-	said := append(append(w.unread(), w.site.Said...), on.said()...)
-	if g := on.guarding(blocked(said)); g.choice != nil {
+	if g := on.guarding(blocked(w.said())); g.choice != nil {
 		r.InLines, r.InLeads = g.asks.Needed(protection.SupplyLines), g.asks.Needed(protection.MotorLeads)
 	}
 	return r, nil

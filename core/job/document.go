@@ -136,16 +136,16 @@ func (d Document) Of(machine string) Document {
 
 // UnmarshalJSON reads any version of the document; an earlier one is lifted.
 func (d *Document) UnmarshalJSON(data []byte) error {
-	if versionOf(data) == 1 {
-		var old version1
-		if err := json.Unmarshal(data, &old); err != nil {
-			return err
-		}
-		*d = old.lift()
-		return nil
-	}
 	type plain Document
-	return json.Unmarshal(data, (*plain)(d))
+	if err := json.Unmarshal(data, (*plain)(d)); err != nil || d.Version != 1 {
+		return err
+	}
+	var old version1
+	if err := json.Unmarshal(data, &old); err != nil {
+		return err
+	}
+	*d = old.lift()
+	return nil
 }
 
 // Decode reads a document strictly from JSON, of this version or an earlier one.

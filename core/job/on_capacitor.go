@@ -2,6 +2,9 @@ package job
 
 import (
 	"fmt"
+	"math"
+	"strings"
+
 	"graybridge/core/bringup"
 	"graybridge/core/capacitor"
 	"graybridge/core/circuit"
@@ -13,8 +16,6 @@ import (
 	"graybridge/core/supply"
 	"graybridge/core/table"
 	"graybridge/core/unit"
-	"math"
-	"strings"
 )
 
 // onCapacitor is the capacitor bridge in a plan.

@@ -2,6 +2,10 @@ package job
 
 import (
 	"fmt"
+	"math"
+	"slices"
+	"strings"
+
 	"graybridge/core/bringup"
 	"graybridge/core/circuit"
 	"graybridge/core/drive"
@@ -11,9 +15,6 @@ import (
 	"graybridge/core/supply"
 	"graybridge/core/table"
 	"graybridge/core/unit"
-	"math"
-	"slices"
-	"strings"
 )
 
 // onDrive is a drive in a plan.
@@ -95,9 +96,7 @@ func (w onDrive) offer(*Plan) (Offer, bool) {
 	}
 	p := emptyPlan()
 	r.bridge.fill(p)
-	p.say(r.unread()...)
-	p.say(r.site.Said...)
-	p.say(r.bridge.said()...)
+	p.say(r.said()...)
 	p.say(r.bridge.guarding(blocked(p.Findings)).said...)
 	v := p.Use.Under(p.Findings)
 	return Offer{KindCapacitor, v.Grade, lowerTitle(v.Title)}, true

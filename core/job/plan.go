@@ -153,9 +153,7 @@ func MakeUntil(ctx context.Context, d Document) (p Plan, err error) {
 func (r *reading) plan() *Plan {
 	p := emptyPlan()
 	p.Machine, p.Readings, p.Computed = r.machine.ID, append(p.Readings, r.readings...), r.site.Model != nil
-	p.say(r.unread()...)
-	p.say(r.site.Said...)
-	p.say(r.bridge.said()...)
+	p.say(r.said()...)
 	r.bridge.fill(p)
 	stop := blocked(p.Findings)
 	g := r.bridge.guarding(stop)

@@ -3,6 +3,7 @@ package job
 import (
 	"context"
 	"fmt"
+	"slices"
 	"strings"
 
 	"graybridge/core/bringup"
@@ -98,6 +99,11 @@ func read(ctx context.Context, d *Document) *reading {
 	r.readings = append(r.readings, r.bridge.readings()...)
 	r.site = r.bridge.over()
 	return r
+}
+
+// said is what is said of the document before supply and protection are judged.
+func (r *reading) said() []finding.Finding {
+	return slices.Concat(r.unread(), r.site.Said, r.bridge.said())
 }
 
 // unread says each entry that could not be read.

@@ -126,6 +126,12 @@ export function network(first: Document = blank()): Network {
   return n
 }
 
+/** A stream of changes on which nothing comes. */
+export class Still {
+  addEventListener() {}
+  close() {}
+}
+
 /** Waits until a condition holds, for ten seconds at most. */
 export async function until(what: string, holds: () => boolean) {
   for (let i = 0; i < 2000; i++) {

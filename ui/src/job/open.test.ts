@@ -2,14 +2,9 @@
 import { mount } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { defineComponent, h } from 'vue'
-import { blank, network, until, type Network } from './network'
+import { blank, network, Still, until, type Network } from './network'
 import { provideJob, type OpenJob } from './open'
 import { keep } from './unsent'
-
-class Still {
-  addEventListener() {}
-  close() {}
-}
 
 let there: Network
 let close: () => void = () => {}

@@ -1,38 +1,20 @@
 // @vitest-environment happy-dom
-import type { VueWrapper } from '@vue/test-utils'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { network, until, type Network } from '../job/network'
+import { describe, expect, it } from 'vitest'
+import { until } from '../job/network'
 import BayAnswer from './BayAnswer.vue'
 import BayTabs from './BayTabs.vue'
 import ChoiceField from './ChoiceField.vue'
 import EntryField from './EntryField.vue'
 import FindingLine from './FindingLine.vue'
-import { inJob, Still } from './injob'
+import { rooms } from './injob'
 
-let there: Network
-let open: VueWrapper | undefined
-
-beforeEach(() => {
-  vi.stubGlobal('EventSource', Still)
-  localStorage.clear()
-  there = network()
-})
-afterEach(() => {
-  open?.unmount()
-  vi.unstubAllGlobals()
-})
-
-const shown = async (component: Parameters<typeof inJob>[0], props: Record<string, unknown>) => {
-  const got = await inJob(component, props)
-  open = got.w
-  return got
-}
+const { here, shown } = rooms()
 
 describe('an entry', () => {
   const props = { path: 'plate.power', label: 'Power', placeholder: '1½ HP' }
 
   it('shows what is stored, and how it was read', async () => {
-    there.plan = () => ({
+    here.network.plan = () => ({
       readings: [{ path: 'machines.m1.plate.power', typed: '1.1 kW', read_as: '1100 W' }] as never,
     })
     const { w } = await shown(EntryField, props)
@@ -43,7 +25,7 @@ describe('an entry', () => {
   })
 
   it('says what would do where it could not be read', async () => {
-    there.plan = () => ({
+    here.network.plan = () => ({
       readings: [
         {
           path: 'machines.m1.plate.power',
@@ -65,10 +47,10 @@ describe('an entry', () => {
     await input.trigger('focus')
     await input.setValue('1.5 kW')
     expect(job.text('plate.power')).toBe('1.5 kW')
-    expect(there.documents).toHaveLength(1)
+    expect(here.network.documents).toHaveLength(1)
     await input.trigger('blur')
-    await until('it is stored', () => there.documents.length === 2)
-    expect(there.latest().machines[0]!.plate.power).toBe('1.5 kW')
+    await until('it is stored', () => here.network.documents.length === 2)
+    expect(here.network.latest().machines[0]!.plate.power).toBe('1.5 kW')
   })
 
   it('is left as it was by Escape', async () => {
@@ -79,7 +61,7 @@ describe('an entry', () => {
     await input.trigger('keydown', { key: 'Escape' })
     await input.trigger('blur')
     expect(job.text('plate.power')).toBe('1.1 kW')
-    expect(there.documents).toHaveLength(1)
+    expect(here.network.documents).toHaveLength(1)
   })
 
   it('takes no more letters than the document does', async () => {
@@ -88,7 +70,7 @@ describe('an entry', () => {
   })
 
   it('wears the gravest doubt about it', async () => {
-    there.plan = () => ({
+    here.network.plan = () => ({
       findings: [
         { id: 'a', bay: 'motor', grade: 'caution', sentence: '', entries: ['machines.m1.plate.power'] },
       ] as never,
@@ -117,15 +99,15 @@ describe('a choice', () => {
   it('stores the one that is pressed', async () => {
     const { w } = await shown(ChoiceField, props)
     await w.findAll('button')[1]!.trigger('click')
-    await until('it is stored', () => there.documents.length === 2)
-    expect(there.latest().machines[0]!.load.kind).toBe('fan')
+    await until('it is stored', () => here.network.documents.length === 2)
+    expect(here.network.latest().machines[0]!.load.kind).toBe('fan')
     expect(w.findAll('[aria-pressed="true"]')[0]!.text()).toContain('Like a fan')
   })
 })
 
 describe('the answer first', () => {
   it('is the bay’s own sentence with its mark', async () => {
-    there.plan = () => ({
+    here.network.plan = () => ({
       bays: [
         { bay: 'motor', title: 'Motor', key: '', mark: 'stop', do: { text: 'Read the plate.', grade: 'stop' } },
       ] as never,
@@ -155,8 +137,8 @@ describe('a finding where the hand is', () => {
     })
     expect(w.text()).toContain('Too many µF.')
     await w.find('button').trigger('click')
-    await until('it is stored', () => there.documents.length === 2)
-    expect(there.latest().bridge.capacitor?.microfarad).toBe('48')
+    await until('it is stored', () => here.network.documents.length === 2)
+    expect(here.network.latest().bridge.capacitor?.microfarad).toBe('48')
   })
 })
 

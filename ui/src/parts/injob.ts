@@ -2,7 +2,8 @@
 import { mount, type VueWrapper } from '@vue/test-utils'
 import { defineComponent, h, type Component } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
-import { until } from '../job/network'
+import { afterEach, beforeEach, vi } from 'vitest'
+import { network, Still, until, type Network } from '../job/network'
 import { provideJob, type OpenJob } from '../job/open'
 
 const page = { template: '<p />' }
@@ -33,7 +34,22 @@ export async function inJob(
   return { job, w }
 }
 
-export class Still {
-  addEventListener() {}
-  close() {}
+/** For each test of a file a network of its own; what it mounts by shown is gone after it. */
+export function rooms() {
+  const here: { network: Network; w?: VueWrapper } = { network: network() }
+  beforeEach(() => {
+    vi.stubGlobal('EventSource', Still)
+    localStorage.clear()
+    here.network = network()
+  })
+  afterEach(() => {
+    here.w?.unmount()
+    vi.unstubAllGlobals()
+  })
+  const shown = async (component: Component, props: Record<string, unknown> = {}) => {
+    const got = await inJob(component, props)
+    here.w = got.w
+    return got
+  }
+  return { here, shown }
 }

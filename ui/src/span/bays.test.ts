@@ -1,36 +1,23 @@
 // @vitest-environment happy-dom
-import type { VueWrapper } from '@vue/test-utils'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import type { Document } from '../api/client'
 import CansSection from '../capacitor/CansSection.vue'
 import InspectSection from '../drive/InspectSection.vue'
 import SheetSection from '../drive/SheetSection.vue'
-import { network, until, type Network } from '../job/network'
+import { network, until } from '../job/network'
 import { onCapacitor, onDrive, planOf } from '../job/planned'
 import WaysTable from '../leads/WaysTable.vue'
 import LoadBay from '../load/LoadBay.vue'
-import { inJob, Still } from '../parts/injob'
+import { rooms } from '../parts/injob'
 import SupplyBay from '../supply/SupplyBay.vue'
 
 /** Bays over the plan that the program itself makes. */
-let there: Network
-let open: VueWrapper | undefined
+const { here, shown: mounted } = rooms()
 
-beforeEach(() => {
-  vi.stubGlobal('EventSource', Still)
-  localStorage.clear()
-})
-afterEach(() => {
-  open?.unmount()
-  vi.unstubAllGlobals()
-})
-
-async function shown(d: Document, component: Parameters<typeof inJob>[0]) {
-  there = network(d)
-  there.plan = planOf
-  const got = await inJob(component)
-  open = got.w
-  return got
+async function shown(d: Document, component: Parameters<typeof mounted>[0]) {
+  here.network = network(d)
+  here.network.plan = planOf
+  return mounted(component)
 }
 
 describe('the supply', () => {
@@ -48,7 +35,7 @@ describe('the supply', () => {
     await input.trigger('focus')
     await input.setValue('229')
     await until('the post follows', () => w.find('[data-figure="post"]').text().includes('229'))
-    expect(there.documents).toHaveLength(1)
+    expect(here.network.documents).toHaveLength(1)
   })
 })
 
@@ -58,8 +45,8 @@ describe('the load', () => {
     expect(w.find('[data-entry="load.kind"] [aria-pressed="true"]').text()).toContain('Fan-like')
     expect(w.findAll('[data-figure]').length).toBeGreaterThan(2)
     await w.findAll('[data-entry="load.start"] button')[1]!.trigger('click')
-    await until('it is stored', () => there.documents.length === 2)
-    expect(there.latest().machines[0]!.load.start).toBe('loaded')
+    await until('it is stored', () => here.network.documents.length === 2)
+    expect(here.network.latest().machines[0]!.load.start).toBe('loaded')
   })
 })
 
@@ -71,8 +58,8 @@ describe('the cans', () => {
     expect(rows.length).toBeGreaterThan(0)
     const other = rows.find((r) => !r.classes().includes('chosen'))!
     await other.find('button').trigger('click')
-    await until('it is stored', () => there.documents.length === 2)
-    expect(there.latest().bridge.capacitor?.microfarad).not.toBe('52')
+    await until('it is stored', () => here.network.documents.length === 2)
+    expect(here.network.latest().bridge.capacitor?.microfarad).not.toBe('52')
     await until('it stands as chosen', () => w.findAll('.combos tr.chosen').length === 1)
   })
 
@@ -101,12 +88,12 @@ describe('the sheet of a drive', () => {
     const rows = w.findAll('.settings-list tbody tr')
     expect(rows.length).toBeGreaterThan(5)
     await rows[0]!.find('input').setValue(true)
-    await until('it is stored', () => there.documents.length === 2)
-    expect(there.latest().bridge.drive?.done).toHaveLength(1)
+    await until('it is stored', () => here.network.documents.length === 2)
+    expect(here.network.latest().bridge.drive?.done).toHaveLength(1)
     await until('the row is done', () => w.findAll('.settings-list tbody tr.done').length === 1)
     await w.find('.settings-list tbody tr.done input').setValue(false)
-    await until('it is taken back', () => there.documents.length === 3)
-    expect(there.latest().bridge.drive?.done).toEqual([])
+    await until('it is taken back', () => here.network.documents.length === 3)
+    expect(here.network.latest().bridge.drive?.done).toEqual([])
   })
 
   it('says of a second-hand drive that its settings are another’s', async () => {

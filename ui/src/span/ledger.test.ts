@@ -1,30 +1,12 @@
 // @vitest-environment happy-dom
-import type { VueWrapper } from '@vue/test-utils'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { blank, network, until, type Network } from '../job/network'
-import { inJob, Still } from '../parts/injob'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { blank, network, until } from '../job/network'
+import { rooms } from '../parts/injob'
 import ConflictDialog from './ConflictDialog.vue'
 import LedgerList from './LedgerList.vue'
 import MachineChooser from './MachineChooser.vue'
 
-let there: Network
-let open: VueWrapper | undefined
-
-beforeEach(() => {
-  vi.stubGlobal('EventSource', Still)
-  localStorage.clear()
-  there = network()
-})
-afterEach(() => {
-  open?.unmount()
-  vi.unstubAllGlobals()
-})
-
-const shown = async (component: Parameters<typeof inJob>[0], props: Record<string, unknown> = {}) => {
-  const got = await inJob(component, props)
-  open = got.w
-  return got
-}
+const { here, shown } = rooms()
 
 const found = (id: string, bay: string, grade: string, more: object = {}) => ({
   id,
@@ -37,7 +19,7 @@ const found = (id: string, bay: string, grade: string, more: object = {}) => ({
 
 describe('what this plan says', () => {
   beforeEach(() => {
-    there.plan = () => ({
+    here.network.plan = () => ({
       findings: [
         found('a', 'leads', 'stop', { figure: '132 V', limit: 'made for 230 V', entries: ['machines.m1.leads.found'] }),
         found('b', 'bridge', 'caution', {
@@ -87,12 +69,12 @@ describe('what this plan says', () => {
     expect(asked).toEqual([['leads', 'machines.m1.leads.found']])
     expect(w.find('[data-finding="a"]').text()).toContain('limit made for 230 V')
     await w.find('.cure').trigger('click')
-    await until('it is stored', () => there.documents.length === 2)
-    expect(there.latest().bridge.capacitor?.microfarad).toBe('48')
+    await until('it is stored', () => here.network.documents.length === 2)
+    expect(here.network.latest().bridge.capacitor?.microfarad).toBe('48')
   })
 
   it('says that nothing stands against a plan', async () => {
-    there.plan = () => ({ findings: [] })
+    here.network.plan = () => ({ findings: [] })
     const { w } = await shown(LedgerList, { bay: 'bridge' })
     expect(w.find('header').text()).toContain('nothing against it')
     expect(w.find('.greens').exists()).toBe(false)
@@ -108,7 +90,7 @@ describe('the machines of a job', () => {
   })
 
   it('are chosen by a press, or by the keys beside P', async () => {
-    there = network(
+    here.network = network(
       blank({
         machines: [
           { ...m1!, name: 'Big one' },
@@ -135,7 +117,7 @@ describe('the machines of a job', () => {
 describe('a conflict', () => {
   it('shows both, entry by entry, and stores the one that is kept', async () => {
     const { job } = await shown(ConflictDialog)
-    there.elsewhere('supply.volts', '229')
+    here.network.elsewhere('supply.volts', '229')
     job.commit('supply.volts', '240')
     await until('the person is asked', () => job.saving.value === 'conflict')
     await until('both are shown', () => document.querySelectorAll('.conflict tbody tr').length === 1)
@@ -143,7 +125,7 @@ describe('a conflict', () => {
     expect(cells).toEqual(['240', '229'])
     const keep = [...document.querySelectorAll('button')].find((b) => b.textContent === 'Keep mine')
     keep!.click()
-    await until('mine is stored', () => there.documents.length === 3)
-    expect(there.latest().supply.volts).toBe('240')
+    await until('mine is stored', () => here.network.documents.length === 3)
+    expect(here.network.latest().supply.volts).toBe('240')
   })
 })

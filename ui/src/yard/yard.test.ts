@@ -3,8 +3,7 @@ import { flushPromises, mount, type VueWrapper } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { createMemoryHistory, createRouter } from 'vue-router'
 import { offered } from '../desk/palette'
-import { until } from '../job/network'
-import { Still } from '../parts/injob'
+import { Still, until } from '../job/network'
 import YardView from './YardView.vue'
 
 /** A network with two workshops behind it: three machines in one, none in the other. */
