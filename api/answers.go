@@ -14,6 +14,7 @@ import (
 	"graybridge/core/capacitor"
 	"graybridge/core/finding"
 	"graybridge/core/job"
+	"graybridge/core/rotary"
 	"graybridge/drawing"
 )
 
@@ -219,5 +220,7 @@ func (s *server) remember() {
 	s.islands.make, s.islands.most = orEmpty(job.Island, capacitor.Island{Contours: []capacitor.Contour{}, Carries: []capacitor.Edge{}}), mostPictures
 	s.curves.make, s.curves.most = orEmpty(job.CurvesOf, job.Curves{Plate: []capacitor.CurvePoint{}, Bridge: []capacitor.CurvePoint{}, Load: []job.LoadPoint{}}), mostPictures
 	s.starts.make, s.starts.most = orEmpty(job.Start, capacitor.StartRun{TimeS: []float64{}, RPM: []float64{}, Amps: []float64{}, Figures: []finding.Figure{}}), mostPictures
+	s.films.make, s.films.most = orEmpty(job.FilmOf, rotary.Film{TimeS: []float64{}, Speeds: []rotary.FilmSpeed{}, Amps: []float64{}, Marks: []rotary.FilmMark{}, Figures: []finding.Figure{}}), mostPictures
+	s.sizes.make, s.sizes.most = orEmpty(job.SizesOf, rotary.Sizes{Rows: []rotary.IdlerSize{}, Unread: []string{}}), mostPictures
 	s.ranges.make, s.ranges.most = orEmpty(job.RangesOf, job.Ranges{Chosen: []capacitor.RangePoint{}, BySchool: []capacitor.RangePoint{}}), mostPictures
 }

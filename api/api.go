@@ -20,6 +20,7 @@ import (
 
 	"graybridge/core/capacitor"
 	"graybridge/core/job"
+	"graybridge/core/rotary"
 	"graybridge/store"
 )
 
@@ -33,6 +34,8 @@ type server struct {
 	islands memo[capacitor.Island]
 	curves  memo[job.Curves]
 	starts  memo[capacitor.StartRun]
+	films   memo[rotary.Film]
+	sizes   memo[rotary.Sizes]
 	ranges  memo[job.Ranges]
 	people  people
 	hub     hub
@@ -56,7 +59,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	}
 	srv := &server{store: st, people: people{o.PersonKey}, documents: map[string]bool{}}
 	r := chi.NewRouter()
-	r.Use(middleware.RequestID, logged, policed, called(o.Hosts), crowded(), streaming(compressed, whole, recovered, inTime), sameSite, srv.body)
+	r.Use(middleware.RequestID, logged, policed, called(o.Hosts), crowded(), past(livePath, past(mapPath, compressed, whole), recovered, inTime), sameSite, srv.body)
 	cfg := huma.DefaultConfig("Gray Bridge", Version)
 	cfg.DocsPath, cfg.CreateHooks = "", nil
 	cfg.OpenAPIPath, cfg.SchemasPath = "/api/openapi", ""
@@ -64,6 +67,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	a := humachi.New(r, cfg)
 	srv.remember()
 	srv.plans(a)
+	srv.rotary(a)
 	srv.leads(a)
 	srv.drives(a)
 	srv.jobs(a)

@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"net/http"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -71,7 +72,30 @@ func (s *server) summary(ctx context.Context, j store.Job) (Summary, error) {
 	if len(p.Findings) > 0 && p.Findings[0].Grade.Rank() < finding.Note.Rank() {
 		out.Grade, out.Sentence = p.Findings[0].Grade, p.Findings[0].Sentence
 	}
-	return out, nil
+	return out, s.street(ctx, j.Document, &out)
+}
+
+// street lets the machines of a job beside its first speak: the gravest of all is what
+// stands in a list.
+func (s *server) street(ctx context.Context, d job.Document, out *Summary) error {
+	if len(d.Machines) == 1 {
+		return nil
+	}
+	names := make([]string, len(d.Machines))
+	for i, m := range d.Machines {
+		if names[i] = d.Called(m); i == 0 {
+			continue
+		}
+		given, err := s.answers.of(ctx, d.Of(m.ID))
+		if err != nil {
+			return err
+		}
+		if f := given.Plan.Findings; len(f) > 0 && f[0].Grade.Rank() < out.Grade.Rank() {
+			out.Grade, out.Sentence = f[0].Grade, d.Called(m)+": "+f[0].Sentence
+		}
+	}
+	out.Does = strings.Join(names, ", ")
+	return nil
 }
 
 // YardWorkshop is a workshop with the jobs of the page that was asked for.

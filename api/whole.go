@@ -2,45 +2,13 @@ package api
 
 import (
 	"bytes"
-	"context"
 	"net/http"
 	"strconv"
-	"time"
 
 	"github.com/go-chi/chi/v5/middleware"
 )
 
-// longestWork is how long one request may take; only the stream of changes
-// stays open.
-const longestWork = 20 * time.Second
-
-func inTime(next http.Handler) http.Handler {
-	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		ctx, cancel := context.WithTimeout(r.Context(), longestWork)
-		defer cancel()
-		next.ServeHTTP(w, r.WithContext(ctx))
-	})
-}
-
 var compressed = middleware.Compress(1, "application/json", "application/problem+json", "image/svg+xml", "text/csv")
-
-// streaming lets the stream of changes past middlewares that are for answers
-// with an end.
-func streaming(ms ...func(http.Handler) http.Handler) func(http.Handler) http.Handler {
-	return func(next http.Handler) http.Handler {
-		ended := next
-		for i := range ms {
-			ended = ms[len(ms)-1-i](ended)
-		}
-		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-			if r.URL.Path == livePath {
-				next.ServeHTTP(w, r)
-				return
-			}
-			ended.ServeHTTP(w, r)
-		})
-	}
-}
 
 // whole holds an answer back until all of it is there: what cannot be encoded
 // never goes out behind a status that says it could.

@@ -14,6 +14,7 @@ import (
 	"graybridge/core/job"
 	"graybridge/core/leads"
 	"graybridge/core/protection"
+	"graybridge/core/rotary"
 	"graybridge/core/scenario"
 	"graybridge/drawing"
 )
@@ -59,6 +60,19 @@ func documents() map[string]job.Document {
 	out["reversing"] = both
 	back.Bridge.Capacitor.Reversing = capacitor.BySwitch
 	out["reversing, to L2"] = back
+	for _, way := range []string{"", rotary.TurnedBySwitch, rotary.TurnedByContactors} {
+		for _, by := range []rotary.StartBy{rotary.ByRope, rotary.ByButton, rotary.ByRelay} {
+			street := scenario.ClayRoom().Of("m2")
+			street.Bridge.Rotary.StartBy, street.Machines[0].Protection.Breaker = by, "15 A"
+			if way != "" {
+				street.Bridge.Rotary.Turning = []string{"m2:" + way, "m3:" + way}
+			}
+			out["street "+way+" "+string(by)] = street
+		}
+	}
+	turnedStreet := scenario.ClayRoom()
+	turnedStreet.Bridge.Rotary.Spun, turnedStreet.Bridge.Rotary.Cans = rotary.Backward, rotary.Fixed
+	out["street spun backward"] = turnedStreet
 	return out
 }
 
@@ -79,7 +93,7 @@ func all(d job.Document) map[string]drawing.Drawing {
 	s := drawing.All(&p)
 	out := map[string]drawing.Drawing{
 		"path now": s.Now.Path, "box now": s.Now.Box, "windings now": s.Now.Windings,
-		"path wanted": s.Wanted.Path, "box wanted": s.Wanted.Box, "windings wanted": s.Wanted.Windings, "span": drawing.Span(&p, &p.Now), "wiring": drawing.Wiring(&p),
+		"path wanted": s.Wanted.Path, "box wanted": s.Wanted.Box, "windings wanted": s.Wanted.Windings, "span": drawing.Span(&p, &p.Now), "wiring": drawing.Wiring(&p), "panel": drawing.Panel(&p), "ladder": drawing.Ladder(&p),
 	}
 	for _, m := range p.Leads.Mistakes {
 		if d.Machines[0].Leads.Found != asDelivered(d.Name) {

@@ -91,7 +91,11 @@ func wire(name string) Ink {
 
 // protect draws breaker and overload relay; what is not entered yet is dashed.
 func protect(d *Drawing, p *job.Plan, w float64) {
-	breaker := p.Link.Breaker == ""
+	there := p.Link.Breaker
+	if p.Link.Branch { // its own stands behind the converter
+		there = p.Link.Ahead
+	}
+	breaker := there == ""
 	for i, y := range []float64{y1, y2} {
 		ink := wire(leads.Lines[i])
 		d.add(line(ink, w, 256, y, 262, y), line(Black, 2, 262, y, 288, y-12).dashed(breaker).of("breaker"),
@@ -101,8 +105,8 @@ func protect(d *Drawing, p *job.Plan, w float64) {
 	if breaker {
 		d.add(text(275, y2+20, "no breaker yet", Small).soft())
 	} else {
-		d.add(text(275, y2+20, p.Link.Breaker, Small))
-		d.fact("Breaker", p.Link.Breaker)
+		d.add(text(275, y2+20, there, Small))
+		d.fact("Breaker", there)
 	}
 	fitted := p.Link.RelayWay == protection.SupplyLines
 	for i, y := range []float64{y1, y2} {
@@ -133,6 +137,10 @@ func heater(x, y float64, ink Ink, w float64) []Item {
 func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, amps map[string]float64, label map[string]string, full float64) {
 	if p.Link.Bridge == job.KindDrive {
 		driveBox(d, p, s, flow, supply, amps, label, full)
+		return
+	}
+	if p.Link.Bridge == job.KindRotary {
+		converter(d, p, flow, supply, amps, label, full)
 		return
 	}
 	const tap, plates = 462.0, 520.0
@@ -394,14 +402,20 @@ func tool(d *Drawing, p *job.Plan, s *job.State) {
 
 // Span is the path as a short line for a list: post, bridge, motor, tool.
 func Span(p *job.Plan, s *job.State) Drawing {
+	if p.Rotary != nil && len(p.Rotary.Machines) > 0 && p.Rotary.Idler != nil {
+		return streetSpan(p)
+	}
 	d := Drawing{Title: "Span of " + p.Card.Title, Width: 220, Height: 48, Items: []Item{}, Facts: []Fact{}}
 	flow := s.Solved && s.Starts && !s.Short
 	d.add(line(Black, 2.5, 10, 6, 10, 42))
 	d.add(line(WireL1, 2.5, 10, 16, 118, 16), line(WireL2, 2.5, 10, 26, 118, 26))
 	ready := p.Link.Microfarad > 0
-	if p.Link.Bridge == job.KindDrive {
+	switch p.Link.Bridge {
+	case job.KindRotary:
+		d.add(line(WireL3, 2.5, 52, 36, 118, 36), circle(52, 26, 13, Black, Paper), text(52, 30, "i", Small).bold())
+	case job.KindDrive:
 		d.add(line(WireL3, 2.5, 66, 36, 118, 36), rect(36, 9, 30, 34, Black, Paper).dashed(p.Link.DriveName == ""), line(Black, 1.5, 42, 37, 60, 15))
-	} else {
+	default:
 		d.add(line(WireL3, 2.5, 54, 36, 118, 36).dashed(!ready), line(WireL1, 1.5, 40, 16, 40, 36, 48, 36).dashed(!ready),
 			line(Black, 2.5, 48, 29, 48, 43).dashed(!ready), line(Black, 2.5, 54, 29, 54, 43).dashed(!ready))
 	}

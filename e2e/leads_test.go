@@ -16,7 +16,9 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/circuit"
+	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/scenario"
 )
 
 // tabTo walks with Tab until the focus stands on an element.
@@ -94,9 +96,10 @@ type leadsAnswer struct {
 func TestUnmarkedNineLeadDeltaByKeyboard(t *testing.T) {
 	t.Parallel()
 	s := demoServer(t)
+	stored(t, s.url, "Clay shredder", nineLeads())
 	p := open(t, s.url+"/")
 	box := boxOfWires{map[string]string{"1": "T8", "2": "T1", "3": "T6", "4": "T9", "5": "T3", "6": "T2", "7": "T4", "8": "T7", "9": "T5"}}
-	p.at("Pug mill", "Leads") // its plate serves; its box is taken to be a stranger's
+	p.at("Pug mill alone", "Leads") // its plate serves; its box is taken to be a stranger's
 	p.tabTo(".bay-tabs button:nth-child(2)")
 	p.key(kb.Enter)
 	p.tabTo(`[data-entry="leads.tags"] input`)
@@ -197,10 +200,11 @@ func (p *page) place(lead string) (x, y float64) {
 func TestHighJointsToLowByDragOnAPhone(t *testing.T) {
 	t.Parallel()
 	s := demoServer(t)
+	stored(t, s.url, "Clay shredder", nineLeads())
 	p := open(t, s.url+"/")
 	p.do(chromedp.EmulateViewport(390, 844, chromedp.EmulateTouch))
 	p.visit(s.url + "/")
-	p.at("Pug mill", "Leads")
+	p.at("Pug mill alone", "Leads")
 	p.click(".path-strip", "")
 	p.click(".states button", "Now")
 	p.sees(".span-verdict", "burn winding")
@@ -241,8 +245,9 @@ func TestHighJointsToLowByDragOnAPhone(t *testing.T) {
 func TestLeadsBayEndToEnd(t *testing.T) {
 	t.Parallel()
 	s := demoServer(t)
+	stored(t, s.url, "Clay shredder", nineLeads())
 	p := open(t, s.url+"/")
-	p.at("Pug mill", "Leads")
+	p.at("Pug mill alone", "Leads")
 	eval[bool](p, `(() => { const e = document.querySelector('.mistake-choice select'); e.value = 'delta-table'; e.dispatchEvent(new Event('change')); return true })()`)
 	p.sees(".span-verdict", "expect the breaker to open at once")
 	p.sees(".leads-right", "As wanted: star, low joints")
@@ -316,4 +321,11 @@ func TestLeadsBayEndToEnd(t *testing.T) {
 	p.click(".bay-tabs button", "Joints")
 	p.click(".clips", "test clips")
 	p.sees(".ledger", "Joined with test clips: not finished.")
+}
+
+// nineLeads is the pug mill as a job of its own, on a capacitor.
+func nineLeads() job.Document {
+	d := scenario.PugMill()
+	d.Name = "Pug mill alone"
+	return d
 }

@@ -15,9 +15,9 @@ import (
 )
 
 // stored puts a document in the place of a job's own.
-func stored(t *testing.T, url string, d job.Document) {
+func stored(t *testing.T, url, inPlaceOf string, d job.Document) {
 	t.Helper()
-	a := entryOf(t, url, "Blunger")
+	a := entryOf(t, url, inPlaceOf)
 	text, err := json.Marshal(d)
 	require.NoError(t, err)
 	req, err := http.NewRequest("PUT", url+"/api/jobs/"+a.ID, bytes.NewReader(text))
@@ -47,7 +47,7 @@ func TestMachinesOfOneJobAreWorkedOnOneByOne(t *testing.T) {
 	second.ID, second.Name = "m2", "Small mixer"
 	d.Machines[0].Name = "Big one"
 	d.Machines = append(d.Machines, second)
-	stored(t, s.url, d)
+	stored(t, s.url, "Blunger", d)
 	p.visit(s.url + "/")
 	p.at("Blunger", "Motor")
 	p.sees(".machine-chooser .chosen", "Big one")

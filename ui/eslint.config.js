@@ -13,7 +13,7 @@ const floors = [
   ['drawing'],
   ['job'], // one job open for work
   ['parts'], // fields, charts, lists
-  ['supply', 'protection', 'capacitor', 'drive', 'leads', 'plate', 'load', 'bringup', 'engine', 'yard'],
+  ['supply', 'protection', 'capacitor', 'rotary', 'drive', 'leads', 'plate', 'load', 'bringup', 'engine', 'yard'],
   ['span'], // the screen of a job: every bay
   ['app'], // the shell
 ]

@@ -29,6 +29,8 @@ func commands() []command {
 		{"solve", "solve a bench case (a circuit) from a file", solve},
 		{"simulate", "follow time-domain cases from a file", simulate},
 		{"design", "work out capacitor design cases from a file", design},
+		{"rotary", "work out rotary converters from a file", solveRotary},
+		{"dc", "work out brushed motors on a rectifier from a file", solveDC},
 		{"entries", "print the list of a job's entries", entries},
 		{"openapi", "print the description of the HTTP interface", openapi},
 		{"profile-schema", "print the JSON Schema of a drive profile", profileSchema},

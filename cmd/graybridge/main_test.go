@@ -72,10 +72,25 @@ func TestSolveAndDesignReadTheirFiles(t *testing.T) {
 	require.NoError(t, json.Unmarshal([]byte(out), &list))
 	require.Len(t, list, 7)
 	require.Contains(t, list[0], "continuous_share_with_that_uf")
+
+	status, out, errs = called(t, "", "rotary", "../../core/rotary/testdata/rotary-design-cases.json")
+	require.Zero(t, status, errs)
+	list = nil
+	require.NoError(t, json.Unmarshal([]byte(out), &list))
+	require.Len(t, list, 7)
+	require.Contains(t, list[6], "start_with_the_others_running")
+	require.NotContains(t, list[0], "all_at_their_load", "it has no machine")
+
+	status, out, errs = called(t, "", "dc", "../../core/dc/testdata/dc-cases.json")
+	require.Zero(t, status, errs)
+	list = nil
+	require.NoError(t, json.Unmarshal([]byte(out), &list))
+	require.Len(t, list, 6)
+	require.Contains(t, list[0], "stop_by_resistor")
 }
 
 func TestBadInputIsOneLineAndStatusTwo(t *testing.T) {
-	for name, args := range map[string][]string{"plan": {"plan", "-"}, "solve": {"solve", "-"}, "design": {"design", "-"}} {
+	for name, args := range map[string][]string{"plan": {"plan", "-"}, "solve": {"solve", "-"}, "design": {"design", "-"}, "rotary": {"rotary", "-"}, "dc": {"dc", "-"}} {
 		for _, text := range []string{"", "{", "[]", `{"format":"x"}`, "\x00"} {
 			status, out, errs := called(t, text, args...)
 			require.Equal(t, 2, status, "%s of %q: %s", name, text, errs)

@@ -62,7 +62,8 @@ func Gates() []string {
 // Cautions that stand on every card.
 func Cautions() []string {
 	return []string{
-		"Mains kills. No work on a live box. Fixed wiring belongs to a licensed person in most places; local rules come first.",
+		"Mains kills. No work on a live box. Fixed wiring belongs to a licensed person in most places; local rules " +
+			"come first.",
 		"The capacitor holds a charge of several hundred volts after switching off.",
 		"If it hums and does not turn, switch off at once.",
 		"The machine may start again by itself when the supply returns: fit a no-volt release.",
@@ -86,10 +87,40 @@ func DriveGates(wait string) []string {
 // DriveCautions stand on the card of a motor on a drive.
 func DriveCautions(wait string) []string {
 	return []string{
-		"Mains kills. No work on a live box. Fixed wiring belongs to a licensed person in most places; local rules come first.",
+		"Mains kills. No work on a live box. Fixed wiring belongs to a licensed person in most places; local rules " +
+			"come first.",
 		"The drive's link holds several hundred volts for " + wait + " after the feed is off.",
 		"Supply never on the drive's motor terminals; nothing that switches between drive and motor.",
 		"Stop by the run command; the breaker is for work on it. Nothing may start by itself when the supply returns.",
 		"At low speed a plain motor's fan cools it less: stay inside the torque for good.",
+	}
+}
+
+// ConverterGates are the checks of a first start on a rotary converter: of the
+// converter itself, or of a machine on it.
+func ConverterGates(idler bool) []string {
+	out := Gates()
+	out[1] = "Balance and start cans discharged through a resistor, then shorted"
+	out[4] = "Insulation: winding to frame over 1 MΩ with a 500 V tester (cans off)"
+	if idler {
+		out[6] = "Guard on the idler's shaft end; nothing coupled to it; hands clear"
+		out[7] = "Every machine off and locked off; the idler spun the marked way"
+		out[8] = "Idling: three line volts and the amps below, before any machine"
+	} else {
+		out[7] = "Idler up; rotation indicator at this starter; bump under a second: direction as wanted"
+	}
+	return out
+}
+
+// ConverterCautions stand on the card of a converter and of every machine on it.
+func ConverterCautions() []string {
+	return []string{
+		"Mains kills. No work on a live box. Fixed wiring belongs to a licensed person in most places; local rules " +
+			"come first.",
+		"The made line is live as long as the idler turns, and the cans hold a charge after it stops.",
+		"Never close onto a standing idler without its start capacitor at work. What hums is switched off at once.",
+		"No controls, lamps or single-phase loads on the made line, no neutral to it.",
+		"Machines off before the idler; nothing may stand connected when it starts, and nothing starts by itself " +
+			"when the supply returns.",
 	}
 }

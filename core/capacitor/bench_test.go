@@ -5,6 +5,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/can"
 	"graybridge/core/capacitor"
 	"graybridge/core/machine"
 )
@@ -42,7 +43,7 @@ func BenchmarkCapacitorPage(b *testing.B) {
 	b.ReportAllocs()
 	for b.Loop() {
 		a := q.Solve()
-		if !a.UsualRuns || len(q.Judge(a)) == 0 || q.Verdict(a).Title == "" || len(q.Combos(a.Balance, capacitor.Prices{})) == 0 || len(q.Foretell(a).Next) == 0 {
+		if !a.UsualRuns || len(q.Judge(a)) == 0 || q.Verdict(a).Title == "" || len(q.Combos(a.Balance, can.Prices{})) == 0 || len(q.Foretell(a).Next) == 0 {
 			b.Fatal("it does not run")
 		}
 	}

@@ -9,26 +9,11 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"graybridge/core/can"
 	"graybridge/core/capacitor"
 	"graybridge/core/finding"
 	"graybridge/core/machine"
 )
-
-func TestPricesAreReadAsTheyAreWritten(t *testing.T) {
-	p, err := capacitor.ParsePrices("40 µF 11.50 €\n12: 5,60\n\n30 uF = 9 €")
-	require.NoError(t, err)
-	require.Equal(t, map[float64]float64{40: 11.5, 12: 5.6, 30: 9}, p.Of)
-	require.Equal(t, "17.10\u00a0€", p.Text(17.1))
-	cost, ok := p.Cost([]capacitor.Part{{Microfarad: 40, Own: true}, {Microfarad: 12}})
-	require.True(t, ok)
-	require.InDelta(t, 5.6, cost, 1e-9, "what is owned costs nothing")
-	_, ok = p.Cost([]capacitor.Part{{Microfarad: 50}})
-	require.False(t, ok)
-	for text, problem := range map[string]string{"forty 11": "is no price", "40 µF 0": "no price above 0", "600 µF 3": "between 0 and 500", "40 3 €\n30 2 $": "a line before it in €"} {
-		_, err := capacitor.ParsePrices(text)
-		require.ErrorContains(t, err, problem, text)
-	}
-}
 
 // No way offered has more than four cans or lies off the value by more than a
 // can's tolerance; the cheapest is no dearer than any other way that can be
@@ -43,7 +28,7 @@ func TestWaysToMakeUpAValueAreHonest(t *testing.T) {
 		for _, uf := range prices {
 			lines = append(lines, fmt.Sprintf("%g µF %.2f", uf, rapid.Float64Range(1, 20).Draw(t, "price")))
 		}
-		p, err := capacitor.ParsePrices(strings.Join(lines, "\n"))
+		p, err := can.ParsePrices(strings.Join(lines, "\n"))
 		require.NoError(t, err)
 		least := math.Inf(1)
 		for _, a := range append([]float64{0}, prices...) {
@@ -146,7 +131,7 @@ func FuzzReadings(f *testing.F) {
 		for _, r := range readings {
 			require.True(t, r.Problem != "" || r.ReadAs != "")
 		}
-		if p, err := capacitor.ParsePrices(text); err == nil {
+		if p, err := can.ParsePrices(text); err == nil {
 			for uf, price := range p.Of {
 				require.True(t, uf > 0 && price > 0)
 			}

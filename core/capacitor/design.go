@@ -23,27 +23,10 @@ type DesignFile struct {
 
 // DesignCase is a plate row with every target given, and a supply.
 type DesignCase struct {
-	Name   string          `json:"name"`
-	Plate  DesignPlate     `json:"plate"`
-	Supply DesignSupply    `json:"single_phase_supply"`
-	Expect json.RawMessage `json:"expect,omitempty"`
-}
-
-// DesignPlate is a plate row. RowIsStar says that its volts belong to whole
-// windings in star.
-type DesignPlate struct {
-	ShaftKW           float64 `json:"shaft_kw" limit:">0"`
-	LineVolts         float64 `json:"line_volts" limit:">0"`
-	LineAmps          float64 `json:"line_amps" limit:">0"`
-	PowerFactor       float64 `json:"power_factor" limit:">0"`
-	RPM               float64 `json:"rpm" limit:">0"`
-	FrequencyHz       float64 `json:"frequency_hz" limit:">0"`
-	RowIsStar         bool    `json:"row_is_star"`
-	LockedAmpsRatio   float64 `json:"locked_rotor_amps_ratio" limit:">0"`
-	LockedTorqueRatio float64 `json:"locked_rotor_torque_ratio" limit:">0"`
-	X1Share           float64 `json:"x1_share_of_leakage" limit:">0"`
-	FrictionShare     float64 `json:"friction_share_of_output" limit:">=0"`
-	IronShare         float64 `json:"iron_share_of_losses" limit:">=0"`
+	Name   string              `json:"name"`
+	Plate  machine.DesignPlate `json:"plate"`
+	Supply DesignSupply        `json:"single_phase_supply"`
+	Expect json.RawMessage     `json:"expect,omitempty"`
 }
 
 // DesignSupply is the single-phase line and how the windings are joined on it.
@@ -121,7 +104,7 @@ func DecodeDesign(data []byte) (DesignFile, error) {
 		bad = append(bad, openfile.Problem{Path: "version", Found: fmt.Sprint(f.Version), Wanted: "1"})
 	}
 	for i, c := range f.Cases {
-		if _, err := c.model(); err != nil {
+		if _, err := c.Plate.Model(); err != nil {
 			bad = append(bad, openfile.Problem{Path: fmt.Sprintf("cases[%d].plate", i), Found: err.Error(), Wanted: "a plate that can be built"})
 		}
 	}
@@ -131,20 +114,9 @@ func DecodeDesign(data []byte) (DesignFile, error) {
 	return f, nil
 }
 
-func (c DesignCase) model() (machine.Model, error) {
-	p := c.Plate
-	return machine.Fit(machine.Rating{
-		ShaftWatts: p.ShaftKW * 1000, LineVolts: p.LineVolts, LineAmps: p.LineAmps, PowerFactor: p.PowerFactor,
-		RPM: p.RPM, FrequencyHz: p.FrequencyHz, Star: p.RowIsStar,
-	}, machine.Targets{
-		LockedAmpsRatio: p.LockedAmpsRatio, LockedTorqueRatio: p.LockedTorqueRatio, X1Share: p.X1Share,
-		FrictionShare: p.FrictionShare, IronShare: p.IronShare,
-	})
-}
-
 // Solve works out one case.
 func (c DesignCase) Solve() (Design, error) {
-	m, err := c.model()
+	m, err := c.Plate.Model()
 	if err != nil {
 		return Design{}, err
 	}

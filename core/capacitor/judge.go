@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"graybridge/core/can"
 	"graybridge/core/finding"
 	"graybridge/core/machine"
 	"graybridge/core/search"
@@ -82,7 +83,7 @@ type School struct {
 type Answer struct {
 	Microfarad        float64
 	Chosen            bool // by the owner; else the plan's
-	Parts             []Part
+	Parts             []can.Part
 	CanLow, CanHigh   float64 // worst winding over load and idling with the can at either end of its tolerance
 	Start             StartAnswer
 	Balance           float64
@@ -98,7 +99,7 @@ type Answer struct {
 	StartSupplyVolts  float64
 	Starts            bool
 	WorstVolts, Class float64 // capacitor: engine's worst, class to buy
-	Bleed             Bleeder
+	Bleed             can.Bleeder
 	Both              float64 // µF with the least worst winding over load and idling together
 	BothAt, BothIdle  float64 // worst winding there, at the load and idling
 	StiffTorque       float64 // standstill torque over rated on a line without a feeder
@@ -131,15 +132,15 @@ func (q Question) Solve() Answer {
 	a.Microfarad, a.Chosen = q.Entered, q.Entered > 0
 	if a.Chosen {
 		// What is in circuit stays what it is: cans stand for it only where they add up to it.
-		if a.Parts = Combine(a.Microfarad, q.Drawer); math.Abs(sum(a.Parts)-a.Microfarad) > 1e-6 {
-			a.Parts = []Part{{a.Microfarad, false}}
+		if a.Parts = can.Combine(a.Microfarad, q.Drawer); math.Abs(can.Sum(a.Parts)-a.Microfarad) > 1e-6 {
+			a.Parts = []can.Part{{Microfarad: a.Microfarad}}
 		}
 	} else {
-		a.Parts = Combine(a.Balance, q.Drawer)
+		a.Parts = can.Combine(a.Balance, q.Drawer)
 		if a.Parts == nil {
-			a.Parts = []Part{{math.Max(1, math.Round(a.Balance)), false}}
+			a.Parts = []can.Part{{Microfarad: math.Max(1, math.Round(a.Balance))}}
 		}
-		a.Microfarad = sum(a.Parts)
+		a.Microfarad = can.Sum(a.Parts)
 	}
 	a.Schools = q.schools(a.Balance)
 	a.Usual, a.UsualRuns = b.Run(a.Microfarad, q.load(q.Usual))
@@ -164,7 +165,7 @@ func (q Question) Solve() Answer {
 	}
 	a.Starts = a.StartTorque > q.Standing()
 	q.balanceBoth(&a)
-	a.CanLow, a.CanHigh = q.worstOf((1-CanTolerance)*a.Microfarad), q.worstOf((1+CanTolerance)*a.Microfarad)
+	a.CanLow, a.CanHigh = q.worstOf((1-can.Tolerance)*a.Microfarad), q.worstOf((1+can.Tolerance)*a.Microfarad)
 	a.Start = q.sizeStart(a)
 	if q.StartEntered > 0 {
 		a.Starts = a.Start.Torque > q.Standing()
@@ -174,7 +175,7 @@ func (q Question) Solve() Answer {
 	a.WorstVolts = max(a.Usual.CapacitorVolts, a.Idle.CapacitorVolts, a.Heavy.CapacitorVolts, bare.CapacitorVolts)
 	a.CapacitorAmps = max(a.Usual.Capacitor, a.Idle.Capacitor, a.Heavy.Capacitor, bare.Capacitor)
 	a.Class, _ = table.VoltageClass(max(400, 1.1*a.WorstVolts))
-	a.Bleed = Discharge(a.Microfarad, a.WorstVolts)
+	a.Bleed = can.Discharge(a.Microfarad, a.WorstVolts)
 	return a
 }
 
@@ -272,8 +273,8 @@ func (q Question) Judge(a Answer) []finding.Finding {
 		add(finding.Finding{ID: "capacitor.volts", Grade: finding.Stop, Sentence: fmt.Sprintf("The capacitor would see %s: no run capacitor is made for it.", unit.Whole(a.WorstVolts, "V")), Detail: "Fewer µF.", Figure: unit.Whole(a.WorstVolts, "V"), Limit: "600" + unit.Space + "V", Cures: cures,
 			Why: with(finding.Why{Formula: "capacitor volts over the load range", Section: finding.OnCapacitorPart, Source: "engine"})})
 	} else {
-		add(finding.Finding{ID: "capacitor.part", Grade: finding.Note, Sentence: fmt.Sprintf("Buy %s, film, for continuous duty, at least %s AC.", List(a.Parts), unit.Whole(a.Class, "V")),
-			Detail: ownWords(a.Parts) + fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, not one rated in DC volts. Bleed resistor %s across its terminals.", unit.Whole(a.WorstVolts, "V"), a.Bleed),
+		add(finding.Finding{ID: "capacitor.part", Grade: finding.Note, Sentence: fmt.Sprintf("Buy %s, film, for continuous duty, at least %s AC.", can.List(a.Parts), unit.Whole(a.Class, "V")),
+			Detail: can.OwnWords(a.Parts) + fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, not one rated in DC volts. Bleed resistor %s across its terminals.", unit.Whole(a.WorstVolts, "V"), a.Bleed),
 			Figure: unit.Whole(a.WorstVolts, "V"), Limit: unit.Whole(a.Class, "V class"),
 			Why: with(
 				finding.Why{Formula: "class ≥ 1.1 × worst volts, at least 400 V", Numbers: fmt.Sprintf("1.1 · %s = %s", unit.Whole(a.WorstVolts, "V"), unit.Whole(1.1*a.WorstVolts, "V")), Section: finding.OnCapacitorPart, Source: "engine at no load and load"},
@@ -361,8 +362,8 @@ func (q Question) betterMicrofarad(a Answer) []finding.Cure {
 	best, cure := math.Inf(1), finding.Cure{}
 	if a.Chosen { // following the plan takes the cans that come nearest to its balance
 		uf := math.Max(1, math.Round(a.Balance))
-		if parts := Combine(a.Balance, q.Drawer); parts != nil {
-			uf = sum(parts)
+		if parts := can.Combine(a.Balance, q.Drawer); parts != nil {
+			uf = can.Sum(parts)
 		}
 		best, cure = q.worstOf(uf), finding.Cure{Label: "Follow the plan: " + microfarads(uf), Path: "bridge.microfarad", Value: ""}
 	}

@@ -5,6 +5,7 @@ import (
 	"math"
 	"strings"
 
+	"graybridge/core/can"
 	"graybridge/core/circuit"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -23,7 +24,7 @@ type Over struct {
 	Entered      float64 // µF; 0 follows the plan
 	StartEntered float64
 	Drawer       []float64
-	Prices       Prices
+	Prices       can.Prices
 	Rounds       []Round // readings on the running bridge
 	Readings     []finding.Reading
 
@@ -158,7 +159,7 @@ func (o *Over) read(prices string) (readings []finding.Reading) {
 		o.Rounds, r = ReadRounds(d.Trim, !o.Site.Hand.Kind.Halved())
 		readings = append(readings, r...)
 	}
-	o.Prices, _ = ParsePrices(prices) // refused when the workshop is stored
+	o.Prices, _ = can.ParsePrices(prices) // refused when the workshop is stored
 	return readings
 }
 

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"graybridge/core/can"
 	"graybridge/core/finding"
 	"graybridge/core/machine"
 	"graybridge/core/search"
@@ -26,11 +27,11 @@ type StartAnswer struct {
 	OwnAmps    float64 // through it, the greatest on the way up and held in
 	LeftIn     float64 // worst winding idling if it is left in circuit
 	LeftCoil   string
-	Volts      float64 // across it, the greatest between standstill and its drop-out
-	Held       float64 // across it when it is held in at full speed
-	Class      float64 // stock class for these volts; 0 where none is made
-	PickUp     float64 // corner to the other line where a relay should open: at its drop-out speed
-	Bleed      Bleeder // to 50 V within a minute from the peak that stays on it
+	Volts      float64     // across it, the greatest between standstill and its drop-out
+	Held       float64     // across it when it is held in at full speed
+	Class      float64     // stock class for these volts; 0 where none is made
+	PickUp     float64     // corner to the other line where a relay should open: at its drop-out speed
+	Bleed      can.Bleeder // to 50 V within a minute from the peak that stays on it
 }
 
 // DropOutSlip is the slip at which a start capacitor should go: three quarters
@@ -91,7 +92,7 @@ func (q Question) sizeStart(a Answer) StartAnswer {
 	}
 	s.OwnAmps = 2 * math.Pi * b.Wiring.FrequencyHz * uf * 1e-6 * math.Max(s.Volts, s.Held)
 	s.Class, _ = table.StartClass(math.Max(s.Volts, s.Held)) // a button is held longer than the run-up takes
-	s.Bleed = Discharge(uf, math.Max(s.Volts, s.Held))
+	s.Bleed = can.Discharge(uf, math.Max(s.Volts, s.Held))
 	return s
 }
 

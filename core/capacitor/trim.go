@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/can"
 	"graybridge/core/finding"
 	"graybridge/core/machine"
 	"graybridge/core/search"
@@ -148,7 +149,7 @@ type Trim struct {
 	Model       machine.Model
 	Load        machine.Load // at the last round
 	Best        float64      // µF with the least worst-winding amps at that load
-	Parts       []Part       // cans for it
+	Parts       []can.Part   // cans for it
 	To          float64      // what they add up to
 	Now, After  float64      // worst winding at the last round's µF, and at To
 	Leave       bool         // what is in the circuit is as good as it gets
@@ -319,10 +320,10 @@ func (q Question) Trim(rounds []Round) (t Trim, ok bool) {
 	if t.Best, t.After, carried = c.Balance(t.Load); !carried {
 		return t, true
 	}
-	if t.Parts = Combine(t.Best, q.Drawer); t.Parts == nil {
-		t.Parts = []Part{{math.Max(1, math.Round(t.Best)), false}}
+	if t.Parts = can.Combine(t.Best, q.Drawer); t.Parts == nil {
+		t.Parts = []can.Part{{Microfarad: math.Max(1, math.Round(t.Best))}}
 	}
-	t.To = sum(t.Parts)
+	t.To = can.Sum(t.Parts)
 	t.After, _ = c.worst(t.To, t.Load)
 	t.Leave = math.Abs(t.To/now-1) < leaveMicro || t.Now-t.After < leaveWithin
 	if t.Leave {
@@ -373,7 +374,7 @@ func lower(s string) string { return strings.ToLower(s[:1]) + s[1:] }
 func (t Trim) band(b *Bridge) (low, high [readable]float64) {
 	first := true
 	var p [readable]float64
-	for _, k := range []float64{1 - CanTolerance, 1, 1 + CanTolerance} {
+	for _, k := range []float64{1 - can.Tolerance, 1, 1 + can.Tolerance} {
 		point, ok := b.Run(k*t.NextUF, t.Load)
 		if !ok || !b.predict(point.Slip, &p) {
 			continue
@@ -491,7 +492,7 @@ func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 		if t.Now > 1 {
 			f.Grade = finding.Caution
 		}
-		f.Sentence = fmt.Sprintf("Measured: %s %s, to %s: the worst winding goes from %s to %s of plate amps.", unit.Text(math.Abs(t.To-last.Microfarad), "µF"), how, List(t.Parts), unit.Percent(t.Now), unit.Percent(t.After))
+		f.Sentence = fmt.Sprintf("Measured: %s %s, to %s: the worst winding goes from %s to %s of plate amps.", unit.Text(math.Abs(t.To-last.Microfarad), "µF"), how, can.List(t.Parts), unit.Percent(t.Now), unit.Percent(t.After))
 		f.Detail = slope + " Switch off, discharge, change the cans, read again."
 		f.Cures = []finding.Cure{{Label: "Put " + unit.Plain(t.To) + " µF in", Path: "bridge.microfarad", Value: unit.Plain(t.To)}}
 	}

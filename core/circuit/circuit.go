@@ -277,10 +277,10 @@ func (q Equivalent) SyncRadPerSecond(frequencyHz float64) float64 {
 	return 4 * math.Pi * frequencyHz / float64(q.Poles)
 }
 
-// gap is the impedance of the gap and rotor seen by a field of the given slip,
+// Gap is the impedance of the gap and rotor seen by a field of the given slip,
 // in ohms, and the share of |A·Z|² that becomes rotor power over slip
 // (siemens). Written with s in the numerator, so that s = 0 needs no limit.
-func (q Equivalent) gap(slip, frequencyHz float64) (z complex128, rotor float64) {
+func (q Equivalent) Gap(slip, frequencyHz float64) (z complex128, rotor float64) {
 	k := frequencyHz / q.FrequencyHz
 	r := q.RotorOhm(slip)
 	sx := slip * q.X2Ohm * k
@@ -297,7 +297,7 @@ func (q Equivalent) gap(slip, frequencyHz float64) (z complex128, rotor float64)
 // phase, which the Solver comes to as well, without its matrix:
 // I = V/(R1 + jX1 + Z), T = 3·|I·Z|²·Re(1/(R2/s + jX2))/ωsync.
 func (q Equivalent) Balanced(volts, frequencyHz, slip float64) (amps complex128, torqueNm float64) {
-	z, rotor := q.gap(slip, frequencyHz)
+	z, rotor := q.Gap(slip, frequencyHz)
 	amps = complex(volts, 0) * reciprocal(complex(q.R1Ohm, q.X1Ohm*frequencyHz/q.FrequencyHz)+z)
 	return amps, 3 * square(amps*z) * rotor / q.SyncRadPerSecond(frequencyHz)
 }

@@ -154,8 +154,8 @@ func (s *Solver) addMachine(m Machine) {
 }
 
 func (m *machine) fields(frequencyHz float64) {
-	m.zf, m.pf = m.Equivalent.gap(m.Slip, frequencyHz)
-	m.zb, m.pb = m.Equivalent.gap(2-m.Slip, frequencyHz)
+	m.zf, m.pf = m.Equivalent.Gap(m.Slip, frequencyHz)
+	m.zb, m.pb = m.Equivalent.Gap(2-m.Slip, frequencyHz)
 }
 
 func (s *Solver) admit(i int) {

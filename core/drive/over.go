@@ -79,7 +79,7 @@ func Take(e Entry) Taken {
 
 // Feed is what the drive gives the motor's leads on a line.
 func (t Taken) Feed(lineVolts float64) site.Feed {
-	f := site.Feed{Volts: lineVolts, OwnHertz: true, Third: "L3"}
+	f := site.Feed{Volts: lineVolts, OwnHertz: true, ThreeFed: true, Third: "L3"}
 	if t.Profile != nil {
 		f.Volts = t.Profile.OutputVolts(lineVolts)
 	}

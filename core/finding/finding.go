@@ -88,13 +88,21 @@ const (
 	OnDrive          Section = "drive"
 	OnDriveSpeed     Section = "drive-speed"
 	OnDriveSheet     Section = "drive-sheet"
+	OnRotary         Section = "rotary"
 	OnLimits         Section = "limits"
 )
 
 // Cure is one change of the document, named by the path of an entry and the
 // text to put there.
 type Cure struct {
-	Label string `json:"label"`
+	Label string  `json:"label"`
+	Path  string  `json:"path"`
+	Value string  `json:"value"`
+	And   Setting `json:"and,omitzero"` // set with it, where one entry alone would make no sense
+}
+
+// Setting is the text to put at the path of an entry.
+type Setting struct {
 	Path  string `json:"path"`
 	Value string `json:"value"`
 }

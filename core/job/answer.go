@@ -7,6 +7,7 @@ import (
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/protection"
+	"graybridge/core/rotary"
 	"graybridge/core/unit"
 )
 
@@ -190,6 +191,21 @@ var unknown = map[string]string{
 	"capacitor.ceiling":    "Nothing to find out: the method ends here.",
 	"plate.single-phase":   "Look for the words on the plate once more: 1~, 1 PH, or a capacitor on its back.",
 	"plate.not-this":       "Look for brushes behind two caps beside the shaft, and for the words DC or AC/DC.",
+	rotary.IDIdler:         "The motor with nothing on its shaft; with none to hand, look for one half as large again as the largest machine.",
+	rotary.IDIdlerPlate:    "Clean its plate and read it like any motor's; without it nothing of the made line is known.",
+	rotary.IDNotCounted:    "Choose the machine above the path: its plate, leads and joints are asked there.",
+	rotary.IDSpun:          "Mark the shaft end and look which way it is pulled; a rotation indicator at the panel shows the sequence. Forward is assumed until you say.",
+	rotary.IDNone:          "Nothing to find out: more is asked than this idler can hold.",
+	rotary.IDFalls:         "The cans' own print gives their µF.",
+	rotary.IDWorst:         "Say under Load what each machine asks; amps tell it.",
+	rotary.IDClass:         "The can's own print gives its AC volts.",
+	rotary.IDBanks:         "The plan's own pair is taken until you choose; what lies in the drawer comes first.",
+	rotary.IDStart:         "Turn the machine by hand: what moves with two fingers starts free.",
+	rotary.IDStartBy:       "Look beside the idler: a rope and pulley, a small motor, or one can more than the others with a button or a relay.",
+	rotary.IDStartCan:      "The can's own print gives its µF.",
+	rotary.IDControls:      "Follow the coil's two wires in each starter to the lines they come from.",
+	rotary.IDNeutral:       "Follow what is fed from the made line: nothing single-phase may hang there.",
+	rotary.IDDropOut:       "Stop the idler with a machine's contactor in: does it let go?",
 	"drive.single-phase":   "Look for the words on the plate once more.",
 	"drive.amps":           "The drive's own plate gives its output amps.",
 	"drive.line-volts":     "The drive's own plate gives its input volts.",

@@ -2,11 +2,13 @@ package job
 
 import (
 	"context"
+	"errors"
 	"reflect"
 
 	"graybridge/core/capacitor"
 	"graybridge/core/machine"
 	"graybridge/core/protection"
+	"graybridge/core/rotary"
 )
 
 // Curves are torque and amps over speed, every figure as a share of plate: the
@@ -148,4 +150,57 @@ func rangesOf(w *reading) (r Ranges, err error) {
 		r.InLines, r.InLeads = g.asks.Needed(protection.SupplyLines), g.asks.Needed(protection.MotorLeads)
 	}
 	return r, nil
+}
+
+// BalanceMap is a converter ready to be mapped over both of its banks.
+type BalanceMap struct {
+	Reach  float64
+	Motors []string // ids that rows name by number, the idler being -1
+	Rows   func(ctx context.Context, n int, each func(row int, worst []float64, who []int) bool) error
+}
+
+// BalanceMapOf is the map of a document's converter. The error is ErrNone where it
+// cannot be worked out yet.
+func BalanceMapOf(ctx context.Context, d Document) (BalanceMap, error) {
+	return picture(ctx, d, func(w *reading) (BalanceMap, error) {
+		on, ok := w.bridge.(onRotary)
+		if !ok || on.Answer == nil {
+			return BalanceMap{}, ErrNone
+		}
+		m := BalanceMap{Reach: on.Street.Reach(), Motors: []string{}, Rows: on.Over.Map}
+		for _, i := range on.Counted {
+			m.Motors = append(m.Motors, on.Machines[i].ID)
+		}
+		return m, nil
+	})
+}
+
+// FilmOf follows the start of a document's idler, or of its machine beside the idler.
+func FilmOf(ctx context.Context, d Document) (rotary.Film, error) {
+	return picture(ctx, d, func(w *reading) (rotary.Film, error) {
+		on, ok := w.bridge.(onRotary)
+		if !ok {
+			return rotary.Film{}, ErrNone
+		}
+		film, err := on.Film(ctx)
+		if errors.Is(err, rotary.ErrNoFilm) {
+			err = ErrNone
+		}
+		return film, err
+	})
+}
+
+// SizesOf tries standard idlers and the owner's spares for a document's converter.
+func SizesOf(ctx context.Context, d Document) (rotary.Sizes, error) {
+	return picture(ctx, d, func(w *reading) (rotary.Sizes, error) {
+		on, ok := w.bridge.(onRotary)
+		if !ok {
+			return rotary.Sizes{}, ErrNone
+		}
+		sizes, err := on.Sizes(ctx)
+		if errors.Is(err, rotary.ErrNoFilm) {
+			err = ErrNone
+		}
+		return sizes, err
+	})
 }

@@ -12,7 +12,9 @@ import (
 	"fmt"
 	"regexp"
 	"slices"
+	"strings"
 
+	"graybridge/core/can"
 	"graybridge/core/capacitor"
 	"graybridge/core/drive"
 	"graybridge/core/entry"
@@ -21,6 +23,7 @@ import (
 	"graybridge/core/openfile"
 	"graybridge/core/plate"
 	"graybridge/core/protection"
+	"graybridge/core/rotary"
 	"graybridge/core/supply"
 	"graybridge/core/table"
 )
@@ -62,7 +65,7 @@ func (w *Workshop) Check() (bad openfile.Problems) {
 		bad = append(bad, openfile.Problem{Path: "caps", Found: err.Error(),
 			Wanted: "one size a line, like “small: 2 × 18 AWG to 3 × 14 AWG”"})
 	}
-	if _, err := capacitor.ParsePrices(w.Prices); err != nil {
+	if _, err := can.ParsePrices(w.Prices); err != nil {
 		bad = append(bad, openfile.Problem{Path: "prices", Found: err.Error(), Wanted: "one can a line, like “40 µF 11.50 €”"})
 	}
 	return bad
@@ -71,21 +74,31 @@ func (w *Workshop) Check() (bad openfile.Problems) {
 // Kind of bridge.
 const (
 	KindCapacitor = "capacitor"
+	KindRotary    = "rotary"
 	KindDrive     = "drive"
 )
 
 // Bridge is the way from two lines to three: the one chosen, and what was entered
 // for each.
 type Bridge struct {
-	Kind      string          `json:"kind,omitempty" enum:"capacitor,drive"`
+	Kind      string          `json:"kind,omitempty" enum:"capacitor,rotary,drive"`
 	Capacitor capacitor.Entry `json:"capacitor,omitzero" label:"bridge"`
+	Rotary    rotary.Entry    `json:"rotary,omitzero" label:"converter"`
 	Drive     drive.Entry     `json:"drive,omitzero"`
 }
+
+// Role is what a motor is on a rotary converter.
+type Role string
+
+// Idler is the motor that spins without a load and makes the third line.
+const Idler Role = "idler"
 
 // Machine is one motor with what it turns.
 type Machine struct {
 	ID         string           `json:"id" entry:"-" pattern:"^[a-z][a-z0-9-]{0,23}$"`
 	Name       string           `json:"name,omitempty" maxLength:"80" example:"Clay crusher" doc:"empty: the job's"`
+	Role       Role             `json:"role,omitempty" enum:"idler" doc:"what it is on a rotary converter"`
+	CameFrom   string           `json:"came_from,omitempty" maxLength:"60" example:"0b7c…@12" doc:"the job and revision it was brought in from: its earlier history"`
 	Plate      plate.Entry      `json:"plate"`
 	Leads      leads.Entry      `json:"leads"`
 	Load       load.Entry       `json:"load"`
@@ -132,6 +145,19 @@ func (d Document) Of(machine string) Document {
 	one := d.Machines[at]
 	d.Machines = append([]Machine{one}, slices.Delete(slices.Clone(d.Machines), at, at+1)...)
 	return d
+}
+
+// Called is what a machine of the document is called: its own name, or by what it is.
+func (d *Document) Called(m Machine) string {
+	switch {
+	case m.Name != "":
+		return m.Name
+	case m.Role == Idler:
+		return "the idler"
+	case len(d.Machines) == 1:
+		return d.Name
+	}
+	return "machine " + strings.TrimLeft(m.ID, "m")
 }
 
 // UnmarshalJSON reads any version of the document; an earlier one is lifted.

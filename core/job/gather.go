@@ -7,11 +7,13 @@ import (
 	"strings"
 
 	"graybridge/core/bringup"
+	"graybridge/core/can"
 	"graybridge/core/capacitor"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/machine"
 	"graybridge/core/protection"
+	"graybridge/core/rotary"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -56,10 +58,10 @@ func (p *Plan) ended() bool {
 
 // unsized is a link of a document of which nothing has been solved.
 func unsized(d *Document, m *Machine, h leads.Hand) Link {
-	l := Link{Parts: []capacitor.Part{}, Does: m.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Rows: m.Leads.Rows, Beside: m.Leads.Beside,
+	l := Link{Parts: []can.Part{}, Does: m.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Rows: m.Leads.Rows, Beside: m.Leads.Beside,
 		Reversing: d.Bridge.Capacitor.Reversing == capacitor.BySwitch, Bridge: "capacitor", Third: "corner", RulerTo: 100, CornerTo: "L1"}
-	if d.Bridge.Kind == KindDrive {
-		l.Bridge, l.Third, l.Reversing = KindDrive, "L3", false
+	if d.Bridge.Kind == KindDrive || d.Bridge.Kind == KindRotary {
+		l.Bridge, l.Third, l.Reversing = d.Bridge.Kind, "L3", false
 	}
 	return l
 }
@@ -201,6 +203,13 @@ var order = []step{
 	{finding.Bridge, "Settle the drive", []string{"drive.single-phase", "drive.amps", "drive.line-volts", "drive.motor-volts", "drive.contactor", "drive.start", "drive.speed", "drive.ramp-up", "drive.heaviest", "drive.lid-run", "drive.fight", "drive.run-source", "drive.speed-source", "drive.never", "drive.sink"}},
 	{finding.Bridge, "Inspect the drive", []string{"drive.inspection"}},
 	{finding.Bridge, "Settle the capacitor", []string{"capacitor.ceiling", "capacitor.carries", "capacitor.start", "capacitor.heat", "capacitor.idle", "capacitor.volts"}},
+	{finding.Bridge, "Say which motor is the idler", []string{rotary.IDIdler}},
+	{finding.Bridge, "Enter the idler", []string{rotary.IDIdlerPlate}},
+	{finding.Bridge, "Enter the other machines", []string{rotary.IDNotCounted}},
+	{finding.Bridge, "Say which way it is spun", []string{rotary.IDSpun}},
+	{finding.Bridge, "Settle the balance cans", []string{rotary.IDNone, rotary.IDFalls, rotary.IDWorst, rotary.IDClass, rotary.IDBanks, rotary.IDStart}},
+	{finding.Bridge, "Say how the idler starts", []string{rotary.IDStartBy, rotary.IDStartCan}},
+	{finding.Bridge, "Keep the made line clear", []string{rotary.IDControls, rotary.IDNeutral, rotary.IDDropOut}},
 	{finding.Supply, "Enter the feeder", []string{"supply.feeder"}},
 	{finding.Supply, "Mend the feeder", []string{"supply.wire"}},
 	{finding.Protection, "Choose the protection", []string{"protection.breaker", "protection.conductor", "protection.relay", "protection.wire"}},

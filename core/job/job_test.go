@@ -17,7 +17,7 @@ import (
 	"pgregory.net/rapid"
 
 	"graybridge/core/bringup"
-	"graybridge/core/capacitor"
+	"graybridge/core/can"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/leads"
@@ -303,7 +303,7 @@ func TestTheDrawersCansAreUsed(t *testing.T) {
 	d := scenario.Blunger()
 	d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Drawer = "", "40, 12, 30"
 	p := job.Make(d)
-	require.Equal(t, []capacitor.Part{{Microfarad: 40, Own: true}, {Microfarad: 12, Own: true}}, p.Link.Parts)
+	require.Equal(t, []can.Part{{Microfarad: 40, Own: true}, {Microfarad: 12, Own: true}}, p.Link.Parts)
 	require.InDelta(t, 52, p.Link.Microfarad, 0)
 	require.Contains(t, found(p, "capacitor.part").Detail, "lies in your drawer")
 	d.Bridge.Capacitor.Drawer = "some"
@@ -332,6 +332,9 @@ func TestEveryCureCures(t *testing.T) {
 		for _, f := range job.Make(d).Findings {
 			for _, c := range f.Cures {
 				changed := put(t, d, c.Path, c.Value)
+				if c.And.Path != "" {
+					changed = put(t, changed, c.And.Path, c.And.Value)
+				}
 				require.Empty(t, changed.Validate(), "%s: %s", name, c.Label)
 				p := job.Make(changed)
 				require.Empty(t, p.Unreadable(), "%s: %s", name, c.Label)
@@ -426,10 +429,11 @@ func TestArrowsPointOneWay(t *testing.T) {
 		}
 		return all
 	}
-	floor := []string{"unit", "circuit", "circuit/transient", "machine", "finding", "search", "table", "openfile"}
+	floor := []string{"unit", "can", "circuit", "circuit/transient", "machine", "finding", "search", "table", "openfile"}
 	read := append([]string{"supply", "plate", "leads", "load"}, floor...)
 	may := map[string]map[string]bool{
 		"entry": list("openfile"), "site": list(read...), "capacitor": list(append(read, "site")...), "drive": list(append(read, "site")...),
+		"rotary": list(append(read, "site")...),
 	}
 	for _, line := range strings.Split(strings.TrimSpace(string(out)), "\n") {
 		words := strings.Fields(line)

@@ -335,20 +335,37 @@ func BenchCase(d Document, state string) (b circuit.BenchCase, ok bool) {
 	return b, true
 }
 
+// takeBanks puts capacitors between each supply line and the third into the bridge that
+// is chosen, in µF by line.
+func (d *Document) takeBanks(banks map[string]float64) {
+	text := func(uf float64) string { return unit.Plain(math.Round(uf*1000) / 1000) }
+	if d.Bridge.Kind == KindRotary {
+		d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = text(banks["L1"]), text(banks["L2"])
+		return
+	}
+	for _, line := range []string{"L1", "L2"} {
+		if banks[line] > 0 {
+			d.Bridge.Capacitor.CornerTo, d.Bridge.Capacitor.Microfarad = line, text(banks["L1"]+banks["L2"])
+		}
+	}
+}
+
 // FromBenchCase puts what a bench case wires into a document: the kind of
 // leads, what is joined, the capacitor, volts and hertz of the supply. The
 // plate stays: it governs the equivalent circuit. The error says what the file
 // has that no job can take.
 func FromBenchCase(d Document, b circuit.BenchCase) (Document, error) {
-	if len(b.Machines) != 1 {
-		return d, fmt.Errorf("the file has %d machines; a job takes a file with one", len(b.Machines))
+	beside := d.Bridge.Kind == KindRotary && len(b.Machines) == 2 && b.Machines[0].Name == string(Idler)
+	if len(b.Machines) != 1 && !beside {
+		return d, fmt.Errorf("the file has %d machines; a job takes a file with one, or on a converter with the idler ahead of it", len(b.Machines))
 	}
+	motor := b.Machines[len(b.Machines)-1]
 	kind := leads.Kind("")
 	for _, k := range []leads.Kind{leads.Six, leads.NineStar, leads.NineDelta, leads.Twelve} {
 		w := k.Layout()
-		same := len(w.Coils) == len(b.Machines[0].Coils)
+		same := len(w.Coils) == len(motor.Coils)
 		for _, c := range w.Coils {
-			same = same && slices.ContainsFunc(b.Machines[0].Coils, func(o circuit.Coil) bool {
+			same = same && slices.ContainsFunc(motor.Coils, func(o circuit.Coil) bool {
 				return o.Start == c.Start && o.Finish == c.Finish && o.AxisDeg == c.AxisDeg && o.Share == c.Share
 			})
 		}
@@ -382,21 +399,15 @@ func FromBenchCase(d Document, b circuit.BenchCase) (Document, error) {
 	if len(b.Sources) == 1 {
 		d.Supply.Volts, d.Supply.Hertz = unit.Plain(b.Sources[0].VoltsRMS)+" V", unit.Plain(b.FrequencyHz)+" Hz"
 	}
-	total := 0.0
+	banks := map[string]float64{}
 	for _, e := range b.Elements {
-		if e.Kind != circuit.Capacitor {
-			continue
-		}
 		ends := []string{e.From, e.To}
 		for _, line := range []string{"L1", "L2"} {
-			if slices.Contains(ends, "L3") && slices.Contains(ends, line) {
-				d.Bridge.Capacitor.CornerTo = line
-				total += e.Microfarad
+			if e.Kind == circuit.Capacitor && slices.Contains(ends, "L3") && slices.Contains(ends, line) {
+				banks[line] += e.Microfarad
 			}
 		}
 	}
-	if total > 0 {
-		d.Bridge.Capacitor.Microfarad = unit.Plain(math.Round(total*1000) / 1000)
-	}
+	d.takeBanks(banks)
 	return d, nil
 }

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"graybridge/core/bringup"
+	"graybridge/core/can"
 	"graybridge/core/capacitor"
 	"graybridge/core/circuit"
 	"graybridge/core/finding"
@@ -129,7 +130,7 @@ func (w onCapacitor) buyText() string {
 	if a.Chosen {
 		verb = "Fit"
 	}
-	text := fmt.Sprintf("%s %s of run capacitor, from the made corner to %s.", verb, capacitor.List(a.Parts), w.CornerTo)
+	text := fmt.Sprintf("%s %s of run capacitor, from the made corner to %s.", verb, can.List(a.Parts), w.CornerTo)
 	if w.StartEntered > 0 {
 		text += fmt.Sprintf(" Start it with %s more for two seconds.", unit.Text(w.StartEntered, "µF"))
 	}
@@ -195,7 +196,7 @@ func (w onCapacitor) card(c *bringup.Card, p *Plan, g guarded) {
 	}
 	fit(c, p)
 	c.Parts = append(c.Parts,
-		bringup.Line{Name: "Run capacitor", Value: capacitor.List(a.Parts), Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},
+		bringup.Line{Name: "Run capacitor", Value: can.List(a.Parts), Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},
 		bringup.Line{Name: "Bleed resistor", Value: a.Bleed.String(), Note: "across the capacitor, for good"})
 	if w.StartEntered > 0 {
 		c.Parts = append(c.Parts, bringup.Line{Name: "Start capacitor", Value: unit.Text(w.StartEntered, "µF"), Note: fmt.Sprintf("electrolytic, %s, by %s, out within 2 s, with a bleed resistor", a.Start.ClassText(), map[capacitor.StartBy]string{"": "button or relay", capacitor.ByButton: "button", capacitor.ByRelay: "relay"}[w.As.StartBy])})

@@ -1,7 +1,7 @@
 package job
 
 import (
-	"graybridge/core/capacitor"
+	"graybridge/core/can"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -27,7 +27,7 @@ func noted(amps float64) string {
 	return unit.Rating(amps)
 }
 
-func canName(p capacitor.Part) string {
+func canName(p can.Part) string {
 	stock, _, _ := table.RunCapacitors()
 	for _, s := range stock {
 		if s == p.Microfarad {

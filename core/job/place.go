@@ -8,10 +8,11 @@ func placed(machine, path string) string {
 	switch chapter, field, _ := strings.Cut(path, "."); chapter {
 	case "plate", "leads", "load", "protection":
 		return "machines." + machine + "." + path
-	case "drive":
+	case "drive", "rotary":
 		return "bridge." + path
 	case "bridge":
-		if field != "kind" && !strings.HasPrefix(field, "capacitor.") && !strings.HasPrefix(field, "drive.") {
+		if field != "kind" && !strings.HasPrefix(field, "capacitor.") && !strings.HasPrefix(field, "drive.") &&
+			!strings.HasPrefix(field, "rotary.") {
 			return "bridge.capacitor." + field
 		}
 	}
@@ -31,6 +32,7 @@ func (p *Plan) place(machine string) {
 		}
 		for k := range f.Cures {
 			at(&f.Cures[k].Path)
+			at(&f.Cures[k].And.Path)
 		}
 	}
 	for i := range p.Bays {

@@ -7,6 +7,7 @@ import (
 	"reflect"
 
 	"graybridge/core/bringup"
+	"graybridge/core/can"
 	"graybridge/core/capacitor"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
@@ -14,6 +15,7 @@ import (
 	"graybridge/core/machine"
 	"graybridge/core/openfile"
 	"graybridge/core/protection"
+	"graybridge/core/rotary"
 	"graybridge/core/unit"
 )
 
@@ -36,6 +38,7 @@ type Plan struct {
 	Combos   []capacitor.Combo     `json:"combos" nullable:"false"`
 	Trim     *capacitor.TrimView   `json:"trim,omitempty"`
 	Drive    *drive.View           `json:"drive,omitempty"`
+	Rotary   *rotary.ConverterView `json:"rotary,omitempty"`
 	Buys     []Buy                 `json:"buys" nullable:"false"`
 	Offers   []Offer               `json:"offers" nullable:"false"` // each bridge in a line
 	Now      State                 `json:"now"`
@@ -68,11 +71,11 @@ type Next struct {
 type Link struct {
 	Microfarad float64          `json:"microfarad"`
 	Chosen     bool             `json:"chosen"`
-	Parts      []capacitor.Part `json:"parts" nullable:"false"`
+	Parts      []can.Part       `json:"parts" nullable:"false"`
 	Start      float64          `json:"start_microfarad"` // entered; 0: none
 	RulerTo    float64          `json:"ruler_to"`         // µF at the right end of the ruler
 	CornerTo   string           `json:"corner_to"`
-	Bridge     string           `json:"bridge"` // capacitor or drive
+	Bridge     string           `json:"bridge"` // capacitor, rotary or drive
 	Third      string           `json:"third"`  // what the third line is called
 	DriveName  string           `json:"drive_name,omitempty"`
 	Usual      float64          `json:"usual"` // load shares
@@ -80,6 +83,8 @@ type Link struct {
 	Heaviest   float64          `json:"heaviest"`
 	Continuous float64          `json:"continuous"`
 	Breaker    string           `json:"breaker,omitempty"`
+	Branch     bool             `json:"branch,omitempty"` // one of several machines behind a converter
+	Ahead      string           `json:"ahead,omitempty"`  // the converter's own breaker, ahead of a branch
 	Relay      string           `json:"relay,omitempty"`
 	RelayWay   protection.Relay `json:"relay_way,omitempty"`
 	Does       string           `json:"does,omitempty"`

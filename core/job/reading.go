@@ -12,7 +12,9 @@ import (
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
+	"graybridge/core/machine"
 	"graybridge/core/protection"
+	"graybridge/core/rotary"
 	"graybridge/core/site"
 	"graybridge/core/unit"
 )
@@ -80,25 +82,42 @@ func read(ctx context.Context, d *Document) *reading {
 	r := &reading{ground: ground{ctx: ctx, doc: d, machine: &one}}
 	taken := drive.Taken{}
 	feed := func(lineVolts float64) site.Feed { return site.Feed{Volts: lineVolts} }
-	if d.Bridge.Kind == KindDrive {
+	switch d.Bridge.Kind {
+	case KindDrive:
 		taken = drive.Take(d.Bridge.Drive)
 		feed = taken.Feed
+	case KindRotary:
+		feed = rotary.Feed
 	}
-	r.site = site.Read(site.Entries{Rules: d.Workshop.Rules, Volts: d.Workshop.Volts, Hertz: d.Workshop.Hertz,
-		Supply: d.Supply, Plate: one.Plate, Leads: one.Leads, Load: one.Load}, feed)
+	r.site = site.Read(entriesOf(d, &one), feed)
 	r.readings = append([]finding.Reading{}, r.site.Readings...)
 	var own []finding.Reading
 	r.guard, own = protection.Read(one.Protection)
 	r.readings = append(r.readings, own...)
-	if d.Bridge.Kind == KindDrive {
+	switch d.Bridge.Kind {
+	case KindDrive:
 		r.bridge = onDrive{r.ground, taken.Place(r.site)}
-		r.readings = append(r.readings, capacitor.Readings(d.Bridge.Capacitor, r.site)...)
-	} else {
+	case KindRotary:
+		r.bridge = onRotary{r.ground, converter(ctx, d, r.site)}
+	default:
 		r.bridge = onCapacitor{r.ground, capacitor.Place(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}
+	}
+	if d.Bridge.Kind == KindDrive || d.Bridge.Kind == KindRotary { // what was typed of the other stays, and is read
+		r.readings = append(r.readings, capacitor.Readings(d.Bridge.Capacitor, r.site)...)
 	}
 	r.readings = append(r.readings, r.bridge.readings()...)
 	r.site = r.bridge.over()
 	return r
+}
+
+// entriesOf is what was typed of one machine and of the supply.
+func entriesOf(d *Document, m *Machine) site.Entries {
+	load := m.Load
+	if d.Bridge.Kind == KindRotary && m.Role == Idler { // it turns nothing, whatever it turned before
+		load.Kind, load.Share, load.Lightest, load.Heaviest, load.Inertia = machine.NoLoad, "", "", "", ""
+	}
+	return site.Entries{Rules: d.Workshop.Rules, Volts: d.Workshop.Volts, Hertz: d.Workshop.Hertz,
+		Supply: d.Supply, Plate: m.Plate, Leads: m.Leads, Load: load}
 }
 
 // said is what is said of the document before supply and protection are judged.
@@ -109,7 +128,7 @@ func (r *reading) said() []finding.Finding {
 // unread says each entry that could not be read.
 func (r *reading) unread() (out []finding.Finding) {
 	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads,
-		"bridge": finding.Bridge, "drive": finding.Bridge, "load": finding.Load, "protection": finding.Protection}
+		"bridge": finding.Bridge, "drive": finding.Bridge, "rotary": finding.Bridge, "load": finding.Load, "protection": finding.Protection}
 	for _, one := range r.readings {
 		if one.Problem == "" {
 			continue
@@ -127,6 +146,7 @@ func (r *reading) unread() (out []finding.Finding) {
 var atTheBox = map[string]bool{
 	"leads.fed-now": true, "supply.wire": true, "drive.sink": true, "drive.contactor": true, "drive.lid-run": true,
 	"drive.lid": true, "drive.fight": true, "drive.run-source": true, "drive.speed-source": true, "drive.never": true,
+	rotary.IDControls: true, rotary.IDNeutral: true,
 }
 
 // blocked is the stop that a value stands under: nothing is sized for a state

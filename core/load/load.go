@@ -40,7 +40,7 @@ type Entry struct {
 	Heaviest string           `json:"heaviest,omitempty" example:"110 %"`
 	Start    Start            `json:"start,omitempty" enum:"free,loaded,stuck"`
 	Turn     Turn             `json:"turn,omitempty" enum:"either,clockwise,anticlockwise" doc:"facing the shaft end"`
-	ShownBy  string           `json:"shown_by,omitempty" example:"arrow cast into the gearbox" doc:"what shows the direction"`
+	ShownBy  string           `json:"shown_by,omitempty" example:"arrow cast into the gearbox" doc:"the direction"`
 	Forbids  string           `json:"forbids,omitempty" example:"a scroll" doc:"what forbids the other way"`
 	On       string           `json:"on_minutes,omitempty" example:"10 min" doc:"of one run; empty: all day"`
 	Off      string           `json:"off_minutes,omitempty" example:"30 min" doc:"of rest before the next"`
@@ -157,10 +157,22 @@ func (l Load) Judge() []finding.Finding {
 		return nil
 	}
 	return []finding.Finding{{
-		ID: "load.unknown", Bay: finding.Load, Grade: finding.Open, Sentence: "Say what the machine asks: kind of load and its share of plate.",
-		Detail:  fmt.Sprintf("Until then it is taken as a constant %s of plate torque. A stirrer or blower is fan-like; a mill, mixer of stiff clay, roller or conveyor is constant.", unit.Percent(l.Usual)),
+		ID: "load.unknown", Bay: finding.Load, Grade: finding.Open,
+		Sentence: "Say what the machine asks: kind of load and its share of plate.",
+		Detail: fmt.Sprintf(
+			"Until then it is taken as a constant %s of plate torque. A stirrer or blower is fan-like; a mill, "+
+				"mixer of stiff clay, roller or conveyor is constant.",
+			unit.Percent(l.Usual),
+		),
 		Entries: []string{"load.kind", "load.share"},
-		Why:     []finding.Why{{Formula: fmt.Sprintf("share = %s", unit.Percent(l.Usual)), Section: finding.OnOperatingPoint, Source: "assumed for planning", Estimated: true}},
+		Why: []finding.Why{
+			{
+				Formula:   fmt.Sprintf("share = %s", unit.Percent(l.Usual)),
+				Section:   finding.OnOperatingPoint,
+				Source:    "assumed for planning",
+				Estimated: true,
+			},
+		},
 	}}
 }
 
@@ -169,6 +181,7 @@ type Room struct {
 	RatedNm    float64 // shaft torque of the plate
 	Continuous float64 // share of it that every winding carries all day
 	Start      float64 // standstill torque over rated
+	StartBy    string  // with what; empty: the run capacitor alone
 	RPM, Watts float64 // at the usual load; 0 where it does not run
 	Mark       finding.Mark
 }
@@ -179,19 +192,67 @@ func (l Load) Figures(r *Room) []finding.Figure {
 	if r == nil {
 		return []finding.Figure{}
 	}
-	asks := r.Mark
+	asks, by := r.Mark, r.StartBy
+	if by == "" {
+		by = "run capacitor alone"
+	}
 	if !l.Known {
 		asks = finding.Estimated
 	}
 	out := []finding.Figure{
-		{ID: "asks", Name: "Load asks", Value: l.Usual, Text: unit.Percent(l.Usual), Note: unit.Text(l.Usual*r.RatedNm, "N·m") + " at plate speed, usual", Mark: asks},
-		{ID: "gives", Name: "All day there is", Value: r.Continuous, Text: unit.Percent(r.Continuous), Note: unit.Text(r.Continuous*r.RatedNm, "N·m") + ", every winding inside plate", Mark: r.Mark},
-		{ID: "spare", Name: "Spare", Value: r.Continuous - l.Heaviest, Text: unit.Percent(r.Continuous - l.Heaviest), Note: "of plate torque, over the heaviest load", Mark: asks},
-		{ID: "start-asks", Name: "Start asks", Value: l.StartShare(), Text: unit.Percent(l.StartShare()), Note: "of rated torque, without friction", Mark: asks},
-		{ID: "start-gives", Name: "Start gives", Value: r.Start, Text: unit.Percent(r.Start), Note: "of rated torque, run capacitor alone", Mark: finding.Estimated},
+		{
+			ID:    "asks",
+			Name:  "Load asks",
+			Value: l.Usual,
+			Text:  unit.Percent(l.Usual),
+			Note:  unit.Text(l.Usual*r.RatedNm, "N·m") + " at plate speed, usual",
+			Mark:  asks,
+		},
+		{
+			ID:    "gives",
+			Name:  "All day there is",
+			Value: r.Continuous,
+			Text:  unit.Percent(r.Continuous),
+			Note:  unit.Text(r.Continuous*r.RatedNm, "N·m") + ", every winding inside plate",
+			Mark:  r.Mark,
+		},
+		{
+			ID:    "spare",
+			Name:  "Spare",
+			Value: r.Continuous - l.Heaviest,
+			Text:  unit.Percent(r.Continuous - l.Heaviest),
+			Note:  "of plate torque, over the heaviest load",
+			Mark:  asks,
+		},
+		{
+			ID:    "start-asks",
+			Name:  "Start asks",
+			Value: l.StartShare(),
+			Text:  unit.Percent(l.StartShare()),
+			Note:  "of rated torque, without friction",
+			Mark:  asks,
+		},
+		{
+			ID:    "start-gives",
+			Name:  "Start gives",
+			Value: r.Start,
+			Text:  unit.Percent(r.Start),
+			Note:  "of rated torque, " + by,
+			Mark:  finding.Estimated,
+		},
 	}
 	if r.RPM > 0 {
-		out = append(out, finding.Figure{ID: "speed", Name: "Speed", Value: r.RPM, Text: unit.Whole(r.RPM, "rpm"), Note: unit.Text(r.Watts/1000, "kW") + " at the shaft, usual load", Mark: r.Mark})
+		out = append(
+			out,
+			finding.Figure{
+				ID:    "speed",
+				Name:  "Speed",
+				Value: r.RPM,
+				Text:  unit.Whole(r.RPM, "rpm"),
+				Note:  unit.Text(r.Watts/1000, "kW") + " at the shaft, usual load",
+				Mark:  r.Mark,
+			},
+		)
 	}
 	return out
 }

@@ -38,7 +38,8 @@ func TestHowItStartsDecidesWhatMustBeOvercome(t *testing.T) {
 		start load.Start
 		kind  machine.LoadKind
 		want  float64
-	}{{load.Free, machine.Constant, 0.1}, {load.Loaded, machine.Constant, 0.8}, {load.Stuck, machine.Constant, 1.2}, {load.Free, machine.Fan, 0}, {"", machine.Linear, 0}} {
+	}{{load.Free, machine.Constant, 0.1}, {load.Loaded, machine.Constant, 0.8},
+		{load.Stuck, machine.Constant, 1.2}, {load.Free, machine.Fan, 0}, {"", machine.Linear, 0}} {
 		l, _ := load.Read(load.Entry{Kind: c.kind, Share: "60 %", Lightest: "10 %", Heaviest: "80 %", Start: c.start})
 		require.InDelta(t, c.want, l.StartShare(), 1e-9, "%s %s", c.start, c.kind)
 	}

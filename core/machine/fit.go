@@ -153,11 +153,11 @@ func Fit(r Rating, t Targets) (Model, error) {
 	return m, nil
 }
 
-// fitLeakage bisects the total leakage until locked-rotor amps match, from 5 %
+// fitLeakage bisects the total leakage until locked-rotor amps match, from 1 %
 // of V/I up to the largest leakage for which the plate point still exists.
 func (m *Model) fitLeakage(t Targets) error {
 	unit := m.WindingVolts / m.WindingAmps
-	low, high := 0.05*unit, 0.05*unit
+	low, high := 0.01*unit, 0.01*unit
 	if !m.leakage(low, t) {
 		return impossible("power, amps and power factor leave no room for any winding")
 	}

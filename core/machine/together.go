@@ -75,7 +75,7 @@ func Together(c *circuit.Circuit, demands []Demand) (slips []float64, s *circuit
 		for i := range n {
 			jacobian[i][n] = -f[i]
 		}
-		if !gauss(jacobian) {
+		if !Gauss(jacobian, n) {
 			return nil, nil, ErrNoEquilibrium
 		}
 		better := false
@@ -103,10 +103,9 @@ func Together(c *circuit.Circuit, demands []Demand) (slips []float64, s *circuit
 	return nil, nil, ErrNoEquilibrium
 }
 
-// gauss solves a system whose right side is the last column, which becomes the
-// answer.
-func gauss(a [][]float64) bool {
-	n := len(a)
+// Gauss solves n equations in n unknowns whose right side is column n, which
+// becomes the answer; it is false where they have no single one.
+func Gauss(a [][]float64, n int) bool {
 	for col := range n {
 		pivot := col
 		for r := col + 1; r < n; r++ {

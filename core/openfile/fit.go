@@ -38,7 +38,13 @@ func Fit(data []byte, depth, values int) error {
 			}
 		case c == '{' || c == '[':
 			if deep, count = deep+1, count+1; deep > depth {
-				return Problems{{"file", fmt.Sprintf("lists or objects inside each other, more than %d deep", depth), fmt.Sprintf("at most %d", depth)}}
+				return Problems{
+					{
+						"file",
+						fmt.Sprintf("lists or objects inside each other, more than %d deep", depth),
+						fmt.Sprintf("at most %d", depth),
+					},
+				}
 			}
 		case c == '}' || c == ']':
 			deep--

@@ -33,8 +33,16 @@ func TestAGoodFileIsRead(t *testing.T) {
 	require.Equal(t, 3, f.Count)
 	require.InDelta(t, 1.5, f.Parts[0].Ohm, 0)
 	require.JSONEq(t, `{"x":[1,null]}`, string(f.Free))
-	require.NoError(t, openfile.Decode([]byte(`{"name":"n","count":0,"parts":null}`), &f, false), "a null list is an empty one")
-	require.NoError(t, openfile.Decode([]byte(`{"name":"n","count":0,"parts":[],"more":1}`), &f, true), "more keys where they are allowed")
+	require.NoError(
+		t,
+		openfile.Decode([]byte(`{"name":"n","count":0,"parts":null}`), &f, false),
+		"a null list is an empty one",
+	)
+	require.NoError(
+		t,
+		openfile.Decode([]byte(`{"name":"n","count":0,"parts":[],"more":1}`), &f, true),
+		"more keys where they are allowed",
+	)
 }
 
 func TestEveryBadPlaceIsNamedAtOnce(t *testing.T) {
@@ -42,21 +50,23 @@ func TestEveryBadPlaceIsNamedAtOnce(t *testing.T) {
 		text  string
 		paths []string
 	}{
-		"missing":             {`{"count":1,"parts":[]}`, []string{"name"}},
-		"missing deep":        {`{"name":"n","count":1,"parts":[{}]}`, []string{"parts[0].ohm"}},
-		"case of a key":       {`{"Name":"n","name":"n","count":1,"parts":[]}`, []string{"Name"}},
-		"a key twice":         {`{"name":"n","name":"m","count":1,"parts":[]}`, []string{"name"}},
-		"null number":         {`{"name":"n","count":null,"parts":[]}`, []string{"count"}},
-		"string for number":   {`{"name":"n","count":"3","parts":[]}`, []string{"count"}},
-		"fraction for whole":  {`{"name":"n","count":1.5,"parts":[]}`, []string{"count"}},
-		"number for text":     {`{"name":7,"count":1,"parts":[]}`, []string{"name"}},
-		"object for list":     {`{"name":"n","count":1,"parts":{}}`, []string{"parts"}},
-		"list for object":     {`[]`, []string{"file"}},
-		"limits":              {`{"name":"n","count":1,"parts":[{"ohm":0},{"ohm":-1}],"least":-0.1}`, []string{"least", "parts[0].ohm", "parts[1].ohm"}},
-		"too great":           {`{"name":"n","count":1,"parts":[{"ohm":1e999}]}`, []string{"parts[0].ohm"}},
-		"key twice in a map":  {`{"name":"n","count":1,"parts":[],"shares":{"a":1,"a":2}}`, []string{"shares.a"}},
-		"more after the end":  {good + `{}`, []string{"file"}},
-		"three bad places":    {`{"name":1,"count":"x","parts":[{"ohm":"y"}]}`, []string{"count", "name", "parts[0].ohm"}},
+		"missing":            {`{"count":1,"parts":[]}`, []string{"name"}},
+		"missing deep":       {`{"name":"n","count":1,"parts":[{}]}`, []string{"parts[0].ohm"}},
+		"case of a key":      {`{"Name":"n","name":"n","count":1,"parts":[]}`, []string{"Name"}},
+		"a key twice":        {`{"name":"n","name":"m","count":1,"parts":[]}`, []string{"name"}},
+		"null number":        {`{"name":"n","count":null,"parts":[]}`, []string{"count"}},
+		"string for number":  {`{"name":"n","count":"3","parts":[]}`, []string{"count"}},
+		"fraction for whole": {`{"name":"n","count":1.5,"parts":[]}`, []string{"count"}},
+		"number for text":    {`{"name":7,"count":1,"parts":[]}`, []string{"name"}},
+		"object for list":    {`{"name":"n","count":1,"parts":{}}`, []string{"parts"}},
+		"list for object":    {`[]`, []string{"file"}},
+		"limits": {`{"name":"n","count":1,"parts":[{"ohm":0},{"ohm":-1}],"least":-0.1}`,
+			[]string{"least", "parts[0].ohm", "parts[1].ohm"}},
+		"too great":          {`{"name":"n","count":1,"parts":[{"ohm":1e999}]}`, []string{"parts[0].ohm"}},
+		"key twice in a map": {`{"name":"n","count":1,"parts":[],"shares":{"a":1,"a":2}}`, []string{"shares.a"}},
+		"more after the end": {good + `{}`, []string{"file"}},
+		"three bad places": {`{"name":1,"count":"x","parts":[{"ohm":"y"}]}`,
+			[]string{"count", "name", "parts[0].ohm"}},
 		"an empty text":       {``, []string{"file"}},
 		"cut short":           {`{"name":"n","count":1`, []string{"count", "parts"}},
 		"null for everything": {`null`, []string{"file"}},

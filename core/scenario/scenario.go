@@ -13,6 +13,7 @@ import (
 	"graybridge/core/machine"
 	"graybridge/core/plate"
 	"graybridge/core/protection"
+	"graybridge/core/rotary"
 	"graybridge/core/supply"
 	"graybridge/core/table"
 )
@@ -34,23 +35,36 @@ type Job struct {
 // TansyLane is the tileworks on 230 V and 50 Hz.
 func TansyLane() job.Workshop {
 	return job.Workshop{Name: "Tansy Lane Tileworks", Rules: table.Metric, Volts: 230, Hertz: 50, Colours: job.Europe,
-		Prices: "10 µF 5.10 €\n12 µF 5.60 €\n16 µF 7.20 €\n20 µF 8.40 €\n25 µF 9.00 €\n30 µF 10.20 €\n40 µF 12.50 €\n50 µF 17.80 €"}
+		Prices: "10 µF 5.10 €\n12 µF 5.60 €\n16 µF 7.20 €\n20 µF 8.40 €\n25 µF 9.00 €\n30 µF 10.20 €\n40 µF 12.50 " +
+			"€\n50 µF 17.80 €"}
 }
 
 // ColdFord is the co-op on 240 V split-phase and 60 Hz.
 func ColdFord() job.Workshop {
-	return job.Workshop{Name: "Cold Ford Clay Co-op", Rules: table.NorthAmerica, Volts: 240, Hertz: 60, Colours: job.NorthAmerica,
-		Caps: "small: 2 × 18 AWG to 3 × 14 AWG\nmiddle: 2 × 14 AWG to 4 × 12 AWG\nlarge: 3 × 12 AWG to 5 × 10 AWG"}
+	return job.Workshop{
+		Name:    "Cold Ford Clay Co-op",
+		Rules:   table.NorthAmerica,
+		Volts:   240,
+		Hertz:   60,
+		Colours: job.NorthAmerica,
+		Caps:    "small: 2 × 18 AWG to 3 × 14 AWG\nmiddle: 2 × 14 AWG to 4 × 12 AWG\nlarge: 3 × 12 AWG to 5 × 10 AWG",
+	}
 }
 
 // Workshops lists both with the machines that can be planned.
 func Workshops() []Workshop {
 	return []Workshop{
 		{Key: "tansy-lane", Set: TansyLane(), People: []string{"Odile W.", "Bram T."}, Jobs: []Job{
-			{"blunger", Blunger()}, {"ball-mill", BallMill()}, {"slip-mixer", SlipMixer()}, {"turntable", DryingTurntable()},
+			{
+				"blunger",
+				Blunger(),
+			}, {"ball-mill", BallMill()}, {"slip-mixer", SlipMixer()}, {"turntable", DryingTurntable()},
 		}},
 		{Key: "cold-ford", Set: ColdFord(), People: []string{"Ansel R."}, Jobs: []Job{
-			{"pug-mill", PugMill()}, {"tile-extruder", TileExtruder()}, {"slab-roller", SlabRoller()}, {"clay-shredder", ClayShredder()},
+			{
+				"clay-room",
+				ClayRoom(),
+			}, {"tile-extruder", TileExtruder()}, {"slab-roller", SlabRoller()}, {"clay-shredder", ClayShredder()},
 		}},
 	}
 }
@@ -74,11 +88,34 @@ func moves(d *job.Document, n int) {
 // Blunger stirs slip on a capacitor, in use for two years.
 func Blunger() job.Document {
 	d := tansyLane("Blunger")
-	d.Machines[0].Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "4.7/2.7", RPM: "1410", Hertz: "50", PowerFactor: "0.79", Phases: "3", Insulation: "F", Frame: "90S", Enclosure: "IP55"}
+	d.Machines[0].Plate = plate.Entry{
+		Power:       "1.1 kW",
+		Volts:       "230/400 V",
+		Connection:  "Δ/Y",
+		Amps:        "4.7/2.7",
+		RPM:         "1410",
+		Hertz:       "50",
+		PowerFactor: "0.79",
+		Phases:      "3",
+		Insulation:  "F",
+		Frame:       "90S",
+		Enclosure:   "IP55",
+	}
 	d.Machines[0].Leads.Found = "U2-V2-W2"
 	d.Bridge.Capacitor = capacitor.Entry{Microfarad: "52", CornerTo: "L1"}
-	d.Machines[0].Load = load.Entry{Does: "stirs slip", Kind: machine.Fan, Share: "65 %", Start: load.Free, Turn: load.Clockwise}
-	d.Machines[0].Protection = protection.Entry{Breaker: "10 A", Conductor: "1.5 mm²", Relay: protection.SupplyLines, RelaySet: "4.9 A"}
+	d.Machines[0].Load = load.Entry{
+		Does:  "stirs slip",
+		Kind:  machine.Fan,
+		Share: "65 %",
+		Start: load.Free,
+		Turn:  load.Clockwise,
+	}
+	d.Machines[0].Protection = protection.Entry{
+		Breaker:   "10 A",
+		Conductor: "1.5 mm²",
+		Relay:     protection.SupplyLines,
+		RelaySet:  "4.9 A",
+	}
 	moves(&d, -1)
 	d.Machines[0].Leads.Ohms = leads.Ohms{Insulation: "85 MΩ", InsulationAt: "19 °C", Tester: leads.Insulation}
 	d.Machines[0].Leads.Bumped = "right-L1"
@@ -88,11 +125,40 @@ func Blunger() job.Document {
 // BallMill turns all night behind a drive that is being wired.
 func BallMill() job.Document {
 	d := tansyLane("Ball mill")
-	d.Machines[0].Plate = plate.Entry{Power: "0.75 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "3.8/2.2", RPM: "925", Hertz: "50", PowerFactor: "0.68", Phases: "3", Frame: "90S", Insulation: "F"}
+	d.Machines[0].Plate = plate.Entry{
+		Power:       "0.75 kW",
+		Volts:       "230/400 V",
+		Connection:  "Δ/Y",
+		Amps:        "3.8/2.2",
+		RPM:         "925",
+		Hertz:       "50",
+		PowerFactor: "0.68",
+		Phases:      "3",
+		Frame:       "90S",
+		Insulation:  "F",
+	}
 	d.Machines[0].Leads.Found = "U2-V2-W2"
 	d.Bridge.Kind = job.KindDrive
-	d.Bridge.Drive = drive.Entry{Profile: "tarn-22", MotorSheave: "80 mm", ToolSheave: "336 mm", ToolDiameter: "500 mm", Run: drive.ThreeWire, Speed: drive.Pot, Lid: "shut", EStop: "yes", Cable: "6 m", Done: []string{"wire:pe-in", "wire:in-L1", "wire:in-L2"}}
-	d.Machines[0].Load = load.Entry{Does: "grinds glaze", Kind: machine.Constant, Share: "70 %", Start: load.Loaded, Turn: load.Either, Inertia: "0.02 kg·m²"}
+	d.Bridge.Drive = drive.Entry{
+		Profile:      "tarn-22",
+		MotorSheave:  "80 mm",
+		ToolSheave:   "336 mm",
+		ToolDiameter: "500 mm",
+		Run:          drive.ThreeWire,
+		Speed:        drive.Pot,
+		Lid:          "shut",
+		EStop:        "yes",
+		Cable:        "6 m",
+		Done:         []string{"wire:pe-in", "wire:in-L1", "wire:in-L2"},
+	}
+	d.Machines[0].Load = load.Entry{
+		Does:    "grinds glaze",
+		Kind:    machine.Constant,
+		Share:   "70 %",
+		Start:   load.Loaded,
+		Turn:    load.Either,
+		Inertia: "0.02 kg·m²",
+	}
 	moves(&d, -1)
 	return d
 }
@@ -101,18 +167,43 @@ func BallMill() job.Document {
 func SlabRoller() job.Document {
 	d := coldFord("Slab roller")
 	d.Supply = supply.Entry{Volts: "118", FeederLength: "25 ft", FeederSize: "12 AWG", Breaker: "20 A"}
-	d.Machines[0].Plate = plate.Entry{Power: "1/2 HP", Volts: "230/460 V", Amps: "2.0/1.0", RPM: "1140", Hertz: "60", PowerFactor: "68 %", Code: "H", Phases: "3", Frame: "56"}
+	d.Machines[0].Plate = plate.Entry{
+		Power:       "1/2 HP",
+		Volts:       "230/460 V",
+		Amps:        "2.0/1.0",
+		RPM:         "1140",
+		Hertz:       "60",
+		PowerFactor: "68 %",
+		Code:        "H",
+		Phases:      "3",
+		Frame:       "56",
+	}
 	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.NineStar, "plate", "low"
 	d.Bridge.Kind = job.KindDrive
 	d.Bridge.Drive = drive.Entry{Profile: "ghyll-7", Run: drive.TwoWire, Speed: drive.Pot, Direction: drive.Switch}
-	d.Machines[0].Load = load.Entry{Does: "rolls slabs of clay, both ways", Kind: machine.Constant, Share: "60 %", Start: load.Free}
+	d.Machines[0].Load = load.Entry{
+		Does:  "rolls slabs of clay, both ways",
+		Kind:  machine.Constant,
+		Share: "60 %",
+		Start: load.Free,
+	}
 	return d
 }
 
 // SlipMixer is work half done: the flat link is off, one upright link is on.
 func SlipMixer() job.Document {
 	d := tansyLane("Slip mixer")
-	d.Machines[0].Plate = plate.Entry{Power: "0.25 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "1.4/0.8", RPM: "1370", Hertz: "50", PowerFactor: "0.66", Phases: "3", Frame: "71"}
+	d.Machines[0].Plate = plate.Entry{
+		Power:       "0.25 kW",
+		Volts:       "230/400 V",
+		Connection:  "Δ/Y",
+		Amps:        "1.4/0.8",
+		RPM:         "1370",
+		Hertz:       "50",
+		PowerFactor: "0.66",
+		Phases:      "3",
+		Frame:       "71",
+	}
 	d.Machines[0].Leads.Found = "U2-V2-W2"
 	d.Machines[0].Load = load.Entry{Does: "mixes slip", Kind: machine.Fan, Share: "80 %", Start: load.Free}
 	moves(&d, 3)
@@ -122,9 +213,28 @@ func SlipMixer() job.Document {
 // DryingTurntable has no bridge at 230 V: the honest answer.
 func DryingTurntable() job.Document {
 	d := tansyLane("Old drying turntable")
-	d.Machines[0].Plate = plate.Entry{Power: "0.55 kW", Volts: "400 V", Connection: "Y", Amps: "1.6", RPM: "900", Hertz: "50", PowerFactor: "0.72", Phases: "3"}
-	d.Machines[0].Leads = leads.Entry{Kind: leads.Three, Naming: leads.IEC, Found: "L1-U1; L2-V1; L3-W1", Done: []string{}}
-	d.Machines[0].Load = load.Entry{Does: "turns ware while it dries", Kind: machine.Constant, Share: "30 %", Start: load.Free}
+	d.Machines[0].Plate = plate.Entry{
+		Power:       "0.55 kW",
+		Volts:       "400 V",
+		Connection:  "Y",
+		Amps:        "1.6",
+		RPM:         "900",
+		Hertz:       "50",
+		PowerFactor: "0.72",
+		Phases:      "3",
+	}
+	d.Machines[0].Leads = leads.Entry{
+		Kind:   leads.Three,
+		Naming: leads.IEC,
+		Found:  "L1-U1; L2-V1; L3-W1",
+		Done:   []string{},
+	}
+	d.Machines[0].Load = load.Entry{
+		Does:  "turns ware while it dries",
+		Kind:  machine.Constant,
+		Share: "30 %",
+		Start: load.Free,
+	}
 	return d
 }
 
@@ -135,12 +245,60 @@ func coldFord(name string) job.Document {
 	return d
 }
 
-// PugMill has nine leads in star, found on the high joints.
+// PugMill has nine leads in star, found on the high joints; as a job of its own it is
+// weighed on a capacitor. In the workshop it stands on the clay room's converter.
 func PugMill() job.Document {
 	d := coldFord("Pug mill")
-	d.Machines[0].Plate = plate.Entry{Power: "3 HP", Volts: "208-230/460 V", Amps: "9.0-8.2/4.1", RPM: "1760", Hertz: "60", PowerFactor: "78 %", ServiceFactor: "1.15", Code: "J", Phases: "3", Frame: "182T"}
-	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found, d.Machines[0].Leads.Gauge = leads.NineStar, "plate", "high", "14 AWG"
-	d.Machines[0].Load = load.Entry{Does: "presses clay through a barrel", Kind: machine.Constant, Share: "60 %", Heaviest: "120 %", Start: load.Free, Turn: load.Clockwise, ShownBy: "arrow cast into the gearbox", Forbids: "backward the screw pulls the clay into its bearing"}
+	d.Machines[0].Plate = plate.Entry{
+		Power:         "3 HP",
+		Volts:         "208-230/460 V",
+		Amps:          "9.0-8.2/4.1",
+		RPM:           "1760",
+		Hertz:         "60",
+		PowerFactor:   "78 %",
+		ServiceFactor: "1.15",
+		Code:          "J",
+		Phases:        "3",
+		Frame:         "182T",
+	}
+	box := &d.Machines[0].Leads
+	box.Kind, box.Agreed, box.Found, box.Gauge = leads.NineStar, "plate", "high", "14 AWG"
+	d.Machines[0].Load = load.Entry{
+		Does:     "presses clay through a barrel",
+		Kind:     machine.Constant,
+		Share:    "60 %",
+		Heaviest: "120 %",
+		Start:    load.Free,
+		Turn:     load.Clockwise,
+		ShownBy:  "arrow cast into the gearbox",
+		Forbids:  "backward the screw pulls the clay into its bearing",
+	}
+	return d
+}
+
+// ClayRoom is one idler with the pug mill and the clay crusher on it: rope-started, its
+// balance cans not chosen yet, the crusher only when the pug mill is off.
+func ClayRoom() job.Document {
+	d := coldFord("Clay room converter")
+	pug := PugMill().Machines[0]
+	pug.ID, pug.Name = "m2", "Pug mill"
+	idler := &d.Machines[0]
+	idler.Name, idler.Role = "Idler", job.Idler
+	idler.Plate = plate.Entry{Power: "7½ HP", Volts: "208-230/460 V", Amps: "21-19/9.5", RPM: "1755", Hertz: "60",
+		Efficiency: "89.5 %", ServiceFactor: "1.15", Code: "H", Phases: "3"}
+	idler.Leads.Kind, idler.Leads.Agreed, idler.Leads.Found = leads.NineStar, "plate", "low"
+	idler.Load = load.Entry{Kind: machine.NoLoad, Start: load.Free}
+	crusher := job.Machine{ID: "m3", Name: "Clay crusher",
+		Plate: plate.Entry{Power: "1½ HP", Volts: "208-230/460 V", Amps: "4.9-4.6/2.3", RPM: "1750", Hertz: "60",
+			PowerFactor: "77 %", Code: "J", Phases: "3", Frame: "145T"},
+		Leads: leads.Entry{Kind: leads.NineStar, Naming: leads.T, Agreed: "plate", Found: "low", Done: []string{}},
+		Load:  load.Entry{Does: "crushes dry clay", Kind: machine.Constant, Share: "70 %", Start: load.Loaded}}
+	d.Machines = append(d.Machines, pug, crusher)
+	d.Bridge = job.Bridge{
+		Kind: job.KindRotary,
+		Rotary: rotary.Entry{Drawer: "2×70, 50, 2×30, 20", Spun: rotary.Forward, StartBy: rotary.ByRope,
+			Controls: rotary.OnLines, Apart: []string{"m2+m3"}},
+	}
 	return d
 }
 
@@ -148,12 +306,34 @@ func PugMill() job.Document {
 // starts and finishes are not found yet.
 func TileExtruder() job.Document {
 	d := coldFord("Tile extruder")
-	d.Machines[0].Plate = plate.Entry{Power: "5 HP", Volts: "230/460 V", Amps: "13.2/6.6", RPM: "1750", Hertz: "60", PowerFactor: "80 %", ServiceFactor: "1.15", Code: "H", Phases: "3", Frame: "184T"}
+	d.Machines[0].Plate = plate.Entry{
+		Power:         "5 HP",
+		Volts:         "230/460 V",
+		Amps:          "13.2/6.6",
+		RPM:           "1750",
+		Hertz:         "60",
+		PowerFactor:   "80 %",
+		ServiceFactor: "1.15",
+		Code:          "H",
+		Phases:        "3",
+		Frame:         "184T",
+	}
 	d.Machines[0].Leads.Kind = leads.NineDelta
-	d.Machines[0].Leads.Round = leads.Round{Tags: "9", Zero: "0.2", LowVolts: "12", Touches: "1 2 open\n1 3 1.1\n1 4 open\n1 5 open\n1 6 open\n1 7 open\n1 8 2.0\n3 8 1.1\n2 4 open\n2 5 1.1\n2 9 1.1\n5 9 2.0\n4 6 1.1\n4 7 2.0\n6 7 1.1\n1 frame open"}
+	d.Machines[0].Leads.Round = leads.Round{
+		Tags:     "9",
+		Zero:     "0.2",
+		LowVolts: "12",
+		Touches: "1 2 open\n1 3 1.1\n1 4 open\n1 5 open\n1 6 open\n1 7 open\n1 8 2.0\n3 8 1.1\n2 4 open\n2 5 " +
+			"1.1\n2 9 1.1\n5 9 2.0\n4 6 1.1\n4 7 2.0\n6 7 1.1\n1 frame open",
+	}
 	d.Bridge.Kind = job.KindDrive
 	d.Bridge.Drive = drive.Entry{Profile: "fell-40"}
-	d.Machines[0].Load = load.Entry{Does: "pushes tiles through a die", Kind: machine.Constant, Share: "70 %", Start: load.Loaded}
+	d.Machines[0].Load = load.Entry{
+		Does:  "pushes tiles through a die",
+		Kind:  machine.Constant,
+		Share: "70 %",
+		Start: load.Loaded,
+	}
 	return d
 }
 
@@ -161,8 +341,20 @@ func TileExtruder() job.Document {
 // weighed.
 func ClayShredder() job.Document {
 	d := coldFord("Clay shredder")
-	d.Machines[0].Plate = plate.Entry{Power: "7½ HP", Volts: "230/460 V", Connection: "Δ", Amps: "20/10", RPM: "1745", Hertz: "60", PowerFactor: "82 %", Code: "G", Phases: "3", Frame: "213T"}
-	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.Twelve, "plate", "delta high"
+	d.Machines[0].Plate = plate.Entry{
+		Power:       "7½ HP",
+		Volts:       "230/460 V",
+		Connection:  "Δ",
+		Amps:        "20/10",
+		RPM:         "1745",
+		Hertz:       "60",
+		PowerFactor: "82 %",
+		Code:        "G",
+		Phases:      "3",
+		Frame:       "213T",
+	}
+	box := &d.Machines[0].Leads
+	box.Kind, box.Agreed, box.Found = leads.Twelve, "plate", "delta high"
 	d.Machines[0].Load = load.Entry{Does: "shreds dry clay", Kind: machine.Constant, Share: "75 %", Start: load.Loaded}
 	return d
 }

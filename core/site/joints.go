@@ -66,7 +66,7 @@ func (s *Site) LineOhms(celsius float64, joints leads.Joints) (ohm [3]float64, w
 // line that its capacitor goes to: that only leaves the capacitor out.
 func (s *Site) Shorts(j leads.Joints) string {
 	pairs := [][2]string{{"L1", "L2"}}
-	if s.Feed.OwnHertz {
+	if s.Feed.ThreeFed {
 		pairs = append(pairs, [2]string{"L1", "L3"}, [2]string{"L2", "L3"})
 	}
 	for _, p := range pairs {

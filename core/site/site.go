@@ -36,6 +36,7 @@ type Entries struct {
 type Feed struct {
 	Volts    float64
 	OwnHertz bool   // it makes the hertz that the motor was made for
+	ThreeFed bool   // all three lines are fed: no two may meet in a joint
 	Third    string // what the third line is called; empty: the made corner
 }
 

@@ -14,8 +14,15 @@ import (
 // Write gives the drawing as a file with the theme's colours.
 func Write(d drawing.Drawing, theme drawing.Theme) []byte {
 	var b strings.Builder
-	fmt.Fprintf(&b, `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %s %s" width="%s" height="%s" font-family="Go, 'DejaVu Sans', sans-serif" role="img">`+"\n",
-		num(d.Width), num(d.Height), num(d.Width), num(d.Height))
+	fmt.Fprintf(
+		&b,
+		`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 %s %s" width="%s" height="%s" `+
+			`font-family="Go, 'DejaVu Sans', sans-serif" role="img">`+"\n",
+		num(d.Width),
+		num(d.Height),
+		num(d.Width),
+		num(d.Height),
+	)
 	fmt.Fprintf(&b, "<title>%s</title>\n<desc>%s</desc>\n", html.EscapeString(d.Title), html.EscapeString(facts(d)))
 	for _, i := range d.Items {
 		item(&b, i, theme)

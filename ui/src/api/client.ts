@@ -10,9 +10,12 @@ export type Card = Schemas['Card']
 export type Document = Schemas['Document']
 export type Machine = Schemas['Machine']
 export type Change = Schemas['Change']
+export type Cure = Schemas['Cure']
 export type Drawing = Schemas['Drawing']
 export type Figure = Schemas['Figure']
 export type Finding = Schemas['Finding']
+export type Converter = Schemas['ConverterView']
+export type StateView = Schemas['StateView']
 export type Curves = Schemas['Curves']
 export type Island = Schemas['Island']
 export type Item = Schemas['Item']
@@ -159,6 +162,28 @@ export const api = {
     const said = (await answer.json().catch(() => ({}))) as { id?: string; detail?: string }
     if (!answer.ok || !said.id) throw new Trouble(answer.status, said.detail ?? 'The picture was refused.')
     return said.id
+  },
+  film: (body: Document) => got(client.POST('/api/rotary/start', { body })),
+  converterDrawings: (body: Document) => got(client.POST('/api/rotary/drawings', { body })),
+  idlerSizes: (body: Document) => got(client.POST('/api/rotary/sizes', { body })),
+  /** The map of both banks of a converter, handed on line by line as the server works it out. */
+  async balanceMap(body: Document, signal: AbortSignal, line: (value: unknown) => void): Promise<void> {
+    const answer = await fetch('/api/rotary/map', {
+      method: 'POST',
+      body: JSON.stringify(body),
+      headers: { 'Content-Type': 'application/json' },
+      signal,
+    })
+    if (!answer.ok || !answer.body) throw new Trouble(answer.status, 'The map could not be worked out.')
+    const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader()
+    let rest = ''
+    for (;;) {
+      const { done, value } = await reader.read()
+      const lines = (rest + (value ?? '')).split('\n')
+      rest = done ? '' : lines.pop()!
+      for (const text of lines) if (text.trim()) line(JSON.parse(text))
+      if (done) return
+    }
   },
   island: (body: Document) => got(client.POST('/api/capacitor/island', { body })),
   createWorkshop: (body: WorkshopEntry, change_id: string) =>

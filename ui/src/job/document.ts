@@ -14,8 +14,9 @@ const ofMachine = ['plate', 'leads', 'load', 'protection']
 export function placed(machine: string, path: string): string {
   const [chapter = '', field = ''] = path.split('.')
   if (ofMachine.includes(chapter)) return `machines.${machine}.${path}`
-  if (chapter === 'drive') return `bridge.${path}`
-  if (chapter === 'bridge' && !['kind', 'capacitor', 'drive'].includes(field)) return `bridge.capacitor.${field}`
+  if (chapter === 'drive' || chapter === 'rotary') return `bridge.${path}`
+  if (chapter === 'bridge' && !['kind', 'capacitor', 'rotary', 'drive'].includes(field))
+    return `bridge.capacitor.${field}`
   return path
 }
 
@@ -24,7 +25,7 @@ export const local = (path: string) =>
   path
     .replace(/^machines\.[^.]+\./, '')
     .replace(/^bridge\.capacitor\./, 'bridge.')
-    .replace(/^bridge\.drive\./, 'drive.')
+    .replace(/^bridge\.(drive|rotary)\./, '$1.')
 
 /** What stands at a path of the document; undefined where nothing does. */
 export function valueAt(d: Document, path: string): unknown {

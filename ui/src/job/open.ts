@@ -5,7 +5,7 @@
  * arrives by itself and is merged where both did not touch the same entry.
  */
 import { computed, inject, onUnmounted, provide, ref, shallowRef, watch, type InjectionKey } from 'vue'
-import { api, newChangeID, Trouble, type Answer, type Document, type JobAnswer } from '../api/client'
+import { api, newChangeID, Trouble, type Answer, type Cure, type Document, type JobAnswer } from '../api/client'
 import { setHead } from '../desk/head'
 import { connected, listen } from '../desk/live'
 import { answer as answerToName, closedAmong, thisWindow } from '../desk/windows'
@@ -297,9 +297,10 @@ export function openJob(id: string) {
     store(next)
   }
 
-  function preview(path: string, text: string) {
+  /** Several entries while a hand is at work: shown, not stored. */
+  function previewAll(values: Record<string, unknown>) {
     if (!document.value) return
-    document.value = withValue(document.value, at(path), text)
+    document.value = Object.entries(values).reduce((d, [path, value]) => withValue(d, at(path), value), document.value)
     tellHead()
     void replan()
   }
@@ -404,9 +405,14 @@ export function openJob(id: string) {
     /** As it stood before the present typing. */
     stored: (path: string) => (held ? textAt(held.committed, at(path)) : ''),
     reading: (path: string) => readings.value.get(at(path)),
-    preview,
+    preview: (path: string, text: string) => previewAll({ [path]: text }),
+    previewAll,
     commit: (path: string, value: unknown) => commitAll({ [path]: value }),
     commitAll,
+    /** What the plan says under some ids, in their order. */
+    said: (...ids: string[]) => ids.flatMap((id) => plan.value?.findings.filter((f) => f.id === id) ?? []),
+    /** What one touch on a cure changes. */
+    cure: (c: Cure) => commitAll({ [c.path]: c.value, ...(c.and ? { [c.and.path]: c.and.value } : {}) }),
     change,
     choose,
     restore,

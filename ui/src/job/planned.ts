@@ -38,3 +38,27 @@ export const onDrive = (): Document => ({
   ...onCapacitor(),
   bridge: { kind: 'drive', drive: { profile: 'tarn-22', second_hand: 'yes' } },
 })
+
+const six = (power: string, amps: string, rpm: string, power_factor: string) => ({
+  plate: { power, volts: '230/400 V', connection: 'Δ/Y', amps, rpm, hertz: '50', power_factor, phases: '3' },
+  leads: { kind: 'six', naming: 'iec', found: 'delta', done: [] },
+  protection: {},
+})
+
+/** An idler of 4 kW with two machines on it, the second kept apart from the first. */
+export const onRotary = (): Document =>
+  blank({
+    name: 'Slip room converter',
+    supply: { volts: '232' },
+    bridge: { kind: 'rotary', rotary: { spun: 'forward', start_by: 'rope', apart: ['m2+m3'] } },
+    machines: [
+      { id: 'm1', name: 'Idler', role: 'idler', ...six('4 kW', '14.6/8.4', '1440', '0.82'), load: { kind: 'none' } },
+      {
+        id: 'm2',
+        name: 'Mud pan',
+        ...six('2.2 kW', '8.7/5.0', '1430', '0.81'),
+        load: { kind: 'constant', share: '85 %' },
+      },
+      { id: 'm3', name: 'Sieve', ...six('0.75 kW', '3.3/1.9', '1400', '0.76'), load: { kind: 'fan', share: '60 %' } },
+    ],
+  } as Partial<Document>)

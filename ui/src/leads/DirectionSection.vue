@@ -59,7 +59,7 @@ const turns = [
         <ol>
           <li v-for="b in way.bump" :key="b">{{ b }}</li>
         </ol>
-        <p>{{ plan.link.bridge === 'drive' ? 'It turned:' : `With the capacitor on ${way.corner} it turned:` }}</p>
+        <p>{{ plan.link.bridge !== 'capacitor' ? 'It turned:' : `With the capacitor on ${way.corner} it turned:` }}</p>
         <div class="choice-row">
           <button
             type="button"

@@ -10,6 +10,7 @@ const job = useJob()
 const plan = computed(() => job.plan.value!)
 const leads = computed(() => plan.value.leads)
 const said = (ids: string[]) => plan.value.findings.filter((f) => ids.includes(f.id))
+const pairs = computed(() => (plan.value.link.third === 'L3' ? 'L1-L2, L2-L3, L3-L1' : 'L1-L2, L2-corner, corner-L1'))
 const testers = [
   { value: 'insulation', label: '500 V insulation tester', note: 'can pass a winding' },
   { value: 'multimeter', label: 'Multimeter', note: 'can only fail it' },
@@ -27,7 +28,7 @@ const testers = [
     </p>
     <p v-else class="soft">What to expect appears once the joints and one coil, or the plate, are known.</p>
     <div class="measure-row">
-      <EntryField path="leads.line_ohms" label="Measured: L1-L2, L2-corner, corner-L1" placeholder="2.1, 2.1, 2.1 Ω" />
+      <EntryField path="leads.line_ohms" :label="`Measured: ${pairs}`" placeholder="2.1, 2.1, 2.1 Ω" />
       <EntryField path="leads.ohms_at" label="Winding then" placeholder="18 °C" help="20 °C until you say" />
       <EntryField path="plate.winding_ohms" label="One coil alone, before joining" placeholder="9.8 Ω" />
     </div>

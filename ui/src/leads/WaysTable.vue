@@ -39,9 +39,10 @@ const wanted = computed(() => job.plan.value!.wanted.named)
     </div>
     <p class="soft">
       {{
-        job.plan.value?.link.bridge === 'drive'
-          ? 'On the drive, at the motor’s own hertz'
-          : 'On the capacitor bridge, each way with the µF that suits it best'
+        {
+          drive: 'On the drive, at the motor’s own hertz',
+          rotary: 'On the converter, beside the spinning idler',
+        }[job.plan.value?.link.bridge ?? ''] ?? 'On the capacitor bridge, each way with the µF that suits it best'
       }}; star counts line/√3. Figures are computed, on an estimated motor where the plate leaves something out.
     </p>
   </section>

@@ -14,13 +14,7 @@ const job = useJob()
     <p>
       <strong>{{ finding.sentence }}</strong> {{ finding.figure }} <span class="soft">{{ finding.limit }}</span>
       {{ finding.detail }}
-      <button
-        v-for="c in finding.cures ?? []"
-        :key="c.label"
-        type="button"
-        class="plain"
-        @click="job.commit(c.path, c.value)"
-      >
+      <button v-for="c in finding.cures ?? []" :key="c.label" type="button" class="plain" @click="job.cure(c)">
         {{ c.label }}
       </button>
     </p>

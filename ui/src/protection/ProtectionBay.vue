@@ -14,12 +14,33 @@ const drive = computed(() => plan.value.link.bridge === 'drive')
 const thermistor = computed(() => job.machine.value!.protection.relay === 'thermistor')
 /** What guards the winding. */
 const guard = computed(() => (drive.value ? 'the drive' : thermistor.value ? 'the thermistor' : 'the relay'))
-const ways = [
-  { value: 'motor-leads', label: 'Relay in the motor leads', note: 'one pole each, capacitor ahead of the third' },
-  { value: 'supply-lines', label: 'Relay in the supply lines', note: 'one line, and the return through two poles' },
+const rotary = computed(() => plan.value.link.bridge === 'rotary')
+const ways = computed(() => [
+  {
+    value: 'motor-leads',
+    label: 'Relay in the motor leads',
+    note: rotary.value ? 'one pole in each' : 'one pole each, capacitor ahead of the third',
+  },
+  ...(rotary.value
+    ? []
+    : [
+        {
+          value: 'supply-lines',
+          label: 'Relay in the supply lines',
+          note: 'one line, and the return through two poles',
+        },
+      ]),
   { value: 'thermistor', label: 'A thermistor', note: 'in the winding, opening the contactor by heat' },
   { value: 'none', label: 'Nothing' },
-]
+])
+/** A machine on a converter has its own branch of three lines; the idler stands for the whole converter. */
+const breaker = computed(() =>
+  plan.value.link.branch
+    ? 'Three-pole breaker of its branch'
+    : rotary.value
+      ? 'Two-pole breaker, converter'
+      : 'Two-pole breaker',
+)
 </script>
 
 <template>
@@ -35,7 +56,7 @@ const ways = [
     {{ guard }} guards the winding: neither replaces the other.
   </p>
   <div class="entries">
-    <EntryField path="protection.breaker" label="Two-pole breaker" :placeholder="metric ? '10 A' : '20 A'" />
+    <EntryField path="protection.breaker" :label="breaker" :placeholder="metric ? '10 A' : '20 A'" />
     <EntryField
       path="protection.conductor"
       :label="drive ? 'Line wire' : 'Motor wire'"
@@ -47,5 +68,5 @@ const ways = [
   <h3 class="bay-sub">What the plan asks</h3>
   <FigureList v-if="plan.protection.length" :figures="plan.protection" />
   <p v-else class="soft">Sized once the motor, its bridge and the load are computed.</p>
-  <RelayChart v-if="!drive" />
+  <RelayChart v-if="!drive && !rotary" />
 </template>

@@ -84,13 +84,7 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
             <span class="nobreak">{{ f.limit }}</span>
           </p>
           <p class="finding-foot">
-            <button
-              v-for="c in f.cures ?? []"
-              :key="c.label"
-              type="button"
-              class="plain cure"
-              @click="job.commit(c.path, c.value)"
-            >
+            <button v-for="c in f.cures ?? []" :key="c.label" type="button" class="plain cure" @click="job.cure(c)">
               {{ c.label }}
             </button>
             <button

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 /** The machines of a job with several: the chosen one's bays stand below. Not there where there is one. */
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useKeys } from '../desk/keys'
 import { useJob } from '../job/open'
+import MachinesDialog from './MachinesDialog.vue'
 
 const job = useJob()
 const machines = computed(() => job.document.value?.machines ?? [])
+const rotary = computed(() => job.document.value?.bridge.kind === 'rotary')
+const setting = ref(false)
 const at = computed(() => machines.value.findIndex((m) => m.id === job.machine.value?.id))
 
 function step(by: number) {
@@ -17,7 +20,7 @@ useKeys({ '[': () => step(-1), ']': () => step(1) })
 </script>
 
 <template>
-  <nav v-if="machines.length > 1" class="machine-chooser" aria-label="Machines">
+  <nav v-if="machines.length > 1 || rotary" class="machine-chooser" aria-label="Machines">
     <button
       v-for="(m, i) in machines"
       :key="m.id"
@@ -26,9 +29,12 @@ useKeys({ '[': () => step(-1), ']': () => step(1) })
       :aria-current="i === at ? 'true' : undefined"
       @click="job.workOn(m.id)"
     >
-      {{ m.name || (i ? `Machine ${i + 1}` : job.document.value?.name) }}
+      {{ m.name || (m.role === 'idler' ? 'Idler' : i ? `Machine ${i + 1}` : job.document.value?.name) }}
+      <span v-if="m.role === 'idler' && m.name && m.name.toLowerCase() !== 'idler'" class="soft">idler</span>
     </button>
-    <span class="soft">each planned as if it ran alone</span>
+    <button type="button" class="setting" @click="setting = true">Machines…</button>
+    <span v-if="!rotary" class="soft">each planned as if it ran alone</span>
+    <MachinesDialog v-model="setting" />
   </nav>
 </template>
 
@@ -52,6 +58,10 @@ useKeys({ '[': () => step(-1), ']': () => step(1) })
 .machine-chooser .chosen {
   border-bottom-color: var(--river);
   font-weight: 600;
+}
+.machine-chooser .setting {
+  border-color: transparent;
+  color: var(--river);
 }
 .machine-chooser .soft {
   padding-left: 8px;

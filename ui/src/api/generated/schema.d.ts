@@ -483,6 +483,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rotary/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A document's converter drawn: its panel and its control circuit; empty while it cannot be worked out */
+        post: operations["rotary-drawings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rotary/map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The worst winding over both balance banks of a converter: a head and its rows, one JSON value a line, as they are worked out */
+        post: operations["balance-map"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rotary/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Standard idlers and the owner's spares tried for a document's machines; empty while no machine is counted */
+        post: operations["rotary-sizes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rotary/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The start of a document's idler, or of its machine beside the idler, in time domain; empty while it cannot be worked out */
+        post: operations["rotary-start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshops": {
         parameters: {
             query?: never;
@@ -736,6 +804,33 @@ export interface components {
             level: number;
             spans: components["schemas"]["Span"][];
         };
+        ConverterDrawings: {
+            ladder: components["schemas"]["Drawing"];
+            panel: components["schemas"]["Drawing"];
+        };
+        ConverterView: {
+            cans_join: string;
+            chosen: boolean;
+            idler?: components["schemas"]["MotorView"];
+            l1_l3_cans?: string;
+            /** Format: double */
+            l1_l3_microfarad: number;
+            l2_l3_cans?: string;
+            /** Format: double */
+            l2_l3_microfarad: number;
+            machines: components["schemas"]["MotorView"][];
+            options: components["schemas"]["OptionView"][];
+            order: string[];
+            pairs: components["schemas"]["PairView"][];
+            /** Format: double */
+            reach_microfarad: number;
+            solved: boolean;
+            spun: string;
+            start_by?: string;
+            start_capacitor?: string;
+            states: components["schemas"]["StateView"][];
+            stop: string[];
+        };
         CopyInputBody: {
             change_id: string;
             name: string;
@@ -746,6 +841,7 @@ export interface components {
             workshop_id: string;
         };
         Cure: {
+            and?: components["schemas"]["Setting"];
             label: string;
             path: string;
             value: string;
@@ -1249,6 +1345,10 @@ export interface components {
             name: string;
             value: string;
         };
+        FeltView: {
+            name: string;
+            shares: string[];
+        };
         Figure: {
             grade?: string;
             id: string;
@@ -1260,6 +1360,27 @@ export interface components {
             /** Format: double */
             value: number;
             why?: components["schemas"]["Why"][] | null;
+        };
+        Film: {
+            amps: number[];
+            figures: components["schemas"]["Figure"][];
+            marks: components["schemas"]["FilmMark"][];
+            speeds: components["schemas"]["FilmSpeed"][];
+            /** Format: double */
+            sync_rpm: number;
+            time_s: number[];
+            title: string;
+            up: boolean;
+        };
+        FilmMark: {
+            /** Format: double */
+            at_s: number;
+            text: string;
+        };
+        FilmSpeed: {
+            id: string;
+            name: string;
+            rpm: number[];
         };
         Finding: {
             bay: string;
@@ -1288,6 +1409,18 @@ export interface components {
         };
         HistoryOutputBody: {
             revisions: components["schemas"]["RevisionLine"][];
+        };
+        IdlerSize: {
+            banks?: string;
+            grade: string;
+            name: string;
+            own?: boolean;
+            ratio?: string;
+            serves: boolean;
+            text: string;
+            weakest?: string;
+            worst?: string;
+            yours?: boolean;
         };
         Island: {
             carries: components["schemas"]["Edge"][];
@@ -1343,7 +1476,8 @@ export interface components {
             capacitor?: components["schemas"]["CapacitorEntry"];
             drive?: components["schemas"]["DriveEntry"];
             /** @enum {string} */
-            kind?: "capacitor" | "drive";
+            kind?: "capacitor" | "rotary" | "drive";
+            rotary?: components["schemas"]["RotaryEntry"];
         };
         Labelling: {
             ask?: components["schemas"]["Ask"];
@@ -1499,8 +1633,10 @@ export interface components {
             text: string;
         };
         Link: {
+            ahead?: string;
             beside?: string;
             box: string;
+            branch?: boolean;
             breaker?: string;
             bridge: string;
             chosen: boolean;
@@ -1568,7 +1704,7 @@ export interface components {
              */
             share?: string;
             /**
-             * @description what shows the direction
+             * @description the direction
              * @example arrow cast into the gearbox
              */
             shown_by?: string;
@@ -1587,6 +1723,11 @@ export interface components {
             torque: number;
         };
         Machine: {
+            /**
+             * @description the job and revision it was brought in from: its earlier history
+             * @example 0b7c…@12
+             */
+            came_from?: string;
             id: string;
             leads: components["schemas"]["LeadsEntry"];
             load: components["schemas"]["LoadEntry"];
@@ -1597,6 +1738,11 @@ export interface components {
             name?: string;
             plate: components["schemas"]["PlateEntry"];
             protection: components["schemas"]["ProtectionEntry"];
+            /**
+             * @description what it is on a rotary converter
+             * @enum {string}
+             */
+            role?: "idler";
         };
         Measure: {
             /** @enum {string} */
@@ -1630,6 +1776,22 @@ export interface components {
             state: components["schemas"]["State"];
             views: components["schemas"]["Views"];
         };
+        MotorView: {
+            breaker?: string;
+            continuous?: string;
+            counted: boolean;
+            falls?: string;
+            grade: string;
+            id: string;
+            load?: string;
+            name: string;
+            power?: string;
+            relay?: string;
+            /** @enum {string} */
+            reversing?: "switch" | "contactors";
+            start?: string;
+            start_takes?: string;
+        };
         Move: {
             caution?: string;
             done: boolean;
@@ -1658,6 +1820,33 @@ export interface components {
         Offer: {
             grade: string;
             kind: string;
+            text: string;
+        };
+        OptionView: {
+            feels: components["schemas"]["FeltView"][];
+            grade: string;
+            id: string;
+            /** Format: double */
+            l1_l3_microfarad: number;
+            /** Format: double */
+            l2_l3_microfarad: number;
+            made: string;
+            of: string;
+            other: string;
+            /** Format: double */
+            share: number;
+            supply: string;
+            text: string;
+            title: string;
+            worst: string;
+        };
+        PairView: {
+            a: string;
+            apart: boolean;
+            b: string;
+            grade: string;
+            key: string;
+            may: boolean;
             text: string;
         };
         Part: {
@@ -1691,6 +1880,7 @@ export interface components {
             offers: components["schemas"]["Offer"][];
             protection: components["schemas"]["Figure"][];
             readings: components["schemas"]["FindingReading"][];
+            rotary?: components["schemas"]["ConverterView"];
             schools: components["schemas"]["School"][];
             supply: components["schemas"]["Figure"][];
             trim?: components["schemas"]["TrimView"];
@@ -1830,6 +2020,59 @@ export interface components {
             what: string;
             who: string;
         };
+        RotaryEntry: {
+            /** @description m2+m3 */
+            apart?: string[];
+            /**
+             * @description once it is up, or they stay in
+             * @enum {string}
+             */
+            cans_join?: "contactor" | "fixed";
+            /**
+             * @description what coils and lamps are fed from
+             * @enum {string}
+             */
+            controls?: "l1-l2" | "made-leg";
+            /**
+             * @description µF on hand, for either bank
+             * @example 2×70, 50, 2×30, 20
+             */
+            drawer?: string;
+            /**
+             * @description with the idler
+             * @enum {string}
+             */
+            drops_out?: "yes";
+            /** @example 174 µF */
+            l1_l3_microfarad?: string;
+            /** @example 19 µF */
+            l2_l3_microfarad?: string;
+            /**
+             * @description the made line is marked all through the shop
+             * @enum {string}
+             */
+            marked?: "yes";
+            /**
+             * @description something is fed between the made line and a neutral
+             * @enum {string}
+             */
+            neutral?: "yes";
+            /** @example idle; 240 252 248 V */
+            readings?: string;
+            /** @description m3:switch or m3:contactors */
+            reversing?: string[];
+            /** @example 5 HP 1750 rpm */
+            spares?: string;
+            /**
+             * @description the way the idler is spun, by the mark on it
+             * @enum {string}
+             */
+            spun?: "forward" | "backward";
+            /** @enum {string} */
+            start_by?: "rope" | "pony" | "button" | "relay";
+            /** @example 400 µF */
+            start_microfarad?: string;
+        };
         RoundView: {
             at: string;
             fits: boolean;
@@ -1855,6 +2098,10 @@ export interface components {
             now: components["schemas"]["Views"];
             wanted: components["schemas"]["Views"];
         };
+        Setting: {
+            path: string;
+            value: string;
+        };
         ShelveInputBody: {
             /** @enum {string} */
             shelf: "yard" | "archive" | "bin";
@@ -1862,6 +2109,11 @@ export interface components {
         ShelveWorkshopBody: {
             /** @enum {string} */
             shelf: "yard" | "bin";
+        };
+        Sizes: {
+            rows: components["schemas"]["IdlerSize"][];
+            source: string;
+            unread: string[];
         };
         Span: {
             /** Format: double */
@@ -1915,6 +2167,33 @@ export interface components {
             verdict: string;
             volts?: string;
             way: components["schemas"]["Way"];
+        };
+        StateMotor: {
+            bands: string[];
+            id: string;
+            leads: string[];
+            rpm: string;
+            shares: number[];
+            texts: string[];
+            tones: string[];
+        };
+        StateView: {
+            factor?: string;
+            grade: string;
+            id: string;
+            motors: components["schemas"]["StateMotor"][];
+            power_factor?: string;
+            running: string[];
+            runs: boolean;
+            supply?: string;
+            supply_band?: string;
+            text: string;
+            title: string;
+            unbalance?: string;
+            volts: number[];
+            volts_bands: string[];
+            volts_text: string[];
+            watts?: string;
         };
         Summary: {
             bays: components["schemas"]["BayState"][];
@@ -3155,6 +3434,148 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "rotary-drawings": {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConverterDrawings"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "balance-map": {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "rotary-sizes": {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sizes"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "rotary-start": {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Film"];
+                };
             };
             /** @description Error */
             default: {

@@ -1,4 +1,4 @@
-package capacitor_test
+package can_test
 
 import (
 	"math"
@@ -8,12 +8,11 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"graybridge/core/capacitor"
-	"graybridge/core/machine"
+	"graybridge/core/can"
 	"graybridge/core/table"
 )
 
-func total(parts []capacitor.Part) (sum float64, bought int) {
+func total(parts []can.Part) (sum float64, bought int) {
 	for _, p := range parts {
 		sum += p.Microfarad
 		if !p.Own {
@@ -24,13 +23,27 @@ func total(parts []capacitor.Part) (sum float64, bought int) {
 }
 
 func TestTheDrawerComesFirst(t *testing.T) {
-	require.Equal(t, []capacitor.Part{{Microfarad: 40, Own: true}, {Microfarad: 12, Own: true}}, capacitor.Combine(51, []float64{12, 8, 40, 5}))
-	require.Equal(t, []capacitor.Part{{Microfarad: 50, Own: false}}, capacitor.Combine(51, nil), "one can of the shop lies within 5 %")
-	require.Equal(t, []capacitor.Part{{Microfarad: 50, Own: true}, {Microfarad: 60, Own: false}}, capacitor.Combine(109, []float64{50}), "a can of the drawer saves buying two")
-	_, bought := total(capacitor.Combine(350, nil))
+	require.Equal(
+		t,
+		[]can.Part{{Microfarad: 40, Own: true}, {Microfarad: 12, Own: true}},
+		can.Combine(51, []float64{12, 8, 40, 5}),
+	)
+	require.Equal(
+		t,
+		[]can.Part{{Microfarad: 50, Own: false}},
+		can.Combine(51, nil),
+		"one can of the shop lies within 5 %",
+	)
+	require.Equal(
+		t,
+		[]can.Part{{Microfarad: 50, Own: true}, {Microfarad: 60, Own: false}},
+		can.Combine(109, []float64{50}),
+		"a can of the drawer saves buying two",
+	)
+	_, bought := total(can.Combine(350, nil))
 	require.Equal(t, 4, bought)
-	require.Nil(t, capacitor.Combine(500, nil), "more than four cans of the shop")
-	require.Nil(t, capacitor.Combine(0, nil))
+	require.Nil(t, can.Combine(500, nil), "more than four cans of the shop")
+	require.Nil(t, can.Combine(0, nil))
 }
 
 // Whatever is wanted and owned: within tolerance, at most four cans, each of the
@@ -40,7 +53,7 @@ func TestCombinationsAreHonest(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		want := rapid.Float64Range(6, 380).Draw(t, "µF")
 		drawer := rapid.SliceOfN(rapid.SampledFrom(append([]float64{7, 33}, stock...)), 0, 6).Draw(t, "drawer")
-		parts := capacitor.Combine(want, drawer)
+		parts := can.Combine(want, drawer)
 		require.NotEmpty(t, parts)
 		require.LessOrEqual(t, len(parts), 4)
 		sum, bought := total(parts)
@@ -67,12 +80,4 @@ func TestCombinationsAreHonest(t *testing.T) {
 			}
 		}
 	})
-}
-
-func TestHeatOfDutyIsThatOfASimpleWinding(t *testing.T) {
-	require.InDelta(t, 25*math.Log(2), machine.TimeToPlateHeat(math.Sqrt2), 1e-9)
-	require.InDelta(t, 1.44, machine.DutyHeat(1.2, 1e6, 10), 1e-9, "never resting it settles at share squared")
-	// A short run and a long rest warm it only by the run itself.
-	require.InDelta(t, 2*(1-math.Exp(-5./25)), machine.DutyHeat(math.Sqrt2, 5, 1e6), 1e-6)
-	require.Less(t, machine.DutyHeat(1.3, 5, 20), machine.DutyHeat(1.3, 10, 20))
 }

@@ -6,30 +6,9 @@ import (
 	"net/http"
 	"runtime"
 	"strings"
-	"time"
 
-	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
 )
-
-// logged writes one structured line a request: its route, never what stands in
-// it or in its body.
-func logged(next http.Handler) http.Handler {
-	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		ww := middleware.NewWrapResponseWriter(w, r.ProtoMajor)
-		begun := time.Now()
-		next.ServeHTTP(ww, r)
-		level := slog.LevelDebug
-		switch {
-		case ww.Status() >= 500:
-			level = slog.LevelError
-		case ww.Status() >= 400:
-			level = slog.LevelInfo
-		}
-		slog.Log(r.Context(), level, "request", "method", r.Method, "route", chi.RouteContext(r.Context()).RoutePattern(), "status", ww.Status(),
-			"ms", time.Since(begun).Milliseconds(), "id", middleware.GetReqID(r.Context()))
-	})
-}
 
 // recovered turns a handler that broke into an answer. What broke it is not
 // logged, since it may hold words of a document: where it broke is.

@@ -1,4 +1,7 @@
-package capacitor
+// Package can is the capacitors themselves, whichever bridge they serve: which cans
+// of the drawer and the shop make up a value, what they cost, and the resistor that
+// takes their charge off.
+package can
 
 import (
 	"fmt"
@@ -18,10 +21,10 @@ type Part struct {
 }
 
 const (
-	// CanTolerance is that of a run capacitor, either way.
-	CanTolerance = 0.05
-	mostParts    = 4
-	mostBought   = 2 // beside cans of the drawer
+	// Tolerance is that of a run capacitor, either way.
+	Tolerance  = 0.05
+	mostParts  = 4
+	mostBought = 2 // beside cans of the drawer
 )
 
 // set is some cans and what they add up to.
@@ -128,7 +131,8 @@ func join(own, shop set) []Part {
 	return out
 }
 
-func sum(parts []Part) float64 {
+// Sum is the capacitance of parts side by side, in µF.
+func Sum(parts []Part) float64 {
 	t := 0.0
 	for _, p := range parts {
 		t += p.Microfarad
@@ -145,8 +149,8 @@ func List(parts []Part) string {
 	return strings.Join(texts, " + ") + unit.Space + "µF"
 }
 
-// ownWords says which of the parts lie in the drawer.
-func ownWords(parts []Part) string {
+// OwnWords says which of the parts lie in the drawer.
+func OwnWords(parts []Part) string {
 	var own []Part
 	for _, p := range parts {
 		if p.Own {

@@ -1,4 +1,4 @@
-package capacitor
+package can
 
 import (
 	"fmt"
@@ -8,7 +8,6 @@ import (
 	"sort"
 	"strings"
 
-	"graybridge/core/table"
 	"graybridge/core/unit"
 )
 
@@ -18,7 +17,10 @@ type Prices struct {
 	Of       map[float64]float64 // by µF
 }
 
-var priceLine = regexp.MustCompile(`(?i)^(\d+(?:[.,]\d+)?)\s*(?:µf|uf|μf|mfd)?\s*[:=;,]?\s+([€$£]|[a-z]{2,4})?\s*(\d+(?:[.,]\d+)?)\s*([€$£]|[a-z]{2,4})?$`)
+var priceLine = regexp.MustCompile(
+	`(?i)^(\d+(?:[.,]\d+)?)\s*(?:µf|uf|μf|mfd)?\s*[:=;,]?\s+` +
+		`([€$£]|[a-z]{2,4})?\s*(\d+(?:[.,]\d+)?)\s*([€$£]|[a-z]{2,4})?$`,
+)
 
 // ParsePrices reads a list of prices, one can a line: "40 µF 11.50 €". The
 // error names the line.
@@ -71,24 +73,12 @@ func (p Prices) Cost(parts []Part) (cost float64, ok bool) {
 	return cost, true
 }
 
-// Combo is one way to make up the capacitance out of cans.
-type Combo struct {
-	Parts      []Part  `json:"parts" nullable:"false"`
-	Microfarad float64 `json:"microfarad"`
-	Text       string  `json:"text"`
-	Off        string  `json:"off"`             // from the value wanted
-	Price      string  `json:"price,omitempty"` // of what is to be bought
-	Buy        int     `json:"buy"`
-	Worst      string  `json:"worst"` // winding, load and idle, from the low to the high end of the cans' tolerance
-	Why        string  `json:"why"`
-}
-
 // mostPriced is how many priced cans are looked through for the cheapest way.
 const mostPriced = 24
 
-// cheapest finds the parts that cost least within the tolerance; nil where the
+// Cheapest finds the parts that cost least within the tolerance; nil where the
 // prices do not reach.
-func (p Prices) cheapest(want, limit float64, drawer []float64) []Part {
+func (p Prices) Cheapest(want, limit float64, drawer []float64) []Part {
 	var sold []float64
 	for uf := range p.Of {
 		sold = append(sold, uf)
@@ -103,7 +93,8 @@ func (p Prices) cheapest(want, limit float64, drawer []float64) []Part {
 	least, near := math.Inf(1), 0.0
 	shop := sets(sold, mostParts, true)
 	for _, o := range sets(own, mostParts, false) {
-		for i := sort.Search(len(shop), func(i int) bool { return o.sum+shop[i].sum >= want-limit }); i < len(shop) && o.sum+shop[i].sum <= want+limit; i++ {
+		first := sort.Search(len(shop), func(i int) bool { return o.sum+shop[i].sum >= want-limit })
+		for i := first; i < len(shop) && o.sum+shop[i].sum <= want+limit; i++ {
 			n := len(o.cans) + len(shop[i].cans)
 			if n == 0 || n > mostParts || len(o.cans) > 0 && len(shop[i].cans) > mostBought {
 				continue
@@ -120,9 +111,9 @@ func (p Prices) cheapest(want, limit float64, drawer []float64) []Part {
 	return best
 }
 
-// nearest finds the parts that come nearest to the value, the fewest of them
+// Nearest finds the parts that come nearest to the value, the fewest of them
 // first.
-func nearest(want float64, drawer []float64) []Part {
+func Nearest(want float64, drawer []float64) []Part {
 	own := slices.Clone(drawer)
 	slices.Sort(own)
 	var best []Part
@@ -145,39 +136,9 @@ func nearest(want float64, drawer []float64) []Part {
 	return best
 }
 
-// Combos are the ways worth choosing from to make up a capacitance: the fewest
-// to buy, the cheapest where prices are known, and the nearest.
-func (q Question) Combos(want float64, prices Prices) []Combo {
-	out := []Combo{}
-	if !(want > 0) {
-		return out
+func first(a, b string) string {
+	if a != "" {
+		return a
 	}
-	_, tolerance, _ := table.RunCapacitors()
-	add := func(parts []Part, why string) {
-		if parts == nil {
-			return
-		}
-		c := Combo{Parts: parts, Microfarad: sum(parts), Text: List(parts), Why: why}
-		for i := range out {
-			if slices.Equal(out[i].Parts, parts) {
-				out[i].Why += ", " + why
-				return
-			}
-		}
-		c.Off = fmt.Sprintf("%+.1f%s%%", 100*(c.Microfarad/want-1), unit.Space)
-		for _, p := range parts {
-			if !p.Own {
-				c.Buy++
-			}
-		}
-		if cost, ok := prices.Cost(parts); ok && c.Buy > 0 {
-			c.Price = prices.Text(cost)
-		}
-		c.Worst = unit.Percent(q.worstOf((1-CanTolerance)*c.Microfarad)) + " to " + unit.Percent(q.worstOf((1+CanTolerance)*c.Microfarad))
-		out = append(out, c)
-	}
-	add(Combine(want, q.Drawer), "fewest to buy")
-	add(prices.cheapest(want, tolerance*want, q.Drawer), "cheapest")
-	add(nearest(want, q.Drawer), "nearest")
-	return out
+	return b
 }

@@ -1,4 +1,4 @@
-package capacitor
+package can
 
 import (
 	"fmt"
@@ -57,5 +57,9 @@ func (b Bleeder) String() string {
 
 // Spec is the part with what it must stand.
 func (b Bleeder) Spec() string {
-	return fmt.Sprintf("%s, two of half the value in series where one is not rated for %s", b, unit.Whole(math.Sqrt2*b.Volts, "V"))
+	return fmt.Sprintf(
+		"%s, two of half the value in series where one is not rated for %s",
+		b,
+		unit.Whole(math.Sqrt2*b.Volts, "V"),
+	)
 }

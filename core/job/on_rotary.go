@@ -1,0 +1,299 @@
+package job
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"graybridge/core/circuit"
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/protection"
+	"graybridge/core/rotary"
+	"graybridge/core/site"
+	"graybridge/core/supply"
+	"graybridge/core/unit"
+)
+
+// onRotary is a rotary converter in a plan: of the idler, or of one of its machines.
+type onRotary struct {
+	ground
+	*rotary.Over
+}
+
+// converter puts the converter over every motor of a document; the one planned is read
+// already. It panics with the context's error where its caller has gone, as every
+// stage of a plan may.
+func converter(ctx context.Context, d *Document, planned *site.Site) *rotary.Over {
+	machines := slices.Clone(d.Machines)
+	slices.SortFunc(machines, func(a, b Machine) int { // whichever is planned, they stand in one order
+		if len(a.ID) != len(b.ID) {
+			return len(a.ID) - len(b.ID)
+		}
+		return strings.Compare(a.ID, b.ID)
+	})
+	one := d.Machines[0].ID
+	var idler *rotary.Member
+	others := []rotary.Member{}
+	for _, m := range machines {
+		member := rotary.Member{ID: m.ID, Name: d.Called(m), Site: planned}
+		if m.ID != one {
+			member.Site = site.Read(entriesOf(d, &m), rotary.Feed)
+		}
+		if m.Role == Idler && idler == nil {
+			idler = &member
+		} else {
+			others = append(others, member)
+		}
+	}
+	over, err := rotary.Place(ctx, d.Bridge.Rotary, idler, others, one)
+	if err != nil {
+		panic(err)
+	}
+	return over
+}
+
+// over is the site of the motor planned, as readings on the converter show it.
+func (w onRotary) over() *site.Site {
+	if m := w.Member(); m != nil {
+		return m.Site
+	}
+	return w.site
+}
+
+func (w onRotary) readings() []finding.Reading { return w.Readings }
+func (w onRotary) said() []finding.Finding     { return w.Said }
+func (w onRotary) settled() bool               { return w.Answer != nil && (w.IsIdler() || w.Planned() >= 0) }
+func (w onRotary) third() string               { return "L3, made line" }
+func (w onRotary) pairs() [3]string            { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
+func (w onRotary) buyFirst() string            { return "" }
+func (w onRotary) offer(*Plan) (Offer, bool)   { return Offer{}, false }
+
+func (w onRotary) fill(p *Plan) {
+	p.Rotary = w.View
+	p.Bridge = append(p.Bridge, w.Figures...)
+}
+
+func (w onRotary) state(id string, f site.Fed, known bool) State { return w.State(id, f, known) }
+
+// able leaves out the mistakes of a run capacitor.
+func (w onRotary) able(m leads.Mistake) bool {
+	return !m.NoCapacitor && !m.OtherLine && !m.StartLeftIn && m.Can == 0
+}
+
+func (w onRotary) link(l *Link) {
+	l.CornerTo, l.Branch = "L1", !w.IsIdler()
+	for _, m := range w.doc.Machines {
+		if m.Role == Idler && l.Branch {
+			ahead, _ := protection.Read(m.Protection)
+			l.Ahead = noted(ahead.Breaker)
+		}
+	}
+	if a := w.Answer; a != nil {
+		l.Microfarad, l.Chosen = a.Balance.L13+a.Balance.L23, w.Chosen
+	}
+	if i := w.Planned(); w.Answer != nil && i >= 0 {
+		l.Continuous = w.Answer.Each[i].Continuous
+	}
+}
+
+func (w onRotary) key(*Plan) string {
+	switch {
+	case w.Idler == nil:
+		return "converter, no idler yet"
+	case w.Answer == nil:
+		return "converter, idler not entered"
+	case math.IsInf(w.Answer.Yours.Worst.Share, 1):
+		return "a motor falls out"
+	}
+	return fmt.Sprintf("converter, worst winding %s", unit.Percent(w.Answer.Yours.Worst.Share))
+}
+
+func (w onRotary) guardKey(guarded) string {
+	z, ok := w.Size()
+	if !ok {
+		return ""
+	}
+	return "wants " + sizeText(z.Breaker) + " and a relay"
+}
+
+func (w onRotary) motorKey(p *Plan) string {
+	if !p.Wanted.Runs || len(p.Wanted.Coils) == 0 {
+		return ""
+	}
+	return ", " + p.Wanted.RPM
+}
+
+func (w onRotary) ready() (string, bool) {
+	if !w.settled() {
+		return "", false
+	}
+	return fmt.Sprintf(
+		"Fit %s, bring the idler up, then start the largest machine first.",
+		w.Answer.Balance.Text(),
+	), true
+}
+
+func (w onRotary) box(guarded) unit.Conductor {
+	if w.guard.Conductor != (unit.Conductor{}) {
+		return w.guard.Conductor
+	}
+	z, _ := w.Size()
+	return z.Conductor
+}
+
+// way is what an arrangement would do beside the idler.
+func (w onRotary) way(v *WayView, r leads.Reach) {
+	if w.site.Model == nil || r.Ratio >= 1+leads.Within {
+		return
+	}
+	joints, _ := w.site.Hand.Kind.JointsFor(r.Way).WithLines(w.site.Hand.Kind)
+	s := w.State("way", site.Fed{Joints: joints}, true)
+	if !s.Solved {
+		return
+	}
+	if !s.Runs {
+		v.Worst, v.Text = "stalls", v.Text+" It does not carry your load like this."
+		return
+	}
+	worst := 0.0
+	for _, c := range s.Coils {
+		worst = math.Max(worst, c.Share)
+	}
+	v.Worst = unit.Percent(worst)
+}
+
+func (w onRotary) circuit(joints leads.Joints) (circuit.BenchCase, bool) {
+	if w.site.Model == nil || !w.IsIdler() && w.Street == nil {
+		return circuit.BenchCase{}, false
+	}
+	about := "beside the spinning idler, standing"
+	if w.IsIdler() {
+		about = "the idler alone, standing"
+	}
+	return circuit.BenchCase{About: about, Circuit: w.Circuit(site.Fed{Joints: joints})}, true
+}
+
+// noted is the protection as the chapter asks for it.
+func (w onRotary) noted() rotary.Noted {
+	return rotary.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor, RelaySet: w.guard.RelaySet,
+		Relay: w.guard.Relay == protection.MotorLeads, NoRelay: w.guard.Relay == protection.NoRelay,
+		Thermistor: w.guard.Relay == protection.Thermistor, Elsewhere: w.guard.Relay == protection.SupplyLines}
+}
+
+// guarding sizes supply and protection by what the converter draws.
+func (w onRotary) guarding(stop *finding.Finding) (g guarded) {
+	a := w.Answer
+	if a == nil {
+		return g
+	}
+	if room := w.Room(); room != nil {
+		g.load = w.site.Load.Figures(room)
+	}
+	run := a.Most.State
+	if !run.Runs {
+		if run = a.Occasions[0].State; !run.Runs {
+			return g
+		}
+	}
+	draw := &supply.Draw{
+		Mark:       w.Mark(),
+		RunAmps:    run.Supply,
+		RunVolts:   run.Volts[0],
+		MostAmps:   run.Supply,
+		StartAmps:  run.Supply,
+		StartVolts: run.Volts[0],
+	}
+	for _, e := range a.Each {
+		for _, s := range []rotary.Start{e.Start, e.Beside} {
+			if s.Hold && s.Supply > draw.StartAmps {
+				draw.StartAmps, draw.StartVolts = s.Supply, s.LineVolts
+			}
+		}
+	}
+	if s := a.IdlerStart; w.As.StartBy.ByCapacitor() && s.Supply > draw.StartAmps {
+		draw.StartAmps, draw.StartVolts = s.Supply, s.Volts
+	}
+	g.supply, g.judged = w.site.Supply.Figures(draw), true
+	if stop == nil {
+		g.said = append(g.said, w.site.Supply.Judge(draw, w.site.Rules)...)
+		stop = blocked(g.said)
+	} else {
+		g.said = append(g.said, w.site.Supply.Judge(nil, w.site.Rules)...)
+	}
+	if stop != nil {
+		g.said = append(
+			g.said,
+			waits(stop, "Breaker, wire and relay follow the converter as it will run. Mend that first."),
+		)
+		return g
+	}
+	_, figures, said := w.Guard(w.noted())
+	g.guard, g.said = figures, append(g.said, said...)
+	return g
+}
+
+// turning is the direction behind a converter: the idler's spin makes the sequence,
+// any two leads at the machine turn it round.
+func (w onRotary) turning() (d Direction, said []finding.Finding) {
+	way := map[bool]string{false: "Clockwise", true: "Anticlockwise"}[w.As.Spun == rotary.Backward]
+	d = Direction{
+		From:    "facing the shaft end",
+		Turns:   way + ", expected",
+		Corner:  "L1",
+		Forbids: w.machine.Load.Forbids,
+		ShownBy: w.machine.Load.ShownBy,
+		Swap: "Exchange any two of this machine's three leads at its own starter, dead and proved dead. The " +
+			"others keep theirs.",
+		Nothing: []string{
+			"Exchanging L1 and L2 at the panel: the idler and every machine change with them.",
+			"Turning every coil round, or renaming the phases in rotation.",
+		},
+		Bump: []string{
+			"The idler up to speed, spun as the arrow on it shows.",
+			"Belt off or coupling apart; key out or taped; guard on what still turns.",
+			"On and off again in well under a second; look from the shaft end, hands and sleeves away.",
+			"Wait until it stands. Lock off before anything is touched.",
+		},
+	}
+	if w.IsIdler() {
+		d.Swap = "Stop everything, let it stand, and spin it the other way: the sequence of the whole shop turns " +
+			"round with it, and the two banks must be exchanged."
+	}
+	switch was, _, _ := strings.Cut(w.machine.Leads.Bumped, "-"); was {
+	case "right":
+		d.Turns = "As wanted: the bump showed it"
+		said = append(
+			said,
+			finding.Finding{
+				ID:       "leads.bumped",
+				Bay:      finding.Leads,
+				Grade:    finding.Good,
+				Sentence: "The bump showed the right direction.",
+				Detail: "From now on the order of the three leads, and the way the idler is spun, are " +
+					"fixed: mark them.",
+				Entries: []string{"leads.bumped"},
+			},
+		)
+	case "wrong":
+		d.Turns = "The wrong way, as the bump showed"
+		f := finding.Finding{
+			ID:       "leads.bump-wrong",
+			Bay:      finding.Leads,
+			Grade:    finding.Stop,
+			Sentence: "The bump turned the wrong way.",
+			Detail:   d.Swap,
+			Entries: []string{
+				"leads.bumped",
+			},
+			Cures: []finding.Cure{{Label: "Exchanged: bump again", Path: "leads.bumped", Value: ""}},
+		}
+		if d.Forbids != "" {
+			f.Detail += " Do not run it this way: " + d.Forbids + "."
+		}
+		said = append(said, f)
+	}
+	return d, said
+}

@@ -1,0 +1,219 @@
+package job
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"graybridge/core/bringup"
+	"graybridge/core/can"
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/protection"
+	"graybridge/core/rotary"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// card fills the card of the converter, or of one machine on it.
+func (w onRotary) card(c *bringup.Card, p *Plan, g guarded) {
+	z, ok := w.Size()
+	if !ok || !w.Answer.OK {
+		c.NotReady = notYet(p)
+		return
+	}
+	fit(c, p)
+	c.Checks, c.Cautions = bringup.ConverterGates(w.IsIdler()), bringup.ConverterCautions()
+	a := w.Answer
+	if w.IsIdler() {
+		for bank := range a.Cans {
+			if name, value, note, ok := rotary.BankLine(a, bank); ok {
+				c.Parts = append(c.Parts, bringup.Line{Name: name, Value: value, Note: note})
+			}
+		}
+		if a.IdlerStart.Used > 0 && w.As.StartBy.ByCapacitor() {
+			c.Parts = append(
+				c.Parts,
+				bringup.Line{
+					Name:  "Start capacitor",
+					Value: unit.Text(a.IdlerStart.Used, "µF"),
+					Note:  "L1 to L3 for a second or so; " + a.IdlerStart.Bleed.String(),
+				},
+			)
+		}
+	}
+	c.Parts = append(
+		c.Parts,
+		bringup.Line{Name: "Breaker, " + z.Poles, Value: first(p.Link.Breaker, sizeText(z.Breaker)), Note: "planning"},
+		bringup.Line{
+			Name:  "Wire",
+			Value: first(conductor(w.guard.Conductor), table.Wire(z.Conductor)),
+			Note:  "earth " + table.Wire(z.Earth) + ", planning",
+		},
+	)
+	relay := bringup.Line{
+		Name:  "Overload relay",
+		Value: first(p.Link.Relay, sizeText(z.RelaySet)),
+		Note:  "one pole in each lead; plan asks " + sizeText(z.RelaySet),
+	}
+	if z.RelaySet == 0 {
+		relay.Value, relay.Note = first(
+			p.Link.Relay,
+			"no setting guards",
+		), "not every winding: a thermistor too, or other cans"
+	}
+	if w.guard.Relay == protection.Thermistor {
+		relay = bringup.Line{
+			Name:  "Winding guard",
+			Value: "thermistor in the winding",
+			Note:  "its relay in the contactor's coil",
+		}
+	}
+	spun := map[bool]string{false: "forward: L1-L2-L3", true: "backward"}[w.As.Spun == rotary.Backward]
+	c.Settings = append(
+		c.Settings,
+		relay,
+		bringup.Line{Name: "Idler spun", Value: spun, Note: "always the same way; by the arrow on it"},
+	)
+	if w.IsIdler() {
+		c.Settings = append(c.Settings,
+			bringup.Line{Name: "Start in order", Value: strings.Join(w.View.Order, " ")},
+			bringup.Line{Name: "Stop in order", Value: strings.Join(w.View.Stop, " ")})
+		for _, pair := range w.View.Pairs {
+			if !pair.May {
+				c.Settings = append(
+					c.Settings,
+					bringup.Line{Name: "Never together", Value: w.named(pair.A) + " and " + w.named(pair.B)},
+				)
+			}
+		}
+	} else {
+		e := a.Each[w.Planned()]
+		c.Settings = append(c.Settings, bringup.Line{Name: "Load, all day",
+			Value: "up to " + unit.Percent(e.Continuous) + " of plate", Note: "alone on the idler; yours " + unit.Percent(w.site.Load.Usual)})
+	}
+	w.expect(c)
+}
+
+// named is a machine of the converter by its id.
+func (w onRotary) named(id string) string {
+	for _, m := range w.Machines {
+		if m.ID == id {
+			return m.Name
+		}
+	}
+	return id
+}
+
+// expect are the readings, dead and running.
+func (w onRotary) expect(c *bringup.Card) {
+	add := func(id, when, where, expect, band string, mark finding.Mark) {
+		c.Readings = append(
+			c.Readings,
+			bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band, Mark: mark},
+		)
+	}
+	if ohm, _, mark := w.site.LineOhms(20, w.site.Wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
+		add(
+			"ohms",
+			"dead, cans off",
+			"Ohms L1-L2, L2-L3, L3-L1",
+			"about "+unit.Text((ohm[0]+ohm[1]+ohm[2])/3, "Ω"),
+			"within 5 % of each other",
+			mark,
+		)
+	}
+	add(
+		"volts",
+		"before the start",
+		"Volts L1 to L2",
+		unit.Whole(w.site.Supply.Volts, "V"),
+		"",
+		w.site.Supply.VoltsMark,
+	)
+	at, bands, ok := w.Spread(w.site.Load.Usual)
+	if !ok {
+		return
+	}
+	when, shaft := "idling, nothing on it", &at.Idler
+	if !w.IsIdler() {
+		when = "at your load, " + unit.Percent(w.site.Load.Usual) + ", alone on the idler"
+		shaft = &at.Machines[w.Planned()]
+	}
+	for i, pair := range []string{"12", "23", "31"} {
+		add(
+			"made-"+pair,
+			when,
+			"Volts "+w.pairs()[i],
+			unit.Whole(at.Volts[i], "V"),
+			bands["volts-"+pair].Text("V"),
+			finding.Estimated,
+		)
+	}
+	for i, l := range leads.Lines {
+		add("lead-"+l, when, "Amps, lead "+l, unit.Text(shaft.Leads[i], "A"), bands["lead-"+l].Text("A"), finding.Estimated)
+	}
+	add("supply", when, "Amps, supply line", unit.Text(at.Supply, "A"), bands["supply"].Text("A"), finding.Estimated)
+	add("rpm", when, "Speed", unit.Whole(shaft.RPM, "rpm"), bands["rpm"].Text("rpm"), finding.Estimated)
+}
+
+// buys lists what the converter, or a machine's place on it, is built of.
+func (w onRotary) buys(guarded) []Buy {
+	z, ok := w.Size()
+	if !ok || !w.Answer.OK {
+		return []Buy{}
+	}
+	out := []Buy{}
+	if w.IsIdler() {
+		out = w.bankBuys()
+	}
+	amps, relay := unit.Text(1.25*z.Amps, "A"), sizeText(z.RelaySet)
+	wire := first(conductor(w.guard.Conductor), table.Wire(z.Conductor))
+	return append(out,
+		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: z.Poles + ", lockable, within sight", Planning: true},
+		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: z.Poles + ", " + first(noted(w.guard.Breaker), sizeText(z.Breaker)),
+			Own: w.guard.Breaker > 0, Planning: true},
+		Buy{ID: "contactor", Count: 1, What: "Contactor", Planning: true,
+			Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil on lines 1 and 2", amps),
+			Note: "holds itself in through the stop button"},
+		Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it", relay),
+			Note: "one pole in each lead", Own: w.guard.RelaySet > 0, Planning: true},
+		Buy{ID: "wire", Count: 1, What: "Cable", Planning: true, Own: conductor(w.guard.Conductor) != "",
+			Spec: fmt.Sprintf("%s copper, three conductors and earth %s", wire, table.Wire(z.Earth))},
+		Buy{ID: "label", Count: 1, What: "Label in the box", Spec: "“L3 is the made line. Capacitors inside: " +
+			"stop the idler, wait a minute, discharge, then open.”"})
+}
+
+// bankBuys are the cans of a converter and what joins them.
+func (w onRotary) bankBuys() (out []Buy) {
+	a := w.Answer
+	for bank, cans := range a.Cans {
+		for _, p := range cans {
+			out = appendCan(out, bank, p, a)
+		}
+	}
+	if s := a.IdlerStart; w.As.StartBy.ByCapacitor() && s.Used > 0 {
+		out = append(out, Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(s.Used, "µF"),
+			Spec: "electrolytic, for starting", Note: "seconds only; its own discharge resistor: " + s.Bleed.Spec()})
+	}
+	return append(out, Buy{ID: "contactor-cans", Count: 1, What: "Contactor for the cans", Planning: true,
+		Spec: "three-pole, for capacitors, coil on lines 1 and 2", Note: "joins the balance cans once the idler is up"})
+}
+
+// appendCan adds a can of a bank, counting its twins.
+func appendCan(out []Buy, bank int, p can.Part, a *rotary.Answer) []Buy {
+	id := fmt.Sprintf("bank%d-%s", bank+1, unit.Plain(p.Microfarad))
+	if n := len(out); n > 0 && out[n-1].ID == id && out[n-1].Own == p.Own {
+		out[n-1].Count++
+		return out
+	}
+	class := "none is made for what it sees"
+	if c, ok := a.Class(bank); ok {
+		class = unit.Whole(c, "V") + " AC or more"
+	}
+	return append(
+		out,
+		Buy{ID: id, Count: 1, What: canName(p), Own: p.Own, Spec: "film, for continuous duty, ±5 %, " + class,
+			Note: [2]string{"between L1 and L3", "between L2 and L3"}[bank] + "; its own discharge resistor"},
+	)
+}

@@ -1,0 +1,256 @@
+package job_test
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"graybridge/core/circuit"
+	"graybridge/core/finding"
+	"graybridge/core/job"
+	"graybridge/core/rotary"
+	"graybridge/core/scenario"
+	"graybridge/core/unit"
+)
+
+// A film ends where the phasors stand: the last of its supply amps are those of the
+// machine running light beside the idler, within a few percent of the iron loss that
+// the time domain leaves out.
+func TestAFilmEndsWhereThePhasorsStand(t *testing.T) {
+	d := scenario.ClayRoom().Of("m2")
+	d.Machines[0].Load.Share, d.Machines[0].Load.Lightest, d.Machines[0].Load.Heaviest = "60 %", "60 %", ""
+	p := job.Make(d)
+	film, ok := pictured(job.FilmOf)(d)
+	require.True(t, ok)
+	require.True(t, film.Up)
+	require.Equal(t, "m2", film.Speeds[0].ID)
+	require.Len(t, film.Speeds, 2, "the crusher is kept apart: it stands")
+	var want float64
+	for _, s := range p.Rotary.States {
+		if s.ID == "m2" {
+			want = amps(t, s.Supply)
+		}
+	}
+	require.InEpsilon(t, want, film.Amps[len(film.Amps)-1]/math.Sqrt2, 0.06)
+	last := film.Speeds[0].RPM[len(film.Speeds[0].RPM)-1]
+	require.InDelta(t, amps(t, p.Wanted.RPM), last, 15)
+}
+
+// Every way to start the idler brings it up, and a start capacitor leaves at its drop-out.
+func TestTheIdlersFilm(t *testing.T) {
+	for _, by := range []rotary.StartBy{rotary.ByRope, rotary.ByPony, rotary.ByButton, rotary.ByRelay} {
+		for _, way := range []rotary.Way{rotary.Forward, rotary.Backward} {
+			d := scenario.ClayRoom()
+			d.Bridge.Rotary.StartBy, d.Bridge.Rotary.Spun = by, way
+			film, ok := pictured(job.FilmOf)(d)
+			require.True(t, ok)
+			require.True(t, film.Up, "%s %s", by, way)
+			out := 0
+			for _, m := range film.Marks {
+				if m.Text == "start capacitor out" {
+					out++
+				}
+			}
+			require.Equal(t, by.ByCapacitor(), out == 1)
+			require.Less(t, film.Speeds[0].RPM[0], film.Sync*1.02)
+		}
+	}
+	_, ok := pictured(job.FilmOf)(scenario.Blunger())
+	require.False(t, ok, "a run capacitor has a film of its own")
+}
+
+// Spun the wrong way on cans for the other is said before anything burns, and exchanging
+// the banks mends it.
+func TestSpunTheWrongWay(t *testing.T) {
+	d := scenario.ClayRoom().Of("m2")
+	d.Machines[0].Load.Heaviest = ""
+	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "180", "15"
+	right := job.Make(d)
+	require.NotEqual(t, finding.Stop, found(right, rotary.IDWorst).Grade)
+	require.NotNil(t, found(right, rotary.IDTrap), "the trap is named")
+	d.Bridge.Rotary.Spun = rotary.Backward
+	wrong := job.Make(d)
+	require.Equal(t, finding.Stop, found(wrong, rotary.IDWorst).Grade)
+	require.False(t, wrong.Card.Ready)
+	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "15", "180"
+	mended := job.Make(d)
+	require.InDelta(t, found(right, rotary.IDWorst).Measure.Value, found(mended, rotary.IDWorst).Measure.Value, 0.01)
+}
+
+// What each motor of a converter needs first is asked of the one that lacks it.
+func TestAConverterAsksForWhatIsMissing(t *testing.T) {
+	d := scenario.ClayRoom()
+	d.Machines[0].Role = ""
+	require.NotNil(t, found(job.Make(d), rotary.IDIdler))
+	d = scenario.ClayRoom()
+	d.Machines[0].Plate.Power = ""
+	f := found(job.Make(d.Of("m2")), rotary.IDIdlerPlate)
+	require.NotNil(t, f)
+	require.Equal(t, []string{"machines.m1.plate.power"}, f.Entries)
+	d = scenario.ClayRoom()
+	d.Machines[2].Plate.RPM = ""
+	p := job.Make(d)
+	require.Contains(t, found(p, rotary.IDNotCounted).Sentence, "Clay crusher")
+	require.True(t, p.Rotary.Solved, "the others are solved without it")
+}
+
+// Controls or a neutral on the made line hold the card back, and nothing is unsized for it.
+func TestTheMadeLineIsKeptClear(t *testing.T) {
+	d := scenario.ClayRoom()
+	d.Machines[1].Load.Heaviest = ""
+	require.True(t, job.Make(d).Card.Ready)
+	d.Bridge.Rotary.Controls = rotary.OnMadeLeg
+	p := job.Make(d)
+	require.Equal(t, finding.Stop, found(p, rotary.IDControls).Grade)
+	require.False(t, p.Card.Ready)
+	require.NotEmpty(t, p.Guard)
+	d.Bridge.Rotary.Controls, d.Bridge.Rotary.Neutral = rotary.OnLines, "yes"
+	require.Equal(t, finding.Stop, found(job.Make(d), rotary.IDNeutral).Grade)
+}
+
+// amps is the number at the head of a text.
+func amps(t *testing.T, text string) float64 {
+	t.Helper()
+	head, _, _ := strings.Cut(text, unit.Space)
+	x, err := strconv.ParseFloat(head, 64)
+	require.NoError(t, err, text)
+	return x
+}
+
+// readOff takes a converter's readings as meters show them: with the motors and loads of
+// one document, as another's owner would type them.
+func readOff(t require.TestingT, hidden job.Document, states ...string) string {
+	p := job.Make(hidden)
+	var lines []string
+	for _, id := range states {
+		for _, s := range p.Rotary.States {
+			if s.ID != id || !s.Runs {
+				continue
+			}
+			name := id
+			if name == "" {
+				name = "idle"
+			}
+			line := fmt.Sprintf(
+				"%s; %.0f %.0f %.0f V; line %s",
+				name,
+				s.Volts[0],
+				s.Volts[1],
+				s.Volts[2],
+				strings.ReplaceAll(s.Supply, unit.Space, " "),
+			)
+			for _, m := range s.Motors {
+				line += "; " + m.ID
+				for _, a := range m.Leads {
+					head, _, _ := strings.Cut(a, unit.Space)
+					line += " " + head
+				}
+				line += " A"
+			}
+			lines = append(lines, line)
+		}
+	}
+	require.Len(t, lines, len(states))
+	return strings.Join(lines, "\n")
+}
+
+// From readings of a hidden converter, whose motors magnetise and are loaded otherwise
+// than said, the loads and the banks that suit it are found again.
+func TestReadingsFindAHiddenConverter(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		hidden := scenario.ClayRoom()
+		hidden.Bridge.Rotary.L13, hidden.Bridge.Rotary.L23 = "170", "20"
+		share := rapid.Float64Range(0.3, 0.9).Draw(t, "share")
+		hidden.Machines[1].Load.Share, hidden.Machines[1].Load.Heaviest = fmt.Sprintf("%.1f %%", share*100), ""
+		// Another power factor on the plate is another magnetising reactance.
+		hidden.Machines[0].Plate.PowerFactor = fmt.Sprintf(
+			"%.1f %%",
+			rapid.Float64Range(78, 86).Draw(t, "idler's power factor"),
+		)
+		d := hidden.Clone()
+		d.Machines[0].Plate.PowerFactor = "82 %"
+		d.Machines[1].Load.Share = "60 %"
+		d.Bridge.Rotary.Readings = readOff(t, hidden, "", "m2")
+		p := job.Make(d)
+		require.Empty(t, p.Unreadable())
+		f := found(p, rotary.IDReadings)
+		require.NotNil(t, f)
+		require.Equal(t, finding.Good, f.Grade, f.Sentence)
+		if l := found(p, rotary.IDLoad); math.Abs(share-0.6) > 0.2 {
+			require.NotNil(t, l)
+			got, err := strconv.ParseFloat(strings.TrimSuffix(l.Cures[0].Value, " %"), 64)
+			require.NoError(t, err)
+			require.InDelta(t, share*100, got, 11)
+			d.Machines[1].Load.Share = l.Cures[0].Value
+		} else {
+			d.Machines[1].Load.Share = hidden.Machines[1].Load.Share
+		}
+		best := func(p job.Plan) rotary.OptionView {
+			for _, o := range p.Rotary.Options {
+				if o.ID == "best" {
+					return o
+				}
+			}
+			return rotary.OptionView{}
+		}
+		want, got := best(job.Make(hidden)), best(job.Make(d))
+		require.InDelta(t, want.Share, got.Share, 0.05)
+	})
+}
+
+// Readings that no such converter shows are said to be off, and change nothing.
+func TestReadingsThatDoNotFit(t *testing.T) {
+	d := scenario.ClayRoom()
+	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "170", "20"
+	plain := job.Make(d)
+	d.Bridge.Rotary.Readings = "idle; 240 160 330 V; line 40 A"
+	p := job.Make(d)
+	require.Equal(t, finding.Caution, found(p, rotary.IDReadings).Grade)
+	require.Equal(t, plain.Rotary.States, p.Rotary.States)
+	d.Bridge.Rotary.Readings = "idle; plenty"
+	require.Len(t, func() []string {
+		var out []string
+		q := job.Make(d)
+		for _, bad := range q.Unreadable() {
+			out = append(out, bad.Path)
+		}
+		return out
+	}(), 1)
+}
+
+// The state on the bench goes out as an open file and comes back: joints of the motor
+// planned, cans, volts.
+func TestABenchCaseOfAConverterComesBack(t *testing.T) {
+	for _, id := range []string{"m1", "m2"} {
+		d := scenario.ClayRoom().Of(id)
+		d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "170", "20"
+		b, ok := job.BenchCase(d, "wanted")
+		require.True(t, ok)
+		require.Len(t, b.Machines, map[string]int{"m1": 1, "m2": 2}[id])
+		other := d.Clone()
+		other.Bridge.Rotary.L13, other.Bridge.Rotary.L23, other.Machines[0].Leads.Found, other.Machines[0].Leads.Done = "", "5", "open", nil
+		back, err := job.FromBenchCase(other, b)
+		require.NoError(t, err)
+		require.Equal(t, "170", back.Bridge.Rotary.L13)
+		require.Equal(t, "20", back.Bridge.Rotary.L23)
+		require.Equal(t, job.Make(d).Wanted.Text, job.Make(back).Now.Text)
+		require.Equal(t, d.Bridge.Capacitor, back.Bridge.Capacitor)
+	}
+	_, err := job.FromBenchCase(
+		scenario.Blunger(),
+		func() circuit.BenchCase { b, _ := job.BenchCase(scenario.ClayRoom().Of("m2"), "wanted"); return b }(),
+	)
+	require.ErrorContains(t, err, "2 machines")
+}
+
+func BenchmarkPlanStreet(b *testing.B) {
+	d := scenario.ClayRoom().Of("m2")
+	for b.Loop() {
+		job.Make(d)
+	}
+}

@@ -1,0 +1,233 @@
+package rotary
+
+import (
+	"context"
+	"math"
+
+	"graybridge/core/unit"
+)
+
+// Occurring are the states that happen in a shop: what every machine does in each.
+type Occurring [][]Duty
+
+// Worst is the worst winding over all states that occur, with the banks given: over
+// plate, of which motor (-1 the idler) and in which state. A state that does not run is
+// worse than any winding: share is +Inf and of the one that falls out.
+func (s *Street) Worst(b Balance, states Occurring) WorstOf {
+	return s.worstUnder(b, states, math.Inf(1), 0)
+}
+
+// worstUnder is Worst where only what lies under a limit is of use: it looks at one
+// state first, the likeliest to be worst, and ends with the first that reaches the limit.
+func (s *Street) worstUnder(b Balance, states Occurring, limit float64, first int) (w WorstOf) {
+	s.SetBalance(b)
+	w.Of, w.Share = -1, 0
+	for n := range states {
+		i := n
+		if n == 0 {
+			i = first
+		} else if n <= first {
+			i = n - 1
+		}
+		st := s.Settle(states[i])
+		of, winding, share := st.Worst()
+		if share > w.Share {
+			w = WorstOf{of, winding, share, i}
+		}
+		if share >= limit || math.IsInf(share, 1) {
+			return w
+		}
+	}
+	return w
+}
+
+// WorstOf is the worst winding of some states.
+type WorstOf struct {
+	Of      int // -1: the idler
+	Winding string
+	Share   float64 // over plate; +Inf where a motor falls out
+	State   int
+}
+
+// perHorsepower is the greatest capacitance of one bank that is looked at, in µF for
+// each horsepower of the idler at 240 V and 60 Hz: nearly three times the trade's 12
+// to 16.
+const perHorsepower = 40.0
+
+// scaled carries µF for each horsepower at 240 V and 60 Hz to this idler and line.
+func (s *Street) scaled(each float64) float64 {
+	volts := 240 / s.line.Volts
+	return each * s.motors[0].Model.ShaftWatts / unit.WattsPerHorsepower * volts * volts * 60 / s.line.Hertz
+}
+
+// Reach is the right and upper end of a map of both banks, in µF.
+func (s *Street) Reach() float64 { return math.Ceil(s.scaled(perHorsepower)/10) * 10 }
+
+// Search finds the two banks that keep the worst winding least over the states that
+// occur. The ground is a bowl with creases where one winding takes over from another,
+// so no gradient and no golden section is trusted: a coarse grid, then a pattern around
+// its best point, and another around the best pair of equal banks, that step where they
+// find better and halve where they do not. equal holds both banks alike. ok is false
+// where no banks let every state run. It ends with the context's error where its caller
+// has gone.
+func (s *Street) Search(
+	ctx context.Context,
+	states Occurring,
+	equal bool,
+) (best Balance, worst WorstOf, ok bool, err error) {
+	d := descent{s: s, ctx: ctx, states: states, reach: s.Reach(), worst: WorstOf{Share: math.Inf(1)}}
+	s.forget()
+	for i := range coarse + 1 {
+		x := d.reach * float64(i) / coarse
+		d.try(Balance{x, x})
+	}
+	d.around(alike, d.reach/coarse/2)
+	if equal {
+		return d.end()
+	}
+	diagonal := d
+	d.worst = WorstOf{Share: math.Inf(1)}
+	for i := range coarse + 1 {
+		for j := range coarse + 1 {
+			d.try(Balance{d.reach * float64(i) / coarse, d.reach * float64(j) / coarse})
+		}
+	}
+	d.around(everyWay, d.reach/coarse/2)
+	diagonal.around(everyWay, d.reach/coarse/4)
+	if diagonal.worst.Share < d.worst.Share {
+		d = diagonal
+	}
+	return d.end()
+}
+
+// coarse is how many steps the first grid has each way.
+const coarse = 8
+
+// The ways that a pattern steps: banks alike, or each on its own.
+var (
+	alike    = [][2]float64{{1, 1}, {-1, -1}}
+	everyWay = [][2]float64{{1, 0}, {-1, 0}, {0, 1}, {0, -1}, {1, 1}, {-1, -1}, {1, -1}, {-1, 1},
+		{2, 1}, {1, 2}, {-2, 1}, {-1, 2}, {2, -1}, {1, -2}, {-2, -1}, {-1, -2},
+		{3, 1}, {1, 3}, {-3, 1}, {-1, 3}, {3, -1}, {1, -3}, {-3, -1}, {-1, -3}}
+)
+
+// descent is a search under way.
+type descent struct {
+	s      *Street
+	ctx    context.Context
+	states Occurring
+	reach  float64
+	best   Balance
+	worst  WorstOf
+	likely int // the state that was worst last: the likeliest to be it again
+	err    error
+}
+
+// try looks at a pair of banks and keeps it where it is better.
+func (d *descent) try(b Balance) bool {
+	if b.L13 < 0 || b.L23 < 0 || b.L13 > d.reach || b.L23 > d.reach || d.err != nil {
+		return false
+	}
+	if d.err = d.ctx.Err(); d.err != nil {
+		return false
+	}
+	w := d.s.worstUnder(b, d.states, d.worst.Share, d.likely)
+	d.likely = w.State
+	if w.Share >= d.worst.Share {
+		return false
+	}
+	d.best, d.worst = b, w
+	return true
+}
+
+// around steps from the best pair so far.
+func (d *descent) around(ways [][2]float64, step float64) {
+	if math.IsInf(d.worst.Share, 1) {
+		return
+	}
+	for d.err == nil && step > 0.25 {
+		moved := false
+		for _, w := range ways {
+			moved = d.try(Balance{d.best.L13 + step*w[0], d.best.L23 + step*w[1]}) || moved
+		}
+		if !moved {
+			step /= 2
+		}
+	}
+}
+
+func (d *descent) end() (Balance, WorstOf, bool, error) {
+	if d.err != nil || math.IsInf(d.worst.Share, 1) {
+		return Balance{}, d.worst, false, d.err
+	}
+	return d.best, d.worst, true, nil
+}
+
+// Map is the worst winding over both banks: rows from nothing at L2-L3 upward, each from
+// nothing at L1-L3 to the right.
+type Map struct {
+	Reach float64     `json:"reach_microfarad"`
+	Worst [][]float64 `json:"worst" nullable:"false"` // over plate; 0 where a motor falls out
+	Who   [][]int     `json:"who" nullable:"false"`   // -1 the idler, else the machine
+}
+
+// Map works the map out in n × n points; each is called with every row as it is done,
+// from below, and where it says no or the context ends the map ends too.
+func (s *Street) Map(
+	ctx context.Context,
+	states Occurring,
+	n int,
+	each func(row int, worst []float64, who []int) bool,
+) error {
+	reach := s.Reach()
+	s.forget()
+	for j := range n {
+		worst, who := make([]float64, n), make([]int, n)
+		for i := range n {
+			if err := ctx.Err(); err != nil {
+				return err
+			}
+			at := i
+			if j%2 == 1 { // there and back again: each point beside the one before
+				at = n - 1 - i
+			}
+			w := s.Worst(Balance{reach * float64(at) / float64(n-1), reach * float64(j) / float64(n-1)}, states)
+			if worst[at], who[at] = w.Share, w.Of; math.IsInf(w.Share, 1) {
+				worst[at] = 0
+			}
+		}
+		if !each(j, worst, who) {
+			return ctx.Err()
+		}
+	}
+	return nil
+}
+
+// FallsOut raises the load of every running machine of a state together until one falls
+// out: the factor on their loads at which it happens, up to most, and which one (-1 the
+// idler). ok is false where none does.
+func (s *Street) FallsOut(duties []Duty, most float64) (factor float64, who int, ok bool) {
+	at := func(f float64) (State, bool) {
+		more := make([]Duty, len(duties))
+		for i, d := range duties {
+			more[i] = d
+			more[i].Load.Share *= f
+		}
+		st := s.Settle(more)
+		return st, st.Runs
+	}
+	low, high := 0.0, most
+	last, runs := at(most)
+	if runs {
+		return 0, 0, false
+	}
+	for high-low > 0.005 {
+		mid := (low + high) / 2
+		if st, runs := at(mid); runs {
+			low = mid
+		} else {
+			high, last = mid, st
+		}
+	}
+	return high, last.Falls, true
+}

@@ -1,0 +1,229 @@
+package rotary
+
+import (
+	"math"
+	"strings"
+
+	"graybridge/core/finding"
+)
+
+// Limits of the trade and the plan.
+const (
+	near        = 1.15 // a winding above this burns; above plate up to it: short runs only
+	madeOff     = 0.05 // the made line within this of the line's volts
+	startMargin = 1.25 // more than what stands against a start: low volts and tolerance
+	ratioLeast  = 1.25 // idler over the largest machine, by horsepower
+	ratioLoaded = 1.5  // the same where one starts loaded
+)
+
+// judge says what follows from what was solved, gravest facts first.
+func (o *Over) judge() {
+	if o.Idler == nil {
+		o.say(o.noIdler())
+		return
+	}
+	if o.Street == nil {
+		o.say(o.idlerUnknown())
+		return
+	}
+	if len(o.Counted) < len(o.Machines) {
+		o.say(o.notCounted())
+	}
+	if len(o.Machines) == 0 {
+		o.say(o.nobodyYet())
+	}
+	o.judgeReadings()
+	o.judgeBanks()
+	o.judgeDirection()
+	o.judgeStarts()
+	o.judgeIdlerStart()
+	o.judgeSize()
+	o.judgeHabits()
+}
+
+func (o *Over) say(f finding.Finding) {
+	f.Bay, f.Detail = finding.Bridge, strings.TrimSpace(f.Detail)
+	for i := range f.Why {
+		if f.Why[i].Section == "" {
+			f.Why[i].Section = finding.OnRotary
+		}
+		f.Why[i].Estimated = f.Why[i].Estimated || o.estimated()
+	}
+	o.Said = append(o.Said, f)
+}
+
+// estimated says that some motor of the street leans on an estimate.
+func (o *Over) estimated() bool { return o.Mark() == finding.Estimated }
+
+// Mark of a figure of the street.
+func (o *Over) Mark() finding.Mark {
+	if o.Idler == nil || o.Idler.Site.Mark() == finding.Estimated {
+		return finding.Estimated
+	}
+	for _, i := range o.Counted {
+		if o.Machines[i].Site.Mark() == finding.Estimated {
+			return finding.Estimated
+		}
+	}
+	return finding.Computed
+}
+
+// judgeBanks weighs the banks over the states that occur.
+func (o *Over) judgeBanks() {
+	a := o.Answer
+	w := a.Yours.Worst
+	switch {
+	case !a.OK:
+		o.say(o.noBanks(a.Best.Worst))
+		return
+	case math.IsInf(w.Share, 1):
+		o.say(o.fallsOut(w))
+	default:
+		grade := finding.Good
+		if w.Share > near {
+			grade = finding.Stop
+		} else if w.Share > 1 {
+			grade = finding.Caution
+		}
+		o.say(o.worstWinding(w, grade))
+	}
+	if !o.Chosen {
+		o.say(o.chooseBanks())
+	} else if a.Best.Worst.Share < w.Share-0.05 {
+		o.say(o.betterBanks())
+	}
+	if a.Yours.Made[1] > 0 {
+		grade := finding.Good
+		if a.Yours.Off > madeOff {
+			grade = finding.Caution
+		}
+		o.say(o.madeVolts(grade))
+	}
+	for bank, volts := range a.BankVolts {
+		if _, ok := a.Class(bank); !ok && a.Cans[bank] != nil {
+			o.say(o.noClass(bank, volts))
+		}
+	}
+	if len(a.Cans[0])+len(a.Cans[1]) > 0 {
+		o.say(o.cansToBuy())
+	}
+	if a.First != nil {
+		o.say(o.firstOut())
+	}
+	o.say(o.factor())
+}
+
+// judgeDirection warns of banks that fit one direction of the idler only.
+func (o *Over) judgeDirection() {
+	a := o.Answer
+	if o.As.Spun == "" && len(o.Counted) > 0 {
+		o.say(o.askSpun())
+	}
+	if math.IsInf(a.Yours.Worst.Share, 1) {
+		return
+	}
+	if other := a.Yours.Other.Share; other > near && other > a.Yours.Worst.Share+0.1 {
+		o.say(o.trap())
+	}
+}
+
+// judgeStarts weighs the start of the machine with the least to spare, and of any that
+// cannot start beside the others.
+func (o *Over) judgeStarts() {
+	a := o.Answer
+	weakest := -1
+	spare := func(i int) float64 { return a.Each[i].Start.Torque / a.Each[i].Standing }
+	for i := range o.Counted {
+		if weakest < 0 || spare(i) < spare(weakest) {
+			weakest = i
+		}
+	}
+	if weakest < 0 {
+		return
+	}
+	grade := finding.Good
+	switch least := spare(weakest); {
+	case least <= 1:
+		grade = finding.Stop
+	case least < startMargin:
+		grade = finding.Caution
+	}
+	o.say(o.machineStart(weakest, grade))
+	for i, e := range a.Each {
+		if e.Start.Torque > e.Standing && (!e.Beside.Hold || e.Beside.Torque <= e.Standing) {
+			o.say(o.startFirst(i))
+			break
+		}
+	}
+}
+
+// judgeIdlerStart is how the idler comes up.
+func (o *Over) judgeIdlerStart() {
+	s := o.Answer.IdlerStart
+	switch {
+	case o.As.StartBy == "":
+		o.say(o.askStart())
+	case !o.As.StartBy.ByCapacitor():
+		o.say(o.spinThenClose())
+	case o.StartEntered == 0:
+		o.say(o.askStartCan())
+	case s.Torque <= 2*s.Friction:
+		o.say(o.startTooWeak())
+	default:
+		o.say(o.startsOnCan())
+	}
+	if o.As.Cans == Fixed && s.Alone > s.Friction && !o.As.StartBy.ByCapacitor() {
+		o.say(o.creeps())
+	}
+}
+
+// judgeSize sets the schools' ratios beside what the engine found.
+func (o *Over) judgeSize() {
+	if len(o.Counted) == 0 {
+		return
+	}
+	ratio, wanted, who := o.ratio()
+	grade := finding.Note
+	if ratio < wanted {
+		grade = finding.Caution
+	}
+	o.say(o.size(ratio, wanted, who, grade))
+}
+
+// ratio of the idler to the machine that asks most of it by the schools, and the least
+// that they want for it.
+func (o *Over) ratio() (ratio, wanted float64, who int) {
+	idler := o.Idler.Site.Model.ShaftWatts
+	ratio, wanted = math.Inf(1), ratioLeast
+	for i := range o.Counted {
+		m := o.At(i).Site
+		want := ratioLeast
+		if m.Load.StartShare() > 0.3 {
+			want = ratioLoaded
+		}
+		if have := idler / m.Model.ShaftWatts; have/want < ratio/wanted {
+			ratio, wanted, who = have, want, i
+		}
+	}
+	return ratio, wanted, who
+}
+
+// judgeHabits is what the made line must not be used for, and what happens when the
+// supply comes back.
+func (o *Over) judgeHabits() {
+	switch o.As.Controls {
+	case "":
+		o.say(o.askControls())
+	case OnMadeLeg:
+		o.say(o.controlsOnMade())
+	}
+	if o.As.Neutral == "yes" {
+		o.say(o.neutralOnMade())
+	}
+	if len(o.Machines) > 0 && o.As.DropsOut == "" {
+		o.say(o.askDropOut())
+	}
+	if o.As.Marked == "" {
+		o.say(o.markMade())
+	}
+}

@@ -1,0 +1,352 @@
+package rotary
+
+import (
+	"errors"
+	"fmt"
+	"maps"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/machine"
+	"graybridge/core/unit"
+)
+
+// Round is one set of readings on the running converter: which machines ran, on which
+// cans, and what the meters showed; 0 where nothing was read.
+type Round struct {
+	Typed   string
+	Running []string // ids, in any order; none: the idler alone
+	Cans    *Balance // nil: those that are entered now
+	Volts   [3]float64
+	Line    float64
+	Leads   map[string][3]float64 // by id, amps in leads 1, 2, 3
+}
+
+// ReadRounds reads one round a line: "idle; 240 252 248 V; line 2.4 A; m1 16.7 3.3 19.9 A",
+// with the machines that ran joined by + in the place of idle, and "cans 190 7.5" where
+// others were in than now. Each line comes back as a reading.
+func ReadRounds(text string) (rounds []Round, readings []finding.Reading) {
+	for line := range strings.SplitSeq(text, "\n") {
+		if line = strings.TrimSpace(line); line == "" {
+			continue
+		}
+		r := finding.Reading{Path: "rotary.readings", Typed: line}
+		round, err := readRound(line)
+		if err != nil {
+			r.Problem, r.Wanted = err.Error(), "idle; 240 252 248 V; line 2.4 A; m1 16.7 3.3 19.9 A"
+		} else {
+			r.ReadAs = fmt.Sprintf("%d figures", round.count())
+			rounds = append(rounds, round)
+		}
+		readings = append(readings, r)
+	}
+	return rounds, readings
+}
+
+func readRound(line string) (Round, error) {
+	r := Round{Typed: line, Leads: map[string][3]float64{}}
+	for i, piece := range strings.Split(line, ";") {
+		words := strings.Fields(strings.ReplaceAll(piece, unit.Space, " "))
+		if len(words) == 0 {
+			continue
+		}
+		if i == 0 {
+			if words[0] != "idle" {
+				r.Running = strings.Split(words[0], "+")
+			}
+			continue
+		}
+		if last := words[len(words)-1]; last == "V" || last == "A" || last == "µF" {
+			words = words[:len(words)-1]
+		}
+		if err := r.take(words); err != nil {
+			return r, err
+		}
+	}
+	if r.count() == 0 {
+		return r, fmt.Errorf("no figure stands in “%s”", line)
+	}
+	return r, nil
+}
+
+// take reads one piece: three volts, the line's amps, cans, or a motor's three amps.
+func (r *Round) take(words []string) error {
+	if len(words) == 0 {
+		return errors.New("a unit stands there without a figure")
+	}
+	name := ""
+	if _, err := strconv.ParseFloat(words[0], 64); err != nil && words[0] != "-" {
+		name, words = words[0], words[1:]
+	}
+	figures := make([]float64, 0, 3)
+	for _, w := range words {
+		x, err := strconv.ParseFloat(strings.ReplaceAll(w, ",", "."), 64)
+		if w == "-" {
+			x, err = 0, nil
+		}
+		if err != nil || !(x >= 0 && x < 2000) {
+			return fmt.Errorf("“%s” is no figure of a meter", w)
+		}
+		figures = append(figures, x)
+	}
+	switch {
+	case name == "line" && len(figures) == 1:
+		r.Line = figures[0]
+	case name == "cans" && len(figures) == 2:
+		r.Cans = &Balance{figures[0], figures[1]}
+	case name == "" && len(figures) == 3:
+		r.Volts = [3]float64(figures)
+	case name != "" && len(figures) == 3:
+		r.Leads[name] = [3]float64(figures)
+	default:
+		return fmt.Errorf("“%s” with %d figures is not understood", name, len(figures))
+	}
+	return nil
+}
+
+// count is how many figures were read.
+func (r *Round) count() (n int) {
+	one := func(x float64) {
+		if x > 0 {
+			n++
+		}
+	}
+	one(r.Line)
+	for _, v := range r.Volts {
+		one(v)
+	}
+	for _, l := range r.Leads {
+		for _, a := range l {
+			one(a)
+		}
+	}
+	return n
+}
+
+// Fit is the motors that the readings show: a factor on each one's magnetising
+// reactance, the idler first, and the load of every machine that ran.
+type Fit struct {
+	Magnetising []float64
+	Share       map[int]float64 // by machine of the street: the load it was found at
+	Off         float64         // root mean square of the deviations, in meter errors
+	Fits        bool
+	Rounds      int
+}
+
+const (
+	voltError  = 0.007 // of a reading
+	ampError   = 0.02
+	ampFloor   = 0.015 // of the motor's plate amps
+	doubt      = 0.2   // how far ln of a magnetising factor may be from the fit's own
+	fitsWithin = 3.0
+	mostRounds = 6 // the last so many are looked at
+)
+
+// fitted finds the motors that the rounds show; nil without a round that concerns this
+// street.
+func (o *Over) fitted(idler Motor, motors []Motor) *Fit {
+	rounds := []Round{}
+	for _, r := range o.Rounds {
+		known := true
+		for _, id := range r.Running {
+			known = known && o.indexOf(id) >= 0
+		}
+		if known {
+			rounds = append(rounds, r)
+		}
+	}
+	if len(rounds) == 0 {
+		return nil
+	}
+	if len(rounds) > mostRounds {
+		rounds = rounds[len(rounds)-mostRounds:]
+	}
+	f := &Fit{Magnetising: make([]float64, 1+len(motors)), Share: map[int]float64{}, Rounds: len(rounds)}
+	for i := range f.Magnetising {
+		f.Magnetising[i] = 1
+	}
+	for _, r := range rounds {
+		for _, id := range r.Running {
+			i := o.indexOf(id)
+			f.Share[i] = o.At(i).Site.Load.Usual
+		}
+	}
+	loss := func() float64 { return o.deviation(f, idler, motors, rounds) }
+	best := loss()
+	// A pattern over the factors and the loads, each in turn, halving where none helps.
+	try := func(into *float64, to float64) bool {
+		was := *into
+		*into = to
+		if now := loss(); now < best-1e-9 {
+			best = now
+			return true
+		}
+		*into = was
+		return false
+	}
+	machines := slices.Sorted(maps.Keys(f.Share))
+	for step := 0.2; step > 0.004; {
+		moved := false
+		for i := range f.Magnetising {
+			if i > 0 && !slices.Contains(machines, i-1) {
+				continue // it never ran: nothing shows it
+			}
+			x := &f.Magnetising[i]
+			moved = try(x, *x*(1+step)) || try(x, *x/(1+step)) || moved
+		}
+		for _, i := range machines {
+			share := f.Share[i]
+			set := func(to float64) bool {
+				f.Share[i] = math.Max(0, to)
+				if now := loss(); now < best-1e-9 {
+					best, share = now, f.Share[i]
+					return true
+				}
+				f.Share[i] = share
+				return false
+			}
+			moved = set(share+step/2) || set(share-step/2) || moved
+		}
+		if !moved {
+			step /= 2
+		}
+	}
+	n := 0
+	for _, r := range rounds {
+		n += r.count()
+	}
+	f.Off = math.Sqrt(math.Max(0, best) / float64(n))
+	f.Fits = f.Off <= fitsWithin
+	return f
+}
+
+// indexOf is a machine of the street by its id; -1 where it is none.
+func (o *Over) indexOf(id string) int {
+	for i := range o.Counted {
+		if o.id(i) == id {
+			return i
+		}
+	}
+	return -1
+}
+
+// apply is a motor with its magnetising reactance as the fit has it.
+func (f *Fit) apply(i int, m Motor) Motor {
+	model := *m.Model
+	model.Eq.XmOhm *= f.Magnetising[i]
+	m.Model = &model
+	return m
+}
+
+// deviation is Σ((predicted − read)/meter error)² over the rounds, with the doubt about
+// the magnetising factors; +Inf where a round does not run.
+func (o *Over) deviation(f *Fit, idler Motor, motors []Motor, rounds []Round) (sum float64) {
+	all := make([]Motor, len(motors))
+	for i, m := range motors {
+		all[i] = f.apply(i+1, m)
+	}
+	s := NewStreet(o.line(), f.apply(0, idler), all...)
+	s.SetBackward(o.As.Spun == Backward)
+	for _, k := range f.Magnetising {
+		sum += math.Pow(math.Log(k)/doubt, 2)
+	}
+	for _, r := range rounds {
+		cans := o.Entered
+		if r.Cans != nil {
+			cans = *r.Cans
+		}
+		s.SetBalance(cans)
+		duties := make([]Duty, len(motors))
+		for _, id := range r.Running {
+			i := o.indexOf(id)
+			kind := o.At(i).Site.Load.Kind
+			if kind == machine.NoLoad {
+				kind = machine.Constant
+			}
+			duties[i] = Duty{Running, machine.Load{Kind: kind, Share: f.Share[i]}}
+		}
+		st := s.Settle(duties)
+		if !st.Runs {
+			return math.Inf(1)
+		}
+		sum += o.against(r, &st)
+	}
+	return sum
+}
+
+// against is one round's deviations from a solved state.
+func (o *Over) against(r Round, st *State) (sum float64) {
+	one := func(read, predicted, e float64) {
+		if read > 0 {
+			sum += math.Pow((predicted-read)/e, 2)
+		}
+	}
+	for i, v := range r.Volts {
+		one(v, st.Volts[i], voltError*v)
+	}
+	plate := o.Idler.Site.Model.LineAmps
+	one(r.Line, st.Supply, ampError*r.Line+ampFloor*plate)
+	for id, read := range r.Leads {
+		shaft, rated := &st.Idler, plate
+		if i := o.indexOf(id); i >= 0 {
+			shaft, rated = &st.Machines[i], o.At(i).Site.Model.LineAmps
+		} else if id != o.Idler.ID {
+			continue
+		}
+		for k, a := range read {
+			one(a, shaft.Leads[k], ampError*a+ampFloor*rated)
+		}
+	}
+	return sum
+}
+
+// refit puts the motors that the readings show in the place of those fitted to the
+// plates alone, where they explain the readings.
+func (o *Over) refit(idler *Motor, motors []Motor) {
+	f := o.fitted(*idler, motors)
+	if o.Fit = f; f == nil || !f.Fits {
+		return
+	}
+	why := func(k float64) finding.Why {
+		return finding.Why{
+			Formula: "Xm · " + unit.Three(k),
+			Section: finding.OnTrim,
+			Source:  "refitted to your readings on the running converter",
+		}
+	}
+	*idler = f.apply(0, *idler)
+	at := *o.Idler
+	at.Site = at.Site.With(*idler.Model, why(f.Magnetising[0]))
+	o.Idler = &at
+	o.Machines = slices.Clone(o.Machines)
+	for i := range motors {
+		if _, ran := f.Share[i]; !ran {
+			continue
+		}
+		motors[i] = f.apply(i+1, motors[i])
+		m := &o.Machines[o.Counted[i]]
+		m.Site = m.Site.With(*motors[i].Model, why(f.Magnetising[i+1]))
+	}
+}
+
+// judgeReadings says what the readings show.
+func (o *Over) judgeReadings() {
+	f := o.Fit
+	if f == nil {
+		return
+	}
+	if !f.Fits {
+		o.say(o.readingsOff())
+		return
+	}
+	o.say(o.readingsFit())
+	for _, i := range slices.Sorted(maps.Keys(f.Share)) {
+		if said := o.At(i).Site.Load; math.Abs(f.Share[i]-said.Usual) > 0.08 {
+			o.say(o.loadFound(i))
+			break
+		}
+	}
+}

@@ -1,0 +1,69 @@
+package rotary
+
+import (
+	"fmt"
+
+	"graybridge/core/finding"
+	"graybridge/core/site"
+	"graybridge/core/unit"
+)
+
+// Words of states.
+const (
+	cannotSolve = "This circuit cannot be solved."
+	shorted     = "Fed like this two lines are shorted: expect the breaker to open at once."
+)
+
+func short(lines string) string {
+	return "Fed like this, " + lines + " are joined: a dead short. Expect the breaker to open at once."
+}
+
+// words fills a state's grade and verdict.
+func (o *Over) words(s *site.State, out outcome) {
+	model := o.Member().Site.Model
+	fed, share := site.FedWords(s.ID), unit.Percent(out.share)
+	s.Trips = out.fate == fights || out.fate == trips
+	s.Grade = finding.Stop
+	switch out.fate {
+	case dead:
+		s.Grade = finding.Note
+	case overworked, weak:
+		s.Grade = finding.Caution
+	case idles, works:
+		s.Grade = finding.Good
+	}
+	at := fmt.Sprintf("winding %s at %s of plate amps", out.coil, share)
+	switch out.fate {
+	case fights:
+		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: %s of plate amps in winding %s. "+
+			"Expect the breaker to open at once.", site.Title(out.one), site.Title(out.two), share, out.coil)
+	case trips:
+		s.Verdict = fmt.Sprintf("%stake %s in a lead, %s times plate amps, winding %s at %s: "+
+			"expect the breaker to open at once.",
+			fed, site.AmpsText(out.most), unit.Three(out.most/model.LineAmps), out.coil, share)
+	case dead:
+		s.Verdict = "Fed like this nothing flows: no coil stands between the lines."
+	case pulls:
+		s.Verdict = fed + "pull the idler down: the made line breaks down for every machine."
+	case fades:
+		s.Verdict = fed + "not keep turning, " + at + "."
+	case hums:
+		s.Verdict = fed + "hum and not turn, with " + at + "."
+	case stands:
+		s.Verdict = fed + "not turn: too little torque to start this load."
+	case crawls:
+		s.Verdict = fed + "crawl at " + s.RPM + " and burn, " + at + "."
+	case stalls:
+		s.Verdict = fed + "stall under your load, " + at + "."
+	case burns:
+		s.Verdict = fmt.Sprintf("%srun at %s and burn winding %s: %s of plate amps.", fed, s.RPM, out.coil, share)
+	case overworked:
+		s.Verdict = fed + "run at " + s.RPM + " with " + at + ": short runs only."
+	case weak:
+		s.Verdict = fed + "run weak, at " + s.RPM + " where the plate says " + unit.Whole(model.RPM, "rpm") + "."
+	case idles:
+		s.Verdict = fed + "idle at " + s.RPM + " once spun, worst " + at + "."
+	case works:
+		s.Verdict = fed + "run at " + s.RPM + " beside the idler, worst " + at + "."
+	}
+}
