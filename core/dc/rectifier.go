@@ -76,7 +76,7 @@ type rectifier struct {
 	emf           float64
 	amplitude     float64 // peak over impedance
 	phi, k, ohm   float64
-	opens         float64 // from here to π − opens the line has more volts than stand against it; π/2 where it never has
+	opens         float64 // from here to π − opens the line has more volts than stand against it; π/2: never
 }
 
 func newRectifier(m Armature, l Line, emf float64) rectifier {
@@ -127,9 +127,8 @@ func (r *rectifier) ends(p *Piece, to float64) (died bool) {
 	return false
 }
 
-// half follows one half period from the firing at delay, with some amps then, to the
-// next firing. It returns the amps there and writes the pieces.
-func (r *rectifier) half(delay, amps float64, pieces []Piece) (float64, []Piece) {
+// conduct follows the amps from the firing to the line's zero and gives those left there.
+func (r *rectifier) conduct(delay, amps float64, pieces []Piece) (float64, []Piece) {
 	x := delay
 	for x < math.Pi {
 		if amps <= 0 { // the gate holds: it waits for more volts than stand against it
@@ -146,18 +145,31 @@ func (r *rectifier) half(delay, amps float64, pieces []Piece) (float64, []Piece)
 			amps = 0
 		}
 	}
-	if amps > 0 {
-		p := r.piece(math.Pi, amps, false)
-		if r.ends(&p, math.Pi+delay) {
-			amps = 0
-		} else {
-			amps = math.Max(0, p.At(p.To))
-		}
-		if p.To > p.From {
-			pieces = append(pieces, p)
-		}
+	return amps, pieces
+}
+
+// coast follows amps round through the diodes from one angle to another.
+func (r *rectifier) coast(from, to, amps float64, pieces []Piece) (float64, []Piece) {
+	if amps <= 0 || to <= from {
+		return math.Max(0, amps), pieces
+	}
+	p := r.piece(from, amps, false)
+	if r.ends(&p, to) {
+		amps = 0
+	} else {
+		amps = math.Max(0, p.At(p.To))
+	}
+	if p.To > p.From {
+		pieces = append(pieces, p)
 	}
 	return amps, pieces
+}
+
+// half follows one half period from the firing at delay, with some amps then, to the
+// next firing. It returns the amps there and writes the pieces.
+func (r *rectifier) half(delay, amps float64, pieces []Piece) (float64, []Piece) {
+	amps, pieces = r.conduct(delay, amps, pieces)
+	return r.coast(math.Pi, math.Pi+delay, amps, pieces)
 }
 
 // Rectified settles the half-controlled bridge at a firing delay and a back EMF.
