@@ -89,6 +89,7 @@ const (
 	OnDriveSpeed     Section = "drive-speed"
 	OnDriveSheet     Section = "drive-sheet"
 	OnRotary         Section = "rotary"
+	OnDirect         Section = "dc"
 	OnLimits         Section = "limits"
 )
 

@@ -43,6 +43,7 @@ type Entry struct {
 	Starter Starter `json:"starter,omitempty" enum:"star-delta"`
 	Round
 	Ohms
+	Brushed Brushed `json:"brushed,omitzero" label:"DC"`
 }
 
 // Hand is how this motor's joints are made and named.

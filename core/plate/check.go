@@ -30,12 +30,16 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 	}
 	if k := p.NotThis(); k != "" {
 		words := map[LineKind][2]string{
-			DirectC:   {"This is a DC motor.", "Brushes, an armature and a field: none of these bridges feeds it. It wants a DC controller for its armature volts, and for its field where it has one."},
+			DirectC:   {"This is a DC motor.", "Brushes, an armature and a field: no three-phase bridge feeds it. It wants a DC controller for its armature volts, and for its field where it has one."},
 			Universal: {"This is a universal motor: brushes, for AC and DC.", "It runs on single-phase as it is, with a controller of its own kind for speed. No three-phase bridge feeds it."},
 			TwoSpeed:  {"This is a two-speed motor.", "Its windings are changed over for the second speed, and no count of leads tells how. It needs its own diagram; on a drive one of its speeds may serve."},
 		}[k]
-		add(finding.Finding{ID: "plate.not-this", Grade: finding.Stop, Sentence: words[0], Detail: words[1], Entries: []string{"plate.volts", "plate.power", "plate.rpm"},
-			Why: []finding.Why{{Formula: "what is printed", Section: finding.OnPlate, Source: "plate, as typed"}}})
+		f := finding.Finding{ID: "plate.not-this", Grade: finding.Stop, Sentence: words[0], Detail: words[1], Entries: []string{"plate.volts", "plate.power", "plate.rpm"},
+			Why: []finding.Why{{Formula: "what is printed", Section: finding.OnPlate, Source: "plate, as typed"}}}
+		if k == DirectC {
+			f.Cures = []finding.Cure{{Label: "Take the DC bridge", Path: "bridge.kind", Value: "dc"}}
+		}
+		add(f)
 		return out
 	}
 	if p.OutputRPM {

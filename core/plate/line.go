@@ -680,6 +680,10 @@ func (l Line) Entry() Entry {
 		}
 	}
 	e.Volts, e.Amps = strings.TrimSpace(join(volts, " ")), strings.TrimSpace(join(amps, " "))
+	if l.Kind == DirectC { // a brushed motor's volts and amps are its armature's
+		e.ArmatureVolts, e.ArmatureAmps, e.Volts, e.Amps = e.Volts, e.Amps, "", ""
+		e.FieldVolts, e.FieldAmps, e.FormFactor, e.Winding = plain(l.FieldVolts), plain(l.FieldAmps), plain(l.FormFactor), l.Field
+	}
 	if e.Power = join(power, "/"); e.Power != "" {
 		e.Power += " kW"
 	}

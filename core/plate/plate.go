@@ -39,6 +39,13 @@ type Entry struct {
 	Insulation    string `json:"insulation,omitempty" example:"F"`
 	Duty          string `json:"duty,omitempty" example:"S1"`
 	InverterDuty  string `json:"inverter_duty,omitempty" example:"10:1" doc:"speed range at full torque; “yes”: only the mark"`
+	ArmatureVolts string `json:"armature_volts,omitempty" example:"90 V" doc:"of a brushed motor"`
+	ArmatureAmps  string `json:"armature_amps,omitempty" example:"7.6 A"`
+	FieldVolts    string `json:"field_volts,omitempty" example:"100 V"`
+	FieldAmps     string `json:"field_amps,omitempty" example:"0.6 A"`
+	Winding       string `json:"winding,omitempty" example:"permanent magnet" doc:"of a brushed motor: permanent magnet, shunt, compound, series"`
+	FormFactor    string `json:"form_factor,omitempty" example:"1.4"`
+	TopRPM        string `json:"top_rpm,omitempty" example:"2300" doc:"greatest, by a weaker field"`
 }
 
 // Join is how whole windings are joined in one column of the plate.
@@ -215,6 +222,9 @@ func Read(e Entry, supplyHz float64) (Plate, []finding.Reading) {
 		}
 	}
 	p.Kind = ReadLine(strings.Join([]string{e.Power, e.Volts, e.Connection, e.Amps, e.RPM + map[bool]string{true: " rpm", false: ""}[e.RPM != ""], phasesText(e.Phases), e.Duty, e.Enclosure}, " ")).Kind
+	if e.ArmatureVolts != "" || e.ArmatureAmps != "" || e.FieldVolts != "" {
+		p.Kind = DirectC
+	}
 	if c := r.columns("service_factor", e.ServiceFactor, unit.Share); len(c) > 0 {
 		p.ServiceFactor = c[0].Mid()
 	}

@@ -335,3 +335,26 @@ func Wire(c unit.Conductor) string {
 	}
 	return c.String()
 }
+
+var directFullLoad = load[struct {
+	Source  string `json:"source"`
+	Columns []struct {
+		Volts float64 `json:"volts"`
+		Rows  pairs   `json:"rows"`
+	} `json:"columns"`
+}]("dc-full-load-amps")
+
+// DirectFullLoadAmps is the code table's armature current of a DC motor at base speed.
+// ok is false outside the table: its volts are met within a tenth, its powers within one
+// in a hundred.
+func DirectFullLoadAmps(horsepower, volts float64) (amps float64, source string, ok bool) {
+	t := directFullLoad()
+	for _, c := range t.Columns {
+		last := c.Rows[len(c.Rows)-1][0]
+		if math.Abs(volts/c.Volts-1) > 0.1 || horsepower < 0.99*c.Rows[0][0] || horsepower > 1.01*last {
+			continue
+		}
+		return c.Rows.between(horsepower), t.Source, true
+	}
+	return 0, t.Source, false
+}
