@@ -124,3 +124,36 @@ func ConverterCautions() []string {
 			"when the supply returns.",
 	}
 }
+
+// DirectGates are the checks of a first start of a brushed motor on its controller.
+func DirectGates(field bool) []string {
+	out := Gates()
+	out[1] = "Brushes free, long enough, pressed evenly; brush dust sucked out"
+	out[3] = "Armature ohms while turning it by hand, without jumps to open"
+	out[4] = "Insulation: every lead to frame over 1 MΩ with a 500 V tester (controller off the leads)"
+	out[6] = "Jumpers, plug-in resistor and trims as on this card; dial at zero; guards on, hands clear"
+	out[7] = "Bump, belt off, dial a little up: direction as wanted"
+	if field {
+		out = slices.Insert(out, 7, "Field first: its volts measured before the dial is turned up")
+	}
+	return out
+}
+
+// DirectCautions stand on the card of a brushed motor.
+func DirectCautions(mains, field bool) []string {
+	out := []string{
+		"Mains kills. No work on a live box. Fixed wiring belongs to a licensed person in most places; local rules " +
+			"come first.",
+		"Turned round by its armature leads only, standing. The armature is never parted or joined while it is fed.",
+		"Held fast it burns under its brushes within seconds: dial to zero, off.",
+		"Brushes spark: no solvent, gas or fine dry dust beside it.",
+	}
+	if mains {
+		out = append(out, "Pot, trims and their wires stand at mains potential: insulated knob, cover, insulated "+
+			"screwdriver.")
+	}
+	if field {
+		out = append(out, "The field is never opened while it turns: the motor runs away and bursts.")
+	}
+	return out
+}

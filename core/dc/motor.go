@@ -9,6 +9,7 @@ type Motor struct {
 	ArmatureVolts float64
 	ArmatureAmps  float64
 	RPM           float64
+	MeasuredKe    float64 // V per rpm; 0: it follows from the plate
 }
 
 // Constants follow from the plate.
@@ -22,6 +23,9 @@ type Constants struct {
 // Constants of the motor.
 func (m *Motor) Constants() Constants {
 	c := Constants{VoltsPerRPM: (m.ArmatureVolts - m.ArmatureAmps*m.Ohm - m.BrushVolts) / m.RPM}
+	if m.MeasuredKe > 0 {
+		c.VoltsPerRPM = m.MeasuredKe
+	}
 	c.NmPerAmp = c.VoltsPerRPM * 30 / math.Pi
 	c.RatedNm = m.ShaftWatts / (m.RPM * math.Pi / 30)
 	c.FrictionNm = c.NmPerAmp*m.ArmatureAmps - c.RatedNm

@@ -102,17 +102,36 @@ func (m *Motor) Weakened(flux float64) Motor {
 // Residual is the share of its flux that a field's iron keeps with no amps: planning.
 const Residual = 0.04
 
-// RunsAway is where a shunt motor goes with its field open at some armature volts: the
-// speed it tends to on the flux that is left, and the amps there. stalls says that what
-// hangs on the shaft is more than so weak a motor turns; then the amps are those of
-// standstill.
-func (m *Motor) RunsAway(volts, loadNm float64) (rpm, amps float64, stalls bool) {
+// FieldSeconds is the time in which an open field's flux falls: planning.
+const FieldSeconds = 0.3
+
+// Runaway is what a wound motor does when its field opens while it turns.
+type Runaway struct {
+	Peak    float64 // rpm
+	Seconds float64 // until then
+	Stalls  bool    // what hangs on the shaft brings it to a stand
+}
+
+// RunsAway follows a lost field: the flux falls to what the iron keeps, the volts stay on
+// the armature, its amps at most the limit (infinite: none), load and friction against
+// it. The flux's fall is taken as one exponential.
+func (m *Motor) RunsAway(volts, rpm, limitAmps, loadNm, inertia float64) (r Runaway) {
 	c := m.Constants()
-	amps = (loadNm + c.FrictionNm) / (Residual * c.NmPerAmp)
-	if most := (volts - m.BrushVolts) / m.Ohm; amps >= most {
-		return 0, most, true
+	const h = 1e-3
+	r.Peak = rpm
+	for t := 0.0; t < 20; t += h {
+		flux := Residual + (1-Residual)*math.Exp(-t/FieldSeconds)
+		amps := math.Max(0, math.Min(limitAmps, (volts-m.BrushVolts-flux*c.VoltsPerRPM*rpm)/m.Ohm))
+		rpm += (flux*c.NmPerAmp*amps - loadNm - c.FrictionNm) / inertia * h * 30 / math.Pi
+		if rpm > r.Peak {
+			r.Peak, r.Seconds = rpm, t+h
+		}
+		if rpm <= 0 {
+			r.Stalls = true
+			return r
+		}
 	}
-	return (volts - m.BrushVolts - amps*m.Ohm) / (Residual * c.VoltsPerRPM), amps, false
+	return r
 }
 
 // OhmsFor is the braking resistor whose first amps are so many times plate's.

@@ -117,7 +117,8 @@ func TestTheEdgeOfSurging(t *testing.T) {
 		m := jigger()
 		m.Ohm = rapid.Float64Range(0.6, 2).Draw(t, "ohm")
 		m.Millihenry = rapid.Float64Range(3, 30).Draw(t, "mH")
-		inertia, lag := rapid.Float64Range(0.001, 0.03).Draw(t, "inertia"), rapid.Float64Range(0.004, 0.03).Draw(t, "lag")
+		inertia, lag := rapid.Float64Range(0.001, 0.03).Draw(t, "inertia"),
+			rapid.Float64Range(0.004, 0.03).Draw(t, "lag")
 		edge := m.Surge(inertia, lag)
 		require.Greater(t, edge, m.Ohm)
 		grows := func(perAmp float64) bool {
@@ -193,13 +194,13 @@ func TestTheBrakesFilmIsItsFormula(t *testing.T) {
 
 func TestAFieldLostAndAFieldWeakened(t *testing.T) {
 	m := jigger()
-	rpm, amps, stalls := m.RunsAway(90, 0)
-	require.False(t, stalls)
-	require.Greater(t, rpm, 3*m.RPM, "on its residual field it runs away")
-	require.InDelta(t, m.Constants().FrictionNm/(dc.Residual*m.Constants().NmPerAmp), amps, 1e-9)
-	_, amps, stalls = m.RunsAway(90, m.Constants().RatedNm)
-	require.True(t, stalls)
-	require.InDelta(t, (90-1.5)/1.1, amps, 1e-9)
+	free := m.RunsAway(90, m.RPM, math.Inf(1), 0, 0.002)
+	require.Greater(t, free.Peak, 3*m.RPM, "belt off and without a limit it runs away")
+	held := m.RunsAway(90, m.RPM, 1.3*m.ArmatureAmps, 0, 0.002)
+	require.Less(t, held.Peak, free.Peak, "a limit holds it back")
+	require.Greater(t, held.Peak, m.RPM)
+	loaded := m.RunsAway(90, m.RPM, 1.3*m.ArmatureAmps, m.Constants().RatedNm, 0.002)
+	require.True(t, loaded.Stalls)
 	w := m.Weakened(0.8)
 	require.InEpsilon(t, m.Constants().NmPerAmp*0.8, w.Constants().NmPerAmp, 1e-9)
 	require.InDelta(t, m.Constants().FrictionNm, w.Constants().FrictionNm, 1e-9)

@@ -80,14 +80,7 @@ func (m Motor) Cool(hertz float64) float64 {
 			return 1
 		}
 	}
-	last := [2]float64{0, 0.4}
-	for _, p := range [][2]float64{{0.1, 0.5}, {0.25, 0.75}, {0.5, 0.9}, {0.8, 1}} {
-		if x <= p[0] {
-			return last[1] + (p[1]-last[1])*(x-last[0])/(p[0]-last[0])
-		}
-		last = p
-	}
-	return 1
+	return machine.FanCool(x)
 }
 
 // Point is the motor at one frequency.

@@ -59,10 +59,10 @@ func (w *reading) do(p *Plan, bay finding.Bay) Do {
 			return good(text)
 		}
 	case finding.Leads:
-		return w.doLeads(p)
+		return w.side().doLeads(p)
 	case finding.Motor:
 		if p.Computed {
-			return good(fmt.Sprintf("Nothing to do: %s, %d poles, as computed below.", unit.Text(w.site.Plate.ShaftWatts/1000, "kW"), w.site.Plate.Poles))
+			return good(fmt.Sprintf("Nothing to do: %s, as computed below.", w.side().runs()))
 		}
 	case finding.Load:
 		if w.site.Load.Known {
@@ -121,6 +121,12 @@ type Offer struct {
 // offers says of each bridge what it would be here.
 func (w *reading) offers(p *Plan) []Offer {
 	out := []Offer{}
+	if w.site.Feed.Brushed {
+		if o, ok := w.bridge.offer(p); ok {
+			out = append(out, o)
+		}
+		return out
+	}
 	if w.site.Model == nil || len(w.site.Reach) == 0 || p.ended() && !w.site.Feed.OwnHertz && !p.has("leads.unreachable") {
 		return out
 	}
@@ -229,5 +235,23 @@ var unknown = map[string]string{
 	"protection.table-end": "A licensed person sizes what lies beyond the tables.",
 	"drive.heaviest":       "Say under Load how heavy it gets; amps tell.",
 	"drive.table-end":      "A licensed person sizes what lies beyond the tables.",
+	"leads.dc":             "An ohmmeter on every two leads, and one slow turn of the shaft by hand: the armature's ohms jump.",
+	"leads.look":           "Seven things to look at stand under Brushes, each drawn good and bad.",
+	"leads.bars":           "A rewinder tests the armature bar to bar.",
+	"plate.field-volts":    "Measure its ohms cold: volts² / ohms are its watts; a maker's sheet of the same frame gives the volts.",
+	"dc.none":              "Look under Choose: each known controller is weighed by its amps.",
+	"dc.line":              "Measure the volts at the post; the controller's own plate gives what it takes.",
+	"dc.amps":              "The controller's own plate gives its DC amps.",
+	"dc.volts":             "The controller's own plate gives its armature volts.",
+	"dc.field":             "The motor's plate gives the field's volts and amps, the controller's its field supply.",
+	"dc.speed":             "Turn the dial down: what the line gives stands beside it.",
+	"dc.stalls":            "Say under Load how heavy it gets; an ammeter in the armature tells.",
+	"dc.heat":              "Say under Load what the machine asks; armature amps over plate amps are the share.",
+	"dc.start":             "Turn the machine by hand: what moves with two fingers starts free.",
+	"dc.surge":             "Turn IR back until the speed is calm.",
+	"dc.tacho":             "Its own sheet says whether it takes a tachometer.",
+	"dc.brake":             "Leave the resistor to the plan.",
+	"dc.inspection":        "Each step says what to look at; without them nobody knows what stands in it.",
+	"dc.table-end":         "A licensed person sizes what lies beyond the tables.",
 	FailedID:               "Take the last change back; it is kept in the history.",
 }

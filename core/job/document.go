@@ -16,6 +16,7 @@ import (
 
 	"graybridge/core/can"
 	"graybridge/core/capacitor"
+	"graybridge/core/dc"
 	"graybridge/core/drive"
 	"graybridge/core/entry"
 	"graybridge/core/leads"
@@ -76,15 +77,17 @@ const (
 	KindCapacitor = "capacitor"
 	KindRotary    = "rotary"
 	KindDrive     = "drive"
+	KindDC        = "dc"
 )
 
 // Bridge is the way from two lines to three: the one chosen, and what was entered
 // for each.
 type Bridge struct {
-	Kind      string          `json:"kind,omitempty" enum:"capacitor,rotary,drive"`
+	Kind      string          `json:"kind,omitempty" enum:"capacitor,rotary,drive,dc"`
 	Capacitor capacitor.Entry `json:"capacitor,omitzero" label:"bridge"`
 	Rotary    rotary.Entry    `json:"rotary,omitzero" label:"converter"`
 	Drive     drive.Entry     `json:"drive,omitzero"`
+	DC        dc.Entry        `json:"dc,omitzero" label:"DC"`
 }
 
 // Role is what a motor is on a rotary converter.

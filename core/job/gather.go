@@ -34,7 +34,7 @@ func (w *reading) order(p *Plan) {
 // conclude makes what the screens read first: figures with their sections, the link of
 // the path, the next step, the bays, the offers and the card.
 func (w *reading) conclude(p *Plan, g guarded) {
-	p.Motor = finding.Explained(w.motorFigures(), finding.OnFit, map[string]finding.Section{
+	p.Motor = finding.Explained(w.side().figures(), finding.OnFit, map[string]finding.Section{
 		"poles": finding.OnPlate, "slip": finding.OnPlate, "power": finding.OnPlate, "torque": finding.OnPlate,
 		"power-factor": finding.OnPlate, "efficiency": finding.OnPlate})
 	finding.Explained(p.Bridge, finding.OnOperatingPoint, map[string]finding.Section{
@@ -60,7 +60,7 @@ func (p *Plan) ended() bool {
 func unsized(d *Document, m *Machine, h leads.Hand) Link {
 	l := Link{Parts: []can.Part{}, Does: m.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Rows: m.Leads.Rows, Beside: m.Leads.Beside,
 		Reversing: d.Bridge.Capacitor.Reversing == capacitor.BySwitch, Bridge: "capacitor", Third: "corner", RulerTo: 100, CornerTo: "L1"}
-	if d.Bridge.Kind == KindDrive || d.Bridge.Kind == KindRotary {
+	if d.Bridge.Kind == KindDrive || d.Bridge.Kind == KindRotary || d.Bridge.Kind == KindDC {
 		l.Bridge, l.Third, l.Reversing = d.Bridge.Kind, "L3", false
 	}
 	return l
@@ -111,7 +111,7 @@ func (w *reading) unsettled(p *Plan, bay finding.Bay) bool {
 	case finding.Bridge, finding.Protection:
 		return !w.bridge.settled()
 	case finding.Leads:
-		return !w.site.FoundKnown
+		return !w.side().leadsSettled()
 	case finding.Motor:
 		return !p.Computed
 	}
@@ -132,17 +132,11 @@ func (w *reading) bays(p *Plan, g guarded) []BayState {
 	add(finding.Protection, "Protection", key)
 	key = w.bridge.key(p)
 	add(finding.Bridge, "Bridge", key)
-	key = w.site.Hand.Kind.Title()
-	if p.Now.Known {
-		key = p.Now.Note
-		if p.Now.Way.Arrangement != "" {
-			key = p.Now.Way.String() + ", " + key
-		}
-	}
+	key = w.side().leadsKey(p)
 	add(finding.Leads, "Leads", key)
 	key = "plate not read"
-	if w.site.Plate.ShaftWatts > 0 {
-		key = unit.Text(w.site.Plate.ShaftWatts/1000, "kW")
+	if watts := w.side().watts(); watts > 0 {
+		key = unit.Text(watts/1000, "kW")
 		key += w.bridge.motorKey(p)
 	}
 	add(finding.Motor, "Motor", key)
@@ -199,6 +193,14 @@ var order = []step{
 	{finding.Load, "Say what the machine asks", []string{"load.unknown"}},
 	{finding.Leads, "Say what is joined now", []string{"leads.found"}},
 	{finding.Supply, "Measure the supply", []string{"supply.measure"}},
+	{finding.Leads, "Find which lead is which", []string{"leads.dc"}},
+	{finding.Motor, "Read the field's volts", []string{"plate.field-volts"}},
+	{finding.Bridge, "Choose the controller", []string{"dc.none"}},
+	{finding.Bridge, "Settle the controller", []string{"dc.line", "dc.amps", "dc.volts", "dc.field", "dc.speed", "dc.stalls", "dc.heat",
+		"dc.start", "dc.surge", "dc.tacho", "dc.brake", "dc.table-end"}},
+	{finding.Bridge, "Inspect the controller", []string{"dc.inspection"}},
+	{finding.Leads, "Stop: the armature has a fault", []string{"leads.bars"}},
+	{finding.Leads, "Look at brushes and commutator", []string{"leads.look"}},
 	{finding.Bridge, "Choose the drive", []string{"drive.none"}},
 	{finding.Bridge, "Settle the drive", []string{"drive.single-phase", "drive.amps", "drive.line-volts", "drive.motor-volts", "drive.contactor", "drive.start", "drive.speed", "drive.ramp-up", "drive.heaviest", "drive.lid-run", "drive.fight", "drive.run-source", "drive.speed-source", "drive.never", "drive.sink"}},
 	{finding.Bridge, "Inspect the drive", []string{"drive.inspection"}},
@@ -272,7 +274,7 @@ func (w *reading) card(p *Plan, g guarded) bringup.Card {
 	c := bringup.Card{Title: w.title(), Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{}, Readings: []bringup.Reading{}, Open: []string{},
 		Checks: bringup.Gates(), Cautions: bringup.Cautions(), Foot: "Estimated figures carry an open ring. This card says what was checked and what was not; it does not replace local rules or a licensed person."}
 	var parts []string
-	for _, t := range []string{w.machine.Plate.Power, w.machine.Plate.Volts, w.machine.Plate.Connection, w.machine.Plate.Amps, w.machine.Plate.RPM, w.machine.Plate.Hertz, w.machine.Plate.PowerFactor} {
+	for _, t := range w.side().plate() {
 		if t = strings.TrimSpace(t); t != "" {
 			parts = append(parts, t)
 		}
@@ -283,29 +285,7 @@ func (w *reading) card(p *Plan, g guarded) bringup.Card {
 			c.Open = append(c.Open, f.Sentence)
 		}
 	}
-	for _, g := range w.site.Wanted {
-		terminals := slices.DeleteFunc(slices.Clone(g), func(n string) bool { return slices.Contains(leads.Lines, n) })
-		line := "joined"
-		for _, n := range g {
-			switch n {
-			case "L3":
-				line = w.bridge.third()
-			case "L1", "L2":
-				line = n
-			}
-		}
-		joint := bringup.Line{Name: line, Value: leads.PrintJoint(terminals, w.site.Hand.Naming)}
-		var tape []string
-		for _, n := range terminals {
-			if tag := p.Leads.Labelling.TapeOf(n); tag != "" {
-				tape = append(tape, tag)
-			}
-		}
-		if len(tape) > 0 {
-			joint.Note = "tape " + strings.Join(tape, ", ")
-		}
-		c.Joints = append(c.Joints, joint)
-	}
+	c.Joints = append(c.Joints, w.side().joints(p)...)
 	if f := blocked(p.Findings); f != nil {
 		// Why it is not to be fed and what to change, nothing else.
 		c.Joints, c.Checks, c.Open = []bringup.Line{}, []string{}, []string{}

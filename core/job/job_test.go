@@ -433,7 +433,7 @@ func TestArrowsPointOneWay(t *testing.T) {
 	read := append([]string{"supply", "plate", "leads", "load"}, floor...)
 	may := map[string]map[string]bool{
 		"entry": list("openfile"), "site": list(read...), "capacitor": list(append(read, "site")...), "drive": list(append(read, "site")...),
-		"rotary": list(append(read, "site")...),
+		"rotary": list(append(read, "site")...), "dc": list(append(read, "site")...),
 	}
 	for _, line := range strings.Split(strings.TrimSpace(string(out)), "\n") {
 		words := strings.Fields(line)

@@ -8,11 +8,11 @@ func placed(machine, path string) string {
 	switch chapter, field, _ := strings.Cut(path, "."); chapter {
 	case "plate", "leads", "load", "protection":
 		return "machines." + machine + "." + path
-	case "drive", "rotary":
+	case "drive", "rotary", "dc":
 		return "bridge." + path
 	case "bridge":
 		if field != "kind" && !strings.HasPrefix(field, "capacitor.") && !strings.HasPrefix(field, "drive.") &&
-			!strings.HasPrefix(field, "rotary.") {
+			!strings.HasPrefix(field, "rotary.") && !strings.HasPrefix(field, "dc.") {
 			return "bridge.capacitor." + field
 		}
 	}

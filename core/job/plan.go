@@ -9,6 +9,7 @@ import (
 	"graybridge/core/bringup"
 	"graybridge/core/can"
 	"graybridge/core/capacitor"
+	"graybridge/core/dc"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -39,6 +40,8 @@ type Plan struct {
 	Trim     *capacitor.TrimView   `json:"trim,omitempty"`
 	Drive    *drive.View           `json:"drive,omitempty"`
 	Rotary   *rotary.ConverterView `json:"rotary,omitempty"`
+	DC       *dc.View              `json:"dc,omitempty"`
+	Brushed  *BrushedPlan          `json:"brushed,omitempty"` // the leads of a brushed motor
 	Buys     []Buy                 `json:"buys" nullable:"false"`
 	Offers   []Offer               `json:"offers" nullable:"false"` // each bridge in a line
 	Now      State                 `json:"now"`
@@ -157,7 +160,7 @@ func MakeUntil(ctx context.Context, d Document) (p Plan, err error) {
 // plan makes the plan of what was read.
 func (r *reading) plan() *Plan {
 	p := emptyPlan()
-	p.Machine, p.Readings, p.Computed = r.machine.ID, append(p.Readings, r.readings...), r.site.Model != nil
+	p.Machine, p.Readings, p.Computed = r.machine.ID, append(p.Readings, r.readings...), r.side().computed()
 	p.say(r.said()...)
 	r.bridge.fill(p)
 	stop := blocked(p.Findings)
@@ -166,9 +169,7 @@ func (r *reading) plan() *Plan {
 	if blocked(p.Findings) == nil {
 		p.Buys = append(p.Buys, r.bridge.buys(g)...)
 	}
-	p.Moves, p.Now, p.Wanted = r.states(p.Moves)
-	p.say(r.sayNow(p.Moves, &p.Now)...)
-	r.planLeads(p, g)
+	r.side().leads(p, g)
 	p.say(r.site.Load.Judge()...)
 	if !g.judged {
 		p.say(r.site.Supply.Judge(nil, r.site.Rules)...)
@@ -192,6 +193,11 @@ func (p *Plan) take(g guarded, stop *finding.Finding) {
 		shown := *p.Drive
 		shown.Sheet, shown.Wiring = []drive.Row{}, []drive.Wire{}
 		p.Drive = &shown
+	}
+	if p.DC != nil && stop != nil {
+		shown := *p.DC
+		shown.Trims, shown.Wiring = []dc.Row{}, []dc.Wire{}
+		p.DC = &shown
 	}
 	p.say(g.said...)
 }

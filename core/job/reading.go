@@ -9,6 +9,7 @@ import (
 	"graybridge/core/bringup"
 	"graybridge/core/capacitor"
 	"graybridge/core/circuit"
+	"graybridge/core/dc"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -88,6 +89,8 @@ func read(ctx context.Context, d *Document) *reading {
 		feed = taken.Feed
 	case KindRotary:
 		feed = rotary.Feed
+	case KindDC:
+		feed = dc.Feed
 	}
 	r.site = site.Read(entriesOf(d, &one), feed)
 	r.readings = append([]finding.Reading{}, r.site.Readings...)
@@ -99,6 +102,8 @@ func read(ctx context.Context, d *Document) *reading {
 		r.bridge = onDrive{r.ground, taken.Place(r.site)}
 	case KindRotary:
 		r.bridge = onRotary{r.ground, converter(ctx, d, r.site)}
+	case KindDC:
+		r.bridge = onDC{r.ground, dc.Take(d.Bridge.DC).Place(r.site)}
 	default:
 		r.bridge = onCapacitor{r.ground, capacitor.Place(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}
 	}
@@ -128,7 +133,7 @@ func (r *reading) said() []finding.Finding {
 // unread says each entry that could not be read.
 func (r *reading) unread() (out []finding.Finding) {
 	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads,
-		"bridge": finding.Bridge, "drive": finding.Bridge, "rotary": finding.Bridge, "load": finding.Load, "protection": finding.Protection}
+		"bridge": finding.Bridge, "drive": finding.Bridge, "rotary": finding.Bridge, "dc": finding.Bridge, "load": finding.Load, "protection": finding.Protection}
 	for _, one := range r.readings {
 		if one.Problem == "" {
 			continue

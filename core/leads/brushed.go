@@ -150,7 +150,9 @@ func (b Brushed) Find(field, both bool) (BrushedFound, []finding.Reading) {
 		if p == ShuntPart && !field || p == SeriesPart && !both {
 			continue
 		}
-		text := func(n BrushedNaming) string { return strings.Join(func() []string { x := n.Of(p); return x[:] }(), " ") }
+		text := func(n BrushedNaming) string {
+			return strings.Join(func() []string { x := n.Of(p); return x[:] }(), " ")
+		}
 		f.Names = append(f.Names, BrushedNames{p, text(Letters), text(DirectE), text(Pairs)})
 	}
 	b.touch(r, &f)
@@ -249,13 +251,16 @@ func (f *BrushedFound) judge(b Brushed, field, both bool) {
 	switch {
 	case f.Frame:
 		f.Grade = finding.Stop
-		ask("A lead touches the frame: not to be fed.", "Blow brush dust out, measure again from each lead to the frame; "+
+		ask("A lead touches the frame: not to be fed.", "Blow brush dust out, measure again from each lead to the "+
+			"frame; "+
 			"if it stays, the winding has broken through.", "leads.brushed.ohms")
 	case len(f.Pairs) == 0:
-		ask("Which lead is which has not been found.", "Tag the leads 1, 2, 3 …; touch every two with an ohmmeter, and "+
+		ask("Which lead is which has not been found.", "Tag the leads 1, 2, 3 …; touch every two with an ohmmeter, "+
+			"and "+
 			"each to the bare frame.", "leads.brushed.ohms")
 	case f.has(ArmaturePart) == 0:
-		ask("Which pair is the armature is not known yet.", "Turn the shaft by hand with the meter on a pair of few ohms: "+
+		ask("Which pair is the armature is not known yet.", "Turn the shaft by hand with the meter on a pair of few "+
+			"ohms: "+
 			"an armature's jump, a field's stay. Or spin it and look for volts.", "leads.brushed.turned")
 	case f.has(ArmaturePart) > 1 || f.has(ShuntPart) > 1 && !both:
 		f.Grade = finding.Caution
@@ -263,19 +268,24 @@ func (f *BrushedFound) judge(b Brushed, field, both bool) {
 			"whether the halves go in series or side by side.", "leads.brushed.ohms")
 	case field && f.has(ShuntPart) == 0:
 		f.Grade = finding.Stop
-		ask("No shunt field is found, and the plate has one.", "Touch the other leads again. A field that is open lets the "+
+		ask("No shunt field is found, and the plate has one.", "Touch the other leads again. A field that is open "+
+			"lets the "+
 			"motor run away: it is not fed like this.", "leads.brushed.ohms")
 	case !field && f.has(ShuntPart) > 0:
 		f.Grade = finding.Caution
-		ask("A pair of many ohms is a field, and the plate has none.", "Look at the plate once more: a shunt motor's field "+
-			"must be fed before its armature.", "plate.winding")
+		ask("A pair of many ohms is a field, and the plate has none.",
+			"Look at the plate once more: a shunt motor's field "+
+				"must be fed before its armature.", "plate.winding")
 	case both && f.has(SeriesPart) == 0:
-		ask("The series field is not found yet.", "It is a pair far below an ohm that stays steady while the shaft turns.",
+		ask("The series field is not found yet.", "It is a pair far below an ohm that stays steady while the shaft "+
+			"turns.",
 			"leads.brushed.ohms")
 	case both && b.Sense == "":
 		f.Grade = finding.Open
-		ask("Does the series field help the shunt field, or oppose it?", "Run it light from low volts with the series field "+
-			"in, then with its two leads exchanged: the way in which it sags more under a hand brake on the belt helps.",
+		ask("Does the series field help the shunt field, or oppose it?",
+			"Run it light from low volts with the series field "+
+				"in, then with its two leads exchanged: the way in which it sags more under a hand brake on the belt "+
+				"helps.",
 			"leads.brushed.sense")
 	case both && b.Sense == Opposes:
 		f.Grade = finding.Stop

@@ -180,6 +180,7 @@ func (l Load) Judge() []finding.Finding {
 type Room struct {
 	RatedNm    float64 // shaft torque of the plate
 	Continuous float64 // share of it that every winding carries all day
+	GoodBy     string  // what stays inside plate; empty: every winding
 	Start      float64 // standstill torque over rated
 	StartBy    string  // with what; empty: the run capacitor alone
 	RPM, Watts float64 // at the usual load; 0 where it does not run
@@ -199,6 +200,10 @@ func (l Load) Figures(r *Room) []finding.Figure {
 	if !l.Known {
 		asks = finding.Estimated
 	}
+	inside := r.GoodBy
+	if inside == "" {
+		inside = "every winding"
+	}
 	out := []finding.Figure{
 		{
 			ID:    "asks",
@@ -213,7 +218,7 @@ func (l Load) Figures(r *Room) []finding.Figure {
 			Name:  "All day there is",
 			Value: r.Continuous,
 			Text:  unit.Percent(r.Continuous),
-			Note:  unit.Text(r.Continuous*r.RatedNm, "N·m") + ", every winding inside plate",
+			Note:  unit.Text(r.Continuous*r.RatedNm, "N·m") + ", " + inside + " inside plate",
 			Mark:  r.Mark,
 		},
 		{

@@ -28,3 +28,16 @@ func DutyHeat(share, on, off float64) float64 {
 func RotorInertia(m *Model) float64 {
 	return 0.0024 * math.Pow(m.ShaftWatts/1000, 1.25) * math.Pow(float64(m.Eq.Poles)/4, 1.8)
 }
+
+// FanCool is the share of plate torque that a plain motor with its own fan carries for
+// good at a share of its plate speed: the trade's table.
+func FanCool(x float64) float64 {
+	last := [2]float64{0, 0.4}
+	for _, p := range [][2]float64{{0.1, 0.5}, {0.25, 0.75}, {0.5, 0.9}, {0.8, 1}} {
+		if x <= p[0] {
+			return last[1] + (p[1]-last[1])*(x-last[0])/(p[0]-last[0])
+		}
+		last = p
+	}
+	return 1
+}

@@ -59,7 +59,8 @@ func ReadDirect(e Entry) (Direct, []finding.Reading) {
 	if c := r.power(e.Power); len(c) > 0 {
 		p.ShaftWatts = c[0].Mid()
 	}
-	p.Volts, p.Amps = one("armature_volts", e.ArmatureVolts, unit.Volts), one("armature_amps", e.ArmatureAmps, unit.Amps)
+	p.Volts, p.Amps = one("armature_volts", e.ArmatureVolts, unit.Volts),
+		one("armature_amps", e.ArmatureAmps, unit.Amps)
 	p.FieldVolts, p.FieldAmps = one("field_volts", e.FieldVolts, unit.Volts), one("field_amps", e.FieldAmps, unit.Amps)
 	if c := r.columns("rpm", e.RPM, unit.RPM); len(c) > 0 {
 		if p.RPM = c[0].Mid(); len(c) > 1 && c[1].Mid() > p.RPM {
@@ -115,7 +116,8 @@ func (p *Direct) readFormFactor(r *reader) {
 	if p.FormFactor.Value > 0 {
 		return
 	}
-	p.FormFactor = Value{1, finding.Estimated, "not printed: taken as made for smooth current, which errs on the cool side"}
+	p.FormFactor = Value{1, finding.Estimated, "not printed: taken as made for smooth current, which errs on the " +
+		"cool side"}
 	if p.rectifierVolts() {
 		basis := fmt.Sprintf("not printed: %s is what rectifiers give, for which such motors are made (planning)",
 			unit.Whole(p.Volts, "V"))
@@ -131,10 +133,12 @@ func (p *Direct) rectifierVolts() bool {
 // recognise finds plates of other motors typed here.
 func (p *Direct) recognise() {
 	e := p.entry
-	k := ReadLine(strings.Join([]string{e.Power, e.Volts, e.Connection, e.Amps, rpmText(e.RPM), phasesText(e.Phases), e.Duty}, " ")).Kind
+	k := ReadLine(strings.Join([]string{e.Power, e.Volts, e.Connection, e.Amps, rpmText(e.RPM), phasesText(e.Phases),
+		e.Duty}, " ")).Kind
 	p.Universal = k == Universal
 	p.ThreePhase = p.Volts == 0 && p.Amps == 0 &&
-		(k == ThreePhase || e.Phases != "" && phasesText(e.Phases) == "3 PH" || e.Connection != "" || e.PowerFactor != "")
+		(k == ThreePhase || e.Phases != "" && phasesText(e.Phases) == "3 PH" || e.Connection != "" ||
+			e.PowerFactor != "")
 }
 
 func rpmText(typed string) string {
@@ -214,10 +218,12 @@ func (p *Direct) Checks() (out []finding.Finding) {
 	p.checkPower(add)
 	p.checkField(add)
 	if p.TopRPM > 0 && p.Winding == Magnet {
-		add(finding.Finding{ID: "plate.top-rpm", Grade: finding.Caution, Entries: []string{"plate.top_rpm", "plate.winding"},
+		add(finding.Finding{ID: "plate.top-rpm", Grade: finding.Caution,
+			Entries:  []string{"plate.top_rpm", "plate.winding"},
 			Sentence: "A permanent magnet's field cannot be weakened: its top rpm is that of its volts.",
-			Detail:   "Two speeds on a plate belong to a motor with a field winding. Look for F1 and F2 among its leads.",
-			Figure:   unit.Whole(p.TopRPM, "rpm"), Limit: unit.Whole(p.RPM, "rpm")})
+			Detail: "Two speeds on a plate belong to a motor with a field winding. Look for F1 and F2 among its " +
+				"leads.",
+			Figure: unit.Whole(p.TopRPM, "rpm"), Limit: unit.Whole(p.RPM, "rpm")})
 	}
 	if p.FormFactor.Mark == finding.Estimated {
 		add(p.sayFormFactor())
@@ -266,7 +272,8 @@ func (p *Direct) checkPower(add func(finding.Finding)) {
 			Why: []finding.Why{{Formula: "full-load amps by power and volts", Source: source, Section: finding.OnPlate,
 				Estimated: true}}})
 	default:
-		f := finding.Finding{ID: "plate.agrees", Grade: finding.Good, Sentence: "The plate agrees with itself.", Why: why,
+		f := finding.Finding{ID: "plate.agrees", Grade: finding.Good, Sentence: "The plate agrees with itself.",
+			Why:    why,
 			Detail: fmt.Sprintf("Checked: power against armature volts × amps (%s).", unit.Percent(p.Efficiency))}
 		if known {
 			f.Detail += fmt.Sprintf(" The table's usual amps are %s.", unit.Text(usual, "A"))
@@ -279,23 +286,28 @@ func (p *Direct) checkPower(add func(finding.Finding)) {
 func (p *Direct) checkField(add func(finding.Finding)) {
 	switch {
 	case p.Winding == Magnet && p.WindingSaid && (p.FieldVolts > 0 || p.FieldAmps > 0):
-		add(finding.Finding{ID: "plate.field", Grade: finding.Caution, Entries: []string{"plate.winding", "plate.field_volts"},
+		add(finding.Finding{ID: "plate.field", Grade: finding.Caution,
+			Entries:  []string{"plate.winding", "plate.field_volts"},
 			Sentence: "A permanent magnet has no field to feed, yet field volts or amps are entered.",
-			Detail:   "Two leads are a magnet's; four or more have a field winding. Fed wrongly, it burns or runs away.",
-			Cures:    []finding.Cure{{Label: "It is a shunt motor", Path: "plate.winding", Value: string(Shunt)}}})
+			Detail: "Two leads are a magnet's; four or more have a field winding. Fed wrongly, it burns or runs " +
+				"away.",
+			Cures: []finding.Cure{{Label: "It is a shunt motor", Path: "plate.winding", Value: string(Shunt)}}})
 	case p.Field() && p.FieldVolts == 0:
 		add(finding.Finding{ID: "plate.field-volts", Grade: finding.Open, Entries: []string{"plate.field_volts"},
 			Sentence: "Which volts does its field want?",
-			Detail: "The plate gives them: 100 V beside a 90 V armature, 200 V beside 180 V are usual. Nothing is assumed: " +
+			Detail: "The plate gives them: 100 V beside a 90 V armature, 200 V beside 180 V are usual. Nothing is " +
+				"assumed: " +
 				"too many burn it, too few let it run fast and hot."})
 	case p.Field() && p.FieldAmps > 0:
 		ohm := p.FieldVolts / p.FieldAmps
 		if share := p.FieldVolts * p.FieldAmps / p.ShaftWatts; share > 1 || ohm < 10 {
 			add(finding.Finding{ID: "plate.field", Grade: finding.Caution,
-				Entries:  []string{"plate.field_amps", "plate.field_volts"},
-				Sentence: fmt.Sprintf("A field that takes %s is unusual here.", unit.Whole(p.FieldVolts*p.FieldAmps, "W")),
-				Detail:   "Armature and field amps are easily exchanged: the field's are the small ones.",
-				Figure:   unit.Whole(p.FieldVolts*p.FieldAmps, "W"), Limit: "less than " + unit.Whole(p.ShaftWatts, "W")})
+				Entries: []string{"plate.field_amps", "plate.field_volts"},
+				Sentence: fmt.Sprintf("A field that takes %s is unusual here.",
+					unit.Whole(p.FieldVolts*p.FieldAmps, "W")),
+				Detail: "Armature and field amps are easily exchanged: the field's are the small ones.",
+				Figure: unit.Whole(p.FieldVolts*p.FieldAmps, "W"), Limit: "less than " +
+					unit.Whole(p.ShaftWatts, "W")})
 		}
 	}
 }
@@ -304,7 +316,8 @@ func universalFinding() finding.Finding {
 	return finding.Finding{ID: "plate.not-this", Grade: finding.Stop,
 		Entries:  []string{"plate.volts", "plate.power", "plate.rpm"},
 		Sentence: "This is a universal motor: brushes, for AC and DC.",
-		Detail: "Its field is in series: unloaded it runs to thousands of rpm and can burst. It runs on single-phase as " +
+		Detail: "Its field is in series: unloaded it runs to thousands of rpm and can burst. It runs on single-phase " +
+			"as " +
 			"it is, with its load fixed to it; a speed control of its own kind slows it. A DC controller's speed " +
 			"regulation does not fit it, and it is not planned here.",
 		Why: []finding.Why{{Formula: "what is printed", Section: finding.OnPlate, Source: "plate, as typed"}}}
@@ -314,15 +327,17 @@ func threePhaseFinding() finding.Finding {
 	return finding.Finding{ID: "plate.not-this", Grade: finding.Stop,
 		Entries:  []string{"plate.volts", "plate.connection", "plate.armature_volts"},
 		Sentence: "This is a three-phase motor: no DC controller runs it.",
-		Detail:   "Direct current in its windings would only heat them. A capacitor, a converter or a drive brings it to turn.",
-		Cures:    []finding.Cure{{Label: "Take the capacitor bridge", Path: "bridge.kind", Value: "capacitor"}},
-		Why:      []finding.Why{{Formula: "what is printed", Section: finding.OnPlate, Source: "plate, as typed"}}}
+		Detail: "Direct current in its windings would only heat them. A capacitor, a converter or a drive brings " +
+			"it to turn.",
+		Cures: []finding.Cure{{Label: "Take the capacitor bridge", Path: "bridge.kind", Value: "capacitor"}},
+		Why:   []finding.Why{{Formula: "what is printed", Section: finding.OnPlate, Source: "plate, as typed"}}}
 }
 
 func seriesFinding() finding.Finding {
 	return finding.Finding{ID: "plate.not-this", Grade: finding.Stop, Entries: []string{"plate.winding"},
 		Sentence: "A series motor has no speed of its own: without its load it runs away.",
-		Detail: "It suits hoists and traction, its load fixed to it by gear, never by a belt that can come off. A controller " +
+		Detail: "It suits hoists and traction, its load fixed to it by gear, never by a belt that can come off. A " +
+			"controller " +
 			"for shunt and permanent-magnet motors does not hold its speed; what does is a current control with a " +
 			"tachometer and an overspeed trip, chosen by its maker's sheet. It is named here, not planned.",
 		Why: []finding.Why{{Formula: "n ∝ V/flux, flux ∝ I", Section: finding.OnDirect, Source: "series motor"}}}

@@ -9,6 +9,7 @@
 package site
 
 import (
+	"math"
 	"slices"
 
 	"graybridge/core/finding"
@@ -38,6 +39,7 @@ type Feed struct {
 	OwnHertz bool   // it makes the hertz that the motor was made for
 	ThreeFed bool   // all three lines are fed: no two may meet in a joint
 	Third    string // what the third line is called; empty: the made corner
+	Brushed  bool   // it gives direct current: the machine is read as a brushed motor
 }
 
 // Site is one machine as read. Its values are not to be changed.
@@ -65,6 +67,9 @@ type Site struct {
 	Fitted   []finding.Figure
 	LeansOn  []finding.Why // what every figure of the model leans on
 
+	Direct  plate.Direct       // of a brushed motor, where the feed is for one
+	Brushed leads.BrushedFound // its leads
+
 	Readings []finding.Reading
 	Said     []finding.Finding
 
@@ -74,19 +79,43 @@ type Site struct {
 // Read reads what was typed. feed tells, from the line, what the bridge gives.
 func Read(e Entries, feed func(lineVolts float64) Feed) *Site {
 	s := &Site{As: e, Rules: e.Rules}
-	s.read(feed)
+	s.readSupply(feed)
+	if s.Feed.Brushed {
+		s.readBrushed()
+		return s
+	}
+	s.read()
 	s.say(s.Plate.Checks(s.Supply.Hertz, s.Feed.OwnHertz)...)
 	s.target()
 	s.fit()
 	return s
 }
 
-func (s *Site) read(feed func(float64) Feed) {
+func (s *Site) readSupply(feed func(float64) Feed) {
+	s.Supply, s.Readings = supply.Read(s.As.Supply, s.As.Volts, s.As.Hertz)
+	// Half of a split-phase supply, from one of its legs to neutral, is a supply too.
+	if leg := s.Supply.Nominal / 2; s.Rules == table.NorthAmerica && s.Rules.LineToNeutral(leg) && math.Abs(s.Supply.Volts/leg-1) <= 0.1 {
+		s.Supply.Nominal = leg
+	}
+	s.Feed = feed(s.Supply.Volts)
+}
+
+// readBrushed reads plate, leads and load of a brushed motor.
+func (s *Site) readBrushed() {
 	var r []finding.Reading
 	keep := func() { s.Readings = append(s.Readings, r...) }
-	s.Supply, r = supply.Read(s.As.Supply, s.As.Volts, s.As.Hertz)
+	s.Direct, r = plate.ReadDirect(s.As.Plate)
 	keep()
-	s.Feed = feed(s.Supply.Volts)
+	s.Brushed, r = s.As.Leads.Brushed.Find(s.Direct.Field(), s.Direct.Winding == plate.Compound)
+	keep()
+	s.Load, r = load.Read(s.As.Load)
+	keep()
+	s.say(s.Direct.Checks()...)
+}
+
+func (s *Site) read() {
+	var r []finding.Reading
+	keep := func() { s.Readings = append(s.Readings, r...) }
 	s.Plate, r = plate.Read(s.As.Plate, s.Supply.Hertz)
 	keep()
 	if s.As.Leads.Kind == "" {

@@ -1,0 +1,190 @@
+package dc
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/finding"
+	"graybridge/core/unit"
+)
+
+// hotCopper carries ohms measured in a cold workshop (20 °C) to a warm motor (75 °C).
+const hotCopper = (234.5 + 75) / (234.5 + 20)
+
+// fitted is a motor made of plate and readings, with what it leans on.
+type fitted struct {
+	Motor
+	ohmMark, keMark finding.Mark
+	leansOn         []finding.Why
+}
+
+// fitMotor makes the motor of a site's plate and of what was measured of it. nil where
+// the plate does not say enough, or cannot be.
+func (o *Over) fitMotor() *fitted {
+	p, found := &o.Site.Direct, &o.Site.Brushed
+	if !p.Complete() {
+		return nil
+	}
+	f := &fitted{ohmMark: finding.Estimated, keMark: finding.Computed}
+	f.Motor = Motor{ShaftWatts: p.ShaftWatts, ArmatureVolts: p.Volts, ArmatureAmps: p.Amps, RPM: p.RPM}
+	f.Armature = Armature{Ohm: p.Ohms(), Millihenry: p.Millihenry(), BrushVolts: found.BrushV}
+	if f.BrushVolts > 0.3*f.Ohm*p.Amps { // a motor of few volts keeps more for its copper
+		f.BrushVolts = math.Min(f.BrushVolts, 0.5*(p.Volts*p.Amps-p.ShaftWatts)/p.Amps)
+	}
+	guessedOhm := f.Ohm
+	if found.RaOhm > 0 {
+		f.Ohm, f.ohmMark = found.RaOhm*hotCopper, finding.Measured
+		o.judgeOhms(f, guessedOhm)
+	} else {
+		f.leansOn = append(f.leansOn, finding.Why{Formula: "Ra ≈ half of the plate's losses: " + unit.Text(f.Ohm, "Ω"),
+			Numbers: fmt.Sprintf("0.5·(%s·%s − %s)/%s²", unit.Plain(p.Volts), unit.Plain(p.Amps),
+				unit.Whole(p.ShaftWatts, "W"),
+				unit.Plain(p.Amps)), Section: finding.OnDirect, Source: "planning; hold the armature and measure",
+			Estimated: true})
+	}
+	if found.Ke > 0 {
+		f.MeasuredKe, f.keMark = found.Ke, finding.Measured
+		o.judgeKe(f)
+	}
+	f.leansOn = append(f.leansOn, finding.Why{Formula: "La ≈ " + unit.Text(f.Millihenry, "mH"),
+		Section: finding.OnDirect,
+		Source:  "usual for its volts, amps and rpm (planning)", Estimated: true})
+	if !o.Site.Load.Known {
+		f.leansOn = append(f.leansOn, finding.Why{Formula: "load = " + unit.Percent(o.Site.Load.Usual),
+			Section: finding.OnOperatingPoint, Source: "assumed until you say", Estimated: true})
+	}
+	if c := f.Constants(); !(c.VoltsPerRPM > 0) || c.FrictionNm < 0 {
+		o.say(finding.Finding{ID: "plate.impossible", Bay: finding.Motor, Grade: finding.Stop,
+			Sentence: "No motor could be built to this plate and these readings.",
+			Detail: "Armature volts × amps, less what its ohms and brushes use up, leave less than the shaft gives. " +
+				"Compare " +
+				"plate and readings, digit by digit.",
+			Entries: []string{"plate.armature_amps", "plate.power", "leads.brushed.locked"}})
+		return nil
+	}
+	return f
+}
+
+// judgeOhms holds the measured armature against the plate: a reading that leaves nothing
+// for friction, or nearly no loss, was taken wrongly.
+func (o *Over) judgeOhms(f *fitted, guessed float64) {
+	f0, p := &o.Site.Brushed, &o.Site.Direct
+	loss := p.Volts*p.Amps - p.ShaftWatts
+	copper := f.Ohm * p.Amps * p.Amps
+	why := []finding.Why{{Formula: "Ia²·Ra hot against Va·Ia − P", Section: finding.OnDirect,
+		Source:  "measured and plate",
+		Numbers: fmt.Sprintf("%s of %s", unit.Whole(copper, "W"), unit.Whole(loss, "W"))}}
+	entries := []string{"leads.brushed.locked"}
+	switch {
+	case copper+f.BrushVolts*p.Amps > loss:
+		o.say(finding.Finding{ID: "dc.ohms", Bay: finding.Motor, Grade: finding.Caution, Entries: entries, Why: why,
+			Sentence: fmt.Sprintf("With %s the armature alone would lose %s, more than the plate's losses (%s): not "+
+				"used.",
+				unit.Text(f.Ohm, "Ω"), unit.Whole(copper, "W"), unit.Whole(loss, "W")),
+			Detail: "The meter's own leads and a brush that lies on a film add ohms: more amps through it, the mean " +
+				"of several " +
+				"shaft positions, volts taken at the brushes.",
+			Figure: unit.Whole(copper, "W"), Limit: unit.Whole(loss, "W"),
+			Measure: finding.Against(copper+f.BrushVolts*p.Amps, finding.AtMost, loss, "W")})
+		f.Ohm, f.ohmMark = guessed, finding.Estimated
+	case f0.RaSpread > 0.25:
+		o.say(finding.Finding{ID: "dc.spread", Bay: finding.Motor, Grade: finding.Caution, Entries: entries, Why: why,
+			Sentence: fmt.Sprintf("The armature's ohms differ by %s between shaft positions.",
+				unit.Percent(f0.RaSpread)),
+			Detail: "A burnt or shorted bar shows like this; so does one brush that hardly touches. Look at the " +
+				"commutator.",
+			Figure: unit.Percent(f0.RaSpread), Limit: "25" + unit.Space + "%",
+			Measure: finding.Against(100*f0.RaSpread, finding.AtMost, 25, "%")})
+	default:
+		o.say(finding.Finding{ID: "dc.ohms", Bay: finding.Motor, Grade: finding.Good, Entries: entries, Why: why,
+			Sentence: fmt.Sprintf("Armature measured: %s cold, %s hot.", unit.Text(f0.RaOhm, "Ω"),
+				unit.Text(f.Ohm, "Ω"))})
+	}
+}
+
+// judgeKe holds the measured constant against the plate's.
+func (o *Over) judgeKe(f *fitted) {
+	plain := f.Motor
+	plain.MeasuredKe = 0
+	want, got := plain.Constants().VoltsPerRPM, f.MeasuredKe
+	why := []finding.Why{{Formula: "Ke = (Va − Ia·Ra − brushes)/n", Section: finding.OnDirect, Source: "plate",
+		Numbers: fmt.Sprintf("%s V per 1000 rpm by plate, %s measured", unit.Three(1000*want), unit.Three(1000*got))}}
+	entries := []string{"leads.brushed.spun", "leads.brushed.idle"}
+	if f.Constants().FrictionNm < 0 || math.Abs(got/want-1) > 0.12 {
+		f.MeasuredKe, f.keMark = 0, finding.Computed
+		o.say(finding.Finding{ID: "dc.ke", Bay: finding.Motor, Grade: finding.Caution, Entries: entries, Why: why,
+			Sentence: fmt.Sprintf("Measured, it makes %s V per 1000 rpm; the plate means %s: the reading is not used.",
+				unit.Three(1000*got), unit.Three(1000*want)),
+			Detail: "Weak magnets, a field at the wrong volts while it was spun, or a slipping tachometer. Magnets " +
+				"that were " +
+				"weakened for good let it run fast and draw more amps for the same work.",
+			Figure: unit.Percent(math.Abs(got/want - 1)), Limit: "12" + unit.Space + "%",
+			Measure: finding.Against(100*math.Abs(got/want-1), finding.AtMost, 12, "%")})
+		return
+	}
+	o.say(finding.Finding{ID: "dc.ke", Bay: finding.Motor, Grade: finding.Good, Entries: entries, Why: why,
+		Sentence: fmt.Sprintf("Its constant agrees with the plate: %s V per 1000 rpm, by %s.", unit.Three(1000*got),
+			o.Site.Brushed.KeBy)})
+}
+
+// Mark of a figure that comes from the engine.
+func (f *fitted) mark() finding.Mark {
+	for _, w := range f.leansOn {
+		if w.Estimated {
+			return finding.Estimated
+		}
+	}
+	return finding.Computed
+}
+
+// Figures are what plate and readings make of the motor.
+func (o *Over) MotorFigures() []finding.Figure {
+	p := &o.Site.Direct
+	out := []finding.Figure{}
+	add := func(id, name, text, note string, mark finding.Mark, section finding.Section) {
+		out = append(out, finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: mark, Section: section})
+	}
+	if p.ShaftWatts > 0 {
+		add("power", "Power", unit.Text(p.ShaftWatts/1000, "kW"), unit.Text(p.ShaftWatts/unit.WattsPerHorsepower, "hp")+
+			" at the shaft", finding.FromPlate, finding.OnPlate)
+	}
+	if p.ShaftWatts > 0 && p.RPM > 0 {
+		t := 9.549 * p.ShaftWatts / p.RPM
+		add("torque", "Rated torque", unit.Text(t, "N·m"), unit.Text(t*0.73756, "lb·ft"), finding.Computed,
+			finding.OnPlate)
+	}
+	if p.Efficiency > 0 {
+		add("efficiency", "Armature efficiency", unit.Percent(p.Efficiency), "power over armature volts × amps",
+			finding.Computed, finding.OnPlate)
+	}
+	add("winding", "Field", string(p.Winding), map[bool]string{true: "as printed",
+		false: "as its entries show"}[p.WindingSaid],
+		map[bool]finding.Mark{true: finding.FromPlate, false: finding.Estimated}[p.WindingSaid], finding.OnPlate)
+	add("form-factor", "Form factor allowed", unit.Three(p.FormFactor.Value), p.FormFactor.Basis, p.FormFactor.Mark,
+		finding.OnDirect)
+	if ohm := p.FieldOhms(); !math.IsNaN(ohm) {
+		add("field-ohms", "Field, warm", unit.Text(ohm, "Ω"), unit.Text(ohm/hotCopper, "Ω")+" cold",
+			finding.Computed, finding.OnDirect)
+	}
+	f := o.fit
+	if f == nil {
+		return out
+	}
+	c := f.Constants()
+	add("ra", "Armature", unit.Text(f.Ohm, "Ω"), "hot; "+unit.Text(f.Ohm/hotCopper, "Ω")+" cold, brushes' drop apart",
+		f.ohmMark, finding.OnDirect)
+	add("la", "Armature", unit.Text(f.Millihenry, "mH"), "usual for its volts, amps and rpm", finding.Estimated,
+		finding.OnDirect)
+	add("brushes", "Both brushes", unit.Text(f.BrushVolts, "V"), "while amps flow",
+		map[bool]finding.Mark{true: finding.Measured, false: finding.Estimated}[o.Site.As.Leads.Brushed.Brush != ""],
+		finding.OnDirect)
+	ke := f.keMark
+	if ke == finding.Computed && f.ohmMark == finding.Estimated {
+		ke = finding.Estimated
+	}
+	add("ke", "Makes", unit.Text(1000*c.VoltsPerRPM, "V"), "at 1000 rpm", ke, finding.OnDirect)
+	add("kt", "Torque", unit.Text(c.NmPerAmp, "N·m"), "for each ampere", ke, finding.OnDirect)
+	add("friction", "Friction and iron", unit.Text(c.FrictionNm, "N·m"), unit.Text(c.FrictionNm/c.NmPerAmp, "A")+
+		" of the armature's amps", ke, finding.OnDirect)
+	return out
+}

@@ -1,0 +1,256 @@
+package dc
+
+import (
+	"math"
+
+	"graybridge/core/finding"
+	"graybridge/core/plate"
+	"graybridge/core/site"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// Taken is a controller as entered, before it stands over a site.
+type Taken struct {
+	As       Entry
+	Chosen   Chosen
+	Profile  *Profile // nil: none is chosen
+	Readings []finding.Reading
+}
+
+// Take reads what was entered.
+func Take(e Entry) Taken {
+	t := Taken{As: e}
+	t.Chosen, t.Readings = Read(e)
+	if e.Own != nil && (e.Controller == "" || e.Controller == e.Own.ID) {
+		t.Profile = e.Own
+	} else if p, ok := ByID(e.Controller); ok {
+		t.Profile = &p
+	}
+	return t
+}
+
+// Feed tells a site that its machine is a brushed motor.
+func Feed(lineVolts float64) site.Feed {
+	return site.Feed{Volts: lineVolts, OwnHertz: true, Brushed: true}
+}
+
+// Over is a controller over a site: weighed, trimmed, wired and judged once. Its values
+// are not to be changed.
+type Over struct {
+	Taken
+	Site    *site.Site
+	View    *View    // nil: there is no motor to drive
+	Duty    *Duty    // nil: no controller is chosen
+	Weighed *Weighed // nil: as Duty
+	Volts   float64  // on the armature at the dial
+	Dial    Point
+	Earth   unit.Conductor
+	Said    []finding.Finding
+
+	fit  *fitted
+	in   InputRange
+	set  Trimmed
+	stop Stopping
+}
+
+// Place puts the controller over a site and works it out.
+func (t Taken) Place(s *site.Site) *Over {
+	o := &Over{Taken: t, Site: s}
+	o.sayLeads()
+	o.fit = o.fitMotor()
+	if o.fit != nil {
+		o.work()
+	}
+	return o
+}
+
+func (o *Over) say(f ...finding.Finding) { o.Said = append(o.Said, f...) }
+
+// duty puts the motor on a controller.
+func (o *Over) duty(p *Profile) *Duty {
+	f := o.fit
+	d := &Duty{
+		Motor:     &f.Motor,
+		Source:    Source{Way: p.Way, KHz: p.KHz, Line: Line{Volts: o.Site.Supply.Volts, Hertz: o.Site.Supply.Hertz}},
+		FeederOhm: o.Site.Supply.FeederOhm,
+		Factor:    o.Site.Direct.FormFactor.Value,
+		Cooling:   o.Chosen.Cooling,
+		Load:      o.Site.Load,
+	}
+	d.GoodAmps = p.Amps * p.Factor // it is rated in mean amps of its own form factor
+	d.LimitAmps = o.limitShare(p) * f.ArmatureAmps
+	d.Inertia = o.Site.Load.Inertia + f.RotorInertia()
+	return d
+}
+
+// limitShare is the current limit over plate amps: what is asked, else 130 %, or what the
+// controller has.
+func (o *Over) limitShare(p *Profile) float64 {
+	share := 1.3
+	if o.Chosen.LimitShare > 0 {
+		share = o.Chosen.LimitShare
+	}
+	most := 1.5 * p.Amps / o.fit.ArmatureAmps
+	if t, ok := p.trim(TurnLimit); ok {
+		plug := p.Amps
+		if x, ok := p.PlugFor(o.fit.ArmatureAmps); ok || x.Amps > 0 {
+			plug = x.Amps
+		}
+		most = math.Min(most, math.Max(t.From, t.To)*plug/o.fit.ArmatureAmps)
+	}
+	return math.Min(share, most)
+}
+
+// work weighs, trims, wires and judges the controller.
+func (o *Over) work() {
+	v := emptyView()
+	o.View = v
+	v.Controllers = o.offers()
+	v.Look = o.Site.As.Leads.Brushed.LookList()
+	p := o.Profile
+	if p == nil {
+		o.say(o.noneFinding())
+		return
+	}
+	v.Name, v.About, v.Quirks = p.Name, p.About, append(v.Quirks, p.Quirks...)
+	o.in, _ = p.Input(o.Site.Supply.Volts)
+	o.Duty = o.duty(p)
+	weighed, said := o.weigh(p, o.Duty)
+	o.Weighed = &weighed
+	o.say(said...)
+	v.Verdict, v.Words = weighed.Verdict, weighed.Words
+	o.settle(v)
+	v.Trims = o.rows()
+	o.stop = o.stopping()
+	v.Stop = o.stopView()
+	o.size()
+	v.Wiring, v.Never = o.wiring(p), neverWired(p, &o.Site.Direct)
+	v.Box = o.boxText(p)
+	v.Figures = o.figures()
+	o.judge()
+}
+
+// settle finds dial, speeds and trims.
+func (o *Over) settle(v *View) {
+	d := o.Duty
+	end := o.endVolts()
+	// The speeds of use are those of the dial: never above what the motor is made for.
+	usual, by := d.Greatest(d.Load.Usual, end)
+	heavy, heavyBy := d.Greatest(d.Load.Heaviest, end)
+	v.Greatest, v.GreatestBy, v.GreatestHeavy = usual, by, heavy
+	if heavyBy == "line" {
+		v.GreatestBy = "line"
+	}
+	v.MostRPM = usual
+	if o.Chosen.MostRPM > 0 {
+		v.MostRPM = math.Min(o.Chosen.MostRPM, usual)
+	}
+	at := v.MostRPM
+	if o.Chosen.AtRPM > 0 {
+		at = math.Min(o.Chosen.AtRPM, v.MostRPM)
+	}
+	v.Slowest = d.Slowest(d.Load.Usual, v.MostRPM)
+	o.Dial = d.At(at, d.Asked(d.Load.Usual, at))
+	o.set = o.trimmed(v.MostRPM)
+	o.Volts = d.VoltsFor(at, o.Dial.Nm/o.Dial.NmPerAmp) - o.set.PerAmp*o.Dial.Nm/o.Dial.NmPerAmp
+	v.Envelope = d.Envelope(math.Max(v.MostRPM, 1.02*d.RPM))
+	v.Fan = d.Fan(o.set.LeastVolts, o.set.MostVolts, o.set.PerAmp)
+	v.Dial = o.speeds(at)
+	v.Point = o.pointView()
+	shown := d.dropped(o.Dial.LineAmps)
+	emf := d.Constants().VoltsPerRPM * at
+	wave, setting, _ := shown.Drive(d.Armature, emf, o.Dial.Nm/o.Dial.NmPerAmp)
+	if shown.Way == FullWave {
+		shown.Volts *= setting / shown.Most()
+	}
+	v.Wave = shown.Picture(&wave, emf)
+}
+
+// endVolts is the armature's at the dial's end: the range that the controller has on this
+// line, as far as its trim lets it.
+func (o *Over) endVolts() float64 {
+	most := 1.0
+	if t, ok := o.Profile.trim(TurnMost); ok {
+		most = math.Max(t.From, t.To)
+	}
+	return o.in.Armature * most
+}
+
+// Speeds are a point of the dial in all its units.
+type Speeds struct {
+	MotorRPM  float64 `json:"motor_rpm"`
+	Share     float64 `json:"share"` // of the dial's turn
+	Volts     float64 `json:"volts"` // on the armature, under the usual load
+	ToolRPM   float64 `json:"tool_rpm"`
+	SurfaceMS float64 `json:"surface_m_s"`
+}
+
+func (o *Over) speeds(rpm float64) Speeds {
+	s := Speeds{MotorRPM: rpm, ToolRPM: rpm * o.Chosen.Ratio()}
+	s.Volts = o.Duty.VoltsFor(rpm, o.Dial.Nm/o.Dial.NmPerAmp)
+	if span := o.set.MostVolts - o.set.LeastVolts; span > 0 {
+		s.Share = math.Min(1, math.Max(0, (o.Volts-o.set.LeastVolts)/span))
+	}
+	if o.Chosen.ToolM > 0 {
+		s.SurfaceMS = math.Pi * o.Chosen.ToolM * s.ToolRPM / 60
+	}
+	return s
+}
+
+// RPMFor is the motor's rpm at a speed spoken as "motor", "tool", "surface" (m/s) or
+// "volts" on the armature; ok is false where there is none.
+func (o *Over) RPMFor(way string, value float64) (rpm float64, ok bool) {
+	if o.Duty == nil {
+		return 0, false
+	}
+	switch way {
+	case "motor":
+		rpm = value
+	case "tool":
+		rpm = value / o.Chosen.Ratio()
+	case "surface":
+		if o.Chosen.ToolM == 0 {
+			return 0, false
+		}
+		rpm = value * 60 / (math.Pi * o.Chosen.ToolM) / o.Chosen.Ratio()
+	case "volts":
+		rpm = o.Duty.Speed(value, 0, o.Dial.Nm/o.Dial.NmPerAmp)
+	}
+	return rpm, rpm > 0 && rpm <= o.View.Greatest*1.0005
+}
+
+// size finds what feeds it: the breaker by the line's RMS amps at full torque and speed,
+// the armature's wire by the code's share for rectified amps.
+func (o *Over) size() {
+	rules := o.Site.Rules
+	w := o.Weighed
+	w.Breaker, _ = rules.Breaker(1.25 * w.FullLine)
+	w.Conductor, _ = rules.Conductor(math.Max(1.25*w.FullLine, w.Breaker))
+	w.ArmatureWire, _ = rules.Conductor(w.ArmatureNeed)
+	w.FieldWire, _ = rules.Conductor(math.Max(1.25*o.Site.Direct.FieldAmps, 1))
+	w.Ended = w.Breaker == 0 || w.Conductor == (unit.Conductor{})
+	o.Earth = w.Conductor
+	if rules == table.NorthAmerica {
+		awg, _ := table.EarthAWG(w.Breaker)
+		o.Earth = unit.Conductor{AWG: awg}
+	}
+}
+
+// wound says that the motor has a field which is fed apart.
+func (o *Over) wound() bool { return o.Site.Direct.Field() }
+
+// magnet says that its field is a magnet's.
+func (o *Over) magnet() bool { return o.Site.Direct.Winding == plate.Magnet }
+
+// Follow is one scene of the job's motor in time.
+func (o *Over) setting() (Set, Shaft) {
+	d := o.Duty
+	c := d.Constants()
+	asked := func(share float64) func(rpm float64) float64 {
+		return func(rpm float64) float64 { return d.Asked(share, rpm) * c.RatedNm }
+	}
+	s := Set{Source: d.dropped(o.Dial.LineAmps), Volts: o.Volts, LimitAmps: d.LimitAmps, PerAmp: o.set.PerAmp,
+		UpSeconds: o.set.UpSeconds * o.Dial.RPM / math.Max(1, o.View.MostRPM), BrakingOhm: o.stop.Ohm}
+	return s, Shaft{Inertia: d.Inertia, Nm: asked(d.Load.Usual), Later: asked(d.Load.Heaviest)}
+}

@@ -1,0 +1,298 @@
+package dc
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/load"
+	"graybridge/core/unit"
+)
+
+// PlanIR is the share of the armature's ohms that IR compensation is set to where nobody
+// says: below the edge, with a margin for ohms that are not known well.
+const PlanIR = 0.8
+
+// Trimmed is what a controller's trims are set to give.
+type Trimmed struct {
+	LeastVolts, MostVolts float64 // on the armature at the dial's ends, without its IR
+	UpSeconds             float64
+	DownSeconds           float64
+	LimitAmps             float64
+	PerAmp                float64 // V/A
+	Plug                  Plug
+	IdleAmps              float64
+}
+
+// trimmed finds what the trims must give for a greatest speed in use.
+func (o *Over) trimmed(mostRPM float64) (t Trimmed) {
+	d, p := o.Duty, o.Profile
+	c := d.Constants()
+	t.IdleAmps = c.FrictionNm / c.NmPerAmp
+	t.Plug = Plug{Amps: p.Amps}
+	if x, ok := p.PlugFor(d.ArmatureAmps); ok || x.Amps > 0 {
+		t.Plug = x
+	}
+	if trim, ok := p.trim(TurnIR); ok && o.held() == ByIR {
+		share := PlanIR
+		if o.Chosen.IRShare >= 0 {
+			share = o.Chosen.IRShare
+		}
+		t.PerAmp = math.Min(share*d.Ohm, math.Max(trim.From, trim.To)*o.in.Armature/t.Plug.Amps)
+	}
+	amps := func(rpm float64) float64 {
+		return (d.Asked(d.Load.Usual, rpm)*c.RatedNm + c.FrictionNm) / c.NmPerAmp
+	}
+	at := func(rpm float64) float64 { return d.VoltsFor(rpm, amps(rpm)) - t.PerAmp*amps(rpm) }
+	t.MostVolts = at(mostRPM)
+	// At rest at the dial's beginning: just under what friction and brushes hold back.
+	t.LeastVolts = 0.9 * (d.BrushVolts + t.IdleAmps*(d.Ohm-t.PerAmp))
+	if o.Chosen.LeastRPM > 0 {
+		t.LeastVolts = at(math.Min(o.Chosen.LeastRPM, mostRPM))
+	}
+	t.LeastVolts = math.Max(0, math.Min(t.LeastVolts, t.MostVolts))
+	t.LimitAmps = d.LimitAmps
+	share := d.Load.RunUp().Share
+	if d.Load.Start != load.Free {
+		share = math.Max(d.Load.StartShare(), d.Load.Heaviest)
+	}
+	least := d.UpSeconds(mostRPM, d.LimitAmps, share*c.RatedNm, d.Inertia)
+	t.UpSeconds = math.Max(2, math.Ceil(1.5*least))
+	if math.IsInf(least, 0) || t.UpSeconds > 60 {
+		t.UpSeconds = 60
+	}
+	if o.Chosen.UpS > 0 {
+		t.UpSeconds = o.Chosen.UpS
+	}
+	if t.DownSeconds = t.UpSeconds; o.Chosen.DownS > 0 {
+		t.DownSeconds = o.Chosen.DownS
+	}
+	return t
+}
+
+// held is how the speed is held: as said, else by IR where the controller has that trim.
+func (o *Over) held() Held {
+	if o.Chosen.Held != "" {
+		return o.Chosen.Held
+	}
+	if _, ok := o.Profile.trim(TurnIR); ok {
+		return ByIR
+	}
+	return ByVolts
+}
+
+// RowKind is what a row of the sheet is set by.
+type RowKind string
+
+// The kinds of row.
+const (
+	JumperRow RowKind = "jumper"
+	PlugRow   RowKind = "plug"
+	TrimRow   RowKind = "trim"
+)
+
+// Row is one line of the sheet: what to set, where it stands, and how to see that it is
+// right.
+type Row struct {
+	ID       string      `json:"id"`
+	Kind     RowKind     `json:"kind" enum:"jumper,plug,trim"`
+	Turn     Turn        `json:"turn,omitempty"`
+	Name     string      `json:"name"`  // as the board has it
+	What     string      `json:"what"`  // in plain words
+	Value    string      `json:"value"` // its place, or the clock
+	Share    float64     `json:"share"` // of a pot's turn
+	Want     string      `json:"want"`
+	Does     string      `json:"does,omitempty"` // to the line of speed over torque
+	Meter    string      `json:"meter,omitempty"`
+	See      string      `json:"see,omitempty"`
+	Caution  string      `json:"caution,omitempty"`
+	Note     string      `json:"note,omitempty"`
+	Cut      bool        `json:"cut,omitempty"` // it does not reach what is wanted
+	ReadBack string      `json:"read_back,omitempty"`
+	Odd      bool        `json:"odd,omitempty"` // found elsewhere
+	Why      finding.Why `json:"why"`
+	Done     bool        `json:"done"`
+}
+
+// rows lists jumpers, plug and trims in the order in which they are set.
+func (o *Over) rows() []Row {
+	out := []Row{}
+	p := o.Profile
+	put := func(r Row) {
+		for _, d := range o.Chosen.Done {
+			r.Done = r.Done || d == "row:"+r.ID
+		}
+		if back, ok := o.Chosen.Back[strings.ToUpper(r.Name)]; ok {
+			r.ReadBack = Clock(back)
+			r.Odd = math.Abs(back-r.Share) > 0.06
+		}
+		out = append(out, r)
+	}
+	for _, j := range p.Jumpers {
+		put(o.jumperRow(j))
+	}
+	if len(p.Plugs) > 0 {
+		put(o.plugRow())
+	}
+	for _, turn := range turns {
+		if t, ok := p.trim(turn); ok {
+			put(o.trimRow(t))
+		}
+	}
+	return out
+}
+
+func (o *Over) jumperRow(j Jumper) Row {
+	r := Row{ID: j.Name, Kind: JumperRow, Name: j.Name, Caution: "Feed off, locked and proved dead."}
+	place := o.in.Jumper
+	r.What, r.Want = "Line volts", unit.Whole(o.Site.Supply.Volts, "V")+" at the wall"
+	if j.For == "armature" {
+		place = unit.Plain(o.in.Armature)
+		r.What, r.Want = "Armature volts", unit.Whole(o.in.Armature, "V")+" range"
+	}
+	r.Value, r.See = place, "Its place is printed on the board beside the pins."
+	for _, at := range j.At {
+		if at == place {
+			r.Why = finding.Why{Formula: "the range that holds " + r.Want, Section: finding.OnDirect, Source: "profile"}
+			return r
+		}
+	}
+	r.Cut, r.Note = true, "the profile names no such place: look at its maker's sheet"
+	r.Why = finding.Why{Formula: "the range that holds " + r.Want, Section: finding.OnDirect, Source: "profile"}
+	return r
+}
+
+func (o *Over) plugRow() Row {
+	amps := o.Duty.ArmatureAmps
+	r := Row{ID: "plug", Kind: PlugRow, Name: o.set.Plug.Marking, What: "Plug-in resistor", Value: o.set.Plug.Marking,
+		Want: unit.Text(o.set.Plug.Amps, "A") + ", the next at or above the armature's " + unit.Text(amps, "A"),
+		See:  "Its marking; it scales limit and IR.", Caution: "Feed off, locked and proved dead.",
+		Why: finding.Why{Formula: "the least that is not below plate amps", Section: finding.OnDirect,
+			Source:  "the controller's own table",
+			Numbers: unit.Text(amps, "A")}}
+	if o.set.Plug.Amps < amps {
+		r.Cut, r.Note = true, "its greatest: the limit counts from "+unit.Text(o.set.Plug.Amps, "A")
+	}
+	return r
+}
+
+// trimRow is one pot: what it must give, where it stands, what shows that it is right.
+func (o *Over) trimRow(t Trim) Row {
+	d, s := o.Duty, &o.set
+	r := Row{ID: t.Name, Kind: TrimRow, Turn: t.Turn, Name: t.Name}
+	want, scale := 0.0, 1.0
+	source := "plate, load and choices of this job"
+	volts := func(set float64) string { return unit.Text(set+s.PerAmp*s.IdleAmps, "V") }
+	switch t.Turn {
+	case TurnLeast:
+		scale = o.in.Armature
+		want = s.LeastVolts / scale
+		r.What, r.Want = "Slowest, dial at zero", unit.Text(s.LeastVolts, "V")
+		r.Does = "lifts or lowers the line at the dial's beginning"
+		r.Meter = "Armature, belt off, dial at zero: " + volts(s.LeastVolts) + " DC"
+		r.See = "The shaft just stands, without creeping."
+		r.Why = finding.Why{Formula: "0.9·(brushes + idle amps·(Ra − c))", Section: finding.OnDirect, Source: source,
+			Estimated: true}
+		if o.Chosen.LeastRPM > 0 {
+			r.See = fmt.Sprintf("A tachometer shows about %s under the usual load.",
+				unit.Whole(o.Chosen.LeastRPM, "rpm"))
+			r.Why.Formula = "Ke·n + Ia·(Ra − c) + brushes, at the slowest wanted"
+		}
+	case TurnMost:
+		scale = o.in.Armature
+		want = s.MostVolts / scale
+		r.What, r.Want = "Fastest, dial at its end", unit.Text(s.MostVolts, "V")
+		r.Does = "lifts or lowers the line at the dial's end"
+		r.Meter = "Armature, belt off, dial at its end: " + volts(s.MostVolts) + " DC, never above " +
+			unit.Whole(1.05*d.ArmatureVolts, "V")
+		r.See = fmt.Sprintf("A tachometer shows about %s, belt off.",
+			unit.Whole(d.Speed(s.MostVolts, s.PerAmp, s.IdleAmps), "rpm"))
+		r.Why = finding.Why{Formula: "Ke·n + Ia·(Ra − c) + brushes, at the fastest wanted", Section: finding.OnDirect,
+			Source:  source,
+			Numbers: unit.Whole(o.View.MostRPM, "rpm"), Estimated: true}
+	case TurnUp:
+		want = s.UpSeconds
+		r.What, r.Want = "Up, zero to the dial's end", unit.Text(want, "s")
+		r.Does = "sets how fast it climbs from line to line"
+		r.Meter = fmt.Sprintf("Armature amps while it climbs: at most %s", unit.Text(o.upAmps(), "A"))
+		r.See = "A watch: from a turned-up dial to full speed."
+		r.Why = finding.Why{Formula: "half as long again as the current limit needs, 2 s at least",
+			Section: finding.OnDirect, Source: source,
+			Estimated: true}
+	case TurnDown:
+		want = s.DownSeconds
+		r.What, r.Want = "Down, the dial's end to zero", unit.Text(want, "s")
+		r.Does = "sets how fast it comes down, never faster than it coasts"
+		r.See = fmt.Sprintf("It cannot pull the motor down: coasting alone takes %s.", secondsText(o.coast()))
+		r.Why = finding.Why{Formula: "as up", Section: finding.OnDirect, Source: source, Estimated: true}
+	case TurnLimit:
+		scale = s.Plug.Amps
+		want = s.LimitAmps / scale
+		r.What, r.Want = "Current limit", unit.Text(s.LimitAmps, "A")+", "+
+			""+unit.Percent(s.LimitAmps/d.ArmatureAmps)+" of plate"
+		r.Does = "cuts the line off at that torque"
+		r.Meter = "A DC ammeter in the armature lead, shaft held for one second, dial a quarter up: " +
+			unit.Text(s.LimitAmps, "A")
+		r.See = "No longer than a second at a time: a standing commutator burns under its brushes."
+		r.Caution = "The shaft is held by a bar in a keyed hub against the bench, never by hand or glove."
+		r.Why = finding.Why{Formula: "100 to 150 % of plate amps", Section: finding.OnDirect, Source: source,
+			Numbers: unit.Percent(s.LimitAmps / d.ArmatureAmps), Estimated: true}
+	case TurnIR:
+		scale = o.in.Armature / s.Plug.Amps
+		want = s.PerAmp / scale
+		r.What, r.Want = "IR compensation", unit.Text(s.PerAmp, "V")+" for each ampere, "+
+			""+unit.Percent(s.PerAmp/d.Ohm)+" of Ra"
+		r.Does = "tilts the line up to level"
+		r.See = fmt.Sprintf("Half speed: load on, load off; the speed stays within %s. Where it hunts, back it off.",
+			unit.Percent(math.Abs(d.Sag(d.RPM/2, d.Load.Usual, s.PerAmp))))
+		r.Meter = fmt.Sprintf("Half speed, belt off, then at the usual load: armature volts rise by %s",
+			unit.Text(s.PerAmp*
+				(o.Dial.Nm/o.Dial.NmPerAmp-s.IdleAmps), "V"))
+		r.Why = finding.Why{Formula: "c = share · Ra; level at Ra, hunting beyond", Section: finding.OnDirect,
+			Source:  source,
+			Numbers: fmt.Sprintf("%s · %s", unit.Percent(s.PerAmp/d.Ohm), unit.Text(d.Ohm, "Ω")), Estimated: true}
+	}
+	r.Share, r.Cut = t.Travel(want)
+	r.Value = Clock(r.Share)
+	if r.Cut {
+		r.Note = fmt.Sprintf("it goes from %s to %s", trimEnd(t, t.From, scale), trimEnd(t, t.To, scale))
+	}
+	return r
+}
+
+func trimEnd(t Trim, x, scale float64) string {
+	switch t.Turn {
+	case TurnUp, TurnDown:
+		return unit.Text(x, "s")
+	case TurnLimit:
+		return unit.Text(x*scale, "A")
+	case TurnIR:
+		return unit.Text(x*scale, "V/A")
+	}
+	return unit.Text(x*scale, "V")
+}
+
+// upAmps are the armature's while it comes up on its ramp, at most the limit.
+func (o *Over) upAmps() float64 {
+	d := o.Duty
+	share := d.Load.RunUp().Share
+	if d.Load.Start != load.Free {
+		share = math.Max(d.Load.StartShare(), d.Load.Heaviest)
+	}
+	return math.Min(d.LimitAmps, d.UpAmps(o.View.MostRPM, o.set.UpSeconds, share*d.Constants().RatedNm, d.Inertia))
+}
+
+// coast is how long it takes to rest with its lightest load alone.
+func (o *Over) coast() float64 {
+	d := o.Duty
+	c := d.Constants()
+	return d.DownSeconds(o.View.MostRPM, d.Asked(d.Load.Lightest, o.View.MostRPM)*c.RatedNm, d.Inertia)
+}
+
+func secondsText(s float64) string {
+	if math.IsInf(s, 0) || s > 600 {
+		return "minutes"
+	}
+	return unit.Text(s, "s")
+}

@@ -1,0 +1,242 @@
+package dc
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"math"
+
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/unit"
+)
+
+// View is what the DC bay shows.
+type View struct {
+	Controllers []Offer       `json:"controllers" nullable:"false"`
+	Name        string        `json:"name,omitempty"`
+	About       string        `json:"about,omitempty"`
+	Quirks      []string      `json:"quirks" nullable:"false"`
+	Verdict     finding.Grade `json:"verdict,omitempty"`
+	Words       string        `json:"words,omitempty"`
+	Box         string        `json:"box,omitempty"`
+
+	Figures       []finding.Figure `json:"figures" nullable:"false"`
+	Dial          Speeds           `json:"dial"`
+	Point         PointView        `json:"point"`
+	Wave          Picture          `json:"wave"`
+	Fan           Fan              `json:"fan"`
+	Envelope      Envelope         `json:"envelope"`
+	Greatest      float64          `json:"greatest_rpm"` // under the usual load
+	GreatestHeavy float64          `json:"greatest_heavy_rpm"`
+	GreatestBy    string           `json:"greatest_by,omitempty"` // plate, range or line
+	MostRPM       float64          `json:"most_rpm"`              // at the dial's end
+	Slowest       float64          `json:"slowest_rpm"`           // that is carried for good; 0: down to standstill
+	SlowestText   string           `json:"slowest,omitempty"`
+	Held          []finding.Figure `json:"held" nullable:"false"` // how the speed holds
+
+	Trims      []Row            `json:"trims" nullable:"false"`
+	Stop       StopView         `json:"stop"`
+	Wiring     []Wire           `json:"wiring" nullable:"false"`
+	Never      []string         `json:"never" nullable:"false"`
+	Inspection []InspectStep    `json:"inspection" nullable:"false"`
+	Swap       []SwapRow        `json:"swap" nullable:"false"`
+	SwapText   string           `json:"swap_text,omitempty"`
+	Look       []leads.LookPart `json:"look" nullable:"false"`
+}
+
+// SwapRow is one line of keep or swap: this motor beside a three-phase motor on a drive.
+type SwapRow struct {
+	What string `json:"what"`
+	Keep string `json:"keep"`
+	Swap string `json:"swap"`
+	// Better is keep, swap or empty.
+	Better string `json:"better,omitempty"`
+}
+
+// PointView is the dial's point in words and figures.
+type PointView struct {
+	Amps    string        `json:"amps"`
+	RMS     string        `json:"rms"`
+	Factor  string        `json:"form_factor"`
+	Broken  bool          `json:"broken"` // the current dies in every half period
+	Gap     string        `json:"gap,omitempty"`
+	Fires   string        `json:"fires,omitempty"`
+	Line    string        `json:"line"`
+	PF      string        `json:"power_factor"`
+	Heat    float64       `json:"heat"` // of what the plate allows
+	Good    float64       `json:"good"`
+	Minute  float64       `json:"minute"`
+	Asked   float64       `json:"asked"`
+	Says    string        `json:"says"`
+	Grade   finding.Grade `json:"grade"`
+	Reached bool          `json:"reached"`
+}
+
+func emptyView() *View {
+	return &View{Controllers: []Offer{}, Quirks: []string{}, Figures: []finding.Figure{}, Held: []finding.Figure{},
+		Trims:  []Row{},
+		Wiring: []Wire{}, Never: []string{}, Inspection: []InspectStep{}, Swap: []SwapRow{}, Look: []leads.LookPart{},
+		Wave:     Picture{At: []float64{}, Volts: []float64{}, Amps: []float64{}},
+		Fan:      Fan{Torque: []float64{}, Lines: []FanLine{}, Ceiling: []float64{}},
+		Envelope: Envelope{RPM: []float64{}, Good: []float64{}, Minute: []float64{}, Asked: []float64{}},
+		Stop: StopView{Start: []finding.Figure{}, Stop: []finding.Figure{}, Turn: []finding.Figure{},
+			Field:   []finding.Figure{},
+			Reverse: []string{}, Order: []string{}}}
+}
+
+// pointView says what the motor does at the dial.
+func (o *Over) pointView() PointView {
+	d, p := o.Duty, &o.Dial
+	asked := d.Asked(d.Load.Usual, p.RPM)
+	v := PointView{Amps: unit.Text(p.MeanAmps, "A"), RMS: unit.Text(p.RMSAmps, "A"), Factor: unit.Three(p.FormFactor()),
+		Broken: !p.Continuous, Line: unit.Text(p.LineAmps, "A"), PF: unit.Three(p.PowerFactor(d.Line)), Asked: asked,
+		Good: d.Good(p.RPM), Minute: d.Minute(p.RPM), Reached: p.Reachable}
+	v.Heat = math.Pow(p.RMSAmps/(d.ArmatureAmps*d.Factor), 2)
+	if d.Way == PhaseControlled {
+		v.Fires = unit.Whole(p.DelayRad*180/math.Pi, "°")
+	}
+	if v.Broken {
+		carried := 0.0
+		for _, x := range p.Pieces {
+			carried += x.To - x.From
+		}
+		whole := math.Pi
+		if d.Way == PWM {
+			whole = 1
+		}
+		v.Gap = unit.Percent(1 - carried/whole)
+	}
+	v.Grade, v.Says = o.pointWords(&v)
+	return v
+}
+
+func (o *Over) pointWords(v *PointView) (finding.Grade, string) {
+	p := &o.Dial
+	switch heavy := o.Duty.Asked(o.Duty.Load.Heaviest, p.RPM); {
+	case !p.Reachable:
+		return finding.Stop, "Out of reach: the line does not give these volts under this load."
+	case heavy > v.Minute+1e-9:
+		return finding.Stop, fmt.Sprintf("The heaviest load (%s) is beyond its current limit: it stalls there.",
+			unit.Percent(heavy))
+	case v.Asked > 1.15*v.Good:
+		return finding.Stop, fmt.Sprintf("It would burn: %s asked, %s for good.", unit.Percent(v.Asked),
+			unit.Percent(v.Good))
+	case v.Asked > v.Good+1e-9:
+		return finding.Caution, fmt.Sprintf("For short runs: %s asked, %s for good.", unit.Percent(v.Asked),
+			unit.Percent(v.Good))
+	}
+	return finding.Good, fmt.Sprintf("It carries the load for good: %s asked, %s there.", unit.Percent(v.Asked),
+		unit.Percent(v.Good))
+}
+
+// figures are the bay's figures for the dial.
+func (o *Over) figures() []finding.Figure {
+	d, p, v := o.Duty, &o.Dial, o.View
+	mark := o.fit.mark()
+	fig := func(id, name, text, note, formula, numbers string, grade finding.Grade) finding.Figure {
+		return finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: mark, Grade: grade,
+			Section: finding.OnDirect,
+			Why: append([]finding.Why{{Formula: formula, Numbers: numbers, Section: finding.OnDirect,
+				Source: "engine"}}, o.fit.leansOn...)}
+	}
+	heat := finding.Good
+	if v.Point.Heat > 1 {
+		heat = finding.Caution
+	}
+	out := []finding.Figure{
+		fig("speed", "Motor speed", unit.Whole(p.RPM, "rpm"), unit.Text(v.Dial.Volts, "V")+" on the armature",
+			"Ke·n + Ia·Ra + brushes", "", ""),
+		fig("amps", "Armature, mean", v.Point.Amps, "what a DC meter shows; "+
+			""+unit.Percent(p.MeanAmps/d.ArmatureAmps)+" of plate", "(load + friction)/k", "", ""),
+		fig("rms", "Armature, RMS", v.Point.RMS, "what heats it; form factor "+v.Point.Factor,
+			"RMS over mean of the solved wave", "", ""),
+		fig("heat", "Heat", unit.Percent(v.Point.Heat), "of what the plate allows at full speed",
+			"(RMS/(plate amps · form factor))²",
+			fmt.Sprintf("(%s/(%s · %s))²", v.Point.RMS, unit.Text(d.ArmatureAmps, "A"), unit.Three(d.Factor)), heat),
+		fig("line", "From the line", v.Point.Line, "RMS, power factor "+v.Point.PF, "line wave, solved", "", ""),
+		fig("good", "Torque for good", unit.Percent(v.Point.Good),
+			"of plate there; your load asks "+unit.Percent(v.Point.Asked), "RMS ≤ plate amps · form factor · cooling",
+			"", ""),
+		fig("minute", "For a minute", unit.Percent(v.Point.Minute), "by the current limit", "k·limit − friction", "",
+			""),
+	}
+	o.View.Held = o.heldFigures(fig)
+	o.View.Inspection = o.inspection()
+	o.View.SlowestText = o.slowestText()
+	return out
+}
+
+func (o *Over) slowestText() string {
+	v := o.View
+	switch {
+	case math.IsNaN(v.Slowest):
+		v.Slowest = 0
+		return "Its usual load is not carried for good at any speed."
+	case v.Slowest == 0:
+		return "Its usual load is carried for good down to standstill."
+	}
+	return fmt.Sprintf("Its usual load is carried for good from %s up; slower, its own fan cools too little.",
+		unit.Whole(v.Slowest, "rpm"))
+}
+
+// heldFigures are how the speed holds when the load comes and goes.
+func (o *Over) heldFigures(fig func(id, name, text, note, formula, numbers string,
+	grade finding.Grade) finding.Figure) []finding.Figure {
+	d, rpm := o.Duty, o.Dial.RPM
+	share := d.Asked(d.Load.Heaviest, rpm)
+	sag := func(c float64) string { return unit.Percent(d.Sag(rpm, share, c)) }
+	edge := d.Surge(d.Inertia, ampsLag)
+	ta, tm := d.Times(d.Inertia)
+	out := []finding.Figure{
+		fig("sag", "Volts held alone", sag(0), "the speed falls from idling to the heaviest load, here",
+			"T·Ra/(k·Ke·n)", "", ""),
+		fig("sag-ir", "With IR as set", sag(o.set.PerAmp), fmt.Sprintf("%s V/A, %s of Ra", unit.Three(o.set.PerAmp),
+			unit.Percent(o.set.PerAmp/d.Ohm)), "T·(Ra − c)/(k·Ke·n)", "", ""),
+		fig("edge", "It hunts from", unit.Three(edge)+unit.Space+"V/A", unit.Percent(edge/d.Ohm)+" of Ra",
+			"Ra·(1 + τ²/(τm(τa + τ)))",
+			fmt.Sprintf("τa %s, τm %s, τ %s", unit.Text(1000*ta, "ms"), unit.Text(1000*tm, "ms"),
+				unit.Text(1000*ampsLag, "ms")), ""),
+	}
+	if o.Profile.Tacho {
+		out = append(out, fig("sag-tacho", "With a tachometer", "about "+unit.Percent(TachoShare), "whatever the load",
+			"planning", "", ""))
+	}
+	return out
+}
+
+// ErrNoFilm says that nothing can be followed yet.
+var ErrNoFilm = errors.New("dc: no controller or no motor to follow")
+
+// Film follows a scene. The error is ErrNoFilm, or the context's.
+func (o *Over) Film(ctx context.Context, scene Scene) (Film, error) {
+	if o.Duty == nil || !o.Dial.Reachable {
+		return Film{}, ErrNoFilm
+	}
+	set, shaft := o.setting()
+	f, err := o.Duty.Follow(ctx, set, shaft, scene)
+	if err != nil {
+		return Film{}, err
+	}
+	end := 0.0
+	if n := len(f.RPM); n > 0 {
+		end = f.RPM[n-1]
+	}
+	switch scene {
+	case StartScene:
+		f.Text = fmt.Sprintf("Up to %s, at most %s in the armature.", unit.Whole(end, "rpm"), unit.Text(f.Most, "A"))
+		if end < 0.9*o.Dial.RPM {
+			f.Text = fmt.Sprintf("It does not come up: %s at the end, %s in the armature.", unit.Whole(end, "rpm"),
+				unit.Text(f.Most, "A"))
+		}
+	case StepScene:
+		f.Text = fmt.Sprintf("From %s to %s under the heaviest load, %s at the lowest.", unit.Whole(f.RPM[0], "rpm"),
+			unit.Whole(end, "rpm"),
+			unit.Whole(f.Least, "rpm"))
+	case BrakeScene:
+		f.Text = fmt.Sprintf("At a stand after %s; %s at first, %s across the resistor.",
+			unit.Text(f.Seconds[len(f.Seconds)-1], "s"),
+			unit.Text(f.Most, "A"), unit.Text(f.Most*set.BrakingOhm, "V"))
+	}
+	return f, nil
+}

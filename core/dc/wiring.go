@@ -1,0 +1,284 @@
+package dc
+
+import (
+	"fmt"
+
+	"graybridge/core/leads"
+	"graybridge/core/plate"
+	"graybridge/core/unit"
+)
+
+// Wire is one conductor of the run list.
+type Wire struct {
+	ID     string `json:"id"`
+	Run    string `json:"run" enum:"line,armature,field,control"`
+	From   string `json:"from"`
+	To     string `json:"to"`
+	Wire   string `json:"wire"`
+	Colour string `json:"colour"` // L1, L2, earth, plus, minus, control
+	Length string `json:"length,omitempty"`
+	Note   string `json:"note,omitempty"`
+	Done   bool   `json:"done"`
+}
+
+// wirer gathers the run list.
+type wirer struct {
+	o   *Over
+	p   *Profile
+	out []Wire
+}
+
+func (w *wirer) add(id, run, from, to, wire, colour, note string) {
+	one := Wire{ID: id, Run: run, From: from, To: to, Wire: wire, Colour: colour, Note: note}
+	if (run == "armature" || run == "field") && w.o.Chosen.Run > 0 {
+		one.Length = unit.Text(w.o.Chosen.Run, "m")
+	}
+	for _, d := range w.o.Chosen.Done {
+		one.Done = one.Done || d == "wire:"+id
+	}
+	w.out = append(w.out, one)
+}
+
+func (w *wirer) screw(s Screw, n int, otherwise string) string {
+	if t := w.p.of(s); len(t) > n {
+		return t[n].Name
+	}
+	return otherwise
+}
+
+func sized(c unit.Conductor) string {
+	if c == (unit.Conductor{}) {
+		return "beyond the table"
+	}
+	return c.String() + " copper"
+}
+
+// wiring lists every conductor from the breaker to brushes and pot, in the order in which
+// they are landed.
+func (o *Over) wiring(p *Profile) []Wire {
+	w := &wirer{o: o, p: p, out: []Wire{}}
+	w.line()
+	w.armature()
+	w.field()
+	w.control()
+	return w.out
+}
+
+// lineNames are the two line wires by the workshop's supply.
+func (o *Over) lineNames() (names [2]string, neutral bool) {
+	if neutral = o.Site.Rules.LineToNeutral(o.Site.Supply.Volts); neutral {
+		return [2]string{"hot", "neutral"}, true
+	}
+	return [2]string{"L1", "L2"}, false
+}
+
+func (w *wirer) line() {
+	o := w.o
+	size := sized(o.Weighed.Conductor)
+	names, neutral := o.lineNames()
+	w.add("pe-in", "line", "earth bar", w.screw(ScrewEarth, 0, "its metal"), sized(o.Earth), "earth",
+		"first on, last off")
+	w.add("pe-motor", "line", "earth bar", "ring on the motor's body", sized(o.Earth), "earth",
+		"on bare metal, both ends")
+	fuse := "a fuse of its maker's amps"
+	if w.p.LineFuse > 0 {
+		fuse = unit.Rating(w.p.LineFuse) + " fuse"
+	}
+	for i, name := range names {
+		to, note := w.screw(ScrewLine, i, "its line terminal"), "through a lockable isolator"
+		switch {
+		case neutral && i == 1:
+			note += "; no fuse in the neutral"
+		default:
+			note += ", then the " + fuse + ": fast, of the kind its maker names"
+		}
+		if o.Chosen.StartBy == "buttons" {
+			note += "; through a pole of the contactor"
+		}
+		w.add("in-"+name, "line", "isolator "+name, to, size, []string{"L1", "L2"}[i], note)
+	}
+}
+
+// armatureEnds are the motor's own names along the armature's way: of a compound motor
+// its series field stands in it.
+func (o *Over) armatureEnds() (plus, minus string, between []string) {
+	n := o.Site.As.Leads.Brushed.Names
+	a := n.Of(leads.ArmaturePart)
+	if o.Site.Direct.Winding == plate.Compound {
+		s := n.Of(leads.SeriesPart)
+		return a[0], s[1], []string{a[1], s[0]}
+	}
+	return a[0], a[1], nil
+}
+
+func (w *wirer) armature() {
+	o := w.o
+	size := sized(o.Weighed.ArmatureWire)
+	plus, minus, between := o.armatureEnds()
+	out, back := w.screw(ScrewArmature, 0, "armature +"), w.screw(ScrewArmature, 1, "armature −")
+	fuse := "an armature fuse, fast and rated for DC"
+	if w.p.ArmFuse > 0 {
+		fuse = unit.Rating(w.p.ArmFuse) + " armature fuse, fast and rated for DC"
+	}
+	if o.Chosen.Reverse != "switch" {
+		w.add("arm-plus", "armature", out, plus, size, "plus", "through the "+fuse)
+		w.add("arm-minus", "armature", back, minus, size, "minus", "")
+	} else {
+		a := o.Site.As.Leads.Brushed.Names.Of(leads.ArmaturePart)
+		w.add("arm-plus", "armature", out, "reversing switch, feed +", size, "plus", "through the "+fuse)
+		w.add("arm-minus", "armature", back, "reversing switch, feed −", size, "minus", "")
+		w.add("turn-1", "armature", "reversing switch, out 1", a[0], size, "plus",
+			"armature leads only; centre off, a catch there")
+		w.add("turn-2", "armature", "reversing switch, out 2", a[1], size, "minus",
+			"rated for DC at "+unit.Whole(o.in.Armature, "V"))
+		if len(between) > 0 {
+			s := o.Site.As.Leads.Brushed.Names.Of(leads.SeriesPart)
+			w.add("series", "armature", "reversing switch, feed −", s[0]+" and "+s[1]+" ahead of the switch", size,
+				"minus",
+				"the series field keeps its sense: it is never turned round with the armature")
+			between = nil
+		}
+	}
+	if len(between) > 0 {
+		w.add("series", "armature", between[0], between[1], size, "minus",
+			"the series field stands in the armature's way; its sense as found: it helps")
+	}
+	if o.Chosen.Brake == "yes" {
+		w.add("brake", "armature", "braking pole, across the armature", unit.Text(o.stop.Ohm, "Ω")+", "+
+			unit.Text(o.stop.Watts, "W")+" resistor", size, "plus",
+			"closes last, after the controller has stopped feeding; both contacts rated for DC; the resistor gets hot")
+	}
+}
+
+func (w *wirer) field() {
+	o := w.o
+	if !o.wound() {
+		for _, t := range w.p.of(ScrewField) {
+			w.add("field-"+t.Name, "field", t.Name, "nothing", "none", "control",
+				"a magnet's motor has no field: left open and covered, it is live")
+		}
+		return
+	}
+	f := o.Site.As.Leads.Brushed.Names.Of(leads.ShuntPart)
+	for i := range 2 {
+		w.add("field-"+f[i], "field", w.screw(ScrewField, i, "field supply"), f[i], sized(o.Weighed.FieldWire),
+			[]string{"plus", "minus"}[i], "straight: no switch, no plug, no fuse of its own in it")
+	}
+}
+
+func (w *wirer) control() {
+	o := w.o
+	const thin = "0.75 mm² or 18 AWG, insulated for mains"
+	live := "; at mains potential: insulated shaft, a cover over its back, its own conduit"
+	if w.p.Isolated {
+		live = "; shielded where it runs beside the armature"
+	}
+	pot := fmt.Sprintf("potentiometer of %s", unit.Text(w.p.PotOhm/1000, "kΩ"))
+	w.add("pot-high", "control", w.screw(ScrewPotHigh, 0, "pot, high"), pot+", right end", thin, "control",
+		"facing its shaft"+live)
+	w.add("pot-wiper", "control", w.screw(ScrewPotWiper, 0, "pot, wiper"), pot+", middle", thin, "control", "")
+	w.add("pot-low", "control", w.screw(ScrewPotLow, 0, "pot, low"), pot+", left end", thin, "control", "")
+	if inhibit := w.screw(ScrewInhibit, 0, ""); inhibit != "" {
+		note := "closed it gives nothing: the stop opens the contactor and closes this"
+		w.add("inhibit", "control", inhibit, "stop contact, to "+w.screw(ScrewPotLow, 0, "pot, low"), thin, "control",
+			note+live)
+	}
+	if o.Chosen.StartBy == "buttons" {
+		names, _ := o.lineNames()
+		stop := "stop (opens), start (closes)"
+		if o.Chosen.EStop == "yes" {
+			stop = "emergency stop (latching, opens by force), " + stop
+		}
+		w.add("coil", "control", "isolator "+names[0], stop+", the contactor's coil", "1.5 mm² or 14 AWG", "L1",
+			"its own contact beside start holds it: what the supply drops stays off")
+		w.add("coil-back", "control", "the contactor's coil", names[1], "1.5 mm² or 14 AWG", "L2", "")
+	}
+	if o.Chosen.Held == ByTacho {
+		w.add("tacho", "control", "tachometer on the shaft", w.screw(ScrewTacho, 0,
+			"no such terminal on this controller"), thin, "control", "")
+	}
+}
+
+// neverWired is what must never be connected.
+func neverWired(p *Profile, plateRead *plate.Direct) []string {
+	out := []string{
+		"The line on its armature terminals: it bursts at once.",
+		"Armature + or −, or a pot wire, to earth or to the machine’s frame.",
+		"A switch or contactor that opens the armature while it feeds, or closes onto it while it is turned up.",
+		"The braking resistor across the armature while the controller still feeds.",
+		"Two motors’ armatures side by side on one controller, without sharing resistors by its maker’s sheet.",
+	}
+	if !p.Isolated {
+		out = append(out, "A signal from another device (0-10 V, a computer, a meter with an earthed case) straight "+
+			"to its pot terminals: it is not isolated. Only through an isolator.")
+	}
+	if plateRead.Field() {
+		out = append(out, "A switch, a plug or a fuse of its own in the field: open while it turns, the motor runs "+
+			"away.",
+			"Field leads parted while fed: they flash and can kill by their own volts.")
+	}
+	return out
+}
+
+// boxText is what stands around it.
+func (o *Over) boxText(p *Profile) string {
+	heat := 1.5*p.Amps + 0.02*o.in.Armature*p.Amps
+	text := fmt.Sprintf("It makes about %s of heat at its full amps (planning); %s, so it stands in a box. ",
+		unit.Whole(heat, "W"), p.Enclosure)
+	switch o.Chosen.Air {
+	case "dust":
+		return text + "Dust: a closed box, large enough to stay cool by its walls; brushes spark, and fine dry dust " +
+			"of wood or flour can take fire at them: then a totally enclosed motor, and an electrician who knows the " +
+			"place."
+	case "wet":
+		return text + "Wet: a box sealed against splashes, its lead-ins downward, a residual-current device ahead, " +
+			"of a kind that rectified current does not blind."
+	}
+	return text + "Brushes spark: no solvent, no fine dry dust, no gas near the motor."
+}
+
+// InspectStep is one line of the inspection of an unknown controller.
+type InspectStep struct {
+	ID     string `json:"id"`
+	Do     string `json:"do"`
+	See    string `json:"see"`
+	Danger string `json:"danger,omitempty"`
+	Done   bool   `json:"done"`
+}
+
+// inspection is what is looked at on a second-hand controller before it is wired.
+func (o *Over) inspection() []InspectStep {
+	if o.Chosen.SecondHand != "yes" {
+		return []InspectStep{}
+	}
+	p := o.Profile
+	out := []InspectStep{}
+	add := func(id, do, see, danger string) {
+		s := InspectStep{ID: id, Do: do, See: see, Danger: danger}
+		for _, d := range o.Chosen.Done {
+			s.Done = s.Done || d == "inspect:"+id
+		}
+		out = append(out, s)
+	}
+	add("look", "Lid off, dead: burnt parts, cracked solder, loose screws, clay and brush dust blown out.",
+		"Nothing burnt, every screw tight.", "")
+	add("fuses", "Fuses out: read their print and measure them.", "Whole, fast, and not larger than its maker names.",
+		"")
+	add("short", "Ohms from each line terminal to each armature terminal, both ways round.",
+		"Many or open; near nothing one way only is a diode, both ways a dead one.", "")
+	add("frame", "Ohms from every terminal to the heat sink and the frame.", "Open.", "")
+	add("pot", "Ohms of the pot end to end, then turning.", unit.Text(p.PotOhm/1000, "kΩ")+" or near, without jumps.",
+		"")
+	add("places", "Note where every jumper and trim stands before anything is turned.", "Written down under Trims.", "")
+	if len(p.Plugs) > 0 {
+		add("plug", "Read the plug-in resistor's marking.", "That of this motor's amps; another one lets through "+
+			"more.", "")
+	}
+	add("lamp", fmt.Sprintf("First power: a lamp of %s in place of the armature, field open, pot at zero, lid shut.",
+		unit.Whole(o.in.Armature, "V")),
+		"The lamp stays dark, and brightens smoothly as the pot is turned.",
+		"Everything on it stands at mains potential. Stand aside.")
+	add("most", "Pot at its end: volts on the lamp.", "As its most-speed trim has it: at most "+
+		""+unit.Whole(o.endVolts(), "V")+".", "Meter leads with finger guards, one hand.")
+	return out
+}

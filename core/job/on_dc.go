@@ -1,0 +1,330 @@
+package job
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"slices"
+	"strings"
+
+	"graybridge/core/bringup"
+	"graybridge/core/circuit"
+	"graybridge/core/dc"
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/site"
+	"graybridge/core/supply"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// onDC is a DC controller in a plan.
+type onDC struct {
+	ground
+	*dc.Over
+}
+
+func (w onDC) over() *site.Site                                    { return w.Site }
+func (w onDC) readings() []finding.Reading                         { return w.Readings }
+func (w onDC) said() []finding.Finding                             { return w.Said }
+func (w onDC) settled() bool                                       { return w.Weighed != nil }
+func (w onDC) third() string                                       { return "armature" }
+func (w onDC) pairs() [3]string                                    { return [3]string{"A1-A2", "F1-F2", "S1-S2"} }
+func (w onDC) buyFirst() string                                    { return "" }
+func (w onDC) able(leads.Mistake) bool                             { return false }
+func (w onDC) way(*WayView, leads.Reach)                           {}
+func (w onDC) circuit(leads.Joints) (c circuit.BenchCase, ok bool) { return c, false }
+
+func (w onDC) fill(p *Plan) {
+	if w.View == nil {
+		return
+	}
+	p.DC = w.View
+	p.Bridge = append(p.Bridge, w.View.Figures...)
+}
+
+// state is the motor at the dial.
+func (w onDC) state(id string, _ site.Fed, _ bool) State {
+	s := State{ID: id, Title: "At the dial", Joints: leads.Joints{}, Coils: []Coil{}, Between: []Between{},
+		Lines: []LineAmps{}, Assumed: []string{},
+		Known: true, Grade: finding.Open, Verdict: "Waits for the plate: power, armature volts and amps, rpm."}
+	if w.View == nil {
+		return s
+	}
+	if w.Duty == nil {
+		s.Verdict = "Choose the controller first."
+		return s
+	}
+	v := w.View
+	s.Title = "At " + unit.Whole(w.Dial.RPM, "rpm")
+	s.Note = "predicted"
+	s.Solved, s.Runs, s.Starts = w.Dial.Reachable, w.Dial.Reachable, w.Dial.Reachable && v.Point.Grade != finding.Stop
+	s.Grade, s.Verdict = v.Point.Grade, v.Point.Says
+	s.Supply, s.SupplyT = w.Dial.LineAmps, site.AmpsText(w.Dial.LineAmps)
+	s.Volts = unit.Whole(w.Site.Supply.Volts-w.Dial.LineAmps*w.Site.Supply.FeederOhm, "V")
+	for _, l := range []string{"L1", "L2"} {
+		s.Lines = append(s.Lines, LineAmps{Line: l, Amps: w.Dial.LineAmps, Text: s.SupplyT})
+	}
+	s.RPM = unit.Whole(w.Dial.RPM, "rpm")
+	s.Torque = unit.Text(v.Point.Asked*w.Duty.Constants().RatedNm, "N·m")
+	if s.Starts {
+		s.Turns = "clockwise"
+	}
+	return s
+}
+
+// turning is the direction of a brushed motor.
+func (w onDC) turning() (d Direction, said []finding.Finding) {
+	a := w.machine.Leads.Brushed.Names.Of(leads.ArmaturePart)
+	d = Direction{From: "facing the shaft end", Turns: "Either way, until it is bumped",
+		Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
+		Swap: fmt.Sprintf("Exchange the two armature leads, %s and %s, standing and dead; the field stays.", a[0],
+			a[1]),
+		Nothing: []string{"Exchanging the two line wires.", "Exchanging armature and field leads both: it turns as " +
+			"before."},
+		Bump: []string{"Belt off, guard on what still turns.", "The dial a little up, for a second.",
+			"Look from the shaft end, hands and sleeves away.", "Dial to zero, feed off, wait until it stands."}}
+	switch was, _, _ := strings.Cut(w.machine.Leads.Bumped, "-"); was {
+	case "right":
+		d.Turns = "As wanted: the bump showed it"
+		said = append(said, finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good,
+			Sentence: "The bump showed the right direction.",
+			Detail:   "From now on plus and minus are fixed: mark them.", Entries: []string{"leads.bumped"}})
+	case "wrong":
+		d.Turns = "The wrong way, as the bump showed"
+		f := finding.Finding{ID: "leads.bump-wrong", Bay: finding.Leads, Grade: finding.Stop,
+			Sentence: "The bump turned the wrong way.", Detail: d.Swap,
+			Entries: []string{"leads.bumped"}, Cures: []finding.Cure{{Label: "Exchanged: bump again",
+				Path: "leads.bumped", Value: ""}}}
+		if d.Forbids != "" {
+			f.Detail += " Do not run it this way: " + d.Forbids + "."
+		}
+		said = append(said, f)
+	}
+	return d, said
+}
+
+// guarding sizes supply and protection by the line's RMS amps.
+func (w onDC) guarding(stop *finding.Finding) (g guarded) {
+	if w.Weighed == nil {
+		return g
+	}
+	g.load = w.Site.Load.Figures(w.Room())
+	amps := w.Weighed.FullLine
+	volts := w.Site.Supply.Volts - amps*w.Site.Supply.FeederOhm
+	draw := &supply.Draw{Mark: finding.Estimated, RunAmps: amps, RunVolts: volts, StartAmps: amps, StartVolts: volts,
+		MostAmps: amps}
+	g.supply, g.judged = w.Site.Supply.Figures(draw), true
+	if stop != nil {
+		g.said = append(g.said, waits(stop, "Breaker and wire follow the controller as it will run. Mend that first."))
+		g.said = append(g.said, w.Site.Supply.Judge(nil, w.Site.Rules)...)
+		return g
+	}
+	g.said = append(g.said, w.Site.Supply.Judge(draw, w.Site.Rules)...)
+	figures, said := w.Guard(dc.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
+	g.guard, g.said = figures, append(g.said, said...)
+	return g
+}
+
+func (w onDC) box(guarded) unit.Conductor {
+	if w.Weighed == nil {
+		return unit.Conductor{}
+	}
+	return w.Weighed.ArmatureWire
+}
+
+func (w onDC) link(l *Link) {
+	l.Bridge, l.Third, l.CornerTo = KindDC, "armature", ""
+	if w.Profile != nil {
+		l.DriveName = w.Profile.Name
+	}
+}
+
+func (w onDC) key(*Plan) string {
+	key := "controller, not chosen"
+	if w.Profile != nil {
+		key = w.Profile.Name
+	}
+	if w.Weighed != nil {
+		key += ", " + unit.Whole(w.View.Dial.Volts, "V DC")
+	}
+	return key
+}
+
+func (w onDC) guardKey(guarded) string {
+	if w.Weighed == nil {
+		return ""
+	}
+	return "wants " + sizeText(w.Weighed.Breaker)
+}
+
+func (w onDC) motorKey(*Plan) string {
+	if w.Duty == nil {
+		return ""
+	}
+	return ", " + unit.Whole(w.Dial.RPM, "rpm")
+}
+
+func (w onDC) ready() (string, bool) {
+	if w.Weighed == nil {
+		return "", false
+	}
+	return fmt.Sprintf("Take %s, set its trims in order, then wire it.", w.Profile.Name), true
+}
+
+func (w onDC) offer(*Plan) (Offer, bool) {
+	if w.View == nil {
+		return Offer{}, false
+	}
+	best := Offer{Kind: KindDC, Grade: finding.Stop, Text: "none of the known controllers fits"}
+	words := map[finding.Grade]string{finding.Good: " fits", finding.Caution: " fits with limits"}
+	for _, c := range w.View.Controllers {
+		if c.Grade.Rank() > best.Grade.Rank() {
+			best.Grade, best.Text = c.Grade, c.Name+words[c.Grade]
+		}
+	}
+	return best, true
+}
+
+// buys lists what a controller is built in with.
+func (w onDC) buys(guarded) []Buy {
+	p, ch := w.Profile, w.Weighed
+	if p == nil || ch == nil {
+		return []Buy{}
+	}
+	c := w.Chosen
+	out := []Buy{
+		{ID: "controller", Count: 1, What: "DC controller " + p.Name,
+			Spec: fmt.Sprintf("%s, for %s from %s", unit.Text(p.Amps, "A"), unit.Text(w.Duty.ArmatureAmps, "A"),
+				unit.Whole(w.Site.Supply.Volts, "V")), Own: c.SecondHand == "yes"},
+		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the controller, within sight",
+			Planning: true},
+		{ID: "breaker", Count: 1, What: "Breaker", Spec: w.Site.Rules.Poles(w.Site.Supply.Volts) + ", " +
+			first(noted(w.guard.Breaker), sizeText(ch.Breaker)),
+			Own: w.guard.Breaker > 0, Planning: true},
+		{ID: "line-fuse", Count: 2, What: "Line fuse", Spec: "fast, as its maker names" + fuseWords(p.LineFuse)},
+		{ID: "armature-fuse", Count: 1, What: "Armature fuse", Spec: "fast, rated for DC" + fuseWords(p.ArmFuse)},
+		{ID: "line-wire", Count: 1, What: "Line wire", Spec: first(conductor(w.guard.Conductor),
+			table.Wire(ch.Conductor)) + " copper and earth",
+			Own: conductor(w.guard.Conductor) != "", Planning: true},
+		{ID: "armature-wire", Count: 1, What: "Armature wire", Spec: table.Wire(ch.ArmatureWire) + " copper",
+			Planning: true},
+		{ID: "pot", Count: 1, What: "Potentiometer", Spec: unit.Text(p.PotOhm/1000, "kΩ") +
+			", insulated shaft, rated for mains, with a cover over its back"},
+		{ID: "box", Count: 1, What: "Box", Spec: "closed, for its heat; " + p.Enclosure},
+	}
+	if w.Site.Rules.LineToNeutral(w.Site.Supply.Volts) {
+		out[3].Count, out[3].Note = 1, "one, in the hot wire; none in the neutral"
+	}
+	if c.StartBy == "buttons" {
+		out = append(out, Buy{ID: "contactor", Count: 1, What: "Contactor",
+			Spec: "two-pole with a holding contact, start and stop buttons", Planning: true})
+	}
+	if c.Reverse == "switch" {
+		out = append(out, Buy{ID: "reversing", Count: 1, What: "Reversing switch",
+			Spec: "two-pole changeover, centre off with a catch, rated for DC at " +
+				unit.Whole(w.Duty.ArmatureVolts, "V") + " and " + unit.Text(w.Duty.ArmatureAmps, "A")})
+	}
+	if c.Brake == "yes" {
+		stop := w.Braking()
+		out = append(out, Buy{ID: "resistor", Count: 1, What: "Braking resistor", Spec: unit.Text(stop.Ohm, "Ω") +
+			", " + unit.Text(stop.Watts, "W") +
+			", wire-wound, for " + unit.Text(stop.Joules, "J") + " a stop"},
+			Buy{ID: "brake-contactor", Count: 1, What: "Braking contactor",
+				Spec: "poles rated for DC, one that closes last"})
+	}
+	return out
+}
+
+func fuseWords(amps float64) string {
+	if amps == 0 {
+		return ""
+	}
+	return ": " + unit.Rating(amps)
+}
+
+// card fills the card of a brushed motor on its controller.
+func (w onDC) card(c *bringup.Card, p *Plan, _ guarded) {
+	if w.Weighed == nil {
+		c.NotReady = notYet(p)
+		return
+	}
+	fit(c, p)
+	if c.Ready && !w.Site.Brushed.Settled {
+		c.Ready, c.NotReady = false, "Not to be fed: "+w.Site.Brushed.Text
+	}
+	v, d := w.View, w.Duty
+	c.Checks, c.Cautions = bringup.DirectGates(w.Site.Direct.Field()),
+		bringup.DirectCautions(!w.Profile.Isolated, w.Site.Direct.Field())
+	c.Parts = append(c.Parts,
+		bringup.Line{Name: "Controller", Value: w.Profile.Name, Note: fmt.Sprintf("%s of %s",
+			unit.Text(d.ArmatureAmps, "A"), unit.Text(w.Profile.Amps, "A"))},
+		bringup.Line{Name: "Breaker", Value: first(p.Link.Breaker, sizeText(w.Weighed.Breaker)), Note: "planning"},
+		bringup.Line{Name: "Line wire", Value: first(conductor(w.guard.Conductor), table.Wire(w.Weighed.Conductor)),
+			Note: "planning"},
+		bringup.Line{Name: "Armature wire", Value: table.Wire(w.Weighed.ArmatureWire), Note: "planning"})
+	if w.Chosen.Brake == "yes" {
+		c.Parts = append(c.Parts, bringup.Line{Name: "Braking resistor", Value: unit.Text(w.Braking().Ohm, "Ω"),
+			Note: "closes last"})
+	}
+	for _, r := range v.Trims {
+		c.Settings = append(c.Settings, bringup.Line{Name: r.Name + ": " + r.What, Value: r.Value, Note: r.Want})
+	}
+	w.cardReadings(c)
+}
+
+// cardReadings are what the meter should show.
+func (w onDC) cardReadings(c *bringup.Card) {
+	d, v := w.Duty, w.View
+	mark := finding.Estimated
+	add := func(id, when, where, expect, band string) {
+		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band,
+			Mark: mark})
+	}
+	around := func(x, part float64, u string) string {
+		return site.Band{Low: (1 - part) * x, High: (1 + part) * x}.Text(u)
+	}
+	cold := d.Ohm * (234.5 + 20) / (234.5 + 75)
+	add("ra", "dead", "Armature ohms, turning it slowly", unit.Text(cold, "Ω"), "more under light brushes")
+	if ohm := w.Site.Direct.FieldOhms(); ohm > 0 {
+		add("field", "dead", "Field ohms, cold", unit.Text(ohm*(234.5+20)/(234.5+75), "Ω"),
+			around(ohm*(234.5+20)/(234.5+75), 0.1, "Ω"))
+		add("field-volts", "fed, dial at zero", "Volts on the field", unit.Whole(w.Site.Direct.FieldVolts, "V"),
+			around(w.Site.Direct.FieldVolts, 0.1, "V"))
+	}
+	i := slices.IndexFunc(v.Trims, func(r dc.Row) bool { return r.Turn == dc.TurnMost })
+	if i >= 0 {
+		add("most", "belt off, dial at its end", "Volts on the armature, DC",
+			strings.TrimSuffix(v.Trims[i].Want, " DC"), "")
+	}
+	when := "at your load, " + unit.Whole(w.Dial.RPM, "rpm")
+	add("volts", when, "Volts on the armature, DC", unit.Whole(v.Dial.Volts, "V"), around(v.Dial.Volts, 0.04, "V"))
+	add("amps", when, "Amps in the armature, DC", v.Point.Amps, around(w.Dial.MeanAmps, 0.12, "A"))
+	add("line", when, "Amps, supply line, true RMS", v.Point.Line, around(w.Dial.LineAmps, 0.17, "A"))
+}
+
+// RPMFor is the motor's rpm at which a document's DC dial gives a speed, spoken as "motor",
+// "tool", "surface" (m/s) or "volts" on the armature; ok is false where it does not.
+func RPMFor(d Document, way string, value float64) (rpm float64, ok bool) {
+	on, ok := read(context.Background(), &d).bridge.(onDC)
+	if !ok {
+		return 0, false
+	}
+	return on.RPMFor(way, value)
+}
+
+// SceneOf follows a scene of a document's brushed motor in time. The error is ErrNone where
+// there is nothing to follow.
+func SceneOf(ctx context.Context, d Document, scene dc.Scene) (dc.Film, error) {
+	return picture(ctx, d, func(w *reading) (dc.Film, error) {
+		on, ok := w.bridge.(onDC)
+		if !ok {
+			return dc.Film{}, ErrNone
+		}
+		film, err := on.Film(ctx, scene)
+		if errors.Is(err, dc.ErrNoFilm) {
+			err = ErrNone
+		}
+		return film, err
+	})
+}
