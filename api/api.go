@@ -70,6 +70,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv.rotary(a)
 	srv.leads(a)
 	srv.drives(a)
+	srv.controllers(a)
 	srv.jobs(a)
 	srv.changes(a)
 	srv.workshops(a)
@@ -81,6 +82,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 		srv.files(r)
 		srv.leadsFiles(r)
 		srv.driveFiles(r)
+		srv.controllerFiles(r)
 	}
 	r.NotFound(func(w http.ResponseWriter, req *http.Request) {
 		if strings.HasPrefix(req.URL.Path, "/api/") || o.Page == nil {
@@ -98,8 +100,9 @@ func schemaName(t reflect.Type, hint string) string {
 		t = t.Elem()
 	}
 	name := huma.DefaultSchemaNamer(t, hint)
-	if path.Base(t.PkgPath()) == "drive" && !strings.HasPrefix(name, "Drive") { // its words are common ones
-		return "Drive" + name
+	// The words of these two are common ones.
+	if own := map[string]string{"drive": "Drive", "dc": "DC"}[path.Base(t.PkgPath())]; own != "" && !strings.HasPrefix(name, own) {
+		return own + name
 	}
 	switch t.Name() {
 	case "Entry", "Bridge", "Reading", "Line":

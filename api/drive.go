@@ -101,13 +101,14 @@ func (s *server) settings(w http.ResponseWriter, r *http.Request, j store.Job) {
 		return
 	}
 	plan := given.Plan
-	if plan.Drive == nil || len(plan.Drive.Sheet) == 0 {
-		refuse(w, r, http.StatusConflict, "There is no sheet yet: the plate, the joints and the drive come first.")
+	sheet := plan.Settings()
+	if len(sheet.Rows) == 0 {
+		refuse(w, r, http.StatusConflict, "There is no sheet yet: the plate, the joints and the drive or controller come first.")
 		return
 	}
 	rows := [][]string{sheetHead}
-	for _, x := range plan.Drive.Sheet {
-		rows = append(rows, []string{x.Code, x.Name, x.Value, x.Plain, x.How, x.Default, x.ReadBack, x.Note, x.Why.Formula, x.Why.Numbers})
+	for _, x := range sheet.Rows {
+		rows = append(rows, []string{x.Code, x.Name, x.Value, x.Plain, x.How, x.Default, x.ReadBack, x.Note, x.Formula, x.Numbers})
 	}
 	name := j.Document.Name + " settings"
 	switch chi.URLParam(r, "kind") {
@@ -128,12 +129,13 @@ func (s *server) wires(w http.ResponseWriter, r *http.Request, j store.Job) {
 		return
 	}
 	plan := given.Plan
-	if plan.Drive == nil || len(plan.Drive.Wiring) == 0 {
-		refuse(w, r, http.StatusConflict, "There is no run list yet: the plate, the joints and the drive come first.")
+	wires := plan.RunList()
+	if len(wires) == 0 {
+		refuse(w, r, http.StatusConflict, "There is no run list yet: the plate, the joints and the drive or controller come first.")
 		return
 	}
 	rows := [][]string{{"run", "from", "to", "wire", "colour", "length", "ends", "note"}}
-	for _, x := range plan.Drive.Wiring {
+	for _, x := range wires {
 		rows = append(rows, []string{x.Run, x.From, x.To, x.Wire, x.Colour, x.Length, x.End, x.Note})
 	}
 	giveCSV(w, j.Document.Name+" wires", rows)

@@ -55,9 +55,15 @@ func Path(p *job.Plan, s *job.State) Drawing {
 		d.fact("Supply line", s.SupplyT)
 	}
 	protect(&d, p, supply)
-	bridge(&d, p, s, flow, supply, amps, label, full)
-	box(&d, p, s)
-	motor(&d, p, s, flow, amps, label, full)
+	if p.Link.Bridge == job.KindDC {
+		directBox(&d, p, s, supply)
+		directLeads(&d, p)
+		directMotor(&d, p, s)
+	} else {
+		bridge(&d, p, s, flow, supply, amps, label, full)
+		box(&d, p, s)
+		motor(&d, p, s, flow, amps, label, full)
+	}
 	tool(&d, p, s)
 	next(&d, p)
 	for _, b := range p.Bays {
@@ -413,6 +419,9 @@ func Span(p *job.Plan, s *job.State) Drawing {
 	switch p.Link.Bridge {
 	case job.KindRotary:
 		d.add(line(WireL3, 2.5, 52, 36, 118, 36), circle(52, 26, 13, Black, Paper), text(52, 30, "i", Small).bold())
+	case job.KindDC:
+		d.add(rect(36, 9, 30, 34, Black, Paper).dashed(p.Link.DriveName == ""), text(51, 32, "=", Medium).bold(),
+			line(Paper, 4, 68, 26, 84, 26))
 	case job.KindDrive:
 		d.add(line(WireL3, 2.5, 66, 36, 118, 36), rect(36, 9, 30, 34, Black, Paper).dashed(p.Link.DriveName == ""), line(Black, 1.5, 42, 37, 60, 15))
 	default:

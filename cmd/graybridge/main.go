@@ -33,7 +33,7 @@ func commands() []command {
 		{"dc", "work out brushed motors on a rectifier from a file", solveDC},
 		{"entries", "print the list of a job's entries", entries},
 		{"openapi", "print the description of the HTTP interface", openapi},
-		{"profile-schema", "print the JSON Schema of a drive profile", profileSchema},
+		{"profile-schema", "print the JSON Schema of a drive or DC controller profile", profileSchema},
 	}
 }
 

@@ -107,12 +107,12 @@ func (o *Over) work() {
 	v := emptyView()
 	o.View = v
 	v.Controllers = o.offers()
-	v.Look = o.Site.As.Leads.Brushed.LookList()
 	p := o.Profile
 	if p == nil {
 		o.say(o.noneFinding())
 		return
 	}
+	v.Mains = !p.Isolated
 	v.Name, v.About, v.Quirks = p.Name, p.About, append(v.Quirks, p.Quirks...)
 	o.in, _ = p.Input(o.Site.Supply.Volts)
 	o.Duty = o.duty(p)

@@ -7,7 +7,6 @@ import (
 	"math"
 
 	"graybridge/core/finding"
-	"graybridge/core/leads"
 	"graybridge/core/unit"
 )
 
@@ -20,6 +19,7 @@ type View struct {
 	Verdict     finding.Grade `json:"verdict,omitempty"`
 	Words       string        `json:"words,omitempty"`
 	Box         string        `json:"box,omitempty"`
+	Mains       bool          `json:"mains,omitempty"` // its controls stand at mains potential
 
 	Figures       []finding.Figure `json:"figures" nullable:"false"`
 	Dial          Speeds           `json:"dial"`
@@ -35,14 +35,13 @@ type View struct {
 	SlowestText   string           `json:"slowest,omitempty"`
 	Held          []finding.Figure `json:"held" nullable:"false"` // how the speed holds
 
-	Trims      []Row            `json:"trims" nullable:"false"`
-	Stop       StopView         `json:"stop"`
-	Wiring     []Wire           `json:"wiring" nullable:"false"`
-	Never      []string         `json:"never" nullable:"false"`
-	Inspection []InspectStep    `json:"inspection" nullable:"false"`
-	Swap       []SwapRow        `json:"swap" nullable:"false"`
-	SwapText   string           `json:"swap_text,omitempty"`
-	Look       []leads.LookPart `json:"look" nullable:"false"`
+	Trims      []Row         `json:"trims" nullable:"false"`
+	Stop       StopView      `json:"stop"`
+	Wiring     []Wire        `json:"wiring" nullable:"false"`
+	Never      []string      `json:"never" nullable:"false"`
+	Inspection []InspectStep `json:"inspection" nullable:"false"`
+	Swap       []SwapRow     `json:"swap" nullable:"false"`
+	SwapText   string        `json:"swap_text,omitempty"`
 }
 
 // SwapRow is one line of keep or swap: this motor beside a three-phase motor on a drive.
@@ -76,7 +75,7 @@ type PointView struct {
 func emptyView() *View {
 	return &View{Controllers: []Offer{}, Quirks: []string{}, Figures: []finding.Figure{}, Held: []finding.Figure{},
 		Trims:  []Row{},
-		Wiring: []Wire{}, Never: []string{}, Inspection: []InspectStep{}, Swap: []SwapRow{}, Look: []leads.LookPart{},
+		Wiring: []Wire{}, Never: []string{}, Inspection: []InspectStep{}, Swap: []SwapRow{},
 		Wave:     Picture{At: []float64{}, Volts: []float64{}, Amps: []float64{}},
 		Fan:      Fan{Torque: []float64{}, Lines: []FanLine{}, Ceiling: []float64{}},
 		Envelope: Envelope{RPM: []float64{}, Good: []float64{}, Minute: []float64{}, Asked: []float64{}},

@@ -15,9 +15,11 @@ type BrushedPlan struct {
 	Found   leads.BrushedFound `json:"found"`
 	Look    []leads.LookPart   `json:"look" nullable:"false"`
 	Winding string             `json:"winding"`
-	Field   bool               `json:"field"`
-	Series  bool               `json:"series"`
-	Mains   []string           `json:"chain" nullable:"false"` // how they are joined to the controller, in order
+	// Armature is what its two leads are called on this motor.
+	Armature [2]string `json:"armature"`
+	Field    bool      `json:"field"`
+	Series   bool      `json:"series"`
+	Chain    []string  `json:"chain" nullable:"false"` // how they are joined to the controller, in order
 }
 
 // brushed is a brushed motor, on whatever feeds it.
@@ -38,10 +40,11 @@ func (w brushed) leads(p *Plan, _ guarded) {
 		found.Names = []leads.BrushedNames{}
 	}
 	p.Brushed = &BrushedPlan{Found: found, Look: w.machine.Leads.Brushed.LookList(),
-		Winding: string(w.site.Direct.Winding),
-		Field:   w.site.Direct.Field(), Series: w.site.Direct.Winding == "compound", Mains: []string{}}
+		Winding:  string(w.site.Direct.Winding),
+		Armature: w.machine.Leads.Brushed.Names.Of(leads.ArmaturePart),
+		Field:    w.site.Direct.Field(), Series: w.site.Direct.Winding == "compound", Chain: []string{}}
 	for _, j := range w.joints(p) {
-		p.Brushed.Mains = append(p.Brushed.Mains, j.Name+" to "+j.Value)
+		p.Brushed.Chain = append(p.Brushed.Chain, j.Name+" to "+j.Value)
 	}
 	var said []finding.Finding
 	p.Leads.Direction, said = w.bridge.turning()

@@ -11,6 +11,7 @@ import (
 func Sheet(plan job.Plan, s Stamp, paper Paper) ([]byte, error) {
 	p := begin(Card{Card: plan.Card, At: s.At}, paper, 9.5)
 	full := p.width - 2*margin
+	sheet := plan.Settings()
 	columns := []struct {
 		title string
 		share float64
@@ -18,7 +19,7 @@ func Sheet(plan job.Plan, s Stamp, paper Paper) ([]byte, error) {
 	y := margin
 	head := func() {
 		p.text(true, 1.6)
-		p.Text(margin, y+5, p.clipped(fmt.Sprintf("%s: settings of %s", plan.Card.Title, plan.Drive.Name), full-70))
+		p.Text(margin, y+5, p.clipped(fmt.Sprintf("%s: settings of %s", plan.Card.Title, sheet.Of), full-70))
 		p.text(false, 0.85)
 		stamp := fmt.Sprintf("%s, revision %d, %s", s.Workshop, s.Revision, s.At.Format("2006-01-02"))
 		p.Text(margin+full-p.GetStringWidth(stamp), y+4, stamp)
@@ -33,12 +34,12 @@ func Sheet(plan job.Plan, s Stamp, paper Paper) ([]byte, error) {
 		p.rule(margin, y, full)
 	}
 	head()
-	for _, r := range plan.Drive.Sheet {
+	for _, r := range sheet.Rows {
 		was := r.Default
 		if r.ReadBack != "" {
 			was = r.ReadBack + " read"
 		}
-		cells := []string{"", r.Code, r.Name, r.Value, r.How, was, r.Why.Formula}
+		cells := []string{"", r.Code, r.Name, r.Value, r.How, was, r.Formula}
 		if r.Note != "" {
 			cells[2] += " (" + r.Note + ")"
 		}
@@ -66,6 +67,6 @@ func Sheet(plan job.Plan, s Stamp, paper Paper) ([]byte, error) {
 		p.rule(margin, y, full)
 	}
 	p.text(false, 0.85)
-	y += p.words(margin, y+1, full, "In this order. Read every value back. Figures from plate and load; what leans on an estimate is planning. Jumpers and trims only with the feed off and the link dead: wait "+plan.Drive.WaitText+".")
+	y += p.words(margin, y+1, full, "In this order. Read every value back. Figures from plate and load; what leans on an estimate is planning. "+sheet.Caution)
 	return p.done()
 }

@@ -72,6 +72,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dc/dial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The motor's rpm at which a document's DC dial gives a speed */
+        post: operations["dc-dial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dc/film": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A start, a load step or a stop on the resistor of a document's brushed motor, in time */
+        post: operations["dc-film"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dc/profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A DC controller's profile out of its file, checked; nothing is stored */
+        post: operations["read-dc-profile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dc/wiring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A document's DC controller drawn with its terminals, armature and field */
+        post: operations["dc-wiring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drives/dial": {
         parameters: {
             query?: never;
@@ -676,6 +744,97 @@ export interface components {
             when: string;
             where: string;
         };
+        Brushed: {
+            /**
+             * @description drop of both brushes; empty: 1.5 V
+             * @example 1.5 V
+             */
+            brush?: string;
+            /**
+             * @description leads that come out, without earth and sensors
+             * @example 4
+             */
+            count?: string;
+            /**
+             * @description running free: volts, amps, rpm; two points
+             * @example 45 V 0.7 A 890 rpm
+             */
+            idle?: string;
+            /**
+             * @description to frame
+             * @example 20 MΩ
+             */
+            insulation?: string;
+            /**
+             * @description armature held fast, at several shaft positions
+             * @example 6.2 V 3.1 A
+             */
+            locked?: string;
+            /** @description good:ID or bad:ID of the look-list */
+            look?: string[];
+            /**
+             * @description the pair that makes volts while the shaft is spun
+             * @example 1 2 8.5 V
+             */
+            makes?: string;
+            /**
+             * @description A1 A2 F1 F2 S1 S2; A E D; A-B C-D E-F
+             * @enum {string}
+             */
+            names?: "letters" | "iec" | "old";
+            /**
+             * @description two leads and ohms, or open; frame is one too
+             * @example 1 2 1.4
+             */
+            ohms?: string;
+            /**
+             * @description the series field of a compound motor
+             * @enum {string}
+             */
+            sense?: "helps" | "opposes";
+            /**
+             * @description volts it makes when spun
+             * @example 1200 rpm 58 V
+             */
+            spun?: string;
+            /**
+             * @description the pair whose ohms jump while the shaft is turned
+             * @example 1 2
+             */
+            turned?: string;
+        };
+        BrushedFound: {
+            entry?: string;
+            grade: string;
+            names: components["schemas"]["BrushedNames"][];
+            next?: string;
+            pairs: components["schemas"]["BrushedPair"][];
+            settled: boolean;
+            text: string;
+        };
+        BrushedNames: {
+            iec: string;
+            letters: string;
+            old: string;
+            part: string;
+        };
+        BrushedPair: {
+            names: string[] | null;
+            /** Format: double */
+            ohm: number;
+            part?: string;
+            tags: string[] | null;
+            why: string;
+        };
+        BrushedPlan: {
+            armature: string[] | null;
+            chain: string[];
+            field: boolean;
+            found: components["schemas"]["BrushedFound"];
+            look: components["schemas"]["LookPart"][];
+            series: boolean;
+            winding: string;
+        };
         Buy: {
             /** Format: int64 */
             count: number;
@@ -804,6 +963,10 @@ export interface components {
             level: number;
             spans: components["schemas"]["Span"][];
         };
+        ControllerInputBody: {
+            /** @description The text of a gray-bridge/dc-controller-profile file */
+            text: string;
+        };
         ConverterDrawings: {
             ladder: components["schemas"]["Drawing"];
             panel: components["schemas"]["Drawing"];
@@ -864,6 +1027,354 @@ export interface components {
             rpm: number;
             /** Format: double */
             share: number;
+        };
+        DCDial: {
+            /** Format: double */
+            rpm: number;
+        };
+        DCEntry: {
+            /**
+             * @description empty: the plan's
+             * @example 4 s
+             */
+            accelerate?: string;
+            /**
+             * @description around the controller
+             * @enum {string}
+             */
+            air?: "clean" | "dust" | "wet";
+            /**
+             * @description of the motor, on the dial
+             * @example 900 rpm
+             */
+            at?: string;
+            /**
+             * @description a resistor across the armature on stop
+             * @enum {string}
+             */
+            brake?: "yes";
+            /**
+             * @description empty: the plan's
+             * @example 5 Ω
+             */
+            brake_ohm?: string;
+            /**
+             * @description to the motor
+             * @example 3 m
+             */
+            cable?: string;
+            /**
+             * @description id of one that ships, or of own
+             * @example sike-90
+             */
+            controller?: string;
+            /** @enum {string} */
+            cooling?: "own-fan" | "blower" | "non-ventilated";
+            /**
+             * @description empty: the plan's
+             * @example 4 s
+             */
+            decelerate?: string;
+            /** @description row:NAME, wire:ID */
+            done?: string[];
+            /** @enum {string} */
+            emergency_stop?: "yes";
+            /**
+             * @description how the speed is held
+             * @enum {string}
+             */
+            held?: "volts" | "ir" | "tacho";
+            /**
+             * @description of the armature's ohms; empty: the plan's
+             * @example 80 %
+             */
+            ir?: string;
+            /**
+             * @description the slowest that is used
+             * @example 300 rpm
+             */
+            least?: string;
+            /**
+             * @description of plate amps; empty: the plan's
+             * @example 130 %
+             */
+            limit?: string;
+            /**
+             * @description at the dial's end
+             * @example 1800 rpm
+             */
+            most?: string;
+            /** @example 40 mm */
+            motor_sheave?: string;
+            /** @description a profile brought in as a file */
+            own?: components["schemas"]["DCProfile"];
+            /**
+             * @description where a trim was found
+             * @example MAX 12:00
+             */
+            read_back?: string;
+            /**
+             * @description centre-off switch in the armature leads
+             * @enum {string}
+             */
+            reverse?: "switch";
+            /** @enum {string} */
+            second_hand?: "yes";
+            /**
+             * @description start and stop with a no-volt release; empty: a plain switch
+             * @enum {string}
+             */
+            start_by?: "buttons";
+            /** @example 6 */
+            stops_hour?: string;
+            /** @example 350 mm */
+            tool_diameter?: string;
+            /** @example 400 mm */
+            tool_sheave?: string;
+        };
+        DCEnvelope: {
+            asked: number[];
+            good: number[];
+            minute: number[];
+            rpm: number[];
+        };
+        DCFan: {
+            ceiling: number[];
+            lines: components["schemas"]["DCFanLine"][];
+            torque: number[];
+        };
+        DCFanLine: {
+            bare: number[];
+            /** Format: double */
+            dial: number;
+            held: number[];
+        };
+        DCFilm: {
+            amps: number[];
+            /** Format: double */
+            least_rpm: number;
+            /** Format: double */
+            most_amps: number;
+            rpm: number[];
+            seconds: number[];
+            /** Format: double */
+            settled_s: number;
+            text: string;
+            volts: number[];
+        };
+        DCInputRange: {
+            /** Format: double */
+            armature_volts: number;
+            /** Format: double */
+            field_volts?: number;
+            jumper?: string;
+            /** Format: double */
+            least_volts: number;
+            /** Format: double */
+            most_volts: number;
+        };
+        DCInspectStep: {
+            danger?: string;
+            do: string;
+            done: boolean;
+            id: string;
+            see: string;
+        };
+        DCJumper: {
+            /** @enum {string} */
+            for: "input" | "armature";
+            name: string;
+            places: string[];
+        };
+        DCOffer: {
+            about: string;
+            grade: string;
+            id: string;
+            name: string;
+            text: string;
+            words: string;
+        };
+        DCPicture: {
+            amps: number[];
+            at: number[];
+            /** Format: double */
+            mean: number;
+            /** Format: double */
+            rms: number;
+            unit: string;
+            volts: number[];
+        };
+        DCPlug: {
+            /** Format: double */
+            amps: number;
+            marking: string;
+        };
+        DCPointView: {
+            amps: string;
+            /** Format: double */
+            asked: number;
+            broken: boolean;
+            fires?: string;
+            form_factor: string;
+            gap?: string;
+            /** Format: double */
+            good: number;
+            grade: string;
+            /** Format: double */
+            heat: number;
+            line: string;
+            /** Format: double */
+            minute: number;
+            power_factor: string;
+            reached: boolean;
+            rms: string;
+            says: string;
+        };
+        DCProfile: {
+            about: string;
+            /** Format: double */
+            amps: number;
+            /** Format: double */
+            armature_fuse_amps?: number;
+            braking_resistor?: boolean;
+            enclosure: string;
+            /** Format: double */
+            field_amps?: number;
+            field_economy?: boolean;
+            /** Format: double */
+            form_factor: number;
+            format: string;
+            id: string;
+            inputs: components["schemas"]["DCInputRange"][];
+            isolated?: boolean;
+            jumpers?: components["schemas"]["DCJumper"][];
+            /** Format: double */
+            line_fuse_amps?: number;
+            name: string;
+            plug_in_resistors?: components["schemas"]["DCPlug"][];
+            /** Format: double */
+            pot_ohm: number;
+            /** Format: int64 */
+            quadrants: number;
+            quirks?: string[];
+            /** Format: double */
+            switching_khz?: number;
+            tachometer?: boolean;
+            terminals: components["schemas"]["DCTerminal"][];
+            trims: components["schemas"]["DCTrim"][];
+            /** Format: int64 */
+            version: number;
+            /** @enum {string} */
+            way: "phase-controlled" | "full-wave" | "pwm";
+        };
+        DCRow: {
+            caution?: string;
+            cut?: boolean;
+            does?: string;
+            done: boolean;
+            id: string;
+            /** @enum {string} */
+            kind: "jumper" | "plug" | "trim";
+            meter?: string;
+            name: string;
+            note?: string;
+            odd?: boolean;
+            read_back?: string;
+            see?: string;
+            /** Format: double */
+            share: number;
+            turn?: string;
+            value: string;
+            want: string;
+            what: string;
+            why: components["schemas"]["Why"];
+        };
+        DCSpeeds: {
+            /** Format: double */
+            motor_rpm: number;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            surface_m_s: number;
+            /** Format: double */
+            tool_rpm: number;
+            /** Format: double */
+            volts: number;
+        };
+        DCStopView: {
+            field: components["schemas"]["Figure"][];
+            order: string[];
+            reverse: string[];
+            start: components["schemas"]["Figure"][];
+            stop: components["schemas"]["Figure"][];
+            turn: components["schemas"]["Figure"][];
+        };
+        DCSwapRow: {
+            better?: string;
+            keep: string;
+            swap: string;
+            what: string;
+        };
+        DCTerminal: {
+            name: string;
+            screw: string;
+            text?: string;
+        };
+        DCTrim: {
+            /** Format: double */
+            from: number;
+            name: string;
+            /** @enum {string} */
+            taper?: "straight" | "slow-start";
+            /** Format: double */
+            to: number;
+            turn: string;
+        };
+        DCView: {
+            about?: string;
+            box?: string;
+            controllers: components["schemas"]["DCOffer"][];
+            dial: components["schemas"]["DCSpeeds"];
+            envelope: components["schemas"]["DCEnvelope"];
+            fan: components["schemas"]["DCFan"];
+            figures: components["schemas"]["Figure"][];
+            greatest_by?: string;
+            /** Format: double */
+            greatest_heavy_rpm: number;
+            /** Format: double */
+            greatest_rpm: number;
+            held: components["schemas"]["Figure"][];
+            inspection: components["schemas"]["DCInspectStep"][];
+            mains?: boolean;
+            /** Format: double */
+            most_rpm: number;
+            name?: string;
+            never: string[];
+            point: components["schemas"]["DCPointView"];
+            quirks: string[];
+            slowest?: string;
+            /** Format: double */
+            slowest_rpm: number;
+            stop: components["schemas"]["DCStopView"];
+            swap: components["schemas"]["DCSwapRow"][];
+            swap_text?: string;
+            trims: components["schemas"]["DCRow"][];
+            verdict?: string;
+            wave: components["schemas"]["DCPicture"];
+            wiring: components["schemas"]["DCWire"][];
+            words?: string;
+        };
+        DCWire: {
+            colour: string;
+            done: boolean;
+            from: string;
+            id: string;
+            length?: string;
+            note?: string;
+            /** @enum {string} */
+            run: "line" | "armature" | "field" | "control";
+            to: string;
+            wire: string;
         };
         Dial: {
             /** Format: double */
@@ -1474,9 +1985,10 @@ export interface components {
         };
         JobBridge: {
             capacitor?: components["schemas"]["CapacitorEntry"];
+            dc?: components["schemas"]["DCEntry"];
             drive?: components["schemas"]["DriveEntry"];
             /** @enum {string} */
-            kind?: "capacitor" | "rotary" | "drive";
+            kind?: "capacitor" | "rotary" | "drive" | "dc";
             rotary?: components["schemas"]["RotaryEntry"];
         };
         Labelling: {
@@ -1516,6 +2028,7 @@ export interface components {
              * @enum {string}
              */
             box?: "studs" | "ends";
+            brushed?: components["schemas"]["Brushed"];
             /**
              * @description and where the capacitor was
              * @enum {string}
@@ -1722,6 +2235,14 @@ export interface components {
             /** Format: double */
             torque: number;
         };
+        LookPart: {
+            bad: string;
+            found?: string;
+            good: string;
+            grade: string;
+            id: string;
+            title: string;
+        };
         Machine: {
             /**
              * @description the job and revision it was brought in from: its earlier history
@@ -1863,10 +2384,12 @@ export interface components {
         Plan: {
             bays: components["schemas"]["BayState"][];
             bridge: components["schemas"]["Figure"][];
+            brushed?: components["schemas"]["BrushedPlan"];
             buys: components["schemas"]["Buy"][];
             card: components["schemas"]["Card"];
             combos: components["schemas"]["Combo"][];
             computed: boolean;
+            dc?: components["schemas"]["DCView"];
             drive?: components["schemas"]["DriveView"];
             findings: components["schemas"]["Finding"][];
             leads: components["schemas"]["LeadsPlan"];
@@ -1890,6 +2413,13 @@ export interface components {
         PlateEntry: {
             /** @example 7,4/4,3 A */
             amps?: string;
+            /** @example 7.6 A */
+            armature_amps?: string;
+            /**
+             * @description of a brushed motor
+             * @example 90 V
+             */
+            armature_volts?: string;
             /**
              * @description letter of the locked-rotor kVA
              * @example H
@@ -1905,6 +2435,12 @@ export interface components {
             efficiency?: string;
             /** @example IP55 */
             enclosure?: string;
+            /** @example 0.6 A */
+            field_amps?: string;
+            /** @example 100 V */
+            field_volts?: string;
+            /** @example 1.4 */
+            form_factor?: string;
             /** @example 90S */
             frame?: string;
             /** @example 50 */
@@ -1928,8 +2464,18 @@ export interface components {
             rpm?: string;
             /** @example 1.15 */
             service_factor?: string;
+            /**
+             * @description greatest, by a weaker field
+             * @example 2300
+             */
+            top_rpm?: string;
             /** @example 208-230/460 */
             volts?: string;
+            /**
+             * @description of a brushed motor: permanent magnet, shunt, compound, series
+             * @example permanent magnet
+             */
+            winding?: string;
             /**
              * @description one coil, measured cold, links off
              * @example 7.6 Ω
@@ -2500,6 +3046,146 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changes"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "dc-dial": {
+        parameters: {
+            query: {
+                way: "motor" | "tool" | "surface" | "volts";
+                value: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DCDial"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "dc-film": {
+        parameters: {
+            query: {
+                scene: "start" | "step" | "brake";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DCFilm"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-dc-profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ControllerInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DCProfile"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "dc-wiring": {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drawing"];
                 };
             };
             /** @description Error */
