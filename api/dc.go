@@ -51,6 +51,7 @@ func (s *server) controllers(a huma.API) {
 		func(ctx context.Context, d job.Document, in *sceneInput) (dc.Film, error) {
 			return job.SceneOf(ctx, d, dc.Scene(in.Scene))
 		})
+	askAlone(s, a, "dc-swap", "/api/dc/swap", "A document's brushed motor beside a three-phase motor on a drive, for the same machine", job.SwapOf)
 	askAlone(s, a, "dc-wiring", "/api/dc/wiring", "A document's DC controller drawn with its terminals, armature and field",
 		func(ctx context.Context, d job.Document) (drawing.Drawing, error) {
 			given, err := s.answers.of(ctx, d)

@@ -40,17 +40,6 @@ type View struct {
 	Wiring     []Wire        `json:"wiring" nullable:"false"`
 	Never      []string      `json:"never" nullable:"false"`
 	Inspection []InspectStep `json:"inspection" nullable:"false"`
-	Swap       []SwapRow     `json:"swap" nullable:"false"`
-	SwapText   string        `json:"swap_text,omitempty"`
-}
-
-// SwapRow is one line of keep or swap: this motor beside a three-phase motor on a drive.
-type SwapRow struct {
-	What string `json:"what"`
-	Keep string `json:"keep"`
-	Swap string `json:"swap"`
-	// Better is keep, swap or empty.
-	Better string `json:"better,omitempty"`
 }
 
 // PointView is the dial's point in words and figures.
@@ -75,7 +64,7 @@ type PointView struct {
 func emptyView() *View {
 	return &View{Controllers: []Offer{}, Quirks: []string{}, Figures: []finding.Figure{}, Held: []finding.Figure{},
 		Trims:  []Row{},
-		Wiring: []Wire{}, Never: []string{}, Inspection: []InspectStep{}, Swap: []SwapRow{},
+		Wiring: []Wire{}, Never: []string{}, Inspection: []InspectStep{},
 		Wave:     Picture{At: []float64{}, Volts: []float64{}, Amps: []float64{}},
 		Fan:      Fan{Torque: []float64{}, Lines: []FanLine{}, Ceiling: []float64{}},
 		Envelope: Envelope{RPM: []float64{}, Good: []float64{}, Minute: []float64{}, Asked: []float64{}},

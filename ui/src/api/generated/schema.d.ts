@@ -123,6 +123,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dc/swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A document's brushed motor beside a three-phase motor on a drive, for the same machine */
+        post: operations["dc-swap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dc/wiring": {
         parameters: {
             query?: never;
@@ -1309,12 +1326,6 @@ export interface components {
             stop: components["schemas"]["Figure"][];
             turn: components["schemas"]["Figure"][];
         };
-        DCSwapRow: {
-            better?: string;
-            keep: string;
-            swap: string;
-            what: string;
-        };
         DCTerminal: {
             name: string;
             screw: string;
@@ -1356,8 +1367,6 @@ export interface components {
             /** Format: double */
             slowest_rpm: number;
             stop: components["schemas"]["DCStopView"];
-            swap: components["schemas"]["DCSwapRow"][];
-            swap_text?: string;
             trims: components["schemas"]["DCRow"][];
             verdict?: string;
             wave: components["schemas"]["DCPicture"];
@@ -2780,6 +2789,18 @@ export interface components {
              */
             volts?: string;
         };
+        Swap: {
+            keep: string;
+            rows: components["schemas"]["SwapRow"][];
+            swap: string;
+            text: string;
+        };
+        SwapRow: {
+            better?: string;
+            keep: string;
+            swap: string;
+            what: string;
+        };
         Taken: {
             /** Format: int64 */
             line: number;
@@ -3150,6 +3171,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DCProfile"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "dc-swap": {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Swap"];
                 };
             };
             /** @description Error */
