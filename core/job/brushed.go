@@ -16,7 +16,7 @@ type BrushedPlan struct {
 	Look    []leads.LookPart   `json:"look" nullable:"false"`
 	Winding string             `json:"winding"`
 	// Armature is what its two leads are called on this motor.
-	Armature [2]string `json:"armature"`
+	Armature [2]string `json:"armature" nullable:"false"`
 	Field    bool      `json:"field"`
 	Series   bool      `json:"series"`
 	Chain    []string  `json:"chain" nullable:"false"` // how they are joined to the controller, in order

@@ -76,7 +76,7 @@ func (w onDC) state(id string, _ site.Fed, _ bool) State {
 // turning is the direction of a brushed motor.
 func (w onDC) turning() (d Direction, said []finding.Finding) {
 	a := w.machine.Leads.Brushed.Names.Of(leads.ArmaturePart)
-	d = Direction{From: "facing the shaft end", Turns: "Either way, until it is bumped",
+	d = Direction{Corner: "L1", From: "facing the shaft end", Turns: "Either way, until it is bumped",
 		Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
 		Swap: fmt.Sprintf("Exchange the two armature leads, %s and %s, standing and dead; the field stays.", a[0],
 			a[1]),

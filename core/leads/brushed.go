@@ -72,10 +72,10 @@ func (n BrushedNaming) Of(p Part) [2]string {
 
 // BrushedPair is two leads that a meter finds joined.
 type BrushedPair struct {
-	Tags  [2]string `json:"tags"`
+	Tags  [2]string `json:"tags" nullable:"false"`
 	Ohm   float64   `json:"ohm"`
 	Part  Part      `json:"part,omitempty"`
-	Names [2]string `json:"names"`
+	Names [2]string `json:"names" nullable:"false"`
 	Why   string    `json:"why"`
 }
 

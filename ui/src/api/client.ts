@@ -34,6 +34,8 @@ export type WorkshopEntry = Schemas['WorkshopEntry']
 export type YardWorkshop = Schemas['YardWorkshop']
 export type BinnedWorkshop = Schemas['BinnedWorkshop']
 
+export type DirectWay = 'motor' | 'tool' | 'surface' | 'volts'
+export type Scene = 'start' | 'step' | 'brake'
 export type DialWay = 'hz' | 'motor' | 'tool' | 'surface' | 'feet'
 
 const client = createClient<paths>({
@@ -144,6 +146,12 @@ export const api = {
   dial: (body: Document, way: DialWay, value: number) =>
     got(client.POST('/api/drives/dial', { params: { query: { way, value } }, body })),
   driveProfile: (text: string) => got(client.POST('/api/drives/profile', { body: { text } })),
+  dcWiring: (body: Document) => got(client.POST('/api/dc/wiring', { body })),
+  dcSwap: (body: Document) => got(client.POST('/api/dc/swap', { body })),
+  dcDial: (body: Document, way: DirectWay, value: number) =>
+    got(client.POST('/api/dc/dial', { params: { query: { way, value } }, body })),
+  dcFilm: (body: Document, scene: Scene) => got(client.POST('/api/dc/film', { params: { query: { scene } }, body })),
+  dcProfile: (text: string) => got(client.POST('/api/dc/profile', { body: { text } })),
   steps: (body: Document) => got(client.POST('/api/leads/steps', { body })),
   fromBenchCase: (document: Document, text: string) =>
     got(client.POST('/api/leads/bench-case', { body: { document, case: text } })),

@@ -4,11 +4,11 @@ import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
-import { useTicks } from './ticks'
+import { useRowTicks } from '../parts/rowticks'
 
 const job = useJob()
 const drive = computed(() => job.plan.value!.drive!)
-const { tick } = useTicks()
+const { tick } = useRowTicks('drive.done')
 const next = computed(() => drive.value.inspection.find((s) => !s.done)?.id)
 const labels: Record<string, [string, string]> = {
   'drive.sink_ohm': ['Ohms, earth terminal to heat sink', '0.3 Ω'],

@@ -5,11 +5,11 @@ import { api, type RevisionLine } from '../api/client'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
-import { useTicks } from './ticks'
+import { useRowTicks } from '../parts/rowticks'
 
 const job = useJob()
 const drive = computed(() => job.plan.value!.drive!)
-const { tick } = useTicks()
+const { tick } = useRowTicks('drive.done')
 const version = ref('')
 const versions = shallowRef<RevisionLine[]>([])
 const changed = shallowRef<string[]>()

@@ -7,12 +7,12 @@ import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
 import { useAsked } from '../job/ask'
 import { useJob } from '../job/open'
-import { useTicks } from './ticks'
+import { useRowTicks } from '../parts/rowticks'
 
 const job = useJob()
 const drive = computed(() => job.plan.value!.drive!)
 const { value: drawing } = useAsked(api.wiring)
-const { tick } = useTicks()
+const { tick } = useRowTicks('drive.done')
 const runs = [
   { id: 'line', title: 'From breaker and isolator' },
   { id: 'motor', title: 'To the motor' },

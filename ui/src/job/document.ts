@@ -9,14 +9,14 @@ import type { Document, Machine } from '../api/client'
 type Part = Record<string, unknown>
 
 const ofMachine = ['plate', 'leads', 'load', 'protection']
+const ownBridge = ['rotary', 'drive', 'dc']
 
 /** Where a bay's own path stands in the document, for a machine. A path of the document stays as it is. */
 export function placed(machine: string, path: string): string {
   const [chapter = '', field = ''] = path.split('.')
   if (ofMachine.includes(chapter)) return `machines.${machine}.${path}`
-  if (chapter === 'drive' || chapter === 'rotary') return `bridge.${path}`
-  if (chapter === 'bridge' && !['kind', 'capacitor', 'rotary', 'drive'].includes(field))
-    return `bridge.capacitor.${field}`
+  if (ownBridge.includes(chapter)) return `bridge.${path}`
+  if (chapter === 'bridge' && !['kind', 'capacitor', ...ownBridge].includes(field)) return `bridge.capacitor.${field}`
   return path
 }
 
@@ -25,7 +25,7 @@ export const local = (path: string) =>
   path
     .replace(/^machines\.[^.]+\./, '')
     .replace(/^bridge\.capacitor\./, 'bridge.')
-    .replace(/^bridge\.(drive|rotary)\./, '$1.')
+    .replace(/^bridge\.(drive|rotary|dc)\./, '$1.')
 
 /** What stands at a path of the document; undefined where nothing does. */
 export function valueAt(d: Document, path: string): unknown {

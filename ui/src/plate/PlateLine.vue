@@ -26,6 +26,11 @@ const names: Record<string, string> = {
   enclosure: 'enclosure',
   duty: 'duty',
   inverter_duty: 'inverter duty',
+  armature_volts: 'armature volts',
+  armature_amps: 'armature amps',
+  field_volts: 'field volts',
+  field_amps: 'field amps',
+  form_factor: 'form factor',
 }
 const went = () =>
   Object.entries(read.value?.entry ?? {})

@@ -10,10 +10,14 @@ import RelayChart from './RelayChart.vue'
 const job = useJob()
 const plan = computed(() => job.plan.value!)
 const metric = computed(() => job.document.value!.workshop.rules === 'metric')
-const drive = computed(() => plan.value.link.bridge === 'drive')
+/** Drives and controllers limit the motor's amps themselves. */
+const drive = computed(() => ['drive', 'dc'].includes(plan.value.link.bridge))
+const brushed = computed(() => !!plan.value.brushed)
 const thermistor = computed(() => job.machine.value!.protection.relay === 'thermistor')
 /** What guards the winding. */
-const guard = computed(() => (drive.value ? 'the drive' : thermistor.value ? 'the thermistor' : 'the relay'))
+const guard = computed(() =>
+  brushed.value ? 'the current limit' : drive.value ? 'the drive' : thermistor.value ? 'the thermistor' : 'the relay',
+)
 const rotary = computed(() => plan.value.link.bridge === 'rotary')
 const ways = computed(() => [
   {

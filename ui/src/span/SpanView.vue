@@ -9,10 +9,12 @@ import { offered } from '../desk/palette'
 import BridgeBay from './BridgeBay.vue'
 import DrawingView from '../drawing/DrawingView.vue'
 import { litBy } from '../drawing/shapes'
+import BrushedBay from '../leads/BrushedBay.vue'
 import LeadsBay from '../leads/LeadsBay.vue'
 import LoadBay from '../load/LoadBay.vue'
 import BayAnswer from '../parts/BayAnswer.vue'
 import GradeMark from '../parts/GradeMark.vue'
+import DirectPlate from '../plate/DirectPlate.vue'
 import PlateBay from '../plate/PlateBay.vue'
 import ProtectionBay from '../protection/ProtectionBay.vue'
 import SupplyBay from '../supply/SupplyBay.vue'
@@ -35,10 +37,13 @@ const bays: Record<string, Component> = {
   motor: PlateBay,
   load: LoadBay,
 }
+/** A brushed motor has a plate and leads of its own. */
+const brushedBays: Record<string, Component> = { leads: BrushedBay, motor: DirectPlate }
 const order = Object.keys(bays)
 const narrow = useMediaQuery('(max-width: 760px)')
 
 const plan = job.plan
+const brushed = computed(() => !!plan.value?.brushed)
 /** Now, as wanted, or a classic mistake, which is computed when it is looked at. */
 const state = ref<StateID>('wanted')
 const mistake = ref('')
@@ -208,7 +213,8 @@ onUnmounted(() => (offered.deeds = []))
     <MachineChooser />
     <section class="span-top" :class="{ folded: narrow && !pathOpen }" aria-label="Power path">
       <div class="span-bar">
-        <div class="states" role="group" aria-label="State shown">
+        <div v-if="brushed" class="states"></div>
+        <div v-else class="states" role="group" aria-label="State shown">
           <button
             v-for="s in [plan.now, plan.wanted]"
             :key="s.id"
@@ -316,7 +322,7 @@ onUnmounted(() => (offered.deeds = []))
     <div class="span-work">
       <section id="bench" class="bench" tabindex="-1" :aria-label="plan.bays.find((b) => b.bay === bay)?.title">
         <BayAnswer :bay="bay" />
-        <component :is="bays[bay] ?? PlateBay" />
+        <component :is="(brushed && brushedBays[bay]) || bays[bay] || PlateBay" />
       </section>
       <LedgerList :bay="bay" @bay="go" />
     </div>

@@ -836,15 +836,15 @@ export interface components {
             part: string;
         };
         BrushedPair: {
-            names: string[] | null;
+            names: string[];
             /** Format: double */
             ohm: number;
             part?: string;
-            tags: string[] | null;
+            tags: string[];
             why: string;
         };
         BrushedPlan: {
-            armature: string[] | null;
+            armature: string[];
             chain: string[];
             field: boolean;
             found: components["schemas"]["BrushedFound"];
