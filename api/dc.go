@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"errors"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -43,16 +44,32 @@ func (s *server) controllers(a huma.API) {
 		func(_ context.Context, d job.Document, in *dcDialInput) (DCDial, error) {
 			rpm, ok := job.RPMFor(d, in.Way, in.Value)
 			if !ok {
-				return DCDial{}, huma.Error422UnprocessableEntity("This motor does not reach that speed on this controller and line.")
+				return DCDial{}, huma.Error422UnprocessableEntity("This motor does not reach that speed on this " +
+					"controller and line.")
 			}
 			return DCDial{rpm}, nil
 		})
-	ask(s, a, "dc-film", "/api/dc/film", "A start, a load step or a stop on the resistor of a document's brushed motor, in time",
+	ask(s, a, "dc-film", "/api/dc/film", "A start, a load step or a stop on the resistor of a document's brushed "+
+		"motor, in time; empty where there is none",
 		func(ctx context.Context, d job.Document, in *sceneInput) (dc.Film, error) {
-			return job.SceneOf(ctx, d, dc.Scene(in.Scene))
+			f, err := job.SceneOf(ctx, d, dc.Scene(in.Scene))
+			if errors.Is(err, job.ErrNone) {
+				return dc.Film{Seconds: []float64{}, RPM: []float64{}, Amps: []float64{}, Volts: []float64{}}, nil
+			}
+			return f, err
 		})
-	askAlone(s, a, "dc-swap", "/api/dc/swap", "A document's brushed motor beside a three-phase motor on a drive, for the same machine", job.SwapOf)
-	askAlone(s, a, "dc-wiring", "/api/dc/wiring", "A document's DC controller drawn with its terminals, armature and field",
+	askAlone(s, a, "dc-swap", "/api/dc/swap",
+		"A document's brushed motor beside a three-phase motor on a drive, for the same machine; empty where there "+
+			"is none",
+		func(ctx context.Context, d job.Document) (job.Swap, error) {
+			swap, err := job.SwapOf(ctx, d)
+			if errors.Is(err, job.ErrNone) {
+				return job.Swap{Rows: []job.SwapRow{}}, nil
+			}
+			return swap, err
+		})
+	askAlone(s, a, "dc-wiring", "/api/dc/wiring", "A document's DC controller drawn with its terminals, armature and "+
+		"field",
 		func(ctx context.Context, d job.Document) (drawing.Drawing, error) {
 			given, err := s.answers.of(ctx, d)
 			return drawing.DirectWiring(&given.Plan), err

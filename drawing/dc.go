@@ -12,8 +12,7 @@ func directBox(d *Drawing, p *job.Plan, s *job.State, supply float64) {
 	const x, w = 462.0, 96.0
 	flow := s.Solved && s.Starts
 	for i, y := range []float64{y1, y2} {
-		ink := []Ink{WireL1, WireL2}[i]
-		d.add(line(ink, supply, 427, y, x, y).of([]string{"line L1", "line L2"}[i]))
+		d.add(line(supplyInk(p, i), supply, 427, y, x, y).of([]string{"line L1", "line L2"}[i]))
 	}
 	heavy := 1.5
 	if flow {
@@ -89,8 +88,10 @@ func directMotor(d *Drawing, p *job.Plan, s *job.State) {
 		return
 	}
 	if p.Brushed.Field { // a coil beside it
-		d.add(coil(872, y1+22, 872, y3-22, "idle", "field", 2)...)
-		d.add(text(866, y2+4, "field", Small).end().soft())
+		for i := range 3 {
+			d.add(arc(884, y1+18+12*float64(i), 6, -90, 90, Black, 2).of("field"))
+		}
+		d.add(text(876, y2+4, "field", Small).end().soft())
 		return
 	}
 	d.add(rect(878, cy-24, 10, 48, Black, Metal).of("magnet"), text(872, y2+4, "magnet", Small).end().soft())
@@ -160,7 +161,7 @@ func directLineSide(d *Drawing, v *dc.View) float64 {
 		if w.Run != "line" || w.ID == "pe-motor" {
 			continue
 		}
-		ink := map[string]Ink{"earth": Earth, "L1": WireL1, "L2": WireL2}[w.Colour]
+		ink := map[string]Ink{"earth": Earth, "L1": WireL1, "L2": WireL2, "neutral": Soft}[w.Colour]
 		dash := !w.Done
 		d.add(text(116, y+4, clip(w.From), Small).end())
 		if w.ID == "pe-in" {

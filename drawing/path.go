@@ -42,9 +42,13 @@ func Path(p *job.Plan, s *job.State) Drawing {
 	// Supply post.
 	d.add(line(Black, 3, 56, 20, 56, yEarth), line(Black, 2, 44, 26, 68, 26), line(Black, 2, 44, yEarth, 68, yEarth))
 	for i, y := range []float64{y1, y2} {
-		name := leads.Lines[i]
-		d.add(circle(56, y, 5, Black, Paper), text(36, y+4, name, Small).bold())
-		d.add(line(wire(name), supply, 61, y, 256, y).of("line " + name))
+		name, ink := leads.Lines[i], supplyInk(p, i)
+		shown := name
+		if i == 1 && p.Link.Neutral {
+			shown = "N"
+		}
+		d.add(circle(56, y, 5, Black, Paper), text(36, y+4, shown, Small).bold())
+		d.add(line(ink, supply, 61, y, 256, y).of("line " + name))
 	}
 	if s.Volts != "" {
 		d.add(text(150, (y1+y2)/2+4, s.Volts, Medium).bold())
@@ -85,6 +89,15 @@ func next(d *Drawing, p *job.Plan) {
 	}
 }
 
+// supplyInk is what the first or second line wire is drawn with, up to the bridge: a
+// neutral has none of the lines' colours.
+func supplyInk(p *job.Plan, i int) Ink {
+	if i == 1 && p.Link.Neutral {
+		return Soft
+	}
+	return wire(leads.Lines[i])
+}
+
 func wire(name string) Ink {
 	switch name {
 	case "L1":
@@ -103,7 +116,7 @@ func protect(d *Drawing, p *job.Plan, w float64) {
 	}
 	breaker := there == ""
 	for i, y := range []float64{y1, y2} {
-		ink := wire(leads.Lines[i])
+		ink := supplyInk(p, i)
 		d.add(line(ink, w, 256, y, 262, y), line(Black, 2, 262, y, 288, y-12).dashed(breaker).of("breaker"),
 			line(Black, 1.5, 284, y-4, 292, y+4), line(Black, 1.5, 284, y+4, 292, y-4), line(ink, w, 288, y, 330, y))
 	}
@@ -116,7 +129,7 @@ func protect(d *Drawing, p *job.Plan, w float64) {
 	}
 	fitted := p.Link.RelayWay == protection.SupplyLines
 	for i, y := range []float64{y1, y2} {
-		ink := wire(leads.Lines[i])
+		ink := supplyInk(p, i)
 		if fitted {
 			d.add(heater(345, y, ink, w)...)
 		} else {
@@ -238,7 +251,7 @@ func driveBox(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, 
 	const x, w = 462.0, 96.0
 	for i, y := range []float64{y1, y2} {
 		name := leads.Lines[i]
-		d.add(line(wire(name), supply, 427, y, x, y).of("line " + name))
+		d.add(line(supplyInk(p, i), supply, 427, y, x, y).of("line " + name))
 	}
 	for i, y := range []float64{y1, y2, y3} {
 		name, weightOf := leads.Lines[i], 1.5

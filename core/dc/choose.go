@@ -117,8 +117,7 @@ func (g *weigher) amps() {
 			g.p.Name,
 			unit.Text(asks, "A"), unit.Text(need, "A")), "Its limit is set to its own amps; what jams the machine "+
 			"stops it.")
-		f.Measure = finding.Against(have, finding.AtLeast, asks, "A")
-		limit = unit.Text(asks, "A") + " at your heaviest load"
+		f.Measure = finding.Against(have, finding.AtLeast, need, "A")
 	default:
 		f = g.say("amps", finding.Stop, fmt.Sprintf("%s is too small: %s, and your heaviest load takes %s.", g.p.Name,
 			unit.Text(have, "A"), unit.Text(asks, "A")), "It would sit at its limit or burn.")
@@ -250,7 +249,9 @@ func (g *weigher) reach() {
 	if p := g.in.Armature; p < 0.93*d.ArmatureVolts {
 		return // its range ends first, which is said
 	}
-	if end, by := d.Greatest(d.Load.Heaviest, math.Inf(1)); by == "line" {
+	if volts < lost {
+		end, _ := d.Greatest(d.Load.Heaviest, math.Inf(1))
+		end = math.Min(end, d.RPM)
 		f := g.say("reach", finding.Caution, fmt.Sprintf("On %s your heaviest load turns at %s at most, not at the "+
 			"plate's %s.",
 			unit.Whole(volts, "V"), unit.Whole(end, "rpm"), unit.Whole(d.RPM, "rpm")),
@@ -292,7 +293,10 @@ func (o *Over) offers() []Offer {
 		w, said := o.weigh(p, o.duty(p))
 		one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: w.Words, Grade: w.Verdict}
 		for _, f := range said {
-			if f.Grade == w.Verdict && (one.Text == "" || f.Grade == finding.Stop) {
+			if f.Grade == finding.Good && f.ID == "dc.amps" && w.Verdict == finding.Good {
+				one.Text = f.Sentence
+			}
+			if f.Grade != finding.Good && f.Grade == w.Verdict && (one.Text == "" || f.Grade == finding.Stop) {
 				if one.Text != "" {
 					one.Text += " "
 				}

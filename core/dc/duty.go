@@ -56,21 +56,13 @@ func (d *Duty) Cool(rpm float64) float64 {
 func (d *Duty) Good(rpm float64) float64 {
 	c := d.Constants()
 	allowed := math.Min(d.ArmatureAmps*d.Factor*d.Cool(rpm), d.GoodAmps)
-	rms := func(amps float64) float64 {
-		w, _, ok := d.Drive(d.Armature, c.VoltsPerRPM*rpm, amps)
-		if !ok {
-			return math.Inf(1)
-		}
-		return w.RMSAmps
+	emf := c.VoltsPerRPM * rpm
+	w := d.Wave(d.Armature, emf, d.Most())
+	if w.RMSAmps > allowed {
+		volts := search.Root(func(v float64) float64 { return d.Wave(d.Armature, emf, v).RMSAmps - allowed }, 0, d.Most())
+		w = d.Wave(d.Armature, emf, volts)
 	}
-	amps := d.mostAmps(rpm, allowed)
-	if amps <= 0 {
-		return 0
-	}
-	if rms(amps) > allowed {
-		amps = search.Root(func(a float64) float64 { return math.Min(rms(a), 10*allowed) - allowed }, 0.01*amps, amps)
-	}
-	return math.Max(0, (amps*c.NmPerAmp-c.FrictionNm)/c.RatedNm)
+	return math.Max(0, (w.MeanAmps*c.NmPerAmp-c.FrictionNm)/c.RatedNm)
 }
 
 // mostAmps is the least of a bound and what the line can drive at a speed, a hair below.
@@ -154,11 +146,13 @@ func (d *Duty) Slowest(share, most float64) float64 {
 func (d *Duty) BaseLost(share float64) float64 {
 	c := d.Constants()
 	amps := (share*c.RatedNm + c.FrictionNm) / c.NmPerAmp
-	return search.Root(func(volts float64) float64 {
-		s := d.Source
+	s := d.Source
+	s.Volts = search.Root(func(volts float64) float64 {
 		s.Volts = volts
 		return s.EMFAt(d.Armature, s.Most(), amps) - c.VoltsPerRPM*d.RPM
 	}, 0.3*d.ArmatureVolts, 4*d.ArmatureVolts)
+	w := s.Wave(d.Armature, c.VoltsPerRPM*d.RPM, s.Most())
+	return s.Volts + w.LineAmps*d.FeederOhm
 }
 
 // Envelope is what it gives over speed.

@@ -35,7 +35,7 @@ type Entry struct {
 	Brake     string   `json:"brake,omitempty" enum:"yes" doc:"a resistor across the armature on stop"`
 	BrakeOhm  string   `json:"brake_ohm,omitempty" example:"5 Ω" doc:"empty: the plan's"`
 	StopsHour string   `json:"stops_hour,omitempty" example:"6"`
-	StartBy   string   `json:"start_by,omitempty" enum:"buttons" doc:"start and stop with a no-volt release; empty: a plain switch"`
+	StartBy   string   `json:"start_by,omitempty" enum:"buttons" doc:"with a no-volt release; empty: a plain switch"`
 	EStop     string   `json:"emergency_stop,omitempty" enum:"yes"`
 	Cable     string   `json:"cable,omitempty" example:"3 m" doc:"to the motor"`
 	ReadBack  string   `json:"read_back,omitempty" entry:"lines" example:"MAX 12:00" doc:"where a trim was found"`

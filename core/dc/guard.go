@@ -185,6 +185,7 @@ func (g *guarder) wire() {
 		g.say(finding.Finding{ID: "protection.conductor", Grade: finding.Good,
 			Sentence: fmt.Sprintf("%s carries the line's RMS amps and a quarter more.", wire),
 			Figure:   unit.Rating(carry),
-			Limit:    unit.Text(g.need, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, g.need, "A")})
+			Limit:    unit.Text(g.need, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, g.need,
+				"A")})
 	}
 }

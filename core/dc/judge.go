@@ -57,9 +57,12 @@ func (o *Over) judgeDial() {
 			f.Cures = []finding.Cure{{Label: "A blower cools it", Path: "dc.cooling", Value: string(Blower)}}
 		}
 	default:
-		f := o.put("heat", finding.Good, fmt.Sprintf("It carries your load for good%s: %s asked, %s there.", at,
-			unit.Percent(v.Asked),
-			unit.Percent(v.Good)), "")
+		sentence := fmt.Sprintf("It carries your load for good%s: %s asked, %s there.", at, unit.Percent(v.Asked),
+			unit.Percent(v.Good))
+		if unit.Percent(v.Asked) == unit.Percent(0) {
+			sentence = fmt.Sprintf("It runs idle%s; for good there is %s.", at, unit.Percent(v.Good))
+		}
+		f := o.put("heat", finding.Good, sentence, "")
 		f.Why, f.Figure, f.Limit = why, unit.Percent(v.Asked), unit.Percent(v.Good)+" at most"
 		f.Measure = finding.Against(100*v.Asked, finding.AtMost, 100*v.Good, "% of plate torque")
 	}
@@ -99,7 +102,7 @@ func (o *Over) judgeSpeeds() {
 			unit.Whole(o.Chosen.AtRPM, "rpm")),
 			"The dial's end is taken.", "dc.at", "dc.most")
 	}
-	if least := o.Chosen.LeastRPM; least > 0 && !math.IsNaN(v.Slowest) && least < v.Slowest*0.999 {
+	if least := o.Chosen.LeastRPM; least > 0 && d.Asked(d.Load.Usual, least) > d.Good(least)+1e-9 {
 		asked := d.Asked(d.Load.Usual, least)
 		good := d.Good(least)
 		f := o.put("least", finding.Caution, fmt.Sprintf("At %s the usual load asks %s for good and there is %s.",

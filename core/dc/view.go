@@ -114,6 +114,9 @@ func (o *Over) pointWords(v *PointView) (finding.Grade, string) {
 		return finding.Caution, fmt.Sprintf("For short runs: %s asked, %s for good.", unit.Percent(v.Asked),
 			unit.Percent(v.Good))
 	}
+	if unit.Percent(v.Asked) == unit.Percent(0) {
+		return finding.Good, fmt.Sprintf("It runs idle; for good there is %s.", unit.Percent(v.Good))
+	}
 	return finding.Good, fmt.Sprintf("It carries the load for good: %s asked, %s there.", unit.Percent(v.Asked),
 		unit.Percent(v.Good))
 }

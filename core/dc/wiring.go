@@ -85,17 +85,18 @@ func (w *wirer) line() {
 		fuse = unit.Rating(w.p.LineFuse) + " fuse"
 	}
 	for i, name := range names {
-		to, note := w.screw(ScrewLine, i, "its line terminal"), "through a lockable isolator"
+		to, note, colour := w.screw(ScrewLine, i, "its line terminal"), "through a lockable isolator",
+			[]string{"L1", "L2"}[i]
 		switch {
 		case neutral && i == 1:
-			note += "; no fuse in the neutral"
+			note, colour = note+"; no fuse in the neutral", "neutral"
 		default:
 			note += ", then the " + fuse + ": fast, of the kind its maker names"
 		}
 		if o.Chosen.StartBy == "buttons" {
 			note += "; through a pole of the contactor"
 		}
-		w.add("in-"+name, "line", "isolator "+name, to, size, []string{"L1", "L2"}[i], note)
+		w.add("in-"+name, "line", "isolator "+name, to, size, colour, note)
 	}
 }
 
@@ -191,7 +192,7 @@ func (w *wirer) control() {
 		}
 		w.add("coil", "control", "isolator "+names[0], stop+", the contactor's coil", "1.5 mm² or 14 AWG", "L1",
 			"its own contact beside start holds it: what the supply drops stays off")
-		w.add("coil-back", "control", "the contactor's coil", names[1], "1.5 mm² or 14 AWG", "L2", "")
+		w.add("coil-back", "control", "the contactor's coil", names[1], "1.5 mm² or 14 AWG", "control", "")
 	}
 	if o.Chosen.Held == ByTacho {
 		w.add("tacho", "control", "tachometer on the shaft", w.screw(ScrewTacho, 0,

@@ -79,7 +79,7 @@ func (w brushed) leadsKey(*Plan) string {
 	if w.site.Brushed.Settled {
 		return string(w.site.Direct.Winding) + ", leads named"
 	}
-	return string(w.site.Direct.Winding)
+	return string(w.site.Direct.Winding) + ", leads not found"
 }
 
 func (w brushed) runs() string {

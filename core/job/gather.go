@@ -71,6 +71,7 @@ func (w *reading) link() Link {
 	l.RulerTo, l.LoadKind, l.RelayWay = 0, w.site.Load.Kind, w.guard.Relay
 	l.Usual, l.Lightest, l.Heaviest = w.site.Load.Usual, w.site.Load.Lightest, w.site.Load.Heaviest
 	w.bridge.link(&l)
+	l.Neutral = w.site.Rules.LineToNeutral(w.site.Supply.Volts)
 	l.Breaker = noted(w.guard.Breaker)
 	if w.guard.Relay != protection.Thermistor {
 		l.Relay = noted(w.guard.RelaySet)

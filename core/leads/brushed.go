@@ -165,6 +165,7 @@ func (b Brushed) Find(field, both bool) (BrushedFound, []finding.Reading) {
 
 // touch reads the pairs that a meter found joined.
 func (b Brushed) touch(r *brushedReader, f *BrushedFound) {
+	opens := 0
 	for _, line := range lines(b.Ohms) {
 		m := ohmsLine.FindStringSubmatch(line)
 		if m == nil || m[1] == m[2] {
@@ -181,15 +182,18 @@ func (b Brushed) touch(r *brushedReader, f *BrushedFound) {
 			}
 			ohm = x
 		}
-		r.good("ohms", line, map[bool]string{true: "open", false: unit.Text(ohm, "Ω")}[open])
 		f.Ready = true
 		switch {
 		case open:
+			opens++
 		case one == "FRAME" || two == "FRAME":
 			f.Frame = true
 		default:
 			f.Pairs = append(f.Pairs, BrushedPair{Tags: [2]string{one, two}, Ohm: ohm})
 		}
+	}
+	if f.Ready {
+		r.good("ohms", b.Ohms, fmt.Sprintf("%d joined, %d open", len(f.Pairs), opens))
 	}
 }
 
@@ -315,7 +319,6 @@ func (b Brushed) measure(r *brushedReader, f *BrushedFound) {
 		}
 		ohm := (unit.Decimal(m[1]) - f.BrushV) / unit.Decimal(m[2])
 		ohms = append(ohms, ohm)
-		r.good("locked", line, fmt.Sprintf("%s without the brushes", unit.Text(ohm, "Ω")))
 	}
 	if len(ohms) > 0 {
 		sum := 0.0
@@ -324,6 +327,8 @@ func (b Brushed) measure(r *brushedReader, f *BrushedFound) {
 		}
 		f.RaOhm = sum / float64(len(ohms))
 		f.RaSpread = (slices.Max(ohms) - slices.Min(ohms)) / f.RaOhm
+		r.good("locked", b.Locked, fmt.Sprintf("%s without the brushes, of %d positions", unit.Text(f.RaOhm, "Ω"),
+			len(ohms)))
 	}
 	b.spun(r, f)
 }
@@ -338,10 +343,10 @@ func (b Brushed) spun(r *brushedReader, f *BrushedFound) {
 			continue
 		}
 		sum, n = sum+unit.Decimal(m[2])/unit.Decimal(m[1]), n+1
-		r.good("spun", line, unit.Three(1000*unit.Decimal(m[2])/unit.Decimal(m[1]))+unit.Space+"V at 1000 rpm")
 	}
 	if n > 0 {
 		f.Ke, f.KeBy = sum/float64(n), "spun, and its volts measured"
+		r.good("spun", b.Spun, unit.Text(1000*f.Ke, "V")+" at 1000 rpm")
 	}
 	var points [][3]float64
 	for _, line := range lines(b.Idle) {
@@ -351,7 +356,9 @@ func (b Brushed) spun(r *brushedReader, f *BrushedFound) {
 			continue
 		}
 		points = append(points, [3]float64{unit.Decimal(m[1]), unit.Decimal(m[2]), unit.Decimal(m[3])})
-		r.good("idle", line, "running free")
+	}
+	if len(points) > 0 {
+		r.good("idle", b.Idle, fmt.Sprintf("%d points", len(points)))
 	}
 	if len(points) < 2 {
 		return

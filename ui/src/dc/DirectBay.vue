@@ -54,7 +54,7 @@ const shown = computed(() => tabs.value.find((t) => t.id === tab.value) ?? all[0
     <BayTabs v-if="dc" v-model="tab" label="Parts of the DC bay" :tabs="tabs" />
   </header>
   <template v-if="dc">
-    <p v-if="chosen" class="dc-words"><GradeMark :grade="dc.verdict!" /> {{ dc.words }}. {{ dc.about }}</p>
+    <p v-if="chosen" class="dc-words"><GradeMark :grade="dc.verdict!" /> It {{ dc.words }}. {{ dc.about }}</p>
     <p v-if="chosen && dc.mains" class="caution">
       Not isolated: pot, trims and their wires stand at mains potential as long as it is fed.
     </p>

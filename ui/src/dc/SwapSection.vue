@@ -7,7 +7,7 @@ const { value: swap, trouble } = useAsked(api.dcSwap)
 </script>
 
 <template>
-  <template v-if="swap">
+  <template v-if="swap?.rows.length">
     <p class="swap-text">{{ swap.text }}</p>
     <table class="list">
       <thead>

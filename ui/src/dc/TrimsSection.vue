@@ -54,14 +54,16 @@ async function compare() {
         </svg>
         <div class="trim-words">
           <p class="trim-head">
-            <strong>{{ r.name }}</strong> {{ r.what }}: <strong class="trim-value">{{ r.value }}</strong>
-            <span class="soft">{{ r.want }}</span>
+            <strong>{{ r.name }}</strong> {{ r.what }}: <strong class="trim-value">{{ r.value }}</strong><span
+              class="soft"
+              >, for {{ r.want }}</span
+            >
           </p>
           <p v-if="r.caution && !r.done" class="caution">{{ r.caution }}</p>
           <p v-if="r.meter"><span class="soft">Meter:</span> {{ r.meter }}</p>
           <p v-if="r.see"><span class="soft">Right when:</span> {{ r.see }}</p>
           <p v-if="r.does" class="soft">
-            It {{ r.does }}. {{ r.why.formula }}{{ r.why.estimated ? ' (planning)' : '' }}
+            It {{ r.does }}; {{ r.why.formula }}{{ r.why.estimated ? ' (planning)' : '' }}
           </p>
           <p v-if="r.note" class="entry-problem">{{ r.note }}</p>
           <p v-if="r.read_back" :class="r.odd ? 'entry-problem' : 'soft'">Found at {{ r.read_back }}.</p>

@@ -62,3 +62,29 @@ export const onRotary = (): Document =>
       { id: 'm3', name: 'Sieve', ...six('0.75 kW', '3.3/1.9', '1400', '0.76'), load: { kind: 'fan', share: '60 %' } },
     ],
   } as Partial<Document>)
+
+/** A shunt motor on a controller bought used, its armature not found yet. */
+export const onDC = (): Document =>
+  blank({
+    name: 'Press feed',
+    supply: { volts: '236' },
+    bridge: { kind: 'dc', dc: { controller: 'sike-90', second_hand: 'yes', start_by: 'buttons' } },
+    machines: [
+      {
+        id: 'm1',
+        plate: {
+          power: '0.55 kW',
+          armature_volts: '180 V',
+          armature_amps: '3.9',
+          field_volts: '200 V',
+          field_amps: '0.32',
+          rpm: '2000',
+          winding: 'shunt',
+          form_factor: '1.35',
+        },
+        leads: { done: [], brushed: { ohms: '1 2 4.6\n3 4 515' } },
+        load: { kind: 'constant', share: '50 %' },
+        protection: {},
+      },
+    ],
+  } as Partial<Document>)

@@ -44,8 +44,8 @@ const brush = computed(() => ['length', 'spring', 'face'].includes(props.part))
     </template>
     <template v-else>
       <template v-for="b in bars" :key="b.x">
-        <rect :x="b.x" y="16" width="11" height="46" :class="b.tone" />
-        <rect v-if="part === 'mica'" :x="b.x + 11" :y="bad ? 12 : 24" width="2" :height="bad ? 50 : 38" class="mica" />
+        <rect :x="b.x" y="16" :width="part === 'mica' ? 8 : 11" height="46" :class="b.tone" />
+        <rect v-if="part === 'mica'" :x="b.x + 8" :y="bad ? 9 : 30" width="5" :height="bad ? 53 : 32" class="mica" />
       </template>
       <path v-if="part === 'bars' && bad" d="M44 20 l4 10 m10 -12 l-3 12 m-8 18 l6 10" class="spark" />
       <g v-if="part === 'dust' && bad" class="dust">

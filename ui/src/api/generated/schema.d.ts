@@ -98,7 +98,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A start, a load step or a stop on the resistor of a document's brushed motor, in time */
+        /** A start, a load step or a stop on the resistor of a document's brushed motor, in time; empty where there is none */
         post: operations["dc-film"];
         delete?: never;
         options?: never;
@@ -132,7 +132,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A document's brushed motor beside a three-phase motor on a drive, for the same machine */
+        /** A document's brushed motor beside a three-phase motor on a drive, for the same machine; empty where there is none */
         post: operations["dc-swap"];
         delete?: never;
         options?: never;
@@ -1138,7 +1138,7 @@ export interface components {
             /** @enum {string} */
             second_hand?: "yes";
             /**
-             * @description start and stop with a no-volt release; empty: a plain switch
+             * @description with a no-volt release; empty: a plain switch
              * @enum {string}
              */
             start_by?: "buttons";
@@ -2177,6 +2177,7 @@ export interface components {
             /** Format: double */
             microfarad: number;
             naming: string;
+            neutral?: boolean;
             parts: components["schemas"]["Part"][];
             relay?: string;
             relay_way?: string;
