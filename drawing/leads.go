@@ -429,5 +429,8 @@ func Of(p *job.Plan, s *job.State) Views {
 	if s.ID == "mistake" { // a mistake is looked at as if it were made
 		done = s.Joints
 	}
+	if p.Brushed != nil { // no links and no three windings: one circuit shows it all
+		return Views{Path(p, s), Drawing{Items: []Item{}, Facts: []Fact{}}, DirectWiring(p)}
+	}
 	return Views{Path(p, s), Box(p, s, done), Windings(p, s)}
 }

@@ -64,7 +64,7 @@ func TestASecondHandDriveFromPlateToKeyedSheet(t *testing.T) {
 	p.fill(`[data-entry="drive.read_back"] textarea`, "06.1 380\n05.1 0")
 	p.key(kb.Tab)
 	p.lacks(".ledger", "06.1 stands at 700")
-	p.click(".settings tbody tr:first-child td", "")
+	p.saved()
 	p.click(".settings tbody tr:first-child input", "")
 	p.until("a row is ticked", `document.querySelector('.settings tbody tr.done')`)
 	// What the sheet said before the drive was read as second-hand.

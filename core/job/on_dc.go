@@ -268,7 +268,7 @@ func (w onDC) card(c *bringup.Card, p *Plan, _ guarded) {
 			Note: "closes last"})
 	}
 	for _, r := range v.Trims {
-		c.Settings = append(c.Settings, bringup.Line{Name: r.Name + ": " + r.What, Value: r.Value, Note: r.Want})
+		c.Settings = append(c.Settings, bringup.Line{Name: r.Name, Value: r.Value, Note: r.What + ": " + r.Want})
 	}
 	w.cardReadings(c)
 }

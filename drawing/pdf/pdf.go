@@ -153,26 +153,7 @@ func (p *page) card(c Card) bool {
 		p.text(true, 1.1)
 		y += p.words(x, y, full, k.NotReady) + 1
 	}
-	// Drawings beside joints and settings.
-	third := full * 0.33
-	p.drawing(c.Drawings.Box, x, y, third)
-	p.drawing(c.Drawings.Windings, x+third+2, y, third*1.12)
-	side := x + third*2.12 + 6
-	low := p.column(side, y, x+full-side, k)
-	y = math.Max(low, y+third*1.12*c.Drawings.Windings.Height/c.Drawings.Windings.Width) + 1
-	if len(k.Parts) > 0 {
-		y += p.heading(x, y, full, "Parts")
-		for _, l := range k.Parts {
-			p.box(x, y)
-			p.text(false, 1)
-			p.Text(x+4, y+p.line*0.78, l.Name)
-			p.text(true, 1)
-			p.Text(x+38, y+p.line*0.78, l.Value)
-			p.text(false, 1)
-			y += p.words(x+70, y, full-70, l.Note)
-			p.rule(x, y, full)
-		}
-	}
+	y = p.drawn(x, y, full, c)
 	if len(k.Readings) > 0 {
 		y += p.heading(x, y, full, "Readings: expect, then measure")
 		p.text(true, 1)
@@ -225,6 +206,45 @@ func (p *page) card(c Card) bool {
 	p.text(false, 0.9)
 	y += p.words(x, y+0.4, full, k.Foot)
 	return y <= p.height-margin+2
+}
+
+// drawn lays the drawings beside joints and settings, and the parts below: of one circuit
+// beneath it. It gives where they end.
+func (p *page) drawn(x, y, full float64, c Card) float64 {
+	third := full * 0.33
+	side := x + third*2.12 + 6
+	low := p.column(side, y, x+full-side, c.Card)
+	if len(c.Drawings.Box.Items) == 0 {
+		wide := third * 2.12
+		below := y
+		if len(c.Drawings.Windings.Items) > 0 {
+			p.drawing(c.Drawings.Windings, x, y, wide)
+			below += wide*c.Drawings.Windings.Height/c.Drawings.Windings.Width + 1
+		}
+		return math.Max(low, p.parts(x, below, wide, c.Card.Parts)) + 1
+	}
+	p.drawing(c.Drawings.Box, x, y, third)
+	p.drawing(c.Drawings.Windings, x+third+2, y, third*1.12)
+	return p.parts(x, math.Max(low, y+third*1.12*c.Drawings.Windings.Height/c.Drawings.Windings.Width)+1, full, c.Card.Parts)
+}
+
+// parts lists what is built in, and gives where the list ends.
+func (p *page) parts(x, y, w float64, parts []bringup.Line) float64 {
+	if len(parts) == 0 {
+		return y
+	}
+	y += p.heading(x, y, w, "Parts")
+	for _, l := range parts {
+		p.box(x, y)
+		p.text(false, 1)
+		p.Text(x+4, y+p.line*0.78, l.Name)
+		p.text(true, 1)
+		p.Text(x+38, y+p.line*0.78, l.Value)
+		p.text(false, 1)
+		y += p.words(x+70, y, w-70, l.Note)
+		p.rule(x, y, w)
+	}
+	return y
 }
 
 // column writes joints and settings and gives where it ends.

@@ -5,6 +5,7 @@ import { api, type Answer, type JobAnswer } from '../api/client'
 import { setHead } from '../desk/head'
 import { useKeys } from '../desk/keys'
 import DrawingView from '../drawing/DrawingView.vue'
+import CardParts from './CardParts.vue'
 import { about } from '../job/document'
 import { useRoute, useRouter } from 'vue-router'
 
@@ -16,6 +17,8 @@ const answer = shallowRef<Answer>()
 const trouble = ref('')
 const card = computed(() => answer.value?.plan.card)
 const views = computed(() => answer.value?.drawings.wanted)
+/** One circuit in the place of box and windings, the parts beneath it. */
+const one = computed(() => !views.value?.box.items.length)
 const day = computed(() => new Date(job.value?.saved_at ?? Date.now()).toISOString().slice(0, 10))
 const print = () => window.print()
 
@@ -58,9 +61,12 @@ useKeys({
           <p class="card-stamp">Connection card<br />revision {{ job.revision }}, {{ day }}</p>
         </header>
         <p v-if="card.not_ready" class="card-warning">{{ card.not_ready }}</p>
-        <div class="card-drawings">
-          <DrawingView :drawing="views.box" />
-          <DrawingView :drawing="views.windings" />
+        <div class="card-drawings" :class="{ 'card-one': one }">
+          <DrawingView v-if="!one" :drawing="views.box" />
+          <div>
+            <DrawingView v-if="views.windings.items.length" :drawing="views.windings" />
+            <CardParts v-if="one" :parts="card.parts" />
+          </div>
           <section>
             <h2>Joints</h2>
             <table>
@@ -86,19 +92,7 @@ useKeys({
             </table>
           </section>
         </div>
-        <section class="card-parts">
-          <h2>Parts</h2>
-          <table>
-            <tbody>
-              <tr v-for="l in card.parts" :key="l.name">
-                <td class="tick" />
-                <td>{{ l.name }}</td>
-                <th scope="row">{{ l.value }}</th>
-                <td>{{ l.note }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </section>
+        <CardParts v-if="!one" :parts="card.parts" />
         <section>
           <h2>Readings: expect, then measure</h2>
           <table class="card-readings">
@@ -236,6 +230,9 @@ useKeys({
   gap: 8px;
   align-items: start;
 }
+.card-drawings.card-one {
+  grid-template-columns: 2.15fr 1fr;
+}
 .card table {
   width: 100%;
   border-collapse: collapse;
@@ -317,6 +314,7 @@ useKeys({
     font-size: 14px;
   }
   .card-drawings,
+  .card-drawings.card-one,
   .card-two {
     grid-template-columns: minmax(0, 1fr);
   }
@@ -354,6 +352,9 @@ useKeys({
   }
   .card-drawings {
     grid-template-columns: 1fr 1.15fr 0.95fr;
+  }
+  .card-drawings.card-one {
+    grid-template-columns: 2.15fr 1fr;
   }
   .card-two {
     grid-template-columns: 1.35fr 1fr;
