@@ -117,10 +117,16 @@ func protect(d *Drawing, p *job.Plan, w float64) {
 	breaker := there == ""
 	for i, y := range []float64{y1, y2} {
 		ink := supplyInk(p, i)
+		if i == 1 && p.Link.Neutral { // a neutral goes through
+			d.add(line(ink, w, 256, y, 330, y))
+			continue
+		}
 		d.add(line(ink, w, 256, y, 262, y), line(Black, 2, 262, y, 288, y-12).dashed(breaker).of("breaker"),
 			line(Black, 1.5, 284, y-4, 292, y+4), line(Black, 1.5, 284, y+4, 292, y-4), line(ink, w, 288, y, 330, y))
 	}
-	d.add(line(Black, 1, 275, y1-4, 275, y2-6).dashed(true))
+	if !p.Link.Neutral {
+		d.add(line(Black, 1, 275, y1-4, 275, y2-6).dashed(true))
+	}
 	if breaker {
 		d.add(text(275, y2+20, "no breaker yet", Small).soft())
 	} else {
@@ -433,8 +439,8 @@ func Span(p *job.Plan, s *job.State) Drawing {
 	case job.KindRotary:
 		d.add(line(WireL3, 2.5, 52, 36, 118, 36), circle(52, 26, 13, Black, Paper), text(52, 30, "i", Small).bold())
 	case job.KindDC:
-		d.add(rect(36, 9, 30, 34, Black, Paper).dashed(p.Link.DriveName == ""), text(51, 32, "=", Medium).bold(),
-			line(Paper, 4, 68, 26, 84, 26))
+		d.add(line(Accent, 2.5, 66, 16, 118, 16), line(Black, 2.5, 66, 26, 118, 26),
+			rect(36, 9, 30, 34, Black, Paper).dashed(p.Link.DriveName == ""), text(51, 32, "=", Medium).bold())
 	case job.KindDrive:
 		d.add(line(WireL3, 2.5, 66, 36, 118, 36), rect(36, 9, 30, 34, Black, Paper).dashed(p.Link.DriveName == ""), line(Black, 1.5, 42, 37, 60, 15))
 	default:

@@ -328,6 +328,7 @@ func (o *Over) sayLeads() {
 		f.Entries = []string{found.Entry}
 	}
 	o.say(f)
+	o.sayFieldOhms()
 	bad := []string{}
 	open := 0
 	for _, l := range o.Site.As.Leads.Brushed.LookList() {
@@ -368,6 +369,37 @@ func listed(words []string) string {
 		out += string(w[0]|0x20) + w[1:]
 	}
 	return out
+}
+
+// sayFieldOhms holds the field's measured ohms against its plate.
+func (o *Over) sayFieldOhms() {
+	found, p := o.Site.Brushed.FieldOhm, &o.Site.Direct
+	want := p.FieldOhms() / hotCopper
+	if found == 0 || math.IsNaN(want) {
+		return
+	}
+	f := finding.Finding{ID: "leads.field-ohms", Bay: finding.Leads, Grade: finding.Good,
+		Entries:  []string{"leads.brushed.ohms", "plate.field_amps"},
+		Sentence: fmt.Sprintf("The field's %s agree with its plate.", unit.Text(found, "Ω")),
+		Figure:   unit.Text(found, "Ω"), Limit: unit.Text(want, "Ω") + " cold, by the plate",
+		Why: []finding.Why{{Formula: "Vf/If, less a fifth when cold",
+			Numbers: fmt.Sprintf("%s/%s", unit.Plain(p.FieldVolts), unit.Plain(p.FieldAmps)),
+			Section: finding.OnDirect, Source: "plate and meter"}}}
+	switch ratio := found / want; {
+	case ratio < 0.8:
+		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("The field has %s; its plate means %s cold.",
+			unit.Text(found, "Ω"), unit.Text(want, "Ω"))
+		f.Detail = "About a quarter: its halves stand side by side, for half the volts. A little less: turns are " +
+			"shorted, and it will draw too many amps."
+		f.Measure = finding.Against(found, finding.AtLeast, 0.8*want, "Ω")
+	case ratio > 1.25:
+		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("The field has %s; its plate means %s cold.",
+			unit.Text(found, "Ω"), unit.Text(want, "Ω"))
+		f.Detail = "About four times: one half alone, or halves in series for twice the volts. Otherwise a bad " +
+			"joint: a weak field lets it run fast."
+		f.Measure = finding.Against(found, finding.AtMost, 1.25*want, "Ω")
+	}
+	o.say(f)
 }
 
 func (o *Over) sayInsulation() {

@@ -59,7 +59,8 @@ func (d *Duty) Good(rpm float64) float64 {
 	emf := c.VoltsPerRPM * rpm
 	w := d.Wave(d.Armature, emf, d.Most())
 	if w.RMSAmps > allowed {
-		volts := search.Root(func(v float64) float64 { return d.Wave(d.Armature, emf, v).RMSAmps - allowed }, 0, d.Most())
+		volts := search.Root(func(v float64) float64 { return d.Wave(d.Armature, emf, v).RMSAmps - allowed }, 0,
+			d.Most())
 		w = d.Wave(d.Armature, emf, volts)
 	}
 	return math.Max(0, (w.MeanAmps*c.NmPerAmp-c.FrictionNm)/c.RatedNm)

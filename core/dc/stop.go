@@ -85,7 +85,9 @@ func (o *Over) stopView() StopView {
 			"k·I − friction",
 			unit.Text(d.LimitAmps, "A")),
 		fig("again", "Supply gone and back, dial up, standing", unit.Text(d.LimitAmps, "A"),
-			"its limit holds it; no-volt release keeps it off", "min(limit, Va/Ra)", ""))
+			"its limit holds it; no-volt release keeps it off", "min(limit, Va/Ra)", ""),
+		fig("turning", "The same while it still turns", unit.Text(d.StartAmps(volts, -o.View.MostRPM), "A"),
+			"at most: it makes nearly the volts it is given", "(Va − Ke·n − brushes)/Ra", ""))
 	v.Stop = append(v.Stop,
 		fig("coast", "Coasting", secondsText(o.coast()), "from the dial's end, with its lightest load",
 			"J·ω/(load + friction)", ""),
@@ -110,6 +112,10 @@ func (o *Over) stopView() StopView {
 		"Standing, and dead or by a switch with a catch in its middle: through off, a wait there until the shaft "+
 			"stands.",
 		"Direction is named facing the shaft end; bump it first, belt off.")
+	if o.Profile.Quadrants == 4 {
+		v.Reverse = append(v.Reverse, o.Profile.Name+" turns it round by itself, through its current limit: no "+
+			"switch in the armature leads.")
+	}
 	v.Order = append(v.Order,
 		"Stop: the line contactor opens, or the controller's inhibit closes: it gives nothing.",
 		"Then the armature's contact parts it from the controller; it is made for DC.",

@@ -177,88 +177,125 @@ func (o *Over) plugRow() Row {
 	return r
 }
 
+// source of every trim's figure.
+const trimSource = "plate, load and choices of this job"
+
 // trimRow is one pot: what it must give, where it stands, what shows that it is right.
 func (o *Over) trimRow(t Trim) Row {
-	d, s := o.Duty, &o.set
 	r := Row{ID: t.Name, Kind: TrimRow, Turn: t.Turn, Name: t.Name}
-	want, scale := 0.0, 1.0
-	source := "plate, load and choices of this job"
-	volts := func(set float64) string { return unit.Text(set+s.PerAmp*s.IdleAmps, "V") }
-	switch t.Turn {
-	case TurnLeast:
-		scale = o.in.Armature
-		want = s.LeastVolts / scale
-		r.What, r.Want = "Slowest, dial at zero", unit.Text(s.LeastVolts, "V")
-		r.Does = "lifts or lowers the line at the dial's beginning"
-		r.Meter = "Armature, belt off, dial at zero: " + volts(s.LeastVolts) + " DC"
-		r.See = "The shaft just stands, without creeping."
-		r.Why = finding.Why{Formula: "0.9·(brushes + idle amps·(Ra − c))", Section: finding.OnDirect, Source: source,
-			Estimated: true}
-		if o.Chosen.LeastRPM > 0 {
-			r.See = fmt.Sprintf("A tachometer shows about %s under the usual load.",
-				unit.Whole(o.Chosen.LeastRPM, "rpm"))
-			r.Why.Formula = "Ke·n + Ia·(Ra − c) + brushes, at the slowest wanted"
-		}
-	case TurnMost:
-		scale = o.in.Armature
-		want = s.MostVolts / scale
-		r.What, r.Want = "Fastest, dial at its end", unit.Text(s.MostVolts, "V")
-		r.Does = "lifts or lowers the line at the dial's end"
-		r.Meter = "Armature, belt off, dial at its end: " + volts(s.MostVolts) + " DC, never above " +
-			unit.Whole(1.05*d.ArmatureVolts, "V")
-		r.See = fmt.Sprintf("A tachometer shows about %s, belt off.",
-			unit.Whole(d.Speed(s.MostVolts, s.PerAmp, s.IdleAmps), "rpm"))
-		r.Why = finding.Why{Formula: "Ke·n + Ia·(Ra − c) + brushes, at the fastest wanted", Section: finding.OnDirect,
-			Source:  source,
-			Numbers: unit.Whole(o.View.MostRPM, "rpm"), Estimated: true}
-	case TurnUp:
-		want = s.UpSeconds
-		r.What, r.Want = "Up, zero to the dial's end", unit.Text(want, "s")
-		r.Does = "sets how fast it climbs from line to line"
-		r.Meter = fmt.Sprintf("Armature amps while it climbs: at most %s", unit.Text(o.upAmps(), "A"))
-		r.See = "A watch: from a turned-up dial to full speed."
-		r.Why = finding.Why{Formula: "half as long again as the current limit needs, 2 s at least",
-			Section: finding.OnDirect, Source: source,
-			Estimated: true}
-	case TurnDown:
-		want = s.DownSeconds
-		r.What, r.Want = "Down, the dial's end to zero", unit.Text(want, "s")
-		r.Does = "sets how fast it comes down, never faster than it coasts"
-		r.See = fmt.Sprintf("It cannot pull the motor down: coasting alone takes %s.", secondsText(o.coast()))
-		r.Why = finding.Why{Formula: "as up", Section: finding.OnDirect, Source: source, Estimated: true}
-	case TurnLimit:
-		scale = s.Plug.Amps
-		want = s.LimitAmps / scale
-		r.What, r.Want = "Current limit", unit.Text(s.LimitAmps, "A")+", "+
-			""+unit.Percent(s.LimitAmps/d.ArmatureAmps)+" of plate"
-		r.Does = "cuts the line off at that torque"
-		r.Meter = "A DC ammeter in the armature lead, shaft held for one second, dial a quarter up: " +
-			unit.Text(s.LimitAmps, "A")
-		r.See = "No longer than a second at a time: a standing commutator burns under its brushes."
-		r.Caution = "The shaft is held by a bar in a keyed hub against the bench, never by hand or glove."
-		r.Why = finding.Why{Formula: "100 to 150 % of plate amps", Section: finding.OnDirect, Source: source,
-			Numbers: unit.Percent(s.LimitAmps / d.ArmatureAmps), Estimated: true}
-	case TurnIR:
-		scale = o.in.Armature / s.Plug.Amps
-		want = s.PerAmp / scale
-		r.What, r.Want = "IR compensation", unit.Text(s.PerAmp, "V")+" for each ampere, "+
-			""+unit.Percent(s.PerAmp/d.Ohm)+" of Ra"
-		r.Does = "tilts the line up to level"
-		r.See = fmt.Sprintf("Half speed: load on, load off; the speed stays within %s. Where it hunts, back it off.",
-			unit.Percent(math.Abs(d.Sag(d.RPM/2, d.Load.Usual, s.PerAmp))))
-		r.Meter = fmt.Sprintf("Half speed, belt off, then at the usual load: armature volts rise by %s",
-			unit.Text(s.PerAmp*
-				(o.Dial.Nm/o.Dial.NmPerAmp-s.IdleAmps), "V"))
-		r.Why = finding.Why{Formula: "c = share · Ra; level at Ra, hunting beyond", Section: finding.OnDirect,
-			Source:  source,
-			Numbers: fmt.Sprintf("%s · %s", unit.Percent(s.PerAmp/d.Ohm), unit.Text(d.Ohm, "Ω")), Estimated: true}
-	}
+	give := map[Turn]func(*Row) (want, scale float64){TurnLeast: o.leastTrim, TurnMost: o.mostTrim, TurnUp: o.upTrim,
+		TurnDown: o.downTrim, TurnLimit: o.limitTrim, TurnIR: o.irTrim}[t.Turn]
+	want, scale := give(&r)
 	r.Share, r.Cut = t.Travel(want)
 	r.Value = Clock(r.Share)
 	if r.Cut {
 		r.Note = fmt.Sprintf("it goes from %s to %s", trimEnd(t, t.From, scale), trimEnd(t, t.To, scale))
 	}
 	return r
+}
+
+// leastTrim is the volts at the dial's beginning.
+func (o *Over) leastTrim(r *Row) (want, scale float64) {
+	s := &o.set
+	volts := func(set float64) string { return unit.Text(set+s.PerAmp*s.IdleAmps, "V") }
+	scale = o.in.Armature
+	want = s.LeastVolts / scale
+	r.What, r.Want = "Slowest, dial at zero", unit.Text(s.LeastVolts, "V")
+	r.Does = "lifts or lowers the line at the dial's beginning"
+	r.Meter = "Armature, belt off, dial at zero: " + volts(s.LeastVolts) + " DC"
+	r.See = "The shaft just stands, without creeping."
+	r.Why = finding.Why{Formula: "0.9·(brushes + idle amps·(Ra − c))", Section: finding.OnDirect, Source: trimSource,
+		Estimated: true}
+	if o.Chosen.LeastRPM > 0 {
+		r.See = fmt.Sprintf("A tachometer shows about %s under the usual load.",
+			unit.Whole(o.Chosen.LeastRPM, "rpm"))
+		r.Why.Formula = "Ke·n + Ia·(Ra − c) + brushes, at the slowest wanted"
+	}
+	return want, scale
+}
+
+// mostTrim is the volts at the dial's end.
+func (o *Over) mostTrim(r *Row) (want, scale float64) {
+	d, s := o.Duty, &o.set
+	volts := func(set float64) string { return unit.Text(set+s.PerAmp*s.IdleAmps, "V") }
+	scale = o.in.Armature
+	want = s.MostVolts / scale
+	r.What, r.Want = "Fastest, dial at its end", unit.Text(s.MostVolts, "V")
+	r.Does = "lifts or lowers the line at the dial's end"
+	r.Meter = "Armature, belt off, dial at its end: " + volts(s.MostVolts) + " DC, never above " +
+		unit.Whole(1.05*d.ArmatureVolts, "V")
+	r.See = fmt.Sprintf("A tachometer shows about %s, belt off.",
+		unit.Whole(d.Speed(s.MostVolts, s.PerAmp, s.IdleAmps), "rpm"))
+	r.Why = finding.Why{Formula: "Ke·n + Ia·(Ra − c) + brushes, at the fastest wanted", Section: finding.OnDirect,
+		Source:  trimSource,
+		Numbers: unit.Whole(o.View.MostRPM, "rpm"), Estimated: true}
+	return want, scale
+}
+
+// upTrim is the ramp up.
+func (o *Over) upTrim(r *Row) (want, scale float64) {
+	s := &o.set
+	scale = 1
+	want = s.UpSeconds
+	r.What, r.Want = "Up, zero to the dial's end", unit.Text(want, "s")
+	r.Does = "sets how fast it climbs from line to line"
+	r.Meter = fmt.Sprintf("Armature amps while it climbs: at most %s", unit.Text(o.upAmps(), "A"))
+	r.See = "A watch: from a turned-up dial to full speed."
+	r.Why = finding.Why{Formula: "half as long again as the current limit needs, 2 s at least",
+		Section: finding.OnDirect, Source: trimSource,
+		Estimated: true}
+	return want, scale
+}
+
+// downTrim is the ramp down.
+func (o *Over) downTrim(r *Row) (want, scale float64) {
+	s := &o.set
+	scale = 1
+	want = s.DownSeconds
+	r.What, r.Want = "Down, the dial's end to zero", unit.Text(want, "s")
+	r.Does = "sets how fast it comes down, never faster than it coasts"
+	r.See = fmt.Sprintf("It cannot pull the motor down: coasting alone takes %s.", secondsText(o.coast()))
+	if o.Profile.Quadrants == 4 {
+		r.See = "It brakes the motor itself, back into the line: a watch from full speed to rest."
+	}
+	r.Why = finding.Why{Formula: "as up", Section: finding.OnDirect, Source: trimSource, Estimated: true}
+	return want, scale
+}
+
+// limitTrim is the current limit, as a share of the plug-in's amps.
+func (o *Over) limitTrim(r *Row) (want, scale float64) {
+	d, s := o.Duty, &o.set
+	scale = s.Plug.Amps
+	want = s.LimitAmps / scale
+	r.What, r.Want = "Current limit", unit.Text(s.LimitAmps, "A")+", "+
+		""+unit.Percent(s.LimitAmps/d.ArmatureAmps)+" of plate"
+	r.Does = "cuts the line off at that torque"
+	r.Meter = "A DC ammeter in the armature lead, shaft held for one second, dial a quarter up: " +
+		unit.Text(s.LimitAmps, "A")
+	r.See = "No longer than a second at a time: a standing commutator burns under its brushes."
+	r.Caution = "The shaft is held by a bar in a keyed hub against the bench, never by hand or glove."
+	r.Why = finding.Why{Formula: "100 to 150 % of plate amps", Section: finding.OnDirect, Source: trimSource,
+		Numbers: unit.Percent(s.LimitAmps / d.ArmatureAmps), Estimated: true}
+	return want, scale
+}
+
+// irTrim is the volts added for each ampere.
+func (o *Over) irTrim(r *Row) (want, scale float64) {
+	d, s := o.Duty, &o.set
+	scale = o.in.Armature / s.Plug.Amps
+	want = s.PerAmp / scale
+	r.What, r.Want = "IR compensation", unit.Text(s.PerAmp, "V")+" for each ampere, "+
+		""+unit.Percent(s.PerAmp/d.Ohm)+" of Ra"
+	r.Does = "tilts the line up to level"
+	r.See = fmt.Sprintf("Half speed: load on, load off; the speed stays within %s. Where it hunts, back it off.",
+		unit.Percent(math.Abs(d.Sag(d.RPM/2, d.Load.Usual, s.PerAmp))))
+	r.Meter = fmt.Sprintf("Half speed, belt off, then at the usual load: armature volts rise by %s",
+		unit.Text(s.PerAmp*
+			(o.Dial.Nm/o.Dial.NmPerAmp-s.IdleAmps), "V"))
+	r.Why = finding.Why{Formula: "c = share · Ra; level at Ra, hunting beyond", Section: finding.OnDirect,
+		Source:  trimSource,
+		Numbers: fmt.Sprintf("%s · %s", unit.Percent(s.PerAmp/d.Ohm), unit.Text(d.Ohm, "Ω")), Estimated: true}
+	return want, scale
 }
 
 func trimEnd(t Trim, x, scale float64) string {

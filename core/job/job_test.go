@@ -538,6 +538,14 @@ func BenchmarkPlanDrive(b *testing.B) {
 	}
 }
 
+func BenchmarkPlanDirect(b *testing.B) {
+	d := scenario.JiggerWheel()
+	b.ReportAllocs()
+	for b.Loop() {
+		job.Make(d)
+	}
+}
+
 // The plan of the corpus that takes longest: every plate on each bridge, as read
 // and with everything said that a law case says.
 func BenchmarkPlanCorpus(b *testing.B) {

@@ -197,13 +197,17 @@ func SlabRoller() job.Document {
 // their ohms are known yet.
 func PressFeed() job.Document {
 	d := tansyLane("Press feed")
-	d.Machines[0].Plate = plate.Entry{Power: "0.55 kW", ArmatureVolts: "180 V", ArmatureAmps: "3.9 A", FieldVolts: "200 V",
-		FieldAmps: "0.32 A", RPM: "2000", Winding: "shunt", FormFactor: "1.35"}
-	d.Machines[0].Leads.Brushed = leads.Brushed{Names: leads.Letters, Count: "4", Ohms: "1 2 4.6\n3 4 515\n1 3 open\n1 frame open"}
-	d.Machines[0].Load = load.Entry{Does: "pushes clay to the press", Kind: machine.Constant, Share: "65 %", Lightest: "20 %",
+	d.Machines[0].Plate = plate.Entry{Power: "0.55 kW", ArmatureVolts: "180 V", ArmatureAmps: "3.9 A",
+		FieldVolts: "200 V",
+		FieldAmps:  "0.32 A", RPM: "2000", Winding: "shunt", FormFactor: "1.35"}
+	d.Machines[0].Leads.Brushed = leads.Brushed{Names: leads.Letters, Count: "4",
+		Ohms: "1 2 4.6\n3 4 515\n1 3 open\n1 frame open"}
+	d.Machines[0].Load = load.Entry{Does: "pushes clay to the press", Kind: machine.Constant, Share: "65 %",
+		Lightest: "20 %",
 		Heaviest: "95 %", Start: load.Loaded}
 	d.Bridge.Kind = job.KindDC
-	d.Bridge.DC = dc.Entry{Controller: "sike-90", SecondHand: "yes", Air: "dust", Cooling: dc.OwnFan, StartBy: "buttons"}
+	d.Bridge.DC = dc.Entry{Controller: "sike-90", SecondHand: "yes", Air: "dust", Cooling: dc.OwnFan,
+		StartBy: "buttons"}
 	return d
 }
 
@@ -214,14 +218,17 @@ func JiggerWheel() job.Document {
 	d.Supply = supply.Entry{Volts: "119", FeederLength: "30 ft", FeederSize: "12 AWG", Breaker: "20 A"}
 	d.Machines[0].Plate = plate.Entry{Power: "¾ HP", ArmatureVolts: "90 V", ArmatureAmps: "7.6 A", RPM: "1800",
 		Winding: "permanent magnet", FormFactor: "1.4"}
-	d.Machines[0].Leads.Brushed = leads.Brushed{Names: leads.Letters, Count: "2", Ohms: "1 2 1.0\n1 frame open\n2 frame open",
+	d.Machines[0].Leads.Brushed = leads.Brushed{Names: leads.Letters, Count: "2",
+		Ohms:   "1 2 1.0\n1 frame open\n2 frame open",
 		Locked: "4.4 V 3.2 A\n4.7 V 3.4 A\n4.3 V 3.0 A", Insulation: "40 MΩ",
 		Look: []string{"good:length", "good:spring", "good:face", "good:film", "good:bars", "good:mica", "good:dust"}}
 	d.Machines[0].Load = load.Entry{Does: "turns plates under a profile", Kind: machine.Constant, Share: "45 %",
 		Lightest: "15 %", Heaviest: "80 %", Start: load.Free, Turn: load.Anti, Inertia: "0.006 kg·m²"}
 	d.Bridge.Kind = job.KindDC
-	d.Bridge.DC = dc.Entry{Controller: "sike-90", Air: "wet", MotorSheave: "40 mm", ToolSheave: "400 mm", ToolDiameter: "300 mm",
-		Least: "600 rpm", At: "1200 rpm", Brake: "yes", StopsHour: "20", StartBy: "buttons", EStop: "yes", Cable: "3 m",
+	d.Bridge.DC = dc.Entry{Controller: "sike-90", Air: "wet", MotorSheave: "40 mm", ToolSheave: "400 mm",
+		ToolDiameter: "300 mm",
+		Least:        "600 rpm", At: "1200 rpm", Brake: "yes", StopsHour: "20",
+		StartBy: "buttons", EStop: "yes", Cable: "3 m",
 		Done: []string{"row:JP1", "row:JP2", "row:plug"}}
 	return d
 }

@@ -47,7 +47,7 @@ async function compare() {
       <li v-for="r in dc.trims" :key="r.id" :class="{ done: r.done, coming: r.id === coming }" :data-trim="r.id">
         <input type="checkbox" :checked="r.done" :aria-label="`${r.name} is set`" @change="tick(`row:${r.id}`)" />
         <PotDial v-if="r.kind === 'trim'" :share="r.share" :turn="r.turn" :name="r.name" :clock="r.value" />
-        <svg v-else viewBox="0 0 148 84" class="plug" aria-hidden="true">
+        <svg v-else viewBox="0 18 148 46" class="plug" aria-hidden="true">
           <rect x="14" y="28" width="56" height="26" rx="4" />
           <circle v-for="n in 3" :key="n" :cx="10 + 16 * n" cy="41" r="3.5" />
           <text x="86" y="46">{{ r.value }}</text>
@@ -135,7 +135,7 @@ async function compare() {
 }
 .plug {
   width: 148px;
-  height: 84px;
+  height: 46px;
   flex: none;
 }
 .plug rect {

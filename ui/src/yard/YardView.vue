@@ -271,7 +271,9 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
     <header class="yard-head">
       <div>
         <h1>Yard</h1>
-        <p class="soft">Three-phase machines on single-phase supply. Open one, or copy the plate of a new one.</p>
+        <p class="soft">
+          Three-phase and brushed motors on single-phase supply. Open one, or copy the plate of a new one.
+        </p>
       </div>
       <button type="button" class="plain" @click="openSettings()">New workshop</button>
     </header>
