@@ -24,7 +24,7 @@ type controllerInput struct {
 type controllerOutput struct{ Body dc.Profile }
 
 type dcDialInput struct {
-	Way   string  `query:"way" enum:"motor,tool,surface,volts" required:"true"`
+	Way   string  `query:"way" enum:"motor,tool,surface,feet,volts" required:"true"`
 	Value float64 `query:"value" minimum:"0" maximum:"1000000" required:"true"`
 	documentInput
 }

@@ -4,7 +4,6 @@ import (
 	"math"
 
 	"graybridge/core/finding"
-	"graybridge/core/plate"
 	"graybridge/core/site"
 	"graybridge/core/table"
 	"graybridge/core/unit"
@@ -155,7 +154,11 @@ func (o *Over) settle(v *View) {
 	o.set = o.trimmed(v.MostRPM)
 	o.Volts = d.VoltsFor(at, o.Dial.Nm/o.Dial.NmPerAmp) - o.set.PerAmp*o.Dial.Nm/o.Dial.NmPerAmp
 	v.Envelope = d.Envelope(math.Max(v.MostRPM, 1.02*d.RPM))
-	v.Fan = d.Fan(o.set.LeastVolts, o.set.MostVolts, o.set.PerAmp)
+	level := o.set.PerAmp
+	if o.held() == ByTacho && o.Profile.Tacho {
+		level = d.Ohm // the speed itself is held
+	}
+	v.Fan = d.Fan(o.set.LeastVolts, o.set.MostVolts, level)
 	v.Dial = o.speeds(at)
 	v.Point = o.pointView()
 	shown := d.dropped(o.Dial.LineAmps)
@@ -184,6 +187,7 @@ type Speeds struct {
 	Volts     float64 `json:"volts"` // on the armature, under the usual load
 	ToolRPM   float64 `json:"tool_rpm"`
 	SurfaceMS float64 `json:"surface_m_s"`
+	SurfaceFt float64 `json:"surface_ft_min"`
 }
 
 func (o *Over) speeds(rpm float64) Speeds {
@@ -194,12 +198,16 @@ func (o *Over) speeds(rpm float64) Speeds {
 	}
 	if o.Chosen.ToolM > 0 {
 		s.SurfaceMS = math.Pi * o.Chosen.ToolM * s.ToolRPM / 60
+		s.SurfaceFt = s.SurfaceMS * feetPerMinute
 	}
 	return s
 }
 
-// RPMFor is the motor's rpm at a speed spoken as "motor", "tool", "surface" (m/s) or
-// "volts" on the armature; ok is false where there is none.
+// feetPerMinute in a metre a second.
+const feetPerMinute = 60 / 0.3048
+
+// RPMFor is the motor's rpm at a speed spoken as "motor", "tool", "surface" (m/s), "feet"
+// (ft/min) or "volts" on the armature; ok is false where there is none.
 func (o *Over) RPMFor(way string, value float64) (rpm float64, ok bool) {
 	if o.Duty == nil {
 		return 0, false
@@ -209,9 +217,12 @@ func (o *Over) RPMFor(way string, value float64) (rpm float64, ok bool) {
 		rpm = value
 	case "tool":
 		rpm = value / o.Chosen.Ratio()
-	case "surface":
+	case "surface", "feet":
 		if o.Chosen.ToolM == 0 {
 			return 0, false
+		}
+		if way == "feet" {
+			value /= feetPerMinute
 		}
 		rpm = value * 60 / (math.Pi * o.Chosen.ToolM) / o.Chosen.Ratio()
 	case "volts":
@@ -240,10 +251,7 @@ func (o *Over) size() {
 // wound says that the motor has a field which is fed apart.
 func (o *Over) wound() bool { return o.Site.Direct.Field() }
 
-// magnet says that its field is a magnet's.
-func (o *Over) magnet() bool { return o.Site.Direct.Winding == plate.Magnet }
-
-// Follow is one scene of the job's motor in time.
+// setting is the controller and the shaft as a film follows them.
 func (o *Over) setting() (Set, Shaft) {
 	d := o.Duty
 	c := d.Constants()

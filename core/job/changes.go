@@ -11,8 +11,11 @@ import (
 // the workshop are not the job's and are left out.
 func Changed(from, to Document) string {
 	return entry.Words(entry.Changes(from, to), func(path string) string {
-		if strings.HasPrefix(path, "bridge.drive.") {
+		if strings.HasPrefix(path, "bridge.drive.") || strings.HasPrefix(path, "bridge.dc.") {
 			return "step"
+		}
+		if strings.Contains(path, ".brushed.look") {
+			return "look"
 		}
 		return "move"
 	})

@@ -304,7 +304,7 @@ func (w onDC) cardReadings(c *bringup.Card) {
 }
 
 // RPMFor is the motor's rpm at which a document's DC dial gives a speed, spoken as "motor",
-// "tool", "surface" (m/s) or "volts" on the armature; ok is false where it does not.
+// "tool", "surface" (m/s), "feet" (ft/min) or "volts" on the armature; ok is false where it does not.
 func RPMFor(d Document, way string, value float64) (rpm float64, ok bool) {
 	on, ok := read(context.Background(), &d).bridge.(onDC)
 	if !ok {

@@ -67,7 +67,7 @@ func (s *Street) Reach() float64 { return math.Ceil(s.scaled(perHorsepower)/10) 
 // occur. The ground is a bowl with creases where one winding takes over from another,
 // so no gradient and no golden section is trusted: a coarse grid, then a pattern around
 // its best point, and another around the best pair of equal banks, that step where they
-// find better and halve where they do not. equal holds both banks alike. ok is false
+// find better and halve where they do not, and last ways that turn. equal holds both banks alike. ok is false
 // where no banks let every state run. It ends with the context's error where its caller
 // has gone.
 func (s *Street) Search(
@@ -97,6 +97,7 @@ func (s *Street) Search(
 	if diagonal.worst.Share < d.worst.Share {
 		d = diagonal
 	}
+	d.spin(d.reach / coarse)
 	return d.end()
 }
 
@@ -120,6 +121,7 @@ type descent struct {
 	best   Balance
 	worst  WorstOf
 	likely int // the state that was worst last: the likeliest to be it again
+	turn   float64
 	err    error
 }
 
@@ -149,6 +151,26 @@ func (d *descent) around(ways [][2]float64, step float64) {
 		moved := false
 		for _, w := range ways {
 			moved = d.try(Balance{d.best.L13 + step*w[0], d.best.L23 + step*w[1]}) || moved
+		}
+		if !moved {
+			step /= 2
+		}
+	}
+}
+
+// spin steps on from the best pair along ways that turn by the golden angle from one to
+// the next: a crease leads down in a narrow direction that no fixed pattern has.
+func (d *descent) spin(step float64) {
+	if math.IsInf(d.worst.Share, 1) {
+		return
+	}
+	const golden, ways = 2.399963229728653, 20
+	for d.err == nil && step > 0.25 {
+		moved := false
+		for range ways {
+			d.turn += golden
+			sin, cos := math.Sincos(d.turn)
+			moved = d.try(Balance{d.best.L13 + step*cos, d.best.L23 + step*sin}) || moved
 		}
 		if !moved {
 			step /= 2

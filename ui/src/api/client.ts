@@ -34,7 +34,7 @@ export type WorkshopEntry = Schemas['WorkshopEntry']
 export type YardWorkshop = Schemas['YardWorkshop']
 export type BinnedWorkshop = Schemas['BinnedWorkshop']
 
-export type DirectWay = 'motor' | 'tool' | 'surface' | 'volts'
+export type DirectWay = 'motor' | 'tool' | 'surface' | 'feet' | 'volts'
 export type Scene = 'start' | 'step' | 'brake'
 export type DialWay = 'hz' | 'motor' | 'tool' | 'surface' | 'feet'
 

@@ -19,8 +19,12 @@ const ways = computed<{ way: DirectWay; label: string; unit: string; of: number 
   { way: 'volts', label: 'Armature', unit: 'V', of: dial.value.volts },
   { way: 'tool', label: 'Tool', unit: 'rpm', of: dial.value.tool_rpm },
   ...(dial.value.surface_m_s > 0
-    ? [{ way: 'surface' as const, label: 'Surface', unit: 'm/s', of: dial.value.surface_m_s }]
+    ? [
+        { way: 'surface' as const, label: 'Surface', unit: 'm/s', of: dial.value.surface_m_s },
+        { way: 'feet' as const, label: 'Surface', unit: 'ft/min', of: dial.value.surface_ft_min },
+      ]
     : []),
+]),
 ])
 const plain = (x: number) => (x >= 100 ? x.toFixed(0) : x >= 10 ? x.toFixed(1) : x.toFixed(2))
 const typed = ref<Record<string, string>>({})

@@ -1312,6 +1312,8 @@ export interface components {
             /** Format: double */
             share: number;
             /** Format: double */
+            surface_ft_min: number;
+            /** Format: double */
             surface_m_s: number;
             /** Format: double */
             tool_rpm: number;
@@ -3084,7 +3086,7 @@ export interface operations {
     "dc-dial": {
         parameters: {
             query: {
-                way: "motor" | "tool" | "surface" | "volts";
+                way: "motor" | "tool" | "surface" | "feet" | "volts";
                 value: number;
             };
             header?: never;
