@@ -24,7 +24,6 @@ const ways = computed<{ way: DirectWay; label: string; unit: string; of: number 
         { way: 'feet' as const, label: 'Surface', unit: 'ft/min', of: dial.value.surface_ft_min },
       ]
     : []),
-]),
 ])
 const plain = (x: number) => (x >= 100 ? x.toFixed(0) : x >= 10 ? x.toFixed(1) : x.toFixed(2))
 const typed = ref<Record<string, string>>({})
