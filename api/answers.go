@@ -164,7 +164,8 @@ func weigh(v reflect.Value) int {
 	case reflect.Slice, reflect.Array:
 		n = int(v.Type().Size())
 		switch v.Type().Elem().Kind() {
-		case reflect.String, reflect.Struct, reflect.Slice, reflect.Array, reflect.Pointer, reflect.Interface, reflect.Map:
+		case reflect.String, reflect.Struct, reflect.Slice, reflect.Array, reflect.Pointer, reflect.Interface,
+			reflect.Map:
 			for i := range v.Len() {
 				n += weigh(v.Index(i))
 			}
@@ -198,7 +199,8 @@ func answer(ctx context.Context, d job.Document) (a Answer, err error) {
 }
 
 // orEmpty makes a picture that a document does not give an empty one.
-func orEmpty[T any](of func(context.Context, job.Document) (T, error), empty T) func(context.Context, job.Document) (T, error) {
+func orEmpty[T any](of func(context.Context, job.Document) (T, error), empty T) func(context.Context, job.Document) (T,
+	error) {
 	return func(ctx context.Context, d job.Document) (T, error) {
 		v, err := of(ctx, d)
 		if errors.Is(err, job.ErrNone) {
@@ -217,10 +219,16 @@ const (
 
 func (s *server) remember() {
 	s.answers.make, s.answers.most = answer, mostAnswers
-	s.islands.make, s.islands.most = orEmpty(job.Island, capacitor.Island{Contours: []capacitor.Contour{}, Carries: []capacitor.Edge{}}), mostPictures
-	s.curves.make, s.curves.most = orEmpty(job.CurvesOf, job.Curves{Plate: []capacitor.CurvePoint{}, Bridge: []capacitor.CurvePoint{}, Load: []job.LoadPoint{}}), mostPictures
-	s.starts.make, s.starts.most = orEmpty(job.Start, capacitor.StartRun{TimeS: []float64{}, RPM: []float64{}, Amps: []float64{}, Figures: []finding.Figure{}}), mostPictures
-	s.films.make, s.films.most = orEmpty(job.FilmOf, rotary.Film{TimeS: []float64{}, Speeds: []rotary.FilmSpeed{}, Amps: []float64{}, Marks: []rotary.FilmMark{}, Figures: []finding.Figure{}}), mostPictures
-	s.sizes.make, s.sizes.most = orEmpty(job.SizesOf, rotary.Sizes{Rows: []rotary.IdlerSize{}, Unread: []string{}}), mostPictures
-	s.ranges.make, s.ranges.most = orEmpty(job.RangesOf, job.Ranges{Chosen: []capacitor.RangePoint{}, BySchool: []capacitor.RangePoint{}}), mostPictures
+	s.islands.make, s.islands.most = orEmpty(job.Island, capacitor.Island{Contours: []capacitor.Contour{},
+		Carries: []capacitor.Edge{}}), mostPictures
+	s.curves.make, s.curves.most = orEmpty(job.CurvesOf, job.Curves{Plate: []capacitor.CurvePoint{},
+		Bridge: []capacitor.CurvePoint{}, Load: []job.LoadPoint{}}), mostPictures
+	s.starts.make, s.starts.most = orEmpty(job.Start, capacitor.StartRun{TimeS: []float64{}, RPM: []float64{},
+		Amps: []float64{}, Figures: []finding.Figure{}}), mostPictures
+	s.films.make, s.films.most = orEmpty(job.FilmOf, rotary.Film{TimeS: []float64{}, Speeds: []rotary.FilmSpeed{},
+		Amps: []float64{}, Marks: []rotary.FilmMark{}, Figures: []finding.Figure{}}), mostPictures
+	s.sizes.make, s.sizes.most = orEmpty(job.SizesOf, rotary.Sizes{Rows: []rotary.IdlerSize{}, Unread: []string{}}),
+		mostPictures
+	s.ranges.make, s.ranges.most = orEmpty(job.RangesOf, job.Ranges{Chosen: []capacitor.RangePoint{},
+		BySchool: []capacitor.RangePoint{}}), mostPictures
 }

@@ -59,7 +59,8 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	}
 	srv := &server{store: st, people: people{o.PersonKey}, documents: map[string]bool{}}
 	r := chi.NewRouter()
-	r.Use(middleware.RequestID, logged, policed, called(o.Hosts), crowded(), past(livePath, past(mapPath, compressed, whole), recovered, inTime), sameSite, srv.body)
+	r.Use(middleware.RequestID, logged, policed, called(o.Hosts), crowded(),
+		past(livePath, past(mapPath, compressed, whole), recovered, inTime), sameSite, srv.body)
 	cfg := huma.DefaultConfig("Gray Bridge", Version)
 	cfg.DocsPath, cfg.CreateHooks = "", nil
 	cfg.OpenAPIPath, cfg.SchemasPath = "/api/openapi", ""
@@ -101,7 +102,8 @@ func schemaName(t reflect.Type, hint string) string {
 	}
 	name := huma.DefaultSchemaNamer(t, hint)
 	// The words of these two are common ones.
-	if own := map[string]string{"drive": "Drive", "dc": "DC"}[path.Base(t.PkgPath())]; own != "" && !strings.HasPrefix(name, own) {
+	if own := map[string]string{"drive": "Drive", "dc": "DC"}[path.Base(t.PkgPath())]; own != "" &&
+		!strings.HasPrefix(name, own) {
 		return own + name
 	}
 	switch t.Name() {
@@ -118,7 +120,8 @@ func refuse(w http.ResponseWriter, r *http.Request, status int, detail string) {
 	if strings.Contains(r.Header.Get("Accept"), "text/html") {
 		w.Header().Set("Content-Type", "text/html; charset=utf-8")
 		w.WriteHeader(status)
-		fmt.Fprintf(w, "<!doctype html><html lang=\"en\"><meta charset=\"utf-8\"><title>Gray Bridge</title><h1>%s</h1><p>%s</p><p><a href=\"/\">Go to the Yard</a></p></html>\n",
+		fmt.Fprintf(w, "<!doctype html><html lang=\"en\"><meta charset=\"utf-8\"><title>Gray "+
+			"Bridge</title><h1>%s</h1><p>%s</p><p><a href=\"/\">Go to the Yard</a></p></html>\n",
 			html.EscapeString(http.StatusText(status)), html.EscapeString(detail))
 		return
 	}

@@ -44,7 +44,8 @@ func (r reply) into(t *testing.T, v any) {
 func start(t *testing.T) client {
 	t.Helper()
 	closing, close := context.WithCancel(context.Background())
-	handler, _ := api.New(storetest.Store(t), api.Options{Page: ui.Handler(), Hosts: []string{"127.0.0.1", "localhost"}, Closing: closing, PersonKey: []byte("key")})
+	handler, _ := api.New(storetest.Store(t), api.Options{Page: ui.Handler(),
+		Hosts: []string{"127.0.0.1", "localhost"}, Closing: closing, PersonKey: []byte("key")})
 	server := httptest.NewServer(handler)
 	t.Cleanup(func() { close(); server.Close() })
 	return client{t, server.URL}
@@ -87,7 +88,8 @@ func (c client) newJob() api.JobAnswer {
 	require.Equal(c.t, http.StatusCreated, made.Status, "%s", made.Body)
 	made.into(c.t, &w)
 	var j api.JobAnswer
-	made = c.do("POST", "/api/jobs", map[string]string{"workshop_id": w.ID, "name": "Blunger", "change_id": "create-" + w.ID})
+	made = c.do("POST", "/api/jobs", map[string]string{"workshop_id": w.ID, "name": "Blunger", "change_id": "create-" +
+		w.ID})
 	require.Equal(c.t, http.StatusCreated, made.Status, "%s", made.Body)
 	made.into(c.t, &j)
 	return j
@@ -155,7 +157,8 @@ func TestBadDocumentsNameEveryFieldAndStoreNothing(t *testing.T) {
 	}
 	require.ElementsMatch(t, []string{"body.name", "body.workshop.volts"}, places)
 
-	for name, text := range map[string]string{"not JSON": "{", "unknown key": `{"format":"gray-bridge/job","oops":1}`, "a list": "[]", "nothing": ""} {
+	for name, text := range map[string]string{"not JSON": "{", "unknown key": `{"format":"gray-bridge/job","oops":1}`,
+		"a list": "[]", "nothing": ""} {
 		got := c.do("PUT", "/api/jobs/"+j.ID, text, "If-Match", `"1"`, "Change-Id", "edit-2")
 		require.GreaterOrEqual(t, got.Status, 400, name)
 		require.Less(t, got.Status, 500, name)
@@ -190,7 +193,8 @@ func TestPlanningStoresNothingAndFollowsEveryEdit(t *testing.T) {
 	curves := c.do("POST", "/api/plate/curves", d)
 	require.Equal(t, http.StatusOK, curves.Status, "%s", curves.Body)
 	require.Contains(t, string(curves.Body), `"rpm":14`)
-	require.Contains(t, string(c.do("POST", "/api/plate/curves", job.New("Empty", scenario.TansyLane())).Body), `"plate":[]`)
+	require.Contains(t, string(c.do("POST", "/api/plate/curves", job.New("Empty", scenario.TansyLane())).Body),
+		`"plate":[]`)
 	started := c.do("POST", "/api/capacitor/start", d)
 	require.Equal(t, http.StatusOK, started.Status, "%s", started.Body)
 	require.Contains(t, string(started.Body), `"up":true`)
@@ -206,9 +210,11 @@ func TestDeletedJobsComeBack(t *testing.T) {
 	t.Parallel()
 	c := start(t)
 	j := c.newJob()
-	require.Equal(t, http.StatusNoContent, c.do("POST", "/api/jobs/"+j.ID+"/shelf", map[string]string{"shelf": "bin"}).Status)
+	require.Equal(t, http.StatusNoContent, c.do("POST", "/api/jobs/"+j.ID+"/shelf",
+		map[string]string{"shelf": "bin"}).Status)
 	require.Equal(t, http.StatusNotFound, c.do("GET", "/api/jobs/"+j.ID, nil).Status)
-	require.Equal(t, http.StatusNoContent, c.do("POST", "/api/jobs/"+j.ID+"/shelf", map[string]string{"shelf": "yard"}).Status)
+	require.Equal(t, http.StatusNoContent, c.do("POST", "/api/jobs/"+j.ID+"/shelf",
+		map[string]string{"shelf": "yard"}).Status)
 	require.Equal(t, http.StatusOK, c.do("GET", "/api/jobs/"+j.ID, nil).Status)
 	require.Equal(t, http.StatusNotFound, c.do("GET", "/api/jobs/nothing", nil).Status)
 }
@@ -277,7 +283,8 @@ func TestUndoRedoHistoryAndRestore(t *testing.T) {
 	undone.into(t, &a)
 	require.Empty(t, a.Document.Supply.Volts)
 	require.True(t, a.CanRedo)
-	require.Equal(t, http.StatusConflict, c.do("POST", path+"/undo", nil, "If-Match", `"3"`, "Change-Id", "undo-2").Status, "nothing more to undo")
+	require.Equal(t, http.StatusConflict, c.do("POST", path+"/undo", nil, "If-Match", `"3"`, "Change-Id",
+		"undo-2").Status, "nothing more to undo")
 	c.do("POST", path+"/redo", nil, "If-Match", `"3"`, "Change-Id", "redo-1").into(t, &a)
 	require.Equal(t, "231", a.Document.Supply.Volts)
 	a = api.JobAnswer{}
@@ -319,7 +326,8 @@ func TestAJobGoesOutAndComesInAsItsOpenDocument(t *testing.T) {
 		"line 3: version": strings.Replace(string(file.Body), `"version": 2`, `"version": "2"`, 1),
 		"line ":           strings.Join(lines[:len(lines)/2], "\n"),
 		"plate.colour":    strings.Replace(string(file.Body), `"power":`, `"colour": "red", "power":`, 1),
-		"name":            strings.Replace(string(file.Body), `"name": "Blunger"`, `"name": "Blunger", "name": "twice"`, 1),
+		"name": strings.Replace(string(file.Body), `"name": "Blunger"`,
+			`"name": "Blunger", "name": "twice"`, 1),
 	} {
 		bad := in(text, "import-bad")
 		require.Equal(t, http.StatusUnprocessableEntity, bad.Status, name)
@@ -400,7 +408,8 @@ func TestChangesStreamToWhoListens(t *testing.T) {
 	for revision := 1; ; revision++ {
 		require.Less(t, revision, 10, "the stream never told of a change by its id")
 		d.Supply.Volts = strconv.Itoa(230 + revision)
-		c.do("PUT", "/api/jobs/"+j.ID, d, "If-Match", fmt.Sprintf("%q", strconv.Itoa(revision)), "Change-Id", fmt.Sprint("edit-", revision))
+		c.do("PUT", "/api/jobs/"+j.ID, d, "If-Match", fmt.Sprintf("%q", strconv.Itoa(revision)), "Change-Id",
+			fmt.Sprint("edit-", revision))
 		if said(fmt.Sprintf(`data: {"id":"%s","revision":%d}`, j.ID, revision+1), time.Second) {
 			return
 		}

@@ -75,13 +75,15 @@ func (s *server) body(next http.Handler) http.Handler {
 		if into.Len() > 0 {
 			kind, _, err := mime.ParseMediaType(r.Header.Get("Content-Type"))
 			if err != nil {
-				refuse(w, r, http.StatusUnsupportedMediaType, "Say in Content-Type what is sent, for instance application/json. Nothing was stored.")
+				refuse(w, r, http.StatusUnsupportedMediaType, "Say in Content-Type what is sent, for instance "+
+					"application/json. Nothing was stored.")
 				return
 			}
 			// A picture is looked at where it is taken in; everything else is JSON.
 			if !isPhoto(r) {
 				if kind != "application/json" && r.URL.Path != importPath {
-					refuse(w, r, http.StatusUnsupportedMediaType, "This is answered for Content-Type application/json alone. Nothing was stored.")
+					refuse(w, r, http.StatusUnsupportedMediaType, "This is answered for Content-Type "+
+						"application/json alone. Nothing was stored.")
 					return
 				}
 				if err := openfile.Fit(into.Bytes(), deepest, mostValues); err != nil {
@@ -104,7 +106,8 @@ func (s *server) body(next http.Handler) http.Handler {
 }
 
 func tooLarge(w http.ResponseWriter, r *http.Request, most int64) {
-	refuse(w, r, http.StatusRequestEntityTooLarge, fmt.Sprintf("The request is cut short or over %d kB. Nothing was stored.", most>>10))
+	refuse(w, r, http.StatusRequestEntityTooLarge, fmt.Sprintf("The request is cut short or over %d kB. Nothing was "+
+		"stored.", most>>10))
 }
 
 // refuseStatus answers with a problem whole, its fields named.

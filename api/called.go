@@ -13,7 +13,8 @@ func called(hosts []string) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			if len(hosts) > 0 && !slices.Contains(hosts, hostName(r.Host)) {
-				refuse(w, r, http.StatusMisdirectedRequest, "This server is not called by that name. Start it with --host to allow it.")
+				refuse(w, r, http.StatusMisdirectedRequest, "This server is not called by that name. Start it with "+
+					"--host to allow it.")
 				return
 			}
 			next.ServeHTTP(w, r)

@@ -43,7 +43,8 @@ func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, er
 	for i, p := range f.Photographs {
 		kind, data, err := developed(p.Bytes())
 		if err != nil {
-			return nil, problem(openfile.Problems{{Path: fmt.Sprintf("photographs[%d]", i), Found: err.Error(), Wanted: photographWanted}})
+			return nil, problem(openfile.Problems{{Path: fmt.Sprintf("photographs[%d]", i), Found: err.Error(),
+				Wanted: photographWanted}})
 		}
 		photos = append(photos, store.Photo{ID: p.ID, MediaType: kind, Picture: data})
 	}
@@ -53,7 +54,8 @@ func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, er
 	}
 	f.Document.Workshop = w.Settings
 	who := s.people.who(in.Person)
-	return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.ChangeID, Who: who}, f.Document, "imported", store.WithPhotos(who, photos)))
+	return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.ChangeID, Who: who}, f.Document,
+		"imported", store.WithPhotos(who, photos)))
 }
 
 // exportJob gives the job as a file, with the photographs that it names. It is
@@ -66,7 +68,8 @@ func (s *server) exportJob(w http.ResponseWriter, r *http.Request, j store.Job) 
 	}
 	f := job.File{Document: j.Document}
 	for _, p := range photos {
-		f.Photographs = append(f.Photographs, job.Photograph{ID: p.ID, MediaType: p.MediaType, Picture: base64.StdEncoding.EncodeToString(p.Picture)})
+		f.Photographs = append(f.Photographs, job.Photograph{ID: p.ID, MediaType: p.MediaType,
+			Picture: base64.StdEncoding.EncodeToString(p.Picture)})
 	}
 	giveFile(w, j.Document.Name, f)
 }

@@ -79,7 +79,8 @@ func decoded(names []string, texts ...json.RawMessage) ([]job.Document, error) {
 
 func (s *server) changes(a huma.API) {
 	operation := func(id, path, summary string) huma.Operation {
-		return huma.Operation{OperationID: id, Method: http.MethodPost, Path: path, Summary: summary, MaxBodyBytes: maxSeveral}
+		return huma.Operation{OperationID: id, Method: http.MethodPost, Path: path, Summary: summary,
+			MaxBodyBytes: maxSeveral}
 	}
 	huma.Register(a, operation("changes", changesPath, "Every entry in which two documents differ; nothing is stored"),
 		func(_ context.Context, in *changesInput) (*said[Changes], error) {
@@ -89,7 +90,8 @@ func (s *server) changes(a huma.API) {
 			}
 			return &said[Changes]{Changes{entry.Changes(all[0], all[1])}}, nil
 		})
-	huma.Register(a, operation("merge", mergePath, "Two persons' edits of one document put together; nothing is stored"),
+	huma.Register(a, operation("merge", mergePath, "Two persons' edits of one document put together; nothing is "+
+		"stored"),
 		func(_ context.Context, in *mergeInput) (*said[Merged], error) {
 			all, err := decoded([]string{"base", "theirs", "mine"}, in.Body.Base, in.Body.Theirs, in.Body.Mine)
 			if err != nil {
@@ -101,7 +103,8 @@ func (s *server) changes(a huma.API) {
 			m.Both = append(m.Both, both...)
 			return &said[Merged]{m}, nil
 		})
-	huma.Register(a, operation("present", presentPath, "Documents of any version in the present one; nothing is stored"),
+	huma.Register(a, operation("present", presentPath, "Documents of any version in the present one; nothing is "+
+		"stored"),
 		func(_ context.Context, in *presentInput) (*said[Present], error) {
 			names := make([]string, len(in.Body.Documents))
 			for i := range names {

@@ -36,7 +36,8 @@ func TestTwoPersonsEditsArePutTogether(t *testing.T) {
 	require.Equal(t, "231", m.Document.Supply.Volts)
 	require.Equal(t, "1400", m.Document.Machines[0].Plate.RPM)
 	require.Len(t, m.Theirs, 1)
-	require.Equal(t, [4]string{"supply.volts", "supply volts", "236", "231"}, [4]string{m.Theirs[0].Path, m.Theirs[0].Label, m.Theirs[0].From, m.Theirs[0].To})
+	require.Equal(t, [4]string{"supply.volts", "supply volts", "236", "231"},
+		[4]string{m.Theirs[0].Path, m.Theirs[0].Label, m.Theirs[0].From, m.Theirs[0].To})
 	mine.Supply.Volts = "229"
 	c.do("POST", "/api/merge", map[string]any{"base": base, "theirs": theirs, "mine": mine}).into(t, &m)
 	require.Len(t, m.Both, 1)
@@ -71,7 +72,8 @@ func TestTheFirstFormOfADocumentIsTakenEverywhere(t *testing.T) {
 	require.Equal(t, http.StatusOK, again.Status, "a repeat is answered, not stored twice: %s", again.Body)
 	text, err := json.Marshal(old)
 	require.NoError(t, err)
-	require.Equal(t, http.StatusCreated, c.do("POST", "/api/import?workshop_id="+j.WorkshopID, string(text), "Change-Id", "old-file-1").Status)
+	require.Equal(t, http.StatusCreated, c.do("POST", "/api/import?workshop_id="+j.WorkshopID, string(text),
+		"Change-Id", "old-file-1").Status)
 	var p api.Present
 	c.do("POST", "/api/present", map[string]any{"documents": []any{old, scenario.SlipMixer()}}).into(t, &p)
 	require.Len(t, p.Documents, 2)

@@ -63,7 +63,8 @@ func crowded() func(http.Handler) http.Handler {
 	var underWay, streams tally
 	tooMany := func(w http.ResponseWriter, r *http.Request) {
 		w.Header().Set("Retry-After", "2")
-		refuse(w, r, http.StatusTooManyRequests, "Too much at a time from this address; nothing was stored. Try again in a moment.")
+		refuse(w, r, http.StatusTooManyRequests, "Too much at a time from this address; nothing was stored. Try "+
+			"again in a moment.")
 	}
 	paced := httprate.LimitBy(mostRequests, pacedOver, client, httprate.WithLimitHandler(tooMany))
 	return func(next http.Handler) http.Handler {

@@ -65,10 +65,12 @@ func TestControllerProfilesAndSheetsAreFiles(t *testing.T) {
 	require.Equal(t, http.StatusUnprocessableEntity, taken.Status, "it ships")
 	mine := strings.Replace(string(file.Body), "sike-90", "mine", 1)
 	require.Equal(t, http.StatusOK, c.do("POST", "/api/dc/profile", map[string]string{"text": mine}).Status)
-	bad := c.do("POST", "/api/dc/profile", map[string]string{"text": strings.Replace(mine, `"quadrants": 1`, `"quadrants": 7`, 1)})
+	bad := c.do("POST", "/api/dc/profile", map[string]string{"text": strings.Replace(mine, `"quadrants": 1`,
+		`"quadrants": 7`, 1)})
 	require.Equal(t, http.StatusUnprocessableEntity, bad.Status)
 	require.Contains(t, string(bad.Body), "quadrants")
-	for path, holds := range map[string]string{"settings.csv": "MAX", "wires.csv": "A1", "settings.pdf": "%PDF", "settings.xlsx": "PK"} {
+	for path, holds := range map[string]string{"settings.csv": "MAX", "wires.csv": "A1", "settings.pdf": "%PDF",
+		"settings.xlsx": "PK"} {
 		got := c.do("GET", "/api/jobs/"+j.ID+"/"+path, nil)
 		require.Equal(t, http.StatusOK, got.Status, path)
 		require.Contains(t, string(got.Body), holds, path)

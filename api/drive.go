@@ -39,7 +39,8 @@ func (s *server) drives(a huma.API) {
 		func(_ context.Context, d job.Document, in *dialInput) (Dial, error) {
 			hertz, ok := job.HertzFor(d, in.Way, in.Value)
 			if !ok {
-				return Dial{}, huma.Error422UnprocessableEntity("This drive does not reach that speed with this motor and these sheaves.")
+				return Dial{}, huma.Error422UnprocessableEntity("This drive does not reach that speed with this " +
+					"motor and these sheaves.")
 			}
 			return Dial{hertz}, nil
 		})
@@ -48,14 +49,16 @@ func (s *server) drives(a huma.API) {
 			given, err := s.answers.of(ctx, d)
 			return drawing.Wiring(&given.Plan), err
 		})
-	huma.Register(a, huma.Operation{OperationID: "read-drive-profile", Method: http.MethodPost, Path: "/api/drives/profile", Summary: "A drive profile out of its file, checked; nothing is stored"},
+	huma.Register(a, huma.Operation{OperationID: "read-drive-profile", Method: http.MethodPost,
+		Path: "/api/drives/profile", Summary: "A drive profile out of its file, checked; nothing is stored"},
 		func(_ context.Context, in *profileInput) (*profileOutput, error) {
 			p, err := drive.Decode([]byte(in.Body.Text))
 			if err != nil {
 				return nil, problem(openfile.WithLines([]byte(in.Body.Text), err))
 			}
 			if _, taken := drive.ByID(p.ID); taken {
-				return nil, huma.Error422UnprocessableEntity("id: found " + p.ID + ", which ships with the product; give yours another. Nothing was changed.")
+				return nil, huma.Error422UnprocessableEntity("id: found " + p.ID +
+					", which ships with the product; give yours another. Nothing was changed.")
 			}
 			return &profileOutput{p}, nil
 		})
@@ -103,12 +106,14 @@ func (s *server) settings(w http.ResponseWriter, r *http.Request, j store.Job) {
 	plan := given.Plan
 	sheet := plan.Settings()
 	if len(sheet.Rows) == 0 {
-		refuse(w, r, http.StatusConflict, "There is no sheet yet: the plate, the joints and the drive or controller come first.")
+		refuse(w, r, http.StatusConflict, "There is no sheet yet: the plate, the joints and the drive or controller "+
+			"come first.")
 		return
 	}
 	rows := [][]string{sheetHead}
 	for _, x := range sheet.Rows {
-		rows = append(rows, []string{x.Code, x.Name, x.Value, x.Plain, x.How, x.Default, x.ReadBack, x.Note, x.Formula, x.Numbers})
+		rows = append(rows, []string{x.Code, x.Name, x.Value, x.Plain, x.How, x.Default, x.ReadBack, x.Note, x.Formula,
+			x.Numbers})
 	}
 	name := j.Document.Name + " settings"
 	switch chi.URLParam(r, "kind") {
@@ -117,7 +122,8 @@ func (s *server) settings(w http.ResponseWriter, r *http.Request, j store.Job) {
 	case "xlsx":
 		giveXLSX(w, r, name, rows)
 	default:
-		out, err := pdf.Sheet(plan, pdf.Stamp{Workshop: j.Document.Workshop.Name, Revision: j.Revision, At: j.UpdatedAt.UTC()}, pdf.PaperFor(string(j.Document.Workshop.Rules)))
+		out, err := pdf.Sheet(plan, pdf.Stamp{Workshop: j.Document.Workshop.Name, Revision: j.Revision,
+			At: j.UpdatedAt.UTC()}, pdf.PaperFor(string(j.Document.Workshop.Rules)))
 		s.givePDF(w, r, name, out, err)
 	}
 }
@@ -131,7 +137,8 @@ func (s *server) wires(w http.ResponseWriter, r *http.Request, j store.Job) {
 	plan := given.Plan
 	wires := plan.RunList()
 	if len(wires) == 0 {
-		refuse(w, r, http.StatusConflict, "There is no run list yet: the plate, the joints and the drive or controller come first.")
+		refuse(w, r, http.StatusConflict, "There is no run list yet: the plate, the joints and the drive or "+
+			"controller come first.")
 		return
 	}
 	rows := [][]string{{"run", "from", "to", "wire", "colour", "length", "ends", "note"}}

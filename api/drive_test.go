@@ -85,7 +85,8 @@ func TestTheDialAndTheWiringAreAnsweredForADocument(t *testing.T) {
 	require.InDelta(t, 22.4, dial.Hertz, 1)
 	far := c.do("POST", "/api/drives/dial?way=motor&value=90000", scenario.BallMill())
 	require.Equal(t, http.StatusUnprocessableEntity, far.Status)
-	require.Equal(t, http.StatusUnprocessableEntity, c.do("POST", "/api/drives/dial?way=moon&value=1", scenario.BallMill()).Status)
+	require.Equal(t, http.StatusUnprocessableEntity, c.do("POST", "/api/drives/dial?way=moon&value=1",
+		scenario.BallMill()).Status)
 	var d struct{ Items []any }
 	c.do("POST", "/api/drives/wiring", scenario.BallMill()).into(t, &d)
 	require.Greater(t, len(d.Items), 30)

@@ -72,13 +72,15 @@ func (s *server) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
 		refuseError(w, r, err)
 		return
 	}
-	out, err := pdf.Write(pdf.Card{Workshop: j.Document.Workshop.Name, Card: a.Plan.Card, Drawings: a.Drawings.Wanted, Revision: j.Revision, At: j.UpdatedAt.UTC()}, paper)
+	out, err := pdf.Write(pdf.Card{Workshop: j.Document.Workshop.Name, Card: a.Plan.Card, Drawings: a.Drawings.Wanted,
+		Revision: j.Revision, At: j.UpdatedAt.UTC()}, paper)
 	if err != nil {
 		refuse(w, r, http.StatusInternalServerError, "The card could not be printed: "+err.Error()+".")
 		return
 	}
 	w.Header().Set("Content-Type", "application/pdf")
-	w.Header().Set("Content-Disposition", strings.Replace(attachment(j.Document.Name+" card", "pdf"), "attachment", "inline", 1))
+	w.Header().Set("Content-Disposition", strings.Replace(attachment(j.Document.Name+" card", "pdf"), "attachment",
+		"inline", 1))
 	_, _ = w.Write(out)
 }
 
@@ -97,7 +99,8 @@ func (s *server) partsCSV(w http.ResponseWriter, r *http.Request, j store.Job) {
 	rows := [][]string{{"count", "part", "what it must be", "note", "price", "there already", "planning"}}
 	yes := map[bool]string{true: "yes"}
 	for _, b := range buys {
-		rows = append(rows, []string{strconv.Itoa(b.Count), b.What, b.Spec, b.Note, b.Price, yes[b.Own], yes[b.Planning]})
+		rows = append(rows, []string{strconv.Itoa(b.Count), b.What, b.Spec, b.Note, b.Price, yes[b.Own],
+			yes[b.Planning]})
 	}
 	giveCSV(w, j.Document.Name+" parts", rows)
 }

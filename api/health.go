@@ -14,13 +14,15 @@ type healthOutput struct {
 }
 
 func (s *server) health(a huma.API) {
-	huma.Register(a, huma.Operation{OperationID: "health", Method: http.MethodGet, Path: "/api/health", Summary: "Is it there"},
+	huma.Register(a, huma.Operation{OperationID: "health", Method: http.MethodGet, Path: "/api/health",
+		Summary: "Is it there"},
 		func(context.Context, *struct{}) (*healthOutput, error) {
 			out := &healthOutput{}
 			out.Body.Name = "gray-bridge"
 			return out, nil
 		})
-	huma.Register(a, huma.Operation{OperationID: "ready", Method: http.MethodGet, Path: "/api/ready", Summary: "Is it ready for work: can it store", DefaultStatus: http.StatusNoContent},
+	huma.Register(a, huma.Operation{OperationID: "ready", Method: http.MethodGet, Path: "/api/ready",
+		Summary: "Is it ready for work: can it store", DefaultStatus: http.StatusNoContent},
 		func(ctx context.Context, _ *struct{}) (*struct{}, error) {
 			if err := s.store.CanWrite(ctx); err != nil {
 				return nil, huma.Error503ServiceUnavailable(notReady(err))

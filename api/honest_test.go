@@ -2,14 +2,9 @@ package api_test
 
 import (
 	"bytes"
-	"encoding/base64"
-	"encoding/binary"
 	"encoding/csv"
 	"encoding/json"
 	"fmt"
-	"image"
-	"image/color"
-	"image/jpeg"
 	"log/slog"
 	"math/rand/v2"
 	"net/http"
@@ -21,7 +16,6 @@ import (
 	"github.com/xuri/excelize/v2"
 
 	"graybridge/api"
-	"graybridge/core/job"
 	"graybridge/core/scenario"
 )
 
@@ -40,7 +34,8 @@ func TestNoDocumentLocksItsJob(t *testing.T) {
 			} else {
 				d.Machines[0].Leads.Wanted = joints
 			}
-			saved := c.do("PUT", "/api/jobs/"+j.ID, d, "If-Match", fmt.Sprintf("%q", fmt.Sprint(j.Revision)), "Change-Id", fmt.Sprintf("short-%d-%s", i, field))
+			saved := c.do("PUT", "/api/jobs/"+j.ID, d, "If-Match", fmt.Sprintf("%q", fmt.Sprint(j.Revision)),
+				"Change-Id", fmt.Sprintf("short-%d-%s", i, field))
 			require.Equal(t, http.StatusOK, saved.Status, "%s", saved.Body)
 			got := c.do("GET", "/api/jobs/"+j.ID, nil)
 			require.Equal(t, http.StatusOK, got.Status)
@@ -53,7 +48,8 @@ func TestNoDocumentLocksItsJob(t *testing.T) {
 			require.True(t, field == "found" || !j.Plan.Card.Ready, "no card for joints that short the lines")
 		}
 	}
-	undone := c.do("POST", "/api/jobs/"+j.ID+"/undo", nil, "If-Match", fmt.Sprintf("%q", fmt.Sprint(j.Revision)), "Change-Id", "undo-short")
+	undone := c.do("POST", "/api/jobs/"+j.ID+"/undo", nil, "If-Match", fmt.Sprintf("%q", fmt.Sprint(j.Revision)),
+		"Change-Id", "undo-short")
 	require.Equal(t, http.StatusOK, undone.Status, "%s", undone.Body)
 }
 
@@ -126,7 +122,8 @@ func TestWorkshopsGoThroughTheBin(t *testing.T) {
 	require.Equal(t, http.StatusNoContent, c.do("POST", path+"/shelf", map[string]string{"shelf": "bin"}).Status)
 	require.Equal(t, http.StatusNotFound, c.do("GET", "/api/jobs/"+j.ID, nil).Status)
 	require.Equal(t, http.StatusNotFound, c.do("GET", path, nil).Status)
-	require.Equal(t, http.StatusNotFound, c.do("POST", "/api/jobs", map[string]string{"workshop_id": j.WorkshopID, "name": "x", "change_id": "into-the-bin"}).Status)
+	require.Equal(t, http.StatusNotFound, c.do("POST", "/api/jobs",
+		map[string]string{"workshop_id": j.WorkshopID, "name": "x", "change_id": "into-the-bin"}).Status)
 	var yard struct {
 		Workshops []api.YardWorkshop
 		Binned    []api.BinnedWorkshop
@@ -142,9 +139,11 @@ func TestWorkshopsGoThroughTheBin(t *testing.T) {
 	require.Equal(t, http.StatusNotFound, c.do("POST", path+"/shelf", map[string]string{"shelf": "yard"}).Status)
 
 	j = c.newJob()
-	require.Equal(t, http.StatusNoContent, c.do("POST", "/api/jobs/"+j.ID+"/shelf", map[string]string{"shelf": "bin"}).Status)
+	require.Equal(t, http.StatusNoContent, c.do("POST", "/api/jobs/"+j.ID+"/shelf",
+		map[string]string{"shelf": "bin"}).Status)
 	require.Equal(t, http.StatusNoContent, c.do("DELETE", "/api/jobs/"+j.ID, nil).Status)
-	require.Equal(t, http.StatusNotFound, c.do("POST", "/api/jobs/"+j.ID+"/shelf", map[string]string{"shelf": "yard"}).Status)
+	require.Equal(t, http.StatusNotFound, c.do("POST", "/api/jobs/"+j.ID+"/shelf",
+		map[string]string{"shelf": "yard"}).Status)
 }
 
 // A client's mistake is never the database's, and says where it is.
@@ -164,25 +163,34 @@ func TestAMistakeOfTheSenderIsSaidToBeHis(t *testing.T) {
 		status       int
 		says         string
 	}{
-		"NUL in an entry":           {"PUT", path, swap(`1.1\u0000`), etag, 422, "plate.power"},
-		"no UTF-8":                  {"PUT", path, swap("1.1 \xff"), etag, 422, "plate.power"},
-		"revision beyond numbers":   {"GET", path + "/revisions/99999999999", nil, nil, 422, "revision"},
-		"history beyond numbers":    {"GET", path + "/revisions?before=99999999999999", nil, nil, 422, "before"},
-		"revision that is not":      {"GET", path + "/revisions/2000000000", nil, nil, 404, ""},
-		"an id that is none":        {"GET", "/api/jobs/nonsense", nil, nil, 404, ""},
-		"an id with a quote":        {"GET", "/api/jobs/%27--", nil, nil, 404, ""},
-		"a workshop that is none":   {"POST", "/api/jobs", map[string]string{"workshop_id": "x", "name": "x", "change_id": "12345678"}, nil, 404, ""},
-		"etag beyond numbers":       {"PUT", path, string(text), []string{"If-Match", `"99999999999"`, "Change-Id", "m"}, 400, ""},
-		"NUL in a name":             {"POST", "/api/jobs", `{"workshop_id":"` + j.WorkshopID + `","name":"a\u0000b","change_id":"12345678"}`, nil, 422, "name"},
-		"origin null":               {"PUT", path, string(text), append([]string{"Origin", "null"}, etag...), 403, ""},
-		"no content type":           {"PUT", path, string(text), append([]string{"Content-Type", ""}, etag...), 415, ""},
-		"another content type":      {"PUT", path, string(text), append([]string{"Content-Type", "text/plain"}, etag...), 415, ""},
-		"deep lists to import":      {"POST", "/api/import?workshop_id=" + j.WorkshopID, strings.Repeat("[", 200000), []string{"Change-Id", "deep-1"}, 422, "deep"},
-		"deep lists to plan":        {"POST", "/api/plan", strings.Repeat("[", 200000), nil, 422, "deep"},
-		"deep objects to plan":      {"POST", "/api/plan", strings.Repeat(`{"a":`, 40000), nil, 422, "deep"},
-		"a bench case that nests":   {"POST", "/api/leads/bench-case", map[string]any{"document": d, "case": strings.Repeat("[", 150000)}, nil, 422, "deep"},
-		"a drive profile that does": {"POST", "/api/drives/profile", map[string]string{"text": strings.Repeat("[", 150000)}, nil, 422, "deep"},
-		"many values":               {"POST", "/api/plan", "[" + strings.Repeat("1,", 120000) + "1]", nil, 422, "values"},
+		"NUL in an entry":         {"PUT", path, swap(`1.1\u0000`), etag, 422, "plate.power"},
+		"no UTF-8":                {"PUT", path, swap("1.1 \xff"), etag, 422, "plate.power"},
+		"revision beyond numbers": {"GET", path + "/revisions/99999999999", nil, nil, 422, "revision"},
+		"history beyond numbers":  {"GET", path + "/revisions?before=99999999999999", nil, nil, 422, "before"},
+		"revision that is not":    {"GET", path + "/revisions/2000000000", nil, nil, 404, ""},
+		"an id that is none":      {"GET", "/api/jobs/nonsense", nil, nil, 404, ""},
+		"an id with a quote":      {"GET", "/api/jobs/%27--", nil, nil, 404, ""},
+		"a workshop that is none": {"POST", "/api/jobs", map[string]string{"workshop_id": "x", "name": "x",
+			"change_id": "12345678"}, nil, 404, ""},
+		"etag beyond numbers": {"PUT", path, string(text), []string{"If-Match", `"99999999999"`, "Change-Id",
+			"m"}, 400, ""},
+		"NUL in a name": {"POST", "/api/jobs", `{"workshop_id":"` + j.WorkshopID +
+			`","name":"a\u0000b","change_id":"12345678"}`, nil, 422, "name"},
+		"origin null": {"PUT", path, string(text), append([]string{"Origin", "null"}, etag...), 403, ""},
+		"no content type": {"PUT", path, string(text), append([]string{"Content-Type", ""}, etag...), 415,
+			""},
+		"another content type": {"PUT", path, string(text), append([]string{"Content-Type", "text/plain"},
+			etag...), 415, ""},
+		"deep lists to import": {"POST", "/api/import?workshop_id=" + j.WorkshopID, strings.Repeat("[", 200000),
+			[]string{"Change-Id", "deep-1"}, 422, "deep"},
+		"deep lists to plan":   {"POST", "/api/plan", strings.Repeat("[", 200000), nil, 422, "deep"},
+		"deep objects to plan": {"POST", "/api/plan", strings.Repeat(`{"a":`, 40000), nil, 422, "deep"},
+		"a bench case that nests": {"POST", "/api/leads/bench-case",
+			map[string]any{"document": d, "case": strings.Repeat("[", 150000)}, nil, 422, "deep"},
+		"a drive profile that does": {"POST", "/api/drives/profile",
+			map[string]string{"text": strings.Repeat("[", 150000)}, nil, 422, "deep"},
+		"many values": {"POST", "/api/plan", "[" + strings.Repeat("1,", 120000) + "1]", nil, 422,
+			"values"},
 	} {
 		got := c.do(one.method, one.path, one.body, one.headers...)
 		require.Equal(t, one.status, got.Status, "%s: %.300s", name, got.Body)
@@ -226,8 +234,11 @@ func TestHostileBodiesAreRefusedOnEveryRoute(t *testing.T) {
 	honest, err := json.Marshal(scenario.Blunger())
 	require.NoError(t, err)
 	r := rand.New(rand.NewPCG(11, 20261125))
-	routes := [][2]string{{"POST", "/api/plan"}, {"POST", "/api/capacitor/island"}, {"POST", "/api/capacitor/start"}, {"POST", "/api/capacitor/ranges"}, {"POST", "/api/plate/curves"}, {"POST", "/api/leads/mistake?mistake=x"},
-		{"POST", "/api/leads/steps"}, {"POST", "/api/leads/bench-case"}, {"POST", "/api/drives/profile"}, {"POST", "/api/drives/wiring"}, {"PUT", "/api/jobs/" + j.ID}, {"POST", "/api/import?workshop_id=" + j.WorkshopID}, {"POST", "/api/workshops"}}
+	routes := [][2]string{{"POST", "/api/plan"}, {"POST", "/api/capacitor/island"}, {"POST", "/api/capacitor/start"},
+		{"POST", "/api/capacitor/ranges"}, {"POST", "/api/plate/curves"}, {"POST", "/api/leads/mistake?mistake=x"},
+		{"POST", "/api/leads/steps"}, {"POST", "/api/leads/bench-case"}, {"POST", "/api/drives/profile"},
+		{"POST", "/api/drives/wiring"}, {"PUT", "/api/jobs/" + j.ID},
+		{"POST", "/api/import?workshop_id=" + j.WorkshopID}, {"POST", "/api/workshops"}}
 	for i := range 130 {
 		route := routes[i%len(routes)]
 		got := c.do(route[0], route[1], hostile(r, honest), "Change-Id", fmt.Sprint("hostile-", i), "If-Match", `"1"`)
@@ -235,85 +246,19 @@ func TestHostileBodiesAreRefusedOnEveryRoute(t *testing.T) {
 	}
 }
 
-// photograph is a JPEG as a camera makes it: held sideways, with a place in it.
-func photograph(t *testing.T, w, h int) []byte {
-	t.Helper()
-	r := rand.New(rand.NewPCG(7, 7))
-	p := image.NewRGBA(image.Rect(0, 0, w, h))
-	for y := range h {
-		for x := range w {
-			p.Set(x, y, color.RGBA{uint8(x/4) + uint8(r.IntN(60)), uint8(y/4) + uint8(r.IntN(60)), uint8(r.IntN(90)), 255})
-		}
-	}
-	for y := range h / 4 { // the upper left corner is white
-		for x := range w / 4 {
-			p.Set(x, y, color.White)
-		}
-	}
-	var out bytes.Buffer
-	require.NoError(t, jpeg.Encode(&out, p, &jpeg.Options{Quality: 90}))
-	tiff := []byte("MM\x00*\x00\x00\x00\x08\x00\x01\x01\x12\x00\x03\x00\x00\x00\x01\x00\x06\x00\x00\x00\x00\x00\x00GPS 51.5 N 0.1 W")
-	segment := append([]byte("Exif\x00\x00"), tiff...)
-	exif := binary.BigEndian.AppendUint16([]byte{0xFF, 0xE1}, uint16(len(segment)+2))
-	data := append(append([]byte{0xFF, 0xD8}, append(exif, segment...)...), out.Bytes()[2:]...)
-	return append(data, "a film after the picture, with the place GPS"...)
-}
-
-// Real photographs are taken in whole, turned upright, and say no longer where
-// they were taken; they go with copies and files.
-func TestPhotographsOfRealSizesAreKeptUprightAndAlone(t *testing.T) {
-	t.Parallel()
-	c := start(t)
-	j := c.stored(scenario.Blunger())
-	for _, size := range [][2]int{{900, 700}, {1600, 1200}} {
-		data := photograph(t, size[0], size[1])
-		require.Greater(t, len(data), 280<<10)
-		require.Less(t, len(data), 1500<<10)
-		made := c.do("POST", "/api/jobs/"+j.ID+"/photos", string(data), "Content-Type", "image/jpeg")
-		require.Equal(t, http.StatusCreated, made.Status, "%s", made.Body)
-		var id struct{ ID string }
-		made.into(t, &id)
-		got := c.do("GET", "/api/jobs/"+j.ID+"/photos/"+id.ID, nil)
-		require.NotContains(t, string(got.Body), "GPS")
-		require.NotContains(t, string(got.Body), "Exif")
-		picture, _, err := image.Decode(bytes.NewReader(got.Body))
-		require.NoError(t, err)
-		require.Equal(t, image.Pt(size[1], size[0]), picture.Bounds().Size(), "held sideways, it stands upright")
-		red, green, blue, _ := picture.At(size[1]-10, 10).RGBA()
-		require.Greater(t, min(red, green, blue), uint32(0xC000), "the white corner came to the right")
-
-		d := scenario.Blunger()
-		d.Machines[0].Leads.Photo = id.ID
-		saved := c.do("PUT", "/api/jobs/"+j.ID, d, "If-Match", fmt.Sprintf("%q", fmt.Sprint(j.Revision)), "Change-Id", "photo-"+id.ID)
-		require.Equal(t, http.StatusOK, saved.Status)
-		saved.into(t, &j)
-		var copied, back api.JobAnswer
-		c.do("POST", "/api/jobs/"+j.ID+"/copy", map[string]string{"name": "Copy", "change_id": "copy-" + id.ID}).into(t, &copied)
-		file := c.do("GET", "/api/jobs/"+copied.ID+"/document.json", nil)
-		var carried job.File
-		file.into(t, &carried)
-		require.Len(t, carried.Photographs, 1)
-		require.Equal(t, base64.StdEncoding.EncodeToString(got.Body), carried.Photographs[0].Picture)
-		in := c.do("POST", "/api/import?workshop_id="+j.WorkshopID, string(file.Body), "Change-Id", "import-"+id.ID)
-		require.Equal(t, http.StatusCreated, in.Status, "%.400s", in.Body)
-		in.into(t, &back)
-		again := c.do("GET", "/api/jobs/"+back.ID+"/photos/"+back.Document.Machines[0].Leads.Photo, nil)
-		require.Equal(t, got.Body, again.Body)
-	}
-	require.Equal(t, http.StatusUnsupportedMediaType, c.do("POST", "/api/jobs/"+j.ID+"/photos", string(photograph(t, 64, 64)[:900]), "Content-Type", "image/jpeg").Status, "cut short")
-}
-
 // Any text prints, whatever the letters; no cell begins a formula.
 func TestStrangeLettersGoThroughEveryOutput(t *testing.T) {
 	t.Parallel()
 	c := start(t)
-	for i, strange := range []string{"泥浆搅拌机 ミキサー 믹서", "خلاط الطين", "ערבל חימר", "Kiln 🔥🧱 👷‍♀️", "=HYPERLINK(\"x\")", "@SUM(1)", "+1+1", "-2+3", strings.Repeat("Very long ", 8)[:80], "a\tb\nc"} {
+	for i, strange := range []string{"泥浆搅拌机 ミキサー 믹서", "خلاط الطين", "ערבל חימר", "Kiln 🔥🧱 👷‍♀️", "=HYPERLINK(\"x\")",
+		"@SUM(1)", "+1+1", "-2+3", strings.Repeat("Very long ", 8)[:80], "a\tb\nc"} {
 		d := scenario.Blunger()
 		d.Name, d.Machines[0].Load.Does, d.Machines[0].Plate.Frame = strange, strange, strange
 		d.Machines[0].Load.ShownBy = strings.Repeat("x", 380)
 		d.Machines[0].Load.Forbids = strings.Repeat("泥", 130)
 		j := c.stored(d)
-		for _, file := range []string{"card.pdf", "card.pdf?paper=letter", "connections.pdf", "parts.csv", "document.json", "now-path.svg", "wanted-box.svg", "wanted-windings.svg", "wanted-bench-case.json"} {
+		for _, file := range []string{"card.pdf", "card.pdf?paper=letter", "connections.pdf", "parts.csv",
+			"document.json", "now-path.svg", "wanted-box.svg", "wanted-windings.svg", "wanted-bench-case.json"} {
 			got := c.do("GET", "/api/jobs/"+j.ID+"/"+file, nil)
 			require.Equal(t, http.StatusOK, got.Status, "%d %s: %.300s", i, file, got.Body)
 			if strings.HasSuffix(file, ".csv") {
@@ -324,7 +269,8 @@ func TestStrangeLettersGoThroughEveryOutput(t *testing.T) {
 		b.Name, b.Machines[0].Load.Does = strange, strange
 		b.Bridge.Drive.Own = nil
 		m := c.stored(b)
-		for _, file := range []string{"card.pdf", "settings.pdf", "settings.csv", "settings.xlsx", "wires.csv", "connections.pdf"} {
+		for _, file := range []string{"card.pdf", "settings.pdf", "settings.csv", "settings.xlsx", "wires.csv",
+			"connections.pdf"} {
 			got := c.do("GET", "/api/jobs/"+m.ID+"/"+file, nil)
 			require.Equal(t, http.StatusOK, got.Status, "%d %s: %.300s", i, file, got.Body)
 			if strings.HasSuffix(file, ".csv") {
@@ -332,7 +278,8 @@ func TestStrangeLettersGoThroughEveryOutput(t *testing.T) {
 			}
 		}
 	}
-	long := c.do("POST", "/api/jobs", map[string]string{"workshop_id": c.newJob().WorkshopID, "name": strings.Repeat("n", 600), "change_id": "six-hundred"})
+	long := c.do("POST", "/api/jobs", map[string]string{"workshop_id": c.newJob().WorkshopID,
+		"name": strings.Repeat("n", 600), "change_id": "six-hundred"})
 	require.Equal(t, http.StatusUnprocessableEntity, long.Status)
 	require.Contains(t, string(long.Body), "name")
 }
@@ -378,7 +325,8 @@ func TestTheYardComesInPages(t *testing.T) {
 	j := c.newJob()
 	for i := range 30 {
 		name := fmt.Sprintf("Mixer %02d", i)
-		require.Equal(t, http.StatusCreated, c.do("POST", "/api/jobs", map[string]string{"workshop_id": j.WorkshopID, "name": name, "change_id": "many-" + name}).Status)
+		require.Equal(t, http.StatusCreated, c.do("POST", "/api/jobs",
+			map[string]string{"workshop_id": j.WorkshopID, "name": name, "change_id": "many-" + name}).Status)
 	}
 	type page struct {
 		Workshops []api.YardWorkshop

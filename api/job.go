@@ -42,7 +42,8 @@ func (s *server) answered(ctx context.Context) func(store.Job, error) (*jobOutpu
 		if err != nil {
 			return nil, problem(err)
 		}
-		return &jobOutput{etag(j.Revision), JobAnswer{j.ID, j.WorkshopID, j.Revision, j.UpdatedAt, j.CanUndo, j.CanRedo, j.Document, a}}, nil
+		return &jobOutput{etag(j.Revision), JobAnswer{j.ID, j.WorkshopID, j.Revision, j.UpdatedAt, j.CanUndo,
+			j.CanRedo, j.Document, a}}, nil
 	}
 }
 
@@ -67,7 +68,8 @@ func (s *server) summary(ctx context.Context, j store.Job) (Summary, error) {
 		return Summary{}, err
 	}
 	p := given.Plan
-	out := Summary{ID: j.ID, Revision: j.Revision, SavedAt: j.UpdatedAt, Name: j.Document.Name, Does: j.Document.Machines[0].Load.Does, Plate: p.Card.Plate,
+	out := Summary{ID: j.ID, Revision: j.Revision, SavedAt: j.UpdatedAt, Name: j.Document.Name,
+		Does: j.Document.Machines[0].Load.Does, Plate: p.Card.Plate,
 		Grade: finding.Good, Sentence: p.Wanted.Verdict, Next: p.Next, Bays: p.Bays, Span: drawing.Span(&p, &p.Now)}
 	if len(p.Findings) > 0 && p.Findings[0].Grade.Rank() < finding.Note.Rank() {
 		out.Grade, out.Sentence = p.Findings[0].Grade, p.Findings[0].Sentence
@@ -157,7 +159,8 @@ func (s *server) change(in *ChangeInput) (store.Change, error) {
 		return store.Change{}, err
 	}
 	if in.ChangeID == "" {
-		return store.Change{}, huma.Error400BadRequest("Name this change in Change-Id, so that a repeat is not stored twice. Nothing was stored.")
+		return store.Change{}, huma.Error400BadRequest("Name this change in Change-Id, so that a repeat is not " +
+			"stored twice. Nothing was stored.")
 	}
 	return store.Change{Seen: revision, ID: in.ChangeID, Who: s.people.who(in.Person)}, nil
 }
@@ -214,11 +217,15 @@ type historyOutput struct {
 
 const historyPage = 60
 
+// jobs registers what is asked and changed of jobs.
+//
+// Long: a table of routes, each by itself.
 func (s *server) jobs(a huma.API) {
 	register := func(id, method, path, summary string, status int) huma.Operation {
 		return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, DefaultStatus: status}
 	}
-	huma.Register(a, register("yard", http.MethodGet, "/api/yard", "Every workshop with its jobs and their live state", 0), s.yard)
+	huma.Register(a, register("yard", http.MethodGet, "/api/yard", "Every workshop with its jobs and their live state",
+		0), s.yard)
 	huma.Register(a, register("create-job", http.MethodPost, "/api/jobs", "A new, empty job", http.StatusCreated),
 		func(ctx context.Context, in *createInput) (*jobOutput, error) {
 			w, err := s.store.Workshop(ctx, in.Body.WorkshopID)
@@ -229,13 +236,15 @@ func (s *server) jobs(a huma.API) {
 			if bad := d.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.Body.ChangeID, Who: s.people.who(in.Person)}, d, "new"))
+			return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.Body.ChangeID,
+				Who: s.people.who(in.Person)}, d, "new"))
 		})
 	huma.Register(a, register("job", http.MethodGet, "/api/jobs/{id}", "A job with its plan", 0),
 		func(ctx context.Context, in *idInput) (*jobOutput, error) {
 			return s.answered(ctx)(s.store.Job(ctx, in.ID))
 		})
-	huma.Register(a, register("save-job", http.MethodPut, "/api/jobs/{id}", "Store a changed document as a new revision", 0),
+	huma.Register(a, register("save-job", http.MethodPut, "/api/jobs/{id}",
+		"Store a changed document as a new revision", 0),
 		func(ctx context.Context, in *saveInput) (*jobOutput, error) {
 			c, err := s.change(&in.ChangeInput)
 			if err != nil {
@@ -246,7 +255,8 @@ func (s *server) jobs(a huma.API) {
 			}
 			return s.answered(ctx)(s.store.SaveJob(ctx, in.ID, c, in.Body))
 		})
-	stepped := func(do func(context.Context, string, store.Change) (store.Job, error)) func(context.Context, *ChangeInput) (*jobOutput, error) {
+	stepped := func(do func(context.Context, string, store.Change) (store.Job, error)) func(context.Context,
+		*ChangeInput) (*jobOutput, error) {
 		return func(ctx context.Context, in *ChangeInput) (*jobOutput, error) {
 			c, err := s.change(in)
 			if err != nil {
@@ -255,9 +265,12 @@ func (s *server) jobs(a huma.API) {
 			return s.answered(ctx)(do(ctx, in.ID, c))
 		}
 	}
-	huma.Register(a, register("undo", http.MethodPost, "/api/jobs/{id}/undo", "One step back", 0), stepped(s.store.Undo))
-	huma.Register(a, register("redo", http.MethodPost, "/api/jobs/{id}/redo", "One step forward again", 0), stepped(s.store.Redo))
-	huma.Register(a, register("restore-revision", http.MethodPost, "/api/jobs/{id}/revisions/{revision}/restore", "Make an earlier revision the latest", 0),
+	huma.Register(a, register("undo", http.MethodPost, "/api/jobs/{id}/undo", "One step back", 0),
+		stepped(s.store.Undo))
+	huma.Register(a, register("redo", http.MethodPost, "/api/jobs/{id}/redo", "One step forward again", 0),
+		stepped(s.store.Redo))
+	huma.Register(a, register("restore-revision", http.MethodPost, "/api/jobs/{id}/revisions/{revision}/restore",
+		"Make an earlier revision the latest", 0),
 		func(ctx context.Context, in *revisionInput) (*jobOutput, error) {
 			c, err := s.change(&in.ChangeInput)
 			if err != nil {
@@ -265,24 +278,32 @@ func (s *server) jobs(a huma.API) {
 			}
 			return s.answered(ctx)(s.store.Restore(ctx, in.ID, c, in.Revision))
 		})
-	huma.Register(a, register("revision", http.MethodGet, "/api/jobs/{id}/revisions/{revision}", "A job as it was at one revision", 0),
+	huma.Register(a, register("revision", http.MethodGet, "/api/jobs/{id}/revisions/{revision}",
+		"A job as it was at one revision", 0),
 		func(ctx context.Context, in *lookInput) (*jobOutput, error) {
 			return s.answered(ctx)(s.store.RevisionOf(ctx, in.ID, in.Revision))
 		})
-	huma.Register(a, register("history", http.MethodGet, "/api/jobs/{id}/revisions", "A job's history, latest first", 0), s.history)
-	huma.Register(a, register("copy-job", http.MethodPost, "/api/jobs/{id}/copy", "A job of its own with the same document", http.StatusCreated),
+	huma.Register(a, register("history", http.MethodGet, "/api/jobs/{id}/revisions", "A job's history, latest first",
+		0), s.history)
+	huma.Register(a, register("copy-job", http.MethodPost, "/api/jobs/{id}/copy",
+		"A job of its own with the same document", http.StatusCreated),
 		func(ctx context.Context, in *copyInput) (*jobOutput, error) {
-			return s.answered(ctx)(s.store.CopyJob(ctx, in.ID, store.Change{ID: in.Body.ChangeID, Who: s.people.who(in.Person)}, in.Body.Name))
+			return s.answered(ctx)(s.store.CopyJob(ctx, in.ID, store.Change{ID: in.Body.ChangeID,
+				Who: s.people.who(in.Person)}, in.Body.Name))
 		})
-	huma.Register(a, register("shelve-job", http.MethodPost, "/api/jobs/{id}/shelf", "Into the yard, the archive or the bin", http.StatusNoContent),
+	huma.Register(a, register("shelve-job", http.MethodPost, "/api/jobs/{id}/shelf",
+		"Into the yard, the archive or the bin", http.StatusNoContent),
 		func(ctx context.Context, in *shelveInput) (*struct{}, error) {
 			return nil, problem(s.store.Shelve(ctx, in.ID, in.Body.Shelf))
 		})
-	huma.Register(a, register("purge-job", http.MethodDelete, "/api/jobs/{id}", "Delete a job of the bin for good, with its history", http.StatusNoContent),
+	huma.Register(a, register("purge-job", http.MethodDelete, "/api/jobs/{id}",
+		"Delete a job of the bin for good, with its history", http.StatusNoContent),
 		func(ctx context.Context, in *idInput) (*struct{}, error) {
 			return nil, problem(s.store.PurgeJob(ctx, in.ID))
 		})
-	huma.Register(a, huma.Operation{OperationID: "import-job", Method: http.MethodPost, Path: importPath, Summary: "A job from its open document, with its photographs", DefaultStatus: http.StatusCreated, MaxBodyBytes: maxImport}, s.importJob)
+	huma.Register(a, huma.Operation{OperationID: "import-job", Method: http.MethodPost, Path: importPath,
+		Summary: "A job from its open document, with its photographs", DefaultStatus: http.StatusCreated,
+		MaxBodyBytes: maxImport}, s.importJob)
 }
 
 func (s *server) history(ctx context.Context, in *historyInput) (*historyOutput, error) {

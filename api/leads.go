@@ -46,17 +46,21 @@ func (s *server) leads(a huma.API) {
 		func(_ context.Context, d job.Document, in *mistakeInput) (Mistaken, error) {
 			p, state, ok := job.Mistaken(d, in.Mistake)
 			if !ok {
-				return Mistaken{}, huma.Error404NotFound("These leads cannot make this mistake, or the motor cannot be computed yet.")
+				return Mistaken{}, huma.Error404NotFound("These leads cannot make this mistake, or the motor cannot " +
+					"be computed yet.")
 			}
 			return Mistaken{state, drawing.Of(&p, &state)}, nil
 		})
-	askAlone(s, a, "steps", "/api/leads/steps", "The walk that numbers the leads of a motor whose plate is gone, drawn step by step",
+	askAlone(s, a, "steps", "/api/leads/steps", "The walk that numbers the leads of a motor whose plate is gone, "+
+		"drawn step by step",
 		func(ctx context.Context, d job.Document) (Walk, error) {
 			given, err := s.answers.of(ctx, d)
 			p := given.Plan
 			return Walk{drawing.Steps(p.Link.Kind, p.Link.Naming, p.Leads.Labelling.Names)}, err
 		})
-	huma.Register(a, huma.Operation{OperationID: "from-bench-case", Method: http.MethodPost, Path: "/api/leads/bench-case", Summary: "A document with the leads, joints, capacitor and supply of a bench case; nothing is stored"},
+	huma.Register(a, huma.Operation{OperationID: "from-bench-case", Method: http.MethodPost,
+		Path: "/api/leads/bench-case", Summary: "A document with the leads, joints, capacitor and supply of a bench " +
+			"case; nothing is stored"},
 		func(_ context.Context, in *benchCaseInput) (*documentOutput, error) {
 			b, err := circuit.DecodeBenchCase([]byte(in.Body.Case))
 			if err != nil {
@@ -64,7 +68,8 @@ func (s *server) leads(a huma.API) {
 			}
 			d, err := job.FromBenchCase(in.Body.Document, b)
 			if err != nil {
-				return nil, huma.Error422UnprocessableEntity("This bench case cannot be put into a job: " + err.Error() + ". Nothing was changed.")
+				return nil, huma.Error422UnprocessableEntity("This bench case cannot be put into a job: " +
+					err.Error() + ". Nothing was changed.")
 			}
 			if bad := d.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
@@ -102,7 +107,8 @@ func (s *server) connectionsPDF(w http.ResponseWriter, r *http.Request, j store.
 		refuse(w, r, http.StatusConflict, "No joints are given yet: "+a.Plan.Next.Text+".")
 		return
 	}
-	out, err := pdf.Connections(a.Plan, a.Drawings.Wanted, pdf.Stamp{Workshop: j.Document.Workshop.Name, Revision: j.Revision, At: j.UpdatedAt.UTC()}, pdf.PaperFor(string(j.Document.Workshop.Rules)))
+	out, err := pdf.Connections(a.Plan, a.Drawings.Wanted, pdf.Stamp{Workshop: j.Document.Workshop.Name,
+		Revision: j.Revision, At: j.UpdatedAt.UTC()}, pdf.PaperFor(string(j.Document.Workshop.Rules)))
 	s.givePDF(w, r, j.Document.Name+" connections", out, err)
 }
 
@@ -117,7 +123,8 @@ func (s *server) sleevesPDF(w http.ResponseWriter, r *http.Request, j store.Job)
 		refuse(w, r, http.StatusConflict, "The leads have no names yet: the readings come first.")
 		return
 	}
-	out, err := pdf.Sleeves(l.Names, pdf.Stamp{Workshop: j.Document.Workshop.Name + ", " + j.Document.Name, Revision: j.Revision, At: j.UpdatedAt.UTC()}, pdf.PaperFor(string(j.Document.Workshop.Rules)))
+	out, err := pdf.Sleeves(l.Names, pdf.Stamp{Workshop: j.Document.Workshop.Name + ", " + j.Document.Name,
+		Revision: j.Revision, At: j.UpdatedAt.UTC()}, pdf.PaperFor(string(j.Document.Workshop.Rules)))
 	s.givePDF(w, r, j.Document.Name+" sleeves", out, err)
 }
 

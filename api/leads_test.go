@@ -37,7 +37,8 @@ func TestAMistakeIsAnsweredWithItsStateAndDrawings(t *testing.T) {
 	require.True(t, m.State.Trips)
 	require.NotEmpty(t, m.Views.Box.Items)
 	require.NotEmpty(t, m.Views.Windings.Items)
-	require.Equal(t, http.StatusNotFound, c.do("POST", "/api/leads/mistake?mistake=star-table", d).Status, "a star cannot take its own table by mistake")
+	require.Equal(t, http.StatusNotFound, c.do("POST", "/api/leads/mistake?mistake=star-table", d).Status,
+		"a star cannot take its own table by mistake")
 	d.Machines[0].Leads.Kind = "five"
 	require.Equal(t, http.StatusUnprocessableEntity, c.do("POST", "/api/leads/mistake?mistake=delta-table", d).Status)
 }
@@ -74,7 +75,8 @@ func TestABenchCaseGoesOutOfOneJobIntoAnother(t *testing.T) {
 	require.Equal(t, leads.NineStar, d.Machines[0].Leads.Kind)
 	require.Contains(t, d.Machines[0].Leads.Found, "T4-T5-T6")
 
-	bad := c.do("POST", "/api/leads/bench-case", map[string]any{"document": fresh, "case": strings.Replace(string(out.Body), `"frequency_hz"`, `"frequenzy"`, 1)})
+	bad := c.do("POST", "/api/leads/bench-case", map[string]any{"document": fresh,
+		"case": strings.Replace(string(out.Body), `"frequency_hz"`, `"frequenzy"`, 1)})
 	require.Equal(t, http.StatusUnprocessableEntity, bad.Status)
 	require.Contains(t, string(bad.Body), "frequenzy", "the field is named")
 	none := c.do("GET", "/api/jobs/"+c.newJob().ID+"/now-bench-case.json", nil)
@@ -113,8 +115,12 @@ func TestAPictureOfTheJointsIsKeptWithItsJob(t *testing.T) {
 	require.Equal(t, "image/png", got.Header.Get("Content-Type"))
 	require.Equal(t, "nosniff", got.Header.Get("X-Content-Type-Options"))
 
-	require.Equal(t, http.StatusNotFound, c.do("GET", "/api/jobs/"+c.newJob().ID+"/photos/"+id.ID, nil).Status, "a picture belongs to one job")
-	require.Equal(t, http.StatusUnsupportedMediaType, c.do("POST", "/api/jobs/"+j.ID+"/photos", "<svg onload=x>").Status)
-	require.Equal(t, http.StatusRequestEntityTooLarge, c.do("POST", "/api/jobs/"+j.ID+"/photos", strings.Repeat("x", 5<<20)).Status)
-	require.Equal(t, http.StatusNotFound, c.do("POST", "/api/jobs/00000000-0000-0000-0000-000000000000/photos", picture.String()).Status)
+	require.Equal(t, http.StatusNotFound, c.do("GET", "/api/jobs/"+c.newJob().ID+"/photos/"+id.ID, nil).Status,
+		"a picture belongs to one job")
+	require.Equal(t, http.StatusUnsupportedMediaType, c.do("POST", "/api/jobs/"+j.ID+"/photos",
+		"<svg onload=x>").Status)
+	require.Equal(t, http.StatusRequestEntityTooLarge, c.do("POST", "/api/jobs/"+j.ID+"/photos",
+		strings.Repeat("x", 5<<20)).Status)
+	require.Equal(t, http.StatusNotFound, c.do("POST", "/api/jobs/00000000-0000-0000-0000-000000000000/photos",
+		picture.String()).Status)
 }

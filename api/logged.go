@@ -23,7 +23,8 @@ func logged(next http.Handler) http.Handler {
 		case ww.Status() >= 400:
 			level = slog.LevelInfo
 		}
-		slog.Log(r.Context(), level, "request", "method", r.Method, "route", chi.RouteContext(r.Context()).RoutePattern(), "status", ww.Status(),
+		slog.Log(r.Context(), level, "request", "method", r.Method, "route",
+			chi.RouteContext(r.Context()).RoutePattern(), "status", ww.Status(),
 			"ms", time.Since(begun).Milliseconds(), "id", middleware.GetReqID(r.Context()))
 	})
 }

@@ -58,13 +58,16 @@ type whoOutput struct {
 }
 
 func (s *server) persons(a huma.API) {
-	huma.Register(a, huma.Operation{OperationID: "choose-person", Method: http.MethodPut, Path: "/api/person", Summary: "Who works in this browser"},
+	huma.Register(a, huma.Operation{OperationID: "choose-person", Method: http.MethodPut, Path: "/api/person",
+		Summary: "Who works in this browser"},
 		func(_ context.Context, in *personInput) (*personOutput, error) {
-			out := &personOutput{SetCookie: http.Cookie{Name: personCookie, Value: s.people.sign(in.Body.Name), Path: "/", HttpOnly: true, SameSite: http.SameSiteLaxMode, MaxAge: 400 * 24 * 3600}}
+			out := &personOutput{SetCookie: http.Cookie{Name: personCookie, Value: s.people.sign(in.Body.Name),
+				Path: "/", HttpOnly: true, SameSite: http.SameSiteLaxMode, MaxAge: 400 * 24 * 3600}}
 			out.Body.Name = in.Body.Name
 			return out, nil
 		})
-	huma.Register(a, huma.Operation{OperationID: "person", Method: http.MethodGet, Path: "/api/person", Summary: "The name chosen in this browser"},
+	huma.Register(a, huma.Operation{OperationID: "person", Method: http.MethodGet, Path: "/api/person",
+		Summary: "The name chosen in this browser"},
 		func(_ context.Context, in *whoInput) (*whoOutput, error) {
 			out := &whoOutput{}
 			out.Body.Name = s.people.who(in.Person)

@@ -215,7 +215,8 @@ func (s *server) addPhoto(w http.ResponseWriter, r *http.Request) {
 	}
 	kind, data, err := developed(data)
 	if err != nil {
-		refuse(w, r, http.StatusUnsupportedMediaType, "Found "+err.Error()+"; want "+photographWanted+". Nothing was stored.")
+		refuse(w, r, http.StatusUnsupportedMediaType, "Found "+err.Error()+"; want "+photographWanted+". Nothing was "+
+			"stored.")
 		return
 	}
 	who := ""

@@ -25,14 +25,19 @@ type PlateRead struct {
 }
 
 func (s *server) plans(a huma.API) {
-	huma.Register(a, huma.Operation{OperationID: "read-plate", Method: http.MethodPost, Path: "/api/plate/line", Summary: "A whole plate as typed or pasted, laid out; nothing is stored"},
+	huma.Register(a, huma.Operation{OperationID: "read-plate", Method: http.MethodPost, Path: "/api/plate/line",
+		Summary: "A whole plate as typed or pasted, laid out; nothing is stored"},
 		func(_ context.Context, in *plateLineInput) (*said[PlateRead], error) {
 			l := plate.ReadLine(in.Body.Text)
 			return &said[PlateRead]{PlateRead{l.Kind, l.Kind.String(), l.Entry(), l.Left}}, nil
 		})
 	askAlone(s, a, "plan", "/api/plan", "Plan a document without storing it", s.answers.of)
-	askAlone(s, a, "island", "/api/capacitor/island", "The map of capacitance and load for a document; empty without a complete plate and joints that fit", s.islands.of)
-	askAlone(s, a, "curves", "/api/plate/curves", "Torque and amps over speed for a document's motor; empty without a complete plate", s.curves.of)
-	askAlone(s, a, "start", "/api/capacitor/start", "The run-up of a document's motor in time domain; empty without a complete plate and joints that fit", s.starts.of)
-	askAlone(s, a, "ranges", "/api/capacitor/ranges", "What every load does to the windings and to a relay's poles; empty without a complete plate and joints that fit", s.ranges.of)
+	askAlone(s, a, "island", "/api/capacitor/island", "The map of capacitance and load for a document; empty without "+
+		"a complete plate and joints that fit", s.islands.of)
+	askAlone(s, a, "curves", "/api/plate/curves", "Torque and amps over speed for a document's motor; empty without "+
+		"a complete plate", s.curves.of)
+	askAlone(s, a, "start", "/api/capacitor/start", "The run-up of a document's motor in time domain; empty without "+
+		"a complete plate and joints that fit", s.starts.of)
+	askAlone(s, a, "ranges", "/api/capacitor/ranges", "What every load does to the windings and to a relay's poles; "+
+		"empty without a complete plate and joints that fit", s.ranges.of)
 }

@@ -35,24 +35,31 @@ func problem(err error) error {
 	case errors.As(err, &conflict):
 		return &ConflictError{
 			Title: "Conflict", Status: http.StatusConflict, Seen: conflict.Seen, Latest: conflict.Latest,
-			Detail: fmt.Sprintf("You changed revision %d, but revision %d was stored meanwhile. Nothing was overwritten; look at the latest and choose.", conflict.Seen, conflict.Latest),
+			Detail: fmt.Sprintf("You changed revision %d, but revision %d was stored meanwhile. Nothing was "+
+				"overwritten; look at the latest and choose.", conflict.Seen, conflict.Latest),
 		}
 	case errors.Is(err, store.ErrNothingToDo):
 		return huma.Error409Conflict("There is no step to undo or redo.")
 	case errors.Is(err, store.ErrNotFound):
 		return huma.Error404NotFound("There is no such record; it may have been deleted.")
 	case errors.Is(err, store.ErrOtherBody):
-		return huma.Error422UnprocessableEntity("This change id was used before for something else. Nothing was stored; name each change by an id of its own.", &huma.ErrorDetail{Location: "header.Change-Id", Message: "want an id that was not used"})
+		return huma.Error422UnprocessableEntity("This change id was used before for something else. Nothing was "+
+			"stored; name each change by an id of its own.", &huma.ErrorDetail{Location: "header.Change-Id",
+			Message: "want an id that was not used"})
 	case errors.Is(err, store.ErrUnstorable):
-		return huma.Error422UnprocessableEntity("A value here is out of range or is no text that can be kept. Nothing was stored.")
+		return huma.Error422UnprocessableEntity("A value here is out of range or is no text that can be kept. " +
+			"Nothing was stored.")
 	case errors.Is(err, store.ErrNotBinned):
 		return huma.Error409Conflict("Only what lies in the bin is deleted for good. Put it there first.")
 	case errors.As(err, &full):
-		return huma.NewError(http.StatusInsufficientStorage, fmt.Sprintf("There is no room for more %s: %d is the most. Nothing was stored.", full.What, full.Most))
+		return huma.NewError(http.StatusInsufficientStorage, fmt.Sprintf("There is no room for more %s: %d is the "+
+			"most. Nothing was stored.", full.What, full.Most))
 	case errors.Is(err, store.ErrDiskFull):
-		return huma.NewError(http.StatusInsufficientStorage, "The disk of the database is full. Nothing was stored; what was stored before is kept. Make room, then do it again.")
+		return huma.NewError(http.StatusInsufficientStorage, "The disk of the database is full. Nothing was stored; "+
+			"what was stored before is kept. Make room, then do it again.")
 	case errors.Is(err, store.ErrReadOnly):
-		return huma.Error503ServiceUnavailable("The database takes no changes at present. Nothing was stored; what was stored before is kept.")
+		return huma.Error503ServiceUnavailable("The database takes no changes at present. Nothing was stored; what " +
+			"was stored before is kept.")
 	case errors.Is(err, context.Canceled):
 		return huma.NewError(499, "The request was given up.")
 	case errors.Is(err, errFailed):
@@ -63,7 +70,8 @@ func problem(err error) error {
 		return err
 	}
 	slog.Error("store", "code", store.Code(err), "kind", fmt.Sprintf("%T", err))
-	return huma.Error503ServiceUnavailable("The database does not answer. What was stored before is kept; try again in a moment.")
+	return huma.Error503ServiceUnavailable("The database does not answer. What was stored before is kept; try again " +
+		"in a moment.")
 }
 
 // notReady says why nothing can be written.
@@ -99,7 +107,8 @@ func etag(revision int) string { return `"` + strconv.Itoa(revision) + `"` }
 // seen reads If-Match; a change without it is refused.
 func seen(ifMatch string) (int, error) {
 	if ifMatch == "" {
-		return 0, huma.NewError(http.StatusPreconditionRequired, "Say which revision you changed: send If-Match with its ETag. Nothing was stored.")
+		return 0, huma.NewError(http.StatusPreconditionRequired, "Say which revision you changed: send If-Match with "+
+			"its ETag. Nothing was stored.")
 	}
 	n, err := strconv.Atoi(strings.Trim(strings.TrimPrefix(ifMatch, "W/"), `"`))
 	if err != nil || n < 1 || n > math.MaxInt32 {
@@ -117,7 +126,8 @@ func init() {
 	plain := huma.NewError
 	huma.NewError = func(status int, msg string, errs ...error) huma.StatusError {
 		if len(errs) > mostNamed {
-			errs = append(errs[:mostNamed:mostNamed], &huma.ErrorDetail{Location: "body", Message: fmt.Sprintf("and %d more like these", len(errs)-mostNamed)})
+			errs = append(errs[:mostNamed:mostNamed], &huma.ErrorDetail{Location: "body",
+				Message: fmt.Sprintf("and %d more like these", len(errs)-mostNamed)})
 		}
 		for i, e := range errs {
 			var d *huma.ErrorDetail

@@ -20,7 +20,8 @@ func recovered(next http.Handler) http.Handler {
 				if h, ok := w.(*heldAnswer); ok {
 					h.forget()
 				}
-				refuse(w, r, http.StatusInternalServerError, fmt.Sprintf("Something failed here. What you stored before is kept. Quote %s if you report it.", middleware.GetReqID(r.Context())))
+				refuse(w, r, http.StatusInternalServerError, fmt.Sprintf("Something failed here. What you stored "+
+					"before is kept. Quote %s if you report it.", middleware.GetReqID(r.Context())))
 			}
 		}()
 		next.ServeHTTP(w, r)

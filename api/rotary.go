@@ -83,7 +83,8 @@ func (s *server) rotary(a huma.API) {
 			}
 			m, err := job.BalanceMapOf(ctx, d)
 			if errors.Is(err, job.ErrNone) {
-				return nil, huma.Error422UnprocessableEntity("There is no converter to map yet: an idler and its plate come first.")
+				return nil, huma.Error422UnprocessableEntity("There is no converter to map yet: an idler and its " +
+					"plate come first.")
 			}
 			if err != nil {
 				return nil, problem(err)

@@ -13,8 +13,10 @@ func sameSite(next http.Handler) http.Handler {
 		if r.Method != http.MethodGet && r.Method != http.MethodHead {
 			site, origin := r.Header.Get("Sec-Fetch-Site"), r.Header.Get("Origin")
 			from, err := url.Parse(origin)
-			if site != "" && site != "same-origin" && site != "none" || origin != "" && (err != nil || from.Host != r.Host) {
-				refuse(w, r, http.StatusForbidden, fmt.Sprintf("This change came from a page of another site (%s) and was not made.", short(origin)))
+			if site != "" && site != "same-origin" && site != "none" || origin != "" &&
+				(err != nil || from.Host != r.Host) {
+				refuse(w, r, http.StatusForbidden, fmt.Sprintf("This change came from a page of another site (%s) "+
+					"and was not made.", short(origin)))
 				return
 			}
 		}

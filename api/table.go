@@ -30,7 +30,9 @@ func giveCSV(w http.ResponseWriter, name string, rows [][]string) {
 // that would begin like it gets an apostrophe before it. Numbers stay numbers.
 func plainCell(text string) string {
 	start := strings.TrimLeft(text, " \t\r\n\u00a0")
-	if start == "" || !strings.ContainsAny(start[:1], "=+-@") && text[0] != '\t' && text[0] != '\r' && !strings.HasPrefix(start, "＝") && !strings.HasPrefix(start, "＋") && !strings.HasPrefix(start, "－") && !strings.HasPrefix(start, "＠") {
+	if start == "" || !strings.ContainsAny(start[:1], "=+-@") && text[0] != '\t' && text[0] != '\r' &&
+		!strings.HasPrefix(start, "＝") && !strings.HasPrefix(start, "＋") && !strings.HasPrefix(start, "－") &&
+		!strings.HasPrefix(start, "＠") {
 		return text
 	}
 	if _, err := strconv.ParseFloat(text, 64); err == nil {

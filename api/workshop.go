@@ -42,7 +42,8 @@ func (w WorkshopEntry) validate() openfile.Problems {
 	bad := w.Settings.Validate("settings.")
 	for i, name := range w.People {
 		if n := utf8.RuneCountInString(strings.TrimSpace(name)); n == 0 || n > 60 {
-			bad = append(bad, openfile.Problem{Path: fmt.Sprintf("people[%d]", i), Found: fmt.Sprintf("%d letters", n), Wanted: "1 to 60 letters"})
+			bad = append(bad, openfile.Problem{Path: fmt.Sprintf("people[%d]", i), Found: fmt.Sprintf("%d letters", n),
+				Wanted: "1 to 60 letters"})
 		}
 	}
 	return bad
@@ -69,7 +70,8 @@ type changedWorkshop struct {
 }
 
 func (s *server) workshops(a huma.API) {
-	huma.Register(a, huma.Operation{OperationID: "create-workshop", Method: http.MethodPost, Path: "/api/workshops", Summary: "A new workshop", DefaultStatus: http.StatusCreated},
+	huma.Register(a, huma.Operation{OperationID: "create-workshop", Method: http.MethodPost, Path: "/api/workshops",
+		Summary: "A new workshop", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *newWorkshop) (*workshopOutput, error) {
 			if bad := in.Body.validate(); len(bad) > 0 {
 				return nil, problem(bad)
@@ -80,7 +82,8 @@ func (s *server) workshops(a huma.API) {
 			}
 			return workshopAnswer(w), nil
 		})
-	huma.Register(a, huma.Operation{OperationID: "workshop", Method: http.MethodGet, Path: "/api/workshops/{id}", Summary: "A workshop's settings"},
+	huma.Register(a, huma.Operation{OperationID: "workshop", Method: http.MethodGet, Path: "/api/workshops/{id}",
+		Summary: "A workshop's settings"},
 		func(ctx context.Context, in *idInput) (*workshopOutput, error) {
 			w, err := s.store.Workshop(ctx, in.ID)
 			if err != nil {
@@ -88,7 +91,8 @@ func (s *server) workshops(a huma.API) {
 			}
 			return workshopAnswer(w), nil
 		})
-	huma.Register(a, huma.Operation{OperationID: "save-workshop", Method: http.MethodPut, Path: "/api/workshops/{id}", Summary: "Store changed settings"},
+	huma.Register(a, huma.Operation{OperationID: "save-workshop", Method: http.MethodPut, Path: "/api/workshops/{id}",
+		Summary: "Store changed settings"},
 		func(ctx context.Context, in *changedWorkshop) (*workshopOutput, error) {
 			revision, err := seen(in.IfMatch)
 			if err != nil {
@@ -103,11 +107,15 @@ func (s *server) workshops(a huma.API) {
 			}
 			return workshopAnswer(w), nil
 		})
-	huma.Register(a, huma.Operation{OperationID: "shelve-workshop", Method: http.MethodPost, Path: "/api/workshops/{id}/shelf", Summary: "A workshop with all its machines into the bin, or out again", DefaultStatus: http.StatusNoContent},
+	huma.Register(a, huma.Operation{OperationID: "shelve-workshop", Method: http.MethodPost,
+		Path: "/api/workshops/{id}/shelf", Summary: "A workshop with all its machines into the bin, or out again",
+		DefaultStatus: http.StatusNoContent},
 		func(ctx context.Context, in *shelveWorkshop) (*struct{}, error) {
 			return nil, problem(s.store.ShelveWorkshop(ctx, in.ID, in.Body.Shelf))
 		})
-	huma.Register(a, huma.Operation{OperationID: "purge-workshop", Method: http.MethodDelete, Path: "/api/workshops/{id}", Summary: "Delete a workshop of the bin for good, with every machine and history of it", DefaultStatus: http.StatusNoContent},
+	huma.Register(a, huma.Operation{OperationID: "purge-workshop", Method: http.MethodDelete,
+		Path: "/api/workshops/{id}", Summary: "Delete a workshop of the bin for good, with every machine and history " +
+			"of it", DefaultStatus: http.StatusNoContent},
 		func(ctx context.Context, in *idInput) (*struct{}, error) {
 			return nil, problem(s.store.PurgeWorkshop(ctx, in.ID))
 		})

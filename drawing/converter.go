@@ -120,7 +120,8 @@ func branchBreaker(d *Drawing, p *job.Plan) {
 // three are drawn, more are counted.
 func streetSpan(p *job.Plan) Drawing {
 	d := Drawing{Title: "Span of " + p.Card.Title, Width: 220, Height: 48, Items: []Item{}, Facts: []Fact{}}
-	d.add(line(Black, 2.5, 10, 6, 10, 42), line(WireL1, 2.5, 10, 16, 208, 16), line(WireL2, 2.5, 10, 26, 208, 26), line(WireL3, 2.5, 52, 36, 208, 36),
+	d.add(line(Black, 2.5, 10, 6, 10, 42), line(WireL1, 2.5, 10, 16, 208, 16), line(WireL2, 2.5, 10, 26, 208, 26),
+		line(WireL3, 2.5, 52, 36, 208, 36),
 		circle(52, 26, 15, Black, Paper), text(52, 30, "i", Small).bold())
 	v := p.Rotary
 	for i, m := range v.Machines {

@@ -27,7 +27,8 @@ func directBox(d *Drawing, p *job.Plan, s *job.State, supply float64) {
 		text(x+22, y1+2, "1~", Medium).bold(), text(x+w-22, y3+12, "=", Large).bold(),
 	)
 	if p.DC != nil && p.DC.Dial.Volts > 0 {
-		d.add(rect(x+w/2-34, y2-10, 68, 20, Paper, Paper), text(x+w/2, y2+5, unit.Whole(p.DC.Dial.Volts, "V"), Medium).bold())
+		d.add(rect(x+w/2-34, y2-10, 68, 20, Paper, Paper), text(x+w/2, y2+5, unit.Whole(p.DC.Dial.Volts, "V"),
+			Medium).bold())
 		if flow {
 			d.add(text(612, y1+3, p.DC.Point.Amps, Small))
 			d.fact("Armature", p.DC.Point.Amps+" mean, "+p.DC.Point.RMS+" RMS")
@@ -117,7 +118,8 @@ func DirectWiring(p *job.Plan) Drawing {
 		return d
 	}
 	v := p.DC
-	d.add(text(12, 20, "from breaker and isolator", Small).soft().start(), text(dcWide-12, 20, "to the motor", Small).soft().end())
+	d.add(text(12, 20, "from breaker and isolator", Small).soft().start(),
+		text(dcWide-12, 20, "to the motor", Small).soft().end())
 	low := max(directLineSide(&d, v), directMotorSide(&d, v, p))
 	d.Height = low + 26
 	frame := []Item{rect(dcLeft, dcTop, dcRight-dcLeft, low-dcTop, Black, Paper).of("controller"),
@@ -170,12 +172,14 @@ func directLineSide(d *Drawing, v *dc.View) float64 {
 			d.add(line(ink, 3, 124, y, 168, y).dashed(dash).of("wire "+w.ID), circle(168, y, 2.5, Black, Black),
 				line(Black, 2, 168, y, 190, y-10), line(ink, 3, 192, y, 230, y).dashed(dash))
 			if w.To != "" && w.Note != "" && !neutralWire(w) {
-				d.add(rect(230, y-dcFuseH/2, dcFuseW, dcFuseH, Black, Paper).of("fuse"), line(ink, 1.5, 230, y, 230+dcFuseW, y))
+				d.add(rect(230, y-dcFuseH/2, dcFuseW, dcFuseH, Black, Paper).of("fuse"),
+					line(ink, 1.5, 230, y, 230+dcFuseW, y))
 			} else {
 				d.add(line(ink, 3, 230, y, 230+dcFuseW, y).dashed(dash))
 			}
 			if buttons {
-				d.add(line(ink, 3, 264, y, 278, y).dashed(dash), line(Black, 2, 278, y-7, 278, y+7), line(Black, 2, 290, y-7, 290, y+7),
+				d.add(line(ink, 3, 264, y, 278, y).dashed(dash), line(Black, 2, 278, y-7, 278, y+7),
+					line(Black, 2, 290, y-7, 290, y+7),
 					line(ink, 3, 290, y, dcLeft, y).dashed(dash))
 			} else {
 				d.add(line(ink, 3, 264, y, dcLeft, y).dashed(dash))
@@ -211,7 +215,8 @@ func directPot(d *Drawing, v *dc.View, y float64) float64 {
 		}
 		y += dcRow
 	}
-	d.add(line(Soft, 1.8, px+12, ys[0], px, ys[0], px, ys[0]+10), line(Soft, 1.8, px, ys[2]-10, px, ys[2], px+12, ys[2]),
+	d.add(line(Soft, 1.8, px+12, ys[0], px, ys[0], px, ys[0]+10), line(Soft, 1.8, px, ys[2]-10, px, ys[2], px+12,
+		ys[2]),
 		rect(px-8, ys[0]+10, 16, ys[2]-ys[0]-20, Black, Paper).of("pot"),
 		line(Black, 1.8, px+34, ys[1], px+10, ys[1]), arrow(px+16, ys[1], 180, 8, Black))
 	if v.Mains {
@@ -220,12 +225,14 @@ func directPot(d *Drawing, v *dc.View, y float64) float64 {
 			hatch = append(hatch, line(Faint, 1.5, x, ys[2]+16, x+20, from-14))
 		}
 		d.Items = append(hatch, d.Items...)
-		d.add(text(92, ys[1]-4, "at mains", Small).end().toned("over"), text(92, ys[1]+12, "potential", Small).end().toned("over"))
+		d.add(text(92, ys[1]-4, "at mains", Small).end().toned("over"),
+			text(92, ys[1]+12, "potential", Small).end().toned("over"))
 		d.fact("Pot", "at mains potential: insulated shaft, covered")
 	}
 	if w, ok := wireOf(v, "inhibit"); ok {
 		y += 6
-		d.add(line(Soft, 1.8, 204, y, dcLeft, y).dashed(!w.Done).of("wire inhibit"), line(Black, 2, 180, y, 202, y-9), circle(178, y, 2.5, Black, Black),
+		d.add(line(Soft, 1.8, 204, y, dcLeft, y).dashed(!w.Done).of("wire inhibit"), line(Black, 2, 180, y, 202, y-9),
+			circle(178, y, 2.5, Black, Black),
 			text(170, y+4, "stop contact", Small).end())
 		screw(d, dcLeft, y, w.From, true)
 		y += dcRow
@@ -242,27 +249,37 @@ func directMotorSide(d *Drawing, v *dc.View, p *job.Plan) float64 {
 	end := dcArmX
 	// The armature's loop.
 	d.add(line(Accent, 3, dcRight, top, 530, top).dashed(!plus.Done).of("wire arm-plus"),
-		rect(530, top-dcFuseH/2, dcFuseW, dcFuseH, Black, Paper).of("fuse"), line(Accent, 1.5, 530, top, 530+dcFuseW, top),
+		rect(530, top-dcFuseH/2, dcFuseW, dcFuseH, Black, Paper).of("fuse"),
+		line(Accent, 1.5, 530, top, 530+dcFuseW, top),
 		text(530+dcFuseW/2, top-10, "fuse, DC", Small).soft())
 	from := 530 + dcFuseW
 	if t1, ok := wireOf(v, "turn-1"); ok {
 		t2, _ := wireOf(v, "turn-2")
 		a1, a2 = t1.To, t2.To
-		d.add(line(Accent, 3, from, top, dcSwitchX, top).dashed(!plus.Done), line(Black, 3, dcRight, bottom, dcSwitchX, bottom).dashed(!minus.Done).of("wire arm-minus"),
+		d.add(line(Accent, 3, from, top, dcSwitchX, top).dashed(!plus.Done),
+			line(Black, 3, dcRight, bottom, dcSwitchX, bottom).dashed(!minus.Done).of("wire arm-minus"),
 			rect(dcSwitchX, top-14, 64, bottom-top+28, Black, Shade).of("reversing switch"),
-			line(Black, 1.5, dcSwitchX+10, top, dcSwitchX+54, bottom).dashed(true), line(Black, 1.5, dcSwitchX+10, bottom, dcSwitchX+54, top).dashed(true),
-			line(Black, 2, dcSwitchX+10, top, dcSwitchX+40, top-8), line(Black, 2, dcSwitchX+10, bottom, dcSwitchX+40, bottom-8),
-			text(dcSwitchX+32, (top+bottom)/2+4, "I  0  II", Small).bold(), text(dcSwitchX+32, top-20, "standing", Small).soft(),
-			line(Accent, 3, dcSwitchX+64, top, end, top).dashed(!t1.Done).of("wire turn-1"), line(Black, 3, dcSwitchX+64, bottom, end, bottom).dashed(!t2.Done).of("wire turn-2"))
+			line(Black, 1.5, dcSwitchX+10, top, dcSwitchX+54, bottom).dashed(true),
+			line(Black, 1.5, dcSwitchX+10, bottom, dcSwitchX+54, top).dashed(true),
+			line(Black, 2, dcSwitchX+10, top, dcSwitchX+40, top-8),
+			line(Black, 2, dcSwitchX+10, bottom, dcSwitchX+40, bottom-8),
+			text(dcSwitchX+32, (top+bottom)/2+4, "I  0  II", Small).bold(),
+			text(dcSwitchX+32, top-20, "standing", Small).soft(),
+			line(Accent, 3, dcSwitchX+64, top, end, top).dashed(!t1.Done).of("wire turn-1"),
+			line(Black, 3, dcSwitchX+64, bottom, end, bottom).dashed(!t2.Done).of("wire turn-2"))
 	} else {
-		d.add(line(Accent, 3, from, top, end, top).dashed(!plus.Done), line(Black, 3, dcRight, bottom, end, bottom).dashed(!minus.Done).of("wire arm-minus"))
+		d.add(line(Accent, 3, from, top, end, top).dashed(!plus.Done),
+			line(Black, 3, dcRight, bottom, end, bottom).dashed(!minus.Done).of("wire arm-minus"))
 	}
 	if w, ok := wireOf(v, "brake"); ok {
 		const bx = 700.0
 		mid := (top + bottom) / 2
-		d.add(circle(bx, top, 3, Black, Black), circle(bx, bottom, 3, Black, Black), line(Black, 2, bx, top, bx, top+18).dashed(!w.Done),
-			line(Black, 2.5, bx-10, top+22, bx, top+40).of("braking pole"), line(Black, 2, bx, top+40, bx, mid+2).dashed(!w.Done),
-			rect(bx-8, mid+2, 16, 38, Black, Paper).of("braking resistor"), line(Black, 2, bx, mid+40, bx, bottom).dashed(!w.Done),
+		d.add(circle(bx, top, 3, Black, Black), circle(bx, bottom, 3, Black, Black),
+			line(Black, 2, bx, top, bx, top+18).dashed(!w.Done),
+			line(Black, 2.5, bx-10, top+22, bx, top+40).of("braking pole"),
+			line(Black, 2, bx, top+40, bx, mid+2).dashed(!w.Done),
+			rect(bx-8, mid+2, 16, 38, Black, Paper).of("braking resistor"),
+			line(Black, 2, bx, mid+40, bx, bottom).dashed(!w.Done),
 			text(bx+14, mid+18, "stop", Small).start().soft(), text(bx+14, mid+34, "closes last", Small).start().soft())
 	}
 	armature(d, end, top, bottom, a1, a2, v.Dial.Volts)
@@ -274,8 +291,10 @@ func directMotorSide(d *Drawing, v *dc.View, p *job.Plan) float64 {
 // armature draws the rotor between its brushes.
 func armature(d *Drawing, x, top, bottom float64, a1, a2 string, volts float64) {
 	mid, r := (top+bottom)/2, 34.0
-	d.add(line(Accent, 3, x, top, x, mid-r-6), line(Black, 3, x, mid+r+6, x, bottom), rect(x-9, mid-r-8, 18, 12, Black, Shade).of("brush"),
-		rect(x-9, mid+r-4, 18, 12, Black, Shade).of("brush"), circle(x, mid, r, Black, Paper).of("armature"), text(x, mid+6, "M", Large).bold(),
+	d.add(line(Accent, 3, x, top, x, mid-r-6), line(Black, 3, x, mid+r+6, x, bottom),
+		rect(x-9, mid-r-8, 18, 12, Black, Shade).of("brush"),
+		rect(x-9, mid+r-4, 18, 12, Black, Shade).of("brush"), circle(x, mid, r, Black, Paper).of("armature"),
+		text(x, mid+6, "M", Large).bold(),
 		text(x, top-8, a1, Small).bold(), text(x, bottom+16, a2, Small).bold())
 	if volts > 0 {
 		d.add(text(x+40, mid+4, unit.Whole(volts, "V"), Small).start())
@@ -295,7 +314,8 @@ func directField(d *Drawing, v *dc.View, p *job.Plan, y float64) float64 {
 		if w.Wire == "none" {
 			d.add(text(dcRight+14, y+4, "left open, covered: live", Small).start().soft())
 		} else {
-			d.add(line([]Ink{Accent, Black}[n%2], 2.5, dcRight, y, dcFieldX, y).dashed(!w.Done).of("wire "+w.ID), text(dcFieldX+8, y+4, w.To, Small).start().bold())
+			d.add(line([]Ink{Accent, Black}[n%2], 2.5, dcRight, y, dcFieldX, y).dashed(!w.Done).of("wire "+w.ID),
+				text(dcFieldX+8, y+4, w.To, Small).start().bold())
 		}
 		n++
 		y += dcRow * 1.6

@@ -31,12 +31,14 @@ func documents() map[string]job.Document {
 		d.Machines[0].Leads.Found, d.Machines[0].Leads.Done = found, nil
 		out["found "+found] = d
 	}
-	for _, found := range []string{"open", "low", "L1-T1; L2-T2-T5-T8; T3-T9; T4-T6-T7", "L1-T1-T7-T6; L2-T2-T8-T4; L3-T3-T9-T5"} {
+	for _, found := range []string{"open", "low", "L1-T1; L2-T2-T5-T8; T3-T9; T4-T6-T7",
+		"L1-T1-T7-T6; L2-T2-T8-T4; L3-T3-T9-T5"} {
 		d := scenario.PugMill()
 		d.Machines[0].Leads.Found = found
 		out["pug mill found "+found] = d
 	}
-	for _, found := range []string{"open", "delta low", "star low", "star high", "L1-T1-T10-T6-T12; L2-T2-T8-T4-T7; L3-T3-T9-T5-T11"} {
+	for _, found := range []string{"open", "delta low", "star low", "star high",
+		"L1-T1-T10-T6-T12; L2-T2-T8-T4-T7; L3-T3-T9-T5-T11"} {
 		d := scenario.ClayShredder()
 		d.Machines[0].Leads.Found = found
 		out["shredder found "+found] = d
@@ -46,7 +48,8 @@ func documents() map[string]job.Document {
 	out["T names"] = t
 	for _, found := range []string{"star", "delta"} {
 		turned := scenario.Blunger()
-		turned.Machines[0].Leads.Found, turned.Machines[0].Leads.Done, turned.Machines[0].Leads.Rows = found, nil, leads.Turned
+		turned.Machines[0].Leads.Found, turned.Machines[0].Leads.Done, turned.Machines[0].Leads.Rows = found, nil,
+			leads.Turned
 		out["turned rows, "+found] = turned
 	}
 	studs, ends := labelled(), labelled()
@@ -93,7 +96,9 @@ func all(d job.Document) map[string]drawing.Drawing {
 	s := drawing.All(&p)
 	out := map[string]drawing.Drawing{
 		"path now": s.Now.Path, "box now": s.Now.Box, "windings now": s.Now.Windings,
-		"path wanted": s.Wanted.Path, "box wanted": s.Wanted.Box, "windings wanted": s.Wanted.Windings, "span": drawing.Span(&p, &p.Now), "wiring": drawing.Wiring(&p), "panel": drawing.Panel(&p), "ladder": drawing.Ladder(&p),
+		"path wanted": s.Wanted.Path, "box wanted": s.Wanted.Box, "windings wanted": s.Wanted.Windings,
+		"span": drawing.Span(&p, &p.Now), "wiring": drawing.Wiring(&p), "panel": drawing.Panel(&p),
+		"ladder": drawing.Ladder(&p),
 	}
 	for _, m := range p.Leads.Mistakes {
 		if d.Machines[0].Leads.Found != asDelivered(d.Name) {
@@ -148,7 +153,8 @@ func TestEveryDrawingStaysOnItsSheetAndItsWordsApart(t *testing.T) {
 					xs, ys = []float64{i.X - i.R, i.X + i.R}, []float64{i.Y - i.R, i.Y + i.R}
 				case drawing.KindArc: // only where the arc ends: its circle may reach over the edge
 					for _, a := range []float64{i.A0, i.A1} {
-						xs, ys = append(xs, i.X+i.R*math.Cos(a*math.Pi/180)), append(ys, i.Y+i.R*math.Sin(a*math.Pi/180))
+						xs, ys = append(xs, i.X+i.R*math.Cos(a*math.Pi/180)),
+							append(ys, i.Y+i.R*math.Sin(a*math.Pi/180))
 					}
 				case drawing.KindRect:
 					xs, ys = append(xs, i.X+i.W), append(ys, i.Y+i.H)
@@ -166,7 +172,8 @@ func TestEveryDrawingStaysOnItsSheetAndItsWordsApart(t *testing.T) {
 					}
 				}
 				for k := range xs {
-					assert.True(t, xs[k] >= -1 && xs[k] <= w.Width+1 && ys[k] >= -1 && ys[k] <= w.Height+1, "%s: %s %q at %.0f, %.0f is off the sheet", where, i.Kind, i.Text, xs[k], ys[k])
+					assert.True(t, xs[k] >= -1 && xs[k] <= w.Width+1 && ys[k] >= -1 && ys[k] <= w.Height+1,
+						"%s: %s %q at %.0f, %.0f is off the sheet", where, i.Kind, i.Text, xs[k], ys[k])
 				}
 			}
 		}

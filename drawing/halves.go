@@ -12,6 +12,8 @@ import (
 
 // caps draws loose lead ends: a cap for every joint with its leads beneath and
 // its line from above, and what is free to the right of them.
+//
+// Long: one drawing, from left to right.
 func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 	joints := s.Joints
 	if s.Solved {
@@ -48,7 +50,8 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 		scale = room / width
 	}
 	x, free := d.Width/2-width*scale/2, 0
-	d.add(Item{Kind: KindRect, X: d.Width/2 - 60, Y: neck + 34, W: 120, H: 16, Ink: Black, Fill: Shade, Stroke: 1.5}, text(d.Width/2, neck+46, "into the motor", Small).soft())
+	d.add(Item{Kind: KindRect, X: d.Width/2 - 60, Y: neck + 34, W: 120, H: 16, Ink: Black, Fill: Shade, Stroke: 1.5},
+		text(d.Width/2, neck+46, "into the motor", Small).soft())
 	for _, g := range groups {
 		own := withoutLines(g)
 		w := step * scale * slotsOf(g)
@@ -66,7 +69,8 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 		}
 		for i, l := range lines {
 			lx := cx + 14*(float64(i)-float64(len(lines)-1)/2)
-			d.add(text(lx, 18, lineWord(p, l), Medium).bold().of("line "+l), line(wire(l), 4, lx, 42, lx, top).dashed(!made).of("line "+l))
+			d.add(text(lx, 18, lineWord(p, l), Medium).bold().of("line "+l),
+				line(wire(l), 4, lx, 42, lx, top).dashed(!made).of("line "+l))
 			if s.Solved && !s.Short {
 				d.add(text(lx, 34, amps(s, l), Small).soft())
 			}
@@ -89,7 +93,8 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 		}
 		if len(g) > 1 && len(own) > 0 {
 			half := max(11, step*scale*float64(len(own))/2-3)
-			d.add(Item{Kind: KindShape, Points: []float64{cx - half, top + 24, cx - half*0.72, top - 8, cx + half*0.72, top - 8, cx + half, top + 24}, Ink: Black, Fill: Metal, Stroke: 1.5, Of: what, Dash: !made})
+			d.add(Item{Kind: KindShape, Points: []float64{cx - half, top + 24, cx - half*0.72, top - 8, cx + half*0.72,
+				top - 8, cx + half, top + 24}, Ink: Black, Fill: Metal, Stroke: 1.5, Of: what, Dash: !made})
 			d.fact("Cap", fmt.Sprintf("%s%s", leads.PrintJoint(g, p.Link.Naming), done0(!made)))
 			if s.Solved && !s.Short && len(lines) > 0 {
 				d.add(text(cx+6, top-14, "live", Small).start().toned("over"))
@@ -117,7 +122,8 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 	}
 	if len(s.Between) == 3 && !s.Short {
 		d.Height = 348
-		d.add(text(d.Width/2, 336, "L1 to L2 "+s.Between[0].Volts+"   L2 to "+p.Link.Third+" "+s.Between[2].Volts+"   L1 to "+p.Link.Third+" "+s.Between[1].Volts, Small))
+		d.add(text(d.Width/2, 336, "L1 to L2 "+s.Between[0].Volts+"   L2 to "+p.Link.Third+" "+s.Between[2].Volts+"  "+
+			" L1 to "+p.Link.Third+" "+s.Between[1].Volts, Small))
 	}
 }
 
@@ -177,7 +183,8 @@ func halves(d *Drawing, p *job.Plan, s *job.State) {
 		if l != "" {
 			ink, r = wire(l), 6
 		}
-		d.add(Item{Kind: KindCircle, X: far.x, Y: far.y, R: r, Ink: Black, Fill: ink, Stroke: 1.5, Of: "joint " + firstOf(names[n])})
+		d.add(Item{Kind: KindCircle, X: far.x, Y: far.y, R: r, Ink: Black, Fill: ink, Stroke: 1.5, Of: "joint " +
+			firstOf(names[n])})
 		if reach < 46 { // the star points stand together in the middle: named beneath
 			if own == "" {
 				own = "star inside, no lead"
@@ -209,7 +216,8 @@ func middleOf(way leads.Way) spot {
 
 // joinPlaces draws the wires between coil ends that are one point, and says
 // where every point lies and what is joined there.
-func joinPlaces(d *Drawing, s *job.State, node map[string]int, ends [][2]spot) (at map[int][]spot, order []int, names map[int][]string) {
+func joinPlaces(d *Drawing, s *job.State, node map[string]int, ends [][2]spot) (at map[int][]spot, order []int,
+	names map[int][]string) {
 	at, names = map[int][]spot{}, map[int][]string{}
 	for i := range s.Coils {
 		for k, q := range ends[i] {
@@ -287,7 +295,8 @@ func layHalves(way leads.Way, s *job.State, node map[string]int, fed leads.Joint
 		corner := func(i int) spot { x, y := polar(cx, cy, 138, angles[i%3]); return spot{x, y} }
 		for i, c := range s.Coils {
 			from, to := corner(c.Phase), corner(c.Phase+1)
-			ux, uy := (to.x-from.x)/math.Hypot(to.x-from.x, to.y-from.y), (to.y-from.y)/math.Hypot(to.x-from.x, to.y-from.y)
+			ux, uy := (to.x-from.x)/math.Hypot(to.x-from.x, to.y-from.y),
+				(to.y-from.y)/math.Hypot(to.x-from.x, to.y-from.y)
 			second := i%2 == 1
 			if way.Halves == leads.Parallel {
 				off := 0.0
@@ -299,7 +308,8 @@ func layHalves(way leads.Way, s *job.State, node map[string]int, fed leads.Joint
 				if second {
 					trim = 42
 				}
-				a, b := spot{from.x + nx + ux*trim, from.y + ny + uy*trim}, spot{to.x + nx - ux*trim, to.y + ny - uy*trim}
+				a, b := spot{from.x + nx + ux*trim, from.y + ny + uy*trim},
+					spot{to.x + nx - ux*trim, to.y + ny - uy*trim}
 				if !second {
 					a, b = from, to
 				}
@@ -309,7 +319,8 @@ func layHalves(way leads.Way, s *job.State, node map[string]int, fed leads.Joint
 				}
 				continue
 			}
-			mid1, mid2 := spot{from.x + (to.x-from.x)*0.47, from.y + (to.y-from.y)*0.47}, spot{from.x + (to.x-from.x)*0.53, from.y + (to.y-from.y)*0.53}
+			mid1, mid2 := spot{from.x + (to.x-from.x)*0.47, from.y + (to.y-from.y)*0.47},
+				spot{from.x + (to.x-from.x)*0.53, from.y + (to.y-from.y)*0.53}
 			if second {
 				out[i] = [2]spot{mid2, to}
 			} else {

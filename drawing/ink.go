@@ -20,7 +20,8 @@ func Coloured(code string) Theme {
 		w = wires["europe"]
 	}
 	return Theme{
-		Ink: map[Ink]string{Black: "#1d2427", Soft: "#565e5d", Faint: "#c6c2b8", Accent: "#1d5d64", Metal: "#b98a35", Paper: "#fdfcfa", Shade: "#e8e7e1",
+		Ink: map[Ink]string{Black: "#1d2427", Soft: "#565e5d", Faint: "#c6c2b8", Accent: "#1d5d64", Metal: "#b98a35",
+			Paper: "#fdfcfa", Shade: "#e8e7e1",
 			WireL1: w[0], WireL2: w[1], WireL3: w[2], Earth: "#4c7f35"},
 		Tone: map[string]string{"idle": "#8b9290", "ok": "#6d8f53", "near": "#c4860f", "over": "#9a3526"},
 	}
@@ -29,7 +30,8 @@ func Coloured(code string) Theme {
 // BlackAndWhite is the theme of what is printed to be taken to a machine.
 func BlackAndWhite() Theme {
 	return Theme{
-		Ink: map[Ink]string{Black: "#000000", Soft: "#333333", Faint: "#aaaaaa", Accent: "#000000", Metal: "#666666", Paper: "#ffffff", Shade: "#eeeeee",
+		Ink: map[Ink]string{Black: "#000000", Soft: "#333333", Faint: "#aaaaaa", Accent: "#000000", Metal: "#666666",
+			Paper: "#ffffff", Shade: "#eeeeee",
 			WireL1: "#000000", WireL2: "#000000", WireL3: "#000000", Earth: "#000000"},
 		Tone: map[string]string{"idle": "#000000", "ok": "#000000", "near": "#000000", "over": "#000000"},
 	}

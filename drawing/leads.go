@@ -13,14 +13,16 @@ import (
 // shown state has is drawn dashed.
 func Box(p *job.Plan, s *job.State, done leads.Joints) Drawing {
 	d := Drawing{Title: "Terminal box, " + s.Title, Width: 400, Height: 330, Items: []Item{}, Facts: []Fact{}}
-	d.add(Item{Kind: KindRect, X: 20, Y: 52, W: 360, H: 262, Ink: Black, Fill: Shade, Stroke: 2}, Item{Kind: KindRect, X: 34, Y: 66, W: 332, H: 234, Ink: Faint, Fill: Paper, Stroke: 1})
+	d.add(Item{Kind: KindRect, X: 20, Y: 52, W: 360, H: 262, Ink: Black, Fill: Shade, Stroke: 2},
+		Item{Kind: KindRect, X: 34, Y: 66, W: 332, H: 234, Ink: Faint, Fill: Paper, Stroke: 1})
 	switch {
 	case p.Link.Box == leads.Studs:
 		studs(&d, p, s, done)
 	default:
 		caps(&d, p, s, done)
 	}
-	d.add(circle(346, 278, 11, Earth, Paper), line(Earth, 2, 346, 270, 346, 277), line(Earth, 2, 339, 277, 353, 277), line(Earth, 1.5, 342, 281, 350, 281), line(Earth, 1.5, 344, 285, 348, 285))
+	d.add(circle(346, 278, 11, Earth, Paper), line(Earth, 2, 346, 270, 346, 277), line(Earth, 2, 339, 277, 353, 277),
+		line(Earth, 1.5, 342, 281, 350, 281), line(Earth, 1.5, 344, 285, 348, 285))
 	for _, b := range s.Between {
 		d.fact("Volts between "+lineWord(p, b.A)+" and "+lineWord(p, b.B), b.Volts)
 	}
@@ -94,7 +96,8 @@ func studs(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 	}
 	for _, name := range append(slices.Clone(up), low...) {
 		q := at[name]
-		d.add(circle(q[0], q[1], 16, Black, Shade).of("stud "+name), circle(q[0], q[1], 7, Black, Metal).of("stud "+name))
+		d.add(circle(q[0], q[1], 16, Black, Shade).of("stud "+name),
+			circle(q[0], q[1], 7, Black, Metal).of("stud "+name))
 		d.add(text(q[0]-23, q[1]+5, n.Print(name), Medium).bold().end())
 		if other := besides(p, name); other != "" {
 			d.add(text(q[0]-23, q[1]+18, other, Small).soft().end())

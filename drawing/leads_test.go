@@ -33,7 +33,9 @@ func TestEveryLeadStandsInTheBoxOnce(t *testing.T) {
 		for _, s := range []*job.State{&p.Now, &p.Wanted} {
 			box := drawing.Box(&p, s, p.Now.Joints)
 			for _, lead := range p.Link.Kind.Terminals() {
-				require.Equal(t, 1, count(box, func(i drawing.Item) bool { return i.Text == p.Link.Naming.Print(lead) }), "%s, %s: %s", name, s.ID, lead)
+				require.Equal(t, 1, count(box,
+					func(i drawing.Item) bool { return i.Text == p.Link.Naming.Print(lead) }), "%s, %s: %s", name,
+					s.ID, lead)
 			}
 		}
 	}
@@ -69,8 +71,10 @@ func TestWhatCutsTheFeedIsCalledByItsBridge(t *testing.T) {
 // labelled is a motor of six leads that readings have named.
 func labelled() job.Document {
 	d := scenario.Blunger()
-	d.Machines[0].Leads.Found, d.Machines[0].Leads.Done, d.Machines[0].Leads.Clips, d.Machines[0].Leads.Bumped = "open", nil, "", ""
-	d.Machines[0].Leads.Tags, d.Machines[0].Leads.LowVolts, d.Machines[0].Leads.Touches = "6", "12", "1 4 2.5\n2 5 2.5\n3 6 2.5\n1 2 open\n2 3 open\n1 3 open"
+	d.Machines[0].Leads.Found, d.Machines[0].Leads.Done, d.Machines[0].Leads.Clips,
+		d.Machines[0].Leads.Bumped = "open", nil, "", ""
+	d.Machines[0].Leads.Tags, d.Machines[0].Leads.LowVolts, d.Machines[0].Leads.Touches = "6", "12",
+		"1 4 2.5\n2 5 2.5\n3 6 2.5\n1 2 open\n2 3 open\n1 3 open"
 	p := job.Make(d)
 	for range 6 {
 		ask := p.Leads.Labelling.Ask
@@ -117,7 +121,8 @@ func TestAnOpenCoilHasAGap(t *testing.T) {
 func TestCapsAreDashedUntilTheyAreMade(t *testing.T) {
 	p := job.Make(scenario.PugMill())
 	dashed := func(p *job.Plan) int {
-		return count(drawing.Box(p, &p.Wanted, p.Now.Joints), func(i drawing.Item) bool { return i.Kind == drawing.KindShape && i.Dash })
+		return count(drawing.Box(p, &p.Wanted, p.Now.Joints),
+			func(i drawing.Item) bool { return i.Kind == drawing.KindShape && i.Dash })
 	}
 	require.Equal(t, 4, dashed(&p))
 	d := scenario.PugMill()
@@ -197,7 +202,10 @@ func TestTheThirdLineIsCalledByItsBridge(t *testing.T) {
 func TestAReversingSwitchReachesBothLines(t *testing.T) {
 	d := scenario.Blunger()
 	plain := job.Make(d)
-	require.Zero(t, count(drawing.Path(&plain, &plain.Wanted), func(i drawing.Item) bool { return i.Of == "reversing switch" }))
+	require.Zero(t, count(drawing.Path(&plain, &plain.Wanted), func(i drawing.Item) bool {
+		return i.Of == "reversing "+
+			"switch"
+	}))
 	for _, to := range []string{"L1", "L2"} {
 		d.Bridge.Capacitor.CornerTo, d.Bridge.Capacitor.Reversing = to, capacitor.BySwitch
 		p := job.Make(d)

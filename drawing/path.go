@@ -22,7 +22,8 @@ const (
 // Path is the whole way of the power, post to tool, for one state. Its six
 // parts stand above the six bays, a sixth of the width each.
 func Path(p *job.Plan, s *job.State) Drawing {
-	d := Drawing{Title: "Power path, " + s.Title, Width: pathWidth, Height: pathHeight, Items: []Item{}, Facts: []Fact{}}
+	d := Drawing{Title: "Power path, " + s.Title, Width: pathWidth, Height: pathHeight, Items: []Item{},
+		Facts: []Fact{}}
 	full := s.Supply
 	for _, l := range s.Lines {
 		full = max(full, l.Amps)
@@ -37,7 +38,8 @@ func Path(p *job.Plan, s *job.State) Drawing {
 	if flow {
 		supply = weight(s.Supply, full)
 	}
-	d.add(line(Earth, 2, 60, yEarth, 1226, yEarth).dashed(true).of("earth"), text(150, yEarth-5, "earth: prove it unbroken", Small).soft())
+	d.add(line(Earth, 2, 60, yEarth, 1226, yEarth).dashed(true).of("earth"),
+		text(150, yEarth-5, "earth: prove it unbroken", Small).soft())
 
 	// Supply post.
 	d.add(line(Black, 3, 56, 20, 56, yEarth), line(Black, 2, 44, 26, 68, 26), line(Black, 2, 44, yEarth, 68, yEarth))
@@ -83,8 +85,10 @@ func next(d *Drawing, p *job.Plan) {
 			continue
 		}
 		x := pathWidth / 6 * (float64(i) + 0.5)
-		d.add(Item{Kind: KindShape, Points: []float64{x - 5, 5, x + 5, 5, x, 12}, Ink: Accent, Fill: Accent, Stroke: 1, Of: "next"},
-			text(x+10, 13, "next: "+strings.ToLower(p.Next.Text[:1])+p.Next.Text[1:], Small).inked(Accent).start().of("next"))
+		d.add(Item{Kind: KindShape, Points: []float64{x - 5, 5, x + 5, 5, x, 12}, Ink: Accent, Fill: Accent, Stroke: 1,
+			Of: "next"},
+			text(x+10, 13, "next: "+strings.ToLower(p.Next.Text[:1])+p.Next.Text[1:],
+				Small).inked(Accent).start().of("next"))
 		d.fact("Next", p.Next.Text)
 	}
 }
@@ -155,11 +159,15 @@ func protect(d *Drawing, p *job.Plan, w float64) {
 
 // heater is the thermal element of a relay pole, 30 px wide.
 func heater(x, y float64, ink Ink, w float64) []Item {
-	return []Item{line(ink, w, x-15, y, x+6, y), line(Black, 2, x+6, y, x+6, y-8, x+24, y-8, x+24, y), line(ink, w, x+24, y, x+40, y)}
+	return []Item{line(ink, w, x-15, y, x+6, y), line(Black, 2, x+6, y, x+6, y-8, x+24, y-8, x+24, y),
+		line(ink, w, x+24, y, x+40, y)}
 }
 
 // bridge draws the capacitor from the made corner to its line.
-func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, amps map[string]float64, label map[string]string, full float64) {
+//
+// Long: one drawing, from left to right.
+func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, amps map[string]float64,
+	label map[string]string, full float64) {
 	if p.Link.Bridge == job.KindDrive {
 		driveBox(d, p, s, flow, supply, amps, label, full)
 		return
@@ -187,11 +195,13 @@ func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, am
 	}
 	for i, y := range []float64{y1, y2} {
 		name := leads.Lines[i]
-		d.add(line(wire(name), supply, 427, y, tap, y).of("line "+name), line(wire(name), weights[i], tap, y, 672, y).of("line "+name))
+		d.add(line(wire(name), supply, 427, y, tap, y).of("line "+name),
+			line(wire(name), weights[i], tap, y, 672, y).of("line "+name))
 	}
 	cw := weights[2]
 	d.add(Item{Kind: KindCircle, X: tap, Y: from, R: 4, Ink: Black, Fill: Black, Stroke: 1})
-	if p.Link.Reversing { // a changeover switch between the capacitor and the two lines, standing on the one that it is on
+	// a changeover switch between the capacitor and the two lines, standing on the one that it is on
+	if p.Link.Reversing {
 		other, oink := y1, wire("L1")
 		if toL1 {
 			other, oink = y2, wire("L2")
@@ -199,26 +209,32 @@ func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, am
 		d.add(Item{Kind: KindCircle, X: tap + 26, Y: other, R: 4, Ink: Black, Fill: Black, Stroke: 1})
 		side := tap + 26
 		if other == y1 {
-			d.add(line(oink, cw, side, other, side, y2-8), arc(side, y2, 8, -90, 90, oink, cw), line(oink, cw, side, y2+8, side, y3-14))
+			d.add(line(oink, cw, side, other, side, y2-8), arc(side, y2, 8, -90, 90, oink, cw),
+				line(oink, cw, side, y2+8, side, y3-14))
 		} else {
 			d.add(line(oink, cw, side, other, side, y3-14))
 		}
-		d.add(circle(side, y3-14, 3, Black, Paper), circle(tap, y3-14, 3, Black, Paper), circle(tap+40, y3, 3, Black, Black),
+		d.add(circle(side, y3-14, 3, Black, Paper), circle(tap, y3-14, 3, Black, Paper),
+			circle(tap+40, y3, 3, Black, Black),
 			text(tap+34, y3+18, "reverse: standing", Small).end().soft())
 		if toL1 {
-			d.add(line(ink, cw, tap, from, tap, y2-8), arc(tap, y2, 8, -90, 90, ink, cw), line(ink, cw, tap, y2+8, tap, y3-17))
+			d.add(line(ink, cw, tap, from, tap, y2-8), arc(tap, y2, 8, -90, 90, ink, cw),
+				line(ink, cw, tap, y2+8, tap, y3-17))
 		} else {
 			d.add(line(ink, cw, tap, from, tap, y3-17))
 		}
-		d.add(line(Black, 3, tap+40, y3, tap+3, y3-12).of("reversing switch"), line(Black, cw, tap+43, y3, plates-4, y3))
+		d.add(line(Black, 3, tap+40, y3, tap+3, y3-12).of("reversing switch"),
+			line(Black, cw, tap+43, y3, plates-4, y3))
 		d.fact("Reversing switch", "moves the capacitor between L1 and L2, at standstill only")
 	} else if toL1 { // step over line 2 in an arc, joined to nothing there
-		d.add(line(ink, cw, tap, from, tap, y2-8), arc(tap, y2, 8, -90, 90, ink, cw), line(ink, cw, tap, y2+8, tap, y3, plates-4, y3))
+		d.add(line(ink, cw, tap, from, tap, y2-8), arc(tap, y2, 8, -90, 90, ink, cw),
+			line(ink, cw, tap, y2+8, tap, y3, plates-4, y3))
 	} else {
 		d.add(line(ink, cw, tap, from, tap, y3, plates-4, y3))
 	}
 	d.add(
-		line(Black, 3.5, plates-4, y3-13, plates-4, y3+13).dashed(none).of("capacitor"), line(Black, 3.5, plates+4, y3-13, plates+4, y3+13).dashed(none).of("capacitor"),
+		line(Black, 3.5, plates-4, y3-13, plates-4, y3+13).dashed(none).of("capacitor"),
+		line(Black, 3.5, plates+4, y3-13, plates+4, y3+13).dashed(none).of("capacitor"),
 		line(WireL3, cw, plates+4, y3, 672, y3).of("line L3"))
 	caption := "no capacitor yet"
 	if p.Link.Microfarad > 0 {
@@ -253,7 +269,8 @@ func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, am
 }
 
 // driveBox draws a drive: two lines in, three out, at its hertz.
-func driveBox(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, amps map[string]float64, label map[string]string, full float64) {
+func driveBox(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, amps map[string]float64,
+	label map[string]string, full float64) {
 	const x, w = 462.0, 96.0
 	for i, y := range []float64{y1, y2} {
 		name := leads.Lines[i]
@@ -273,7 +290,8 @@ func driveBox(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, 
 	d.add(rect(x, y1-20, w, y3-y1+40, Black, Paper).of("drive"), line(Black, 1.5, x+14, y3+8, x+w-14, y1-8).of("drive"),
 		text(x+22, y1+2, "1~", Medium).bold(), text(x+w-22, y3+10, "3~", Medium).bold())
 	if p.Drive != nil && p.Drive.Dial.Hz > 0 {
-		d.add(rect(x+w/2-32, y2-10, 64, 20, Paper, Paper), text(x+w/2, y2+5, unit.Text(p.Drive.Dial.Hz, "Hz"), Medium).bold())
+		d.add(rect(x+w/2-32, y2-10, 64, 20, Paper, Paper), text(x+w/2, y2+5, unit.Text(p.Drive.Dial.Hz, "Hz"),
+			Medium).bold())
 	}
 	caption := "no drive yet"
 	for _, b := range p.Bays {
@@ -284,85 +302,8 @@ func driveBox(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, 
 	d.fact("Drive", caption)
 }
 
-// box draws the terminal box in small, with its links.
-func box(d *Drawing, p *job.Plan, s *job.State) {
-	const x, w = 672.0, 132.0
-	d.add(rect(x, y1-20, w, y3-y1+40, Black, Paper).of("box"))
-	up, low := p.Link.Rows.Studs()
-	px := func(i int) float64 { return x + 32 + 34*float64(i) }
-	place := map[string][2]float64{}
-	if p.Link.Box == leads.Ends {
-		smallCaps(d, p, s, x, w)
-		return
-	}
-	for i := range up {
-		place[up[i]], place[low[i]] = [2]float64{px(i), y1 + 12}, [2]float64{px(i), y3 - 12}
-	}
-	for _, g := range s.Joints {
-		for _, pair := range chain(g) {
-			a, b := place[pair[0]], place[pair[1]]
-			d.add(line(Metal, 5, a[0], a[1], b[0], b[1]))
-		}
-	}
-	for _, n := range p.Link.Kind.Terminals() {
-		d.add(circle(place[n][0], place[n][1], 6, Black, Shade))
-	}
-	if !s.Known {
-		d.add(text(x+w/2, (y1+y3)/2+4, "not said", Small).soft())
-	}
-}
-
-// opens says what cuts the feed where nothing would hold what is taken.
-func opens(p *job.Plan) string {
-	if p.Link.Bridge == job.KindDrive {
-		return "drive trips"
-	}
-	return "breaker opens"
-}
-
-// smallCaps draws a cap for every joint of loose ends.
-func smallCaps(d *Drawing, p *job.Plan, s *job.State, x, w float64) {
-	mid := (y1 + y3) / 2
-	if !s.Known {
-		d.add(text(x+w/2, mid+4, "not said", Small).soft())
-		return
-	}
-	joints, _ := s.Joints.WithLines(p.Link.Kind)
-	step := min(26, (w-16)/float64(max(1, len(joints))))
-	cx := x + w/2 - step*float64(len(joints)-1)/2
-	for _, g := range joints {
-		own := withoutLines(g)
-		d.add(Item{Kind: KindShape, Points: []float64{cx - 8, mid + 4, cx - 5, mid - 16, cx + 5, mid - 16, cx + 8, mid + 4}, Ink: Black, Fill: Metal, Stroke: 1})
-		for i := range own {
-			lx := cx + 4*(float64(i)-float64(len(own)-1)/2)
-			d.add(line(Black, 1.5, lx, mid+4, lx, mid+22))
-		}
-		cx += step
-	}
-}
-
-// chain joins the terminals of a joint pairwise in the order in which they
-// stand in the box.
-func chain(g []string) [][2]string {
-	up, low := leads.Rows("").Studs()
-	var order []string
-	for _, row := range [][]string{up, low} {
-		for _, n := range row {
-			for _, have := range g {
-				if have == n {
-					order = append(order, n)
-				}
-			}
-		}
-	}
-	var out [][2]string
-	for i := 1; i < len(order); i++ {
-		out = append(out, [2]string{order[i-1], order[i]})
-	}
-	return out
-}
-
-func motor(d *Drawing, p *job.Plan, s *job.State, flow bool, amps map[string]float64, label map[string]string, full float64) {
+func motor(d *Drawing, p *job.Plan, s *job.State, flow bool, amps map[string]float64, label map[string]string,
+	full float64) {
 	const cx, cy, r = 960.0, y2, 50.0
 	for i, y := range []float64{y1, y2, y3} {
 		name := leads.Lines[i]
@@ -395,7 +336,9 @@ func motor(d *Drawing, p *job.Plan, s *job.State, flow bool, amps map[string]flo
 		d.fact("Turns", s.Turns+", facing the shaft end")
 	}
 	for i, c := range s.Coils {
-		d.add(Item{Kind: KindRect, X: cx - 20 + 42/float64(len(s.Coils))*float64(i), Y: cy + 26, W: 42/float64(len(s.Coils)) - 2, H: 5, Ink: Toned, Fill: Toned, Tone: string(c.Tone), Stroke: 1, Of: "coil " + c.Name})
+		d.add(Item{Kind: KindRect, X: cx - 20 + 42/float64(len(s.Coils))*float64(i), Y: cy + 26,
+			W: 42/float64(len(s.Coils)) - 2, H: 5, Ink: Toned, Fill: Toned, Tone: string(c.Tone), Stroke: 1,
+			Of: "coil " + c.Name})
 	}
 }
 
@@ -412,12 +355,16 @@ func tool(d *Drawing, p *job.Plan, s *job.State) {
 	case machine.NoLoad:
 		d.add(circle(x+8, y2, 14, Black, Paper), text(x+60, y2+4, "nothing on it", Small).soft())
 	case machine.Fan, machine.Linear: // a vat with a paddle
-		d.add(line(Black, 3, x+14, y1-16, x+14, y3+14, x+124, y3+14, x+124, y1-16), line(Accent, 2, x+18, y1+2, x+44, y1-3, x+70, y1+2, x+96, y1-3, x+120, y1+2),
+		d.add(line(Black, 3, x+14, y1-16, x+14, y3+14, x+124, y3+14, x+124, y1-16),
+			line(Accent, 2, x+18, y1+2, x+44, y1-3, x+70, y1+2, x+96, y1-3, x+120, y1+2),
 			line(Black, 3, x, y2, x+94, y2),
-			Item{Kind: KindShape, Points: []float64{x + 52, y2, x + 40, y2 + 24, x + 64, y2 + 24}, Ink: Black, Fill: Shade, Stroke: 1.5},
-			Item{Kind: KindShape, Points: []float64{x + 86, y2, x + 74, y2 + 24, x + 98, y2 + 24}, Ink: Black, Fill: Shade, Stroke: 1.5})
+			Item{Kind: KindShape, Points: []float64{x + 52, y2, x + 40, y2 + 24, x + 64, y2 + 24}, Ink: Black,
+				Fill: Shade, Stroke: 1.5},
+			Item{Kind: KindShape, Points: []float64{x + 86, y2, x + 74, y2 + 24, x + 98, y2 + 24}, Ink: Black,
+				Fill: Shade, Stroke: 1.5})
 	default: // a drum on rollers
-		d.add(line(Black, 3, x, y2, x+18, y2), rect(x+18, y1-10, 96, y3-y1+20, Black, Shade), line(Black, 1.5, x+18, y2, x+114, y2),
+		d.add(line(Black, 3, x, y2, x+18, y2), rect(x+18, y1-10, 96, y3-y1+20, Black, Shade),
+			line(Black, 1.5, x+18, y2, x+114, y2),
 			line(Black, 1, x+42, y1-10, x+42, y3+10), line(Black, 1, x+90, y1-10, x+90, y3+10))
 	}
 	if p.Link.Does != "" {
@@ -442,9 +389,11 @@ func Span(p *job.Plan, s *job.State) Drawing {
 		d.add(line(Accent, 2.5, 66, 16, 118, 16), line(Black, 2.5, 66, 26, 118, 26),
 			rect(36, 9, 30, 34, Black, Paper).dashed(p.Link.DriveName == ""), text(51, 32, "=", Medium).bold())
 	case job.KindDrive:
-		d.add(line(WireL3, 2.5, 66, 36, 118, 36), rect(36, 9, 30, 34, Black, Paper).dashed(p.Link.DriveName == ""), line(Black, 1.5, 42, 37, 60, 15))
+		d.add(line(WireL3, 2.5, 66, 36, 118, 36), rect(36, 9, 30, 34, Black, Paper).dashed(p.Link.DriveName == ""),
+			line(Black, 1.5, 42, 37, 60, 15))
 	default:
-		d.add(line(WireL3, 2.5, 54, 36, 118, 36).dashed(!ready), line(WireL1, 1.5, 40, 16, 40, 36, 48, 36).dashed(!ready),
+		d.add(line(WireL3, 2.5, 54, 36, 118, 36).dashed(!ready), line(WireL1, 1.5, 40, 16, 40, 36, 48,
+			36).dashed(!ready),
 			line(Black, 2.5, 48, 29, 48, 43).dashed(!ready), line(Black, 2.5, 54, 29, 54, 43).dashed(!ready))
 	}
 	d.add(rect(84, 9, 22, 34, Black, Paper))
@@ -457,7 +406,8 @@ func Span(p *job.Plan, s *job.State) Drawing {
 	case machine.NoLoad:
 		d.add(circle(182, 26, 5, Black, Paper))
 	case machine.Fan, machine.Linear:
-		d.add(line(Black, 2, 180, 10, 180, 42, 212, 42, 212, 10), line(Accent, 1.5, 182, 18, 190, 15, 198, 18, 206, 15, 211, 18))
+		d.add(line(Black, 2, 180, 10, 180, 42, 212, 42, 212, 10), line(Accent, 1.5, 182, 18, 190, 15, 198, 18, 206, 15,
+			211, 18))
 	default:
 		d.add(rect(178, 12, 34, 28, Black, Shade), line(Black, 1, 178, 26, 212, 26))
 	}

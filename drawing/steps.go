@@ -22,14 +22,16 @@ func Steps(k leads.Kind, n leads.Naming, tape []leads.LeadName) []Drawing {
 		tags[t.Terminal] = t.Tag
 	}
 	for i, step := range k.Spiral() {
-		d := Drawing{Title: fmt.Sprintf("Step %d: %s", i+1, step.Text), Width: 460, Height: 336, Items: []Item{}, Facts: []Fact{}}
+		d := Drawing{Title: fmt.Sprintf("Step %d: %s", i+1, step.Text), Width: 460, Height: 336, Items: []Item{},
+			Facts: []Fact{}}
 		arrangement := leads.Star
 		if k == leads.NineDelta {
 			arrangement = leads.Delta
 		}
 		s := job.State{Way: leads.Way{Arrangement: arrangement, Halves: step.Halves}}
 		for _, c := range k.Layout().Coils {
-			s.Coils = append(s.Coils, job.Coil{Name: site.Title(c.Name), Phase: int(c.AxisDeg / 120), Start: c.Start, Finish: c.Finish, Tone: job.OK})
+			s.Coils = append(s.Coils, job.Coil{Name: site.Title(c.Name), Phase: int(c.AxisDeg / 120), Start: c.Start,
+				Finish: c.Finish, Tone: job.OK})
 		}
 		shown := step.Joints
 		node := nodes(k, &s, shown)
@@ -40,7 +42,8 @@ func Steps(k leads.Kind, n leads.Naming, tape []leads.LeadName) []Drawing {
 		ends := layHalves(s.Way, &s, nodes(k, &s, laid), laid)
 		joinPlaces(&d, &s, node, ends)
 		for c, coilEnds := range ends {
-			d.add(coil(coilEnds[0].x, coilEnds[0].y, coilEnds[1].x, coilEnds[1].y, string(job.OK), "coil "+s.Coils[c].Name, 3)...)
+			d.add(coil(coilEnds[0].x, coilEnds[0].y, coilEnds[1].x, coilEnds[1].y, string(job.OK),
+				"coil "+s.Coils[c].Name, 3)...)
 		}
 		numbers(&d, k, n, step, &s, ends, tags)
 		for _, g := range shown {
@@ -60,7 +63,10 @@ func Steps(k leads.Kind, n leads.Naming, tape []leads.LeadName) []Drawing {
 
 // numbers writes the names that are known by a step, each once, where the
 // coil ends lie.
-func numbers(d *Drawing, k leads.Kind, n leads.Naming, step leads.Step, s *job.State, ends [][2]spot, tags map[string]string) {
+//
+// Long: one drawing, from left to right.
+func numbers(d *Drawing, k leads.Kind, n leads.Naming, step leads.Step, s *job.State, ends [][2]spot,
+	tags map[string]string) {
 	type end struct {
 		spot
 		names []string
@@ -71,7 +77,8 @@ func numbers(d *Drawing, k leads.Kind, n leads.Naming, step leads.Step, s *job.S
 	for c, coilEnds := range ends {
 		for e, q := range coilEnds {
 			name := [2]string{s.Coils[c].Start, s.Coils[c].Finish}[e]
-			d.add(Item{Kind: KindCircle, X: q.x, Y: q.y, R: 3.5, Ink: Black, Fill: Paper, Stroke: 1.5, Of: "stud " + name})
+			d.add(Item{Kind: KindCircle, X: q.x, Y: q.y, R: 3.5, Ink: Black, Fill: Paper, Stroke: 1.5, Of: "stud " +
+				name})
 			if i := slices.IndexFunc(all, func(o end) bool { return o.spot == q }); i >= 0 {
 				all[i].names = append(all[i].names, name)
 			} else {
@@ -103,7 +110,11 @@ func numbers(d *Drawing, k leads.Kind, n leads.Naming, step leads.Step, s *job.S
 			continue
 		}
 		ux, uy := (e.x-centre.x)/max(1, reach(e)), (e.y-centre.y)/max(1, reach(e))
-		first := slices.IndexFunc(e.names, func(x string) bool { at := slices.Index(k.Terminals(), x); return at >= 3 && at < 6 }) >= 0
+		first := slices.IndexFunc(e.names, func(x string) bool {
+			at := slices.Index(k.Terminals(),
+				x)
+			return at >= 3 && at < 6
+		}) >= 0
 		switch {
 		case reach(e) > 100:
 		case s.Way.Arrangement == leads.Delta && step.Halves == leads.Parallel:
@@ -133,7 +144,8 @@ func numbers(d *Drawing, k leads.Kind, n leads.Naming, step leads.Step, s *job.S
 				t.X, t.Anchor = e.x-9, "end"
 			}
 		}
-		if len(words) == 1 && reach(e) < 100 && step.Halves == leads.Parallel && s.Way.Arrangement == leads.Star && uy > 0.5 && math.Abs(ux) > 0.3 {
+		if len(words) == 1 && reach(e) < 100 && step.Halves == leads.Parallel && s.Way.Arrangement == leads.Star &&
+			uy > 0.5 && math.Abs(ux) > 0.3 {
 			// The lower ends of two arms lean towards each other.
 			t.X, t.Anchor = e.x+6, "end"
 			if e.x > centre.x {

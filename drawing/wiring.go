@@ -17,7 +17,8 @@ func Wiring(p *job.Plan) Drawing {
 	const left, right, top, row = 330.0, 530.0, 46.0, 27.0
 	ink := map[string]Ink{"L1": WireL1, "L2": WireL2, "L3": WireL3, "earth": Earth, "control": Soft}
 	yl, yr := top+row, top+row
-	d.add(text(12, 22, "from the breaker and the controls", Small).soft().start(), text(d.Width-12, 22, "to the motor", Small).soft().end())
+	d.add(text(12, 22, "from the breaker and the controls", Small).soft().start(),
+		text(d.Width-12, 22, "to the motor", Small).soft().end())
 	run := ""
 	for _, w := range p.Drive.Wiring {
 		stroke := 3.0
@@ -31,7 +32,8 @@ func Wiring(p *job.Plan) Drawing {
 			continue
 		}
 		if w.Run == "motor" {
-			d.add(line(ink[w.Colour], stroke, right, yr, right+150, yr).dashed(!w.Done).of("wire "+w.ID), circle(right, yr, 5, Black, Paper),
+			d.add(line(ink[w.Colour], stroke, right, yr, right+150, yr).dashed(!w.Done).of("wire "+w.ID),
+				circle(right, yr, 5, Black, Paper),
 				text(right-10, yr+4, w.From, Small).end().bold(), text(right+158, yr+4, w.To, Small).start())
 			yr += row
 		} else {
@@ -43,7 +45,8 @@ func Wiring(p *job.Plan) Drawing {
 			if w.Run == "control" { // named from the terminal outward
 				name, far = w.From, w.To
 			}
-			d.add(line(ink[w.Colour], stroke, left-90, yl, left, yl).dashed(!w.Done).of("wire "+w.ID), circle(left, yl, 5, Black, Paper),
+			d.add(line(ink[w.Colour], stroke, left-90, yl, left, yl).dashed(!w.Done).of("wire "+w.ID),
+				circle(left, yl, 5, Black, Paper),
 				text(left+10, yl+4, name, Small).start().bold(), text(left-98, yl+4, far, Small).end())
 			run = w.Run
 			yl += row
@@ -56,7 +59,8 @@ func Wiring(p *job.Plan) Drawing {
 	}
 	low := max(yl, yr)
 	d.Height = low + 22
-	frame := []Item{rect(left, top, right-left, low-top-row*0.4, Black, Paper).of("drive"), text((left+right)/2, top-8, p.Drive.Name, Medium).bold()}
+	frame := []Item{rect(left, top, right-left, low-top-row*0.4, Black, Paper).of("drive"),
+		text((left+right)/2, top-8, p.Drive.Name, Medium).bold()}
 	d.Items = append(frame, d.Items...) // beneath the terminals
 	return d
 }

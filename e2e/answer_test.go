@@ -30,14 +30,17 @@ func TestAWholePlateIsPasted(t *testing.T) {
 	p.key(kb.Enter)
 	p.sees("#plate-line-read", "three-phase motor")
 	p.sees("#plate-line-read", "wombat")
-	for path, want := range map[string]string{"plate.power": "0.55 kW", "plate.volts": "230/400", "plate.connection": "Δ/Y", "plate.amps": "2.9/1.7", "plate.rpm": "915", "plate.hertz": "50", "plate.power_factor": "0.68", "plate.phases": "3"} {
+	for path, want := range map[string]string{"plate.power": "0.55 kW", "plate.volts": "230/400",
+		"plate.connection": "Δ/Y", "plate.amps": "2.9/1.7", "plate.rpm": "915", "plate.hertz": "50",
+		"plate.power_factor": "0.68", "plate.phases": "3"} {
 		p.until(path+" is laid out", `document.querySelector('[data-entry="`+path+`"] input')?.value === `+quoted(want))
 	}
 	p.saved()
 	p.sees("[data-answer]", "Nothing to do: 0.55")
 	eval[bool](p, `(document.activeElement.blur(), true)`)
 	p.press("z")
-	p.until("one undo takes the whole plate back", `document.querySelector('[data-entry="plate.power"] input')?.value === ''`)
+	p.until("one undo takes the whole plate back",
+		`document.querySelector('[data-entry="plate.power"] input')?.value === ''`)
 
 	p.click("#plate-line", "")
 	eval[bool](p, `(document.activeElement.select(), true)`)
@@ -82,10 +85,12 @@ func TestTheAnswerFirstByKeyboard(t *testing.T) {
 		p.press(string(rune('1' + i)))
 		p.sees(".bench h2", bay)
 		p.until("the bay has the focus", `document.activeElement?.id === 'bench'`)
-		require.True(t, eval[bool](p, `document.querySelector('.bench').firstElementChild.matches('[data-answer]')`), bay)
+		require.True(t, eval[bool](p, `document.querySelector('.bench').firstElementChild.matches('[data-answer]')`),
+			bay)
 		presses := 1
 		for ; presses <= 12; presses++ {
-			if eval[bool](p, `document.activeElement.matches('.bench :is(input, textarea, select, .choice-one, [role=slider], .move-text)')`) {
+			if eval[bool](p,
+				`document.activeElement.matches('.bench :is(input, textarea, select, .choice-one, [role=slider], .move-text)')`) {
 				break
 			}
 			p.do(chromedp.KeyEvent(kb.Tab))
@@ -126,6 +131,8 @@ func TestAListIsOneStopOfTheTabKey(t *testing.T) {
 	p.sees("#ledger .finding", "Measure at your load")
 	eval[bool](p, `(document.querySelector('#ledger .finding button').focus(), true)`)
 	p.key(kb.ArrowDown)
-	p.until("the next finding has the focus", `document.querySelectorAll('#ledger .finding')[1].contains(document.activeElement)`)
-	require.Equal(t, 1, eval[int](p, `[...document.querySelectorAll('#ledger .finding')].filter((f) => [...f.querySelectorAll('button')].some((b) => b.tabIndex === 0)).length`))
+	p.until("the next finding has the focus",
+		`document.querySelectorAll('#ledger .finding')[1].contains(document.activeElement)`)
+	require.Equal(t, 1, eval[int](p,
+		`[...document.querySelectorAll('#ledger .finding')].filter((f) => [...f.querySelectorAll('button')].some((b) => b.tabIndex === 0)).length`))
 }

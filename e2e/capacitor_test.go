@@ -83,7 +83,8 @@ func TestABridgeIsTrimmedFromMeasuredAmps(t *testing.T) {
 	p.click(".trim .finding-line .plain", "Put ")
 	p.sees(".trim .finding-line", "read again at the same load")
 	p.saved()
-	uf := eval[float64](p, `fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1')).then(r => r.json()).then(j => j.plan.link.microfarad)`)
+	uf := eval[float64](p,
+		`fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1')).then(r => r.json()).then(j => j.plan.link.microfarad)`)
 	require.Less(t, uf, 60.0)
 	round(uf)
 	p.sees(".trim .finding-line", "is right; the worst winding carries")
@@ -115,5 +116,6 @@ func trimReadings(t *testing.T, microfarad float64) []string {
 	line, through := s.SourceAmps(0), s.ElementAmps(0)
 	amps := func(x complex128) string { return fmt.Sprintf("%.2f", cmplx.Abs(x)) }
 	volts := func(a, b string) string { return fmt.Sprintf("%.0f", cmplx.Abs(s.Volts(a, b))) }
-	return []string{amps(line + through), amps(line), amps(through), volts("L3", "L1"), volts("L3", "L2"), volts("L1", "L2")}
+	return []string{amps(line + through), amps(line), amps(through), volts("L3", "L1"), volts("L3", "L2"),
+		volts("L1", "L2")}
 }

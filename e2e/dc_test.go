@@ -16,6 +16,8 @@ import (
 )
 
 // A jigger wheel from its pasted plate to trims that are set and a card that prints.
+//
+// Long: one journey, told as its person goes it.
 func TestAJiggerWheelFromPlateToSetTrims(t *testing.T) {
 	t.Parallel()
 	s := demoServer(t)
@@ -64,7 +66,8 @@ func TestAJiggerWheelFromPlateToSetTrims(t *testing.T) {
 	p.click(".bay-tabs button", "Speed")
 	p.enter("dc.motor_sheave", "40 mm")
 	p.enter("dc.tool_sheave", "400 mm")
-	p.until("the tool follows", `Math.abs(document.querySelector('[aria-label="Tool, rpm"]').value - document.querySelector('[aria-label="Motor, rpm"]').value / 10) < 1`)
+	p.until("the tool follows",
+		`Math.abs(document.querySelector('[aria-label="Tool, rpm"]').value - document.querySelector('[aria-label="Motor, rpm"]').value / 10) < 1`)
 	p.fill(`input[aria-label="Tool, rpm"]`, "90")
 	p.key(kb.Enter)
 	p.until("the motor follows", `Math.abs(document.querySelector('[aria-label="Motor, rpm"]').value - 900) < 1`)
@@ -92,7 +95,8 @@ func TestAJiggerWheelFromPlateToSetTrims(t *testing.T) {
 	p.key(kb.Tab)
 	p.sees(".ledger", "MAX was found at 9:00")
 	for kind, begins := range map[string]string{"csv": "code,setting", "xlsx": "PK", "pdf": "%PDF-"} {
-		got := eval[string](p, `fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1/settings.`+kind+`')).then(async r => r.status + (await r.text()).slice(0, 12))`)
+		got := eval[string](p,
+			`fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1/settings.`+kind+`')).then(async r => r.status + (await r.text()).slice(0, 12))`)
 		require.True(t, strings.HasPrefix(got, "200"+begins), "%s: %s", kind, got)
 	}
 	// Stops and the swap.

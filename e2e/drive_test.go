@@ -17,6 +17,8 @@ import (
 
 // A second-hand drive, from the plate of its motor to the sheet that is keyed
 // and read back.
+//
+// Long: one journey, told as its person goes it.
 func TestASecondHandDriveFromPlateToKeyedSheet(t *testing.T) {
 	t.Parallel()
 	s := demoServer(t)
@@ -24,7 +26,9 @@ func TestASecondHandDriveFromPlateToKeyedSheet(t *testing.T) {
 	p.click(`.workshop .strong`, "New machine")
 	p.fill("#machine-name", "Ball mill two")
 	p.key(kb.Enter)
-	for _, e := range [][2]string{{"plate.power", "0.75 kW"}, {"plate.volts", "230/400"}, {"plate.connection", "Δ/Y"}, {"plate.amps", "3.8/2.2"}, {"plate.rpm", "925"}, {"plate.hertz", "50"}, {"plate.power_factor", "0.68"}, {"plate.phases", "3"}} {
+	for _, e := range [][2]string{{"plate.power", "0.75 kW"}, {"plate.volts", "230/400"}, {"plate.connection", "Δ/Y"},
+		{"plate.amps", "3.8/2.2"}, {"plate.rpm", "925"}, {"plate.hertz", "50"}, {"plate.power_factor", "0.68"},
+		{"plate.phases", "3"}} {
 		p.enter(e[0], e[1])
 	}
 	p.click(".bays button", "Load")
@@ -71,10 +75,12 @@ func TestASecondHandDriveFromPlateToKeyedSheet(t *testing.T) {
 	p.click("#settings-version", "")
 	p.until("the revisions are there", `document.querySelectorAll('#settings-version option').length > 3`)
 	p.key(kb.Escape)
-	eval[bool](p, `(() => { const s = document.querySelector('#settings-version'); s.selectedIndex = s.options.length - 1; s.dispatchEvent(new Event('change')); return true })()`)
+	eval[bool](p,
+		`(() => { const s = document.querySelector('#settings-version'); s.selectedIndex = s.options.length - 1; s.dispatchEvent(new Event('change')); return true })()`)
 	p.sees(".settings-versions", "06.1 Overload: default, 700 → 380")
 	for kind, begins := range map[string]string{"csv": "code,setting", "xlsx": "PK", "pdf": "%PDF-"} {
-		got := eval[string](p, `fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1/settings.`+kind+`')).then(async r => r.status + (await r.text()).slice(0, 12))`)
+		got := eval[string](p,
+			`fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1/settings.`+kind+`')).then(async r => r.status + (await r.text()).slice(0, 12))`)
 		require.True(t, strings.HasPrefix(got, "200"+begins), "%s: %s", kind, got)
 	}
 

@@ -51,9 +51,11 @@ func run(m *testing.M) int {
 		fmt.Fprintln(os.Stderr, "Chromium is missing; ./test installs it")
 		return 1
 	}
-	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.ExecPath(path), chromedp.UserDataDir(filepath.Join(dir, "profile")),
+	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.ExecPath(path),
+		chromedp.UserDataDir(filepath.Join(dir, "profile")),
 		chromedp.WindowSize(1280, 800), chromedp.DisableGPU, chromedp.Flag("disable-quic", true),
-		chromedp.Flag("disable-component-update", true), chromedp.Flag("font-render-hinting", "none"), chromedp.Flag("lang", "en-US"),
+		chromedp.Flag("disable-component-update", true), chromedp.Flag("font-render-hinting", "none"),
+		chromedp.Flag("lang", "en-US"),
 		chromedp.Flag("host-resolver-rules", "MAP "+plainHost+" 127.0.0.1"))
 	if os.Geteuid() == 0 {
 		opts = append(opts, chromedp.NoSandbox)
@@ -228,13 +230,15 @@ func (p *page) until(what, condition string) {
 // beside its number count as plain ones.
 func (p *page) sees(css, text string) {
 	p.t.Helper()
-	p.until(css+" says "+text, fmt.Sprintf(`[...document.querySelectorAll(%s)].some(e => (e.innerText || e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text)))
+	p.until(css+" says "+text,
+		fmt.Sprintf(`[...document.querySelectorAll(%s)].some(e => (e.innerText || e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text)))
 }
 
 // lacks waits until no such element says this.
 func (p *page) lacks(css, text string) {
 	p.t.Helper()
-	p.until(css+" no longer says "+text, fmt.Sprintf(`![...document.querySelectorAll(%s)].some(e => (e.innerText || e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text)))
+	p.until(css+" no longer says "+text,
+		fmt.Sprintf(`![...document.querySelectorAll(%s)].some(e => (e.innerText || e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text)))
 }
 
 // click presses the first visible element that says text (any when empty).
@@ -242,7 +246,8 @@ func (p *page) click(css, text string) {
 	p.t.Helper()
 	find := fmt.Sprintf(`[...document.querySelectorAll(%s)].find(e => e.offsetParent !== null && (e.innerText || e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text))
 	// Scrolled into view and under nothing else: a dialog that fades out still takes clicks.
-	place := `(async () => { const e = ` + find + `; if (!e) return []; e.scrollIntoView({block:'center'}); await new Promise(r => requestAnimationFrame(() => requestAnimationFrame(r)));
+	place := `(async () => { const e = ` + find +
+		`; if (!e) return []; e.scrollIntoView({block:'center'}); await new Promise(r => requestAnimationFrame(() => requestAnimationFrame(r)));
 		const was = e.getBoundingClientRect()
 		await new Promise(r => setTimeout(r, 40))
 		const b = e.getBoundingClientRect()
@@ -290,7 +295,8 @@ func (p *page) press(letter string) {
 	p.t.Helper()
 	ctx, cancel := context.WithTimeout(p.ctx, patience)
 	defer cancel()
-	for _, typ := range []input.DispatchKeyEventType{input.DispatchKeyEventTypeKeyDown, input.DispatchKeyEventTypeKeyUp} {
+	for _, typ := range []input.DispatchKeyEventType{input.DispatchKeyEventTypeKeyDown,
+		input.DispatchKeyEventTypeKeyUp} {
 		params := input.DispatchKeyEventParams{Type: typ, Key: letter}
 		if typ == input.DispatchKeyEventTypeKeyDown {
 			params.Text = letter
@@ -315,7 +321,8 @@ func (p *page) at(machine, bay string) {
 // rests on an old revision.
 func (p *page) deafen() {
 	p.t.Helper()
-	eval[bool](p, `(window.fetchAsItWas = window.fetch, window.fetch = (r) => r.method === 'GET' && r.url.includes('/api/jobs/') && !window.late ? new Promise(() => {}) : window.fetchAsItWas(r), true)`)
+	eval[bool](p,
+		`(window.fetchAsItWas = window.fetch, window.fetch = (r) => r.method === 'GET' && r.url.includes('/api/jobs/') && !window.late ? new Promise(() => {}) : window.fetchAsItWas(r), true)`)
 }
 
 func (p *page) hear() {
@@ -326,7 +333,8 @@ func (p *page) hear() {
 // unfold opens what the ledger folds: the greens and every note.
 func (p *page) unfold() {
 	p.t.Helper()
-	p.until("the ledger is unfolded", `(() => { const shut = [...document.querySelectorAll('.greens[aria-expanded=false], .ledger .why[aria-expanded=false]')].filter(e => e.matches('.greens') || e.innerText.trim() === 'More'); shut.forEach(e => e.click()); return shut.length === 0 })()`)
+	p.until("the ledger is unfolded",
+		`(() => { const shut = [...document.querySelectorAll('.greens[aria-expanded=false], .ledger .why[aria-expanded=false]')].filter(e => e.matches('.greens') || e.innerText.trim() === 'More'); shut.forEach(e => e.click()); return shut.length === 0 })()`)
 }
 
 // saved waits until everything typed is stored.
@@ -343,10 +351,13 @@ func (p *page) value(path string) string {
 // drag moves the mouse with its button down, in steps.
 func (p *page) drag(fromX, fromY, toX, toY float64) {
 	p.t.Helper()
-	p.do(chromedp.MouseEvent(input.DispatchMouseEventTypeMousePressed, fromX, fromY, chromedp.ButtonLeft, chromedp.ClickCount(1)))
+	p.do(chromedp.MouseEvent(input.DispatchMouseEventTypeMousePressed, fromX, fromY, chromedp.ButtonLeft,
+		chromedp.ClickCount(1)))
 	for i := 1; i <= 8; i++ {
 		k := float64(i) / 8
-		p.do(chromedp.MouseEvent(input.DispatchMouseEventTypeMouseMoved, fromX+k*(toX-fromX), fromY+k*(toY-fromY), chromedp.ButtonLeft))
+		p.do(chromedp.MouseEvent(input.DispatchMouseEventTypeMouseMoved, fromX+k*(toX-fromX), fromY+k*(toY-fromY),
+			chromedp.ButtonLeft))
 	}
-	p.do(chromedp.MouseEvent(input.DispatchMouseEventTypeMouseReleased, toX, toY, chromedp.ButtonLeft, chromedp.ClickCount(1)))
+	p.do(chromedp.MouseEvent(input.DispatchMouseEventTypeMouseReleased, toX, toY, chromedp.ButtonLeft,
+		chromedp.ClickCount(1)))
 }

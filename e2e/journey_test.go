@@ -18,6 +18,8 @@ import (
 
 // A stranger with a plate in the hand: an empty Yard, a workshop, a machine,
 // and a card to take to it.
+//
+// Long: one journey, told as its person goes it.
 func TestANewOwnersFirstJobFromEmptyPlateToCard(t *testing.T) {
 	t.Parallel()
 	s := serve(t, storetest.Database(t), "")

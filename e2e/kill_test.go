@@ -202,7 +202,8 @@ func TestEveryAcknowledgedRevisionOutlivesKills(t *testing.T) {
 		seen := map[string]int{}
 		for revision := w.firstRevision(); revision <= latest.Revision; revision++ {
 			var then api.JobAnswer
-			require.NoError(t, w.get(fmt.Sprintf("/api/jobs/%s/revisions/%d", w.id, revision), &then), "no gap at %d (seed %d)", revision, seed)
+			require.NoError(t, w.get(fmt.Sprintf("/api/jobs/%s/revisions/%d", w.id, revision), &then),
+				"no gap at %d (seed %d)", revision, seed)
 			require.NotEmpty(t, then.Document.Machines[0].Plate.Power, "no half document")
 			seen[then.Document.Supply.Volts]++
 			require.Equal(t, 1, seen[then.Document.Supply.Volts], "no edit was stored twice (seed %d)", seed)

@@ -38,15 +38,19 @@ func (p *page) tabTo(css string) {
 type boxOfWires struct{ lead map[string]string }
 
 func (b boxOfWires) circuit() circuit.Circuit {
-	return circuit.Circuit{FrequencyHz: 60, Machines: []circuit.Machine{{Name: "m", Slip: 1, Coils: leads.NineDelta.Layout().Coils,
-		Equivalent: circuit.Equivalent{R1Ohm: 1, X1Ohm: 2.4, R2Ohm: 1.1, R2StandstillOhm: 1.3, X2Ohm: 2.6, XmOhm: 60, FrequencyHz: 60, Poles: 4}}}}
+	return circuit.Circuit{FrequencyHz: 60, Machines: []circuit.Machine{{Name: "m", Slip: 1,
+		Coils: leads.NineDelta.Layout().Coils,
+		Equivalent: circuit.Equivalent{R1Ohm: 1, X1Ohm: 2.4, R2Ohm: 1.1, R2StandstillOhm: 1.3, X2Ohm: 2.6, XmOhm: 60,
+			FrequencyHz: 60, Poles: 4}}}}
 }
 
 // ohms between two tapes, or open: each half coil has 1.1 Ω.
 func (b boxOfWires) ohms(t *testing.T, x, y string) string {
-	c := circuit.Circuit{FrequencyHz: 50, Reference: b.lead[y], Sources: []circuit.Source{{Name: "meter", From: b.lead[x], To: b.lead[y], VoltsRMS: 1, ResistanceOhm: 1e-6}}}
+	c := circuit.Circuit{FrequencyHz: 50, Reference: b.lead[y], Sources: []circuit.Source{{Name: "meter",
+		From: b.lead[x], To: b.lead[y], VoltsRMS: 1, ResistanceOhm: 1e-6}}}
 	for _, k := range leads.NineDelta.Layout().Coils {
-		c.Elements = append(c.Elements, circuit.Element{Name: k.Name, Kind: circuit.Resistor, From: k.Start, To: k.Finish, Ohm: 1.1})
+		c.Elements = append(c.Elements, circuit.Element{Name: k.Name, Kind: circuit.Resistor, From: k.Start,
+			To: k.Finish, Ohm: 1.1})
 	}
 	s, err := circuit.Compile(&c)
 	require.NoError(t, err)
@@ -73,7 +77,8 @@ func (b boxOfWires) volts(t *testing.T, a leads.Ask) float64 {
 // job asks the server for what the page shows.
 func (p *page) planOf(s *server, into any) {
 	p.t.Helper()
-	text := eval[string](p, `fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1')).then(r => r.text())`)
+	text := eval[string](p,
+		`fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1')).then(r => r.text())`)
 	require.NoError(p.t, json.Unmarshal([]byte(text), into), "%.200s", text)
 }
 
@@ -98,7 +103,8 @@ func TestUnmarkedNineLeadDeltaByKeyboard(t *testing.T) {
 	s := demoServer(t)
 	stored(t, s.url, "Clay shredder", nineLeads())
 	p := open(t, s.url+"/")
-	box := boxOfWires{map[string]string{"1": "T8", "2": "T1", "3": "T6", "4": "T9", "5": "T3", "6": "T2", "7": "T4", "8": "T7", "9": "T5"}}
+	box := boxOfWires{map[string]string{"1": "T8", "2": "T1", "3": "T6", "4": "T9", "5": "T3", "6": "T2", "7": "T4",
+		"8": "T7", "9": "T5"}}
 	p.at("Pug mill alone", "Leads") // its plate serves; its box is taken to be a stranger's
 	p.tabTo(".bay-tabs button:nth-child(2)")
 	p.key(kb.Enter)
@@ -118,12 +124,14 @@ func TestUnmarkedNineLeadDeltaByKeyboard(t *testing.T) {
 		require.Less(t, n, 36)
 		said := box.ohms(t, v.Next[0], v.Next[1])
 		p.key(v.Next[0] + " " + v.Next[1] + " " + said + kb.Enter)
-		p.until("the touch is in the grid", fmt.Sprintf(`document.querySelectorAll('.find-grid .touched').length === %d`, n+1))
+		p.until("the touch is in the grid",
+			fmt.Sprintf(`document.querySelectorAll('.find-grid .touched').length === %d`, n+1))
 	}
 	require.True(t, a.Plan.Leads.Round.Settled)
 	p.sees(".find-verdict", "nine leads, delta inside")
 	require.ElementsMatch(t, []string{"2", "6", "5"}, a.Plan.Leads.Round.Corners)
-	p.sees(".finding-leads, .ledger", "Continuity shows nine leads, delta inside; the job says nine leads, star inside.")
+	p.sees(".finding-leads, .ledger", "Continuity shows nine leads, delta inside; the job says nine leads, star "+
+		"inside.")
 	p.tabTo(".find-says .strong")
 	p.key(kb.Enter)
 	p.sees(".find h3", "2. Starts and finishes")
@@ -175,13 +183,15 @@ func (p *page) finger(fromX, fromY, toX, toY float64) {
 	ctx, cancel := context.WithTimeout(p.ctx, patience)
 	defer cancel()
 	touch := func(kind input.DispatchTouchEventType, points ...*input.TouchPoint) {
-		_, err := chromedp.Call(ctx, input.DispatchTouchEvent, input.DispatchTouchEventParams{Type: kind, TouchPoints: points})
+		_, err := chromedp.Call(ctx, input.DispatchTouchEvent, input.DispatchTouchEventParams{Type: kind,
+			TouchPoints: points})
 		require.NoError(p.t, err)
 	}
 	touch(input.DispatchTouchEventTypeTouchStart, &input.TouchPoint{X: fromX, Y: fromY})
 	for i := 1; i <= 6; i++ {
 		k := float64(i) / 6
-		touch(input.DispatchTouchEventTypeTouchMove, &input.TouchPoint{X: fromX + k*(toX-fromX), Y: fromY + k*(toY-fromY)})
+		touch(input.DispatchTouchEventTypeTouchMove, &input.TouchPoint{X: fromX + k*(toX-fromX), Y: fromY +
+			k*(toY-fromY)})
 	}
 	touch(input.DispatchTouchEventTypeTouchEnd)
 }
@@ -189,8 +199,10 @@ func (p *page) finger(fromX, fromY, toX, toY float64) {
 // place is the middle of what a drawing shows for a lead: its name.
 func (p *page) place(lead string) (x, y float64) {
 	p.t.Helper()
-	at := eval[[]float64](p, `(() => { const e = [...document.querySelectorAll('.box-hands text')].find(t => t.textContent.trim() === `+quoted(lead)+`);
-		if (!e) return [0, 0]; const r = e.getBoundingClientRect(); return [r.left + r.width / 2, r.top + r.height / 2] })()`)
+	at := eval[[]float64](p,
+		`(() => { const e = [...document.querySelectorAll('.box-hands text')].find(t => t.textContent.trim() === `+quoted(lead)+`);
+		if (!e) return [0, 0]; const r = e.getBoundingClientRect(); return [r.left + r.width / 2, r.top +
+			r.height / 2] })()`)
 	require.NotZero(p.t, at[0], "%s is in the drawing", lead)
 	return at[0], at[1]
 }
@@ -215,7 +227,8 @@ func TestHighJointsToLowByDragOnAPhone(t *testing.T) {
 		tx, ty := p.place(move[1])
 		p.finger(fx, fy, tx, ty)
 		want := map[int]string{0: "L1-T1-T7", 1: "L2-T2-T8", 2: "L3-T3-T9", 3: "T4-T5", 4: "T4-T5-T6"}[n]
-		p.until(move[0]+" is with "+move[1], `document.querySelector('#joints-text').value.split('; ').includes(`+quoted(want)+`)`)
+		p.until(move[0]+" is with "+move[1],
+			`document.querySelector('#joints-text').value.split('; ').includes(`+quoted(want)+`)`)
 	}
 	p.sees(".states", "star, low joints")
 	p.saved()
@@ -227,7 +240,8 @@ func TestHighJointsToLowByDragOnAPhone(t *testing.T) {
 	eval[bool](p, `(document.querySelector('.box-hands').scrollIntoView({block: 'center'}), true)`)
 	time.Sleep(150 * time.Millisecond)
 	x, y := p.place("T6")
-	box := eval[[]float64](p, `(() => { const r = document.querySelector('.box-hands svg').getBoundingClientRect(); return [r.left, r.bottom] })()`)
+	box := eval[[]float64](p,
+		`(() => { const r = document.querySelector('.box-hands svg').getBoundingClientRect(); return [r.left, r.bottom] })()`)
 	p.finger(x, y, box[0]+12, box[1]-6)
 	p.until("T6 is free", `document.querySelector('#joints-text').value.endsWith('T4-T5')`)
 	p.press("z")
@@ -242,13 +256,16 @@ func TestHighJointsToLowByDragOnAPhone(t *testing.T) {
 // The rest of the bay: a mistake beside the right joints, a bump the wrong way,
 // insulation, a bench case out and in, a photograph, clips that keep the job
 // open, and the pages to print.
+//
+// Long: one journey, told as its person goes it.
 func TestLeadsBayEndToEnd(t *testing.T) {
 	t.Parallel()
 	s := demoServer(t)
 	stored(t, s.url, "Clay shredder", nineLeads())
 	p := open(t, s.url+"/")
 	p.at("Pug mill alone", "Leads")
-	eval[bool](p, `(() => { const e = document.querySelector('.mistake-choice select'); e.value = 'delta-table'; e.dispatchEvent(new Event('change')); return true })()`)
+	eval[bool](p,
+		`(() => { const e = document.querySelector('.mistake-choice select'); e.value = 'delta-table'; e.dispatchEvent(new Event('change')); return true })()`)
 	p.sees(".span-verdict", "expect the breaker to open at once")
 	p.sees(".leads-right", "As wanted: star, low joints")
 	p.sees(".span-path", "breaker opens")
@@ -293,21 +310,24 @@ func TestLeadsBayEndToEnd(t *testing.T) {
 	p.sees(".extras", "never into a joint")
 	p.saved()
 	dir := t.TempDir()
-	bench := eval[string](p, `fetch(document.querySelector('.extras-files a[href*="bench-case"]').href).then(r => r.text())`)
+	bench := eval[string](p,
+		`fetch(document.querySelector('.extras-files a[href*="bench-case"]').href).then(r => r.text())`)
 	b, err := circuit.DecodeBenchCase([]byte(bench))
 	require.NoError(t, err)
 	answer, err := circuit.SolveCase(&b.Circuit)
 	require.NoError(t, err)
 	require.Greater(t, -answer.Machines["motor"].TorqueNm, 4.0, "capacitor on L2: it turns backward under its load")
 	changed := filepath.Join(dir, "case.json")
-	b.Joints = [][]string{{"L1", "line 1"}, {"L2", "line 2"}, {"L1", "T1"}, {"L2", "T2"}, {"L3", "T3"}, {"T4", "T7"}, {"T5", "T8"}, {"T6", "T9"}}
+	b.Joints = [][]string{{"L1", "line 1"}, {"L2", "line 2"}, {"L1", "T1"}, {"L2", "T2"}, {"L3", "T3"}, {"T4", "T7"},
+		{"T5", "T8"}, {"T6", "T9"}}
 	text, err := json.Marshal(b)
 	require.NoError(t, err)
 	require.NoError(t, os.WriteFile(changed, text, 0o644))
 	p.do(chromedp.SetUploadFiles(`.extras-files input[type=file]`, []string{changed}))
 	p.sees(".states", "star, high joints")
 	for _, page := range []string{"connections.pdf"} {
-		kind := eval[string](p, `fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1/`+page+`')).then(async r => r.status + r.headers.get('content-type') + (await r.text()).slice(0, 5))`)
+		kind := eval[string](p,
+			`fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1/`+page+`')).then(async r => r.status + r.headers.get('content-type') + (await r.text()).slice(0, 5))`)
 		require.Equal(t, "200application/pdf%PDF-", kind)
 	}
 	p.sees(".extras-photo", "Studs or caps")

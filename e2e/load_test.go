@@ -38,7 +38,8 @@ func TestLoad(t *testing.T) {
 	var took []time.Duration
 	results := make(chan []time.Duration, 9)
 	for i := range 9 {
-		j, err := st.CreateJob(context.Background(), workshops[0].ID, store.Change{ID: fmt.Sprint("load-", i)}, scenario.Blunger(), "new")
+		j, err := st.CreateJob(context.Background(), workshops[0].ID, store.Change{ID: fmt.Sprint("load-", i)},
+			scenario.Blunger(), "new")
 		require.NoError(t, err)
 		w := &writer{url: s.url, id: j.ID, acked: map[int]string{}, n: 1000 * i}
 		require.NoError(t, w.get("/api/jobs/"+j.ID, &w.job))
@@ -68,7 +69,8 @@ func TestLoad(t *testing.T) {
 			field.focus(); field.value = uf
 			const before = document.querySelector('.bars').innerText, begun = performance.now()
 			field.dispatchEvent(new Event('input', {bubbles: true})); field.blur()
-			while (document.querySelector('.bars').innerText === before && performance.now() - begun < 3000) await new Promise(requestAnimationFrame)
+			while (document.querySelector('.bars').innerText === before &&
+				performance.now() - begun < 3000) await new Promise(requestAnimationFrame)
 			out.push(performance.now() - begun)
 			await wait(150)
 		}
@@ -77,7 +79,8 @@ func TestLoad(t *testing.T) {
 	for range 9 {
 		took = append(took, <-results...)
 	}
-	first := eval[[]float64](p, `(async () => { const seen = performance.getEntriesByType('resource').filter(e => /\.(js|css|svg)$/.test(new URL(e.name).pathname)); return [seen.reduce((n, e) => n + e.encodedBodySize, 0), seen.length] })()`)
+	first := eval[[]float64](p,
+		`(async () => { const seen = performance.getEntriesByType('resource').filter(e => /\.(js|css|svg)$/.test(new URL(e.name).pathname)); return [seen.reduce((n, e) => n + e.encodedBodySize, 0), seen.length] })()`)
 	ms := make([]float64, len(took))
 	for i, d := range took {
 		ms[i] = float64(d.Microseconds()) / 1000

@@ -79,9 +79,11 @@ func TestUnsentEditsOfTheFirstFormAreStored(t *testing.T) {
 	s := serve(t, database, "")
 	a := entryOf(t, s.url, "Blunger")
 	m := a.Document.Machines[0]
-	old := map[string]any{"format": "gray-bridge/job", "version": 1, "name": a.Document.Name, "workshop": a.Document.Workshop,
-		"supply": a.Document.Supply, "plate": m.Plate, "leads": m.Leads, "load": m.Load, "protection": m.Protection,
-		"bridge": map[string]any{"kind": "capacitor", "microfarad": a.Document.Bridge.Capacitor.Microfarad, "corner_to": "L1"}}
+	old := map[string]any{"format": "gray-bridge/job", "version": 1, "name": a.Document.Name,
+		"workshop": a.Document.Workshop,
+		"supply":   a.Document.Supply, "plate": m.Plate, "leads": m.Leads, "load": m.Load, "protection": m.Protection,
+		"bridge": map[string]any{"kind": "capacitor", "microfarad": a.Document.Bridge.Capacitor.Microfarad,
+			"corner_to": "L1"}}
 	before, err := json.Marshal(old)
 	require.NoError(t, err)
 	m.Plate.Frame = "90L"

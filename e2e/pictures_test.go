@@ -28,6 +28,8 @@ func (p *page) picture(name string) {
 
 // The pictures of the README, from the made-up workshops. scripts/pictures runs
 // this; an ordinary test run does not rewrite them.
+//
+// Long: a list of pictures, one after the other.
 func TestPictures(t *testing.T) {
 	if *picturesTo == "" {
 		t.Skip("no -pictures folder given")
@@ -73,7 +75,8 @@ func TestPictures(t *testing.T) {
 	eval[bool](p, `(document.activeElement?.blur(), window.scrollTo(0, 0), true)`)
 	p.picture("converter-cans")
 	p.click(".bay-tabs button", "Panel")
-	p.until("both are drawn", `document.querySelectorAll('.bench .drawing svg, .bench svg.drawing').length >= 2 || document.querySelectorAll('.bench svg[viewBox]').length >= 2`)
+	p.until("both are drawn",
+		`document.querySelectorAll('.bench .drawing svg, .bench svg.drawing').length >= 2 || document.querySelectorAll('.bench svg[viewBox]').length >= 2`)
 	eval[bool](p, `(document.activeElement?.blur(), window.scrollTo(0, 260), true)`)
 	p.picture("converter-panel")
 	tab("Tile extruder", "Leads", "Find out", "find-out")

@@ -79,14 +79,16 @@ func TestNoEditVanishesOnAPlainAddress(t *testing.T) {
 		w.sees(".head-saved", "Not connected")
 		require.NotContains(t, eval[string](w, `document.querySelector('.head-saved').innerText`), "Saved")
 	}
-	require.Equal(t, 2, eval[int](p, `Object.keys(localStorage).filter(k => k.startsWith('gray-bridge-unsent-')).length`), "a list for each window")
+	require.Equal(t, 2, eval[int](p,
+		`Object.keys(localStorage).filter(k => k.startsWith('gray-bridge-unsent-')).length`), "a list for each window")
 	// The second window is closed before the server is back: the first takes its edits over when it is opened anew.
 	require.NoError(t, chromedp.Cancel(q.ctx))
 	s = serve(t, database, s.addr)
 	p.sees(".head-saved", "Saved")
 	p.visit(plain + "/")
 	p.at("Blunger", "Supply")
-	p.until("the closed window's edit is here", `document.querySelector('[data-entry="supply.feeder_length"] input')?.value === '21 m'`)
+	p.until("the closed window's edit is here",
+		`document.querySelector('[data-entry="supply.feeder_length"] input')?.value === '21 m'`)
 	p.sees(".head-saved", "Saved")
 	stored := entryOf(t, s.url, "Blunger").Document
 	require.Equal(t, "21 m", stored.Supply.FeederLength)

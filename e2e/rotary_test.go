@@ -21,6 +21,8 @@ func (p *page) plateOf(entries [][2]string) {
 
 // From two plates to balanced cans and a card: an idler, a machine on it, the wrong
 // direction caught, the cans chosen on their map.
+//
+// Long: one journey, told as its person goes it.
 func TestAConverterFromTwoPlatesToItsCard(t *testing.T) {
 	t.Parallel()
 	s := demoServer(t)

@@ -82,7 +82,8 @@ func TestEveryViewPassesTheAccessibilityRules(t *testing.T) {
 		p.do(chromedp.EmulateViewport(size[0], size[1]))
 		views(p, s, "Slip mixer", func(view string) {
 			p.do(chromedp.Evaluate[chromedp.Void](string(axe)))
-			found := eval[[]string](p, `axe.run(document, {resultTypes: ['violations']}).then(r => r.violations.filter(v => ['serious', 'critical'].includes(v.impact))
+			found := eval[[]string](p,
+				`axe.run(document, {resultTypes: ['violations']}).then(r => r.violations.filter(v => ['serious', 'critical'].includes(v.impact))
 				.flatMap(v => v.nodes.map(n => v.id + ': ' + n.html.slice(0, 140) + ' ' + (n.failureSummary ?? ''))))`)
 			require.Empty(t, found, "%s at %d px", view, size[0])
 		})
@@ -130,7 +131,8 @@ func TestAJobIsWorkedByKeyboardAlone(t *testing.T) {
 	tabTo(p, `document.activeElement.matches('.handle')`)
 	before := eval[string](p, `document.querySelector('.handle').getAttribute('aria-valuenow')`)
 	p.key(kb.ArrowRight)
-	p.until("the µF follow the arrow", `document.querySelector('.handle').getAttribute('aria-valuenow') !== `+quoted(before))
+	p.until("the µF follow the arrow",
+		`document.querySelector('.handle').getAttribute('aria-valuenow') !== `+quoted(before))
 	p.press("?")
 	p.sees(".keys", "joints as text")
 }
@@ -154,7 +156,8 @@ func TestDraggingTheMicrofaradMovesEverything(t *testing.T) {
 	p.at("Blunger", "Bridge")
 	p.until("the island is drawn", `document.querySelector('.island-land')`)
 	p.sees(".handle-text", "52 µF")
-	at := eval[[]float64](p, `(() => { const e = document.querySelector('.handle-shape'); e.scrollIntoView({block:'center'}); const b = e.getBoundingClientRect(); return [b.left + b.width/2, b.top + b.height/2] })()`)
+	at := eval[[]float64](p,
+		`(() => { const e = document.querySelector('.handle-shape'); e.scrollIntoView({block:'center'}); const b = e.getBoundingClientRect(); return [b.left + b.width/2, b.top + b.height/2] })()`)
 	p.drag(at[0], at[1], at[0]+120, at[1])
 	p.lacks(".handle-text", "52 µF")
 	p.sees(`[data-finding="capacitor.heat"]`, "and burn")
@@ -191,7 +194,8 @@ func TestAConflictShowsBothAndLosesNeither(t *testing.T) {
 	b.saved()
 	b.press("Z")
 	b.until("mine is back", `document.querySelector('[data-entry="supply.volts"] input').value === '229'`)
-	a.until("and reaches the other window", `document.querySelector('[data-entry="supply.volts"] input').value === '229'`)
+	a.until("and reaches the other window",
+		`document.querySelector('[data-entry="supply.volts"] input').value === '229'`)
 }
 
 // Two windows on one job that touch different entries: each change arrives in
@@ -216,8 +220,10 @@ func TestChangesArriveInTheOtherWindowAndAreMerged(t *testing.T) {
 	b.hear()
 	b.enter("supply.feeder_length", "21 m")
 	b.sees(".news", "Both changes stand")
-	b.until("both are here", `document.querySelector('[data-entry="supply.breaker"] input').value === '20 A' && document.querySelector('[data-entry="supply.feeder_length"] input').value === '21 m'`)
-	a.until("and in the other window", `document.querySelector('[data-entry="supply.feeder_length"] input').value === '21 m'`)
+	b.until("both are here",
+		`document.querySelector('[data-entry="supply.breaker"] input').value === '20 A' && document.querySelector('[data-entry="supply.feeder_length"] input').value === '21 m'`)
+	a.until("and in the other window",
+		`document.querySelector('[data-entry="supply.feeder_length"] input').value === '21 m'`)
 }
 
 // Undo goes on after the server was started anew; the strip says who changed
@@ -235,7 +241,8 @@ func TestUndoAfterARestartAndTheRevisionStrip(t *testing.T) {
 	p.at("Blunger", "Supply")
 	for i, volts := range []string{"231", "232", "233"} {
 		p.enter("supply.volts", volts)
-		p.until("stored", `document.querySelector('.head-saved').innerText.includes('revision `+string(rune('2'+i))+`')`)
+		p.until("stored",
+			`document.querySelector('.head-saved').innerText.includes('revision `+string(rune('2'+i))+`')`)
 	}
 	s.kill()
 	serve(t, database, s.addr)
@@ -331,14 +338,16 @@ func TestTwoHundredMachinesStayFindable(t *testing.T) {
 		d := scenario.Blunger()
 		d.Name = fmt.Sprintf("Stirrer %03d", i)
 		d.Supply.Volts = fmt.Sprint(220 + i%30)
-		_, err := st.CreateJob(context.Background(), workshops[0].ID, store.Change{ID: fmt.Sprintf("stirrer-%d", i)}, d, "new")
+		_, err := st.CreateJob(context.Background(), workshops[0].ID, store.Change{ID: fmt.Sprintf("stirrer-%d", i)},
+			d, "new")
 		require.NoError(t, err)
 	}
 	s := serve(t, database, "")
 	p := open(t, s.url+"/")
 	p.until("a page is here", `document.querySelectorAll('.machine').length >= 24`)
 	p.sees(".yard-more", "of 210")
-	p.until("more come as one goes down", `(document.querySelector('.yard-more')?.scrollIntoView(), document.querySelectorAll('.machine').length === 210)`)
+	p.until("more come as one goes down",
+		`(document.querySelector('.yard-more')?.scrollIntoView(), document.querySelectorAll('.machine').length === 210)`)
 	p.lacks(".yard-more", "of 210")
 	p.fill(".yard-question input", "stirrer 137")
 	p.until("one is found", `document.querySelectorAll('.machine').length === 1`)

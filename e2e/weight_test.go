@@ -78,7 +78,9 @@ func TestSwell(t *testing.T) {
 	honest, err := json.Marshal(scenario.Blunger())
 	require.NoError(t, err)
 	id := entryOf(t, s.url, "Blunger")
-	routes := [][2]string{{"POST", "/api/plan"}, {"POST", "/api/capacitor/island"}, {"POST", "/api/capacitor/start"}, {"POST", "/api/leads/bench-case"}, {"POST", "/api/drives/profile"}, {"PUT", "/api/jobs/" + id.ID}, {"POST", "/api/import?workshop_id=" + id.WorkshopID}, {"POST", "/api/workshops"}}
+	routes := [][2]string{{"POST", "/api/plan"}, {"POST", "/api/capacitor/island"}, {"POST", "/api/capacitor/start"},
+		{"POST", "/api/leads/bench-case"}, {"POST", "/api/drives/profile"}, {"PUT", "/api/jobs/" + id.ID},
+		{"POST", "/api/import?workshop_id=" + id.WorkshopID}, {"POST", "/api/workshops"}}
 	send := func(method, path, body string) int {
 		req, _ := http.NewRequest(method, s.url+path, strings.NewReader(body))
 		req.Header.Set("Content-Type", "application/json")
@@ -130,13 +132,16 @@ func TestSwell(t *testing.T) {
 	_, fullMost := memory(t, s.cmd.Process.Pid)
 	text := fmt.Sprintf(`| what | most memory | limit |
 |---|---|---|
-| 10,000 hostile bodies of some 240 kB on eight routes, eight at a time (%.0f s; %.0f MB afterwards) | %.0f MB | 300 MB |
+| 10,000 hostile bodies of some 240 kB on eight routes,
+	eight at a time (%.0f s; %.0f MB afterwards) | %.0f MB | 300 MB |
 | a server full of documents of some 230 kB | %.0f MB | 400 MB |
 `, took.Seconds(), hostileNow, hostileMost, fullMost)
 	require.NoError(t, os.WriteFile(*swellTo, []byte(text), 0o644))
 }
 
 // How quick a big database answers: many revisions, thousands of machines.
+//
+// Long: one large database, looked at from every side.
 func TestBigDatabase(t *testing.T) {
 	if *bigTo == "" {
 		t.Skip("no -big file given")
@@ -153,13 +158,17 @@ func TestBigDatabase(t *testing.T) {
 		require.NoError(t, err)
 	}
 	exec(`insert into job (workshop_id, document) select w.id, jsonb_set(j.document, '{name}', to_jsonb('Mixer ' || n)) from generate_series(1, $1::int) n,
-		(select id from workshop order by created_at limit 1) w, (select document from job order by created_at limit 1) j`, machines)
+		(select id from workshop order by created_at limit 1) w,
+			(select document from job order by created_at limit 1) j`, machines)
 	exec(`insert into job_revision (job_id, revision, content, document, change_id, what)
-		select j.id, r, r, jsonb_set(j.document, '{supply,volts}', to_jsonb((200 + r % 60)::text)), 'fill-' || r, 'filled' from (select * from job where demo_key is null) j, generate_series(1, $1::int) r`, max(1, *bigRows/machines))
+		select j.id, r, r, jsonb_set(j.document, '{supply,volts}', to_jsonb((200 + r % 60)::text)), 'fill-' || r,
+			'filled' from (select * from job where demo_key is null) j,
+			generate_series(1, $1::int) r`, max(1, *bigRows/machines))
 	exec(`update job set revision = $1, content = $1 where demo_key is null`, max(1, *bigRows/machines))
 	exec(`vacuum analyze`)
 	s := serve(t, database, "")
-	ids, err := pgx.CollectRows(must(db.Query(ctx, `select id::text from job where demo_key is null order by created_at, id limit 400`)), pgx.RowTo[string])
+	ids, err := pgx.CollectRows(must(db.Query(ctx,
+		`select id::text from job where demo_key is null order by created_at, id limit 400`)), pgx.RowTo[string])
 	require.NoError(t, err)
 	get := func(path string) float64 {
 		begun := time.Now()
@@ -208,9 +217,11 @@ func TestBigDatabase(t *testing.T) {
 	line := func(what string, all []float64, limit string) string {
 		slices.Sort(all)
 		at := func(share float64) float64 { return all[int(share*float64(len(all)-1))] }
-		return fmt.Sprintf("| %s | %d | %.1f ms | %.1f ms | %.1f ms | %s |\n", what, len(all), at(.5), at(.95), at(1), limit)
+		return fmt.Sprintf("| %s | %d | %.1f ms | %.1f ms | %.1f ms | %s |\n", what, len(all), at(.5), at(.95), at(1),
+			limit)
 	}
-	text := fmt.Sprintf("%d machines, %d revisions.\n\n| what | times | median | 95 of 100 | worst | limit |\n|---|---|---|---|---|---|\n", machines, *bigRows) +
+	text := fmt.Sprintf("%d machines, %d revisions.\n\n| what | times | median | 95 of 100 | worst | limit "+
+		"|\n|---|---|---|---|---|---|\n", machines, *bigRows) +
 		line("an edit stored and answered, ten people at an edit a second each", edits, "40 ms for 95 of 100") +
 		line("a page of a history", history, "30 ms") +
 		line("a machine opened, planned anew", opened, "") +

@@ -52,7 +52,8 @@ type backupEnd struct {
 // tables in an order in which each row finds what it refers to, with the order
 // of their rows.
 var tables = []struct{ name, order string }{
-	{"note", "key"}, {"workshop", "id"}, {"workshop_creation", "change_id"}, {"job", "id"}, {"job_revision", "job_id, revision"}, {"creation", "change_id"}, {"photo", "job_id, id"},
+	{"note", "key"}, {"workshop", "id"}, {"workshop_creation", "change_id"}, {"job", "id"},
+	{"job_revision", "job_id, revision"}, {"creation", "change_id"}, {"photo", "job_id, id"},
 }
 
 // BadBackup says why a file cannot be restored.
@@ -67,46 +68,50 @@ var ErrNotEmpty = errors.New("the database is not empty: a backup is put into an
 // Backup writes everything that is stored, as of one moment, and says how many
 // rows it wrote.
 func (s *Store) Backup(ctx context.Context, out io.Writer) (rows int, err error) {
-	err = pgx.BeginTxFunc(ctx, s.pool, pgx.TxOptions{IsoLevel: pgx.RepeatableRead, AccessMode: pgx.ReadOnly}, func(tx pgx.Tx) error {
-		zip := gzip.NewWriter(out)
-		sum := sha256.New()
-		both := io.MultiWriter(zip, sum)
-		line := func(w io.Writer, v any) error {
-			text, err := json.Marshal(v)
-			if err == nil {
-				_, err = w.Write(append(text, '\n'))
-			}
-			return err
-		}
-		head := backupHead{Format: BackupFormat, Version: BackupVersion}
-		if err := tx.QueryRow(ctx, `select max(version_id), now() from goose_db_version where is_applied`).Scan(&head.Schema, &head.At); err != nil {
-			return err
-		}
-		if err := line(both, head); err != nil {
-			return err
-		}
-		end := backupEnd{Rows: map[string]int{}}
-		for _, t := range tables {
-			found, err := tx.Query(ctx, `select row_to_json(t)::text from (select * from `+t.name+`) t order by `+t.order)
-			if err != nil {
+	err = pgx.BeginTxFunc(ctx, s.pool, pgx.TxOptions{IsoLevel: pgx.RepeatableRead, AccessMode: pgx.ReadOnly},
+		func(tx pgx.Tx) error {
+			zip := gzip.NewWriter(out)
+			sum := sha256.New()
+			both := io.MultiWriter(zip, sum)
+			line := func(w io.Writer, v any) error {
+				text, err := json.Marshal(v)
+				if err == nil {
+					_, err = w.Write(append(text, '\n'))
+				}
 				return err
 			}
-			var text string
-			end.Rows[t.name] = 0
-			if _, err := pgx.ForEachRow(found, []any{&text}, func() error {
-				end.Rows[t.name]++
-				rows++
-				return line(both, backupRow{t.name, json.RawMessage(text)})
-			}); err != nil {
+			head := backupHead{Format: BackupFormat, Version: BackupVersion}
+			if err := tx.QueryRow(ctx,
+				`select max(version_id), now() from goose_db_version where is_applied`).Scan(&head.Schema,
+				&head.At); err != nil {
 				return err
 			}
-		}
-		end.SHA256 = hex.EncodeToString(sum.Sum(nil))
-		if err := line(zip, end); err != nil {
-			return err
-		}
-		return zip.Close()
-	})
+			if err := line(both, head); err != nil {
+				return err
+			}
+			end := backupEnd{Rows: map[string]int{}}
+			for _, t := range tables {
+				found, err := tx.Query(ctx,
+					`select row_to_json(t)::text from (select * from `+t.name+`) t order by `+t.order)
+				if err != nil {
+					return err
+				}
+				var text string
+				end.Rows[t.name] = 0
+				if _, err := pgx.ForEachRow(found, []any{&text}, func() error {
+					end.Rows[t.name]++
+					rows++
+					return line(both, backupRow{t.name, json.RawMessage(text)})
+				}); err != nil {
+					return err
+				}
+			}
+			end.SHA256 = hex.EncodeToString(sum.Sum(nil))
+			if err := line(zip, end); err != nil {
+				return err
+			}
+			return zip.Close()
+		})
 	return rows, told(err)
 }
 
@@ -134,7 +139,8 @@ func readBackup(in io.Reader) (*backupReader, error) {
 	}
 	r.sum.Write(text)
 	if r.head.Version > BackupVersion {
-		return nil, &BadBackup{fmt.Sprintf("this backup is of version %d, made by a newer program; this one reads up to %d", r.head.Version, BackupVersion)}
+		return nil, &BadBackup{fmt.Sprintf("this backup is of version %d, made by a newer program; this one reads up "+
+			"to %d", r.head.Version, BackupVersion)}
 	}
 	return r, nil
 }
@@ -158,7 +164,8 @@ func (r *backupReader) each(take func(backupRow) error) error {
 					return errDamaged
 				}
 			}
-			if _, err := r.lines.ReadByte(); end.SHA256 != hex.EncodeToString(r.sum.Sum(nil)) || !errors.Is(err, io.EOF) {
+			if _, err := r.lines.ReadByte(); end.SHA256 != hex.EncodeToString(r.sum.Sum(nil)) ||
+				!errors.Is(err, io.EOF) {
 				return errDamaged
 			}
 			return nil
@@ -202,7 +209,8 @@ func Restore(ctx context.Context, url string, open func() (io.ReadCloser, error)
 		}
 		head = r.head
 		if head.Schema > newest {
-			return &BadBackup{fmt.Sprintf("this backup holds tables of step %d, made by a newer program; this one knows up to %d", head.Schema, newest)}
+			return &BadBackup{fmt.Sprintf("this backup holds tables of step %d, made by a newer program; this one "+
+				"knows up to %d", head.Schema, newest)}
 		}
 		return r.each(take)
 	}
@@ -232,14 +240,16 @@ func Restore(ctx context.Context, url string, open func() (io.ReadCloser, error)
 		return read(func(row backupRow) error {
 			list, ok := columns[row.Table]
 			if !ok { // generated columns make themselves
-				if err := tx.QueryRow(ctx, `select string_agg(quote_ident(column_name), ', ' order by ordinal_position) from information_schema.columns
+				if err := tx.QueryRow(ctx,
+					`select string_agg(quote_ident(column_name), ', ' order by ordinal_position) from information_schema.columns
 					where table_schema = 'public' and table_name = $1 and is_generated = 'NEVER'`, row.Table).Scan(&list); err != nil {
 					return err
 				}
 				columns[row.Table] = list
 			}
 			rows++
-			_, err := tx.Exec(ctx, `insert into `+row.Table+` (`+list+`) select `+list+` from json_populate_record(null::`+row.Table+`, $1::json)`, string(row.Row))
+			_, err := tx.Exec(ctx,
+				`insert into `+row.Table+` (`+list+`) select `+list+` from json_populate_record(null::`+row.Table+`, $1::json)`, string(row.Row))
 			return err
 		})
 	})
@@ -252,7 +262,8 @@ func Restore(ctx context.Context, url string, open func() (io.ReadCloser, error)
 // isEmpty says that no workshop is stored, be it that there are no tables yet.
 func isEmpty(ctx context.Context, pool *pgxpool.Pool) (bool, error) {
 	var there bool
-	if err := pool.QueryRow(ctx, `select to_regclass('public.workshop') is not null`).Scan(&there); err != nil || !there {
+	if err := pool.QueryRow(ctx, `select to_regclass('public.workshop') is not null`).Scan(&there); err != nil ||
+		!there {
 		return !there, err
 	}
 	var any bool

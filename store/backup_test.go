@@ -26,7 +26,8 @@ func rowsOf(t *testing.T, url string) map[string][]string {
 	require.NoError(t, err)
 	defer conn.Close(ctx)
 	out := map[string][]string{}
-	for _, table := range []string{"note", "workshop", "workshop_creation", "job", "job_revision", "creation", "photo"} {
+	for _, table := range []string{"note", "workshop", "workshop_creation", "job", "job_revision", "creation",
+		"photo"} {
 		rows, err := conn.Query(ctx, `select t::text from `+table+` t order by 1`)
 		require.NoError(t, err)
 		out[table], err = pgx.CollectRows(rows, pgx.RowTo[string])
@@ -55,7 +56,8 @@ func TestABackupRestoredIsTheSameRowByRowAndPlanByPlan(t *testing.T) {
 	require.NoError(t, err)
 	_, err = s.Undo(ctx, j.ID, store.Change{Seen: 2, ID: "undo-1"})
 	require.NoError(t, err)
-	_, err = s.AddPhoto(ctx, j.ID, "Ansel R.", store.Photo{MediaType: "image/png", Picture: []byte{0, 1, 0xFF, '\\', '"', '\n'}})
+	_, err = s.AddPhoto(ctx, j.ID, "Ansel R.", store.Photo{MediaType: "image/png",
+		Picture: []byte{0, 1, 0xFF, '\\', '"', '\n'}})
 	require.NoError(t, err)
 	require.NoError(t, s.ShelveWorkshop(ctx, w.ID, store.Bin))
 
@@ -134,7 +136,10 @@ func TestForeignDamagedAndNewerBackupsAreRefused(t *testing.T) {
 		"newer tables":   {packed(strings.Replace(string(plain), `"schema":5`, `"schema":400`, 1)), "newer"},
 	} {
 		to := storetest.Database(t)
-		_, err := store.Restore(ctx, to, func() (io.ReadCloser, error) { return io.NopCloser(bytes.NewReader(one.data)), nil })
+		_, err := store.Restore(ctx, to, func() (io.ReadCloser,
+			error) {
+			return io.NopCloser(bytes.NewReader(one.data)), nil
+		})
 		var bad *store.BadBackup
 		require.ErrorAs(t, err, &bad, name)
 		require.Contains(t, bad.Why, one.says, name)
@@ -181,7 +186,8 @@ func TestADatabaseThatTakesNoChangesIsSaidToBeSo(t *testing.T) {
 	s.Close()
 	conn, err := pgx.Connect(ctx, url)
 	require.NoError(t, err)
-	_, err = conn.Exec(ctx, `do $$ begin execute format('alter database %I set default_transaction_read_only = on', current_database()); end $$`)
+	_, err = conn.Exec(ctx,
+		`do $$ begin execute format('alter database %I set default_transaction_read_only = on', current_database()); end $$`)
 	require.NoError(t, err)
 	require.NoError(t, conn.Close(ctx))
 	s, err = store.Open(ctx, url)
@@ -216,7 +222,8 @@ func TestLookUpsUseTheirKeys(t *testing.T) {
 	exec(`insert into creation (change_id, job_id) select 'x' || id, id from job`)
 	exec(`vacuum analyze`)
 	scans := func() (n int64) {
-		require.NoError(t, conn.QueryRow(ctx, `select sum(seq_tup_read) from pg_stat_user_tables where relname in ('job', 'job_revision', 'creation', 'photo')`).Scan(&n))
+		require.NoError(t, conn.QueryRow(ctx,
+			`select sum(seq_tup_read) from pg_stat_user_tables where relname in ('job', 'job_revision', 'creation', 'photo')`).Scan(&n))
 		return n
 	}
 	exec(`select pg_stat_force_next_flush()`)

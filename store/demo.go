@@ -36,8 +36,11 @@ func (s *Store) LoadDemo(ctx context.Context, workshops []scenario.Workshop, res
 
 func loadWorkshop(ctx context.Context, tx pgx.Tx, w scenario.Workshop) error {
 	var id string
-	if err := tx.QueryRow(ctx, `insert into workshop (demo_key, settings, people) values ($1, $2, coalesce($3::text[], '{}'))
-		on conflict (demo_key) do update set settings = excluded.settings, people = excluded.people, revision = workshop.revision + 1, deleted_at = null returning id::text`, w.Key, w.Set, w.People).Scan(&id); err != nil {
+	if err := tx.QueryRow(ctx,
+		`insert into workshop (demo_key, settings, people) values ($1, $2, coalesce($3::text[], '{}'))
+		on conflict (demo_key) do update set settings = excluded.settings, people = excluded.people,
+			revision = workshop.revision + 1,
+			deleted_at = null returning id::text`, w.Key, w.Set, w.People).Scan(&id); err != nil {
 		return err
 	}
 	for _, j := range w.Jobs {
@@ -45,11 +48,13 @@ func loadWorkshop(ctx context.Context, tx pgx.Tx, w scenario.Workshop) error {
 		var revision int
 		if err := tx.QueryRow(ctx, `insert into job (workshop_id, demo_key, document) values ($1::uuid, $2, $3)
 			on conflict (workshop_id, demo_key) do update set document = excluded.document, revision = job.revision + 1,
-				undo = job.undo || job.content, redo = '{}', content = job.revision + 1, deleted_at = null, archived_at = null, updated_at = now()
+				undo = job.undo || job.content, redo = '{}', content = job.revision + 1, deleted_at = null,
+					archived_at = null, updated_at = now()
 			returning id, revision`, id, j.Key, j.Document).Scan(&jobID, &revision); err != nil {
 			return err
 		}
-		if err := keep(ctx, tx, jobID, revision, revision, Change{ID: fmt.Sprintf("demo-%d-%d", revision, time.Now().UnixNano())}, "as the demonstration has it", j.Document, []byte{}); err != nil {
+		if err := keep(ctx, tx, jobID, revision, revision, Change{ID: fmt.Sprintf("demo-%d-%d", revision,
+			time.Now().UnixNano())}, "as the demonstration has it", j.Document, []byte{}); err != nil {
 			return err
 		}
 	}

@@ -76,7 +76,8 @@ const (
 // on says what lies on a shelf. A machine of a workshop in the bin lies there
 // with it.
 var on = map[Shelf]string{
-	Yard: `j.deleted_at is null and j.archived_at is null`, Archive: `j.deleted_at is null and j.archived_at is not null`, Bin: `j.deleted_at is not null`,
+	Yard:    `j.deleted_at is null and j.archived_at is null`,
+	Archive: `j.deleted_at is null and j.archived_at is not null`, Bin: `j.deleted_at is not null`,
 }
 
 // Page is a part of a shelf.
@@ -113,7 +114,9 @@ func (s *Store) Jobs(ctx context.Context, p Page) ([]Job, error) {
 		}
 		put(` and (w.created_at, w.id, j.created_at, j.id) > (select bw.created_at, bw.id, b.created_at, b.id from job b join workshop bw on bw.id = b.workshop_id where b.id = $%d)`, id)
 	}
-	rows, err := s.pool.Query(ctx, `select `+jobColumns+fromJobs+`where `+where+` order by w.created_at, w.id, j.created_at, j.id limit $1`, args...)
+	rows, err := s.pool.Query(ctx,
+		`select `+jobColumns+fromJobs+`where `+where+` order by w.created_at, w.id, j.created_at, j.id limit $1`,
+		args...)
 	if err != nil {
 		return nil, told(err)
 	}
@@ -127,7 +130,8 @@ func (s *Store) Job(ctx context.Context, id string) (Job, error) {
 	if err != nil {
 		return Job{}, err
 	}
-	return one(s.pool.Query(ctx, `select `+jobColumns+fromJobs+`where j.id = $1 and j.deleted_at is null and w.deleted_at is null`, k))
+	return one(s.pool.Query(ctx,
+		`select `+jobColumns+fromJobs+`where j.id = $1 and j.deleted_at is null and w.deleted_at is null`, k))
 }
 
 // MostJobs is how many jobs a workshop may hold, the bin's too.
@@ -136,7 +140,8 @@ const MostJobs = 20000
 // CreateJob stores a new job in a workshop. A repeated change gives the job
 // that the first one made. what says where it comes from; more stores what
 // belongs to it in the same transaction.
-func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d job.Document, what string, more ...func(context.Context, pgx.Tx, pgtype.UUID) error) (made Job, err error) {
+func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d job.Document, what string,
+	more ...func(context.Context, pgx.Tx, pgtype.UUID) error) (made Job, err error) {
 	workshop, err := key(workshopID)
 	if err != nil {
 		return Job{}, err
@@ -153,16 +158,19 @@ func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d jo
 			return err
 		}
 		var count int
-		if err := tx.QueryRow(ctx, `select count(*) from job where workshop_id = $1`, workshop).Scan(&count); err != nil {
+		if err := tx.QueryRow(ctx, `select count(*) from job where workshop_id = $1`,
+			workshop).Scan(&count); err != nil {
 			return err
 		}
 		if count >= MostJobs {
 			return &Full{"machines of this workshop", MostJobs}
 		}
-		if err := tx.QueryRow(ctx, `insert into job (workshop_id, document) select id, $2 from workshop where id = $1 and deleted_at is null returning id`, workshop, d).Scan(&id); err != nil {
+		if err := tx.QueryRow(ctx,
+			`insert into job (workshop_id, document) select id, $2 from workshop where id = $1 and deleted_at is null returning id`, workshop, d).Scan(&id); err != nil {
 			return err
 		}
-		if _, err := tx.Exec(ctx, `insert into creation (change_id, job_id, asked) values ($1, $2, $3)`, c.ID, id, print); err != nil {
+		if _, err := tx.Exec(ctx, `insert into creation (change_id, job_id, asked) values ($1, $2, $3)`, c.ID, id,
+			print); err != nil {
 			return err
 		}
 		for _, do := range more {
@@ -183,8 +191,10 @@ func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d jo
 }
 
 // keep writes a revision down and tells every listening server.
-func keep(ctx context.Context, tx pgx.Tx, id pgtype.UUID, revision, content int, c Change, what string, d job.Document, print []byte) error {
-	if _, err := tx.Exec(ctx, `insert into job_revision (job_id, revision, content, document, change_id, who, what, asked) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
+func keep(ctx context.Context, tx pgx.Tx, id pgtype.UUID, revision, content int, c Change, what string, d job.Document,
+	print []byte) error {
+	if _, err := tx.Exec(ctx,
+		`insert into job_revision (job_id, revision, content, document, change_id, who, what, asked) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
 		id, revision, content, d, c.ID, c.Who, what, print); err != nil {
 		return err
 	}
@@ -202,7 +212,8 @@ type current struct {
 // revision, and a change that was stored before gives what it made then. do
 // turns the row into its next state and says what was done; it gets the
 // transaction to look things up.
-func (s *Store) change(ctx context.Context, id string, c Change, print []byte, do func(tx pgx.Tx, job pgtype.UUID, now *current) (what string, err error)) (Job, error) {
+func (s *Store) change(ctx context.Context, id string, c Change, print []byte,
+	do func(tx pgx.Tx, job pgtype.UUID, now *current) (what string, err error)) (Job, error) {
 	k, err := key(id)
 	if err != nil {
 		return Job{}, err
@@ -210,12 +221,15 @@ func (s *Store) change(ctx context.Context, id string, c Change, print []byte, d
 	repeated := 0
 	err = s.tx(ctx, func(tx pgx.Tx) error {
 		var now current
-		if err := tx.QueryRow(ctx, `select revision, content, undo, redo, document from job where id = $1 and deleted_at is null for update`, k).
+		if err := tx.QueryRow(ctx,
+			`select revision, content, undo, redo, document from job where id = $1 and deleted_at is null for update`,
+			k).
 			Scan(&now.revision, &now.content, &now.undo, &now.redo, &now.document); err != nil {
 			return err
 		}
 		var before []byte
-		err := tx.QueryRow(ctx, `select revision, asked from job_revision where job_id = $1 and change_id = $2`, k, c.ID).Scan(&repeated, &before)
+		err := tx.QueryRow(ctx, `select revision, asked from job_revision where job_id = $1 and change_id = $2`, k,
+			c.ID).Scan(&repeated, &before)
 		if err == nil {
 			return repeat(before, print)
 		}
@@ -233,7 +247,8 @@ func (s *Store) change(ctx context.Context, id string, c Change, print []byte, d
 		if n := len(now.undo); n > mostUndo {
 			now.undo = now.undo[n-mostUndo:]
 		}
-		if _, err := tx.Exec(ctx, `update job set document = $2, revision = $3, content = $4, undo = $5, redo = $6, updated_at = now() where id = $1`,
+		if _, err := tx.Exec(ctx,
+			`update job set document = $2, revision = $3, content = $4, undo = $5, redo = $6, updated_at = now() where id = $1`,
 			k, now.document, now.revision, now.content, now.undo, now.redo); err != nil {
 			return err
 		}
@@ -269,7 +284,8 @@ func (s *Store) Redo(ctx context.Context, id string, c Change) (Job, error) {
 	return s.step(ctx, id, c, "done again: ", func(now *current) (from, to *[]int) { return &now.redo, &now.undo })
 }
 
-func (s *Store) step(ctx context.Context, id string, c Change, word string, stacks func(*current) (from, to *[]int)) (Job, error) {
+func (s *Store) step(ctx context.Context, id string, c Change, word string,
+	stacks func(*current) (from, to *[]int)) (Job, error) {
 	return s.change(ctx, id, c, asked(word), func(tx pgx.Tx, id pgtype.UUID, now *current) (string, error) {
 		from, to := stacks(now)
 		n := len(*from)
@@ -284,7 +300,8 @@ func (s *Store) step(ctx context.Context, id string, c Change, word string, stac
 
 // Restore makes an earlier revision's document the latest; it can be undone.
 func (s *Store) Restore(ctx context.Context, id string, c Change, revision int) (Job, error) {
-	return s.change(ctx, id, c, asked("restore", revision), func(tx pgx.Tx, id pgtype.UUID, now *current) (string, error) {
+	return s.change(ctx, id, c, asked("restore", revision), func(tx pgx.Tx, id pgtype.UUID, now *current) (string,
+		error) {
 		now.undo, now.redo = append(now.undo, now.content), []int{}
 		return back(ctx, tx, id, now, revision, fmt.Sprintf("revision %d restored: ", revision))
 	})
@@ -294,7 +311,8 @@ func (s *Store) Restore(ctx context.Context, id string, c Change, revision int) 
 func back(ctx context.Context, tx pgx.Tx, id pgtype.UUID, now *current, revision int, word string) (string, error) {
 	was := now.document
 	now.document = job.Document{}
-	if err := tx.QueryRow(ctx, `select document, content from job_revision where job_id = $1 and revision = $2`, id, revision).Scan(&now.document, &now.content); err != nil {
+	if err := tx.QueryRow(ctx, `select document, content from job_revision where job_id = $1 and revision = $2`, id,
+		revision).Scan(&now.document, &now.content); err != nil {
 		return "", told(err)
 	}
 	return word + job.Changed(was, now.document), nil
@@ -322,8 +340,10 @@ func (s *Store) RevisionOf(ctx context.Context, id string, revision int) (Job, e
 	if err != nil {
 		return Job{}, err
 	}
-	return one(s.pool.Query(ctx, `select j.id::text, j.workshop_id::text, r.revision, jsonb_set(r.document, '{workshop}', w.settings) as document, r.at as updated_at,
-		j.archived_at is not null as archived, j.deleted_at is not null as binned, cardinality(j.undo) > 0 as can_undo, cardinality(j.redo) > 0 as can_redo
+	return one(s.pool.Query(ctx,
+		`select j.id::text, j.workshop_id::text, r.revision, jsonb_set(r.document, '{workshop}', w.settings) as document, r.at as updated_at,
+		j.archived_at is not null as archived, j.deleted_at is not null as binned, cardinality(j.undo) > 0 as can_undo,
+			cardinality(j.redo) > 0 as can_redo
 		from job j join workshop w on w.id = j.workshop_id join job_revision r on r.job_id = j.id where j.id = $1 and r.revision = $2`, k, revision))
 }
 
@@ -356,11 +376,13 @@ func (s *Store) Shelve(ctx context.Context, id string, shelf Shelf) error {
 		return err
 	}
 	set := map[Shelf]string{
-		Yard: `deleted_at = null, archived_at = null`, Archive: `deleted_at = null, archived_at = now()`, Bin: `deleted_at = now()`,
+		Yard: `deleted_at = null, archived_at = null`, Archive: `deleted_at = null, archived_at = now()`,
+		Bin: `deleted_at = now()`,
 	}[shelf]
 	return s.tx(ctx, func(tx pgx.Tx) error {
 		var revision int
-		if err := tx.QueryRow(ctx, `update job set `+set+` where id = $1 returning revision`, k).Scan(&revision); err != nil {
+		if err := tx.QueryRow(ctx, `update job set `+set+` where id = $1 returning revision`,
+			k).Scan(&revision); err != nil {
 			return err
 		}
 		return tell(ctx, tx, id, revision)
@@ -375,7 +397,8 @@ func (s *Store) PurgeJob(ctx context.Context, id string) error {
 	}
 	return s.tx(ctx, func(tx pgx.Tx) error {
 		var binned bool
-		if err := tx.QueryRow(ctx, `select deleted_at is not null from job where id = $1 for update`, k).Scan(&binned); err != nil {
+		if err := tx.QueryRow(ctx, `select deleted_at is not null from job where id = $1 for update`,
+			k).Scan(&binned); err != nil {
 			return err
 		}
 		if !binned {
@@ -387,7 +410,8 @@ func (s *Store) PurgeJob(ctx context.Context, id string) error {
 
 // purge deletes the jobs that a condition on their id names.
 func purge(ctx context.Context, tx pgx.Tx, which string, arg any) error {
-	for _, text := range []string{`delete from photo where job_id `, `delete from creation where job_id `, `delete from job_revision where job_id `, `delete from job where id `} {
+	for _, text := range []string{`delete from photo where job_id `, `delete from creation where job_id `,
+		`delete from job_revision where job_id `, `delete from job where id `} {
 		if _, err := tx.Exec(ctx, text+which, arg); err != nil {
 			return err
 		}

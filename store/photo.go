@@ -27,13 +27,16 @@ func (s *Store) AddPhoto(ctx context.Context, jobID, who string, p Photo) (id st
 	}
 	err = s.tx(ctx, func(tx pgx.Tx) error {
 		var count int
-		if err := tx.QueryRow(ctx, `select count(p.id) from job j left join photo p on p.job_id = j.id where j.id = $1 and j.deleted_at is null group by j.id`, k).Scan(&count); err != nil {
+		if err := tx.QueryRow(ctx,
+			`select count(p.id) from job j left join photo p on p.job_id = j.id where j.id = $1 and j.deleted_at is null group by j.id`, k).Scan(&count); err != nil {
 			return err
 		}
 		if count >= MostPhotos {
 			return &Full{"photographs of this machine", MostPhotos}
 		}
-		return tx.QueryRow(ctx, `insert into photo (job_id, media_type, picture, who) values ($1, $2, $3, $4) returning id::text`, k, p.MediaType, p.Picture, who).Scan(&id)
+		return tx.QueryRow(ctx,
+			`insert into photo (job_id, media_type, picture, who) values ($1, $2, $3, $4) returning id::text`, k,
+			p.MediaType, p.Picture, who).Scan(&id)
 	})
 	return id, err
 }
@@ -47,7 +50,9 @@ func WithPhotos(who string, photos []Photo) func(context.Context, pgx.Tx, pgtype
 			if err != nil {
 				return ErrUnstorable
 			}
-			if _, err := tx.Exec(ctx, `insert into photo (id, job_id, media_type, picture, who) values ($1, $2, $3, $4, $5)`, id, job, p.MediaType, p.Picture, who); err != nil {
+			if _, err := tx.Exec(ctx,
+				`insert into photo (id, job_id, media_type, picture, who) values ($1, $2, $3, $4, $5)`, id, job,
+				p.MediaType, p.Picture, who); err != nil {
 				return err
 			}
 		}
@@ -78,7 +83,8 @@ func (s *Store) photos(ctx context.Context, jobID string, ids ...string) ([]Phot
 			keys = append(keys, one)
 		}
 	}
-	rows, err := s.pool.Query(ctx, `select id::text, media_type, picture from photo where job_id = $1 and id = any($2)`, k, keys)
+	rows, err := s.pool.Query(ctx,
+		`select id::text, media_type, picture from photo where job_id = $1 and id = any($2)`, k, keys)
 	if err != nil {
 		return nil, told(err)
 	}

@@ -55,7 +55,8 @@ func (s *Store) Close() { s.pool.Close() }
 
 // CanWrite says whether the database answers and takes a change, by making one.
 func (s *Store) CanWrite(ctx context.Context) error {
-	_, err := s.pool.Exec(ctx, `insert into note (key, value) values ('written', 'yes') on conflict (key) do update set value = excluded.value`)
+	_, err := s.pool.Exec(ctx,
+		`insert into note (key, value) values ('written', 'yes') on conflict (key) do update set value = excluded.value`)
 	return told(err)
 }
 
@@ -67,7 +68,8 @@ func (s *Store) tx(ctx context.Context, do func(pgx.Tx) error) error {
 // makes it; all others use the same.
 func (s *Store) PersonKey(ctx context.Context) ([]byte, error) {
 	var key string
-	err := s.pool.QueryRow(ctx, `insert into note (key, value) values ('person-key', encode(sha256((gen_random_uuid()::text || gen_random_uuid()::text)::bytea), 'hex'))
+	err := s.pool.QueryRow(ctx,
+		`insert into note (key, value) values ('person-key', encode(sha256((gen_random_uuid()::text || gen_random_uuid()::text)::bytea), 'hex'))
 		on conflict (key) do update set key = excluded.key returning value`).Scan(&key)
 	return []byte(key), err
 }

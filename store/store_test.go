@@ -168,7 +168,8 @@ func TestTheDemoLoadsOnceAndResetTouchesNoOtherJob(t *testing.T) {
 	workshops, err := s.Workshops(ctx, store.Yard)
 	require.NoError(t, err)
 	require.Len(t, workshops, 2)
-	own, err := s.CreateJob(ctx, workshops[0].ID, store.Change{ID: "own-1"}, job.New("My own", workshops[0].Settings), "new")
+	own, err := s.CreateJob(ctx, workshops[0].ID, store.Change{ID: "own-1"}, job.New("My own", workshops[0].Settings),
+		"new")
 	require.NoError(t, err)
 	jobs, err := s.Jobs(ctx, store.Page{Shelf: store.Yard, Most: 100})
 	require.NoError(t, err)
@@ -318,7 +319,8 @@ func TestChangesAreHeardByOtherServers(t *testing.T) {
 	db, err := pgx.Connect(ctx, url)
 	require.NoError(t, err)
 	defer db.Close(ctx)
-	_, err = db.Exec(ctx, `select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and query like 'listen%'`)
+	_, err = db.Exec(ctx,
+		`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and query like 'listen%'`)
 	require.NoError(t, err)
 	wait(store.Notice{})
 	wait(save())
@@ -340,6 +342,7 @@ func TestAPictureIsKeptWithItsJob(t *testing.T) {
 	require.ErrorIs(t, err, store.ErrNotFound)
 	_, err = s.PhotoOf(ctx, j.ID, "no such id")
 	require.ErrorIs(t, err, store.ErrNotFound)
-	_, err = s.AddPhoto(ctx, "00000000-0000-0000-0000-000000000000", "", store.Photo{MediaType: "image/png", Picture: []byte{1}})
+	_, err = s.AddPhoto(ctx, "00000000-0000-0000-0000-000000000000", "",
+		store.Photo{MediaType: "image/png", Picture: []byte{1}})
 	require.ErrorIs(t, err, store.ErrNotFound)
 }

@@ -74,7 +74,8 @@ func TestEveryRevisionOfADatabaseOfTheFirstFormIsLifted(t *testing.T) {
 		Revision int
 		Document string
 	}
-	rows, err := conn.Query(ctx, `select job_id::text as job, revision, document::text as document from job_revision order by 1, 2`)
+	rows, err := conn.Query(ctx,
+		`select job_id::text as job, revision, document::text as document from job_revision order by 1, 2`)
 	require.NoError(t, err)
 	all, err := pgx.CollectRows(rows, pgx.RowToStructByName[stored])
 	require.NoError(t, err)

@@ -24,7 +24,8 @@ const workshopColumns = `id::text, revision, settings, people`
 // Workshops lists all that are not in the bin, oldest first, with the number of
 // machines on a shelf. On the bin's shelf the workshops in the bin stand too.
 func (s *Store) Workshops(ctx context.Context, shelf Shelf) ([]Workshop, error) {
-	rows, err := s.pool.Query(ctx, `select `+workshopColumns+`, (select count(*) from job j where j.workshop_id = w.id and `+on[shelf]+`)::int as jobs
+	rows, err := s.pool.Query(ctx,
+		`select `+workshopColumns+`, (select count(*) from job j where j.workshop_id = w.id and `+on[shelf]+`)::int as jobs
 		from workshop w where deleted_at is null order by created_at, id`)
 	if err != nil {
 		return nil, told(err)
@@ -36,7 +37,8 @@ func (s *Store) Workshops(ctx context.Context, shelf Shelf) ([]Workshop, error) 
 // BinnedWorkshops lists those in the bin, oldest first, with the number of all
 // their machines.
 func (s *Store) BinnedWorkshops(ctx context.Context) ([]Workshop, error) {
-	rows, err := s.pool.Query(ctx, `select `+workshopColumns+`, (select count(*) from job j where j.workshop_id = w.id)::int as jobs
+	rows, err := s.pool.Query(ctx,
+		`select `+workshopColumns+`, (select count(*) from job j where j.workshop_id = w.id)::int as jobs
 		from workshop w where deleted_at is not null order by created_at, id`)
 	if err != nil {
 		return nil, told(err)
@@ -50,12 +52,14 @@ const MostWorkshops = 1000
 
 // CreateWorkshop stores a new one. A repeated change gives the workshop that
 // the first one made; an empty change id is never a repeat.
-func (s *Store) CreateWorkshop(ctx context.Context, changeID string, settings job.Workshop, people []string) (w Workshop, err error) {
+func (s *Store) CreateWorkshop(ctx context.Context, changeID string, settings job.Workshop,
+	people []string) (w Workshop, err error) {
 	print := asked("create workshop", settings, people)
 	create := func(tx pgx.Tx) error {
 		var before []byte
 		var id pgtype.UUID
-		err := tx.QueryRow(ctx, `select workshop_id, asked from workshop_creation where change_id = $1`, changeID).Scan(&id, &before)
+		err := tx.QueryRow(ctx, `select workshop_id, asked from workshop_creation where change_id = $1`,
+			changeID).Scan(&id, &before)
 		if err == nil {
 			if err := repeat(before, print); err != nil {
 				return err
@@ -73,13 +77,15 @@ func (s *Store) CreateWorkshop(ctx context.Context, changeID string, settings jo
 		if count >= MostWorkshops {
 			return &Full{"workshops", MostWorkshops}
 		}
-		if w, err = oneWorkshop(tx.Query(ctx, `insert into workshop (settings, people) values ($1, coalesce($2::text[], '{}')) returning `+workshopColumns+`, 0 as jobs`, settings, people)); err != nil || changeID == "" {
+		if w, err = oneWorkshop(tx.Query(ctx,
+			`insert into workshop (settings, people) values ($1, coalesce($2::text[], '{}')) returning `+workshopColumns+`, 0 as jobs`, settings, people)); err != nil || changeID == "" {
 			return err
 		}
 		if id, err = key(w.ID); err != nil {
 			return err
 		}
-		_, err = tx.Exec(ctx, `insert into workshop_creation (change_id, workshop_id, asked) values ($1, $2, $3)`, changeID, id, print)
+		_, err = tx.Exec(ctx, `insert into workshop_creation (change_id, workshop_id, asked) values ($1, $2, $3)`,
+			changeID, id, print)
 		return err
 	}
 	err = s.tx(ctx, create)
@@ -99,20 +105,23 @@ func oneWorkshop(rows pgx.Rows, err error) (Workshop, error) {
 
 // SaveWorkshop stores changed settings if the sender saw the latest revision;
 // else the error is a *Conflict.
-func (s *Store) SaveWorkshop(ctx context.Context, id string, seen int, settings job.Workshop, people []string) (w Workshop, err error) {
+func (s *Store) SaveWorkshop(ctx context.Context, id string, seen int, settings job.Workshop,
+	people []string) (w Workshop, err error) {
 	k, err := key(id)
 	if err != nil {
 		return Workshop{}, err
 	}
 	err = s.tx(ctx, func(tx pgx.Tx) error {
 		var latest int
-		if err := tx.QueryRow(ctx, `select revision from workshop where id = $1 and deleted_at is null for update`, k).Scan(&latest); err != nil {
+		if err := tx.QueryRow(ctx, `select revision from workshop where id = $1 and deleted_at is null for update`,
+			k).Scan(&latest); err != nil {
 			return err
 		}
 		if latest != seen {
 			return &Conflict{seen, latest}
 		}
-		w, err = oneWorkshop(tx.Query(ctx, `update workshop set settings = $2, people = coalesce($3::text[], '{}'), revision = revision + 1 where id = $1 returning `+workshopColumns+`, 0 as jobs`, k, settings, people))
+		w, err = oneWorkshop(tx.Query(ctx,
+			`update workshop set settings = $2, people = coalesce($3::text[], '{}'), revision = revision + 1 where id = $1 returning `+workshopColumns+`, 0 as jobs`, k, settings, people))
 		return err
 	})
 	return w, err
@@ -124,7 +133,8 @@ func (s *Store) Workshop(ctx context.Context, id string) (Workshop, error) {
 	if err != nil {
 		return Workshop{}, err
 	}
-	return oneWorkshop(s.pool.Query(ctx, `select `+workshopColumns+`, 0 as jobs from workshop where id = $1 and deleted_at is null`, k))
+	return oneWorkshop(s.pool.Query(ctx,
+		`select `+workshopColumns+`, 0 as jobs from workshop where id = $1 and deleted_at is null`, k))
 }
 
 // ShelveWorkshop puts a workshop with all its machines into the bin, or takes
@@ -137,7 +147,8 @@ func (s *Store) ShelveWorkshop(ctx context.Context, id string, shelf Shelf) erro
 	set := map[Shelf]string{Yard: `null`, Bin: `now()`}[shelf]
 	return s.tx(ctx, func(tx pgx.Tx) error {
 		var name string
-		if err := tx.QueryRow(ctx, `update workshop set deleted_at = `+set+` where id = $1 returning id::text`, k).Scan(&name); err != nil {
+		if err := tx.QueryRow(ctx, `update workshop set deleted_at = `+set+` where id = $1 returning id::text`,
+			k).Scan(&name); err != nil {
 			return err
 		}
 		return tell(ctx, tx, "", 0)
@@ -153,7 +164,8 @@ func (s *Store) PurgeWorkshop(ctx context.Context, id string) error {
 	}
 	return s.tx(ctx, func(tx pgx.Tx) error {
 		var binned bool
-		if err := tx.QueryRow(ctx, `select deleted_at is not null from workshop where id = $1 for update`, k).Scan(&binned); err != nil {
+		if err := tx.QueryRow(ctx, `select deleted_at is not null from workshop where id = $1 for update`,
+			k).Scan(&binned); err != nil {
 			return err
 		}
 		if !binned {

@@ -34,7 +34,8 @@ func oneFile(name, about string, args []string) (url, path string, err error) {
 // backup writes everything that is stored into one file. A file that is there
 // already is not touched, and none is left half-written.
 func backup(ctx context.Context, args []string) error {
-	url, path, err := oneFile("backup", "Writes every workshop, machine, revision and photograph, as of one moment, into a new FILE.", args)
+	url, path, err := oneFile("backup", "Writes every workshop, machine, revision and photograph, as of one moment, "+
+		"into a new FILE.", args)
 	if err != nil {
 		return err
 	}
@@ -63,13 +64,15 @@ func backup(ctx context.Context, args []string) error {
 	if err != nil {
 		return err
 	}
-	fmt.Printf("%d rows are in %s. Restore it into an empty database now and then: a backup that was never restored is a hope.\n", rows, path)
+	fmt.Printf("%d rows are in %s. Restore it into an empty database now and then: a backup that was never restored "+
+		"is a hope.\n", rows, path)
 	return nil
 }
 
 // restore puts a backup into an empty database.
 func restore(ctx context.Context, args []string) error {
-	url, path, err := oneFile("restore", "Puts a backup into an empty database. Foreign, damaged and newer files are refused, and then nothing is stored.", args)
+	url, path, err := oneFile("restore", "Puts a backup into an empty database. Foreign, damaged and newer files are "+
+		"refused, and then nothing is stored.", args)
 	if err != nil {
 		return err
 	}

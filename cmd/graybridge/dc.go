@@ -7,7 +7,8 @@ import (
 )
 
 func solveDC(_ context.Context, args []string) error {
-	path, data, err := readFile("dc", "Reads brushed motors on a rectifier (docs/formats.md) and prints their points as a JSON array.", args)
+	path, data, err := readFile("dc", "Reads brushed motors on a rectifier (docs/formats.md) and prints their points "+
+		"as a JSON array.", args)
 	if err != nil {
 		return err
 	}

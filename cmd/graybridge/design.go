@@ -7,7 +7,8 @@ import (
 )
 
 func design(_ context.Context, args []string) error {
-	path, data, err := readFile("design", "Reads capacitor design cases (docs/formats.md) and prints their figures as a JSON array.", args)
+	path, data, err := readFile("design", "Reads capacitor design cases (docs/formats.md) and prints their figures "+
+		"as a JSON array.", args)
 	if err != nil {
 		return err
 	}

@@ -18,7 +18,8 @@ func TestTheWrittenListsOfEntriesAreThePrograms(t *testing.T) {
 	all := entry.Of(reflect.TypeFor[job.Document]())
 	formats, err := os.ReadFile("../../docs/formats.md")
 	require.NoError(t, err)
-	require.True(t, strings.Contains(string(formats), entry.Table(all)), "docs/formats.md is not current: run scripts/types")
+	require.True(t, strings.Contains(string(formats), entry.Table(all)),
+		"docs/formats.md is not current: run scripts/types")
 	text, err := os.ReadFile("../../ui/src/job/entries.json")
 	require.NoError(t, err)
 	var written []entry.Entry

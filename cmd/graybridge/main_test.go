@@ -90,7 +90,8 @@ func TestSolveAndDesignReadTheirFiles(t *testing.T) {
 }
 
 func TestBadInputIsOneLineAndStatusTwo(t *testing.T) {
-	for name, args := range map[string][]string{"plan": {"plan", "-"}, "solve": {"solve", "-"}, "design": {"design", "-"}, "rotary": {"rotary", "-"}, "dc": {"dc", "-"}} {
+	for name, args := range map[string][]string{"plan": {"plan", "-"}, "solve": {"solve", "-"},
+		"design": {"design", "-"}, "rotary": {"rotary", "-"}, "dc": {"dc", "-"}} {
 		for _, text := range []string{"", "{", "[]", `{"format":"x"}`, "\x00"} {
 			status, out, errs := called(t, text, args...)
 			require.Equal(t, 2, status, "%s of %q: %s", name, text, errs)
@@ -101,7 +102,8 @@ func TestBadInputIsOneLineAndStatusTwo(t *testing.T) {
 	}
 	status, _, errs := called(t, "", "solve", "/no/such/file")
 	require.Equal(t, 1, status, errs)
-	for _, args := range [][]string{{}, {"fly"}, {"solve"}, {"plan", "a", "b"}, {"serve", "--nonsense"}, {"serve", "--addr", "127.0.0.1:0", "--database", ""}} {
+	for _, args := range [][]string{{}, {"fly"}, {"solve"}, {"plan", "a", "b"}, {"serve", "--nonsense"},
+		{"serve", "--addr", "127.0.0.1:0", "--database", ""}} {
 		t.Setenv("DATABASE_URL", "")
 		status, out, _ := called(t, "", args...)
 		require.Equal(t, 2, status, "%v", args)
@@ -110,7 +112,8 @@ func TestBadInputIsOneLineAndStatusTwo(t *testing.T) {
 }
 
 func TestServeSaysPlainlyWhyItCannotListen(t *testing.T) {
-	status, _, errs := called(t, "", "serve", "--addr", "203.0.113.1:80", "--database", "postgres://nobody@127.0.0.1:1/x")
+	status, _, errs := called(t, "", "serve", "--addr", "203.0.113.1:80", "--database",
+		"postgres://nobody@127.0.0.1:1/x")
 	require.Equal(t, 1, status)
 	require.Contains(t, errs, "cannot listen on 203.0.113.1:80")
 }

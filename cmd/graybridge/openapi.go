@@ -24,7 +24,8 @@ func openapi(_ context.Context, args []string) error {
 func profileSchema(_ context.Context, args []string) error {
 	f := flag.NewFlagSet("profile-schema", flag.ContinueOnError)
 	f.Usage = func() {
-		fmt.Fprintln(f.Output(), "usage: graybridge profile-schema [drive|dc]\n\nPrints the JSON Schema of a drive's profile, or of a DC controller's, version 1.")
+		fmt.Fprintln(f.Output(), "usage: graybridge profile-schema [drive|dc]\n\nPrints the JSON Schema of a drive's "+
+			"profile, or of a DC controller's, version 1.")
 	}
 	if err := parse(f, args); err != nil {
 		return err

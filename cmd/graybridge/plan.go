@@ -7,7 +7,8 @@ import (
 )
 
 func plan(_ context.Context, args []string) error {
-	path, data, err := readFile("plan", "Reads a job document (docs/formats.md) and prints its plan as JSON. Bad input: exit status 2\nand one line that names every bad field.", args)
+	path, data, err := readFile("plan", "Reads a job document (docs/formats.md) and prints its plan as JSON. Bad "+
+		"input: exit status 2\nand one line that names every bad field.", args)
 	if err != nil {
 		return err
 	}

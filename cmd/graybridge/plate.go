@@ -24,7 +24,8 @@ type platesFile struct {
 // plates reads plates as owners type them and prints what was read: a JSON
 // array, one object a line of text.
 func plates(_ context.Context, args []string) error {
-	path, data, err := readFile("plate", "Reads plates as typed or pasted (gray-bridge/plate-lines) and prints what each was read as.", args)
+	path, data, err := readFile("plate", "Reads plates as typed or pasted (gray-bridge/plate-lines) and prints what "+
+		"each was read as.", args)
 	if err != nil {
 		return err
 	}

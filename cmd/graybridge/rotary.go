@@ -7,7 +7,8 @@ import (
 )
 
 func solveRotary(_ context.Context, args []string) error {
-	path, data, err := readFile("rotary", "Reads rotary converters (docs/formats.md) and prints their states as a JSON array.", args)
+	path, data, err := readFile("rotary", "Reads rotary converters (docs/formats.md) and prints their states as a "+
+		"JSON array.", args)
 	if err != nil {
 		return err
 	}

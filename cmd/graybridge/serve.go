@@ -21,10 +21,14 @@ import (
 
 func serve(ctx context.Context, args []string) error {
 	f := flag.NewFlagSet("serve", flag.ContinueOnError)
-	addr := f.String("addr", envOr("GRAYBRIDGE_ADDR", "127.0.0.1:8460"), "address to listen on; loopback unless told (environment GRAYBRIDGE_ADDR)")
-	f.Bool("leash", false, "end when the program that started this one is gone") // held since the first instruction, see leash.go
-	hosts := f.String("host", os.Getenv("GRAYBRIDGE_HOST"), "further names by which this server may be called, separated by commas (environment GRAYBRIDGE_HOST)")
-	level := f.String("log", envOr("GRAYBRIDGE_LOG", "warn"), "least level to log: debug, info, warn or error (environment GRAYBRIDGE_LOG)")
+	addr := f.String("addr", envOr("GRAYBRIDGE_ADDR", "127.0.0.1:8460"),
+		"address to listen on; loopback unless told (environment GRAYBRIDGE_ADDR)")
+	f.Bool("leash", false, "end when the program that started this one is "+
+		"gone") // held since the first instruction, see leash.go
+	hosts := f.String("host", os.Getenv("GRAYBRIDGE_HOST"), "further names by which this server may be called, "+
+		"separated by commas (environment GRAYBRIDGE_HOST)")
+	level := f.String("log", envOr("GRAYBRIDGE_LOG", "warn"), "least level to log: debug, info, warn or error "+
+		"(environment GRAYBRIDGE_LOG)")
 	url := databaseFlag(f)
 	if err := parse(f, args); err != nil {
 		return err
@@ -50,8 +54,10 @@ func serve(ctx context.Context, args []string) error {
 	}
 	closing, closeStreams := context.WithCancel(context.Background())
 	defer closeStreams()
-	handler, _ := api.New(s, api.Options{Page: ui.Handler(), Hosts: allowed(listener.Addr().String(), *addr, *hosts), Closing: closing, PersonKey: key})
-	server := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 20 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10}
+	handler, _ := api.New(s, api.Options{Page: ui.Handler(), Hosts: allowed(listener.Addr().String(), *addr, *hosts),
+		Closing: closing, PersonKey: key})
+	server := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 20 * time.Second,
+		IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10}
 	debug.SetMemoryLimit(softMemory)
 	go purge(ctx, s)
 	done := make(chan error, 1)

@@ -7,7 +7,8 @@ import (
 )
 
 func simulate(_ context.Context, args []string) error {
-	path, data, err := readFile("simulate", "Follows time-domain cases (docs/formats.md) and prints what each gives as a JSON array.", args)
+	path, data, err := readFile("simulate", "Follows time-domain cases (docs/formats.md) and prints what each gives "+
+		"as a JSON array.", args)
 	if err != nil {
 		return err
 	}

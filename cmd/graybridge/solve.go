@@ -7,7 +7,8 @@ import (
 )
 
 func solve(_ context.Context, args []string) error {
-	path, data, err := readFile("solve", "Reads a bench case (docs/formats.md) and prints its volts, amps and torques as JSON.", args)
+	path, data, err := readFile("solve", "Reads a bench case (docs/formats.md) and prints its volts, amps and "+
+		"torques as JSON.", args)
 	if err != nil {
 		return err
 	}

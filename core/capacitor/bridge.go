@@ -58,7 +58,8 @@ func New(m *machine.Model, w Wiring) (*Bridge, error) {
 		Joints:   append([][]string{{"L2", "line 2"}}, w.Joints...),
 	}
 	if w.FeederOhm > 0 {
-		c.Elements = append(c.Elements, circuit.Element{Name: "feeder", Kind: circuit.Resistor, From: "line 1", To: "L1", Ohm: w.FeederOhm})
+		c.Elements = append(c.Elements, circuit.Element{Name: "feeder", Kind: circuit.Resistor, From: "line 1",
+			To: "L1", Ohm: w.FeederOhm})
 	} else {
 		c.Joints = append(c.Joints, []string{"L1", "line 1"})
 	}
@@ -124,9 +125,10 @@ type Point struct {
 	CapacitorVolts, Capacitor float64 // volts across it, amps through it
 	PowerFactor               float64
 	Unbalance                 float64 // |V2|/|V1| of the winding volts; NaN unless three phases, their coils in order
-	UnbalancePercent          float64 // greatest deviation from the mean of the three line volts, as the trade counts it
-	CopperShare               float64 // stator and rotor copper loss over its value at plate
-	capacitorAmps             complex128
+	// greatest deviation from the mean of the three line volts, as the trade counts it
+	UnbalancePercent float64
+	CopperShare      float64 // stator and rotor copper loss over its value at plate
+	capacitorAmps    complex128
 }
 
 // At solves one slip.
@@ -387,7 +389,8 @@ func (b *Bridge) Curve(microfarad float64, n int) ([]CurvePoint, error) {
 		if err != nil {
 			return nil, err
 		}
-		out = append(out, CurvePoint{RPM: p.RPM, Torque: p.LoadShare, Worst: p.worst().Share, Supply: abs(p.SupplyAmps) / b.Model.LineAmps})
+		out = append(out, CurvePoint{RPM: p.RPM, Torque: p.LoadShare, Worst: p.worst().Share,
+			Supply: abs(p.SupplyAmps) / b.Model.LineAmps})
 	}
 	return out, nil
 }
@@ -423,8 +426,10 @@ func (b *Bridge) Range(microfarad float64, kind machine.LoadKind) []RangePoint {
 			break
 		}
 		leads := p.LeadAmps(b.Wiring.CornerTo)
-		r := RangePoint{Load: share, Worst: p.worst().Share, SupplyAmps: abs(p.SupplyAmps), Leads: leads[:], CornerToL1: p.CornerToL1, CornerToL2: p.CornerToL2,
-			CapacitorVolts: p.CapacitorVolts, CapacitorAmps: p.Capacitor, PowerFactor: p.PowerFactor, RPM: p.RPM, Unbalance: p.UnbalancePercent, Copper: p.CopperShare}
+		r := RangePoint{Load: share, Worst: p.worst().Share, SupplyAmps: abs(p.SupplyAmps), Leads: leads[:],
+			CornerToL1: p.CornerToL1, CornerToL2: p.CornerToL2,
+			CapacitorVolts: p.CapacitorVolts, CapacitorAmps: p.Capacitor, PowerFactor: p.PowerFactor, RPM: p.RPM,
+			Unbalance: p.UnbalancePercent, Copper: p.CopperShare}
 		for _, w := range p.Windings {
 			r.Windings = append(r.Windings, w.Share)
 		}

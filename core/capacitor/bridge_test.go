@@ -13,15 +13,18 @@ import (
 )
 
 func model(t require.TestingT) machine.Model {
-	m, err := machine.Fit(machine.Rating{ShaftWatts: 1100, LineVolts: 230, LineAmps: 4.7, PowerFactor: 0.79, RPM: 1410, FrequencyHz: 50},
-		machine.Targets{LockedAmpsRatio: 5, LockedTorqueRatio: 2.3, X1Share: 0.45, FrictionShare: 0.015, IronShare: 0.2})
+	m, err := machine.Fit(machine.Rating{ShaftWatts: 1100, LineVolts: 230, LineAmps: 4.7, PowerFactor: 0.79, RPM: 1410,
+		FrequencyHz: 50},
+		machine.Targets{LockedAmpsRatio: 5, LockedTorqueRatio: 2.3, X1Share: 0.45, FrictionShare: 0.015,
+			IronShare: 0.2})
 	require.NoError(t, err)
 	return m
 }
 
 func bridgeTo(t require.TestingT, corner string, feeder float64) *capacitor.Bridge {
 	m := model(t)
-	b, err := capacitor.New(&m, capacitor.Wiring{Volts: 230, FrequencyHz: 50, FeederOhm: feeder, CornerTo: corner, Coils: machine.Coils(), Joints: capacitor.Delta})
+	b, err := capacitor.New(&m, capacitor.Wiring{Volts: 230, FrequencyHz: 50, FeederOhm: feeder, CornerTo: corner,
+		Coils: machine.Coils(), Joints: capacitor.Delta})
 	require.NoError(t, err)
 	return b
 }
@@ -123,13 +126,15 @@ func TestTheIslandIsWhereEveryWindingIsInsidePlate(t *testing.T) {
 	for i, s := range spans {
 		middle := machine.Load{Kind: machine.Fan, Share: (s.Low + s.High) / 2}
 		require.LessOrEqual(t, worst(b, s.Microfarad, middle), 1.01, "at %.1f µF", s.Microfarad)
-		require.Greater(t, worst(b, s.Microfarad, machine.Load{Kind: machine.Fan, Share: s.High + 0.04}), 0.99, "at %.1f µF", s.Microfarad)
+		require.Greater(t, worst(b, s.Microfarad, machine.Load{Kind: machine.Fan, Share: s.High + 0.04}), 0.99,
+			"at %.1f µF", s.Microfarad)
 		if i > 0 {
 			require.Greater(t, s.Microfarad, spans[i-1].Microfarad)
 		}
 	}
 	for level := 1; level < len(island.Contours); level++ {
-		require.GreaterOrEqual(t, len(island.Contours[level].Spans), len(island.Contours[level-1].Spans), "a greater level holds a smaller one")
+		require.GreaterOrEqual(t, len(island.Contours[level].Spans), len(island.Contours[level-1].Spans),
+			"a greater level holds a smaller one")
 	}
 }
 

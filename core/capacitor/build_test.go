@@ -100,7 +100,8 @@ func TestReversingUnderWayIsSaid(t *testing.T) {
 // The verdict is permanent exactly where every winding stays inside its plate
 // over the owner's loads, and heavier work never makes it milder.
 func TestTheVerdictFollowsTheWorstWinding(t *testing.T) {
-	rank := map[capacitor.Use]int{capacitor.Permanent: 0, capacitor.ShortRuns: 1, capacitor.TestOnly: 2, capacitor.NotThis: 3}
+	rank := map[capacitor.Use]int{capacitor.Permanent: 0, capacitor.ShortRuns: 1, capacitor.TestOnly: 2,
+		capacitor.NotThis: 3}
 	rapid.Check(t, func(t *rapid.T) {
 		q := question(t, rapid.Float64Range(30, 90).Draw(t, "µF"))
 		q.Kind = machine.Constant
@@ -120,7 +121,8 @@ func TestTheVerdictFollowsTheWorstWinding(t *testing.T) {
 }
 
 func FuzzReadings(f *testing.F) {
-	for _, seed := range []string{"52 µF: leads 4.1 3.8 2.2; corner 224 231; volts 236", "46 1 2 3", "40 µF 11.50 €", ";;;", "52: volts"} {
+	for _, seed := range []string{"52 µF: leads 4.1 3.8 2.2; corner 224 231; volts 236", "46 1 2 3", "40 µF 11.50 €",
+		";;;", "52: volts"} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {

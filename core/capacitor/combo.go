@@ -48,7 +48,8 @@ func (q Question) Combos(want float64, prices can.Prices) []Combo {
 		if cost, ok := prices.Cost(parts); ok && c.Buy > 0 {
 			c.Price = prices.Text(cost)
 		}
-		c.Worst = unit.Percent(q.worstOf((1-can.Tolerance)*c.Microfarad)) + " to " + unit.Percent(q.worstOf((1+can.Tolerance)*c.Microfarad))
+		c.Worst = unit.Percent(q.worstOf((1-can.Tolerance)*c.Microfarad)) + " to " +
+			unit.Percent(q.worstOf((1+can.Tolerance)*c.Microfarad))
 		out = append(out, c)
 	}
 	add(can.Combine(want, q.Drawer), "fewest to buy")

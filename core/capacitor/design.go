@@ -98,14 +98,16 @@ func DecodeDesign(data []byte) (DesignFile, error) {
 	}
 	var bad openfile.Problems
 	if f.Format != DesignFormat {
-		bad = append(bad, openfile.Problem{Path: "format", Found: fmt.Sprintf("%q", f.Format), Wanted: fmt.Sprintf("%q", DesignFormat)})
+		bad = append(bad, openfile.Problem{Path: "format", Found: fmt.Sprintf("%q", f.Format),
+			Wanted: fmt.Sprintf("%q", DesignFormat)})
 	}
 	if f.Version != 1 {
 		bad = append(bad, openfile.Problem{Path: "version", Found: fmt.Sprint(f.Version), Wanted: "1"})
 	}
 	for i, c := range f.Cases {
 		if _, err := c.Plate.Model(); err != nil {
-			bad = append(bad, openfile.Problem{Path: fmt.Sprintf("cases[%d].plate", i), Found: err.Error(), Wanted: "a plate that can be built"})
+			bad = append(bad, openfile.Problem{Path: fmt.Sprintf("cases[%d].plate", i), Found: err.Error(),
+				Wanted: "a plate that can be built"})
 		}
 	}
 	if len(bad) > 0 {
@@ -125,16 +127,20 @@ func (c DesignCase) Solve() (Design, error) {
 		joints = Star
 	}
 	f := c.Plate.FrequencyHz
-	b, err := New(&m, Wiring{Volts: c.Supply.Volts, FrequencyHz: f, CornerTo: "L1", Coils: machine.Coils(), Joints: joints})
+	b, err := New(&m, Wiring{Volts: c.Supply.Volts, FrequencyHz: f, CornerTo: "L1", Coils: machine.Coils(),
+		Joints: joints})
 	if err != nil {
 		return Design{}, err
 	}
 	watts := m.ShaftWatts
 	d := Design{
-		Name: c.Name, Breakdown: m.BreakdownTorqueRatio, LockedAmps: m.LockedAmpsRatio, LockedTorque: m.LockedTorqueRatio,
-		Poles: m.Eq.Poles, R1: m.Eq.R1Ohm, R2: m.Eq.R2Ohm, R2Standstill: m.Eq.R2StandstillOhm, RatedTorque: m.RatedTorqueNm,
-		Rfe: m.Eq.RfeOhm, X1: m.Eq.X1Ohm, X2: m.Eq.X2Ohm, Xm: m.Eq.XmOhm, WindingAmps: m.WindingAmps, WindingVolts: m.WindingVolts,
-		PerKWSpoken: PerKilowattSpoken(watts), PerKWScaled: PerKilowattSpoken(watts) * Scale(c.Supply.Volts, f),
+		Name: c.Name, Breakdown: m.BreakdownTorqueRatio, LockedAmps: m.LockedAmpsRatio,
+		LockedTorque: m.LockedTorqueRatio,
+		Poles:        m.Eq.Poles, R1: m.Eq.R1Ohm, R2: m.Eq.R2Ohm, R2Standstill: m.Eq.R2StandstillOhm,
+		RatedTorque: m.RatedTorqueNm,
+		Rfe:         m.Eq.RfeOhm, X1: m.Eq.X1Ohm, X2: m.Eq.X2Ohm, Xm: m.Eq.XmOhm, WindingAmps: m.WindingAmps,
+		WindingVolts: m.WindingVolts,
+		PerKWSpoken:  PerKilowattSpoken(watts), PerKWScaled: PerKilowattSpoken(watts) * Scale(c.Supply.Volts, f),
 		Formula: ReactanceSchool(watts, c.Supply.Volts, f, m.PowerFactor),
 	}
 	load := machine.Load{Kind: machine.Constant, Share: 0.7}
@@ -142,7 +148,8 @@ func (c DesignCase) Solve() (Design, error) {
 	d.BalanceAt70, d.WorstAt70, carried = b.Balance(load)
 	d.BalanceNoLoad, _, _ = b.Balance(machine.Load{Kind: machine.NoLoad})
 	none := math.NaN()
-	d.CapacitorVoltsAt70, d.SlipAt70, d.SupplyAmpsAt70, d.UnbalanceAt70, d.CapacitorVoltsFormula70, d.SlipFormula70 = none, none, none, none, none, none
+	d.CapacitorVoltsAt70, d.SlipAt70, d.SupplyAmpsAt70, d.UnbalanceAt70, d.CapacitorVoltsFormula70,
+		d.SlipFormula70 = none, none, none, none, none, none
 	if p, ok := b.Run(d.BalanceAt70, load); ok {
 		d.CapacitorVoltsAt70, d.SlipAt70 = p.CapacitorVolts, p.Slip
 		d.SupplyAmpsAt70, d.UnbalanceAt70 = abs(p.SupplyAmps), p.Unbalance

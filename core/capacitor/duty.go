@@ -60,8 +60,10 @@ func (q Question) Verdict(a Answer) UseVerdict {
 	rule := a.Schools[0]
 	if !a.HeavyRuns {
 		v.Use, v.Title, v.Grade = NotThis, "Not on this bridge", finding.Stop
-		v.Reason = fmt.Sprintf("It cannot carry %s of plate torque with %s.", unit.Percent(q.Heaviest), unit.Text(a.Microfarad, "µF"))
-		v.Other = fmt.Sprintf("The %s rule would put %s in: %s of plate amps in the worst winding at your load.", lower(rule.Name), rule.Text, rule.AtLoad)
+		v.Reason = fmt.Sprintf("It cannot carry %s of plate torque with %s.", unit.Percent(q.Heaviest),
+			unit.Text(a.Microfarad, "µF"))
+		v.Other = fmt.Sprintf("The %s rule would put %s in: %s of plate amps in the worst winding at your load.",
+			lower(rule.Name), rule.Text, rule.AtLoad)
 		return v
 	}
 	coil, share, at, light := q.greatest(a)
@@ -69,44 +71,64 @@ func (q Question) Verdict(a Answer) UseVerdict {
 	if light && at == 0 {
 		where = "no load"
 	}
-	v.Why = append(v.Why, finding.Why{Formula: "greatest winding amps / plate winding amps, over your lightest, usual and heaviest load", Numbers: fmt.Sprintf("winding %s: %s at %s", coil, unit.Percent(share), where), Section: finding.OnDuty, Source: "engine, coil by coil", Estimated: len(q.Estimates) > 0})
+	v.Why = append(v.Why, finding.Why{Formula: "greatest winding amps / plate winding amps, over your lightest, " +
+		"usual and heaviest load", Numbers: fmt.Sprintf("winding %s: %s at %s", coil, unit.Percent(share), where),
+		Section: finding.OnDuty, Source: "engine, coil by coil", Estimated: len(q.Estimates) > 0})
 	restless := share * share
 	minutes := machine.TimeToPlateHeat(max(share, 1.0001))
 	switch {
 	case share <= 1:
 		v.Use, v.Title, v.Grade = Permanent, "Permanent", finding.Good
-		v.Reason = fmt.Sprintf("From %s to %s load every winding stays inside its plate amps (%s, winding %s, at %s).", unit.Percent(q.Lightest), unit.Percent(q.Heaviest), unit.Percent(share), coil, where)
-		v.Other = fmt.Sprintf("Others call a capacitor good for a test only. True of their µF: the %s rule's %s would put %s into a winding at your load and %s running light.", lower(rule.Name), rule.Text, rule.AtLoad, rule.AtIdle)
+		v.Reason = fmt.Sprintf("From %s to %s load every winding stays inside its plate amps (%s, winding %s, at %s).",
+			unit.Percent(q.Lightest), unit.Percent(q.Heaviest), unit.Percent(share), coil, where)
+		v.Other = fmt.Sprintf("Others call a capacitor good for a test only. True of their µF: the %s rule's %s "+
+			"would put %s into a winding at your load and %s running light.", lower(rule.Name), rule.Text, rule.AtLoad,
+			rule.AtIdle)
 		return v
 	case light && !q.LightestSaid && share > 1.15 && q.loaded(a) <= 1:
 		v.Use, v.Title, v.Grade = ShortRuns, "Under load only, never left idling", finding.Caution
-		v.Reason = fmt.Sprintf("At your load every winding stays inside plate; idling, winding %s would carry %s of plate amps. Say under Load how light it ever runs.", coil, unit.Percent(share))
+		v.Reason = fmt.Sprintf("At your load every winding stays inside plate; idling, winding %s would carry %s of "+
+			"plate amps. Say under Load how light it ever runs.", coil, unit.Percent(share))
 	case q.OnMinutes > 0:
 		heat := machine.DutyHeat(share, q.OnMinutes, q.OffMinutes)
 		words := fmt.Sprintf("%s on, %s off", unit.Text(q.OnMinutes, "min"), unit.Text(q.OffMinutes, "min"))
-		v.Why = append(v.Why, finding.Why{Formula: "share²·(1 − e^(−on/τ))/(1 − e^(−on/τ − off/2τ)), τ = 25 min", Numbers: words + ": " + unit.Percent(heat), Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true})
+		v.Why = append(v.Why, finding.Why{Formula: "share²·(1 − e^(−on/τ))/(1 − e^(−on/τ − off/2τ)), τ = 25 min",
+			Numbers: words + ": " + unit.Percent(heat), Section: finding.OnDuty,
+			Source: "a small closed motor, planning", Estimated: true})
 		if heat <= 1 {
 			v.Use, v.Title, v.Grade = ShortRuns, "Short runs, as you work", finding.Caution
-			v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps; %s keep it at %s of the heat its plate allows (planning).", where, coil, unit.Percent(share), words, unit.Percent(heat))
+			v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps; %s keep it at %s of the heat its "+
+				"plate allows (planning).", where, coil, unit.Percent(share), words, unit.Percent(heat))
 			break
 		}
 		v.Use, v.Title, v.Grade = TestOnly, "A test only", finding.Stop
-		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps; %s bring it to %s of plate heat. From cold it has about %s (planning).", where, coil, unit.Percent(share), words, unit.Percent(heat), unit.Whole(minutes, "min"))
+		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps; %s bring it to %s of plate heat. From "+
+			"cold it has about %s (planning).", where, coil, unit.Percent(share), words, unit.Percent(heat),
+			unit.Whole(minutes, "min"))
 	case share <= 1.15:
 		v.Use, v.Title, v.Grade = ShortRuns, "Short runs", finding.Caution
-		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: from cold about %s until plate heat (planning). Say under Load how long it runs and rests.", where, coil, unit.Percent(share), unit.Whole(minutes, "min"))
+		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: from cold about %s until plate heat "+
+			"(planning). Say under Load how long it runs and rests.", where, coil, unit.Percent(share),
+			unit.Whole(minutes, "min"))
 		if light {
 			v.Title = "Permanent under load, not left idling"
-			v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps, about %s from cold until plate heat (planning); at your load every winding stays inside plate.", where, coil, unit.Percent(share), unit.Whole(minutes, "min"))
+			v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps, about %s from cold until plate heat "+
+				"(planning); at your load every winding stays inside plate.", where, coil, unit.Percent(share),
+				unit.Whole(minutes, "min"))
 			if _, usual := a.Heavy.WorstCoil(); usual > 1 {
-				v.Title, v.Reason = "Short runs", fmt.Sprintf("At %s winding %s carries %s of plate amps, and more than plate at your load too: about %s from cold (planning).", where, coil, unit.Percent(share), unit.Whole(minutes, "min"))
+				v.Title, v.Reason = "Short runs", fmt.Sprintf("At %s winding %s carries %s of plate amps, and more "+
+					"than plate at your load too: about %s from cold (planning).", where, coil, unit.Percent(share),
+					unit.Whole(minutes, "min"))
 			}
 		}
 	default:
 		v.Use, v.Title, v.Grade = TestOnly, "A test only", finding.Stop
-		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: from cold about %s until plate heat (planning).", where, coil, unit.Percent(share), unit.Whole(minutes, "min"))
+		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: from cold about %s until plate heat "+
+			"(planning).", where, coil, unit.Percent(share), unit.Whole(minutes, "min"))
 	}
-	v.Other = fmt.Sprintf("Others leave it in for good, or ban it altogether. Left running so, the winding's copper makes %s of its plate heat, and its insulation lasts about half as long for every 10 °C more; at the balance value, %s, it is %s.", unit.Percent(restless), unit.Text(a.Balance, "µF"), q.atBalance(a))
+	v.Other = fmt.Sprintf("Others leave it in for good, or ban it altogether. Left running so, the winding's copper "+
+		"makes %s of its plate heat, and its insulation lasts about half as long for every 10 °C more; at the "+
+		"balance value, %s, it is %s.", unit.Percent(restless), unit.Text(a.Balance, "µF"), q.atBalance(a))
 	return v
 }
 
@@ -115,7 +137,8 @@ func (q Question) Verdict(a Answer) UseVerdict {
 // what it sums up.
 func (v UseVerdict) Under(all []finding.Finding) UseVerdict {
 	for _, f := range all {
-		if f.Grade != finding.Stop && f.Grade != finding.Caution || f.Grade.Rank() >= v.Grade.Rank() || f.Bay == finding.Protection || f.ID == "leads.fed-now" {
+		if f.Grade != finding.Stop && f.Grade != finding.Caution || f.Grade.Rank() >= v.Grade.Rank() ||
+			f.Bay == finding.Protection || f.ID == "leads.fed-now" {
 			continue
 		}
 		v.Grade = f.Grade

@@ -12,7 +12,8 @@ import (
 func ExampleBridge_Run() {
 	m, err := machine.Fit(
 		machine.Rating{ShaftWatts: 1100, LineVolts: 230, LineAmps: 4.7, PowerFactor: 0.79, RPM: 1410, FrequencyHz: 50},
-		machine.Targets{LockedAmpsRatio: 5.5, LockedTorqueRatio: 2.2, X1Share: 0.45, FrictionShare: 0.015, IronShare: 0.2})
+		machine.Targets{LockedAmpsRatio: 5.5, LockedTorqueRatio: 2.2, X1Share: 0.45, FrictionShare: 0.015,
+			IronShare: 0.2})
 	if err != nil {
 		fmt.Println(err)
 		return
@@ -25,6 +26,7 @@ func ExampleBridge_Run() {
 	}
 	p, runs := b.Run(52, machine.Load{Kind: machine.Fan, Share: 0.65})
 	coil, share := p.WorstCoil()
-	fmt.Printf("runs: %v, at about %.0f rpm, winding %s the worst, within its plate amps: %v\n", runs, 10*float64(int(p.RPM/10)), coil, share <= 1)
+	fmt.Printf("runs: %v, at about %.0f rpm, winding %s the worst, within its plate amps: %v\n", runs,
+		10*float64(int(p.RPM/10)), coil, share <= 1)
 	// Output: runs: true, at about 1440 rpm, winding V the worst, within its plate amps: true
 }

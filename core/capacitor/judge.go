@@ -13,40 +13,6 @@ import (
 	"graybridge/core/unit"
 )
 
-// Entry is the bridge as chosen. Empty fields follow the plan.
-type Entry struct {
-	Microfarad string `json:"microfarad,omitempty" example:"52" doc:"in circuit; empty: the plan's"`
-	CornerTo   string `json:"corner_to,omitempty" enum:"L1,L2"`
-	Drawer     string `json:"drawer,omitempty" example:"40, 12, 2×30" doc:"the owner's own run capacitors"`
-	Start      string `json:"start_microfarad,omitempty" example:"100" doc:"of a start capacitor; empty: none"`
-	// StartBy is what takes the start capacitor out again.
-	StartBy   StartBy   `json:"start_by,omitempty" enum:"button,relay"`
-	Reversing Reversing `json:"reversing,omitempty" enum:"switch" doc:"the capacitor is moved in daily use"`
-	Trim      string    `json:"trim,omitempty" entry:"lines" example:"52 µF: leads 4.1 3.8 2.2" doc:"readings on the bridge"`
-}
-
-// StartBy is the device that puts a start capacitor in and out.
-type StartBy string
-
-// The devices.
-const (
-	ByButton StartBy = "button" // spring-return, held by hand
-	ByRelay  StartBy = "relay"  // opens by the corner's volts
-)
-
-// Reversing is how the direction is changed in daily use.
-type Reversing string
-
-// BySwitch moves the capacitor's line end between L1 and L2.
-const BySwitch Reversing = "switch"
-
-// Method limits, shaft watts: above the first it is a bad compromise, above the
-// second another bridge is the answer.
-const (
-	CeilingCaution = 3000.0
-	CeilingStop    = 4100.0 // just above 5 hp and 4 kW plates
-)
-
 // Question is what the owner's motor and load put to the bridge.
 type Question struct {
 	Bridge                    *Bridge
@@ -207,10 +173,22 @@ func (q Question) schools(balance float64) []School {
 	reactance := ReactanceSchool(m.ShaftWatts, q.SchoolVolts, f, q.PowerFactor)
 	scaled := fmt.Sprintf(" · (230/%s)² · 50/%s", unit.Plain(q.SchoolVolts), unit.Plain(f))
 	list := []School{
-		{ID: "reactance", Name: "Reactance", Microfarad: reactance, Why: finding.Why{Formula: "C = P/(2πf·V²·cosφ)", Numbers: fmt.Sprintf("%s/(2π·%s·%s²·%s)", watts, unit.Plain(f), unit.Plain(q.SchoolVolts), unit.Three(q.PowerFactor)), Section: finding.OnCapacitor, Source: "rule of the trade: X = V²·cosφ/P"}},
-		{ID: "kilowatt", Name: "70 µF per kW", Microfarad: PerKilowattSpoken(m.ShaftWatts) * scale, Why: finding.Why{Formula: "70 µF/kW · (230/V)² · 50/f", Numbers: "70 · " + unit.Text(m.ShaftWatts/1000, "kW") + scaled, Section: finding.OnCapacitor, Source: "rule of the trade, spoken for 230 V and 50 Hz"}},
-		{ID: "horsepower", Name: "50 µF per hp", Microfarad: PerHorsepowerSpoken(m.ShaftWatts) * scale, Why: finding.Why{Formula: "50 µF/hp · (230/V)² · 50/f", Numbers: "50 · " + unit.Text(m.ShaftWatts/unit.WattsPerHorsepower, "hp") + scaled, Section: finding.OnCapacitor, Source: "rule of the trade, spoken for 220-230 V and 50 Hz"}},
-		{ID: "balance", Name: "Balance", Microfarad: balance, Why: finding.Why{Formula: "the µF with the least worst-winding amps at your load", Numbers: fmt.Sprintf("searched at %s of plate torque", unit.Percent(q.Usual)), Section: finding.OnCapacitor, Source: "engine, golden section in log µF", Estimated: len(q.Estimates) > 0}},
+		{ID: "reactance", Name: "Reactance", Microfarad: reactance,
+			Why: finding.Why{Formula: "C = P/(2πf·V²·cosφ)", Numbers: fmt.Sprintf("%s/(2π·%s·%s²·%s)", watts,
+				unit.Plain(f), unit.Plain(q.SchoolVolts), unit.Three(q.PowerFactor)), Section: finding.OnCapacitor,
+				Source: "rule of the trade: X = V²·cosφ/P"}},
+		{ID: "kilowatt", Name: "70 µF per kW", Microfarad: PerKilowattSpoken(m.ShaftWatts) * scale,
+			Why: finding.Why{Formula: "70 µF/kW · (230/V)² · 50/f", Numbers: "70 · " +
+				unit.Text(m.ShaftWatts/1000, "kW") + scaled, Section: finding.OnCapacitor,
+				Source: "rule of the trade, spoken for 230 V and 50 Hz"}},
+		{ID: "horsepower", Name: "50 µF per hp", Microfarad: PerHorsepowerSpoken(m.ShaftWatts) * scale,
+			Why: finding.Why{Formula: "50 µF/hp · (230/V)² · 50/f", Numbers: "50 · " +
+				unit.Text(m.ShaftWatts/unit.WattsPerHorsepower, "hp") + scaled, Section: finding.OnCapacitor,
+				Source: "rule of the trade, spoken for 220-230 V and 50 Hz"}},
+		{ID: "balance", Name: "Balance", Microfarad: balance, Why: finding.Why{Formula: "the µF with the least " +
+			"worst-winding amps at your load", Numbers: fmt.Sprintf("searched at %s of plate torque",
+			unit.Percent(q.Usual)), Section: finding.OnCapacitor, Source: "engine, golden section in log µF",
+			Estimated: len(q.Estimates) > 0}},
 	}
 	for i := range list {
 		s := &list[i]
@@ -239,6 +217,8 @@ func (p Point) WorstCoil() (string, float64) {
 }
 
 // Judge turns the answer into what the plan says of this bridge.
+//
+// Long: a list of rules, each by itself, in the order in which they are said.
 func (q Question) Judge(a Answer) []finding.Finding {
 	m := q.Bridge.Model
 	var out []finding.Finding
@@ -250,18 +230,32 @@ func (q Question) Judge(a Answer) []finding.Finding {
 	cures := q.betterMicrofarad(a)
 	switch {
 	case m.ShaftWatts > CeilingStop:
-		add(finding.Finding{ID: "capacitor.ceiling", Grade: finding.Stop, Sentence: fmt.Sprintf("%s is too much for this method.", unit.Text(m.ShaftWatts/1000, "kW")),
-			Detail: "A capacitor bridge ends at about 4 kW (5 hp). Take a rotary converter, a drive rated for single-phase input, or a three-phase supply.",
-			Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "4" + unit.Space + "kW", Measure: finding.Against(m.ShaftWatts/1000, finding.AtMost, CeilingStop/1000, "kW"), Why: []finding.Why{{Formula: "plate power against the method's usual ceiling", Section: finding.OnLimits, Source: "rule of the trade"}}})
+		add(finding.Finding{ID: "capacitor.ceiling", Grade: finding.Stop,
+			Sentence: fmt.Sprintf("%s is too much for this method.", unit.Text(m.ShaftWatts/1000, "kW")),
+			Detail: "A capacitor bridge ends at about 4 kW (5 hp). Take a rotary converter, a drive rated for " +
+				"single-phase input, or a three-phase supply.",
+			Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "4" + unit.Space + "kW",
+			Measure: finding.Against(m.ShaftWatts/1000, finding.AtMost, CeilingStop/1000, "kW"),
+			Why: []finding.Why{{Formula: "plate power against the method's usual ceiling",
+				Section: finding.OnLimits, Source: "rule of the trade"}}})
 	case m.ShaftWatts > CeilingCaution:
-		add(finding.Finding{ID: "capacitor.ceiling", Grade: finding.Caution, Sentence: fmt.Sprintf("%s is near the end of this method, and only for light starts.", unit.Text(m.ShaftWatts/1000, "kW")),
-			Detail: "Weigh a drive or a rotary converter before buying capacitors.", Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "3 to 4" + unit.Space + "kW",
-			Why: []finding.Why{{Formula: "plate power against the method's usual ceiling", Section: finding.OnLimits, Source: "rule of the trade"}}})
+		add(finding.Finding{ID: "capacitor.ceiling", Grade: finding.Caution,
+			Sentence: fmt.Sprintf("%s is near the end of this method, and only for light starts.",
+				unit.Text(m.ShaftWatts/1000, "kW")),
+			Detail: "Weigh a drive or a rotary converter before buying capacitors.",
+			Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "3 to 4" + unit.Space + "kW",
+			Why: []finding.Why{{Formula: "plate power against the method's usual ceiling", Section: finding.OnLimits,
+				Source: "rule of the trade"}}})
 	}
 	if !a.HeavyRuns {
-		add(finding.Finding{ID: "capacitor.carries", Grade: finding.Stop, Sentence: fmt.Sprintf("It cannot carry %s of plate torque: it would stall and burn.", unit.Percent(q.Heaviest)),
-			Detail: "Even up to speed the torque with this capacitor is less than the load asks. Lighten the load or take another bridge.", Figure: unit.Percent(q.Heaviest), Limit: unit.Percent(a.Continuous) + " all day",
-			Why: with(finding.Why{Formula: "no slip at which torque = load + friction", Section: finding.OnOperatingPoint, Source: "engine"}), Cures: cures})
+		add(finding.Finding{ID: "capacitor.carries", Grade: finding.Stop,
+			Sentence: fmt.Sprintf("It cannot carry %s of plate torque: it would stall and burn.",
+				unit.Percent(q.Heaviest)),
+			Detail: "Even up to speed the torque with this capacitor is less than the load asks. Lighten the load or " +
+				"take another bridge.", Figure: unit.Percent(q.Heaviest), Limit: unit.Percent(a.Continuous) +
+				" all day",
+			Why: with(finding.Why{Formula: "no slip at which torque = load + friction",
+				Section: finding.OnOperatingPoint, Source: "engine"}), Cures: cures})
 	} else {
 		out = append(out, q.judgeHeat(a, cures, with)...)
 	}
@@ -270,27 +264,54 @@ func (q Question) Judge(a Answer) []finding.Finding {
 		out = append(out, q.judgeReversing(a, with)...)
 	}
 	if a.Class == 0 {
-		add(finding.Finding{ID: "capacitor.volts", Grade: finding.Stop, Sentence: fmt.Sprintf("The capacitor would see %s: no run capacitor is made for it.", unit.Whole(a.WorstVolts, "V")), Detail: "Fewer µF.", Figure: unit.Whole(a.WorstVolts, "V"), Limit: "600" + unit.Space + "V", Cures: cures,
-			Why: with(finding.Why{Formula: "capacitor volts over the load range", Section: finding.OnCapacitorPart, Source: "engine"})})
+		add(finding.Finding{ID: "capacitor.volts", Grade: finding.Stop,
+			Sentence: fmt.Sprintf("The capacitor would see %s: no run capacitor is made for it.",
+				unit.Whole(a.WorstVolts, "V")), Detail: "Fewer µF.", Figure: unit.Whole(a.WorstVolts, "V"),
+			Limit: "600" +
+				unit.Space + "V", Cures: cures,
+			Why: with(finding.Why{Formula: "capacitor volts over the load range", Section: finding.OnCapacitorPart,
+				Source: "engine"})})
 	} else {
-		add(finding.Finding{ID: "capacitor.part", Grade: finding.Note, Sentence: fmt.Sprintf("Buy %s, film, for continuous duty, at least %s AC.", can.List(a.Parts), unit.Whole(a.Class, "V")),
-			Detail: can.OwnWords(a.Parts) + fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, not one rated in DC volts. Bleed resistor %s across its terminals.", unit.Whole(a.WorstVolts, "V"), a.Bleed),
+		add(finding.Finding{ID: "capacitor.part", Grade: finding.Note,
+			Sentence: fmt.Sprintf("Buy %s, film, for continuous duty, at least %s AC.", can.List(a.Parts),
+				unit.Whole(a.Class, "V")),
+			Detail: can.OwnWords(a.Parts) + fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, "+
+				"not one rated in DC volts. Bleed resistor %s across its terminals.", unit.Whole(a.WorstVolts, "V"),
+				a.Bleed),
 			Figure: unit.Whole(a.WorstVolts, "V"), Limit: unit.Whole(a.Class, "V class"),
 			Why: with(
-				finding.Why{Formula: "class ≥ 1.1 × worst volts, at least 400 V", Numbers: fmt.Sprintf("1.1 · %s = %s", unit.Whole(a.WorstVolts, "V"), unit.Whole(1.1*a.WorstVolts, "V")), Section: finding.OnCapacitorPart, Source: "engine at no load and load"},
-				finding.Why{Formula: "R ≤ 60 s/(C·ln(V/50)), V the peak that can stay on it", Numbers: fmt.Sprintf("60/(%s·ln(%s/50))", unit.Text(a.Microfarad, "µF"), unit.Three(math.Sqrt2*a.WorstVolts)), Section: finding.OnCapacitorPart, Source: "to 50 V within a minute"})})
+				finding.Why{Formula: "class ≥ 1.1 × worst volts, at least 400 V",
+					Numbers: fmt.Sprintf("1.1 · %s = %s", unit.Whole(a.WorstVolts, "V"),
+						unit.Whole(1.1*a.WorstVolts, "V")), Section: finding.OnCapacitorPart,
+					Source: "engine at no load and load"},
+				finding.Why{Formula: "R ≤ 60 s/(C·ln(V/50)), V the peak that can stay on it",
+					Numbers: fmt.Sprintf("60/(%s·ln(%s/50))", unit.Text(a.Microfarad, "µF"),
+						unit.Three(math.Sqrt2*a.WorstVolts)), Section: finding.OnCapacitorPart,
+					Source: "to 50 V within a minute"})})
 	}
 	if a.UsualRuns && a.Usual.Unbalance > 0.01 {
-		add(finding.Finding{ID: "capacitor.corner", Grade: finding.Note, Sentence: fmt.Sprintf("The made corner is not a true third phase: %s and %s to the two lines at your load.", unit.Whole(a.Usual.CornerToL1, "V"), unit.Whole(a.Usual.CornerToL2, "V")),
-			Detail: "It moves with the load. Never take lights, controls or another machine from it.", Figure: unit.Text(a.Usual.UnbalancePercent, "%") + " unbalance",
+		add(finding.Finding{ID: "capacitor.corner", Grade: finding.Note,
+			Sentence: fmt.Sprintf("The made corner is not a true third phase: %s and %s to the two lines at your "+
+				"load.", unit.Whole(a.Usual.CornerToL1, "V"), unit.Whole(a.Usual.CornerToL2, "V")),
+			Detail: "It moves with the load. Never take lights, controls or another machine from it.",
+			Figure: unit.Text(a.Usual.UnbalancePercent, "%") + " unbalance",
 			Why: with(
-				finding.Why{Formula: "greatest deviation from the mean / mean of the three line volts", Numbers: unit.Text(a.Usual.UnbalancePercent, "%"), Section: finding.OnUnbalance, Source: "the trade's definition"},
-				finding.Why{Formula: "|V2|/|V1| of the three winding volts", Numbers: unit.Text(a.Usual.Unbalance*100, "%"), Section: finding.OnUnbalance, Source: "engine, symmetrical parts"})})
+				finding.Why{Formula: "greatest deviation from the mean / mean of the three line volts",
+					Numbers: unit.Text(a.Usual.UnbalancePercent, "%"), Section: finding.OnUnbalance,
+					Source: "the trade's definition"},
+				finding.Why{Formula: "|V2|/|V1| of the three winding volts",
+					Numbers: unit.Text(a.Usual.Unbalance*100, "%"), Section: finding.OnUnbalance,
+					Source: "engine, symmetrical parts"})})
 	}
 	for _, w := range append(a.Usual.Windings[:len(a.Usual.Windings):len(a.Usual.Windings)], a.Idle.Windings...) {
 		if v := abs(w.Volts) / m.WindingVolts; v > 1.1 {
-			add(finding.Finding{ID: "capacitor.linear", Grade: finding.Note, Sentence: fmt.Sprintf("Winding %s sees %s of its volts: real amps are higher than computed.", site.Title(w.Coil), unit.Percent(v)),
-				Detail: "The model does not saturate. Measure the winding's amps before trusting them.", Figure: unit.Percent(v), Limit: "110" + unit.Space + "%", Why: with(finding.Why{Formula: "coil volts over plate winding volts", Section: finding.OnLimits, Source: "engine; linear model", Estimated: true})})
+			add(finding.Finding{ID: "capacitor.linear", Grade: finding.Note,
+				Sentence: fmt.Sprintf("Winding %s sees %s of its volts: real amps are higher than computed.",
+					site.Title(w.Coil), unit.Percent(v)),
+				Detail: "The model does not saturate. Measure the winding's amps before trusting them.",
+				Figure: unit.Percent(v), Limit: "110" + unit.Space + "%",
+				Why: with(finding.Why{Formula: "coil volts over plate winding volts", Section: finding.OnLimits,
+					Source: "engine; linear model", Estimated: true})})
 			break
 		}
 	}
@@ -307,21 +328,30 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 		coil, share, at = c, s, q.Usual
 	}
 	plate := q.Bridge.Model.WindingAmps
-	why := with(finding.Why{Formula: "share = winding amps / plate winding amps, at the slip where torque = load + friction",
-		Numbers: fmt.Sprintf("%s / %s", unit.Text(share*plate, "A"), unit.Text(plate, "A")), Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})
-	f := finding.Finding{ID: "capacitor.heat", Bay: finding.Bridge, Grade: gradeOf(share), Figure: unit.Percent(share), Limit: unit.Percent(1), Measure: finding.Against(share*100, finding.AtMost, 100, "% of plate amps"), Why: why, Cures: cures}
+	why := with(finding.Why{Formula: "share = winding amps / plate winding amps, at the slip where torque = load + " +
+		"friction",
+		Numbers: fmt.Sprintf("%s / %s", unit.Text(share*plate, "A"), unit.Text(plate, "A")),
+		Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})
+	f := finding.Finding{ID: "capacitor.heat", Bay: finding.Bridge, Grade: gradeOf(share), Figure: unit.Percent(share),
+		Limit: unit.Percent(1), Measure: finding.Against(share*100, finding.AtMost, 100, "% of plate amps"), Why: why,
+		Cures: cures}
 	switch {
 	case share <= 1:
-		f.Sentence = fmt.Sprintf("At your loads every winding stays inside its plate amps: %s at most, winding %s.", unit.Percent(share), coil)
+		f.Sentence = fmt.Sprintf("At your loads every winding stays inside its plate amps: %s at most, winding %s.",
+			unit.Percent(share), coil)
 		if a.Continuous > 0 {
-			f.Detail = fmt.Sprintf("Up to %s of plate torque (%s) no winding passes them.", unit.Percent(a.Continuous), unit.Text(a.Continuous*q.Bridge.Model.ShaftWatts/1000, "kW"))
+			f.Detail = fmt.Sprintf("Up to %s of plate torque (%s) no winding passes them.", unit.Percent(a.Continuous),
+				unit.Text(a.Continuous*q.Bridge.Model.ShaftWatts/1000, "kW"))
 		}
 	case share <= 1.15:
-		f.Sentence = fmt.Sprintf("Winding %s carries %s of plate amps at %s load: short runs only.", coil, unit.Percent(share), unit.Percent(at))
+		f.Sentence = fmt.Sprintf("Winding %s carries %s of plate amps at %s load: short runs only.", coil,
+			unit.Percent(share), unit.Percent(at))
 		f.Detail = "Heat grows with the square of amps: give it rests" + q.lighter(a, at, share) + "."
 	default:
-		f.Sentence = fmt.Sprintf("Winding %s would carry %s of plate amps at %s load and burn.", coil, unit.Percent(share), unit.Percent(at))
-		f.Detail = "Heat grows with the square of amps. Not for running: other µF" + q.lighter(a, at, share) + ", or another bridge."
+		f.Sentence = fmt.Sprintf("Winding %s would carry %s of plate amps at %s load and burn.", coil,
+			unit.Percent(share), unit.Percent(at))
+		f.Detail = "Heat grows with the square of amps. Not for running: other µF" + q.lighter(a, at, share) +
+			", or another bridge."
 	}
 	if share > 1 {
 		q.duty(&f, share)
@@ -330,22 +360,30 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 	}
 	out = append(out, f)
 	if idle, s := a.Idle.WorstCoil(); s > 1 && len(a.Idle.Windings) > 0 && q.Lightest < q.Usual {
-		g := finding.Finding{ID: "capacitor.idle", Bay: finding.Bridge, Grade: gradeOf(s), Sentence: fmt.Sprintf("Running light, winding %s carries %s of plate amps.", idle, unit.Percent(s)),
-			Detail: "Too many µF for a light load: the corner's winding is overfed. Do not leave it idling.", Figure: unit.Percent(s), Limit: unit.Percent(1), Measure: finding.Against(s*100, finding.AtMost, 100, "% of plate amps"), Cures: cures,
-			Why: with(finding.Why{Formula: "winding amps at the lightest load / plate winding amps", Numbers: fmt.Sprintf("%s / %s at %s load", unit.Text(s*plate, "A"), unit.Text(plate, "A"), unit.Percent(q.Lightest)), Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})}
+		g := finding.Finding{ID: "capacitor.idle", Bay: finding.Bridge, Grade: gradeOf(s),
+			Sentence: fmt.Sprintf("Running light, winding %s carries %s of plate amps.", idle, unit.Percent(s)),
+			Detail:   "Too many µF for a light load: the corner's winding is overfed. Do not leave it idling.",
+			Figure:   unit.Percent(s), Limit: unit.Percent(1), Measure: finding.Against(s*100, finding.AtMost, 100,
+				"% of plate amps"), Cures: cures,
+			Why: with(finding.Why{Formula: "winding amps at the lightest load / plate winding amps",
+				Numbers: fmt.Sprintf("%s / %s at %s load", unit.Text(s*plate, "A"), unit.Text(plate, "A"),
+					unit.Percent(q.Lightest)), Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})}
 		if a.Both > 0 {
 			does := "would share it out"
 			if max(a.BothIdle, a.BothAt) <= 1 {
 				does = "would serve both"
 			}
-			g.Detail += fmt.Sprintf(" %s %s: %s idling, %s at your load.", microfarads(a.Both), does, unit.Percent(a.BothIdle), unit.Percent(a.BothAt))
+			g.Detail += fmt.Sprintf(" %s %s: %s idling, %s at your load.", microfarads(a.Both), does,
+				unit.Percent(a.BothIdle), unit.Percent(a.BothAt))
 		}
 		switch {
 		case g.Grade == finding.Stop && q.LightestSaid:
-			g.Sentence = fmt.Sprintf("Running light, winding %s would carry %s of plate amps and burn.", idle, unit.Percent(s))
+			g.Sentence = fmt.Sprintf("Running light, winding %s would carry %s of plate amps and burn.", idle,
+				unit.Percent(s))
 		case g.Grade == finding.Stop: // nobody has said that it ever idles
 			g.Grade = finding.Caution
-			g.Sentence = fmt.Sprintf("Left idling, winding %s would carry %s of plate amps and burn.", idle, unit.Percent(s))
+			g.Sentence = fmt.Sprintf("Left idling, winding %s would carry %s of plate amps and burn.", idle,
+				unit.Percent(s))
 			g.Detail += " Say under Load how light it ever runs."
 		}
 		out = append(out, g)
@@ -365,12 +403,14 @@ func (q Question) betterMicrofarad(a Answer) []finding.Cure {
 		if parts := can.Combine(a.Balance, q.Drawer); parts != nil {
 			uf = can.Sum(parts)
 		}
-		best, cure = q.worstOf(uf), finding.Cure{Label: "Follow the plan: " + microfarads(uf), Path: "bridge.microfarad", Value: ""}
+		best, cure = q.worstOf(uf), finding.Cure{Label: "Follow the plan: " + microfarads(uf),
+			Path: "bridge.microfarad", Value: ""}
 	}
 	if a.Both > 0 {
 		trade := a.BothAt > max(1, q.loaded(a)+0.02)
 		if both := math.Max(a.BothAt, a.BothIdle); both < best-0.01 && (q.LightestSaid || !trade) {
-			best, cure = q.worstOf(a.Both), finding.Cure{Label: "Take " + microfarads(a.Both), Path: "bridge.microfarad", Value: unit.Plain(a.Both)}
+			best, cure = q.worstOf(a.Both), finding.Cure{Label: "Take " + microfarads(a.Both),
+				Path: "bridge.microfarad", Value: unit.Plain(a.Both)}
 		}
 	}
 	if !(best < now-0.02) {

@@ -105,7 +105,8 @@ const None = "capacitor.none"
 // plate alone: what was estimated is measured now.
 func (o *Over) refit(t Trim) bool {
 	o.Site = o.Site.With(t.Model, finding.Why{Formula: "Xm · " + unit.Three(t.Magnetising),
-		Numbers: unit.Text(t.Model.Eq.XmOhm, "Ω"), Section: finding.OnTrim, Source: "refitted to your readings on the running bridge"})
+		Numbers: unit.Text(t.Model.Eq.XmOhm, "Ω"), Section: finding.OnTrim,
+		Source: "refitted to your readings on the running bridge"})
 	if o.Bridge = o.Joined(o.Site.Wanted); o.Bridge == nil {
 		return false
 	}
@@ -116,7 +117,8 @@ func (o *Over) refit(t Trim) bool {
 // Room is what the bridge leaves the load.
 func (o *Over) Room() *load.Room {
 	a := o.Answer
-	room := &load.Room{Mark: o.Site.Mark(), RatedNm: o.Site.Model.RatedTorqueNm, Continuous: a.Continuous, Start: a.StartTorque}
+	room := &load.Room{Mark: o.Site.Mark(), RatedNm: o.Site.Model.RatedTorqueNm, Continuous: a.Continuous,
+		Start: a.StartTorque}
 	if a.UsualRuns {
 		room.RPM, room.Watts = a.Usual.RPM, a.Usual.ShaftWatts
 	}
@@ -152,7 +154,8 @@ func (o *Over) read(prices string) (readings []finding.Reading) {
 		for i, c := range cans {
 			texts[i] = unit.Plain(c)
 		}
-		one("drawer", d.Drawer, strings.Join(texts, ", ")+unit.Space+"µF", err != nil, fmt.Sprintf("a list like 40, 12, 2×30 (at most %d)", mostCans))
+		one("drawer", d.Drawer, strings.Join(texts, ", ")+unit.Space+"µF", err != nil,
+			fmt.Sprintf("a list like 40, 12, 2×30 (at most %d)", mostCans))
 	}
 	if d.Trim != "" {
 		var r []finding.Reading
@@ -191,10 +194,13 @@ func (o *Over) direction() {
 	other := OtherLine[o.CornerTo]
 	f := finding.Finding{ID: "capacitor.direction", Bay: finding.Bridge, Grade: finding.Good,
 		Sentence: fmt.Sprintf("Turns %s, facing the shaft end.", turns[o.CornerTo]),
-		Detail:   fmt.Sprintf("If U, V, W are marked as the standard has it: bump it to be sure. For the other way move the capacitor's line end from %s to %s.", o.CornerTo, other),
-		Why:      []finding.Why{{Formula: "capacitor from the corner to L1: forward; to L2: backward", Section: finding.OnDirection, Source: "engine; the order U, V, W turns clockwise facing the shaft end"}}}
+		Detail: fmt.Sprintf("If U, V, W are marked as the standard has it: bump it to be sure. For the other way "+
+			"move the capacitor's line end from %s to %s.", o.CornerTo, other),
+		Why: []finding.Why{{Formula: "capacitor from the corner to L1: forward; to L2: backward",
+			Section: finding.OnDirection, Source: "engine; the order U, V, W turns clockwise facing the shaft end"}}}
 	if o.Site.Load.Turn != load.Either && o.CornerTo != want {
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("It would turn %s; the machine wants %s.", turns[o.CornerTo], o.Site.Load.Turn)
+		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("It would turn %s; the machine wants %s.",
+			turns[o.CornerTo], o.Site.Load.Turn)
 		f.Cures = []finding.Cure{{Label: "Capacitor to " + want, Path: "bridge.corner_to", Value: want}}
 		f.Entries = []string{"bridge.corner_to", "load.turn"}
 	}
@@ -225,59 +231,13 @@ func (o *Over) fed(f site.Fed) *Bridge {
 
 func (o *Over) ask(b *Bridge) Question {
 	return Question{
-		Bridge: b, Kind: o.Site.Load.Kind, Usual: o.Site.Load.Usual, Lightest: o.Site.Load.Lightest, Heaviest: o.Site.Load.Heaviest,
-		Reversing: o.As.Reversing, LightestSaid: o.Site.As.Load.Lightest != "", StartShare: o.Site.Load.StartShare(), ServiceFactor: o.Site.Plate.ServiceFactor, Entered: o.Entered,
+		Bridge: b, Kind: o.Site.Load.Kind, Usual: o.Site.Load.Usual, Lightest: o.Site.Load.Lightest,
+		Heaviest:  o.Site.Load.Heaviest,
+		Reversing: o.As.Reversing, LightestSaid: o.Site.As.Load.Lightest != "", StartShare: o.Site.Load.StartShare(),
+		ServiceFactor: o.Site.Plate.ServiceFactor, Entered: o.Entered,
 		Drawer: o.Drawer, StartEntered: o.StartEntered, OnMinutes: o.Site.Load.On, OffMinutes: o.Site.Load.Off,
 		SchoolVolts: o.Site.Supply.Nominal, PowerFactor: o.Site.Plate.PowerFactor.Value, Estimates: o.Site.LeansOn,
 	}
-}
-
-// figures are what the bridge does; mark says whether they lean on an
-// estimate.
-func figures(a Answer, m *machine.Model, mark finding.Mark) []finding.Figure {
-	computed := func(id, name string, value float64, text, note string) finding.Figure {
-		if math.IsInf(value, 0) || math.IsNaN(value) { // what it cannot carry has no figure
-			value = 0
-		}
-		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: mark}
-	}
-	out := []finding.Figure{
-		computed("continuous", "Good all day to", a.Continuous, unit.Percent(a.Continuous), unit.Text(a.Continuous*m.ShaftWatts/1000, "kW")+", every winding inside plate"),
-	}
-	if a.FullRuns {
-		full := computed("full", "At full load", 0, "all day", "every winding inside its plate amps there")
-		if a.Continuous < 1 {
-			full.Note = "there; not at every load below"
-		}
-		if coil, share := a.Full.WorstCoil(); share > 1 {
-			full.Value = machine.TimeToPlateHeat(share)
-			full.Text, full.Mark = unit.Whole(full.Value, "min"), finding.Estimated
-			full.Note = fmt.Sprintf("from cold, planning: winding %s at %s of plate amps", coil, unit.Percent(share))
-			full.Why = []finding.Why{{Formula: "t = −τ·ln(1 − 1/share²), τ = 25 min", Numbers: full.Text, Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true}}
-		}
-		out = append(out, full)
-	} else {
-		out = append(out, computed("full", "At full load", 0, "stalls", "it does not carry plate torque"))
-	}
-	if a.UsualRuns {
-		coil, share := a.Usual.WorstCoil()
-		out = append(out,
-			computed("worst", "Worst winding", share, unit.Percent(share), coil+" at your load, of plate amps"),
-			computed("supply", "Supply line", abs(a.Usual.SupplyAmps), unit.Text(abs(a.Usual.SupplyAmps), "A"), "power factor "+unit.Three(a.Usual.PowerFactor)),
-			computed("corner", "Corner volts", a.Usual.CornerToL2, unit.Whole(a.Usual.CornerToL1, "V"), "to L1; "+unit.Whole(a.Usual.CornerToL2, "V")+" to L2"),
-			computed("speed", "Speed", a.Usual.RPM, unit.Whole(a.Usual.RPM, "rpm"), unit.Text(a.Usual.ShaftWatts/1000, "kW")+" at the shaft"),
-			computed("heat", "Copper heat", a.Usual.CopperShare, unit.Percent(a.Usual.CopperShare), "of what the plate allows"))
-	}
-	class := "no class fits"
-	if a.Class > 0 {
-		class = fmt.Sprintf("and %s at worst; buy %s or more", unit.Text(a.CapacitorAmps, "A"), unit.Whole(a.Class, "V"))
-	}
-	out = append(out,
-		computed("capacitor", "Capacitor", a.WorstVolts, unit.Whole(a.WorstVolts, "V"), class),
-		computed("can", "Its ±5 %", max(a.CanLow, a.CanHigh), unit.Percent(a.CanLow)+" to "+unit.Percent(a.CanHigh), "worst winding, load and idle, low can to high can"),
-		computed("start", "Start torque", a.StartTorque, unit.Percent(a.StartTorque), "of rated, run capacitor alone"),
-		computed("start-amps", "Start takes", a.StartSupplyAmps, unit.Text(a.StartSupplyAmps, "A"), "from the line, at standstill"))
-	return out
 }
 
 // Seen is what a point of load means to relay and wire: amps in either supply line, in
@@ -374,9 +334,12 @@ func (o *Over) expect(a Answer) []finding.Finding {
 		return nil
 	}
 	return []finding.Finding{{ID: "bringup.expect", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Measure at your load: expect %s in each supply line, %s.", unit.Text(abs(a.Usual.SupplyAmps), "A"), s["supply"].Text("A")),
-		Detail:   fmt.Sprintf("And %s from the made corner to L2, %s. Corner higher and amps lower: the load is lighter than you said.", unit.Whole(a.Usual.CornerToL2, "V"), s["corner-l2"].Text("V")),
-		Why:      append([]finding.Why{{Formula: "least and greatest over the can's ±5 %, the load ±10 %, and 3 % for the model", Section: finding.OnBands, Source: "engine"}}, o.Site.LeansOn...)}}
+		Sentence: fmt.Sprintf("Measure at your load: expect %s in each supply line, %s.",
+			unit.Text(abs(a.Usual.SupplyAmps), "A"), s["supply"].Text("A")),
+		Detail: fmt.Sprintf("And %s from the made corner to L2, %s. Corner higher and amps lower: the load is "+
+			"lighter than you said.", unit.Whole(a.Usual.CornerToL2, "V"), s["corner-l2"].Text("V")),
+		Why: append([]finding.Why{{Formula: "least and greatest over the can's ±5 %, the load ±10 %, and 3 % " +
+			"for the model", Section: finding.OnBands, Source: "engine"}}, o.Site.LeansOn...)}}
 }
 
 // RulerTo is the greatest µF that a ruler for this motor shows.

@@ -98,13 +98,16 @@ func (o *Over) startSetup(microfarad float64) transient.Setup {
 	b := o.Bridge
 	c := circuit.Circuit{
 		FrequencyHz: o.Site.Supply.Hertz, Reference: "line 2",
-		Sources:  []circuit.Source{{Name: "line", From: "line 1", To: "line 2", VoltsRMS: o.Site.Supply.Volts, ResistanceOhm: o.Site.Supply.FeederOhm}},
-		Elements: []circuit.Element{{Name: "run", Kind: circuit.Capacitor, From: "L3", To: o.CornerTo, Microfarad: microfarad}},
+		Sources: []circuit.Source{{Name: "line", From: "line 1", To: "line 2", VoltsRMS: o.Site.Supply.Volts,
+			ResistanceOhm: o.Site.Supply.FeederOhm}},
+		Elements: []circuit.Element{{Name: "run", Kind: circuit.Capacitor, From: "L3", To: o.CornerTo,
+			Microfarad: microfarad}},
 		Machines: []circuit.Machine{{Name: "motor", Equivalent: o.Site.Model.Eq, Slip: 1, Coils: b.Wiring.Coils}},
 		Joints:   append([][]string{{"L1", "line 1"}, {"L2", "line 2"}}, b.Wiring.Joints...),
 	}
 	if o.StartEntered > 0 {
-		c.Elements = append(c.Elements, circuit.Element{Name: "start", Kind: circuit.Capacitor, From: "L3", To: o.CornerTo, Microfarad: o.StartEntered})
+		c.Elements = append(c.Elements, circuit.Element{Name: "start", Kind: circuit.Capacitor, From: "L3",
+			To: o.CornerTo, Microfarad: o.StartEntered})
 	}
 	load := o.Site.Load.RunUp()
 	reference := o.Site.Model.RPM * math.Pi / 30
@@ -118,12 +121,15 @@ func (o *Over) startSetup(microfarad float64) transient.Setup {
 	case "fan":
 		torque.FanNm = full
 	}
-	return transient.Setup{Circuit: c, EndS: longestRun, Rotors: []transient.Rotor{{InertiaKgM2: machine.RotorInertia(o.Site.Model) + o.Site.Load.Inertia, Load: torque}}}
+	return transient.Setup{Circuit: c, EndS: longestRun,
+		Rotors: []transient.Rotor{{InertiaKgM2: machine.RotorInertia(o.Site.Model) + o.Site.Load.Inertia,
+			Load: torque}}}
 }
 
 func (o *Over) startFigures(run *StartRun, trace transient.Trace, peak float64) {
 	add := func(id, name string, value float64, text, note string) {
-		run.Figures = append(run.Figures, finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: finding.Estimated, Section: finding.OnTime})
+		run.Figures = append(run.Figures, finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note,
+			Mark: finding.Estimated, Section: finding.OnTime})
 	}
 	if run.Up {
 		add("reach", "Up after", run.ReachS, unit.Text(run.ReachS, "s"), "90"+unit.Space+"% of synchronous speed")
@@ -133,12 +139,15 @@ func (o *Over) startFigures(run *StartRun, trace transient.Trace, peak float64) 
 	add("peak", "Inrush, peak", peak, unit.Text(peak, "A"), "in the supply line, closed at its zero")
 	if o.Site.Supply.FeederOhm > 0 {
 		dip := peak / math.Sqrt2 * o.Site.Supply.FeederOhm
-		add("dip", "Dip on the feeder", dip, unit.Text(dip, "V"), unit.Text(dip/o.Site.Supply.Volts*100, "%")+" of the volts at the post")
+		add("dip", "Dip on the feeder", dip, unit.Text(dip, "V"), unit.Text(dip/o.Site.Supply.Volts*100,
+			"%")+" of the volts at the post")
 	}
 	if o.StartEntered > 0 {
 		for _, o := range trace.Result.Opened {
-			add("drop", "Start capacitor out", o.TimeS, unit.Text(o.TimeS, "s"), "at "+unit.Whole(math.Abs(o.SpeedRadS)*30/math.Pi, "rpm")+", at its current's zero")
-			add("trapped", "Left on it", math.Abs(o.Volts), unit.Whole(math.Abs(o.Volts), "V"), "until the bleed resistor takes it off")
+			add("drop", "Start capacitor out", o.TimeS, unit.Text(o.TimeS, "s"),
+				"at "+unit.Whole(math.Abs(o.SpeedRadS)*30/math.Pi, "rpm")+", at its current's zero")
+			add("trapped", "Left on it", math.Abs(o.Volts), unit.Whole(math.Abs(o.Volts), "V"),
+				"until the bleed resistor takes it off")
 		}
 	}
 	inertia := machine.RotorInertia(o.Site.Model)
@@ -150,6 +159,7 @@ func (o *Over) startFigures(run *StartRun, trace transient.Trace, peak float64) 
 	}
 	add("inertia", "Inertia", inertia, unit.Text(inertia, "kg·m²"), note)
 	if trace.Result.DeepBarTo[0] > 0 {
-		add("deep-bar", "Rotor ohms", trace.Result.DeepBarTo[0], "held", "to "+unit.Three(trace.Result.DeepBarTo[0])+" times the running ones; the circuit has more")
+		add("deep-bar", "Rotor ohms", trace.Result.DeepBarTo[0], "held",
+			"to "+unit.Three(trace.Result.DeepBarTo[0])+" times the running ones; the circuit has more")
 	}
 }

@@ -100,7 +100,8 @@ func (q Question) sizeStart(a Answer) StartAnswer {
 func (s StartAnswer) ClassText() string {
 	sees := fmt.Sprintf("%s on the way up, %s if held on", unit.Whole(s.Volts, "V"), unit.Whole(s.Held, "V"))
 	if greatest, ok := table.StartClass(s.Volts); s.Class == 0 && ok {
-		return fmt.Sprintf("%s AC and out at once: it sees %s, more than any is made for", unit.Whole(max(greatest, 330), "V"), sees)
+		return fmt.Sprintf("%s AC and out at once: it sees %s, more than any is made for",
+			unit.Whole(max(greatest, 330), "V"), sees)
 	}
 	if s.Class == 0 {
 		return fmt.Sprintf("none is made for what it sees, %s: take a smaller one", sees)
@@ -132,15 +133,20 @@ func (q Question) Reversed(a Answer) (braked bool, share float64, ok bool) {
 // judgeReversing is what a reversing switch must be and must not do.
 func (q Question) judgeReversing(a Answer, with func(...finding.Why) []finding.Why) []finding.Finding {
 	braked, share, ok := q.Reversed(a)
-	f := finding.Finding{ID: "capacitor.reversing", Bay: finding.Bridge, Grade: finding.Note, Sentence: "Reverse only at standstill: the switch moves the capacitor's line end between L1 and L2.",
-		Detail:  "One pole, centre off, breaking before it makes, for the capacitor's amps and the line's volts; the start capacitor and its device move with it. The motor's three leads and the supply stay as they are.",
-		Entries: []string{"bridge.reversing"}, Why: with(finding.Why{Formula: "torque at the running speed with the capacitor on the other line", Section: finding.OnDirection, Source: "engine"})}
+	f := finding.Finding{ID: "capacitor.reversing", Bay: finding.Bridge, Grade: finding.Note,
+		Sentence: "Reverse only at standstill: the switch moves the capacitor's line end between L1 and L2.",
+		Detail: "One pole, centre off, breaking before it makes, for the capacitor's amps and the line's volts; the " +
+			"start capacitor and its device move with it. The motor's three leads and the supply stay as they are.",
+		Entries: []string{"bridge.reversing"}, Why: with(finding.Why{Formula: "torque at the running speed with the " +
+			"capacitor on the other line", Section: finding.OnDirection, Source: "engine"})}
 	if ok {
 		f.Figure = unit.Percent(share) + " of plate amps"
 		if braked {
-			f.Detail += fmt.Sprintf(" Turned over while it runs, it brakes hard with a winding at %s of plate amps, stands, and starts the other way.", unit.Percent(share))
+			f.Detail += fmt.Sprintf(" Turned over while it runs, it brakes hard with a winding at %s of plate amps, "+
+				"stands, and starts the other way.", unit.Percent(share))
 		} else {
-			f.Detail += fmt.Sprintf(" Turned over while it runs, it does not turn round: it runs on, on the wrong capacitor, a winding at %s of plate amps.", unit.Percent(share))
+			f.Detail += fmt.Sprintf(" Turned over while it runs, it does not turn round: it runs on, on the wrong "+
+				"capacitor, a winding at %s of plate amps.", unit.Percent(share))
 		}
 	}
 	return []finding.Finding{f}
@@ -171,43 +177,62 @@ func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) 
 	if q.StartEntered > 0 {
 		gives, by = s.Torque, "run and start capacitor together"
 	}
-	f := finding.Finding{ID: "capacitor.start", Bay: finding.Bridge, Figure: unit.Percent(gives), Limit: unit.Percent(StartMargin*standing) + " with a quarter to spare",
-		Measure: finding.Against(gives*100, finding.AtLeast, StartMargin*standing*100, "% of rated torque"), Entries: []string{"load.start"},
-		Why: with(finding.Why{Formula: "torque at standstill / rated torque, " + by, Numbers: fmt.Sprintf("%s / %s", unit.Text(gives*rated, "N·m"), unit.Text(rated, "N·m")), Section: finding.OnTorque, Source: "engine at slip 1"},
-			finding.Why{Formula: "a quarter more than what stands against it: friction and load, at least 8 % for belt and grease", Numbers: fmt.Sprintf("1.25 · %s", asked), Section: finding.OnTorque, Source: "planning; low volts and a can's tolerance lie within it", Estimated: true})}
+	f := finding.Finding{ID: "capacitor.start", Bay: finding.Bridge, Figure: unit.Percent(gives),
+		Limit:   unit.Percent(StartMargin*standing) + " with a quarter to spare",
+		Measure: finding.Against(gives*100, finding.AtLeast, StartMargin*standing*100, "% of rated torque"),
+		Entries: []string{"load.start"},
+		Why: with(finding.Why{Formula: "torque at standstill / rated torque, " + by,
+			Numbers: fmt.Sprintf("%s / %s", unit.Text(gives*rated, "N·m"), unit.Text(rated, "N·m")),
+			Section: finding.OnTorque, Source: "engine at slip 1"},
+			finding.Why{Formula: "a quarter more than what stands against it: friction and load, at least 8 % for " +
+				"belt and grease", Numbers: fmt.Sprintf("1.25 · %s", asked), Section: finding.OnTorque,
+				Source: "planning; low volts and a can's tolerance lie within it", Estimated: true})}
 	rounded := math.Ceil(s.Microfarad/5) * 5
 	var fit []finding.Cure
 	if s.Reachable && s.Microfarad > 0 && rounded != q.StartEntered {
-		fit = []finding.Cure{{Label: "Fit a start capacitor of " + unit.Plain(rounded) + " µF", Path: "bridge.start_microfarad", Value: unit.Plain(rounded)}}
+		fit = []finding.Cure{{Label: "Fit a start capacitor of " + unit.Plain(rounded) + " µF",
+			Path: "bridge.start_microfarad", Value: unit.Plain(rounded)}}
 	}
 	help := func() string {
 		if !s.Reachable {
-			return fmt.Sprintf("No start capacitor gives it: the most is %s of rated, with %s. Start it unloaded (clutch, loose belt, empty drum), or take another bridge.", unit.Percent(s.Most), microfarads(s.MostAt))
+			return fmt.Sprintf("No start capacitor gives it: the most is %s of rated, with %s. Start it unloaded "+
+				"(clutch, loose belt, empty drum), or take another bridge.", unit.Percent(s.Most),
+				microfarads(s.MostAt))
 		}
-		return fmt.Sprintf("A start capacitor of about %s gives %s (the trade takes twice the run value, %s). Or start it unloaded.", microfarads(s.Microfarad), unit.Percent(s.Wanted), microfarads(s.School))
+		return fmt.Sprintf("A start capacitor of about %s gives %s (the trade takes twice the run value, %s). Or "+
+			"start it unloaded.", microfarads(s.Microfarad), unit.Percent(s.Wanted), microfarads(s.School))
 	}
 	dip := ""
 	if a.StiffTorque > 1.15*gives && q.StartEntered == 0 {
-		dip = fmt.Sprintf(" The feeder's drop takes part of it: on a stiff line it would give %s.", unit.Percent(a.StiffTorque))
+		dip = fmt.Sprintf(" The feeder's drop takes part of it: on a stiff line it would give %s.",
+			unit.Percent(a.StiffTorque))
 	}
 	switch {
 	case gives <= standing:
-		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("It would hum and not turn: %s of rated torque to start; %s.", unit.Percent(gives), what)
+		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("It would hum and not turn: %s of rated torque to start; %s.",
+			unit.Percent(gives), what)
 		if q.StartEntered > 0 {
-			f.Sentence = fmt.Sprintf("Even with the start capacitor of %s it would hum and not turn: %s of rated torque; %s.", microfarads(q.StartEntered), unit.Percent(gives), what)
+			f.Sentence = fmt.Sprintf("Even with the start capacitor of %s it would hum and not turn: %s of rated "+
+				"torque; %s.", microfarads(q.StartEntered), unit.Percent(gives), what)
 			f.Entries = append(f.Entries, "bridge.start_microfarad")
 		}
 		f.Detail, f.Cures = help()+dip+" Switch off at once if it hums.", fit
 	case gives < StartMargin*standing:
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("It starts barely: %s of rated torque at standstill; %s.", unit.Percent(gives), what)
+		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("It starts barely: %s of rated torque at standstill; %s.",
+			unit.Percent(gives), what)
 		f.Detail, f.Cures = "Low volts or a stiff morning stop it. "+help()+dip+" Switch off at once if it hums.", fit
 	case q.StartEntered > 0:
-		f.Grade, f.Sentence = finding.Note, fmt.Sprintf("With the start capacitor of %s it gives %s of rated torque at standstill; %s.", microfarads(q.StartEntered), unit.Percent(gives), what)
+		f.Grade, f.Sentence = finding.Note, fmt.Sprintf("With the start capacitor of %s it gives %s of rated torque "+
+			"at standstill; %s.", microfarads(q.StartEntered), unit.Percent(gives), what)
 		f.Entries = append(f.Entries, "bridge.start_microfarad")
-		f.Detail = fmt.Sprintf("Electrolytic, for starting, %s, out again within two seconds, with a bleed resistor. The line sees %s. Left in, winding %s would carry %s of plate amps: it must drop out.", s.ClassText(), unit.Text(s.LineAmps, "A"), s.LeftCoil, unit.Percent(s.LeftIn))
+		f.Detail = fmt.Sprintf("Electrolytic, for starting, %s, out again within two seconds, with a bleed resistor. "+
+			"The line sees %s. Left in, winding %s would carry %s of plate amps: it must drop out.", s.ClassText(),
+			unit.Text(s.LineAmps, "A"), s.LeftCoil, unit.Percent(s.LeftIn))
 	default:
-		f.Grade, f.Sentence = finding.Note, fmt.Sprintf("It starts on the run capacitor alone: %s of rated torque; %s.", unit.Percent(gives), what)
-		f.Detail = fmt.Sprintf("That is %s times what stands against it.%s If it hums and does not turn, switch off at once.", unit.Three(math.Round(gives/standing*10)/10), dip)
+		f.Grade, f.Sentence = finding.Note, fmt.Sprintf("It starts on the run capacitor alone: %s of rated torque; "+
+			"%s.", unit.Percent(gives), what)
+		f.Detail = fmt.Sprintf("That is %s times what stands against it.%s If it hums and does not turn, switch off "+
+			"at once.", unit.Three(math.Round(gives/standing*10)/10), dip)
 	}
 	return []finding.Finding{f}
 }
@@ -225,17 +250,22 @@ func microfarads(uf float64) string {
 func (q Question) duty(f *finding.Finding, share float64) {
 	f.Planning = true
 	alone := machine.TimeToPlateHeat(share)
-	f.Detail += fmt.Sprintf(" From cold it has about %s until it is as hot as the plate allows.", unit.Text(alone, "min"))
-	f.Why = append(f.Why, finding.Why{Formula: "t = −τ·ln(1 − 1/share²), τ = 25 min", Numbers: unit.Text(alone, "min"), Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true})
+	f.Detail += fmt.Sprintf(" From cold it has about %s until it is as hot as the plate allows.",
+		unit.Text(alone, "min"))
+	f.Why = append(f.Why, finding.Why{Formula: "t = −τ·ln(1 − 1/share²), τ = 25 min", Numbers: unit.Text(alone, "min"),
+		Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true})
 	if q.OnMinutes == 0 {
 		return
 	}
 	heat := machine.DutyHeat(share, q.OnMinutes, q.OffMinutes)
 	words := fmt.Sprintf("%s on, %s off", unit.Text(q.OnMinutes, "min"), unit.Text(q.OffMinutes, "min"))
-	f.Why = append(f.Why, finding.Why{Formula: "share²·(1 − e^(−on/τ))/(1 − e^(−on/τ − off/2τ))", Numbers: fmt.Sprintf("%s: %s of plate heat", words, unit.Percent(heat)), Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true})
+	f.Why = append(f.Why, finding.Why{Formula: "share²·(1 − e^(−on/τ))/(1 − e^(−on/τ − off/2τ))",
+		Numbers: fmt.Sprintf("%s: %s of plate heat", words, unit.Percent(heat)), Section: finding.OnDuty,
+		Source: "a small closed motor, planning", Estimated: true})
 	if heat <= 1 {
 		f.Grade = finding.Caution
-		f.Sentence = fmt.Sprintf("For short runs only: %s keeps the hottest winding at %s of plate heat.", words, unit.Percent(heat))
+		f.Sentence = fmt.Sprintf("For short runs only: %s keeps the hottest winding at %s of plate heat.", words,
+			unit.Percent(heat))
 		f.Detail += " Others say: never a winding over its plate amps. Fit a thermistor if it runs unattended."
 		return
 	}

@@ -80,7 +80,8 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 	}
 	p, err := b.At(run, slip)
 	if err != nil {
-		s.Short, s.Grade, s.Verdict = true, finding.Stop, "Fed like this the lines are shorted: expect the breaker to open at once."
+		s.Short, s.Grade, s.Verdict = true, finding.Stop, "Fed like this the lines are shorted: expect the breaker "+
+			"to open at once."
 		return
 	}
 	o.fill(s, b, p)
@@ -129,35 +130,44 @@ func (o *Over) verdict(s *site.State, b *Bridge, p Point, slip float64, crawls, 
 	switch one, two, fight := leads.Fighting(b.Wiring.Coils, b.Wiring.Joints); {
 	case fight && share > 1.5:
 		s.Grade, s.Trips = finding.Stop, true
-		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: %s of plate amps in winding %s. Expect the breaker to open at once.", site.Title(one), site.Title(two), unit.Percent(share), coil)
+		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: %s of plate amps in winding %s. Expect the "+
+			"breaker to open at once.", site.Title(one), site.Title(two), unit.Percent(share), coil)
 	case opens:
 		s.Grade, s.Trips = finding.Stop, true
-		s.Verdict = fmt.Sprintf("%stake %s, %s times plate amps, winding %s at %s: expect the breaker to open at once.", fed, s.SupplyT, unit.Three(full), coil, unit.Percent(share))
+		s.Verdict = fmt.Sprintf("%stake %s, %s times plate amps, winding %s at %s: expect the breaker to open at "+
+			"once.", fed, s.SupplyT, unit.Three(full), coil, unit.Percent(share))
 	case s.Supply < site.NothingFlows:
 		s.Grade, s.Verdict = finding.Note, "Fed like this nothing flows: no coil stands between the lines."
 	case !s.Starts && share > 1:
 		s.Grade = finding.Stop
-		s.Verdict = fmt.Sprintf("%shum and not turn, with winding %s at %s of plate amps.", fed, coil, unit.Percent(share))
+		s.Verdict = fmt.Sprintf("%shum and not turn, with winding %s at %s of plate amps.", fed, coil,
+			unit.Percent(share))
 	case !s.Starts:
 		s.Grade = finding.Stop
 		s.Verdict = fed + "not turn: too little torque to start this load."
 	case crawls:
 		s.Grade = finding.Stop
-		s.Verdict = fmt.Sprintf("%scrawl at %s and burn, winding %s at %s of plate amps.", fed, unit.Whole(p.RPM, "rpm"), coil, unit.Percent(share))
+		s.Verdict = fmt.Sprintf("%scrawl at %s and burn, winding %s at %s of plate amps.", fed,
+			unit.Whole(p.RPM, "rpm"), coil, unit.Percent(share))
 	case !s.Runs || slip > 0.35:
 		s.Grade = finding.Stop
-		s.Verdict = fmt.Sprintf("%sstall under your load, winding %s at %s of plate amps.", fed, coil, unit.Percent(share))
+		s.Verdict = fmt.Sprintf("%sstall under your load, winding %s at %s of plate amps.", fed, coil,
+			unit.Percent(share))
 	case share > 1.15:
 		s.Grade = finding.Stop
-		s.Verdict = fmt.Sprintf("%srun at %s and burn winding %s: %s of plate amps.", fed, unit.Whole(p.RPM, "rpm"), coil, unit.Percent(share))
+		s.Verdict = fmt.Sprintf("%srun at %s and burn winding %s: %s of plate amps.", fed, unit.Whole(p.RPM, "rpm"),
+			coil, unit.Percent(share))
 	case share > 1:
 		s.Grade = finding.Caution
-		s.Verdict = fmt.Sprintf("%srun at %s with winding %s at %s of plate amps: short runs only.", fed, unit.Whole(p.RPM, "rpm"), coil, unit.Percent(share))
+		s.Verdict = fmt.Sprintf("%srun at %s with winding %s at %s of plate amps: short runs only.", fed,
+			unit.Whole(p.RPM, "rpm"), coil, unit.Percent(share))
 	case p.RPM < 0.97*rated:
 		s.Grade = finding.Caution
-		s.Verdict = fmt.Sprintf("%srun weak, at %s where the plate says %s.", fed, unit.Whole(p.RPM, "rpm"), unit.Whole(rated, "rpm"))
+		s.Verdict = fmt.Sprintf("%srun weak, at %s where the plate says %s.", fed, unit.Whole(p.RPM, "rpm"),
+			unit.Whole(rated, "rpm"))
 	default:
 		s.Grade = finding.Good
-		s.Verdict = fmt.Sprintf("%srun at %s, worst winding %s at %s of plate amps.", fed, unit.Whole(p.RPM, "rpm"), coil, unit.Percent(share))
+		s.Verdict = fmt.Sprintf("%srun at %s, worst winding %s at %s of plate amps.", fed, unit.Whole(p.RPM, "rpm"),
+			coil, unit.Percent(share))
 	}
 }

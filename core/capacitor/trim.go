@@ -34,7 +34,8 @@ const (
 	readable   = 10
 )
 
-var readNames = [readable]string{"Lead L1", "Lead L2", "Corner lead", "Winding U", "Winding V", "Winding W", "Corner to L1", "Corner to L2", "L1 to L2", "Supply line"}
+var readNames = [readable]string{"Lead L1", "Lead L2", "Corner lead", "Winding U", "Winding V", "Winding W",
+	"Corner to L1", "Corner to L2", "L1 to L2", "Supply line"}
 
 func isVolts(i int) bool { return i >= atCorner && i <= atVolts }
 
@@ -42,7 +43,8 @@ func isVolts(i int) bool { return i >= atCorner && i <= atVolts }
 var roundParts = []struct {
 	word  string
 	at, n int
-}{{"leads", atLeads, 3}, {"windings", atWindings, 3}, {"corner", atCorner, 2}, {"volts", atVolts, 1}, {"supply", atSupply, 1}}
+}{{"leads", atLeads, 3}, {"windings", atWindings, 3}, {"corner", atCorner, 2}, {"volts", atVolts, 1},
+	{"supply", atSupply, 1}}
 
 const roundWanted = "like “52 µF: leads 4.1 3.8 2.2; corner 224 231; volts 236”"
 
@@ -64,14 +66,16 @@ func ReadRounds(text string, windings bool) (out []Round, readings []finding.Rea
 		}
 		r, problem := readRound(line, windings)
 		if problem != "" {
-			readings = append(readings, finding.Reading{Path: "bridge.trim", Typed: line, Problem: problem, Wanted: roundWanted})
+			readings = append(readings, finding.Reading{Path: "bridge.trim", Typed: line, Problem: problem,
+				Wanted: roundWanted})
 			continue
 		}
 		r.Line = at
 		out = append(out, r)
 	}
 	if len(out) > 0 && len(readings) == 0 {
-		readings = append(readings, finding.Reading{Path: "bridge.trim", Typed: text, ReadAs: fmt.Sprintf("%d rounds", len(out))})
+		readings = append(readings, finding.Reading{Path: "bridge.trim", Typed: text,
+			ReadAs: fmt.Sprintf("%d rounds", len(out))})
 	}
 	return out[max(0, len(out)-mostRounds):], readings
 }
@@ -252,6 +256,8 @@ func (b *Bridge) withXm(factor float64) (*Bridge, error) {
 // Trim refits the load of every round and the magnetising reactance that all of
 // them share, by least squares in meter errors, and sizes the capacitor anew at
 // the last round's load. ok is false without rounds.
+//
+// Long: one fit whose steps share the readings and the best so far.
 func (q Question) Trim(rounds []Round) (t Trim, ok bool) {
 	b := q.Bridge
 	if len(rounds) == 0 {
@@ -350,7 +356,8 @@ func (t *Trim) suspect(b *Bridge, r Round) {
 			swapped := r
 			swapped.Read[s[0]], swapped.Read[s[1]] = r.Read[s[1]], r.Read[s[0]]
 			if _, sum := b.at(&swapped, r.Microfarad); better(sum) {
-				t.Suspect = fmt.Sprintf("They fit if the amps of the %s and of the %s were noted in each other's place.", lower(readNames[s[0]]), lower(readNames[s[1]]))
+				t.Suspect = fmt.Sprintf("They fit if the amps of the %s and of the %s were noted in each other's "+
+					"place.", lower(readNames[s[0]]), lower(readNames[s[1]]))
 				return
 			}
 		}
@@ -361,7 +368,8 @@ func (t *Trim) suspect(b *Bridge, r Round) {
 	}, 0.2, 1.6, 12)
 	if better(sum) && (k < weakCanBelow || k > 1/weakCanBelow) {
 		t.SuspectUF = k * r.Microfarad
-		t.Suspect = fmt.Sprintf("They fit as if %s were in the circuit, not %s.", unit.Text(t.SuspectUF, "µF"), unit.Text(r.Microfarad, "µF"))
+		t.Suspect = fmt.Sprintf("They fit as if %s were in the circuit, not %s.", unit.Text(t.SuspectUF, "µF"),
+			unit.Text(r.Microfarad, "µF"))
 		if k < 1 {
 			t.Suspect += " A can has lost capacity or a tab is off: discharge, then measure each can."
 		}
@@ -395,156 +403,4 @@ func (t Trim) band(b *Bridge) (low, high [readable]float64) {
 		low[i], high[i] = max(0, low[i]-err), high[i]+err
 	}
 	return low, high
-}
-
-// TrimView is a Trim as shown.
-type TrimView struct {
-	Rounds   []RoundView `json:"rounds" nullable:"false"`
-	Next     []Expected  `json:"next" nullable:"false"`
-	NextLoad string      `json:"next_load,omitempty"`
-	NextAt   string      `json:"next_at,omitempty"`
-	Refit    string      `json:"refit,omitempty"`
-}
-
-// RoundView is one round: what was read beside what the refitted motor says.
-type RoundView struct {
-	Line  int        `json:"line"` // of the entry's text, from 0
-	At    string     `json:"at"`
-	Load  string     `json:"load"`
-	Fits  bool       `json:"fits"`
-	Lines []ReadLine `json:"lines" nullable:"false"`
-}
-
-// ReadLine is one reading of a round.
-type ReadLine struct {
-	Name  string `json:"name"`
-	Read  string `json:"read"`
-	Model string `json:"model"`
-	Off   string `json:"off"` // deviation
-	Worst bool   `json:"worst,omitempty"`
-}
-
-// Expected is a reading to expect next, with its band.
-type Expected struct {
-	Name string `json:"name"`
-	Text string `json:"text"`
-	Band string `json:"band"`
-}
-
-func bandText(i int, low, high float64) string {
-	if isVolts(i) {
-		return fmt.Sprintf("%.0f to %.0f%sV", low, high, unit.Space)
-	}
-	return unit.Three(low) + " to " + unit.Three(high) + unit.Space + "A"
-}
-
-func readText(i int, x float64) string {
-	if isVolts(i) {
-		return unit.Whole(x, "V")
-	}
-	return unit.Text(x, "A")
-}
-
-// Show turns a trim into what the bay shows and what the plan says. The
-// magnetising mark says whether the refitted reactance replaced an estimate.
-func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
-	v = TrimView{Rounds: []RoundView{}, Next: []Expected{}}
-	for _, r := range t.Rounds {
-		rv := RoundView{Line: r.Line, At: unit.Plain(r.Microfarad) + unit.Space + "µF", Load: unit.Percent(r.Share) + " load", Fits: r.Off <= fitsWithin, Lines: []ReadLine{}}
-		for i, read := range r.Read {
-			if math.IsNaN(read) {
-				continue
-			}
-			rv.Lines = append(rv.Lines, ReadLine{Name: readNames[i], Read: readText(i, read), Model: readText(i, r.Predicted[i]),
-				Off: fmt.Sprintf("%+.0f%s%%", 100*(read/r.Predicted[i]-1), unit.Space), Worst: i == r.WorstRead && r.Off > fitsWithin})
-		}
-		v.Rounds = append(v.Rounds, rv)
-	}
-	last := t.Rounds[len(t.Rounds)-1]
-	f := finding.Finding{ID: "capacitor.trim", Bay: finding.Bridge, Entries: []string{"bridge.trim"}, Why: []finding.Why{
-		{Formula: "Σ((predicted − read)/meter error)² least over load and magnetising reactance", Numbers: fmt.Sprintf("%d rounds; last within %s meter errors", len(t.Rounds), unit.Three(last.Off)), Section: finding.OnTrim, Source: "your readings; meter 2 % of amps, 0.7 % of volts"}}}
-	if !t.Fits {
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("The readings at %s do not fit this motor on this bridge: %s is furthest off.", unit.Text(last.Microfarad, "µF"), lower(readNames[last.WorstRead]))
-		f.Detail = first(t.Suspect, "Read that one again at a steady load; then compare the joints with the card, and the µF in the circuit.")
-		f.Figure, f.Limit = readText(last.WorstRead, last.Read[last.WorstRead]), readText(last.WorstRead, last.Predicted[last.WorstRead])+" by the engine"
-		return v, []finding.Finding{f}
-	}
-	load := unit.Percent(t.Load.Share)
-	v.Refit = fmt.Sprintf("The readings give a load of %s of plate torque and a magnetising reactance %s times the estimate.", load, unit.Three(t.Magnetising))
-	slope := fmt.Sprintf("Here one µF more changes the worst winding by %+.1f%s%% of plate amps.", 100*t.PerMicro, unit.Space)
-	f.Figure, f.Limit = unit.Percent(t.Now), "100"+unit.Space+"%"
-	switch {
-	case t.To == 0:
-		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("At the load measured, %s, no capacitor holds this motor.", load)
-		f.Detail = "Lighten the load or take another bridge."
-	case t.Leave && t.Now <= 1:
-		f.Grade, f.Sentence = finding.Good, fmt.Sprintf("Measured: %s is right; the worst winding carries %s of plate amps at your %s load.", unit.Text(last.Microfarad, "µF"), unit.Percent(t.Now), load)
-		f.Detail = "Neither more nor fewer µF would lower it by as much as the meter errs."
-	case t.Leave:
-		f.Grade, f.Sentence = gradeOf(t.Now), fmt.Sprintf("Measured: no other µF helps; at your %s load the worst winding carries %s of plate amps.", load, unit.Percent(t.Now))
-		f.Detail = "Lighten the load, give it rests, or take another bridge."
-	default:
-		how := "fewer"
-		if t.To > last.Microfarad {
-			how = "more"
-		}
-		f.Grade = finding.Note
-		if t.Now > 1 {
-			f.Grade = finding.Caution
-		}
-		f.Sentence = fmt.Sprintf("Measured: %s %s, to %s: the worst winding goes from %s to %s of plate amps.", unit.Text(math.Abs(t.To-last.Microfarad), "µF"), how, can.List(t.Parts), unit.Percent(t.Now), unit.Percent(t.After))
-		f.Detail = slope + " Switch off, discharge, change the cans, read again."
-		f.Cures = []finding.Cure{{Label: "Put " + unit.Plain(t.To) + " µF in", Path: "bridge.microfarad", Value: unit.Plain(t.To)}}
-	}
-	if q.Entered > 0 && math.Abs(q.Entered/last.Microfarad-1) > sameMicro {
-		f.Grade, f.Sentence = finding.Open, fmt.Sprintf("%s is in the circuit since the readings at %s: read again at the same load.", unit.Text(q.Entered, "µF"), unit.Text(last.Microfarad, "µF"))
-		if math.Abs(q.Entered/t.To-1) < leaveMicro {
-			f.Cures, f.Detail = nil, slope
-		}
-	}
-	q.foretell(&v, t)
-	if math.Abs(t.Load.Share-q.Usual) > 0.05 {
-		f.Detail += fmt.Sprintf(" The readings show a load of %s; the job says %s.", load, unit.Percent(q.Usual))
-		f.Cures = append(f.Cures, finding.Cure{Label: "Take " + load + " as the load", Path: "load.share", Value: fmt.Sprintf("%.0f %%", 100*t.Load.Share)})
-	}
-	return v, []finding.Finding{f}
-}
-
-// foretell fills what to read next, with its bands.
-func (q Question) foretell(v *TrimView, t Trim) {
-	if t.NextUF == 0 || len(t.Next.Windings) == 0 {
-		return
-	}
-	c, err := New(&t.Model, q.Bridge.Wiring)
-	if err != nil {
-		return
-	}
-	low, high := t.band(c)
-	var p [readable]float64
-	c.Set(t.NextUF)
-	c.predict(t.Next.Slip, &p)
-	v.NextAt = unit.Plain(t.NextUF) + unit.Space + "µF"
-	v.NextLoad = unit.Percent(t.Load.Share)
-	for i := range p {
-		if !math.IsNaN(p[i]) {
-			v.Next = append(v.Next, Expected{readNames[i], readText(i, p[i]), bandText(i, low[i], high[i])})
-		}
-	}
-}
-
-// Foretell is what to read on the running bridge before anything was read: at
-// the owner's load.
-func (q Question) Foretell(a Answer) TrimView {
-	v := TrimView{Rounds: []RoundView{}, Next: []Expected{}}
-	if a.UsualRuns {
-		q.foretell(&v, Trim{Model: *q.Bridge.Model, NextUF: a.Microfarad, Next: a.Usual, Load: q.load(q.Usual)})
-	}
-	return v
-}
-
-func first(a, b string) string {
-	if a != "" {
-		return a
-	}
-	return b
 }

@@ -18,12 +18,14 @@ import (
 func readings(t require.TestingT, k, uf float64, load machine.Load, windings bool) string {
 	m := model(t)
 	m.Eq.XmOhm *= k
-	b, err := capacitor.New(&m, capacitor.Wiring{Volts: 230, FrequencyHz: 50, CornerTo: "L1", Coils: machine.Coils(), Joints: capacitor.Delta})
+	b, err := capacitor.New(&m, capacitor.Wiring{Volts: 230, FrequencyHz: 50, CornerTo: "L1", Coils: machine.Coils(),
+		Joints: capacitor.Delta})
 	require.NoError(t, err)
 	p, ok := b.Run(uf, load)
 	require.True(t, ok)
 	l := p.LeadAmps("L1")
-	text := fmt.Sprintf("%.1f µF: leads %.2f %.2f %.2f; corner %.0f %.0f; volts %.0f", uf, l[0], l[1], l[2], p.CornerToL1, p.CornerToL2, p.SupplyVolts)
+	text := fmt.Sprintf("%.1f µF: leads %.2f %.2f %.2f; corner %.0f %.0f; volts %.0f", uf, l[0], l[1], l[2],
+		p.CornerToL1, p.CornerToL2, p.SupplyVolts)
 	if windings {
 		text += "; windings"
 		for _, w := range p.Windings {
@@ -34,7 +36,8 @@ func readings(t require.TestingT, k, uf float64, load machine.Load, windings boo
 }
 
 func question(t require.TestingT, entered float64) capacitor.Question {
-	return capacitor.Question{Bridge: bridgeTo(t, "L1", 0), Kind: machine.Fan, Usual: 0.65, Lightest: 0.1, Heaviest: 0.65, Entered: entered}
+	return capacitor.Question{Bridge: bridgeTo(t, "L1", 0), Kind: machine.Fan, Usual: 0.65, Lightest: 0.1,
+		Heaviest: 0.65, Entered: entered}
 }
 
 func rounds(t require.TestingT, text string) []capacitor.Round {
@@ -67,7 +70,8 @@ func TestTrimFindsTheRealLoadAndTheRealBalance(t *testing.T) {
 		// Found within 5 %, made up of cans within 5 %: no worse than the ends of
 		// both, or than what is in the circuit.
 		ends := math.Max(worst(real, best*0.95*0.95, load), worst(real, best*1.05*1.05, load))
-		require.LessOrEqual(t, worst(real, got.To, load), math.Max(ends, worst(real, uf, load))+1e-9, "the advice never makes it worse")
+		require.LessOrEqual(t, worst(real, got.To, load), math.Max(ends, worst(real, uf, load))+1e-9,
+			"the advice never makes it worse")
 	})
 }
 
@@ -116,7 +120,8 @@ func TestReadingsThatDoNotFitNameTheirReason(t *testing.T) {
 		if swap {
 			l[0], l[1] = l[1], l[0]
 		}
-		return fmt.Sprintf("%.0f: leads %.2f %.2f %.2f; corner %.0f %.0f; volts 230", called, l[0], l[1], l[2], p.CornerToL1, p.CornerToL2)
+		return fmt.Sprintf("%.0f: leads %.2f %.2f %.2f; corner %.0f %.0f; volts 230", called, l[0], l[1], l[2],
+			p.CornerToL1, p.CornerToL2)
 	}
 	says := func(text string) string {
 		q := question(t, 0)

@@ -52,7 +52,8 @@ func DecodeBenchCase(data []byte) (BenchCase, error) {
 	}
 	var bad openfile.Problems
 	if b.Format != BenchCaseFormat {
-		bad = append(bad, openfile.Problem{Path: "format", Found: fmt.Sprintf("%q", b.Format), Wanted: fmt.Sprintf("%q", BenchCaseFormat)})
+		bad = append(bad, openfile.Problem{Path: "format", Found: fmt.Sprintf("%q", b.Format),
+			Wanted: fmt.Sprintf("%q", BenchCaseFormat)})
 	}
 	if b.Version != 1 {
 		bad = append(bad, openfile.Problem{Path: "version", Found: fmt.Sprint(b.Version), Wanted: "1"})

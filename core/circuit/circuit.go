@@ -110,7 +110,8 @@ const leakSiemens = 1e-9
 
 // ErrUnsolvable says that the circuit has no single finite answer: two ideal
 // sources fighting, or one shorted.
-var ErrUnsolvable = errors.New("the circuit has no finite solution: an ideal source is shorted or two ideal sources are joined; give a source some ohms")
+var ErrUnsolvable = errors.New("the circuit has no finite solution: an ideal source is shorted or two ideal sources " +
+	"are joined; give a source some ohms")
 
 // ValueError names one value of a circuit that the solver refuses.
 type ValueError struct {

@@ -116,7 +116,8 @@ func (c *Circuit) Short(a, b string) *Circuit {
 func (c *Circuit) ToFrame(coil, frame string, ohm float64) *Circuit {
 	out := c.clone()
 	if k := out.coil(coil); k != nil {
-		out.Elements = append(out.Elements, Element{Name: "leak of " + coil + " to frame", Kind: Resistor, From: k.Start, To: frame, Ohm: ohm})
+		out.Elements = append(out.Elements, Element{Name: "leak of " + coil + " to frame", Kind: Resistor,
+			From: k.Start, To: frame, Ohm: ohm})
 	}
 	return out
 }

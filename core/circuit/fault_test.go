@@ -27,12 +27,18 @@ func TestFaultsAreTheCasesThatHaveThem(t *testing.T) {
 		of string
 		do func(*circuit.Circuit) *circuit.Circuit
 	}{
-		"22-nine-star-low-swapped-pair":     {"15-nine-star-low", func(c *circuit.Circuit) *circuit.Circuit { return c.SwapLeads("T7", "T8") }},
-		"23-nine-star-low-star-cap-missing": {"15-nine-star-low", func(c *circuit.Circuit) *circuit.Circuit { return c.TakeOut("T4") }},
-		"29-three-phase-lead-lost":          {"15-nine-star-low", func(c *circuit.Circuit) *circuit.Circuit { return c.LoseLine("P3") }},
-		"14-six-delta-one-coil-reversed":    {"01-six-delta-three-phase", func(c *circuit.Circuit) *circuit.Circuit { return c.ReverseCoil("v") }},
-		"13-six-open-coil":                  {"01-six-delta-three-phase", func(c *circuit.Circuit) *circuit.Circuit { return c.OpenCoil("u") }},
-		"11-six-delta-no-capacitor-running": {"05-six-delta-capacitor-to-l1", func(c *circuit.Circuit) *circuit.Circuit { return c.LoseElement(c.Elements[0].Name) }},
+		"22-nine-star-low-swapped-pair": {"15-nine-star-low",
+			func(c *circuit.Circuit) *circuit.Circuit { return c.SwapLeads("T7", "T8") }},
+		"23-nine-star-low-star-cap-missing": {"15-nine-star-low",
+			func(c *circuit.Circuit) *circuit.Circuit { return c.TakeOut("T4") }},
+		"29-three-phase-lead-lost": {"15-nine-star-low",
+			func(c *circuit.Circuit) *circuit.Circuit { return c.LoseLine("P3") }},
+		"14-six-delta-one-coil-reversed": {"01-six-delta-three-phase",
+			func(c *circuit.Circuit) *circuit.Circuit { return c.ReverseCoil("v") }},
+		"13-six-open-coil": {"01-six-delta-three-phase",
+			func(c *circuit.Circuit) *circuit.Circuit { return c.OpenCoil("u") }},
+		"11-six-delta-no-capacitor-running": {"05-six-delta-capacitor-to-l1",
+			func(c *circuit.Circuit) *circuit.Circuit { return c.LoseElement(c.Elements[0].Name) }},
 	} {
 		healthy, faulty := benchCase(t, fault.of), benchCase(t, want)
 		before, err := json.Marshal(healthy.Circuit)
@@ -47,7 +53,8 @@ func TestFaultsAreTheCasesThatHaveThem(t *testing.T) {
 		answer, err := circuit.SolveCase(&faulty.Circuit)
 		require.NoError(t, err)
 		for _, m := range answer.Machines {
-			require.InDelta(t, m.TorqueNm, got.Machines[c.Machines[0].Name].TorqueNm, 1e-3*(1+m.ForwardNm+m.BackwardNm), want)
+			require.InDelta(t, m.TorqueNm, got.Machines[c.Machines[0].Name].TorqueNm,
+				1e-3*(1+m.ForwardNm+m.BackwardNm), want)
 		}
 		largest := 0.0
 		for _, a := range answer.Amps {

@@ -14,12 +14,15 @@ import (
 	"graybridge/core/circuit"
 )
 
-var motor = circuit.Equivalent{R1Ohm: 4.2, X1Ohm: 5.1, R2Ohm: 4.6, X2Ohm: 5.1, XmOhm: 105, RfeOhm: 1900, FrequencyHz: 50, Poles: 4}
+var motor = circuit.Equivalent{R1Ohm: 4.2, X1Ohm: 5.1, R2Ohm: 4.6, X2Ohm: 5.1, XmOhm: 105, RfeOhm: 1900,
+	FrequencyHz: 50, Poles: 4}
 
 // whole are three whole windings, halves six half windings.
 func whole() []circuit.Coil {
 	return []circuit.Coil{
-		{Name: "u", Start: "U1", Finish: "U2", AxisDeg: 0, Share: 1}, {Name: "v", Start: "V1", Finish: "V2", AxisDeg: 120, Share: 1}, {Name: "w", Start: "W1", Finish: "W2", AxisDeg: 240, Share: 1},
+		{Name: "u", Start: "U1", Finish: "U2", AxisDeg: 0, Share: 1},
+		{Name: "v", Start: "V1", Finish: "V2", AxisDeg: 120, Share: 1},
+		{Name: "w", Start: "W1", Finish: "W2", AxisDeg: 240, Share: 1},
 	}
 }
 
@@ -27,7 +30,8 @@ func halves() []circuit.Coil {
 	var out []circuit.Coil
 	for _, c := range whole() {
 		for _, h := range []string{"a", "b"} {
-			out = append(out, circuit.Coil{Name: c.Name + h, Start: c.Start + h, Finish: c.Finish + h, AxisDeg: c.AxisDeg, Share: 0.5})
+			out = append(out, circuit.Coil{Name: c.Name + h, Start: c.Start + h, Finish: c.Finish + h,
+				AxisDeg: c.AxisDeg, Share: 0.5})
 		}
 	}
 	return out
@@ -60,7 +64,8 @@ func solved(t require.TestingT, c circuit.Circuit) *circuit.Solver {
 }
 
 func on(coils []circuit.Coil, joints [][]string, volts, slip float64) circuit.Circuit {
-	return circuit.Circuit{Sources: threePhase(volts), Joints: joints, Machines: []circuit.Machine{{Name: "m", Equivalent: motor, Slip: slip, Coils: coils}}}
+	return circuit.Circuit{Sources: threePhase(volts), Joints: joints,
+		Machines: []circuit.Machine{{Name: "m", Equivalent: motor, Slip: slip, Coils: coils}}}
 }
 
 func anySlip(t *rapid.T) float64 { return rapid.Float64Range(-0.5, 2.5).Draw(t, "slip") }
@@ -98,8 +103,10 @@ func TestBalancedThreePhaseIsTheTextbookCircuit(t *testing.T) {
 }
 
 func TestSeriesAndParallelHalvesGiveTheSameTorque(t *testing.T) {
-	series := [][]string{{"L1", "U1a"}, {"L2", "V1a"}, {"L3", "W1a"}, {"U2a", "U1b"}, {"V2a", "V1b"}, {"W2a", "W1b"}, {"U2b", "V2b", "W2b"}}
-	parallel := [][]string{{"L1", "U1a", "U1b"}, {"L2", "V1a", "V1b"}, {"L3", "W1a", "W1b"}, {"U2a", "V2a", "W2a"}, {"U2b", "V2b", "W2b"}}
+	series := [][]string{{"L1", "U1a"}, {"L2", "V1a"}, {"L3", "W1a"}, {"U2a", "U1b"}, {"V2a", "V1b"}, {"W2a", "W1b"},
+		{"U2b", "V2b", "W2b"}}
+	parallel := [][]string{{"L1", "U1a", "U1b"}, {"L2", "V1a", "V1b"}, {"L3", "W1a", "W1b"}, {"U2a", "V2a", "W2a"},
+		{"U2b", "V2b", "W2b"}}
 	rapid.Check(t, func(t *rapid.T) {
 		slip := anySlip(t)
 		high, low := solved(t, on(halves(), series, 266, slip)), solved(t, on(halves(), parallel, 133, slip))
@@ -117,10 +124,12 @@ func TestStarOnDeltaVoltsGivesAThird(t *testing.T) {
 }
 
 func single(joints [][]string, microfarad float64, to string, slip float64) circuit.Circuit {
-	c := circuit.Circuit{FrequencyHz: 50, Reference: "L2", Sources: []circuit.Source{{Name: "line", From: "L1", To: "L2", VoltsRMS: 230}}, Joints: joints,
+	c := circuit.Circuit{FrequencyHz: 50, Reference: "L2", Sources: []circuit.Source{{Name: "line", From: "L1",
+		To: "L2", VoltsRMS: 230}}, Joints: joints,
 		Machines: []circuit.Machine{{Name: "m", Equivalent: motor, Slip: slip, Coils: whole()}}}
 	if microfarad > 0 {
-		c.Elements = []circuit.Element{{Name: "run", Kind: circuit.Capacitor, From: "L3", To: to, Microfarad: microfarad}}
+		c.Elements = []circuit.Element{{Name: "run", Kind: circuit.Capacitor, From: "L3", To: to,
+			Microfarad: microfarad}}
 	}
 	return c
 }
@@ -212,7 +221,8 @@ func TestPerfectBalanceAtSixtyDegrees(t *testing.T) {
 func TestAtSynchronousSpeedTheForwardFieldGivesNoTorque(t *testing.T) {
 	s := solved(t, on(whole(), star, 133, 0))
 	require.InDelta(t, 0, s.Shaft(0).TorqueNm, 1e-9)
-	require.InDelta(t, 0, solved(t, single(delta, 40, "L1", 2)).Shaft(0).BackwardNm, 1e-6, "nor does the backward field at slip 2")
+	require.InDelta(t, 0, solved(t, single(delta, 40, "L1", 2)).Shaft(0).BackwardNm, 1e-6,
+		"nor does the backward field at slip 2")
 }
 
 func TestReactancesFollowTheFrequency(t *testing.T) {
@@ -230,7 +240,8 @@ func TestFloatingPartsAreSolvedAndShortsAreNot(t *testing.T) {
 	c := on(whole(), [][]string{{"L1", "U1"}}, 133, 0.5)
 	s := solved(t, c)
 	require.InDelta(t, 0, cmplx.Abs(s.CoilAmps(0, 0)), 1e-4, "an open winding carries no more than the leak")
-	short := circuit.Circuit{FrequencyHz: 50, Reference: "N", Sources: threePhase(133), Joints: [][]string{{"L1", "L2"}}}
+	short := circuit.Circuit{FrequencyHz: 50, Reference: "N", Sources: threePhase(133),
+		Joints: [][]string{{"L1", "L2"}}}
 	solver, err := circuit.Compile(&short)
 	require.NoError(t, err)
 	require.ErrorIs(t, solver.Solve(), circuit.ErrUnsolvable)
@@ -260,7 +271,8 @@ func TestElementsAgreeWithAnIndependentSolution(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		n := rapid.IntRange(1, 6).Draw(t, "nodes")
 		name := func(i int) string { return string(rune('a' + i)) }
-		c := circuit.Circuit{FrequencyHz: 60, Reference: "g", Sources: []circuit.Source{{Name: "s", From: "a", To: "g", VoltsRMS: 120, ResistanceOhm: 0.7, ReactanceOhm: 0.3}}}
+		c := circuit.Circuit{FrequencyHz: 60, Reference: "g", Sources: []circuit.Source{{Name: "s", From: "a", To: "g",
+			VoltsRMS: 120, ResistanceOhm: 0.7, ReactanceOhm: 0.3}}}
 		a := mat.NewDense(2*n, 2*n, nil)
 		b := mat.NewVecDense(2*n, nil)
 		admit := func(i, j int, y complex128) {
@@ -347,7 +359,8 @@ func seed(f *testing.F, data []byte) []byte {
 }
 
 func FuzzBenchCase(f *testing.F) {
-	for _, name := range []string{"05-six-delta-capacitor-to-l1", "31-rotary-idler-and-load", "35-supply-with-impedance"} {
+	for _, name := range []string{"05-six-delta-capacitor-to-l1", "31-rotary-idler-and-load",
+		"35-supply-with-impedance"} {
 		data, err := os.ReadFile("testdata/bench-cases/" + name + ".json")
 		if err != nil {
 			f.Fatal(err)

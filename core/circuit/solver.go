@@ -66,7 +66,8 @@ func Compile(c *Circuit) (*Solver, error) {
 		s.addMachine(m)
 	}
 	if s.n > MostUnknowns {
-		return nil, ValueError{"circuit", fmt.Sprintf("%d unknowns", s.n), fmt.Sprintf("at most %d nodes, sources and coils together", MostUnknowns)}
+		return nil, ValueError{"circuit", fmt.Sprintf("%d unknowns", s.n),
+			fmt.Sprintf("at most %d nodes, sources and coils together", MostUnknowns)}
 	}
 	s.base = make([]complex128, s.n*s.n)
 	s.work = make([]complex128, s.n*s.n)

@@ -73,47 +73,59 @@ func (c Chosen) Derate(p *Profile) (share float64, why []finding.Why) {
 	less := func(part float64, formula, numbers, source string) {
 		if part < 1 {
 			share *= math.Max(part, 0.1)
-			why = append(why, finding.Why{Formula: formula, Numbers: numbers, Section: finding.OnDrive, Source: source, Estimated: true})
+			why = append(why, finding.Why{Formula: formula, Numbers: numbers, Section: finding.OnDrive, Source: source,
+				Estimated: true})
 		}
 	}
 	if p.Input.Phases == 3 {
-		less(p.Input.SingleShare, "a drive made for three-phase input on one phase: its stated share", unit.Percent(p.Input.SingleShare), "planning; the maker's sheet decides")
+		less(p.Input.SingleShare, "a drive made for three-phase input on one phase: its stated share",
+			unit.Percent(p.Input.SingleShare), "planning; the maker's sheet decides")
 	}
 	khz := c.CarrierKHz
 	if khz == 0 {
 		khz = p.CarrierOf
 	}
-	less(1-0.05*math.Max(0, khz-p.CarrierFree), "5 % less for each kHz above "+unit.Plain(p.CarrierFree), unit.Plain(khz)+unit.Space+"kHz", "planning")
+	less(1-0.05*math.Max(0, khz-p.CarrierFree), "5 % less for each kHz above "+unit.Plain(p.CarrierFree),
+		unit.Plain(khz)+unit.Space+"kHz", "planning")
 	air, numbers := c.AmbientC, unit.Plain(c.AmbientC)+unit.Space+"°C"
 	if c.Lid == "shut" {
 		air += closedBoxK
 		numbers += fmt.Sprintf(", and %s more behind a shut lid", unit.Plain(closedBoxK)+unit.Space+"°C")
 	}
-	less(1-0.02*math.Max(0, air-p.AmbientC), "2 % less for each °C above "+unit.Plain(p.AmbientC), numbers, "planning; usual of such drives")
-	less(1-0.01*math.Max(0, c.AltitudeM-p.AltitudeM)/100, "1 % less for each 100 m above "+unit.Plain(p.AltitudeM)+" m", unit.Plain(c.AltitudeM)+unit.Space+"m", "planning; usual of such drives")
+	less(1-0.02*math.Max(0, air-p.AmbientC), "2 % less for each °C above "+unit.Plain(p.AmbientC), numbers,
+		"planning; usual of such drives")
+	less(1-0.01*math.Max(0, c.AltitudeM-p.AltitudeM)/100, "1 % less for each 100 m above "+unit.Plain(p.AltitudeM)+" "+
+		"m", unit.Plain(c.AltitudeM)+unit.Space+"m", "planning; usual of such drives")
 	return share, why
 }
 
 // Choose weighs a drive. The findings say whether it fits, with what limits, or
 // why not.
+//
+// Long: a list of rules, each by itself, in the order in which they are said.
 func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	var out []finding.Finding
 	ch := Weighed{Verdict: finding.Good}
-	say := func(id string, g finding.Grade, sentence, detail, figure, limit string, why ...finding.Why) *finding.Finding {
-		out = append(out, finding.Finding{ID: "drive." + id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail, Figure: figure, Limit: limit, Why: why})
+	say := func(id string, g finding.Grade, sentence, detail, figure, limit string,
+		why ...finding.Why) *finding.Finding {
+		out = append(out, finding.Finding{ID: "drive." + id, Bay: finding.Bridge, Grade: g, Sentence: sentence,
+			Detail: detail, Figure: figure, Limit: limit, Why: why})
 		if g.Rank() < ch.Verdict.Rank() && (g == finding.Stop || g == finding.Caution) {
 			ch.Verdict = g
 		}
 		return &out[len(out)-1]
 	}
 	if a.Single {
-		say("single-phase", finding.Stop, "A single-phase motor does not run on a drive.", "Its start winding burns on it. A drive wants a three-phase motor.", "", "")
+		say("single-phase", finding.Stop, "A single-phase motor does not run on a drive.",
+			"Its start winding burns on it. A drive wants a three-phase motor.", "", "")
 	}
 	share, derates := c.Derate(p)
 	ch.Derates = derates
 	ch.Have = share * p.Output.Amps
 	ch.Need = a.LineAmps * float64(c.Count)
-	why := append([]finding.Why{{Formula: "drive amps ≥ plate amps in these joints × motors", Numbers: fmt.Sprintf("%s × %d", unit.Text(a.LineAmps, "A"), c.Count), Section: finding.OnDrive, Source: "plate; chosen by amps, then by power"}}, derates...)
+	why := append([]finding.Why{{Formula: "drive amps ≥ plate amps in these joints × motors",
+		Numbers: fmt.Sprintf("%s × %d", unit.Text(a.LineAmps, "A"), c.Count), Section: finding.OnDrive,
+		Source: "plate; chosen by amps, then by power"}}, derates...)
 	figure, limit := unit.Text(ch.Need, "A")+" asked", unit.Text(ch.Have, "A")+" there"
 	switch {
 	case ch.Need > 1.001*ch.Have:
@@ -121,16 +133,24 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		if share < 1 {
 			detail += fmt.Sprintf("; here %s of it is left", unit.Percent(share))
 		}
-		say("amps", finding.Stop, fmt.Sprintf("%s is too small: the motor asks %s, it has %s.", p.Name, unit.Text(ch.Need, "A"), unit.Text(ch.Have, "A")),
-			detail+fmt.Sprintf(". Look for one of at least %s on this line.", unit.Text(ch.Need/share, "A")), figure, limit, why...)
+		say("amps", finding.Stop, fmt.Sprintf("%s is too small: the motor asks %s, it has %s.", p.Name,
+			unit.Text(ch.Need, "A"), unit.Text(ch.Have, "A")),
+			detail+fmt.Sprintf(". Look for one of at least %s on this line.", unit.Text(ch.Need/share, "A")), figure,
+			limit, why...)
 	case ch.Need > 0.9*ch.Have:
-		say("amps", finding.Caution, fmt.Sprintf("%s just fits by amps: %s of %s.", p.Name, unit.Text(ch.Need, "A"), unit.Text(ch.Have, "A")), "No amps are left for a hot day or a stiff start.", figure, limit, why...)
+		say("amps", finding.Caution, fmt.Sprintf("%s just fits by amps: %s of %s.", p.Name, unit.Text(ch.Need, "A"),
+			unit.Text(ch.Have, "A")), "No amps are left for a hot day or a stiff start.", figure, limit, why...)
 	default:
-		say("amps", finding.Good, fmt.Sprintf("%s fits by amps: %s of %s.", p.Name, unit.Text(ch.Need, "A"), unit.Text(ch.Have, "A")), "", figure, limit, why...)
+		say("amps", finding.Good, fmt.Sprintf("%s fits by amps: %s of %s.", p.Name, unit.Text(ch.Need, "A"),
+			unit.Text(ch.Have, "A")), "", figure, limit, why...)
 	}
 	if p.Input.Phases == 3 {
-		say("three-phase-input", finding.Caution, p.Name+" is made for three-phase input: on one phase only if its maker allows it, and at reduced rating.",
-			"Its input-phase watch trips, its link ripples. "+firstOf(p.Quirks), unit.Percent(p.Input.SingleShare)+" of its rating", "", finding.Why{Formula: "about half the rating on one phase", Section: finding.OnDrive, Source: "planning; the maker's sheet decides", Estimated: true})
+		say("three-phase-input", finding.Caution, p.Name+" is made for three-phase input: on one phase only if its "+
+			"maker allows it, and at reduced rating.",
+			"Its input-phase watch trips, its link ripples. "+firstOf(p.Quirks),
+			unit.Percent(p.Input.SingleShare)+" of its rating", "",
+			finding.Why{Formula: "about half the rating on one phase", Section: finding.OnDrive,
+				Source: "planning; the maker's sheet decides", Estimated: true})
 	}
 	if v := p.Input.Volts; a.Line < v.Least || a.Line > v.Most {
 		g, detail := finding.Stop, "Another drive, or another circuit."
@@ -139,12 +159,19 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		} else if a.Line > v.Most && c.TopVolt > 0 && a.Line <= c.TopVolt {
 			g = finding.Caution
 		}
-		say("line-volts", g, fmt.Sprintf("%s takes %s to %s; the wall has %s.", p.Name, unit.Plain(v.Least), unit.Whole(v.Most, "V"), unit.Whole(a.Line, "V")), detail, unit.Whole(a.Line, "V"), unit.Plain(v.Least)+" to "+unit.Whole(v.Most, "V"),
-			finding.Why{Formula: "line volts within the drive's input", Section: finding.OnDrive, Source: "profile and measurement"}).Entries = []string{"supply.volts"}
+		say("line-volts", g, fmt.Sprintf("%s takes %s to %s; the wall has %s.", p.Name, unit.Plain(v.Least),
+			unit.Whole(v.Most, "V"), unit.Whole(a.Line, "V")), detail, unit.Whole(a.Line, "V"),
+			unit.Plain(v.Least)+" to "+unit.Whole(v.Most, "V"),
+			finding.Why{Formula: "line volts within the drive's input", Section: finding.OnDrive,
+				Source: "profile and measurement"}).Entries = []string{"supply.volts"}
 	}
 	if !a.Volts {
-		say("motor-volts", finding.Stop, fmt.Sprintf("No joint of these leads takes the %s that this drive gives.", unit.Whole(p.OutputVolts(a.Line), "V")),
-			"A drive gives no more volts than its line, but for one that doubles 120 V. The motor would run weak and hot.", unit.Whole(p.OutputVolts(a.Line), "V"), "", finding.Why{Formula: "output volts ≤ line volts (doubled where it doubles)", Section: finding.OnDrive, Source: "profile"})
+		say("motor-volts", finding.Stop, fmt.Sprintf("No joint of these leads takes the %s that this drive gives.",
+			unit.Whole(p.OutputVolts(a.Line), "V")),
+			"A drive gives no more volts than its line, but for one that doubles 120 V. The motor would run weak and "+
+				"hot.", unit.Whole(p.OutputVolts(a.Line), "V"), "",
+			finding.Why{Formula: "output volts ≤ line volts (doubled where it doubles)", Section: finding.OnDrive,
+				Source: "profile"})
 	}
 	// Input.
 	ch.InputFactor = powerFactor(p, c.Reactor == "yes")
@@ -153,8 +180,12 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		eff = 0.8
 	}
 	ch.InputAmps = float64(c.Count) * a.ShaftWatts / (eff * driveEfficiency * a.Line * ch.InputFactor)
-	inWhy := finding.Why{Formula: "P/(η·0.95·V·PF)", Numbers: fmt.Sprintf("%s/(%s·0.95·%s·%s)", unit.Text(float64(c.Count)*a.ShaftWatts, "W"), unit.Three(eff), unit.Whole(a.Line, "V"), unit.Three(ch.InputFactor)), Section: finding.OnDrive, Source: "input power factor of the trade: 0.62 doubling, 0.70 plain, 0.85 with a reactor", Estimated: true}
-	// The wire in front is sized on the drive's own rated input: a larger load may come one day, and the maker's sheet asks it.
+	inWhy := finding.Why{Formula: "P/(η·0.95·V·PF)", Numbers: fmt.Sprintf("%s/(%s·0.95·%s·%s)",
+		unit.Text(float64(c.Count)*a.ShaftWatts, "W"), unit.Three(eff), unit.Whole(a.Line, "V"),
+		unit.Three(ch.InputFactor)), Section: finding.OnDrive, Source: "input power factor of the trade: 0.62 " +
+		"doubling, 0.70 plain, 0.85 with a reactor", Estimated: true}
+	// The wire in front is sized on the drive's own rated input: a larger load may come one
+	// day, and the maker's sheet asks it.
 	rated := p.Output.KW * 1000
 	if p.Input.Phases == 3 {
 		rated *= p.Input.SingleShare
@@ -165,10 +196,14 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	ch.Conductor, ok[1] = a.Rules.Conductor(math.Max(1.25*ch.RatedInput, ch.Breaker))
 	ch.MotorWire, ok[2] = a.Rules.Conductor(1.25 * ch.Need)
 	if ch.Ended = !ok[0] || !ok[1] || !ok[2]; ch.Ended {
-		say("table-end", finding.Caution, fmt.Sprintf("The tables here do not reach breaker or wire for %s.", unit.Text(1.25*math.Max(ch.RatedInput, ch.Need), "A")), "They are for a licensed person to size; nothing larger is put in their place.", "beyond the table", "")
+		say("table-end", finding.Caution, fmt.Sprintf("The tables here do not reach breaker or wire for %s.",
+			unit.Text(1.25*math.Max(ch.RatedInput, ch.Need), "A")),
+			"They are for a licensed person to size; nothing larger is put in their place.", "beyond the table", "")
 	}
-	f := say("input", finding.Note, fmt.Sprintf("At full power this motor makes it draw about %s from the line; its rated input is %s.", unit.Text(ch.InputAmps, "A"), unit.Text(ch.RatedInput, "A")),
-		fmt.Sprintf("With a reactor ahead it would draw %s.", unit.Text(ch.InputAmps*ch.InputFactor/0.85, "A")), unit.Text(ch.InputAmps, "A"), "125 % of its rated input → "+unit.Text(1.25*ch.RatedInput, "A"), inWhy)
+	f := say("input", finding.Note, fmt.Sprintf("At full power this motor makes it draw about %s from the line; its "+
+		"rated input is %s.", unit.Text(ch.InputAmps, "A"), unit.Text(ch.RatedInput, "A")),
+		fmt.Sprintf("With a reactor ahead it would draw %s.", unit.Text(ch.InputAmps*ch.InputFactor/0.85, "A")),
+		unit.Text(ch.InputAmps, "A"), "125 % of its rated input → "+unit.Text(1.25*ch.RatedInput, "A"), inWhy)
 	f.Planning = true
 	if c.Reactor == "yes" || p.Input.Doubles {
 		f.Detail = ""
@@ -176,37 +211,56 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		f.Cures = []finding.Cure{{Label: "Fit a reactor", Path: "drive.reactor", Value: "yes"}}
 	}
 	if c.Count > 1 {
-		say("several", finding.Caution, fmt.Sprintf("%d motors on one drive: each needs its own overload relay.", c.Count), "The drive sees only the sum. No motor is switched on while the others run, and vector control is off.", "", "").Entries = []string{"drive.motors"}
+		say("several", finding.Caution, fmt.Sprintf("%d motors on one drive: each needs its own overload relay.",
+			c.Count), "The drive sees only the sum. No motor is switched on while the others run, and vector control "+
+			"is off.", "", "").Entries = []string{"drive.motors"}
 	}
 	if c.Contactor == "yes" {
-		x := say("contactor", finding.Stop, "A contactor between drive and motor switches while it runs: it breaks the drive.", "Take it out, or lock it to the drive's stop: opened only at standstill. No capacitors and no start relay there either.", "", "")
-		x.Cures, x.Entries = []finding.Cure{{Label: "It is out", Path: "drive.contactor", Value: ""}}, []string{"drive.contactor"}
+		x := say("contactor", finding.Stop, "A contactor between drive and motor switches while it runs: it breaks "+
+			"the drive.", "Take it out, or lock it to the drive's stop: opened only at standstill. No capacitors and "+
+			"no start relay there either.", "", "")
+		x.Cures, x.Entries = []finding.Cure{{Label: "It is out", Path: "drive.contactor", Value: ""}},
+			[]string{"drive.contactor"}
 	}
 	if a.StartShare > 0 && a.Start != (Brought{}) && ch.Need <= 1.001*ch.Have {
 		missing := "the drive's amps: the next size, or start it unloaded"
 		if a.Start.Motor < a.StartShare {
 			missing = "the motor's own torque at hardly any hertz: a larger motor, vector control, or start it unloaded"
 		}
-		x := finding.Finding{ID: "drive.start", Bay: finding.Bridge, Grade: finding.Good, Sentence: fmt.Sprintf("It brings the load off: %s of rated torque at hardly any hertz, %s asked.", unit.Percent(a.Start.Gives), unit.Percent(a.StartShare)),
-			Figure: unit.Percent(a.Start.Gives), Limit: unit.Percent(a.StartShare) + " asked", Measure: finding.Against(a.Start.Gives, finding.AtLeast, a.StartShare, "of rated torque"), Entries: []string{"load.start"},
-			Why: []finding.Why{{Formula: "torque at 4 % of its hertz inside the limit of amps, at the best boost", Numbers: fmt.Sprintf("boost %s", unit.Percent(a.Start.Share)), Section: finding.OnDriveSpeed, Source: "engine", Estimated: true}}}
+		x := finding.Finding{ID: "drive.start", Bay: finding.Bridge, Grade: finding.Good,
+			Sentence: fmt.Sprintf("It brings the load off: %s of rated torque at hardly any hertz, %s asked.",
+				unit.Percent(a.Start.Gives), unit.Percent(a.StartShare)),
+			Figure: unit.Percent(a.Start.Gives), Limit: unit.Percent(a.StartShare) + " asked",
+			Measure: finding.Against(a.Start.Gives, finding.AtLeast, a.StartShare, "of rated torque"),
+			Entries: []string{"load.start"},
+			Why: []finding.Why{{Formula: "torque at 4 % of its hertz inside the limit of amps, at the best boost",
+				Numbers: fmt.Sprintf("boost %s", unit.Percent(a.Start.Share)), Section: finding.OnDriveSpeed,
+				Source: "engine", Estimated: true}}}
 		if a.Start.Gives < a.StartShare {
-			x.Grade, x.Sentence, x.Detail = finding.Stop, fmt.Sprintf("It does not bring the load off: %s of rated torque at hardly any hertz, %s asked.", unit.Percent(a.Start.Gives), unit.Percent(a.StartShare)), "Missing: "+missing+"."
+			x.Grade, x.Sentence, x.Detail = finding.Stop, fmt.Sprintf("It does not bring the load off: %s of rated "+
+				"torque at hardly any hertz, %s asked.", unit.Percent(a.Start.Gives), unit.Percent(a.StartShare)),
+				"Missing: "+missing+"."
 			ch.Verdict = finding.Stop
 		}
 		out = append(out, x)
 	}
 	if a.Resistor && c.Resistor == "" {
-		resist := say("resistor", finding.Caution, "The stop that is asked is shorter than its own losses brake: a braking resistor, or more time.", "Without it the link's volts rise and it trips while the machine runs on.", "", "")
+		resist := say("resistor", finding.Caution, "The stop that is asked is shorter than its own losses brake: a "+
+			"braking resistor, or more time.", "Without it the link's volts rise and it trips while the machine runs "+
+			"on.", "", "")
 		resist.Cures = []finding.Cure{{Label: "Give it time", Path: "drive.decelerate", Value: ""}}
 		if len(p.of(Brake)) > 0 {
-			resist.Cures = append(resist.Cures, finding.Cure{Label: "Fit a resistor", Path: "drive.resistor", Value: "yes"})
+			resist.Cures = append(resist.Cures, finding.Cure{Label: "Fit a resistor", Path: "drive.resistor",
+				Value: "yes"})
 		}
 		resist.Entries = []string{"drive.decelerate"}
 	}
 	if c.Resistor == "yes" && len(p.of(Brake)) == 0 {
-		say("no-brake", finding.Stop, p.Name+" has no terminals for a braking resistor.", "Leave it out and stop slower.", "", "").Cures = []finding.Cure{{Label: "No resistor", Path: "drive.resistor", Value: ""}}
+		say("no-brake", finding.Stop, p.Name+" has no terminals for a braking resistor.",
+			"Leave it out and stop slower.", "", "").Cures = []finding.Cure{{Label: "No resistor",
+			Path: "drive.resistor", Value: ""}}
 	}
-	ch.Words = map[finding.Grade]string{finding.Good: "Fits", finding.Caution: "Fits with limits", finding.Stop: "Does not fit"}[ch.Verdict]
+	ch.Words = map[finding.Grade]string{finding.Good: "Fits", finding.Caution: "Fits with limits",
+		finding.Stop: "Does not fit"}[ch.Verdict]
 	return ch, out
 }

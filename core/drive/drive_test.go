@@ -18,12 +18,16 @@ import (
 
 // ballMill is the tileworks' mill: 0.75 kW, six poles, joined in delta.
 func ballMill(t require.TestingT) (drive.Motor, drive.Plate, drive.Asks) {
-	m, err := machine.Fit(machine.Rating{ShaftWatts: 750, LineVolts: 230, LineAmps: 3.8, PowerFactor: 0.68, RPM: 925, FrequencyHz: 50},
-		machine.Targets{LockedAmpsRatio: 4.2, LockedTorqueRatio: 2, X1Share: 0.45, FrictionShare: 0.015, IronShare: 0.2})
+	m, err := machine.Fit(machine.Rating{ShaftWatts: 750, LineVolts: 230, LineAmps: 3.8, PowerFactor: 0.68, RPM: 925,
+		FrequencyHz: 50},
+		machine.Targets{LockedAmpsRatio: 4.2, LockedTorqueRatio: 2, X1Share: 0.45, FrictionShare: 0.015,
+			IronShare: 0.2})
 	require.NoError(t, err)
-	return drive.Motor{Model: &m, LineVolts: 230, LineAmps: 3.8, OutVolts: 236, BoostShare: 0.02, LimitShare: 1.5, Cooling: drive.OwnFan, Load: machine.Load{Kind: machine.Constant, Share: 0.7}, Inertia: 0.02},
+	return drive.Motor{Model: &m, LineVolts: 230, LineAmps: 3.8, OutVolts: 236, BoostShare: 0.02, LimitShare: 1.5,
+			Cooling: drive.OwnFan, Load: machine.Load{Kind: machine.Constant, Share: 0.7}, Inertia: 0.02},
 		drive.Plate{Volts: 230, Amps: 3.8, Hertz: 50, RPM: 925, Watts: 750, Factor: 0.68, Poles: 6},
-		drive.Asks{Rules: table.Metric, Line: 236, ShaftWatts: 750, LineAmps: 3.8, Efficiency: 0.73, StartShare: 0.9, Volts: true}
+		drive.Asks{Rules: table.Metric, Line: 236, ShaftWatts: 750, LineAmps: 3.8, Efficiency: 0.73, StartShare: 0.9,
+			Volts: true}
 }
 
 func profile(t require.TestingT, id string) *drive.Profile {
@@ -95,10 +99,14 @@ func TestEveryRowOfASheetIsSomethingThatTheDriveTakes(t *testing.T) {
 		p := profile(t, rapid.SampledFrom([]string{"tarn-22", "rill-15", "ghyll-7"}).Draw(t, "drive"))
 		m, pl, a := ballMill(t)
 		c, _ := drive.Read(drive.Entry{
-			Most: rapid.SampledFrom([]string{"", "20 Hz", "75 Hz", "300 Hz"}).Draw(t, "most"), Least: rapid.SampledFrom([]string{"", "15 Hz"}).Draw(t, "least"),
-			Run: rapid.SampledFrom([]drive.RunBy{"", drive.Keypad, drive.TwoWire, drive.ThreeWire}).Draw(t, "run"), Speed: rapid.SampledFrom([]drive.SpeedBy{"", drive.Keys, drive.Dial, drive.Pot}).Draw(t, "speed"),
-			Direction: rapid.SampledFrom([]drive.TurnedBy{"", drive.Switch}).Draw(t, "direction"), Skip: rapid.SampledFrom([]string{"", "34-37; 52-54"}).Draw(t, "skip"),
-			Carrier: rapid.SampledFrom([]string{"", "12 kHz"}).Draw(t, "carrier")})
+			Most:  rapid.SampledFrom([]string{"", "20 Hz", "75 Hz", "300 Hz"}).Draw(t, "most"),
+			Least: rapid.SampledFrom([]string{"", "15 Hz"}).Draw(t, "least"),
+			Run: rapid.SampledFrom([]drive.RunBy{"", drive.Keypad, drive.TwoWire, drive.ThreeWire}).Draw(t,
+				"run"),
+			Speed:     rapid.SampledFrom([]drive.SpeedBy{"", drive.Keys, drive.Dial, drive.Pot}).Draw(t, "speed"),
+			Direction: rapid.SampledFrom([]drive.TurnedBy{"", drive.Switch}).Draw(t, "direction"),
+			Skip:      rapid.SampledFrom([]string{"", "34-37; 52-54"}).Draw(t, "skip"),
+			Carrier:   rapid.SampledFrom([]string{"", "12 kHz"}).Draw(t, "carrier")})
 		top := c.Top(m, c.Highest(m, p))
 		wants := c.Wants(p, pl, a.Line, 50, m, top, m.Up(top, 0), m.Down(top, 0, false))
 		rows, _, _ := p.Sheet(wants, true)
@@ -164,7 +172,8 @@ func TestTheDialIsConsistentBothWays(t *testing.T) {
 		s := c.SpeedsAt(m, hertz)
 		require.InEpsilon(t, s.Motor*80/336, s.Tool, 1e-9)
 		require.InEpsilon(t, s.Tool/60*math.Pi*0.5, s.Surface, 1e-9)
-		for way, value := range map[string]float64{"hz": s.Hz, "motor": s.Motor, "tool": s.Tool, "surface": s.Surface, "feet": s.Feet} {
+		for way, value := range map[string]float64{"hz": s.Hz, "motor": s.Motor, "tool": s.Tool, "surface": s.Surface,
+			"feet": s.Feet} {
 			back, ok := c.HertzFor(m, p, way, value)
 			require.True(t, ok, way)
 			require.InDelta(t, hertz, back, 0.01, way)
@@ -239,7 +248,8 @@ func TestDrivesAreWeighed(t *testing.T) {
 	w, _ := weigh("tarn-22", drive.Entry{}, a)
 	require.Equal(t, finding.Good, w.Verdict)
 	require.InEpsilon(t, 750/(0.73*0.95*236*0.70), w.InputAmps, 1e-9)
-	require.InEpsilon(t, 2200/(0.73*0.95*236*0.70), w.RatedInput, 1e-9, "the wall is sized on the drive, not on the motor behind it")
+	require.InEpsilon(t, 2200/(0.73*0.95*236*0.70), w.RatedInput, 1e-9,
+		"the wall is sized on the drive, not on the motor behind it")
 	require.InDelta(t, 25, w.Breaker, 1e-9)
 	require.Equal(t, unit.Conductor{SquareMM: 4}, w.Conductor)
 	reactor, _ := weigh("tarn-22", drive.Entry{Reactor: "yes"}, a)
@@ -293,10 +303,13 @@ func TestWhoMayCommandWhat(t *testing.T) {
 	for _, id := range []string{"drive.stop-key", "drive.lid-dial", "drive.two-wire", "drive.daily", "drive.stop"} {
 		require.Contains(t, bad, id)
 	}
-	require.Equal(t, finding.Stop, judge("tarn-22", drive.Entry{Direction: drive.Switch})["drive.fight"], "the keypad runs, the switch does not stop")
-	require.Equal(t, finding.Stop, judge("rill-15", drive.Entry{Speed: drive.Dial})["drive.speed-source"], "it has no dial")
+	require.Equal(t, finding.Stop, judge("tarn-22", drive.Entry{Direction: drive.Switch})["drive.fight"],
+		"the keypad runs, the switch does not stop")
+	require.Equal(t, finding.Stop, judge("rill-15", drive.Entry{Speed: drive.Dial})["drive.speed-source"],
+		"it has no dial")
 	require.NotContains(t, judge("rill-15", drive.Entry{}), "drive.speed-source")
-	require.Equal(t, finding.Stop, judge("ghyll-7", drive.Entry{Run: drive.Keypad, Direction: drive.Switch})["drive.never"])
+	require.Equal(t, finding.Stop, judge("ghyll-7", drive.Entry{Run: drive.Keypad,
+		Direction: drive.Switch})["drive.never"])
 	require.Contains(t, judge("ghyll-7", drive.Entry{DialOhm: "1000 Ω"}), "drive.pot")
 }
 
@@ -307,7 +320,8 @@ func TestTheRunListIsWhole(t *testing.T) {
 		for _, run := range []drive.RunBy{drive.TwoWire, drive.ThreeWire} {
 			p := profile(t, id)
 			_, _, a := ballMill(t)
-			c, _ := drive.Read(drive.Entry{Run: run, Speed: drive.Pot, Direction: drive.Switch, EStop: "yes", Cable: "6 m"})
+			c, _ := drive.Read(drive.Entry{Run: run, Speed: drive.Pot, Direction: drive.Switch, EStop: "yes",
+				Cable: "6 m"})
 			w, _ := c.Choose(p, a)
 			seen := map[string]bool{}
 			for _, one := range c.Wiring(p, w, w.Conductor, [3]string{"U1-W2", "V1-U2", "W1-V2"}) {
@@ -322,7 +336,8 @@ func TestTheRunListIsWhole(t *testing.T) {
 					}
 				}
 			}
-			for _, id := range []string{"pe-in", "in-L1", "in-L2", "pe-motor", "shield", "run", "reverse", "pot-wiper"} {
+			for _, id := range []string{"pe-in", "in-L1", "in-L2", "pe-motor", "shield", "run", "reverse",
+				"pot-wiper"} {
 				require.True(t, seen[id], "%s: %s", p.Name, id)
 			}
 		}
@@ -371,11 +386,13 @@ func TestWhatBoundsTheHertz(t *testing.T) {
 
 // Whatever is typed or brought in, reading it never breaks.
 func FuzzWhatIsTypedAboutADrive(f *testing.F) {
-	for _, seed := range []string{"34-37; 52-54", "06.1 700", "80 mm", "4 s", "1e999", `{"format": "gray-bridge/drive-profile"}`} {
+	for _, seed := range []string{"34-37; 52-54", "06.1 700", "80 mm", "4 s", "1e999",
+		`{"format": "gray-bridge/drive-profile"}`} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {
-		c, readings := drive.Read(drive.Entry{Skip: text, ReadBack: text, MotorSheave: text, ToolSheave: text, Accelerate: text, Carrier: text, Motors: text, Most: text, DialOhm: text})
+		c, readings := drive.Read(drive.Entry{Skip: text, ReadBack: text, MotorSheave: text, ToolSheave: text,
+			Accelerate: text, Carrier: text, Motors: text, Most: text, DialOhm: text})
 		require.True(t, c.Count >= 1 && c.Count <= 20)
 		require.LessOrEqual(t, len(c.SkipBands), 2)
 		for _, r := range readings {

@@ -137,6 +137,8 @@ type Chosen struct {
 var bandForm = regexp.MustCompile(`^(\d+(?:[.,]\d+)?)\s*(?:-|–|to)\s*(\d+(?:[.,]\d+)?)\s*(?:hz)?$`)
 
 // Read reads the entry.
+//
+// Long: a list of entries, each read by itself.
 func Read(e Entry) (c Chosen, readings []finding.Reading) {
 	c = Chosen{Entry: e, AmbientC: 30, Count: 1, SinkOhms: math.NaN(), DialOhms: math.NaN(), Back: map[string]string{}}
 	one := func(field, typed string, k unit.Kind, example string, into *float64) {
@@ -157,7 +159,8 @@ func Read(e Entry) (c Chosen, readings []finding.Reading) {
 		if typed == "" {
 			return
 		}
-		x := unit.Decimal(strings.TrimSpace(strings.TrimSuffix(strings.ToLower(strings.TrimSpace(typed)), strings.ToLower(word))))
+		x := unit.Decimal(strings.TrimSpace(strings.TrimSuffix(strings.ToLower(strings.TrimSpace(typed)),
+			strings.ToLower(word))))
 		r := finding.Reading{Path: "drive." + field, Typed: typed}
 		if math.IsNaN(x) || x < least || x > most {
 			r.Problem, r.Wanted = "This could not be read.", example
@@ -192,7 +195,8 @@ func Read(e Entry) (c Chosen, readings []finding.Reading) {
 		for part := range strings.SplitSeq(e.Skip, ";") {
 			m := bandForm.FindStringSubmatch(strings.ToLower(strings.TrimSpace(part)))
 			if m == nil || unit.Decimal(m[1]) >= unit.Decimal(m[2]) || len(c.SkipBands) == 2 {
-				r.Problem, r.Wanted = fmt.Sprintf("“%s” is no band, or the third one.", strings.TrimSpace(part)), "34-37; 52-54"
+				r.Problem, r.Wanted = fmt.Sprintf("“%s” is no band, or the third one.", strings.TrimSpace(part)),
+					"34-37; 52-54"
 				break
 			}
 			c.SkipBands = append(c.SkipBands, Band{unit.Decimal(m[1]), unit.Decimal(m[2])})
@@ -210,7 +214,8 @@ func Read(e Entry) (c Chosen, readings []finding.Reading) {
 			continue
 		}
 		if len(words) != 2 {
-			readings = append(readings, finding.Reading{Path: "drive.read_back", Typed: line, Problem: "A code and what stood there, nothing else.", Wanted: "06.1 700"})
+			readings = append(readings, finding.Reading{Path: "drive.read_back", Typed: line,
+				Problem: "A code and what stood there, nothing else.", Wanted: "06.1 700"})
 			continue
 		}
 		c.Back[words[0]] = words[1]

@@ -14,16 +14,22 @@ import (
 )
 
 // judgeDrive says what follows for speed, ramps and sheet.
+//
+// Long: a list of rules, each by itself, in the order in which they are said.
 func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange []string) {
 	say := func(id string, g finding.Grade, sentence, detail, entry string, cures ...finding.Cure) *finding.Finding {
-		f := finding.Finding{ID: "drive." + id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail, Cures: cures, Why: []finding.Why{{Formula: "torque, amps and slip of the fitted motor at that hertz and volts", Section: finding.OnDriveSpeed, Source: "engine", Estimated: len(o.Site.LeansOn) > 0}}}
+		f := finding.Finding{ID: "drive." + id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail,
+			Cures: cures, Why: []finding.Why{{Formula: "torque, amps and slip of the fitted motor at that hertz and " +
+				"volts", Section: finding.OnDriveSpeed, Source: "engine", Estimated: len(o.Site.LeansOn) > 0}}}
 		if entry != "" {
 			f.Entries = []string{entry}
 		}
 		o.say(f)
 		return &o.Said[len(o.Said)-1]
 	}
-	f := say("speed", v.SaysGrade, fmt.Sprintf("At %s: %s", unit.Text(v.Point.Hz, "Hz"), strings.ToLower(v.Says[:1])+v.Says[1:]), fmt.Sprintf("The load asks %s of plate torque, its cooling carries %s for good.", unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)), "drive.at")
+	f := say("speed", v.SaysGrade, fmt.Sprintf("At %s: %s", unit.Text(v.Point.Hz, "Hz"),
+		strings.ToLower(v.Says[:1])+v.Says[1:]), fmt.Sprintf("The load asks %s of plate torque, its cooling carries "+
+		"%s for good.", unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)), "drive.at")
 	f.Figure, f.Limit = unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)
 	if v.Point.Carries && v.Point.Heat > 1 && m.Cooling == OwnFan && v.Point.Hz < o.Site.Model.FrequencyHz {
 		f.Cures = []finding.Cure{{Label: "It has a blower", Path: "drive.cooling", Value: string(Blower)}}
@@ -31,23 +37,33 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	if v.Point.Carries && v.Point.Heat > 1 && o.Site.Load.On > 0 {
 		heat := machine.DutyHeat(v.Point.Heat, o.Site.Load.On, o.Site.Load.Off)
 		f.Planning = true
-		f.Detail += fmt.Sprintf(" Your %s on and %s off bring it to %s of the heat its cooling carries (planning).", unit.Text(o.Site.Load.On, "min"), unit.Text(o.Site.Load.Off, "min"), unit.Percent(heat))
+		f.Detail += fmt.Sprintf(" Your %s on and %s off bring it to %s of the heat its cooling carries (planning).",
+			unit.Text(o.Site.Load.On, "min"), unit.Text(o.Site.Load.Off, "min"), unit.Percent(heat))
 		if heat <= 1 {
 			f.Grade = finding.Note
 		}
 	}
 	if least := o.Chosen.LeastHz; least > 0 {
 		if pt, err := m.At(least); err == nil && (!pt.Carries || pt.Heat > 1.001) {
-			say("range", finding.Caution, fmt.Sprintf("At its least hertz, %s, the load asks %s and the cooling carries %s for good.", unit.Text(least, "Hz"), unit.Percent(pt.Asked), unit.Percent(pt.Continuous)), "Not slower for long than the torque for good allows: a blower, a larger motor, or other sheaves and more hertz.", "drive.least")
+			say("range", finding.Caution, fmt.Sprintf("At its least hertz, %s, the load asks %s and the cooling "+
+				"carries %s for good.", unit.Text(least, "Hz"), unit.Percent(pt.Asked), unit.Percent(pt.Continuous)),
+				"Not slower for long than the torque for good allows: a blower, a larger motor, or other sheaves and "+
+					"more hertz.", "drive.least")
 		}
 	}
 	if o.Chosen.MostHz > 0 && len(v.Caps) > 0 && o.Chosen.MostHz > 1.001*v.Caps[0].Hz {
-		say("most", finding.Caution, fmt.Sprintf("Most hertz %s is too much; the sheet takes %s.", unit.Text(o.Chosen.MostHz, "Hz"), unit.Text(v.TopHz, "Hz")), "Reason: "+v.Caps[0].Reason+".", "drive.most", finding.Cure{Label: "Take " + unit.Text(v.TopHz, "Hz"), Path: "drive.most", Value: unit.Plain(math.Floor(v.TopHz*10)/10) + " Hz"})
+		say("most", finding.Caution, fmt.Sprintf("Most hertz %s is too much; the sheet takes %s.",
+			unit.Text(o.Chosen.MostHz, "Hz"), unit.Text(v.TopHz, "Hz")), "Reason: "+v.Caps[0].Reason+".", "drive.most",
+			finding.Cure{Label: "Take " + unit.Text(v.TopHz, "Hz"), Path: "drive.most",
+				Value: unit.Plain(math.Floor(v.TopHz*10)/10) + " Hz"})
 	}
 	if o.Site.Load.Heaviest > o.Site.Load.Usual {
 		if pt, err := heavy.At(v.Point.Hz); err == nil {
 			if g, words := pt.Words(); g != finding.Good {
-				say("heaviest", g, fmt.Sprintf("At your heaviest load: %s", strings.ToLower(words[:1])+words[1:]), fmt.Sprintf("It asks %s of plate torque; the cooling carries %s for good, the amps %s for a minute.", unit.Percent(pt.Asked), unit.Percent(pt.Continuous), unit.Percent(pt.Short)), "load.heaviest")
+				say("heaviest", g, fmt.Sprintf("At your heaviest load: %s", strings.ToLower(words[:1])+words[1:]),
+					fmt.Sprintf("It asks %s of plate torque; the cooling carries %s for good, the amps %s for a "+
+						"minute.", unit.Percent(pt.Asked), unit.Percent(pt.Continuous), unit.Percent(pt.Short)),
+					"load.heaviest")
 			}
 		}
 	}
@@ -56,7 +72,8 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		id, word, entry string
 	}{{up, "up", "up", "drive.accelerate"}, {down, "down", "down", "drive.decelerate"}} {
 		if r.ramp.Trips {
-			sentence := fmt.Sprintf("%s in %s trips it: at least %s.", strings.ToUpper(r.word[:1])+r.word[1:], unit.Text(r.ramp.Asked, "s"), unit.Text(r.ramp.Least, "s"))
+			sentence := fmt.Sprintf("%s in %s trips it: at least %s.", strings.ToUpper(r.word[:1])+r.word[1:],
+				unit.Text(r.ramp.Asked, "s"), unit.Text(r.ramp.Least, "s"))
 			if math.IsInf(r.ramp.Least, 1) {
 				sentence = "It does not come up with this load."
 			}
@@ -71,17 +88,22 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		}
 	}
 	for _, r := range cut {
-		say("cut."+r.Code, finding.Caution, fmt.Sprintf("%s (%s) does not reach what is wanted.", r.Name, r.Code), r.Note+".", "")
+		say("cut."+r.Code, finding.Caution, fmt.Sprintf("%s (%s) does not reach what is wanted.", r.Name, r.Code),
+			r.Note+".", "")
 	}
 	if judged := len(o.Profile.Parameters)+len(o.Profile.Jumpers) == 0; len(v.Unheard) > 0 && !judged {
-		say("unheard", finding.Note, "This drive has no setting for: "+strings.Join(v.Unheard, ", ")+".", "What it cannot be told must be held some other way: an overload relay at the motor, a person, a stop in the mechanism.", "")
+		say("unheard", finding.Note, "This drive has no setting for: "+strings.Join(v.Unheard, ", ")+".",
+			"What it cannot be told must be held some other way: an overload relay at the motor, a person, a stop in "+
+				"the mechanism.", "")
 	}
 	if len(v.Sheet) == 0 && o.Profile.ID != "" && len(o.Profile.Parameters)+len(o.Profile.Jumpers) == 0 {
-		say("judged-only", finding.Note, o.Profile.Name+" is judged only: its profile has no codes.", "A full profile comes in as a file; docs describe it.", "drive.profile")
+		say("judged-only", finding.Note, o.Profile.Name+" is judged only: its profile has no codes.",
+			"A full profile comes in as a file; docs describe it.", "drive.profile")
 	}
 	if len(strange) > 0 {
 		slices.Sort(strange)
-		say("strange", finding.Note, "Read off the drive, but not in its profile: "+strings.Join(strange, ", ")+".", "A misread code, or something that this profile does not know.", "drive.read_back")
+		say("strange", finding.Note, "Read off the drive, but not in its profile: "+strings.Join(strange, ", ")+".",
+			"A misread code, or something that this profile does not know.", "drive.read_back")
 	}
 	var differ []string
 	for _, r := range v.Sheet {
@@ -90,7 +112,8 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		}
 	}
 	if len(differ) > 0 {
-		say("read-back", finding.Caution, fmt.Sprintf("%d settings read off the drive are another owner's.", len(differ)), strings.Join(differ, "; ")+".", "drive.read_back")
+		say("read-back", finding.Caution, fmt.Sprintf("%d settings read off the drive are another owner's.",
+			len(differ)), strings.Join(differ, "; ")+".", "drive.read_back")
 	}
 	if o.Chosen.SecondHand == "yes" {
 		open := 0
@@ -100,27 +123,42 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 			}
 		}
 		if open > 0 {
-			say("inspection", finding.Open, fmt.Sprintf("%d steps of the inspection are not done.", open), "A second-hand drive is looked at, reset and read before it is wired.", "drive.second_hand")
+			say("inspection", finding.Open, fmt.Sprintf("%d steps of the inspection are not done.", open),
+				"A second-hand drive is looked at, reset and read before it is wired.", "drive.second_hand")
 		}
 	}
 	if top, wants := o.Chosen.TopVolt, o.plateVolts(); top > 0 && top < o.Site.Supply.Volts-1 {
-		x := say("top-volts", finding.Note, fmt.Sprintf("It can be set to %s at most; the wall has %s.", unit.Whole(top, "V"), unit.Whole(o.Site.Supply.Volts, "V")), fmt.Sprintf("The motor gets its volts per hertz up to %s; above, torque falls as above base speed.", unit.Text(math.Min(1, top/wants)*o.Site.Model.FrequencyHz, "Hz")), "drive.top_volts")
-		x.Figure, x.Limit, x.Measure = unit.Whole(top, "V"), unit.Whole(wants, "V")+" wanted by the motor", finding.Against(top, finding.AtLeast, 0.95*wants, "V")
+		x := say("top-volts", finding.Note, fmt.Sprintf("It can be set to %s at most; the wall has %s.",
+			unit.Whole(top, "V"), unit.Whole(o.Site.Supply.Volts, "V")),
+			fmt.Sprintf("The motor gets its volts per hertz up to %s; above, torque falls as above base speed.",
+				unit.Text(math.Min(1, top/wants)*o.Site.Model.FrequencyHz, "Hz")), "drive.top_volts")
+		x.Figure, x.Limit, x.Measure = unit.Whole(top, "V"), unit.Whole(wants, "V")+" wanted by the motor",
+			finding.Against(top, finding.AtLeast, 0.95*wants, "V")
 		if top < 0.95*wants {
 			x.Grade = finding.Caution
 		}
 	}
 	if s := o.Chosen.SinkOhms; s > 1 {
-		say("sink", finding.Stop, fmt.Sprintf("Its heat sink is not earthed: %s.", unit.Text(s, "Ω")), "Earth it with its own ring on bare metal, measure again: under 1 Ω.", "drive.sink_ohm")
+		say("sink", finding.Stop, fmt.Sprintf("Its heat sink is not earthed: %s.", unit.Text(s, "Ω")),
+			"Earth it with its own ring on bare metal, measure again: under 1 Ω.", "drive.sink_ohm")
 	}
-	names := leads.PrintJoint(o.Site.Hand.Kind.Terminals()[:min(3, len(o.Site.Hand.Kind.Terminals()))], o.Site.Hand.Naming)
-	turn := finding.Finding{ID: "drive.direction", Bay: finding.Bridge, Grade: finding.Note, Sentence: "If it turns the wrong way: exchange any two of its three motor wires, standing and dead.",
-		Detail: fmt.Sprintf("At its input an exchange does nothing. Facing the shaft end it turns clockwise where %s are marked as the standard has it. The bump comes after the settings that protect the motor are keyed.", names), Why: []finding.Why{{Formula: "order of the three outputs", Section: finding.OnDirection, Source: "engine"}}}
+	names := leads.PrintJoint(o.Site.Hand.Kind.Terminals()[:min(3, len(o.Site.Hand.Kind.Terminals()))],
+		o.Site.Hand.Naming)
+	turn := finding.Finding{ID: "drive.direction", Bay: finding.Bridge, Grade: finding.Note,
+		Sentence: "If it turns the wrong way: exchange any two of its three motor wires, standing and dead.",
+		Detail: fmt.Sprintf("At its input an exchange does nothing. Facing the shaft end it turns clockwise where %s "+
+			"are marked as the standard has it. The bump comes after the settings that protect the motor are keyed.",
+			names), Why: []finding.Why{{Formula: "order of the three outputs", Section: finding.OnDirection,
+			Source: "engine"}}}
 	if o.Site.Load.Turn == load.Anti && !strings.HasPrefix(o.Site.As.Leads.Bumped, "right") {
-		turn.Grade, turn.Sentence = finding.Caution, "In these joints it would turn clockwise; the machine wants anticlockwise."
-		turn.Detail = "Exchange two of its three motor wires, standing and dead, rather than run it in reverse for good; then bump it. " + turn.Detail
+		turn.Grade, turn.Sentence = finding.Caution, "In these joints it would turn clockwise; the machine wants "+
+			"anticlockwise."
+		turn.Detail = "Exchange two of its three motor wires, standing and dead, rather than run it in reverse for " +
+			"good; then bump it. " + turn.Detail
 		turn.Entries = []string{"load.turn"}
 	}
 	o.say(turn)
-	o.say(finding.Finding{ID: "drive.link", Bay: finding.Bridge, Grade: finding.Note, Sentence: fmt.Sprintf("After power-off wait %s and measure its link before anything is touched.", v.WaitText), Detail: "It holds several hundred volts, lamp or no lamp."})
+	o.say(finding.Finding{ID: "drive.link", Bay: finding.Bridge, Grade: finding.Note,
+		Sentence: fmt.Sprintf("After power-off wait %s and measure its link before anything is touched.", v.WaitText),
+		Detail:   "It holds several hundred volts, lamp or no lamp."})
 }

@@ -124,19 +124,26 @@ func (o *Over) say(f ...finding.Finding) { o.Said = append(o.Said, f...) }
 
 // work weighs, sets, wires and judges the drive.
 func (o *Over) work() {
-	v := &View{Choices: o.offers(), Figures: []finding.Figure{}, Envelope: []Point{}, Caps: []Cap{}, Map: []Command{}, Sheet: []Row{}, Unheard: []string{}, Wiring: []Wire{},
+	v := &View{Choices: o.offers(), Figures: []finding.Figure{}, Envelope: []Point{}, Caps: []Cap{}, Map: []Command{},
+		Sheet: []Row{}, Unheard: []string{}, Wiring: []Wire{},
 		Never: NeverWired(), Inspection: []Step{}, Restore: []string{}, Displays: []string{}, Quirks: []string{},
-		Up: Ramp{Hz: []float64{}, Share: []float64{}}, Down: Ramp{Hz: []float64{}, Share: []float64{}}, BaseHz: o.Site.Model.FrequencyHz}
+		Up: Ramp{Hz: []float64{}, Share: []float64{}}, Down: Ramp{Hz: []float64{}, Share: []float64{}},
+		BaseHz: o.Site.Model.FrequencyHz}
 	o.View = v
 	p := o.Profile
 	if p == nil {
-		o.say(finding.Finding{ID: "drive.none", Bay: finding.Bridge, Grade: finding.Open, Sentence: "Which drive? It is chosen by amps.", Detail: fmt.Sprintf("The motor asks %s in these joints. Known drives stand under Choose, weighed; another comes in as a profile file.", unit.Text(o.PlateAmps(), "A")), Entries: []string{"drive.profile"}})
+		o.say(finding.Finding{ID: "drive.none", Bay: finding.Bridge, Grade: finding.Open,
+			Sentence: "Which drive? It is chosen by amps.", Detail: fmt.Sprintf("The motor asks %s in these joints. "+
+				"Known drives stand under Choose, weighed; another comes in as a profile file.",
+				unit.Text(o.PlateAmps(), "A")), Entries: []string{"drive.profile"}})
 		return
 	}
 	m, start := o.motorFor(p, o.Site.Feed.Volts)
-	// The whole duty: the heaviest load bounds the speed, the start the ramp up, and the lightest, which hardly brakes, the ramp down.
+	// The whole duty: the heaviest load bounds the speed, the start the ramp up, and the
+	// lightest, which hardly brakes, the ramp down.
 	heavy, starting, light := m, m, m
-	heavy.Load, starting.Load, light.Load = o.Site.Load.At(o.Site.Load.Heaviest), o.Site.Load.RunUp(), o.Site.Load.At(o.Site.Load.Lightest)
+	heavy.Load, starting.Load, light.Load = o.Site.Load.At(o.Site.Load.Heaviest), o.Site.Load.RunUp(),
+		o.Site.Load.At(o.Site.Load.Lightest)
 	if o.Site.Load.Start != load.Free {
 		starting.Load = o.Site.Load.At(o.Site.Load.Heaviest)
 	}
@@ -154,7 +161,8 @@ func (o *Over) work() {
 	o.say(o.Chosen.Control(p, wants)...)
 	rows, unheard, cut := p.Sheet(wants, o.Chosen.SecondHand == "yes")
 	strange := o.Chosen.BackInto(rows)
-	v.Name, v.About, v.Verdict, v.Words, v.Caps, v.TopHz, v.LeastHz = p.Name, p.About, weighed.Verdict, weighed.Words, caps, top, o.Chosen.LeastHz
+	v.Name, v.About, v.Verdict, v.Words, v.Caps, v.TopHz, v.LeastHz = p.Name, p.About, weighed.Verdict, weighed.Words,
+		caps, top, o.Chosen.LeastHz
 	v.Envelope, v.Dial = m.Envelope(math.Max(top, 1.2*o.Site.Model.FrequencyHz)), o.Chosen.SpeedsAt(m, at)
 	if pt, err := m.At(at); err == nil {
 		v.Point = pt
@@ -163,7 +171,8 @@ func (o *Over) work() {
 	v.Map, v.Sheet = o.Chosen.Map(p), rows
 	for _, f := range unheard {
 		switch f {
-		case LineVolts, LineHertz, MotorPoles, DisplayScale, BaseHertz, MotorFactor, MotorRPM, MotorPower, StopMode, ResetFault, Boost:
+		case LineVolts, LineHertz, MotorPoles, DisplayScale, BaseHertz, MotorFactor, MotorRPM, MotorPower, StopMode,
+			ResetFault, Boost:
 		default:
 			v.Unheard = append(v.Unheard, strings.ReplaceAll(string(f), "-", " "))
 		}
@@ -177,9 +186,13 @@ func (o *Over) work() {
 	if o.Chosen.SecondHand == "yes" {
 		v.Inspection = o.Chosen.Inspection(p, o.Site.Supply.Volts)
 	}
-	v.Restore, v.Displays, v.Quirks = append(v.Restore, p.Restore...), append(v.Displays, p.Displays...), append(v.Quirks, p.Quirks...)
+	v.Restore, v.Displays, v.Quirks = append(v.Restore, p.Restore...), append(v.Displays, p.Displays...),
+		append(v.Quirks, p.Quirks...)
 	v.WaitText = unit.Plain(p.WaitMinutes) + unit.Space + "min"
-	v.BoxText = fmt.Sprintf("It makes about %s of heat at full power; %s free above and below, upright; its enclosure is %s. A closed metal box wants %s of free surface to stay 10 °C above the room (planning).", unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode, unit.Text(p.BoxArea(), "m²"))
+	v.BoxText = fmt.Sprintf("It makes about %s of heat at full power; %s free above and below, upright; its "+
+		"enclosure is %s. A closed metal box wants %s of free surface to stay 10 °C above the room (planning).",
+		unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode,
+		unit.Text(p.BoxArea(), "m²"))
 	v.Figures = o.figures(p, weighed, v)
 	o.judge(v, m, heavy, up, down, cut, strange)
 	v.Up, v.Down = finite(up), finite(down)
@@ -188,7 +201,8 @@ func (o *Over) work() {
 // driveMotor is the motor as a drive sees it, in the joints wanted, under a share
 // of its load, and what that drive brings off at standstill.
 func (o *Over) motorFor(p *Profile, feed float64) (Motor, Brought) {
-	m := Motor{Model: o.Site.Model, LineVolts: o.plateVoltsAt(feed), LineAmps: o.PlateAmps(), OutVolts: feed, LimitShare: 1.5, Cooling: o.Chosen.Cooling, DutyRatio: o.Site.Plate.InverterDuty,
+	m := Motor{Model: o.Site.Model, LineVolts: o.plateVoltsAt(feed), LineAmps: o.PlateAmps(), OutVolts: feed,
+		LimitShare: 1.5, Cooling: o.Chosen.Cooling, DutyRatio: o.Site.Plate.InverterDuty,
 		Load: o.Site.Load.At(o.Site.Load.Usual), Inertia: o.Site.Load.Inertia + machine.RotorInertia(o.Site.Model)}
 	if m.Cooling == "" {
 		if m.Cooling = OwnFan; o.Site.Plate.InverterDuty > 0 {
@@ -231,8 +245,10 @@ func (o *Over) PlateAmps() float64 {
 }
 
 func (o *Over) asks(resistor bool) Asks {
-	return Asks{Rules: o.Site.Rules, Line: o.Site.Supply.Volts, ShaftWatts: o.Site.Plate.ShaftWatts, LineAmps: o.PlateAmps(), Efficiency: o.Site.Plate.Efficiency.Value,
-		StartShare: o.startAsked(), Single: o.Site.Has("plate.single-phase"), Resistor: resistor, Volts: o.fits(o.Site.Feed.Volts)}
+	return Asks{Rules: o.Site.Rules, Line: o.Site.Supply.Volts, ShaftWatts: o.Site.Plate.ShaftWatts,
+		LineAmps: o.PlateAmps(), Efficiency: o.Site.Plate.Efficiency.Value,
+		StartShare: o.startAsked(), Single: o.Site.Has("plate.single-phase"), Resistor: resistor,
+		Volts: o.fits(o.Site.Feed.Volts)}
 }
 
 // fits says whether some joint of the leads takes so many volts.
@@ -257,7 +273,8 @@ func (o *Over) offers() []Offer {
 		weighed, said := o.Chosen.Choose(&p, a)
 		one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: weighed.Words, Grade: weighed.Verdict}
 		for _, f := range said {
-			if f.Grade == weighed.Verdict && (one.Text == "" || f.Grade == finding.Stop && !strings.Contains(one.Text, f.Sentence)) {
+			if f.Grade == weighed.Verdict && (one.Text == "" || f.Grade == finding.Stop &&
+				!strings.Contains(one.Text, f.Sentence)) {
 				if one.Text != "" {
 					one.Text += " "
 				}
@@ -286,14 +303,16 @@ func (o *Over) dialHz(top float64) float64 {
 
 func (o *Over) plate() Plate {
 	p := &o.Site.Plate
-	return Plate{Volts: math.Round(o.plateVolts()), Amps: math.Round(o.PlateAmps()*100) / 100, Hertz: p.Hertz, RPM: p.RPM, Watts: p.ShaftWatts, Factor: p.PowerFactor.Value, Poles: p.Poles,
+	return Plate{Volts: math.Round(o.plateVolts()), Amps: math.Round(o.PlateAmps()*100) / 100, Hertz: p.Hertz,
+		RPM: p.RPM, Watts: p.ShaftWatts, Factor: p.PowerFactor.Value, Poles: p.Poles,
 		AmpsGuessed: o.Site.Column.Mark == finding.Estimated, FactorGuessed: p.PowerFactor.Mark == finding.Estimated}
 }
 
 // motorEnds are the joints that the drive's three wires go to.
 func (o *Over) motorEnds() (out [3]string) {
 	for i, l := range leads.Lines {
-		own := slices.DeleteFunc(slices.Clone(o.Site.Wanted.Of(l)), func(n string) bool { return slices.Contains(leads.Lines, n) })
+		own := slices.DeleteFunc(slices.Clone(o.Site.Wanted.Of(l)),
+			func(n string) bool { return slices.Contains(leads.Lines, n) })
 		out[i] = leads.PrintJoint(own, o.Site.Hand.Naming)
 	}
 	return out
@@ -301,20 +320,26 @@ func (o *Over) motorEnds() (out [3]string) {
 
 func (o *Over) figures(p *Profile, weighed Weighed, v *View) []finding.Figure {
 	fig := func(id, name, text, note string, section finding.Section) finding.Figure {
-		return finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: o.Site.Mark(), Why: []finding.Why{{Formula: name, Section: section, Source: "profile, plate and engine"}}}
+		return finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: o.Site.Mark(),
+			Why: []finding.Why{{Formula: name, Section: section, Source: "profile, plate and engine"}}}
 	}
 	out := []finding.Figure{
-		fig("amps", "Output amps", unit.Text(weighed.Need, "A")+" of "+unit.Text(weighed.Have, "A"), "asked, and there after derating", finding.OnDrive),
-		fig("input", "Input amps", unit.Text(weighed.InputAmps, "A"), fmt.Sprintf("at full power, power factor %s, estimated", unit.Three(weighed.InputFactor)), finding.OnDrive),
-		fig("volts", "Output volts", unit.Whole(o.Site.Feed.Volts, "V"), "greatest, from "+unit.Whole(o.Site.Supply.Volts, "V"), finding.OnDrive),
+		fig("amps", "Output amps", unit.Text(weighed.Need, "A")+" of "+unit.Text(weighed.Have, "A"),
+			"asked, and there after derating", finding.OnDrive),
+		fig("input", "Input amps", unit.Text(weighed.InputAmps, "A"),
+			fmt.Sprintf("at full power, power factor %s, estimated", unit.Three(weighed.InputFactor)), finding.OnDrive),
+		fig("volts", "Output volts", unit.Whole(o.Site.Feed.Volts, "V"),
+			"greatest, from "+unit.Whole(o.Site.Supply.Volts, "V"), finding.OnDrive),
 	}
 	if v.Point.Carries {
 		out = append(out,
-			fig("motor", "Motor amps", unit.Text(v.Point.Amps, "A"), unit.Percent(v.Point.Share)+" of plate at "+unit.Text(v.Point.Hz, "Hz"), finding.OnDriveSpeed),
+			fig("motor", "Motor amps", unit.Text(v.Point.Amps, "A"),
+				unit.Percent(v.Point.Share)+" of plate at "+unit.Text(v.Point.Hz, "Hz"), finding.OnDriveSpeed),
 			fig("speed", "Motor speed", unit.Whole(v.Point.RPM, "rpm"), "with slip at your load", finding.OnDriveSpeed))
 	}
 	out = append(out,
-		fig("continuous", "Torque for good", unit.Percent(v.Point.Continuous), "of plate there; your load asks "+unit.Percent(v.Point.Asked), finding.OnDriveSpeed),
+		fig("continuous", "Torque for good", unit.Percent(v.Point.Continuous),
+			"of plate there; your load asks "+unit.Percent(v.Point.Asked), finding.OnDriveSpeed),
 		fig("short", "For a minute", unit.Percent(v.Point.Short), "by the limit of amps", finding.OnDriveSpeed))
 	return out
 }

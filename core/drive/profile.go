@@ -59,8 +59,10 @@ const (
 	PhaseLoss    Function = "input-phase-loss"
 )
 
-var functions = []Function{LineVolts, LineHertz, MotorVolts, MotorAmps, MotorHertz, MotorRPM, MotorPoles, MotorPower, MotorFactor, BaseHertz, LeastHertz, MostHertz, Boost,
-	Accelerate, Decelerate, StopMode, RunSource, SpeedSource, ReverseRun, Restart, ResetFault, Overload, CurrentLimit, Carrier, SkipFrom, SkipTo, SkipFrom2, SkipTo2, DisplayScale, PhaseLoss}
+var functions = []Function{LineVolts, LineHertz, MotorVolts, MotorAmps, MotorHertz, MotorRPM, MotorPoles, MotorPower,
+	MotorFactor, BaseHertz, LeastHertz, MostHertz, Boost,
+	Accelerate, Decelerate, StopMode, RunSource, SpeedSource, ReverseRun, Restart, ResetFault, Overload, CurrentLimit,
+	Carrier, SkipFrom, SkipTo, SkipFrom2, SkipTo2, DisplayScale, PhaseLoss}
 
 // Role is what a terminal is for.
 type Role string
@@ -83,7 +85,8 @@ const (
 	DriveReset Role = "reset"
 )
 
-var roles = []Role{LineIn, Earth, MotorOut, Brake, Run, Reverse, Stop, Common, PotHigh, PotWiper, PotLow, FaultOut, ShieldBar, DriveReset}
+var roles = []Role{LineIn, Earth, MotorOut, Brake, Run, Reverse, Stop, Common, PotHigh, PotWiper, PotLow, FaultOut,
+	ShieldBar, DriveReset}
 
 // Profile is one drive.
 type Profile struct {
@@ -102,8 +105,9 @@ type Profile struct {
 	Terminals  []Terminal  `json:"terminals,omitempty" nullable:"false"`
 	Never      []Never     `json:"never,omitempty" nullable:"false"`
 
-	Restore  []string `json:"restore,omitempty" nullable:"false"`  // how defaults are brought back, step by step
-	Keying   string   `json:"keying,omitempty"`                    // how one value is keyed; {code} and {value} stand for them
+	Restore []string `json:"restore,omitempty" nullable:"false"` // how defaults are brought back, step by step
+	// how one value is keyed; {code} and {value} stand for them
+	Keying   string   `json:"keying,omitempty"`
 	Displays []string `json:"displays,omitempty" nullable:"false"` // display modes that exist; the first at power-up
 	Quirks   []string `json:"quirks,omitempty" nullable:"false"`
 
@@ -265,6 +269,8 @@ func Decode(data []byte) (Profile, error) {
 }
 
 // Validate names every bad place of a profile.
+//
+// Long: a list of places, each checked by itself.
 func (p *Profile) Validate() openfile.Problems {
 	var bad openfile.Problems
 	add := func(path, found, wanted string) {
@@ -288,7 +294,8 @@ func (p *Profile) Validate() openfile.Problems {
 		add("input.volts", fmt.Sprint(p.Input.Volts), "least and greatest volts")
 	}
 	if p.Input.Phases == 3 && !(p.Input.SingleShare > 0 && p.Input.SingleShare <= 1) {
-		add("input.single_phase_share", fmt.Sprint(p.Input.SingleShare), "above 0, at most 1, of a drive made for three phases")
+		add("input.single_phase_share", fmt.Sprint(p.Input.SingleShare),
+			"above 0, at most 1, of a drive made for three phases")
 	}
 	if p.LossShare > 0.3 {
 		add("loss_share", fmt.Sprint(p.LossShare), "at most 0.3")
@@ -349,7 +356,8 @@ func (p *Profile) Validate() openfile.Problems {
 	}
 	for i, t := range p.Terminals {
 		if !slices.Contains(roles, t.Role) {
-			add(fmt.Sprintf("terminals[%d].role", i), fmt.Sprintf("%q", string(t.Role)), "a role, like line, motor or earth")
+			add(fmt.Sprintf("terminals[%d].role", i), fmt.Sprintf("%q", string(t.Role)),
+				"a role, like line, motor or earth")
 		}
 	}
 	for i, n := range p.Never {

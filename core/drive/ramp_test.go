@@ -32,10 +32,15 @@ func TestTheTimeDomainConfirmsTheAmpsOfARamp(t *testing.T) {
 		volts := m.Volts(hz)
 		text, err := json.Marshal(map[string]any{
 			"format": "gray-bridge/time-domain-reference", "version": 1,
-			"machines": map[string]any{"m": map[string]any{"poles": own.Eq.Poles, "frequency_hz": own.Eq.FrequencyHz, "r1_ohm": own.Eq.R1Ohm, "x1_ohm": own.Eq.X1Ohm, "r2_ohm": own.Eq.R2Ohm, "x2_ohm": own.Eq.X2Ohm, "xm_ohm": own.Eq.XmOhm, "j_kgm2": 0.01, "coils": machine.Coils()}},
-			"cases": []any{map[string]any{"name": "ramp", "machine": "m", "supply": map[string]any{"kind": "three-phase", "line_volts_rms": volts, "frequency_hz": hz}, "joints": [][]string{{"L1", "U1", "W2"}, {"L2", "V1", "U2"}, {"L3", "W1", "V2"}},
+			"machines": map[string]any{"m": map[string]any{"poles": own.Eq.Poles, "frequency_hz": own.Eq.FrequencyHz,
+				"r1_ohm": own.Eq.R1Ohm, "x1_ohm": own.Eq.X1Ohm, "r2_ohm": own.Eq.R2Ohm, "x2_ohm": own.Eq.X2Ohm,
+				"xm_ohm": own.Eq.XmOhm, "j_kgm2": 0.01, "coils": machine.Coils()}},
+			"cases": []any{map[string]any{"name": "ramp", "machine": "m",
+				"supply":     map[string]any{"kind": "three-phase", "line_volts_rms": volts, "frequency_hz": hz},
+				"joints":     [][]string{{"L1", "U1", "W2"}, {"L2", "V1", "U2"}, {"L3", "W1", "V2"}},
 				"capacitors": []any{}, "mode": "free", "initial_speed_share_of_synchronous": 0.97, "end_s": 3,
-				"load": map[string]any{"friction_nm": own.FrictionNm, "constant_nm": m.Load.ShaftNm(&own, 1) + inertia}}},
+				"load": map[string]any{"friction_nm": own.FrictionNm, "constant_nm": m.Load.ShaftNm(&own, 1) +
+					inertia}}},
 		})
 		require.NoError(t, err)
 		cases, err := transient.DecodeCases(text)

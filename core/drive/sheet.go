@@ -81,6 +81,8 @@ type Row struct {
 // order. all lists also what is as the default is: for a drive whose settings
 // nobody knows. unheard are the wants that the drive has no setting for; cut
 // are rows whose range does not reach the want.
+//
+// Long: three kinds of row that share what has been heard.
 func (p *Profile) Sheet(wants map[Function]Want, all bool) (rows []Row, unheard []Function, cut []Row) {
 	rows = []Row{}
 	heard := map[Function]bool{}
@@ -88,7 +90,8 @@ func (p *Profile) Sheet(wants map[Function]Want, all bool) (rows []Row, unheard 
 		heard[f] = true
 		w := wants[f]
 		r.Function, r.ID = f, r.Code
-		r.Why = finding.Why{Formula: w.Formula, Numbers: w.Numbers, Section: finding.OnDriveSheet, Source: "plate, load and choices of this job", Estimated: w.Estimated}
+		r.Why = finding.Why{Formula: w.Formula, Numbers: w.Numbers, Section: finding.OnDriveSheet,
+			Source: "plate, load and choices of this job", Estimated: w.Estimated}
 		if clamped {
 			cut = append(cut, r)
 		}
@@ -106,7 +109,8 @@ func (p *Profile) Sheet(wants map[Function]Want, all bool) (rows []Row, unheard 
 			switch {
 			case w.Word != "" && x.Means == w.Word:
 				best = i
-			case w.Word == "" && (best < 0 || math.Abs(x.Number-w.Number) < math.Abs(j.Positions[best].Number-w.Number)):
+			case w.Word == "" && (best < 0 ||
+				math.Abs(x.Number-w.Number) < math.Abs(j.Positions[best].Number-w.Number)):
 				best = i
 			}
 		}
@@ -114,7 +118,9 @@ func (p *Profile) Sheet(wants map[Function]Want, all bool) (rows []Row, unheard 
 			continue
 		}
 		x := j.Positions[best]
-		r := Row{Kind: Plugged, Code: j.Name, Name: plainName(j.Function), Value: x.At, Plain: x.Text, How: fmt.Sprintf("power off, wait, plug %s to %s", j.Name, x.At), Default: j.Default, Same: x.At == j.Default}
+		r := Row{Kind: Plugged, Code: j.Name, Name: plainName(j.Function), Value: x.At, Plain: x.Text,
+			How: fmt.Sprintf("power off, wait, plug %s to %s", j.Name, x.At), Default: j.Default,
+			Same: x.At == j.Default}
 		off := w.Word == "" && math.Abs(x.Number/w.Number-1) > 0.25
 		if w.Word == "" && math.Abs(x.Number-w.Number) > 1e-9 {
 			r.Note = "the nearest that it has to " + w.Text
@@ -140,7 +146,8 @@ func (p *Profile) Sheet(wants map[Function]Want, all bool) (rows []Row, unheard 
 			if set, err := q.Read(r.Value); err == nil && math.Abs(set-w.Number) > 1e-9 {
 				note := fmt.Sprintf("%s is asked; it can show %s", w.Text, r.Value)
 				if clamped {
-					note = fmt.Sprintf("%s is asked; it goes from %s to %s", w.Text, unit.Plain(q.Least), unit.Plain(q.Most))
+					note = fmt.Sprintf("%s is asked; it goes from %s to %s", w.Text, unit.Plain(q.Least),
+						unit.Plain(q.Most))
 				}
 				if clamped || math.Abs(set-w.Number) > 0.02*math.Abs(w.Number) {
 					r.Note = note
@@ -158,7 +165,8 @@ func (p *Profile) Sheet(wants map[Function]Want, all bool) (rows []Row, unheard 
 		}
 		share := (w.Number - t.From) / (t.To - t.From)
 		in := math.Min(math.Max(share, 0), 1)
-		r := Row{Kind: Turned, Code: t.Name, Name: plainName(t.Function), Value: fmt.Sprintf("%.0f %%", 100*in), Plain: w.Text,
+		r := Row{Kind: Turned, Code: t.Name, Name: plainName(t.Function), Value: fmt.Sprintf("%.0f %%", 100*in),
+			Plain:   w.Text,
 			How:     fmt.Sprintf("turn %s to %.0f %% of its travel, about %s on a clock", t.Name, 100*in, clock(in)),
 			Default: fmt.Sprintf("%.0f %%", 100*t.Default), Same: math.Abs(in-t.Default) < 0.01}
 		if math.Abs(in-share) > 0.01 {

@@ -112,7 +112,8 @@ func (m Motor) At(hertz float64) (Point, error) {
 	if _, idle := at(1e-6); idle > m.LimitShare {
 		limit = 0 // the volts alone pass the limit of amps
 	} else if _, share := at(peak); share > m.LimitShare {
-		limit = search.Root(func(slip float64) float64 { _, share := at(slip); return share - m.LimitShare }, 1e-6, peak)
+		limit = search.Root(func(slip float64) float64 { _, share := at(slip); return share - m.LimitShare }, 1e-6,
+			peak)
 	}
 	if limit > 0 {
 		t, _ := at(limit)
@@ -219,10 +220,12 @@ func (c Chosen) Highest(m Motor, p *Profile) []Cap {
 	case c.ShakesHz > 0:
 		add(2*base, "twice its own hertz: the sweep is quiet there, the plate grants no more")
 	default:
-		add(1.5*base, "one and a half times its own hertz: bearings and balance of a plain motor, until plate and sweep say more (planning)")
+		add(1.5*base, "one and a half times its own hertz: bearings and balance of a plain motor, until plate and "+
+			"sweep say more (planning)")
 	}
 	if d := math.Max(c.MotorSheaveM, c.ToolSheaveM*c.Ratio()); d > 0 { // both rims run at the belt's speed
-		add(rimMost/(math.Pi*d)*60*poles/120, fmt.Sprintf("sheave rims stay below %s (planning)", unit.Text(rimMost, "m/s")))
+		add(rimMost/(math.Pi*d)*60*poles/120, fmt.Sprintf("sheave rims stay below %s (planning)",
+			unit.Text(rimMost, "m/s")))
 	}
 	if c.ShakesHz > 0 {
 		add(c.ShakesHz-1, "just below where the sweep showed it shaking, "+unit.Text(c.ShakesHz, "Hz"))
@@ -273,11 +276,14 @@ func (c Chosen) SpeedsAt(m Motor, hertz float64) Speeds {
 func (c Chosen) HertzFor(m Motor, p *Profile, way string, value float64) (hertz float64, ok bool) {
 	of := func(h float64) float64 {
 		s := c.SpeedsAt(m, h)
-		return map[string]float64{"hz": s.Hz, "motor": s.Motor, "tool": s.Tool, "surface": s.Surface, "feet": s.Feet}[way] - value
+		return map[string]float64{"hz": s.Hz, "motor": s.Motor, "tool": s.Tool, "surface": s.Surface,
+			"feet": s.Feet}[way] - value
 	}
 	// Synchronous speed is the least that it takes; slip never half as much again.
 	ratio := c.Ratio()
-	motor := map[string]float64{"hz": value * 120 / float64(m.Model.Eq.Poles), "motor": value, "tool": value / ratio, "surface": value * 60 / (math.Pi * c.ToolM) / ratio, "feet": value / 196.850394 * 60 / (math.Pi * c.ToolM) / ratio}[way]
+	motor := map[string]float64{"hz": value * 120 / float64(m.Model.Eq.Poles), "motor": value, "tool": value / ratio,
+		"surface": value * 60 / (math.Pi * c.ToolM) / ratio,
+		"feet":    value / 196.850394 * 60 / (math.Pi * c.ToolM) / ratio}[way]
 	low := motor * float64(m.Model.Eq.Poles) / 120
 	high := math.Min(1.5*low+3, p.Output.Hertz)
 	if !(value > 0) || !(low <= high) || of(high) < 0 {
@@ -299,7 +305,8 @@ type Ramp struct {
 	Least float64   `json:"least_s"`
 	Asked float64   `json:"asked_s"`
 	Hz    []float64 `json:"hz" nullable:"false"`
-	Share []float64 `json:"share" nullable:"false"` // of plate amps, on the way at the time asked; down: torque over what brakes
+	// of plate amps, on the way at the time asked; down: torque over what brakes
+	Share []float64 `json:"share" nullable:"false"`
 	Limit float64   `json:"limit"`
 	Trips bool      `json:"trips"`
 	Text  string    `json:"text"`
@@ -342,7 +349,8 @@ func (m Motor) Up(most, asked float64) Ramp {
 		r.Least = math.Inf(1)
 	}
 	if math.IsInf(r.Least, 1) {
-		r.Asked, r.Trips, r.Text = asked, true, "It does not come up: the load and its inertia ask more than the amps limit gives."
+		r.Asked, r.Trips, r.Text = asked, true, "It does not come up: the load and its inertia ask more than the "+
+			"amps limit gives."
 		return r
 	}
 	if r.Asked = asked; asked == 0 {
@@ -354,7 +362,8 @@ func (m Motor) Up(most, asked float64) Ramp {
 		r.Share = append(r.Share, m.ampsFor(h, load+need))
 		r.Trips = r.Trips || need > spare[i]
 	}
-	r.Text = fmt.Sprintf("At least %s from standstill to %s; shorter, it reaches its limit of amps and trips or drags.", unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
+	r.Text = fmt.Sprintf("At least %s from standstill to %s; shorter, it reaches its limit of amps and trips or "+
+		"drags.", unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
 	return r
 }
 
@@ -386,7 +395,8 @@ func (m Motor) Down(most, asked float64, resistor bool) Ramp {
 	const steps = 20
 	dOmega := 4 * math.Pi * most / float64(m.Model.Eq.Poles) / steps
 	help := func(h float64) float64 {
-		return brake + m.Load.ShaftNm(m.Model, 120*h/float64(m.Model.Eq.Poles)/m.Model.RPM)/rated + m.Model.FrictionNm/rated
+		return brake + m.Load.ShaftNm(m.Model, 120*h/float64(m.Model.Eq.Poles)/m.Model.RPM)/rated +
+			m.Model.FrictionNm/rated
 	}
 	for i := range steps {
 		h := most * (1 - (float64(i)+0.5)/steps)
@@ -402,9 +412,11 @@ func (m Motor) Down(most, asked float64, resistor bool) Ramp {
 		r.Share = append(r.Share, share)
 		r.Trips = r.Trips || share > 1
 	}
-	r.Text = fmt.Sprintf("At least %s from %s to standstill on its own losses and the load (planning); shorter, the link's volts rise and it trips.", unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
+	r.Text = fmt.Sprintf("At least %s from %s to standstill on its own losses and the load (planning); shorter, the "+
+		"link's volts rise and it trips.", unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
 	if resistor {
-		r.Text = fmt.Sprintf("At least %s from %s to standstill with the braking resistor (planning).", unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
+		r.Text = fmt.Sprintf("At least %s from %s to standstill with the braking resistor (planning).",
+			unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
 	}
 	return r
 }

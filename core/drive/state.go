@@ -29,17 +29,21 @@ func (o *Over) State(id string, f site.Fed, known bool) site.State {
 func (o *Over) Case(f site.Fed) *circuit.Circuit {
 	coils, inside := o.Site.CoilsOf(f)
 	m := o.Motor.ModelAt(o.Hertz)
-	c := &circuit.Circuit{FrequencyHz: o.Hertz, Reference: "N", Elements: []circuit.Element{}, Machines: []circuit.Machine{{Name: "motor", Equivalent: m.Eq, Slip: 1, Coils: coils}},
-		Joints: append(append([][]string{}, inside...), f.Joints...)}
+	c := &circuit.Circuit{FrequencyHz: o.Hertz, Reference: "N", Elements: []circuit.Element{},
+		Machines: []circuit.Machine{{Name: "motor", Equivalent: m.Eq, Slip: 1, Coils: coils}},
+		Joints:   append(append([][]string{}, inside...), f.Joints...)}
 	// The line volts are what the winding volts on this dial ask, in the joints wanted.
 	line := o.Motor.Volts(o.Hertz) / o.Site.Model.WindingVolts * o.Motor.LineVolts
 	for i, l := range leads.Lines {
-		c.Sources = append(c.Sources, circuit.Source{Name: "drive " + l, From: l, To: "N", VoltsRMS: line / math.Sqrt(3), PhaseDeg: -120 * float64(i)})
+		c.Sources = append(c.Sources, circuit.Source{Name: "drive " + l, From: l, To: "N",
+			VoltsRMS: line / math.Sqrt(3), PhaseDeg: -120 * float64(i)})
 	}
 	return c
 }
 
 // solveDrive fills a state's figures on the drive.
+//
+// Long: one state, figure by figure, with its verdict last.
 func (o *Over) settle(s *site.State, f site.Fed) {
 	if o.Motor == nil {
 		s.Solved, s.Verdict = false, "Choose the drive first."
@@ -84,7 +88,8 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 	}
 	pairs := [][2]string{{"L1", "L2"}, {"L1", "L3"}, {"L2", "L3"}}
 	for _, p := range pairs {
-		s.Between = append(s.Between, site.Between{A: p[0], B: p[1], Volts: unit.Whole(cmplx.Abs(solver.Volts(p[0], p[1])), "V")})
+		s.Between = append(s.Between, site.Between{A: p[0], B: p[1],
+			Volts: unit.Whole(cmplx.Abs(solver.Volts(p[0], p[1])), "V")})
 	}
 	most := 0.0
 	for i, l := range leads.Lines {
@@ -106,28 +111,35 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 	switch one, two, fight := leads.Fighting(c.Machines[0].Coils, f.Joints); {
 	case fight:
 		s.Grade, s.Trips = finding.Stop, true
-		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: the drive trips at once.", site.Title(one), site.Title(two))
+		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: the drive trips at once.", site.Title(one),
+			site.Title(two))
 	case most < site.NothingFlows:
 		s.Grade, s.Verdict = finding.Note, "Fed like this nothing flows: no coil stands between the drive's outputs."
 	case s.Runs && most > 1.001*o.Weighed.Have/float64(o.Chosen.Count):
 		s.Grade = finding.Stop
-		s.Verdict = fmt.Sprintf("%srun until the drive trips: %s asked, %s has %s.", fedText, site.AmpsText(most), o.Profile.Name, unit.Text(o.Weighed.Have, "A"))
+		s.Verdict = fmt.Sprintf("%srun until the drive trips: %s asked, %s has %s.", fedText, site.AmpsText(most),
+			o.Profile.Name, unit.Text(o.Weighed.Have, "A"))
 	case !s.Runs && most > limit:
 		s.Grade, s.Trips = finding.Stop, true
-		s.Verdict = fmt.Sprintf("%snot carry the load at %s, and the drive trips: winding %s at %s of plate amps.", fedText, hz, coil, unit.Percent(worst))
+		s.Verdict = fmt.Sprintf("%snot carry the load at %s, and the drive trips: winding %s at %s of plate amps.",
+			fedText, hz, coil, unit.Percent(worst))
 	case !s.Runs:
 		s.Grade, s.Verdict = finding.Stop, fmt.Sprintf("%snot carry the load at %s.", fedText, hz)
 	case worst > 1.15:
 		s.Grade = finding.Stop
-		s.Verdict = fmt.Sprintf("%srun at %s and burn winding %s: %s of plate amps.", fedText, s.RPM, coil, unit.Percent(worst))
+		s.Verdict = fmt.Sprintf("%srun at %s and burn winding %s: %s of plate amps.", fedText, s.RPM, coil,
+			unit.Percent(worst))
 	case worst > 1:
 		s.Grade = finding.Caution
-		s.Verdict = fmt.Sprintf("%srun at %s, %s, with winding %s at %s of plate amps: short runs only.", fedText, s.RPM, hz, coil, unit.Percent(worst))
+		s.Verdict = fmt.Sprintf("%srun at %s, %s, with winding %s at %s of plate amps: short runs only.", fedText,
+			s.RPM, hz, coil, unit.Percent(worst))
 	default:
 		s.Grade = finding.Good
-		s.Verdict = fmt.Sprintf("%srun at %s, %s, each winding at %s of plate amps.", fedText, s.RPM, hz, unit.Percent(worst))
+		s.Verdict = fmt.Sprintf("%srun at %s, %s, each winding at %s of plate amps.", fedText, s.RPM, hz,
+			unit.Percent(worst))
 		if s.Coils[0].Share < worst*0.98 || s.Coils[len(s.Coils)-1].Share < worst*0.98 {
-			s.Verdict = fmt.Sprintf("%srun at %s, %s, worst winding %s at %s of plate amps.", fedText, s.RPM, hz, coil, unit.Percent(worst))
+			s.Verdict = fmt.Sprintf("%srun at %s, %s, worst winding %s at %s of plate amps.", fedText, s.RPM, hz, coil,
+				unit.Percent(worst))
 		}
 	}
 }

@@ -17,7 +17,8 @@ type Plate struct {
 }
 
 // Wants are what every function must be for a job.
-func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, most float64, up, down Ramp) map[Function]Want {
+func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, most float64, up,
+	down Ramp) map[Function]Want {
 	w := map[Function]Want{}
 	num := func(f Function, x float64, text, formula, numbers string, guessed bool) {
 		w[f] = Want{Number: x, Text: text, Formula: formula, Numbers: numbers, Estimated: guessed}
@@ -29,21 +30,27 @@ func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, mo
 	num(LineVolts, line, unit.Whole(line, "V"), "measured at the post", unit.Whole(line, "V"), false)
 	num(LineHertz, lineHertz, unit.Text(lineHertz, "Hz"), "the line's", "", false)
 	num(MotorVolts, pl.Volts, volts, "plate volts in these joints", volts, false)
-	num(MotorAmps, pl.Amps, unit.Text(pl.Amps, "A"), "plate amps in these joints", unit.Text(pl.Amps, "A"), pl.AmpsGuessed)
+	num(MotorAmps, pl.Amps, unit.Text(pl.Amps, "A"), "plate amps in these joints", unit.Text(pl.Amps, "A"),
+		pl.AmpsGuessed)
 	num(MotorHertz, pl.Hertz, unit.Text(pl.Hertz, "Hz"), "plate", "", false)
 	num(MotorRPM, pl.RPM, unit.Whole(pl.RPM, "rpm"), "plate", "", false)
-	num(MotorPoles, float64(pl.Poles), fmt.Sprint(pl.Poles), "120·f/rpm, the next even number below", fmt.Sprintf("120·%s/%s", unit.Plain(pl.Hertz), unit.Plain(pl.RPM)), false)
+	num(MotorPoles, float64(pl.Poles), fmt.Sprint(pl.Poles), "120·f/rpm, the next even number below",
+		fmt.Sprintf("120·%s/%s", unit.Plain(pl.Hertz), unit.Plain(pl.RPM)), false)
 	num(MotorPower, pl.Watts/1000, unit.Text(pl.Watts/1000, "kW"), "plate", "", false)
 	num(MotorFactor, pl.Factor, unit.Three(pl.Factor), "plate", "", pl.FactorGuessed)
 	num(BaseHertz, pl.Hertz, unit.Text(pl.Hertz, "Hz"), "the hertz at which it gets its plate volts", "", false)
 	least := c.LeastHz
-	num(LeastHertz, least, unit.Plain(least)+unit.Space+"Hz", "as chosen on the dial; 0 where nothing forbids it", "", false)
+	num(LeastHertz, least, unit.Plain(least)+unit.Space+"Hz", "as chosen on the dial; 0 where nothing forbids it", "",
+		false)
 	num(MostHertz, most, unit.Text(most, "Hz"), "as chosen, within the least of the reasons that bound it", "", false)
-	num(Boost, 100*m.BoostShare, unit.Text(100*m.BoostShare, "% of volts"), "the least that brings the load off at hardly any hertz", "winding ohms against the volts there", true)
+	num(Boost, 100*m.BoostShare, unit.Text(100*m.BoostShare, "% of volts"),
+		"the least that brings the load off at hardly any hertz", "winding ohms against the volts there", true)
 	if !math.IsInf(up.Least, 1) {
-		num(Accelerate, up.Asked, unit.Text(up.Asked, "s"), "J·Δω/(torque at the amps limit − load), and half as much again", fmt.Sprintf("least %s", unit.Text(up.Least, "s")), true)
+		num(Accelerate, up.Asked, unit.Text(up.Asked, "s"), "J·Δω/(torque at the amps limit − load), and half as "+
+			"much again", fmt.Sprintf("least %s", unit.Text(up.Least, "s")), true)
 	}
-	num(Decelerate, down.Asked, unit.Text(down.Asked, "s"), "J·Δω/(losses + load), and half as much again", fmt.Sprintf("least %s", unit.Text(down.Least, "s")), true)
+	num(Decelerate, down.Asked, unit.Text(down.Asked, "s"), "J·Δω/(losses + load), and half as much again",
+		fmt.Sprintf("least %s", unit.Text(down.Least, "s")), true)
 	word(StopMode, "ramp", "down the ramp", "it stops by itself, and sooner than coasting")
 	word(RunSource, string(c.run(p)), "", "as chosen under Control")
 	word(SpeedSource, string(c.speed(p)), "", "as chosen under Control")
@@ -58,13 +65,15 @@ func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, mo
 	}
 	word(Restart, "no", "no", "nothing starts by itself when the supply returns")
 	word(ResetFault, "no", "no", "a person looks first")
-	num(Overload, pl.Amps, unit.Text(pl.Amps, "A"), "plate amps in these joints: the drive is the motor's overload relay", unit.Text(pl.Amps, "A"), pl.AmpsGuessed)
+	num(Overload, pl.Amps, unit.Text(pl.Amps, "A"), "plate amps in these joints: the drive is the motor's overload "+
+		"relay", unit.Text(pl.Amps, "A"), pl.AmpsGuessed)
 	limit := 100 * m.LimitShare
 	motor := p.find(MotorAmps)
 	if q := p.find(CurrentLimit); q != nil && (motor == nil || !strings.HasSuffix(q.Unit, motor.Code)) {
 		limit *= pl.Amps / p.Output.Amps // it counts in the drive's own amps
 	}
-	num(CurrentLimit, math.Round(limit), unit.Text(math.Round(limit), "%"), "for a minute, by the drive's and the motor's amps", "", false)
+	num(CurrentLimit, math.Round(limit), unit.Text(math.Round(limit), "%"),
+		"for a minute, by the drive's and the motor's amps", "", false)
 	khz := c.CarrierKHz
 	if khz == 0 {
 		khz = math.Min(p.CarrierOf, p.CarrierFree)
@@ -79,7 +88,8 @@ func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, mo
 		num(to, b.To, unit.Text(b.To, "Hz"), "the sweep: it shakes there", "", false)
 	}
 	if s := c.SpeedsAt(m, most); s.Tool > 0 {
-		num(DisplayScale, math.Round(s.Tool), unit.Whole(s.Tool, "rpm"), "tool rpm at most hertz, with slip and sheaves", "", true)
+		num(DisplayScale, math.Round(s.Tool), unit.Whole(s.Tool, "rpm"),
+			"tool rpm at most hertz, with slip and sheaves", "", true)
 	}
 	return w
 }

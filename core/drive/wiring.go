@@ -28,6 +28,8 @@ const shieldFrom = 3.0
 // Wiring lists every conductor from the breaker to the motor and the controls,
 // in the order in which they are landed. motorEnds are the joints that U, V and
 // W go to, as the motor's own names print them.
+//
+// Long: a list of wires in the order in which they are landed.
 func (c Chosen) Wiring(p *Profile, w Weighed, earth unit.Conductor, motorEnds [3]string) []Wire {
 	out := []Wire{}
 	add := func(id, run, from, to, wire, colour, end, note string) {
@@ -55,7 +57,8 @@ func (c Chosen) Wiring(p *Profile, w Weighed, earth unit.Conductor, motorEnds [3
 	}
 	line, motor, pe := p.of(LineIn), p.of(MotorOut), p.of(Earth)
 	size := w.Conductor.String()
-	name := func(c unit.Conductor, lines int) string { // in cord every conductor counts, in building cable the earth is extra
+	name := func(c unit.Conductor,
+		lines int) string { // in cord every conductor counts, in building cable the earth is extra
 		if c.AWG > 0 {
 			return fmt.Sprintf("%s (cord %d-%d, building cable %d-%d)", c, c.AWG, lines+1, c.AWG, lines)
 		}
@@ -69,16 +72,19 @@ func (c Chosen) Wiring(p *Profile, w Weighed, earth unit.Conductor, motorEnds [3
 			break
 		}
 		line := []string{"L1", "L2"}[i]
-		add("in-"+line, "line", "isolator "+line, t.Name, size, line, end(t), "from the breaker through a lockable isolator; both ends the same colour; "+name(w.Conductor, 2))
+		add("in-"+line, "line", "isolator "+line, t.Name, size, line, end(t),
+			"from the breaker through a lockable isolator; both ends the same colour; "+name(w.Conductor, 2))
 	}
 	if len(pe) > 0 {
-		add("pe-motor", "motor", pe[0].Name, "ring on the motor's body", earth.String(), "earth", "ring on bare metal, both ends", "")
+		add("pe-motor", "motor", pe[0].Name, "ring on the motor's body", earth.String(), "earth",
+			"ring on bare metal, both ends", "")
 	}
 	for i, t := range motor {
 		if i > 2 {
 			break
 		}
-		add("out-"+t.Name, "motor", t.Name, motorEnds[i], w.MotorWire.String(), []string{"L1", "L2", "L3"}[i], end(t), "each wire finished at both ends before the next; "+name(w.MotorWire, 3))
+		add("out-"+t.Name, "motor", t.Name, motorEnds[i], w.MotorWire.String(), []string{"L1", "L2", "L3"}[i], end(t),
+			"each wire finished at both ends before the next; "+name(w.MotorWire, 3))
 	}
 	shield := "metal conduit, or shielded cable"
 	if c.CableM > shieldFrom {
@@ -87,7 +93,8 @@ func (c Chosen) Wiring(p *Profile, w Weighed, earth unit.Conductor, motorEnds [3
 	if len(p.of(ShieldBar)) > 0 {
 		shield += "; at the drive to " + p.of(ShieldBar)[0].Name
 	}
-	add("shield", "motor", "shield at the drive", "shield at the motor's body", shield, "earth", "all round, on bare metal", "")
+	add("shield", "motor", "shield at the drive", "shield at the motor's body", shield, "earth",
+		"all round, on bare metal", "")
 	role := func(r Role) Terminal {
 		if t := p.of(r); len(t) > 0 {
 			return t[0]
@@ -96,7 +103,8 @@ func (c Chosen) Wiring(p *Profile, w Weighed, earth unit.Conductor, motorEnds [3
 	}
 	control := func(id string, from Terminal, to, note string) {
 		if from.Name != "" {
-			add(id, "control", from.Name, to, "0.75 mm² or 18 AWG, apart from the motor cable", "control", end(from), note)
+			add(id, "control", from.Name, to, "0.75 mm² or 18 AWG, apart from the motor cable", "control", end(from),
+				note)
 		}
 	}
 	common := role(Common)
@@ -172,32 +180,44 @@ func (c Chosen) Inspection(p *Profile, line float64) []Step {
 		out = append(out, s)
 	}
 	wait := unit.Plain(p.WaitMinutes) + unit.Space + "min"
-	add("dead", "Feed off and locked. Wait "+wait+", then measure across its link or terminals.", "Under 50 V, and falling.", "The link holds several hundred volts after the feed is off.", "")
-	add("look", "Plate read, lid off: burst cans, burnt smell, loose screws, dust blown out.", "Nothing burst, every screw tight.", "", "")
-	add("sink", "Ohms from the earth terminal to the bare heat sink.", "Under 1 Ω. Open: "+first(p.FloatingSink, "this kind leaves it floating; earth it with its own ring.", "earth it with its own ring."), "", "drive.sink_ohm")
+	add("dead", "Feed off and locked. Wait "+wait+", then measure across its link or terminals.",
+		"Under 50 V, and falling.", "The link holds several hundred volts after the feed is off.", "")
+	add("look", "Plate read, lid off: burst cans, burnt smell, loose screws, dust blown out.",
+		"Nothing burst, every screw tight.", "", "")
+	add("sink", "Ohms from the earth terminal to the bare heat sink.",
+		"Under 1 Ω. Open: "+first(p.FloatingSink, "this kind leaves it floating; earth it with its own ring.",
+			"earth it with its own ring."), "", "drive.sink_ohm")
 	add("io", "Ohms from each line terminal to each motor terminal.", "Open, or very many: no short.", "", "")
 	if p.PotOhm.Most > 0 {
-		add("dial", "Ohms of its own dial, end to end, and turning.", fmt.Sprintf("%s to %s, without jumps.", unit.Plain(p.PotOhm.Least), unit.Plain(p.PotOhm.Most)+unit.Space+"Ω"), "", "drive.dial_ohm")
+		add("dial", "Ohms of its own dial, end to end, and turning.",
+			fmt.Sprintf("%s to %s, without jumps.", unit.Plain(p.PotOhm.Least),
+				unit.Plain(p.PotOhm.Most)+unit.Space+"Ω"), "", "drive.dial_ohm")
 	}
 	if len(p.Displays) > 0 {
 		add("lead", "The keypad's lead pin to pin.", "Each pin to its own, none to its neighbour.", "", "")
 	}
-	add("volts", "The greatest input volts on its plate, and the wall's.", fmt.Sprintf("It says %s to %s; the wall has %s.", unit.Plain(p.Input.Volts.Least), unit.Whole(p.Input.Volts.Most, "V"), unit.Whole(line, "V")), "", "drive.top_volts")
+	add("volts", "The greatest input volts on its plate, and the wall's.",
+		fmt.Sprintf("It says %s to %s; the wall has %s.", unit.Plain(p.Input.Volts.Least),
+			unit.Whole(p.Input.Volts.Most, "V"), unit.Whole(line, "V")), "", "drive.top_volts")
 	for i, r := range p.Restore {
 		see := "It answers."
 		if len(p.Displays) > 0 {
 			see = "The display follows: " + p.Displays[0] + " at the end."
 		}
 		if i == 0 {
-			add("power", "First power without motor, lid shut, hands away.", first(len(p.Displays) > 0, "The display lights and shows "+firstOf(p.Displays)+"; no smell, no hum.", "The lamp lights; no smell, no hum."), "Stand aside: an old link can burst.", "")
+			add("power", "First power without motor, lid shut, hands away.",
+				first(len(p.Displays) > 0, "The display lights and shows "+firstOf(p.Displays)+"; no smell, no hum.",
+					"The lamp lights; no smell, no hum."), "Stand aside: an old link can burst.", "")
 		}
 		add(fmt.Sprintf("restore-%d", i+1), r, see, "", "")
 	}
 	if n := len(p.Displays); n > 0 {
-		add("displays", "Go through every display mode.", fmt.Sprintf("%d exist: %s.", n, strings.Join(p.Displays, ", ")), "", "")
+		add("displays", "Go through every display mode.", fmt.Sprintf("%d exist: %s.", n,
+			strings.Join(p.Displays, ", ")), "", "")
 	}
 	if len(p.Parameters) > 0 {
-		add("sweep", "Read every code of the sheet and note what stood there.", "The defaults of the sheet; what differs was not reset: it is keyed.", "", "drive.read_back")
+		add("sweep", "Read every code of the sheet and note what stood there.",
+			"The defaults of the sheet; what differs was not reset: it is keyed.", "", "drive.read_back")
 	}
 	return out
 }

@@ -79,9 +79,11 @@ func TestTheListNamesEverythingTheBridgeIsBuiltOf(t *testing.T) {
 	d := scenario.Blunger()
 	d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Drawer = "", "30, 20"
 	d.Workshop.Prices = "20 µF 8.40 €\n25 µF 9 €\n10 5.10 €\n12 5.60 €"
-	d.Bridge.Capacitor.Start, d.Bridge.Capacitor.StartBy, d.Bridge.Capacitor.Reversing = "100", capacitor.ByRelay, capacitor.BySwitch
+	d.Bridge.Capacitor.Start, d.Bridge.Capacitor.StartBy, d.Bridge.Capacitor.Reversing = "100", capacitor.ByRelay,
+		capacitor.BySwitch
 	p := job.Make(d)
-	for _, id := range []string{"run-30", "run-20", "bleed", "start", "start-relay", "reversing", "isolator", "breaker", "contactor", "stop", "relay", "wire", "capacitor-wire", "box", "label"} {
+	for _, id := range []string{"run-30", "run-20", "bleed", "start", "start-relay", "reversing", "isolator",
+		"breaker", "contactor", "stop", "relay", "wire", "capacitor-wire", "box", "label"} {
 		require.NotNil(t, buy(p, id), id)
 	}
 	require.True(t, buy(p, "run-30").Own)
@@ -135,7 +137,8 @@ func TestEveryEntryIsNamedWhenItChanges(t *testing.T) {
 		}
 	}
 	to := scenario.Blunger()
-	for _, part := range []any{&to.Supply, &to.Machines[0].Plate, &to.Machines[0].Leads, &to.Bridge, &to.Machines[0].Load, &to.Machines[0].Protection} {
+	for _, part := range []any{&to.Supply, &to.Machines[0].Plate, &to.Machines[0].Leads, &to.Bridge,
+		&to.Machines[0].Load, &to.Machines[0].Protection} {
 		walk(reflect.ValueOf(part).Elem(), &to, reflect.TypeOf(part).Elem().String())
 	}
 }

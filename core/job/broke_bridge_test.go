@@ -37,7 +37,8 @@ func everything(p job.Plan) string {
 }
 
 func TestTheCornersLeadSizesTheMotorWire(t *testing.T) {
-	d := sixLead(plate.Entry{Power: "3 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "11.1/6.4", RPM: "1430", Hertz: "50", PowerFactor: "0.81", Phases: "3"})
+	d := sixLead(plate.Entry{Power: "3 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "11.1/6.4", RPM: "1430",
+		Hertz: "50", PowerFactor: "0.81", Phases: "3"})
 	d.Bridge.Capacitor.Microfarad, d.Machines[0].Load.Share, d.Machines[0].Load.Kind = "180", "70 %", machine.Fan
 	d.Machines[0].Protection.Conductor = "1.5 mm²"
 	p := job.Make(d)
@@ -58,7 +59,8 @@ func TestASmallBreakerIsNotSaidToHoldTheStart(t *testing.T) {
 	judged := 0
 	for _, c := range corpus(t) {
 		d := c.document()
-		d.Machines[0].Leads.Agreed, d.Machines[0].Load.Kind, d.Machines[0].Load.Share, d.Machines[0].Protection.Breaker = "plate", machine.Fan, "30 %", "6 A"
+		d.Machines[0].Leads.Agreed, d.Machines[0].Load.Kind, d.Machines[0].Load.Share,
+			d.Machines[0].Protection.Breaker = "plate", machine.Fan, "30 %", "6 A"
 		p := job.Make(d)
 		f := found(p, "protection.breaker")
 		if start := figure(p.Supply, "start-amps").Value; f != nil && start > 5*6 {
@@ -75,13 +77,15 @@ func TestOneStartHasOneFigure(t *testing.T) {
 		d := sixLead(oneKW)
 		d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Start = "45", start
 		p := job.Make(d)
-		require.Equal(t, figure(p.Supply, "start-amps").Text, figure(p.Bridge, "start-amps").Text, "start capacitor %q", start)
+		require.Equal(t, figure(p.Supply, "start-amps").Text, figure(p.Bridge, "start-amps").Text,
+			"start capacitor %q", start)
 	}
 }
 
 func TestTheStartButtonsContactBreaksWhatFlowsInIt(t *testing.T) {
 	d := sixLead(fourKW)
-	d.Machines[0].Load.Share, d.Machines[0].Load.Kind, d.Bridge.Capacitor.Start, d.Bridge.Capacitor.StartBy = "55 %", machine.Fan, "250", "button"
+	d.Machines[0].Load.Share, d.Machines[0].Load.Kind, d.Bridge.Capacitor.Start, d.Bridge.Capacitor.StartBy = "55 %",
+		machine.Fan, "250", "button"
 	p := job.Make(d)
 	b := buy(p, "start-button")
 	require.NotNil(t, b, "%v", p.Card.NotReady)
@@ -92,7 +96,8 @@ func TestTheStartButtonsContactBreaksWhatFlowsInIt(t *testing.T) {
 	c, ok := job.BenchCase(d, "wanted")
 	require.True(t, ok)
 	// At full speed, held in: the start capacitor's own amps at the corner's volts then.
-	c.Circuit.Elements = append(c.Circuit.Elements, circuit.Element{Name: "start", Kind: circuit.Capacitor, From: "L3", To: "L1", Microfarad: 250})
+	c.Circuit.Elements = append(c.Circuit.Elements, circuit.Element{Name: "start", Kind: circuit.Capacitor, From: "L3",
+		To: "L1", Microfarad: 250})
 	s, err := circuit.Compile(&c.Circuit)
 	require.NoError(t, err)
 	most := 0.0
@@ -106,8 +111,10 @@ func TestTheStartButtonsContactBreaksWhatFlowsInIt(t *testing.T) {
 
 func TestTableAmpsStandAsThePrintedOnes(t *testing.T) {
 	d := job.New("Case", scenario.ColdFord())
-	d.Machines[0].Plate = plate.Entry{Power: "1 HP", Volts: "208-230/460", Amps: "3.4-3.2/1.6", RPM: "1740", Hertz: "60", PowerFactor: "0.76", Phases: "3", Code: "K"}
-	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.NineStar, "plate", "low star"
+	d.Machines[0].Plate = plate.Entry{Power: "1 HP", Volts: "208-230/460", Amps: "3.4-3.2/1.6", RPM: "1740",
+		Hertz: "60", PowerFactor: "0.76", Phases: "3", Code: "K"}
+	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.NineStar, "plate",
+		"low star"
 	d.Machines[0].Load.Kind, d.Machines[0].Load.Share = machine.Fan, "60 %"
 	seen := map[string]bool{}
 	for _, volts := range []string{"224", "232", "238"} {
@@ -120,7 +127,8 @@ func TestTableAmpsStandAsThePrintedOnes(t *testing.T) {
 		seen[amps] = true
 	}
 	require.Len(t, seen, 1, "a few volts do not change a printed column: %v", seen)
-	d.Workshop.Volts, d.Supply.Volts, d.Machines[0].Plate = 120, "121", plate.Entry{Power: "1/4 HP", Volts: "115/230", Amps: "1.6/0.8", RPM: "1720", Hertz: "60", Phases: "3"}
+	d.Workshop.Volts, d.Supply.Volts, d.Machines[0].Plate = 120, "121",
+		plate.Entry{Power: "1/4 HP", Volts: "115/230", Amps: "1.6/0.8", RPM: "1720", Hertz: "60", Phases: "3"}
 	small := job.Make(d)
 	require.NotEmpty(t, small.Guard, "%v", small.Card.NotReady)
 	for _, f := range small.Guard {
@@ -202,7 +210,8 @@ func TestSettingsComeBeforeTheBump(t *testing.T) {
 }
 
 func TestALongMotorSaysThatTheTableIsForFourPoles(t *testing.T) {
-	d := sixLead(plate.Entry{Power: "1.5 kW", Volts: "230/400", Connection: "Δ/Y", RPM: "565", Hertz: "50", Phases: "3"})
+	d := sixLead(plate.Entry{Power: "1.5 kW", Volts: "230/400", Connection: "Δ/Y", RPM: "565", Hertz: "50",
+		Phases: "3"})
 	text := everything(job.Make(d))
 	require.Regexp(t, `10 poles|ten poles|four poles|four-pole`, text)
 }

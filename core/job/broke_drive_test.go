@@ -79,7 +79,8 @@ func TestWhereNoRelayGuardsAThermistorMay(t *testing.T) {
 
 func TestAStarOnlyMotorMayBeOpened(t *testing.T) {
 	d := job.New("Case", scenario.TansyLane())
-	d.Machines[0].Plate = plate.Entry{Power: "0.55 kW", Volts: "400 V", Connection: "Y", Amps: "1.6", RPM: "1400", Hertz: "50", PowerFactor: "0.72", Phases: "3"}
+	d.Machines[0].Plate = plate.Entry{Power: "0.55 kW", Volts: "400 V", Connection: "Y", Amps: "1.6", RPM: "1400",
+		Hertz: "50", PowerFactor: "0.72", Phases: "3"}
 	d.Machines[0].Leads = leads.Entry{Kind: leads.Three, Naming: leads.IEC}
 	said := ""
 	for _, f := range job.Make(d).Findings {

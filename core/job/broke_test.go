@@ -34,9 +34,12 @@ func sixLead(p plate.Entry) job.Document {
 }
 
 var (
-	oneKW   = plate.Entry{Power: "1.1 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "4.7/2.7", RPM: "1410", Hertz: "50", PowerFactor: "0.79", Phases: "3"}
-	fourKW  = plate.Entry{Power: "4 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "14.6/8.4", RPM: "1440", Hertz: "50", PowerFactor: "0.82", Phases: "3"}
-	fifteen = plate.Entry{Power: "15 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "51/29.5", RPM: "1455", Hertz: "50", PowerFactor: "0.84", Phases: "3"}
+	oneKW = plate.Entry{Power: "1.1 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "4.7/2.7", RPM: "1410",
+		Hertz: "50", PowerFactor: "0.79", Phases: "3"}
+	fourKW = plate.Entry{Power: "4 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "14.6/8.4", RPM: "1440",
+		Hertz: "50", PowerFactor: "0.82", Phases: "3"}
+	fifteen = plate.Entry{Power: "15 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "51/29.5", RPM: "1455",
+		Hertz: "50", PowerFactor: "0.84", Phases: "3"}
 )
 
 func TestNoRelayIsSetWhereNothingRunsAllDay(t *testing.T) {
@@ -70,8 +73,10 @@ func TestTheCapacitorsOwnWiresAreSized(t *testing.T) {
 func TestBreakersAreJudgedBothWaysWithAndWithoutAWire(t *testing.T) {
 	d := job.New("One horse", scenario.ColdFord())
 	d.Supply.Volts = "240"
-	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.NineStar, "plate", "low star"
-	d.Machines[0].Plate = plate.Entry{Power: "1 HP", Volts: "208-230/460", Amps: "3.4-3.2/1.6", RPM: "1740", Hertz: "60", PowerFactor: "0.76", Phases: "3", Code: "K"}
+	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.NineStar, "plate",
+		"low star"
+	d.Machines[0].Plate = plate.Entry{Power: "1 HP", Volts: "208-230/460", Amps: "3.4-3.2/1.6", RPM: "1740",
+		Hertz: "60", PowerFactor: "0.76", Phases: "3", Code: "K"}
 	d.Machines[0].Load.Kind, d.Machines[0].Load.Share = machine.Fan, "65 %"
 	d.Machines[0].Protection.Breaker = "100 A"
 	for _, wire := range []string{"", "14 AWG"} {
@@ -80,8 +85,10 @@ func TestBreakersAreJudgedBothWaysWithAndWithoutAWire(t *testing.T) {
 		require.Equal(t, finding.Caution, found(p, "protection.breaker").Grade, wire)
 		require.Contains(t, found(p, "protection.breaker").Sentence, "too large")
 	}
-	small := sixLead(plate.Entry{Power: "0.25 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "1.4/0.8", RPM: "1370", Hertz: "50", PowerFactor: "0.66", Phases: "3"})
-	small.Bridge.Capacitor.Microfarad, small.Machines[0].Load.Share, small.Machines[0].Protection.Breaker = "14", "50 %", "63 A"
+	small := sixLead(plate.Entry{Power: "0.25 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "1.4/0.8", RPM: "1370",
+		Hertz: "50", PowerFactor: "0.66", Phases: "3"})
+	small.Bridge.Capacitor.Microfarad, small.Machines[0].Load.Share, small.Machines[0].Protection.Breaker = "14",
+		"50 %", "63 A"
 	require.Equal(t, finding.Caution, found(job.Make(small), "protection.breaker").Grade)
 	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22"}
 	d.Machines[0].Protection = protection.Entry{Breaker: "50 A", Conductor: "14 AWG"}
@@ -114,8 +121,10 @@ func TestA120VoltCircuitHasOnePole(t *testing.T) {
 // An ordinary efficient motor comes up on a fitting drive, with a few percent of
 // boost and seconds of ramp.
 func TestAFittingDriveStartsAnEfficientMotor(t *testing.T) {
-	d := sixLead(plate.Entry{Power: "0.75 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "3.0/1.74", RPM: "1445", Hertz: "50", PowerFactor: "0.76", Efficiency: "82.5 %", Phases: "3"})
-	d.Bridge.Kind, d.Bridge.Drive, d.Machines[0].Load.Start = job.KindDrive, drive.Entry{Profile: "tarn-22"}, load.Loaded
+	d := sixLead(plate.Entry{Power: "0.75 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "3.0/1.74", RPM: "1445",
+		Hertz: "50", PowerFactor: "0.76", Efficiency: "82.5 %", Phases: "3"})
+	d.Bridge.Kind, d.Bridge.Drive, d.Machines[0].Load.Start = job.KindDrive, drive.Entry{Profile: "tarn-22"},
+		load.Loaded
 	p := job.Make(d)
 	require.Equal(t, finding.Good, found(p, "drive.start").Grade, found(p, "drive.start").Sentence)
 	require.Nil(t, found(p, "drive.ramp-up"))
@@ -210,7 +219,8 @@ func TestTheBleederIsAPart(t *testing.T) {
 }
 
 func TestPlatesAsPrinted(t *testing.T) {
-	d := sixLead(plate.Entry{Power: "3 HP", Volts: "208-230/460", Amps: "8.2/4.1", RPM: "1760", Hertz: "60", Phases: "3"})
+	d := sixLead(plate.Entry{Power: "3 HP", Volts: "208-230/460", Amps: "8.2/4.1", RPM: "1760", Hertz: "60",
+		Phases: "3"})
 	d.Workshop, d.Machines[0].Leads.Kind = scenario.ColdFord(), leads.NineStar
 	require.Nil(t, found(job.Make(d), "plate.columns"), "8.2 A belong to 230 V")
 
@@ -240,7 +250,8 @@ func TestPlatesAsPrinted(t *testing.T) {
 	require.Nil(t, found(job.Make(d), "plate.agrees"), "nothing was there to disagree")
 	require.NotNil(t, found(job.Make(d), "plate.alone"))
 
-	for _, dc := range []plate.Entry{{Power: "3/4 HP", Volts: "180 V DC", Amps: "4", RPM: "1750"}, {Power: "0.55 kW", Volts: "180 VDC", RPM: "1750", Hertz: "50"}} {
+	for _, dc := range []plate.Entry{{Power: "3/4 HP", Volts: "180 V DC", Amps: "4", RPM: "1750"},
+		{Power: "0.55 kW", Volts: "180 VDC", RPM: "1750", Hertz: "50"}} {
 		p := job.Make(sixLead(dc))
 		require.Contains(t, found(p, "plate.not-this").Sentence, "DC motor")
 		require.False(t, p.Computed)
@@ -258,7 +269,8 @@ func TestPlatesAsPrinted(t *testing.T) {
 		require.Len(t, got.Columns, 2, volts)
 		require.Equal(t, plate.Delta, got.Columns[0].Join, volts)
 	}
-	got, _ := plate.Read(plate.Entry{Power: "1.5/1.75 kW", Volts: "230/400 265/460", Amps: "6.1/3.5 6.1/3.5", RPM: "1420/1710", Hertz: "50/60"}, 60)
+	got, _ := plate.Read(plate.Entry{Power: "1.5/1.75 kW", Volts: "230/400 265/460", Amps: "6.1/3.5 6.1/3.5",
+		RPM: "1420/1710", Hertz: "50/60"}, 60)
 	require.InDelta(t, 265, got.Columns[0].At, 1e-9)
 	require.InDelta(t, 1750, got.ShaftWatts, 1)
 	require.InDelta(t, 1710, got.RPM, 1e-9)
@@ -267,7 +279,8 @@ func TestPlatesAsPrinted(t *testing.T) {
 }
 
 func TestFarVoltsAreSaidToBeFar(t *testing.T) {
-	d := sixLead(plate.Entry{Power: "3 HP", Volts: "575 V", Amps: "3.2", RPM: "1740", Hertz: "60", Phases: "3", Connection: "Y"})
+	d := sixLead(plate.Entry{Power: "3 HP", Volts: "575 V", Amps: "3.2", RPM: "1740", Hertz: "60", Phases: "3",
+		Connection: "Y"})
 	d.Workshop, d.Machines[0].Leads.Kind, d.Supply.Volts = scenario.ColdFord(), leads.Three, "240"
 	f := found(job.Make(d), "leads.unreachable")
 	require.NotContains(t, strings.ReplaceAll(f.Detail, "no drive doubles", ""), "doubles")
@@ -289,7 +302,8 @@ func TestZeroIsAReading(t *testing.T) {
 }
 
 func TestUnprovedNineLeadsAreNotCalledAsWanted(t *testing.T) {
-	for _, p := range []plate.Entry{{}, {Power: "3 HP", Volts: "208-230/460", Amps: "9.0-8.2/4.1", RPM: "1760", Hertz: "60", Phases: "3"}} {
+	for _, p := range []plate.Entry{{}, {Power: "3 HP", Volts: "208-230/460", Amps: "9.0-8.2/4.1", RPM: "1760",
+		Hertz: "60", Phases: "3"}} {
 		d := job.New("Nine", scenario.ColdFord())
 		d.Machines[0].Plate, d.Machines[0].Leads.Kind, d.Machines[0].Leads.Found = p, leads.NineStar, "high star"
 		plan := job.Make(d)
@@ -299,7 +313,8 @@ func TestUnprovedNineLeadsAreNotCalledAsWanted(t *testing.T) {
 }
 
 func TestFiguresAreSaidAsPeopleSayThem(t *testing.T) {
-	for x, want := range map[[2]any]string{{0.065, "s"}: "0.1", {0.606, "V"}: "0.6", {0.5, "W"}: "0.5", {236.0, "V"}: "236", {50.0, "µF"}: "50", {0.25, "kW"}: "0.25", {4.7, "A"}: "4.70", {0.0004, "A"}: "0"} {
+	for x, want := range map[[2]any]string{{0.065, "s"}: "0.1", {0.606, "V"}: "0.6", {0.5, "W"}: "0.5",
+		{236.0, "V"}: "236", {50.0, "µF"}: "50", {0.25, "kW"}: "0.25", {4.7, "A"}: "4.70", {0.0004, "A"}: "0"} {
 		require.Equal(t, want+unit.Space+x[1].(string), unit.Text(x[0].(float64), x[1].(string)))
 	}
 }

@@ -16,18 +16,23 @@ import (
 
 func TestChangesAreSaidInWords(t *testing.T) {
 	for want, change := range map[string]func(*job.Document){
-		"nothing":                      func(*job.Document) {},
-		"supply volts 236 → 231":       func(d *job.Document) { d.Supply.Volts = "231" },
-		"plate code H":                 func(d *job.Document) { d.Machines[0].Plate.Code = "H" },
-		"plate frame cleared":          func(d *job.Document) { d.Machines[0].Plate.Frame = "" },
-		"name Blunger → Old blunger":   func(d *job.Document) { d.Name = "Old blunger" },
-		"load kind fan → constant":     func(d *job.Document) { d.Machines[0].Load.Kind = machine.Constant },
-		"9 moves unticked":             func(d *job.Document) { d.Machines[0].Leads.Done = nil },
-		"1 move ticked":                func(d *job.Document) { d.Machines[0].Leads.Done = append(d.Machines[0].Leads.Done, "one more") },
+		"nothing":                    func(*job.Document) {},
+		"supply volts 236 → 231":     func(d *job.Document) { d.Supply.Volts = "231" },
+		"plate code H":               func(d *job.Document) { d.Machines[0].Plate.Code = "H" },
+		"plate frame cleared":        func(d *job.Document) { d.Machines[0].Plate.Frame = "" },
+		"name Blunger → Old blunger": func(d *job.Document) { d.Name = "Old blunger" },
+		"load kind fan → constant":   func(d *job.Document) { d.Machines[0].Load.Kind = machine.Constant },
+		"9 moves unticked":           func(d *job.Document) { d.Machines[0].Leads.Done = nil },
+		"1 move ticked": func(d *job.Document) {
+			d.Machines[0].Leads.Done = append(d.Machines[0].Leads.Done, "one more")
+		},
 		"bridge corner to L1 → L2":     func(d *job.Document) { d.Bridge.Capacitor.CornerTo = "L2" },
 		"load turn clockwise → either": func(d *job.Document) { d.Machines[0].Load.Turn = load.Either },
 		"leads kind six → three":       func(d *job.Document) { d.Machines[0].Leads.Kind = leads.Three },
-		"bridge microfarad 52 → 50; plate rpm 1410 → 1400": func(d *job.Document) { d.Bridge.Capacitor.Microfarad, d.Machines[0].Plate.RPM = "50", "1400" },
+		"bridge microfarad 52 → 50; plate rpm 1410 → 1400": func(d *job.Document) {
+			d.Bridge.Capacitor.Microfarad,
+				d.Machines[0].Plate.RPM = "50", "1400"
+		},
 	} {
 		from, to := scenario.Blunger(), scenario.Blunger()
 		change(&to)
@@ -67,7 +72,10 @@ func TestNextFollowsTheOrderOfWork(t *testing.T) {
 				}
 			}
 		}},
-		{"Check the box and close it", func() { d.Machines[0].Leads.Done = append(d.Machines[0].Leads.Done, string(leads.Check)) }},
+		{"Check the box and close it", func() {
+			d.Machines[0].Leads.Done = append(d.Machines[0].Leads.Done,
+				string(leads.Check))
+		}},
 		{"Take the card to the machine", func() { d.Machines[0].Leads.Clips = "yes" }},
 		{"Make the joints final", func() { d.Machines[0].Leads.Clips = ""; d.Machines[0].Leads.Bumped = "wrong-L1" }},
 		{"Turn the direction round", func() {}},

@@ -200,7 +200,8 @@ func directLaw(d job.Document, p job.Plan, c directPlate) (broken []string) {
 		}
 		if ok && v.Point.Reached {
 			rms, _, _ := unit.Amps.One(v.Point.RMS)
-			if math.Abs(rms-w.RMSAmps) > 0.15*w.RMSAmps+0.02*m.ArmatureAmps { // idle amps hang on a friction nobody measured
+			// idle amps hang on a friction nobody measured
+			if math.Abs(rms-w.RMSAmps) > 0.15*w.RMSAmps+0.02*m.ArmatureAmps {
 				breaks("d5: %s RMS, the witness %.2f A", v.Point.RMS, w.RMSAmps)
 			}
 		}
@@ -221,6 +222,8 @@ func directWitness(d job.Document, c directPlate) (dc.Motor, dc.Line) {
 }
 
 // directWords are the rules that hold of every plan on a DC controller.
+//
+// Long: a list of rules, each by itself.
 func directWords(d job.Document, p job.Plan, by map[string]finding.Finding, plateVolts float64) (broken []string) {
 	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
 	v, e := p.DC, d.Bridge.DC

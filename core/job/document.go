@@ -67,7 +67,8 @@ func (w *Workshop) Check() (bad openfile.Problems) {
 			Wanted: "one size a line, like “small: 2 × 18 AWG to 3 × 14 AWG”"})
 	}
 	if _, err := can.ParsePrices(w.Prices); err != nil {
-		bad = append(bad, openfile.Problem{Path: "prices", Found: err.Error(), Wanted: "one can a line, like “40 µF 11.50 €”"})
+		bad = append(bad, openfile.Problem{Path: "prices", Found: err.Error(),
+			Wanted: "one can a line, like “40 µF 11.50 €”"})
 	}
 	return bad
 }

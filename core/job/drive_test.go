@@ -110,12 +110,14 @@ func TestADriveMadeForThreePhasesIsTooSmallForTheExtruder(t *testing.T) {
 		grades[c.ID] = c.Grade
 		require.NotEmpty(t, c.Text)
 	}
-	require.Equal(t, map[string]finding.Grade{"fell-40": finding.Stop, "ghyll-7": finding.Stop, "rill-15": finding.Stop, "tarn-22": finding.Stop}, grades)
+	require.Equal(t, map[string]finding.Grade{"fell-40": finding.Stop, "ghyll-7": finding.Stop,
+		"rill-15": finding.Stop, "tarn-22": finding.Stop}, grades)
 }
 
 func TestASecondHandDriveIsInspectedAndReadBack(t *testing.T) {
 	d := scenario.BallMill()
-	d.Bridge.Drive = drive.Entry{Profile: "rill-15", SecondHand: "yes", ReadBack: "06.1 700\n01.1 60\n05.1 0", EStop: "yes", SinkOhm: "4000 Ω"}
+	d.Bridge.Drive = drive.Entry{Profile: "rill-15", SecondHand: "yes", ReadBack: "06.1 700\n01.1 60\n05.1 0",
+		EStop: "yes", SinkOhm: "4000 Ω"}
 	p := job.Make(d)
 	require.Equal(t, finding.Open, found(p, "drive.inspection").Grade)
 	require.Contains(t, found(p, "drive.read-back").Detail, "06.1 stands at 700, wants 380")

@@ -48,11 +48,13 @@ func DecodeFile(data []byte) (File, error) {
 	}
 	bad := f.Document.Validate()
 	if n := len(f.Photographs); n > mostPhotographs {
-		bad = append(bad, openfile.Problem{Path: "photographs", Found: fmt.Sprintf("%d", n), Wanted: fmt.Sprintf("at most %d", mostPhotographs)})
+		bad = append(bad, openfile.Problem{Path: "photographs", Found: fmt.Sprintf("%d", n),
+			Wanted: fmt.Sprintf("at most %d", mostPhotographs)})
 	}
 	for i, p := range f.Photographs {
 		if _, err := base64.StdEncoding.DecodeString(p.Picture); err != nil {
-			bad = append(bad, openfile.Problem{Path: fmt.Sprintf("photographs[%d].picture", i), Found: "something else", Wanted: "the picture's bytes in base64"})
+			bad = append(bad, openfile.Problem{Path: fmt.Sprintf("photographs[%d].picture", i),
+				Found: "something else", Wanted: "the picture's bytes in base64"})
 		}
 	}
 	if len(bad) > 0 {

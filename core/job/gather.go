@@ -58,8 +58,10 @@ func (p *Plan) ended() bool {
 
 // unsized is a link of a document of which nothing has been solved.
 func unsized(d *Document, m *Machine, h leads.Hand) Link {
-	l := Link{Parts: []can.Part{}, Does: m.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Rows: m.Leads.Rows, Beside: m.Leads.Beside,
-		Reversing: d.Bridge.Capacitor.Reversing == capacitor.BySwitch, Bridge: "capacitor", Third: "corner", RulerTo: 100, CornerTo: "L1"}
+	l := Link{Parts: []can.Part{}, Does: m.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Rows: m.Leads.Rows,
+		Beside:    m.Leads.Beside,
+		Reversing: d.Bridge.Capacitor.Reversing == capacitor.BySwitch, Bridge: "capacitor", Third: "corner",
+		RulerTo: 100, CornerTo: "L1"}
 	if d.Bridge.Kind == KindDrive || d.Bridge.Kind == KindRotary || d.Bridge.Kind == KindDC {
 		l.Bridge, l.Third, l.Reversing = d.Bridge.Kind, "L3", false
 	}
@@ -141,7 +143,8 @@ func (w *reading) bays(p *Plan, g guarded) []BayState {
 		key += w.bridge.motorKey(p)
 	}
 	add(finding.Motor, "Motor", key)
-	words := map[machine.LoadKind]string{machine.NoLoad: "no load", machine.Constant: "constant", machine.Linear: "rising", machine.Fan: "fan-like"}
+	words := map[machine.LoadKind]string{machine.NoLoad: "no load", machine.Constant: "constant",
+		machine.Linear: "rising", machine.Fan: "fan-like"}
 	key = words[w.site.Load.Kind] + ", " + unit.Percent(w.site.Load.Usual)
 	if !w.site.Load.Known {
 		key = "not said"
@@ -197,25 +200,31 @@ var order = []step{
 	{finding.Leads, "Find which lead is which", []string{"leads.dc"}},
 	{finding.Motor, "Read the field's volts", []string{"plate.field-volts"}},
 	{finding.Bridge, "Choose the controller", []string{"dc.none"}},
-	{finding.Bridge, "Settle the controller", []string{"dc.line", "dc.amps", "dc.volts", "dc.field", "dc.speed", "dc.stalls", "dc.heat",
+	{finding.Bridge, "Settle the controller", []string{"dc.line", "dc.amps", "dc.volts", "dc.field", "dc.speed",
+		"dc.stalls", "dc.heat",
 		"dc.start", "dc.surge", "dc.tacho", "dc.brake", "dc.table-end"}},
 	{finding.Bridge, "Inspect the controller", []string{"dc.inspection"}},
 	{finding.Leads, "Stop: the armature has a fault", []string{"leads.bars"}},
 	{finding.Leads, "Look at brushes and commutator", []string{"leads.look"}},
 	{finding.Bridge, "Choose the drive", []string{"drive.none"}},
-	{finding.Bridge, "Settle the drive", []string{"drive.single-phase", "drive.amps", "drive.line-volts", "drive.motor-volts", "drive.contactor", "drive.start", "drive.speed", "drive.ramp-up", "drive.heaviest", "drive.lid-run", "drive.fight", "drive.run-source", "drive.speed-source", "drive.never", "drive.sink"}},
+	{finding.Bridge, "Settle the drive", []string{"drive.single-phase", "drive.amps", "drive.line-volts",
+		"drive.motor-volts", "drive.contactor", "drive.start", "drive.speed", "drive.ramp-up", "drive.heaviest",
+		"drive.lid-run", "drive.fight", "drive.run-source", "drive.speed-source", "drive.never", "drive.sink"}},
 	{finding.Bridge, "Inspect the drive", []string{"drive.inspection"}},
-	{finding.Bridge, "Settle the capacitor", []string{"capacitor.ceiling", "capacitor.carries", "capacitor.start", "capacitor.heat", "capacitor.idle", "capacitor.volts"}},
+	{finding.Bridge, "Settle the capacitor", []string{"capacitor.ceiling", "capacitor.carries", "capacitor.start",
+		"capacitor.heat", "capacitor.idle", "capacitor.volts"}},
 	{finding.Bridge, "Say which motor is the idler", []string{rotary.IDIdler}},
 	{finding.Bridge, "Enter the idler", []string{rotary.IDIdlerPlate}},
 	{finding.Bridge, "Enter the other machines", []string{rotary.IDNotCounted}},
 	{finding.Bridge, "Say which way it is spun", []string{rotary.IDSpun}},
-	{finding.Bridge, "Settle the balance cans", []string{rotary.IDNone, rotary.IDFalls, rotary.IDWorst, rotary.IDClass, rotary.IDBanks, rotary.IDStart}},
+	{finding.Bridge, "Settle the balance cans", []string{rotary.IDNone, rotary.IDFalls, rotary.IDWorst, rotary.IDClass,
+		rotary.IDBanks, rotary.IDStart}},
 	{finding.Bridge, "Say how the idler starts", []string{rotary.IDStartBy, rotary.IDStartCan}},
 	{finding.Bridge, "Keep the made line clear", []string{rotary.IDControls, rotary.IDNeutral, rotary.IDDropOut}},
 	{finding.Supply, "Enter the feeder", []string{"supply.feeder"}},
 	{finding.Supply, "Mend the feeder", []string{"supply.wire"}},
-	{finding.Protection, "Choose the protection", []string{"protection.breaker", "protection.conductor", "protection.relay", "protection.wire"}},
+	{finding.Protection, "Choose the protection", []string{"protection.breaker", "protection.conductor",
+		"protection.relay", "protection.wire"}},
 }
 
 // afterMoves are asked once the joints are made.
@@ -228,7 +237,8 @@ var afterMoves = []step{
 func (w *reading) next(p *Plan) Next {
 	for _, f := range p.Findings {
 		if f.Unread {
-			return Next{Bay: f.Bay, Text: "Mend the entry that could not be read", Entry: f.Entries[0], Unknown: "Leave it empty: what is not said is asked for, or assumed and marked."}
+			return Next{Bay: f.Bay, Text: "Mend the entry that could not be read", Entry: f.Entries[0],
+				Unknown: "Leave it empty: what is not said is asked for, or assumed and marked."}
 		}
 	}
 	asked := func(all []step) (Next, bool) {
@@ -249,11 +259,13 @@ func (w *reading) next(p *Plan) Next {
 	}
 	for _, m := range p.Moves {
 		if !m.Done {
-			text := map[leads.MoveKind]string{leads.LockOff: "Lock off, then move the links", leads.Check: "Check the box and close it"}[m.Kind]
+			text := map[leads.MoveKind]string{leads.LockOff: "Lock off, then move the links",
+				leads.Check: "Check the box and close it"}[m.Kind]
 			if text == "" {
 				text = "Move the links"
 			}
-			return Next{Bay: finding.Leads, Text: text, Unknown: "Each move stands under Leads with what the hand touches; tick it when it is made."}
+			return Next{Bay: finding.Leads, Text: text, Unknown: "Each move stands under Leads with what the hand " +
+				"touches; tick it when it is made."}
 		}
 	}
 	if n, ok := asked(afterMoves); ok {
@@ -272,8 +284,10 @@ func (w *reading) title() string {
 
 // card gathers the page for the machine.
 func (w *reading) card(p *Plan, g guarded) bringup.Card {
-	c := bringup.Card{Title: w.title(), Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{}, Readings: []bringup.Reading{}, Open: []string{},
-		Checks: bringup.Gates(), Cautions: bringup.Cautions(), Foot: "Estimated figures carry an open ring. This card says what was checked and what was not; it does not replace local rules or a licensed person."}
+	c := bringup.Card{Title: w.title(), Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{},
+		Readings: []bringup.Reading{}, Open: []string{},
+		Checks: bringup.Gates(), Cautions: bringup.Cautions(), Foot: "Estimated figures carry an open ring. This " +
+			"card says what was checked and what was not; it does not replace local rules or a licensed person."}
 	var parts []string
 	for _, t := range w.side().plate() {
 		if t = strings.TrimSpace(t); t != "" {

@@ -1,13 +1,11 @@
 package job
 
 import (
-	"context"
 	"fmt"
 	"math"
 	"slices"
 	"strings"
 
-	"graybridge/core/circuit"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/unit"
@@ -34,7 +32,9 @@ type LeadsPlan struct {
 }
 
 func emptyLeads() LeadsPlan {
-	return LeadsPlan{Round: leads.Touches{}.Verdict(), Labelling: leads.Unlabelled(), Ways: []WayView{}, Choices: []finding.Cure{}, Caps: []leads.Cap{}, Extras: []leads.Extra{}, Names: []NamePair{}, Mistakes: []MistakeChoice{}, Steps: []string{}, LineOhms: []string{}, Wanted: []string{}}
+	return LeadsPlan{Round: leads.Touches{}.Verdict(), Labelling: leads.Unlabelled(), Ways: []WayView{},
+		Choices: []finding.Cure{}, Caps: []leads.Cap{}, Extras: []leads.Extra{}, Names: []NamePair{},
+		Mistakes: []MistakeChoice{}, Steps: []string{}, LineOhms: []string{}, Wanted: []string{}}
 }
 
 // NamePair is one lead in the motor's own system and in the others.
@@ -79,6 +79,8 @@ type Direction struct {
 }
 
 // planLeads gathers what the bay shows, and says what follows from it.
+//
+// Long: a list of what the bay shows, part by part.
 func (w *reading) planLeads(p *Plan, g guarded) {
 	d := &w.machine.Leads
 	l := emptyLeads()
@@ -92,15 +94,20 @@ func (w *reading) planLeads(p *Plan, g guarded) {
 	l.Labelling, more = leads.Label(d.Round, w.site.Hand, w.site.Round, eq, w.site.Supply.Hertz)
 	p.Readings = append(p.Readings, more...)
 	if l.Labelling.False != "" {
-		p.say(finding.Finding{ID: "leads.false-reading", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("The reading “%s” was false.", l.Labelling.False),
-			Detail: "Every other reading agrees without it. Take it once more if you want to be sure.", Entries: []string{"leads.senses"}})
+		p.say(finding.Finding{ID: "leads.false-reading", Bay: finding.Leads, Grade: finding.Caution,
+			Sentence: fmt.Sprintf("The reading “%s” was false.", l.Labelling.False),
+			Detail:   "Every other reading agrees without it. Take it once more if you want to be sure.",
+			Entries:  []string{"leads.senses"}})
 	}
 	if len(w.site.Hand.Kind.Layout().Tables) > 0 {
 		l.Choices = w.foundChoices()
 	}
-	if w.site.Round.Settled && w.site.Round.Kind == w.site.Hand.Kind && len(w.site.Hand.Kind.Layout().Tables) > 0 && !w.site.Round.Marked && !l.Labelling.Settled {
-		p.say(finding.Finding{ID: "leads.names", Bay: finding.Leads, Grade: finding.Open, Sentence: "Which lead is which is not known yet.",
-			Detail: "The groups are; starts and finishes are found by a few readings with low volts. Until then no joint can be made by name.", Entries: []string{"leads.senses"}})
+	if w.site.Round.Settled && w.site.Round.Kind == w.site.Hand.Kind && len(w.site.Hand.Kind.Layout().Tables) > 0 &&
+		!w.site.Round.Marked && !l.Labelling.Settled {
+		p.say(finding.Finding{ID: "leads.names", Bay: finding.Leads, Grade: finding.Open,
+			Sentence: "Which lead is which is not known yet.",
+			Detail: "The groups are; starts and finishes are found by a few readings with low volts. Until then no " +
+				"joint can be made by name.", Entries: []string{"leads.senses"}})
 	}
 	l.Ways = w.ways()
 	l.Names = w.nameTable()
@@ -117,7 +124,8 @@ func (w *reading) planLeads(p *Plan, g guarded) {
 	if !w.site.FoundKnown {
 		joints = w.site.Wanted
 	}
-	if ohm, whole, mark := w.site.LineOhms(w.site.Measured.At, joints); !math.IsNaN(whole) && joints != nil && w.site.Family() {
+	if ohm, whole, mark := w.site.LineOhms(w.site.Measured.At, joints); !math.IsNaN(whole) && joints != nil &&
+		w.site.Family() {
 		l.LineOhms = w.pairs(ohm)
 		if wanted, _, _ := w.site.LineOhms(20, w.site.Wanted); w.site.Wanted != nil {
 			l.Wanted = w.pairs(wanted)
@@ -128,18 +136,25 @@ func (w *reading) planLeads(p *Plan, g guarded) {
 	p.say(w.site.Round.JudgeBalance()...)
 	p.say(w.site.Measured.JudgeInsulation()...)
 	if !w.site.Measured.Insulated && w.site.Wanted != nil && w.site.FoundKnown && p.Computed {
-		p.say(finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Grade: finding.Open, Sentence: "Insulation to frame has not been measured.",
-			Detail: "With a 500 V insulation tester, capacitors, drive and thermistor leads taken off first: over 1 MΩ to run at all, over 5 MΩ healthy.", Entries: []string{"leads.insulation"}})
+		p.say(finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Grade: finding.Open,
+			Sentence: "Insulation to frame has not been measured.",
+			Detail: "With a 500 V insulation tester, capacitors, drive and thermistor leads taken off first: over 1 " +
+				"MΩ to run at all, over 5 MΩ healthy.", Entries: []string{"leads.insulation"}})
 	}
-	if whole, _, mark := w.site.CoilOhm(); mark == finding.Measured && w.machine.Plate.WindingOhms == "" && !math.IsNaN(whole) {
+	if whole, _, mark := w.site.CoilOhm(); mark == finding.Measured && w.machine.Plate.WindingOhms == "" &&
+		!math.IsNaN(whole) {
 		one := whole
 		if w.site.Hand.Kind.Halved() {
 			one /= 2
 		}
 		text := unit.Plain(math.Round(one*1000) / 1000)
-		p.say(finding.Finding{ID: "leads.use-ohms", Bay: finding.Leads, Grade: finding.Note, Sentence: fmt.Sprintf("The round measured %s a coil; the engine still estimates it from the plate.", unit.Text(one, "Ω")),
-			Detail: "A meter that shows tenths is good enough above about 2 Ω; below it take a milliohm meter's reading.", Entries: []string{"plate.winding_ohms"},
-			Cures: []finding.Cure{{Label: "Use " + text + unit.Space + "Ω", Path: "plate.winding_ohms", Value: text + " Ω"}}})
+		p.say(finding.Finding{ID: "leads.use-ohms", Bay: finding.Leads, Grade: finding.Note,
+			Sentence: fmt.Sprintf("The round measured %s a coil; the engine still estimates it from the plate.",
+				unit.Text(one, "Ω")),
+			Detail: "A meter that shows tenths is good enough above about 2 Ω; below it take a milliohm meter's " +
+				"reading.", Entries: []string{"plate.winding_ohms"},
+			Cures: []finding.Cure{{Label: "Use " + text + unit.Space + "Ω", Path: "plate.winding_ohms", Value: text +
+				" Ω"}}})
 	}
 	p.say(w.sayState(p.Moves)...)
 	var said []finding.Finding
@@ -168,27 +183,43 @@ func (w *reading) sayRound() (said []finding.Finding) {
 	v, k := w.site.Round, w.site.Hand.Kind
 	switch {
 	case v.Grade == finding.Stop && len(v.Lone) > 0:
-		say(finding.Finding{ID: "leads.lone", Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text, Detail: v.Reason, Entries: []string{"leads.touches"}})
+		say(finding.Finding{ID: "leads.lone", Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text,
+			Detail: v.Reason, Entries: []string{"leads.touches"}})
 	case v.Grade == finding.Stop:
-		say(finding.Finding{ID: "leads.frame", Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text, Detail: v.Reason, Entries: []string{"leads.touches"}})
+		say(finding.Finding{ID: "leads.frame", Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text,
+			Detail: v.Reason, Entries: []string{"leads.touches"}})
 	case v.Settled && v.Kind != k:
-		say(finding.Finding{ID: "leads.kind", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("Continuity shows %s; the job says %s.", v.Kind.Title(), k.Title()),
-			Detail: v.Reason, Entries: []string{"leads.kind"}, Cures: []finding.Cure{{Label: "It is " + v.Kind.Title(), Path: "leads.kind", Value: string(v.Kind)}},
-			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups), Section: finding.OnContinuity, Source: "continuity round"}}})
+		say(finding.Finding{ID: "leads.kind", Bay: finding.Leads, Grade: finding.Stop,
+			Sentence: fmt.Sprintf("Continuity shows %s; the job says %s.", v.Kind.Title(), k.Title()),
+			Detail:   v.Reason, Entries: []string{"leads.kind"}, Cures: []finding.Cure{{Label: "It is " +
+				v.Kind.Title(),
+				Path: "leads.kind", Value: string(v.Kind)}},
+			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups),
+				Section: finding.OnContinuity, Source: "continuity round"}}})
 	case v.Settled && v.Kind == k && v.Marked && !w.site.Hand.MarksAgree(v.Groups):
-		say(finding.Finding{ID: "leads.marks", Bay: finding.Leads, Grade: finding.Stop, Sentence: "The marks on these leads are wrong: continuity joins others than the names say.",
-			Detail: "A mark was misread, or somebody sleeved them wrongly. Name the leads on tape, 1, 2, 3 …, and find starts and finishes anew.", Entries: []string{"leads.tags"},
-			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups), Section: finding.OnContinuity, Source: "continuity round"}}})
+		say(finding.Finding{ID: "leads.marks", Bay: finding.Leads, Grade: finding.Stop,
+			Sentence: "The marks on these leads are wrong: continuity joins others than the names say.",
+			Detail: "A mark was misread, or somebody sleeved them wrongly. Name the leads on tape, 1, 2, 3 …, and " +
+				"find starts and finishes anew.", Entries: []string{"leads.tags"},
+			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups),
+				Section: finding.OnContinuity, Source: "continuity round"}}})
 	case v.Settled && k.Halved():
-		say(finding.Finding{ID: "leads.kind", Bay: finding.Leads, Grade: finding.Good, Sentence: "Continuity agrees: " + k.Title() + ".", Detail: v.Reason,
-			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups), Section: finding.OnContinuity, Source: "continuity round"}}})
+		say(finding.Finding{ID: "leads.kind", Bay: finding.Leads, Grade: finding.Good,
+			Sentence: "Continuity agrees: " + k.Title() + ".", Detail: v.Reason,
+			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups),
+				Section: finding.OnContinuity, Source: "continuity round"}}})
 	case w.site.Agreed() == "":
-		say(finding.Finding{ID: "leads.family", Bay: finding.Leads, Grade: finding.Open, Sentence: "Star or delta inside? Nobody has checked yet, so no joints are given.",
-			Detail:  "Nine-lead star and nine-lead delta share their high joints and differ in the low ones; the wrong table trips the breaker. Continuity tells: three pairs and a three are a star, three threes a delta. Or the plate's own diagram, whose low joints are four (star) or three (delta).",
-			Entries: []string{"leads.touches"}, Cures: []finding.Cure{{Label: "The plate's diagram shows it", Path: "leads.agreed", Value: "plate"}}})
+		say(finding.Finding{ID: "leads.family", Bay: finding.Leads, Grade: finding.Open,
+			Sentence: "Star or delta inside? Nobody has checked yet, so no joints are given.",
+			Detail: "Nine-lead star and nine-lead delta share their high joints and differ in the low ones; the " +
+				"wrong table trips the breaker. Continuity tells: three pairs and a three are a star, three threes a " +
+				"delta. Or the plate's own diagram, whose low joints are four (star) or three (delta).",
+			Entries: []string{"leads.touches"}, Cures: []finding.Cure{{Label: "The plate's diagram shows it",
+				Path: "leads.agreed", Value: "plate"}}})
 	}
 	if !v.Settled && len(v.Groups) > 0 && v.Grade == finding.Caution {
-		say(finding.Finding{ID: "leads.round", Bay: finding.Leads, Grade: finding.Caution, Sentence: v.Text, Entries: []string{"leads.touches"}})
+		say(finding.Finding{ID: "leads.round", Bay: finding.Leads, Grade: finding.Caution, Sentence: v.Text,
+			Entries: []string{"leads.touches"}})
 	}
 	return said
 }
@@ -209,16 +240,20 @@ func (w *reading) ways() []WayView {
 	}
 	for _, r := range w.site.Reach {
 		joints := w.site.Hand.Kind.JointsFor(r.Way)
-		v := WayView{Title: r.Way.String(), Joints: joints.Print(w.site.Hand.Naming), Coil: unit.Whole(r.CoilVolts, "V"), MadeFor: unit.Whole(r.MadeFor, "V"),
-			Of: unit.Percent(r.Ratio), Ratio: r.Ratio, Fits: r.Fits(), Grade: finding.Good, Text: "Each coil sees its own volts."}
+		v := WayView{Title: r.Way.String(), Joints: joints.Print(w.site.Hand.Naming),
+			Coil: unit.Whole(r.CoilVolts, "V"), MadeFor: unit.Whole(r.MadeFor, "V"),
+			Of: unit.Percent(r.Ratio), Ratio: r.Ratio, Fits: r.Fits(), Grade: finding.Good,
+			Text: "Each coil sees its own volts."}
 		switch {
 		case r.Fits():
 		case r.Ratio < 1:
 			v.Grade = finding.Caution
-			v.Text = fmt.Sprintf("Reduced power: torque goes with the square of the volts, about %s of it. Right on %s.", unit.Percent(r.Ratio*r.Ratio), unit.Whole(w.site.Feed.Volts/r.Ratio, "V"))
+			v.Text = fmt.Sprintf("Reduced power: torque goes with the square of the volts, about %s of it. Right on "+
+				"%s.", unit.Percent(r.Ratio*r.Ratio), unit.Whole(w.site.Feed.Volts/r.Ratio, "V"))
 		default:
 			v.Grade = finding.Stop
-			v.Text = fmt.Sprintf("Too many volts: the iron saturates and the winding burns. Right on %s: a transformer down would make it possible.", unit.Whole(w.site.Feed.Volts/r.Ratio, "V"))
+			v.Text = fmt.Sprintf("Too many volts: the iron saturates and the winding burns. Right on %s: a "+
+				"transformer down would make it possible.", unit.Whole(w.site.Feed.Volts/r.Ratio, "V"))
 		}
 		w.bridge.way(&v, r)
 		out = append(out, v)
@@ -279,8 +314,10 @@ func (w *reading) sayState(moves []leads.Move) (said []finding.Finding) {
 	say := func(f finding.Finding) { said = append(said, f) }
 	d := &w.machine.Leads
 	if d.Clips == "yes" {
-		say(finding.Finding{ID: "leads.clips", Bay: finding.Leads, Grade: finding.Open, Sentence: "Joined with test clips: not finished.",
-			Detail: "Clips are for finding the direction, uncoupled and watched. Then every joint is made final, locked off and proved dead again.", Entries: []string{"leads.clips"},
+		say(finding.Finding{ID: "leads.clips", Bay: finding.Leads, Grade: finding.Open,
+			Sentence: "Joined with test clips: not finished.",
+			Detail: "Clips are for finding the direction, uncoupled and watched. Then every joint is made final, " +
+				"locked off and proved dead again.", Entries: []string{"leads.clips"},
 			Cures: []finding.Cure{{Label: "Joints are final", Path: "leads.clips", Value: ""}}})
 	}
 	done := len(moves) > 0
@@ -288,14 +325,19 @@ func (w *reading) sayState(moves []leads.Move) (said []finding.Finding) {
 		done = done && m.Done
 	}
 	if done && d.Clips == "" && d.Photo == "" {
-		say(finding.Finding{ID: "leads.photo", Bay: finding.Leads, Grade: finding.Note, Sentence: "No photograph of the finished joints yet.",
-			Detail: "A picture of the studs or caps before the lid closes is what the next person wishes for.", Entries: []string{"leads.photo"}})
+		say(finding.Finding{ID: "leads.photo", Bay: finding.Leads, Grade: finding.Note,
+			Sentence: "No photograph of the finished joints yet.",
+			Detail:   "A picture of the studs or caps before the lid closes is what the next person wishes for.",
+			Entries:  []string{"leads.photo"}})
 	}
 	if d.Starter == leads.StarDelta {
-		f := finding.Finding{ID: "leads.starter", Bay: finding.Leads, Grade: finding.Caution, Sentence: "A star-delta starter is on these leads: it needs a three-phase supply and goes.",
-			Detail: "Six cables (three and three) run from its contactors to the six leads. Locked off, take all six off the starter and join the motor for good in the box.", Entries: []string{"leads.starter"}}
+		f := finding.Finding{ID: "leads.starter", Bay: finding.Leads, Grade: finding.Caution,
+			Sentence: "A star-delta starter is on these leads: it needs a three-phase supply and goes.",
+			Detail: "Six cables (three and three) run from its contactors to the six leads. Locked off, take all six " +
+				"off the starter and join the motor for good in the box.", Entries: []string{"leads.starter"}}
 		if w.site.Wanted != nil && w.site.Hand.Kind == leads.Six {
-			f.Detail += " Permanently: " + w.site.Wanted.Print(w.site.Hand.Naming) + "; on a drive the same three lines go to its output, with no contactor between."
+			f.Detail += " Permanently: " + w.site.Wanted.Print(w.site.Hand.Naming) +
+				"; on a drive the same three lines go to its output, with no contactor between."
 		}
 		if w.site.Hand.Kind != leads.Six {
 			f.Detail += " It belongs to six leads; this job has " + w.site.Hand.Kind.Title() + ": look again."
@@ -304,110 +346,10 @@ func (w *reading) sayState(moves []leads.Move) (said []finding.Finding) {
 	}
 	for _, e := range leads.Extras(d.Extras) {
 		if strings.HasPrefix(e.Goes, "not known") {
-			say(finding.Finding{ID: "leads.extra", Bay: finding.Leads, Grade: finding.Open, Sentence: fmt.Sprintf("Leads %s: what they are is not known.", first(e.Names, e.What)), Detail: "Goes " + e.Goes + ".", Entries: []string{"leads.extras"}})
+			say(finding.Finding{ID: "leads.extra", Bay: finding.Leads, Grade: finding.Open,
+				Sentence: fmt.Sprintf("Leads %s: what they are is not known.", first(e.Names, e.What)),
+				Detail:   "Goes " + e.Goes + ".", Entries: []string{"leads.extras"}})
 		}
 	}
 	return said
-}
-
-// BenchCase is the circuit of a state as an open file, at the speed where it
-// settles. ok is false while nothing can be computed.
-func BenchCase(d Document, state string) (b circuit.BenchCase, ok bool) {
-	w := read(context.Background(), &d)
-	joints, word := w.site.Wanted, "as wanted"
-	if state == "now" {
-		joints, word = w.site.Found, "now"
-		if w.site.FoundKnown && w.site.Wanted != nil {
-			joints = leads.Apply(w.site.Found, leads.Moves(w.site.Found, w.site.Wanted, w.site.Hand, w.machine.Leads.Done))
-		}
-	}
-	if w.site.Model == nil || joints == nil {
-		return b, false
-	}
-	live, _ := joints.WithLines(w.site.Hand.Kind)
-	if b, ok = w.bridge.circuit(live); !ok {
-		return b, false
-	}
-	b.Format, b.Version, b.Name = circuit.BenchCaseFormat, 1, d.Name+", "+state
-	if !w.site.Feed.OwnHertz {
-		b.About = "The motor as joined " + word + ", " + b.About + "."
-	}
-	return b, true
-}
-
-// takeBanks puts capacitors between each supply line and the third into the bridge that
-// is chosen, in µF by line.
-func (d *Document) takeBanks(banks map[string]float64) {
-	text := func(uf float64) string { return unit.Plain(math.Round(uf*1000) / 1000) }
-	if d.Bridge.Kind == KindRotary {
-		d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = text(banks["L1"]), text(banks["L2"])
-		return
-	}
-	for _, line := range []string{"L1", "L2"} {
-		if banks[line] > 0 {
-			d.Bridge.Capacitor.CornerTo, d.Bridge.Capacitor.Microfarad = line, text(banks["L1"]+banks["L2"])
-		}
-	}
-}
-
-// FromBenchCase puts what a bench case wires into a document: the kind of
-// leads, what is joined, the capacitor, volts and hertz of the supply. The
-// plate stays: it governs the equivalent circuit. The error says what the file
-// has that no job can take.
-func FromBenchCase(d Document, b circuit.BenchCase) (Document, error) {
-	beside := d.Bridge.Kind == KindRotary && len(b.Machines) == 2 && b.Machines[0].Name == string(Idler)
-	if len(b.Machines) != 1 && !beside {
-		return d, fmt.Errorf("the file has %d machines; a job takes a file with one, or on a converter with the idler ahead of it", len(b.Machines))
-	}
-	motor := b.Machines[len(b.Machines)-1]
-	kind := leads.Kind("")
-	for _, k := range []leads.Kind{leads.Six, leads.NineStar, leads.NineDelta, leads.Twelve} {
-		w := k.Layout()
-		same := len(w.Coils) == len(motor.Coils)
-		for _, c := range w.Coils {
-			same = same && slices.ContainsFunc(motor.Coils, func(o circuit.Coil) bool {
-				return o.Start == c.Start && o.Finish == c.Finish && o.AxisDeg == c.AxisDeg && o.Share == c.Share
-			})
-		}
-		if same {
-			kind = k
-		}
-	}
-	if kind == "" {
-		return d, fmt.Errorf("the coils of the file are none of a job's: six leads U1 to W2, nine or twelve leads T1 to T12")
-	}
-	known := append(slices.Clone(leads.Lines), kind.Terminals()...)
-	var groups []string
-	for _, j := range b.Joints {
-		var own []string
-		for _, n := range j {
-			if slices.Contains(known, n) {
-				own = append(own, n)
-			}
-		}
-		if len(own) > 1 {
-			groups = append(groups, strings.Join(own, "-"))
-		}
-	}
-	found := "open"
-	if len(groups) > 0 {
-		found = strings.Join(groups, "; ")
-	}
-	d = d.Clone()
-	l := &d.Machines[0].Leads
-	l.Kind, l.Naming, l.Found, l.Done = kind, l.Naming.For(kind), found, []string{}
-	if len(b.Sources) == 1 {
-		d.Supply.Volts, d.Supply.Hertz = unit.Plain(b.Sources[0].VoltsRMS)+" V", unit.Plain(b.FrequencyHz)+" Hz"
-	}
-	banks := map[string]float64{}
-	for _, e := range b.Elements {
-		ends := []string{e.From, e.To}
-		for _, line := range []string{"L1", "L2"} {
-			if e.Kind == circuit.Capacitor && slices.Contains(ends, "L3") && slices.Contains(ends, line) {
-				banks[line] += e.Microfarad
-			}
-		}
-	}
-	d.takeBanks(banks)
-	return d, nil
 }

@@ -39,7 +39,8 @@ func TestHighJointsFedLowAreStoppedAndLowOnesRun(t *testing.T) {
 
 func TestHalfCoilsFedAgainstEachOtherOpenTheBreaker(t *testing.T) {
 	d := scenario.PugMill()
-	d.Machines[0].Leads.Found = "L1-T1-T7; L2-T5-T8; L3-T3-T9; T2-T4-T6" // T2 and T5 exchanged: halves 2-5 and 8-to-star disagree
+	d.Machines[0].Leads.Found = "L1-T1-T7; L2-T5-T8; L3-T3-T9; " +
+		"T2-T4-T6" // T2 and T5 exchanged: halves 2-5 and 8-to-star disagree
 	p := job.Make(d)
 	require.True(t, p.Now.Trips || p.Now.Grade == finding.Stop)
 	d = scenario.ClayShredder()
@@ -62,7 +63,9 @@ func TestNoJointListBeforeTheFamilyIsKnown(t *testing.T) {
 	d.Machines[0].Leads.Agreed = "plate"
 	require.True(t, job.Make(d).Wanted.Known)
 	d.Machines[0].Leads.Agreed = ""
-	d.Machines[0].Leads.Round = leads.Round{Tags: "T1 T2 T3 T4 T5 T6 T7 T8 T9", Touches: "T1 T4 1.1\nT2 T5 1.1\nT3 T6 1.1\nT7 T8 2.1\nT8 T9 2.1\nT1 T2 open\nT1 T3 open\nT1 T7 open\nT2 T3 open\nT2 T7 open\nT3 T7 open\nT1 frame open"}
+	d.Machines[0].Leads.Round = leads.Round{Tags: "T1 T2 T3 T4 T5 T6 T7 T8 T9",
+		Touches: "T1 T4 1.1\nT2 T5 1.1\nT3 T6 1.1\nT7 T8 2.1\nT8 T9 2.1\nT1 T2 open\nT1 T3 open\nT1 T7 open\nT2 T3 " +
+			"open\nT2 T7 open\nT3 T7 open\nT1 frame open"}
 	p = job.Make(d)
 	require.Equal(t, "continuity", p.Leads.Agreed)
 	require.Equal(t, "star, low joints", p.Wanted.Named)
@@ -97,7 +100,9 @@ func TestContinuityThatContradictsTheJobStopsIt(t *testing.T) {
 	require.False(t, p.Wanted.Known, "no joint is given while they disagree")
 
 	d = lowered() // the right groups, but two sleeves exchanged
-	d.Machines[0].Leads.Round = leads.Round{Tags: "T1 T2 T3 T4 T5 T6 T7 T8 T9", Touches: "T1 T5 1.1\nT2 T4 1.1\nT3 T6 1.1\nT7 T8 2.1\nT8 T9 2.1\nT1 T2 open\nT1 T3 open\nT1 T7 open\nT2 T3 open\nT2 T7 open\nT3 T7 open\nT1 frame open"}
+	d.Machines[0].Leads.Round = leads.Round{Tags: "T1 T2 T3 T4 T5 T6 T7 T8 T9",
+		Touches: "T1 T5 1.1\nT2 T4 1.1\nT3 T6 1.1\nT7 T8 2.1\nT8 T9 2.1\nT1 T2 open\nT1 T3 open\nT1 T7 open\nT2 T3 " +
+			"open\nT2 T7 open\nT3 T7 open\nT1 frame open"}
 	require.Equal(t, finding.Stop, found(job.Make(d), "leads.marks").Grade)
 	d.Machines[0].Leads.Round.Touches += "\nT3 frame 0.4"
 	p = job.Make(d)
@@ -144,7 +149,9 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 		_, _, ok := job.Mistaken(d, "no such mistake")
 		require.False(t, ok)
 	}
-	for _, id := range []string{"left-high", "other-family", "star-table", "delta-table", "wrong-cap", "half-reversed", "coil-reversed", "missed-wire", "open-coil", "lost-line", "no-capacitor", "weak-can", "coil-shorted", "start-left-in", "other-line"} {
+	for _, id := range []string{"left-high", "other-family", "star-table", "delta-table", "wrong-cap", "half-reversed",
+		"coil-reversed", "missed-wire", "open-coil", "lost-line", "no-capacitor", "weak-can", "coil-shorted",
+		"start-left-in", "other-line"} {
 		require.True(t, seen[id], id)
 	}
 	_, s, _ := job.Mistaken(lowered(), "delta-table")
@@ -226,7 +233,8 @@ func TestLineOhmsProveTheJoints(t *testing.T) {
 	d := lowered()
 	d.Machines[0].Plate.WindingOhms = "1.1 Ω" // a half coil
 	p := job.Make(d)
-	require.Equal(t, []string{"L1-L2 1.10\u00a0Ω", "L2-corner 1.10\u00a0Ω", "corner-L1 1.10\u00a0Ω"}, p.Leads.LineOhms, "two halves side by side, twice in a row")
+	require.Equal(t, []string{"L1-L2 1.10\u00a0Ω", "L2-corner 1.10\u00a0Ω", "corner-L1 1.10\u00a0Ω"}, p.Leads.LineOhms,
+		"two halves side by side, twice in a row")
 	high := scenario.PugMill()
 	high.Machines[0].Plate.WindingOhms = "1.1 Ω"
 	both := job.Make(high).Leads
@@ -273,7 +281,8 @@ func TestWaysAreJudgedByCoilVolts(t *testing.T) {
 	require.Len(t, ways, 4)
 	require.Equal(t, "delta, low joints", ways[0].Title)
 	d := scenario.Blunger()
-	d.Machines[0].Plate = plate.Entry{Power: "1.1 kW", Volts: "115 V", Connection: "Δ", Amps: "9.4", RPM: "1410", Hertz: "50", PowerFactor: "0.79"}
+	d.Machines[0].Plate = plate.Entry{Power: "1.1 kW", Volts: "115 V", Connection: "Δ", Amps: "9.4", RPM: "1410",
+		Hertz: "50", PowerFactor: "0.79"}
 	ways = job.Make(d).Leads.Ways
 	require.Equal(t, finding.Stop, ways[len(ways)-1].Grade, "delta at twice its volts burns")
 	require.Contains(t, ways[len(ways)-1].Text, "transformer down")

@@ -4,6 +4,7 @@ import (
 	"go/ast"
 	"go/parser"
 	"go/token"
+	"io/fs"
 	"os"
 	"path/filepath"
 	"strings"
@@ -12,41 +13,64 @@ import (
 	"github.com/stretchr/testify/require"
 )
 
-// kept are the rooms whose lines, functions and files keep to the house's measures; a
-// room is added once it does, and stays.
-var kept = []string{"core/bringup", "core/can", "core/dc", "core/entry", "core/finding", "core/load", "core/openfile", "core/rotary",
-	"core/scenario", "core/search", "core/table", "drawing/svg"}
-
 const (
-	mostColumns = 120 // a tab counts four
-	mostOfAFunc = 80
+	// A tab counts four; what stands between backticks (SQL, scripts, patterns, tags) is left whole.
+	mostColumns = 120
+	mostOfAFunc = 80 // unless its comment gives the reason in a line that begins with "Long:"
 	mostOfAFile = 450
 )
 
-// No line is over 120 columns, no function over 80 lines, no file over 450.
-func TestRoomsKeepTheHousesMeasures(t *testing.T) {
-	for _, room := range kept {
-		files, err := filepath.Glob(filepath.Join("..", "..", room, "*.go"))
-		require.NoError(t, err)
-		require.NotEmpty(t, files, room)
-		for _, path := range files {
-			text, err := os.ReadFile(path)
-			require.NoError(t, err)
-			lines := strings.Split(string(text), "\n")
-			require.LessOrEqual(t, len(lines)-1, mostOfAFile, path)
-			for i, line := range lines {
-				columns := len([]rune(strings.ReplaceAll(line, "\t", "    ")))
-				require.LessOrEqual(t, columns, mostColumns, "%s:%d", path, i+1)
+// No line is over 120 columns, no function over 80 lines without a written reason, no file
+// over 450: of the program and of its tests.
+func TestTheHouseKeepsItsMeasures(t *testing.T) {
+	seen := 0
+	for _, room := range []string{"api", "cmd", "core", "drawing", "e2e", "store"} {
+		root := filepath.Join("..", "..", room)
+		require.NoError(t, filepath.WalkDir(root, func(path string, d fs.DirEntry, err error) error {
+			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") {
+				return err
 			}
-			set := token.NewFileSet()
-			file, err := parser.ParseFile(set, path, text, 0)
-			require.NoError(t, err)
-			for _, d := range file.Decls {
-				if f, ok := d.(*ast.FuncDecl); ok {
-					n := set.Position(f.End()).Line - set.Position(f.Pos()).Line + 1
-					require.LessOrEqual(t, n, mostOfAFunc, "%s: %s", path, f.Name.Name)
-				}
+			seen++
+			measure(t, path)
+			return nil
+		}))
+	}
+	require.Greater(t, seen, 200)
+}
+
+// measure holds one file to the measures.
+func measure(t *testing.T, path string) {
+	text, err := os.ReadFile(path)
+	require.NoError(t, err)
+	lines := strings.Split(string(text), "\n")
+	if n := len(lines) - 1; n > mostOfAFile {
+		t.Errorf("%s has %d lines", path, n)
+	}
+	set := token.NewFileSet()
+	file, err := parser.ParseFile(set, path, text, parser.ParseComments)
+	require.NoError(t, err)
+	whole := map[int]bool{}
+	ast.Inspect(file, func(n ast.Node) bool {
+		if s, ok := n.(*ast.BasicLit); ok && s.Kind == token.STRING && s.Value[0] == '`' {
+			for i := set.Position(s.Pos()).Line; i <= set.Position(s.End()).Line; i++ {
+				whole[i] = true
 			}
+		}
+		return true
+	})
+	for i, line := range lines {
+		if n := len([]rune(strings.ReplaceAll(line, "\t", "    "))); n > mostColumns && !whole[i+1] {
+			t.Errorf("%s:%d has %d columns", path, i+1, n)
+		}
+	}
+	for _, d := range file.Decls {
+		f, ok := d.(*ast.FuncDecl)
+		if !ok {
+			continue
+		}
+		n := set.Position(f.End()).Line - set.Position(f.Pos()).Line + 1
+		if n > mostOfAFunc && !strings.Contains(f.Doc.Text(), "Long:") {
+			t.Errorf("%s: %s has %d lines and gives no reason", path, f.Name.Name, n)
 		}
 	}
 }

@@ -142,8 +142,10 @@ func (w onCapacitor) buyText() string {
 func (w onCapacitor) turning() (d Direction, said []finding.Finding) {
 	turns := map[string]string{"L1": "clockwise", "L2": "anticlockwise"}
 	other := capacitor.OtherLine[w.CornerTo]
-	d = Direction{From: "facing the shaft end", Turns: strings.ToUpper(turns[w.CornerTo][:1]) + turns[w.CornerTo][1:], Corner: w.CornerTo, Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
-		Swap: fmt.Sprintf("Move the capacitor's line end from %s to %s: nothing else. Exchanging any two of the three motor leads behind the bridge does the same.", w.CornerTo, other),
+	d = Direction{From: "facing the shaft end", Turns: strings.ToUpper(turns[w.CornerTo][:1]) + turns[w.CornerTo][1:],
+		Corner: w.CornerTo, Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
+		Swap: fmt.Sprintf("Move the capacitor's line end from %s to %s: nothing else. Exchanging any two of the "+
+			"three motor leads behind the bridge does the same.", w.CornerTo, other),
 		Nothing: []string{
 			"Exchanging L1 and L2 at the plug, breaker or post: the whole bridge changes places with them.",
 			"Turning every coil round, or renaming the phases in rotation.",
@@ -166,11 +168,16 @@ func (w onCapacitor) turning() (d Direction, said []finding.Finding) {
 	if was == "wrong" {
 		right = capacitor.OtherLine[corner]
 	}
-	f := finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good, Sentence: fmt.Sprintf("The bump showed the right direction, capacitor on %s.", right), Entries: []string{"leads.bumped"},
-		Detail: "From now on the order of the three leads is fixed: mark them.", Why: []finding.Why{{Formula: "capacitor from the corner to L1 or L2", Section: finding.OnDirection, Source: "bump test"}}}
+	f := finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good,
+		Sentence: fmt.Sprintf("The bump showed the right direction, capacitor on %s.", right),
+		Entries:  []string{"leads.bumped"},
+		Detail:   "From now on the order of the three leads is fixed: mark them.",
+		Why: []finding.Why{{Formula: "capacitor from the corner to L1 or L2", Section: finding.OnDirection,
+			Source: "bump test"}}}
 	switch {
 	case w.CornerTo != right:
-		f.ID, f.Grade, f.Sentence = "leads.bump-wrong", finding.Stop, fmt.Sprintf("The bump turned the wrong way with the capacitor on %s.", w.CornerTo)
+		f.ID, f.Grade, f.Sentence = "leads.bump-wrong", finding.Stop,
+			fmt.Sprintf("The bump turned the wrong way with the capacitor on %s.", w.CornerTo)
 		f.Detail = d.Swap
 		f.Cures = []finding.Cure{{Label: "Capacitor to " + right, Path: "bridge.corner_to", Value: right}}
 		if d.Forbids != "" {
@@ -196,45 +203,61 @@ func (w onCapacitor) card(c *bringup.Card, p *Plan, g guarded) {
 	}
 	fit(c, p)
 	c.Parts = append(c.Parts,
-		bringup.Line{Name: "Run capacitor", Value: can.List(a.Parts), Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},
+		bringup.Line{Name: "Run capacitor", Value: can.List(a.Parts),
+			Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},
 		bringup.Line{Name: "Bleed resistor", Value: a.Bleed.String(), Note: "across the capacitor, for good"})
 	if w.StartEntered > 0 {
-		c.Parts = append(c.Parts, bringup.Line{Name: "Start capacitor", Value: unit.Text(w.StartEntered, "µF"), Note: fmt.Sprintf("electrolytic, %s, by %s, out within 2 s, with a bleed resistor", a.Start.ClassText(), map[capacitor.StartBy]string{"": "button or relay", capacitor.ByButton: "button", capacitor.ByRelay: "relay"}[w.As.StartBy])})
+		c.Parts = append(c.Parts, bringup.Line{Name: "Start capacitor", Value: unit.Text(w.StartEntered, "µF"),
+			Note: fmt.Sprintf("electrolytic, %s, by %s, out within 2 s, with a bleed resistor", a.Start.ClassText(),
+				map[capacitor.StartBy]string{"": "button or relay", capacitor.ByButton: "button",
+					capacitor.ByRelay: "relay"}[w.As.StartBy])})
 	}
 	if ch := g.choice; ch != nil {
 		c.Parts = append(c.Parts,
-			bringup.Line{Name: "Breaker, " + g.asks.Poles(), Value: first(p.Link.Breaker, sizeText(ch.Breaker)), Note: "planning"},
-			bringup.Line{Name: "Motor wire", Value: first(conductor(w.guard.Conductor), table.Wire(ch.Conductor)), Note: "earth " + table.Wire(ch.Earth) + ", planning"},
-			bringup.Line{Name: "Capacitor wires", Value: table.Wire(ch.CapacitorWire), Note: "for " + unit.Text(ch.CapacitorOwn, "A") + ", planning"})
-		set := bringup.Line{Name: "Overload relay", Value: first(p.Link.Relay, sizeText(ch.RelaySet)), Note: relayWords(string(ch.Relay)) + "; plan asks " + sizeText(ch.RelaySet)}
+			bringup.Line{Name: "Breaker, " + g.asks.Poles(), Value: first(p.Link.Breaker, sizeText(ch.Breaker)),
+				Note: "planning"},
+			bringup.Line{Name: "Motor wire", Value: first(conductor(w.guard.Conductor), table.Wire(ch.Conductor)),
+				Note: "earth " + table.Wire(ch.Earth) + ", planning"},
+			bringup.Line{Name: "Capacitor wires", Value: table.Wire(ch.CapacitorWire), Note: "for " +
+				unit.Text(ch.CapacitorOwn, "A") + ", planning"})
+		set := bringup.Line{Name: "Overload relay", Value: first(p.Link.Relay, sizeText(ch.RelaySet)),
+			Note: relayWords(string(ch.Relay)) + "; plan asks " + sizeText(ch.RelaySet)}
 		switch {
 		case w.guard.Relay == protection.Thermistor:
-			set = bringup.Line{Name: "Winding guard", Value: "thermistor in the winding", Note: "its relay in the contactor's coil"}
+			set = bringup.Line{Name: "Winding guard", Value: "thermistor in the winding",
+				Note: "its relay in the contactor's coil"}
 		case ch.RelaySet == 0:
-			set.Value, set.Note = first(p.Link.Relay, "no setting guards"), "not every winding: a thermistor too, or other µF"
+			set.Value, set.Note = first(p.Link.Relay, "no setting guards"),
+				"not every winding: a thermistor too, or other µF"
 		}
 		c.Settings = append(c.Settings, set)
 	}
 	c.Settings = append(c.Settings,
-		bringup.Line{Name: "Capacitor from made corner to", Value: w.CornerTo, Note: p.Wanted.Turns + " facing the shaft end; for the other way move it to the other line"},
-		bringup.Line{Name: "Load, all day", Value: "up to " + unit.Percent(a.Continuous) + " of plate", Note: "yours " + unit.Percent(w.site.Load.Usual) + ": " + strings.ToLower(p.Use.Title)})
+		bringup.Line{Name: "Capacitor from made corner to", Value: w.CornerTo, Note: p.Wanted.Turns +
+			" facing the shaft end; for the other way move it to the other line"},
+		bringup.Line{Name: "Load, all day", Value: "up to " + unit.Percent(a.Continuous) + " of plate",
+			Note: "yours " + unit.Percent(w.site.Load.Usual) + ": " + strings.ToLower(p.Use.Title)})
 	w.expect(c, a)
 }
 
 // readings are what to expect, dead and running.
 func (w onCapacitor) expect(c *bringup.Card, a *capacitor.Answer) {
 	add := func(id, when, where, expect, band string, mark finding.Mark) {
-		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band, Mark: mark})
+		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band,
+			Mark: mark})
 	}
 	if ohm, _, mark := w.site.LineOhms(20, w.site.Wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
-		add("ohms", "dead, capacitor off", "Ohms L1-L2, L2-corner, corner-L1", "about "+unit.Text((ohm[0]+ohm[1]+ohm[2])/3, "Ω"), "within 5 % of each other", mark)
+		add("ohms", "dead, capacitor off", "Ohms L1-L2, L2-corner, corner-L1",
+			"about "+unit.Text((ohm[0]+ohm[1]+ohm[2])/3, "Ω"), "within 5 % of each other", mark)
 	}
-	add("volts", "before the start", "Volts L1 to L2", unit.Whole(w.site.Supply.Volts, "V"), "", w.site.Supply.VoltsMark)
+	add("volts", "before the start", "Volts L1 to L2", unit.Whole(w.site.Supply.Volts, "V"), "",
+		w.site.Supply.VoltsMark)
 	for _, at := range []struct {
 		id, when string
 		share    float64
 		p        capacitor.Point
-	}{{"light", "running light", w.site.Load.Lightest, a.Idle}, {"load", "at your load, " + unit.Percent(w.site.Load.Usual), w.site.Load.Usual, a.Usual}} {
+	}{{"light", "running light", w.site.Load.Lightest, a.Idle}, {"load", "at your load, " +
+		unit.Percent(w.site.Load.Usual), w.site.Load.Usual, a.Usual}} {
 		if len(at.p.Windings) == 0 || at.id == "light" && at.share == w.site.Load.Usual {
 			continue
 		}
@@ -243,16 +266,21 @@ func (w onCapacitor) expect(c *bringup.Card, a *capacitor.Answer) {
 			continue
 		}
 		lead := at.p.LeadAmps(w.CornerTo)
-		add(at.id+"-supply", at.when, "Amps, supply line", unit.Text(abs(at.p.SupplyAmps), "A"), s["supply"].Text("A"), finding.Estimated)
+		add(at.id+"-supply", at.when, "Amps, supply line", unit.Text(abs(at.p.SupplyAmps), "A"), s["supply"].Text("A"),
+			finding.Estimated)
 		for i, l := range []string{"L1", "L2", "corner"} {
-			add(at.id+"-lead-"+l, at.when, "Amps, motor lead "+l, unit.Text(lead[i], "A"), s["lead-"+leads.Lines[i]].Text("A"), finding.Estimated)
+			add(at.id+"-lead-"+l, at.when, "Amps, motor lead "+l, unit.Text(lead[i], "A"),
+				s["lead-"+leads.Lines[i]].Text("A"), finding.Estimated)
 		}
-		add(at.id+"-corner", at.when, "Volts, corner to L2", unit.Whole(at.p.CornerToL2, "V"), s["corner-l2"].Text("V"), finding.Estimated)
+		add(at.id+"-corner", at.when, "Volts, corner to L2", unit.Whole(at.p.CornerToL2, "V"),
+			s["corner-l2"].Text("V"), finding.Estimated)
 		add(at.id+"-rpm", at.when, "Speed", unit.Whole(at.p.RPM, "rpm"), s["rpm"].Text("rpm"), finding.Estimated)
 	}
 }
 
 // buys lists everything that the capacitor bridge is built of.
+//
+// Long: a list of parts, each by itself.
 func (w onCapacitor) buys(g guarded) []Buy {
 	out := []Buy{}
 	a := w.Answer
@@ -269,7 +297,8 @@ func (w onCapacitor) buys(g guarded) []Buy {
 			continue
 		}
 		b := Buy{ID: "run-" + unit.Plain(p.Microfarad), Count: 1, What: canName(p), Own: p.Own,
-			Spec: "film, for continuous duty, 50/60 Hz, ±5 %, " + class, Note: "two tabs a pole, no polarity; measured before it goes in"}
+			Spec: "film, for continuous duty, 50/60 Hz, ±5 %, " + class,
+			Note: "two tabs a pole, no polarity; measured before it goes in"}
 		if p.Own {
 			b.Note = "yours: look at its volts before it goes in, measure its µF"
 		} else if price, ok := w.Prices.Of[p.Microfarad]; ok {
@@ -278,44 +307,73 @@ func (w onCapacitor) buys(g guarded) []Buy {
 		out = append(out, b)
 	}
 	if a.Bleed.Ohm > 0 {
-		out = append(out, Buy{ID: "bleed", Count: 1, What: "Discharge resistor", Spec: a.Bleed.Spec(), Note: "across the cans for good, never through a switch: below 50 V within a minute"})
+		out = append(out, Buy{ID: "bleed", Count: 1, What: "Discharge resistor", Spec: a.Bleed.Spec(),
+			Note: "across the cans for good, never through a switch: below 50 V within a minute"})
 	}
 	if w.StartEntered > 0 {
 		s := a.Start
-		out = append(out, Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(w.StartEntered, "µF"), Spec: "electrolytic, for starting, " + s.ClassText(), Note: "seconds only; its own discharge resistor: " + s.Bleed.Spec()})
+		out = append(out, Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(w.StartEntered, "µF"),
+			Spec: "electrolytic, for starting, " + s.ClassText(), Note: "seconds only; its own discharge resistor: " +
+				s.Bleed.Spec()})
 		amps := s.OwnAmps
 		if w.As.StartBy == capacitor.ByRelay {
 			out = append(out, Buy{ID: "start-relay", Count: 1, What: "Voltage relay for the start capacitor",
-				Spec: fmt.Sprintf("contact closed at rest, for %s of capacitor amps; coil from the corner to the other line, opening at about %s", unit.Text(amps, "A"), unit.Whole(s.PickUp, "V")),
-				Note: "that is the corner at three quarters of speed, estimated; a timer of two seconds beside it in case it sticks", Planning: true})
+				Spec: fmt.Sprintf("contact closed at rest, for %s of capacitor amps; coil from the corner to the "+
+					"other line, opening at about %s", unit.Text(amps, "A"), unit.Whole(s.PickUp, "V")),
+				Note: "that is the corner at three quarters of speed, estimated; a timer of two seconds beside it in " +
+					"case it sticks", Planning: true})
 		} else {
-			out = append(out, Buy{ID: "start-button", Count: 1, What: "Start button", Spec: fmt.Sprintf("spring return, contact for %s of capacitor amps", unit.Text(amps, "A")), Note: "held until it is up to speed, two seconds at most; a finger cannot forget it, a latching switch can", Planning: true})
+			out = append(out, Buy{ID: "start-button", Count: 1, What: "Start button",
+				Spec: fmt.Sprintf("spring return, contact for %s of capacitor amps", unit.Text(amps, "A")),
+				Note: "held until it is up to speed, two seconds at most; a finger cannot forget it, a latching " +
+					"switch can", Planning: true})
 		}
 	}
 	if w.As.Reversing == capacitor.BySwitch {
-		out = append(out, Buy{ID: "reversing", Count: 1, What: "Reversing switch", Spec: fmt.Sprintf("one pole, L1 - 0 - L2, for %s of capacitor amps at %s", unit.Text(1.35*a.CapacitorAmps, "A"), unit.Whole(w.site.Supply.Nominal, "V")), Note: "between the capacitor and its line; turned only at standstill", Planning: true})
+		out = append(out, Buy{ID: "reversing", Count: 1, What: "Reversing switch",
+			Spec: fmt.Sprintf("one pole, L1 - 0 - L2, for %s of capacitor amps at %s",
+				unit.Text(1.35*a.CapacitorAmps, "A"), unit.Whole(w.site.Supply.Nominal, "V")),
+			Note: "between the capacitor and its line; turned only at standstill", Planning: true})
 	}
 	ch := g.choice
 	motor := g.asks.MostSupply
-	relay := Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it", sizeText(ch.RelaySet)), Note: relayWords(string(ch.Relay)), Own: w.guard.RelaySet > 0, Planning: true}
+	relay := Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it",
+		sizeText(ch.RelaySet)), Note: relayWords(string(ch.Relay)), Own: w.guard.RelaySet > 0, Planning: true}
 	if ch.RelaySet == 0 {
 		relay.Spec, relay.Note = "none: no setting both carries the load and guards the windings", "see the thermistor"
 	}
 	out = append(out,
-		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine", Planning: true},
-		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("%s, %s, holding %s at the start", g.asks.Poles(), first(noted(w.guard.Breaker), sizeText(ch.Breaker)), unit.Text(g.asks.StartAmps, "A")), Own: w.guard.Breaker > 0, Planning: true},
-		Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.site.Supply.Nominal, "V")), Note: "holds itself in through the stop button: nothing starts again by itself when the supply returns", Planning: true},
-		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where a hand can be caught", Note: "within reach from where the machine is fed", Planning: true})
+		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine",
+			Planning: true},
+		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("%s, %s, holding %s at the start",
+			g.asks.Poles(), first(noted(w.guard.Breaker), sizeText(ch.Breaker)), unit.Text(g.asks.StartAmps, "A")),
+			Own: w.guard.Breaker > 0, Planning: true},
+		Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, "+
+			"coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.site.Supply.Nominal, "V")),
+			Note:     "holds itself in through the stop button: nothing starts again by itself when the supply returns",
+			Planning: true},
+		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where " +
+			"a hand can be caught", Note: "within reach from where the machine is fed", Planning: true})
 	if w.guard.Relay != protection.Thermistor {
 		out = append(out, relay)
 	}
 	out = append(out,
-		Buy{ID: "wire", Count: 1, What: "Motor cable", Spec: fmt.Sprintf("%s copper, three conductors and earth %s", first(conductor(w.guard.Conductor), table.Wire(ch.Conductor)), table.Wire(ch.Earth)), Own: conductor(w.guard.Conductor) != "", Planning: true},
-		Buy{ID: "capacitor-wire", Count: 2, What: "Capacitor wires", Spec: fmt.Sprintf("%s copper (they carry up to %s), heat-proof, with insulated 6.3 mm push-on tabs", table.Wire(ch.CapacitorWire), unit.Text(g.asks.Capacitor, "A")), Planning: true},
-		Buy{ID: "box", Count: 1, What: "Capacitor box", Spec: "of metal, earthed, or of flame-retardant plastic; closed to fingers, its own glands", Note: "cans upright, clamped, a finger's width apart and two above the tabs: their cut-off lifts the lid when they fail. Not in the motor's own box"},
-		Buy{ID: "label", Count: 1, What: "Label on the box", Spec: "“Capacitors inside: switch off, wait a minute, discharge, then open.”"})
+		Buy{ID: "wire", Count: 1, What: "Motor cable", Spec: fmt.Sprintf("%s copper, three conductors and earth %s",
+			first(conductor(w.guard.Conductor), table.Wire(ch.Conductor)), table.Wire(ch.Earth)),
+			Own: conductor(w.guard.Conductor) != "", Planning: true},
+		Buy{ID: "capacitor-wire", Count: 2, What: "Capacitor wires",
+			Spec: fmt.Sprintf("%s copper (they carry up to %s), heat-proof, with insulated 6.3 mm push-on tabs",
+				table.Wire(ch.CapacitorWire), unit.Text(g.asks.Capacitor, "A")), Planning: true},
+		Buy{ID: "box", Count: 1, What: "Capacitor box", Spec: "of metal, earthed, or of flame-retardant plastic; " +
+			"closed to fingers, its own glands", Note: "cans upright, clamped, a finger's width apart and two above " +
+			"the tabs: their cut-off lifts the lid when they fail. Not in the motor's own box"},
+		Buy{ID: "label", Count: 1, What: "Label on the box", Spec: "“Capacitors inside: switch off, wait a minute, " +
+			"discharge, then open.”"})
 	if ch.RelaySet == 0 {
-		out = append(out, Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head", Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil", first(w.machine.Plate.Insulation, "of the winding")), Note: "it feels the winding no relay can see", Own: w.guard.Relay == protection.Thermistor, Planning: true})
+		out = append(out, Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head",
+			Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil",
+				first(w.machine.Plate.Insulation, "of the winding")), Note: "it feels the winding no relay can see",
+			Own: w.guard.Relay == protection.Thermistor, Planning: true})
 	}
 	return out
 }
@@ -340,7 +398,8 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 		}
 	}
 	if stop != nil {
-		g.said = append(g.said, waits(stop, "Breaker, wire and relay follow the bridge as it will run. Mend that first."))
+		g.said = append(g.said, waits(stop, "Breaker, wire and relay follow the bridge as it will run. Mend that "+
+			"first."))
 		return g
 	}
 	demand, carried := w.Demand()
@@ -350,12 +409,14 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 	m := w.site.Model
 	watched := demand.Watched
 	g.asks = protection.Asks{
-		Rules: w.site.Rules, Usual: protection.Seen(demand.Usual), Heaviest: protection.Seen(demand.Heaviest), Idle: protection.Seen(demand.Idle),
+		Rules: w.site.Rules, Usual: protection.Seen(demand.Usual), Heaviest: protection.Seen(demand.Heaviest),
+		Idle:     protection.Seen(demand.Idle),
 		Lines:    protection.Guard{Least: watched.Lines, AtIdle: watched.LinesIdle, Carries: demand.MostSupply},
 		Leads:    protection.Guard{Least: watched.Leads, AtIdle: watched.LeadsIdle, Carries: demand.MostLead},
 		MostLead: demand.MostLead, MostSupply: demand.MostSupply, Capacitor: demand.Capacitor,
-		StartAmps: a.StartSupplyAmps, Volts: w.site.Supply.Nominal, PlateAmps: m.LineAmps, ServiceFactor: w.site.Plate.ServiceFactor,
-		ShaftHP: w.site.Plate.ShaftWatts / unit.WattsPerHorsepower,
+		StartAmps: a.StartSupplyAmps, Volts: w.site.Supply.Nominal, PlateAmps: m.LineAmps,
+		ServiceFactor: w.site.Plate.ServiceFactor,
+		ShaftHP:       w.site.Plate.ShaftWatts / unit.WattsPerHorsepower,
 	}
 	choice, found := w.guard.Judge(g.asks)
 	g.choice, g.said, g.guard = &choice, append(g.said, found...), choice.Figures(g.asks)

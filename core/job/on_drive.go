@@ -120,7 +120,8 @@ func (w onDrive) circuit(joints leads.Joints) (c circuit.BenchCase, ok bool) {
 	if w.Motor == nil {
 		return c, false
 	}
-	return circuit.BenchCase{About: "The motor on its drive at " + unit.Text(w.Hertz, "Hz") + ", standing.", Circuit: *w.Case(site.Fed{Joints: joints})}, true
+	return circuit.BenchCase{About: "The motor on its drive at " + unit.Text(w.Hertz, "Hz") + ", standing.",
+		Circuit: *w.Case(site.Fed{Joints: joints})}, true
 }
 
 // guarding sizes supply and protection by the drive's rated input.
@@ -131,7 +132,8 @@ func (w onDrive) guarding(stop *finding.Finding) (g guarded) {
 	g.load = w.site.Load.Figures(w.Room())
 	amps := w.Weighed.InputAmps
 	volts := w.site.Supply.Volts - amps*w.site.Supply.FeederOhm
-	draw := &supply.Draw{Mark: finding.Estimated, RunAmps: amps, RunVolts: volts, StartAmps: amps, StartVolts: volts, MostAmps: amps}
+	draw := &supply.Draw{Mark: finding.Estimated, RunAmps: amps, RunVolts: volts, StartAmps: amps, StartVolts: volts,
+		MostAmps: amps}
 	g.supply, g.judged = w.site.Supply.Figures(draw), true
 	if stop != nil {
 		g.said = append(g.said, waits(stop, "Breaker and wire follow the drive as it will run. Mend that first."))
@@ -147,17 +149,25 @@ func (w onDrive) guarding(stop *finding.Finding) (g guarded) {
 // turning is the direction behind a drive: any two of its three motor
 // wires turn it round.
 func (w onDrive) turning() (d Direction, said []finding.Finding) {
-	d = Direction{From: "facing the shaft end", Turns: "Clockwise, expected", Corner: "L1", Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
-		Swap:    "Exchange any two of the drive's three motor wires, dead and proved dead; or the direction command, where reverse is allowed.",
-		Nothing: []string{"Exchanging the two wires at the drive's input.", "Turning every coil round, or renaming the phases in rotation."},
-		Bump:    []string{"Belt off or coupling apart; key out or taped; guard on what still turns.", "The drive at five hertz, its shortest run command.", "Look from the shaft end, hands and sleeves away.", "Wait until it stands; feed off, wait for the link."}}
+	d = Direction{From: "facing the shaft end", Turns: "Clockwise, expected", Corner: "L1",
+		Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
+		Swap: "Exchange any two of the drive's three motor wires, dead and proved dead; or the direction command, " +
+			"where reverse is allowed.",
+		Nothing: []string{"Exchanging the two wires at the drive's input.",
+			"Turning every coil round, or renaming the phases in rotation."},
+		Bump: []string{"Belt off or coupling apart; key out or taped; guard on what still turns.",
+			"The drive at five hertz, its shortest run command.", "Look from the shaft end, hands and sleeves away.",
+			"Wait until it stands; feed off, wait for the link."}}
 	switch was, _, _ := strings.Cut(w.machine.Leads.Bumped, "-"); was {
 	case "right":
 		d.Turns = "As wanted: the bump showed it"
-		said = append(said, finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good, Sentence: "The bump showed the right direction.", Detail: "From now on the order of the three wires is fixed: mark them.", Entries: []string{"leads.bumped"}})
+		said = append(said, finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good,
+			Sentence: "The bump showed the right direction.", Detail: "From now on the order of the three wires is " +
+				"fixed: mark them.", Entries: []string{"leads.bumped"}})
 	case "wrong":
 		d.Turns = "The wrong way, as the bump showed"
-		f := finding.Finding{ID: "leads.bump-wrong", Bay: finding.Leads, Grade: finding.Stop, Sentence: "The bump turned the wrong way.", Detail: d.Swap, Entries: []string{"leads.bumped"},
+		f := finding.Finding{ID: "leads.bump-wrong", Bay: finding.Leads, Grade: finding.Stop,
+			Sentence: "The bump turned the wrong way.", Detail: d.Swap, Entries: []string{"leads.bumped"},
 			Cures: []finding.Cure{{Label: "Exchanged: bump again", Path: "leads.bumped", Value: ""}}}
 		if d.Forbids != "" {
 			f.Detail += " Do not run it this way: " + d.Forbids + "."
@@ -178,36 +188,46 @@ func (w onDrive) card(c *bringup.Card, p *Plan, g guarded) {
 	c.Checks, c.Cautions = bringup.DriveGates(v.WaitText), bringup.DriveCautions(v.WaitText)
 	breaker := unit.Rating(w.Weighed.Breaker)
 	c.Parts = append(c.Parts,
-		bringup.Line{Name: "Drive", Value: w.Profile.Name, Note: fmt.Sprintf("%s of %s", unit.Text(w.Weighed.Need, "A"), unit.Text(w.Weighed.Have, "A"))},
+		bringup.Line{Name: "Drive", Value: w.Profile.Name, Note: fmt.Sprintf("%s of %s",
+			unit.Text(w.Weighed.Need, "A"), unit.Text(w.Weighed.Have, "A"))},
 		bringup.Line{Name: "Breaker, two-pole", Value: first(p.Link.Breaker, breaker), Note: "planning"},
-		bringup.Line{Name: "Line wire", Value: first(conductor(w.guard.Conductor), w.Weighed.Conductor.String()), Note: "planning"},
+		bringup.Line{Name: "Line wire", Value: first(conductor(w.guard.Conductor), w.Weighed.Conductor.String()),
+			Note: "planning"},
 		bringup.Line{Name: "Motor wire", Value: w.Weighed.MotorWire.String(), Note: "planning"})
-	shown := []drive.Function{drive.MotorAmps, drive.Overload, drive.MotorHertz, drive.MostHertz, drive.RunSource, drive.SpeedSource, drive.Accelerate, drive.Decelerate, drive.MotorPower}
+	shown := []drive.Function{drive.MotorAmps, drive.Overload, drive.MotorHertz, drive.MostHertz, drive.RunSource,
+		drive.SpeedSource, drive.Accelerate, drive.Decelerate, drive.MotorPower}
 	for _, r := range v.Sheet {
 		if slices.Contains(shown, r.Function) && len(c.Settings) < 7 {
 			c.Settings = append(c.Settings, bringup.Line{Name: r.Code + " " + r.Name, Value: r.Value, Note: r.Plain})
 		}
 	}
 	if more := len(v.Sheet) - len(c.Settings); more > 0 {
-		c.Settings = append(c.Settings, bringup.Line{Name: "And", Value: fmt.Sprintf("%d more", more), Note: "on the sheet of settings"})
+		c.Settings = append(c.Settings, bringup.Line{Name: "And", Value: fmt.Sprintf("%d more", more),
+			Note: "on the sheet of settings"})
 	}
-	c.Settings = append(c.Settings, bringup.Line{Name: "Hertz", Value: unit.Text(w.Hertz, "Hz"), Note: "at most " + unit.Text(v.TopHz, "Hz")})
+	c.Settings = append(c.Settings, bringup.Line{Name: "Hertz", Value: unit.Text(w.Hertz, "Hz"), Note: "at most " +
+		unit.Text(v.TopHz, "Hz")})
 	add := func(id, when, where, expect, band string, mark finding.Mark) {
-		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band, Mark: mark})
+		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band,
+			Mark: mark})
 	}
 	if ohm, _, mark := w.site.LineOhms(20, w.site.Wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
-		add("ohms", "dead, drive off", "Ohms L1-L2, L2-L3, L3-L1", "about "+unit.Text((ohm[0]+ohm[1]+ohm[2])/3, "Ω"), "within 5 % of each other", mark)
+		add("ohms", "dead, drive off", "Ohms L1-L2, L2-L3, L3-L1", "about "+unit.Text((ohm[0]+ohm[1]+ohm[2])/3, "Ω"),
+			"within 5 % of each other", mark)
 	}
-	add("volts", "before the start", "Volts at its input", unit.Whole(w.site.Supply.Volts, "V"), "", w.site.Supply.VoltsMark)
+	add("volts", "before the start", "Volts at its input", unit.Whole(w.site.Supply.Volts, "V"), "",
+		w.site.Supply.VoltsMark)
 	if v.Point.Carries {
-		// Load ±10 % and the fit's own doubt; the drive's losses and the link's shape for its input. The slip carries the speed's.
+		// Load ±10 % and the fit's own doubt; the drive's losses and the link's shape for its
+		// input. The slip carries the speed's.
 		around := func(x, part float64, u string) string {
 			return site.Band{Low: (1 - part) * x, High: (1 + part) * x}.Text(u)
 		}
 		sync := 120 * v.Point.Hz / float64(w.site.Model.Eq.Poles)
 		speed := site.Band{Low: v.Point.RPM - 0.3*(sync-v.Point.RPM), High: v.Point.RPM + 0.3*(sync-v.Point.RPM)}
 		when := "at your load, " + unit.Percent(w.site.Load.Usual) + ", " + unit.Text(v.Point.Hz, "Hz")
-		add("amps", when, "Amps on the display", unit.Text(v.Point.Amps, "A"), around(v.Point.Amps, 0.12, "A"), finding.Estimated)
+		add("amps", when, "Amps on the display", unit.Text(v.Point.Amps, "A"), around(v.Point.Amps, 0.12, "A"),
+			finding.Estimated)
 		add("input", when, "Amps, supply line", p.Wanted.SupplyT, around(p.Wanted.Supply, 0.17, "A"), finding.Estimated)
 		add("rpm", when, "Speed", unit.Whole(v.Point.RPM, "rpm"), speed.Text("rpm"), finding.Estimated)
 	}
@@ -221,20 +241,33 @@ func (w onDrive) buys(guarded) []Buy {
 	}
 	poles := w.site.Rules.Poles(w.site.Supply.Nominal)
 	out := []Buy{
-		{ID: "drive", Count: 1, What: "Drive " + p.Name, Spec: fmt.Sprintf("%s out, for %s from %s", unit.Text(p.Output.Amps, "A"), unit.Text(ch.Need, "A"), unit.Whole(w.site.Supply.Volts, "V")), Own: w.Chosen.SecondHand == "yes"},
-		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the drive, within sight", Planning: true},
-		{ID: "breaker", Count: 1, What: "Breaker", Spec: poles + ", " + first(noted(w.guard.Breaker), sizeText(ch.Breaker)), Own: w.guard.Breaker > 0, Planning: true},
-		{ID: "line-wire", Count: 1, What: "Line wire", Spec: first(conductor(w.guard.Conductor), table.Wire(ch.Conductor)) + " copper and earth", Own: conductor(w.guard.Conductor) != "", Planning: true},
-		{ID: "motor-wire", Count: 1, What: "Motor cable", Spec: table.Wire(ch.MotorWire) + " copper, three conductors and earth, shielded where it runs more than a few metres", Note: "shield to earth at both ends, by ring or gland", Planning: true},
+		{ID: "drive", Count: 1, What: "Drive " + p.Name, Spec: fmt.Sprintf("%s out, for %s from %s",
+			unit.Text(p.Output.Amps, "A"), unit.Text(ch.Need, "A"), unit.Whole(w.site.Supply.Volts, "V")),
+			Own: w.Chosen.SecondHand == "yes"},
+		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the drive, within sight",
+			Planning: true},
+		{ID: "breaker", Count: 1, What: "Breaker", Spec: poles + ", " +
+			first(noted(w.guard.Breaker), sizeText(ch.Breaker)), Own: w.guard.Breaker > 0, Planning: true},
+		{ID: "line-wire", Count: 1, What: "Line wire", Spec: first(conductor(w.guard.Conductor),
+			table.Wire(ch.Conductor)) + " copper and earth", Own: conductor(w.guard.Conductor) != "", Planning: true},
+		{ID: "motor-wire", Count: 1, What: "Motor cable", Spec: table.Wire(ch.MotorWire) +
+			" copper, three conductors and earth, shielded where it runs more than a few metres",
+			Note: "shield to earth at both ends, by ring or gland", Planning: true},
 	}
 	if w.Chosen.Reactor == "yes" {
-		out = append(out, Buy{ID: "reactor", Count: 1, What: "Line reactor", Spec: "for " + unit.Text(ch.RatedInput, "A"), Planning: true})
+		out = append(out, Buy{ID: "reactor", Count: 1, What: "Line reactor", Spec: "for " +
+			unit.Text(ch.RatedInput, "A"), Planning: true})
 	}
 	if w.Chosen.Resistor == "yes" {
-		out = append(out, Buy{ID: "resistor", Count: 1, What: "Braking resistor", Spec: "ohms and watts by the drive's own sheet", Planning: true})
+		out = append(out, Buy{ID: "resistor", Count: 1, What: "Braking resistor",
+			Spec: "ohms and watts by the drive's own sheet", Planning: true})
 	}
 	if w.Chosen.EStop != "yes" {
-		out = append(out, Buy{ID: "stop", Count: 1, What: "Emergency stop", Spec: "latching, opening by force, into the drive's stop input or its line contactor", Note: "where a hand can be caught"})
+		out = append(out, Buy{ID: "stop", Count: 1, What: "Emergency stop",
+			Spec: "latching, opening by force, into the drive's stop input or its line contactor",
+			Note: "where a hand can be caught"})
 	}
-	return append(out, Buy{ID: "label", Count: 1, What: "Label on the box", Spec: fmt.Sprintf("“Drive inside: switch off, wait %s, measure its link, then open.”", unit.Plain(p.WaitMinutes)+unit.Space+"min")})
+	return append(out, Buy{ID: "label", Count: 1, What: "Label on the box",
+		Spec: fmt.Sprintf("“Drive inside: switch off, wait %s, measure its link, then open.”",
+			unit.Plain(p.WaitMinutes)+unit.Space+"min")})
 }

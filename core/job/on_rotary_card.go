@@ -90,7 +90,8 @@ func (w onRotary) card(c *bringup.Card, p *Plan, g guarded) {
 	} else {
 		e := a.Each[w.Planned()]
 		c.Settings = append(c.Settings, bringup.Line{Name: "Load, all day",
-			Value: "up to " + unit.Percent(e.Continuous) + " of plate", Note: "alone on the idler; yours " + unit.Percent(w.site.Load.Usual)})
+			Value: "up to " + unit.Percent(e.Continuous) + " of plate", Note: "alone on the idler; yours " +
+				unit.Percent(w.site.Load.Usual)})
 	}
 	w.expect(c)
 }
@@ -151,7 +152,8 @@ func (w onRotary) expect(c *bringup.Card) {
 		)
 	}
 	for i, l := range leads.Lines {
-		add("lead-"+l, when, "Amps, lead "+l, unit.Text(shaft.Leads[i], "A"), bands["lead-"+l].Text("A"), finding.Estimated)
+		add("lead-"+l, when, "Amps, lead "+l, unit.Text(shaft.Leads[i], "A"), bands["lead-"+l].Text("A"),
+			finding.Estimated)
 	}
 	add("supply", when, "Amps, supply line", unit.Text(at.Supply, "A"), bands["supply"].Text("A"), finding.Estimated)
 	add("rpm", when, "Speed", unit.Whole(shaft.RPM, "rpm"), bands["rpm"].Text("rpm"), finding.Estimated)
@@ -171,7 +173,8 @@ func (w onRotary) buys(guarded) []Buy {
 	wire := first(conductor(w.guard.Conductor), table.Wire(z.Conductor))
 	return append(out,
 		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: z.Poles + ", lockable, within sight", Planning: true},
-		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: z.Poles + ", " + first(noted(w.guard.Breaker), sizeText(z.Breaker)),
+		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: z.Poles + ", " +
+			first(noted(w.guard.Breaker), sizeText(z.Breaker)),
 			Own: w.guard.Breaker > 0, Planning: true},
 		Buy{ID: "contactor", Count: 1, What: "Contactor", Planning: true,
 			Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil on lines 1 and 2", amps),

@@ -204,7 +204,9 @@ func (p *Plan) take(g guarded, stop *finding.Finding) {
 }
 
 func emptyPlan() *Plan {
-	return &Plan{Readings: []finding.Reading{}, Findings: []finding.Finding{}, Moves: []leads.Move{}, Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{}, Combos: []capacitor.Combo{}, Buys: []Buy{}, Offers: []Offer{},
+	return &Plan{Readings: []finding.Reading{}, Findings: []finding.Finding{}, Moves: []leads.Move{},
+		Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{},
+		Combos: []capacitor.Combo{}, Buys: []Buy{}, Offers: []Offer{},
 		Supply: []finding.Figure{}, Guard: []finding.Figure{}, Load: []finding.Figure{}}
 }
 
@@ -219,11 +221,13 @@ func (r *reading) motorFigures() []finding.Figure {
 	}
 	if p.Poles > 0 {
 		sync := 120 * p.Hertz / float64(p.Poles)
-		add("poles", "Poles", float64(p.Poles), fmt.Sprint(p.Poles), fmt.Sprintf("synchronous %s", unit.Whole(sync, "rpm")), finding.Computed)
+		add("poles", "Poles", float64(p.Poles), fmt.Sprint(p.Poles),
+			fmt.Sprintf("synchronous %s", unit.Whole(sync, "rpm")), finding.Computed)
 		add("slip", "Slip at plate", (sync-p.RPM)/sync, unit.Text((sync-p.RPM)/sync*100, "%"), "", finding.Computed)
 	}
 	if p.ShaftWatts > 0 {
-		add("power", "Power", p.ShaftWatts, unit.Text(p.ShaftWatts/1000, "kW"), unit.Text(p.ShaftWatts/unit.WattsPerHorsepower, "hp")+" at the shaft", finding.FromPlate)
+		add("power", "Power", p.ShaftWatts, unit.Text(p.ShaftWatts/1000, "kW"),
+			unit.Text(p.ShaftWatts/unit.WattsPerHorsepower, "hp")+" at the shaft", finding.FromPlate)
 	}
 	if p.ShaftWatts > 0 && p.RPM > 0 {
 		t := 9.549 * p.ShaftWatts / p.RPM
@@ -236,7 +240,8 @@ func (r *reading) motorFigures() []finding.Figure {
 		add("efficiency", "Efficiency", v.Value, unit.Percent(v.Value), v.Basis, v.Mark)
 	}
 	if m := r.site.Model; m != nil {
-		add("winding", "One winding", m.WindingVolts, unit.Text(m.WindingVolts, "V"), unit.Text(m.WindingAmps, "A")+" at plate", r.site.Column.Mark)
+		add("winding", "One winding", m.WindingVolts, unit.Text(m.WindingVolts, "V"),
+			unit.Text(m.WindingAmps, "A")+" at plate", r.site.Column.Mark)
 		out = append(out, r.site.Fitted...)
 		ohm := finding.Estimated
 		if p.WindingOhm20 > 0 {
@@ -245,13 +250,15 @@ func (r *reading) motorFigures() []finding.Figure {
 		eq := m.Eq
 		add("r1", "R1", eq.R1Ohm, unit.Text(eq.R1Ohm, "Ω"), "one winding, hot", ohm)
 		add("x1", "X1, X2", eq.X1Ohm, unit.Text(eq.X1Ohm, "Ω"), unit.Text(eq.X2Ohm, "Ω"), finding.Estimated)
-		add("r2", "R2 running", eq.R2Ohm, unit.Text(eq.R2Ohm, "Ω"), unit.Text(eq.R2StandstillOhm, "Ω")+" at standstill", finding.Estimated)
+		add("r2", "R2 running", eq.R2Ohm, unit.Text(eq.R2Ohm, "Ω"),
+			unit.Text(eq.R2StandstillOhm, "Ω")+" at standstill", finding.Estimated)
 		xm, note := finding.Estimated, "magnetising"
 		if r.site.Refitted {
 			xm, note = finding.Measured, "magnetising, from your readings on the bridge"
 		}
 		add("xm", "Xm", eq.XmOhm, unit.Text(eq.XmOhm, "Ω"), note, xm)
-		add("breakdown", "Breakdown torque", m.BreakdownTorqueRatio, unit.Three(m.BreakdownTorqueRatio)+" × rated", "of the fitted motor", finding.Estimated)
+		add("breakdown", "Breakdown torque", m.BreakdownTorqueRatio, unit.Three(m.BreakdownTorqueRatio)+" × rated",
+			"of the fitted motor", finding.Estimated)
 	}
 	return out
 }

@@ -133,13 +133,15 @@ func (r *reading) said() []finding.Finding {
 // unread says each entry that could not be read.
 func (r *reading) unread() (out []finding.Finding) {
 	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads,
-		"bridge": finding.Bridge, "drive": finding.Bridge, "rotary": finding.Bridge, "dc": finding.Bridge, "load": finding.Load, "protection": finding.Protection}
+		"bridge": finding.Bridge, "drive": finding.Bridge, "rotary": finding.Bridge, "dc": finding.Bridge,
+		"load": finding.Load, "protection": finding.Protection}
 	for _, one := range r.readings {
 		if one.Problem == "" {
 			continue
 		}
 		part, _, _ := strings.Cut(one.Path, ".")
-		out = append(out, finding.Finding{ID: "unread." + one.Path, Unread: true, Bay: bays[part], Grade: finding.Caution,
+		out = append(out, finding.Finding{ID: "unread." + one.Path, Unread: true, Bay: bays[part],
+			Grade:    finding.Caution,
 			Sentence: fmt.Sprintf("“%s” could not be read.", one.Typed),
 			Detail:   one.Problem + " Write it like " + one.Wanted + ".", Entries: []string{one.Path}})
 	}

@@ -29,14 +29,16 @@ func (p *Plan) Settings() (s Sheet) {
 		}
 	case p.DC != nil:
 		s.Of = p.DC.Name
-		s.Caution = "Jumpers and plug-in resistor with the feed off; trims with an insulated screwdriver: they stand at " +
+		s.Caution = "Jumpers and plug-in resistor with the feed off; trims with an insulated screwdriver: they stand " +
+			"at " +
 			"mains potential."
 		for _, r := range p.DC.Trims {
 			how := r.Meter
 			if r.See != "" {
 				how = joined(how, r.See)
 			}
-			s.Rows = append(s.Rows, Setting{r.Name, r.What, r.Value, r.Want, how, "", r.ReadBack, joined(r.Note, r.Caution),
+			s.Rows = append(s.Rows, Setting{r.Name, r.What, r.Value, r.Want, how, "", r.ReadBack,
+				joined(r.Note, r.Caution),
 				r.Why.Formula, r.Why.Numbers})
 		}
 	}

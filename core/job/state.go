@@ -97,8 +97,9 @@ func (w *reading) sayNow(moves []leads.Move, now *State) (said []finding.Finding
 	done, hands := counted(moves)
 	if !w.site.FoundKnown {
 		if len(w.site.Plate.Columns) > 0 {
-			say(finding.Finding{ID: "leads.found", Bay: finding.Leads, Grade: finding.Open, Sentence: "Say what is joined in the box now.",
-				Detail: w.lookInside(), Entries: []string{"leads.found"}, Cures: w.foundChoices()})
+			say(finding.Finding{ID: "leads.found", Bay: finding.Leads, Grade: finding.Open,
+				Sentence: "Say what is joined in the box now.",
+				Detail:   w.lookInside(), Entries: []string{"leads.found"}, Cures: w.foundChoices()})
 		}
 		return said
 	}
@@ -107,18 +108,21 @@ func (w *reading) sayNow(moves []leads.Move, now *State) (said []finding.Finding
 	}
 	if w.site.Wanted == nil { // nothing to compare with: only what it would do
 		if now.Grade == finding.Stop {
-			say(finding.Finding{ID: "leads.fed-now", Bay: finding.Leads, Grade: now.Grade, Sentence: now.Verdict, Detail: "What the joints should be is not known yet: do not feed it before."})
+			say(finding.Finding{ID: "leads.fed-now", Bay: finding.Leads, Grade: now.Grade, Sentence: now.Verdict,
+				Detail: "What the joints should be is not known yet: do not feed it before."})
 		}
 		return said
 	}
 	// Joined as wanted, a stop is the bridge's and said there.
 	if hands != done {
 		f := finding.Finding{ID: "leads.fed-now", Bay: finding.Leads, Grade: now.Grade, Sentence: now.Verdict,
-			Why: append([]finding.Why{{Formula: "the circuit as joined now, solved at your load", Numbers: now.Text, Section: finding.OnCircuit, Source: "engine, as found"}}, w.site.LeansOn...)}
+			Why: append([]finding.Why{{Formula: "the circuit as joined now, solved at your load", Numbers: now.Text,
+				Section: finding.OnCircuit, Source: "engine, as found"}}, w.site.LeansOn...)}
 		if hands > done {
 			f.Detail = fmt.Sprintf("%d of %d moves are still to be made. Do not feed it before.", hands-done, hands)
 			if len(now.Assumed) > 0 {
-				f.Detail += " Lines are taken to come to " + leads.PrintJoint(w.site.Hand.Kind.Terminals()[:3], w.site.Hand.Naming) + "."
+				f.Detail += " Lines are taken to come to " + leads.PrintJoint(w.site.Hand.Kind.Terminals()[:3],
+					w.site.Hand.Naming) + "."
 			}
 			if f.Grade == finding.Good || f.Grade == finding.Note {
 				f.Grade = finding.Caution
@@ -127,7 +131,8 @@ func (w *reading) sayNow(moves []leads.Move, now *State) (said []finding.Finding
 		say(f)
 		return said
 	}
-	say(finding.Finding{ID: "leads.joined", Bay: finding.Leads, Grade: finding.Good, Sentence: "The joints are as wanted.", Detail: "Compare each with the card once more before the lid goes on.",
+	say(finding.Finding{ID: "leads.joined", Bay: finding.Leads, Grade: finding.Good,
+		Sentence: "The joints are as wanted.", Detail: "Compare each with the card once more before the lid goes on.",
 		Why: []finding.Why{{Formula: "joints now = joints wanted", Numbers: now.Text, Source: "as ticked"}}})
 	return said
 }
@@ -135,9 +140,11 @@ func (w *reading) sayNow(moves []leads.Move, now *State) (said []finding.Finding
 // lookInside says what the eye finds under the lid.
 func (w *reading) lookInside() string {
 	if w.site.Hand.Box == leads.Studs {
-		return "Locked off and proved dead, open the lid: one flat link along a row is star, three upright links are delta."
+		return "Locked off and proved dead, open the lid: one flat link along a row is star, three upright links are " +
+			"delta."
 	}
-	return "Locked off and proved dead, open the lid: count the caps and the leads in each. Most motors are delivered on the high joints."
+	return "Locked off and proved dead, open the lid: count the caps and the leads in each. Most motors are " +
+		"delivered on the high joints."
 }
 
 // foundChoices are the usual answers to what is joined.
@@ -147,7 +154,8 @@ func (w *reading) foundChoices() []finding.Cure {
 	for i := range tables {
 		t := tables[len(tables)-1-i] // as delivered first
 		words := t.Way.String()
-		out = append(out, finding.Cure{Label: strings.ToUpper(words[:1]) + words[1:], Path: "leads.found", Value: strings.TrimSuffix(strings.ReplaceAll(words, ",", ""), " joints")})
+		out = append(out, finding.Cure{Label: strings.ToUpper(words[:1]) + words[1:], Path: "leads.found",
+			Value: strings.TrimSuffix(strings.ReplaceAll(words, ",", ""), " joints")})
 	}
 	return append(out, finding.Cure{Label: "Nothing joined", Path: "leads.found", Value: "open"})
 }

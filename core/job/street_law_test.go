@@ -50,8 +50,9 @@ func streetCase(plates []corpusPlate, i int, r *rand.Rand) job.Document {
 			m.Protection = protection.Entry{
 				Breaker:   pick("6 A", "16 A", "25 A", "63 A", "150 A"),
 				Conductor: pick("", "1.5 mm²", "6 mm²", "14 AWG"),
-				Relay:     []protection.Relay{"", protection.NoRelay, protection.SupplyLines, protection.MotorLeads, protection.Thermistor}[r.IntN(5)],
-				RelaySet:  pick("", "1 A", "5 A", "12 A"),
+				Relay: []protection.Relay{"", protection.NoRelay, protection.SupplyLines, protection.MotorLeads,
+					protection.Thermistor}[r.IntN(5)],
+				RelaySet: pick("", "1 A", "5 A", "12 A"),
 			}
 		}
 		return m
@@ -231,7 +232,8 @@ func curesGo(d job.Document, p job.Plan) (broken []string) {
 			}
 			for _, g := range job.Make(cured).Findings {
 				if g.ID == f.ID && slices.Contains(g.Cures, cure) {
-					broken = append(broken, fmt.Sprintf("2: the cure %q of %s is offered again once taken", cure.Label, f.ID))
+					broken = append(broken, fmt.Sprintf("2: the cure %q of %s is offered again once taken", cure.Label,
+						f.ID))
 				}
 			}
 		}

@@ -233,7 +233,8 @@ func TestABenchCaseOfAConverterComesBack(t *testing.T) {
 		require.True(t, ok)
 		require.Len(t, b.Machines, map[string]int{"m1": 1, "m2": 2}[id])
 		other := d.Clone()
-		other.Bridge.Rotary.L13, other.Bridge.Rotary.L23, other.Machines[0].Leads.Found, other.Machines[0].Leads.Done = "", "5", "open", nil
+		other.Bridge.Rotary.L13, other.Bridge.Rotary.L23, other.Machines[0].Leads.Found,
+			other.Machines[0].Leads.Done = "", "5", "open", nil
 		back, err := job.FromBenchCase(other, b)
 		require.NoError(t, err)
 		require.Equal(t, "170", back.Bridge.Rotary.L13)

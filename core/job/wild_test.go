@@ -56,10 +56,14 @@ func notFinite(path string, v reflect.Value) string {
 
 // wild joins, figures and choices: what hands type, and what nobody should.
 var (
-	wildJoints = []string{"", "L1-L2", "L1-L2-U1", "L1-L2-L3", "L1-L2; U1-V1-W1", "L1-L3", "L2-L3-U1", "star", "delta", "open", "low star", "high star", "low delta", "high delta",
-		"L1-U1-W2; L2-V1-U2; L3-W1-V2", "L1-U1-U2; L2-V1-V2; L3-W1-W2", "U1-U2-V1-V2-W1-W2", "L1-T1-T7; L2-T2-T8; L3-T3-T9; T4-T5-T6", "L1-T1-T2-T3", "L1-U1; L2-U1", "L1-U1; U1-L2; W1-L2", "L2-W1",
-		"L1-T1-T4; L2-T2-T5; L3-T3-T6; T7-T8; T9-T1", "nonsense", "U1-V1; V1-W1", "L1-W2; L2-W1; U1-U2; V1-V2", "L3-U1-V1-W1-U2-V2-W2"}
-	wildFigures = []string{"", "0", "1", "-3", "0.000001", "1e9", "1e-9", "1e308", "50", "450", "2,5", "NaN", "Inf", "½", "208-230/460", "999999999999", "٣", "0 µF", "1.58e+3"}
+	wildJoints = []string{"", "L1-L2", "L1-L2-U1", "L1-L2-L3", "L1-L2; U1-V1-W1", "L1-L3", "L2-L3-U1", "star", "delta",
+		"open", "low star", "high star", "low delta", "high delta",
+		"L1-U1-W2; L2-V1-U2; L3-W1-V2", "L1-U1-U2; L2-V1-V2; L3-W1-W2", "U1-U2-V1-V2-W1-W2",
+		"L1-T1-T7; L2-T2-T8; L3-T3-T9; T4-T5-T6", "L1-T1-T2-T3", "L1-U1; L2-U1", "L1-U1; U1-L2; W1-L2", "L2-W1",
+		"L1-T1-T4; L2-T2-T5; L3-T3-T6; T7-T8; T9-T1", "nonsense", "U1-V1; V1-W1", "L1-W2; L2-W1; U1-U2; V1-V2",
+		"L3-U1-V1-W1-U2-V2-W2"}
+	wildFigures = []string{"", "0", "1", "-3", "0.000001", "1e9", "1e-9", "1e308", "50", "450", "2,5", "NaN", "Inf",
+		"½", "208-230/460", "999999999999", "٣", "0 µF", "1.58e+3"}
 )
 
 // scramble draws an entry for each string field of a struct, most of them kept.
@@ -94,16 +98,22 @@ func TestNoDocumentMakesAPlanThatCannotBeSaid(t *testing.T) {
 		d = d.Clone()
 		m := &d.Machines[0]
 		often := rapid.SampledFrom([]int{1000, 12, 3}).Draw(t, "wildness")
-		m.Leads.Kind = rapid.SampledFrom(append([]leads.Kind{m.Leads.Kind, m.Leads.Kind, m.Leads.Kind, m.Leads.Kind}, leads.Kinds...)).Draw(t, "kind")
-		m.Leads.Found, m.Leads.Wanted = rapid.SampledFrom(wildJoints).Draw(t, "found"), rapid.SampledFrom(append(make([]string, 9), wildJoints...)).Draw(t, "wanted")
-		d.Bridge.Capacitor.Microfarad = rapid.SampledFrom([]string{"", "", "0.01", "1", "8", "52", "220", "450", "3000", "1e7"}).Draw(t, "µF")
+		m.Leads.Kind = rapid.SampledFrom(append([]leads.Kind{m.Leads.Kind, m.Leads.Kind, m.Leads.Kind, m.Leads.Kind},
+			leads.Kinds...)).Draw(t, "kind")
+		m.Leads.Found, m.Leads.Wanted = rapid.SampledFrom(wildJoints).Draw(t, "found"),
+			rapid.SampledFrom(append(make([]string, 9), wildJoints...)).Draw(t, "wanted")
+		d.Bridge.Capacitor.Microfarad = rapid.SampledFrom([]string{"", "", "0.01", "1", "8", "52", "220", "450",
+			"3000", "1e7"}).Draw(t, "µF")
 		d.Bridge.Capacitor.Start = rapid.SampledFrom([]string{"", "", "60", "1e6"}).Draw(t, "start µF")
 		d.Bridge.Capacitor.CornerTo = rapid.SampledFrom([]string{"", "L1", "L2"}).Draw(t, "corner")
-		m.Load.Kind = rapid.SampledFrom([]machine.LoadKind{"", machine.NoLoad, machine.Constant, machine.Linear, machine.Fan}).Draw(t, "load")
+		m.Load.Kind = rapid.SampledFrom([]machine.LoadKind{"", machine.NoLoad, machine.Constant, machine.Linear,
+			machine.Fan}).Draw(t, "load")
 		m.Load.Share = rapid.SampledFrom([]string{"", "10 %", "65 %", "100 %", "150 %", "1000 %"}).Draw(t, "share")
 		m.Load.Start = rapid.SampledFrom([]load.Start{"", load.Free, load.Loaded, load.Stuck}).Draw(t, "starts")
-		d.Supply.Volts = rapid.SampledFrom([]string{d.Supply.Volts, d.Supply.Volts, "104", "230", "300", "1", "100000"}).Draw(t, "volts")
-		m.Protection.Relay = rapid.SampledFrom([]protection.Relay{"", protection.NoRelay, protection.SupplyLines, protection.MotorLeads}).Draw(t, "relay")
+		d.Supply.Volts = rapid.SampledFrom([]string{d.Supply.Volts, d.Supply.Volts, "104", "230", "300", "1",
+			"100000"}).Draw(t, "volts")
+		m.Protection.Relay = rapid.SampledFrom([]protection.Relay{"", protection.NoRelay, protection.SupplyLines,
+			protection.MotorLeads}).Draw(t, "relay")
 		if rapid.Bool().Draw(t, "driven") {
 			d.Bridge.Kind = job.KindDrive
 			ids := []string{"", "unknown"}
@@ -144,9 +154,11 @@ func TestLinesJoinedTogetherAreTheShortThatTheyAre(t *testing.T) {
 			for _, as := range []string{"found", "wanted"} {
 				d := job.New("Short", plateWorkshop())
 				d.Machines[0].Leads.Kind = kind
-				d.Machines[0].Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "4.7/2.7", RPM: "1410", Hertz: "50", PowerFactor: "0.79", Phases: "3"}
+				d.Machines[0].Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400 V", Connection: "Δ/Y",
+					Amps: "4.7/2.7", RPM: "1410", Hertz: "50", PowerFactor: "0.79", Phases: "3"}
 				if kind.Halved() {
-					d.Machines[0].Plate.Volts, d.Machines[0].Plate.Connection, d.Machines[0].Plate.Amps = "230/460", "", "4.7/2.35"
+					d.Machines[0].Plate.Volts, d.Machines[0].Plate.Connection, d.Machines[0].Plate.Amps = "230/460",
+						"", "4.7/2.35"
 				}
 				if kind.Halved() {
 					d.Machines[0].Leads.Agreed = "plate"

@@ -40,7 +40,8 @@ func ParseCaps(text string) ([]CapSize, error) {
 		for i, into := range []*float64{&c.Least, &c.Most} {
 			end := capEnd.FindStringSubmatch(strings.TrimSpace(m[2+i]))
 			if end == nil {
-				return nil, fmt.Errorf("%q names no wire at one of its ends; write it like “small: 2 × 18 AWG to 3 × 14 AWG”", line)
+				return nil, fmt.Errorf("%q names no wire at one of its ends; write it like “small: 2 × 18 AWG to 3 × "+
+					"14 AWG”", line)
 			}
 			count := 1
 			if end[1] != "" {
@@ -129,7 +130,8 @@ func Extras(text string) []Extra {
 			continue
 		}
 		what := extraAt(words)
-		e := Extra{Names: strings.Join(words[:what], ", "), What: strings.Join(words[what:], " "), Goes: "not known: not into a joint, and not cut off; ends insulated until its diagram is found"}
+		e := Extra{Names: strings.Join(words[:what], ", "), What: strings.Join(words[what:], " "),
+			Goes: "not known: not into a joint, and not cut off; ends insulated until its diagram is found"}
 		low := strings.ToLower(e.What)
 		for _, k := range extraKinds {
 			if slices.ContainsFunc(k.words, func(w string) bool { return strings.Contains(low, w) }) {
@@ -148,7 +150,8 @@ func (h Hand) inJoint(text, extras string) (*Extra, string) {
 	words := strings.FieldsFunc(text, func(r rune) bool { return strings.ContainsRune(" \t\n;,-–—+=&·", r) })
 	for _, x := range Extras(extras) {
 		for name := range strings.SplitSeq(x.Names, ", ") {
-			if _, motors := h.Naming.canonical(name, h.Kind); name != "" && !motors && slices.ContainsFunc(words, func(w string) bool { return strings.EqualFold(w, name) }) {
+			if _, motors := h.Naming.canonical(name, h.Kind); name != "" && !motors &&
+				slices.ContainsFunc(words, func(w string) bool { return strings.EqualFold(w, name) }) {
 				return &x, name
 			}
 		}
@@ -160,8 +163,10 @@ var extraKinds = []struct {
 	words []string
 	goes  string
 }{
-	{[]string{"therm", "ptc", "protector"}, "to the drive's or relay's thermistor input, or into the contactor's coil circuit; never into a joint, never across the line"},
-	{[]string{"brake"}, "fed from the line with its rectifier, never from a drive's output; it must let go before the motor starts"},
+	{[]string{"therm", "ptc", "protector"}, "to the drive's or relay's thermistor input, or into the contactor's " +
+		"coil circuit; never into a joint, never across the line"},
+	{[]string{"brake"}, "fed from the line with its rectifier, never from a drive's output; it must let go before " +
+		"the motor starts"},
 	{[]string{"heater"}, "fed only while the motor stands, through a contact that the starter opens"},
 	{[]string{"blower", "fan"}, "fed from the line by itself, running whenever the motor runs"},
 	{[]string{"encoder", "tacho"}, "to the drive's encoder input in shielded cable, apart from the motor leads"},

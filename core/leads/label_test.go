@@ -29,7 +29,8 @@ func hidden(k leads.Kind, rng *rand.Rand) (b bench, groups [][]string, corners [
 	// Every motor has its own leakage, and magnetises as it likes.
 	b.eq = leads.TypicalEquivalent(60)
 	scale := 0.8 + 0.5*rng.Float64()
-	b.eq.R1Ohm, b.eq.X1Ohm, b.eq.X2Ohm, b.eq.XmOhm = b.eq.R1Ohm*scale, b.eq.X1Ohm*scale, b.eq.X2Ohm*scale, b.eq.XmOhm*(0.6+rng.Float64())
+	b.eq.R1Ohm, b.eq.X1Ohm, b.eq.X2Ohm, b.eq.XmOhm = b.eq.R1Ohm*scale, b.eq.X1Ohm*scale, b.eq.X2Ohm*scale,
+		b.eq.XmOhm*(0.6+rng.Float64())
 	tags := make([]string, len(w.Terminals))
 	for i := range tags {
 		tags[i] = fmt.Sprint(i + 1)
@@ -124,7 +125,8 @@ func find(t require.TestingT, k leads.Kind, m leads.Method, rng *rand.Rand, lieA
 }
 
 // sort lets the sorter ask until it has settled, and holds it to the truth.
-func (b bench) sort(t require.TestingT, m leads.Method, groups [][]string, corners []string, lieAt int) (readings, classes int) {
+func (b bench) sort(t require.TestingT, m leads.Method, groups [][]string, corners []string, lieAt int) (readings,
+	classes int) {
 	k := b.kind
 	c, err := leads.Couple(k, leads.TypicalEquivalent(60), 60)
 	require.NoError(t, err)
@@ -189,7 +191,8 @@ func TestLabellingFindsTheTruth(t *testing.T) {
 						require.LessOrEqual(t, r, budget(c, lie, k, m))
 					}
 					require.Equal(t, want[k], classes)
-					t.Logf("| %s | %s | %t | %d | %.1f | %.2f | %d |", k, m, lie, classes, math.Log2(float64(classes)), float64(total)/float64(n), most)
+					t.Logf("| %s | %s | %t | %d | %.1f | %.2f | %d |", k, m, lie, classes, math.Log2(float64(classes)),
+						float64(total)/float64(n), most)
 				}
 			})
 		}

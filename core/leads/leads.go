@@ -36,7 +36,8 @@ var Kinds = []Kind{Three, Six, NineStar, NineDelta, Twelve, Other}
 
 // Title is the kind in words.
 func (k Kind) Title() string {
-	return map[Kind]string{Three: "three leads", Six: "six leads", NineStar: "nine leads, star inside", NineDelta: "nine leads, delta inside", Twelve: "twelve leads", Other: "another set of leads"}[k]
+	return map[Kind]string{Three: "three leads", Six: "six leads", NineStar: "nine leads, star inside",
+		NineDelta: "nine leads, delta inside", Twelve: "twelve leads", Other: "another set of leads"}[k]
 }
 
 // Halved says that each phase is wound in two halves whose ends come out.
@@ -235,10 +236,14 @@ func Parse(text string, n Naming, k Kind) (Joints, error) {
 	var groups [][]string
 	for _, part := range between.Split(text, -1) {
 		var g []string
-		for _, word := range strings.FieldsFunc(part, func(r rune) bool { return strings.ContainsRune(" \t-–—+=&·", r) }) {
+		for _, word := range strings.FieldsFunc(part, func(r rune) bool {
+			return strings.ContainsRune(" \t-–—+=&·",
+				r)
+		}) {
 			name, ok := n.canonical(word, k)
 			if !ok {
-				return nil, fmt.Errorf("%q is no lead of this motor; its leads are %s and the lines L1, L2, L3", word, PrintJoint(w.Terminals, n))
+				return nil, fmt.Errorf("%q is no lead of this motor; its leads are %s and the lines L1, L2, L3", word,
+					PrintJoint(w.Terminals, n))
 			}
 			g = append(g, name)
 		}
@@ -246,7 +251,8 @@ func Parse(text string, n Naming, k Kind) (Joints, error) {
 	}
 	j := normal(groups)
 	if len(j) == 0 {
-		return nil, fmt.Errorf("%q joins nothing; write joints like %s, or the words %s", text, w.example().Print(n), w.words())
+		return nil, fmt.Errorf("%q joins nothing; write joints like %s, or the words %s", text, w.example().Print(n),
+			w.words())
 	}
 	return j, nil
 }

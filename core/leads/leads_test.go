@@ -27,7 +27,8 @@ func TestJointsAreReadInEveryNaming(t *testing.T) {
 	want := "L1-U1-W2; L2-V1-U2; L3-W1-V2"
 	for text, n := range map[string]leads.Naming{
 		"delta": leads.IEC, "L1-U1-W2; L2-V1-U2; L3-W1-V2": leads.IEC, "l1 u1 w2, l2+v1+u2, corner-w1-v2": leads.IEC,
-		"L1-T1-T6; L2-T2-T4; L3-T3-T5": leads.T, "L1-U-Z; L2-V-X; L3-W-Y": leads.OldUX, "L1-A-Z; L2-B-X; L3-C-Y": leads.OldAX,
+		"L1-T1-T6; L2-T2-T4; L3-T3-T5": leads.T, "L1-U-Z; L2-V-X; L3-W-Y": leads.OldUX,
+		"L1-A-Z; L2-B-X; L3-C-Y": leads.OldAX,
 	} {
 		require.Equal(t, want, parse(t, text, n).Print(leads.IEC), text)
 	}
@@ -55,10 +56,12 @@ func TestFlatLinkToUprightLinks(t *testing.T) {
 	}
 	require.Equal(t, []string{
 		"Lock off and prove dead", "Flat link off W2-U2-V2",
-		"Upright link U1 to W2", "Bring L1 to U1-W2", "Upright link V1 to U2", "Bring L2 to V1-U2", "Upright link W1 to V2", "Bring the made corner (capacitor) to W1-V2",
+		"Upright link U1 to W2", "Bring L1 to U1-W2", "Upright link V1 to U2", "Bring L2 to V1-U2",
+		"Upright link W1 to V2", "Bring the made corner (capacitor) to W1-V2",
 		"Both nuts tight on every stud; every joint compared with the card once more; photograph",
 	}, texts)
-	require.Empty(t, leads.Apply(parse(t, "U2-V2-W2", leads.IEC), moves), "the flat link is off and nothing is joined yet")
+	require.Empty(t, leads.Apply(parse(t, "U2-V2-W2", leads.IEC), moves),
+		"the flat link is off and nothing is joined yet")
 }
 
 func TestNothingToMoveWhenItIsAsWanted(t *testing.T) {
@@ -86,7 +89,8 @@ func TestReachIsByCoilVoltsNotByDogma(t *testing.T) {
 // to end on 480 V, wherever in the range the line lies.
 func TestHalvesReachTwoVolts(t *testing.T) {
 	winding := unit.Range{Low: 2 * 208 / math.Sqrt(3), High: 2 * 230 / math.Sqrt(3)}
-	for line, want := range map[float64]leads.Halves{208: leads.Parallel, 220: leads.Parallel, 240: leads.Parallel, 460: leads.Series, 480: leads.Series} {
+	for line, want := range map[float64]leads.Halves{208: leads.Parallel, 220: leads.Parallel, 240: leads.Parallel,
+		460: leads.Series, 480: leads.Series} {
 		all := leads.Reachable(leads.NineStar, "", line, winding, 1)
 		require.Equal(t, want, all[0].Halves, line)
 		require.True(t, all[0].Fits(), line)
@@ -123,7 +127,9 @@ func TestMovesAlwaysReachTheTarget(t *testing.T) {
 		return j
 	}
 	rapid.Check(t, func(t *rapid.T) {
-		hand := leads.Hand{Kind: rapid.SampledFrom([]leads.Kind{leads.Three, leads.Six, leads.NineStar, leads.NineDelta, leads.Twelve}).Draw(t, "kind"), Box: rapid.SampledFrom([]leads.Box{leads.Studs, leads.Ends}).Draw(t, "box")}
+		hand := leads.Hand{Kind: rapid.SampledFrom([]leads.Kind{leads.Three, leads.Six, leads.NineStar,
+			leads.NineDelta, leads.Twelve}).Draw(t, "kind"), Box: rapid.SampledFrom([]leads.Box{leads.Studs,
+			leads.Ends}).Draw(t, "box")}
 		hand.Naming = rapid.SampledFrom(leads.Namings).Draw(t, "naming").For(hand.Kind)
 		found, wanted := draw(t, hand, "found "), draw(t, hand, "wanted ")
 		var ids []string
@@ -132,7 +138,8 @@ func TestMovesAlwaysReachTheTarget(t *testing.T) {
 			ids = append(ids, m.ID)
 		}
 		reached := leads.Apply(found, leads.Moves(found, wanted, hand, ids))
-		require.Equal(t, wanted.Print(leads.IEC), reached.Print(leads.IEC), "from %s by %v", found.Print(leads.IEC), ids)
+		require.Equal(t, wanted.Print(leads.IEC), reached.Print(leads.IEC), "from %s by %v", found.Print(leads.IEC),
+			ids)
 		if found.Equal(wanted) {
 			require.Len(t, ids, 2)
 		}
@@ -144,12 +151,14 @@ func TestHighToLowCapByCap(t *testing.T) {
 	found, err := leads.Parse("T4-T7; T5-T8; T6-T9", leads.T, leads.NineStar)
 	require.NoError(t, err)
 	var texts []string
-	for _, m := range leads.Moves(found, h.Kind.JointsFor(leads.Way{Arrangement: leads.Star, Halves: leads.Parallel}), h, nil) {
+	for _, m := range leads.Moves(found, h.Kind.JointsFor(leads.Way{Arrangement: leads.Star, Halves: leads.Parallel}),
+		h, nil) {
 		texts = append(texts, m.Text)
 	}
 	require.Equal(t, []string{
 		"Lock off and prove dead", "Cap off T4-T7", "Cap off T5-T8", "Cap off T6-T9",
-		"Cap together L1, T1 and T7", "Cap together L2, T2 and T8", "Cap together the made corner (capacitor), T3 and T9", "Cap together T4, T5 and T6",
+		"Cap together L1, T1 and T7", "Cap together L2, T2 and T8",
+		"Cap together the made corner (capacitor), T3 and T9", "Cap together T4, T5 and T6",
 		"Pull on every wire of every cap; every joint compared with the card once more; photograph",
 	}, texts)
 }
@@ -164,7 +173,9 @@ func TestWaysAreRecognised(t *testing.T) {
 	}
 	star, _ := leads.NineStar.Layout().Table(leads.Way{Arrangement: leads.Star, Halves: leads.Parallel})
 	require.Empty(t, leads.Name(leads.NineDelta, star).Arrangement)
-	for text, want := range map[string]string{"low": "star, low joints", "high": "star, high joints", "star low": "star, low joints", "1-7; 2-8; 3-9; 4-5-6": "star, low joints", "U1-U5; V1-V5; W1-W5; U2-V2-W2": "star, low joints", "T1-T8; T2-T7; T3-T9; T4-T5-T6": ""} {
+	for text, want := range map[string]string{"low": "star, low joints", "high": "star, high joints",
+		"star low": "star, low joints", "1-7; 2-8; 3-9; 4-5-6": "star, low joints",
+		"U1-U5; V1-V5; W1-W5; U2-V2-W2": "star, low joints", "T1-T8; T2-T7; T3-T9; T4-T5-T6": ""} {
 		j, err := leads.Parse(text, leads.T, leads.NineStar)
 		require.NoError(t, err, text)
 		require.Equal(t, want, leads.Name(leads.NineStar, j).String(), text)
@@ -206,7 +217,8 @@ func TestCapsAreCountedAndSized(t *testing.T) {
 	low := leads.NineDelta.JointsFor(leads.Way{Arrangement: leads.Delta, Halves: leads.Parallel})
 	caps := leads.CapsFor(low, leads.T, unit.Conductor{AWG: 14}, unit.Conductor{AWG: 12}, table)
 	require.Len(t, caps, 3)
-	require.Equal(t, leads.Cap{Joint: "L1-T1-T6-T7", Conductors: 4, Lines: 1, Area: 3*leads.Area(unit.Conductor{AWG: 14}) + leads.Area(unit.Conductor{AWG: 12}), Size: "large"}, caps[0])
+	require.Equal(t, leads.Cap{Joint: "L1-T1-T6-T7", Conductors: 4, Lines: 1,
+		Area: 3*leads.Area(unit.Conductor{AWG: 14}) + leads.Area(unit.Conductor{AWG: 12}), Size: "large"}, caps[0])
 	tight := leads.CapsFor(low, leads.T, unit.Conductor{AWG: 8}, unit.Conductor{AWG: 8}, table)
 	require.Contains(t, tight[0].Note, "no cap of the table")
 	for _, bad := range []string{"small", "small: thick to 3 × 14 AWG", "small: 5 × 12 AWG to 2 × 18 AWG"} {

@@ -99,7 +99,8 @@ func id(k MoveKind, names []string) string { return string(k) + ":" + strings.Jo
 func Moves(found, wanted Joints, h Hand, done []string) []Move {
 	n := h.Naming
 	moves := []Move{{ID: string(LockOff), Kind: LockOff, Names: []string{}, Text: "Lock off and prove dead",
-		Caution: "Tester on a known live point, then here between every pair and to earth, then the known live point again. Discharge the capacitor through a resistor, then short it. Keep the key on you."}}
+		Caution: "Tester on a known live point, then here between every pair and to earth, then the known live point " +
+			"again. Discharge the capacitor through a resistor, then short it. Keep the key on you."}}
 	target := func(name string) string { return strings.Join(wanted.Of(name), "-") }
 	now := [][]string{}
 	for _, g := range found {
@@ -135,8 +136,9 @@ func Moves(found, wanted Joints, h Hand, done []string) []Move {
 				continue
 			}
 			for _, name := range pieces[k] {
-				moves = append(moves, Move{ID: id(TakeOut, []string{name}) + ":" + strings.Join(g, "-"), Kind: TakeOut, Names: []string{name},
-					Text: fmt.Sprintf("Take %s off %s", n.Print(name), PrintJoint(without(g, name), n))})
+				moves = append(moves, Move{ID: id(TakeOut, []string{name}) + ":" + strings.Join(g, "-"), Kind: TakeOut,
+					Names: []string{name},
+					Text:  fmt.Sprintf("Take %s off %s", n.Print(name), PrintJoint(without(g, name), n))})
 				now = append(now, []string{name})
 			}
 		}
@@ -162,7 +164,8 @@ func Moves(found, wanted Joints, h Hand, done []string) []Move {
 		Caution: "Earth conductor on the body first. Do not pinch a lead under the lid, do not shorten a motor lead."}
 	if h.Box == Ends {
 		check.Text = "Pull on every wire of every cap; every joint compared with the card once more; photograph"
-		check.Caution = "Earth conductor on the body first, its own ring. Leave 150 mm of slack, do not shorten a motor lead, do not pinch one under the lid."
+		check.Caution = "Earth conductor on the body first, its own ring. Leave 150 mm of slack, do not shorten a " +
+			"motor lead, do not pinch one under the lid."
 	}
 	moves = append(moves, check)
 	for i := range moves {

@@ -39,9 +39,11 @@ const (
 // having its share of wholeOhm: L1-L2, L2-L3, L3-L1. NaN where nothing joins
 // them. It is the direct-current circuit of the coils, solved.
 func LineOhms(coils []circuit.Coil, joints [][]string, wholeOhm float64) [3]float64 {
-	c := circuit.Circuit{FrequencyHz: 50, Reference: "L1", Joints: append([][]string{{"L1"}, {"L2"}, {"L3"}}, joints...)}
+	c := circuit.Circuit{FrequencyHz: 50, Reference: "L1", Joints: append([][]string{{"L1"}, {"L2"}, {"L3"}},
+		joints...)}
 	for _, k := range coils {
-		c.Elements = append(c.Elements, circuit.Element{Name: k.Name, Kind: circuit.Resistor, From: k.Start, To: k.Finish, Ohm: wholeOhm * k.Share})
+		c.Elements = append(c.Elements, circuit.Element{Name: k.Name, Kind: circuit.Resistor, From: k.Start,
+			To: k.Finish, Ohm: wholeOhm * k.Share})
 	}
 	var out [3]float64
 	for i, pair := range [3][2]string{{"L1", "L2"}, {"L2", "L3"}, {"L3", "L1"}} {
@@ -78,7 +80,8 @@ type Measured struct {
 func ReadOhms(o Ohms) (m Measured, readings []finding.Reading) {
 	m.At, m.InsAt, m.Tester = 20, 20, o.Tester
 	add := func(field, typed, readAs, problem, wanted string) {
-		readings = append(readings, finding.Reading{Path: "leads." + field, Typed: typed, ReadAs: readAs, Problem: problem, Wanted: wanted})
+		readings = append(readings, finding.Reading{Path: "leads." + field, Typed: typed, ReadAs: readAs,
+			Problem: problem, Wanted: wanted})
 	}
 	degrees := func(field, typed string, into *float64) bool {
 		if typed == "" {
@@ -100,7 +103,8 @@ func ReadOhms(o Ohms) (m Measured, readings []finding.Reading) {
 			add("line_ohms", o.LineOhms, "", "Three readings are wanted.", "L1-L2, L2-L3, L3-L1, like 6.5, 6.5, 6.6")
 		} else {
 			m.Line = each
-			add("line_ohms", o.LineOhms, fmt.Sprintf("L1-L2 %s, L2-L3 %s, L3-L1 %s", unit.Text(each[0], "Ω"), unit.Text(each[1], "Ω"), unit.Text(each[2], "Ω")), "", "")
+			add("line_ohms", o.LineOhms, fmt.Sprintf("L1-L2 %s, L2-L3 %s, L3-L1 %s", unit.Text(each[0], "Ω"),
+				unit.Text(each[1], "Ω"), unit.Text(each[2], "Ω")), "", "")
 		}
 	}
 	if o.Insulation != "" {
@@ -112,7 +116,8 @@ func ReadOhms(o Ohms) (m Measured, readings []finding.Reading) {
 		default:
 			x, ok, err := unit.Megohms.One(o.Insulation)
 			if err != nil || !ok {
-				add("insulation", o.Insulation, "", "This could not be read.", "megohms like 50, or kΩ; over for beyond the scale")
+				add("insulation", o.Insulation, "", "This could not be read.",
+					"megohms like 50, or kΩ; over for beyond the scale")
 				break
 			}
 			m.Megohm, m.Insulated = x, true
@@ -137,26 +142,36 @@ func (m Measured) JudgeInsulation() []finding.Finding {
 	if !m.Insulated {
 		return nil
 	}
-	f := finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Figure: unit.Text(m.At40, "MΩ") + " at 40 °C", Limit: "over 1 MΩ to run at all, over 5 MΩ healthy",
-		Why:     []finding.Why{{Formula: "R40 = R · 2^((t − 40)/10)", Numbers: fmt.Sprintf("%s at %.0f °C → %s", unit.Text(m.Megohm, "MΩ"), m.InsAt, unit.Text(m.At40, "MΩ")), Section: finding.OnOhms, Source: "insulation halves every 10 °C hotter; limits of the trade"}},
+	f := finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Figure: unit.Text(m.At40, "MΩ") + " at 40 °C",
+		Limit: "over 1 MΩ to run at all, over 5 MΩ healthy",
+		Why: []finding.Why{{Formula: "R40 = R · 2^((t − 40)/10)",
+			Numbers: fmt.Sprintf("%s at %.0f °C → %s", unit.Text(m.Megohm, "MΩ"), m.InsAt, unit.Text(m.At40, "MΩ")),
+			Section: finding.OnOhms, Source: "insulation halves every 10 °C hotter; limits of the trade"}},
 		Entries: []string{"leads.insulation"}}
 	switch {
 	case m.Tester == "" && m.At40 >= leastToRun:
 		f.Grade, f.Sentence = finding.Open, "Say what the insulation was measured with."
 		f.Detail = "A 500 V tester can pass a winding; a multimeter only fails it."
-		f.Cures = []finding.Cure{{Label: "500 V tester", Path: "leads.tester", Value: string(Insulation)}, {Label: "Multimeter", Path: "leads.tester", Value: string(Multimeter)}}
+		f.Cures = []finding.Cure{{Label: "500 V tester", Path: "leads.tester", Value: string(Insulation)},
+			{Label: "Multimeter", Path: "leads.tester", Value: string(Multimeter)}}
 	case m.Tester == Multimeter && m.At40 >= leastToRun:
-		f.Grade, f.Sentence = finding.Open, "A multimeter found no fault to frame; it cannot pass a winding, only fail it."
-		f.Detail = "Its few volts do not stress the insulation. Borrow a 500 V insulation tester, drive, capacitors and thermistor leads taken off first."
+		f.Grade, f.Sentence = finding.Open, "A multimeter found no fault to frame; it cannot pass a winding, only "+
+			"fail it."
+		f.Detail = "Its few volts do not stress the insulation. Borrow a 500 V insulation tester, drive, capacitors " +
+			"and thermistor leads taken off first."
 		f.Figure = "not passed"
 	case m.At40 < leastToRun:
-		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("Insulation to frame is %s at 40 °C: this motor is not fed.", unit.Text(m.At40, "MΩ"))
-		f.Detail = "Dry it (a warm dry place for days, a lamp or a heater in it), clean the box, measure again. If it stays low: a rewinder."
+		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("Insulation to frame is %s at 40 °C: this motor is not fed.",
+			unit.Text(m.At40, "MΩ"))
+		f.Detail = "Dry it (a warm dry place for days, a lamp or a heater in it), clean the box, measure again. If " +
+			"it stays low: a rewinder."
 	case m.At40 < healthy:
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("Insulation to frame is %s at 40 °C: it may run, but is damp or old.", unit.Text(m.At40, "MΩ"))
+		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("Insulation to frame is %s at 40 °C: it may run, but is "+
+			"damp or old.", unit.Text(m.At40, "MΩ"))
 		f.Detail = "Dry it and measure again; a new or dried winding reads over 100 MΩ."
 	default:
-		f.Grade, f.Sentence = finding.Good, fmt.Sprintf("Insulation to frame passed at 500 V: %s at 40 °C.", unit.Text(m.At40, "MΩ"))
+		f.Grade, f.Sentence = finding.Good, fmt.Sprintf("Insulation to frame passed at 500 V: %s at 40 °C.",
+			unit.Text(m.At40, "MΩ"))
 		if m.At40 < newOrDried {
 			f.Detail = "Healthy. New or freshly dried it would read over 100 MΩ."
 		}
@@ -173,11 +188,17 @@ func (v Verdict) JudgeBalance() []finding.Finding {
 	for _, c := range v.Coils {
 		low, high = min(low, c.Ohm), max(high, c.Ohm)
 	}
-	f := finding.Finding{ID: "leads.balance", Bay: finding.Leads, Grade: finding.Good, Sentence: fmt.Sprintf("The coils agree within %s.", unit.Text(100*v.Spread, "%")), Figure: unit.Text(low, "Ω") + " to " + unit.Text(high, "Ω"), Limit: "within 5 % (2 % with a milliohm meter)",
-		Why: []finding.Why{{Formula: "greatest deviation from the mean of the coils", Numbers: unit.Text(100*v.Spread, "%"), Section: finding.OnOhms, Source: "ohms of the round, less the meter's own"}}, Entries: []string{"leads.touches"}}
+	f := finding.Finding{ID: "leads.balance", Bay: finding.Leads, Grade: finding.Good,
+		Sentence: fmt.Sprintf("The coils agree within %s.", unit.Text(100*v.Spread, "%")),
+		Figure:   unit.Text(low, "Ω") + " to " + unit.Text(high, "Ω"), Limit: "within 5 % (2 % with a milliohm meter)",
+		Why: []finding.Why{{Formula: "greatest deviation from the mean of the coils",
+			Numbers: unit.Text(100*v.Spread, "%"), Section: finding.OnOhms,
+			Source: "ohms of the round, less the meter's own"}}, Entries: []string{"leads.touches"}}
 	if 100*v.Spread > balancePercent {
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("The coils differ by %s: more than a healthy motor shows.", unit.Text(100*v.Spread, "%"))
-		f.Detail = "Take the meter's own ohms off, scrape the lead ends bright, read the odd one again. If it stays: turns shorted or strands broken; do not feed it for long."
+		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("The coils differ by %s: more than a healthy motor shows.",
+			unit.Text(100*v.Spread, "%"))
+		f.Detail = "Take the meter's own ohms off, scrape the lead ends bright, read the odd one again. If it stays: " +
+			"turns shorted or strands broken; do not feed it for long."
 	}
 	return []finding.Finding{f}
 }
@@ -203,9 +224,12 @@ func (m Measured) JudgeLine(expect [3]float64, whole float64, mark finding.Mark)
 		}
 		return strings.Join(words, ", ") + unit.Space + "Ω"
 	}
-	f := finding.Finding{ID: "leads.line-ohms", Bay: finding.Leads, Grade: finding.Good, Figure: text(m.Line), Limit: text(expect[:]) + " expected",
+	f := finding.Finding{ID: "leads.line-ohms", Bay: finding.Leads, Grade: finding.Good, Figure: text(m.Line),
+		Limit:    text(expect[:]) + " expected",
 		Sentence: "Ohms between the lines are as these joints should read.", Entries: []string{"leads.line_ohms"},
-		Why: []finding.Why{{Formula: "the coils' ohms as joined, solved", Numbers: fmt.Sprintf("one winding %s at %.0f °C", unit.Text(whole, "Ω"), m.At), Section: finding.OnOhms, Source: "engine", Estimated: mark == finding.Estimated}}}
+		Why: []finding.Why{{Formula: "the coils' ohms as joined, solved",
+			Numbers: fmt.Sprintf("one winding %s at %.0f °C", unit.Text(whole, "Ω"), m.At), Section: finding.OnOhms,
+			Source: "engine", Estimated: mark == finding.Estimated}}}
 	tolerance := 0.07
 	if mark == finding.Estimated {
 		tolerance = 0.35
@@ -220,11 +244,15 @@ func (m Measured) JudgeLine(expect [3]float64, whole float64, mark finding.Mark)
 	}
 	switch {
 	case 100*spread > balancePercent:
-		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("The three line pairs differ by %s: a joint is missed or a coil is in the wrong one.", unit.Text(100*spread, "%"))
-		f.Detail = "Open the box again, locked off. One high pair: a cap missed its wire. One low pair: two leads are in each other's place."
+		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("The three line pairs differ by %s: a joint is missed or a "+
+			"coil is in the wrong one.", unit.Text(100*spread, "%"))
+		f.Detail = "Open the box again, locked off. One high pair: a cap missed its wire. One low pair: two leads " +
+			"are in each other's place."
 	case worst > tolerance && mark == finding.Estimated:
-		f.Grade, f.Sentence = finding.Note, "The line pairs agree with each other; how high they should be is only estimated."
-		f.Detail = "Measure one coil alone, before joining, and enter it on the plate: then this reading proves the joints."
+		f.Grade, f.Sentence = finding.Note, "The line pairs agree with each other; how high they should be is only "+
+			"estimated."
+		f.Detail = "Measure one coil alone, before joining, and enter it on the plate: then this reading proves the " +
+			"joints."
 	case worst > tolerance:
 		f.Grade, f.Sentence = finding.Caution, "The line pairs agree with each other but not with these joints."
 		f.Detail = "A factor of three or four means the other joints: star for delta, high for low. Compare cap by cap."

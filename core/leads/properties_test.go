@@ -108,7 +108,8 @@ func TestEveryMistakeIsAMistake(t *testing.T) {
 				for _, m := range leads.Mistakes(h, wanted) {
 					require.False(t, seen[m.ID], m.ID)
 					seen[m.ID] = true
-					changed := !m.Joints.Equal(wanted) || m.NoCapacitor || m.OtherLine || m.StartLeftIn || m.Can > 0 || len(m.Bridged) > 0
+					changed := !m.Joints.Equal(wanted) || m.NoCapacitor || m.OtherLine || m.StartLeftIn || m.Can > 0 ||
+						len(m.Bridged) > 0
 					for _, c := range m.Coils {
 						changed = changed || c.Finish == leads.BrokenEnd
 					}
@@ -141,12 +142,14 @@ func TestLineOhmsObeyTheTriangle(t *testing.T) {
 
 // A cap is big enough for its wires, and none smaller would be.
 func TestTheSmallestCapThatHoldsItIsTaken(t *testing.T) {
-	table, err := leads.ParseCaps("small: 2 × 18 AWG to 3 × 14 AWG\nmiddle: 2 × 14 AWG to 4 × 12 AWG\nlarge: 3 × 12 AWG to 5 × 10 AWG")
+	table, err := leads.ParseCaps("small: 2 × 18 AWG to 3 × 14 AWG\nmiddle: 2 × 14 AWG to 4 × 12 AWG\nlarge: 3 × 12 " +
+		"AWG to 5 × 10 AWG")
 	require.NoError(t, err)
 	for _, k := range planned[1:] {
 		for _, way := range k.Layout().Tables {
 			for _, awg := range []int{18, 14, 12} {
-				for _, c := range leads.CapsFor(k.JointsFor(way.Way), leads.T, unit.Conductor{AWG: awg}, unit.Conductor{AWG: 12}, table) {
+				for _, c := range leads.CapsFor(k.JointsFor(way.Way), leads.T, unit.Conductor{AWG: awg},
+					unit.Conductor{AWG: 12}, table) {
 					at := slices.IndexFunc(table, func(s leads.CapSize) bool { return s.Name == c.Size })
 					if at < 0 {
 						require.NotEmpty(t, c.Note, "why there is none")
@@ -154,7 +157,8 @@ func TestTheSmallestCapThatHoldsItIsTaken(t *testing.T) {
 					}
 					require.True(t, table[at].Least <= c.Area && c.Area <= table[at].Most, "%s in %s", c.Joint, c.Size)
 					for _, smaller := range table[:at] {
-						require.False(t, smaller.Least <= c.Area && c.Area <= smaller.Most, "%s would go into %s", c.Joint, smaller.Name)
+						require.False(t, smaller.Least <= c.Area && c.Area <= smaller.Most, "%s would go into %s",
+							c.Joint, smaller.Name)
 					}
 				}
 			}
@@ -165,7 +169,8 @@ func TestTheSmallestCapThatHoldsItIsTaken(t *testing.T) {
 // Whatever is typed as a round, a table of caps or joints, reading it never
 // breaks, and what it takes it takes the same again.
 func FuzzWhatIsTypedAboutLeads(f *testing.F) {
-	for _, seed := range []string{"1 4 1.1\n2 frame open", "T1-T7; L2-T2", "small: 2 × 18 AWG to 3 × 14 AWG", "1-2 4-5 2.9\n1-2+4-5 up", "P1 P2 thermal", "∞ ∞ ∞", "1 1 1"} {
+	for _, seed := range []string{"1 4 1.1\n2 frame open", "T1-T7; L2-T2", "small: 2 × 18 AWG to 3 × 14 AWG",
+		"1-2 4-5 2.9\n1-2+4-5 up", "P1 P2 thermal", "∞ ∞ ∞", "1 1 1"} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {

@@ -48,6 +48,9 @@ func Reachable(k Kind, inner Arrangement, lineVolts float64, winding unit.Range,
 		}
 		out = append(out, Reach{t.Way, v * share, madeFor * share, v / madeFor, v / madeFor * hertz})
 	}
-	sort.SliceStable(out, func(i, j int) bool { return math.Abs(math.Log(out[i].Flux)) < math.Abs(math.Log(out[j].Flux)) })
+	sort.SliceStable(out, func(i,
+		j int) bool {
+		return math.Abs(math.Log(out[i].Flux)) < math.Abs(math.Log(out[j].Flux))
+	})
 	return out
 }

@@ -57,20 +57,24 @@ var (
 // a reading with a problem; the others count.
 func ReadRound(r Round) (t Touches, readings []finding.Reading) {
 	bad := func(path, typed, problem, wanted string) {
-		readings = append(readings, finding.Reading{Path: "leads." + path, Typed: typed, Problem: problem, Wanted: wanted})
+		readings = append(readings, finding.Reading{Path: "leads." + path, Typed: typed, Problem: problem,
+			Wanted: wanted})
 	}
 	if words := strings.Fields(strings.ReplaceAll(r.Tags, ",", " ")); len(words) == 1 {
 		n, err := strconv.Atoi(words[0])
 		if err != nil || n < 2 || n > mostTags {
-			bad("tags", r.Tags, "One number says how many leads there are.", fmt.Sprintf("2 to %d, or the names on the tape apart by spaces", mostTags))
+			bad("tags", r.Tags, "One number says how many leads there are.",
+				fmt.Sprintf("2 to %d, or the names on the tape apart by spaces", mostTags))
 		}
 		for i := range min(max(n, 0), mostTags) {
 			t.Tags = append(t.Tags, strconv.Itoa(i+1))
 		}
 	} else {
 		for _, w := range words {
-			if slices.Contains(t.Tags, w) || slices.Contains(frameWords[:4], strings.ToLower(w)) || len(t.Tags) == mostTags {
-				bad("tags", r.Tags, fmt.Sprintf("%q cannot be one of these names.", w), fmt.Sprintf("at most %d different names, none of them the frame", mostTags))
+			if slices.Contains(t.Tags, w) || slices.Contains(frameWords[:4], strings.ToLower(w)) ||
+				len(t.Tags) == mostTags {
+				bad("tags", r.Tags, fmt.Sprintf("%q cannot be one of these names.", w),
+					fmt.Sprintf("at most %d different names, none of them the frame", mostTags))
 				break
 			}
 			t.Tags = append(t.Tags, w)
@@ -82,7 +86,8 @@ func ReadRound(r Round) (t Touches, readings []finding.Reading) {
 			bad("zero", r.Zero, "This could not be read.", "ohms with the probes held together, like 0.3")
 		} else {
 			t.Zero = z
-			readings = append(readings, finding.Reading{Path: "leads.zero", Typed: r.Zero, ReadAs: unit.Text(z, "Ω") + " taken off every reading"})
+			readings = append(readings, finding.Reading{Path: "leads.zero", Typed: r.Zero, ReadAs: unit.Text(z, "Ω") +
+				" taken off every reading"})
 		}
 	}
 	for line := range strings.SplitSeq(r.Touches, "\n") {
@@ -98,7 +103,10 @@ func ReadRound(r Round) (t Touches, readings []finding.Reading) {
 		case b.B == Frame:
 			t.Clear = append(t.Clear, b.A)
 		default:
-			t.All = slices.DeleteFunc(t.All, func(o Between) bool { return o.A == b.A && o.B == b.B }) // the last word counts
+			t.All = slices.DeleteFunc(t.All, func(o Between) bool {
+				return o.A == b.A &&
+					o.B == b.B
+			}) // the last word counts
 			t.All = append(t.All, b)
 		}
 	}
@@ -163,7 +171,8 @@ type fingerprint struct {
 }
 
 var fingerprints = []fingerprint{
-	{[]int{3}, Three}, {[]int{2, 2, 2}, Six}, {[]int{3, 3}, Other}, {[]int{2, 2, 2, 3}, NineStar}, {[]int{3, 3, 3}, NineDelta},
+	{[]int{3}, Three}, {[]int{2, 2, 2}, Six}, {[]int{3, 3}, Other}, {[]int{2, 2, 2, 3}, NineStar},
+	{[]int{3, 3, 3}, NineDelta},
 	{[]int{2, 2, 2, 2, 2, 2}, Twelve}, {[]int{3, 3, 3, 3}, Other},
 }
 
@@ -214,7 +223,8 @@ const (
 // Verdict draws every conclusion that the touches allow.
 func (t Touches) Verdict() Verdict {
 	n := len(t.Tags)
-	v := Verdict{Groups: [][]string{}, Corners: []string{}, Lone: []string{}, Next: []string{}, Grid: []Cell{}, Coils: []CoilOhm{}, Grade: finding.Open}
+	v := Verdict{Groups: [][]string{}, Corners: []string{}, Lone: []string{}, Next: []string{}, Grid: []Cell{},
+		Coils: []CoilOhm{}, Grade: finding.Open}
 	if n == 0 {
 		v.Text = "Put a piece of tape with a name on every lead, and say how many there are."
 		return v
@@ -267,8 +277,10 @@ func (t Touches) Verdict() Verdict {
 	v.Groups = groupsOf(t.Tags, group)
 	switch {
 	case len(t.Frame) > 0:
-		v.Grade, v.Text = finding.Stop, fmt.Sprintf("%s touches the frame: stop. This motor is not fed.", strings.Join(t.Frame, ", "))
-		v.Reason = "A lead with a path to the body puts the line on the body. Dry it, look for a pinched lead under the lid, measure again with a 500 V tester; else a rewinder."
+		v.Grade, v.Text = finding.Stop, fmt.Sprintf("%s touches the frame: stop. This motor is not fed.",
+			strings.Join(t.Frame, ", "))
+		v.Reason = "A lead with a path to the body puts the line on the body. Dry it, look for a pinched lead under " +
+			"the lid, measure again with a 500 V tester; else a rewinder."
 		v.Next = []string{}
 		return v
 	case clash != "":
@@ -334,7 +346,8 @@ func (t Touches) settle(v *Verdict, group []int, state [][]pairState) {
 	v.Left = len(healthy)
 	if len(healthy) > 1 {
 		t.split(v, healthy, state)
-		v.Text = fmt.Sprintf("%s, %d groupings of a healthy motor are still possible.", counted(len(t.All), "touch", "touches"), len(healthy))
+		v.Text = fmt.Sprintf("%s, %d groupings of a healthy motor are still possible.",
+			counted(len(t.All), "touch", "touches"), len(healthy))
 		return
 	}
 	if len(healthy) == 1 {
@@ -358,124 +371,14 @@ func (t Touches) settle(v *Verdict, group []int, state [][]pairState) {
 				v.Next, v.NextWhy = []string{t.Tags[i], t.Tags[k]}, "not known yet"
 				v.Text = "No healthy motor of this many leads shows these groups: go on until every pair is known."
 				if len(t.All) == 0 {
-					v.Text = fmt.Sprintf("%d leads belong to none of the usual kinds: touch every pair, and look whether some are a thermal protector, a brake or a heater.", n)
+					v.Text = fmt.Sprintf("%d leads belong to none of the usual kinds: touch every pair, and look "+
+						"whether some are a thermal protector, a brake or a heater.", n)
 				}
 				return
 			}
 		}
 	}
 	t.unusual(v)
-}
-
-func counted(n int, one, more string) string {
-	if n == 1 {
-		return "After 1 " + one
-	}
-	return fmt.Sprintf("After %d %s", n, more)
-}
-
-// split names the pair whose answer leaves least open.
-func (t Touches) split(v *Verdict, healthy [][]int, state [][]pairState) {
-	best := math.Inf(1)
-	for i := range state {
-		for k := i + 1; k < len(state); k++ {
-			if state[i][k] != unknown {
-				continue
-			}
-			yes := 0
-			for _, h := range healthy {
-				if h[i] == h[k] {
-					yes++
-				}
-			}
-			no := len(healthy) - yes
-			if left := float64(yes*yes+no*no) / float64(len(healthy)); left < best {
-				best = left
-				v.Next = []string{t.Tags[i], t.Tags[k]}
-				v.NextWhy = fmt.Sprintf("leaves about %.0f of %d", math.Ceil(left), len(healthy))
-			}
-		}
-	}
-}
-
-// groupings lists every way to put n things into groups of the given sizes
-// that agrees with what is known. Each is the number of the group of every
-// thing.
-func groupings(n int, sizes []int, state [][]pairState) [][]int {
-	var out [][]int
-	group := make([]int, n)
-	for i := range group {
-		group[i] = -1
-	}
-	left := map[int]int{}
-	for _, s := range sizes {
-		left[s]++
-	}
-	kinds := slices.Compact(slices.Sorted(slices.Values(sizes)))
-	var place func(number int)
-	var fill func(number, from, more, size int)
-	fits := func(x, number int) bool {
-		for y := range n {
-			if y == x || group[y] < 0 {
-				continue
-			}
-			if state[x][y] == together && group[y] != number || state[x][y] == apart && group[y] == number {
-				return false
-			}
-		}
-		return true
-	}
-	fill = func(number, from, more, size int) {
-		if more == 0 {
-			place(number + 1)
-			return
-		}
-		for x := from; x < n; x++ {
-			if group[x] < 0 && fits(x, number) {
-				group[x] = number
-				fill(number, x+1, more-1, size)
-				group[x] = -1
-			}
-		}
-	}
-	place = func(number int) {
-		first := slices.Index(group, -1)
-		if first < 0 {
-			out = append(out, slices.Clone(group))
-			return
-		}
-		if !fits(first, number) {
-			return
-		}
-		for _, size := range kinds {
-			if left[size] == 0 {
-				continue
-			}
-			left[size]--
-			group[first] = number
-			fill(number, first+1, size-1, size)
-			group[first] = -1
-			left[size]++
-		}
-	}
-	place(0)
-	return out
-}
-
-func sum(all []int) (s int) {
-	for _, x := range all {
-		s += x
-	}
-	return s
-}
-
-func sizesOf(groups [][]string) []int {
-	out := make([]int, len(groups))
-	for i, g := range groups {
-		out[i] = len(g)
-	}
-	slices.Sort(out)
-	return out
 }
 
 // conclude says what the settled groups mean.
@@ -490,139 +393,22 @@ func (t Touches) conclude(v *Verdict) {
 	v.Text = "This is a motor with " + v.Kind.Title() + "."
 	switch v.Kind {
 	case Three:
-		v.Reason = "All three are joined inside: one voltage, nothing to rejoin. Whether in star or in delta no meter can tell from outside; the plate says."
+		v.Reason = "All three are joined inside: one voltage, nothing to rejoin. Whether in star or in delta no " +
+			"meter can tell from outside; the plate says."
 	case Six:
 		v.Reason = "Three pairs: three whole coils, both ends out. Star and delta are both open to it."
 	case NineStar:
-		v.Reason = fmt.Sprintf("Three pairs and one group of three: the second halves end in a star inside, so %s are T7, T8 and T9.", strings.Join(v.Groups[3], ", "))
+		v.Reason = fmt.Sprintf("Three pairs and one group of three: the second halves end in a star inside, so %s "+
+			"are T7, T8 and T9.", strings.Join(v.Groups[3], ", "))
 	case NineDelta:
 		v.Reason = "Three groups of three: each is a corner of the delta with a coil to either side."
 	case Twelve:
 		v.Reason = "Six pairs: six half coils, both ends of each out. Star and delta, high and low, are all open to it."
 	case Other:
 		v.Grade, v.Text = finding.Caution, "Groups of three without an inner star: part-winding or two speeds."
-		v.Reason = "Two or four groups of three belong to a motor with two windings or two speeds. Only its own diagram tells which leads go together: nothing is guessed here."
+		v.Reason = "Two or four groups of three belong to a motor with two windings or two speeds. Only its own " +
+			"diagram tells which leads go together: nothing is guessed here."
 		return
 	}
 	t.ohms(v)
-}
-
-// unusual explains groups that no healthy motor shows.
-func (t Touches) unusual(v *Verdict) {
-	v.Settled, v.Kind, v.Grade = true, Other, finding.Caution
-	for _, g := range v.Groups {
-		if len(g) == 1 {
-			v.Lone = append(v.Lone, g[0])
-		}
-	}
-	if len(v.Lone) > 0 {
-		v.Grade, v.Text = finding.Stop, fmt.Sprintf("%s joins nothing: an open coil, or a touch that missed the metal.", strings.Join(v.Lone, ", "))
-		v.Reason = "Scrape the lead's end bright and touch it again with every other. If it stays open, a coil or its lead is broken inside: not to be fed; a rewinder."
-		return
-	}
-	n := len(t.Tags)
-	v.Text = fmt.Sprintf("Groups of %s: none of the kinds that can be planned.", joinInts(sizesOf(v.Groups)))
-	switch {
-	case n == 8 || n == 11 || n == 14:
-		v.Reason = "Two leads more than usual are often a thermal protector: two thin leads that beep, joined to no winding. Take them out of the count and enter them as extras."
-	case n == 10 || n == 18:
-		v.Reason = "Ten and eighteen leads belong to special windings; only the diagram on the plate or under the lid tells."
-	default:
-		v.Reason = "Look for a second winding, two speeds, a protector, a brake coil or a heater. Only its own diagram tells; nothing is guessed here."
-	}
-}
-
-func joinInts(all []int) string {
-	words := make([]string, len(all))
-	for i, x := range all {
-		words[i] = strconv.Itoa(x)
-	}
-	return strings.Join(words, ", ")
-}
-
-func (t Touches) ohm(a, b string) float64 {
-	for _, x := range t.All {
-		if x.Joined && (x.A == a && x.B == b || x.A == b && x.B == a) {
-			return x.Ohm
-		}
-	}
-	return math.NaN()
-}
-
-// sumWithin is how far two coils in series may lie from the sum of both when a
-// corner is looked for.
-const sumWithin = 0.15
-
-// ohms finds the corners of a nine-lead delta and each coil's own ohms, and
-// asks for what is missing.
-func (t Touches) ohms(v *Verdict) {
-	ask := func(a, b, why string) {
-		if len(v.Next) == 0 {
-			v.Next, v.NextWhy = []string{a, b}, why
-		}
-	}
-	for _, g := range v.Groups {
-		if len(g) == 2 {
-			if r := t.ohm(g[0], g[1]); math.IsNaN(r) {
-				ask(g[0], g[1], "in ohms: the coils should agree")
-			} else {
-				v.Coils = append(v.Coils, CoilOhm{g[0] + "-" + g[1], r, ohmText(r) + unit.Space + "Ω"})
-			}
-			continue
-		}
-		r := [3]float64{t.ohm(g[1], g[2]), t.ohm(g[0], g[2]), t.ohm(g[0], g[1])} // opposite each lead
-		for i := range r {
-			if math.IsNaN(r[i]) {
-				ask(g[(i+1)%3], g[(i+2)%3], map[bool]string{true: "in ohms: it tells the corner lead", false: "in ohms: the three should agree"}[v.Kind == NineDelta])
-			}
-		}
-		if math.IsNaN(r[0] + r[1] + r[2]) {
-			continue
-		}
-		if v.Kind == NineDelta {
-			t.cornerOf(v, g, r)
-			continue
-		}
-		if v.Kind != NineStar {
-			continue
-		}
-		for i := range r { // star: a coil is half of (its two pairs less the third)
-			one := (r[(i+1)%3] + r[(i+2)%3] - r[i]) / 2
-			v.Coils = append(v.Coils, CoilOhm{g[i] + " to the inner star", one, ohmText(one) + unit.Space + "Ω"})
-		}
-	}
-	if len(v.Coils) > 1 {
-		mean := 0.0
-		for _, c := range v.Coils {
-			mean += c.Ohm / float64(len(v.Coils))
-		}
-		for _, c := range v.Coils {
-			if mean > 0 {
-				v.Spread = max(v.Spread, math.Abs(c.Ohm/mean-1))
-			}
-		}
-	}
-}
-
-// cornerOf finds the corner lead of a group of three: the two others read both
-// coils in series.
-func (t Touches) cornerOf(v *Verdict, g []string, r [3]float64) {
-	most := 0
-	for i := range r {
-		if r[i] > r[most] {
-			most = i
-		}
-	}
-	a, b := r[(most+1)%3], r[(most+2)%3]
-	if math.Abs(r[most]-(a+b)) > sumWithin*(a+b) {
-		v.Grade = finding.Caution
-		v.Reason += fmt.Sprintf(" In %s no pair reads the two others together: read its ohms again.", strings.Join(g, "-"))
-		return
-	}
-	v.Corners = append(v.Corners, g[most])
-	for _, side := range []int{(most + 1) % 3, (most + 2) % 3} {
-		// The coil between the corner and a side is measured opposite the other side.
-		other := 3 - most - side
-		v.Coils = append(v.Coils, CoilOhm{g[most] + "-" + g[side], r[other], ohmText(r[other]) + unit.Space + "Ω"})
-	}
 }

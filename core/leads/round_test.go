@@ -59,7 +59,10 @@ func TestContinuityIdentifiesEveryLayout(t *testing.T) {
 			return order[i-1]
 		}
 		v, touches := round(t, len(order), func(a, b string) bool {
-			return slices.ContainsFunc(groups, func(g []string) bool { return slices.Contains(g, at(a)) && slices.Contains(g, at(b)) })
+			return slices.ContainsFunc(groups, func(g []string) bool {
+				return slices.Contains(g, at(a)) &&
+					slices.Contains(g, at(b))
+			})
 		})
 		require.True(t, v.Settled)
 		require.Equal(t, w.Kind, v.Kind, v.Text)
@@ -122,7 +125,8 @@ func TestInsulationIsCarriedTo40Degrees(t *testing.T) {
 		says  string
 	}{
 		{leads.Ohms{Insulation: "8 MΩ", InsulationAt: "20", Tester: leads.Insulation}, finding.Caution, "2.00"},
-		{leads.Ohms{Insulation: "50", InsulationAt: "20", Tester: leads.Insulation}, finding.Good, "passed at 500 V: 12.5"},
+		{leads.Ohms{Insulation: "50", InsulationAt: "20", Tester: leads.Insulation}, finding.Good,
+			"passed at 500 V: 12.5"},
 		{leads.Ohms{Insulation: "900 kΩ", InsulationAt: "40", Tester: leads.Insulation}, finding.Stop, "not fed"},
 		{leads.Ohms{Insulation: "over", Tester: leads.Multimeter}, finding.Open, "cannot pass"},
 		{leads.Ohms{Insulation: "0.1", Tester: leads.Multimeter}, finding.Stop, "not fed"},

@@ -102,18 +102,24 @@ var (
 // Windings lists every layout with its joint tables, lowest voltage first.
 func Windings() []Winding {
 	return []Winding{
-		{Kind: Six, Terminals: terminals, Coils: machine.Coils(), Tables: []Table{{Way{Delta, Whole}, deltaJoints}, {Way{Star, Whole}, starJoints}}},
-		{Kind: NineStar, Terminals: tNames[:9], Coils: half([3]string{InnerStar, InnerStar, InnerStar}), Tables: []Table{
-			{Way{Star, Parallel}, nineStarLow},
-			{Way{Star, Series}, high}}},
+		{Kind: Six, Terminals: terminals, Coils: machine.Coils(), Tables: []Table{{Way{Delta, Whole}, deltaJoints},
+			{Way{Star, Whole}, starJoints}}},
+		{Kind: NineStar, Terminals: tNames[:9], Coils: half([3]string{InnerStar, InnerStar, InnerStar}),
+			Tables: []Table{
+				{Way{Star, Parallel}, nineStarLow},
+				{Way{Star, Series}, high}}},
 		{Kind: NineDelta, Terminals: tNames[:9], Coils: half([3]string{"T2", "T3", "T1"}), Tables: []Table{
 			{Way{Delta, Parallel}, nineDeltaLow},
 			{Way{Delta, Series}, high}}},
 		{Kind: Twelve, Terminals: tNames, Coils: half([3]string{"T10", "T11", "T12"}), Tables: []Table{
-			{Way{Delta, Parallel}, Joints{{"L1", "T1", "T7", "T6", "T12"}, {"L2", "T2", "T8", "T4", "T10"}, {"L3", "T3", "T9", "T5", "T11"}}},
-			{Way{Star, Parallel}, Joints{{"L1", "T1", "T7"}, {"L2", "T2", "T8"}, {"L3", "T3", "T9"}, {"T4", "T5", "T6"}, {"T10", "T11", "T12"}}},
-			{Way{Delta, Series}, Joints{{"L1", "T1", "T12"}, {"L2", "T2", "T10"}, {"L3", "T3", "T11"}, {"T4", "T7"}, {"T5", "T8"}, {"T6", "T9"}}},
-			{Way{Star, Series}, Joints{{"L1", "T1"}, {"L2", "T2"}, {"L3", "T3"}, {"T4", "T7"}, {"T5", "T8"}, {"T6", "T9"}, {"T10", "T11", "T12"}}}}},
+			{Way{Delta, Parallel}, Joints{{"L1", "T1", "T7", "T6", "T12"}, {"L2", "T2", "T8", "T4", "T10"},
+				{"L3", "T3", "T9", "T5", "T11"}}},
+			{Way{Star, Parallel}, Joints{{"L1", "T1", "T7"}, {"L2", "T2", "T8"}, {"L3", "T3", "T9"},
+				{"T4", "T5", "T6"}, {"T10", "T11", "T12"}}},
+			{Way{Delta, Series}, Joints{{"L1", "T1", "T12"}, {"L2", "T2", "T10"}, {"L3", "T3", "T11"}, {"T4", "T7"},
+				{"T5", "T8"}, {"T6", "T9"}}},
+			{Way{Star, Series}, Joints{{"L1", "T1"}, {"L2", "T2"}, {"L3", "T3"}, {"T4", "T7"}, {"T5", "T8"},
+				{"T6", "T9"}, {"T10", "T11", "T12"}}}}},
 	}
 }
 
@@ -189,12 +195,14 @@ func (w Winding) words() string {
 	return "low, high or open"
 }
 
-var wordSigns = strings.NewReplacer("triangle", "delta", "wye", "star", "parallel", "low", "series", "high", "joints", "", "δ", "delta", "Δ", "delta", "volts", "", "voltage", "")
+var wordSigns = strings.NewReplacer("triangle", "delta", "wye", "star", "parallel", "low", "series", "high", "joints",
+	"", "δ", "delta", "Δ", "delta", "volts", "", "voltage", "")
 
 // byWords finds a table by its name in words.
 func (w Winding) byWords(text string) (Joints, bool) {
 	words := strings.Fields(wordSigns.Replace(strings.ToLower(strings.NewReplacer(",", " ", "-", " ").Replace(text))))
-	if slices.Equal(words, []string{"open"}) || slices.Equal(words, []string{"none"}) || slices.Equal(words, []string{"nothing", "joined"}) {
+	if slices.Equal(words, []string{"open"}) || slices.Equal(words, []string{"none"}) ||
+		slices.Equal(words, []string{"nothing", "joined"}) {
 		return Joints{}, true
 	}
 	if len(words) == 0 || len(words) > 2 {
@@ -203,7 +211,8 @@ func (w Winding) byWords(text string) (Joints, bool) {
 	matches := func(t Table) bool {
 		for _, word := range words {
 			switch {
-			case word == string(t.Arrangement), word == "y" && t.Arrangement == Star, word == "d" && t.Arrangement == Delta:
+			case word == string(t.Arrangement), word == "y" && t.Arrangement == Star, word == "d" &&
+				t.Arrangement == Delta:
 			case word == "low" && t.Halves == Parallel, word == "high" && t.Halves == Series:
 			default:
 				return false

@@ -50,7 +50,8 @@ func TestJointTablesAreThoseOfTheIndependentCases(t *testing.T) {
 
 // What a meter finds with every joint undone tells the layouts apart.
 func TestContinuityGroupsAreTheFingerprintOfALayout(t *testing.T) {
-	sizes := map[leads.Kind][]int{leads.Six: {2, 2, 2}, leads.NineStar: {2, 2, 2, 3}, leads.NineDelta: {3, 3, 3}, leads.Twelve: {2, 2, 2, 2, 2, 2}}
+	sizes := map[leads.Kind][]int{leads.Six: {2, 2, 2}, leads.NineStar: {2, 2, 2, 3}, leads.NineDelta: {3, 3, 3},
+		leads.Twelve: {2, 2, 2, 2, 2, 2}}
 	for _, w := range leads.Windings() {
 		var got []int
 		all := map[string]bool{}

@@ -1,6 +1,7 @@
 package machine
 
-// DesignPlate is a plate row of the open design files, with every target given. RowIsStar says that its volts belong to whole
+// DesignPlate is a plate row of the open design files, with every target given. RowIsStar says
+// that its volts belong to whole
 // windings in star.
 type DesignPlate struct {
 	ShaftKW           float64 `json:"shaft_kw" limit:">0"`

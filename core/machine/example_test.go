@@ -10,7 +10,8 @@ import (
 func ExampleFit() {
 	m, err := machine.Fit(
 		machine.Rating{ShaftWatts: 1100, LineVolts: 230, LineAmps: 4.7, PowerFactor: 0.79, RPM: 1410, FrequencyHz: 50},
-		machine.Targets{LockedAmpsRatio: 5.5, LockedTorqueRatio: 2.2, X1Share: 0.45, FrictionShare: 0.015, IronShare: 0.2})
+		machine.Targets{LockedAmpsRatio: 5.5, LockedTorqueRatio: 2.2, X1Share: 0.45, FrictionShare: 0.015,
+			IronShare: 0.2})
 	if err != nil {
 		fmt.Println(err)
 		return

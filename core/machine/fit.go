@@ -94,7 +94,8 @@ func Fit(r Rating, t Targets) (Model, error) {
 	for _, x := range []struct {
 		name  string
 		value float64
-	}{{"power", r.ShaftWatts}, {"volts", r.LineVolts}, {"amps", r.LineAmps}, {"power factor", r.PowerFactor}, {"rpm", r.RPM}, {"hertz", r.FrequencyHz}} {
+	}{{"power", r.ShaftWatts}, {"volts", r.LineVolts}, {"amps", r.LineAmps}, {"power factor", r.PowerFactor},
+		{"rpm", r.RPM}, {"hertz", r.FrequencyHz}} {
 		if !(x.value > 0) || math.IsInf(x.value, 0) {
 			return Model{}, impossible("%s is %g; it must be above 0", x.name, x.value)
 		}
@@ -102,7 +103,9 @@ func Fit(r Rating, t Targets) (Model, error) {
 	for _, x := range []struct {
 		name              string
 		value, from, upTo float64
-	}{{"X1 share of leakage", t.X1Share, 0, 1}, {"friction share", t.FrictionShare, 0, 1}, {"iron share", t.IronShare, 0, 1}, {"locked-rotor amps ratio", t.LockedAmpsRatio, 0, 1000}, {"locked-rotor torque ratio", t.LockedTorqueRatio, 0, 1000}} {
+	}{{"X1 share of leakage", t.X1Share, 0, 1}, {"friction share", t.FrictionShare, 0, 1},
+		{"iron share", t.IronShare, 0, 1}, {"locked-rotor amps ratio", t.LockedAmpsRatio, 0, 1000},
+		{"locked-rotor torque ratio", t.LockedTorqueRatio, 0, 1000}} {
 		if !(x.value >= x.from && x.value < x.upTo) {
 			return Model{}, impossible("%s is %g; it lies from %g to %g", x.name, x.value, x.from, x.upTo)
 		}
@@ -133,7 +136,8 @@ func Fit(r Rating, t Targets) (Model, error) {
 	in := 3 * m.WindingVolts * m.WindingAmps * r.PowerFactor
 	m.LossWatts = in - r.ShaftWatts
 	if m.LossWatts <= 0 {
-		return Model{}, impossible("volts, amps and power factor take in %.0f W but the plate gives %.0f W at the shaft: more than it takes", in, r.ShaftWatts)
+		return Model{}, impossible("volts, amps and power factor take in %.0f W but the plate gives %.0f W at the "+
+			"shaft: more than it takes", in, r.ShaftWatts)
 	}
 	rotor := m.RatedSlip / (1 - m.RatedSlip) * (r.ShaftWatts + friction)
 	m.IronWatts = t.IronShare * m.LossWatts
@@ -280,7 +284,8 @@ func (m *Model) ThreePhase(windingVolts, frequencyHz float64) (*circuit.Solver, 
 	c := &circuit.Circuit{FrequencyHz: frequencyHz, Reference: "N", Joints: [][]string{{"U2", "V2", "W2", "N"}},
 		Machines: []circuit.Machine{{Name: "motor", Equivalent: m.Eq, Slip: 1, Coils: Coils()}}}
 	for i, end := range []string{"U1", "V1", "W1"} {
-		c.Sources = append(c.Sources, circuit.Source{Name: "line " + end, From: end, To: "N", VoltsRMS: windingVolts, PhaseDeg: -120 * float64(i)})
+		c.Sources = append(c.Sources, circuit.Source{Name: "line " + end, From: end, To: "N", VoltsRMS: windingVolts,
+			PhaseDeg: -120 * float64(i)})
 	}
 	return circuit.Compile(c)
 }

@@ -12,7 +12,8 @@ import (
 )
 
 func blunger() (machine.Rating, machine.Targets) {
-	return machine.Rating{ShaftWatts: 1100, LineVolts: 230, LineAmps: 4.7, PowerFactor: 0.79, RPM: 1410, FrequencyHz: 50},
+	return machine.Rating{ShaftWatts: 1100, LineVolts: 230, LineAmps: 4.7, PowerFactor: 0.79, RPM: 1410,
+			FrequencyHz: 50},
 		machine.Targets{LockedAmpsRatio: 5, LockedTorqueRatio: 2.3, X1Share: 0.45, FrictionShare: 0.015, IronShare: 0.2}
 }
 
@@ -20,7 +21,8 @@ func TestPolesAreTheNextSynchronousSpeedAbove(t *testing.T) {
 	for _, c := range []struct {
 		rpm, hz float64
 		poles   int
-	}{{1410, 50, 4}, {925, 50, 6}, {2850, 50, 2}, {1760, 60, 4}, {1140, 60, 6}, {3450, 60, 2}, {690, 50, 8}, {3000, 50, 0}, {3600, 50, 0}, {0, 50, 0}, {-5, 50, 0}} {
+	}{{1410, 50, 4}, {925, 50, 6}, {2850, 50, 2}, {1760, 60, 4}, {1140, 60, 6}, {3450, 60, 2}, {690, 50, 8},
+		{3000, 50, 0}, {3600, 50, 0}, {0, 50, 0}, {-5, 50, 0}} {
 		require.Equal(t, c.poles, machine.Poles(c.rpm, c.hz), "%v rpm at %v Hz", c.rpm, c.hz)
 	}
 }
@@ -143,7 +145,8 @@ func TestLoadsFollowTheirSpeed(t *testing.T) {
 	r, targets := blunger()
 	m, err := machine.Fit(r, targets)
 	require.NoError(t, err)
-	for kind, want := range map[machine.LoadKind]float64{machine.NoLoad: 0, machine.Constant: 0.6, machine.Linear: 0.3, machine.Fan: 0.15} {
+	for kind, want := range map[machine.LoadKind]float64{machine.NoLoad: 0, machine.Constant: 0.6, machine.Linear: 0.3,
+		machine.Fan: 0.15} {
 		l := machine.Load{Kind: kind, Share: 0.6}
 		require.InDelta(t, want*m.RatedTorqueNm, l.ShaftNm(&m, 0.5), 1e-9, kind)
 		require.InDelta(t, l.ShaftNm(&m, 0), l.ShaftNm(&m, -0.3), 1e-9, "a load never drives")

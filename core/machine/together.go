@@ -20,6 +20,8 @@ var ErrNoEquilibrium = errors.New("no speeds at which every machine carries its 
 // the others through the shared lines. It starts from the slips set in the
 // circuit (near synchronous speed where they are 1 or more) and takes damped
 // Newton steps with a difference Jacobian. The solver stands at the solution.
+//
+// Long: one iteration whose steps share its matrix.
 func Together(c *circuit.Circuit, demands []Demand) (slips []float64, s *circuit.Solver, err error) {
 	s, err = circuit.Compile(c)
 	if err != nil {
@@ -43,7 +45,8 @@ func Together(c *circuit.Circuit, demands []Demand) (slips []float64, s *circuit
 			want := demands[i](at[i])
 			shaft := s.Shaft(i)
 			out[i] = shaft.TorqueNm - want
-			size = math.Max(size, math.Abs(out[i])/(1e-9+math.Abs(want)+1e-3*(math.Abs(shaft.ForwardNm)+math.Abs(shaft.BackwardNm))))
+			size = math.Max(size,
+				math.Abs(out[i])/(1e-9+math.Abs(want)+1e-3*(math.Abs(shaft.ForwardNm)+math.Abs(shaft.BackwardNm))))
 		}
 		return size, nil
 	}

@@ -45,8 +45,10 @@ func TestAnOverloadedMachineStalls(t *testing.T) {
 	r, targets := blunger()
 	m, err := machine.Fit(r, targets)
 	require.NoError(t, err)
-	c := circuit.Circuit{FrequencyHz: 50, Reference: "L2", Sources: []circuit.Source{{Name: "line", From: "L1", To: "L2", VoltsRMS: 230}},
-		Machines: []circuit.Machine{{Name: "m", Equivalent: m.Eq, Slip: 1, Coils: machine.Coils()}}, Joints: [][]string{{"L1", "U1", "W2"}, {"L2", "V1", "U2"}, {"L3", "W1", "V2"}}}
+	c := circuit.Circuit{FrequencyHz: 50, Reference: "L2", Sources: []circuit.Source{{Name: "line", From: "L1",
+		To: "L2", VoltsRMS: 230}},
+		Machines: []circuit.Machine{{Name: "m", Equivalent: m.Eq, Slip: 1, Coils: machine.Coils()}},
+		Joints:   [][]string{{"L1", "U1", "W2"}, {"L2", "V1", "U2"}, {"L3", "W1", "V2"}}}
 	_, _, err = machine.Together(&c, []machine.Demand{func(float64) float64 { return 10 * m.RatedTorqueNm }})
 	require.ErrorIs(t, err, machine.ErrNoEquilibrium)
 }
@@ -69,7 +71,8 @@ func TestALoadMayBeACurveThroughPoints(t *testing.T) {
 	r, targets := blunger()
 	m, err := machine.Fit(r, targets)
 	require.NoError(t, err)
-	l := machine.Load{Kind: machine.Points, Share: 0.5, Curve: &machine.Curve{{Speed: 0, Torque: 1.2}, {Speed: 0.2, Torque: 0.4}, {Speed: 1, Torque: 1}}}
+	l := machine.Load{Kind: machine.Points, Share: 0.5, Curve: &machine.Curve{{Speed: 0, Torque: 1.2},
+		{Speed: 0.2, Torque: 0.4}, {Speed: 1, Torque: 1}}}
 	for speed, want := range map[float64]float64{-1: 0.6, 0: 0.6, 0.1: 0.4, 0.2: 0.2, 0.6: 0.35, 1: 0.5, 1.1: 0.5} {
 		require.InDelta(t, want*m.RatedTorqueNm, l.ShaftNm(&m, speed), 1e-9, "%v", speed)
 	}

@@ -5,7 +5,6 @@ import (
 	"math"
 	"regexp"
 	"slices"
-	"strconv"
 	"strings"
 
 	"graybridge/core/unit"
@@ -105,9 +104,12 @@ const (
 )
 
 var (
-	lineSpaces = strings.NewReplacer("\u00a0", " ", "\u202f", " ", "\u2009", " ", "\t", " ", "\r", " ", "·", " ", "•", " ", "|", " ", "_", " ",
-		"Υ", "Y", "υ", "Y", "λ", "Y", "△", "Δ", "∆", "Δ", "▲", "Δ", "⁻¹", "-1", "−", "-", "Ø", "ph", "φ", "φ", "ϕ", "φ", "∼", "~", "μ", "µ")
-	gluedJoint = regexp.MustCompile(`(` + num + `(?:-` + num + `)?)\s?V?\s?([DΔYS])\s?/\s?(` + num + `(?:-` + num + `)?)\s?V?\s?([DΔYS])(` + end + `)`)
+	lineSpaces = strings.NewReplacer("\u00a0", " ", "\u202f", " ", "\u2009", " ", "\t", " ", "\r", " ", "·", " ", "•",
+		" ", "|", " ", "_", " ",
+		"Υ", "Y", "υ", "Y", "λ", "Y", "△", "Δ", "∆", "Δ", "▲", "Δ", "⁻¹", "-1", "−", "-", "Ø", "ph", "φ", "φ", "ϕ",
+		"φ", "∼", "~", "μ", "µ")
+	gluedJoint = regexp.MustCompile(`(` + num + `(?:-` + num + `)?)\s?V?\s?([DΔYS])\s?/\s?(` + num + `(?:-` + num +
+		`)?)\s?V?\s?([DΔYS])(` + end + `)`)
 	oneJoint   = regexp.MustCompile(`(` + num + `)\s?V\s?([DΔY])(` + end + `)`)
 	twoVolts   = regexp.MustCompile(`(?i)(` + num + `(?:-` + num + `)?)\s?V\s?/\s?(` + num + `(?:-` + num + `)?)\s?V\b`)
 	twoAmps    = regexp.MustCompile(`(` + num + `)\s?A\s?/\s?(` + num + `)\s?A\b`)
@@ -130,137 +132,6 @@ func spansOf(text string) group {
 	}
 	return g
 }
-
-// quantity is one thing that stands on a plate, by the words around its figures.
-type quantity struct {
-	after  *regexp.Regexp // figures, then the unit
-	before *regexp.Regexp // label, then figures
-	put    func(p *part, l *Line, figures, unit string)
-}
-
-func words(label, units, figures string) (after, before *regexp.Regexp) {
-	if units != "" {
-		after = regexp.MustCompile(`(?i)` + start + `(` + figures + `)\s?(` + units + `)` + end)
-	}
-	if label != "" {
-		before = regexp.MustCompile(`(?i)` + start + `(` + label + `)\s?[:=]?\s?(` + figures + `)(?:\s?(?:` + label + `))?` + end)
-	}
-	return after, before
-}
-
-func powerOf(text string) float64 {
-	cols, err := unit.Power.Columns(strings.ReplaceAll(text, "-", " ") + " kW")
-	if err != nil || len(cols) == 0 {
-		return 0
-	}
-	return cols[0].Mid() / 1000
-}
-
-// perKilowatt are kilowatts of the shaft by unit.
-var perKilowatt = map[string]float64{"kw": 1, "w": 0.001, "hp": 0.7457, "ps": 0.7355, "cv": 0.7355, "ch": 0.7355, "pk": 0.7355}
-
-func putPower(p *part, _ *Line, figures, u string) {
-	k := perKilowatt[strings.ToLower(strings.Trim(u, ". "))]
-	if k == 0 {
-		k = 1
-	}
-	var g group
-	if x := powerOf(figures); x > 0 && !strings.Contains(figures, "/") || isFraction(figures) {
-		g = group{{x * k}}
-	} else {
-		for _, s := range spansOf(figures) {
-			g = append(g, Span{s[0] * k})
-		}
-	}
-	// The same power in another unit is said twice, not two powers.
-	if len(p.power) > 0 && len(g) == len(p.power[0]) && math.Abs(g.first()/p.power[0].first()-1) < 0.12 {
-		return
-	}
-	p.power = append(p.power, g)
-}
-
-var fraction = regexp.MustCompile(`^(?:\d+[ -])?\d{1,2}/(?:2|3|4|8|16)$|[¼½¾⅓⅔⅛⅜⅝⅞]`)
-
-func isFraction(text string) bool {
-	if !fraction.MatchString(strings.TrimSpace(text)) {
-		return false
-	}
-	if a, b, ok := strings.Cut(text, "/"); ok && !strings.ContainsAny(a, " -¼½¾⅓⅔⅛⅜⅝⅞") {
-		x, _ := strconv.Atoi(strings.TrimSpace(a))
-		y, _ := strconv.Atoi(strings.TrimSpace(b))
-		return x < y
-	}
-	return true
-}
-
-func number(into func(*Line) *float64, share bool) func(*part, *Line, string, string) {
-	return func(_ *part, l *Line, figures, u string) {
-		g := spansOf(figures)
-		x := g.first()
-		if share && (x > 2 || strings.Contains(u, "%")) {
-			x /= 100
-		}
-		if v := into(l); *v == 0 {
-			*v = math.Round(x*1e4) / 1e4
-		}
-	}
-}
-
-func add(into func(*part) *[]group) func(*part, *Line, string, string) {
-	return func(p *part, _ *Line, figures, _ string) { *into(p) = append(*into(p), spansOf(figures)) }
-}
-
-// The quantities, the ones with the plainest words first.
-var quantities = func() []quantity {
-	var out []quantity
-	q := func(label, units, figures string, put func(*part, *Line, string, string)) {
-		after, before := words(label, units, figures)
-		out = append(out, quantity{after, before, put})
-	}
-	q(`cos\s?φ|cos\s?phi|cos|p\.?f\.?|power factor`, ``, list+`(?:\s?%)?`, number(func(l *Line) *float64 { return &l.PowerFactor }, true))
-	q(`(?:nema\s)?(?:nom(?:inal)?\.?\s)?eff(?:iciency|icy)?\.?|η|eta`, ``, list+`(?:\s?%)?`, number(func(l *Line) *float64 { return &l.Efficiency }, true))
-	q(`s\.?f\.?|service factor`, ``, num, number(func(l *Line) *float64 { return &l.ServiceFactor }, false))
-	q(`f\.?f\.?|form factor`, ``, num, number(func(l *Line) *float64 { return &l.FormFactor }, false))
-	q(``, `1\s?/\s?min|r\s?/\s?min|rev\s?/\s?min|u\s?/\s?min|tr\s?/\s?min|/\s?min|min-1|min\^-1|r\.?p\.?m\.?|omw/min|t/min`, num+`(?:\s?/\s?`+num+`)*`, add(func(p *part) *[]group { return &p.rpm }))
-	q(`1\s?/\s?min|r/min|min-1|r\.?p\.?m\.?|n|speed`, ``, num+`(?:\s?/\s?`+num+`)*`, add(func(p *part) *[]group { return &p.rpm }))
-	q(``, `hz|hertz|cyc(?:les)?|c/s`, num+`(?:\s?/\s?`+num+`)?`, add(func(p *part) *[]group { return &p.hertz }))
-	q(`hz|hertz|f|freq(?:uency)?`, ``, num+`(?:\s?/\s?`+num+`)?`, add(func(p *part) *[]group { return &p.hertz }))
-	q(``, `kw|hp|h\.p\.|ps|cv|ch|pk|watts?|w`, `(?:`+fracs+`|`+list+`)`, putPower)
-	q(`kw|hp|ps|p2?|power`, ``, `(?:`+fracs+`|`+list+`)`, putPower)
-	q(``, `v(?:olts?|ac|~)?`, list, add(func(p *part) *[]group { return &p.volts }))
-	q(`v(?:olts?|ac)?|u`, ``, list, add(func(p *part) *[]group { return &p.volts }))
-	q(``, `a(?:mps?|mp\.)?|f\.?l\.?a\.?`, list, add(func(p *part) *[]group { return &p.amps }))
-	q(`a(?:mps?|mp\.)?|f\.?l\.?a\.?|i`, ``, list, add(func(p *part) *[]group { return &p.amps }))
-	return out
-}()
-
-var (
-	codeWord   = regexp.MustCompile(`(?i)` + start + `(?:kva(?:[ -]?code)?|code(?:\sletter)?|lr\s?kva)\s?[:=]?\s?([A-V])` + end)
-	designWord = regexp.MustCompile(`(?i)` + start + `(?:nema\s)?des(?:ign|gn)?\.?\s?[:=]?\s?([ABCDN])` + end)
-	insulation = regexp.MustCompile(`(?i)` + start + `(?:ins(?:ul(?:ation)?)?\.?\s?-?(?:cl(?:ass)?\.?)?|iso(?:l)?\.?\s?-?(?:kl|cl)?\.?|th\.?\s?cl\.?|cl(?:ass)?\.?|kl\.?)\s?[:=]?\s?([ABFH])` + end)
-	enclosure  = regexp.MustCompile(`(?i)` + start + `(IP\s?\d\d|TEFC|TENV|ODP|DPFV|TEBC|TEAO)` + end)
-	frameWord  = regexp.MustCompile(`(?i)` + start + `(?:fr(?:ame)?\.?|baugr\.?|size)\s?[:=]?\s?(\d{2,3}[A-Z]{0,3})` + end)
-	dutyWord   = regexp.MustCompile(`(?i)` + start + `(S[1-9](?:\s\d+\s?(?:%|min))?|CONT(?:INUOUS)?\.?(?:\sDUTY)?)` + end)
-	threeWord  = regexp.MustCompile(`(?i)` + start + `(?:3\s?~|~\s?3|3\s?-?\s?ph(?:ase[sn]?)?\.?|ph(?:ase)?s?\.?\s?[:=]?\s?3|3\s?phasig|three[ -]phase|drehstrom\w*)` + end)
-	oneWord    = regexp.MustCompile(`(?i)` + start + `(?:1\s?~|~\s?1|1\s?-?\s?ph(?:ase)?\.?|ph(?:ase)?s?\.?\s?[:=]?\s?1|single[ -]phase|einphasen\w*|wechselstrom|cap(?:acitor)?[ -]start)` + end)
-	acdcWord   = regexp.MustCompile(`(?i)` + start + `(?:AC\s?/\s?DC|DC\s?/\s?AC|universal(?:\smotor)?|allstrom)` + end)
-	dcWord     = regexp.MustCompile(`(?i)` + start + `(?:(\d+(?:[.,]\d+)?)\s?V\s?DC|(\d+(?:[.,]\d+)?)\s?VDC|DC|gleichstrom|shunt(?:[ -]wound)?|compound)` + end)
-	armWord    = regexp.MustCompile(`(?i)` + start + `(?:arm(?:ature)?\.?|anker)\s?[:=]?` + `(?:$|[\s(,;:=])`)
-	fieldWord  = regexp.MustCompile(`(?i)` + start + `(?:fld\.?|field|feld|erreg(?:ung|er)?\.?|exc(?:itation)?\.?)\s?[:=]?\s?(PM|perm(?:anent)?(?:\smagnet)?|` + num + `)?`)
-	magnetWord = regexp.MustCompile(`(?i)` + start + `(?:PM|perm(?:anent)?\.?\s?mag(?:net)?|permanentmagnet)` + end)
-	gearWord   = regexp.MustCompile(`(?i)` + start + `(?:i\s?=\s?` + num + `|ratio\s?[:=]?\s?` + num + `(?:\s?:\s?1)?|gear(?:ed)?(?:\s?motor|box)?|getriebe\w*)` + end)
-	speedsWord = regexp.MustCompile(`(?i)` + start + `(?:dahlander|(?:2|two)[ -]speeds?|polumschaltbar|pole[ -]chang\w*|\d{1,2}\s?/\s?\d{1,2}\s?pol(?:e|es|ig)?|YY\s?/\s?[DΔY]|[DΔY]\s?/\s?YY)` + end)
-	capWord    = regexp.MustCompile(`(?i)` + start + num + `\s?(?:µf|uf|mfd)(?:\s?/?\s?\d+\s?V(?:B|DB)?)?` + end)
-	inverter   = regexp.MustCompile(`(?i)` + start + `(?:inverter(?:[ -](?:duty|rated))?|vfd(?:\sduty)?|vector(?:\sduty)?)` + end)
-	constTorq  = regexp.MustCompile(`(?i)` + start + `C\.?T\.?\s?(` + num + `)\s?:\s?1` + end)
-	varTorq    = regexp.MustCompile(`(?i)` + start + `V\.?T\.?\s?(` + num + `)\s?:\s?1` + end)
-	rangeWord  = regexp.MustCompile(`(?i)` + start + `(` + num + `)\s?:\s?1` + end)
-	jointPair  = regexp.MustCompile(`(?i)` + start + `([DΔYS]|delta|star|wye)\s?/\s?([DΔYS]|delta|star|wye)` + end)
-	jointOne   = regexp.MustCompile(start + `(Δ|Y|D|delta|star|wye|Delta|Star|Wye|DELTA|STAR|WYE)` + end)
-	bareList   = regexp.MustCompile(start + `(` + list + `)` + end)
-	bareClass  = regexp.MustCompile(start + `([BFH])` + end)
-	fillWords  = regexp.MustCompile(`(?i)` + start + `(?:motor|mot\.?|ac|made|type|typ|serial|no\.?|ph|nema|IE[1-5])` + end)
-)
 
 // ReadLine reads a plate as owners type or paste it, in any order, both with the
 // unit behind and with the label before. What is not understood is left in Left.
@@ -311,6 +182,8 @@ func parts(text string) []string {
 }
 
 // segment takes out of a text everything that it knows.
+//
+// Long: a list of patterns in the order in which they are taken out.
 func (l *Line) segment(text string, marks map[LineKind]bool) (p part, rest string) {
 	text = " " + text + " "
 	take := func(re *regexp.Regexp, do func(m []string)) bool {
@@ -444,7 +317,8 @@ func (l *Line) bare(read []part, left *[]string) {
 				p.hertz = append(p.hertz, b.g)
 			case plain && x >= 300 && x < 3600 && len(p.rpm) == 0 && known && nearSynchronous(x):
 				p.rpm = append(p.rpm, b.g)
-			case len(p.volts) == 0 && known && x >= 100 && b.g[len(b.g)-1][0] <= 700 && (len(b.g) > 1 || len(b.g[0]) > 1 || x >= 110):
+			case len(p.volts) == 0 && known && x >= 100 && b.g[len(b.g)-1][0] <= 700 &&
+				(len(b.g) > 1 || len(b.g[0]) > 1 || x >= 110):
 				p.volts = append(p.volts, b.g)
 			case len(p.amps) == 0 && len(p.volts) > 0 && !plain && len(b.g) == len(p.volts[0]) && x < 400:
 				p.amps = append(p.amps, b.g)
@@ -513,185 +387,4 @@ func (l *Line) kindOf(read []part, marks map[LineKind]bool) LineKind {
 		return ThreePhase
 	}
 	return UnknownKind
-}
-
-// lay puts what was read into columns, one a rating.
-func (l *Line) lay(read []part) {
-	round := func(x float64) float64 { // to four digits
-		if x <= 0 {
-			return 0
-		}
-		k := math.Pow(10, 3-math.Floor(math.Log10(x)))
-		return math.Round(x*k) / k
-	}
-	if l.Kind == SinglePhase || l.Kind == Universal || l.Kind == TwoSpeed {
-		return
-	}
-	// Two hertz in one list, with as many powers or speeds, are two parts in one.
-	if len(read) == 1 {
-		if p := read[0]; len(p.hertz) == 1 && len(p.hertz[0]) == 2 || len(p.hertz) == 2 {
-			read = byHertz(p)
-		}
-	}
-	for _, p := range read {
-		base := LineColumn{}
-		if len(p.hertz) > 0 {
-			base.Hertz = p.hertz[0].first()
-		}
-		if len(p.power) > 0 {
-			base.Kilowatt = round(p.power[0].first())
-		}
-		if len(p.rpm) > 0 {
-			if l.Kind == Geared {
-				l.OutputRPM = p.rpm[0].first()
-			} else {
-				base.RPM = p.rpm[0].first()
-			}
-		}
-		var volts, amps group
-		for _, g := range p.volts {
-			volts = append(volts, g...)
-		}
-		for _, g := range p.amps {
-			amps = append(amps, g...)
-		}
-		if len(volts) == 0 {
-			if base.Hertz+base.Kilowatt+base.RPM > 0 || len(amps) > 0 {
-				if len(amps) > 0 {
-					base.Amps = amps[0]
-				}
-				l.Columns = append(l.Columns, base)
-			}
-			continue
-		}
-		for i, v := range volts {
-			c := base
-			c.Volts = v
-			if i < len(amps) && len(amps) <= len(volts) {
-				c.Amps = amps[i]
-			}
-			switch {
-			case len(p.joints) == len(volts):
-				c.Joint = p.joints[i]
-			case len(p.joints) == 1 && len(volts) == 1:
-				c.Joint = p.joints[0]
-			}
-			l.Columns = append(l.Columns, c)
-		}
-	}
-	if l.Kind == UnknownKind && len(l.Columns) == 1 && l.Columns[0].Kilowatt == 0 && len(l.Columns[0].Volts) == 0 {
-		l.Columns = []LineColumn{}
-	}
-}
-
-// byHertz parts a text with two hertz into one part each.
-func byHertz(p part) []part {
-	hertz := slices.Concat(p.hertz...)
-	out := make([]part, len(hertz))
-	share := func(all []group, i int) []group {
-		switch {
-		case len(all) == len(hertz):
-			return []group{all[i]}
-		case len(all) == 1 && len(all[0]) == len(hertz):
-			return []group{{all[0][i]}}
-		}
-		return all
-	}
-	for i, h := range hertz {
-		out[i] = part{hertz: []group{{h}}, joints: p.joints, power: share(p.power, i), rpm: share(p.rpm, i), volts: p.volts, amps: p.amps}
-		if len(p.volts) == len(hertz) {
-			out[i].volts = []group{p.volts[i]}
-		}
-		if len(p.amps) == len(hertz) {
-			out[i].amps = []group{p.amps[i]}
-		}
-	}
-	return out
-}
-
-func (s Span) text() string {
-	parts := make([]string, len(s))
-	for i, x := range s {
-		parts[i] = unit.Plain(x)
-	}
-	return strings.Join(parts, "-")
-}
-
-// Entry lays the line out on the plate: each piece where plates have it.
-func (l Line) Entry() Entry {
-	e := Entry{Code: l.Code, Design: l.Design, Insulation: l.Insulation, Frame: l.Frame, Enclosure: l.Enclosure, Duty: l.Duty}
-	plain := func(x float64) string {
-		if x == 0 {
-			return ""
-		}
-		return unit.Plain(x)
-	}
-	e.PowerFactor, e.Efficiency, e.ServiceFactor = plain(l.PowerFactor), plain(l.Efficiency), plain(l.ServiceFactor)
-	if l.InverterDuty > 0 {
-		e.InverterDuty = unit.Plain(l.InverterDuty) + ":1"
-	}
-	switch l.Kind {
-	case ThreePhase:
-		e.Phases = "3"
-	case SinglePhase:
-		e.Phases = "1"
-	}
-	var hertz []float64
-	for _, c := range l.Columns {
-		if !slices.Contains(hertz, c.Hertz) {
-			hertz = append(hertz, c.Hertz)
-		}
-	}
-	join := func(all []string, between string) string {
-		same := true
-		for _, s := range all {
-			same = same && s == all[0]
-		}
-		if same && len(all) > 0 && between == "/" {
-			return all[0]
-		}
-		return strings.Trim(strings.Join(all, between), between)
-	}
-	var volts, amps, power, rpm, hz []string
-	for _, h := range hertz {
-		var v, a, j []string
-		first := true
-		for _, c := range l.Columns {
-			if c.Hertz != h {
-				continue
-			}
-			if len(c.Volts) > 0 {
-				v = append(v, c.Volts.text())
-			}
-			if len(c.Amps) > 0 {
-				a = append(a, c.Amps.text())
-			}
-			if c.Joint != "" {
-				j = append(j, map[Join]string{Delta: "Δ", Star: "Y"}[c.Joint])
-			}
-			if first {
-				power, rpm, hz = append(power, plain(c.Kilowatt)), append(rpm, plain(c.RPM)), append(hz, plain(h))
-				first = false
-			}
-		}
-		volts, amps = append(volts, strings.Join(v, "/")), append(amps, strings.Join(a, "/"))
-		if e.Connection == "" {
-			e.Connection = strings.Join(j, "/")
-		}
-	}
-	e.Volts, e.Amps = strings.TrimSpace(join(volts, " ")), strings.TrimSpace(join(amps, " "))
-	if l.Kind == DirectC { // a brushed motor's volts and amps are its armature's
-		e.ArmatureVolts, e.ArmatureAmps, e.Volts, e.Amps = e.Volts, e.Amps, "", ""
-		e.FieldVolts, e.FieldAmps, e.FormFactor, e.Winding = plain(l.FieldVolts), plain(l.FieldAmps), plain(l.FormFactor), l.Field
-	}
-	if e.Power = join(power, "/"); e.Power != "" {
-		e.Power += " kW"
-	}
-	e.RPM, e.Hertz = join(rpm, "/"), strings.Trim(strings.Join(hz, "/"), "/")
-	return e
-}
-
-// String says in one line what a plate was taken for.
-func (k LineKind) String() string {
-	return map[LineKind]string{ThreePhase: "a three-phase motor", SinglePhase: "a single-phase motor", DirectC: "a DC motor", Universal: "a universal motor (brushes, AC or DC)", Geared: "a geared three-phase motor", TwoSpeed: "a two-speed motor"}[k]
 }

@@ -11,7 +11,8 @@ import (
 )
 
 func blunger() plate.Entry {
-	return plate.Entry{Power: "1,1 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "4,7/2,7", RPM: "1410", Hertz: "50", PowerFactor: "0,79", Phases: "3~"}
+	return plate.Entry{Power: "1,1 kW", Volts: "230/400 V", Connection: "Δ/Y", Amps: "4,7/2,7", RPM: "1410",
+		Hertz: "50", PowerFactor: "0,79", Phases: "3~"}
 }
 
 func findings(t *testing.T, e plate.Entry, hz float64) map[string]finding.Finding {
@@ -47,7 +48,8 @@ func TestJoinMarksInsideTheVolts(t *testing.T) {
 		e.Volts, e.Connection = volts, ""
 		p, _ := plate.Read(e, 50)
 		require.Len(t, p.Columns, 2, volts)
-		require.Equal(t, []plate.Join{plate.Delta, plate.Star}, []plate.Join{p.Columns[0].Join, p.Columns[1].Join}, volts)
+		require.Equal(t, []plate.Join{plate.Delta, plate.Star}, []plate.Join{p.Columns[0].Join, p.Columns[1].Join},
+			volts)
 	}
 }
 
@@ -69,12 +71,18 @@ func TestBadPlatesNameTheEntriesThatDisagree(t *testing.T) {
 		grade   finding.Grade
 		entries []string
 	}{
-		{"single phase", func(e *plate.Entry) { e.Phases = "1" }, "plate.single-phase", finding.Stop, []string{"plate.phases"}},
-		{"no induction speed", func(e *plate.Entry) { e.RPM = "3600" }, "plate.rpm", finding.Stop, []string{"plate.rpm", "plate.hertz"}},
-		{"exactly synchronous", func(e *plate.Entry) { e.RPM = "1500" }, "plate.slip", finding.Stop, []string{"plate.rpm", "plate.hertz"}},
-		{"more out than in", func(e *plate.Entry) { e.Amps = "2.7/1.5" }, "plate.power", finding.Stop, []string{"plate.power", "plate.amps", "plate.amps"}},
-		{"columns swapped", func(e *plate.Entry) { e.Amps = "4.7/4.7" }, "plate.columns", finding.Caution, []string{"plate.volts", "plate.amps"}},
-		{"amps of a bigger motor", func(e *plate.Entry) { e.Amps, e.PowerFactor = "9.4/5.4", "" }, "plate.amps", finding.Caution, []string{"plate.amps", "plate.power"}},
+		{"single phase", func(e *plate.Entry) { e.Phases = "1" }, "plate.single-phase", finding.Stop,
+			[]string{"plate.phases"}},
+		{"no induction speed", func(e *plate.Entry) { e.RPM = "3600" }, "plate.rpm", finding.Stop,
+			[]string{"plate.rpm", "plate.hertz"}},
+		{"exactly synchronous", func(e *plate.Entry) { e.RPM = "1500" }, "plate.slip", finding.Stop,
+			[]string{"plate.rpm", "plate.hertz"}},
+		{"more out than in", func(e *plate.Entry) { e.Amps = "2.7/1.5" }, "plate.power", finding.Stop,
+			[]string{"plate.power", "plate.amps", "plate.amps"}},
+		{"columns swapped", func(e *plate.Entry) { e.Amps = "4.7/4.7" }, "plate.columns", finding.Caution,
+			[]string{"plate.volts", "plate.amps"}},
+		{"amps of a bigger motor", func(e *plate.Entry) { e.Amps, e.PowerFactor = "9.4/5.4", "" }, "plate.amps",
+			finding.Caution, []string{"plate.amps", "plate.power"}},
 	} {
 		t.Run(c.name, func(t *testing.T) {
 			e := blunger()
@@ -110,7 +118,8 @@ func TestAnotherFrequencyIsACaution(t *testing.T) {
 }
 
 func TestTargetsComeInTheirOrder(t *testing.T) {
-	e := plate.Entry{Power: "3 HP", Volts: "208-230/460", Amps: "9.0-8.2/4.1", RPM: "1760", Hertz: "60", PowerFactor: "78 %", Code: "J", Phases: "3"}
+	e := plate.Entry{Power: "3 HP", Volts: "208-230/460", Amps: "9.0-8.2/4.1", RPM: "1760", Hertz: "60",
+		PowerFactor: "78 %", Code: "J", Phases: "3"}
 	p, _ := plate.Read(e, 60)
 	byCode, figures := p.Targets(p.Columns[1])
 	require.InDelta(t, 7.55*3000/(1.7320508*460)/4.1, byCode.LockedAmpsRatio, 1e-3)
@@ -128,7 +137,8 @@ func FuzzPlate(f *testing.F) {
 	f.Add("7½ HP", "208-230/460 V", "21-19/9.5", "1755", "60", "")
 	f.Add("", "Δ/Y", "////", "½", "1/2/3", "%")
 	f.Fuzz(func(t *testing.T, power, volts, amps, rpm, hertz, pf string) {
-		p, _ := plate.Read(plate.Entry{Power: power, Volts: volts, Amps: amps, RPM: rpm, Hertz: hertz, PowerFactor: pf}, 50)
+		p, _ := plate.Read(plate.Entry{Power: power, Volts: volts, Amps: amps, RPM: rpm, Hertz: hertz,
+			PowerFactor: pf}, 50)
 		p.Checks(50, false)
 		if !p.Complete() {
 			return

@@ -13,10 +13,13 @@ import (
 
 func asks(rules table.Rules) protection.Asks {
 	at := func(supply float64, worst float64) protection.Seen {
-		return protection.Seen{Supply: supply, Leads: [3]float64{0.75 * supply, supply, 0.8 * supply}, Worst: worst, Coil: "W"}
+		return protection.Seen{Supply: supply, Leads: [3]float64{0.75 * supply, supply, 0.8 * supply}, Worst: worst,
+			Coil: "W"}
 	}
-	return protection.Asks{Rules: rules, Usual: at(4.7, 0.95), Heaviest: at(4.7, 0.95), Idle: at(1.9, 0.93), Lines: protection.Guard{Carries: 4.7, Least: 5.1}, Leads: protection.Guard{Carries: 4.7, Least: 5.14},
-		MostLead: 4.7, MostSupply: 4.7, StartAmps: 20, Volts: 230, ShaftHP: 1.475, PlateAmps: 4.7, ServiceFactor: 1, Capacitor: 3.9}
+	return protection.Asks{Rules: rules, Usual: at(4.7, 0.95), Heaviest: at(4.7, 0.95), Idle: at(1.9, 0.93),
+		Lines: protection.Guard{Carries: 4.7, Least: 5.1}, Leads: protection.Guard{Carries: 4.7, Least: 5.14},
+		MostLead: 4.7, MostSupply: 4.7, StartAmps: 20, Volts: 230, ShaftHP: 1.475, PlateAmps: 4.7, ServiceFactor: 1,
+		Capacitor: 3.9}
 }
 
 func judged(e protection.Entry, a protection.Asks) map[string]finding.Finding {
@@ -66,21 +69,30 @@ func TestARelayIsJudgedByWhatItsPolesSee(t *testing.T) {
 	require.Contains(t, fitted["protection.relay"].Detail, "Nobody has checked it here")
 	require.NotContains(t, fitted, "protection.blind")
 	a = asks(table.Metric)
-	require.Equal(t, finding.Caution, judged(protection.Entry{Relay: protection.MotorLeads, RelaySet: "6 A"}, a)["protection.relay"].Grade, "too high")
-	require.Equal(t, finding.Caution, judged(protection.Entry{Relay: protection.MotorLeads, RelaySet: "4 A"}, a)["protection.relay"].Grade, "too low: it trips at the usual load")
-	require.Equal(t, finding.Open, judged(protection.Entry{Relay: protection.MotorLeads}, a)["protection.relay"].Grade, "not set")
+	require.Equal(t, finding.Caution, judged(protection.Entry{Relay: protection.MotorLeads, RelaySet: "6 A"},
+		a)["protection.relay"].Grade, "too high")
+	require.Equal(t, finding.Caution, judged(protection.Entry{Relay: protection.MotorLeads, RelaySet: "4 A"},
+		a)["protection.relay"].Grade, "too low: it trips at the usual load")
+	require.Equal(t, finding.Open, judged(protection.Entry{Relay: protection.MotorLeads}, a)["protection.relay"].Grade,
+		"not set")
 }
 
 func TestABreakerGuardsItsWireAndHoldsTheStart(t *testing.T) {
 	a := asks(table.Metric)
-	require.Equal(t, finding.Good, judged(protection.Entry{Breaker: "10 A", Conductor: "1.5"}, a)["protection.breaker"].Grade)
-	require.Equal(t, finding.Caution, judged(protection.Entry{Breaker: "4 A", Conductor: "1.5"}, a)["protection.breaker"].Grade)
-	require.Equal(t, finding.Caution, judged(protection.Entry{Breaker: "63 A"}, a)["protection.breaker"].Grade, "too large, whether or not a wire is there")
+	require.Equal(t, finding.Good, judged(protection.Entry{Breaker: "10 A", Conductor: "1.5"},
+		a)["protection.breaker"].Grade)
+	require.Equal(t, finding.Caution, judged(protection.Entry{Breaker: "4 A", Conductor: "1.5"},
+		a)["protection.breaker"].Grade)
+	require.Equal(t, finding.Caution, judged(protection.Entry{Breaker: "63 A"}, a)["protection.breaker"].Grade,
+		"too large, whether or not a wire is there")
 	a.StartAmps = 39.5
-	require.Contains(t, judged(protection.Entry{Breaker: "6 A", Conductor: "1.5"}, a)["protection.breaker"].Sentence, "may trip at the start")
+	require.Contains(t, judged(protection.Entry{Breaker: "6 A", Conductor: "1.5"}, a)["protection.breaker"].Sentence,
+		"may trip at the start")
 	a.StartAmps = 20
-	require.Equal(t, finding.Stop, judged(protection.Entry{Breaker: "32 A", Conductor: "1.5"}, a)["protection.wire"].Grade)
-	require.Equal(t, finding.Caution, judged(protection.Entry{Breaker: "10 A", Conductor: "0.5"}, a)["protection.conductor"].Grade)
+	require.Equal(t, finding.Stop, judged(protection.Entry{Breaker: "32 A", Conductor: "1.5"},
+		a)["protection.wire"].Grade)
+	require.Equal(t, finding.Caution, judged(protection.Entry{Breaker: "10 A", Conductor: "0.5"},
+		a)["protection.conductor"].Grade)
 	for _, f := range judged(protection.Entry{}, a) {
 		require.True(t, f.Planning, "%s carries the word planning", f.ID)
 	}

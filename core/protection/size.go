@@ -147,7 +147,8 @@ func (a Asks) Choose(wired Relay) Choice {
 	base, source := a.base()
 	endBreaker, endWire := a.Rules.Ends()
 	ended := func(what string, need, end float64) {
-		c.Ended = append(c.Ended, fmt.Sprintf("%s for %s: the table ends at %s", what, unit.Text(need, "A"), unit.Whole(end, "A")))
+		c.Ended = append(c.Ended, fmt.Sprintf("%s for %s: the table ends at %s", what, unit.Text(need, "A"),
+			unit.Whole(end, "A")))
 	}
 	// What holds running and start at least, and what the motor's size allows at most.
 	need := math.Max(1.25*base, a.StartAmps/startBreaker)
@@ -167,7 +168,8 @@ func (a Asks) Choose(wired Relay) Choice {
 	if c.BreakerMost, ok = a.Rules.Breaker(math.Max(most, need)); !ok {
 		c.BreakerMost = endBreaker
 	}
-	// The motor's wires: the greatest amps of any lead, the table's, the relay's setting, and the breaker where nothing else guards them.
+	// The motor's wires: the greatest amps of any lead, the table's, the relay's setting, and
+	// the breaker where nothing else guards them.
 	c.ConductorAmps = math.Max(1.25*math.Max(base, a.MostLead), c.RelaySet)
 	if a.Rules != table.NorthAmerica || c.RelaySet == 0 {
 		c.ConductorAmps = math.Max(c.ConductorAmps, c.Breaker)
@@ -189,13 +191,22 @@ func (a Asks) Choose(wired Relay) Choice {
 			ended("the earth wire", c.Breaker, 200)
 		}
 		c.Why = append(c.Why,
-			finding.Why{Formula: "conductor ≥ 125 % of the greater of table amps and any lead's predicted amps, and ≥ the relay's setting", Numbers: fmt.Sprintf("1.25 · %s = %s; leads up to %s", unit.Text(base, "A"), unit.Text(1.25*base, "A"), unit.Text(a.MostLead, "A")), Section: finding.OnProtection, Source: source},
-			finding.Why{Formula: "breaker up to 250 % of those amps, next standard size, because the overload relay guards the wire", Numbers: fmt.Sprintf("2.5 · %s → %s", unit.Text(base, "A"), sized(c.Breaker)), Section: finding.OnProtection, Source: "inverse-time breaker on a motor circuit, planning"})
+			finding.Why{Formula: "conductor ≥ 125 % of the greater of table amps and any lead's predicted amps, and " +
+				"≥ the relay's setting", Numbers: fmt.Sprintf("1.25 · %s = %s; leads up to %s", unit.Text(base, "A"),
+				unit.Text(1.25*base, "A"), unit.Text(a.MostLead, "A")), Section: finding.OnProtection, Source: source},
+			finding.Why{Formula: "breaker up to 250 % of those amps, next standard size, because the overload relay " +
+				"guards the wire", Numbers: fmt.Sprintf("2.5 · %s → %s", unit.Text(base, "A"), sized(c.Breaker)),
+				Section: finding.OnProtection, Source: "inverse-time breaker on a motor circuit, planning"})
 		return c
 	}
 	c.Why = append(c.Why,
-		finding.Why{Formula: "breaker ≥ 1.25 × running amps, and start amps ≤ 5 × breaker (curve C)", Numbers: fmt.Sprintf("1.25 · %s = %s; %s/5 = %s → %s", unit.Text(base, "A"), unit.Text(1.25*base, "A"), unit.Text(a.StartAmps, "A"), unit.Text(a.StartAmps/startBreaker, "A"), sized(c.Breaker)), Section: finding.OnProtection, Source: "standard sizes, planning", Estimated: true},
-		finding.Why{Formula: "conductor ≥ the breaker, 125 % of any lead's predicted amps, and the relay's setting", Numbers: fmt.Sprintf("%s; 1.25 · %s = %s", sized(c.Breaker), unit.Text(a.MostLead, "A"), unit.Text(1.25*a.MostLead, "A")), Section: finding.OnProtection, Source: a.Rules.Source()})
+		finding.Why{Formula: "breaker ≥ 1.25 × running amps, and start amps ≤ 5 × breaker (curve C)",
+			Numbers: fmt.Sprintf("1.25 · %s = %s; %s/5 = %s → %s", unit.Text(base, "A"), unit.Text(1.25*base, "A"),
+				unit.Text(a.StartAmps, "A"), unit.Text(a.StartAmps/startBreaker, "A"), sized(c.Breaker)),
+			Section: finding.OnProtection, Source: "standard sizes, planning", Estimated: true},
+		finding.Why{Formula: "conductor ≥ the breaker, 125 % of any lead's predicted amps, and the relay's setting",
+			Numbers: fmt.Sprintf("%s; 1.25 · %s = %s", sized(c.Breaker), unit.Text(a.MostLead, "A"),
+				unit.Text(1.25*a.MostLead, "A")), Section: finding.OnProtection, Source: a.Rules.Source()})
 	return c
 }
 
@@ -210,7 +221,8 @@ func sized(amps float64) string {
 // what the worst winding feels.
 func (c Choice) Figures(a Asks) []finding.Figure {
 	planning := func(id, name string, value float64, text, note string) finding.Figure {
-		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: finding.Estimated, Why: c.Why}
+		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: finding.Estimated,
+			Why: c.Why}
 	}
 	relay := "no setting"
 	note := "none both carries your load and guards the windings"
@@ -219,8 +231,10 @@ func (c Choice) Figures(a Asks) []finding.Figure {
 	}
 	out := []finding.Figure{
 		planning("breaker", "Breaker", c.Breaker, sized(c.Breaker), a.Poles()+"; planning"),
-		planning("conductor", "Motor wire", c.ConductorAmps, table.Wire(c.Conductor), "copper, earth "+table.Wire(c.Earth)+"; planning"),
-		planning("capacitor-wire", "Capacitor wires", c.CapacitorOwn, table.Wire(c.CapacitorWire), "copper, to carry at least "+unit.Text(c.CapacitorOwn, "A")+": 135 % of its amps; planning"),
+		planning("conductor", "Motor wire", c.ConductorAmps, table.Wire(c.Conductor),
+			"copper, earth "+table.Wire(c.Earth)+"; planning"),
+		planning("capacitor-wire", "Capacitor wires", c.CapacitorOwn, table.Wire(c.CapacitorWire),
+			"copper, to carry at least "+unit.Text(c.CapacitorOwn, "A")+": 135 % of its amps; planning"),
 		planning("relay", "Relay set to", c.RelaySet, relay, note),
 	}
 	for _, at := range []struct {
@@ -230,9 +244,11 @@ func (c Choice) Figures(a Asks) []finding.Figure {
 		if at.seen.Coil == "" {
 			continue
 		}
-		text := unit.Three(at.seen.Leads[0]) + ", " + unit.Three(at.seen.Leads[1]) + ", " + unit.Text(at.seen.Leads[2], "A")
+		text := unit.Three(at.seen.Leads[0]) + ", " + unit.Three(at.seen.Leads[1]) + ", " +
+			unit.Text(at.seen.Leads[2], "A")
 		out = append(out, planning(at.id, at.name, at.seen.Supply, text,
-			fmt.Sprintf("L1, L2, corner leads; supply %s; winding %s feels %s", unit.Text(at.seen.Supply, "A"), at.seen.Coil, unit.Percent(at.seen.Worst))))
+			fmt.Sprintf("L1, L2, corner leads; supply %s; winding %s feels %s", unit.Text(at.seen.Supply, "A"),
+				at.seen.Coil, unit.Percent(at.seen.Worst))))
 	}
 	return out
 }

@@ -28,7 +28,8 @@ func (b Band) Text(u string) string {
 	case "rpm": // speed is known far better: its doubt was put on the slip
 		return fmt.Sprintf("%.0f to %.0f%s%s", math.Floor(b.Low-2), math.Ceil(b.High+2), unit.Space, u)
 	case "V":
-		return fmt.Sprintf("%.0f to %.0f%s%s", math.Floor(min(low, b.Low-1)), math.Ceil(max(high, b.High+1)), unit.Space, u)
+		return fmt.Sprintf("%.0f to %.0f%s%s", math.Floor(min(low, b.Low-1)), math.Ceil(max(high, b.High+1)),
+			unit.Space, u)
 	}
 	low, high = max(0, min(low, b.Low-0.02)), max(high, b.High+0.02)
 	from := unit.Text(low, u)

@@ -94,7 +94,8 @@ func Read(e Entries, feed func(lineVolts float64) Feed) *Site {
 func (s *Site) readSupply(feed func(float64) Feed) {
 	s.Supply, s.Readings = supply.Read(s.As.Supply, s.As.Volts, s.As.Hertz)
 	// Half of a split-phase supply, from one of its legs to neutral, is a supply too.
-	if leg := s.Supply.Nominal / 2; s.Rules == table.NorthAmerica && s.Rules.LineToNeutral(leg) && math.Abs(s.Supply.Volts/leg-1) <= 0.1 {
+	if leg := s.Supply.Nominal / 2; s.Rules == table.NorthAmerica && s.Rules.LineToNeutral(leg) &&
+		math.Abs(s.Supply.Volts/leg-1) <= 0.1 {
 		s.Supply.Nominal = leg
 	}
 	s.Feed = feed(s.Supply.Volts)

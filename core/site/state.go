@@ -150,7 +150,8 @@ func (s *Site) Begin(id string, f Fed, known bool, short func(lines string) stri
 		Assumed: []string{}, Grade: finding.Open}
 	coils, inside := s.CoilsOf(f)
 	for i, c := range coils {
-		one := Coil{Name: Title(c.Name), Phase: int(c.AxisDeg / 120), Half: c.Share < 1, Start: c.Start, Finish: c.Finish, Tone: Idle}
+		one := Coil{Name: Title(c.Name), Phase: int(c.AxisDeg / 120), Half: c.Share < 1, Start: c.Start,
+			Finish: c.Finish, Tone: Idle}
 		if c.Finish == leads.BrokenEnd { // drawn where it belongs, with its gap
 			one.Open, one.Finish = true, s.Hand.Kind.Layout().Coils[i].Finish
 		}

@@ -15,15 +15,19 @@ import (
 func (s *Site) target() {
 	p, k := &s.Plate, s.Hand.Kind
 	if k == leads.Other {
-		s.say(finding.Finding{ID: "leads.other", Bay: finding.Leads, Grade: finding.Stop, Sentence: "These leads cannot be planned without their own diagram.",
-			Detail: "Ten and eighteen leads, part-winding and two-speed motors have joints that no count of leads tells. Look under the lid and on the back of the plate; a rewinder reads it in minutes.", Entries: []string{"leads.kind"}})
+		s.say(finding.Finding{ID: "leads.other", Bay: finding.Leads, Grade: finding.Stop,
+			Sentence: "These leads cannot be planned without their own diagram.",
+			Detail: "Ten and eighteen leads, part-winding and two-speed motors have joints that no count of leads " +
+				"tells. Look under the lid and on the back of the plate; a rewinder reads it in minutes.",
+			Entries: []string{"leads.kind"}})
 		return
 	}
 	if len(p.Columns) == 0 {
 		return
 	}
 	if k.Halved() {
-		p.ForLeads(map[leads.Kind]plate.Join{leads.NineStar: plate.Star, leads.NineDelta: plate.Delta}[k], k == leads.Twelve)
+		p.ForLeads(map[leads.Kind]plate.Join{leads.NineStar: plate.Star, leads.NineDelta: plate.Delta}[k],
+			k == leads.Twelve)
 	}
 	joined := p.Columns[:0:0]
 	for _, c := range p.Columns {
@@ -32,16 +36,25 @@ func (s *Site) target() {
 		}
 	}
 	if len(joined) == 0 && k == leads.Six && len(p.Columns) == 2 && math.Abs(p.Columns[1].At/p.Columns[0].At-2) < 0.15 {
-		s.say(finding.Finding{ID: "leads.how-many", Bay: finding.Leads, Grade: finding.Open, Sentence: "Volts of one to two on the plate: nine or twelve leads. How many come out?",
-			Detail: "Six leads give one to √3 (230/400). With nine, continuity or the plate's diagram tells star from delta inside.", Entries: []string{"leads.kind"},
-			Cures: []finding.Cure{{Label: "Nine, star: to be proved", Path: "leads.kind", Value: string(leads.NineStar)}, {Label: "Nine, delta: to be proved", Path: "leads.kind", Value: string(leads.NineDelta)}, {Label: "Twelve", Path: "leads.kind", Value: string(leads.Twelve)}},
-			Why:   []finding.Why{{Formula: "halves end to end or side by side: volts 2 : 1", Numbers: fmt.Sprintf("%s : %s", unit.Plain(p.Columns[1].At), unit.Plain(p.Columns[0].At)), Section: finding.OnCoilVolts, Source: "plate"}}})
+		s.say(finding.Finding{ID: "leads.how-many", Bay: finding.Leads, Grade: finding.Open,
+			Sentence: "Volts of one to two on the plate: nine or twelve leads. How many come out?",
+			Detail: "Six leads give one to √3 (230/400). With nine, continuity or the plate's diagram tells star " +
+				"from delta inside.", Entries: []string{"leads.kind"},
+			Cures: []finding.Cure{{Label: "Nine, star: to be proved", Path: "leads.kind",
+				Value: string(leads.NineStar)}, {Label: "Nine, delta: to be proved", Path: "leads.kind",
+				Value: string(leads.NineDelta)}, {Label: "Twelve", Path: "leads.kind", Value: string(leads.Twelve)}},
+			Why: []finding.Why{{Formula: "halves end to end or side by side: volts 2 : 1",
+				Numbers: fmt.Sprintf("%s : %s", unit.Plain(p.Columns[1].At), unit.Plain(p.Columns[0].At)),
+				Section: finding.OnCoilVolts, Source: "plate"}}})
 		return
 	}
 	if len(joined) == 0 {
-		s.say(finding.Finding{ID: "leads.which-join", Bay: finding.Motor, Grade: finding.Open, Sentence: "Do the plate's volts belong to delta or to star?",
-			Detail:  "Look for Δ or Y beside the volts, or a small diagram inside the lid. Without it nobody knows what one winding was wound for.",
-			Cures:   []finding.Cure{{Label: "Delta", Path: "plate.connection", Value: "Δ"}, {Label: "Star", Path: "plate.connection", Value: "Y"}},
+		s.say(finding.Finding{ID: "leads.which-join", Bay: finding.Motor, Grade: finding.Open,
+			Sentence: "Do the plate's volts belong to delta or to star?",
+			Detail: "Look for Δ or Y beside the volts, or a small diagram inside the lid. Without it nobody knows " +
+				"what one winding was wound for.",
+			Cures: []finding.Cure{{Label: "Delta", Path: "plate.connection", Value: "Δ"},
+				{Label: "Star", Path: "plate.connection", Value: "Y"}},
 			Entries: []string{"plate.connection", "plate.volts"}})
 		return
 	}
@@ -68,58 +81,111 @@ func (s *Site) target() {
 	if s.Wanted == nil {
 		s.Wanted = k.JointsFor(best.Way)
 	}
+	s.sayReach(best, hertz)
+}
+
+// sayReach says what the best joint gives the coils, and holds the joints wanted against
+// it. hertz is the plate's over the supply's.
+func (s *Site) sayReach(best leads.Reach, hertz float64) {
+	p := &s.Plate
 	name := best.String()
-	why := []finding.Why{{Formula: "coil volts: line in delta, line/√3 in star; of a half in series half of that", Numbers: fmt.Sprintf("%s: %s of %s", name, unit.Text(best.CoilVolts, "V"), unit.Text(best.MadeFor, "V")), Section: finding.OnCoilVolts, Source: "plate and supply"}}
+	why := []finding.Why{{Formula: "coil volts: line in delta, line/√3 in star; of a half in series half of that",
+		Numbers: fmt.Sprintf("%s: %s of %s", name, unit.Text(best.CoilVolts, "V"), unit.Text(best.MadeFor, "V")),
+		Section: finding.OnCoilVolts, Source: "plate and supply"}}
 	figure, limit := unit.Text(best.CoilVolts, "V")+" a coil", "made for "+unit.Text(best.MadeFor, "V")
 	if hertz != 1 {
-		why = append(why, finding.Why{Formula: "flux = volts per hertz over the winding's own", Numbers: fmt.Sprintf("%s · %s/%s = %s", unit.Percent(best.Ratio), unit.Plain(p.Hertz), unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux)), Section: finding.OnCoilVolts, Source: "plate and supply"})
+		why = append(why, finding.Why{Formula: "flux = volts per hertz over the winding's own",
+			Numbers: fmt.Sprintf("%s · %s/%s = %s", unit.Percent(best.Ratio), unit.Plain(p.Hertz),
+				unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux)), Section: finding.OnCoilVolts,
+			Source: "plate and supply"})
 	}
 	flux := finding.Against(best.Flux*100, finding.AtMost, leads.Strained*100, "% of its own flux")
 	switch {
 	case best.Fits() && best.Flux > leads.Strained:
-		s.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("Join in %s: the nearest there is, but the iron then carries %s of its own flux.", name, unit.Percent(best.Flux)),
-			Detail: "It idles with more amps and more heat than the plate's. Measure the line at its worst hour; a tap down on a transformer would cure it.", Figure: figure, Limit: limit, Measure: flux, Why: why})
+		s.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution,
+			Sentence: fmt.Sprintf("Join in %s: the nearest there is, but the iron then carries %s of its own flux.",
+				name, unit.Percent(best.Flux)),
+			Detail: "It idles with more amps and more heat than the plate's. Measure the line at its worst hour; a " +
+				"tap down on a transformer would cure it.", Figure: figure, Limit: limit, Measure: flux, Why: why})
 	case best.Fits() && best.Flux < 1-leads.Within:
 		weak := best.Flux * best.Flux
-		s.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution, Sentence: fmt.Sprintf("Join in %s: each coil gets its volts, but at %s Hz they make %s of its flux, and about %s of its torque.", name, unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux), unit.Percent(weak)),
-			Detail: "It turns faster and carries less. Weigh the load by that, or take a drive, which makes the motor's own hertz.", Figure: figure, Limit: limit, Measure: finding.Against(best.Flux*100, finding.AtLeast, 100*(1-leads.Within), "% of its own flux"), Why: why})
+		s.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution,
+			Sentence: fmt.Sprintf("Join in %s: each coil gets its volts, but at %s Hz they make %s of its flux, and "+
+				"about %s of its torque.", name, unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux),
+				unit.Percent(weak)),
+			Detail: "It turns faster and carries less. Weigh the load by that, or take a drive, which makes the " +
+				"motor's own hertz.", Figure: figure, Limit: limit,
+			Measure: finding.Against(best.Flux*100, finding.AtLeast, 100*(1-leads.Within), "% of its own flux"),
+			Why:     why})
 	case best.Fits():
-		s.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Good, Sentence: fmt.Sprintf("Join in %s: each coil then gets the %s it was wound for.", name, unit.Whole(best.CoilVolts, "V")),
+		s.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Good,
+			Sentence: fmt.Sprintf("Join in %s: each coil then gets the %s it was wound for.", name,
+				unit.Whole(best.CoilVolts, "V")),
 			Figure: figure, Limit: limit, Measure: flux, Why: why})
 	case best.Flux < 1:
-		torque := best.Flux * best.Flux
-		helps := fmt.Sprintf("a transformer up to %s", unit.Whole(s.Column.At, "V"))
-		if s.Column.At >= 360 && s.Column.At <= 500 && s.Supply.Nominal >= 200 {
-			helps += ", a drive whose maker doubles the volts"
-		} else if s.Column.At > 500 {
-			helps += fmt.Sprintf(" (no drive doubles %s to %s)", unit.Whole(s.Supply.Nominal, "V"), unit.Whole(s.Column.At, "V"))
-		}
-		if k == leads.Three && s.Column.Join == plate.Star {
-			helps += fmt.Sprintf(", opening the star point inside and bringing six leads out (a rewinder's hour: the coils are made for %s each, which delta would give them on %s)", unit.Whole(s.Column.At/math.Sqrt(3), "V"), unit.Whole(s.Column.At/math.Sqrt(3), "V"))
-		}
-		s.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: fmt.Sprintf("No joint of these leads reaches the coil's volts on %s.", unit.Whole(feed, "V")),
-			Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: %s, another motor with a %s column, or a three-phase supply.", name, unit.Percent(best.Ratio), unit.Percent(torque), helps, unit.Whole(s.Supply.Nominal, "V")),
-			Figure: figure, Limit: limit, Measure: finding.Against(best.Flux*100, finding.AtLeast, 100*(1-leads.Within), "% of its own flux"), Why: append(why, finding.Why{Formula: "torque ∝ (volts per hertz)²", Numbers: fmt.Sprintf("%s² = %s", unit.Three(best.Flux), unit.Three(torque)), Section: finding.OnCoilVolts, Source: "induction motor"}), Entries: []string{"plate.volts"}})
+		s.sayTooFew(best, figure, limit, why)
 	default:
-		sentence := fmt.Sprintf("Every joint of these leads puts more volts on a coil than it was wound for: %s of its own at best.", unit.Percent(best.Ratio))
+		sentence := fmt.Sprintf("Every joint of these leads puts more volts on a coil than it was wound for: %s of "+
+			"its own at best.", unit.Percent(best.Ratio))
 		if math.Abs(best.Ratio-1) <= leads.Within {
-			sentence = fmt.Sprintf("At %s Hz every joint puts more flux into the iron than it was made for: %s of its own at best.", unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux))
+			sentence = fmt.Sprintf("At %s Hz every joint puts more flux into the iron than it was made for: %s of "+
+				"its own at best.", unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux))
 		}
 		s.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: sentence,
-			Detail: "Its iron would saturate and it would burn, even without load. What helps: a drive, which makes the motor's own hertz and volts, a transformer down, or another motor.", Figure: figure, Limit: limit, Measure: flux, Why: why, Entries: []string{"plate.volts", "plate.hertz"}})
+			Detail: "Its iron would saturate and it would burn, even without load. What helps: a drive, which makes " +
+				"the motor's own hertz and volts, a transformer down, or another motor.", Figure: figure, Limit: limit,
+			Measure: flux, Why: why, Entries: []string{"plate.volts", "plate.hertz"}})
 	}
+	s.sayWanted(best, figure, limit, why)
+}
+
+// sayTooFew says that no joint reaches the coils' volts, and what helps.
+func (s *Site) sayTooFew(best leads.Reach, figure, limit string, why []finding.Why) {
+	name, k, feed := best.String(), s.Hand.Kind, s.Feed.Volts
+	torque := best.Flux * best.Flux
+	helps := fmt.Sprintf("a transformer up to %s", unit.Whole(s.Column.At, "V"))
+	if s.Column.At >= 360 && s.Column.At <= 500 && s.Supply.Nominal >= 200 {
+		helps += ", a drive whose maker doubles the volts"
+	} else if s.Column.At > 500 {
+		helps += fmt.Sprintf(" (no drive doubles %s to %s)", unit.Whole(s.Supply.Nominal, "V"),
+			unit.Whole(s.Column.At, "V"))
+	}
+	if k == leads.Three && s.Column.Join == plate.Star {
+		helps += fmt.Sprintf(", opening the star point inside and bringing six leads out (a rewinder's hour: the "+
+			"coils are made for %s each, which delta would give them on %s)",
+			unit.Whole(s.Column.At/math.Sqrt(3), "V"), unit.Whole(s.Column.At/math.Sqrt(3), "V"))
+	}
+	s.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop,
+		Sentence: fmt.Sprintf("No joint of these leads reaches the coil's volts on %s.", unit.Whole(feed, "V")),
+		Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: "+
+			"%s, another motor with a %s column, or a three-phase supply.", name, unit.Percent(best.Ratio),
+			unit.Percent(torque), helps, unit.Whole(s.Supply.Nominal, "V")),
+		Figure: figure, Limit: limit, Measure: finding.Against(best.Flux*100, finding.AtLeast,
+			100*(1-leads.Within), "% of its own flux"), Why: append(why,
+			finding.Why{Formula: "torque ∝ (volts per hertz)²",
+				Numbers: fmt.Sprintf("%s² = %s", unit.Three(best.Flux), unit.Three(torque)),
+				Section: finding.OnCoilVolts, Source: "induction motor"}), Entries: []string{"plate.volts"}})
+}
+
+// sayWanted holds the joints that the owner wants against the best.
+func (s *Site) sayWanted(best leads.Reach, figure, limit string, why []finding.Why) {
+	name, k := best.String(), s.Hand.Kind
 	if chosen := leads.Name(k, s.Wanted); k != leads.Three && s.As.Leads.Wanted != "" && chosen != best.Way {
 		own := chosen.String()
 		if own == "" {
 			own = "a joint without a name"
 		}
-		grade := finding.Stop // nothing is sized for joints that starve or burn the coils, or that nobody has a name for
+		// nothing is sized for joints that starve or burn the coils, or that nobody has a name for
+		grade := finding.Stop
 		for _, r := range s.Reach {
 			if r.Way == chosen && r.Fits() {
 				grade = finding.Caution
 			}
 		}
-		s.say(finding.Finding{ID: "leads.wanted", Bay: finding.Leads, Grade: grade, Sentence: fmt.Sprintf("Wanted is %s; %s gives the coils their volts.", own, name), Figure: figure, Limit: limit, Why: why,
-			Cures: []finding.Cure{{Label: "Want " + name, Path: "leads.wanted", Value: ""}}, Entries: []string{"leads.wanted"}})
+		s.say(finding.Finding{ID: "leads.wanted", Bay: finding.Leads, Grade: grade,
+			Sentence: fmt.Sprintf("Wanted is %s; %s gives the coils their volts.", own, name), Figure: figure,
+			Limit: limit, Why: why,
+			Cures:   []finding.Cure{{Label: "Want " + name, Path: "leads.wanted", Value: ""}},
+			Entries: []string{"leads.wanted"}})
 	}
 }

@@ -22,7 +22,8 @@ func grade(s supply.Supply, draw *supply.Draw, id string) finding.Grade {
 var draw = &supply.Draw{RunAmps: 4.7, RunVolts: 235.4, StartAmps: 20, StartVolts: 233.6}
 
 func TestAFeederOfEitherWorldHasItsResistance(t *testing.T) {
-	s, readings := supply.Read(supply.Entry{Volts: "236", FeederLength: "18 m", FeederSize: "6 mm²", Breaker: "32 A"}, 230, 50)
+	s, readings := supply.Read(supply.Entry{Volts: "236", FeederLength: "18 m", FeederSize: "6 mm²", Breaker: "32 A"},
+		230, 50)
 	require.Equal(t, finding.Measured, s.VoltsMark)
 	require.InDelta(t, 2*18*22.5e-3/6, s.FeederOhm, 1e-9, "22.5/A mΩ per m, there and back")
 	for _, r := range readings {
@@ -45,7 +46,8 @@ func TestVoltsFarFromNominalAndLongFeedersAreCautions(t *testing.T) {
 	s, _ := supply.Read(supply.Entry{Volts: "198"}, 230, 50)
 	require.Equal(t, finding.Caution, grade(s, draw, "supply.volts"))
 	s, _ = supply.Read(supply.Entry{Volts: "236", FeederLength: "120 m", FeederSize: "1.5", Breaker: "5 A"}, 230, 50)
-	require.Equal(t, finding.Caution, grade(s, &supply.Draw{RunAmps: 4.7, RunVolts: 220, StartAmps: 20, StartVolts: 180}, "supply.drop"))
+	require.Equal(t, finding.Caution, grade(s, &supply.Draw{RunAmps: 4.7, RunVolts: 220, StartAmps: 20,
+		StartVolts: 180}, "supply.drop"))
 	require.Equal(t, finding.Caution, grade(s, draw, "supply.breaker"), "94 % of the feeder's breaker")
 	s, _ = supply.Read(supply.Entry{Volts: "236", FeederLength: "18 m", FeederSize: "6", Breaker: "32"}, 230, 50)
 	require.Equal(t, finding.Good, grade(s, draw, "supply.drop"))

@@ -67,7 +67,8 @@ var (
 	Amps = Kind{Base: "A", Default: "a", Example: "4.7/2.7 or 7,4 A", Largest: 2000,
 		Units: map[string]float64{"a": 1, "amp": 1, "amps": 1, "ma": 1e-3}}
 	Power = Kind{Base: "W", Example: "1.1 kW or 1½ HP", Largest: 2e6, halves: true,
-		Units: map[string]float64{"kw": 1000, "w": 1, "hp": WattsPerHorsepower, "ps": 735.49875, "cv": 735.49875, "ch": 735.49875}}
+		Units: map[string]float64{"kw": 1000, "w": 1, "hp": WattsPerHorsepower, "ps": 735.49875, "cv": 735.49875,
+			"ch": 735.49875}}
 	RPM = Kind{Base: "rpm", Default: "rpm", Example: "1410", Largest: 60000, fold: true,
 		Units: map[string]float64{"rpm": 1, "r/min": 1, "min-1": 1, "min⁻¹": 1, "1/min": 1, "u/min": 1, "tr/min": 1}}
 	Hertz = Kind{Base: "Hz", Default: "hz", Example: "50 or 50/60", Largest: 500,
@@ -78,9 +79,11 @@ var (
 	Portion = Kind{Base: "", Default: "", Example: "65 %", Largest: 20, zero: true,
 		Units: map[string]float64{"": 1, "%": 0.01, "pct": 0.01}}
 	Length = Kind{Base: "m", Default: "m", Example: "18 m or 65 ft", Largest: 5000,
-		Units: map[string]float64{"m": 1, "metres": 1, "meters": 1, "ft": 0.3048, "feet": 0.3048, "'": 0.3048, "cm": 0.01}}
+		Units: map[string]float64{"m": 1, "metres": 1, "meters": 1, "ft": 0.3048, "feet": 0.3048, "'": 0.3048,
+			"cm": 0.01}}
 	Diameter = Kind{Base: "mm", Default: "mm", Example: "80 mm or 3.15 in", Largest: 1e4,
-		Units: map[string]float64{"mm": 1, "cm": 10, "m": 1000, "in": 25.4, "inch": 25.4, "inches": 25.4, "\"": 25.4, "″": 25.4, "ft": 304.8}}
+		Units: map[string]float64{"mm": 1, "cm": 10, "m": 1000, "in": 25.4, "inch": 25.4, "inches": 25.4, "\"": 25.4,
+			"″": 25.4, "ft": 304.8}}
 	Area = Kind{Base: "mm²", Default: "mm²", Example: "2.5 mm² or 12 AWG", Largest: 500,
 		Units: map[string]float64{"mm²": 1, "mm2": 1, "sqmm": 1, "qmm": 1, "mm": 1}}
 	Microfarads = Kind{Base: "µF", Default: "µf", Example: "50", Largest: 5000,
@@ -90,9 +93,11 @@ var (
 	Inertia = Kind{Base: "kg·m²", Default: "kgm2", Example: "0.02", Largest: 1e4,
 		Units: map[string]float64{"kgm2": 1, "kgm²": 1, "kg·m²": 1, "kg m²": 1, "kg m2": 1}}
 	Ohms = Kind{Base: "Ω", Default: "ω", Example: "9.8", Largest: 1e6, zero: true,
-		Units: map[string]float64{"ω": 1, "ohm": 1, "ohms": 1, "r": 1, "kω": 1000, "k": 1000, "kohm": 1000, "mω": 1e-3, "mohm": 1e-3}}
+		Units: map[string]float64{"ω": 1, "ohm": 1, "ohms": 1, "r": 1, "kω": 1000, "k": 1000, "kohm": 1000, "mω": 1e-3,
+			"mohm": 1e-3}}
 	Megohms = Kind{Base: "MΩ", Default: "mω", Example: "50 MΩ or 800 kΩ", Largest: 1e6, zero: true,
-		Units: map[string]float64{"mω": 1, "m": 1, "mohm": 1, "megohm": 1, "megohms": 1, "kω": 1e-3, "k": 1e-3, "kohm": 1e-3, "gω": 1000, "g": 1000, "gohm": 1000}}
+		Units: map[string]float64{"mω": 1, "m": 1, "mohm": 1, "megohm": 1, "megohms": 1, "kω": 1e-3, "k": 1e-3,
+			"kohm": 1e-3, "gω": 1000, "g": 1000, "gohm": 1000}}
 	Celsius = Kind{Base: "°C", Default: "°c", Example: "18", Largest: 300, zero: true,
 		Units: map[string]float64{"°c": 1, "c": 1, "°": 1, "deg": 1, "degrees": 1}}
 )
@@ -100,7 +105,8 @@ var (
 var (
 	numberPattern = regexp.MustCompile(`^(\d+(?:[.,]\d+)*|[.,]\d+)?\s*([¼½¾⅓⅔⅛⅜⅝⅞])?`)
 	mixedFraction = regexp.MustCompile(`^(?:(\d+)[\s-]+)?(\d{1,2})\s*/\s*(2|3|4|8|16)(?:\D|$)`)
-	vulgar        = map[string]float64{"¼": .25, "½": .5, "¾": .75, "⅓": 1. / 3, "⅔": 2. / 3, "⅛": .125, "⅜": .375, "⅝": .625, "⅞": .875}
+	vulgar        = map[string]float64{"¼": .25, "½": .5, "¾": .75, "⅓": 1. / 3, "⅔": 2. / 3, "⅛": .125, "⅜": .375,
+		"⅝": .625, "⅞": .875}
 )
 
 // Problem says why an entry could not be read and what would do.
@@ -178,7 +184,8 @@ func (k Kind) one(s string) (r Range, unit, tail string, ok bool) {
 		return r, "", "", false
 	}
 	r.High = r.Low
-	if t := strings.TrimLeft(s, " "); strings.HasPrefix(t, "-") || strings.HasPrefix(t, "–") || strings.HasPrefix(t, "…") {
+	if t := strings.TrimLeft(s, " "); strings.HasPrefix(t, "-") || strings.HasPrefix(t, "–") ||
+		strings.HasPrefix(t, "…") {
 		after := strings.TrimLeft(strings.TrimPrefix(strings.TrimPrefix(strings.TrimPrefix(t, "-"), "–"), "…"), " ")
 		if high, left, found := k.number(after); found {
 			r.High, s = high, left
@@ -397,7 +404,8 @@ func figure(x float64, unit string) string {
 	} else if strings.Count(s, ".") == 1 && math.Abs(x) < 0.001 {
 		s = strconv.FormatFloat(x, 'f', 4, 64)
 	}
-	if unit != "A" && (!strings.HasSuffix(unit, "Ω") || math.Abs(x) < 1) || strings.HasSuffix(s, ".00") && math.Abs(x) < 0.005 {
+	if unit != "A" && (!strings.HasSuffix(unit, "Ω") || math.Abs(x) < 1) || strings.HasSuffix(s, ".00") &&
+		math.Abs(x) < 0.005 {
 		s = trimmed(s)
 	}
 	if s == "-0" {

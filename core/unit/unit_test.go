@@ -55,8 +55,10 @@ func TestWhatCannotBeReadSaysWhatWouldDo(t *testing.T) {
 		kind unit.Kind
 		text string
 	}{
-		{unit.Volts, "23O/4OO"}, {unit.Volts, "banana"}, {unit.Volts, "230/"}, {unit.Volts, "99999"}, {unit.Volts, "-230"}, {unit.Volts, "0"},
-		{unit.Power, "2.2"}, {unit.Power, "two kW"}, {unit.Amps, "4.7 V"}, {unit.RPM, "fast"}, {unit.Hertz, "1/2/3/4/5"}, {unit.Share, "900"},
+		{unit.Volts, "23O/4OO"}, {unit.Volts, "banana"}, {unit.Volts, "230/"}, {unit.Volts, "99999"},
+		{unit.Volts, "-230"}, {unit.Volts, "0"},
+		{unit.Power, "2.2"}, {unit.Power, "two kW"}, {unit.Amps, "4.7 V"}, {unit.RPM, "fast"},
+		{unit.Hertz, "1/2/3/4/5"}, {unit.Share, "900"},
 	} {
 		_, err := c.kind.Columns(c.text)
 		var p *unit.Problem
@@ -69,7 +71,8 @@ func TestWhatCannotBeReadSaysWhatWouldDo(t *testing.T) {
 }
 
 func TestConductorsOfBothWorlds(t *testing.T) {
-	for text, want := range map[string]string{"6 mm²": "6 mm²", "2,5": "2.5 mm²", "8 AWG": "8 AWG", "#12": "12 AWG", "14ga": "14 AWG"} {
+	for text, want := range map[string]string{"6 mm²": "6 mm²", "2,5": "2.5 mm²", "8 AWG": "8 AWG", "#12": "12 AWG",
+		"14ga": "14 AWG"} {
 		c, ok, err := unit.ParseConductor(text)
 		require.NoError(t, err, text)
 		require.True(t, ok)
@@ -83,7 +86,8 @@ func TestConductorsOfBothWorlds(t *testing.T) {
 }
 
 func TestFiguresShowThreeSignificantDigits(t *testing.T) {
-	for x, want := range map[float64]string{4.6249: "4.62", 52.04: "52.0", 1444.2: "1440", 0.0389: "0.0389", 9.999: "10.0", 0.9996: "1.00", 230: "230", 0: "0"} {
+	for x, want := range map[float64]string{4.6249: "4.62", 52.04: "52.0", 1444.2: "1440", 0.0389: "0.0389",
+		9.999: "10.0", 0.9996: "1.00", 230: "230", 0: "0"} {
 		require.Equal(t, want, unit.Three(x), "%v", x)
 	}
 	require.Equal(t, "none", unit.Three(math.NaN()))
@@ -123,7 +127,8 @@ func FuzzColumns(f *testing.F) {
 
 func TestADrawerIsAListOfValues(t *testing.T) {
 	for text, want := range map[string][]float64{
-		"40, 12, 2×30": {40, 12, 30, 30}, "40 12": {40, 12}, "12,5 µF; 8uF + 5": {12.5, 8, 5}, "3 x 10": {10, 10, 10}, "": nil, "60": {60},
+		"40, 12, 2×30": {40, 12, 30, 30}, "40 12": {40, 12}, "12,5 µF; 8uF + 5": {12.5, 8, 5}, "3 x 10": {10, 10, 10},
+		"": nil, "60": {60},
 	} {
 		got, err := unit.Microfarads.Each(text, 24)
 		require.NoError(t, err, text)

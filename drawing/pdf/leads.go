@@ -95,7 +95,8 @@ func (p *page) connections(plan job.Plan, views drawing.Views, s Stamp) bool {
 	if len(plan.Leads.Wanted) > 0 {
 		ry += p.heading(rx, ry, right, "Ohms once joined, at 20 °C")
 		p.text(false, 1)
-		ry += p.words(rx, ry, right, strings.Join(plan.Leads.Wanted, "; ")+", from "+plan.Leads.LineFrom+" ("+string(plan.Leads.LineMark)+")")
+		ry += p.words(rx, ry, right, strings.Join(plan.Leads.Wanted,
+			"; ")+", from "+plan.Leads.LineFrom+" ("+string(plan.Leads.LineMark)+")")
 	}
 	if len(plan.Leads.Extras) > 0 {
 		ry += p.heading(rx, ry, right, "Not part of any joint")
@@ -106,10 +107,12 @@ func (p *page) connections(plan job.Plan, views drawing.Views, s Stamp) bool {
 	}
 	ry += p.heading(rx, ry, right, "Direction")
 	p.text(false, 1)
-	ry += p.words(rx, ry, right, plan.Leads.Direction.Turns+", "+plan.Leads.Direction.From+". "+plan.Leads.Direction.Swap)
+	ry += p.words(rx, ry, right, plan.Leads.Direction.Turns+", "+plan.Leads.Direction.From+". "+
+		""+plan.Leads.Direction.Swap)
 	y = math.Max(ly, ry) + 1
 	p.text(false, 0.85)
-	y += p.words(x, y, full, "Mains kills. Locked off and proved dead before the lid opens. This page says what was checked and what was not; it does not replace local rules or a licensed person.")
+	y += p.words(x, y, full, "Mains kills. Locked off and proved dead before the lid opens. This page says what was "+
+		"checked and what was not; it does not replace local rules or a licensed person.")
 	return y <= p.height-margin+2
 }
 
@@ -123,7 +126,8 @@ func Sleeves(names []leads.LeadName, s Stamp, paper Paper) ([]byte, error) {
 	p.Text(margin, y+4, "Sleeves: "+s.Workshop)
 	p.text(false, 0.9)
 	y += 7
-	y += p.words(margin, y, full, "Cut out, wrap round the lead or slip into a clear sleeve. The small figure is the name on the tape.") + 3
+	y += p.words(margin, y, full, "Cut out, wrap round the lead or slip into a clear sleeve. The small figure is the "+
+		"name on the tape.") + 3
 	const w, h = 30.0, 12.0
 	perRow := int(full / (w + 2))
 	for i, n := range names {

@@ -47,7 +47,8 @@ func newFace(name string, regular, bold []byte) face {
 }
 
 // faces in the order in which they are asked for a letter.
-var faces = []face{newFace(font, goregular.TTF, gobold.TTF), newFace("dejavu", dejavu, dejavu), newFace("droid", droid, droid)}
+var faces = []face{newFace(font, goregular.TTF, gobold.TTF), newFace("dejavu", dejavu, dejavu),
+	newFace("droid", droid, droid)}
 
 func (f face) has(r rune, buf *sfnt.Buffer) bool {
 	g, err := f.read().GlyphIndex(buf, r)
@@ -82,7 +83,8 @@ func pieces(text string) []piece {
 			put(0, " ")
 		case i >= 0:
 			put(i, string(r))
-		case unicode.In(r, unicode.Mn, unicode.Me, unicode.Cf) || r >= 0x1F3FB && r <= 0x1F3FF: // joins or colours what stands before it
+		case unicode.In(r, unicode.Mn, unicode.Me, unicode.Cf) || r >= 0x1F3FB &&
+			r <= 0x1F3FF: // joins or colours what stands before it
 		default:
 			put(0, named(r))
 		}
@@ -143,8 +145,11 @@ var forms = func() map[rune][2]rune {
 	for _, l := range []struct {
 		letters string
 		count   rune
-	}{{"\u0621", 1}, {"\u0622\u0623\u0624\u0625", 2}, {"\u0626", 4}, {"\u0627", 2}, {"\u0628", 4}, {"\u0629", 2}, {"\u062A\u062B\u062C\u062D\u062E", 4},
-		{"\u062F\u0630\u0631\u0632", 2}, {"\u0633\u0634\u0635\u0636\u0637\u0638\u0639\u063A\u0641\u0642\u0643\u0644\u0645\u0646\u0647", 4}, {"\u0648\u0649", 2}, {"\u064A", 4}} {
+	}{{"\u0621", 1}, {"\u0622\u0623\u0624\u0625", 2}, {"\u0626", 4}, {"\u0627", 2}, {"\u0628", 4}, {"\u0629", 2},
+		{"\u062A\u062B\u062C\u062D\u062E", 4},
+		{"\u062F\u0630\u0631\u0632", 2},
+		{"\u0633\u0634\u0635\u0636\u0637\u0638\u0639\u063A\u0641\u0642\u0643\u0644\u0645\u0646\u0647", 4},
+		{"\u0648\u0649", 2}, {"\u064A", 4}} {
 		for _, r := range l.letters {
 			out[r] = [2]rune{at, l.count}
 			at += l.count

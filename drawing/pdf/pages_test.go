@@ -34,7 +34,8 @@ func said(t *testing.T, page []byte) string {
 }
 
 func TestTheConnectionPageCarriesJointsMovesAndOhms(t *testing.T) {
-	for _, d := range []job.Document{scenario.Blunger(), scenario.PugMill(), scenario.ClayShredder(), scenario.BallMill()} {
+	for _, d := range []job.Document{scenario.Blunger(), scenario.PugMill(), scenario.ClayShredder(),
+		scenario.BallMill()} {
 		for _, paper := range []pdf.Paper{pdf.A4, pdf.Letter} {
 			p := job.Make(d)
 			page, err := pdf.Connections(p, drawing.All(&p).Wanted, stamp, paper)

@@ -225,7 +225,8 @@ func (p *page) drawn(x, y, full float64, c Card) float64 {
 	}
 	p.drawing(c.Drawings.Box, x, y, third)
 	p.drawing(c.Drawings.Windings, x+third+2, y, third*1.12)
-	return p.parts(x, math.Max(low, y+third*1.12*c.Drawings.Windings.Height/c.Drawings.Windings.Width)+1, full, c.Card.Parts)
+	return p.parts(x, math.Max(low, y+third*1.12*c.Drawings.Windings.Height/c.Drawings.Windings.Width)+1, full,
+		c.Card.Parts)
 }
 
 // parts lists what is built in, and gives where the list ends.

@@ -20,13 +20,15 @@ import (
 
 func card(d job.Document) pdf.Card {
 	p := job.Make(d)
-	return pdf.Card{Workshop: d.Workshop.Name, Card: p.Card, Drawings: drawing.All(&p).Wanted, Revision: 14, At: time.Date(2026, 11, 2, 14, 2, 0, 0, time.UTC)}
+	return pdf.Card{Workshop: d.Workshop.Name, Card: p.Card, Drawings: drawing.All(&p).Wanted, Revision: 14,
+		At: time.Date(2026, 11, 2, 14, 2, 0, 0, time.UTC)}
 }
 
 var pageObject = regexp.MustCompile(`/Type\s*/Page[^s]`)
 
 func TestEveryCardPrintsOnOnePageAndAlwaysTheSame(t *testing.T) {
-	docs := []job.Document{job.New("Pug mill number two with a very long name that somebody gave it one spring day", scenario.ColdFord())}
+	docs := []job.Document{job.New("Pug mill number two with a very long name that somebody gave it one spring day",
+		scenario.ColdFord())}
 	for _, w := range scenario.Workshops() {
 		for _, j := range w.Jobs {
 			docs = append(docs, j.Document)
@@ -53,7 +55,9 @@ func TestTheCardSaysWhatThePlanSays(t *testing.T) {
 	text, err := exec.Command("pdftotext", "-layout", file, "-").Output()
 	require.NoError(t, err, "pdftotext is missing; ./test installs it")
 	words := strings.ReplaceAll(string(text), "\u00a0", " ")
-	for _, want := range []string{"Blunger", "Tansy Lane Tileworks", "revision 14, 2026-11-02", "U1-W2", "made corner (capacitor)", "Run capacitor", "52 µF", "4.9 A", "4.73 A", "Mains kills", "Locked off, proved dead", "live"} {
+	for _, want := range []string{"Blunger", "Tansy Lane Tileworks", "revision 14, 2026-11-02", "U1-W2",
+		"made corner (capacitor)", "Run capacitor", "52 µF", "4.9 A", "4.73 A", "Mains kills",
+		"Locked off, proved dead", "live"} {
 		require.Contains(t, words, want)
 	}
 }

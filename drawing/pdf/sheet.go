@@ -67,6 +67,7 @@ func Sheet(plan job.Plan, s Stamp, paper Paper) ([]byte, error) {
 		p.rule(margin, y, full)
 	}
 	p.text(false, 0.85)
-	y += p.words(margin, y+1, full, "In this order. Read every value back. Figures from plate and load; what leans on an estimate is planning. "+sheet.Caution)
+	y += p.words(margin, y+1, full, "In this order. Read every value back. Figures from plate and load; what leans "+
+		"on an estimate is planning. "+sheet.Caution)
 	return p.done()
 }

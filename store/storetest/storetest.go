@@ -27,7 +27,8 @@ var cluster = sync.OnceValues(func() (string, error) {
 	if u := os.Getenv("DATABASE_URL"); u != "" {
 		return u, nil
 	}
-	out, err := exec.Command(filepath.Join(Root(), "scripts/pg.sh"), "start", filepath.Join(Root(), ".local/pg-test")).Output()
+	out, err := exec.Command(filepath.Join(Root(), "scripts/pg.sh"), "start",
+		filepath.Join(Root(), ".local/pg-test")).Output()
 	return strings.TrimPrefix(strings.TrimSpace(string(out)), "DATABASE_URL="), err
 })
 

@@ -171,91 +171,35 @@ func DecodeCases(data []byte) (Cases, error) {
 
 // setup is the case as a circuit.
 func (c *Case) setup(m CaseMachine) (Setup, error) {
-	s := Setup{EndS: c.EndS, Circuit: circuit.Circuit{FrequencyHz: c.Supply.FrequencyHz, Reference: "L2", Joints: c.Joints}}
+	s := Setup{EndS: c.EndS, Circuit: circuit.Circuit{FrequencyHz: c.Supply.FrequencyHz, Reference: "L2",
+		Joints: c.Joints}}
 	line := func(name, from, to string, deg float64) {
-		s.Circuit.Sources = append(s.Circuit.Sources, circuit.Source{Name: name, From: from, To: to, VoltsRMS: c.Supply.LineVolts, PhaseDeg: deg + c.Supply.ClosingDeg})
+		s.Circuit.Sources = append(s.Circuit.Sources, circuit.Source{Name: name, From: from, To: to,
+			VoltsRMS: c.Supply.LineVolts, PhaseDeg: deg + c.Supply.ClosingDeg})
 	}
 	line("supply L1-L2", "L1", "L2", 0)
 	if c.Supply.Kind == polyphase {
 		line("supply L2-L3", "L2", "L3", -120)
 	}
 	for _, k := range c.Capacitors {
-		s.Circuit.Elements = append(s.Circuit.Elements, circuit.Element{Name: k.Name, Kind: circuit.Capacitor, From: k.From, To: k.To, Microfarad: k.Microfarad})
+		s.Circuit.Elements = append(s.Circuit.Elements, circuit.Element{Name: k.Name, Kind: circuit.Capacitor,
+			From: k.From, To: k.To, Microfarad: k.Microfarad})
 		if k.OpensAfterS != nil {
 			s.Openings = append(s.Openings, Opening{k.Name, *k.OpensAfterS})
 		}
 	}
 	s.Circuit.Machines = []circuit.Machine{{Name: "motor", Slip: 1, Coils: m.Coils, Equivalent: circuit.Equivalent{
-		R1Ohm: m.R1Ohm, X1Ohm: m.X1Ohm, R2Ohm: m.R2Ohm, R2StandstillOhm: m.R2StandstillOhm, X2Ohm: m.X2Ohm, XmOhm: m.XmOhm, RfeOhm: m.RfeOhm, FrequencyHz: m.FrequencyHz, Poles: m.Poles}}}
+		R1Ohm: m.R1Ohm, X1Ohm: m.X1Ohm, R2Ohm: m.R2Ohm, R2StandstillOhm: m.R2StandstillOhm, X2Ohm: m.X2Ohm,
+		XmOhm: m.XmOhm, RfeOhm: m.RfeOhm, FrequencyHz: m.FrequencyHz, Poles: m.Poles}}}
 	rotor := Rotor{InertiaKgM2: m.InertiaKgM2 + c.Load.InertiaKgM2, SpeedShare: c.SpeedShare,
-		Load: Load{ConstantNm: c.Load.ConstantNm + c.Load.FrictionNm, LinearNm: c.Load.LinearNm, FanNm: c.Load.FanNm, ReferenceRadS: c.Load.ReferenceRadS}}
+		Load: Load{ConstantNm: c.Load.ConstantNm + c.Load.FrictionNm, LinearNm: c.Load.LinearNm, FanNm: c.Load.FanNm,
+			ReferenceRadS: c.Load.ReferenceRadS}}
 	if c.Mode == fixedSlip && c.Slip != nil {
 		rotor = Rotor{Held: true, SpeedShare: 1 - *c.Slip}
 		s.EndS = longestCase
 	}
 	s.Rotors = []Rotor{rotor}
 	return s, s.Validate()
-}
-
-// CaseAnswer is what one case gives; the keys that do not apply are left out.
-type CaseAnswer struct {
-	Name            string             `json:"name"`
-	SupplyAmps      float64            `json:"supply_amps_rms"`
-	WindingAmps     map[string]float64 `json:"winding_amps_rms"`
-	CapacitorAmps   *float64           `json:"capacitor_amps_rms,omitempty"`
-	CapacitorVolts  *float64           `json:"capacitor_volts_rms,omitempty"`
-	SupplyWatts     float64            `json:"supply_watts"`
-	TorqueMean      float64            `json:"torque_mean_nm"`
-	TorqueRipple    float64            `json:"torque_ripple_pp_nm"`
-	IronLossLeftOut bool               `json:"iron_loss_left_out,omitempty"`
-	DeepBarHeldTo   float64            `json:"deep_bar_held_to_ratio,omitempty"`
-}
-
-// FreeAnswer is what a free case gives.
-type FreeAnswer struct {
-	Name            string               `json:"name"`
-	RunsUp          bool                 `json:"runs_up"`
-	TimeToSpeed     *TimeToSpeed         `json:"time_to_speed,omitempty"`
-	BelowOnePercent *float64             `json:"below_one_percent_speed_from_s,omitempty"`
-	PeakSupplyAmps  float64              `json:"peak_supply_amps"`
-	PeakSupplyAtS   float64              `json:"peak_supply_amps_at_s"`
-	PeakSpeed       float64              `json:"peak_speed_rad_s"`
-	PeakTorque      float64              `json:"peak_torque_nm"`
-	PeakCapacitor   *float64             `json:"peak_capacitor_volts,omitempty"`
-	Opening         *CaseOpening         `json:"opening,omitempty"`
-	Openings        []CaseOpening        `json:"openings,omitempty"` // where more than one opens
-	Final           CaseFinal            `json:"final"`
-	Series          map[string][]float64 `json:"series,omitempty"`
-	IronLossLeftOut bool                 `json:"iron_loss_left_out,omitempty"`
-	DeepBarHeldTo   float64              `json:"deep_bar_held_to_ratio,omitempty"`
-}
-
-// TimeToSpeed is when the asked share of synchronous speed was reached.
-type TimeToSpeed struct {
-	Share         float64 `json:"share_of_synchronous"`
-	FirstCrossing float64 `json:"first_crossing_s"`
-	AboveFrom     float64 `json:"above_from_then_on_s"`
-}
-
-// CaseOpening is a capacitor that was taken out.
-type CaseOpening struct {
-	Capacitor string  `json:"capacitor"`
-	TimeS     float64 `json:"time_s"`
-	VoltsLeft float64 `json:"volts_left_on_it_abs"`
-	SpeedRadS float64 `json:"speed_rad_s"`
-}
-
-// CaseFinal is the mean of the last ten whole periods.
-type CaseFinal struct {
-	Slip           float64            `json:"slip"`
-	Speed          float64            `json:"speed_rad_s"`
-	SpeedRipple    float64            `json:"speed_ripple_pp_rad_s"`
-	TorqueMean     float64            `json:"torque_mean_nm"`
-	TorqueRipple   float64            `json:"torque_ripple_pp_nm"`
-	SupplyAmps     float64            `json:"supply_amps_rms"`
-	WindingAmps    map[string]float64 `json:"winding_amps_rms"`
-	CapacitorVolts *float64           `json:"capacitor_volts_rms,omitempty"`
-	CapacitorAmps  *float64           `json:"capacitor_amps_rms,omitempty"`
 }
 
 // Solve follows one case; the answer is a CaseAnswer or a FreeAnswer.
@@ -269,108 +213,6 @@ func (f *Cases) Solve(i int) (any, error) {
 		return c.held(&setup)
 	}
 	return c.free(&setup)
-}
-
-// window gathers means over whole periods of the supply.
-type window struct {
-	bank         []int // capacitors still in the circuit
-	coils        int
-	n            int
-	supply, watt float64
-	torque       float64
-	speed        float64
-	coil         []float64
-	volts, amps  float64
-	lastT        extreme
-	lastV        extreme
-}
-
-// extreme follows the highest and lowest of a sampled curve, each refined by
-// the parabola through its three highest samples.
-type extreme struct {
-	high, low float64
-	highAt    float64
-	a, b      float64 // the two samples before
-	ta, tb    float64
-	n         int
-}
-
-func (e *extreme) add(t, x float64) {
-	if e.n == 0 {
-		e.high, e.low, e.highAt = x, x, t
-	}
-	if e.n >= 2 {
-		// The middle sample b against its neighbours a and x.
-		if top, at, ok := vertex(e.ta, e.tb, t, e.a, e.b, x); ok {
-			if top > e.high {
-				e.high, e.highAt = top, at
-			}
-			e.low = min(e.low, top)
-		}
-	}
-	if x > e.high {
-		e.high, e.highAt = x, t
-	}
-	e.low = min(e.low, x)
-	e.a, e.b, e.ta, e.tb = e.b, x, e.tb, t
-	e.n++
-}
-
-// vertex of the parabola through three samples, if it lies between the outer
-// two and the middle one is an extreme.
-func vertex(t0, t1, t2, x0, x1, x2 float64) (x, t float64, ok bool) {
-	if (x1-x0)*(x2-x1) >= 0 || t1 == t0 || t2 == t1 {
-		return 0, 0, false
-	}
-	d1, d2 := (x1-x0)/(t1-t0), (x2-x1)/(t2-t1)
-	c := (d2 - d1) / (t2 - t0)
-	if c == 0 {
-		return 0, 0, false
-	}
-	t = (t0+t1)/2 - d1/(2*c)
-	if t < t0 || t > t2 {
-		return 0, 0, false
-	}
-	return x0 + d1*(t-t0) + c*(t-t0)*(t-t1), t, true
-}
-
-func (w *window) add(s *Sample) {
-	if w.coil == nil {
-		w.coil = make([]float64, w.coils)
-	}
-	w.n++
-	// One value a period's step: RMS of a periodic curve needs no more.
-	a := s.SourceAmps(0)
-	w.supply += a * a
-	for i := range s.r.net.waves {
-		w.watt += s.SourceAmps(i) * s.SourceVolts(i)
-	}
-	w.torque += s.TorqueNm[0]
-	w.speed += s.SpeedRadS[0]
-	for k := range w.coil {
-		x := s.CoilAmps(0, k)
-		w.coil[k] += x * x
-	}
-	if len(w.bank) > 0 {
-		v, i := s.ElementVolts(w.bank[0]), 0.0
-		for _, e := range w.bank {
-			i += s.ElementAmps(e)
-		}
-		w.volts += v * v
-		w.amps += i * i
-	}
-	w.lastT.add(s.TimeS, s.TorqueNm[0])
-	w.lastV.add(s.TimeS, s.SpeedRadS[0])
-}
-
-func (w *window) rms(sum float64) float64 { return math.Sqrt(sum / float64(w.n)) }
-
-func (w *window) windings(coils []circuit.Coil) map[string]float64 {
-	out := map[string]float64{}
-	for k, c := range coils {
-		out[c.Name] = w.rms(w.coil[k])
-	}
-	return out
 }
 
 // tenPeriods is over how many periods of the supply means are taken.
@@ -412,7 +254,9 @@ func (c *Case) held(s *Setup) (CaseAnswer, error) {
 	if err != nil {
 		return CaseAnswer{}, err
 	}
-	a := CaseAnswer{Name: c.Name, SupplyAmps: w.rms(w.supply), WindingAmps: w.windings(coils), SupplyWatts: w.watt / float64(w.n), TorqueMean: w.torque / float64(w.n), TorqueRipple: w.lastT.high - w.lastT.low,
+	a := CaseAnswer{Name: c.Name, SupplyAmps: w.rms(w.supply), WindingAmps: w.windings(coils),
+		SupplyWatts: w.watt / float64(w.n), TorqueMean: w.torque / float64(w.n),
+		TorqueRipple:    w.lastT.high - w.lastT.low,
 		IronLossLeftOut: result.IronLoss, DeepBarHeldTo: result.DeepBarTo[0]}
 	if len(bank) > 0 {
 		v, i := w.rms(w.volts), w.rms(w.amps)
@@ -430,10 +274,13 @@ func (c *Case) alike(a, b *window) bool {
 			return false
 		}
 	}
-	return near(a.supply, b.supply, scale) && near(a.torque, b.torque, math.Abs(a.torque)+1e-3*math.Abs(a.watt)) && near(a.volts, b.volts, a.volts)
+	return near(a.supply, b.supply, scale) && near(a.torque, b.torque, math.Abs(a.torque)+1e-3*math.Abs(a.watt)) &&
+		near(a.volts, b.volts, a.volts)
 }
 
 // free follows a run-up and reads everything that is asked of it.
+//
+// Long: one run with everything that is watched in it.
 func (c *Case) free(s *Setup) (FreeAnswer, error) {
 	m := s.Circuit.Machines[0]
 	sync := m.Equivalent.SyncRadPerSecond(s.Circuit.FrequencyHz)
@@ -527,7 +374,8 @@ func (c *Case) free(s *Setup) (FreeAnswer, error) {
 		a.Openings = nil
 	}
 	mean := w.speed / float64(w.n)
-	a.Final = CaseFinal{Slip: 1 - mean/sync, Speed: mean, SpeedRipple: w.lastV.high - w.lastV.low, TorqueMean: w.torque / float64(w.n), TorqueRipple: w.lastT.high - w.lastT.low,
+	a.Final = CaseFinal{Slip: 1 - mean/sync, Speed: mean, SpeedRipple: w.lastV.high - w.lastV.low,
+		TorqueMean: w.torque / float64(w.n), TorqueRipple: w.lastT.high - w.lastT.low,
 		SupplyAmps: w.rms(w.supply), WindingAmps: w.windings(m.Coils)}
 	if len(w.bank) > 0 {
 		v, i := w.rms(w.volts), w.rms(w.amps)

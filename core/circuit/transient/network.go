@@ -108,10 +108,12 @@ func build(c *circuit.Circuit, open map[string]bool) (*network, error) {
 	}
 	w.nodes = max(w.nodes, 1)
 	if parts := w.nodes + len(c.Sources) + len(c.Elements); parts > mostParts {
-		return nil, circuit.ValueError{Where: "circuit", Found: fmt.Sprintf("%d nodes, sources and elements", parts), Wanted: fmt.Sprintf("at most %d", mostParts)}
+		return nil, circuit.ValueError{Where: "circuit", Found: fmt.Sprintf("%d nodes, sources and elements", parts),
+			Wanted: fmt.Sprintf("at most %d", mostParts)}
 	}
 	for i, s := range c.Sources {
-		x := branch{name: s.Name, a: at(s.To), b: at(s.From), ohm: s.ResistanceOhm, henry: s.ReactanceOhm / (2 * math.Pi * c.FrequencyHz), source: i, machine: -1, element: -1}
+		x := branch{name: s.Name, a: at(s.To), b: at(s.From), ohm: s.ResistanceOhm,
+			henry: s.ReactanceOhm / (2 * math.Pi * c.FrequencyHz), source: i, machine: -1, element: -1}
 		sin, cos := math.Sincos(s.PhaseDeg * math.Pi / 180)
 		w.waves = append(w.waves, wave{math.Sqrt2 * s.VoltsRMS * cos, math.Sqrt2 * s.VoltsRMS * sin})
 		switch {
@@ -147,11 +149,14 @@ func build(c *circuit.Circuit, open map[string]bool) (*network, error) {
 		if !(q.X1Ohm > 0) {
 			return nil, fmt.Errorf("machine %s: x1_ohm is 0; the time domain wants a leakage above 0", m.Name)
 		}
-		r := rotorConstants{lm: q.XmOhm / rated, l2: q.X2Ohm / rated, r2: q.R2Ohm, r2Standstill: q.R2StandstillOhm, polePairs: float64(q.Poles) / 2}
+		r := rotorConstants{lm: q.XmOhm / rated, l2: q.X2Ohm / rated, r2: q.R2Ohm, r2Standstill: q.R2StandstillOhm,
+			polePairs: float64(q.Poles) / 2}
 		r.lr = r.lm + r.l2
 		w.machines = append(w.machines, r)
 		for k, coil := range m.Coils {
-			w.coils = append(w.coils, branch{name: coil.Name, a: at(coil.Start), b: at(coil.Finish), ohm: coil.Share * q.R1Ohm, henry: coil.Share * q.X1Ohm / rated, source: -1, machine: i, coil: k, element: -1})
+			w.coils = append(w.coils, branch{name: coil.Name, a: at(coil.Start), b: at(coil.Finish),
+				ohm: coil.Share * q.R1Ohm, henry: coil.Share * q.X1Ohm / rated, source: -1, machine: i, coil: k,
+				element: -1})
 		}
 	}
 	w.nm = len(w.machines)
@@ -160,7 +165,8 @@ func build(c *circuit.Circuit, open map[string]bool) (*network, error) {
 	}
 	w.assemble(c)
 	if !w.inertial() {
-		return nil, errors.New("two branches without any inductance carry the same loop; give one of them some ohms or millihenry")
+		return nil, errors.New("two branches without any inductance carry the same loop; give one of them some ohms " +
+			"or millihenry")
 	}
 	return w, nil
 }
@@ -303,6 +309,8 @@ func (w *network) respond(part forest) error {
 }
 
 // assemble writes the constant rows of the derivative.
+//
+// Long: one elimination, written in the order of its equations.
 func (w *network) assemble(c *circuit.Circuit) {
 	omega := 2 * math.Pi * c.FrequencyHz
 	cols := w.n + 2
@@ -421,7 +429,8 @@ func (w *network) assemble(c *circuit.Circuit) {
 		sigma := k.lm * k.l2 / k.lr * 1.5
 		for q := range w.nq {
 			for p := range w.nq {
-				w.mass.add(q, p, sigma*(w.space.at(2*m, q)*w.space.at(2*m, p)+w.space.at(2*m+1, q)*w.space.at(2*m+1, p)))
+				w.mass.add(q, p, sigma*(w.space.at(2*m, q)*w.space.at(2*m, p)+w.space.at(2*m+1, q)*w.space.at(2*m+1,
+					p)))
 			}
 		}
 	}

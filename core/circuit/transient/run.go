@@ -7,7 +7,6 @@ import (
 	"sort"
 
 	"graybridge/core/circuit"
-	"graybridge/core/search"
 )
 
 // runner is a run under way.
@@ -73,10 +72,12 @@ func newRunner(s *Setup) (*runner, error) {
 	period := 1 / c.FrequencyHz
 	r.step = period / math.Ceil(period/longest-1e-9)
 	if s.EndS/r.step > mostSteps {
-		return nil, circuit.ValueError{Where: "end", Found: fmt.Sprintf("%g s", s.EndS), Wanted: fmt.Sprintf("at most %g s at this step", mostSteps*r.step)}
+		return nil, circuit.ValueError{Where: "end", Found: fmt.Sprintf("%g s", s.EndS),
+			Wanted: fmt.Sprintf("at most %g s at this step", mostSteps*r.step)}
 	}
 	nm := len(c.Machines)
-	r.dspeed, r.torque, r.midSpeed, r.nextSpeed = make([]float64, nm), make([]float64, nm), make([]float64, nm), make([]float64, nm)
+	r.dspeed, r.torque, r.midSpeed, r.nextSpeed = make([]float64, nm), make([]float64, nm), make([]float64, nm),
+		make([]float64, nm)
 	for i := range r.ks {
 		r.ks[i] = make([]float64, nm)
 	}
@@ -87,82 +88,6 @@ func newRunner(s *Setup) (*runner, error) {
 		}
 	}
 	return r, r.rewire(nil, nil, make([]float64, 2*nm))
-}
-
-// physical reads the amps of every inductive branch and the volts of every
-// capacitor by name, to carry them over a change of the circuit.
-func (r *runner) physical() (amps, volts map[string]float64) {
-	amps, volts = map[string]float64{}, map[string]float64{}
-	for l, x := range r.net.coils {
-		amps[x.name] = r.branchAmps(l)
-	}
-	for i, x := range r.net.caps {
-		volts[x.name] = r.y[r.net.nq+i]
-	}
-	for d, x := range r.net.tied {
-		volts[x.name] = r.tiedVolts(d)
-	}
-	return amps, volts
-}
-
-// rewire eliminates the circuit anew and carries over what is stored in it.
-func (r *runner) rewire(amps, volts map[string]float64, flux []float64) error {
-	net, err := build(&r.circuit, r.open)
-	if err != nil {
-		return err
-	}
-	r.net = net
-	n := net.n
-	r.y, r.dy, r.mid, r.next = make([]float64, n), make([]float64, n), make([]float64, n), make([]float64, n)
-	for i := range r.k {
-		r.k[i] = make([]float64, n)
-	}
-	r.sin, r.cos = math.Sincos(r.omega * r.t)
-	// A loop's amps are those of the branch that closes it.
-	for q, l := range net.links {
-		r.y[q] = amps[net.coils[l].name]
-	}
-	for i, x := range net.caps {
-		r.y[net.nq+i] = volts[x.name]
-	}
-	copy(r.y[net.nq+net.nc:], flux)
-	for d, x := range net.tied {
-		if have, must := volts[x.name], r.tiedVolts(d); math.Abs(have-must) > 1e-6*(1+math.Abs(must)) {
-			return fmt.Errorf("capacitor %s, with %.4g V on it and %.4g V closed onto it, %w", x.name, have, must, ErrNoFiniteCurrent)
-		}
-	}
-	r.a0, r.turn = newMatrix(n, n+2), newMatrix(n, 2*net.nm)
-	r.work.left, r.work.right = newMatrix(net.nq+2*net.nm, net.nq+2*net.nm), newMatrix(net.nq+2*net.nm, n+2+2*net.nm)
-	r.built, r.builtOnce = make([]float64, net.nm), false
-	r.assemble(r.speed)
-	rho := 0.0
-	square := newMatrix(n, n)
-	for _, forward := range []float64{0, 1} {
-		for i := range n {
-			copy(square.row(i), r.a0.row(i)[:n])
-		}
-		at := net.nq + net.nc
-		for m := range net.nm {
-			w := forward * r.omega
-			for i := range n {
-				square.add(i, at+2*m+1, -w*r.turn.at(i, 2*m))
-				square.add(i, at+2*m, w*r.turn.at(i, 2*m+1))
-			}
-		}
-		rho = max(rho, radius(square))
-	}
-	if !(rho < fastest) {
-		return errStiff
-	}
-	if most := 2 / rho; r.step > most {
-		period := 2 * math.Pi / r.omega
-		r.step = period / math.Ceil(period/most)
-		if r.set.EndS/r.step > mostSteps {
-			return errStiff
-		}
-	}
-	r.derive(r.t, r.y, r.speed, r.dy, r.dspeed)
-	return nil
 }
 
 func (r *runner) branchAmps(l int) float64 {
@@ -468,71 +393,4 @@ func (r *runner) to(stop float64, waiting *[]string) error {
 		return r.openNow(name)
 	}
 	return nil
-}
-
-// holds says whether a load can hold this rotor at standstill.
-func (r *runner) holds(m int) bool { return r.set.Rotors[m].Load != Load{} }
-
-// loosen lets standing rotors go whose torque is more than what holds them.
-func (r *runner) loosen() {
-	for m := range r.stuck {
-		if !r.stuck[m] {
-			continue
-		}
-		if t := r.airgap(m, r.y); math.Abs(t) > r.set.Rotors[m].Load.Nm(0) {
-			r.stuck[m] = false
-			r.heading[m] = math.Copysign(1, t)
-			r.derive(r.t, r.y, r.speed, r.dy, r.dspeed)
-		}
-	}
-}
-
-// locate finds when inside a step of length h something becomes zero: a
-// function of the state, or the current of a named capacitor.
-func (r *runner) locate(h float64, of func(y, speed []float64) float64, name ...string) float64 {
-	y, speed := make([]float64, len(r.y)), make([]float64, len(r.speed))
-	value := func(at float64) float64 {
-		if at == 0 {
-			copy(y, r.y)
-			copy(speed, r.speed)
-		} else {
-			r.advance(at, y, speed)
-		}
-		if of != nil {
-			return of(y, speed)
-		}
-		sin, cos := math.Sincos(r.omega * (r.t + at))
-		return r.capacitorAmps(name[0], y, speed, sin, cos)
-	}
-	if value(0) == 0 {
-		return 0
-	}
-	return search.Root(value, 0, h)
-}
-
-// openNow takes a capacitor out of the circuit.
-func (r *runner) openNow(name string) error {
-	amps, volts := r.physical()
-	r.open[name] = true
-	r.left[name] = volts[name]
-	o := Opened{Element: name, TimeS: r.t, Volts: volts[name]}
-	if len(r.speed) > 0 {
-		o.SpeedRadS = r.speed[0]
-	}
-	r.result.Opened = append(r.result.Opened, o)
-	flux := slices.Clone(r.y[r.net.nq+r.net.nc:])
-	return r.rewire(amps, volts, flux)
-}
-
-// closeAt makes the joints of a closing.
-func (r *runner) closeAt(at float64) error {
-	amps, volts := r.physical()
-	flux := slices.Clone(r.y[r.net.nq+r.net.nc:])
-	r.circuit.Joints = slices.Clone(r.circuit.Joints)
-	for _, c := range r.set.Closings {
-		if c.AtS == at {
-			r.circuit.Joints = append(r.circuit.Joints, c.Joints...)
-		}
-	}
-	return r.rewire(amps, volts, flux)
 }

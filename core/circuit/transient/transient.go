@@ -89,12 +89,14 @@ type Opened struct {
 
 // Result is how a run ended.
 type Result struct {
-	TimeS     float64
-	Opened    []Opened
-	Stopped   bool // the observer ended it
-	Steps     int
-	IronLoss  bool      // a machine has iron loss, which is left out here
-	DeepBarTo []float64 // per machine: standstill over running rotor ohms that was used, where it had to be held below the circuit's; else 0
+	TimeS    float64
+	Opened   []Opened
+	Stopped  bool // the observer ended it
+	Steps    int
+	IronLoss bool // a machine has iron loss, which is left out here
+	// per machine: standstill over running rotor ohms that was used, where it had to be held
+	// below the circuit's; else 0
+	DeepBarTo []float64
 }
 
 // mostDeepBar is the greatest ratio of rotor ohms for which the one-circuit
@@ -128,7 +130,8 @@ func (s *Setup) Validate() error {
 			return bad(w+"speed", r.SpeedShare, "a finite share of synchronous speed")
 		case !r.Held && !(r.InertiaKgM2 > 0 && finite(r.InertiaKgM2)):
 			return bad(w+"inertia", r.InertiaKgM2, "kg·m² above 0")
-		case !(l.ConstantNm >= 0 && l.LinearNm >= 0 && l.FanNm >= 0 && l.ReferenceRadS >= 0) || !finite(l.ConstantNm+l.LinearNm+l.FanNm+l.ReferenceRadS):
+		case !(l.ConstantNm >= 0 && l.LinearNm >= 0 && l.FanNm >= 0 && l.ReferenceRadS >= 0) ||
+			!finite(l.ConstantNm+l.LinearNm+l.FanNm+l.ReferenceRadS):
 			return bad(w+"load", l, "N·m of 0 or more")
 		case l.LinearNm+l.FanNm > 0 && l.ReferenceRadS == 0:
 			return bad(w+"load.reference", 0, "the speed in rad/s at which the load was given")

@@ -1,0 +1,67 @@
+package capacitor
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/finding"
+	"graybridge/core/machine"
+	"graybridge/core/unit"
+)
+
+// figures are what the bridge does; mark says whether they lean on an
+// estimate.
+func figures(a Answer, m *machine.Model, mark finding.Mark) []finding.Figure {
+	computed := func(id, name string, value float64, text, note string) finding.Figure {
+		if math.IsInf(value, 0) || math.IsNaN(value) { // what it cannot carry has no figure
+			value = 0
+		}
+		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: mark}
+	}
+	out := []finding.Figure{
+		computed("continuous", "Good all day to", a.Continuous, unit.Percent(a.Continuous),
+			unit.Text(a.Continuous*m.ShaftWatts/1000, "kW")+", every winding inside plate"),
+	}
+	if a.FullRuns {
+		full := computed("full", "At full load", 0, "all day", "every winding inside its plate amps there")
+		if a.Continuous < 1 {
+			full.Note = "there; not at every load below"
+		}
+		if coil, share := a.Full.WorstCoil(); share > 1 {
+			full.Value = machine.TimeToPlateHeat(share)
+			full.Text, full.Mark = unit.Whole(full.Value, "min"), finding.Estimated
+			full.Note = fmt.Sprintf("from cold, planning: winding %s at %s of plate amps", coil, unit.Percent(share))
+			full.Why = []finding.Why{{Formula: "t = −τ·ln(1 − 1/share²), τ = 25 min", Numbers: full.Text,
+				Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true}}
+		}
+		out = append(out, full)
+	} else {
+		out = append(out, computed("full", "At full load", 0, "stalls", "it does not carry plate torque"))
+	}
+	if a.UsualRuns {
+		coil, share := a.Usual.WorstCoil()
+		out = append(out,
+			computed("worst", "Worst winding", share, unit.Percent(share), coil+" at your load, of plate amps"),
+			computed("supply", "Supply line", abs(a.Usual.SupplyAmps), unit.Text(abs(a.Usual.SupplyAmps), "A"),
+				"power factor "+unit.Three(a.Usual.PowerFactor)),
+			computed("corner", "Corner volts", a.Usual.CornerToL2, unit.Whole(a.Usual.CornerToL1, "V"),
+				"to L1; "+unit.Whole(a.Usual.CornerToL2, "V")+" to L2"),
+			computed("speed", "Speed", a.Usual.RPM, unit.Whole(a.Usual.RPM, "rpm"),
+				unit.Text(a.Usual.ShaftWatts/1000, "kW")+" at the shaft"),
+			computed("heat", "Copper heat", a.Usual.CopperShare, unit.Percent(a.Usual.CopperShare),
+				"of what the plate allows"))
+	}
+	class := "no class fits"
+	if a.Class > 0 {
+		class = fmt.Sprintf("and %s at worst; buy %s or more", unit.Text(a.CapacitorAmps, "A"),
+			unit.Whole(a.Class, "V"))
+	}
+	out = append(out,
+		computed("capacitor", "Capacitor", a.WorstVolts, unit.Whole(a.WorstVolts, "V"), class),
+		computed("can", "Its ±5 %", max(a.CanLow, a.CanHigh), unit.Percent(a.CanLow)+" to "+unit.Percent(a.CanHigh),
+			"worst winding, load and idle, low can to high can"),
+		computed("start", "Start torque", a.StartTorque, unit.Percent(a.StartTorque), "of rated, run capacitor alone"),
+		computed("start-amps", "Start takes", a.StartSupplyAmps, unit.Text(a.StartSupplyAmps, "A"),
+			"from the line, at standstill"))
+	return out
+}

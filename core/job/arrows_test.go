@@ -1,0 +1,69 @@
+package job_test
+
+import (
+	"os/exec"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+)
+
+// Arrows point one way: core imports nothing above it, chapters do not import each
+// other, the site reads the chapters, and bridges stand on the site; drawing, store and
+// api above it know of each other only downwards.
+func TestArrowsPointOneWay(t *testing.T) {
+	out, err := exec.Command("go", "list", "-f", `{{.ImportPath}} {{join .Imports " "}}`, "graybridge/...").Output()
+	require.NoError(t, err)
+	list := func(names ...string) map[string]bool {
+		all := map[string]bool{}
+		for _, n := range names {
+			all[n] = true
+		}
+		return all
+	}
+	floor := []string{"unit", "can", "circuit", "circuit/transient", "machine", "finding", "search", "table",
+		"openfile"}
+	read := append([]string{"supply", "plate", "leads", "load"}, floor...)
+	may := map[string]map[string]bool{
+		"entry": list("openfile"), "site": list(read...), "capacitor": list(append(read, "site")...),
+		"drive":  list(append(read, "site")...),
+		"rotary": list(append(read, "site")...), "dc": list(append(read, "site")...),
+	}
+	for _, line := range strings.Split(strings.TrimSpace(string(out)), "\n") {
+		words := strings.Fields(line)
+		from := strings.TrimPrefix(words[0], "graybridge/")
+		chapter, core := strings.CutPrefix(from, "core/")
+		for _, imported := range words[1:] {
+			to, inside := strings.CutPrefix(imported, "graybridge/")
+			below, toCore := strings.CutPrefix(to, "core/")
+			switch {
+			case !core:
+				if !inside || toCore {
+					continue
+				}
+				allowed := map[string]map[string]bool{
+					"drawing": {}, "drawing/svg": list("drawing"), "drawing/pdf": list("drawing", "drawing/svg"),
+					"store": list("store/migrations"),
+					"api":   list("drawing", "drawing/svg", "drawing/pdf", "store"),
+				}[from]
+				if allowed != nil {
+					require.True(t, allowed[to], "%s imports %s", from, to)
+				}
+			case !inside:
+				require.NotContains(t, []string{"net/http", "database/sql", "os", "log", "log/slog", "time"}, imported,
+					"%s is pure", from)
+				require.False(t, strings.Contains(strings.Split(imported, "/")[0], "."),
+					"%s imports %s: core needs only the standard library", from, imported)
+			case !toCore:
+				require.Fail(t, "an arrow upwards", "%s imports %s", from, to)
+			case chapter == "job" || chapter == "scenario":
+			default:
+				allowed := may[chapter]
+				if allowed == nil {
+					allowed = list(floor...)
+				}
+				require.True(t, allowed[below], "chapter %s imports chapter %s", chapter, below)
+			}
+		}
+	}
+}
