@@ -43,7 +43,7 @@ export default ts.config(
   ...ts.configs.recommended,
   ...vue.configs['flat/recommended'],
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: ts.parser } } },
-  { rules: { 'vue/multi-word-component-names': 'off', 'no-undef': 'off' } },
+  { rules: { 'vue/multi-word-component-names': 'off', 'no-undef': 'off', 'max-lines': ['error', 450] } },
   ...arrows.filter((a) => a.rules['no-restricted-imports'][1].patterns.length),
   prettier,
 )

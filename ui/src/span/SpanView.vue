@@ -6,6 +6,7 @@ import { useMediaQuery } from '@vueuse/core'
 import { useKeys } from '../desk/keys'
 import { api, type Mistaken } from '../api/client'
 import { offered } from '../desk/palette'
+import BayNav from './BayNav.vue'
 import BridgeBay from './BridgeBay.vue'
 import DrawingView from '../drawing/DrawingView.vue'
 import { litBy } from '../drawing/shapes'
@@ -13,7 +14,6 @@ import BrushedBay from '../leads/BrushedBay.vue'
 import LeadsBay from '../leads/LeadsBay.vue'
 import LoadBay from '../load/LoadBay.vue'
 import BayAnswer from '../parts/BayAnswer.vue'
-import GradeMark from '../parts/GradeMark.vue'
 import DirectPlate from '../plate/DirectPlate.vue'
 import PlateBay from '../plate/PlateBay.vue'
 import ProtectionBay from '../protection/ProtectionBay.vue'
@@ -24,6 +24,7 @@ import { local } from '../job/document'
 import { provideJob } from '../job/open'
 import LedgerList from './LedgerList.vue'
 import MachineChooser from './MachineChooser.vue'
+import StatesBar from './StatesBar.vue'
 import { pointedKey, shownKey, type Shown, type StateID } from '../job/state'
 
 const props = defineProps<{ id: string; bay?: string }>()
@@ -213,25 +214,7 @@ onUnmounted(() => (offered.deeds = []))
     <MachineChooser />
     <section class="span-top" :class="{ folded: narrow && !pathOpen }" aria-label="Power path">
       <div class="span-bar">
-        <div v-if="brushed" class="states"></div>
-        <div v-else class="states" role="group" aria-label="State shown">
-          <button
-            v-for="s in [plan.now, plan.wanted]"
-            :key="s.id"
-            type="button"
-            :aria-pressed="state === s.id"
-            :class="{ chosen: state === s.id }"
-            @click="right(s.id as StateID)"
-          >
-            <strong>{{ s.title }}</strong> <span>{{ s.note }}</span>
-          </button>
-          <label v-if="plan.leads.mistakes.length" class="mistake-choice" :class="{ chosen: state === 'mistake' }">
-            <select v-model="mistake" aria-label="A classic mistake to look at" @change="mistake || right()">
-              <option value="">A mistake…</option>
-              <option v-for="m in plan.leads.mistakes" :key="m.id" :value="m.id">{{ m.title }}</option>
-            </select>
-          </label>
-        </div>
+        <StatesBar v-model:mistake="mistake" :state="state" @show="right" />
         <div class="span-acts">
           <button
             type="button"
@@ -297,23 +280,7 @@ onUnmounted(() => (offered.deeds = []))
         :lit="lit"
         @point="pointed = $event"
       />
-      <nav class="bays" aria-label="Bays">
-        <button
-          v-for="(b, i) in plan.bays"
-          :key="b.bay"
-          type="button"
-          :class="{ chosen: b.bay === bay }"
-          :aria-current="b.bay === bay ? 'true' : undefined"
-          @click="go(b.bay)"
-        >
-          <span class="bay-number" aria-hidden="true">{{ i + 1 }}</span>
-          <span class="bay-words"
-            ><strong>{{ b.title }}</strong
-            ><span class="bay-key">{{ b.key }}</span></span
-          >
-          <GradeMark :grade="b.mark" />
-        </button>
-      </nav>
+      <BayNav :chosen="bay" @go="go" />
     </section>
     <p v-if="job.message.value" class="trouble" role="alert">{{ job.message.value }}</p>
     <p v-if="job.news.value" class="news" role="status">
@@ -341,49 +308,6 @@ onUnmounted(() => (offered.deeds = []))
   align-items: center;
   gap: 16px;
   padding: 6px 18px 0;
-}
-.states {
-  display: flex;
-  flex: none;
-}
-.mistake-choice {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-  padding: 0 6px;
-  border: 1px solid var(--rule);
-  border-left: 0;
-  background: var(--sheet);
-}
-.mistake-choice.chosen {
-  background: var(--brick-pale);
-  box-shadow: inset 0 -3px 0 var(--brick);
-}
-.mistake-choice select {
-  width: 118px;
-  min-height: 28px;
-  border: 0;
-  background: transparent;
-  color: inherit;
-  font: inherit;
-}
-.states button {
-  padding: 5px 12px;
-  border: 1px solid var(--rule);
-  background: var(--sheet);
-  cursor: pointer;
-  min-height: 34px;
-}
-.states button + button {
-  border-left: 0;
-}
-.states span {
-  color: var(--soft);
-  font-size: 0.87rem;
-}
-.states .chosen {
-  background: var(--river-pale);
-  box-shadow: inset 0 -3px 0 var(--river);
 }
 .span-verdict {
   padding: 4px 18px 0;
@@ -413,49 +337,6 @@ onUnmounted(() => (offered.deeds = []))
   max-width: 22rem;
   text-align: left;
   line-height: 1.2;
-}
-.bays {
-  display: grid;
-  grid-template-columns: repeat(6, 1fr);
-  border-top: 1px solid var(--rule);
-}
-.bays button {
-  display: flex;
-  align-items: flex-start;
-  gap: 10px;
-  padding: 6px 12px 7px 14px;
-  border: 0;
-  border-left: 1px solid var(--rule);
-  border-top: 3px solid transparent;
-  background: transparent;
-  text-align: left;
-  cursor: pointer;
-  min-width: 0;
-}
-.bays button:first-child {
-  border-left: 0;
-}
-.bays .chosen {
-  background: var(--paper);
-  border-top-color: var(--river);
-  margin-bottom: -1px;
-}
-.bay-number {
-  color: var(--soft);
-  font-size: 0.87rem;
-}
-.bay-words {
-  flex: 1;
-  min-width: 0;
-  line-height: 1.25;
-}
-.bay-words strong {
-  display: block;
-}
-.bay-key {
-  display: block;
-  font-size: 0.87rem;
-  color: var(--soft);
 }
 .bench:focus {
   outline: none;
@@ -518,18 +399,6 @@ onUnmounted(() => (offered.deeds = []))
   .span-verdict {
     padding: 2px 12px;
   }
-  .states {
-    flex: 1 0 100%;
-    flex-wrap: wrap;
-  }
-  .states button {
-    flex: 1;
-    min-height: 44px;
-    text-align: left;
-  }
-  .states span {
-    display: block;
-  }
   .span-acts {
     flex: 1 0 100%;
     min-width: 0;
@@ -548,35 +417,6 @@ onUnmounted(() => (offered.deeds = []))
     z-index: 4;
     background: var(--stone);
     grid-template-columns: repeat(6, 1fr);
-  }
-  .bays button {
-    flex-direction: column;
-    align-items: center;
-    gap: 3px;
-    padding: 7px 2px 8px;
-    min-height: 56px;
-    text-align: center;
-  }
-  .bay-number,
-  .bay-key {
-    display: none;
-  }
-  .bay-words {
-    order: 2;
-    flex: none;
-    max-width: 100%;
-  }
-  .bay-words strong {
-    font-size: 0.72rem;
-    font-weight: 500;
-    overflow: hidden;
-    text-overflow: ellipsis;
-  }
-  .bays .chosen strong {
-    font-weight: 700;
-  }
-  .mistake-choice {
-    display: none;
   }
   .span {
     padding-bottom: 64px;

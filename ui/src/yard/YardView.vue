@@ -16,12 +16,12 @@ import {
 import { setHead } from '../desk/head'
 import { connected, listen } from '../desk/live'
 import { offered } from '../desk/palette'
-import DrawingView from '../drawing/DrawingView.vue'
-import GradeMark from '../parts/GradeMark.vue'
 import { vRove } from '../parts/rove'
 import { count, joined } from './pages'
+import MachineCard from './MachineCard.vue'
 import NameDialog from './NameDialog.vue'
 import WorkshopDialog from './WorkshopDialog.vue'
+import YardFind from './YardFind.vue'
 
 const router = useRouter()
 const workshops = shallowRef<YardWorkshop[]>()
@@ -263,7 +263,6 @@ const shelves: { id: Shelf; name: string; word: string }[] = [
   { id: 'bin', name: 'Bin', word: 'in the bin' },
 ]
 const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
-const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric', month: 'short' })
 </script>
 
 <template>
@@ -277,28 +276,7 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
       </div>
       <button type="button" class="plain" @click="openSettings()">New workshop</button>
     </header>
-    <div class="yard-find">
-      <div class="shelves" role="group" aria-label="Shelf">
-        <button
-          v-for="s in shelves"
-          :key="s.id"
-          type="button"
-          :aria-pressed="shelf === s.id"
-          :class="{ chosen: shelf === s.id }"
-          @click="shelf = s.id"
-        >
-          {{ s.name }}
-        </button>
-      </div>
-      <ElInput
-        v-model="question"
-        class="yard-question"
-        placeholder="Find by name, plate or work"
-        aria-label="Find machines"
-        clearable
-      />
-      <label class="yard-attention"><input v-model="attention" type="checkbox" /> only what needs attention</label>
-    </div>
+    <YardFind v-model:shelf="shelf" v-model:question="question" v-model:attention="attention" :shelves="shelves" />
     <p v-if="trouble || unseen" class="trouble" role="alert">{{ trouble || unseen }}</p>
     <p v-if="moved" class="yard-gone" role="status">
       {{ moved.job.name }} is {{ wordOf(moved.to) }}.
@@ -331,46 +309,17 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
         </span>
       </header>
       <div v-rove="'.machine'" class="machines">
-        <article v-for="j in w.jobs" :key="j.id" class="machine" :data-job="j.name">
-          <component
-            :is="shelf === 'bin' ? 'div' : 'RouterLink'"
-            :to="{ name: 'span', params: { id: j.id } }"
-            class="machine-link"
-          >
-            <h3>{{ j.name }}</h3>
-            <p class="soft machine-does">{{ j.does ?? '' }}</p>
-            <DrawingView :drawing="j.span" />
-            <p class="machine-state">
-              <GradeMark :grade="j.grade" /> <span>{{ j.sentence }}</span>
-            </p>
-          </component>
-          <ul class="machine-bays" aria-label="Bays">
-            <li v-for="b in j.bays" :key="b.bay">
-              <RouterLink v-if="shelf !== 'bin'" :to="{ name: 'span', params: { id: j.id, bay: b.bay } }">
-                <GradeMark :grade="b.mark" :size="12" /> {{ b.title }}
-              </RouterLink>
-            </li>
-          </ul>
-          <footer>
-            <span class="soft">Next: {{ j.next.text }}</span>
-            <span class="machine-acts">
-              <span class="soft">{{ day(j.saved_at) }}</span>
-              <template v-if="shelf === 'yard'">
-                <button type="button" class="why" @click="ask('Rename', 'Rename', j.name, w.id, j.id)">Rename</button>
-                <button type="button" class="why" @click="ask('A copy', 'Copy', `${j.name}, copy`, w.id, j.id, true)">
-                  Copy
-                </button>
-                <a class="why" :href="`/api/jobs/${j.id}/document.json`" download>Export</a>
-                <button type="button" class="why" @click="move(j, 'archive')">Archive</button>
-              </template>
-              <button v-else type="button" class="why" @click="move(j, 'yard')">Back to the yard</button>
-              <button v-if="shelf !== 'bin'" type="button" class="why" @click="move(j, 'bin')">Delete</button>
-              <button v-else type="button" class="why" @click="purge(j.id, () => api.purgeJob(j.id))">
-                {{ purging === j.id ? 'Really, with its history' : 'Delete for good' }}
-              </button>
-            </span>
-          </footer>
-        </article>
+        <MachineCard
+          v-for="j in w.jobs"
+          :key="j.id"
+          :job="j"
+          :shelf="shelf"
+          :sure="purging === j.id"
+          @rename="ask('Rename', 'Rename', j.name, w.id, j.id)"
+          @copy="ask('A copy', 'Copy', `${j.name}, copy`, w.id, j.id, true)"
+          @move="move(j, $event)"
+          @purge="purge(j.id, () => api.purgeJob(j.id))"
+        />
         <p v-if="!w.count && shelf === 'yard'" class="machines-none">
           No machine here yet. Take a photograph of a motor's plate and start with <em>New machine</em>: power, volts,
           rpm and hertz are enough for a first answer.
@@ -423,40 +372,6 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
 .yard-head h1 {
   font-size: 1.5rem;
 }
-.yard-find {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px 16px;
-  margin: 10px 0;
-}
-.shelves {
-  display: flex;
-}
-.shelves button {
-  min-height: 34px;
-  padding: 4px 12px;
-  border: 1px solid var(--rule);
-  background: var(--sheet);
-  cursor: pointer;
-}
-.shelves button + button {
-  border-left: 0;
-}
-.shelves .chosen {
-  background: var(--river-pale);
-  box-shadow: inset 0 -3px 0 var(--river);
-}
-.yard-question {
-  flex: 1 1 220px;
-  max-width: 28rem;
-}
-.yard-attention {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 34px;
-}
 .yard-gone {
   display: flex;
   flex-wrap: wrap;
@@ -497,82 +412,10 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
   grid-template-columns: repeat(auto-fill, minmax(min(100%, 370px), 1fr));
   gap: 14px;
 }
-.machine {
-  content-visibility: auto;
-  contain-intrinsic-size: auto 280px;
-  display: flex;
-  flex-direction: column;
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-}
-.machine:hover {
-  border-color: var(--river);
-}
-.machine-link {
-  display: block;
-  flex: 1;
-  padding: 12px 16px 8px;
-  color: inherit;
-  text-decoration: none;
-}
-.machine h3 {
-  font-size: 1.1rem;
-  overflow-wrap: anywhere;
-}
-.machine-does {
-  min-height: 1.4em;
-}
-.machine-state {
-  display: flex;
-  gap: 8px;
-  margin-top: 6px;
-  line-height: 1.3;
-}
-.machine-state .grade {
-  margin-top: 2px;
-}
-.machine-bays {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  gap: 2px 6px;
-  list-style: none;
-  margin: 0;
-  padding: 4px 16px 8px;
-  font-size: 0.8rem;
-}
-.machine-bays a {
-  color: var(--soft);
-  text-decoration: none;
-}
-.machine-bays a:hover {
-  text-decoration: underline;
-}
-.machine footer {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  gap: 2px 12px;
-  padding: 6px 16px;
-  border-top: 1px solid var(--stone-deep);
-  font-size: 0.87rem;
-}
-.machine-acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: baseline;
-}
 .machines-none {
   grid-column: 1 / -1;
   padding: 20px;
   border: 1px dashed var(--rule);
   max-width: 44rem;
-}
-@media (max-width: 760px) {
-  .shelves button,
-  .yard-attention {
-    min-height: 44px;
-  }
 }
 </style>
