@@ -71,8 +71,9 @@ type Profile struct {
 	Economy   bool     `json:"field_economy,omitempty"`          // the field is turned down while standing
 	Isolated  bool     `json:"isolated,omitempty"`               // its controls are parted from the mains
 	Quadrants int      `json:"quadrants" limit:">0"`             // 1: drives one way; 4: drives and brakes both ways
-	Brakes    bool     `json:"braking_resistor,omitempty"`       // it switches a braking resistor by itself
-	Tacho     bool     `json:"tachometer,omitempty"`             // it takes a tachometer's volts
+	Reversing string   `json:"reversing,omitempty" enum:"switch,contactor,itself"`
+	Brakes    bool     `json:"braking_resistor,omitempty"` // it switches a braking resistor by itself
+	Tacho     bool     `json:"tachometer,omitempty"`       // it takes a tachometer's volts
 	LineFuse  float64  `json:"line_fuse_amps,omitempty" limit:">=0"`
 	ArmFuse   float64  `json:"armature_fuse_amps,omitempty" limit:">=0"`
 	PotOhm    float64  `json:"pot_ohm" limit:">0"`
@@ -191,6 +192,10 @@ func (p *Profile) Validate() openfile.Problems {
 	}
 	if !(p.Factor >= 1 && p.Factor <= 2) {
 		add("form_factor", fmt.Sprint(p.Factor), "1 to 2")
+	}
+	if !slices.Contains([]string{"", "switch", "contactor", "itself"}, p.Reversing) {
+		add("reversing", fmt.Sprintf("%q", p.Reversing), "switch, contactor or itself; empty where its maker allows "+
+			"none")
 	}
 	if p.Quadrants != 1 && p.Quadrants != 4 {
 		add("quadrants", fmt.Sprint(p.Quadrants), "1 or 4")

@@ -112,7 +112,15 @@ func (o *Over) stopView() StopView {
 		"Standing, and dead or by a switch with a catch in its middle: through off, a wait there until the shaft "+
 			"stands.",
 		"Direction is named facing the shaft end; bump it first, belt off.")
-	if o.Profile.Quadrants == 4 {
+	switch {
+	case o.Profile.Reversing == "contactor":
+		v.Reverse = append(v.Reverse, o.Profile.Name+"’s maker has a pair of interlocked contactors for it, with its "+
+			"own wait at a stand.")
+	case o.Profile.Reversing == "" && o.Profile.Quadrants == 1 && o.Chosen.Reverse == "switch":
+		v.Reverse = append(v.Reverse, "The profile of "+o.Profile.Name+" says nothing of reversing: ask its maker’s "+
+			"sheet first.")
+	}
+	if o.Profile.Quadrants == 4 || o.Profile.Reversing == "itself" {
 		v.Reverse = append(v.Reverse, o.Profile.Name+" turns it round by itself, through its current limit: no "+
 			"switch in the armature leads.")
 	}

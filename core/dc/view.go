@@ -33,6 +33,7 @@ type View struct {
 	MostRPM       float64          `json:"most_rpm"`              // at the dial's end
 	Slowest       float64          `json:"slowest_rpm"`           // that is carried for good; 0: down to standstill
 	SlowestText   string           `json:"slowest,omitempty"`
+	GreatestText  string           `json:"greatest,omitempty"`
 	Held          []finding.Figure `json:"held" nullable:"false"` // how the speed holds
 
 	Trims      []Row         `json:"trims" nullable:"false"`
@@ -154,7 +155,7 @@ func (o *Over) figures() []finding.Figure {
 	}
 	o.View.Held = o.heldFigures(fig)
 	o.View.Inspection = o.inspection()
-	o.View.SlowestText = o.slowestText()
+	o.View.SlowestText, o.View.GreatestText = o.slowestText(), o.greatestText()
 	return out
 }
 
@@ -169,6 +170,18 @@ func (o *Over) slowestText() string {
 	}
 	return fmt.Sprintf("Its usual load is carried for good from %s up; slower, its own fan cools too little.",
 		unit.Whole(v.Slowest, "rpm"))
+}
+
+// greatestText says how fast it turns at most, and what ends it.
+func (o *Over) greatestText() string {
+	v := o.View
+	ends := map[string]string{"plate": "its plate's volts are on the armature there",
+		"range": "the controller's armature volts end there", "line": "the line gives no more"}[v.GreatestBy]
+	text := fmt.Sprintf("At most %s under the usual load", unit.Whole(v.Greatest, "rpm"))
+	if math.Abs(v.GreatestHeavy-v.Greatest) > 1 {
+		text += fmt.Sprintf(", %s under the heaviest", unit.Whole(v.GreatestHeavy, "rpm"))
+	}
+	return text + ": " + ends + "."
 }
 
 // heldFigures are how the speed holds when the load comes and goes.
@@ -189,10 +202,9 @@ func (o *Over) heldFigures(fig func(id, name, text, note, formula, numbers strin
 			fmt.Sprintf("τa %s, τm %s, τ %s", unit.Text(1000*ta, "ms"), unit.Text(1000*tm, "ms"),
 				unit.Text(1000*ampsLag, "ms")), ""),
 	}
-	if o.Profile.Tacho {
-		out = append(out, fig("sag-tacho", "With a tachometer", "about "+unit.Percent(TachoShare), "whatever the load",
-			"planning", "", ""))
-	}
+	out = append(out, fig("sag-tacho", "With a tachometer", "about "+unit.Percent(TachoShare),
+		map[bool]string{true: "whatever the load", false: "this controller takes none"}[o.Profile.Tacho],
+		"planning", "", ""))
 	return out
 }
 

@@ -146,7 +146,7 @@ const said = computed(() =>
     y-unit="% of plate torque"
     :marks="[{ x: dial.motor_rpm, text: 'the dial' }]"
   />
-  <p class="soft">{{ dc.slowest }}</p>
+  <p class="soft">{{ dc.greatest }} {{ dc.slowest }}</p>
   <FindingLine v-for="f in said" :key="f.id" :finding="f" />
   <div class="both">
     <section>

@@ -8,6 +8,8 @@ defineProps<{ state: StateID }>()
 const emit = defineEmits<{ show: [state?: StateID] }>()
 const mistake = defineModel<string>('mistake', { required: true })
 const job = useJob()
+/** Back to what is wanted: the model itself follows only once the parent has it. */
+const chosen = (e: Event) => (e.target as HTMLSelectElement).value || emit('show')
 const plan = computed(() => job.plan.value!)
 </script>
 
@@ -25,7 +27,7 @@ const plan = computed(() => job.plan.value!)
       <strong>{{ s.title }}</strong> <span>{{ s.note }}</span>
     </button>
     <label v-if="plan.leads.mistakes.length" class="mistake-choice" :class="{ chosen: state === 'mistake' }">
-      <select v-model="mistake" aria-label="A classic mistake to look at" @change="mistake || emit('show')">
+      <select v-model="mistake" aria-label="A classic mistake to look at" @change="chosen">
         <option value="">A mistake…</option>
         <option v-for="m in plan.leads.mistakes" :key="m.id" :value="m.id">{{ m.title }}</option>
       </select>

@@ -1274,6 +1274,8 @@ export interface components {
             /** Format: int64 */
             quadrants: number;
             quirks?: string[];
+            /** @enum {string} */
+            reversing?: "switch" | "contactor" | "itself";
             /** Format: double */
             switching_khz?: number;
             tachometer?: boolean;
@@ -1351,6 +1353,7 @@ export interface components {
             envelope: components["schemas"]["DCEnvelope"];
             fan: components["schemas"]["DCFan"];
             figures: components["schemas"]["Figure"][];
+            greatest?: string;
             greatest_by?: string;
             /** Format: double */
             greatest_heavy_rpm: number;
