@@ -272,7 +272,8 @@ func (o *Over) limitTrim(r *Row) (want, scale float64) {
 	r.Does = "cuts the line off at that torque"
 	r.Meter = "A DC ammeter in the armature lead, shaft held for one second, dial a quarter up: " +
 		unit.Text(s.LimitAmps, "A")
-	r.See = "No longer than a second at a time: a standing commutator burns under its brushes."
+	r.See = "The ammeter stays there as the dial goes up. No longer than a second at a time: a standing commutator " +
+		"burns under its brushes."
 	r.Caution = "The shaft is held by a bar in a keyed hub against the bench, never by hand or glove."
 	r.Why = finding.Why{Formula: "100 to 150 % of plate amps", Section: finding.OnDirect, Source: trimSource,
 		Numbers: unit.Percent(s.LimitAmps / d.ArmatureAmps), Estimated: true}
