@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** Jumpers, plug-in resistor and trims in the order of setting: where each stands, and what shows that it is right. */
-import { computed, ref, shallowRef } from 'vue'
-import { api, type RevisionLine } from '../api/client'
+import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
 import { useRowTicks } from '../parts/rowticks'
+import { useVersions } from '../parts/versions'
 import { useJob } from '../job/open'
 import PotDial from './PotDial.vue'
 
@@ -12,28 +12,9 @@ const job = useJob()
 const dc = computed(() => job.plan.value!.dc!)
 const { tick } = useRowTicks('dc.done')
 const coming = computed(() => dc.value.trims.find((r) => !r.done)?.id)
-const version = ref('')
-const versions = shallowRef<RevisionLine[]>([])
-const changed = shallowRef<string[]>()
-
-async function lookUp() {
-  if (!versions.value.length) versions.value = (await api.history(job.id)).revisions.slice(1)
-}
-
-/** What the sheet said at another revision against what it says now. */
-async function compare() {
-  changed.value = undefined
-  if (!version.value) return
-  const then = (await api.revision(job.id, Number(version.value))).plan.dc?.trims ?? []
-  const was = new Map(then.map((r) => [r.id, r]))
-  const now = new Map(dc.value.trims.map((r) => [r.id, r]))
-  changed.value = [...new Set([...was.keys(), ...now.keys()])]
-    .filter((c) => was.get(c)?.value !== now.get(c)?.value)
-    .map(
-      (c) =>
-        `${(now.get(c) ?? was.get(c))!.name}: ${was.get(c)?.value ?? 'not there'} → ${now.get(c)?.value ?? 'not there'}`,
-    )
-}
+const { version, versions, changed, lookUp, compare } = useVersions((p) =>
+  (p?.dc?.trims ?? []).map((r) => ({ id: r.id, name: r.name, value: r.value, otherwise: 'not there' })),
+)
 </script>
 
 <template>

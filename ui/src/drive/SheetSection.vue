@@ -1,37 +1,23 @@
 <script setup lang="ts">
 /** Every setting that must differ from default, in keying order and in the drive's own language. */
-import { computed, ref, shallowRef } from 'vue'
-import { api, type RevisionLine } from '../api/client'
+import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
 import { useRowTicks } from '../parts/rowticks'
+import { useVersions } from '../parts/versions'
 
 const job = useJob()
 const drive = computed(() => job.plan.value!.drive!)
 const { tick } = useRowTicks('drive.done')
-const version = ref('')
-const versions = shallowRef<RevisionLine[]>([])
-const changed = shallowRef<string[]>()
-
-async function lookUp() {
-  if (!versions.value.length) versions.value = (await api.history(job.id)).revisions.slice(1)
-}
-
-/** What the sheet said at another revision against what it says now. */
-async function compare() {
-  changed.value = undefined
-  if (!version.value) return
-  const then = (await api.revision(job.id, Number(version.value))).plan.drive?.sheet ?? []
-  const was = new Map(then.map((r) => [r.code, r]))
-  const now = new Map(drive.value.sheet.map((r) => [r.code, r]))
-  changed.value = [...new Set([...was.keys(), ...now.keys()])]
-    .filter((c) => was.get(c)?.value !== now.get(c)?.value)
-    .map((c) => {
-      const row = now.get(c) ?? was.get(c)!
-      return `${c} ${row.name}: ${was.get(c)?.value ?? `default, ${row.default}`} → ${now.get(c)?.value ?? `default, ${row.default}`}`
-    })
-}
+const { version, versions, changed, lookUp, compare } = useVersions((p) =>
+  (p?.drive?.sheet ?? []).map((r) => ({
+    id: r.code,
+    name: `${r.code} ${r.name}`,
+    value: r.value,
+    otherwise: `default, ${r.default}`,
+  })),
+)
 
 const second = computed(() => job.document.value?.bridge.drive?.second_hand === 'yes')
 </script>
