@@ -225,25 +225,7 @@ type Setting struct {
 var shipped embed.FS
 
 // Shipped are the profiles that come with the product, by name.
-var Shipped = sync.OnceValue(func() []Profile {
-	files, err := shipped.ReadDir("profiles")
-	if err != nil {
-		panic(err) // embedded at build time: a broken build
-	}
-	var out []Profile
-	for _, f := range files {
-		data, err := shipped.ReadFile("profiles/" + f.Name())
-		if err != nil {
-			panic(err)
-		}
-		p, err := Decode(data)
-		if err != nil {
-			panic(fmt.Sprintf("drive: %s: %v", f.Name(), err))
-		}
-		out = append(out, p)
-	}
-	return out
-})
+var Shipped = sync.OnceValue(func() []Profile { return openfile.Shipped(shipped, Decode) })
 
 // ByID finds a shipped profile.
 func ByID(id string) (Profile, bool) {
@@ -257,16 +239,7 @@ func ByID(id string) (Profile, bool) {
 
 // Decode reads a profile strictly. The error is openfile.Problems and names
 // every bad place.
-func Decode(data []byte) (Profile, error) {
-	var p Profile
-	if err := openfile.Decode(data, &p, false); err != nil {
-		return Profile{}, err
-	}
-	if bad := p.Validate(); len(bad) > 0 {
-		return Profile{}, bad
-	}
-	return p, nil
-}
+func Decode(data []byte) (Profile, error) { return openfile.DecodeValid[Profile](data) }
 
 // Validate names every bad place of a profile.
 //
