@@ -13,8 +13,6 @@ import (
 // Weighed is a controller weighed for a job.
 type Weighed struct {
 	FullLine     float64 // A RMS from the line, full torque at the greatest speed
-	FullFactor   float64 // the line's power factor there
-	FormFactor   float64 // of the armature's amps there
 	ArmatureNeed float64 // what the armature's wire must carry by the code's share
 	Breaker      float64
 	Conductor    unit.Conductor
@@ -271,7 +269,7 @@ func (g *weigher) full() {
 	d := g.d
 	rpm, _ := d.Greatest(1, g.in.Armature)
 	p := d.At(rpm*0.998, 1)
-	g.w.FullLine, g.w.FullFactor, g.w.FormFactor = p.LineAmps, p.PowerFactor(d.Line), p.FormFactor()
+	g.w.FullLine = p.LineAmps
 	if t := &g.o.Site.Direct; t.Field() { // a diode bridge in front of ohms and inductance
 		g.w.FullLine += t.FieldAmps * 1.11
 	}

@@ -13,7 +13,6 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/site"
-	"graybridge/core/supply"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -109,20 +108,12 @@ func (w onDC) guarding(stop *finding.Finding) (g guarded) {
 	if w.Weighed == nil {
 		return g
 	}
+	g, sizes := steady(w.Site, w.Weighed.FullLine, "controller", stop)
 	g.load = w.Site.Load.Figures(w.Room())
-	amps := w.Weighed.FullLine
-	volts := w.Site.Supply.Volts - amps*w.Site.Supply.FeederOhm
-	draw := &supply.Draw{Mark: finding.Estimated, RunAmps: amps, RunVolts: volts, StartAmps: amps, StartVolts: volts,
-		MostAmps: amps}
-	g.supply, g.judged = w.Site.Supply.Figures(draw), true
-	if stop != nil {
-		g.said = append(g.said, waits(stop, "Breaker and wire follow the controller as it will run. Mend that first."))
-		g.said = append(g.said, w.Site.Supply.Judge(nil, w.Site.Rules)...)
-		return g
+	if sizes {
+		figures, said := w.Guard(dc.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
+		g.guard, g.said = figures, append(g.said, said...)
 	}
-	g.said = append(g.said, w.Site.Supply.Judge(draw, w.Site.Rules)...)
-	figures, said := w.Guard(dc.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
-	g.guard, g.said = figures, append(g.said, said...)
 	return g
 }
 

@@ -12,7 +12,6 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/site"
-	"graybridge/core/supply"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -129,20 +128,12 @@ func (w onDrive) guarding(stop *finding.Finding) (g guarded) {
 	if w.Weighed == nil {
 		return g
 	}
+	g, sizes := steady(w.site, w.Weighed.InputAmps, "drive", stop)
 	g.load = w.site.Load.Figures(w.Room())
-	amps := w.Weighed.InputAmps
-	volts := w.site.Supply.Volts - amps*w.site.Supply.FeederOhm
-	draw := &supply.Draw{Mark: finding.Estimated, RunAmps: amps, RunVolts: volts, StartAmps: amps, StartVolts: volts,
-		MostAmps: amps}
-	g.supply, g.judged = w.site.Supply.Figures(draw), true
-	if stop != nil {
-		g.said = append(g.said, waits(stop, "Breaker and wire follow the drive as it will run. Mend that first."))
-		g.said = append(g.said, w.site.Supply.Judge(nil, w.site.Rules)...)
-		return g
+	if sizes {
+		figures, said := w.Guard(drive.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
+		g.guard, g.said = figures, append(g.said, said...)
 	}
-	g.said = append(g.said, w.site.Supply.Judge(draw, w.site.Rules)...)
-	figures, said := w.Guard(drive.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
-	g.guard, g.said = figures, append(g.said, said...)
 	return g
 }
 

@@ -78,7 +78,7 @@ type Link struct {
 	Start      float64          `json:"start_microfarad"` // entered; 0: none
 	RulerTo    float64          `json:"ruler_to"`         // µF at the right end of the ruler
 	CornerTo   string           `json:"corner_to"`
-	Bridge     string           `json:"bridge"`            // capacitor, rotary or drive
+	Bridge     string           `json:"bridge"`            // capacitor, rotary, drive or dc
 	Third      string           `json:"third"`             // what the third line is called
 	Neutral    bool             `json:"neutral,omitempty"` // the second line wire is the neutral
 	DriveName  string           `json:"drive_name,omitempty"`

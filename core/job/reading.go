@@ -17,6 +17,7 @@ import (
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/site"
+	"graybridge/core/supply"
 	"graybridge/core/unit"
 )
 
@@ -68,6 +69,22 @@ type guarded struct {
 	judged              bool // the supply has been judged with what is drawn
 	choice              *protection.Choice
 	asks                protection.Asks
+}
+
+// steady judges the supply for electronics that ramp a motor up: they draw the same amps
+// at the start as in the run. Breaker and wire are to be sized unless a stop stands.
+func steady(s *site.Site, amps float64, name string, stop *finding.Finding) (out guarded, sizes bool) {
+	volts := s.Supply.Volts - amps*s.Supply.FeederOhm
+	draw := &supply.Draw{Mark: finding.Estimated, RunAmps: amps, RunVolts: volts, StartAmps: amps, StartVolts: volts,
+		MostAmps: amps}
+	out.supply, out.judged = s.Supply.Figures(draw), true
+	if stop != nil {
+		out.said = append(out.said,
+			waits(stop, "Breaker and wire follow the "+name+" as it will run. Mend that first."))
+		draw = nil
+	}
+	out.said = append(out.said, s.Supply.Judge(draw, s.Rules)...)
+	return out, stop == nil
 }
 
 // reading is a document read and its bridge worked out over it.

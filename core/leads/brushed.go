@@ -92,7 +92,6 @@ type BrushedFound struct {
 	RaSpread float64        `json:"-"` // of the positions, as a share
 	Ke       float64        `json:"-"` // V per rpm, measured; 0: not
 	KeBy     string         `json:"-"`
-	IdleAmps float64        `json:"-"` // running free at the higher of two points; 0: not
 	BrushV   float64        `json:"-"`
 	Ready    bool           `json:"-"` // at least one reading of the leads is there
 	FieldOhm float64        `json:"-"` // of the shunt field found; 0: not
@@ -372,7 +371,6 @@ func (b Brushed) spun(r *brushedReader, f *BrushedFound) {
 			high = p
 		}
 	}
-	f.IdleAmps = high[1]
 	// Two points free the constant from the brushes' drop: Ke = ΔV/Δn, the little amps' drop
 	// taken off where the ohms are known.
 	if f.Ke == 0 && high[2]-low[2] > 0.2*high[2] {
