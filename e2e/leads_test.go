@@ -283,6 +283,8 @@ func TestLeadsBayEndToEnd(t *testing.T) {
 	p.until("two touches are in the grid", `document.querySelectorAll('.find-grid .touched').length === 2`)
 	p.press("z")
 	p.press("z")
+	// The page grows shorter as the grid goes: what is clicked next stands still only then.
+	p.until("the touches are undone", `document.querySelectorAll('.find-grid .touched').length === 0`)
 	p.click(".bay-tabs button", "Direction")
 	p.click(".choice-one", "The wrong way")
 	p.sees(".finding-line", "turned the wrong way with the capacitor on L1")
