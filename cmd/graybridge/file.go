@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"slices"
 
 	"graybridge/core/openfile"
 )
@@ -29,10 +30,21 @@ func parse(f *flag.FlagSet, args []string) error {
 	return nil
 }
 
-// readFile reads the one FILE argument of a command, or standard input for -.
-func readFile(name, about string, args []string) (path string, data []byte, err error) {
+// readFile reads the one FILE argument of a command, or standard input for -. Switches,
+// which take no value, may stand before it or after.
+func readFile(name, about string, args []string, switches ...func(*flag.FlagSet)) (path string, data []byte, err error) {
 	f := flag.NewFlagSet(name, flag.ContinueOnError)
-	f.Usage = func() { fmt.Fprintf(f.Output(), "usage: graybridge %s FILE|-\n\n%s\n", name, about) }
+	more := ""
+	for _, add := range switches {
+		add(f)
+		more = " [flags]"
+	}
+	f.Usage = func() {
+		fmt.Fprintf(f.Output(), "usage: graybridge %s FILE|-%s\n\n%s\n", name, more, about)
+		f.PrintDefaults()
+	}
+	args = slices.Clone(args)
+	slices.SortStableFunc(args, func(a, b string) int { return order(a) - order(b) })
 	if err := parse(f, args); err != nil {
 		return "", nil, err
 	}
@@ -53,6 +65,14 @@ func readFile(name, about string, args []string) (path string, data []byte, err 
 	}
 	data, err = io.ReadAll(io.LimitReader(in, openfile.MaxBytes+1))
 	return path, data, err
+}
+
+// order puts switches before everything else.
+func order(arg string) int {
+	if len(arg) > 1 && arg[0] == '-' {
+		return 0
+	}
+	return 1
 }
 
 // bad makes an input error of the file a usage error that names the file.

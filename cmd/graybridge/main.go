@@ -28,6 +28,7 @@ func commands() []command {
 		{"plate", "read plates as typed from a file", plates},
 		{"solve", "solve a bench case (a circuit) from a file", solve},
 		{"simulate", "follow time-domain cases from a file", simulate},
+		{"saturate", "follow machines whose iron saturates from a file", saturate},
 		{"design", "work out capacitor design cases from a file", design},
 		{"rotary", "work out rotary converters from a file", solveRotary},
 		{"dc", "work out brushed motors on a rectifier from a file", solveDC},

@@ -14,8 +14,8 @@
 //	Zf(s) = jXm ‖ Rfe ‖ (R2(s)/s + jX2)      Zb(s) = Zf(2−s)
 //	Vk = (Nk·R1 + jNk·X1)·Ik + Σj (Nk·Nj/3)·[Zf·e^(−j(θk−θj)) + Zb·e^(+j(θk−θj))]·Ij
 //
-// The model is linear (no saturation), without harmonics and without a
-// zero-sequence gap flux.
+// A machine may carry a curve of its main flux (Saturation); without one it is
+// linear. Harmonics and a zero-sequence gap flux are left out.
 package circuit
 
 import (
@@ -80,7 +80,7 @@ type Machine struct {
 
 // Equivalent is the per-phase circuit of a whole phase winding (halves in
 // series), in ohms at FrequencyHz. RfeOhm 0 means no iron loss;
-// R2StandstillOhm 0 means no deep-bar effect.
+// R2StandstillOhm 0 means no deep-bar effect; no Saturation that Xm is a straight line.
 type Equivalent struct {
 	R1Ohm           float64 `json:"r1_ohm"`
 	X1Ohm           float64 `json:"x1_ohm"`
@@ -91,6 +91,8 @@ type Equivalent struct {
 	RfeOhm          float64 `json:"rfe_ohm,omitempty" limit:">0"`
 	FrequencyHz     float64 `json:"frequency_hz"`
 	Poles           int     `json:"poles"`
+
+	Saturation *Saturation `json:"saturation,omitempty"` // never changed once set
 }
 
 // Coil is one coil of a machine: its two ends, its electrical axis and the
@@ -112,6 +114,10 @@ const leakSiemens = 1e-9
 // sources fighting, or one shorted.
 var ErrUnsolvable = errors.New("the circuit has no finite solution: an ideal source is shorted or two ideal sources " +
 	"are joined; give a source some ohms")
+
+// ErrNoFlux says that no main flux of the machines was found that their curves and the
+// circuit both hold.
+var ErrNoFlux = errors.New("no main flux holds between the saturated iron and this circuit")
 
 // ValueError names one value of a circuit that the solver refuses.
 type ValueError struct {
@@ -262,6 +268,7 @@ func (v *checker) equivalent(w string, q Equivalent) {
 	if q.Poles <= 0 || q.Poles%2 != 0 {
 		v.add(w+".poles", fmt.Sprint(q.Poles), "an even number above 0")
 	}
+	v.saturation(w+".saturation", q.Saturation)
 }
 
 // RotorOhm is the rotor resistance at a slip: the deep-bar effect,
@@ -296,11 +303,43 @@ func (q Equivalent) Gap(slip, frequencyHz float64) (z complex128, rotor float64)
 // Balanced is three whole coils on a balanced three-phase supply of volts across
 // each: one coil's amps and the torque in N·m. The textbook's circuit of one
 // phase, which the Solver comes to as well, without its matrix:
-// I = V/(R1 + jX1 + Z), T = 3·|I·Z|²·Re(1/(R2/s + jX2))/ωsync.
+// I = V/(R1 + jX1 + Z), T = 3·|E|²·Re(1/(R2/s + jX2))/ωsync with E = V − I·(R1 + jX1).
 func (q Equivalent) Balanced(volts, frequencyHz, slip float64) (amps complex128, torqueNm float64) {
 	z, rotor := q.Gap(slip, frequencyHz)
-	amps = complex(volts, 0) * reciprocal(complex(q.R1Ohm, q.X1Ohm*frequencyHz/q.FrequencyHz)+z)
-	return amps, 3 * square(amps*z) * rotor / q.SyncRadPerSecond(frequencyHz)
+	own := complex(q.R1Ohm, q.X1Ohm*frequencyHz/q.FrequencyHz)
+	y := reciprocal(z)
+	if c := q.Saturation; c != nil && c.A < 1 {
+		y += complex(0, -(1-c.A)/(q.XmOhm*frequencyHz/q.FrequencyHz)) * complex(q.bend(own, y, volts, frequencyHz), 0)
+	}
+	e := complex(volts, 0) * reciprocal(1+own*y)
+	return e * y, 3 * square(e) * rotor / q.SyncRadPerSecond(frequencyHz)
+}
+
+// bend is x^(n−1) − 1 at the flux x that a coil behind its own ohms settles at:
+// x·|1 + z·(y − j(1−a)b·(x^(n−1) − 1))| = volts over the rated gap volts, by Newton's
+// method from above, where the left side only grows steeper.
+func (q Equivalent) bend(own, y complex128, volts, frequencyHz float64) float64 {
+	c, k := q.Saturation, frequencyHz/q.FrequencyHz
+	d0, d1 := 1+own*y, own*complex(0, -(1-c.A)/(q.XmOhm*k))
+	fed := volts / (c.RatedGapVoltsRMS * k)
+	x := fed / math.Sqrt(square(d0)) // the straight line's
+	half := (c.N - 1) / 2
+	m := power(x*x, half) - 1
+	for range 60 {
+		d := d0 + d1*complex(m, 0)
+		size := math.Sqrt(square(d))
+		slope := size + (real(d)*real(d1)+imag(d)*imag(d1))/size*(c.N-1)*(m+1)
+		step := (x*size - fed) / slope
+		x -= step
+		if x <= 0 {
+			x = (x + step) / 2
+		}
+		m = power(x*x, half) - 1
+		if math.Abs(step) <= 1e-13*x {
+			break
+		}
+	}
+	return m
 }
 
 // reciprocal is 1/z without the care for infinities that Go's complex division

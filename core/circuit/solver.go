@@ -22,7 +22,9 @@ type Solver struct {
 
 	base  []complex128 // n×n, everything but elements and machines' couplings
 	work  []complex128 // n×n, overwritten by the factorisation
+	pivot []int
 	x     []complex128 // right side, then solution
+	ports *ports       // nil: no machine saturates
 	dirty bool
 }
 
@@ -39,6 +41,8 @@ type machine struct {
 	turn   []complex128 // e^(+j(θk−θj)) · NkNj/3, row-major
 	zf, zb complex128
 	pf, pb float64 // rotor siemens of the forward and backward field
+	gap    gap
+	jf, jb complex128 // magnetising amps of the two fields beyond the straight line
 }
 
 type coilRow struct {
@@ -71,7 +75,11 @@ func Compile(c *Circuit) (*Solver, error) {
 	}
 	s.base = make([]complex128, s.n*s.n)
 	s.work = make([]complex128, s.n*s.n)
+	s.pivot = make([]int, s.n)
 	s.x = make([]complex128, s.n)
+	if of := s.bent(); len(of) > 0 {
+		s.ports = newPorts(of, s.n)
+	}
 	for _, e := range c.Elements {
 		s.elements = append(s.elements, element{Element: e, from: s.nodes[e.From], to: s.nodes[e.To]})
 		s.admit(len(s.elements) - 1)
@@ -152,6 +160,21 @@ func (s *Solver) addMachine(m Machine) {
 	mm.fields(s.frequencyHz)
 	s.n += k
 	s.machines = append(s.machines, mm)
+}
+
+// bent gives the machines whose main flux follows a curve, and readies them.
+func (s *Solver) bent() (of []int) {
+	for i := range s.machines {
+		m := &s.machines[i]
+		c := m.Equivalent.Saturation
+		if c == nil || c.A == 1 {
+			continue
+		}
+		k := s.frequencyHz / m.Equivalent.FrequencyHz
+		m.gap = gap{ellipse: c.ellipse(), b: 1 / (m.Equivalent.XmOhm * k), rated2: c.RatedGapVoltsRMS * c.RatedGapVoltsRMS * k * k}
+		of = append(of, i)
+	}
+	return of
 }
 
 func (m *machine) fields(frequencyHz float64) {
@@ -271,17 +294,26 @@ func (s *Solver) Solve() error {
 		sin, cos := math.Sincos(src.PhaseDeg * math.Pi / 180)
 		s.x[s.nodeCount+i] = complex(src.VoltsRMS*cos, src.VoltsRMS*sin)
 	}
-	if !eliminate(a, s.x, n) {
+	if !factor(a, s.pivot, n) {
 		return ErrUnsolvable
+	}
+	s.substitute(s.x)
+	if s.ports != nil && !s.saturate() {
+		return ErrNoFlux
+	}
+	for _, v := range s.x {
+		if m := abs1(v); !(m < 1e12) {
+			return ErrUnsolvable
+		}
 	}
 	s.dirty = false
 	return nil
 }
 
-// eliminate solves a·x = b in place by Gauss elimination with partial
-// pivoting; b becomes x. It reports false where a is singular to working
-// precision. a is n×n, row-major, and is destroyed.
-func eliminate(a, b []complex128, n int) bool {
+// factor takes a, n×n and row-major, apart by Gauss elimination with partial
+// pivoting: above the diagonal what is left, below it the factors taken, on it the
+// reciprocals. It reports false where a is singular to working precision.
+func factor(a []complex128, pivots []int, n int) bool {
 	for col := range n {
 		pivot, size := col, abs1(a[col*n+col])
 		for r := col + 1; r < n; r++ {
@@ -292,13 +324,13 @@ func eliminate(a, b []complex128, n int) bool {
 		if !(size > 1e-13) {
 			return false
 		}
+		pivots[col] = pivot
 		top := a[col*n : col*n+n]
 		if pivot != col {
 			other := a[pivot*n : pivot*n+n]
-			for c := col; c < n; c++ {
+			for c := range top {
 				top[c], other[c] = other[c], top[c]
 			}
-			b[col], b[pivot] = b[pivot], b[col]
 		}
 		inv := reciprocal(top[col])
 		for r := col + 1; r < n; r++ {
@@ -307,14 +339,34 @@ func eliminate(a, b []complex128, n int) bool {
 				continue
 			}
 			f := row[col] * inv
+			row[col] = f
 			for c := col + 1; c < n; c++ {
 				if t := top[c]; t != 0 {
 					row[c] -= f * t
 				}
 			}
-			b[r] -= f * b[col]
 		}
-		top[col] = inv // kept for the way back
+		top[col] = inv
+	}
+	return true
+}
+
+// substitute turns a right side into the solution with the factors in s.work.
+func (s *Solver) substitute(b []complex128) {
+	n, a := s.n, s.work
+	for col, pivot := range s.pivot {
+		if pivot != col {
+			b[col], b[pivot] = b[pivot], b[col]
+		}
+	}
+	for r := 1; r < n; r++ {
+		v := b[r]
+		for c, f := range a[r*n : r*n+r] {
+			if f != 0 {
+				v -= f * b[c]
+			}
+		}
+		b[r] = v
 	}
 	for r := n - 1; r >= 0; r-- {
 		v := b[r]
@@ -323,12 +375,6 @@ func eliminate(a, b []complex128, n int) bool {
 		}
 		b[r] = v * a[r*n+r]
 	}
-	for _, v := range b {
-		if m := abs1(v); !(m < 1e12) {
-			return false
-		}
-	}
-	return true
 }
 
 func abs1(z complex128) float64 { return math.Abs(real(z)) + math.Abs(imag(z)) }
@@ -387,14 +433,8 @@ type Shaft struct {
 // P = 3·|A·Z|²·Re(1/(R2/s + jX2)) for each field, T = (Pf − Pb)/ωsync.
 func (s *Solver) Shaft(i int) Shaft {
 	m := &s.machines[i]
-	var f, b complex128
-	for k := range m.rows {
-		c := &m.rows[k]
-		amps := s.x[m.first+k] * complex(c.share/3, 0)
-		f += amps * c.axis
-		b += amps * complex(real(c.axis), -imag(c.axis))
-	}
-	vf, vb := square(f*m.zf), square(b*m.zb)
+	f, b := m.amps(s.x)
+	vf, vb := square((f-m.jf)*m.zf), square((b-m.jb)*m.zb)
 	w := m.Equivalent.SyncRadPerSecond(s.frequencyHz)
 	pf, pb := 3*vf*m.pf, 3*vb*m.pb
 	out := Shaft{
@@ -405,6 +445,29 @@ func (s *Solver) Shaft(i int) Shaft {
 		out.IronWatts = 3 * (vf + vb) / m.Equivalent.RfeOhm
 	}
 	return out
+}
+
+// amps are the forward and the backward gap amps of a solution, a phase:
+// A = ⅓·Σ Nk·Ik·e^(±jθk).
+func (m *machine) amps(x []complex128) (f, b complex128) {
+	for k := range m.rows {
+		c := &m.rows[k]
+		amps := x[m.first+k] * complex(c.share/3, 0)
+		f += amps * c.axis
+		b += amps * complex(real(c.axis), -imag(c.axis))
+	}
+	return f, b
+}
+
+// Flux is the greatest main flux of machine i over a turn of its field, over the flux
+// that a curve calls rated; 0 where the machine has no curve.
+func (s *Solver) Flux(i int) float64 {
+	m := &s.machines[i]
+	if m.gap.rated2 == 0 {
+		return 0
+	}
+	f, b := m.amps(s.x)
+	return (math.Sqrt(square((f-m.jf)*m.zf)) + math.Sqrt(square((b-m.jb)*m.zb))) / math.Sqrt(m.gap.rated2)
 }
 
 func square(z complex128) float64 { return real(z)*real(z) + imag(z)*imag(z) }

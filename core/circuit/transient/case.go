@@ -210,7 +210,7 @@ func (f *Cases) Solve(i int) (any, error) {
 		return nil, err
 	}
 	if c.Mode == fixedSlip {
-		return c.held(&setup)
+		return setup.held(c.Name)
 	}
 	return c.free(&setup)
 }
@@ -219,7 +219,7 @@ func (f *Cases) Solve(i int) (any, error) {
 const tenPeriods = 10
 
 // held runs until nothing changes from period to period, then ten more.
-func (c *Case) held(s *Setup) (CaseAnswer, error) {
+func (s *Setup) held(name string) (CaseAnswer, error) {
 	bank := make([]int, len(s.Circuit.Elements))
 	for i := range bank {
 		bank[i] = i
@@ -242,7 +242,7 @@ func (c *Case) held(s *Setup) (CaseAnswer, error) {
 			if settled > 0 {
 				settled++
 			} else {
-				if last != nil && c.alike(w, last) && periods > 25 {
+				if last != nil && alike(w, last) && periods > 25 {
 					settled = 1
 				}
 				last, w = w, &window{bank: bank, coils: len(coils)}
@@ -254,7 +254,7 @@ func (c *Case) held(s *Setup) (CaseAnswer, error) {
 	if err != nil {
 		return CaseAnswer{}, err
 	}
-	a := CaseAnswer{Name: c.Name, SupplyAmps: w.rms(w.supply), WindingAmps: w.windings(coils),
+	a := CaseAnswer{Name: name, SupplyAmps: w.rms(w.supply), WindingAmps: w.windings(coils),
 		SupplyWatts: w.watt / float64(w.n), TorqueMean: w.torque / float64(w.n),
 		TorqueRipple:    w.lastT.high - w.lastT.low,
 		IronLossLeftOut: result.IronLoss, DeepBarHeldTo: result.DeepBarTo[0]}
@@ -266,7 +266,7 @@ func (c *Case) held(s *Setup) (CaseAnswer, error) {
 }
 
 // alike compares two periods to a millionth.
-func (c *Case) alike(a, b *window) bool {
+func alike(a, b *window) bool {
 	near := func(x, y, scale float64) bool { return math.Abs(x-y) <= 1e-10*(scale+1e-9) }
 	scale := a.supply
 	for k := range a.coil {

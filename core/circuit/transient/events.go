@@ -19,7 +19,7 @@ func (r *runner) loosen() {
 		if t := r.airgap(m, r.y); math.Abs(t) > r.set.Rotors[m].Load.Nm(0) {
 			r.stuck[m] = false
 			r.heading[m] = math.Copysign(1, t)
-			r.derive(r.t, r.y, r.speed, r.dy, r.dspeed)
+			r.derive()
 		}
 	}
 }

@@ -54,6 +54,8 @@ type network struct {
 	vdot  matrix // nc × (n + 2): dv/dt
 	loopV matrix // nq × (n + 2): what drives the loops
 	mass  matrix // nq × nq: inductance seen by the loops
+	leak  matrix // nq × nq: the leakage alone of it
+	link  matrix // nq × 2nm: loop flux per main flux
 	flux  matrix // nq × 2nm: loop flux per rotor flux
 	space matrix // 2nm × nq: stator space vector per loop amp
 	tiedV matrix // volts of tied capacitors over (v, sin, cos)
@@ -387,6 +389,7 @@ func (w *network) assemble(c *circuit.Circuit) {
 		return out
 	}
 	w.mass, w.flux, w.space = newMatrix(w.nq, w.nq), newMatrix(w.nq, 2*w.nm), newMatrix(2*w.nm, w.nq)
+	w.link = newMatrix(w.nq, 2*w.nm)
 	w.loopV = newMatrix(w.nq, cols)
 	for l, x := range w.coils {
 		drive := full(across(x))
@@ -418,12 +421,15 @@ func (w *network) assemble(c *circuit.Circuit) {
 		k := w.machines[m]
 		for q := range w.nq {
 			t := w.loops[l][q] * coil.Share
+			w.link.add(q, 2*m, t*cos)
+			w.link.add(q, 2*m+1, t*sin)
 			w.flux.add(q, 2*m, t*cos*k.lm/k.lr)
 			w.flux.add(q, 2*m+1, t*sin*k.lm/k.lr)
 			w.space.add(2*m, q, 2./3*t*cos)
 			w.space.add(2*m+1, q, 2./3*t*sin)
 		}
 	}
+	w.leak = w.mass.clone()
 	// The gap's share of the loops' inductance: ⅔·Lσ·Nk·Nj·cos(θk − θj).
 	for m, k := range w.machines {
 		sigma := k.lm * k.l2 / k.lr * 1.5

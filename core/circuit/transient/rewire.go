@@ -28,6 +28,11 @@ func (r *runner) rewire(amps, volts map[string]float64, flux []float64) error {
 		return err
 	}
 	r.net = net
+	if bends(&r.circuit) {
+		if r.sat, err = newSaturated(net, &r.circuit); err != nil {
+			return err
+		}
+	}
 	n := net.n
 	r.y, r.dy, r.mid, r.next = make([]float64, n), make([]float64, n), make([]float64, n), make([]float64, n)
 	for i := range r.k {
@@ -78,6 +83,6 @@ func (r *runner) rewire(amps, volts map[string]float64, flux []float64) error {
 			return errStiff
 		}
 	}
-	r.derive(r.t, r.y, r.speed, r.dy, r.dspeed)
+	r.derive()
 	return nil
 }

@@ -17,7 +17,9 @@ type runner struct {
 	result  Result
 
 	net       *network
-	omega     float64 // of the supply, rad/s
+	sat       *saturated // nil: every main flux is a straight line
+	slopes    bool       // the loops' di/dt are asked for
+	omega     float64    // of the supply, rad/s
 	step      float64
 	deep      bool   // some rotor changes its ohms with slip
 	a0        matrix // n × (n+2), over (y, sin, cos)
@@ -65,6 +67,9 @@ func newRunner(s *Setup) (*runner, error) {
 		r.stuck = append(r.stuck, s.Rotors[i].SpeedShare == 0 && !s.Rotors[i].Held)
 	}
 	r.circuit = c
+	for _, e := range c.Elements {
+		r.slopes = r.slopes || e.Kind == circuit.Inductor
+	}
 	longest := s.StepS
 	if longest == 0 {
 		longest = longestStep
@@ -182,10 +187,13 @@ func near(a, b []float64, by float64) bool {
 	return true
 }
 
-// derive gives dy/dt and the accelerations at a moment.
-func (r *runner) derive(t float64, y, speed, dy, dspeed []float64) {
-	sin, cos := math.Sincos(r.omega * t)
-	r.deriveAt(sin, cos, y, speed, dy, dspeed)
+// derive writes dy/dt and the accelerations at the present moment.
+func (r *runner) derive() {
+	if r.sat != nil {
+		r.settleSaturated()
+		return
+	}
+	r.deriveAt(r.sin, r.cos, r.y, r.speed, r.dy, r.dspeed)
 }
 
 func (r *runner) deriveAt(sin, cos float64, y, speed, dy, dspeed []float64) {
@@ -218,6 +226,10 @@ func (r *runner) deriveAt(sin, cos float64, y, speed, dy, dspeed []float64) {
 // airgap is T = −(3/2)·p·Im{ψm*·i_r} with ψm = Lm(i_s + i_r).
 func (r *runner) airgap(m int, y []float64) float64 {
 	net := r.net
+	if r.sat != nil {
+		r.sat.fluxOf(y)
+		return r.sat.airgap(m, y)
+	}
 	k := net.machines[m]
 	at := net.nq + net.nc + 2*m
 	sx, sy := 0.0, 0.0
@@ -234,6 +246,10 @@ func (r *runner) airgap(m int, y []float64) float64 {
 // advance is one classic Runge-Kutta step of length h from the present state
 // into y and speed; dy and dspeed hold the derivative at its beginning.
 func (r *runner) advance(h float64, y, speed []float64) {
+	if r.sat != nil {
+		r.advanceSaturated(h, y, speed)
+		return
+	}
 	if r.deep { // rotor ohms of the middle of the step
 		for m := range speed {
 			r.midSpeed[m] = r.speed[m] + h/2*r.dspeed[m]
@@ -272,7 +288,7 @@ func (r *runner) settle(t float64, y, speed []float64) {
 	copy(r.y, y)
 	copy(r.speed, speed)
 	r.sin, r.cos = math.Sincos(r.omega * t)
-	r.derive(t, r.y, r.speed, r.dy, r.dspeed)
+	r.derive()
 	r.result.Steps++
 }
 
