@@ -32,7 +32,8 @@ func parse(f *flag.FlagSet, args []string) error {
 
 // readFile reads the one FILE argument of a command, or standard input for -. Switches,
 // which take no value, may stand before it or after.
-func readFile(name, about string, args []string, switches ...func(*flag.FlagSet)) (path string, data []byte, err error) {
+func readFile(name, about string, args []string, switches ...func(*flag.FlagSet)) (path string, data []byte,
+	err error) {
 	f := flag.NewFlagSet(name, flag.ContinueOnError)
 	more := ""
 	for _, add := range switches {

@@ -41,7 +41,7 @@ func (v *checker) saturation(w string, c *Saturation) {
 	v.positive(w+".rated_gap_volts_rms", c.RatedGapVoltsRMS)
 }
 
-// ellipse is the curve under a forward and a backward field together. The flux then
+// Ellipse is the curve under a forward and a backward field together. The flux then
 // runs round an ellipse, |1 + e^(jφ)…|² = u + v + 2√(uv)·cos φ with u and v the squares
 // of the two fields over the rated one, and the fundamental of its magnetising amps is
 // each field times a real factor: the slope of
@@ -50,7 +50,7 @@ func (v *checker) saturation(w string, c *Saturation) {
 //
 // along it, for u ≥ v (harmonic balance at the fundamental; the mean of a binomial's
 // square). The sum ends for an odd n.
-type ellipse struct {
+type Ellipse struct {
 	a, q  float64
 	coeff [most]float64 // (q over k)²
 	terms int
@@ -58,8 +58,9 @@ type ellipse struct {
 
 const most = 24
 
-func (c *Saturation) ellipse() ellipse {
-	e := ellipse{a: c.A, q: (c.N + 1) / 2}
+// Ellipse makes the curve ready for two fields.
+func (c *Saturation) Ellipse() Ellipse {
+	e := Ellipse{a: c.A, q: (c.N + 1) / 2}
 	choose := 1.0
 	for k := range most {
 		if choose == 0 {
@@ -75,10 +76,17 @@ func (c *Saturation) ellipse() ellipse {
 	return e
 }
 
+// Shares are the factors over the bend: a field E asks E/(jXm)·(a + (1−a)·share). u and v
+// are the squares of the forward and backward gap volts over the rated ones.
+func (e *Ellipse) Shares(u, v float64) (forward, backward float64) {
+	s := e.slopes(u, v)
+	return s.u, s.v
+}
+
 // slopes are U's first and second derivatives.
 type slopes struct{ u, v, uu, uv, vv float64 }
 
-func (e *ellipse) slopes(u, v float64) slopes {
+func (e *Ellipse) slopes(u, v float64) slopes {
 	if v > u {
 		s := e.slopes(v, u)
 		return slopes{s.v, s.u, s.vv, s.uv, s.uu}
@@ -113,7 +121,7 @@ func power(x, p float64) float64 {
 
 // gap is what a machine with a curve carries beside the linear solution.
 type gap struct {
-	ellipse
+	Ellipse
 	b      float64 // siemens of the straight line at the circuit's hertz
 	rated2 float64 // square of the gap volts that make the rated flux
 	first  int     // its forward port; the backward one follows
@@ -303,43 +311,4 @@ func (s *Solver) linearise(part float64) {
 			}
 		}
 	}
-}
-
-// gauss solves a·x = b in place, a row-major n×n; b becomes x.
-func gauss(a, b []float64, n int) bool {
-	for col := range n {
-		pivot := col
-		for r := col + 1; r < n; r++ {
-			if math.Abs(a[r*n+col]) > math.Abs(a[pivot*n+col]) {
-				pivot = r
-			}
-		}
-		if !(math.Abs(a[pivot*n+col]) > 1e-300) {
-			return false
-		}
-		if pivot != col {
-			for c := col; c < n; c++ {
-				a[col*n+c], a[pivot*n+c] = a[pivot*n+c], a[col*n+c]
-			}
-			b[col], b[pivot] = b[pivot], b[col]
-		}
-		inv := 1 / a[col*n+col]
-		for r := col + 1; r < n; r++ {
-			f := a[r*n+col] * inv
-			if f == 0 {
-				continue
-			}
-			for c := col; c < n; c++ {
-				a[r*n+c] -= f * a[col*n+c]
-			}
-			b[r] -= f * b[col]
-		}
-	}
-	for r := n - 1; r >= 0; r-- {
-		for c := r + 1; c < n; c++ {
-			b[r] -= a[r*n+c] * b[c]
-		}
-		b[r] /= a[r*n+r]
-	}
-	return true
 }

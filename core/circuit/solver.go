@@ -171,7 +171,8 @@ func (s *Solver) bent() (of []int) {
 			continue
 		}
 		k := s.frequencyHz / m.Equivalent.FrequencyHz
-		m.gap = gap{ellipse: c.ellipse(), b: 1 / (m.Equivalent.XmOhm * k), rated2: c.RatedGapVoltsRMS * c.RatedGapVoltsRMS * k * k}
+		m.gap = gap{Ellipse: c.Ellipse(), b: 1 / (m.Equivalent.XmOhm * k),
+			rated2: c.RatedGapVoltsRMS * c.RatedGapVoltsRMS * k * k}
 		of = append(of, i)
 	}
 	return of
@@ -308,73 +309,6 @@ func (s *Solver) Solve() error {
 	}
 	s.dirty = false
 	return nil
-}
-
-// factor takes a, n×n and row-major, apart by Gauss elimination with partial
-// pivoting: above the diagonal what is left, below it the factors taken, on it the
-// reciprocals. It reports false where a is singular to working precision.
-func factor(a []complex128, pivots []int, n int) bool {
-	for col := range n {
-		pivot, size := col, abs1(a[col*n+col])
-		for r := col + 1; r < n; r++ {
-			if v := abs1(a[r*n+col]); v > size {
-				pivot, size = r, v
-			}
-		}
-		if !(size > 1e-13) {
-			return false
-		}
-		pivots[col] = pivot
-		top := a[col*n : col*n+n]
-		if pivot != col {
-			other := a[pivot*n : pivot*n+n]
-			for c := range top {
-				top[c], other[c] = other[c], top[c]
-			}
-		}
-		inv := reciprocal(top[col])
-		for r := col + 1; r < n; r++ {
-			row := a[r*n : r*n+n]
-			if row[col] == 0 {
-				continue
-			}
-			f := row[col] * inv
-			row[col] = f
-			for c := col + 1; c < n; c++ {
-				if t := top[c]; t != 0 {
-					row[c] -= f * t
-				}
-			}
-		}
-		top[col] = inv
-	}
-	return true
-}
-
-// substitute turns a right side into the solution with the factors in s.work.
-func (s *Solver) substitute(b []complex128) {
-	n, a := s.n, s.work
-	for col, pivot := range s.pivot {
-		if pivot != col {
-			b[col], b[pivot] = b[pivot], b[col]
-		}
-	}
-	for r := 1; r < n; r++ {
-		v := b[r]
-		for c, f := range a[r*n : r*n+r] {
-			if f != 0 {
-				v -= f * b[c]
-			}
-		}
-		b[r] = v
-	}
-	for r := n - 1; r >= 0; r-- {
-		v := b[r]
-		for c := r + 1; c < n; c++ {
-			v -= a[r*n+c] * b[c]
-		}
-		b[r] = v * a[r*n+r]
-	}
 }
 
 func abs1(z complex128) float64 { return math.Abs(real(z)) + math.Abs(imag(z)) }

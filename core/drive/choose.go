@@ -233,7 +233,7 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 			Figure: unit.Percent(a.Start.Gives), Limit: unit.Percent(a.StartShare) + " asked",
 			Measure: finding.Against(a.Start.Gives, finding.AtLeast, a.StartShare, "of rated torque"),
 			Entries: []string{"load.start"},
-			Why: []finding.Why{{Formula: "torque at 4 % of its hertz inside the limit of amps, at the best boost",
+			Why: []finding.Why{{Formula: "torque at 6 % of its hertz inside the limit of amps, at the best boost",
 				Numbers: fmt.Sprintf("boost %s", unit.Percent(a.Start.Share)), Section: finding.OnDriveSpeed,
 				Source: "engine", Estimated: true}}}
 		if a.Start.Gives < a.StartShare {

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"math/cmplx"
-	"slices"
 	"sort"
 
 	"graybridge/core/finding"
@@ -132,10 +131,11 @@ func (m Motor) At(hertz float64) (Point, error) {
 	return p, nil
 }
 
-// boostAt is the frequency at which the boost must bring the load off, as a
-// share of the motor's own; its steps end at 15 %, the most that is worth its heat.
+// boostAt is the frequency at which the boost must bring the load off, as a share of
+// the motor's own: the ramp has come that far before anything turns (planning). Its
+// steps end at 15 %, the most that is worth its heat.
 const (
-	boostAt    = 0.04
+	boostAt    = 0.06
 	boostLeast = 0.01
 	boostStep  = 0.01
 	boostSteps = 14
@@ -152,10 +152,14 @@ type Brought struct {
 // Boost looks for the least share of the volts that brings a torque, over
 // rated, off at hardly any hertz inside the limit of amps. Torque over boost
 // rises and falls again: too many volts pass the limit of amps with no load at
-// all, so the whole range is looked through.
+// all, there or further up the ramp where the iron saturates first, so the whole
+// range is looked through.
 func (m Motor) Boost(torque float64) Brought {
 	gives := func(share float64) (float64, float64) {
 		m.BoostShare = share
+		if m.overfed() {
+			return 0, 0
+		}
 		p, err := m.At(boostAt * m.Model.FrequencyHz)
 		if err != nil {
 			return 0, 0
@@ -177,6 +181,21 @@ func (m Motor) Boost(torque float64) Brought {
 		}
 	}
 	return best
+}
+
+// overfed says that idling somewhere up the ramp passes the limit of amps: the boost then
+// magnetises more than it lifts.
+func (m Motor) overfed() bool {
+	for _, part := range [...]float64{boostAt, 0.1, 0.15, 0.2, 0.3, 0.4} {
+		at, err := m.feel(part * m.Model.FrequencyHz)
+		if err != nil {
+			return true
+		}
+		if _, idle := at(1e-6); idle > m.LimitShare {
+			return true
+		}
+	}
+	return false
 }
 
 // Envelope follows the motor from nearly nothing to a frequency.
@@ -298,127 +317,6 @@ func (c Chosen) HertzFor(m Motor, p *Profile, way string, value float64) (hertz 
 		}
 	}
 	return (low + high) / 2, true
-}
-
-// Ramp is a time to come up or down and what it asks on the way.
-type Ramp struct {
-	Least float64   `json:"least_s"`
-	Asked float64   `json:"asked_s"`
-	Hz    []float64 `json:"hz" nullable:"false"`
-	// of plate amps, on the way at the time asked; down: torque over what brakes
-	Share []float64 `json:"share" nullable:"false"`
-	Limit float64   `json:"limit"`
-	Trips bool      `json:"trips"`
-	Text  string    `json:"text"`
-}
-
-// BrakeShare is the torque that a drive without resistor brakes with, over
-// rated: losses of motor and link alone, planning.
-const BrakeShare = 0.15
-
-// LongestRamp is the longest run-up in seconds that is planned: a motor near its
-// limit of amps for longer is not brought up but roasted (planning).
-const LongestRamp = 60.0
-
-// Up is the run-up to a frequency: the least time from the inertia and the
-// torque that the amps limit leaves over the load, and the amps at another.
-func (m Motor) Up(most, asked float64) Ramp {
-	r := Ramp{Hz: []float64{}, Share: []float64{}, Limit: m.LimitShare}
-	rated := m.Model.RatedTorqueNm
-	const steps = 20
-	dOmega := 4 * math.Pi * most / float64(m.Model.Eq.Poles) / steps
-	var spare []float64
-	for i := range steps {
-		// A drive begins at a little above nothing: the boost is made for that.
-		p, err := m.At(math.Max(most*(float64(i)+0.5)/steps, boostAt*m.Model.FrequencyHz))
-		if err != nil {
-			return r
-		}
-		load := m.Load.ShaftNm(m.Model, 120*p.Hz/float64(m.Model.Eq.Poles)/m.Model.RPM) / rated
-		spare = append(spare, p.Short-load)
-		r.Hz = append(r.Hz, p.Hz)
-	}
-	// A ramp is straight: where least is spare decides.
-	if least := slices.Min(spare); least > 0 {
-		r.Least = m.Inertia * dOmega * steps / (least * rated)
-	} else {
-		r.Least = math.Inf(1)
-	}
-	// Minutes on the limit of amps are no ramp: there is too little to spare.
-	if r.Least > LongestRamp {
-		r.Least = math.Inf(1)
-	}
-	if math.IsInf(r.Least, 1) {
-		r.Asked, r.Trips, r.Text = asked, true, "It does not come up: the load and its inertia ask more than the "+
-			"amps limit gives."
-		return r
-	}
-	if r.Asked = asked; asked == 0 {
-		r.Asked = math.Max(2, math.Ceil(1.5*r.Least))
-	}
-	need := m.Inertia * dOmega * steps / r.Asked / rated
-	for i, h := range r.Hz {
-		load := m.Load.ShaftNm(m.Model, 120*h/float64(m.Model.Eq.Poles)/m.Model.RPM) / rated
-		r.Share = append(r.Share, m.ampsFor(h, load+need))
-		r.Trips = r.Trips || need > spare[i]
-	}
-	r.Text = fmt.Sprintf("At least %s from standstill to %s; shorter, it reaches its limit of amps and trips or "+
-		"drags.", unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
-	return r
-}
-
-// ampsFor is the share of plate amps at which the motor gives a torque; the
-// limit and a tenth where it cannot.
-func (m Motor) ampsFor(hertz, torque float64) float64 {
-	at, err := m.feel(hertz)
-	if err != nil {
-		return 0
-	}
-	want := torque*m.Model.RatedTorqueNm + m.Model.FrictionNm
-	slip := machine.RunSlip(func(slip float64) float64 { t, _ := at(slip); return t - want }, 0)
-	if math.IsNaN(slip) {
-		return 1.1 * m.LimitShare
-	}
-	_, share := at(slip)
-	return share
-}
-
-// Down is the ramp down: what the losses brake, or the resistor, and the load
-// with them.
-func (m Motor) Down(most, asked float64, resistor bool) Ramp {
-	brake := BrakeShare
-	if resistor {
-		brake = 1
-	}
-	r := Ramp{Hz: []float64{}, Share: []float64{}, Limit: 1}
-	rated := m.Model.RatedTorqueNm
-	const steps = 20
-	dOmega := 4 * math.Pi * most / float64(m.Model.Eq.Poles) / steps
-	help := func(h float64) float64 {
-		return brake + m.Load.ShaftNm(m.Model, 120*h/float64(m.Model.Eq.Poles)/m.Model.RPM)/rated +
-			m.Model.FrictionNm/rated
-	}
-	for i := range steps {
-		h := most * (1 - (float64(i)+0.5)/steps)
-		r.Hz = append(r.Hz, h)
-		r.Least = math.Max(r.Least, m.Inertia*dOmega*steps/(help(h)*rated))
-	}
-	if r.Asked = asked; asked == 0 {
-		r.Asked = math.Max(2, math.Ceil(1.5*r.Least))
-	}
-	need := m.Inertia * dOmega * steps / r.Asked / rated
-	for _, h := range r.Hz {
-		share := need / help(h)
-		r.Share = append(r.Share, share)
-		r.Trips = r.Trips || share > 1
-	}
-	r.Text = fmt.Sprintf("At least %s from %s to standstill on its own losses and the load (planning); shorter, the "+
-		"link's volts rise and it trips.", unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
-	if resistor {
-		r.Text = fmt.Sprintf("At least %s from %s to standstill with the braking resistor (planning).",
-			unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
-	}
-	return r
 }
 
 // Words is the grade of a torque asked over what is there for good.

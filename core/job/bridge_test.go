@@ -53,7 +53,7 @@ func TestTheVerdictFollowsTheDuty(t *testing.T) {
 	require.Equal(t, capacitor.Permanent, job.Make(d).Use.Use)
 	require.Contains(t, job.Make(d).Use.Other, "reactance rule")
 	require.Equal(t, "Permanent under load, not left idling", job.Make(scenario.Blunger()).Use.Title)
-	d.Machines[0].Load = load.Entry{Does: "stirs slip", Kind: machine.Constant, Share: "85 %", Start: load.Free}
+	d.Machines[0].Load = load.Entry{Does: "stirs slip", Kind: machine.Constant, Share: "90 %", Start: load.Free}
 	v := job.Make(d).Use
 	require.Equal(t, capacitor.TestOnly, v.Use, v.Reason)
 	d.Machines[0].Load.On, d.Machines[0].Load.Off = "4 min", "40 min"

@@ -12,6 +12,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/scenario"
+	"graybridge/core/unit"
 )
 
 func TestTheBallMillIsPlannedOnItsDrive(t *testing.T) {
@@ -37,7 +38,7 @@ func TestTheBallMillIsPlannedOnItsDrive(t *testing.T) {
 	require.Equal(t, "0", codes["D4040"].Value, "nothing starts by itself")
 	require.NotContains(t, codes, "A1030", "50 Hz is its default")
 	require.Empty(t, p.Schools, "no capacitor is spoken of")
-	require.Equal(t, "88\u00a0%", p.Leads.Ways[0].Worst)
+	require.Equal(t, unit.Percent(p.Drive.Point.Share), p.Leads.Ways[0].Worst)
 	require.NotEmpty(t, p.Leads.Ways[0].Start)
 	require.NotEqual(t, p.Leads.Ways[0].Worst, p.Leads.Ways[1].Worst, "in star it is weak")
 	require.True(t, p.Card.Ready, p.Card.NotReady)

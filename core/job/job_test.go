@@ -101,7 +101,7 @@ func TestTheBlungerRunsInDeltaOnItsCapacitor(t *testing.T) {
 	for _, s := range p.Schools {
 		if s.ID == "balance" {
 			good++
-			require.InDelta(t, 50.8, s.Microfarad, 0.5)
+			require.InDelta(t, 52, s.Microfarad, 0.5, "the made-up workshop's own")
 		} else if s.Grade == finding.Stop {
 			over++
 		}

@@ -83,7 +83,7 @@ func TestTheRangeMeetsThePlanAndShowsTheBlindRelay(t *testing.T) {
 	}
 	require.InDelta(t, p.Wanted.Supply, at.SupplyAmps, 1e-6)
 	require.Greater(t, r.Chosen[0].Worst, 1.0, "idling, a winding passes its plate amps")
-	require.Less(t, r.Chosen[0].SupplyAmps, 0.6*r.InLines, "while the supply line is far below the setting")
+	require.Less(t, r.Chosen[0].SupplyAmps, 0.7*r.InLines, "while the supply line is far below the setting")
 	require.Greater(t, r.BySchool[0].Worst, r.Chosen[0].Worst)
 	for i := 1; i < len(r.Chosen); i++ {
 		require.Less(t, r.Chosen[i].RPM, r.Chosen[i-1].RPM)

@@ -69,7 +69,7 @@ func TestTheIdlersFilm(t *testing.T) {
 func TestSpunTheWrongWay(t *testing.T) {
 	d := scenario.ClayRoom().Of("m2")
 	d.Machines[0].Load.Heaviest = ""
-	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "180", "15"
+	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "160", "15"
 	right := job.Make(d)
 	require.NotEqual(t, finding.Stop, found(right, rotary.IDWorst).Grade)
 	require.NotNil(t, found(right, rotary.IDTrap), "the trap is named")
@@ -77,7 +77,7 @@ func TestSpunTheWrongWay(t *testing.T) {
 	wrong := job.Make(d)
 	require.Equal(t, finding.Stop, found(wrong, rotary.IDWorst).Grade)
 	require.False(t, wrong.Card.Ready)
-	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "15", "180"
+	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "15", "160"
 	mended := job.Make(d)
 	require.InDelta(t, found(right, rotary.IDWorst).Measure.Value, found(mended, rotary.IDWorst).Measure.Value, 0.01)
 }

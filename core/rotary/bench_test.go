@@ -5,25 +5,21 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/circuit"
 	"graybridge/core/machine"
 	"graybridge/core/rotary"
 )
 
-// clayRoom is an idler and three machines on 240 V.
+// clayRoom is an idler and three machines on 240 V, as plans solve them: their iron
+// saturates.
 func clayRoom(t testing.TB) *rotary.Street {
-	s := rotary.NewStreet(
-		rotary.Line{Volts: 240, Hertz: 60, Ohm: 0.08, ReactanceOhm: 0.02},
-		fitted(
-			t,
-			5.59,
-			19,
-			0.83,
-			1755,
-		),
-		fitted(t, 2.237, 8.2, 0.78, 1760),
-		fitted(t, 1.1186, 4.6, 0.77, 1750),
-		fitted(t, 0.373, 2, 0.68, 1740),
-	)
+	motors := []rotary.Motor{fitted(t, 5.59, 19, 0.83, 1755), fitted(t, 2.237, 8.2, 0.78, 1760),
+		fitted(t, 1.1186, 4.6, 0.77, 1750), fitted(t, 0.373, 2, 0.68, 1740)}
+	for i := range motors {
+		bent := motors[i].Model.Bent(circuit.PlanningA, circuit.PlanningN)
+		motors[i].Model = &bent
+	}
+	s := rotary.NewStreet(rotary.Line{Volts: 240, Hertz: 60, Ohm: 0.08, ReactanceOhm: 0.02}, motors[0], motors[1:]...)
 	s.SetBalance(rotary.Balance{L13: 170, L23: 20})
 	return s
 }

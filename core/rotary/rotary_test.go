@@ -98,6 +98,9 @@ func motor(t *rapid.T, name string, least, most float64) rotary.Motor {
 	if err != nil {
 		t.Skip(err)
 	}
+	if rapid.Bool().Draw(t, name+" saturates") {
+		m = m.Bent(rapid.Float64Range(0.5, 0.95).Draw(t, name+" a"), rapid.Float64Range(3, 10).Draw(t, name+" n"))
+	}
 	return rotary.Motor{Model: &m, Star: star, Parallel: parallel}
 }
 

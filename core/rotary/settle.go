@@ -64,18 +64,31 @@ func (s *Street) keep() {
 }
 
 // forget drops what the last state was started from.
-func (s *Street) forget() { clear(s.warm) }
+func (s *Street) forget() {
+	clear(s.warm)
+	for i := range s.motors {
+		if b := s.motors[i].bend; b != nil {
+			b.forward, b.backward = field{share: 1, slope: -1}, field{share: 1, slope: -1}
+		}
+	}
+}
 
 // newton takes damped steps from the slips at hand.
 func (s *Street) newton() bool {
 	w := &s.work
 	run := s.running()
+	s.miss = standsLoose
+	defer func() { s.miss = standsFast }()
 	size := s.residual(s.slips, w.f, -1)
 	copy(w.trial, s.slips)
-	for range 25 {
+	for range 40 {
 		if size < 1e-10 {
-			return true
+			s.miss = standsFast
+			if size = s.residual(s.slips, w.f, -1); size < 1e-10 {
+				return true
+			}
 		}
+		s.miss = sharesHeld
 		for c, k := range run {
 			d := 1e-6 * (1e-3 + math.Abs(s.slips[k]))
 			w.trial[k] = s.slips[k] + d
@@ -86,6 +99,7 @@ func (s *Street) newton() bool {
 				w.jacobian[r][c] = (w.g[i] - w.f[i]) / d
 			}
 		}
+		s.miss = math.Max(standsFast, math.Min(standsLoose, followsClose*size))
 		n := len(run)
 		for r, i := range run {
 			w.jacobian[r][n] = -w.f[i]
@@ -106,6 +120,7 @@ func (s *Street) newton() bool {
 			}
 		}
 		if !better {
+			s.miss = standsFast
 			s.residual(s.slips, w.f, -1)
 			return size < 1e-7
 		}
@@ -138,9 +153,11 @@ func (s *Street) nearest() bool {
 	w := &s.work
 	copy(w.trial, s.slips)
 	ok := true
+	s.miss = standsLoose
 	for _, i := range s.running() {
 		at := s.slips[i]
 		if at < 0 || at > 0.5 {
+			s.miss = standsFast
 			return false
 		}
 		surplus := func(slip float64) float64 { return s.surplus(i, slip) }
@@ -151,6 +168,7 @@ func (s *Street) nearest() bool {
 		w.trial[i] = at
 		s.motors[i].at(at, s.backward)
 	}
+	s.miss = standsFast
 	s.bus()
 	return ok
 }

@@ -136,6 +136,7 @@ type Street struct {
 	warm   []float64
 	duties []Duty // of the motors, the idler first
 	active []int
+	miss   float64 // how far a share may stand off its curve; above 1 they are held
 	work   work
 }
 
@@ -156,11 +157,13 @@ type motor struct {
 	zf, zb complex128
 	pf, pb float64
 	yf, yb complex128 // of a winding
+
+	bend *bend // nil: its main flux is a straight line
 }
 
 // NewStreet puts an idler and its machines on a line.
 func NewStreet(l Line, idler Motor, machines ...Motor) *Street {
-	s := &Street{line: l, motors: make([]motor, 0, 1+len(machines))}
+	s := &Street{line: l, miss: standsFast, motors: make([]motor, 0, 1+len(machines))}
 	for _, m := range append([]Motor{idler}, machines...) {
 		k, legs := 1.0, 1.0
 		if m.Parallel {
@@ -173,7 +176,8 @@ func NewStreet(l Line, idler Motor, machines ...Motor) *Street {
 		s.motors = append(
 			s.motors,
 			motor{Motor: m, k: k, legs: legs, omega: eq.SyncRadPerSecond(l.Hertz), hertz: l.Hertz,
-				own: complex(eq.R1Ohm, eq.X1Ohm*l.Hertz/eq.FrequencyHz), rated: m.Model.RatedSlip},
+				own: complex(eq.R1Ohm, eq.X1Ohm*l.Hertz/eq.FrequencyHz), rated: m.Model.RatedSlip,
+				bend: newBend(eq, l.Hertz)},
 		)
 	}
 	n := len(s.motors)
@@ -205,10 +209,15 @@ func (m *motor) at(slip float64, backward bool) {
 	eq := &m.Model.Eq
 	m.zf, m.pf = eq.Gap(slip, m.hertz)
 	m.zb, m.pb = eq.Gap(2-slip, m.hertz)
-	m.yf, m.yb = reciprocal(m.own+m.zf), reciprocal(m.own+m.zb)
 	if backward { // the field that drives it is the backward one
-		m.zf, m.zb, m.pf, m.pb, m.yf, m.yb = m.zb, m.zf, m.pb, m.pf, m.yb, m.yf
+		m.zf, m.zb, m.pf, m.pb = m.zb, m.zf, m.pb, m.pf
 	}
+	if m.bend != nil {
+		m.bend.forward.gap, m.bend.backward.gap = reciprocal(m.zf), reciprocal(m.zb)
+		m.lean()
+		return
+	}
+	m.yf, m.yb = reciprocal(m.own+m.zf), reciprocal(m.own+m.zb)
 }
 
 // reciprocal is 1/z of a finite z that is not 0.
@@ -236,8 +245,29 @@ func (m *motor) torque(forward, backward float64, turned bool) float64 {
 
 func square(z complex128) float64 { return real(z)*real(z) + imag(z)*imag(z) }
 
-// bus solves the line volts for the admittances that the active motors now have.
+// bus solves the line volts for the slips at which the active motors stand: once where
+// every main flux is a straight line, else until each stands on its curve.
 func (s *Street) bus() {
+	s.nodes()
+	if s.miss > 1 {
+		return
+	}
+	for range mostTurns {
+		vf, vb := s.parts()
+		f, b := square(vf), square(vb)
+		miss := 0.0
+		for _, i := range s.active {
+			miss = math.Max(miss, s.motors[i].follow(f, b))
+		}
+		s.nodes()
+		if miss < s.miss {
+			return
+		}
+	}
+}
+
+// nodes solves the line volts for the admittances that the active motors now have.
+func (s *Street) nodes() {
 	var yf, yb complex128
 	for _, i := range s.active {
 		f, b := s.motors[i].lines()

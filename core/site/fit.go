@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 
+	"graybridge/core/circuit"
 	"graybridge/core/finding"
 	"graybridge/core/machine"
 	"graybridge/core/unit"
@@ -27,6 +28,7 @@ func (s *Site) fit() {
 		}
 		return
 	}
+	m = m.Bent(circuit.PlanningA, circuit.PlanningN)
 	s.Model, s.Fitted = &m, basis
 	if v := p.PowerFactor; v.Mark == finding.Estimated {
 		s.factorGuessed = true

@@ -125,3 +125,12 @@ func radius(m matrix) float64 {
 	}
 	return math.Exp((log + math.Log(size)) / (1 << squarings))
 }
+
+// inertial says whether every loop has inductance.
+func (w *network) inertial() bool {
+	if w.nq == 0 {
+		return true
+	}
+	a, b := w.mass.clone(), newMatrix(w.nq, 1)
+	return solve(a, b)
+}

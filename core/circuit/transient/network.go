@@ -441,12 +441,3 @@ func (w *network) assemble(c *circuit.Circuit) {
 		}
 	}
 }
-
-// inertial says whether every loop has inductance.
-func (w *network) inertial() bool {
-	if w.nq == 0 {
-		return true
-	}
-	a, b := w.mass.clone(), newMatrix(w.nq, 1)
-	return solve(a, b)
-}

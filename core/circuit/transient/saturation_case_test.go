@@ -53,7 +53,7 @@ func TestSaturationReference(t *testing.T) {
 			}
 			require.InDelta(t, w.Torque, got.TorqueNm, way.within*w.Torque, "%s %s torque", c.Name, way.name)
 			if w.Capacitor != nil {
-				require.InDelta(t, *w.Capacitor, *got.CapacitorVolts, way.within**w.Capacitor, "%s %s", c.Name, way.name)
+				require.InEpsilon(t, *w.Capacitor, *got.CapacitorVolts, way.within, "%s %s", c.Name, way.name)
 			}
 			t.Logf("%-42s %-8s U %+.2f V %+.2f W %+.2f T %+.2f %%", c.Name, way.name, 100*(got.U/w.U-1),
 				100*(got.V/w.V-1), 100*(got.W/w.W-1), 100*(got.TorqueNm/w.Torque-1))

@@ -1,0 +1,28 @@
+package machine
+
+import (
+	"math"
+	"math/cmplx"
+
+	"graybridge/core/circuit"
+)
+
+// Bent is the model with a curve of its main flux, which passes the plate's own point:
+// there the magnetising amps are those that the fit found. a and n are those of
+// circuit.Saturation; a = 1 is the straight line.
+func (m Model) Bent(a, n float64) Model {
+	m.Eq.Saturation = &circuit.Saturation{A: a, N: n, RatedGapVoltsRMS: m.GapVolts()}
+	return m
+}
+
+// GapVolts are the volts behind a winding's own ohms at the plate's load, |V − I(R1 + jX1)|.
+func (m *Model) GapVolts() float64 {
+	amps := cmplx.Rect(m.WindingAmps, -math.Acos(m.PowerFactor))
+	return cmplx.Abs(complex(m.WindingVolts, 0) - amps*complex(m.Eq.R1Ohm, m.Eq.X1Ohm))
+}
+
+// Straight is the model without its curve.
+func (m Model) Straight() Model {
+	m.Eq.Saturation = nil
+	return m
+}
