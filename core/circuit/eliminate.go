@@ -51,10 +51,14 @@ func (s *Solver) substitute(b []complex128) {
 			b[col], b[pivot] = b[pivot], b[col]
 		}
 	}
-	for r := 1; r < n; r++ {
+	first := 0
+	for first < n && b[first] == 0 {
+		first++
+	}
+	for r := first + 1; r < n; r++ {
 		v := b[r]
-		for c, f := range a[r*n : r*n+r] {
-			if f != 0 {
+		for c := first; c < r; c++ {
+			if f := a[r*n+c]; f != 0 {
 				v -= f * b[c]
 			}
 		}

@@ -225,7 +225,7 @@ func (s *Solver) balance(part float64) bool {
 	}
 	size := s.ask(p.e, part)
 	for range 60 {
-		if size <= 1e-22*scale {
+		if size <= 1e-20*scale {
 			return true
 		}
 		s.linearise(part)

@@ -69,12 +69,9 @@ func (m *motor) tilt() {
 // the secant of its own last two answers, and says how far they stood off.
 func (m *motor) follow(forward, backward float64) (miss float64) {
 	b := m.bend
-	if b == nil {
-		return 0
-	}
 	scale := m.k * m.k * m.legs / b.rated2
 	f, k := b.curve.Shares(scale*forward*square(m.yf*m.zf), scale*backward*square(m.yb*m.zb))
-	miss = math.Max(b.forward.step(f), b.backward.step(k))
+	miss = max(b.forward.step(f), b.backward.step(k))
 	m.tilt()
 	return miss
 }
@@ -82,11 +79,11 @@ func (m *motor) follow(forward, backward float64) (miss float64) {
 func (f *field) step(answer float64) (miss float64) {
 	if f.seen {
 		if d := f.share - f.asked; math.Abs(d) > 1e-13*(1+f.share) {
-			f.slope = math.Max(-40, math.Min(0.5, (answer-f.given)/d))
+			f.slope = max(-40, min(0.5, (answer-f.given)/d))
 		}
 	}
 	f.asked, f.given, f.seen = f.share, answer, true
 	miss = math.Abs(answer-f.share) / (1 + f.share)
-	f.share = math.Max(0, f.share+(answer-f.share)/(1-f.slope))
+	f.share = max(0, f.share+(answer-f.share)/(1-f.slope))
 	return miss
 }

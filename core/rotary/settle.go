@@ -94,7 +94,7 @@ func (s *Street) newton() bool {
 			w.trial[k] = s.slips[k] + d
 			s.residual(w.trial, w.g, k)
 			w.trial[k] = s.slips[k]
-			s.motors[k].at(s.slips[k], s.backward)
+			s.motors[k].at(s.slips[k], s.backward, s.straight)
 			for r, i := range run {
 				w.jacobian[r][c] = (w.g[i] - w.f[i]) / d
 			}
@@ -153,7 +153,7 @@ func (s *Street) nearest() bool {
 	w := &s.work
 	copy(w.trial, s.slips)
 	ok := true
-	s.miss = standsLoose
+	s.miss = sharesHeld // nearer to synchronous the flux is what it is here
 	for _, i := range s.running() {
 		at := s.slips[i]
 		if at < 0 || at > 0.5 {
@@ -166,7 +166,7 @@ func (s *Street) nearest() bool {
 		}
 		ok = ok && surplus(at*1.01+1e-6) > 0
 		w.trial[i] = at
-		s.motors[i].at(at, s.backward)
+		s.motors[i].at(at, s.backward, s.straight)
 	}
 	s.miss = standsFast
 	s.bus()
@@ -194,7 +194,7 @@ func (s *Street) climb() (falls int) {
 			}
 			most = math.Max(most, math.Abs(at-s.slips[i]))
 			s.slips[i] = at
-			s.motors[i].at(at, s.backward)
+			s.motors[i].at(at, s.backward, s.straight)
 		}
 		if round >= 2 && most < 1e-4 && s.newton() {
 			break

@@ -131,13 +131,14 @@ type Street struct {
 	balance  Balance
 	backward bool // the idler was spun the other way
 
-	v1, v3 complex128 // against line 2
-	slips  []float64
-	warm   []float64
-	duties []Duty // of the motors, the idler first
-	active []int
-	miss   float64 // how far a share may stand off its curve; above 1 they are held
-	work   work
+	v1, v3   complex128 // against line 2
+	slips    []float64
+	warm     []float64
+	duties   []Duty // of the motors, the idler first
+	active   []int
+	straight bool    // every main flux is taken for a straight line
+	miss     float64 // how far a share may stand off its curve; above 1 they are held
+	work     work
 }
 
 type work struct {
@@ -204,15 +205,18 @@ func (s *Street) SetBackward(backward bool) { s.backward = backward }
 // turn is e^(j2π/3).
 var turn = complex(-0.5, math.Sqrt(3)/2)
 
+// third is multiplied by: a complex division looks for infinities first.
+const third = complex(1./3, 0)
+
 // at stands a motor at a slip.
-func (m *motor) at(slip float64, backward bool) {
+func (m *motor) at(slip float64, backward, straight bool) {
 	eq := &m.Model.Eq
 	m.zf, m.pf = eq.Gap(slip, m.hertz)
 	m.zb, m.pb = eq.Gap(2-slip, m.hertz)
 	if backward { // the field that drives it is the backward one
 		m.zf, m.zb, m.pf, m.pb = m.zb, m.zf, m.pb, m.pf
 	}
-	if m.bend != nil {
+	if m.bend != nil && !straight {
 		m.bend.forward.gap, m.bend.backward.gap = reciprocal(m.zf), reciprocal(m.zb)
 		m.lean()
 		return
@@ -249,7 +253,7 @@ func square(z complex128) float64 { return real(z)*real(z) + imag(z)*imag(z) }
 // every main flux is a straight line, else until each stands on its curve.
 func (s *Street) bus() {
 	s.nodes()
-	if s.miss > 1 {
+	if s.miss > 1 || s.straight {
 		return
 	}
 	for range mostTurns {
@@ -257,7 +261,10 @@ func (s *Street) bus() {
 		f, b := square(vf), square(vb)
 		miss := 0.0
 		for _, i := range s.active {
-			miss = math.Max(miss, s.motors[i].follow(f, b))
+			if s.motors[i].bend == nil {
+				continue
+			}
+			miss = max(miss, s.motors[i].follow(f, b))
 		}
 		s.nodes()
 		if miss < s.miss {
@@ -275,9 +282,9 @@ func (s *Street) nodes() {
 	}
 	// A node's own admittance is (yf+yb)/3; from node k to node j the parts turn by
 	// k−j and j−k thirds: lines 1 and 3 stand two thirds apart.
-	own := (yf + yb) / 3
-	y13 := (yf*turn*turn + yb*turn) / 3 // amps into line 1 from the volts of line 3
-	y31 := (yf*turn + yb*turn*turn) / 3
+	yf, yb = yf*third, yb*third
+	ft, bt := yf*turn, yb*turn
+	own, y13, y31 := yf+yb, ft*turn+bt, ft+bt*turn // y13: amps into line 1 from the volts of line 3
 	w := 2 * math.Pi * s.line.Hertz * 1e-6
 	c13, c23 := complex(0, w*s.balance.L13), complex(0, w*s.balance.L23)
 	a13, a31, a33 := y13-c13, y31-c13, own+c13+c23+leak
@@ -299,7 +306,8 @@ const leak = complex(1e-9, 0)
 
 // parts are the forward and backward parts of the line volts.
 func (s *Street) parts() (f, b complex128) {
-	return (s.v1 + turn*turn*s.v3) / 3, (s.v1 + turn*s.v3) / 3
+	v := turn * s.v3
+	return (s.v1 + turn*v) * third, (s.v1 + v) * third
 }
 
 // residual stands the active motors at some slips and writes each one's torque over
@@ -307,7 +315,7 @@ func (s *Street) parts() (f, b complex128) {
 func (s *Street) residual(slips, out []float64, only int) (size float64) {
 	for _, i := range s.active {
 		if only < 0 || i == only {
-			s.motors[i].at(slips[i], s.backward)
+			s.motors[i].at(slips[i], s.backward, s.straight)
 		}
 	}
 	s.bus()
