@@ -128,6 +128,8 @@ type Point struct {
 	// greatest deviation from the mean of the three line volts, as the trade counts it
 	UnbalancePercent float64
 	CopperShare      float64 // stator and rotor copper loss over its value at plate
+	LossShare        float64 // copper and iron loss over their value at plate
+	Flux             float64 // greatest main flux over its value at plate
 	capacitorAmps    complex128
 }
 
@@ -156,6 +158,7 @@ func (b *Bridge) At(microfarad, slip float64) (Point, error) {
 		}
 	}
 	p.CopperShare = copper / m.CopperWatts
+	p.LossShare, p.Flux = (copper+shaft.IronWatts)/(m.CopperWatts+m.IronWatts), s.Flux(0)
 	p.SupplyVolts = cmplx.Abs(s.Volts("L1", "L2"))
 	p.CornerToL1, p.CornerToL2 = cmplx.Abs(s.Volts("L3", "L1")), cmplx.Abs(s.Volts("L3", "L2"))
 	p.UnbalancePercent = machine.UnbalancePercent([3]float64{p.SupplyVolts, p.CornerToL1, p.CornerToL2})

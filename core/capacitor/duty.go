@@ -2,9 +2,12 @@ package capacitor
 
 import (
 	"fmt"
+	"math"
+	"slices"
 
 	"graybridge/core/finding"
 	"graybridge/core/machine"
+	"graybridge/core/site"
 	"graybridge/core/unit"
 )
 
@@ -32,7 +35,8 @@ type UseVerdict struct {
 
 // greatest is the worst winding over the owner's loads, where it is, and
 // whether that is the lightest of them.
-func (q Question) greatest(a Answer) (coil string, share float64, at float64, light bool) {
+func (q Question) greatest(a Answer) (hot Point, at float64, light bool) {
+	share := 0.0
 	for _, one := range []struct {
 		p    Point
 		load float64
@@ -40,12 +44,12 @@ func (q Question) greatest(a Answer) (coil string, share float64, at float64, li
 		if len(one.p.Windings) == 0 {
 			continue
 		}
-		if c, s := one.p.WorstCoil(); s > share {
-			coil, share, at = c, s, one.load
+		if s := one.p.worst().Share; s > share {
+			hot, share, at = one.p, s, one.load
 			light = one.load == q.Lightest && q.Lightest < q.Usual
 		}
 	}
-	return coil, share, at, light
+	return hot, at, light
 }
 
 // loaded is the worst winding at the usual and the heaviest load; +Inf where one
@@ -66,16 +70,22 @@ func (q Question) Verdict(a Answer) UseVerdict {
 			lower(rule.Name), rule.Text, rule.AtLoad)
 		return v
 	}
-	coil, share, at, light := q.greatest(a)
+	hot, at, light := q.greatest(a)
+	coil, share := hot.WorstCoil()
 	where := unit.Percent(at) + " load"
 	if light && at == 0 {
 		where = "no load"
 	}
 	v.Why = append(v.Why, finding.Why{Formula: "greatest winding amps / plate winding amps, over your lightest, " +
 		"usual and heaviest load", Numbers: fmt.Sprintf("winding %s: %s at %s", coil, unit.Percent(share), where),
-		Section: finding.OnDuty, Source: "engine, coil by coil", Estimated: len(q.Estimates) > 0})
-	restless := share * share
-	minutes := machine.TimeToPlateHeat(max(share, 1.0001))
+		Section: finding.OnDuty, Source: "engine, coil by coil", Estimated: q.estimated()})
+	restless := q.heat().Settled(hot.Strain())
+	minutes := q.heat().Minutes(machine.Strain{}, hot.Strain())
+	until := fmt.Sprintf("from cold about %s until it is as hot as its class allows (planning)", minutesText(minutes))
+	if math.IsInf(minutes, 1) {
+		until = fmt.Sprintf("the others being cooler, it settles at %s of the heat its class allows (planning)",
+			unit.Percent(restless))
+	}
 	switch {
 	case share <= 1:
 		v.Use, v.Title, v.Grade = Permanent, "Permanent", finding.Good
@@ -90,44 +100,38 @@ func (q Question) Verdict(a Answer) UseVerdict {
 		v.Reason = fmt.Sprintf("At your load every winding stays inside plate; idling, winding %s would carry %s of "+
 			"plate amps. Say under Load how light it ever runs.", coil, unit.Percent(share))
 	case q.OnMinutes > 0:
-		heat := machine.DutyHeat(share, q.OnMinutes, q.OffMinutes)
+		heat := q.cycle(hot.Strain())
 		words := fmt.Sprintf("%s on, %s off", unit.Text(q.OnMinutes, "min"), unit.Text(q.OffMinutes, "min"))
-		v.Why = append(v.Why, finding.Why{Formula: "share²·(1 − e^(−on/τ))/(1 − e^(−on/τ − off/2τ)), τ = 25 min",
-			Numbers: words + ": " + unit.Percent(heat), Section: finding.OnDuty,
-			Source: "a small closed motor, planning", Estimated: true})
+		v.Why = append(v.Why, site.HeatWhy(q.heat(), words+": "+unit.Percent(heat)))
 		if heat <= 1 {
 			v.Use, v.Title, v.Grade = ShortRuns, "Short runs, as you work", finding.Caution
 			v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps; %s keep it at %s of the heat its "+
-				"plate allows (planning).", where, coil, unit.Percent(share), words, unit.Percent(heat))
+				"class allows (planning).", where, coil, unit.Percent(share), words, unit.Percent(heat))
 			break
 		}
 		v.Use, v.Title, v.Grade = TestOnly, "A test only", finding.Stop
-		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps; %s bring it to %s of plate heat. From "+
-			"cold it has about %s (planning).", where, coil, unit.Percent(share), words, unit.Percent(heat),
-			unit.Whole(minutes, "min"))
+		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps; %s bring it to %s of the heat its class "+
+			"allows: %s.", where, coil, unit.Percent(share), words, unit.Percent(heat), until)
 	case share <= 1.15:
 		v.Use, v.Title, v.Grade = ShortRuns, "Short runs", finding.Caution
-		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: from cold about %s until plate heat "+
-			"(planning). Say under Load how long it runs and rests.", where, coil, unit.Percent(share),
-			unit.Whole(minutes, "min"))
+		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: %s. Say under Load how long it runs and "+
+			"rests.", where, coil, unit.Percent(share), until)
 		if light {
 			v.Title = "Permanent under load, not left idling"
-			v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps, about %s from cold until plate heat "+
-				"(planning); at your load every winding stays inside plate.", where, coil, unit.Percent(share),
-				unit.Whole(minutes, "min"))
+			v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps, %s; at your load every winding stays "+
+				"inside plate.", where, coil, unit.Percent(share), until)
 			if _, usual := a.Heavy.WorstCoil(); usual > 1 {
 				v.Title, v.Reason = "Short runs", fmt.Sprintf("At %s winding %s carries %s of plate amps, and more "+
-					"than plate at your load too: about %s from cold (planning).", where, coil, unit.Percent(share),
-					unit.Whole(minutes, "min"))
+					"than plate at your load too: %s.", where, coil, unit.Percent(share), until)
 			}
 		}
 	default:
 		v.Use, v.Title, v.Grade = TestOnly, "A test only", finding.Stop
-		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: from cold about %s until plate heat "+
-			"(planning).", where, coil, unit.Percent(share), unit.Whole(minutes, "min"))
+		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: %s.", where, coil, unit.Percent(share),
+			until)
 	}
-	v.Other = fmt.Sprintf("Others leave it in for good, or ban it altogether. Left running so, the winding's copper "+
-		"makes %s of its plate heat, and its insulation lasts about half as long for every 10 °C more; at the "+
+	v.Other = fmt.Sprintf("Others leave it in for good, or ban it altogether. Left running so, the winding settles at "+
+		"%s of the heat its class allows, and its insulation lasts about half as long for every 10 °C more; at the "+
 		"balance value, %s, it is %s.", unit.Percent(restless), unit.Text(a.Balance, "µF"), q.atBalance(a))
 	return v
 }
@@ -149,6 +153,11 @@ func (v UseVerdict) Under(all []finding.Finding) UseVerdict {
 		}
 	}
 	return v
+}
+
+// estimated says that a figure of the bridge leans on an estimate.
+func (q Question) estimated() bool {
+	return slices.ContainsFunc(q.Estimates, func(w finding.Why) bool { return w.Estimated })
 }
 
 func (q Question) atBalance(a Answer) string {

@@ -6,12 +6,13 @@ import (
 
 	"graybridge/core/finding"
 	"graybridge/core/machine"
+	"graybridge/core/site"
 	"graybridge/core/unit"
 )
 
 // figures are what the bridge does; mark says whether they lean on an
 // estimate.
-func figures(a Answer, m *machine.Model, mark finding.Mark) []finding.Figure {
+func figures(a Answer, m *machine.Model, heat machine.Heat, mark finding.Mark) []finding.Figure {
 	computed := func(id, name string, value float64, text, note string) finding.Figure {
 		if math.IsInf(value, 0) || math.IsNaN(value) { // what it cannot carry has no figure
 			value = 0
@@ -28,11 +29,15 @@ func figures(a Answer, m *machine.Model, mark finding.Mark) []finding.Figure {
 			full.Note = "there; not at every load below"
 		}
 		if coil, share := a.Full.WorstCoil(); share > 1 {
-			full.Value = machine.TimeToPlateHeat(share)
-			full.Text, full.Mark = unit.Whole(full.Value, "min"), finding.Estimated
+			full.Value = heat.Minutes(machine.Strain{}, a.Full.Strain())
+			full.Text, full.Mark = minutesText(full.Value), finding.Estimated
 			full.Note = fmt.Sprintf("from cold, planning: winding %s at %s of plate amps", coil, unit.Percent(share))
-			full.Why = []finding.Why{{Formula: "t = −τ·ln(1 − 1/share²), τ = 25 min", Numbers: full.Text,
-				Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true}}
+			if math.IsInf(full.Value, 1) {
+				full.Value, full.Text = 0, "warm"
+				full.Note = fmt.Sprintf("winding %s at %s of plate amps, the others cooler: it settles at %s of the "+
+					"heat allowed, planning", coil, unit.Percent(share), unit.Percent(heat.Settled(a.Full.Strain())))
+			}
+			full.Why = []finding.Why{site.HeatWhy(heat, full.Text)}
 		}
 		out = append(out, full)
 	} else {
@@ -64,4 +69,17 @@ func figures(a Answer, m *machine.Model, mark finding.Mark) []finding.Figure {
 		computed("start-amps", "Start takes", a.StartSupplyAmps, unit.Text(a.StartSupplyAmps, "A"),
 			"from the line, at standstill"))
 	return out
+}
+
+// minutesText prints minutes of running until a winding is hot: seconds where they are few.
+func minutesText(minutes float64) string {
+	switch {
+	case math.IsInf(minutes, 1):
+		return "as long as it likes"
+	case minutes < 1.5:
+		return unit.Whole(60*minutes, "s")
+	case minutes > 300:
+		return "over five hours"
+	}
+	return unit.Whole(minutes, "min")
 }

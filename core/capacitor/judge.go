@@ -20,7 +20,8 @@ type Question struct {
 	Usual, Lightest, Heaviest float64 // shares of plate torque
 	StartShare                float64 // to be overcome at standstill, over rated
 	ServiceFactor             float64
-	Entered                   float64 // µF; 0 follows the plan
+	Heat                      machine.Heat // zero: for planning, by the plate's power alone
+	Entered                   float64      // µF; 0 follows the plan
 	Drawer                    []float64
 	StartEntered              float64 // µF of a start capacitor; 0: none
 	Reversing                 Reversing
@@ -188,7 +189,7 @@ func (q Question) schools(balance float64) []School {
 		{ID: "balance", Name: "Balance", Microfarad: balance, Why: finding.Why{Formula: "the µF with the least " +
 			"worst-winding amps at your load", Numbers: fmt.Sprintf("searched at %s of plate torque",
 			unit.Percent(q.Usual)), Section: finding.OnCapacitor, Source: "engine, golden section in log µF",
-			Estimated: len(q.Estimates) > 0}},
+			Estimated: q.estimated()}},
 	}
 	for i := range list {
 		s := &list[i]
@@ -303,17 +304,8 @@ func (q Question) Judge(a Answer) []finding.Finding {
 					Numbers: unit.Text(a.Usual.Unbalance*100, "%"), Section: finding.OnUnbalance,
 					Source: "engine, symmetrical parts"})})
 	}
-	for _, w := range append(a.Usual.Windings[:len(a.Usual.Windings):len(a.Usual.Windings)], a.Idle.Windings...) {
-		if v := abs(w.Volts) / m.WindingVolts; v > 1.1 {
-			add(finding.Finding{ID: "capacitor.linear", Grade: finding.Note,
-				Sentence: fmt.Sprintf("Winding %s sees %s of its volts: real amps are higher than computed.",
-					site.Title(w.Coil), unit.Percent(v)),
-				Detail: "The model does not saturate. Measure the winding's amps before trusting them.",
-				Figure: unit.Percent(v), Limit: "110" + unit.Space + "%",
-				Why: with(finding.Why{Formula: "coil volts over plate winding volts", Section: finding.OnLimits,
-					Source: "engine; linear model", Estimated: true})})
-			break
-		}
+	if f, ok := a.saturates(m, with); ok {
+		add(f)
 	}
 	return out
 }
@@ -322,11 +314,11 @@ func (q Question) Judge(a Answer) []finding.Finding {
 // that are carried, and running light.
 func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding.Why) []finding.Why) []finding.Finding {
 	var out []finding.Finding
-	coil, share := a.Heavy.WorstCoil()
-	at := q.Heaviest
-	if c, s := a.Usual.WorstCoil(); a.UsualRuns && s > share {
-		coil, share, at = c, s, q.Usual
+	hot, at := a.Heavy, q.Heaviest
+	if a.UsualRuns && a.Usual.worst().Share > hot.worst().Share {
+		hot, at = a.Usual, q.Usual
 	}
+	coil, share := hot.WorstCoil()
 	plate := q.Bridge.Model.WindingAmps
 	why := with(finding.Why{Formula: "share = winding amps / plate winding amps, at the slip where torque = load + " +
 		"friction",
@@ -354,7 +346,7 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 			", or another bridge."
 	}
 	if share > 1 {
-		q.duty(&f, share)
+		q.duty(&f, hot)
 	} else {
 		f.Cures = nil
 	}

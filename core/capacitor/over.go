@@ -86,6 +86,10 @@ func (o *Over) solve() {
 	}
 	a := o.question.Solve()
 	o.Answer = &a
+	o.question.Heat = o.Site.Heat(a.Usual.Strain())
+	if a.UsualRuns {
+		o.say(o.Site.JudgeHeatRun(a.Usual.Strain())...)
+	}
 	if o.Trim == nil {
 		view := o.question.Foretell(a)
 		o.Trim = &view
@@ -94,7 +98,7 @@ func (o *Over) solve() {
 	verdict := o.question.Verdict(a)
 	o.Use = &verdict
 	o.Combos = o.question.Combos(a.Balance, o.Prices)
-	o.Figures = figures(a, o.Site.Model, o.Site.Mark())
+	o.Figures = figures(a, o.Site.Model, o.question.Heat, o.Site.Mark())
 	o.say(o.expect(a)...)
 }
 
@@ -106,7 +110,7 @@ const None = "capacitor.none"
 func (o *Over) refit(t Trim) bool {
 	o.Site = o.Site.With(t.Model, finding.Why{Formula: "Xm · " + unit.Three(t.Magnetising),
 		Numbers: unit.Text(t.Model.Eq.XmOhm, "Ω"), Section: finding.OnTrim,
-		Source: "refitted to your readings on the running bridge"})
+		Source: "refitted to your readings on the running bridge"}, t.CurveRead)
 	if o.Bridge = o.Joined(o.Site.Wanted); o.Bridge == nil {
 		return false
 	}

@@ -8,6 +8,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/machine"
 	"graybridge/core/search"
+	"graybridge/core/site"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -246,28 +247,49 @@ func microfarads(uf float64) string {
 	return unit.Plain(math.Max(0.5, math.Round(2*uf)/2)) + unit.Space + "µF"
 }
 
-// duty softens or sharpens the finding about heat by how the owner works.
-func (q Question) duty(f *finding.Finding, share float64) {
+// duty softens or sharpens the finding about heat by how the owner works. hot is the state
+// with the worst winding.
+func (q Question) duty(f *finding.Finding, hot Point) {
 	f.Planning = true
-	alone := machine.TimeToPlateHeat(share)
-	f.Detail += fmt.Sprintf(" From cold it has about %s until it is as hot as the plate allows.",
-		unit.Text(alone, "min"))
-	f.Why = append(f.Why, finding.Why{Formula: "t = −τ·ln(1 − 1/share²), τ = 25 min", Numbers: unit.Text(alone, "min"),
-		Section: finding.OnDuty, Source: "a small closed motor, planning", Estimated: true})
+	heat, strain := q.heat(), hot.Strain()
+	alone := heat.Minutes(machine.Strain{}, strain)
+	settled := unit.Percent(heat.Settled(strain))
+	if math.IsInf(alone, 1) {
+		f.Detail += fmt.Sprintf(" The other windings being cooler, it would settle at %s of the heat that its class "+
+			"allows.", settled)
+	} else {
+		f.Detail += fmt.Sprintf(" From cold it has about %s until it is as hot as its class allows.",
+			minutesText(alone))
+	}
+	f.Why = append(f.Why, site.HeatWhy(heat, fmt.Sprintf("%s of plate amps, %s of plate losses: %s from cold, "+
+		"settling at %s", unit.Percent(hot.worst().Share), unit.Percent(hot.LossShare), minutesText(alone), settled)))
 	if q.OnMinutes == 0 {
 		return
 	}
-	heat := machine.DutyHeat(share, q.OnMinutes, q.OffMinutes)
+	worst := q.cycle(strain)
 	words := fmt.Sprintf("%s on, %s off", unit.Text(q.OnMinutes, "min"), unit.Text(q.OffMinutes, "min"))
-	f.Why = append(f.Why, finding.Why{Formula: "share²·(1 − e^(−on/τ))/(1 − e^(−on/τ − off/2τ))",
-		Numbers: fmt.Sprintf("%s: %s of plate heat", words, unit.Percent(heat)), Section: finding.OnDuty,
-		Source: "a small closed motor, planning", Estimated: true})
-	if heat <= 1 {
+	f.Why = append(f.Why, finding.Why{Formula: "both bodies over the cycle, again and again: its worst moment",
+		Numbers: fmt.Sprintf("%s: %s of the heat allowed", words, unit.Percent(worst)), Section: finding.OnHeat,
+		Source: "two bodies, planning", Estimated: true})
+	if worst <= 1 {
 		f.Grade = finding.Caution
-		f.Sentence = fmt.Sprintf("For short runs only: %s keeps the hottest winding at %s of plate heat.", words,
-			unit.Percent(heat))
+		f.Sentence = fmt.Sprintf("For short runs only: %s keeps the hottest winding at %s of the heat its class "+
+			"allows.", words, unit.Percent(worst))
 		f.Detail += " Others say: never a winding over its plate amps. Fit a thermistor if it runs unattended."
 		return
 	}
-	f.Detail += fmt.Sprintf(" Your %s bring it to %s of plate heat: too much.", words, unit.Percent(heat))
+	f.Detail += fmt.Sprintf(" Your %s bring it to %s of that heat: too much.", words, unit.Percent(worst))
+}
+
+// heat is the motor's own, for planning where nobody gave it.
+func (q Question) heat() machine.Heat {
+	if q.Heat == (machine.Heat{}) {
+		return machine.HeatOf(q.Bridge.Model, "", math.NaN())
+	}
+	return q.Heat
+}
+
+// cycle is the greatest heat of the owner's runs and rests, over what is allowed.
+func (q Question) cycle(s machine.Strain) float64 {
+	return q.heat().Cycle(machine.Phase{Strain: s, Minutes: q.OnMinutes}, machine.Phase{Minutes: q.OffMinutes})
 }

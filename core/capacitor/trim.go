@@ -149,7 +149,9 @@ type RoundFit struct {
 type Trim struct {
 	Rounds      []RoundFit
 	Fits        bool    // every round fits the refitted motor
-	Magnetising float64 // factor on the estimated magnetising reactance
+	Magnetising float64 // factor on the estimated magnetising reactance, at the plate's flux
+	A, N        float64 // of the main flux's curve
+	CurveRead   bool    // the readings told about it; else it is the planning one
 	Model       machine.Model
 	Load        machine.Load // at the last round
 	Best        float64      // µF with the least worst-winding amps at that load
@@ -178,7 +180,7 @@ const (
 	leastXm       = 0.5
 	mostXm        = 2.0
 	weakCanBelow  = 0.92
-	trimSlipFrom  = 5e-4
+	trimSlipFrom  = 5e-5
 	trimSlipTo    = 0.4
 	trimSlipSteps = 10
 )
@@ -204,29 +206,53 @@ func (b *Bridge) predict(slip float64, into *[readable]float64) bool {
 	return true
 }
 
-// deviation is the sum of squares of a round's deviations in meter errors at a
-// slip, how many readings it has and which fits worst. Where the volts at the
-// motor were read, the circuit is carried to them: at one slip it is linear.
-func (b *Bridge) deviation(r *Round, slip float64, into *[readable]float64) (sum float64, n, worst int) {
-	if !b.predict(slip, into) {
-		return math.Inf(1), 0, 0
-	}
+// volts between L1 and L2 at the motor in a round: as read, else the supply's.
+func (r *Round) volts(b *Bridge) float64 {
 	if v := r.Read[atVolts]; !math.IsNaN(v) {
+		return v
+	}
+	return b.Wiring.Volts
+}
+
+// fedAt puts other volts on the bridge; Wiring.Volts are its own.
+func (b *Bridge) fedAt(volts float64) { b.solver.SetVolts(0, volts) }
+
+// predictAt fills what a meter would read in a round at a slip. Where the volts at the
+// motor were read, the circuit is fed with them and carried the little way that the
+// feeder takes: so near, it is straight.
+func (b *Bridge) predictAt(r *Round, slip float64, into *[readable]float64) bool {
+	b.fedAt(r.volts(b))
+	ok := b.predict(slip, into)
+	b.fedAt(b.Wiring.Volts)
+	if v := r.Read[atVolts]; ok && !math.IsNaN(v) {
 		k := v / into[atVolts]
 		for i := range into {
 			into[i] *= k
 		}
+	}
+	return ok
+}
+
+// meterError is the error of a reading that is expected of its meter.
+func (b *Bridge) meterError(i int, read float64) float64 {
+	if isVolts(i) {
+		return voltsError * math.Max(read, b.Wiring.Volts)
+	}
+	return ampsError*read + ampsOffset*b.Model.WindingAmps
+}
+
+// deviation is the sum of squares of a round's deviations in meter errors at a
+// slip, how many readings it has and which fits worst.
+func (b *Bridge) deviation(r *Round, slip float64, into *[readable]float64) (sum float64, n, worst int) {
+	if !b.predictAt(r, slip, into) {
+		return math.Inf(1), 0, 0
 	}
 	most := -1.0
 	for i, read := range r.Read {
 		if i == atVolts || math.IsNaN(read) || math.IsNaN(into[i]) {
 			continue
 		}
-		err := ampsError*read + ampsOffset*b.Model.WindingAmps
-		if isVolts(i) {
-			err = voltsError * math.Max(read, b.Wiring.Volts)
-		}
-		d := (into[i] - read) / err
+		d := (into[i] - read) / b.meterError(i, read)
 		sum += d * d
 		n++
 		if math.Abs(d) > most {
@@ -246,16 +272,10 @@ func (b *Bridge) at(r *Round, microfarad float64) (slip, sum float64) {
 	}, trimSlipFrom, trimSlipTo, trimSlipSteps)
 }
 
-// withXm is the same bridge with another magnetising reactance.
-func (b *Bridge) withXm(factor float64) (*Bridge, error) {
-	m := *b.Model
-	m.Eq.XmOhm *= factor
-	return New(&m, b.Wiring)
-}
-
-// Trim refits the load of every round and the magnetising reactance that all of
-// them share, by least squares in meter errors, and sizes the capacitor anew at
-// the last round's load. ok is false without rounds.
+// Trim refits the load of every round and the magnetising reactance that all of them
+// share, and the curve of the main flux where two rounds tell about it, by least squares
+// in meter errors, and sizes the capacitor anew at the last round's load. ok is false
+// without rounds.
 //
 // Long: one fit whose steps share the readings and the best so far.
 func (q Question) Trim(rounds []Round) (t Trim, ok bool) {
@@ -271,22 +291,12 @@ func (q Question) Trim(rounds []Round) (t Trim, ok bool) {
 			}
 		}
 	}
-	t.Magnetising = 1
+	flux := b.own()
 	if numbers >= len(rounds)+1 {
-		t.Magnetising, _ = search.Least(func(k float64) float64 {
-			c, err := b.withXm(k)
-			if err != nil {
-				return math.Inf(1)
-			}
-			total := math.Pow(math.Log(k)/xmDoubt, 2)
-			for i := range rounds {
-				_, sum := c.at(&rounds[i], rounds[i].Microfarad)
-				total += sum
-			}
-			return total
-		}, leastXm, mostXm, 8)
+		flux, t.CurveRead = b.fitFlux(rounds)
 	}
-	c, err := b.withXm(t.Magnetising)
+	t.Magnetising, t.A, t.N = flux.xm, flux.a, flux.n
+	c, err := b.with(flux)
 	if err != nil {
 		return t, false
 	}
@@ -300,12 +310,14 @@ func (q Question) Trim(rounds []Round) (t Trim, ok bool) {
 		f.Slip, _ = c.at(&r, r.Microfarad)
 		sum, n, worst := c.deviation(&r, f.Slip, &f.Predicted)
 		f.Off, f.WorstRead = math.Sqrt(sum/float64(max(1, n))), worst
+		c.fedAt(r.volts(c))
 		if p, err := c.At(r.Microfarad, f.Slip); err == nil {
 			f.LoadShare = p.LoadShare
-			if v := r.Read[atVolts]; !math.IsNaN(v) {
+			if v := r.Read[atVolts]; !math.IsNaN(v) { // the little that the feeder takes
 				f.LoadShare = (p.TorqueNm*math.Pow(v/p.SupplyVolts, 2) - c.Model.FrictionNm) / c.Model.RatedTorqueNm
 			}
 		}
+		c.fedAt(c.Wiring.Volts)
 		full := one.ShaftNm(c.Model, c.Model.SpeedShare(f.Slip, c.Wiring.FrequencyHz)) / c.Model.RatedTorqueNm
 		f.Share = max(0, f.LoadShare) / full
 		t.Fits = t.Fits && f.Off <= fitsWithin

@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"graybridge/core/can"
+	"graybridge/core/circuit"
 	"graybridge/core/finding"
 	"graybridge/core/unit"
 )
@@ -95,6 +96,13 @@ func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 	load := unit.Percent(t.Load.Share)
 	v.Refit = fmt.Sprintf("The readings give a load of %s of plate torque and a magnetising reactance %s times the "+
 		"estimate.", load, unit.Three(t.Magnetising))
+	if t.CurveRead {
+		v.Refit += fmt.Sprintf(" Two light rounds show how its iron saturates: 10%s%% more volts ask %s times the "+
+			"magnetising amps.", unit.Space, unit.Three(circuit.Saturation{A: t.A, N: t.N}.Factor(1.1)*1.1))
+	} else if c := t.Model.Eq.Saturation; c != nil {
+		v.Refit += " How its iron saturates is taken from a planning curve: a round running light, and another with " +
+			"other µF, would measure it."
+	}
 	slope := fmt.Sprintf("Here one µF more changes the worst winding by %+.1f%s%% of plate amps.", 100*t.PerMicro,
 		unit.Space)
 	f.Figure, f.Limit = unit.Percent(t.Now), "100"+unit.Space+"%"

@@ -10,6 +10,7 @@ import (
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/site"
 	"graybridge/core/unit"
 )
 
@@ -20,7 +21,8 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	say := func(id string, g finding.Grade, sentence, detail, entry string, cures ...finding.Cure) *finding.Finding {
 		f := finding.Finding{ID: "drive." + id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail,
 			Cures: cures, Why: []finding.Why{{Formula: "torque, amps and slip of the fitted motor at that hertz and " +
-				"volts", Section: finding.OnDriveSpeed, Source: "engine", Estimated: len(o.Site.LeansOn) > 0}}}
+				"volts", Section: finding.OnDriveSpeed, Source: "engine",
+				Estimated: o.Site.Mark() == finding.Estimated}}}
 		if entry != "" {
 			f.Entries = []string{entry}
 		}
@@ -34,15 +36,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	if v.Point.Carries && v.Point.Heat > 1 && m.Cooling == OwnFan && v.Point.Hz < o.Site.Model.FrequencyHz {
 		f.Cures = []finding.Cure{{Label: "It has a blower", Path: "drive.cooling", Value: string(Blower)}}
 	}
-	if v.Point.Carries && v.Point.Heat > 1 && o.Site.Load.On > 0 {
-		heat := machine.DutyHeat(v.Point.Heat, o.Site.Load.On, o.Site.Load.Off)
-		f.Planning = true
-		f.Detail += fmt.Sprintf(" Your %s on and %s off bring it to %s of the heat its cooling carries (planning).",
-			unit.Text(o.Site.Load.On, "min"), unit.Text(o.Site.Load.Off, "min"), unit.Percent(heat))
-		if heat <= 1 {
-			f.Grade = finding.Note
-		}
-	}
+	o.judgeWarmth(f, v.Point, m.cooled(v.Point))
 	if least := o.Chosen.LeastHz; least > 0 {
 		if pt, err := m.At(least); err == nil && (!pt.Carries || pt.Heat > 1.001) {
 			say("range", finding.Caution, fmt.Sprintf("At its least hertz, %s, the load asks %s and the cooling "+
@@ -161,4 +155,33 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	o.say(finding.Finding{ID: "drive.link", Bay: finding.Bridge, Grade: finding.Note,
 		Sentence: fmt.Sprintf("After power-off wait %s and measure its link before anything is touched.", v.WaitText),
 		Detail:   "It holds several hundred volts, lamp or no lamp."})
+}
+
+// judgeWarmth says how long a speed may be held that the cooling does not carry for good,
+// and what the owner's runs and rests make of it; and what a heat run there showed.
+func (o *Over) judgeWarmth(f *finding.Finding, p Point, s machine.Strain) {
+	if !p.Carries {
+		return
+	}
+	heat := o.Site.Heat(s)
+	if p.Heat > 1 {
+		f.Planning = true
+		minutes := heat.Minutes(machine.Strain{}, s)
+		if !math.IsInf(minutes, 1) {
+			f.Detail += fmt.Sprintf(" From cold its winding is as hot as its class allows after about %s.",
+				unit.Whole(minutes, "min"))
+		}
+		f.Why = append(f.Why, site.HeatWhy(heat, fmt.Sprintf("%s of plate amps, %s of plate cooling",
+			unit.Percent(p.Share), unit.Percent(s.Cooling))))
+		if l := o.Site.Load; l.On > 0 {
+			worst := heat.Cycle(machine.Phase{Strain: s, Minutes: l.On}, machine.Phase{Minutes: l.Off})
+			f.Detail += fmt.Sprintf(" Your %s on and %s off bring it to %s of that heat (planning).",
+				unit.Text(l.On, "min"), unit.Text(l.Off, "min"), unit.Percent(worst))
+			if worst <= 1 {
+				f.Grade = finding.Note
+			}
+		}
+	}
+	said := o.Site.JudgeHeatRun(s)
+	o.say(said...)
 }

@@ -82,6 +82,14 @@ func (m Motor) Cool(hertz float64) float64 {
 	return machine.FanCool(x)
 }
 
+// cooled is what heats the motor at a point: its amps over plate, squared, in windings and
+// losses alike, and its fan as far as it turns. The trade's table gives torque, and heat
+// goes with its square.
+func (m Motor) cooled(p Point) machine.Strain {
+	c := m.Cool(p.Hz)
+	return machine.Strain{Winding: p.Share * p.Share, Losses: p.Share * p.Share, Cooling: c * c}
+}
+
 // Point is the motor at one frequency.
 type Point struct {
 	Hz         float64 `json:"hz"`

@@ -90,6 +90,8 @@ const (
 	OnDriveSheet     Section = "drive-sheet"
 	OnRotary         Section = "rotary"
 	OnDirect         Section = "dc"
+	OnSaturation     Section = "saturation"
+	OnHeat           Section = "heat"
 	OnLimits         Section = "limits"
 )
 

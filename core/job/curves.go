@@ -133,6 +133,7 @@ type Ranges struct {
 	BySchool   []capacitor.RangePoint `json:"by_school" nullable:"false"`
 	InLines    float64                `json:"set_in_lines"` // A: the plan's setting with the relay in the supply lines
 	InLeads    float64                `json:"set_in_leads"` // A: with a pole in each motor lead
+	Race       *capacitor.Race        `json:"race,omitempty"`
 }
 
 // RangesOf follows a document's bridge over the whole load range.
@@ -148,6 +149,9 @@ func rangesOf(w *reading) (r Ranges, err error) {
 	r.BySchool = on.Bridge.Range(r.School, kind)
 	if g := on.guarding(blocked(w.said())); g.choice != nil {
 		r.InLines, r.InLeads = g.asks.Needed(protection.SupplyLines), g.asks.Needed(protection.MotorLeads)
+		if race, ok := on.race(*g.choice); ok {
+			r.Race = &race
+		}
 	}
 	return r, nil
 }

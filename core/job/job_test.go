@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"math"
 	"os"
+	"slices"
 	"strings"
 	"testing"
 
@@ -358,6 +359,11 @@ func TestEstimatesAreMarkedWhereverTheyReach(t *testing.T) {
 	}
 	d.Machines[0].Plate.WindingOhms, d.Machines[0].Plate.LockedAmps = "7.6", "23.5 A"
 	for _, f := range job.Make(d).Bridge {
+		require.Equal(t, finding.Estimated, f.Mark, "how its iron saturates is a planning curve: "+f.Name)
+	}
+	d.Bridge.Capacitor.Trim = lightRound(d, "30") + "\n" + lightRound(d, "52")
+	require.Contains(t, job.Make(d).Trim.Refit, "show how its iron saturates")
+	for _, f := range job.Make(d).Bridge {
 		want := finding.Computed
 		if f.ID == "full" { // minutes of a typical motor: planning whatever was measured
 			want = finding.Estimated
@@ -365,6 +371,24 @@ func TestEstimatesAreMarkedWhereverTheyReach(t *testing.T) {
 		}
 		require.Equal(t, want, f.Mark, f.Name)
 	}
+}
+
+// lightRound is what a job foretells for hardly any load with so many µF, as readings.
+func lightRound(d job.Document, microfarad string) string {
+	d.Machines = slices.Clone(d.Machines)
+	d.Machines[0].Load.Share, d.Bridge.Capacitor.Microfarad = "1 %", microfarad
+	text, read := microfarad+" µF:", map[string]string{}
+	for _, e := range job.Make(d).Trim.Next {
+		read[e.Name] = strings.Fields(strings.ReplaceAll(e.Text, "\u00a0", " "))[0]
+	}
+	for _, part := range [][]string{{" leads", "Lead L1", "Lead L2", "Corner lead"},
+		{"; corner", "Corner to L1", "Corner to L2"}, {"; volts", "L1 to L2"}} {
+		text += part[0]
+		for _, name := range part[1:] {
+			text += " " + read[name]
+		}
+	}
+	return text
 }
 
 // The bridge's curve meets the load's where the plan says the motor runs.

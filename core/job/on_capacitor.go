@@ -378,6 +378,23 @@ func (w onCapacitor) buys(g guarded) []Buy {
 	return out
 }
 
+// race is the relay that is there, or the plan's, beside the windings; ok is false where
+// there is none.
+func (w onCapacitor) race(c protection.Choice) (capacitor.Race, bool) {
+	set, class := w.guard.RelaySet, w.guard.Class
+	if set == 0 {
+		set = c.RelaySet
+	}
+	if class == "" {
+		class = protection.PlanningClass
+	}
+	if c.Relay == protection.Thermistor || c.Relay == protection.NoRelay || set == 0 {
+		return capacitor.Race{}, false
+	}
+	return w.RaceWith(capacitor.Racer{Name: fmt.Sprintf("class %s, set to %s", class, unit.Text(set, "A")), Set: set,
+		InLines: c.Relay == protection.SupplyLines, Trips: class.Trips})
+}
+
 // guarding sizes supply and protection by what the bridge draws.
 func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 	a := w.Answer
@@ -420,5 +437,8 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 	}
 	choice, found := w.guard.Judge(g.asks)
 	g.choice, g.said, g.guard = &choice, append(g.said, found...), choice.Figures(g.asks)
+	if race, ok := w.race(choice); ok {
+		g.said = append(g.said, w.JudgeRace(race)...)
+	}
 	return g
 }

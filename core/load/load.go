@@ -5,6 +5,7 @@ package load
 
 import (
 	"fmt"
+	"math"
 
 	"graybridge/core/finding"
 	"graybridge/core/machine"
@@ -45,6 +46,8 @@ type Entry struct {
 	On       string           `json:"on_minutes,omitempty" example:"10 min" doc:"of one run; empty: all day"`
 	Off      string           `json:"off_minutes,omitempty" example:"30 min" doc:"of rest before the next"`
 	Inertia  string           `json:"inertia,omitempty" example:"0.02 kg·m²" doc:"of the machine, at the motor's shaft"`
+	Air      string           `json:"air,omitempty" example:"35 °C" doc:"around the motor; empty: up to 40 °C"`
+	HeatRun  string           `json:"heat_run,omitempty" entry:"lines" example:"20 min 38 °C" doc:"readings as it warms"`
 }
 
 // Load is what was read.
@@ -55,7 +58,9 @@ type Load struct {
 	Turn                      Turn
 	On, Off                   float64 // minutes; 0: not said
 	Inertia                   float64 // kg·m² at the motor's shaft; 0: not entered
-	Known                     bool    // kind and share were said
+	AirC                      float64 // around the motor; NaN: not said
+	HeatRun                   HeatRun
+	Known                     bool // kind and share were said
 	Assumed                   []string
 }
 
@@ -100,6 +105,10 @@ func Read(e Entry) (Load, []finding.Reading) {
 	plain("on_minutes", e.On, unit.Minutes, &l.On)
 	plain("off_minutes", e.Off, unit.Minutes, &l.Off)
 	plain("inertia", e.Inertia, unit.Inertia, &l.Inertia)
+	l.AirC = math.NaN()
+	plain("air", e.Air, unit.Celsius, &l.AirC)
+	run, lines := readHeatRun(e.HeatRun, l.AirC)
+	l.HeatRun, readings = run, append(readings, lines...)
 	said := one("share", e.Share, &l.Usual)
 	if l.Kind == "" {
 		l.Kind = machine.Constant

@@ -2,6 +2,7 @@ package plate
 
 import (
 	"math"
+	"strings"
 
 	"graybridge/core/finding"
 	"graybridge/core/machine"
@@ -152,4 +153,17 @@ func (p *Plate) Targets(c Column) (machine.Targets, []finding.Figure) {
 		t.WindingOhm = p.WindingOhm20 * hot
 	}
 	return t, out
+}
+
+// Class is the insulation class that the plate gives, as one letter; empty where it gives
+// none.
+func (p *Plate) Class() string {
+	for _, word := range strings.FieldsFunc(strings.ToUpper(p.entry.Insulation), func(r rune) bool {
+		return r < 'A' || r > 'Z'
+	}) {
+		if len(word) == 1 && strings.Contains("AEBFH", word) {
+			return word
+		}
+	}
+	return ""
 }

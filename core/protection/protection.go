@@ -25,6 +25,8 @@ type Entry struct {
 	Conductor string `json:"conductor,omitempty" example:"1.5 mm²"`
 	Relay     Relay  `json:"relay,omitempty" enum:"none,supply-lines,motor-leads,thermistor"`
 	RelaySet  string `json:"relay_set,omitempty" example:"4.5 A"`
+	// RelayClass is printed on the relay; empty: class 10 is taken.
+	RelayClass Class `json:"relay_class,omitempty" enum:"10,20"`
 }
 
 // Protection is what was read. 0 and a zero Conductor mean not entered.
@@ -33,11 +35,12 @@ type Protection struct {
 	Conductor unit.Conductor
 	Relay     Relay
 	RelaySet  float64
+	Class     Class
 }
 
 // Read reads the entry.
 func Read(e Entry) (Protection, []finding.Reading) {
-	p := Protection{Relay: e.Relay}
+	p := Protection{Relay: e.Relay, Class: e.RelayClass}
 	var readings []finding.Reading
 	amps := func(field, typed string, into *float64) {
 		if typed == "" {

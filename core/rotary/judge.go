@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"graybridge/core/finding"
+	"graybridge/core/machine"
 )
 
 // Limits of the trade and the plan.
@@ -39,6 +40,18 @@ func (o *Over) judge() {
 	o.judgeIdlerStart()
 	o.judgeSize()
 	o.judgeHabits()
+	o.judgeHeatRun()
+}
+
+// judgeHeatRun says what a heat run of the machine planned showed, at its load beside the
+// idler alone.
+func (o *Over) judgeHeatRun() {
+	i := o.Planned()
+	if o.Answer == nil || i < 0 || !o.Answer.Each[i].Alone.Runs {
+		return
+	}
+	_, share := o.Answer.Each[i].Alone.Machines[i].Worst()
+	o.Said = append(o.Said, o.At(i).Site.JudgeHeatRun(machine.PlateStrain(share))...)
 }
 
 func (o *Over) say(f finding.Finding) {

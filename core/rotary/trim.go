@@ -319,7 +319,7 @@ func (o *Over) refit(idler *Motor, motors []Motor) {
 	}
 	*idler = f.apply(0, *idler)
 	at := *o.Idler
-	at.Site = at.Site.With(*idler.Model, why(f.Magnetising[0]))
+	at.Site = at.Site.With(*idler.Model, why(f.Magnetising[0]), false)
 	o.Idler = &at
 	o.Machines = slices.Clone(o.Machines)
 	for i := range motors {
@@ -328,7 +328,7 @@ func (o *Over) refit(idler *Motor, motors []Motor) {
 		}
 		motors[i] = f.apply(i+1, motors[i])
 		m := &o.Machines[o.Counted[i]]
-		m.Site = m.Site.With(*motors[i].Model, why(f.Magnetising[i+1]))
+		m.Site = m.Site.With(*motors[i].Model, why(f.Magnetising[i+1]), false)
 	}
 }
 

@@ -10,6 +10,11 @@ import (
 	"graybridge/core/unit"
 )
 
+// planningCurve is what a main flux follows that nobody measured.
+var planningCurve = finding.Why{Formula: fmt.Sprintf("magnetising amps ∝ %s·x + %s·x^%d, x flux over its own at plate",
+	unit.Three(circuit.PlanningA), unit.Three(1-circuit.PlanningA), circuit.PlanningN), Section: finding.OnSaturation,
+	Source: "planning; two idle readings at different µF or volts replace it", Estimated: true}
+
 // fit makes the motor that the plate describes, and says what it leans on.
 func (s *Site) fit() {
 	p := &s.Plate
@@ -47,6 +52,7 @@ func (s *Site) fit() {
 		s.LeansOn = append(s.LeansOn, finding.Why{Formula: fmt.Sprintf("locked-rotor amps ≈ %s × plate",
 			unit.Three(m.LockedAmpsRatio)), Section: finding.OnFit, Source: basis[0].Note, Estimated: true})
 	}
+	s.LeansOn = append(s.LeansOn, planningCurve)
 	if !s.Load.Known {
 		s.LeansOn = append(s.LeansOn, finding.Why{Formula: "load = " + unit.Percent(s.Load.Usual),
 			Section: finding.OnOperatingPoint, Source: "assumed until you say", Estimated: true})

@@ -64,8 +64,10 @@ type Site struct {
 	Column   plate.Column
 	Model    *machine.Model // nil: the plate is not complete
 	Refitted bool           // the model's magnetising reactance is measured
-	Fitted   []finding.Figure
-	LeansOn  []finding.Why // what every figure of the model leans on
+	// the curve of its main flux is measured
+	CurveRead bool
+	Fitted    []finding.Figure
+	LeansOn   []finding.Why // what every figure of the model leans on
 
 	Direct  plate.Direct       // of a brushed motor, where the feed is for one
 	Brushed leads.BrushedFound // its leads
@@ -164,20 +166,26 @@ func (s *Site) Fits() bool { return len(s.Reach) > 0 && s.Reach[0].Fits() }
 // Mark of a figure that comes from the engine: estimated as soon as anything it
 // leans on is.
 func (s *Site) Mark() finding.Mark {
-	if len(s.LeansOn) > 0 {
+	if slices.ContainsFunc(s.LeansOn, func(w finding.Why) bool { return w.Estimated }) {
 		return finding.Estimated
 	}
 	return finding.Computed
 }
 
 // With is the site with another model in the place of the one fitted to the plate
-// alone: the motor that readings show, and why.
-func (s *Site) With(m machine.Model, why finding.Why) *Site {
+// alone: the motor that readings show, and why. curve says that they showed the curve of
+// its main flux too.
+func (s *Site) With(m machine.Model, why finding.Why, curve bool) *Site {
 	out := *s
-	out.Model, out.Refitted = &m, true
+	out.Model, out.Refitted, out.CurveRead = &m, true, curve
 	out.LeansOn, out.factorGuessed = slices.Clone(s.LeansOn), false
 	if s.factorGuessed { // it stands first, and is measured now
 		out.LeansOn = out.LeansOn[1:]
+	}
+	if curve {
+		out.LeansOn = slices.DeleteFunc(out.LeansOn, func(w finding.Why) bool {
+			return w.Section == finding.OnSaturation
+		})
 	}
 	out.LeansOn = append(out.LeansOn, why)
 	return &out

@@ -42,12 +42,36 @@ const turns = [
     <EntryField path="load.on_minutes" label="Runs for, at a time" placeholder="all day" help="empty: all day" />
     <EntryField path="load.off_minutes" label="Then rests for" placeholder="20 min" />
   </div>
+  <div class="entries load-shares">
+    <EntryField
+      path="load.air"
+      label="Air around the motor"
+      placeholder="40 °C"
+      help="at its warmest; empty: up to 40 °C"
+    />
+  </div>
   <ChoiceField path="load.start" label="How it starts" :choices="starts" fallback="free" />
   <ChoiceField path="load.turn" label="Direction wanted, facing the shaft end" :choices="turns" fallback="either" />
   <p class="soft">
     Not known? Amps tell: at plate amps on a true three-phase supply the share is 100 %. A stirrer that was bought for
     the motor usually asks 60 to 80 %.
   </p>
+  <details class="heat-run" :open="!!job.machine.value?.load.heat_run">
+    <summary>Heat run: warm it at this load and note the frame</summary>
+    <EntryField
+      path="load.heat_run"
+      label="Readings, one a line"
+      :rows="6"
+      wide
+      placeholder="air 21 °C
+0 min 22 °C
+10 min 31 °C
+20 min 38 °C
+cold 4.2 Ω at 21 °C
+60 min hot 5.1 Ω"
+      help="Frame by a thermometer taped to it, out of the fan's air. Ohms only locked off and proved dead: the mains kills and a capacitor holds its charge."
+    />
+  </details>
   <h3 class="bay-sub">What is left</h3>
   <FigureList v-if="plan.load.length" :figures="plan.load" />
   <p v-else class="soft">
@@ -56,6 +80,13 @@ const turns = [
 </template>
 
 <style>
+.heat-run {
+  margin: 0 0 12px;
+}
+.heat-run summary {
+  min-height: 32px;
+  cursor: pointer;
+}
 .load-shares {
   margin-bottom: 12px;
 }

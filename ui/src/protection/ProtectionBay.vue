@@ -68,6 +68,16 @@ const breaker = computed(() =>
     />
     <EntryField v-if="!drive && !thermistor" path="protection.relay_set" label="Relay set to" placeholder="4.9 A" />
   </div>
+  <ChoiceField
+    v-if="!drive && !thermistor && job.machine.value!.protection.relay !== 'none'"
+    path="protection.relay_class"
+    label="Its trip class, printed on it"
+    :choices="[
+      { value: '10', label: 'Class 10' },
+      { value: '20', label: 'Class 20' },
+    ]"
+    fallback="10"
+  />
   <ChoiceField v-if="!drive" path="protection.relay" label="What guards the windings" :choices="ways" />
   <h3 class="bay-sub">What the plan asks</h3>
   <FigureList v-if="plan.protection.length" :figures="plan.protection" />

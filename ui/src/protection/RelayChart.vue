@@ -34,6 +34,14 @@ const band = computed(() => {
   const r = ranges.value
   return r && blindStretch(points.value, r.set_in_lines)
 })
+/** A few overloads between the usual load and standstill. */
+const race = computed(() => {
+  const all = ranges.value?.race?.points ?? []
+  const step = Math.max(1, Math.ceil(all.length / 6))
+  return all.filter((_, i) => (all.length - 1 - i) % step === 0)
+})
+const minutes = (m: number, never: string) =>
+  m < 0 ? never : m < 1.5 ? `${Math.round(m * 60)} s` : `${Math.round(m)} min`
 const usual = computed(() => (job.plan.value?.link.usual ?? 0) * 100)
 </script>
 
@@ -49,4 +57,62 @@ const usual = computed(() => (job.plan.value?.link.usual ?? 0) * 100)
     :marks="[{ x: usual, text: 'your load' }]"
     :band="band && { ...band, text: 'blind in the supply lines' }"
   />
+  <table v-if="race.length" class="race">
+    <caption>
+      Which is first, relay or winding:
+      {{
+        ranges?.race?.relay
+      }}, warm from your load
+      <span class="soft">(planning)</span>
+    </caption>
+    <thead>
+      <tr>
+        <th scope="col">Through a pole</th>
+        <th scope="col">Worst winding</th>
+        <th scope="col">Relay lets go within</th>
+        <th scope="col">Winding at its class after</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="p in race" :key="p.times">
+        <th scope="row">{{ p.times.toPrecision(2) }} × its setting</th>
+        <td>{{ Math.round(p.worst * 100) }} % of plate</td>
+        <td :class="{ first: p.first === 'relay' }">{{ minutes(p.relay_minutes, 'may hold') }}</td>
+        <td :class="{ late: p.first === 'winding' }">{{ minutes(p.winding_minutes, 'never') }}</td>
+      </tr>
+    </tbody>
+  </table>
 </template>
+
+<style scoped>
+.race {
+  width: 100%;
+  margin: 18px 0 0;
+  border-collapse: collapse;
+}
+.race caption {
+  text-align: left;
+  font-weight: 600;
+  padding-bottom: 4px;
+}
+.race th,
+.race td {
+  padding: 4px 10px 4px 0;
+  border-top: 1px solid var(--rule);
+  text-align: left;
+  font-weight: 400;
+}
+.race thead th {
+  border-top: 0;
+  color: var(--soft);
+  font-size: 0.9em;
+}
+.first {
+  color: var(--moss);
+  font-weight: 600;
+}
+.late {
+  color: var(--brick);
+  font-weight: 600;
+}
+</style>

@@ -2198,6 +2198,11 @@ export interface components {
             way: components["schemas"]["Way"];
         };
         LoadEntry: {
+            /**
+             * @description around the motor; empty: up to 40 °C
+             * @example 35 °C
+             */
+            air?: string;
             /** @example stirs slip */
             does?: string;
             /**
@@ -2205,6 +2210,11 @@ export interface components {
              * @example a scroll
              */
             forbids?: string;
+            /**
+             * @description readings as it warms
+             * @example 20 min 38 °C
+             */
+            heat_run?: string;
             /** @example 110 % */
             heaviest?: string;
             /**
@@ -2525,8 +2535,29 @@ export interface components {
             conductor?: string;
             /** @enum {string} */
             relay?: "none" | "supply-lines" | "motor-leads" | "thermistor";
+            /** @enum {string} */
+            relay_class?: "10" | "20";
             /** @example 4.5 A */
             relay_set?: string;
+        };
+        Race: {
+            points: components["schemas"]["RacePoint"][];
+            relay: string;
+        };
+        RacePoint: {
+            /** Format: double */
+            at_trip_celsius: number;
+            /** @enum {string} */
+            first: "relay" | "winding" | "neither";
+            /** Format: double */
+            relay_minutes: number;
+            text: string;
+            /** Format: double */
+            times: number;
+            /** Format: double */
+            winding_minutes: number;
+            /** Format: double */
+            worst: number;
         };
         RangePoint: {
             /** Format: double */
@@ -2559,6 +2590,7 @@ export interface components {
             chosen: components["schemas"]["RangePoint"][];
             /** Format: double */
             microfarad: number;
+            race?: components["schemas"]["Race"];
             /** Format: double */
             school_microfarad: number;
             /** Format: double */

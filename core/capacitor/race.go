@@ -1,0 +1,158 @@
+package capacitor
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/finding"
+	"graybridge/core/machine"
+	"graybridge/core/site"
+	"graybridge/core/unit"
+)
+
+// Racer is an overload relay as it races the winding: its setting, how it is wired, and the
+// latest time in minutes after which it lets go at so many times its setting, +Inf where it
+// may hold.
+type Racer struct {
+	Name    string
+	Set     float64
+	InLines bool
+	Trips   func(times float64) float64
+}
+
+// RacePoint is one overload: what the relay's busiest pole carries over its setting, what
+// the worst winding carries over plate, and when either is at its end, in minutes. Negative
+// minutes stand for never.
+type RacePoint struct {
+	Times   float64 `json:"times"`
+	Worst   float64 `json:"worst"`
+	Relay   float64 `json:"relay_minutes"`
+	Winding float64 `json:"winding_minutes"`
+	AtTrip  float64 `json:"at_trip_celsius"` // the winding when the relay lets go
+	Text    string  `json:"text"`
+	First   string  `json:"first" enum:"relay,winding,neither"`
+}
+
+// Race is the relay's trip curve beside the winding's heat, from the load where a winding
+// passes its plate amps to standstill, the motor warm from its usual load.
+type Race struct {
+	Relay  string      `json:"relay"`
+	Points []RacePoint `json:"points" nullable:"false"`
+}
+
+// Strain is what heats the motor there; the fan turns with it.
+func (p Point) Strain() machine.Strain {
+	w := p.worst().Share
+	return machine.Strain{Winding: w * w, Losses: p.LossShare, Cooling: 1}
+}
+
+// raceSlips is how many overloads are looked at, between the usual load and standstill.
+const raceSlips = 24
+
+// RaceWith follows the motor from its usual load over stall to standstill, the relay's
+// poles beside its windings.
+func (o *Over) RaceWith(r Racer) (out Race, ok bool) {
+	a := o.Answer
+	if a == nil || !a.UsualRuns || !(r.Set > 0) {
+		return out, false
+	}
+	out = Race{Relay: r.Name, Points: []RacePoint{}}
+	before, heat := a.Usual.Strain(), o.question.heat()
+	for i := range raceSlips + 1 {
+		slip := a.Usual.Slip * math.Pow(1/a.Usual.Slip, float64(i)/raceSlips)
+		p, err := o.Bridge.At(a.Microfarad, slip)
+		if err != nil || p.worst().Share <= 1 && p.worst().Share <= a.Usual.worst().Share {
+			continue
+		}
+		s := o.seen(p)
+		pole := max(s.Leads[0], s.Leads[1], s.Leads[2])
+		if r.InLines {
+			pole = s.Supply
+		}
+		strain := p.Strain()
+		strain.Cooling = machine.FanCool(max(0, p.RPM) / o.Site.Model.RPM)
+		strain.Cooling *= strain.Cooling
+		one := RacePoint{Times: pole / r.Set, Worst: s.Worst, Relay: r.Trips(pole / r.Set),
+			Winding: heat.Minutes(before, strain), First: "neither"}
+		switch {
+		case one.Winding < one.Relay:
+			one.First = "winding"
+		case !math.IsInf(one.Relay, 1):
+			one.First = "relay"
+		}
+		held := one.Relay
+		if math.IsInf(held, 1) {
+			held = 120
+		}
+		one.AtTrip = heat.AirC + heat.LimitK*heat.Rise(machine.Phase{Strain: before, Minutes: 600},
+			machine.Phase{Strain: strain, Minutes: held})
+		one.Text = fmt.Sprintf("%s × its setting: relay %s; winding %s at %s of plate amps", unit.Three(one.Times),
+			within(one.Relay), after(one.Winding), unit.Percent(s.Worst))
+		for _, x := range []*float64{&one.Relay, &one.Winding} {
+			if math.IsInf(*x, 1) {
+				*x = -1
+			}
+		}
+		out.Points = append(out.Points, one)
+	}
+	return out, len(out.Points) > 0
+}
+
+func within(minutes float64) string {
+	if math.IsInf(minutes, 1) {
+		return "may hold"
+	}
+	return "lets go within " + minutesText(minutes)
+}
+
+func after(minutes float64) string {
+	if math.IsInf(minutes, 1) {
+		return "stays inside its class"
+	}
+	return "passes its class after " + minutesText(minutes)
+}
+
+// shortlyC is what a winding bears over its class for the moments until a relay lets go
+// (planning).
+const shortlyC = 95.0
+
+// JudgeRace says which is first at a stall, and whether the relay may hold while a winding
+// that it watches gets too hot.
+func (o *Over) JudgeRace(r Race) (out []finding.Finding) {
+	heat := o.question.heat()
+	class := heat.AirC + heat.LimitK
+	stall := r.Points[len(r.Points)-1]
+	why := []finding.Why{site.HeatWhy(heat, stall.Text), {Formula: "lets go, hot, within 2 h at 1.2 ×, 2 or 4 min at " +
+		"1.5 ×, 10 or 20 s at 7.2 × its setting (class 10 or 20)", Numbers: r.Relay, Section: finding.OnProtection,
+		Source: "relay's class, planning", Estimated: true}}
+	f := finding.Finding{ID: "protection.race", Bay: finding.Protection, Planning: true, Grade: finding.Note,
+		Sentence: fmt.Sprintf("Stalled while warm, the winding is at about %s when the relay lets go, within %s.",
+			unit.Whole(stall.AtTrip, "°C"), minutesText(stall.Relay)),
+		Figure: unit.Whole(stall.AtTrip, "°C"), Limit: unit.Whole(class, "°C") + " for good",
+		Why: why, Entries: []string{"protection.relay_class", "protection.relay_set"}}
+	switch {
+	case stall.Relay < 0:
+		f.Grade, f.Sentence = finding.Caution, "Stalled, this relay may hold while the winding burns."
+		f.Detail = "Set it lower, put a pole in each motor lead, or fit a thermistor."
+	case stall.AtTrip > class+shortlyC:
+		f.Grade = finding.Caution
+		f.Detail = fmt.Sprintf("That is more than a class %s winding bears for a moment. A relay of class 10, a "+
+			"lower setting or a thermistor in the winding lets go sooner; never hold a stalled motor switched on.",
+			heat.Class)
+	default:
+		f.Detail = "It bears that for a moment, not often: let it cool before the next try."
+	}
+	out = append(out, f)
+	for _, p := range r.Points {
+		if p.Relay >= 0 || p.Winding < 0 || p.Worst <= 1 {
+			continue
+		}
+		return append(out, finding.Finding{ID: "protection.race-slow", Bay: finding.Protection, Planning: true,
+			Grade: finding.Caution, Sentence: fmt.Sprintf("At %s × its setting the relay may hold for hours, and a "+
+				"winding at %s of plate amps passes its class after %s.", unit.Three(p.Times),
+				unit.Percent(p.Worst), minutesText(p.Winding)),
+			Detail: "Watch the amps there, or fit a thermistor: it feels the winding itself.",
+			Why:    why, Entries: []string{"protection.relay"}})
+	}
+	return out
+}
