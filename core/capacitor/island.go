@@ -18,6 +18,9 @@ type Island struct {
 	To       float64   `json:"to"`
 	Contours []Contour `json:"contours" nullable:"false"`
 	Carries  []Edge    `json:"carries" nullable:"false"` // most load that the motor can carry at all
+	// Edges are the innermost level as it may be: of a motor that would print the same plate
+	// and suffers most, and of one that suffers least.
+	Edges []Contour `json:"edges" nullable:"false"`
 }
 
 // Contour is one level: for each capacitance the span of load within it.
@@ -88,7 +91,7 @@ func (b *Bridge) curve(microfarad float64, kind machine.LoadKind, into []sample)
 
 // Map draws the island from 0 to the given capacitance for a kind of load.
 func (b *Bridge) Map(ctx context.Context, to float64, kind machine.LoadKind) (Island, error) {
-	out := Island{To: to}
+	out := Island{To: to, Edges: []Contour{}}
 	out.Contours = make([]Contour, len(Levels))
 	for i, l := range Levels {
 		out.Contours[i] = Contour{Level: l, Spans: []Span{}}
@@ -120,6 +123,34 @@ func (b *Bridge) Map(ctx context.Context, to float64, kind machine.LoadKind) (Is
 		}
 	}
 	return out, nil
+}
+
+// edgeColumns is the resolution of the island's soft edge.
+const edgeColumns = 33
+
+// Soften adds the island's soft edge.
+func (o *Over) Soften(ctx context.Context, i *Island, kind machine.LoadKind) error {
+	kindly, hard, ok := o.extremes()
+	if !ok {
+		return nil
+	}
+	var samples []sample
+	for _, b := range []*Bridge{hard, kindly} {
+		c := Contour{Level: Levels[0], Spans: []Span{}}
+		for n := range edgeColumns {
+			if err := ctx.Err(); err != nil {
+				return err
+			}
+			uf := i.To * float64(n) / (edgeColumns - 1)
+			samples = b.curve(uf, kind, samples)
+			if s, ok := b.span(samples, c.Level); ok {
+				s.Microfarad = uf
+				c.Spans = append(c.Spans, s)
+			}
+		}
+		i.Edges = append(i.Edges, c)
+	}
+	return nil
 }
 
 // tip halves the way between a capacitance outside a level and one inside it

@@ -10,7 +10,6 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/load"
-	"graybridge/core/machine"
 	"graybridge/core/site"
 	"graybridge/core/unit"
 )
@@ -36,7 +35,10 @@ type Over struct {
 	Figures []finding.Figure
 	Said    []finding.Finding
 
+	Doubts []Doubtful // verdicts that may flip
+
 	question Question
+	twins    []twin
 }
 
 // Place puts the bridge over a site and works it out.
@@ -94,7 +96,9 @@ func (o *Over) solve() {
 		view := o.question.Foretell(a)
 		o.Trim = &view
 	}
+	o.twins = o.twinned(0)
 	o.say(o.question.Judge(a)...)
+	o.judgeDoubt(a)
 	verdict := o.question.Verdict(a)
 	o.Use = &verdict
 	o.Combos = o.question.Combos(a.Balance, o.Prices)
@@ -298,42 +302,12 @@ func (o *Over) Demand() (d Demand, ok bool) {
 	return d, true
 }
 
-// Spread solves the corners of what is not known exactly.
-func (o *Over) Spread(uf, share float64) map[string]*site.Band {
-	out := map[string]*site.Band{}
-	put := func(id string, x float64) {
-		if out[id] == nil {
-			out[id] = &site.Band{}
-		}
-		out[id].Add(x)
-	}
-	for _, can := range []float64{0.95, 1, 1.05} {
-		for _, part := range []float64{0.9, 1, 1.1} {
-			p, ok := o.Bridge.Run(can*uf, machine.Load{Kind: o.Site.Load.Kind, Share: part * share})
-			if !ok {
-				continue
-			}
-			put("supply", abs(p.SupplyAmps))
-			put("corner-l1", p.CornerToL1)
-			put("corner-l2", p.CornerToL2)
-			put("capacitor", p.Capacitor)
-			sync := p.RPM / (1 - p.Slip)
-			put("rpm", sync*(1-1.2*p.Slip))
-			put("rpm", sync*(1-0.8*p.Slip))
-			for i, l := range p.LeadAmps(o.CornerTo) {
-				put("lead-"+leads.Lines[i], l)
-			}
-		}
-	}
-	return out
-}
-
 // expectFinding is the reading to take, said before it is taken.
 func (o *Over) expect(a Answer) []finding.Finding {
 	if !a.UsualRuns {
 		return nil
 	}
-	s := o.Spread(a.Microfarad, o.question.Usual)
+	s := o.Spread(o.question.Usual)
 	if s["supply"] == nil {
 		return nil
 	}
@@ -342,8 +316,9 @@ func (o *Over) expect(a Answer) []finding.Finding {
 			unit.Text(abs(a.Usual.SupplyAmps), "A"), s["supply"].Text("A")),
 		Detail: fmt.Sprintf("And %s from the made corner to L2, %s. Corner higher and amps lower: the load is "+
 			"lighter than you said.", unit.Whole(a.Usual.CornerToL2, "V"), s["corner-l2"].Text("V")),
-		Why: append([]finding.Why{{Formula: "least and greatest over the can's ±5 %, the load ±10 %, and 3 % " +
-			"for the model", Section: finding.OnBands, Source: "engine"}}, o.Site.LeansOn...)}}
+		Why: append([]finding.Why{{Formula: "least and greatest over motors that would print the same plate, can " +
+			"±5 %, line ±3 %, load ±10 %, and the meter's own error", Section: finding.OnBands,
+			Source: "engine"}}, o.Site.LeansOn...)}}
 }
 
 // RulerTo is the greatest µF that a ruler for this motor shows.

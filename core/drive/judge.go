@@ -185,3 +185,27 @@ func (o *Over) judgeWarmth(f *finding.Finding, p Point, s machine.Strain) {
 	said := o.Site.JudgeHeatRun(s)
 	o.say(said...)
 }
+
+// Spread is the band of speed and of amps around a point under the usual load, over motors
+// that would print the same plate.
+func (o *Over) Spread(p Point) (rpm, amps site.Band) {
+	sync := 120 * p.Hz / float64(o.Site.Model.Eq.Poles)
+	for _, t := range o.Site.Twins(0) {
+		m := *o.Motor
+		m.Model = t.Model
+		m.Load.Share *= t.Load
+		at, err := m.feel(p.Hz)
+		if err != nil {
+			continue
+		}
+		torque := func(slip float64) float64 { t, _ := at(slip); return t }
+		slip := machine.RunSlipWithin(m.Model.Surplus(torque, m.Load, p.Hz), 1-p.RPM/sync, 1.6)
+		if math.IsNaN(slip) {
+			continue
+		}
+		_, share := at(slip)
+		rpm.Add(sync * (1 - slip))
+		amps.Add(share * m.LineAmps)
+	}
+	return *rpm.Stretch(), *amps.Stretch()
+}

@@ -9,6 +9,7 @@ import (
 	"graybridge/core/machine"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
+	"graybridge/core/site"
 )
 
 // Curves are torque and amps over speed, every figure as a share of plate: the
@@ -99,7 +100,11 @@ func island(w *reading) (capacitor.Island, error) {
 	if kind == machine.NoLoad {
 		kind = machine.Constant
 	}
-	return on.Bridge.Map(w.ctx, on.RulerTo(), kind)
+	out, err := on.Bridge.Map(w.ctx, on.RulerTo(), kind)
+	if err != nil {
+		return out, err
+	}
+	return out, on.Soften(w.ctx, &out, kind)
 }
 
 // Start follows the run-up of a document's motor as wanted.
@@ -207,4 +212,10 @@ func SizesOf(ctx context.Context, d Document) (rotary.Sizes, error) {
 		}
 		return sizes, err
 	})
+}
+
+// TwinsOf are the motors that would print the same plate as a document's first one.
+func TwinsOf(ctx context.Context, d Document, seed uint64) []site.Twin {
+	twins, _ := picture(ctx, d, func(w *reading) ([]site.Twin, error) { return w.site.Twins(seed), nil })
+	return twins
 }

@@ -261,7 +261,7 @@ func (w onCapacitor) expect(c *bringup.Card, a *capacitor.Answer) {
 		if len(at.p.Windings) == 0 || at.id == "light" && at.share == w.site.Load.Usual {
 			continue
 		}
-		s := w.Spread(a.Microfarad, at.share)
+		s := w.Spread(at.share)
 		if s["supply"] == nil {
 			continue
 		}

@@ -273,7 +273,7 @@ func (w onDC) cardReadings(c *bringup.Card) {
 			Mark: mark})
 	}
 	around := func(x, part float64, u string) string {
-		return site.Band{Low: (1 - part) * x, High: (1 + part) * x}.Text(u)
+		return site.Around(x, part).Text(u)
 	}
 	cold := d.Ohm * (234.5 + 20) / (234.5 + 75)
 	add("ra", "dead", "Armature ohms, turning it slowly", unit.Text(cold, "Ω"), "more under light brushes")

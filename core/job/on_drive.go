@@ -209,17 +209,14 @@ func (w onDrive) card(c *bringup.Card, p *Plan, g guarded) {
 	add("volts", "before the start", "Volts at its input", unit.Whole(w.site.Supply.Volts, "V"), "",
 		w.site.Supply.VoltsMark)
 	if v.Point.Carries {
-		// Load ±10 % and the fit's own doubt; the drive's losses and the link's shape for its
-		// input. The slip carries the speed's.
-		around := func(x, part float64, u string) string {
-			return site.Band{Low: (1 - part) * x, High: (1 + part) * x}.Text(u)
-		}
-		sync := 120 * v.Point.Hz / float64(w.site.Model.Eq.Poles)
-		speed := site.Band{Low: v.Point.RPM - 0.3*(sync-v.Point.RPM), High: v.Point.RPM + 0.3*(sync-v.Point.RPM)}
+		// For its input the drive's losses and the link's shape besides.
+		speed, amps := w.Spread(v.Point)
+		input := site.Band{Low: 0.92 * p.Wanted.Supply / v.Point.Amps * amps.Low,
+			High: 1.08 * p.Wanted.Supply / v.Point.Amps * amps.High}
 		when := "at your load, " + unit.Percent(w.site.Load.Usual) + ", " + unit.Text(v.Point.Hz, "Hz")
-		add("amps", when, "Amps on the display", unit.Text(v.Point.Amps, "A"), around(v.Point.Amps, 0.12, "A"),
+		add("amps", when, "Amps on the display", unit.Text(v.Point.Amps, "A"), amps.Text("A"),
 			finding.Estimated)
-		add("input", when, "Amps, supply line", p.Wanted.SupplyT, around(p.Wanted.Supply, 0.17, "A"), finding.Estimated)
+		add("input", when, "Amps, supply line", p.Wanted.SupplyT, input.Text("A"), finding.Estimated)
 		add("rpm", when, "Speed", unit.Whole(v.Point.RPM, "rpm"), speed.Text("rpm"), finding.Estimated)
 	}
 }

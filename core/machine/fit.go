@@ -313,17 +313,9 @@ func (m *Model) PlateCurve(n int) (rpm, torque, amps []float64, err error) {
 }
 
 func (m *Model) findBreakdown() {
-	s, err := m.ThreePhase(m.WindingVolts, m.FrequencyHz)
-	if err != nil {
-		return
-	}
-	torque := func(slip float64) float64 {
-		s.SetSlip(0, slip)
-		if s.Solve() != nil {
-			return 0
-		}
-		return s.Shaft(0).TorqueNm
-	}
-	_, best := search.Greatest(torque, 0.01, 1, 40)
+	_, best := search.Greatest(func(slip float64) float64 {
+		_, torque := m.Eq.Balanced(m.WindingVolts, m.FrequencyHz, slip)
+		return torque
+	}, 0.01, 1, 40)
 	m.BreakdownTorqueRatio = best / m.RatedTorqueNm
 }

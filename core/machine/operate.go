@@ -142,8 +142,13 @@ func Settle(surplus func(slip float64) float64) Settling {
 // RunSlip is the stable crossing nearest synchronous speed, NaN when there is
 // none. It looks only as far up in slip as it must, first near the guess.
 func RunSlip(surplus func(slip float64) float64, guess float64) float64 {
+	return RunSlipWithin(surplus, guess, 1.1)
+}
+
+// RunSlipWithin is RunSlip for a guess that is good to a factor of wide.
+func RunSlipWithin(surplus func(slip float64) float64, guess, wide float64) float64 {
 	if guess > 0 && guess < 0.5 {
-		a, b := guess*0.9, guess*1.1
+		a, b := guess/wide, guess*wide
 		if surplus(a) <= 0 && surplus(b) > 0 {
 			return search.Root(surplus, a, b)
 		}

@@ -118,7 +118,7 @@ func TestPlateHeatAndTheShortMinutesOfSmallMotors(t *testing.T) {
 	m := machine.Model{}
 	one := 25 * math.Log(4./3)
 	twice := machine.Strain{Winding: 4, Losses: 1.7, Cooling: 1} // one winding of three, the others below plate
-	for watts, share := range map[float64]float64{1500: 0.5, 370: 0.3} {
+	for watts, share := range map[float64]float64{3000: 0.5, 550: 0.3} {
 		m.ShaftWatts = watts
 		h := machine.HeatOf(&m, "F", math.NaN())
 		require.InDelta(t, 1, h.Settled(machine.PlateStrain(1)), 1e-12)

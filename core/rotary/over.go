@@ -60,6 +60,8 @@ type Over struct {
 	View    *ConverterView
 	Figures []finding.Figure
 	Said    []finding.Finding
+
+	like []likeness
 }
 
 // Place puts a converter over its motors and works it out. one is the id of the motor
@@ -178,6 +180,7 @@ func (o *Over) solve(ctx context.Context) error {
 	o.first(a)
 	a.IdlerStart = o.startIdler(a)
 	o.Answer = a
+	o.like = o.likenesses()
 	return nil
 }
 

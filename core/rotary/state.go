@@ -188,49 +188,6 @@ func worst(s *site.State) (coil string, share float64) {
 	return coil, share
 }
 
-// Spread is the band of every figure to expect of the machine planned at a share of its
-// load, alone on the idler: cans ±5 %, a tenth more or less load.
-func (o *Over) Spread(share float64) (at State, bands map[string]*site.Band, ok bool) {
-	i := o.Planned()
-	duties := make([]Duty, len(o.Counted))
-	bands = map[string]*site.Band{}
-	add := func(id string, x float64) {
-		if bands[id] == nil {
-			bands[id] = &site.Band{}
-		}
-		bands[id].Add(x)
-	}
-	defer o.Street.SetBalance(o.Answer.Balance)
-	b := o.Answer.Balance
-	for n, k := range spread {
-		if i >= 0 {
-			duties[i] = Duty{Running, o.At(i).Site.Load.At(share * k[1])}
-		}
-		o.Street.SetBalance(Balance{b.L13 * k[0], b.L23 * k[0]})
-		st := o.Street.Settle(duties)
-		if !st.Runs {
-			if n == 0 {
-				return st, nil, false
-			}
-			continue
-		}
-		shaft := &st.Idler
-		if i >= 0 {
-			shaft = &st.Machines[i]
-		}
-		if n == 0 {
-			at = st
-		}
-		for j, l := range leads.Lines {
-			add("lead-"+l, shaft.Leads[j])
-			add("volts-"+[3]string{"12", "23", "31"}[j], st.Volts[j])
-		}
-		add("supply", st.Supply)
-		add("rpm", shaft.RPM)
-	}
-	return at, bands, true
-}
-
 // Planned is the street's index of the machine planned; -1 for the idler or one that
 // is not counted.
 func (o *Over) Planned() int {

@@ -122,45 +122,6 @@ func (o *Over) stateView(set []int) StateView {
 	return v
 }
 
-// bands fills what meters may show in a state.
-func (o *Over) bands(v *StateView, set []int, duties []Duty) {
-	var volts [3]site.Band
-	var supply site.Band
-	leads := make([][3]site.Band, len(v.Motors))
-	b := o.Answer.Balance
-	for _, k := range spread {
-		s := slices.Clone(duties)
-		for i := range s {
-			s[i].Load.Share *= k[1]
-		}
-		o.Street.SetBalance(Balance{b.L13 * k[0], b.L23 * k[0]})
-		st := o.Street.Settle(s)
-		if !st.Runs {
-			continue
-		}
-		supply.Add(st.Supply)
-		for n := range 3 {
-			volts[n].Add(st.Volts[n])
-			leads[0][n].Add(st.Idler.Leads[n])
-			for j, i := range set {
-				leads[j+1][n].Add(st.Machines[i].Leads[n])
-			}
-		}
-	}
-	o.Street.SetBalance(b)
-	v.SupplyBnd = supply.Text("A")
-	for n := range 3 {
-		v.VoltsBand = append(v.VoltsBand, volts[n].Text("V"))
-		for j := range v.Motors {
-			v.Motors[j].Bands = append(v.Motors[j].Bands, leads[j][n].Text("A"))
-		}
-	}
-}
-
-// spread is what nobody knows exactly of a running converter: its cans' µF, and the
-// loads.
-var spread = [][2]float64{{1, 1}, {0.95, 1}, {1.05, 1}, {1, 0.9}, {1, 1.1}}
-
 func stateMotor(id string, s *Shaft) StateMotor {
 	m := StateMotor{
 		ID:     id,

@@ -61,7 +61,7 @@ func Least(f func(float64) float64, a, b float64, n int) (x, y float64) {
 	hi := la + (lb-la)*float64(min(at+1, n))/float64(n)
 	c, d := hi-golden*(hi-lo), lo+golden*(hi-lo)
 	fc, fd := g(c), g(d)
-	for hi-lo > 1e-5 {
+	for hi-lo > 1e-4 {
 		if fc < fd {
 			hi, d, fd = d, c, fc
 			c = hi - golden*(hi-lo)

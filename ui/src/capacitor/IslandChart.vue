@@ -46,6 +46,8 @@ const contours = computed(() =>
     }
   }),
 )
+/** How far the land may reach: of the motor that suffers most, and of the one that suffers least. */
+const edges = computed(() => (island.value?.edges ?? []).map((c) => outline(frame.value, c.spans)).filter(Boolean))
 const inner = computed(() => island.value?.contours[0]?.spans ?? [])
 const words = computed(() => bounds(inner.value))
 /** The island's name stands at its foot, where it is widest and the cross-hair seldom is. */
@@ -142,6 +144,7 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
         <line :x1="frame.left" :x2="frame.right" :y1="y(t)" :y2="y(t)" class="chart-grid" />
         <text :x="frame.left - 6" :y="y(t) + 4" text-anchor="end" class="chart-text">{{ Math.round(t * 100) }}</text>
       </g>
+      <polygon v-if="edges[1]" :points="edges[1]" class="island-may" />
       <template v-for="(c, n) in contours" :key="c.level">
         <polygon v-if="c.points" :points="c.points" :class="n === 0 ? 'island-land' : 'island-contour'" />
         <text
@@ -154,6 +157,9 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
           {{ Math.round(c.level * 100) }} %
         </text>
       </template>
+      <polygon v-if="edges[0] && edges[1]" :points="edges[0]" class="island-sure">
+        <title>Whichever motor it is that would print this plate, every winding stays within plate amps here</title>
+      </polygon>
       <text v-if="name" :x="name.x" :y="name.y" class="chart-text chart-halo island-name">
         <tspan>every winding</tspan>
         <tspan :x="name.x" dy="15">inside plate</tspan>
@@ -242,6 +248,17 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
   fill: var(--moss-pale);
   stroke: var(--moss);
   stroke-width: 2;
+}
+.island-may {
+  fill: var(--moss-pale);
+  opacity: 0.5;
+}
+.island-sure {
+  fill: var(--moss-fill);
+  fill-opacity: 0.22;
+  stroke: var(--moss);
+  stroke-width: 1;
+  stroke-dasharray: 1 3;
 }
 .island-contour {
   fill: none;

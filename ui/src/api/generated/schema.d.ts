@@ -1950,6 +1950,7 @@ export interface components {
         Island: {
             carries: components["schemas"]["Edge"][];
             contours: components["schemas"]["Contour"][];
+            edges: components["schemas"]["Contour"][];
             /** Format: double */
             from: number;
             /** Format: double */

@@ -1,0 +1,123 @@
+package rotary
+
+import (
+	"graybridge/core/leads"
+	"graybridge/core/site"
+)
+
+// likeness is a street of motors that would print the same plates, on cans and a line and
+// under loads as far as anybody knows them.
+type likeness struct {
+	street *Street
+	loads  []float64 // of Counted, factors
+}
+
+// likenesses draws them, the same ones for the same converter.
+func (o *Over) likenesses() (out []likeness) {
+	idler, _ := o.Idler.motor()
+	drawn := [][]site.Twin{o.Idler.Site.Twins(1)}
+	for i := range o.Counted {
+		drawn = append(drawn, o.At(i).Site.Twins(uint64(2+i)))
+	}
+	n := len(drawn[0])
+	for _, d := range drawn {
+		n = min(n, len(d))
+	}
+	for k := range n {
+		first := drawn[0][k]
+		l, one := likeness{}, idler
+		one.Model = first.Model
+		var motors []Motor
+		for i := range o.Counted {
+			m, _ := o.At(i).motor()
+			m.Model = drawn[i+1][k].Model
+			motors = append(motors, m)
+			l.loads = append(l.loads, drawn[i+1][k].Load)
+		}
+		line := o.line()
+		line.Volts *= first.Line
+		l.street = NewStreet(line, one, motors...)
+		l.street.SetBackward(o.As.Spun == Backward)
+		b := o.Answer.Balance
+		l.street.SetBalance(Balance{b.L13 * first.Can, b.L23 * first.Can})
+		out = append(out, l)
+	}
+	return out
+}
+
+// settle is a state of the likeness with its own idea of the loads.
+func (l likeness) settle(duties []Duty) State {
+	own := append([]Duty{}, duties...)
+	for i := range own {
+		own[i].Load.Share *= l.loads[i]
+	}
+	return l.street.Settle(own)
+}
+
+// Spread is the state of the machine planned at a share of its load, alone on the idler,
+// and the band of every figure to expect of it.
+func (o *Over) Spread(share float64) (at State, bands map[string]*site.Band, ok bool) {
+	i := o.Planned()
+	duties := make([]Duty, len(o.Counted))
+	if i >= 0 {
+		duties[i] = Duty{Running, o.At(i).Site.Load.At(share)}
+	}
+	if at = o.Street.Settle(duties); !at.Runs {
+		return at, nil, false
+	}
+	bands = map[string]*site.Band{}
+	add := func(id string, x float64) {
+		if bands[id] == nil {
+			bands[id] = &site.Band{}
+		}
+		bands[id].Add(x)
+	}
+	for _, l := range o.like {
+		st := l.settle(duties)
+		if !st.Runs {
+			continue
+		}
+		shaft := &st.Idler
+		if i >= 0 {
+			shaft = &st.Machines[i]
+		}
+		for j, l := range leads.Lines {
+			add("lead-"+l, shaft.Leads[j])
+			add("volts-"+[3]string{"12", "23", "31"}[j], st.Volts[j])
+		}
+		add("supply", st.Supply)
+		add("rpm", shaft.RPM)
+	}
+	for _, b := range bands {
+		b.Stretch()
+	}
+	return at, bands, true
+}
+
+// bands fills what meters may show in a state.
+func (o *Over) bands(v *StateView, set []int, duties []Duty) {
+	var volts [3]site.Band
+	var supply site.Band
+	leads := make([][3]site.Band, len(v.Motors))
+	for _, l := range o.like {
+		st := l.settle(duties)
+		if !st.Runs {
+			continue
+		}
+		supply.Add(st.Supply)
+		for n := range 3 {
+			volts[n].Add(st.Volts[n])
+			leads[0][n].Add(st.Idler.Leads[n])
+			for j, i := range set {
+				leads[j+1][n].Add(st.Machines[i].Leads[n])
+			}
+		}
+	}
+	v.SupplyBnd = supply.Stretch().Text("A")
+	for n := range 3 {
+		v.VoltsBand = append(v.VoltsBand, volts[n].Stretch().Text("V"))
+		for j := range v.Motors {
+			v.Motors[j].Bands = append(v.Motors[j].Bands, leads[j][n].Stretch().Text("A"))
+		}
+	}
+}

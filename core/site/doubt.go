@@ -1,0 +1,149 @@
+package site
+
+import (
+	"math"
+	"math/rand/v2"
+
+	"graybridge/core/machine"
+	"graybridge/core/plate"
+)
+
+// Doubt is one thing that nobody knows exactly.
+type Doubt int
+
+// The doubts, in the order in which a Twin holds them.
+const (
+	DoubtAmps Doubt = iota
+	DoubtRPM
+	DoubtFactor
+	DoubtEfficiency
+	DoubtLockedAmps
+	DoubtLockedTorque
+	DoubtIron
+	DoubtFriction
+	DoubtLeakage
+	DoubtOhm
+	DoubtFlux  // magnetising amps at the plate's flux, once readings have shown them
+	DoubtCurve // how far the main flux bends
+	DoubtSteep // how steeply
+	DoubtLine
+	DoubtCan
+	DoubtLoad
+	doubts
+)
+
+// How far a doubt of the site reaches (the bands' law; planning).
+const (
+	lineDoubt  = 0.03
+	CanDoubt   = 0.05
+	loadDoubt  = 0.1  // of a load that somebody said
+	bendDoubt  = 0.5  // of the logarithm of 1 − a, planning curve
+	steepDoubt = 0.25 // of the logarithm of n − 1
+	readAgain  = 0.03 // of a magnetising reactance from readings
+)
+
+// Twin is a motor that would print the same plate, on the same line and load as far as
+// anybody knows.
+type Twin struct {
+	Model           *machine.Model
+	Efficiency      float64
+	Line, Can, Load float64 // factors
+	U               [doubts]float64
+}
+
+// twins is how many are drawn for a band: the least and the greatest of so many leave one
+// of twenty-five outside.
+const twins = 48
+
+// Twins draws motors like the site's, the same ones for the same site: every doubt in as
+// many equal steps as there are twins, in an order of its own (a Latin hypercube). seed 0 is
+// the product's own.
+func (s *Site) Twins(seed uint64) []Twin {
+	if s.Model == nil {
+		return nil
+	}
+	dice := rand.New(rand.NewPCG(seed, 0x67726179))
+	var steps [doubts][]int
+	for d := range steps {
+		steps[d] = dice.Perm(twins)
+	}
+	out := make([]Twin, 0, twins)
+	for i := range twins {
+		var t Twin
+		for d := range t.U {
+			t.U[d] = 2*(float64(steps[d][i])+dice.Float64())/twins - 1
+		}
+		if s.fitTwin(&t) {
+			out = append(out, t)
+		}
+	}
+	return out
+}
+
+// fitTwin makes the motor of a draw; false where no motor could be built so.
+func (s *Site) fitTwin(t *Twin) bool {
+	u := t.U
+	draw := plate.Draw{Amps: u[DoubtAmps], RPM: u[DoubtRPM], PowerFactor: u[DoubtFactor],
+		Efficiency: u[DoubtEfficiency], LockedAmps: u[DoubtLockedAmps], LockedTorque: u[DoubtLockedTorque],
+		Iron: u[DoubtIron], Friction: u[DoubtFriction], Leakage: u[DoubtLeakage], Ohm: u[DoubtOhm]}
+	r, targets, efficiency := s.Plate.Drawn(s.Column, draw)
+	m, err := machine.Fit(r, targets)
+	if err != nil {
+		return false
+	}
+	own := s.Model.Eq.Saturation
+	a, n := own.A, own.N
+	if s.Refitted {
+		m.Eq.XmOhm = s.Model.Eq.XmOhm * (1 + readAgain*u[DoubtFlux])
+	}
+	if !s.CurveRead {
+		a = 1 - math.Min(0.7, (1-a)*math.Exp(bendDoubt*u[DoubtCurve]))
+		n = 1 + (n-1)*math.Exp(steepDoubt*u[DoubtSteep])
+	}
+	m = m.Bent(a, n)
+	t.Model, t.Efficiency = &m, efficiency
+	t.Line, t.Can, t.Load = 1+lineDoubt*u[DoubtLine], 1+CanDoubt*u[DoubtCan], 1+loadDoubt*u[DoubtLoad]
+	return true
+}
+
+// Settles is the reading that would settle a doubt, in words; empty where none would.
+func (d Doubt) Settles() string {
+	switch d {
+	case DoubtAmps, DoubtFactor, DoubtEfficiency, DoubtIron, DoubtOhm, DoubtFlux:
+		return "a round under Trim: the three motor leads and the corner's volts on the running bridge"
+	case DoubtCurve, DoubtSteep, DoubtFriction:
+		return "two rounds under Trim running light, with different µF"
+	case DoubtRPM:
+		return "the speed at your load, by a tachometer"
+	case DoubtLockedAmps, DoubtLockedTorque, DoubtLeakage:
+		return "the standstill torque, by an arm and a scale, hands clear and for a moment only"
+	case DoubtLine:
+		return "the line's volts at the machine, running, at the worst hour"
+	case DoubtCan:
+		return "each can's µF, discharged and off the circuit"
+	case DoubtLoad:
+		return "the amps in the supply line at your heaviest load"
+	}
+	return ""
+}
+
+// Leading is the doubt that a figure hangs on most, by how closely it goes along with it
+// over the twins.
+func Leading(all []Twin, figure []float64) Doubt {
+	best, at := -1.0, DoubtLoad
+	mean := 0.0
+	for _, y := range figure {
+		mean += y / float64(len(figure))
+	}
+	for d := range doubts {
+		along, u2 := 0.0, 0.0
+		for i, t := range all {
+			along += t.U[d] * (figure[i] - mean)
+			u2 += t.U[d] * t.U[d]
+		}
+		if along = math.Abs(along) / math.Sqrt(u2); along > best {
+			best, at = along, d
+		}
+	}
+	return at
+}
