@@ -5,7 +5,6 @@ import (
 	"graybridge/core/can"
 	"graybridge/core/table"
 	"graybridge/core/unit"
-	"slices"
 )
 
 // Combo is one way to make up the capacitance out of cans.
@@ -34,7 +33,7 @@ func (q Question) Combos(want float64, prices can.Prices) []Combo {
 		}
 		c := Combo{Parts: parts, Microfarad: can.Sum(parts), Text: can.List(parts), Why: why}
 		for i := range out {
-			if slices.Equal(out[i].Parts, parts) {
+			if out[i].Text == c.Text {
 				out[i].Why += ", " + why
 				return
 			}

@@ -26,3 +26,18 @@ func (m Model) Straight() Model {
 	m.Eq.Saturation = nil
 	return m
 }
+
+// AmpsAt is the winding amps over plate on the motor's own three-phase supply at a share of
+// rated shaft torque; +Inf where it stalls.
+func (m *Model) AmpsAt(share float64) float64 {
+	want := share*m.RatedTorqueNm + m.FrictionNm
+	slip := RunSlip(func(slip float64) float64 {
+		_, torque := m.Eq.Balanced(m.WindingVolts, m.FrequencyHz, slip)
+		return torque - want
+	}, m.RatedSlip*share)
+	if math.IsNaN(slip) {
+		return math.Inf(1)
+	}
+	amps, _ := m.Eq.Balanced(m.WindingVolts, m.FrequencyHz, slip)
+	return cmplx.Abs(amps) / m.WindingAmps
+}

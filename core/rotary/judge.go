@@ -81,6 +81,16 @@ func (o *Over) Mark() finding.Mark {
 	return finding.Computed
 }
 
+// ownAmps is what a machine that asks more than its plate at its heaviest would carry on
+// its own three-phase supply there, over plate: what a converter adds counts from it.
+func (o *Over) ownAmps(w WorstOf) float64 {
+	share, over := o.overPlate(w)
+	if !over {
+		return 1
+	}
+	return math.Max(1, o.At(w.Of).Site.Model.AmpsAt(share))
+}
+
 // judgeBanks weighs the banks over the states that occur.
 func (o *Over) judgeBanks() {
 	a := o.Answer
@@ -93,7 +103,7 @@ func (o *Over) judgeBanks() {
 		o.say(o.fallsOut(w))
 	default:
 		grade := finding.Good
-		if w.Share > near {
+		if w.Share > near*o.ownAmps(w) {
 			grade = finding.Stop
 		} else if w.Share > 1 {
 			grade = finding.Caution

@@ -76,7 +76,10 @@ const lines = computed(() =>
     ? [1, 1.15, 1.5].map((level) => ({ level, d: path(map.value!.worst, level) })).filter((l) => l.d)
     : [],
 )
-const other = computed(() => (whole.value ? path(mirrored(map.value!.worst), 1.15) : ''))
+/** Where the other direction's cans belong: the least level that it reaches at all. */
+const other = computed(() =>
+  whole.value ? ([1.15, 1.3, 1.5].map((level) => path(mirrored(map.value!.worst), level)).find(Boolean) ?? '') : '',
+)
 
 const colours: Record<string, string> = {
   ok: '--moss-pale',
