@@ -7,6 +7,7 @@ import (
 
 	"graybridge/core/can"
 	"graybridge/core/capacitor"
+	"graybridge/core/circuit"
 	"graybridge/core/machine"
 )
 
@@ -16,6 +17,7 @@ func blunger(b *testing.B) *capacitor.Bridge {
 		machine.Targets{LockedAmpsRatio: 5, LockedTorqueRatio: 2.3, X1Share: 0.45, FrictionShare: 0.015,
 			IronShare: 0.2})
 	require.NoError(b, err)
+	m = m.Bent(circuit.PlanningA, circuit.PlanningN) // as plans solve it
 	bridge, err := capacitor.New(&m, capacitor.Wiring{Volts: 230, FrequencyHz: 50, CornerTo: "L1",
 		Coils: machine.Coils(), Joints: capacitor.Delta})
 	require.NoError(b, err)

@@ -114,7 +114,7 @@ func after(minutes float64) string {
 
 // shortlyC is what a winding bears over its class for the moments until a relay lets go
 // (planning).
-const shortlyC = 95.0
+const shortlyC = 105.0
 
 // JudgeRace says which is first at a stall, and whether the relay may hold while a winding
 // that it watches gets too hot.
@@ -135,7 +135,6 @@ func (o *Over) JudgeRace(r Race) (out []finding.Finding) {
 		f.Grade, f.Sentence = finding.Caution, "Stalled, this relay may hold while the winding burns."
 		f.Detail = "Set it lower, put a pole in each motor lead, or fit a thermistor."
 	case stall.AtTrip > class+shortlyC:
-		f.Grade = finding.Caution
 		f.Detail = fmt.Sprintf("That is more than a class %s winding bears for a moment. A relay of class 10, a "+
 			"lower setting or a thermistor in the winding lets go sooner; never hold a stalled motor switched on.",
 			heat.Class)
@@ -148,8 +147,8 @@ func (o *Over) JudgeRace(r Race) (out []finding.Finding) {
 			continue
 		}
 		return append(out, finding.Finding{ID: "protection.race-slow", Bay: finding.Protection, Planning: true,
-			Grade: finding.Caution, Sentence: fmt.Sprintf("At %s × its setting the relay may hold for hours, and a "+
-				"winding at %s of plate amps passes its class after %s.", unit.Three(p.Times),
+			Grade: finding.Caution, Sentence: fmt.Sprintf("At %s × its setting the relay may hold for two hours or for good, "+
+				"and a winding at %s of plate amps passes its class after %s.", unit.Three(p.Times),
 				unit.Percent(p.Worst), minutesText(p.Winding)),
 			Detail: "Watch the amps there, or fit a thermistor: it feels the winding itself.",
 			Why:    why, Entries: []string{"protection.relay"}})
