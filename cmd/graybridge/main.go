@@ -31,6 +31,7 @@ func commands() []command {
 		{"saturate", "follow machines whose iron saturates from a file", saturate},
 		{"design", "work out capacitor design cases from a file", design},
 		{"rotary", "work out rotary converters from a file", solveRotary},
+		{"arrange", "search the joints of three windings with one or two capacitors", searchArrangements},
 		{"dc", "work out brushed motors on a rectifier from a file", solveDC},
 		{"entries", "print the list of a job's entries", entries},
 		{"openapi", "print the description of the HTTP interface", openapi},

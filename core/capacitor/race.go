@@ -147,8 +147,8 @@ func (o *Over) JudgeRace(r Race) (out []finding.Finding) {
 			continue
 		}
 		return append(out, finding.Finding{ID: "protection.race-slow", Bay: finding.Protection, Planning: true,
-			Grade: finding.Caution, Sentence: fmt.Sprintf("At %s × its setting the relay may hold for two hours or for good, "+
-				"and a winding at %s of plate amps passes its class after %s.", unit.Three(p.Times),
+			Grade: finding.Caution, Sentence: fmt.Sprintf("At %s × its setting the relay may hold for two "+
+				"hours or for good, and a winding at %s of plate amps passes its class after %s.", unit.Three(p.Times),
 				unit.Percent(p.Worst), minutesText(p.Winding)),
 			Detail: "Watch the amps there, or fit a thermistor: it feels the winding itself.",
 			Why:    why, Entries: []string{"protection.relay"}})
