@@ -220,7 +220,7 @@ const (
 func (s *server) remember() {
 	s.answers.make, s.answers.most = answer, mostAnswers
 	s.islands.make, s.islands.most = orEmpty(job.Island, capacitor.Island{Contours: []capacitor.Contour{},
-		Carries: []capacitor.Edge{}}), mostPictures
+		Carries: []capacitor.Edge{}, Edges: []capacitor.Contour{}}), mostPictures
 	s.curves.make, s.curves.most = orEmpty(job.CurvesOf, job.Curves{Plate: []capacitor.CurvePoint{},
 		Bridge: []capacitor.CurvePoint{}, Load: []job.LoadPoint{}}), mostPictures
 	s.starts.make, s.starts.most = orEmpty(job.Start, capacitor.StartRun{TimeS: []float64{}, RPM: []float64{},
@@ -231,4 +231,6 @@ func (s *server) remember() {
 		mostPictures
 	s.ranges.make, s.ranges.most = orEmpty(job.RangesOf, job.Ranges{Chosen: []capacitor.RangePoint{},
 		BySchool: []capacitor.RangePoint{}}), mostPictures
+	s.pairs.make, s.pairs.most = orEmpty(job.PairOf, capacitor.NoPair()), mostPictures
+	s.proofs.make, s.proofs.most = orEmpty(job.PairProofOf, capacitor.NoPairProof()), mostPictures
 }

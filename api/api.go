@@ -37,6 +37,8 @@ type server struct {
 	films   memo[rotary.Film]
 	sizes   memo[rotary.Sizes]
 	ranges  memo[job.Ranges]
+	pairs   memo[capacitor.Pair]
+	proofs  memo[capacitor.PairProof]
 	people  people
 	hub     hub
 	// documents are the paths of questions whose body is a whole document.

@@ -40,4 +40,8 @@ func (s *server) plans(a huma.API) {
 		"a complete plate and joints that fit", s.starts.of)
 	askAlone(s, a, "ranges", "/api/capacitor/ranges", "What every load does to the windings and to a relay's poles; "+
 		"empty without a complete plate and joints that fit", s.ranges.of)
+	askAlone(s, a, "pair", "/api/capacitor/pair", "The open arrangement of two capacitors for a document's motor: "+
+		"offered or refused, and what it does; empty without a complete plate and joints that fit", s.pairs.of)
+	askAlone(s, a, "pair-proof", "/api/capacitor/pair/proof", "That arrangement followed in time, and the map of both "+
+		"of its µF; empty where it cannot be joined", s.proofs.of)
 }

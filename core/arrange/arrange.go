@@ -332,14 +332,32 @@ func (w Wants) Circuit(j Joint, microfarad [2]float64) circuit.Circuit {
 	return c
 }
 
+// Best finds the capacitors of one joint, on the curve.
+func (w Wants) Best(j Joint, backward bool) (Result, bool) { return w.best(j, backward, nil) }
+
+// Figures is what a joint does with some capacitors; ok is false where it cannot be solved.
+func (w Wants) Figures(j Joint, backward bool, microfarad [2]float64) (r Result, ok bool) {
+	s, err := w.Solve(j, backward)
+	if err != nil {
+		return r, false
+	}
+	r = Result{Joint: j, Backward: backward, Microfarad: microfarad, Worst: s.WorstOver(microfarad, math.Inf(1))}
+	s.figures(&r)
+	return r, true
+}
+
 // Solve readies a joint; backward counts slip and torque against the order U, V, W.
 func (w Wants) Solve(j Joint, backward bool) (*Solved, error) {
-	c := w.Circuit(j, [2]float64{1, 1})
+	return w.SolveCircuit(w.Circuit(j, [2]float64{1, 1}), j.Two(), backward)
+}
+
+// SolveCircuit readies a circuit of Circuit's making, with a fault put in it.
+func (w Wants) SolveCircuit(c circuit.Circuit, two, backward bool) (*Solved, error) {
 	solver, err := circuit.Compile(&c)
 	if err != nil {
 		return nil, err
 	}
-	s := &Solved{w: w, two: j.Two(), sign: 1, solver: solver}
+	s := &Solved{w: w, two: two, sign: 1, solver: solver}
 	if backward {
 		s.sign = -1
 	}

@@ -49,6 +49,9 @@ func (b Bleeder) String() string {
 		return "none needed"
 	}
 	ohm := unit.Plain(b.Ohm/1000) + unit.Space + "kΩ"
+	if b.Ohm >= 1e6 {
+		ohm = unit.Plain(b.Ohm/1e6) + unit.Space + "MΩ"
+	}
 	if b.Ohm < 1000 {
 		ohm = unit.Plain(b.Ohm) + unit.Space + "Ω"
 	}

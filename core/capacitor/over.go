@@ -22,6 +22,8 @@ type Over struct {
 	CornerTo     string
 	Entered      float64 // µF; 0 follows the plan
 	StartEntered float64
+	PairFirst    float64 // µF of the open pair; 0 follows the plan
+	PairSecond   float64
 	Drawer       []float64
 	Prices       can.Prices
 	Rounds       []Round // readings on the running bridge
@@ -155,6 +157,8 @@ func (o *Over) read(prices string) (readings []finding.Reading) {
 	}
 	microfarad("microfarad", d.Microfarad, &o.Entered)
 	microfarad("start_microfarad", d.Start, &o.StartEntered)
+	microfarad("pair_first_microfarad", d.PairFirst, &o.PairFirst)
+	microfarad("pair_second_microfarad", d.PairSecond, &o.PairSecond)
 	if d.Drawer != "" {
 		cans, err := unit.Microfarads.Each(d.Drawer, mostCans)
 		o.Drawer = cans

@@ -143,7 +143,7 @@ func (o *Over) JudgeRace(r Race) (out []finding.Finding) {
 	}
 	out = append(out, f)
 	for _, p := range r.Points {
-		if p.Relay >= 0 || p.Winding < 0 || p.Worst <= 1 {
+		if p.Relay >= 0 || p.Winding <= 0 || p.Worst <= 1 { // too hot at the usual load: said of the bridge
 			continue
 		}
 		return append(out, finding.Finding{ID: "protection.race-slow", Bay: finding.Protection, Planning: true,

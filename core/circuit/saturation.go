@@ -124,7 +124,6 @@ type gap struct {
 	Ellipse
 	b      float64 // siemens of the straight line at the circuit's hertz
 	rated2 float64 // square of the gap volts that make the rated flux
-	first  int     // its forward port; the backward one follows
 }
 
 // ports is the working room of a Solver whose machines saturate: each gap field of

@@ -92,6 +92,7 @@ const (
 	OnDirect         Section = "dc"
 	OnSaturation     Section = "saturation"
 	OnHeat           Section = "heat"
+	OnPair           Section = "pair"
 	OnLimits         Section = "limits"
 )
 

@@ -219,3 +219,25 @@ func TwinsOf(ctx context.Context, d Document, seed uint64) []site.Twin {
 	twins, _ := picture(ctx, d, func(w *reading) ([]site.Twin, error) { return w.site.Twins(seed), nil })
 	return twins
 }
+
+// PairOf is the open pair of two capacitors for a document's motor.
+func PairOf(ctx context.Context, d Document) (capacitor.Pair, error) {
+	return picture(ctx, d, func(w *reading) (capacitor.Pair, error) {
+		on, ok := w.bridge.(onCapacitor)
+		if !ok {
+			return capacitor.Pair{}, ErrNone
+		}
+		return on.Pair()
+	})
+}
+
+// PairProofOf follows that pair in time and maps both of its µF.
+func PairProofOf(ctx context.Context, d Document) (capacitor.PairProof, error) {
+	return picture(ctx, d, func(w *reading) (capacitor.PairProof, error) {
+		on, ok := w.bridge.(onCapacitor)
+		if !ok {
+			return capacitor.PairProof{}, ErrNone
+		}
+		return on.Prove(w.ctx)
+	})
+}

@@ -18,6 +18,8 @@ export type Converter = Schemas['ConverterView']
 export type StateView = Schemas['StateView']
 export type Curves = Schemas['Curves']
 export type Island = Schemas['Island']
+export type Pair = Schemas['Pair']
+export type PairProof = Schemas['PairProof']
 export type Item = Schemas['Item']
 export type JobAnswer = Schemas['JobAnswer']
 export type Plan = Schemas['Plan']
@@ -140,6 +142,8 @@ export const api = {
   curves: (body: Document) => got(client.POST('/api/plate/curves', { body })),
   start: (body: Document) => got(client.POST('/api/capacitor/start', { body })),
   ranges: (body: Document) => got(client.POST('/api/capacitor/ranges', { body })),
+  pair: (body: Document) => got(client.POST('/api/capacitor/pair', { body })),
+  pairProof: (body: Document) => got(client.POST('/api/capacitor/pair/proof', { body })),
   mistake: (body: Document, mistake: string) =>
     got(client.POST('/api/leads/mistake', { params: { query: { mistake } }, body })),
   wiring: (body: Document) => got(client.POST('/api/drives/wiring', { body })),

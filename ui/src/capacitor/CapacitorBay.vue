@@ -5,6 +5,7 @@ import BayTabs from '../parts/BayTabs.vue'
 import GradeMark from '../parts/GradeMark.vue'
 import { useJob } from '../job/open'
 import CansSection from './CansSection.vue'
+import PairSection from './PairSection.vue'
 import SizeSection from './SizeSection.vue'
 import StartSection from './StartSection.vue'
 import TrimSection from './TrimSection.vue'
@@ -27,6 +28,12 @@ const tabs: { id: string; title: string; body: Component; entries: string[] }[] 
     title: 'Start',
     body: StartSection,
     entries: ['bridge.start_microfarad', 'bridge.start_by', 'load.inertia'],
+  },
+  {
+    id: 'pair',
+    title: 'Two capacitors',
+    body: PairSection,
+    entries: ['bridge.pair_first_microfarad', 'bridge.pair_second_microfarad'],
   },
   { id: 'trim', title: 'Trim', body: TrimSection, entries: ['bridge.trim'] },
 ]

@@ -21,6 +21,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/capacitor/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The open arrangement of two capacitors for a document's motor: offered or refused, and what it does; empty without a complete plate and joints that fit */
+        post: operations["pair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/capacitor/pair/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** That arrangement followed in time, and the map of both of its µF; empty where it cannot be joined */
+        post: operations["pair-proof"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/capacitor/ranges": {
         parameters: {
             query?: never;
@@ -887,6 +921,16 @@ export interface components {
              * @example 52
              */
             microfarad?: string;
+            /**
+             * @description of two capacitors, the one to L2
+             * @example 20
+             */
+            pair_first_microfarad?: string;
+            /**
+             * @description of two capacitors, the one to L1
+             * @example 34
+             */
+            pair_second_microfarad?: string;
             /**
              * @description the capacitor is moved in daily use
              * @enum {string}
@@ -2387,6 +2431,61 @@ export interface components {
             title: string;
             worst: string;
         };
+        Pair: {
+            detail: string;
+            expect: components["schemas"]["PairLine"][];
+            figures: components["schemas"]["PairLine"][];
+            first: components["schemas"]["PairCap"];
+            grade: string;
+            joints: (string[] | null)[];
+            lost: components["schemas"]["PairLine"][];
+            mirror: string;
+            moves: string[];
+            offered: boolean;
+            possible: boolean;
+            relay: string;
+            ruler_to: number[];
+            second: components["schemas"]["PairCap"];
+            sentence: string;
+            turns: string;
+            why: components["schemas"]["Why"][];
+            windings: components["schemas"]["PairLoad"][];
+        };
+        PairCap: {
+            /** Format: double */
+            best: number;
+            bleed: string;
+            cans: string;
+            chosen: boolean;
+            class: string;
+            from: string;
+            /** Format: double */
+            microfarad: number;
+            to: string;
+            volts: string;
+            winding: string;
+        };
+        PairLine: {
+            grade: string;
+            id: string;
+            name: string;
+            note: string;
+            text: string;
+        };
+        PairLoad: {
+            /** Format: double */
+            share: number;
+            winding: string;
+        };
+        PairProof: {
+            amps: number[];
+            first: number[];
+            rows: components["schemas"]["PairLine"][];
+            rpm: number[];
+            second: number[];
+            time_s: number[];
+            worst: (number[] | null)[];
+        };
         PairView: {
             a: string;
             apart: boolean;
@@ -3001,6 +3100,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Island"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    pair: {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pair"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "pair-proof": {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairProof"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,307 @@
+package capacitor
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/arrange"
+	"graybridge/core/can"
+	"graybridge/core/circuit"
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/machine"
+	"graybridge/core/unit"
+)
+
+// The open pair: one winding across the line, each of the others in series with a capacitor
+// of its own. C1 stands behind the winding that begins at L1 and goes on to L2, C2 behind the
+// one that begins at L2 and goes on to L1. Which of V and W is which decides the direction.
+//
+// It is an option beside the triangle, for motors with all six ends out whose load never
+// falls far: loaded it carries more, idling it burns (docs/engine.md, Two capacitors).
+
+// pairJoint is the pair for a direction: to "L1" forward, to "L2" backward.
+func pairJoint(cornerTo string) arrange.Joint {
+	first, second := [2]arrange.Node{arrange.L1, arrange.A}, [2]arrange.Node{arrange.L2, arrange.B}
+	j := arrange.Joint{Windings: [3][2]arrange.Node{{arrange.L1, arrange.L2}, second, first},
+		Caps: [2][2]arrange.Node{{arrange.A, arrange.L2}, {arrange.B, arrange.L1}}}
+	if cornerTo == "L2" {
+		j.Windings[1], j.Windings[2] = first, second
+	}
+	return j
+}
+
+// Pair is the pair for a job: whether it is offered, and all it does with the µF in it.
+type Pair struct {
+	Possible bool          `json:"possible"` // all six ends are out and the winding suits the line
+	Offered  bool          `json:"offered"`
+	Grade    finding.Grade `json:"grade"`
+	Sentence string        `json:"sentence"`
+	Detail   string        `json:"detail"`
+	Why      []finding.Why `json:"why" nullable:"false"`
+
+	First    PairCap    `json:"first"`
+	Second   PairCap    `json:"second"`
+	RulerTo  [2]float64 `json:"ruler_to" nullable:"false"`
+	Turns    string     `json:"turns"`
+	Mirror   string     `json:"mirror"` // what turns it round
+	Windings []PairLoad `json:"windings" nullable:"false"`
+	Figures  []PairLine `json:"figures" nullable:"false"`
+	Lost     []PairLine `json:"lost" nullable:"false"` // what happens where something is lost
+	Relay    string     `json:"relay"`
+	Joints   [][]string `json:"joints" nullable:"false"` // what meets at L1, L2, A, B
+	Moves    []string   `json:"moves" nullable:"false"`
+	Expect   []PairLine `json:"expect" nullable:"false"`
+}
+
+// PairCap is one of the two capacitors.
+type PairCap struct {
+	Winding    string  `json:"winding"` // behind which it stands
+	From       string  `json:"from"`
+	To         string  `json:"to"`
+	Microfarad float64 `json:"microfarad"`
+	Best       float64 `json:"best"`
+	Chosen     bool    `json:"chosen"`
+	Cans       string  `json:"cans"`
+	Volts      string  `json:"volts"`
+	Class      string  `json:"class"`
+	Bleed      string  `json:"bleed"`
+}
+
+// PairLoad is a winding at the usual load, over plate.
+type PairLoad struct {
+	Winding string  `json:"winding"`
+	Share   float64 `json:"share"`
+}
+
+// PairLine is a figure with its words and grade.
+type PairLine struct {
+	ID    string        `json:"id"`
+	Name  string        `json:"name"`
+	Text  string        `json:"text"`
+	Note  string        `json:"note"`
+	Grade finding.Grade `json:"grade"`
+}
+
+// pairLeast is how much more load than the triangle the pair must carry to be worth its two
+// capacitors and its higher volts.
+const pairLeast = 0.05
+
+func (o *Over) pairWants(from, to float64) arrange.Wants {
+	kind := o.Site.Load.Kind
+	if kind == machine.NoLoad {
+		kind = machine.Constant
+	}
+	return arrange.Wants{Model: o.Site.Model, Volts: o.Site.Supply.Volts, Hertz: o.Site.Supply.Hertz,
+		FeederOhm: o.Site.Supply.FeederOhm, Kind: kind, From: from, To: to}
+}
+
+// pairImpossible says why the pair cannot be joined at all; empty where it can.
+func (o *Over) pairImpossible() (sentence, detail string) {
+	s := o.Site
+	switch way := leads.Name(s.Hand.Kind, s.Wanted); {
+	case s.Hand.Kind != leads.Six:
+		return "Two capacitors want all six ends of three windings.", fmt.Sprintf("This motor brings out %s. With the "+
+			"star point or the corners closed inside, no winding can stand in series with a capacitor of its own.",
+			s.Hand.Kind.Title())
+	case way.Arrangement != leads.Delta:
+		return "Two capacitors want windings made for the line's own volts.", "One of them stands straight across " +
+			"the line; these are made for the star's share of it."
+	}
+	return "", ""
+}
+
+// NoPair is a pair of which nothing is known.
+func NoPair() Pair {
+	return Pair{Grade: finding.Note, Why: []finding.Why{}, Windings: []PairLoad{}, Figures: []PairLine{},
+		Lost: []PairLine{}, Joints: [][]string{}, Moves: []string{}, Expect: []PairLine{}}
+}
+
+// Pair works the pair out. ErrNone where the motor cannot be computed.
+func (o *Over) Pair() (Pair, error) {
+	p := NoPair()
+	if len(o.Site.Reach) == 0 {
+		return Pair{}, ErrNone
+	}
+	if p.Sentence, p.Detail = o.pairImpossible(); p.Sentence != "" {
+		return p, nil
+	}
+	if o.Answer == nil {
+		return Pair{}, ErrNone
+	}
+	p.Possible = true
+	l := o.Site.Load
+	j, backward := pairJoint(o.CornerTo), o.CornerTo == "L2"
+	w := o.pairWants(l.Lightest, l.Heaviest)
+	// Sized for the loads it is meant for: idling is judged, not traded for.
+	sized := o.pairWants(math.Max(l.Lightest, 0.7*l.Usual), l.Heaviest)
+	best, ok := sized.Best(j, backward)
+	if !ok {
+		p.Sentence = "Not with two capacitors: no values carry your load."
+		p.Detail = fmt.Sprintf("Your heaviest load, %s of plate torque, is not carried. A drive or a rotary converter "+
+			"carries it, or another motor.", unit.Percent(l.Heaviest))
+		return p, nil
+	}
+	uf := best.Microfarad
+	p.First, p.Second = o.pairCap(0, best, o.PairFirst), o.pairCap(1, best, o.PairSecond)
+	uf = [2]float64{p.First.Microfarad, p.Second.Microfarad}
+	for i := range p.RulerTo {
+		p.RulerTo[i] = 10 * math.Ceil(math.Max(2.2*best.Microfarad[i], 1.1*uf[i])/10)
+	}
+	r, _ := w.Figures(j, backward, uf)
+	solved, err := w.Solve(j, backward)
+	if err != nil {
+		return Pair{}, ErrNone
+	}
+	solved.Set(uf)
+	o.pairFigures(&p, r, solved, l.Lightest, l.Usual, l.Heaviest)
+	o.pairLost(&p, w, j, backward, uf)
+	o.pairJoin(&p, j)
+	o.pairVerdict(&p, r, best, l.Lightest, l.Heaviest)
+	return p, nil
+}
+
+// pairCap is one capacitor: the cans for the best value unless one was entered.
+func (o *Over) pairCap(i int, best arrange.Result, entered float64) PairCap {
+	from, to, winding := "A", "L2", map[bool]string{true: "V", false: "W"}[o.CornerTo == "L2"]
+	if i == 1 {
+		from, to, winding = "B", "L1", map[bool]string{true: "W", false: "V"}[o.CornerTo == "L2"]
+	}
+	c := PairCap{Winding: winding, From: from, To: to, Best: best.Microfarad[i]}
+	c.Microfarad, c.Chosen = entered, entered > 0
+	parts := can.Combine(best.Microfarad[i], o.Drawer)
+	if c.Chosen {
+		parts = can.Combine(entered, o.Drawer)
+	} else if parts != nil {
+		c.Microfarad = can.Sum(parts)
+	} else {
+		c.Microfarad = math.Max(1, math.Round(best.Microfarad[i]))
+	}
+	if c.Cans = unit.Plain(c.Microfarad) + unit.Space + "µF"; parts != nil {
+		c.Cans = can.List(parts)
+	}
+	return c
+}
+
+// pairFigures fills what the pair does at the owner's loads.
+func (o *Over) pairFigures(p *Pair, r arrange.Result, s *arrange.Solved, light, usual, heavy float64) {
+	kind := o.pairWants(0, 1).Kind
+	at := func(share float64) (shares [3]float64, volts [2]float64, supply float64, slip float64, ok bool) {
+		load := machine.Load{Kind: kind, Share: share}
+		if share == 0 {
+			load.Kind = machine.NoLoad
+		}
+		slip, ok = s.Run(load)
+		return s.Shares(), s.CapVolts(), abs(s.Solver().SourceAmps(0)), slip, ok
+	}
+	line := func(id, name, text, note string, g finding.Grade) {
+		p.Figures = append(p.Figures, PairLine{id, name, text, note, g})
+	}
+	most := [2]float64{}
+	for _, one := range []struct {
+		id, name string
+		share    float64
+	}{{"usual", "At your load", usual}, {"heavy", "At your heaviest", heavy}, {"light", "At your lightest", light},
+		{"idle", "Idling, load lost", 0}} {
+		if one.id == "heavy" && heavy == usual || one.id == "light" && (light == usual || light == 0) {
+			continue
+		}
+		x, v, supply, slip, ok := at(one.share)
+		if !ok {
+			line(one.id, one.name, "does not carry it", unit.Percent(one.share)+" of plate torque", finding.Stop)
+			continue
+		}
+		for i := range most {
+			most[i] = max(most[i], v[i])
+		}
+		worst, name := x[0], "U"
+		for k, y := range x {
+			if y > worst {
+				worst, name = y, string(rune('U'+k))
+			}
+		}
+		rpm := (1 - slip) * 120 * o.Site.Supply.Hertz / float64(o.Site.Model.Eq.Poles)
+		line(one.id, one.name, unit.Percent(worst), fmt.Sprintf("winding %s of plate amps; U %s, V %s, W %s; %s from "+
+			"the line at %s", name, unit.Percent(x[0]), unit.Percent(x[1]), unit.Percent(x[2]), unit.Text(supply, "A"),
+			unit.Whole(rpm, "rpm")), gradeOf(worst))
+		if one.id == "usual" {
+			for k, y := range x {
+				p.Windings = append(p.Windings, PairLoad{Winding: string(rune('U' + k)), Share: y})
+				p.Expect = append(p.Expect, PairLine{"winding-" + string(rune('u'+k)), "Amps, winding " +
+					string(rune('U'+k)), unit.Text(y*o.Site.Model.WindingAmps, "A"), "at your load", finding.Note})
+			}
+			p.Expect = append(p.Expect, PairLine{"supply", "Amps, supply line", unit.Text(supply, "A"), "at your load",
+				finding.Note}, PairLine{"rpm", "Speed", unit.Whole(rpm, "rpm"), "at your load", finding.Note})
+		}
+	}
+	standing := o.question.Standing()
+	grade := finding.Note
+	if r.Start <= standing {
+		grade = finding.Stop
+	}
+	line("start", "Start torque", unit.Percent(r.Start), fmt.Sprintf("of rated; %s stands against it; the triangle "+
+		"gives %s", unit.Percent(standing), unit.Percent(o.Answer.StartTorque)), grade)
+	line("continuous", "Every winding inside plate to", unit.Percent(r.Most), fmt.Sprintf("of plate torque; the "+
+		"triangle to %s", unit.Percent(o.Answer.Continuous)), finding.Note)
+	for i, c := range []*PairCap{&p.First, &p.Second} {
+		c.Volts = unit.Whole(most[i], "V")
+		c.Class = "600" + unit.Space + "V AC, or two of twice the µF in series, each for " +
+			unit.Whole(400, "V") + " AC"
+		if most[i] <= 400 {
+			c.Class = "440" + unit.Space + "V AC or more"
+		}
+		c.Bleed = can.Discharge(c.Microfarad, most[i]).Spec()
+	}
+}
+
+// pairLost says what follows where a part is lost while it runs at the usual load.
+func (o *Over) pairLost(p *Pair, w arrange.Wants, j arrange.Joint, backward bool, uf [2]float64) {
+	load := machine.Load{Kind: w.Kind, Share: o.Site.Load.Usual}
+	say := func(id, name string, c circuit.Circuit, set [2]float64) {
+		s, err := w.SolveCircuit(c, true, backward)
+		if err != nil {
+			return
+		}
+		s.Set(set)
+		line := PairLine{ID: id, Name: name, Grade: finding.Stop}
+		starts := s.Torque(1) > o.question.Standing()*o.Site.Model.RatedTorqueNm
+		s.Set(set)
+		slip, ok := s.Run(load)
+		if !ok {
+			s.Torque(1)
+			x := s.Shares()
+			line.Text = "stalls"
+			line.Note = fmt.Sprintf("and stands fed with a winding at %s of plate amps: switch off at once",
+				unit.Percent(max(x[0], x[1], x[2])))
+			p.Lost = append(p.Lost, line)
+			return
+		}
+		x := s.Shares()
+		worst := max(x[0], x[1], x[2])
+		line.Text, line.Grade = unit.Percent(worst), gradeOf(worst)
+		line.Note = fmt.Sprintf("worst winding of plate amps, at %s", unit.Whole((1-slip)*120*w.Hertz/
+			float64(o.Site.Model.Eq.Poles), "rpm"))
+		if !starts {
+			line.Note += "; stopped, it does not start again"
+		}
+		p.Lost = append(p.Lost, line)
+	}
+	whole := w.Circuit(j, uf)
+	say("first", "C1 or the winding before it opens", whole, [2]float64{0, uf[1]})
+	say("second", "C2 or the winding before it opens", whole, [2]float64{uf[0], 0})
+	cut := w.Circuit(j, uf)
+	coils := append([]circuit.Coil{}, cut.Machines[0].Coils...)
+	coils[0].Finish = "broken inside"
+	cut.Machines = append([]circuit.Machine{}, cut.Machines...)
+	cut.Machines[0].Coils = coils
+	for i := range cut.Joints {
+		kept := []string{}
+		for _, n := range cut.Joints[i] {
+			if n != "U2" {
+				kept = append(kept, n)
+			}
+		}
+		cut.Joints[i] = kept
+	}
+	say("across", "The winding across the line opens", cut, uf)
+}

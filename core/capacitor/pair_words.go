@@ -1,0 +1,91 @@
+package capacitor
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/arrange"
+	"graybridge/core/finding"
+	"graybridge/core/unit"
+)
+
+// pairJoin fills the joints, and the moves that make them.
+func (o *Over) pairJoin(p *Pair, j arrange.Joint) {
+	p.Joints = j.Joints()
+	p.Turns = map[string]string{"L1": "clockwise", "L2": "anticlockwise"}[o.CornerTo]
+	x, y := p.First.Winding, p.Second.Winding
+	p.Mirror = fmt.Sprintf("Exchange windings %s and %s: each takes the other's place, both ends, and with it the other "+
+		"capacitor. The µF stay where they are.", x, y)
+	p.Relay = fmt.Sprintf("One pole of the relay in each winding, at its beginning (U1, %s1, %s1): it then sees what the "+
+		"winding feels. Set it to %s, plate amps of one winding. A relay in the line does not see an idling winding burn.",
+		x, y, unit.Text(math.Floor(10*o.Site.Model.WindingAmps)/10, "A"))
+	p.Moves = []string{
+		"Lock off, prove dead: known live, here, known live again. Discharge every capacitor through a resistor, then " +
+			"short it.",
+		"Take every link and cap off the six ends; prove with a meter that the three windings stand alone.",
+		fmt.Sprintf("Join L1 (behind its relay poles) to U1 and %s1.", x),
+		fmt.Sprintf("Join L2 to U2, and behind its relay pole to %s1.", y),
+		fmt.Sprintf("C1, %s: one wire to %s2, the other to L2.", p.First.Cans, x),
+		fmt.Sprintf("C2, %s: one wire to %s2, the other to L1.", p.Second.Cans, y),
+		"A bleed resistor across each capacitor, for good; a cover over both: they carry more than the line's volts.",
+		"Ohms, insulation to frame, earth unbroken. Bump it: the direction as wanted. Then load it at once.",
+	}
+}
+
+// pairSlack is how much less load than at their best chosen µF may carry without a word.
+const pairSlack = 0.03
+
+// pairVerdict offers the pair or says why not.
+func (o *Over) pairVerdict(p *Pair, r, best arrange.Result, light, heavy float64) {
+	a := o.Answer
+	p.Why = append(p.Why, finding.Why{Formula: "greatest share of load with every winding inside plate",
+		Numbers: fmt.Sprintf("pair %s, triangle %s; your heaviest %s", unit.Percent(r.Most), unit.Percent(a.Continuous),
+			unit.Percent(heavy)), Section: finding.OnPair, Source: "engine, saturated", Estimated: o.question.estimated()})
+	grade := func(id string) finding.Grade {
+		for _, f := range p.Figures {
+			if f.ID == id {
+				return f.Grade
+			}
+		}
+		return ""
+	}
+	heaviest, lightest := grade("heavy"), grade("light")
+	if heaviest == "" {
+		heaviest = grade("usual")
+	}
+	if light == 0 {
+		lightest = grade("idle")
+	}
+	switch {
+	case a.Continuous >= heavy:
+		p.Sentence = "Not needed: one capacitor carries your load all day."
+		p.Detail = fmt.Sprintf("The triangle holds every winding inside plate to %s of plate torque, your heaviest is %s. "+
+			"Two capacitors would only bring more volts and a motor that must not idle.", unit.Percent(a.Continuous),
+			unit.Percent(heavy))
+	case (p.First.Chosen || p.Second.Chosen) && r.Most < best.Most-pairSlack:
+		p.Grade = finding.Caution
+		p.Sentence = fmt.Sprintf("Not with these µF: about %s and %s carry to %s of plate torque, these to %s.",
+			microfarads(p.First.Best), microfarads(p.Second.Best), unit.Percent(best.Most), unit.Percent(r.Most))
+		p.Detail = "Move both together on their map: a winding short of its own capacitor burns the other two."
+	case r.Most < a.Continuous+pairLeast:
+		p.Sentence = "Not worth it: this motor gains nothing by a second capacitor."
+		p.Detail = fmt.Sprintf("Its windings stay inside plate to %s of plate torque with two, to %s with one.",
+			unit.Percent(r.Most), unit.Percent(a.Continuous))
+	case lightest != finding.Good && lightest != "":
+		p.Sentence = "Not for this machine: it runs too light at times, and idling this arrangement burns a winding."
+		p.Detail = fmt.Sprintf("Your lightest load is %s. It suits a fan, a mill, a pump that never waits. If yours never "+
+			"runs below a load that it bears, say so under Load.", unit.Percent(light))
+	case heaviest != finding.Good:
+		p.Sentence = "Not enough: at your heaviest load a winding still passes its plate amps."
+		p.Detail = fmt.Sprintf("Two capacitors carry to %s of plate torque for good, your heaviest is %s.",
+			unit.Percent(r.Most), unit.Percent(heavy))
+	case grade("start") == finding.Stop:
+		p.Sentence = "Not alone: it does not start this load."
+		p.Detail = "A start capacitor across C2 for two seconds would; the time domain has not proved it here."
+	default:
+		p.Offered, p.Grade = true, finding.Caution
+		p.Sentence = fmt.Sprintf("Two capacitors carry what one cannot: every winding inside plate from your lightest to "+
+			"your heaviest load, %s.", unit.Percent(heavy))
+		p.Detail = "Never leave it idling, and guard each winding. Each capacitor sees far more than the line's volts."
+	}
+}
