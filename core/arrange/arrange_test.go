@@ -17,7 +17,8 @@ import (
 
 func plate(kw, amps, factor, rpm float64) machine.DesignPlate {
 	return machine.DesignPlate{ShaftKW: kw, LineVolts: 230, LineAmps: amps, PowerFactor: factor, RPM: rpm,
-		FrequencyHz: 50, LockedAmpsRatio: 5, LockedTorqueRatio: 2.3, X1Share: 0.45, FrictionShare: 0.015, IronShare: 0.2}
+		FrequencyHz: 50, LockedAmpsRatio: 5, LockedTorqueRatio: 2.3, X1Share: 0.45, FrictionShare: 0.015,
+		IronShare: 0.2}
 }
 
 func wants(t require.TestingT, p machine.DesignPlate, from, to float64) arrange.Wants {
@@ -118,7 +119,8 @@ func TestTheOpenPairInTime(t *testing.T) {
 	full := 0.85 * w.Model.RatedTorqueNm
 	follow := func(c circuit.Circuit, fan float64, speed float64) (share, end float64) {
 		s := transient.Setup{Circuit: c, EndS: 1.6, Rotors: []transient.Rotor{{InertiaKgM2: 0.006, SpeedShare: speed,
-			Load: transient.Load{ConstantNm: w.Model.FrictionNm, FanNm: fan, ReferenceRadS: w.Model.RPM * math.Pi / 30}}}}
+			Load: transient.Load{ConstantNm: w.Model.FrictionNm, FanNm: fan,
+				ReferenceRadS: w.Model.RPM * math.Pi / 30}}}}
 		sum, n := [3]float64{}, 0
 		_, err := s.Run(func(x *transient.Sample) bool {
 			if x.TimeS > s.EndS-0.2+1e-9 {
@@ -164,7 +166,8 @@ func TestASearchStops(t *testing.T) {
 
 func TestFilesAreReadStrictly(t *testing.T) {
 	good := map[string]any{"format": arrange.Format, "version": 1, "plate": plate(1.1, 4.7, 0.79, 1410),
-		"single_phase_supply": map[string]any{"volts": 230}, "load": map[string]any{"kind": "fan", "from": 0.5, "to": 0.8}}
+		"single_phase_supply": map[string]any{"volts": 230},
+		"load":                map[string]any{"kind": "fan", "from": 0.5, "to": 0.8}}
 	read := func() error {
 		text, err := json.Marshal(good)
 		require.NoError(t, err)

@@ -143,12 +143,14 @@ func (o *Over) pairFilm(ctx context.Context, w arrange.Wants, j arrange.Joint, b
 		return err
 	}
 	if start.up == 0 {
-		row("up", "Start in time", "does not come up", fmt.Sprintf("%s after %s", unit.Whole(start.speed*30/math.Pi, "rpm"),
+		row("up", "Start in time", "does not come up", fmt.Sprintf("%s after "+
+			"%s", unit.Whole(start.speed*30/math.Pi, "rpm"),
 			unit.Text(pairEnd, "s")), finding.Stop)
 	} else {
 		row("up", "Start in time", unit.Text(start.up, "s"), fmt.Sprintf("to nearly full speed; peak of %s from the "+
 			"line", unit.Text(start.peak, "A")), finding.Good)
-		row("settles", "Then", unit.Percent(start.worst), "worst winding of plate amps, with harmonics", gradeOf(start.worst))
+		row("settles", "Then", unit.Percent(start.worst), "worst winding of plate amps, with "+
+			"harmonics", gradeOf(start.worst))
 	}
 	for i, name := range []string{"C1", "C2"} {
 		row("peak-"+name, "Peak volts on "+name, unit.Whole(start.volts[i], "V"), "at the start", finding.Note)

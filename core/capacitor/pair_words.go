@@ -14,13 +14,17 @@ func (o *Over) pairJoin(p *Pair, j arrange.Joint) {
 	p.Joints = j.Joints()
 	p.Turns = map[string]string{"L1": "clockwise", "L2": "anticlockwise"}[o.CornerTo]
 	x, y := p.First.Winding, p.Second.Winding
-	p.Mirror = fmt.Sprintf("Exchange windings %s and %s: each takes the other's place, both ends, and with it the other "+
+	p.Mirror = fmt.Sprintf("Exchange windings %s and %s: each takes the other's place, both ends, and with it "+
+		"the other "+
 		"capacitor. The µF stay where they are.", x, y)
-	p.Relay = fmt.Sprintf("One pole of the relay in each winding, at its beginning (U1, %s1, %s1): it then sees what the "+
-		"winding feels. Set it to %s, plate amps of one winding. A relay in the line does not see an idling winding burn.",
+	p.Relay = fmt.Sprintf("One pole of the relay in each winding, at its beginning (U1, %s1, %s1): it then sees "+
+		"what the "+
+		"winding feels. Set it to %s, plate amps of one winding. A relay in the line does not see an idling "+
+		"winding burn.",
 		x, y, unit.Text(math.Floor(10*o.Site.Model.WindingAmps)/10, "A"))
 	p.Moves = []string{
-		"Lock off, prove dead: known live, here, known live again. Discharge every capacitor through a resistor, then " +
+		"Lock off, prove dead: known live, here, known live again. Discharge every capacitor through a resistor, " +
+			"then " +
 			"short it.",
 		"Take every link and cap off the six ends; prove with a meter that the three windings stand alone.",
 		fmt.Sprintf("Join L1 (behind its relay poles) to U1 and %s1.", x),
@@ -39,8 +43,10 @@ const pairSlack = 0.03
 func (o *Over) pairVerdict(p *Pair, r, best arrange.Result, light, heavy float64) {
 	a := o.Answer
 	p.Why = append(p.Why, finding.Why{Formula: "greatest share of load with every winding inside plate",
-		Numbers: fmt.Sprintf("pair %s, triangle %s; your heaviest %s", unit.Percent(r.Most), unit.Percent(a.Continuous),
-			unit.Percent(heavy)), Section: finding.OnPair, Source: "engine, saturated", Estimated: o.question.estimated()})
+		Numbers: fmt.Sprintf("pair %s, triangle %s; your heaviest "+
+			"%s", unit.Percent(r.Most), unit.Percent(a.Continuous),
+			unit.Percent(heavy)), Section: finding.OnPair, Source: "engine, saturated",
+		Estimated: o.question.estimated()})
 	grade := func(id string) finding.Grade {
 		for _, f := range p.Figures {
 			if f.ID == id {
@@ -59,7 +65,8 @@ func (o *Over) pairVerdict(p *Pair, r, best arrange.Result, light, heavy float64
 	switch {
 	case a.Continuous >= heavy:
 		p.Sentence = "Not needed: one capacitor carries your load all day."
-		p.Detail = fmt.Sprintf("The triangle holds every winding inside plate to %s of plate torque, your heaviest is %s. "+
+		p.Detail = fmt.Sprintf("The triangle holds every winding inside plate to %s of plate torque, your "+
+			"heaviest is %s. "+
 			"Two capacitors would only bring more volts and a motor that must not idle.", unit.Percent(a.Continuous),
 			unit.Percent(heavy))
 	case (p.First.Chosen || p.Second.Chosen) && r.Most < best.Most-pairSlack:
@@ -73,7 +80,8 @@ func (o *Over) pairVerdict(p *Pair, r, best arrange.Result, light, heavy float64
 			unit.Percent(r.Most), unit.Percent(a.Continuous))
 	case lightest != finding.Good && lightest != "":
 		p.Sentence = "Not for this machine: it runs too light at times, and idling this arrangement burns a winding."
-		p.Detail = fmt.Sprintf("Your lightest load is %s. It suits a fan, a mill, a pump that never waits. If yours never "+
+		p.Detail = fmt.Sprintf("Your lightest load is %s. It suits a fan, a mill, a pump that never waits. If "+
+			"yours never "+
 			"runs below a load that it bears, say so under Load.", unit.Percent(light))
 	case heaviest != finding.Good:
 		p.Sentence = "Not enough: at your heaviest load a winding still passes its plate amps."
@@ -84,8 +92,10 @@ func (o *Over) pairVerdict(p *Pair, r, best arrange.Result, light, heavy float64
 		p.Detail = "A start capacitor across C2 for two seconds would; the time domain has not proved it here."
 	default:
 		p.Offered, p.Grade = true, finding.Caution
-		p.Sentence = fmt.Sprintf("Two capacitors carry what one cannot: every winding inside plate from your lightest to "+
+		p.Sentence = fmt.Sprintf("Two capacitors carry what one cannot: every winding inside plate from your "+
+			"lightest to "+
 			"your heaviest load, %s.", unit.Percent(heavy))
-		p.Detail = "Never leave it idling, and guard each winding. Each capacitor sees far more than the line's volts."
+		p.Detail = "Never leave it idling, and guard each winding. Each capacitor sees far more than the line's " +
+			"volts."
 	}
 }

@@ -21,7 +21,7 @@ func TestArrowsPointOneWay(t *testing.T) {
 		}
 		return all
 	}
-	floor := []string{"unit", "can", "circuit", "circuit/transient", "machine", "finding", "search", "table",
+	floor := []string{"unit", "can", "circuit", "circuit/transient", "machine", "arrange", "finding", "search", "table",
 		"openfile"}
 	read := append([]string{"supply", "plate", "leads", "load"}, floor...)
 	may := map[string]map[string]bool{

@@ -39,7 +39,8 @@ func TestThePairIsOfferedOnlyWhereItsFiguresBearIt(t *testing.T) {
 		}
 		for _, load := range [][2]string{{"55 %", "0"}, {"85 %", "80 %"}, {"70 %", "0"}} {
 			d := c.document()
-			d.Machines[0].Load.Kind, d.Machines[0].Load.Share, d.Machines[0].Load.Lightest = machine.Fan, load[0], load[1]
+			l := &d.Machines[0].Load
+			l.Kind, l.Share, l.Lightest = machine.Fan, load[0], load[1]
 			p, ok := pairOf(d)
 			if !ok {
 				continue
