@@ -83,6 +83,29 @@ func (o *Over) Spread(share float64) map[string]*site.Band {
 	return out
 }
 
+// banded gives the figures that lean on what nobody knows exactly their bands.
+func (o *Over) banded(figures []finding.Figure) []finding.Figure {
+	bands := o.Spread(o.question.Usual)
+	var worst, start site.Band
+	for _, t := range o.twins {
+		if p := t.points[o.question.Usual]; len(p.Windings) > 0 {
+			worst.Add(100 * p.worst().Share)
+		}
+		start.Add(100 * t.b.StartTorque(t.Can*o.Answer.Microfarad))
+	}
+	bands["worst"], bands["start"] = worst.Stretch(), start.Stretch()
+	for i := range figures {
+		f := &figures[i]
+		for _, b := range []struct{ figure, band, unit string }{{"worst", "worst", "%"}, {"start", "start", "%"},
+			{"supply", "supply", "A"}, {"corner", "corner-l1", "V"}, {"speed", "rpm", "rpm"}} {
+			if x := bands[b.band]; f.ID == b.figure && x != nil {
+				f.Band = x.Plain(b.unit)
+			}
+		}
+	}
+	return figures
+}
+
 // figuresOf are the figures of a point that a meter can read, by name.
 func (o *Over) figuresOf(p Point, put func(id string, x float64)) {
 	put("supply", abs(p.SupplyAmps))

@@ -104,7 +104,7 @@ func (o *Over) solve() {
 	verdict := o.question.Verdict(a)
 	o.Use = &verdict
 	o.Combos = o.question.Combos(a.Balance, o.Prices)
-	o.Figures = figures(a, o.Site.Model, o.question.Heat, o.Site.Mark())
+	o.Figures = o.banded(figures(a, o.Site.Model, o.question.Heat, o.Site.Mark()))
 	o.say(o.expect(a)...)
 }
 

@@ -3,6 +3,7 @@ package capacitor
 import (
 	"context"
 	"errors"
+	"fmt"
 	"math"
 	"slices"
 
@@ -10,6 +11,7 @@ import (
 	"graybridge/core/circuit/transient"
 	"graybridge/core/finding"
 	"graybridge/core/machine"
+	"graybridge/core/site"
 	"graybridge/core/unit"
 )
 
@@ -63,7 +65,8 @@ func (o *Over) RunUp(ctx context.Context) (run StartRun, err error) {
 		setup.Openings = []transient.Opening{{Element: "start", AfterS: run.DropS}}
 	}
 	// Long enough to see it settle: half as long again as it takes, at least half a second more.
-	reach, err := setup.Trace(1, above(upAt))
+	warm := heating{into: make([]float64, len(o.Bridge.Wiring.Coils))}
+	reach, err := setup.Trace(1, func(s *transient.Sample) bool { warm.add(s); return above(upAt)(s) })
 	if err != nil {
 		return StartRun{}, ErrNone
 	}
@@ -90,7 +93,48 @@ func (o *Over) RunUp(ctx context.Context) (run StartRun, err error) {
 		run.Amps[i] = slices.Max(run.Amps[max(0, i-back+1) : i+1])
 	}
 	o.startFigures(&run, trace, peak)
+	if run.Up {
+		run.Figures = append(run.Figures, o.startsInARow(warm, run.ReachS))
+	}
 	return run, nil
+}
+
+// heating adds up what a start puts into each coil: ∫ i² dt.
+type heating struct {
+	into []float64
+	last float64
+}
+
+func (h *heating) add(s *transient.Sample) {
+	for k := range h.into {
+		i := s.CoilAmps(0, k)
+		h.into[k] += i * i * (s.TimeS - h.last)
+	}
+	h.last = s.TimeS
+}
+
+// manyStarts is as many in a row as anybody makes.
+const manyStarts = 20
+
+// startsInARow is how often it may be started again and again, by the heat that this start
+// puts into its worst winding.
+func (o *Over) startsInARow(h heating, seconds float64) finding.Figure {
+	worst, all, plate := 0.0, 0.0, o.Site.Model.WindingAmps
+	for _, x := range h.into {
+		share := x / seconds / (plate * plate)
+		worst, all = math.Max(worst, share), all+share/float64(len(h.into))
+	}
+	heat, start := o.question.heat(), machine.Strain{Winding: worst, Losses: all, Cooling: 1}
+	cold := heat.Starts(machine.Strain{}, start, seconds/60, manyStarts)
+	warm := heat.Starts(o.Answer.Usual.Strain(), start, seconds/60, manyStarts)
+	text := fmt.Sprintf("%d warm, %d cold", warm, cold)
+	if warm == manyStarts {
+		text = fmt.Sprintf("more than %d", manyStarts)
+	}
+	return finding.Figure{ID: "starts", Name: "Starts in a row", Value: float64(warm), Text: text,
+		Note: fmt.Sprintf("each puts %s of plate heat for %s into the worst winding; planning", unit.Percent(worst),
+			unit.Text(seconds, "s")), Mark: finding.Estimated, Section: finding.OnHeat,
+		Why: []finding.Why{site.HeatWhy(heat, text)}}
 }
 
 // startSetup is the bridge as a circuit in time, the motor standing.

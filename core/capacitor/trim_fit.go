@@ -3,7 +3,7 @@ package capacitor
 import (
 	"math"
 
-	"graybridge/core/machine"
+	"graybridge/core/search"
 )
 
 // bent is what the rounds are fitted on: a factor on the magnetising reactance at the
@@ -114,7 +114,7 @@ func (b *Bridge) fitFlux(rounds []Round) (best bent, free bool) {
 	for i, s := range slips {
 		x[shared+i] = math.Log(s)
 	}
-	leastSquares(x, miss)
+	search.LeastSquares(x, miss)
 	return flux(x), free
 }
 
@@ -131,76 +131,4 @@ func (b *Bridge) misses(r *Round, slip float64) (out []float64, ok bool) {
 		}
 	}
 	return out, true
-}
-
-// leastSquares moves x downhill until no step helps.
-func leastSquares(x []float64, miss func([]float64) ([]float64, bool)) {
-	n := len(x)
-	r, ok := miss(x)
-	if !ok {
-		return
-	}
-	sum := func(r []float64) (s float64) {
-		for _, v := range r {
-			s += v * v
-		}
-		return s
-	}
-	size, damp := sum(r), 1e-3
-	trial := make([]float64, n)
-	for range 30 {
-		slope := make([][]float64, n) // by unknown
-		for k := range n {
-			copy(trial, x)
-			const step = 1e-5
-			trial[k] += step
-			moved, ok := miss(trial)
-			if !ok {
-				trial[k] -= 2 * step
-				if moved, ok = miss(trial); !ok {
-					return
-				}
-			}
-			slope[k] = make([]float64, len(r))
-			for i := range r {
-				slope[k][i] = (moved[i] - r[i]) / (trial[k] - x[k])
-			}
-		}
-		better := false
-		for ; damp < 1e8; damp *= 10 {
-			a := make([][]float64, n)
-			for k := range n {
-				a[k] = make([]float64, n+1)
-				for j := range n {
-					for i := range r {
-						a[k][j] += slope[k][i] * slope[j][i]
-					}
-				}
-				a[k][k] *= 1 + damp
-				for i := range r {
-					a[k][n] -= slope[k][i] * r[i]
-				}
-			}
-			if !machine.Gauss(a, n) {
-				continue
-			}
-			for k := range n {
-				trial[k] = x[k] + math.Max(-0.5, math.Min(0.5, a[k][n]))
-			}
-			next, ok := miss(trial)
-			if !ok {
-				continue
-			}
-			if s := sum(next); s < size {
-				better = size-s > 1e-9*(1+size)
-				copy(x, trial)
-				r, size = next, s
-				damp = math.Max(1e-9, damp/10)
-				break
-			}
-		}
-		if !better {
-			return
-		}
-	}
 }

@@ -196,8 +196,10 @@ type Figure struct {
 	Text  string  `json:"text"`
 	Note  string  `json:"note,omitempty"`
 	Mark  Mark    `json:"mark"`
-	Grade Grade   `json:"grade,omitempty"`
-	Why   []Why   `json:"why,omitempty"`
+	// Band is where the figure may lie, over what nobody knows exactly.
+	Band  string `json:"band,omitempty"`
+	Grade Grade  `json:"grade,omitempty"`
+	Why   []Why  `json:"why,omitempty"`
 	// Section of docs/engine.md that explains it.
 	Section Section `json:"section,omitempty"`
 }

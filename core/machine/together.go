@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"graybridge/core/circuit"
+	"graybridge/core/search"
 )
 
 // Demand is what a machine's shaft is asked at a slip, in N·m of air-gap torque:
@@ -78,7 +79,7 @@ func Together(c *circuit.Circuit, demands []Demand) (slips []float64, s *circuit
 		for i := range n {
 			jacobian[i][n] = -f[i]
 		}
-		if !Gauss(jacobian, n) {
+		if !search.Gauss(jacobian, n) {
 			return nil, nil, ErrNoEquilibrium
 		}
 		better := false
@@ -104,34 +105,4 @@ func Together(c *circuit.Circuit, demands []Demand) (slips []float64, s *circuit
 		return slips, s, err
 	}
 	return nil, nil, ErrNoEquilibrium
-}
-
-// Gauss solves n equations in n unknowns whose right side is column n, which
-// becomes the answer; it is false where they have no single one.
-func Gauss(a [][]float64, n int) bool {
-	for col := range n {
-		pivot := col
-		for r := col + 1; r < n; r++ {
-			if math.Abs(a[r][col]) > math.Abs(a[pivot][col]) {
-				pivot = r
-			}
-		}
-		if a[pivot][col] == 0 {
-			return false
-		}
-		a[col], a[pivot] = a[pivot], a[col]
-		for r := range n {
-			if r == col || a[r][col] == 0 {
-				continue
-			}
-			k := a[r][col] / a[col][col]
-			for c := col; c <= n; c++ {
-				a[r][c] -= k * a[col][c]
-			}
-		}
-	}
-	for i := range n {
-		a[i][n] /= a[i][i]
-	}
-	return true
 }

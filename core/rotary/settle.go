@@ -5,6 +5,7 @@ import (
 	"math/cmplx"
 
 	"graybridge/core/machine"
+	"graybridge/core/search"
 )
 
 // Settle solves the street for what each machine does; duties has one for each
@@ -104,7 +105,7 @@ func (s *Street) newton() bool {
 		for r, i := range run {
 			w.jacobian[r][n] = -w.f[i]
 		}
-		if !machine.Gauss(w.jacobian[:n], n) {
+		if !search.Gauss(w.jacobian[:n], n) {
 			return false
 		}
 		better := false

@@ -11,6 +11,7 @@ import (
 
 	"graybridge/core/finding"
 	"graybridge/core/machine"
+	"graybridge/core/search"
 	"graybridge/core/unit"
 )
 
@@ -174,44 +175,31 @@ func (o *Over) fitted(idler Motor, motors []Motor) *Fit {
 			f.Share[i] = o.At(i).Site.Load.Usual
 		}
 	}
-	loss := func() float64 { return o.deviation(f, idler, motors, rounds) }
-	best := loss()
-	// A pattern over the factors and the loads, each in turn, halving where none helps.
-	try := func(into *float64, to float64) bool {
-		was := *into
-		*into = to
-		if now := loss(); now < best-1e-9 {
-			best = now
-			return true
-		}
-		*into = was
-		return false
-	}
 	machines := slices.Sorted(maps.Keys(f.Share))
-	for step := 0.2; step > 0.004; {
-		moved := false
-		for i := range f.Magnetising {
-			if i > 0 && !slices.Contains(machines, i-1) {
-				continue // it never ran: nothing shows it
-			}
-			x := &f.Magnetising[i]
-			moved = try(x, *x*(1+step)) || try(x, *x/(1+step)) || moved
+	// Unknown: ln of the factors of the idler and of the machines that ran, and their loads.
+	shown := append([]int{-1}, machines...)
+	x := make([]float64, len(shown)+len(machines))
+	for k, i := range machines {
+		x[len(shown)+k] = f.Share[i]
+	}
+	take := func(x []float64) {
+		for k, i := range shown {
+			f.Magnetising[i+1] = math.Exp(x[k])
 		}
-		for _, i := range machines {
-			share := f.Share[i]
-			set := func(to float64) bool {
-				f.Share[i] = math.Max(0, to)
-				if now := loss(); now < best-1e-9 {
-					best, share = now, f.Share[i]
-					return true
-				}
-				f.Share[i] = share
-				return false
-			}
-			moved = set(share+step/2) || set(share-step/2) || moved
+		for k, i := range machines {
+			f.Share[i] = math.Max(0, x[len(shown)+k])
 		}
-		if !moved {
-			step /= 2
+	}
+	search.LeastSquares(x, func(x []float64) ([]float64, bool) {
+		take(x)
+		return o.misses(f, idler, motors, rounds)
+	})
+	take(x)
+	best := math.Inf(1)
+	if misses, ok := o.misses(f, idler, motors, rounds); ok {
+		best = 0
+		for _, m := range misses {
+			best += m * m
 		}
 	}
 	n := 0
@@ -241,9 +229,9 @@ func (f *Fit) apply(i int, m Motor) Motor {
 	return m
 }
 
-// deviation is Σ((predicted − read)/meter error)² over the rounds, with the doubt about
-// the magnetising factors; +Inf where a round does not run.
-func (o *Over) deviation(f *Fit, idler Motor, motors []Motor, rounds []Round) (sum float64) {
+// misses are (predicted − read)/meter error over the rounds, with the doubt about the
+// magnetising factors; false where a round does not run.
+func (o *Over) misses(f *Fit, idler Motor, motors []Motor, rounds []Round) (out []float64, ok bool) {
 	all := make([]Motor, len(motors))
 	for i, m := range motors {
 		all[i] = f.apply(i+1, m)
@@ -251,7 +239,7 @@ func (o *Over) deviation(f *Fit, idler Motor, motors []Motor, rounds []Round) (s
 	s := NewStreet(o.line(), f.apply(0, idler), all...)
 	s.SetBackward(o.As.Spun == Backward)
 	for _, k := range f.Magnetising {
-		sum += math.Pow(math.Log(k)/doubt, 2)
+		out = append(out, math.Log(k)/doubt)
 	}
 	for _, r := range rounds {
 		cans := o.Entered
@@ -270,18 +258,18 @@ func (o *Over) deviation(f *Fit, idler Motor, motors []Motor, rounds []Round) (s
 		}
 		st := s.Settle(duties)
 		if !st.Runs {
-			return math.Inf(1)
+			return nil, false
 		}
-		sum += o.against(r, &st)
+		out = append(out, o.against(r, &st)...)
 	}
-	return sum
+	return out, true
 }
 
-// against is one round's deviations from a solved state.
-func (o *Over) against(r Round, st *State) (sum float64) {
+// against is one round's deviations from a solved state, in meter errors.
+func (o *Over) against(r Round, st *State) (out []float64) {
 	one := func(read, predicted, e float64) {
 		if read > 0 {
-			sum += math.Pow((predicted-read)/e, 2)
+			out = append(out, (predicted-read)/e)
 		}
 	}
 	for i, v := range r.Volts {
@@ -289,7 +277,8 @@ func (o *Over) against(r Round, st *State) (sum float64) {
 	}
 	plate := o.Idler.Site.Model.LineAmps
 	one(r.Line, st.Supply, ampError*r.Line+ampFloor*plate)
-	for id, read := range r.Leads {
+	for _, id := range slices.Sorted(maps.Keys(r.Leads)) { // each miss in its own place every time
+		read := r.Leads[id]
 		shaft, rated := &st.Idler, plate
 		if i := o.indexOf(id); i >= 0 {
 			shaft, rated = &st.Machines[i], o.At(i).Site.Model.LineAmps
@@ -300,7 +289,7 @@ func (o *Over) against(r Round, st *State) (sum float64) {
 			one(a, shaft.Leads[k], ampError*a+ampFloor*rated)
 		}
 	}
-	return sum
+	return out
 }
 
 // refit puts the motors that the readings show in the place of those fitted to the

@@ -47,5 +47,13 @@ func (b *Band) Text(u string) string {
 	return strings.TrimSuffix(from, unit.Space+u) + " to " + unit.Text(high, u)
 }
 
+// Plain prints the band without any meter's error.
+func (b *Band) Plain(u string) string {
+	if u == "A" {
+		return strings.TrimSuffix(unit.Text(b.Low, u), unit.Space+u) + " to " + unit.Text(b.High, u)
+	}
+	return fmt.Sprintf("%.0f to %.0f%s%s", math.Floor(b.Low), math.Ceil(b.High), unit.Space, u)
+}
+
 // Around is a band of a part either way.
 func Around(x, part float64) *Band { return &Band{Low: (1 - part) * x, High: (1 + part) * x} }

@@ -3,6 +3,7 @@ package site
 import (
 	"errors"
 	"fmt"
+	"math/cmplx"
 
 	"graybridge/core/circuit"
 	"graybridge/core/finding"
@@ -57,6 +58,7 @@ func (s *Site) fit() {
 		s.LeansOn = append(s.LeansOn, finding.Why{Formula: "load = " + unit.Percent(s.Load.Usual),
 			Section: finding.OnOperatingPoint, Source: "assumed until you say", Estimated: true})
 	}
+	s.sayFlux(&m)
 	if r := m.BreakdownTorqueRatio; r < 1.5 || r > 4 || !m.AmpsReached {
 		s.say(finding.Finding{ID: "plate.breakdown", Bay: finding.Motor, Grade: finding.Note,
 			Sentence: fmt.Sprintf("The fitted motor's breakdown torque is %s × rated, which is unusual.",
@@ -65,4 +67,34 @@ func (s *Site) fit() {
 			Figure: unit.Three(r), Limit: "1.5 to 4", Why: []finding.Why{{Formula: "greatest torque over slip / " +
 				"rated torque", Section: finding.OnFit, Source: "fitted circuit", Estimated: true}}})
 	}
+}
+
+// fluxSaid is the flux over its own from which its idle amps are worth a word.
+const fluxSaid = 1.04
+
+// sayFlux says what more flux than its own costs a motor even without load: the magnetising
+// amps of its own curve, on three balanced lines of these volts and hertz.
+func (s *Site) sayFlux(m *machine.Model) {
+	if s.Feed.OwnHertz || len(s.Reach) == 0 || s.Reach[0].Flux <= fluxSaid || !s.Reach[0].Fits() {
+		return
+	}
+	idle := func(volts, hertz float64) float64 {
+		amps, _ := m.Eq.Balanced(volts, hertz, 0)
+		return cmplx.Abs(amps) / m.WindingAmps
+	}
+	best := s.Reach[0]
+	own, here := idle(m.WindingVolts, m.FrequencyHz), idle(m.WindingVolts*best.Ratio, s.Supply.Hertz)
+	grade := finding.Note
+	if here > 1 {
+		grade = finding.Caution
+	}
+	s.say(finding.Finding{ID: "leads.idle-flux", Bay: finding.Leads, Grade: grade,
+		Sentence: fmt.Sprintf("With %s of its own flux it idles at %s of plate amps, %s on its own volts and hertz.",
+			unit.Percent(best.Flux), unit.Percent(here), unit.Percent(own)),
+		Detail: "Its iron saturates: each percent of volts more costs several of magnetising amps. A capacitor's corner " +
+			"comes on top.", Figure: unit.Percent(here), Limit: "100" + unit.Space + "% of plate",
+		Measure: finding.Against(here*100, finding.AtMost, 100, "% of plate amps"),
+		Why: []finding.Why{{Formula: "magnetising amps of the curve at volts per hertz over its own",
+			Numbers: fmt.Sprintf("flux %s", unit.Percent(best.Flux)), Section: finding.OnSaturation, Source: "engine",
+			Estimated: true}}})
 }

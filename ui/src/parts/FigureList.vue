@@ -25,7 +25,9 @@ const origin: Record<string, string> = {
         <span class="ring" :class="`ring-${f.mark}`" :title="origin[f.mark]" role="img" :aria-label="origin[f.mark]" />
         <strong>{{ f.text }}</strong>
       </dd>
-      <dd class="figure-note">{{ f.note }}</dd>
+      <dd class="figure-note">
+        {{ f.note }}<span v-if="f.band" class="figure-band">; likely {{ f.band }}</span>
+      </dd>
     </div>
   </dl>
 </template>

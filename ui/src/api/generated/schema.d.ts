@@ -1919,6 +1919,7 @@ export interface components {
             shares: string[];
         };
         Figure: {
+            band?: string;
             grade?: string;
             id: string;
             mark: string;
