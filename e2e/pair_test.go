@@ -22,7 +22,7 @@ func TestTwoCapacitorsWhereOneDoesNotCarry(t *testing.T) {
 	p.sees(".pair-lines", "Idling, load lost")
 	p.sees(".caution", "discharge both")
 	p.until("the map of both µF is drawn", `document.querySelectorAll('.pair-map rect').length > 400`)
-	p.until("it is proved in time", `document.querySelector('[data-proof="up"]')`)
+	p.until("it is proved in time", `document.querySelector('[data-pair="proof-up"]')`)
 	p.sees(".pair-card", "Lock off, prove dead")
 	p.sees(".pair-card", "bleed")
 	if *picturesTo != "" {

@@ -165,7 +165,7 @@ func TestDraggingTheMicrofaradMovesEverything(t *testing.T) {
 	p.until("stored once", `document.querySelector('.head-saved').innerText.includes('revision 2')`)
 	p.click(`[data-finding="capacitor.heat"] .cure`, "µF")
 	p.unfold()
-	p.sees(`[data-finding="capacitor.heat"]`, "every winding stays inside its plate amps")
+	p.sees(`[data-finding="capacitor.heat"]`, "short runs only")
 	p.press("z")
 	p.press("z")
 	p.sees(".handle-text", "52 µF")

@@ -54,15 +54,9 @@ func Decode(data []byte) (File, error) {
 	if err := openfile.Decode(data, &f, false); err != nil {
 		return File{}, err
 	}
-	var bad openfile.Problems
+	bad := openfile.Head(f.Format, f.Version, Format)
 	add := func(path string, found any, wanted string) {
 		bad = append(bad, openfile.Problem{Path: path, Found: fmt.Sprint(found), Wanted: wanted})
-	}
-	if f.Format != Format {
-		add("format", fmt.Sprintf("%q", f.Format), fmt.Sprintf("%q", Format))
-	}
-	if f.Version != 1 {
-		add("version", f.Version, "1")
 	}
 	switch f.Load.Kind {
 	case machine.Constant, machine.Linear, machine.Fan:

@@ -96,14 +96,7 @@ func DecodeDesign(data []byte) (DesignFile, error) {
 	if err := openfile.Decode(data, &f, true); err != nil {
 		return DesignFile{}, err
 	}
-	var bad openfile.Problems
-	if f.Format != DesignFormat {
-		bad = append(bad, openfile.Problem{Path: "format", Found: fmt.Sprintf("%q", f.Format),
-			Wanted: fmt.Sprintf("%q", DesignFormat)})
-	}
-	if f.Version != 1 {
-		bad = append(bad, openfile.Problem{Path: "version", Found: fmt.Sprint(f.Version), Wanted: "1"})
-	}
+	bad := openfile.Head(f.Format, f.Version, DesignFormat)
 	for i, c := range f.Cases {
 		if _, err := c.Plate.Model(); err != nil {
 			bad = append(bad, openfile.Problem{Path: fmt.Sprintf("cases[%d].plate", i), Found: err.Error(),

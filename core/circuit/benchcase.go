@@ -2,7 +2,6 @@ package circuit
 
 import (
 	"encoding/json"
-	"fmt"
 	"math"
 	"math/cmplx"
 
@@ -50,14 +49,7 @@ func DecodeBenchCase(data []byte) (BenchCase, error) {
 	if err := openfile.Decode(data, &b, false); err != nil {
 		return BenchCase{}, err
 	}
-	var bad openfile.Problems
-	if b.Format != BenchCaseFormat {
-		bad = append(bad, openfile.Problem{Path: "format", Found: fmt.Sprintf("%q", b.Format),
-			Wanted: fmt.Sprintf("%q", BenchCaseFormat)})
-	}
-	if b.Version != 1 {
-		bad = append(bad, openfile.Problem{Path: "version", Found: fmt.Sprint(b.Version), Wanted: "1"})
-	}
+	bad := openfile.Head(b.Format, b.Version, BenchCaseFormat)
 	for _, e := range b.Validate() {
 		bad = append(bad, openfile.Problem{Path: e.Where, Found: e.Found, Wanted: e.Wanted})
 	}

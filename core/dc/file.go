@@ -86,15 +86,9 @@ func Decode(data []byte) (File, error) {
 	if err := openfile.Decode(data, &f, true); err != nil {
 		return File{}, err
 	}
-	var bad openfile.Problems
+	bad := openfile.Head(f.Format, f.Version, Format)
 	add := func(path, found, wanted string) {
 		bad = append(bad, openfile.Problem{Path: path, Found: found, Wanted: wanted})
-	}
-	if f.Format != Format {
-		add("format", fmt.Sprintf("%q", f.Format), fmt.Sprintf("%q", Format))
-	}
-	if f.Version != 1 {
-		add("version", fmt.Sprint(f.Version), "1")
 	}
 	for i, c := range f.Cases {
 		m := c.motor()

@@ -186,7 +186,7 @@ func (w onDrive) card(c *bringup.Card, p *Plan, g guarded) {
 			Note: "planning"},
 		bringup.Line{Name: "Motor wire", Value: w.Weighed.MotorWire.String(), Note: "planning"})
 	shown := []drive.Function{drive.MotorAmps, drive.Overload, drive.MotorHertz, drive.MostHertz, drive.RunSource,
-		drive.SpeedSource, drive.Accelerate, drive.Decelerate, drive.MotorPower}
+		drive.SpeedSource, drive.Accelerate, drive.Decelerate}
 	for _, r := range v.Sheet {
 		if slices.Contains(shown, r.Function) && len(c.Settings) < 7 {
 			c.Settings = append(c.Settings, bringup.Line{Name: r.Code + " " + r.Name, Value: r.Value, Note: r.Plain})

@@ -45,6 +45,17 @@ func (p Problem) Error() string {
 // Problems is every bad place of one file.
 type Problems []Problem
 
+// Head is what is wrong with the head of a file that should be of a format, version 1.
+func Head(format string, version int, wanted string) (bad Problems) {
+	if format != wanted {
+		bad = append(bad, Problem{"format", fmt.Sprintf("%q", format), fmt.Sprintf("%q", wanted)})
+	}
+	if version != 1 {
+		bad = append(bad, Problem{"version", fmt.Sprint(version), "1"})
+	}
+	return bad
+}
+
 // Error joins them on one line.
 func (p Problems) Error() string {
 	parts := make([]string, len(p))

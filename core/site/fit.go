@@ -91,8 +91,8 @@ func (s *Site) sayFlux(m *machine.Model) {
 	s.say(finding.Finding{ID: "leads.idle-flux", Bay: finding.Leads, Grade: grade,
 		Sentence: fmt.Sprintf("With %s of its own flux it idles at %s of plate amps, %s on its own volts and hertz.",
 			unit.Percent(best.Flux), unit.Percent(here), unit.Percent(own)),
-		Detail: "Its iron saturates: each percent of volts more costs several of magnetising amps. A capacitor's corner " +
-			"comes on top.", Figure: unit.Percent(here), Limit: "100" + unit.Space + "% of plate",
+		Detail: "Its iron saturates: each percent of volts more costs several of magnetising amps. A capacitor's " +
+			"corner comes on top.", Figure: unit.Percent(here), Limit: "100" + unit.Space + "% of plate",
 		Measure: finding.Against(here*100, finding.AtMost, 100, "% of plate amps"),
 		Why: []finding.Why{{Formula: "magnetising amps of the curve at volts per hertz over its own",
 			Numbers: fmt.Sprintf("flux %s", unit.Percent(best.Flux)), Section: finding.OnSaturation, Source: "engine",

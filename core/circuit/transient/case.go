@@ -103,15 +103,9 @@ func DecodeCases(data []byte) (Cases, error) {
 	if err := openfile.Decode(data, &f, true); err != nil {
 		return Cases{}, err
 	}
-	var bad openfile.Problems
+	bad := openfile.Head(f.Format, f.Version, CasesFormat)
 	add := func(path string, found any, wanted string) {
 		bad = append(bad, openfile.Problem{Path: path, Found: fmt.Sprint(found), Wanted: wanted})
-	}
-	if f.Format != CasesFormat {
-		add("format", fmt.Sprintf("%q", f.Format), fmt.Sprintf("%q", CasesFormat))
-	}
-	if f.Version != 1 {
-		add("version", f.Version, "1")
 	}
 	names := map[string]bool{}
 	for i := range f.Cases {

@@ -60,15 +60,9 @@ func DecodeSaturationCases(data []byte) (SaturationCases, error) {
 	if err := openfile.Decode(data, &f, true); err != nil {
 		return SaturationCases{}, err
 	}
-	var bad openfile.Problems
+	bad := openfile.Head(f.Format, f.Version, SaturationFormat)
 	add := func(path string, found any, wanted string) {
 		bad = append(bad, openfile.Problem{Path: path, Found: fmt.Sprint(found), Wanted: wanted})
-	}
-	if f.Format != SaturationFormat {
-		add("format", fmt.Sprintf("%q", f.Format), fmt.Sprintf("%q", SaturationFormat))
-	}
-	if f.Version != 1 {
-		add("version", f.Version, "1")
 	}
 	names := map[string]bool{}
 	for i := range f.Cases {

@@ -11,6 +11,7 @@ import EntryField from '../parts/EntryField.vue'
 import GradeMark from '../parts/GradeMark.vue'
 import LineChart from '../parts/LineChart.vue'
 import PairDrawing from './PairDrawing.vue'
+import PairLines from './PairLines.vue'
 import PairMap from './PairMap.vue'
 
 const job = useJob()
@@ -28,6 +29,12 @@ const number = (e: Event) => (e.target as HTMLInputElement).value
 function both(first: number, second: number) {
   job.commit('bridge.pair_first_microfarad', String(first))
   job.commit('bridge.pair_second_microfarad', String(second))
+}
+/** Prints the card alone: what is around it is left out on paper. */
+function print() {
+  document.documentElement.classList.add('only-pair-card')
+  window.print()
+  document.documentElement.classList.remove('only-pair-card')
 }
 const lines = computed(() => [
   { id: 'rpm', text: 'rpm', y: proof.value?.rpm ?? [], tone: 'main' as const },
@@ -85,34 +92,13 @@ const lines = computed(() => [
       <div class="pair-low">
         <section>
           <h3>What the windings carry</h3>
-          <dl class="pair-lines">
-            <div v-for="f in pair.figures" :key="f.id" :data-pair="f.id">
-              <dt><GradeMark :grade="f.grade" /> {{ f.name }}</dt>
-              <dd>
-                <strong>{{ f.text }}</strong> {{ f.note }}
-              </dd>
-            </div>
-          </dl>
+          <PairLines :lines="pair.figures" of="" />
           <h3>Where something is lost</h3>
-          <dl class="pair-lines">
-            <div v-for="f in pair.lost" :key="f.id" :data-pair="`lost-${f.id}`">
-              <dt><GradeMark :grade="f.grade" /> {{ f.name }}</dt>
-              <dd>
-                <strong>{{ f.text }}</strong> {{ f.note }}
-              </dd>
-            </div>
-          </dl>
+          <PairLines :lines="pair.lost" of="lost-" />
         </section>
         <section>
           <h3>Followed in time</h3>
-          <dl v-if="proof" class="pair-lines">
-            <div v-for="f in proof.rows" :key="f.id" :data-proof="f.id">
-              <dt><GradeMark :grade="f.grade" /> {{ f.name }}</dt>
-              <dd>
-                <strong>{{ f.text }}</strong> {{ f.note }}
-              </dd>
-            </div>
-          </dl>
+          <PairLines v-if="proof" :lines="proof.rows" of="proof-" />
           <LineChart
             v-if="proof && proof.time_s.length > 1"
             title="Start under your load"
@@ -125,7 +111,11 @@ const lines = computed(() => [
         </section>
       </div>
       <section class="pair-card" aria-label="Card of the pair">
-        <h3>Card of the two capacitors <span class="soft">(planning; estimated figures)</span></h3>
+        <h3>
+          Card of the two capacitors, {{ job.document.value?.name }}
+          <span class="soft">(planning; estimated figures)</span>
+          <ElButton size="small" class="pair-print" @click="print">Print this card</ElButton>
+        </h3>
         <ol>
           <li v-for="m in pair.moves" :key="m">{{ m }}</li>
         </ol>
@@ -189,16 +179,6 @@ const lines = computed(() => [
   min-height: 32px;
   accent-color: var(--river);
 }
-.pair-lines {
-  margin: 0 0 14px;
-}
-.pair-lines > div {
-  border-top: 1px solid var(--rule);
-  padding: 5px 0;
-}
-.pair-lines dd {
-  margin: 0 0 0 22px;
-}
 .pair-card {
   margin-top: 18px;
   border: 1px solid var(--rule);
@@ -214,5 +194,25 @@ const lines = computed(() => [
 }
 .pair-card td {
   padding: 4px 10px 4px 0;
+}
+</style>
+
+<style>
+@media print {
+  .only-pair-card body * {
+    visibility: hidden;
+  }
+  .only-pair-card .pair-card,
+  .only-pair-card .pair-card * {
+    visibility: visible;
+  }
+  .only-pair-card .pair-card {
+    position: absolute;
+    inset: 0 0 auto;
+    border: 0;
+  }
+  .only-pair-card .pair-print {
+    display: none;
+  }
 }
 </style>
