@@ -87,11 +87,11 @@ func (f File) Wants() (w Wants, most int, err error) {
 	if err != nil {
 		return w, 0, err
 	}
-	a, n := float64(circuit.PlanningA), float64(circuit.PlanningN)
 	if c := f.Saturation; c != nil {
-		a, n = c.A, c.N
+		m = m.Bent(c.A, c.N)
+	} else if f.Plate.Saturation == nil {
+		m = m.Bent(circuit.PlanningA, circuit.PlanningN)
 	}
-	m = m.Bent(a, n)
 	w = Wants{Model: &m, Volts: f.Supply.Volts, Hertz: f.Plate.FrequencyHz, FeederOhm: f.Supply.FeederOhm,
 		Kind: f.Load.Kind, From: f.Load.From, To: f.Load.To}
 	if f.Supply.Hertz != nil {

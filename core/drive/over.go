@@ -332,10 +332,13 @@ func (o *Over) figures(p *Profile, weighed Weighed, v *View) []finding.Figure {
 			"greatest, from "+unit.Whole(o.Site.Supply.Volts, "V"), finding.OnDrive),
 	}
 	if v.Point.Carries {
-		out = append(out,
-			fig("motor", "Motor amps", unit.Text(v.Point.Amps, "A"),
-				unit.Percent(v.Point.Share)+" of plate at "+unit.Text(v.Point.Hz, "Hz"), finding.OnDriveSpeed),
-			fig("speed", "Motor speed", unit.Whole(v.Point.RPM, "rpm"), "with slip at your load", finding.OnDriveSpeed))
+		rpm, amps := o.Spread(v.Point)
+		motor := fig("motor", "Motor amps", unit.Text(v.Point.Amps, "A"),
+			unit.Percent(v.Point.Share)+" of plate at "+unit.Text(v.Point.Hz, "Hz"), finding.OnDriveSpeed)
+		speed := fig("speed", "Motor speed", unit.Whole(v.Point.RPM, "rpm"), "with slip at your load",
+			finding.OnDriveSpeed)
+		motor.Band, speed.Band = amps.Plain("A"), rpm.Plain("rpm")
+		out = append(out, motor, speed)
 	}
 	out = append(out,
 		fig("continuous", "Torque for good", unit.Percent(v.Point.Continuous),

@@ -259,6 +259,10 @@ func (r *reading) motorFigures() []finding.Figure {
 		add("xm", "Xm", eq.XmOhm, unit.Text(eq.XmOhm, "Ω"), note, xm)
 		add("breakdown", "Breakdown torque", m.BreakdownTorqueRatio, unit.Three(m.BreakdownTorqueRatio)+" × rated",
 			"of the fitted motor", finding.Estimated)
+		bands := r.site.MotorBands()
+		for i := range out {
+			out[i].Band = bands[out[i].ID]
+		}
 	}
 	return out
 }

@@ -162,3 +162,30 @@ func TestSequenceVoltsSplitForwardAndBackward(t *testing.T) {
 	require.InDelta(t, 0, cmplx.Abs(f), 1e-9)
 	require.InDelta(t, 230, cmplx.Abs(b), 1e-9)
 }
+
+// A design plate may carry a curve: the fit's own gap volts unless they are given.
+func TestADesignPlateCarriesACurve(t *testing.T) {
+	p := machine.DesignPlate{ShaftKW: 1.1, LineVolts: 230, LineAmps: 4.7, PowerFactor: 0.79, RPM: 1410, FrequencyHz: 50,
+		LockedAmpsRatio: 5, LockedTorqueRatio: 2.3, X1Share: 0.45, FrictionShare: 0.015, IronShare: 0.2}
+	m, err := p.Model()
+	require.NoError(t, err)
+	require.Nil(t, m.Eq.Saturation)
+	p.Saturation = &machine.DesignCurve{A: 0.8, N: 7}
+	bent, err := p.Model()
+	require.NoError(t, err)
+	require.InDelta(t, m.GapVolts(), bent.Eq.Saturation.RatedGapVoltsRMS, 1e-9)
+	amps := func(m machine.Model, volts float64) float64 {
+		a, _ := m.Eq.Balanced(volts, 50, 0)
+		return real(a)*real(a) + imag(a)*imag(a)
+	}
+	require.Greater(t, amps(bent, 260), amps(m, 260))
+	volts := 150.0
+	p.Saturation.RatedGapVoltsRMS = &volts
+	early, err := p.Model()
+	require.NoError(t, err)
+	require.Greater(t, amps(early, 230), amps(bent, 230))
+	p.Saturation.N = 1
+	_, err = p.Model()
+	require.ErrorIs(t, err, machine.ErrImpossible)
+	require.ErrorContains(t, err, "saturation")
+}

@@ -121,3 +121,14 @@ func (o *Over) bands(v *StateView, set []int, duties []Duty) {
 		}
 	}
 }
+
+// supplyBand is where the line's amps in a state may lie.
+func (o *Over) supplyBand(duties []Duty) string {
+	var b site.Band
+	for _, l := range o.like {
+		if st := l.settle(duties); st.Runs {
+			b.Add(st.Supply)
+		}
+	}
+	return b.Stretch().Plain("A")
+}

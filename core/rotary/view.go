@@ -315,6 +315,7 @@ func (o *Over) figures() []finding.Figure {
 		unit.Text(idle.Supply, "A"),
 		"power factor "+unit.Three(idle.PowerFactor()),
 	)
+	out[len(out)-1].Band = o.supplyBand(o.states[0])
 	if len(a.Most.Running) > 0 {
 		add(
 			"most",

@@ -3,9 +3,11 @@ package site
 import (
 	"math"
 	"math/rand/v2"
+	"sync"
 
 	"graybridge/core/machine"
 	"graybridge/core/plate"
+	"graybridge/core/unit"
 )
 
 // Doubt is one thing that nobody knows exactly.
@@ -55,10 +57,25 @@ type Twin struct {
 // of twenty-five outside.
 const twins = 48
 
-// Twins draws motors like the site's, the same ones for the same site: every doubt in as
-// many equal steps as there are twins, in an order of its own (a Latin hypercube). seed 0 is
-// the product's own.
+// drawn keeps the product's own twins of a site once they were asked for.
+type drawn struct {
+	once sync.Once
+	all  []Twin
+}
+
+// Twins are motors like the site's, the same ones for the same site. Seed 0 is the
+// product's own, drawn once.
 func (s *Site) Twins(seed uint64) []Twin {
+	if seed != 0 {
+		return s.draw(seed)
+	}
+	s.own.once.Do(func() { s.own.all = s.draw(0) })
+	return s.own.all
+}
+
+// draw takes every doubt in as many equal steps as there are twins, in an order of its own
+// (a Latin hypercube).
+func (s *Site) draw(seed uint64) []Twin {
 	if s.Model == nil {
 		return nil
 	}
@@ -146,4 +163,34 @@ func Leading(all []Twin, figure []float64) Doubt {
 		}
 	}
 	return at
+}
+
+// MotorBands are where the figures of the motor itself may lie, by their names in a plan.
+func (s *Site) MotorBands() map[string]string {
+	out := map[string]string{}
+	all := map[string]*Band{}
+	for _, t := range s.Twins(0) {
+		q := t.Model.Eq
+		for id, x := range map[string]float64{"slip": 100 * t.Model.RatedSlip, "power-factor": t.Model.PowerFactor,
+			"efficiency": 100 * t.Efficiency, "r1": q.R1Ohm, "x1": q.X1Ohm, "r2": q.R2Ohm, "xm": q.XmOhm,
+			"breakdown": t.Model.BreakdownTorqueRatio} {
+			if all[id] == nil {
+				all[id] = &Band{}
+			}
+			all[id].Add(x)
+		}
+	}
+	units := map[string]string{"slip": "%", "efficiency": "%", "r1": "Ω", "x1": "Ω", "r2": "Ω", "xm": "Ω",
+		"breakdown": "× rated"}
+	for id, b := range all {
+		b.Stretch()
+		low, high := unit.Three(b.Low), unit.Three(b.High)
+		if low == high {
+			continue // known to all its digits
+		}
+		if out[id] = low + " to " + high; units[id] != "" {
+			out[id] += unit.Space + units[id]
+		}
+	}
+	return out
 }

@@ -76,11 +76,12 @@ type Site struct {
 	Said     []finding.Finding
 
 	factorGuessed bool // the first of LeansOn is the power factor
+	own           *drawn
 }
 
 // Read reads what was typed. feed tells, from the line, what the bridge gives.
 func Read(e Entries, feed func(lineVolts float64) Feed) *Site {
-	s := &Site{As: e, Rules: e.Rules}
+	s := &Site{As: e, Rules: e.Rules, own: &drawn{}}
 	s.readSupply(feed)
 	if s.Feed.Brushed {
 		s.readBrushed()
@@ -177,6 +178,7 @@ func (s *Site) Mark() finding.Mark {
 // its main flux too.
 func (s *Site) With(m machine.Model, why finding.Why, curve bool) *Site {
 	out := *s
+	out.own = &drawn{}
 	out.Model, out.Refitted, out.CurveRead = &m, true, curve
 	out.LeansOn, out.factorGuessed = slices.Clone(s.LeansOn), false
 	if s.factorGuessed { // it stands first, and is measured now

@@ -34,6 +34,8 @@ type CaseMachine struct {
 	RfeOhm          float64        `json:"rfe_ohm,omitempty" limit:">0"`
 	InertiaKgM2     float64        `json:"j_kgm2,omitempty" limit:">0"`
 	Coils           []circuit.Coil `json:"coils"`
+
+	Saturation *circuit.Saturation `json:"saturation,omitempty"`
 }
 
 // Case is one run.
@@ -184,7 +186,7 @@ func (c *Case) setup(m CaseMachine) (Setup, error) {
 	}
 	s.Circuit.Machines = []circuit.Machine{{Name: "motor", Slip: 1, Coils: m.Coils, Equivalent: circuit.Equivalent{
 		R1Ohm: m.R1Ohm, X1Ohm: m.X1Ohm, R2Ohm: m.R2Ohm, R2StandstillOhm: m.R2StandstillOhm, X2Ohm: m.X2Ohm,
-		XmOhm: m.XmOhm, RfeOhm: m.RfeOhm, FrequencyHz: m.FrequencyHz, Poles: m.Poles}}}
+		XmOhm: m.XmOhm, RfeOhm: m.RfeOhm, FrequencyHz: m.FrequencyHz, Poles: m.Poles, Saturation: m.Saturation}}}
 	rotor := Rotor{InertiaKgM2: m.InertiaKgM2 + c.Load.InertiaKgM2, SpeedShare: c.SpeedShare,
 		Load: Load{ConstantNm: c.Load.ConstantNm + c.Load.FrictionNm, LinearNm: c.Load.LinearNm, FanNm: c.Load.FanNm,
 			ReferenceRadS: c.Load.ReferenceRadS}}

@@ -219,3 +219,30 @@ func BenchmarkStartSaturated(b *testing.B) {
 		})
 	}
 }
+
+// A time-domain case carries a curve too, and settles where the harmonic balance stands.
+func TestATimeDomainCaseCarriesACurve(t *testing.T) {
+	data, err := os.ReadFile("testdata/time-domain.json")
+	require.NoError(t, err)
+	good := string(data)
+	at := strings.Index(good, `"r1_ohm": 4.2`)
+	require.Positive(t, at)
+	bent := good[:at] + `"saturation": {"a": 0.8, "n": 7, "rated_gap_volts_rms": 120}, ` + good[at:]
+	plain, err := transient.DecodeCases([]byte(good))
+	require.NoError(t, err)
+	curved, err := transient.DecodeCases([]byte(bent))
+	require.NoError(t, err)
+	for i, c := range plain.Cases {
+		if c.Machine != "M1" || c.Mode != "fixed-slip" {
+			continue
+		}
+		a, err := plain.Solve(i)
+		require.NoError(t, err)
+		b, err := curved.Solve(i)
+		require.NoError(t, err)
+		require.Greater(t, b.(transient.CaseAnswer).SupplyAmps, a.(transient.CaseAnswer).SupplyAmps,
+			"%s: driven past its flux it asks more", c.Name)
+		return
+	}
+	t.Fatal("no held case")
+}
