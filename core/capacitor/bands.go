@@ -34,7 +34,7 @@ func (o *Over) twinned(seed uint64) (out []twin) {
 		one := twin{t, b, map[float64]Point{}}
 		for _, at := range []struct{ share, near float64 }{{q.Usual, a.Usual.Slip}, {q.Lightest, a.Idle.Slip},
 			{q.Heaviest, a.Heavy.Slip}} {
-			if _, done := one.points[at.share]; !done {
+			if _, done := one.points[at.share]; !done && at.near > 0 { // what it does not carry has no band
 				one.points[at.share] = one.loaded(q.Kind, a.Microfarad, at.share, at.near)
 			}
 		}

@@ -39,13 +39,20 @@ type Over struct {
 
 	Doubts []Doubtful // verdicts that may flip
 
+	brief    bool // no bands, no cans
 	question Question
 	twins    []twin
 }
 
 // Place puts the bridge over a site and works it out.
-func Place(e Entry, prices string, s *site.Site) *Over {
-	o := &Over{Site: s, As: e}
+func Place(e Entry, prices string, s *site.Site) *Over { return place(e, prices, s, false) }
+
+// Weigh is Place for a look from another bridge: what it says, without the bands and the
+// ways to make up its value.
+func Weigh(e Entry, prices string, s *site.Site) *Over { return place(e, prices, s, true) }
+
+func place(e Entry, prices string, s *site.Site, brief bool) *Over {
+	o := &Over{Site: s, As: e, brief: brief}
 	o.Readings = o.read(prices)
 	o.direction()
 	o.solve()
@@ -98,11 +105,16 @@ func (o *Over) solve() {
 		view := o.question.Foretell(a)
 		o.Trim = &view
 	}
-	o.twins = o.twinned(0)
+	if !o.brief {
+		o.twins = o.twinned(0)
+	}
 	o.say(o.question.Judge(a)...)
 	o.judgeDoubt(a)
 	verdict := o.question.Verdict(a)
 	o.Use = &verdict
+	if o.brief {
+		return
+	}
 	o.Combos = o.question.Combos(a.Balance, o.Prices)
 	o.Figures = o.banded(figures(a, o.Site.Model, o.question.Heat, o.Site.Mark()))
 	o.say(o.expect(a)...)

@@ -89,7 +89,7 @@ func (w onDrive) box(guarded) unit.Conductor {
 func (w onDrive) offer(*Plan) (Offer, bool) {
 	other := *w.doc
 	other.Bridge.Kind, other.Bridge.Capacitor.Microfarad, other.Bridge.Capacitor.Trim = KindCapacitor, "", ""
-	r := read(w.ctx, &other)
+	r := weigh(w.ctx, &other)
 	if !r.bridge.settled() {
 		return Offer{KindCapacitor, finding.Stop, "no joint gives the coils their volts from the line"}, true
 	}

@@ -95,7 +95,13 @@ type reading struct {
 }
 
 // read reads a document's first machine and works its bridge out.
-func read(ctx context.Context, d *Document) *reading {
+func read(ctx context.Context, d *Document) *reading { return readWith(ctx, d, capacitor.Place) }
+
+// weigh reads it for a look at the capacitor bridge from another one.
+func weigh(ctx context.Context, d *Document) *reading { return readWith(ctx, d, capacitor.Weigh) }
+
+func readWith(ctx context.Context, d *Document,
+	onCan func(capacitor.Entry, string, *site.Site) *capacitor.Over) *reading {
 	one := d.Machines[0]
 	r := &reading{ground: ground{ctx: ctx, doc: d, machine: &one}}
 	taken := drive.Taken{}
@@ -122,7 +128,7 @@ func read(ctx context.Context, d *Document) *reading {
 	case KindDC:
 		r.bridge = onDC{r.ground, dc.Take(d.Bridge.DC).Place(r.site)}
 	default:
-		r.bridge = onCapacitor{r.ground, capacitor.Place(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}
+		r.bridge = onCapacitor{r.ground, onCan(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}
 	}
 	if d.Bridge.Kind == KindDrive || d.Bridge.Kind == KindRotary { // what was typed of the other stays, and is read
 		r.readings = append(r.readings, capacitor.Readings(d.Bridge.Capacitor, r.site)...)

@@ -153,16 +153,52 @@ func RunSlipWithin(surplus func(slip float64) float64, guess, wide float64) floa
 			return search.Root(surplus, a, b)
 		}
 	}
-	last := surplus(scanSlips[0])
-	for i := 1; i < len(scanSlips); i++ {
-		v := surplus(scanSlips[i])
-		if last <= 0 && v > 0 {
+	// In strides first: a load that is carried nowhere is the dear one to be sure of.
+	n := len(scanSlips)
+	var v [scanMost]float64
+	var known [scanMost]bool
+	at := func(i int) float64 {
+		if !known[i] {
+			v[i], known[i] = surplus(scanSlips[i]), true
+		}
+		return v[i]
+	}
+	top, best := -1, math.Inf(-1)
+	for i := 0; i < n; i += scanStride {
+		if x := at(i); x > best {
+			top, best = i, x
+		}
+		if best > 0 {
+			break
+		}
+	}
+	if !(best > 0) { // between the strides beside the greatest, where it may still rise above nothing
+		for i := max(0, top-scanStride+1); i < min(n, top+scanStride) && !(best > 0); i++ {
+			if x := at(i); x > best {
+				top, best = i, x
+			}
+		}
+		if at(n-1) > 0 && !(best > 0) {
+			top, best = n-1, at(n-1)
+		}
+	}
+	if !(best > 0) {
+		return math.NaN()
+	}
+	for i := 1; i <= top; i++ {
+		if at(i-1) <= 0 && at(i) > 0 {
 			return search.Root(surplus, scanSlips[i-1], scanSlips[i])
 		}
-		last = v
 	}
 	return math.NaN()
 }
+
+// scanStride is how many of the scanned slips a first look takes at once; scanMost bounds
+// their number.
+const (
+	scanStride = 3
+	scanMost   = 64
+)
 
 // SequenceVolts splits three winding volts with axes 0, 120, 240° into their
 // forward and backward parts; |backward|/|forward| is the unbalance factor.

@@ -46,8 +46,8 @@ func Root(f func(float64) float64, a, b float64) float64 {
 const golden = 0.6180339887498949
 
 // Least minimises f on [a, b] by golden section on a scale of log x, after a
-// scan of n points that finds the right valley. a must be above 0. It returns
-// the place and the value.
+// scan of n points that finds the right valley; where all of them are infinite it ends
+// there. a must be above 0. It returns the place and the value.
 func Least(f func(float64) float64, a, b float64, n int) (x, y float64) {
 	la, lb := math.Log(a), math.Log(b)
 	g := func(l float64) float64 { return f(math.Exp(l)) }
@@ -56,6 +56,9 @@ func Least(f func(float64) float64, a, b float64, n int) (x, y float64) {
 		if v := g(la + (lb-la)*float64(i)/float64(n)); v < best {
 			best, at = v, i
 		}
+	}
+	if math.IsInf(best, 1) { // there is no valley
+		return a, best
 	}
 	lo := la + (lb-la)*float64(max(at-1, 0))/float64(n)
 	hi := la + (lb-la)*float64(min(at+1, n))/float64(n)
