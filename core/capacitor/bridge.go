@@ -39,6 +39,7 @@ type Bridge struct {
 	Model   *machine.Model
 	Wiring  Wiring
 	solver  *circuit.Solver
+	whole   *whole                     // nil: the windings are whole as they are
 	torque  func(slip float64) float64 // in the direction of running
 	sign    float64
 	guess   float64
@@ -48,13 +49,36 @@ type Bridge struct {
 
 // New compiles the circuit. A microfarad of 0 at first means no capacitor.
 func New(m *machine.Model, w Wiring) (*Bridge, error) {
+	c := bridgeCircuit(m.Eq, w, w.Coils)
+	s, err := circuit.Compile(c)
+	if err != nil {
+		return nil, err
+	}
+	b := &Bridge{Model: m, Wiring: w, solver: s, whole: wholeOf(m, w), sign: 1}
+	if w.CornerTo == "L2" {
+		b.sign = -1
+	}
+	// A motor made to run backward is the same motor seen from behind: its slip
+	// against its own field is 2 minus the slip of the forward field.
+	b.torque = func(slip float64) float64 {
+		if b.look(slip) != nil {
+			return math.NaN()
+		}
+		return b.shaftNm()
+	}
+	b.Set(0)
+	return b, nil
+}
+
+// bridgeCircuit is the bridge coil by coil, with no more than a trace of a capacitor yet.
+func bridgeCircuit(eq circuit.Equivalent, w Wiring, coils []circuit.Coil) *circuit.Circuit {
 	c := &circuit.Circuit{
 		FrequencyHz: w.FrequencyHz, Reference: "line 2",
 		Sources: []circuit.Source{{Name: "line", From: "line 1", To: "line 2", VoltsRMS: w.Volts}},
 		Elements: []circuit.Element{
 			{Name: "run", Kind: circuit.Capacitor, From: "L3", To: w.CornerTo, Microfarad: 1},
 		},
-		Machines: []circuit.Machine{{Name: "motor", Equivalent: m.Eq, Slip: 1, Coils: w.Coils}},
+		Machines: []circuit.Machine{{Name: "motor", Equivalent: eq, Slip: 1, Coils: coils}},
 		Joints:   append([][]string{{"L2", "line 2"}}, w.Joints...),
 	}
 	if w.FeederOhm > 0 {
@@ -63,24 +87,7 @@ func New(m *machine.Model, w Wiring) (*Bridge, error) {
 	} else {
 		c.Joints = append(c.Joints, []string{"L1", "line 1"})
 	}
-	s, err := circuit.Compile(c)
-	if err != nil {
-		return nil, err
-	}
-	b := &Bridge{Model: m, Wiring: w, solver: s, sign: 1}
-	if w.CornerTo == "L2" {
-		b.sign = -1
-	}
-	// A motor made to run backward is the same motor seen from behind: its slip
-	// against its own field is 2 minus the slip of the forward field.
-	b.torque = func(slip float64) float64 {
-		if b.solve(slip) != nil {
-			return math.NaN()
-		}
-		return b.sign * b.solver.Shaft(0).TorqueNm
-	}
-	b.Set(0)
-	return b, nil
+	return c
 }
 
 func (b *Bridge) solve(slip float64) error {
@@ -96,7 +103,12 @@ func (b *Bridge) solve(slip float64) error {
 }
 
 // Set puts a run capacitor in; 0 takes it out.
-func (b *Bridge) Set(microfarad float64) { b.solver.SetMicrofarad(0, microfarad) }
+func (b *Bridge) Set(microfarad float64) {
+	b.solver.SetMicrofarad(0, microfarad)
+	if b.whole != nil {
+		b.whole.solver.SetMicrofarad(0, microfarad)
+	}
+}
 
 // Torque is the air-gap torque in the running direction for the capacitor set.
 func (b *Bridge) Torque(slip float64) float64 { return b.torque(slip) }
@@ -220,21 +232,11 @@ func (b *Bridge) Run(microfarad float64, load machine.Load) (p Point, ok bool) {
 func (b *Bridge) worst(microfarad float64, load machine.Load) (share float64, winding int) {
 	b.Set(microfarad)
 	slip := machine.RunSlip(b.Surplus(load), b.guess)
-	if math.IsNaN(slip) || b.solve(slip) != nil {
+	if math.IsNaN(slip) || b.look(slip) != nil {
 		return math.Inf(1), -1
 	}
 	b.guess = slip
-	return b.solvedWorst()
-}
-
-// solvedWorst reads the worst winding of the last solution.
-func (b *Bridge) solvedWorst() (share float64, winding int) {
-	for k := range b.Wiring.Coils {
-		if v := cmplx.Abs(b.solver.CoilAmps(0, k)) / b.Model.WindingAmps; v > share {
-			share, winding = v, k
-		}
-	}
-	return share, winding
+	return b.lookedWorst()
 }
 
 // unit is the capacitance whose reactance equals the winding's rated impedance

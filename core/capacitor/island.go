@@ -68,10 +68,10 @@ func (b *Bridge) curve(microfarad float64, kind machine.LoadKind, into []sample)
 	for i := range islandSlips {
 		x := float64(i) / (islandSlips - 1)
 		slip := steepestSlip * x * x
-		if b.solve(slip) != nil {
+		if b.look(slip) != nil {
 			break
 		}
-		share := (b.sign*b.solver.Shaft(0).TorqueNm - m.FrictionNm) / m.RatedTorqueNm
+		share := (b.shaftNm() - m.FrictionNm) / m.RatedTorqueNm
 		k := m.SpeedShare(slip, b.Wiring.FrequencyHz)
 		switch kind {
 		case machine.Fan:
@@ -83,7 +83,7 @@ func (b *Bridge) curve(microfarad float64, kind machine.LoadKind, into []sample)
 			break
 		}
 		last = share
-		worst, winding := b.solvedWorst()
+		worst, winding := b.lookedWorst()
 		into = append(into, sample{share, worst, winding})
 	}
 	return into

@@ -215,7 +215,12 @@ func (r *Round) volts(b *Bridge) float64 {
 }
 
 // fedAt puts other volts on the bridge; Wiring.Volts are its own.
-func (b *Bridge) fedAt(volts float64) { b.solver.SetVolts(0, volts) }
+func (b *Bridge) fedAt(volts float64) {
+	b.solver.SetVolts(0, volts)
+	if b.whole != nil {
+		b.whole.solver.SetVolts(0, volts)
+	}
+}
 
 // predictAt fills what a meter would read in a round at a slip. Where the volts at the
 // motor were read, the circuit is fed with them and carried the little way that the
