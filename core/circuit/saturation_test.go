@@ -125,7 +125,7 @@ func TestSaturationAsAStraightLineIsLinear(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		q := bent(t)
 		c := bentBridge(t, q)
-		got := solved(t, straight(c, 1-1e-11))
+		got := solved(t, straight(c, 1-1e-14))
 		c.Machines[0].Equivalent.Saturation = nil
 		want := solved(t, c)
 		for k := range c.Machines[0].Coils {

@@ -37,6 +37,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		f.Cures = []finding.Cure{{Label: "It has a blower", Path: "drive.cooling", Value: string(Blower)}}
 	}
 	o.judgeWarmth(f, v.Point, m.cooled(v.Point))
+	o.judgeDoubt(v.Point)
 	if least := o.Chosen.LeastHz; least > 0 {
 		if pt, err := m.At(least); err == nil && (!pt.Carries || pt.Heat > 1.001) {
 			say("range", finding.Caution, fmt.Sprintf("At its least hertz, %s, the load asks %s and the cooling "+
@@ -208,4 +209,37 @@ func (o *Over) Spread(p Point) (rpm, amps site.Band) {
 		amps.Add(share * m.LineAmps)
 	}
 	return *rpm.Stretch(), *amps.Stretch()
+}
+
+// flipsFrom is the least share of the twins that makes a verdict doubtful.
+const flipsFrom = 0.06
+
+// judgeDoubt says where the verdict at the dial may flip: what the load asks over what the
+// cooling carries, for motors and loads that fit what was said.
+func (o *Over) judgeDoubt(p Point) {
+	if !p.Carries || !(p.Continuous > 0) {
+		return
+	}
+	twins := o.Site.Twins(0)
+	figure := make([]float64, len(twins))
+	flips, band := 0, site.Band{}
+	for i, t := range twins {
+		figure[i] = t.Load * p.Asked / p.Continuous
+		band.Add(figure[i])
+		if (figure[i] <= 1) != (p.Heat <= 1) {
+			flips++
+		}
+	}
+	part := float64(flips) / math.Max(1, float64(len(twins)))
+	if part < flipsFrom {
+		return
+	}
+	o.say(finding.Finding{ID: "drive.would-change", Bay: finding.Bridge, Grade: finding.Note,
+		Sentence: fmt.Sprintf("Would change: at %s the load asks %s of what its cooling carries, anything from %s to %s.",
+			unit.Text(p.Hz, "Hz"), unit.Percent(p.Heat), unit.Percent(band.Low), unit.Percent(band.High)),
+		Detail: "What would settle it: the amps on the drive's display at your load.",
+		Figure: unit.Percent(p.Heat), Limit: unit.Percent(1),
+		Why: []finding.Why{{Formula: "load asked over torque for good, over motors that would print the same plate",
+			Numbers: fmt.Sprintf("%d motors; the verdict flips in %s of them", len(twins), unit.Percent(part)),
+			Section: finding.OnBands, Source: "load ±10 %", Estimated: true}}})
 }

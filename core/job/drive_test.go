@@ -166,3 +166,14 @@ func TestABenchCaseOfADriveIsThreePhases(t *testing.T) {
 	_, err := circuit.SolveCase(&b.Circuit)
 	require.NoError(t, err)
 }
+
+// A load near what the cooling carries for good makes a verdict that would change.
+func TestADrivesVerdictNearItsLimitWouldChange(t *testing.T) {
+	d := scenario.BallMill()
+	require.Nil(t, found(job.Make(d), "drive.would-change"), "70 % of what it carries is far enough")
+	d.Machines[0].Load.Share = "96 %"
+	f := found(job.Make(d), "drive.would-change")
+	require.NotNil(t, f)
+	require.Equal(t, finding.Note, f.Grade)
+	require.Contains(t, f.Detail, "What would settle it")
+}

@@ -255,3 +255,21 @@ func BenchmarkPlanStreet(b *testing.B) {
 		job.Make(d)
 	}
 }
+
+// A verdict near its limit is said to be one that would change, with what would settle it;
+// one far from it is not.
+func TestAConvertersVerdictNearItsLimitWouldChange(t *testing.T) {
+	d := scenario.ClayRoom().Of("m2")
+	d.Machines[0].Load.Heaviest = ""
+	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "120", "40"
+	p := job.Make(d)
+	require.InDelta(t, 100, found(p, rotary.IDWorst).Measure.Value, 8)
+	f := found(p, rotary.IDDoubt)
+	require.NotNil(t, f)
+	require.Equal(t, finding.Note, f.Grade)
+	require.Contains(t, f.Detail, "What would settle it")
+	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "0", "0"
+	p = job.Make(d)
+	require.Greater(t, found(p, rotary.IDWorst).Measure.Value, 130.0)
+	require.Nil(t, found(p, rotary.IDDoubt))
+}

@@ -1,15 +1,21 @@
 package rotary
 
 import (
+	"fmt"
+	"math"
+
+	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/site"
+	"graybridge/core/unit"
 )
 
 // likeness is a street of motors that would print the same plates, on cans and a line and
 // under loads as far as anybody knows them.
 type likeness struct {
 	street *Street
-	loads  []float64 // of Counted, factors
+	loads  []float64   // of Counted, factors
+	twins  []site.Twin // the idler's first
 }
 
 // likenesses draws them, the same ones for the same converter.
@@ -25,14 +31,14 @@ func (o *Over) likenesses() (out []likeness) {
 	}
 	for k := range n {
 		first := drawn[0][k]
-		l, one := likeness{}, idler
+		l, one := likeness{twins: []site.Twin{first}}, idler
 		one.Model = first.Model
 		var motors []Motor
 		for i := range o.Counted {
 			m, _ := o.At(i).motor()
 			m.Model = drawn[i+1][k].Model
 			motors = append(motors, m)
-			l.loads = append(l.loads, drawn[i+1][k].Load)
+			l.loads, l.twins = append(l.loads, drawn[i+1][k].Load), append(l.twins, drawn[i+1][k])
 		}
 		line := o.line()
 		line.Volts *= first.Line
@@ -131,4 +137,52 @@ func (o *Over) supplyBand(duties []Duty) string {
 		}
 	}
 	return b.Stretch().Plain("A")
+}
+
+// flipsFrom is the least share of the likenesses that makes a verdict doubtful.
+const flipsFrom = 0.06
+
+// judgeDoubt says where the verdict on the banks may flip, and the reading that would
+// settle it: of the motor whose winding is the worst.
+func (o *Over) judgeDoubt() {
+	w := o.Answer.Yours.Worst
+	if math.IsInf(w.Share, 1) || len(o.like) == 0 {
+		return
+	}
+	figure := make([]float64, 0, len(o.like))
+	twins := make([]site.Twin, 0, len(o.like))
+	flips, band := 0, site.Band{}
+	for _, l := range o.like {
+		st := l.settle(o.states[w.State])
+		_, _, share := st.Worst()
+		share = math.Min(share, 9.99) // fallen out: far over
+		figure, twins = append(figure, share), append(twins, l.twins[w.Of+1])
+		band.Add(share)
+		if (share <= 1) != (w.Share <= 1) {
+			flips++
+		}
+	}
+	part := float64(flips) / float64(len(figure))
+	if part < flipsFrom {
+		return
+	}
+	verdict := map[bool]string{true: "good", false: "too much"}[w.Share <= 1]
+	o.say(finding.Finding{ID: IDDoubt, Grade: finding.Note,
+		Sentence: fmt.Sprintf("Would change: %s the worst winding carries %s, anything from %s to %s of plate amps: “%s” "+
+			"may turn out wrong.", o.occasion(w), unit.Percent(w.Share), unit.Percent(band.Low), unit.Percent(band.High),
+			verdict),
+		Detail: fmt.Sprintf("What would settle it, for %s: %s.", o.Who(w.Of), settles(site.Leading(twins, figure))),
+		Figure: unit.Percent(w.Share), Limit: unit.Percent(1),
+		Why: []finding.Why{{Formula: "least and greatest over converters whose motors would print the same plates",
+			Numbers: fmt.Sprintf("%d converters; the verdict flips in %s of them", len(figure), unit.Percent(part)),
+			Section: finding.OnBands, Source: "plates' rounding, estimates' scatter, cans, line and loads"}}})
+}
+
+// settles is the reading on a running converter that settles a doubt.
+func settles(d site.Doubt) string {
+	switch d {
+	case site.DoubtRPM, site.DoubtLockedAmps, site.DoubtLockedTorque, site.DoubtLeakage, site.DoubtLine, site.DoubtCan:
+		return d.Settles()
+	}
+	return "a round under Readings: the three volts, and the amps of its three leads as it runs"
 }

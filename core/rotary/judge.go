@@ -35,6 +35,7 @@ func (o *Over) judge() {
 	}
 	o.judgeReadings()
 	o.judgeBanks()
+	o.judgeDoubt()
 	o.judgeDirection()
 	o.judgeStarts()
 	o.judgeIdlerStart()

@@ -12,6 +12,7 @@ import (
 const (
 	IDReadings = "rotary.readings"
 	IDLoad     = "rotary.load-found"
+	IDDoubt    = "rotary.would-change"
 )
 
 func (o *Over) trimWhy() []finding.Why {
