@@ -235,8 +235,8 @@ func (o *Over) judgeDoubt(p Point) {
 		return
 	}
 	o.say(finding.Finding{ID: "drive.would-change", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Would change: at %s the load asks %s of what its cooling carries, anything from %s to %s.",
-			unit.Text(p.Hz, "Hz"), unit.Percent(p.Heat), unit.Percent(band.Low), unit.Percent(band.High)),
+		Sentence: fmt.Sprintf("Would change: at %s the load asks %s of what its cooling carries, anything from %s "+
+			"to %s.", unit.Text(p.Hz, "Hz"), unit.Percent(p.Heat), unit.Percent(band.Low), unit.Percent(band.High)),
 		Detail: "What would settle it: the amps on the drive's display at your load.",
 		Figure: unit.Percent(p.Heat), Limit: unit.Percent(1),
 		Why: []finding.Why{{Formula: "load asked over torque for good, over motors that would print the same plate",
