@@ -137,6 +137,7 @@ type ports struct {
 	e     []complex128
 	j     []complex128
 	trial []complex128
+	kept  []complex128
 	slope []slopes // of the machines, at e
 	real  []float64
 	right []float64
@@ -146,7 +147,7 @@ func newPorts(of []int, unknowns int) *ports {
 	n := 2 * len(of)
 	p := &ports{of: of, t: make([]complex128, n*n), slope: make([]slopes, len(of)), real: make([]float64, 4*n*n),
 		right: make([]float64, 2*n)}
-	for _, x := range []*[]complex128{&p.open, &p.e, &p.j, &p.trial} {
+	for _, x := range []*[]complex128{&p.open, &p.e, &p.j, &p.trial, &p.kept} {
 		*x = make([]complex128, n)
 	}
 	for range n {
@@ -192,14 +193,8 @@ func (s *Solver) saturate() bool {
 		}
 	}
 	copy(p.e, p.open)
-	if !s.balance(1) {
-		// From the straight line to the curve in steps: each flux begins the next.
-		copy(p.e, p.open)
-		for _, part := range []float64{0.02, 0.05, 0.1, 0.2, 0.35, 0.5, 0.65, 0.8, 0.9, 1} {
-			if !s.balance(part) {
-				return false
-			}
-		}
+	if !s.balance(1) && !s.elsewhere() {
+		return false
 	}
 	for q, j := range p.j {
 		for i, v := range p.reply[q] {
@@ -209,6 +204,44 @@ func (s *Solver) saturate() bool {
 	for i, mi := range p.of {
 		m := &s.machines[mi]
 		m.jf, m.jb = p.j[2*i], p.j[2*i+1]
+	}
+	return true
+}
+
+// elsewhere looks for the balance from other beginnings, where the straight line's gap volts
+// lead nowhere (near resonance they are many times the iron's): sizes and phases around the
+// rated flux, then from the straight line to the curve in steps, each flux beginning the
+// next.
+func (s *Solver) elsewhere() bool {
+	p := s.ports
+	for _, size := range [...]float64{1, 0.6, 1.3, 0.3} {
+		for _, turn := range [...]complex128{1, 1i, -1i, -1} {
+			for i, mi := range p.of {
+				rated := math.Sqrt(s.machines[mi].gap.rated2)
+				for side := range 2 {
+					at := 2*i + side
+					if e := math.Sqrt(square(p.open[at])); e > 0 {
+						p.e[at] = p.open[at] * turn * complex(size*rated/e, 0)
+					}
+				}
+			}
+			if s.balance(1) {
+				return true
+			}
+		}
+	}
+	copy(p.e, p.open)
+	for part, step := 0.0, 0.02; part < 1; {
+		next := math.Min(1, part+step)
+		copy(p.kept, p.e)
+		if s.balance(next) {
+			part, step = next, 2*step
+			continue
+		}
+		copy(p.e, p.kept)
+		if step /= 2; step < 1e-4 {
+			return false
+		}
 	}
 	return true
 }
