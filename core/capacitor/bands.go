@@ -1,6 +1,7 @@
 package capacitor
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -63,23 +64,16 @@ const twinSlip = 1.6
 
 // Spread is the band of every figure to expect at the lightest, usual or heaviest load: the
 // least and the greatest over all twins.
-func (o *Over) Spread(share float64) map[string]*site.Band {
-	out := map[string]*site.Band{}
+func (o *Over) Spread(share float64) site.Bands {
+	out := site.Bands{}
 	for _, t := range o.twins {
 		p := t.points[share]
 		if len(p.Windings) == 0 {
 			continue
 		}
-		o.figuresOf(p, func(id string, x float64) {
-			if out[id] == nil {
-				out[id] = &site.Band{}
-			}
-			out[id].Add(x)
-		})
+		o.figuresOf(p, out.Add)
 	}
-	for _, b := range out {
-		b.Stretch()
-	}
+	out.Stretch()
 	return out
 }
 
@@ -118,18 +112,12 @@ func (o *Over) figuresOf(p Point, put func(id string, x float64)) {
 	}
 }
 
-// Doubtful is a verdict that may flip inside what nobody knows exactly.
-type Doubtful struct {
-	Text     string  `json:"text"`
-	Low      float64 `json:"low"` // of what is judged, over its limit
-	High     float64 `json:"high"`
-	Flips    float64 `json:"flips"`    // share of the twins in which it does
-	Settling string  `json:"settling"` // the one reading that would settle it
+// doubtful is a verdict that may flip inside what nobody knows exactly.
+type doubtful struct {
+	site.Band         // of what is judged, over its limit
+	flips     float64 // share of the twins in which it does
+	settling  string  // the one reading that would settle it
 }
-
-// flipsFrom is the least share of the twins that makes a verdict doubtful: fewer are the
-// tail of the band.
-const flipsFrom = 0.06
 
 // judgeDoubt says which verdicts may flip, and the reading that would settle the gravest.
 func (o *Over) judgeDoubt(a Answer) {
@@ -138,27 +126,27 @@ func (o *Over) judgeDoubt(a Answer) {
 	}
 	q := o.question
 	type judged struct {
-		id, what, limit string
-		value           float64
-		above           bool // good above its limit, else below
-		of              func(t twin) float64
+		what, limit string
+		value       float64
+		above       bool // good above its limit, else below
+		of          func(t twin) float64
 	}
 	at := func(share float64) func(t twin) float64 {
 		return func(t twin) float64 { return t.points[share].worst().Share } // stalled: +Inf
 	}
-	all := []judged{{"load", "at your load the worst winding carries", "of plate amps", a.Usual.worst().Share, false,
+	all := []judged{{"at your load the worst winding carries", "of plate amps", a.Usual.worst().Share, false,
 		at(q.Usual)}}
 	if a.HeavyRuns && q.Heaviest > q.Usual {
-		all = append(all, judged{"heavy", "at your heaviest load the worst winding carries", "of plate amps",
+		all = append(all, judged{"at your heaviest load the worst winding carries", "of plate amps",
 			a.Heavy.worst().Share, false, at(q.Heaviest)})
 	}
 	if len(a.Idle.Windings) > 0 && q.Lightest < q.Usual {
-		all = append(all, judged{"idle", "running light the worst winding carries", "of plate amps",
+		all = append(all, judged{"running light the worst winding carries", "of plate amps",
 			a.Idle.worst().Share, false, at(q.Lightest)})
 	}
 	if standing := q.Standing(); standing > 0 {
 		put := a.Microfarad + o.StartEntered
-		all = append(all, judged{"start", "the start gives", "of what stands against it",
+		all = append(all, judged{"the start gives", "of what stands against it",
 			o.Bridge.StartTorque(put) / standing, true, func(t twin) float64 {
 				return t.b.StartTorque(t.Can*put) / standing
 			}})
@@ -166,41 +154,33 @@ func (o *Over) judgeDoubt(a Answer) {
 	var worst *finding.Finding
 	for _, j := range all {
 		figure := make([]float64, 0, len(o.twins))
-		flips, band := 0, site.Band{}
 		good := j.value <= 1
 		if j.above {
 			good = j.value > 1
 		}
 		for _, t := range o.twins {
-			x := math.Min(j.of(t), 9.99) // stalled: far over
-			figure = append(figure, x)
-			band.Add(x)
-			if (x <= 1) != (j.value <= 1) {
-				flips++
-			}
+			figure = append(figure, math.Min(j.of(t), 9.99)) // stalled: far over
 		}
-		part := float64(flips) / float64(len(figure))
-		if part < flipsFrom {
+		band, part, doubts := site.Flips(j.value, figure)
+		if !doubts {
 			continue
 		}
-		d := Doubtful{Low: band.Low, High: band.High, Flips: part,
-			Settling: site.Leading(o.siteTwins(), figure).Settles()}
+		d := doubtful{band, part, site.Leading(o.siteTwins(), figure).Settles()}
+		o.doubts = append(o.doubts, d)
 		verdict := map[bool]string{true: "good", false: "too much"}[good]
 		if j.above {
 			verdict = map[bool]string{true: "enough", false: "too little"}[good]
 		}
-		d.Text = fmt.Sprintf("%s %s, anything from %s to %s %s: %s may turn out wrong", j.what, unit.Percent(j.value),
-			unit.Percent(band.Low), unit.Percent(band.High), j.limit, "“"+verdict+"”")
-		o.Doubts = append(o.Doubts, d)
 		f := finding.Finding{ID: "capacitor.would-change", Bay: finding.Bridge, Grade: finding.Note,
-			Sentence: fmt.Sprintf("Would change: %s.", d.Text),
-			Detail:   "What would settle it: " + d.Settling + ".",
-			Figure:   unit.Percent(j.value), Limit: unit.Percent(1),
+			Sentence: fmt.Sprintf("Would change: %s %s, anything from %s to %s %s: “%s” may turn out wrong.", j.what,
+				unit.Percent(j.value), unit.Percent(band.Low), unit.Percent(band.High), j.limit, verdict),
+			Detail: "What would settle it: " + d.settling + ".",
+			Figure: unit.Percent(j.value), Limit: unit.Percent(1),
 			Why: []finding.Why{{Formula: "least and greatest over motors that would print the same plate",
 				Numbers: fmt.Sprintf("%d motors; the verdict flips in %s of them", len(figure), unit.Percent(part)),
 				Section: finding.OnBands, Source: "plate's rounding, estimates' scatter, can, line and load",
 				Estimated: true}}}
-		if worst == nil || math.Abs(part-0.5) < 0.5 && part > 0.5 {
+		if worst == nil || part > 0.5 && part < 1 {
 			worst = &f
 		}
 	}
@@ -233,14 +213,6 @@ func (o *Over) extremes() (kind, hard *Bridge, ok bool) {
 	if len(all) < 8 {
 		return nil, nil, false
 	}
-	slices.SortFunc(all, func(a, b one) int {
-		switch {
-		case a.share < b.share:
-			return -1
-		case a.share > b.share:
-			return 1
-		}
-		return 0
-	})
+	slices.SortFunc(all, func(a, b one) int { return cmp.Compare(a.share, b.share) })
 	return all[len(all)/20].b, all[len(all)-1-len(all)/20].b, true
 }

@@ -62,7 +62,7 @@ func wholeOf(m *machine.Model, w Wiring) *whole {
 	case 3:
 		out.each = 1
 	case 0:
-		out.each, eq = 0.5, sideBySide(eq)
+		out.each, eq = 0.5, eq.SideBySide(2)
 	default:
 		return nil
 	}
@@ -72,19 +72,6 @@ func wholeOf(m *machine.Model, w Wiring) *whole {
 	}
 	out.solver = s
 	return out
-}
-
-// sideBySide is a winding whose halves stand side by side: half the turns and twice the
-// copper are a quarter of every ohm, and the same flux with half the volts.
-func sideBySide(q circuit.Equivalent) circuit.Equivalent {
-	q.R1Ohm, q.X1Ohm, q.R2Ohm, q.X2Ohm, q.XmOhm = q.R1Ohm/4, q.X1Ohm/4, q.R2Ohm/4, q.X2Ohm/4, q.XmOhm/4
-	q.R2StandstillOhm, q.RfeOhm = q.R2StandstillOhm/4, q.RfeOhm/4
-	if c := q.Saturation; c != nil {
-		half := *c
-		half.RatedGapVoltsRMS /= 2
-		q.Saturation = &half
-	}
-	return q
 }
 
 // look solves a slip for its torque and its worst winding alone; worst and shaft read it.

@@ -37,11 +37,10 @@ type Over struct {
 	Figures []finding.Figure
 	Said    []finding.Finding
 
-	Doubts []Doubtful // verdicts that may flip
-
 	brief    bool // no bands, no cans
 	question Question
 	twins    []twin
+	doubts   []doubtful
 }
 
 // Place puts the bridge over a site and works it out.

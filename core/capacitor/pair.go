@@ -3,6 +3,7 @@ package capacitor
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"graybridge/core/arrange"
 	"graybridge/core/can"
@@ -265,7 +266,6 @@ func (o *Over) pairLost(p *Pair, w arrange.Wants, j arrange.Joint, backward bool
 		s.Set(set)
 		line := PairLine{ID: id, Name: name, Grade: finding.Stop}
 		starts := s.Torque(1) > o.question.Standing()*o.Site.Model.RatedTorqueNm
-		s.Set(set)
 		slip, ok := s.Run(load)
 		if !ok {
 			s.Torque(1)
@@ -289,19 +289,10 @@ func (o *Over) pairLost(p *Pair, w arrange.Wants, j arrange.Joint, backward bool
 	whole := w.Circuit(j, uf)
 	say("first", "C1 or the winding before it opens", whole, [2]float64{0, uf[1]})
 	say("second", "C2 or the winding before it opens", whole, [2]float64{uf[0], 0})
-	cut := w.Circuit(j, uf)
-	coils := append([]circuit.Coil{}, cut.Machines[0].Coils...)
-	coils[0].Finish = "broken inside"
-	cut.Machines = append([]circuit.Machine{}, cut.Machines...)
-	cut.Machines[0].Coils = coils
+	cut := w.Circuit(j, uf) // a fresh one, of its own
+	cut.Machines[0].Coils[0].Finish = "broken inside"
 	for i := range cut.Joints {
-		kept := []string{}
-		for _, n := range cut.Joints[i] {
-			if n != "U2" {
-				kept = append(kept, n)
-			}
-		}
-		cut.Joints[i] = kept
+		cut.Joints[i] = slices.DeleteFunc(cut.Joints[i], func(n string) bool { return n == "U2" })
 	}
 	say("across", "The winding across the line opens", cut, uf)
 }

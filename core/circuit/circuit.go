@@ -324,7 +324,7 @@ func (q Equivalent) bend(own, y complex128, volts, frequencyHz float64) float64 
 	fed := volts / (c.RatedGapVoltsRMS * k)
 	x := fed / math.Sqrt(square(d0)) // the straight line's
 	half := (c.N - 1) / 2
-	m := power(x*x, half) - 1
+	m := Power(x*x, half) - 1
 	for range 60 {
 		d := d0 + d1*complex(m, 0)
 		size := math.Sqrt(square(d))
@@ -334,12 +334,27 @@ func (q Equivalent) bend(own, y complex128, volts, frequencyHz float64) float64 
 		if x <= 0 {
 			x = (x + step) / 2
 		}
-		m = power(x*x, half) - 1
+		m = Power(x*x, half) - 1
 		if math.Abs(step) <= 1e-13*x {
 			break
 		}
 	}
 	return m
+}
+
+// SideBySide is a winding in so many equal parts side by side: that part of the turns and
+// so many times the copper divide every ohm by the square of it, and make the same flux
+// with that part of the volts.
+func (q Equivalent) SideBySide(parts float64) Equivalent {
+	k := parts * parts
+	q.R1Ohm, q.X1Ohm, q.R2Ohm, q.X2Ohm, q.XmOhm = q.R1Ohm/k, q.X1Ohm/k, q.R2Ohm/k, q.X2Ohm/k, q.XmOhm/k
+	q.R2StandstillOhm, q.RfeOhm = q.R2StandstillOhm/k, q.RfeOhm/k
+	if c := q.Saturation; c != nil {
+		part := *c
+		part.RatedGapVoltsRMS /= parts
+		q.Saturation = &part
+	}
+	return q
 }
 
 // reciprocal is 1/z without the care for infinities that Go's complex division

@@ -26,7 +26,7 @@ const (
 const Steepest = 25
 
 // Factor is the magnetising amps at a circular flux x over those of the straight line.
-func (c Saturation) Factor(x float64) float64 { return c.A + (1-c.A)*power(x*x, (c.N-1)/2) }
+func (c Saturation) Factor(x float64) float64 { return c.A + (1-c.A)*Power(x*x, (c.N-1)/2) }
 
 func (v *checker) saturation(w string, c *Saturation) {
 	if c == nil {
@@ -102,13 +102,13 @@ func (e *Ellipse) slopes(u, v float64) slopes {
 		s = s*t + e.coeff[k]
 	}
 	g, slope := s-t*d/e.q, d-d/e.q-t*dd/e.q
-	low := power(u, e.q-2)
+	low := Power(u, e.q-2)
 	return slopes{u: low * u * g, v: low * u * d / e.q,
 		uu: low * ((e.q-1)*g - t*slope), uv: low * slope, vv: low * dd / e.q}
 }
 
-// power is x^p for x ≥ 0, quick where p is a small whole number.
-func power(x, p float64) float64 {
+// Power is x^p for x ≥ 0, quick where p is a small whole number.
+func Power(x, p float64) float64 {
 	if whole := int(p); float64(whole) == p && whole >= 0 && whole <= 12 {
 		out := 1.0
 		for range whole {

@@ -211,9 +211,6 @@ func (o *Over) Spread(p Point) (rpm, amps site.Band) {
 	return *rpm.Stretch(), *amps.Stretch()
 }
 
-// flipsFrom is the least share of the twins that makes a verdict doubtful.
-const flipsFrom = 0.06
-
 // judgeDoubt says where the verdict at the dial may flip: what the load asks over what the
 // cooling carries, for motors and loads that fit what was said.
 func (o *Over) judgeDoubt(p Point) {
@@ -222,16 +219,11 @@ func (o *Over) judgeDoubt(p Point) {
 	}
 	twins := o.Site.Twins(0)
 	figure := make([]float64, len(twins))
-	flips, band := 0, site.Band{}
 	for i, t := range twins {
 		figure[i] = t.Load * p.Asked / p.Continuous
-		band.Add(figure[i])
-		if (figure[i] <= 1) != (p.Heat <= 1) {
-			flips++
-		}
 	}
-	part := float64(flips) / math.Max(1, float64(len(twins)))
-	if part < flipsFrom {
+	band, part, doubtful := site.Flips(p.Heat, figure)
+	if !doubtful {
 		return
 	}
 	o.say(finding.Finding{ID: "drive.would-change", Bay: finding.Bridge, Grade: finding.Note,

@@ -62,7 +62,7 @@ func (l likeness) settle(duties []Duty) State {
 
 // Spread is the state of the machine planned at a share of its load, alone on the idler,
 // and the band of every figure to expect of it.
-func (o *Over) Spread(share float64) (at State, bands map[string]*site.Band, ok bool) {
+func (o *Over) Spread(share float64) (at State, bands site.Bands, ok bool) {
 	i := o.Planned()
 	duties := make([]Duty, len(o.Counted))
 	if i >= 0 {
@@ -71,13 +71,7 @@ func (o *Over) Spread(share float64) (at State, bands map[string]*site.Band, ok 
 	if at = o.Street.Settle(duties); !at.Runs {
 		return at, nil, false
 	}
-	bands = map[string]*site.Band{}
-	add := func(id string, x float64) {
-		if bands[id] == nil {
-			bands[id] = &site.Band{}
-		}
-		bands[id].Add(x)
-	}
+	bands = site.Bands{}
 	for _, l := range o.like {
 		st := l.settle(duties)
 		if !st.Runs {
@@ -88,15 +82,13 @@ func (o *Over) Spread(share float64) (at State, bands map[string]*site.Band, ok 
 			shaft = &st.Machines[i]
 		}
 		for j, l := range leads.Lines {
-			add("lead-"+l, shaft.Leads[j])
-			add("volts-"+[3]string{"12", "23", "31"}[j], st.Volts[j])
+			bands.Add("lead-"+l, shaft.Leads[j])
+			bands.Add("volts-"+[3]string{"12", "23", "31"}[j], st.Volts[j])
 		}
-		add("supply", st.Supply)
-		add("rpm", shaft.RPM)
+		bands.Add("supply", st.Supply)
+		bands.Add("rpm", shaft.RPM)
 	}
-	for _, b := range bands {
-		b.Stretch()
-	}
+	bands.Stretch()
 	return at, bands, true
 }
 
@@ -139,9 +131,6 @@ func (o *Over) supplyBand(duties []Duty) string {
 	return b.Stretch().Plain("A")
 }
 
-// flipsFrom is the least share of the likenesses that makes a verdict doubtful.
-const flipsFrom = 0.06
-
 // judgeDoubt says where the verdict on the banks may flip, and the reading that would
 // settle it: of the motor whose winding is the worst.
 func (o *Over) judgeDoubt() {
@@ -151,19 +140,14 @@ func (o *Over) judgeDoubt() {
 	}
 	figure := make([]float64, 0, len(o.like))
 	twins := make([]site.Twin, 0, len(o.like))
-	flips, band := 0, site.Band{}
 	for _, l := range o.like {
 		st := l.settle(o.states[w.State])
 		_, _, share := st.Worst()
-		share = math.Min(share, 9.99) // fallen out: far over
-		figure, twins = append(figure, share), append(twins, l.twins[w.Of+1])
-		band.Add(share)
-		if (share <= 1) != (w.Share <= 1) {
-			flips++
-		}
+		figure = append(figure, math.Min(share, 9.99)) // fallen out: far over
+		twins = append(twins, l.twins[w.Of+1])
 	}
-	part := float64(flips) / float64(len(figure))
-	if part < flipsFrom {
+	band, part, doubtful := site.Flips(w.Share, figure)
+	if !doubtful {
 		return
 	}
 	verdict := map[bool]string{true: "good", false: "too much"}[w.Share <= 1]

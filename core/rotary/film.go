@@ -59,15 +59,7 @@ func node(i int, end string) string { return fmt.Sprintf("%d %s", i, end) }
 // quarter of the ohms.
 func (s *Street) inTime(i int) (circuit.Machine, [][]string) {
 	m := &s.motors[i]
-	eq := m.Model.Eq
-	k := m.k * m.k
-	eq.R1Ohm, eq.X1Ohm, eq.R2Ohm, eq.X2Ohm, eq.XmOhm = eq.R1Ohm/k, eq.X1Ohm/k, eq.R2Ohm/k, eq.X2Ohm/k, eq.XmOhm/k
-	eq.R2StandstillOhm, eq.RfeOhm = eq.R2StandstillOhm/k, eq.RfeOhm/k
-	if c := eq.Saturation; c != nil { // half the turns make the same flux with half the volts
-		half := *c
-		half.RatedGapVoltsRMS /= m.k
-		eq.Saturation = &half
-	}
+	eq := m.Model.Eq.SideBySide(m.k)
 	coils := machine.Coils()
 	for c := range coils {
 		coils[c].Name, coils[c].Start, coils[c].Finish = node(

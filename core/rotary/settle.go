@@ -155,10 +155,10 @@ func (s *Street) nearest() bool {
 	copy(w.trial, s.slips)
 	ok := true
 	s.miss = sharesHeld // nearer to synchronous the flux is what it is here
+	defer func() { s.miss = standsFast }()
 	for _, i := range s.running() {
 		at := s.slips[i]
 		if at < 0 || at > 0.5 {
-			s.miss = standsFast
 			return false
 		}
 		surplus := func(slip float64) float64 { return s.surplus(i, slip) }

@@ -19,6 +19,24 @@ func (b *Band) Add(x float64) {
 	b.Low, b.High = min(b.Low, x), max(b.High, x)
 }
 
+// Bands are bands by the names of their figures.
+type Bands map[string]*Band
+
+// Add takes another figure into the band of its name.
+func (all Bands) Add(id string, x float64) {
+	if all[id] == nil {
+		all[id] = &Band{}
+	}
+	all[id].Add(x)
+}
+
+// Stretch stretches every band.
+func (all Bands) Stretch() {
+	for _, b := range all {
+		b.Stretch()
+	}
+}
+
 // Stretch widens a band of twins a little: so few draws seldom meet its ends. With it one
 // independent draw in twenty lies outside at most, which a property holds.
 func (b *Band) Stretch() *Band {

@@ -5,6 +5,7 @@ import (
 	"math/rand/v2"
 	"sync"
 
+	"graybridge/core/can"
 	"graybridge/core/machine"
 	"graybridge/core/plate"
 	"graybridge/core/unit"
@@ -37,7 +38,6 @@ const (
 // How far a doubt of the site reaches (the bands' law; planning).
 const (
 	lineDoubt  = 0.03
-	CanDoubt   = 0.05
 	loadDoubt  = 0.1  // of a load that somebody said
 	bendDoubt  = 0.5  // of the logarithm of 1 − a, planning curve
 	steepDoubt = 0.25 // of the logarithm of n − 1
@@ -119,7 +119,7 @@ func (s *Site) fitTwin(t *Twin) bool {
 	}
 	m = m.Bent(a, n)
 	t.Model, t.Efficiency = &m, efficiency
-	t.Line, t.Can, t.Load = 1+lineDoubt*u[DoubtLine], 1+CanDoubt*u[DoubtCan], 1+loadDoubt*u[DoubtLoad]
+	t.Line, t.Can, t.Load = 1+lineDoubt*u[DoubtLine], 1+can.Tolerance*u[DoubtCan], 1+loadDoubt*u[DoubtLoad]
 	return true
 }
 
@@ -142,6 +142,25 @@ func (d Doubt) Settles() string {
 		return "the amps in the supply line at your heaviest load"
 	}
 	return ""
+}
+
+// flipsFrom is the least share of the twins that makes a verdict doubtful: fewer are the
+// tail of the band.
+const flipsFrom = 0.06
+
+// Flips is how a verdict on a value, which has its limit at 1, fares over the twins' own
+// values: where they lie, and in which share of them it would be the other one. doubtful
+// says that this is more than the tail.
+func Flips(value float64, figures []float64) (band Band, part float64, doubtful bool) {
+	flips := 0
+	for _, x := range figures {
+		band.Add(x)
+		if (x <= 1) != (value <= 1) {
+			flips++
+		}
+	}
+	part = float64(flips) / math.Max(1, float64(len(figures)))
+	return band, part, part >= flipsFrom
 }
 
 // Leading is the doubt that a figure hangs on most, by how closely it goes along with it
@@ -168,22 +187,19 @@ func Leading(all []Twin, figure []float64) Doubt {
 // MotorBands are where the figures of the motor itself may lie, by their names in a plan.
 func (s *Site) MotorBands() map[string]string {
 	out := map[string]string{}
-	all := map[string]*Band{}
+	all := Bands{}
 	for _, t := range s.Twins(0) {
 		q := t.Model.Eq
 		for id, x := range map[string]float64{"slip": 100 * t.Model.RatedSlip, "power-factor": t.Model.PowerFactor,
 			"efficiency": 100 * t.Efficiency, "r1": q.R1Ohm, "x1": q.X1Ohm, "r2": q.R2Ohm, "xm": q.XmOhm,
 			"breakdown": t.Model.BreakdownTorqueRatio} {
-			if all[id] == nil {
-				all[id] = &Band{}
-			}
-			all[id].Add(x)
+			all.Add(id, x)
 		}
 	}
 	units := map[string]string{"slip": "%", "efficiency": "%", "r1": "Ω", "x1": "Ω", "r2": "Ω", "xm": "Ω",
 		"breakdown": "× rated"}
+	all.Stretch()
 	for id, b := range all {
-		b.Stretch()
 		low, high := unit.Three(b.Low), unit.Three(b.High)
 		if low == high {
 			continue // known to all its digits

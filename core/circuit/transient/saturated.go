@@ -65,25 +65,12 @@ func (c *curve) at(x, y float64) (g, h float64) {
 		return c.perHenry, 0
 	}
 	size := (x*x + y*y) / c.rated2
-	p := power(size, c.half)
+	p := circuit.Power(size, c.half)
 	g = c.perHenry * (c.a + (1-c.a)*p)
 	if size > 1e-18 {
 		h = c.perHenry * (1 - c.a) * 2 * c.half * p / (size * c.rated2)
 	}
 	return g, h
-}
-
-// power is x^p, quick where p is a small whole number.
-func power(x, p float64) float64 {
-	switch p {
-	case 1:
-		return x
-	case 2:
-		return x * x
-	case 3:
-		return x * x * x
-	}
-	return math.Pow(x, p)
 }
 
 func bends(c *circuit.Circuit) bool {
