@@ -8,23 +8,31 @@ import (
 
 	"graybridge/core/finding"
 	"graybridge/core/leads"
+	"graybridge/core/load"
 	"graybridge/core/machine"
 	"graybridge/core/site"
+	"graybridge/core/supply"
 	"graybridge/core/unit"
 )
 
 // twin is a motor that would print the same plate, joined as this one is, and its points at
-// the owner's lightest, usual and heaviest load; where it stalls there, no windings.
+// the owner's lightest, usual and heaviest load, at none and at plate torque; where it stalls
+// there, or the motor itself does, no windings.
 type twin struct {
 	site.Twin
-	b      *Bridge
-	points map[float64]Point
+	b          *Bridge
+	points     map[float64]Point
+	bare, full Point
+	start      Point // standing, with the start capacitor where there is one
+	continuous float64
 }
 
 // twinned joins the site's twins as the motor is joined and runs them with the µF in
 // circuit, each with its own can and its own idea of the load.
 func (o *Over) twinned(seed uint64) (out []twin) {
 	w, a, q := o.Bridge.Wiring, o.Answer, o.question
+	bare, _ := o.Bridge.Run(a.Microfarad, machine.Load{Kind: machine.NoLoad})
+	valley := o.Bridge.valley(a.Microfarad, q.Kind)
 	for _, t := range o.Site.Twins(seed) {
 		own := w
 		own.Volts *= t.Line
@@ -32,23 +40,30 @@ func (o *Over) twinned(seed uint64) (out []twin) {
 		if err != nil {
 			continue
 		}
-		one := twin{t, b, map[float64]Point{}}
+		one := twin{Twin: t, b: b, points: map[float64]Point{}}
 		for _, at := range []struct{ share, near float64 }{{q.Usual, a.Usual.Slip}, {q.Lightest, a.Idle.Slip},
 			{q.Heaviest, a.Heavy.Slip}} {
 			if _, done := one.points[at.share]; !done && at.near > 0 { // what it does not carry has no band
-				one.points[at.share] = one.loaded(q.Kind, a.Microfarad, at.share, at.near)
+				one.points[at.share] = one.loaded(q.load(t.Load*at.share), a.Microfarad, at.near)
 			}
 		}
+		if one.bare = one.points[0]; bare.Slip > 0 && len(one.bare.Windings) == 0 {
+			one.bare = one.loaded(machine.Load{Kind: machine.NoLoad}, a.Microfarad, bare.Slip)
+		}
+		if a.FullRuns {
+			one.full = one.loaded(q.load(1), a.Microfarad, a.Full.Slip)
+		}
+		one.start, _ = b.At(t.Can*(a.Microfarad+o.StartEntered), 1)
+		one.continuous = one.carries(q, *a, valley)
 		out = append(out, one)
 	}
 	return out
 }
 
-// loaded is a twin's point at a share of the load; near is the slip of the motor itself
-// there.
-func (t twin) loaded(kind machine.LoadKind, uf, share, near float64) Point {
+// loaded is a twin's point under a load; near is the slip of the motor itself there.
+func (t twin) loaded(load machine.Load, uf, near float64) Point {
 	t.b.Set(t.Can * uf)
-	slip := machine.RunSlipWithin(t.b.Surplus(machine.Load{Kind: kind, Share: t.Load * share}), near, twinSlip)
+	slip := machine.RunSlipNear(t.b.Surplus(load), near)
 	if math.IsNaN(slip) {
 		return Point{}
 	}
@@ -59,8 +74,170 @@ func (t twin) loaded(kind machine.LoadKind, uf, share, near float64) Point {
 	return p
 }
 
-// twinSlip is how far a twin's slip is looked for around the motor's own at first.
-const twinSlip = 1.6
+// carries is the share of load up to which a twin's windings stay inside plate: what it gives
+// at the slip where the worst of them passes it, sought by secants from where the motor's own
+// does. What is not found so near is looked for over the whole range.
+func (t twin) carries(q Question, a Answer, valley float64) float64 {
+	uf := t.Can * a.Microfarad
+	t.b.Set(uf)
+	over := func(slip float64) float64 {
+		if t.b.look(slip) != nil {
+			return math.NaN()
+		}
+		share, _ := t.b.lookedWorst()
+		return share - 1
+	}
+	if a.Continuous <= 0 || len(a.Limit.Windings) == 0 {
+		if min(over(valley/valleyWide), over(valley), over(valley*valleyWide)) > valleyFloor {
+			return 0
+		}
+		return t.b.sampled(uf, q.Kind)
+	}
+	last := a.Limit.Slip
+	at, next := over(last), 1.05*last
+	for range carryTries {
+		x := over(next)
+		slope := (x - at) / (next - last)
+		if !(slope > 0) { // the other side of the valley, or none
+			break
+		}
+		last, at = next, x
+		if math.Abs(x) < carryWithin {
+			share := t.b.loadAt(q.Kind, last)
+			if before := t.b.loadAt(q.Kind, 0.99*last); !(share > before) { // past its pull-out
+				break
+			}
+			return share
+		}
+		if next = last - x/slope; !(next > last/2 && next < 2*last) {
+			break
+		}
+	}
+	return t.b.sampled(uf, q.Kind)
+}
+
+const (
+	carryTries  = 6    // usually two or three
+	carryWithin = 5e-4 // of plate amps
+	valleyWide  = 1.25 // of slip
+	valleyFloor = 0.08 // over plate amps near the deepest: no twin's valley is so much deeper
+)
+
+// valley is the slip at which the worst winding carries least.
+func (b *Bridge) valley(microfarad float64, kind machine.LoadKind) float64 {
+	if kind == machine.NoLoad {
+		kind = machine.Constant
+	}
+	b.samples = b.curve(microfarad, kind, b.samples)
+	least, at := math.Inf(1), 0
+	for i, s := range b.samples {
+		if s.worst < least {
+			least, at = s.worst, i
+		}
+	}
+	return max(islandSlip(at), islandSlip(1))
+}
+
+// sampled is Continuous between the samples of its curve, taken closer where the worst
+// winding has its valley.
+func (b *Bridge) sampled(microfarad float64, kind machine.LoadKind) float64 {
+	if kind == machine.NoLoad {
+		kind = machine.Constant
+	}
+	b.samples = b.curve(microfarad, kind, b.samples)
+	least, at := math.Inf(1), 0
+	for i, s := range b.samples {
+		if s.worst < least {
+			least, at = s.worst, i
+		}
+	}
+	if least > 1+valleyFloor {
+		return 0
+	}
+	most := 0.0
+	last := sample{worst: math.Inf(1)}
+	look := func(s sample) {
+		switch {
+		case s.worst <= 1:
+			most = max(most, s.share)
+		case last.worst <= 1:
+			most = max(most, cross(last, s, 1))
+		}
+		last = s
+	}
+	for i := 0; i < len(b.samples); i++ {
+		if i > 0 && (i == at || i == at+1 || b.samples[i-1].worst <= 1 && b.samples[i].worst > 1) {
+			from, to := islandSlip(i-1), islandSlip(i)
+			for k := 1; k < closer; k++ {
+				slip := from + (to-from)*float64(k)/closer
+				share := b.loadAt(kind, slip) // looks
+				worst, _ := b.lookedWorst()
+				look(sample{share: share, worst: worst})
+			}
+		}
+		look(b.samples[i])
+	}
+	return max(0, most)
+}
+
+// closer is how many steps are taken for one of the curve's.
+const closer = 8
+
+// loadAt is the share of load of a kind that the motor carries at a slip.
+func (b *Bridge) loadAt(kind machine.LoadKind, slip float64) float64 {
+	one := machine.Load{Kind: kind, Share: 1}
+	if kind == machine.NoLoad {
+		one.Kind = machine.Constant
+	}
+	return (b.torque(slip) - b.Model.FrictionNm) / one.ShaftNm(b.Model, b.Model.SpeedShare(slip, b.Wiring.FrequencyHz))
+}
+
+// watched is what a relay's poles carry where a twin's winding first reaches plate: sought
+// from the slips at which the motor's own does.
+func (t twin) watched(microfarad float64, own Watched) Watched {
+	uf := t.Can * microfarad
+	out := own
+	pole := func(p Point, lines bool) float64 {
+		if lines {
+			return abs(p.SupplyAmps)
+		}
+		l := p.LeadAmps(t.b.Wiring.CornerTo)
+		return max(l[0], l[1], l[2])
+	}
+	least := func(slip float64, lines bool) float64 {
+		if len(t.bare.Windings) > 0 && t.bare.worst().Share >= 1 && slip < 1.5*t.bare.Slip { // idling, already
+			return pole(t.bare, lines)
+		}
+		last, before := 0.0, 0.0
+		var p Point
+		for i := range carryTries {
+			var err error
+			if p, err = t.b.At(uf, slip); err != nil {
+				return math.NaN()
+			}
+			x := p.worst().Share - 1
+			if math.Abs(x) < watchWithin {
+				break
+			}
+			next := 1.05 * slip
+			if i > 0 {
+				if next = slip - x*(slip-last)/(x-before); !(next > slip/2 && next < 2*slip) {
+					return math.NaN()
+				}
+			}
+			last, before, slip = slip, x, next
+		}
+		if math.Abs(p.worst().Share-1) > watchWithin {
+			return math.NaN()
+		}
+		return pole(p, lines)
+	}
+	out.Leads, out.Lines = least(own.leadsAt, false), least(own.linesAt, true)
+	return out
+}
+
+// watchWithin is how near plate amps are looked for.
+const watchWithin = 5e-3
 
 // Spread is the band of every figure to expect at the lightest, usual or heaviest load: the
 // least and the greatest over all twins.
@@ -79,25 +256,76 @@ func (o *Over) Spread(share float64) site.Bands {
 
 // banded gives the figures that lean on what nobody knows exactly their bands.
 func (o *Over) banded(figures []finding.Figure) []finding.Figure {
-	bands := o.Spread(o.question.Usual)
-	var worst, start site.Band
+	all := site.Bands{}
 	for _, t := range o.twins {
-		if p := t.points[o.question.Usual]; len(p.Windings) > 0 {
-			worst.Add(100 * p.worst().Share)
-		}
-		start.Add(100 * t.b.StartTorque(t.Can*o.Answer.Microfarad))
+		o.valuesOf(t, all.Add)
 	}
-	bands["worst"], bands["start"] = worst.Stretch(), start.Stretch()
-	for i := range figures {
-		f := &figures[i]
-		for _, b := range []struct{ figure, band, unit string }{{"worst", "worst", "%"}, {"start", "start", "%"},
-			{"supply", "supply", "A"}, {"corner", "corner-l1", "V"}, {"speed", "rpm", "rpm"}} {
-			if x := bands[b.band]; f.ID == b.figure && x != nil {
-				f.Band = x.Plain(b.unit)
+	return all.On(figures, valueUnits)
+}
+
+// valueUnits are the units of what a twin is asked for.
+var valueUnits = map[string]string{"continuous": "%", "worst": "%", "supply": "A", "corner": "V", "speed": "rpm",
+	"heat": "%", "capacitor": "V", "start": "%", "start-amps": "A", "full": "min"}
+
+// valuesOf are the figures of the bridge as a twin has them, by name.
+func (o *Over) valuesOf(t twin, put func(id string, x float64)) {
+	put("continuous", t.continuous)
+	put("start", t.b.StartTorque(t.Can*o.Answer.Microfarad))
+	put("start-amps", abs(t.start.SupplyAmps))
+	if p := t.points[o.question.Usual]; len(p.Windings) > 0 {
+		put("worst", p.worst().Share)
+		put("supply", abs(p.SupplyAmps))
+		put("corner", p.CornerToL1)
+		put("speed", p.RPM)
+		put("heat", p.CopperShare)
+	}
+	most := t.bare.CapacitorVolts
+	for _, p := range t.points {
+		most = max(most, p.CapacitorVolts)
+	}
+	put("capacitor", most)
+	if len(t.full.Windings) > 0 {
+		minutes := site.Shift // every winding inside plate
+		if t.full.worst().Share > 1 {
+			minutes = min(minutes, o.question.Heat.Minutes(machine.Strain{}, t.full.Strain()))
+		}
+		put("full", minutes)
+	}
+}
+
+// SupplyFigures are the volts and amps of the line with the bridge on it.
+func (o *Over) SupplyFigures(d *supply.Draw) []finding.Figure {
+	return site.Banded(o.Site.Supply.Figures(d), supply.Units, func(yield func([]finding.Figure) bool) {
+		for _, t := range o.twins {
+			p := t.points[o.question.Usual]
+			if len(p.Windings) == 0 {
+				continue
+			}
+			own := o.Site.Supply
+			own.Volts *= t.Line
+			if !yield(own.Figures(&supply.Draw{Mark: d.Mark, RunAmps: abs(p.SupplyAmps), RunVolts: p.SupplyVolts,
+				StartAmps: abs(t.start.SupplyAmps), StartVolts: t.start.SupplyVolts})) {
+				return
 			}
 		}
-	}
-	return figures
+	})
+}
+
+// LoadFigures set what the load asks beside what the bridge leaves it.
+func (o *Over) LoadFigures() []finding.Figure {
+	room := o.Room()
+	return site.Banded(o.Site.Load.Figures(room), load.Units, func(yield func([]finding.Figure) bool) {
+		for _, t := range o.twins {
+			one, l := *room, o.Site.Load.Times(t.Load)
+			one.Continuous, one.Start = t.continuous, t.b.StartTorque(t.Can*o.Answer.Microfarad)
+			if p := t.points[o.question.Usual]; len(p.Windings) > 0 {
+				one.RPM, one.Watts = p.RPM, p.ShaftWatts
+			}
+			if !yield(l.Figures(&one)) {
+				return
+			}
+		}
+	})
 }
 
 // figuresOf are the figures of a point that a meter can read, by name.

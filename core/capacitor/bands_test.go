@@ -73,6 +73,46 @@ func TestBandsHoldWhatAnotherDrawGives(t *testing.T) {
 	require.Len(t, all, 8)
 }
 
+// So do the figures of the plan itself.
+func TestBandsHoldTheFiguresOfAnotherDraw(t *testing.T) {
+	out, all := map[string]int{}, map[string]int{}
+	placed(t, func(id string, o *Over) {
+		bands := site.Bands{}
+		for _, w := range o.twins {
+			o.valuesOf(w, bands.Add)
+		}
+		bands.Stretch()
+		for i, w := range o.twinned(78) {
+			o.valuesOf(w, func(name string, x float64) {
+				all[name]++
+				if b := bands[name]; b == nil || x < b.Low-1e-9 || x > b.High+1e-9 {
+					out[name]++
+				}
+			})
+			if i%6 > 0 {
+				continue
+			}
+			// What is sought near is what is sought everywhere; or the worst winding only just touches plate.
+			uf := w.Can * o.Answer.Microfarad
+			stepped := w.b.Continuous(uf, o.question.Kind, 1)
+			if touches, _ := w.b.worst(uf, o.question.load(w.continuous)); math.Abs(touches-1) > 6e-4 {
+				require.InDelta(t, stepped, w.continuous, 0.0125, id)
+			}
+			require.Less(t, stepped, w.continuous+0.0125, id)
+		}
+		for _, f := range o.Figures {
+			if b := bands[f.ID]; b != nil && f.ID != "full" {
+				require.True(t, f.Value >= b.Low-0.011 && f.Value <= b.High+0.011, "%s %s %v in %+v", id, f.ID,
+					f.Value, b)
+			}
+		}
+	})
+	for name, n := range all {
+		require.LessOrEqual(t, float64(out[name]), 0.05*float64(n), "%s: %d of %d outside", name, out[name], n)
+	}
+	require.Len(t, all, 10)
+}
+
 // Every band holds the figure that the plan names; a verdict that is said to be doubtful
 // has motors on both sides of its limit, and the reading that would settle it is named.
 func TestDoubtfulVerdictsFlip(t *testing.T) {

@@ -303,6 +303,7 @@ func (b *Bridge) StartTorque(microfarad float64) float64 {
 type Watched struct {
 	Lines, Leads         float64 // A
 	LinesIdle, LeadsIdle bool    // where that is at a load lighter than the one given
+	linesAt, leadsAt     float64 // the slips
 }
 
 // watchSlips is at how many slips a bridge is looked at from idle to stall.
@@ -311,7 +312,7 @@ const watchSlips = 48
 // Watch follows the motor from idle to stall. load is the one that parts idling
 // from carrying.
 func (b *Bridge) Watch(microfarad float64, load machine.Load) Watched {
-	out := Watched{math.Inf(1), math.Inf(1), false, false}
+	out := Watched{Lines: math.Inf(1), Leads: math.Inf(1)}
 	b.Set(microfarad)
 	idle := machine.RunSlip(b.Surplus(machine.Load{Kind: machine.NoLoad}), 0)
 	if !(idle > 0) {
@@ -329,10 +330,10 @@ func (b *Bridge) Watch(microfarad float64, load machine.Load) Watched {
 		}
 		l := p.LeadAmps(b.Wiring.CornerTo)
 		if busy := max(l[0], l[1], l[2]); busy < out.Leads {
-			out.Leads, out.LeadsIdle = busy, slip < at
+			out.Leads, out.LeadsIdle, out.leadsAt = busy, slip < at, slip
 		}
 		if s := abs(p.SupplyAmps); s < out.Lines {
-			out.Lines, out.LinesIdle = s, slip < at
+			out.Lines, out.LinesIdle, out.linesAt = s, slip < at, slip
 		}
 		return share - 1
 	}

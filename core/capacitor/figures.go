@@ -49,7 +49,7 @@ func figures(a Answer, m *machine.Model, heat machine.Heat, mark finding.Mark) [
 			computed("worst", "Worst winding", share, unit.Percent(share), coil+" at your load, of plate amps"),
 			computed("supply", "Supply line", abs(a.Usual.SupplyAmps), unit.Text(abs(a.Usual.SupplyAmps), "A"),
 				"power factor "+unit.Three(a.Usual.PowerFactor)),
-			computed("corner", "Corner volts", a.Usual.CornerToL2, unit.Whole(a.Usual.CornerToL1, "V"),
+			computed("corner", "Corner volts", a.Usual.CornerToL1, unit.Whole(a.Usual.CornerToL1, "V"),
 				"to L1; "+unit.Whole(a.Usual.CornerToL2, "V")+" to L2"),
 			computed("speed", "Speed", a.Usual.RPM, unit.Whole(a.Usual.RPM, "rpm"),
 				unit.Text(a.Usual.ShaftWatts/1000, "kW")+" at the shaft"),
@@ -78,7 +78,7 @@ func minutesText(minutes float64) string {
 		return "as long as it likes"
 	case minutes < 1.5:
 		return unit.Whole(60*minutes, "s")
-	case minutes > 300:
+	case minutes > site.Shift:
 		return "over five hours"
 	}
 	return unit.Whole(minutes, "min")

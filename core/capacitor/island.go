@@ -66,8 +66,7 @@ func (b *Bridge) curve(microfarad float64, kind machine.LoadKind, into []sample)
 	into = into[:0]
 	last := math.Inf(-1)
 	for i := range islandSlips {
-		x := float64(i) / (islandSlips - 1)
-		slip := steepestSlip * x * x
+		slip := islandSlip(i)
 		if b.look(slip) != nil {
 			break
 		}
@@ -87,6 +86,12 @@ func (b *Bridge) curve(microfarad float64, kind machine.LoadKind, into []sample)
 		into = append(into, sample{share, worst, winding})
 	}
 	return into
+}
+
+// islandSlip is the slip of a sample.
+func islandSlip(i int) float64 {
+	x := float64(i) / (islandSlips - 1)
+	return steepestSlip * x * x
 }
 
 // Map draws the island from 0 to the given capacitance for a kind of load.

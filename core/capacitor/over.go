@@ -2,6 +2,7 @@ package capacitor
 
 import (
 	"fmt"
+	"iter"
 	"math"
 	"strings"
 
@@ -86,9 +87,10 @@ func (o *Over) solve() {
 		return
 	}
 	o.question = o.ask(o.Bridge)
+	var trim *Trim
 	if t, ok := o.question.Trim(o.Rounds); ok {
 		view, said := o.question.Show(t)
-		o.Trim = &view
+		trim, o.Trim = &t, &view
 		o.say(said...)
 		if t.Fits && !o.refit(t) {
 			return
@@ -101,11 +103,11 @@ func (o *Over) solve() {
 		o.say(o.Site.JudgeHeatRun(a.Usual.Strain())...)
 	}
 	if o.Trim == nil {
-		view := o.question.Foretell(a)
-		o.Trim = &view
+		o.Trim = &TrimView{Rounds: []RoundView{}, Next: []Expected{}}
 	}
 	if !o.brief {
 		o.twins = o.twinned(0)
+		o.foretell(o.Trim, trim)
 	}
 	o.say(o.question.Judge(a)...)
 	o.judgeDoubt(a)
@@ -289,6 +291,7 @@ type Demand struct {
 	Watched               Watched // by a relay's poles
 	MostLead, MostSupply  float64
 	Capacitor             float64
+	StartAmps             float64 // from the line
 }
 
 // Demand of the bridge; ok is false where the loads that occur are not carried.
@@ -299,7 +302,7 @@ func (o *Over) Demand() (d Demand, ok bool) {
 	}
 	l := o.Site.Load
 	d = Demand{Usual: o.seen(a.Usual), Heaviest: o.seen(a.Heavy), Idle: o.seen(a.Idle), Capacitor: a.CapacitorAmps,
-		Watched: o.Bridge.Watch(a.Microfarad, l.At(l.Usual))}
+		Watched: o.Bridge.Watch(a.Microfarad, l.At(l.Usual)), StartAmps: a.StartSupplyAmps}
 	const steps = 8
 	loads := []float64{l.Usual}
 	for i := range steps + 1 {
@@ -317,7 +320,33 @@ func (o *Over) Demand() (d Demand, ok bool) {
 	return d, true
 }
 
-// expectFinding is the reading to take, said before it is taken.
+// Demands is what the twins ask, beside the motor's own demand d.
+func (o *Over) Demands(d Demand) iter.Seq[Demand] {
+	q := o.question
+	return func(yield func(Demand) bool) {
+		for _, t := range o.twins {
+			if len(t.points[q.Usual].Windings) == 0 || len(t.points[q.Heaviest].Windings) == 0 {
+				continue
+			}
+			own := d
+			own.Usual, own.Heaviest = o.seen(t.points[q.Usual]), o.seen(t.points[q.Heaviest])
+			own.Idle = o.seen(t.points[q.Lightest])
+			own.StartAmps = abs(t.start.SupplyAmps)
+			own.MostLead, own.MostSupply, own.Capacitor = 0, 0, 0
+			for _, p := range t.points {
+				s := o.seen(p)
+				own.MostLead = max(own.MostLead, s.Leads[0], s.Leads[1], s.Leads[2])
+				own.MostSupply, own.Capacitor = max(own.MostSupply, s.Supply), max(own.Capacitor, p.Capacitor)
+			}
+			own.Watched = t.watched(o.Answer.Microfarad, d.Watched)
+			if !yield(own) {
+				return
+			}
+		}
+	}
+}
+
+// expect is the reading to take, said before it is taken.
 func (o *Over) expect(a Answer) []finding.Finding {
 	if !a.UsualRuns {
 		return nil

@@ -394,30 +394,3 @@ func (t *Trim) suspect(b *Bridge, r Round) {
 }
 
 func lower(s string) string { return strings.ToLower(s[:1]) + s[1:] }
-
-// band of a reading that is expected: the can's tolerance and a meter's error.
-func (t Trim) band(b *Bridge) (low, high [readable]float64) {
-	first := true
-	var p [readable]float64
-	for _, k := range []float64{1 - can.Tolerance, 1, 1 + can.Tolerance} {
-		point, ok := b.Run(k*t.NextUF, t.Load)
-		if !ok || !b.predict(point.Slip, &p) {
-			continue
-		}
-		for i, x := range p {
-			if first {
-				low[i], high[i] = x, x
-			}
-			low[i], high[i] = min(low[i], x), max(high[i], x)
-		}
-		first = false
-	}
-	for i := range low {
-		err := ampsError*high[i] + ampsOffset*b.Model.WindingAmps
-		if isVolts(i) {
-			err = voltsError * high[i]
-		}
-		low[i], high[i] = max(0, low[i]-err), high[i]+err
-	}
-	return low, high
-}

@@ -7,6 +7,8 @@ import (
 	"graybridge/core/can"
 	"graybridge/core/circuit"
 	"graybridge/core/finding"
+	"graybridge/core/machine"
+	"graybridge/core/site"
 	"graybridge/core/unit"
 )
 
@@ -42,13 +44,6 @@ type Expected struct {
 	Name string `json:"name"`
 	Text string `json:"text"`
 	Band string `json:"band"`
-}
-
-func bandText(i int, low, high float64) string {
-	if isVolts(i) {
-		return fmt.Sprintf("%.0f to %.0f%sV", low, high, unit.Space)
-	}
-	return unit.Three(low) + " to " + unit.Three(high) + unit.Space + "A"
 }
 
 func readText(i int, x float64) string {
@@ -142,7 +137,6 @@ func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 			f.Cures, f.Detail = nil, slope
 		}
 	}
-	q.foretell(&v, t)
 	if math.Abs(t.Load.Share-q.Usual) > 0.05 {
 		f.Detail += fmt.Sprintf(" The readings show a load of %s; the job says %s.", load, unit.Percent(q.Usual))
 		f.Cures = append(f.Cures, finding.Cure{Label: "Take " + load + " as the load", Path: "load.share",
@@ -151,36 +145,57 @@ func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 	return v, []finding.Finding{f}
 }
 
-// foretell fills what to read next, with its bands.
-func (q Question) foretell(v *TrimView, t Trim) {
-	if t.NextUF == 0 || len(t.Next.Windings) == 0 {
-		return
+// next is what is to be read next: the µF, the load, and the point there. ok is false where
+// nothing runs.
+func (o *Over) next(t *Trim) (uf float64, load machine.Load, at Point, ok bool) {
+	a := o.Answer
+	if t != nil {
+		return t.NextUF, t.Load, t.Next, t.NextUF > 0 && len(t.Next.Windings) > 0
 	}
-	c, err := New(&t.Model, q.Bridge.Wiring)
-	if err != nil {
-		return
-	}
-	low, high := t.band(c)
-	var p [readable]float64
-	c.Set(t.NextUF)
-	c.predict(t.Next.Slip, &p)
-	v.NextAt = unit.Plain(t.NextUF) + unit.Space + "µF"
-	v.NextLoad = unit.Percent(t.Load.Share)
-	for i := range p {
-		if !math.IsNaN(p[i]) {
-			v.Next = append(v.Next, Expected{readNames[i], readText(i, p[i]), bandText(i, low[i], high[i])})
-		}
-	}
+	return a.Microfarad, o.question.load(o.question.Usual), a.Usual, a.UsualRuns
 }
 
-// Foretell is what to read on the running bridge before anything was read: at
-// the owner's load.
-func (q Question) Foretell(a Answer) TrimView {
-	v := TrimView{Rounds: []RoundView{}, Next: []Expected{}}
-	if a.UsualRuns {
-		q.foretell(&v, Trim{Model: *q.Bridge.Model, NextUF: a.Microfarad, Next: a.Usual, Load: q.load(q.Usual)})
+// foretell fills what to read next on the running bridge, with the bands that every
+// expected reading has: before anything was read, at the owner's load.
+func (o *Over) foretell(v *TrimView, t *Trim) {
+	uf, load, at, ok := o.next(t)
+	if !ok {
+		return
 	}
-	return v
+	bands := make([]site.Band, readable)
+	var p [readable]float64
+	for _, one := range o.twins {
+		own := load
+		own.Share *= one.Load
+		point := one.points[o.question.Usual]
+		if uf != o.Answer.Microfarad || load != o.question.load(o.question.Usual) {
+			point = one.loaded(own, uf, at.Slip)
+		}
+		if len(point.Windings) == 0 {
+			continue
+		}
+		if one.b.Set(one.Can * uf); one.b.predict(point.Slip, &p) {
+			for i, x := range p {
+				if !math.IsNaN(x) {
+					bands[i].Add(x)
+				}
+			}
+		}
+	}
+	if o.Bridge.Set(uf); !o.Bridge.predict(at.Slip, &p) {
+		return
+	}
+	v.NextAt = unit.Plain(uf) + unit.Space + "µF"
+	v.NextLoad = unit.Percent(load.Share)
+	for i := range p {
+		u := "A"
+		if isVolts(i) {
+			u = "V"
+		}
+		if !math.IsNaN(p[i]) && bands[i].High > 0 {
+			v.Next = append(v.Next, Expected{readNames[i], readText(i, p[i]), bands[i].Stretch().Text(u)})
+		}
+	}
 }
 
 func first(a, b string) string {

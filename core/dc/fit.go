@@ -141,29 +141,33 @@ func (f *fitted) mark() finding.Mark {
 func (o *Over) MotorFigures() []finding.Figure {
 	p := &o.Site.Direct
 	out := []finding.Figure{}
-	add := func(id, name, text, note string, mark finding.Mark, section finding.Section) {
-		out = append(out, finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: mark, Section: section})
+	add := func(id, name string, value float64, text, note string, mark finding.Mark, section finding.Section) {
+		out = append(out, finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: mark,
+			Section: section})
 	}
 	if p.ShaftWatts > 0 {
-		add("power", "Power", unit.Text(p.ShaftWatts/1000, "kW"), unit.Text(p.ShaftWatts/unit.WattsPerHorsepower, "hp")+
-			" at the shaft", finding.FromPlate, finding.OnPlate)
+		add("power", "Power", p.ShaftWatts, unit.Text(p.ShaftWatts/1000, "kW"),
+			unit.Text(p.ShaftWatts/unit.WattsPerHorsepower, "hp")+
+				" at the shaft", finding.FromPlate, finding.OnPlate)
 	}
 	if p.ShaftWatts > 0 && p.RPM > 0 {
 		t := 9.549 * p.ShaftWatts / p.RPM
-		add("torque", "Rated torque", unit.Text(t, "N·m"), unit.Text(t*0.73756, "lb·ft"), finding.Computed,
+		add("torque", "Rated torque", t, unit.Text(t, "N·m"), unit.Text(t*0.73756, "lb·ft"), finding.Computed,
 			finding.OnPlate)
 	}
 	if p.Efficiency > 0 {
-		add("efficiency", "Armature efficiency", unit.Percent(p.Efficiency), "power over armature volts × amps",
+		add("efficiency", "Armature efficiency", p.Efficiency, unit.Percent(p.Efficiency),
+			"power over armature volts × amps",
 			finding.Computed, finding.OnPlate)
 	}
-	add("winding", "Field", string(p.Winding), map[bool]string{true: "as printed",
+	add("winding", "Field", 0, string(p.Winding), map[bool]string{true: "as printed",
 		false: "as its entries show"}[p.WindingSaid],
 		map[bool]finding.Mark{true: finding.FromPlate, false: finding.Estimated}[p.WindingSaid], finding.OnPlate)
-	add("form-factor", "Form factor allowed", unit.Three(p.FormFactor.Value), p.FormFactor.Basis, p.FormFactor.Mark,
+	add("form-factor", "Form factor allowed", p.FormFactor.Value, unit.Three(p.FormFactor.Value), p.FormFactor.Basis,
+		p.FormFactor.Mark,
 		finding.OnDirect)
 	if ohm := p.FieldOhms(); !math.IsNaN(ohm) {
-		add("field-ohms", "Field, warm", unit.Text(ohm, "Ω"), unit.Text(ohm/hotCopper, "Ω")+" cold",
+		add("field-ohms", "Field, warm", ohm, unit.Text(ohm, "Ω"), unit.Text(ohm/hotCopper, "Ω")+" cold",
 			finding.Computed, finding.OnDirect)
 	}
 	f := o.fit
@@ -171,20 +175,23 @@ func (o *Over) MotorFigures() []finding.Figure {
 		return out
 	}
 	c := f.Constants()
-	add("ra", "Armature", unit.Text(f.Ohm, "Ω"), "hot; "+unit.Text(f.Ohm/hotCopper, "Ω")+" cold, brushes' drop apart",
+	add("ra", "Armature", f.Ohm, unit.Text(f.Ohm, "Ω"), "hot; "+unit.Text(f.Ohm/hotCopper,
+		"Ω")+" cold, brushes' drop apart",
 		f.ohmMark, finding.OnDirect)
-	add("la", "Armature", unit.Text(f.Millihenry, "mH"), "usual for its volts, amps and rpm", finding.Estimated,
+	add("la", "Armature", f.Millihenry, unit.Text(f.Millihenry, "mH"), "usual for its volts, amps and rpm",
+		finding.Estimated,
 		finding.OnDirect)
-	add("brushes", "Both brushes", unit.Text(f.BrushVolts, "V"), "while amps flow",
+	add("brushes", "Both brushes", f.BrushVolts, unit.Text(f.BrushVolts, "V"), "while amps flow",
 		map[bool]finding.Mark{true: finding.Measured, false: finding.Estimated}[o.Site.As.Leads.Brushed.Brush != ""],
 		finding.OnDirect)
 	ke := f.keMark
 	if ke == finding.Computed && f.ohmMark == finding.Estimated {
 		ke = finding.Estimated
 	}
-	add("ke", "Makes", unit.Text(1000*c.VoltsPerRPM, "V"), "at 1000 rpm", ke, finding.OnDirect)
-	add("kt", "Torque", unit.Text(c.NmPerAmp, "N·m"), "for each ampere", ke, finding.OnDirect)
-	add("friction", "Friction and iron", unit.Text(c.FrictionNm, "N·m"), unit.Text(c.FrictionNm/c.NmPerAmp, "A")+
-		" of the armature's amps", ke, finding.OnDirect)
-	return out
+	add("ke", "Makes", 1000*c.VoltsPerRPM, unit.Text(1000*c.VoltsPerRPM, "V"), "at 1000 rpm", ke, finding.OnDirect)
+	add("kt", "Torque", c.NmPerAmp, unit.Text(c.NmPerAmp, "N·m"), "for each ampere", ke, finding.OnDirect)
+	add("friction", "Friction and iron", c.FrictionNm, unit.Text(c.FrictionNm, "N·m"),
+		unit.Text(c.FrictionNm/c.NmPerAmp, "A")+
+			" of the armature's amps", ke, finding.OnDirect)
+	return o.motorBands(out)
 }

@@ -112,7 +112,7 @@ func (o *Over) judgeSpeeds() {
 		f.Measure = finding.Against(100*asked, finding.AtMost, 100*good, "% of plate torque")
 	}
 	if o.Dial.RPM > 0 {
-		tacho := o.held() == ByTacho && o.Profile.Tacho
+		tacho := o.tacho()
 		if sag := d.Sag(o.Dial.RPM, d.Asked(d.Load.Heaviest, o.Dial.RPM), o.set.PerAmp); sag > 0.25 && !tacho {
 			f := o.put("sag", finding.Note, fmt.Sprintf("So slow, its speed falls by %s from idling to the heaviest "+
 				"load.", unit.Percent(sag)),

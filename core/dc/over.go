@@ -51,6 +51,7 @@ type Over struct {
 	in   InputRange
 	set  Trimmed
 	stop Stopping
+	like []like // nil until asked for
 }
 
 // Place puts the controller over a site and works it out.
@@ -126,7 +127,8 @@ func (o *Over) work() {
 	o.size()
 	v.Wiring, v.Never = o.wiring(p), neverWired(p, &o.Site.Direct)
 	v.Box = o.boxText(p)
-	v.Figures = o.figures()
+	v.Figures = o.banded(o.figures())
+	v.Held = o.banded(v.Held)
 	o.judge()
 }
 
@@ -155,7 +157,7 @@ func (o *Over) settle(v *View) {
 	o.Volts = d.VoltsFor(at, o.Dial.Nm/o.Dial.NmPerAmp) - o.set.PerAmp*o.Dial.Nm/o.Dial.NmPerAmp
 	v.Envelope = d.Envelope(math.Max(v.MostRPM, 1.02*d.RPM))
 	level := o.set.PerAmp
-	if o.held() == ByTacho && o.Profile.Tacho {
+	if o.tacho() {
 		level = d.Ohm // the speed itself is held
 	}
 	v.Fan = d.Fan(o.set.LeastVolts, o.set.MostVolts, level)

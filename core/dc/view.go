@@ -126,8 +126,10 @@ func (o *Over) pointWords(v *PointView) (finding.Grade, string) {
 func (o *Over) figures() []finding.Figure {
 	d, p, v := o.Duty, &o.Dial, o.View
 	mark := o.fit.mark()
-	fig := func(id, name, text, note, formula, numbers string, grade finding.Grade) finding.Figure {
-		return finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: mark, Grade: grade,
+	fig := func(id, name string, value float64, text, note, formula, numbers string,
+		grade finding.Grade) finding.Figure {
+		return finding.Figure{ID: id, Name: name, Value: finite(value), Text: text, Note: note, Mark: mark,
+			Grade:   grade,
 			Section: finding.OnDirect,
 			Why: append([]finding.Why{{Formula: formula, Numbers: numbers, Section: finding.OnDirect,
 				Source: "engine"}}, o.fit.leansOn...)}
@@ -137,20 +139,22 @@ func (o *Over) figures() []finding.Figure {
 		heat = finding.Caution
 	}
 	out := []finding.Figure{
-		fig("speed", "Motor speed", unit.Whole(p.RPM, "rpm"), unit.Text(v.Dial.Volts, "V")+" on the armature",
+		fig("speed", "Motor speed", p.RPM, unit.Whole(p.RPM, "rpm"), unit.Text(v.Dial.Volts, "V")+" on the armature",
 			"Ke·n + Ia·Ra + brushes", "", ""),
-		fig("amps", "Armature, mean", v.Point.Amps, "what a DC meter shows; "+
+		fig("amps", "Armature, mean", p.MeanAmps, v.Point.Amps, "what a DC meter shows; "+
 			""+unit.Percent(p.MeanAmps/d.ArmatureAmps)+" of plate", "(load + friction)/k", "", ""),
-		fig("rms", "Armature, RMS", v.Point.RMS, "what heats it; form factor "+v.Point.Factor,
+		fig("rms", "Armature, RMS", p.RMSAmps, v.Point.RMS, "what heats it; form factor "+v.Point.Factor,
 			"RMS over mean of the solved wave", "", ""),
-		fig("heat", "Heat", unit.Percent(v.Point.Heat), "of what the plate allows at full speed",
+		fig("heat", "Heat", v.Point.Heat, unit.Percent(v.Point.Heat), "of what the plate allows at full speed",
 			"(RMS/(plate amps · form factor))²",
 			fmt.Sprintf("(%s/(%s · %s))²", v.Point.RMS, unit.Text(d.ArmatureAmps, "A"), unit.Three(d.Factor)), heat),
-		fig("line", "From the line", v.Point.Line, "RMS, power factor "+v.Point.PF, "line wave, solved", "", ""),
-		fig("good", "Torque for good", unit.Percent(v.Point.Good),
+		fig("line", "From the line", p.LineAmps, v.Point.Line, "RMS, power factor "+v.Point.PF, "line wave, solved",
+			"", ""),
+		fig("good", "Torque for good", v.Point.Good, unit.Percent(v.Point.Good),
 			"of plate there; your load asks "+unit.Percent(v.Point.Asked), "RMS ≤ plate amps · form factor · cooling",
 			"", ""),
-		fig("minute", "For a minute", unit.Percent(v.Point.Minute), "by the current limit", "k·limit − friction", "",
+		fig("minute", "For a minute", v.Point.Minute, unit.Percent(v.Point.Minute), "by the current limit",
+			"k·limit − friction", "",
 			""),
 	}
 	o.View.Held = o.heldFigures(fig)
@@ -185,24 +189,26 @@ func (o *Over) greatestText() string {
 }
 
 // heldFigures are how the speed holds when the load comes and goes.
-func (o *Over) heldFigures(fig func(id, name, text, note, formula, numbers string,
+func (o *Over) heldFigures(fig func(id, name string, value float64, text, note, formula, numbers string,
 	grade finding.Grade) finding.Figure) []finding.Figure {
 	d, rpm := o.Duty, o.Dial.RPM
 	share := d.Asked(d.Load.Heaviest, rpm)
-	sag := func(c float64) string { return unit.Percent(d.Sag(rpm, share, c)) }
+	bare, held := d.Sag(rpm, share, 0), d.Sag(rpm, share, o.set.PerAmp)
 	edge := d.Surge(d.Inertia, ampsLag)
 	ta, tm := d.Times(d.Inertia)
 	out := []finding.Figure{
-		fig("sag", "Volts held alone", sag(0), "the speed falls from idling to the heaviest load, here",
+		fig("sag", "Volts held alone", bare, unit.Percent(bare),
+			"the speed falls from idling to the heaviest load, here",
 			"T·Ra/(k·Ke·n)", "", ""),
-		fig("sag-ir", "With IR as set", sag(o.set.PerAmp), fmt.Sprintf("%s V/A, %s of Ra", unit.Three(o.set.PerAmp),
+		fig("sag-ir", "With IR as set", held, unit.Percent(held), fmt.Sprintf("%s V/A, %s of Ra",
+			unit.Three(o.set.PerAmp),
 			unit.Percent(o.set.PerAmp/d.Ohm)), "T·(Ra − c)/(k·Ke·n)", "", ""),
-		fig("edge", "It hunts from", unit.Three(edge)+unit.Space+"V/A", unit.Percent(edge/d.Ohm)+" of Ra",
+		fig("edge", "It hunts from", edge, unit.Three(edge)+unit.Space+"V/A", unit.Percent(edge/d.Ohm)+" of Ra",
 			"Ra·(1 + τ²/(τm(τa + τ)))",
 			fmt.Sprintf("τa %s, τm %s, τ %s", unit.Text(1000*ta, "ms"), unit.Text(1000*tm, "ms"),
 				unit.Text(1000*ampsLag, "ms")), ""),
 	}
-	out = append(out, fig("sag-tacho", "With a tachometer", "about "+unit.Percent(TachoShare),
+	out = append(out, fig("sag-tacho", "With a tachometer", TachoShare, "about "+unit.Percent(TachoShare),
 		map[bool]string{true: "whatever the load", false: "this controller takes none"}[o.Profile.Tacho],
 		"planning", "", ""))
 	return out
@@ -242,4 +248,12 @@ func (o *Over) Film(ctx context.Context, scene Scene) (Film, error) {
 			unit.Text(f.Most, "A"), unit.Text(f.Most*set.BrakingOhm, "V"))
 	}
 	return f, nil
+}
+
+// finite is a figure's value; nothing where there is none.
+func finite(x float64) float64 {
+	if math.IsNaN(x) || math.IsInf(x, 0) {
+		return 0
+	}
+	return x
 }

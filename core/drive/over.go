@@ -97,6 +97,8 @@ type Over struct {
 	Hertz   float64 // on the dial
 	Earth   unit.Conductor
 	Said    []finding.Finding
+
+	like []like // nil until asked for
 }
 
 // Place puts the drive over a site and works it out.
@@ -193,7 +195,7 @@ func (o *Over) work() {
 		"enclosure is %s. A closed metal box wants %s of free surface to stay 10 °C above the room (planning).",
 		unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode,
 		unit.Text(p.BoxArea(), "m²"))
-	v.Figures = o.figures(p, weighed, v)
+	v.Figures = o.banded(o.figures(p, weighed, v))
 	o.judge(v, m, heavy, up, down, cut, strange)
 	v.Up, v.Down = finite(up), finite(down)
 }
@@ -319,30 +321,29 @@ func (o *Over) motorEnds() (out [3]string) {
 }
 
 func (o *Over) figures(p *Profile, weighed Weighed, v *View) []finding.Figure {
-	fig := func(id, name, text, note string, section finding.Section) finding.Figure {
-		return finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: o.Site.Mark(),
+	fig := func(id, name string, value float64, text, note string, section finding.Section) finding.Figure {
+		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: o.Site.Mark(),
 			Why: []finding.Why{{Formula: name, Section: section, Source: "profile, plate and engine"}}}
 	}
 	out := []finding.Figure{
-		fig("amps", "Output amps", unit.Text(weighed.Need, "A")+" of "+unit.Text(weighed.Have, "A"),
+		fig("amps", "Output amps", weighed.Need, unit.Text(weighed.Need, "A")+" of "+unit.Text(weighed.Have, "A"),
 			"asked, and there after derating", finding.OnDrive),
-		fig("input", "Input amps", unit.Text(weighed.InputAmps, "A"),
+		fig("input", "Input amps", weighed.InputAmps, unit.Text(weighed.InputAmps, "A"),
 			fmt.Sprintf("at full power, power factor %s, estimated", unit.Three(weighed.InputFactor)), finding.OnDrive),
-		fig("volts", "Output volts", unit.Whole(o.Site.Feed.Volts, "V"),
+		fig("volts", "Output volts", o.Site.Feed.Volts, unit.Whole(o.Site.Feed.Volts, "V"),
 			"greatest, from "+unit.Whole(o.Site.Supply.Volts, "V"), finding.OnDrive),
 	}
 	if v.Point.Carries {
-		rpm, amps := o.Spread(v.Point)
-		motor := fig("motor", "Motor amps", unit.Text(v.Point.Amps, "A"),
+		motor := fig("motor", "Motor amps", v.Point.Amps, unit.Text(v.Point.Amps, "A"),
 			unit.Percent(v.Point.Share)+" of plate at "+unit.Text(v.Point.Hz, "Hz"), finding.OnDriveSpeed)
-		speed := fig("speed", "Motor speed", unit.Whole(v.Point.RPM, "rpm"), "with slip at your load",
+		speed := fig("speed", "Motor speed", v.Point.RPM, unit.Whole(v.Point.RPM, "rpm"), "with slip at your load",
 			finding.OnDriveSpeed)
-		motor.Band, speed.Band = amps.Plain("A"), rpm.Plain("rpm")
 		out = append(out, motor, speed)
 	}
 	out = append(out,
-		fig("continuous", "Torque for good", unit.Percent(v.Point.Continuous),
+		fig("continuous", "Torque for good", v.Point.Continuous, unit.Percent(v.Point.Continuous),
 			"of plate there; your load asks "+unit.Percent(v.Point.Asked), finding.OnDriveSpeed),
-		fig("short", "For a minute", unit.Percent(v.Point.Short), "by the limit of amps", finding.OnDriveSpeed))
+		fig("short", "For a minute", v.Point.Short, unit.Percent(v.Point.Short), "by the limit of amps",
+			finding.OnDriveSpeed))
 	return out
 }

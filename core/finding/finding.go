@@ -204,6 +204,10 @@ type Figure struct {
 	Section Section `json:"section,omitempty"`
 }
 
+// AsWritten stands for the unit of figures that come in steps: their band names the least
+// and the greatest as they are written.
+const AsWritten = "as written"
+
 // Explained gives every figure of a list that has none yet a section of
 // docs/engine.md: its own by id, else the list's.
 func Explained(list []Figure, rest Section, own map[string]Section) []Figure {

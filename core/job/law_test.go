@@ -282,6 +282,18 @@ func law(t *testing.T, d job.Document, p job.Plan) (broken []string) {
 		}
 		bands[r.ID] = r.Band
 	}
+	if p.Trim != nil && len(p.Trim.Rounds) == 0 { // what the trim foretells at the owner's load is on the card
+		for _, n := range p.Trim.Next {
+			id := map[string]string{"Supply line": "load-supply", "Lead L1": "load-lead-L1", "Lead L2": "load-lead-L2",
+				"Corner lead": "load-lead-corner", "Corner to L2": "load-corner"}[n.Name]
+			if band := bands[id]; band != "" && band != n.Band {
+				breaks("9: %s has the band %s on the card and %s under Trim", n.Name, band, n.Band)
+			}
+			if !bandHolds(n.Text, n.Band) {
+				breaks("9: %s foretells %s within %s", n.Name, n.Text, n.Band)
+			}
+		}
+	}
 	if f := byID["bringup.expect"]; f.ID != "" && p.Card.Ready {
 		for _, id := range []string{"load-supply", "load-corner"} {
 			if band := bands[id]; band != "" && !strings.Contains(f.Sentence+f.Detail, band) {

@@ -14,7 +14,6 @@ import (
 	"graybridge/core/load"
 	"graybridge/core/protection"
 	"graybridge/core/site"
-	"graybridge/core/supply"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -376,69 +375,4 @@ func (w onCapacitor) buys(g guarded) []Buy {
 			Own: w.guard.Relay == protection.Thermistor, Planning: true})
 	}
 	return out
-}
-
-// race is the relay that is there, or the plan's, beside the windings; ok is false where
-// there is none.
-func (w onCapacitor) race(c protection.Choice) (capacitor.Race, bool) {
-	set, class := w.guard.RelaySet, w.guard.Class
-	if set == 0 {
-		set = c.RelaySet
-	}
-	if class == "" {
-		class = protection.PlanningClass
-	}
-	if c.Relay == protection.Thermistor || c.Relay == protection.NoRelay || set == 0 {
-		return capacitor.Race{}, false
-	}
-	return w.RaceWith(capacitor.Racer{Name: fmt.Sprintf("class %s, set to %s", class, unit.Text(set, "A")), Set: set,
-		InLines: c.Relay == protection.SupplyLines, Trips: class.Trips})
-}
-
-// guarding sizes supply and protection by what the bridge draws.
-func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
-	a := w.Answer
-	if a == nil {
-		return g
-	}
-	g.load = w.site.Load.Figures(w.Room())
-	if a.UsualRuns {
-		draw := &supply.Draw{Mark: w.site.Mark(), RunAmps: abs(a.Usual.SupplyAmps), RunVolts: a.Usual.SupplyVolts,
-			StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts}
-		if g.supply = w.site.Supply.Figures(draw); stop == nil {
-			draw.MostAmps = draw.RunAmps
-			if a.HeavyRuns {
-				draw.MostAmps = max(draw.MostAmps, abs(a.Heavy.SupplyAmps))
-			}
-			g.said, g.judged = append(g.said, w.site.Supply.Judge(draw, w.site.Rules)...), true
-			stop = blocked(g.said)
-		}
-	}
-	if stop != nil {
-		g.said = append(g.said, waits(stop, "Breaker, wire and relay follow the bridge as it will run. Mend that "+
-			"first."))
-		return g
-	}
-	demand, carried := w.Demand()
-	if !carried {
-		return g
-	}
-	m := w.site.Model
-	watched := demand.Watched
-	g.asks = protection.Asks{
-		Rules: w.site.Rules, Usual: protection.Seen(demand.Usual), Heaviest: protection.Seen(demand.Heaviest),
-		Idle:     protection.Seen(demand.Idle),
-		Lines:    protection.Guard{Least: watched.Lines, AtIdle: watched.LinesIdle, Carries: demand.MostSupply},
-		Leads:    protection.Guard{Least: watched.Leads, AtIdle: watched.LeadsIdle, Carries: demand.MostLead},
-		MostLead: demand.MostLead, MostSupply: demand.MostSupply, Capacitor: demand.Capacitor,
-		StartAmps: a.StartSupplyAmps, Volts: w.site.Supply.Nominal, PlateAmps: m.LineAmps,
-		ServiceFactor: w.site.Plate.ServiceFactor,
-		ShaftHP:       w.site.Plate.ShaftWatts / unit.WattsPerHorsepower,
-	}
-	choice, found := w.guard.Judge(g.asks)
-	g.choice, g.said, g.guard = &choice, append(g.said, found...), choice.Figures(g.asks)
-	if race, ok := w.race(choice); ok {
-		g.said = append(g.said, w.JudgeRace(race)...)
-	}
-	return g
 }

@@ -108,8 +108,8 @@ func (w onDC) guarding(stop *finding.Finding) (g guarded) {
 	if w.Weighed == nil {
 		return g
 	}
-	g, sizes := steady(w.Site, w.Weighed.FullLine, "controller", stop)
-	g.load = w.Site.Load.Figures(w.Room())
+	g, sizes := steady(w.Site, w.Weighed.FullLine, "controller", w.SupplyFigures, stop)
+	g.load = w.LoadFigures()
 	if sizes {
 		figures, said := w.Guard(dc.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
 		g.guard, g.said = figures, append(g.said, said...)
@@ -275,8 +275,10 @@ func (w onDC) cardReadings(c *bringup.Card) {
 	around := func(x, part float64, u string) string {
 		return site.Around(x, part).Text(u)
 	}
+	bands := w.Spread()
 	cold := d.Ohm * (234.5 + 20) / (234.5 + 75)
-	add("ra", "dead", "Armature ohms, turning it slowly", unit.Text(cold, "Ω"), "more under light brushes")
+	add("ra", "dead", "Armature ohms, turning it slowly", unit.Text(cold, "Ω"),
+		bands["ra-cold"].Text("Ω")+", more under light brushes")
 	if ohm := w.Site.Direct.FieldOhms(); ohm > 0 {
 		add("field", "dead", "Field ohms, cold", unit.Text(ohm*(234.5+20)/(234.5+75), "Ω"),
 			around(ohm*(234.5+20)/(234.5+75), 0.1, "Ω"))
@@ -289,9 +291,9 @@ func (w onDC) cardReadings(c *bringup.Card) {
 			strings.TrimSuffix(v.Trims[i].Want, " DC"), "")
 	}
 	when := "at your load, " + unit.Whole(w.Dial.RPM, "rpm")
-	add("volts", when, "Volts on the armature, DC", unit.Whole(v.Dial.Volts, "V"), around(v.Dial.Volts, 0.04, "V"))
-	add("amps", when, "Amps in the armature, DC", v.Point.Amps, around(w.Dial.MeanAmps, 0.12, "A"))
-	add("line", when, "Amps, supply line, true RMS", v.Point.Line, around(w.Dial.LineAmps, 0.17, "A"))
+	add("volts", when, "Volts on the armature, DC", unit.Whole(v.Dial.Volts, "V"), bands["volts"].Text("V"))
+	add("amps", when, "Amps in the armature, DC", v.Point.Amps, bands["amps"].Text("A"))
+	add("line", when, "Amps, supply line, true RMS", v.Point.Line, bands["line"].Text("A"))
 }
 
 // RPMFor is the motor's rpm at which a document's DC dial gives a speed, spoken as "motor",

@@ -128,8 +128,8 @@ func (w onDrive) guarding(stop *finding.Finding) (g guarded) {
 	if w.Weighed == nil {
 		return g
 	}
-	g, sizes := steady(w.site, w.Weighed.InputAmps, "drive", stop)
-	g.load = w.site.Load.Figures(w.Room())
+	g, sizes := steady(w.site, w.Weighed.InputAmps, "drive", w.SupplyFigures, stop)
+	g.load = w.LoadFigures()
 	if sizes {
 		figures, said := w.Guard(drive.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
 		g.guard, g.said = figures, append(g.said, said...)
@@ -210,7 +210,7 @@ func (w onDrive) card(c *bringup.Card, p *Plan, g guarded) {
 		w.site.Supply.VoltsMark)
 	if v.Point.Carries {
 		// For its input the drive's losses and the link's shape besides.
-		speed, amps := w.Spread(v.Point)
+		speed, amps := w.Spread()
 		input := site.Band{Low: 0.92 * p.Wanted.Supply / v.Point.Amps * amps.Low,
 			High: 1.08 * p.Wanted.Supply / v.Point.Amps * amps.High}
 		when := "at your load, " + unit.Percent(w.site.Load.Usual) + ", " + unit.Text(v.Point.Hz, "Hz")

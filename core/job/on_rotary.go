@@ -13,7 +13,6 @@ import (
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/site"
-	"graybridge/core/supply"
 	"graybridge/core/unit"
 )
 
@@ -185,40 +184,19 @@ func (w onRotary) noted() rotary.Noted {
 
 // guarding sizes supply and protection by what the converter draws.
 func (w onRotary) guarding(stop *finding.Finding) (g guarded) {
-	a := w.Answer
-	if a == nil {
+	if w.Answer == nil {
 		return g
 	}
-	if room := w.Room(); room != nil {
-		g.load = w.site.Load.Figures(room)
+	if w.Room() != nil {
+		g.load = w.LoadFigures()
 	}
-	run := a.Most.State
-	if !run.Runs {
-		if run = a.Occasions[0].State; !run.Runs {
-			return g
-		}
+	draw, ok := w.Draw()
+	if !ok {
+		return g
 	}
-	draw := &supply.Draw{
-		Mark:       w.Mark(),
-		RunAmps:    run.Supply,
-		RunVolts:   run.Volts[0],
-		MostAmps:   run.Supply,
-		StartAmps:  run.Supply,
-		StartVolts: run.Volts[0],
-	}
-	for _, e := range a.Each {
-		for _, s := range []rotary.Start{e.Start, e.Beside} {
-			if s.Hold && s.Supply > draw.StartAmps {
-				draw.StartAmps, draw.StartVolts = s.Supply, s.LineVolts
-			}
-		}
-	}
-	if s := a.IdlerStart; w.As.StartBy.ByCapacitor() && s.Supply > draw.StartAmps {
-		draw.StartAmps, draw.StartVolts = s.Supply, s.Volts
-	}
-	g.supply, g.judged = w.site.Supply.Figures(draw), true
+	g.supply, g.judged = w.SupplyFigures(), true
 	if stop == nil {
-		g.said = append(g.said, w.site.Supply.Judge(draw, w.site.Rules)...)
+		g.said = append(g.said, w.site.Supply.Judge(&draw, w.site.Rules)...)
 		stop = blocked(g.said)
 	} else {
 		g.said = append(g.said, w.site.Supply.Judge(nil, w.site.Rules)...)

@@ -72,12 +72,14 @@ type guarded struct {
 }
 
 // steady judges the supply for electronics that ramp a motor up: they draw the same amps
-// at the start as in the run. Breaker and wire are to be sized unless a stop stands.
-func steady(s *site.Site, amps float64, name string, stop *finding.Finding) (out guarded, sizes bool) {
+// at the start as in the run; figures shows them. Breaker and wire are to be sized unless a
+// stop stands.
+func steady(s *site.Site, amps float64, name string, figures func(*supply.Draw) []finding.Figure,
+	stop *finding.Finding) (out guarded, sizes bool) {
 	volts := s.Supply.Volts - amps*s.Supply.FeederOhm
 	draw := &supply.Draw{Mark: finding.Estimated, RunAmps: amps, RunVolts: volts, StartAmps: amps, StartVolts: volts,
 		MostAmps: amps}
-	out.supply, out.judged = s.Supply.Figures(draw), true
+	out.supply, out.judged = figures(draw), true
 	if stop != nil {
 		out.said = append(out.said,
 			waits(stop, "Breaker and wire follow the "+name+" as it will run. Mend that first."))

@@ -196,6 +196,15 @@ type Room struct {
 	Mark       finding.Mark
 }
 
+// Units are the units of the figures that may have a band.
+var Units = map[string]string{"asks": "%", "gives": "%", "spare": "%", "start-gives": "%", "speed": "rpm"}
+
+// Times is the load with all its shares so many times as great.
+func (l Load) Times(k float64) Load {
+	l.Usual, l.Lightest, l.Heaviest = k*l.Usual, k*l.Lightest, k*l.Heaviest
+	return l
+}
+
 // Figures sets what the load asks beside what is there. nil means that nothing
 // can be computed yet.
 func (l Load) Figures(r *Room) []finding.Figure {

@@ -119,7 +119,7 @@ func Settle(surplus func(slip float64) float64) Settling {
 	out := Settling{Starts: v[n-1] > 0, Slip: 1, RunSlip: math.NaN()}
 	for i := 1; i < n; i++ {
 		if v[i-1] <= 0 && v[i] > 0 { // from synchronous speed down: first gain of torque
-			out.RunSlip = search.Root(surplus, scanSlips[i-1], scanSlips[i])
+			out.RunSlip = search.Between(surplus, scanSlips[i-1], v[i-1], scanSlips[i], v[i])
 			break
 		}
 	}
@@ -128,7 +128,7 @@ func Settle(surplus func(slip float64) float64) Settling {
 	}
 	for i := n - 1; i > 0; i-- {
 		if v[i] > 0 && v[i-1] <= 0 {
-			out.Slip = search.Root(surplus, scanSlips[i-1], scanSlips[i])
+			out.Slip = search.Between(surplus, scanSlips[i-1], v[i-1], scanSlips[i], v[i])
 			break
 		}
 		if i == 1 { // driven past synchronous speed: nothing holds it back here
@@ -140,17 +140,14 @@ func Settle(surplus func(slip float64) float64) Settling {
 }
 
 // RunSlip is the stable crossing nearest synchronous speed, NaN when there is
-// none. It looks only as far up in slip as it must, first near the guess.
+// none. It looks only as far up in slip as it must, first within a tenth of the guess.
 func RunSlip(surplus func(slip float64) float64, guess float64) float64 {
-	return RunSlipWithin(surplus, guess, 1.1)
-}
-
-// RunSlipWithin is RunSlip for a guess that is good to a factor of wide.
-func RunSlipWithin(surplus func(slip float64) float64, guess, wide float64) float64 {
 	if guess > 0 && guess < 0.5 {
-		a, b := guess/wide, guess*wide
-		if surplus(a) <= 0 && surplus(b) > 0 {
-			return search.Root(surplus, a, b)
+		a, b := guess/nearGuess, guess*nearGuess
+		if fa := surplus(a); fa <= 0 {
+			if fb := surplus(b); fb > 0 {
+				return search.Between(surplus, a, fa, b, fb)
+			}
 		}
 	}
 	// In strides first: a load that is carried nowhere is the dear one to be sure of.
@@ -187,11 +184,44 @@ func RunSlipWithin(surplus func(slip float64) float64, guess, wide float64) floa
 	}
 	for i := 1; i <= top; i++ {
 		if at(i-1) <= 0 && at(i) > 0 {
-			return search.Root(surplus, scanSlips[i-1], scanSlips[i])
+			return search.Between(surplus, scanSlips[i-1], at(i-1), scanSlips[i], at(i))
 		}
 	}
 	return math.NaN()
 }
+
+// nearGuess is how far a slip is looked for around its guess at first.
+const nearGuess = 1.1
+
+// RunSlipNear is RunSlip to a part in ten thousand of slip, for a guess that may be half
+// as much again beside it: by secants, as long as torque rises with slip. What they do not
+// find is looked for over the whole range.
+func RunSlipNear(surplus func(slip float64) float64, guess float64) float64 {
+	a, fa := guess, surplus(guess)
+	b := a * nearGuess
+	if fa > 0 {
+		b = a / nearGuess
+	}
+	fb := surplus(b)
+	for range 5 {
+		slope := (fb - fa) / (b - a)
+		if !(slope > 0) {
+			break
+		}
+		next := b - fb/slope
+		if !(next > b/2 && next < 2*b) {
+			break
+		}
+		if math.Abs(next-b) < secantWithin*b { // what is left is of second order
+			return next
+		}
+		a, fa = b, fb
+		b, fb = next, surplus(next)
+	}
+	return RunSlip(surplus, guess)
+}
+
+const secantWithin = 3e-3
 
 // scanStride is how many of the scanned slips a first look takes at once; scanMost bounds
 // their number.

@@ -126,3 +126,22 @@ func (p *Plate) factorHalf() float64 {
 	}
 	return halfUnit(typed, p.PowerFactor.Value, 0.005)
 }
+
+// DirectDraw is a Draw of a brushed motor's plate.
+type DirectDraw struct{ Power, Amps, RPM, Ohm float64 }
+
+// copperDoubt is how far the armature's part of all loss may be from a half (planning).
+const copperDoubt = 0.12
+
+// Drawn is the plate off as a draw says, with the armature's ohms, hot, as far as nobody has
+// measured them. Horsepowers are sizes of the trade, kilowatts are rounded.
+func (p *Direct) Drawn(d DirectDraw) (out Direct, ohms float64) {
+	out = *p
+	if strings.Contains(strings.ToLower(p.entry.Power), "w") {
+		out.ShaftWatts += 1000 * d.Power * halfUnit(p.entry.Power, p.ShaftWatts/1000, 0.01*p.ShaftWatts/1000)
+	}
+	out.Amps += d.Amps * halfUnit(p.entry.ArmatureAmps, p.Amps, 0.01*p.Amps)
+	out.RPM += d.RPM * halfUnit(p.entry.RPM, p.RPM, 0.5)
+	loss := out.Volts*out.Amps - out.ShaftWatts
+	return out, (0.5 + copperDoubt*d.Ohm) * loss / (out.Amps * out.Amps)
+}

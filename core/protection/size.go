@@ -217,6 +217,10 @@ func sized(amps float64) string {
 	return unit.Rating(amps)
 }
 
+// Units are the units of the figures that may have a band.
+var Units = map[string]string{"breaker": finding.AsWritten, "conductor": finding.AsWritten,
+	"capacitor-wire": finding.AsWritten, "relay": "A"}
+
 // Figures is the plan's sizing, and what each pole of a relay would see beside
 // what the worst winding feels.
 func (c Choice) Figures(a Asks) []finding.Figure {

@@ -3,6 +3,7 @@ package rotary
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -16,10 +17,11 @@ type likeness struct {
 	street *Street
 	loads  []float64   // of Counted, factors
 	twins  []site.Twin // the idler's first
+	seen   map[int]State
 }
 
 // likenesses draws them, the same ones for the same converter.
-func (o *Over) likenesses() (out []likeness) {
+func (o *Over) likenesses() (out []*likeness) {
 	idler, _ := o.Idler.motor()
 	drawn := [][]site.Twin{o.Idler.Site.Twins(1)}
 	for i := range o.Counted {
@@ -31,7 +33,7 @@ func (o *Over) likenesses() (out []likeness) {
 	}
 	for k := range n {
 		first := drawn[0][k]
-		l, one := likeness{twins: []site.Twin{first}}, idler
+		l, one := &likeness{twins: []site.Twin{first}, seen: map[int]State{}}, idler
 		one.Model = first.Model
 		var motors []Motor
 		for i := range o.Counted {
@@ -52,12 +54,30 @@ func (o *Over) likenesses() (out []likeness) {
 }
 
 // settle is a state of the likeness with its own idea of the loads.
-func (l likeness) settle(duties []Duty) State {
+func (l *likeness) settle(duties []Duty) State {
 	own := append([]Duty{}, duties...)
 	for i := range own {
 		own[i].Load.Share *= l.loads[i]
 	}
 	return l.street.Settle(own)
+}
+
+// as is the likeness under some duties: settled once where they are a state that occurs.
+func (l *likeness) as(o *Over, duties []Duty) State {
+	if k := slices.IndexFunc(o.states, func(d []Duty) bool { return slices.Equal(d, duties) }); k >= 0 {
+		return l.during(o, k)
+	}
+	return l.settle(duties)
+}
+
+// during is one of the states that occur, settled once.
+func (l *likeness) during(o *Over, state int) State {
+	st, done := l.seen[state]
+	if !done {
+		st = l.settle(o.states[state])
+		l.seen[state] = st
+	}
+	return st
 }
 
 // Spread is the state of the machine planned at a share of its load, alone on the idler,
@@ -73,7 +93,7 @@ func (o *Over) Spread(share float64) (at State, bands site.Bands, ok bool) {
 	}
 	bands = site.Bands{}
 	for _, l := range o.like {
-		st := l.settle(duties)
+		st := l.as(o, duties)
 		if !st.Runs {
 			continue
 		}
@@ -98,7 +118,7 @@ func (o *Over) bands(v *StateView, set []int, duties []Duty) {
 	var supply site.Band
 	leads := make([][3]site.Band, len(v.Motors))
 	for _, l := range o.like {
-		st := l.settle(duties)
+		st := l.as(o, duties)
 		if !st.Runs {
 			continue
 		}
@@ -120,17 +140,6 @@ func (o *Over) bands(v *StateView, set []int, duties []Duty) {
 	}
 }
 
-// supplyBand is where the line's amps in a state may lie.
-func (o *Over) supplyBand(duties []Duty) string {
-	var b site.Band
-	for _, l := range o.like {
-		if st := l.settle(duties); st.Runs {
-			b.Add(st.Supply)
-		}
-	}
-	return b.Stretch().Plain("A")
-}
-
 // judgeDoubt says where the verdict on the banks may flip, and the reading that would
 // settle it: of the motor whose winding is the worst.
 func (o *Over) judgeDoubt() {
@@ -141,7 +150,7 @@ func (o *Over) judgeDoubt() {
 	figure := make([]float64, 0, len(o.like))
 	twins := make([]site.Twin, 0, len(o.like))
 	for _, l := range o.like {
-		st := l.settle(o.states[w.State])
+		st := l.during(o, w.State)
 		_, _, share := st.Worst()
 		figure = append(figure, math.Min(share, 9.99)) // fallen out: far over
 		twins = append(twins, l.twins[w.Of+1])

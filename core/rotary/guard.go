@@ -79,12 +79,19 @@ func (o *Over) Size() (z Sized, ok bool) {
 
 // sizeOf sizes a machine of the street, or the whole converter for -1.
 func (o *Over) sizeOf(i int) (z Sized) {
-	m := o.Idler.Site
 	if i < 0 {
-		z = o.sizeConverter()
-	} else {
-		m, z = o.At(i).Site, o.sizeMachine(i)
+		return o.finish(i, o.sizeConverter())
 	}
+	return o.finish(i, o.sizeMachine(i))
+}
+
+// finish sizes breaker, wire and relay from the amps.
+func (o *Over) finish(i int, z Sized) Sized {
+	m := o.Idler.Site
+	if i >= 0 {
+		m = o.At(i).Site
+	}
+	z.RelaySet = 0
 	z.Breaker, _ = m.Rules.Breaker(math.Max(1.25*z.Amps, z.StartAmps/startHolds))
 	z.Most = math.Max(z.Most, z.Breaker)
 	z.Conductor, _ = m.Rules.Conductor(1.25 * z.Amps)
@@ -199,7 +206,7 @@ func (o *Over) Guard(n Noted) (z Sized, figures []finding.Figure, said []finding
 		return z, nil, nil
 	}
 	w := guardWords{o, z, n}
-	figures = w.figures()
+	figures = o.guardBands(z, n, w.figures())
 	say := func(f finding.Finding) {
 		f.Bay, f.Planning = finding.Protection, true
 		said = append(said, f)

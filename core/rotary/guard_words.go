@@ -42,8 +42,9 @@ func (w guardWords) why() []finding.Why {
 }
 
 func (w guardWords) figures() []finding.Figure {
-	fig := func(id, name, text, note string) finding.Figure {
-		return finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: finding.Estimated, Why: w.why()}
+	fig := func(id, name string, value float64, text, note string) finding.Figure {
+		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: finding.Estimated,
+			Why: w.why()}
 	}
 	breaker, relay := "beyond the table", "no setting guards it"
 	if w.z.Breaker > 0 {
@@ -54,10 +55,11 @@ func (w guardWords) figures() []finding.Figure {
 	}
 	ahead, leads := "ahead of "+w.what()+"; planning", "one pole in each lead; planning"
 	return []finding.Figure{
-		fig("breaker", "Breaker, "+w.z.Poles, breaker, ahead),
-		fig("conductor", "Wire", table.Wire(w.z.Conductor), "copper, earth "+table.Wire(w.z.Earth)+"; planning"),
-		fig("relay", "Overload relay", relay, leads),
-		fig("start", "A start takes", unit.Text(w.z.StartAmps, "A"), "for a moment"),
+		fig("breaker", "Breaker, "+w.z.Poles, w.z.Breaker, breaker, ahead),
+		fig("conductor", "Wire", 1.25*w.z.Amps, table.Wire(w.z.Conductor),
+			"copper, earth "+table.Wire(w.z.Earth)+"; planning"),
+		fig("relay", "Overload relay", w.z.RelaySet, relay, leads),
+		fig("start", "A start takes", w.z.StartAmps, unit.Text(w.z.StartAmps, "A"), "for a moment"),
 	}
 }
 

@@ -10,6 +10,7 @@ type Occasion struct {
 	Running []int // of the street's machines
 	Part    Part
 	State   State
+	at      int // of the states that occur
 }
 
 // Part of the load at which a case stands.

@@ -61,7 +61,7 @@ type Over struct {
 	Figures []finding.Figure
 	Said    []finding.Finding
 
-	like []likeness
+	like []*likeness
 }
 
 // Place puts a converter over its motors and works it out. one is the id of the motor
@@ -105,6 +105,7 @@ type Start struct {
 	Supply    float64 // amps
 	LineVolts float64 // between L1 and L2
 	MadeVolts float64 // the lower of the made line's
+	duties    []Duty
 }
 
 // Answer is everything that was solved of a converter.
@@ -169,7 +170,7 @@ func (o *Over) solve(ctx context.Context) error {
 	o.Street.SetBalance(a.Balance)
 	for i, duties := range states {
 		c := shapes[i]
-		c.State = o.Street.Settle(duties)
+		c.State, c.at = o.Street.Settle(duties), i
 		a.Occasions = append(a.Occasions, c)
 		if c.State.Runs && c.State.Supply > a.Most.State.Supply {
 			a.Most = c
@@ -314,7 +315,7 @@ func (o *Over) started(i int, duties []Duty) Start {
 		return Start{}
 	}
 	return Start{Hold: true, Torque: st.Machines[i].TorqueNm / o.At(i).Site.Model.RatedTorqueNm, Supply: st.Supply,
-		LineVolts: st.Volts[0], MadeVolts: math.Min(st.Volts[1], st.Volts[2])}
+		LineVolts: st.Volts[0], MadeVolts: math.Min(st.Volts[1], st.Volts[2]), duties: slices.Clone(duties)}
 }
 
 // reaches is how far a machine's load may rise with the idler alone: for good, and

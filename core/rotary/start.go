@@ -46,21 +46,24 @@ func (s *Street) standing(b Balance, slip float64) State {
 	return s.state(nobody)
 }
 
+// starting are the banks in circuit while the idler starts on so many µF: its own join it
+// later where a contactor brings them in.
+func (o *Over) starting(in Balance, uf float64) Balance {
+	if o.As.Cans == ByContactor || o.As.Cans == "" {
+		in = Balance{}
+	}
+	if o.As.Spun == Backward {
+		return Balance{in.L13, in.L23 + uf}
+	}
+	return Balance{in.L13 + uf, in.L23}
+}
+
 // startIdler sizes the start capacitor. The capacitor goes from line 1 to the made
 // line for forward, from line 2 for backward: the side that leads.
 func (o *Over) startIdler(a *Answer) IdlerStart {
 	s := o.Street
 	idler := o.Idler.Site.Model
-	in := a.Balance
-	if o.As.Cans == ByContactor || o.As.Cans == "" {
-		in = Balance{}
-	}
-	with := func(uf float64) Balance {
-		if o.As.Spun == Backward {
-			return Balance{in.L13, in.L23 + uf}
-		}
-		return Balance{in.L13 + uf, in.L23}
-	}
+	with := func(uf float64) Balance { return o.starting(a.Balance, uf) }
 	torque := func(uf float64) float64 {
 		st := s.standing(with(uf), 1)
 		return st.Idler.TorqueNm / idler.RatedTorqueNm

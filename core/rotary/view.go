@@ -315,7 +315,6 @@ func (o *Over) figures() []finding.Figure {
 		unit.Text(idle.Supply, "A"),
 		"power factor "+unit.Three(idle.PowerFactor()),
 	)
-	out[len(out)-1].Band = o.supplyBand(o.states[0])
 	if len(a.Most.Running) > 0 {
 		add(
 			"most",
@@ -334,5 +333,5 @@ func (o *Over) figures() []finding.Figure {
 			"at "+unit.Three(a.First.Factor)+" times all loads",
 		)
 	}
-	return out
+	return o.banded(out)
 }

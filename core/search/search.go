@@ -7,8 +7,10 @@ import "math"
 // Root finds a zero of f between a and b, where f changes sign, by the
 // Illinois method (bracketed false position); about seven evaluations give
 // nine digits.
-func Root(f func(float64) float64, a, b float64) float64 {
-	fa, fb := f(a), f(b)
+func Root(f func(float64) float64, a, b float64) float64 { return Between(f, a, f(a), b, f(b)) }
+
+// Between is Root where the values at both ends are known.
+func Between(f func(float64) float64, a, fa, b, fb float64) float64 {
 	if fa == 0 {
 		return a
 	}

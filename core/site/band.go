@@ -2,19 +2,24 @@ package site
 
 import (
 	"fmt"
+	"iter"
 	"math"
 	"strings"
 
+	"graybridge/core/finding"
 	"graybridge/core/unit"
 )
 
 // Band is the spread of a figure over what nobody knows exactly.
-type Band struct{ Low, High float64 }
+type Band struct {
+	Low, High float64
+	some      bool // a figure was taken in
+}
 
 // Add takes another figure into the band.
 func (b *Band) Add(x float64) {
-	if b.High == 0 && b.Low == 0 {
-		b.Low, b.High = x, x
+	if !b.some {
+		b.Low, b.High, b.some = x, x, true
 	}
 	b.Low, b.High = min(b.Low, x), max(b.High, x)
 }
@@ -41,7 +46,12 @@ func (all Bands) Stretch() {
 // independent draw in twenty lies outside at most, which a property holds.
 func (b *Band) Stretch() *Band {
 	by := beyond * (b.High - b.Low)
-	b.Low, b.High = max(0, b.Low-by), b.High+by
+	if low := b.Low - by; b.Low < 0 || low > 0 {
+		b.Low = low
+	} else {
+		b.Low = 0 // what is never below nothing
+	}
+	b.High += by
 	return b
 }
 
@@ -67,10 +77,84 @@ func (b *Band) Text(u string) string {
 
 // Plain prints the band without any meter's error.
 func (b *Band) Plain(u string) string {
-	if u == "A" {
-		return strings.TrimSuffix(unit.Text(b.Low, u), unit.Space+u) + " to " + unit.Text(b.High, u)
+	switch {
+	case u == "min":
+		return b.minutes()
+	case u == "rpm", u == "%", u == "V" && b.High >= 20:
+		return fmt.Sprintf("%.0f to %.0f%s%s", math.Floor(b.Low), math.Ceil(b.High), unit.Space, u)
 	}
-	return fmt.Sprintf("%.0f to %.0f%s%s", math.Floor(b.Low), math.Ceil(b.High), unit.Space, u)
+	return strings.TrimSuffix(unit.Text(b.Low, u), unit.Space+u) + " to " + unit.Text(b.High, u)
+}
+
+// minutes prints a band of minutes: what ends beyond a shift has no end that matters.
+func (b *Band) minutes() string {
+	text := func(x float64) string {
+		if x < 1.5 {
+			return unit.Whole(60*x, "s")
+		}
+		return unit.Whole(x, "min")
+	}
+	if b.High >= Shift {
+		return text(b.Low) + " or more"
+	}
+	low, high := text(b.Low), text(b.High)
+	if low == high {
+		return low
+	}
+	return low + " to " + high
+}
+
+// Shift is how many minutes of running are as good as without an end.
+const Shift = 300.0
+
+// Banded gives the figures of a list where their values may lie: others are the same list as
+// each twin has it. units are those of the values by name, "%" that of a share, finding.AsWritten
+// for sizes that come in steps; a figure without one has no band, nor has one that every twin
+// has alike.
+func Banded(own []finding.Figure, units map[string]string, others iter.Seq[[]finding.Figure]) []finding.Figure {
+	all, least, most := Bands{}, map[string]finding.Figure{}, map[string]finding.Figure{}
+	for list := range others {
+		for _, f := range list {
+			u, ok := units[f.ID]
+			if !ok || math.IsNaN(f.Value) {
+				continue
+			}
+			if u != finding.AsWritten {
+				all.Add(f.ID, f.Value)
+				continue
+			}
+			if l, some := least[f.ID]; !some || f.Value < l.Value {
+				least[f.ID] = f
+			}
+			if m, some := most[f.ID]; !some || f.Value > m.Value {
+				most[f.ID] = f
+			}
+		}
+	}
+	for i := range own {
+		if l, m := least[own[i].ID].Text, most[own[i].ID].Text; l != m {
+			own[i].Band = l + " to " + m
+		}
+	}
+	return all.On(own, units)
+}
+
+// On puts the bands on the figures of their names.
+func (all Bands) On(own []finding.Figure, units map[string]string) []finding.Figure {
+	all.Stretch()
+	for i := range own {
+		f := &own[i]
+		b := all[f.ID]
+		if b == nil || b.Low == b.High {
+			continue
+		}
+		shown := *b
+		if units[f.ID] == "%" {
+			shown.Low, shown.High = 100*b.Low, 100*b.High
+		}
+		f.Band = shown.Plain(units[f.ID])
+	}
+	return own
 }
 
 // Around is a band of a part either way.

@@ -37,8 +37,8 @@ const (
 
 // How far a doubt of the site reaches (the bands' law; planning).
 const (
-	lineDoubt  = 0.03
-	loadDoubt  = 0.1  // of a load that somebody said
+	LineDoubt  = 0.03
+	LoadDoubt  = 0.1  // of a load that somebody said
 	bendDoubt  = 0.5  // of the logarithm of 1 − a, planning curve
 	steepDoubt = 0.25 // of the logarithm of n − 1
 	readAgain  = 0.03 // of a magnetising reactance from readings
@@ -73,25 +73,35 @@ func (s *Site) Twins(seed uint64) []Twin {
 	return s.own.all
 }
 
-// draw takes every doubt in as many equal steps as there are twins, in an order of its own
-// (a Latin hypercube).
+// draw makes the site's twins of a Latin hypercube.
 func (s *Site) draw(seed uint64) []Twin {
 	if s.Model == nil {
 		return nil
 	}
+	out := make([]Twin, 0, twins)
+	for _, u := range Hypercube(seed, int(doubts)) {
+		var t Twin
+		copy(t.U[:], u)
+		if s.fitTwin(&t) {
+			out = append(out, t)
+		}
+	}
+	return out
+}
+
+// Hypercube draws so many doubts for each twin, from −1 to 1: every doubt in as many equal
+// steps as there are twins, in an order of its own.
+func Hypercube(seed uint64, doubts int) [][]float64 {
 	dice := rand.New(rand.NewPCG(seed, 0x67726179))
-	var steps [doubts][]int
+	steps := make([][]int, doubts)
 	for d := range steps {
 		steps[d] = dice.Perm(twins)
 	}
-	out := make([]Twin, 0, twins)
-	for i := range twins {
-		var t Twin
-		for d := range t.U {
-			t.U[d] = 2*(float64(steps[d][i])+dice.Float64())/twins - 1
-		}
-		if s.fitTwin(&t) {
-			out = append(out, t)
+	out := make([][]float64, twins)
+	for i := range out {
+		out[i] = make([]float64, doubts)
+		for d := range out[i] {
+			out[i][d] = 2*(float64(steps[d][i])+dice.Float64())/twins - 1
 		}
 	}
 	return out
@@ -119,7 +129,7 @@ func (s *Site) fitTwin(t *Twin) bool {
 	}
 	m = m.Bent(a, n)
 	t.Model, t.Efficiency = &m, efficiency
-	t.Line, t.Can, t.Load = 1+lineDoubt*u[DoubtLine], 1+can.Tolerance*u[DoubtCan], 1+loadDoubt*u[DoubtLoad]
+	t.Line, t.Can, t.Load = 1+LineDoubt*u[DoubtLine], 1+can.Tolerance*u[DoubtCan], 1+LoadDoubt*u[DoubtLoad]
 	return true
 }
 

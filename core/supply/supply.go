@@ -199,6 +199,9 @@ func (s Supply) judgeFeeder(draw *Draw, rules table.Rules, add func(finding.Find
 	}
 }
 
+// Units are the units of the figures that may have a band.
+var Units = map[string]string{"post": "V", "running": "V", "starting": "V", "run-amps": "A", "start-amps": "A"}
+
 // Figures is the voltage from post to motor, running and starting. Empty
 // while nothing can be computed.
 func (s Supply) Figures(draw *Draw) []finding.Figure {

@@ -1,0 +1,223 @@
+package dc
+
+import (
+	"math"
+
+	"graybridge/core/finding"
+	"graybridge/core/load"
+	"graybridge/core/plate"
+	"graybridge/core/site"
+	"graybridge/core/supply"
+)
+
+// like is a motor that would print the same plate, on the same controller at the same place
+// of its dial, on a line and under a load as far as anybody knows them.
+type like struct {
+	Motor
+	duty    *Duty // nil while no controller is chosen
+	point   Point // at the dial
+	full    Point // under plate torque at the speed of the dial
+	loads   float64
+	volts   float64 // on the armature at the dial
+	reached bool
+}
+
+// What nobody knows of a brushed motor, in the order in which a draw holds it.
+const (
+	doubtPower = iota
+	doubtAmps
+	doubtRPM
+	doubtOhm
+	doubtBrush
+	doubtInductance
+	doubtConstant
+	doubtLine
+	doubtLoad
+	directDoubts
+)
+
+// How far they reach (planning).
+const (
+	ohmRead     = 0.05 // of measured ohms: the meter, and how warm the copper is by then
+	brushGuess  = 0.35 // of the usual drop of two brushes
+	brushRead   = 0.1
+	inductance  = 0.4  // of the usual for its volts, amps and rpm
+	keRead      = 0.02 // of a measured constant
+	fewestLikes = 12
+)
+
+// likes draws them; seed 0 is the product's own, drawn once.
+func (o *Over) likes(seed uint64) (out []like) {
+	if o.fit == nil {
+		return nil
+	}
+	if seed == 0 && o.like != nil {
+		return o.like
+	}
+	for _, u := range site.Hypercube(seed, directDoubts) {
+		if l, ok := o.drawLike(u); ok {
+			out = append(out, l)
+		}
+	}
+	if len(out) < fewestLikes { // a plate and readings that hardly go together
+		out = []like{}
+	}
+	if seed == 0 {
+		o.like = out
+	}
+	return out
+}
+
+// drawLike makes one; ok is false where no motor could be built so.
+func (o *Over) drawLike(u []float64) (l like, ok bool) {
+	p, ohm := o.Site.Direct.Drawn(plate.DirectDraw{Power: u[doubtPower], Amps: u[doubtAmps], RPM: u[doubtRPM],
+		Ohm: u[doubtOhm]})
+	l.Motor = o.fit.Motor
+	l.ShaftWatts, l.ArmatureAmps, l.Motor.RPM = p.ShaftWatts, p.Amps, p.RPM
+	if o.fit.ohmMark == finding.Measured {
+		ohm = o.fit.Ohm * (1 + ohmRead*u[doubtOhm])
+	}
+	l.Ohm = ohm
+	drop := brushGuess
+	if o.Site.As.Leads.Brushed.Brush != "" {
+		drop = brushRead
+	}
+	l.BrushVolts *= 1 + drop*u[doubtBrush]
+	l.Millihenry *= 1 + inductance*u[doubtInductance]
+	if l.MeasuredKe > 0 {
+		l.MeasuredKe *= 1 + keRead*u[doubtConstant]
+	}
+	if c := l.Constants(); !(c.VoltsPerRPM > 0) || c.FrictionNm < 0 {
+		return l, false
+	}
+	l.loads = 1 + site.LoadDoubt*u[doubtLoad]
+	if o.Duty == nil {
+		return l, true
+	}
+	d := *o.Duty
+	d.Motor = &l.Motor
+	d.Source.Volts *= 1 + site.LineDoubt*u[doubtLine]
+	d.Load = d.Load.Times(l.loads)
+	// The controller holds its volts, or the speed itself; the amps are the load's.
+	rpm := o.Dial.RPM
+	if !o.tacho() {
+		for range 3 {
+			c := d.Constants()
+			amps := (d.Asked(d.Load.Usual, rpm)*c.RatedNm + c.FrictionNm) / c.NmPerAmp
+			rpm = d.Speed(o.Volts, o.set.PerAmp, amps)
+		}
+	}
+	if !(rpm > 0) {
+		return l, false
+	}
+	l.duty = &d
+	l.point = d.At(rpm, d.Asked(d.Load.Usual, rpm))
+	l.full = d.At(o.Dial.RPM, 1)
+	l.volts = d.VoltsFor(rpm, l.point.Nm/l.point.NmPerAmp)
+	l.reached = l.point.Reachable
+	return l, true
+}
+
+// tacho says that the speed itself is held.
+func (o *Over) tacho() bool { return o.held() == ByTacho && o.Profile.Tacho }
+
+// valuesOf are the figures of a like by their names in the plan.
+func (o *Over) valuesOf(l like, put func(id string, x float64)) {
+	d := l.duty
+	if d == nil {
+		return
+	}
+	put("good", d.Good(l.point.RPM))
+	put("minute", d.Minute(l.point.RPM))
+	if !l.reached {
+		return
+	}
+	put("ra-cold", l.Ohm/hotCopper)
+	put("speed", l.point.RPM)
+	put("amps", l.point.MeanAmps)
+	put("rms", l.point.RMSAmps)
+	put("heat", math.Pow(l.point.RMSAmps/(d.ArmatureAmps*d.Factor), 2))
+	put("line", l.point.LineAmps)
+	put("volts", l.volts)
+	share := d.Asked(d.Load.Heaviest, l.point.RPM)
+	put("sag", d.Sag(l.point.RPM, share, 0))
+	put("sag-ir", d.Sag(l.point.RPM, share, o.set.PerAmp))
+	put("edge", d.Surge(d.Inertia, ampsLag))
+}
+
+// Spread is where the figures at the dial may lie, by their names.
+func (o *Over) Spread() site.Bands {
+	all := site.Bands{}
+	for _, l := range o.likes(0) {
+		o.valuesOf(l, all.Add)
+	}
+	all.Stretch()
+	return all
+}
+
+// banded gives the figures of the dial where they may lie.
+func (o *Over) banded(figures []finding.Figure) []finding.Figure {
+	all := site.Bands{}
+	for _, l := range o.likes(0) {
+		o.valuesOf(l, all.Add)
+	}
+	return all.On(figures, map[string]string{"speed": "rpm", "amps": "A", "rms": "A", "heat": "%", "line": "A",
+		"good": "%", "minute": "%", "sag": "%", "sag-ir": "%", "edge": "V/A"})
+}
+
+// motorBands gives the figures of the motor itself where they may lie.
+func (o *Over) motorBands(figures []finding.Figure) []finding.Figure {
+	all := site.Bands{}
+	for _, l := range o.likes(0) {
+		c := l.Constants()
+		all.Add("ra", l.Ohm)
+		all.Add("la", l.Motor.Millihenry)
+		all.Add("brushes", l.BrushVolts)
+		all.Add("ke", 1000*c.VoltsPerRPM)
+		all.Add("kt", c.NmPerAmp)
+		all.Add("friction", c.FrictionNm)
+		all.Add("efficiency", l.ShaftWatts/(l.ArmatureVolts*l.ArmatureAmps))
+	}
+	return all.On(figures, map[string]string{"ra": "Ω", "la": "mH", "brushes": "V", "ke": "V", "kt": "N·m",
+		"friction": "N·m", "efficiency": "%"})
+}
+
+// SupplyFigures are the volts and amps of the line with the controller on it.
+func (o *Over) SupplyFigures(d *supply.Draw) []finding.Figure {
+	own := o.Duty.At(o.Dial.RPM, 1).LineAmps
+	return site.Banded(o.Site.Supply.Figures(d), supply.Units, func(yield func([]finding.Figure) bool) {
+		for _, l := range o.likes(0) {
+			if l.duty == nil || !(own > 0) || !(l.full.LineAmps > 0) {
+				continue
+			}
+			s, draw := o.Site.Supply, *d
+			s.Volts = l.duty.Source.Volts
+			draw.RunAmps = d.RunAmps * l.full.LineAmps / own
+			draw.RunVolts = s.Volts - draw.RunAmps*s.FeederOhm
+			draw.StartAmps, draw.StartVolts = draw.RunAmps, draw.RunVolts // it ramps: never more
+			if !yield(s.Figures(&draw)) {
+				return
+			}
+		}
+	})
+}
+
+// LoadFigures set what the load asks beside what the controller leaves it.
+func (o *Over) LoadFigures() []finding.Figure {
+	room := o.Room()
+	return site.Banded(o.Site.Load.Figures(room), load.Units, func(yield func([]finding.Figure) bool) {
+		for _, l := range o.likes(0) {
+			one := *room
+			if d := l.duty; d != nil {
+				one.Continuous, one.Start = d.Good(l.point.RPM), d.Minute(0)
+				if l.reached && room.RPM > 0 {
+					one.RPM = l.point.RPM
+					one.Watts = d.Asked(d.Load.Usual, one.RPM) * l.Constants().RatedNm * one.RPM * math.Pi / 30
+				}
+			}
+			if !yield(o.Site.Load.Times(l.loads).Figures(&one)) {
+				return
+			}
+		}
+	})
+}

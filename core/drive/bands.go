@@ -1,0 +1,138 @@
+package drive
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/finding"
+	"graybridge/core/load"
+	"graybridge/core/site"
+	"graybridge/core/supply"
+	"graybridge/core/unit"
+)
+
+// like is a motor that would print the same plate, at the point on the dial under the usual
+// load; ok is false where it does not carry it.
+type like struct {
+	site.Twin
+	Point
+	ok bool
+}
+
+// likes are the twins of the motor at the point on the dial, worked out once.
+func (o *Over) likes() []like {
+	if o.like != nil {
+		return o.like
+	}
+	o.like = []like{}
+	for _, t := range o.Site.Twins(0) {
+		m := *o.Motor
+		m.Model = t.Model
+		m.Load.Share *= t.Load
+		m.OutVolts *= t.Line
+		p, err := m.At(o.View.Point.Hz)
+		o.like = append(o.like, like{t, p, err == nil && p.Carries})
+	}
+	return o.like
+}
+
+// Spread is the band of speed and of amps at the point on the dial under the usual load,
+// over motors that would print the same plate.
+func (o *Over) Spread() (rpm, amps site.Band) {
+	for _, l := range o.likes() {
+		if l.ok {
+			rpm.Add(l.RPM)
+			amps.Add(l.Amps)
+		}
+	}
+	return *rpm.Stretch(), *amps.Stretch()
+}
+
+// inputDoubt is how far the input's power factor and the drive's own losses may be from
+// those of the trade (planning).
+const inputDoubt = 0.08
+
+// input is a twin's draw over the motor's own: by its efficiency, the line's volts, and what
+// the drive itself is not known to take, for which the draw of a can is used that is not here.
+func (o *Over) input(t site.Twin) float64 {
+	eff := o.Site.Plate.Efficiency.Value
+	if eff == 0 {
+		eff = t.Efficiency
+	}
+	return eff / t.Efficiency / t.Line * (1 + inputDoubt*t.U[site.DoubtCan])
+}
+
+// banded gives the figures of the drive where they may lie.
+func (o *Over) banded(figures []finding.Figure) []finding.Figure {
+	all := site.Bands{}
+	for _, l := range o.likes() {
+		all.Add("continuous", l.Continuous)
+		all.Add("short", l.Short)
+		all.Add("volts", l.Line*o.Site.Feed.Volts)
+		all.Add("input", o.Weighed.InputAmps*o.input(l.Twin))
+		if l.ok {
+			all.Add("motor", l.Amps)
+			all.Add("speed", l.RPM)
+		}
+	}
+	return all.On(figures, map[string]string{"continuous": "%", "short": "%", "input": "A", "motor": "A",
+		"speed": "rpm", "volts": "V"})
+}
+
+// SupplyFigures are the volts and amps of the line with the drive on it.
+func (o *Over) SupplyFigures(d *supply.Draw) []finding.Figure {
+	return site.Banded(o.Site.Supply.Figures(d), supply.Units, func(yield func([]finding.Figure) bool) {
+		for _, t := range o.Site.Twins(0) {
+			own, draw := o.Site.Supply, *d
+			own.Volts *= t.Line
+			draw.RunAmps = d.RunAmps * o.input(t)
+			draw.RunVolts = own.Volts - draw.RunAmps*own.FeederOhm
+			draw.StartAmps, draw.StartVolts = draw.RunAmps, draw.RunVolts // it ramps: never more
+			if !yield(own.Figures(&draw)) {
+				return
+			}
+		}
+	})
+}
+
+// LoadFigures set what the load asks beside what the drive leaves it on the dial.
+func (o *Over) LoadFigures() []finding.Figure {
+	room := o.Room()
+	return site.Banded(o.Site.Load.Figures(room), load.Units, func(yield func([]finding.Figure) bool) {
+		for _, l := range o.likes() {
+			one := *room
+			one.Continuous, one.Start = l.Continuous, l.Short
+			if l.ok && room.RPM > 0 {
+				one.RPM, one.Watts = l.RPM, l.Asked*l.Model.RatedTorqueNm*l.RPM*math.Pi/30
+			}
+			if !yield(o.Site.Load.Times(l.Load).Figures(&one)) {
+				return
+			}
+		}
+	})
+}
+
+// judgeDoubt says where the verdict at the dial may flip: what the load asks over what the
+// cooling carries, for motors and loads that fit what was said.
+func (o *Over) judgeDoubt(p Point) {
+	if !p.Carries || !(p.Continuous > 0) {
+		return
+	}
+	twins := o.Site.Twins(0)
+	figure := make([]float64, len(twins))
+	for i, t := range twins {
+		figure[i] = t.Load * p.Asked / p.Continuous
+	}
+	band, part, doubtful := site.Flips(p.Heat, figure)
+	if !doubtful {
+		return
+	}
+	o.say(finding.Finding{ID: "drive.would-change", Bay: finding.Bridge, Grade: finding.Note,
+		Sentence: fmt.Sprintf("Would change: at %s the load asks %s of what its cooling carries, anything from %s "+
+			"to %s.", unit.Text(p.Hz, "Hz"), unit.Percent(p.Heat), unit.Percent(band.Low), unit.Percent(band.High)),
+		Detail: "What would settle it: the amps on the drive's display at your load.",
+		Figure: unit.Percent(p.Heat), Limit: unit.Percent(1),
+		Why: []finding.Why{{Formula: "load asked over torque for good, over motors that would print the same plate",
+			Numbers: fmt.Sprintf("%d motors; the verdict flips in %s of them", len(twins), unit.Percent(part)),
+			Section: finding.OnBands, Source: "load ±10 %", Estimated: true}}})
+}

@@ -1,0 +1,95 @@
+package job_test
+
+import (
+	"math"
+	"math/rand/v2"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/finding"
+	"graybridge/core/job"
+	"graybridge/core/unit"
+)
+
+var number = regexp.MustCompile(`-?\d+(?:\.\d+)?`)
+
+// withoutBand are the figures of supply, protection and load that nobody needs one for:
+// what the owner says, what is the least of a table, and what no twin changes.
+var withoutBand = []string{"start-asks", "breaker", "conductor", "capacitor-wire", "motor-wire", "relay", "overload",
+	"field-wire", "armature-wire", "fuse", "field",
+	"limit"}
+
+// Every figure that leans on an estimate says where it may lie, on every bridge, and the
+// figure itself lies there.
+func TestEveryFigureLiesInItsBand(t *testing.T) {
+	r := rand.New(rand.NewPCG(16, 4))
+	plates := corpus(t)
+	var all []job.Document
+	for i, c := range plates {
+		d := c.document()
+		switch i % 4 {
+		case 1:
+			d = lawCase(c, r)
+		case 2:
+			d = lawCase(c, r)
+			d.Bridge.Kind = job.KindDrive
+		case 3:
+			d = streetCase(plates, i, r)
+		}
+		all = append(all, d)
+	}
+	for _, c := range directCorpus(t) {
+		all = append(all, directCase(c, r))
+	}
+	banded := map[string]int{}
+	for _, d := range all {
+		p := job.Make(d)
+		lists := map[string][]finding.Figure{"motor": p.Motor, "bridge": p.Bridge, "supply": p.Supply,
+			"protection": p.Guard, "load": p.Load}
+		if p.Drive != nil {
+			lists["drive"] = p.Drive.Figures
+		}
+		if p.DC != nil {
+			lists["dc"], lists["held"] = p.DC.Figures, p.DC.Held
+		}
+		for bay, list := range lists {
+			for _, f := range list {
+				at := d.Name + " " + d.Bridge.Kind + " " + bay + " " + f.ID + " “" + f.Text + "” in “" + f.Band + "”"
+				if f.Band == "" {
+					if f.Mark == finding.Estimated && slices.Contains([]string{"supply", "protection", "load"}, bay) &&
+						!slices.Contains(withoutBand, f.ID) && number.MatchString(f.Text) {
+						// Only what every twin has alike: nothing, all of it, a speed that is held itself.
+						alike := strings.HasPrefix(f.Text, "0") || strings.HasPrefix(f.Text, "100"+unit.Space)
+						require.True(t, alike || bay == "load" && f.ID == "speed" && p.DC != nil, at)
+					}
+					continue
+				}
+				banded[d.Bridge.Kind+" "+bay]++
+				require.NotContains(t, f.Band, "NaN", at)
+				if strings.Contains(f.Band, "or more") || strings.ContainsAny(f.Band, "²G") || f.ID == "idle" &&
+					bay == "protection" ||
+					f.ID == "usual" && bay == "protection" || f.ID == "full" || f.ID == "relay" {
+					continue
+				}
+				ends := number.FindAllString(f.Band, -1)
+				require.GreaterOrEqual(t, len(ends), 2, at)
+				low, _ := strconv.ParseFloat(ends[0], 64)
+				high, _ := strconv.ParseFloat(ends[1], 64)
+				own, _ := strconv.ParseFloat(number.FindString(f.Text), 64)
+				slack := 0.011 * math.Max(1, math.Abs(own))
+				require.LessOrEqual(t, low, own+slack, at)
+				require.GreaterOrEqual(t, high, own-slack, at)
+			}
+		}
+	}
+	for _, where := range []string{"capacitor bridge", "capacitor supply", "capacitor protection", "capacitor load",
+		"drive drive", "drive supply", "drive load", "rotary bridge", "rotary supply", "rotary protection",
+		"rotary load", "dc dc", "dc held", "dc supply", "dc load", "dc motor"} {
+		require.Greater(t, banded[where], 20, where)
+	}
+}
