@@ -10,6 +10,7 @@ import (
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/search"
 	"graybridge/core/site"
 	"graybridge/core/supply"
 	"graybridge/core/unit"
@@ -93,31 +94,16 @@ func (t twin) carries(q Question, a Answer, valley float64) float64 {
 		}
 		return t.b.sampled(uf, q.Kind)
 	}
-	last := a.Limit.Slip
-	at, next := over(last), 1.05*last
-	for range carryTries {
-		x := over(next)
-		slope := (x - at) / (next - last)
-		if !(slope > 0) { // the other side of the valley, or none
-			break
-		}
-		last, at = next, x
-		if math.Abs(x) < carryWithin {
-			share := t.b.loadAt(q.Kind, last)
-			if before := t.b.loadAt(q.Kind, 0.99*last); !(share > before) { // past its pull-out
-				break
-			}
+	if slip, ok := search.Secant(over, a.Limit.Slip, 0.05, carryWithin); ok {
+		share := t.b.loadAt(q.Kind, slip)
+		if share > t.b.loadAt(q.Kind, 0.99*slip) { // not past its pull-out
 			return share
-		}
-		if next = last - x/slope; !(next > last/2 && next < 2*last) {
-			break
 		}
 	}
 	return t.b.sampled(uf, q.Kind)
 }
 
 const (
-	carryTries  = 6    // usually two or three
 	carryWithin = 5e-4 // of plate amps
 	valleyWide  = 1.25 // of slip
 	valleyFloor = 0.08 // over plate amps near the deepest: no twin's valley is so much deeper
@@ -208,26 +194,15 @@ func (t twin) watched(microfarad float64, own Watched) Watched {
 		if len(t.bare.Windings) > 0 && t.bare.worst().Share >= 1 && slip < 1.5*t.bare.Slip { // idling, already
 			return pole(t.bare, lines)
 		}
-		last, before := 0.0, 0.0
 		var p Point
-		for i := range carryTries {
+		_, ok := search.Secant(func(slip float64) float64 {
 			var err error
 			if p, err = t.b.At(uf, slip); err != nil {
 				return math.NaN()
 			}
-			x := p.worst().Share - 1
-			if math.Abs(x) < watchWithin {
-				break
-			}
-			next := 1.05 * slip
-			if i > 0 {
-				if next = slip - x*(slip-last)/(x-before); !(next > slip/2 && next < 2*slip) {
-					return math.NaN()
-				}
-			}
-			last, before, slip = slip, x, next
-		}
-		if math.Abs(p.worst().Share-1) > watchWithin {
+			return p.worst().Share - 1
+		}, slip, 0.05, watchWithin)
+		if !ok {
 			return math.NaN()
 		}
 		return pole(p, lines)

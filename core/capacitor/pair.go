@@ -53,6 +53,9 @@ type Pair struct {
 	Joints   [][]string `json:"joints" nullable:"false"` // what meets at L1, L2, A, B
 	Moves    []string   `json:"moves" nullable:"false"`
 	Expect   []PairLine `json:"expect" nullable:"false"`
+	Doubt    string     `json:"doubt,omitempty"` // a verdict that would change, and the reading that settles it
+
+	seen map[string]pairSeen
 }
 
 // PairCap is one of the two capacitors.
@@ -82,6 +85,7 @@ type PairLine struct {
 	Text  string        `json:"text"`
 	Note  string        `json:"note"`
 	Grade finding.Grade `json:"grade"`
+	Band  string        `json:"band,omitempty"` // where it may lie
 }
 
 // pairLeast is how much more load than the triangle the pair must carry to be worth its two
@@ -155,7 +159,8 @@ func (o *Over) Pair() (Pair, error) {
 		return Pair{}, ErrNone
 	}
 	solved.Set(uf)
-	o.pairFigures(&p, r, solved, l.Lightest, l.Usual, l.Heaviest)
+	o.pairFigures(&p, r, solved)
+	o.pairBands(&p, j, backward, uf, r.Most)
 	o.pairLost(&p, w, j, backward, uf)
 	o.pairJoin(&p, j)
 	o.pairVerdict(&p, r, best, l.Lightest, l.Heaviest)
@@ -184,55 +189,85 @@ func (o *Over) pairCap(i int, best arrange.Result, entered float64) PairCap {
 	return c
 }
 
-// pairFigures fills what the pair does at the owner's loads.
-func (o *Over) pairFigures(p *Pair, r arrange.Result, s *arrange.Solved, light, usual, heavy float64) {
-	kind := o.pairWants(0, 1).Kind
-	at := func(share float64) (shares [3]float64, volts [2]float64, supply float64, slip float64, ok bool) {
-		load := machine.Load{Kind: kind, Share: share}
-		if share == 0 {
-			load.Kind = machine.NoLoad
+// pairSeen is the pair under a load.
+type pairSeen struct {
+	load   float64 // share of plate torque
+	shares [3]float64
+	volts  [2]float64 // across the capacitors
+	supply float64
+	slip   float64
+	runs   bool
+}
+
+// worst is the winding with the greatest share of plate amps.
+func (x pairSeen) worst() (share float64, name string) {
+	share, name = x.shares[0], "U"
+	for k, y := range x.shares {
+		if y > share {
+			share, name = y, string(rune('U'+k))
 		}
-		slip, ok = s.Run(load)
-		return s.Shares(), s.CapVolts(), abs(s.Solver().SourceAmps(0)), slip, ok
 	}
+	return share, name
+}
+
+// pairUnder is what a solved pair does under a share of a load.
+func pairUnder(s *arrange.Solved, kind machine.LoadKind, share float64) pairSeen {
+	load := machine.Load{Kind: kind, Share: share}
+	if share == 0 {
+		load.Kind = machine.NoLoad
+	}
+	slip, runs := s.Run(load)
+	return pairSeen{share, s.Shares(), s.CapVolts(), abs(s.Solver().SourceAmps(0)), slip, runs}
+}
+
+// pairLoads are the loads that are looked at.
+func (o *Over) pairLoads() (out []struct {
+	id, name string
+	share    float64
+}) {
+	l := o.Site.Load
+	add := func(id, name string, share float64) {
+		out = append(out, struct {
+			id, name string
+			share    float64
+		}{id, name, share})
+	}
+	add("usual", "At your load", l.Usual)
+	if l.Heaviest != l.Usual {
+		add("heavy", "At your heaviest", l.Heaviest)
+	}
+	if l.Lightest != l.Usual && l.Lightest != 0 {
+		add("light", "At your lightest", l.Lightest)
+	}
+	add("idle", "Idling, load lost", 0)
+	return out
+}
+
+// pairFigures fills what the pair does at the owner's loads.
+func (o *Over) pairFigures(p *Pair, r arrange.Result, s *arrange.Solved) {
+	kind := o.pairWants(0, 1).Kind
 	line := func(id, name, text, note string, g finding.Grade) {
-		p.Figures = append(p.Figures, PairLine{id, name, text, note, g})
+		p.Figures = append(p.Figures, PairLine{ID: id, Name: name, Text: text, Note: note, Grade: g})
 	}
 	most := [2]float64{}
-	for _, one := range []struct {
-		id, name string
-		share    float64
-	}{{"usual", "At your load", usual}, {"heavy", "At your heaviest", heavy}, {"light", "At your lightest", light},
-		{"idle", "Idling, load lost", 0}} {
-		if one.id == "heavy" && heavy == usual || one.id == "light" && (light == usual || light == 0) {
-			continue
-		}
-		x, v, supply, slip, ok := at(one.share)
-		if !ok {
+	p.seen = map[string]pairSeen{}
+	for _, one := range o.pairLoads() {
+		x := pairUnder(s, kind, one.share)
+		p.seen[one.id] = x
+		if !x.runs {
 			line(one.id, one.name, "does not carry it", unit.Percent(one.share)+" of plate torque", finding.Stop)
 			continue
 		}
 		for i := range most {
-			most[i] = max(most[i], v[i])
+			most[i] = max(most[i], x.volts[i])
 		}
-		worst, name := x[0], "U"
-		for k, y := range x {
-			if y > worst {
-				worst, name = y, string(rune('U'+k))
-			}
-		}
-		rpm := (1 - slip) * 120 * o.Site.Supply.Hertz / float64(o.Site.Model.Eq.Poles)
+		worst, name := x.worst()
+		rpm := o.pairRPM(x.slip)
 		line(one.id, one.name, unit.Percent(worst), fmt.Sprintf("winding %s of plate amps; U %s, V %s, W %s; %s from "+
-			"the line at %s", name, unit.Percent(x[0]), unit.Percent(x[1]), unit.Percent(x[2]), unit.Text(supply, "A"),
-			unit.Whole(rpm, "rpm")), gradeOf(worst))
+			"the line at %s", name, unit.Percent(x.shares[0]), unit.Percent(x.shares[1]), unit.Percent(x.shares[2]),
+			unit.Text(x.supply, "A"), unit.Whole(rpm, "rpm")), gradeOf(worst))
 		if one.id == "usual" {
-			for k, y := range x {
-				p.Windings = append(p.Windings, PairLoad{Winding: string(rune('U' + k)), Share: y})
-				p.Expect = append(p.Expect, PairLine{"winding-" + string(rune('u'+k)), "Amps, winding " +
-					string(rune('U'+k)), unit.Text(y*o.Site.Model.WindingAmps, "A"), "at your load", finding.Note})
-			}
-			p.Expect = append(p.Expect, PairLine{"supply", "Amps, supply line", unit.Text(supply, "A"), "at your load",
-				finding.Note}, PairLine{"rpm", "Speed", unit.Whole(rpm, "rpm"), "at your load", finding.Note})
+			o.pairExpect(p, x, rpm)
 		}
 	}
 	standing := o.question.Standing()
@@ -253,6 +288,26 @@ func (o *Over) pairFigures(p *Pair, r arrange.Result, s *arrange.Solved, light, 
 		}
 		c.Bleed = can.Discharge(c.Microfarad, most[i]).Spec()
 	}
+}
+
+func (o *Over) pairRPM(slip float64) float64 {
+	return (1 - slip) * 120 * o.Site.Supply.Hertz / float64(o.Site.Model.Eq.Poles)
+}
+
+// pairExpect fills what meters should show at the owner's load.
+func (o *Over) pairExpect(p *Pair, x pairSeen, rpm float64) {
+	expect := func(id, name, text string) {
+		p.Expect = append(p.Expect, PairLine{ID: id, Name: name, Text: text, Note: "at your load", Grade: finding.Note})
+	}
+	for k, y := range x.shares {
+		name := string(rune('U' + k))
+		p.Windings = append(p.Windings, PairLoad{Winding: name, Share: y})
+		expect("winding-"+string(rune('u'+k)), "Amps, winding "+name, unit.Text(y*o.Site.Model.WindingAmps, "A"))
+	}
+	expect("supply", "Amps, supply line", unit.Text(x.supply, "A"))
+	expect("c1", "Volts across C1", unit.Whole(x.volts[0], "V"))
+	expect("c2", "Volts across C2", unit.Whole(x.volts[1], "V"))
+	expect("rpm", "Speed", unit.Whole(rpm, "rpm"))
 }
 
 // pairLost says what follows where a part is lost while it runs at the usual load.

@@ -136,7 +136,7 @@ func (o *Over) pairFilm(ctx context.Context, w arrange.Wants, j arrange.Joint, b
 		return v, err
 	}
 	row := func(id, name, text, note string, g finding.Grade) {
-		out.Rows = append(out.Rows, PairLine{id, name, text, note, g})
+		out.Rows = append(out.Rows, PairLine{ID: id, Name: name, Text: text, Note: note, Grade: g})
 	}
 	start, err := run(c, loaded, 0, true)
 	if err != nil {

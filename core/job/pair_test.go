@@ -13,6 +13,7 @@ import (
 	"graybridge/core/job"
 	"graybridge/core/machine"
 	"graybridge/core/scenario"
+	"graybridge/core/unit"
 )
 
 func pairOf(d job.Document) (capacitor.Pair, bool) {
@@ -32,7 +33,7 @@ func line(p capacitor.Pair, id string) (capacitor.PairLine, bool) {
 // Over the corpus two capacitors are offered only where every figure of theirs bears it and
 // one capacitor does not carry the load; where they are not, the reason stands.
 func TestThePairIsOfferedOnlyWhereItsFiguresBearIt(t *testing.T) {
-	offered, refused := 0, map[string]int{}
+	offered, doubted, refused := 0, 0, map[string]int{}
 	for i, c := range corpus(t) {
 		if i%2 == 1 {
 			continue // half of them tell enough
@@ -46,6 +47,18 @@ func TestThePairIsOfferedOnlyWhereItsFiguresBearIt(t *testing.T) {
 				continue
 			}
 			require.NotEmpty(t, p.Sentence, c.ID)
+			for _, e := range p.Expect {
+				require.NotEmpty(t, e.Band, c.ID)
+				require.True(t, bandHolds(e.Text, e.Band), "%s %s: %s within %s", c.ID, e.ID, e.Text, e.Band)
+			}
+			for _, f := range p.Figures {
+				require.True(t, f.Text == "does not carry it" || f.Band != "" && bandHolds(f.Text, f.Band) ||
+					f.Text == "0"+unit.Space+"%", "%s %s: %s within %s", c.ID, f.ID, f.Text, f.Band)
+			}
+			if p.Doubt != "" {
+				doubted++
+				require.Contains(t, p.Doubt, "What would settle it: ")
+			}
 			plan := job.Make(d)
 			good := func(id string) bool { f, ok := line(p, id); return !ok || f.Grade == finding.Good }
 			start, _ := line(p, "start")
@@ -71,6 +84,7 @@ func TestThePairIsOfferedOnlyWhereItsFiguresBearIt(t *testing.T) {
 		}
 	}
 	require.Greater(t, offered, 15)
+	require.Greater(t, doubted, 10)
 	for _, want := range []string{"Not needed", "Not worth it", "Not for this machine", "Two capacitors want all six " +
 		"ends of three windings."} {
 		require.Positive(t, refused[want], "%v", refused)

@@ -7,6 +7,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/search"
 	"graybridge/core/site"
 	"graybridge/core/supply"
 )
@@ -165,21 +166,8 @@ func (l *likeness) carries(o *Over, i int, near float64) float64 {
 		_, _, worst := st.Worst()
 		return worst - 1
 	}
-	last, at := near, over(near)
-	next := 0.97 * near
-	for range 5 {
-		x := over(next)
-		slope := (x - at) / (next - last)
-		if !(slope > 0) {
-			break
-		}
-		last, at = next, x
-		if math.Abs(x) < 1e-3 {
-			return next
-		}
-		if next = last - x/slope; !(next > last/2 && next < 2*last) {
-			break
-		}
+	if share, ok := search.Secant(over, near, -0.03, 1e-3); ok {
+		return share
 	}
 	for part := 1.4; part > 0.05; part -= 0.2 { // a winding that others burden: from above, in strides
 		if x := over(part * near); x <= 0 {

@@ -44,6 +44,32 @@ func Between(f func(float64) float64, a, fa, b, fb float64) float64 {
 	return (a + b) / 2
 }
 
+// Secant finds where f rises through nothing, to within a value of it, by secants from a
+// place and one a part beside it. ok is false where f does not rise there or the steps lead
+// far away: something else must look then.
+func Secant(f func(float64) float64, from, part, within float64) (x float64, ok bool) {
+	last, at := from, f(from)
+	next := (1 + part) * from
+	for range secants {
+		y := f(next)
+		slope := (y - at) / (next - last)
+		if !(slope > 0) {
+			return 0, false
+		}
+		if math.Abs(y) < within {
+			return next, true
+		}
+		last, at = next, y
+		if next = last - y/slope; !(next > last/2 && next < 2*last) {
+			return 0, false
+		}
+	}
+	return 0, false
+}
+
+// secants are tried before another way is taken; two or three are usual.
+const secants = 6
+
 // golden is the golden section's ratio.
 const golden = 0.6180339887498949
 

@@ -18,3 +18,15 @@ func TestRootAndLeast(t *testing.T) {
 	require.InDelta(t, 0.3, x, 1e-4)
 	require.InDelta(t, 0, y, 1e-4)
 }
+
+func TestSecantFindsWhatRisesAndLeavesTheRest(t *testing.T) {
+	x, ok := search.Secant(func(x float64) float64 { return x*x - 2 }, 1.2, 0.05, 1e-9)
+	require.True(t, ok)
+	require.InDelta(t, math.Sqrt2, x, 1e-9)
+	_, ok = search.Secant(func(x float64) float64 { return 2 - x*x }, 1.2, 0.05, 1e-9)
+	require.False(t, ok, "it falls")
+	_, ok = search.Secant(func(x float64) float64 { return math.NaN() }, 1.2, 0.05, 1e-9)
+	require.False(t, ok)
+	_, ok = search.Secant(func(x float64) float64 { return math.Exp(x) + 1 }, 1.2, 0.05, 1e-9)
+	require.False(t, ok, "nowhere")
+}

@@ -11,7 +11,9 @@ defineProps<{ lines: readonly PairLine[]; of: string }>()
     <div v-for="f in lines" :key="f.id" :data-pair="`${of}${f.id}`">
       <dt><GradeMark :grade="f.grade" /> {{ f.name }}</dt>
       <dd>
-        <strong>{{ f.text }}</strong> {{ f.note }}
+        <strong>{{ f.text }}</strong>
+        <span v-if="f.band" class="figure-band"> likely {{ f.band }},</span>
+        {{ f.note }}
       </dd>
     </div>
   </dl>

@@ -56,6 +56,7 @@ const lines = computed(() => [
         <GradeMark :grade="pair.grade" /> <strong>{{ pair.sentence }}</strong>
       </p>
       <p>{{ pair.detail }}</p>
+      <p v-if="pair.doubt">{{ pair.doubt }}</p>
       <p v-for="w in pair.why" :key="w.formula" class="soft">
         {{ w.formula }}: {{ w.numbers }} ({{ w.source }}{{ w.estimated ? ', leans on an estimate' : '' }})
       </p>
@@ -138,7 +139,8 @@ const lines = computed(() => [
             </tr>
             <tr v-for="e in pair.expect" :key="e.id">
               <th scope="row">{{ e.name }}</th>
-              <td colspan="2">expect {{ e.text }} {{ e.note }}</td>
+              <td>expect {{ e.text }} {{ e.note }}</td>
+              <td>{{ e.band }}</td>
             </tr>
           </tbody>
         </table>

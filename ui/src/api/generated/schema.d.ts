@@ -2434,6 +2434,7 @@ export interface components {
         };
         Pair: {
             detail: string;
+            doubt?: string;
             expect: components["schemas"]["PairLine"][];
             figures: components["schemas"]["PairLine"][];
             first: components["schemas"]["PairCap"];
@@ -2467,6 +2468,7 @@ export interface components {
             winding: string;
         };
         PairLine: {
+            band?: string;
             grade: string;
             id: string;
             name: string;

@@ -1,0 +1,111 @@
+package capacitor
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/arrange"
+	"graybridge/core/machine"
+	"graybridge/core/search"
+	"graybridge/core/site"
+	"graybridge/core/unit"
+)
+
+// pairBands gives every figure of the pair where it may lie, over the motors that would
+// print the same plate, and says which verdict would change inside that.
+//
+// Long: one walk over the twins fills every figure's band.
+func (o *Over) pairBands(p *Pair, j arrange.Joint, backward bool, uf [2]float64, most float64) {
+	figures, readings := site.Bands{}, site.Bands{}
+	loads := o.pairLoads()
+	verdicts := map[string][]float64{}
+	kind := o.pairWants(0, 1).Kind
+	for _, t := range o.twins {
+		w := o.pairWants(0, 1)
+		w.Model, w.Volts = t.Model, t.Line*w.Volts
+		s, err := w.Solve(j, backward)
+		if err != nil {
+			continue
+		}
+		s.Set([2]float64{t.Can * uf[0], t.Can * uf[1]})
+		figures.Add("start", s.Torque(1)/t.Model.RatedTorqueNm)
+		figures.Add("continuous", mostNear(s, kind, most))
+		for _, one := range loads {
+			x := pairUnder(s, kind, t.Load*one.share)
+			if !x.runs {
+				verdicts[one.id] = append(verdicts[one.id], stalled)
+				continue
+			}
+			worst, _ := x.worst()
+			figures.Add(one.id, worst)
+			verdicts[one.id] = append(verdicts[one.id], min(worst, stalled))
+			if one.id != "usual" {
+				continue
+			}
+			for k, y := range x.shares {
+				readings.Add("winding-"+string(rune('u'+k)), y*t.Model.WindingAmps)
+			}
+			readings.Add("supply", x.supply)
+			readings.Add("c1", x.volts[0])
+			readings.Add("c2", x.volts[1])
+			readings.Add("rpm", o.pairRPM(x.slip))
+		}
+	}
+	figures.Stretch()
+	readings.Stretch()
+	for i := range p.Figures {
+		if b := figures[p.Figures[i].ID]; b != nil {
+			p.Figures[i].Band = (&site.Band{Low: 100 * b.Low, High: 100 * b.High}).Plain("%")
+		}
+	}
+	units := map[string]string{"rpm": "rpm", "c1": "V", "c2": "V"}
+	for i := range p.Expect {
+		e := &p.Expect[i]
+		u := units[e.ID]
+		if u == "" {
+			u = "A"
+		}
+		e.Band = readings[e.ID].Text(u)
+	}
+	for _, one := range loads {
+		if one.id == "idle" && o.Site.Load.Lightest > 0 {
+			continue // not a load that occurs
+		}
+		own, runs := stalled, p.seen[one.id]
+		if runs.runs {
+			own, _ = runs.worst()
+		}
+		band, part, doubtful := site.Flips(own, verdicts[one.id])
+		if !doubtful || len(verdicts[one.id]) != len(o.twins) {
+			continue
+		}
+		p.Doubt = fmt.Sprintf("Would change: %s%s the worst winding carries %s, anything from %s to %s of plate "+
+			"amps; the verdict flips for %s of the motors that would print this plate. What would settle it: %s.",
+			lower(one.name[:1]), one.name[1:], unit.Percent(own), unit.Percent(band.Low), unit.Percent(band.High),
+			unit.Percent(part), site.Leading(o.siteTwins(), verdicts[one.id]).Settles())
+		return
+	}
+}
+
+// stalled is far over plate amps.
+const stalled = 9.99
+
+// mostNear is the share of load up to which every winding of a solved pair is inside plate,
+// by secants from a share near; what they do not find is looked for everywhere.
+func mostNear(s *arrange.Solved, kind machine.LoadKind, near float64) float64 {
+	if near <= 0 {
+		return s.Most()
+	}
+	over := func(share float64) float64 {
+		x := pairUnder(s, kind, share)
+		if !x.runs {
+			return math.NaN()
+		}
+		worst, _ := x.worst()
+		return worst - 1
+	}
+	if share, ok := search.Secant(over, near, -0.03, carryWithin); ok {
+		return share
+	}
+	return s.Most()
+}
