@@ -362,7 +362,7 @@ func (o *Over) judgeDoubt(a Answer) {
 			good = j.value > 1
 		}
 		for _, t := range o.twins {
-			figure = append(figure, math.Min(j.of(t), 9.99)) // stalled: far over
+			figure = append(figure, math.Min(j.of(t), site.Stalled)) // stalled: far over
 		}
 		band, part, doubts := site.Flips(j.value, figure)
 		if !doubts {

@@ -33,12 +33,12 @@ func (o *Over) pairBands(p *Pair, j arrange.Joint, backward bool, uf [2]float64,
 		for _, one := range loads {
 			x := pairUnder(s, kind, t.Load*one.share)
 			if !x.runs {
-				verdicts[one.id] = append(verdicts[one.id], stalled)
+				verdicts[one.id] = append(verdicts[one.id], site.Stalled)
 				continue
 			}
 			worst, _ := x.worst()
 			figures.Add(one.id, worst)
-			verdicts[one.id] = append(verdicts[one.id], min(worst, stalled))
+			verdicts[one.id] = append(verdicts[one.id], min(worst, site.Stalled))
 			if one.id != "usual" {
 				continue
 			}
@@ -71,7 +71,7 @@ func (o *Over) pairBands(p *Pair, j arrange.Joint, backward bool, uf [2]float64,
 		if one.id == "idle" && o.Site.Load.Lightest > 0 {
 			continue // not a load that occurs
 		}
-		own, runs := stalled, p.seen[one.id]
+		own, runs := site.Stalled, p.seen[one.id]
 		if runs.runs {
 			own, _ = runs.worst()
 		}
@@ -86,9 +86,6 @@ func (o *Over) pairBands(p *Pair, j arrange.Joint, backward bool, uf [2]float64,
 		return
 	}
 }
-
-// stalled is far over plate amps.
-const stalled = 9.99
 
 // mostNear is the share of load up to which every winding of a solved pair is inside plate,
 // by secants from a share near; what they do not find is looked for everywhere.

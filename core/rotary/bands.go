@@ -152,7 +152,7 @@ func (o *Over) judgeDoubt() {
 	for _, l := range o.like {
 		st := l.during(o, w.State)
 		_, _, share := st.Worst()
-		figure = append(figure, math.Min(share, 9.99)) // fallen out: far over
+		figure = append(figure, math.Min(share, site.Stalled)) // fallen out: far over
 		twins = append(twins, l.twins[w.Of+1])
 	}
 	band, part, doubtful := site.Flips(w.Share, figure)

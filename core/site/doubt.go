@@ -158,19 +158,25 @@ func (d Doubt) Settles() string {
 // tail of the band.
 const flipsFrom = 0.06
 
+// Stalled stands for a winding's share of plate where the motor does not carry its load: far
+// over, and in no band.
+const Stalled = 9.99
+
 // Flips is how a verdict on a value, which has its limit at 1, fares over the twins' own
-// values: where they lie, and in which share of them it would be the other one. doubtful
-// says that this is more than the tail.
+// values: the band in which they lie, as the figure itself has it, and in which share of them
+// it would be the other one. doubtful says that this is more than the tail.
 func Flips(value float64, figures []float64) (band Band, part float64, doubtful bool) {
 	flips := 0
 	for _, x := range figures {
-		band.Add(x)
+		if x < Stalled {
+			band.Add(x)
+		}
 		if (x <= 1) != (value <= 1) {
 			flips++
 		}
 	}
 	part = float64(flips) / math.Max(1, float64(len(figures)))
-	return band, part, part >= flipsFrom
+	return *band.Stretch(), part, part >= flipsFrom
 }
 
 // Leading is the doubt that a figure hangs on most, by how closely it goes along with it
