@@ -192,10 +192,10 @@ func answer(ctx context.Context, d job.Document) (a Answer, err error) {
 		if r := recover(); r != nil {
 			slog.Error("a drawing broke", "where", where())
 			p = job.Failed(d)
-			a, err = Answer{p, drawing.All(&p)}, nil
+			a, err = Answer{p, drawing.All(drawing.SceneOf(&p))}, nil
 		}
 	}()
-	return Answer{p, drawing.All(&p)}, nil
+	return Answer{p, drawing.All(drawing.SceneOf(&p))}, nil
 }
 
 // orEmpty makes a picture that a document does not give an empty one.

@@ -72,7 +72,7 @@ func (s *server) controllers(a huma.API) {
 		"field",
 		func(ctx context.Context, d job.Document) (drawing.Drawing, error) {
 			given, err := s.answers.of(ctx, d)
-			return drawing.DirectWiring(&given.Plan), err
+			return drawing.DirectWiring(drawing.SceneOf(&given.Plan)), err
 		})
 	huma.Register(a, huma.Operation{OperationID: "read-dc-profile", Method: http.MethodPost, Path: "/api/dc/profile",
 		Summary: "A DC controller's profile out of its file, checked; nothing is stored"},

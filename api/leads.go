@@ -49,7 +49,7 @@ func (s *server) leads(a huma.API) {
 				return Mistaken{}, huma.Error404NotFound("These leads cannot make this mistake, or the motor cannot " +
 					"be computed yet.")
 			}
-			return Mistaken{state, drawing.Of(&p, &state)}, nil
+			return Mistaken{state, drawing.Of(drawing.SceneOf(&p), &state)}, nil
 		})
 	askAlone(s, a, "steps", "/api/leads/steps", "The walk that numbers the leads of a motor whose plate is gone, "+
 		"drawn step by step",

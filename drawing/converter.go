@@ -2,8 +2,7 @@ package drawing
 
 import (
 	"fmt"
-	"graybridge/core/finding"
-	"graybridge/core/job"
+
 	"graybridge/core/leads"
 	"graybridge/core/unit"
 )
@@ -11,7 +10,7 @@ import (
 // converter draws a rotary converter in the path: lines 1 and 2 pass through, the idler
 // hangs on all three, and line 3 begins at it, with the balance cans to each of the
 // others.
-func converter(d *Drawing, p *job.Plan, flow bool, supply float64,
+func converter(d *Drawing, p *Scene, flow bool, supply float64,
 	amps map[string]float64, label map[string]string, full float64) {
 	const first, second, idler = 446.0, 492.0, 566.0
 	weights := [3]float64{1.5, 1.5, 1.5}
@@ -20,8 +19,8 @@ func converter(d *Drawing, p *job.Plan, flow bool, supply float64,
 			weights[i] = weight(amps[l], full)
 		}
 	}
-	v, end := p.Rotary, 672.0
-	if p.Link.Branch {
+	v, end := p.Converter, 672.0
+	if p.Branch {
 		end = branchAt
 	}
 	for i, y := range []float64{y1, y2} {
@@ -48,14 +47,10 @@ func converter(d *Drawing, p *job.Plan, flow bool, supply float64,
 		d.fact("Idler spun", string(v.Spun))
 	}
 	d.add(text(514, y3+18, "L3 made", Small).start().bold())
-	if p.Link.Branch {
+	if p.Branch {
 		branchBreaker(d, p)
 	}
-	for _, b := range p.Bays {
-		if b.Bay == finding.Bridge {
-			d.fact("Converter", b.Key)
-		}
-	}
+	d.fact("Converter", p.caption(""))
 	for i, y := range []float64{y1, y2, y3} {
 		if t := label[leads.Lines[i]]; t != "" && flow {
 			d.add(text(616, y-7, t, Small))
@@ -89,9 +84,9 @@ const branchAt = 640.0
 
 // branchBreaker draws the breaker of a machine's own branch behind the converter, on
 // all three of its lines.
-func branchBreaker(d *Drawing, p *job.Plan) {
+func branchBreaker(d *Drawing, p *Scene) {
 	const x = branchAt
-	none := p.Link.Breaker == ""
+	none := p.Breaker == ""
 	for i, y := range []float64{y1, y2, y3} {
 		ink := wire(leads.Lines[i])
 		d.add(
@@ -110,7 +105,7 @@ func branchBreaker(d *Drawing, p *job.Plan) {
 	}
 	caption := "no breaker yet"
 	if !none {
-		caption = p.Link.Breaker
+		caption = p.Breaker
 	}
 	d.add(text(668, y3+18, caption, Small).end())
 	d.fact("Breaker of this machine", caption)
@@ -118,12 +113,12 @@ func branchBreaker(d *Drawing, p *job.Plan) {
 
 // streetSpan is a converter as a short line: post, idler, and its machines as branches;
 // three are drawn, more are counted.
-func streetSpan(p *job.Plan) Drawing {
-	d := Drawing{Title: "Span of " + p.Card.Title, Width: 220, Height: 48, Items: []Item{}, Facts: []Fact{}}
+func streetSpan(p *Scene) Drawing {
+	d := Drawing{Title: "Span of " + p.Title, Width: 220, Height: 48, Items: []Item{}, Facts: []Fact{}}
 	d.add(line(Black, 2.5, 10, 6, 10, 42), line(WireL1, 2.5, 10, 16, 208, 16), line(WireL2, 2.5, 10, 26, 208, 26),
 		line(WireL3, 2.5, 52, 36, 208, 36),
 		circle(52, 26, 15, Black, Paper), text(52, 30, "i", Small).bold())
-	v := p.Rotary
+	v := p.Converter
 	for i, m := range v.Machines {
 		x := 94 + 34*float64(i)
 		if i == 3 {

@@ -2,13 +2,12 @@ package drawing
 
 import (
 	"graybridge/core/dc"
-	"graybridge/core/finding"
-	"graybridge/core/job"
+	"graybridge/core/site"
 	"graybridge/core/unit"
 )
 
 // directBox draws a DC controller in the path: two lines in, plus and minus out.
-func directBox(d *Drawing, p *job.Plan, s *job.State, supply float64) {
+func directBox(d *Drawing, p *Scene, s *site.State, supply float64) {
 	const x, w = 462.0, 96.0
 	flow := s.Solved && s.Starts
 	for i, y := range []float64{y1, y2} {
@@ -26,25 +25,20 @@ func directBox(d *Drawing, p *job.Plan, s *job.State, supply float64) {
 		line(Black, 1.5, x+14, y3+8, x+w-14, y1-8),
 		text(x+22, y1+2, "1~", Medium).bold(), text(x+w-22, y3+12, "=", Large).bold(),
 	)
-	if p.DC != nil && p.DC.Dial.Volts > 0 {
-		d.add(rect(x+w/2-34, y2-10, 68, 20, Paper, Paper), text(x+w/2, y2+5, unit.Whole(p.DC.Dial.Volts, "V"),
+	if p.Direct != nil && p.Direct.Dial.Volts > 0 {
+		d.add(rect(x+w/2-34, y2-10, 68, 20, Paper, Paper), text(x+w/2, y2+5, unit.Whole(p.Direct.Dial.Volts, "V"),
 			Medium).bold())
 		if flow {
-			d.add(text(612, y1+3, p.DC.Point.Amps, Small))
-			d.fact("Armature", p.DC.Point.Amps+" mean, "+p.DC.Point.RMS+" RMS")
+			d.add(text(612, y1+3, p.Direct.Point.Amps, Small))
+			d.fact("Armature", p.Direct.Point.Amps+" mean, "+p.Direct.Point.RMS+" RMS")
 		}
 	}
-	caption := "no controller yet"
-	for _, b := range p.Bays {
-		if b.Bay == finding.Bridge {
-			caption = b.Key
-		}
-	}
+	caption := p.caption("no controller yet")
 	d.fact("Controller", caption)
 }
 
 // directLeads draws armature and field leads where a three-phase motor has its box.
-func directLeads(d *Drawing, p *job.Plan) {
+func directLeads(d *Drawing, p *Scene) {
 	const x, w = 672.0, 132.0
 	d.add(rect(x, y1-20, w, y3-y1+40, Black, Paper).of("box"))
 	if p.Brushed == nil {
@@ -54,7 +48,7 @@ func directLeads(d *Drawing, p *job.Plan) {
 	d.add(line(Accent, 2.5, x, y1+10, x+w, y1+10), line(Black, 2.5, x, y3-10, x+w, y3-10),
 		circle(x+w/2, y1+10, 5, Black, Shade), circle(x+w/2, y3-10, 5, Black, Shade),
 		text(x+w/2, y1, names[0], Small), text(x+w/2, y3+6, names[1], Small))
-	if !p.Brushed.Found.Settled {
+	if !p.Brushed.Found {
 		d.add(text(x+w/2, y2+4, "not found yet", Small).soft())
 	}
 	if p.Brushed.Field {
@@ -63,7 +57,7 @@ func directLeads(d *Drawing, p *job.Plan) {
 }
 
 // directMotor draws armature, brushes and field.
-func directMotor(d *Drawing, p *job.Plan, s *job.State) {
+func directMotor(d *Drawing, p *Scene, s *site.State) {
 	const cx, cy, r = 960.0, y2, 44.0
 	flow := s.Solved && s.Starts
 	d.add(
@@ -112,12 +106,12 @@ const (
 // DirectWiring draws a DC controller with its own terminals as a circuit: line and pot to
 // the left, armature, field and braking resistor to the right. What stands at mains
 // potential beside the line is hatched. Empty where no controller is chosen.
-func DirectWiring(p *job.Plan) Drawing {
+func DirectWiring(p *Scene) Drawing {
 	d := Drawing{Title: "Wiring of the controller", Width: dcWide, Height: 200, Items: []Item{}, Facts: []Fact{}}
-	if p.DC == nil || len(p.DC.Wiring) == 0 {
+	if p.Direct == nil || len(p.Direct.Wiring) == 0 {
 		return d
 	}
-	v := p.DC
+	v := p.Direct
 	d.add(text(12, 20, "from breaker and isolator", Small).soft().start(),
 		text(dcWide-12, 20, "to the motor", Small).soft().end())
 	low := max(directLineSide(&d, v), directMotorSide(&d, v, p))
@@ -241,7 +235,7 @@ func directPot(d *Drawing, v *dc.View, y float64) float64 {
 }
 
 // directMotorSide draws armature, reversing switch, braking resistor and field.
-func directMotorSide(d *Drawing, v *dc.View, p *job.Plan) float64 {
+func directMotorSide(d *Drawing, v *dc.View, p *Scene) float64 {
 	top, bottom := dcTop+30, dcTop+150
 	plus, _ := wireOf(v, "arm-plus")
 	minus, _ := wireOf(v, "arm-minus")
@@ -302,7 +296,7 @@ func armature(d *Drawing, x, top, bottom float64, a1, a2 string, volts float64) 
 }
 
 // directField draws the field, or its terminals left open.
-func directField(d *Drawing, v *dc.View, p *job.Plan, y float64) float64 {
+func directField(d *Drawing, v *dc.View, p *Scene, y float64) float64 {
 	n := 0
 	var ys []float64
 	for _, w := range v.Wiring {

@@ -93,19 +93,20 @@ func asDelivered(name string) string {
 
 func all(d job.Document) map[string]drawing.Drawing {
 	p := job.Make(d)
-	s := drawing.All(&p)
+	s := drawing.All(drawing.SceneOf(&p))
 	out := map[string]drawing.Drawing{
 		"path now": s.Now.Path, "box now": s.Now.Box, "windings now": s.Now.Windings,
 		"path wanted": s.Wanted.Path, "box wanted": s.Wanted.Box, "windings wanted": s.Wanted.Windings,
-		"span": drawing.Span(&p, &p.Now), "wiring": drawing.Wiring(&p), "panel": drawing.Panel(&p),
-		"ladder": drawing.Ladder(&p),
+		"span": drawing.Span(drawing.SceneOf(&p), &p.Now), "wiring": drawing.Wiring(drawing.SceneOf(&p)),
+		"panel":  drawing.Panel(drawing.SceneOf(&p)),
+		"ladder": drawing.Ladder(drawing.SceneOf(&p)),
 	}
 	for _, m := range p.Leads.Mistakes {
 		if d.Machines[0].Leads.Found != asDelivered(d.Name) {
 			break // the mistakes are made on what is wanted: once a machine is enough
 		}
 		if plan, state, ok := job.Mistaken(d, m.ID); ok {
-			v := drawing.Of(&plan, &state)
+			v := drawing.Of(drawing.SceneOf(&plan), &state)
 			out["path, "+m.ID], out["box, "+m.ID], out["windings, "+m.ID] = v.Path, v.Box, v.Windings
 		}
 	}
@@ -206,16 +207,16 @@ func TestWhatIsNotMadeYetIsDashed(t *testing.T) {
 	link := func(a, b string) func(drawing.Item) bool {
 		return func(i drawing.Item) bool { return i.Of == fmt.Sprintf("joint %s-%s", a, b) && i.Dash }
 	}
-	wanted := drawing.Box(&p, &p.Wanted, p.Now.Joints)
+	wanted := drawing.Box(drawing.SceneOf(&p), &p.Wanted, p.Now.Joints)
 	require.Zero(t, count(wanted, link("U1", "W2")), "this link is on")
 	require.Equal(t, 1, count(wanted, link("V1", "U2")), "this one is still to be made")
-	now := drawing.Box(&p, &p.Now, p.Now.Joints)
+	now := drawing.Box(drawing.SceneOf(&p), &p.Now, p.Now.Joints)
 	require.Zero(t, count(now, func(i drawing.Item) bool { return i.Of == "joint V1-U2" }))
 }
 
 func TestVoltsAreOnlyShownBetweenPointsAndStudsAreMarkedLive(t *testing.T) {
 	p := job.Make(scenario.Blunger())
-	b := drawing.Box(&p, &p.Wanted, p.Now.Joints)
+	b := drawing.Box(drawing.SceneOf(&p), &p.Wanted, p.Now.Joints)
 	require.Equal(t, 6, count(b, func(i drawing.Item) bool { return i.Text == "live" }))
 	require.Zero(t, count(b, func(i drawing.Item) bool { return i.Text == "0\u00a0V" }))
 	require.Equal(t, 1, count(b, func(i drawing.Item) bool { return i.Text == "L1 to corner 224\u00a0V" }))
@@ -224,7 +225,8 @@ func TestVoltsAreOnlyShownBetweenPointsAndStudsAreMarkedLive(t *testing.T) {
 func TestTheSameFactsStandInWords(t *testing.T) {
 	p := job.Make(scenario.Blunger())
 	facts := map[string]string{}
-	for _, f := range append(drawing.Path(&p, &p.Wanted).Facts, drawing.Windings(&p, &p.Wanted).Facts...) {
+	for _, f := range append(drawing.Path(drawing.SceneOf(&p), &p.Wanted).Facts, drawing.Windings(drawing.SceneOf(&p),
+		&p.Wanted).Facts...) {
 		facts[f.Name] = f.Value
 	}
 	require.Contains(t, facts["Winding V (V1 to V2)"], "95\u00a0% of plate amps")

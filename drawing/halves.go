@@ -6,18 +6,18 @@ import (
 	"slices"
 	"strings"
 
-	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/site"
 )
 
 // caps draws loose lead ends: a cap for every joint with its leads beneath and
 // its line from above, and what is free to the right of them.
 //
 // Long: one drawing, from left to right.
-func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
+func caps(d *Drawing, p *Scene, s *site.State, done leads.Joints) {
 	joints := s.Joints
 	if s.Solved {
-		joints, _ = s.Joints.WithLines(p.Link.Kind)
+		joints, _ = s.Joints.WithLines(p.Kind)
 	}
 	var groups [][]string
 	seen := map[string]bool{}
@@ -27,7 +27,7 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 			seen[n] = true
 		}
 	}
-	for _, n := range p.Link.Kind.Terminals() {
+	for _, n := range p.Kind.Terminals() {
 		if !seen[n] {
 			groups = append(groups, []string{n})
 		}
@@ -95,16 +95,16 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 			half := max(11, step*scale*float64(len(own))/2-3)
 			d.add(Item{Kind: KindShape, Points: []float64{cx - half, top + 24, cx - half*0.72, top - 8, cx + half*0.72,
 				top - 8, cx + half, top + 24}, Ink: Black, Fill: Metal, Stroke: 1.5, Of: what, Dash: !made})
-			d.fact("Cap", fmt.Sprintf("%s%s", leads.PrintJoint(g, p.Link.Naming), done0(!made)))
+			d.fact("Cap", fmt.Sprintf("%s%s", leads.PrintJoint(g, p.Naming), done0(!made)))
 			if s.Solved && !s.Short && len(lines) > 0 {
 				d.add(text(cx+6, top-14, "live", Small).start().toned("over"))
 			}
 		} else if len(own) == 1 {
-			d.fact("Free", p.Link.Naming.Print(own[0]))
+			d.fact("Free", p.Naming.Print(own[0]))
 		}
 		for i, name := range own {
 			lx := first + step*scale*float64(i)
-			label := text(lx, top+42+14*float64(i%2), p.Link.Naming.Print(name), Medium).bold().of("stud " + name)
+			label := text(lx, top+42+14*float64(i%2), p.Naming.Print(name), Medium).bold().of("stud " + name)
 			if len(g) == 1 {
 				label.Y = top + 12 + 14*float64(free%2)
 				free++
@@ -122,26 +122,26 @@ func caps(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 	}
 	if len(s.Between) == 3 && !s.Short {
 		d.Height = 348
-		d.add(text(d.Width/2, 336, "L1 to L2 "+s.Between[0].Volts+"   L2 to "+p.Link.Third+" "+s.Between[2].Volts+"  "+
-			" L1 to "+p.Link.Third+" "+s.Between[1].Volts, Small))
+		d.add(text(d.Width/2, 336, "L1 to L2 "+s.Between[0].Volts+"   L2 to "+p.Third+" "+s.Between[2].Volts+"  "+
+			" L1 to "+p.Third+" "+s.Between[1].Volts, Small))
 	}
 }
 
 // besides is a lead's name in the second system that the plate prints, and in
 // brackets the tape that is still on it once readings have named the leads.
-func besides(p *job.Plan, name string) string {
+func besides(p *Scene, name string) string {
 	other := second(p, name)
-	if tape := p.Leads.Labelling.TapeOf(name); tape != "" {
+	if tape := p.Tape(name); tape != "" {
 		other = strings.TrimSpace(other + " (" + tape + ")")
 	}
 	return other
 }
 
-func second(p *job.Plan, name string) string {
-	if p.Link.Beside == "" || p.Link.Beside == p.Link.Naming || p.Link.Beside.For(p.Link.Kind) != p.Link.Beside {
+func second(p *Scene, name string) string {
+	if p.Beside == "" || p.Beside == p.Naming || p.Beside.For(p.Kind) != p.Beside {
 		return ""
 	}
-	return p.Link.Beside.Print(name)
+	return p.Beside.Print(name)
 }
 
 func withoutLines(g []string) []string {
@@ -155,12 +155,12 @@ type spot struct{ x, y float64 }
 // halves draws a motor whose phases are wound in two halves: as an arm or a
 // side a phase, the halves end to end or side by side, and every joint between
 // them as it is. Joints without a name are drawn on arms.
-func halves(d *Drawing, p *job.Plan, s *job.State) {
+func halves(d *Drawing, p *Scene, s *site.State) {
 	fed := s.Joints
 	if s.Solved {
-		fed, _ = s.Joints.WithLines(p.Link.Kind)
+		fed, _ = s.Joints.WithLines(p.Kind)
 	}
-	node := nodes(p.Link.Kind, s, fed)
+	node := nodes(p.Kind, s, fed)
 	ends := layHalves(s.Way, s, node, fed)
 	at, order, names := joinPlaces(d, s, node, ends)
 	for i, c := range s.Coils {
@@ -216,7 +216,7 @@ func middleOf(way leads.Way) spot {
 
 // joinPlaces draws the wires between coil ends that are one point, and says
 // where every point lies and what is joined there.
-func joinPlaces(d *Drawing, s *job.State, node map[string]int, ends [][2]spot) (at map[int][]spot, order []int,
+func joinPlaces(d *Drawing, s *site.State, node map[string]int, ends [][2]spot) (at map[int][]spot, order []int,
 	names map[int][]string) {
 	at, names = map[int][]spot{}, map[int][]string{}
 	for i := range s.Coils {
@@ -262,7 +262,7 @@ func firstOf(names []string) string {
 }
 
 // nodes numbers what is electrically one point.
-func nodes(k leads.Kind, s *job.State, fed leads.Joints) map[string]int {
+func nodes(k leads.Kind, s *site.State, fed leads.Joints) map[string]int {
 	out := map[string]int{}
 	next := 0
 	for _, g := range fed {
@@ -283,7 +283,7 @@ func nodes(k leads.Kind, s *job.State, fed leads.Joints) map[string]int {
 }
 
 // layHalves gives every coil the places of its start and finish.
-func layHalves(way leads.Way, s *job.State, node map[string]int, fed leads.Joints) [][2]spot {
+func layHalves(way leads.Way, s *site.State, node map[string]int, fed leads.Joints) [][2]spot {
 	mid := middleOf(way)
 	cx, cy := mid.x, mid.y
 	out := make([][2]spot, len(s.Coils))
@@ -360,7 +360,7 @@ func layHalves(way leads.Way, s *job.State, node map[string]int, fed leads.Joint
 
 // nameNode writes what is joined at a point: beside or beneath the corners
 // where a line comes in, and on the free side of the points between halves.
-func nameNode(d *Drawing, p *job.Plan, q, centre spot, reach float64, delta bool, l, own string) {
+func nameNode(d *Drawing, p *Scene, q, centre spot, reach float64, delta bool, l, own string) {
 	dx, dy := q.x-centre.x, q.y-centre.y
 	title, sub := text(q.x, q.y, lineTitle(p, l), Medium).bold(), text(q.x, q.y, own, Small).soft()
 	outer := reach > 100
@@ -402,11 +402,11 @@ func nameNode(d *Drawing, p *job.Plan, q, centre spot, reach float64, delta bool
 }
 
 // phaseLabels writes the two halves of every phase beside them.
-func phaseLabels(d *Drawing, s *job.State, ends [][2]spot, centre spot) {
+func phaseLabels(d *Drawing, s *site.State, ends [][2]spot, centre spot) {
 	for phase := range 3 {
 		var mid spot
 		n := 0.0
-		var own []job.Coil
+		var own []site.Coil
 		for i, c := range s.Coils {
 			if c.Phase == phase {
 				mid.x += (ends[i][0].x + ends[i][1].x) / 2

@@ -3,7 +3,6 @@ package drawing
 import (
 	"fmt"
 
-	"graybridge/core/job"
 	"graybridge/core/rotary"
 )
 
@@ -30,9 +29,9 @@ const (
 // Ladder draws a converter's control circuit between lines 1 and 2: the idler first,
 // the cans after it, every machine only while the idler's contactor is in. When the
 // supply fails every contactor drops out, and nothing comes back without its button.
-func Ladder(p *job.Plan) Drawing {
+func Ladder(p *Scene) Drawing {
 	d := Drawing{Title: "The converter's control circuit", Width: 860, Items: []Item{}, Facts: []Fact{}}
-	v := p.Rotary
+	v := p.Converter
 	if v == nil || !v.Solved {
 		return d
 	}

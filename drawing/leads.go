@@ -4,19 +4,19 @@ import (
 	"math"
 	"slices"
 
-	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/site"
 )
 
 // Box is the terminal box as it is in the hand: studs or lead ends, links, the
 // lines that come in, the earth. done are the joints that exist; what only the
 // shown state has is drawn dashed.
-func Box(p *job.Plan, s *job.State, done leads.Joints) Drawing {
+func Box(p *Scene, s *site.State, done leads.Joints) Drawing {
 	d := Drawing{Title: "Terminal box, " + s.Title, Width: 400, Height: 330, Items: []Item{}, Facts: []Fact{}}
 	d.add(Item{Kind: KindRect, X: 20, Y: 52, W: 360, H: 262, Ink: Black, Fill: Shade, Stroke: 2},
 		Item{Kind: KindRect, X: 34, Y: 66, W: 332, H: 234, Ink: Faint, Fill: Paper, Stroke: 1})
 	switch {
-	case p.Link.Box == leads.Studs:
+	case p.Box == leads.Studs:
 		studs(&d, p, s, done)
 	default:
 		caps(&d, p, s, done)
@@ -31,18 +31,18 @@ func Box(p *job.Plan, s *job.State, done leads.Joints) Drawing {
 
 // lineWord is a line's short name: the third is the made corner of a capacitor
 // bridge, or a drive's third output.
-func lineWord(p *job.Plan, l string) string {
+func lineWord(p *Scene, l string) string {
 	if l == "L3" {
-		return p.Link.Third
+		return p.Third
 	}
 	return l
 }
 
 func joined(done leads.Joints, a, b string) bool { return slices.Contains(done.Of(a), b) }
 
-func studs(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
-	n := p.Link.Naming
-	up, low := p.Link.Rows.Studs()
+func studs(d *Drawing, p *Scene, s *site.State, done leads.Joints) {
+	n := p.Naming
+	up, low := p.Rows.Studs()
 	at := map[string][2]float64{}
 	for i := range up {
 		x := 96 + 104*float64(i)
@@ -51,7 +51,7 @@ func studs(d *Drawing, p *job.Plan, s *job.State, done leads.Joints) {
 	shown := s.Joints
 	fed := shown
 	if s.Solved {
-		fed, _ = shown.WithLines(p.Link.Kind)
+		fed, _ = shown.WithLines(p.Kind)
 	}
 	for _, g := range shown {
 		for _, pair := range chain(g) {
@@ -120,7 +120,7 @@ func done0(open bool) string {
 	return ""
 }
 
-func amps(s *job.State, l string) string {
+func amps(s *site.State, l string) string {
 	for _, one := range s.Lines {
 		if one.Line == l {
 			return one.Text
@@ -130,7 +130,7 @@ func amps(s *job.State, l string) string {
 }
 
 // between prints the volts between the columns, never against nothing.
-func between(d *Drawing, p *job.Plan, s *job.State, x [3]float64, y float64) {
+func between(d *Drawing, p *Scene, s *site.State, x [3]float64, y float64) {
 	if len(s.Between) < 3 || s.Short {
 		return
 	}
@@ -143,19 +143,19 @@ func between(d *Drawing, p *job.Plan, s *job.State, x [3]float64, y float64) {
 	brace(x[0], x[1], y, s.Between[0].Volts)
 	brace(x[1], x[2], y, s.Between[2].Volts)
 	brace(x[0], x[2], y+20, "")
-	d.add(text(x[1], y+33, "L1 to "+p.Link.Third+" "+s.Between[1].Volts, Small))
+	d.add(text(x[1], y+33, "L1 to "+p.Third+" "+s.Between[1].Volts, Small))
 }
 
 // Windings is the motor as it is inside: coils on their axes, coloured by their
 // amps against plate, joints by the lines that reach them.
-func Windings(p *job.Plan, s *job.State) Drawing {
+func Windings(p *Scene, s *site.State) Drawing {
 	d := Drawing{Title: "Windings, " + s.Title, Width: 460, Height: 336, Items: []Item{}, Facts: []Fact{}}
 	for _, c := range s.Coils {
 		value := "no figures yet"
 		if c.Amps != "" {
 			value = c.Amps + ", " + c.Of + " of plate amps, " + c.Volts
 		}
-		d.fact("Winding "+c.Name+" ("+p.Link.Naming.Print(c.Start)+" to "+p.Link.Naming.Print(c.Finish)+")", value)
+		d.fact("Winding "+c.Name+" ("+p.Naming.Print(c.Start)+" to "+p.Naming.Print(c.Finish)+")", value)
 	}
 	if s.Torque != "" {
 		d.fact("Torque", s.Torque)
@@ -164,9 +164,9 @@ func Windings(p *job.Plan, s *job.State) Drawing {
 		d.add(text(230, 328, "three coils; their joints are not said yet", Small).soft())
 	}
 	switch {
-	case p.Link.Kind.Halved():
+	case p.Kind.Halved():
 		halves(&d, p, s)
-	case s.Way.Arrangement == leads.Delta && p.Link.Kind == leads.Six:
+	case s.Way.Arrangement == leads.Delta && p.Kind == leads.Six:
 		triangle(&d, p, s)
 	case len(s.Coils) > 0:
 		spokes(&d, p, s)
@@ -175,7 +175,7 @@ func Windings(p *job.Plan, s *job.State) Drawing {
 }
 
 // corner names the line at a joint, or the terminals alone.
-func cornerLabel(p *job.Plan, g []string) (line, terminals string) {
+func cornerLabel(p *Scene, g []string) (line, terminals string) {
 	var names []string
 	for _, n := range g {
 		if slices.Contains(leads.Lines, n) {
@@ -184,11 +184,11 @@ func cornerLabel(p *job.Plan, g []string) (line, terminals string) {
 			names = append(names, n)
 		}
 	}
-	return line, leads.PrintJoint(names, p.Link.Naming)
+	return line, leads.PrintJoint(names, p.Naming)
 }
 
 // node draws a joint's dot with its line.
-func node(d *Drawing, p *job.Plan, x, y float64, l, terminals string, lx, ly float64, anchor string) {
+func node(d *Drawing, p *Scene, x, y float64, l, terminals string, lx, ly float64, anchor string) {
 	ink := Black
 	if l != "" {
 		ink = wire(l)
@@ -205,15 +205,15 @@ func node(d *Drawing, p *job.Plan, x, y float64, l, terminals string, lx, ly flo
 	d.add(sub)
 }
 
-func lineTitle(p *job.Plan, l string) string {
-	if l == "L3" && p.Link.Third == "corner" {
+func lineTitle(p *Scene, l string) string {
+	if l == "L3" && p.Third == "corner" {
 		return "made corner"
 	}
 	return l
 }
 
 // label writes a coil's figures beside it.
-func label(d *Drawing, c job.Coil, x, y float64, anchor string) {
+func label(d *Drawing, c site.Coil, x, y float64, anchor string) {
 	first := text(x, y, c.Name, Medium).bold()
 	first.Anchor, first.Of = anchor, "coil "+c.Name
 	if c.Amps == "" {
@@ -233,7 +233,7 @@ func label(d *Drawing, c job.Coil, x, y float64, anchor string) {
 }
 
 // winding draws one coil of a state, with a gap where it is broken.
-func winding(c job.Coil, x0, y0, x1, y1, stroke float64) []Item {
+func winding(c site.Coil, x0, y0, x1, y1, stroke float64) []Item {
 	items := coil(x0, y0, x1, y1, string(c.Tone), "coil "+c.Name, stroke)
 	if c.Open {
 		return slices.Delete(items, 3, 5)
@@ -242,12 +242,12 @@ func winding(c job.Coil, x0, y0, x1, y1, stroke float64) []Item {
 }
 
 // stroke of a coil by its share of plate amps.
-func stroke(c job.Coil) float64 { return math.Max(2.5, math.Min(7, 2+3.2*c.Share)) }
+func stroke(c site.Coil) float64 { return math.Max(2.5, math.Min(7, 2+3.2*c.Share)) }
 
-func triangle(d *Drawing, p *job.Plan, s *job.State) {
+func triangle(d *Drawing, p *Scene, s *site.State) {
 	fed := s.Joints
 	if s.Solved {
-		fed, _ = s.Joints.WithLines(p.Link.Kind)
+		fed, _ = s.Joints.WithLines(p.Kind)
 	}
 	left, right, top := [2]float64{120, 264}, [2]float64{340, 264}, [2]float64{230, 56}
 	place := func(terminal string) [2]float64 {
@@ -301,11 +301,11 @@ func triangle(d *Drawing, p *job.Plan, s *job.State) {
 
 // spokes draws the coils from the middle outward: star, and every set of joints
 // that is neither star nor delta, with its joints drawn as wires.
-func spokes(d *Drawing, p *job.Plan, s *job.State) {
+func spokes(d *Drawing, p *Scene, s *site.State) {
 	const cx, cy = 230.0, 172.0
 	fed := s.Joints
 	if s.Solved {
-		fed, _ = s.Joints.WithLines(p.Link.Kind)
+		fed, _ = s.Joints.WithLines(p.Kind)
 	}
 	star := s.Way.Arrangement == leads.Star
 	angles := []float64{150, 30, 270}
@@ -315,7 +315,7 @@ func spokes(d *Drawing, p *job.Plan, s *job.State) {
 		inner = 0
 	}
 	starts := true // starts outside, unless the starts are the star point
-	if star && p.Link.Kind == leads.Six && len(fed.Of("U1")) > 2 && slices.Contains(fed.Of("U1"), "V1") {
+	if star && p.Kind == leads.Six && len(fed.Of("U1")) > 2 && slices.Contains(fed.Of("U1"), "V1") {
 		starts = false
 	}
 	for i, c := range s.Coils {
@@ -359,7 +359,7 @@ func spokes(d *Drawing, p *job.Plan, s *job.State) {
 			continue
 		}
 		if len(fed.Of(name)) == 1 {
-			l, names = "", p.Link.Naming.Print(name)+", free"
+			l, names = "", p.Naming.Print(name)+", free"
 		}
 		switch {
 		case q[1] < cy-60:
@@ -389,7 +389,7 @@ func ordered(at map[string][2]float64) func(yield func(string, [2]float64) bool)
 }
 
 // middle writes torque, direction and unbalance.
-func middle(d *Drawing, p *job.Plan, s *job.State, x, y float64) {
+func middle(d *Drawing, p *Scene, s *site.State, x, y float64) {
 	switch {
 	case !s.Solved:
 		return
@@ -424,10 +424,10 @@ type Views struct {
 }
 
 // All lays out every drawing of a plan.
-func All(p *job.Plan) Set { return Set{Of(p, &p.Now), Of(p, &p.Wanted)} }
+func All(p *Scene) Set { return Set{Of(p, p.Now), Of(p, p.Of)} }
 
 // Of lays out the drawings of one state of a plan.
-func Of(p *job.Plan, s *job.State) Views {
+func Of(p *Scene, s *site.State) Views {
 	done := p.Now.Joints
 	if s.ID == "mistake" { // a mistake is looked at as if it were made
 		done = s.Joints

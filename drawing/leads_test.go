@@ -31,7 +31,7 @@ func TestEveryLeadStandsInTheBoxOnce(t *testing.T) {
 			continue
 		}
 		for _, s := range []*job.State{&p.Now, &p.Wanted} {
-			box := drawing.Box(&p, s, p.Now.Joints)
+			box := drawing.Box(drawing.SceneOf(&p), s, p.Now.Joints)
 			for _, lead := range p.Link.Kind.Terminals() {
 				require.Equal(t, 1, count(box,
 					func(i drawing.Item) bool { return i.Text == p.Link.Naming.Print(lead) }), "%s, %s: %s", name,
@@ -47,7 +47,7 @@ func TestTheRowsAreDrawnAsTheyLie(t *testing.T) {
 		d := scenario.Blunger()
 		d.Machines[0].Leads.Rows = rows
 		p := job.Make(d)
-		box := drawing.Box(&p, &p.Wanted, p.Now.Joints)
+		box := drawing.Box(drawing.SceneOf(&p), &p.Wanted, p.Now.Joints)
 		i := slices.IndexFunc(box.Items, func(i drawing.Item) bool { return i.Text == name })
 		require.GreaterOrEqual(t, i, 0)
 		return box.Items[i].Y
@@ -62,7 +62,7 @@ func TestWhatCutsTheFeedIsCalledByItsBridge(t *testing.T) {
 	d.Machines[0].Leads.Found, d.Machines[0].Leads.Done = "L1-U1-V1; L2-W1-W2; L3-U2-V2", nil
 	p := job.Make(d)
 	require.True(t, p.Now.Trips, p.Now.Verdict)
-	windings := drawing.Of(&p, &p.Now).Windings
+	windings := drawing.Of(drawing.SceneOf(&p), &p.Now).Windings
 	for text, n := range map[string]int{"drive trips": 1, "breaker opens": 0} {
 		require.Equal(t, n, count(windings, func(i drawing.Item) bool { return i.Text == text }), text)
 	}
@@ -92,7 +92,7 @@ func TestTheTapeStandsBesideTheNamesFound(t *testing.T) {
 	d := labelled()
 	p := job.Make(d)
 	require.True(t, p.Leads.Labelling.Settled, p.Leads.Labelling.Text)
-	box := drawing.Box(&p, &p.Wanted, p.Now.Joints)
+	box := drawing.Box(drawing.SceneOf(&p), &p.Wanted, p.Now.Joints)
 	for _, n := range p.Leads.Labelling.Names {
 		require.Equal(t, 1, count(box, func(i drawing.Item) bool { return i.Text == "("+n.Tag+")" }), n.Name)
 	}
@@ -107,7 +107,7 @@ func TestAnOpenCoilHasAGap(t *testing.T) {
 	for _, d := range []job.Document{scenario.Blunger(), scenario.PugMill()} {
 		p, s, ok := job.Mistaken(d, "open-coil")
 		require.True(t, ok)
-		w := drawing.Of(&p, &s).Windings
+		w := drawing.Of(drawing.SceneOf(&p), &s).Windings
 		bumps := func(coil string) int {
 			return count(w, func(i drawing.Item) bool { return i.Kind == drawing.KindArc && i.Of == "coil "+coil })
 		}
@@ -121,7 +121,7 @@ func TestAnOpenCoilHasAGap(t *testing.T) {
 func TestCapsAreDashedUntilTheyAreMade(t *testing.T) {
 	p := job.Make(scenario.PugMill())
 	dashed := func(p *job.Plan) int {
-		return count(drawing.Box(p, &p.Wanted, p.Now.Joints),
+		return count(drawing.Box(drawing.SceneOf(p), &p.Wanted, p.Now.Joints),
 			func(i drawing.Item) bool { return i.Kind == drawing.KindShape && i.Dash })
 	}
 	require.Equal(t, 4, dashed(&p))
@@ -158,7 +158,7 @@ func TestTheWalkNamesEveryLead(t *testing.T) {
 func TestWiresAreFullOnceTheyAreLanded(t *testing.T) {
 	d := scenario.BallMill()
 	p := job.Make(d)
-	w := drawing.Wiring(&p)
+	w := drawing.Wiring(drawing.SceneOf(&p))
 	wire := func(w drawing.Drawing, id string) (dash bool) {
 		n := count(w, func(i drawing.Item) bool { return i.Of == "wire "+id })
 		require.Equal(t, 1, n, id)
@@ -168,19 +168,19 @@ func TestWiresAreFullOnceTheyAreLanded(t *testing.T) {
 	require.True(t, wire(w, "out-4U"))
 	d.Bridge.Drive.Done = append(d.Bridge.Drive.Done, "wire:out-4U")
 	p = job.Make(d)
-	require.False(t, wire(drawing.Wiring(&p), "out-4U"))
+	require.False(t, wire(drawing.Wiring(drawing.SceneOf(&p)), "out-4U"))
 	for _, name := range []string{"1L", "2N", "4U", "5V", "6W", "U1-W2", "V1-U2", "W1-V2"} {
 		require.Equal(t, 1, count(w, func(i drawing.Item) bool { return i.Text == name }), name)
 	}
 	none := job.Make(scenario.Blunger())
-	require.Empty(t, drawing.Wiring(&none).Items)
+	require.Empty(t, drawing.Wiring(drawing.SceneOf(&none)).Items)
 }
 
 // On a drive the third line is L3 and no word of a made corner is left; on a
 // capacitor it is the corner.
 func TestTheThirdLineIsCalledByItsBridge(t *testing.T) {
 	words := func(p *job.Plan) (all string) {
-		v := drawing.All(p)
+		v := drawing.All(drawing.SceneOf(p))
 		for _, d := range []drawing.Drawing{v.Wanted.Path, v.Wanted.Box, v.Wanted.Windings} {
 			for _, i := range d.Items {
 				all += i.Text + ";"
@@ -202,14 +202,14 @@ func TestTheThirdLineIsCalledByItsBridge(t *testing.T) {
 func TestAReversingSwitchReachesBothLines(t *testing.T) {
 	d := scenario.Blunger()
 	plain := job.Make(d)
-	require.Zero(t, count(drawing.Path(&plain, &plain.Wanted), func(i drawing.Item) bool {
+	require.Zero(t, count(drawing.Path(drawing.SceneOf(&plain), &plain.Wanted), func(i drawing.Item) bool {
 		return i.Of == "reversing "+
 			"switch"
 	}))
 	for _, to := range []string{"L1", "L2"} {
 		d.Bridge.Capacitor.CornerTo, d.Bridge.Capacitor.Reversing = to, capacitor.BySwitch
 		p := job.Make(d)
-		path := drawing.Path(&p, &p.Wanted)
+		path := drawing.Path(drawing.SceneOf(&p), &p.Wanted)
 		require.Equal(t, 1, count(path, func(i drawing.Item) bool { return i.Of == "reversing switch" }))
 		require.Contains(t, facts(path), "Reversing switch: moves the capacitor between L1 and L2, at standstill only")
 	}

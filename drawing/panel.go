@@ -3,7 +3,6 @@ package drawing
 import (
 	"fmt"
 
-	"graybridge/core/job"
 	"graybridge/core/rotary"
 	"graybridge/core/unit"
 )
@@ -18,9 +17,9 @@ const (
 // Panel draws a converter's power circuit whole: the supply through the converter's own
 // breaker and contactor to the bars of lines 1 and 2, the idler that makes the bar of
 // line 3, the cans, and every machine's branch. Empty where nothing is solved.
-func Panel(p *job.Plan) Drawing {
+func Panel(p *Scene) Drawing {
 	d := Drawing{Title: "The converter's panel", Width: 860, Height: 380, Items: []Item{}, Facts: []Fact{}}
-	v := p.Rotary
+	v := p.Converter
 	if v == nil || !v.Solved {
 		return d
 	}

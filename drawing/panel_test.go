@@ -29,11 +29,11 @@ func TestAPairOfContactorsIsInterlockedTwice(t *testing.T) {
 	interlocks := func(x drawing.Drawing) int {
 		return count(x, func(i drawing.Item) bool { return i.Of == "interlock" })
 	}
-	require.Zero(t, interlocks(drawing.Panel(&plain)))
+	require.Zero(t, interlocks(drawing.Panel(drawing.SceneOf(&plain))))
 	d.Bridge.Rotary.Turning = []string{"m3:" + rotary.TurnedByContactors}
 	p := job.Make(d)
-	require.Equal(t, 1, interlocks(drawing.Panel(&p)))
-	rungs := rungs(drawing.Ladder(&p))
+	require.Equal(t, 1, interlocks(drawing.Panel(drawing.SceneOf(&p))))
+	rungs := rungs(drawing.Ladder(drawing.SceneOf(&p)))
 	forward, reverse := rungs["Clay crusher, forward"], rungs["Clay crusher, reverse"]
 	require.Contains(t, forward, "K4R (the other is out)")
 	require.Contains(t, reverse, "K4F (the other is out)")
@@ -43,13 +43,13 @@ func TestAPairOfContactorsIsInterlockedTwice(t *testing.T) {
 // Every machine's rung begins with the idler's own contact: it drops out with the idler.
 func TestEveryMachineDropsOutWithTheIdler(t *testing.T) {
 	p := job.Make(scenario.ClayRoom())
-	rungs := rungs(drawing.Ladder(&p))
+	rungs := rungs(drawing.Ladder(drawing.SceneOf(&p)))
 	for _, name := range []string{"Pug mill", "Clay crusher", "Balance cans"} {
 		require.True(t, strings.HasPrefix(rungs[name], "K1 ("), "%s: %s", name, rungs[name])
 	}
 	require.True(t, strings.HasPrefix(rungs["Idler"], "S0 ("), "the stop breaks first")
 	require.NotContains(t, rungs, "Start capacitor", "spun by rope")
-	bars := count(drawing.Ladder(&p), func(i drawing.Item) bool { return i.Ink == drawing.WireL3 })
+	bars := count(drawing.Ladder(drawing.SceneOf(&p)), func(i drawing.Item) bool { return i.Ink == drawing.WireL3 })
 	require.Zero(t, bars, "nothing of the control circuit is on the made line")
 }
 
@@ -57,6 +57,6 @@ func TestNothingIsDrawnOfAConverterThatIsNotSolved(t *testing.T) {
 	d := scenario.ClayRoom()
 	d.Machines[0].Plate.Power = ""
 	p := job.Make(d)
-	require.Empty(t, drawing.Panel(&p).Items)
-	require.Empty(t, drawing.Ladder(&p).Items)
+	require.Empty(t, drawing.Panel(drawing.SceneOf(&p)).Items)
+	require.Empty(t, drawing.Ladder(drawing.SceneOf(&p)).Items)
 }

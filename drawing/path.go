@@ -3,11 +3,10 @@ package drawing
 import (
 	"strings"
 
-	"graybridge/core/finding"
-	"graybridge/core/job"
 	"graybridge/core/leads"
 	"graybridge/core/machine"
 	"graybridge/core/protection"
+	"graybridge/core/site"
 	"graybridge/core/unit"
 )
 
@@ -21,7 +20,7 @@ const (
 
 // Path is the whole way of the power, post to tool, for one state. Its six
 // parts stand above the six bays, a sixth of the width each.
-func Path(p *job.Plan, s *job.State) Drawing {
+func Path(p *Scene, s *site.State) Drawing {
 	d := Drawing{Title: "Power path, " + s.Title, Width: pathWidth, Height: pathHeight, Items: []Item{},
 		Facts: []Fact{}}
 	full := s.Supply
@@ -46,7 +45,7 @@ func Path(p *job.Plan, s *job.State) Drawing {
 	for i, y := range []float64{y1, y2} {
 		name, ink := leads.Lines[i], supplyInk(p, i)
 		shown := name
-		if i == 1 && p.Link.Neutral {
+		if i == 1 && p.Neutral {
 			shown = "N"
 		}
 		d.add(circle(56, y, 5, Black, Paper), text(36, y+4, shown, Small).bold())
@@ -61,7 +60,7 @@ func Path(p *job.Plan, s *job.State) Drawing {
 		d.fact("Supply line", s.SupplyT)
 	}
 	protect(&d, p, supply)
-	if p.Link.Bridge == job.KindDC {
+	if p.Bridge == Direct {
 		directBox(&d, p, s, supply)
 		directLeads(&d, p)
 		directMotor(&d, p, s)
@@ -72,31 +71,29 @@ func Path(p *job.Plan, s *job.State) Drawing {
 	}
 	tool(&d, p, s)
 	next(&d, p)
-	for _, b := range p.Bays {
+	for _, b := range p.Parts {
 		d.fact(b.Title, b.Key+" ("+string(b.Mark)+")")
 	}
 	return d
 }
 
 // next flags the part of the path where the next thing is to be done.
-func next(d *Drawing, p *job.Plan) {
-	for i, b := range p.Bays {
-		if b.Bay != p.Next.Bay || p.Next.Card {
-			continue
-		}
-		x := pathWidth / 6 * (float64(i) + 0.5)
-		d.add(Item{Kind: KindShape, Points: []float64{x - 5, 5, x + 5, 5, x, 12}, Ink: Accent, Fill: Accent, Stroke: 1,
-			Of: "next"},
-			text(x+10, 13, "next: "+strings.ToLower(p.Next.Text[:1])+p.Next.Text[1:],
-				Small).inked(Accent).start().of("next"))
-		d.fact("Next", p.Next.Text)
+func next(d *Drawing, p *Scene) {
+	if p.Next.Text == "" {
+		return
 	}
+	x := pathWidth / 6 * (float64(p.Next.Part) + 0.5)
+	d.add(Item{Kind: KindShape, Points: []float64{x - 5, 5, x + 5, 5, x, 12}, Ink: Accent, Fill: Accent, Stroke: 1,
+		Of: "next"},
+		text(x+10, 13, "next: "+strings.ToLower(p.Next.Text[:1])+p.Next.Text[1:],
+			Small).inked(Accent).start().of("next"))
+	d.fact("Next", p.Next.Text)
 }
 
 // supplyInk is what the first or second line wire is drawn with, up to the bridge: a
 // neutral has none of the lines' colours.
-func supplyInk(p *job.Plan, i int) Ink {
-	if i == 1 && p.Link.Neutral {
+func supplyInk(p *Scene, i int) Ink {
+	if i == 1 && p.Neutral {
 		return Soft
 	}
 	return wire(leads.Lines[i])
@@ -113,22 +110,22 @@ func wire(name string) Ink {
 }
 
 // protect draws breaker and overload relay; what is not entered yet is dashed.
-func protect(d *Drawing, p *job.Plan, w float64) {
-	there := p.Link.Breaker
-	if p.Link.Branch { // its own stands behind the converter
-		there = p.Link.Ahead
+func protect(d *Drawing, p *Scene, w float64) {
+	there := p.Breaker
+	if p.Branch { // its own stands behind the converter
+		there = p.Ahead
 	}
 	breaker := there == ""
 	for i, y := range []float64{y1, y2} {
 		ink := supplyInk(p, i)
-		if i == 1 && p.Link.Neutral { // a neutral goes through
+		if i == 1 && p.Neutral { // a neutral goes through
 			d.add(line(ink, w, 256, y, 330, y))
 			continue
 		}
 		d.add(line(ink, w, 256, y, 262, y), line(Black, 2, 262, y, 288, y-12).dashed(breaker).of("breaker"),
 			line(Black, 1.5, 284, y-4, 292, y+4), line(Black, 1.5, 284, y+4, 292, y-4), line(ink, w, 288, y, 330, y))
 	}
-	if !p.Link.Neutral {
+	if !p.Neutral {
 		d.add(line(Black, 1, 275, y1-4, 275, y2-6).dashed(true))
 	}
 	if breaker {
@@ -137,7 +134,7 @@ func protect(d *Drawing, p *job.Plan, w float64) {
 		d.add(text(275, y2+20, there, Small))
 		d.fact("Breaker", there)
 	}
-	fitted := p.Link.RelayWay == protection.SupplyLines
+	fitted := p.RelayWay == protection.SupplyLines
 	for i, y := range []float64{y1, y2} {
 		ink := supplyInk(p, i)
 		if fitted {
@@ -148,11 +145,11 @@ func protect(d *Drawing, p *job.Plan, w float64) {
 		d.add(line(ink, w, 385, y, 427, y))
 	}
 	if fitted {
-		set := p.Link.Relay
+		set := p.Relay
 		if set == "" {
 			set = "relay not set"
 		}
-		d.add(rect(340, y1-14, 40, y2-y1+24, Black, None).dashed(p.Link.Relay == ""), text(360, y2+20, set, Small))
+		d.add(rect(340, y1-14, 40, y2-y1+24, Black, None).dashed(p.Relay == ""), text(360, y2+20, set, Small))
 		d.fact("Overload relay", set+", in the supply lines")
 	}
 }
@@ -166,13 +163,13 @@ func heater(x, y float64, ink Ink, w float64) []Item {
 // bridge draws the capacitor from the made corner to its line.
 //
 // Long: one drawing, from left to right.
-func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, amps map[string]float64,
+func bridge(d *Drawing, p *Scene, s *site.State, flow bool, supply float64, amps map[string]float64,
 	label map[string]string, full float64) {
-	if p.Link.Bridge == job.KindDrive {
+	if p.Bridge == Drive {
 		driveBox(d, p, s, flow, supply, amps, label, full)
 		return
 	}
-	if p.Link.Bridge == job.KindRotary {
+	if p.Bridge == Rotary {
 		converter(d, p, flow, supply, amps, label, full)
 		return
 	}
@@ -183,8 +180,8 @@ func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, am
 			weights[i] = weight(amps[l], full)
 		}
 	}
-	none := !s.Solved && p.Link.Microfarad == 0
-	toL1 := p.Link.CornerTo != "L2"
+	none := !s.Solved && p.Microfarad == 0
+	toL1 := p.CornerTo != "L2"
 	from := y2
 	if toL1 {
 		from = y1
@@ -201,7 +198,7 @@ func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, am
 	cw := weights[2]
 	d.add(Item{Kind: KindCircle, X: tap, Y: from, R: 4, Ink: Black, Fill: Black, Stroke: 1})
 	// a changeover switch between the capacitor and the two lines, standing on the one that it is on
-	if p.Link.Reversing {
+	if p.Reversing {
 		other, oink := y1, wire("L1")
 		if toL1 {
 			other, oink = y2, wire("L2")
@@ -237,27 +234,23 @@ func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, am
 		line(Black, 3.5, plates+4, y3-13, plates+4, y3+13).dashed(none).of("capacitor"),
 		line(WireL3, cw, plates+4, y3, 672, y3).of("line L3"))
 	caption := "no capacitor yet"
-	if p.Link.Microfarad > 0 {
-		for _, b := range p.Bays {
-			if b.Bay == finding.Bridge {
-				caption = b.Key
-			}
-		}
+	if p.Microfarad > 0 {
+		caption = p.caption(caption)
 	}
 	d.add(text(plates+14, y3+18, caption, Small).start().bold())
 	d.fact("Capacitor", caption)
-	if p.Link.RelayWay == protection.MotorLeads {
+	if p.RelayWay == protection.MotorLeads {
 		for i, y := range []float64{y1, y2, y3} {
 			d.add(rect(628, y-6, 20, 12, Black, Paper).of("relay pole " + leads.Lines[i]))
 		}
-		set := p.Link.Relay
+		set := p.Relay
 		if set == "" {
 			set = "relay not set"
 		}
 		d.add(text(638, y1-12, set, Small))
 		d.fact("Overload relay", set+", in the motor leads")
 	}
-	if p.Link.RelayWay == protection.Thermistor {
+	if p.RelayWay == protection.Thermistor {
 		d.fact("Winding guard", "thermistor in the winding, its relay in the contactor's coil")
 	}
 	for i, y := range []float64{y1, y2, y3} {
@@ -269,7 +262,7 @@ func bridge(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, am
 }
 
 // driveBox draws a drive: two lines in, three out, at its hertz.
-func driveBox(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, amps map[string]float64,
+func driveBox(d *Drawing, p *Scene, s *site.State, flow bool, supply float64, amps map[string]float64,
 	label map[string]string, full float64) {
 	const x, w = 462.0, 96.0
 	for i, y := range []float64{y1, y2} {
@@ -289,20 +282,15 @@ func driveBox(d *Drawing, p *job.Plan, s *job.State, flow bool, supply float64, 
 	}
 	d.add(rect(x, y1-20, w, y3-y1+40, Black, Paper).of("drive"), line(Black, 1.5, x+14, y3+8, x+w-14, y1-8).of("drive"),
 		text(x+22, y1+2, "1~", Medium).bold(), text(x+w-22, y3+10, "3~", Medium).bold())
-	if p.Drive != nil && p.Drive.Dial.Hz > 0 {
-		d.add(rect(x+w/2-32, y2-10, 64, 20, Paper, Paper), text(x+w/2, y2+5, unit.Text(p.Drive.Dial.Hz, "Hz"),
+	if p.Hertz > 0 {
+		d.add(rect(x+w/2-32, y2-10, 64, 20, Paper, Paper), text(x+w/2, y2+5, unit.Text(p.Hertz, "Hz"),
 			Medium).bold())
 	}
-	caption := "no drive yet"
-	for _, b := range p.Bays {
-		if b.Bay == finding.Bridge {
-			caption = b.Key
-		}
-	}
+	caption := p.caption("no drive yet")
 	d.fact("Drive", caption)
 }
 
-func motor(d *Drawing, p *job.Plan, s *job.State, flow bool, amps map[string]float64, label map[string]string,
+func motor(d *Drawing, p *Scene, s *site.State, flow bool, amps map[string]float64, label map[string]string,
 	full float64) {
 	const cx, cy, r = 960.0, y2, 50.0
 	for i, y := range []float64{y1, y2, y3} {
@@ -343,7 +331,7 @@ func motor(d *Drawing, p *job.Plan, s *job.State, flow bool, amps map[string]flo
 }
 
 // tool draws the machine by its kind of load.
-func tool(d *Drawing, p *job.Plan, s *job.State) {
+func tool(d *Drawing, p *Scene, s *site.State) {
 	running := s.Solved && s.Starts
 	d.add(Item{Kind: KindRect, X: 1010, Y: y2 - 4, W: 82, H: 8, Ink: Metal, Fill: Metal, Stroke: 1}.of("shaft"))
 	if running && s.Torque != "" && !s.Trips {
@@ -351,7 +339,7 @@ func tool(d *Drawing, p *job.Plan, s *job.State) {
 		d.fact("Shaft torque", s.Torque)
 	}
 	const x = 1092.0
-	switch p.Link.LoadKind {
+	switch p.LoadKind {
 	case machine.NoLoad:
 		d.add(circle(x+8, y2, 14, Black, Paper), text(x+60, y2+4, "nothing on it", Small).soft())
 	case machine.Fan, machine.Linear: // a vat with a paddle
@@ -367,29 +355,29 @@ func tool(d *Drawing, p *job.Plan, s *job.State) {
 			line(Black, 1.5, x+18, y2, x+114, y2),
 			line(Black, 1, x+42, y1-10, x+42, y3+10), line(Black, 1, x+90, y1-10, x+90, y3+10))
 	}
-	if p.Link.Does != "" {
-		d.fact("Machine", p.Link.Does)
+	if p.Does != "" {
+		d.fact("Machine", p.Does)
 	}
 }
 
 // Span is the path as a short line for a list: post, bridge, motor, tool.
-func Span(p *job.Plan, s *job.State) Drawing {
-	if p.Rotary != nil && len(p.Rotary.Machines) > 0 && p.Rotary.Idler != nil {
+func Span(p *Scene, s *site.State) Drawing {
+	if p.Converter != nil && len(p.Converter.Machines) > 0 && p.Converter.Idler != nil {
 		return streetSpan(p)
 	}
-	d := Drawing{Title: "Span of " + p.Card.Title, Width: 220, Height: 48, Items: []Item{}, Facts: []Fact{}}
+	d := Drawing{Title: "Span of " + p.Title, Width: 220, Height: 48, Items: []Item{}, Facts: []Fact{}}
 	flow := s.Solved && s.Starts && !s.Short
 	d.add(line(Black, 2.5, 10, 6, 10, 42))
 	d.add(line(WireL1, 2.5, 10, 16, 118, 16), line(WireL2, 2.5, 10, 26, 118, 26))
-	ready := p.Link.Microfarad > 0
-	switch p.Link.Bridge {
-	case job.KindRotary:
+	ready := p.Microfarad > 0
+	switch p.Bridge {
+	case Rotary:
 		d.add(line(WireL3, 2.5, 52, 36, 118, 36), circle(52, 26, 13, Black, Paper), text(52, 30, "i", Small).bold())
-	case job.KindDC:
+	case Direct:
 		d.add(line(Accent, 2.5, 66, 16, 118, 16), line(Black, 2.5, 66, 26, 118, 26),
-			rect(36, 9, 30, 34, Black, Paper).dashed(p.Link.DriveName == ""), text(51, 32, "=", Medium).bold())
-	case job.KindDrive:
-		d.add(line(WireL3, 2.5, 66, 36, 118, 36), rect(36, 9, 30, 34, Black, Paper).dashed(p.Link.DriveName == ""),
+			rect(36, 9, 30, 34, Black, Paper).dashed(p.Device == ""), text(51, 32, "=", Medium).bold())
+	case Drive:
+		d.add(line(WireL3, 2.5, 66, 36, 118, 36), rect(36, 9, 30, 34, Black, Paper).dashed(p.Device == ""),
 			line(Black, 1.5, 42, 37, 60, 15))
 	default:
 		d.add(line(WireL3, 2.5, 54, 36, 118, 36).dashed(!ready), line(WireL1, 1.5, 40, 16, 40, 36, 48,
@@ -402,7 +390,7 @@ func Span(p *job.Plan, s *job.State) Drawing {
 		d.add(turning(138, 26, 14, s.Turns == "clockwise")...)
 	}
 	d.add(Item{Kind: KindRect, X: 157, Y: 24, W: 20, H: 4, Ink: Metal, Fill: Metal, Stroke: 1})
-	switch p.Link.LoadKind {
+	switch p.LoadKind {
 	case machine.NoLoad:
 		d.add(circle(182, 26, 5, Black, Paper))
 	case machine.Fan, machine.Linear:

@@ -1,18 +1,18 @@
 package drawing
 
 import (
-	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/site"
 )
 
 // box draws the terminal box in small, with its links.
-func box(d *Drawing, p *job.Plan, s *job.State) {
+func box(d *Drawing, p *Scene, s *site.State) {
 	const x, w = 672.0, 132.0
 	d.add(rect(x, y1-20, w, y3-y1+40, Black, Paper).of("box"))
-	up, low := p.Link.Rows.Studs()
+	up, low := p.Rows.Studs()
 	px := func(i int) float64 { return x + 32 + 34*float64(i) }
 	place := map[string][2]float64{}
-	if p.Link.Box == leads.Ends {
+	if p.Box == leads.Ends {
 		smallCaps(d, p, s, x, w)
 		return
 	}
@@ -25,7 +25,7 @@ func box(d *Drawing, p *job.Plan, s *job.State) {
 			d.add(line(Metal, 5, a[0], a[1], b[0], b[1]))
 		}
 	}
-	for _, n := range p.Link.Kind.Terminals() {
+	for _, n := range p.Kind.Terminals() {
 		d.add(circle(place[n][0], place[n][1], 6, Black, Shade))
 	}
 	if !s.Known {
@@ -34,21 +34,21 @@ func box(d *Drawing, p *job.Plan, s *job.State) {
 }
 
 // opens says what cuts the feed where nothing would hold what is taken.
-func opens(p *job.Plan) string {
-	if p.Link.Bridge == job.KindDrive {
+func opens(p *Scene) string {
+	if p.Bridge == Drive {
 		return "drive trips"
 	}
 	return "breaker opens"
 }
 
 // smallCaps draws a cap for every joint of loose ends.
-func smallCaps(d *Drawing, p *job.Plan, s *job.State, x, w float64) {
+func smallCaps(d *Drawing, p *Scene, s *site.State, x, w float64) {
 	mid := (y1 + y3) / 2
 	if !s.Known {
 		d.add(text(x+w/2, mid+4, "not said", Small).soft())
 		return
 	}
-	joints, _ := s.Joints.WithLines(p.Link.Kind)
+	joints, _ := s.Joints.WithLines(p.Kind)
 	step := min(26, (w-16)/float64(max(1, len(joints))))
 	cx := x + w/2 - step*float64(len(joints)-1)/2
 	for _, g := range joints {

@@ -7,7 +7,6 @@ import (
 	"slices"
 	"strings"
 
-	"graybridge/core/job"
 	"graybridge/core/leads"
 	"graybridge/core/site"
 )
@@ -28,10 +27,10 @@ func Steps(k leads.Kind, n leads.Naming, tape []leads.LeadName) []Drawing {
 		if k == leads.NineDelta {
 			arrangement = leads.Delta
 		}
-		s := job.State{Way: leads.Way{Arrangement: arrangement, Halves: step.Halves}}
+		s := site.State{Way: leads.Way{Arrangement: arrangement, Halves: step.Halves}}
 		for _, c := range k.Layout().Coils {
-			s.Coils = append(s.Coils, job.Coil{Name: site.Title(c.Name), Phase: int(c.AxisDeg / 120), Start: c.Start,
-				Finish: c.Finish, Tone: job.OK})
+			s.Coils = append(s.Coils, site.Coil{Name: site.Title(c.Name), Phase: int(c.AxisDeg / 120), Start: c.Start,
+				Finish: c.Finish, Tone: site.OK})
 		}
 		shown := step.Joints
 		node := nodes(k, &s, shown)
@@ -42,7 +41,7 @@ func Steps(k leads.Kind, n leads.Naming, tape []leads.LeadName) []Drawing {
 		ends := layHalves(s.Way, &s, nodes(k, &s, laid), laid)
 		joinPlaces(&d, &s, node, ends)
 		for c, coilEnds := range ends {
-			d.add(coil(coilEnds[0].x, coilEnds[0].y, coilEnds[1].x, coilEnds[1].y, string(job.OK),
+			d.add(coil(coilEnds[0].x, coilEnds[0].y, coilEnds[1].x, coilEnds[1].y, string(site.OK),
 				"coil "+s.Coils[c].Name, 3)...)
 		}
 		numbers(&d, k, n, step, &s, ends, tags)
@@ -65,7 +64,7 @@ func Steps(k leads.Kind, n leads.Naming, tape []leads.LeadName) []Drawing {
 // coil ends lie.
 //
 // Long: one drawing, from left to right.
-func numbers(d *Drawing, k leads.Kind, n leads.Naming, step leads.Step, s *job.State, ends [][2]spot,
+func numbers(d *Drawing, k leads.Kind, n leads.Naming, step leads.Step, s *site.State, ends [][2]spot,
 	tags map[string]string) {
 	type end struct {
 		spot

@@ -2,16 +2,14 @@ package drawing
 
 import (
 	"fmt"
-
-	"graybridge/core/job"
 )
 
 // Wiring draws a drive with its own terminals and every wire to them: the line
 // and the controls from the left, the motor to the right. What is landed is
 // drawn full, the rest dashed. Empty where no drive is chosen.
-func Wiring(p *job.Plan) Drawing {
+func Wiring(p *Scene) Drawing {
 	d := Drawing{Title: "Wiring of the drive", Width: 860, Height: 200, Items: []Item{}, Facts: []Fact{}}
-	if p.Drive == nil || len(p.Drive.Wiring) == 0 {
+	if len(p.Wiring) == 0 {
 		return d
 	}
 	const left, right, top, row = 330.0, 530.0, 46.0, 27.0
@@ -20,7 +18,7 @@ func Wiring(p *job.Plan) Drawing {
 	d.add(text(12, 22, "from the breaker and the controls", Small).soft().start(),
 		text(d.Width-12, 22, "to the motor", Small).soft().end())
 	run := ""
-	for _, w := range p.Drive.Wiring {
+	for _, w := range p.Wiring {
 		stroke := 3.0
 		if w.Run == "control" {
 			stroke = 1.6
@@ -60,7 +58,7 @@ func Wiring(p *job.Plan) Drawing {
 	low := max(yl, yr)
 	d.Height = low + 22
 	frame := []Item{rect(left, top, right-left, low-top-row*0.4, Black, Paper).of("drive"),
-		text((left+right)/2, top-8, p.Drive.Name, Medium).bold()}
+		text((left+right)/2, top-8, p.Device, Medium).bold()}
 	d.Items = append(frame, d.Items...) // beneath the terminals
 	return d
 }

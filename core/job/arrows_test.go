@@ -1,7 +1,9 @@
 package job_test
 
 import (
+	"os"
 	"os/exec"
+	"path/filepath"
 	"strings"
 	"testing"
 
@@ -65,5 +67,20 @@ func TestArrowsPointOneWay(t *testing.T) {
 				require.True(t, allowed[below], "chapter %s imports chapter %s", chapter, below)
 			}
 		}
+	}
+}
+
+// A drawing knows its scene and nothing else of a plan.
+func TestOnlyTheSceneKnowsThePlan(t *testing.T) {
+	files, err := filepath.Glob("../../drawing/*.go")
+	require.NoError(t, err)
+	require.Greater(t, len(files), 10)
+	for _, f := range files {
+		if strings.HasSuffix(f, "_test.go") || filepath.Base(f) == "scene.go" {
+			continue
+		}
+		text, err := os.ReadFile(f)
+		require.NoError(t, err)
+		require.NotContains(t, string(text), `"graybridge/core/job"`, f)
 	}
 }

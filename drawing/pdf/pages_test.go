@@ -38,7 +38,7 @@ func TestTheConnectionPageCarriesJointsMovesAndOhms(t *testing.T) {
 		scenario.BallMill()} {
 		for _, paper := range []pdf.Paper{pdf.A4, pdf.Letter} {
 			p := job.Make(d)
-			page, err := pdf.Connections(p, drawing.All(&p).Wanted, stamp, paper)
+			page, err := pdf.Connections(p, drawing.All(drawing.SceneOf(&p)).Wanted, stamp, paper)
 			require.NoError(t, err, d.Name)
 			require.Len(t, pageObject.FindAll(page, -1), 1, d.Name)
 			text := said(t, page)
@@ -46,7 +46,7 @@ func TestTheConnectionPageCarriesJointsMovesAndOhms(t *testing.T) {
 			require.Contains(t, text, "Mains kills")
 			require.Contains(t, text, "Ohms once joined")
 			require.Contains(t, text, d.Name+": connections")
-			again, err := pdf.Connections(p, drawing.All(&p).Wanted, stamp, paper)
+			again, err := pdf.Connections(p, drawing.All(drawing.SceneOf(&p)).Wanted, stamp, paper)
 			require.NoError(t, err)
 			require.Equal(t, page, again, "the same plan prints the same page")
 		}

@@ -20,8 +20,9 @@ import (
 
 func card(d job.Document) pdf.Card {
 	p := job.Make(d)
-	return pdf.Card{Workshop: d.Workshop.Name, Card: p.Card, Drawings: drawing.All(&p).Wanted, Revision: 14,
-		At: time.Date(2026, 11, 2, 14, 2, 0, 0, time.UTC)}
+	return pdf.Card{Workshop: d.Workshop.Name, Card: p.Card, Drawings: drawing.All(drawing.SceneOf(&p)).Wanted,
+		Revision: 14,
+		At:       time.Date(2026, 11, 2, 14, 2, 0, 0, time.UTC)}
 }
 
 var pageObject = regexp.MustCompile(`/Type\s*/Page[^s]`)

@@ -17,7 +17,7 @@ import (
 
 func TestADrawingIsAFileThatStandsAlone(t *testing.T) {
 	p := job.Make(scenario.Blunger())
-	set := drawing.All(&p)
+	set := drawing.All(drawing.SceneOf(&p))
 	for _, d := range []drawing.Drawing{set.Now.Path, set.Wanted.Box, set.Wanted.Windings} {
 		text := string(svg.Write(d, drawing.Coloured("europe")))
 		elements := 0
@@ -41,7 +41,7 @@ func TestADrawingIsAFileThatStandsAlone(t *testing.T) {
 
 func TestWiresTakeTheWorkshopsColours(t *testing.T) {
 	p := job.Make(scenario.Blunger())
-	d := drawing.All(&p).Wanted.Path
+	d := drawing.All(drawing.SceneOf(&p)).Wanted.Path
 	require.Contains(t, string(svg.Write(d, drawing.Coloured("europe"))), "#2e66a8")
 	require.Contains(t, string(svg.Write(d, drawing.Coloured("north-america-240"))), "#b03a2e")
 	require.NotContains(t, string(svg.Write(d, drawing.BlackAndWhite())), "#2e66a8")
