@@ -70,7 +70,8 @@ func (s *server) summary(ctx context.Context, j store.Job) (Summary, error) {
 	p := given.Plan
 	out := Summary{ID: j.ID, Revision: j.Revision, SavedAt: j.UpdatedAt, Name: j.Document.Name,
 		Does: j.Document.Machines[0].Load.Does, Plate: p.Card.Plate,
-		Grade: finding.Good, Sentence: p.Wanted.Verdict, Next: p.Next, Bays: p.Bays, Span: drawing.Span(drawing.SceneOf(&p), &p.Now)}
+		Grade: finding.Good, Sentence: p.Wanted.Verdict, Next: p.Next, Bays: p.Bays,
+		Span: drawing.Span(drawing.SceneOf(&p), &p.Now)}
 	if len(p.Findings) > 0 && p.Findings[0].Grade.Rank() < finding.Note.Rank() {
 		out.Grade, out.Sentence = p.Findings[0].Grade, p.Findings[0].Sentence
 	}

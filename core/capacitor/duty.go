@@ -142,7 +142,7 @@ func (q Question) Verdict(a Answer) UseVerdict {
 func (v UseVerdict) Under(all []finding.Finding) UseVerdict {
 	for _, f := range all {
 		if f.Grade != finding.Stop && f.Grade != finding.Caution || f.Grade.Rank() >= v.Grade.Rank() ||
-			f.Bay == finding.Protection || f.ID == "leads.fed-now" {
+			f.Bay == finding.Protection || f.ID == finding.LeadsFedNow {
 			continue
 		}
 		v.Grade = f.Grade

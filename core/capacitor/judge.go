@@ -231,7 +231,7 @@ func (q Question) Judge(a Answer) []finding.Finding {
 	cures := q.betterMicrofarad(a)
 	switch {
 	case m.ShaftWatts > CeilingStop:
-		add(finding.Finding{ID: "capacitor.ceiling", Grade: finding.Stop,
+		add(finding.Finding{ID: finding.CapacitorCeiling, Grade: finding.Stop,
 			Sentence: fmt.Sprintf("%s is too much for this method.", unit.Text(m.ShaftWatts/1000, "kW")),
 			Detail: "A capacitor bridge ends at about 4 kW (5 hp). Take a rotary converter, a drive rated for " +
 				"single-phase input, or a three-phase supply.",
@@ -240,7 +240,7 @@ func (q Question) Judge(a Answer) []finding.Finding {
 			Why: []finding.Why{{Formula: "plate power against the method's usual ceiling",
 				Section: finding.OnLimits, Source: "rule of the trade"}}})
 	case m.ShaftWatts > CeilingCaution:
-		add(finding.Finding{ID: "capacitor.ceiling", Grade: finding.Caution,
+		add(finding.Finding{ID: finding.CapacitorCeiling, Grade: finding.Caution,
 			Sentence: fmt.Sprintf("%s is near the end of this method, and only for light starts.",
 				unit.Text(m.ShaftWatts/1000, "kW")),
 			Detail: "Weigh a drive or a rotary converter before buying capacitors.",
@@ -249,7 +249,7 @@ func (q Question) Judge(a Answer) []finding.Finding {
 				Source: "rule of the trade"}}})
 	}
 	if !a.HeavyRuns {
-		add(finding.Finding{ID: "capacitor.carries", Grade: finding.Stop,
+		add(finding.Finding{ID: finding.CapacitorCarries, Grade: finding.Stop,
 			Sentence: fmt.Sprintf("It cannot carry %s of plate torque: it would stall and burn.",
 				unit.Percent(q.Heaviest)),
 			Detail: "Even up to speed the torque with this capacitor is less than the load asks. Lighten the load or " +
@@ -265,7 +265,7 @@ func (q Question) Judge(a Answer) []finding.Finding {
 		out = append(out, q.judgeReversing(a, with)...)
 	}
 	if a.Class == 0 {
-		add(finding.Finding{ID: "capacitor.volts", Grade: finding.Stop,
+		add(finding.Finding{ID: finding.CapacitorVolts, Grade: finding.Stop,
 			Sentence: fmt.Sprintf("The capacitor would see %s: no run capacitor is made for it.",
 				unit.Whole(a.WorstVolts, "V")), Detail: "Fewer µF.", Figure: unit.Whole(a.WorstVolts, "V"),
 			Limit: "600" +
@@ -324,8 +324,9 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 		"friction",
 		Numbers: fmt.Sprintf("%s / %s", unit.Text(share*plate, "A"), unit.Text(plate, "A")),
 		Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})
-	f := finding.Finding{ID: "capacitor.heat", Bay: finding.Bridge, Grade: gradeOf(share), Figure: unit.Percent(share),
-		Limit: unit.Percent(1), Measure: finding.Against(share*100, finding.AtMost, 100, "% of plate amps"), Why: why,
+	f := finding.Finding{ID: finding.CapacitorHeat, Bay: finding.Bridge, Grade: gradeOf(share),
+		Figure: unit.Percent(share),
+		Limit:  unit.Percent(1), Measure: finding.Against(share*100, finding.AtMost, 100, "% of plate amps"), Why: why,
 		Cures: cures}
 	switch {
 	case share <= 1:
@@ -352,7 +353,7 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 	}
 	out = append(out, f)
 	if idle, s := a.Idle.WorstCoil(); s > 1 && len(a.Idle.Windings) > 0 && q.Lightest < q.Usual {
-		g := finding.Finding{ID: "capacitor.idle", Bay: finding.Bridge, Grade: gradeOf(s),
+		g := finding.Finding{ID: finding.CapacitorIdle, Bay: finding.Bridge, Grade: gradeOf(s),
 			Sentence: fmt.Sprintf("Running light, winding %s carries %s of plate amps.", idle, unit.Percent(s)),
 			Detail:   "Too many µF for a light load: the corner's winding is overfed. Do not leave it idling.",
 			Figure:   unit.Percent(s), Limit: unit.Percent(1), Measure: finding.Against(s*100, finding.AtMost, 100,

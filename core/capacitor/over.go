@@ -217,7 +217,7 @@ func (o *Over) direction() {
 	}
 	turns := turnsTo
 	other := OtherLine[o.CornerTo]
-	f := finding.Finding{ID: "capacitor.direction", Bay: finding.Bridge, Grade: finding.Good,
+	f := finding.Finding{ID: finding.CapacitorDirection, Bay: finding.Bridge, Grade: finding.Good,
 		Sentence: fmt.Sprintf("Turns %s, facing the shaft end.", turns[o.CornerTo]),
 		Detail: fmt.Sprintf("If U, V, W are marked as the standard has it: bump it to be sure. For the other way "+
 			"move the capacitor's line end from %s to %s.", o.CornerTo, other),

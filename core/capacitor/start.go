@@ -178,7 +178,7 @@ func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) 
 	if q.StartEntered > 0 {
 		gives, by = s.Torque, "run and start capacitor together"
 	}
-	f := finding.Finding{ID: "capacitor.start", Bay: finding.Bridge, Figure: unit.Percent(gives),
+	f := finding.Finding{ID: finding.CapacitorStart, Bay: finding.Bridge, Figure: unit.Percent(gives),
 		Limit:   unit.Percent(StartMargin*standing) + " with a quarter to spare",
 		Measure: finding.Against(gives*100, finding.AtLeast, StartMargin*standing*100, "% of rated torque"),
 		Entries: []string{"load.start"},

@@ -48,7 +48,7 @@ type weigher struct {
 }
 
 func (g *weigher) say(id string, grade finding.Grade, sentence, detail string) *finding.Finding {
-	g.said = append(g.said, finding.Finding{ID: "dc." + id, Bay: finding.Bridge, Grade: grade, Sentence: sentence,
+	g.said = append(g.said, finding.Finding{ID: id, Bay: finding.Bridge, Grade: grade, Sentence: sentence,
 		Detail: detail})
 	if grade.Rank() < g.w.Verdict.Rank() && (grade == finding.Stop || grade == finding.Caution) {
 		g.w.Verdict = grade
@@ -79,11 +79,11 @@ func (g *weigher) line(fits bool) {
 	volts := g.o.Site.Supply.Volts
 	limit := unit.Plain(g.in.Least) + " to " + unit.Whole(g.in.Most, "V")
 	if fits {
-		g.say("line", finding.Good, fmt.Sprintf("%s takes the line: %s.", g.p.Name, unit.Whole(volts, "V")),
+		g.say(finding.DCLine, finding.Good, fmt.Sprintf("%s takes the line: %s.", g.p.Name, unit.Whole(volts, "V")),
 			"").Limit = limit
 		return
 	}
-	f := g.say("line", finding.Stop, fmt.Sprintf("%s is not made for %s.", g.p.Name, unit.Whole(volts, "V")),
+	f := g.say(finding.DCLine, finding.Stop, fmt.Sprintf("%s is not made for %s.", g.p.Name, unit.Whole(volts, "V")),
 		"Too many volts break it, too few leave its own supply dead. Another controller, or a transformer.")
 	f.Figure, f.Limit = unit.Whole(volts, "V"), limit
 	f.Measure = finding.Against(volts, finding.AtMost, g.in.Most, "V")
@@ -107,17 +107,19 @@ func (g *weigher) amps() {
 	var f *finding.Finding
 	switch {
 	case have >= need:
-		f = g.say("amps", finding.Good, fmt.Sprintf("%s for an armature of %s.", unit.Text(have, "A"),
+		f = g.say(finding.DCAmps, finding.Good, fmt.Sprintf("%s for an armature of %s.", unit.Text(have, "A"),
 			unit.Text(need, "A")), "")
 		f.Measure = finding.Against(have, finding.AtLeast, need, "A")
 	case have >= asks:
-		f = g.say("amps", finding.Caution, fmt.Sprintf("%s carries your heaviest load (%s), not the motor's full %s.",
-			g.p.Name,
-			unit.Text(asks, "A"), unit.Text(need, "A")), "Its limit is set to its own amps; what jams the machine "+
-			"stops it.")
+		f = g.say(finding.DCAmps, finding.Caution,
+			fmt.Sprintf("%s carries your heaviest load (%s), not the motor's full %s.",
+				g.p.Name,
+				unit.Text(asks, "A"), unit.Text(need, "A")), "Its limit is set to its own amps; what jams the machine "+
+				"stops it.")
 		f.Measure = finding.Against(have, finding.AtLeast, need, "A")
 	default:
-		f = g.say("amps", finding.Stop, fmt.Sprintf("%s is too small: %s, and your heaviest load takes %s.", g.p.Name,
+		f = g.say(finding.DCAmps, finding.Stop, fmt.Sprintf("%s is too small: %s, and your heaviest load takes %s.",
+			g.p.Name,
 			unit.Text(have, "A"), unit.Text(asks, "A")), "It would sit at its limit or burn.")
 		f.Measure = finding.Against(have, finding.AtLeast, asks, "A")
 		f.Entries, limit = []string{"dc.controller"}, unit.Text(asks, "A")+" at your heaviest load"
@@ -134,25 +136,29 @@ func (g *weigher) volts() {
 	var f *finding.Finding
 	switch {
 	case plateVolts > 1.08*most:
-		f = g.say("volts", finding.Caution, fmt.Sprintf("It gives the armature %s at most, the plate has %s: %s of "+
-			"its speed.",
-			unit.Whole(most, "V"), unit.Whole(plateVolts, "V"), unit.Percent(most/plateVolts)),
+		f = g.say(finding.DCVolts, finding.Caution,
+			fmt.Sprintf("It gives the armature %s at most, the plate has %s: %s of "+
+				"its speed.",
+				unit.Whole(most, "V"), unit.Whole(plateVolts, "V"), unit.Percent(most/plateVolts)),
 			"Torque is whole, speed goes with the volts.")
 		f.Measure = finding.Against(most, finding.AtLeast, plateVolts/1.08, "V")
 	case plateVolts < 0.95*least:
-		f = g.say("volts", finding.Stop, fmt.Sprintf("Its range begins at %s, the armature is made for %s.",
+		f = g.say(finding.DCVolts, finding.Stop, fmt.Sprintf("Its range begins at %s, the armature is made for %s.",
 			unit.Whole(least, "V"), unit.Whole(plateVolts, "V")),
 			"Its end of the dial would overspeed the motor and burn its commutator. Another input of it, or another "+
 				"controller.")
 		f.Measure = finding.Against(least, finding.AtMost, plateVolts/0.95, "V")
 		f.Entries = []string{"dc.controller", "plate.armature_volts"}
 	case gives > 1.1*plateVolts:
-		f = g.say("volts", finding.Caution, fmt.Sprintf("Its range is %s, the armature's plate %s: its most-speed "+
-			"trim holds it there.",
-			unit.Whole(gives, "V"), unit.Whole(plateVolts, "V")), "Set it before the armature is connected, with a "+
-			"lamp in its place.")
+		f = g.say(finding.DCVolts, finding.Caution,
+			fmt.Sprintf("Its range is %s, the armature's plate %s: its most-speed "+
+				"trim holds it there.",
+				unit.Whole(gives, "V"), unit.Whole(plateVolts, "V")),
+			"Set it before the armature is connected, with a "+
+				"lamp in its place.")
 	default:
-		f = g.say("volts", finding.Good, fmt.Sprintf("Its range of %s is the armature's.", unit.Whole(gives, "V")), "")
+		f = g.say(finding.DCVolts, finding.Good, fmt.Sprintf("Its range of %s is the armature's.", unit.Whole(gives,
+			"V")), "")
 	}
 	f.Figure, f.Limit = unit.Whole(gives, "V"), unit.Whole(plateVolts, "V")+" on the plate"
 }
@@ -168,33 +174,35 @@ func (g *weigher) field() {
 	var f *finding.Finding
 	switch {
 	case have == 0 || g.p.FieldAmps == 0:
-		f = g.say("field", finding.Stop, g.p.Name+" feeds no field, and this motor has one.",
+		f = g.say(finding.DCField, finding.Stop, g.p.Name+" feeds no field, and this motor has one.",
 			"Without its field it stands and burns, or runs away. A controller with field terminals, or a field "+
 				"supply of its "+
 				"own that trips the controller when it fails.")
 		figure = "none"
 	case p.FieldAmps > g.p.FieldAmps:
-		f = g.say("field", finding.Stop, fmt.Sprintf("The field takes %s, %s gives %s.", unit.Text(p.FieldAmps, "A"),
+		f = g.say(finding.DCField, finding.Stop, fmt.Sprintf("The field takes %s, %s gives %s.",
+			unit.Text(p.FieldAmps, "A"),
 			g.p.Name,
 			unit.Text(g.p.FieldAmps, "A")), "Its field rectifier would burn open, and the motor run away.")
 		figure, limit = unit.Text(p.FieldAmps, "A"), unit.Text(g.p.FieldAmps, "A")
 		f.Measure = finding.Against(p.FieldAmps, finding.AtMost, g.p.FieldAmps, "A")
 	case have > 1.1*p.FieldVolts:
-		f = g.say("field", finding.Stop, fmt.Sprintf("The field is made for %s and would get %s: it burns.",
+		f = g.say(finding.DCField, finding.Stop, fmt.Sprintf("The field is made for %s and would get %s: it burns.",
 			unit.Whole(p.FieldVolts, "V"), unit.Whole(have, "V")),
 			fmt.Sprintf("It would take %s of its watts. A resistor in series or another controller; its halves, "+
 				"where it has two, "+
 				"in series.", unit.Percent(math.Pow(have/p.FieldVolts, 2))))
 		f.Measure = finding.Against(have, finding.AtMost, 1.1*p.FieldVolts, "V")
 	case have < 0.9*p.FieldVolts:
-		f = g.say("field", finding.Caution, fmt.Sprintf("The field is made for %s and would get %s: weaker, faster, "+
-			"hotter.",
-			unit.Whole(p.FieldVolts, "V"), unit.Whole(have, "V")),
+		f = g.say(finding.DCField, finding.Caution,
+			fmt.Sprintf("The field is made for %s and would get %s: weaker, faster, "+
+				"hotter.",
+				unit.Whole(p.FieldVolts, "V"), unit.Whole(have, "V")),
 			"Less torque for each ampere, and more speed for the same volts. Halves of a field go side by side, "+
 				"where it has two.")
 		f.Measure = finding.Against(have, finding.AtLeast, 0.9*p.FieldVolts, "V")
 	default:
-		f = g.say("field", finding.Good, fmt.Sprintf("Its field terminals give the %s that the field wants.",
+		f = g.say(finding.DCField, finding.Good, fmt.Sprintf("Its field terminals give the %s that the field wants.",
 			unit.Whole(have, "V")), "")
 	}
 	f.Figure, f.Limit = figure, limit
@@ -220,18 +228,19 @@ func (g *weigher) heat() {
 	var f *finding.Finding
 	switch asked := g.d.Asked(g.d.Load.Usual, g.d.RPM); {
 	case asked > good+1e-6 && g.d.At(g.d.RPM, asked).Reachable:
-		f = g.say("form", finding.Caution, fmt.Sprintf("At full speed its armature carries %s of plate torque for "+
+		f = g.say("dc.form", finding.Caution, fmt.Sprintf("At full speed its armature carries %s of plate torque for "+
 			"good here; your load asks %s.",
 			unit.Percent(good), unit.Percent(asked)),
 			"Ripple heats the armature without turning it. A choke in the armature lead, a controller that chops, or "+
 				"short runs.")
 		f.Measure = finding.Against(100*asked, finding.AtMost, 100*good, "% of plate torque")
 	case factor > 1.02*g.d.Factor:
-		f = g.say("form", finding.Note, fmt.Sprintf("Its current is rougher than the plate allows at full torque: %s "+
-			"of it for good.",
-			unit.Percent(good)), "Your load stays inside that. What it carries at each speed stands under Speed.")
+		f = g.say("dc.form", finding.Note,
+			fmt.Sprintf("Its current is rougher than the plate allows at full torque: %s "+
+				"of it for good.",
+				unit.Percent(good)), "Your load stays inside that. What it carries at each speed stands under Speed.")
 	default:
-		f = g.say("form", finding.Good, "The armature's current is smooth enough for full torque.", "")
+		f = g.say("dc.form", finding.Good, "The armature's current is smooth enough for full torque.", "")
 	}
 	f.Figure, f.Limit, f.Why = figure, limit, []finding.Why{why}
 }
@@ -250,7 +259,7 @@ func (g *weigher) reach() {
 	if volts < lost {
 		end, _ := d.Greatest(d.Load.Heaviest, math.Inf(1))
 		end = math.Min(end, d.RPM)
-		f := g.say("reach", finding.Caution, fmt.Sprintf("On %s your heaviest load turns at %s at most, not at the "+
+		f := g.say("dc.reach", finding.Caution, fmt.Sprintf("On %s your heaviest load turns at %s at most, not at the "+
 			"plate's %s.",
 			unit.Whole(volts, "V"), unit.Whole(end, "rpm"), unit.Whole(d.RPM, "rpm")),
 			fmt.Sprintf("The line gives no more: from about %s on it does. Less load runs faster.",
@@ -259,7 +268,8 @@ func (g *weigher) reach() {
 		f.Measure = finding.Against(volts, finding.AtLeast, lost, "V")
 		return
 	}
-	f := g.say("reach", finding.Good, fmt.Sprintf("Base speed is held down to %s on the line.", unit.Whole(lost, "V")),
+	f := g.say("dc.reach", finding.Good, fmt.Sprintf("Base speed is held down to %s on the line.", unit.Whole(lost,
+		"V")),
 		"")
 	f.Why = []finding.Why{why}
 }
@@ -291,7 +301,7 @@ func (o *Over) offers() []Offer {
 		w, said := o.weigh(p, o.duty(p))
 		one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: w.Words, Grade: w.Verdict}
 		for _, f := range said {
-			if f.Grade == finding.Good && f.ID == "dc.amps" && w.Verdict == finding.Good {
+			if f.Grade == finding.Good && f.ID == finding.DCAmps && w.Verdict == finding.Good {
 				one.Text = f.Sentence
 			}
 			if f.Grade != finding.Good && f.Grade == w.Verdict && (one.Text == "" || f.Grade == finding.Stop) {
@@ -307,7 +317,8 @@ func (o *Over) offers() []Offer {
 }
 
 func (o *Over) noneFinding() finding.Finding {
-	return finding.Finding{ID: "dc.none", Bay: finding.Bridge, Grade: finding.Open, Entries: []string{"dc.controller"},
+	return finding.Finding{ID: finding.DCNone, Bay: finding.Bridge, Grade: finding.Open,
+		Entries:  []string{"dc.controller"},
 		Sentence: "Which controller? It is chosen by the armature's amps.",
 		Detail: fmt.Sprintf("The armature asks %s at %s. Known controllers stand under Choose, weighed; another "+
 			"comes in as a "+
@@ -320,7 +331,7 @@ func (o *Over) sayLeads() {
 	if p.Universal || p.ThreePhase || p.Winding == plate.Series {
 		return
 	}
-	f := finding.Finding{ID: "leads.dc", Bay: finding.Leads, Grade: found.Grade, Sentence: found.Text,
+	f := finding.Finding{ID: finding.LeadsDC, Bay: finding.Leads, Grade: found.Grade, Sentence: found.Text,
 		Detail: found.Next}
 	if found.Entry != "" {
 		f.Entries = []string{found.Entry}
@@ -334,7 +345,7 @@ func (o *Over) sayLeads() {
 		case finding.Open:
 			open++
 		case finding.Stop:
-			o.say(finding.Finding{ID: "leads.bars", Bay: finding.Leads, Grade: finding.Stop,
+			o.say(finding.Finding{ID: finding.LeadsBars, Bay: finding.Leads, Grade: finding.Stop,
 				Entries:  []string{"leads.brushed.look"},
 				Sentence: "Burnt bars: a coil of the armature is open or shorted.", Detail: l.Bad})
 		case finding.Caution:
@@ -349,7 +360,7 @@ func (o *Over) sayLeads() {
 				"lies on everything: suck it out."})
 	}
 	if open > 0 {
-		o.say(finding.Finding{ID: "leads.look", Bay: finding.Leads, Grade: finding.Open,
+		o.say(finding.Finding{ID: finding.LeadsLook, Bay: finding.Leads, Grade: finding.Open,
 			Entries:  []string{"leads.brushed.look"},
 			Sentence: "Brushes and commutator have not been looked at whole.",
 			Detail: "Feed off and locked, caps of the brush holders out: seven things to look at stand under " +
@@ -403,7 +414,7 @@ func (o *Over) sayFieldOhms() {
 func (o *Over) sayInsulation() {
 	typed := o.Site.As.Leads.Brushed.Insulation
 	if typed == "" {
-		o.say(finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Grade: finding.Open,
+		o.say(finding.Finding{ID: finding.LeadsInsulation, Bay: finding.Leads, Grade: finding.Open,
 			Entries:  []string{"leads.brushed.insulation"},
 			Sentence: "Insulation to frame has not been measured.",
 			Detail: "With a 500 V insulation tester, the controller off its leads, brushes lifted or not: over 1 MΩ " +
@@ -420,7 +431,7 @@ func (o *Over) sayInsulation() {
 	}
 	r.ReadAs = unit.Text(x, "MΩ")
 	o.Readings = append(o.Readings, r)
-	f := finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Grade: finding.Good,
+	f := finding.Finding{ID: finding.LeadsInsulation, Bay: finding.Leads, Grade: finding.Good,
 		Entries:  []string{"leads.brushed.insulation"},
 		Sentence: fmt.Sprintf("Insulation to frame: %s.", unit.Text(x, "MΩ")), Figure: unit.Text(x, "MΩ"),
 		Limit:   "1 MΩ at least",

@@ -54,7 +54,7 @@ func (o *Over) fitMotor() *fitted {
 			Section: finding.OnOperatingPoint, Source: "assumed until you say", Estimated: true})
 	}
 	if c := f.Constants(); !(c.VoltsPerRPM > 0) || c.FrictionNm < 0 {
-		o.say(finding.Finding{ID: "plate.impossible", Bay: finding.Motor, Grade: finding.Stop,
+		o.say(finding.Finding{ID: finding.PlateImpossible, Bay: finding.Motor, Grade: finding.Stop,
 			Sentence: "No motor could be built to this plate and these readings.",
 			Detail: "Armature volts × amps, less what its ohms and brushes use up, leave less than the shaft gives. " +
 				"Compare " +

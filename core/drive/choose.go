@@ -108,7 +108,7 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	ch := Weighed{Verdict: finding.Good}
 	say := func(id string, g finding.Grade, sentence, detail, figure, limit string,
 		why ...finding.Why) *finding.Finding {
-		out = append(out, finding.Finding{ID: "drive." + id, Bay: finding.Bridge, Grade: g, Sentence: sentence,
+		out = append(out, finding.Finding{ID: id, Bay: finding.Bridge, Grade: g, Sentence: sentence,
 			Detail: detail, Figure: figure, Limit: limit, Why: why})
 		if g.Rank() < ch.Verdict.Rank() && (g == finding.Stop || g == finding.Caution) {
 			ch.Verdict = g
@@ -116,7 +116,7 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		return &out[len(out)-1]
 	}
 	if a.Single {
-		say("single-phase", finding.Stop, "A single-phase motor does not run on a drive.",
+		say(finding.DriveSinglePhase, finding.Stop, "A single-phase motor does not run on a drive.",
 			"Its start winding burns on it. A drive wants a three-phase motor.", "", "")
 	}
 	share, derates := c.Derate(p)
@@ -133,20 +133,22 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		if share < 1 {
 			detail += fmt.Sprintf("; here %s of it is left", unit.Percent(share))
 		}
-		say("amps", finding.Stop, fmt.Sprintf("%s is too small: the motor asks %s, it has %s.", p.Name,
+		say(finding.DriveAmps, finding.Stop, fmt.Sprintf("%s is too small: the motor asks %s, it has %s.", p.Name,
 			unit.Text(ch.Need, "A"), unit.Text(ch.Have, "A")),
 			detail+fmt.Sprintf(". Look for one of at least %s on this line.", unit.Text(ch.Need/share, "A")), figure,
 			limit, why...)
 	case ch.Need > 0.9*ch.Have:
-		say("amps", finding.Caution, fmt.Sprintf("%s just fits by amps: %s of %s.", p.Name, unit.Text(ch.Need, "A"),
+		say(finding.DriveAmps, finding.Caution, fmt.Sprintf("%s just fits by amps: %s of %s.", p.Name,
+			unit.Text(ch.Need, "A"),
 			unit.Text(ch.Have, "A")), "No amps are left for a hot day or a stiff start.", figure, limit, why...)
 	default:
-		say("amps", finding.Good, fmt.Sprintf("%s fits by amps: %s of %s.", p.Name, unit.Text(ch.Need, "A"),
+		say(finding.DriveAmps, finding.Good, fmt.Sprintf("%s fits by amps: %s of %s.", p.Name, unit.Text(ch.Need, "A"),
 			unit.Text(ch.Have, "A")), "", figure, limit, why...)
 	}
 	if p.Input.Phases == 3 {
-		say("three-phase-input", finding.Caution, p.Name+" is made for three-phase input: on one phase only if its "+
-			"maker allows it, and at reduced rating.",
+		say("drive.three-phase-input", finding.Caution,
+			p.Name+" is made for three-phase input: on one phase only if its "+
+				"maker allows it, and at reduced rating.",
 			"Its input-phase watch trips, its link ripples. "+firstOf(p.Quirks),
 			unit.Percent(p.Input.SingleShare)+" of its rating", "",
 			finding.Why{Formula: "about half the rating on one phase", Section: finding.OnDrive,
@@ -159,15 +161,16 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		} else if a.Line > v.Most && c.TopVolt > 0 && a.Line <= c.TopVolt {
 			g = finding.Caution
 		}
-		say("line-volts", g, fmt.Sprintf("%s takes %s to %s; the wall has %s.", p.Name, unit.Plain(v.Least),
+		say(finding.DriveLineVolts, g, fmt.Sprintf("%s takes %s to %s; the wall has %s.", p.Name, unit.Plain(v.Least),
 			unit.Whole(v.Most, "V"), unit.Whole(a.Line, "V")), detail, unit.Whole(a.Line, "V"),
 			unit.Plain(v.Least)+" to "+unit.Whole(v.Most, "V"),
 			finding.Why{Formula: "line volts within the drive's input", Section: finding.OnDrive,
 				Source: "profile and measurement"}).Entries = []string{"supply.volts"}
 	}
 	if !a.Volts {
-		say("motor-volts", finding.Stop, fmt.Sprintf("No joint of these leads takes the %s that this drive gives.",
-			unit.Whole(p.OutputVolts(a.Line), "V")),
+		say(finding.DriveMotorVolts, finding.Stop,
+			fmt.Sprintf("No joint of these leads takes the %s that this drive gives.",
+				unit.Whole(p.OutputVolts(a.Line), "V")),
 			"A drive gives no more volts than its line, but for one that doubles 120 V. The motor would run weak and "+
 				"hot.", unit.Whole(p.OutputVolts(a.Line), "V"), "",
 			finding.Why{Formula: "output volts ≤ line volts (doubled where it doubles)", Section: finding.OnDrive,
@@ -196,12 +199,13 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	ch.Conductor, ok[1] = a.Rules.Conductor(math.Max(1.25*ch.RatedInput, ch.Breaker))
 	ch.MotorWire, ok[2] = a.Rules.Conductor(1.25 * ch.Need)
 	if ch.Ended = !ok[0] || !ok[1] || !ok[2]; ch.Ended {
-		say("table-end", finding.Caution, fmt.Sprintf("The tables here do not reach breaker or wire for %s.",
+		say(finding.DriveTableEnd, finding.Caution, fmt.Sprintf("The tables here do not reach breaker or wire for %s.",
 			unit.Text(1.25*math.Max(ch.RatedInput, ch.Need), "A")),
 			"They are for a licensed person to size; nothing larger is put in their place.", "beyond the table", "")
 	}
-	f := say("input", finding.Note, fmt.Sprintf("At full power this motor makes it draw about %s from the line; its "+
-		"rated input is %s.", unit.Text(ch.InputAmps, "A"), unit.Text(ch.RatedInput, "A")),
+	f := say("drive.input", finding.Note,
+		fmt.Sprintf("At full power this motor makes it draw about %s from the line; its "+
+			"rated input is %s.", unit.Text(ch.InputAmps, "A"), unit.Text(ch.RatedInput, "A")),
 		fmt.Sprintf("With a reactor ahead it would draw %s.", unit.Text(ch.InputAmps*ch.InputFactor/0.85, "A")),
 		unit.Text(ch.InputAmps, "A"), "125 % of its rated input → "+unit.Text(1.25*ch.RatedInput, "A"), inWhy)
 	f.Planning = true
@@ -211,14 +215,16 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		f.Cures = []finding.Cure{{Label: "Fit a reactor", Path: "drive.reactor", Value: "yes"}}
 	}
 	if c.Count > 1 {
-		say("several", finding.Caution, fmt.Sprintf("%d motors on one drive: each needs its own overload relay.",
+		say("drive.several", finding.Caution, fmt.Sprintf("%d motors on one drive: each needs its own overload relay.",
 			c.Count), "The drive sees only the sum. No motor is switched on while the others run, and vector control "+
 			"is off.", "", "").Entries = []string{"drive.motors"}
 	}
 	if c.Contactor == "yes" {
-		x := say("contactor", finding.Stop, "A contactor between drive and motor switches while it runs: it breaks "+
-			"the drive.", "Take it out, or lock it to the drive's stop: opened only at standstill. No capacitors and "+
-			"no start relay there either.", "", "")
+		x := say(finding.DriveContactor, finding.Stop,
+			"A contactor between drive and motor switches while it runs: it breaks "+
+				"the drive.",
+			"Take it out, or lock it to the drive's stop: opened only at standstill. No capacitors and "+
+				"no start relay there either.", "", "")
 		x.Cures, x.Entries = []finding.Cure{{Label: "It is out", Path: "drive.contactor", Value: ""}},
 			[]string{"drive.contactor"}
 	}
@@ -227,7 +233,7 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		if a.Start.Motor < a.StartShare {
 			missing = "the motor's own torque at hardly any hertz: a larger motor, vector control, or start it unloaded"
 		}
-		x := finding.Finding{ID: "drive.start", Bay: finding.Bridge, Grade: finding.Good,
+		x := finding.Finding{ID: finding.DriveStart, Bay: finding.Bridge, Grade: finding.Good,
 			Sentence: fmt.Sprintf("It brings the load off: %s of rated torque at hardly any hertz, %s asked.",
 				unit.Percent(a.Start.Gives), unit.Percent(a.StartShare)),
 			Figure: unit.Percent(a.Start.Gives), Limit: unit.Percent(a.StartShare) + " asked",
@@ -245,9 +251,11 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		out = append(out, x)
 	}
 	if a.Resistor && c.Resistor == "" {
-		resist := say("resistor", finding.Caution, "The stop that is asked is shorter than its own losses brake: a "+
-			"braking resistor, or more time.", "Without it the link's volts rise and it trips while the machine runs "+
-			"on.", "", "")
+		resist := say("drive.resistor", finding.Caution,
+			"The stop that is asked is shorter than its own losses brake: a "+
+				"braking resistor, or more time.",
+			"Without it the link's volts rise and it trips while the machine runs "+
+				"on.", "", "")
 		resist.Cures = []finding.Cure{{Label: "Give it time", Path: "drive.decelerate", Value: ""}}
 		if len(p.of(Brake)) > 0 {
 			resist.Cures = append(resist.Cures, finding.Cure{Label: "Fit a resistor", Path: "drive.resistor",
@@ -256,7 +264,7 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		resist.Entries = []string{"drive.decelerate"}
 	}
 	if c.Resistor == "yes" && len(p.of(Brake)) == 0 {
-		say("no-brake", finding.Stop, p.Name+" has no terminals for a braking resistor.",
+		say("drive.no-brake", finding.Stop, p.Name+" has no terminals for a braking resistor.",
 			"Leave it out and stop slower.", "", "").Cures = []finding.Cure{{Label: "No resistor",
 			Path: "drive.resistor", Value: ""}}
 	}

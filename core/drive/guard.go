@@ -78,20 +78,20 @@ func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Find
 	}
 	switch b := noted.Breaker; {
 	case b == 0 && weighed.Breaker > 0:
-		say(finding.Finding{ID: "protection.breaker", Grade: finding.Open,
+		say(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Open,
 			Sentence: fmt.Sprintf("Fit a %s breaker of %s ahead of the drive.", poles, unit.Rating(weighed.Breaker)),
 			Detail: "It guards the wire. Fixed wiring is for a licensed person in most places. Residual-current " +
 				"devices must be of a kind that drives do not blind or trip.", Cures: note,
 			Entries: []string{"protection.breaker"}})
 	case b == 0:
 	case b < 1.1*weighed.InputAmps:
-		say(finding.Finding{ID: "protection.breaker", Grade: finding.Caution,
+		say(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Caution,
 			Sentence: fmt.Sprintf("A breaker of %s will trip: the drive draws %s at full power.", unit.Rating(b),
 				unit.Text(weighed.InputAmps, "A")), Cures: note, Entries: []string{"protection.breaker"},
 			Figure: unit.Rating(b), Limit: unit.Text(1.1*weighed.InputAmps, "A") + " at least",
 			Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.InputAmps, "A")})
 	case most > 0 && b > most:
-		say(finding.Finding{ID: "protection.breaker", Grade: finding.Caution,
+		say(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Caution,
 			Sentence: fmt.Sprintf("A breaker of %s is too large ahead of this drive: %s is the most.", unit.Rating(b),
 				unit.Rating(most)), Detail: "The maker's sheet gives the largest; a short circuit inside the drive " +
 				"would " +
@@ -99,37 +99,37 @@ func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Find
 			Figure: unit.Rating(b), Limit: unit.Rating(most) + " at most",
 			Measure: finding.Against(b, finding.AtMost, most, "A")})
 	default:
-		say(finding.Finding{ID: "protection.breaker", Grade: finding.Good,
+		say(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Good,
 			Sentence: fmt.Sprintf("The %s breaker carries the drive.", unit.Rating(b)), Figure: unit.Rating(b),
 			Limit:   "from " + unit.Text(1.1*weighed.InputAmps, "A"),
 			Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.InputAmps, "A")})
 	}
 	switch {
 	case wire == (unit.Conductor{}) && weighed.Conductor != (unit.Conductor{}):
-		say(finding.Finding{ID: "protection.conductor", Grade: finding.Open,
+		say(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Open,
 			Sentence: fmt.Sprintf("Wire the drive in %s copper, the motor in %s, earth %s.", weighed.Conductor,
 				table.Wire(weighed.MotorWire), table.Wire(earth)), Cures: use("Note"),
 			Entries: []string{"protection.conductor"}})
 	case wire == (unit.Conductor{}):
 	case !known:
-		say(finding.Finding{ID: "protection.conductor", Grade: finding.Caution,
+		say(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution,
 			Sentence: fmt.Sprintf("%s is not in the table: what it carries is not known here; %s is asked.", wire,
 				table.Wire(weighed.Conductor)), Cures: use("Use"), Entries: []string{"protection.conductor"}})
 	case carry < need:
-		say(finding.Finding{ID: "protection.conductor", Grade: finding.Caution,
+		say(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution,
 			Sentence: fmt.Sprintf("%s carries %s; 125 %% of the drive's rated input is %s.", wire, unit.Rating(carry),
 				unit.Text(need, "A")), Cures: use("Use"), Entries: []string{"protection.conductor"},
 			Figure: unit.Rating(carry), Limit: unit.Text(need, "A") + " at least",
 			Measure: finding.Against(carry, finding.AtLeast, need, "A")})
 	case noted.Breaker > carry:
-		say(finding.Finding{ID: "protection.wire", Grade: finding.Stop,
+		say(finding.Finding{ID: finding.ProtectionWire, Grade: finding.Stop,
 			Sentence: fmt.Sprintf("A %s breaker does not guard %s, which carries %s.", unit.Rating(noted.Breaker),
 				wire, unit.Rating(carry)), Detail: "Ahead of a drive nothing else guards the wire: thicker wire or a " +
 				"smaller breaker.", Cures: use("Use"), Entries: []string{"protection.breaker", "protection.conductor"},
 			Figure: unit.Rating(noted.Breaker), Limit: unit.Rating(carry),
 			Measure: finding.Against(noted.Breaker, finding.AtMost, carry, "A")})
 	default:
-		say(finding.Finding{ID: "protection.conductor", Grade: finding.Good,
+		say(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Good,
 			Sentence: fmt.Sprintf("%s carries the drive's rated input and a quarter more.", wire),
 			Figure:   unit.Rating(carry), Limit: unit.Text(need, "A") + " at least",
 			Measure: finding.Against(carry, finding.AtLeast, need, "A")})

@@ -19,7 +19,7 @@ import (
 // Long: a list of rules, each by itself, in the order in which they are said.
 func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange []string) {
 	say := func(id string, g finding.Grade, sentence, detail, entry string, cures ...finding.Cure) *finding.Finding {
-		f := finding.Finding{ID: "drive." + id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail,
+		f := finding.Finding{ID: id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail,
 			Cures: cures, Why: []finding.Why{{Formula: "torque, amps and slip of the fitted motor at that hertz and " +
 				"volts", Section: finding.OnDriveSpeed, Source: "engine",
 				Estimated: o.Site.Mark() == finding.Estimated}}}
@@ -29,7 +29,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		o.say(f)
 		return &o.Said[len(o.Said)-1]
 	}
-	f := say("speed", v.SaysGrade, fmt.Sprintf("At %s: %s", unit.Text(v.Point.Hz, "Hz"),
+	f := say(finding.DriveSpeed, v.SaysGrade, fmt.Sprintf("At %s: %s", unit.Text(v.Point.Hz, "Hz"),
 		strings.ToLower(v.Says[:1])+v.Says[1:]), fmt.Sprintf("The load asks %s of plate torque, its cooling carries "+
 		"%s for good.", unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)), "drive.at")
 	f.Figure, f.Limit = unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)
@@ -40,14 +40,14 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	o.judgeDoubt(v.Point)
 	if least := o.Chosen.LeastHz; least > 0 {
 		if pt, err := m.At(least); err == nil && (!pt.Carries || pt.Heat > 1.001) {
-			say("range", finding.Caution, fmt.Sprintf("At its least hertz, %s, the load asks %s and the cooling "+
+			say("drive.range", finding.Caution, fmt.Sprintf("At its least hertz, %s, the load asks %s and the cooling "+
 				"carries %s for good.", unit.Text(least, "Hz"), unit.Percent(pt.Asked), unit.Percent(pt.Continuous)),
 				"Not slower for long than the torque for good allows: a blower, a larger motor, or other sheaves and "+
 					"more hertz.", "drive.least")
 		}
 	}
 	if o.Chosen.MostHz > 0 && len(v.Caps) > 0 && o.Chosen.MostHz > 1.001*v.Caps[0].Hz {
-		say("most", finding.Caution, fmt.Sprintf("Most hertz %s is too much; the sheet takes %s.",
+		say("drive.most", finding.Caution, fmt.Sprintf("Most hertz %s is too much; the sheet takes %s.",
 			unit.Text(o.Chosen.MostHz, "Hz"), unit.Text(v.TopHz, "Hz")), "Reason: "+v.Caps[0].Reason+".", "drive.most",
 			finding.Cure{Label: "Take " + unit.Text(v.TopHz, "Hz"), Path: "drive.most",
 				Value: unit.Plain(math.Floor(v.TopHz*10)/10) + " Hz"})
@@ -55,7 +55,8 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	if o.Site.Load.Heaviest > o.Site.Load.Usual {
 		if pt, err := heavy.At(v.Point.Hz); err == nil {
 			if g, words := pt.Words(); g != finding.Good {
-				say("heaviest", g, fmt.Sprintf("At your heaviest load: %s", strings.ToLower(words[:1])+words[1:]),
+				say(finding.DriveHeaviest, g, fmt.Sprintf("At your heaviest load: %s",
+					strings.ToLower(words[:1])+words[1:]),
 					fmt.Sprintf("It asks %s of plate torque; the cooling carries %s for good, the amps %s for a "+
 						"minute.", unit.Percent(pt.Asked), unit.Percent(pt.Continuous), unit.Percent(pt.Short)),
 					"load.heaviest")
@@ -65,7 +66,8 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	for _, r := range []struct {
 		ramp            Ramp
 		id, word, entry string
-	}{{up, "up", "up", "drive.accelerate"}, {down, "down", "down", "drive.decelerate"}} {
+	}{{up, finding.DriveRampUp, "up", "drive.accelerate"},
+		{down, "drive.ramp-down", "down", "drive.decelerate"}} {
 		if r.ramp.Trips {
 			sentence := fmt.Sprintf("%s in %s trips it: at least %s.", strings.ToUpper(r.word[:1])+r.word[1:],
 				unit.Text(r.ramp.Asked, "s"), unit.Text(r.ramp.Least, "s"))
@@ -76,28 +78,29 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 			if math.IsInf(r.ramp.Least, 1) {
 				grade = finding.Stop
 			}
-			x := say("ramp-"+r.id, grade, sentence, r.ramp.Text, r.entry)
+			x := say(r.id, grade, sentence, r.ramp.Text, r.entry)
 			if !math.IsInf(r.ramp.Least, 1) {
 				x.Cures = []finding.Cure{{Label: "Leave it to the plan", Path: r.entry, Value: ""}}
 			}
 		}
 	}
 	for _, r := range cut {
-		say("cut."+r.Code, finding.Caution, fmt.Sprintf("%s (%s) does not reach what is wanted.", r.Name, r.Code),
+		say("drive.cut."+r.Code, finding.Caution, fmt.Sprintf("%s (%s) does not reach what is wanted.", r.Name, r.Code),
 			r.Note+".", "")
 	}
 	if judged := len(o.Profile.Parameters)+len(o.Profile.Jumpers) == 0; len(v.Unheard) > 0 && !judged {
-		say("unheard", finding.Note, "This drive has no setting for: "+strings.Join(v.Unheard, ", ")+".",
+		say("drive.unheard", finding.Note, "This drive has no setting for: "+strings.Join(v.Unheard, ", ")+".",
 			"What it cannot be told must be held some other way: an overload relay at the motor, a person, a stop in "+
 				"the mechanism.", "")
 	}
 	if len(v.Sheet) == 0 && o.Profile.ID != "" && len(o.Profile.Parameters)+len(o.Profile.Jumpers) == 0 {
-		say("judged-only", finding.Note, o.Profile.Name+" is judged only: its profile has no codes.",
+		say("drive.judged-only", finding.Note, o.Profile.Name+" is judged only: its profile has no codes.",
 			"A full profile comes in as a file; docs describe it.", "drive.profile")
 	}
 	if len(strange) > 0 {
 		slices.Sort(strange)
-		say("strange", finding.Note, "Read off the drive, but not in its profile: "+strings.Join(strange, ", ")+".",
+		say("drive.strange", finding.Note, "Read off the drive, but not in its profile: "+strings.Join(strange,
+			", ")+".",
 			"A misread code, or something that this profile does not know.", "drive.read_back")
 	}
 	var differ []string
@@ -107,7 +110,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		}
 	}
 	if len(differ) > 0 {
-		say("read-back", finding.Caution, fmt.Sprintf("%d settings read off the drive are another owner's.",
+		say("drive.read-back", finding.Caution, fmt.Sprintf("%d settings read off the drive are another owner's.",
 			len(differ)), strings.Join(differ, "; ")+".", "drive.read_back")
 	}
 	if o.Chosen.SecondHand == "yes" {
@@ -118,12 +121,12 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 			}
 		}
 		if open > 0 {
-			say("inspection", finding.Open, fmt.Sprintf("%d steps of the inspection are not done.", open),
+			say(finding.DriveInspection, finding.Open, fmt.Sprintf("%d steps of the inspection are not done.", open),
 				"A second-hand drive is looked at, reset and read before it is wired.", "drive.second_hand")
 		}
 	}
 	if top, wants := o.Chosen.TopVolt, o.plateVolts(); top > 0 && top < o.Site.Supply.Volts-1 {
-		x := say("top-volts", finding.Note, fmt.Sprintf("It can be set to %s at most; the wall has %s.",
+		x := say("drive.top-volts", finding.Note, fmt.Sprintf("It can be set to %s at most; the wall has %s.",
 			unit.Whole(top, "V"), unit.Whole(o.Site.Supply.Volts, "V")),
 			fmt.Sprintf("The motor gets its volts per hertz up to %s; above, torque falls as above base speed.",
 				unit.Text(math.Min(1, top/wants)*o.Site.Model.FrequencyHz, "Hz")), "drive.top_volts")
@@ -134,7 +137,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		}
 	}
 	if s := o.Chosen.SinkOhms; s > 1 {
-		say("sink", finding.Stop, fmt.Sprintf("Its heat sink is not earthed: %s.", unit.Text(s, "Ω")),
+		say(finding.DriveSink, finding.Stop, fmt.Sprintf("Its heat sink is not earthed: %s.", unit.Text(s, "Ω")),
 			"Earth it with its own ring on bare metal, measure again: under 1 Ω.", "drive.sink_ohm")
 	}
 	names := leads.PrintJoint(o.Site.Hand.Kind.Terminals()[:min(3, len(o.Site.Hand.Kind.Terminals()))],

@@ -134,7 +134,7 @@ func (o *Over) work() {
 	o.View = v
 	p := o.Profile
 	if p == nil {
-		o.say(finding.Finding{ID: "drive.none", Bay: finding.Bridge, Grade: finding.Open,
+		o.say(finding.Finding{ID: finding.DriveNone, Bay: finding.Bridge, Grade: finding.Open,
 			Sentence: "Which drive? It is chosen by amps.", Detail: fmt.Sprintf("The motor asks %s in these joints. "+
 				"Known drives stand under Choose, weighed; another comes in as a profile file.",
 				unit.Text(o.PlateAmps(), "A")), Entries: []string{"drive.profile"}})
@@ -249,7 +249,7 @@ func (o *Over) PlateAmps() float64 {
 func (o *Over) asks(resistor bool) Asks {
 	return Asks{Rules: o.Site.Rules, Line: o.Site.Supply.Volts, ShaftWatts: o.Site.Plate.ShaftWatts,
 		LineAmps: o.PlateAmps(), Efficiency: o.Site.Plate.Efficiency.Value,
-		StartShare: o.startAsked(), Single: o.Site.Has("plate.single-phase"), Resistor: resistor,
+		StartShare: o.startAsked(), Single: o.Site.Has(finding.PlateSinglePhase), Resistor: resistor,
 		Volts: o.fits(o.Site.Feed.Volts)}
 }
 

@@ -4,9 +4,11 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"testing"
 
+	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
 
@@ -82,5 +84,35 @@ func TestOnlyTheSceneKnowsThePlan(t *testing.T) {
 		text, err := os.ReadFile(f)
 		require.NoError(t, err)
 		require.NotContains(t, string(text), `"graybridge/core/job"`, f)
+	}
+}
+
+// An id that somebody asks for is a constant, and something says it: in the room of its
+// chapter, or where the plan is made.
+func TestEveryIdAskedForIsSpoken(t *testing.T) {
+	declared, err := os.ReadFile("../finding/ids.go")
+	require.NoError(t, err)
+	names := regexp.MustCompile(`(?m)^\t(\w+)\s+= "([a-z.-]+)"`).FindAllStringSubmatch(string(declared), -1)
+	require.Greater(t, len(names), 60)
+	files, err := filepath.Glob("../*/*.go")
+	require.NoError(t, err)
+	var all strings.Builder
+	for _, f := range files {
+		if strings.HasSuffix(f, "_test.go") || strings.HasSuffix(f, "finding/ids.go") {
+			continue
+		}
+		text, err := os.ReadFile(f)
+		require.NoError(t, err)
+		all.Write(text)
+	}
+	text := strings.Join(strings.Fields(all.String()), " ") + " "
+	for _, n := range names {
+		said := false
+		for _, by := range []string{"ID: finding.%,", "say(finding.%,", "put(finding.%,", "{up, finding.%,",
+			", finding.%, finding."} {
+			said = said || strings.Contains(text, strings.Replace(by, "%", n[1], 1))
+		}
+		assert.True(t, said, "%s is asked for and never said", n[1])
+		assert.NotContains(t, text, `ID: "`+n[2]+`"`, "%s is said without its name", n[1])
 	}
 }

@@ -13,7 +13,6 @@ import (
 	"graybridge/core/leads"
 	"graybridge/core/machine"
 	"graybridge/core/protection"
-	"graybridge/core/rotary"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -44,7 +43,7 @@ func (w *reading) conclude(p *Plan, g guarded) {
 	finding.Explained(p.Guard, finding.OnProtection, nil)
 	finding.Explained(p.Load, finding.OnOperatingPoint, map[string]finding.Section{"start-gives": finding.OnTorque})
 	p.Link = w.link()
-	p.Next = w.next(p)
+	p.Next = p.next()
 	p.Bays = w.bays(p, g)
 	p.Offers = w.offers(p)
 	p.Card = w.card(p, g)
@@ -53,7 +52,7 @@ func (w *reading) conclude(p *Plan, g guarded) {
 // ended says that this motor is not planned on: it is not a three-phase one, or no
 // joint reaches its coils' volts.
 func (p *Plan) ended() bool {
-	return p.has("plate.single-phase") || p.has("plate.not-this") || p.has("leads.unreachable")
+	return p.has(finding.PlateSinglePhase) || p.has(finding.PlateNotThis) || p.has(finding.LeadsUnreachable)
 }
 
 // unsized is a link of a document of which nothing has been solved.
@@ -157,7 +156,7 @@ func (w *reading) bays(p *Plan, g guarded) []BayState {
 func (w *reading) guardKey(p *Plan, g guarded) string {
 	there, wants := p.Link.Breaker, w.bridge.guardKey(g)
 	switch {
-	case p.has("protection.wait"):
+	case p.has(finding.ProtectionWait):
 		return "waits for the bridge"
 	case there != "" && p.Link.Relay != "":
 		return there + ", relay " + p.Link.Relay
@@ -167,111 +166,6 @@ func (w *reading) guardKey(p *Plan, g guarded) string {
 		return there + ", relay not set"
 	}
 	return first(wants, "not entered")
-}
-
-// step is one question of the order of work: the findings that ask it, gravest
-// first, and what it is called.
-type step struct {
-	bay  finding.Bay
-	text string
-	ids  []string
-}
-
-// order of work: what is asked first, what later. Bridges are settled before
-// their protection, everything before the moves.
-var order = []step{
-	{finding.Motor, "Take the last change back", []string{FailedID}},
-	{finding.Motor, "Not a three-phase motor", []string{"plate.single-phase", "plate.not-this"}},
-	{finding.Leads, "Stop: the winding has a fault", []string{"leads.frame", "leads.lone"}},
-	{finding.Motor, "Read the plate", []string{"plate.missing"}},
-	{finding.Motor, "Check the plate", []string{"plate.power", "plate.rpm", "plate.slip", "plate.impossible"}},
-	{finding.Leads, "Take the short out of the joints", []string{"leads.short"}},
-	{finding.Leads, "How many leads come out?", []string{"leads.how-many"}},
-	{finding.Motor, "Star or delta?", []string{"leads.which-join"}},
-	{finding.Leads, "Find the motor's own diagram", []string{"leads.other"}},
-	{finding.Leads, "Find which lead is which", []string{"leads.marks", "leads.names"}},
-	{finding.Leads, "Find out what the leads are", []string{"leads.family", "leads.kind"}},
-	{finding.Leads, "No joint fits this supply", []string{"leads.unreachable"}},
-	{finding.Leads, "Want joints that fit", []string{"leads.wanted"}},
-	{finding.Motor, "Confirm three phases", []string{"plate.phases"}},
-	{finding.Load, "Say what the machine asks", []string{"load.unknown"}},
-	{finding.Leads, "Say what is joined now", []string{"leads.found"}},
-	{finding.Supply, "Measure the supply", []string{"supply.measure"}},
-	{finding.Leads, "Find which lead is which", []string{"leads.dc"}},
-	{finding.Motor, "Read the field's volts", []string{"plate.field-volts"}},
-	{finding.Bridge, "Choose the controller", []string{"dc.none"}},
-	{finding.Bridge, "Settle the controller", []string{"dc.line", "dc.amps", "dc.volts", "dc.field", "dc.speed",
-		"dc.stalls", "dc.heat",
-		"dc.start", "dc.surge", "dc.tacho", "dc.brake", "dc.table-end"}},
-	{finding.Bridge, "Inspect the controller", []string{"dc.inspection"}},
-	{finding.Leads, "Stop: the armature has a fault", []string{"leads.bars"}},
-	{finding.Leads, "Look at brushes and commutator", []string{"leads.look"}},
-	{finding.Bridge, "Choose the drive", []string{"drive.none"}},
-	{finding.Bridge, "Settle the drive", []string{"drive.single-phase", "drive.amps", "drive.line-volts",
-		"drive.motor-volts", "drive.contactor", "drive.start", "drive.speed", "drive.ramp-up", "drive.heaviest",
-		"drive.lid-run", "drive.fight", "drive.run-source", "drive.speed-source", "drive.never", "drive.sink"}},
-	{finding.Bridge, "Inspect the drive", []string{"drive.inspection"}},
-	{finding.Bridge, "Settle the capacitor", []string{"capacitor.ceiling", "capacitor.carries", "capacitor.start",
-		"capacitor.heat", "capacitor.idle", "capacitor.volts"}},
-	{finding.Bridge, "Say which motor is the idler", []string{rotary.IDIdler}},
-	{finding.Bridge, "Enter the idler", []string{rotary.IDIdlerPlate}},
-	{finding.Bridge, "Enter the other machines", []string{rotary.IDNotCounted}},
-	{finding.Bridge, "Say which way it is spun", []string{rotary.IDSpun}},
-	{finding.Bridge, "Settle the balance cans", []string{rotary.IDNone, rotary.IDFalls, rotary.IDWorst, rotary.IDClass,
-		rotary.IDBanks, rotary.IDStart}},
-	{finding.Bridge, "Say how the idler starts", []string{rotary.IDStartBy, rotary.IDStartCan}},
-	{finding.Bridge, "Keep the made line clear", []string{rotary.IDControls, rotary.IDNeutral, rotary.IDDropOut}},
-	{finding.Supply, "Enter the feeder", []string{"supply.feeder"}},
-	{finding.Supply, "Mend the feeder", []string{"supply.wire"}},
-	{finding.Protection, "Choose the protection", []string{"protection.breaker", "protection.conductor",
-		"protection.relay", "protection.wire"}},
-}
-
-// afterMoves are asked once the joints are made.
-var afterMoves = []step{
-	{finding.Leads, "Turn the direction round", []string{"leads.bump-wrong"}},
-	{finding.Leads, "Make the joints final", []string{"leads.clips"}},
-}
-
-// next is the first thing in the order of work that is not done.
-func (w *reading) next(p *Plan) Next {
-	for _, f := range p.Findings {
-		if f.Unread {
-			return Next{Bay: f.Bay, Text: "Mend the entry that could not be read", Entry: f.Entries[0],
-				Unknown: "Leave it empty: what is not said is asked for, or assumed and marked."}
-		}
-	}
-	asked := func(all []step) (Next, bool) {
-		for _, s := range all {
-			for _, id := range s.ids {
-				for _, f := range p.Findings {
-					if f.ID != id || f.Grade != finding.Open && f.Grade != finding.Stop {
-						continue
-					}
-					return Next{Bay: s.bay, Text: s.text, Entry: firstEntry(f), Unknown: unknown[id]}, true
-				}
-			}
-		}
-		return Next{}, false
-	}
-	if n, ok := asked(order); ok {
-		return n
-	}
-	for _, m := range p.Moves {
-		if !m.Done {
-			text := map[leads.MoveKind]string{leads.LockOff: "Lock off, then move the links",
-				leads.Check: "Check the box and close it"}[m.Kind]
-			if text == "" {
-				text = "Move the links"
-			}
-			return Next{Bay: finding.Leads, Text: text, Unknown: "Each move stands under Leads with what the hand " +
-				"touches; tick it when it is made."}
-		}
-	}
-	if n, ok := asked(afterMoves); ok {
-		return n
-	}
-	return Next{Bay: finding.Bridge, Text: "Take the card to the machine", Card: true}
 }
 
 // title is the job's name, and the machine's where it has several.
@@ -325,7 +219,7 @@ func notYet(p *Plan) string {
 func fit(c *bringup.Card, p *Plan) {
 	c.Ready = true
 	for _, f := range p.Findings {
-		if f.Grade == finding.Stop && f.ID != "leads.fed-now" {
+		if f.Grade == finding.Stop && f.ID != finding.LeadsFedNow {
 			c.Ready, c.NotReady = false, "Not to be fed: "+f.Sentence
 			break
 		}

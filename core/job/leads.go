@@ -104,7 +104,7 @@ func (w *reading) planLeads(p *Plan, g guarded) {
 	}
 	if w.site.Round.Settled && w.site.Round.Kind == w.site.Hand.Kind && len(w.site.Hand.Kind.Layout().Tables) > 0 &&
 		!w.site.Round.Marked && !l.Labelling.Settled {
-		p.say(finding.Finding{ID: "leads.names", Bay: finding.Leads, Grade: finding.Open,
+		p.say(finding.Finding{ID: finding.LeadsNames, Bay: finding.Leads, Grade: finding.Open,
 			Sentence: "Which lead is which is not known yet.",
 			Detail: "The groups are; starts and finishes are found by a few readings with low volts. Until then no " +
 				"joint can be made by name.", Entries: []string{"leads.senses"}})
@@ -136,7 +136,7 @@ func (w *reading) planLeads(p *Plan, g guarded) {
 	p.say(w.site.Round.JudgeBalance()...)
 	p.say(w.site.Measured.JudgeInsulation()...)
 	if !w.site.Measured.Insulated && w.site.Wanted != nil && w.site.FoundKnown && p.Computed {
-		p.say(finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Grade: finding.Open,
+		p.say(finding.Finding{ID: finding.LeadsInsulation, Bay: finding.Leads, Grade: finding.Open,
 			Sentence: "Insulation to frame has not been measured.",
 			Detail: "With a 500 V insulation tester, capacitors, drive and thermistor leads taken off first: over 1 " +
 				"MΩ to run at all, over 5 MΩ healthy.", Entries: []string{"leads.insulation"}})
@@ -183,13 +183,13 @@ func (w *reading) sayRound() (said []finding.Finding) {
 	v, k := w.site.Round, w.site.Hand.Kind
 	switch {
 	case v.Grade == finding.Stop && len(v.Lone) > 0:
-		say(finding.Finding{ID: "leads.lone", Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text,
+		say(finding.Finding{ID: finding.LeadsLone, Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text,
 			Detail: v.Reason, Entries: []string{"leads.touches"}})
 	case v.Grade == finding.Stop:
-		say(finding.Finding{ID: "leads.frame", Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text,
+		say(finding.Finding{ID: finding.LeadsFrame, Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text,
 			Detail: v.Reason, Entries: []string{"leads.touches"}})
 	case v.Settled && v.Kind != k:
-		say(finding.Finding{ID: "leads.kind", Bay: finding.Leads, Grade: finding.Stop,
+		say(finding.Finding{ID: finding.LeadsKind, Bay: finding.Leads, Grade: finding.Stop,
 			Sentence: fmt.Sprintf("Continuity shows %s; the job says %s.", v.Kind.Title(), k.Title()),
 			Detail:   v.Reason, Entries: []string{"leads.kind"}, Cures: []finding.Cure{{Label: "It is " +
 				v.Kind.Title(),
@@ -197,19 +197,19 @@ func (w *reading) sayRound() (said []finding.Finding) {
 			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups),
 				Section: finding.OnContinuity, Source: "continuity round"}}})
 	case v.Settled && v.Kind == k && v.Marked && !w.site.Hand.MarksAgree(v.Groups):
-		say(finding.Finding{ID: "leads.marks", Bay: finding.Leads, Grade: finding.Stop,
+		say(finding.Finding{ID: finding.LeadsMarks, Bay: finding.Leads, Grade: finding.Stop,
 			Sentence: "The marks on these leads are wrong: continuity joins others than the names say.",
 			Detail: "A mark was misread, or somebody sleeved them wrongly. Name the leads on tape, 1, 2, 3 …, and " +
 				"find starts and finishes anew.", Entries: []string{"leads.tags"},
 			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups),
 				Section: finding.OnContinuity, Source: "continuity round"}}})
 	case v.Settled && k.Halved():
-		say(finding.Finding{ID: "leads.kind", Bay: finding.Leads, Grade: finding.Good,
+		say(finding.Finding{ID: finding.LeadsKind, Bay: finding.Leads, Grade: finding.Good,
 			Sentence: "Continuity agrees: " + k.Title() + ".", Detail: v.Reason,
 			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups),
 				Section: finding.OnContinuity, Source: "continuity round"}}})
 	case w.site.Agreed() == "":
-		say(finding.Finding{ID: "leads.family", Bay: finding.Leads, Grade: finding.Open,
+		say(finding.Finding{ID: finding.LeadsFamily, Bay: finding.Leads, Grade: finding.Open,
 			Sentence: "Star or delta inside? Nobody has checked yet, so no joints are given.",
 			Detail: "Nine-lead star and nine-lead delta share their high joints and differ in the low ones; the " +
 				"wrong table trips the breaker. Continuity tells: three pairs and a three are a star, three threes a " +
@@ -314,7 +314,7 @@ func (w *reading) sayState(moves []leads.Move) (said []finding.Finding) {
 	say := func(f finding.Finding) { said = append(said, f) }
 	d := &w.machine.Leads
 	if d.Clips == "yes" {
-		say(finding.Finding{ID: "leads.clips", Bay: finding.Leads, Grade: finding.Open,
+		say(finding.Finding{ID: finding.LeadsClips, Bay: finding.Leads, Grade: finding.Open,
 			Sentence: "Joined with test clips: not finished.",
 			Detail: "Clips are for finding the direction, uncoupled and watched. Then every joint is made final, " +
 				"locked off and proved dead again.", Entries: []string{"leads.clips"},

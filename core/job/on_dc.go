@@ -91,7 +91,7 @@ func (w onDC) turning() (d Direction, said []finding.Finding) {
 			Detail:   "From now on plus and minus are fixed: mark them.", Entries: []string{"leads.bumped"}})
 	case "wrong":
 		d.Turns = "The wrong way, as the bump showed"
-		f := finding.Finding{ID: "leads.bump-wrong", Bay: finding.Leads, Grade: finding.Stop,
+		f := finding.Finding{ID: finding.LeadsBumpWrong, Bay: finding.Leads, Grade: finding.Stop,
 			Sentence: "The bump turned the wrong way.", Detail: d.Swap,
 			Entries: []string{"leads.bumped"}, Cures: []finding.Cure{{Label: "Exchanged: bump again",
 				Path: "leads.bumped", Value: ""}}}

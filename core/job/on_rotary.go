@@ -258,7 +258,7 @@ func (w onRotary) turning() (d Direction, said []finding.Finding) {
 	case "wrong":
 		d.Turns = "The wrong way, as the bump showed"
 		f := finding.Finding{
-			ID:       "leads.bump-wrong",
+			ID:       finding.LeadsBumpWrong,
 			Bay:      finding.Leads,
 			Grade:    finding.Stop,
 			Sentence: "The bump turned the wrong way.",

@@ -176,8 +176,9 @@ func (r *reading) unread() (out []finding.Finding) {
 // atTheBox are stops about what is found or fitted, not about a value that sizes
 // follow from: they keep the card back, and what is asked stays in sight.
 var atTheBox = map[string]bool{
-	"leads.fed-now": true, "supply.wire": true, "drive.sink": true, "drive.contactor": true, "drive.lid-run": true,
-	"drive.lid": true, "drive.fight": true, "drive.run-source": true, "drive.speed-source": true, "drive.never": true,
+	finding.LeadsFedNow: true, finding.SupplyWire: true, finding.DriveSink: true, finding.DriveContactor: true,
+	finding.DriveLidRun: true,
+	finding.DriveFight:  true, finding.DriveRunSource: true, finding.DriveSpeedSource: true, finding.DriveNever: true,
 	rotary.IDControls: true, rotary.IDNeutral: true,
 }
 
@@ -194,7 +195,7 @@ func blocked(all []finding.Finding) *finding.Finding {
 
 // waits says that nothing is sized while a stop stands.
 func waits(stop *finding.Finding, detail string) finding.Finding {
-	return finding.Finding{ID: "protection.wait", Bay: finding.Protection, Grade: finding.Open,
+	return finding.Finding{ID: finding.ProtectionWait, Bay: finding.Protection, Grade: finding.Open,
 		Sentence: "Nothing is sized here while a stop stands: " + stop.Sentence, Detail: detail, Entries: stop.Entries}
 }
 

@@ -97,7 +97,7 @@ func (w *reading) sayNow(moves []leads.Move, now *State) (said []finding.Finding
 	done, hands := counted(moves)
 	if !w.site.FoundKnown {
 		if len(w.site.Plate.Columns) > 0 {
-			say(finding.Finding{ID: "leads.found", Bay: finding.Leads, Grade: finding.Open,
+			say(finding.Finding{ID: finding.LeadsFound, Bay: finding.Leads, Grade: finding.Open,
 				Sentence: "Say what is joined in the box now.",
 				Detail:   w.lookInside(), Entries: []string{"leads.found"}, Cures: w.foundChoices()})
 		}
@@ -108,14 +108,14 @@ func (w *reading) sayNow(moves []leads.Move, now *State) (said []finding.Finding
 	}
 	if w.site.Wanted == nil { // nothing to compare with: only what it would do
 		if now.Grade == finding.Stop {
-			say(finding.Finding{ID: "leads.fed-now", Bay: finding.Leads, Grade: now.Grade, Sentence: now.Verdict,
+			say(finding.Finding{ID: finding.LeadsFedNow, Bay: finding.Leads, Grade: now.Grade, Sentence: now.Verdict,
 				Detail: "What the joints should be is not known yet: do not feed it before."})
 		}
 		return said
 	}
 	// Joined as wanted, a stop is the bridge's and said there.
 	if hands != done {
-		f := finding.Finding{ID: "leads.fed-now", Bay: finding.Leads, Grade: now.Grade, Sentence: now.Verdict,
+		f := finding.Finding{ID: finding.LeadsFedNow, Bay: finding.Leads, Grade: now.Grade, Sentence: now.Verdict,
 			Why: append([]finding.Why{{Formula: "the circuit as joined now, solved at your load", Numbers: now.Text,
 				Section: finding.OnCircuit, Source: "engine, as found"}}, w.site.LeansOn...)}
 		if hands > done {

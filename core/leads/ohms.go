@@ -142,7 +142,7 @@ func (m Measured) JudgeInsulation() []finding.Finding {
 	if !m.Insulated {
 		return nil
 	}
-	f := finding.Finding{ID: "leads.insulation", Bay: finding.Leads, Figure: unit.Text(m.At40, "MΩ") + " at 40 °C",
+	f := finding.Finding{ID: finding.LeadsInsulation, Bay: finding.Leads, Figure: unit.Text(m.At40, "MΩ") + " at 40 °C",
 		Limit: "over 1 MΩ to run at all, over 5 MΩ healthy",
 		Why: []finding.Why{{Formula: "R40 = R · 2^((t − 40)/10)",
 			Numbers: fmt.Sprintf("%s at %.0f °C → %s", unit.Text(m.Megohm, "MΩ"), m.InsAt, unit.Text(m.At40, "MΩ")),

@@ -166,7 +166,7 @@ func (l Load) Judge() []finding.Finding {
 		return nil
 	}
 	return []finding.Finding{{
-		ID: "load.unknown", Bay: finding.Load, Grade: finding.Open,
+		ID: finding.LoadUnknown, Bay: finding.Load, Grade: finding.Open,
 		Sentence: "Say what the machine asks: kind of load and its share of plate.",
 		Detail: fmt.Sprintf(
 			"Until then it is taken as a constant %s of plate torque. A stirrer or blower is fan-like; a mill, "+

@@ -23,7 +23,7 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 	}
 	if p.Phases == 1 {
 		add(finding.Finding{
-			ID: "plate.single-phase", Grade: finding.Stop, Sentence: "This is not a three-phase motor.",
+			ID: finding.PlateSinglePhase, Grade: finding.Stop, Sentence: "This is not a three-phase motor.",
 			Detail: "The plate says one phase. No three-phase bridge can drive it: a capacitor, a converter or a " +
 				"drive on it would burn it or do nothing. Run it as it is, on single-phase.",
 			Why: []finding.Why{{Formula: "phases on the plate = 1", Section: finding.OnPlate,
@@ -42,7 +42,7 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 			TwoSpeed: {"This is a two-speed motor.", "Its windings are changed over for the second speed, and no " +
 				"count of leads tells how. It needs its own diagram; on a drive one of its speeds may serve."},
 		}[k]
-		f := finding.Finding{ID: "plate.not-this", Grade: finding.Stop, Sentence: words[0], Detail: words[1],
+		f := finding.Finding{ID: finding.PlateNotThis, Grade: finding.Stop, Sentence: words[0], Detail: words[1],
 			Entries: []string{"plate.volts", "plate.power", "plate.rpm"},
 			Why:     []finding.Why{{Formula: "what is printed", Section: finding.OnPlate, Source: "plate, as typed"}}}
 		if k == DirectC {
@@ -52,8 +52,9 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 		return out
 	}
 	if p.OutputRPM {
-		add(finding.Finding{ID: "plate.rpm", Grade: finding.Stop, Sentence: fmt.Sprintf("%s rpm is a gear's output, "+
-			"not the motor's own speed.", unit.Plain(p.RPM)),
+		add(finding.Finding{ID: finding.PlateRPM, Grade: finding.Stop,
+			Sentence: fmt.Sprintf("%s rpm is a gear's output, "+
+				"not the motor's own speed.", unit.Plain(p.RPM)),
 			Detail: "A geared motor's plate gives the slow shaft. Enter the motor's own rpm: its second plate, or " +
 				"output rpm × ratio; without either, a tachometer on the fan end.", Entries: []string{"plate.rpm"},
 			Figure: unit.Plain(p.RPM) + " rpm", Limit: unit.Plain(slowestOwn) + " rpm at least",
@@ -73,7 +74,7 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 			list += words[m]
 			entries = append(entries, "plate."+m)
 		}
-		add(finding.Finding{ID: "plate.missing", Grade: finding.Open, Sentence: "Still to read off the plate: " +
+		add(finding.Finding{ID: finding.PlateMissing, Grade: finding.Open, Sentence: "Still to read off the plate: " +
 			list + ".",
 			Detail: "With power, volts, rpm and hertz the motor can be computed; amps and power factor make it the " +
 				"real one.",
@@ -84,7 +85,7 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 		return out
 	}
 	if p.Phases == 0 {
-		add(finding.Finding{ID: "plate.phases", Grade: finding.Open, Sentence: "Does the plate say three phases?",
+		add(finding.Finding{ID: finding.PlatePhases, Grade: finding.Open, Sentence: "Does the plate say three phases?",
 			Detail: "It is taken as three-phase until you say. A single-phase motor cannot be driven by any of these " +
 				"bridges.",
 			Cures:   []finding.Cure{{Label: "It says 3", Path: "plate.phases", Value: "3"}},
@@ -156,7 +157,7 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 func (p *Plate) checkSpeed(add func(finding.Finding)) {
 	speeds := []string{"plate.rpm", "plate.hertz"}
 	if p.Poles == 0 {
-		add(finding.Finding{ID: "plate.rpm", Grade: finding.Stop, Entries: speeds,
+		add(finding.Finding{ID: finding.PlateRPM, Grade: finding.Stop, Entries: speeds,
 			Sentence: fmt.Sprintf("%s rpm is no speed of a three-phase induction motor at %s Hz.", unit.Plain(p.RPM),
 				unit.Plain(p.Hertz)),
 			Detail: "It lies at or above the fastest synchronous speed. If the rpm is as printed, this is probably " +
@@ -178,14 +179,14 @@ func (p *Plate) checkSpeed(add func(finding.Finding)) {
 			unit.Three(slip*100)+" %"), Section: finding.OnPlate, Source: "plate"}}
 	switch {
 	case p.Synchronous:
-		add(finding.Finding{ID: "plate.slip", Grade: finding.Stop, Entries: speeds, Why: why,
+		add(finding.Finding{ID: finding.PlateSlip, Grade: finding.Stop, Entries: speeds, Why: why,
 			Sentence: fmt.Sprintf("%s rpm is exactly synchronous: an induction motor cannot carry load there.",
 				unit.Plain(p.RPM)),
 			Detail: "Look for the loaded rpm on the plate, a little below. A synchronous motor is another machine, " +
 				"which this plan does not cover.",
 			Figure: "slip 0" + unit.Space + "%", Limit: "0.5 to 12" + unit.Space + "%"})
 	case slip < 0.005 || slip > limit:
-		add(finding.Finding{ID: "plate.slip", Grade: finding.Caution, Entries: speeds, Why: why,
+		add(finding.Finding{ID: finding.PlateSlip, Grade: finding.Caution, Entries: speeds, Why: why,
 			Sentence: fmt.Sprintf("Slip of %s %% is unusual: check rpm and hertz.", unit.Three(slip*100)),
 			Detail: fmt.Sprintf("With %s Hz the next synchronous speed above is %s rpm (%d poles). A misread rpm "+
 				"or a motor for another frequency shows like this.", unit.Plain(p.Hertz), unit.Plain(sync), p.Poles),
@@ -213,7 +214,7 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 	formula := "P = √3·V·I·cosφ·η"
 	switch {
 	case p.Efficiency.Value >= 1 || p.PowerFactor.Value >= 1:
-		add(finding.Finding{ID: "plate.power", Grade: finding.Stop,
+		add(finding.Finding{ID: finding.PlatePower, Grade: finding.Stop,
 			Sentence: "Power, volts, amps and power factor contradict each other: more would come out than goes in.",
 			Detail:   "Likelier wrong: " + words + ". Compare with the plate, digit by digit.",
 			Figure:   unit.Whole(p.ShaftWatts, "W out"), Limit: unit.Whole(apparent*min(p.PowerFactor.Value, 1),
@@ -226,7 +227,7 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 	case p.Efficiency.Mark == finding.FromPlate && p.PowerFactor.Mark == finding.FromPlate:
 		out := apparent * p.PowerFactor.Value * p.Efficiency.Value
 		if off := out/p.ShaftWatts - 1; math.Abs(off) > 0.08 {
-			add(finding.Finding{ID: "plate.power", Grade: finding.Caution,
+			add(finding.Finding{ID: finding.PlatePower, Grade: finding.Caution,
 				Sentence: fmt.Sprintf("Volts, amps, power factor and efficiency give %s, the plate says %s.",
 					unit.Whole(out, "W"), unit.Whole(p.ShaftWatts, "W")),
 				Detail: "Likelier wrong: " + words + ".", Figure: unit.Percent(math.Abs(off)) + " apart",
@@ -239,7 +240,7 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 		}
 	case p.PowerFactor.Mark == finding.FromPlate && (p.Efficiency.Value > typical.Efficiency+0.17 ||
 		p.Efficiency.Value < typical.Efficiency-0.2):
-		add(finding.Finding{ID: "plate.power", Grade: finding.Caution,
+		add(finding.Finding{ID: finding.PlatePower, Grade: finding.Caution,
 			Sentence: fmt.Sprintf("Power and amps together mean an efficiency of %s, hardly possible for this size.",
 				unit.Percent(p.Efficiency.Value)),
 			Detail: "Likelier wrong: " + words + ".", Figure: unit.Percent(p.Efficiency.Value), Limit: "about " +

@@ -209,7 +209,7 @@ func (p *Direct) Checks() (out []finding.Finding) {
 		for _, m := range p.Missing {
 			entries = append(entries, fields[m])
 		}
-		add(finding.Finding{ID: "plate.missing", Grade: finding.Open, Entries: entries,
+		add(finding.Finding{ID: finding.PlateMissing, Grade: finding.Open, Entries: entries,
 			Sentence: "Still to be read off the plate: " + strings.Join(p.Missing, ", ") + ".",
 			Detail: "A brushed motor's plate gives its armature's volts and amps (90, 130, 180 or 240 V DC), its rpm " +
 				"and, where it has a field winding, the field's volts and amps."})
@@ -252,13 +252,13 @@ func (p *Direct) checkPower(add func(finding.Finding)) {
 	usual, source, known := table.DirectFullLoadAmps(hp, p.Volts)
 	switch {
 	case p.Contradicted:
-		add(finding.Finding{ID: "plate.power", Grade: finding.Stop, Why: why, Entries: entries,
+		add(finding.Finding{ID: finding.PlatePower, Grade: finding.Stop, Why: why, Entries: entries,
 			Sentence: "Power, armature volts and amps contradict each other: more would come out than goes in.",
 			Detail:   "Compare with the plate, digit by digit; field amps are easily taken for the armature's.",
 			Figure:   unit.Whole(p.ShaftWatts, "W out"), Limit: unit.Whole(0.97*in, "W at most"),
 			Measure: finding.Against(p.ShaftWatts, finding.AtMost, 0.97*in, "W")})
 	case p.Efficiency < low || p.Efficiency > high:
-		add(finding.Finding{ID: "plate.power", Grade: finding.Caution, Why: why, Entries: entries,
+		add(finding.Finding{ID: finding.PlatePower, Grade: finding.Caution, Why: why, Entries: entries,
 			Sentence: fmt.Sprintf("Power and amps together mean an efficiency of %s, unusual for this size.",
 				unit.Percent(p.Efficiency)),
 			Detail: "Check power and armature amps against the plate; figures lean on them.",
@@ -293,7 +293,7 @@ func (p *Direct) checkField(add func(finding.Finding)) {
 				"away.",
 			Cures: []finding.Cure{{Label: "It is a shunt motor", Path: "plate.winding", Value: string(Shunt)}}})
 	case p.Field() && p.FieldVolts == 0:
-		add(finding.Finding{ID: "plate.field-volts", Grade: finding.Open, Entries: []string{"plate.field_volts"},
+		add(finding.Finding{ID: finding.PlateFieldVolts, Grade: finding.Open, Entries: []string{"plate.field_volts"},
 			Sentence: "Which volts does its field want?",
 			Detail: "The plate gives them: 100 V beside a 90 V armature, 200 V beside 180 V are usual. Nothing is " +
 				"assumed: " +
@@ -313,7 +313,7 @@ func (p *Direct) checkField(add func(finding.Finding)) {
 }
 
 func universalFinding() finding.Finding {
-	return finding.Finding{ID: "plate.not-this", Grade: finding.Stop,
+	return finding.Finding{ID: finding.PlateNotThis, Grade: finding.Stop,
 		Entries:  []string{"plate.volts", "plate.power", "plate.rpm"},
 		Sentence: "This is a universal motor: brushes, for AC and DC.",
 		Detail: "Its field is in series: unloaded it runs to thousands of rpm and can burst. It runs on single-phase " +
@@ -324,7 +324,7 @@ func universalFinding() finding.Finding {
 }
 
 func threePhaseFinding() finding.Finding {
-	return finding.Finding{ID: "plate.not-this", Grade: finding.Stop,
+	return finding.Finding{ID: finding.PlateNotThis, Grade: finding.Stop,
 		Entries:  []string{"plate.volts", "plate.connection", "plate.armature_volts"},
 		Sentence: "This is a three-phase motor: no DC controller runs it.",
 		Detail: "Direct current in its windings would only heat them. A capacitor, a converter or a drive brings " +
@@ -334,7 +334,7 @@ func threePhaseFinding() finding.Finding {
 }
 
 func seriesFinding() finding.Finding {
-	return finding.Finding{ID: "plate.not-this", Grade: finding.Stop, Entries: []string{"plate.winding"},
+	return finding.Finding{ID: finding.PlateNotThis, Grade: finding.Stop, Entries: []string{"plate.winding"},
 		Sentence: "A series motor has no speed of its own: without its load it runs away.",
 		Detail: "It suits hoists and traction, its load fixed to it by gear, never by a belt that can come off. A " +
 			"controller " +

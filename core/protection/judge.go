@@ -18,7 +18,7 @@ func (p Protection) Judge(a Asks) (Choice, []finding.Finding) {
 		out = append(out, f)
 	}
 	for _, what := range c.Ended {
-		add(finding.Finding{ID: "protection.table-end", Grade: finding.Caution,
+		add(finding.Finding{ID: finding.ProtectionTableEnd, Grade: finding.Caution,
 			Sentence: "The tables here do not reach " + what + ".",
 			Detail:   "It is for a licensed person to size; nothing larger is put in its place.",
 			Figure:   "beyond the table", Why: c.Why})
@@ -44,14 +44,14 @@ func (p Protection) judgeBreaker(a Asks, c Choice, add func(finding.Finding)) {
 		if a.LineToNeutral() {
 			detail = "It breaks the hot wire; the neutral is never broken alone."
 		}
-		add(finding.Finding{ID: "protection.breaker", Grade: finding.Open,
+		add(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Open,
 			Sentence: fmt.Sprintf("Fit a %s breaker of %s for this motor.", a.Poles(), unit.Rating(c.Breaker)),
 			Detail: detail + " It guards the wire, not the winding. Fixed wiring is for a licensed person in most " +
 				"places.", Figure: unit.Rating(c.Breaker), Why: c.Why, Cures: cures, Entries: entries})
 		return
 	}
 	least := math.Max(1.1*a.MostSupply, a.StartAmps/startBreaker)
-	f := finding.Finding{ID: "protection.breaker", Figure: unit.Rating(p.Breaker), Why: c.Why, Entries: entries}
+	f := finding.Finding{ID: finding.ProtectionBreaker, Figure: unit.Rating(p.Breaker), Why: c.Why, Entries: entries}
 	switch {
 	case p.Breaker < 1.1*a.MostSupply:
 		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("A breaker of %s will trip: the motor takes up to %s "+
@@ -82,7 +82,7 @@ func (p Protection) judgeBreaker(a Asks, c Choice, add func(finding.Finding)) {
 	add(f)
 	guarded := a.Rules == table.NorthAmerica && p.Relay != NoRelay && p.Relay != Thermistor && p.RelaySet > 0
 	if carry, ok := table.Ampacity(p.Conductor.SquareMM, p.Conductor.AWG); ok && p.Breaker > carry && !guarded {
-		w := finding.Finding{ID: "protection.wire", Grade: finding.Stop,
+		w := finding.Finding{ID: finding.ProtectionWire, Grade: finding.Stop,
 			Sentence: fmt.Sprintf("A %s breaker does not guard %s, which carries %s.", unit.Rating(p.Breaker),
 				p.Conductor, unit.Rating(carry)),
 			Detail: "Thicker wire or a smaller breaker.", Figure: unit.Rating(p.Breaker), Limit: unit.Rating(carry),
@@ -126,7 +126,7 @@ func (p Protection) judgeWire(a Asks, c Choice, add func(finding.Finding)) {
 			return // the table ended: said
 		}
 		note("Note")
-		add(finding.Finding{ID: "protection.conductor", Grade: finding.Open,
+		add(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Open,
 			Sentence: fmt.Sprintf("Wire the motor circuit in %s copper, earth %s.", c.Conductor, table.Wire(c.Earth)),
 			Detail: fmt.Sprintf("The capacitor's own two wires carry up to %s and want %s.",
 				unit.Text(a.Capacitor, "A"), table.Wire(c.CapacitorWire)), Figure: c.Conductor.String(), Why: c.Why,
@@ -137,12 +137,12 @@ func (p Protection) judgeWire(a Asks, c Choice, add func(finding.Finding)) {
 	carry, ok := table.Ampacity(p.Conductor.SquareMM, p.Conductor.AWG)
 	switch {
 	case !ok:
-		add(finding.Finding{ID: "protection.conductor", Grade: finding.Caution,
+		add(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution,
 			Sentence: fmt.Sprintf("%s is not in the table: what it carries is not known here; %s is asked.",
 				p.Conductor, table.Wire(c.Conductor)),
 			Figure: p.Conductor.String(), Limit: table.Wire(c.Conductor), Why: c.Why, Cures: cures, Entries: entries})
 	case carry < need:
-		add(finding.Finding{ID: "protection.conductor", Grade: finding.Caution,
+		add(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution,
 			Sentence: fmt.Sprintf("%s is too thin: it carries %s, %s is asked.", p.Conductor, unit.Rating(carry),
 				unit.Text(need, "A")),
 			Detail: fmt.Sprintf("Up to %s flows in a motor lead over the loads that occur; a quarter is added.",
@@ -151,7 +151,7 @@ func (p Protection) judgeWire(a Asks, c Choice, add func(finding.Finding)) {
 			Measure: finding.Against(carry, finding.AtLeast, need, "A"), Why: c.Why, Cures: cures,
 			Entries: entries})
 	default:
-		add(finding.Finding{ID: "protection.conductor", Grade: finding.Good,
+		add(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Good,
 			Sentence: fmt.Sprintf("%s carries what flows in the motor's leads.", p.Conductor),
 			Figure:   unit.Rating(carry), Limit: unit.Text(need, "A") + " at least",
 			Measure: finding.Against(carry, finding.AtLeast, need, "A"), Why: c.Why})
@@ -166,7 +166,7 @@ func (p Protection) judgeWire(a Asks, c Choice, add func(finding.Finding)) {
 //
 // Long: a list of rules, each by itself, in the order in which they are said.
 func (p Protection) judgeRelay(a Asks, c Choice, add func(finding.Finding)) {
-	f := finding.Finding{ID: "protection.relay", Entries: []string{"protection.relay", "protection.relay_set"}}
+	f := finding.Finding{ID: finding.ProtectionRelay, Entries: []string{"protection.relay", "protection.relay_set"}}
 	why := func(r Relay) []finding.Why {
 		g := a.Of(r)
 		return []finding.Why{

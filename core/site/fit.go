@@ -25,9 +25,9 @@ func (s *Site) fit() {
 	targets, basis := p.Targets(s.Column)
 	m, err := machine.Fit(p.Rating(s.Column), targets)
 	if err != nil {
-		if errors.Is(err, machine.ErrImpossible) && !s.Has("plate.power") && !s.Has("plate.slip") &&
-			!s.Has("plate.rpm") {
-			s.say(finding.Finding{ID: "plate.impossible", Bay: finding.Motor, Grade: finding.Stop,
+		if errors.Is(err, machine.ErrImpossible) && !s.Has(finding.PlatePower) && !s.Has(finding.PlateSlip) &&
+			!s.Has(finding.PlateRPM) {
+			s.say(finding.Finding{ID: finding.PlateImpossible, Bay: finding.Motor, Grade: finding.Stop,
 				Sentence: "No motor could be built to this plate.",
 				Detail:   "Reason: " + err.Error() + ". Compare the entries with the plate, digit by digit.",
 				Entries:  []string{"plate.power", "plate.amps", "plate.power_factor", "plate.rpm"}})

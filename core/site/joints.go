@@ -86,7 +86,7 @@ func (s *Site) Shorted() (f finding.Finding, shorted bool) {
 	if lines == "" {
 		return f, false
 	}
-	f = finding.Finding{ID: "leads.short", Bay: finding.Leads, Grade: finding.Stop,
+	f = finding.Finding{ID: finding.LeadsShort, Bay: finding.Leads, Grade: finding.Stop,
 		Sentence: fmt.Sprintf("The joints wanted tie %s together: a dead short.", lines),
 		Detail:   "Nothing is sized for it. Never feed it.", Entries: []string{"leads.wanted"},
 		Figure: s.Wanted.Print(s.Hand.Naming), Limit: "no two lines in one joint",

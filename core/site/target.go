@@ -15,7 +15,7 @@ import (
 func (s *Site) target() {
 	p, k := &s.Plate, s.Hand.Kind
 	if k == leads.Other {
-		s.say(finding.Finding{ID: "leads.other", Bay: finding.Leads, Grade: finding.Stop,
+		s.say(finding.Finding{ID: finding.LeadsOther, Bay: finding.Leads, Grade: finding.Stop,
 			Sentence: "These leads cannot be planned without their own diagram.",
 			Detail: "Ten and eighteen leads, part-winding and two-speed motors have joints that no count of leads " +
 				"tells. Look under the lid and on the back of the plate; a rewinder reads it in minutes.",
@@ -36,7 +36,7 @@ func (s *Site) target() {
 		}
 	}
 	if len(joined) == 0 && k == leads.Six && len(p.Columns) == 2 && math.Abs(p.Columns[1].At/p.Columns[0].At-2) < 0.15 {
-		s.say(finding.Finding{ID: "leads.how-many", Bay: finding.Leads, Grade: finding.Open,
+		s.say(finding.Finding{ID: finding.LeadsHowMany, Bay: finding.Leads, Grade: finding.Open,
 			Sentence: "Volts of one to two on the plate: nine or twelve leads. How many come out?",
 			Detail: "Six leads give one to √3 (230/400). With nine, continuity or the plate's diagram tells star " +
 				"from delta inside.", Entries: []string{"leads.kind"},
@@ -49,7 +49,7 @@ func (s *Site) target() {
 		return
 	}
 	if len(joined) == 0 {
-		s.say(finding.Finding{ID: "leads.which-join", Bay: finding.Motor, Grade: finding.Open,
+		s.say(finding.Finding{ID: finding.LeadsWhichJoin, Bay: finding.Motor, Grade: finding.Open,
 			Sentence: "Do the plate's volts belong to delta or to star?",
 			Detail: "Look for Δ or Y beside the volts, or a small diagram inside the lid. Without it nobody knows " +
 				"what one winding was wound for.",
@@ -131,7 +131,7 @@ func (s *Site) sayReach(best leads.Reach, hertz float64) {
 			sentence = fmt.Sprintf("At %s Hz every joint puts more flux into the iron than it was made for: %s of "+
 				"its own at best.", unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux))
 		}
-		s.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop, Sentence: sentence,
+		s.say(finding.Finding{ID: finding.LeadsUnreachable, Bay: finding.Leads, Grade: finding.Stop, Sentence: sentence,
 			Detail: "Its iron would saturate and it would burn, even without load. What helps: a drive, which makes " +
 				"the motor's own hertz and volts, a transformer down, or another motor.", Figure: figure, Limit: limit,
 			Measure: flux, Why: why, Entries: []string{"plate.volts", "plate.hertz"}})
@@ -155,7 +155,7 @@ func (s *Site) sayTooFew(best leads.Reach, figure, limit string, why []finding.W
 			"coils are made for %s each, which delta would give them on %s)",
 			unit.Whole(s.Column.At/math.Sqrt(3), "V"), unit.Whole(s.Column.At/math.Sqrt(3), "V"))
 	}
-	s.say(finding.Finding{ID: "leads.unreachable", Bay: finding.Leads, Grade: finding.Stop,
+	s.say(finding.Finding{ID: finding.LeadsUnreachable, Bay: finding.Leads, Grade: finding.Stop,
 		Sentence: fmt.Sprintf("No joint of these leads reaches the coil's volts on %s.", unit.Whole(feed, "V")),
 		Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: "+
 			"%s, another motor with a %s column, or a three-phase supply.", name, unit.Percent(best.Ratio),
@@ -182,7 +182,7 @@ func (s *Site) sayWanted(best leads.Reach, figure, limit string, why []finding.W
 				grade = finding.Caution
 			}
 		}
-		s.say(finding.Finding{ID: "leads.wanted", Bay: finding.Leads, Grade: grade,
+		s.say(finding.Finding{ID: finding.LeadsWanted, Bay: finding.Leads, Grade: grade,
 			Sentence: fmt.Sprintf("Wanted is %s; %s gives the coils their volts.", own, name), Figure: figure,
 			Limit: limit, Why: why,
 			Cures:   []finding.Cure{{Label: "Want " + name, Path: "leads.wanted", Value: ""}},

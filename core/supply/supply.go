@@ -93,7 +93,7 @@ func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {
 	}
 	s.judgeFeeder(draw, rules, add)
 	if s.VoltsMark != finding.Measured {
-		add(finding.Finding{ID: "supply.measure", Grade: finding.Open,
+		add(finding.Finding{ID: finding.SupplyMeasure, Grade: finding.Open,
 			Sentence: fmt.Sprintf("Measure the volts at the post; %s is only the name of the supply.",
 				unit.Whole(s.Nominal, "V")),
 			Detail: "With the motor off, meter on AC volts, probes with finger guards, one hand. A live box is work " +
@@ -110,7 +110,7 @@ func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {
 			Entries: []string{"supply.volts"}})
 	}
 	if s.FeederOhm == 0 {
-		add(finding.Finding{ID: "supply.feeder", Grade: finding.Open,
+		add(finding.Finding{ID: finding.SupplyFeeder, Grade: finding.Open,
 			Sentence: "Length and size of the feeder are not entered: its drop is not counted.",
 			Detail:   "From the panel to the machine, one way, and the size printed on the cable.",
 			Entries:  []string{"supply.feeder_length", "supply.feeder_size"}})
@@ -153,7 +153,7 @@ func (s Supply) judgeFeeder(draw *Draw, rules table.Rules, add func(finding.Find
 	source := finding.Why{Formula: "breaker ≤ what the wire carries", Section: finding.OnProtection,
 		Source: rules.Source()}
 	if known && s.Breaker > carry {
-		add(finding.Finding{ID: "supply.wire", Grade: finding.Stop,
+		add(finding.Finding{ID: finding.SupplyWire, Grade: finding.Stop,
 			Sentence: fmt.Sprintf("The %s breaker does not guard the feeder's %s, which carries %s.",
 				unit.Rating(s.Breaker), s.Feeder, unit.Rating(carry)),
 			Detail: "This is so whatever the motor takes: a smaller breaker or a thicker feeder, by a licensed " +
