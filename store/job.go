@@ -193,9 +193,14 @@ func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d jo
 // keep writes a revision down and tells every listening server.
 func keep(ctx context.Context, tx pgx.Tx, id pgtype.UUID, revision, content int, c Change, what string, d job.Document,
 	print []byte) error {
+	packed, err := pack(d)
+	if err != nil {
+		return err
+	}
 	if _, err := tx.Exec(ctx,
-		`insert into job_revision (job_id, revision, content, document, change_id, who, what, asked) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-		id, revision, content, d, c.ID, c.Who, what, print); err != nil {
+		`insert into job_revision (job_id, revision, content, packed, photographs, change_id, who, what, asked)
+		values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+		id, revision, content, packed, pictures(d), c.ID, c.Who, what, print); err != nil {
 		return err
 	}
 	return tell(ctx, tx, id.String(), revision)
@@ -310,10 +315,14 @@ func (s *Store) Restore(ctx context.Context, id string, c Change, revision int) 
 // back puts the document of a revision in place of the present one.
 func back(ctx context.Context, tx pgx.Tx, id pgtype.UUID, now *current, revision int, word string) (string, error) {
 	was := now.document
-	now.document = job.Document{}
-	if err := tx.QueryRow(ctx, `select document, content from job_revision where job_id = $1 and revision = $2`, id,
-		revision).Scan(&now.document, &now.content); err != nil {
+	old := kept{Settings: was.Workshop}
+	err := tx.QueryRow(ctx, `select packed, document, content from job_revision where job_id = $1 and revision = $2`, id,
+		revision).Scan(&old.Packed, &old.Document, &now.content)
+	if err != nil {
 		return "", told(err)
+	}
+	if now.document, err = old.unpack(); err != nil {
+		return "", err
 	}
 	return word + job.Changed(was, now.document), nil
 }
@@ -335,16 +344,25 @@ func (s *Store) Revisions(ctx context.Context, id string, before, n int) ([]Revi
 }
 
 // RevisionOf is a job as it was at one revision.
-func (s *Store) RevisionOf(ctx context.Context, id string, revision int) (Job, error) {
+func (s *Store) RevisionOf(ctx context.Context, id string, revision int) (j Job, err error) {
 	k, err := key(id)
 	if err != nil {
 		return Job{}, err
 	}
-	return one(s.pool.Query(ctx,
-		`select j.id::text, j.workshop_id::text, r.revision, jsonb_set(r.document, '{workshop}', w.settings) as document, r.at as updated_at,
-		j.archived_at is not null as archived, j.deleted_at is not null as binned, cardinality(j.undo) > 0 as can_undo,
-			cardinality(j.redo) > 0 as can_redo
-		from job j join workshop w on w.id = j.workshop_id join job_revision r on r.job_id = j.id where j.id = $1 and r.revision = $2`, k, revision))
+	var old kept
+	err = s.pool.QueryRow(ctx,
+		`select j.id::text, j.workshop_id::text, r.revision, r.packed, r.document, w.settings, r.at,
+			j.archived_at is not null, j.deleted_at is not null, cardinality(j.undo) > 0, cardinality(j.redo) > 0
+		from job j join workshop w on w.id = j.workshop_id join job_revision r on r.job_id = j.id
+		where j.id = $1 and r.revision = $2`, k, revision).Scan(&j.ID, &j.WorkshopID, &j.Revision, &old.Packed,
+		&old.Document, &old.Settings, &j.UpdatedAt, &j.Archived, &j.Binned, &j.CanUndo, &j.CanRedo)
+	if err != nil {
+		return Job{}, told(err)
+	}
+	if j.Document, err = old.unpack(); err != nil {
+		return Job{}, err
+	}
+	return j, nil
 }
 
 // CopyJob makes a job of its own from another's document as it stands, with its

@@ -101,6 +101,7 @@ func (s *Store) PhotosOf(ctx context.Context, jobID string, ids []string) ([]Pho
 // older than a day: they were taken, and nothing was made of them.
 func (s *Store) PurgePhotos(ctx context.Context) (int64, error) {
 	tag, err := s.pool.Exec(ctx, `delete from photo p where p.created_at < now() - interval '1 day'
-		and not exists (select 1 from job_revision r where r.job_id = p.job_id and r.document -> 'leads' ->> 'photo' = p.id::text)`)
+		and not exists (select 1 from job_revision r where r.job_id = p.job_id and r.photographs @> array[p.id]
+			and r.photographs <> '{}')`)
 	return tag.RowsAffected(), told(err)
 }
