@@ -90,33 +90,41 @@ type Page struct {
 }
 
 // Jobs lists a page of a shelf: the workshops in the order of their making, the
-// jobs of each oldest first.
+// jobs of each oldest first. Each workshop's are read along their index, from the last of
+// the page before.
 func (s *Store) Jobs(ctx context.Context, p Page) ([]Job, error) {
-	where, args := on[p.Shelf]+` and w.deleted_at is null`, []any{p.Most}
-	put := func(text string, value any) {
+	args := []any{p.Most}
+	put := func(text string, value any) string {
 		args = append(args, value)
-		where += fmt.Sprintf(text, len(args))
+		return fmt.Sprintf(text, len(args))
 	}
+	with, of, within := ``, `w.deleted_at is null`, on[p.Shelf]
 	if p.Workshop != "" {
 		id, err := key(p.Workshop)
 		if err != nil {
 			return nil, err
 		}
-		put(` and j.workshop_id = $%d`, id)
+		of += put(` and w.id = $%d`, id)
 	}
 	for _, word := range strings.Fields(strings.ToLower(p.Find)) {
-		put(` and position($%d in j.finder || ' ' || lower(w.settings ->> 'name')) > 0`, word)
+		within += put(` and position($%d in j.finder || ' ' || lower(w.settings ->> 'name')) > 0`, word)
 	}
 	if p.After != "" {
 		id, err := key(p.After)
 		if err != nil {
 			return nil, err
 		}
-		put(` and (w.created_at, w.id, j.created_at, j.id) > (select bw.created_at, bw.id, b.created_at, b.id from job b join workshop bw on bw.id = b.workshop_id where b.id = $%d)`, id)
+		with = put(`with last as (select b.created_at, b.id, b.workshop_id, bw.created_at as workshop_at
+			from job b join workshop bw on bw.id = b.workshop_id where b.id = $%d) `, id)
+		of += ` and (w.created_at, w.id) >= (select workshop_at, workshop_id from last)`
+		within += ` and (j.created_at, j.id) > (
+			coalesce((select created_at from last where workshop_id = w.id), '-infinity'),
+			coalesce((select id from last where workshop_id = w.id), '00000000-0000-0000-0000-000000000000'))`
 	}
 	rows, err := s.pool.Query(ctx,
-		`select `+jobColumns+fromJobs+`where `+where+` order by w.created_at, w.id, j.created_at, j.id limit $1`,
-		args...)
+		with+`select `+jobColumns+` from workshop w cross join lateral (select j.* from job j
+			where j.workshop_id = w.id and `+within+` order by j.created_at, j.id limit $1) j
+		where `+of+` order by w.created_at, w.id, j.created_at, j.id limit $1`, args...)
 	if err != nil {
 		return nil, told(err)
 	}
