@@ -30,7 +30,9 @@ type Answer struct {
 // A computation ends when everybody who waits for it has gone.
 type memo[T any] struct {
 	make func(context.Context, job.Document) (T, error)
-	most int // bytes
+	most int  // bytes
+	each int  // bytes that one is taken for; 0: as many as it holds
+	part bool // of another computation, which has its place among those at work
 
 	mu   sync.Mutex
 	made map[[32]byte]*made[T]
@@ -104,15 +106,20 @@ func (c *memo[T]) of(ctx context.Context, d job.Document) (T, error) {
 
 func (c *memo[T]) work(ctx context.Context, m *made[T], d job.Document) {
 	defer m.cancel()
-	select {
-	case atWork <- struct{}{}:
+	switch {
+	case c.part:
 		m.value, m.err = c.guarded(ctx, d)
-		<-atWork
-	case <-ctx.Done():
-		m.err = ctx.Err()
+	default:
+		select {
+		case atWork <- struct{}{}:
+			m.value, m.err = c.guarded(ctx, d)
+			<-atWork
+		case <-ctx.Done():
+			m.err = ctx.Err()
+		}
 	}
-	size := 0
-	if m.err == nil {
+	size := c.each
+	if m.err == nil && size == 0 {
 		size = 2*weigh(reflect.ValueOf(m.value)) + 1024 // slices and maps hold more than they show
 	}
 	c.mu.Lock()
@@ -183,11 +190,12 @@ func weigh(v reflect.Value) int {
 
 // answer plans a document and draws it. A plan that cannot be drawn is shown
 // without drawings of its own.
-func answer(ctx context.Context, d job.Document) (a Answer, err error) {
-	p, err := job.MakeUntil(ctx, d)
+func (s *server) answer(ctx context.Context, d job.Document) (a Answer, err error) {
+	given, err := s.solved.of(ctx, d)
 	if err != nil {
 		return Answer{}, err
 	}
+	p := given.Plan()
 	defer func() {
 		if r := recover(); r != nil {
 			slog.Error("a drawing broke", "where", where())
@@ -215,22 +223,38 @@ func orEmpty[T any](of func(context.Context, job.Document) (T, error), empty T) 
 const (
 	mostAnswers  = 48 << 20
 	mostPictures = 8 << 20
+	mostSolved   = 24 << 20
+	eachSolved   = 2 << 20 // with its 48 likenesses, ready to be asked again
 )
 
+// pictureOf takes a picture of a document that is solved once for all of them.
+func pictureOf[T any](s *server, take func(context.Context, job.Given) (T, error)) func(context.Context,
+	job.Document) (T, error) {
+	return func(ctx context.Context, d job.Document) (T, error) {
+		given, err := s.solved.of(ctx, d)
+		if err != nil {
+			var none T
+			return none, err
+		}
+		return take(ctx, given)
+	}
+}
+
 func (s *server) remember() {
-	s.answers.make, s.answers.most = answer, mostAnswers
-	s.islands.make, s.islands.most = orEmpty(job.Island, capacitor.Island{Contours: []capacitor.Contour{},
+	s.solved.make, s.solved.most, s.solved.each, s.solved.part = job.Solve, mostSolved, eachSolved, true
+	s.answers.make, s.answers.most = s.answer, mostAnswers
+	s.islands.make, s.islands.most = orEmpty(pictureOf(s, job.Island), capacitor.Island{Contours: []capacitor.Contour{},
 		Carries: []capacitor.Edge{}, Edges: []capacitor.Contour{}}), mostPictures
-	s.curves.make, s.curves.most = orEmpty(job.CurvesOf, job.Curves{Plate: []capacitor.CurvePoint{},
+	s.curves.make, s.curves.most = orEmpty(pictureOf(s, job.CurvesOf), job.Curves{Plate: []capacitor.CurvePoint{},
 		Bridge: []capacitor.CurvePoint{}, Load: []job.LoadPoint{}}), mostPictures
-	s.starts.make, s.starts.most = orEmpty(job.Start, capacitor.StartRun{TimeS: []float64{}, RPM: []float64{},
+	s.starts.make, s.starts.most = orEmpty(pictureOf(s, job.Start), capacitor.StartRun{TimeS: []float64{}, RPM: []float64{},
 		Amps: []float64{}, Figures: []finding.Figure{}}), mostPictures
 	s.films.make, s.films.most = orEmpty(job.FilmOf, rotary.Film{TimeS: []float64{}, Speeds: []rotary.FilmSpeed{},
 		Amps: []float64{}, Marks: []rotary.FilmMark{}, Figures: []finding.Figure{}}), mostPictures
 	s.sizes.make, s.sizes.most = orEmpty(job.SizesOf, rotary.Sizes{Rows: []rotary.IdlerSize{}, Unread: []string{}}),
 		mostPictures
-	s.ranges.make, s.ranges.most = orEmpty(job.RangesOf, job.Ranges{Chosen: []capacitor.RangePoint{},
+	s.ranges.make, s.ranges.most = orEmpty(pictureOf(s, job.RangesOf), job.Ranges{Chosen: []capacitor.RangePoint{},
 		BySchool: []capacitor.RangePoint{}}), mostPictures
-	s.pairs.make, s.pairs.most = orEmpty(job.PairOf, capacitor.NoPair()), mostPictures
-	s.proofs.make, s.proofs.most = orEmpty(job.PairProofOf, capacitor.NoPairProof()), mostPictures
+	s.pairs.make, s.pairs.most = orEmpty(pictureOf(s, job.PairOf), capacitor.NoPair()), mostPictures
+	s.proofs.make, s.proofs.most = orEmpty(pictureOf(s, job.PairProofOf), capacitor.NoPairProof()), mostPictures
 }

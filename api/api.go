@@ -30,6 +30,7 @@ const Version = "1"
 // server holds what the endpoints need.
 type server struct {
 	store   *store.Store
+	solved  memo[*job.Solved] // what all others are taken of
 	answers memo[Answer]
 	islands memo[capacitor.Island]
 	curves  memo[job.Curves]

@@ -52,7 +52,11 @@ func (s *server) controllers(a huma.API) {
 	ask(s, a, "dc-film", "/api/dc/film", "A start, a load step or a stop on the resistor of a document's brushed "+
 		"motor, in time; empty where there is none",
 		func(ctx context.Context, d job.Document, in *sceneInput) (dc.Film, error) {
-			f, err := job.SceneOf(ctx, d, dc.Scene(in.Scene))
+			given, err := s.solved.of(ctx, d)
+			if err != nil {
+				return dc.Film{}, err
+			}
+			f, err := job.SceneOf(ctx, given, dc.Scene(in.Scene))
 			if errors.Is(err, job.ErrNone) {
 				return dc.Film{Seconds: []float64{}, RPM: []float64{}, Amps: []float64{}, Volts: []float64{}}, nil
 			}
@@ -62,7 +66,11 @@ func (s *server) controllers(a huma.API) {
 		"A document's brushed motor beside a three-phase motor on a drive, for the same machine; empty where there "+
 			"is none",
 		func(ctx context.Context, d job.Document) (job.Swap, error) {
-			swap, err := job.SwapOf(ctx, d)
+			given, err := s.solved.of(ctx, d)
+			if err != nil {
+				return job.Swap{}, err
+			}
+			swap, err := job.SwapOf(ctx, given)
 			if errors.Is(err, job.ErrNone) {
 				return job.Swap{Rows: []job.SwapRow{}}, nil
 			}

@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"errors"
 	"net/http"
 	"strings"
 
@@ -43,12 +44,20 @@ type documentOutput struct{ Body job.Document }
 
 func (s *server) leads(a huma.API) {
 	ask(s, a, "mistake", "/api/leads/mistake", "What a classic mistake would do to a document's motor",
-		func(_ context.Context, d job.Document, in *mistakeInput) (Mistaken, error) {
-			p, state, ok := job.Mistaken(d, in.Mistake)
-			if !ok {
+		func(ctx context.Context, d job.Document, in *mistakeInput) (Mistaken, error) {
+			given, err := s.solved.of(ctx, d)
+			if err != nil {
+				return Mistaken{}, err
+			}
+			state, err := job.Mistaken(ctx, given, in.Mistake)
+			if errors.Is(err, job.ErrNone) {
 				return Mistaken{}, huma.Error404NotFound("These leads cannot make this mistake, or the motor cannot " +
 					"be computed yet.")
 			}
+			if err != nil {
+				return Mistaken{}, err
+			}
+			p := given.Plan()
 			return Mistaken{state, drawing.Of(drawing.SceneOf(&p), &state)}, nil
 		})
 	askAlone(s, a, "steps", "/api/leads/steps", "The walk that numbers the leads of a motor whose plate is gone, "+

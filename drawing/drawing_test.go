@@ -1,6 +1,7 @@
 package drawing_test
 
 import (
+	"context"
 	"encoding/json"
 	"fmt"
 	"math"
@@ -105,7 +106,8 @@ func all(d job.Document) map[string]drawing.Drawing {
 		if d.Machines[0].Leads.Found != asDelivered(d.Name) {
 			break // the mistakes are made on what is wanted: once a machine is enough
 		}
-		if plan, state, ok := job.Mistaken(d, m.ID); ok {
+		plan := job.Make(d)
+		if state, err := job.Mistaken(context.Background(), d, m.ID); err == nil {
 			v := drawing.Of(drawing.SceneOf(&plan), &state)
 			out["path, "+m.ID], out["box, "+m.ID], out["windings, "+m.ID] = v.Path, v.Box, v.Windings
 		}

@@ -1,6 +1,7 @@
 package drawing_test
 
 import (
+	"context"
 	"slices"
 	"strings"
 	"testing"
@@ -105,8 +106,9 @@ func TestTheTapeStandsBesideTheNamesFound(t *testing.T) {
 // Each half coil is drawn with its bumps; one that is open has its gap and says so.
 func TestAnOpenCoilHasAGap(t *testing.T) {
 	for _, d := range []job.Document{scenario.Blunger(), scenario.PugMill()} {
-		p, s, ok := job.Mistaken(d, "open-coil")
-		require.True(t, ok)
+		p := job.Make(d)
+		s, err := job.Mistaken(context.Background(), d, "open-coil")
+		require.NoError(t, err)
 		w := drawing.Of(drawing.SceneOf(&p), &s).Windings
 		bumps := func(coil string) int {
 			return count(w, func(i drawing.Item) bool { return i.Kind == drawing.KindArc && i.Of == "coil "+coil })

@@ -3,7 +3,6 @@ package job
 import (
 	"context"
 	"errors"
-	"reflect"
 
 	"graybridge/core/capacitor"
 	"graybridge/core/machine"
@@ -33,7 +32,7 @@ type LoadPoint struct {
 const curveSteps = 100
 
 // CurvesOf draws the curves of a document's motor.
-func CurvesOf(ctx context.Context, d Document) (Curves, error) { return picture(ctx, d, curvesOf) }
+func CurvesOf(ctx context.Context, of Given) (Curves, error) { return picture(ctx, of, curvesOf) }
 
 func curvesOf(w *reading) (c Curves, err error) {
 	if w.site.Model == nil {
@@ -68,51 +67,32 @@ func curvesOf(w *reading) (c Curves, err error) {
 // gives no such picture.
 var ErrNone = capacitor.ErrNone
 
-// picture computes one heavy picture of a document. The error is ErrNone where
-// there is none, also where the computation fails, or the context's.
-func picture[T any](ctx context.Context, d Document, of func(w *reading) (T, error)) (out T, err error) {
-	defer func() {
-		if v := recover(); v != nil {
-			err = ErrNone
-		}
-		if gone := ctx.Err(); gone != nil {
-			err = gone
-		}
-		if err == nil && !sound(reflect.ValueOf(out)) {
-			err = ErrNone
-		}
-	}()
-	return of(read(ctx, &d))
-}
-
 // Island is the map of capacitance and load for a document's motor as wanted.
 // It is apart from Make because it does not change while the µF are dragged.
-func Island(ctx context.Context, d Document) (capacitor.Island, error) {
-	return picture(ctx, d, island)
-}
-
-func island(w *reading) (capacitor.Island, error) {
-	on, ok := w.bridge.(onCapacitor)
-	if !ok || on.Answer == nil {
-		return capacitor.Island{}, ErrNone
-	}
-	kind := w.site.Load.Kind
-	if kind == machine.NoLoad {
-		kind = machine.Constant
-	}
-	out, err := on.Bridge.Map(w.ctx, on.RulerTo(), kind)
-	if err != nil {
-		return out, err
-	}
-	return out, on.Soften(w.ctx, &out, kind)
+func Island(ctx context.Context, of Given) (capacitor.Island, error) {
+	return picture(ctx, of, func(w *reading) (capacitor.Island, error) {
+		on, err := bridgeOf[onCapacitor](w)
+		if err != nil || on.Answer == nil {
+			return capacitor.Island{}, ErrNone
+		}
+		kind := w.site.Load.Kind
+		if kind == machine.NoLoad {
+			kind = machine.Constant
+		}
+		out, err := on.Bridge.Map(ctx, on.RulerTo(), kind)
+		if err != nil {
+			return out, err
+		}
+		return out, on.Soften(ctx, &out, kind)
+	})
 }
 
 // Start follows the run-up of a document's motor as wanted.
-func Start(ctx context.Context, d Document) (capacitor.StartRun, error) {
-	return picture(ctx, d, func(w *reading) (capacitor.StartRun, error) {
-		on, ok := w.bridge.(onCapacitor)
-		if !ok {
-			return capacitor.StartRun{}, ErrNone
+func Start(ctx context.Context, of Given) (capacitor.StartRun, error) {
+	return picture(ctx, of, func(w *reading) (capacitor.StartRun, error) {
+		on, err := bridgeOf[onCapacitor](w)
+		if err != nil {
+			return capacitor.StartRun{}, err
 		}
 		return on.RunUp(ctx)
 	})
@@ -142,7 +122,7 @@ type Ranges struct {
 }
 
 // RangesOf follows a document's bridge over the whole load range.
-func RangesOf(ctx context.Context, d Document) (Ranges, error) { return picture(ctx, d, rangesOf) }
+func RangesOf(ctx context.Context, of Given) (Ranges, error) { return picture(ctx, of, rangesOf) }
 
 func rangesOf(w *reading) (r Ranges, err error) {
 	on, ok := w.bridge.(onCapacitor)
@@ -187,9 +167,9 @@ func BalanceMapOf(ctx context.Context, d Document) (BalanceMap, error) {
 // FilmOf follows the start of a document's idler, or of its machine beside the idler.
 func FilmOf(ctx context.Context, d Document) (rotary.Film, error) {
 	return picture(ctx, d, func(w *reading) (rotary.Film, error) {
-		on, ok := w.bridge.(onRotary)
-		if !ok {
-			return rotary.Film{}, ErrNone
+		on, err := bridgeOf[onRotary](w)
+		if err != nil {
+			return rotary.Film{}, err
 		}
 		film, err := on.Film(ctx)
 		if errors.Is(err, rotary.ErrNoFilm) {
@@ -202,9 +182,9 @@ func FilmOf(ctx context.Context, d Document) (rotary.Film, error) {
 // SizesOf tries standard idlers and the owner's spares for a document's converter.
 func SizesOf(ctx context.Context, d Document) (rotary.Sizes, error) {
 	return picture(ctx, d, func(w *reading) (rotary.Sizes, error) {
-		on, ok := w.bridge.(onRotary)
-		if !ok {
-			return rotary.Sizes{}, ErrNone
+		on, err := bridgeOf[onRotary](w)
+		if err != nil {
+			return rotary.Sizes{}, err
 		}
 		sizes, err := on.Sizes(ctx)
 		if errors.Is(err, rotary.ErrNoFilm) {
@@ -221,23 +201,23 @@ func TwinsOf(ctx context.Context, d Document, seed uint64) []site.Twin {
 }
 
 // PairOf is the open pair of two capacitors for a document's motor.
-func PairOf(ctx context.Context, d Document) (capacitor.Pair, error) {
-	return picture(ctx, d, func(w *reading) (capacitor.Pair, error) {
-		on, ok := w.bridge.(onCapacitor)
-		if !ok {
-			return capacitor.Pair{}, ErrNone
+func PairOf(ctx context.Context, of Given) (capacitor.Pair, error) {
+	return picture(ctx, of, func(w *reading) (capacitor.Pair, error) {
+		on, err := bridgeOf[onCapacitor](w)
+		if err != nil {
+			return capacitor.Pair{}, err
 		}
 		return on.Pair()
 	})
 }
 
 // PairProofOf follows that pair in time and maps both of its µF.
-func PairProofOf(ctx context.Context, d Document) (capacitor.PairProof, error) {
-	return picture(ctx, d, func(w *reading) (capacitor.PairProof, error) {
-		on, ok := w.bridge.(onCapacitor)
-		if !ok {
-			return capacitor.PairProof{}, ErrNone
+func PairProofOf(ctx context.Context, of Given) (capacitor.PairProof, error) {
+	return picture(ctx, of, func(w *reading) (capacitor.PairProof, error) {
+		on, err := bridgeOf[onCapacitor](w)
+		if err != nil {
+			return capacitor.PairProof{}, err
 		}
-		return on.Prove(w.ctx)
+		return on.Prove(ctx)
 	})
 }

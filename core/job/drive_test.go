@@ -1,6 +1,7 @@
 package job_test
 
 import (
+	"context"
 	"encoding/json"
 	"strings"
 	"testing"
@@ -49,8 +50,9 @@ func TestTheBallMillIsPlannedOnItsDrive(t *testing.T) {
 		require.NotContains(t, m.Text, "capacitor")
 	}
 	for _, m := range p.Leads.Mistakes {
-		_, s, ok := job.Mistaken(scenario.BallMill(), m.ID)
-		require.True(t, ok && (s.Solved || s.Short), m.ID)
+		s, err := job.Mistaken(context.Background(), scenario.BallMill(), m.ID)
+		require.NoError(t, err, m.ID)
+		require.True(t, s.Solved || s.Short, m.ID)
 	}
 }
 

@@ -22,8 +22,8 @@ type Fault struct {
 // other: coils open, reversed or shorted, leads exchanged or left out, a line lost,
 // wrong joints, and on a capacitor a can dead, weak, left in or on the other line.
 // Empty while nothing can be computed. The error is the context's.
-func Faults(ctx context.Context, d Document) ([]Fault, error) {
-	return picture(ctx, d, func(w *reading) ([]Fault, error) {
+func Faults(ctx context.Context, of Given) ([]Fault, error) {
+	return picture(ctx, of, func(w *reading) ([]Fault, error) {
 		out := []Fault{}
 		for _, m := range w.mistakes() {
 			if err := ctx.Err(); err != nil {
@@ -35,17 +35,17 @@ func Faults(ctx context.Context, d Document) ([]Fault, error) {
 	})
 }
 
-// Mistaken is one fault by its id. ok is false for one that these leads and this
-// bridge cannot have, or while nothing can be computed.
-func Mistaken(d Document, id string) (p Plan, s State, ok bool) {
-	p = Make(d)
-	w := read(context.Background(), &d)
-	all := w.mistakes()
-	at := slices.IndexFunc(all, func(m leads.Mistake) bool { return m.ID == id })
-	if at < 0 {
-		return p, s, false
-	}
-	return p, w.fault(all[at]).State, true
+// Mistaken is one fault by its id. The error is ErrNone for one that these leads and this
+// bridge cannot have, or while nothing can be computed, or the context's.
+func Mistaken(ctx context.Context, of Given, id string) (State, error) {
+	return picture(ctx, of, func(w *reading) (State, error) {
+		all := w.mistakes()
+		at := slices.IndexFunc(all, func(m leads.Mistake) bool { return m.ID == id })
+		if at < 0 {
+			return State{}, ErrNone
+		}
+		return w.fault(all[at]).State, nil
+	})
 }
 
 // mistakes are the faults that these leads and this bridge can have.

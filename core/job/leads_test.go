@@ -116,8 +116,8 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 	for _, d := range []job.Document{scenario.Blunger(), lowered(), scenario.TileExtruder(), scenario.ClayShredder()} {
 		right := job.Make(d)
 		for _, m := range right.Leads.Mistakes {
-			_, s, ok := job.Mistaken(d, m.ID)
-			require.True(t, ok, "%s: %s", d.Name, m.ID)
+			s, err := job.Mistaken(context.Background(), d, m.ID)
+			require.NoError(t, err, "%s: %s", d.Name, m.ID)
 			require.True(t, s.Solved || s.Short, "%s: %s: %s", d.Name, m.ID, s.Verdict)
 			seen[m.ID] = true
 			if m.ID == "other-line" {
@@ -143,20 +143,20 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 		require.NoError(t, err)
 		require.Len(t, all, len(right.Leads.Mistakes), "the same, in one batch")
 		for _, f := range all {
-			_, s, _ := job.Mistaken(d, f.ID)
+			s, _ := job.Mistaken(context.Background(), d, f.ID)
 			require.Equal(t, s, f.State, "%s: %s", d.Name, f.ID)
 		}
-		_, _, ok := job.Mistaken(d, "no such mistake")
-		require.False(t, ok)
+		_, err = job.Mistaken(context.Background(), d, "no such mistake")
+		require.ErrorIs(t, err, job.ErrNone)
 	}
 	for _, id := range []string{"left-high", "other-family", "star-table", "delta-table", "wrong-cap", "half-reversed",
 		"coil-reversed", "missed-wire", "open-coil", "lost-line", "no-capacitor", "weak-can", "coil-shorted",
 		"start-left-in", "other-line"} {
 		require.True(t, seen[id], id)
 	}
-	_, s, _ := job.Mistaken(lowered(), "delta-table")
+	s, _ := job.Mistaken(context.Background(), lowered(), "delta-table")
 	require.True(t, s.Trips, s.Verdict)
-	_, s, _ = job.Mistaken(lowered(), "no-capacitor")
+	s, _ = job.Mistaken(context.Background(), lowered(), "no-capacitor")
 	require.False(t, s.Starts)
 }
 

@@ -34,13 +34,13 @@ type Swap struct {
 // SwapOf weighs keeping a document's brushed motor against a usual three-phase motor of
 // its power behind the best known drive, solved over the same supply and load. The error
 // is ErrNone where there is nothing to weigh yet.
-func SwapOf(ctx context.Context, d Document) (Swap, error) {
-	return picture(ctx, d, func(w *reading) (Swap, error) {
-		on, ok := w.bridge.(onDC)
-		if !ok || on.Duty == nil {
+func SwapOf(ctx context.Context, of Given) (Swap, error) {
+	return picture(ctx, of, func(w *reading) (Swap, error) {
+		on, err := bridgeOf[onDC](w)
+		if err != nil || on.Duty == nil {
 			return Swap{}, ErrNone
 		}
-		other, name := w.otherMotor(&on)
+		other, name := w.otherMotor(ctx, &on)
 		if other == nil {
 			return Swap{}, ErrNone
 		}
@@ -50,7 +50,7 @@ func SwapOf(ctx context.Context, d Document) (Swap, error) {
 
 // otherMotor is a usual three-phase motor of the same power and the nearest speed, on the
 // drive that fits best, over the same supply and load.
-func (w *reading) otherMotor(on *onDC) (best *onDrive, name string) {
+func (w *reading) otherMotor(ctx context.Context, on *onDC) (best *onDrive, name string) {
 	p := &on.Site.Direct
 	hertz := w.site.Supply.Hertz
 	poles := 2
@@ -76,7 +76,7 @@ func (w *reading) otherMotor(on *onDC) (best *onDrive, name string) {
 	grade := finding.Stop
 	for _, one := range drive.Shipped() {
 		d.Bridge.Drive.Profile = one.ID
-		r, ok := read(w.ctx, &d).bridge.(onDrive)
+		r, ok := read(ctx, &d).bridge.(onDrive)
 		if !ok || r.Weighed == nil || r.Motor == nil {
 			continue
 		}

@@ -4,7 +4,6 @@ import (
 	"context"
 	"fmt"
 	"math"
-	"reflect"
 
 	"graybridge/core/bringup"
 	"graybridge/core/can"
@@ -123,39 +122,14 @@ func Make(d Document) Plan {
 	return p
 }
 
-// MakeUntil is Make for a caller who may go away: the error is that of the
-// context, and then there is no plan. A document whose plan fails for any other
-// reason still gets one, which says so and shows what was typed.
-//
-// A plan is made in stages, each from what the last gave: the document is read and
-// its bridge worked out; what that draws is guarded; both states are settled; the
-// leads are judged; the findings are put in order; and the order of work, the bays
-// and the card are made of them last.
-func MakeUntil(ctx context.Context, d Document) (p Plan, err error) {
-	defer func() {
-		if v := recover(); v != nil {
-			p, err = Plan{}, ctx.Err()
-			if err == nil {
-				p = Failed(d)
-			}
-		}
-	}()
-	if err := ctx.Err(); err != nil {
+// MakeUntil is Make for a caller who may go away: the error is that of the context, and
+// then there is no plan.
+func MakeUntil(ctx context.Context, d Document) (Plan, error) {
+	s, err := Solve(ctx, d)
+	if err != nil {
 		return Plan{}, err
 	}
-	r := read(ctx, &d)
-	if err := ctx.Err(); err != nil {
-		return Plan{}, err
-	}
-	made := *r.plan()
-	if err := ctx.Err(); err != nil {
-		return Plan{}, err
-	}
-	made.place(r.machine.ID)
-	if !sound(reflect.ValueOf(made)) {
-		return Failed(d), nil
-	}
-	return made, nil
+	return s.plan, nil
 }
 
 // plan makes the plan of what was read.

@@ -1,6 +1,7 @@
 package job_test
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"strconv"
@@ -25,7 +26,7 @@ func TestAFilmEndsWhereThePhasorsStand(t *testing.T) {
 	d := scenario.ClayRoom().Of("m2")
 	d.Machines[0].Load.Share, d.Machines[0].Load.Lightest, d.Machines[0].Load.Heaviest = "60 %", "60 %", ""
 	p := job.Make(d)
-	film, ok := pictured(job.FilmOf)(d)
+	film, ok := filmed(d)
 	require.True(t, ok)
 	require.True(t, film.Up)
 	require.Equal(t, "m2", film.Speeds[0].ID)
@@ -47,7 +48,7 @@ func TestTheIdlersFilm(t *testing.T) {
 		for _, way := range []rotary.Way{rotary.Forward, rotary.Backward} {
 			d := scenario.ClayRoom()
 			d.Bridge.Rotary.StartBy, d.Bridge.Rotary.Spun = by, way
-			film, ok := pictured(job.FilmOf)(d)
+			film, ok := filmed(d)
 			require.True(t, ok)
 			require.True(t, film.Up, "%s %s", by, way)
 			out := 0
@@ -60,7 +61,7 @@ func TestTheIdlersFilm(t *testing.T) {
 			require.Less(t, film.Speeds[0].RPM[0], film.Sync*1.02)
 		}
 	}
-	_, ok := pictured(job.FilmOf)(scenario.Blunger())
+	_, ok := filmed(scenario.Blunger())
 	require.False(t, ok, "a run capacitor has a film of its own")
 }
 
@@ -272,4 +273,10 @@ func TestAConvertersVerdictNearItsLimitWouldChange(t *testing.T) {
 	p = job.Make(d)
 	require.Greater(t, found(p, rotary.IDWorst).Measure.Value, 115.0)
 	require.Nil(t, found(p, rotary.IDDoubt))
+}
+
+// filmed is a film of a converter's start, with nobody going away.
+func filmed(d job.Document) (rotary.Film, bool) {
+	film, err := job.FilmOf(context.Background(), d)
+	return film, err == nil
 }

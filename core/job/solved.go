@@ -1,0 +1,95 @@
+package job
+
+import (
+	"context"
+	"reflect"
+	"sync"
+)
+
+// Solved is a document read, its bridge worked out and its plan made, once: what is drawn of
+// the document besides is taken of it. Several may ask; they take turns, since a solver holds
+// the point it last looked at.
+type Solved struct {
+	turn sync.Mutex
+	r    *reading // nil where the document could not be read
+	plan Plan
+}
+
+// Plan of the document. It is not to be changed.
+func (s *Solved) Plan() Plan { return s.plan }
+
+// Given is what a picture is taken of: a document that was solved, or a document, which is
+// read for it alone.
+type Given interface {
+	given(context.Context) *Solved
+}
+
+func (s *Solved) given(context.Context) *Solved      { return s }
+func (d Document) given(ctx context.Context) *Solved { return &Solved{r: read(ctx, &d)} }
+
+// Solve reads a document, works its bridge out and makes its plan. The error is the
+// context's. A document whose plan fails for any other reason still gets one, which says so
+// and shows what was typed.
+//
+// A plan is made in stages, each from what the last gave: the document is read and
+// its bridge worked out; what that draws is guarded; both states are settled; the
+// leads are judged; the findings are put in order; and the order of work, the bays
+// and the card are made of them last.
+func Solve(ctx context.Context, d Document) (s *Solved, err error) {
+	defer func() {
+		if v := recover(); v != nil {
+			s, err = nil, ctx.Err()
+			if err == nil {
+				s = &Solved{plan: Failed(d)}
+			}
+		}
+	}()
+	if err := ctx.Err(); err != nil {
+		return nil, err
+	}
+	r := read(ctx, &d)
+	if err := ctx.Err(); err != nil {
+		return nil, err
+	}
+	made := *r.plan()
+	if err := ctx.Err(); err != nil {
+		return nil, err
+	}
+	made.place(r.machine.ID)
+	if !sound(reflect.ValueOf(made)) {
+		made = Failed(d)
+	}
+	return &Solved{r: r, plan: made}, nil
+}
+
+// picture computes one picture of what is given. The error is ErrNone where there is none,
+// also where the computation fails, or the context's.
+func picture[T any](ctx context.Context, of Given, take func(w *reading) (T, error)) (out T, err error) {
+	defer func() {
+		if v := recover(); v != nil {
+			err = ErrNone
+		}
+		if gone := ctx.Err(); gone != nil {
+			err = gone
+		}
+		if err == nil && !sound(reflect.ValueOf(out)) {
+			err = ErrNone
+		}
+	}()
+	s := of.given(ctx)
+	if s.r == nil {
+		return out, ErrNone
+	}
+	s.turn.Lock()
+	defer s.turn.Unlock()
+	return take(s.r)
+}
+
+// bridgeOf is the bridge of a reading where it is of a kind, else ErrNone.
+func bridgeOf[B bridge](w *reading) (b B, err error) {
+	b, ok := w.bridge.(B)
+	if !ok {
+		return b, ErrNone
+	}
+	return b, nil
+}

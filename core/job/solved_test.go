@@ -1,0 +1,94 @@
+package job_test
+
+import (
+	"context"
+	"sync"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/job"
+	"graybridge/core/scenario"
+)
+
+// What is drawn of a document that was solved is what is drawn of the document itself, in
+// whatever order and by however many it is asked; and the plan stays as it was made.
+func TestPicturesOfASolvedDocumentAreThoseOfTheDocument(t *testing.T) {
+	ctx := context.Background()
+	d := scenario.Blunger()
+	s, err := job.Solve(ctx, d)
+	require.NoError(t, err)
+	plan := s.Plan()
+	require.Equal(t, job.Make(d), plan)
+	var all sync.WaitGroup
+	for range 4 {
+		all.Go(func() {
+			a, err := job.Island(ctx, s)
+			b, err2 := job.Island(ctx, d)
+			if err != nil || err2 != nil || len(a.Edges) != len(b.Edges) {
+				t.Error("another island", err, err2)
+			}
+			for i := range a.Carries {
+				if x, y := a.Carries[i].Share, b.Carries[i].Share; x-y > 1e-6 || y-x > 1e-6 {
+					t.Error("it carries", x, "and", y)
+				}
+			}
+		})
+		all.Go(func() {
+			a, err := job.RangesOf(ctx, s)
+			b, err2 := job.RangesOf(ctx, d)
+			if err != nil || err2 != nil || len(a.Chosen) != len(b.Chosen) {
+				t.Error("another range", err, err2)
+				return
+			}
+			for i := range a.Chosen {
+				if x := a.Chosen[i].Worst - b.Chosen[i].Worst; x > 1e-6 || x < -1e-6 {
+					t.Error("another worst winding at", a.Chosen[i].Load)
+				}
+			}
+		})
+		all.Go(func() {
+			a, err := job.Mistaken(ctx, s, "no-capacitor")
+			b, err2 := job.Mistaken(ctx, d, "no-capacitor")
+			if err != nil || err2 != nil || a.Verdict != b.Verdict {
+				t.Error("another fault", err, err2)
+			}
+		})
+	}
+	all.Wait()
+	require.Equal(t, job.Make(d), s.Plan())
+	none, err := job.Solve(ctx, job.New("Empty", scenario.TansyLane()))
+	require.NoError(t, err)
+	_, err = job.Island(ctx, none)
+	require.ErrorIs(t, err, job.ErrNone)
+	gone, stop := context.WithCancel(ctx)
+	stop()
+	_, err = job.Solve(gone, d)
+	require.ErrorIs(t, err, context.Canceled)
+	_, err = job.RangesOf(gone, s)
+	require.ErrorIs(t, err, context.Canceled)
+}
+
+// What a document's pictures cost beside its plan, solved once and read anew each.
+func BenchmarkPictures(b *testing.B) {
+	ctx := context.Background()
+	d := scenario.Blunger()
+	ask := func(of job.Given) {
+		_, _ = job.RangesOf(ctx, of)
+		_, _ = job.CurvesOf(ctx, of)
+		_, _ = job.Start(ctx, of)
+		_, _ = job.Island(ctx, of)
+	}
+	b.Run("once", func(b *testing.B) {
+		for b.Loop() {
+			s, _ := job.Solve(ctx, d)
+			ask(s)
+		}
+	})
+	b.Run("anew", func(b *testing.B) {
+		for b.Loop() {
+			job.Make(d)
+			ask(d)
+		}
+	})
+}
