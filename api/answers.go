@@ -247,7 +247,8 @@ func (s *server) remember() {
 		Carries: []capacitor.Edge{}, Edges: []capacitor.Contour{}}), mostPictures
 	s.curves.make, s.curves.most = orEmpty(pictureOf(s, job.CurvesOf), job.Curves{Plate: []capacitor.CurvePoint{},
 		Bridge: []capacitor.CurvePoint{}, Load: []job.LoadPoint{}}), mostPictures
-	s.starts.make, s.starts.most = orEmpty(pictureOf(s, job.Start), capacitor.StartRun{TimeS: []float64{}, RPM: []float64{},
+	s.starts.make, s.starts.most = orEmpty(pictureOf(s, job.Start), capacitor.StartRun{TimeS: []float64{},
+		RPM:  []float64{},
 		Amps: []float64{}, Figures: []finding.Figure{}}), mostPictures
 	s.films.make, s.films.most = orEmpty(job.FilmOf, rotary.Film{TimeS: []float64{}, Speeds: []rotary.FilmSpeed{},
 		Amps: []float64{}, Marks: []rotary.FilmMark{}, Figures: []finding.Figure{}}), mostPictures

@@ -49,7 +49,8 @@ func TestARevisionIsSmall(t *testing.T) {
 		for i := range 200 {
 			j.Document.Machines[0].Load.Share = fmt.Sprintf("%d %%", 20+i%70)
 			j.Document.Supply.Volts = fmt.Sprint(225 + i%20)
-			j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: j.Revision, ID: fmt.Sprintf("edit %d of %d by a browser", i, k),
+			j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: j.Revision, ID: fmt.Sprintf("edit %d of %d by a browser",
+				i, k),
 				Who: "Odile W."}, j.Document)
 			require.NoError(t, err)
 			documents++
@@ -61,7 +62,8 @@ func TestARevisionIsSmall(t *testing.T) {
 	var packed, row, whole float64
 	require.NoError(t, conn.QueryRow(ctx, `select avg(length(packed)), avg(pg_column_size(r.*)),
 		pg_total_relation_size('job_revision')::float8 / count(*) from job_revision r`).Scan(&packed, &row, &whole))
-	t.Logf("%d revisions: packed document %.0f bytes, row %.0f, with its keys and free room %.0f", documents, packed, row,
+	t.Logf("%d revisions: packed document %.0f bytes, row %.0f, with its keys and free room %.0f", documents, packed,
+		row,
 		whole)
 	require.Less(t, packed, 200.0)
 	require.Less(t, whole, 900.0)

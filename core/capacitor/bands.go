@@ -2,7 +2,6 @@ package capacitor
 
 import (
 	"cmp"
-	"fmt"
 	"math"
 	"slices"
 
@@ -13,7 +12,6 @@ import (
 	"graybridge/core/search"
 	"graybridge/core/site"
 	"graybridge/core/supply"
-	"graybridge/core/unit"
 )
 
 // twin is a motor that would print the same plate, joined as this one is, and its points at
@@ -322,18 +320,20 @@ type doubtful struct {
 	settling  string  // the one reading that would settle it
 }
 
+// judged is a verdict on a value, which may flip over the twins.
+type judged struct {
+	what, limit string
+	value       float64
+	above       bool // good above its limit, else below
+	of          func(t twin) float64
+}
+
 // judgeDoubt says which verdicts may flip, and the reading that would settle the gravest.
 func (o *Over) judgeDoubt(a Answer) {
 	if !a.UsualRuns || len(o.twins) == 0 {
 		return
 	}
 	q := o.question
-	type judged struct {
-		what, limit string
-		value       float64
-		above       bool // good above its limit, else below
-		of          func(t twin) float64
-	}
 	at := func(share float64) func(t twin) float64 {
 		return func(t twin) float64 { return t.points[share].worst().Share } // stalled: +Inf
 	}
@@ -374,15 +374,7 @@ func (o *Over) judgeDoubt(a Answer) {
 		if j.above {
 			verdict = map[bool]string{true: "enough", false: "too little"}[good]
 		}
-		f := finding.Finding{ID: "capacitor.would-change", Bay: finding.Bridge, Grade: finding.Note,
-			Sentence: fmt.Sprintf("Would change: %s %s, anything from %s to %s %s: “%s” may turn out wrong.", j.what,
-				unit.Percent(j.value), unit.Percent(band.Low), unit.Percent(band.High), j.limit, verdict),
-			Detail: "What would settle it: " + d.settling + ".",
-			Figure: unit.Percent(j.value), Limit: unit.Percent(1),
-			Why: []finding.Why{{Formula: "least and greatest over motors that would print the same plate",
-				Numbers: fmt.Sprintf("%d motors; the verdict flips in %s of them", len(figure), unit.Percent(part)),
-				Section: finding.OnBands, Source: "plate's rounding, estimates' scatter, can, line and load",
-				Estimated: true}}}
+		f := sayWouldChange(j, band, verdict, d, figure, part)
 		if worst == nil || part > 0.5 && part < 1 {
 			worst = &f
 		}

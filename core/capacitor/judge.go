@@ -231,32 +231,12 @@ func (q Question) Judge(a Answer) []finding.Finding {
 	cures := q.betterMicrofarad(a)
 	switch {
 	case m.ShaftWatts > CeilingStop:
-		add(finding.Finding{ID: finding.CapacitorCeiling, Grade: finding.Stop,
-			Sentence: fmt.Sprintf("%s is too much for this method.", unit.Text(m.ShaftWatts/1000, "kW")),
-			Detail: "A capacitor bridge ends at about 4 kW (5 hp). Take a rotary converter, a drive rated for " +
-				"single-phase input, or a three-phase supply.",
-			Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "4" + unit.Space + "kW",
-			Measure: finding.Against(m.ShaftWatts/1000, finding.AtMost, CeilingStop/1000, "kW"),
-			Why: []finding.Why{{Formula: "plate power against the method's usual ceiling",
-				Section: finding.OnLimits, Source: "rule of the trade"}}})
+		add(sayCeiling(m))
 	case m.ShaftWatts > CeilingCaution:
-		add(finding.Finding{ID: finding.CapacitorCeiling, Grade: finding.Caution,
-			Sentence: fmt.Sprintf("%s is near the end of this method, and only for light starts.",
-				unit.Text(m.ShaftWatts/1000, "kW")),
-			Detail: "Weigh a drive or a rotary converter before buying capacitors.",
-			Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "3 to 4" + unit.Space + "kW",
-			Why: []finding.Why{{Formula: "plate power against the method's usual ceiling", Section: finding.OnLimits,
-				Source: "rule of the trade"}}})
+		add(sayCeilingCaution(m))
 	}
 	if !a.HeavyRuns {
-		add(finding.Finding{ID: finding.CapacitorCarries, Grade: finding.Stop,
-			Sentence: fmt.Sprintf("It cannot carry %s of plate torque: it would stall and burn.",
-				unit.Percent(q.Heaviest)),
-			Detail: "Even up to speed the torque with this capacitor is less than the load asks. Lighten the load or " +
-				"take another bridge.", Figure: unit.Percent(q.Heaviest), Limit: unit.Percent(a.Continuous) +
-				" all day",
-			Why: with(finding.Why{Formula: "no slip at which torque = load + friction",
-				Section: finding.OnOperatingPoint, Source: "engine"}), Cures: cures})
+		add(q.sayCarries(a, with, cures))
 	} else {
 		out = append(out, q.judgeHeat(a, cures, with)...)
 	}
@@ -265,44 +245,12 @@ func (q Question) Judge(a Answer) []finding.Finding {
 		out = append(out, q.judgeReversing(a, with)...)
 	}
 	if a.Class == 0 {
-		add(finding.Finding{ID: finding.CapacitorVolts, Grade: finding.Stop,
-			Sentence: fmt.Sprintf("The capacitor would see %s: no run capacitor is made for it.",
-				unit.Whole(a.WorstVolts, "V")), Detail: "Fewer µF.", Figure: unit.Whole(a.WorstVolts, "V"),
-			Limit: "600" +
-				unit.Space + "V", Cures: cures,
-			Why: with(finding.Why{Formula: "capacitor volts over the load range", Section: finding.OnCapacitorPart,
-				Source: "engine"})})
+		add(sayVolts(a, cures, with))
 	} else {
-		add(finding.Finding{ID: "capacitor.part", Grade: finding.Note,
-			Sentence: fmt.Sprintf("Buy %s, film, for continuous duty, at least %s AC.", can.List(a.Parts),
-				unit.Whole(a.Class, "V")),
-			Detail: can.OwnWords(a.Parts) + fmt.Sprintf("It sees %s at worst. Not an electrolytic start capacitor, "+
-				"not one rated in DC volts. Bleed resistor %s across its terminals.", unit.Whole(a.WorstVolts, "V"),
-				a.Bleed),
-			Figure: unit.Whole(a.WorstVolts, "V"), Limit: unit.Whole(a.Class, "V class"),
-			Why: with(
-				finding.Why{Formula: "class ≥ 1.1 × worst volts, at least 400 V",
-					Numbers: fmt.Sprintf("1.1 · %s = %s", unit.Whole(a.WorstVolts, "V"),
-						unit.Whole(1.1*a.WorstVolts, "V")), Section: finding.OnCapacitorPart,
-					Source: "engine at no load and load"},
-				finding.Why{Formula: "R ≤ 60 s/(C·ln(V/50)), V the peak that can stay on it",
-					Numbers: fmt.Sprintf("60/(%s·ln(%s/50))", unit.Text(a.Microfarad, "µF"),
-						unit.Three(math.Sqrt2*a.WorstVolts)), Section: finding.OnCapacitorPart,
-					Source: "to 50 V within a minute"})})
+		add(sayPart(a, with))
 	}
 	if a.UsualRuns && a.Usual.Unbalance > 0.01 {
-		add(finding.Finding{ID: "capacitor.corner", Grade: finding.Note,
-			Sentence: fmt.Sprintf("The made corner is not a true third phase: %s and %s to the two lines at your "+
-				"load.", unit.Whole(a.Usual.CornerToL1, "V"), unit.Whole(a.Usual.CornerToL2, "V")),
-			Detail: "It moves with the load. Never take lights, controls or another machine from it.",
-			Figure: unit.Text(a.Usual.UnbalancePercent, "%") + " unbalance",
-			Why: with(
-				finding.Why{Formula: "greatest deviation from the mean / mean of the three line volts",
-					Numbers: unit.Text(a.Usual.UnbalancePercent, "%"), Section: finding.OnUnbalance,
-					Source: "the trade's definition"},
-				finding.Why{Formula: "|V2|/|V1| of the three winding volts",
-					Numbers: unit.Text(a.Usual.Unbalance*100, "%"), Section: finding.OnUnbalance,
-					Source: "engine, symmetrical parts"})})
+		add(sayCorner(a, with))
 	}
 	if f, ok := a.saturates(m, with); ok {
 		add(f)
@@ -353,14 +301,7 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 	}
 	out = append(out, f)
 	if idle, s := a.Idle.WorstCoil(); s > 1 && len(a.Idle.Windings) > 0 && q.Lightest < q.Usual {
-		g := finding.Finding{ID: finding.CapacitorIdle, Bay: finding.Bridge, Grade: gradeOf(s),
-			Sentence: fmt.Sprintf("Running light, winding %s carries %s of plate amps.", idle, unit.Percent(s)),
-			Detail:   "Too many µF for a light load: the corner's winding is overfed. Do not leave it idling.",
-			Figure:   unit.Percent(s), Limit: unit.Percent(1), Measure: finding.Against(s*100, finding.AtMost, 100,
-				"% of plate amps"), Cures: cures,
-			Why: with(finding.Why{Formula: "winding amps at the lightest load / plate winding amps",
-				Numbers: fmt.Sprintf("%s / %s at %s load", unit.Text(s*plate, "A"), unit.Text(plate, "A"),
-					unit.Percent(q.Lightest)), Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})}
+		g := q.sayIdle(s, idle, cures, with, plate)
 		if a.Both > 0 {
 			does := "would share it out"
 			if max(a.BothIdle, a.BothAt) <= 1 {

@@ -75,12 +75,7 @@ func (o *Over) solve() {
 		return
 	}
 	if !o.Site.Fits() {
-		o.say(finding.Finding{ID: None, Bay: finding.Bridge, Grade: finding.Stop,
-			Sentence: "No capacitor helps: none of the joints gives the coils their volts.",
-			Detail:   "A capacitor makes a third line; it does not make volts. See Leads for what would help.",
-			Why: []finding.Why{{Formula: "coil volts per hertz within 10 % of its own",
-				Numbers: fmt.Sprintf("%s of its own", unit.Percent(o.Site.Reach[0].Flux)),
-				Section: finding.OnCoilVolts, Source: "plate and supply"}}})
+		o.say(o.sayNone())
 		return
 	}
 	if o.Bridge = o.Joined(o.Site.Wanted); o.Bridge == nil {
@@ -217,12 +212,7 @@ func (o *Over) direction() {
 	}
 	turns := turnsTo
 	other := OtherLine[o.CornerTo]
-	f := finding.Finding{ID: finding.CapacitorDirection, Bay: finding.Bridge, Grade: finding.Good,
-		Sentence: fmt.Sprintf("Turns %s, facing the shaft end.", turns[o.CornerTo]),
-		Detail: fmt.Sprintf("If U, V, W are marked as the standard has it: bump it to be sure. For the other way "+
-			"move the capacitor's line end from %s to %s.", o.CornerTo, other),
-		Why: []finding.Why{{Formula: "capacitor from the corner to L1: forward; to L2: backward",
-			Section: finding.OnDirection, Source: "engine; the order U, V, W turns clockwise facing the shaft end"}}}
+	f := o.sayDirection(turns, other)
 	if o.Site.Load.Turn != load.Either && o.CornerTo != want {
 		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("It would turn %s; the machine wants %s.",
 			turns[o.CornerTo], o.Site.Load.Turn)
@@ -355,14 +345,7 @@ func (o *Over) expect(a Answer) []finding.Finding {
 	if s["supply"] == nil {
 		return nil
 	}
-	return []finding.Finding{{ID: "bringup.expect", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Measure at your load: expect %s in each supply line, %s.",
-			unit.Text(abs(a.Usual.SupplyAmps), "A"), s["supply"].Text("A")),
-		Detail: fmt.Sprintf("And %s from the made corner to L2, %s. Corner higher and amps lower: the load is "+
-			"lighter than you said.", unit.Whole(a.Usual.CornerToL2, "V"), s["corner-l2"].Text("V")),
-		Why: append([]finding.Why{{Formula: "least and greatest over motors that would print the same plate, can " +
-			"±5 %, line ±3 %, load ±10 %, and the meter's own error", Section: finding.OnBands,
-			Source: "engine"}}, o.Site.LeansOn...)}}
+	return []finding.Finding{o.sayExpect(a, s)}
 }
 
 // RulerTo is the greatest µF that a ruler for this motor shows.

@@ -125,11 +125,7 @@ func (o *Over) JudgeRace(r Race) (out []finding.Finding) {
 	why := []finding.Why{site.HeatWhy(heat, stall.Text), {Formula: "lets go, hot, within 2 h at 1.2 ×, 2 or 4 min at " +
 		"1.5 ×, 10 or 20 s at 7.2 × its setting (class 10 or 20)", Numbers: r.Relay, Section: finding.OnProtection,
 		Source: "relay's class, planning", Estimated: true}}
-	f := finding.Finding{ID: "protection.race", Bay: finding.Protection, Planning: true, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Stalled while warm, the winding is at about %s when the relay lets go, within %s.",
-			unit.Whole(stall.AtTrip, "°C"), minutesText(stall.Relay)),
-		Figure: unit.Whole(stall.AtTrip, "°C"), Limit: unit.Whole(class, "°C") + " for good",
-		Why: why, Entries: []string{"protection.relay_class", "protection.relay_set"}}
+	f := sayRace(stall, class, why)
 	switch {
 	case stall.Relay < 0:
 		f.Grade, f.Sentence = finding.Caution, "Stalled, this relay may hold while the winding burns."
@@ -146,12 +142,7 @@ func (o *Over) JudgeRace(r Race) (out []finding.Finding) {
 		if p.Relay >= 0 || p.Winding <= 0 || p.Worst <= 1 { // too hot at the usual load: said of the bridge
 			continue
 		}
-		return append(out, finding.Finding{ID: "protection.race-slow", Bay: finding.Protection, Planning: true,
-			Grade: finding.Caution, Sentence: fmt.Sprintf("At %s × its setting the relay may hold for two "+
-				"hours or for good, and a winding at %s of plate amps passes its class after %s.", unit.Three(p.Times),
-				unit.Percent(p.Worst), minutesText(p.Winding)),
-			Detail: "Watch the amps there, or fit a thermistor: it feels the winding itself.",
-			Why:    why, Entries: []string{"protection.relay"}})
+		return append(out, sayRaceSlow(p, why))
 	}
 	return out
 }

@@ -134,12 +134,7 @@ func (q Question) Reversed(a Answer) (braked bool, share float64, ok bool) {
 // judgeReversing is what a reversing switch must be and must not do.
 func (q Question) judgeReversing(a Answer, with func(...finding.Why) []finding.Why) []finding.Finding {
 	braked, share, ok := q.Reversed(a)
-	f := finding.Finding{ID: "capacitor.reversing", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: "Reverse only at standstill: the switch moves the capacitor's line end between L1 and L2.",
-		Detail: "One pole, centre off, breaking before it makes, for the capacitor's amps and the line's volts; the " +
-			"start capacitor and its device move with it. The motor's three leads and the supply stay as they are.",
-		Entries: []string{"bridge.reversing"}, Why: with(finding.Why{Formula: "torque at the running speed with the " +
-			"capacitor on the other line", Section: finding.OnDirection, Source: "engine"})}
+	f := sayReversing(with)
 	if ok {
 		f.Figure = unit.Percent(share) + " of plate amps"
 		if braked {

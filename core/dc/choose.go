@@ -316,15 +316,6 @@ func (o *Over) offers() []Offer {
 	return out
 }
 
-func (o *Over) noneFinding() finding.Finding {
-	return finding.Finding{ID: finding.DCNone, Bay: finding.Bridge, Grade: finding.Open,
-		Entries:  []string{"dc.controller"},
-		Sentence: "Which controller? It is chosen by the armature's amps.",
-		Detail: fmt.Sprintf("The armature asks %s at %s. Known controllers stand under Choose, weighed; another "+
-			"comes in as a "+
-			"profile file.", unit.Text(o.fit.ArmatureAmps, "A"), unit.Whole(o.fit.ArmatureVolts, "V"))}
-}
-
 // sayLeads says what was found of the leads and of brushes and commutator.
 func (o *Over) sayLeads() {
 	p, found := &o.Site.Direct, &o.Site.Brushed
@@ -345,26 +336,16 @@ func (o *Over) sayLeads() {
 		case finding.Open:
 			open++
 		case finding.Stop:
-			o.say(finding.Finding{ID: finding.LeadsBars, Bay: finding.Leads, Grade: finding.Stop,
-				Entries:  []string{"leads.brushed.look"},
-				Sentence: "Burnt bars: a coil of the armature is open or shorted.", Detail: l.Bad})
+			o.say(sayBars(l))
 		case finding.Caution:
 			bad = append(bad, l.Title)
 		}
 	}
 	if len(bad) > 0 {
-		o.say(finding.Finding{ID: "leads.brushes", Bay: finding.Leads, Grade: finding.Caution,
-			Entries:  []string{"leads.brushed.look"},
-			Sentence: "Brushes or commutator want work first: " + listed(bad) + ".",
-			Detail: "New brushes are bedded in, a worn commutator is turned and its mica undercut. Carbon dust " +
-				"lies on everything: suck it out."})
+		o.say(sayBrushes(bad))
 	}
 	if open > 0 {
-		o.say(finding.Finding{ID: finding.LeadsLook, Bay: finding.Leads, Grade: finding.Open,
-			Entries:  []string{"leads.brushed.look"},
-			Sentence: "Brushes and commutator have not been looked at whole.",
-			Detail: "Feed off and locked, caps of the brush holders out: seven things to look at stand under " +
-				"Brushes."})
+		o.say(sayLook())
 	}
 	o.sayInsulation()
 }
@@ -387,13 +368,7 @@ func (o *Over) sayFieldOhms() {
 	if found == 0 || math.IsNaN(want) {
 		return
 	}
-	f := finding.Finding{ID: "leads.field-ohms", Bay: finding.Leads, Grade: finding.Good,
-		Entries:  []string{"leads.brushed.ohms", "plate.field_amps"},
-		Sentence: fmt.Sprintf("The field's %s agree with its plate.", unit.Text(found, "Ω")),
-		Figure:   unit.Text(found, "Ω"), Limit: unit.Text(want, "Ω") + " cold, by the plate",
-		Why: []finding.Why{{Formula: "Vf/If, less a fifth when cold",
-			Numbers: fmt.Sprintf("%s/%s", unit.Plain(p.FieldVolts), unit.Plain(p.FieldAmps)),
-			Section: finding.OnDirect, Source: "plate and meter"}}}
+	f := sayFieldOhms(found, want, p)
 	switch ratio := found / want; {
 	case ratio < 0.8:
 		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("The field has %s; its plate means %s cold.",
@@ -414,12 +389,7 @@ func (o *Over) sayFieldOhms() {
 func (o *Over) sayInsulation() {
 	typed := o.Site.As.Leads.Brushed.Insulation
 	if typed == "" {
-		o.say(finding.Finding{ID: finding.LeadsInsulation, Bay: finding.Leads, Grade: finding.Open,
-			Entries:  []string{"leads.brushed.insulation"},
-			Sentence: "Insulation to frame has not been measured.",
-			Detail: "With a 500 V insulation tester, the controller off its leads, brushes lifted or not: over 1 MΩ " +
-				"to run at " +
-				"all. Low with brushes down and high with them lifted is brush dust."})
+		o.say(sayInsulation())
 		return
 	}
 	x, ok, err := unit.Megohms.One(typed)
@@ -431,11 +401,7 @@ func (o *Over) sayInsulation() {
 	}
 	r.ReadAs = unit.Text(x, "MΩ")
 	o.Readings = append(o.Readings, r)
-	f := finding.Finding{ID: finding.LeadsInsulation, Bay: finding.Leads, Grade: finding.Good,
-		Entries:  []string{"leads.brushed.insulation"},
-		Sentence: fmt.Sprintf("Insulation to frame: %s.", unit.Text(x, "MΩ")), Figure: unit.Text(x, "MΩ"),
-		Limit:   "1 MΩ at least",
-		Measure: finding.Against(x, finding.AtLeast, 1, "MΩ")}
+	f := sayInsulationGood(x)
 	if x < 1 {
 		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("Insulation to frame is only %s: not to be fed.",
 			unit.Text(x, "MΩ"))

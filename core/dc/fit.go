@@ -54,12 +54,7 @@ func (o *Over) fitMotor() *fitted {
 			Section: finding.OnOperatingPoint, Source: "assumed until you say", Estimated: true})
 	}
 	if c := f.Constants(); !(c.VoltsPerRPM > 0) || c.FrictionNm < 0 {
-		o.say(finding.Finding{ID: finding.PlateImpossible, Bay: finding.Motor, Grade: finding.Stop,
-			Sentence: "No motor could be built to this plate and these readings.",
-			Detail: "Armature volts × amps, less what its ohms and brushes use up, leave less than the shaft gives. " +
-				"Compare " +
-				"plate and readings, digit by digit.",
-			Entries: []string{"plate.armature_amps", "plate.power", "leads.brushed.locked"}})
+		o.say(sayImpossible())
 		return nil
 	}
 	return f
@@ -77,28 +72,12 @@ func (o *Over) judgeOhms(f *fitted, guessed float64) {
 	entries := []string{"leads.brushed.locked"}
 	switch {
 	case copper+f.BrushVolts*p.Amps > loss:
-		o.say(finding.Finding{ID: "dc.ohms", Bay: finding.Motor, Grade: finding.Caution, Entries: entries, Why: why,
-			Sentence: fmt.Sprintf("With %s the armature alone would lose %s, more than the plate's losses (%s): not "+
-				"used.",
-				unit.Text(f.Ohm, "Ω"), unit.Whole(copper, "W"), unit.Whole(loss, "W")),
-			Detail: "The meter's own leads and a brush that lies on a film add ohms: more amps through it, the mean " +
-				"of several " +
-				"shaft positions, volts taken at the brushes.",
-			Figure: unit.Whole(copper, "W"), Limit: unit.Whole(loss, "W"),
-			Measure: finding.Against(copper+f.BrushVolts*p.Amps, finding.AtMost, loss, "W")})
+		o.say(sayOhms(entries, why, f, copper, loss, p))
 		f.Ohm, f.ohmMark = guessed, finding.Estimated
 	case f0.RaSpread > 0.25:
-		o.say(finding.Finding{ID: "dc.spread", Bay: finding.Motor, Grade: finding.Caution, Entries: entries, Why: why,
-			Sentence: fmt.Sprintf("The armature's ohms differ by %s between shaft positions.",
-				unit.Percent(f0.RaSpread)),
-			Detail: "A burnt or shorted bar shows like this; so does one brush that hardly touches. Look at the " +
-				"commutator.",
-			Figure: unit.Percent(f0.RaSpread), Limit: "25" + unit.Space + "%",
-			Measure: finding.Against(100*f0.RaSpread, finding.AtMost, 25, "%")})
+		o.say(saySpread(entries, why, f0))
 	default:
-		o.say(finding.Finding{ID: "dc.ohms", Bay: finding.Motor, Grade: finding.Good, Entries: entries, Why: why,
-			Sentence: fmt.Sprintf("Armature measured: %s cold, %s hot.", unit.Text(f0.RaOhm, "Ω"),
-				unit.Text(f.Ohm, "Ω"))})
+		o.say(sayOhmsGood(entries, why, f0, f))
 	}
 }
 
@@ -112,19 +91,10 @@ func (o *Over) judgeKe(f *fitted) {
 	entries := []string{"leads.brushed.spun", "leads.brushed.idle"}
 	if f.Constants().FrictionNm < 0 || math.Abs(got/want-1) > 0.12 {
 		f.MeasuredKe, f.keMark = 0, finding.Computed
-		o.say(finding.Finding{ID: "dc.ke", Bay: finding.Motor, Grade: finding.Caution, Entries: entries, Why: why,
-			Sentence: fmt.Sprintf("Measured, it makes %s V per 1000 rpm; the plate means %s: the reading is not used.",
-				unit.Three(1000*got), unit.Three(1000*want)),
-			Detail: "Weak magnets, a field at the wrong volts while it was spun, or a slipping tachometer. Magnets " +
-				"that were " +
-				"weakened for good let it run fast and draw more amps for the same work.",
-			Figure: unit.Percent(math.Abs(got/want - 1)), Limit: "12" + unit.Space + "%",
-			Measure: finding.Against(100*math.Abs(got/want-1), finding.AtMost, 12, "%")})
+		o.say(sayKe(entries, why, got, want))
 		return
 	}
-	o.say(finding.Finding{ID: "dc.ke", Bay: finding.Motor, Grade: finding.Good, Entries: entries, Why: why,
-		Sentence: fmt.Sprintf("Its constant agrees with the plate: %s V per 1000 rpm, by %s.", unit.Three(1000*got),
-			o.Site.Brushed.KeBy)})
+	o.say(o.sayKeGood(entries, why, got))
 }
 
 // Mark of a figure that comes from the engine.

@@ -61,17 +61,8 @@ func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Find
 	g := &guarder{o: o, why: why, need: need, noted: noted}
 	g.breaker()
 	g.wire()
-	g.say(finding.Finding{ID: "protection.armature-wire", Grade: finding.Note,
-		Sentence: fmt.Sprintf("From controller to armature: %s copper.", table.Wire(w.ArmatureWire)),
-		Detail: "By RMS amps, not by what a mean-reading DC meter shows: half-wave rectifiers ask 190 % of plate " +
-			"amps, this one 150 % " +
-			"(planning)."})
-	g.say(finding.Finding{ID: "protection.overload", Grade: finding.Note,
-		Sentence: fmt.Sprintf("The current limit is set to %s; it guards against jams, not against long heat.",
-			unit.Text(o.Duty.LimitAmps, "A")),
-		Detail: "Between plate amps and the limit nothing trips: what the motor carries for good stands under Speed. " +
-			"A thermostat in the " +
-			"motor, or an overload relay by RMS amps in the line, guards it."})
+	g.say(sayArmatureWire(w))
+	g.say(o.sayOverload())
 	return figures, g.said
 }
 
@@ -100,30 +91,14 @@ func (g *guarder) breaker() {
 	most := g.mostBreaker()
 	switch {
 	case b == 0 && w.Breaker > 0:
-		g.say(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Open, Cures: note, Entries: entries,
-			Sentence: fmt.Sprintf("Fit a %s breaker of %s ahead of the controller.", poles, unit.Rating(w.Breaker)),
-			Detail: "It guards the wire; the fuses of the controller's maker guard its rectifiers. Fixed wiring is " +
-				"for a licensed person " +
-				"in most places."})
+		g.say(sayBreaker(note, entries, poles, w))
 	case b == 0:
 	case b < 1.1*w.FullLine:
-		g.say(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Caution, Cures: note, Entries: entries,
-			Sentence: fmt.Sprintf("A breaker of %s will trip: the line carries %s RMS at full torque.", unit.Rating(b),
-				unit.Text(w.FullLine, "A")),
-			Figure: unit.Rating(b), Limit: unit.Text(1.1*w.FullLine, "A") + " at least",
-			Measure: finding.Against(b, finding.AtLeast, 1.1*w.FullLine, "A")})
+		g.say(sayBreakerCaution(note, entries, b, w))
 	case b > most:
-		g.say(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Caution, Cures: note, Entries: entries,
-			Sentence: fmt.Sprintf("A breaker of %s is too large ahead of this controller: %s is the most.",
-				unit.Rating(b), unit.Rating(most)),
-			Detail: "Its fuses must break first; a short inside would be broken late.",
-			Figure: unit.Rating(b), Limit: unit.Rating(most) + " at most",
-			Measure: finding.Against(b, finding.AtMost, most, "A")})
+		g.say(sayBreakerLarge(note, entries, b, most))
 	default:
-		g.say(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Good,
-			Sentence: fmt.Sprintf("The %s breaker carries the controller.", unit.Rating(b)),
-			Figure:   unit.Rating(b), Limit: "from " + unit.Text(1.1*w.FullLine, "A"),
-			Measure: finding.Against(b, finding.AtLeast, 1.1*w.FullLine, "A")})
+		g.say(sayBreakerGood(b, w))
 	}
 }
 
@@ -158,37 +133,15 @@ func (g *guarder) wire() {
 	}
 	switch {
 	case wire == (unit.Conductor{}) && w.Conductor != (unit.Conductor{}):
-		g.say(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Open, Cures: use("Note"),
-			Entries: entries,
-			Sentence: fmt.Sprintf("Wire the controller in %s copper, the armature in %s, earth %s.", w.Conductor,
-				table.Wire(w.ArmatureWire),
-				table.Wire(g.o.Earth))})
+		g.say(g.sayConductor(use, entries, w))
 	case wire == (unit.Conductor{}):
 	case !known:
-		g.say(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution, Cures: use("Use"),
-			Entries: entries,
-			Sentence: fmt.Sprintf("%s is not in the table: what it carries is not known here; %s is asked.", wire,
-				table.Wire(w.Conductor))})
+		g.say(sayConductorCaution(use, entries, wire, w))
 	case carry < g.need:
-		g.say(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution, Cures: use("Use"),
-			Entries: entries,
-			Sentence: fmt.Sprintf("%s carries %s; 125 %% of the line's RMS amps is %s.", wire, unit.Rating(carry),
-				unit.Text(g.need, "A")),
-			Figure: unit.Rating(carry), Limit: unit.Text(g.need, "A") + " at least",
-			Measure: finding.Against(carry, finding.AtLeast, g.need, "A")})
+		g.say(g.sayConductorThin(use, entries, wire, carry))
 	case g.noted.Breaker > carry:
-		g.say(finding.Finding{ID: finding.ProtectionWire, Grade: finding.Stop, Cures: use("Use"),
-			Entries: []string{"protection.breaker", "protection.conductor"},
-			Sentence: fmt.Sprintf("A %s breaker does not guard %s, which carries %s.", unit.Rating(g.noted.Breaker),
-				wire, unit.Rating(carry)),
-			Detail: "Thicker wire or a smaller breaker.", Figure: unit.Rating(g.noted.Breaker),
-			Limit:   unit.Rating(carry),
-			Measure: finding.Against(g.noted.Breaker, finding.AtMost, carry, "A")})
+		g.say(g.sayWire(use, wire, carry))
 	default:
-		g.say(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Good,
-			Sentence: fmt.Sprintf("%s carries the line's RMS amps and a quarter more.", wire),
-			Figure:   unit.Rating(carry),
-			Limit:    unit.Text(g.need, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, g.need,
-				"A")})
+		g.say(g.sayConductorGood(wire, carry))
 	}
 }

@@ -109,7 +109,7 @@ func (o *Over) work() {
 	v.Controllers = o.offers()
 	p := o.Profile
 	if p == nil {
-		o.say(o.noneFinding())
+		o.say(o.sayNone())
 		return
 	}
 	v.Mains = !p.Isolated

@@ -1,14 +1,12 @@
 package drive
 
 import (
-	"fmt"
 	"math"
 
 	"graybridge/core/finding"
 	"graybridge/core/load"
 	"graybridge/core/site"
 	"graybridge/core/supply"
-	"graybridge/core/unit"
 )
 
 // like is a motor that would print the same plate, at the point on the dial under the usual
@@ -127,12 +125,5 @@ func (o *Over) judgeDoubt(p Point) {
 	if !doubtful {
 		return
 	}
-	o.say(finding.Finding{ID: "drive.would-change", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Would change: at %s the load asks %s of what its cooling carries, anything from %s "+
-			"to %s.", unit.Text(p.Hz, "Hz"), unit.Percent(p.Heat), unit.Percent(band.Low), unit.Percent(band.High)),
-		Detail: "What would settle it: the amps on the drive's display at your load.",
-		Figure: unit.Percent(p.Heat), Limit: unit.Percent(1),
-		Why: []finding.Why{{Formula: "load asked over torque for good, over motors that would print the same plate",
-			Numbers: fmt.Sprintf("%d motors; the verdict flips in %s of them", len(twins), unit.Percent(part)),
-			Section: finding.OnBands, Source: "load ±10 %", Estimated: true}}})
+	o.say(sayWouldChange(p, band, twins, part))
 }

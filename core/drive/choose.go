@@ -233,15 +233,7 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		if a.Start.Motor < a.StartShare {
 			missing = "the motor's own torque at hardly any hertz: a larger motor, vector control, or start it unloaded"
 		}
-		x := finding.Finding{ID: finding.DriveStart, Bay: finding.Bridge, Grade: finding.Good,
-			Sentence: fmt.Sprintf("It brings the load off: %s of rated torque at hardly any hertz, %s asked.",
-				unit.Percent(a.Start.Gives), unit.Percent(a.StartShare)),
-			Figure: unit.Percent(a.Start.Gives), Limit: unit.Percent(a.StartShare) + " asked",
-			Measure: finding.Against(a.Start.Gives, finding.AtLeast, a.StartShare, "of rated torque"),
-			Entries: []string{"load.start"},
-			Why: []finding.Why{{Formula: "torque at 6 % of its hertz inside the limit of amps, at the best boost",
-				Numbers: fmt.Sprintf("boost %s", unit.Percent(a.Start.Share)), Section: finding.OnDriveSpeed,
-				Source: "engine", Estimated: true}}}
+		x := sayStart(a)
 		if a.Start.Gives < a.StartShare {
 			x.Grade, x.Sentence, x.Detail = finding.Stop, fmt.Sprintf("It does not bring the load off: %s of rated "+
 				"torque at hardly any hertz, %s asked.", unit.Percent(a.Start.Gives), unit.Percent(a.StartShare)),

@@ -78,71 +78,31 @@ func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Find
 	}
 	switch b := noted.Breaker; {
 	case b == 0 && weighed.Breaker > 0:
-		say(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Open,
-			Sentence: fmt.Sprintf("Fit a %s breaker of %s ahead of the drive.", poles, unit.Rating(weighed.Breaker)),
-			Detail: "It guards the wire. Fixed wiring is for a licensed person in most places. Residual-current " +
-				"devices must be of a kind that drives do not blind or trip.", Cures: note,
-			Entries: []string{"protection.breaker"}})
+		say(sayBreaker(poles, weighed, note))
 	case b == 0:
 	case b < 1.1*weighed.InputAmps:
-		say(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Caution,
-			Sentence: fmt.Sprintf("A breaker of %s will trip: the drive draws %s at full power.", unit.Rating(b),
-				unit.Text(weighed.InputAmps, "A")), Cures: note, Entries: []string{"protection.breaker"},
-			Figure: unit.Rating(b), Limit: unit.Text(1.1*weighed.InputAmps, "A") + " at least",
-			Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.InputAmps, "A")})
+		say(sayBreakerCaution(b, weighed, note))
 	case most > 0 && b > most:
-		say(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Caution,
-			Sentence: fmt.Sprintf("A breaker of %s is too large ahead of this drive: %s is the most.", unit.Rating(b),
-				unit.Rating(most)), Detail: "The maker's sheet gives the largest; a short circuit inside the drive " +
-				"would " +
-				"be broken late.", Cures: note, Entries: []string{"protection.breaker"},
-			Figure: unit.Rating(b), Limit: unit.Rating(most) + " at most",
-			Measure: finding.Against(b, finding.AtMost, most, "A")})
+		say(sayBreakerLarge(b, most, note))
 	default:
-		say(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Good,
-			Sentence: fmt.Sprintf("The %s breaker carries the drive.", unit.Rating(b)), Figure: unit.Rating(b),
-			Limit:   "from " + unit.Text(1.1*weighed.InputAmps, "A"),
-			Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.InputAmps, "A")})
+		say(sayBreakerGood(b, weighed))
 	}
 	switch {
 	case wire == (unit.Conductor{}) && weighed.Conductor != (unit.Conductor{}):
-		say(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Open,
-			Sentence: fmt.Sprintf("Wire the drive in %s copper, the motor in %s, earth %s.", weighed.Conductor,
-				table.Wire(weighed.MotorWire), table.Wire(earth)), Cures: use("Note"),
-			Entries: []string{"protection.conductor"}})
+		say(sayConductor(weighed, earth, use))
 	case wire == (unit.Conductor{}):
 	case !known:
-		say(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution,
-			Sentence: fmt.Sprintf("%s is not in the table: what it carries is not known here; %s is asked.", wire,
-				table.Wire(weighed.Conductor)), Cures: use("Use"), Entries: []string{"protection.conductor"}})
+		say(sayConductorCaution(wire, weighed, use))
 	case carry < need:
-		say(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution,
-			Sentence: fmt.Sprintf("%s carries %s; 125 %% of the drive's rated input is %s.", wire, unit.Rating(carry),
-				unit.Text(need, "A")), Cures: use("Use"), Entries: []string{"protection.conductor"},
-			Figure: unit.Rating(carry), Limit: unit.Text(need, "A") + " at least",
-			Measure: finding.Against(carry, finding.AtLeast, need, "A")})
+		say(sayConductorThin(wire, carry, need, use))
 	case noted.Breaker > carry:
-		say(finding.Finding{ID: finding.ProtectionWire, Grade: finding.Stop,
-			Sentence: fmt.Sprintf("A %s breaker does not guard %s, which carries %s.", unit.Rating(noted.Breaker),
-				wire, unit.Rating(carry)), Detail: "Ahead of a drive nothing else guards the wire: thicker wire or a " +
-				"smaller breaker.", Cures: use("Use"), Entries: []string{"protection.breaker", "protection.conductor"},
-			Figure: unit.Rating(noted.Breaker), Limit: unit.Rating(carry),
-			Measure: finding.Against(noted.Breaker, finding.AtMost, carry, "A")})
+		say(sayWire(noted, wire, carry, use))
 	default:
-		say(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Good,
-			Sentence: fmt.Sprintf("%s carries the drive's rated input and a quarter more.", wire),
-			Figure:   unit.Rating(carry), Limit: unit.Text(need, "A") + " at least",
-			Measure: finding.Against(carry, finding.AtLeast, need, "A")})
+		say(sayConductorGood(wire, carry, need))
 	}
 	if weighed.MotorWire != (unit.Conductor{}) {
-		say(finding.Finding{ID: "protection.motor-wire", Grade: finding.Note,
-			Sentence: fmt.Sprintf("From drive to motor: %s copper.", weighed.MotorWire),
-			Detail:   "It carries 125 % of the motor's plate amps in these joints; the drive's overload guards it.",
-			Figure:   unit.Text(motor, "A")})
+		say(sayMotorWire(weighed, motor))
 	}
-	say(finding.Finding{ID: "protection.overload", Grade: finding.Note,
-		Sentence: fmt.Sprintf("The drive is the motor's overload relay, at %s.", unit.Text(o.PlateAmps(), "A")),
-		Detail: "It counts amps, not heat: at low speed a plain motor's fan carries less, so the dial's torque for " +
-			"good is the limit there."})
+	say(o.sayOverload())
 	return figures, said
 }

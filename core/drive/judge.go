@@ -142,12 +142,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	}
 	names := leads.PrintJoint(o.Site.Hand.Kind.Terminals()[:min(3, len(o.Site.Hand.Kind.Terminals()))],
 		o.Site.Hand.Naming)
-	turn := finding.Finding{ID: "drive.direction", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: "If it turns the wrong way: exchange any two of its three motor wires, standing and dead.",
-		Detail: fmt.Sprintf("At its input an exchange does nothing. Facing the shaft end it turns clockwise where %s "+
-			"are marked as the standard has it. The bump comes after the settings that protect the motor are keyed.",
-			names), Why: []finding.Why{{Formula: "order of the three outputs", Section: finding.OnDirection,
-			Source: "engine"}}}
+	turn := sayDirection(names)
 	if o.Site.Load.Turn == load.Anti && !strings.HasPrefix(o.Site.As.Leads.Bumped, "right") {
 		turn.Grade, turn.Sentence = finding.Caution, "In these joints it would turn clockwise; the machine wants "+
 			"anticlockwise."
@@ -156,9 +151,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		turn.Entries = []string{"load.turn"}
 	}
 	o.say(turn)
-	o.say(finding.Finding{ID: "drive.link", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: fmt.Sprintf("After power-off wait %s and measure its link before anything is touched.", v.WaitText),
-		Detail:   "It holds several hundred volts, lamp or no lamp."})
+	o.say(sayLink(v))
 }
 
 // judgeWarmth says how long a speed may be held that the cooling does not carry for good,

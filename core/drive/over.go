@@ -134,10 +134,7 @@ func (o *Over) work() {
 	o.View = v
 	p := o.Profile
 	if p == nil {
-		o.say(finding.Finding{ID: finding.DriveNone, Bay: finding.Bridge, Grade: finding.Open,
-			Sentence: "Which drive? It is chosen by amps.", Detail: fmt.Sprintf("The motor asks %s in these joints. "+
-				"Known drives stand under Choose, weighed; another comes in as a profile file.",
-				unit.Text(o.PlateAmps(), "A")), Entries: []string{"drive.profile"}})
+		o.say(o.sayNone())
 		return
 	}
 	m, start := o.motorFor(p, o.Site.Feed.Volts)

@@ -14,11 +14,7 @@ import (
 // is there, nothing is computed from it, and it says how to get out.
 func Failed(d Document) Plan {
 	p := *emptyPlan()
-	const sentence = "This document could not be worked out."
-	p.Findings = append(p.Findings, finding.Finding{ID: FailedID, Bay: finding.Motor, Grade: finding.Stop,
-		Sentence: sentence,
-		Detail: "What you typed is stored and shown; nothing was computed from it. Take the last change back, or " +
-			"change what was typed last: plate, joints, µF or volts. Do not feed the motor by an earlier card."})
+	p.Findings = append(p.Findings, sayFailed())
 	state := func(id, title string) State {
 		return State{ID: id, Title: title, Joints: leads.Joints{}, Coils: []Coil{}, Between: []Between{},
 			Lines: []LineAmps{}, Assumed: []string{}, Grade: finding.Open, Verdict: "Not known."}
@@ -33,14 +29,14 @@ func Failed(d Document) Plan {
 	}{{finding.Supply, "Supply"}, {finding.Protection, "Protection"}, {finding.Bridge, "Bridge"},
 		{finding.Leads, "Leads"}, {finding.Motor, "Motor"}, {finding.Load, "Load"}} {
 		p.Bays = append(p.Bays, BayState{b.bay, b.title, "not worked out", finding.Open,
-			Do{Text: sentence, Grade: finding.Stop}})
+			Do{Text: failed, Grade: finding.Stop}})
 	}
 	p.Bays[4].Mark = finding.Stop
 	p.Next = Next{Bay: finding.Motor, Text: "Take the last change back", Unknown: unknown[FailedID]}
 	p.Card = bringup.Card{Title: d.Name, Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{},
-		Readings: []bringup.Reading{}, Open: []string{sentence},
+		Readings: []bringup.Reading{}, Open: []string{failed},
 		Checks: bringup.Gates(), Cautions: bringup.Cautions(), NotReady: "No connection card: " +
-			strings.ToLower(sentence[:1]) + sentence[1:]}
+			strings.ToLower(failed[:1]) + failed[1:]}
 	return p
 }
 

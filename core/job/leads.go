@@ -94,20 +94,14 @@ func (w *reading) planLeads(p *Plan, g guarded) {
 	l.Labelling, more = leads.Label(d.Round, w.site.Hand, w.site.Round, eq, w.site.Supply.Hertz)
 	p.Readings = append(p.Readings, more...)
 	if l.Labelling.False != "" {
-		p.say(finding.Finding{ID: "leads.false-reading", Bay: finding.Leads, Grade: finding.Caution,
-			Sentence: fmt.Sprintf("The reading “%s” was false.", l.Labelling.False),
-			Detail:   "Every other reading agrees without it. Take it once more if you want to be sure.",
-			Entries:  []string{"leads.senses"}})
+		p.say(sayFalseReading(l))
 	}
 	if len(w.site.Hand.Kind.Layout().Tables) > 0 {
 		l.Choices = w.foundChoices()
 	}
 	if w.site.Round.Settled && w.site.Round.Kind == w.site.Hand.Kind && len(w.site.Hand.Kind.Layout().Tables) > 0 &&
 		!w.site.Round.Marked && !l.Labelling.Settled {
-		p.say(finding.Finding{ID: finding.LeadsNames, Bay: finding.Leads, Grade: finding.Open,
-			Sentence: "Which lead is which is not known yet.",
-			Detail: "The groups are; starts and finishes are found by a few readings with low volts. Until then no " +
-				"joint can be made by name.", Entries: []string{"leads.senses"}})
+		p.say(sayNames())
 	}
 	l.Ways = w.ways()
 	l.Names = w.nameTable()
@@ -136,10 +130,7 @@ func (w *reading) planLeads(p *Plan, g guarded) {
 	p.say(w.site.Round.JudgeBalance()...)
 	p.say(w.site.Measured.JudgeInsulation()...)
 	if !w.site.Measured.Insulated && w.site.Wanted != nil && w.site.FoundKnown && p.Computed {
-		p.say(finding.Finding{ID: finding.LeadsInsulation, Bay: finding.Leads, Grade: finding.Open,
-			Sentence: "Insulation to frame has not been measured.",
-			Detail: "With a 500 V insulation tester, capacitors, drive and thermistor leads taken off first: over 1 " +
-				"MΩ to run at all, over 5 MΩ healthy.", Entries: []string{"leads.insulation"}})
+		p.say(sayInsulation())
 	}
 	if whole, _, mark := w.site.CoilOhm(); mark == finding.Measured && w.machine.Plate.WindingOhms == "" &&
 		!math.IsNaN(whole) {
@@ -148,13 +139,7 @@ func (w *reading) planLeads(p *Plan, g guarded) {
 			one /= 2
 		}
 		text := unit.Plain(math.Round(one*1000) / 1000)
-		p.say(finding.Finding{ID: "leads.use-ohms", Bay: finding.Leads, Grade: finding.Note,
-			Sentence: fmt.Sprintf("The round measured %s a coil; the engine still estimates it from the plate.",
-				unit.Text(one, "Ω")),
-			Detail: "A meter that shows tenths is good enough above about 2 Ω; below it take a milliohm meter's " +
-				"reading.", Entries: []string{"plate.winding_ohms"},
-			Cures: []finding.Cure{{Label: "Use " + text + unit.Space + "Ω", Path: "plate.winding_ohms", Value: text +
-				" Ω"}}})
+		p.say(sayUseOhms(one, text))
 	}
 	p.say(w.sayState(p.Moves)...)
 	var said []finding.Finding
@@ -189,33 +174,13 @@ func (w *reading) sayRound() (said []finding.Finding) {
 		say(finding.Finding{ID: finding.LeadsFrame, Bay: finding.Leads, Grade: finding.Stop, Sentence: v.Text,
 			Detail: v.Reason, Entries: []string{"leads.touches"}})
 	case v.Settled && v.Kind != k:
-		say(finding.Finding{ID: finding.LeadsKind, Bay: finding.Leads, Grade: finding.Stop,
-			Sentence: fmt.Sprintf("Continuity shows %s; the job says %s.", v.Kind.Title(), k.Title()),
-			Detail:   v.Reason, Entries: []string{"leads.kind"}, Cures: []finding.Cure{{Label: "It is " +
-				v.Kind.Title(),
-				Path: "leads.kind", Value: string(v.Kind)}},
-			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups),
-				Section: finding.OnContinuity, Source: "continuity round"}}})
+		say(sayKind(v, k))
 	case v.Settled && v.Kind == k && v.Marked && !w.site.Hand.MarksAgree(v.Groups):
-		say(finding.Finding{ID: finding.LeadsMarks, Bay: finding.Leads, Grade: finding.Stop,
-			Sentence: "The marks on these leads are wrong: continuity joins others than the names say.",
-			Detail: "A mark was misread, or somebody sleeved them wrongly. Name the leads on tape, 1, 2, 3 …, and " +
-				"find starts and finishes anew.", Entries: []string{"leads.tags"},
-			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups),
-				Section: finding.OnContinuity, Source: "continuity round"}}})
+		say(sayMarks(v))
 	case v.Settled && k.Halved():
-		say(finding.Finding{ID: finding.LeadsKind, Bay: finding.Leads, Grade: finding.Good,
-			Sentence: "Continuity agrees: " + k.Title() + ".", Detail: v.Reason,
-			Why: []finding.Why{{Formula: "groups of leads that a meter finds joined", Numbers: sizes(v.Groups),
-				Section: finding.OnContinuity, Source: "continuity round"}}})
+		say(sayKindGood(k, v))
 	case w.site.Agreed() == "":
-		say(finding.Finding{ID: finding.LeadsFamily, Bay: finding.Leads, Grade: finding.Open,
-			Sentence: "Star or delta inside? Nobody has checked yet, so no joints are given.",
-			Detail: "Nine-lead star and nine-lead delta share their high joints and differ in the low ones; the " +
-				"wrong table trips the breaker. Continuity tells: three pairs and a three are a star, three threes a " +
-				"delta. Or the plate's own diagram, whose low joints are four (star) or three (delta).",
-			Entries: []string{"leads.touches"}, Cures: []finding.Cure{{Label: "The plate's diagram shows it",
-				Path: "leads.agreed", Value: "plate"}}})
+		say(sayFamily())
 	}
 	if !v.Settled && len(v.Groups) > 0 && v.Grade == finding.Caution {
 		say(finding.Finding{ID: "leads.round", Bay: finding.Leads, Grade: finding.Caution, Sentence: v.Text,
@@ -314,27 +279,17 @@ func (w *reading) sayState(moves []leads.Move) (said []finding.Finding) {
 	say := func(f finding.Finding) { said = append(said, f) }
 	d := &w.machine.Leads
 	if d.Clips == "yes" {
-		say(finding.Finding{ID: finding.LeadsClips, Bay: finding.Leads, Grade: finding.Open,
-			Sentence: "Joined with test clips: not finished.",
-			Detail: "Clips are for finding the direction, uncoupled and watched. Then every joint is made final, " +
-				"locked off and proved dead again.", Entries: []string{"leads.clips"},
-			Cures: []finding.Cure{{Label: "Joints are final", Path: "leads.clips", Value: ""}}})
+		say(sayClips())
 	}
 	done := len(moves) > 0
 	for _, m := range moves {
 		done = done && m.Done
 	}
 	if done && d.Clips == "" && d.Photo == "" {
-		say(finding.Finding{ID: "leads.photo", Bay: finding.Leads, Grade: finding.Note,
-			Sentence: "No photograph of the finished joints yet.",
-			Detail:   "A picture of the studs or caps before the lid closes is what the next person wishes for.",
-			Entries:  []string{"leads.photo"}})
+		say(sayPhoto())
 	}
 	if d.Starter == leads.StarDelta {
-		f := finding.Finding{ID: "leads.starter", Bay: finding.Leads, Grade: finding.Caution,
-			Sentence: "A star-delta starter is on these leads: it needs a three-phase supply and goes.",
-			Detail: "Six cables (three and three) run from its contactors to the six leads. Locked off, take all six " +
-				"off the starter and join the motor for good in the box.", Entries: []string{"leads.starter"}}
+		f := sayStarter()
 		if w.site.Wanted != nil && w.site.Hand.Kind == leads.Six {
 			f.Detail += " Permanently: " + w.site.Wanted.Print(w.site.Hand.Naming) +
 				"; on a drive the same three lines go to its output, with no contactor between."
@@ -346,9 +301,7 @@ func (w *reading) sayState(moves []leads.Move) (said []finding.Finding) {
 	}
 	for _, e := range leads.Extras(d.Extras) {
 		if strings.HasPrefix(e.Goes, "not known") {
-			say(finding.Finding{ID: "leads.extra", Bay: finding.Leads, Grade: finding.Open,
-				Sentence: fmt.Sprintf("Leads %s: what they are is not known.", first(e.Names, e.What)),
-				Detail:   "Goes " + e.Goes + ".", Entries: []string{"leads.extras"}})
+			say(sayExtra(e))
 		}
 	}
 	return said

@@ -167,12 +167,7 @@ func (w onCapacitor) turning() (d Direction, said []finding.Finding) {
 	if was == "wrong" {
 		right = capacitor.OtherLine[corner]
 	}
-	f := finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good,
-		Sentence: fmt.Sprintf("The bump showed the right direction, capacitor on %s.", right),
-		Entries:  []string{"leads.bumped"},
-		Detail:   "From now on the order of the three leads is fixed: mark them.",
-		Why: []finding.Why{{Formula: "capacitor from the corner to L1 or L2", Section: finding.OnDirection,
-			Source: "bump test"}}}
+	f := sayBumped(right)
 	switch {
 	case w.CornerTo != right:
 		f.ID, f.Grade, f.Sentence = "leads.bump-wrong", finding.Stop,

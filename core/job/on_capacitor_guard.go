@@ -51,7 +51,7 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 		}
 	}
 	if stop != nil {
-		g.said = append(g.said, waits(stop, "Breaker, wire and relay follow the bridge as it will run. Mend that "+
+		g.said = append(g.said, sayWait(stop, "Breaker, wire and relay follow the bridge as it will run. Mend that "+
 			"first."))
 		return g
 	}

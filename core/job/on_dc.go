@@ -86,15 +86,10 @@ func (w onDC) turning() (d Direction, said []finding.Finding) {
 	switch was, _, _ := strings.Cut(w.machine.Leads.Bumped, "-"); was {
 	case "right":
 		d.Turns = "As wanted: the bump showed it"
-		said = append(said, finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good,
-			Sentence: "The bump showed the right direction.",
-			Detail:   "From now on plus and minus are fixed: mark them.", Entries: []string{"leads.bumped"}})
+		said = append(said, sayBumpedGood())
 	case "wrong":
 		d.Turns = "The wrong way, as the bump showed"
-		f := finding.Finding{ID: finding.LeadsBumpWrong, Bay: finding.Leads, Grade: finding.Stop,
-			Sentence: "The bump turned the wrong way.", Detail: d.Swap,
-			Entries: []string{"leads.bumped"}, Cures: []finding.Cure{{Label: "Exchanged: bump again",
-				Path: "leads.bumped", Value: ""}}}
+		f := sayBumpWrong(d)
 		if d.Forbids != "" {
 			f.Detail += " Do not run it this way: " + d.Forbids + "."
 		}

@@ -152,14 +152,10 @@ func (w onDrive) turning() (d Direction, said []finding.Finding) {
 	switch was, _, _ := strings.Cut(w.machine.Leads.Bumped, "-"); was {
 	case "right":
 		d.Turns = "As wanted: the bump showed it"
-		said = append(said, finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good,
-			Sentence: "The bump showed the right direction.", Detail: "From now on the order of the three wires is " +
-				"fixed: mark them.", Entries: []string{"leads.bumped"}})
+		said = append(said, sayBumpedRight())
 	case "wrong":
 		d.Turns = "The wrong way, as the bump showed"
-		f := finding.Finding{ID: finding.LeadsBumpWrong, Bay: finding.Leads, Grade: finding.Stop,
-			Sentence: "The bump turned the wrong way.", Detail: d.Swap, Entries: []string{"leads.bumped"},
-			Cures: []finding.Cure{{Label: "Exchanged: bump again", Path: "leads.bumped", Value: ""}}}
+		f := sayBumpWrongStop(d)
 		if d.Forbids != "" {
 			f.Detail += " Do not run it this way: " + d.Forbids + "."
 		}

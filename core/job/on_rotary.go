@@ -204,7 +204,7 @@ func (w onRotary) guarding(stop *finding.Finding) (g guarded) {
 	if stop != nil {
 		g.said = append(
 			g.said,
-			waits(stop, "Breaker, wire and relay follow the converter as it will run. Mend that first."),
+			sayWait(stop, "Breaker, wire and relay follow the converter as it will run. Mend that first."),
 		)
 		return g
 	}
@@ -245,29 +245,11 @@ func (w onRotary) turning() (d Direction, said []finding.Finding) {
 		d.Turns = "As wanted: the bump showed it"
 		said = append(
 			said,
-			finding.Finding{
-				ID:       "leads.bumped",
-				Bay:      finding.Leads,
-				Grade:    finding.Good,
-				Sentence: "The bump showed the right direction.",
-				Detail: "From now on the order of the three leads, and the way the idler is spun, are " +
-					"fixed: mark them.",
-				Entries: []string{"leads.bumped"},
-			},
+			sayBumpedBeside(),
 		)
 	case "wrong":
 		d.Turns = "The wrong way, as the bump showed"
-		f := finding.Finding{
-			ID:       finding.LeadsBumpWrong,
-			Bay:      finding.Leads,
-			Grade:    finding.Stop,
-			Sentence: "The bump turned the wrong way.",
-			Detail:   d.Swap,
-			Entries: []string{
-				"leads.bumped",
-			},
-			Cures: []finding.Cure{{Label: "Exchanged: bump again", Path: "leads.bumped", Value: ""}},
-		}
+		f := sayBumpedWrongBeside(d)
 		if d.Forbids != "" {
 			f.Detail += " Do not run it this way: " + d.Forbids + "."
 		}

@@ -2,7 +2,6 @@ package job
 
 import (
 	"context"
-	"fmt"
 	"slices"
 	"strings"
 
@@ -82,7 +81,7 @@ func steady(s *site.Site, amps float64, name string, figures func(*supply.Draw) 
 	out.supply, out.judged = figures(draw), true
 	if stop != nil {
 		out.said = append(out.said,
-			waits(stop, "Breaker and wire follow the "+name+" as it will run. Mend that first."))
+			sayWait(stop, "Breaker and wire follow the "+name+" as it will run. Mend that first."))
 		draw = nil
 	}
 	out.said = append(out.said, s.Supply.Judge(draw, s.Rules)...)
@@ -165,10 +164,7 @@ func (r *reading) unread() (out []finding.Finding) {
 			continue
 		}
 		part, _, _ := strings.Cut(one.Path, ".")
-		out = append(out, finding.Finding{ID: "unread." + one.Path, Unread: true, Bay: bays[part],
-			Grade:    finding.Caution,
-			Sentence: fmt.Sprintf("“%s” could not be read.", one.Typed),
-			Detail:   one.Problem + " Write it like " + one.Wanted + ".", Entries: []string{one.Path}})
+		out = append(out, sayPath(one, bays, part))
 	}
 	return out
 }
@@ -191,12 +187,6 @@ func blocked(all []finding.Finding) *finding.Finding {
 		}
 	}
 	return nil
-}
-
-// waits says that nothing is sized while a stop stands.
-func waits(stop *finding.Finding, detail string) finding.Finding {
-	return finding.Finding{ID: finding.ProtectionWait, Bay: finding.Protection, Grade: finding.Open,
-		Sentence: "Nothing is sized here while a stop stands: " + stop.Sentence, Detail: detail, Entries: stop.Entries}
 }
 
 // has says that something of an id was said.

@@ -97,9 +97,7 @@ func (w *reading) sayNow(moves []leads.Move, now *State) (said []finding.Finding
 	done, hands := counted(moves)
 	if !w.site.FoundKnown {
 		if len(w.site.Plate.Columns) > 0 {
-			say(finding.Finding{ID: finding.LeadsFound, Bay: finding.Leads, Grade: finding.Open,
-				Sentence: "Say what is joined in the box now.",
-				Detail:   w.lookInside(), Entries: []string{"leads.found"}, Cures: w.foundChoices()})
+			say(w.sayFound())
 		}
 		return said
 	}
@@ -108,8 +106,7 @@ func (w *reading) sayNow(moves []leads.Move, now *State) (said []finding.Finding
 	}
 	if w.site.Wanted == nil { // nothing to compare with: only what it would do
 		if now.Grade == finding.Stop {
-			say(finding.Finding{ID: finding.LeadsFedNow, Bay: finding.Leads, Grade: now.Grade, Sentence: now.Verdict,
-				Detail: "What the joints should be is not known yet: do not feed it before."})
+			say(sayFedNow(now))
 		}
 		return said
 	}
@@ -131,9 +128,7 @@ func (w *reading) sayNow(moves []leads.Move, now *State) (said []finding.Finding
 		say(f)
 		return said
 	}
-	say(finding.Finding{ID: "leads.joined", Bay: finding.Leads, Grade: finding.Good,
-		Sentence: "The joints are as wanted.", Detail: "Compare each with the card once more before the lid goes on.",
-		Why: []finding.Why{{Formula: "joints now = joints wanted", Numbers: now.Text, Source: "as ticked"}}})
+	say(sayJoined(now))
 	return said
 }
 

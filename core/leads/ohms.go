@@ -188,12 +188,7 @@ func (v Verdict) JudgeBalance() []finding.Finding {
 	for _, c := range v.Coils {
 		low, high = min(low, c.Ohm), max(high, c.Ohm)
 	}
-	f := finding.Finding{ID: "leads.balance", Bay: finding.Leads, Grade: finding.Good,
-		Sentence: fmt.Sprintf("The coils agree within %s.", unit.Text(100*v.Spread, "%")),
-		Figure:   unit.Text(low, "Ω") + " to " + unit.Text(high, "Ω"), Limit: "within 5 % (2 % with a milliohm meter)",
-		Why: []finding.Why{{Formula: "greatest deviation from the mean of the coils",
-			Numbers: unit.Text(100*v.Spread, "%"), Section: finding.OnOhms,
-			Source: "ohms of the round, less the meter's own"}}, Entries: []string{"leads.touches"}}
+	f := v.sayBalance(low, high)
 	if 100*v.Spread > balancePercent {
 		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("The coils differ by %s: more than a healthy motor shows.",
 			unit.Text(100*v.Spread, "%"))
@@ -224,12 +219,7 @@ func (m Measured) JudgeLine(expect [3]float64, whole float64, mark finding.Mark)
 		}
 		return strings.Join(words, ", ") + unit.Space + "Ω"
 	}
-	f := finding.Finding{ID: "leads.line-ohms", Bay: finding.Leads, Grade: finding.Good, Figure: text(m.Line),
-		Limit:    text(expect[:]) + " expected",
-		Sentence: "Ohms between the lines are as these joints should read.", Entries: []string{"leads.line_ohms"},
-		Why: []finding.Why{{Formula: "the coils' ohms as joined, solved",
-			Numbers: fmt.Sprintf("one winding %s at %.0f °C", unit.Text(whole, "Ω"), m.At), Section: finding.OnOhms,
-			Source: "engine", Estimated: mark == finding.Estimated}}}
+	f := m.sayLineOhms(text, expect, whole, mark)
 	tolerance := 0.07
 	if mark == finding.Estimated {
 		tolerance = 0.35

@@ -4,7 +4,6 @@
 package load
 
 import (
-	"fmt"
 	"math"
 
 	"graybridge/core/finding"
@@ -165,24 +164,7 @@ func (l Load) Judge() []finding.Finding {
 	if l.Known {
 		return nil
 	}
-	return []finding.Finding{{
-		ID: finding.LoadUnknown, Bay: finding.Load, Grade: finding.Open,
-		Sentence: "Say what the machine asks: kind of load and its share of plate.",
-		Detail: fmt.Sprintf(
-			"Until then it is taken as a constant %s of plate torque. A stirrer or blower is fan-like; a mill, "+
-				"mixer of stiff clay, roller or conveyor is constant.",
-			unit.Percent(l.Usual),
-		),
-		Entries: []string{"load.kind", "load.share"},
-		Why: []finding.Why{
-			{
-				Formula:   fmt.Sprintf("share = %s", unit.Percent(l.Usual)),
-				Section:   finding.OnOperatingPoint,
-				Source:    "assumed for planning",
-				Estimated: true,
-			},
-		},
-	}}
+	return []finding.Finding{l.sayUnknown()}
 }
 
 // Room is what motor and bridge can give, for comparing with what is asked.

@@ -3,7 +3,6 @@ package plate
 import (
 	"fmt"
 	"math"
-	"strings"
 
 	"graybridge/core/finding"
 	"graybridge/core/table"
@@ -22,14 +21,7 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 		out = append(out, f)
 	}
 	if p.Phases == 1 {
-		add(finding.Finding{
-			ID: finding.PlateSinglePhase, Grade: finding.Stop, Sentence: "This is not a three-phase motor.",
-			Detail: "The plate says one phase. No three-phase bridge can drive it: a capacitor, a converter or a " +
-				"drive on it would burn it or do nothing. Run it as it is, on single-phase.",
-			Why: []finding.Why{{Formula: "phases on the plate = 1", Section: finding.OnPlate,
-				Source: "plate, as typed"}},
-			Entries: []string{"plate.phases"},
-		})
+		add(saySinglePhase())
 		return out
 	}
 	if k := p.NotThis(); k != "" {
@@ -52,15 +44,7 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 		return out
 	}
 	if p.OutputRPM {
-		add(finding.Finding{ID: finding.PlateRPM, Grade: finding.Stop,
-			Sentence: fmt.Sprintf("%s rpm is a gear's output, "+
-				"not the motor's own speed.", unit.Plain(p.RPM)),
-			Detail: "A geared motor's plate gives the slow shaft. Enter the motor's own rpm: its second plate, or " +
-				"output rpm × ratio; without either, a tachometer on the fan end.", Entries: []string{"plate.rpm"},
-			Figure: unit.Plain(p.RPM) + " rpm", Limit: unit.Plain(slowestOwn) + " rpm at least",
-			Measure: finding.Against(p.RPM, finding.AtLeast, slowestOwn, "rpm"),
-			Why: []finding.Why{{Formula: "20 poles on 50 Hz turn at 300 rpm", Section: finding.OnPlate,
-				Source: "few motors have more"}}})
+		add(p.sayRPM())
 	} else if p.RPM > 0 && p.Hertz > 0 {
 		p.checkSpeed(add)
 	}
@@ -74,31 +58,20 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 			list += words[m]
 			entries = append(entries, "plate."+m)
 		}
-		add(finding.Finding{ID: finding.PlateMissing, Grade: finding.Open, Sentence: "Still to read off the plate: " +
-			list + ".",
-			Detail: "With power, volts, rpm and hertz the motor can be computed; amps and power factor make it the " +
-				"real one.",
-			Entries: entries})
+		add(sayMissing(list, entries))
 		return out
 	}
 	if p.Poles == 0 {
 		return out
 	}
 	if p.Phases == 0 {
-		add(finding.Finding{ID: finding.PlatePhases, Grade: finding.Open, Sentence: "Does the plate say three phases?",
-			Detail: "It is taken as three-phase until you say. A single-phase motor cannot be driven by any of these " +
-				"bridges.",
-			Cures:   []finding.Cure{{Label: "It says 3", Path: "plate.phases", Value: "3"}},
-			Entries: []string{"plate.phases"}})
+		add(sayPhases())
 	}
 	if p.Synchronous || p.OutputRPM {
 		return out
 	}
 	if p.Poles > 8 {
-		add(finding.Finding{ID: "plate.poles", Grade: finding.Note,
-			Sentence: fmt.Sprintf("%d poles: the tables of usual motors here end at eight.", p.Poles),
-			Detail: "What is estimated for it (power factor, efficiency, locked-rotor figures) is taken from motors " +
-				"with fewer poles: weaker than elsewhere. Enter what the plate gives."})
+		add(p.sayPoles())
 	}
 	if p.checkPower(add); !p.exchanged(add) {
 		p.checkColumns(add)
@@ -146,10 +119,7 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 		if len(guessed) > 1 {
 			list += " and " + guessed[1]
 		}
-		add(finding.Finding{ID: "plate.estimated", Grade: finding.Note, Sentence: "Estimated, not on the plate: " +
-			list + ".",
-			Detail: "Every figure that leans on it carries an open ring. Read it off the plate if you can, or " +
-				"measure amps at a known load.", Why: why})
+		add(sayEstimated(list, why))
 	}
 	return out
 }
@@ -157,15 +127,7 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 func (p *Plate) checkSpeed(add func(finding.Finding)) {
 	speeds := []string{"plate.rpm", "plate.hertz"}
 	if p.Poles == 0 {
-		add(finding.Finding{ID: finding.PlateRPM, Grade: finding.Stop, Entries: speeds,
-			Sentence: fmt.Sprintf("%s rpm is no speed of a three-phase induction motor at %s Hz.", unit.Plain(p.RPM),
-				unit.Plain(p.Hertz)),
-			Detail: "It lies at or above the fastest synchronous speed. If the rpm is as printed, this is probably " +
-				"a DC or universal motor: look for brushes, and for the words DC or AC/DC.",
-			Figure: unit.Plain(p.RPM) + " rpm", Limit: unit.Plain(60*p.Hertz) + " rpm",
-			Why: []finding.Why{{Formula: "synchronous rpm = 120·f/poles",
-				Numbers: fmt.Sprintf("120·%s/2 = %s", unit.Plain(p.Hertz), unit.Plain(60*p.Hertz)),
-				Section: finding.OnPlate, Source: "two poles, the fewest there can be"}}})
+		add(p.sayRPMStop(speeds))
 		return
 	}
 	sync := 120 * p.Hertz / float64(p.Poles)
@@ -179,18 +141,9 @@ func (p *Plate) checkSpeed(add func(finding.Finding)) {
 			unit.Three(slip*100)+" %"), Section: finding.OnPlate, Source: "plate"}}
 	switch {
 	case p.Synchronous:
-		add(finding.Finding{ID: finding.PlateSlip, Grade: finding.Stop, Entries: speeds, Why: why,
-			Sentence: fmt.Sprintf("%s rpm is exactly synchronous: an induction motor cannot carry load there.",
-				unit.Plain(p.RPM)),
-			Detail: "Look for the loaded rpm on the plate, a little below. A synchronous motor is another machine, " +
-				"which this plan does not cover.",
-			Figure: "slip 0" + unit.Space + "%", Limit: "0.5 to 12" + unit.Space + "%"})
+		add(p.saySlip(speeds, why))
 	case slip < 0.005 || slip > limit:
-		add(finding.Finding{ID: finding.PlateSlip, Grade: finding.Caution, Entries: speeds, Why: why,
-			Sentence: fmt.Sprintf("Slip of %s %% is unusual: check rpm and hertz.", unit.Three(slip*100)),
-			Detail: fmt.Sprintf("With %s Hz the next synchronous speed above is %s rpm (%d poles). A misread rpm "+
-				"or a motor for another frequency shows like this.", unit.Plain(p.Hertz), unit.Plain(sync), p.Poles),
-			Figure: unit.Three(slip*100) + " %", Limit: fmt.Sprintf("0.5 to %s %%", unit.Plain(limit*100))})
+		add(p.saySlipCaution(speeds, why, slip, sync, limit))
 	}
 }
 
@@ -214,73 +167,29 @@ func (p *Plate) checkPower(add func(finding.Finding)) {
 	formula := "P = √3·V·I·cosφ·η"
 	switch {
 	case p.Efficiency.Value >= 1 || p.PowerFactor.Value >= 1:
-		add(finding.Finding{ID: finding.PlatePower, Grade: finding.Stop,
-			Sentence: "Power, volts, amps and power factor contradict each other: more would come out than goes in.",
-			Detail:   "Likelier wrong: " + words + ". Compare with the plate, digit by digit.",
-			Figure:   unit.Whole(p.ShaftWatts, "W out"), Limit: unit.Whole(apparent*min(p.PowerFactor.Value, 1),
-				"W in"),
-			Why: []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s = %s in", unit.Plain(c.At),
-				unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Whole(apparent*p.PowerFactor.Value, "W")),
-				Section: finding.OnPlate, Source: "plate"}},
-			Entries: []string{"plate.power", "plate.amps", likelier}})
+		add(p.sayPower(words, apparent, formula, c, likelier))
 		return
 	case p.Efficiency.Mark == finding.FromPlate && p.PowerFactor.Mark == finding.FromPlate:
 		out := apparent * p.PowerFactor.Value * p.Efficiency.Value
 		if off := out/p.ShaftWatts - 1; math.Abs(off) > 0.08 {
-			add(finding.Finding{ID: finding.PlatePower, Grade: finding.Caution,
-				Sentence: fmt.Sprintf("Volts, amps, power factor and efficiency give %s, the plate says %s.",
-					unit.Whole(out, "W"), unit.Whole(p.ShaftWatts, "W")),
-				Detail: "Likelier wrong: " + words + ".", Figure: unit.Percent(math.Abs(off)) + " apart",
-				Limit: "8" + unit.Space + "%",
-				Why: []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s·%s", unit.Plain(c.At),
-					unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Three(p.Efficiency.Value)),
-					Section: finding.OnPlate, Source: "plate"}},
-				Entries: []string{"plate.power", likelier}})
+			add(p.sayPowerCaution(out, words, off, formula, c, likelier))
 			return
 		}
 	case p.PowerFactor.Mark == finding.FromPlate && (p.Efficiency.Value > typical.Efficiency+0.17 ||
 		p.Efficiency.Value < typical.Efficiency-0.2):
-		add(finding.Finding{ID: finding.PlatePower, Grade: finding.Caution,
-			Sentence: fmt.Sprintf("Power and amps together mean an efficiency of %s, hardly possible for this size.",
-				unit.Percent(p.Efficiency.Value)),
-			Detail: "Likelier wrong: " + words + ".", Figure: unit.Percent(p.Efficiency.Value), Limit: "about " +
-				unit.Percent(typical.Efficiency),
-			Why: []finding.Why{{Formula: "η = P/(√3·V·I·cosφ)",
-				Numbers: fmt.Sprintf("%s/(√3·%s·%s·%s)", unit.Whole(p.ShaftWatts, "W"), unit.Plain(c.At),
-					unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value)), Section: finding.OnPlate,
-				Source: typical.Source}},
-			Entries: []string{"plate.power", likelier}})
+		add(p.sayPowerUnlikely(words, typical, c, likelier))
 		return
 	}
 	if ratio < 0.7 || ratio > 1.5 {
-		add(finding.Finding{ID: "plate.amps", Grade: finding.Caution,
-			Sentence: fmt.Sprintf("%s is far from the usual %s for this power and speed.", unit.Text(c.Amps, "A"),
-				unit.Text(expected, "A")),
-			Detail: "Check amps and power against the plate; a column of another voltage is easily taken.",
-			Figure: unit.Percent(ratio) + " of usual", Limit: "70 to 150" + unit.Space + "%",
-			Why: []finding.Why{{Formula: "I = P/(√3·V·cosφ·η)",
-				Numbers: fmt.Sprintf("%s at %s V", unit.Text(expected, "A"), unit.Plain(c.At)),
-				Section: finding.OnPlate, Source: typical.Source, Estimated: true}},
-			Entries: []string{"plate.amps", "plate.power"}})
+		add(sayAmps(c, expected, ratio, typical))
 		return
 	}
 	pairs := p.redundant()
 	if len(pairs) == 0 {
-		add(finding.Finding{ID: "plate.alone", Grade: finding.Note,
-			Sentence: "Nothing on this plate can contradict itself yet.",
-			Detail: fmt.Sprintf("The amps are usual for the power and speed (%s), which is all that is checked. A "+
-				"second column, or power factor and efficiency, would tell more.", unit.Text(expected, "A")),
-			Why: []finding.Why{{Formula: "I = P/(√3·V·cosφ·η)",
-				Numbers: fmt.Sprintf("%s usual, %s printed", unit.Text(expected, "A"), unit.Text(c.Amps, "A")),
-				Section: finding.OnPlate, Source: typical.Source, Estimated: true}}})
+		add(sayAlone(expected, c, typical))
 		return
 	}
-	add(finding.Finding{ID: "plate.agrees", Grade: finding.Good, Sentence: "The plate agrees with itself.",
-		Detail: "Checked: " + strings.Join(pairs, "; ") + ".",
-		Why: []finding.Why{{Formula: formula, Numbers: fmt.Sprintf("√3·%s·%s·%s·%s = %s", unit.Plain(c.At),
-			unit.Plain(c.Amps), unit.Three(p.PowerFactor.Value), unit.Three(p.Efficiency.Value),
-			unit.Whole(apparent*p.PowerFactor.Value*p.Efficiency.Value, "W")), Section: finding.OnPlate,
-			Source: "plate", Estimated: p.PowerFactor.Mark == finding.Estimated}}})
+	add(p.sayAgrees(pairs, formula, c, apparent))
 }
 
 // exchanged says that the amps stand under the wrong volts.
@@ -293,14 +202,7 @@ func (p *Plate) exchanged(add func(finding.Finding)) bool {
 		return false
 	}
 	swapped := unit.Plain(b.Amps) + "/" + unit.Plain(a.Amps)
-	add(finding.Finding{ID: "plate.columns", Grade: finding.Caution,
-		Sentence: fmt.Sprintf("The amps look exchanged: %s A at %s V and %s A at %s V.", unit.Plain(a.Amps),
-			unit.Plain(a.At), unit.Plain(b.Amps), unit.Plain(b.At)),
-		Detail:  "The lower volts take the greater amps at the same power.",
-		Cures:   []finding.Cure{{Label: "Exchange them: " + swapped, Path: "plate.amps", Value: swapped}},
-		Entries: []string{"plate.amps", "plate.volts"},
-		Why: []finding.Why{{Formula: "V1·I1 = V2·I2", Numbers: fmt.Sprintf("%s and %s VA", unit.Three(a.At*a.Amps),
-			unit.Three(b.At*b.Amps)), Section: finding.OnPlate, Source: "plate"}}})
+	add(sayColumns(a, b, swapped))
 	return true
 }
 
@@ -324,9 +226,7 @@ func (p *Plate) checkOhms(add func(finding.Finding)) {
 	why := []finding.Why{{Formula: "3·I²·R hot against √3·V·I·cosφ − P",
 		Numbers: fmt.Sprintf("%s of %s lost in all", unit.Whole(copper, "W"), unit.Whole(loss, "W")),
 		Section: finding.OnPlate, Source: "measured winding and plate", Estimated: true}}
-	f := finding.Finding{ID: "plate.ohms", Grade: finding.Caution, Entries: []string{"plate.winding_ohms"}, Why: why,
-		Detail: "Measured between which points? One coil by itself is wanted, links off, the meter's own leads taken " +
-			"off."}
+	f := sayOhms(why)
 	switch {
 	case copper > loss:
 		f.Sentence = fmt.Sprintf("With these ohms the windings alone would lose %s, more than the whole motor loses "+
@@ -383,13 +283,6 @@ func (p *Plate) checkColumns(add func(finding.Finding)) {
 	// Half a unit in the last printed digit of small amps is worth several percent.
 	tolerance := 0.05 + 0.05/b.Amps
 	if math.Abs(product-1) > tolerance {
-		add(finding.Finding{ID: "plate.columns", Grade: finding.Caution,
-			Sentence: fmt.Sprintf("The two columns disagree: %s V × %s A is not %s V × %s A.", a.Volts,
-				unit.Plain(a.Amps), b.Volts, unit.Plain(b.Amps)),
-			Detail: "Amps go inversely with volts at the same power. Check which digit was misread.",
-			Figure: "ratio " + unit.Three(product), Limit: "1 ± " + unit.Three(tolerance),
-			Why: []finding.Why{{Formula: "V1·I1 = V2·I2", Numbers: fmt.Sprintf("%s and %s VA",
-				unit.Three(a.At*a.Amps), unit.Three(b.At*b.Amps)), Section: finding.OnPlate, Source: "plate"}},
-			Entries: []string{"plate.volts", "plate.amps"}})
+		add(sayColumnsCaution(a, b, product, tolerance))
 	}
 }

@@ -193,13 +193,13 @@ func (p *Direct) Checks() (out []finding.Finding) {
 	}
 	switch {
 	case p.Universal:
-		add(universalFinding())
+		add(sayUniversal())
 		return out
 	case p.ThreePhase:
-		add(threePhaseFinding())
+		add(sayThreePhase())
 		return out
 	case p.Winding == Series:
-		add(seriesFinding())
+		add(saySeries())
 		return out
 	}
 	if len(p.Missing) > 0 {
@@ -209,35 +209,18 @@ func (p *Direct) Checks() (out []finding.Finding) {
 		for _, m := range p.Missing {
 			entries = append(entries, fields[m])
 		}
-		add(finding.Finding{ID: finding.PlateMissing, Grade: finding.Open, Entries: entries,
-			Sentence: "Still to be read off the plate: " + strings.Join(p.Missing, ", ") + ".",
-			Detail: "A brushed motor's plate gives its armature's volts and amps (90, 130, 180 or 240 V DC), its rpm " +
-				"and, where it has a field winding, the field's volts and amps."})
+		add(p.sayMissingOpen(entries))
 		return out
 	}
 	p.checkPower(add)
 	p.checkField(add)
 	if p.TopRPM > 0 && p.Winding == Magnet {
-		add(finding.Finding{ID: "plate.top-rpm", Grade: finding.Caution,
-			Entries:  []string{"plate.top_rpm", "plate.winding"},
-			Sentence: "A permanent magnet's field cannot be weakened: its top rpm is that of its volts.",
-			Detail: "Two speeds on a plate belong to a motor with a field winding. Look for F1 and F2 among its " +
-				"leads.",
-			Figure: unit.Whole(p.TopRPM, "rpm"), Limit: unit.Whole(p.RPM, "rpm")})
+		add(p.sayTopRpm())
 	}
 	if p.FormFactor.Mark == finding.Estimated {
 		add(p.sayFormFactor())
 	}
 	return out
-}
-
-func (p *Direct) sayFormFactor() finding.Finding {
-	return finding.Finding{ID: "plate.form-factor", Grade: finding.Note, Entries: []string{"plate.form_factor"},
-		Sentence: fmt.Sprintf("No form factor on the plate: %s is taken.", unit.Three(p.FormFactor.Value)),
-		Detail: strings.ToUpper(p.FormFactor.Basis[:1]) + p.FormFactor.Basis[1:] + ". It decides how much current a " +
-			"rectifier may give it: look for FF, or “form factor”, beside the armature's amps.",
-		Why: []finding.Why{{Formula: "form factor = rms amps / mean amps", Source: p.FormFactor.Basis,
-			Section: finding.OnDirect, Estimated: true}}}
 }
 
 // checkPower holds the power against volts × amps, and the amps against the table.
@@ -252,29 +235,13 @@ func (p *Direct) checkPower(add func(finding.Finding)) {
 	usual, source, known := table.DirectFullLoadAmps(hp, p.Volts)
 	switch {
 	case p.Contradicted:
-		add(finding.Finding{ID: finding.PlatePower, Grade: finding.Stop, Why: why, Entries: entries,
-			Sentence: "Power, armature volts and amps contradict each other: more would come out than goes in.",
-			Detail:   "Compare with the plate, digit by digit; field amps are easily taken for the armature's.",
-			Figure:   unit.Whole(p.ShaftWatts, "W out"), Limit: unit.Whole(0.97*in, "W at most"),
-			Measure: finding.Against(p.ShaftWatts, finding.AtMost, 0.97*in, "W")})
+		add(p.sayPowerStop(why, entries, in))
 	case p.Efficiency < low || p.Efficiency > high:
-		add(finding.Finding{ID: finding.PlatePower, Grade: finding.Caution, Why: why, Entries: entries,
-			Sentence: fmt.Sprintf("Power and amps together mean an efficiency of %s, unusual for this size.",
-				unit.Percent(p.Efficiency)),
-			Detail: "Check power and armature amps against the plate; figures lean on them.",
-			Figure: unit.Percent(p.Efficiency), Limit: unit.Percent(low) + " to " + unit.Percent(high)})
+		add(p.sayPowerUnusual(why, entries, low, high))
 	case known && (p.Amps < 0.6*usual || p.Amps > 1.35*usual):
-		add(finding.Finding{ID: "plate.amps", Grade: finding.Caution, Entries: entries,
-			Sentence: fmt.Sprintf("%s is far from the usual %s for this power and these volts.",
-				unit.Text(p.Amps, "A"), unit.Text(usual, "A")),
-			Detail: "Check amps and power against the plate.", Figure: unit.Text(p.Amps, "A"),
-			Limit: unit.Text(0.6*usual, "A") + " to " + unit.Text(1.35*usual, "A"),
-			Why: []finding.Why{{Formula: "full-load amps by power and volts", Source: source, Section: finding.OnPlate,
-				Estimated: true}}})
+		add(p.sayAmpsCaution(entries, usual, source))
 	default:
-		f := finding.Finding{ID: "plate.agrees", Grade: finding.Good, Sentence: "The plate agrees with itself.",
-			Why:    why,
-			Detail: fmt.Sprintf("Checked: power against armature volts × amps (%s).", unit.Percent(p.Efficiency))}
+		f := p.sayAgreesGood(why)
 		if known {
 			f.Detail += fmt.Sprintf(" The table's usual amps are %s.", unit.Text(usual, "A"))
 		}
@@ -286,61 +253,15 @@ func (p *Direct) checkPower(add func(finding.Finding)) {
 func (p *Direct) checkField(add func(finding.Finding)) {
 	switch {
 	case p.Winding == Magnet && p.WindingSaid && (p.FieldVolts > 0 || p.FieldAmps > 0):
-		add(finding.Finding{ID: "plate.field", Grade: finding.Caution,
-			Entries:  []string{"plate.winding", "plate.field_volts"},
-			Sentence: "A permanent magnet has no field to feed, yet field volts or amps are entered.",
-			Detail: "Two leads are a magnet's; four or more have a field winding. Fed wrongly, it burns or runs " +
-				"away.",
-			Cures: []finding.Cure{{Label: "It is a shunt motor", Path: "plate.winding", Value: string(Shunt)}}})
+		add(sayField())
 	case p.Field() && p.FieldVolts == 0:
-		add(finding.Finding{ID: finding.PlateFieldVolts, Grade: finding.Open, Entries: []string{"plate.field_volts"},
-			Sentence: "Which volts does its field want?",
-			Detail: "The plate gives them: 100 V beside a 90 V armature, 200 V beside 180 V are usual. Nothing is " +
-				"assumed: " +
-				"too many burn it, too few let it run fast and hot."})
+		add(sayFieldVolts())
 	case p.Field() && p.FieldAmps > 0:
 		ohm := p.FieldVolts / p.FieldAmps
 		if share := p.FieldVolts * p.FieldAmps / p.ShaftWatts; share > 1 || ohm < 10 {
-			add(finding.Finding{ID: "plate.field", Grade: finding.Caution,
-				Entries: []string{"plate.field_amps", "plate.field_volts"},
-				Sentence: fmt.Sprintf("A field that takes %s is unusual here.",
-					unit.Whole(p.FieldVolts*p.FieldAmps, "W")),
-				Detail: "Armature and field amps are easily exchanged: the field's are the small ones.",
-				Figure: unit.Whole(p.FieldVolts*p.FieldAmps, "W"), Limit: "less than " +
-					unit.Whole(p.ShaftWatts, "W")})
+			add(p.sayFieldCaution())
 		}
 	}
-}
-
-func universalFinding() finding.Finding {
-	return finding.Finding{ID: finding.PlateNotThis, Grade: finding.Stop,
-		Entries:  []string{"plate.volts", "plate.power", "plate.rpm"},
-		Sentence: "This is a universal motor: brushes, for AC and DC.",
-		Detail: "Its field is in series: unloaded it runs to thousands of rpm and can burst. It runs on single-phase " +
-			"as " +
-			"it is, with its load fixed to it; a speed control of its own kind slows it. A DC controller's speed " +
-			"regulation does not fit it, and it is not planned here.",
-		Why: []finding.Why{{Formula: "what is printed", Section: finding.OnPlate, Source: "plate, as typed"}}}
-}
-
-func threePhaseFinding() finding.Finding {
-	return finding.Finding{ID: finding.PlateNotThis, Grade: finding.Stop,
-		Entries:  []string{"plate.volts", "plate.connection", "plate.armature_volts"},
-		Sentence: "This is a three-phase motor: no DC controller runs it.",
-		Detail: "Direct current in its windings would only heat them. A capacitor, a converter or a drive brings " +
-			"it to turn.",
-		Cures: []finding.Cure{{Label: "Take the capacitor bridge", Path: "bridge.kind", Value: "capacitor"}},
-		Why:   []finding.Why{{Formula: "what is printed", Section: finding.OnPlate, Source: "plate, as typed"}}}
-}
-
-func seriesFinding() finding.Finding {
-	return finding.Finding{ID: finding.PlateNotThis, Grade: finding.Stop, Entries: []string{"plate.winding"},
-		Sentence: "A series motor has no speed of its own: without its load it runs away.",
-		Detail: "It suits hoists and traction, its load fixed to it by gear, never by a belt that can come off. A " +
-			"controller " +
-			"for shunt and permanent-magnet motors does not hold its speed; what does is a current control with a " +
-			"tachometer and an overspeed trip, chosen by its maker's sheet. It is named here, not planned.",
-		Why: []finding.Why{{Formula: "n ∝ V/flux, flux ∝ I", Section: finding.OnDirect, Source: "series motor"}}}
 }
 
 // Ohms shares the plate's losses out: half of what armature volts and amps leave over the

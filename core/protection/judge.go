@@ -18,10 +18,7 @@ func (p Protection) Judge(a Asks) (Choice, []finding.Finding) {
 		out = append(out, f)
 	}
 	for _, what := range c.Ended {
-		add(finding.Finding{ID: finding.ProtectionTableEnd, Grade: finding.Caution,
-			Sentence: "The tables here do not reach " + what + ".",
-			Detail:   "It is for a licensed person to size; nothing larger is put in its place.",
-			Figure:   "beyond the table", Why: c.Why})
+		add(sayTableEnd(what, c))
 	}
 	p.judgeBreaker(a, c, add)
 	p.judgeWire(a, c, add)
@@ -44,10 +41,7 @@ func (p Protection) judgeBreaker(a Asks, c Choice, add func(finding.Finding)) {
 		if a.LineToNeutral() {
 			detail = "It breaks the hot wire; the neutral is never broken alone."
 		}
-		add(finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Open,
-			Sentence: fmt.Sprintf("Fit a %s breaker of %s for this motor.", a.Poles(), unit.Rating(c.Breaker)),
-			Detail: detail + " It guards the wire, not the winding. Fixed wiring is for a licensed person in most " +
-				"places.", Figure: unit.Rating(c.Breaker), Why: c.Why, Cures: cures, Entries: entries})
+		add(sayBreaker(a, c, detail, cures, entries))
 		return
 	}
 	least := math.Max(1.1*a.MostSupply, a.StartAmps/startBreaker)
@@ -82,13 +76,7 @@ func (p Protection) judgeBreaker(a Asks, c Choice, add func(finding.Finding)) {
 	add(f)
 	guarded := a.Rules == table.NorthAmerica && p.Relay != NoRelay && p.Relay != Thermistor && p.RelaySet > 0
 	if carry, ok := table.Ampacity(p.Conductor.SquareMM, p.Conductor.AWG); ok && p.Breaker > carry && !guarded {
-		w := finding.Finding{ID: finding.ProtectionWire, Grade: finding.Stop,
-			Sentence: fmt.Sprintf("A %s breaker does not guard %s, which carries %s.", unit.Rating(p.Breaker),
-				p.Conductor, unit.Rating(carry)),
-			Detail: "Thicker wire or a smaller breaker.", Figure: unit.Rating(p.Breaker), Limit: unit.Rating(carry),
-			Measure: finding.Against(p.Breaker, finding.AtMost, carry, "A"),
-			Why: []finding.Why{{Formula: "breaker ≤ what the conductor carries", Section: finding.OnProtection,
-				Source: a.Rules.Source()}}, Entries: []string{"protection.breaker", "protection.conductor"}}
+		w := p.sayWire(carry, a)
 		if a.Rules == table.NorthAmerica {
 			w.Detail += " On a motor's own circuit a larger breaker is allowed once an overload relay is there and " +
 				"set, because that guards the wire."
@@ -126,40 +114,20 @@ func (p Protection) judgeWire(a Asks, c Choice, add func(finding.Finding)) {
 			return // the table ended: said
 		}
 		note("Note")
-		add(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Open,
-			Sentence: fmt.Sprintf("Wire the motor circuit in %s copper, earth %s.", c.Conductor, table.Wire(c.Earth)),
-			Detail: fmt.Sprintf("The capacitor's own two wires carry up to %s and want %s.",
-				unit.Text(a.Capacitor, "A"), table.Wire(c.CapacitorWire)), Figure: c.Conductor.String(), Why: c.Why,
-			Cures: cures, Entries: entries})
+		add(sayConductor(c, a, cures, entries))
 		return
 	}
 	note("Use")
 	carry, ok := table.Ampacity(p.Conductor.SquareMM, p.Conductor.AWG)
 	switch {
 	case !ok:
-		add(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution,
-			Sentence: fmt.Sprintf("%s is not in the table: what it carries is not known here; %s is asked.",
-				p.Conductor, table.Wire(c.Conductor)),
-			Figure: p.Conductor.String(), Limit: table.Wire(c.Conductor), Why: c.Why, Cures: cures, Entries: entries})
+		add(p.sayConductorCaution(c, cures, entries))
 	case carry < need:
-		add(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution,
-			Sentence: fmt.Sprintf("%s is too thin: it carries %s, %s is asked.", p.Conductor, unit.Rating(carry),
-				unit.Text(need, "A")),
-			Detail: fmt.Sprintf("Up to %s flows in a motor lead over the loads that occur; a quarter is added.",
-				unit.Text(math.Max(a.MostLead, a.MostSupply), "A")),
-			Figure: unit.Rating(carry), Limit: unit.Text(need, "A") + " at least",
-			Measure: finding.Against(carry, finding.AtLeast, need, "A"), Why: c.Why, Cures: cures,
-			Entries: entries})
+		add(p.sayConductorThin(carry, need, a, c, cures, entries))
 	default:
-		add(finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Good,
-			Sentence: fmt.Sprintf("%s carries what flows in the motor's leads.", p.Conductor),
-			Figure:   unit.Rating(carry), Limit: unit.Text(need, "A") + " at least",
-			Measure: finding.Against(carry, finding.AtLeast, need, "A"), Why: c.Why})
+		add(p.sayConductorGood(carry, need, c))
 	}
-	add(finding.Finding{ID: "protection.capacitor-wire", Grade: finding.Note,
-		Sentence: fmt.Sprintf("The capacitor's own two wires want %s copper.", table.Wire(c.CapacitorWire)),
-		Detail:   "135 % of its amps, and what the breaker guards.", Figure: unit.Text(c.CapacitorOwn, "A"),
-		Why: c.Why})
+	add(sayCapacitorWire(c))
 }
 
 // judgeRelay says how the relay is set, and what it sees of each winding.

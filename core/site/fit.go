@@ -27,10 +27,7 @@ func (s *Site) fit() {
 	if err != nil {
 		if errors.Is(err, machine.ErrImpossible) && !s.Has(finding.PlatePower) && !s.Has(finding.PlateSlip) &&
 			!s.Has(finding.PlateRPM) {
-			s.say(finding.Finding{ID: finding.PlateImpossible, Bay: finding.Motor, Grade: finding.Stop,
-				Sentence: "No motor could be built to this plate.",
-				Detail:   "Reason: " + err.Error() + ". Compare the entries with the plate, digit by digit.",
-				Entries:  []string{"plate.power", "plate.amps", "plate.power_factor", "plate.rpm"}})
+			s.say(sayImpossible(err))
 		}
 		return
 	}
@@ -60,12 +57,7 @@ func (s *Site) fit() {
 	}
 	s.sayFlux(&m)
 	if r := m.BreakdownTorqueRatio; r < 1.5 || r > 4 || !m.AmpsReached {
-		s.say(finding.Finding{ID: "plate.breakdown", Bay: finding.Motor, Grade: finding.Note,
-			Sentence: fmt.Sprintf("The fitted motor's breakdown torque is %s × rated, which is unusual.",
-				unit.Three(r)),
-			Detail: "The locked-rotor figures and the plate do not go together well: starting figures are weak here.",
-			Figure: unit.Three(r), Limit: "1.5 to 4", Why: []finding.Why{{Formula: "greatest torque over slip / " +
-				"rated torque", Section: finding.OnFit, Source: "fitted circuit", Estimated: true}}})
+		s.say(sayBreakdown(r))
 	}
 }
 
@@ -88,13 +80,5 @@ func (s *Site) sayFlux(m *machine.Model) {
 	if here > 1 {
 		grade = finding.Caution
 	}
-	s.say(finding.Finding{ID: "leads.idle-flux", Bay: finding.Leads, Grade: grade,
-		Sentence: fmt.Sprintf("With %s of its own flux it idles at %s of plate amps, %s on its own volts and hertz.",
-			unit.Percent(best.Flux), unit.Percent(here), unit.Percent(own)),
-		Detail: "Its iron saturates: each percent of volts more costs several of magnetising amps. A capacitor's " +
-			"corner comes on top.", Figure: unit.Percent(here), Limit: "100" + unit.Space + "% of plate",
-		Measure: finding.Against(here*100, finding.AtMost, 100, "% of plate amps"),
-		Why: []finding.Why{{Formula: "magnetising amps of the curve at volts per hertz over its own",
-			Numbers: fmt.Sprintf("flux %s", unit.Percent(best.Flux)), Section: finding.OnSaturation, Source: "engine",
-			Estimated: true}}})
+	s.say(sayIdleFlux(grade, best, here, own))
 }

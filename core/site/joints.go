@@ -1,7 +1,6 @@
 package site
 
 import (
-	"fmt"
 	"math"
 	"slices"
 
@@ -86,12 +85,7 @@ func (s *Site) Shorted() (f finding.Finding, shorted bool) {
 	if lines == "" {
 		return f, false
 	}
-	f = finding.Finding{ID: finding.LeadsShort, Bay: finding.Leads, Grade: finding.Stop,
-		Sentence: fmt.Sprintf("The joints wanted tie %s together: a dead short.", lines),
-		Detail:   "Nothing is sized for it. Never feed it.", Entries: []string{"leads.wanted"},
-		Figure: s.Wanted.Print(s.Hand.Naming), Limit: "no two lines in one joint",
-		Why: []finding.Why{{Formula: "two lines in one joint: no winding between them",
-			Numbers: s.Wanted.Print(s.Hand.Naming), Section: finding.OnCircuit, Source: "joints as typed"}}}
+	f = s.sayShort(lines)
 	if s.As.Leads.Wanted != "" {
 		f.Cures = []finding.Cure{{Label: "Let the plan choose the joints", Path: "leads.wanted", Value: ""}}
 	}

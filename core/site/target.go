@@ -15,11 +15,7 @@ import (
 func (s *Site) target() {
 	p, k := &s.Plate, s.Hand.Kind
 	if k == leads.Other {
-		s.say(finding.Finding{ID: finding.LeadsOther, Bay: finding.Leads, Grade: finding.Stop,
-			Sentence: "These leads cannot be planned without their own diagram.",
-			Detail: "Ten and eighteen leads, part-winding and two-speed motors have joints that no count of leads " +
-				"tells. Look under the lid and on the back of the plate; a rewinder reads it in minutes.",
-			Entries: []string{"leads.kind"}})
+		s.say(sayOther())
 		return
 	}
 	if len(p.Columns) == 0 {
@@ -36,26 +32,11 @@ func (s *Site) target() {
 		}
 	}
 	if len(joined) == 0 && k == leads.Six && len(p.Columns) == 2 && math.Abs(p.Columns[1].At/p.Columns[0].At-2) < 0.15 {
-		s.say(finding.Finding{ID: finding.LeadsHowMany, Bay: finding.Leads, Grade: finding.Open,
-			Sentence: "Volts of one to two on the plate: nine or twelve leads. How many come out?",
-			Detail: "Six leads give one to √3 (230/400). With nine, continuity or the plate's diagram tells star " +
-				"from delta inside.", Entries: []string{"leads.kind"},
-			Cures: []finding.Cure{{Label: "Nine, star: to be proved", Path: "leads.kind",
-				Value: string(leads.NineStar)}, {Label: "Nine, delta: to be proved", Path: "leads.kind",
-				Value: string(leads.NineDelta)}, {Label: "Twelve", Path: "leads.kind", Value: string(leads.Twelve)}},
-			Why: []finding.Why{{Formula: "halves end to end or side by side: volts 2 : 1",
-				Numbers: fmt.Sprintf("%s : %s", unit.Plain(p.Columns[1].At), unit.Plain(p.Columns[0].At)),
-				Section: finding.OnCoilVolts, Source: "plate"}}})
+		s.say(sayHowMany(p))
 		return
 	}
 	if len(joined) == 0 {
-		s.say(finding.Finding{ID: finding.LeadsWhichJoin, Bay: finding.Motor, Grade: finding.Open,
-			Sentence: "Do the plate's volts belong to delta or to star?",
-			Detail: "Look for Δ or Y beside the volts, or a small diagram inside the lid. Without it nobody knows " +
-				"what one winding was wound for.",
-			Cures: []finding.Cure{{Label: "Delta", Path: "plate.connection", Value: "Δ"},
-				{Label: "Star", Path: "plate.connection", Value: "Y"}},
-			Entries: []string{"plate.connection", "plate.volts"}})
+		s.say(sayWhichJoin())
 		return
 	}
 	s.Column = joined[0]
@@ -102,26 +83,12 @@ func (s *Site) sayReach(best leads.Reach, hertz float64) {
 	flux := finding.Against(best.Flux*100, finding.AtMost, leads.Strained*100, "% of its own flux")
 	switch {
 	case best.Fits() && best.Flux > leads.Strained:
-		s.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution,
-			Sentence: fmt.Sprintf("Join in %s: the nearest there is, but the iron then carries %s of its own flux.",
-				name, unit.Percent(best.Flux)),
-			Detail: "It idles with more amps and more heat than the plate's. Measure the line at its worst hour; a " +
-				"tap down on a transformer would cure it.", Figure: figure, Limit: limit, Measure: flux, Why: why})
+		s.say(sayTarget(name, best, figure, limit, flux, why))
 	case best.Fits() && best.Flux < 1-leads.Within:
 		weak := best.Flux * best.Flux
-		s.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution,
-			Sentence: fmt.Sprintf("Join in %s: each coil gets its volts, but at %s Hz they make %s of its flux, and "+
-				"about %s of its torque.", name, unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux),
-				unit.Percent(weak)),
-			Detail: "It turns faster and carries less. Weigh the load by that, or take a drive, which makes the " +
-				"motor's own hertz.", Figure: figure, Limit: limit,
-			Measure: finding.Against(best.Flux*100, finding.AtLeast, 100*(1-leads.Within), "% of its own flux"),
-			Why:     why})
+		s.say(s.sayTargetCaution(name, best, weak, figure, limit, why))
 	case best.Fits():
-		s.say(finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Good,
-			Sentence: fmt.Sprintf("Join in %s: each coil then gets the %s it was wound for.", name,
-				unit.Whole(best.CoilVolts, "V")),
-			Figure: figure, Limit: limit, Measure: flux, Why: why})
+		s.say(sayTargetGood(name, best, figure, limit, flux, why))
 	case best.Flux < 1:
 		s.sayTooFew(best, figure, limit, why)
 	default:
@@ -131,10 +98,7 @@ func (s *Site) sayReach(best leads.Reach, hertz float64) {
 			sentence = fmt.Sprintf("At %s Hz every joint puts more flux into the iron than it was made for: %s of "+
 				"its own at best.", unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux))
 		}
-		s.say(finding.Finding{ID: finding.LeadsUnreachable, Bay: finding.Leads, Grade: finding.Stop, Sentence: sentence,
-			Detail: "Its iron would saturate and it would burn, even without load. What helps: a drive, which makes " +
-				"the motor's own hertz and volts, a transformer down, or another motor.", Figure: figure, Limit: limit,
-			Measure: flux, Why: why, Entries: []string{"plate.volts", "plate.hertz"}})
+		s.say(sayUnreachable(sentence, figure, limit, flux, why))
 	}
 	s.sayWanted(best, figure, limit, why)
 }
@@ -155,16 +119,7 @@ func (s *Site) sayTooFew(best leads.Reach, figure, limit string, why []finding.W
 			"coils are made for %s each, which delta would give them on %s)",
 			unit.Whole(s.Column.At/math.Sqrt(3), "V"), unit.Whole(s.Column.At/math.Sqrt(3), "V"))
 	}
-	s.say(finding.Finding{ID: finding.LeadsUnreachable, Bay: finding.Leads, Grade: finding.Stop,
-		Sentence: fmt.Sprintf("No joint of these leads reaches the coil's volts on %s.", unit.Whole(feed, "V")),
-		Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: "+
-			"%s, another motor with a %s column, or a three-phase supply.", name, unit.Percent(best.Ratio),
-			unit.Percent(torque), helps, unit.Whole(s.Supply.Nominal, "V")),
-		Figure: figure, Limit: limit, Measure: finding.Against(best.Flux*100, finding.AtLeast,
-			100*(1-leads.Within), "% of its own flux"), Why: append(why,
-			finding.Why{Formula: "torque ∝ (volts per hertz)²",
-				Numbers: fmt.Sprintf("%s² = %s", unit.Three(best.Flux), unit.Three(torque)),
-				Section: finding.OnCoilVolts, Source: "induction motor"}), Entries: []string{"plate.volts"}})
+	s.say(s.sayUnreachableStop(feed, name, best, torque, helps, figure, limit, why))
 }
 
 // sayWanted holds the joints that the owner wants against the best.
@@ -182,10 +137,6 @@ func (s *Site) sayWanted(best leads.Reach, figure, limit string, why []finding.W
 				grade = finding.Caution
 			}
 		}
-		s.say(finding.Finding{ID: finding.LeadsWanted, Bay: finding.Leads, Grade: grade,
-			Sentence: fmt.Sprintf("Wanted is %s; %s gives the coils their volts.", own, name), Figure: figure,
-			Limit: limit, Why: why,
-			Cures:   []finding.Cure{{Label: "Want " + name, Path: "leads.wanted", Value: ""}},
-			Entries: []string{"leads.wanted"}})
+		s.say(sayWanted(grade, own, name, figure, limit, why))
 	}
 }

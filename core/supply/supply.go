@@ -93,27 +93,12 @@ func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {
 	}
 	s.judgeFeeder(draw, rules, add)
 	if s.VoltsMark != finding.Measured {
-		add(finding.Finding{ID: finding.SupplyMeasure, Grade: finding.Open,
-			Sentence: fmt.Sprintf("Measure the volts at the post; %s is only the name of the supply.",
-				unit.Whole(s.Nominal, "V")),
-			Detail: "With the motor off, meter on AC volts, probes with finger guards, one hand. A live box is work " +
-				"for someone who may do it where you are.", Entries: []string{"supply.volts"}})
+		add(s.sayMeasure())
 	} else if off := s.Volts/s.Nominal - 1; math.Abs(off) > 0.1 {
-		add(finding.Finding{ID: "supply.volts", Grade: finding.Caution,
-			Sentence: fmt.Sprintf("%s is %s from the nominal %s.", unit.Whole(s.Volts, "V"),
-				unit.Percent(math.Abs(off)), unit.Whole(s.Nominal, "V")),
-			Detail: "Measure again; if it stays, ask whoever supplies it before anything is fed.",
-			Figure: unit.Whole(s.Volts, "V"), Limit: "within 10" + unit.Space + "%",
-			Why: []finding.Why{{Formula: "(measured − nominal)/nominal",
-				Numbers: fmt.Sprintf("(%s − %s)/%s", unit.Plain(s.Volts), unit.Plain(s.Nominal),
-					unit.Plain(s.Nominal)), Section: finding.OnSupplyDrop, Source: "measured and workshop"}},
-			Entries: []string{"supply.volts"}})
+		add(s.sayVolts(off))
 	}
 	if s.FeederOhm == 0 {
-		add(finding.Finding{ID: finding.SupplyFeeder, Grade: finding.Open,
-			Sentence: "Length and size of the feeder are not entered: its drop is not counted.",
-			Detail:   "From the panel to the machine, one way, and the size printed on the cable.",
-			Entries:  []string{"supply.feeder_length", "supply.feeder_size"}})
+		add(sayFeeder())
 		return out
 	}
 	if draw == nil {
@@ -128,17 +113,7 @@ func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {
 		grade, sentence = finding.Caution, fmt.Sprintf("The feeder loses %s running, more than 3 %%.",
 			unit.Text(drop, "V"))
 	}
-	add(finding.Finding{ID: "supply.drop", Grade: grade, Sentence: sentence,
-		Detail: "What the feeder's own supply loses ahead of the panel is not in this: watch the volts at the post " +
-			"during the first start.",
-		Figure: unit.Text(drop/s.Volts*100, "%"), Limit: "3" + unit.Space + "% target", Measure: measure,
-		Planning: true,
-		Why: []finding.Why{{Formula: "drop = V − |V − I·R|, R = 2 · length · Ω/m",
-			Numbers: fmt.Sprintf("2 · %s m · %s Ω/m = %s; %s running, %s starting", unit.Three(s.FeederM),
-				unit.Three(s.FeederOhm/2/s.FeederM), unit.Text(s.FeederOhm, "Ω"), unit.Text(draw.RunAmps, "A"),
-				unit.Text(draw.StartAmps, "A")),
-			Section: finding.OnSupplyDrop, Source: "copper, hot, from the conductor table; amps from the engine",
-			Estimated: true}}})
+	add(s.sayDrop(grade, sentence, drop, measure, draw))
 	return out
 }
 
@@ -153,49 +128,21 @@ func (s Supply) judgeFeeder(draw *Draw, rules table.Rules, add func(finding.Find
 	source := finding.Why{Formula: "breaker ≤ what the wire carries", Section: finding.OnProtection,
 		Source: rules.Source()}
 	if known && s.Breaker > carry {
-		add(finding.Finding{ID: finding.SupplyWire, Grade: finding.Stop,
-			Sentence: fmt.Sprintf("The %s breaker does not guard the feeder's %s, which carries %s.",
-				unit.Rating(s.Breaker), s.Feeder, unit.Rating(carry)),
-			Detail: "This is so whatever the motor takes: a smaller breaker or a thicker feeder, by a licensed " +
-				"person.", Figure: unit.Rating(s.Breaker), Limit: unit.Rating(carry),
-			Measure: finding.Against(s.Breaker, finding.AtMost, carry, "A"), Planning: true,
-			Why: []finding.Why{source}, Entries: []string{"supply.breaker", "supply.feeder_size"}})
+		add(s.sayWire(carry, source))
 	}
 	if draw == nil {
 		return
 	}
 	most := math.Max(draw.RunAmps, draw.MostAmps)
 	if known && carry < 1.25*most {
-		add(finding.Finding{ID: "supply.thin", Grade: finding.Caution,
-			Sentence: fmt.Sprintf("The feeder's %s carries %s; the motor asks %s.", s.Feeder, unit.Rating(carry),
-				unit.Text(1.25*most, "A")),
-			Figure: unit.Rating(carry), Limit: unit.Text(1.25*most, "A") + " at least",
-			Measure: finding.Against(carry, finding.AtLeast, 1.25*most, "A"), Planning: true,
-			Why: []finding.Why{{Formula: "conductor ≥ 125 % of the greatest amps that occur",
-				Numbers: fmt.Sprintf("1.25 · %s", unit.Text(most, "A")), Section: finding.OnProtection,
-				Source: rules.Source()}}, Entries: []string{"supply.feeder_size"}})
+		add(s.sayThin(carry, most, rules))
 	}
 	switch {
 	case s.Breaker == 0:
 	case most > 0.8*s.Breaker:
-		add(finding.Finding{ID: "supply.breaker", Grade: finding.Caution,
-			Sentence: fmt.Sprintf("Running takes up to %s of the feeder's %s.", unit.Text(most, "A"),
-				unit.Rating(s.Breaker)),
-			Detail: "What else is on this feeder at the same time?", Figure: unit.Text(most, "A"),
-			Limit: unit.Text(0.8*s.Breaker, "A"), Measure: finding.Against(most, finding.AtMost, 0.8*s.Breaker,
-				"A"), Planning: true,
-			Why: []finding.Why{{Formula: "running amps ≤ 80 % of the breaker for long use",
-				Section: finding.OnSupplyDrop, Source: "planning; local rules decide"}},
-			Entries: []string{"supply.breaker"}})
+		add(s.sayBreaker(most))
 	case draw.StartAmps > startBreaker*s.Breaker:
-		add(finding.Finding{ID: "supply.breaker", Grade: finding.Caution,
-			Sentence: fmt.Sprintf("The start takes %s: the feeder's %s may trip.", unit.Text(draw.StartAmps, "A"),
-				unit.Rating(s.Breaker)),
-			Detail: "A usual motor curve holds five times its rating for certain and lets go at ten.",
-			Figure: unit.Text(draw.StartAmps, "A"), Limit: unit.Text(startBreaker*s.Breaker, "A"),
-			Measure: finding.Against(draw.StartAmps, finding.AtMost, startBreaker*s.Breaker, "A"), Planning: true,
-			Why: []finding.Why{{Formula: "start amps ≤ 5 × breaker", Section: finding.OnSupplyDrop,
-				Source: "planning"}}, Entries: []string{"supply.breaker"}})
+		add(s.sayBreakerCaution(draw))
 	}
 }
 

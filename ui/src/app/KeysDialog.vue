@@ -41,8 +41,8 @@ const rows = [
   </ElDialog>
 </template>
 
-<style>
-.keys th {
+<style scoped>
+.keys :deep(th) {
   text-align: left;
   white-space: nowrap;
   padding: 4px 24px 4px 0;

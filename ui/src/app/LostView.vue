@@ -5,11 +5,3 @@
     <RouterLink to="/">Go to the Yard</RouterLink>
   </main>
 </template>
-
-<style>
-.lost {
-  max-width: 40rem;
-  margin: 4rem auto;
-  padding: 0 1rem;
-}
-</style>

@@ -124,7 +124,7 @@ function key(e: KeyboardEvent) {
   </ElDialog>
 </template>
 
-<style>
+<style scoped>
 .palette-field {
   width: 100%;
   min-height: 44px;
@@ -133,19 +133,19 @@ function key(e: KeyboardEvent) {
   border-radius: 2px;
   background: var(--sheet);
 }
-.palette ul {
+.palette :deep(ul) {
   list-style: none;
   margin: 8px 0 0;
   padding: 0;
 }
-.palette li {
+.palette :deep(li) {
   display: flex;
   justify-content: space-between;
   gap: 16px;
   padding: 7px 12px;
   cursor: pointer;
 }
-.palette li.chosen {
+.palette :deep(li.chosen) {
   background: var(--river-pale);
 }
 </style>

@@ -55,7 +55,7 @@ async function choose(name: string) {
   </ElDialog>
 </template>
 
-<style>
+<style scoped>
 .person {
   white-space: nowrap;
 }

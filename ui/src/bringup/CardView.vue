@@ -155,7 +155,7 @@ useKeys({
   </main>
 </template>
 
-<style>
+<style scoped>
 .card-page {
   padding: 12px 18px 40px;
 }
@@ -193,23 +193,23 @@ useKeys({
   --ochre-fill: #000;
   --brick: #000;
 }
-.card .fill-metal {
+.card :deep(.fill-metal) {
   fill: #d8d8d8;
 }
-.card .fill-shade {
+.card :deep(.fill-shade) {
   fill: #f0f0f0;
 }
-.card > header {
+.card > :deep(header) {
   display: flex;
   justify-content: space-between;
   gap: 16px;
   border-bottom: 2px solid #000;
   padding-bottom: 5px;
 }
-.card h1 {
+.card :deep(h1) {
   font-size: 20px;
 }
-.card h2 {
+.card :deep(h2) {
   font-size: 12.5px;
   margin: 7px 0 2px;
   border-bottom: 1px solid #000;
@@ -233,34 +233,34 @@ useKeys({
 .card-drawings.card-one {
   grid-template-columns: 2.15fr 1fr;
 }
-.card table {
+.card :deep(table) {
   width: 100%;
   border-collapse: collapse;
 }
-.card td,
-.card th {
+.card :deep(td),
+.card :deep(th) {
   text-align: left;
   font-weight: 400;
   padding: 1.5px 6px 1.5px 0;
   border-bottom: 1px solid #bbb;
   vertical-align: baseline;
 }
-.card tbody th {
+.card tbody :deep(th) {
   font-weight: 600;
   white-space: nowrap;
 }
-.card small {
+.card :deep(small) {
   display: block;
   font-size: 10.5px;
 }
-.card .tick::before {
+.card :deep(.tick::before) {
   content: '';
   display: inline-block;
   width: 9px;
   height: 9px;
   border: 1px solid #000;
 }
-.card .tick {
+.card :deep(.tick) {
   width: 16px;
 }
 .card .write {
@@ -274,7 +274,7 @@ useKeys({
 .card-readings .write {
   padding-left: 6px !important;
 }
-.card-readings thead th {
+.card-readings thead :deep(th) {
   font-weight: 600;
 }
 .card-two {
@@ -282,24 +282,24 @@ useKeys({
   grid-template-columns: 1.35fr 1fr;
   gap: 16px;
 }
-.card ul {
+.card :deep(ul) {
   margin: 2px 0 0;
   padding-left: 14px;
 }
-.card .ring {
+.card :deep(.ring) {
   border-color: #000;
   width: 8px;
   height: 8px;
 }
-.card .ring-measured {
+.card :deep(.ring-measured) {
   background: #000;
 }
-.card .ring-plate,
-.card .ring-computed,
-.card .ring-table {
+.card :deep(.ring-plate),
+.card :deep(.ring-computed),
+.card :deep(.ring-table) {
   border-color: transparent;
 }
-.card > footer {
+.card > :deep(footer) {
   margin-top: 6px;
   border-top: 1px solid #000;
   padding-top: 3px;
@@ -321,8 +321,8 @@ useKeys({
   .card .write {
     width: 54px;
   }
-  .card .nobreak,
-  .card tbody th,
+  .card :deep(.nobreak),
+  .card tbody :deep(th),
   .card-stamp {
     white-space: normal;
   }
@@ -334,10 +334,6 @@ useKeys({
   margin: 10mm;
 }
 @media print {
-  html {
-    background: #fff;
-  }
-  .head,
   .card-bar {
     display: none !important;
   }

@@ -96,7 +96,7 @@ const buyPriced = computed(() => plan.value.buys.some((b) => b.price))
   </section>
 </template>
 
-<style>
+<style scoped>
 .cans {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
@@ -142,8 +142,8 @@ const buyPriced = computed(() => plan.value.buys.some((b) => b.price))
   width: 100%;
   border-collapse: collapse;
 }
-.list th,
-.list td {
+.list :deep(th),
+.list :deep(td) {
   padding: 4px 12px 4px 0;
   border-bottom: 1px solid var(--stone-deep);
   text-align: left;
@@ -151,28 +151,28 @@ const buyPriced = computed(() => plan.value.buys.some((b) => b.price))
   font-weight: 400;
   white-space: nowrap;
 }
-.list thead th {
+.list thead :deep(th) {
   color: var(--soft);
   font-size: 0.83rem;
 }
-.list .words {
+.list :deep(.words) {
   white-space: normal;
 }
-.list tbody th {
+.list tbody :deep(th) {
   font-weight: 600;
 }
-.list tbody th .soft {
+.list tbody th :deep(.soft) {
   font-weight: 400;
 }
-.list .chosen {
+.list :deep(.chosen) {
   background: var(--river-pale);
 }
 @media (max-width: 760px) {
   .cans {
     grid-template-columns: minmax(0, 1fr);
   }
-  .list th,
-  .list td {
+  .list :deep(th),
+  .list :deep(td) {
     white-space: normal;
   }
 }

@@ -66,7 +66,7 @@ const shown = computed(() => tabs.find((t) => t.id === tab.value)!)
   </p>
 </template>
 
-<style>
+<style scoped>
 .use {
   margin: 0 0 12px;
   padding: 8px 12px;
@@ -80,7 +80,7 @@ const shown = computed(() => tabs.find((t) => t.id === tab.value)!)
 .use-none {
   border-left-color: var(--brick);
 }
-.use summary {
+.use :deep(summary) {
   cursor: pointer;
   color: var(--river);
   font-size: 0.9rem;

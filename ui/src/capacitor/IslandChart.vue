@@ -231,12 +231,12 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
   </figure>
 </template>
 
-<style>
+<style scoped>
 .island {
   margin: 0;
   min-width: 0;
 }
-.island svg {
+.island :deep(svg) {
   width: 100%;
   height: auto;
   display: block;
@@ -275,10 +275,6 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
 .load-band {
   fill: var(--river);
   opacity: 0.07;
-}
-.cross {
-  stroke: var(--river);
-  stroke-width: 1.5;
 }
 .handle {
   cursor: ew-resize;

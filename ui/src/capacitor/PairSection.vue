@@ -199,13 +199,10 @@ const lines = computed(() => [
 }
 </style>
 
-<style>
+<style scoped>
 @media print {
-  .only-pair-card body * {
-    visibility: hidden;
-  }
   .only-pair-card .pair-card,
-  .only-pair-card .pair-card * {
+  .only-pair-card .pair-card :deep(*) {
     visibility: visible;
   }
   .only-pair-card .pair-card {

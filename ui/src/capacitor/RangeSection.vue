@@ -116,11 +116,11 @@ const usual = computed(() => (job.plan.value?.link.usual ?? 0) * 100)
   </section>
 </template>
 
-<style>
+<style scoped>
 .ranges {
   margin-top: 18px;
 }
-.ranges .choice-row {
+.ranges :deep(.choice-row) {
   margin: 6px 0;
 }
 </style>

@@ -112,7 +112,7 @@ const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacito
   <RangeSection />
 </template>
 
-<style>
+<style scoped>
 .bridge-top {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 216px;
@@ -124,80 +124,38 @@ const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacito
   gap: 10px 28px;
   margin: 4px 0 10px;
 }
-.bars h3 {
-  margin-bottom: 6px;
-}
-.bar {
-  display: grid;
-  grid-template-columns: 1.7em 1fr 3.4em;
-  gap: 8px;
-  align-items: center;
-  padding: 2px 0;
-}
-.bar strong {
-  text-align: right;
-}
-.bar-track {
-  position: relative;
-  height: 12px;
-  background: var(--stone);
-}
-.bar-track::after {
-  content: '';
-  position: absolute;
-  left: 50%;
-  top: -3px;
-  bottom: -3px;
-  width: 2px;
-  background: var(--ink);
-}
-.bar-fill {
-  display: block;
-  height: 100%;
-  background: var(--moss-fill);
-}
-.bar-near .bar-fill {
-  background: var(--ochre-fill);
-}
-.bar-over .bar-fill {
-  background: var(--brick);
-}
-.bar-note {
-  font-size: 0.83rem;
-  margin: 4px 0 12px;
-}
 .bridge-low {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr);
   gap: 28px;
   margin-top: 14px;
 }
-.bridge-low h3 {
+.bridge-low :deep(h3) {
   margin-bottom: 4px;
 }
-.bridge-low .figures > div {
+.bridge-low .figures > :deep(div) {
   grid-template-columns: 7rem auto 1fr;
 }
-.schools table {
+.schools :deep(table) {
   width: 100%;
   border-collapse: collapse;
 }
-.schools th,
-.schools td {
+.schools :deep(th),
+.schools :deep(td) {
   text-align: right;
   padding: 4px 4px;
   border-bottom: 1px solid var(--stone-deep);
   white-space: nowrap;
   font-weight: 400;
 }
-.schools thead th {
+.schools thead :deep(th) {
   color: var(--soft);
   font-size: 0.83rem;
 }
-.schools th:first-child {
+.schools :deep(th:first-child) {
   text-align: left;
 }
-.schools p {
+.schools :deep(p) {
   margin-top: 8px;
   font-size: 0.87rem;
 }
@@ -209,10 +167,10 @@ const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacito
 .bridge-danger {
   margin: 6px 0 0;
 }
-.school-why .formula {
+.school-why :deep(.formula) {
   display: block;
 }
-.schools th .grade {
+.schools th :deep(.grade) {
   margin-right: 6px;
 }
 @media (max-width: 760px) {
@@ -220,8 +178,8 @@ const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacito
   .bridge-low {
     grid-template-columns: minmax(0, 1fr);
   }
-  .schools th,
-  .schools td {
+  .schools :deep(th),
+  .schools :deep(td) {
     padding: 4px 2px;
     font-size: 0.83rem;
   }

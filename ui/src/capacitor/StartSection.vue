@@ -83,16 +83,16 @@ const marks = computed(() => {
   </section>
 </template>
 
-<style>
+<style scoped>
 .start-grid {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.5fr);
   gap: 24px;
 }
-.start-grid .figures > div {
+.start-grid .figures > :deep(div) {
   grid-template-columns: 8.5rem 1fr;
 }
-.start-grid .figures .figure-note {
+.start-grid .figures :deep(.figure-note) {
   grid-column: 1 / -1;
 }
 @media (max-width: 760px) {

@@ -136,7 +136,7 @@ function add() {
   <p v-else class="soft">What to read appears once the bridge carries your load.</p>
 </template>
 
-<style>
+<style scoped>
 .trim-form {
   display: flex;
   flex-wrap: wrap;
@@ -144,14 +144,14 @@ function add() {
   align-items: flex-start;
   margin: 10px 0;
 }
-.trim-form fieldset {
+.trim-form :deep(fieldset) {
   display: flex;
   gap: 10px;
   margin: 0;
   padding: 0;
   border: 0;
 }
-.trim-form legend {
+.trim-form :deep(legend) {
   padding: 0;
   font-weight: 600;
 }
@@ -175,29 +175,29 @@ function add() {
   gap: 16px 28px;
   margin: 8px 0;
 }
-.trim-rounds table {
+.trim-rounds :deep(table) {
   border-collapse: collapse;
 }
-.trim-rounds caption {
+.trim-rounds :deep(caption) {
   text-align: left;
   font-weight: 600;
 }
-.trim-rounds th,
-.trim-rounds td {
+.trim-rounds :deep(th),
+.trim-rounds :deep(td) {
   padding: 3px 10px 3px 0;
   border-bottom: 1px solid var(--stone-deep);
   text-align: right;
   font-weight: 400;
   white-space: nowrap;
 }
-.trim-rounds th:first-child {
+.trim-rounds :deep(th:first-child) {
   text-align: left;
 }
-.trim-rounds .odd {
+.trim-rounds :deep(.odd) {
   background: var(--brick-pale);
 }
 @media (max-width: 760px) {
-  .trim-form fieldset {
+  .trim-form :deep(fieldset) {
     flex-wrap: wrap;
   }
 }

@@ -98,7 +98,7 @@ const yes = (no: string, label: string, note?: string) => [
   </div>
 </template>
 
-<style>
+<style scoped>
 .weighed-files {
   display: flex;
   flex-wrap: wrap;
@@ -108,23 +108,7 @@ const yes = (no: string, label: string, note?: string) => [
 .weighed-name {
   width: 34%;
 }
-.drive-both {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 28px;
-  margin-top: 16px;
-}
-.drive-row {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(130px, 1fr));
-  gap: 10px;
-}
-.weighed label:focus-within {
+.weighed :deep(label:focus-within) {
   outline: 2px solid var(--river);
-}
-@media (max-width: 760px) {
-  .drive-both {
-    grid-template-columns: minmax(0, 1fr);
-  }
 }
 </style>

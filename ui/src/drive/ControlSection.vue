@@ -104,22 +104,12 @@ const now = computed(() => job.document.value?.bridge.drive)
   </p>
 </template>
 
-<style>
-.drive-control {
-  display: grid;
-  grid-template-columns: minmax(0, 0.8fr) minmax(0, 1fr);
-  gap: 24px;
-}
-@media (max-width: 760px) {
-  .drive-control {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
+<style scoped>
 .control-map {
   font-size: 0.87rem;
 }
-.control-map th,
-.control-map td {
+.control-map :deep(th),
+.control-map :deep(td) {
   padding-right: 8px;
   white-space: normal;
 }

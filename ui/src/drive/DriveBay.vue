@@ -68,7 +68,7 @@ const shown = computed(() => tabs.value.find((t) => t.id === tab.value) ?? all[0
   </p>
 </template>
 
-<style>
+<style scoped>
 .drive-words {
   margin: 0 0 10px;
 }

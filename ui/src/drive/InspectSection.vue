@@ -35,35 +35,3 @@ const labels: Record<string, [string, string]> = {
     </li>
   </ol>
 </template>
-
-<style>
-.inspect {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-.inspect li {
-  padding: 8px 0;
-  border-bottom: 1px solid var(--stone-deep);
-}
-.inspect li > label {
-  display: flex;
-  gap: 10px;
-  align-items: flex-start;
-  min-height: 30px;
-}
-.inspect .coming > label span {
-  font-weight: 600;
-}
-.inspect .done > label span {
-  color: var(--soft);
-  text-decoration: line-through;
-}
-.inspect-see {
-  margin: 2px 0 4px 30px;
-}
-.inspect .entry {
-  margin-left: 30px;
-  max-width: 20rem;
-}
-</style>

@@ -107,11 +107,11 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
   </p>
 </template>
 
-<style>
+<style scoped>
 .settings-versions {
   margin: 10px 0;
 }
-.settings-versions select {
+.settings-versions :deep(select) {
   max-width: 100%;
   min-height: 34px;
 }
@@ -119,27 +119,18 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
   font-weight: 700;
   font-size: 1.05rem;
 }
-.settings-tick {
-  width: 20px;
-  height: 20px;
-  accent-color: var(--river);
-}
-.settings-list .done .words {
+.settings-list .done :deep(.words) {
   color: var(--soft);
 }
-.settings-list .odd {
+.settings-list :deep(.odd) {
   background: var(--ochre-pale, var(--stone));
 }
 @media (max-width: 760px) {
   .settings-why {
     display: none;
   }
-  .settings-tick {
-    width: 28px;
-    height: 28px;
-  }
-  .settings-list th,
-  .settings-list td {
+  .settings-list :deep(th),
+  .settings-list :deep(td) {
     padding-right: 6px;
     font-size: 0.87rem;
   }

@@ -198,23 +198,7 @@ const ramps = computed(() => [
   </section>
 </template>
 
-<style>
-.dial-row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 18px;
-}
-.dial-one {
-  display: grid;
-  grid-template-columns: 92px auto;
-  gap: 0 6px;
-  align-items: center;
-}
-.dial-one span:first-child {
-  grid-column: 1 / -1;
-  font-size: 0.87rem;
-  color: var(--soft);
-}
+<style scoped>
 .dial-slide {
   width: 100%;
   height: 34px;
@@ -225,7 +209,7 @@ const ramps = computed(() => [
   margin: 4px 0 10px;
   padding-left: 1.1em;
 }
-.caps-list .first {
+.caps-list :deep(.first) {
   font-weight: 600;
 }
 .ramps {

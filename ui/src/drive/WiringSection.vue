@@ -62,9 +62,3 @@ const colour: Record<string, string> = { earth: 'earth', control: 'control', L1:
   <p class="soft">{{ drive.box }}</p>
   <p><a :href="`/api/jobs/${job.id}/wires.csv`" download>run list as CSV</a></p>
 </template>
-
-<style>
-.run {
-  margin-top: 10px;
-}
-</style>

@@ -16,49 +16,46 @@ onMounted(() => {
   <main class="page" v-html="html" />
 </template>
 
-<style>
+<style scoped>
 .page {
   max-width: 52rem;
   margin: 0 auto;
   padding: 16px 18px 60px;
 }
-.page h1 {
+.page :deep(h1) {
   font-size: 1.5rem;
 }
-.page h2 {
+.page :deep(h2) {
   margin-top: 28px;
   padding-top: 6px;
   border-top: 1px solid var(--rule);
 }
-.page h2:target {
+.page :deep(h2:target) {
   border-top: 3px solid var(--river);
 }
-.page p,
-.page ul {
+.page :deep(p),
+.page :deep(ul) {
   margin: 10px 0;
 }
-.page pre {
+.page :deep(pre) {
   margin: 10px 0;
   padding: 10px 14px;
   background: var(--stone);
   white-space: pre-wrap;
   overflow-wrap: anywhere;
 }
-.page-wide {
-  overflow-x: auto;
-}
-.page table {
+.page :deep(table) {
   border-collapse: collapse;
 }
-.page th,
-.page td {
+.page :deep(th),
+.page :deep(td) {
   padding: 3px 10px 3px 0;
   border-bottom: 1px solid var(--stone-deep);
   text-align: left;
   white-space: nowrap;
 }
-.page pre,
-.page code {
+.page :deep(pre),
+.page :deep(code) {
   font-family: inherit;
 }
 </style>

@@ -123,13 +123,13 @@ const thread = computed(() => {
   </div>
 </template>
 
-<style>
+<style scoped>
 .box-hands {
   position: relative;
   user-select: none;
 }
-.box-hands [data-of^='stud'],
-.box-hands [data-of^='line'] {
+.box-hands :deep([data-of^='stud']),
+.box-hands :deep([data-of^='line']) {
   cursor: grab;
 }
 .box-thread {
@@ -139,7 +139,7 @@ const thread = computed(() => {
   height: 100%;
   pointer-events: none;
 }
-.box-thread line {
+.box-thread :deep(line) {
   stroke: var(--river);
   stroke-width: 4;
   stroke-dasharray: 2 6;

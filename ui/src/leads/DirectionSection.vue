@@ -89,7 +89,7 @@ const turns = [
   </section>
 </template>
 
-<style>
+<style scoped>
 .turning-now {
   font-size: 1.1rem;
   margin-bottom: 8px;
@@ -99,11 +99,8 @@ const turns = [
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 24px;
 }
-.turning h3:not(:first-child) {
-  margin-top: 12px;
-}
-.turning ol,
-.turning ul {
+.turning :deep(ol),
+.turning :deep(ul) {
   padding-left: 20px;
   margin: 4px 0;
 }

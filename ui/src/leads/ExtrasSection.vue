@@ -91,36 +91,28 @@ const state = computed(() => (view.value.id === 'now' ? 'now' : 'wanted'))
   </section>
 </template>
 
-<style>
-.extras h3:not(:first-child) {
-  margin-top: 14px;
-}
-.extras ul {
+<style scoped>
+.extras :deep(ul) {
   padding-left: 20px;
 }
-.extras input[type='file'] {
+.extras :deep(input[type='file']) {
   position: absolute;
   width: 1px;
   height: 1px;
   opacity: 0;
 }
-.extras label.plain,
-.extras label.why {
+.extras :deep(label.plain),
+.extras :deep(label.why) {
   position: relative;
   cursor: pointer;
 }
-.extras label:focus-within {
+.extras :deep(label:focus-within) {
   outline: 2px solid var(--focus);
 }
-.extras-photo img {
+.extras-photo :deep(img) {
   display: block;
   max-width: 320px;
   max-height: 240px;
   margin-bottom: 6px;
-}
-.extras-files {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 16px;
 }
 </style>

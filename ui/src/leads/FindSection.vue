@@ -262,7 +262,7 @@ const methods = [
   </section>
 </template>
 
-<style>
+<style scoped>
 .find + .find {
   margin-top: 18px;
   border-top: 1px solid var(--rule);
@@ -316,25 +316,22 @@ const methods = [
   border-collapse: collapse;
   font-size: 0.87rem;
 }
-.find-grid th {
+.find-grid :deep(th) {
   font-weight: 600;
   padding: 2px 4px;
 }
-.find-grid td {
+.find-grid :deep(td) {
   width: 38px;
   height: 28px;
   text-align: center;
   border: 1px solid var(--rule);
   color: var(--soft);
 }
-.find-grid td:not(.joined, .apart, .asked):empty {
-  background: transparent;
-}
-.find-grid td.joined {
+.find-grid :deep(td.joined) {
   background: var(--moss-pale);
   color: var(--ink);
 }
-.find-grid td.apart {
+.find-grid :deep(td.apart) {
   background: var(--stone);
 }
 .find-grid td.touched {
@@ -358,7 +355,7 @@ const methods = [
   margin: 8px 0;
   padding: 0;
 }
-.find-groups li {
+.find-groups :deep(li) {
   display: flex;
   gap: 4px;
   padding: 3px 6px;
@@ -368,7 +365,7 @@ const methods = [
 .find-groups li.lone {
   border-color: var(--rule);
 }
-.find-groups span {
+.find-groups :deep(span) {
   min-width: 26px;
   height: 26px;
   line-height: 26px;
@@ -398,19 +395,19 @@ const methods = [
   margin: 8px 0;
   padding-left: 22px;
 }
-.find-taken .odd {
+.find-taken :deep(.odd) {
   color: var(--brick);
 }
 .sleeves {
   border-collapse: collapse;
   margin: 8px 0;
 }
-.sleeves caption {
+.sleeves :deep(caption) {
   text-align: left;
   font-weight: 600;
 }
-.sleeves td,
-.sleeves th {
+.sleeves :deep(td),
+.sleeves :deep(th) {
   border: 1px solid var(--rule);
   padding: 6px 9px;
   text-align: center;
@@ -420,7 +417,7 @@ const methods = [
   .find-both {
     grid-template-columns: minmax(0, 1fr);
   }
-  .find-grid td {
+  .find-grid :deep(td) {
     width: 32px;
   }
   .sleeves {

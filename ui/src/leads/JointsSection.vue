@@ -268,3 +268,81 @@ function tick(id: string) {
     </details>
   </section>
 </template>
+
+<style scoped>
+.leads-ask {
+  border: 1px solid var(--river);
+  padding: 10px 14px;
+  margin-bottom: 12px;
+}
+.leads-ask .choice-row {
+  margin: 8px 0;
+}
+.leads-wrong {
+  padding: 6px 10px;
+  margin-bottom: 8px;
+  background: var(--brick-pale);
+}
+.leads-right {
+  margin-top: 12px;
+  padding-top: 10px;
+  border-top: 1px solid var(--rule);
+}
+.leads-drawings {
+  display: grid;
+  grid-template-columns: minmax(0, 400fr) minmax(0, 460fr);
+  gap: 12px;
+  align-items: start;
+}
+.leads-foot {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 24px;
+  margin-top: 12px;
+  padding-top: 12px;
+  border-top: 1px solid var(--rule);
+}
+.moves .done .move-text {
+  color: var(--soft);
+  text-decoration: line-through;
+}
+.moves .coming .move-text {
+  font-weight: 600;
+}
+.moves .clips {
+  margin-top: 8px;
+  font-size: 0.9rem;
+}
+.leads-table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 0.9rem;
+  margin: 4px 0;
+}
+.leads-table th,
+.leads-table td {
+  text-align: left;
+  padding: 3px 6px;
+  border-bottom: 1px solid var(--rule);
+}
+.leads-kind {
+  display: grid;
+  gap: 8px;
+  margin-top: 16px;
+  padding-top: 12px;
+  border-top: 1px solid var(--rule);
+}
+.leads-names {
+  list-style: none;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  padding: 0;
+}
+@media (max-width: 760px) {
+  .leads-drawings,
+  .leads-foot {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -58,10 +58,7 @@ const testers = [
   </section>
 </template>
 
-<style>
-.measure h3:not(:first-child) {
-  margin-top: 16px;
-}
+<style scoped>
 .measure-row {
   display: grid;
   grid-template-columns: 1.4fr 0.8fr 1.2fr;

@@ -54,7 +54,7 @@ const step = computed(() => Math.min(at.value, steps.value.length - 1))
   </section>
 </template>
 
-<style>
+<style scoped>
 .steps-both {
   display: grid;
   grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
@@ -62,14 +62,14 @@ const step = computed(() => Math.min(at.value, steps.value.length - 1))
   align-items: start;
   margin-top: 8px;
 }
-.steps ol {
+.steps :deep(ol) {
   padding-left: 22px;
   margin: 0;
 }
-.steps li {
+.steps :deep(li) {
   padding: 2px 0;
 }
-.steps li button {
+.steps li :deep(button) {
   border: 0;
   background: none;
   text-align: left;
@@ -79,7 +79,7 @@ const step = computed(() => Math.min(at.value, steps.value.length - 1))
   cursor: pointer;
   vertical-align: top;
 }
-.steps li.chosen button {
+.steps li.chosen :deep(button) {
   background: var(--river-pale);
   font-weight: 600;
 }

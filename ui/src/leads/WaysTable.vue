@@ -48,7 +48,7 @@ const wanted = computed(() => job.plan.value!.wanted.named)
   </section>
 </template>
 
-<style>
+<style scoped>
 .ways {
   margin-top: 16px;
   border-top: 1px solid var(--rule);
@@ -65,14 +65,14 @@ const wanted = computed(() => job.plan.value!.wanted.named)
 .way.chosen {
   background: var(--river-pale);
 }
-.way dl {
+.way :deep(dl) {
   display: grid;
   grid-template-columns: 1fr auto;
   gap: 0 8px;
   margin: 0;
   font-size: 0.9rem;
 }
-.way dd {
+.way :deep(dd) {
   margin: 0;
   text-align: right;
   font-weight: 600;
@@ -84,9 +84,9 @@ const wanted = computed(() => job.plan.value!.wanted.named)
   .way {
     grid-template-columns: 24px minmax(0, 1fr);
   }
-  .way dl,
-  .way > button,
-  .way > span:last-child {
+  .way :deep(dl),
+  .way > :deep(button),
+  .way > :deep(span:last-child) {
     grid-column: 2;
   }
 }

@@ -79,11 +79,11 @@ cold 4.2 Ω at 21 °C
   </p>
 </template>
 
-<style>
+<style scoped>
 .heat-run {
   margin: 0 0 12px;
 }
-.heat-run summary {
+.heat-run :deep(summary) {
   min-height: 32px;
   cursor: pointer;
 }

@@ -33,13 +33,13 @@ watch(
   </nav>
 </template>
 
-<style>
+<style scoped>
 .bay-tabs {
   display: flex;
   flex-wrap: wrap;
   margin-left: auto;
 }
-.bay-tabs button {
+.bay-tabs :deep(button) {
   min-height: 34px;
   padding: 4px 12px;
   border: 0;
@@ -49,7 +49,7 @@ watch(
   color: var(--river);
   cursor: pointer;
 }
-.bay-tabs .chosen {
+.bay-tabs :deep(.chosen) {
   border-bottom-color: var(--river);
   color: var(--ink);
   font-weight: 600;
@@ -59,7 +59,7 @@ watch(
     margin-left: 0;
     width: 100%;
   }
-  .bay-tabs button {
+  .bay-tabs :deep(button) {
     min-height: 44px;
     padding: 4px 10px;
   }

@@ -32,13 +32,13 @@ const origin: Record<string, string> = {
   </dl>
 </template>
 
-<style>
-.figures dt a {
+<style scoped>
+.figures dt :deep(a) {
   color: inherit;
   text-decoration: underline dotted var(--rule);
   text-underline-offset: 3px;
 }
-.figures dt a:hover {
+.figures dt :deep(a:hover) {
   color: var(--river);
 }
 </style>

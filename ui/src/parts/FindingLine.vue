@@ -20,15 +20,3 @@ const job = useJob()
     </p>
   </div>
 </template>
-
-<style>
-.finding-line {
-  display: flex;
-  gap: 8px;
-  align-items: flex-start;
-  margin: 6px 0;
-}
-.finding-line .plain {
-  margin: 2px 6px 2px 0;
-}
-</style>

@@ -156,14 +156,14 @@ const shown = (v: number | undefined) => (v === undefined || !Number.isFinite(v)
   </figure>
 </template>
 
-<style>
+<style scoped>
 .line-chart {
   margin: 14px 0 0;
 }
-.line-chart figcaption {
+.line-chart :deep(figcaption) {
   font-weight: 600;
 }
-.line-chart svg {
+.line-chart :deep(svg) {
   display: block;
   width: 100%;
   height: auto;
@@ -172,32 +172,20 @@ const shown = (v: number | undefined) => (v === undefined || !Number.isFinite(v)
   fill: none;
   stroke-width: 2.5;
 }
-.line-main {
-  stroke: var(--river);
-}
 .line-second {
   stroke: var(--moss-fill);
 }
 .line-third {
   stroke: var(--ochre-fill);
 }
-.line-soft {
-  stroke: #8b9290;
-}
 .line-bad {
   stroke: var(--brick);
-}
-.line-text-main {
-  fill: var(--river);
 }
 .line-text-second {
   fill: var(--moss);
 }
 .line-text-third {
   fill: var(--ochre);
-}
-.line-text-bad {
-  fill: var(--brick);
 }
 .line-limit {
   stroke: var(--ink);

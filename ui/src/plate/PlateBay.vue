@@ -90,60 +90,7 @@ const circuit = ['r1', 'x1', 'r2', 'xm', 'locked-amps', 'locked-torque', 'breakd
   </div>
 </template>
 
-<style>
-.plate-teach {
-  border-left: 4px solid var(--river);
-  padding: 4px 12px;
-  margin-bottom: 10px;
-}
-.plate {
-  position: relative;
-  padding: 18px 30px 14px;
-  border: 2px solid #8d928f;
-  border-radius: 8px;
-  background: linear-gradient(#efeeea, #e3e2dc);
-}
-.rivet {
-  position: absolute;
-  width: 12px;
-  height: 12px;
-  border-radius: 50%;
-  border: 1.5px solid #8d928f;
-  background: var(--paper);
-}
-.rivet:nth-child(1) {
-  left: 9px;
-  top: 9px;
-}
-.rivet:nth-child(2) {
-  right: 9px;
-  top: 9px;
-}
-.rivet:nth-child(3) {
-  left: 9px;
-  bottom: 9px;
-}
-.rivet:nth-child(4) {
-  right: 9px;
-  bottom: 9px;
-}
-.plate-grid {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 6px 14px;
-}
-.plate-grid .wide-2 {
-  grid-column: span 2;
-}
-.plate .entry label {
-  font-size: 0.83rem;
-}
-.plate .el-input__inner {
-  font-weight: 600;
-}
-.plate .el-input__inner::placeholder {
-  font-weight: 400;
-}
+<style scoped>
 .plate-below {
   display: grid;
   grid-template-columns: 2fr 1fr;
@@ -156,26 +103,20 @@ const circuit = ['r1', 'x1', 'r2', 'xm', 'locked-amps', 'locked-torque', 'breakd
   gap: 28px;
   margin-top: 16px;
 }
-.plate-means h3 {
+.plate-means :deep(h3) {
   margin-bottom: 4px;
 }
-.legend .ring {
+.legend :deep(.ring) {
   margin-left: 12px;
 }
 .legend {
   margin-top: 6px;
   font-size: 0.87rem;
 }
-.plate-means .figures > div {
+.plate-means .figures > :deep(div) {
   grid-template-columns: 8.2rem auto 1fr;
 }
 @media (max-width: 760px) {
-  .plate {
-    padding: 22px 14px 18px;
-  }
-  .plate-grid {
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-  }
   .plate-means,
   .plate-below {
     grid-template-columns: minmax(0, 1fr);

@@ -46,7 +46,7 @@ onMounted(lay)
   </div>
 </template>
 
-<style>
+<style scoped>
 .threads {
   position: absolute;
   inset: 0;

@@ -112,14 +112,14 @@ const shown = computed(() => {
   </figure>
 </template>
 
-<style>
+<style scoped>
 .speed-chart {
   margin: 16px 0 0;
 }
-.speed-chart figcaption {
+.speed-chart :deep(figcaption) {
   font-weight: 600;
 }
-.speed-chart svg {
+.speed-chart :deep(svg) {
   display: block;
   width: 100%;
   height: auto;

@@ -30,13 +30,13 @@ const plan = computed(() => job.plan.value!)
   </nav>
 </template>
 
-<style>
+<style scoped>
 .bays {
   display: grid;
   grid-template-columns: repeat(6, 1fr);
   border-top: 1px solid var(--rule);
 }
-.bays button {
+.bays :deep(button) {
   display: flex;
   align-items: flex-start;
   gap: 10px;
@@ -49,10 +49,10 @@ const plan = computed(() => job.plan.value!)
   cursor: pointer;
   min-width: 0;
 }
-.bays button:first-child {
+.bays :deep(button:first-child) {
   border-left: 0;
 }
-.bays .chosen {
+.bays :deep(.chosen) {
   background: var(--paper);
   border-top-color: var(--river);
   margin-bottom: -1px;
@@ -66,7 +66,7 @@ const plan = computed(() => job.plan.value!)
   min-width: 0;
   line-height: 1.25;
 }
-.bay-words strong {
+.bay-words :deep(strong) {
   display: block;
 }
 .bay-key {
@@ -75,7 +75,7 @@ const plan = computed(() => job.plan.value!)
   color: var(--soft);
 }
 @media (max-width: 760px) {
-  .bays button {
+  .bays :deep(button) {
     flex-direction: column;
     align-items: center;
     gap: 3px;
@@ -92,14 +92,23 @@ const plan = computed(() => job.plan.value!)
     flex: none;
     max-width: 100%;
   }
-  .bay-words strong {
+  .bay-words :deep(strong) {
     font-size: 0.72rem;
     font-weight: 500;
     overflow: hidden;
     text-overflow: ellipsis;
   }
-  .bays .chosen strong {
+  .bays .chosen :deep(strong) {
     font-weight: 700;
+  }
+}
+@media (max-width: 760px) {
+  .bays {
+    position: fixed;
+    inset: auto 0 0 0;
+    z-index: 4;
+    background: var(--stone);
+    grid-template-columns: repeat(6, 1fr);
   }
 }
 </style>

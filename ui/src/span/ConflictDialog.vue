@@ -50,18 +50,3 @@ watch(
     </template>
   </ElDialog>
 </template>
-
-<style>
-.conflict {
-  width: 100%;
-  border-collapse: collapse;
-  margin-top: 12px;
-}
-.conflict th,
-.conflict td {
-  text-align: left;
-  padding: 4px 8px;
-  border-bottom: 1px solid var(--rule);
-  overflow-wrap: anywhere;
-}
-</style>

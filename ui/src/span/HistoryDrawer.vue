@@ -99,13 +99,13 @@ const when = (at: string) =>
   </ElDrawer>
 </template>
 
-<style>
+<style scoped>
 .strip {
   list-style: none;
   margin: 0;
   padding: 0;
 }
-.strip button {
+.strip :deep(button) {
   display: grid;
   grid-template-columns: 2.4rem 1fr;
   gap: 0 8px;
@@ -117,8 +117,8 @@ const when = (at: string) =>
   text-align: left;
   cursor: pointer;
 }
-.strip button:hover,
-.strip button[aria-pressed='true'] {
+.strip :deep(button:hover),
+.strip :deep(button[aria-pressed='true']) {
   background: var(--river-pale);
 }
 .strip-number {

@@ -120,13 +120,13 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
   </aside>
 </template>
 
-<style>
+<style scoped>
 .ledger {
   background: var(--sheet);
   border-left: 1px solid var(--rule);
   min-width: 0;
 }
-.ledger > header {
+.ledger > :deep(header) {
   display: flex;
   justify-content: space-between;
   align-items: baseline;
@@ -134,7 +134,7 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
   padding: 12px 18px;
   border-bottom: 1px solid var(--rule);
 }
-.ledger > header h2 {
+.ledger > header :deep(h2) {
   font-size: 1rem;
 }
 .greens {
@@ -166,7 +166,7 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
   padding: 10px 18px;
   border-bottom: 1px solid var(--stone-deep);
 }
-.finding .grade {
+.finding :deep(.grade) {
   margin-top: 2px;
 }
 .finding-stop {
@@ -200,17 +200,14 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
   background: var(--paper);
   font-size: 0.87rem;
 }
-.whys li + li {
+.whys li + :deep(li) {
   margin-top: 8px;
 }
-.whys li > span {
+.whys li > :deep(span) {
   display: block;
 }
-.whys .ring {
+.whys :deep(.ring) {
   display: inline-block;
-}
-.formula {
-  overflow-wrap: anywhere;
 }
 .nobreak {
   white-space: nowrap;
@@ -218,6 +215,12 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
 @media (max-width: 760px) {
   .cure {
     min-height: 44px;
+  }
+}
+@media (max-width: 760px) {
+  .ledger {
+    border-left: 0;
+    border-top: 1px solid var(--rule);
   }
 }
 </style>

@@ -298,7 +298,7 @@ onUnmounted(() => (offered.deeds = []))
   </main>
 </template>
 
-<style>
+<style scoped>
 .span-top {
   background: var(--stone);
   border-bottom: 1px solid var(--rule);
@@ -328,9 +328,6 @@ onUnmounted(() => (offered.deeds = []))
   min-width: 0;
   margin-left: auto;
 }
-.span-acts > :not(.next) {
-  flex: none;
-}
 .next {
   flex: 0 1 auto;
   min-width: 8rem;
@@ -341,11 +338,11 @@ onUnmounted(() => (offered.deeds = []))
 .bench:focus {
   outline: none;
 }
-.skips a {
+.skips :deep(a) {
   position: absolute;
   left: -999px;
 }
-.skips a:focus {
+.skips :deep(a:focus) {
   left: 18px;
   z-index: 5;
   padding: 6px 12px;
@@ -376,16 +373,6 @@ onUnmounted(() => (offered.deeds = []))
   padding: 14px 18px 24px;
   min-width: 0;
 }
-.bench-head {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 4px 12px;
-  margin-bottom: 10px;
-}
-.bench-head p {
-  color: var(--soft);
-}
 @media (max-width: 1100px) {
   .span-bar {
     flex-wrap: wrap;
@@ -407,21 +394,15 @@ onUnmounted(() => (offered.deeds = []))
     flex: 1;
     min-width: 0;
   }
-  .next kbd {
+  .next :deep(kbd) {
     display: none;
   }
   /* The bays are a bar under the thumb; the head is the verdict and what comes next. */
-  .bays {
-    position: fixed;
-    inset: auto 0 0 0;
-    z-index: 4;
-    background: var(--stone);
-    grid-template-columns: repeat(6, 1fr);
-  }
   .span {
     padding-bottom: 64px;
   }
-  .folded :is(.states, .icon, .span-acts > .plain:not(.unsure)) {
+  .folded :is(.states,
+.icon {
     display: none;
   }
   .folded .span-acts {
@@ -432,10 +413,6 @@ onUnmounted(() => (offered.deeds = []))
   }
   .span-work {
     display: block;
-  }
-  .ledger {
-    border-left: 0;
-    border-top: 1px solid var(--rule);
   }
   .bench {
     padding: 12px;

@@ -35,7 +35,7 @@ const plan = computed(() => job.plan.value!)
   </div>
 </template>
 
-<style>
+<style scoped>
 .states {
   display: flex;
   flex: none;
@@ -53,7 +53,7 @@ const plan = computed(() => job.plan.value!)
   background: var(--brick-pale);
   box-shadow: inset 0 -3px 0 var(--brick);
 }
-.mistake-choice select {
+.mistake-choice :deep(select) {
   width: 118px;
   min-height: 28px;
   border: 0;
@@ -61,21 +61,21 @@ const plan = computed(() => job.plan.value!)
   color: inherit;
   font: inherit;
 }
-.states button {
+.states :deep(button) {
   padding: 5px 12px;
   border: 1px solid var(--rule);
   background: var(--sheet);
   cursor: pointer;
   min-height: 34px;
 }
-.states button + button {
+.states button + :deep(button) {
   border-left: 0;
 }
-.states span {
+.states :deep(span) {
   color: var(--soft);
   font-size: 0.87rem;
 }
-.states .chosen {
+.states :deep(.chosen) {
   background: var(--river-pale);
   box-shadow: inset 0 -3px 0 var(--river);
 }
@@ -84,12 +84,12 @@ const plan = computed(() => job.plan.value!)
     flex: 1 0 100%;
     flex-wrap: wrap;
   }
-  .states button {
+  .states :deep(button) {
     flex: 1;
     min-height: 44px;
     text-align: left;
   }
-  .states span {
+  .states :deep(span) {
     display: block;
   }
   .mistake-choice {

@@ -33,12 +33,3 @@ const metric = computed(() => w.value.rules === 'metric')
     Once the motor is computed and the feeder entered, the volts at the post, running and starting, stand here.
   </p>
 </template>
-
-<style>
-.bay-caution {
-  margin: 0 0 12px;
-}
-.bay-sub {
-  margin: 18px 0 6px;
-}
-</style>

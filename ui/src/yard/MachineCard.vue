@@ -51,7 +51,7 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
   </article>
 </template>
 
-<style>
+<style scoped>
 .machine {
   content-visibility: auto;
   contain-intrinsic-size: auto 280px;
@@ -70,7 +70,7 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
   color: inherit;
   text-decoration: none;
 }
-.machine h3 {
+.machine :deep(h3) {
   font-size: 1.1rem;
   overflow-wrap: anywhere;
 }
@@ -83,7 +83,7 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
   margin-top: 6px;
   line-height: 1.3;
 }
-.machine-state .grade {
+.machine-state :deep(.grade) {
   margin-top: 2px;
 }
 .machine-bays {
@@ -96,14 +96,14 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
   padding: 4px 16px 8px;
   font-size: 0.8rem;
 }
-.machine-bays a {
+.machine-bays :deep(a) {
   color: var(--soft);
   text-decoration: none;
 }
-.machine-bays a:hover {
+.machine-bays :deep(a:hover) {
   text-decoration: underline;
 }
-.machine footer {
+.machine :deep(footer) {
   display: flex;
   flex-wrap: wrap;
   justify-content: space-between;

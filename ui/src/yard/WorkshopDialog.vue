@@ -168,8 +168,8 @@ function done() {
   </ElDialog>
 </template>
 
-<style>
-.workshop-form > * {
+<style scoped>
+.workshop-form > :deep(*) {
   margin-bottom: 12px;
 }
 .workshop-form .workshop-bin {

@@ -33,7 +33,7 @@ const attention = defineModel<boolean>('attention', { required: true })
   </div>
 </template>
 
-<style>
+<style scoped>
 .yard-find {
   display: flex;
   flex-wrap: wrap;
@@ -44,17 +44,17 @@ const attention = defineModel<boolean>('attention', { required: true })
 .shelves {
   display: flex;
 }
-.shelves button {
+.shelves :deep(button) {
   min-height: 34px;
   padding: 4px 12px;
   border: 1px solid var(--rule);
   background: var(--sheet);
   cursor: pointer;
 }
-.shelves button + button {
+.shelves button + :deep(button) {
   border-left: 0;
 }
-.shelves .chosen {
+.shelves :deep(.chosen) {
   background: var(--river-pale);
   box-shadow: inset 0 -3px 0 var(--river);
 }
@@ -69,7 +69,7 @@ const attention = defineModel<boolean>('attention', { required: true })
   min-height: 34px;
 }
 @media (max-width: 760px) {
-  .shelves button,
+  .shelves :deep(button),
   .yard-attention {
     min-height: 44px;
   }

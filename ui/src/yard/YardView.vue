@@ -356,7 +356,7 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
   </main>
 </template>
 
-<style>
+<style scoped>
 .yard {
   max-width: 1280px;
   margin: 0 auto;
@@ -369,7 +369,7 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
   gap: 16px;
   margin-bottom: 8px;
 }
-.yard-head h1 {
+.yard-head :deep(h1) {
   font-size: 1.5rem;
 }
 .yard-gone {
@@ -393,7 +393,7 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
   gap: 6px 14px;
   padding: 4px 0;
 }
-.workshop > header {
+.workshop > :deep(header) {
   display: flex;
   flex-wrap: wrap;
   align-items: baseline;
@@ -406,11 +406,6 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
   margin-left: auto;
   display: flex;
   gap: 8px;
-}
-.machines {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(min(100%, 370px), 1fr));
-  gap: 14px;
 }
 .machines-none {
   grid-column: 1 / -1;

@@ -1,0 +1,140 @@
+package site
+
+import (
+	"fmt"
+
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/plate"
+	"graybridge/core/unit"
+)
+
+// What this chapter says, made of what it found.
+
+func sayImpossible(err error) finding.Finding {
+	return finding.Finding{ID: finding.PlateImpossible, Bay: finding.Motor, Grade: finding.Stop,
+		Sentence: "No motor could be built to this plate.",
+		Detail:   "Reason: " + err.Error() + ". Compare the entries with the plate, digit by digit.",
+		Entries:  []string{"plate.power", "plate.amps", "plate.power_factor", "plate.rpm"}}
+}
+
+func sayBreakdown(r float64) finding.Finding {
+	return finding.Finding{ID: "plate.breakdown", Bay: finding.Motor, Grade: finding.Note,
+		Sentence: fmt.Sprintf("The fitted motor's breakdown torque is %s × rated, which is unusual.",
+			unit.Three(r)),
+		Detail: "The locked-rotor figures and the plate do not go together well: starting figures are weak here.",
+		Figure: unit.Three(r), Limit: "1.5 to 4", Why: []finding.Why{{Formula: "greatest torque over slip / " +
+			"rated torque", Section: finding.OnFit, Source: "fitted circuit", Estimated: true}}}
+}
+
+func sayIdleFlux(grade finding.Grade, best leads.Reach, here float64, own float64) finding.Finding {
+	return finding.Finding{ID: "leads.idle-flux", Bay: finding.Leads, Grade: grade,
+		Sentence: fmt.Sprintf("With %s of its own flux it idles at %s of plate amps, %s on its own volts and hertz.",
+			unit.Percent(best.Flux), unit.Percent(here), unit.Percent(own)),
+		Detail: "Its iron saturates: each percent of volts more costs several of magnetising amps. A capacitor's " +
+			"corner comes on top.", Figure: unit.Percent(here), Limit: "100" + unit.Space + "% of plate",
+		Measure: finding.Against(here*100, finding.AtMost, 100, "% of plate amps"),
+		Why: []finding.Why{{Formula: "magnetising amps of the curve at volts per hertz over its own",
+			Numbers: fmt.Sprintf("flux %s", unit.Percent(best.Flux)), Section: finding.OnSaturation, Source: "engine",
+			Estimated: true}}}
+}
+
+func (s *Site) sayShort(lines string) finding.Finding {
+	return finding.Finding{ID: finding.LeadsShort, Bay: finding.Leads, Grade: finding.Stop,
+		Sentence: fmt.Sprintf("The joints wanted tie %s together: a dead short.", lines),
+		Detail:   "Nothing is sized for it. Never feed it.", Entries: []string{"leads.wanted"},
+		Figure: s.Wanted.Print(s.Hand.Naming), Limit: "no two lines in one joint",
+		Why: []finding.Why{{Formula: "two lines in one joint: no winding between them",
+			Numbers: s.Wanted.Print(s.Hand.Naming), Section: finding.OnCircuit, Source: "joints as typed"}}}
+}
+
+func sayOther() finding.Finding {
+	return finding.Finding{ID: finding.LeadsOther, Bay: finding.Leads, Grade: finding.Stop,
+		Sentence: "These leads cannot be planned without their own diagram.",
+		Detail: "Ten and eighteen leads, part-winding and two-speed motors have joints that no count of leads " +
+			"tells. Look under the lid and on the back of the plate; a rewinder reads it in minutes.",
+		Entries: []string{"leads.kind"}}
+}
+
+func sayHowMany(p *plate.Plate) finding.Finding {
+	return finding.Finding{ID: finding.LeadsHowMany, Bay: finding.Leads, Grade: finding.Open,
+		Sentence: "Volts of one to two on the plate: nine or twelve leads. How many come out?",
+		Detail: "Six leads give one to √3 (230/400). With nine, continuity or the plate's diagram tells star " +
+			"from delta inside.", Entries: []string{"leads.kind"},
+		Cures: []finding.Cure{{Label: "Nine, star: to be proved", Path: "leads.kind",
+			Value: string(leads.NineStar)}, {Label: "Nine, delta: to be proved", Path: "leads.kind",
+			Value: string(leads.NineDelta)}, {Label: "Twelve", Path: "leads.kind", Value: string(leads.Twelve)}},
+		Why: []finding.Why{{Formula: "halves end to end or side by side: volts 2 : 1",
+			Numbers: fmt.Sprintf("%s : %s", unit.Plain(p.Columns[1].At), unit.Plain(p.Columns[0].At)),
+			Section: finding.OnCoilVolts, Source: "plate"}}}
+}
+
+func sayWhichJoin() finding.Finding {
+	return finding.Finding{ID: finding.LeadsWhichJoin, Bay: finding.Motor, Grade: finding.Open,
+		Sentence: "Do the plate's volts belong to delta or to star?",
+		Detail: "Look for Δ or Y beside the volts, or a small diagram inside the lid. Without it nobody knows " +
+			"what one winding was wound for.",
+		Cures: []finding.Cure{{Label: "Delta", Path: "plate.connection", Value: "Δ"},
+			{Label: "Star", Path: "plate.connection", Value: "Y"}},
+		Entries: []string{"plate.connection", "plate.volts"}}
+}
+
+func sayTarget(name string, best leads.Reach, figure string, limit string, flux *finding.Measure,
+	why []finding.Why) finding.Finding {
+	return finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution,
+		Sentence: fmt.Sprintf("Join in %s: the nearest there is, but the iron then carries %s of its own flux.",
+			name, unit.Percent(best.Flux)),
+		Detail: "It idles with more amps and more heat than the plate's. Measure the line at its worst hour; a " +
+			"tap down on a transformer would cure it.", Figure: figure, Limit: limit, Measure: flux, Why: why}
+}
+
+func (s *Site) sayTargetCaution(name string, best leads.Reach, weak float64, figure string, limit string,
+	why []finding.Why) finding.Finding {
+	return finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution,
+		Sentence: fmt.Sprintf("Join in %s: each coil gets its volts, but at %s Hz they make %s of its flux, and "+
+			"about %s of its torque.", name, unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux),
+			unit.Percent(weak)),
+		Detail: "It turns faster and carries less. Weigh the load by that, or take a drive, which makes the " +
+			"motor's own hertz.", Figure: figure, Limit: limit,
+		Measure: finding.Against(best.Flux*100, finding.AtLeast, 100*(1-leads.Within), "% of its own flux"),
+		Why:     why}
+}
+
+func sayTargetGood(name string, best leads.Reach, figure string, limit string, flux *finding.Measure,
+	why []finding.Why) finding.Finding {
+	return finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Good,
+		Sentence: fmt.Sprintf("Join in %s: each coil then gets the %s it was wound for.", name,
+			unit.Whole(best.CoilVolts, "V")),
+		Figure: figure, Limit: limit, Measure: flux, Why: why}
+}
+
+func sayUnreachable(sentence string, figure string, limit string, flux *finding.Measure,
+	why []finding.Why) finding.Finding {
+	return finding.Finding{ID: finding.LeadsUnreachable, Bay: finding.Leads, Grade: finding.Stop, Sentence: sentence,
+		Detail: "Its iron would saturate and it would burn, even without load. What helps: a drive, which makes " +
+			"the motor's own hertz and volts, a transformer down, or another motor.", Figure: figure, Limit: limit,
+		Measure: flux, Why: why, Entries: []string{"plate.volts", "plate.hertz"}}
+}
+
+func (s *Site) sayUnreachableStop(feed float64, name string, best leads.Reach, torque float64, helps string,
+	figure string, limit string, why []finding.Why) finding.Finding {
+	return finding.Finding{ID: finding.LeadsUnreachable, Bay: finding.Leads, Grade: finding.Stop,
+		Sentence: fmt.Sprintf("No joint of these leads reaches the coil's volts on %s.", unit.Whole(feed, "V")),
+		Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: "+
+			"%s, another motor with a %s column, or a three-phase supply.", name, unit.Percent(best.Ratio),
+			unit.Percent(torque), helps, unit.Whole(s.Supply.Nominal, "V")),
+		Figure: figure, Limit: limit, Measure: finding.Against(best.Flux*100, finding.AtLeast,
+			100*(1-leads.Within), "% of its own flux"), Why: append(why,
+			finding.Why{Formula: "torque ∝ (volts per hertz)²",
+				Numbers: fmt.Sprintf("%s² = %s", unit.Three(best.Flux), unit.Three(torque)),
+				Section: finding.OnCoilVolts, Source: "induction motor"}), Entries: []string{"plate.volts"}}
+}
+
+func sayWanted(grade finding.Grade, own string, name string, figure string, limit string,
+	why []finding.Why) finding.Finding {
+	return finding.Finding{ID: finding.LeadsWanted, Bay: finding.Leads, Grade: grade,
+		Sentence: fmt.Sprintf("Wanted is %s; %s gives the coils their volts.", own, name), Figure: figure,
+		Limit: limit, Why: why,
+		Cures:   []finding.Cure{{Label: "Want " + name, Path: "leads.wanted", Value: ""}},
+		Entries: []string{"leads.wanted"}}
+}

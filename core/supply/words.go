@@ -1,0 +1,98 @@
+package supply
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/finding"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// What this chapter says, made of what it found.
+
+func (s Supply) sayMeasure() finding.Finding {
+	return finding.Finding{ID: finding.SupplyMeasure, Grade: finding.Open,
+		Sentence: fmt.Sprintf("Measure the volts at the post; %s is only the name of the supply.",
+			unit.Whole(s.Nominal, "V")),
+		Detail: "With the motor off, meter on AC volts, probes with finger guards, one hand. A live box is work " +
+			"for someone who may do it where you are.", Entries: []string{"supply.volts"}}
+}
+
+func (s Supply) sayVolts(off float64) finding.Finding {
+	return finding.Finding{ID: "supply.volts", Grade: finding.Caution,
+		Sentence: fmt.Sprintf("%s is %s from the nominal %s.", unit.Whole(s.Volts, "V"),
+			unit.Percent(math.Abs(off)), unit.Whole(s.Nominal, "V")),
+		Detail: "Measure again; if it stays, ask whoever supplies it before anything is fed.",
+		Figure: unit.Whole(s.Volts, "V"), Limit: "within 10" + unit.Space + "%",
+		Why: []finding.Why{{Formula: "(measured − nominal)/nominal",
+			Numbers: fmt.Sprintf("(%s − %s)/%s", unit.Plain(s.Volts), unit.Plain(s.Nominal),
+				unit.Plain(s.Nominal)), Section: finding.OnSupplyDrop, Source: "measured and workshop"}},
+		Entries: []string{"supply.volts"}}
+}
+
+func sayFeeder() finding.Finding {
+	return finding.Finding{ID: finding.SupplyFeeder, Grade: finding.Open,
+		Sentence: "Length and size of the feeder are not entered: its drop is not counted.",
+		Detail:   "From the panel to the machine, one way, and the size printed on the cable.",
+		Entries:  []string{"supply.feeder_length", "supply.feeder_size"}}
+}
+
+func (s Supply) sayDrop(grade finding.Grade, sentence string, drop float64, measure *finding.Measure,
+	draw *Draw) finding.Finding {
+	return finding.Finding{ID: "supply.drop", Grade: grade, Sentence: sentence,
+		Detail: "What the feeder's own supply loses ahead of the panel is not in this: watch the volts at the post " +
+			"during the first start.",
+		Figure: unit.Text(drop/s.Volts*100, "%"), Limit: "3" + unit.Space + "% target", Measure: measure,
+		Planning: true,
+		Why: []finding.Why{{Formula: "drop = V − |V − I·R|, R = 2 · length · Ω/m",
+			Numbers: fmt.Sprintf("2 · %s m · %s Ω/m = %s; %s running, %s starting", unit.Three(s.FeederM),
+				unit.Three(s.FeederOhm/2/s.FeederM), unit.Text(s.FeederOhm, "Ω"), unit.Text(draw.RunAmps, "A"),
+				unit.Text(draw.StartAmps, "A")),
+			Section: finding.OnSupplyDrop, Source: "copper, hot, from the conductor table; amps from the engine",
+			Estimated: true}}}
+}
+
+func (s Supply) sayWire(carry float64, source finding.Why) finding.Finding {
+	return finding.Finding{ID: finding.SupplyWire, Grade: finding.Stop,
+		Sentence: fmt.Sprintf("The %s breaker does not guard the feeder's %s, which carries %s.",
+			unit.Rating(s.Breaker), s.Feeder, unit.Rating(carry)),
+		Detail: "This is so whatever the motor takes: a smaller breaker or a thicker feeder, by a licensed " +
+			"person.", Figure: unit.Rating(s.Breaker), Limit: unit.Rating(carry),
+		Measure: finding.Against(s.Breaker, finding.AtMost, carry, "A"), Planning: true,
+		Why: []finding.Why{source}, Entries: []string{"supply.breaker", "supply.feeder_size"}}
+}
+
+func (s Supply) sayThin(carry float64, most float64, rules table.Rules) finding.Finding {
+	return finding.Finding{ID: "supply.thin", Grade: finding.Caution,
+		Sentence: fmt.Sprintf("The feeder's %s carries %s; the motor asks %s.", s.Feeder, unit.Rating(carry),
+			unit.Text(1.25*most, "A")),
+		Figure: unit.Rating(carry), Limit: unit.Text(1.25*most, "A") + " at least",
+		Measure: finding.Against(carry, finding.AtLeast, 1.25*most, "A"), Planning: true,
+		Why: []finding.Why{{Formula: "conductor ≥ 125 % of the greatest amps that occur",
+			Numbers: fmt.Sprintf("1.25 · %s", unit.Text(most, "A")), Section: finding.OnProtection,
+			Source: rules.Source()}}, Entries: []string{"supply.feeder_size"}}
+}
+
+func (s Supply) sayBreaker(most float64) finding.Finding {
+	return finding.Finding{ID: "supply.breaker", Grade: finding.Caution,
+		Sentence: fmt.Sprintf("Running takes up to %s of the feeder's %s.", unit.Text(most, "A"),
+			unit.Rating(s.Breaker)),
+		Detail: "What else is on this feeder at the same time?", Figure: unit.Text(most, "A"),
+		Limit: unit.Text(0.8*s.Breaker, "A"), Measure: finding.Against(most, finding.AtMost, 0.8*s.Breaker,
+			"A"), Planning: true,
+		Why: []finding.Why{{Formula: "running amps ≤ 80 % of the breaker for long use",
+			Section: finding.OnSupplyDrop, Source: "planning; local rules decide"}},
+		Entries: []string{"supply.breaker"}}
+}
+
+func (s Supply) sayBreakerCaution(draw *Draw) finding.Finding {
+	return finding.Finding{ID: "supply.breaker", Grade: finding.Caution,
+		Sentence: fmt.Sprintf("The start takes %s: the feeder's %s may trip.", unit.Text(draw.StartAmps, "A"),
+			unit.Rating(s.Breaker)),
+		Detail: "A usual motor curve holds five times its rating for certain and lets go at ten.",
+		Figure: unit.Text(draw.StartAmps, "A"), Limit: unit.Text(startBreaker*s.Breaker, "A"),
+		Measure: finding.Against(draw.StartAmps, finding.AtMost, startBreaker*s.Breaker, "A"), Planning: true,
+		Why: []finding.Why{{Formula: "start amps ≤ 5 × breaker", Section: finding.OnSupplyDrop,
+			Source: "planning"}}, Entries: []string{"supply.breaker"}}
+}
