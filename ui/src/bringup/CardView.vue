@@ -245,7 +245,7 @@ useKeys({
   border-bottom: 1px solid #bbb;
   vertical-align: baseline;
 }
-.card tbody :deep(th) {
+.card :deep(tbody th) {
   font-weight: 600;
   white-space: nowrap;
 }
@@ -274,7 +274,7 @@ useKeys({
 .card-readings .write {
   padding-left: 6px !important;
 }
-.card-readings thead :deep(th) {
+.card-readings :deep(thead th) {
   font-weight: 600;
 }
 .card-two {
@@ -322,7 +322,7 @@ useKeys({
     width: 54px;
   }
   .card :deep(.nobreak),
-  .card tbody :deep(th),
+  .card :deep(tbody th),
   .card-stamp {
     white-space: normal;
   }

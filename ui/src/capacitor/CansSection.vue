@@ -138,42 +138,9 @@ const buyPriced = computed(() => plan.value.buys.some((b) => b.price))
 .buys {
   margin-top: 18px;
 }
-.list {
-  width: 100%;
-  border-collapse: collapse;
-}
-.list :deep(th),
-.list :deep(td) {
-  padding: 4px 12px 4px 0;
-  border-bottom: 1px solid var(--stone-deep);
-  text-align: left;
-  vertical-align: top;
-  font-weight: 400;
-  white-space: nowrap;
-}
-.list thead :deep(th) {
-  color: var(--soft);
-  font-size: 0.83rem;
-}
-.list :deep(.words) {
-  white-space: normal;
-}
-.list tbody :deep(th) {
-  font-weight: 600;
-}
-.list tbody th :deep(.soft) {
-  font-weight: 400;
-}
-.list :deep(.chosen) {
-  background: var(--river-pale);
-}
 @media (max-width: 760px) {
   .cans {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .list :deep(th),
-  .list :deep(td) {
-    white-space: normal;
   }
 }
 </style>

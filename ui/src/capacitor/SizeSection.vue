@@ -133,7 +133,7 @@ const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacito
 .bridge-low :deep(h3) {
   margin-bottom: 4px;
 }
-.bridge-low .figures > :deep(div) {
+.bridge-low :deep(.figures > div) {
   grid-template-columns: 7rem auto 1fr;
 }
 .schools :deep(table) {
@@ -148,7 +148,7 @@ const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacito
   white-space: nowrap;
   font-weight: 400;
 }
-.schools thead :deep(th) {
+.schools :deep(thead th) {
   color: var(--soft);
   font-size: 0.83rem;
 }
@@ -170,7 +170,7 @@ const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacito
 .school-why :deep(.formula) {
   display: block;
 }
-.schools th :deep(.grade) {
+.schools :deep(th .grade) {
   margin-right: 6px;
 }
 @media (max-width: 760px) {

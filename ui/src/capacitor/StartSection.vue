@@ -89,10 +89,10 @@ const marks = computed(() => {
   grid-template-columns: minmax(0, 1fr) minmax(0, 1.5fr);
   gap: 24px;
 }
-.start-grid .figures > :deep(div) {
+.start-grid :deep(.figures > div) {
   grid-template-columns: 8.5rem 1fr;
 }
-.start-grid .figures :deep(.figure-note) {
+.start-grid :deep(.figures .figure-note) {
   grid-column: 1 / -1;
 }
 @media (max-width: 760px) {

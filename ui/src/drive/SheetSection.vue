@@ -119,7 +119,7 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
   font-weight: 700;
   font-size: 1.05rem;
 }
-.settings-list .done :deep(.words) {
+.settings-list :deep(.done .words) {
   color: var(--soft);
 }
 .settings-list :deep(.odd) {

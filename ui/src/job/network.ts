@@ -32,6 +32,10 @@ export interface Network {
 
 const bays = ['supply', 'protection', 'bridge', 'leads', 'motor', 'load']
 
+/** Drawings on which nothing stands. */
+const sheet = { title: '', width: 10, height: 10, items: [], facts: [] }
+export const blanks = { path: sheet, box: sheet, windings: sheet }
+
 function answer(n: Network, d: Document): Answer {
   const plan = {
     machine: d.machines[0]!.id,
@@ -42,7 +46,7 @@ function answer(n: Network, d: Document): Answer {
     next: { bay: 'motor', text: 'Read the plate' },
     ...n.plan(d),
   }
-  return { plan, drawings: {} } as unknown as Answer
+  return { plan, drawings: { now: blanks, wanted: blanks } } as unknown as Answer
 }
 
 function jobAnswer(n: Network, revision = n.documents.length): JobAnswer {
@@ -60,6 +64,16 @@ function jobAnswer(n: Network, revision = n.documents.length): JobAnswer {
 }
 
 const paths = ['supply.volts', 'supply.breaker', 'machines.m1.plate.power', 'machines.m1.plate.rpm', 'name']
+
+/** The lines of the history, the latest first. */
+const history = (n: Network) =>
+  n.documents
+    .map((d, i) => {
+      const was = n.documents[i - 1]
+      const what = was ? changes(was, d).map((c) => `${c.label} ${c.from} → ${c.to}`) : ['new']
+      return { revision: i + 1, content: i + 1, who: '', what: what.join(', '), at: '2026-03-02T09:00:00Z' }
+    })
+    .reverse()
 
 /** Enough of the server's merging for a test: the paths above, one by one. */
 function merge(base: Document, theirs: Document, mine: Document) {
@@ -121,6 +135,10 @@ export function network(first: Document = blank()): Network {
     if (path === '/api/jobs/j1' && request.method === 'PUT')
       return (body as Document).name === 'refused' ? given(422, { detail: 'No.' }) : store(body as Document)
     if (path === '/api/jobs/j1') return given(200, jobAnswer(n))
+    if (path === '/api/jobs/j1/revisions') return given(200, { revisions: history(n) })
+    const [, of, act] = path.match(/^\/api\/jobs\/j1\/revisions\/(\d+)(\/restore)?$/) ?? []
+    if (act) return store(n.documents[Number(of) - 1]!)
+    if (of) return given(200, jobAnswer(n, Number(of)))
     return given(404, { detail: 'There is nothing at this address.' })
   }
   return n

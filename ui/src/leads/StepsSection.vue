@@ -69,7 +69,7 @@ const step = computed(() => Math.min(at.value, steps.value.length - 1))
 .steps :deep(li) {
   padding: 2px 0;
 }
-.steps li :deep(button) {
+.steps :deep(li button) {
   border: 0;
   background: none;
   text-align: left;
@@ -79,7 +79,7 @@ const step = computed(() => Math.min(at.value, steps.value.length - 1))
   cursor: pointer;
   vertical-align: top;
 }
-.steps li.chosen :deep(button) {
+.steps :deep(li.chosen button) {
   background: var(--river-pale);
   font-weight: 600;
 }

@@ -33,12 +33,12 @@ const origin: Record<string, string> = {
 </template>
 
 <style scoped>
-.figures dt :deep(a) {
+.figures :deep(dt a) {
   color: inherit;
   text-decoration: underline dotted var(--rule);
   text-underline-offset: 3px;
 }
-.figures dt :deep(a:hover) {
+.figures :deep(dt a:hover) {
   color: var(--river);
 }
 </style>

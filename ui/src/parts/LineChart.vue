@@ -168,10 +168,6 @@ const shown = (v: number | undefined) => (v === undefined || !Number.isFinite(v)
   width: 100%;
   height: auto;
 }
-.line {
-  fill: none;
-  stroke-width: 2.5;
-}
 .line-second {
   stroke: var(--moss-fill);
 }

@@ -113,7 +113,7 @@ const circuit = ['r1', 'x1', 'r2', 'xm', 'locked-amps', 'locked-torque', 'breakd
   margin-top: 6px;
   font-size: 0.87rem;
 }
-.plate-means .figures > :deep(div) {
+.plate-means :deep(.figures > div) {
   grid-template-columns: 8.2rem auto 1fr;
 }
 @media (max-width: 760px) {

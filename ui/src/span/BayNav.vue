@@ -98,7 +98,7 @@ const plan = computed(() => job.plan.value!)
     overflow: hidden;
     text-overflow: ellipsis;
   }
-  .bays .chosen :deep(strong) {
+  .bays :deep(.chosen strong) {
     font-weight: 700;
   }
 }

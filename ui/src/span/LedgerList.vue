@@ -134,7 +134,7 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
   padding: 12px 18px;
   border-bottom: 1px solid var(--rule);
 }
-.ledger > header :deep(h2) {
+.ledger > :deep(header h2) {
   font-size: 1rem;
 }
 .greens {
@@ -200,10 +200,10 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
   background: var(--paper);
   font-size: 0.87rem;
 }
-.whys li + :deep(li) {
+.whys :deep(li + li) {
   margin-top: 8px;
 }
-.whys li > :deep(span) {
+.whys :deep(li > span) {
   display: block;
 }
 .whys :deep(.ring) {

@@ -373,6 +373,9 @@ onUnmounted(() => (offered.deeds = []))
   padding: 14px 18px 24px;
   min-width: 0;
 }
+.span-acts > :not(.next) {
+  flex: none;
+}
 @media (max-width: 1100px) {
   .span-bar {
     flex-wrap: wrap;
@@ -401,8 +404,7 @@ onUnmounted(() => (offered.deeds = []))
   .span {
     padding-bottom: 64px;
   }
-  .folded :is(.states,
-.icon {
+  .folded :is(.states, .icon, .span-acts > .plain:not(.unsure)) {
     display: none;
   }
   .folded .span-acts {

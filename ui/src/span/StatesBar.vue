@@ -68,7 +68,7 @@ const plan = computed(() => job.plan.value!)
   cursor: pointer;
   min-height: 34px;
 }
-.states button + :deep(button) {
+.states :deep(button + button) {
   border-left: 0;
 }
 .states :deep(span) {

@@ -51,7 +51,7 @@ const attention = defineModel<boolean>('attention', { required: true })
   background: var(--sheet);
   cursor: pointer;
 }
-.shelves button + :deep(button) {
+.shelves :deep(button + button) {
   border-left: 0;
 }
 .shelves :deep(.chosen) {
