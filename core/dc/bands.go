@@ -15,6 +15,7 @@ import (
 type like struct {
 	Motor
 	duty    *Duty // nil while no controller is chosen
+	draw    []float64
 	point   Point // at the dial
 	full    Point // under plate torque at the speed of the dial
 	loads   float64
@@ -72,7 +73,7 @@ func (o *Over) likes(seed uint64) (out []like) {
 func (o *Over) drawLike(u []float64) (l like, ok bool) {
 	p, ohm := o.Site.Direct.Drawn(plate.DirectDraw{Power: u[doubtPower], Amps: u[doubtAmps], RPM: u[doubtRPM],
 		Ohm: u[doubtOhm]})
-	l.Motor = o.fit.Motor
+	l.Motor, l.draw = o.fit.Motor, u
 	l.ShaftWatts, l.ArmatureAmps, l.Motor.RPM = p.ShaftWatts, p.Amps, p.RPM
 	if o.fit.ohmMark == finding.Measured {
 		ohm = o.fit.Ohm * (1 + ohmRead*u[doubtOhm])
@@ -180,6 +181,57 @@ func (o *Over) motorBands(figures []finding.Figure) []finding.Figure {
 	}
 	return all.On(figures, map[string]string{"ra": "Ω", "la": "mH", "brushes": "V", "ke": "V", "kt": "N·m",
 		"friction": "N·m", "efficiency": "%"})
+}
+
+// settles is the reading that would settle a doubt of a brushed motor.
+func settles(doubt int) string {
+	switch doubt {
+	case doubtOhm, doubtBrush:
+		return "the armature's ohms, held still: volts over amps at several places of the shaft"
+	case doubtInductance:
+		return "the armature's RMS amps at the dial, by a clamp that reads true RMS"
+	case doubtConstant:
+		return "volts and rpm while it runs idle, at two places of the dial"
+	case doubtLine:
+		return "the line's volts at the controller, running, at the worst hour"
+	}
+	return "the armature's DC amps at your heaviest load"
+}
+
+// judgeDoubt says where a verdict at the dial may flip: what a load asks over what is there
+// for good, or for a minute.
+func (o *Over) judgeDoubt() {
+	d, v := o.Duty, &o.View.Point
+	if !o.Dial.Reachable || !(v.Good > 0) || !(v.Minute > 0) {
+		return
+	}
+	heavy := func(d *Duty, rpm float64) float64 { return d.Asked(d.Load.Heaviest, rpm) / d.Minute(rpm) }
+	for _, j := range []struct {
+		what  string
+		value float64
+		of    func(d *Duty, rpm float64) float64
+	}{
+		{"your usual load asks %s of what is there for good", v.Asked / v.Good,
+			func(d *Duty, rpm float64) float64 { return d.Asked(d.Load.Usual, rpm) / d.Good(rpm) }},
+		{"your heaviest load asks %s of what its limit gives", heavy(d, o.Dial.RPM), heavy},
+	} {
+		var figures []float64
+		var draws [][]float64
+		for _, l := range o.likes(0) {
+			if l.duty == nil {
+				continue
+			}
+			x := j.of(l.duty, l.point.RPM)
+			if math.IsNaN(x) || math.IsInf(x, 0) {
+				x = site.Stalled
+			}
+			figures, draws = append(figures, min(x, site.Stalled)), append(draws, l.draw)
+		}
+		if band, part, doubtful := site.Flips(j.value, figures); doubtful {
+			o.say(sayWouldChange(j.what, j.value, band, part, len(figures), settles(site.LeadingOf(draws, figures))))
+			return
+		}
+	}
 }
 
 // SupplyFigures are the volts and amps of the line with the controller on it.

@@ -3,10 +3,14 @@ package dc
 import (
 	"encoding/json"
 	"os"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/finding"
+	"graybridge/core/load"
+	"graybridge/core/machine"
 	"graybridge/core/plate"
 	"graybridge/core/site"
 	"graybridge/core/supply"
@@ -15,6 +19,11 @@ import (
 
 // placed puts a controller over every brushed plate of the corpus that can be planned.
 func placed(t *testing.T, each func(id string, efficiency, ohm float64, o *Over)) {
+	placedUnder(t, "", each)
+}
+
+// placedUnder is placed with a share of the load said.
+func placedUnder(t *testing.T, share string, each func(id string, efficiency, ohm float64, o *Over)) {
 	text, err := os.ReadFile("../job/testdata/dc-plates.json")
 	require.NoError(t, err)
 	var file struct {
@@ -31,7 +40,8 @@ func placed(t *testing.T, each func(id string, efficiency, ohm float64, o *Over)
 	n := 0
 	for _, c := range file.Plates {
 		s := site.Read(site.Entries{Rules: table.Metric, Volts: c.Volts, Hertz: c.Hertz,
-			Supply: supply.Entry{FeederLength: "10 m", FeederSize: "2.5 mm²"}, Plate: c.Plate}, Feed)
+			Supply: supply.Entry{FeederLength: "10 m", FeederSize: "2.5 mm²"}, Plate: c.Plate,
+			Load: load.Entry{Kind: machine.Constant, Share: share}}, Feed)
 		if o := Take(Entry{Controller: "sike-90", At: "800 rpm"}).Place(s); o.fit != nil && o.Duty != nil {
 			n++
 			each(c.ID, c.Efficiency, c.Ohm, o)
@@ -95,4 +105,39 @@ func TestMeasuredOhmsNarrowTheBands(t *testing.T) {
 	})
 	require.Greater(t, n, 20)
 	require.Less(t, narrow, 0.9*wide)
+}
+
+// A verdict that is said to be doubtful has motors on both sides of its limit, and the reading
+// that would settle it is named; far from its limit it is not said.
+func TestDoubtfulVerdictsOfABrushedMotor(t *testing.T) {
+	said := map[string]int{}
+	for _, share := range []string{"30 %", "95 %"} {
+		placedUnder(t, share, func(id string, _, _ float64, o *Over) {
+			for _, f := range o.Said {
+				if f.ID != "dc.would-change" {
+					continue
+				}
+				said[share]++
+				require.Equal(t, finding.Note, f.Grade)
+				require.Contains(t, f.Detail, "What would settle it: ")
+				low, high := 0, 0
+				for _, l := range o.likes(0) {
+					rpm := l.point.RPM
+					holds := l.duty.Asked(l.duty.Load.Usual, rpm) <= l.duty.Good(rpm)
+					if strings.Contains(f.Sentence, "heaviest") {
+						holds = l.duty.Asked(l.duty.Load.Heaviest, rpm) <= l.duty.Minute(rpm)
+					}
+					if holds {
+						low++
+					} else {
+						high++
+					}
+				}
+				require.Positive(t, low, "%s at %s", id, share)
+				require.Positive(t, high, "%s at %s", id, share)
+			}
+		})
+	}
+	require.Less(t, 2*said["30 %"], said["95 %"], "far from its limit it is seldom said")
+	require.Greater(t, said["95 %"], 5)
 }

@@ -14,6 +14,7 @@ func (o *Over) judge() {
 	o.judgeSpeeds()
 	o.judgeTrims()
 	o.judgeStops()
+	o.judgeDoubt()
 	o.judgePlace()
 }
 

@@ -7,6 +7,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/plate"
+	"graybridge/core/site"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -217,4 +218,17 @@ func (g *guarder) sayConductorGood(wire unit.Conductor, carry float64) finding.F
 		Figure:   unit.Rating(carry),
 		Limit:    unit.Text(g.need, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, g.need,
 			"A")}
+}
+
+// sayWouldChange says a verdict that may flip; what holds one place for the value.
+func sayWouldChange(what string, value float64, band site.Band, part float64, motors int,
+	settling string) finding.Finding {
+	return finding.Finding{ID: "dc.would-change", Bay: finding.Bridge, Grade: finding.Note,
+		Sentence: "Would change: " + fmt.Sprintf(what, unit.Percent(value)) + fmt.Sprintf(", anything from %s to %s.",
+			unit.Percent(band.Low), unit.Percent(band.High)),
+		Detail: "What would settle it: " + settling + ".",
+		Figure: unit.Percent(value), Limit: unit.Percent(1),
+		Why: []finding.Why{{Formula: "least and greatest over motors that would print the same plate",
+			Numbers: fmt.Sprintf("%d motors; the verdict flips in %s of them", motors, unit.Percent(part)),
+			Section: finding.OnBands, Source: "plate's rounding, ohms, brushes, line and load", Estimated: true}}}
 }

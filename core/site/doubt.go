@@ -182,16 +182,26 @@ func Flips(value float64, figures []float64) (band Band, part float64, doubtful 
 // Leading is the doubt that a figure hangs on most, by how closely it goes along with it
 // over the twins.
 func Leading(all []Twin, figure []float64) Doubt {
-	best, at := -1.0, DoubtLoad
+	us := make([][]float64, len(all))
+	for i := range all {
+		us[i] = all[i].U[:]
+	}
+	return Doubt(LeadingOf(us, figure))
+}
+
+// LeadingOf is the place of the doubt that a figure hangs on most, of the draws it was worked
+// out for.
+func LeadingOf(draws [][]float64, figure []float64) int {
+	best, at := -1.0, 0
 	mean := 0.0
 	for _, y := range figure {
 		mean += y / float64(len(figure))
 	}
-	for d := range doubts {
+	for d := range draws[0] {
 		along, u2 := 0.0, 0.0
-		for i, t := range all {
-			along += t.U[d] * (figure[i] - mean)
-			u2 += t.U[d] * t.U[d]
+		for i, u := range draws {
+			along += u[d] * (figure[i] - mean)
+			u2 += u[d] * u[d]
 		}
 		if along = math.Abs(along) / math.Sqrt(u2); along > best {
 			best, at = along, d
