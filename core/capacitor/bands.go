@@ -384,6 +384,27 @@ func (o *Over) judgeDoubt(a Answer) {
 	}
 }
 
+// judgeDrop says where the verdict on the feeder's drop may flip.
+func (o *Over) judgeDrop(a Answer) {
+	s := o.Site.Supply
+	if s.FeederOhm == 0 || !a.UsualRuns || len(o.twins) == 0 {
+		return
+	}
+	lost := func(volts, left float64) float64 { return (volts - left) / volts / supply.MostDrop }
+	figures := make([]float64, 0, len(o.twins))
+	for _, t := range o.twins {
+		p := t.points[o.question.Usual]
+		if len(p.Windings) == 0 {
+			return
+		}
+		figures = append(figures, lost(s.Volts*t.Line, p.SupplyVolts))
+	}
+	value := lost(s.Volts, a.Usual.SupplyVolts)
+	if band, part, doubtful := site.Flips(value, figures); doubtful {
+		o.say(sayDropDoubt(value, band, part, len(figures), site.Leading(o.siteTwins(), figures).Settles()))
+	}
+}
+
 func (o *Over) siteTwins() []site.Twin {
 	out := make([]site.Twin, len(o.twins))
 	for i, t := range o.twins {

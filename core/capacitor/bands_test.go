@@ -153,3 +153,25 @@ func TestAReadingNarrowsItsBand(t *testing.T) {
 	})
 	require.Less(t, narrow, 0.97*wide)
 }
+
+// A feeder's drop near its limit may turn out on either side of it, which is said; far from it
+// it is not.
+func TestADropNearItsLimitIsDoubtful(t *testing.T) {
+	near, far := 0, 0
+	placed(t, func(id string, o *Over) {
+		lost := 1 - o.Answer.Usual.SupplyVolts/o.Site.Supply.Volts
+		said := false
+		for _, f := range o.Said {
+			said = said || f.ID == "supply.would-change"
+		}
+		switch off := lost / supply.MostDrop; {
+		case said:
+			near++
+			require.InDelta(t, 1, off, 0.45, id)
+		case off < 0.5 || off > 2:
+			far++
+		}
+	})
+	require.Greater(t, near, 2)
+	require.Greater(t, far, 50)
+}

@@ -106,6 +106,7 @@ func (o *Over) solve() {
 	}
 	o.say(o.question.Judge(a)...)
 	o.judgeDoubt(a)
+	o.judgeDrop(a)
 	verdict := o.question.Verdict(a)
 	o.Use = &verdict
 	if o.brief {

@@ -9,6 +9,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/machine"
 	"graybridge/core/site"
+	"graybridge/core/supply"
 	"graybridge/core/unit"
 )
 
@@ -182,4 +183,17 @@ func sayReversing(with func(...finding.Why) []finding.Why) finding.Finding {
 			"start capacitor and its device move with it. The motor's three leads and the supply stay as they are.",
 		Entries: []string{"bridge.reversing"}, Why: with(finding.Why{Formula: "torque at the running speed with the " +
 			"capacitor on the other line", Section: finding.OnDirection, Source: "engine"})}
+}
+
+func sayDropDoubt(value float64, band site.Band, part float64, motors int, settling string) finding.Finding {
+	of := func(x float64) string { return unit.Text(100*x*supply.MostDrop, "%") }
+	return finding.Finding{ID: "supply.would-change", Bay: finding.Supply, Grade: finding.Note,
+		Sentence: fmt.Sprintf("Would change: running, the feeder loses %s of its volts, anything from %s to %s.", of(value),
+			of(band.Low), of(band.High)),
+		Detail: "What would settle it: " + settling + ".",
+		Figure: of(value), Limit: of(1),
+		Why: []finding.Why{{Formula: "least and greatest over motors that would print the same plate",
+			Numbers: fmt.Sprintf("%d motors; the verdict flips in %s of them", motors, unit.Percent(part)),
+			Section: finding.OnBands, Source: "plate's rounding, estimates' scatter, can, line and load",
+			Estimated: true}}}
 }

@@ -106,16 +106,19 @@ func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {
 	}
 	drop := s.Volts - draw.RunVolts
 	grade := finding.Good
-	measure := finding.Against(drop/s.Volts*100, finding.AtMost, 3, "%")
+	measure := finding.Against(drop/s.Volts*100, finding.AtMost, 100*MostDrop, "%")
 	sentence := fmt.Sprintf("The feeder loses %s running, %s at the first instant of the start.", unit.Text(drop, "V"),
 		unit.Text(s.Volts-draw.StartVolts, "V"))
-	if drop > 0.03*s.Volts {
+	if drop > MostDrop*s.Volts {
 		grade, sentence = finding.Caution, fmt.Sprintf("The feeder loses %s running, more than 3 %%.",
 			unit.Text(drop, "V"))
 	}
 	add(s.sayDrop(grade, sentence, drop, measure, draw))
 	return out
 }
+
+// MostDrop is the share of its volts that a feeder should lose at most, running (planning).
+const MostDrop = 0.03
 
 // startBreaker is how many times its rating a breaker holds for certain while a
 // motor starts.
