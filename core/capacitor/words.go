@@ -188,7 +188,8 @@ func sayReversing(with func(...finding.Why) []finding.Why) finding.Finding {
 func sayDropDoubt(value float64, band site.Band, part float64, motors int, settling string) finding.Finding {
 	of := func(x float64) string { return unit.Text(100*x*supply.MostDrop, "%") }
 	return finding.Finding{ID: "supply.would-change", Bay: finding.Supply, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Would change: running, the feeder loses %s of its volts, anything from %s to %s.", of(value),
+		Sentence: fmt.Sprintf("Would change: running, the feeder loses %s of its volts, anything from %s to %s.",
+			of(value),
 			of(band.Low), of(band.High)),
 		Detail: "What would settle it: " + settling + ".",
 		Figure: of(value), Limit: of(1),
