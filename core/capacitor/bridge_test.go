@@ -147,3 +147,16 @@ func TestCurvesRunFromStandstillToSynchronousSpeed(t *testing.T) {
 	require.InDelta(t, 1500, points[50].RPM, 1e-9)
 	require.InDelta(t, b.StartTorque(52)-b.Model.FrictionNm/b.Model.RatedTorqueNm, points[0].Torque, 1e-9)
 }
+
+// Where a relay in the supply lines is blind: from the lightest load at which a winding is
+// above plate, without a gap; nowhere where it sees.
+func TestWhereARelayIsBlind(t *testing.T) {
+	at := func(load, worst, supply float64) capacitor.RangePoint {
+		return capacitor.RangePoint{Load: load, Worst: worst, SupplyAmps: supply}
+	}
+	points := []capacitor.RangePoint{at(0, 1.2, 2), at(0.2, 1.05, 3), at(0.4, 0.9, 4), at(0.8, 1.1, 6)}
+	require.Equal(t, &capacitor.Stretch{From: 0, To: 0.2}, capacitor.Blind(points, 5))
+	require.Equal(t, &capacitor.Stretch{From: 0, To: 0.01}, capacitor.Blind(points[:1], 5))
+	require.Nil(t, capacitor.Blind(points[2:], 5))
+	require.Nil(t, capacitor.Blind(nil, 5))
+}

@@ -31,6 +31,61 @@ type RacePoint struct {
 	AtTrip  float64 `json:"at_trip_celsius"` // the winding when the relay lets go
 	Text    string  `json:"text"`
 	First   string  `json:"first" enum:"relay,winding,neither"`
+	// The same in the words of a table; empty for those between that are not in it.
+	Row *RaceRow `json:"row,omitempty"`
+}
+
+// RaceRow is an overload in the words of a table.
+type RaceRow struct {
+	Times   string `json:"times"`
+	Worst   string `json:"worst"`
+	Relay   string `json:"relay"`
+	Winding string `json:"winding"`
+}
+
+// raceRows is how many overloads stand in the table, the last of them the standstill.
+const raceRows = 6
+
+// rows puts every so many of the overloads into words.
+func (r *Race) rows() {
+	words := func(minutes float64, never string) string {
+		if minutes < 0 {
+			return never
+		}
+		return minutesText(minutes)
+	}
+	step := max(1, (len(r.Points)+raceRows-1)/raceRows)
+	for i := range r.Points {
+		if p := &r.Points[i]; (len(r.Points)-1-i)%step == 0 {
+			p.Row = &RaceRow{unit.Three(p.Times) + " × its setting", unit.Percent(p.Worst) + " of plate",
+				words(p.Relay, "may hold"), words(p.Winding, "never")}
+		}
+	}
+}
+
+// Stretch is a part of a load range, as shares of plate torque.
+type Stretch struct {
+	From float64 `json:"from"`
+	To   float64 `json:"to"`
+}
+
+// Blind is where a relay in the supply lines, set to some amps, lets a winding pass its plate
+// amps unseen: from the lightest such load on, without a gap; at heavy load it sees again.
+// nil where it is nowhere blind.
+func Blind(points []RangePoint, set float64) *Stretch {
+	var out *Stretch
+	for _, p := range points {
+		blind := p.Worst > 1 && p.SupplyAmps < set
+		switch {
+		case blind && out == nil:
+			out = &Stretch{p.Load, p.Load + 0.01}
+		case blind:
+			out.To = max(out.To, p.Load)
+		case out != nil:
+			return out
+		}
+	}
+	return out
 }
 
 // Race is the relay's trip curve beside the winding's heat, from the load where a winding
@@ -95,6 +150,7 @@ func (o *Over) RaceWith(r Racer) (out Race, ok bool) {
 		}
 		out.Points = append(out.Points, one)
 	}
+	out.rows()
 	return out, len(out.Points) > 0
 }
 

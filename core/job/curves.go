@@ -116,8 +116,9 @@ type Ranges struct {
 	Chosen     []capacitor.RangePoint `json:"chosen" nullable:"false"`
 	School     float64                `json:"school_microfarad"`
 	BySchool   []capacitor.RangePoint `json:"by_school" nullable:"false"`
-	InLines    float64                `json:"set_in_lines"` // A: the plan's setting with the relay in the supply lines
-	InLeads    float64                `json:"set_in_leads"` // A: with a pole in each motor lead
+	InLines    float64                `json:"set_in_lines"`    // A: the plan's setting with the relay in the supply lines
+	InLeads    float64                `json:"set_in_leads"`    // A: with a pole in each motor lead
+	Blind      *capacitor.Stretch     `json:"blind,omitempty"` // of a relay in the supply lines
 	Race       *capacitor.Race        `json:"race,omitempty"`
 }
 
@@ -134,6 +135,7 @@ func rangesOf(w *reading) (r Ranges, err error) {
 	r.BySchool = on.Bridge.Range(r.School, kind)
 	if g := on.guarding(blocked(w.said())); g.choice != nil {
 		r.InLines, r.InLeads = g.asks.Needed(protection.SupplyLines), g.asks.Needed(protection.MotorLeads)
+		r.Blind = capacitor.Blind(r.Chosen, r.InLines)
 		if race, ok := on.race(*g.choice); ok {
 			r.Race = &race
 		}

@@ -5,7 +5,6 @@ import { api } from '../api/client'
 import LineChart from '../parts/LineChart.vue'
 import { useAsked } from '../job/ask'
 import { useJob } from '../job/open'
-import { blindStretch } from './relay'
 
 const job = useJob()
 const { value: ranges } = useAsked(api.ranges)
@@ -31,17 +30,12 @@ const lines = computed(() => {
   ]
 })
 const band = computed(() => {
-  const r = ranges.value
-  return r && blindStretch(points.value, r.set_in_lines)
+  const blind = ranges.value?.blind
+  return blind && { from: blind.from * 100, to: blind.to * 100, text: 'blind in the supply lines' }
 })
-/** A few overloads between the usual load and standstill. */
-const race = computed(() => {
-  const all = ranges.value?.race?.points ?? []
-  const step = Math.max(1, Math.ceil(all.length / 6))
-  return all.filter((_, i) => (all.length - 1 - i) % step === 0)
-})
-const minutes = (m: number, never: string) =>
-  m < 0 ? never : m < 1.5 ? `${Math.round(m * 60)} s` : `${Math.round(m)} min`
+const race = computed(() =>
+  (ranges.value?.race?.points ?? []).flatMap((p) => (p.row ? [{ ...p.row, first: p.first }] : [])),
+)
 const usual = computed(() => (job.plan.value?.link.usual ?? 0) * 100)
 </script>
 
@@ -55,7 +49,7 @@ const usual = computed(() => (job.plan.value?.link.usual ?? 0) * 100)
     y-unit="%"
     :limit="{ y: 100, text: 'it trips above, sooner or later' }"
     :marks="[{ x: usual, text: 'your load' }]"
-    :band="band && { ...band, text: 'blind in the supply lines' }"
+    :band="band"
   />
   <table v-if="race.length" class="race">
     <caption>
@@ -75,10 +69,10 @@ const usual = computed(() => (job.plan.value?.link.usual ?? 0) * 100)
     </thead>
     <tbody>
       <tr v-for="p in race" :key="p.times">
-        <th scope="row">{{ p.times.toPrecision(2) }} × its setting</th>
-        <td>{{ Math.round(p.worst * 100) }} % of plate</td>
-        <td :class="{ first: p.first === 'relay' }">{{ minutes(p.relay_minutes, 'may hold') }}</td>
-        <td :class="{ late: p.first === 'winding' }">{{ minutes(p.winding_minutes, 'never') }}</td>
+        <th scope="row">{{ p.times }}</th>
+        <td>{{ p.worst }}</td>
+        <td :class="{ first: p.first === 'relay' }">{{ p.relay }}</td>
+        <td :class="{ late: p.first === 'winding' }">{{ p.winding }}</td>
       </tr>
     </tbody>
   </table>
