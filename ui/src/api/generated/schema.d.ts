@@ -2654,6 +2654,7 @@ export interface components {
             first: "relay" | "winding" | "neither";
             /** Format: double */
             relay_minutes: number;
+            row?: components["schemas"]["RaceRow"];
             text: string;
             /** Format: double */
             times: number;
@@ -2661,6 +2662,12 @@ export interface components {
             winding_minutes: number;
             /** Format: double */
             worst: number;
+        };
+        RaceRow: {
+            relay: string;
+            times: string;
+            winding: string;
+            worst: string;
         };
         RangePoint: {
             /** Format: double */
@@ -2689,6 +2696,7 @@ export interface components {
             worst: number;
         };
         Ranges: {
+            blind?: components["schemas"]["Stretch"];
             by_school: components["schemas"]["RangePoint"][];
             chosen: components["schemas"]["RangePoint"][];
             /** Format: double */
@@ -2890,6 +2898,12 @@ export interface components {
             volts_bands: string[];
             volts_text: string[];
             watts?: string;
+        };
+        Stretch: {
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
         };
         Summary: {
             bays: components["schemas"]["BayState"][];
