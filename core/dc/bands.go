@@ -19,6 +19,8 @@ type like struct {
 	point   Point // at the dial
 	full    Point // under plate torque at the speed of the dial
 	loads   float64
+	good    float64 // torque over rated for good at the dial, and for a minute
+	minute  float64
 	volts   float64 // on the armature at the dial
 	reached bool
 }
@@ -114,6 +116,7 @@ func (o *Over) drawLike(u []float64) (l like, ok bool) {
 	l.duty = &d
 	l.point = d.At(rpm, d.Asked(d.Load.Usual, rpm))
 	l.full = d.At(o.Dial.RPM, 1)
+	l.good, l.minute = d.Good(rpm), d.Minute(rpm)
 	l.volts = d.VoltsFor(rpm, l.point.Nm/l.point.NmPerAmp)
 	l.reached = l.point.Reachable
 	return l, true
@@ -128,8 +131,8 @@ func (o *Over) valuesOf(l like, put func(id string, x float64)) {
 	if d == nil {
 		return
 	}
-	put("good", d.Good(l.point.RPM))
-	put("minute", d.Minute(l.point.RPM))
+	put("good", l.good)
+	put("minute", l.minute)
 	if !l.reached {
 		return
 	}
@@ -205,15 +208,16 @@ func (o *Over) judgeDoubt() {
 	if !o.Dial.Reachable || !(v.Good > 0) || !(v.Minute > 0) {
 		return
 	}
-	heavy := func(d *Duty, rpm float64) float64 { return d.Asked(d.Load.Heaviest, rpm) / d.Minute(rpm) }
 	for _, j := range []struct {
 		what  string
 		value float64
-		of    func(d *Duty, rpm float64) float64
+		of    func(l like) float64
 	}{
-		{"your usual load asks %s of what is there for good", v.Asked / v.Good,
-			func(d *Duty, rpm float64) float64 { return d.Asked(d.Load.Usual, rpm) / d.Good(rpm) }},
-		{"your heaviest load asks %s of what its limit gives", heavy(d, o.Dial.RPM), heavy},
+		{"your usual load asks %s of what is there for good", v.Asked / v.Good, func(l like) float64 {
+			return l.duty.Asked(l.duty.Load.Usual, l.point.RPM) / l.good
+		}},
+		{"your heaviest load asks %s of what its limit gives", d.Asked(d.Load.Heaviest, o.Dial.RPM) / v.Minute,
+			func(l like) float64 { return l.duty.Asked(l.duty.Load.Heaviest, l.point.RPM) / l.minute }},
 	} {
 		var figures []float64
 		var draws [][]float64
@@ -221,7 +225,7 @@ func (o *Over) judgeDoubt() {
 			if l.duty == nil {
 				continue
 			}
-			x := j.of(l.duty, l.point.RPM)
+			x := j.of(l)
 			if math.IsNaN(x) || math.IsInf(x, 0) {
 				x = site.Stalled
 			}
@@ -261,7 +265,7 @@ func (o *Over) LoadFigures() []finding.Figure {
 		for _, l := range o.likes(0) {
 			one := *room
 			if d := l.duty; d != nil {
-				one.Continuous, one.Start = d.Good(l.point.RPM), d.Minute(0)
+				one.Continuous, one.Start = l.good, d.Minute(0)
 				if l.reached && room.RPM > 0 {
 					one.RPM = l.point.RPM
 					one.Watts = d.Asked(d.Load.Usual, one.RPM) * l.Constants().RatedNm * one.RPM * math.Pi / 30
