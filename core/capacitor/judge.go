@@ -218,8 +218,6 @@ func (p Point) WorstCoil() (string, float64) {
 }
 
 // Judge turns the answer into what the plan says of this bridge.
-//
-// Long: a list of rules, each by itself, in the order in which they are said.
 func (q Question) Judge(a Answer) []finding.Finding {
 	m := q.Bridge.Model
 	var out []finding.Finding

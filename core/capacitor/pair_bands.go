@@ -13,8 +13,6 @@ import (
 
 // pairBands gives every figure of the pair where it may lie, over the motors that would
 // print the same plate, and says which verdict would change inside that.
-//
-// Long: one walk over the twins fills every figure's band.
 func (o *Over) pairBands(p *Pair, j arrange.Joint, backward bool, uf [2]float64, most float64) {
 	figures, readings := site.Bands{}, site.Bands{}
 	loads := o.pairLoads()

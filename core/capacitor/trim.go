@@ -281,8 +281,6 @@ func (b *Bridge) at(r *Round, microfarad float64) (slip, sum float64) {
 // share, and the curve of the main flux where two rounds tell about it, by least squares
 // in meter errors, and sizes the capacitor anew at the last round's load. ok is false
 // without rounds.
-//
-// Long: one fit whose steps share the readings and the best so far.
 func (q Question) Trim(rounds []Round) (t Trim, ok bool) {
 	b := q.Bridge
 	if len(rounds) == 0 {

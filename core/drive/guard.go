@@ -29,8 +29,6 @@ type Noted struct {
 
 // Guard sizes breaker and wire by the drive's rated input, judges what is there, and
 // says that the drive itself is the motor's overload relay.
-//
-// Long: a list of rules, each by itself, in the order in which they are said.
 func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Finding) {
 	weighed, earth := *o.Weighed, o.Earth
 	rules := o.Site.Rules

@@ -79,8 +79,6 @@ type Direction struct {
 }
 
 // planLeads gathers what the bay shows, and says what follows from it.
-//
-// Long: a list of what the bay shows, part by part.
 func (w *reading) planLeads(p *Plan, g guarded) {
 	d := &w.machine.Leads
 	l := emptyLeads()

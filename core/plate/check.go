@@ -148,8 +148,6 @@ func (p *Plate) checkSpeed(add func(finding.Finding)) {
 }
 
 // checkPower holds P against √3·V·I·cosφ·η and the amps against typical ones.
-//
-// Long: one comparison with every way in which it can end.
 func (p *Plate) checkPower(add func(finding.Finding)) {
 	c := p.Columns[0]
 	if c.Amps == 0 || c.Mark == finding.Estimated {

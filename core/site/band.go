@@ -101,6 +101,9 @@ func (b *Band) minutes() string {
 	if low == high {
 		return low
 	}
+	if _, of, _ := strings.Cut(high, unit.Space); strings.HasSuffix(low, of) { // the unit once
+		low = strings.TrimSuffix(low, unit.Space+of)
+	}
 	return low + " to " + high
 }
 
