@@ -43,7 +43,7 @@ func TestARevisionIsSmall(t *testing.T) {
 		d := job.New("Machine of plate "+c.ID, scenario.TansyLane())
 		d.Machines[0].Plate = c.Plate
 		d.Machines[0].Leads.Kind, d.Machines[0].Leads.Found = leads.Six, "U1-W2; V1-U2; W1-V2"
-		d.Machines[0].Load.Does = "saws what is put before it"
+		d.Machines[0].Load.Does = "rolls slabs"
 		j, err := s.CreateJob(ctx, w.ID, store.Change{ID: fmt.Sprint("c", k)}, d, "new")
 		require.NoError(t, err)
 		for i := range 200 {

@@ -68,6 +68,8 @@ const (
 	assumedShare    = 0.7
 	stuckMultiple   = 1.5
 	assumedLightest = 0
+
+	mostShare = 2 // no motor is asked for more for longer than a start
 )
 
 // Read reads the entry; what is missing is assumed and said.
@@ -80,9 +82,13 @@ func Read(e Entry) (Load, []finding.Reading) {
 		}
 		x, ok, err := unit.Portion.One(typed)
 		r := finding.Reading{Path: "load." + field, Typed: typed}
-		if err != nil || !ok || x > 2 {
+		switch {
+		case err != nil || !ok:
 			r.Problem, r.Wanted = "This could not be read.", "65 %"
-		} else {
+		case x > mostShare:
+			r.Problem = "More than " + unit.Percent(mostShare) + " of plate torque."
+			r.Wanted = "at most " + unit.Percent(mostShare) + ", such as 65 %"
+		default:
 			*into, r.ReadAs = x, unit.Percent(x)+" of plate torque"
 		}
 		readings = append(readings, r)

@@ -19,6 +19,10 @@ func TestSharesAreReadAndOrdered(t *testing.T) {
 	require.Len(t, readings, 3)
 	_, readings = load.Read(load.Entry{Share: "a lot"})
 	require.NotEmpty(t, readings[0].Problem)
+	l, readings = load.Read(load.Entry{Share: "250 %"})
+	require.Contains(t, readings[0].Problem, "More than 200\u00a0%", "what was read, but is too much, says so")
+	require.Contains(t, readings[0].Wanted, "at most 200\u00a0%")
+	require.False(t, l.Known)
 }
 
 func TestWhatIsNotSaidIsAssumedAndSaysSo(t *testing.T) {

@@ -144,7 +144,7 @@ describe('a new workshop', () => {
     const { w, type, submit } = await dialog()
     await submit()
     expect(w.emitted('done'), 'no name').toBeUndefined()
-    await type('workshop-name', '  Cold Ford Pottery ')
+    await type('workshop-name', '  Cold Ford Clay Co-op ')
     await type('workshop-volts', '2300')
     expect(document.body.textContent).toContain('90 to 600 V')
     await submit()
@@ -153,7 +153,7 @@ describe('a new workshop', () => {
     await submit()
     expect(w.emitted('done')).toHaveLength(1)
     const [entry] = w.emitted('done')![0] as [{ settings: Workshop; people: string[] }]
-    expect(entry.settings).toMatchObject({ name: 'Cold Ford Pottery', volts: 232.5, hertz: 50, rules: 'metric' })
+    expect(entry.settings).toMatchObject({ name: 'Cold Ford Clay Co-op', volts: 232.5, hertz: 50, rules: 'metric' })
     expect(entry.people).toEqual([])
   })
 })
