@@ -346,8 +346,11 @@ func TestTwoHundredMachinesStayFindable(t *testing.T) {
 	p := open(t, s.url+"/")
 	p.until("a page is here", `document.querySelectorAll('.machine').length >= 24`)
 	p.sees(".yard-more", "of 210")
-	p.until("more come as one goes down",
-		`(document.querySelector('.yard-more')?.scrollIntoView(), document.querySelectorAll('.machine').length === 210)`)
+	for _, n := range []int{60, 100, 140, 180, 210} { // each machine brings its plan: waited for a few at a time
+		p.until("more come as one goes down", fmt.Sprintf(`(document.querySelector('.yard-more')?.scrollIntoView(),
+			document.querySelectorAll('.machine').length >= %d)`, n))
+	}
+	require.Equal(t, 210, eval[int](p, `document.querySelectorAll('.machine').length`))
 	p.lacks(".yard-more", "of 210")
 	p.fill(".yard-question input", "stirrer 137")
 	p.until("one is found", `document.querySelectorAll('.machine').length === 1`)
