@@ -2,7 +2,6 @@ package api
 
 import (
 	"context"
-	"errors"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -52,30 +51,16 @@ func (s *server) controllers(a huma.API) {
 	ask(s, a, "dc-film", "/api/dc/film", "A start, a load step or a stop on the resistor of a document's brushed "+
 		"motor, in time; empty where there is none",
 		func(ctx context.Context, d job.Document, in *sceneInput) (dc.Film, error) {
-			given, err := s.solved.of(ctx, d)
-			if err != nil {
-				return dc.Film{}, err
+			scene := func(ctx context.Context, of job.Given) (dc.Film, error) {
+				return job.SceneOf(ctx, of, dc.Scene(in.Scene))
 			}
-			f, err := job.SceneOf(ctx, given, dc.Scene(in.Scene))
-			if errors.Is(err, job.ErrNone) {
-				return dc.Film{Seconds: []float64{}, RPM: []float64{}, Amps: []float64{}, Volts: []float64{}}, nil
-			}
-			return f, err
+			return orEmpty(pictureOf(s, scene), dc.Film{Seconds: []float64{}, RPM: []float64{}, Amps: []float64{},
+				Volts: []float64{}})(ctx, d)
 		})
 	askAlone(s, a, "dc-swap", "/api/dc/swap",
 		"A document's brushed motor beside a three-phase motor on a drive, for the same machine; empty where there "+
 			"is none",
-		func(ctx context.Context, d job.Document) (job.Swap, error) {
-			given, err := s.solved.of(ctx, d)
-			if err != nil {
-				return job.Swap{}, err
-			}
-			swap, err := job.SwapOf(ctx, given)
-			if errors.Is(err, job.ErrNone) {
-				return job.Swap{Rows: []job.SwapRow{}}, nil
-			}
-			return swap, err
-		})
+		orEmpty(pictureOf(s, job.SwapOf), job.Swap{Rows: []job.SwapRow{}}))
 	askAlone(s, a, "dc-wiring", "/api/dc/wiring", "A document's DC controller drawn with its terminals, armature and "+
 		"field",
 		func(ctx context.Context, d job.Document) (drawing.Drawing, error) {

@@ -69,8 +69,8 @@ func (s *server) rotary(a huma.API) {
 		"A document's converter drawn: its panel and its control circuit; empty while it cannot be worked out",
 		func(ctx context.Context, d job.Document) (ConverterDrawings, error) {
 			given, err := s.answers.of(ctx, d)
-			return ConverterDrawings{drawing.Panel(drawing.SceneOf(&given.Plan)),
-				drawing.Ladder(drawing.SceneOf(&given.Plan))}, err
+			scene := drawing.SceneOf(&given.Plan)
+			return ConverterDrawings{drawing.Panel(scene), drawing.Ladder(scene)}, err
 		},
 	)
 	s.documents[mapPath] = true

@@ -134,7 +134,8 @@ func TestForeignDamagedAndNewerBackupsAreRefused(t *testing.T) {
 		"a volt changed": {packed(strings.Replace(string(plain), `"230/400 V"`, `"230/401 V"`, 1)), "damaged"},
 		"more after it":  {packed(string(plain) + "{}\n"), "damaged"},
 		"a newer one":    {packed(strings.Replace(string(plain), `"version":1`, `"version":2`, 1)), "newer"},
-		"newer tables":   {packed(regexp.MustCompile(`"schema":\d+`).ReplaceAllString(string(plain), `"schema":400`)), "newer"},
+		"newer tables": {packed(regexp.MustCompile(`"schema":\d+`).ReplaceAllString(string(plain), `"schema":400`)),
+			"newer"},
 	} {
 		to := storetest.Database(t)
 		_, err := store.Restore(ctx, to, func() (io.ReadCloser,
@@ -202,18 +203,8 @@ func TestADatabaseThatTakesNoChangesIsSaidToBeSo(t *testing.T) {
 // Look-ups go by the keys: at many rows no plan reads a whole table.
 func TestLookUpsUseTheirKeys(t *testing.T) {
 	t.Parallel()
-	ctx := context.Background()
-	url := storetest.Database(t)
-	s, err := store.Open(ctx, url)
-	require.NoError(t, err)
-	defer s.Close()
-	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
-	require.NoError(t, err)
-	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "c"}, scenario.Blunger(), "new")
-	require.NoError(t, err)
-	conn, err := pgx.Connect(ctx, url)
-	require.NoError(t, err)
-	defer conn.Close(ctx)
+	s, conn := opened(t)
+	j := blunger(t, s)
 	exec := func(text string, args ...any) {
 		_, err := conn.Exec(ctx, text, args...)
 		require.NoError(t, err)
@@ -231,9 +222,9 @@ func TestLookUpsUseTheirKeys(t *testing.T) {
 	before := scans()
 	d := j.Document
 	d.Supply.Volts = "230"
-	j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "e"}, d)
+	_, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "e"}, d)
 	require.Error(t, err, "the filled revisions stand there")
-	_, err = s.Job(ctx, w.ID)
+	_, err = s.Job(ctx, j.WorkshopID)
 	require.ErrorIs(t, err, store.ErrNotFound)
 	var one string
 	require.NoError(t, conn.QueryRow(ctx, `select id::text from job order by id limit 1`).Scan(&one))

@@ -1,13 +1,11 @@
 package store_test
 
 import (
-	"context"
 	"encoding/json"
 	"fmt"
 	"os"
 	"testing"
 
-	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/job"
@@ -15,18 +13,13 @@ import (
 	"graybridge/core/plate"
 	"graybridge/core/scenario"
 	"graybridge/store"
-	"graybridge/store/storetest"
 )
 
 // What a revision costs in the database, row and keys together: measured over four hundred
 // edits of two machines, as a hand makes them.
 func TestARevisionIsSmall(t *testing.T) {
 	t.Parallel()
-	ctx := context.Background()
-	url := storetest.Database(t)
-	s, err := store.Open(ctx, url)
-	require.NoError(t, err)
-	defer s.Close()
+	s, conn := opened(t)
 	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
 	require.NoError(t, err)
 	documents := 0
@@ -56,9 +49,6 @@ func TestARevisionIsSmall(t *testing.T) {
 			documents++
 		}
 	}
-	conn, err := pgx.Connect(ctx, url)
-	require.NoError(t, err)
-	defer conn.Close(ctx)
 	var packed, row, whole float64
 	require.NoError(t, conn.QueryRow(ctx, `select avg(length(packed)), avg(pg_column_size(r.*)),
 		pg_total_relation_size('job_revision')::float8 / count(*) from job_revision r`).Scan(&packed, &row, &whole))
@@ -73,15 +63,8 @@ func TestARevisionIsSmall(t *testing.T) {
 // goes after a day.
 func TestOnlyPhotographsThatNothingNamesArePurged(t *testing.T) {
 	t.Parallel()
-	ctx := context.Background()
-	url := storetest.Database(t)
-	s, err := store.Open(ctx, url)
-	require.NoError(t, err)
-	defer s.Close()
-	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
-	require.NoError(t, err)
-	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "c"}, scenario.Blunger(), "new")
-	require.NoError(t, err)
+	s, conn := opened(t)
+	j := blunger(t, s)
 	var ids []string
 	for i := range 3 {
 		id, err := s.AddPhoto(ctx, j.ID, "", store.Photo{MediaType: "image/png", Picture: []byte{byte(i)}})
@@ -90,13 +73,11 @@ func TestOnlyPhotographsThatNothingNamesArePurged(t *testing.T) {
 	}
 	for i, id := range ids[:2] { // the second takes the first one's place
 		j.Document.Machines[0].Leads.Photo = id
-		j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: j.Revision, ID: fmt.Sprint("e", i)}, j.Document)
+		saved, err := s.SaveJob(ctx, j.ID, store.Change{Seen: j.Revision, ID: fmt.Sprint("e", i)}, j.Document)
 		require.NoError(t, err)
+		j = saved
 	}
-	conn, err := pgx.Connect(ctx, url)
-	require.NoError(t, err)
-	defer conn.Close(ctx)
-	_, err = conn.Exec(ctx, `update photo set created_at = now() - interval '3 days'`)
+	_, err := conn.Exec(ctx, `update photo set created_at = now() - interval '3 days'`)
 	require.NoError(t, err)
 	n, err := s.PurgePhotos(ctx)
 	require.NoError(t, err)
@@ -117,19 +98,9 @@ func TestOnlyPhotographsThatNothingNamesArePurged(t *testing.T) {
 // A revision packed in a way that is not known is said to be so; the job itself still opens.
 func TestARevisionPackedByANewerProgram(t *testing.T) {
 	t.Parallel()
-	ctx := context.Background()
-	url := storetest.Database(t)
-	s, err := store.Open(ctx, url)
-	require.NoError(t, err)
-	defer s.Close()
-	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
-	require.NoError(t, err)
-	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "c"}, scenario.Blunger(), "new")
-	require.NoError(t, err)
-	conn, err := pgx.Connect(ctx, url)
-	require.NoError(t, err)
-	defer conn.Close(ctx)
-	_, err = conn.Exec(ctx, `update job_revision set packed = set_byte(packed, 0, 200)`)
+	s, conn := opened(t)
+	j := blunger(t, s)
+	_, err := conn.Exec(ctx, `update job_revision set packed = set_byte(packed, 0, 200)`)
 	require.NoError(t, err)
 	_, err = s.RevisionOf(ctx, j.ID, 1)
 	require.ErrorContains(t, err, "packed in a way (200) that this program does not know")

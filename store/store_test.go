@@ -18,6 +18,29 @@ import (
 
 var ctx = context.Background()
 
+// opened is a store over a database of its own, and a connection that sees its tables.
+func opened(t *testing.T) (*store.Store, *pgx.Conn) {
+	t.Helper()
+	url := storetest.Database(t)
+	s, err := store.Open(ctx, url)
+	require.NoError(t, err)
+	t.Cleanup(s.Close)
+	conn, err := pgx.Connect(ctx, url)
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = conn.Close(ctx) })
+	return s, conn
+}
+
+// blunger is a workshop's first job, its entries filled in.
+func blunger(t *testing.T, s *store.Store) store.Job {
+	t.Helper()
+	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
+	require.NoError(t, err)
+	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "c"}, scenario.Blunger(), "new")
+	require.NoError(t, err)
+	return j
+}
+
 func workshopAndJob(t *testing.T, s *store.Store) (store.Workshop, store.Job) {
 	t.Helper()
 	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)

@@ -107,34 +107,29 @@ const (
 	valleyFloor = 0.08 // over plate amps near the deepest: no twin's valley is so much deeper
 )
 
-// valley is the slip at which the worst winding carries least.
-func (b *Bridge) valley(microfarad float64, kind machine.LoadKind) float64 {
-	if kind == machine.NoLoad {
-		kind = machine.Constant
-	}
-	b.samples = b.curve(microfarad, kind, b.samples)
-	least, at := math.Inf(1), 0
+// deepest samples the curve anew, and gives the sample at which the worst winding carries
+// least.
+func (b *Bridge) deepest(microfarad float64, kind machine.LoadKind) (at int, least float64) {
+	b.samples = b.curve(microfarad, kind.Loaded(), b.samples)
+	least = math.Inf(1)
 	for i, s := range b.samples {
 		if s.worst < least {
-			least, at = s.worst, i
+			at, least = i, s.worst
 		}
 	}
+	return at, least
+}
+
+// valley is the slip at which the worst winding carries least.
+func (b *Bridge) valley(microfarad float64, kind machine.LoadKind) float64 {
+	at, _ := b.deepest(microfarad, kind)
 	return max(islandSlip(at), islandSlip(1))
 }
 
 // sampled is Continuous between the samples of its curve, taken closer where the worst
 // winding has its valley.
 func (b *Bridge) sampled(microfarad float64, kind machine.LoadKind) float64 {
-	if kind == machine.NoLoad {
-		kind = machine.Constant
-	}
-	b.samples = b.curve(microfarad, kind, b.samples)
-	least, at := math.Inf(1), 0
-	for i, s := range b.samples {
-		if s.worst < least {
-			least, at = s.worst, i
-		}
-	}
+	at, least := b.deepest(microfarad, kind)
 	if least > 1+valleyFloor {
 		return 0
 	}
@@ -169,10 +164,7 @@ const closer = 8
 
 // loadAt is the share of load of a kind that the motor carries at a slip.
 func (b *Bridge) loadAt(kind machine.LoadKind, slip float64) float64 {
-	one := machine.Load{Kind: kind, Share: 1}
-	if kind == machine.NoLoad {
-		one.Kind = machine.Constant
-	}
+	one := machine.Load{Kind: kind.Loaded(), Share: 1}
 	return (b.torque(slip) - b.Model.FrictionNm) / one.ShaftNm(b.Model, b.Model.SpeedShare(slip, b.Wiring.FrequencyHz))
 }
 

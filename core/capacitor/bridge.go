@@ -264,9 +264,7 @@ const ContinuousStep = 0.01
 // plate amps; 0 when there is none. A sampled curve says where to begin, so
 // that no time is spent on loads that it cannot carry.
 func (b *Bridge) Continuous(microfarad float64, kind machine.LoadKind, limit float64) float64 {
-	if kind == machine.NoLoad {
-		kind = machine.Constant
-	}
+	kind = kind.Loaded()
 	b.samples = b.curve(microfarad, kind, b.samples)
 	within, ok := b.span(b.samples, limit*sampleMargin)
 	if !ok {
@@ -421,9 +419,7 @@ type RangePoint struct {
 
 // Range follows one capacitance from no load to 120 % or to pull-out.
 func (b *Bridge) Range(microfarad float64, kind machine.LoadKind) []RangePoint {
-	if kind == machine.NoLoad {
-		kind = machine.Constant
-	}
+	kind = kind.Loaded()
 	out := []RangePoint{}
 	for i := range rangeSteps + 1 {
 		share := mostRange * float64(i) / rangeSteps

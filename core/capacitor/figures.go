@@ -71,15 +71,13 @@ func figures(a Answer, m *machine.Model, heat machine.Heat, mark finding.Mark) [
 	return out
 }
 
-// minutesText prints minutes of running until a winding is hot: seconds where they are few.
+// minutesText prints minutes of running until a winding is hot.
 func minutesText(minutes float64) string {
 	switch {
 	case math.IsInf(minutes, 1):
 		return "as long as it likes"
-	case minutes < 1.5:
-		return unit.Whole(60*minutes, "s")
 	case minutes > site.Shift:
 		return "over five hours"
 	}
-	return unit.Whole(minutes, "min")
+	return site.MinutesText(minutes)
 }

@@ -93,10 +93,7 @@ type PairLine struct {
 const pairLeast = 0.05
 
 func (o *Over) pairWants(from, to float64) arrange.Wants {
-	kind := o.Site.Load.Kind
-	if kind == machine.NoLoad {
-		kind = machine.Constant
-	}
+	kind := o.Site.Load.Kind.Loaded()
 	return arrange.Wants{Model: o.Site.Model, Volts: o.Site.Supply.Volts, Hertz: o.Site.Supply.Hertz,
 		FeederOhm: o.Site.Supply.FeederOhm, Kind: kind, From: from, To: to}
 }

@@ -53,7 +53,7 @@ func (o *Over) pairBands(p *Pair, j arrange.Joint, backward bool, uf [2]float64,
 	readings.Stretch()
 	for i := range p.Figures {
 		if b := figures[p.Figures[i].ID]; b != nil {
-			p.Figures[i].Band = (&site.Band{Low: 100 * b.Low, High: 100 * b.High}).Plain("%")
+			p.Figures[i].Band = b.Value("%")
 		}
 	}
 	units := map[string]string{"rpm": "rpm", "c1": "V", "c2": "V"}

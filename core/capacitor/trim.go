@@ -304,10 +304,7 @@ func (q Question) Trim(rounds []Round) (t Trim, ok bool) {
 		return t, false
 	}
 	t.Model, t.Fits = *c.Model, true
-	one := machine.Load{Kind: q.Kind, Share: 1}
-	if q.Kind == machine.NoLoad {
-		one.Kind = machine.Constant
-	}
+	one := machine.Load{Kind: q.Kind.Loaded(), Share: 1}
 	for _, r := range rounds {
 		f := RoundFit{Round: r}
 		f.Slip, _ = c.at(&r, r.Microfarad)

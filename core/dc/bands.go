@@ -149,23 +149,25 @@ func (o *Over) valuesOf(l like, put func(id string, x float64)) {
 	put("edge", d.Surge(d.Inertia, ampsLag))
 }
 
-// Spread is where the figures at the dial may lie, by their names.
-func (o *Over) Spread() site.Bands {
+// values are where the likes' own figures at the dial lie, by their names.
+func (o *Over) values() site.Bands {
 	all := site.Bands{}
 	for _, l := range o.likes(0) {
 		o.valuesOf(l, all.Add)
 	}
+	return all
+}
+
+// Spread is where the figures at the dial may lie, by their names.
+func (o *Over) Spread() site.Bands {
+	all := o.values()
 	all.Stretch()
 	return all
 }
 
 // banded gives the figures of the dial where they may lie.
 func (o *Over) banded(figures []finding.Figure) []finding.Figure {
-	all := site.Bands{}
-	for _, l := range o.likes(0) {
-		o.valuesOf(l, all.Add)
-	}
-	return all.On(figures, map[string]string{"speed": "rpm", "amps": "A", "rms": "A", "heat": "%", "line": "A",
+	return o.values().On(figures, map[string]string{"speed": "rpm", "amps": "A", "rms": "A", "heat": "%", "line": "A",
 		"good": "%", "minute": "%", "sag": "%", "sag-ir": "%", "edge": "V/A"})
 }
 
@@ -246,12 +248,9 @@ func (o *Over) SupplyFigures(d *supply.Draw) []finding.Figure {
 			if l.duty == nil || !(own > 0) || !(l.full.LineAmps > 0) {
 				continue
 			}
-			s, draw := o.Site.Supply, *d
+			s := o.Site.Supply
 			s.Volts = l.duty.Source.Volts
-			draw.RunAmps = d.RunAmps * l.full.LineAmps / own
-			draw.RunVolts = s.Volts - draw.RunAmps*s.FeederOhm
-			draw.StartAmps, draw.StartVolts = draw.RunAmps, draw.RunVolts // it ramps: never more
-			if !yield(s.Figures(&draw)) {
+			if !yield(s.Figures(s.Ramped(d.RunAmps*l.full.LineAmps/own, d.Mark))) {
 				return
 			}
 		}

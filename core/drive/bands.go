@@ -81,12 +81,9 @@ func (o *Over) banded(figures []finding.Figure) []finding.Figure {
 func (o *Over) SupplyFigures(d *supply.Draw) []finding.Figure {
 	return site.Banded(o.Site.Supply.Figures(d), supply.Units, func(yield func([]finding.Figure) bool) {
 		for _, t := range o.Site.Twins(0) {
-			own, draw := o.Site.Supply, *d
+			own := o.Site.Supply
 			own.Volts *= t.Line
-			draw.RunAmps = d.RunAmps * o.input(t)
-			draw.RunVolts = own.Volts - draw.RunAmps*own.FeederOhm
-			draw.StartAmps, draw.StartVolts = draw.RunAmps, draw.RunVolts // it ramps: never more
-			if !yield(own.Figures(&draw)) {
+			if !yield(own.Figures(own.Ramped(d.RunAmps*o.input(t), d.Mark))) {
 				return
 			}
 		}

@@ -13,6 +13,7 @@ import (
 
 	"graybridge/core/finding"
 	"graybridge/core/job"
+	"graybridge/core/rotary"
 	"graybridge/core/unit"
 )
 
@@ -61,8 +62,10 @@ func TestEveryFigureLiesInItsBand(t *testing.T) {
 			for _, f := range list {
 				at := d.Name + " " + d.Bridge.Kind + " " + bay + " " + f.ID + " “" + f.Text + "” in “" + f.Band + "”"
 				if f.Band == "" {
-					if f.Mark == finding.Estimated && slices.Contains([]string{"supply", "protection", "load"}, bay) &&
-						!slices.Contains(withoutBand, f.ID) && number.MatchString(f.Text) {
+					judged := slices.Contains([]string{"supply", "protection", "load"}, bay) ||
+						bay == "bridge" && d.Bridge.Kind == job.KindRotary
+					if f.Mark == finding.Estimated && judged && !slices.Contains(withoutBand, f.ID) &&
+						number.MatchString(f.Text) {
 						// Only what every twin has alike: nothing, all of it, a speed that is held itself.
 						alike := strings.HasPrefix(f.Text, "0") || strings.HasPrefix(f.Text, "100"+unit.Space)
 						require.True(t, alike || bay == "load" && f.ID == "speed" && p.DC != nil, at)
@@ -76,20 +79,45 @@ func TestEveryFigureLiesInItsBand(t *testing.T) {
 					f.ID == "usual" && bay == "protection" || f.ID == "full" || f.ID == "relay" {
 					continue
 				}
-				ends := number.FindAllString(f.Band, -1)
-				require.GreaterOrEqual(t, len(ends), 2, at)
-				low, _ := strconv.ParseFloat(ends[0], 64)
-				high, _ := strconv.ParseFloat(ends[1], 64)
-				own, _ := strconv.ParseFloat(number.FindString(f.Text), 64)
-				slack := 0.011 * math.Max(1, math.Abs(own))
-				require.LessOrEqual(t, low, own+slack, at)
-				require.GreaterOrEqual(t, high, own-slack, at)
+				inside(t, f.Text, f.Band, at)
+			}
+		}
+		if p.Rotary != nil {
+			for _, m := range p.Rotary.Machines {
+				banded["rotary machine"] += machineInItsBands(t, m, d.Name+" "+m.Name)
 			}
 		}
 	}
 	for _, where := range []string{"capacitor bridge", "capacitor supply", "capacitor protection", "capacitor load",
 		"drive drive", "drive supply", "drive load", "rotary bridge", "rotary supply", "rotary protection",
-		"rotary load", "dc dc", "dc held", "dc supply", "dc load", "dc motor"} {
+		"rotary load", "rotary machine", "dc dc", "dc held", "dc supply", "dc load", "dc motor"} {
 		require.Greater(t, banded[where], 20, where)
 	}
+}
+
+// inside requires that a figure lies in its band, but for what printing both rounds off.
+func inside(t *testing.T, text, band, at string) {
+	ends := number.FindAllString(band, -1)
+	require.GreaterOrEqual(t, len(ends), 2, at)
+	low, _ := strconv.ParseFloat(ends[0], 64)
+	high, _ := strconv.ParseFloat(ends[1], 64)
+	own, _ := strconv.ParseFloat(number.FindString(text), 64)
+	slack := 0.011 * math.Max(1, math.Abs(own))
+	require.LessOrEqual(t, low, own+slack, at)
+	require.GreaterOrEqual(t, high, own-slack, at)
+}
+
+// machineInItsBands requires it of what a converter leaves a machine, and counts the bands.
+func machineInItsBands(t *testing.T, m rotary.MotorView, at string) (banded int) {
+	for text, band := range map[string]string{m.Start: m.StartBand, m.StartTakes: m.StartTakesBand,
+		m.Continuous: m.ContinuousBand, m.Falls: m.FallsBand} {
+		at := at + " “" + text + "” in “" + band + "”"
+		if band == "" {
+			require.True(t, !number.MatchString(text) || strings.HasPrefix(text, "0"), at)
+			continue
+		}
+		inside(t, text, band, at)
+		banded++
+	}
+	return banded
 }

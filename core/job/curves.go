@@ -5,7 +5,6 @@ import (
 	"errors"
 
 	"graybridge/core/capacitor"
-	"graybridge/core/machine"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/site"
@@ -75,10 +74,7 @@ func Island(ctx context.Context, of Given) (capacitor.Island, error) {
 		if err != nil || on.Answer == nil {
 			return capacitor.Island{}, ErrNone
 		}
-		kind := w.site.Load.Kind
-		if kind == machine.NoLoad {
-			kind = machine.Constant
-		}
+		kind := w.site.Load.Kind.Loaded()
 		out, err := on.Bridge.Map(ctx, on.RulerTo(), kind)
 		if err != nil {
 			return out, err

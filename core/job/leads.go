@@ -78,6 +78,28 @@ type Direction struct {
 	Corner  string   `json:"corner"` // the line that the capacitor is on
 }
 
+// bumped takes in which way the last bump turned, and says so; fixed is what no longer
+// changes once it was right, with its verb.
+func (d *Direction) bumped(entry, fixed string) []finding.Finding {
+	switch was, _, _ := strings.Cut(entry, "-"); was {
+	case "right":
+		d.Turns = "As wanted: the bump showed it"
+		return []finding.Finding{sayBumpedRight(fixed)}
+	case "wrong":
+		d.Turns = "The wrong way, as the bump showed"
+		return []finding.Finding{sayBumpWrong(*d)}
+	}
+	return nil
+}
+
+// swapped is what turns it round, and what forbids to run it before.
+func (d *Direction) swapped() string {
+	if d.Forbids == "" {
+		return d.Swap
+	}
+	return d.Swap + " Do not run it this way: " + d.Forbids + "."
+}
+
 // planLeads gathers what the bay shows, and says what follows from it.
 func (w *reading) planLeads(p *Plan, g guarded) {
 	d := &w.machine.Leads

@@ -170,13 +170,10 @@ func (w onCapacitor) turning() (d Direction, said []finding.Finding) {
 	f := sayBumped(right)
 	switch {
 	case w.CornerTo != right:
-		f.ID, f.Grade, f.Sentence = "leads.bump-wrong", finding.Stop,
+		f.ID, f.Grade, f.Sentence = finding.LeadsBumpWrong, finding.Stop,
 			fmt.Sprintf("The bump turned the wrong way with the capacitor on %s.", w.CornerTo)
-		f.Detail = d.Swap
+		f.Detail = d.swapped()
 		f.Cures = []finding.Cure{{Label: "Capacitor to " + right, Path: "bridge.corner_to", Value: right}}
-		if d.Forbids != "" {
-			f.Detail += " Do not run it this way: " + d.Forbids + "."
-		}
 		d.Turns = "The wrong way, as the bump showed"
 	case was == "wrong":
 		f.Sentence = fmt.Sprintf("The capacitor was moved to %s after a bump the wrong way: bump once more.", right)

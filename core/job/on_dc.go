@@ -83,18 +83,7 @@ func (w onDC) turning() (d Direction, said []finding.Finding) {
 			"before."},
 		Bump: []string{"Belt off, guard on what still turns.", "The dial a little up, for a second.",
 			"Look from the shaft end, hands and sleeves away.", "Dial to zero, feed off, wait until it stands."}}
-	switch was, _, _ := strings.Cut(w.machine.Leads.Bumped, "-"); was {
-	case "right":
-		d.Turns = "As wanted: the bump showed it"
-		said = append(said, sayBumpedGood())
-	case "wrong":
-		d.Turns = "The wrong way, as the bump showed"
-		f := sayBumpWrong(d)
-		if d.Forbids != "" {
-			f.Detail += " Do not run it this way: " + d.Forbids + "."
-		}
-		said = append(said, f)
-	}
+	said = d.bumped(w.machine.Leads.Bumped, "plus and minus are")
 	return d, said
 }
 

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"strings"
 
 	"graybridge/core/bringup"
 	"graybridge/core/circuit"
@@ -149,18 +148,7 @@ func (w onDrive) turning() (d Direction, said []finding.Finding) {
 		Bump: []string{"Belt off or coupling apart; key out or taped; guard on what still turns.",
 			"The drive at five hertz, its shortest run command.", "Look from the shaft end, hands and sleeves away.",
 			"Wait until it stands; feed off, wait for the link."}}
-	switch was, _, _ := strings.Cut(w.machine.Leads.Bumped, "-"); was {
-	case "right":
-		d.Turns = "As wanted: the bump showed it"
-		said = append(said, sayBumpedRight())
-	case "wrong":
-		d.Turns = "The wrong way, as the bump showed"
-		f := sayBumpWrongStop(d)
-		if d.Forbids != "" {
-			f.Detail += " Do not run it this way: " + d.Forbids + "."
-		}
-		said = append(said, f)
-	}
+	said = d.bumped(w.machine.Leads.Bumped, "the order of the three wires is")
 	return d, said
 }
 

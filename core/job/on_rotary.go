@@ -240,20 +240,6 @@ func (w onRotary) turning() (d Direction, said []finding.Finding) {
 		d.Swap = "Stop everything, let it stand, and spin it the other way: the sequence of the whole shop turns " +
 			"round with it, and the two banks must be exchanged."
 	}
-	switch was, _, _ := strings.Cut(w.machine.Leads.Bumped, "-"); was {
-	case "right":
-		d.Turns = "As wanted: the bump showed it"
-		said = append(
-			said,
-			sayBumpedBeside(),
-		)
-	case "wrong":
-		d.Turns = "The wrong way, as the bump showed"
-		f := sayBumpedWrongBeside(d)
-		if d.Forbids != "" {
-			f.Detail += " Do not run it this way: " + d.Forbids + "."
-		}
-		said = append(said, f)
-	}
+	said = d.bumped(w.machine.Leads.Bumped, "the order of the three leads, and the way the idler is spun, are")
 	return d, said
 }

@@ -75,9 +75,7 @@ type guarded struct {
 // stop stands.
 func steady(s *site.Site, amps float64, name string, figures func(*supply.Draw) []finding.Figure,
 	stop *finding.Finding) (out guarded, sizes bool) {
-	volts := s.Supply.Volts - amps*s.Supply.FeederOhm
-	draw := &supply.Draw{Mark: finding.Estimated, RunAmps: amps, RunVolts: volts, StartAmps: amps, StartVolts: volts,
-		MostAmps: amps}
+	draw := s.Supply.Ramped(amps, finding.Estimated)
 	out.supply, out.judged = figures(draw), true
 	if stop != nil {
 		out.said = append(out.said,

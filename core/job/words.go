@@ -124,55 +124,17 @@ func sayBumped(right string) finding.Finding {
 			Source: "bump test"}}}
 }
 
-func sayBumpedGood() finding.Finding {
+// sayBumpedRight: fixed is what no longer changes, with its verb.
+func sayBumpedRight(fixed string) finding.Finding {
 	return finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good,
-		Sentence: "The bump showed the right direction.",
-		Detail:   "From now on plus and minus are fixed: mark them.", Entries: []string{"leads.bumped"}}
+		Sentence: "The bump showed the right direction.", Detail: "From now on " + fixed + " fixed: mark them.",
+		Entries: []string{"leads.bumped"}}
 }
 
 func sayBumpWrong(d Direction) finding.Finding {
 	return finding.Finding{ID: finding.LeadsBumpWrong, Bay: finding.Leads, Grade: finding.Stop,
-		Sentence: "The bump turned the wrong way.", Detail: d.Swap,
-		Entries: []string{"leads.bumped"}, Cures: []finding.Cure{{Label: "Exchanged: bump again",
-			Path: "leads.bumped", Value: ""}}}
-}
-
-func sayBumpedRight() finding.Finding {
-	return finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good,
-		Sentence: "The bump showed the right direction.", Detail: "From now on the order of the three wires is " +
-			"fixed: mark them.", Entries: []string{"leads.bumped"}}
-}
-
-func sayBumpWrongStop(d Direction) finding.Finding {
-	return finding.Finding{ID: finding.LeadsBumpWrong, Bay: finding.Leads, Grade: finding.Stop,
-		Sentence: "The bump turned the wrong way.", Detail: d.Swap, Entries: []string{"leads.bumped"},
+		Sentence: "The bump turned the wrong way.", Detail: d.swapped(), Entries: []string{"leads.bumped"},
 		Cures: []finding.Cure{{Label: "Exchanged: bump again", Path: "leads.bumped", Value: ""}}}
-}
-
-func sayBumpedBeside() finding.Finding {
-	return finding.Finding{
-		ID:       "leads.bumped",
-		Bay:      finding.Leads,
-		Grade:    finding.Good,
-		Sentence: "The bump showed the right direction.",
-		Detail: "From now on the order of the three leads, and the way the idler is spun, are " +
-			"fixed: mark them.",
-		Entries: []string{"leads.bumped"},
-	}
-}
-
-func sayBumpedWrongBeside(d Direction) finding.Finding {
-	return finding.Finding{
-		ID:       finding.LeadsBumpWrong,
-		Bay:      finding.Leads,
-		Grade:    finding.Stop,
-		Sentence: "The bump turned the wrong way.",
-		Detail:   d.Swap,
-		Entries: []string{
-			"leads.bumped",
-		},
-		Cures: []finding.Cure{{Label: "Exchanged: bump again", Path: "leads.bumped", Value: ""}},
-	}
 }
 
 func sayPath(one finding.Reading, bays map[string]finding.Bay, part string) finding.Finding {

@@ -18,6 +18,15 @@ const (
 	Points   LoadKind = "points" // as measured: a curve through points
 )
 
+// Loaded is the kind by which a load on this shaft is judged: where nothing hangs on it, a
+// constant one.
+func (k LoadKind) Loaded() LoadKind {
+	if k == NoLoad {
+		return Constant
+	}
+	return k
+}
+
 // Load is what hangs on the shaft. Share is its torque over rated shaft torque
 // at plate rpm; friction is added to it.
 type Load struct {

@@ -247,27 +247,34 @@ func (s *Street) Map(
 // out: the factor on their loads at which it happens, up to most, and which one (-1 the
 // idler). ok is false where none does.
 func (s *Street) FallsOut(duties []Duty, most float64) (factor float64, who int, ok bool) {
-	at := func(f float64) (State, bool) {
-		more := make([]Duty, len(duties))
+	at, who, ok := s.fallsOut(duties, most)
+	return at.factor, who, ok
+}
+
+// fallsOut is FallsOut with the slips of the last state that ran.
+func (s *Street) fallsOut(duties []Duty, most float64) (at fold, who int, ok bool) {
+	more := make([]Duty, len(duties))
+	settled := func(f float64) State {
 		for i, d := range duties {
 			more[i] = d
 			more[i].Load.Share *= f
 		}
-		st := s.Settle(more)
-		return st, st.Runs
+		return s.Settle(more)
 	}
 	low, high := 0.0, most
-	last, runs := at(most)
-	if runs {
-		return 0, 0, false
+	last := settled(most)
+	if last.Runs {
+		return fold{}, 0, false
 	}
 	for high-low > 0.005 {
 		mid := (low + high) / 2
-		if st, runs := at(mid); runs {
+		if st := settled(mid); st.Runs {
 			low = mid
+			at.slips = append(at.slips[:0], s.slips...)
 		} else {
 			high, last = mid, st
 		}
 	}
-	return high, last.Falls, true
+	at.factor = high
+	return at, last.Falls, true
 }

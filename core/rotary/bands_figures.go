@@ -24,6 +24,12 @@ type draw struct {
 	idler bool   // the idler's own start is the hardest
 }
 
+// draw is what a state takes of the line, before any start is harder.
+func (st State) draw(mark finding.Mark) supply.Draw {
+	return supply.Draw{Mark: mark, RunAmps: st.Supply, RunVolts: st.Volts[0], MostAmps: st.Supply,
+		StartAmps: st.Supply, StartVolts: st.Volts[0]}
+}
+
 // drawn is what the converter takes; ok is false where nothing of it runs.
 func (o *Over) drawn() (d draw, ok bool) {
 	a := o.Answer
@@ -35,8 +41,7 @@ func (o *Over) drawn() (d draw, ok bool) {
 	}
 	st := run.State
 	d.run = run.at
-	d.Draw = supply.Draw{Mark: o.Mark(), RunAmps: st.Supply, RunVolts: st.Volts[0], MostAmps: st.Supply,
-		StartAmps: st.Supply, StartVolts: st.Volts[0]}
+	d.Draw = st.draw(o.Mark())
 	most := 0.0
 	take := func(amps, volts float64, start []Duty, idler bool) {
 		if amps <= most {
@@ -73,8 +78,7 @@ func (l *likeness) takes(o *Over, d draw) (out supply.Draw, start float64, ok bo
 	if !st.Runs {
 		return out, 0, false
 	}
-	out = supply.Draw{Mark: d.Mark, RunAmps: st.Supply, RunVolts: st.Volts[0], MostAmps: st.Supply,
-		StartAmps: st.Supply, StartVolts: st.Volts[0]}
+	out = st.draw(d.Mark)
 	switch {
 	case d.idler:
 		st = l.startsIdler(o)
@@ -129,12 +133,11 @@ func (o *Over) LoadFigures() []finding.Figure {
 	alone := make([]Duty, len(o.Counted))
 	alone[i] = Duty{Running, m.Load.At(m.Load.Usual)}
 	return site.Banded(m.Load.Figures(room), load.Units, func(yield func([]finding.Figure) bool) {
-		for _, l := range o.like {
-			one, twin := *room, l.twins[i+1]
-			one.Continuous = l.carries(o, i, e.Continuous)
+		for k, l := range o.like {
+			one, twin, left := *room, l.twins[i+1], o.left[i][k]
+			one.Continuous = left.continuous
 			if e.Start.Hold {
-				st := l.settle(e.Start.duties)
-				one.Start = st.Machines[i].TorqueNm / twin.Model.RatedTorqueNm
+				one.Start = left.start
 			}
 			if st := l.as(o, alone); st.Runs {
 				one.RPM = st.Machines[i].RPM
@@ -146,16 +149,61 @@ func (o *Over) LoadFigures() []finding.Figure {
 	})
 }
 
+// left is what a likeness leaves one machine alone on its idler: the share of load for good
+// and the one at which something falls out, its start over rated, and what that takes. NaN
+// is what it has none of.
+type left struct {
+	continuous, falls, start, supply float64
+}
+
+// leaves fills what every likeness leaves each machine.
+func (o *Over) leaves() {
+	for i, e := range o.Answer.Each {
+		one := make([]left, len(o.like))
+		full := make([]Duty, len(o.Counted))
+		full[i] = Duty{Running, machine.Load{Kind: o.At(i).Site.Load.Kind.Loaded(), Share: 1}}
+		for k, l := range o.like {
+			one[k] = left{continuous: l.carries(o, i, e.Continuous), falls: math.NaN(), supply: math.NaN()}
+			if e.Falls > 0 {
+				if x, ok := l.street.foldsAt(full, e.fold, i+1); ok {
+					one[k].falls = x
+				}
+			}
+			if !e.Start.Hold {
+				continue // it pulls the idler down: nothing is left it
+			}
+			if st := l.settle(e.Start.duties); st.Runs {
+				one[k].start = st.Machines[i].TorqueNm / l.twins[i+1].Model.RatedTorqueNm
+				one[k].supply = st.Supply
+			}
+		}
+		o.left = append(o.left, one)
+	}
+}
+
+// bandOf is where one of the figures that a machine is left may lie, in a unit; empty
+// where every likeness has it alike.
+func (o *Over) bandOf(i int, own float64, u string, of func(left) float64) string {
+	var b site.Band
+	b.Add(own)
+	for _, one := range o.left[i] {
+		if x := of(one); !math.IsNaN(x) {
+			b.Add(x)
+		}
+	}
+	if b.Low == b.High {
+		return ""
+	}
+	return b.Stretch().Value(u)
+}
+
 // carries is the share of load up to which every winding of a likeness stays inside plate
 // with one machine on it, by secants from the converter's own share.
 func (l *likeness) carries(o *Over, i int, near float64) float64 {
 	if near <= 0 {
 		return 0
 	}
-	kind := o.At(i).Site.Load.Kind
-	if kind == machine.NoLoad {
-		kind = machine.Constant
-	}
+	kind := o.At(i).Site.Load.Kind.Loaded()
 	duties := make([]Duty, len(o.Counted))
 	over := func(share float64) float64 {
 		duties[i] = Duty{Running, machine.Load{Kind: kind, Share: share}}
@@ -215,7 +263,42 @@ func (o *Over) banded(figures []finding.Figure) []finding.Figure {
 			all.Add("most", st.Supply)
 		}
 	}
-	return all.On(figures, map[string]string{"worst": "%", "made": "V", "idle": "A", "most": "A"})
+	if a.First != nil {
+		band := a.First.Band
+		all["first"] = &band
+	}
+	return all.On(figures, map[string]string{"worst": "%", "made": "V", "idle": "A", "most": "A", "first": timesAll})
+}
+
+// mayFall fills where the first to fall out may do so.
+func (o *Over) mayFall() {
+	f := o.Answer.First
+	if f == nil {
+		return
+	}
+	f.Band.Add(f.Factor)
+	for _, l := range o.like {
+		if factor, ok := l.firstFall(o); ok {
+			f.Band.Add(factor)
+		}
+	}
+}
+
+// timesAll is the unit of a factor on all loads.
+const timesAll = "times all loads"
+
+// firstFall is the factor on all loads at which the first motor of a likeness falls out.
+func (l *likeness) firstFall(o *Over) (factor float64, ok bool) {
+	for _, f := range o.falls {
+		own := slices.Clone(f.duties)
+		for i := range own {
+			own[i].Load.Share *= l.loads[i]
+		}
+		if x, out := l.street.foldsAt(own, f.fold, f.who+1); out && (!ok || x < factor) {
+			factor, ok = x, true
+		}
+	}
+	return factor, ok
 }
 
 // guardBands gives what stands ahead of the planned motor, or of the converter, as it would

@@ -180,10 +180,7 @@ func (o *Over) watched(i int) float64 {
 	if most == 0 {
 		most = 5
 	}
-	kind := m.Load.Kind
-	if kind == machine.NoLoad {
-		kind = machine.Constant
-	}
+	kind := m.Load.Kind.Loaded()
 	least := m.Model.LineAmps
 	duties := make([]Duty, len(o.Counted))
 	for k := range 24 {

@@ -3,6 +3,8 @@ package rotary
 import (
 	"math"
 	"slices"
+
+	"graybridge/core/site"
 )
 
 // Occasion is a state that occurs: which machines run, and what came of it.
@@ -27,7 +29,15 @@ const (
 type FirstOut struct {
 	Who    int // -1 the idler
 	Factor float64
+	Band   site.Band // of the factor
 	Case   int
+}
+
+// falls is where the loads of one occasion can rise no more, and who falls out there.
+type falls struct {
+	fold
+	who    int
+	duties []Duty
 }
 
 // timetable is the sets of machines that may run together: every single one and every
@@ -114,8 +124,18 @@ func (o *Over) first(a *Answer) {
 			l := o.At(j).Site.Load
 			duties[j] = Duty{Running, l.At(math.Max(l.Usual, 0.01))}
 		}
-		if factor, who, out := o.Street.FallsOut(duties, 8); out && (a.First == nil || factor < a.First.Factor) {
-			a.First = &FirstOut{Who: who, Factor: factor, Case: i}
+		at, who, out := o.Street.fallsOut(duties, mostTried)
+		if !out {
+			continue
+		}
+		o.falls = append(o.falls, falls{at, who, duties})
+		if a.First == nil || at.factor < a.First.Factor {
+			a.First = &FirstOut{Who: who, Factor: at.factor, Case: i}
 		}
 	}
+	o.falls = slices.DeleteFunc(o.falls, func(f falls) bool { return f.factor > mayBeFirst*a.First.Factor })
 }
+
+// mayBeFirst is how far above the first fall another occasion's may lie and be the first
+// of a likeness.
+const mayBeFirst = 1.3

@@ -55,6 +55,7 @@ type Over struct {
 	Counted []int     // of Machines, those that stand in the street, in its order
 	sets    [][]int   // of the street, those that run together in a shop
 	states  Occurring // what the machines do in every state that occurs
+	falls   []falls   // as all loads rise, those that may come first
 	Answer  *Answer
 	Fit     *Fit // what the readings show; nil: there are none
 	View    *ConverterView
@@ -62,6 +63,7 @@ type Over struct {
 	Said    []finding.Finding
 
 	like []*likeness
+	left [][]left // of each machine, by every likeness
 }
 
 // Place puts a converter over its motors and works it out. one is the id of the motor
@@ -92,6 +94,7 @@ type Each struct {
 	Alone      State   // with the idler, at its usual load
 	Continuous float64 // load share for good, alone, of its own kind of load
 	Falls      float64 // the load share at which it, or the idler, falls out when alone; 0: not up to five times plate
+	fold       fold    // there
 	Start      Start   // with the idler alone
 	Beside     Start   // with everything that may run beside it running; the weakest
 	Standing   float64 // torque that stands against its start, over rated
@@ -182,6 +185,8 @@ func (o *Over) solve(ctx context.Context) error {
 	a.IdlerStart = o.startIdler(a)
 	o.Answer = a
 	o.like = o.likenesses()
+	o.mayFall()
+	o.leaves()
 	return nil
 }
 
@@ -275,11 +280,9 @@ func (o *Over) each(a *Answer) {
 		duties := make([]Duty, n)
 		duties[i] = Duty{Running, m.Load.At(m.Load.Usual)}
 		e.Alone = o.Street.Settle(duties)
-		kind := m.Load.Kind
-		if kind == machine.NoLoad {
-			kind = machine.Constant
-		}
-		e.Continuous, e.Falls = o.Street.reaches(i, kind)
+		kind := m.Load.Kind.Loaded()
+		e.Continuous, e.fold = o.Street.reaches(i, kind)
+		e.Falls = e.fold.factor
 		duties[i] = Duty{Mode: Standing}
 		e.Start = o.started(i, duties)
 		e.Beside = e.Start
@@ -319,19 +322,17 @@ func (o *Over) started(i int, duties []Duty) Start {
 }
 
 // reaches is how far a machine's load may rise with the idler alone: for good, and
-// until something falls out (0: not up to five times plate).
-func (s *Street) reaches(i int, kind machine.LoadKind) (continuous, falls float64) {
+// until something falls out (a factor of 0: not up to five times plate).
+func (s *Street) reaches(i int, kind machine.LoadKind) (continuous float64, falls fold) {
 	duties := make([]Duty, len(s.motors)-1)
 	at := func(share float64) State {
 		duties[i] = Duty{Running, machine.Load{Kind: kind, Share: share}}
 		return s.Settle(duties)
 	}
 	duties[i] = Duty{Running, machine.Load{Kind: kind, Share: 1}}
-	if factor, _, out := s.FallsOut(duties, 5); out {
-		falls = factor
-	}
+	falls, _, _ = s.fallsOut(duties, 5)
 	low, high := 0.0, 0.0
-	for share := 0.0; share <= 1.301 && (falls == 0 || share < falls); share += 0.05 {
+	for share := 0.0; share <= 1.301 && (falls.factor == 0 || share < falls.factor); share += 0.05 {
 		if st := at(share); st.Runs {
 			if _, _, worst := st.Worst(); worst <= 1 {
 				low, high = share, share+0.05

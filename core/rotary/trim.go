@@ -250,10 +250,7 @@ func (o *Over) misses(f *Fit, idler Motor, motors []Motor, rounds []Round) (out 
 		duties := make([]Duty, len(motors))
 		for _, id := range r.Running {
 			i := o.indexOf(id)
-			kind := o.At(i).Site.Load.Kind
-			if kind == machine.NoLoad {
-				kind = machine.Constant
-			}
+			kind := o.At(i).Site.Load.Kind.Loaded()
 			duties[i] = Duty{Running, machine.Load{Kind: kind, Share: f.Share[i]}}
 		}
 		st := s.Settle(duties)

@@ -37,19 +37,25 @@ type ConverterView struct {
 
 // MotorView is one motor of the street.
 type MotorView struct {
-	ID         string        `json:"id"`
-	Name       string        `json:"name"`
-	Power      string        `json:"power,omitempty"`
-	Load       string        `json:"load,omitempty"`
-	Counted    bool          `json:"counted"`
-	Continuous string        `json:"continuous,omitempty"` // of plate torque for good, alone
-	Start      string        `json:"start,omitempty"`      // torque at standstill against what stands against it
-	StartTakes string        `json:"start_takes,omitempty"`
-	Falls      string        `json:"falls,omitempty"`
-	Breaker    string        `json:"breaker,omitempty"` // what the plan asks ahead of it
-	Relay      string        `json:"relay,omitempty"`
-	Turned     string        `json:"reversing,omitempty" enum:"switch,contactors"`
-	Grade      finding.Grade `json:"grade"`
+	ID         string `json:"id"`
+	Name       string `json:"name"`
+	Power      string `json:"power,omitempty"`
+	Load       string `json:"load,omitempty"`
+	Counted    bool   `json:"counted"`
+	Continuous string `json:"continuous,omitempty"` // of plate torque for good, alone
+	Start      string `json:"start,omitempty"`      // torque at standstill against what stands against it
+	StartTakes string `json:"start_takes,omitempty"`
+	Falls      string `json:"falls,omitempty"`
+	// Where these four may lie.
+	ContinuousBand string `json:"continuous_band,omitempty"`
+	StartBand      string `json:"start_band,omitempty"`
+	StartTakesBand string `json:"start_takes_band,omitempty"`
+	FallsBand      string `json:"falls_band,omitempty"`
+
+	Breaker string        `json:"breaker,omitempty"` // what the plan asks ahead of it
+	Relay   string        `json:"relay,omitempty"`
+	Turned  string        `json:"reversing,omitempty" enum:"switch,contactors"`
+	Grade   finding.Grade `json:"grade"`
 }
 
 // OptionView is a pair of banks beside the others.
@@ -154,13 +160,17 @@ func (o *Over) motorView(m Member, at int) MotorView {
 		v.Load = "no load"
 	}
 	v.Continuous = unit.Percent(e.Continuous)
+	v.ContinuousBand = o.bandOf(at, e.Continuous, "%", func(l left) float64 { return l.continuous })
 	v.Start, v.StartTakes = "the idler falls out", ""
 	if e.Start.Hold {
 		v.Start = fmt.Sprintf("%s against %s", unit.Percent(e.Start.Torque), unit.Percent(e.Standing))
 		v.StartTakes = unit.Text(e.Start.Supply, "A")
+		v.StartBand = o.bandOf(at, e.Start.Torque, "%", func(l left) float64 { return l.start })
+		v.StartTakesBand = o.bandOf(at, e.Start.Supply, "A", func(l left) float64 { return l.supply })
 	}
 	if e.Falls > 0 {
 		v.Falls = unit.Percent(e.Falls)
+		v.FallsBand = o.bandOf(at, e.Falls, "%", func(l left) float64 { return l.falls })
 	}
 	v.Grade, v.Turned = o.gradeOf(at), o.As.turned(m.ID)
 	v.guarded(o.sizeOf(at))
@@ -327,10 +337,10 @@ func (o *Over) figures() []finding.Figure {
 	if a.First != nil {
 		add(
 			"first",
-			"First to fall out",
+			"First falls out at",
 			a.First.Factor,
+			unit.Three(a.First.Factor)+unit.Space+timesAll,
 			o.Who(a.First.Who),
-			"at "+unit.Three(a.First.Factor)+" times all loads",
 		)
 	}
 	return o.banded(out)

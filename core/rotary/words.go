@@ -151,12 +151,17 @@ func (o *Over) nobodyYet() finding.Finding {
 
 func (o *Over) firstOut() finding.Finding {
 	a := o.Answer
-	return finding.Finding{ID: IDFirst, Grade: finding.Note,
+	f := finding.Finding{ID: IDFirst, Grade: finding.Note,
 		Sentence: fmt.Sprintf("As every load rises together, %s falls out first, at %s times what is asked %s.",
 			o.Who(a.First.Who), unit.Three(a.First.Factor), o.During(a.Occasions[a.First.Case])),
 		Why: []finding.Why{
 			engine("the factor on all loads at which some motor finds no stable speed", unit.Three(a.First.Factor)),
 		}}
+	if band := a.First.Band; band.Low < band.High {
+		f.Detail = fmt.Sprintf("As far as plates, cans, line and loads are known, something falls out first at %s.",
+			band.Stretch().Plain(timesAll))
+	}
+	return f
 }
 
 func (o *Over) factor() finding.Finding {

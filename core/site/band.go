@@ -86,18 +86,20 @@ func (b *Band) Plain(u string) string {
 	return strings.TrimSuffix(unit.Text(b.Low, u), unit.Space+u) + " to " + unit.Text(b.High, u)
 }
 
+// Value prints the band of a figure's value, which is a share where the unit is %.
+func (b *Band) Value(u string) string {
+	if u == "%" {
+		return (&Band{Low: 100 * b.Low, High: 100 * b.High}).Plain(u)
+	}
+	return b.Plain(u)
+}
+
 // minutes prints a band of minutes: what ends beyond a shift has no end that matters.
 func (b *Band) minutes() string {
-	text := func(x float64) string {
-		if x < 1.5 {
-			return unit.Whole(60*x, "s")
-		}
-		return unit.Whole(x, "min")
-	}
 	if b.High >= Shift {
-		return text(b.Low) + " or more"
+		return MinutesText(b.Low) + " or more"
 	}
-	low, high := text(b.Low), text(b.High)
+	low, high := MinutesText(b.Low), MinutesText(b.High)
 	if low == high {
 		return low
 	}
@@ -105,6 +107,14 @@ func (b *Band) minutes() string {
 		low = strings.TrimSuffix(low, unit.Space+of)
 	}
 	return low + " to " + high
+}
+
+// MinutesText prints minutes of running: seconds where they are few.
+func MinutesText(minutes float64) string {
+	if minutes < 1.5 {
+		return unit.Whole(60*minutes, "s")
+	}
+	return unit.Whole(minutes, "min")
 }
 
 // Shift is how many minutes of running are as good as without an end.
@@ -151,11 +161,7 @@ func (all Bands) On(own []finding.Figure, units map[string]string) []finding.Fig
 		if b == nil || b.Low == b.High {
 			continue
 		}
-		shown := *b
-		if units[f.ID] == "%" {
-			shown.Low, shown.High = 100*b.Low, 100*b.High
-		}
-		f.Band = shown.Plain(units[f.ID])
+		f.Band = b.Value(units[f.ID])
 	}
 	return own
 }

@@ -83,6 +83,12 @@ type Draw struct {
 	Mark                  finding.Mark
 }
 
+// Ramped is the draw of electronics that ramp a motor up: never more than in the run.
+func (s Supply) Ramped(amps float64, mark finding.Mark) *Draw {
+	volts := s.Volts - amps*s.FeederOhm
+	return &Draw{Mark: mark, RunAmps: amps, RunVolts: volts, StartAmps: amps, StartVolts: volts, MostAmps: amps}
+}
+
 // Judge says what the supply makes of it. draw is nil while nothing can be
 // computed.
 func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {

@@ -2,7 +2,7 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { network, until } from '../job/network'
 import { onCapacitor, planOf } from '../job/planned'
-import { rooms } from '../parts/injob'
+import { enter, rooms } from '../parts/injob'
 import PairDrawing from './PairDrawing.vue'
 import PairLines from './PairLines.vue'
 import PairMap from './PairMap.vue'
@@ -60,10 +60,7 @@ describe('the start', () => {
   it('asks how the start capacitor goes out only where there is one', async () => {
     const { w } = await mounted(StartSection)
     expect(w.find('[data-entry="bridge.start_by"]').exists()).toBe(false)
-    const field = w.find('[data-entry="bridge.start_microfarad"] input')
-    await field.trigger('focus')
-    await field.setValue('120')
-    await field.trigger('change')
+    await enter(w, 'bridge.start_microfarad', '120')
     await until('the device is asked', () => w.find('[data-entry="bridge.start_by"]').exists())
     expect(w.text()).toContain('switch off at once')
   })

@@ -28,35 +28,10 @@ const next = computed(() => steps.value.find((s) => !s.done)?.id)
 </template>
 
 <style scoped>
-.inspect {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-.inspect li {
-  padding: 8px 0;
-  border-bottom: 1px solid var(--stone-deep);
-}
-.inspect label {
-  display: flex;
-  gap: 10px;
-  align-items: flex-start;
-  min-height: 30px;
-}
 .inspect input {
   width: 20px;
   height: 20px;
   accent-color: var(--river);
   flex: none;
-}
-.coming span {
-  font-weight: 600;
-}
-.done span {
-  color: var(--soft);
-  text-decoration: line-through;
-}
-.inspect-see {
-  margin: 2px 0 4px 30px;
 }
 </style>

@@ -186,22 +186,6 @@ const said = computed(() =>
 </template>
 
 <style scoped>
-.dial-row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px 18px;
-}
-.dial-one {
-  display: grid;
-  grid-template-columns: 92px auto;
-  gap: 0 6px;
-  align-items: center;
-}
-.dial-one span:first-child {
-  grid-column: 1 / -1;
-  font-size: 0.87rem;
-  color: var(--soft);
-}
 .slides {
   display: grid;
   grid-template-columns: minmax(0, 2fr) minmax(0, 1fr);

@@ -5,7 +5,7 @@ import { blanks, network, until } from '../job/network'
 import { useJob } from '../job/open'
 import { onCapacitor, onDrive, planOf } from '../job/planned'
 import { shownKey, type Shown } from '../job/state'
-import { rooms } from '../parts/injob'
+import { enter, rooms } from '../parts/injob'
 import DirectionSection from './DirectionSection.vue'
 import JointsSection from './JointsSection.vue'
 import MeasureSection from './MeasureSection.vue'
@@ -17,13 +17,6 @@ beforeEach(() => {
   here.network = network(onCapacitor())
   here.network.plan = planOf
 })
-
-const enter = async (w: Awaited<ReturnType<typeof mounted>>['w'], path: string, value: string) => {
-  const field = w.find(`[data-entry="${path}"] input`)
-  await field.trigger('focus')
-  await field.setValue(value)
-  await field.trigger('change')
-}
 
 /** The joints of the state that is now, without its drawings. */
 const Joints = defineComponent(() => {

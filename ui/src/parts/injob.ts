@@ -34,6 +34,14 @@ export async function inJob(
   return { job, w }
 }
 
+/** Fills in an entry as a hand does. */
+export async function enter(w: VueWrapper, path: string, value: string) {
+  const field = w.find(`[data-entry="${path}"] input`)
+  await field.trigger('focus')
+  await field.setValue(value)
+  await field.trigger('change')
+}
+
 /** For each test of a file a network of its own; what it mounts by shown is gone after it. */
 export function rooms() {
   const here: { network: Network; w?: VueWrapper } = { network: network() }

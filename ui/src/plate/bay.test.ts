@@ -2,7 +2,7 @@
 import { beforeEach, describe, expect, it } from 'vitest'
 import { network, until } from '../job/network'
 import { onCapacitor, onDC, planOf } from '../job/planned'
-import { rooms } from '../parts/injob'
+import { enter, rooms } from '../parts/injob'
 import DirectPlate from './DirectPlate.vue'
 import PlateBay from './PlateBay.vue'
 
@@ -13,13 +13,6 @@ beforeEach(() => {
   here.network = network(onCapacitor())
   here.network.plan = planOf
 })
-
-const enter = async (w: Awaited<ReturnType<typeof mounted>>['w'], path: string, value: string) => {
-  const field = w.find(`[data-entry="${path}"] input`)
-  await field.trigger('focus')
-  await field.setValue(value)
-  await field.trigger('change')
-}
 
 describe('the plate', () => {
   it('is typed as it is stamped, and beside it stands what it means', async () => {

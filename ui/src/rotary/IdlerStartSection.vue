@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** How the idler comes up, and then each machine against the spinning idler. */
 import { computed } from 'vue'
-import { api } from '../api/client'
+import { api, type MotorView } from '../api/client'
 import { useAsked } from '../job/ask'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
@@ -30,6 +30,13 @@ const speeds = computed(() =>
 )
 const marks = computed(() => (film.value?.marks ?? []).map((m) => ({ x: m.at_s, text: m.text })))
 const machines = computed(() => job.said('rotary.start', 'rotary.start-first'))
+/** What the idler leaves a machine, as the columns stand, each with where it may lie. */
+const left = (m: MotorView) => [
+  { text: m.start, band: m.start_band },
+  { text: m.start_takes, band: m.start_takes_band },
+  { text: m.continuous, band: m.continuous_band },
+  { text: m.falls ?? 'beyond 500 %', band: m.falls_band },
+]
 </script>
 
 <template>
@@ -55,7 +62,7 @@ const machines = computed(() => job.said('rotary.start', 'rotary.start-first'))
       <thead>
         <tr>
           <th scope="col">Machine</th>
-          <th scope="col">Torque at the start, against what stands against it</th>
+          <th scope="col">Start torque, against what resists</th>
           <th scope="col">From the line</th>
           <th scope="col">All day to</th>
           <th scope="col">Falls out at</th>
@@ -64,10 +71,9 @@ const machines = computed(() => job.said('rotary.start', 'rotary.start-first'))
       <tbody>
         <tr v-for="m in view.machines.filter((one) => one.counted)" :key="m.id">
           <th scope="row"><GradeMark :grade="m.grade" :size="14" /> {{ m.name }}</th>
-          <td>{{ m.start }}</td>
-          <td>{{ m.start_takes }}</td>
-          <td>{{ m.continuous }}</td>
-          <td>{{ m.falls ?? 'beyond 500 %' }}</td>
+          <td v-for="(c, i) in left(m)" :key="i">
+            {{ c.text }}<span v-if="c.band" class="soft nobreak"><br />likely {{ c.band }}</span>
+          </td>
         </tr>
       </tbody>
     </table>

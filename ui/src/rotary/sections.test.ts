@@ -35,7 +35,12 @@ describe('the idler’s start', () => {
         .findAll('tbody tr')
         [i]!.findAll('td')
         .map((c) => c.text())
-      expect(cells).toEqual([m.start, m.start_takes, m.continuous, m.falls ?? 'beyond 500 %'])
+      expect(cells).toEqual([
+        `${m.start}likely ${m.start_band}`,
+        `${m.start_takes}likely ${m.start_takes_band}`,
+        `${m.continuous}likely ${m.continuous_band}`,
+        m.falls ? `${m.falls}likely ${m.falls_band}` : 'beyond 500 %',
+      ])
     }
   })
 })

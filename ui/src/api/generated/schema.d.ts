@@ -2371,8 +2371,10 @@ export interface components {
         MotorView: {
             breaker?: string;
             continuous?: string;
+            continuous_band?: string;
             counted: boolean;
             falls?: string;
+            falls_band?: string;
             grade: string;
             id: string;
             load?: string;
@@ -2382,7 +2384,9 @@ export interface components {
             /** @enum {string} */
             reversing?: "switch" | "contactors";
             start?: string;
+            start_band?: string;
             start_takes?: string;
+            start_takes_band?: string;
         };
         Move: {
             caution?: string;
