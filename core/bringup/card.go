@@ -61,14 +61,7 @@ func Gates() []string {
 
 // Cautions that stand on every card.
 func Cautions() []string {
-	return []string{
-		"Mains kills. No work on a live box. Fixed wiring belongs to a licensed person in most places; local rules " +
-			"come first.",
-		"The capacitor holds a charge of several hundred volts after switching off.",
-		"If it hums and does not turn, switch off at once.",
-		"The machine may start again by itself when the supply returns: fit a no-volt release.",
-		"A three-phase motor on single-phase runs unevenly: heat is what kills it. Do not bypass the overload relay.",
-	}
+	return []string{mainsKills, canHolds, humsOff, noVoltRelease, heatKills}
 }
 
 // DriveGates are the checks of a first start on a drive.
@@ -86,14 +79,7 @@ func DriveGates(wait string) []string {
 
 // DriveCautions stand on the card of a motor on a drive.
 func DriveCautions(wait string) []string {
-	return []string{
-		"Mains kills. No work on a live box. Fixed wiring belongs to a licensed person in most places; local rules " +
-			"come first.",
-		"The drive's link holds several hundred volts for " + wait + " after the feed is off.",
-		"Supply never on the drive's motor terminals; nothing that switches between drive and motor.",
-		"Stop by the run command; the breaker is for work on it. Nothing may start by itself when the supply returns.",
-		"At low speed a plain motor's fan cools it less: stay inside the torque for good.",
-	}
+	return []string{mainsKills, linkHolds(wait), supplyNever, stopByCommand, fanCoolsLess}
 }
 
 // ConverterGates are the checks of a first start on a rotary converter: of the
@@ -114,15 +100,7 @@ func ConverterGates(idler bool) []string {
 
 // ConverterCautions stand on the card of a converter and of every machine on it.
 func ConverterCautions() []string {
-	return []string{
-		"Mains kills. No work on a live box. Fixed wiring belongs to a licensed person in most places; local rules " +
-			"come first.",
-		"The made line is live as long as the idler turns, and the cans hold a charge after it stops.",
-		"Never close onto a standing idler without its start capacitor at work. What hums is switched off at once.",
-		"No controls, lamps or single-phase loads on the made line, no neutral to it.",
-		"Machines off before the idler; nothing may stand connected when it starts, and nothing starts by itself " +
-			"when the supply returns.",
-	}
+	return []string{mainsKills, madeLineLive, neverOntoStanding, nothingOnMade, machinesFirst}
 }
 
 // DirectGates are the checks of a first start of a brushed motor on its controller.
@@ -141,19 +119,12 @@ func DirectGates(field bool) []string {
 
 // DirectCautions stand on the card of a brushed motor.
 func DirectCautions(mains, field bool) []string {
-	out := []string{
-		"Mains kills. No work on a live box. Fixed wiring belongs to a licensed person in most places; local rules " +
-			"come first.",
-		"Turned round by its armature leads only, standing. The armature is never parted or joined while it is fed.",
-		"Held fast it burns under its brushes within seconds: dial to zero, off.",
-		"Brushes spark: no solvent, gas or fine dry dust beside it.",
-	}
+	out := []string{mainsKills, armatureStanding, heldFast, brushesSpark}
 	if mains {
-		out = append(out, "Pot, trims and their wires stand at mains potential: insulated knob, cover, insulated "+
-			"screwdriver.")
+		out = append(out, potAtMains)
 	}
 	if field {
-		out = append(out, "The field is never opened while it turns: the motor runs away and bursts.")
+		out = append(out, fieldNever)
 	}
 	return out
 }

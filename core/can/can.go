@@ -4,7 +4,6 @@
 package can
 
 import (
-	"fmt"
 	"math"
 	"sort"
 	"strings"
@@ -161,7 +160,7 @@ func OwnWords(parts []Part) string {
 	case 0:
 		return ""
 	case len(parts):
-		return "All of it lies in your drawer, if its voltage class is right. "
+		return allInDrawer
 	}
-	return fmt.Sprintf("%s of it lies in your drawer, if its voltage class is right. ", List(own))
+	return partInDrawer(own)
 }

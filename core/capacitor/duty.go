@@ -64,10 +64,8 @@ func (q Question) Verdict(a Answer) UseVerdict {
 	rule := a.Schools[0]
 	if !a.HeavyRuns {
 		v.Use, v.Title, v.Grade = NotThis, "Not on this bridge", finding.Stop
-		v.Reason = fmt.Sprintf("It cannot carry %s of plate torque with %s.", unit.Percent(q.Heaviest),
-			unit.Text(a.Microfarad, "µF"))
-		v.Other = fmt.Sprintf("The %s rule would put %s in: %s of plate amps in the worst winding at your load.",
-			lower(rule.Name), rule.Text, rule.AtLoad)
+		v.Reason = q.cannotCarry(a)
+		v.Other = ruleWouldPut(rule)
 		return v
 	}
 	hot, at, light := q.greatest(a)
@@ -89,50 +87,38 @@ func (q Question) Verdict(a Answer) UseVerdict {
 	switch {
 	case share <= 1:
 		v.Use, v.Title, v.Grade = Permanent, "Permanent", finding.Good
-		v.Reason = fmt.Sprintf("From %s to %s load every winding stays inside its plate amps (%s, winding %s, at %s).",
-			unit.Percent(q.Lightest), unit.Percent(q.Heaviest), unit.Percent(share), coil, where)
-		v.Other = fmt.Sprintf("Others call a capacitor good for a test only. True of their µF: the %s rule's %s "+
-			"would put %s into a winding at your load and %s running light.", lower(rule.Name), rule.Text, rule.AtLoad,
-			rule.AtIdle)
+		v.Reason = q.staysInside(share, coil, where)
+		v.Other = goodForATest(rule)
 		return v
 	case light && !q.LightestSaid && share > 1.15 && q.loaded(a) <= 1:
 		v.Use, v.Title, v.Grade = ShortRuns, "Under load only, never left idling", finding.Caution
-		v.Reason = fmt.Sprintf("At your load every winding stays inside plate; idling, winding %s would carry %s of "+
-			"plate amps. Say under Load how light it ever runs.", coil, unit.Percent(share))
+		v.Reason = insideButIdle(coil, share)
 	case q.OnMinutes > 0:
 		heat := q.cycle(hot.Strain())
 		words := fmt.Sprintf("%s on, %s off", unit.Text(q.OnMinutes, "min"), unit.Text(q.OffMinutes, "min"))
 		v.Why = append(v.Why, site.HeatWhy(q.heat(), words+": "+unit.Percent(heat)))
 		if heat <= 1 {
 			v.Use, v.Title, v.Grade = ShortRuns, "Short runs, as you work", finding.Caution
-			v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps; %s keep it at %s of the heat its "+
-				"class allows (planning).", where, coil, unit.Percent(share), words, unit.Percent(heat))
+			v.Reason = restsKeep(where, coil, share, words, heat)
 			break
 		}
 		v.Use, v.Title, v.Grade = TestOnly, "A test only", finding.Stop
-		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps; %s bring it to %s of the heat its class "+
-			"allows: %s.", where, coil, unit.Percent(share), words, unit.Percent(heat), until)
+		v.Reason = restsDoNotKeep(where, coil, share, words, heat, until)
 	case share <= 1.15:
 		v.Use, v.Title, v.Grade = ShortRuns, "Short runs", finding.Caution
-		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: %s. Say under Load how long it runs and "+
-			"rests.", where, coil, unit.Percent(share), until)
+		v.Reason = sayHowLong(where, coil, share, until)
 		if light {
 			v.Title = "Permanent under load, not left idling"
-			v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps, %s; at your load every winding stays "+
-				"inside plate.", where, coil, unit.Percent(share), until)
+			v.Reason = heavyButUsual(where, coil, share, until)
 			if _, usual := a.Heavy.WorstCoil(); usual > 1 {
-				v.Title, v.Reason = "Short runs", fmt.Sprintf("At %s winding %s carries %s of plate amps, and more "+
-					"than plate at your load too: %s.", where, coil, unit.Percent(share), until)
+				v.Title, v.Reason = "Short runs", heavyAndUsual(where, coil, share, until)
 			}
 		}
 	default:
 		v.Use, v.Title, v.Grade = TestOnly, "A test only", finding.Stop
-		v.Reason = fmt.Sprintf("At %s winding %s carries %s of plate amps: %s.", where, coil, unit.Percent(share),
-			until)
+		v.Reason = overAt(where, coil, share, until)
 	}
-	v.Other = fmt.Sprintf("Others leave it in for good, or ban it altogether. Left running so, the winding settles at "+
-		"%s of the heat its class allows, and its insulation lasts about half as long for every 10 °C more; at the "+
-		"balance value, %s, it is %s.", unit.Percent(restless), unit.Text(a.Balance, "µF"), q.atBalance(a))
+	v.Other = q.leftInSettles(restless, a)
 	return v
 }
 

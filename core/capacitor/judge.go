@@ -276,21 +276,16 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 		Cures: cures}
 	switch {
 	case share <= 1:
-		f.Sentence = fmt.Sprintf("At your loads every winding stays inside its plate amps: %s at most, winding %s.",
-			unit.Percent(share), coil)
+		f.Sentence = loadsInside(share, coil)
 		if a.Continuous > 0 {
-			f.Detail = fmt.Sprintf("Up to %s of plate torque (%s) no winding passes them.", unit.Percent(a.Continuous),
-				unit.Text(a.Continuous*q.Bridge.Model.ShaftWatts/1000, "kW"))
+			f.Detail = q.upToShare(a)
 		}
 	case share <= 1.15:
-		f.Sentence = fmt.Sprintf("Winding %s carries %s of plate amps at %s load: short runs only.", coil,
-			unit.Percent(share), unit.Percent(at))
-		f.Detail = "Heat grows with the square of amps: give it rests" + q.lighter(a, at, share) + "."
+		f.Sentence = shortRunsOnly(coil, share, at)
+		f.Detail = q.giveRests(a, at, share)
 	default:
-		f.Sentence = fmt.Sprintf("Winding %s would carry %s of plate amps at %s load and burn.", coil,
-			unit.Percent(share), unit.Percent(at))
-		f.Detail = "Heat grows with the square of amps. Not for running: other µF" + q.lighter(a, at, share) +
-			", or another bridge."
+		f.Sentence = wouldBurn(coil, share, at)
+		f.Detail = q.notForRunning(a, at, share)
 	}
 	if share > 1 {
 		q.duty(&f, hot)
@@ -305,18 +300,15 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 			if max(a.BothIdle, a.BothAt) <= 1 {
 				does = "would serve both"
 			}
-			g.Detail += fmt.Sprintf(" %s %s: %s idling, %s at your load.", microfarads(a.Both), does,
-				unit.Percent(a.BothIdle), unit.Percent(a.BothAt))
+			g.Detail += schoolIdles(a, does)
 		}
 		switch {
 		case g.Grade == finding.Stop && q.LightestSaid:
-			g.Sentence = fmt.Sprintf("Running light, winding %s would carry %s of plate amps and burn.", idle,
-				unit.Percent(s))
+			g.Sentence = lightBurns(idle, s)
 		case g.Grade == finding.Stop: // nobody has said that it ever idles
 			g.Grade = finding.Caution
-			g.Sentence = fmt.Sprintf("Left idling, winding %s would carry %s of plate amps and burn.", idle,
-				unit.Percent(s))
-			g.Detail += " Say under Load how light it ever runs."
+			g.Sentence = idleBurns(idle, s)
+			g.Detail += sayHowLight
 		}
 		out = append(out, g)
 	}

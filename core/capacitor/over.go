@@ -150,7 +150,7 @@ func (o *Over) read(prices string) (readings []finding.Reading) {
 	one := func(field, typed, readAs string, bad bool, wanted string) {
 		r := finding.Reading{Path: "bridge." + field, Typed: typed, ReadAs: readAs}
 		if bad {
-			r.ReadAs, r.Problem, r.Wanted = "", "This could not be read.", wanted
+			r.ReadAs, r.Problem, r.Wanted = "", finding.NotRead, wanted
 		}
 		readings = append(readings, r)
 	}
@@ -215,8 +215,7 @@ func (o *Over) direction() {
 	other := OtherLine[o.CornerTo]
 	f := o.sayDirection(turns, other)
 	if o.Site.Load.Turn != load.Either && o.CornerTo != want {
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("It would turn %s; the machine wants %s.",
-			turns[o.CornerTo], o.Site.Load.Turn)
+		f.Grade, f.Sentence = finding.Caution, o.turnsOther(turns)
 		f.Cures = []finding.Cure{{Label: "Capacitor to " + want, Path: "bridge.corner_to", Value: want}}
 		f.Entries = []string{"bridge.corner_to", "load.turn"}
 	}

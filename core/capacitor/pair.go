@@ -103,12 +103,9 @@ func (o *Over) pairImpossible() (sentence, detail string) {
 	s := o.Site
 	switch way := leads.Name(s.Hand.Kind, s.Wanted); {
 	case s.Hand.Kind != leads.Six:
-		return "Two capacitors want all six ends of three windings.", fmt.Sprintf("This motor brings out %s. With the "+
-			"star point or the corners closed inside, no winding can stand in series with a capacitor of its own.",
-			s.Hand.Kind.Title())
+		return pairWantsSix, pairWantsSixDetail(s)
 	case way.Arrangement != leads.Delta:
-		return "Two capacitors want windings made for the line's own volts.", "One of them stands straight across " +
-			"the line; these are made for the star's share of it."
+		return pairWantsLine, pairWantsLineDetail
 	}
 	return "", ""
 }
@@ -139,9 +136,8 @@ func (o *Over) Pair() (Pair, error) {
 	sized := o.pairWants(math.Max(l.Lightest, 0.7*l.Usual), l.Heaviest)
 	best, ok := sized.Best(j, backward)
 	if !ok {
-		p.Sentence = "Not with two capacitors: no values carry your load."
-		p.Detail = fmt.Sprintf("Your heaviest load, %s of plate torque, is not carried. A drive or a rotary converter "+
-			"carries it, or another motor.", unit.Percent(l.Heaviest))
+		p.Sentence = pairNoValues
+		p.Detail = pairNoValuesDetail(l)
 		return p, nil
 	}
 	uf := best.Microfarad

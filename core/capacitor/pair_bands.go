@@ -1,14 +1,12 @@
 package capacitor
 
 import (
-	"fmt"
 	"math"
 
 	"graybridge/core/arrange"
 	"graybridge/core/machine"
 	"graybridge/core/search"
 	"graybridge/core/site"
-	"graybridge/core/unit"
 )
 
 // pairBands gives every figure of the pair where it may lie, over the motors that would
@@ -77,10 +75,7 @@ func (o *Over) pairBands(p *Pair, j arrange.Joint, backward bool, uf [2]float64,
 		if !doubtful || len(verdicts[one.id]) != len(o.twins) {
 			continue
 		}
-		p.Doubt = fmt.Sprintf("Would change: %s%s the worst winding carries %s, anything from %s to %s of plate "+
-			"amps; the verdict flips for %s of the motors that would print this plate. What would settle it: %s.",
-			lower(one.name[:1]), one.name[1:], unit.Percent(own), unit.Percent(band.Low), unit.Percent(band.High),
-			unit.Percent(part), site.Leading(o.siteTwins(), verdicts[one.id]).Settles())
+		p.Doubt = o.pairWouldChange(one, own, band, part, verdicts)
 		return
 	}
 }

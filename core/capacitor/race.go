@@ -184,14 +184,12 @@ func (o *Over) JudgeRace(r Race) (out []finding.Finding) {
 	f := sayRace(stall, class, why)
 	switch {
 	case stall.Relay < 0:
-		f.Grade, f.Sentence = finding.Caution, "Stalled, this relay may hold while the winding burns."
-		f.Detail = "Set it lower, put a pole in each motor lead, or fit a thermistor."
+		f.Grade, f.Sentence = finding.Caution, relayHoldsStalled
+		f.Detail = relayHoldsCure
 	case stall.AtTrip > class+shortlyC:
-		f.Detail = fmt.Sprintf("That is more than a class %s winding bears for a moment. A relay of class 10, a "+
-			"lower setting or a thermistor in the winding lets go sooner; never hold a stalled motor switched on.",
-			heat.Class)
+		f.Detail = stalledTooLong(heat)
 	default:
-		f.Detail = "It bears that for a moment, not often: let it cool before the next try."
+		f.Detail = stalledBears
 	}
 	out = append(out, f)
 	for _, p := range r.Points {

@@ -138,11 +138,9 @@ func (q Question) judgeReversing(a Answer, with func(...finding.Why) []finding.W
 	if ok {
 		f.Figure = unit.Percent(share) + " of plate amps"
 		if braked {
-			f.Detail += fmt.Sprintf(" Turned over while it runs, it brakes hard with a winding at %s of plate amps, "+
-				"stands, and starts the other way.", unit.Percent(share))
+			f.Detail += turnedOverStands(share)
 		} else {
-			f.Detail += fmt.Sprintf(" Turned over while it runs, it does not turn round: it runs on, on the wrong "+
-				"capacitor, a winding at %s of plate amps.", unit.Percent(share))
+			f.Detail += turnedOverRunsOn(share)
 		}
 	}
 	return []finding.Finding{f}
@@ -191,44 +189,32 @@ func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) 
 	}
 	help := func() string {
 		if !s.Reachable {
-			return fmt.Sprintf("No start capacitor gives it: the most is %s of rated, with %s. Start it unloaded "+
-				"(clutch, loose belt, empty drum), or take another bridge.", unit.Percent(s.Most),
-				microfarads(s.MostAt))
+			return noStartCan(s)
 		}
-		return fmt.Sprintf("A start capacitor of about %s gives %s (the trade takes twice the run value, %s). Or "+
-			"start it unloaded.", microfarads(s.Microfarad), unit.Percent(s.Wanted), microfarads(s.School))
+		return startCanGives(s)
 	}
 	dip := ""
 	if a.StiffTorque > 1.15*gives && q.StartEntered == 0 {
-		dip = fmt.Sprintf(" The feeder's drop takes part of it: on a stiff line it would give %s.",
-			unit.Percent(a.StiffTorque))
+		dip = dropTakesPart(a)
 	}
 	switch {
 	case gives <= standing:
-		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("It would hum and not turn: %s of rated torque to start; %s.",
-			unit.Percent(gives), what)
+		f.Grade, f.Sentence = finding.Stop, humsPlain(gives, what)
 		if q.StartEntered > 0 {
-			f.Sentence = fmt.Sprintf("Even with the start capacitor of %s it would hum and not turn: %s of rated "+
-				"torque; %s.", microfarads(q.StartEntered), unit.Percent(gives), what)
+			f.Sentence = q.humsWithCan(gives, what)
 			f.Entries = append(f.Entries, "bridge.start_microfarad")
 		}
-		f.Detail, f.Cures = help()+dip+" Switch off at once if it hums.", fit
+		f.Detail, f.Cures = switchOffAtOnce(help, dip), fit
 	case gives < StartMargin*standing:
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("It starts barely: %s of rated torque at standstill; %s.",
-			unit.Percent(gives), what)
-		f.Detail, f.Cures = "Low volts or a stiff morning stop it. "+help()+dip+" Switch off at once if it hums.", fit
+		f.Grade, f.Sentence = finding.Caution, startsBarely(gives, what)
+		f.Detail, f.Cures = startsBarelyDetail(help, dip), fit
 	case q.StartEntered > 0:
-		f.Grade, f.Sentence = finding.Note, fmt.Sprintf("With the start capacitor of %s it gives %s of rated torque "+
-			"at standstill; %s.", microfarads(q.StartEntered), unit.Percent(gives), what)
+		f.Grade, f.Sentence = finding.Note, q.startsWithCan(gives, what)
 		f.Entries = append(f.Entries, "bridge.start_microfarad")
-		f.Detail = fmt.Sprintf("Electrolytic, for starting, %s, out again within two seconds, with a bleed resistor. "+
-			"The line sees %s. Left in, winding %s would carry %s of plate amps: it must drop out.", s.ClassText(),
-			unit.Text(s.LineAmps, "A"), s.LeftCoil, unit.Percent(s.LeftIn))
+		f.Detail = startCanRating(s)
 	default:
-		f.Grade, f.Sentence = finding.Note, fmt.Sprintf("It starts on the run capacitor alone: %s of rated torque; "+
-			"%s.", unit.Percent(gives), what)
-		f.Detail = fmt.Sprintf("That is %s times what stands against it.%s If it hums and does not turn, switch off "+
-			"at once.", unit.Three(math.Round(gives/standing*10)/10), dip)
+		f.Grade, f.Sentence = finding.Note, startsPlain(gives, what)
+		f.Detail = startsPlainDetail(gives, standing, dip)
 	}
 	return []finding.Finding{f}
 }
@@ -250,11 +236,9 @@ func (q Question) duty(f *finding.Finding, hot Point) {
 	alone := heat.Minutes(machine.Strain{}, strain)
 	settled := unit.Percent(heat.Settled(strain))
 	if math.IsInf(alone, 1) {
-		f.Detail += fmt.Sprintf(" The other windings being cooler, it would settle at %s of the heat that its class "+
-			"allows.", settled)
+		f.Detail += settlesCooler(settled)
 	} else {
-		f.Detail += fmt.Sprintf(" From cold it has about %s until it is as hot as its class allows.",
-			minutesText(alone))
+		f.Detail += fromColdItHas(alone)
 	}
 	f.Why = append(f.Why, site.HeatWhy(heat, fmt.Sprintf("%s of plate amps, %s of plate losses: %s from cold, "+
 		"settling at %s", unit.Percent(hot.worst().Share), unit.Percent(hot.LossShare), minutesText(alone), settled)))
@@ -268,12 +252,11 @@ func (q Question) duty(f *finding.Finding, hot Point) {
 		Source: "two bodies, planning", Estimated: true})
 	if worst <= 1 {
 		f.Grade = finding.Caution
-		f.Sentence = fmt.Sprintf("For short runs only: %s keeps the hottest winding at %s of the heat its class "+
-			"allows.", words, unit.Percent(worst))
-		f.Detail += " Others say: never a winding over its plate amps. Fit a thermistor if it runs unattended."
+		f.Sentence = shortRunsKeep(words, worst)
+		f.Detail += othersNever
 		return
 	}
-	f.Detail += fmt.Sprintf(" Your %s bring it to %s of that heat: too much.", words, unit.Percent(worst))
+	f.Detail += runsTooMuch(words, worst)
 }
 
 // heat is the motor's own, for planning where nobody gave it.

@@ -1,7 +1,6 @@
 package capacitor
 
 import (
-	"fmt"
 	"math"
 	"slices"
 
@@ -14,9 +13,7 @@ import (
 
 // State solves some joints as if they were fed.
 func (o *Over) State(id string, f site.Fed, known bool) site.State {
-	s, live, solve := o.Site.Begin(id, f, known, func(lines string) string {
-		return "Fed like this, " + lines + " are joined: a dead short. Expect the breaker to open at once."
-	})
+	s, live, solve := o.Site.Begin(id, f, known, site.DeadShort)
 	if solve {
 		o.settle(&s, live)
 	}
@@ -28,7 +25,7 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 	s.Solved = true
 	b := o.fed(f)
 	if b == nil {
-		s.Solved, s.Verdict = false, "This circuit cannot be solved."
+		s.Solved, s.Verdict = false, site.NotSolved
 		return
 	}
 	run, start := o.Entered, o.StartEntered
@@ -80,8 +77,7 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 	}
 	p, err := b.At(run, slip)
 	if err != nil {
-		s.Short, s.Grade, s.Verdict = true, finding.Stop, "Fed like this the lines are shorted: expect the breaker "+
-			"to open at once."
+		s.Short, s.Grade, s.Verdict = true, finding.Stop, linesShorted
 		return
 	}
 	o.fill(s, b, p)
@@ -130,44 +126,35 @@ func (o *Over) verdict(s *site.State, b *Bridge, p Point, slip float64, crawls, 
 	switch one, two, fight := leads.Fighting(b.Wiring.Coils, b.Wiring.Joints); {
 	case fight && share > 1.5:
 		s.Grade, s.Trips = finding.Stop, true
-		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: %s of plate amps in winding %s. Expect the "+
-			"breaker to open at once.", site.Title(one), site.Title(two), unit.Percent(share), coil)
+		s.Verdict = halvesFight(one, two, share, coil)
 	case opens:
 		s.Grade, s.Trips = finding.Stop, true
-		s.Verdict = fmt.Sprintf("%stake %s, %s times plate amps, winding %s at %s: expect the breaker to open at "+
-			"once.", fed, s.SupplyT, unit.Three(full), coil, unit.Percent(share))
+		s.Verdict = takesTimes(fed, s, full, coil, share)
 	case s.Supply < site.NothingFlows:
-		s.Grade, s.Verdict = finding.Note, "Fed like this nothing flows: no coil stands between the lines."
+		s.Grade, s.Verdict = finding.Note, nothingFlows
 	case !s.Starts && share > 1:
 		s.Grade = finding.Stop
-		s.Verdict = fmt.Sprintf("%shum and not turn, with winding %s at %s of plate amps.", fed, coil,
-			unit.Percent(share))
+		s.Verdict = humsAt(fed, coil, share)
 	case !s.Starts:
 		s.Grade = finding.Stop
-		s.Verdict = fed + "not turn: too little torque to start this load."
+		s.Verdict = doesNotTurn(fed)
 	case crawls:
 		s.Grade = finding.Stop
-		s.Verdict = fmt.Sprintf("%scrawl at %s and burn, winding %s at %s of plate amps.", fed,
-			unit.Whole(p.RPM, "rpm"), coil, unit.Percent(share))
+		s.Verdict = crawlsAt(fed, p, coil, share)
 	case !s.Runs || slip > 0.35:
 		s.Grade = finding.Stop
-		s.Verdict = fmt.Sprintf("%sstall under your load, winding %s at %s of plate amps.", fed, coil,
-			unit.Percent(share))
+		s.Verdict = stallsAt(fed, coil, share)
 	case share > 1.15:
 		s.Grade = finding.Stop
-		s.Verdict = fmt.Sprintf("%srun at %s and burn winding %s: %s of plate amps.", fed, unit.Whole(p.RPM, "rpm"),
-			coil, unit.Percent(share))
+		s.Verdict = burnsAt(fed, p, coil, share)
 	case share > 1:
 		s.Grade = finding.Caution
-		s.Verdict = fmt.Sprintf("%srun at %s with winding %s at %s of plate amps: short runs only.", fed,
-			unit.Whole(p.RPM, "rpm"), coil, unit.Percent(share))
+		s.Verdict = shortRunsAt(fed, p, coil, share)
 	case p.RPM < 0.97*rated:
 		s.Grade = finding.Caution
-		s.Verdict = fmt.Sprintf("%srun weak, at %s where the plate says %s.", fed, unit.Whole(p.RPM, "rpm"),
-			unit.Whole(rated, "rpm"))
+		s.Verdict = runsWeak(fed, p, rated)
 	default:
 		s.Grade = finding.Good
-		s.Verdict = fmt.Sprintf("%srun at %s, worst winding %s at %s of plate amps.", fed, unit.Whole(p.RPM, "rpm"),
-			coil, unit.Percent(share))
+		s.Verdict = runsAt(fed, p, coil, share)
 	}
 }

@@ -83,14 +83,14 @@ func ReadRounds(text string, windings bool) (out []Round, readings []finding.Rea
 func readRound(line string, windings bool) (r Round, problem string) {
 	m := roundStart.FindStringSubmatch(line)
 	if m == nil {
-		return r, "It does not begin with the µF that were in the circuit."
+		return r, noMicrofarads
 	}
 	r = Round{Typed: line, Microfarad: unit.Decimal(m[1])}
 	for i := range r.Read {
 		r.Read[i] = math.NaN()
 	}
 	if !(r.Microfarad > 0 && r.Microfarad <= 2000) {
-		return r, "The µF must be above 0 and at most 2000."
+		return r, microfaradsBetween
 	}
 	any := false
 	for part := range strings.SplitSeq(m[2], ";") {
@@ -109,18 +109,18 @@ func readRound(line string, windings bool) (r Round, problem string) {
 			return strings.EqualFold(p.word, strings.TrimSuffix(word, ":"))
 		})
 		if at < 0 {
-			return r, fmt.Sprintf("“%s” is none of leads, windings, corner, volts, supply.", word)
+			return r, noSuchWord(word)
 		}
 		p := roundParts[at]
 		numbers := roundNumber.FindAllString(rest, -1)
 		if extra := strings.TrimSpace(roundNumber.ReplaceAllString(rest, "")); !roundRest.MatchString(extra) {
-			return r, fmt.Sprintf("“%s” after “%s” is no amps or volts.", strings.TrimSpace(rest), p.word)
+			return r, noReadingAfter(rest, p)
 		}
 		if len(numbers) != p.n {
-			return r, fmt.Sprintf("After “%s” stand %d numbers; it takes %d.", p.word, len(numbers), p.n)
+			return r, readingsAfter(p, numbers)
 		}
 		if p.at == atWindings && !windings {
-			return r, "Windings in halves cannot be clamped one by one; give the three leads."
+			return r, halvesNotClamped
 		}
 		for i, n := range numbers {
 			r.Read[p.at+i] = unit.Decimal(n)
@@ -128,7 +128,7 @@ func readRound(line string, windings bool) (r Round, problem string) {
 		any = true
 	}
 	if !any {
-		return r, "No reading stands behind the µF."
+		return r, noReadings
 	}
 	return r, ""
 }
@@ -368,8 +368,7 @@ func (t *Trim) suspect(b *Bridge, r Round) {
 			swapped := r
 			swapped.Read[s[0]], swapped.Read[s[1]] = r.Read[s[1]], r.Read[s[0]]
 			if _, sum := b.at(&swapped, r.Microfarad); better(sum) {
-				t.Suspect = fmt.Sprintf("They fit if the amps of the %s and of the %s were noted in each other's "+
-					"place.", lower(readNames[s[0]]), lower(readNames[s[1]]))
+				t.Suspect = readingsExchanged(s)
 				return
 			}
 		}
@@ -380,10 +379,9 @@ func (t *Trim) suspect(b *Bridge, r Round) {
 	}, 0.2, 1.6, 12)
 	if better(sum) && (k < weakCanBelow || k > 1/weakCanBelow) {
 		t.SuspectUF = k * r.Microfarad
-		t.Suspect = fmt.Sprintf("They fit as if %s were in the circuit, not %s.", unit.Text(t.SuspectUF, "µF"),
-			unit.Text(r.Microfarad, "µF"))
+		t.Suspect = t.readingsOtherCan(r)
 		if k < 1 {
-			t.Suspect += " A can has lost capacity or a tab is off: discharge, then measure each can."
+			t.Suspect += canLost
 		}
 	}
 }

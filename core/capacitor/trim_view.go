@@ -4,8 +4,6 @@ import (
 	"fmt"
 	"math"
 
-	"graybridge/core/can"
-	"graybridge/core/circuit"
 	"graybridge/core/finding"
 	"graybridge/core/machine"
 	"graybridge/core/site"
@@ -80,40 +78,31 @@ func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 				Numbers: fmt.Sprintf("%d rounds; last within %s meter errors", len(t.Rounds), unit.Three(last.Off)),
 				Section: finding.OnTrim, Source: "your readings; meter 2 % of amps, 0.7 % of volts"}}}
 	if !t.Fits {
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("The readings at %s do not fit this motor on this bridge: "+
-			"%s is furthest off.", unit.Text(last.Microfarad, "µF"), lower(readNames[last.WorstRead]))
-		f.Detail = first(t.Suspect, "Read that one again at a steady load; then compare the joints with the card, "+
-			"and the µF in the circuit.")
+		f.Grade, f.Sentence = finding.Caution, readingsDoNotFit(last)
+		f.Detail = first(t.Suspect, readAgain)
 		f.Figure, f.Limit = readText(last.WorstRead, last.Read[last.WorstRead]),
 			readText(last.WorstRead, last.Predicted[last.WorstRead])+" by the engine"
 		return v, []finding.Finding{f}
 	}
 	load := unit.Percent(t.Load.Share)
-	v.Refit = fmt.Sprintf("The readings give a load of %s of plate torque and a magnetising reactance %s times the "+
-		"estimate.", load, unit.Three(t.Magnetising))
+	v.Refit = readingsGive(load, t)
 	if t.CurveRead {
-		v.Refit += fmt.Sprintf(" Two light rounds show how its iron saturates: 10%s%% more volts ask %s times the "+
-			"magnetising amps.", unit.Space, unit.Three(circuit.Saturation{A: t.A, N: t.N}.Factor(1.1)*1.1))
+		v.Refit += ironSaturates(t)
 	} else if c := t.Model.Eq.Saturation; c != nil {
-		v.Refit += " How its iron saturates is taken from a planning curve: a round running light, and another with " +
-			"other µF, would measure it."
+		v.Refit += ironPlanned
 	}
-	slope := fmt.Sprintf("Here one µF more changes the worst winding by %+.1f%s%% of plate amps.", 100*t.PerMicro,
-		unit.Space)
+	slope := oneMoreChanges(t)
 	f.Figure, f.Limit = unit.Percent(t.Now), "100"+unit.Space+"%"
 	switch {
 	case t.To == 0:
-		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("At the load measured, %s, no capacitor holds this motor.",
-			load)
-		f.Detail = "Lighten the load or take another bridge."
+		f.Grade, f.Sentence = finding.Stop, noneHolds(load)
+		f.Detail = lightenOrOther
 	case t.Leave && t.Now <= 1:
-		f.Grade, f.Sentence = finding.Good, fmt.Sprintf("Measured: %s is right; the worst winding carries %s of "+
-			"plate amps at your %s load.", unit.Text(last.Microfarad, "µF"), unit.Percent(t.Now), load)
-		f.Detail = "Neither more nor fewer µF would lower it by as much as the meter errs."
+		f.Grade, f.Sentence = finding.Good, measuredRight(last, t, load)
+		f.Detail = neitherWay
 	case t.Leave:
-		f.Grade, f.Sentence = gradeOf(t.Now), fmt.Sprintf("Measured: no other µF helps; at your %s load the worst "+
-			"winding carries %s of plate amps.", load, unit.Percent(t.Now))
-		f.Detail = "Lighten the load, give it rests, or take another bridge."
+		f.Grade, f.Sentence = gradeOf(t.Now), noOtherHelps(load, t)
+		f.Detail = lightenOrRest
 	default:
 		how := "fewer"
 		if t.To > last.Microfarad {
@@ -123,22 +112,19 @@ func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 		if t.Now > 1 {
 			f.Grade = finding.Caution
 		}
-		f.Sentence = fmt.Sprintf("Measured: %s %s, to %s: the worst winding goes from %s to %s of plate amps.",
-			unit.Text(math.Abs(t.To-last.Microfarad), "µF"), how, can.List(t.Parts), unit.Percent(t.Now),
-			unit.Percent(t.After))
-		f.Detail = slope + " Switch off, discharge, change the cans, read again."
+		f.Sentence = measuredMove(t, last, how)
+		f.Detail = measuredMoveHow(slope)
 		f.Cures = []finding.Cure{{Label: "Put " + unit.Plain(t.To) + " µF in", Path: "bridge.microfarad",
 			Value: unit.Plain(t.To)}}
 	}
 	if q.Entered > 0 && math.Abs(q.Entered/last.Microfarad-1) > sameMicro {
-		f.Grade, f.Sentence = finding.Open, fmt.Sprintf("%s is in the circuit since the readings at %s: read again "+
-			"at the same load.", unit.Text(q.Entered, "µF"), unit.Text(last.Microfarad, "µF"))
+		f.Grade, f.Sentence = finding.Open, q.readSince(last)
 		if math.Abs(q.Entered/t.To-1) < leaveMicro {
 			f.Cures, f.Detail = nil, slope
 		}
 	}
 	if math.Abs(t.Load.Share-q.Usual) > 0.05 {
-		f.Detail += fmt.Sprintf(" The readings show a load of %s; the job says %s.", load, unit.Percent(q.Usual))
+		f.Detail += q.loadsDiffer(load)
 		f.Cures = append(f.Cures, finding.Cure{Label: "Take " + load + " as the load", Path: "load.share",
 			Value: fmt.Sprintf("%.0f %%", 100*t.Load.Share)})
 	}

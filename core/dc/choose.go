@@ -79,12 +79,10 @@ func (g *weigher) line(fits bool) {
 	volts := g.o.Site.Supply.Volts
 	limit := unit.Plain(g.in.Least) + " to " + unit.Whole(g.in.Most, "V")
 	if fits {
-		g.say(finding.DCLine, finding.Good, fmt.Sprintf("%s takes the line: %s.", g.p.Name, unit.Whole(volts, "V")),
-			"").Limit = limit
+		g.say(finding.DCLine, finding.Good, g.takesTheLine(volts), "").Limit = limit
 		return
 	}
-	f := g.say(finding.DCLine, finding.Stop, fmt.Sprintf("%s is not made for %s.", g.p.Name, unit.Whole(volts, "V")),
-		"Too many volts break it, too few leave its own supply dead. Another controller, or a transformer.")
+	f := g.say(finding.DCLine, finding.Stop, g.notForTheLine(volts), notForTheLineDetail)
 	f.Figure, f.Limit = unit.Whole(volts, "V"), limit
 	f.Measure = finding.Against(volts, finding.AtMost, g.in.Most, "V")
 	if volts < g.in.Least {
@@ -107,20 +105,13 @@ func (g *weigher) amps() {
 	var f *finding.Finding
 	switch {
 	case have >= need:
-		f = g.say(finding.DCAmps, finding.Good, fmt.Sprintf("%s for an armature of %s.", unit.Text(have, "A"),
-			unit.Text(need, "A")), "")
+		f = g.say(finding.DCAmps, finding.Good, ampsFor(have, need), "")
 		f.Measure = finding.Against(have, finding.AtLeast, need, "A")
 	case have >= asks:
-		f = g.say(finding.DCAmps, finding.Caution,
-			fmt.Sprintf("%s carries your heaviest load (%s), not the motor's full %s.",
-				g.p.Name,
-				unit.Text(asks, "A"), unit.Text(need, "A")), "Its limit is set to its own amps; what jams the machine "+
-				"stops it.")
+		f = g.say(finding.DCAmps, finding.Caution, g.carriesTheLoad(asks, need), limitedToItsAmps)
 		f.Measure = finding.Against(have, finding.AtLeast, need, "A")
 	default:
-		f = g.say(finding.DCAmps, finding.Stop, fmt.Sprintf("%s is too small: %s, and your heaviest load takes %s.",
-			g.p.Name,
-			unit.Text(have, "A"), unit.Text(asks, "A")), "It would sit at its limit or burn.")
+		f = g.say(finding.DCAmps, finding.Stop, g.tooSmall(have, asks), wouldSitAtItsLimit)
 		f.Measure = finding.Against(have, finding.AtLeast, asks, "A")
 		f.Entries, limit = []string{"dc.controller"}, unit.Text(asks, "A")+" at your heaviest load"
 	}
@@ -136,29 +127,16 @@ func (g *weigher) volts() {
 	var f *finding.Finding
 	switch {
 	case plateVolts > 1.08*most:
-		f = g.say(finding.DCVolts, finding.Caution,
-			fmt.Sprintf("It gives the armature %s at most, the plate has %s: %s of "+
-				"its speed.",
-				unit.Whole(most, "V"), unit.Whole(plateVolts, "V"), unit.Percent(most/plateVolts)),
-			"Torque is whole, speed goes with the volts.")
+		f = g.say(finding.DCVolts, finding.Caution, fewVolts(most, plateVolts), fewVoltsDetail)
 		f.Measure = finding.Against(most, finding.AtLeast, plateVolts/1.08, "V")
 	case plateVolts < 0.95*least:
-		f = g.say(finding.DCVolts, finding.Stop, fmt.Sprintf("Its range begins at %s, the armature is made for %s.",
-			unit.Whole(least, "V"), unit.Whole(plateVolts, "V")),
-			"Its end of the dial would overspeed the motor and burn its commutator. Another input of it, or another "+
-				"controller.")
+		f = g.say(finding.DCVolts, finding.Stop, rangeAbove(least, plateVolts), rangeAboveDetail)
 		f.Measure = finding.Against(least, finding.AtMost, plateVolts/0.95, "V")
 		f.Entries = []string{"dc.controller", "plate.armature_volts"}
 	case gives > 1.1*plateVolts:
-		f = g.say(finding.DCVolts, finding.Caution,
-			fmt.Sprintf("Its range is %s, the armature's plate %s: its most-speed "+
-				"trim holds it there.",
-				unit.Whole(gives, "V"), unit.Whole(plateVolts, "V")),
-			"Set it before the armature is connected, with a "+
-				"lamp in its place.")
+		f = g.say(finding.DCVolts, finding.Caution, rangeHeld(gives, plateVolts), rangeHeldFirst)
 	default:
-		f = g.say(finding.DCVolts, finding.Good, fmt.Sprintf("Its range of %s is the armature's.", unit.Whole(gives,
-			"V")), "")
+		f = g.say(finding.DCVolts, finding.Good, rangeIsTheArmatures(gives), "")
 	}
 	f.Figure, f.Limit = unit.Whole(gives, "V"), unit.Whole(plateVolts, "V")+" on the plate"
 }
@@ -174,36 +152,20 @@ func (g *weigher) field() {
 	var f *finding.Finding
 	switch {
 	case have == 0 || g.p.FieldAmps == 0:
-		f = g.say(finding.DCField, finding.Stop, g.p.Name+" feeds no field, and this motor has one.",
-			"Without its field it stands and burns, or runs away. A controller with field terminals, or a field "+
-				"supply of its "+
-				"own that trips the controller when it fails.")
+		f = g.say(finding.DCField, finding.Stop, g.feedsNoField(), feedsNoFieldDetail)
 		figure = "none"
 	case p.FieldAmps > g.p.FieldAmps:
-		f = g.say(finding.DCField, finding.Stop, fmt.Sprintf("The field takes %s, %s gives %s.",
-			unit.Text(p.FieldAmps, "A"),
-			g.p.Name,
-			unit.Text(g.p.FieldAmps, "A")), "Its field rectifier would burn open, and the motor run away.")
+		f = g.say(finding.DCField, finding.Stop, g.fieldTooMuch(p), fieldRectifierBurns)
 		figure, limit = unit.Text(p.FieldAmps, "A"), unit.Text(g.p.FieldAmps, "A")
 		f.Measure = finding.Against(p.FieldAmps, finding.AtMost, g.p.FieldAmps, "A")
 	case have > 1.1*p.FieldVolts:
-		f = g.say(finding.DCField, finding.Stop, fmt.Sprintf("The field is made for %s and would get %s: it burns.",
-			unit.Whole(p.FieldVolts, "V"), unit.Whole(have, "V")),
-			fmt.Sprintf("It would take %s of its watts. A resistor in series or another controller; its halves, "+
-				"where it has two, "+
-				"in series.", unit.Percent(math.Pow(have/p.FieldVolts, 2))))
+		f = g.say(finding.DCField, finding.Stop, fieldBurns(p, have), fieldWatts(have, p))
 		f.Measure = finding.Against(have, finding.AtMost, 1.1*p.FieldVolts, "V")
 	case have < 0.9*p.FieldVolts:
-		f = g.say(finding.DCField, finding.Caution,
-			fmt.Sprintf("The field is made for %s and would get %s: weaker, faster, "+
-				"hotter.",
-				unit.Whole(p.FieldVolts, "V"), unit.Whole(have, "V")),
-			"Less torque for each ampere, and more speed for the same volts. Halves of a field go side by side, "+
-				"where it has two.")
+		f = g.say(finding.DCField, finding.Caution, fieldWeaker(p, have), fieldWeakerDetail)
 		f.Measure = finding.Against(have, finding.AtLeast, 0.9*p.FieldVolts, "V")
 	default:
-		f = g.say(finding.DCField, finding.Good, fmt.Sprintf("Its field terminals give the %s that the field wants.",
-			unit.Whole(have, "V")), "")
+		f = g.say(finding.DCField, finding.Good, fieldFits(have), "")
 	}
 	f.Figure, f.Limit = figure, limit
 	if f.Grade != finding.Good {
@@ -228,19 +190,12 @@ func (g *weigher) heat() {
 	var f *finding.Finding
 	switch asked := g.d.Asked(g.d.Load.Usual, g.d.RPM); {
 	case asked > good+1e-6 && g.d.At(g.d.RPM, asked).Reachable:
-		f = g.say("dc.form", finding.Caution, fmt.Sprintf("At full speed its armature carries %s of plate torque for "+
-			"good here; your load asks %s.",
-			unit.Percent(good), unit.Percent(asked)),
-			"Ripple heats the armature without turning it. A choke in the armature lead, a controller that chops, or "+
-				"short runs.")
+		f = g.say("dc.form", finding.Caution, rippleTooMuch(good, asked), rippleCures)
 		f.Measure = finding.Against(100*asked, finding.AtMost, 100*good, "% of plate torque")
 	case factor > 1.02*g.d.Factor:
-		f = g.say("dc.form", finding.Note,
-			fmt.Sprintf("Its current is rougher than the plate allows at full torque: %s "+
-				"of it for good.",
-				unit.Percent(good)), "Your load stays inside that. What it carries at each speed stands under Speed.")
+		f = g.say("dc.form", finding.Note, rippleForGood(good), rippleStaysInside)
 	default:
-		f = g.say("dc.form", finding.Good, "The armature's current is smooth enough for full torque.", "")
+		f = g.say("dc.form", finding.Good, rippleFits, "")
 	}
 	f.Figure, f.Limit, f.Why = figure, limit, []finding.Why{why}
 }
@@ -259,18 +214,12 @@ func (g *weigher) reach() {
 	if volts < lost {
 		end, _ := d.Greatest(d.Load.Heaviest, math.Inf(1))
 		end = math.Min(end, d.RPM)
-		f := g.say("dc.reach", finding.Caution, fmt.Sprintf("On %s your heaviest load turns at %s at most, not at the "+
-			"plate's %s.",
-			unit.Whole(volts, "V"), unit.Whole(end, "rpm"), unit.Whole(d.RPM, "rpm")),
-			fmt.Sprintf("The line gives no more: from about %s on it does. Less load runs faster.",
-				unit.Whole(lost, "V")))
+		f := g.say("dc.reach", finding.Caution, lineEndsSpeed(volts, end, d), lineEndsSpeedDetail(lost))
 		f.Figure, f.Limit, f.Why = unit.Whole(volts, "V"), unit.Whole(lost, "V")+" at least", []finding.Why{why}
 		f.Measure = finding.Against(volts, finding.AtLeast, lost, "V")
 		return
 	}
-	f := g.say("dc.reach", finding.Good, fmt.Sprintf("Base speed is held down to %s on the line.", unit.Whole(lost,
-		"V")),
-		"")
+	f := g.say("dc.reach", finding.Good, baseSpeedHeld(lost), "")
 	f.Why = []finding.Why{why}
 }
 
@@ -371,16 +320,12 @@ func (o *Over) sayFieldOhms() {
 	f := sayFieldOhms(found, want, p)
 	switch ratio := found / want; {
 	case ratio < 0.8:
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("The field has %s; its plate means %s cold.",
-			unit.Text(found, "Ω"), unit.Text(want, "Ω"))
-		f.Detail = "About a quarter: its halves stand side by side, for half the volts. A little less: turns are " +
-			"shorted, and it will draw too many amps."
+		f.Grade, f.Sentence = finding.Caution, fieldOhmsLow(found, want)
+		f.Detail = fieldOhmsQuarter
 		f.Measure = finding.Against(found, finding.AtLeast, 0.8*want, "Ω")
 	case ratio > 1.25:
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("The field has %s; its plate means %s cold.",
-			unit.Text(found, "Ω"), unit.Text(want, "Ω"))
-		f.Detail = "About four times: one half alone, or halves in series for twice the volts. Otherwise a bad " +
-			"joint: a weak field lets it run fast."
+		f.Grade, f.Sentence = finding.Caution, fieldOhmsHigh(found, want)
+		f.Detail = fieldOhmsFourfold
 		f.Measure = finding.Against(found, finding.AtMost, 1.25*want, "Ω")
 	}
 	o.say(f)
@@ -395,7 +340,7 @@ func (o *Over) sayInsulation() {
 	x, ok, err := unit.Megohms.One(typed)
 	r := finding.Reading{Path: "leads.brushed.insulation", Typed: typed}
 	if err != nil || !ok {
-		r.Problem, r.Wanted = "This could not be read.", "20 MΩ"
+		r.Problem, r.Wanted = finding.NotRead, "20 MΩ"
 		o.Readings = append(o.Readings, r)
 		return
 	}
@@ -403,10 +348,8 @@ func (o *Over) sayInsulation() {
 	o.Readings = append(o.Readings, r)
 	f := sayInsulationGood(x)
 	if x < 1 {
-		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("Insulation to frame is only %s: not to be fed.",
-			unit.Text(x, "MΩ"))
-		f.Detail = "Brush dust is the usual reason: suck it out, wipe the brush rings, dry it warm, measure again " +
-			"with the brushes lifted."
+		f.Grade, f.Sentence = finding.Stop, insulationLow(x)
+		f.Detail = insulationCure
 	}
 	o.say(f)
 }

@@ -84,7 +84,7 @@ func Read(e Entry) (c Chosen, readings []finding.Reading) {
 	note := func(field, typed, as, wanted string) {
 		r := finding.Reading{Path: "dc." + field, Typed: typed, ReadAs: as}
 		if as == "" {
-			r.Problem, r.Wanted = "This could not be read.", wanted
+			r.Problem, r.Wanted = finding.NotRead, wanted
 		}
 		readings = append(readings, r)
 	}

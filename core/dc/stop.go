@@ -106,28 +106,17 @@ func (o *Over) stopView() StopView {
 		times(thrown)+": never", "(Va + Ke·n − brushes)/Ra", ""))
 	names := o.Site.As.Leads.Brushed.Names
 	a := names.Of("armature")
-	v.Reverse = append(v.Reverse,
-		fmt.Sprintf("Exchange the two armature leads only, %s and %s; not the field with them: both together turn it "+
-			"the same way.", a[0], a[1]),
-		"Standing, and dead or by a switch with a catch in its middle: through off, a wait there until the shaft "+
-			"stands.",
-		"Direction is named facing the shaft end; bump it first, belt off.")
+	v.Reverse = append(v.Reverse, reverseByLeads(a), reverseStanding, reverseNamed)
 	switch {
 	case o.Profile.Reversing == "contactor":
-		v.Reverse = append(v.Reverse, o.Profile.Name+"’s maker has a pair of interlocked contactors for it, with its "+
-			"own wait at a stand.")
+		v.Reverse = append(v.Reverse, o.reverseContactors())
 	case o.Profile.Reversing == "" && o.Profile.Quadrants == 1 && o.Chosen.Reverse == "switch":
-		v.Reverse = append(v.Reverse, "The profile of "+o.Profile.Name+" says nothing of reversing: ask its maker’s "+
-			"sheet first.")
+		v.Reverse = append(v.Reverse, o.reverseUnknown())
 	}
 	if o.Profile.Quadrants == 4 || o.Profile.Reversing == "itself" {
-		v.Reverse = append(v.Reverse, o.Profile.Name+" turns it round by itself, through its current limit: no "+
-			"switch in the armature leads.")
+		v.Reverse = append(v.Reverse, o.reversesItself())
 	}
-	v.Order = append(v.Order,
-		"Stop: the line contactor opens, or the controller's inhibit closes: it gives nothing.",
-		"Then the armature's contact parts it from the controller; it is made for DC.",
-		"Last, and never while the controller still feeds, the braking pole lays the resistor across the armature.")
+	v.Order = append(v.Order, stopFirst, stopParts, stopBrakes)
 	if o.wound() {
 		o.fieldFigures(&v, c, volts, fig)
 	}

@@ -144,14 +144,14 @@ func (o *Over) rows() []Row {
 }
 
 func (o *Over) jumperRow(j Jumper) Row {
-	r := Row{ID: j.Name, Kind: JumperRow, Name: j.Name, Caution: "Feed off, locked and proved dead."}
+	r := Row{ID: j.Name, Kind: JumperRow, Name: j.Name, Caution: deadFirst}
 	place := o.in.Jumper
 	r.What, r.Want = "Line volts", unit.Whole(o.Site.Supply.Volts, "V")+" at the wall"
 	if j.For == "armature" {
 		place = unit.Plain(o.in.Armature)
 		r.What, r.Want = "Armature volts", unit.Whole(o.in.Armature, "V")+" range"
 	}
-	r.Value, r.See = place, "Its place is printed on the board beside the pins."
+	r.Value, r.See = place, placePrinted
 	for _, at := range j.At {
 		if at == place {
 			r.Why = finding.Why{Formula: "the range that holds " + r.Want, Section: finding.OnDirect, Source: "profile"}
@@ -167,7 +167,7 @@ func (o *Over) plugRow() Row {
 	amps := o.Duty.ArmatureAmps
 	r := Row{ID: "plug", Kind: PlugRow, Name: o.set.Plug.Marking, What: "Plug-in resistor", Value: o.set.Plug.Marking,
 		Want: unit.Text(o.set.Plug.Amps, "A") + ", the next at or above the armature's " + unit.Text(amps, "A"),
-		See:  "Its marking; it scales limit and IR.", Caution: "Feed off, locked and proved dead.",
+		See:  markingScales, Caution: deadFirst,
 		Why: finding.Why{Formula: "the least that is not below plate amps", Section: finding.OnDirect,
 			Source:  "the controller's own table",
 			Numbers: unit.Text(amps, "A")}}
@@ -203,12 +203,11 @@ func (o *Over) leastTrim(r *Row) (want, scale float64) {
 	r.What, r.Want = "Slowest, dial at zero", unit.Text(s.LeastVolts, "V")
 	r.Does = "lifts or lowers the line at the dial's beginning"
 	r.Meter = "Armature, belt off, dial at zero: " + volts(s.LeastVolts) + " DC"
-	r.See = "The shaft just stands, without creeping."
+	r.See = justStands
 	r.Why = finding.Why{Formula: "0.9·(brushes + idle amps·(Ra − c))", Section: finding.OnDirect, Source: trimSource,
 		Estimated: true}
 	if o.Chosen.LeastRPM > 0 {
-		r.See = fmt.Sprintf("A tachometer shows about %s under the usual load.",
-			unit.Whole(o.Chosen.LeastRPM, "rpm"))
+		r.See = o.tachometerLoaded()
 		r.Why.Formula = "Ke·n + Ia·(Ra − c) + brushes, at the slowest wanted"
 	}
 	return want, scale
@@ -224,8 +223,7 @@ func (o *Over) mostTrim(r *Row) (want, scale float64) {
 	r.Does = "lifts or lowers the line at the dial's end"
 	r.Meter = "Armature, belt off, dial at its end: " + volts(s.MostVolts) + " DC, never above " +
 		unit.Whole(1.05*d.ArmatureVolts, "V")
-	r.See = fmt.Sprintf("A tachometer shows about %s, belt off.",
-		unit.Whole(d.Speed(s.MostVolts, s.PerAmp, s.IdleAmps), "rpm"))
+	r.See = tachometerFree(d, s)
 	r.Why = finding.Why{Formula: "Ke·n + Ia·(Ra − c) + brushes, at the fastest wanted", Section: finding.OnDirect,
 		Source:  trimSource,
 		Numbers: unit.Whole(o.View.MostRPM, "rpm"), Estimated: true}
@@ -240,7 +238,7 @@ func (o *Over) upTrim(r *Row) (want, scale float64) {
 	r.What, r.Want = "Up, zero to the dial's end", unit.Text(want, "s")
 	r.Does = "sets how fast it climbs from line to line"
 	r.Meter = fmt.Sprintf("Armature amps while it climbs: at most %s", unit.Text(o.upAmps(), "A"))
-	r.See = "A watch: from a turned-up dial to full speed."
+	r.See = watchUp
 	r.Why = finding.Why{Formula: "half as long again as the current limit needs, 2 s at least",
 		Section: finding.OnDirect, Source: trimSource,
 		Estimated: true}
@@ -254,9 +252,9 @@ func (o *Over) downTrim(r *Row) (want, scale float64) {
 	want = s.DownSeconds
 	r.What, r.Want = "Down, the dial's end to zero", unit.Text(want, "s")
 	r.Does = "sets how fast it comes down, never faster than it coasts"
-	r.See = fmt.Sprintf("It cannot pull the motor down: coasting alone takes %s.", secondsText(o.coast()))
+	r.See = o.coastsLonger()
 	if o.Profile.Quadrants == 4 {
-		r.See = "It brakes the motor itself, back into the line: a watch from full speed to rest."
+		r.See = brakesItself
 	}
 	r.Why = finding.Why{Formula: "as up", Section: finding.OnDirect, Source: trimSource, Estimated: true}
 	return want, scale
@@ -272,9 +270,8 @@ func (o *Over) limitTrim(r *Row) (want, scale float64) {
 	r.Does = "cuts the line off at that torque"
 	r.Meter = "A DC ammeter in the armature lead, shaft held for one second, dial a quarter up: " +
 		unit.Text(s.LimitAmps, "A")
-	r.See = "The ammeter stays there as the dial goes up. No longer than a second at a time: a standing commutator " +
-		"burns under its brushes."
-	r.Caution = "The shaft is held by a bar in a keyed hub against the bench, never by hand or glove."
+	r.See = ammeterStays
+	r.Caution = heldByABar
 	r.Why = finding.Why{Formula: "100 to 150 % of plate amps", Section: finding.OnDirect, Source: trimSource,
 		Numbers: unit.Percent(s.LimitAmps / d.ArmatureAmps), Estimated: true}
 	return want, scale
@@ -288,8 +285,7 @@ func (o *Over) irTrim(r *Row) (want, scale float64) {
 	r.What, r.Want = "IR compensation", unit.Text(s.PerAmp, "V")+" for each ampere, "+
 		""+unit.Percent(s.PerAmp/d.Ohm)+" of Ra"
 	r.Does = "tilts the line up to level"
-	r.See = fmt.Sprintf("Half speed: load on, load off; the speed stays within %s. Where it hunts, back it off.",
-		unit.Percent(math.Abs(d.Sag(d.RPM/2, d.Load.Usual, s.PerAmp))))
+	r.See = halfSpeed(d, s)
 	r.Meter = fmt.Sprintf("Half speed, belt off, then at the usual load: armature volts rise by %s",
 		unit.Text(s.PerAmp*
 			(o.Dial.Nm/o.Dial.NmPerAmp-s.IdleAmps), "V"))

@@ -104,22 +104,18 @@ func (o *Over) pointWords(v *PointView) (finding.Grade, string) {
 	p := &o.Dial
 	switch heavy := o.Duty.Asked(o.Duty.Load.Heaviest, p.RPM); {
 	case !p.Reachable:
-		return finding.Stop, "Out of reach: the line does not give these volts under this load."
+		return finding.Stop, outOfReach
 	case heavy > v.Minute+1e-9:
-		return finding.Stop, fmt.Sprintf("The heaviest load (%s) is beyond its current limit: it stalls there.",
-			unit.Percent(heavy))
+		return finding.Stop, beyondItsLimit(heavy)
 	case v.Asked > 1.15*v.Good:
-		return finding.Stop, fmt.Sprintf("It would burn: %s asked, %s for good.", unit.Percent(v.Asked),
-			unit.Percent(v.Good))
+		return finding.Stop, wouldBurn(v)
 	case v.Asked > v.Good+1e-9:
-		return finding.Caution, fmt.Sprintf("For short runs: %s asked, %s for good.", unit.Percent(v.Asked),
-			unit.Percent(v.Good))
+		return finding.Caution, forShortRuns(v)
 	}
 	if unit.Percent(v.Asked) == unit.Percent(0) {
-		return finding.Good, fmt.Sprintf("It runs idle; for good there is %s.", unit.Percent(v.Good))
+		return finding.Good, runsIdle(v)
 	}
-	return finding.Good, fmt.Sprintf("It carries the load for good: %s asked, %s there.", unit.Percent(v.Asked),
-		unit.Percent(v.Good))
+	return finding.Good, carriesForGood(v)
 }
 
 // figures are the bay's figures for the dial.
@@ -168,12 +164,11 @@ func (o *Over) slowestText() string {
 	switch {
 	case math.IsNaN(v.Slowest):
 		v.Slowest = 0
-		return "Its usual load is not carried for good at any speed."
+		return noSpeedForGood
 	case v.Slowest == 0:
-		return "Its usual load is carried for good down to standstill."
+		return everySpeedForGood
 	}
-	return fmt.Sprintf("Its usual load is carried for good from %s up; slower, its own fan cools too little.",
-		unit.Whole(v.Slowest, "rpm"))
+	return speedForGoodFrom(v)
 }
 
 // greatestText says how fast it turns at most, and what ends it.
@@ -233,19 +228,14 @@ func (o *Over) Film(ctx context.Context, scene Scene) (Film, error) {
 	}
 	switch scene {
 	case StartScene:
-		f.Text = fmt.Sprintf("Up to %s, at most %s in the armature.", unit.Whole(end, "rpm"), unit.Text(f.Most, "A"))
+		f.Text = comesUp(end, f)
 		if end < 0.9*o.Dial.RPM {
-			f.Text = fmt.Sprintf("It does not come up: %s at the end, %s in the armature.", unit.Whole(end, "rpm"),
-				unit.Text(f.Most, "A"))
+			f.Text = doesNotComeUp(end, f)
 		}
 	case StepScene:
-		f.Text = fmt.Sprintf("From %s to %s under the heaviest load, %s at the lowest.", unit.Whole(f.RPM[0], "rpm"),
-			unit.Whole(end, "rpm"),
-			unit.Whole(f.Least, "rpm"))
+		f.Text = fromTo(f, end)
 	case BrakeScene:
-		f.Text = fmt.Sprintf("At a stand after %s; %s at first, %s across the resistor.",
-			unit.Text(f.Seconds[len(f.Seconds)-1], "s"),
-			unit.Text(f.Most, "A"), unit.Text(f.Most*set.BrakingOhm, "V"))
+		f.Text = standsAfter(f, set)
 	}
 	return f, nil
 }

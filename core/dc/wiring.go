@@ -202,21 +202,12 @@ func (w *wirer) control() {
 
 // neverWired is what must never be connected.
 func neverWired(p *Profile, plateRead *plate.Direct) []string {
-	out := []string{
-		"The line on its armature terminals: it bursts at once.",
-		"Armature + or −, or a pot wire, to earth or to the machine’s frame.",
-		"A switch or contactor that opens the armature while it feeds, or closes onto it while it is turned up.",
-		"The braking resistor across the armature while the controller still feeds.",
-		"Two motors’ armatures side by side on one controller, without sharing resistors by its maker’s sheet.",
-	}
+	out := []string{neverLine, neverEarth, neverOpened, neverBraked, neverTwo}
 	if !p.Isolated {
-		out = append(out, "A signal from another device (0-10 V, a computer, a meter with an earthed case) straight "+
-			"to its pot terminals: it is not isolated. Only through an isolator.")
+		out = append(out, neverSignal)
 	}
 	if plateRead.Field() {
-		out = append(out, "A switch, a plug or a fuse of its own in the field: open while it turns, the motor runs "+
-			"away.",
-			"Field leads parted while fed: they flash and can kill by their own volts.")
+		out = append(out, neverInTheField, neverFieldParted)
 	}
 	return out
 }
@@ -224,18 +215,14 @@ func neverWired(p *Profile, plateRead *plate.Direct) []string {
 // boxText is what stands around it.
 func (o *Over) boxText(p *Profile) string {
 	heat := 1.5*p.Amps + 0.02*o.in.Armature*p.Amps
-	text := fmt.Sprintf("It makes about %s of heat at its full amps (planning); %s, so it stands in a box. ",
-		unit.Whole(heat, "W"), p.Enclosure)
+	text := heatInABox(heat, p)
 	switch o.Chosen.Air {
 	case "dust":
-		return text + "Dust: a closed box, large enough to stay cool by its walls; brushes spark, and fine dry dust " +
-			"of wood or flour can take fire at them: then a totally enclosed motor, and an electrician who knows the " +
-			"place."
+		return boxDust(text)
 	case "wet":
-		return text + "Wet: a box sealed against splashes, its lead-ins downward, a residual-current device ahead, " +
-			"of a kind that rectified current does not blind."
+		return boxWet(text)
 	}
-	return text + "Brushes spark: no solvent, no fine dry dust, no gas near the motor."
+	return boxSparks(text)
 }
 
 // InspectStep is one line of the inspection of an unknown controller.
@@ -261,25 +248,16 @@ func (o *Over) inspection() []InspectStep {
 		}
 		out = append(out, s)
 	}
-	add("look", "Lid off, dead: burnt parts, cracked solder, loose screws, clay and brush dust blown out.",
-		"Nothing burnt, every screw tight.", "")
-	add("fuses", "Fuses out: read their print and measure them.", "Whole, fast, and not larger than its maker names.",
-		"")
-	add("short", "Ohms from each line terminal to each armature terminal, both ways round.",
-		"Many or open; near nothing one way only is a diode, both ways a dead one.", "")
-	add("frame", "Ohms from every terminal to the heat sink and the frame.", "Open.", "")
-	add("pot", "Ohms of the pot end to end, then turning.", unit.Text(p.PotOhm/1000, "kΩ")+" or near, without jumps.",
-		"")
-	add("places", "Note where every jumper and trim stands before anything is turned.", "Written down under Trims.", "")
+	add("look", lidOff, lidOffSee, "")
+	add("fuses", fusesOut, fusesOutSee, "")
+	add("short", lineToArmature, lineToArmatureSee, "")
+	add("frame", ohmsToFrame, "Open.", "")
+	add("pot", potTurned, potTurnedSee(p), "")
+	add("places", noteTrims, noteTrimsSee, "")
 	if len(p.Plugs) > 0 {
-		add("plug", "Read the plug-in resistor's marking.", "That of this motor's amps; another one lets through "+
-			"more.", "")
+		add("plug", readPlugIn, readPlugInSee, "")
 	}
-	add("lamp", fmt.Sprintf("First power: a lamp of %s in place of the armature, field open, pot at zero, lid shut.",
-		unit.Whole(o.in.Armature, "V")),
-		"The lamp stays dark, and brightens smoothly as the pot is turned.",
-		"Everything on it stands at mains potential. Stand aside.")
-	add("most", "Pot at its end: volts on the lamp.", "As its most-speed trim has it: at most "+
-		""+unit.Whole(o.endVolts(), "V")+".", "Meter leads with finger guards, one hand.")
+	add("lamp", o.firstPower(), firstPowerSee, standAside)
+	add("most", potAtItsEnd, o.potAtItsEndSee(), fingerGuards)
 	return out
 }

@@ -116,8 +116,7 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		return &out[len(out)-1]
 	}
 	if a.Single {
-		say(finding.DriveSinglePhase, finding.Stop, "A single-phase motor does not run on a drive.",
-			"Its start winding burns on it. A drive wants a three-phase motor.", "", "")
+		say(finding.DriveSinglePhase, finding.Stop, singlePhase, singlePhaseDetail, "", "")
 	}
 	share, derates := c.Derate(p)
 	ch.Derates = derates
@@ -133,46 +132,36 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		if share < 1 {
 			detail += fmt.Sprintf("; here %s of it is left", unit.Percent(share))
 		}
-		say(finding.DriveAmps, finding.Stop, fmt.Sprintf("%s is too small: the motor asks %s, it has %s.", p.Name,
-			unit.Text(ch.Need, "A"), unit.Text(ch.Have, "A")),
-			detail+fmt.Sprintf(". Look for one of at least %s on this line.", unit.Text(ch.Need/share, "A")), figure,
-			limit, why...)
+		say(finding.DriveAmps, finding.Stop, tooSmall(p, ch), tooSmallLook(detail, ch, share), figure, limit, why...)
 	case ch.Need > 0.9*ch.Have:
-		say(finding.DriveAmps, finding.Caution, fmt.Sprintf("%s just fits by amps: %s of %s.", p.Name,
-			unit.Text(ch.Need, "A"),
-			unit.Text(ch.Have, "A")), "No amps are left for a hot day or a stiff start.", figure, limit, why...)
+		say(finding.DriveAmps, finding.Caution, justFits(p, ch), justFitsDetail, figure, limit, why...)
 	default:
-		say(finding.DriveAmps, finding.Good, fmt.Sprintf("%s fits by amps: %s of %s.", p.Name, unit.Text(ch.Need, "A"),
-			unit.Text(ch.Have, "A")), "", figure, limit, why...)
+		say(finding.DriveAmps, finding.Good, fits(p, ch), "", figure, limit, why...)
 	}
 	if p.Input.Phases == 3 {
 		say("drive.three-phase-input", finding.Caution,
-			p.Name+" is made for three-phase input: on one phase only if its "+
-				"maker allows it, and at reduced rating.",
-			"Its input-phase watch trips, its link ripples. "+firstOf(p.Quirks),
+			madeForThree(p),
+			madeForThreeDetail(p),
 			unit.Percent(p.Input.SingleShare)+" of its rating", "",
 			finding.Why{Formula: "about half the rating on one phase", Section: finding.OnDrive,
 				Source: "planning; the maker's sheet decides", Estimated: true})
 	}
 	if v := p.Input.Volts; a.Line < v.Least || a.Line > v.Most {
-		g, detail := finding.Stop, "Another drive, or another circuit."
+		g, detail := finding.Stop, anotherCircuit
 		if p.Input.Doubles && a.Line > v.Most {
-			detail = "It doubles 120 V; on this line it bursts. Feed it from a 120 V circuit."
+			detail = doublesTooMuch
 		} else if a.Line > v.Most && c.TopVolt > 0 && a.Line <= c.TopVolt {
 			g = finding.Caution
 		}
-		say(finding.DriveLineVolts, g, fmt.Sprintf("%s takes %s to %s; the wall has %s.", p.Name, unit.Plain(v.Least),
-			unit.Whole(v.Most, "V"), unit.Whole(a.Line, "V")), detail, unit.Whole(a.Line, "V"),
+		say(finding.DriveLineVolts, g, otherVolts(p, v, a), detail, unit.Whole(a.Line, "V"),
 			unit.Plain(v.Least)+" to "+unit.Whole(v.Most, "V"),
 			finding.Why{Formula: "line volts within the drive's input", Section: finding.OnDrive,
 				Source: "profile and measurement"}).Entries = []string{"supply.volts"}
 	}
 	if !a.Volts {
 		say(finding.DriveMotorVolts, finding.Stop,
-			fmt.Sprintf("No joint of these leads takes the %s that this drive gives.",
-				unit.Whole(p.OutputVolts(a.Line), "V")),
-			"A drive gives no more volts than its line, but for one that doubles 120 V. The motor would run weak and "+
-				"hot.", unit.Whole(p.OutputVolts(a.Line), "V"), "",
+			noJointTakes(p, a),
+			noJointTakesDetail, unit.Whole(p.OutputVolts(a.Line), "V"), "",
 			finding.Why{Formula: "output volts ≤ line volts (doubled where it doubles)", Section: finding.OnDrive,
 				Source: "profile"})
 	}
@@ -199,14 +188,11 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	ch.Conductor, ok[1] = a.Rules.Conductor(math.Max(1.25*ch.RatedInput, ch.Breaker))
 	ch.MotorWire, ok[2] = a.Rules.Conductor(1.25 * ch.Need)
 	if ch.Ended = !ok[0] || !ok[1] || !ok[2]; ch.Ended {
-		say(finding.DriveTableEnd, finding.Caution, fmt.Sprintf("The tables here do not reach breaker or wire for %s.",
-			unit.Text(1.25*math.Max(ch.RatedInput, ch.Need), "A")),
-			"They are for a licensed person to size; nothing larger is put in their place.", "beyond the table", "")
+		say(finding.DriveTableEnd, finding.Caution, beyondTables(ch), beyondTablesDetail, "beyond the table", "")
 	}
 	f := say("drive.input", finding.Note,
-		fmt.Sprintf("At full power this motor makes it draw about %s from the line; its "+
-			"rated input is %s.", unit.Text(ch.InputAmps, "A"), unit.Text(ch.RatedInput, "A")),
-		fmt.Sprintf("With a reactor ahead it would draw %s.", unit.Text(ch.InputAmps*ch.InputFactor/0.85, "A")),
+		inputDraws(ch),
+		inputWithReactor(ch),
 		unit.Text(ch.InputAmps, "A"), "125 % of its rated input → "+unit.Text(1.25*ch.RatedInput, "A"), inWhy)
 	f.Planning = true
 	if c.Reactor == "yes" || p.Input.Doubles {
@@ -215,16 +201,11 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		f.Cures = []finding.Cure{{Label: "Fit a reactor", Path: "drive.reactor", Value: "yes"}}
 	}
 	if c.Count > 1 {
-		say("drive.several", finding.Caution, fmt.Sprintf("%d motors on one drive: each needs its own overload relay.",
-			c.Count), "The drive sees only the sum. No motor is switched on while the others run, and vector control "+
-			"is off.", "", "").Entries = []string{"drive.motors"}
+		f := say("drive.several", finding.Caution, c.severalMotors(), severalMotorsDetail, "", "")
+		f.Entries = []string{"drive.motors"}
 	}
 	if c.Contactor == "yes" {
-		x := say(finding.DriveContactor, finding.Stop,
-			"A contactor between drive and motor switches while it runs: it breaks "+
-				"the drive.",
-			"Take it out, or lock it to the drive's stop: opened only at standstill. No capacitors and "+
-				"no start relay there either.", "", "")
+		x := say(finding.DriveContactor, finding.Stop, contactorBetween, contactorBetweenDetail, "", "")
 		x.Cures, x.Entries = []finding.Cure{{Label: "It is out", Path: "drive.contactor", Value: ""}},
 			[]string{"drive.contactor"}
 	}
@@ -235,19 +216,14 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		}
 		x := sayStart(a)
 		if a.Start.Gives < a.StartShare {
-			x.Grade, x.Sentence, x.Detail = finding.Stop, fmt.Sprintf("It does not bring the load off: %s of rated "+
-				"torque at hardly any hertz, %s asked.", unit.Percent(a.Start.Gives), unit.Percent(a.StartShare)),
+			x.Grade, x.Sentence, x.Detail = finding.Stop, doesNotBringOff(a),
 				"Missing: "+missing+"."
 			ch.Verdict = finding.Stop
 		}
 		out = append(out, x)
 	}
 	if a.Resistor && c.Resistor == "" {
-		resist := say("drive.resistor", finding.Caution,
-			"The stop that is asked is shorter than its own losses brake: a "+
-				"braking resistor, or more time.",
-			"Without it the link's volts rise and it trips while the machine runs "+
-				"on.", "", "")
+		resist := say("drive.resistor", finding.Caution, wantsResistor, wantsResistorDetail, "", "")
 		resist.Cures = []finding.Cure{{Label: "Give it time", Path: "drive.decelerate", Value: ""}}
 		if len(p.of(Brake)) > 0 {
 			resist.Cures = append(resist.Cures, finding.Cure{Label: "Fit a resistor", Path: "drive.resistor",
@@ -256,8 +232,8 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		resist.Entries = []string{"drive.decelerate"}
 	}
 	if c.Resistor == "yes" && len(p.of(Brake)) == 0 {
-		say("drive.no-brake", finding.Stop, p.Name+" has no terminals for a braking resistor.",
-			"Leave it out and stop slower.", "", "").Cures = []finding.Cure{{Label: "No resistor",
+		say("drive.no-brake", finding.Stop, noResistorTerminals(p),
+			stopSlower, "", "").Cures = []finding.Cure{{Label: "No resistor",
 			Path: "drive.resistor", Value: ""}}
 	}
 	ch.Words = map[finding.Grade]string{finding.Good: "Fits", finding.Caution: "Fits with limits",

@@ -148,7 +148,7 @@ func Read(e Entry) (c Chosen, readings []finding.Reading) {
 		x, ok, err := k.One(typed)
 		r := finding.Reading{Path: "drive." + field, Typed: typed}
 		if err != nil || !ok {
-			r.Problem, r.Wanted = "This could not be read.", example
+			r.Problem, r.Wanted = finding.NotRead, example
 		} else {
 			*into = x
 			r.ReadAs = unit.Plain(math.Round(x*1000)/1000) + unit.Space + k.Base
@@ -163,7 +163,7 @@ func Read(e Entry) (c Chosen, readings []finding.Reading) {
 			strings.ToLower(word))))
 		r := finding.Reading{Path: "drive." + field, Typed: typed}
 		if math.IsNaN(x) || x < least || x > most {
-			r.Problem, r.Wanted = "This could not be read.", example
+			r.Problem, r.Wanted = finding.NotRead, example
 		} else {
 			*into, r.ReadAs = x, unit.Plain(x)+unit.Space+word
 		}
@@ -195,7 +195,7 @@ func Read(e Entry) (c Chosen, readings []finding.Reading) {
 		for part := range strings.SplitSeq(e.Skip, ";") {
 			m := bandForm.FindStringSubmatch(strings.ToLower(strings.TrimSpace(part)))
 			if m == nil || unit.Decimal(m[1]) >= unit.Decimal(m[2]) || len(c.SkipBands) == 2 {
-				r.Problem, r.Wanted = fmt.Sprintf("“%s” is no band, or the third one.", strings.TrimSpace(part)),
+				r.Problem, r.Wanted = noBand(part),
 					"34-37; 52-54"
 				break
 			}
@@ -215,7 +215,7 @@ func Read(e Entry) (c Chosen, readings []finding.Reading) {
 		}
 		if len(words) != 2 {
 			readings = append(readings, finding.Reading{Path: "drive.read_back", Typed: line,
-				Problem: "A code and what stood there, nothing else.", Wanted: "06.1 700"})
+				Problem: aCode, Wanted: "06.1 700"})
 			continue
 		}
 		c.Back[words[0]] = words[1]

@@ -30,8 +30,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		return &o.Said[len(o.Said)-1]
 	}
 	f := say(finding.DriveSpeed, v.SaysGrade, fmt.Sprintf("At %s: %s", unit.Text(v.Point.Hz, "Hz"),
-		strings.ToLower(v.Says[:1])+v.Says[1:]), fmt.Sprintf("The load asks %s of plate torque, its cooling carries "+
-		"%s for good.", unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)), "drive.at")
+		strings.ToLower(v.Says[:1])+v.Says[1:]), coolingFallsShort(v), "drive.at")
 	f.Figure, f.Limit = unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)
 	if v.Point.Carries && v.Point.Heat > 1 && m.Cooling == OwnFan && v.Point.Hz < o.Site.Model.FrequencyHz {
 		f.Cures = []finding.Cure{{Label: "It has a blower", Path: "drive.cooling", Value: string(Blower)}}
@@ -40,15 +39,11 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	o.judgeDoubt(v.Point)
 	if least := o.Chosen.LeastHz; least > 0 {
 		if pt, err := m.At(least); err == nil && (!pt.Carries || pt.Heat > 1.001) {
-			say("drive.range", finding.Caution, fmt.Sprintf("At its least hertz, %s, the load asks %s and the cooling "+
-				"carries %s for good.", unit.Text(least, "Hz"), unit.Percent(pt.Asked), unit.Percent(pt.Continuous)),
-				"Not slower for long than the torque for good allows: a blower, a larger motor, or other sheaves and "+
-					"more hertz.", "drive.least")
+			say("drive.range", finding.Caution, leastTooSlow(least, pt), leastTooSlowDetail, "drive.least")
 		}
 	}
 	if o.Chosen.MostHz > 0 && len(v.Caps) > 0 && o.Chosen.MostHz > 1.001*v.Caps[0].Hz {
-		say("drive.most", finding.Caution, fmt.Sprintf("Most hertz %s is too much; the sheet takes %s.",
-			unit.Text(o.Chosen.MostHz, "Hz"), unit.Text(v.TopHz, "Hz")), "Reason: "+v.Caps[0].Reason+".", "drive.most",
+		say("drive.most", finding.Caution, o.mostHertz(v), "Reason: "+v.Caps[0].Reason+".", "drive.most",
 			finding.Cure{Label: "Take " + unit.Text(v.TopHz, "Hz"), Path: "drive.most",
 				Value: unit.Plain(math.Floor(v.TopHz*10)/10) + " Hz"})
 	}
@@ -57,8 +52,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 			if g, words := pt.Words(); g != finding.Good {
 				say(finding.DriveHeaviest, g, fmt.Sprintf("At your heaviest load: %s",
 					strings.ToLower(words[:1])+words[1:]),
-					fmt.Sprintf("It asks %s of plate torque; the cooling carries %s for good, the amps %s for a "+
-						"minute.", unit.Percent(pt.Asked), unit.Percent(pt.Continuous), unit.Percent(pt.Short)),
+					asksTooMuch(pt),
 					"load.heaviest")
 			}
 		}
@@ -69,10 +63,9 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	}{{up, finding.DriveRampUp, "up", "drive.accelerate"},
 		{down, "drive.ramp-down", "down", "drive.decelerate"}} {
 		if r.ramp.Trips {
-			sentence := fmt.Sprintf("%s in %s trips it: at least %s.", strings.ToUpper(r.word[:1])+r.word[1:],
-				unit.Text(r.ramp.Asked, "s"), unit.Text(r.ramp.Least, "s"))
+			sentence := rampTrips(r)
 			if math.IsInf(r.ramp.Least, 1) {
-				sentence = "It does not come up with this load."
+				sentence = rampNever
 			}
 			grade := finding.Caution
 			if math.IsInf(r.ramp.Least, 1) {
@@ -85,23 +78,17 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		}
 	}
 	for _, r := range cut {
-		say("drive.cut."+r.Code, finding.Caution, fmt.Sprintf("%s (%s) does not reach what is wanted.", r.Name, r.Code),
-			r.Note+".", "")
+		say("drive.cut."+r.Code, finding.Caution, settingEnds(r), r.Note+".", "")
 	}
 	if judged := len(o.Profile.Parameters)+len(o.Profile.Jumpers) == 0; len(v.Unheard) > 0 && !judged {
-		say("drive.unheard", finding.Note, "This drive has no setting for: "+strings.Join(v.Unheard, ", ")+".",
-			"What it cannot be told must be held some other way: an overload relay at the motor, a person, a stop in "+
-				"the mechanism.", "")
+		say("drive.unheard", finding.Note, noSettingFor(v), noSettingForDetail, "")
 	}
 	if len(v.Sheet) == 0 && o.Profile.ID != "" && len(o.Profile.Parameters)+len(o.Profile.Jumpers) == 0 {
-		say("drive.judged-only", finding.Note, o.Profile.Name+" is judged only: its profile has no codes.",
-			"A full profile comes in as a file; docs describe it.", "drive.profile")
+		say("drive.judged-only", finding.Note, o.judgedOnly(), judgedOnlyDetail, "drive.profile")
 	}
 	if len(strange) > 0 {
 		slices.Sort(strange)
-		say("drive.strange", finding.Note, "Read off the drive, but not in its profile: "+strings.Join(strange,
-			", ")+".",
-			"A misread code, or something that this profile does not know.", "drive.read_back")
+		say("drive.strange", finding.Note, readButUnknown(strange), readButUnknownDetail, "drive.read_back")
 	}
 	var differ []string
 	for _, r := range v.Sheet {
@@ -110,8 +97,8 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		}
 	}
 	if len(differ) > 0 {
-		say("drive.read-back", finding.Caution, fmt.Sprintf("%d settings read off the drive are another owner's.",
-			len(differ)), strings.Join(differ, "; ")+".", "drive.read_back")
+		say("drive.read-back", finding.Caution, anotherOwners(differ), strings.Join(differ, "; ")+".",
+			"drive.read_back")
 	}
 	if o.Chosen.SecondHand == "yes" {
 		open := 0
@@ -121,15 +108,12 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 			}
 		}
 		if open > 0 {
-			say(finding.DriveInspection, finding.Open, fmt.Sprintf("%d steps of the inspection are not done.", open),
-				"A second-hand drive is looked at, reset and read before it is wired.", "drive.second_hand")
+			say(finding.DriveInspection, finding.Open, inspectionOpen(open), inspectionOpenDetail, "drive.second_hand")
 		}
 	}
 	if top, wants := o.Chosen.TopVolt, o.plateVolts(); top > 0 && top < o.Site.Supply.Volts-1 {
-		x := say("drive.top-volts", finding.Note, fmt.Sprintf("It can be set to %s at most; the wall has %s.",
-			unit.Whole(top, "V"), unit.Whole(o.Site.Supply.Volts, "V")),
-			fmt.Sprintf("The motor gets its volts per hertz up to %s; above, torque falls as above base speed.",
-				unit.Text(math.Min(1, top/wants)*o.Site.Model.FrequencyHz, "Hz")), "drive.top_volts")
+		x := say("drive.top-volts", finding.Note, o.voltsSetting(top),
+			o.voltsSettingDetail(top, wants), "drive.top_volts")
 		x.Figure, x.Limit, x.Measure = unit.Whole(top, "V"), unit.Whole(wants, "V")+" wanted by the motor",
 			finding.Against(top, finding.AtLeast, 0.95*wants, "V")
 		if top < 0.95*wants {
@@ -137,17 +121,14 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		}
 	}
 	if s := o.Chosen.SinkOhms; s > 1 {
-		say(finding.DriveSink, finding.Stop, fmt.Sprintf("Its heat sink is not earthed: %s.", unit.Text(s, "Ω")),
-			"Earth it with its own ring on bare metal, measure again: under 1 Ω.", "drive.sink_ohm")
+		say(finding.DriveSink, finding.Stop, sinkNotEarthed(s), sinkNotEarthedDetail, "drive.sink_ohm")
 	}
 	names := leads.PrintJoint(o.Site.Hand.Kind.Terminals()[:min(3, len(o.Site.Hand.Kind.Terminals()))],
 		o.Site.Hand.Naming)
 	turn := sayDirection(names)
 	if o.Site.Load.Turn == load.Anti && !strings.HasPrefix(o.Site.As.Leads.Bumped, "right") {
-		turn.Grade, turn.Sentence = finding.Caution, "In these joints it would turn clockwise; the machine wants "+
-			"anticlockwise."
-		turn.Detail = "Exchange two of its three motor wires, standing and dead, rather than run it in reverse for " +
-			"good; then bump it. " + turn.Detail
+		turn.Grade, turn.Sentence = finding.Caution, turnsOther
+		turn.Detail = turnsOtherDetail(turn)
 		turn.Entries = []string{"load.turn"}
 	}
 	o.say(turn)
@@ -165,15 +146,13 @@ func (o *Over) judgeWarmth(f *finding.Finding, p Point, s machine.Strain) {
 		f.Planning = true
 		minutes := heat.Minutes(machine.Strain{}, s)
 		if !math.IsInf(minutes, 1) {
-			f.Detail += fmt.Sprintf(" From cold its winding is as hot as its class allows after about %s.",
-				unit.Whole(minutes, "min"))
+			f.Detail += fromColdItHas(minutes)
 		}
 		f.Why = append(f.Why, site.HeatWhy(heat, fmt.Sprintf("%s of plate amps, %s of plate cooling",
 			unit.Percent(p.Share), unit.Percent(s.Cooling))))
 		if l := o.Site.Load; l.On > 0 {
 			worst := heat.Cycle(machine.Phase{Strain: s, Minutes: l.On}, machine.Phase{Minutes: l.Off})
-			f.Detail += fmt.Sprintf(" Your %s on and %s off bring it to %s of that heat (planning).",
-				unit.Text(l.On, "min"), unit.Text(l.Off, "min"), unit.Percent(worst))
+			f.Detail += restsBringIt(l, worst)
 			if worst <= 1 {
 				f.Grade = finding.Note
 			}

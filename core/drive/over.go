@@ -188,10 +188,7 @@ func (o *Over) work() {
 	v.Restore, v.Displays, v.Quirks = append(v.Restore, p.Restore...), append(v.Displays, p.Displays...),
 		append(v.Quirks, p.Quirks...)
 	v.WaitText = unit.Plain(p.WaitMinutes) + unit.Space + "min"
-	v.BoxText = fmt.Sprintf("It makes about %s of heat at full power; %s free above and below, upright; its "+
-		"enclosure is %s. A closed metal box wants %s of free surface to stay 10 °C above the room (planning).",
-		unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode,
-		unit.Text(p.BoxArea(), "m²"))
+	v.BoxText = placeWords(p)
 	v.Figures = o.banded(o.figures(p, weighed, v))
 	o.judge(v, m, heavy, up, down, cut, strange)
 	v.Up, v.Down = finite(up), finite(down)

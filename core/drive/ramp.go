@@ -1,12 +1,10 @@
 package drive
 
 import (
-	"fmt"
 	"math"
 	"slices"
 
 	"graybridge/core/machine"
-	"graybridge/core/unit"
 )
 
 // Ramp is a time to come up or down and what it asks on the way.
@@ -58,8 +56,7 @@ func (m Motor) Up(most, asked float64) Ramp {
 		r.Least = math.Inf(1)
 	}
 	if math.IsInf(r.Least, 1) {
-		r.Asked, r.Trips, r.Text = asked, true, "It does not come up: the load and its inertia ask more than the "+
-			"amps limit gives."
+		r.Asked, r.Trips, r.Text = asked, true, doesNotComeUp
 		return r
 	}
 	if r.Asked = asked; asked == 0 {
@@ -71,8 +68,7 @@ func (m Motor) Up(most, asked float64) Ramp {
 		r.Share = append(r.Share, m.ampsFor(h, load+need))
 		r.Trips = r.Trips || need > spare[i]
 	}
-	r.Text = fmt.Sprintf("At least %s from standstill to %s; shorter, it reaches its limit of amps and trips or "+
-		"drags.", unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
+	r.Text = upAtLeast(r, most)
 	return r
 }
 
@@ -121,11 +117,9 @@ func (m Motor) Down(most, asked float64, resistor bool) Ramp {
 		r.Share = append(r.Share, share)
 		r.Trips = r.Trips || share > 1
 	}
-	r.Text = fmt.Sprintf("At least %s from %s to standstill on its own losses and the load (planning); shorter, the "+
-		"link's volts rise and it trips.", unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
+	r.Text = downAtLeast(r, most)
 	if resistor {
-		r.Text = fmt.Sprintf("At least %s from %s to standstill with the braking resistor (planning).",
-			unit.Text(r.Least, "s"), unit.Text(most, "Hz"))
+		r.Text = downWithResistor(r, most)
 	}
 	return r
 }

@@ -331,11 +331,11 @@ func (c Chosen) HertzFor(m Motor, p *Profile, way string, value float64) (hertz 
 func (p Point) Words() (finding.Grade, string) {
 	switch {
 	case !p.Carries:
-		return finding.Stop, "It does not carry the load there."
+		return finding.Stop, notCarried
 	case p.Heat <= 1:
-		return finding.Good, "Good for all day."
+		return finding.Good, goodAllDay
 	case p.Asked <= p.Short:
-		return finding.Caution, "For a minute or so: more than its cooling carries for good."
+		return finding.Caution, forAMinute
 	}
-	return finding.Stop, "More than the amps limit gives."
+	return finding.Stop, overTheLimit
 }

@@ -1,7 +1,6 @@
 package drive
 
 import (
-	"fmt"
 	"math"
 	"math/cmplx"
 
@@ -17,7 +16,7 @@ import (
 // State solves some joints as if they were fed.
 func (o *Over) State(id string, f site.Fed, known bool) site.State {
 	s, live, solve := o.Site.Begin(id, f, known, func(lines string) string {
-		return "Fed like this, the drive's outputs " + lines + " are joined: a dead short. It trips at once, or breaks."
+		return deadShort(lines)
 	})
 	if solve {
 		o.settle(&s, live)
@@ -46,13 +45,13 @@ func (o *Over) Case(f site.Fed) *circuit.Circuit {
 // Long: one state, figure by figure, with its verdict last.
 func (o *Over) settle(s *site.State, f site.Fed) {
 	if o.Motor == nil {
-		s.Solved, s.Verdict = false, "Choose the drive first."
+		s.Solved, s.Verdict = false, chooseFirst
 		return
 	}
 	s.Solved = true
 	solver, err := circuit.Compile(o.Case(f))
 	if err != nil {
-		s.Solved, s.Verdict = false, "This circuit cannot be solved."
+		s.Solved, s.Verdict = false, site.NotSolved
 		return
 	}
 	torque := func(slip float64) float64 {
@@ -72,7 +71,7 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 	}
 	solver.SetSlip(0, slip)
 	if solver.Solve() != nil {
-		s.Solved, s.Verdict = false, "This circuit cannot be solved."
+		s.Solved, s.Verdict = false, site.NotSolved
 		return
 	}
 	watts, worst, coil := 0.0, 0.0, ""
@@ -111,35 +110,28 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 	switch one, two, fight := leads.Fighting(c.Machines[0].Coils, f.Joints); {
 	case fight:
 		s.Grade, s.Trips = finding.Stop, true
-		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: the drive trips at once.", site.Title(one),
-			site.Title(two))
+		s.Verdict = halvesFight(one, two)
 	case most < site.NothingFlows:
-		s.Grade, s.Verdict = finding.Note, "Fed like this nothing flows: no coil stands between the drive's outputs."
+		s.Grade, s.Verdict = finding.Note, nothingFlows
 	case s.Runs && most > 1.001*o.Weighed.Have/float64(o.Chosen.Count):
 		s.Grade = finding.Stop
-		s.Verdict = fmt.Sprintf("%srun until the drive trips: %s asked, %s has %s.", fedText, site.AmpsText(most),
-			o.Profile.Name, unit.Text(o.Weighed.Have, "A"))
+		s.Verdict = o.tripsAsked(fedText, most)
 	case !s.Runs && most > limit:
 		s.Grade, s.Trips = finding.Stop, true
-		s.Verdict = fmt.Sprintf("%snot carry the load at %s, and the drive trips: winding %s at %s of plate amps.",
-			fedText, hz, coil, unit.Percent(worst))
+		s.Verdict = tripsAt(fedText, hz, coil, worst)
 	case !s.Runs:
-		s.Grade, s.Verdict = finding.Stop, fmt.Sprintf("%snot carry the load at %s.", fedText, hz)
+		s.Grade, s.Verdict = finding.Stop, doesNotCarry(fedText, hz)
 	case worst > 1.15:
 		s.Grade = finding.Stop
-		s.Verdict = fmt.Sprintf("%srun at %s and burn winding %s: %s of plate amps.", fedText, s.RPM, coil,
-			unit.Percent(worst))
+		s.Verdict = burnsAt(fedText, s, coil, worst)
 	case worst > 1:
 		s.Grade = finding.Caution
-		s.Verdict = fmt.Sprintf("%srun at %s, %s, with winding %s at %s of plate amps: short runs only.", fedText,
-			s.RPM, hz, coil, unit.Percent(worst))
+		s.Verdict = shortRunsAt(fedText, s, hz, coil, worst)
 	default:
 		s.Grade = finding.Good
-		s.Verdict = fmt.Sprintf("%srun at %s, %s, each winding at %s of plate amps.", fedText, s.RPM, hz,
-			unit.Percent(worst))
+		s.Verdict = everyWindingAt(fedText, s, hz, worst)
 		if s.Coils[0].Share < worst*0.98 || s.Coils[len(s.Coils)-1].Share < worst*0.98 {
-			s.Verdict = fmt.Sprintf("%srun at %s, %s, worst winding %s at %s of plate amps.", fedText, s.RPM, hz, coil,
-				unit.Percent(worst))
+			s.Verdict = runsAt(fedText, s, hz, coil, worst)
 		}
 	}
 }

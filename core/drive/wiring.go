@@ -149,13 +149,7 @@ func first(yes bool, a, b string) string {
 
 // NeverWired is what must never be connected to a drive.
 func NeverWired() []string {
-	return []string{
-		"The supply on the motor's terminals: it bursts at once.",
-		"Capacitors, a start relay or a contactor that switches while it runs, between drive and motor.",
-		"Two drives' outputs together, or the output to earth or neutral.",
-		"Control wires in the motor's conduit, or any other low volts there.",
-		"The heat sink left floating: measure it to earth, and earth it.",
-	}
+	return []string{neverSupply, neverBetween, neverTwo, neverControl, neverFloating}
 }
 
 // Step is one line of the inspection of an unknown drive: what is done, and what
@@ -180,44 +174,32 @@ func (c Chosen) Inspection(p *Profile, line float64) []Step {
 		out = append(out, s)
 	}
 	wait := unit.Plain(p.WaitMinutes) + unit.Space + "min"
-	add("dead", "Feed off and locked. Wait "+wait+", then measure across its link or terminals.",
-		"Under 50 V, and falling.", "The link holds several hundred volts after the feed is off.", "")
-	add("look", "Plate read, lid off: burst cans, burnt smell, loose screws, dust blown out.",
-		"Nothing burst, every screw tight.", "", "")
-	add("sink", "Ohms from the earth terminal to the bare heat sink.",
-		"Under 1 Ω. Open: "+first(p.FloatingSink, "this kind leaves it floating; earth it with its own ring.",
-			"earth it with its own ring."), "", "drive.sink_ohm")
-	add("io", "Ohms from each line terminal to each motor terminal.", "Open, or very many: no short.", "", "")
+	add("dead", waitDead(wait), waitDeadSee, waitDeadCare, "")
+	add("look", lidOff, lidOffSee, "", "")
+	add("sink", earthToSink, earthToSinkSee(p), "", "drive.sink_ohm")
+	add("io", lineToMotor, lineToMotorSee, "", "")
 	if p.PotOhm.Most > 0 {
-		add("dial", "Ohms of its own dial, end to end, and turning.",
-			fmt.Sprintf("%s to %s, without jumps.", unit.Plain(p.PotOhm.Least),
-				unit.Plain(p.PotOhm.Most)+unit.Space+"Ω"), "", "drive.dial_ohm")
+		add("dial", ownDial, ownDialSee(p), "", "drive.dial_ohm")
 	}
 	if len(p.Displays) > 0 {
-		add("lead", "The keypad's lead pin to pin.", "Each pin to its own, none to its neighbour.", "", "")
+		add("lead", keypadLead, keypadLeadSee, "", "")
 	}
-	add("volts", "The greatest input volts on its plate, and the wall's.",
-		fmt.Sprintf("It says %s to %s; the wall has %s.", unit.Plain(p.Input.Volts.Least),
-			unit.Whole(p.Input.Volts.Most, "V"), unit.Whole(line, "V")), "", "drive.top_volts")
+	add("volts", inputVolts, inputVoltsSee(p, line), "", "drive.top_volts")
 	for i, r := range p.Restore {
 		see := "It answers."
 		if len(p.Displays) > 0 {
-			see = "The display follows: " + p.Displays[0] + " at the end."
+			see = displayFollows(p)
 		}
 		if i == 0 {
-			add("power", "First power without motor, lid shut, hands away.",
-				first(len(p.Displays) > 0, "The display lights and shows "+firstOf(p.Displays)+"; no smell, no hum.",
-					"The lamp lights; no smell, no hum."), "Stand aside: an old link can burst.", "")
+			add("power", firstPower, first(len(p.Displays) > 0, displayShows(p), lampLights), standAside, "")
 		}
 		add(fmt.Sprintf("restore-%d", i+1), r, see, "", "")
 	}
 	if n := len(p.Displays); n > 0 {
-		add("displays", "Go through every display mode.", fmt.Sprintf("%d exist: %s.", n,
-			strings.Join(p.Displays, ", ")), "", "")
+		add("displays", everyMode, fmt.Sprintf("%d exist: %s.", n, strings.Join(p.Displays, ", ")), "", "")
 	}
 	if len(p.Parameters) > 0 {
-		add("sweep", "Read every code of the sheet and note what stood there.",
-			"The defaults of the sheet; what differs was not reset: it is keyed.", "", "drive.read_back")
+		add("sweep", readCodes, readCodesSee, "", "drive.read_back")
 	}
 	return out
 }

@@ -1,13 +1,11 @@
 package job
 
 import (
-	"fmt"
 	"strings"
 
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/protection"
-	"graybridge/core/unit"
 )
 
 // Do is the one sentence at the top of a bay: what to do there.
@@ -35,7 +33,7 @@ func (w *reading) do(p *Plan, bay finding.Bay) Do {
 	good := func(text string) Do { return Do{Text: text, Grade: finding.Good} }
 	switch bay {
 	case finding.Supply:
-		return good(fmt.Sprintf("Nothing to do: %s at the post.", unit.Whole(w.site.Supply.Volts, "V")))
+		return good(w.nothingAtPost())
 	case finding.Protection:
 		var has []string
 		if p.Link.Breaker != "" {
@@ -61,12 +59,11 @@ func (w *reading) do(p *Plan, bay finding.Bay) Do {
 		return w.side().doLeads(p)
 	case finding.Motor:
 		if p.Computed {
-			return good(fmt.Sprintf("Nothing to do: %s, as computed below.", w.side().runs()))
+			return good(w.nothingComputed())
 		}
 	case finding.Load:
 		if w.site.Load.Known {
-			return good(fmt.Sprintf("Nothing to do: it asks %s of plate torque, up to %s.",
-				unit.Percent(w.site.Load.Usual), unit.Percent(w.site.Load.Heaviest)))
+			return good(w.nothingAsked())
 		}
 	}
 	return Do{Text: "Waits for " + lowerNext(p.Next.Text) + ".", Grade: finding.Open}
@@ -96,10 +93,9 @@ func (w *reading) doLeads(p *Plan) Do {
 	}
 	switch {
 	case left > 0 && p.Wanted.Named != "":
-		return Do{Text: fmt.Sprintf("Lock off, then make %d moves: join in %s.", left, p.Wanted.Named),
-			Grade: finding.Open}
+		return Do{Text: makeMovesJoin(left, p), Grade: finding.Open}
 	case left > 0:
-		return Do{Text: fmt.Sprintf("Lock off, then make %d moves.", left), Grade: finding.Open}
+		return Do{Text: makeMoves(left), Grade: finding.Open}
 	}
 	for _, f := range p.Findings {
 		if f.Bay == finding.Leads && f.Grade == finding.Open {
@@ -107,9 +103,9 @@ func (w *reading) doLeads(p *Plan) Do {
 		}
 	}
 	if w.site.Wanted != nil && w.site.FoundKnown {
-		return Do{Text: "Nothing to do: joined in " + p.Wanted.Named + ", as wanted.", Grade: finding.Good}
+		return Do{Text: nothingJoined(p), Grade: finding.Good}
 	}
-	return Do{Text: "Waits for the plate.", Grade: finding.Open}
+	return Do{Text: waitsForPlate, Grade: finding.Open}
 }
 
 // Offer is one bridge's verdict for this job, in a line.

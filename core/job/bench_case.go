@@ -33,7 +33,7 @@ func BenchCase(d Document, state string) (b circuit.BenchCase, ok bool) {
 	}
 	b.Format, b.Version, b.Name = circuit.BenchCaseFormat, 1, d.Name+", "+state
 	if !w.site.Feed.OwnHertz {
-		b.About = "The motor as joined " + word + ", " + b.About + "."
+		b.About = benchAbout(word, b)
 	}
 	return b, true
 }

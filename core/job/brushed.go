@@ -92,8 +92,7 @@ func (w brushed) doLeads(p *Plan) Do {
 			return Do{Text: f.Sentence, Grade: f.Grade, Entry: firstEntry(f)}
 		}
 	}
-	return Do{Text: "Nothing to do: every lead has its name, brushes and commutator are looked at.",
-		Grade: finding.Good}
+	return Do{Text: nothingNamed, Grade: finding.Good}
 }
 
 // joints are the motor's own leads and what each goes to.

@@ -180,8 +180,7 @@ func (w *reading) title() string {
 func (w *reading) card(p *Plan, g guarded) bringup.Card {
 	c := bringup.Card{Title: w.title(), Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{},
 		Readings: []bringup.Reading{}, Open: []string{},
-		Checks: bringup.Gates(), Cautions: bringup.Cautions(), Foot: "Estimated figures carry an open ring. This " +
-			"card says what was checked and what was not; it does not replace local rules or a licensed person."}
+		Checks: bringup.Gates(), Cautions: bringup.Cautions(), Foot: cardFoot}
 	var parts []string
 	for _, t := range w.side().plate() {
 		if t = strings.TrimSpace(t); t != "" {
@@ -212,7 +211,7 @@ func (w *reading) card(p *Plan, g guarded) bringup.Card {
 
 // notYet says why there is no card.
 func notYet(p *Plan) string {
-	return "No connection card yet: " + strings.ToLower(p.Next.Text[:1]) + p.Next.Text[1:] + "."
+	return noCardYet(p)
 }
 
 // fit says whether a card is ready to be taken to the machine, and if not, why.

@@ -97,7 +97,7 @@ func (d *Direction) swapped() string {
 	if d.Forbids == "" {
 		return d.Swap
 	}
-	return d.Swap + " Do not run it this way: " + d.Forbids + "."
+	return d.doNotRun()
 }
 
 // planLeads gathers what the bay shows, and says what follows from it.
@@ -228,17 +228,15 @@ func (w *reading) ways() []WayView {
 		v := WayView{Title: r.Way.String(), Joints: joints.Print(w.site.Hand.Naming),
 			Coil: unit.Whole(r.CoilVolts, "V"), MadeFor: unit.Whole(r.MadeFor, "V"),
 			Of: unit.Percent(r.Ratio), Ratio: r.Ratio, Fits: r.Fits(), Grade: finding.Good,
-			Text: "Each coil sees its own volts."}
+			Text: ownVolts}
 		switch {
 		case r.Fits():
 		case r.Ratio < 1:
 			v.Grade = finding.Caution
-			v.Text = fmt.Sprintf("Reduced power: torque goes with the square of the volts, about %s of it. Right on "+
-				"%s.", unit.Percent(r.Ratio*r.Ratio), unit.Whole(w.site.Feed.Volts/r.Ratio, "V"))
+			v.Text = w.reducedPower(r)
 		default:
 			v.Grade = finding.Stop
-			v.Text = fmt.Sprintf("Too many volts: the iron saturates and the winding burns. Right on %s: a "+
-				"transformer down would make it possible.", unit.Whole(w.site.Feed.Volts/r.Ratio, "V"))
+			v.Text = w.tooManyVolts(r)
 		}
 		w.bridge.way(&v, r)
 		out = append(out, v)
@@ -290,7 +288,7 @@ func (w *reading) caps(l *LeadsPlan, g guarded) {
 	}
 	l.CapsText = fmt.Sprintf("%d %s: %s.", len(l.Caps), what, strings.Join(parts, ", "))
 	if len(wires) == 1 {
-		l.CapsText = fmt.Sprintf("%d %s of %d wires each.", len(l.Caps), what, wires[0])
+		l.CapsText = capsOfWires(l, what, wires)
 	}
 }
 
@@ -311,11 +309,10 @@ func (w *reading) sayState(moves []leads.Move) (said []finding.Finding) {
 	if d.Starter == leads.StarDelta {
 		f := sayStarter()
 		if w.site.Wanted != nil && w.site.Hand.Kind == leads.Six {
-			f.Detail += " Permanently: " + w.site.Wanted.Print(w.site.Hand.Naming) +
-				"; on a drive the same three lines go to its output, with no contactor between."
+			f.Detail += w.linesPermanently()
 		}
 		if w.site.Hand.Kind != leads.Six {
-			f.Detail += " It belongs to six leads; this job has " + w.site.Hand.Kind.Title() + ": look again."
+			f.Detail += w.belongsToSix()
 		}
 		say(f)
 	}

@@ -116,7 +116,7 @@ func (w onCapacitor) way(v *WayView, r leads.Reach) {
 	case ok:
 		v.MicroF, v.Worst, v.Start = unit.Text(uf, "µF"), unit.Percent(share), unit.Percent(start)
 	case uf > 0:
-		v.Worst, v.Text = "stalls", v.Text+" It does not carry your load like this."
+		v.Worst, v.Text = "stalls", notLikeThis(v)
 	}
 }
 
@@ -129,9 +129,9 @@ func (w onCapacitor) buyText() string {
 	if a.Chosen {
 		verb = "Fit"
 	}
-	text := fmt.Sprintf("%s %s of run capacitor, from the made corner to %s.", verb, can.List(a.Parts), w.CornerTo)
+	text := w.buyRun(verb, a)
 	if w.StartEntered > 0 {
-		text += fmt.Sprintf(" Start it with %s more for two seconds.", unit.Text(w.StartEntered, "µF"))
+		text += w.buyStart()
 	}
 	return text
 }
@@ -143,18 +143,9 @@ func (w onCapacitor) turning() (d Direction, said []finding.Finding) {
 	other := capacitor.OtherLine[w.CornerTo]
 	d = Direction{From: "facing the shaft end", Turns: strings.ToUpper(turns[w.CornerTo][:1]) + turns[w.CornerTo][1:],
 		Corner: w.CornerTo, Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
-		Swap: fmt.Sprintf("Move the capacitor's line end from %s to %s: nothing else. Exchanging any two of the "+
-			"three motor leads behind the bridge does the same.", w.CornerTo, other),
-		Nothing: []string{
-			"Exchanging L1 and L2 at the plug, breaker or post: the whole bridge changes places with them.",
-			"Turning every coil round, or renaming the phases in rotation.",
-		},
-		Bump: []string{
-			"Belt off or coupling apart; key out or taped; guard on what still turns.",
-			"A paper flag on the shaft; everyone's hands and sleeves away from it and from whatever draws in.",
-			"Look from the shaft end. On and off again in well under a second.",
-			"Wait until it stands. Lock off before anything is touched.",
-		}}
+		Swap:    w.moveLineEnd(other),
+		Nothing: []string{exchangeAtPlug, turnEveryCoil},
+		Bump:    []string{beltOffKey, flagOnShaft, lookOnOff, waitLockOff}}
 	if w.site.Load.Turn == load.Either && w.machine.Load.ShownBy == "" {
 		d.Turns += ", expected; the machine has not said which it wants"
 	}
@@ -171,12 +162,12 @@ func (w onCapacitor) turning() (d Direction, said []finding.Finding) {
 	switch {
 	case w.CornerTo != right:
 		f.ID, f.Grade, f.Sentence = finding.LeadsBumpWrong, finding.Stop,
-			fmt.Sprintf("The bump turned the wrong way with the capacitor on %s.", w.CornerTo)
+			w.sayBumpWrongWay()
 		f.Detail = d.swapped()
 		f.Cures = []finding.Cure{{Label: "Capacitor to " + right, Path: "bridge.corner_to", Value: right}}
 		d.Turns = "The wrong way, as the bump showed"
 	case was == "wrong":
-		f.Sentence = fmt.Sprintf("The capacitor was moved to %s after a bump the wrong way: bump once more.", right)
+		f.Sentence = sayBumpMoved(right)
 		f.Grade = finding.Open
 		d.Turns = "As wanted, by the last bump turned round"
 	default:
@@ -356,8 +347,7 @@ func (w onCapacitor) buys(g guarded) []Buy {
 			Spec: fmt.Sprintf("%s copper (they carry up to %s), heat-proof, with insulated 6.3 mm push-on tabs",
 				table.Wire(ch.CapacitorWire), unit.Text(g.asks.Capacitor, "A")), Planning: true},
 		Buy{ID: "box", Count: 1, What: "Capacitor box", Spec: "of metal, earthed, or of flame-retardant plastic; " +
-			"closed to fingers, its own glands", Note: "cans upright, clamped, a finger's width apart and two above " +
-			"the tabs: their cut-off lifts the lid when they fail. Not in the motor's own box"},
+			"closed to fingers, its own glands", Note: cansUpright},
 		Buy{ID: "label", Count: 1, What: "Label on the box", Spec: "“Capacitors inside: switch off, wait a minute, " +
 			"discharge, then open.”"})
 	if ch.RelaySet == 0 {

@@ -51,8 +51,7 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 		}
 	}
 	if stop != nil {
-		g.said = append(g.said, sayWait(stop, "Breaker, wire and relay follow the bridge as it will run. Mend that "+
-			"first."))
+		g.said = append(g.said, sayWait(stop, mendBridgeFirst))
 		return g
 	}
 	demand, carried := w.Demand()

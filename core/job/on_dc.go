@@ -46,12 +46,12 @@ func (w onDC) fill(p *Plan) {
 func (w onDC) state(id string, _ site.Fed, _ bool) State {
 	s := State{ID: id, Title: "At the dial", Joints: leads.Joints{}, Coils: []Coil{}, Between: []Between{},
 		Lines: []LineAmps{}, Assumed: []string{},
-		Known: true, Grade: finding.Open, Verdict: "Waits for the plate: power, armature volts and amps, rpm."}
+		Known: true, Grade: finding.Open, Verdict: waitsForDCPlate}
 	if w.View == nil {
 		return s
 	}
 	if w.Duty == nil {
-		s.Verdict = "Choose the controller first."
+		s.Verdict = chooseController
 		return s
 	}
 	v := w.View
@@ -77,12 +77,9 @@ func (w onDC) turning() (d Direction, said []finding.Finding) {
 	a := w.machine.Leads.Brushed.Names.Of(leads.ArmaturePart)
 	d = Direction{Corner: "L1", From: "facing the shaft end", Turns: "Either way, until it is bumped",
 		Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
-		Swap: fmt.Sprintf("Exchange the two armature leads, %s and %s, standing and dead; the field stays.", a[0],
-			a[1]),
-		Nothing: []string{"Exchanging the two line wires.", "Exchanging armature and field leads both: it turns as " +
-			"before."},
-		Bump: []string{"Belt off, guard on what still turns.", "The dial a little up, for a second.",
-			"Look from the shaft end, hands and sleeves away.", "Dial to zero, feed off, wait until it stands."}}
+		Swap:    exchangeArmature(a),
+		Nothing: []string{exchangeLine, exchangeBoth},
+		Bump:    []string{beltOffGuard, dialUp, lookHandsAway, dialToZero}}
 	said = d.bumped(w.machine.Leads.Bumped, "plus and minus are")
 	return d, said
 }
@@ -144,7 +141,7 @@ func (w onDC) ready() (string, bool) {
 	if w.Weighed == nil {
 		return "", false
 	}
-	return fmt.Sprintf("Take %s, set its trims in order, then wire it.", w.Profile.Name), true
+	return w.takeController(), true
 }
 
 func (w onDC) offer(*Plan) (Offer, bool) {

@@ -162,14 +162,13 @@ func swapText(rows []SwapRow, keep, swap finding.Grade) string {
 	}
 	switch {
 	case keep == finding.Stop && swap != finding.Stop:
-		return "This controller does not fit: swap, or find another controller."
+		return swapOrOther
 	case swap == finding.Stop && keep != finding.Stop:
-		return "No known drive fits here: keep it."
+		return noDriveFits
 	case k > w:
-		return fmt.Sprintf("Keep it, by %d points to %d: it is there, and pulls from a stand. Swap when brushes or "+
-			"commutator are gone.", k, w)
+		return keepIt(k, w)
 	case w > k:
-		return fmt.Sprintf("A swap wins %d points to %d; the work of fitting another frame is the price.", w, k)
+		return swapWins(w, k)
 	}
-	return "It stands even: what is on hand decides."
+	return swapEven
 }

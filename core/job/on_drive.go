@@ -73,7 +73,7 @@ func (w onDrive) ready() (string, bool) {
 	if w.Weighed == nil || w.Profile == nil {
 		return "", false
 	}
-	return fmt.Sprintf("Take %s, key its settings, then wire it.", w.Profile.Name), true
+	return w.takeDrive(), true
 }
 
 // box: the motor's box is fed by the motor cable, not by the drive's own line.
@@ -110,7 +110,7 @@ func (w onDrive) way(v *WayView, r leads.Reach) {
 	if pt, err := m.At(w.site.Model.FrequencyHz); err == nil && pt.Carries {
 		v.Worst, v.Start = unit.Percent(pt.Share), unit.Percent(pt.Short)
 	} else {
-		v.Worst, v.Text = "stalls", v.Text+" It does not carry your load like this."
+		v.Worst, v.Text = "stalls", notLikeThis(v)
 	}
 }
 
@@ -118,8 +118,7 @@ func (w onDrive) circuit(joints leads.Joints) (c circuit.BenchCase, ok bool) {
 	if w.Motor == nil {
 		return c, false
 	}
-	return circuit.BenchCase{About: "The motor on its drive at " + unit.Text(w.Hertz, "Hz") + ", standing.",
-		Circuit: *w.Case(site.Fed{Joints: joints})}, true
+	return circuit.BenchCase{About: w.benchStanding(), Circuit: *w.Case(site.Fed{Joints: joints})}, true
 }
 
 // guarding sizes supply and protection by the drive's rated input.
@@ -141,13 +140,9 @@ func (w onDrive) guarding(stop *finding.Finding) (g guarded) {
 func (w onDrive) turning() (d Direction, said []finding.Finding) {
 	d = Direction{From: "facing the shaft end", Turns: "Clockwise, expected", Corner: "L1",
 		Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
-		Swap: "Exchange any two of the drive's three motor wires, dead and proved dead; or the direction command, " +
-			"where reverse is allowed.",
-		Nothing: []string{"Exchanging the two wires at the drive's input.",
-			"Turning every coil round, or renaming the phases in rotation."},
-		Bump: []string{"Belt off or coupling apart; key out or taped; guard on what still turns.",
-			"The drive at five hertz, its shortest run command.", "Look from the shaft end, hands and sleeves away.",
-			"Wait until it stands; feed off, wait for the link."}}
+		Swap:    exchangeMotorWires,
+		Nothing: []string{exchangeInput, turnEveryCoil},
+		Bump:    []string{beltOffKey, fiveHertz, lookHandsAway, waitForLink}}
 	said = d.bumped(w.machine.Leads.Bumped, "the order of the three wires is")
 	return d, said
 }

@@ -129,10 +129,7 @@ func (w onRotary) ready() (string, bool) {
 	if !w.settled() {
 		return "", false
 	}
-	return fmt.Sprintf(
-		"Fit %s, bring the idler up, then start the largest machine first.",
-		w.Answer.Balance.Text(),
-	), true
+	return w.fitAndStart(), true
 }
 
 func (w onRotary) box(guarded) unit.Conductor {
@@ -154,7 +151,7 @@ func (w onRotary) way(v *WayView, r leads.Reach) {
 		return
 	}
 	if !s.Runs {
-		v.Worst, v.Text = "stalls", v.Text+" It does not carry your load like this."
+		v.Worst, v.Text = "stalls", notLikeThis(v)
 		return
 	}
 	worst := 0.0
@@ -202,10 +199,7 @@ func (w onRotary) guarding(stop *finding.Finding) (g guarded) {
 		g.said = append(g.said, w.site.Supply.Judge(nil, w.site.Rules)...)
 	}
 	if stop != nil {
-		g.said = append(
-			g.said,
-			sayWait(stop, "Breaker, wire and relay follow the converter as it will run. Mend that first."),
-		)
+		g.said = append(g.said, sayWait(stop, mendConverterFirst))
 		return g
 	}
 	_, figures, said := w.Guard(w.noted())
@@ -223,22 +217,12 @@ func (w onRotary) turning() (d Direction, said []finding.Finding) {
 		Corner:  "L1",
 		Forbids: w.machine.Load.Forbids,
 		ShownBy: w.machine.Load.ShownBy,
-		Swap: "Exchange any two of this machine's three leads at its own starter, dead and proved dead. The " +
-			"others keep theirs.",
-		Nothing: []string{
-			"Exchanging L1 and L2 at the panel: the idler and every machine change with them.",
-			"Turning every coil round, or renaming the phases in rotation.",
-		},
-		Bump: []string{
-			"The idler up to speed, spun as the arrow on it shows.",
-			"Belt off or coupling apart; key out or taped; guard on what still turns.",
-			"On and off again in well under a second; look from the shaft end, hands and sleeves away.",
-			"Wait until it stands. Lock off before anything is touched.",
-		},
+		Swap:    exchangeAtStarter,
+		Nothing: []string{exchangeAtPanel, turnEveryCoil},
+		Bump:    []string{idlerUp, beltOffKey, lookSecond, waitLockOff},
 	}
 	if w.IsIdler() {
-		d.Swap = "Stop everything, let it stand, and spin it the other way: the sequence of the whole shop turns " +
-			"round with it, and the two banks must be exchanged."
+		d.Swap = spinOther
 	}
 	said = d.bumped(w.machine.Leads.Bumped, "the order of the three leads, and the way the idler is spun, are")
 	return d, said

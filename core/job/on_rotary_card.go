@@ -183,8 +183,7 @@ func (w onRotary) buys(guarded) []Buy {
 			Note: "one pole in each lead", Own: w.guard.RelaySet > 0, Planning: true},
 		Buy{ID: "wire", Count: 1, What: "Cable", Planning: true, Own: conductor(w.guard.Conductor) != "",
 			Spec: fmt.Sprintf("%s copper, three conductors and earth %s", wire, table.Wire(z.Earth))},
-		Buy{ID: "label", Count: 1, What: "Label in the box", Spec: "“L3 is the made line. Capacitors inside: " +
-			"stop the idler, wait a minute, discharge, then open.”"})
+		Buy{ID: "label", Count: 1, What: "Label in the box", Spec: madeLineLabel})
 }
 
 // bankBuys are the cans of a converter and what joins them.

@@ -78,8 +78,7 @@ func steady(s *site.Site, amps float64, name string, figures func(*supply.Draw) 
 	draw := s.Supply.Ramped(amps, finding.Estimated)
 	out.supply, out.judged = figures(draw), true
 	if stop != nil {
-		out.said = append(out.said,
-			sayWait(stop, "Breaker and wire follow the "+name+" as it will run. Mend that first."))
+		out.said = append(out.said, sayWait(stop, mendThatFirst(name)))
 		draw = nil
 	}
 	out.said = append(out.said, s.Supply.Judge(draw, s.Rules)...)

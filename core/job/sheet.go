@@ -22,16 +22,14 @@ func (p *Plan) Settings() (s Sheet) {
 	switch {
 	case p.Drive != nil:
 		s.Of = p.Drive.Name
-		s.Caution = "Jumpers and trims only with the feed off and the link dead: wait " + p.Drive.WaitText + "."
+		s.Caution = p.sheetLinkDead()
 		for _, r := range p.Drive.Sheet {
 			s.Rows = append(s.Rows, Setting{r.Code, r.Name, r.Value, r.Plain, r.How, r.Default, r.ReadBack, r.Note,
 				r.Why.Formula, r.Why.Numbers})
 		}
 	case p.DC != nil:
 		s.Of = p.DC.Name
-		s.Caution = "Jumpers and plug-in resistor with the feed off; trims with an insulated screwdriver: they stand " +
-			"at " +
-			"mains potential."
+		s.Caution = sheetPotentials
 		for _, r := range p.DC.Trims {
 			how := r.Meter
 			if r.See != "" {

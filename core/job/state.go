@@ -116,10 +116,9 @@ func (w *reading) sayNow(moves []leads.Move, now *State) (said []finding.Finding
 			Why: append([]finding.Why{{Formula: "the circuit as joined now, solved at your load", Numbers: now.Text,
 				Section: finding.OnCircuit, Source: "engine, as found"}}, w.site.LeansOn...)}
 		if hands > done {
-			f.Detail = fmt.Sprintf("%d of %d moves are still to be made. Do not feed it before.", hands-done, hands)
+			f.Detail = movesLeft(hands, done)
 			if len(now.Assumed) > 0 {
-				f.Detail += " Lines are taken to come to " + leads.PrintJoint(w.site.Hand.Kind.Terminals()[:3],
-					w.site.Hand.Naming) + "."
+				f.Detail += w.linesComeTo()
 			}
 			if f.Grade == finding.Good || f.Grade == finding.Note {
 				f.Grade = finding.Caution
@@ -135,11 +134,9 @@ func (w *reading) sayNow(moves []leads.Move, now *State) (said []finding.Finding
 // lookInside says what the eye finds under the lid.
 func (w *reading) lookInside() string {
 	if w.site.Hand.Box == leads.Studs {
-		return "Locked off and proved dead, open the lid: one flat link along a row is star, three upright links are " +
-			"delta."
+		return openFlatLinks
 	}
-	return "Locked off and proved dead, open the lid: count the caps and the leads in each. Most motors are " +
-		"delivered on the high joints."
+	return openCaps
 }
 
 // foundChoices are the usual answers to what is joined.

@@ -168,7 +168,7 @@ func (b Brushed) touch(r *brushedReader, f *BrushedFound) {
 	for _, line := range lines(b.Ohms) {
 		m := ohmsLine.FindStringSubmatch(line)
 		if m == nil || m[1] == m[2] {
-			r.bad("ohms", line, "Two leads and what the meter showed.", "1 2 1.4")
+			r.bad("ohms", line, twoLeadsAndMeter, "1 2 1.4")
 			continue
 		}
 		one, two := strings.ToUpper(m[1]), strings.ToUpper(m[2])
@@ -176,7 +176,7 @@ func (b Brushed) touch(r *brushedReader, f *BrushedFound) {
 		if !open {
 			x, ok, err := unit.Ohms.One(m[3])
 			if err != nil || !ok {
-				r.bad("ohms", line, "Two leads and what the meter showed.", "1 2 1.4")
+				r.bad("ohms", line, twoLeadsAndMeter, "1 2 1.4")
 				continue
 			}
 			ohm = x
@@ -203,7 +203,7 @@ func (b Brushed) pair(r *brushedReader, field, typed string) (out []string) {
 	}
 	words := strings.FieldsFunc(strings.ToUpper(typed), func(c rune) bool { return c == ' ' || c == ',' || c == '-' })
 	if len(words) < 2 {
-		r.bad(field, typed, "Two leads are asked.", "1 2")
+		r.bad(field, typed, twoLeadsAsked, "1 2")
 		return nil
 	}
 	r.good(field, typed, words[0]+" and "+words[1])
@@ -254,48 +254,30 @@ func (f *BrushedFound) judge(b Brushed, field, both bool) {
 	switch {
 	case f.Frame:
 		f.Grade = finding.Stop
-		ask("A lead touches the frame: not to be fed.", "Blow brush dust out, measure again from each lead to the "+
-			"frame; "+
-			"if it stays, the winding has broken through.", "leads.brushed.ohms")
+		ask(touchesFrame, touchesFrameDetail, "leads.brushed.ohms")
 	case len(f.Pairs) == 0:
-		ask("Which lead is which has not been found.", "Tag the leads 1, 2, 3 …; touch every two with an ohmmeter, "+
-			"and "+
-			"each to the bare frame.", "leads.brushed.ohms")
+		ask(notFound, notFoundDetail, "leads.brushed.ohms")
 	case f.has(ArmaturePart) == 0:
-		ask("Which pair is the armature is not known yet.", "Turn the shaft by hand with the meter on a pair of few "+
-			"ohms: "+
-			"an armature's jump, a field's stay. Or spin it and look for volts.", "leads.brushed.turned")
+		ask(armatureUnknown, armatureUnknownDetail, "leads.brushed.turned")
 	case f.has(ArmaturePart) > 1 || f.has(ShuntPart) > 1 && !both:
 		f.Grade = finding.Caution
-		ask("Two pairs look like one part: a field in halves, or two armatures.", "Only the motor's own diagram says "+
-			"whether the halves go in series or side by side.", "leads.brushed.ohms")
+		ask(pairsAlike, pairsAlikeDetail, "leads.brushed.ohms")
 	case field && f.has(ShuntPart) == 0:
 		f.Grade = finding.Stop
-		ask("No shunt field is found, and the plate has one.", "Touch the other leads again. A field that is open "+
-			"lets the "+
-			"motor run away: it is not fed like this.", "leads.brushed.ohms")
+		ask(noShuntField, noShuntFieldDetail, "leads.brushed.ohms")
 	case !field && f.has(ShuntPart) > 0:
 		f.Grade = finding.Caution
-		ask("A pair of many ohms is a field, and the plate has none.",
-			"Look at the plate once more: a shunt motor's field "+
-				"must be fed before its armature.", "plate.winding")
+		ask(fieldNotOnPlate, fieldNotOnPlateDetail, "plate.winding")
 	case both && f.has(SeriesPart) == 0:
-		ask("The series field is not found yet.", "It is a pair far below an ohm that stays steady while the shaft "+
-			"turns.",
-			"leads.brushed.ohms")
+		ask(noSeriesField, noSeriesFieldDetail, "leads.brushed.ohms")
 	case both && b.Sense == "":
 		f.Grade = finding.Open
-		ask("Does the series field help the shunt field, or oppose it?",
-			"Run it light from low volts with the series field "+
-				"in, then with its two leads exchanged: the way in which it sags more under a hand brake on the belt "+
-				"helps.",
-			"leads.brushed.sense")
+		ask(seriesFieldAsked, seriesFieldTried, "leads.brushed.sense")
 	case both && b.Sense == Opposes:
 		f.Grade = finding.Stop
-		ask("The series field opposes the shunt field: under load it speeds up and runs away.", "Exchange S1 and S2, "+
-			"standing and dead.", "leads.brushed.sense")
+		ask(seriesOpposes, seriesOpposesDetail, "leads.brushed.sense")
 	default:
-		f.Settled, f.Grade, f.Text = true, finding.Good, "Every lead has its name."
+		f.Settled, f.Grade, f.Text = true, finding.Good, everyLeadNamed
 	}
 }
 
@@ -306,14 +288,14 @@ func (b Brushed) measure(r *brushedReader, f *BrushedFound) {
 			f.BrushV = x
 			r.good("brush", b.Brush, unit.Text(x, "V"))
 		} else {
-			r.bad("brush", b.Brush, "This could not be read.", "1.5 V")
+			r.bad("brush", b.Brush, finding.NotRead, "1.5 V")
 		}
 	}
 	var ohms []float64
 	for _, line := range lines(b.Locked) {
 		m := lockedLine.FindStringSubmatch(line)
 		if m == nil || !(unit.Decimal(m[2]) > 0) || !(unit.Decimal(m[1]) > f.BrushV) {
-			r.bad("locked", line, "Volts above the brushes' drop, then amps.", "6.2 V 3.1 A")
+			r.bad("locked", line, voltsThenAmps, "6.2 V 3.1 A")
 			continue
 		}
 		ohm := (unit.Decimal(m[1]) - f.BrushV) / unit.Decimal(m[2])
@@ -351,7 +333,7 @@ func (b Brushed) spun(r *brushedReader, f *BrushedFound) {
 	for _, line := range lines(b.Idle) {
 		m := idleLine.FindStringSubmatch(line)
 		if m == nil || !(unit.Decimal(m[3]) > 0) || !(unit.Decimal(m[2]) > 0) {
-			r.bad("idle", line, "Volts, amps and rpm, running free.", "45 V 0.7 A 890 rpm")
+			r.bad("idle", line, voltsAmpsRPM, "45 V 0.7 A 890 rpm")
 			continue
 		}
 		points = append(points, [3]float64{unit.Decimal(m[1]), unit.Decimal(m[2]), unit.Decimal(m[3])})
@@ -391,22 +373,7 @@ type LookPart struct {
 
 // LookList is what a look at brushes and commutator goes through.
 func (b Brushed) LookList() []LookPart {
-	out := []LookPart{
-		{ID: "length", Title: "Brush length", Good: "Longer than a third of a new one, mark not reached.",
-			Bad: "Worn to the mark or the wire: it scores the commutator."},
-		{ID: "spring", Title: "Spring and holder", Good: "Presses evenly, the brush slides freely in its holder.",
-			Bad: "Weak, blue from heat, or a brush that sticks: it sparks."},
-		{ID: "face", Title: "Brush face", Good: "Fits the curve over its whole face, gray and smooth.",
-			Bad: "Chipped, burnt at an edge, or copper in it: new brushes, bedded in."},
-		{ID: "film", Title: "Commutator film", Good: "An even brown film all round.",
-			Bad: "Bare bright copper, black bars or streaks: dust, oil or overload."},
-		{ID: "bars", Title: "Bars", Good: "Level, each like the next.",
-			Bad: "One or two burnt bars: a coil is open or shorted there. It wants a rewinder."},
-		{ID: "mica", Title: "Mica between the bars", Good: "Cut below the copper all round.",
-			Bad: "Level with the copper or above: brushes jump and spark."},
-		{ID: "dust", Title: "Brush dust", Good: "Little, blown and wiped out.",
-			Bad: "A black coat: it leads to the frame. Suck it out, measure insulation."},
-	}
+	out := lookParts()
 	for i := range out {
 		p := &out[i]
 		p.Grade = finding.Open

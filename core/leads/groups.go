@@ -129,24 +129,19 @@ func (t Touches) unusual(v *Verdict) {
 		}
 	}
 	if len(v.Lone) > 0 {
-		v.Grade, v.Text = finding.Stop, fmt.Sprintf("%s joins nothing: an open coil, or a touch that missed the "+
-			"metal.", strings.Join(v.Lone, ", "))
-		v.Reason = "Scrape the lead's end bright and touch it again with every other. If it stays open, a coil or " +
-			"its lead is broken inside: not to be fed; a rewinder."
+		v.Grade, v.Text = finding.Stop, joinsNothing(v)
+		v.Reason = joinsNothingDetail
 		return
 	}
 	n := len(t.Tags)
-	v.Text = fmt.Sprintf("Groups of %s: none of the kinds that can be planned.", joinInts(sizesOf(v.Groups)))
+	v.Text = unknownGroups(v)
 	switch {
 	case n == 8 || n == 11 || n == 14:
-		v.Reason = "Two leads more than usual are often a thermal protector: two thin leads that beep, joined to no " +
-			"winding. Take them out of the count and enter them as extras."
+		v.Reason = perhapsProtector
 	case n == 10 || n == 18:
-		v.Reason = "Ten and eighteen leads belong to special windings; only the diagram on the plate or under the " +
-			"lid tells."
+		v.Reason = specialWindings
 	default:
-		v.Reason = "Look for a second winding, two speeds, a protector, a brake coil or a heater. Only its own " +
-			"diagram tells; nothing is guessed here."
+		v.Reason = lookForMore
 	}
 }
 

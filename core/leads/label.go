@@ -108,7 +108,7 @@ func Label(r Round, h Hand, v Verdict, eq circuit.Equivalent, frequencyHz float6
 		x, ok, err := unit.Volts.One(r.LowVolts)
 		if err != nil || !ok || x < 2 || x > mostLowVolts {
 			readings = append(readings, finding.Reading{Path: "leads.low_volts", Typed: r.LowVolts,
-				Problem: "This is no low voltage for finding starts and finishes.",
+				Problem: noLowVolts,
 				Wanted:  "2 to 50 V AC from an isolating transformer, like 12"})
 		} else {
 			fed = x
@@ -118,7 +118,7 @@ func Label(r Round, h Hand, v Verdict, eq circuit.Equivalent, frequencyHz float6
 		return out, readings
 	}
 	if v.Kind == NineDelta && len(v.Corners) != 3 {
-		out.Text = "The ohms of each group of three come first: they tell its corner lead."
+		out.Text = ohmsFirst
 		return out, readings
 	}
 	c, err := Couple(v.Kind, eq, frequencyHz)
@@ -159,18 +159,17 @@ func Label(r Round, h Hand, v Verdict, eq circuit.Equivalent, frequencyHz float6
 	case ok:
 		a := s.ask(e, repeat, fed)
 		out.Ask = &a
-		out.Text = fmt.Sprintf("%d of %d labellings agree with every reading.", clean, out.Classes)
+		out.Text = labellingsLeft(clean, out)
 		if repeat {
 			out.Grade = finding.Caution
-			out.Text = fmt.Sprintf("The readings contradict each other: one of them is false. Repeat %s.", e)
+			out.Text = readingsContradict(e)
 		} else if clean == 1 {
-			out.Text = "One labelling agrees with every reading; one more proves it against a slip of the hand."
+			out.Text = oneLabelling
 		}
 	case clean+doubted == 0:
-		out.Grade, out.Text = finding.Stop, "Two readings or more contradict the rest: take the readings away and "+
-			"begin again, probes first held together."
+		out.Grade, out.Text = finding.Stop, twoContradict
 	default:
-		out.Text = "No further reading tells the rest apart by this method; the other method may."
+		out.Text = noFurtherReading
 	}
 	return out, readings
 }
@@ -178,7 +177,7 @@ func Label(r Round, h Hand, v Verdict, eq circuit.Equivalent, frequencyHz float6
 const mostLowVolts = 50
 
 func (out *Labelling) settle(names map[string]string, senses []Sense, s *Sorter, h Hand, odd map[int]bool) {
-	out.Settled, out.Grade, out.Text = true, finding.Good, "Every lead has its name: write the sleeves."
+	out.Settled, out.Grade, out.Text = true, finding.Good, everyLeadNamedSleeves
 	for _, t := range s.kind.Terminals() {
 		for tag, terminal := range names {
 			if terminal == t {
@@ -195,8 +194,7 @@ func (out *Labelling) settle(names map[string]string, senses []Sense, s *Sorter,
 			if at, which := s.levelOf(x, leakage); which[k] != at {
 				odd[i] = true
 				out.False = x.Experiment.String() + " " + x.Said
-				out.Grade, out.Text = finding.Caution, fmt.Sprintf("Every lead has its name. The reading “%s” was "+
-					"false: all others agree without it.", out.False)
+				out.Grade, out.Text = finding.Caution, out.oneWasFalse()
 			}
 		}
 	}

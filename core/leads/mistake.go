@@ -44,23 +44,19 @@ func Mistakes(h Hand, wanted Joints) []Mistake {
 		}
 		switch {
 		case t.Arrangement == now.Arrangement && t.Halves == Series:
-			add("left-high", "Left on the high-voltage joints", "Most motors are delivered on the high joints. Fed "+
-				"low on them each coil gets half its volts: a quarter of the torque.", t.Joints)
+			add("left-high", "Left on the high-voltage joints", fedLowOnHigh, t.Joints)
 		case t.Arrangement == now.Arrangement && t.Halves == Parallel:
-			add("put-low", "Put on the low-voltage joints", "Fed high on the low joints each coil gets twice its "+
-				"volts: the iron saturates and the winding burns.", t.Joints)
+			add("put-low", "Put on the low-voltage joints", fedHighOnLow, t.Joints)
 		case t.Halves == now.Halves:
 			add("other-family", "Joined in "+string(t.Arrangement)+" instead of "+string(now.Arrangement),
-				"The rule is the coil's volts, not the word: the other arrangement is wrong by √3.", t.Joints)
+				ruleIsVolts, t.Joints)
 		}
 	}
 	switch {
 	case h.Kind == NineDelta && now.Halves == Parallel:
-		add("star-table", "The nine-lead star's low table", "Nine-lead star and nine-lead delta share their high "+
-			"joints and differ in the low ones: four joints for a star, three for a delta.", nineStarLow)
+		add("star-table", "The nine-lead star's low table", nineLeadsAlike, nineStarLow)
 	case h.Kind == NineStar && now.Halves == Parallel:
-		add("delta-table", "The nine-lead delta's low table", "Nine-lead star and nine-lead delta share their high "+
-			"joints and differ in the low ones: four joints for a star, three for a delta.", nineDeltaLow)
+		add("delta-table", "The nine-lead delta's low table", nineLeadsAlike, nineDeltaLow)
 	}
 	swap := func(a, b string) Joints { return wanted.renamed(map[string]string{a: b, b: a}) }
 	// apart is the first of some leads that does not stand in one joint with a:
@@ -84,46 +80,37 @@ func Mistakes(h Hand, wanted Joints) []Mistake {
 	case h.Kind.Halved():
 		other := apart("T7", "T8", "T9", "T5")
 		add("wrong-cap", fmt.Sprintf("One lead in the wrong cap: %s and %s exchanged", print("T7"), print(other)),
-			"Two leads look alike and change places.", swap("T7", other))
+			twoChangePlaces, swap("T7", other))
 		add("half-reversed", fmt.Sprintf("A half coil turned round: %s and %s exchanged", print("T1"), print("T4")),
-			"Start and finish of one half are taken for each other.", swap("T1", "T4"))
+			halfTurned, swap("T1", "T4"))
 		if g := wanted.Of("T4"); len(g) > 2 {
-			add("missed-wire", fmt.Sprintf("%s missed its cap", print("T4")),
-				"A cap pushed over three wires holds two: the third is inside, and free.", drop("T4"))
+			add("missed-wire", fmt.Sprintf("%s missed its cap", print("T4")), capHoldsTwo, drop("T4"))
 		} else {
-			add("missed-wire", fmt.Sprintf("%s missed its cap", print("T7")),
-				"A cap pushed over three wires holds two: the third is inside, and free.", drop("T7"))
+			add("missed-wire", fmt.Sprintf("%s missed its cap", print("T7")), capHoldsTwo, drop("T7"))
 		}
 	case h.Kind == Six:
 		add("coil-reversed", fmt.Sprintf("A coil turned round: %s and %s exchanged", print("U1"), print("U2")),
-			"Start and finish of one coil are taken for each other.", swap("U1", "U2"))
+			coilTurned, swap("U1", "U2"))
 		other := apart("U2", "V2", "V1")
 		add("wrong-cap", fmt.Sprintf("Two leads exchanged: %s and %s", print("U2"), print(other)),
-			"Two leads look alike and change places.", swap("U2", other))
-		add("missed-wire", fmt.Sprintf("%s not in its joint", print("V2")),
-			"A link not tightened on both sides, a lead beside its stud.", drop("V2"))
+			twoChangePlaces, swap("U2", other))
+		add("missed-wire", fmt.Sprintf("%s not in its joint", print("V2")), linkLoose, drop("V2"))
 	}
-	lost := add("open-coil", "One coil open inside", "A broken lead or a burnt coil: the meter shows it before the "+
-		"feed, the hum after.", wanted)
+	lost := add("open-coil", "One coil open inside", brokenCoil, wanted)
 	if len(lost.Coils) > 0 {
 		lost.Coils[0].Finish = BrokenEnd
 	}
 	if len(w.Coils) > 0 {
 		c := w.Coils[0]
 		add("coil-shorted", fmt.Sprintf("A coil shorted inside, from %s to %s", print(c.Start), print(c.Finish)),
-			"Chafed leads or burnt enamel: the coil is bridged, and the others take its volts.",
+			bridgedCoil,
 			wanted).Bridged = []string{c.Start, c.Finish}
 	}
-	add("lost-line", "Motor lead on L2 off", "A loose terminal or a blown fuse: the corner and one line are left.",
-		drop(lineL2)).Joints = withLoose(drop(lineL2), lineL2)
-	add("no-capacitor", "Capacitor dead or not connected", "Two lines alone make no field that turns: it hums and "+
-		"stands.", wanted).NoCapacitor = true
-	add("weak-can", "Capacitor down to half its µF", "Run capacitors dry out over years and in heat: it starts "+
-		"weakly, and the fed windings carry more.", wanted).Can = 0.5
-	add("start-left-in", "Start capacitor left in", "A stuck relay, a button held down: far too many µF once it is "+
-		"up to speed.", wanted).StartLeftIn = true
-	add("other-line", "Capacitor on the other supply line", "Nothing burns: it turns the other way.",
-		wanted).OtherLine = true
+	add("lost-line", "Motor lead on L2 off", lostLine, drop(lineL2)).Joints = withLoose(drop(lineL2), lineL2)
+	add("no-capacitor", "Capacitor dead or not connected", twoLinesOnly, wanted).NoCapacitor = true
+	add("weak-can", "Capacitor down to half its µF", driedCan, wanted).Can = 0.5
+	add("start-left-in", "Start capacitor left in", startCanIn, wanted).StartLeftIn = true
+	add("other-line", "Capacitor on the other supply line", otherWay, wanted).OtherLine = true
 	return out
 }
 

@@ -99,8 +99,7 @@ func id(k MoveKind, names []string) string { return string(k) + ":" + strings.Jo
 func Moves(found, wanted Joints, h Hand, done []string) []Move {
 	n := h.Naming
 	moves := []Move{{ID: string(LockOff), Kind: LockOff, Names: []string{}, Text: "Lock off and prove dead",
-		Caution: "Tester on a known live point, then here between every pair and to earth, then the known live point " +
-			"again. Discharge the capacitor through a resistor, then short it. Keep the key on you."}}
+		Caution: proveDead}}
 	target := func(name string) string { return strings.Join(wanted.Of(name), "-") }
 	now := [][]string{}
 	for _, g := range found {
@@ -161,11 +160,10 @@ func Moves(found, wanted Joints, h Hand, done []string) []Move {
 	}
 	check := Move{ID: string(Check), Kind: Check, Names: []string{},
 		Text:    "Both nuts tight on every stud; every joint compared with the card once more; photograph",
-		Caution: "Earth conductor on the body first. Do not pinch a lead under the lid, do not shorten a motor lead."}
+		Caution: lidOn}
 	if h.Box == Ends {
 		check.Text = "Pull on every wire of every cap; every joint compared with the card once more; photograph"
-		check.Caution = "Earth conductor on the body first, its own ring. Leave 150 mm of slack, do not shorten a " +
-			"motor lead, do not pinch one under the lid."
+		check.Caution = lidOnRoom
 	}
 	moves = append(moves, check)
 	for i := range moves {
@@ -367,7 +365,7 @@ func Read(e Entry) (found, wanted Joints, known, chosen bool, readings []finding
 		}
 		r := finding.Reading{Path: path, Typed: text}
 		if x, name := h.inJoint(text, e.Extras); x != nil {
-			r.Problem = fmt.Sprintf("%s belongs to the %s and is in no joint: it goes %s.", name, x.What, x.Goes)
+			r.Problem = extraGoes(name, x)
 			r.Wanted = "the joints without " + name
 			readings = append(readings, r)
 			return nil, false

@@ -89,7 +89,7 @@ func ReadOhms(o Ohms) (m Measured, readings []finding.Reading) {
 		}
 		x, ok, err := unit.Celsius.One(typed)
 		if err != nil || !ok || x < -30 || x > 180 {
-			add(field, typed, "", "This could not be read.", "degrees Celsius, like 18")
+			add(field, typed, "", finding.NotRead, "degrees Celsius, like 18")
 			return false
 		}
 		*into = x
@@ -100,7 +100,7 @@ func ReadOhms(o Ohms) (m Measured, readings []finding.Reading) {
 	if o.LineOhms != "" {
 		each, err := unit.Ohms.Each(o.LineOhms, 3)
 		if err != nil || len(each) != 3 {
-			add("line_ohms", o.LineOhms, "", "Three readings are wanted.", "L1-L2, L2-L3, L3-L1, like 6.5, 6.5, 6.6")
+			add("line_ohms", o.LineOhms, "", threeReadings, "L1-L2, L2-L3, L3-L1, like 6.5, 6.5, 6.6")
 		} else {
 			m.Line = each
 			add("line_ohms", o.LineOhms, fmt.Sprintf("L1-L2 %s, L2-L3 %s, L3-L1 %s", unit.Text(each[0], "Ω"),
@@ -116,7 +116,7 @@ func ReadOhms(o Ohms) (m Measured, readings []finding.Reading) {
 		default:
 			x, ok, err := unit.Megohms.One(o.Insulation)
 			if err != nil || !ok {
-				add("insulation", o.Insulation, "", "This could not be read.",
+				add("insulation", o.Insulation, "", finding.NotRead,
 					"megohms like 50, or kΩ; over for beyond the scale")
 				break
 			}
@@ -150,30 +150,24 @@ func (m Measured) JudgeInsulation() []finding.Finding {
 		Entries: []string{"leads.insulation"}}
 	switch {
 	case m.Tester == "" && m.At40 >= leastToRun:
-		f.Grade, f.Sentence = finding.Open, "Say what the insulation was measured with."
-		f.Detail = "A 500 V tester can pass a winding; a multimeter only fails it."
+		f.Grade, f.Sentence = finding.Open, insulationWith
+		f.Detail = insulationWithDetail
 		f.Cures = []finding.Cure{{Label: "500 V tester", Path: "leads.tester", Value: string(Insulation)},
 			{Label: "Multimeter", Path: "leads.tester", Value: string(Multimeter)}}
 	case m.Tester == Multimeter && m.At40 >= leastToRun:
-		f.Grade, f.Sentence = finding.Open, "A multimeter found no fault to frame; it cannot pass a winding, only "+
-			"fail it."
-		f.Detail = "Its few volts do not stress the insulation. Borrow a 500 V insulation tester, drive, capacitors " +
-			"and thermistor leads taken off first."
+		f.Grade, f.Sentence = finding.Open, multimeterOnly
+		f.Detail = multimeterOnlyDetail
 		f.Figure = "not passed"
 	case m.At40 < leastToRun:
-		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("Insulation to frame is %s at 40 °C: this motor is not fed.",
-			unit.Text(m.At40, "MΩ"))
-		f.Detail = "Dry it (a warm dry place for days, a lamp or a heater in it), clean the box, measure again. If " +
-			"it stays low: a rewinder."
+		f.Grade, f.Sentence = finding.Stop, m.insulationStop()
+		f.Detail = insulationDry
 	case m.At40 < healthy:
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("Insulation to frame is %s at 40 °C: it may run, but is "+
-			"damp or old.", unit.Text(m.At40, "MΩ"))
-		f.Detail = "Dry it and measure again; a new or dried winding reads over 100 MΩ."
+		f.Grade, f.Sentence = finding.Caution, m.insulationDamp()
+		f.Detail = insulationDampDetail
 	default:
-		f.Grade, f.Sentence = finding.Good, fmt.Sprintf("Insulation to frame passed at 500 V: %s at 40 °C.",
-			unit.Text(m.At40, "MΩ"))
+		f.Grade, f.Sentence = finding.Good, m.insulationPassed()
 		if m.At40 < newOrDried {
-			f.Detail = "Healthy. New or freshly dried it would read over 100 MΩ."
+			f.Detail = insulationHealthy
 		}
 	}
 	return []finding.Finding{f}
@@ -190,10 +184,8 @@ func (v Verdict) JudgeBalance() []finding.Finding {
 	}
 	f := v.sayBalance(low, high)
 	if 100*v.Spread > balancePercent {
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("The coils differ by %s: more than a healthy motor shows.",
-			unit.Text(100*v.Spread, "%"))
-		f.Detail = "Take the meter's own ohms off, scrape the lead ends bright, read the odd one again. If it stays: " +
-			"turns shorted or strands broken; do not feed it for long."
+		f.Grade, f.Sentence = finding.Caution, v.coilsDiffer()
+		f.Detail = coilsDifferDetail
 	}
 	return []finding.Finding{f}
 }
@@ -234,18 +226,14 @@ func (m Measured) JudgeLine(expect [3]float64, whole float64, mark finding.Mark)
 	}
 	switch {
 	case 100*spread > balancePercent:
-		f.Grade, f.Sentence = finding.Stop, fmt.Sprintf("The three line pairs differ by %s: a joint is missed or a "+
-			"coil is in the wrong one.", unit.Text(100*spread, "%"))
-		f.Detail = "Open the box again, locked off. One high pair: a cap missed its wire. One low pair: two leads " +
-			"are in each other's place."
+		f.Grade, f.Sentence = finding.Stop, pairsDiffer(spread)
+		f.Detail = pairsDifferDetail
 	case worst > tolerance && mark == finding.Estimated:
-		f.Grade, f.Sentence = finding.Note, "The line pairs agree with each other; how high they should be is only "+
-			"estimated."
-		f.Detail = "Measure one coil alone, before joining, and enter it on the plate: then this reading proves the " +
-			"joints."
+		f.Grade, f.Sentence = finding.Note, pairsAgree
+		f.Detail = pairsAgreeDetail
 	case worst > tolerance:
-		f.Grade, f.Sentence = finding.Caution, "The line pairs agree with each other but not with these joints."
-		f.Detail = "A factor of three or four means the other joints: star for delta, high for low. Compare cap by cap."
+		f.Grade, f.Sentence = finding.Caution, pairsNotJoints
+		f.Detail = pairsNotJointsDetail
 	}
 	return []finding.Finding{f}
 }

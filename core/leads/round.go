@@ -63,8 +63,7 @@ func ReadRound(r Round) (t Touches, readings []finding.Reading) {
 	if words := strings.Fields(strings.ReplaceAll(r.Tags, ",", " ")); len(words) == 1 {
 		n, err := strconv.Atoi(words[0])
 		if err != nil || n < 2 || n > mostTags {
-			bad("tags", r.Tags, "One number says how many leads there are.",
-				fmt.Sprintf("2 to %d, or the names on the tape apart by spaces", mostTags))
+			bad("tags", r.Tags, oneNumber, fmt.Sprintf("2 to %d, or the names on the tape apart by spaces", mostTags))
 		}
 		for i := range min(max(n, 0), mostTags) {
 			t.Tags = append(t.Tags, strconv.Itoa(i+1))
@@ -73,7 +72,7 @@ func ReadRound(r Round) (t Touches, readings []finding.Reading) {
 		for _, w := range words {
 			if slices.Contains(t.Tags, w) || slices.Contains(frameWords[:4], strings.ToLower(w)) ||
 				len(t.Tags) == mostTags {
-				bad("tags", r.Tags, fmt.Sprintf("%q cannot be one of these names.", w),
+				bad("tags", r.Tags, notAName(w),
 					fmt.Sprintf("at most %d different names, none of them the frame", mostTags))
 				break
 			}
@@ -83,7 +82,7 @@ func ReadRound(r Round) (t Touches, readings []finding.Reading) {
 	if r.Zero != "" {
 		z, ok, err := unit.Ohms.One(r.Zero)
 		if err != nil || !ok {
-			bad("zero", r.Zero, "This could not be read.", "ohms with the probes held together, like 0.3")
+			bad("zero", r.Zero, finding.NotRead, "ohms with the probes held together, like 0.3")
 		} else {
 			t.Zero = z
 			readings = append(readings, finding.Reading{Path: "leads.zero", Typed: r.Zero, ReadAs: unit.Text(z, "Ω") +
@@ -116,7 +115,7 @@ func ReadRound(r Round) (t Touches, readings []finding.Reading) {
 func (t *Touches) touch(line string) (b Between, problem string) {
 	words := slices.DeleteFunc(touchSplit.Split(strings.TrimSpace(line), -1), func(w string) bool { return w == "" })
 	if len(words) < 3 {
-		return b, "A touch is two names and what the meter said."
+		return b, touchIs
 	}
 	name := func(w string) string {
 		if i := slices.IndexFunc(t.Tags, func(have string) bool { return strings.EqualFold(have, w) }); i >= 0 {
@@ -129,11 +128,11 @@ func (t *Touches) touch(line string) (b Between, problem string) {
 	}
 	for i, into := range []*string{&b.A, &b.B} {
 		if *into = name(words[i]); *into == "" {
-			return b, fmt.Sprintf("%q is no name on these leads: %s.", words[i], strings.Join(t.Tags, " "))
+			return b, t.noSuchLead(words, i)
 		}
 	}
 	if b.A == b.B {
-		return b, "Both probes on the same lead."
+		return b, sameLead
 	}
 	if b.A == Frame || b.B != Frame && slices.Index(t.Tags, b.B) < slices.Index(t.Tags, b.A) {
 		b.A, b.B = b.B, b.A
@@ -147,7 +146,7 @@ func (t *Touches) touch(line string) (b Between, problem string) {
 	default:
 		ohm, ok, err := unit.Ohms.One(notNumber.ReplaceAllString(said, ""))
 		if err != nil || !ok {
-			return b, fmt.Sprintf("%q is no reading of a meter.", said)
+			return b, noMeterReading(said)
 		}
 		if b.Joined = ohm < openOhm; b.Joined {
 			b.Ohm = max(0, ohm-t.Zero)
@@ -226,7 +225,7 @@ func (t Touches) Verdict() Verdict {
 	v := Verdict{Groups: [][]string{}, Corners: []string{}, Lone: []string{}, Next: []string{}, Grid: []Cell{},
 		Coils: []CoilOhm{}, Grade: finding.Open}
 	if n == 0 {
-		v.Text = "Put a piece of tape with a name on every lead, and say how many there are."
+		v.Text = tapeFirst
 		return v
 	}
 	index := map[string]int{}
@@ -262,7 +261,7 @@ func (t Touches) Verdict() Verdict {
 			continue
 		}
 		if group[index[b.A]] == group[index[b.B]] {
-			clash = fmt.Sprintf("%s and %s were open, yet others join them: touch them again.", b.A, b.B)
+			clash = openYetJoined(b)
 			v.Next = []string{b.A, b.B}
 		}
 		for i := range group {
@@ -277,10 +276,8 @@ func (t Touches) Verdict() Verdict {
 	v.Groups = groupsOf(t.Tags, group)
 	switch {
 	case len(t.Frame) > 0:
-		v.Grade, v.Text = finding.Stop, fmt.Sprintf("%s touches the frame: stop. This motor is not fed.",
-			strings.Join(t.Frame, ", "))
-		v.Reason = "A lead with a path to the body puts the line on the body. Dry it, look for a pinched lead under " +
-			"the lid, measure again with a 500 V tester; else a rewinder."
+		v.Grade, v.Text = finding.Stop, t.frameStop()
+		v.Reason = frameStopDetail
 		v.Next = []string{}
 		return v
 	case clash != "":
@@ -346,8 +343,7 @@ func (t Touches) settle(v *Verdict, group []int, state [][]pairState) {
 	v.Left = len(healthy)
 	if len(healthy) > 1 {
 		t.split(v, healthy, state)
-		v.Text = fmt.Sprintf("%s, %d groupings of a healthy motor are still possible.",
-			counted(len(t.All), "touch", "touches"), len(healthy))
+		v.Text = t.groupingsLeft(healthy)
 		return
 	}
 	if len(healthy) == 1 {
@@ -356,7 +352,7 @@ func (t Touches) settle(v *Verdict, group []int, state [][]pairState) {
 			for k := i + 1; k < n; k++ {
 				if healthy[0][i] == healthy[0][k] && group[i] != group[k] {
 					v.Next, v.NextWhy = []string{t.Tags[i], t.Tags[k]}, "they must join if no coil is open: prove it"
-					v.Text = "One grouping is left; what was not touched yet is proved now."
+					v.Text = oneGroupingLeft
 					return
 				}
 			}
@@ -369,10 +365,9 @@ func (t Touches) settle(v *Verdict, group []int, state [][]pairState) {
 		for k := i + 1; k < n; k++ {
 			if state[i][k] == unknown {
 				v.Next, v.NextWhy = []string{t.Tags[i], t.Tags[k]}, "not known yet"
-				v.Text = "No healthy motor of this many leads shows these groups: go on until every pair is known."
+				v.Text = noHealthyMotor
 				if len(t.All) == 0 {
-					v.Text = fmt.Sprintf("%d leads belong to none of the usual kinds: touch every pair, and look "+
-						"whether some are a thermal protector, a brake or a heater.", n)
+					v.Text = leadsOfNoKind(n)
 				}
 				return
 			}
@@ -390,24 +385,21 @@ func (t Touches) conclude(v *Verdict) {
 			v.Kind = f.kind
 		}
 	}
-	v.Text = "This is a motor with " + v.Kind.Title() + "."
+	v.Text = thisIsAMotor(v)
 	switch v.Kind {
 	case Three:
-		v.Reason = "All three are joined inside: one voltage, nothing to rejoin. Whether in star or in delta no " +
-			"meter can tell from outside; the plate says."
+		v.Reason = threeJoined
 	case Six:
-		v.Reason = "Three pairs: three whole coils, both ends out. Star and delta are both open to it."
+		v.Reason = threePairs
 	case NineStar:
-		v.Reason = fmt.Sprintf("Three pairs and one group of three: the second halves end in a star inside, so %s "+
-			"are T7, T8 and T9.", strings.Join(v.Groups[3], ", "))
+		v.Reason = threePairsAndStar(v)
 	case NineDelta:
-		v.Reason = "Three groups of three: each is a corner of the delta with a coil to either side."
+		v.Reason = threeGroups
 	case Twelve:
-		v.Reason = "Six pairs: six half coils, both ends of each out. Star and delta, high and low, are all open to it."
+		v.Reason = sixPairs
 	case Other:
-		v.Grade, v.Text = finding.Caution, "Groups of three without an inner star: part-winding or two speeds."
-		v.Reason = "Two or four groups of three belong to a motor with two windings or two speeds. Only its own " +
-			"diagram tells which leads go together: nothing is guessed here."
+		v.Grade, v.Text = finding.Caution, twoWindings
+		v.Reason = twoWindingsDetail
 		return
 	}
 	t.ohms(v)

@@ -1,9 +1,7 @@
 package leads
 
 import (
-	"fmt"
 	"math"
-	"strings"
 
 	"graybridge/core/finding"
 	"graybridge/core/unit"
@@ -86,8 +84,7 @@ func (t Touches) cornerOf(v *Verdict, g []string, r [3]float64) {
 	a, b := r[(most+1)%3], r[(most+2)%3]
 	if math.Abs(r[most]-(a+b)) > sumWithin*(a+b) {
 		v.Grade = finding.Caution
-		v.Reason += fmt.Sprintf(" In %s no pair reads the two others together: read its ohms again.",
-			strings.Join(g, "-"))
+		v.Reason += readOhmsAgain(g)
 		return
 	}
 	v.Corners = append(v.Corners, g[most])

@@ -1,7 +1,6 @@
 package leads
 
 import (
-	"fmt"
 	"regexp"
 	"slices"
 	"strings"
@@ -64,7 +63,7 @@ func readSenses(text string, tags []string, fed float64) (out []Sense, readings 
 		}
 		m := senseForm.FindStringSubmatch(line)
 		if m == nil {
-			bad("This is no reading.")
+			bad(noReading)
 			continue
 		}
 		s := Sense{Experiment: Experiment{Feed: [2]string{m[1], m[2]}, Read: [2]string{m[4], m[5]},
@@ -76,7 +75,7 @@ func readSenses(text string, tags []string, fed float64) (out []Sense, readings 
 			}
 		}
 		if unknownTag != "" {
-			bad(fmt.Sprintf("%q is no name on these leads.", unknownTag))
+			bad(noSuchLeadName(unknownTag))
 			continue
 		}
 		switch strings.ToLower(m[6]) {
@@ -89,13 +88,13 @@ func readSenses(text string, tags []string, fed float64) (out []Sense, readings 
 		default:
 			volts, ok, err := unit.Volts.One(m[6])
 			if err != nil || !ok || !(fed > 0) {
-				bad("The reading is volts, or up, down or still.")
+				bad(voltsUpDown)
 				continue
 			}
 			s.Share = volts / fed
 		}
 		if s.Flick && s.Series {
-			bad("A flick is read on one pair alone, not in series.")
+			bad(flickOnOne)
 			continue
 		}
 		out = append(out, s)

@@ -135,7 +135,7 @@ func (r *HeatRun) line(line string) (problem string) {
 		}
 		return ok && err == nil
 	}
-	const none = "This could not be read."
+	const none = finding.NotRead
 	switch {
 	case airLine.MatchString(line):
 		if !read(airLine.FindStringSubmatch(line)[1], unit.Celsius, &r.AirC) {
@@ -158,7 +158,7 @@ func (r *HeatRun) line(line string) (problem string) {
 			return none
 		}
 		if n := len(r.Frame); n > 0 && w.Minutes <= r.Frame[n-1].Minutes {
-			return "Its minutes do not come after those of the line before."
+			return minutesOrder
 		}
 		r.Frame = append(r.Frame, w)
 	default:

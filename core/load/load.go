@@ -84,9 +84,9 @@ func Read(e Entry) (Load, []finding.Reading) {
 		r := finding.Reading{Path: "load." + field, Typed: typed}
 		switch {
 		case err != nil || !ok:
-			r.Problem, r.Wanted = "This could not be read.", "65 %"
+			r.Problem, r.Wanted = finding.NotRead, "65 %"
 		case x > mostShare:
-			r.Problem = "More than " + unit.Percent(mostShare) + " of plate torque."
+			r.Problem = moreThanShare()
 			r.Wanted = "at most " + unit.Percent(mostShare) + ", such as 65 %"
 		default:
 			*into, r.ReadAs = x, unit.Percent(x)+" of plate torque"
@@ -101,7 +101,7 @@ func Read(e Entry) (Load, []finding.Reading) {
 		x, ok, err := k.One(typed)
 		r := finding.Reading{Path: "load." + field, Typed: typed}
 		if err != nil || !ok {
-			r.Problem, r.Wanted = "This could not be read.", k.Example
+			r.Problem, r.Wanted = finding.NotRead, k.Example
 		} else {
 			*into, r.ReadAs = x, unit.Text(x, k.Base)
 		}

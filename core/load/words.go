@@ -29,3 +29,9 @@ func (l Load) sayUnknown() finding.Finding {
 		},
 	}
 }
+
+const minutesOrder = "Its minutes do not come after those of the line before."
+
+func moreThanShare() string {
+	return "More than " + unit.Percent(mostShare) + " of plate torque."
+}

@@ -26,13 +26,9 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 	}
 	if k := p.NotThis(); k != "" {
 		words := map[LineKind][2]string{
-			DirectC: {"This is a DC motor.", "Brushes, an armature and a field: no three-phase bridge feeds it. It " +
-				"wants a DC controller for its armature volts, and for its field where it has one."},
-			Universal: {"This is a universal motor: brushes, for AC and DC.",
-				"It runs on single-phase as it is, with a controller of its own kind for speed. No three-phase " +
-					"bridge feeds it."},
-			TwoSpeed: {"This is a two-speed motor.", "Its windings are changed over for the second speed, and no " +
-				"count of leads tells how. It needs its own diagram; on a drive one of its speeds may serve."},
+			DirectC:   {directCurrent, directCurrentDetail},
+			Universal: {universal, universalDetail},
+			TwoSpeed:  {twoSpeed, twoSpeedDetail},
 		}[k]
 		f := finding.Finding{ID: finding.PlateNotThis, Grade: finding.Stop, Sentence: words[0], Detail: words[1],
 			Entries: []string{"plate.volts", "plate.power", "plate.rpm"},
@@ -81,15 +77,11 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 		f := finding.Finding{ID: "plate.hertz", Grade: finding.Caution, Entries: []string{"plate.hertz"},
 			Figure: unit.Three(p.Hertz) + " Hz plate", Limit: unit.Three(supplyHz) + " Hz supply"}
 		if supplyHz > p.Hertz {
-			f.Sentence = fmt.Sprintf("The plate is for %s Hz, the supply has %s Hz: it will turn about %s faster.",
-				unit.Plain(p.Hertz), unit.Plain(supplyHz), unit.Percent(supplyHz/p.Hertz-1))
-			f.Detail = "At the same volts its torque falls. Fans and stirrers ask far more at the higher speed: " +
-				"check the load."
+			f.Sentence = p.turnsFaster(supplyHz)
+			f.Detail = turnsFasterDetail
 		} else {
-			f.Sentence = fmt.Sprintf("The plate is for %s Hz, the supply has %s Hz: the iron is worked harder.",
-				unit.Plain(p.Hertz), unit.Plain(supplyHz))
-			f.Detail = "It turns slower and draws more magnetising current than computed here. Volts should fall " +
-				"with the hertz: Leads says what the coils then feel."
+			f.Sentence = p.ironHarder(supplyHz)
+			f.Detail = ironHarderDetail
 		}
 		f.Why = []finding.Why{{Formula: "speed ∝ Hz; flux ∝ V/Hz",
 			Numbers: fmt.Sprintf("V/Hz × %s", unit.Three(p.Hertz/supplyHz)), Section: finding.OnPlate,
@@ -227,14 +219,12 @@ func (p *Plate) checkOhms(add func(finding.Finding)) {
 	f := sayOhms(why)
 	switch {
 	case copper > loss:
-		f.Sentence = fmt.Sprintf("With these ohms the windings alone would lose %s, more than the whole motor loses "+
-			"(%s).", unit.Whole(copper, "W"), unit.Whole(loss, "W"))
+		f.Sentence = ohmsTooMany(copper, loss)
 		f.Figure, f.Limit, f.Measure = unit.Whole(copper, "W"), unit.Whole(loss, "W"),
 			finding.Against(copper, finding.AtMost, loss, "W")
 		add(f)
 	case explained < 0.5*loss:
-		f.Sentence = fmt.Sprintf("With these ohms half of the motor's losses have no place: %s of %s explained.",
-			unit.Whole(explained, "W"), unit.Whole(loss, "W"))
+		f.Sentence = ohmsTooFew(explained, loss)
 		f.Figure, f.Limit, f.Measure = unit.Whole(explained, "W"), unit.Whole(0.5*loss, "W"),
 			finding.Against(explained, finding.AtLeast, 0.5*loss, "W")
 		add(f)

@@ -110,7 +110,7 @@ func (p *Direct) readFormFactor(r *reader) {
 			p.FormFactor = Value{x, finding.FromPlate, ""}
 		default:
 			last := &r.readings[len(r.readings)-1]
-			last.ReadAs, last.Problem, last.Wanted = "", "No form factor is below 1 or above 2.", "1.4"
+			last.ReadAs, last.Problem, last.Wanted = "", formFactorRange, "1.4"
 		}
 	}
 	if p.FormFactor.Value > 0 {
@@ -243,7 +243,7 @@ func (p *Direct) checkPower(add func(finding.Finding)) {
 	default:
 		f := p.sayAgreesGood(why)
 		if known {
-			f.Detail += fmt.Sprintf(" The table's usual amps are %s.", unit.Text(usual, "A"))
+			f.Detail += tablesUsual(usual)
 		}
 		add(f)
 	}

@@ -132,7 +132,7 @@ func (p *Plate) Targets(c Column) (machine.Targets, []finding.Figure) {
 	case p.Code != "":
 		from, to, source, _ := table.CodeLetter(p.Code)
 		t.LockedAmpsRatio = (from + to) / 2 * 1000 * hp / (math.Sqrt(3) * c.At) / c.Amps
-		amps.Note = "the middle of code letter " + p.Code + ". " + source
+		amps.Note = p.middleOfLetter(source)
 	case american:
 		t.LockedAmpsRatio = lockedAmps / c.Amps
 		amps.Note = codeSource

@@ -143,7 +143,7 @@ func (r *reader) shown(field, typed, text string, k unit.Kind) unit.Columns {
 	}
 	one := finding.Reading{Path: "plate." + field, Typed: typed}
 	if err != nil {
-		one.Problem = "This could not be read."
+		one.Problem = finding.NotRead
 		one.Wanted = k.Example
 	} else if k.Base == unit.Power.Base {
 		one.ReadAs = power(cols)
@@ -168,7 +168,7 @@ func (r *reader) text(field, typed, readAs, wanted string) {
 	}
 	one := finding.Reading{Path: "plate." + field, Typed: typed, ReadAs: readAs}
 	if readAs == "" {
-		one.Problem, one.Wanted = "This could not be read.", wanted
+		one.Problem, one.Wanted = finding.NotRead, wanted
 	}
 	r.readings = append(r.readings, one)
 }
@@ -221,7 +221,7 @@ func Read(e Entry, supplyHz float64) (Plate, []finding.Reading) {
 			*one1.into = Value{x, finding.FromPlate, ""}
 		} else {
 			last := &r.readings[len(r.readings)-1]
-			last.ReadAs, last.Problem, last.Wanted = "", "No motor has that.", "at most 100 %, like 0.79 or 79 %"
+			last.ReadAs, last.Problem, last.Wanted = "", noMotorHas, "at most 100 %, like 0.79 or 79 %"
 		}
 	}
 	p.Kind = ReadLine(strings.Join([]string{e.Power, e.Volts, e.Connection, e.Amps, e.RPM +
@@ -328,7 +328,7 @@ func (r *reader) power(typed string) unit.Columns {
 	}
 	one := finding.Reading{Path: "plate.power", Typed: typed}
 	if len(cols) == 0 {
-		one.Problem, one.Wanted = "This could not be read.", unit.Power.Example
+		one.Problem, one.Wanted = finding.NotRead, unit.Power.Example
 		if x := unit.Decimal(typed); x > 0 {
 			one.Problem, one.Wanted = "Kilowatts or horsepower?", unit.Plain(x)+" kW or "+unit.Plain(x)+" HP"
 		}

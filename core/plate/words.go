@@ -306,3 +306,56 @@ func saySeries() finding.Finding {
 			"tachometer and an overspeed trip, chosen by its maker's sheet. It is named here, not planned.",
 		Why: []finding.Why{{Formula: "n ∝ V/flux, flux ∝ I", Section: finding.OnDirect, Source: "series motor"}}}
 }
+
+const directCurrent = "This is a DC motor."
+
+const directCurrentDetail = "Brushes, an armature and a field: no three-phase bridge feeds it. It wants a DC " +
+	"controller for its armature volts, and for its field where it has one."
+
+const universal = "This is a universal motor: brushes, for AC and DC."
+
+const universalDetail = "It runs on single-phase as it is, with a controller of its own kind for speed. No " +
+	"three-phase bridge feeds it."
+
+const twoSpeed = "This is a two-speed motor."
+
+const twoSpeedDetail = "Its windings are changed over for the second speed, and no count of leads tells how. It " +
+	"needs its own diagram; on a drive one of its speeds may serve."
+
+func (p *Plate) turnsFaster(supplyHz float64) string {
+	return fmt.Sprintf("The plate is for %s Hz, the supply has %s Hz: it will turn about %s faster.",
+		unit.Plain(p.Hertz), unit.Plain(supplyHz), unit.Percent(supplyHz/p.Hertz-1))
+}
+
+const turnsFasterDetail = "At the same volts its torque falls. Fans and stirrers ask far more at the higher speed: " +
+	"check the load."
+
+func (p *Plate) ironHarder(supplyHz float64) string {
+	return fmt.Sprintf("The plate is for %s Hz, the supply has %s Hz: the iron is worked harder.", unit.Plain(p.Hertz),
+		unit.Plain(supplyHz))
+}
+
+const ironHarderDetail = "It turns slower and draws more magnetising current than computed here. Volts should fall " +
+	"with the hertz: Leads says what the coils then feel."
+
+func ohmsTooMany(copper, loss float64) string {
+	return fmt.Sprintf("With these ohms the windings alone would lose %s, more than the whole motor loses (%s).",
+		unit.Whole(copper, "W"), unit.Whole(loss, "W"))
+}
+
+func ohmsTooFew(explained, loss float64) string {
+	return fmt.Sprintf("With these ohms half of the motor's losses have no place: %s of %s explained.",
+		unit.Whole(explained, "W"), unit.Whole(loss, "W"))
+}
+
+const formFactorRange = "No form factor is below 1 or above 2."
+
+func tablesUsual(usual float64) string {
+	return fmt.Sprintf(" The table's usual amps are %s.", unit.Text(usual, "A"))
+}
+
+func (p *Plate) middleOfLetter(source string) string {
+	return "the middle of code letter " + p.Code + ". " + source
+}
+
+const noMotorHas = "No motor has that."

@@ -37,9 +37,9 @@ func (p Protection) judgeBreaker(a Asks, c Choice, add func(finding.Finding)) {
 		if c.Breaker == 0 {
 			return // the table ended: said
 		}
-		detail := "It breaks both lines."
+		detail := breaksBoth
 		if a.LineToNeutral() {
-			detail = "It breaks the hot wire; the neutral is never broken alone."
+			detail = breaksHot
 		}
 		add(sayBreaker(a, c, detail, cures, entries))
 		return
@@ -48,8 +48,7 @@ func (p Protection) judgeBreaker(a Asks, c Choice, add func(finding.Finding)) {
 	f := finding.Finding{ID: finding.ProtectionBreaker, Figure: unit.Rating(p.Breaker), Why: c.Why, Entries: entries}
 	switch {
 	case p.Breaker < 1.1*a.MostSupply:
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("A breaker of %s will trip: the motor takes up to %s "+
-			"running.", unit.Rating(p.Breaker), unit.Text(a.MostSupply, "A"))
+		f.Grade, f.Sentence = finding.Caution, p.breakerTripsRunning(a)
 		f.Measure, f.Limit, f.Cures = finding.Against(p.Breaker, finding.AtLeast, least, "A"),
 			unit.Text(least, "A")+" at least", cures
 	case a.StartAmps > startBreaker*p.Breaker:
@@ -57,20 +56,17 @@ func (p Protection) judgeBreaker(a Asks, c Choice, add func(finding.Finding)) {
 		if a.StartAmps > 10*p.Breaker {
 			word = "will trip"
 		}
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("A breaker of %s %s at the start, which takes %s.",
-			unit.Rating(p.Breaker), word, unit.Text(a.StartAmps, "A"))
+		f.Grade, f.Sentence = finding.Caution, p.breakerAtTheStart(word, a)
 		f.Measure, f.Limit, f.Cures = finding.Against(p.Breaker, finding.AtLeast, least, "A"),
 			unit.Text(least, "A")+" at least", cures
-		f.Detail = "A usual motor curve holds five times its rating for certain and lets go at ten."
+		f.Detail = breakerCurve
 	case p.Breaker > 1.001*c.BreakerMost:
-		f.Grade, f.Sentence = finding.Caution, fmt.Sprintf("A breaker of %s is too large for this motor: %s is the "+
-			"most.", unit.Rating(p.Breaker), unit.Rating(c.BreakerMost))
-		f.Detail = "A short circuit at the motor would be broken late, and nothing guards a wire of the motor's size."
+		f.Grade, f.Sentence = finding.Caution, p.breakerTooLarge(c)
+		f.Detail = breakerTooLargeDetail
 		f.Measure, f.Limit, f.Cures = finding.Against(p.Breaker, finding.AtMost, c.BreakerMost, "A"),
 			unit.Rating(c.BreakerMost)+" at most", cures
 	default:
-		f.Grade, f.Sentence = finding.Good, fmt.Sprintf("The %s breaker carries the run and holds the start.",
-			unit.Rating(p.Breaker))
+		f.Grade, f.Sentence = finding.Good, p.breakerFits()
 		f.Measure, f.Limit = finding.Against(p.Breaker, finding.AtLeast, least, "A"), "from "+unit.Text(least, "A")
 	}
 	add(f)
@@ -78,8 +74,7 @@ func (p Protection) judgeBreaker(a Asks, c Choice, add func(finding.Finding)) {
 	if carry, ok := table.Ampacity(p.Conductor.SquareMM, p.Conductor.AWG); ok && p.Breaker > carry && !guarded {
 		w := p.sayWire(carry, a)
 		if a.Rules == table.NorthAmerica {
-			w.Detail += " On a motor's own circuit a larger breaker is allowed once an overload relay is there and " +
-				"set, because that guards the wire."
+			w.Detail += largerBreaker
 		}
 		if bigger, ok := a.Rules.Conductor(math.Max(p.Breaker, c.ConductorAmps)); ok && p.Breaker <= c.BreakerMost {
 			w.Cures = []finding.Cure{{Label: "Use " + bigger.String(), Path: "protection.conductor",
@@ -154,11 +149,9 @@ func (p Protection) judgeRelay(a Asks, c Choice, add func(finding.Finding)) {
 		return []finding.Cure{{Label: "Set " + unit.Rating(c.RelaySet), Path: "protection.relay_set",
 			Value: unit.Plain(c.RelaySet) + " A"}}
 	}
-	advice := fmt.Sprintf("Fit an overload relay with one pole in each motor lead, set to %s, or a thermistor in the "+
-		"winding.", unit.Rating(leads))
+	advice := relayInEachLead(leads)
 	if !leadsGuard {
-		advice = "No relay setting both carries your load and guards the windings here: a thermistor in the winding, " +
-			"other µF, or another bridge."
+		advice = noRelaySetting
 	}
 	if !leadsGuard {
 		rewire = []finding.Cure{{Label: "A thermistor in the winding", Path: "protection.relay",
@@ -166,28 +159,24 @@ func (p Protection) judgeRelay(a Asks, c Choice, add func(finding.Finding)) {
 	}
 	switch {
 	case p.Relay == Thermistor:
-		f.Grade, f.Sentence = finding.Good, "A thermistor in the winding opens the contactor by the winding's own heat."
-		f.Detail = "It sees what no relay in the lines can. Nobody has checked it here: lift one of its wires with " +
-			"the motor off, and the contactor must not hold."
+		f.Grade, f.Sentence = finding.Good, thermistorOpens
+		f.Detail = thermistorUnchecked
 		f.Figure, f.Why = "by heat", []finding.Why{{Formula: "the winding's own temperature, whatever the amps",
 			Section: finding.OnProtection, Source: "as noted by you"}}
 		add(f)
 		return
 	case p.Relay == NoRelay:
-		f.Grade, f.Sentence = finding.Stop, "Nothing would switch the motor off when a winding overheats."
-		f.Detail, f.Cures, f.Figure, f.Why = "A breaker guards the wire only. "+advice, rewire, "no relay",
+		f.Grade, f.Sentence = finding.Stop, nothingWatches
+		f.Detail, f.Cures, f.Figure, f.Why = nothingWatchesDetail(advice), rewire, "no relay",
 			why(MotorLeads)
 		add(f)
 		return
 	case p.Relay == "":
-		f.Grade, f.Sentence = finding.Open, fmt.Sprintf("Fit an overload relay: one pole in each motor lead, set to "+
-			"%s.", unit.Rating(leads))
-		f.Detail = "The capacitor joins ahead of the third pole, so that the made corner is watched too. A " +
-			"phase-sensitive relay may trip on the unequal amps."
+		f.Grade, f.Sentence = finding.Open, fitARelay(leads)
+		f.Detail = fitARelayDetail
 		f.Cures, f.Figure, f.Why = append(rewire, set()...), unit.Rating(leads), why(MotorLeads)
 		if !leadsGuard {
-			f.Sentence, f.Detail, f.Figure, f.Cures = "No overload relay guards this motor alone: it wants a "+
-				"thermistor in the winding.", advice, "no setting", rewire
+			f.Sentence, f.Detail, f.Figure, f.Cures = thermistorOnly, advice, "no setting", rewire
 		}
 		add(f)
 		return
@@ -197,23 +186,20 @@ func (p Protection) judgeRelay(a Asks, c Choice, add func(finding.Finding)) {
 	if c.RelaySet == 0 {
 		b := f
 		b.ID, b.Grade = "protection.blind", finding.Caution
-		b.Sentence = "No setting of this relay both carries your load and guards the windings."
+		b.Sentence = noSettingOfThis
 		most, _ := a.Setting(p.Relay)
 		b.Measure = finding.Against(g.Carries, finding.AtMost, most, "A")
 		b.Figure, b.Limit = unit.Text(g.Carries, "A")+" at your loads",
 			unit.Text(math.Min(g.Least, a.Ceiling()), "A")+" where a winding is at plate"
 		if g.AtIdle {
-			b.Sentence = fmt.Sprintf("The relay cannot see winding %s overheat while idling.", a.Idle.Coil)
-			b.Detail = fmt.Sprintf("Running light its busiest pole carries %s while a winding is at plate amps or "+
-				"more; your load puts %s through it.", unit.Text(g.Least, "A"), unit.Text(g.Carries, "A"))
+			b.Sentence = relayBlind(a)
+			b.Detail = relayBlindDetail(g)
 		}
 		if p.Relay == SupplyLines && leadsGuard {
-			b.Detail += fmt.Sprintf(" One pole in each motor lead, set to %s, would watch the corner too.",
-				unit.Rating(leads))
+			b.Detail += relayInLeadsWould(leads)
 			b.Cures = []finding.Cure{{Label: "Rewire the relay", Path: "protection.relay", Value: string(MotorLeads)}}
 		} else {
-			b.Detail += " A thermistor in the winding sees what no relay here can; or other µF, which the Bridge bay " +
-				"shows."
+			b.Detail += relayElse
 			b.Cures = []finding.Cure{{Label: "A thermistor in the winding", Path: "protection.relay",
 				Value: string(Thermistor)}}
 		}
@@ -225,23 +211,19 @@ func (p Protection) judgeRelay(a Asks, c Choice, add func(finding.Finding)) {
 	guard := math.Min(g.Least, a.Ceiling())
 	switch {
 	case p.RelaySet == 0:
-		f.Grade, f.Sentence, f.Cures = finding.Open, fmt.Sprintf("Set the overload relay to %s.",
-			unit.Rating(c.RelaySet)), set()
-		f.Detail, f.Figure, f.Limit = "From predicted amps on this bridge, not from the plate's three-phase amps.",
+		f.Grade, f.Sentence, f.Cures = finding.Open, setTheRelay(c), set()
+		f.Detail, f.Figure, f.Limit = setTheRelayFrom,
 			"not set", unit.Rating(c.RelaySet)
 	case p.RelaySet > guard*1.0005:
-		f.Grade, f.Sentence, f.Cures = finding.Caution, fmt.Sprintf("Set to %s the relay lets a winding pass its "+
-			"plate amps.", unit.Rating(p.RelaySet)), set()
+		f.Grade, f.Sentence, f.Cures = finding.Caution, p.setTooHigh(), set()
 		f.Figure, f.Limit, f.Measure = unit.Rating(p.RelaySet), unit.Text(guard, "A")+" at most",
 			finding.Against(p.RelaySet, finding.AtMost, guard, "A")
 	case p.RelaySet < g.Carries:
-		f.Grade, f.Sentence, f.Cures = finding.Caution, fmt.Sprintf("Set to %s the relay trips at your loads, which "+
-			"take up to %s.", unit.Rating(p.RelaySet), unit.Text(g.Carries, "A")), set()
+		f.Grade, f.Sentence, f.Cures = finding.Caution, p.setTooLow(g), set()
 		f.Figure, f.Limit, f.Measure = unit.Rating(p.RelaySet), unit.Text(g.Carries, "A")+" at least",
 			finding.Against(p.RelaySet, finding.AtLeast, g.Carries, "A")
 	default:
-		f.Grade, f.Sentence = finding.Good, fmt.Sprintf("The relay set to %s trips before a winding stays above "+
-			"plate amps.", unit.Rating(p.RelaySet))
+		f.Grade, f.Sentence = finding.Good, p.setRight()
 		f.Figure, f.Limit, f.Measure = unit.Rating(p.RelaySet), unit.Text(guard, "A")+" at most",
 			finding.Against(p.RelaySet, finding.AtMost, guard, "A")
 	}

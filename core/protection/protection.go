@@ -49,7 +49,7 @@ func Read(e Entry) (Protection, []finding.Reading) {
 		x, ok, err := unit.Amps.One(typed)
 		r := finding.Reading{Path: "protection." + field, Typed: typed}
 		if err != nil || !ok {
-			r.Problem, r.Wanted = "This could not be read.", "one number, like 10 A"
+			r.Problem, r.Wanted = finding.NotRead, "one number, like 10 A"
 		} else {
 			*into, r.ReadAs = x, unit.Rating(x)
 		}
@@ -61,7 +61,7 @@ func Read(e Entry) (Protection, []finding.Reading) {
 		c, ok, err := unit.ParseConductor(e.Conductor)
 		r := finding.Reading{Path: "protection.conductor", Typed: e.Conductor}
 		if err != nil || !ok {
-			r.Problem, r.Wanted = "This could not be read.", unit.Area.Example
+			r.Problem, r.Wanted = finding.NotRead, unit.Area.Example
 		} else {
 			p.Conductor, r.ReadAs = c, c.String()
 		}

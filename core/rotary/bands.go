@@ -161,11 +161,9 @@ func (o *Over) judgeDoubt() {
 	}
 	verdict := map[bool]string{true: "good", false: "too much"}[w.Share <= 1]
 	o.say(finding.Finding{ID: IDDoubt, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Would change: %s the worst winding carries %s, anything from %s to %s of plate "+
-			"amps: “%s” may turn out wrong.", o.occasion(w), unit.Percent(w.Share), unit.Percent(band.Low),
-			unit.Percent(band.High), verdict),
-		Detail: fmt.Sprintf("What would settle it, for %s: %s.", o.Who(w.Of), settles(site.Leading(twins, figure))),
-		Figure: unit.Percent(w.Share), Limit: unit.Percent(1),
+		Sentence: o.wouldChange(w, band, verdict),
+		Detail:   o.wouldSettle(w, twins, figure),
+		Figure:   unit.Percent(w.Share), Limit: unit.Percent(1),
 		Why: []finding.Why{{Formula: "least and greatest over converters whose motors would print the same plates",
 			Numbers: fmt.Sprintf("%d converters; the verdict flips in %s of them", len(figure), unit.Percent(part)),
 			Section: finding.OnBands, Source: "plates' rounding, estimates' scatter, cans, line and loads"}}})

@@ -13,12 +13,12 @@ import (
 // State solves some joints of the motor planned as if they were fed: the idler alone on
 // the line, or the machine beside the spinning idler. The others stand off.
 func (o *Over) State(id string, f site.Fed, known bool) site.State {
-	s, live, solve := o.Member().Site.Begin(id, f, known, short)
+	s, live, solve := o.Member().Site.Begin(id, f, known, site.DeadShort)
 	if !solve {
 		return s
 	}
 	if !o.IsIdler() && o.Street == nil {
-		s.Verdict = "Waits for the idler: its plate, leads and joints come first."
+		s.Verdict = waitsForIdler
 		return s
 	}
 	o.settle(&s, live)

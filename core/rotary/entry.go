@@ -138,7 +138,7 @@ func (o *Over) read() {
 		uf, ok, err := unit.Microfarads.One(typed)
 		r := finding.Reading{Path: "rotary." + field, Typed: typed}
 		if err != nil || !ok {
-			r.Problem, r.Wanted = "This could not be read.", "one number of µF, like 50"
+			r.Problem, r.Wanted = finding.NotRead, "one number of µF, like 50"
 		} else {
 			*into, r.ReadAs = uf, unit.Plain(uf)+unit.Space+"µF"
 		}
@@ -166,7 +166,7 @@ func (o *Over) read() {
 		ReadAs: strings.Join(texts, ", ") + unit.Space + "µF",
 	}
 	if err != nil {
-		r.ReadAs, r.Problem, r.Wanted = "", "This could not be read.", fmt.Sprintf(
+		r.ReadAs, r.Problem, r.Wanted = "", finding.NotRead, fmt.Sprintf(
 			"a list like 40, 12, 2×30 (at most %d)",
 			mostCans,
 		)

@@ -109,7 +109,7 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 	s.Solved = true
 	d, err := o.feed(f)
 	if err != nil {
-		s.Solved, s.Verdict = false, cannotSolve
+		s.Solved, s.Verdict = false, site.NotSolved
 		return
 	}
 	at := settled{}

@@ -278,9 +278,9 @@ func (o *Over) order() (start, stop []string) {
 	slices.SortStableFunc(at, func(a, b int) int {
 		return cmp.Compare(o.At(b).Site.Model.ShaftWatts, o.At(a).Site.Model.ShaftWatts)
 	})
-	start = []string{"The idler, up to speed; the made line read at the panel."}
+	start = []string{orderIdler}
 	if o.As.Cans != Fixed && o.Answer.Balance != (Balance{}) {
-		start = append(start, "The balance cans, by their contactor.")
+		start = append(start, orderCans)
 	}
 	for k, i := range at {
 		word := upper(o.At(i).Name)
@@ -292,7 +292,7 @@ func (o *Over) order() (start, stop []string) {
 	for k := len(at) - 1; k >= 0; k-- {
 		stop = append(stop, upper(o.At(at[k]).Name)+".")
 	}
-	return start, append(stop, "The idler last: nothing may stand connected when it runs down.")
+	return start, append(stop, stopIdlerLast)
 }
 
 // figures are the converter's own.

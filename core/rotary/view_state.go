@@ -96,7 +96,7 @@ func (o *Over) stateView(set []int) StateView {
 	v.Title = upper(strings.TrimPrefix(o.During(Occasion{Running: set, Part: Usual}), "with "))
 	st := o.Street.Settle(duties)
 	if !st.Runs {
-		v.Text = fmt.Sprintf("%s falls out: it stalls, and the made line breaks down for all.", upper(o.Who(st.Falls)))
+		v.Text = o.fallsOutText(st)
 		return v
 	}
 	v.Runs, v.Volts = true, st.Volts[:]

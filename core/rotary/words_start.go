@@ -251,3 +251,9 @@ func (o *Over) creeps() finding.Finding {
 			engine("idler's torque at standstill with the balance cans in, over rated", unit.Percent(s.Alone)),
 		}}
 }
+
+const orderIdler = "The idler, up to speed; the made line read at the panel."
+
+const orderCans = "The balance cans, by their contactor."
+
+const stopIdlerLast = "The idler last: nothing may stand connected when it runs down."

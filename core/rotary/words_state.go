@@ -8,15 +8,9 @@ import (
 	"graybridge/core/unit"
 )
 
-// Words of states.
-const (
-	cannotSolve = "This circuit cannot be solved."
-	shorted     = "Fed like this two lines are shorted: expect the breaker to open at once."
-)
+// What a settled state says.
 
-func short(lines string) string {
-	return "Fed like this, " + lines + " are joined: a dead short. Expect the breaker to open at once."
-}
+const shorted = "Fed like this two lines are shorted: expect the breaker to open at once."
 
 // words fills a state's grade and verdict.
 func (o *Over) words(s *site.State, out outcome) {
@@ -66,4 +60,20 @@ func (o *Over) words(s *site.State, out outcome) {
 	case works:
 		s.Verdict = fed + "run at " + s.RPM + " beside the idler, worst " + at + "."
 	}
+}
+
+func (o *Over) wouldChange(w WorstOf, band site.Band, verdict string) string {
+	return fmt.Sprintf("Would change: %s the worst winding carries %s, anything from %s to %s of plate "+
+		"amps: “%s” may turn out wrong.", o.occasion(w), unit.Percent(w.Share), unit.Percent(band.Low),
+		unit.Percent(band.High), verdict)
+}
+
+func (o *Over) wouldSettle(w WorstOf, twins []site.Twin, figure []float64) string {
+	return fmt.Sprintf("What would settle it, for %s: %s.", o.Who(w.Of), settles(site.Leading(twins, figure)))
+}
+
+const waitsForIdler = "Waits for the idler: its plate, leads and joints come first."
+
+func (o *Over) fallsOutText(st State) string {
+	return fmt.Sprintf("%s falls out: it stalls, and the made line breaks down for all.", upper(o.Who(st.Falls)))
 }

@@ -50,16 +50,16 @@ func (s *Site) JudgeHeatRun(at machine.Strain) (out []finding.Finding) {
 	}
 	f := finding.Finding{ID: "load.heat-run", Bay: finding.Load, Entries: []string{"load.heat_run"}}
 	if math.IsNaN(runAir(s)) {
-		f.Grade, f.Sentence = finding.Open, "The heat run lacks the air's temperature."
-		f.Detail = "A rise counts from the air around the motor: read it a metre off, out of the sun, as “air 21 °C”."
+		f.Grade, f.Sentence = finding.Open, heatLacksAir
+		f.Detail = heatLacksAirDetail
 		return []finding.Finding{f}
 	}
 	planned := machine.HeatOf(s.Model, s.Plate.Class(), s.Load.AirC)
 	h := s.Heat(at)
 	frame, settles := run.Settle(planned.FrameMin)
 	if !settles && !h.WindingRead {
-		f.Grade, f.Sentence = finding.Open, "The heat run wants another reading of the frame, ten minutes on."
-		f.Detail = "Two readings over time show where it settles; more narrow it down."
+		f.Grade, f.Sentence = finding.Open, heatAnother
+		f.Detail = heatAnotherDetail
 		return []finding.Finding{f}
 	}
 	allowed := runAir(s) + h.LimitK
@@ -83,8 +83,7 @@ func (s *Site) JudgeHeatRun(at machine.Strain) (out []finding.Finding) {
 			Numbers: fmt.Sprintf("%s / %s, cold at %s", unit.Text(run.HotOhm, "Ω"), unit.Text(run.ColdOhm, "Ω"),
 				celsius(run.ColdC)), Section: finding.OnHeat, Source: "your readings; copper"})
 	}
-	f.Sentence = fmt.Sprintf("Heat run: %s; the hottest winding would settle at about %s.", joined(said),
-		celsius(winding))
+	f.Sentence = heatSettles(said, winding)
 	f.Figure, f.Limit = celsius(winding), celsius(allowed)
 	f.Measure = finding.Against(winding, finding.AtMost, allowed, "°C")
 	f.Why = append(f.Why, finding.Why{Formula: "winding = air + frame's rise·losses + winding over frame·worst amps²",
@@ -94,15 +93,13 @@ func (s *Site) JudgeHeatRun(at machine.Strain) (out []finding.Finding) {
 	switch {
 	case left < 0:
 		f.Grade = finding.Stop
-		f.Detail = fmt.Sprintf("Class %s allows %s: %s too hot. Lighten the load, give it rests, or cool it.", h.Class,
-			celsius(allowed), unit.Whole(-left, "K"))
+		f.Detail = heatTooHot(h, allowed, left)
 	case left < nearLimitK:
 		f.Grade = finding.Caution
-		f.Detail = fmt.Sprintf("Class %s allows %s: %s remain. A hot day takes them.", h.Class, celsius(allowed),
-			unit.Whole(left, "K"))
+		f.Detail = heatHotDay(h, allowed, left)
 	default:
 		f.Grade = finding.Good
-		f.Detail = fmt.Sprintf("Class %s allows %s: %s remain.", h.Class, celsius(allowed), unit.Whole(left, "K"))
+		f.Detail = heatRemains(h, allowed, left)
 	}
 	return []finding.Finding{f}
 }

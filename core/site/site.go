@@ -144,7 +144,7 @@ func (s *Site) read() {
 		c, ok, err := unit.ParseConductor(g)
 		one := finding.Reading{Path: "leads.gauge", Typed: g, ReadAs: c.String()}
 		if err != nil || !ok {
-			one.ReadAs, one.Problem, one.Wanted = "", "This could not be read.", "14 AWG or 1.5 mm²"
+			one.ReadAs, one.Problem, one.Wanted = "", finding.NotRead, "14 AWG or 1.5 mm²"
 		} else {
 			s.Gauge = c
 		}

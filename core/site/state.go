@@ -179,7 +179,7 @@ func (s *Site) Begin(id string, f Fed, known bool, short func(lines string) stri
 		return st, f, false
 	}
 	if s.Model == nil {
-		st.Verdict = "The plate is not complete yet."
+		st.Verdict = plateFirst
 		return st, f, false
 	}
 	f.Joints = lined

@@ -92,11 +92,9 @@ func (s *Site) sayReach(best leads.Reach, hertz float64) {
 	case best.Flux < 1:
 		s.sayTooFew(best, figure, limit, why)
 	default:
-		sentence := fmt.Sprintf("Every joint of these leads puts more volts on a coil than it was wound for: %s of "+
-			"its own at best.", unit.Percent(best.Ratio))
+		sentence := everyJointOver(best)
 		if math.Abs(best.Ratio-1) <= leads.Within {
-			sentence = fmt.Sprintf("At %s Hz every joint puts more flux into the iron than it was made for: %s of "+
-				"its own at best.", unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux))
+			sentence = s.everyJointFlux(best)
 		}
 		s.say(sayUnreachable(sentence, figure, limit, flux, why))
 	}

@@ -5,6 +5,7 @@ import (
 
 	"graybridge/core/finding"
 	"graybridge/core/leads"
+	"graybridge/core/machine"
 	"graybridge/core/plate"
 	"graybridge/core/unit"
 )
@@ -137,4 +138,51 @@ func sayWanted(grade finding.Grade, own string, name string, figure string, limi
 		Limit: limit, Why: why,
 		Cures:   []finding.Cure{{Label: "Want " + name, Path: "leads.wanted", Value: ""}},
 		Entries: []string{"leads.wanted"}}
+}
+
+const heatLacksAir = "The heat run lacks the air's temperature."
+
+const heatLacksAirDetail = "A rise counts from the air around the motor: read it a metre off, out of the sun, as " +
+	"“air 21 °C”."
+
+const heatAnother = "The heat run wants another reading of the frame, ten minutes on."
+
+const heatAnotherDetail = "Two readings over time show where it settles; more narrow it down."
+
+func heatSettles(said []string, winding float64) string {
+	return fmt.Sprintf("Heat run: %s; the hottest winding would settle at about %s.", joined(said), celsius(winding))
+}
+
+func heatTooHot(h machine.Heat, allowed, left float64) string {
+	return fmt.Sprintf("Class %s allows %s: %s too hot. Lighten the load, give it rests, or cool it.", h.Class,
+		celsius(allowed), unit.Whole(-left, "K"))
+}
+
+func heatHotDay(h machine.Heat, allowed, left float64) string {
+	return fmt.Sprintf("Class %s allows %s: %s remain. A hot day takes them.", h.Class, celsius(allowed),
+		unit.Whole(left, "K"))
+}
+
+func heatRemains(h machine.Heat, allowed, left float64) string {
+	return fmt.Sprintf("Class %s allows %s: %s remain.", h.Class, celsius(allowed), unit.Whole(left, "K"))
+}
+
+const plateFirst = "The plate is not complete yet."
+
+func everyJointOver(best leads.Reach) string {
+	return fmt.Sprintf("Every joint of these leads puts more volts on a coil than it was wound for: %s of its own at "+
+		"best.", unit.Percent(best.Ratio))
+}
+
+func (s *Site) everyJointFlux(best leads.Reach) string {
+	return fmt.Sprintf("At %s Hz every joint puts more flux into the iron than it was made for: %s of its own at best.",
+		unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux))
+}
+
+// NotSolved is said of a circuit that has no single answer.
+const NotSolved = "This circuit cannot be solved."
+
+// DeadShort is said of lines that the joints lay together.
+func DeadShort(lines string) string {
+	return "Fed like this, " + lines + " are joined: a dead short. Expect the breaker to open at once."
 }

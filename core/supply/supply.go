@@ -3,7 +3,6 @@
 package supply
 
 import (
-	"fmt"
 	"math"
 
 	"graybridge/core/finding"
@@ -42,7 +41,7 @@ func Read(e Entry, nominalVolts, nominalHertz float64) (Supply, []finding.Readin
 		x, ok, err := k.One(typed)
 		r := finding.Reading{Path: "supply." + field, Typed: typed}
 		if err != nil || !ok {
-			r.Problem, r.Wanted = "This could not be read.", k.Example
+			r.Problem, r.Wanted = finding.NotRead, k.Example
 			if k.Base == "V" {
 				r.Wanted = "one number, like 236"
 			}
@@ -63,7 +62,7 @@ func Read(e Entry, nominalVolts, nominalHertz float64) (Supply, []finding.Readin
 		c, ok, err := unit.ParseConductor(e.FeederSize)
 		r := finding.Reading{Path: "supply.feeder_size", Typed: e.FeederSize}
 		if err != nil || !ok {
-			r.Problem, r.Wanted = "This could not be read.", unit.Area.Example
+			r.Problem, r.Wanted = finding.NotRead, unit.Area.Example
 		} else {
 			s.Feeder, r.ReadAs = c, c.String()
 		}
@@ -113,11 +112,9 @@ func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {
 	drop := s.Volts - draw.RunVolts
 	grade := finding.Good
 	measure := finding.Against(drop/s.Volts*100, finding.AtMost, 100*MostDrop, "%")
-	sentence := fmt.Sprintf("The feeder loses %s running, %s at the first instant of the start.", unit.Text(drop, "V"),
-		unit.Text(s.Volts-draw.StartVolts, "V"))
+	sentence := s.feederLoses(drop, draw)
 	if drop > MostDrop*s.Volts {
-		grade, sentence = finding.Caution, fmt.Sprintf("The feeder loses %s running, more than 3 %%.",
-			unit.Text(drop, "V"))
+		grade, sentence = finding.Caution, feederLosesMuch(drop)
 	}
 	add(s.sayDrop(grade, sentence, drop, measure, draw))
 	return out

@@ -96,3 +96,12 @@ func (s Supply) sayBreakerCaution(draw *Draw) finding.Finding {
 		Why: []finding.Why{{Formula: "start amps ≤ 5 × breaker", Section: finding.OnSupplyDrop,
 			Source: "planning"}}, Entries: []string{"supply.breaker"}}
 }
+
+func (s Supply) feederLoses(drop float64, draw *Draw) string {
+	return fmt.Sprintf("The feeder loses %s running, %s at the first instant of the start.", unit.Text(drop, "V"),
+		unit.Text(s.Volts-draw.StartVolts, "V"))
+}
+
+func feederLosesMuch(drop float64) string {
+	return fmt.Sprintf("The feeder loses %s running, more than 3 %%.", unit.Text(drop, "V"))
+}

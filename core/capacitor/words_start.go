@@ -1,0 +1,96 @@
+package capacitor
+
+import (
+	"fmt"
+	"math"
+
+	"graybridge/core/unit"
+)
+
+// What the start says, and the rests that keep a winding.
+
+func turnedOverStands(share float64) string {
+	return fmt.Sprintf(" Turned over while it runs, it brakes hard with a winding at %s of plate amps, stands, and "+
+		"starts the other way.", unit.Percent(share))
+}
+
+func turnedOverRunsOn(share float64) string {
+	return fmt.Sprintf(" Turned over while it runs, it does not turn round: it runs on, on the wrong capacitor, a "+
+		"winding at %s of plate amps.", unit.Percent(share))
+}
+
+func noStartCan(s StartAnswer) string {
+	return fmt.Sprintf("No start capacitor gives it: the most is %s of rated, with %s. Start it unloaded (clutch, "+
+		"loose belt, empty drum), or take another bridge.", unit.Percent(s.Most), microfarads(s.MostAt))
+}
+
+func startCanGives(s StartAnswer) string {
+	return fmt.Sprintf("A start capacitor of about %s gives %s (the trade takes twice the run value, %s). Or start "+
+		"it unloaded.", microfarads(s.Microfarad), unit.Percent(s.Wanted), microfarads(s.School))
+}
+
+func dropTakesPart(a Answer) string {
+	return fmt.Sprintf(" The feeder's drop takes part of it: on a stiff line it would give %s.",
+		unit.Percent(a.StiffTorque))
+}
+
+func humsPlain(gives float64, what string) string {
+	return fmt.Sprintf("It would hum and not turn: %s of rated torque to start; %s.", unit.Percent(gives), what)
+}
+
+func (q Question) humsWithCan(gives float64, what string) string {
+	return fmt.Sprintf("Even with the start capacitor of %s it would hum and not turn: %s of rated torque; %s.",
+		microfarads(q.StartEntered), unit.Percent(gives), what)
+}
+
+func switchOffAtOnce(help func() string, dip string) string {
+	return help() + dip + " Switch off at once if it hums."
+}
+
+func startsBarely(gives float64, what string) string {
+	return fmt.Sprintf("It starts barely: %s of rated torque at standstill; %s.", unit.Percent(gives), what)
+}
+
+func startsBarelyDetail(help func() string, dip string) string {
+	return "Low volts or a stiff morning stop it. " + help() + dip + " Switch off at once if it hums."
+}
+
+func (q Question) startsWithCan(gives float64, what string) string {
+	return fmt.Sprintf("With the start capacitor of %s it gives %s of rated torque at standstill; %s.",
+		microfarads(q.StartEntered), unit.Percent(gives), what)
+}
+
+func startCanRating(s StartAnswer) string {
+	return fmt.Sprintf("Electrolytic, for starting, %s, out again within two seconds, with a bleed resistor. The "+
+		"line sees %s. Left in, winding %s would carry %s of plate amps: it must drop out.", s.ClassText(),
+		unit.Text(s.LineAmps, "A"), s.LeftCoil, unit.Percent(s.LeftIn))
+}
+
+func startsPlain(gives float64, what string) string {
+	return fmt.Sprintf("It starts on the run capacitor alone: %s of rated torque; %s.", unit.Percent(gives), what)
+}
+
+func startsPlainDetail(gives, standing float64, dip string) string {
+	return fmt.Sprintf("That is %s times what stands against it.%s If it hums and does not turn, switch off at once.",
+		unit.Three(math.Round(gives/standing*10)/10), dip)
+}
+
+func settlesCooler(settled string) string {
+	return fmt.Sprintf(" The other windings being cooler, it would settle at %s of the heat that its class allows.",
+		settled)
+}
+
+func fromColdItHas(alone float64) string {
+	return fmt.Sprintf(" From cold it has about %s until it is as hot as its class allows.", minutesText(alone))
+}
+
+func shortRunsKeep(words string, worst float64) string {
+	return fmt.Sprintf("For short runs only: %s keeps the hottest winding at %s of the heat its class allows.", words,
+		unit.Percent(worst))
+}
+
+const othersNever = " Others say: never a winding over its plate amps. Fit a thermistor if it runs unattended."
+
+func runsTooMuch(words string, worst float64) string {
+	return fmt.Sprintf(" Your %s bring it to %s of that heat: too much.", words, unit.Percent(worst))
+}

@@ -1,0 +1,115 @@
+package drive
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"graybridge/core/unit"
+)
+
+// What weighing a drive says, and what of its entries could not be read.
+
+const singlePhase = "A single-phase motor does not run on a drive."
+
+const singlePhaseDetail = "Its start winding burns on it. A drive wants a three-phase motor."
+
+func tooSmall(p *Profile, ch Weighed) string {
+	return fmt.Sprintf("%s is too small: the motor asks %s, it has %s.", p.Name, unit.Text(ch.Need, "A"),
+		unit.Text(ch.Have, "A"))
+}
+
+func tooSmallLook(detail string, ch Weighed, share float64) string {
+	return detail + fmt.Sprintf(". Look for one of at least %s on this line.", unit.Text(ch.Need/share, "A"))
+}
+
+func justFits(p *Profile, ch Weighed) string {
+	return fmt.Sprintf("%s just fits by amps: %s of %s.", p.Name, unit.Text(ch.Need, "A"), unit.Text(ch.Have, "A"))
+}
+
+const justFitsDetail = "No amps are left for a hot day or a stiff start."
+
+func fits(p *Profile, ch Weighed) string {
+	return fmt.Sprintf("%s fits by amps: %s of %s.", p.Name, unit.Text(ch.Need, "A"), unit.Text(ch.Have, "A"))
+}
+
+func madeForThree(p *Profile) string {
+	return p.Name + " is made for three-phase input: on one phase only if its maker allows it, and at reduced rating."
+}
+
+func madeForThreeDetail(p *Profile) string {
+	return "Its input-phase watch trips, its link ripples. " + firstOf(p.Quirks)
+}
+
+const anotherCircuit = "Another drive, or another circuit."
+
+const doublesTooMuch = "It doubles 120 V; on this line it bursts. Feed it from a 120 V circuit."
+
+func otherVolts(p *Profile, v Span, a Asks) string {
+	return fmt.Sprintf("%s takes %s to %s; the wall has %s.", p.Name, unit.Plain(v.Least), unit.Whole(v.Most, "V"),
+		unit.Whole(a.Line, "V"))
+}
+
+func noJointTakes(p *Profile, a Asks) string {
+	return fmt.Sprintf("No joint of these leads takes the %s that this drive gives.", unit.Whole(p.OutputVolts(a.Line),
+		"V"))
+}
+
+const noJointTakesDetail = "A drive gives no more volts than its line, but for one that doubles 120 V. The motor " +
+	"would run weak and hot."
+
+func beyondTables(ch Weighed) string {
+	return fmt.Sprintf("The tables here do not reach breaker or wire for %s.", unit.Text(1.25*math.Max(ch.RatedInput,
+		ch.Need), "A"))
+}
+
+const beyondTablesDetail = "They are for a licensed person to size; nothing larger is put in their place."
+
+func inputDraws(ch Weighed) string {
+	return fmt.Sprintf("At full power this motor makes it draw about %s from the line; its rated input is %s.",
+		unit.Text(ch.InputAmps, "A"), unit.Text(ch.RatedInput, "A"))
+}
+
+func inputWithReactor(ch Weighed) string {
+	return fmt.Sprintf("With a reactor ahead it would draw %s.", unit.Text(ch.InputAmps*ch.InputFactor/0.85, "A"))
+}
+
+func (c Chosen) severalMotors() string {
+	return fmt.Sprintf("%d motors on one drive: each needs its own overload relay.", c.Count)
+}
+
+const severalMotorsDetail = "The drive sees only the sum. No motor is switched on while the others run, and vector " +
+	"control is off."
+
+const contactorBetween = "A contactor between drive and motor switches while it runs: it breaks the drive."
+
+const contactorBetweenDetail = "Take it out, or lock it to the drive's stop: opened only at standstill. No " +
+	"capacitors and no start relay there either."
+
+func doesNotBringOff(a Asks) string {
+	return fmt.Sprintf("It does not bring the load off: %s of rated torque at hardly any hertz, %s asked.",
+		unit.Percent(a.Start.Gives), unit.Percent(a.StartShare))
+}
+
+const wantsResistor = "The stop that is asked is shorter than its own losses brake: a braking resistor, or more time."
+
+const wantsResistorDetail = "Without it the link's volts rise and it trips while the machine runs on."
+
+func noResistorTerminals(p *Profile) string {
+	return p.Name + " has no terminals for a braking resistor."
+}
+
+const stopSlower = "Leave it out and stop slower."
+
+func noBand(part string) string {
+	return fmt.Sprintf("“%s” is no band, or the third one.", strings.TrimSpace(part))
+}
+
+const aCode = "A code and what stood there, nothing else."
+
+func placeWords(p *Profile) string {
+	return fmt.Sprintf("It makes about %s of heat at full power; %s free above and below, upright; its enclosure is "+
+		"%s. A closed metal box wants %s of free surface to stay 10 °C above the room (planning).",
+		unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode,
+		unit.Text(p.BoxArea(), "m²"))
+}

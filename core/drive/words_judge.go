@@ -1,0 +1,114 @@
+package drive
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/load"
+	"graybridge/core/unit"
+)
+
+// What load, settings, inspection and direction say.
+
+func coolingFallsShort(v *View) string {
+	return fmt.Sprintf("The load asks %s of plate torque, its cooling carries %s for good.",
+		unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous))
+}
+
+func leastTooSlow(least float64, pt Point) string {
+	return fmt.Sprintf("At its least hertz, %s, the load asks %s and the cooling carries %s for good.", unit.Text(least,
+		"Hz"), unit.Percent(pt.Asked), unit.Percent(pt.Continuous))
+}
+
+const leastTooSlowDetail = "Not slower for long than the torque for good allows: a blower, a larger motor, or other " +
+	"sheaves and more hertz."
+
+func (o *Over) mostHertz(v *View) string {
+	return fmt.Sprintf("Most hertz %s is too much; the sheet takes %s.", unit.Text(o.Chosen.MostHz, "Hz"),
+		unit.Text(v.TopHz, "Hz"))
+}
+
+func asksTooMuch(pt Point) string {
+	return fmt.Sprintf("It asks %s of plate torque; the cooling carries %s for good, the amps %s for a minute.",
+		unit.Percent(pt.Asked), unit.Percent(pt.Continuous), unit.Percent(pt.Short))
+}
+
+func rampTrips(r struct {
+	ramp  Ramp
+	id    string
+	word  string
+	entry string
+}) string {
+	return fmt.Sprintf("%s in %s trips it: at least %s.", strings.ToUpper(r.word[:1])+r.word[1:],
+		unit.Text(r.ramp.Asked, "s"), unit.Text(r.ramp.Least, "s"))
+}
+
+const rampNever = "It does not come up with this load."
+
+func settingEnds(r Row) string {
+	return fmt.Sprintf("%s (%s) does not reach what is wanted.", r.Name, r.Code)
+}
+
+func noSettingFor(v *View) string {
+	return "This drive has no setting for: " + strings.Join(v.Unheard, ", ") + "."
+}
+
+const noSettingForDetail = "What it cannot be told must be held some other way: an overload relay at the motor, a " +
+	"person, a stop in the mechanism."
+
+func (o *Over) judgedOnly() string {
+	return o.Profile.Name + " is judged only: its profile has no codes."
+}
+
+const judgedOnlyDetail = "A full profile comes in as a file; docs describe it."
+
+func readButUnknown(strange []string) string {
+	return "Read off the drive, but not in its profile: " + strings.Join(strange, ", ") + "."
+}
+
+const readButUnknownDetail = "A misread code, or something that this profile does not know."
+
+func anotherOwners(differ []string) string {
+	return fmt.Sprintf("%d settings read off the drive are another owner's.", len(differ))
+}
+
+func inspectionOpen(open int) string {
+	return fmt.Sprintf("%d steps of the inspection are not done.", open)
+}
+
+const inspectionOpenDetail = "A second-hand drive is looked at, reset and read before it is wired."
+
+func (o *Over) voltsSetting(top float64) string {
+	return fmt.Sprintf("It can be set to %s at most; the wall has %s.", unit.Whole(top, "V"),
+		unit.Whole(o.Site.Supply.Volts, "V"))
+}
+
+func (o *Over) voltsSettingDetail(top, wants float64) string {
+	return fmt.Sprintf("The motor gets its volts per hertz up to %s; above, torque falls as above base speed.",
+		unit.Text(math.Min(1, top/wants)*o.Site.Model.FrequencyHz, "Hz"))
+}
+
+func sinkNotEarthed(s float64) string {
+	return fmt.Sprintf("Its heat sink is not earthed: %s.", unit.Text(s, "Ω"))
+}
+
+const sinkNotEarthedDetail = "Earth it with its own ring on bare metal, measure again: under 1 Ω."
+
+const turnsOther = "In these joints it would turn clockwise; the machine wants anticlockwise."
+
+func turnsOtherDetail(turn finding.Finding) string {
+	return "Exchange two of its three motor wires, standing and dead, rather than run it in reverse for good; then " +
+		"bump it. " + turn.Detail
+}
+
+func fromColdItHas(minutes float64) string {
+	return fmt.Sprintf(" From cold its winding is as hot as its class allows after about %s.", unit.Whole(minutes,
+		"min"))
+}
+
+func restsBringIt(l load.Load, worst float64) string {
+	return fmt.Sprintf(" Your %s on and %s off bring it to %s of that heat (planning).", unit.Text(l.On, "min"),
+		unit.Text(l.Off, "min"), unit.Percent(worst))
+}

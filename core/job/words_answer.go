@@ -1,0 +1,62 @@
+package job
+
+import (
+	"fmt"
+
+	"graybridge/core/circuit"
+	"graybridge/core/leads"
+	"graybridge/core/unit"
+)
+
+// What a bay answers, the moves that are left, and what waits.
+
+func (w *reading) nothingAtPost() string {
+	return fmt.Sprintf("Nothing to do: %s at the post.", unit.Whole(w.site.Supply.Volts, "V"))
+}
+
+func (w *reading) nothingComputed() string {
+	return fmt.Sprintf("Nothing to do: %s, as computed below.", w.side().runs())
+}
+
+func (w *reading) nothingAsked() string {
+	return fmt.Sprintf("Nothing to do: it asks %s of plate torque, up to %s.", unit.Percent(w.site.Load.Usual),
+		unit.Percent(w.site.Load.Heaviest))
+}
+
+func makeMovesJoin(left int, p *Plan) string {
+	return fmt.Sprintf("Lock off, then make %d moves: join in %s.", left, p.Wanted.Named)
+}
+
+func makeMoves(left int) string {
+	return fmt.Sprintf("Lock off, then make %d moves.", left)
+}
+
+func nothingJoined(p *Plan) string {
+	return "Nothing to do: joined in " + p.Wanted.Named + ", as wanted."
+}
+
+const waitsForPlate = "Waits for the plate."
+
+func benchAbout(word string, b circuit.BenchCase) string {
+	return "The motor as joined " + word + ", " + b.About + "."
+}
+
+const nothingNamed = "Nothing to do: every lead has its name, brushes and commutator are looked at."
+
+func mendThatFirst(name string) string {
+	return "Breaker and wire follow the " + name + " as it will run. Mend that first."
+}
+
+func movesLeft(hands, done int) string {
+	return fmt.Sprintf("%d of %d moves are still to be made. Do not feed it before.", hands-done, hands)
+}
+
+func (w *reading) linesComeTo() string {
+	return " Lines are taken to come to " + leads.PrintJoint(w.site.Hand.Kind.Terminals()[:3], w.site.Hand.Naming) + "."
+}
+
+const openFlatLinks = "Locked off and proved dead, open the lid: one flat link along a row is star, three upright " +
+	"links are delta."
+
+const openCaps = "Locked off and proved dead, open the lid: count the caps and the leads in each. Most motors are " +
+	"delivered on the high joints."

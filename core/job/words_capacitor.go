@@ -1,0 +1,53 @@
+package job
+
+import (
+	"fmt"
+
+	"graybridge/core/can"
+	"graybridge/core/capacitor"
+	"graybridge/core/unit"
+)
+
+// What a plan on a run capacitor says for a job.
+
+func notLikeThis(v *WayView) string {
+	return v.Text + " It does not carry your load like this."
+}
+
+func (w onCapacitor) buyRun(verb string, a *capacitor.Answer) string {
+	return fmt.Sprintf("%s %s of run capacitor, from the made corner to %s.", verb, can.List(a.Parts), w.CornerTo)
+}
+
+func (w onCapacitor) buyStart() string {
+	return fmt.Sprintf(" Start it with %s more for two seconds.", unit.Text(w.StartEntered, "µF"))
+}
+
+func (w onCapacitor) moveLineEnd(other string) string {
+	return fmt.Sprintf("Move the capacitor's line end from %s to %s: nothing else. Exchanging any two of the three "+
+		"motor leads behind the bridge does the same.", w.CornerTo, other)
+}
+
+const exchangeAtPlug = "Exchanging L1 and L2 at the plug, breaker or post: the whole bridge changes places with them."
+
+const turnEveryCoil = "Turning every coil round, or renaming the phases in rotation."
+
+const beltOffKey = "Belt off or coupling apart; key out or taped; guard on what still turns."
+
+const flagOnShaft = "A paper flag on the shaft; everyone's hands and sleeves away from it and from whatever draws in."
+
+const lookOnOff = "Look from the shaft end. On and off again in well under a second."
+
+const waitLockOff = "Wait until it stands. Lock off before anything is touched."
+
+func (w onCapacitor) sayBumpWrongWay() string {
+	return fmt.Sprintf("The bump turned the wrong way with the capacitor on %s.", w.CornerTo)
+}
+
+func sayBumpMoved(right string) string {
+	return fmt.Sprintf("The capacitor was moved to %s after a bump the wrong way: bump once more.", right)
+}
+
+const cansUpright = "cans upright, clamped, a finger's width apart and two above the tabs: their cut-off lifts the " +
+	"lid when they fail. Not in the motor's own box"
+
+const mendBridgeFirst = "Breaker, wire and relay follow the bridge as it will run. Mend that first."

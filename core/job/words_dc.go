@@ -1,0 +1,46 @@
+package job
+
+import (
+	"fmt"
+)
+
+// What a plan on a DC controller says for a job.
+
+const waitsForDCPlate = "Waits for the plate: power, armature volts and amps, rpm."
+
+const chooseController = "Choose the controller first."
+
+func exchangeArmature(a [2]string) string {
+	return fmt.Sprintf("Exchange the two armature leads, %s and %s, standing and dead; the field stays.", a[0], a[1])
+}
+
+const exchangeLine = "Exchanging the two line wires."
+
+const exchangeBoth = "Exchanging armature and field leads both: it turns as before."
+
+const beltOffGuard = "Belt off, guard on what still turns."
+
+const dialUp = "The dial a little up, for a second."
+
+const lookHandsAway = "Look from the shaft end, hands and sleeves away."
+
+const dialToZero = "Dial to zero, feed off, wait until it stands."
+
+func (w onDC) takeController() string {
+	return fmt.Sprintf("Take %s, set its trims in order, then wire it.", w.Profile.Name)
+}
+
+const swapOrOther = "This controller does not fit: swap, or find another controller."
+
+const noDriveFits = "No known drive fits here: keep it."
+
+func keepIt(k, w int) string {
+	return fmt.Sprintf("Keep it, by %d points to %d: it is there, and pulls from a stand. Swap when brushes or "+
+		"commutator are gone.", k, w)
+}
+
+func swapWins(w, k int) string {
+	return fmt.Sprintf("A swap wins %d points to %d; the work of fitting another frame is the price.", w, k)
+}
+
+const swapEven = "It stands even: what is on hand decides."
