@@ -74,3 +74,26 @@ func measure(t *testing.T, path string) {
 		}
 	}
 }
+
+// Of the lines of the browser part, without what is generated, a fifth at least are tests.
+func TestTheBrowserPartIsTested(t *testing.T) {
+	tests, all := 0, 0
+	root := filepath.Join("..", "..", "ui", "src")
+	require.NoError(t, filepath.WalkDir(root, func(path string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() || strings.Contains(path, "generated") {
+			return err
+		}
+		switch filepath.Ext(path) {
+		case ".ts", ".vue", ".css":
+			text, err := os.ReadFile(path)
+			n := strings.Count(string(text), "\n")
+			if all += n; strings.HasSuffix(path, ".test.ts") {
+				tests += n
+			}
+			return err
+		}
+		return nil
+	}))
+	require.Greater(t, all, 10_000)
+	require.GreaterOrEqual(t, 5*tests, all, "%d of %d lines", tests, all)
+}

@@ -25,6 +25,8 @@ export interface Network {
   cut: boolean
   /** Answers about a plan wait for this. */
   hold?: Promise<void>
+  /** What further addresses answer, "GET /api/yard", to a body or what stands behind the question mark. */
+  answers: Record<string, (asked: never) => unknown>
   /** Somebody else stores an edit. */
   elsewhere: (path: string, value: string) => void
   latest: () => Document
@@ -100,6 +102,7 @@ export function network(first: Document = blank()): Network {
     asked: [],
     plan: () => ({}),
     cut: false,
+    answers: {},
     elsewhere: (path, value) => n.documents.push(withValue(n.latest(), path, value)),
     latest: () => n.documents.at(-1)!,
   }
@@ -123,6 +126,8 @@ export function network(first: Document = blank()): Network {
       known.set(change, n.documents.length)
       return given(200, jobAnswer(n))
     }
+    const other = n.answers[`${request.method} ${path}`]
+    if (other) return given(200, other((body ?? Object.fromEntries(new URL(request.url).searchParams)) as never))
     if (path === '/api/plan') {
       const said = answer(n, body as Document)
       if (n.hold) await n.hold
