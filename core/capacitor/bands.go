@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"graybridge/core/each"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/load"
@@ -28,16 +29,18 @@ type twin struct {
 
 // twinned joins the site's twins as the motor is joined and runs them with the µF in
 // circuit, each with its own can and its own idea of the load.
-func (o *Over) twinned(seed uint64) (out []twin) {
+func (o *Over) twinned(seed uint64) []twin {
 	w, a, q := o.Bridge.Wiring, o.Answer, o.question
 	bare, _ := o.Bridge.Run(a.Microfarad, machine.Load{Kind: machine.NoLoad})
 	valley := o.Bridge.valley(a.Microfarad, q.Kind)
-	for _, t := range o.Site.Twins(seed) {
-		own := w
+	drawn := o.Site.Twins(seed)
+	all := make([]twin, len(drawn))
+	each.Of(len(drawn), func(i int) {
+		t, own := drawn[i], w
 		own.Volts *= t.Line
 		b, err := New(t.Model, own)
 		if err != nil {
-			continue
+			return
 		}
 		one := twin{Twin: t, b: b, points: map[float64]Point{}}
 		for _, at := range []struct{ share, near float64 }{{q.Usual, a.Usual.Slip}, {q.Lightest, a.Idle.Slip},
@@ -54,9 +57,9 @@ func (o *Over) twinned(seed uint64) (out []twin) {
 		}
 		one.start, _ = b.At(t.Can*(a.Microfarad+o.StartEntered), 1)
 		one.continuous = one.carries(q, *a, valley)
-		out = append(out, one)
-	}
-	return out
+		all[i] = one
+	})
+	return slices.DeleteFunc(all, func(t twin) bool { return t.b == nil })
 }
 
 // loaded is a twin's point under a load; near is the slip of the motor itself there.

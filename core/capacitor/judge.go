@@ -153,8 +153,8 @@ func (q Question) balanceBoth(a *Answer) {
 	if a.Idle.worst().Share <= 1 || q.Lightest >= q.Usual {
 		return
 	}
-	u := b.unit()
-	a.Both, _ = search.Least(q.worstOf, u/20, u*8, 12)
+	// Idling asks for fewer µF than the load, the heaviest for more; it is rounded to what is sold.
+	a.Both, _ = search.LeastTo(q.worstOf, a.Balance/8, a.Balance*3, 8, 5e-4)
 	a.Both = math.Max(0.5, math.Round(2*a.Both)/2)
 	if a.Both >= 20 {
 		a.Both = math.Round(a.Both)

@@ -8,6 +8,7 @@ import (
 
 	"graybridge/core/can"
 	"graybridge/core/circuit"
+	"graybridge/core/each"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/load"
@@ -313,8 +314,10 @@ func (o *Over) Demand() (d Demand, ok bool) {
 // Demands is what the twins ask, beside the motor's own demand d.
 func (o *Over) Demands(d Demand) iter.Seq[Demand] {
 	q := o.question
+	watched := make([]Watched, len(o.twins))
+	each.Of(len(o.twins), func(i int) { watched[i] = o.twins[i].watched(o.Answer.Microfarad, d.Watched) })
 	return func(yield func(Demand) bool) {
-		for _, t := range o.twins {
+		for i, t := range o.twins {
 			if len(t.points[q.Usual].Windings) == 0 || len(t.points[q.Heaviest].Windings) == 0 {
 				continue
 			}
@@ -328,7 +331,7 @@ func (o *Over) Demands(d Demand) iter.Seq[Demand] {
 				own.MostLead = max(own.MostLead, s.Leads[0], s.Leads[1], s.Leads[2])
 				own.MostSupply, own.Capacitor = max(own.MostSupply, s.Supply), max(own.Capacitor, p.Capacitor)
 			}
-			own.Watched = t.watched(o.Answer.Microfarad, d.Watched)
+			own.Watched = watched[i]
 			if !yield(own) {
 				return
 			}

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/each"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/unit"
@@ -223,7 +224,9 @@ func (w *reading) ways() []WayView {
 	if len(w.site.Reach) == 0 || !w.site.Family() {
 		return out
 	}
-	for _, r := range w.site.Reach {
+	out = make([]WayView, len(w.site.Reach))
+	each.Of(len(out), func(i int) {
+		r := w.site.Reach[i]
 		joints := w.site.Hand.Kind.JointsFor(r.Way)
 		v := WayView{Title: r.Way.String(), Joints: joints.Print(w.site.Hand.Naming),
 			Coil: unit.Whole(r.CoilVolts, "V"), MadeFor: unit.Whole(r.MadeFor, "V"),
@@ -239,8 +242,8 @@ func (w *reading) ways() []WayView {
 			v.Text = w.tooManyVolts(r)
 		}
 		w.bridge.way(&v, r)
-		out = append(out, v)
-	}
+		out[i] = v
+	})
 	return out
 }
 

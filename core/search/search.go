@@ -77,6 +77,11 @@ const golden = 0.6180339887498949
 // scan of n points that finds the right valley; where all of them are infinite it ends
 // there. a must be above 0. It returns the place and the value.
 func Least(f func(float64) float64, a, b float64, n int) (x, y float64) {
+	return LeastTo(f, a, b, n, 1e-4)
+}
+
+// LeastTo is Least to within a part of x.
+func LeastTo(f func(float64) float64, a, b float64, n int, part float64) (x, y float64) {
 	la, lb := math.Log(a), math.Log(b)
 	g := func(l float64) float64 { return f(math.Exp(l)) }
 	best, at := math.Inf(1), 0
@@ -92,7 +97,7 @@ func Least(f func(float64) float64, a, b float64, n int) (x, y float64) {
 	hi := la + (lb-la)*float64(min(at+1, n))/float64(n)
 	c, d := hi-golden*(hi-lo), lo+golden*(hi-lo)
 	fc, fd := g(c), g(d)
-	for hi-lo > 1e-4 {
+	for hi-lo > part {
 		if fc < fd {
 			hi, d, fd = d, c, fc
 			c = hi - golden*(hi-lo)

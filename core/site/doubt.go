@@ -6,6 +6,7 @@ import (
 	"sync"
 
 	"graybridge/core/can"
+	"graybridge/core/each"
 	"graybridge/core/machine"
 	"graybridge/core/plate"
 	"graybridge/core/unit"
@@ -78,12 +79,16 @@ func (s *Site) draw(seed uint64) []Twin {
 	if s.Model == nil {
 		return nil
 	}
-	out := make([]Twin, 0, twins)
-	for _, u := range Hypercube(seed, int(doubts)) {
-		var t Twin
-		copy(t.U[:], u)
-		if s.fitTwin(&t) {
-			out = append(out, t)
+	drawn := Hypercube(seed, int(doubts))
+	all, fits := make([]Twin, len(drawn)), make([]bool, len(drawn))
+	each.Of(len(drawn), func(i int) {
+		copy(all[i].U[:], drawn[i])
+		fits[i] = s.fitTwin(&all[i])
+	})
+	out := all[:0]
+	for i := range all {
+		if fits[i] {
+			out = append(out, all[i])
 		}
 	}
 	return out
