@@ -25,7 +25,7 @@ func TestArrowsPointOneWay(t *testing.T) {
 		}
 		return all
 	}
-	floor := []string{"unit", "can", "circuit", "circuit/transient", "machine", "arrange", "finding", "search", "table",
+	floor := []string{"unit", "can", "circuit", "circuit/transient", "machine", "arrange", "finding", "search", "each", "table",
 		"openfile"}
 	read := append([]string{"supply", "plate", "leads", "load"}, floor...)
 	may := map[string]map[string]bool{
