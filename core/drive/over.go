@@ -55,6 +55,7 @@ type Offer struct {
 	Words string        `json:"words"`
 	Grade finding.Grade `json:"grade"`
 	Text  string        `json:"text"` // why
+	Takes float64       `json:"-"`    // amps of the line
 }
 
 // Taken is a drive as entered, before it stands over a site.
@@ -267,7 +268,8 @@ func (o *Over) offers() []Offer {
 			_, a.Start = o.motorFor(&p, feed)
 		}
 		weighed, said := o.Chosen.Choose(&p, a)
-		one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: weighed.Words, Grade: weighed.Verdict}
+		one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: weighed.Words, Grade: weighed.Verdict,
+			Takes: weighed.InputAmps}
 		for _, f := range said {
 			if f.Grade == weighed.Verdict && (one.Text == "" || f.Grade == finding.Stop &&
 				!strings.Contains(one.Text, f.Sentence)) {

@@ -39,6 +39,7 @@ const (
 	SupplyFeeder  = "supply.feeder"
 	SupplyMeasure = "supply.measure"
 	SupplyWire    = "supply.wire"
+	SupplyEarth   = "supply.earth"
 
 	ProtectionBreaker   = "protection.breaker"
 	ProtectionConductor = "protection.conductor"

@@ -6,6 +6,7 @@ import (
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/protection"
+	"graybridge/core/supply"
 )
 
 // Do is the one sentence at the top of a bay: what to do there.
@@ -113,6 +114,8 @@ type Offer struct {
 	Kind  string        `json:"kind"`
 	Grade finding.Grade `json:"grade"`
 	Text  string        `json:"text"`
+
+	draw *supply.Draw // of the line; nil: not known
 }
 
 // offers says of each bridge what it would be here.
@@ -142,10 +145,33 @@ func (w *reading) offers(p *Plan) []Offer {
 	for _, c := range known {
 		mine := p.Drive != nil && c.Name == p.Drive.Name && c.Grade == best.Grade && c.Grade != finding.Stop
 		if c.Grade.Rank() > best.Grade.Rank() || mine { // of two that fit alike the one that is chosen
-			best = Offer{KindDrive, c.Grade, c.Name + words[c.Grade]}
+			best = Offer{KindDrive, c.Grade, c.Name + words[c.Grade], w.site.Supply.Ramped(c.Takes, finding.Estimated)}
 		}
 	}
 	return append(out, best)
+}
+
+// wall holds what is found in the wall against the bridge chosen and every other that is
+// known here.
+func (w *reading) wall(p *Plan, g guarded) []supply.Chain {
+	takers := []supply.Taker{w.taker(w.doc.Bridge.Kind, g.draw)}
+	takers[0].Chosen = true
+	for _, o := range p.Offers {
+		if o.Kind != takers[0].Bridge && o.Grade != finding.Stop {
+			takers = append(takers, w.taker(o.Kind, o.draw))
+		}
+	}
+	return w.site.Supply.Wall(w.site.Rules, takers)
+}
+
+// taker is a bridge as the wall sees it.
+func (w *reading) taker(kind string, draw *supply.Draw) supply.Taker {
+	names := map[string]string{KindDrive: "Drive", KindRotary: "Rotary converter", KindDC: "DC controller"}
+	t := supply.Taker{Bridge: kind, Name: names[kind], Draw: draw, Smooth: kind == KindDrive || kind == KindDC}
+	if t.Name == "" {
+		t.Bridge, t.Name = KindCapacitor, "Run capacitor"
+	}
+	return t
 }
 
 func lowerTitle(s string) string {

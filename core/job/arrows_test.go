@@ -25,8 +25,8 @@ func TestArrowsPointOneWay(t *testing.T) {
 		}
 		return all
 	}
-	floor := []string{"unit", "can", "circuit", "circuit/transient", "machine", "arrange", "finding", "search", "each", "table",
-		"openfile"}
+	floor := []string{"unit", "can", "circuit", "circuit/transient", "machine", "arrange", "finding", "search", "each",
+		"table", "openfile"}
 	read := append([]string{"supply", "plate", "leads", "load"}, floor...)
 	may := map[string]map[string]bool{
 		"entry": list("openfile"), "site": list(read...), "capacitor": list(append(read, "site")...),

@@ -56,6 +56,8 @@ type Workshop struct {
 	Colours Colours     `json:"colours" enum:"europe,europe-old,north-america-240,north-america-480"`
 	// Caps is the maker's table of caps in use here.
 	Caps string `json:"caps,omitempty" entry:"lines" maxLength:"2000" example:"small: 2 × 18 AWG to 3 × 14 AWG"`
+	// Circuits of the place, one a line: what is known of each apart by commas.
+	Circuits string `json:"circuits,omitempty" entry:"lines" maxLength:"4000" example:"Clay room: 32 A, 6 mm², 18 m, conduit"`
 	// Prices of run capacitors where they are bought.
 	Prices string `json:"prices,omitempty" entry:"lines" maxLength:"2000" example:"40 µF 11.50 €"`
 }
@@ -65,6 +67,10 @@ func (w *Workshop) Check() (bad openfile.Problems) {
 	if _, err := leads.ParseCaps(w.Caps); err != nil {
 		bad = append(bad, openfile.Problem{Path: "caps", Found: err.Error(),
 			Wanted: "one size a line, like “small: 2 × 18 AWG to 3 × 14 AWG”"})
+	}
+	if _, err := supply.ParseCircuits(w.Circuits); err != nil {
+		bad = append(bad, openfile.Problem{Path: "circuits", Found: err.Error(),
+			Wanted: "one circuit a line, like “Clay room: 32 A, 6 mm², 18 m, conduit, lights 2 A”"})
 	}
 	if _, err := can.ParsePrices(w.Prices); err != nil {
 		bad = append(bad, openfile.Problem{Path: "prices", Found: err.Error(),

@@ -46,6 +46,7 @@ func (w *reading) conclude(p *Plan, g guarded) {
 	p.Next = p.next()
 	p.Bays = w.bays(p, g)
 	p.Offers = w.offers(p)
+	p.Wall = w.wall(p, g)
 	p.Card = w.card(p, g)
 }
 

@@ -101,9 +101,9 @@ func (w onCapacitor) box(g guarded) unit.Conductor {
 
 func (w onCapacitor) offer(p *Plan) (Offer, bool) {
 	if p.Use == nil {
-		return Offer{KindCapacitor, finding.Stop, "no joint gives the coils their volts"}, true
+		return Offer{Kind: KindCapacitor, Grade: finding.Stop, Text: "no joint gives the coils their volts"}, true
 	}
-	return Offer{KindCapacitor, p.Use.Grade, lowerTitle(p.Use.Title)}, true
+	return Offer{Kind: KindCapacitor, Grade: p.Use.Grade, Text: lowerTitle(p.Use.Title)}, true
 }
 
 // way is what an arrangement would do with its own best capacitance.

@@ -46,6 +46,7 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 			if a.HeavyRuns {
 				draw.MostAmps = max(draw.MostAmps, abs(a.Heavy.SupplyAmps))
 			}
+			g.draw = draw
 			g.said, g.judged = append(g.said, w.site.Supply.Judge(draw, w.site.Rules)...), true
 			stop = blocked(g.said)
 		}

@@ -90,14 +90,16 @@ func (w onDrive) offer(*Plan) (Offer, bool) {
 	other.Bridge.Kind, other.Bridge.Capacitor.Microfarad, other.Bridge.Capacitor.Trim = KindCapacitor, "", ""
 	r := weigh(w.ctx, &other)
 	if !r.bridge.settled() {
-		return Offer{KindCapacitor, finding.Stop, "no joint gives the coils their volts from the line"}, true
+		return Offer{Kind: KindCapacitor, Grade: finding.Stop,
+			Text: "no joint gives the coils their volts from the line"}, true
 	}
 	p := emptyPlan()
 	r.bridge.fill(p)
 	p.say(r.said()...)
-	p.say(r.bridge.guarding(blocked(p.Findings)).said...)
+	g := r.bridge.guarding(blocked(p.Findings))
+	p.say(g.said...)
 	v := p.Use.Under(p.Findings)
-	return Offer{KindCapacitor, v.Grade, lowerTitle(v.Title)}, true
+	return Offer{KindCapacitor, v.Grade, lowerTitle(v.Title), g.draw}, true
 }
 
 // way is what an arrangement would do on this drive at the plate's own hertz.

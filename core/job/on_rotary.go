@@ -193,7 +193,7 @@ func (w onRotary) guarding(stop *finding.Finding) (g guarded) {
 	}
 	g.supply, g.judged = w.SupplyFigures(), true
 	if stop == nil {
-		g.said = append(g.said, w.site.Supply.Judge(&draw, w.site.Rules)...)
+		g.said, g.draw = append(g.said, w.site.Supply.Judge(&draw, w.site.Rules)...), &draw
 		stop = blocked(g.said)
 	} else {
 		g.said = append(g.said, w.site.Supply.Judge(nil, w.site.Rules)...)

@@ -67,7 +67,7 @@ var order = []step{
 	{finding.Bridge, "Say how the idler starts", asks(rotary.IDStartBy, rotary.IDStartCan)},
 	{finding.Bridge, "Keep the made line clear", asks(rotary.IDControls, rotary.IDNeutral, rotary.IDDropOut)},
 	{finding.Supply, "Enter the feeder", asks(finding.SupplyFeeder)},
-	{finding.Supply, "Mend the feeder", asks(finding.SupplyWire)},
+	{finding.Supply, "Mend the feeder", asks(finding.SupplyWire, finding.SupplyEarth)},
 	{finding.Protection, "Choose the protection", asks(finding.ProtectionBreaker, finding.ProtectionConductor,
 		finding.ProtectionRelay, finding.ProtectionWire)},
 	{finding.Leads, "Lock off, then move the links", moves(leads.LockOff)},

@@ -16,6 +16,7 @@ import (
 	"graybridge/core/openfile"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
+	"graybridge/core/supply"
 	"graybridge/core/unit"
 )
 
@@ -31,6 +32,7 @@ type Plan struct {
 	Motor    []finding.Figure      `json:"motor" nullable:"false"` // what the plate means
 	Bridge   []finding.Figure      `json:"bridge" nullable:"false"`
 	Supply   []finding.Figure      `json:"supply" nullable:"false"`
+	Wall     []supply.Chain        `json:"wall" nullable:"false"` // for each bridge that is known, the chosen one first
 	Guard    []finding.Figure      `json:"protection" nullable:"false"`
 	Load     []finding.Figure      `json:"load" nullable:"false"`
 	Schools  []capacitor.School    `json:"schools" nullable:"false"`
@@ -181,7 +183,7 @@ func emptyPlan() *Plan {
 	return &Plan{Readings: []finding.Reading{}, Findings: []finding.Finding{}, Moves: []leads.Move{},
 		Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{},
 		Combos: []capacitor.Combo{}, Buys: []Buy{}, Offers: []Offer{},
-		Supply: []finding.Figure{}, Guard: []finding.Figure{}, Load: []finding.Figure{}}
+		Supply: []finding.Figure{}, Wall: []supply.Chain{}, Guard: []finding.Figure{}, Load: []finding.Figure{}}
 }
 
 func abs(z complex128) float64 { return math.Hypot(real(z), imag(z)) }

@@ -66,6 +66,7 @@ type guarded struct {
 	supply, guard, load []finding.Figure
 	said                []finding.Finding
 	judged              bool // the supply has been judged with what is drawn
+	draw                *supply.Draw
 	choice              *protection.Choice
 	asks                protection.Asks
 }
@@ -81,7 +82,7 @@ func steady(s *site.Site, amps float64, name string, figures func(*supply.Draw) 
 		out.said = append(out.said, sayWait(stop, mendThatFirst(name)))
 		draw = nil
 	}
-	out.said = append(out.said, s.Supply.Judge(draw, s.Rules)...)
+	out.said, out.draw = append(out.said, s.Supply.Judge(draw, s.Rules)...), draw
 	return out, stop == nil
 }
 
@@ -115,6 +116,9 @@ func readWith(ctx context.Context, d *Document,
 	}
 	r.site = site.Read(entriesOf(d, &one), feed)
 	r.readings = append([]finding.Reading{}, r.site.Readings...)
+	if _, circuit := d.supplied(); circuit != nil {
+		r.readings = append(r.readings, *circuit)
+	}
 	var own []finding.Reading
 	r.guard, own = protection.Read(one.Protection)
 	r.readings = append(r.readings, own...)
@@ -142,8 +146,24 @@ func entriesOf(d *Document, m *Machine) site.Entries {
 	if d.Bridge.Kind == KindRotary && m.Role == Idler { // it turns nothing, whatever it turned before
 		load.Kind, load.Share, load.Lightest, load.Heaviest, load.Inertia = machine.NoLoad, "", "", "", ""
 	}
+	fed, _ := d.supplied()
 	return site.Entries{Rules: d.Workshop.Rules, Volts: d.Workshop.Volts, Hertz: d.Workshop.Hertz,
-		Supply: d.Supply, Plate: m.Plate, Leads: m.Leads, Load: load}
+		Supply: fed, Plate: m.Plate, Leads: m.Leads, Load: load}
+}
+
+// supplied is the supply with what the workshop's circuit says of it, and how the circuit's
+// name was read; nil where none is named.
+func (d *Document) supplied() (supply.Entry, *finding.Reading) {
+	circuits, _ := supply.ParseCircuits(d.Workshop.Circuits) // settings: refused where they cannot be read
+	e, known := d.Supply.On(circuits)
+	if d.Supply.Circuit == "" {
+		return e, nil
+	}
+	r := &finding.Reading{Path: "supply.circuit", Typed: d.Supply.Circuit, ReadAs: d.Supply.Circuit}
+	if !known {
+		r.ReadAs, r.Problem, r.Wanted = "", noSuchCircuit, wantedCircuit(circuits)
+	}
+	return e, r
 }
 
 // said is what is said of the document before supply and protection are judged.

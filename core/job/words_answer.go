@@ -2,9 +2,11 @@ package job
 
 import (
 	"fmt"
+	"strings"
 
 	"graybridge/core/circuit"
 	"graybridge/core/leads"
+	"graybridge/core/supply"
 	"graybridge/core/unit"
 )
 
@@ -60,3 +62,17 @@ const openFlatLinks = "Locked off and proved dead, open the lid: one flat link a
 
 const openCaps = "Locked off and proved dead, open the lid: count the caps and the leads in each. Most motors are " +
 	"delivered on the high joints."
+
+const noSuchCircuit = "No circuit of this workshop is called that."
+
+// wantedCircuit lists the names there are.
+func wantedCircuit(all []supply.Circuit) string {
+	if len(all) == 0 {
+		return "circuits are entered once under the workshop's settings"
+	}
+	var names []string
+	for _, c := range all {
+		names = append(names, c.Name)
+	}
+	return strings.Join(names, ", ")
+}

@@ -51,7 +51,7 @@ func ParseCaps(text string) ([]CapSize, error) {
 			if err != nil || !ok {
 				return nil, fmt.Errorf("%q is no wire of a cap size; write it like 2 × 14 AWG or 6 mm²", m[2+i])
 			}
-			*into = float64(count) * Area(wire)
+			*into = float64(count) * wire.Area()
 		}
 		if c.Least > c.Most {
 			return nil, fmt.Errorf("%q holds at least more than at most", line)
@@ -60,16 +60,6 @@ func ParseCaps(text string) ([]CapSize, error) {
 	}
 	slices.SortStableFunc(out, func(a, b CapSize) int { return int(math.Copysign(1, a.Most-b.Most)) })
 	return out, nil
-}
-
-// Area is a conductor's copper in mm²; of a gauge by its definition,
-// π/4·(0.127 mm·92^((36−n)/39))².
-func Area(c unit.Conductor) float64 {
-	if c.AWG > 0 {
-		d := 0.127 * math.Pow(92, float64(36-c.AWG)/39)
-		return math.Pi / 4 * d * d
-	}
-	return c.SquareMM
 }
 
 // Cap is one joint of loose ends with what goes into it.
@@ -98,7 +88,7 @@ func CapsFor(j Joints, n Naming, lead, line unit.Conductor, table []CapSize) []C
 			}
 		}
 		if lead != (unit.Conductor{}) && (line != (unit.Conductor{}) || c.Lines == 0) {
-			c.Area = float64(c.Conductors-c.Lines)*Area(lead) + float64(c.Lines)*Area(line)
+			c.Area = float64(c.Conductors-c.Lines)*lead.Area() + float64(c.Lines)*line.Area()
 			for _, size := range table {
 				if c.Area >= size.Least && c.Area <= size.Most {
 					c.Size = size.Name

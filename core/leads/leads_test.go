@@ -213,12 +213,12 @@ func TestLineOhmsOfEveryWay(t *testing.T) {
 func TestCapsAreCountedAndSized(t *testing.T) {
 	table, err := leads.ParseCaps("small: 2 × 18 AWG to 3 × 14 AWG\nlarge: 2 × 14 AWG to 5 × 12 AWG\n")
 	require.NoError(t, err)
-	require.InDelta(t, 2.08, leads.Area(unit.Conductor{AWG: 14}), 0.005)
+	require.InDelta(t, 2.08, unit.Conductor{AWG: 14}.Area(), 0.005)
 	low := leads.NineDelta.JointsFor(leads.Way{Arrangement: leads.Delta, Halves: leads.Parallel})
 	caps := leads.CapsFor(low, leads.T, unit.Conductor{AWG: 14}, unit.Conductor{AWG: 12}, table)
 	require.Len(t, caps, 3)
 	require.Equal(t, leads.Cap{Joint: "L1-T1-T6-T7", Conductors: 4, Lines: 1,
-		Area: 3*leads.Area(unit.Conductor{AWG: 14}) + leads.Area(unit.Conductor{AWG: 12}), Size: "large"}, caps[0])
+		Area: 3*unit.Conductor{AWG: 14}.Area() + unit.Conductor{AWG: 12}.Area(), Size: "large"}, caps[0])
 	tight := leads.CapsFor(low, leads.T, unit.Conductor{AWG: 8}, unit.Conductor{AWG: 8}, table)
 	require.Contains(t, tight[0].Note, "no cap of the table")
 	for _, bad := range []string{"small", "small: thick to 3 × 14 AWG", "small: 5 × 12 AWG to 2 × 18 AWG"} {

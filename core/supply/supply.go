@@ -17,6 +17,51 @@ type Entry struct {
 	FeederLength string `json:"feeder_length,omitempty" example:"18 m" doc:"one way, from the panel"`
 	FeederSize   string `json:"feeder_size,omitempty" example:"6 mm²"`
 	Breaker      string `json:"breaker,omitempty" example:"32 A" doc:"at the head of the feeder"`
+
+	Circuit   string      `json:"circuit,omitempty" maxLength:"60" example:"Clay room" doc:"one of the workshop's; what is typed here goes before it"`
+	Cable     table.Cable `json:"cable,omitempty" enum:"conduit,building,cord" doc:"how the feeder's conductors are made up"`
+	Terminals string      `json:"terminals,omitempty" enum:"60,75" doc:"°C stamped on the terminals at both ends"`
+	Air       string      `json:"air,omitempty" example:"35 °C" doc:"where the feeder runs hottest"`
+	Together  string      `json:"together,omitempty" example:"2" doc:"circuits in one conduit; of AWG, loaded conductors"`
+	Others    string      `json:"others,omitempty" entry:"lines" example:"lights 2 A" doc:"what else draws from it at the same time"`
+	Earth     string      `json:"earth,omitempty" example:"6 mm²" doc:"its earth conductor; none where there is none"`
+	Residual  Residual    `json:"residual,omitempty" enum:"none,ac,a,b" doc:"the residual-current device ahead, by its type"`
+	Seen      []string    `json:"seen,omitempty" nullable:"false" doc:"white, colours, shared, or nothing of these"`
+}
+
+// Residual is the kind of a residual-current device.
+type Residual string
+
+// The kinds, by what they see besides plain alternating current: nothing, pulses of direct
+// current, smooth direct current.
+const (
+	NoResidual Residual = "none"
+	ResidualAC Residual = "ac"
+	ResidualA  Residual = "a"
+	ResidualB  Residual = "b"
+)
+
+// What may be seen of wiring that exists.
+const (
+	WhiteLine    = "white"   // a neutral's colour on a line
+	OtherColours = "colours" // of another region
+	Shared       = "shared"  // control wires in the motor's conduit
+	SeenNothing  = "nothing" // looked, and nothing of these
+)
+
+// noEarth is what is typed where a feeder has no earth conductor.
+const noEarth = "none"
+
+// Other is what else draws from the circuit.
+type Other struct {
+	Name string
+	Amps float64
+}
+
+// Earthing is the feeder's earth conductor, as far as it is known.
+type Earthing struct {
+	unit.Conductor
+	Known, None bool
 }
 
 // Supply is what was read.
@@ -28,7 +73,20 @@ type Supply struct {
 	Feeder       unit.Conductor
 	FeederOhm    float64 // both wires, hot; 0 when length or size is missing
 	Breaker      float64 // A; 0 when not entered
+
+	Circuit  string // of the workshop; empty: none is named
+	Laid     table.Laid
+	Carried  table.Carried // by the feeder as it lies
+	Cores    int           // printed on the cable, like 12-2; 0: not
+	Others   []Other
+	Beside   float64 // amps of the others together
+	Earth    Earthing
+	Residual Residual
+	Seen     []string
 }
+
+// known says that the feeder's conductor was entered and that the tables reach it.
+func (s Supply) known() bool { return s.Feeder != (unit.Conductor{}) && s.Carried.Beyond == "" }
 
 // Read reads the entry against the workshop's nominal volts and hertz.
 func Read(e Entry, nominalVolts, nominalHertz float64) (Supply, []finding.Reading) {
@@ -58,16 +116,7 @@ func Read(e Entry, nominalVolts, nominalHertz float64) (Supply, []finding.Readin
 	one("hertz", e.Hertz, unit.Hertz, &s.Hertz)
 	one("feeder_length", e.FeederLength, unit.Length, &s.FeederM)
 	one("breaker", e.Breaker, unit.Amps, &s.Breaker)
-	if e.FeederSize != "" {
-		c, ok, err := unit.ParseConductor(e.FeederSize)
-		r := finding.Reading{Path: "supply.feeder_size", Typed: e.FeederSize}
-		if err != nil || !ok {
-			r.Problem, r.Wanted = finding.NotRead, unit.Area.Example
-		} else {
-			s.Feeder, r.ReadAs = c, c.String()
-		}
-		readings = append(readings, r)
-	}
+	readings = append(readings, s.readWall(e, one)...)
 	if perMetre, ok := table.OhmPerMetre(s.Feeder.SquareMM, s.Feeder.AWG); ok && s.FeederM > 0 {
 		s.FeederOhm = 2 * s.FeederM * perMetre
 	}
@@ -130,22 +179,29 @@ const startBreaker = 5
 // judgeFeeder holds the feeder's breaker against its wire, as found, and both
 // against what the motor takes.
 func (s Supply) judgeFeeder(draw *Draw, rules table.Rules, add func(finding.Finding)) {
-	carry, known := table.Ampacity(s.Feeder.SquareMM, s.Feeder.AWG)
-	source := finding.Why{Formula: "breaker ≤ what the wire carries", Section: finding.OnProtection,
-		Source: rules.Source()}
-	if known && s.Breaker > carry {
-		add(s.sayWire(carry, source))
+	carry, known := s.Carried.Amps, s.known()
+	if known && s.Breaker > s.Carried.Breaker {
+		add(s.sayWire())
+	}
+	if s.Carried.Beyond != "" && s.Feeder != (unit.Conductor{}) {
+		add(s.sayBeyond())
+	}
+	if earth := s.needsEarth(rules); s.Earth.None || s.Earth.Known && !s.earthed(earth) {
+		add(s.sayEarth(earth))
+	}
+	if odd := s.odd(); len(odd) > 0 {
+		add(sayOdd(odd))
 	}
 	if draw == nil {
 		return
 	}
 	most := math.Max(draw.RunAmps, draw.MostAmps)
-	if known && carry < 1.25*most {
-		add(s.sayThin(carry, most, rules))
+	if known && carry < s.wants(most) {
+		add(s.sayThin(carry, most))
 	}
 	switch {
 	case s.Breaker == 0:
-	case most > 0.8*s.Breaker:
+	case most+s.Beside > 0.8*s.Breaker:
 		add(s.sayBreaker(most))
 	case draw.StartAmps > startBreaker*s.Breaker:
 		add(s.sayBreakerCaution(draw))

@@ -5,7 +5,6 @@ import (
 	"math"
 
 	"graybridge/core/finding"
-	"graybridge/core/table"
 	"graybridge/core/unit"
 )
 
@@ -53,34 +52,45 @@ func (s Supply) sayDrop(grade finding.Grade, sentence string, drop float64, meas
 			Estimated: true}}}
 }
 
-func (s Supply) sayWire(carry float64, source finding.Why) finding.Finding {
+func (s Supply) sayWire() finding.Finding {
+	guard := unit.Rating(math.Floor(10*s.Carried.Breaker) / 10)
+	carries := "which carries " + as(s.Carried)
+	if s.Carried.Breaker < s.Carried.Amps {
+		carries = "which a breaker of " + guard + " guards at most"
+	}
 	return finding.Finding{ID: finding.SupplyWire, Grade: finding.Stop,
-		Sentence: fmt.Sprintf("The %s breaker does not guard the feeder's %s, which carries %s.",
-			unit.Rating(s.Breaker), s.Feeder, unit.Rating(carry)),
+		Sentence: fmt.Sprintf("The %s breaker does not guard the feeder's %s, %s.", unit.Rating(s.Breaker), s.Feeder,
+			carries),
 		Detail: "This is so whatever the motor takes: a smaller breaker or a thicker feeder, by a licensed " +
-			"person.", Figure: unit.Rating(s.Breaker), Limit: unit.Rating(carry),
-		Measure: finding.Against(s.Breaker, finding.AtMost, carry, "A"), Planning: true,
-		Why: []finding.Why{source}, Entries: []string{"supply.breaker", "supply.feeder_size"}}
+			"person.", Figure: unit.Rating(s.Breaker), Limit: guard,
+		Measure: finding.Against(s.Breaker, finding.AtMost, s.Carried.Breaker, "A"), Planning: true,
+		Why: []finding.Why{{Formula: "breaker ≤ what the wire carries", Numbers: s.Carried.Numbers,
+			Section: finding.OnProtection, Source: s.Carried.Source}},
+		Entries: []string{"supply.breaker", "supply.feeder_size"}}
 }
 
-func (s Supply) sayThin(carry float64, most float64, rules table.Rules) finding.Finding {
+func (s Supply) sayThin(carry float64, most float64) finding.Finding {
+	wants, numbers := s.wants(most), fmt.Sprintf("1.25 · %s", unit.Text(most, "A"))
+	asks := "the motor asks " + unit.Text(wants, "A")
+	if s.Beside > 0 {
+		asks = "the motor and what else runs on it ask " + unit.Text(wants, "A")
+		numbers += " + " + unit.Text(s.Beside, "A")
+	}
 	return finding.Finding{ID: "supply.thin", Grade: finding.Caution,
-		Sentence: fmt.Sprintf("The feeder's %s carries %s; the motor asks %s.", s.Feeder, unit.Rating(carry),
-			unit.Text(1.25*most, "A")),
-		Figure: unit.Rating(carry), Limit: unit.Text(1.25*most, "A") + " at least",
-		Measure: finding.Against(carry, finding.AtLeast, 1.25*most, "A"), Planning: true,
-		Why: []finding.Why{{Formula: "conductor ≥ 125 % of the greatest amps that occur",
-			Numbers: fmt.Sprintf("1.25 · %s", unit.Text(most, "A")), Section: finding.OnProtection,
-			Source: rules.Source()}}, Entries: []string{"supply.feeder_size"}}
+		Sentence: fmt.Sprintf("The feeder's %s carries %s; %s.", s.Feeder, as(s.Carried), asks),
+		Figure:   unit.Rating(carry), Limit: unit.Text(wants, "A") + " at least",
+		Measure: finding.Against(carry, finding.AtLeast, wants, "A"), Planning: true,
+		Why: []finding.Why{{Formula: "conductor ≥ 125 % of the greatest amps that occur, and the others",
+			Numbers: numbers, Section: finding.OnProtection, Source: s.Carried.Source}},
+		Entries: []string{"supply.feeder_size"}}
 }
 
 func (s Supply) sayBreaker(most float64) finding.Finding {
 	return finding.Finding{ID: "supply.breaker", Grade: finding.Caution,
-		Sentence: fmt.Sprintf("Running takes up to %s of the feeder's %s.", unit.Text(most, "A"),
+		Sentence: fmt.Sprintf("Running takes up to %s of the feeder's %s.", unit.Text(most+s.Beside, "A"),
 			unit.Rating(s.Breaker)),
-		Detail: "What else is on this feeder at the same time?", Figure: unit.Text(most, "A"),
-		Limit: unit.Text(0.8*s.Breaker, "A"), Measure: finding.Against(most, finding.AtMost, 0.8*s.Breaker,
-			"A"), Planning: true,
+		Detail: s.whatElse(), Figure: unit.Text(most+s.Beside, "A"), Limit: unit.Text(0.8*s.Breaker, "A"),
+		Measure: finding.Against(most+s.Beside, finding.AtMost, 0.8*s.Breaker, "A"), Planning: true,
 		Why: []finding.Why{{Formula: "running amps ≤ 80 % of the breaker for long use",
 			Section: finding.OnSupplyDrop, Source: "planning; local rules decide"}},
 		Entries: []string{"supply.breaker"}}
@@ -104,4 +114,12 @@ func (s Supply) feederLoses(drop float64, draw *Draw) string {
 
 func feederLosesMuch(drop float64) string {
 	return fmt.Sprintf("The feeder loses %s running, more than 3 %%.", unit.Text(drop, "V"))
+}
+
+func (s Supply) whatElse() string {
+	if s.Beside == 0 {
+		return "What else is on this feeder at the same time?"
+	}
+	return fmt.Sprintf("Of that %s are what else runs on it: another circuit for that comes first.",
+		unit.Text(s.Beside, "A"))
 }

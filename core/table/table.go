@@ -159,6 +159,12 @@ type ruleSet struct {
 	PerKft  pairs     `json:"ohm_per_1000_ft"`
 	Breaker []float64 `json:"breakers"`
 	Earth   pairs     `json:"earth"`
+
+	Rows75      pairs `json:"rows_75"`
+	Ambient     pairs `json:"ambient"` // °C up to which a factor holds
+	Ambient75   pairs `json:"ambient_75"`
+	Together    pairs `json:"together"` // how many lie together, up to which a factor holds
+	BreakerMost pairs `json:"breaker_most"`
 }
 
 var conductors = load[struct {

@@ -322,6 +322,15 @@ func (c Conductor) String() string {
 	return Plain(c.SquareMM) + Space + "mm²"
 }
 
+// Area is its copper in mm²; of a gauge by its definition, π/4·(0.127 mm·92^((36−n)/39))².
+func (c Conductor) Area() float64 {
+	if c.AWG > 0 {
+		d := 0.127 * math.Pow(92, float64(36-c.AWG)/39)
+		return math.Pi / 4 * d * d
+	}
+	return c.SquareMM
+}
+
 // ParseConductor reads "6 mm²", "2,5" or "8 AWG"; ok is false for an empty entry.
 func ParseConductor(text string) (c Conductor, ok bool, err error) {
 	if m := gauge.FindStringSubmatch(strings.TrimSpace(spaces.Replace(text))); m != nil {

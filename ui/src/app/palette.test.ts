@@ -17,7 +17,7 @@ const router = createRouter({
   ],
 })
 const yard = ['Ball mill', 'Blunger', 'Jigger wheel'].map((name, n) => ({ id: `j${n}`, name, plate: '', sentence: '' }))
-let w: VueWrapper | undefined
+let w: VueWrapper<InstanceType<typeof PaletteDialog>> | undefined
 let n: Network
 
 beforeEach(async () => {

@@ -971,6 +971,29 @@ export interface components {
             text: string;
             touched: boolean;
         };
+        Chain: {
+            bridge: string;
+            chosen: boolean;
+            cure?: string;
+            grade: string;
+            links: components["schemas"]["ChainLink"][];
+            name: string;
+            sentence: string;
+            weakest: string;
+        };
+        ChainLink: {
+            asks?: string;
+            cure?: components["schemas"]["Mend"];
+            entry: string;
+            found?: string;
+            grade: string;
+            /** @enum {string} */
+            id: "volts" | "breaker" | "wire" | "length" | "earth" | "residual" | "wiring";
+            name: string;
+            text: string;
+            /** Format: double */
+            used: number;
+        };
         Change: {
             from?: string;
             kind?: string;
@@ -2345,6 +2368,12 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        Mend: {
+            text: string;
+            then: {
+                [key: string]: string;
+            };
+        };
         MergeInputBody: {
             /** @description What both began from */
             base: unknown;
@@ -2540,6 +2569,7 @@ export interface components {
             supply: components["schemas"]["Figure"][];
             trim?: components["schemas"]["TrimView"];
             use?: components["schemas"]["UseVerdict"];
+            wall: components["schemas"]["Chain"][];
             wanted: components["schemas"]["State"];
         };
         PlateEntry: {
@@ -2926,10 +2956,30 @@ export interface components {
         };
         SupplyEntry: {
             /**
+             * @description where the feeder runs hottest
+             * @example 35 °C
+             */
+            air?: string;
+            /**
              * @description at the head of the feeder
              * @example 32 A
              */
             breaker?: string;
+            /**
+             * @description how the feeder's conductors are made up
+             * @enum {string}
+             */
+            cable?: "conduit" | "building" | "cord";
+            /**
+             * @description one of the workshop's; what is typed here goes before it
+             * @example Clay room
+             */
+            circuit?: string;
+            /**
+             * @description its earth conductor; none where there is none
+             * @example 6 mm²
+             */
+            earth?: string;
             /**
              * @description one way, from the panel
              * @example 18 m
@@ -2942,6 +2992,28 @@ export interface components {
              * @example 50 Hz
              */
             hertz?: string;
+            /**
+             * @description what else draws from it at the same time
+             * @example lights 2 A
+             */
+            others?: string;
+            /**
+             * @description the residual-current device ahead, by its type
+             * @enum {string}
+             */
+            residual?: "none" | "ac" | "a" | "b";
+            /** @description white, colours, shared, or nothing of these */
+            seen?: string[];
+            /**
+             * @description °C stamped on the terminals at both ends
+             * @enum {string}
+             */
+            terminals?: "60" | "75";
+            /**
+             * @description circuits in one conduit; of AWG, loaded conductors
+             * @example 2
+             */
+            together?: string;
             /**
              * @description measured at the post, nothing running
              * @example 236 V
@@ -3042,6 +3114,8 @@ export interface components {
         Workshop: {
             /** @example small: 2 × 18 AWG to 3 × 14 AWG */
             caps?: string;
+            /** @example Clay room: 32 A, 6 mm², 18 m, conduit */
+            circuits?: string;
             /** @enum {string} */
             colours: "europe" | "europe-old" | "north-america-240" | "north-america-480";
             /** Format: double */

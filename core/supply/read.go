@@ -1,0 +1,108 @@
+package supply
+
+import (
+	"fmt"
+	"math"
+	"regexp"
+	"strconv"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// cores is a conductor as cables are sold in North America: gauge and how many.
+var cores = regexp.MustCompile(`^(\d{1,2})\s*[-/]\s*(\d)$`)
+
+// conductor reads a size, or what is printed on a cable: 12-2 is two conductors of 12 AWG.
+func conductor(text string) (c unit.Conductor, n int, ok bool) {
+	if m := cores.FindStringSubmatch(strings.TrimSpace(text)); m != nil {
+		c.AWG, _ = strconv.Atoi(m[1])
+		n, _ = strconv.Atoi(m[2])
+		return c, n, true
+	}
+	c, ok, err := unit.ParseConductor(text)
+	return c, 0, ok && err == nil
+}
+
+// readWall reads what was found in the wall: the feeder as it lies, its earth, and what
+// else hangs on it. one reads an entry of one number.
+func (s *Supply) readWall(e Entry, one func(field, typed string, k unit.Kind, into *float64) bool) []finding.Reading {
+	var readings []finding.Reading
+	note := func(field, typed, readAs, wanted string) {
+		r := finding.Reading{Path: "supply." + field, Typed: typed, ReadAs: readAs}
+		if readAs == "" {
+			r.Problem, r.Wanted = finding.NotRead, wanted
+		}
+		readings = append(readings, r)
+	}
+	s.Circuit, s.Residual, s.Seen = strings.TrimSpace(e.Circuit), e.Residual, e.Seen
+	if e.FeederSize != "" {
+		c, n, ok := conductor(e.FeederSize)
+		text := c.String()
+		if n > 0 {
+			text += fmt.Sprintf(", %d conductors", n)
+		}
+		if !ok {
+			text = ""
+		} else {
+			s.Feeder, s.Cores = c, n
+		}
+		note("feeder_size", e.FeederSize, text, unit.Area.Example)
+	}
+	s.Laid = table.Laid{Conductor: s.Feeder, Cable: e.Cable, Marked75: e.Terminals == "75", AirC: math.NaN()}
+	one("air", e.Air, unit.Celsius, &s.Laid.AirC)
+	if e.Together != "" {
+		n, err := strconv.Atoi(strings.TrimSpace(e.Together))
+		if err != nil || n < 1 || n > mostTogether {
+			note("together", e.Together, "", fmt.Sprintf("a whole number from 1 to %d", mostTogether))
+		} else {
+			s.Laid.Together = n
+			note("together", e.Together, fmt.Sprint(n), "")
+		}
+	}
+	s.Carried = s.Laid.Carries()
+	for line := range strings.SplitSeq(e.Others, "\n") {
+		if line = strings.TrimSpace(line); line == "" {
+			continue
+		}
+		m := beside.FindStringSubmatch(line)
+		amps := 0.0
+		if m != nil {
+			amps = unit.Decimal(m[2])
+		}
+		if !(amps > 0 && amps <= unit.Amps.Largest) {
+			note("others", line, "", "what it is, then its amps, like lights 2 A")
+			continue
+		}
+		s.Others = append(s.Others, Other{m[1], amps})
+		s.Beside += amps
+		note("others", line, m[1]+" "+unit.Text(amps, "A"), "")
+	}
+	s.readEarth(e, note)
+	return readings
+}
+
+// mostTogether bounds what lies in one conduit.
+const mostTogether = 40
+
+func (s *Supply) readEarth(e Entry, note func(field, typed, readAs, wanted string)) {
+	typed := strings.TrimSpace(e.Earth)
+	switch {
+	case typed == "" && s.Laid.Cable == table.Cord && s.Cores == 2: // both are lines
+		s.Earth = Earthing{None: true}
+	case typed == "":
+	case strings.EqualFold(typed, noEarth), strings.EqualFold(typed, "no"):
+		s.Earth = Earthing{None: true}
+		note("earth", e.Earth, "none", "")
+	default:
+		c, ok, err := unit.ParseConductor(typed)
+		if err != nil || !ok {
+			note("earth", e.Earth, "", "its size, or none")
+			return
+		}
+		s.Earth = Earthing{Conductor: c, Known: true}
+		note("earth", e.Earth, c.String(), "")
+	}
+}

@@ -1,0 +1,250 @@
+package supply
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// What the links of the wall say, and what would cure them.
+
+// beyondTables is the cure that the tables here do not reach.
+const beyondTables = "Beyond the tables here: a licensed person sizes it."
+
+func sayChain(weakest ChainLink, open []string) string {
+	switch weakest.Grade {
+	case finding.Stop:
+		return fmt.Sprintf("The wall does not carry it. Weakest link: %s. %s", low(weakest.Name), weakest.Text)
+	case finding.Caution:
+		return fmt.Sprintf("The wall carries it with care. Weakest link: %s. %s", low(weakest.Name), weakest.Text)
+	case finding.Open:
+		return "Nothing of the wall is entered yet."
+	}
+	text := "Nothing that is entered fails"
+	if weakest.Used > 0 {
+		text += fmt.Sprintf("; the weakest link is the %s, %s used", low(weakest.Name), unit.Percent(weakest.Used))
+	}
+	if len(open) > 0 {
+		text += ". Not looked at: " + low(strings.Join(open, ", "))
+	}
+	return text + "."
+}
+
+func low(s string) string { return strings.ToLower(s) }
+
+const voltsUnmeasured = "Not measured: only the name of the supply is known."
+
+const voltsNear = "Near the nominal volts."
+
+func voltsFar(off float64) string {
+	return fmt.Sprintf("They stand %s off the nominal volts.", unit.Percent(off))
+}
+
+const breakerUnknown = "Read its rating off the breaker that feeds this place."
+
+const breakerHolds = "It carries the run for long and holds the start."
+
+func breakerAsks(room float64, w waller) string {
+	text := "at least " + unit.Text(room, "A")
+	if w.Beside > 0 {
+		text += ", with " + unit.Text(w.Beside, "A") + " of others"
+	}
+	return text
+}
+
+func breakerTrips(run float64) string {
+	return fmt.Sprintf("It trips: %s run on it together.", unit.Text(run, "A"))
+}
+
+func breakerNear(run float64) string {
+	return fmt.Sprintf("%s run on it together, more than 80 %% of it for long.", unit.Text(run, "A"))
+}
+
+func breakerStart(amps float64) string {
+	return fmt.Sprintf("The start takes %s: a usual motor curve holds five times its rating for certain.",
+		unit.Text(amps, "A"))
+}
+
+func moveOthers(all []Other) string {
+	var names []string
+	for _, o := range all {
+		names = append(names, o.Name)
+	}
+	return "Cheapest: put what else runs on it (" + strings.Join(names, ", ") + ") on another circuit."
+}
+
+func changeBreaker(size float64) string {
+	return fmt.Sprintf("Cheapest: a breaker of %s on the same wire, by a licensed person.", unit.Rating(size))
+}
+
+func newFeeder(c unit.Conductor, size float64) string {
+	return fmt.Sprintf("Cheapest: a feeder of %s with a breaker of %s, by a licensed person.", c, unit.Rating(size))
+}
+
+const wireUnknown = "Read the size off the cable; of cable sold as 12-2 say also what kind it is."
+
+func wireAsks(wants, breaker float64) string {
+	text := "at least " + unit.Text(wants, "A") + ", 125 % of the motor"
+	if breaker > 0 {
+		text += "; guarded by " + unit.Rating(breaker)
+	}
+	return text
+}
+
+func wireBeyond(what string) string {
+	return "Not computed: " + what + ". Its maker's sheet or local rules say what it carries."
+}
+
+// as says what a conductor carries and how that comes about where it is not plain.
+func as(c table.Carried) string {
+	if c.Lessened {
+		return fmt.Sprintf("%s, %s", unit.Text(c.Amps, "A"), c.Numbers)
+	}
+	return unit.Rating(c.Amps)
+}
+
+func wireUnguarded(s Supply) string {
+	return fmt.Sprintf("The breaker of %s does not guard it: %s at most.", unit.Rating(s.Breaker),
+		unit.Rating(math.Floor(10*s.Carried.Breaker)/10))
+}
+
+func wireOver(c table.Carried, most float64) string {
+	return fmt.Sprintf("It carries %s; the motor alone takes %s.", as(c), unit.Text(most, "A"))
+}
+
+func wireThin(c table.Carried) string {
+	return fmt.Sprintf("It carries %s: less than is asked.", as(c))
+}
+
+func wireCarries(c table.Carried) string { return fmt.Sprintf("It carries %s.", as(c)) }
+
+const lengthUnknown = "From the panel to the machine, one way, and the size of the wire."
+
+func lengthLoses(run, start float64) string {
+	return fmt.Sprintf("%s of the volts are lost running, %s at the start.", unit.Text(100*run, "%"),
+		unit.Text(100*start, "%"))
+}
+
+func lessDrop(c unit.Conductor) string {
+	return fmt.Sprintf("Cheapest: a feeder of %s on the same way, by a licensed person.", c)
+}
+
+const earthUnknown = "Follow it from the panel to the machine, and read its size."
+
+const earthNone = "Nothing opens the breaker when a winding touches the frame: not to be fed like this."
+
+const earthSmall = "It is thinner than the rules ask for this feeder and breaker."
+
+const earthByBreaker = "How thick it must be goes by the breaker, which is not entered."
+
+const earthThere = "It is as thick as the rules ask. Whether it is whole only a meter tells."
+
+func pullEarth(c unit.Conductor) string {
+	if c == (unit.Conductor{}) {
+		return "An earth conductor from the panel, by a licensed person."
+	}
+	return fmt.Sprintf("An earth conductor of %s from the panel, by a licensed person.", c)
+}
+
+const residualUnknown = "Is there one ahead, and what type stands on it?"
+
+func residualAsks(smooth bool) string {
+	if smooth {
+		return "type B, or as the maker says"
+	}
+	return "type A or better"
+}
+
+func residualType(r Residual) string { return "type " + strings.ToUpper(string(r)) }
+
+const residualNone = "There is none; it watches what an earth alone does not. None replaces the earth."
+
+const residualNoneLocal = "There is none; local rules say where one is asked. None replaces the earth."
+
+const residualBlind = "It may be blind to what flows here: pulses of direct current."
+
+const residualSmooth = "Smooth direct current can blind it: it then opens for nobody."
+
+const residualSees = "It sees what may flow here. It does not replace the earth."
+
+func changeResidual(r Residual) string {
+	return fmt.Sprintf("A residual-current device of type %s, by a licensed person; 300 mA where 30 mA trips by "+
+		"leakage is theirs to judge.", strings.ToUpper(string(r)))
+}
+
+const wiringUnknown = "Look into panel and boxes, dead: colours, what shares the conduit."
+
+const wiringPlain = "No colour on a wrong conductor and no control wires beside it were seen."
+
+// seenNames are the short words of what was seen.
+var seenNames = map[string]string{WhiteLine: "a white line", OtherColours: "other colours", Shared: "a shared conduit"}
+
+func seenText(odd []string) string {
+	var names []string
+	for _, id := range odd {
+		names = append(names, seenNames[id])
+	}
+	return strings.Join(names, ", ")
+}
+
+var oddTexts = map[string]string{
+	WhiteLine:    "A white conductor is used as a line: who opens it next takes it for a neutral.",
+	OtherColours: "Its colours are those of another region: who opens it next reads them wrongly.",
+	Shared:       "Control wires lie in the motor's conduit: no low-voltage circuit shares it.",
+}
+
+var oddCures = map[string]string{
+	WhiteLine:    "Mark it as a line at both ends, dead and proved dead.",
+	OtherColours: "Mark both ends in the colours of this place, dead and proved dead.",
+	Shared:       "Give the control wires a way of their own.",
+}
+
+func oddText(odd []string) string { return joined(odd, oddTexts) }
+
+func oddCure(odd []string) string { return joined(odd, oddCures) }
+
+func joined(odd []string, of map[string]string) string {
+	var out []string
+	for _, id := range odd {
+		out = append(out, of[id])
+	}
+	return strings.Join(out, " ")
+}
+
+func (s Supply) sayBeyond() finding.Finding {
+	return finding.Finding{ID: "supply.beyond", Grade: finding.Open,
+		Sentence: fmt.Sprintf("What the feeder's %s carries is not in the tables here: %s.", s.Feeder,
+			s.Carried.Beyond),
+		Detail:  "Nothing is computed beyond a table. Its maker's sheet, local rules or a licensed person say it.",
+		Entries: []string{"supply.feeder_size", "supply.cable"}}
+}
+
+func (s Supply) sayEarth(asked unit.Conductor) finding.Finding {
+	f := finding.Finding{ID: finding.SupplyEarth, Grade: finding.Caution, Entries: []string{"supply.earth"},
+		Sentence: fmt.Sprintf("The feeder's earth of %s is thinner than the %s that is asked.", s.Earth, asked),
+		Detail:   earthGrows, Figure: s.Earth.String(), Limit: asked.String() + " at least", Planning: true,
+		Why: []finding.Why{{Formula: "earth by the table for the breaker, grown in proportion with a thicker feeder; " +
+			"metric: as thick as the line", Section: finding.OnProtection, Source: "planning; local rules decide"}}}
+	if s.Earth.None {
+		f.Grade, f.Sentence = finding.Stop, "The feeder has no earth conductor."
+		f.Detail, f.Figure, f.Limit = earthNone+" "+pullEarth(asked), "none", ""
+		if s.Laid.Cable == table.Cord && s.Cores == 2 {
+			f.Detail = cordWords + " " + f.Detail
+		}
+	}
+	return f
+}
+
+const earthGrows = "A feeder that was made thicker wants its earth thicker in proportion."
+
+const cordWords = "In flexible cord every conductor counts: two are two lines and no earth. In building cable the " +
+	"earth is extra."
+
+func sayOdd(odd []string) finding.Finding {
+	return finding.Finding{ID: "supply.seen", Grade: finding.Caution, Sentence: oddText(odd), Detail: oddCure(odd),
+		Entries: []string{"supply.seen"}}
+}

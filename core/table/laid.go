@@ -1,0 +1,133 @@
+package table
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"graybridge/core/unit"
+)
+
+// Cable is how the conductors of a circuit are made up.
+type Cable string
+
+// The kinds of cable.
+const (
+	Conduit  Cable = "conduit"  // single wires in a conduit
+	Building Cable = "building" // building cable; its earth is extra
+	Cord     Cable = "cord"     // flexible cord; every conductor counts
+)
+
+// Laid is a conductor as it lies.
+type Laid struct {
+	unit.Conductor
+	Cable    Cable   // empty: not said
+	Marked75 bool    // 75 °C stands on the terminals at both ends
+	AirC     float64 // where it runs hottest; NaN: not said
+	// Together is how many loaded conductors (AWG) or circuits (mm²) lie together; 0: not said.
+	Together int
+}
+
+// Carried is what a conductor carries as it lies.
+type Carried struct {
+	Amps     float64
+	Breaker  float64 // the greatest that guards it
+	Numbers  string  // how it comes about
+	Source   string
+	Beyond   string // what the tables do not reach; Amps is then 0
+	Lessened bool   // by air or by neighbours
+}
+
+// Carries is what a conductor carries as it lies: the table's column for its terminals,
+// lessened by the air and by what lies beside it. What a table does not reach is not
+// computed.
+func (l Laid) Carries() (c Carried) {
+	set, column, ambient := conductors().Metric, conductors().Metric.Rows, conductors().Metric.Ambient
+	if l.AWG > 0 {
+		set = conductors().AWG
+		column, ambient = set.Rows, set.Ambient
+		if l.Marked75 && l.Cable != Building {
+			column, ambient = set.Rows75, set.Ambient75
+		}
+	}
+	c.Source = set.Source
+	if l.Cable == Cord {
+		c.Beyond = "flexible cord has a table of its own"
+		return c
+	}
+	base, ok := column.size(l)
+	if !ok {
+		c.Beyond = "this size"
+		return c
+	}
+	parts := []string{unit.Rating(base)}
+	c.Amps = base
+	for _, by := range []struct {
+		rows  pairs
+		x     float64
+		said  bool
+		words string
+	}{
+		{ambient, l.AirC, !math.IsNaN(l.AirC), "air of " + unit.Plain(l.AirC) + unit.Space + "°C"},
+		{set.Together, float64(l.Together), l.Together > 0, fmt.Sprintf("%d together", l.Together)},
+	} {
+		if !by.said {
+			continue
+		}
+		factor, ok := by.rows.upTo(by.x)
+		if !ok {
+			return Carried{Beyond: by.words, Source: set.Source}
+		}
+		if factor < 1 {
+			c.Amps, c.Lessened = c.Amps*factor, true
+			parts = append(parts, fmt.Sprintf("%s (%s)", unit.Plain(factor), by.words))
+		}
+	}
+	c.Numbers = strings.Join(parts, " · ")
+	c.Breaker = c.Amps
+	for _, row := range set.BreakerMost {
+		if int(row[0]) == l.AWG {
+			c.Breaker = min(c.Breaker, row[1])
+		}
+	}
+	return c
+}
+
+// size is the row of a conductor: a gauge as it stands, an area by the next thinner one.
+func (p pairs) size(l Laid) (amps float64, ok bool) {
+	for _, row := range p {
+		if l.AWG > 0 && int(row[0]) == l.AWG || l.AWG == 0 && row[0] <= l.SquareMM {
+			amps, ok = row[1], true
+		}
+	}
+	return amps, ok
+}
+
+// upTo is the first row that reaches x; ok is false beyond the end.
+func (p pairs) upTo(x float64) (y float64, ok bool) {
+	for _, row := range p {
+		if x <= row[0] {
+			return row[1], true
+		}
+	}
+	return 0, false
+}
+
+// Thicker is the thinnest conductor that lies the same and carries amps, and that a breaker
+// of guard amps guards; ok is false where the table ends below.
+func (l Laid) Thicker(amps, guard float64) (c unit.Conductor, ok bool) {
+	rules := Metric
+	if l.AWG > 0 {
+		rules = NorthAmerica
+	}
+	for _, s := range rules.Sizes() {
+		l.Conductor = unit.Conductor{SquareMM: s.Value}
+		if rules == NorthAmerica {
+			l.Conductor = unit.Conductor{AWG: int(s.Value)}
+		}
+		if got := l.Carries(); got.Amps >= amps && got.Breaker >= guard {
+			return l.Conductor, true
+		}
+	}
+	return unit.Conductor{}, false
+}
