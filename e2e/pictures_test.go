@@ -60,6 +60,7 @@ func TestPictures(t *testing.T) {
 		}
 	}
 	bay("Blunger", "Motor", "motor")
+	bay("Blunger", "Supply", "supply")
 	p.do(chromedp.EmulateViewport(1280, 1100))
 	bay("Clay room converter", "Leads", "")
 	p.click(".machine-chooser button", "Pug mill")
@@ -111,20 +112,4 @@ func TestPictures(t *testing.T) {
 	p.click(".span-acts a", "Card")
 	p.sees(".card", "Mains kills")
 	p.picture("card")
-	p.do(chromedp.EmulateViewport(1280, 800))
-	p.visit(s.url + "/")
-	p.click(".person", "")
-	p.click(".person-names button", "Odile W.")
-	p.sees(".person", "Odile W.")
-	p.at("Blunger", "Supply")
-	for _, volts := range []string{"231", "233"} {
-		p.enter("supply.volts", volts)
-		p.until("the figures follow", `document.querySelector('.figures')?.innerText.includes('`+volts+`')`)
-		p.saved()
-	}
-	p.press("h")
-	p.sees(".strip", "231 → 233")
-	p.click(".strip button", "as the demonstration has it")
-	p.sees(".looked", "revision 1")
-	p.picture("history")
 }

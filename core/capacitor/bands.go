@@ -385,16 +385,20 @@ func (o *Over) judgeDrop(a Answer) {
 	if s.FeederOhm == 0 || !a.UsualRuns || len(o.twins) == 0 {
 		return
 	}
-	lost := func(volts, left float64) float64 { return (volts - left) / volts / supply.MostDrop }
+	lost := func(line, left float64) float64 {
+		own := s
+		own.Volts *= line
+		return own.Lost(left) / own.Volts / supply.MostDrop
+	}
 	figures := make([]float64, 0, len(o.twins))
 	for _, t := range o.twins {
 		p := t.points[o.question.Usual]
 		if len(p.Windings) == 0 {
 			return
 		}
-		figures = append(figures, lost(s.Volts*t.Line, p.SupplyVolts))
+		figures = append(figures, lost(t.Line, p.SupplyVolts))
 	}
-	value := lost(s.Volts, a.Usual.SupplyVolts)
+	value := lost(1, a.Usual.SupplyVolts)
 	if band, part, doubtful := site.Flips(value, figures); doubtful {
 		o.say(sayDropDoubt(value, band, part, len(figures), site.Leading(o.siteTwins(), figures).Settles()))
 	}

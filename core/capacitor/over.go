@@ -236,7 +236,7 @@ func (o *Over) fed(f site.Fed) *Bridge {
 	}
 	all := append([][]string{}, inside...)
 	b, err := New(o.Site.Model, Wiring{
-		Volts: o.Site.Supply.Volts, FrequencyHz: o.Site.Supply.Hertz, FeederOhm: o.Site.Supply.FeederOhm, CornerTo: to,
+		Volts: o.Site.Supply.Volts, FrequencyHz: o.Site.Supply.Hertz, FeederOhm: o.Site.Supply.LineOhm(), CornerTo: to,
 		Coils: coils, Joints: append(all, f.Joints...),
 	})
 	if err != nil {
@@ -408,7 +408,7 @@ func (o *Over) Case(joints leads.Joints) (c circuit.BenchCase, ok bool) {
 	c.About = at
 	c.Circuit = circuit.Circuit{FrequencyHz: o.Site.Supply.Hertz, Reference: "line 2", Elements: []circuit.Element{},
 		Sources: []circuit.Source{{Name: "supply", From: "line 1", To: "line 2", VoltsRMS: o.Site.Supply.Volts,
-			ResistanceOhm: o.Site.Supply.FeederOhm}},
+			ResistanceOhm: o.Site.Supply.LineOhm()}},
 		Machines: []circuit.Machine{{Name: "motor", Equivalent: o.Site.Model.Eq, Slip: slip, Coils: b.Wiring.Coils}},
 		Joints:   append([][]string{{"L1", "line 1"}, {"L2", "line 2"}}, b.Wiring.Joints...)}
 	if uf > 0 {

@@ -95,7 +95,7 @@ const pairLeast = 0.05
 func (o *Over) pairWants(from, to float64) arrange.Wants {
 	kind := o.Site.Load.Kind.Loaded()
 	return arrange.Wants{Model: o.Site.Model, Volts: o.Site.Supply.Volts, Hertz: o.Site.Supply.Hertz,
-		FeederOhm: o.Site.Supply.FeederOhm, Kind: kind, From: from, To: to}
+		FeederOhm: o.Site.Supply.LineOhm(), Kind: kind, From: from, To: to}
 }
 
 // pairImpossible says why the pair cannot be joined at all; empty where it can.

@@ -143,7 +143,7 @@ func (o *Over) startSetup(microfarad float64) transient.Setup {
 	c := circuit.Circuit{
 		FrequencyHz: o.Site.Supply.Hertz, Reference: "line 2",
 		Sources: []circuit.Source{{Name: "line", From: "line 1", To: "line 2", VoltsRMS: o.Site.Supply.Volts,
-			ResistanceOhm: o.Site.Supply.FeederOhm}},
+			ResistanceOhm: o.Site.Supply.LineOhm()}},
 		Elements: []circuit.Element{{Name: "run", Kind: circuit.Capacitor, From: "L3", To: o.CornerTo,
 			Microfarad: microfarad}},
 		Machines: []circuit.Machine{{Name: "motor", Equivalent: o.Site.Model.Eq, Slip: 1, Coils: b.Wiring.Coils}},
@@ -181,8 +181,8 @@ func (o *Over) startFigures(run *StartRun, trace transient.Trace, peak float64) 
 		add("reach", "Does not come up", 0, "hums", "switch off at once")
 	}
 	add("peak", "Inrush, peak", peak, unit.Text(peak, "A"), "in the supply line, closed at its zero")
-	if o.Site.Supply.FeederOhm > 0 {
-		dip := peak / math.Sqrt2 * o.Site.Supply.FeederOhm
+	if o.Site.Supply.LineOhm() > 0 {
+		dip := peak / math.Sqrt2 * o.Site.Supply.LineOhm()
 		add("dip", "Dip on the feeder", dip, unit.Text(dip, "V"), unit.Text(dip/o.Site.Supply.Volts*100,
 			"%")+" of the volts at the post")
 	}

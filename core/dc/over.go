@@ -73,7 +73,7 @@ func (o *Over) duty(p *Profile) *Duty {
 	d := &Duty{
 		Motor:     &f.Motor,
 		Source:    Source{Way: p.Way, KHz: p.KHz, Line: Line{Volts: o.Site.Supply.Volts, Hertz: o.Site.Supply.Hertz}},
-		FeederOhm: o.Site.Supply.FeederOhm,
+		FeederOhm: o.Site.Supply.LineOhm(),
 		Factor:    o.Site.Direct.FormFactor.Value,
 		Cooling:   o.Chosen.Cooling,
 		Load:      o.Site.Load,

@@ -98,7 +98,7 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 	}
 	s.Supply = math.Max(0, watts) / (0.95 * o.Site.Supply.Volts * o.Weighed.InputFactor)
 	s.SupplyT = site.AmpsText(s.Supply)
-	s.Volts = unit.Whole(o.Site.Supply.Volts-s.Supply*o.Site.Supply.FeederOhm, "V")
+	s.Volts = unit.Whole(o.Site.Supply.Volts-s.Supply*o.Site.Supply.LineOhm(), "V")
 	s.RPM = unit.Whole((1-slip)*120*o.Hertz/float64(o.Site.Model.Eq.Poles), "rpm")
 	s.Torque = unit.Text(math.Max(0, solver.Shaft(0).TorqueNm-o.Site.Model.FrictionNm), "N·m")
 	if s.Starts {

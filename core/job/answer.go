@@ -164,6 +164,16 @@ func (w *reading) wall(p *Plan, g guarded) []supply.Chain {
 	return w.site.Supply.Wall(w.site.Rules, takers)
 }
 
+// circuitNames are those of the workshop's circuits.
+func circuitNames(d *Document) []string {
+	out := []string{}
+	all, _ := supply.ParseCircuits(d.Workshop.Circuits)
+	for _, c := range all {
+		out = append(out, c.Name)
+	}
+	return out
+}
+
 // taker is a bridge as the wall sees it.
 func (w *reading) taker(kind string, draw *supply.Draw) supply.Taker {
 	names := map[string]string{KindDrive: "Drive", KindRotary: "Rotary converter", KindDC: "DC controller"}

@@ -46,7 +46,7 @@ func (w *reading) conclude(p *Plan, g guarded) {
 	p.Next = p.next()
 	p.Bays = w.bays(p, g)
 	p.Offers = w.offers(p)
-	p.Wall = w.wall(p, g)
+	p.Wall, p.Circuits, p.Stairs = w.wall(p, g), circuitNames(w.doc), w.site.Supply.Stairs(g.draw)
 	p.Card = w.card(p, g)
 }
 

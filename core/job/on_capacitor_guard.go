@@ -40,7 +40,8 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 	g.load = w.LoadFigures()
 	if a.UsualRuns {
 		draw := &supply.Draw{Mark: w.site.Mark(), RunAmps: abs(a.Usual.SupplyAmps), RunVolts: a.Usual.SupplyVolts,
-			StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts}
+			StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts,
+			IdleAmps: abs(a.Idle.SupplyAmps), IdleVolts: a.Idle.SupplyVolts}
 		if g.supply = w.SupplyFigures(draw); stop == nil {
 			draw.MostAmps = draw.RunAmps
 			if a.HeavyRuns {

@@ -60,7 +60,7 @@ func (w onDC) state(id string, _ site.Fed, _ bool) State {
 	s.Solved, s.Runs, s.Starts = w.Dial.Reachable, w.Dial.Reachable, w.Dial.Reachable && v.Point.Grade != finding.Stop
 	s.Grade, s.Verdict = v.Point.Grade, v.Point.Says
 	s.Supply, s.SupplyT = w.Dial.LineAmps, site.AmpsText(w.Dial.LineAmps)
-	s.Volts = unit.Whole(w.Site.Supply.Volts-w.Dial.LineAmps*w.Site.Supply.FeederOhm, "V")
+	s.Volts = unit.Whole(w.Site.Supply.Volts-w.Dial.LineAmps*w.Site.Supply.LineOhm(), "V")
 	for _, l := range []string{"L1", "L2"} {
 		s.Lines = append(s.Lines, LineAmps{Line: l, Amps: w.Dial.LineAmps, Text: s.SupplyT})
 	}

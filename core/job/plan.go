@@ -32,7 +32,9 @@ type Plan struct {
 	Motor    []finding.Figure      `json:"motor" nullable:"false"` // what the plate means
 	Bridge   []finding.Figure      `json:"bridge" nullable:"false"`
 	Supply   []finding.Figure      `json:"supply" nullable:"false"`
-	Wall     []supply.Chain        `json:"wall" nullable:"false"` // for each bridge that is known, the chosen one first
+	Stairs   []supply.Stair        `json:"stairs" nullable:"false"`   // the volts on their way, state by state
+	Wall     []supply.Chain        `json:"wall" nullable:"false"`     // for each bridge that is known, the chosen one first
+	Circuits []string              `json:"circuits" nullable:"false"` // of the workshop, by name
 	Guard    []finding.Figure      `json:"protection" nullable:"false"`
 	Load     []finding.Figure      `json:"load" nullable:"false"`
 	Schools  []capacitor.School    `json:"schools" nullable:"false"`
@@ -183,7 +185,8 @@ func emptyPlan() *Plan {
 	return &Plan{Readings: []finding.Reading{}, Findings: []finding.Finding{}, Moves: []leads.Move{},
 		Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{},
 		Combos: []capacitor.Combo{}, Buys: []Buy{}, Offers: []Offer{},
-		Supply: []finding.Figure{}, Wall: []supply.Chain{}, Guard: []finding.Figure{}, Load: []finding.Figure{}}
+		Supply: []finding.Figure{}, Stairs: []supply.Stair{}, Wall: []supply.Chain{}, Circuits: []string{},
+		Guard: []finding.Figure{}, Load: []finding.Figure{}}
 }
 
 func abs(z complex128) float64 { return math.Hypot(real(z), imag(z)) }

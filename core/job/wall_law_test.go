@@ -28,6 +28,7 @@ func foundInTheWall(r *rand.Rand, rules table.Rules) supply.Entry {
 			FeederLength: pick("", "30 ft", "400 ft", "800 ft"),
 			Earth:        pick("", "none", "14 AWG", "10 AWG"), Terminals: pick("", "60", "75")}
 	}
+	e.Loaded = pick("", "", "223 V 20 A")
 	e.Cable = []table.Cable{"", table.Conduit, table.Building, table.Cord}[r.IntN(4)]
 	e.Air, e.Together = pick("", "", "33 °C", "40 °C", "60 °C"), pick("", "", "2", "3", "20")
 	e.Others = pick("", "", "lights 2 A", "saw 9 A\nlights 1.5 A")
@@ -106,7 +107,7 @@ func TestTheWallsVerdictIsThatOfItsLinks(t *testing.T) {
 		}
 	}
 	for _, g := range []finding.Grade{finding.Stop, finding.Caution, finding.Open} {
-		require.Greater(t, seen[g], 10, g)
+		require.Greater(t, seen[g], 4, g)
 	}
 }
 

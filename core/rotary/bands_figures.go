@@ -42,6 +42,9 @@ func (o *Over) drawn() (d draw, ok bool) {
 	st := run.State
 	d.run = run.at
 	d.Draw = st.draw(o.Mark())
+	if idle := a.Occasions[0].State; idle.Runs {
+		d.IdleAmps, d.IdleVolts = idle.Supply, idle.Volts[0]
+	}
 	most := 0.0
 	take := func(amps, volts float64, start []Duty, idler bool) {
 		if amps <= most {

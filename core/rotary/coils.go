@@ -43,7 +43,7 @@ func (o *Over) Circuit(f site.Fed) circuit.Circuit {
 	supply := m.Supply
 	c := circuit.Circuit{FrequencyHz: supply.Hertz, Reference: "L2", Elements: []circuit.Element{},
 		Sources: []circuit.Source{
-			{Name: "line", From: "L1", To: "L2", VoltsRMS: supply.Volts, ResistanceOhm: supply.FeederOhm},
+			{Name: "line", From: "L1", To: "L2", VoltsRMS: supply.Volts, ResistanceOhm: supply.LineOhm()},
 		}}
 	b := o.Entered
 	if o.Answer != nil {

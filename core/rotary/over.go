@@ -133,7 +133,7 @@ type Answer struct {
 // line is the supply as every site of the converter reads it.
 func (o *Over) line() Line {
 	s := o.Idler.Site.Supply
-	return Line{Volts: s.Volts, Hertz: s.Hertz, Ohm: s.FeederOhm}
+	return Line{Volts: s.Volts, Hertz: s.Hertz, Ohm: s.LineOhm()}
 }
 
 // solve puts the motors that can be computed on one street and solves what occurs.

@@ -36,6 +36,7 @@ type Job struct {
 // TansyLane is the tileworks on 230 V and 50 Hz.
 func TansyLane() job.Workshop {
 	return job.Workshop{Name: "Tansy Lane Tileworks", Rules: table.Metric, Volts: 230, Hertz: 50, Colours: job.Europe,
+		Circuits: "Clay room: 32 A, 6 mm², 18 m",
 		Prices: "10 µF 5.10 €\n12 µF 5.60 €\n16 µF 7.20 €\n20 µF 8.40 €\n25 µF 9.00 €\n30 µF 10.20 €\n40 µF 12.50 " +
 			"€\n50 µF 17.80 €"}
 }
@@ -48,7 +49,9 @@ func ColdFord() job.Workshop {
 		Volts:   240,
 		Hertz:   60,
 		Colours: job.NorthAmerica,
-		Caps:    "small: 2 × 18 AWG to 3 × 14 AWG\nmiddle: 2 × 14 AWG to 4 × 12 AWG\nlarge: 3 × 12 AWG to 5 × 10 AWG",
+		// The co-op's own circuit.
+		Circuits: "Clay room: 40 A, 8 AWG, building cable, 65 ft",
+		Caps:     "small: 2 × 18 AWG to 3 × 14 AWG\nmiddle: 2 × 14 AWG to 4 × 12 AWG\nlarge: 3 × 12 AWG to 5 × 10 AWG",
 	}
 }
 

@@ -37,6 +37,10 @@ func (s *Supply) readWall(e Entry, one func(field, typed string, k unit.Kind, in
 		}
 		readings = append(readings, r)
 	}
+	if e.Loaded != "" {
+		note("loaded", e.Loaded, s.readLoaded(e.Loaded),
+			"two readings at once, like 231 V 9.5 A, below the volts with nothing running")
+	}
 	s.Circuit, s.Residual, s.Seen = strings.TrimSpace(e.Circuit), e.Residual, e.Seen
 	if e.FeederSize != "" {
 		c, n, ok := conductor(e.FeederSize)
@@ -82,6 +86,24 @@ func (s *Supply) readWall(e Entry, one func(field, typed string, k unit.Kind, in
 	}
 	s.readEarth(e, note)
 	return readings
+}
+
+var underLoad = regexp.MustCompile(`(?i)^([\d.,]+)\s*v?\s+(?:at\s+)?([\d.,]+)\s*a?$`)
+
+// readLoaded takes the supply's own ohms from volts read under a known load: what is missing
+// of the volts with nothing drawn, over the amps. Empty where the reading is none.
+func (s *Supply) readLoaded(typed string) string {
+	m := underLoad.FindStringSubmatch(strings.TrimSpace(typed))
+	if m == nil {
+		return ""
+	}
+	u := Under{unit.Decimal(m[1]), unit.Decimal(m[2])}
+	if !(u.Volts > s.Volts/2 && u.Volts <= s.Volts && u.Amps > 0 && u.Amps <= unit.Amps.Largest) {
+		return ""
+	}
+	s.Reading, s.SourceOhm = u, (s.Volts-u.Volts)/u.Amps
+	return fmt.Sprintf("%s at %s: %s ahead of the panel", unit.Text(u.Volts, "V"), unit.Text(u.Amps, "A"),
+		unit.Text(s.SourceOhm, "Ω"))
 }
 
 // mostTogether bounds what lies in one conduit.

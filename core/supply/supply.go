@@ -18,6 +18,7 @@ type Entry struct {
 	FeederSize   string `json:"feeder_size,omitempty" example:"6 mm²"`
 	Breaker      string `json:"breaker,omitempty" example:"32 A" doc:"at the head of the feeder"`
 
+	Loaded    string      `json:"loaded,omitempty" example:"231 V 9.5 A" doc:"volts at the panel while a known load draws its amps"`
 	Circuit   string      `json:"circuit,omitempty" maxLength:"60" example:"Clay room" doc:"one of the workshop's; what is typed here goes before it"`
 	Cable     table.Cable `json:"cable,omitempty" enum:"conduit,building,cord" doc:"how the feeder's conductors are made up"`
 	Terminals string      `json:"terminals,omitempty" enum:"60,75" doc:"°C stamped on the terminals at both ends"`
@@ -74,6 +75,9 @@ type Supply struct {
 	FeederOhm    float64 // both wires, hot; 0 when length or size is missing
 	Breaker      float64 // A; 0 when not entered
 
+	SourceOhm float64 // of what stands ahead of the panel, from a reading under load; 0: not counted
+	Reading   Under   // that reading
+
 	Circuit  string // of the workshop; empty: none is named
 	Laid     table.Laid
 	Carried  table.Carried // by the feeder as it lies
@@ -123,8 +127,23 @@ func Read(e Entry, nominalVolts, nominalHertz float64) (Supply, []finding.Readin
 	return s, readings
 }
 
+// Under is the supply read while something known draws from it.
+type Under struct{ Volts, Amps float64 }
+
+// LineOhm is everything in series with the line, from the transformer to the machine.
+func (s Supply) LineOhm() float64 { return s.SourceOhm + s.FeederOhm }
+
+// Lost is what the feeder alone loses of the volts that are missing at the motor.
+func (s Supply) Lost(atMotor float64) float64 {
+	if s.FeederOhm == 0 {
+		return 0
+	}
+	return (s.Volts - atMotor) * s.FeederOhm / s.LineOhm()
+}
+
 // Draw is what the motor takes, from the engine.
 type Draw struct {
+	IdleAmps, IdleVolts   float64 // at the lightest load; 0: not known
 	RunAmps, RunVolts     float64 // at the owner's load; volts at the motor
 	StartAmps, StartVolts float64 // at the first instant of the start
 	MostAmps              float64 // at the heaviest load that occurs
@@ -133,7 +152,7 @@ type Draw struct {
 
 // Ramped is the draw of electronics that ramp a motor up: never more than in the run.
 func (s Supply) Ramped(amps float64, mark finding.Mark) *Draw {
-	volts := s.Volts - amps*s.FeederOhm
+	volts := s.Volts - amps*s.LineOhm()
 	return &Draw{Mark: mark, RunAmps: amps, RunVolts: volts, StartAmps: amps, StartVolts: volts, MostAmps: amps}
 }
 
@@ -151,6 +170,9 @@ func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {
 	} else if off := s.Volts/s.Nominal - 1; math.Abs(off) > 0.1 {
 		add(s.sayVolts(off))
 	}
+	if draw != nil {
+		s.judgeDip(draw, add)
+	}
 	if s.FeederOhm == 0 {
 		add(sayFeeder())
 		return out
@@ -158,7 +180,7 @@ func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {
 	if draw == nil {
 		return out
 	}
-	drop := s.Volts - draw.RunVolts
+	drop := s.Lost(draw.RunVolts)
 	grade := finding.Good
 	measure := finding.Against(drop/s.Volts*100, finding.AtMost, 100*MostDrop, "%")
 	sentence := s.feederLoses(drop, draw)
@@ -219,6 +241,9 @@ func (s Supply) Figures(draw *Draw) []finding.Figure {
 	}
 	percent := func(v float64) string { return unit.Text((s.Volts-v)/s.Volts*100, "%") + " lost on the feeder" }
 	feeder := draw.Mark
+	if s.SourceOhm > 0 {
+		percent = func(v float64) string { return unit.Text((s.Volts-v)/s.Volts*100, "%") + " lost on the way" }
+	}
 	if s.FeederOhm == 0 {
 		percent = func(float64) string { return "feeder not entered: its drop is not counted" }
 		feeder = finding.Estimated

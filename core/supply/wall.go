@@ -49,7 +49,8 @@ type Chain struct {
 	Weakest  string        `json:"weakest"` // id of a link
 	Grade    finding.Grade `json:"grade"`
 	Sentence string        `json:"sentence"`
-	Cure     string        `json:"cure,omitempty"` // of the weakest
+	Unseen   string        `json:"unseen,omitempty"` // what nobody has looked at
+	Cure     string        `json:"cure,omitempty"`   // of the weakest
 }
 
 // Wall holds the wall against each bridge, the chosen one first.
@@ -87,7 +88,10 @@ func (c *Chain) conclude() {
 	if c.Grade == finding.Good && len(open) > 0 {
 		c.Grade = finding.Open
 	}
-	c.Sentence = sayChain(*weakest, open)
+	c.Sentence = sayChain(*weakest)
+	if len(open) > 0 && len(open) < len(c.Links) {
+		c.Unseen = notLookedAt(open)
+	}
 	if weakest.Cure != nil {
 		c.Cure = weakest.Cure.Text
 	}
@@ -258,14 +262,14 @@ func (w waller) relieved() *Mend {
 }
 
 func (w waller) length() ChainLink {
-	l := ChainLink{ID: "length", Name: "Length", Grade: finding.Open, Entry: "supply.feeder_length", Text: lengthUnknown,
-		Asks: "at most 3" + unit.Space + "% lost, running"}
+	l := ChainLink{ID: "length", Name: "Length", Grade: finding.Open, Entry: "supply.feeder_length",
+		Text: lengthUnknown, Asks: "at most 3" + unit.Space + "% lost, running"}
 	if w.FeederOhm == 0 {
 		return l
 	}
-	lost := (w.Volts - w.t.Draw.RunVolts) / w.Volts
-	l.Found, l.Used = unit.Plain(math.Round(w.FeederM*10)/10)+unit.Space+"m", lost/MostDrop
-	l.Grade, l.Text = finding.Good, lengthLoses(lost, 1-w.t.Draw.StartVolts/w.Volts)
+	lost := w.Lost(w.t.Draw.RunVolts) / w.Volts
+	l.Found, l.Used = w.far(), lost/MostDrop
+	l.Grade, l.Text = finding.Good, lengthLoses(lost, w.Lost(w.t.Draw.StartVolts)/w.Volts)
 	if lost <= MostDrop {
 		return l
 	}
@@ -394,7 +398,8 @@ func (s Supply) odd() (out []string) {
 }
 
 func (w waller) wiring() ChainLink {
-	l := ChainLink{ID: "wiring", Name: "Wiring as found", Grade: finding.Open, Entry: "supply.seen", Text: wiringUnknown}
+	l := ChainLink{ID: "wiring", Name: "Wiring as found", Grade: finding.Open, Entry: "supply.seen",
+		Text: wiringUnknown}
 	odd := w.odd()
 	switch {
 	case len(odd) > 0:

@@ -136,3 +136,33 @@ func TestCircuitsOfAWorkshop(t *testing.T) {
 		require.ErrorContains(t, err, wrong)
 	}
 }
+
+// A heater of 10 A pulled the panel from 240 to 236 V: 0.4 Ω stand ahead of it. Worked by
+// hand: 60 A at the start lose 24 V there, which is seen; the feeder loses its own.
+func TestTheSupplysOwnOhms(t *testing.T) {
+	s, readings := supply.Read(supply.Entry{Volts: "240 V", Loaded: "236 V 10 A", FeederLength: "65 ft",
+		FeederSize: "8 AWG"}, 240, 60)
+	for _, r := range readings {
+		require.Empty(t, r.Problem, r.Path)
+	}
+	require.InDelta(t, 0.4, s.SourceOhm, 1e-9)
+	feeder := 2 * 65 * 0.778 / 1000
+	require.InDelta(t, 0.4+feeder, s.LineOhm(), 1e-4)
+	d := &supply.Draw{RunAmps: 14, RunVolts: 240 - 14*s.LineOhm(), StartAmps: 60, StartVolts: 240 - 60*s.LineOhm(),
+		IdleAmps: 5, IdleVolts: 240 - 5*s.LineOhm()}
+	stairs := s.Stairs(d)
+	require.Len(t, stairs, 3)
+	require.Equal(t, []string{"idle", "running", "starting"}, []string{stairs[0].ID, stairs[1].ID, stairs[2].ID})
+	require.InDelta(t, 240-60*0.4, stairs[2].Steps[1].Volts, 1e-6)
+	require.InDelta(t, 14*feeder, s.Lost(d.RunVolts), 1e-3, "the 3 % are the feeder's alone")
+	all := s.Judge(d, table.NorthAmerica)
+	require.Equal(t, finding.Caution, gradeOf(all, "supply.dip"), "10 % is seen")
+	d.StartAmps, d.StartVolts = 15, 240-15*s.LineOhm()
+	require.Equal(t, finding.Note, gradeOf(s.Judge(d, table.NorthAmerica), "supply.dip"), "2.5 % is hardly")
+	for _, wrong := range []string{"236", "260 V 10 A", "90 V 10 A", "236 V 0 A", "much"} {
+		s, readings := supply.Read(supply.Entry{Volts: "240 V", Loaded: wrong}, 240, 60)
+		require.Zero(t, s.SourceOhm, wrong)
+		require.NotEmpty(t, readings[len(readings)-1].Problem, wrong)
+	}
+	require.Empty(t, s.Stairs(nil))
+}

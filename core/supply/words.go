@@ -109,7 +109,7 @@ func (s Supply) sayBreakerCaution(draw *Draw) finding.Finding {
 
 func (s Supply) feederLoses(drop float64, draw *Draw) string {
 	return fmt.Sprintf("The feeder loses %s running, %s at the first instant of the start.", unit.Text(drop, "V"),
-		unit.Text(s.Volts-draw.StartVolts, "V"))
+		unit.Text(s.Lost(draw.StartVolts), "V"))
 }
 
 func feederLosesMuch(drop float64) string {

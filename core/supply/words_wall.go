@@ -15,7 +15,21 @@ import (
 // beyondTables is the cure that the tables here do not reach.
 const beyondTables = "Beyond the tables here: a licensed person sizes it."
 
-func sayChain(weakest ChainLink, open []string) string {
+func notLookedAt(open []string) string {
+	return "Not looked at: " + low(strings.Join(open, ", ")) + "."
+}
+
+// far is the length of the feeder as it is measured here.
+func (w waller) far() string {
+	if w.rules == table.NorthAmerica {
+		return unit.Plain(math.Round(w.FeederM/metresPerFoot)) + unit.Space + "ft"
+	}
+	return unit.Plain(math.Round(w.FeederM*10)/10) + unit.Space + "m"
+}
+
+const metresPerFoot = 0.3048
+
+func sayChain(weakest ChainLink) string {
 	switch weakest.Grade {
 	case finding.Stop:
 		return fmt.Sprintf("The wall does not carry it. Weakest link: %s. %s", low(weakest.Name), weakest.Text)
@@ -28,13 +42,33 @@ func sayChain(weakest ChainLink, open []string) string {
 	if weakest.Used > 0 {
 		text += fmt.Sprintf("; the weakest link is the %s, %s used", low(weakest.Name), unit.Percent(weakest.Used))
 	}
-	if len(open) > 0 {
-		text += ". Not looked at: " + low(strings.Join(open, ", "))
-	}
 	return text + "."
 }
 
 func low(s string) string { return strings.ToLower(s) }
+
+// The places of a staircase.
+const (
+	nothingDrawn = "nothing drawn"
+	atPanel      = "panel"
+	atMotor      = "motor"
+)
+
+func (s Supply) sayDip(dip float64, d *Draw) finding.Finding {
+	percent, word, grade := unit.Text(100*dip, "%"), "hardly seen", finding.Note
+	if dip > SeenDip {
+		word, grade = "that is seen", finding.Caution
+	}
+	return finding.Finding{ID: "supply.dip", Grade: grade, Figure: percent, Planning: true,
+		Sentence: fmt.Sprintf("Lights on the same panel dip by %s as it starts: %s.", percent, word),
+		Detail:   "From about 3 % on most people see it (planning). What shares the transformer dips with them.",
+		Why: []finding.Why{{Formula: "start amps · ohms ahead of the panel",
+			Numbers: fmt.Sprintf("(%s − %s)/%s = %s; %s at the start", unit.Text(s.Volts, "V"),
+				unit.Text(s.Reading.Volts, "V"), unit.Text(s.Reading.Amps, "A"), unit.Text(s.SourceOhm, "Ω"),
+				unit.Text(d.StartAmps, "A")),
+			Section: finding.OnSupplyDrop, Source: "your reading under load; amps from the engine", Estimated: true}},
+		Entries: []string{"supply.loaded"}}
+}
 
 const voltsUnmeasured = "Not measured: only the name of the supply is known."
 

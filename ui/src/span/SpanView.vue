@@ -13,6 +13,7 @@ import { litBy } from '../drawing/shapes'
 import BrushedBay from '../leads/BrushedBay.vue'
 import LeadsBay from '../leads/LeadsBay.vue'
 import LoadBay from '../load/LoadBay.vue'
+import { toEntry } from '../parts/hand'
 import BayAnswer from '../parts/BayAnswer.vue'
 import DirectPlate from '../plate/DirectPlate.vue'
 import PlateBay from '../plate/PlateBay.vue'
@@ -108,16 +109,7 @@ async function go(to: string, entry?: string) {
     if (bench && bench.getBoundingClientRect().top > innerHeight * 0.6) bench.scrollIntoView({ block: 'start' })
     return
   }
-  const own = local(entry)
-  job.asked.value = undefined
-  await nextTick()
-  job.asked.value = own
-  await nextTick()
-  const field = document.querySelector<HTMLElement>(
-    `[data-entry="${own}"] :is(input, button, textarea), input[data-entry="${own}"]`,
-  )
-  field?.focus()
-  field?.scrollIntoView({ block: 'center' })
+  await toEntry(job, local(entry))
 }
 
 function next() {

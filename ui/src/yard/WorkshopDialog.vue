@@ -127,6 +127,24 @@ function done() {
         </div>
       </fieldset>
       <div class="entry">
+        <label for="workshop-circuits"
+          >Circuits of the place, one a line: breaker, wire, length and what else is on it</label
+        >
+        <ElInput
+          id="workshop-circuits"
+          v-model="form.circuits"
+          type="textarea"
+          :rows="3"
+          maxlength="4000"
+          :placeholder="
+            form.rules === 'metric'
+              ? 'Clay room: 32 A, 6 mm², 18 m, conduit, earth 6 mm², lights 2 A'
+              : 'Clay room: 30 A, 10-2, building cable, 60 ft, lights 2 A'
+          "
+          autocomplete="off"
+        />
+      </div>
+      <div class="entry">
         <label for="workshop-caps">Wire caps in use, by their maker's table: one size a line</label>
         <ElInput
           id="workshop-caps"

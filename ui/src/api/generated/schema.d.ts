@@ -979,6 +979,7 @@ export interface components {
             links: components["schemas"]["ChainLink"][];
             name: string;
             sentence: string;
+            unseen?: string;
             weakest: string;
         };
         ChainLink: {
@@ -2548,6 +2549,7 @@ export interface components {
             brushed?: components["schemas"]["BrushedPlan"];
             buys: components["schemas"]["Buy"][];
             card: components["schemas"]["Card"];
+            circuits: string[];
             combos: components["schemas"]["Combo"][];
             computed: boolean;
             dc?: components["schemas"]["DCView"];
@@ -2566,6 +2568,7 @@ export interface components {
             readings: components["schemas"]["FindingReading"][];
             rotary?: components["schemas"]["ConverterView"];
             schools: components["schemas"]["School"][];
+            stairs: components["schemas"]["Stair"][];
             supply: components["schemas"]["Figure"][];
             trim?: components["schemas"]["TrimView"];
             use?: components["schemas"]["UseVerdict"];
@@ -2863,6 +2866,14 @@ export interface components {
             /** Format: double */
             microfarad: number;
         };
+        Stair: {
+            /** Format: double */
+            amps: number;
+            /** @enum {string} */
+            id: "idle" | "running" | "starting";
+            name: string;
+            steps: components["schemas"]["Step"][];
+        };
         StartRun: {
             amps: number[];
             /** Format: double */
@@ -2933,6 +2944,12 @@ export interface components {
             volts_text: string[];
             watts?: string;
         };
+        Step: {
+            place: string;
+            text: string;
+            /** Format: double */
+            volts: number;
+        };
         Stretch: {
             /** Format: double */
             from: number;
@@ -2992,6 +3009,11 @@ export interface components {
              * @example 50 Hz
              */
             hertz?: string;
+            /**
+             * @description volts at the panel while a known load draws its amps
+             * @example 231 V 9.5 A
+             */
+            loaded?: string;
             /**
              * @description what else draws from it at the same time
              * @example lights 2 A
