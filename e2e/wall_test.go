@@ -2,6 +2,8 @@ package e2e
 
 import (
 	"testing"
+
+	"github.com/chromedp/chromedp"
 )
 
 // What is in the wall decides first: a breaker that does not guard its wire stops everything
@@ -43,5 +45,7 @@ func TestTheWallAndItsCure(t *testing.T) {
 	p.enter("supply.loaded", "231 V 9.5 A")
 	p.sees(".ledger", "Lights on the same panel dip by")
 	p.saved()
+	p.do(chromedp.EmulateViewport(390, 844))
+	p.until("nothing scrolls sideways", `document.documentElement.scrollWidth <= 390`)
 	p.until("the staircase is drawn", `document.querySelectorAll('.stairs [data-stair] path').length === 3`)
 }

@@ -116,10 +116,10 @@ func (t Taken) Place(s *site.Site) *Over {
 	return o
 }
 
-// Offers weighs every known drive, and the owner's own, against a site on another
-// bridge.
-func Offers(s *site.Site, own *Profile) []Offer {
-	o := Over{Taken: Taken{As: Entry{Own: own}}, Site: s}
+// Offers weighs every known drive, and the owner's own, against a site on another bridge,
+// in the place and with the controls that were entered for a drive.
+func Offers(s *site.Site, e Entry) []Offer {
+	o := Over{Taken: Take(e), Site: s}
 	return o.offers()
 }
 

@@ -138,17 +138,26 @@ func (w *reading) offers(p *Plan) []Offer {
 	if p.Drive != nil {
 		known = p.Drive.Choices
 	} else {
-		known = drive.Offers(w.site, w.doc.Bridge.Drive.Own)
+		known = drive.Offers(w.site, w.doc.Bridge.Drive)
 	}
+	mine := ""
+	if p.Drive != nil {
+		mine = p.Drive.Name
+	}
+	return append(out, w.bestDrive(known, mine))
+}
+
+// bestDrive is the known drive that fits best, of two that fit alike the one that is chosen.
+func (w *reading) bestDrive(known []drive.Offer, mine string) Offer {
 	best := Offer{Kind: KindDrive, Grade: finding.Stop, Text: "none of the known drives fits: look by amps"}
 	words := map[finding.Grade]string{finding.Good: " fits", finding.Caution: " fits with limits"}
 	for _, c := range known {
-		mine := p.Drive != nil && c.Name == p.Drive.Name && c.Grade == best.Grade && c.Grade != finding.Stop
-		if c.Grade.Rank() > best.Grade.Rank() || mine { // of two that fit alike the one that is chosen
+		chosen := c.Name == mine && c.Grade == best.Grade && c.Grade != finding.Stop
+		if c.Grade.Rank() > best.Grade.Rank() || chosen {
 			best = Offer{KindDrive, c.Grade, c.Name + words[c.Grade], w.site.Supply.Ramped(c.Takes, finding.Estimated)}
 		}
 	}
-	return append(out, best)
+	return best
 }
 
 // wall holds what is found in the wall against the bridge chosen and every other that is
@@ -156,6 +165,9 @@ func (w *reading) offers(p *Plan) []Offer {
 func (w *reading) wall(p *Plan, g guarded) []supply.Chain {
 	takers := []supply.Taker{w.taker(w.doc.Bridge.Kind, g.draw)}
 	takers[0].Chosen = true
+	if p.Drive != nil && p.Drive.Name == "" && blocked(p.Findings) == nil { // the best of those known stands for it
+		takers[0].Draw = w.bestDrive(p.Drive.Choices, "").draw
+	}
 	for _, o := range p.Offers {
 		if o.Kind != takers[0].Bridge && o.Grade != finding.Stop {
 			takers = append(takers, w.taker(o.Kind, o.draw))

@@ -194,6 +194,11 @@ func (w *reading) card(p *Plan, g guarded) bringup.Card {
 			c.Open = append(c.Open, f.Sentence)
 		}
 	}
+	for _, chain := range p.Wall {
+		if chain.Chosen && chain.Unseen != "" {
+			c.Open = append(c.Open, fromThePanel(chain))
+		}
+	}
 	c.Joints = append(c.Joints, w.side().joints(p)...)
 	if f := blocked(p.Findings); f != nil {
 		// Why it is not to be fed and what to change, nothing else.

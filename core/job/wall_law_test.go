@@ -93,6 +93,9 @@ func TestTheWallsVerdictIsThatOfItsLinks(t *testing.T) {
 			require.Equal(t, unguarded, said(finding.SupplyWire) == finding.Stop, at)
 			require.True(t, !unguarded || linkOf(chain, "wire").Grade == finding.Stop, at)
 			run, start := figureOf(p.Supply, "run-amps"), figureOf(p.Supply, "start-amps")
+			if math.IsNaN(run) { // no drive is chosen yet: the best of those known stands for it
+				continue
+			}
 			if linkOf(chain, "breaker").Grade == finding.Good {
 				require.LessOrEqual(t, run+s.Beside, 0.8*s.Breaker+1e-9, at)
 				require.LessOrEqual(t, start+s.Beside, 5*s.Breaker+1e-9, at)

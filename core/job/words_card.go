@@ -2,6 +2,8 @@ package job
 
 import (
 	"strings"
+
+	"graybridge/core/supply"
 )
 
 // What stands on every card and sheet.
@@ -19,3 +21,5 @@ func (p *Plan) sheetLinkDead() string {
 
 const sheetPotentials = "Jumpers and plug-in resistor with the feed off; trims with an insulated screwdriver: they " +
 	"stand at mains potential."
+
+func fromThePanel(c supply.Chain) string { return "From the panel to here. " + c.Unseen }

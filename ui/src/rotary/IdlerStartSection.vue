@@ -72,7 +72,7 @@ const left = (m: MotorView) => [
         <tr v-for="m in view.machines.filter((one) => one.counted)" :key="m.id">
           <th scope="row"><GradeMark :grade="m.grade" :size="14" /> {{ m.name }}</th>
           <td v-for="(c, i) in left(m)" :key="i">
-            {{ c.text }}<span v-if="c.band" class="soft nobreak"><br />likely {{ c.band }}</span>
+            {{ c.text }}<span v-if="c.band" class="soft may-lie"><br />likely {{ c.band }}</span>
           </td>
         </tr>
       </tbody>
@@ -114,6 +114,14 @@ const left = (m: MotorView) => [
 </template>
 
 <style scoped>
+.may-lie {
+  white-space: nowrap;
+}
+@media (max-width: 760px) {
+  .may-lie {
+    white-space: normal;
+  }
+}
 .film {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);

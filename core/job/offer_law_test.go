@@ -1,0 +1,46 @@
+package job_test
+
+import (
+	"math/rand/v2"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/finding"
+	"graybridge/core/job"
+)
+
+// What another bridge's bay says of the drives is what the drive's own bay says of them: no
+// drive is offered to a motor that its own bay finds too large for it.
+func TestNoDriveIsOfferedThatItsOwnBayDenies(t *testing.T) {
+	r := rand.New(rand.NewPCG(17, 3))
+	seen := map[finding.Grade]int{}
+	for _, c := range corpus(t) {
+		d := lawCase(c, r)
+		var offered *job.Offer
+		for _, o := range job.Make(d).Offers {
+			if o.Kind == job.KindDrive {
+				offered = &o
+			}
+		}
+		if offered == nil {
+			continue
+		}
+		d.Bridge.Kind, d.Bridge.Drive.Profile = job.KindDrive, ""
+		p := job.Make(d)
+		if p.Drive == nil {
+			continue
+		}
+		best := finding.Stop
+		for _, one := range p.Drive.Choices {
+			if one.Grade.Rank() > best.Rank() {
+				best = one.Grade
+			}
+		}
+		require.Equal(t, best, offered.Grade, "%s: %s", d.Name, offered.Text)
+		seen[best]++
+	}
+	for _, g := range []finding.Grade{finding.Good, finding.Caution, finding.Stop} {
+		require.NotZero(t, seen[g], g)
+	}
+}
