@@ -14,6 +14,7 @@ import (
 	"strconv"
 	"strings"
 	"sync"
+	"sync/atomic"
 	"syscall"
 	"testing"
 	"time"
@@ -32,6 +33,7 @@ type writer struct {
 	job   api.JobAnswer
 	acked map[int]string // revision → volts
 	n     int
+	count atomic.Int64 // acknowledged
 }
 
 func (w *writer) get(path string, into any) error {
@@ -80,6 +82,7 @@ func (w *writer) edit(stop <-chan struct{}) {
 			continue
 		}
 		w.acked[a.Revision] = volts
+		w.count.Add(1)
 		w.job = a
 		return
 	}
@@ -177,6 +180,10 @@ func TestEveryAcknowledgedRevisionOutlivesKills(t *testing.T) {
 	const seed = 20261125
 	random := rand.New(rand.NewPCG(seed, seed))
 	for range *kills {
+		for _, w := range writers { // each is at work again, however busy the machine is
+			before := w.count.Load()
+			require.Eventually(t, func() bool { return w.count.Load() > before }, time.Minute, 5*time.Millisecond)
+		}
 		time.Sleep(time.Duration(100+random.IntN(700)) * time.Millisecond)
 		switch random.IntN(4) {
 		case 0:
