@@ -133,8 +133,7 @@ func TestSwell(t *testing.T) {
 	_, fullMost := memory(t, s.cmd.Process.Pid)
 	text := fmt.Sprintf(`| what | most memory | limit |
 |---|---|---|
-| 10,000 hostile bodies of some 240 kB on eight routes,
-	eight at a time (%.0f s; %.0f MB afterwards) | %.0f MB | 300 MB |
+| 10,000 hostile bodies of some 240 kB on eight routes, eight at a time (%.0f s; %.0f MB afterwards) | %.0f MB | 300 MB |
 | a server full of documents of some 230 kB | %.0f MB | 400 MB |
 `, took.Seconds(), hostileNow, hostileMost, fullMost)
 	require.NoError(t, os.WriteFile(*swellTo, []byte(text), 0o644))
