@@ -88,6 +88,12 @@ func (w *writer) edit(stop <-chan struct{}) {
 	}
 }
 
+// isAtWork waits until another edit is acknowledged, however busy the machine is.
+func (w *writer) isAtWork(t *testing.T) {
+	before := w.count.Load()
+	require.Eventually(t, func() bool { return w.count.Load() > before }, time.Minute, 5*time.Millisecond)
+}
+
 var kills = flag.Int("kills", 20, "how often server, database or launcher are killed in the kill test")
 
 // launcher is ./run itself, on a place of its own.
@@ -180,9 +186,8 @@ func TestEveryAcknowledgedRevisionOutlivesKills(t *testing.T) {
 	const seed = 20261125
 	random := rand.New(rand.NewPCG(seed, seed))
 	for range *kills {
-		for _, w := range writers { // each is at work again, however busy the machine is
-			before := w.count.Load()
-			require.Eventually(t, func() bool { return w.count.Load() > before }, time.Minute, 5*time.Millisecond)
+		for _, w := range writers {
+			w.isAtWork(t)
 		}
 		time.Sleep(time.Duration(100+random.IntN(700)) * time.Millisecond)
 		switch random.IntN(4) {
