@@ -88,10 +88,13 @@ func (w *writer) edit(stop <-chan struct{}) {
 	}
 }
 
-// isAtWork waits until another edit is acknowledged, however busy the machine is.
-func (w *writer) isAtWork(t *testing.T) {
-	before := w.count.Load()
-	require.Eventually(t, func() bool { return w.count.Load() > before }, time.Minute, 5*time.Millisecond)
+// areAtWork waits until another edit of each writer is acknowledged, however busy the
+// machine is.
+func areAtWork(t *testing.T, writers []*writer) {
+	for _, w := range writers {
+		before := w.count.Load()
+		require.Eventually(t, func() bool { return w.count.Load() > before }, time.Minute, 5*time.Millisecond)
+	}
 }
 
 var kills = flag.Int("kills", 20, "how often server, database or launcher are killed in the kill test")
@@ -186,9 +189,7 @@ func TestEveryAcknowledgedRevisionOutlivesKills(t *testing.T) {
 	const seed = 20261125
 	random := rand.New(rand.NewPCG(seed, seed))
 	for range *kills {
-		for _, w := range writers {
-			w.isAtWork(t)
-		}
+		areAtWork(t, writers)
 		time.Sleep(time.Duration(100+random.IntN(700)) * time.Millisecond)
 		switch random.IntN(4) {
 		case 0:
