@@ -53,7 +53,7 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 		}
 	}
 	if stop != nil {
-		g.said = append(g.said, sayWait(stop, mendBridgeFirst))
+		g.said = append(g.said, sayWait(stop, mendFirst("Breaker, wire and relay", "bridge")))
 		return g
 	}
 	demand, carried := w.Demand()

@@ -199,7 +199,7 @@ func (w onRotary) guarding(stop *finding.Finding) (g guarded) {
 		g.said = append(g.said, w.site.Supply.Judge(nil, w.site.Rules)...)
 	}
 	if stop != nil {
-		g.said = append(g.said, sayWait(stop, mendConverterFirst))
+		g.said = append(g.said, sayWait(stop, mendFirst("Breaker, wire and relay", "converter")))
 		return g
 	}
 	_, figures, said := w.Guard(w.noted())

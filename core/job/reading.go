@@ -79,7 +79,7 @@ func steady(s *site.Site, amps float64, name string, figures func(*supply.Draw) 
 	draw := s.Supply.Ramped(amps, finding.Estimated)
 	out.supply, out.judged = figures(draw), true
 	if stop != nil {
-		out.said = append(out.said, sayWait(stop, mendThatFirst(name)))
+		out.said = append(out.said, sayWait(stop, mendFirst("Breaker and wire", name)))
 		draw = nil
 	}
 	out.said, out.draw = append(out.said, s.Supply.Judge(draw, s.Rules)...), draw
@@ -154,11 +154,11 @@ func entriesOf(d *Document, m *Machine) site.Entries {
 // supplied is the supply with what the workshop's circuit says of it, and how the circuit's
 // name was read; nil where none is named.
 func (d *Document) supplied() (supply.Entry, *finding.Reading) {
+	if d.Supply.Circuit == "" {
+		return d.Supply, nil
+	}
 	circuits, _ := supply.ParseCircuits(d.Workshop.Circuits) // settings: refused where they cannot be read
 	e, known := d.Supply.On(circuits)
-	if d.Supply.Circuit == "" {
-		return e, nil
-	}
 	r := &finding.Reading{Path: "supply.circuit", Typed: d.Supply.Circuit, ReadAs: d.Supply.Circuit}
 	if !known {
 		r.ReadAs, r.Problem, r.Wanted = "", noSuchCircuit, wantedCircuit(circuits)

@@ -45,8 +45,8 @@ func benchAbout(word string, b circuit.BenchCase) string {
 
 const nothingNamed = "Nothing to do: every lead has its name, brushes and commutator are looked at."
 
-func mendThatFirst(name string) string {
-	return "Breaker and wire follow the " + name + " as it will run. Mend that first."
+func mendFirst(what, bridge string) string {
+	return what + " follow the " + bridge + " as it will run. Mend that first."
 }
 
 func movesLeft(hands, done int) string {

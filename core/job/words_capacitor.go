@@ -49,5 +49,3 @@ func sayBumpMoved(right string) string {
 
 const cansUpright = "cans upright, clamped, a finger's width apart and two above the tabs: their cut-off lifts the " +
 	"lid when they fail. Not in the motor's own box"
-
-const mendBridgeFirst = "Breaker, wire and relay follow the bridge as it will run. Mend that first."

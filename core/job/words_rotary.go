@@ -10,8 +10,6 @@ func (w onRotary) fitAndStart() string {
 	return fmt.Sprintf("Fit %s, bring the idler up, then start the largest machine first.", w.Answer.Balance.Text())
 }
 
-const mendConverterFirst = "Breaker, wire and relay follow the converter as it will run. Mend that first."
-
 const exchangeAtStarter = "Exchange any two of this machine's three leads at its own starter, dead and proved dead. " +
 	"The others keep theirs."
 

@@ -28,12 +28,8 @@ func (s Supply) Stairs(d *Draw) []Stair {
 		return out
 	}
 	add := func(id, name string, amps, motor float64) {
-		panel := s.Volts
-		if ohm := s.LineOhm(); ohm > 0 {
-			panel -= (s.Volts - motor) * s.SourceOhm / ohm
-		}
 		one := Stair{ID: id, Name: name, Amps: amps}
-		for _, at := range []Step{{Place: nothingDrawn, Volts: s.Volts}, {Place: atPanel, Volts: panel},
+		for _, at := range []Step{{Place: nothingDrawn, Volts: s.Volts}, {Place: atPanel, Volts: s.panel(motor)},
 			{Place: atMotor, Volts: motor}} {
 			at.Text = unit.Text(at.Volts, "V")
 			one.Steps = append(one.Steps, at)
@@ -50,13 +46,15 @@ func (s Supply) Stairs(d *Draw) []Stair {
 	return out
 }
 
+// panel is the volts there while a motor has so many at its terminals.
+func (s Supply) panel(atMotor float64) float64 { return atMotor + s.Lost(atMotor) }
+
 // judgeDip says how far lights on the same panel dip as the motor starts.
 func (s Supply) judgeDip(d *Draw, add func(finding.Finding)) {
 	if s.SourceOhm == 0 {
 		return
 	}
-	dip := (s.Volts - d.StartVolts) / s.Volts * s.SourceOhm / s.LineOhm()
-	add(s.sayDip(dip, d))
+	add(s.sayDip(1-s.panel(d.StartVolts)/s.Volts, d))
 }
 
 // SeenDip is the share of the volts from which a dip of the lights is likely seen (planning).

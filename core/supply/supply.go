@@ -198,6 +198,9 @@ const MostDrop = 0.03
 // motor starts.
 const startBreaker = 5
 
+// breakerShare is the share of its rating that a breaker carries for long (planning).
+const breakerShare = 0.8
+
 // judgeFeeder holds the feeder's breaker against its wire, as found, and both
 // against what the motor takes.
 func (s Supply) judgeFeeder(draw *Draw, rules table.Rules, add func(finding.Finding)) {
@@ -223,7 +226,7 @@ func (s Supply) judgeFeeder(draw *Draw, rules table.Rules, add func(finding.Find
 	}
 	switch {
 	case s.Breaker == 0:
-	case most+s.Beside > 0.8*s.Breaker:
+	case most+s.Beside > breakerShare*s.Breaker:
 		add(s.sayBreaker(most))
 	case draw.StartAmps > startBreaker*s.Breaker:
 		add(s.sayBreakerCaution(draw))

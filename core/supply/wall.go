@@ -129,9 +129,6 @@ func (w waller) room() float64 {
 	return math.Max((w.most+w.Beside)/breakerShare, (w.t.Draw.StartAmps+w.Beside)/startBreaker)
 }
 
-// breakerShare is the share of its rating that a breaker carries for long (planning).
-const breakerShare = 0.8
-
 func (w waller) breaker() ChainLink {
 	l := ChainLink{ID: "breaker", Name: "Breaker", Grade: finding.Open, Entry: "supply.breaker", Text: breakerUnknown}
 	room := w.room()
@@ -155,37 +152,59 @@ func (w waller) breaker() ChainLink {
 	return l
 }
 
+// beyond is the cure that the tables here do not reach.
+func beyond() *Mend { return &Mend{Text: beyondTables, Then: map[string]string{}} }
+
+// moved puts what else runs on the circuit elsewhere.
+func (w waller) moved() *Mend {
+	return &Mend{moveOthers(w.Others), map[string]string{"supply.others": ""}}
+}
+
+// rated is another breaker on the same wire.
+func rated(size float64) *Mend {
+	return &Mend{changeBreaker(size), map[string]string{"supply.breaker": unit.Rating(size)}}
+}
+
 // largerBreaker is the cheapest work that gives a circuit room: what else runs on it goes
 // elsewhere, a larger breaker where the wire bears it, or wire and breaker.
 func (w waller) largerBreaker(room float64) *Mend {
 	alone := w
 	alone.Beside, alone.Others = 0, nil
 	if w.Beside > 0 && alone.room() <= w.Breaker {
-		return &Mend{moveOthers(w.Others), map[string]string{"supply.others": ""}}
+		return w.moved()
 	}
-	size, ok := w.rules.Breaker(room)
-	if !ok {
-		return &Mend{Text: beyondTables, Then: map[string]string{}}
+	if size, ok := w.rules.Breaker(room); ok && w.known() && size <= w.Carried.Breaker {
+		return rated(size)
 	}
-	if w.known() && size <= w.Carried.Breaker {
-		return &Mend{changeBreaker(size), map[string]string{"supply.breaker": unit.Rating(size)}}
-	}
-	return w.thicker(size)
+	return w.thicker(room)
 }
 
-// thicker is a feeder for a breaker and what is drawn, with its earth.
-func (w waller) thicker(size float64) *Mend {
+// thicker is a feeder for what is drawn, with a breaker of so many amps or the next size,
+// and with its earth.
+func (w waller) thicker(breaker float64) *Mend {
+	size, ok := w.rules.Breaker(breaker)
+	if !ok {
+		return beyond()
+	}
 	c, ok := w.lies().Thicker(w.wants(w.most), size)
 	if !ok {
-		return &Mend{Text: beyondTables, Then: map[string]string{}}
+		return beyond()
 	}
-	then := map[string]string{"supply.feeder_size": c.String(), "supply.breaker": unit.Rating(size)}
+	then := w.fed(c, size)
+	then["supply.breaker"] = unit.Rating(size)
+	return &Mend{newFeeder(c, size), then}
+}
+
+// fed is what the entries read with another feeder behind a breaker: its earth grows with
+// it where one was entered that would be too thin.
+func (w waller) fed(c unit.Conductor, breaker float64) map[string]string {
+	then := map[string]string{"supply.feeder_size": c.String()}
 	next := w.Supply
-	next.Feeder, next.Breaker = c, size
+	next.Feeder, next.Breaker = c, breaker
 	if earth := next.needsEarth(w.rules); w.Earth.Known && !w.earthed(earth) {
 		then["supply.earth"] = earth.String()
 	}
-	return &Mend{newFeeder(c, size), then}
+	return then
 }
 
 // lies is how a new feeder would lie: as this one, but that a cord is taken for wires, since
@@ -240,25 +259,17 @@ func (w waller) smallerBreaker() *Mend {
 		}
 	}
 	if most >= room && w.wants(w.most) <= w.Carried.Amps {
-		return &Mend{changeBreaker(most), map[string]string{"supply.breaker": unit.Rating(most)}}
+		return rated(most)
 	}
-	size, ok := w.rules.Breaker(math.Max(room, w.Breaker))
-	if !ok {
-		return &Mend{Text: beyondTables, Then: map[string]string{}}
-	}
-	return w.thicker(size)
+	return w.thicker(math.Max(room, w.Breaker))
 }
 
 // relieved is a wire that carries too much: what else runs on it goes elsewhere, or it grows.
 func (w waller) relieved() *Mend {
 	if w.Beside > 0 && 1.25*w.most <= w.Carried.Amps {
-		return &Mend{moveOthers(w.Others), map[string]string{"supply.others": ""}}
+		return w.moved()
 	}
-	size, ok := w.rules.Breaker(math.Max(w.room(), w.Breaker))
-	if !ok {
-		return &Mend{Text: beyondTables, Then: map[string]string{}}
-	}
-	return w.thicker(size)
+	return w.thicker(math.Max(w.room(), w.Breaker))
 }
 
 func (w waller) length() ChainLink {
@@ -273,27 +284,17 @@ func (w waller) length() ChainLink {
 	if lost <= MostDrop {
 		return l
 	}
-	l.Grade, l.Cure = finding.Caution, &Mend{Text: beyondTables, Then: map[string]string{}}
+	l.Grade, l.Cure = finding.Caution, beyond()
 	own, _ := table.OhmPerMetre(w.Feeder.SquareMM, w.Feeder.AWG)
+	lies := w.lies()
 	for _, size := range w.rules.Sizes() {
-		c := unit.Conductor{SquareMM: size.Value}
-		if w.rules == table.NorthAmerica {
-			c = unit.Conductor{AWG: int(size.Value)}
-		}
-		lies := w.lies()
-		lies.Conductor = c
+		lies.Conductor = size.Conductor
 		carried := lies.Carries()
 		// Sure of it, since with more volts left the motor takes other amps; and it carries them.
-		ohm, ok := table.OhmPerMetre(c.SquareMM, c.AWG)
+		ohm, ok := table.OhmPerMetre(size.SquareMM, size.AWG)
 		if ok && ohm < own && lost*ohm/own <= 0.95*MostDrop && carried.Amps >= w.wants(w.most) &&
 			carried.Breaker >= w.Breaker {
-			then := map[string]string{"supply.feeder_size": c.String()}
-			next := w.Supply
-			next.Feeder = c
-			if earth := next.needsEarth(w.rules); w.Earth.Known && !w.earthed(earth) {
-				then["supply.earth"] = earth.String()
-			}
-			l.Cure = &Mend{lessDrop(c), then}
+			l.Cure = &Mend{lessDrop(size.Conductor), w.fed(size.Conductor, w.Breaker)}
 			break
 		}
 	}
@@ -321,8 +322,8 @@ func (s Supply) needsEarth(rules table.Rules) unit.Conductor {
 		return s.Feeder // never more than the feeder itself
 	}
 	for _, size := range rules.Sizes() {
-		if c := (unit.Conductor{AWG: int(size.Value)}); c.Area() >= 0.99*grown {
-			return c
+		if size.Area() >= 0.99*grown {
+			return size.Conductor
 		}
 	}
 	return s.Feeder

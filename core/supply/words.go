@@ -89,8 +89,8 @@ func (s Supply) sayBreaker(most float64) finding.Finding {
 	return finding.Finding{ID: "supply.breaker", Grade: finding.Caution,
 		Sentence: fmt.Sprintf("Running takes up to %s of the feeder's %s.", unit.Text(most+s.Beside, "A"),
 			unit.Rating(s.Breaker)),
-		Detail: s.whatElse(), Figure: unit.Text(most+s.Beside, "A"), Limit: unit.Text(0.8*s.Breaker, "A"),
-		Measure: finding.Against(most+s.Beside, finding.AtMost, 0.8*s.Breaker, "A"), Planning: true,
+		Detail: s.whatElse(), Figure: unit.Text(most+s.Beside, "A"), Limit: unit.Text(breakerShare*s.Breaker, "A"),
+		Measure: finding.Against(most+s.Beside, finding.AtMost, breakerShare*s.Breaker, "A"), Planning: true,
 		Why: []finding.Why{{Formula: "running amps ≤ 80 % of the breaker for long use",
 			Section: finding.OnSupplyDrop, Source: "planning; local rules decide"}},
 		Entries: []string{"supply.breaker"}}

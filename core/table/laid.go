@@ -55,7 +55,7 @@ func (l Laid) Carries() (c Carried) {
 		c.Beyond = "flexible cord has a table of its own"
 		return c
 	}
-	base, ok := column.size(l)
+	base, ok := column.size(l.Conductor)
 	if !ok {
 		c.Beyond = "this size"
 		return c
@@ -94,9 +94,9 @@ func (l Laid) Carries() (c Carried) {
 }
 
 // size is the row of a conductor: a gauge as it stands, an area by the next thinner one.
-func (p pairs) size(l Laid) (amps float64, ok bool) {
+func (p pairs) size(c unit.Conductor) (amps float64, ok bool) {
 	for _, row := range p {
-		if l.AWG > 0 && int(row[0]) == l.AWG || l.AWG == 0 && row[0] <= l.SquareMM {
+		if c.AWG > 0 && int(row[0]) == c.AWG || c.AWG == 0 && row[0] <= c.SquareMM {
 			amps, ok = row[1], true
 		}
 	}
@@ -121,10 +121,7 @@ func (l Laid) Thicker(amps, guard float64) (c unit.Conductor, ok bool) {
 		rules = NorthAmerica
 	}
 	for _, s := range rules.Sizes() {
-		l.Conductor = unit.Conductor{SquareMM: s.Value}
-		if rules == NorthAmerica {
-			l.Conductor = unit.Conductor{AWG: int(s.Value)}
-		}
+		l.Conductor = s.Conductor
 		if got := l.Carries(); got.Amps >= amps && got.Breaker >= guard {
 			return l.Conductor, true
 		}

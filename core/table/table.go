@@ -191,10 +191,10 @@ func (r Rules) set() ruleSet {
 // Source names the conductor table of the rule set.
 func (r Rules) Source() string { return r.set().Source }
 
-// Size is one conductor size of a rule set: mm² or AWG, and what it carries.
+// Size is one conductor size of a rule set and what it carries.
 type Size struct {
-	Value float64 // mm² or AWG
-	Amps  float64
+	unit.Conductor
+	Amps float64
 }
 
 // Sizes lists the conductors of the rule set, thinnest first.
@@ -202,7 +202,12 @@ func (r Rules) Sizes() []Size {
 	rows := r.set().Rows
 	out := make([]Size, len(rows))
 	for i, row := range rows {
-		out[i] = Size{row[0], row[1]}
+		out[i] = Size{Amps: row[1]}
+		if r == NorthAmerica {
+			out[i].AWG = int(row[0])
+		} else {
+			out[i].SquareMM = row[0]
+		}
 	}
 	return out
 }
@@ -226,10 +231,7 @@ func (r Rules) Breaker(amps float64) (rating float64, ok bool) {
 func (r Rules) Conductor(amps float64) (c unit.Conductor, ok bool) {
 	for _, s := range r.Sizes() {
 		if s.Amps >= amps {
-			if r == NorthAmerica {
-				return unit.Conductor{AWG: int(s.Value)}, true
-			}
-			return unit.Conductor{SquareMM: s.Value}, true
+			return s.Conductor, true
 		}
 	}
 	return unit.Conductor{}, false
@@ -269,21 +271,11 @@ func OhmPerMetre(squareMM float64, awg int) (ohm float64, ok bool) {
 
 // Ampacity of a conductor; ok is false for a size outside the tables.
 func Ampacity(squareMM float64, awg int) (amps float64, ok bool) {
-	c := conductors()
+	rows := conductors().Metric.Rows
 	if awg > 0 {
-		for _, row := range c.AWG.Rows {
-			if int(row[0]) == awg {
-				return row[1], true
-			}
-		}
-		return 0, false
+		rows = conductors().AWG.Rows
 	}
-	for _, row := range c.Metric.Rows {
-		if row[0] <= squareMM {
-			amps, ok = row[1], true
-		}
-	}
-	return amps, ok
+	return rows.size(unit.Conductor{SquareMM: squareMM, AWG: awg})
 }
 
 var capacitors = load[struct {
