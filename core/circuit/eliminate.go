@@ -43,10 +43,10 @@ func factor(a []complex128, pivots []int, n int) bool {
 	return true
 }
 
-// substitute turns a right side into the solution with the factors in s.work.
-func (s *Solver) substitute(b []complex128) {
-	n, a := s.n, s.work
-	for col, pivot := range s.pivot {
+// substitute turns a right side into the solution with the factors in a.
+func substitute(a []complex128, pivots []int, b []complex128) {
+	n := len(b)
+	for col, pivot := range pivots {
 		if pivot != col {
 			b[col], b[pivot] = b[pivot], b[col]
 		}
@@ -74,40 +74,45 @@ func (s *Solver) substitute(b []complex128) {
 }
 
 // gauss solves a·x = b in place, a row-major n×n; b becomes x.
-func gauss(a, b []float64, n int) bool {
+func gauss(a, b []float64) bool {
+	n := len(b)
 	for col := range n {
-		pivot := col
+		pivot, size := col, math.Abs(a[col*n+col])
 		for r := col + 1; r < n; r++ {
-			if math.Abs(a[r*n+col]) > math.Abs(a[pivot*n+col]) {
-				pivot = r
+			if v := math.Abs(a[r*n+col]); v > size {
+				pivot, size = r, v
 			}
 		}
-		if !(math.Abs(a[pivot*n+col]) > 1e-300) {
+		if !(size > 1e-300) {
 			return false
 		}
+		top := a[col*n:][:n]
 		if pivot != col {
+			other := a[pivot*n:][:n]
 			for c := col; c < n; c++ {
-				a[col*n+c], a[pivot*n+c] = a[pivot*n+c], a[col*n+c]
+				top[c], other[c] = other[c], top[c]
 			}
 			b[col], b[pivot] = b[pivot], b[col]
 		}
-		inv := 1 / a[col*n+col]
+		inv := 1 / top[col]
 		for r := col + 1; r < n; r++ {
-			f := a[r*n+col] * inv
+			row := a[r*n:][:n]
+			f := row[col] * inv
 			if f == 0 {
 				continue
 			}
-			for c := col; c < n; c++ {
-				a[r*n+c] -= f * a[col*n+c]
+			for c := col + 1; c < n; c++ {
+				row[c] -= f * top[c]
 			}
 			b[r] -= f * b[col]
 		}
 	}
 	for r := n - 1; r >= 0; r-- {
+		row, v := a[r*n:][:n], b[r]
 		for c := r + 1; c < n; c++ {
-			b[r] -= a[r*n+c] * b[c]
+			v -= row[c] * b[c]
 		}
-		b[r] /= a[r*n+r]
+		b[r] = v / row[r]
 	}
 	return true
 }

@@ -131,7 +131,7 @@ type gap struct {
 // curve asks beyond the straight line are fed.
 type ports struct {
 	of    []int          // machine of each pair of ports
-	reply [][]complex128 // the circuit's answer to one ampere at a port
+	reply [][]complex128 // the gap amps of every field from one ampere at a port
 	t     []complex128   // gap volts at p from an ampere at q
 	open  []complex128   // gap volts with none
 	e     []complex128
@@ -143,7 +143,7 @@ type ports struct {
 	right []float64
 }
 
-func newPorts(of []int, unknowns int) *ports {
+func newPorts(of []int, machines int) *ports {
 	n := 2 * len(of)
 	p := &ports{of: of, t: make([]complex128, n*n), slope: make([]slopes, len(of)), real: make([]float64, 4*n*n),
 		right: make([]float64, 2*n)}
@@ -151,45 +151,32 @@ func newPorts(of []int, unknowns int) *ports {
 		*x = make([]complex128, n)
 	}
 	for range n {
-		p.reply = append(p.reply, make([]complex128, unknowns))
+		p.reply = append(p.reply, make([]complex128, 2*machines))
 	}
 	return p
 }
 
-// saturate adds to the linear solution in s.x what the curves ask. The matrix in
-// s.work is factored. It reports false where no flux was found that holds.
+// saturate finds the amps that the curves ask beside the straight line, and puts what they
+// do to every gap into s.gaps.amps. It reports false where no flux was found that holds.
 func (s *Solver) saturate() bool {
-	p := s.ports
+	g, p := s.gaps, s.ports
 	n := 2 * len(p.of)
 	for i, mi := range p.of {
-		m := &s.machines[mi]
 		for side := range 2 {
-			r := p.reply[2*i+side]
-			clear(r)
-			for k := range m.rows {
-				c := &m.rows[k]
-				if side == 0 {
-					r[m.first+k] = -complex(c.share*real(c.axis), -c.share*imag(c.axis)) * m.zf
-				} else {
-					r[m.first+k] = -complex(c.share, 0) * c.axis * m.zb
-				}
-			}
-			s.substitute(r)
+			g.answer(p.reply[2*i+side], 2*mi+side)
 		}
 	}
 	for i, mi := range p.of {
-		m := &s.machines[mi]
-		f, b := m.amps(s.x)
-		p.open[2*i], p.open[2*i+1] = f*m.zf, b*m.zb
-		for q := range n {
-			f, b := m.amps(p.reply[q])
-			switch q {
-			case 2 * i:
-				f--
-			case 2*i + 1:
-				b--
+		for side := range 2 {
+			at, z := 2*mi+side, g.z[2*mi+side]
+			p.open[2*i+side] = g.amps[at] * z
+			for q := range n {
+				f := p.reply[q][at]
+				if q == 2*i+side {
+					f--
+				}
+				p.t[(2*i+side)*n+q] = f * z
 			}
-			p.t[2*i*n+q], p.t[(2*i+1)*n+q] = f*m.zf, b*m.zb
 		}
 	}
 	copy(p.e, p.open)
@@ -198,7 +185,7 @@ func (s *Solver) saturate() bool {
 	}
 	for q, j := range p.j {
 		for i, v := range p.reply[q] {
-			s.x[i] += j * v
+			g.amps[i] += j * v
 		}
 	}
 	for i, mi := range p.of {
@@ -261,7 +248,7 @@ func (s *Solver) balance(part float64) bool {
 			return true
 		}
 		s.linearise(part)
-		if !gauss(p.real, p.right, 2*n) {
+		if !gauss(p.real, p.right) {
 			return false
 		}
 		damp, before := 1.0, size
@@ -320,26 +307,23 @@ func (s *Solver) linearise(part float64) {
 		g, w := &s.machines[mi].gap, p.slope[i]
 		f, b := p.e[2*i], p.e[2*i+1]
 		k := part * (1 - g.a) * g.b
-		for col := range 4 { // the real and imaginary parts of f and b
-			var df, db complex128
-			du, dv := 0.0, 0.0
-			switch col {
-			case 0:
-				df, du = 1, 2*real(f)/g.rated2
-			case 1:
-				df, du = 1i, 2*imag(f)/g.rated2
-			case 2:
-				db, dv = 1, 2*real(b)/g.rated2
-			case 3:
-				db, dv = 1i, 2*imag(b)/g.rated2
-			}
-			jf := complex(0, -k) * (complex(w.u-1, 0)*df + complex(w.uu*du+w.uv*dv, 0)*f)
-			jb := complex(0, -k) * (complex(w.v-1, 0)*db + complex(w.uv*du+w.vv*dv, 0)*b)
-			at := 4*i + col
-			for r := range n {
-				d := p.t[r*n+2*i]*jf + p.t[r*n+2*i+1]*jb
-				a[2*r*2*n+at] -= real(d)
-				a[(2*r+1)*2*n+at] -= imag(d)
+		u, v := k*(w.u-1), k*(w.v-1)
+		uu, uv, vv := 2*k*w.uu/g.rated2, 2*k*w.uv/g.rated2, 2*k*w.vv/g.rated2
+		// what the curve's amps become per volt of the real and the imaginary part of f and b,
+		// each of the two fields, without the factor −j
+		by := [4][2]complex128{
+			{complex(u, 0) + complex(uu*real(f), 0)*f, complex(uv*real(f), 0) * b},
+			{complex(0, u) + complex(uu*imag(f), 0)*f, complex(uv*imag(f), 0) * b},
+			{complex(uv*real(b), 0) * f, complex(v, 0) + complex(vv*real(b), 0)*b},
+			{complex(uv*imag(b), 0) * f, complex(0, v) + complex(vv*imag(b), 0)*b},
+		}
+		for r := range n {
+			tf, tb := p.t[r*n+2*i], p.t[r*n+2*i+1]
+			re, im := a[2*r*2*n+4*i:][:4], a[(2*r+1)*2*n+4*i:][:4]
+			for col := range by {
+				d := tf*by[col][0] + tb*by[col][1]
+				re[col] -= imag(d)
+				im[col] += real(d)
 			}
 		}
 	}

@@ -20,12 +20,14 @@ type Solver struct {
 	elements []element
 	machines []machine
 
-	base  []complex128 // n×n, everything but elements and machines' couplings
+	base  []complex128 // n×n, everything but the elements
 	work  []complex128 // n×n, overwritten by the factorisation
 	pivot []int
 	x     []complex128 // right side, then solution
-	ports *ports       // nil: no machine saturates
-	dirty bool
+	gaps  *gaps
+	ports *ports // nil: no machine saturates
+	// dirty: something has changed since the last solution; rewired: something other than slips.
+	dirty, rewired bool
 }
 
 type element struct {
@@ -40,6 +42,7 @@ type machine struct {
 	rows   []coilRow
 	turn   []complex128 // e^(+j(θk−θj)) · NkNj/3, row-major
 	zf, zb complex128
+	locked complex128 // ohms of either field in the matrix, whatever the slip
 	pf, pb float64 // rotor siemens of the forward and backward field
 	gap    gap
 	jf, jb complex128 // magnetising amps of the two fields beyond the straight line
@@ -77,8 +80,9 @@ func Compile(c *Circuit) (*Solver, error) {
 	s.work = make([]complex128, s.n*s.n)
 	s.pivot = make([]int, s.n)
 	s.x = make([]complex128, s.n)
+	s.gaps = newGaps(len(s.machines), s.n)
 	if of := s.bent(); len(of) > 0 {
-		s.ports = newPorts(of, s.n)
+		s.ports = newPorts(of, len(s.machines))
 	}
 	for _, e := range c.Elements {
 		s.elements = append(s.elements, element{Element: e, from: s.nodes[e.From], to: s.nodes[e.To]})
@@ -158,6 +162,7 @@ func (s *Solver) addMachine(m Machine) {
 		}
 	}
 	mm.fields(s.frequencyHz)
+	mm.locked, _ = mm.Equivalent.Gap(1, s.frequencyHz)
 	s.n += k
 	s.machines = append(s.machines, mm)
 }
@@ -196,8 +201,8 @@ func (s *Solver) admit(i int) {
 	}
 }
 
-// stampBase writes what no sweep changes: leaks, sources, coil incidences and
-// each coil's own resistance and leakage.
+// stampBase writes what no sweep changes: leaks, sources, coil incidences, each coil's own
+// resistance and leakage, and its coupling to the others over a gap at standstill.
 func (s *Solver) stampBase() {
 	n := s.n
 	clear(s.base)
@@ -227,9 +232,13 @@ func (s *Solver) stampBase() {
 			at(row, c.start, 1)
 			at(row, c.finish, -1)
 			at(row, row, complex(-c.share*m.Equivalent.R1Ohm, -c.share*m.Equivalent.X1Ohm*scale))
+			for j := range m.rows {
+				t := m.turn[i*len(m.rows)+j]
+				at(row, m.first+j, -m.locked*(t+complex(real(t), -imag(t))))
+			}
 		}
 	}
-	s.dirty = true
+	s.dirty, s.rewired = true, true
 }
 
 // SetSlip changes the slip of machine i (in the order of the circuit).
@@ -245,13 +254,13 @@ func (s *Solver) SetSlip(i int, slip float64) {
 func (s *Solver) SetMicrofarad(i int, microfarad float64) {
 	s.elements[i].Microfarad = microfarad
 	s.admit(i)
-	s.dirty = true
+	s.dirty, s.rewired = true, true
 }
 
 // SetVolts changes the volts of source i.
 func (s *Solver) SetVolts(i int, voltsRMS float64) {
 	s.sources[i].VoltsRMS = voltsRMS
-	s.dirty = true
+	s.dirty, s.rewired = true, true
 }
 
 // Solve finds every volt and amp for the values now set. It allocates nothing.
@@ -259,49 +268,19 @@ func (s *Solver) Solve() error {
 	if !s.dirty {
 		return nil
 	}
-	n := s.n
-	a := s.work
-	copy(a, s.base)
-	for i := range s.elements {
-		e := &s.elements[i]
-		if e.from == e.to {
-			continue
+	if s.rewired {
+		if !s.stand() {
+			return ErrUnsolvable
 		}
-		if e.from >= 0 {
-			a[e.from*n+e.from] += e.y
-		}
-		if e.to >= 0 {
-			a[e.to*n+e.to] += e.y
-		}
-		if e.from >= 0 && e.to >= 0 {
-			a[e.from*n+e.to] -= e.y
-			a[e.to*n+e.from] -= e.y
-		}
+		s.rewired = false
 	}
-	for mi := range s.machines {
-		m := &s.machines[mi]
-		k := len(m.rows)
-		for i := range k {
-			row := a[(m.first+i)*n+m.first:]
-			for j := range k {
-				t := m.turn[i*k+j]
-				row[j] -= m.zf*complex(real(t), -imag(t)) + m.zb*t
-			}
-		}
-	}
-	clear(s.x)
-	for i := range s.sources {
-		src := &s.sources[i]
-		sin, cos := math.Sincos(src.PhaseDeg * math.Pi / 180)
-		s.x[s.nodeCount+i] = complex(src.VoltsRMS*cos, src.VoltsRMS*sin)
-	}
-	if !factor(a, s.pivot, n) {
+	if !s.turn() {
 		return ErrUnsolvable
 	}
-	s.substitute(s.x)
 	if s.ports != nil && !s.saturate() {
 		return ErrNoFlux
 	}
+	s.close()
 	for _, v := range s.x {
 		if m := abs1(v); !(m < 1e12) {
 			return ErrUnsolvable
