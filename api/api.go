@@ -72,6 +72,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv.remember()
 	srv.plans(a)
 	srv.rotary(a)
+	srv.fit(a)
 	srv.leads(a)
 	srv.drives(a)
 	srv.controllers(a)

@@ -4,8 +4,10 @@ import (
 	"graybridge/core/dc"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
+	"graybridge/core/fit"
 	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/load"
 	"graybridge/core/machine"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
@@ -62,6 +64,8 @@ type Scene struct {
 	Brushed  *Brushed                     // nil: three windings
 	Does     string
 	LoadKind machine.LoadKind
+	Belt     *load.BeltView   // nil: not known here
+	Fit      *fit.Replacement // of a motor in another's place; nil: not known here
 }
 
 // Part is one of the six parts of the path.
@@ -102,7 +106,7 @@ func SceneOf(p *job.Plan) *Scene {
 		Bridge: Bridge(l.Bridge), Third: l.Third, CornerTo: l.CornerTo, Microfarad: l.Microfarad,
 		Reversing: l.Reversing, Device: l.DriveName, Converter: p.Rotary, Direct: p.DC,
 		Kind: l.Kind, Naming: l.Naming, Beside: l.Beside, Box: l.Box, Rows: l.Rows, Tape: p.Leads.Labelling.TapeOf,
-		Does: l.Does, LoadKind: l.LoadKind}
+		Does: l.Does, LoadKind: l.LoadKind, Belt: &p.Belt, Fit: &p.Fit}
 	for i, b := range p.Bays {
 		s.Parts = append(s.Parts, Part{b.Title, b.Key, b.Mark})
 		if b.Bay == p.Next.Bay && !p.Next.Card {

@@ -13,7 +13,8 @@ const floors = [
   ['drawing'],
   ['job'], // one job open for work
   ['parts'], // fields, charts, lists
-  ['supply', 'protection', 'capacitor', 'rotary', 'drive', 'leads', 'plate', 'load', 'bringup', 'engine', 'yard'],
+  ['fit'], // a motor in another's place: on every plate
+  ['supply', 'protection', 'capacitor', 'rotary', 'drive', 'dc', 'leads', 'plate', 'load', 'bringup', 'engine', 'yard'],
   ['span'], // the screen of a job: every bay
   ['app'], // the shell
 ]

@@ -43,7 +43,7 @@ type machine struct {
 	turn   []complex128 // e^(+j(θk−θj)) · NkNj/3, row-major
 	zf, zb complex128
 	locked complex128 // ohms of either field in the matrix, whatever the slip
-	pf, pb float64 // rotor siemens of the forward and backward field
+	pf, pb float64    // rotor siemens of the forward and backward field
 	gap    gap
 	jf, jb complex128 // magnetising amps of the two fields beyond the straight line
 }

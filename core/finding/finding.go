@@ -94,6 +94,8 @@ const (
 	OnHeat           Section = "heat"
 	OnPair           Section = "pair"
 	OnLimits         Section = "limits"
+	OnBelt           Section = "belt"
+	OnFitting        Section = "fitting"
 )
 
 // Cure is one change of the document, named by the path of an entry and the

@@ -19,6 +19,7 @@ import (
 	"graybridge/core/dc"
 	"graybridge/core/drive"
 	"graybridge/core/entry"
+	"graybridge/core/fit"
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/openfile"
@@ -113,6 +114,7 @@ type Machine struct {
 	Leads      leads.Entry      `json:"leads"`
 	Load       load.Entry       `json:"load"`
 	Protection protection.Entry `json:"protection"`
+	Fit        fit.Entry        `json:"fit,omitzero" doc:"of a motor in another's place"`
 }
 
 // Document is a job: one supply, one bridge, one or more machines.

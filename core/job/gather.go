@@ -220,8 +220,8 @@ func notYet(p *Plan) string {
 	return noCardYet(p)
 }
 
-// fit says whether a card is ready to be taken to the machine, and if not, why.
-func fit(c *bringup.Card, p *Plan) {
+// ready says whether a card is ready to be taken to the machine, and if not, why.
+func ready(c *bringup.Card, p *Plan) {
 	c.Ready = true
 	for _, f := range p.Findings {
 		if f.Grade == finding.Stop && f.ID != finding.LeadsFedNow {

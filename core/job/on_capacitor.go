@@ -183,7 +183,7 @@ func (w onCapacitor) card(c *bringup.Card, p *Plan, g guarded) {
 		c.NotReady = notYet(p)
 		return
 	}
-	fit(c, p)
+	ready(c, p)
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Run capacitor", Value: can.List(a.Parts),
 			Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},

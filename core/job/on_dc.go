@@ -221,7 +221,7 @@ func (w onDC) card(c *bringup.Card, p *Plan, _ guarded) {
 		c.NotReady = notYet(p)
 		return
 	}
-	fit(c, p)
+	ready(c, p)
 	if c.Ready && !w.Site.Brushed.Settled {
 		c.Ready, c.NotReady = false, "Not to be fed: "+w.Site.Brushed.Text
 	}

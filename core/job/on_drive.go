@@ -156,7 +156,7 @@ func (w onDrive) card(c *bringup.Card, p *Plan, g guarded) {
 		return
 	}
 	v := p.Drive
-	fit(c, p)
+	ready(c, p)
 	c.Checks, c.Cautions = bringup.DriveGates(v.WaitText), bringup.DriveCautions(v.WaitText)
 	breaker := unit.Rating(w.Weighed.Breaker)
 	c.Parts = append(c.Parts,

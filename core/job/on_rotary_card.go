@@ -22,7 +22,7 @@ func (w onRotary) card(c *bringup.Card, p *Plan, g guarded) {
 		c.NotReady = notYet(p)
 		return
 	}
-	fit(c, p)
+	ready(c, p)
 	c.Checks, c.Cautions = bringup.ConverterGates(w.IsIdler()), bringup.ConverterCautions()
 	a := w.Answer
 	if w.IsIdler() {

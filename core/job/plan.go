@@ -11,7 +11,9 @@ import (
 	"graybridge/core/dc"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
+	"graybridge/core/fit"
 	"graybridge/core/leads"
+	"graybridge/core/load"
 	"graybridge/core/machine"
 	"graybridge/core/openfile"
 	"graybridge/core/protection"
@@ -37,6 +39,8 @@ type Plan struct {
 	Circuits []string              `json:"circuits" nullable:"false"` // of the workshop, by name
 	Guard    []finding.Figure      `json:"protection" nullable:"false"`
 	Load     []finding.Figure      `json:"load" nullable:"false"`
+	Belt     load.BeltView         `json:"belt"`
+	Fit      fit.Replacement       `json:"fit"` // a motor in another's place
 	Schools  []capacitor.School    `json:"schools" nullable:"false"`
 	Use      *capacitor.UseVerdict `json:"use,omitempty"` // permanent, short runs or a test
 	Combos   []capacitor.Combo     `json:"combos" nullable:"false"`
@@ -150,6 +154,7 @@ func (r *reading) plan() *Plan {
 	}
 	r.side().leads(p, g)
 	p.say(r.site.Load.Judge()...)
+	r.mechanics(p, g)
 	if !g.judged {
 		p.say(r.site.Supply.Judge(nil, r.site.Rules)...)
 	}

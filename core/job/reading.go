@@ -11,12 +11,15 @@ import (
 	"graybridge/core/dc"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
+	"graybridge/core/fit"
 	"graybridge/core/leads"
+	"graybridge/core/load"
 	"graybridge/core/machine"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/site"
 	"graybridge/core/supply"
+	"graybridge/core/table"
 	"graybridge/core/unit"
 )
 
@@ -91,6 +94,7 @@ type reading struct {
 	ground
 	bridge   bridge
 	readings []finding.Reading
+	fit      fit.Fit
 }
 
 // read reads a document's first machine and works its bridge out.
@@ -107,7 +111,7 @@ func readWith(ctx context.Context, d *Document,
 	feed := func(lineVolts float64) site.Feed { return site.Feed{Volts: lineVolts} }
 	switch d.Bridge.Kind {
 	case KindDrive:
-		taken = drive.Take(d.Bridge.Drive)
+		taken = drive.Take(sheaved(d.Bridge.Drive, one.Load.Belt))
 		feed = taken.Feed
 	case KindRotary:
 		feed = rotary.Feed
@@ -137,7 +141,18 @@ func readWith(ctx context.Context, d *Document,
 	}
 	r.readings = append(r.readings, r.bridge.readings()...)
 	r.site = r.bridge.over()
+	r.fit, own = fit.Read(one.Fit, one.Plate.Frame, r.terms(), d.Workshop.Rules == table.NorthAmerica)
+	r.readings = append(r.readings, own...)
 	return r
+}
+
+// sheaved is a drive's entries with the belt of the Load bay where they name none.
+func sheaved(e drive.Entry, b load.BeltEntry) drive.Entry {
+	if e.MotorSheave == "" && e.ToolSheave == "" {
+		e.MotorSheave, e.ToolSheave = b.Motor, b.Tool
+	}
+	e.ToolDiameter = first(e.ToolDiameter, b.ToolMM)
+	return e
 }
 
 // entriesOf is what was typed of one machine and of the supply.
@@ -175,7 +190,7 @@ func (r *reading) said() []finding.Finding {
 func (r *reading) unread() (out []finding.Finding) {
 	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads,
 		"bridge": finding.Bridge, "drive": finding.Bridge, "rotary": finding.Bridge, "dc": finding.Bridge,
-		"load": finding.Load, "protection": finding.Protection}
+		"load": finding.Load, "protection": finding.Protection, "fit": finding.Motor}
 	for _, one := range r.readings {
 		if one.Problem == "" {
 			continue
@@ -193,6 +208,7 @@ var atTheBox = map[string]bool{
 	finding.DriveLidRun: true,
 	finding.DriveFight:  true, finding.DriveRunSource: true, finding.DriveSpeedSource: true, finding.DriveNever: true,
 	rotary.IDControls: true, rotary.IDNeutral: true,
+	load.BeltMost: true, load.BeltRim: true, load.BeltTouch: true,
 }
 
 // blocked is the stop that a value stands under: nothing is sized for a state

@@ -47,6 +47,7 @@ type Entry struct {
 	Inertia  string           `json:"inertia,omitempty" example:"0.02 kg·m²" doc:"of the machine, at the motor's shaft"`
 	Air      string           `json:"air,omitempty" example:"35 °C" doc:"around the motor; empty: up to 40 °C"`
 	HeatRun  string           `json:"heat_run,omitempty" entry:"lines" example:"20 min 38 °C" doc:"readings as it warms"`
+	Belt     BeltEntry        `json:"belt,omitzero"`
 }
 
 // Load is what was read.
@@ -58,6 +59,7 @@ type Load struct {
 	On, Off                   float64 // minutes; 0: not said
 	Inertia                   float64 // kg·m² at the motor's shaft; 0: not entered
 	AirC                      float64 // around the motor; NaN: not said
+	Belt                      Belt
 	HeatRun                   HeatRun
 	Known                     bool // kind and share were said
 	Assumed                   []string
@@ -114,6 +116,8 @@ func Read(e Entry) (Load, []finding.Reading) {
 	plain("air", e.Air, unit.Celsius, &l.AirC)
 	run, lines := readHeatRun(e.HeatRun, l.AirC)
 	l.HeatRun, readings = run, append(readings, lines...)
+	belt, entered := e.Belt.Read()
+	l.Belt, readings = belt, append(readings, entered...)
 	said := one("share", e.Share, &l.Usual)
 	if l.Kind == "" {
 		l.Kind = machine.Constant

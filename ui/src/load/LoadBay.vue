@@ -5,6 +5,7 @@ import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
 import { useJob } from '../job/open'
+import BeltSection from './BeltSection.vue'
 
 const job = useJob()
 const plan = computed(() => job.plan.value!)
@@ -72,6 +73,7 @@ cold 4.2 Ω at 21 °C
       help="Frame by a thermometer taped to it, out of the fan's air. Ohms only locked off and proved dead: the mains kills and a capacitor holds its charge."
     />
   </details>
+  <BeltSection />
   <h3 class="bay-sub">What is left</h3>
   <FigureList v-if="plan.load.length" :figures="plan.load" />
   <p v-else class="soft">

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
+import FitSection from '../fit/FitSection.vue'
 import { useJob } from '../job/open'
 import PlateLine from './PlateLine.vue'
 
@@ -58,6 +59,7 @@ const empty = computed(() => !job.text('plate.power') && !job.text('plate.armatu
       </p>
     </section>
   </div>
+  <FitSection />
 </template>
 
 <style scoped>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
 import { useJob } from '../job/open'
+import FitSection from '../fit/FitSection.vue'
 import SpeedChart from './SpeedChart.vue'
 import PlateLine from './PlateLine.vue'
 import PlateThreads from './PlateThreads.vue'
@@ -88,6 +89,7 @@ const circuit = ['r1', 'x1', 'r2', 'xm', 'locked-amps', 'locked-torque', 'breakd
       </p>
     </section>
   </div>
+  <FitSection />
 </template>
 
 <style scoped>

@@ -242,6 +242,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fit/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A document's belt, and its motor over the one whose place it takes, drawn to scale; empty while their sizes are not known */
+        post: operations["mechanics"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -765,6 +782,77 @@ export interface components {
             mark: string;
             title: string;
         };
+        BeltEntry: {
+            /**
+             * @description of the motor
+             * @example 67-83 mm in 5 turns
+             */
+            adjustable?: string;
+            /**
+             * @description one a line: motor sheave, amps
+             * @example 80 mm 5.1 A
+             */
+            amps?: string;
+            /** @example 420 mm */
+            centre?: string;
+            /** @example 2.4 A */
+            idle_amps?: string;
+            /**
+             * @description pitch length
+             * @example 1530 mm
+             */
+            length?: string;
+            /**
+             * @description as its maker says
+             * @example 300 rpm
+             */
+            most?: string;
+            /**
+             * @description pitch diameter
+             * @example 80 mm
+             */
+            motor?: string;
+            /**
+             * @description cast on the sheave or in its sheet
+             * @example 25 m/s
+             */
+            rim_most?: string;
+            /**
+             * @description empty: what the windings stand all day
+             * @example 4.5 A
+             */
+            target_amps?: string;
+            /**
+             * @description pitch diameter
+             * @example 336 mm
+             */
+            tool?: string;
+            /** @example 600 mm */
+            tool_diameter?: string;
+            /**
+             * @description by tachometer, usual load
+             * @example 222 rpm
+             */
+            tool_rpm?: string;
+            /** @example 250 rpm */
+            wanted?: string;
+        };
+        BeltView: {
+            /** Format: double */
+            centre_mm: number;
+            changes: components["schemas"]["SheaveChange"][];
+            curve: components["schemas"]["SheavePoint"][];
+            figures: components["schemas"]["Figure"][];
+            known: boolean;
+            measured: components["schemas"]["SheavePoint"][];
+            /** Format: double */
+            most_amps: number;
+            most_of?: string;
+            /** Format: double */
+            motor_mm: number;
+            /** Format: double */
+            tool_mm: number;
+        };
         BenchCaseInputBody: {
             /** @description The text of a gray-bridge/bench-case file */
             case: string;
@@ -780,6 +868,49 @@ export interface components {
             /** Format: int64 */
             jobs: number;
             name: string;
+        };
+        BodyEntry: {
+            /**
+             * @description between hole centres, across the shaft
+             * @example 140 mm
+             */
+            across?: string;
+            /**
+             * @description between hole centres, along the shaft
+             * @example 100 mm
+             */
+            along?: string;
+            /**
+             * @description facing the shaft end
+             * @enum {string}
+             */
+            box?: "left" | "right" | "top";
+            /** @example M8 */
+            end_thread?: string;
+            /** @example 115 mm */
+            face_circle?: string;
+            /**
+             * @description as printed; this motor's is taken from its plate
+             * @example 90S
+             */
+            frame?: string;
+            /** @example 90 mm */
+            height?: string;
+            /**
+             * @description width × height
+             * @example 8 × 7 mm
+             */
+            key?: string;
+            /** @example 285 mm */
+            overall?: string;
+            /** @example 24 mm */
+            shaft?: string;
+            /** @example 50 mm */
+            shaft_length?: string;
+            /** @example 56 mm */
+            shoulder?: string;
+            /** @example 14 kg */
+            weight?: string;
         };
         BringupLine: {
             name: string;
@@ -1042,6 +1173,16 @@ export interface components {
             text: string;
             why: string;
             worst: string;
+        };
+        CompareRow: {
+            grade: string;
+            id: string;
+            name: string;
+            new: string;
+            new_mark?: string;
+            old: string;
+            old_mark?: string;
+            says: string;
         };
         Contour: {
             /** Format: double */
@@ -1998,6 +2139,30 @@ export interface components {
             typed: string;
             wanted?: string;
         };
+        FitEntry: {
+            /** @example 19 mm */
+            bore?: string;
+            /** @enum {string} */
+            coupling?: "belt" | "coupling" | "on-shaft";
+            /** @example 6 mm */
+            keyway?: string;
+            /** @example Odile W. and Bram T. */
+            lifts?: string;
+            /** @enum {string} */
+            mount?: "feet" | "face";
+            other?: components["schemas"]["BodyEntry"];
+            /**
+             * @description empty: the old one, which this one replaces
+             * @enum {string}
+             */
+            other_is?: "old" | "new";
+            plate?: components["schemas"]["TermsEntry"];
+            /** @example 300 mm */
+            room?: string;
+            this?: components["schemas"]["BodyEntry"];
+            /** @enum {string} */
+            tried?: "fits" | "fouls";
+        };
         HealthOutputBody: {
             name: string;
         };
@@ -2273,6 +2438,7 @@ export interface components {
              * @example 35 °C
              */
             air?: string;
+            belt?: components["schemas"]["BeltEntry"];
             /** @example stirs slip */
             does?: string;
             /**
@@ -2344,6 +2510,8 @@ export interface components {
              * @example 0b7c…@12
              */
             came_from?: string;
+            /** @description of a motor in another's place */
+            fit?: components["schemas"]["FitEntry"];
             id: string;
             leads: components["schemas"]["LeadsEntry"];
             load: components["schemas"]["LoadEntry"];
@@ -2368,6 +2536,10 @@ export interface components {
             unit: string;
             /** Format: double */
             value: number;
+        };
+        MechanicalDrawings: {
+            belt: components["schemas"]["Drawing"];
+            fit: components["schemas"]["Drawing"];
         };
         Mend: {
             text: string;
@@ -2466,6 +2638,26 @@ export interface components {
             title: string;
             worst: string;
         };
+        Outline: {
+            /** Format: double */
+            across: number;
+            /** Format: double */
+            along: number;
+            box?: string;
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            key: number;
+            name: string;
+            /** Format: double */
+            overall: number;
+            /** Format: double */
+            shaft: number;
+            /** Format: double */
+            shaft_length: number;
+            /** Format: double */
+            shoulder: number;
+        };
         Pair: {
             detail: string;
             doubt?: string;
@@ -2545,6 +2737,7 @@ export interface components {
         };
         Plan: {
             bays: components["schemas"]["BayState"][];
+            belt: components["schemas"]["BeltView"];
             bridge: components["schemas"]["Figure"][];
             brushed?: components["schemas"]["BrushedPlan"];
             buys: components["schemas"]["Buy"][];
@@ -2555,6 +2748,7 @@ export interface components {
             dc?: components["schemas"]["DCView"];
             drive?: components["schemas"]["DriveView"];
             findings: components["schemas"]["Finding"][];
+            fit: components["schemas"]["Replacement"];
             leads: components["schemas"]["LeadsPlan"];
             link: components["schemas"]["Link"];
             load: components["schemas"]["Figure"][];
@@ -2753,6 +2947,17 @@ export interface components {
             read: string;
             worst?: boolean;
         };
+        Replacement: {
+            gets: string[];
+            keeps: string[];
+            known: boolean;
+            new: components["schemas"]["Outline"];
+            old: components["schemas"]["Outline"];
+            open: string[];
+            order: components["schemas"]["WorkStep"][];
+            rows: components["schemas"]["CompareRow"][];
+            terms: components["schemas"]["CompareRow"][];
+        };
         RevisionLine: {
             /** Format: date-time */
             at: string;
@@ -2842,6 +3047,21 @@ export interface components {
         Setting: {
             path: string;
             value: string;
+        };
+        SheaveChange: {
+            do: string[];
+            figures: components["schemas"]["Figure"][];
+            for: string;
+            /** Format: double */
+            mm: number;
+        };
+        SheavePoint: {
+            /** Format: double */
+            amps: number;
+            /** Format: double */
+            mm: number;
+            /** Format: double */
+            rpm: number;
         };
         ShelveInputBody: {
             /** @enum {string} */
@@ -3061,6 +3281,21 @@ export interface components {
             said: string;
             text: string;
         };
+        TermsEntry: {
+            /** @example 5.2 A */
+            amps?: string;
+            /** @enum {string} */
+            phases?: "1" | "3" | "dc";
+            /** @example 0.75 kW */
+            power?: string;
+            /** @example 1400 */
+            rpm?: string;
+            /**
+             * @description those it was fed with
+             * @example 230 V
+             */
+            volts?: string;
+        };
         TrimView: {
             next: components["schemas"]["Expected"][];
             next_at?: string;
@@ -3132,6 +3367,11 @@ export interface components {
             numbers?: string;
             section?: string;
             source: string;
+        };
+        WorkStep: {
+            after: string[];
+            id: string;
+            text: string;
         };
         Workshop: {
             /** @example small: 2 × 18 AWG to 3 × 14 AWG */
@@ -3675,6 +3915,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Drawing"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    mechanics: {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MechanicalDrawings"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,103 @@
+package job
+
+import (
+	"math"
+
+	"graybridge/core/finding"
+	"graybridge/core/fit"
+	"graybridge/core/load"
+)
+
+// mechanics puts what stands between the shaft and the tool into a plan: the belt, and the
+// motor in another's place.
+func (r *reading) mechanics(p *Plan, g guarded) {
+	belt, said := r.site.Load.Belted(r.running(p, g))
+	p.Belt = belt
+	p.say(said...)
+	f := r.fit
+	own := &f.NewTerms
+	if f.OtherIs == "new" {
+		own = &f.OldTerms
+	}
+	if gives := figure(p.Load, "gives"); gives > 0 && own.RPM > 0 {
+		own.SlowRPM, own.SlowNm, own.SlowBy = r.slowest(p, own.RPM, gives*own.Torque())
+	}
+	view, said := f.Compare(r.site.Load.Belt.Ratio())
+	p.Fit = view
+	p.say(said...)
+}
+
+// figure is the value of one of a list of figures; 0 where there is none.
+func figure(of []finding.Figure, id string) float64 {
+	for _, f := range of {
+		if f.ID == id {
+			return f.Value
+		}
+	}
+	return 0
+}
+
+// slowest is what this motor gives all day at the slowest speed that is used.
+func (r *reading) slowest(p *Plan, rpm, nm float64) (float64, float64, string) {
+	if p.Drive != nil && len(p.Drive.Envelope) > 0 {
+		for _, at := range p.Drive.Envelope {
+			if at.Hz >= p.Drive.LeastHz-1e-9 && r.site.Model != nil && at.RPM > 0 {
+				return at.RPM, at.Continuous * r.site.Model.RatedTorqueNm, slowByDrive
+			}
+		}
+	}
+	if speed := figure(p.Load, "speed"); speed > 0 {
+		rpm = speed
+	}
+	return rpm, nm, slowAllDay
+}
+
+const (
+	slowByDrive = "all day, on the drive"
+	slowAllDay  = "all day, one speed"
+)
+
+// running is how the motor runs that drives the belt.
+func (r *reading) running(p *Plan, g guarded) load.Running {
+	out := load.Running{RPM: figure(p.Load, "speed"), Mark: finding.Computed, Gives: figure(p.Load, "gives")}
+	if r.site.Feed.Brushed {
+		if out.RPM == 0 {
+			out.RPM, out.Mark = r.site.Direct.RPM, finding.FromPlate
+		}
+		out.MostAmps, out.MostOf = r.site.Direct.Amps, armaturePlate
+		return out
+	}
+	if out.RPM == 0 {
+		out.RPM, out.Mark = r.site.Plate.RPM, finding.FromPlate
+	}
+	m := r.site.Model
+	if m == nil {
+		return out
+	}
+	if r.doc.Bridge.Kind == KindDrive || r.doc.Bridge.Kind == KindRotary {
+		out.MostAmps, out.MostOf = m.LineAmps, platesAmps
+		out.IdleAmps = m.WindingVolts / math.Hypot(m.Eq.R1Ohm, m.Eq.X1Ohm+m.Eq.XmOhm) * m.LineAmps / m.WindingAmps
+		return out
+	}
+	// Where idling already overheats a winding, the amps of a supply line say nothing.
+	if least := g.asks.Lines.Least; least > g.asks.Usual.Supply && !math.IsInf(least, 1) {
+		out.MostAmps, out.MostOf = least, lineLimit
+	}
+	return out
+}
+
+const (
+	armaturePlate = "the armature's plate"
+	platesAmps    = "the plate"
+	lineLimit     = "a supply line at which a winding reaches plate"
+)
+
+// terms are what this motor takes and gives at its plate.
+func (r *reading) terms() (t fit.Terms) {
+	if r.site.Feed.Brushed {
+		d := &r.site.Direct
+		return fit.Terms{VoltAmps: d.Volts * d.Amps, Watts: d.ShaftWatts, RPM: d.RPM}
+	}
+	p := &r.site.Plate
+	return fit.Terms{VoltAmps: math.Sqrt(3) * r.site.Column.At * r.site.Column.Amps, Watts: p.ShaftWatts, RPM: p.RPM}
+}

@@ -1,0 +1,83 @@
+package job_test
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/finding"
+	"graybridge/core/fit"
+	"graybridge/core/job"
+	"graybridge/core/load"
+	"graybridge/core/table"
+)
+
+// Over the corpus, any bridge: with a belt and a motor in another's place entered, words follow
+// figures, a change of sheave that is offered brings what it is offered for, and neither sizes
+// nor unsizes the bridge.
+func TestMechanicsOverTheCorpus(t *testing.T) {
+	metric, inches := table.Frames()
+	frames := append(metric, inches...)
+	r := rand.New(rand.NewPCG(5, 17))
+	offered := 0
+	for n, c := range corpus(t) {
+		if n%3 != 0 {
+			continue
+		}
+		d := lawCase(c, r)
+		before := job.Make(d)
+		m := &d.Machines[0]
+		motor, tool := 60+80*r.Float64(), 60+300*r.Float64()
+		idle := 1 + 4*r.Float64()
+		m.Load.Belt = load.BeltEntry{Motor: fmt.Sprintf("%.0f mm", motor), Tool: fmt.Sprintf("%.0f mm", tool),
+			Centre: fmt.Sprintf("%.0f mm", (motor+tool)*(0.6+r.Float64())), Idle: fmt.Sprintf("%.2f A", idle),
+			Amps: fmt.Sprintf("%.0f mm %.2f A", motor, idle*(1.1+2*r.Float64())), Wanted: fmt.Sprintf("%.0f rpm", 80+900*r.Float64()),
+			Most: "2000 rpm", Target: fmt.Sprintf("%.2f A", idle*(1.05+r.Float64()))}
+		m.Fit = fit.Entry{Other: fit.BodyEntry{Frame: frames[r.IntN(len(frames))], Overall: "300 mm"},
+			This: fit.BodyEntry{Frame: frames[r.IntN(len(frames))], Overall: "310 mm"}, Room: "305 mm",
+			Plate: fit.TermsEntry{Power: "0.75 kW", Volts: "230 V", Amps: "5 A", Phases: "1", RPM: "1400"}}
+		p := job.Make(d)
+		require.Equal(t, len(before.Buys), len(p.Buys), "%s: a belt is no part of a bridge", c.ID)
+		require.Equal(t, before.Guard, p.Guard, c.ID)
+		require.True(t, p.Belt.Known && p.Fit.Known)
+		for _, f := range p.Findings {
+			if f.Measure != nil && (strings.HasPrefix(f.ID, "load.belt") || strings.HasPrefix(f.ID, "fit.")) {
+				require.Equal(t, f.Grade == finding.Good, f.Measure.Holds(), "%s %s", c.ID, f.ID)
+			}
+			require.NotContains(t, f.Sentence+f.Detail, "NaN")
+		}
+		for _, change := range p.Belt.Changes {
+			offered++
+			after := d.Clone()
+			after.Machines[0].Load.Belt.Motor = fmt.Sprintf("%.3f mm", change.MM)
+			q := job.Make(after)
+			if q.Belt.CentreMM == 0 {
+				require.Contains(t, figuresText(change.Figures), "would touch", c.ID)
+				continue
+			}
+			for _, left := range q.Belt.Changes {
+				require.NotEqual(t, change.For, left.For, "%s: taken, it is gone", c.ID)
+			}
+			speed := func(p job.Plan) float64 {
+				for _, f := range p.Belt.Figures {
+					if f.ID == "machine-speed" {
+						return f.Value
+					}
+				}
+				return 0
+			}
+			require.InDelta(t, change.MM/p.Belt.MotorMM, speed(q)/speed(p), 1e-3)
+		}
+	}
+	require.Greater(t, offered, 60)
+}
+
+func figuresText(of []finding.Figure) (out string) {
+	for _, f := range of {
+		out += f.Name + " " + f.Text + " " + f.Note + "\n"
+	}
+	return out
+}

@@ -1,0 +1,535 @@
+package load
+
+import (
+	"fmt"
+	"math"
+	"regexp"
+	"strconv"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/machine"
+	"graybridge/core/search"
+	"graybridge/core/unit"
+)
+
+// BeltEntry is a belt drive as typed. Diameters are those at which the belt runs (pitch
+// diameters), its length the one along the same line.
+type BeltEntry struct {
+	Motor      string `json:"motor,omitempty" label:"motor sheave" example:"80 mm" doc:"pitch diameter"`
+	Tool       string `json:"tool,omitempty" label:"machine sheave" example:"336 mm" doc:"pitch diameter"`
+	Centre     string `json:"centre,omitempty" label:"centre distance" example:"420 mm"`
+	Length     string `json:"length,omitempty" label:"belt length" example:"1530 mm" doc:"pitch length"`
+	Adjustable string `json:"adjustable,omitempty" label:"adjustable sheave" example:"67-83 mm in 5 turns" doc:"of the motor"`
+	ToolRPM    string `json:"tool_rpm,omitempty" label:"machine speed" example:"222 rpm" doc:"by tachometer, usual load"`
+	Wanted     string `json:"wanted,omitempty" label:"machine speed wanted" example:"250 rpm"`
+	Most       string `json:"most,omitempty" label:"machine speed at most" example:"300 rpm" doc:"as its maker says"`
+	ToolMM     string `json:"tool_diameter,omitempty" label:"tool diameter" example:"600 mm"`
+	RimMost    string `json:"rim_most,omitempty" label:"rim speed at most" example:"25 m/s" doc:"cast on the sheave or in its sheet"`
+	Idle       string `json:"idle_amps,omitempty" label:"amps with the belt off" example:"2.4 A"`
+	Amps       string `json:"amps,omitempty" label:"amps by sheave" entry:"lines" example:"80 mm 5.1 A" doc:"one a line: motor sheave, amps"`
+	Target     string `json:"target_amps,omitempty" label:"amps wanted" example:"4.5 A" doc:"empty: what the windings stand all day"`
+}
+
+// Ids of what is said of a belt that stands against running, not against sizing.
+const (
+	BeltTouch = "load.belt-centre"
+	BeltMost  = "load.belt-most"
+	BeltRim   = "load.belt-rim"
+)
+
+// AmpsAt is a reading of amps with a motor sheave of some diameter.
+type AmpsAt struct{ MM, Amps float64 }
+
+// Belt is what was read. 0: not entered.
+type Belt struct {
+	MotorMM, ToolMM  float64 // pitch diameters
+	CentreMM, LongMM float64
+	OpenMM, ShutMM   float64 // of an adjustable motor sheave, least and greatest
+	Turns            float64 // of it between the two
+	ToolRPM          float64 // measured
+	WantedRPM        float64
+	MostRPM          float64
+	ToolAcrossMM     float64
+	RimMost          float64 // m/s
+	IdleAmps         float64
+	Readings         []AmpsAt
+	TargetAmps       float64
+}
+
+var (
+	rangeInTurns = regexp.MustCompile(`(?i)^(.+?)\s*(?:-|–|to)\s*(.+?)\s*(?:in|,)\s*([\d.,½]+)\s*turns?$`)
+	sheaveAmps   = regexp.MustCompile(`(?i)^(.+?(?:mm|cm|in|inch|"|″))\s*[:,]?\s+(.+)$`)
+)
+
+// Read reads the entry.
+func (e BeltEntry) Read() (b Belt, readings []finding.Reading) {
+	one := func(field, typed string, k unit.Kind, into *float64) {
+		if typed == "" {
+			return
+		}
+		x, ok, err := k.One(typed)
+		r := finding.Reading{Path: "load.belt." + field, Typed: typed}
+		if err != nil || !ok {
+			r.Problem, r.Wanted = finding.NotRead, k.Example
+		} else {
+			*into, r.ReadAs = x, unit.Text(x, k.Base)
+		}
+		readings = append(readings, r)
+	}
+	one("motor", e.Motor, unit.Diameter, &b.MotorMM)
+	one("tool", e.Tool, unit.Diameter, &b.ToolMM)
+	one("centre", e.Centre, unit.Diameter, &b.CentreMM)
+	one("length", e.Length, unit.Diameter, &b.LongMM)
+	one("tool_rpm", e.ToolRPM, unit.RPM, &b.ToolRPM)
+	one("wanted", e.Wanted, unit.RPM, &b.WantedRPM)
+	one("most", e.Most, unit.RPM, &b.MostRPM)
+	one("tool_diameter", e.ToolMM, unit.Diameter, &b.ToolAcrossMM)
+	one("rim_most", e.RimMost, unit.Surface, &b.RimMost)
+	one("idle_amps", e.Idle, unit.Amps, &b.IdleAmps)
+	one("target_amps", e.Target, unit.Amps, &b.TargetAmps)
+	if e.Adjustable != "" {
+		r := finding.Reading{Path: "load.belt.adjustable", Typed: e.Adjustable, Problem: finding.NotRead,
+			Wanted: "least and greatest pitch diameter and the turns between them, like 67-83 mm in 5 turns"}
+		if open, shut, turns, ok := readAdjustable(e.Adjustable); ok {
+			b.OpenMM, b.ShutMM, b.Turns = open, shut, turns
+			r.Problem, r.Wanted = "", ""
+			r.ReadAs = fmt.Sprintf("%s a half turn", unit.Text((shut-open)/turns/2, "mm"))
+		}
+		readings = append(readings, r)
+	}
+	for line := range strings.SplitSeq(e.Amps, "\n") {
+		if line = strings.TrimSpace(line); line == "" {
+			continue
+		}
+		r := finding.Reading{Path: "load.belt.amps", Typed: line, Problem: finding.NotRead,
+			Wanted: "the motor sheave and the amps with it, like 80 mm 5.1 A"}
+		if at, ok := readAmpsAt(line); ok {
+			b.Readings = append(b.Readings, at)
+			r.Problem, r.Wanted = "", ""
+			r.ReadAs = unit.Text(at.Amps, "A") + " with " + unit.Text(at.MM, "mm")
+		}
+		readings = append(readings, r)
+	}
+	return b, readings
+}
+
+func readAdjustable(text string) (open, shut, turns float64, ok bool) {
+	m := rangeInTurns.FindStringSubmatch(strings.TrimSpace(text))
+	if m == nil {
+		return 0, 0, 0, false
+	}
+	low, high := m[1], m[2]
+	if tail := strings.TrimLeft(high, "0123456789., "); tail != "" && strings.Trim(low, "0123456789., ") == "" {
+		low += " " + tail // 67-83 mm: the unit stands once
+	}
+	a, okA, errA := unit.Diameter.One(low)
+	b, okB, errB := unit.Diameter.One(high)
+	n := unit.Decimal(strings.Replace(m[3], "½", ".5", 1))
+	return a, b, n, okA && okB && errA == nil && errB == nil && b > a && n > 0 && n <= mostTurns
+}
+
+// mostTurns of an adjustable sheave that are believed.
+const mostTurns = 40
+
+func readAmpsAt(line string) (at AmpsAt, ok bool) {
+	m := sheaveAmps.FindStringSubmatch(line)
+	if m == nil {
+		return at, false
+	}
+	mm, okMM, errMM := unit.Diameter.One(m[1])
+	amps, okA, errA := unit.Amps.One(m[2])
+	return AmpsAt{mm, amps}, okMM && okA && errMM == nil && errA == nil
+}
+
+// Ratio is motor revolutions to one of the machine; 0 where a sheave is not known.
+func (b Belt) Ratio() float64 {
+	if b.MotorMM == 0 || b.ToolMM == 0 {
+		return 0
+	}
+	return b.ToolMM / b.MotorMM
+}
+
+// BeltLength is the pitch length of an open belt around two sheaves, and the angle in
+// degrees over which it touches the smaller one; any unit of length. NaN where the sheaves
+// would touch.
+//
+//	L = 2·C·cos α + π·(D + d)/2 + α·(D − d),  sin α = (D − d)/(2·C)
+func BeltLength(centre, d1, d2 float64) (length, wrap float64) {
+	if !(centre > (d1+d2)/2) {
+		return math.NaN(), math.NaN()
+	}
+	a := math.Asin(math.Abs(d1-d2) / 2 / centre)
+	return 2*centre*math.Cos(a) + math.Pi*(d1+d2)/2 + a*math.Abs(d1-d2), 180 - 2*a*180/math.Pi
+}
+
+// BeltCentre is BeltLength the other way round: the centre distance that a belt asks; NaN
+// where it is too short for the sheaves.
+func BeltCentre(length, d1, d2 float64) float64 {
+	least := (d1 + d2) / 2 * (1 + 1e-9)
+	short, _ := BeltLength(least, d1, d2)
+	if !(length >= short) {
+		return math.NaN()
+	}
+	return search.Root(func(c float64) float64 { l, _ := BeltLength(c, d1, d2); return l - length }, least, length)
+}
+
+// belted is how a belt lies: its centre distance as entered, else as the belt asks it.
+func (b Belt) belted(motorMM float64) (centre, length, wrap float64, own bool) {
+	switch {
+	case motorMM == 0 || b.ToolMM == 0:
+		return 0, 0, 0, false
+	case b.CentreMM > 0:
+		centre, own = b.CentreMM, true
+	case b.LongMM > 0:
+		centre = BeltCentre(b.LongMM, motorMM, b.ToolMM)
+	default:
+		return 0, 0, 0, false
+	}
+	length, wrap = BeltLength(centre, motorMM, b.ToolMM)
+	return centre, length, wrap, own
+}
+
+// Running is what a belt's motor does, as it is known.
+type Running struct {
+	RPM      float64 // at the usual load; 0: not known
+	Mark     finding.Mark
+	MostAmps float64 // at which a winding reaches its plate; 0: not known
+	MostOf   string  // whose that limit is
+	IdleAmps float64 // predicted in the same wire with the belt off; 0: not known
+	Gives    float64 // share of plate torque that is there all day; 0: not known
+}
+
+// exponent is how the motor's torque goes with the machine's speed when a sheave is
+// changed: the machine's own law, and once more because the same torque at a faster
+// machine is so much more at the motor.
+func (l Load) exponent() float64 {
+	switch l.Kind {
+	case machine.Fan:
+		return 3
+	case machine.Linear:
+		return 2
+	case machine.NoLoad:
+		return 0
+	}
+	return 1
+}
+
+// sheaveLaw is the load part of the amps over the motor sheave: part·(d/from)^power, at a
+// right angle to the amps with the belt off.
+type sheaveLaw struct {
+	idle, part, from, power float64
+	measured                bool // the power was found from two readings
+	contrary                bool // two readings that no such law passes through
+}
+
+// powers that are believed of two readings: outside them one of them is wrong.
+const leastPower, mostPower = 0.3, 5.0
+
+func (l Load) sheaveLaw(idle float64) (law sheaveLaw, ok bool) {
+	b := l.Belt
+	parts := make([]AmpsAt, 0, len(b.Readings))
+	for _, r := range b.Readings {
+		if r.Amps <= idle {
+			law.contrary = true
+			continue
+		}
+		parts = append(parts, AmpsAt{r.MM, math.Sqrt(r.Amps*r.Amps - idle*idle)})
+	}
+	law.idle, law.power = idle, l.exponent()
+	if len(parts) == 0 || law.power == 0 {
+		return law, false
+	}
+	last := parts[len(parts)-1]
+	law.part, law.from = last.Amps, last.MM
+	for _, first := range parts {
+		if math.Abs(first.MM/last.MM-1) < 0.02 {
+			continue
+		}
+		power := math.Log(last.Amps/first.Amps) / math.Log(last.MM/first.MM)
+		if power < leastPower || power > mostPower {
+			law.contrary = true
+			continue
+		}
+		law.power, law.measured, law.contrary = power, true, false
+		break
+	}
+	return law, true
+}
+
+// Amps with a motor sheave: √(idle² + part²).
+func (w sheaveLaw) Amps(mm float64) float64 {
+	part := w.part * math.Pow(mm/w.from, w.power)
+	return math.Sqrt(w.idle*w.idle + part*part)
+}
+
+// sheave is the motor sheave at which the amps are so many; NaN where the belt off takes more.
+func (w sheaveLaw) sheave(amps float64) float64 {
+	if !(amps > w.idle) {
+		return math.NaN()
+	}
+	return w.from * math.Pow(math.Sqrt(amps*amps-w.idle*w.idle)/w.part, 1/w.power)
+}
+
+// BeltView is what a belt does and what a change of sheave would.
+type BeltView struct {
+	Known    bool             `json:"known"` // both sheaves
+	MotorMM  float64          `json:"motor_mm"`
+	ToolMM   float64          `json:"tool_mm"`
+	CentreMM float64          `json:"centre_mm"` // 0: not known
+	Figures  []finding.Figure `json:"figures" nullable:"false"`
+	Changes  []SheaveChange   `json:"changes" nullable:"false"`
+	Curve    []SheavePoint    `json:"curve" nullable:"false"` // amps over the motor sheave; empty: none measured
+	Measured []SheavePoint    `json:"measured" nullable:"false"`
+	Most     float64          `json:"most_amps"` // 0: not known
+	MostOf   string           `json:"most_of,omitempty"`
+}
+
+// SheavePoint is amps with a motor sheave.
+type SheavePoint struct {
+	MM   float64 `json:"mm"`
+	RPM  float64 `json:"rpm"` // of the machine; 0: not known
+	Amps float64 `json:"amps"`
+}
+
+// SheaveChange is one change of the motor's sheave and what follows.
+type SheaveChange struct {
+	For     string           `json:"for"` // what it is made for
+	MM      float64          `json:"mm"`  // the new motor sheave
+	Figures []finding.Figure `json:"figures" nullable:"false"`
+	Do      []string         `json:"do" nullable:"false"`
+}
+
+// Belted judges a belt with its motor running so.
+func (l Load) Belted(r Running) (BeltView, []finding.Finding) {
+	b := l.Belt
+	v := BeltView{MotorMM: b.MotorMM, ToolMM: b.ToolMM, Most: r.MostAmps, MostOf: r.MostOf, Figures: []finding.Figure{},
+		Changes: []SheaveChange{}, Curve: []SheavePoint{}, Measured: []SheavePoint{}}
+	if b.Ratio() == 0 {
+		return v, nil
+	}
+	v.Known = true
+	centre, length, wrap, _ := b.belted(b.MotorMM)
+	v.CentreMM = centre
+	if math.IsNaN(length) {
+		v.CentreMM = 0
+		return v, []finding.Finding{b.sayTouch()}
+	}
+	rpm := r.RPM / b.Ratio()
+	mark := r.Mark
+	if b.ToolRPM > 0 {
+		rpm, mark = b.ToolRPM, finding.Measured
+	}
+	v.Figures = b.figures(r, rpm, mark, centre, length, wrap)
+	said := b.judge(r, rpm)
+	said = append(said, l.changes(&v, r, rpm)...)
+	return v, said
+}
+
+func (b Belt) figures(r Running, rpm float64, mark finding.Mark, centre, length, wrap float64) []finding.Figure {
+	out := []finding.Figure{{ID: "ratio", Name: "Ratio", Value: b.Ratio(), Text: "1 : " + unit.Three(b.Ratio()),
+		Note: unit.Text(b.MotorMM, "mm") + " drives " + unit.Text(b.ToolMM, "mm"), Mark: finding.Measured}}
+	if rpm > 0 {
+		note := "by tachometer"
+		if b.ToolRPM == 0 {
+			note = "motor " + unit.Whole(r.RPM, "rpm") + " at the usual load; the belt's creep not counted"
+		}
+		out = append(out, finding.Figure{ID: "machine-speed", Name: "Machine turns", Value: rpm,
+			Text: unit.Whole(rpm, "rpm"), Note: note, Mark: mark})
+		rim := math.Pi * max(b.MotorMM*r.RPM, b.ToolMM*rpm) / 60000
+		out = append(out, finding.Figure{ID: "rim", Name: "Belt runs at", Value: rim, Text: unit.Text(rim, "m/s"),
+			Note: unit.Whole(rim/0.00508, "ft/min"), Mark: mark,
+			Why: []finding.Why{{Formula: "π · diameter · rpm / 60", Section: finding.OnBelt, Source: "geometry"}}})
+		if b.ToolAcrossMM > 0 {
+			edge := math.Pi * b.ToolAcrossMM * rpm / 60000
+			out = append(out, finding.Figure{ID: "edge", Name: "Tool's edge", Value: edge, Text: unit.Text(edge, "m/s"),
+				Note: unit.Whole(edge/0.00508, "ft/min"), Mark: mark})
+		}
+	}
+	if centre == 0 {
+		return out
+	}
+	a := math.Asin(math.Abs(b.ToolMM-b.MotorMM) / 2 / centre)
+	from := finding.Computed
+	if b.CentreMM > 0 {
+		from = finding.Measured
+	}
+	why := []finding.Why{{Formula: "L = 2·C·cos α + π·(D + d)/2 + α·(D − d), sin α = (D − d)/(2·C)",
+		Numbers: fmt.Sprintf("C %s, D %s, d %s", unit.Three(centre), unit.Three(b.ToolMM), unit.Three(b.MotorMM)),
+		Section: finding.OnBelt, Source: "geometry"}}
+	out = append(out,
+		finding.Figure{ID: "centre", Name: "Centre distance", Value: centre, Text: unit.Whole(centre, "mm"),
+			Note: inches(centre), Mark: from, Why: why},
+		finding.Figure{ID: "belt", Name: "Belt length asked", Value: length, Text: unit.Whole(length, "mm"),
+			Note: inches(length) + ", along its pitch line", Mark: finding.Computed, Why: why},
+		finding.Figure{ID: "wrap", Name: "Belt holds the small sheave over", Value: wrap, Text: unit.Whole(wrap, "°"),
+			Note: "less holds less: the belt maker's table says how much", Mark: finding.Computed},
+		finding.Figure{ID: "span", Name: "Free span", Value: centre * math.Cos(a),
+			Text: unit.Whole(centre*math.Cos(a), "mm"), Note: "the maker's deflection is given by it", Mark: finding.Computed})
+	if b.CentreMM > 0 && b.LongMM > 0 {
+		asks := BeltCentre(b.LongMM, b.MotorMM, b.ToolMM)
+		note := "the belt is too short for these sheaves"
+		if !math.IsNaN(asks) {
+			note = "it asks a centre distance of " + unit.Whole(asks, "mm")
+		}
+		out = append(out, finding.Figure{ID: "over", Name: "Belt over what is asked", Value: b.LongMM - length,
+			Text: signed(b.LongMM - length), Note: note, Mark: finding.Measured})
+	}
+	return out
+}
+
+func inches(mm float64) string { return strconv.FormatFloat(mm/25.4, 'f', 2, 64) + unit.Space + "in" }
+
+// signed is a difference in millimetres with its sign.
+func signed(mm float64) string {
+	if mm > 0 {
+		return "+" + unit.Text(mm, "mm")
+	}
+	return unit.Text(mm, "mm")
+}
+
+// creep is how much slower than its sheaves say a machine may turn before the belt is
+// suspected, and faster before an entry is.
+const creep = 0.04
+
+// judge holds the belt against what it may.
+func (b Belt) judge(r Running, rpm float64) (out []finding.Finding) {
+	if b.ToolRPM > 0 && r.RPM > 0 {
+		want := r.RPM / b.Ratio()
+		if off := b.ToolRPM/want - 1; math.Abs(off) > creep {
+			out = append(out, b.sayCreep(want, off, r))
+		}
+	}
+	if b.MostRPM > 0 && rpm > 0 {
+		out = append(out, b.sayMost(rpm))
+	}
+	if rim := math.Pi * max(b.MotorMM*r.RPM, b.ToolMM*rpm) / 60000; b.RimMost > 0 && rpm > 0 {
+		out = append(out, b.sayRim(rim))
+	}
+	return out
+}
+
+// changes are the motor sheaves that bring the speed or the amps that are wanted.
+func (l Load) changes(v *BeltView, r Running, rpm float64) (said []finding.Finding) {
+	b := l.Belt
+	idle := b.IdleAmps
+	if idle == 0 {
+		idle = r.IdleAmps
+	}
+	if len(b.Readings) > 0 && idle == 0 {
+		said = append(said, b.sayIdle())
+	}
+	law, known := l.sheaveLaw(idle)
+	known = known && idle > 0
+	if law.contrary {
+		said = append(said, b.sayContrary(idle))
+	}
+	if known {
+		perRPM := 0.0
+		if rpm > 0 {
+			perRPM = rpm / b.MotorMM
+		}
+		for i := range 25 {
+			mm := law.from * (0.6 + 0.8*float64(i)/24)
+			v.Curve = append(v.Curve, SheavePoint{mm, perRPM * mm, law.Amps(mm)})
+		}
+		for _, at := range b.Readings {
+			v.Measured = append(v.Measured, SheavePoint{at.MM, perRPM * at.MM, at.Amps})
+		}
+		said = append(said, l.sayAmps(law, r)...)
+	}
+	if b.WantedRPM > 0 && rpm > 0 && math.Abs(b.WantedRPM/rpm-1) > wantedWithin {
+		v.Changes = append(v.Changes, l.change(forSpeed(b.WantedRPM), b.MotorMM*b.WantedRPM/rpm, law, known, r, rpm))
+		said = append(said, b.sayWanted(rpm))
+	}
+	target := b.TargetAmps
+	if target == 0 {
+		target = r.MostAmps
+	}
+	now := 0.0
+	if known {
+		now = law.Amps(b.MotorMM)
+	}
+	if known && target > 0 && (b.TargetAmps > 0 || now > target) {
+		if mm := law.sheave(target); !math.IsNaN(mm) && math.Abs(mm/b.MotorMM-1) > 0.005 {
+			v.Changes = append(v.Changes, l.change(forAmps(target, b.TargetAmps == 0, r.MostOf), mm, law, known, r, rpm))
+		}
+	}
+	return said
+}
+
+// wantedWithin a speed is as wanted.
+const wantedWithin = 0.02
+
+// change is one change of the motor's sheave and what follows.
+func (l Load) change(purpose string, mm float64, law sheaveLaw, known bool, r Running, rpm float64) SheaveChange {
+	b := l.Belt
+	faster := mm / b.MotorMM
+	c := SheaveChange{For: purpose, MM: mm}
+	planned := func(id, name string, value float64, text, note string, why ...finding.Why) {
+		c.Figures = append(c.Figures, finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note,
+			Mark: finding.Estimated, Why: why})
+	}
+	planned("sheave", "Motor sheave", mm, unit.Text(mm, "mm"), inches(mm)+", pitch diameter; now "+
+		unit.Text(b.MotorMM, "mm"))
+	planned("other", "or machine sheave", b.ToolMM/faster, unit.Text(b.ToolMM/faster, "mm"),
+		"with the motor's left as it is")
+	if rpm > 0 {
+		planned("machine-speed", "Machine turns", rpm*faster, unit.Whole(rpm*faster, "rpm"),
+			fmt.Sprintf("%s times now", unit.Three(faster)))
+	}
+	if known {
+		planned("amps", "Amps", law.Amps(mm), unit.Text(law.Amps(mm), "A"), ampsNote(law), finding.Why{
+			Formula: "I = √(I_off² + (part · (d/d₀)^k)²)",
+			Numbers: fmt.Sprintf("√(%s² + (%s · %s^%s)²)", unit.Three(law.idle), unit.Three(law.part),
+				unit.Three(mm/law.from), unit.Three(law.power)), Section: finding.OnBelt, Source: "readings with the sheave",
+			Estimated: !law.measured})
+	}
+	if share := l.Usual * math.Pow(faster, l.power(law, known)); l.Known && l.Usual > 0 {
+		f := finding.Figure{ID: "share", Name: "Load asks then", Value: share, Text: unit.Percent(share),
+			Note: "of plate torque; now " + unit.Percent(l.Usual), Mark: finding.Estimated}
+		if r.Gives > 0 {
+			f.Note += ", all day there is " + unit.Percent(r.Gives)
+			f.Grade = finding.Good
+			if share > r.Gives {
+				f.Grade = finding.Caution
+			}
+		}
+		c.Figures = append(c.Figures, f)
+	}
+	if b.Turns > 0 {
+		half := (b.ShutMM - b.OpenMM) / b.Turns / 2
+		n := math.Round((mm - b.MotorMM) / half)
+		to := b.MotorMM + n*half
+		text, note := fmt.Sprintf("%.0f, closed", math.Abs(n)), "halves closer: the belt rides up; "
+		if n < 0 {
+			text, note = fmt.Sprintf("%.0f, opened", math.Abs(n)), "halves apart: the belt sinks; "
+		}
+		if to < b.OpenMM-1e-9 || to > b.ShutMM+1e-9 {
+			text, note = "beyond its range", ""
+		}
+		planned("half-turns", "Half turns of the sheave", n, text, note+"range "+unit.Text(b.OpenMM, "mm")+" to "+
+			unit.Text(b.ShutMM, "mm"))
+	}
+	if centre, length, _, own := b.belted(mm); math.IsNaN(length) {
+		planned("centre", "Motor moves out to", (mm+b.ToolMM)/2, "over "+unit.Whole((mm+b.ToolMM)/2, "mm"),
+			"where it is, the sheaves would touch")
+	} else if length > 0 {
+		if own {
+			planned("belt", "Belt length asked", length, unit.Whole(length, "mm"), "with the motor where it is; "+
+				inches(length))
+		} else {
+			planned("centre", "Motor moves to", centre, unit.Whole(centre, "mm"), "centre distance, with the belt you have")
+		}
+	}
+	c.Do = recheck(b, faster)
+	return c
+}
+
+// power of the law that is known, else the machine's own.
+func (l Load) power(law sheaveLaw, known bool) float64 {
+	if known && law.measured {
+		return law.power
+	}
+	return l.exponent()
+}
