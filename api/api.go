@@ -73,6 +73,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv.plans(a)
 	srv.rotary(a)
 	srv.fit(a)
+	srv.protection(a)
 	srv.leads(a)
 	srv.drives(a)
 	srv.controllers(a)

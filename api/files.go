@@ -23,6 +23,7 @@ func (s *server) files(r chi.Router) {
 	r.Get("/api/jobs/{id}/card.pdf", s.file(s.cardPDF))
 	r.Get("/api/jobs/{id}/parts.csv", s.file(s.partsCSV))
 	r.Get("/api/jobs/{id}/{state:now|wanted}-{view:path|box|windings}.svg", s.file(s.drawingSVG))
+	r.Get("/api/jobs/{id}/circuit-{view:power|control}.svg", s.file(s.circuitSVG))
 }
 
 // file finds the job first.
@@ -116,7 +117,27 @@ func (s *server) drawingSVG(w http.ResponseWriter, r *http.Request, j store.Job)
 		views = given.Drawings.Now
 	}
 	view := chi.URLParam(r, "view")
-	d := map[string]drawing.Drawing{"path": views.Path, "box": views.Box, "windings": views.Windings}[view]
+	giveSVG(w, j, view, map[string]drawing.Drawing{"path": views.Path, "box": views.Box, "windings": views.Windings}[view])
+}
+
+// circuitSVG gives the circuit as it is wired.
+func (s *server) circuitSVG(w http.ResponseWriter, r *http.Request, j store.Job) {
+	given, err := s.answers.of(r.Context(), j.Document)
+	if err != nil {
+		refuseError(w, r, err)
+		return
+	}
+	c := circuitOf(&given.Plan)
+	view := chi.URLParam(r, "view")
+	d := map[string]drawing.Drawing{"power": c.Power, "control": c.Control}[view]
+	if len(d.Items) == 0 {
+		refuse(w, r, http.StatusConflict, "There is no circuit yet: the bridge is not sized.")
+		return
+	}
+	giveSVG(w, j, view+" circuit", d)
+}
+
+func giveSVG(w http.ResponseWriter, j store.Job, view string, d drawing.Drawing) {
 	w.Header().Set("Content-Type", "image/svg+xml")
 	w.Header().Set("Content-Disposition", attachment(j.Document.Name+" "+view, "svg"))
 	_, _ = w.Write(svg.Write(d, drawing.Coloured(string(j.Document.Workshop.Colours))))

@@ -12,11 +12,14 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/fit"
 	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/load"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/scenario"
+	"graybridge/core/table"
 	"graybridge/drawing"
 )
 
@@ -77,6 +80,29 @@ func documents() map[string]job.Document {
 	turnedStreet := scenario.ClayRoom()
 	turnedStreet.Bridge.Rotary.Spun, turnedStreet.Bridge.Rotary.Cans = rotary.Backward, rotary.Fixed
 	out["street spun backward"] = turnedStreet
+	for _, to := range []string{"L1", "L2"} {
+		for _, relay := range []protection.Relay{protection.MotorLeads, protection.SupplyLines, protection.Thermistor} {
+			for _, way := range []capacitor.Reversing{"", capacitor.BySwitch, capacitor.ByContactors} {
+				for _, by := range []capacitor.StartBy{capacitor.ByButton, capacitor.ByRelay} {
+					d := scenario.Blunger()
+					d.Name = "Wired"
+					b := &d.Bridge.Capacitor
+					b.CornerTo, b.Reversing, b.StartBy, b.Start = to, way, by, "100"
+					d.Machines[0].Protection.Relay = relay
+					d.Workshop.Rules = map[capacitor.StartBy]table.Rules{capacitor.ByButton: table.NorthAmerica,
+						capacitor.ByRelay: table.Metric}[by]
+					out[fmt.Sprint("wired ", to, relay, way, by)] = d
+				}
+			}
+		}
+	}
+	for i, other := range []string{"63", "71", "132M", "256T"} {
+		d := scenario.Blunger()
+		d.Name = "Fitted"
+		d.Machines[0].Fit.Other.Frame, d.Machines[0].Fit.Other.Box = other, []fit.Side{"left", "right", "top", ""}[i]
+		d.Machines[0].Load.Belt = load.BeltEntry{Motor: fmt.Sprintf("%d mm", 60+70*i), Tool: "200 mm", Centre: "300 mm"}
+		out["in the place of "+other] = d
+	}
 	return out
 }
 
@@ -101,6 +127,9 @@ func all(d job.Document) map[string]drawing.Drawing {
 		"span": drawing.Span(drawing.SceneOf(&p), &p.Now), "wiring": drawing.Wiring(drawing.SceneOf(&p)),
 		"panel":  drawing.Panel(drawing.SceneOf(&p)),
 		"ladder": drawing.Ladder(drawing.SceneOf(&p)),
+		"power":  drawing.Power(drawing.SceneOf(&p)),
+		"fit":    drawing.Fit(drawing.SceneOf(&p)),
+		"belt":   drawing.Belt(drawing.SceneOf(&p)),
 	}
 	for _, m := range p.Leads.Mistakes {
 		if d.Machines[0].Leads.Found != asDelivered(d.Name) {

@@ -35,7 +35,8 @@ type Scene struct {
 	Next  Next
 
 	// The line and what guards it.
-	Neutral  bool // the second line wire is one
+	Neutral  bool               // the second line wire is one
+	Ladder   *protection.Ladder // nil: not known here
 	Breaker  string
 	Ahead    string // the converter's own breaker, ahead of a branch
 	Branch   bool   // one of several machines behind a converter
@@ -106,7 +107,8 @@ func SceneOf(p *job.Plan) *Scene {
 		Bridge: Bridge(l.Bridge), Third: l.Third, CornerTo: l.CornerTo, Microfarad: l.Microfarad,
 		Reversing: l.Reversing, Device: l.DriveName, Converter: p.Rotary, Direct: p.DC,
 		Kind: l.Kind, Naming: l.Naming, Beside: l.Beside, Box: l.Box, Rows: l.Rows, Tape: p.Leads.Labelling.TapeOf,
-		Does: l.Does, LoadKind: l.LoadKind, Belt: &p.Belt, Fit: &p.Fit}
+		Does: l.Does, LoadKind: l.LoadKind, Belt: &p.Belt, Fit: &p.Fit,
+		Ladder: &p.Ladder}
 	for i, b := range p.Bays {
 		s.Parts = append(s.Parts, Part{b.Title, b.Key, b.Mark})
 		if b.Bay == p.Next.Bay && !p.Next.Card {

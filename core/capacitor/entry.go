@@ -11,7 +11,7 @@ type Entry struct {
 	PairSecond string `json:"pair_second_microfarad,omitempty" example:"34" doc:"of two capacitors, the one to L1"`
 	// StartBy is what takes the start capacitor out again.
 	StartBy   StartBy   `json:"start_by,omitempty" enum:"button,relay"`
-	Reversing Reversing `json:"reversing,omitempty" enum:"switch" doc:"the capacitor is moved in daily use"`
+	Reversing Reversing `json:"reversing,omitempty" enum:"switch,contactors" doc:"the capacitor is moved in daily use"`
 	Trim      string    `json:"trim,omitempty" entry:"lines" example:"52 µF: leads 4.1 3.8 2.2" doc:"readings on the bridge"`
 }
 
@@ -27,8 +27,11 @@ const (
 // Reversing is how the direction is changed in daily use.
 type Reversing string
 
-// BySwitch moves the capacitor's line end between L1 and L2.
-const BySwitch Reversing = "switch"
+// What moves the capacitor's line end between L1 and L2.
+const (
+	BySwitch     Reversing = "switch"
+	ByContactors Reversing = "contactors" // a pair, each held off by the other
+)
 
 // Method limits, shaft watts: above the first it is a bad compromise, above the
 // second another bridge is the answer.

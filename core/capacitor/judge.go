@@ -239,7 +239,7 @@ func (q Question) Judge(a Answer) []finding.Finding {
 		out = append(out, q.judgeHeat(a, cures, with)...)
 	}
 	out = append(out, q.judgeStart(a, with)...)
-	if q.Reversing == BySwitch {
+	if q.Reversing != "" {
 		out = append(out, q.judgeReversing(a, with)...)
 	}
 	if a.Class == 0 {

@@ -373,3 +373,13 @@ func (p *Profile) OutputVolts(line float64) float64 {
 
 // String is the drive's name.
 func (p *Profile) String() string { return p.Name }
+
+// Ends are the names of the terminals of a role, as they stand on the drive; empty where it has
+// none.
+func (p *Profile) Ends(r Role) string {
+	var names []string
+	for _, t := range p.of(r) {
+		names = append(names, t.Name)
+	}
+	return strings.Join(names, "-")
+}

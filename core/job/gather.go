@@ -8,7 +8,6 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/can"
-	"graybridge/core/capacitor"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/machine"
@@ -48,6 +47,7 @@ func (w *reading) conclude(p *Plan, g guarded) {
 	p.Offers = w.offers(p)
 	p.Wall, p.Circuits, p.Stairs = w.wall(p, g), circuitNames(w.doc), w.site.Supply.Stairs(g.draw)
 	p.Card = w.card(p, g)
+	p.Ladder = w.ladder(p)
 }
 
 // ended says that this motor is not planned on: it is not a three-phase one, or no
@@ -60,7 +60,7 @@ func (p *Plan) ended() bool {
 func unsized(d *Document, m *Machine, h leads.Hand) Link {
 	l := Link{Parts: []can.Part{}, Does: m.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Rows: m.Leads.Rows,
 		Beside:    m.Leads.Beside,
-		Reversing: d.Bridge.Capacitor.Reversing == capacitor.BySwitch, Bridge: "capacitor", Third: "corner",
+		Reversing: d.Bridge.Capacitor.Reversing != "", Bridge: "capacitor", Third: "corner",
 		RulerTo: 100, CornerTo: "L1"}
 	if d.Bridge.Kind == KindDrive || d.Bridge.Kind == KindRotary || d.Bridge.Kind == KindDC {
 		l.Bridge, l.Third, l.Reversing = d.Bridge.Kind, "L3", false

@@ -317,6 +317,12 @@ func (w onCapacitor) buys(g guarded) []Buy {
 				unit.Text(1.35*a.CapacitorAmps, "A"), unit.Whole(w.site.Supply.Nominal, "V")),
 			Note: "between the capacitor and its line; turned only at standstill", Planning: true})
 	}
+	if w.As.Reversing == capacitor.ByContactors {
+		out = append(out, Buy{ID: "reversing", Count: 1, What: "Reversing contactors, a pair",
+			Spec: fmt.Sprintf("three-pole, two for the lines, the third for %s of capacitor amps, held off each other "+
+				"mechanically and by a closed contact each", unit.Text(1.35*a.CapacitorAmps, "A")),
+			Note: "in the place of the one contactor; pressed only at standstill", Planning: true})
+	}
 	ch := g.choice
 	motor := g.asks.MostSupply
 	relay := Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it",
@@ -324,16 +330,18 @@ func (w onCapacitor) buys(g guarded) []Buy {
 	if ch.RelaySet == 0 {
 		relay.Spec, relay.Note = "none: no setting both carries the load and guards the windings", "see the thermistor"
 	}
+	if w.As.Reversing != capacitor.ByContactors { // else the pair is it
+		out = append(out, Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, "+
+			"coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.site.Supply.Nominal, "V")),
+			Note:     "holds itself in through the stop button: nothing starts again by itself when the supply returns",
+			Planning: true})
+	}
 	out = append(out,
 		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine",
 			Planning: true},
 		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("%s, %s, holding %s at the start",
 			g.asks.Poles(), first(noted(w.guard.Breaker), sizeText(ch.Breaker)), unit.Text(g.asks.StartAmps, "A")),
 			Own: w.guard.Breaker > 0, Planning: true},
-		Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, "+
-			"coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.site.Supply.Nominal, "V")),
-			Note:     "holds itself in through the stop button: nothing starts again by itself when the supply returns",
-			Planning: true},
 		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where " +
 			"a hand can be caught", Note: "within reach from where the machine is fed", Planning: true})
 	if w.guard.Relay != protection.Thermistor {

@@ -38,6 +38,7 @@ type Plan struct {
 	Wall     []supply.Chain        `json:"wall" nullable:"false"`     // for each bridge that is known, the chosen one first
 	Circuits []string              `json:"circuits" nullable:"false"` // of the workshop, by name
 	Guard    []finding.Figure      `json:"protection" nullable:"false"`
+	Ladder   protection.Ladder     `json:"ladder"`
 	Load     []finding.Figure      `json:"load" nullable:"false"`
 	Belt     load.BeltView         `json:"belt"`
 	Fit      fit.Replacement       `json:"fit"` // a motor in another's place

@@ -181,6 +181,7 @@ export const api = {
   },
   film: (body: Document) => got(client.POST('/api/rotary/start', { body })),
   converterDrawings: (body: Document) => got(client.POST('/api/rotary/drawings', { body })),
+  circuit: (body: Document) => got(client.POST('/api/protection/drawings', { body })),
   mechanics: (body: Document) => got(client.POST('/api/fit/drawings', { body })),
   idlerSizes: (body: Document) => got(client.POST('/api/rotary/sizes', { body })),
   /** The map of both banks of a converter, handed on line by line as the server works it out. */

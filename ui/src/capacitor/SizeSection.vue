@@ -20,6 +20,7 @@ const ends = [
 const reversing = [
   { value: '', label: 'Fixed' },
   { value: 'switch', label: 'By a switch', note: 'it moves the capacitor' },
+  { value: 'contactors', label: 'By two contactors', note: 'each holds the other off' },
 ]
 const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacitor.reversing'))
 </script>

@@ -5,6 +5,7 @@ import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
 import { useJob } from '../job/open'
+import CircuitSection from './CircuitSection.vue'
 import RelayChart from './RelayChart.vue'
 
 const job = useJob()
@@ -43,7 +44,9 @@ const breaker = computed(() =>
     ? 'Three-pole breaker of its branch'
     : rotary.value
       ? 'Two-pole breaker, converter'
-      : 'Two-pole breaker',
+      : plan.value.link.neutral
+        ? 'One-pole breaker, in the hot wire'
+        : 'Two-pole breaker',
 )
 </script>
 
@@ -83,4 +86,5 @@ const breaker = computed(() =>
   <FigureList v-if="plan.protection.length" :figures="plan.protection" />
   <p v-else class="soft">Sized once the motor, its bridge and the load are computed.</p>
   <RelayChart v-if="!drive && !rotary" />
+  <CircuitSection />
 </template>

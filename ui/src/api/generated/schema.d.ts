@@ -602,6 +602,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/protection/drawings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A document's circuit as it is wired: power and control; empty while nothing is sized */
+        post: operations["circuit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ready": {
         parameters: {
             query?: never;
@@ -1066,7 +1083,7 @@ export interface components {
              * @description the capacitor is moved in daily use
              * @enum {string}
              */
-            reversing?: "switch";
+            reversing?: "switch" | "contactors";
             /** @enum {string} */
             start_by?: "button" | "relay";
             /**
@@ -1141,6 +1158,10 @@ export interface components {
             from: unknown;
             to: unknown;
         };
+        CircuitDrawings: {
+            control: components["schemas"]["Drawing"];
+            power: components["schemas"]["Drawing"];
+        };
         Coil: {
             amps?: string;
             finish: string;
@@ -1183,6 +1204,14 @@ export interface components {
             old: string;
             old_mark?: string;
             says: string;
+        };
+        Contact: {
+            ends?: string;
+            hold?: string;
+            /** @enum {string} */
+            kind: "open" | "closed" | "start" | "delay" | "coil";
+            mark: string;
+            words?: string;
         };
         Contour: {
             /** Format: double */
@@ -1598,6 +1627,15 @@ export interface components {
             run: "line" | "armature" | "field" | "control";
             to: string;
             wire: string;
+        };
+        Device: {
+            kind: string;
+            mark: string;
+            name: string;
+            /** Format: int64 */
+            poles?: number;
+            spec: string;
+            there?: boolean;
         };
         Dial: {
             /** Format: double */
@@ -2256,6 +2294,13 @@ export interface components {
             taken: components["schemas"]["Taken"][];
             text: string;
         };
+        Ladder: {
+            devices: components["schemas"]["Device"][];
+            rail: string;
+            rules: string;
+            rungs: components["schemas"]["Rung"][];
+            says: string[];
+        };
         LeadName: {
             name: string;
             tag: string;
@@ -2749,6 +2794,7 @@ export interface components {
             drive?: components["schemas"]["DriveView"];
             findings: components["schemas"]["Finding"][];
             fit: components["schemas"]["Replacement"];
+            ladder: components["schemas"]["Ladder"];
             leads: components["schemas"]["LeadsPlan"];
             link: components["schemas"]["Link"];
             load: components["schemas"]["Figure"][];
@@ -3026,6 +3072,10 @@ export interface components {
             line: number;
             lines: components["schemas"]["ReadLine"][];
             load: string;
+        };
+        Rung: {
+            contacts: components["schemas"]["Contact"][];
+            title: string;
         };
         School: {
             at_idle: string;
@@ -4752,6 +4802,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Present"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    circuit: {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CircuitDrawings"];
                 };
             };
             /** @description Error */

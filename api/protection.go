@@ -1,0 +1,35 @@
+package api
+
+import (
+	"context"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"graybridge/core/job"
+	"graybridge/drawing"
+)
+
+// CircuitDrawings are a circuit as it is wired.
+type CircuitDrawings struct {
+	Power   drawing.Drawing `json:"power"`
+	Control drawing.Drawing `json:"control"`
+}
+
+// protection answers with the circuit from the line to the motor, drawn.
+func (s *server) protection(a huma.API) {
+	askAlone(s, a, "circuit", "/api/protection/drawings", "A document's circuit as it is wired: power and control; "+
+		"empty while nothing is sized",
+		func(ctx context.Context, d job.Document) (CircuitDrawings, error) {
+			given, err := s.answers.of(ctx, d)
+			return circuitOf(&given.Plan), err
+		})
+}
+
+func circuitOf(p *job.Plan) CircuitDrawings {
+	scene := drawing.SceneOf(p)
+	out := CircuitDrawings{drawing.Power(scene), drawing.Ladder(scene)}
+	if scene.Converter != nil && !scene.Branch { // the whole converter, with its idler
+		out.Power = drawing.Panel(scene)
+	}
+	return out
+}
