@@ -80,6 +80,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv.jobs(a)
 	srv.changes(a)
 	srv.workshops(a)
+	srv.stores(a)
 	srv.persons(a)
 	srv.health(a)
 	if st != nil {

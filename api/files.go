@@ -21,7 +21,7 @@ import (
 func (s *server) files(r chi.Router) {
 	r.Get("/api/jobs/{id}/document.json", s.file(s.exportJob))
 	r.Get("/api/jobs/{id}/card.pdf", s.file(s.cardPDF))
-	r.Get("/api/jobs/{id}/parts.csv", s.file(s.partsCSV))
+	r.Get("/api/jobs/{id}/parts.{kind:csv|xlsx}", s.file(s.parts))
 	r.Get("/api/jobs/{id}/{state:now|wanted}-{view:path|box|windings}.svg", s.file(s.drawingSVG))
 	r.Get("/api/jobs/{id}/circuit-{view:power|control}.svg", s.file(s.circuitSVG))
 }
@@ -85,25 +85,43 @@ func (s *server) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
 	_, _ = w.Write(out)
 }
 
-// partsCSV gives the parts of the bridge as a table for a shop.
-func (s *server) partsCSV(w http.ResponseWriter, r *http.Request, j store.Job) {
+// parts gives the parts of the job as a table for a shop.
+func (s *server) parts(w http.ResponseWriter, r *http.Request, j store.Job) {
 	given, err := s.answers.of(r.Context(), j.Document)
 	if err != nil {
 		refuseError(w, r, err)
 		return
 	}
-	buys := given.Plan.Buys
-	if len(buys) == 0 {
+	p := given.Plan
+	if len(p.Buys) == 0 {
 		refuse(w, r, http.StatusConflict, "There is no parts list yet: the bridge is not sized.")
 		return
 	}
-	rows := [][]string{{"count", "part", "what it must be", "note", "price", "there already", "planning"}}
+	rows := [][]string{{"count", "part", "what it must be", "note", "price", "shop", "there already", "in stores", "planning"}}
 	yes := map[bool]string{true: "yes"}
-	for _, b := range buys {
-		rows = append(rows, []string{strconv.Itoa(b.Count), b.What, b.Spec, b.Note, b.Price, yes[b.Own],
-			yes[b.Planning]})
+	for _, b := range p.Buys {
+		held := make([]string, 0, len(b.Have))
+		for _, h := range b.Have {
+			held = append(held, h.Words())
+		}
+		rows = append(rows, []string{strconv.Itoa(b.Count), b.What, b.Spec, b.Note, b.Price, b.Shop, yes[b.Own],
+			strings.Join(held, "; "), yes[b.Planning]})
 	}
-	giveCSV(w, j.Document.Name+" parts", rows)
+	for _, g := range p.Fit.Gets {
+		rows = append(rows, []string{"1", "For the motor's place", g, "", "", "", "", "", "yes"})
+	}
+	for _, t := range p.Parts.Tools {
+		rows = append(rows, []string{"", "Tool", t})
+	}
+	if p.Parts.Hours != "" {
+		rows = append(rows, []string{"", "Work", p.Parts.Hours})
+	}
+	name := j.Document.Name + " parts"
+	if chi.URLParam(r, "kind") == "xlsx" {
+		giveXLSX(w, r, name, rows)
+		return
+	}
+	giveCSV(w, name, rows)
 }
 
 func (s *server) drawingSVG(w http.ResponseWriter, r *http.Request, j store.Job) {

@@ -22,6 +22,7 @@ func problem(err error) error {
 	var conflict *store.Conflict
 	var bad openfile.Problems
 	var full *store.Full
+	var short *store.Short
 	var told huma.StatusError
 	switch {
 	case err == nil:
@@ -38,6 +39,8 @@ func problem(err error) error {
 			Detail: fmt.Sprintf("You changed revision %d, but revision %d was stored meanwhile. Nothing was "+
 				"overwritten; look at the latest and choose.", conflict.Seen, conflict.Latest),
 		}
+	case errors.As(err, &short):
+		return huma.Error409Conflict("Not in the stores: " + short.Error() + ". Nothing was changed.")
 	case errors.Is(err, store.ErrNothingToDo):
 		return huma.Error409Conflict("There is no step to undo or redo.")
 	case errors.Is(err, store.ErrNotFound):

@@ -53,7 +53,8 @@ type backupEnd struct {
 // of their rows.
 var tables = []struct{ name, order string }{
 	{"note", "key"}, {"workshop", "id"}, {"workshop_creation", "change_id"}, {"job", "id"},
-	{"job_revision", "job_id, revision"}, {"creation", "change_id"}, {"photo", "job_id, id"},
+	{"job_revision", "job_id, revision"}, {"creation", "change_id"}, {"photo", "job_id, id"}, {"stock", "id"},
+	{"taken", "stock_id, job_id, machine, part"},
 }
 
 // BadBackup says why a file cannot be restored.

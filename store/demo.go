@@ -9,6 +9,7 @@ import (
 	"github.com/jackc/pgx/v5/pgtype"
 
 	"graybridge/core/scenario"
+	"graybridge/core/stores"
 )
 
 // LoadDemo stores the made-up workshops. Without reset it does so once in the
@@ -43,6 +44,9 @@ func loadWorkshop(ctx context.Context, tx pgx.Tx, w scenario.Workshop) error {
 			deleted_at = null returning id::text`, w.Key, w.Set, w.People).Scan(&id); err != nil {
 		return err
 	}
+	if err := loadStores(ctx, tx, id, w.Stores); err != nil {
+		return err
+	}
 	for _, j := range w.Jobs {
 		var jobID pgtype.UUID
 		var revision int
@@ -55,6 +59,23 @@ func loadWorkshop(ctx context.Context, tx pgx.Tx, w scenario.Workshop) error {
 		}
 		if err := keep(ctx, tx, jobID, revision, revision, Change{ID: fmt.Sprintf("demo-%d-%d", revision,
 			time.Now().UnixNano())}, "as the demonstration has it", j.Document, []byte{}); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// loadStores fills a demonstration's stores where nothing lies in them.
+func loadStores(ctx context.Context, tx pgx.Tx, workshop string, items []stores.StockItem) error {
+	var there int
+	if err := tx.QueryRow(ctx, `select count(*) from stock where workshop_id = $1::uuid`, workshop).Scan(&there); err != nil ||
+		there > 0 {
+		return err
+	}
+	for _, i := range items {
+		if _, err := tx.Exec(ctx, `insert into stock (workshop_id, kind, what, count, price, shop, place)
+			values ($1::uuid, $2, $3, $4, $5, $6, $7)`, workshop, i.Kind, i.What, i.Count, i.Price, i.Shop,
+			i.Place); err != nil {
 			return err
 		}
 	}

@@ -49,7 +49,8 @@ const mostUndo = 200
 
 // jobColumns puts the workshop's settings of this moment into the document.
 const jobColumns = `j.id::text, j.workshop_id::text, j.revision,
-	jsonb_set(j.document, '{workshop}', w.settings) as document, j.updated_at,
+	jsonb_set(j.document, '{workshop}', w.settings || jsonb_strip_nulls(jsonb_build_object('stores', stores_for(w.id, j.id)))) as document,
+	j.updated_at,
 	j.archived_at is not null as archived, j.deleted_at is not null as binned,
 	cardinality(j.undo) > 0 as can_undo, cardinality(j.redo) > 0 as can_redo`
 
@@ -155,6 +156,7 @@ func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d jo
 		return Job{}, err
 	}
 	print := asked("create", workshopID, d.Name, what)
+	d.Workshop.Stores = nil // they are kept by themselves
 	var id pgtype.UUID
 	create := func(tx pgx.Tx) error {
 		var before []byte
@@ -279,6 +281,7 @@ func (s *Store) change(ctx context.Context, id string, c Change, print []byte,
 // SaveJob stores a changed document if the sender saw the latest revision;
 // else the error is a *Conflict.
 func (s *Store) SaveJob(ctx context.Context, id string, c Change, d job.Document) (Job, error) {
+	d.Workshop.Stores = nil // they are kept by themselves
 	return s.change(ctx, id, c, asked("save", d), func(_ pgx.Tx, _ pgtype.UUID, now *current) (string, error) {
 		what := job.Changed(now.document, d)
 		now.undo, now.redo = append(now.undo, now.content), []int{}
@@ -359,7 +362,8 @@ func (s *Store) RevisionOf(ctx context.Context, id string, revision int) (j Job,
 	}
 	var old kept
 	err = s.pool.QueryRow(ctx,
-		`select j.id::text, j.workshop_id::text, r.revision, r.packed, r.document, w.settings, r.at,
+		`select j.id::text, j.workshop_id::text, r.revision, r.packed, r.document,
+			w.settings || jsonb_strip_nulls(jsonb_build_object('stores', stores_for(w.id, j.id))), r.at,
 			j.archived_at is not null, j.deleted_at is not null, cardinality(j.undo) > 0, cardinality(j.redo) > 0
 		from job j join workshop w on w.id = j.workshop_id join job_revision r on r.job_id = j.id
 		where j.id = $1 and r.revision = $2`, k, revision).Scan(&j.ID, &j.WorkshopID, &j.Revision, &old.Packed,

@@ -54,6 +54,7 @@ const MostWorkshops = 1000
 // the first one made; an empty change id is never a repeat.
 func (s *Store) CreateWorkshop(ctx context.Context, changeID string, settings job.Workshop,
 	people []string) (w Workshop, err error) {
+	settings.Stores = nil // they are kept by themselves
 	print := asked("create workshop", settings, people)
 	create := func(tx pgx.Tx) error {
 		var before []byte
@@ -111,6 +112,7 @@ func (s *Store) SaveWorkshop(ctx context.Context, id string, seen int, settings 
 	if err != nil {
 		return Workshop{}, err
 	}
+	settings.Stores = nil
 	err = s.tx(ctx, func(tx pgx.Tx) error {
 		var latest int
 		if err := tx.QueryRow(ctx, `select revision from workshop where id = $1 and deleted_at is null for update`,

@@ -26,6 +26,7 @@ import (
 	"graybridge/core/plate"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
+	"graybridge/core/stores"
 	"graybridge/core/supply"
 	"graybridge/core/table"
 )
@@ -61,6 +62,8 @@ type Workshop struct {
 	Circuits string `json:"circuits,omitempty" entry:"lines" maxLength:"4000" example:"Clay room: 32 A, 6 mm², 18 m, conduit"`
 	// Prices of run capacitors where they are bought.
 	Prices string `json:"prices,omitempty" entry:"lines" maxLength:"2000" example:"40 µF 11.50 €"`
+	// Stores is what lies in its drawers, as this job may take it: kept beside the settings.
+	Stores []stores.StockItem `json:"stores,omitempty" entry:"-" maxItems:"500"`
 }
 
 // Check refuses lists that cannot be read: they are settings, not readings.
@@ -76,6 +79,13 @@ func (w *Workshop) Check() (bad openfile.Problems) {
 	if _, err := can.ParsePrices(w.Prices); err != nil {
 		bad = append(bad, openfile.Problem{Path: "prices", Found: err.Error(),
 			Wanted: "one can a line, like “40 µF 11.50 €”"})
+	}
+	if len(w.Stores) > stores.Most {
+		bad = append(bad, openfile.Problem{Path: "stores", Found: fmt.Sprintf("%d lines", len(w.Stores)),
+			Wanted: fmt.Sprintf("at most %d", stores.Most)})
+	}
+	for i, item := range w.Stores {
+		bad = append(bad, item.Check(fmt.Sprintf("stores[%d].", i))...)
 	}
 	return bad
 }
@@ -115,6 +125,8 @@ type Machine struct {
 	Load       load.Entry       `json:"load"`
 	Protection protection.Entry `json:"protection"`
 	Fit        fit.Entry        `json:"fit,omitzero" doc:"of a motor in another's place"`
+
+	Parts stores.PartsEntry `json:"parts,omitzero"`
 }
 
 // Document is a job: one supply, one bridge, one or more machines.

@@ -46,6 +46,7 @@ func (w *reading) conclude(p *Plan, g guarded) {
 	p.Bays = w.bays(p, g)
 	p.Offers = w.offers(p)
 	p.Wall, p.Circuits, p.Stairs = w.wall(p, g), circuitNames(w.doc), w.site.Supply.Stairs(g.draw)
+	w.stocked(p)
 	p.Card = w.card(p, g)
 	p.Ladder = w.ladder(p)
 }

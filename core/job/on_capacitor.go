@@ -14,6 +14,7 @@ import (
 	"graybridge/core/load"
 	"graybridge/core/protection"
 	"graybridge/core/site"
+	"graybridge/core/stores"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -280,7 +281,8 @@ func (w onCapacitor) buys(g guarded) []Buy {
 		}
 		b := Buy{ID: "run-" + unit.Plain(p.Microfarad), Count: 1, What: canName(p), Own: p.Own,
 			Spec: "film, for continuous duty, 50/60 Hz, ±5 %, " + class,
-			Note: "two tabs a pole, no polarity; measured before it goes in"}
+			Note: "two tabs a pole, no polarity; measured before it goes in",
+			want: stores.Want{Kind: stores.Capacitor, Microfarad: p.Microfarad, Volts: a.Class}}
 		if p.Own {
 			b.Note = "yours: look at its volts before it goes in, measure its µF"
 		} else if price, ok := w.Prices.Of[p.Microfarad]; ok {
@@ -334,14 +336,14 @@ func (w onCapacitor) buys(g guarded) []Buy {
 		out = append(out, Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, "+
 			"coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.site.Supply.Nominal, "V")),
 			Note:     "holds itself in through the stop button: nothing starts again by itself when the supply returns",
-			Planning: true})
+			Planning: true, want: stores.Want{Kind: stores.Contactor, Amps: 1.25 * motor}})
 	}
 	out = append(out,
 		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine",
 			Planning: true},
 		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("%s, %s, holding %s at the start",
 			g.asks.Poles(), first(noted(w.guard.Breaker), sizeText(ch.Breaker)), unit.Text(g.asks.StartAmps, "A")),
-			Own: w.guard.Breaker > 0, Planning: true},
+			Own: w.guard.Breaker > 0, Planning: true, want: breakerOf(w.guard.Breaker, ch.Breaker)},
 		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where " +
 			"a hand can be caught", Note: "within reach from where the machine is fed", Planning: true})
 	if w.guard.Relay != protection.Thermistor {
@@ -350,7 +352,7 @@ func (w onCapacitor) buys(g guarded) []Buy {
 	out = append(out,
 		Buy{ID: "wire", Count: 1, What: "Motor cable", Spec: fmt.Sprintf("%s copper, three conductors and earth %s",
 			first(conductor(w.guard.Conductor), table.Wire(ch.Conductor)), table.Wire(ch.Earth)),
-			Own: conductor(w.guard.Conductor) != "", Planning: true},
+			Own: conductor(w.guard.Conductor) != "", Planning: true, want: cableOf(w.guard.Conductor, ch.Conductor)},
 		Buy{ID: "capacitor-wire", Count: 2, What: "Capacitor wires",
 			Spec: fmt.Sprintf("%s copper (they carry up to %s), heat-proof, with insulated 6.3 mm push-on tabs",
 				table.Wire(ch.CapacitorWire), unit.Text(g.asks.Capacitor, "A")), Planning: true},

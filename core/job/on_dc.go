@@ -13,6 +13,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/site"
+	"graybridge/core/stores"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -168,17 +169,18 @@ func (w onDC) buys(guarded) []Buy {
 	out := []Buy{
 		{ID: "controller", Count: 1, What: "DC controller " + p.Name,
 			Spec: fmt.Sprintf("%s, for %s from %s", unit.Text(p.Amps, "A"), unit.Text(w.Duty.ArmatureAmps, "A"),
-				unit.Whole(w.Site.Supply.Volts, "V")), Own: c.SecondHand == "yes"},
+				unit.Whole(w.Site.Supply.Volts, "V")), Own: c.SecondHand == "yes",
+			want: stores.Want{Kind: stores.Drive, Name: p.Name}},
 		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the controller, within sight",
 			Planning: true},
 		{ID: "breaker", Count: 1, What: "Breaker", Spec: w.Site.Rules.Poles(w.Site.Supply.Volts) + ", " +
 			first(noted(w.guard.Breaker), sizeText(ch.Breaker)),
-			Own: w.guard.Breaker > 0, Planning: true},
+			Own: w.guard.Breaker > 0, Planning: true, want: breakerOf(w.guard.Breaker, ch.Breaker)},
 		{ID: "line-fuse", Count: 2, What: "Line fuse", Spec: "fast, as its maker names" + fuseWords(p.LineFuse)},
 		{ID: "armature-fuse", Count: 1, What: "Armature fuse", Spec: "fast, rated for DC" + fuseWords(p.ArmFuse)},
 		{ID: "line-wire", Count: 1, What: "Line wire", Spec: first(conductor(w.guard.Conductor),
 			table.Wire(ch.Conductor)) + " copper and earth",
-			Own: conductor(w.guard.Conductor) != "", Planning: true},
+			Own: conductor(w.guard.Conductor) != "", Planning: true, want: cableOf(w.guard.Conductor, ch.Conductor)},
 		{ID: "armature-wire", Count: 1, What: "Armature wire", Spec: table.Wire(ch.ArmatureWire) + " copper",
 			Planning: true},
 		{ID: "pot", Count: 1, What: "Potentiometer", Spec: unit.Text(p.PotOhm/1000, "kΩ") +

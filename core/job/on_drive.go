@@ -11,6 +11,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/site"
+	"graybridge/core/stores"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -212,16 +213,19 @@ func (w onDrive) buys(guarded) []Buy {
 	out := []Buy{
 		{ID: "drive", Count: 1, What: "Drive " + p.Name, Spec: fmt.Sprintf("%s out, for %s from %s",
 			unit.Text(p.Output.Amps, "A"), unit.Text(ch.Need, "A"), unit.Whole(w.site.Supply.Volts, "V")),
-			Own: w.Chosen.SecondHand == "yes"},
+			Own: w.Chosen.SecondHand == "yes", want: stores.Want{Kind: stores.Drive, Name: p.Name}},
 		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the drive, within sight",
 			Planning: true},
 		{ID: "breaker", Count: 1, What: "Breaker", Spec: poles + ", " +
-			first(noted(w.guard.Breaker), sizeText(ch.Breaker)), Own: w.guard.Breaker > 0, Planning: true},
+			first(noted(w.guard.Breaker), sizeText(ch.Breaker)), Own: w.guard.Breaker > 0, Planning: true,
+			want: breakerOf(w.guard.Breaker, ch.Breaker)},
 		{ID: "line-wire", Count: 1, What: "Line wire", Spec: first(conductor(w.guard.Conductor),
-			table.Wire(ch.Conductor)) + " copper and earth", Own: conductor(w.guard.Conductor) != "", Planning: true},
+			table.Wire(ch.Conductor)) + " copper and earth", Own: conductor(w.guard.Conductor) != "", Planning: true,
+			want: cableOf(w.guard.Conductor, ch.Conductor)},
 		{ID: "motor-wire", Count: 1, What: "Motor cable", Spec: table.Wire(ch.MotorWire) +
 			" copper, three conductors and earth, shielded where it runs more than a few metres",
-			Note: "shield to earth at both ends, by ring or gland", Planning: true},
+			Note: "shield to earth at both ends, by ring or gland", Planning: true,
+			want: cableOf(unit.Conductor{}, ch.MotorWire)},
 	}
 	if w.Chosen.Reactor == "yes" {
 		out = append(out, Buy{ID: "reactor", Count: 1, What: "Line reactor", Spec: "for " +

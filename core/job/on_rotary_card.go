@@ -11,6 +11,7 @@ import (
 	"graybridge/core/leads"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
+	"graybridge/core/stores"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -175,14 +176,16 @@ func (w onRotary) buys(guarded) []Buy {
 		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: z.Poles + ", lockable, within sight", Planning: true},
 		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: z.Poles + ", " +
 			first(noted(w.guard.Breaker), sizeText(z.Breaker)),
-			Own: w.guard.Breaker > 0, Planning: true},
+			Own: w.guard.Breaker > 0, Planning: true, want: breakerOf(w.guard.Breaker, z.Breaker)},
 		Buy{ID: "contactor", Count: 1, What: "Contactor", Planning: true,
 			Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil on lines 1 and 2", amps),
-			Note: "holds itself in through the stop button"},
+			Note: "holds itself in through the stop button",
+			want: stores.Want{Kind: stores.Contactor, Amps: 1.25 * z.Amps}},
 		Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it", relay),
 			Note: "one pole in each lead", Own: w.guard.RelaySet > 0, Planning: true},
 		Buy{ID: "wire", Count: 1, What: "Cable", Planning: true, Own: conductor(w.guard.Conductor) != "",
-			Spec: fmt.Sprintf("%s copper, three conductors and earth %s", wire, table.Wire(z.Earth))},
+			Spec: fmt.Sprintf("%s copper, three conductors and earth %s", wire, table.Wire(z.Earth)),
+			want: cableOf(w.guard.Conductor, z.Conductor)},
 		Buy{ID: "label", Count: 1, What: "Label in the box", Spec: madeLineLabel})
 }
 
@@ -209,13 +212,15 @@ func appendCan(out []Buy, bank int, p can.Part, a *rotary.Answer) []Buy {
 		out[n-1].Count++
 		return out
 	}
-	class := "none is made for what it sees"
+	class, volts := "none is made for what it sees", 0.0
 	if c, ok := a.Class(bank); ok {
+		volts = c
 		class = unit.Whole(c, "V") + " AC or more"
 	}
 	return append(
 		out,
 		Buy{ID: id, Count: 1, What: canName(p), Own: p.Own, Spec: "film, for continuous duty, ±5 %, " + class,
-			Note: [2]string{"between L1 and L3", "between L2 and L3"}[bank] + "; its own discharge resistor"},
+			Note: [2]string{"between L1 and L3", "between L2 and L3"}[bank] + "; its own discharge resistor",
+			want: stores.Want{Kind: stores.Capacitor, Microfarad: p.Microfarad, Volts: volts}},
 	)
 }

@@ -51,6 +51,7 @@ type Plan struct {
 	DC       *dc.View              `json:"dc,omitempty"`
 	Brushed  *BrushedPlan          `json:"brushed,omitempty"` // the leads of a brushed motor
 	Buys     []Buy                 `json:"buys" nullable:"false"`
+	Parts    Parts                 `json:"parts"`
 	Offers   []Offer               `json:"offers" nullable:"false"` // each bridge in a line
 	Now      State                 `json:"now"`
 	Wanted   State                 `json:"wanted"`

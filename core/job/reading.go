@@ -18,6 +18,7 @@ import (
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/site"
+	"graybridge/core/stores"
 	"graybridge/core/supply"
 	"graybridge/core/table"
 	"graybridge/core/unit"
@@ -106,6 +107,7 @@ func weigh(ctx context.Context, d *Document) *reading { return readWith(ctx, d, 
 func readWith(ctx context.Context, d *Document,
 	onCan func(capacitor.Entry, string, *site.Site) *capacitor.Over) *reading {
 	one := d.Machines[0]
+	d = drawn(d)
 	r := &reading{ground: ground{ctx: ctx, doc: d, machine: &one}}
 	taken := drive.Taken{}
 	feed := func(lineVolts float64) site.Feed { return site.Feed{Volts: lineVolts} }
@@ -143,8 +145,29 @@ func readWith(ctx context.Context, d *Document,
 	r.site = r.bridge.over()
 	r.fit, own = fit.Read(one.Fit, one.Plate.Frame, r.terms(), d.Workshop.Rules == table.NorthAmerica)
 	r.readings = append(r.readings, own...)
+	_, _, own = one.Parts.Read()
+	r.readings = append(r.readings, own...)
 	return r
 }
+
+// drawn is a document whose drawers are the workshop's stores, where its own names none.
+func drawn(d *Document) *Document {
+	cans := stores.Capacitors(d.Workshop.Stores, mostDrawn)
+	if cans == "" {
+		return d
+	}
+	out := *d
+	if out.Bridge.Capacitor.Drawer == "" {
+		out.Bridge.Capacitor.Drawer = cans
+	}
+	if out.Bridge.Rotary.Drawer == "" {
+		out.Bridge.Rotary.Drawer = cans
+	}
+	return &out
+}
+
+// mostDrawn is how many cans of the stores are looked through.
+const mostDrawn = 24
 
 // sheaved is a drive's entries with the belt of the Load bay where they name none.
 func sheaved(e drive.Entry, b load.BeltEntry) drive.Entry {
@@ -190,7 +213,7 @@ func (r *reading) said() []finding.Finding {
 func (r *reading) unread() (out []finding.Finding) {
 	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads,
 		"bridge": finding.Bridge, "drive": finding.Bridge, "rotary": finding.Bridge, "dc": finding.Bridge,
-		"load": finding.Load, "protection": finding.Protection, "fit": finding.Motor}
+		"load": finding.Load, "protection": finding.Protection, "fit": finding.Motor, "parts": finding.Bridge}
 	for _, one := range r.readings {
 		if one.Problem == "" {
 			continue

@@ -15,6 +15,7 @@ import (
 	"graybridge/core/plate"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
+	"graybridge/core/stores"
 	"graybridge/core/supply"
 	"graybridge/core/table"
 )
@@ -24,6 +25,7 @@ type Workshop struct {
 	Key    string // stable, for renewing the demo
 	Set    job.Workshop
 	People []string // first name and initial
+	Stores []stores.StockItem
 	Jobs   []Job
 }
 
@@ -58,20 +60,43 @@ func ColdFord() job.Workshop {
 // Workshops lists both with the machines that can be planned.
 func Workshops() []Workshop {
 	return []Workshop{
-		{Key: "tansy-lane", Set: TansyLane(), People: []string{"Odile W.", "Bram T."}, Jobs: []Job{
+		{Key: "tansy-lane", Set: TansyLane(), People: []string{"Odile W.", "Bram T."}, Stores: tansyLaneStores(), Jobs: []Job{
 			{
 				"blunger",
 				Blunger(),
 			}, {"ball-mill", BallMill()}, {"slip-mixer", SlipMixer()}, {"press-feed", PressFeed()},
 			{"turntable", DryingTurntable()},
 		}},
-		{Key: "cold-ford", Set: ColdFord(), People: []string{"Ansel R."}, Jobs: []Job{
+		{Key: "cold-ford", Set: ColdFord(), People: []string{"Ansel R."}, Stores: coldFordStores(), Jobs: []Job{
 			{
 				"clay-room",
 				ClayRoom(),
 			}, {"jigger-wheel", JiggerWheel()}, {"tile-extruder", TileExtruder()}, {"slab-roller", SlabRoller()},
 			{"clay-shredder", ClayShredder()},
 		}},
+	}
+}
+
+// tansyLaneStores is what lies in the tileworks' drawers.
+func tansyLaneStores() []stores.StockItem {
+	return []stores.StockItem{
+		{Kind: stores.Breaker, What: "10 A two-pole, curve C", Count: 2, Price: "9.80 €", Place: "board, spare"},
+		{Kind: stores.Breaker, What: "16 A two-pole, curve C", Count: 1, Price: "9.80 €", Place: "board, spare"},
+		{Kind: stores.Cable, What: "1.5 mm² three-core and earth, flexible", Count: 22, Price: "1.90 €", Place: "reel by the door"},
+		{Kind: stores.Contactor, What: "9 A AC-3, coil 230 V", Count: 1, Price: "24.00 €", Place: "drawer 2"},
+		{Kind: stores.Gland, What: "M20, 6 to 12 mm", Count: 6, Price: "1.10 €", Place: "drawer 4"},
+	}
+}
+
+// coldFordStores is what lies in the co-op's.
+func coldFordStores() []stores.StockItem {
+	return []stores.StockItem{
+		{Kind: stores.Capacitor, What: "70 µF 440 V run", Count: 2, Place: "drawer 1"},
+		{Kind: stores.Capacitor, What: "50 µF 440 V run", Count: 1, Place: "drawer 1"},
+		{Kind: stores.Capacitor, What: "30 µF 440 V run", Count: 2, Place: "drawer 1"},
+		{Kind: stores.Capacitor, What: "20 µF 440 V run", Count: 1, Place: "drawer 1"},
+		{Kind: stores.Cable, What: "12 AWG cord, 12-4", Count: 8, Place: "hook"},
+		{Kind: stores.Cap, What: "middle: 2 × 14 AWG to 4 × 12 AWG", Count: 40, Place: "box"},
 	}
 }
 

@@ -4,6 +4,10 @@ import type { components, paths } from './generated/schema'
 
 type Schemas = components['schemas']
 export type Answer = Schemas['Answer']
+export type Buy = Schemas['Buy']
+export type StockEntry = Schemas['StockEntry']
+export type StockTaking = Schemas['TakeStockBody']
+export type StoreLine = Schemas['StoreLine']
 export type Bay = Schemas['BayState']
 export type PlateRead = Schemas['PlateRead']
 export type Card = Schemas['Card']
@@ -179,6 +183,17 @@ export const api = {
     if (!answer.ok || !said.id) throw new Trouble(answer.status, said.detail ?? 'The picture was refused.')
     return said.id
   },
+  stores: (workshop: string) => got(client.GET('/api/workshops/{id}/stores', at(workshop))),
+  addStock: (workshop: string, changeID: string, body: StockEntry) =>
+    got(
+      client.POST('/api/workshops/{id}/stores', {
+        params: { path: { id: workshop }, header: { 'Change-Id': changeID } },
+        body,
+      }),
+    ),
+  changeStock: (id: string, body: StockEntry) => got(client.PUT('/api/stores/{id}', { ...at(id), body })),
+  dropStock: (id: string) => got(client.DELETE('/api/stores/{id}', at(id))),
+  takeStock: (job: string, body: StockTaking) => got(client.POST('/api/jobs/{id}/stores', { ...at(job), body })),
   film: (body: Document) => got(client.POST('/api/rotary/start', { body })),
   converterDrawings: (body: Document) => got(client.POST('/api/rotary/drawings', { body })),
   circuit: (body: Document) => got(client.POST('/api/protection/drawings', { body })),

@@ -13,6 +13,12 @@ export const router = createRouter({
       props: true,
     },
     { path: '/jobs/:id/card', name: 'card', component: () => import('../bringup/CardView.vue'), props: true },
+    {
+      path: '/workshops/:id/stores',
+      name: 'stores',
+      component: () => import('../stores/StoresView.vue'),
+      props: true,
+    },
     { path: '/engine', name: 'engine', component: () => import('../engine/EngineView.vue') },
     { path: '/:rest(.*)*', name: 'lost', component: () => import('./LostView.vue') },
   ],

@@ -4,12 +4,12 @@ import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
+import PartsList from '../stores/PartsList.vue'
 
 const job = useJob()
 const plan = computed(() => job.plan.value!)
 const link = computed(() => plan.value.link)
 const priced = computed(() => plan.value.combos.some((c) => c.price))
-const buyPriced = computed(() => plan.value.buys.some((b) => b.price))
 </script>
 
 <template>
@@ -64,36 +64,7 @@ const buyPriced = computed(() => plan.value.buys.some((b) => b.price))
       <template v-if="!priced">What cans cost with you is entered once, in the workshop’s settings.</template>
     </p>
   </section>
-  <section v-if="plan.buys.length" class="buys">
-    <h3>What the bridge is built of</h3>
-    <table class="list">
-      <thead>
-        <tr>
-          <th scope="col">Part</th>
-          <th scope="col">What it must be</th>
-          <th v-if="buyPriced" scope="col">Costs</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="b in plan.buys" :key="b.id">
-          <th scope="row">
-            <template v-if="b.count > 1">{{ b.count }} × </template>{{ b.what }}
-            <span v-if="b.own" class="soft"><br />yours</span>
-            <span v-else-if="b.planning" class="soft"><br />planning</span>
-          </th>
-          <td class="words">
-            {{ b.spec }}<span v-if="b.note" class="soft"><br />{{ b.note }}</span>
-          </td>
-          <td v-if="buyPriced">{{ b.price ?? '' }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <p class="caution">
-      Cans are mounted and wired dead: supply locked off, proved dead, every can discharged through a resistor, then
-      shorted. Isolator, breaker and fixed wiring are for a licensed person in most places; local rules come first.
-    </p>
-    <p><a :href="`/api/jobs/${job.id}/parts.csv`" download>this list as CSV</a></p>
-  </section>
+  <PartsList v-if="plan.buys.length" />
 </template>
 
 <style scoped>
@@ -134,8 +105,7 @@ const buyPriced = computed(() => plan.value.buys.some((b) => b.price))
 .can-own {
   background: var(--river-pale);
 }
-.combos,
-.buys {
+.combos {
   margin-top: 18px;
 }
 @media (max-width: 760px) {

@@ -22,7 +22,7 @@ const tabs: { id: string; title: string; body: Component; entries: string[] }[] 
     body: SizeSection,
     entries: ['bridge.microfarad', 'bridge.corner_to', 'bridge.reversing'],
   },
-  { id: 'cans', title: 'Cans and parts', body: CansSection, entries: ['bridge.drawer'] },
+  { id: 'cans', title: 'Cans and parts', body: CansSection, entries: ['bridge.drawer', 'parts.prices', 'parts.hours'] },
   {
     id: 'start',
     title: 'Start',

@@ -4,6 +4,7 @@ import { computed, ref, type Component } from 'vue'
 import BayTabs from '../parts/BayTabs.vue'
 import GradeMark from '../parts/GradeMark.vue'
 import { useJob } from '../job/open'
+import PartsList from '../stores/PartsList.vue'
 import ControllersSection from './ControllersSection.vue'
 import DirectInspectSection from './DirectInspectSection.vue'
 import DirectSpeedSection from './DirectSpeedSection.vue'
@@ -36,6 +37,7 @@ const all: { id: string; title: string; body: Component; entries: string[] }[] =
     entries: ['dc.brake', 'dc.brake_ohm', 'dc.reverse', 'dc.start_by', 'dc.emergency_stop'],
   },
   { id: 'wiring', title: 'Wiring', body: DirectWiringSection, entries: ['dc.cable'] },
+  { id: 'parts', title: 'Parts', body: PartsList, entries: ['parts.prices', 'parts.hours'] },
   { id: 'swap', title: 'Keep or swap', body: SwapSection, entries: [] },
   { id: 'inspect', title: 'Inspect', body: DirectInspectSection, entries: ['dc.done'] },
 ]

@@ -8,6 +8,7 @@ import ChooseSection from './ChooseSection.vue'
 import ControlSection from './ControlSection.vue'
 import InspectSection from './InspectSection.vue'
 import SheetSection from './SheetSection.vue'
+import PartsList from '../stores/PartsList.vue'
 import SpeedSection from './SpeedSection.vue'
 import WiringSection from './WiringSection.vue'
 
@@ -42,6 +43,7 @@ const all: { id: string; title: string; body: Component; entries: string[] }[] =
   },
   { id: 'sheet', title: 'Settings', body: SheetSection, entries: ['drive.read_back'] },
   { id: 'wiring', title: 'Wiring', body: WiringSection, entries: ['drive.cable'] },
+  { id: 'parts', title: 'Parts', body: PartsList, entries: ['parts.prices', 'parts.hours'] },
   { id: 'inspect', title: 'Inspect', body: InspectSection, entries: ['drive.sink_ohm', 'drive.top_volts'] },
 ]
 const tabs = computed(() =>

@@ -146,7 +146,7 @@ const step = (id: string) => fit.value.order.findIndex((s) => s.id === id) + 1
 <style scoped>
 .fit {
   margin-top: 18px;
-  border-top: 1px solid var(--line);
+  border-top: 1px solid var(--stone-deep);
   padding-top: 8px;
 }
 .fit :deep(summary) {
@@ -190,7 +190,7 @@ const step = (id: string) => fit.value.order.findIndex((s) => s.id === id) + 1
 }
 .fit-terms :is(th, td) {
   padding: 4px 10px 4px 0;
-  border-bottom: 1px solid var(--line);
+  border-bottom: 1px solid var(--stone-deep);
   text-align: left;
   vertical-align: top;
 }

@@ -94,7 +94,7 @@ const sides = ['left', 'right', 'top'] as const
 }
 .fit-table :is(th, td) {
   padding: 3px 10px 3px 0;
-  border-bottom: 1px solid var(--line);
+  border-bottom: 1px solid var(--stone-deep);
   text-align: left;
   vertical-align: middle;
   font-weight: normal;
@@ -136,7 +136,7 @@ const sides = ['left', 'right', 'top'] as const
     display: grid;
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
     padding: 6px 0;
-    border-bottom: 1px solid var(--line);
+    border-bottom: 1px solid var(--stone-deep);
   }
   .fit-table :is(th, td) {
     border: 0;

@@ -349,13 +349,20 @@ export function openJob(id: string) {
     void replan()
   }
 
+  /** The same revision, with what the workshop has put into it meanwhile: its settings and stores. */
+  async function renew(j: JobAnswer) {
+    if (!held || sending || held.queue.length || document.value !== held.committed) return
+    if (!same(j.document.workshop, held.committed.workshop)) await show(j)
+  }
+
   const stop = listen((n) => {
     if (closed || !held || sending || held.queue.length || theirs.value) return
     if (n.id !== undefined && (n.id !== id || (n.revision ?? 0) <= revision.value)) return
     void api
       .job(id)
       .then(async (j) => {
-        if (!held || j.revision <= revision.value) return
+        if (!held || j.revision < revision.value) return
+        if (j.revision === revision.value) return renew(j)
         const what = (await api.changes(held.committed, j.document)).changes.map((c) => c.label)
         if (sending || held.queue.length || j.revision <= revision.value) return
         news.value = what.length ? `Changed in another window: ${what.join(', ')}.` : ''
@@ -415,6 +422,7 @@ export function openJob(id: string) {
     cure: (c: Cure) => commitAll({ [c.path]: c.value, ...(c.and ? { [c.and.path]: c.and.value } : {}) }),
     change,
     choose,
+    renew,
     restore,
     undo: () => step('undo'),
     redo: () => step('redo'),

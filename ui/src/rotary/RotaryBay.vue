@@ -4,6 +4,7 @@ import { computed, ref, type Component } from 'vue'
 import BayTabs from '../parts/BayTabs.vue'
 import FigureList from '../parts/FigureList.vue'
 import { useJob } from '../job/open'
+import PartsList from '../stores/PartsList.vue'
 import BalanceSection from './BalanceSection.vue'
 import IdlerStartSection from './IdlerStartSection.vue'
 import PanelSection from './PanelSection.vue'
@@ -32,6 +33,7 @@ const tabs: { id: string; title: string; body: Component; entries: string[] }[] 
     body: TimetableSection,
     entries: ['rotary.controls', 'rotary.neutral', 'rotary.drops_out', 'rotary.marked', 'rotary.apart'],
   },
+  { id: 'parts', title: 'Parts', body: PartsList, entries: ['parts.prices', 'parts.hours'] },
   { id: 'readings', title: 'Readings', body: ReadingsSection, entries: ['rotary.readings'] },
 ]
 const tab = ref('street')

@@ -71,7 +71,7 @@ describe('the cans', () => {
     expect(buys.text()).toContain('Overload relay')
     expect(buys.text()).toContain('planning')
     expect(buys.find('.caution').text()).toContain('discharged')
-    expect(buys.find('a').attributes('href')).toBe('/api/jobs/j1/parts.csv')
+    expect(buys.find('a').attributes('href')).toBe('/api/jobs/j1/parts.csv?machine=m1')
   })
 })
 

@@ -156,6 +156,12 @@ watchEffect(() => {
       more: 'start plate job add',
       run: () => ask('A new machine', 'Start', '', w.id),
     })),
+    ...(workshops.value ?? []).map((w) => ({
+      kind: 'place',
+      text: `Stores of ${w.settings.name}`,
+      more: 'drawer parts capacitors stock',
+      run: () => void router.push(`/workshops/${w.id}/stores`),
+    })),
     { kind: 'command', text: 'New workshop', more: 'add', run: () => openSettings() },
   ]
 })
@@ -304,6 +310,7 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
         <p class="soft">{{ w.settings.volts }} V, {{ w.settings.hertz }} Hz, {{ rules[w.settings.rules] }}</p>
         <span v-if="shelf === 'yard'" class="yard-acts">
           <button type="button" class="plain" @click="pick(w.id)">Import</button>
+          <button type="button" class="plain" @click="router.push(`/workshops/${w.id}/stores`)">Stores</button>
           <button type="button" class="plain" @click="openSettings(w)">Settings</button>
           <button type="button" class="strong" @click="ask('A new machine', 'Start', '', w.id)">New machine</button>
         </span>

@@ -431,6 +431,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/stores": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reserve of the stores for a part of this job, release it, fit it (counted down) or take it out again */
+        post: operations["take-stock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/undo": {
         parameters: {
             query?: never;
@@ -704,6 +721,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stores/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A line of the stores changed; never to fewer than are reserved */
+        put: operations["change-stock"];
+        post?: never;
+        /** A line out of the stores, if nothing of it is reserved */
+        delete: operations["drop-stock"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshops": {
         parameters: {
             query?: never;
@@ -751,6 +786,24 @@ export interface paths {
         put?: never;
         /** A workshop with all its machines into the bin, or out again */
         post: operations["shelve-workshop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{id}/stores": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What lies in a workshop's stores, and which machine has taken of it */
+        get: operations["stores"];
+        put?: never;
+        /** A new line of the stores; a repeated change gives the same */
+        post: operations["add-stock"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1037,11 +1090,13 @@ export interface components {
         Buy: {
             /** Format: int64 */
             count: number;
+            have?: components["schemas"]["Have"][] | null;
             id: string;
             note?: string;
             own?: boolean;
             planning?: boolean;
             price?: string;
+            shop?: string;
             spec: string;
             what: string;
         };
@@ -2201,6 +2256,17 @@ export interface components {
             /** @enum {string} */
             tried?: "fits" | "fouls";
         };
+        Have: {
+            fitted?: boolean;
+            /** Format: int64 */
+            free: number;
+            metres?: boolean;
+            place?: string;
+            stock: string;
+            /** Format: int64 */
+            taken?: number;
+            what: string;
+        };
         HealthOutputBody: {
             name: string;
         };
@@ -2565,6 +2631,7 @@ export interface components {
              * @example Clay crusher
              */
             name?: string;
+            parts?: components["schemas"]["PartsEntry"];
             plate: components["schemas"]["PlateEntry"];
             protection: components["schemas"]["ProtectionEntry"];
             /**
@@ -2774,6 +2841,27 @@ export interface components {
             microfarad: number;
             own: boolean;
         };
+        Parts: {
+            hours?: string;
+            /** Format: int64 */
+            there: number;
+            tools: string[];
+            total?: string;
+            /** Format: int64 */
+            unpriced: number;
+        };
+        PartsEntry: {
+            /**
+             * @description of work, planned or spent
+             * @example 6 h
+             */
+            hours?: string;
+            /**
+             * @description one a line: part, price, shop
+             * @example contactor: 38.50 €, corner shop
+             */
+            prices?: string;
+        };
         PersonInputBody: {
             name: string;
         };
@@ -2804,6 +2892,7 @@ export interface components {
             next: components["schemas"]["Next"];
             now: components["schemas"]["State"];
             offers: components["schemas"]["Offer"][];
+            parts: components["schemas"]["Parts"];
             protection: components["schemas"]["Figure"][];
             readings: components["schemas"]["FindingReading"][];
             rotary?: components["schemas"]["ConverterView"];
@@ -3220,6 +3309,69 @@ export interface components {
             /** Format: double */
             volts: number;
         };
+        StockEntry: {
+            /** Format: int64 */
+            count: number;
+            /** @enum {string} */
+            kind: "capacitor" | "drive" | "contactor" | "breaker" | "fuse" | "relay" | "cable" | "cap" | "gland" | "motor" | "other";
+            place?: string;
+            price?: string;
+            shop?: string;
+            what: string;
+        };
+        StockItem: {
+            /**
+             * Format: int64
+             * @description there, reserved ones among them; of cable: metres
+             */
+            count: number;
+            /** Format: int64 */
+            free: number;
+            id: string;
+            /** @enum {string} */
+            kind: "capacitor" | "drive" | "contactor" | "breaker" | "fuse" | "relay" | "cable" | "cap" | "gland" | "motor" | "other";
+            /** @example drawer 3 */
+            place?: string;
+            /** @example 12.50 € */
+            price?: string;
+            shop?: string;
+            taken?: components["schemas"]["TakenFor"][] | null;
+            /** @example 40 µF 450 V film */
+            what: string;
+        };
+        StoreHeld: {
+            /** Format: int64 */
+            count: number;
+            fitted: boolean;
+            job: string;
+            job_id: string;
+            part: string;
+        };
+        StoreLine: {
+            /**
+             * Format: int64
+             * @description there, reserved ones among them; of cable: metres
+             */
+            count: number;
+            /** Format: int64 */
+            free: number;
+            held: components["schemas"]["StoreHeld"][];
+            id: string;
+            /** @enum {string} */
+            kind: "capacitor" | "drive" | "contactor" | "breaker" | "fuse" | "relay" | "cable" | "cap" | "gland" | "motor" | "other";
+            /** @example drawer 3 */
+            place?: string;
+            /** @example 12.50 € */
+            price?: string;
+            shop?: string;
+            taken?: components["schemas"]["TakenFor"][] | null;
+            /** @example 40 µF 450 V film */
+            what: string;
+        };
+        StoresOutputBody: {
+            lines: components["schemas"]["StoreLine"][];
+            workshop: string;
+        };
         Stretch: {
             /** Format: double */
             from: number;
@@ -3324,12 +3476,28 @@ export interface components {
             swap: string;
             what: string;
         };
+        TakeStockBody: {
+            /** Format: int64 */
+            count: number;
+            /** @enum {string} */
+            do: "reserve" | "release" | "fit" | "unfit";
+            machine: string;
+            part: string;
+            stock: string;
+        };
         Taken: {
             /** Format: int64 */
             line: number;
             odd: boolean;
             said: string;
             text: string;
+        };
+        TakenFor: {
+            /** Format: int64 */
+            count: number;
+            fitted?: boolean;
+            machine: string;
+            part: string;
         };
         TermsEntry: {
             /** @example 5.2 A */
@@ -3438,6 +3606,7 @@ export interface components {
             prices?: string;
             /** @enum {string} */
             rules: "metric" | "north-america";
+            stores?: components["schemas"]["StockItem"][] | null;
             /**
              * Format: double
              * @description nominal, single-phase
@@ -4437,6 +4606,44 @@ export interface operations {
             };
         };
     };
+    "take-stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: {
+                gray_bridge_person?: string;
+            };
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeStockBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     undo: {
         parameters: {
             query?: never;
@@ -5020,6 +5227,70 @@ export interface operations {
             };
         };
     };
+    "change-stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockItem"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "drop-stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "create-workshop": {
         parameters: {
             query?: never;
@@ -5174,6 +5445,74 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    stores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoresOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-stock": {
+        parameters: {
+            query?: never;
+            header: {
+                "Change-Id": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockItem"];
+                };
             };
             /** @description Error */
             default: {

@@ -1,0 +1,65 @@
+package stores
+
+import (
+	"regexp"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/unit"
+)
+
+// PartsEntry is what a job's parts cost and take, as typed.
+type PartsEntry struct {
+	Prices string `json:"prices,omitempty" entry:"lines" example:"contactor: 38.50 €, corner shop" doc:"one a line: part, price, shop"`
+	Hours  string `json:"hours,omitempty" example:"6 h" doc:"of work, planned or spent"`
+}
+
+// Priced is what a part costs and where, as noted for this job.
+type Priced struct{ Price, Shop string }
+
+var pricedLine = regexp.MustCompile(`^([^:]{1,60}):\s*([^,;]*)(?:[,;]\s*(.*))?$`)
+
+// Read reads the entry: what each part costs, by its name or id in small letters.
+func (e PartsEntry) Read() (prices map[string]Priced, hours float64, readings []finding.Reading) {
+	prices = map[string]Priced{}
+	for line := range strings.SplitSeq(e.Prices, "\n") {
+		if line = strings.TrimSpace(line); line == "" {
+			continue
+		}
+		r := finding.Reading{Path: "parts.prices", Typed: line}
+		m := pricedLine.FindStringSubmatch(line)
+		if m == nil || strings.TrimSpace(m[2]) == "" {
+			r.Problem, r.Wanted = finding.NotRead, "the part, its price and shop, like contactor: 38.50 €, corner shop"
+		} else {
+			p := Priced{strings.TrimSpace(m[2]), strings.TrimSpace(m[3])}
+			prices[strings.ToLower(strings.TrimSpace(m[1]))] = p
+			r.ReadAs = p.Price
+			if p.Shop != "" {
+				r.ReadAs += " at " + p.Shop
+			}
+		}
+		readings = append(readings, r)
+	}
+	if e.Hours != "" {
+		r := finding.Reading{Path: "parts.hours", Typed: e.Hours}
+		minutes, ok, err := unit.Minutes.One(e.Hours)
+		if err != nil || !ok {
+			r.Problem, r.Wanted = finding.NotRead, "hours of work, like 6 h"
+		} else {
+			hours, r.ReadAs = minutes/60, unit.Text(minutes/60, "h")
+		}
+		readings = append(readings, r)
+	}
+	return prices, hours, readings
+}
+
+var money = regexp.MustCompile(`^\s*([^\d\s.,-]{0,4})\s*(\d+(?:[.,]\d{1,2})?)\s*([^\d\s.,-]{0,4})\s*$`)
+
+// Money is an amount and its currency as printed; ok is false for what is no price.
+func Money(text string) (amount float64, currency string, ok bool) {
+	m := money.FindStringSubmatch(text)
+	if m == nil || m[1] == "" && m[3] == "" {
+		return 0, "", false
+	}
+	return unit.Decimal(m[2]), m[1] + m[3], true
+}

@@ -1,0 +1,211 @@
+// Package stores is what lies in a workshop's drawers: what each thing is, how many are free,
+// and whether one does for a part that a plan asks.
+package stores
+
+import (
+	"fmt"
+	"math"
+	"regexp"
+	"strings"
+
+	"graybridge/core/openfile"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+)
+
+// Kind of thing.
+type Kind string
+
+// The kinds.
+const (
+	Capacitor Kind = "capacitor"
+	Drive     Kind = "drive"
+	Contactor Kind = "contactor"
+	Breaker   Kind = "breaker"
+	Fuse      Kind = "fuse"
+	Relay     Kind = "relay" // overload
+	Cable     Kind = "cable"
+	Cap       Kind = "cap" // for joints
+	Gland     Kind = "gland"
+	Motor     Kind = "motor"
+	Other     Kind = "other"
+)
+
+// Kinds lists them.
+var Kinds = []Kind{Capacitor, Drive, Contactor, Breaker, Fuse, Relay, Cable, Cap, Gland, Motor, Other}
+
+// StockItem is one line of a workshop's stores.
+type StockItem struct {
+	ID    string `json:"id"`
+	Kind  Kind   `json:"kind" enum:"capacitor,drive,contactor,breaker,fuse,relay,cable,cap,gland,motor,other"`
+	What  string `json:"what" minLength:"1" maxLength:"120" example:"40 µF 450 V film"`
+	Count int    `json:"count" minimum:"0" maximum:"100000" doc:"there, reserved ones among them; of cable: metres"`
+	Price string `json:"price,omitempty" maxLength:"40" example:"12.50 €"`
+	Shop  string `json:"shop,omitempty" maxLength:"80"`
+	Place string `json:"place,omitempty" maxLength:"80" example:"drawer 3"`
+	// Free is how many this job may take: those that no other has reserved.
+	Free  int        `json:"free"`
+	Taken []TakenFor `json:"taken,omitempty"` // by this job
+}
+
+// TakenFor is what a job has taken of an item for a part.
+type TakenFor struct {
+	Machine string `json:"machine"`
+	Part    string `json:"part"`
+	Count   int    `json:"count"`
+	Fitted  bool   `json:"fitted,omitempty"`
+}
+
+// Check names what of an item cannot be stored.
+func (i StockItem) Check(path string) (bad openfile.Problems) {
+	add := func(field, found, wanted string) {
+		bad = append(bad, openfile.Problem{Path: path + field, Found: found, Wanted: wanted})
+	}
+	known := false
+	for _, k := range Kinds {
+		known = known || k == i.Kind
+	}
+	if !known {
+		add("kind", fmt.Sprintf("%q", i.Kind), "one of capacitor, drive, contactor, breaker, fuse, relay, cable, cap, gland, "+
+			"motor, other")
+	}
+	if n := len([]rune(strings.TrimSpace(i.What))); n == 0 || n > 120 {
+		add("what", fmt.Sprintf("%d letters", n), "1 to 120 letters")
+	}
+	if i.Count < 0 || i.Count > mostOfOne {
+		add("count", fmt.Sprint(i.Count), fmt.Sprintf("0 to %d", mostOfOne))
+	}
+	for field, text := range map[string]string{"price": i.Price, "shop": i.Shop, "place": i.Place} {
+		if n := len([]rune(text)); n > 80 {
+			add(field, fmt.Sprintf("%d letters", n), "at most 80 letters")
+		}
+	}
+	return bad
+}
+
+const mostOfOne = 100000
+
+// Most is how many lines the stores of a workshop may have.
+const Most = 500
+
+// Thing is what is printed on an item, as far as it was understood; 0 and a zero Conductor:
+// not said.
+type Thing struct {
+	Microfarad, Volts, Amps, Watts float64
+	Conductor                      unit.Conductor
+}
+
+var (
+	microfarads = regexp.MustCompile(`(?i)([\d.,]+)\s*(?:µf|μf|uf|mfd)\b`)
+	volts       = regexp.MustCompile(`(?i)([\d.,]+)\s*v(?:ac|~)?\b`)
+	amps        = regexp.MustCompile(`(?i)([\d.,]+)\s*a\b`)
+	size        = regexp.MustCompile(`(?i)(\d{1,2}\s*awg|[\d.,]+\s*mm²|[\d.,]+\s*mm2)`)
+	watts       = regexp.MustCompile(`(?i)([\d.,/½¼¾ ]+\s*(?:kw|hp))\b`)
+)
+
+// Read is what an item is, by what is printed on it.
+func (i StockItem) Read() (t Thing) {
+	one := func(by *regexp.Regexp, into *float64) {
+		if m := by.FindStringSubmatch(i.What); m != nil {
+			if x := unit.Decimal(m[1]); !math.IsNaN(x) {
+				*into = x
+			}
+		}
+	}
+	one(microfarads, &t.Microfarad)
+	one(volts, &t.Volts)
+	one(amps, &t.Amps)
+	if m := size.FindString(i.What); m != "" {
+		if c, ok, err := unit.ParseConductor(m); ok && err == nil {
+			t.Conductor = c
+		}
+	}
+	if m := watts.FindStringSubmatch(i.What); m != nil {
+		if w, ok, err := unit.Power.One(strings.TrimSpace(m[1])); ok && err == nil {
+			t.Watts = w
+		}
+	}
+	return t
+}
+
+// Want is what a part of a plan must be. The zero value is a part that stores are not asked
+// for.
+type Want struct {
+	Kind       Kind
+	Microfarad float64 // within 5 %
+	Volts      float64 // at least
+	Amps       float64 // exactly of a breaker or fuse, at least of a contactor
+	Conductor  unit.Conductor
+	Name       string // of a drive or controller
+}
+
+// Does says that an item would do for a part: what is not printed on it does not count as
+// there.
+func (w Want) Does(i StockItem) bool {
+	if w.Kind == "" || i.Kind != w.Kind {
+		return false
+	}
+	t := i.Read()
+	switch w.Kind {
+	case Capacitor:
+		return t.Microfarad > 0 && math.Abs(t.Microfarad/w.Microfarad-1) <= 0.05 && w.Volts > 0 && t.Volts >= w.Volts
+	case Breaker, Fuse:
+		return w.Amps > 0 && t.Amps == w.Amps
+	case Contactor:
+		return w.Amps > 0 && t.Amps >= w.Amps
+	case Cable:
+		return w.Conductor != (unit.Conductor{}) && carries(t.Conductor, w.Conductor)
+	case Drive:
+		return w.Name != "" && strings.Contains(strings.ToLower(i.What), strings.ToLower(w.Name))
+	}
+	return false
+}
+
+// carries says that a size does for another: of the same kind and not thinner.
+func carries(have, want unit.Conductor) bool {
+	if have == (unit.Conductor{}) || (have.AWG > 0) != (want.AWG > 0) {
+		return false
+	}
+	a, okA := table.Ampacity(have.SquareMM, have.AWG)
+	b, okB := table.Ampacity(want.SquareMM, want.AWG)
+	return okA && okB && a >= b
+}
+
+// Fits are the items of which at least one is free for a part, those first that this job has
+// taken for it.
+func Fits(all []StockItem, w Want, machine, part string) (out []StockItem) {
+	rest := []StockItem{}
+	for _, i := range all {
+		mine := false
+		for _, t := range i.Taken {
+			mine = mine || t.Machine == machine && t.Part == part
+		}
+		switch {
+		case mine:
+			out = append(out, i)
+		case w.Does(i) && i.Free > 0:
+			rest = append(rest, i)
+		}
+	}
+	return append(out, rest...)
+}
+
+// Capacitors are the run capacitors of the stores that are free, as a drawer is noted: each µF
+// as often as it is there, at most most of them.
+func Capacitors(all []StockItem, most int) string {
+	var words []string
+	for _, i := range all {
+		if i.Kind != Capacitor || strings.Contains(strings.ToLower(i.What), "start") {
+			continue
+		}
+		if t := i.Read(); t.Microfarad > 0 && i.Free > 0 && len(words) < most {
+			n := min(i.Free, most-len(words))
+			text := unit.Plain(t.Microfarad)
+			if n > 1 {
+				text = fmt.Sprintf("%d×%s", n, text)
+			}
+			words = append(words, text)
+		}
+	}
+	return strings.Join(words, ", ")
+}
