@@ -111,10 +111,10 @@ func (s *server) parts(w http.ResponseWriter, r *http.Request, j store.Job) {
 		rows = append(rows, []string{"1", "For the motor's place", g, "", "", "", "", "", "yes"})
 	}
 	for _, t := range p.Parts.Tools {
-		rows = append(rows, []string{"", "Tool", t})
+		rows = append(rows, []string{"", "Tool", t, "", "", "", "", "", ""})
 	}
 	if p.Parts.Hours != "" {
-		rows = append(rows, []string{"", "Work", p.Parts.Hours})
+		rows = append(rows, []string{"", "Work", p.Parts.Hours, "", "", "", "", "", ""})
 	}
 	name := j.Document.Name + " parts"
 	if chi.URLParam(r, "kind") == "xlsx" {

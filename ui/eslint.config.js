@@ -14,7 +14,7 @@ const floors = [
   ['job'], // one job open for work
   ['parts'], // fields, charts, lists
   ['stores'], // the drawers, and parts out of them
-  ['fit'], // a motor in another's place: on every plate
+  ['makeup', 'fit'], // the box made up; a motor in another's place: on every plate
   ['supply', 'protection', 'capacitor', 'rotary', 'drive', 'dc', 'leads', 'plate', 'load', 'bringup', 'engine', 'yard'],
   ['span'], // the screen of a job: every bay
   ['app'], // the shell

@@ -96,6 +96,7 @@ const (
 	OnLimits         Section = "limits"
 	OnBelt           Section = "belt"
 	OnFitting        Section = "fitting"
+	OnMakeUp         Section = "make-up"
 )
 
 // Cure is one change of the document, named by the path of an entry and the

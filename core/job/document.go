@@ -22,6 +22,7 @@ import (
 	"graybridge/core/fit"
 	"graybridge/core/leads"
 	"graybridge/core/load"
+	"graybridge/core/makeup"
 	"graybridge/core/openfile"
 	"graybridge/core/plate"
 	"graybridge/core/protection"
@@ -62,6 +63,8 @@ type Workshop struct {
 	Circuits string `json:"circuits,omitempty" entry:"lines" maxLength:"4000" example:"Clay room: 32 A, 6 mm², 18 m, conduit"`
 	// Prices of run capacitors where they are bought.
 	Prices string `json:"prices,omitempty" entry:"lines" maxLength:"2000" example:"40 µF 11.50 €"`
+	// Tables are the workshop's own, of its country or its makers.
+	Tables *table.Own `json:"tables,omitempty" entry:"whole" doc:"a file of the workshop's own tables; Own tables, below"`
 	// Stores is what lies in its drawers, as this job may take it: kept beside the settings.
 	Stores []stores.StockItem `json:"stores,omitempty" entry:"-" maxItems:"500"`
 }
@@ -79,6 +82,12 @@ func (w *Workshop) Check() (bad openfile.Problems) {
 	if _, err := can.ParsePrices(w.Prices); err != nil {
 		bad = append(bad, openfile.Problem{Path: "prices", Found: err.Error(),
 			Wanted: "one can a line, like “40 µF 11.50 €”"})
+	}
+	if w.Tables != nil {
+		for _, p := range w.Tables.Check() {
+			p.Path = "tables." + p.Path
+			bad = append(bad, p)
+		}
 	}
 	if len(w.Stores) > stores.Most {
 		bad = append(bad, openfile.Problem{Path: "stores", Found: fmt.Sprintf("%d lines", len(w.Stores)),
@@ -126,7 +135,8 @@ type Machine struct {
 	Protection protection.Entry `json:"protection"`
 	Fit        fit.Entry        `json:"fit,omitzero" doc:"of a motor in another's place"`
 
-	Parts stores.PartsEntry `json:"parts,omitzero"`
+	MakeUp makeup.Entry      `json:"makeup,omitzero" label:"make-up"`
+	Parts  stores.PartsEntry `json:"parts,omitzero"`
 }
 
 // Document is a job: one supply, one bridge, one or more machines.

@@ -6,6 +6,8 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/fit"
 	"graybridge/core/load"
+	"graybridge/core/makeup"
+	"graybridge/core/unit"
 )
 
 // mechanics puts what stands between the shaft and the tool into a plan: the belt, and the
@@ -22,9 +24,31 @@ func (r *reading) mechanics(p *Plan, g guarded) {
 	if gives := figure(p.Load, "gives"); gives > 0 && own.RPM > 0 {
 		own.SlowRPM, own.SlowNm, own.SlowBy = r.slowest(p, own.RPM, gives*own.Torque())
 	}
+	made, said := r.makeUp.Judge(r.around(g))
+	p.MakeUp = made
+	p.say(said...)
 	view, said := f.Compare(r.site.Load.Belt.Ratio())
 	p.Fit = view
 	p.say(said...)
+}
+
+// around is what the make-up of the motor's box leans on.
+func (r *reading) around(g guarded) makeup.Around {
+	wire := r.bridge.box(g)
+	a := makeup.Around{Bridge: r.doc.Bridge.Kind, Wire: wire, Earth: wire, Lines: 3,
+		Gauge: r.site.Gauge, Own: r.doc.Workshop.Tables, Electrons: r.doc.Bridge.Kind == KindDrive || r.doc.Bridge.Kind == KindDC}
+	if g.choice != nil && g.choice.Earth != (unit.Conductor{}) {
+		a.Earth = g.choice.Earth
+	}
+	if r.site.Feed.Brushed {
+		a.Lines, a.Leads = 2, 2
+		if r.site.Direct.Field() {
+			a.Lines, a.Leads = 4, 4
+		}
+		return a
+	}
+	a.Leads = len(r.site.Hand.Kind.Terminals())
+	return a
 }
 
 // figure is the value of one of a list of figures; 0 where there is none.

@@ -15,6 +15,7 @@ import (
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/makeup"
 	"graybridge/core/openfile"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
@@ -41,6 +42,7 @@ type Plan struct {
 	Ladder   protection.Ladder     `json:"ladder"`
 	Load     []finding.Figure      `json:"load" nullable:"false"`
 	Belt     load.BeltView         `json:"belt"`
+	MakeUp   makeup.View           `json:"makeup"`
 	Fit      fit.Replacement       `json:"fit"` // a motor in another's place
 	Schools  []capacitor.School    `json:"schools" nullable:"false"`
 	Use      *capacitor.UseVerdict `json:"use,omitempty"` // permanent, short runs or a test

@@ -15,6 +15,7 @@ import (
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/makeup"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/site"
@@ -96,6 +97,7 @@ type reading struct {
 	bridge   bridge
 	readings []finding.Reading
 	fit      fit.Fit
+	makeUp   makeup.MakeUp
 }
 
 // read reads a document's first machine and works its bridge out.
@@ -145,6 +147,8 @@ func readWith(ctx context.Context, d *Document,
 	r.site = r.bridge.over()
 	r.fit, own = fit.Read(one.Fit, one.Plate.Frame, r.terms(), d.Workshop.Rules == table.NorthAmerica)
 	r.readings = append(r.readings, own...)
+	r.makeUp, own = makeup.Read(one.MakeUp)
+	r.readings = append(r.readings, own...)
 	_, _, own = one.Parts.Read()
 	r.readings = append(r.readings, own...)
 	return r
@@ -186,7 +190,7 @@ func entriesOf(d *Document, m *Machine) site.Entries {
 	}
 	fed, _ := d.supplied()
 	return site.Entries{Rules: d.Workshop.Rules, Volts: d.Workshop.Volts, Hertz: d.Workshop.Hertz,
-		Supply: fed, Plate: m.Plate, Leads: m.Leads, Load: load}
+		Supply: fed, Tables: d.Workshop.Tables, Plate: m.Plate, Leads: m.Leads, Load: load}
 }
 
 // supplied is the supply with what the workshop's circuit says of it, and how the circuit's
@@ -213,7 +217,7 @@ func (r *reading) said() []finding.Finding {
 func (r *reading) unread() (out []finding.Finding) {
 	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads,
 		"bridge": finding.Bridge, "drive": finding.Bridge, "rotary": finding.Bridge, "dc": finding.Bridge,
-		"load": finding.Load, "protection": finding.Protection, "fit": finding.Motor, "parts": finding.Bridge}
+		"load": finding.Load, "protection": finding.Protection, "fit": finding.Motor, "parts": finding.Bridge, "makeup": finding.Leads}
 	for _, one := range r.readings {
 		if one.Problem == "" {
 			continue

@@ -28,6 +28,7 @@ type Entries struct {
 	Volts  float64 // nominal
 	Hertz  float64
 	Supply supply.Entry
+	Tables *table.Own // the workshop's own; nil: none
 	Plate  plate.Entry
 	Leads  leads.Entry
 	Load   load.Entry
@@ -96,6 +97,7 @@ func Read(e Entries, feed func(lineVolts float64) Feed) *Site {
 
 func (s *Site) readSupply(feed func(float64) Feed) {
 	s.Supply, s.Readings = supply.Read(s.As.Supply, s.As.Volts, s.As.Hertz)
+	s.Supply = s.Supply.By(s.As.Tables)
 	// Half of a split-phase supply, from one of its legs to neutral, is a supply too.
 	if leg := s.Supply.Nominal / 2; s.Rules == table.NorthAmerica && s.Rules.LineToNeutral(leg) &&
 		math.Abs(s.Supply.Volts/leg-1) <= 0.1 {

@@ -10,7 +10,9 @@ import (
 )
 
 func TestWhatIsPrintedDecides(t *testing.T) {
-	can := func(what string) stores.StockItem { return stores.StockItem{Kind: stores.Capacitor, What: what, Free: 1} }
+	can := func(what string) stores.StockItem {
+		return stores.StockItem{Kind: stores.Capacitor, What: what, Free: 1}
+	}
 	want := stores.Want{Kind: stores.Capacitor, Microfarad: 40, Volts: 400}
 	for what, does := range map[string]bool{"40 µF 450 V film": true, "40µF 400VAC": true, "41 uF 440 V": true,
 		"40 µF": false, "40 µF 250 V": false, "45 µF 450 V": false, "film": false, "45/5 µF 450 V": false} {

@@ -128,3 +128,12 @@ func (s *Supply) readEarth(e Entry, note func(field, typed, readAs, wanted strin
 		note("earth", e.Earth, c.String(), "")
 	}
 }
+
+// By is the supply with its feeder judged by a workshop's own tables where they have it.
+func (s Supply) By(own *table.Own) Supply {
+	if own != nil {
+		s.Laid.Own = own
+		s.Carried = s.Laid.Carries()
+	}
+	return s
+}

@@ -26,6 +26,7 @@ type Laid struct {
 	AirC     float64 // where it runs hottest; NaN: not said
 	// Together is how many loaded conductors (AWG) or circuits (mm²) lie together; 0: not said.
 	Together int
+	Own      *Own // the workshop's own tables; nil: none
 }
 
 // Carried is what a conductor carries as it lies.
@@ -51,11 +52,22 @@ func (l Laid) Carries() (c Carried) {
 		}
 	}
 	c.Source = set.Source
-	if l.Cable == Cord {
-		c.Beyond = "flexible cord has a table of its own"
-		return c
-	}
 	base, ok := column.size(l.Conductor)
+	switch {
+	case l.Cable == Cord:
+		if base, ok = l.own(true); !ok {
+			c.Beyond = "flexible cord has a table of its own"
+			if l.Own != nil && len(l.Own.Cord) > 0 {
+				c.Beyond = "the workshop's own table of cord does not reach this size"
+			}
+			return c
+		}
+		c.Source = l.Own.Source
+	case l.Own != nil && len(l.Own.Conductors) > 0:
+		if base, ok = l.own(false); ok {
+			c.Source = l.Own.Source
+		}
+	}
 	if !ok {
 		c.Beyond = "this size"
 		return c
@@ -91,6 +103,18 @@ func (l Laid) Carries() (c Carried) {
 		}
 	}
 	return c
+}
+
+// own is what the workshop's own table has for the conductor.
+func (l Laid) own(cord bool) (amps float64, ok bool) {
+	if l.Own == nil {
+		return 0, false
+	}
+	rows := l.Own.Conductors
+	if cord {
+		rows = l.Own.Cord
+	}
+	return carried(rows, l.Conductor)
 }
 
 // size is the row of a conductor: a gauge as it stands, an area by the next thinner one.

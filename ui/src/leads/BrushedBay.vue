@@ -10,6 +10,7 @@ import GradeMark from '../parts/GradeMark.vue'
 import { vRove } from '../parts/rove'
 import { useRowTicks } from '../parts/rowticks'
 import { useJob } from '../job/open'
+import MakeUpSection from '../makeup/MakeUpSection.vue'
 import BrushPicture from './BrushPicture.vue'
 import DirectionSection from './DirectionSection.vue'
 
@@ -33,6 +34,11 @@ const tabs = [
   { id: 'look', title: 'Brushes', entries: ['leads.brushed.look'] },
   { id: 'measure', title: 'Armature', entries: ['leads.brushed.locked', 'leads.brushed.spun', 'leads.brushed.idle'] },
   { id: 'direction', title: 'Direction', entries: ['leads.bumped'] },
+  {
+    id: 'makeup',
+    title: 'Make-up',
+    entries: ['makeup.box', 'makeup.cable', 'makeup.conduit', 'makeup.wires', 'makeup.enclosure', 'makeup.asked'],
+  },
 ]
 const tab = ref(!found.value.settled ? 'find' : brushed.value.look.some((l) => !l.found) ? 'look' : 'measure')
 const worlds = [
@@ -211,6 +217,8 @@ const measured = computed(() => job.said('dc.ohms', 'dc.spread', 'dc.ke', 'plate
       </section>
     </div>
   </template>
+
+  <MakeUpSection v-else-if="tab === 'makeup'" />
 
   <DirectionSection v-else />
 </template>

@@ -3,6 +3,7 @@
 import { computed, ref, type Component } from 'vue'
 import BayTabs from '../parts/BayTabs.vue'
 import { useJob } from '../job/open'
+import MakeUpSection from '../makeup/MakeUpSection.vue'
 import { useShown } from '../job/state'
 import DirectionSection from './DirectionSection.vue'
 import ExtrasSection from './ExtrasSection.vue'
@@ -29,6 +30,12 @@ const tabs: { id: string; title: string; body: Component; entries: string[] }[] 
     entries: ['leads.line_ohms', 'leads.insulation', 'plate.winding_ohms'],
   },
   { id: 'direction', title: 'Direction', body: DirectionSection, entries: ['leads.bumped'] },
+  {
+    id: 'makeup',
+    title: 'Make-up',
+    body: MakeUpSection,
+    entries: ['makeup.box', 'makeup.cable', 'makeup.conduit', 'makeup.wires', 'makeup.enclosure', 'makeup.asked'],
+  },
   { id: 'steps', title: 'No plate', body: StepsSection, entries: [] },
   { id: 'extras', title: 'Extras', body: ExtrasSection, entries: ['leads.extras', 'leads.photo', 'leads.starter'] },
 ]

@@ -11,6 +11,7 @@ const form = ref<Workshop>({ ...fresh })
 const volts = ref('230')
 const hertz = ref('50')
 const persons = ref('')
+const tablesWrong = ref('')
 const number = (text: string) =>
   Number(
     text
@@ -22,6 +23,7 @@ watch(
   () => props.modelValue,
   (open) => {
     if (!open) return
+    tablesWrong.value = ''
     form.value = { ...(props.settings ?? fresh) }
     volts.value = String(form.value.volts)
     hertz.value = String(form.value.hertz)
@@ -46,6 +48,18 @@ function rules(to: Workshop['rules']) {
   volts.value = american ? '240' : '230'
   hertz.value = american ? '60' : '50'
   form.value.colours = american ? 'north-america-240' : 'europe'
+}
+
+/** A file of own tables: the server looks at every figure when it is saved. */
+async function bring(e: Event) {
+  const file = (e.target as HTMLInputElement).files?.[0]
+  if (!file) return
+  try {
+    form.value.tables = JSON.parse(await file.text()) as Workshop['tables']
+    tablesWrong.value = ''
+  } catch {
+    tablesWrong.value = `${file.name} is no JSON; docs/formats.md shows how such a file looks.`
+  }
 }
 
 function done() {
@@ -155,6 +169,17 @@ function done() {
           placeholder="small: 2 × 18 AWG to 3 × 14 AWG"
           autocomplete="off"
         />
+      </div>
+      <div class="entry">
+        <label for="workshop-tables">Own tables: cord, conductors, glands, torques, box volumes, as a file</label>
+        <p v-if="form.tables" class="own-tables">
+          {{ form.tables.name }} <span class="soft">from {{ form.tables.source }}</span>
+          <button type="button" class="why" @click="form.tables = undefined">Leave them out</button>
+        </p>
+        <input id="workshop-tables" type="file" accept=".json,application/json" @change="bring" />
+        <p class="entry-read" :class="{ 'entry-problem': tablesWrong }">
+          {{ tablesWrong || 'What the product has no table of is asked, never recalled.' }}
+        </p>
       </div>
       <div class="entry">
         <label for="workshop-prices">What run capacitors cost here: one can a line</label>

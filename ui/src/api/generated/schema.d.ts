@@ -1166,6 +1166,12 @@ export interface components {
             settings: components["schemas"]["BringupLine"][];
             title: string;
         };
+        Carries: {
+            /** Format: double */
+            amps: number;
+            /** @example 1.5 mm² */
+            size: string;
+        };
         Cell: {
             a: string;
             b: string;
@@ -2256,6 +2262,18 @@ export interface components {
             /** @enum {string} */
             tried?: "fits" | "fouls";
         };
+        Gland: {
+            /** Format: double */
+            from_mm: number;
+            /** Format: double */
+            hole_mm?: number;
+            /** @example M20 */
+            name: string;
+            /** Format: double */
+            tap_mm?: number;
+            /** Format: double */
+            to_mm: number;
+        };
         Have: {
             fitted?: boolean;
             /** Format: int64 */
@@ -2626,6 +2644,7 @@ export interface components {
             id: string;
             leads: components["schemas"]["LeadsEntry"];
             load: components["schemas"]["LoadEntry"];
+            makeup?: components["schemas"]["MakeupEntry"];
             /**
              * @description empty: the job's
              * @example Clay crusher
@@ -2639,6 +2658,55 @@ export interface components {
              * @enum {string}
              */
             role?: "idler";
+        };
+        MakeupEntry: {
+            /**
+             * @description by local rules or a maker's sheet
+             * @example IP54
+             */
+            asked?: string;
+            /**
+             * @description or its printed volume, like 30 in³ or 500 cm³
+             * @example 120 × 90 × 60 mm
+             */
+            box?: string;
+            /** @example 10.5 mm */
+            cable?: string;
+            /** @enum {string} */
+            clamp?: "yes" | "no";
+            /**
+             * @description trade size of thin-wall conduit, or its inside diameter, like 16.9 mm
+             * @example ¾
+             */
+            conduit?: string;
+            /** @description steps that are done */
+            done?: string[] | null;
+            /**
+             * @description as it is marked
+             * @example IP55
+             */
+            enclosure?: string;
+            /** @enum {string} */
+            ends?: "ring" | "fork" | "ferrule" | "bare";
+            /** @enum {string} */
+            place?: "dry" | "dusty" | "wet" | "outdoors";
+            /**
+             * @description the lug's or the terminal's depth
+             * @example 8 mm
+             */
+            strip?: string;
+            /** @example M4 stud */
+            terminal?: string;
+            /**
+             * @description from the motor's or the box's maker
+             * @example 1.2 N·m
+             */
+            torque?: string;
+            /**
+             * @description of the motor's size; or with their diameter, like 4 × 3.3 mm
+             * @example 4
+             */
+            wires?: string;
         };
         Measure: {
             /** @enum {string} */
@@ -2770,6 +2838,23 @@ export interface components {
             /** Format: double */
             shoulder: number;
         };
+        Own: {
+            /** @description of one conductor in a box */
+            box_volumes?: components["schemas"]["Volume"][] | null;
+            /** @description what a conductor carries in conduit or cable */
+            conductors?: components["schemas"]["Carries"][] | null;
+            /** @description what a flexible cord carries */
+            cord?: components["schemas"]["Carries"][] | null;
+            /** @enum {string} */
+            format: "gray-bridge/tables";
+            glands?: components["schemas"]["Gland"][] | null;
+            name: string;
+            /** @description where the figures are printed */
+            source: string;
+            torques?: components["schemas"]["Torque"][] | null;
+            /** Format: int64 */
+            version: number;
+        };
         Pair: {
             detail: string;
             doubt?: string;
@@ -2887,6 +2972,7 @@ export interface components {
             link: components["schemas"]["Link"];
             load: components["schemas"]["Figure"][];
             machine: string;
+            makeup: components["schemas"]["View"];
             motor: components["schemas"]["Figure"][];
             moves: components["schemas"]["Move"][];
             next: components["schemas"]["Next"];
@@ -3514,6 +3600,12 @@ export interface components {
              */
             volts?: string;
         };
+        Torque: {
+            /** Format: double */
+            nm: number;
+            /** @example M4 stud */
+            terminal: string;
+        };
         TrimView: {
             next: components["schemas"]["Expected"][];
             next_at?: string;
@@ -3549,10 +3641,22 @@ export interface components {
             spread: number;
             text: string;
         };
+        View: {
+            /** Format: int64 */
+            did: number;
+            figures: components["schemas"]["Figure"][];
+            steps: components["schemas"]["Work"][];
+        };
         Views: {
             box: components["schemas"]["Drawing"];
             path: components["schemas"]["Drawing"];
             windings: components["schemas"]["Drawing"];
+        };
+        Volume: {
+            /** Format: double */
+            cm3: number;
+            /** @example 2.5 mm² */
+            size: string;
         };
         Walk: {
             steps: components["schemas"]["Drawing"][];
@@ -3586,6 +3690,12 @@ export interface components {
             section?: string;
             source: string;
         };
+        Work: {
+            done: boolean;
+            group: string;
+            id: string;
+            text: string;
+        };
         WorkStep: {
             after: string[];
             id: string;
@@ -3607,6 +3717,8 @@ export interface components {
             /** @enum {string} */
             rules: "metric" | "north-america";
             stores?: components["schemas"]["StockItem"][] | null;
+            /** @description a file of the workshop's own tables; Own tables, below */
+            tables?: components["schemas"]["Own"];
             /**
              * Format: double
              * @description nominal, single-phase

@@ -1,0 +1,229 @@
+package table
+
+import (
+	"fmt"
+	"strings"
+
+	"graybridge/core/openfile"
+	"graybridge/core/unit"
+)
+
+// OwnFormat and OwnVersion name the file of a workshop's own tables; docs/formats.md describes it.
+const (
+	OwnFormat  = "gray-bridge/tables"
+	OwnVersion = 1
+)
+
+// Own are a workshop's own tables, of its country or its makers, each figure with their source:
+// what the product has none of, and what goes before its own.
+type Own struct {
+	Format     string    `json:"format" enum:"gray-bridge/tables"`
+	Version    int       `json:"version" minimum:"1" maximum:"1"`
+	Name       string    `json:"name" minLength:"1" maxLength:"80"`
+	Source     string    `json:"source" minLength:"1" maxLength:"200" doc:"where the figures are printed"`
+	Conductors []Carries `json:"conductors,omitempty" maxItems:"40" doc:"what a conductor carries in conduit or cable"`
+	Cord       []Carries `json:"cord,omitempty" maxItems:"40" doc:"what a flexible cord carries"`
+	Glands     []Gland   `json:"glands,omitempty" maxItems:"60"`
+	Torques    []Torque  `json:"torques,omitempty" maxItems:"60"`
+	BoxVolumes []Volume  `json:"box_volumes,omitempty" maxItems:"40" doc:"of one conductor in a box"`
+}
+
+// Carries is a size and what it carries.
+type Carries struct {
+	Size string  `json:"size" example:"1.5 mm²"`
+	Amps float64 `json:"amps" minimum:"0.1" maximum:"1000"`
+}
+
+// Gland is a cable gland: the cables that it clamps, its hole and its tap, mm.
+type Gland struct {
+	Name string  `json:"name" example:"M20" minLength:"1" maxLength:"40"`
+	From float64 `json:"from_mm" minimum:"0.5" maximum:"200"`
+	To   float64 `json:"to_mm" minimum:"0.5" maximum:"200"`
+	Hole float64 `json:"hole_mm,omitempty" minimum:"0" maximum:"250"`
+	Tap  float64 `json:"tap_mm,omitempty" minimum:"0" maximum:"250"`
+}
+
+// Torque of a terminal's screw.
+type Torque struct {
+	Terminal string  `json:"terminal" example:"M4 stud" minLength:"1" maxLength:"60"`
+	Nm       float64 `json:"nm" minimum:"0.05" maximum:"200"`
+}
+
+// Volume of one conductor in a box, cm³.
+type Volume struct {
+	Size string  `json:"size" example:"2.5 mm²"`
+	CM3  float64 `json:"cm3" minimum:"0.1" maximum:"1000"`
+}
+
+// Check names everything that cannot be used.
+func (o *Own) Check() (bad openfile.Problems) {
+	add := func(path, found, wanted string) {
+		bad = append(bad, openfile.Problem{Path: path, Found: found, Wanted: wanted})
+	}
+	if o.Format != OwnFormat {
+		add("format", fmt.Sprintf("%q", o.Format), fmt.Sprintf("%q", OwnFormat))
+	}
+	if o.Version != OwnVersion {
+		add("version", fmt.Sprint(o.Version), fmt.Sprint(OwnVersion))
+	}
+	for path, text := range map[string]string{"name": o.Name, "source": o.Source} {
+		if strings.TrimSpace(text) == "" {
+			add(path, "nothing", "what these tables are called, and where they are printed")
+		}
+	}
+	size := func(path, text string, last float64) float64 {
+		c, ok, err := unit.ParseConductor(text)
+		if !ok || err != nil {
+			add(path, fmt.Sprintf("%q", text), "a size, like 1.5 mm² or 14 AWG")
+			return last
+		}
+		if c.Area() <= last {
+			add(path, text, "each size once, the thinnest first")
+		}
+		return max(c.Area(), last)
+	}
+	for name, rows := range map[string][]Carries{"conductors": o.Conductors, "cord": o.Cord} {
+		last, amps := 0.0, 0.0
+		for i, r := range rows {
+			at := fmt.Sprintf("%s[%d].", name, i)
+			last = size(at+"size", r.Size, last)
+			if !(r.Amps > amps) || r.Amps > 1000 {
+				add(at+"amps", fmt.Sprint(r.Amps), "more than the size before it, at most 1000")
+			}
+			amps = max(amps, r.Amps)
+		}
+	}
+	last := 0.0
+	for i, r := range o.BoxVolumes {
+		at := fmt.Sprintf("box_volumes[%d].", i)
+		last = size(at+"size", r.Size, last)
+		if !(r.CM3 > 0) || r.CM3 > 1000 {
+			add(at+"cm3", fmt.Sprint(r.CM3), "0.1 to 1000")
+		}
+	}
+	for i, g := range o.Glands {
+		if at := fmt.Sprintf("glands[%d].", i); !(g.From > 0 && g.To > g.From) || g.To > 200 {
+			add(at+"to_mm", fmt.Sprintf("%v to %v", g.From, g.To), "a range of cable diameters, the smaller first")
+		}
+	}
+	for i, r := range o.Torques {
+		if !(r.Nm > 0) || r.Nm > 200 {
+			add(fmt.Sprintf("torques[%d].nm", i), fmt.Sprint(r.Nm), "0.05 to 200")
+		}
+	}
+	return bad
+}
+
+// amps of a size in rows of the same system: as it stands, an area by the next thinner one.
+func carried(rows []Carries, c unit.Conductor) (amps float64, ok bool) {
+	for _, r := range rows {
+		row, read, err := unit.ParseConductor(r.Size)
+		if err != nil || !read || (row.AWG > 0) != (c.AWG > 0) {
+			continue
+		}
+		if c.AWG > 0 && row.AWG == c.AWG || c.AWG == 0 && row.SquareMM <= c.SquareMM {
+			amps, ok = r.Amps, true
+		}
+	}
+	if n := len(rows); ok && c.AWG == 0 { // beyond its end nothing is computed
+		end, _, _ := unit.ParseConductor(rows[n-1].Size)
+		ok = c.SquareMM <= end.SquareMM
+	}
+	return amps, ok
+}
+
+// GlandFor is the smallest gland that clamps a cable of some outer diameter.
+func (o *Own) GlandFor(mm float64) (g Gland, ok bool) {
+	if o == nil {
+		return g, false
+	}
+	for _, one := range o.Glands {
+		if mm >= one.From && mm <= one.To && (!ok || one.To < g.To) {
+			g, ok = one, true
+		}
+	}
+	return g, ok
+}
+
+// TorqueOf is the torque of a terminal by its name.
+func (o *Own) TorqueOf(terminal string) (nm float64, ok bool) {
+	if o == nil {
+		return 0, false
+	}
+	for _, t := range o.Torques {
+		if strings.EqualFold(strings.TrimSpace(t.Terminal), strings.TrimSpace(terminal)) {
+			return t.Nm, true
+		}
+	}
+	return 0, false
+}
+
+// cubicInch in cm³.
+const cubicInch = 16.387064
+
+var boxes = load[struct {
+	Source string       `json:"source"`
+	Inch3  [][2]float64 `json:"cubic_inches_by_awg"`
+}]("boxes")
+
+// BoxVolume is what one conductor of a size takes in a box, cm³: by the workshop's own table,
+// else North America's; ok is false where neither has it.
+func BoxVolume(c unit.Conductor, own *Own) (cm3 float64, source string, ok bool) {
+	if own != nil {
+		rows := make([]Carries, len(own.BoxVolumes))
+		for i, v := range own.BoxVolumes {
+			rows[i] = Carries{v.Size, v.CM3}
+		}
+		if cm3, ok := carried(rows, c); ok {
+			return cm3, own.Source, true
+		}
+	}
+	t := boxes()
+	for _, row := range t.Inch3 {
+		if c.AWG > 0 && int(row[0]) == c.AWG {
+			return row[1] * cubicInch, t.Source, true
+		}
+	}
+	return 0, t.Source, false
+}
+
+var conduits = load[struct {
+	Source string       `json:"source"`
+	Wires  [][2]float64 `json:"wire_square_inches_by_awg"`
+	EMT    []struct {
+		Trade string  `json:"trade"`
+		At40  float64 `json:"at_40_percent"`
+	} `json:"emt"`
+	Limits [3]float64 `json:"limits"`
+}]("conduits")
+
+// squareInch in mm².
+const squareInch = 645.16
+
+// WireArea is the area of a thermoplastic-insulated wire with its insulation, mm².
+func WireArea(awg int) (mm2 float64, source string, ok bool) {
+	t := conduits()
+	for _, row := range t.Wires {
+		if int(row[0]) == awg {
+			return row[1] * squareInch, t.Source, true
+		}
+	}
+	return 0, t.Source, false
+}
+
+// EMT is the inside of a thin-wall conduit by its trade size, mm².
+func EMT(trade string) (mm2 float64, source string, ok bool) {
+	t := conduits()
+	for _, row := range t.EMT {
+		if row.Trade == strings.TrimSpace(trade) {
+			return row.At40 / 0.4 * squareInch, t.Source, true
+		}
+	}
+	return 0, t.Source, false
+}
+
+// FillLimit is the share of a conduit that so many wires may take.
+func FillLimit(wires int) float64 {
+	l := conduits().Limits
+	return l[min(max(wires, 1), 3)-1]
+}
