@@ -1,6 +1,7 @@
 package job
 
 import (
+	"math"
 	"strings"
 
 	"graybridge/core/drive"
@@ -173,7 +174,27 @@ func (w *reading) wall(p *Plan, g guarded) []supply.Chain {
 			takers = append(takers, w.taker(o.Kind, o.draw))
 		}
 	}
+	if draw := w.converted(); draw != nil {
+		t := w.taker(KindRotary, draw)
+		t.Name += " (planned)"
+		takers = append(takers, t)
+	}
 	return w.site.Supply.Wall(w.site.Rules, takers)
+}
+
+// converted is what a rotary converter would draw for this motor, where another bridge is
+// chosen: 1.73 times its amps, and an idler of its size running light; at the start its locked
+// amps the same way. Planning: it is solved once it is the job's bridge. nil: no motor for one.
+func (w *reading) converted() *supply.Draw {
+	m := w.site.Model
+	if m == nil || w.doc.Bridge.Kind == KindRotary || w.site.Feed.Brushed || len(w.site.Reach) == 0 {
+		return nil
+	}
+	idler := m.NoLoadAmps()
+	d := w.site.Supply.Ramped(math.Sqrt(3)*m.LineAmps+idler, finding.Estimated)
+	d.StartAmps = math.Sqrt(3)*m.LockedAmpsRatio*m.LineAmps + idler
+	d.StartVolts = math.Max(0, w.site.Supply.Volts-d.StartAmps*w.site.Supply.LineOhm())
+	return d
 }
 
 // circuitNames are those of the workshop's circuits.

@@ -100,7 +100,7 @@ func (r *reading) running(p *Plan, g guarded) load.Running {
 	}
 	if r.doc.Bridge.Kind == KindDrive || r.doc.Bridge.Kind == KindRotary {
 		out.MostAmps, out.MostOf = m.LineAmps, platesAmps
-		out.IdleAmps = m.WindingVolts / math.Hypot(m.Eq.R1Ohm, m.Eq.X1Ohm+m.Eq.XmOhm) * m.LineAmps / m.WindingAmps
+		out.IdleAmps = m.NoLoadAmps()
 		return out
 	}
 	// Where idling already overheats a winding, the amps of a supply line say nothing.

@@ -319,3 +319,9 @@ func (m *Model) findBreakdown() {
 	}, 0.01, 1, 40)
 	m.BreakdownTorqueRatio = best / m.RatedTorqueNm
 }
+
+// NoLoadAmps are the line amps of the motor turning at no load on rated volts and hertz, by its
+// circuit as a straight line: winding volts over R1 + j(X1 + Xm).
+func (m *Model) NoLoadAmps() float64 {
+	return m.WindingVolts / math.Hypot(m.Eq.R1Ohm, m.Eq.X1Ohm+m.Eq.XmOhm) * m.LineAmps / m.WindingAmps
+}

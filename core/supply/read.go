@@ -41,6 +41,20 @@ func (s *Supply) readWall(e Entry, one func(field, typed string, k unit.Kind, in
 		note("loaded", e.Loaded, s.readLoaded(e.Loaded),
 			"two readings at once, like 231 V 9.5 A, below the volts with nothing running")
 	}
+	if e.Panel != "" {
+		note("panel", e.Panel, s.readPanel(e.Panel), "its main breaker, and what else runs behind it, like 100 A, else 30 A")
+	}
+	for line := range strings.SplitSeq(e.OverTime, "\n") {
+		if line = strings.TrimSpace(line); line == "" {
+			continue
+		}
+		at, ok := readVoltsAt(line)
+		text := ""
+		if ok {
+			s.Over, text = append(s.Over, at), unit.Text(at.Volts, "V")+" on "+at.When
+		}
+		note("over_time", line, text, "a day, an hour where it matters, and the volts, like 2026-03-02 18:00 229 V")
+	}
 	s.Circuit, s.Residual, s.Seen = strings.TrimSpace(e.Circuit), e.Residual, e.Seen
 	if e.FeederSize != "" {
 		c, n, ok := conductor(e.FeederSize)
@@ -136,4 +150,55 @@ func (s Supply) By(own *table.Own) Supply {
 		s.Carried = s.Laid.Carries()
 	}
 	return s
+}
+
+// VoltsAt is a reading at the post at some time.
+type VoltsAt struct {
+	When  string  `json:"when"`
+	Volts float64 `json:"volts"`
+}
+
+var (
+	mainAmps   = regexp.MustCompile(`(?i)^([\d.,]+)\s*a?(?:\s*main)?(?:\s*[,;]\s*(?:else\s*)?([\d.,]+)\s*a?(?:\s*else)?)?$`)
+	datedVolts = regexp.MustCompile(`(?i)^(\d{4}-\d{2}-\d{2}(?:[ T]\d{1,2}:\d{2})?)\s*[:,]?\s+([\d.,]+)\s*v?$`)
+)
+
+// readPanel reads the panel's main breaker and what else runs behind it; it gives how it was
+// read, empty where it cannot be.
+func (s *Supply) readPanel(typed string) string {
+	m := mainAmps.FindStringSubmatch(strings.TrimSpace(typed))
+	if m == nil {
+		return ""
+	}
+	main, rest := unit.Decimal(m[1]), 0.0
+	if m[2] != "" {
+		rest = unit.Decimal(m[2])
+	}
+	if !(main > 0 && main <= unit.Amps.Largest && rest >= 0 && rest <= unit.Amps.Largest) {
+		return ""
+	}
+	s.Main, s.Else = main, rest
+	if rest == 0 {
+		return unit.Rating(main) + " main"
+	}
+	return unit.Rating(main) + " main, " + unit.Text(rest, "A") + " else"
+}
+
+func readVoltsAt(line string) (at VoltsAt, ok bool) {
+	m := datedVolts.FindStringSubmatch(line)
+	if m == nil {
+		return at, false
+	}
+	volts, ok, err := unit.Volts.One(m[2])
+	return VoltsAt{m[1], volts}, ok && err == nil && dated(m[1])
+}
+
+// dated says that a day is one of the calendar.
+func dated(text string) bool {
+	year, month, day := 0, 0, 0
+	if n, err := fmt.Sscanf(text[:10], "%d-%d-%d", &year, &month, &day); n != 3 || err != nil {
+		return false
+	}
+	days := [...]int{31, 29, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31}
+	return year > 1900 && month >= 1 && month <= 12 && day >= 1 && day <= days[month-1]
 }

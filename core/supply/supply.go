@@ -27,6 +27,8 @@ type Entry struct {
 	Others    string      `json:"others,omitempty" entry:"lines" example:"lights 2 A" doc:"what else draws from it at the same time"`
 	Earth     string      `json:"earth,omitempty" example:"6 mm²" doc:"its earth conductor; none where there is none"`
 	Residual  Residual    `json:"residual,omitempty" enum:"none,ac,a,b" doc:"the residual-current device ahead, by its type"`
+	Panel     string      `json:"panel,omitempty" example:"100 A, else 30 A" doc:"the panel's main breaker, and what else runs on it at the same time"`
+	OverTime  string      `json:"over_time,omitempty" entry:"lines" example:"2026-03-02 18:00 229 V" doc:"volts at the post at other times, one a line"`
 	Seen      []string    `json:"seen,omitempty" nullable:"false" doc:"white, colours, shared, or nothing of these"`
 }
 
@@ -68,6 +70,8 @@ type Earthing struct {
 // Supply is what was read.
 type Supply struct {
 	Volts, Hertz float64
+	Main, Else   float64 // amps: of the panel's main breaker, and of what else runs behind it; 0: not entered
+	Over         []VoltsAt
 	VoltsMark    finding.Mark // measured, or from the workshop's settings
 	Nominal      float64
 	FeederM      float64 // 0 when not entered
@@ -165,6 +169,18 @@ func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {
 		out = append(out, f)
 	}
 	s.judgeFeeder(draw, rules, add)
+	if len(s.Over) > 0 {
+		low, high := s.Over[0], s.Over[0]
+		for _, at := range s.Over {
+			if at.Volts < low.Volts {
+				low = at
+			}
+			if at.Volts > high.Volts {
+				high = at
+			}
+		}
+		add(s.sayOverTime(low, high))
+	}
 	if s.VoltsMark != finding.Measured {
 		add(s.sayMeasure())
 	} else if off := s.Volts/s.Nominal - 1; math.Abs(off) > 0.1 {

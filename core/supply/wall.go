@@ -23,7 +23,7 @@ type Taker struct {
 
 // ChainLink is one thing of the wall.
 type ChainLink struct {
-	ID    string        `json:"id" enum:"volts,breaker,wire,length,earth,residual,wiring"`
+	ID    string        `json:"id" enum:"panel,volts,breaker,wire,length,earth,residual,wiring"`
 	Name  string        `json:"name"`
 	Found string        `json:"found,omitempty"` // empty: not entered
 	Asks  string        `json:"asks,omitempty"`
@@ -62,7 +62,7 @@ func (s Supply) Wall(rules table.Rules, takers []Taker) []Chain {
 		}
 		w := waller{s, rules, t, math.Max(t.Draw.RunAmps, t.Draw.MostAmps)}
 		c := Chain{Bridge: t.Bridge, Name: t.Name, Chosen: t.Chosen,
-			Links: []ChainLink{w.volts(), w.breaker(), w.wire(), w.length(), w.earth(), w.residual(), w.wiring()}}
+			Links: []ChainLink{w.panel(), w.volts(), w.breaker(), w.wire(), w.length(), w.earth(), w.residual(), w.wiring()}}
 		c.conclude()
 		out = append(out, c)
 	}
@@ -108,6 +108,27 @@ type waller struct {
 	rules table.Rules
 	t     Taker
 	most  float64 // amps, at the heaviest load that occurs
+}
+
+// panel holds the main breaker against what runs behind it, and the circuit's breaker against
+// the main one.
+func (w waller) panel() ChainLink {
+	l := ChainLink{ID: "panel", Name: "Panel", Grade: finding.Open, Entry: "supply.panel", Text: panelUnknown}
+	run := w.most + w.Beside + w.Else
+	l.Asks = unit.Text(run, "A") + " or more"
+	if w.Main == 0 {
+		return l
+	}
+	l.Found, l.Used = unit.Rating(w.Main)+" main", run/w.Main
+	switch {
+	case run > w.Main:
+		l.Grade, l.Text, l.Cure = finding.Stop, panelOver(run), &Mend{Text: panelCure, Then: map[string]string{}}
+	case w.Breaker > w.Main:
+		l.Grade, l.Text = finding.Caution, panelBehind(w.Breaker)
+	default:
+		l.Grade, l.Text = finding.Good, panelHolds(w.Else)
+	}
+	return l
 }
 
 func (w waller) volts() ChainLink {

@@ -282,3 +282,45 @@ func sayOdd(odd []string) finding.Finding {
 	return finding.Finding{ID: "supply.seen", Grade: finding.Caution, Sentence: oddText(odd), Detail: oddCure(odd),
 		Entries: []string{"supply.seen"}}
 }
+
+const panelUnknown = "Read the panel's main breaker, and think what else runs at the same time."
+
+const panelCure = "What else runs takes turns with it, or a larger supply, by whoever supplies it."
+
+func panelOver(run float64) string {
+	return fmt.Sprintf("With all that runs behind it %s flow: the main breaker opens.", unit.Text(run, "A"))
+}
+
+func panelBehind(breaker float64) string {
+	return fmt.Sprintf("The circuit's breaker of %s is larger than it: the main one opens first, and all is dark.",
+		unit.Rating(breaker))
+}
+
+func panelHolds(rest float64) string {
+	if rest == 0 {
+		return "It holds this machine; what else runs behind it was not entered."
+	}
+	return "It holds this machine and what else runs behind it."
+}
+
+func (s Supply) sayOverTime(low, high VoltsAt) finding.Finding {
+	worst, off := low, low.Volts/s.Nominal-1
+	if other := high.Volts/s.Nominal - 1; math.Abs(other) > math.Abs(off) {
+		worst, off = high, other
+	}
+	f := finding.Finding{ID: "supply.over-time", Bay: finding.Supply, Grade: finding.Good,
+		Sentence: fmt.Sprintf("At other times the post had %s to %s, within 10%s%% of %s.", unit.Whole(low.Volts, "V"),
+			unit.Whole(high.Volts, "V"), unit.Space, unit.Whole(s.Nominal, "V")),
+		Figure: unit.Text(100*math.Abs(off), "%"), Limit: "10" + unit.Space + "%",
+		Measure: finding.Against(100*math.Abs(off), finding.AtMost, 10, "%"),
+		Why: []finding.Why{{Formula: "the furthest of all readings from nominal", Numbers: worst.When + ": " +
+			unit.Whole(worst.Volts, "V"), Section: finding.OnSupplyDrop, Source: "as you read them"}},
+		Entries: []string{"supply.over_time"}}
+	if math.Abs(off) > 0.1 {
+		f.Grade = finding.Caution
+		f.Sentence = fmt.Sprintf("On %s the post had %s, %s from nominal: the plan's figures are for %s.", worst.When,
+			unit.Whole(worst.Volts, "V"), unit.Percent(math.Abs(off)), unit.Whole(s.Volts, "V"))
+		f.Detail = "Enter those volts as measured and look at the plan again: a motor must stand what it really gets."
+	}
+	return f
+}

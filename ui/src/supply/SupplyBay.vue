@@ -74,6 +74,11 @@ function look(id: string, on: boolean) {
       :placeholder="metric ? '231 V 9.5 A' : '236 V 10 A'"
     />
     <EntryField
+      path="supply.panel"
+      label="Panel’s main breaker, what else runs"
+      :placeholder="metric ? '63 A, else 20 A' : '100 A, else 30 A'"
+    />
+    <EntryField
       path="supply.breaker"
       label="Breaker at its head"
       :placeholder="from('supply.breaker', metric ? '32 A' : '40 A')"
@@ -114,6 +119,13 @@ function look(id: string, on: boolean) {
     path="supply.others"
     label="What else draws from it at the same time, one a line"
     :placeholder="from('supply.others', 'lights 2 A')"
+    :rows="2"
+  />
+  <EntryField
+    path="supply.over_time"
+    label="Volts at other times, one a line"
+    placeholder="2026-03-02 18:00 229 V"
+    help="evenings and cold days tell most"
     :rows="2"
   />
   <ChoiceField path="supply.residual" label="Residual-current device ahead" :choices="devices" />

@@ -1198,7 +1198,7 @@ export interface components {
             found?: string;
             grade: string;
             /** @enum {string} */
-            id: "volts" | "breaker" | "wire" | "length" | "earth" | "residual" | "wiring";
+            id: "panel" | "volts" | "breaker" | "wire" | "length" | "earth" | "residual" | "wiring";
             name: string;
             text: string;
             /** Format: double */
@@ -3527,6 +3527,16 @@ export interface components {
              * @example lights 2 A
              */
             others?: string;
+            /**
+             * @description volts at the post at other times, one a line
+             * @example 2026-03-02 18:00 229 V
+             */
+            over_time?: string;
+            /**
+             * @description the panel's main breaker, and what else runs on it at the same time
+             * @example 100 A, else 30 A
+             */
+            panel?: string;
             /**
              * @description the residual-current device ahead, by its type
              * @enum {string}
