@@ -233,9 +233,7 @@ func (g *weigher) full() {
 		g.w.FullLine += t.FieldAmps * 1.11
 	}
 	g.w.ArmatureNeed = armatureWireShare * d.ArmatureAmps
-	if p.RMSAmps*1.25 > g.w.ArmatureNeed {
-		g.w.ArmatureNeed = p.RMSAmps * 1.25
-	}
+	g.w.ArmatureNeed = math.Max(g.w.ArmatureNeed, g.o.Site.Rules.Circuit().Conductor*p.RMSAmps)
 }
 
 // offers weighs every known controller.

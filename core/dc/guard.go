@@ -32,7 +32,7 @@ type Noted struct {
 // Guard sizes breaker and wire by the line's RMS amps, and judges what is there.
 func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Finding) {
 	w, rules := *o.Weighed, o.Site.Rules
-	need := 1.25 * w.FullLine
+	need := rules.Circuit().Conductor * w.FullLine
 	why := []finding.Why{{Formula: "125 % of the line's RMS amps at full torque and speed, next standard size; the " +
 		"breaker guards the wire",
 		Numbers: fmt.Sprintf("1.25 · %s = %s", unit.Text(w.FullLine, "A"), unit.Text(need, "A")),
@@ -106,7 +106,7 @@ func (g *guarder) breaker() {
 // carries, but never below the size that is asked.
 func (g *guarder) mostBreaker() float64 {
 	w := g.o.Weighed
-	most, ok := g.o.Site.Rules.Breaker(2.5 * w.FullLine)
+	most, ok := g.o.Site.Rules.Breaker(g.o.Site.Rules.Circuit().Breaker * w.FullLine)
 	if !ok {
 		return math.Inf(1)
 	}

@@ -238,10 +238,11 @@ func (o *Over) RPMFor(way string, value float64) (rpm float64, ok bool) {
 func (o *Over) size() {
 	rules := o.Site.Rules
 	w := o.Weighed
-	w.Breaker, _ = rules.Breaker(1.25 * w.FullLine)
-	w.Conductor, _ = rules.Conductor(math.Max(1.25*w.FullLine, w.Breaker))
+	share := rules.Circuit().Conductor
+	w.Breaker, _ = rules.Breaker(share * w.FullLine)
+	w.Conductor, _ = rules.Conductor(math.Max(share*w.FullLine, w.Breaker))
 	w.ArmatureWire, _ = rules.Conductor(w.ArmatureNeed)
-	w.FieldWire, _ = rules.Conductor(math.Max(1.25*o.Site.Direct.FieldAmps, 1))
+	w.FieldWire, _ = rules.Conductor(math.Max(share*o.Site.Direct.FieldAmps, 1))
 	w.Ended = w.Breaker == 0 || w.Conductor == (unit.Conductor{})
 	o.Earth = w.Conductor
 	if rules == table.NorthAmerica {

@@ -183,17 +183,18 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		rated *= p.Input.SingleShare
 	}
 	ch.RatedInput = math.Max(ch.InputAmps, rated/(eff*driveEfficiency*a.Line*ch.InputFactor))
+	of := a.Rules.Circuit().Conductor
 	var ok [3]bool
-	ch.Breaker, ok[0] = a.Rules.Breaker(1.25 * ch.RatedInput)
-	ch.Conductor, ok[1] = a.Rules.Conductor(math.Max(1.25*ch.RatedInput, ch.Breaker))
-	ch.MotorWire, ok[2] = a.Rules.Conductor(1.25 * ch.Need)
+	ch.Breaker, ok[0] = a.Rules.Breaker(of * ch.RatedInput)
+	ch.Conductor, ok[1] = a.Rules.Conductor(math.Max(of*ch.RatedInput, ch.Breaker))
+	ch.MotorWire, ok[2] = a.Rules.Conductor(of * ch.Need)
 	if ch.Ended = !ok[0] || !ok[1] || !ok[2]; ch.Ended {
 		say(finding.DriveTableEnd, finding.Caution, beyondTables(ch), beyondTablesDetail, "beyond the table", "")
 	}
 	f := say("drive.input", finding.Note,
 		inputDraws(ch),
 		inputWithReactor(ch),
-		unit.Text(ch.InputAmps, "A"), "125 % of its rated input → "+unit.Text(1.25*ch.RatedInput, "A"), inWhy)
+		unit.Text(ch.InputAmps, "A"), "125 % of its rated input → "+unit.Text(of*ch.RatedInput, "A"), inWhy)
 	f.Planning = true
 	if c.Reactor == "yes" || p.Input.Doubles {
 		f.Detail = ""

@@ -32,7 +32,8 @@ type Noted struct {
 func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Finding) {
 	weighed, earth := *o.Weighed, o.Earth
 	rules := o.Site.Rules
-	need, motor := 1.25*weighed.RatedInput, 1.25*weighed.Need
+	rates := rules.Circuit()
+	need, motor := rates.Conductor*weighed.RatedInput, rates.Conductor*weighed.Need
 	why := []finding.Why{{Formula: "125 % of the drive's rated input, next standard size; the breaker guards the wire",
 		Numbers: fmt.Sprintf("1.25 · %s = %s", unit.Text(weighed.RatedInput, "A"), unit.Text(need, "A")),
 		Section: finding.OnProtection, Source: rules.Source(), Estimated: true}}
@@ -59,7 +60,7 @@ func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Find
 		note = []finding.Cure{{Label: "Note " + unit.Rating(weighed.Breaker), Path: "protection.breaker",
 			Value: unit.Plain(weighed.Breaker) + " A"}}
 	}
-	most, _ := rules.Breaker(2.5 * weighed.RatedInput)
+	most, _ := rules.Breaker(rates.Breaker * weighed.RatedInput)
 	wire := noted.Conductor
 	carry, known := table.Ampacity(wire.SquareMM, wire.AWG)
 	// The wire that guards with the breaker there is.

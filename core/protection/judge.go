@@ -44,14 +44,15 @@ func (p Protection) judgeBreaker(a Asks, c Choice, add func(finding.Finding)) {
 		add(sayBreaker(a, c, detail, cures, entries))
 		return
 	}
-	least := math.Max(1.1*a.MostSupply, a.StartAmps/startBreaker)
+	holds := a.Rules.Circuit().BreakerHolds
+	least := math.Max(1.1*a.MostSupply, a.StartAmps/holds)
 	f := finding.Finding{ID: finding.ProtectionBreaker, Figure: unit.Rating(p.Breaker), Why: c.Why, Entries: entries}
 	switch {
 	case p.Breaker < 1.1*a.MostSupply:
 		f.Grade, f.Sentence = finding.Caution, p.breakerTripsRunning(a)
 		f.Measure, f.Limit, f.Cures = finding.Against(p.Breaker, finding.AtLeast, least, "A"),
 			unit.Text(least, "A")+" at least", cures
-	case a.StartAmps > startBreaker*p.Breaker:
+	case a.StartAmps > holds*p.Breaker:
 		word := "may trip"
 		if a.StartAmps > 10*p.Breaker {
 			word = "will trip"
@@ -86,7 +87,7 @@ func (p Protection) judgeBreaker(a Asks, c Choice, add func(finding.Finding)) {
 
 func (p Protection) judgeWire(a Asks, c Choice, add func(finding.Finding)) {
 	entries := []string{"protection.conductor"}
-	need := math.Max(1.25*math.Max(a.MostLead, a.MostSupply), p.RelaySet)
+	need := math.Max(a.Rules.Circuit().Conductor*math.Max(a.MostLead, a.MostSupply), p.RelaySet)
 	var cures []finding.Cure
 	note := func(label string) {
 		if c.Conductor != (unit.Conductor{}) {

@@ -62,6 +62,8 @@ func (a Asks) Poles() string { return a.Rules.Poles(a.Volts) }
 type Choice struct {
 	Breaker       float64
 	BreakerMost   float64 // the greatest that still suits this motor
+	DualElement   float64 // fuses instead of the breaker; 0: the rule set has none
+	PlainFuse     float64
 	Conductor     unit.Conductor
 	ConductorAmps float64 // what it must carry at least
 	Earth         unit.Conductor
@@ -73,20 +75,8 @@ type Choice struct {
 	Why           []finding.Why
 }
 
-// Ceilings of an overload relay's setting over plate amps, by the code: 125 %
-// where the plate gives a service factor of 1.15 or more, else 115 %.
-const (
-	ceilingPlain  = 1.15
-	ceilingFactor = 1.25
-)
-
 // Ceiling is the code's greatest setting of the relay, in amps.
-func (a Asks) Ceiling() float64 {
-	if a.ServiceFactor >= 1.15 {
-		return ceilingFactor * a.PlateAmps
-	}
-	return ceilingPlain * a.PlateAmps
-}
+func (a Asks) Ceiling() float64 { return a.Rules.Circuit().Ceiling(a.ServiceFactor) * a.PlateAmps }
 
 // step is how finely a setting can be turned.
 func step(amps float64) float64 {
@@ -119,10 +109,6 @@ func (a Asks) Needed(r Relay) float64 {
 	return a.Of(r).Carries
 }
 
-// startBreaker is how many times its rating a breaker holds for the moment of a
-// start: the sure side of the usual motor curve.
-const startBreaker = 5
-
 // base are the amps that wire and breaker are counted from.
 func (a Asks) base() (amps float64, source string) {
 	amps, source = a.MostSupply, "predicted, the greatest load that occurs"
@@ -136,7 +122,8 @@ func (a Asks) base() (amps float64, source string) {
 
 // Choose sizes the circuit for a way to wire the relay.
 func (a Asks) Choose(wired Relay) Choice {
-	c := Choice{Relay: MotorLeads, CapacitorOwn: 1.35 * a.Capacitor}
+	rates := a.Rules.Circuit()
+	c := Choice{Relay: MotorLeads, CapacitorOwn: rates.Capacitor * a.Capacitor}
 	if wired == SupplyLines {
 		c.Relay = SupplyLines
 	}
@@ -151,10 +138,10 @@ func (a Asks) Choose(wired Relay) Choice {
 			unit.Whole(end, "A")))
 	}
 	// What holds running and start at least, and what the motor's size allows at most.
-	need := math.Max(1.25*base, a.StartAmps/startBreaker)
-	most := 2.5 * base
+	need := math.Max(rates.Conductor*base, a.StartAmps/rates.BreakerHolds)
+	most := rates.Breaker * base
 	if a.Rules == table.NorthAmerica {
-		need = math.Max(base, a.StartAmps/startBreaker)
+		need = math.Max(base, a.StartAmps/rates.BreakerHolds)
 	}
 	var ok bool
 	if a.Rules == table.NorthAmerica {
@@ -170,7 +157,7 @@ func (a Asks) Choose(wired Relay) Choice {
 	}
 	// The motor's wires: the greatest amps of any lead, the table's, the relay's setting, and
 	// the breaker where nothing else guards them.
-	c.ConductorAmps = math.Max(1.25*math.Max(base, a.MostLead), c.RelaySet)
+	c.ConductorAmps = math.Max(rates.Conductor*math.Max(base, a.MostLead), c.RelaySet)
 	if a.Rules != table.NorthAmerica || c.RelaySet == 0 {
 		c.ConductorAmps = math.Max(c.ConductorAmps, c.Breaker)
 	}
@@ -186,6 +173,8 @@ func (a Asks) Choose(wired Relay) Choice {
 	}
 	c.Earth = c.Conductor
 	if a.Rules == table.NorthAmerica {
+		c.DualElement, _ = a.Rules.Fuse(rates.DualElement, base)
+		c.PlainFuse, _ = a.Rules.Fuse(rates.PlainFuse, base)
 		awg, ok := table.EarthAWG(c.Breaker)
 		if c.Earth = (unit.Conductor{AWG: awg}); !ok {
 			ended("the earth wire", c.Breaker, 200)
@@ -193,7 +182,7 @@ func (a Asks) Choose(wired Relay) Choice {
 		c.Why = append(c.Why,
 			finding.Why{Formula: "conductor ≥ 125 % of the greater of table amps and any lead's predicted amps, and " +
 				"≥ the relay's setting", Numbers: fmt.Sprintf("1.25 · %s = %s; leads up to %s", unit.Text(base, "A"),
-				unit.Text(1.25*base, "A"), unit.Text(a.MostLead, "A")), Section: finding.OnProtection, Source: source},
+				unit.Text(rates.Conductor*base, "A"), unit.Text(a.MostLead, "A")), Section: finding.OnProtection, Source: source},
 			finding.Why{Formula: "breaker up to 250 % of those amps, next standard size, because the overload relay " +
 				"guards the wire", Numbers: fmt.Sprintf("2.5 · %s → %s", unit.Text(base, "A"), sized(c.Breaker)),
 				Section: finding.OnProtection, Source: "inverse-time breaker on a motor circuit, planning"})
@@ -201,12 +190,12 @@ func (a Asks) Choose(wired Relay) Choice {
 	}
 	c.Why = append(c.Why,
 		finding.Why{Formula: "breaker ≥ 1.25 × running amps, and start amps ≤ 5 × breaker (curve C)",
-			Numbers: fmt.Sprintf("1.25 · %s = %s; %s/5 = %s → %s", unit.Text(base, "A"), unit.Text(1.25*base, "A"),
-				unit.Text(a.StartAmps, "A"), unit.Text(a.StartAmps/startBreaker, "A"), sized(c.Breaker)),
+			Numbers: fmt.Sprintf("1.25 · %s = %s; %s/5 = %s → %s", unit.Text(base, "A"), unit.Text(rates.Conductor*base, "A"),
+				unit.Text(a.StartAmps, "A"), unit.Text(a.StartAmps/rates.BreakerHolds, "A"), sized(c.Breaker)),
 			Section: finding.OnProtection, Source: "standard sizes, planning", Estimated: true},
 		finding.Why{Formula: "conductor ≥ the breaker, 125 % of any lead's predicted amps, and the relay's setting",
 			Numbers: fmt.Sprintf("%s; 1.25 · %s = %s", sized(c.Breaker), unit.Text(a.MostLead, "A"),
-				unit.Text(1.25*a.MostLead, "A")), Section: finding.OnProtection, Source: a.Rules.Source()})
+				unit.Text(rates.Conductor*a.MostLead, "A")), Section: finding.OnProtection, Source: a.Rules.Source()})
 	return c
 }
 
@@ -240,6 +229,10 @@ func (c Choice) Figures(a Asks) []finding.Figure {
 		planning("capacitor-wire", "Capacitor wires", c.CapacitorOwn, table.Wire(c.CapacitorWire),
 			"copper, to carry at least "+unit.Text(c.CapacitorOwn, "A")+": 135 % of its amps; planning"),
 		planning("relay", "Relay set to", c.RelaySet, relay, note),
+	}
+	if c.DualElement > 0 && c.PlainFuse > 0 {
+		out = append(out, planning("fuse", "Or fuses", c.DualElement, unit.Rating(c.DualElement), "dual-element, in each "+
+			"hot line; plain ones "+unit.Rating(c.PlainFuse)+"; planning"))
 	}
 	for _, at := range []struct {
 		id, name string

@@ -39,8 +39,9 @@ type Sized struct {
 	Poles     string
 }
 
-// startHolds is how many times its rating a breaker holds for the moment of a start.
-const startHolds = 5
+// startHolds is how many times its rating a breaker holds for the moment of a start: of both
+// rule sets alike.
+func startHolds() float64 { return table.Metric.Circuit().BreakerHolds }
 
 // Room is what the converter leaves the load of the machine planned; nil for the idler.
 func (o *Over) Room() *load.Room {
@@ -91,18 +92,16 @@ func (o *Over) finish(i int, z Sized) Sized {
 	if i >= 0 {
 		m = o.At(i).Site
 	}
+	rates := m.Rules.Circuit()
 	z.RelaySet = 0
-	z.Breaker, _ = m.Rules.Breaker(math.Max(1.25*z.Amps, z.StartAmps/startHolds))
+	z.Breaker, _ = m.Rules.Breaker(math.Max(rates.Conductor*z.Amps, z.StartAmps/startHolds()))
 	z.Most = math.Max(z.Most, z.Breaker)
-	z.Conductor, _ = m.Rules.Conductor(1.25 * z.Amps)
+	z.Conductor, _ = m.Rules.Conductor(rates.Conductor * z.Amps)
 	z.Earth = z.Conductor
 	if awg, found := table.EarthAWG(z.Breaker); m.Rules == table.NorthAmerica && found {
 		z.Earth = unit.Conductor{AWG: awg}
 	}
-	ceiling := 1.15 * m.Model.LineAmps
-	if m.Plate.ServiceFactor >= 1.15 {
-		ceiling = 1.25 * m.Model.LineAmps
-	}
+	ceiling := rates.Ceiling(m.Plate.ServiceFactor) * m.Model.LineAmps
 	if z.Could = turned(math.Min(z.Least, ceiling)); z.Could >= z.Carries {
 		z.RelaySet = z.Could
 	}
@@ -227,12 +226,12 @@ func (w guardWords) judgeBreaker(say func(finding.Finding)) {
 		say(w.fitBreaker())
 	case b < running:
 		say(w.breaker(finding.Caution, "will trip: %s flow for long", running, finding.AtLeast))
-	case z.StartAmps > startHolds*b:
-		say(w.breaker(finding.Caution, "may trip at a start: %s for a moment", z.StartAmps/startHolds, finding.AtLeast))
+	case z.StartAmps > startHolds()*b:
+		say(w.breaker(finding.Caution, "may trip at a start: %s for a moment", z.StartAmps/startHolds(), finding.AtLeast))
 	case z.Most > 0 && b > z.Most:
 		say(w.breaker(finding.Caution, "is too large here: %s is the most", z.Most, finding.AtMost))
 	default:
-		say(w.breaker(finding.Good, "", math.Max(running, z.StartAmps/startHolds), finding.AtLeast))
+		say(w.breaker(finding.Good, "", math.Max(running, z.StartAmps/startHolds()), finding.AtLeast))
 	}
 }
 

@@ -122,7 +122,7 @@ func (w guardWords) breaker(g finding.Grade, what string, limit float64, dir fin
 	switch {
 	case dir == finding.AtMost:
 		amps = unit.Rating(limit)
-	case limit*startHolds == w.z.StartAmps:
+	case limit*startHolds() == w.z.StartAmps:
 		amps = unit.Text(w.z.StartAmps, "A")
 	}
 	f.Sentence = fmt.Sprintf("A breaker of %s ", b) + fmt.Sprintf(what, amps) + "."
