@@ -2,6 +2,7 @@ package api
 
 import (
 	"errors"
+	"fmt"
 	"mime"
 	"net/http"
 	"strconv"
@@ -10,6 +11,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/chi/v5"
 
+	"graybridge/core/job"
 	"graybridge/drawing"
 	"graybridge/drawing/pdf"
 	"graybridge/drawing/svg"
@@ -73,8 +75,19 @@ func (s *server) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
 		refuseError(w, r, err)
 		return
 	}
-	out, err := pdf.Write(pdf.Card{Workshop: j.Document.Workshop.Name, Card: a.Plan.Card, Drawings: a.Drawings.Wanted,
-		Revision: j.Revision, At: j.UpdatedAt.UTC()}, paper)
+	card := pdf.Card{Workshop: j.Document.Workshop.Name, Card: a.Plan.Card, Drawings: a.Drawings.Wanted,
+		Revision: j.Revision, At: j.UpdatedAt.UTC()}
+	switch with := r.URL.Query().Get("with"); with {
+	case "":
+	case "circuit":
+		c := circuitOf(&a.Plan)
+		card.Circuit = pdf.Sheets(c.Power, c.Control)
+		card.Buys = bought(&a.Plan)
+	default:
+		refuse(w, r, http.StatusBadRequest, "with is circuit, or nothing.")
+		return
+	}
+	out, err := pdf.Write(card, paper)
 	if err != nil {
 		refuse(w, r, http.StatusInternalServerError, "The card could not be printed: "+err.Error()+".")
 		return
@@ -83,6 +96,27 @@ func (s *server) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
 	w.Header().Set("Content-Disposition", strings.Replace(attachment(j.Document.Name+" card", "pdf"), "attachment",
 		"inline", 1))
 	_, _ = w.Write(out)
+}
+
+// bought are the parts as the card lists them.
+func bought(p *job.Plan) (out []pdf.Bought) {
+	for _, b := range p.Buys {
+		one := pdf.Bought{What: b.What, Spec: b.Spec, Price: b.Price}
+		if b.Count > 1 {
+			one.What = fmt.Sprintf("%d × %s", b.Count, b.What)
+		}
+		for i, h := range b.Have {
+			if i > 0 {
+				one.Have += "; "
+			}
+			one.Have += h.Words()
+		}
+		if one.Have == "" && b.Own {
+			one.Have = "there"
+		}
+		out = append(out, one)
+	}
+	return out
 }
 
 // parts gives the parts of the job as a table for a shop.

@@ -4,6 +4,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
@@ -12,6 +13,7 @@ import (
 	"graybridge/core/drive"
 	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/protection"
 	"graybridge/core/scenario"
 	"graybridge/drawing"
 	"graybridge/drawing/pdf"
@@ -90,4 +92,30 @@ func TestEveryNameIsPrintedTwiceAsASleeve(t *testing.T) {
 	text := said(t, page)
 	require.Contains(t, text, "T8")
 	require.Contains(t, text, "(1)")
+}
+
+// The circuit and its parts follow the card on pages of their own: the card stays one page.
+func TestTheCircuitFollowsTheCard(t *testing.T) {
+	for _, d := range []job.Document{scenario.Blunger(), scenario.BallMill(), scenario.JiggerWheel()} {
+		p := job.Make(d)
+		scene := drawing.SceneOf(&p)
+		card := pdf.Card{Workshop: d.Workshop.Name, Card: p.Card, Drawings: drawing.All(scene).Wanted, Revision: 3}
+		alone, err := pdf.Write(card, pdf.A4)
+		require.NoError(t, err, d.Name)
+		require.Len(t, pageObject.FindAll(alone, -1), 1, d.Name)
+		card.Circuit = pdf.Sheets(drawing.Power(scene), drawing.Ladder(scene), drawing.Drawing{})
+		require.Len(t, card.Circuit, 2, d.Name)
+		for _, b := range p.Buys {
+			card.Buys = append(card.Buys, pdf.Bought{What: b.What, Spec: b.Spec, Price: "9.80"})
+		}
+		whole, err := pdf.Write(card, pdf.Letter)
+		require.NoError(t, err, d.Name)
+		require.Greater(t, len(pageObject.FindAll(whole, -1)), 1, d.Name)
+		text := said(t, whole)
+		for _, b := range p.Buys {
+			require.Contains(t, strings.Join(strings.Fields(text), " "), strings.Fields(b.What)[0], d.Name)
+		}
+		require.Contains(t, text, "as it is wired")
+		require.Contains(t, text, protection.Mark(d.Workshop.Rules, protection.Contactor))
+	}
 }

@@ -32,7 +32,13 @@ type Card struct {
 	Drawings drawing.Views
 	Revision int
 	At       time.Time // of the revision
+	// On further pages: the circuit as it is wired, and what it is built of.
+	Circuit []drawing.Drawing
+	Buys    []Bought
 }
+
+// Bought is one line of what a circuit is built of.
+type Bought struct{ What, Spec, Have, Price string }
 
 const (
 	margin = 10.0 // mm
@@ -55,6 +61,7 @@ func Write(c Card, paper Paper) ([]byte, error) {
 	for _, size := range []float64{9, 8.5, 8, 7.5, 7, 6.5, 6} {
 		p := begin(c, paper, size)
 		if p.card(c) {
+			p.further(c)
 			var out bytes.Buffer
 			if err := p.Output(&out); err != nil {
 				return nil, err

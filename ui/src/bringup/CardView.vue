@@ -14,6 +14,8 @@ const router = useRouter()
 const machine = String(useRoute().query.machine ?? '')
 const job = shallowRef<JobAnswer>()
 const answer = shallowRef<Answer>()
+const circuit = shallowRef<Awaited<ReturnType<typeof api.circuit>>>()
+const paper = computed(() => (job.value?.document.workshop.rules === 'north-america' ? 'letter' : 'a4'))
 const trouble = ref('')
 const card = computed(() => answer.value?.plan.card)
 const views = computed(() => answer.value?.drawings.wanted)
@@ -27,6 +29,8 @@ onMounted(async () => {
     const j = await api.job(props.id)
     answer.value = machine ? await api.plan(about(j.document, machine)) : j
     job.value = j
+    const wired = await api.circuit(about(j.document, machine))
+    if (wired.power.items.length) circuit.value = wired
     setHead(j.document.workshop.name, `${j.document.name}, card`)
   } catch (e) {
     trouble.value = e instanceof Error ? e.message : String(e)
@@ -49,6 +53,12 @@ useKeys({
         <a class="plain" :href="`/api/jobs/${id}/card.pdf?paper=a4${machine && `&machine=${machine}`}`">PDF, A4</a>
         <a class="plain" :href="`/api/jobs/${id}/card.pdf?paper=letter${machine && `&machine=${machine}`}`"
           >PDF, Letter</a
+        >
+        <a
+          v-if="circuit"
+          class="plain"
+          :href="`/api/jobs/${id}/card.pdf?with=circuit&paper=${paper}${machine && `&machine=${machine}`}`"
+          >PDF with circuit and parts</a
         >
         <p v-if="card.not_ready" class="card-not">{{ card.not_ready }}</p>
       </div>
@@ -150,6 +160,16 @@ useKeys({
           </section>
         </div>
         <footer>{{ card.foot }}</footer>
+      </article>
+      <article v-if="circuit" class="card card-second">
+        <header>
+          <div>
+            <h1>{{ card.title }}: the circuit as it is wired</h1>
+            <p>Planning: local rules and a licensed person decide.</p>
+          </div>
+        </header>
+        <DrawingView :drawing="circuit.power" />
+        <DrawingView v-if="circuit.control.items.length" :drawing="circuit.control" />
       </article>
     </template>
   </main>
@@ -333,8 +353,13 @@ useKeys({
 @page {
   margin: 10mm;
 }
+.card-second {
+  margin-top: 16px;
+}
 @media print {
-  .card-bar {
+  /* The card is one page; with the circuit it is printed from its file. */
+  .card-bar,
+  .card-second {
     display: none !important;
   }
   .card-page {
