@@ -267,7 +267,11 @@ func (c *comparison) terms(ratio float64) {
 	o, n := c.OldTerms, c.NewTerms
 	in := func(u string) func(float64) string { return func(x float64) string { return unit.Text(x, u) } }
 	whole := func(x float64) string { return unit.Whole(x, "rpm") }
-	say("in", "Takes at plate", o.VoltAmps, n.VoltAmps, in("VA"), moreOrLess)
+	takes := "Takes at plate"
+	if o.FromTable || n.FromTable {
+		takes = takesByTable
+	}
+	say("in", takes, o.VoltAmps, n.VoltAmps, in("VA"), moreOrLess)
 	say("out", "Gives at the shaft", o.Watts/1000, n.Watts/1000, in("kW"), moreOrLess)
 	say("rpm", "Turns at plate", o.RPM, n.RPM, whole, speedChange)
 	if ratio > 0 {

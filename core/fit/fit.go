@@ -104,6 +104,7 @@ type Terms struct {
 	VoltAmps, Watts, RPM float64 // 0: not known
 	SlowRPM, SlowNm      float64 // at the slowest speed used
 	SlowBy               string
+	FromTable            bool // amps were not entered: the code table's
 }
 
 // Torque at the plate's speed, N·m; 0: not known. T = 9.549·P/rpm.
@@ -256,7 +257,14 @@ func (r *reader) terms(e TermsEntry) (t Terms) {
 	switch e.Phases {
 	case "3":
 		t.VoltAmps = math.Sqrt(3) * volts * amps
-	case "1", "dc":
+	case "1":
+		if amps == 0 && t.Watts > 0 && volts > 0 {
+			if table, _, ok := table.SinglePhaseAmps(t.Watts/unit.WattsPerHorsepower, volts); ok {
+				amps, t.FromTable = table, true
+			}
+		}
+		t.VoltAmps = volts * amps
+	case "dc":
 		t.VoltAmps = volts * amps
 	}
 	if t.Watts > 0 && t.RPM > 0 {

@@ -37,6 +37,8 @@ const (
 	getReach = "Cable that reaches the other side, and its gland"
 )
 
+const takesByTable = "Takes, the other's amps by the code table"
+
 func notKnown(before, after bool) string {
 	switch {
 	case before && after:

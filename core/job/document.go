@@ -83,12 +83,6 @@ func (w *Workshop) Check() (bad openfile.Problems) {
 		bad = append(bad, openfile.Problem{Path: "prices", Found: err.Error(),
 			Wanted: "one can a line, like “40 µF 11.50 €”"})
 	}
-	if w.Tables != nil {
-		for _, p := range w.Tables.Check() {
-			p.Path = "tables." + p.Path
-			bad = append(bad, p)
-		}
-	}
 	if len(w.Stores) > stores.Most {
 		bad = append(bad, openfile.Problem{Path: "stores", Found: fmt.Sprintf("%d lines", len(w.Stores)),
 			Wanted: fmt.Sprintf("at most %d", stores.Most)})

@@ -92,8 +92,9 @@ func (l Load) sayAmps(law sheaveLaw, r Running) []finding.Finding {
 		return nil
 	}
 	f := finding.Finding{ID: "load.belt-amps", Bay: finding.Load, Grade: finding.Good,
-		Sentence: "By the readings the motor stays inside " + r.MostOf + " with this sheave.",
-		Figure:   unit.Text(now, "A"), Limit: unit.Text(r.MostAmps, "A"),
+		Sentence: fmt.Sprintf("By the readings the amps with this sheave stay inside the %s of %s.", unit.Text(r.MostAmps, "A"),
+			r.MostOf),
+		Figure: unit.Text(now, "A"), Limit: unit.Text(r.MostAmps, "A"),
 		Measure: finding.Against(now, finding.AtMost, r.MostAmps, "A"),
 		Why: []finding.Why{{Formula: "I = √(I_off² + part²), part as the readings give it", Section: finding.OnBelt,
 			Source: "readings by sheave", Estimated: !law.measured}}, Entries: []string{"load.belt.amps"}}
