@@ -31,7 +31,7 @@ type Noted struct {
 
 // Guard sizes breaker and wire by the line's RMS amps, and judges what is there.
 func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Finding) {
-	w, rules := *o.Weighed, o.Site.Rules
+	w, rules := *o.Weighed, o.Site.Wires()
 	need := rules.Circuit().Conductor * w.FullLine
 	why := []finding.Why{{Formula: "125 % of the line's RMS amps at full torque and speed, next standard size; the " +
 		"breaker guards the wire",
@@ -115,7 +115,7 @@ func (g *guarder) mostBreaker() float64 {
 
 func (g *guarder) wire() {
 	w, wire := g.o.Weighed, g.noted.Conductor
-	carry, known := table.Ampacity(wire.SquareMM, wire.AWG)
+	carry, known := g.o.Site.Wires().Ampacity(wire)
 	entries := []string{"protection.conductor"}
 	use := func(label string) []finding.Cure {
 		best := math.Max(g.need, w.Breaker)
@@ -125,7 +125,7 @@ func (g *guarder) wire() {
 			}
 			best = math.Max(g.need, b)
 		}
-		c, ok := g.o.Site.Rules.Conductor(best)
+		c, ok := g.o.Site.Wires().Conductor(best)
 		if !ok {
 			return nil
 		}

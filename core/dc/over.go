@@ -236,7 +236,7 @@ func (o *Over) RPMFor(way string, value float64) (rpm float64, ok bool) {
 // size finds what feeds it: the breaker by the line's RMS amps at full torque and speed,
 // the armature's wire by the code's share for rectified amps.
 func (o *Over) size() {
-	rules := o.Site.Rules
+	rules := o.Site.Wires()
 	w := o.Weighed
 	share := rules.Circuit().Conductor
 	w.Breaker, _ = rules.Breaker(share * w.FullLine)
@@ -245,7 +245,7 @@ func (o *Over) size() {
 	w.FieldWire, _ = rules.Conductor(math.Max(share*o.Site.Direct.FieldAmps, 1))
 	w.Ended = w.Breaker == 0 || w.Conductor == (unit.Conductor{})
 	o.Earth = w.Conductor
-	if rules == table.NorthAmerica {
+	if rules.Rules == table.NorthAmerica {
 		awg, _ := table.EarthAWG(w.Breaker)
 		o.Earth = unit.Conductor{AWG: awg}
 	}

@@ -11,7 +11,7 @@ import (
 
 // Asks is everything that choosing leans on.
 type Asks struct {
-	Rules      table.Rules
+	Rules      table.Wires
 	Line       float64 // measured volts between the two wires
 	ShaftWatts float64
 	LineAmps   float64 // plate, in the joints the drive feeds

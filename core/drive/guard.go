@@ -31,7 +31,7 @@ type Noted struct {
 // says that the drive itself is the motor's overload relay.
 func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Finding) {
 	weighed, earth := *o.Weighed, o.Earth
-	rules := o.Site.Rules
+	rules := o.Site.Wires()
 	rates := rules.Circuit()
 	need, motor := rates.Conductor*weighed.RatedInput, rates.Conductor*weighed.Need
 	why := []finding.Why{{Formula: "125 % of the drive's rated input, next standard size; the breaker guards the wire",
@@ -62,7 +62,7 @@ func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Find
 	}
 	most, _ := rules.Breaker(rates.Breaker * weighed.RatedInput)
 	wire := noted.Conductor
-	carry, known := table.Ampacity(wire.SquareMM, wire.AWG)
+	carry, known := rules.Ampacity(wire)
 	// The wire that guards with the breaker there is.
 	use := func(label string) []finding.Cure {
 		best := math.Max(need, weighed.Breaker)

@@ -242,7 +242,7 @@ func (o *Over) PlateAmps() float64 {
 }
 
 func (o *Over) asks(resistor bool) Asks {
-	return Asks{Rules: o.Site.Rules, Line: o.Site.Supply.Volts, ShaftWatts: o.Site.Plate.ShaftWatts,
+	return Asks{Rules: o.Site.Wires(), Line: o.Site.Supply.Volts, ShaftWatts: o.Site.Plate.ShaftWatts,
 		LineAmps: o.PlateAmps(), Efficiency: o.Site.Plate.Efficiency.Value,
 		StartShare: o.startAsked(), Single: o.Site.Has(finding.PlateSinglePhase), Resistor: resistor,
 		Volts: o.fits(o.Site.Feed.Volts)}

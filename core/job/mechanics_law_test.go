@@ -13,6 +13,7 @@ import (
 	"graybridge/core/job"
 	"graybridge/core/load"
 	"graybridge/core/table"
+	"graybridge/core/unit"
 )
 
 // Over the corpus, any bridge: with a belt and a motor in another's place entered, words follow
@@ -78,6 +79,63 @@ func TestMechanicsOverTheCorpus(t *testing.T) {
 func figuresText(of []finding.Figure) (out string) {
 	for _, f := range of {
 		out += f.Name + " " + f.Text + " " + f.Note + "\n"
+	}
+	return out
+}
+
+// A workshop's own table of conductors sizes every wire of a plan, never beyond its end, and is
+// named as the source; the same table as the product's changes nothing.
+func TestOwnTablesSizeEveryWire(t *testing.T) {
+	r := rand.New(rand.NewPCG(3, 9))
+	sized := 0
+	for n, c := range corpus(t) {
+		if n%2 != 0 {
+			continue
+		}
+		d := lawCase(c, r)
+		if n%4 == 0 {
+			d.Bridge.Kind = job.KindDrive
+		}
+		own := table.Own{Format: table.OwnFormat, Version: 1, Name: "House tables", Source: "house sheet"}
+		for _, s := range d.Workshop.Rules.Sizes() {
+			own.Conductors = append(own.Conductors, table.Carries{Size: s.Conductor.String(), Amps: s.Amps})
+		}
+		if d.Workshop.Rules == table.NorthAmerica { // thinnest first
+			require.Equal(t, 14, d.Workshop.Rules.Sizes()[0].AWG)
+		}
+		before := job.Make(d)
+		same := d.Clone()
+		same.Workshop.Tables = &own
+		require.Equal(t, wires(before), wires(job.Make(same)), "%s: the same table sizes the same", c.ID)
+		half := own
+		half.Conductors = nil
+		for _, row := range own.Conductors {
+			half.Conductors = append(half.Conductors, table.Carries{Size: row.Size, Amps: row.Amps / 2})
+		}
+		d.Workshop.Tables = &half
+		p := job.Make(d)
+		for id, text := range wires(p) {
+			was, ok := wires(before)[id]
+			if !ok || text == "beyond the table" {
+				continue
+			}
+			have, okA, _ := unit.ParseConductor(text)
+			had, okB, _ := unit.ParseConductor(was)
+			require.True(t, okA && okB, "%s %q %q", c.ID, text, was)
+			require.Greater(t, have.Area(), had.Area()-1e-9, "%s: %s, by a table of half the amps", c.ID, id)
+			sized++
+		}
+	}
+	require.Greater(t, sized, 10)
+}
+
+// wires are the sizes that a plan asks, by the id of their figure.
+func wires(p job.Plan) map[string]string {
+	out := map[string]string{}
+	for _, f := range p.Guard {
+		if f.ID == "conductor" || f.ID == "capacitor-wire" || f.ID == "motor-wire" {
+			out[f.ID] = f.Text
+		}
 	}
 	return out
 }

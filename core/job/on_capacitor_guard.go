@@ -73,7 +73,7 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 // asked is what a demand asks of breaker, wire and relay.
 func (w onCapacitor) asked(d capacitor.Demand) protection.Asks {
 	return protection.Asks{
-		Rules: w.site.Rules, Usual: protection.Seen(d.Usual), Heaviest: protection.Seen(d.Heaviest),
+		Rules: w.site.Wires(), Usual: protection.Seen(d.Usual), Heaviest: protection.Seen(d.Heaviest),
 		Idle:     protection.Seen(d.Idle),
 		Lines:    protection.Guard{Least: d.Watched.Lines, AtIdle: d.Watched.LinesIdle, Carries: d.MostSupply},
 		Leads:    protection.Guard{Least: d.Watched.Leads, AtIdle: d.Watched.LeadsIdle, Carries: d.MostLead},

@@ -71,10 +71,10 @@ func (p Protection) judgeBreaker(a Asks, c Choice, add func(finding.Finding)) {
 		f.Measure, f.Limit = finding.Against(p.Breaker, finding.AtLeast, least, "A"), "from "+unit.Text(least, "A")
 	}
 	add(f)
-	guarded := a.Rules == table.NorthAmerica && p.Relay != NoRelay && p.Relay != Thermistor && p.RelaySet > 0
-	if carry, ok := table.Ampacity(p.Conductor.SquareMM, p.Conductor.AWG); ok && p.Breaker > carry && !guarded {
+	guarded := a.Rules.Rules == table.NorthAmerica && p.Relay != NoRelay && p.Relay != Thermistor && p.RelaySet > 0
+	if carry, ok := a.Rules.Ampacity(p.Conductor); ok && p.Breaker > carry && !guarded {
 		w := p.sayWire(carry, a)
-		if a.Rules == table.NorthAmerica {
+		if a.Rules.Rules == table.NorthAmerica {
 			w.Detail += largerBreaker
 		}
 		if bigger, ok := a.Rules.Conductor(math.Max(p.Breaker, c.ConductorAmps)); ok && p.Breaker <= c.BreakerMost {
@@ -96,7 +96,7 @@ func (p Protection) judgeWire(a Asks, c Choice, add func(finding.Finding)) {
 			if bigger, ok := a.Rules.Conductor(math.Max(c.ConductorAmps, need)); ok {
 				best = bigger
 			}
-			if a.Rules == table.Metric && p.Breaker > 0 && p.Breaker <= c.BreakerMost {
+			if a.Rules.Rules == table.Metric && p.Breaker > 0 && p.Breaker <= c.BreakerMost {
 				if bigger, ok := a.Rules.Conductor(math.Max(p.Breaker, math.Max(c.ConductorAmps, need))); ok {
 					best = bigger
 				}
@@ -114,7 +114,7 @@ func (p Protection) judgeWire(a Asks, c Choice, add func(finding.Finding)) {
 		return
 	}
 	note("Use")
-	carry, ok := table.Ampacity(p.Conductor.SquareMM, p.Conductor.AWG)
+	carry, ok := a.Rules.Ampacity(p.Conductor)
 	switch {
 	case !ok:
 		add(p.sayConductorCaution(c, cures, entries))

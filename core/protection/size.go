@@ -28,7 +28,7 @@ type Guard struct {
 
 // Asks is everything the sizing leans on.
 type Asks struct {
-	Rules         table.Rules
+	Rules         table.Wires
 	Usual         Seen // at the owner's load
 	Heaviest      Seen
 	Idle          Seen // at the lightest load
@@ -112,7 +112,7 @@ func (a Asks) Needed(r Relay) float64 {
 // base are the amps that wire and breaker are counted from.
 func (a Asks) base() (amps float64, source string) {
 	amps, source = a.MostSupply, "predicted, the greatest load that occurs"
-	if a.Rules == table.NorthAmerica {
+	if a.Rules.Rules == table.NorthAmerica {
 		if fla, from, ok := table.FullLoadAmps(a.ShaftHP, a.Volts); ok && fla > amps {
 			return fla, from
 		}
@@ -140,11 +140,11 @@ func (a Asks) Choose(wired Relay) Choice {
 	// What holds running and start at least, and what the motor's size allows at most.
 	need := math.Max(rates.Conductor*base, a.StartAmps/rates.BreakerHolds)
 	most := rates.Breaker * base
-	if a.Rules == table.NorthAmerica {
+	if a.Rules.Rules == table.NorthAmerica {
 		need = math.Max(base, a.StartAmps/rates.BreakerHolds)
 	}
 	var ok bool
-	if a.Rules == table.NorthAmerica {
+	if a.Rules.Rules == table.NorthAmerica {
 		c.Breaker, ok = a.Rules.Breaker(math.Max(most, need))
 	} else {
 		c.Breaker, ok = a.Rules.Breaker(need)
@@ -158,21 +158,21 @@ func (a Asks) Choose(wired Relay) Choice {
 	// The motor's wires: the greatest amps of any lead, the table's, the relay's setting, and
 	// the breaker where nothing else guards them.
 	c.ConductorAmps = math.Max(rates.Conductor*math.Max(base, a.MostLead), c.RelaySet)
-	if a.Rules != table.NorthAmerica || c.RelaySet == 0 {
+	if a.Rules.Rules != table.NorthAmerica || c.RelaySet == 0 {
 		c.ConductorAmps = math.Max(c.ConductorAmps, c.Breaker)
 	}
 	if c.Conductor, ok = a.Rules.Conductor(c.ConductorAmps); !ok {
 		ended("the motor's wire", c.ConductorAmps, endWire)
 	}
 	own := c.CapacitorOwn
-	if a.Rules != table.NorthAmerica {
+	if a.Rules.Rules != table.NorthAmerica {
 		own = math.Max(own, c.Breaker)
 	}
 	if c.CapacitorWire, ok = a.Rules.Conductor(own); !ok {
 		ended("the capacitor's wire", own, endWire)
 	}
 	c.Earth = c.Conductor
-	if a.Rules == table.NorthAmerica {
+	if a.Rules.Rules == table.NorthAmerica {
 		c.DualElement, _ = a.Rules.Fuse(rates.DualElement, base)
 		c.PlainFuse, _ = a.Rules.Fuse(rates.PlainFuse, base)
 		awg, ok := table.EarthAWG(c.Breaker)

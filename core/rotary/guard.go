@@ -96,7 +96,7 @@ func (o *Over) finish(i int, z Sized) Sized {
 	z.RelaySet = 0
 	z.Breaker, _ = m.Rules.Breaker(math.Max(rates.Conductor*z.Amps, z.StartAmps/startHolds()))
 	z.Most = math.Max(z.Most, z.Breaker)
-	z.Conductor, _ = m.Rules.Conductor(rates.Conductor * z.Amps)
+	z.Conductor, _ = m.Wires().Conductor(rates.Conductor * z.Amps)
 	z.Earth = z.Conductor
 	if awg, found := table.EarthAWG(z.Breaker); m.Rules == table.NorthAmerica && found {
 		z.Earth = unit.Conductor{AWG: awg}
@@ -237,7 +237,7 @@ func (w guardWords) judgeBreaker(say func(finding.Finding)) {
 
 func (w guardWords) judgeWire(say func(finding.Finding)) {
 	z, c := w.z, w.n.Conductor
-	carry, known := table.Ampacity(c.SquareMM, c.AWG)
+	carry, known := w.o.Member().Site.Wires().Ampacity(c)
 	need := 1.25 * z.Amps
 	switch {
 	case z.Conductor == (unit.Conductor{}):

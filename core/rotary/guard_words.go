@@ -23,7 +23,7 @@ func (w guardWords) what() string {
 }
 
 func (w guardWords) why() []finding.Why {
-	rules := w.o.Member().Site.Rules
+	rules := w.o.Member().Site.Wires()
 	return []finding.Why{
 		{
 			Formula: "125 % of the greatest amps that flow for long, next standard size; the breaker holds five " +

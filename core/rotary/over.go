@@ -376,7 +376,7 @@ func (a *Answer) Class(bank int) (class float64, ok bool) {
 // Wire of a machine's leads: 125 % of the greatest amps that occur, or of its plate.
 func (o *Over) Wire(i int) (c unit.Conductor, ok bool) {
 	amps := math.Max(o.Answer.Each[i].MostLead, o.At(i).Site.Model.LineAmps)
-	return o.At(i).Site.Rules.Conductor(1.25 * amps)
+	return o.At(i).Site.Wires().Conductor(o.At(i).Site.Rules.Circuit().Conductor * amps)
 }
 
 // Map works the worst winding out over both banks, n × n points, row by row.

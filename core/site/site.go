@@ -106,6 +106,9 @@ func (s *Site) readSupply(feed func(float64) Feed) {
 	s.Feed = feed(s.Supply.Volts)
 }
 
+// Wires are the conductors as this workshop sizes them.
+func (s *Site) Wires() table.Wires { return table.Wires{Rules: s.Rules, Own: s.As.Tables} }
+
 // readBrushed reads plate, leads and load of a brushed motor.
 func (s *Site) readBrushed() {
 	var r []finding.Reading

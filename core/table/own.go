@@ -227,3 +227,72 @@ func FillLimit(wires int) float64 {
 	l := conduits().Limits
 	return l[min(max(wires, 1), 3)-1]
 }
+
+// Wires are the conductors of a rule set as a workshop sizes them: its own table of conductors
+// where it has one, else the product's.
+type Wires struct {
+	Rules
+	Own *Own // nil: none
+}
+
+// rows are the workshop's own of the rule set's system; nil where it has none.
+func (w Wires) rows() (out []Size) {
+	if w.Own == nil {
+		return nil
+	}
+	for _, r := range w.Own.Conductors {
+		c, ok, err := unit.ParseConductor(r.Size)
+		if ok && err == nil && (c.AWG > 0) == (w.Rules == NorthAmerica) {
+			out = append(out, Size{c, r.Amps})
+		}
+	}
+	return out
+}
+
+// Sizes lists the conductors, thinnest first.
+func (w Wires) Sizes() []Size {
+	if own := w.rows(); own != nil {
+		return own
+	}
+	return w.Rules.Sizes()
+}
+
+// Conductor is the thinnest that carries amps; ok is false where the table ends below.
+func (w Wires) Conductor(amps float64) (c unit.Conductor, ok bool) {
+	for _, s := range w.Sizes() {
+		if s.Amps >= amps {
+			return s.Conductor, true
+		}
+	}
+	return unit.Conductor{}, false
+}
+
+// Ampacity of a conductor; ok is false for a size outside the tables.
+func (w Wires) Ampacity(c unit.Conductor) (amps float64, ok bool) {
+	if w.Own != nil {
+		for _, r := range w.Own.Conductors {
+			row, read, err := unit.ParseConductor(r.Size)
+			if read && err == nil && (row.AWG > 0) == (c.AWG > 0) {
+				return carried(w.Own.Conductors, c)
+			}
+		}
+	}
+	return Ampacity(c.SquareMM, c.AWG)
+}
+
+// Ends is what the tables end at, in amps: breakers and conductors.
+func (w Wires) Ends() (breaker, conductor float64) {
+	breaker, conductor = w.Rules.Ends()
+	if own := w.rows(); own != nil {
+		conductor = own[len(own)-1].Amps
+	}
+	return breaker, conductor
+}
+
+// Source names the table of the conductors.
+func (w Wires) Source() string {
+	if w.rows() != nil {
+		return w.Own.Source
+	}
+	return w.Rules.Source()
+}
