@@ -131,7 +131,8 @@ func (s *server) parts(w http.ResponseWriter, r *http.Request, j store.Job) {
 		refuse(w, r, http.StatusConflict, "There is no parts list yet: the bridge is not sized.")
 		return
 	}
-	rows := [][]string{{"count", "part", "what it must be", "note", "price", "shop", "there already", "in stores", "planning"}}
+	rows := [][]string{{"count", "part", "what it must be", "note", "price", "shop", "there already", "in stores",
+		"planning"}}
 	yes := map[bool]string{true: "yes"}
 	for _, b := range p.Buys {
 		held := make([]string, 0, len(b.Have))
@@ -169,7 +170,8 @@ func (s *server) drawingSVG(w http.ResponseWriter, r *http.Request, j store.Job)
 		views = given.Drawings.Now
 	}
 	view := chi.URLParam(r, "view")
-	giveSVG(w, j, view, map[string]drawing.Drawing{"path": views.Path, "box": views.Box, "windings": views.Windings}[view])
+	giveSVG(w, j, view, map[string]drawing.Drawing{"path": views.Path, "box": views.Box,
+		"windings": views.Windings}[view])
 }
 
 // circuitSVG gives the circuit as it is wired.

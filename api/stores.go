@@ -42,7 +42,8 @@ type stockEntry struct {
 }
 
 func (e stockEntry) item(id string) stores.StockItem {
-	return stores.StockItem{ID: id, Kind: e.Kind, What: e.What, Count: e.Count, Price: e.Price, Shop: e.Shop, Place: e.Place}
+	return stores.StockItem{ID: id, Kind: e.Kind, What: e.What, Count: e.Count, Price: e.Price, Shop: e.Shop,
+		Place: e.Place}
 }
 
 type stockOutput struct{ Body stores.StockItem }
@@ -95,7 +96,8 @@ func (s *server) stores(a huma.API) {
 			}
 			return out, nil
 		})
-	huma.Register(a, huma.Operation{OperationID: "add-stock", Method: http.MethodPost, Path: "/api/workshops/{id}/stores",
+	huma.Register(a, huma.Operation{OperationID: "add-stock", Method: http.MethodPost,
+		Path:    "/api/workshops/{id}/stores",
 		Summary: "A new line of the stores; a repeated change gives the same", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *addStock) (*stockOutput, error) {
 			item := in.Body.item("")
@@ -121,7 +123,8 @@ func (s *server) stores(a huma.API) {
 			return nil, problem(s.store.DropStock(ctx, in.ID))
 		})
 	huma.Register(a, huma.Operation{OperationID: "take-stock", Method: http.MethodPost, Path: "/api/jobs/{id}/stores",
-		Summary: "Reserve of the stores for a part of this job, release it, fit it (counted down) or take it out again"},
+		Summary: "Reserve of the stores for a part of this job, release it, fit it (counted down) or take it out " +
+			"again"},
 		func(ctx context.Context, in *takeStock) (*jobOutput, error) {
 			b := in.Body
 			if err := s.store.TakeStock(ctx, in.ID, b.Stock, b.Machine, b.Part, b.Count, b.Do,

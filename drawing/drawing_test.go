@@ -23,6 +23,9 @@ import (
 	"graybridge/drawing"
 )
 
+// documents are the jobs that the drawings are tried on.
+//
+// Long: a list of documents, each by itself.
 func documents() map[string]job.Document {
 	out := map[string]job.Document{"empty": job.New("Empty", scenario.ColdFord())}
 	for _, w := range scenario.Workshops() {

@@ -94,7 +94,8 @@ func side(d *Drawing, b fit.Outline, hole, base, k float64, ink Ink, dash bool, 
 	frame := rect(tail, base-h-r, shoulder-tail-0.18*b.Shoulder*k, 2*r, ink, None).of(what)
 	frame.Dash, frame.Stroke = dash, 1
 	d.add(frame)
-	shaft := rect(shoulder-0.18*b.Shoulder*k, base-h-b.Shaft*k/2, (front-b.Shoulder)*k+0.18*b.Shoulder*k, b.Shaft*k, ink,
+	shaft := rect(shoulder-0.18*b.Shoulder*k, base-h-b.Shaft*k/2, (front-b.Shoulder)*k+0.18*b.Shoulder*k, b.Shaft*k,
+		ink,
 		None).of(what)
 	shaft.Dash, shaft.Stroke = dash, 2
 	d.add(shaft, line(ink, 1, shoulder, base-h-b.Shaft*k/2-4, shoulder, base-h+b.Shaft*k/2+4).dashed(dash),
@@ -130,7 +131,8 @@ func end(d *Drawing, b fit.Outline, axis, base, k float64, ink Ink, dash bool, w
 	}
 	at, size := map[fit.Side][2]float64{"left": {-1, 0}, "right": {1, 0}, "top": {0, -1}}, 0.34*h
 	if way, ok := at[b.Box]; ok {
-		box := rect(axis+way[0]*(0.94*h+size/2)-size/2, base-h+way[1]*(0.94*h+size/2)-size/2, size, size, ink, None).of(what)
+		box := rect(axis+way[0]*(0.94*h+size/2)-size/2, base-h+way[1]*(0.94*h+size/2)-size/2, size, size, ink,
+			None).of(what)
 		box.Dash, box.Stroke = dash, 1
 		d.add(box)
 	}
@@ -141,7 +143,8 @@ func sizes(b fit.Outline) string {
 	for _, one := range []struct {
 		name string
 		mm   float64
-	}{{"shaft height", b.Height}, {"feet across", b.Across}, {"feet along", b.Along}, {"foot hole to shoulder", b.Shoulder},
+	}{{"shaft height", b.Height}, {"feet across", b.Across}, {"feet along", b.Along}, {"foot hole to shoulder",
+		b.Shoulder},
 		{"shaft", b.Shaft}, {"shaft length", b.ShaftLength}} {
 		if one.mm > 0 {
 			out += ", " + one.name + " " + unit.Text(one.mm, "mm")
@@ -176,7 +179,8 @@ func Belt(p *Scene) Drawing {
 		d.fact(upperFirst(one.name)+" sheave", unit.Text(one.mm, "mm"))
 	}
 	for _, s := range []float64{-1, 1} {
-		d.add(line(Black, 3, x1-r1*k*math.Sin(a), y+s*r1*k*math.Cos(a), x2-r2*k*math.Sin(a), y+s*r2*k*math.Cos(a)).of("belt"))
+		d.add(line(Black, 3, x1-r1*k*math.Sin(a), y+s*r1*k*math.Cos(a), x2-r2*k*math.Sin(a),
+			y+s*r2*k*math.Cos(a)).of("belt"))
 	}
 	d.add(arc(x1, y, r1*k, 90+a*180/math.Pi, 270-a*180/math.Pi, Black, 3).of("belt"),
 		arc(x2, y, r2*k, -90-a*180/math.Pi, 90+a*180/math.Pi, Black, 3).of("belt"))

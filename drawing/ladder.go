@@ -120,7 +120,8 @@ func upright(d *Drawing, c protection.Contact, x, y float64) {
 			line(Black, 1.5, x+38, y+10, x+38, y+18, x, y+18), text(x+44, y+5, c.Hold, Small).start())
 		blade(-9, 7)
 	case protection.Waits:
-		d.add(line(Black, 1.5, x, y-12, x, y-7), line(Black, 1.5, x, y+10, x, y+12), arc(x-12, y, 5, 90, 270, Black, 1.5))
+		d.add(line(Black, 1.5, x, y-12, x, y-7), line(Black, 1.5, x, y+10, x, y+12), arc(x-12, y, 5, 90, 270, Black,
+			1.5))
 		blade(-9, 7)
 	default:
 		d.add(line(Black, 1.5, x, y-12, x, y-7), line(Black, 1.5, x, y+10, x, y+12))

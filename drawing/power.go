@@ -129,7 +129,8 @@ func (w *power) overload(one protection.Device) {
 		x := w.x(1)
 		w.add(line(w.ink(1), 2.5, x, w.y+10, x, w.y+14, x+26, w.y+14, x+26, w.y-12, x+44, w.y-12, x+44, w.y-6))
 		pole(x + 44)
-		w.add(line(w.ink(1), 2.5, x+44, w.y+10, x+44, w.y+22, x, w.y+22), line(w.ink(0), 2.5, w.x(0), w.y+10, w.x(0), w.y+22))
+		w.add(line(w.ink(1), 2.5, x+44, w.y+10, x+44, w.y+22, x, w.y+22), line(w.ink(0), 2.5, w.x(0), w.y+10, w.x(0),
+			w.y+22))
 		w.named(one.Mark)
 		w.y += 22
 		w.run(8)
@@ -169,7 +170,8 @@ func (w *power) corner() {
 		line(WireL3, 2.5, mid+4, at, to, at), text(mid, at-15, mark, Small).bold())
 	if w.p.Reversing { // the end that moves: its other place
 		other := w.x(1 - from)
-		w.add(line(WireL3, 1.5, mid-24, at, mid-24, at+14, other, at+14).dashed(true), circle(other, at+14, 3, Black, Paper),
+		w.add(line(WireL3, 1.5, mid-24, at, mid-24, at+14, other, at+14).dashed(true), circle(other, at+14, 3, Black,
+			Paper),
 			text(w.x(0)-30, at+18, "moved by "+w.mark(protection.Reverser), Small).end().soft())
 	}
 	w.startCan(at, from)
@@ -193,9 +195,12 @@ func (w *power) startCan(at float64, from int) {
 	if from == 1 {
 		left = x
 	}
-	w.add(line(Black, 2, left, y, left+4, y), line(Black, 2, left+4, y, left+15, y-7), line(Black, 2, left+15, y, mid+8, y),
-		line(Black, 3, mid+8, y-9, mid+8, y+9), line(Black, 3, mid+15, y-9, mid+15, y+9), line(WireL3, 2.5, mid+15, y, to, y),
-		text(left+8, y+15, w.mark(protection.StartOut), Small).bold(), text(mid+12, y+21, w.mark(protection.StartCan), Small).bold())
+	w.add(line(Black, 2, left, y, left+4, y), line(Black, 2, left+4, y, left+15, y-7), line(Black, 2, left+15, y,
+		mid+8, y),
+		line(Black, 3, mid+8, y-9, mid+8, y+9), line(Black, 3, mid+15, y-9, mid+15, y+9), line(WireL3, 2.5, mid+15, y,
+			to, y),
+		text(left+8, y+15, w.mark(protection.StartOut), Small).bold(), text(mid+12, y+21, w.mark(protection.StartCan),
+			Small).bold())
 }
 
 // mark is a device's on this circuit; empty where there is none of its kind.
@@ -251,7 +256,8 @@ func (w *power) armature() {
 	w.run(22)
 	a, b := w.x(0), w.x(1)
 	w.add(circle(a, w.y, 3, Black, Black), circle(b, w.y, 3, Black, Black), line(Black, 2, a, w.y, a+10, w.y),
-		line(Black, 2, a+10, w.y, a+22, w.y-3), line(Black, 2, a+21, w.y-7, a+21, w.y), line(Black, 2, a+21, w.y, a+32, w.y),
+		line(Black, 2, a+10, w.y, a+22, w.y-3), line(Black, 2, a+21, w.y-7, a+21, w.y), line(Black, 2, a+21, w.y, a+32,
+			w.y),
 		rect(a+32, w.y-5, 20, 10, Black, Paper), line(Black, 2, a+52, w.y, b, w.y),
 		text(a+42, w.y-9, mark, Small).bold(),
 		text(a+16, w.y+14, protection.Mark(w.p.Ladder.Rules, protection.Contactor), Small).soft())

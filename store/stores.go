@@ -186,7 +186,8 @@ const (
 
 // TakeStock reserves, releases, fits or takes out again what a part of a job has of a line.
 // The error is *Short where fewer are free.
-func (s *Store) TakeStock(ctx context.Context, jobID, stockID, machine, part string, count int, do Take, who string) error {
+func (s *Store) TakeStock(ctx context.Context, jobID, stockID, machine, part string, count int, do Take,
+	who string) error {
 	j, err := key(jobID)
 	if err != nil {
 		return err
@@ -206,11 +207,13 @@ func (s *Store) TakeStock(ctx context.Context, jobID, stockID, machine, part str
 		if err := tx.QueryRow(ctx, `select coalesce(sum(count) filter (where fitted_at is null and not
 				(job_id = $2 and machine = $3 and part = $4)), 0)::int,
 				coalesce(max(count) filter (where job_id = $2 and machine = $3 and part = $4), 0)::int,
-				coalesce(bool_or(fitted_at is not null) filter (where job_id = $2 and machine = $3 and part = $4), false)
+				coalesce(bool_or(fitted_at is not null) filter (where job_id = $2 and machine = $3 and part = $4),
+					false)
 			from taken where stock_id = $1`, k, j, machine, part).Scan(&others, &mine, &fitted); err != nil {
 			return err
 		}
-		if err := take(ctx, tx, do, taking{k, j, machine, part, who, what, count, there, others, mine, fitted}); err != nil {
+		if err := take(ctx, tx, do, taking{k, j, machine, part, who, what, count, there, others, mine,
+			fitted}); err != nil {
 			return err
 		}
 		return tell(ctx, tx, "", 0) // every job of the workshop may take fewer, or more, now

@@ -31,7 +31,8 @@ func TestOfManyWhoReserveTheLastOnlySomeGetIt(t *testing.T) {
 	var got atomic.Int32
 	var all sync.WaitGroup
 	for i := range 10 {
-		j, err := s.CreateJob(ctx, w.ID, store.Change{ID: fmt.Sprintf("job-%d-of-ten", i)}, job.New("Mixer", w.Settings), "new")
+		j, err := s.CreateJob(ctx, w.ID, store.Change{ID: fmt.Sprintf("job-%d-of-ten", i)}, job.New("Mixer",
+			w.Settings), "new")
 		require.NoError(t, err)
 		all.Go(func() {
 			err := s.TakeStock(ctx, j.ID, line.ID, "m1", "run-40", 1, store.Reserve, "Bram T.")
@@ -74,7 +75,8 @@ func TestNothingIsLostOrMadeInTheStores(t *testing.T) {
 		require.NoError(t, err)
 		var jobs []store.Job
 		for i := range 2 {
-			j, err := s.CreateJob(ctx, w.ID, store.Change{ID: fmt.Sprintf("lot-%d-job-%d", n, i)}, scenario.Blunger(), "new")
+			j, err := s.CreateJob(ctx, w.ID, store.Change{ID: fmt.Sprintf("lot-%d-job-%d", n, i)}, scenario.Blunger(),
+				"new")
 			require.NoError(t, err)
 			jobs = append(jobs, j)
 		}

@@ -26,7 +26,8 @@ func ballMill(t require.TestingT) (drive.Motor, drive.Plate, drive.Asks) {
 	return drive.Motor{Model: &m, LineVolts: 230, LineAmps: 3.8, OutVolts: 236, BoostShare: 0.02, LimitShare: 1.5,
 			Cooling: drive.OwnFan, Load: machine.Load{Kind: machine.Constant, Share: 0.7}, Inertia: 0.02},
 		drive.Plate{Volts: 230, Amps: 3.8, Hertz: 50, RPM: 925, Watts: 750, Factor: 0.68, Poles: 6},
-		drive.Asks{Rules: table.Wires{Rules: table.Metric}, Line: 236, ShaftWatts: 750, LineAmps: 3.8, Efficiency: 0.73, StartShare: 0.9,
+		drive.Asks{Rules: table.Wires{Rules: table.Metric}, Line: 236, ShaftWatts: 750, LineAmps: 3.8,
+			Efficiency: 0.73, StartShare: 0.9,
 			Volts: true}
 }
 
@@ -262,7 +263,8 @@ func TestDrivesAreWeighed(t *testing.T) {
 	require.Len(t, said["drive.amps"].Why, 4)
 
 	extruder := a
-	extruder.Line, extruder.LineAmps, extruder.ShaftWatts, extruder.Rules = 240, 13.2, 3730, table.Wires{Rules: table.NorthAmerica}
+	extruder.Line, extruder.LineAmps, extruder.ShaftWatts, extruder.Rules = 240, 13.2, 3730,
+		table.Wires{Rules: table.NorthAmerica}
 	w, said = weigh("fell-40", drive.Entry{}, extruder)
 	require.Equal(t, finding.Stop, w.Verdict, "16.5 A at half rating are 8.25 A")
 	require.Contains(t, said["drive.amps"].Detail, "26.4")

@@ -95,6 +95,7 @@ const (
 	OnPair           Section = "pair"
 	OnLimits         Section = "limits"
 	OnBelt           Section = "belt"
+	OnWall           Section = "wall"
 	OnFitting        Section = "fitting"
 	OnMakeUp         Section = "make-up"
 )

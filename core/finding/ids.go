@@ -39,6 +39,8 @@ const (
 	SupplyFeeder  = "supply.feeder"
 	SupplyMeasure = "supply.measure"
 	SupplyWire    = "supply.wire"
+	SupplyBreaker = "supply.breaker"
+	SupplyPanel   = "supply.panel"
 	SupplyEarth   = "supply.earth"
 
 	ProtectionBreaker   = "protection.breaker"

@@ -70,7 +70,8 @@ const alike = 0.3
 // Compare sets the two motors side by side. ratio is motor revolutions to one of the tool; 0:
 // not known.
 func (f Fit) Compare(ratio float64) (Replacement, []finding.Finding) {
-	v := Replacement{Known: f.otherKnown, Old: f.Old.outline(), New: f.New.outline(), Rows: []CompareRow{}, Terms: []CompareRow{},
+	v := Replacement{Known: f.otherKnown, Old: f.Old.outline(), New: f.New.outline(), Rows: []CompareRow{},
+		Terms: []CompareRow{},
 		Keeps: []string{}, Gets: []string{}, Open: []string{}, Order: []WorkStep{}}
 	if !f.otherKnown {
 		return v, nil
@@ -100,7 +101,8 @@ func (d Dim) text() string {
 // row compares one dimension: same says what it means that they agree, differs what it means
 // that the new one is so many mm greater.
 func (c *comparison) row(id, name string, before, after Dim, same string, differs func(d float64) string) {
-	r := CompareRow{ID: id, Name: name, Old: before.text(), OldMark: before.Mark, New: after.text(), NewMark: after.Mark}
+	r := CompareRow{ID: id, Name: name, Old: before.text(), OldMark: before.Mark, New: after.text(),
+		NewMark: after.Mark}
 	switch d := after.MM - before.MM; {
 	case before.MM == 0 || after.MM == 0:
 		r.Grade, r.Says = finding.Open, notKnown(before.MM == 0, after.MM == 0)
@@ -200,8 +202,10 @@ func (c *comparison) shaftRows() {
 		c.get(getKey(slot.MM, c.New.KeyWidth.MM))
 	}
 	if c.Old.EndThread > 0 && c.New.EndThread > 0 {
-		r := CompareRow{ID: "thread", Name: "Thread in its end", Old: fmt.Sprintf("M%d", c.Old.EndThread), OldMark: c.Old.EndThreadMark,
-			New: fmt.Sprintf("M%d", c.New.EndThread), NewMark: c.New.EndThreadMark, Says: sameThread, Grade: finding.Good}
+		r := CompareRow{ID: "thread", Name: "Thread in its end", Old: fmt.Sprintf("M%d", c.Old.EndThread),
+			OldMark: c.Old.EndThreadMark,
+			New:     fmt.Sprintf("M%d", c.New.EndThread), NewMark: c.New.EndThreadMark, Says: sameThread,
+			Grade: finding.Good}
 		if c.Old.EndThread != c.New.EndThread {
 			r.Grade, r.Says = finding.Caution, threadDiffers
 			c.get(getThread(c.New.EndThread))
@@ -285,7 +289,8 @@ func (c *comparison) terms(ratio float64) {
 		return unit.Text(t.SlowNm, "N·m") + " at " + unit.Whole(t.SlowRPM, "rpm") + ", " + t.SlowBy
 	}
 	if o.SlowNm > 0 || n.SlowNm > 0 {
-		c.v.Terms = append(c.v.Terms, CompareRow{ID: "slow", Name: "Torque at the slowest used", Old: slow(o), New: slow(n),
+		c.v.Terms = append(c.v.Terms, CompareRow{ID: "slow", Name: "Torque at the slowest used", Old: slow(o),
+			New:   slow(n),
 			Grade: finding.Note})
 	}
 }

@@ -165,7 +165,8 @@ func (r *reader) body(at string, e BodyEntry, plateFrame string, inches bool) (b
 			into *Dim
 			mm   float64
 		}{{&b.Height, f.Height}, {&b.Across, f.Across}, {&b.Along, f.Along}, {&b.Shoulder, f.Shoulder},
-			{&b.Shaft, f.Shaft}, {&b.ShaftLength, f.ShaftLength}, {&b.KeyWidth, f.KeyWidth}, {&b.KeyHeight, f.KeyHeight},
+			{&b.Shaft, f.Shaft}, {&b.ShaftLength, f.ShaftLength}, {&b.KeyWidth, f.KeyWidth}, {&b.KeyHeight,
+				f.KeyHeight},
 			{&b.FaceCircle, f.FaceCircle}} {
 			if d.mm > 0 {
 				*d.into = Dim{d.mm, finding.FromTable}
@@ -214,7 +215,8 @@ func (r *reader) key(at, typed string, b *Body) {
 	width, height := typed, ""
 	if m := twoSides.FindStringSubmatch(typed); m != nil {
 		width, height = m[1], m[2]
-		if tail := strings.TrimLeft(height, "0123456789., /"); tail != "" && strings.Trim(width, "0123456789., /") == "" {
+		if tail := strings.TrimLeft(height, "0123456789., /"); tail != "" && strings.Trim(width, "0123456789., "+
+			"/") == "" {
 			width += " " + tail
 		}
 	}

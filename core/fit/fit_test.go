@@ -110,7 +110,8 @@ func TestRoomIsHeldAgainstTheLength(t *testing.T) {
 }
 
 func TestUnreadableSizesNameWhatWouldDo(t *testing.T) {
-	_, readings := fit.Read(fit.Entry{Other: fit.BodyEntry{Height: "high", Key: "?", EndThread: "fine", Weight: "heavy"}},
+	_, readings := fit.Read(fit.Entry{Other: fit.BodyEntry{Height: "high", Key: "?", EndThread: "fine",
+		Weight: "heavy"}},
 		"", fit.Terms{}, false)
 	require.Len(t, readings, 4)
 	for _, r := range readings {
@@ -127,7 +128,8 @@ func TestAnyFrameInAnyPlace(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		a, b := rapid.SampledFrom(all).Draw(t, "old"), rapid.SampledFrom(all).Draw(t, "new")
 		inch := slices.Contains(inches, a) && a != "56" || rapid.Bool().Draw(t, "rules")
-		e := fit.Entry{Other: fit.BodyEntry{Frame: a}, Mount: rapid.SampledFrom([]fit.Mount{"", fit.Feet, fit.Face}).Draw(t, "mount"),
+		e := fit.Entry{Other: fit.BodyEntry{Frame: a}, Mount: rapid.SampledFrom([]fit.Mount{"", fit.Feet,
+			fit.Face}).Draw(t, "mount"),
 			Coupling: rapid.SampledFrom([]fit.Coupling{"", fit.Belt, fit.Direct, fit.Stub}).Draw(t, "by")}
 		v, said := compared(t, e, b, inch)
 		back := e

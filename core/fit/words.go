@@ -32,7 +32,8 @@ const (
 	keepBolts = "Foot bolts and their holes"
 	keepKey   = "Key and keyway"
 
-	getHoles = "New foot holes, marked from the motor itself on a loose trial: a hole that would run into an old one wants an " +
+	getHoles = "New foot holes, marked from the motor itself on a loose trial: a hole that would run into an old " +
+		"one wants an " +
 		"adapter plate instead"
 	getReach = "Cable that reaches the other side, and its gland"
 )
@@ -146,17 +147,20 @@ func keepHub(hub string, mm float64) string {
 }
 
 func getBore(hub string, from, to float64) string {
-	return fmt.Sprintf("%s bored from %s to %s, if its hub's wall allows, else another", upper(hub), unit.Text(from, "mm"),
+	return fmt.Sprintf("%s bored from %s to %s, if its hub's wall allows, else another", upper(hub), unit.Text(from,
+		"mm"),
 		unit.Text(to, "mm"))
 }
 
 func getSleeve(hub string, from, to float64) string {
-	return fmt.Sprintf("A sleeve from %s to %s (wall %s), or another for %s", unit.Text(to, "mm"), unit.Text(from, "mm"),
+	return fmt.Sprintf("A sleeve from %s to %s (wall %s), or another for %s", unit.Text(to, "mm"), unit.Text(from,
+		"mm"),
 		unit.Text((from-to)/2, "mm"), hub)
 }
 
 func getKey(slot, shaft float64) string {
-	return fmt.Sprintf("A stepped key: %s in the hub, %s in the shaft; or the hub's keyway cut to it", unit.Text(slot, "mm"),
+	return fmt.Sprintf("A stepped key: %s in the hub, %s in the shaft; or the hub's keyway cut to it", unit.Text(slot,
+		"mm"),
 		unit.Text(shaft, "mm"))
 }
 
@@ -189,11 +193,13 @@ func (c *comparison) sayRoom() finding.Finding {
 		Sentence: "The new motor's length goes into the room that was measured.",
 		Figure:   unit.Text(c.New.Overall.MM, "mm"), Limit: unit.Text(c.RoomMM, "mm"),
 		Measure: finding.Against(c.New.Overall.MM, finding.AtMost, c.RoomMM, "mm"),
-		Why:     []finding.Why{{Formula: "overall length ≤ room", Section: finding.OnFitting, Source: "both as you measured them"}},
+		Why: []finding.Why{{Formula: "overall length ≤ room", Section: finding.OnFitting, Source: "both as you " +
+			"measured them"}},
 		Entries: []string{"fit.room"}}
 	if c.New.Overall.MM > c.RoomMM {
 		f.Grade = finding.Caution
-		f.Sentence = fmt.Sprintf("The new motor is %s longer than the room for it.", unit.Text(c.New.Overall.MM-c.RoomMM, "mm"))
+		f.Sentence = fmt.Sprintf("The new motor is %s longer than the room for it.",
+			unit.Text(c.New.Overall.MM-c.RoomMM, "mm"))
 		f.Detail = "Turned round, set further along, or another: before anything is bought."
 	}
 	return f
@@ -209,24 +215,30 @@ func sayFouls() finding.Finding {
 func (c *comparison) sayHeight() finding.Finding {
 	d := c.New.Height.MM - c.Old.Height.MM
 	f := finding.Finding{ID: "fit.height", Bay: finding.Motor, Grade: finding.Caution,
-		Sentence: fmt.Sprintf("Shaft to shaft, the new motor stands %s too low: pack it to the line.", unit.Text(-d, "mm")),
-		Figure:   unit.Text(c.New.Height.MM, "mm"), Limit: unit.Text(c.Old.Height.MM, "mm"),
-		Detail: "A coupling takes up a fraction of a millimetre; its maker says how much. Out of line it shakes bearings " +
+		Sentence: fmt.Sprintf("Shaft to shaft, the new motor stands %s too low: pack it to the line.", unit.Text(-d,
+			"mm")),
+		Figure: unit.Text(c.New.Height.MM, "mm"), Limit: unit.Text(c.Old.Height.MM, "mm"),
+		Detail: "A coupling takes up a fraction of a millimetre; its maker says how much. Out of line it shakes " +
+			"bearings " +
 			"loose.", Entries: []string{"fit.coupling"},
-		Why: []finding.Why{{Formula: "new shaft height − old", Section: finding.OnFitting, Source: "frame tables and measures"}}}
+		Why: []finding.Why{{Formula: "new shaft height − old", Section: finding.OnFitting, Source: "frame tables " +
+			"and measures"}}}
 	if d > 0 {
-		f.Sentence = fmt.Sprintf("Shaft to shaft, the new motor stands %s too high: its base must go down.", unit.Text(d, "mm"))
+		f.Sentence = fmt.Sprintf("Shaft to shaft, the new motor stands %s too high: its base must go down.",
+			unit.Text(d, "mm"))
 	}
 	return f
 }
 
 func (c *comparison) sayGets() finding.Finding {
 	return finding.Finding{ID: "fit.gets", Bay: finding.Motor, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Not all of the old motor's mounting fits the new one: %s to be bought, bored or drilled.",
+		Sentence: fmt.Sprintf("Not all of the old motor's mounting fits the new one: %s to be bought, bored or "+
+			"drilled.",
 			things(len(c.v.Gets))),
 		Detail: strings.Join(c.v.Gets, ". ") + ".", Planning: true,
-		Why: []finding.Why{{Formula: "new − old, each dimension", Section: finding.OnFitting, Source: strings.TrimPrefix(
-			c.Old.Source+"; "+c.New.Source, "; ")}}}
+		Why: []finding.Why{{Formula: "new − old, each dimension", Section: finding.OnFitting,
+			Source: strings.TrimPrefix(
+				c.Old.Source+"; "+c.New.Source, "; ")}}}
 }
 
 func things(n int) string {
@@ -270,7 +282,8 @@ func listed(all []string) string {
 
 const (
 	doLock = "Lock off, prove dead (known live, here, known live again), discharge what holds a charge."
-	doNote = "Photograph the old motor's box, belt run and every dimension while it still stands; chalk the direction on " +
+	doNote = "Photograph the old motor's box, belt run and every dimension while it still stands; chalk the " +
+		"direction on " +
 		"the machine."
 	doBeltOff  = "Slack the belt and take it off; never lever it over the sheave."
 	doUncouple = "Part the shaft from what it drives; hold what could fall or run back."

@@ -192,6 +192,7 @@ func (w *reading) converted() *supply.Draw {
 	}
 	idler := m.NoLoadAmps()
 	d := w.site.Supply.Ramped(math.Sqrt(3)*m.LineAmps+idler, finding.Estimated)
+	d.Smooth = false
 	d.StartAmps = math.Sqrt(3)*m.LockedAmpsRatio*m.LineAmps + idler
 	d.StartVolts = math.Max(0, w.site.Supply.Volts-d.StartAmps*w.site.Supply.LineOhm())
 	return d
@@ -210,7 +211,7 @@ func circuitNames(d *Document) []string {
 // taker is a bridge as the wall sees it.
 func (w *reading) taker(kind string, draw *supply.Draw) supply.Taker {
 	names := map[string]string{KindDrive: "Drive", KindRotary: "Rotary converter", KindDC: "DC controller"}
-	t := supply.Taker{Bridge: kind, Name: names[kind], Draw: draw, Smooth: kind == KindDrive || kind == KindDC}
+	t := supply.Taker{Bridge: kind, Name: names[kind], Draw: draw, Smooth: draw != nil && draw.Smooth}
 	if t.Name == "" {
 		t.Bridge, t.Name = KindCapacitor, "Run capacitor"
 	}

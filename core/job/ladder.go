@@ -83,7 +83,8 @@ func (r *reading) ladder(p *Plan) protection.Ladder {
 	default:
 		r.capacitorLadder(p, &l, &c, device)
 	}
-	l.Devices = append(l.Devices, protection.Device{Kind: protection.MotorKey, Mark: protection.Mark(rules, protection.MotorKey),
+	l.Devices = append(l.Devices, protection.Device{Kind: protection.MotorKey, Mark: protection.Mark(rules,
+		protection.MotorKey),
 		Name: "Motor", Spec: p.Card.Plate})
 	l.Rungs = c.Rungs()
 	if v := p.Rotary; v != nil && v.Solved { // its control circuit is the converter's, whole
@@ -178,8 +179,10 @@ func converterRungs(v *rotary.ConverterView) []protection.Rung {
 		if v.StartBy == rotary.ByRelay {
 			by = protection.Contact{Kind: protection.Opens, Mark: "KV", Words: "L2-L3 volts"}
 		}
-		out = append(out, protection.Rung{Title: "Start capacitor", Contacts: []protection.Contact{{Kind: protection.Closes, Mark: "K1", Words: "idler closed"}, by,
-			{Kind: protection.Opens, Mark: "T1", Words: "2 s at most"}, {Kind: protection.Coil, Mark: "KS", Words: "start capacitor"}}})
+		out = append(out, protection.Rung{Title: "Start capacitor",
+			Contacts: []protection.Contact{{Kind: protection.Closes, Mark: "K1", Words: "idler closed"}, by,
+				{Kind: protection.Opens, Mark: "T1", Words: "2 s at most"}, {Kind: protection.Coil, Mark: "KS",
+					Words: "start capacitor"}}})
 	}
 	if v.Cans == rotary.ByContactor && (v.L13Cans != "" || v.L23Cans != "") {
 		out = append(
@@ -214,7 +217,8 @@ func converterRungs(v *rotary.ConverterView) []protection.Rung {
 				{Kind: protection.Held, Mark: fmt.Sprintf("S%d1", n), Words: "start", Hold: w.coil},
 			}
 			if w.other != "" {
-				steps = append(steps, protection.Contact{Kind: protection.Opens, Mark: w.other, Words: "the other is out"})
+				steps = append(steps, protection.Contact{Kind: protection.Opens, Mark: w.other, Words: "the other " +
+					"is out"})
 			}
 			steps = append(
 				steps,

@@ -157,7 +157,8 @@ func texts(path string, v reflect.Value, see func(path, text string)) {
 	}
 }
 
-var values = map[string]bool{"leads.fed-now": true, "supply.wire": true, "drive.sink": true, "drive.contactor": true,
+var values = map[string]bool{"leads.fed-now": true, "supply.wire": true,
+	"supply.breaker": true, "supply.panel": true, "drive.sink": true, "drive.contactor": true,
 	"drive.lid-run": true, "drive.lid": true, "drive.fight": true, "drive.run-source": true,
 	"drive.speed-source": true, "drive.never": true,
 	"rotary.controls": true, "rotary.neutral": true}

@@ -36,7 +36,8 @@ func (r *reading) mechanics(p *Plan, g guarded) {
 func (r *reading) around(g guarded) makeup.Around {
 	wire := r.bridge.box(g)
 	a := makeup.Around{Bridge: r.doc.Bridge.Kind, Wire: wire, Earth: wire, Lines: 3,
-		Gauge: r.site.Gauge, Own: r.doc.Workshop.Tables, Electrons: r.doc.Bridge.Kind == KindDrive || r.doc.Bridge.Kind == KindDC}
+		Gauge: r.site.Gauge, Own: r.doc.Workshop.Tables, Electrons: r.doc.Bridge.Kind == KindDrive ||
+			r.doc.Bridge.Kind == KindDC}
 	if g.choice != nil && g.choice.Earth != (unit.Conductor{}) {
 		a.Earth = g.choice.Earth
 	}

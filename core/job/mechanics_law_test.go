@@ -35,7 +35,8 @@ func TestMechanicsOverTheCorpus(t *testing.T) {
 		idle := 1 + 4*r.Float64()
 		m.Load.Belt = load.BeltEntry{Motor: fmt.Sprintf("%.0f mm", motor), Tool: fmt.Sprintf("%.0f mm", tool),
 			Centre: fmt.Sprintf("%.0f mm", (motor+tool)*(0.6+r.Float64())), Idle: fmt.Sprintf("%.2f A", idle),
-			Amps: fmt.Sprintf("%.0f mm %.2f A", motor, idle*(1.1+2*r.Float64())), Wanted: fmt.Sprintf("%.0f rpm", 80+900*r.Float64()),
+			Amps: fmt.Sprintf("%.0f mm %.2f A", motor, idle*(1.1+2*r.Float64())), Wanted: fmt.Sprintf("%.0f rpm",
+				80+900*r.Float64()),
 			Most: "2000 rpm", Target: fmt.Sprintf("%.2f A", idle*(1.05+r.Float64()))}
 		m.Fit = fit.Entry{Other: fit.BodyEntry{Frame: frames[r.IntN(len(frames))], Overall: "300 mm"},
 			This: fit.BodyEntry{Frame: frames[r.IntN(len(frames))], Overall: "310 mm"}, Room: "305 mm",

@@ -217,7 +217,8 @@ func (r *reading) said() []finding.Finding {
 func (r *reading) unread() (out []finding.Finding) {
 	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads,
 		"bridge": finding.Bridge, "drive": finding.Bridge, "rotary": finding.Bridge, "dc": finding.Bridge,
-		"load": finding.Load, "protection": finding.Protection, "fit": finding.Motor, "parts": finding.Bridge, "makeup": finding.Leads}
+		"load": finding.Load, "protection": finding.Protection, "fit": finding.Motor, "parts": finding.Bridge,
+		"makeup": finding.Leads}
 	for _, one := range r.readings {
 		if one.Problem == "" {
 			continue
@@ -232,8 +233,8 @@ func (r *reading) unread() (out []finding.Finding) {
 // follow from: they keep the card back, and what is asked stays in sight.
 var atTheBox = map[string]bool{
 	finding.LeadsFedNow: true, finding.SupplyWire: true, finding.DriveSink: true, finding.DriveContactor: true,
-	finding.DriveLidRun: true,
-	finding.DriveFight:  true, finding.DriveRunSource: true, finding.DriveSpeedSource: true, finding.DriveNever: true,
+	finding.DriveLidRun: true, finding.SupplyBreaker: true, finding.SupplyPanel: true,
+	finding.DriveFight: true, finding.DriveRunSource: true, finding.DriveSpeedSource: true, finding.DriveNever: true,
 	rotary.IDControls: true, rotary.IDNeutral: true,
 	load.BeltMost: true, load.BeltRim: true, load.BeltTouch: true,
 }

@@ -54,7 +54,8 @@ func (b Belt) sayMost(rpm float64) finding.Finding {
 		f.Grade = finding.Stop
 		f.Sentence = fmt.Sprintf("The machine would turn at %s, over the %s that its maker allows.",
 			unit.Whole(rpm, "rpm"), unit.Whole(b.MostRPM, "rpm"))
-		f.Detail = "What turns too fast can come apart: a smaller motor sheave or a greater one on the machine before " +
+		f.Detail = "What turns too fast can come apart: a smaller motor sheave or a greater one on the machine " +
+			"before " +
 			"it is run."
 	}
 	return f
@@ -71,7 +72,8 @@ func (b Belt) sayRim(rim float64) finding.Finding {
 		f.Grade = finding.Stop
 		f.Sentence = fmt.Sprintf("A sheave's rim would run at %s, over the %s that is allowed for it.",
 			unit.Text(rim, "m/s"), unit.Text(b.RimMost, "m/s"))
-		f.Detail = "Smaller sheaves of the same ratio, or ones made for it: a sheave that bursts is not held by a guard " +
+		f.Detail = "Smaller sheaves of the same ratio, or ones made for it: a sheave that bursts is not held by a " +
+			"guard " +
 			"of wire mesh."
 	}
 	return f
@@ -92,7 +94,8 @@ func (l Load) sayAmps(law sheaveLaw, r Running) []finding.Finding {
 		return nil
 	}
 	f := finding.Finding{ID: "load.belt-amps", Bay: finding.Load, Grade: finding.Good,
-		Sentence: fmt.Sprintf("By the readings the amps with this sheave stay inside the %s of %s.", unit.Text(r.MostAmps, "A"),
+		Sentence: fmt.Sprintf("By the readings the amps with this sheave stay inside the %s of %s.",
+			unit.Text(r.MostAmps, "A"),
 			r.MostOf),
 		Figure: unit.Text(now, "A"), Limit: unit.Text(r.MostAmps, "A"),
 		Measure: finding.Against(now, finding.AtMost, r.MostAmps, "A"),
@@ -153,7 +156,8 @@ func recheck(b Belt, faster float64) []string {
 		"The belt rides level with the sheave's edge, not on the groove's floor.",
 		"Tension by the belt maker's force and deflection for the free span; again after the first hours.")
 	if b.Turns > 0 {
-		out = append(out, "Adjustable: both halves' set screws on the flat, and the belt's line checked anew: it moves.")
+		out = append(out, "Adjustable: both halves' set screws on the flat, and the belt's line checked anew: it "+
+			"moves.")
 	}
 	return append(out, "Then amps again at the same work, and note them with the new sheave.")
 }

@@ -193,7 +193,8 @@ func (m *MakeUp) readConduit(note func(field, typed, readAs, wanted string)) {
 			m.InsideMM2 = math.Pi / 4 * d * d
 			note("conduit", m.Conduit, unit.Text(d, "mm")+" inside", "")
 		} else {
-			note("conduit", m.Conduit, "", "a trade size of thin-wall conduit, ½ to 1½, or its inside diameter, like 16.9 mm")
+			note("conduit", m.Conduit, "", "a trade size of thin-wall conduit, ½ to 1½, or its inside diameter, "+
+				"like 16.9 mm")
 		}
 	}
 	if m.Wires == "" {
@@ -237,7 +238,8 @@ type Around struct {
 func (m MakeUp) Judge(a Around) (View, []finding.Finding) {
 	v := View{Figures: []finding.Figure{}, Steps: m.steps(a)}
 	var said []finding.Finding
-	for _, one := range []func(Around) ([]finding.Figure, []finding.Finding){m.box, m.gland, m.conduit, m.torque, m.place} {
+	for _, one := range []func(Around) ([]finding.Figure, []finding.Finding){m.box, m.gland, m.conduit, m.torque,
+		m.place} {
 		figures, findings := one(a)
 		v.Figures, said = append(v.Figures, figures...), append(said, findings...)
 	}
@@ -324,7 +326,9 @@ func (m MakeUp) gland(a Around) ([]finding.Figure, []finding.Finding) {
 	if !ok {
 		if a.Own == nil || len(a.Own.Glands) == 0 {
 			return []finding.Figure{planned("gland", "Gland", 0, "by its maker's sheet",
-				fmt.Sprintf("one that clamps %s; the workshop's own tables name none", unit.Text(m.CableMM, "mm")))}, nil
+					fmt.Sprintf("one that clamps %s; the workshop's own tables name none", unit.Text(m.CableMM,
+						"mm")))},
+				nil
 		}
 		return nil, []finding.Finding{m.sayNoGland(a.Own)}
 	}
@@ -336,7 +340,8 @@ func (m MakeUp) gland(a Around) ([]finding.Figure, []finding.Finding) {
 		note += ", tap drill " + unit.Text(g.Tap, "mm")
 	}
 	return []finding.Figure{planned("gland", "Gland", m.CableMM, g.Name, note, finding.Why{
-		Formula: "the smallest that clamps the cable's outer diameter", Section: finding.OnMakeUp, Source: a.Own.Source})}, nil
+		Formula: "the smallest that clamps the cable's outer diameter", Section: finding.OnMakeUp,
+		Source: a.Own.Source})}, nil
 }
 
 func (m MakeUp) conduit(a Around) ([]finding.Figure, []finding.Finding) {

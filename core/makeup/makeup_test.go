@@ -103,7 +103,8 @@ func TestAPlaceIsHeldAgainstWhatIsAskedNotAgainstMemory(t *testing.T) {
 	v, said := judged(t, makeup.Entry{Place: makeup.Wet, Enclosure: "IP20"}, makeup.Around{})
 	require.Equal(t, "to be asked", figure(v, "place").Text)
 	require.Empty(t, said)
-	for marked, grade := range map[string]finding.Grade{"IP55": finding.Good, "IP54": finding.Good, "IP44": finding.Caution,
+	for marked, grade := range map[string]finding.Grade{"IP55": finding.Good, "IP54": finding.Good,
+		"IP44": finding.Caution,
 		"IP50": finding.Caution} {
 		_, said = judged(t, makeup.Entry{Place: makeup.Wet, Asked: "IP54", Enclosure: marked}, makeup.Around{})
 		require.Equal(t, grade, said["makeup.place"].Grade, marked)
@@ -137,7 +138,8 @@ func TestStepsFollowWhatIsThere(t *testing.T) {
 }
 
 func TestMakeUpThatCannotBeRead(t *testing.T) {
-	_, readings := makeup.Read(makeup.Entry{Box: "big", Conduit: "wide", Wires: "many", Torque: "tight", Cable: "thick"})
+	_, readings := makeup.Read(makeup.Entry{Box: "big", Conduit: "wide", Wires: "many", Torque: "tight",
+		Cable: "thick"})
 	require.Len(t, readings, 5)
 	for _, r := range readings {
 		require.NotEmpty(t, r.Wanted, r.Path)

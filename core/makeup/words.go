@@ -22,13 +22,15 @@ func (m MakeUp) sayBox(need float64, note, source string) finding.Finding {
 		Sentence: "The box holds its conductors by the table.", Planning: true,
 		Figure: unit.Text(m.BoxCM3, "cm³"), Limit: unit.Text(need, "cm³") + " at least",
 		Measure: finding.Against(m.BoxCM3, finding.AtLeast, need, "cm³"),
-		Why: []finding.Why{{Formula: "Σ conductors × volume of their size ≤ the box", Numbers: note, Section: finding.OnMakeUp,
-			Source: source}}, Entries: []string{"makeup.box"}}
+		Why: []finding.Why{{Formula: "Σ conductors × volume of their size ≤ the box", Numbers: note,
+			Section: finding.OnMakeUp,
+			Source:  source}}, Entries: []string{"makeup.box"}}
 	if m.BoxCM3 < need {
 		f.Grade = finding.Caution
 		f.Sentence = fmt.Sprintf("The box is too small: it has %s, its conductors want %s.", unit.Text(m.BoxCM3, "cm³"),
 			unit.Text(need, "cm³"))
-		f.Detail = "Pressed joints work loose and chafe. A deeper box, an extension ring, or the joints elsewhere; the motor's " +
+		f.Detail = "Pressed joints work loose and chafe. A deeper box, an extension ring, or the joints elsewhere; " +
+			"the motor's " +
 			"leads are not cut short for it."
 	}
 	return f
@@ -50,22 +52,26 @@ func (m MakeUp) sayFill(fill, limit float64, why finding.Why) finding.Finding {
 		Entries: []string{"makeup.conduit", "makeup.wires"}}
 	if fill > limit {
 		f.Grade = finding.Caution
-		f.Sentence = fmt.Sprintf("%d wires fill the conduit to %s, over the %s allowed.", m.WireCount, unit.Percent(fill),
+		f.Sentence = fmt.Sprintf("%d wires fill the conduit to %s, over the %s allowed.", m.WireCount,
+			unit.Percent(fill),
 			unit.Percent(limit))
-		f.Detail = "Pulled in by force their insulation suffers, and together they run hot: a wider conduit or a second one. No " +
+		f.Detail = "Pulled in by force their insulation suffers, and together they run hot: a wider conduit or a " +
+			"second one. No " +
 			"low-voltage circuit shares it."
 	}
 	return f
 }
 
-const classAsked = "what a dusty, wet or weathered place asks stands in local rules or a maker's sheet; enter it, and what the " +
+const classAsked = "what a dusty, wet or weathered place asks stands in local rules or a maker's sheet; enter it, " +
+	"and what the " +
 	"box is marked with"
 
 func notCompared(typed string) string { return typed + ", not compared: only IP classes are" }
 
 func (m MakeUp) sayPlace(holds bool, a Around) finding.Finding {
 	f := finding.Finding{ID: "makeup.place", Bay: finding.Leads, Grade: finding.Good, Planning: true,
-		Sentence: "The box is marked to keep out what is asked for its place.", Figure: m.Enclosure, Limit: m.Asked + " or more",
+		Sentence: "The box is marked to keep out what is asked for its place.", Figure: m.Enclosure, Limit: m.Asked +
+			" or more",
 		Why: []finding.Why{{Formula: "both figures of the class at least those asked", Section: finding.OnMakeUp,
 			Source: "both as you entered them"}}, Entries: []string{"makeup.enclosure", "makeup.asked"}}
 	if !holds {
@@ -99,20 +105,28 @@ func (m MakeUp) steps(a Around) []Work {
 		depth = "to " + unit.Text(m.StripMM, "mm")
 	}
 	add("Ends", "strip", "Strip "+depth+": no nicked strand, no insulation under the screw.")
-	add("Ends", "ends", map[Finish]string{Ring: "Ring of the stud's size and the wire's, crimped with its own die; tug each.",
-		Fork: "Fork of the stud's size and the wire's, crimped with its own die; tug each.", Ferrule: "Ferrule of the wire's size, " +
-			"crimped square; no strand beside it.", Bare: "Strands twisted tight, none stray, square under the clamp."}[m.Ends.orElse()])
+	add("Ends", "ends", map[Finish]string{Ring: "Ring of the stud's size and the wire's, crimped with its own die; " +
+		"tug each.",
+		Fork: "Fork of the stud's size and the wire's, crimped with its own die; tug each.", Ferrule: "Ferrule of " +
+			"the wire's size, " +
+			"crimped square; no strand beside it.", Bare: "Strands twisted tight, none stray, square under the " +
+			"clamp."}[m.Ends.orElse()])
 	add("Ends", "earth", "Earth first: a ring on bare metal of the body, tightened, then tugged.")
 	if m.Nm > 0 {
 		add("Ends", "torque", "Each screw to "+unit.Text(m.Nm, "N·m")+" and no further; links tightened on both sides.")
 	} else {
-		add("Ends", "torque", "Each screw to its maker's torque, which is still to be found; links tightened on both sides.")
+		add("Ends", "torque", "Each screw to its maker's torque, which is still to be found; links tightened on "+
+			"both sides.")
 	}
-	add("Ends", "caps", "Caps by conductor count and gauge; each wire tugged by itself; tape or sleeve over, none instead.")
+	add("Ends", "caps", "Caps by conductor count and gauge; each wire tugged by itself; tape or sleeve over, none "+
+		"instead.")
 	if a.Bridge == "drive" {
-		add("Shield", "shield-cut", "At both ends: jacket off only as far as the clamp; the braid laid open all round, not cut short.")
-		add("Shield", "shield-clamp", "Braid under its clamp or gland all round, on bare metal, at the drive and at the motor; no tail.")
-		add("Shield", "shield-drain", "The drain or the cable's own earth on the earth terminals of both; control wires apart.")
+		add("Shield", "shield-cut", "At both ends: jacket off only as far as the clamp; the braid laid open all "+
+			"round, not cut short.")
+		add("Shield", "shield-clamp", "Braid under its clamp or gland all round, on bare metal, at the drive and at "+
+			"the motor; no tail.")
+		add("Shield", "shield-drain", "The drain or the cable's own earth on the earth terminals of both; control "+
+			"wires apart.")
 	}
 	add("Close", "against", "Every joint against the card once more, by another eye if there is one.")
 	add("Close", "photo-after", "Photograph studs or caps before the lid closes.")

@@ -77,7 +77,8 @@ type Ladder struct {
 // marks are the letters of the region: how drawings there name a device.
 var marks = map[DeviceKind][2]string{ // metric, North America
 	Isolator: {"Q0", "DISC"}, BreakerKey: {"Q1", "CB"}, Contactor: {"K1", "M"}, Overload: {"F1", "OL"},
-	Reverser: {"S3", "SW"}, RunCan: {"C1", "C1"}, StartCan: {"C2", "C2"}, StartOut: {"K2", "SR"}, Converting: {"U1", "DRV"},
+	Reverser: {"S3", "SW"}, RunCan: {"C1", "C1"}, StartCan: {"C2", "C2"}, StartOut: {"K2", "SR"}, Converting: {"U1",
+		"DRV"},
 	Feeler: {"B1", "TH"}, Fuses: {"F0", "FU"}, Brake: {"R1", "BR"}, MotorKey: {"M1", "MTR"},
 }
 
@@ -154,7 +155,8 @@ func (c Controls) Rungs() []Rung {
 		if w.other != "" {
 			start.Words = w.title
 			r.Contacts[1] = start
-			r.Contacts = append(r.Contacts, Contact{Kind: Opens, Mark: w.other, Ends: c.ends("21-22"), Words: "other is out"})
+			r.Contacts = append(r.Contacts, Contact{Kind: Opens, Mark: w.other, Ends: c.ends("21-22"),
+				Words: "other is out"})
 		}
 		r.Contacts = append(r.Contacts, guard...)
 		out = append(out, Rung{r.Title, append(r.Contacts, Contact{Kind: Coil, Mark: w.coil, Ends: c.ends("A1-A2"),

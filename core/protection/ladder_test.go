@@ -15,7 +15,8 @@ import (
 // interlocked by a closed contact each.
 func TestAControlCircuitLetsNothingStartByItself(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		c := protection.Controls{Rules: rapid.SampledFrom([]table.Rules{table.Metric, table.NorthAmerica}).Draw(t, "rules"),
+		c := protection.Controls{Rules: rapid.SampledFrom([]table.Rules{table.Metric, table.NorthAmerica}).Draw(t,
+			"rules"),
 			Thermistor: rapid.Bool().Draw(t, "thermistor"), NoOverload: rapid.Bool().Draw(t, "no overload"),
 			Pair: rapid.Bool().Draw(t, "pair"), StartRelay: rapid.Bool().Draw(t, "start relay")}
 		if rapid.Bool().Draw(t, "fault") {
@@ -36,7 +37,8 @@ func TestAControlCircuitLetsNothingStartByItself(t *testing.T) {
 			require.Equal(t, protection.Opens, r.Contacts[0].Kind, "stop first")
 			guards := 0
 			for _, one := range r.Contacts {
-				if one.Mark == protection.Mark(c.Rules, protection.Overload) || one.Mark == protection.Mark(c.Rules, protection.Feeler) {
+				if one.Mark == protection.Mark(c.Rules, protection.Overload) || one.Mark == protection.Mark(c.Rules,
+					protection.Feeler) {
 					guards++
 				}
 			}

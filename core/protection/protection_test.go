@@ -16,7 +16,8 @@ func asks(rules table.Rules) protection.Asks {
 		return protection.Seen{Supply: supply, Leads: [3]float64{0.75 * supply, supply, 0.8 * supply}, Worst: worst,
 			Coil: "W"}
 	}
-	return protection.Asks{Rules: table.Wires{Rules: rules}, Usual: at(4.7, 0.95), Heaviest: at(4.7, 0.95), Idle: at(1.9, 0.93),
+	return protection.Asks{Rules: table.Wires{Rules: rules}, Usual: at(4.7, 0.95), Heaviest: at(4.7, 0.95),
+		Idle:  at(1.9, 0.93),
 		Lines: protection.Guard{Carries: 4.7, Least: 5.1}, Leads: protection.Guard{Carries: 4.7, Least: 5.14},
 		MostLead: 4.7, MostSupply: 4.7, StartAmps: 20, Volts: 230, ShaftHP: 1.475, PlateAmps: 4.7, ServiceFactor: 1,
 		Capacitor: 3.9}

@@ -182,7 +182,8 @@ func (a Asks) Choose(wired Relay) Choice {
 		c.Why = append(c.Why,
 			finding.Why{Formula: "conductor ≥ 125 % of the greater of table amps and any lead's predicted amps, and " +
 				"≥ the relay's setting", Numbers: fmt.Sprintf("1.25 · %s = %s; leads up to %s", unit.Text(base, "A"),
-				unit.Text(rates.Conductor*base, "A"), unit.Text(a.MostLead, "A")), Section: finding.OnProtection, Source: source},
+				unit.Text(rates.Conductor*base, "A"), unit.Text(a.MostLead, "A")), Section: finding.OnProtection,
+				Source: source},
 			finding.Why{Formula: "breaker up to 250 % of those amps, next standard size, because the overload relay " +
 				"guards the wire", Numbers: fmt.Sprintf("2.5 · %s → %s", unit.Text(base, "A"), sized(c.Breaker)),
 				Section: finding.OnProtection, Source: "inverse-time breaker on a motor circuit, planning"})
@@ -190,7 +191,8 @@ func (a Asks) Choose(wired Relay) Choice {
 	}
 	c.Why = append(c.Why,
 		finding.Why{Formula: "breaker ≥ 1.25 × running amps, and start amps ≤ 5 × breaker (curve C)",
-			Numbers: fmt.Sprintf("1.25 · %s = %s; %s/5 = %s → %s", unit.Text(base, "A"), unit.Text(rates.Conductor*base, "A"),
+			Numbers: fmt.Sprintf("1.25 · %s = %s; %s/5 = %s → %s", unit.Text(base, "A"),
+				unit.Text(rates.Conductor*base, "A"),
 				unit.Text(a.StartAmps, "A"), unit.Text(a.StartAmps/rates.BreakerHolds, "A"), sized(c.Breaker)),
 			Section: finding.OnProtection, Source: "standard sizes, planning", Estimated: true},
 		finding.Why{Formula: "conductor ≥ the breaker, 125 % of any lead's predicted amps, and the relay's setting",
@@ -231,7 +233,8 @@ func (c Choice) Figures(a Asks) []finding.Figure {
 		planning("relay", "Relay set to", c.RelaySet, relay, note),
 	}
 	if c.DualElement > 0 && c.PlainFuse > 0 {
-		out = append(out, planning("fuse", "Or fuses", c.DualElement, unit.Rating(c.DualElement), "dual-element, in each "+
+		out = append(out, planning("fuse", "Or fuses", c.DualElement, unit.Rating(c.DualElement), "dual-element, in "+
+			"each "+
 			"hot line; plain ones "+unit.Rating(c.PlainFuse)+"; planning"))
 	}
 	for _, at := range []struct {

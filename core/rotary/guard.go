@@ -227,7 +227,8 @@ func (w guardWords) judgeBreaker(say func(finding.Finding)) {
 	case b < running:
 		say(w.breaker(finding.Caution, "will trip: %s flow for long", running, finding.AtLeast))
 	case z.StartAmps > startHolds()*b:
-		say(w.breaker(finding.Caution, "may trip at a start: %s for a moment", z.StartAmps/startHolds(), finding.AtLeast))
+		say(w.breaker(finding.Caution, "may trip at a start: %s for a moment", z.StartAmps/startHolds(),
+			finding.AtLeast))
 	case z.Most > 0 && b > z.Most:
 		say(w.breaker(finding.Caution, "is too large here: %s is the most", z.Most, finding.AtMost))
 	default:

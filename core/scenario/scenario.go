@@ -60,13 +60,14 @@ func ColdFord() job.Workshop {
 // Workshops lists both with the machines that can be planned.
 func Workshops() []Workshop {
 	return []Workshop{
-		{Key: "tansy-lane", Set: TansyLane(), People: []string{"Odile W.", "Bram T."}, Stores: tansyLaneStores(), Jobs: []Job{
-			{
-				"blunger",
-				Blunger(),
-			}, {"ball-mill", BallMill()}, {"slip-mixer", SlipMixer()}, {"press-feed", PressFeed()},
-			{"turntable", DryingTurntable()},
-		}},
+		{Key: "tansy-lane", Set: TansyLane(), People: []string{"Odile W.", "Bram T."}, Stores: tansyLaneStores(),
+			Jobs: []Job{
+				{
+					"blunger",
+					Blunger(),
+				}, {"ball-mill", BallMill()}, {"slip-mixer", SlipMixer()}, {"press-feed", PressFeed()},
+				{"turntable", DryingTurntable()},
+			}},
 		{Key: "cold-ford", Set: ColdFord(), People: []string{"Ansel R."}, Stores: coldFordStores(), Jobs: []Job{
 			{
 				"clay-room",
@@ -82,7 +83,8 @@ func tansyLaneStores() []stores.StockItem {
 	return []stores.StockItem{
 		{Kind: stores.Breaker, What: "10 A two-pole, curve C", Count: 2, Price: "9.80 €", Place: "board, spare"},
 		{Kind: stores.Breaker, What: "16 A two-pole, curve C", Count: 1, Price: "9.80 €", Place: "board, spare"},
-		{Kind: stores.Cable, What: "1.5 mm² three-core and earth, flexible", Count: 22, Price: "1.90 €", Place: "reel by the door"},
+		{Kind: stores.Cable, What: "1.5 mm² three-core and earth, flexible", Count: 22, Price: "1.90 €",
+			Place: "reel by the door"},
 		{Kind: stores.Contactor, What: "9 A AC-3, coil 230 V", Count: 1, Price: "24.00 €", Place: "drawer 2"},
 		{Kind: stores.Gland, What: "M20, 6 to 12 mm", Count: 6, Price: "1.10 €", Place: "drawer 4"},
 	}

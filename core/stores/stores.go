@@ -66,7 +66,8 @@ func (i StockItem) Check(path string) (bad openfile.Problems) {
 		known = known || k == i.Kind
 	}
 	if !known {
-		add("kind", fmt.Sprintf("%q", i.Kind), "one of capacitor, drive, contactor, breaker, fuse, relay, cable, cap, gland, "+
+		add("kind", fmt.Sprintf("%q", i.Kind), "one of capacitor, drive, contactor, breaker, fuse, relay, cable, "+
+			"cap, gland, "+
 			"motor, other")
 	}
 	if n := len([]rune(strings.TrimSpace(i.What))); n == 0 || n > 120 {

@@ -20,13 +20,15 @@ func TestWhatIsPrintedDecides(t *testing.T) {
 	}
 	breaker := stores.Want{Kind: stores.Breaker, Amps: 10}
 	require.True(t, breaker.Does(stores.StockItem{Kind: stores.Breaker, What: "10 A two-pole, curve C"}))
-	require.False(t, breaker.Does(stores.StockItem{Kind: stores.Breaker, What: "16 A two-pole, curve C"}), "a breaker is a size")
+	require.False(t, breaker.Does(stores.StockItem{Kind: stores.Breaker, What: "16 A two-pole, curve C"}),
+		"a breaker is a size")
 	contactor := stores.Want{Kind: stores.Contactor, Amps: 6.01}
 	require.True(t, contactor.Does(stores.StockItem{Kind: stores.Contactor, What: "9 A AC-3, coil 230 V"}))
 	require.False(t, contactor.Does(stores.StockItem{Kind: stores.Contactor, What: "4 A AC-3, coil 230 V"}))
 	cable := stores.Want{Kind: stores.Cable, Conductor: unit.Conductor{AWG: 14}}
 	require.True(t, cable.Does(stores.StockItem{Kind: stores.Cable, What: "12 AWG cord, 12-4"}), "a thicker one does")
-	require.False(t, cable.Does(stores.StockItem{Kind: stores.Cable, What: "2.5 mm² three-core"}), "of another system: never guessed")
+	require.False(t, cable.Does(stores.StockItem{Kind: stores.Cable, What: "2.5 mm² three-core"}), "of another "+
+		"system: never guessed")
 	require.False(t, cable.Does(stores.StockItem{Kind: stores.Cable, What: "16 AWG"}), "beyond the table: not known")
 	require.False(t, stores.Want{}.Does(can("40 µF 450 V")), "a part that stores are not asked for")
 }
@@ -45,7 +47,8 @@ func TestOnlyWhatIsFreeIsOfferedAndOnesOwnFirst(t *testing.T) {
 
 func TestTheDrawerIsTheRunCapacitorsThatAreFree(t *testing.T) {
 	all := []stores.StockItem{{Kind: stores.Capacitor, What: "70 µF 440 V run", Free: 2},
-		{Kind: stores.Capacitor, What: "100 µF 250 V start", Free: 3}, {Kind: stores.Capacitor, What: "20 µF 440 V", Free: 0},
+		{Kind: stores.Capacitor, What: "100 µF 250 V start", Free: 3}, {Kind: stores.Capacitor, What: "20 µF 440 V",
+			Free: 0},
 		{Kind: stores.Capacitor, What: "7,5 µF 440 V", Free: 1}}
 	require.Equal(t, "2×70, 7.5", stores.Capacitors(all, 24))
 	require.Equal(t, "70", stores.Capacitors(all, 1))

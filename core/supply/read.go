@@ -42,7 +42,8 @@ func (s *Supply) readWall(e Entry, one func(field, typed string, k unit.Kind, in
 			"two readings at once, like 231 V 9.5 A, below the volts with nothing running")
 	}
 	if e.Panel != "" {
-		note("panel", e.Panel, s.readPanel(e.Panel), "its main breaker, and what else runs behind it, like 100 A, else 30 A")
+		note("panel", e.Panel, s.readPanel(e.Panel), "its main breaker, and what else runs behind it, like 100 A, "+
+			"else 30 A")
 	}
 	for line := range strings.SplitSeq(e.OverTime, "\n") {
 		if line = strings.TrimSpace(line); line == "" {

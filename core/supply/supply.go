@@ -152,12 +152,14 @@ type Draw struct {
 	StartAmps, StartVolts float64 // at the first instant of the start
 	MostAmps              float64 // at the heaviest load that occurs
 	Mark                  finding.Mark
+	Smooth                bool // smooth direct current may flow to earth behind it
 }
 
 // Ramped is the draw of electronics that ramp a motor up: never more than in the run.
 func (s Supply) Ramped(amps float64, mark finding.Mark) *Draw {
 	volts := s.Volts - amps*s.LineOhm()
-	return &Draw{Mark: mark, RunAmps: amps, RunVolts: volts, StartAmps: amps, StartVolts: volts, MostAmps: amps}
+	return &Draw{Mark: mark, Smooth: true, RunAmps: amps, RunVolts: volts, StartAmps: amps, StartVolts: volts,
+		MostAmps: amps}
 }
 
 // Judge says what the supply makes of it. draw is nil while nothing can be
@@ -239,6 +241,12 @@ func (s Supply) judgeFeeder(draw *Draw, rules table.Rules, add func(finding.Find
 	most := math.Max(draw.RunAmps, draw.MostAmps)
 	if known && carry < s.wants(most) {
 		add(s.sayThin(carry, most))
+	}
+	w := waller{s, rules, Taker{Draw: draw, Smooth: draw.Smooth}, most}
+	for _, l := range []ChainLink{w.panel(), w.residual()} {
+		if l.Grade == finding.Stop || l.Grade == finding.Caution {
+			add(sayLink(l))
+		}
 	}
 	switch {
 	case s.Breaker == 0:

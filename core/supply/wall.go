@@ -62,7 +62,8 @@ func (s Supply) Wall(rules table.Rules, takers []Taker) []Chain {
 		}
 		w := waller{s, rules, t, math.Max(t.Draw.RunAmps, t.Draw.MostAmps)}
 		c := Chain{Bridge: t.Bridge, Name: t.Name, Chosen: t.Chosen,
-			Links: []ChainLink{w.panel(), w.volts(), w.breaker(), w.wire(), w.length(), w.earth(), w.residual(), w.wiring()}}
+			Links: []ChainLink{w.panel(), w.volts(), w.breaker(), w.wire(), w.length(), w.earth(), w.residual(),
+				w.wiring()}}
 		c.conclude()
 		out = append(out, c)
 	}

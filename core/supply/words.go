@@ -86,18 +86,22 @@ func (s Supply) sayThin(carry float64, most float64) finding.Finding {
 }
 
 func (s Supply) sayBreaker(most float64) finding.Finding {
-	return finding.Finding{ID: "supply.breaker", Grade: finding.Caution,
+	grade, limit := finding.Caution, breakerShare*s.Breaker
+	if most+s.Beside > s.Breaker { // it would not only run warm: it opens
+		grade, limit = finding.Stop, s.Breaker
+	}
+	return finding.Finding{ID: finding.SupplyBreaker, Grade: grade,
 		Sentence: fmt.Sprintf("Running takes up to %s of the feeder's %s.", unit.Text(most+s.Beside, "A"),
 			unit.Rating(s.Breaker)),
-		Detail: s.whatElse(), Figure: unit.Text(most+s.Beside, "A"), Limit: unit.Text(breakerShare*s.Breaker, "A"),
-		Measure: finding.Against(most+s.Beside, finding.AtMost, breakerShare*s.Breaker, "A"), Planning: true,
+		Detail: s.whatElse(), Figure: unit.Text(most+s.Beside, "A"), Limit: unit.Text(limit, "A"),
+		Measure: finding.Against(most+s.Beside, finding.AtMost, limit, "A"), Planning: true,
 		Why: []finding.Why{{Formula: "running amps ≤ 80 % of the breaker for long use",
 			Section: finding.OnSupplyDrop, Source: "planning; local rules decide"}},
 		Entries: []string{"supply.breaker"}}
 }
 
 func (s Supply) sayBreakerCaution(draw *Draw) finding.Finding {
-	return finding.Finding{ID: "supply.breaker", Grade: finding.Caution,
+	return finding.Finding{ID: finding.SupplyBreaker, Grade: finding.Caution,
 		Sentence: fmt.Sprintf("The start takes %s: the feeder's %s may trip.", unit.Text(draw.StartAmps, "A"),
 			unit.Rating(s.Breaker)),
 		Detail: "A usual motor curve holds five times its rating for certain and lets go at ten.",

@@ -309,8 +309,8 @@ func (s Supply) sayOverTime(low, high VoltsAt) finding.Finding {
 		worst, off = high, other
 	}
 	f := finding.Finding{ID: "supply.over-time", Bay: finding.Supply, Grade: finding.Good,
-		Sentence: fmt.Sprintf("At other times the post had %s to %s, within 10%s%% of %s.", unit.Whole(low.Volts, "V"),
-			unit.Whole(high.Volts, "V"), unit.Space, unit.Whole(s.Nominal, "V")),
+		Sentence: fmt.Sprintf("At other times the post had %s, within 10%s%% of %s.", between(low.Volts, high.Volts),
+			unit.Space, unit.Whole(s.Nominal, "V")),
 		Figure: unit.Text(100*math.Abs(off), "%"), Limit: "10" + unit.Space + "%",
 		Measure: finding.Against(100*math.Abs(off), finding.AtMost, 10, "%"),
 		Why: []finding.Why{{Formula: "the furthest of all readings from nominal", Numbers: worst.When + ": " +
@@ -323,4 +323,30 @@ func (s Supply) sayOverTime(low, high VoltsAt) finding.Finding {
 		f.Detail = "Enter those volts as measured and look at the plan again: a motor must stand what it really gets."
 	}
 	return f
+}
+
+// sayLink is a link that has no finding of its own elsewhere, said as one.
+func sayLink(l ChainLink) finding.Finding {
+	f := finding.Finding{ID: finding.SupplyPanel, Grade: l.Grade, Sentence: l.Name + ", " + l.Found + ": " +
+		lowerFirst(l.Text),
+		Planning: true, Figure: l.Found, Limit: l.Asks, Entries: []string{l.Entry},
+		Why: []finding.Why{{Formula: l.Name + " as found against what the bridge asks", Section: finding.OnWall,
+			Source: "planning; local rules decide"}}}
+	if l.ID != "panel" {
+		f.ID = "supply." + l.ID
+	}
+	if l.Cure != nil {
+		f.Detail = l.Cure.Text
+	}
+	return f
+}
+
+func lowerFirst(s string) string { return strings.ToLower(s[:1]) + s[1:] }
+
+// between is a range of volts, one figure where both are the same.
+func between(low, high float64) string {
+	if unit.Whole(low, "V") == unit.Whole(high, "V") {
+		return unit.Whole(low, "V")
+	}
+	return unit.Whole(low, "V") + " to " + unit.Whole(high, "V")
 }

@@ -43,8 +43,9 @@ func FrameOf(printed string, inches bool) (f Frame, ok bool) {
 	t := frames()
 	of := func(set frameSet, scale float64, name string) (Frame, bool) {
 		r, ok := set.Rows[name]
-		return Frame{Name: name, Height: r[0] * scale, Across: r[1] * scale, Along: r[2] * scale, Shoulder: r[3] * scale,
-			Shaft: r[4] * scale, ShaftLength: r[5] * scale, KeyWidth: r[6] * scale, KeyHeight: r[7] * scale,
+		return Frame{Name: name, Height: r[0] * scale, Across: r[1] * scale, Along: r[2] * scale,
+			Shoulder: r[3] * scale,
+			Shaft:    r[4] * scale, ShaftLength: r[5] * scale, KeyWidth: r[6] * scale, KeyHeight: r[7] * scale,
 			FaceCircle: r[8] * scale, Source: set.Source, Inch: scale != 1}, ok
 	}
 	metric, isMetric := of(t.IEC, 1, name)

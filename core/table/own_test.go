@@ -44,7 +44,8 @@ func TestOwnTablesThatCannotBeUsed(t *testing.T) {
 		paths[p.Path] = true
 		require.NotEmpty(t, p.Wanted)
 	}
-	for _, want := range []string{"version", "source", "cord[1].size", "cord[2].size", "cord[2].amps", "glands[0].to_mm", "torques[0].nm"} {
+	for _, want := range []string{"version", "source", "cord[1].size", "cord[2].size", "cord[2].amps",
+		"glands[0].to_mm", "torques[0].nm"} {
 		require.True(t, paths[want], want)
 	}
 }

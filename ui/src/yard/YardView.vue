@@ -412,6 +412,7 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
 .yard-acts {
   margin-left: auto;
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
 }
 .machines-none {
