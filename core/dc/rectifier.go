@@ -220,8 +220,9 @@ func (w *Wave) sum(r *rectifier) {
 		w.Pieces, w.MeanVolts = nil, r.emf
 		return
 	}
-	w.MeanAmps, w.RMSAmps = mean/math.Pi, math.Sqrt(square/math.Pi)
-	w.LineAmps, w.LineWatts = math.Sqrt(lineSquare/math.Pi), watts/math.Pi
+	// A hair before the line ends, what is left of the squares may round below nothing.
+	w.MeanAmps, w.RMSAmps = mean/math.Pi, math.Sqrt(max(0, square)/math.Pi)
+	w.LineAmps, w.LineWatts = math.Sqrt(max(0, lineSquare)/math.Pi), watts/math.Pi
 	w.MeanVolts = (volts + gap*r.emf) / math.Pi
 }
 

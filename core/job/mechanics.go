@@ -7,6 +7,8 @@ import (
 	"graybridge/core/fit"
 	"graybridge/core/load"
 	"graybridge/core/makeup"
+	"graybridge/core/stores"
+	"graybridge/core/table"
 	"graybridge/core/unit"
 )
 
@@ -38,6 +40,14 @@ func (r *reading) around(g guarded) makeup.Around {
 	a := makeup.Around{Bridge: r.doc.Bridge.Kind, Wire: wire, Earth: wire, Lines: 3,
 		Gauge: r.site.Gauge, Own: r.doc.Workshop.Tables, Electrons: r.doc.Bridge.Kind == KindDrive ||
 			r.doc.Bridge.Kind == KindDC}
+	if lying := stores.Glands(r.doc.Workshop.Stores); len(lying) > 0 && (a.Own == nil || len(a.Own.Glands) == 0) {
+		own := table.Own{Source: glandsLying}
+		if a.Own != nil {
+			own = *a.Own
+			own.Source += "; " + glandsLying
+		}
+		own.Glands, a.Own = lying, &own
+	}
 	if g.choice != nil && g.choice.Earth != (unit.Conductor{}) {
 		a.Earth = g.choice.Earth
 	}
@@ -110,6 +120,8 @@ func (r *reading) running(p *Plan, g guarded) load.Running {
 	}
 	return out
 }
+
+const glandsLying = "as printed on what lies in the stores"
 
 const (
 	armaturePlate = "the armature's plate"

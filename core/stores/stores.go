@@ -210,3 +210,24 @@ func Capacitors(all []StockItem, most int) string {
 	}
 	return strings.Join(words, ", ")
 }
+
+var glandRange = regexp.MustCompile(`(?i)^(.*?)[,:]?\s*([\d.,]+)\s*(?:mm)?\s*(?:to|-|–)\s*([\d.,]+)\s*mm`)
+
+// Glands are the glands of the stores of which one is free and whose clamping range is printed,
+// like "M20, 6 to 12 mm".
+func Glands(all []StockItem) (out []table.Gland) {
+	for _, i := range all {
+		if i.Kind != Gland || i.Free == 0 {
+			continue
+		}
+		m := glandRange.FindStringSubmatch(i.What)
+		if m == nil {
+			continue
+		}
+		g := table.Gland{Name: strings.TrimSpace(m[1]), From: unit.Decimal(m[2]), To: unit.Decimal(m[3])}
+		if g.Name != "" && g.From > 0 && g.To > g.From {
+			out = append(out, g)
+		}
+	}
+	return out
+}

@@ -77,3 +77,12 @@ func TestALineIsRefusedWithWhatWouldDo(t *testing.T) {
 		require.NotEmpty(t, p.Wanted, p.Path)
 	}
 }
+
+func TestGlandsThatLieThereClampWhatIsPrinted(t *testing.T) {
+	got := stores.Glands([]stores.StockItem{{Kind: stores.Gland, What: "M20, 6 to 12 mm", Free: 2},
+		{Kind: stores.Gland, What: "M25: 11-17 mm", Free: 1}, {Kind: stores.Gland, What: "M16, 4 to 8 mm"},
+		{Kind: stores.Gland, What: "big ones", Free: 4}, {Kind: stores.Other, What: "M32, 15 to 21 mm", Free: 1}})
+	require.Len(t, got, 2, "free, a gland, and its range printed")
+	require.Equal(t, "M20", got[0].Name)
+	require.InDelta(t, 17, got[1].To, 1e-9)
+}
