@@ -227,11 +227,15 @@ func (b *Bridge) Run(microfarad float64, load machine.Load) (p Point, ok bool) {
 	return p, err == nil
 }
 
+// worstWithin is the last step in slip of a point that a search asks for: what it leaves is a
+// hundredth of it, far below the part to which the search goes.
+const worstWithin = 1e-6
+
 // worst is the greatest winding share at the load, +Inf when it cannot carry
 // it, and which winding. It allocates nothing.
 func (b *Bridge) worst(microfarad float64, load machine.Load) (share float64, winding int) {
 	b.Set(microfarad)
-	slip := machine.RunSlip(b.Surplus(load), b.guess)
+	slip := machine.RunSlipWithin(b.Surplus(load), b.guess, worstWithin)
 	if math.IsNaN(slip) || b.look(slip) != nil {
 		return math.Inf(1), -1
 	}

@@ -244,6 +244,9 @@ func (s *Solver) stampBase() {
 // SetSlip changes the slip of machine i (in the order of the circuit).
 func (s *Solver) SetSlip(i int, slip float64) {
 	m := &s.machines[i]
+	if slip == m.Slip { // what is solved stays solved
+		return
+	}
 	m.Slip = slip
 	m.fields(s.frequencyHz)
 	s.dirty = true
@@ -252,6 +255,9 @@ func (s *Solver) SetSlip(i int, slip float64) {
 // SetMicrofarad changes capacitor i (in the order of the elements). A value of
 // 0 is a capacitor taken out.
 func (s *Solver) SetMicrofarad(i int, microfarad float64) {
+	if microfarad == s.elements[i].Microfarad {
+		return
+	}
 	s.elements[i].Microfarad = microfarad
 	s.admit(i)
 	s.dirty, s.rewired = true, true

@@ -274,8 +274,10 @@ func TestAShortPulseIsAPulse(t *testing.T) {
 // Fired a hair before the line's zero hardly anything flows: a little, and never no number.
 func TestFiredAtTheVeryEnd(t *testing.T) {
 	for _, delay := range []float64{3.14, 3.14093017578125, 3.1415, math.Pi} {
-		w := dc.Rectified(dc.Armature{Ohm: 0.3, Millihenry: 6, BrushVolts: 1.9e-6}, dc.Line{Volts: 104, Hertz: 50}, 1.5e-8, delay)
-		for name, x := range map[string]float64{"mean": w.MeanAmps, "rms": w.RMSAmps, "line": w.LineAmps, "watts": w.LineWatts} {
+		w := dc.Rectified(dc.Armature{Ohm: 0.3, Millihenry: 6, BrushVolts: 1.9e-6}, dc.Line{Volts: 104, Hertz: 50},
+			1.5e-8, delay)
+		for name, x := range map[string]float64{"mean": w.MeanAmps, "rms": w.RMSAmps, "line": w.LineAmps,
+			"watts": w.LineWatts} {
 			require.False(t, math.IsNaN(x), "%s at %v", name, delay)
 			require.InDelta(t, 0, x, 1, "%s at %v", name, delay)
 		}

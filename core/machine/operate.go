@@ -151,11 +151,21 @@ func Settle(surplus func(slip float64) float64) Settling {
 // RunSlip is the stable crossing nearest synchronous speed, NaN when there is
 // none. It looks only as far up in slip as it must, first within a tenth of the guess.
 func RunSlip(surplus func(slip float64) float64, guess float64) float64 {
+	return runSlip(surplus, guess, 1e-10)
+}
+
+// RunSlipWithin is RunSlip whose last step is within so much slip: for a search that asks it
+// again and again, and looks at what follows from it to a part in ten thousand.
+func RunSlipWithin(surplus func(slip float64) float64, guess, within float64) float64 {
+	return runSlip(surplus, guess, within)
+}
+
+func runSlip(surplus func(slip float64) float64, guess, within float64) float64 {
 	if guess > 0 && guess < 0.5 {
 		a, b := guess/nearGuess, guess*nearGuess
 		if fa := surplus(a); fa <= 0 {
 			if fb := surplus(b); fb > 0 {
-				return search.Between(surplus, a, fa, b, fb)
+				return search.BetweenTo(surplus, a, fa, b, fb, within)
 			}
 		}
 	}
@@ -193,7 +203,7 @@ func RunSlip(surplus func(slip float64) float64, guess float64) float64 {
 	}
 	for i := 1; i <= top; i++ {
 		if at(i-1) <= 0 && at(i) > 0 {
-			return search.Between(surplus, scanSlips[i-1], at(i-1), scanSlips[i], at(i))
+			return search.BetweenTo(surplus, scanSlips[i-1], at(i-1), scanSlips[i], at(i), within)
 		}
 	}
 	return math.NaN()

@@ -11,6 +11,12 @@ func Root(f func(float64) float64, a, b float64) float64 { return Between(f, a, 
 
 // Between is Root where the values at both ends are known.
 func Between(f func(float64) float64, a, fa, b, fb float64) float64 {
+	return BetweenTo(f, a, fa, b, fb, 1e-10)
+}
+
+// BetweenTo is Between that ends with a step within so much: what is left then is less by orders,
+// since the steps shrink faster than in proportion.
+func BetweenTo(f func(float64) float64, a, fa, b, fb, within float64) float64 {
 	if fa == 0 {
 		return a
 	}
@@ -22,7 +28,7 @@ func Between(f func(float64) float64, a, fa, b, fb float64) float64 {
 			return x
 		}
 		if fx*fb > 0 {
-			if math.Abs(x-b) < 1e-10 {
+			if math.Abs(x-b) < within {
 				return x
 			}
 			b, fb = x, fx
@@ -31,7 +37,7 @@ func Between(f func(float64) float64, a, fa, b, fb float64) float64 {
 			}
 			side = 1
 		} else {
-			if math.Abs(x-a) < 1e-10 {
+			if math.Abs(x-a) < within {
 				return x
 			}
 			a, fa = x, fx
