@@ -47,9 +47,13 @@ type Change struct {
 // most kept steps back and forward.
 const mostUndo = 200
 
+// withStores are the workshop's settings with its stores, where anything lies in them.
+const withStores = `case when exists (select from stock k where k.workshop_id = w.id)
+	then w.settings || jsonb_build_object('stores', stores_for(w.id, j.id)) else w.settings end`
+
 // jobColumns puts the workshop's settings of this moment into the document.
 const jobColumns = `j.id::text, j.workshop_id::text, j.revision,
-	jsonb_set(j.document, '{workshop}', w.settings || jsonb_strip_nulls(jsonb_build_object('stores', stores_for(w.id, j.id)))) as document,
+	jsonb_set(j.document, '{workshop}', ` + withStores + `) as document,
 	j.updated_at,
 	j.archived_at is not null as archived, j.deleted_at is not null as binned,
 	cardinality(j.undo) > 0 as can_undo, cardinality(j.redo) > 0 as can_redo`
@@ -363,7 +367,7 @@ func (s *Store) RevisionOf(ctx context.Context, id string, revision int) (j Job,
 	var old kept
 	err = s.pool.QueryRow(ctx,
 		`select j.id::text, j.workshop_id::text, r.revision, r.packed, r.document,
-			w.settings || jsonb_strip_nulls(jsonb_build_object('stores', stores_for(w.id, j.id))), r.at,
+			`+withStores+`, r.at,
 			j.archived_at is not null, j.deleted_at is not null, cardinality(j.undo) > 0, cardinality(j.redo) > 0
 		from job j join workshop w on w.id = j.workshop_id join job_revision r on r.job_id = j.id
 		where j.id = $1 and r.revision = $2`, k, revision).Scan(&j.ID, &j.WorkshopID, &j.Revision, &old.Packed,
