@@ -47,10 +47,6 @@ type Change struct {
 // most kept steps back and forward.
 const mostUndo = 200
 
-// withStores are the workshop's settings with its stores, where anything lies in them.
-const withStores = `case when exists (select from stock k where k.workshop_id = w.id)
-	then w.settings || jsonb_build_object('stores', stores_for(w.id, j.id)) else w.settings end`
-
 // jobColumns puts the workshop's settings of this moment into the document.
 const jobColumns = `j.id::text, j.workshop_id::text, j.revision,
 	jsonb_set(j.document, '{workshop}', ` + withStores + `) as document,

@@ -32,6 +32,10 @@ func (s *Short) Error() string {
 	return fmt.Sprintf("of “%s” %d are free and %d were asked for", s.What, s.Free, s.Asked)
 }
 
+// withStores are the workshop's settings with its stores, where anything lies in them.
+const withStores = `case when exists (select from stock k where k.workshop_id = w.id)
+	then w.settings || jsonb_build_object('stores', stores_for(w.id, j.id)) else w.settings end`
+
 const stockColumns = `id::text, kind, what, count, price, shop, place`
 
 func stocked(rows pgx.Rows, err error) ([]stores.StockItem, error) {
