@@ -83,19 +83,18 @@ func documents() map[string]job.Document {
 	turnedStreet := scenario.ClayRoom()
 	turnedStreet.Bridge.Rotary.Spun, turnedStreet.Bridge.Rotary.Cans = rotary.Backward, rotary.Fixed
 	out["street spun backward"] = turnedStreet
-	for _, to := range []string{"L1", "L2"} {
-		for _, relay := range []protection.Relay{protection.MotorLeads, protection.SupplyLines, protection.Thermistor} {
-			for _, way := range []capacitor.Reversing{"", capacitor.BySwitch, capacitor.ByContactors} {
-				for _, by := range []capacitor.StartBy{capacitor.ByButton, capacitor.ByRelay} {
-					d := scenario.Blunger()
-					d.Name = "Wired"
-					b := &d.Bridge.Capacitor
-					b.CornerTo, b.Reversing, b.StartBy, b.Start = to, way, by, "100"
-					d.Machines[0].Protection.Relay = relay
-					d.Workshop.Rules = map[capacitor.StartBy]table.Rules{capacitor.ByButton: table.NorthAmerica,
-						capacitor.ByRelay: table.Metric}[by]
-					out[fmt.Sprint("wired ", to, relay, way, by)] = d
-				}
+	n := 0
+	for _, relay := range []protection.Relay{protection.MotorLeads, protection.SupplyLines, protection.Thermistor} {
+		for _, way := range []capacitor.Reversing{"", capacitor.BySwitch, capacitor.ByContactors} {
+			for _, by := range []capacitor.StartBy{capacitor.ByButton, capacitor.ByRelay} {
+				d := scenario.Blunger()
+				d.Name = "Wired"
+				b, to := &d.Bridge.Capacitor, []string{"L1", "L2"}[n%2]
+				b.CornerTo, b.Reversing, b.StartBy, b.Start = to, way, by, "100"
+				d.Machines[0].Protection.Relay = relay
+				d.Workshop.Rules = []table.Rules{table.NorthAmerica, table.Metric}[n/2%2]
+				out[fmt.Sprint("wired ", to, relay, way, by)] = d
+				n++
 			}
 		}
 	}
@@ -138,9 +137,8 @@ func all(d job.Document) map[string]drawing.Drawing {
 		if d.Machines[0].Leads.Found != asDelivered(d.Name) {
 			break // the mistakes are made on what is wanted: once a machine is enough
 		}
-		plan := job.Make(d)
 		if state, err := job.Mistaken(context.Background(), d, m.ID); err == nil {
-			v := drawing.Of(drawing.SceneOf(&plan), &state)
+			v := drawing.Of(drawing.SceneOf(&p), &state)
 			out["path, "+m.ID], out["box, "+m.ID], out["windings, "+m.ID] = v.Path, v.Box, v.Windings
 		}
 	}
@@ -177,6 +175,7 @@ func (b box) overlaps(o box) bool {
 
 // Every primitive is a number inside the sheet, and no words stand on others.
 func TestEveryDrawingStaysOnItsSheetAndItsWordsApart(t *testing.T) {
+	t.Parallel()
 	for name, d := range documents() {
 		for view, w := range all(d) {
 			where := name + ", " + view
@@ -216,6 +215,7 @@ func TestEveryDrawingStaysOnItsSheetAndItsWordsApart(t *testing.T) {
 }
 
 func TestTheSamePlanIsDrawnTheSame(t *testing.T) {
+	t.Parallel()
 	for name, d := range documents() {
 		one, err := json.Marshal(all(d))
 		require.NoError(t, err)
