@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"graybridge/core/finding"
 	"graybridge/core/fit"
 	"graybridge/core/load"
 	"graybridge/core/unit"
@@ -66,13 +67,11 @@ func Fit(p *Scene) Drawing {
 		y := 20 + 15*float64(i)
 		d.add(line(b.ink, 2, sheetMargin, y-4, sheetMargin+28, y-4).dashed(b.dash),
 			text(sheetMargin+36, y, fmt.Sprintf("%s: %s", b.name, b.Name), Small).start())
-		d.fact(upperFirst(b.name)+" motor", sizes(b.Outline))
+		d.fact(finding.Upper(b.name)+" motor", sizes(b.Outline))
 	}
 	d.add(text(fitWidth-sheetMargin, 20, "feet, height, shaft to scale; the outline by eye", Small).soft().end())
 	return d
 }
-
-func upperFirst(s string) string { return string(s[0]-'a'+'A') + s[1:] }
 
 func drawable(b fit.Outline) bool { return b.Height > 0 && b.Shaft > 0 }
 
@@ -176,7 +175,7 @@ func Belt(p *Scene) Drawing {
 		d.add(circle(one.x, y, one.r, one.ink, Paper).of(one.name+" sheave"), circle(one.x, y, 3, Black, Black),
 			text(one.x, beltHeight-24, one.name, Small).bold(),
 			text(one.x, beltHeight-9, unit.Text(one.mm, "mm"), Small))
-		d.fact(upperFirst(one.name)+" sheave", unit.Text(one.mm, "mm"))
+		d.fact(finding.Upper(one.name)+" sheave", unit.Text(one.mm, "mm"))
 	}
 	for _, s := range []float64{-1, 1} {
 		d.add(line(Black, 3, x1-r1*k*math.Sin(a), y+s*r1*k*math.Cos(a), x2-r2*k*math.Sin(a),

@@ -1,8 +1,7 @@
 package drawing
 
 import (
-	"strings"
-
+	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/machine"
 	"graybridge/core/protection"
@@ -85,7 +84,7 @@ func next(d *Drawing, p *Scene) {
 	x := pathWidth / 6 * (float64(p.Next.Part) + 0.5)
 	d.add(Item{Kind: KindShape, Points: []float64{x - 5, 5, x + 5, 5, x, 12}, Ink: Accent, Fill: Accent, Stroke: 1,
 		Of: "next"},
-		text(x+10, 13, "next: "+strings.ToLower(p.Next.Text[:1])+p.Next.Text[1:],
+		text(x+10, 13, "next: "+finding.Lower(p.Next.Text),
 			Small).inked(Accent).start().of("next"))
 	d.fact("Next", p.Next.Text)
 }

@@ -6,7 +6,6 @@ import (
 	"regexp"
 	"slices"
 	"sort"
-	"strings"
 
 	"graybridge/core/unit"
 )
@@ -26,10 +25,7 @@ var priceLine = regexp.MustCompile(
 // error names the line.
 func ParsePrices(text string) (p Prices, err error) {
 	p.Of = map[float64]float64{}
-	for line := range strings.SplitSeq(text, "\n") {
-		if line = strings.TrimSpace(line); line == "" {
-			continue
-		}
+	for line := range unit.Lines(text) {
 		m := priceLine.FindStringSubmatch(line)
 		if m == nil {
 			return Prices{}, fmt.Errorf("%q is no price; write it like “40 µF 11.50 €”", line)

@@ -385,5 +385,3 @@ func (t *Trim) suspect(b *Bridge, r Round) {
 		}
 	}
 }
-
-func lower(s string) string { return strings.ToLower(s[:1]) + s[1:] }

@@ -3,6 +3,7 @@ package capacitor
 import (
 	"fmt"
 
+	"graybridge/core/finding"
 	"graybridge/core/unit"
 )
 
@@ -15,7 +16,7 @@ func (q Question) cannotCarry(a Answer) string {
 
 func ruleWouldPut(rule School) string {
 	return fmt.Sprintf("The %s rule would put %s in: %s of plate amps in the worst winding at your load.",
-		lower(rule.Name), rule.Text, rule.AtLoad)
+		finding.Lower(rule.Name), rule.Text, rule.AtLoad)
 }
 
 func (q Question) staysInside(share float64, coil, where string) string {
@@ -25,7 +26,7 @@ func (q Question) staysInside(share float64, coil, where string) string {
 
 func goodForATest(rule School) string {
 	return fmt.Sprintf("Others call a capacitor good for a test only. True of their µF: the %s rule's %s would put "+
-		"%s into a winding at your load and %s running light.", lower(rule.Name), rule.Text, rule.AtLoad, rule.AtIdle)
+		"%s into a winding at your load and %s running light.", finding.Lower(rule.Name), rule.Text, rule.AtLoad, rule.AtIdle)
 }
 
 func insideButIdle(coil string, share float64) string {

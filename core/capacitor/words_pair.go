@@ -3,6 +3,7 @@ package capacitor
 import (
 	"fmt"
 
+	"graybridge/core/finding"
 	"graybridge/core/load"
 	"graybridge/core/site"
 	"graybridge/core/unit"
@@ -35,6 +36,6 @@ func (o *Over) pairWouldChange(one struct {
 }, own float64, band site.Band, part float64, verdicts map[string][]float64) string {
 	return fmt.Sprintf("Would change: %s%s the worst winding carries %s, anything from %s to %s of plate amps; the "+
 		"verdict flips for %s of the motors that would print this plate. What would settle it: %s.",
-		lower(one.name[:1]), one.name[1:], unit.Percent(own), unit.Percent(band.Low), unit.Percent(band.High),
+		finding.Lower(one.name[:1]), one.name[1:], unit.Percent(own), unit.Percent(band.Low), unit.Percent(band.High),
 		unit.Percent(part), site.Leading(o.siteTwins(), verdicts[one.id]).Settles())
 }

@@ -7,6 +7,7 @@ import (
 
 	"graybridge/core/can"
 	"graybridge/core/circuit"
+	"graybridge/core/finding"
 	"graybridge/core/unit"
 )
 
@@ -42,7 +43,7 @@ const noReadings = "No reading stands behind the µF."
 
 func readingsExchanged(s [2]int) string {
 	return fmt.Sprintf("They fit if the amps of the %s and of the %s were noted in each other's place.",
-		lower(readNames[s[0]]), lower(readNames[s[1]]))
+		finding.Lower(readNames[s[0]]), finding.Lower(readNames[s[1]]))
 }
 
 func (t *Trim) readingsOtherCan(r Round) string {
@@ -54,7 +55,7 @@ const canLost = " A can has lost capacity or a tab is off: discharge, then measu
 
 func readingsDoNotFit(last RoundFit) string {
 	return fmt.Sprintf("The readings at %s do not fit this motor on this bridge: %s is furthest off.",
-		unit.Text(last.Microfarad, "µF"), lower(readNames[last.WorstRead]))
+		unit.Text(last.Microfarad, "µF"), finding.Lower(readNames[last.WorstRead]))
 }
 
 const readAgain = "Read that one again at a steady load; then compare the joints with the card, and the µF in the " +

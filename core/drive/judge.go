@@ -30,7 +30,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		return &o.Said[len(o.Said)-1]
 	}
 	f := say(finding.DriveSpeed, v.SaysGrade, fmt.Sprintf("At %s: %s", unit.Text(v.Point.Hz, "Hz"),
-		strings.ToLower(v.Says[:1])+v.Says[1:]), coolingFallsShort(v), "drive.at")
+		finding.Lower(v.Says)), coolingFallsShort(v), "drive.at")
 	f.Figure, f.Limit = unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)
 	if v.Point.Carries && v.Point.Heat > 1 && m.Cooling == OwnFan && v.Point.Hz < o.Site.Model.FrequencyHz {
 		f.Cures = []finding.Cure{{Label: "It has a blower", Path: "drive.cooling", Value: string(Blower)}}
@@ -51,7 +51,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		if pt, err := heavy.At(v.Point.Hz); err == nil {
 			if g, words := pt.Words(); g != finding.Good {
 				say(finding.DriveHeaviest, g, fmt.Sprintf("At your heaviest load: %s",
-					strings.ToLower(words[:1])+words[1:]),
+					finding.Lower(words)),
 					asksTooMuch(pt),
 					"load.heaviest")
 			}

@@ -189,8 +189,7 @@ func clock(share float64) string {
 }
 
 func plainName(f Function) string {
-	s := strings.ReplaceAll(string(f), "-", " ")
-	return strings.ToUpper(s[:1]) + s[1:]
+	return finding.Upper(strings.ReplaceAll(string(f), "-", " "))
 }
 
 // Forbidden says which combinations of a profile the wants run into.

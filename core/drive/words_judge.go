@@ -41,7 +41,7 @@ func rampTrips(r struct {
 	word  string
 	entry string
 }) string {
-	return fmt.Sprintf("%s in %s trips it: at least %s.", strings.ToUpper(r.word[:1])+r.word[1:],
+	return fmt.Sprintf("%s in %s trips it: at least %s.", finding.Upper(r.word),
 		unit.Text(r.ramp.Asked, "s"), unit.Text(r.ramp.Least, "s"))
 }
 

@@ -129,27 +129,11 @@ type Fit struct {
 
 var twoSides = regexp.MustCompile(`^(.+?)\s*[x×*]\s*(.+)$`)
 
-// reader notes how entries were read.
-type reader struct{ readings []finding.Reading }
+// reader reads the entries of a replacement.
+type reader struct{ finding.Reader }
 
-func (r *reader) note(path, typed, readAs, wanted string) {
-	n := finding.Reading{Path: "fit." + path, Typed: typed, ReadAs: readAs}
-	if readAs == "" {
-		n.Problem, n.Wanted = finding.NotRead, wanted
-	}
-	r.readings = append(r.readings, n)
-}
-
-func (r *reader) one(path, typed string, k unit.Kind) float64 {
-	if typed == "" {
-		return 0
-	}
-	x, ok, err := k.One(typed)
-	if err != nil || !ok {
-		r.note(path, typed, "", k.Example)
-		return 0
-	}
-	r.note(path, typed, unit.Text(x, k.Base), "")
+func (r *reader) one(field, typed string, k unit.Kind) (x float64) {
+	r.One(field, typed, k, &x)
 	return x
 }
 
@@ -173,10 +157,10 @@ func (r *reader) body(at string, e BodyEntry, plateFrame string, inches bool) (b
 			}
 		}
 		if e.Frame != "" {
-			r.note(at+".frame", e.Frame, f.Name, "")
+			r.Note(at+".frame", e.Frame, f.Name, "")
 		}
 	} else if e.Frame != "" {
-		r.note(at+".frame", e.Frame, e.Frame+", not in the frame tables: its sizes are asked", "")
+		r.Note(at+".frame", e.Frame, e.Frame+", not in the frame tables: its sizes are asked", "")
 	}
 	for _, d := range []struct {
 		field, typed string
@@ -201,9 +185,9 @@ func (r *reader) body(at string, e BodyEntry, plateFrame string, inches bool) (b
 		size := strings.TrimLeft(strings.ToUpper(strings.TrimSpace(e.EndThread)), "M")
 		if m := unit.Decimal(size); m >= 2 && m <= 64 && m == math.Trunc(m) {
 			b.EndThread, b.EndThreadMark = int(m), finding.Measured
-			r.note(at+".end_thread", e.EndThread, "M"+size, "")
+			r.Note(at+".end_thread", e.EndThread, "M"+size, "")
 		} else {
-			r.note(at+".end_thread", e.EndThread, "", "a metric thread, like M8")
+			r.Note(at+".end_thread", e.EndThread, "", "a metric thread, like M8")
 		}
 	}
 	b.Box = e.Box
@@ -222,7 +206,7 @@ func (r *reader) key(at, typed string, b *Body) {
 	}
 	w, ok, err := unit.Diameter.One(width)
 	if err != nil || !ok {
-		r.note(at+".key", typed, "", "width × height, like 8 × 7 mm")
+		r.Note(at+".key", typed, "", "width × height, like 8 × 7 mm")
 		return
 	}
 	b.KeyWidth, b.KeyHeight = Dim{w, finding.Measured}, Dim{}
@@ -231,13 +215,13 @@ func (r *reader) key(at, typed string, b *Body) {
 		b.KeyHeight = Dim{h, finding.Measured}
 		text = unit.Plain(w) + " × " + unit.Text(h, "mm")
 	}
-	r.note(at+".key", typed, text, "")
+	r.Note(at+".key", typed, text, "")
 }
 
 // Read reads the entry of a motor whose own plate prints a frame and whose terms are known.
 // inches says that the workshop's rules are North American.
 func Read(e Entry, plateFrame string, own Terms, inches bool) (f Fit, readings []finding.Reading) {
-	r := &reader{}
+	r := &reader{finding.Reader{Chapter: "fit"}}
 	f.Entry = e
 	other, this := r.body("other", e.Other, "", inches), r.body("this", e.This, plateFrame, inches)
 	f.Bore = Dim{r.one("bore", e.Bore, unit.Diameter), finding.Measured}
@@ -249,7 +233,7 @@ func Read(e Entry, plateFrame string, own Terms, inches bool) (f Fit, readings [
 	if e.OtherIs == "new" {
 		f.Old, f.New, f.OldTerms, f.NewTerms = this, other, own, terms
 	}
-	return f, r.readings
+	return f, r.Readings
 }
 
 func (r *reader) terms(e TermsEntry) (t Terms) {

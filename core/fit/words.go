@@ -143,11 +143,11 @@ func hubName(c Coupling) string {
 }
 
 func keepHub(hub string, mm float64) string {
-	return fmt.Sprintf("%s, bore %s", upper(hub), unit.Text(mm, "mm"))
+	return fmt.Sprintf("%s, bore %s", finding.Upper(hub), unit.Text(mm, "mm"))
 }
 
 func getBore(hub string, from, to float64) string {
-	return fmt.Sprintf("%s bored from %s to %s, if its hub's wall allows, else another", upper(hub), unit.Text(from,
+	return fmt.Sprintf("%s bored from %s to %s, if its hub's wall allows, else another", finding.Upper(hub), unit.Text(from,
 		"mm"),
 		unit.Text(to, "mm"))
 }
@@ -165,8 +165,6 @@ func getKey(slot, shaft float64) string {
 }
 
 func getThread(m int) string { return fmt.Sprintf("An end bolt M%d with its washer", m) }
-
-func upper(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
 
 func moreOrLess(share float64) string {
 	switch {

@@ -217,10 +217,3 @@ func (w *reading) taker(kind string, draw *supply.Draw) supply.Taker {
 	}
 	return t
 }
-
-func lowerTitle(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToLower(s[:1]) + s[1:]
-}

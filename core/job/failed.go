@@ -3,7 +3,6 @@ package job
 import (
 	"math"
 	"reflect"
-	"strings"
 
 	"graybridge/core/bringup"
 	"graybridge/core/finding"
@@ -36,7 +35,7 @@ func Failed(d Document) Plan {
 	p.Card = bringup.Card{Title: d.Name, Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{},
 		Readings: []bringup.Reading{}, Open: []string{failed},
 		Checks: bringup.Gates(), Cautions: bringup.Cautions(), NotReady: "No connection card: " +
-			strings.ToLower(failed[:1]) + failed[1:]}
+			finding.Lower(failed)}
 	return p
 }
 

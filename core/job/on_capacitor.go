@@ -104,7 +104,7 @@ func (w onCapacitor) offer(p *Plan) (Offer, bool) {
 	if p.Use == nil {
 		return Offer{Kind: KindCapacitor, Grade: finding.Stop, Text: "no joint gives the coils their volts"}, true
 	}
-	return Offer{Kind: KindCapacitor, Grade: p.Use.Grade, Text: lowerTitle(p.Use.Title)}, true
+	return Offer{Kind: KindCapacitor, Grade: p.Use.Grade, Text: finding.Lower(p.Use.Title)}, true
 }
 
 // way is what an arrangement would do with its own best capacitance.
@@ -142,7 +142,7 @@ func (w onCapacitor) buyText() string {
 func (w onCapacitor) turning() (d Direction, said []finding.Finding) {
 	turns := map[string]string{"L1": "clockwise", "L2": "anticlockwise"}
 	other := capacitor.OtherLine[w.CornerTo]
-	d = Direction{From: "facing the shaft end", Turns: strings.ToUpper(turns[w.CornerTo][:1]) + turns[w.CornerTo][1:],
+	d = Direction{From: "facing the shaft end", Turns: finding.Upper(turns[w.CornerTo]),
 		Corner: w.CornerTo, Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
 		Swap:    w.moveLineEnd(other),
 		Nothing: []string{exchangeAtPlug, turnEveryCoil},

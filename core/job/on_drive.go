@@ -100,7 +100,7 @@ func (w onDrive) offer(*Plan) (Offer, bool) {
 	g := r.bridge.guarding(blocked(p.Findings))
 	p.say(g.said...)
 	v := p.Use.Under(p.Findings)
-	return Offer{KindCapacitor, v.Grade, lowerTitle(v.Title), g.draw}, true
+	return Offer{KindCapacitor, v.Grade, finding.Lower(v.Title), g.draw}, true
 }
 
 // way is what an arrangement would do on this drive at the plate's own hertz.

@@ -146,7 +146,7 @@ func (w *reading) foundChoices() []finding.Cure {
 	for i := range tables {
 		t := tables[len(tables)-1-i] // as delivered first
 		words := t.Way.String()
-		out = append(out, finding.Cure{Label: strings.ToUpper(words[:1]) + words[1:], Path: "leads.found",
+		out = append(out, finding.Cure{Label: finding.Upper(words), Path: "leads.found",
 			Value: strings.TrimSuffix(strings.ReplaceAll(words, ",", ""), " joints")})
 	}
 	return append(out, finding.Cure{Label: "Nothing joined", Path: "leads.found", Value: "open"})

@@ -1,8 +1,7 @@
 package job
 
 import (
-	"strings"
-
+	"graybridge/core/finding"
 	"graybridge/core/supply"
 )
 
@@ -12,7 +11,7 @@ const cardFoot = "Estimated figures carry an open ring. This card says what was 
 	"not replace local rules or a licensed person."
 
 func noCardYet(p *Plan) string {
-	return "No connection card yet: " + strings.ToLower(p.Next.Text[:1]) + p.Next.Text[1:] + "."
+	return "No connection card yet: " + finding.Lower(p.Next.Text) + "."
 }
 
 func (p *Plan) sheetLinkDead() string {

@@ -131,15 +131,6 @@ func (r *brushedReader) good(field, typed, as string) {
 	r.readings = append(r.readings, finding.Reading{Path: "leads.brushed." + field, Typed: typed, ReadAs: as})
 }
 
-func lines(text string) (out []string) {
-	for line := range strings.SplitSeq(text, "\n") {
-		if line = strings.TrimSpace(line); line != "" {
-			out = append(out, line)
-		}
-	}
-	return out
-}
-
 // Find reads what was typed and names the leads. field says that the plate has a field
 // that is fed apart, both that it has a series field with it.
 func (b Brushed) Find(field, both bool) (BrushedFound, []finding.Reading) {
@@ -165,7 +156,7 @@ func (b Brushed) Find(field, both bool) (BrushedFound, []finding.Reading) {
 // touch reads the pairs that a meter found joined.
 func (b Brushed) touch(r *brushedReader, f *BrushedFound) {
 	opens := 0
-	for _, line := range lines(b.Ohms) {
+	for line := range unit.Lines(b.Ohms) {
 		m := ohmsLine.FindStringSubmatch(line)
 		if m == nil || m[1] == m[2] {
 			r.bad("ohms", line, twoLeadsAndMeter, "1 2 1.4")
@@ -292,7 +283,7 @@ func (b Brushed) measure(r *brushedReader, f *BrushedFound) {
 		}
 	}
 	var ohms []float64
-	for _, line := range lines(b.Locked) {
+	for line := range unit.Lines(b.Locked) {
 		m := lockedLine.FindStringSubmatch(line)
 		if m == nil || !(unit.Decimal(m[2]) > 0) || !(unit.Decimal(m[1]) > f.BrushV) {
 			r.bad("locked", line, voltsThenAmps, "6.2 V 3.1 A")
@@ -317,7 +308,7 @@ func (b Brushed) measure(r *brushedReader, f *BrushedFound) {
 func (b Brushed) spun(r *brushedReader, f *BrushedFound) {
 	var sum float64
 	n := 0
-	for _, line := range lines(b.Spun) {
+	for line := range unit.Lines(b.Spun) {
 		m := spunLine.FindStringSubmatch(line)
 		if m == nil || !(unit.Decimal(m[1]) > 0) || !(unit.Decimal(m[2]) > 0) {
 			r.bad("spun", line, "Rpm, then volts.", "1200 rpm 58 V")
@@ -330,7 +321,7 @@ func (b Brushed) spun(r *brushedReader, f *BrushedFound) {
 		r.good("spun", b.Spun, unit.Text(1000*f.Ke, "V")+" at 1000 rpm")
 	}
 	var points [][3]float64
-	for _, line := range lines(b.Idle) {
+	for line := range unit.Lines(b.Idle) {
 		m := idleLine.FindStringSubmatch(line)
 		if m == nil || !(unit.Decimal(m[3]) > 0) || !(unit.Decimal(m[2]) > 0) {
 			r.bad("idle", line, voltsAmpsRPM, "45 V 0.7 A 890 rpm")

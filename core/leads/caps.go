@@ -28,10 +28,7 @@ var (
 // names the line.
 func ParseCaps(text string) ([]CapSize, error) {
 	var out []CapSize
-	for line := range strings.SplitSeq(text, "\n") {
-		if line = strings.TrimSpace(line); line == "" {
-			continue
-		}
+	for line := range unit.Lines(text) {
 		m := capLine.FindStringSubmatch(line)
 		if m == nil {
 			return nil, fmt.Errorf("%q is no cap size; write it like “small: 2 × 18 AWG to 3 × 14 AWG”", line)

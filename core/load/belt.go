@@ -63,54 +63,36 @@ var (
 
 // Read reads the entry.
 func (e BeltEntry) Read() (b Belt, readings []finding.Reading) {
-	one := func(field, typed string, k unit.Kind, into *float64) {
-		if typed == "" {
-			return
-		}
-		x, ok, err := k.One(typed)
-		r := finding.Reading{Path: "load.belt." + field, Typed: typed}
-		if err != nil || !ok {
-			r.Problem, r.Wanted = finding.NotRead, k.Example
-		} else {
-			*into, r.ReadAs = x, unit.Text(x, k.Base)
-		}
-		readings = append(readings, r)
-	}
-	one("motor", e.Motor, unit.Diameter, &b.MotorMM)
-	one("tool", e.Tool, unit.Diameter, &b.ToolMM)
-	one("centre", e.Centre, unit.Diameter, &b.CentreMM)
-	one("length", e.Length, unit.Diameter, &b.LongMM)
-	one("tool_rpm", e.ToolRPM, unit.RPM, &b.ToolRPM)
-	one("wanted", e.Wanted, unit.RPM, &b.WantedRPM)
-	one("most", e.Most, unit.RPM, &b.MostRPM)
-	one("tool_diameter", e.ToolMM, unit.Diameter, &b.ToolAcrossMM)
-	one("rim_most", e.RimMost, unit.Surface, &b.RimMost)
-	one("idle_amps", e.Idle, unit.Amps, &b.IdleAmps)
-	one("target_amps", e.Target, unit.Amps, &b.TargetAmps)
+	r := &finding.Reader{Chapter: "load.belt"}
+	r.One("motor", e.Motor, unit.Diameter, &b.MotorMM)
+	r.One("tool", e.Tool, unit.Diameter, &b.ToolMM)
+	r.One("centre", e.Centre, unit.Diameter, &b.CentreMM)
+	r.One("length", e.Length, unit.Diameter, &b.LongMM)
+	r.One("tool_rpm", e.ToolRPM, unit.RPM, &b.ToolRPM)
+	r.One("wanted", e.Wanted, unit.RPM, &b.WantedRPM)
+	r.One("most", e.Most, unit.RPM, &b.MostRPM)
+	r.One("tool_diameter", e.ToolMM, unit.Diameter, &b.ToolAcrossMM)
+	r.One("rim_most", e.RimMost, unit.Surface, &b.RimMost)
+	r.One("idle_amps", e.Idle, unit.Amps, &b.IdleAmps)
+	r.One("target_amps", e.Target, unit.Amps, &b.TargetAmps)
 	if e.Adjustable != "" {
-		r := finding.Reading{Path: "load.belt.adjustable", Typed: e.Adjustable, Problem: finding.NotRead,
-			Wanted: "least and greatest pitch diameter and the turns between them, like 67-83 mm in 5 turns"}
+		readAs := ""
 		if open, shut, turns, ok := readAdjustable(e.Adjustable); ok {
 			b.OpenMM, b.ShutMM, b.Turns = open, shut, turns
-			r.Problem, r.Wanted = "", ""
-			r.ReadAs = fmt.Sprintf("%s a half turn", unit.Text((shut-open)/turns/2, "mm"))
+			readAs = unit.Text((shut-open)/turns/2, "mm") + " a half turn"
 		}
-		readings = append(readings, r)
+		r.Note("adjustable", e.Adjustable, readAs,
+			"least and greatest pitch diameter and the turns between them, like 67-83 mm in 5 turns")
 	}
-	for line := range strings.SplitSeq(e.Amps, "\n") {
-		if line = strings.TrimSpace(line); line == "" {
-			continue
-		}
-		r := finding.Reading{Path: "load.belt.amps", Typed: line, Problem: finding.NotRead,
-			Wanted: "the motor sheave and the amps with it, like 80 mm 5.1 A"}
+	for line := range unit.Lines(e.Amps) {
+		readAs := ""
 		if at, ok := readAmpsAt(line); ok {
 			b.Readings = append(b.Readings, at)
-			r.Problem, r.Wanted = "", ""
-			r.ReadAs = unit.Text(at.Amps, "A") + " with " + unit.Text(at.MM, "mm")
+			readAs = unit.Text(at.Amps, "A") + " with " + unit.Text(at.MM, "mm")
 		}
-		readings = append(readings, r)
+		r.Note("amps", line, readAs, "the motor sheave and the amps with it, like 80 mm 5.1 A")
 	}
-	return b, readings
+	return b, r.Readings
 }
 
 func readAdjustable(text string) (open, shut, turns float64, ok bool) {

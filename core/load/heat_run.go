@@ -111,10 +111,7 @@ var (
 // with a problem, and the others count.
 func readHeatRun(text string, air float64) (r HeatRun, readings []finding.Reading) {
 	r = HeatRun{AirC: air, ColdC: math.NaN(), HotAfter: math.NaN()}
-	for line := range strings.SplitSeq(text, "\n") {
-		if line = strings.TrimSpace(line); line == "" {
-			continue
-		}
+	for line := range unit.Lines(text) {
 		if problem := r.line(line); problem != "" {
 			readings = append(readings, finding.Reading{Path: "load.heat_run", Typed: line, Problem: problem,
 				Wanted: heatRunWanted})

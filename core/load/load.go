@@ -77,47 +77,34 @@ const (
 // Read reads the entry; what is missing is assumed and said.
 func Read(e Entry) (Load, []finding.Reading) {
 	l := Load{Kind: e.Kind, Usual: assumedShare, Start: e.Start, Turn: e.Turn}
-	var readings []finding.Reading
+	r := &finding.Reader{Chapter: "load"}
 	one := func(field, typed string, into *float64) bool {
 		if typed == "" {
 			return false
 		}
 		x, ok, err := unit.Portion.One(typed)
-		r := finding.Reading{Path: "load." + field, Typed: typed}
 		switch {
 		case err != nil || !ok:
-			r.Problem, r.Wanted = finding.NotRead, "65 %"
+			r.Note(field, typed, "", "65 %")
+			return false
 		case x > mostShare:
-			r.Problem = moreThanShare()
-			r.Wanted = "at most " + unit.Percent(mostShare) + ", such as 65 %"
-		default:
-			*into, r.ReadAs = x, unit.Percent(x)+" of plate torque"
+			r.Readings = append(r.Readings, finding.Reading{Path: "load." + field, Typed: typed, Problem: moreThanShare(),
+				Wanted: "at most " + unit.Percent(mostShare) + ", such as 65 %"})
+			return false
 		}
-		readings = append(readings, r)
-		return err == nil && ok && r.Problem == ""
+		*into = x
+		r.Note(field, typed, unit.Percent(x)+" of plate torque", "")
+		return true
 	}
-	plain := func(field, typed string, k unit.Kind, into *float64) {
-		if typed == "" {
-			return
-		}
-		x, ok, err := k.One(typed)
-		r := finding.Reading{Path: "load." + field, Typed: typed}
-		if err != nil || !ok {
-			r.Problem, r.Wanted = finding.NotRead, k.Example
-		} else {
-			*into, r.ReadAs = x, unit.Text(x, k.Base)
-		}
-		readings = append(readings, r)
-	}
-	plain("on_minutes", e.On, unit.Minutes, &l.On)
-	plain("off_minutes", e.Off, unit.Minutes, &l.Off)
-	plain("inertia", e.Inertia, unit.Inertia, &l.Inertia)
+	r.One("on_minutes", e.On, unit.Minutes, &l.On)
+	r.One("off_minutes", e.Off, unit.Minutes, &l.Off)
+	r.One("inertia", e.Inertia, unit.Inertia, &l.Inertia)
 	l.AirC = math.NaN()
-	plain("air", e.Air, unit.Celsius, &l.AirC)
+	r.One("air", e.Air, unit.Celsius, &l.AirC)
 	run, lines := readHeatRun(e.HeatRun, l.AirC)
-	l.HeatRun, readings = run, append(readings, lines...)
+	l.HeatRun, r.Readings = run, append(r.Readings, lines...)
 	belt, entered := e.Belt.Read()
-	l.Belt, readings = belt, append(readings, entered...)
+	l.Belt, r.Readings = belt, append(r.Readings, entered...)
 	said := one("share", e.Share, &l.Usual)
 	if l.Kind == "" {
 		l.Kind = machine.Constant
@@ -140,7 +127,7 @@ func Read(e Entry) (Load, []finding.Reading) {
 	if l.Turn == "" {
 		l.Turn = Either
 	}
-	return l, readings
+	return l, r.Readings
 }
 
 // At is the load at a share, as the engine wants it.

@@ -83,35 +83,17 @@ var (
 // Read reads the entry.
 func Read(e Entry) (m MakeUp, readings []finding.Reading) {
 	m = MakeUp{Entry: e, Marked: Class{-1, -1}, AskedFor: Class{-1, -1}}
-	note := func(field, typed, readAs, wanted string) {
-		r := finding.Reading{Path: "makeup." + field, Typed: typed, ReadAs: readAs}
-		if readAs == "" {
-			r.Problem, r.Wanted = finding.NotRead, wanted
-		}
-		readings = append(readings, r)
-	}
-	length := func(field, typed string, into *float64) {
-		if typed == "" {
-			return
-		}
-		x, ok, err := unit.Diameter.One(typed)
-		if err != nil || !ok {
-			note(field, typed, "", unit.Diameter.Example)
-			return
-		}
-		*into = x
-		note(field, typed, unit.Text(x, "mm"), "")
-	}
+	r := &finding.Reader{Chapter: "makeup"}
 	if e.Box != "" {
 		if m.BoxCM3 = boxVolume(strings.TrimSpace(e.Box)); m.BoxCM3 > 0 {
-			note("box", e.Box, unit.Text(m.BoxCM3, "cm³")+", "+unit.Text(m.BoxCM3/cubicInch, "in³"), "")
+			r.Note("box", e.Box, unit.Text(m.BoxCM3, "cm³")+", "+unit.Text(m.BoxCM3/cubicInch, "in³"), "")
 		} else {
-			note("box", e.Box, "", "its inside, like 120 × 90 × 60 mm, or its printed volume, like 30 in³")
+			r.Note("box", e.Box, "", "its inside, like 120 × 90 × 60 mm, or its printed volume, like 30 in³")
 		}
 	}
-	length("cable", e.Cable, &m.CableMM)
-	length("strip", e.Strip, &m.StripMM)
-	m.readConduit(note)
+	r.One("cable", e.Cable, unit.Diameter, &m.CableMM)
+	r.One("strip", e.Strip, unit.Diameter, &m.StripMM)
+	m.readConduit(r)
 	if e.Torque != "" {
 		if hit := newtons.FindStringSubmatch(strings.TrimSpace(e.Torque)); hit != nil {
 			m.Nm = unit.Decimal(hit[1])
@@ -120,9 +102,9 @@ func Read(e Entry) (m MakeUp, readings []finding.Reading) {
 			}
 		}
 		if m.Nm > 0 {
-			note("torque", e.Torque, unit.Text(m.Nm, "N·m")+", "+unit.Text(m.Nm/inchPound, "lb·in"), "")
+			r.Note("torque", e.Torque, unit.Text(m.Nm, "N·m")+", "+unit.Text(m.Nm/inchPound, "lb·in"), "")
 		} else {
-			note("torque", e.Torque, "", "like 1.2 N·m or 11 lb·in")
+			r.Note("torque", e.Torque, "", "like 1.2 N·m or 11 lb·in")
 		}
 	}
 	for _, one := range []struct {
@@ -134,12 +116,12 @@ func Read(e Entry) (m MakeUp, readings []finding.Reading) {
 		}
 		if hit := classIP.FindStringSubmatch(strings.TrimSpace(one.typed)); hit != nil {
 			*one.into = Class{digit(hit[1]), digit(hit[2])}
-			note(one.field, one.typed, strings.ToUpper(hit[0]), "")
+			r.Note(one.field, one.typed, strings.ToUpper(hit[0]), "")
 		} else {
-			note(one.field, one.typed, notCompared(one.typed), "")
+			r.Note(one.field, one.typed, notCompared(one.typed), "")
 		}
 	}
-	return m, readings
+	return m, r.Readings
 }
 
 func digit(s string) int {
@@ -184,16 +166,16 @@ func positive(x float64) float64 {
 	return 0
 }
 
-func (m *MakeUp) readConduit(note func(field, typed, readAs, wanted string)) {
+func (m *MakeUp) readConduit(r *finding.Reader) {
 	if text := strings.TrimSpace(m.Conduit); text != "" {
 		if mm2, _, ok := table.EMT(text); ok {
 			m.Trade, m.InsideMM2 = text, mm2
-			note("conduit", m.Conduit, "trade size "+text+", "+unit.Text(mm2, "mm²")+" inside", "")
+			r.Note("conduit", m.Conduit, "trade size "+text+", "+unit.Text(mm2, "mm²")+" inside", "")
 		} else if d, ok, err := unit.Diameter.One(text); ok && err == nil && d >= 4 {
 			m.InsideMM2 = math.Pi / 4 * d * d
-			note("conduit", m.Conduit, unit.Text(d, "mm")+" inside", "")
+			r.Note("conduit", m.Conduit, unit.Text(d, "mm")+" inside", "")
 		} else {
-			note("conduit", m.Conduit, "", "a trade size of thin-wall conduit, ½ to 1½, or its inside diameter, "+
+			r.Note("conduit", m.Conduit, "", "a trade size of thin-wall conduit, ½ to 1½, or its inside diameter, "+
 				"like 16.9 mm")
 		}
 	}
@@ -216,9 +198,9 @@ func (m *MakeUp) readConduit(note func(field, typed, readAs, wanted string)) {
 		if m.WireMM > 0 {
 			text += " of " + unit.Text(m.WireMM, "mm")
 		}
-		note("wires", m.Wires, text, "")
+		r.Note("wires", m.Wires, text, "")
 	} else {
-		note("wires", m.Wires, "", "how many, like 4, or with their diameter over the insulation, like 4 × 3.3 mm")
+		r.Note("wires", m.Wires, "", "how many, like 4, or with their diameter over the insulation, like 4 × 3.3 mm")
 	}
 }
 

@@ -211,7 +211,7 @@ func (p *Direct) sayTopRpm() finding.Finding {
 func (p *Direct) sayFormFactor() finding.Finding {
 	return finding.Finding{ID: "plate.form-factor", Grade: finding.Note, Entries: []string{"plate.form_factor"},
 		Sentence: fmt.Sprintf("No form factor on the plate: %s is taken.", unit.Three(p.FormFactor.Value)),
-		Detail: strings.ToUpper(p.FormFactor.Basis[:1]) + p.FormFactor.Basis[1:] + ". It decides how much current a " +
+		Detail: finding.Upper(p.FormFactor.Basis) + ". It decides how much current a " +
 			"rectifier may give it: look for FF, or “form factor”, beside the armature's amps.",
 		Why: []finding.Why{{Formula: "form factor = rms amps / mean amps", Source: p.FormFactor.Basis,
 			Section: finding.OnDirect, Estimated: true}}}

@@ -241,7 +241,7 @@ func (o *Over) filmMachine(ctx context.Context, one int) (Film, error) {
 	f.bank("bank L1-L3", "L1", "L3", a.Balance.L13)
 	f.bank("bank L2-L3", "L2", "L3", a.Balance.L23)
 	name := o.At(one - 1).Name
-	out := Film{Title: upper(name) + " beside the spinning idler", Marks: []FilmMark{{joinsAt, "closed"}}}
+	out := Film{Title: finding.Upper(name) + " beside the spinning idler", Marks: []FilmMark{{joinsAt, "closed"}}}
 	for k, i := range f.motors {
 		if k == 0 {
 			continue
@@ -402,6 +402,6 @@ func (o *Over) filmFigures(out *Film, trace transient.Trace, took, peak float64)
 		if last < 0.8*s.RPM[0] {
 			note = "falls out"
 		}
-		add("least-"+s.ID, upper(s.Name)+" sinks to", least, unit.Whole(least, "rpm"), note)
+		add("least-"+s.ID, finding.Upper(s.Name)+" sinks to", least, unit.Whole(least, "rpm"), note)
 	}
 }

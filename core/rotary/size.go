@@ -62,10 +62,7 @@ func (o *Over) Sizes(ctx context.Context) (Sizes, error) {
 		return out, err
 	}
 	yours.Name, yours.Yours = strings.TrimSpace(o.Idler.Site.As.Plate.Power)+", "+o.Idler.Name, true
-	for line := range strings.SplitSeq(o.As.Spares, "\n") {
-		if line = strings.TrimSpace(line); line == "" {
-			continue
-		}
+	for line := range unit.Lines(o.As.Spares) {
 		motor, ok := o.spare(line)
 		if !ok {
 			out.Unread = append(out.Unread, line)

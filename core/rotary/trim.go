@@ -30,10 +30,7 @@ type Round struct {
 // with the machines that ran joined by + in the place of idle, and "cans 190 7.5" where
 // others were in than now. Each line comes back as a reading.
 func ReadRounds(text string) (rounds []Round, readings []finding.Reading) {
-	for line := range strings.SplitSeq(text, "\n") {
-		if line = strings.TrimSpace(line); line == "" {
-			continue
-		}
+	for line := range unit.Lines(text) {
 		r := finding.Reading{Path: "rotary.readings", Typed: line}
 		round, err := readRound(line)
 		if err != nil {

@@ -283,14 +283,14 @@ func (o *Over) order() (start, stop []string) {
 		start = append(start, orderCans)
 	}
 	for k, i := range at {
-		word := upper(o.At(i).Name)
+		word := finding.Upper(o.At(i).Name)
 		if k == 0 && len(at) > 1 {
 			word += ", the largest"
 		}
 		start = append(start, word+".")
 	}
 	for k := len(at) - 1; k >= 0; k-- {
-		stop = append(stop, upper(o.At(at[k]).Name)+".")
+		stop = append(stop, finding.Upper(o.At(at[k]).Name)+".")
 	}
 	return start, append(stop, stopIdlerLast)
 }

@@ -93,7 +93,7 @@ func (o *Over) stateView(set []int) StateView {
 		v.Running = append(v.Running, o.id(i))
 	}
 	v.ID = strings.Join(v.Running, "+")
-	v.Title = upper(strings.TrimPrefix(o.During(Occasion{Running: set, Part: Usual}), "with "))
+	v.Title = finding.Upper(strings.TrimPrefix(o.During(Occasion{Running: set, Part: Usual}), "with "))
 	st := o.Street.Settle(duties)
 	if !st.Runs {
 		v.Text = o.fallsOutText(st)

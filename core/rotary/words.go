@@ -48,8 +48,6 @@ func (o *Over) Who(of int) string {
 	return o.At(of).Name
 }
 
-func upper(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
-
 // During is a state that occurs, in words.
 func (o *Over) During(c Occasion) string {
 	if len(c.Running) == 0 {
@@ -111,7 +109,7 @@ func (o *Over) noIdler() finding.Finding {
 		at := "machines." + m.ID + ".role"
 		f.Entries = append(f.Entries, at)
 		if len(f.Cures) < 4 {
-			f.Cures = append(f.Cures, finding.Cure{Label: upper(m.Name) + " is the idler", Path: at, Value: "idler"})
+			f.Cures = append(f.Cures, finding.Cure{Label: finding.Upper(m.Name) + " is the idler", Path: at, Value: "idler"})
 		}
 	}
 	return f

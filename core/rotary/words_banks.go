@@ -25,7 +25,7 @@ func (o *Over) fallsOut(w WorstOf) finding.Finding {
 		Sentence: fmt.Sprintf("On these cans %s falls out %s.", o.Who(w.Of), o.occasion(w)),
 		Detail: fmt.Sprintf(
 			"It stalls and burns, and the others stand on a made line that has broken down. %s would carry it.",
-			upper(b.Text()),
+			finding.Upper(b.Text()),
 		),
 		Entries: []string{"rotary.l1_l3_microfarad", "rotary.l2_l3_microfarad"},
 		Cures:   o.bankCures(), Why: []finding.Why{engine("stable speed nearest synchronous for every "+
@@ -149,7 +149,7 @@ func (o *Over) betterBanks() finding.Finding {
 	return finding.Finding{ID: IDBetter, Grade: finding.Note,
 		Sentence: fmt.Sprintf(
 			"%s would bring the worst winding to %s.",
-			upper(a.Best.Text()),
+			finding.Upper(a.Best.Text()),
 			unit.Percent(a.Best.Worst.Share),
 		),
 		Entries: []string{"rotary.l1_l3_microfarad", "rotary.l2_l3_microfarad"}, Cures: o.bankCures(),

@@ -35,7 +35,7 @@ func (o *Over) machineStart(i int, grade finding.Grade) finding.Finding {
 	case grade == finding.Stop:
 		f.Sentence = fmt.Sprintf(
 			"%s would hum and not turn: %s of its rated torque at the start, and %s stand against it.",
-			upper(m.Name),
+			finding.Upper(m.Name),
 			gives,
 			asks,
 		)
@@ -44,7 +44,7 @@ func (o *Over) machineStart(i int, grade finding.Grade) finding.Finding {
 	case grade == finding.Caution:
 		f.Sentence = fmt.Sprintf(
 			"%s has little to spare at its start: %s of rated torque against %s.",
-			upper(m.Name),
+			finding.Upper(m.Name),
 			gives,
 			asks,
 		)
@@ -60,7 +60,7 @@ func (o *Over) machineStart(i int, grade finding.Grade) finding.Finding {
 			asks,
 		)
 		if len(o.Counted) == 1 {
-			f.Sentence = fmt.Sprintf("%s starts: %s of rated torque against %s.", upper(m.Name), gives, asks)
+			f.Sentence = fmt.Sprintf("%s starts: %s of rated torque against %s.", finding.Upper(m.Name), gives, asks)
 		}
 	}
 	if e.Start.Hold {

@@ -22,35 +22,27 @@ var pricedLine = regexp.MustCompile(`^([^:]{1,60}):\s*([^,;]*)(?:[,;]\s*(.*))?$`
 // Read reads the entry: what each part costs, by its name or id in small letters.
 func (e PartsEntry) Read() (prices map[string]Priced, hours float64, readings []finding.Reading) {
 	prices = map[string]Priced{}
-	for line := range strings.SplitSeq(e.Prices, "\n") {
-		if line = strings.TrimSpace(line); line == "" {
-			continue
-		}
-		r := finding.Reading{Path: "parts.prices", Typed: line}
-		m := pricedLine.FindStringSubmatch(line)
-		if m == nil || strings.TrimSpace(m[2]) == "" {
-			r.Problem, r.Wanted = finding.NotRead, "the part, its price and shop, like contactor: 38.50 €, corner shop"
-		} else {
+	r := &finding.Reader{Chapter: "parts"}
+	for line := range unit.Lines(e.Prices) {
+		readAs := ""
+		if m := pricedLine.FindStringSubmatch(line); m != nil && strings.TrimSpace(m[2]) != "" {
 			p := Priced{strings.TrimSpace(m[2]), strings.TrimSpace(m[3])}
 			prices[strings.ToLower(strings.TrimSpace(m[1]))] = p
-			r.ReadAs = p.Price
-			if p.Shop != "" {
-				r.ReadAs += " at " + p.Shop
+			if readAs = p.Price; p.Shop != "" {
+				readAs += " at " + p.Shop
 			}
 		}
-		readings = append(readings, r)
+		r.Note("prices", line, readAs, "the part, its price and shop, like contactor: 38.50 €, corner shop")
 	}
 	if e.Hours != "" {
-		r := finding.Reading{Path: "parts.hours", Typed: e.Hours}
 		minutes, ok, err := unit.Minutes.One(e.Hours)
-		if err != nil || !ok {
-			r.Problem, r.Wanted = finding.NotRead, "hours of work, like 6 h"
-		} else {
-			hours, r.ReadAs = minutes/60, unit.Text(minutes/60, "h")
+		readAs := ""
+		if err == nil && ok {
+			hours, readAs = minutes/60, unit.Text(minutes/60, "h")
 		}
-		readings = append(readings, r)
+		r.Note("hours", e.Hours, readAs, "hours of work, like 6 h")
 	}
-	return prices, hours, readings
+	return prices, hours, r.Readings
 }
 
 var money = regexp.MustCompile(`^\s*([^\d\s.,-]{0,4})\s*(\d+(?:[.,]\d{1,2})?)\s*([^\d\s.,-]{0,4})\s*$`)

@@ -34,10 +34,7 @@ var cables = map[string]table.Cable{"conduit": table.Conduit, "wires in conduit"
 // ParseCircuits reads a workshop's circuits, one a line: its name, then what is known of
 // it apart by commas, in any order. The error names the line and what would do.
 func ParseCircuits(text string) (out []Circuit, err error) {
-	for line := range strings.SplitSeq(text, "\n") {
-		if line = strings.TrimSpace(line); line == "" {
-			continue
-		}
+	for line := range unit.Lines(text) {
 		m := circuitLine.FindStringSubmatch(line)
 		if m == nil {
 			return nil, fmt.Errorf("%q names no circuit", line)

@@ -45,10 +45,7 @@ func (s *Supply) readWall(e Entry, one func(field, typed string, k unit.Kind, in
 		note("panel", e.Panel, s.readPanel(e.Panel), "its main breaker, and what else runs behind it, like 100 A, "+
 			"else 30 A")
 	}
-	for line := range strings.SplitSeq(e.OverTime, "\n") {
-		if line = strings.TrimSpace(line); line == "" {
-			continue
-		}
+	for line := range unit.Lines(e.OverTime) {
 		at, ok := readVoltsAt(line)
 		text := ""
 		if ok {
@@ -82,10 +79,7 @@ func (s *Supply) readWall(e Entry, one func(field, typed string, k unit.Kind, in
 		}
 	}
 	s.Carried = s.Laid.Carries()
-	for line := range strings.SplitSeq(e.Others, "\n") {
-		if line = strings.TrimSpace(line); line == "" {
-			continue
-		}
+	for line := range unit.Lines(e.Others) {
 		m := beside.FindStringSubmatch(line)
 		amps := 0.0
 		if m != nil {

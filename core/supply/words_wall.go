@@ -328,7 +328,7 @@ func (s Supply) sayOverTime(low, high VoltsAt) finding.Finding {
 // sayLink is a link that has no finding of its own elsewhere, said as one.
 func sayLink(l ChainLink) finding.Finding {
 	f := finding.Finding{ID: finding.SupplyPanel, Grade: l.Grade, Sentence: l.Name + ", " + l.Found + ": " +
-		lowerFirst(l.Text),
+		finding.Lower(l.Text),
 		Planning: true, Figure: l.Found, Limit: l.Asks, Entries: []string{l.Entry},
 		Why: []finding.Why{{Formula: l.Name + " as found against what the bridge asks", Section: finding.OnWall,
 			Source: "planning; local rules decide"}}}
@@ -340,8 +340,6 @@ func sayLink(l ChainLink) finding.Finding {
 	}
 	return f
 }
-
-func lowerFirst(s string) string { return strings.ToLower(s[:1]) + s[1:] }
 
 // between is a range of volts, one figure where both are the same.
 func between(low, high float64) string {
