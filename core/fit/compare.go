@@ -81,7 +81,7 @@ func (f Fit) Compare(ratio float64) (Replacement, []finding.Finding) {
 	c.shaftRows()
 	c.place()
 	c.terms(ratio)
-	v.Order = f.order(c)
+	v.Order = c.order()
 	return v, c.judge()
 }
 
@@ -125,7 +125,7 @@ func (c *comparison) mounting() {
 			c.get(getFace(c.Old.FaceCircle.MM, c.New.FaceCircle.MM))
 			return faceDiffers
 		})
-		if len(c.v.Rows) > 0 && c.v.Rows[len(c.v.Rows)-1].Grade == finding.Good {
+		if c.good("face") {
 			c.keep(keepFace)
 		}
 		return

@@ -87,16 +87,16 @@ type Dim struct {
 
 // Body is a motor's body as read.
 type Body struct {
-	Frame                                                                    string
-	Known                                                                    bool // the frame stands in a table
-	Inch                                                                     bool
-	Height, Across, Along, Shoulder, Shaft, ShaftLength, KeyWidth, KeyHeight Dim
-	FaceCircle, Overall                                                      Dim
-	EndThread                                                                int // M; 0: not known
-	EndThreadMark                                                            finding.Mark
-	Box                                                                      Side
-	Kilograms                                                                float64
-	Source                                                                   string
+	Frame                                                         string
+	Known                                                         bool // the frame stands in a table
+	Inch                                                          bool
+	Height, Across, Along, Shoulder, Shaft, ShaftLength, KeyWidth Dim
+	FaceCircle, Overall                                           Dim
+	EndThread                                                     int // M; 0: not known
+	EndThreadMark                                                 finding.Mark
+	Box                                                           Side
+	Kilograms                                                     float64
+	Source                                                        string
 }
 
 // Terms are what a motor takes and gives.
@@ -149,8 +149,7 @@ func (r *reader) body(at string, e BodyEntry, plateFrame string, inches bool) (b
 			into *Dim
 			mm   float64
 		}{{&b.Height, f.Height}, {&b.Across, f.Across}, {&b.Along, f.Along}, {&b.Shoulder, f.Shoulder},
-			{&b.Shaft, f.Shaft}, {&b.ShaftLength, f.ShaftLength}, {&b.KeyWidth, f.KeyWidth}, {&b.KeyHeight,
-				f.KeyHeight},
+			{&b.Shaft, f.Shaft}, {&b.ShaftLength, f.ShaftLength}, {&b.KeyWidth, f.KeyWidth},
 			{&b.FaceCircle, f.FaceCircle}} {
 			if d.mm > 0 {
 				*d.into = Dim{d.mm, finding.FromTable}
@@ -209,10 +208,9 @@ func (r *reader) key(at, typed string, b *Body) {
 		r.Note(at+".key", typed, "", "width × height, like 8 × 7 mm")
 		return
 	}
-	b.KeyWidth, b.KeyHeight = Dim{w, finding.Measured}, Dim{}
+	b.KeyWidth = Dim{w, finding.Measured}
 	text := unit.Text(w, "mm") + " wide"
 	if h, ok, err := unit.Diameter.One(height); err == nil && ok {
-		b.KeyHeight = Dim{h, finding.Measured}
 		text = unit.Plain(w) + " × " + unit.Text(h, "mm")
 	}
 	r.Note(at+".key", typed, text, "")

@@ -2,8 +2,8 @@ package fit
 
 // order is the mechanical work: each step after all that it waits for, so that nothing is
 // taken off twice.
-func (f Fit) order(c *comparison) []WorkStep {
-	belt := f.Coupling == Belt
+func (c *comparison) order() []WorkStep {
+	belt := c.Coupling == Belt
 	all := []struct {
 		WorkStep
 		when bool
@@ -11,22 +11,22 @@ func (f Fit) order(c *comparison) []WorkStep {
 		{WorkStep{"lock", doLock, nil}, true},
 		{WorkStep{"note", doNote, []string{"lock"}}, true},
 		{WorkStep{"belt-off", doBeltOff, []string{"lock"}}, belt},
-		{WorkStep{"uncouple", doUncouple, []string{"lock"}}, f.Coupling == Direct || f.Coupling == Stub},
+		{WorkStep{"uncouple", doUncouple, []string{"lock"}}, c.Coupling == Direct || c.Coupling == Stub},
 		{WorkStep{"leads-off", doLeadsOff, []string{"lock", "note"}}, true},
 		{WorkStep{"lift-out", c.doLiftOut(), []string{"leads-off", "belt-off", "uncouple"}}, true},
-		{WorkStep{"hub-off", doHubOff(hubName(f.Coupling)), []string{"lift-out"}}, f.Coupling != ""},
+		{WorkStep{"hub-off", doHubOff(hubName(c.Coupling)), []string{"lift-out"}}, c.Coupling != ""},
 		{WorkStep{"bore", doBore(c), []string{"hub-off", "lift-out"}}, c.bore || c.sleeve},
 		{WorkStep{"try", doTry, []string{"lift-out"}}, true},
-		{WorkStep{"drill", doDrill, []string{"try"}}, c.drill && f.Mount != Face},
+		{WorkStep{"drill", doDrill, []string{"try"}}, c.drill && c.Mount != Face},
 		{WorkStep{"face", doFace, []string{"try"}}, c.face},
 		{WorkStep{"packing", c.doPacking(), []string{"try"}}, c.packing},
 		{WorkStep{"lower", c.doLower(), []string{"try"}}, c.lower && !belt},
 		{WorkStep{"gland", doGland, []string{"try"}}, true},
-		{WorkStep{"hub-on", doHubOn(hubName(f.Coupling), c.New.EndThread), []string{"hub-off", "bore", "try"}},
-			f.Coupling != ""},
+		{WorkStep{"hub-on", doHubOn(hubName(c.Coupling), c.New.EndThread), []string{"hub-off", "bore", "try"}},
+			c.Coupling != ""},
 		{WorkStep{"thread", doThread, []string{"try"}}, belt},
 		{WorkStep{"seat", doSeat, []string{"try", "drill", "face", "packing", "lower", "hub-on", "thread"}}, true},
-		{WorkStep{"align", doAlign(f.Coupling), []string{"seat"}}, true},
+		{WorkStep{"align", doAlign(c.Coupling), []string{"seat"}}, true},
 		{WorkStep{"tension", doTension, []string{"align"}}, belt},
 		{WorkStep{"tighten", doTighten, []string{"align", "tension"}}, true},
 		{WorkStep{"land", doLand, []string{"tighten", "gland"}}, true},

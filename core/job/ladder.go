@@ -8,6 +8,7 @@ import (
 	"graybridge/core/drive"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
+	"graybridge/core/stores"
 	"graybridge/core/table"
 )
 
@@ -43,7 +44,7 @@ func (r *reading) ladder(p *Plan) protection.Ladder {
 		breaker = 1
 	}
 	device(protection.BreakerKey, "breaker", breaker)
-	c := protection.Controls{Rules: rules, Neutral: p.Link.Neutral}
+	c := protection.Controls{Rules: rules}
 	switch r.doc.Bridge.Kind {
 	case KindDrive:
 		c.NoOverload = true
@@ -139,7 +140,7 @@ func (r *reading) capacitorLadder(p *Plan, l *protection.Ladder, c *protection.C
 		device(protection.Overload, "relay", 3)
 	}
 	for _, b := range p.Buys {
-		if len(b.ID) > 4 && b.ID[:4] == "run-" {
+		if b.want.Kind == stores.Capacitor {
 			l.Devices = append(l.Devices, protection.Device{Kind: protection.RunCan,
 				Mark: protection.Mark(l.Rules, protection.RunCan), Name: b.What, Spec: b.Spec, There: b.Own})
 		}

@@ -15,7 +15,7 @@ import (
 // mechanics puts what stands between the shaft and the tool into a plan: the belt, and the
 // motor in another's place.
 func (r *reading) mechanics(p *Plan, g guarded) {
-	belt, said := r.site.Load.Belted(r.running(p, g))
+	belt, said := r.site.Load.Belted(r.running(g))
 	p.Belt = belt
 	p.say(said...)
 	f := r.fit
@@ -23,8 +23,8 @@ func (r *reading) mechanics(p *Plan, g guarded) {
 	if f.OtherIs == "new" {
 		own = &f.OldTerms
 	}
-	if gives := figure(p.Load, "gives"); gives > 0 && own.RPM > 0 {
-		own.SlowRPM, own.SlowNm, own.SlowBy = r.slowest(p, own.RPM, gives*own.Torque())
+	if room := g.room; room != nil && room.Continuous > 0 && own.RPM > 0 {
+		own.SlowRPM, own.SlowNm, own.SlowBy = r.slowest(p, own, room)
 	}
 	made, said := r.makeUp.Judge(r.around(g))
 	p.MakeUp = made
@@ -62,18 +62,8 @@ func (r *reading) around(g guarded) makeup.Around {
 	return a
 }
 
-// figure is the value of one of a list of figures; 0 where there is none.
-func figure(of []finding.Figure, id string) float64 {
-	for _, f := range of {
-		if f.ID == id {
-			return f.Value
-		}
-	}
-	return 0
-}
-
 // slowest is what this motor gives all day at the slowest speed that is used.
-func (r *reading) slowest(p *Plan, rpm, nm float64) (float64, float64, string) {
+func (r *reading) slowest(p *Plan, own *fit.Terms, room *load.Room) (rpm, nm float64, by string) {
 	if p.Drive != nil && len(p.Drive.Envelope) > 0 {
 		for _, at := range p.Drive.Envelope {
 			if at.Hz >= p.Drive.LeastHz-1e-9 && r.site.Model != nil && at.RPM > 0 {
@@ -81,10 +71,10 @@ func (r *reading) slowest(p *Plan, rpm, nm float64) (float64, float64, string) {
 			}
 		}
 	}
-	if speed := figure(p.Load, "speed"); speed > 0 {
-		rpm = speed
+	if rpm = room.RPM; rpm == 0 {
+		rpm = own.RPM
 	}
-	return rpm, nm, slowAllDay
+	return rpm, room.Continuous * own.Torque(), slowAllDay
 }
 
 const (
@@ -93,8 +83,11 @@ const (
 )
 
 // running is how the motor runs that drives the belt.
-func (r *reading) running(p *Plan, g guarded) load.Running {
-	out := load.Running{RPM: figure(p.Load, "speed"), Mark: finding.Computed, Gives: figure(p.Load, "gives")}
+func (r *reading) running(g guarded) load.Running {
+	out := load.Running{Mark: finding.Computed}
+	if g.room != nil {
+		out.RPM, out.Gives = g.room.RPM, g.room.Continuous
+	}
 	if r.site.Feed.Brushed {
 		if out.RPM == 0 {
 			out.RPM, out.Mark = r.site.Direct.RPM, finding.FromPlate

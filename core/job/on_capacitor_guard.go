@@ -37,7 +37,7 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 	if a == nil {
 		return g
 	}
-	g.load = w.LoadFigures()
+	g.load, g.room = w.LoadFigures(), w.Room()
 	if a.UsualRuns {
 		draw := &supply.Draw{Mark: w.site.Mark(), RunAmps: abs(a.Usual.SupplyAmps), RunVolts: a.Usual.SupplyVolts,
 			StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts,

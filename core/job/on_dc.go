@@ -91,7 +91,7 @@ func (w onDC) guarding(stop *finding.Finding) (g guarded) {
 		return g
 	}
 	g, sizes := steady(w.Site, w.Weighed.FullLine, "controller", w.SupplyFigures, stop)
-	g.load = w.LoadFigures()
+	g.load, g.room = w.LoadFigures(), w.Room()
 	if sizes {
 		figures, said := w.Guard(dc.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
 		g.guard, g.said = figures, append(g.said, said...)

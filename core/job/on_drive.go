@@ -130,7 +130,7 @@ func (w onDrive) guarding(stop *finding.Finding) (g guarded) {
 		return g
 	}
 	g, sizes := steady(w.site, w.Weighed.InputAmps, "drive", w.SupplyFigures, stop)
-	g.load = w.LoadFigures()
+	g.load, g.room = w.LoadFigures(), w.Room()
 	if sizes {
 		figures, said := w.Guard(drive.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
 		g.guard, g.said = figures, append(g.said, said...)

@@ -185,7 +185,7 @@ func (w onRotary) guarding(stop *finding.Finding) (g guarded) {
 		return g
 	}
 	if w.Room() != nil {
-		g.load = w.LoadFigures()
+		g.load, g.room = w.LoadFigures(), w.Room()
 	}
 	draw, ok := w.Draw()
 	if !ok {

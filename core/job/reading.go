@@ -69,6 +69,7 @@ type bridge interface {
 // guarded is what supply, protection and load make of a bridge.
 type guarded struct {
 	supply, guard, load []finding.Figure
+	room                *load.Room // what motor and bridge give the load; nil: not known
 	said                []finding.Finding
 	judged              bool // the supply has been judged with what is drawn
 	draw                *supply.Draw

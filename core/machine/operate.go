@@ -151,16 +151,12 @@ func Settle(surplus func(slip float64) float64) Settling {
 // RunSlip is the stable crossing nearest synchronous speed, NaN when there is
 // none. It looks only as far up in slip as it must, first within a tenth of the guess.
 func RunSlip(surplus func(slip float64) float64, guess float64) float64 {
-	return runSlip(surplus, guess, 1e-10)
+	return RunSlipWithin(surplus, guess, 1e-10)
 }
 
 // RunSlipWithin is RunSlip whose last step is within so much slip: for a search that asks it
 // again and again, and looks at what follows from it to a part in ten thousand.
 func RunSlipWithin(surplus func(slip float64) float64, guess, within float64) float64 {
-	return runSlip(surplus, guess, within)
-}
-
-func runSlip(surplus func(slip float64) float64, guess, within float64) float64 {
 	if guess > 0 && guess < 0.5 {
 		a, b := guess/nearGuess, guess*nearGuess
 		if fa := surplus(a); fa <= 0 {

@@ -24,7 +24,6 @@ const (
 	Fuses      DeviceKind = "fuses"
 	Brake      DeviceKind = "brake"
 	MotorKey   DeviceKind = "motor"
-	Buttons    DeviceKind = "buttons"
 )
 
 // Device is one thing of a circuit: its mark on the drawing, what it is and must be.
@@ -100,7 +99,6 @@ type Controls struct {
 	StartOpens string
 	Fault      string // whose fault contact drops the line contactor out; empty: none
 	FaultEnds  string // that contact's terminals
-	Neutral    bool   // the second rail is the neutral
 }
 
 // stop and start buttons by region.
@@ -143,23 +141,20 @@ func (c Controls) Rungs() []Rung {
 	stop := c.button(false, "")
 	stop.Words = "stop"
 	out := []Rung{}
-	ways := []struct{ coil, other, title, button string }{{k, "", "Motor", ""}}
+	type way struct{ coil, other, title, press, button string }
+	ways := []way{{k, "", "Motor", "start", ""}}
 	if c.Pair {
-		ways = []struct{ coil, other, title, button string }{{k + "F", k + "R", "Forward", "F"},
-			{k + "R", k + "F", "Reverse", "R"}}
+		ways = []way{{k + "F", k + "R", "Forward", "Forward", "F"}, {k + "R", k + "F", "Reverse", "Reverse", "R"}}
 	}
 	for _, w := range ways {
 		start := c.button(true, w.button)
-		start.Hold, start.Words = w.coil, "start"
-		r := Rung{Title: w.title, Contacts: []Contact{stop, start}}
+		start.Hold, start.Words = w.coil, w.press
+		contacts := []Contact{stop, start}
 		if w.other != "" {
-			start.Words = w.title
-			r.Contacts[1] = start
-			r.Contacts = append(r.Contacts, Contact{Kind: Opens, Mark: w.other, Ends: c.ends("21-22"),
-				Words: "other is out"})
+			contacts = append(contacts, Contact{Kind: Opens, Mark: w.other, Ends: c.ends("21-22"), Words: "other is out"})
 		}
-		r.Contacts = append(r.Contacts, guard...)
-		out = append(out, Rung{r.Title, append(r.Contacts, Contact{Kind: Coil, Mark: w.coil, Ends: c.ends("A1-A2"),
+		contacts = append(contacts, guard...)
+		out = append(out, Rung{w.title, append(contacts, Contact{Kind: Coil, Mark: w.coil, Ends: c.ends("A1-A2"),
 			Words: "line"})})
 	}
 	if c.StartRelay {

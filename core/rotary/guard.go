@@ -39,10 +39,6 @@ type Sized struct {
 	Poles     string
 }
 
-// startHolds is how many times its rating a breaker holds for the moment of a start: of both
-// rule sets alike.
-func startHolds() float64 { return table.Metric.Circuit().BreakerHolds }
-
 // Room is what the converter leaves the load of the machine planned; nil for the idler.
 func (o *Over) Room() *load.Room {
 	i := o.Planned()
@@ -94,7 +90,7 @@ func (o *Over) finish(i int, z Sized) Sized {
 	}
 	rates := m.Rules.Circuit()
 	z.RelaySet = 0
-	z.Breaker, _ = m.Rules.Breaker(math.Max(rates.Conductor*z.Amps, z.StartAmps/startHolds()))
+	z.Breaker, _ = m.Rules.Breaker(math.Max(rates.Conductor*z.Amps, z.StartAmps/rates.BreakerHolds))
 	z.Most = math.Max(z.Most, z.Breaker)
 	z.Conductor, _ = m.Wires().Conductor(rates.Conductor * z.Amps)
 	z.Earth = z.Conductor
@@ -216,30 +212,33 @@ func (o *Over) Guard(n Noted) (z Sized, figures []finding.Figure, said []finding
 	return z, figures, said
 }
 
+// rates are what the rules ask of the circuit.
+func (w guardWords) rates() table.MotorCircuit { return w.o.Member().Site.Rules.Circuit() }
+
 func (w guardWords) judgeBreaker(say func(finding.Finding)) {
 	z, b := w.z, w.n.Breaker
-	running := 1.1 * z.Amps
+	rates := w.rates()
+	running, holds := 1.1*z.Amps, rates.BreakerHolds
 	switch {
 	case z.Breaker == 0 && b == 0:
-		say(w.beyond("a breaker for " + unit.Text(1.25*z.Amps, "A")))
+		say(w.beyond("a breaker for " + unit.Text(rates.Conductor*z.Amps, "A")))
 	case b == 0:
 		say(w.fitBreaker())
 	case b < running:
 		say(w.breaker(finding.Caution, "will trip: %s flow for long", running, finding.AtLeast))
-	case z.StartAmps > startHolds()*b:
-		say(w.breaker(finding.Caution, "may trip at a start: %s for a moment", z.StartAmps/startHolds(),
-			finding.AtLeast))
+	case z.StartAmps > holds*b:
+		say(w.breaker(finding.Caution, "may trip at a start: %s for a moment", z.StartAmps/holds, finding.AtLeast))
 	case z.Most > 0 && b > z.Most:
 		say(w.breaker(finding.Caution, "is too large here: %s is the most", z.Most, finding.AtMost))
 	default:
-		say(w.breaker(finding.Good, "", math.Max(running, z.StartAmps/startHolds()), finding.AtLeast))
+		say(w.breaker(finding.Good, "", math.Max(running, z.StartAmps/holds), finding.AtLeast))
 	}
 }
 
 func (w guardWords) judgeWire(say func(finding.Finding)) {
 	z, c := w.z, w.n.Conductor
 	carry, known := w.o.Member().Site.Wires().Ampacity(c)
-	need := 1.25 * z.Amps
+	need := w.rates().Conductor * z.Amps
 	switch {
 	case z.Conductor == (unit.Conductor{}):
 		say(w.beyond("a conductor for " + unit.Text(need, "A")))

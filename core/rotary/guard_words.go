@@ -56,7 +56,7 @@ func (w guardWords) figures() []finding.Figure {
 	ahead, leads := "ahead of "+w.what()+"; planning", "one pole in each lead; planning"
 	return []finding.Figure{
 		fig("breaker", "Breaker, "+w.z.Poles, w.z.Breaker, breaker, ahead),
-		fig("conductor", "Wire", 1.25*w.z.Amps, table.Wire(w.z.Conductor),
+		fig("conductor", "Wire", w.rates().Conductor*w.z.Amps, table.Wire(w.z.Conductor),
 			"copper, earth "+table.Wire(w.z.Earth)+"; planning"),
 		fig("relay", "Overload relay", w.z.RelaySet, relay, leads),
 		fig("start", "A start takes", w.z.StartAmps, unit.Text(w.z.StartAmps, "A"), "for a moment"),
@@ -122,7 +122,7 @@ func (w guardWords) breaker(g finding.Grade, what string, limit float64, dir fin
 	switch {
 	case dir == finding.AtMost:
 		amps = unit.Rating(limit)
-	case limit*startHolds() == w.z.StartAmps:
+	case limit*w.rates().BreakerHolds == w.z.StartAmps:
 		amps = unit.Text(w.z.StartAmps, "A")
 	}
 	f.Sentence = fmt.Sprintf("A breaker of %s ", b) + fmt.Sprintf(what, amps) + "."

@@ -212,10 +212,6 @@ func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {
 // MostDrop is the share of its volts that a feeder should lose at most, running (planning).
 const MostDrop = 0.03
 
-// startBreaker is how many times its rating a breaker holds for certain while a
-// motor starts.
-const startBreaker = 5
-
 // breakerShare is the share of its rating that a breaker carries for long (planning).
 const breakerShare = 0.8
 
@@ -252,8 +248,8 @@ func (s Supply) judgeFeeder(draw *Draw, rules table.Rules, add func(finding.Find
 	case s.Breaker == 0:
 	case most+s.Beside > breakerShare*s.Breaker:
 		add(s.sayBreaker(most))
-	case draw.StartAmps > startBreaker*s.Breaker:
-		add(s.sayBreakerCaution(draw))
+	case draw.StartAmps > rules.Circuit().BreakerHolds*s.Breaker:
+		add(s.sayBreakerCaution(draw, rules.Circuit().BreakerHolds))
 	}
 }
 

@@ -148,7 +148,7 @@ func (w waller) volts() ChainLink {
 
 // room is what a breaker of some rating must be for what runs and starts on it.
 func (w waller) room() float64 {
-	return math.Max((w.most+w.Beside)/breakerShare, (w.t.Draw.StartAmps+w.Beside)/startBreaker)
+	return math.Max((w.most+w.Beside)/breakerShare, (w.t.Draw.StartAmps+w.Beside)/w.rules.Circuit().BreakerHolds)
 }
 
 func (w waller) breaker() ChainLink {

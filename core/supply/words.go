@@ -100,13 +100,13 @@ func (s Supply) sayBreaker(most float64) finding.Finding {
 		Entries: []string{"supply.breaker"}}
 }
 
-func (s Supply) sayBreakerCaution(draw *Draw) finding.Finding {
+func (s Supply) sayBreakerCaution(draw *Draw, holds float64) finding.Finding {
 	return finding.Finding{ID: finding.SupplyBreaker, Grade: finding.Caution,
 		Sentence: fmt.Sprintf("The start takes %s: the feeder's %s may trip.", unit.Text(draw.StartAmps, "A"),
 			unit.Rating(s.Breaker)),
 		Detail: "A usual motor curve holds five times its rating for certain and lets go at ten.",
-		Figure: unit.Text(draw.StartAmps, "A"), Limit: unit.Text(startBreaker*s.Breaker, "A"),
-		Measure: finding.Against(draw.StartAmps, finding.AtMost, startBreaker*s.Breaker, "A"), Planning: true,
+		Figure: unit.Text(draw.StartAmps, "A"), Limit: unit.Text(holds*s.Breaker, "A"),
+		Measure: finding.Against(draw.StartAmps, finding.AtMost, holds*s.Breaker, "A"), Planning: true,
 		Why: []finding.Why{{Formula: "start amps ≤ 5 × breaker", Section: finding.OnSupplyDrop,
 			Source: "planning"}}, Entries: []string{"supply.breaker"}}
 }

@@ -11,7 +11,7 @@ type Frame struct {
 	Name                            string
 	Height, Across, Along, Shoulder float64 // shaft height, foot holes, and from the foot hole to the shaft's shoulder
 	Shaft, ShaftLength              float64
-	KeyWidth, KeyHeight, FaceCircle float64
+	KeyWidth, FaceCircle            float64
 	Source                          string
 	Inch                            bool // printed in inches
 }
@@ -45,7 +45,7 @@ func FrameOf(printed string, inches bool) (f Frame, ok bool) {
 		r, ok := set.Rows[name]
 		return Frame{Name: name, Height: r[0] * scale, Across: r[1] * scale, Along: r[2] * scale,
 			Shoulder: r[3] * scale,
-			Shaft:    r[4] * scale, ShaftLength: r[5] * scale, KeyWidth: r[6] * scale, KeyHeight: r[7] * scale,
+			Shaft:    r[4] * scale, ShaftLength: r[5] * scale, KeyWidth: r[6] * scale,
 			FaceCircle: r[8] * scale, Source: set.Source, Inch: scale != 1}, ok
 	}
 	metric, isMetric := of(t.IEC, 1, name)
