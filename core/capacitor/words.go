@@ -180,8 +180,7 @@ func sayReversing(with func(...finding.Why) []finding.Why) finding.Finding {
 	return finding.Finding{ID: "capacitor.reversing", Bay: finding.Bridge, Grade: finding.Note,
 		Sentence: "Reverse only at standstill: the capacitor's line end moves between L1 and L2.",
 		Detail: "A switch has one pole, centre off, breaking before it makes; contactors are a pair, each held off " +
-			"by the " +
-			"other; for the capacitor's amps and the line's volts. The " +
+			"by the other; for the capacitor's amps and the line's volts. The " +
 			"start capacitor and its device move with it. The motor's three leads and the supply stay as they are.",
 		Entries: []string{"bridge.reversing"}, Why: with(finding.Why{Formula: "torque at the running speed with the " +
 			"capacitor on the other line", Section: finding.OnDirection, Source: "engine"})}

@@ -26,7 +26,8 @@ func (q Question) staysInside(share float64, coil, where string) string {
 
 func goodForATest(rule School) string {
 	return fmt.Sprintf("Others call a capacitor good for a test only. True of their µF: the %s rule's %s would put "+
-		"%s into a winding at your load and %s running light.", finding.Lower(rule.Name), rule.Text, rule.AtLoad, rule.AtIdle)
+		"%s into a winding at your load and %s running light.", finding.Lower(rule.Name), rule.Text, rule.AtLoad,
+		rule.AtIdle)
 }
 
 func insideButIdle(coil string, share float64) string {

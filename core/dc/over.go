@@ -200,13 +200,10 @@ func (o *Over) speeds(rpm float64) Speeds {
 	}
 	if o.Chosen.ToolM > 0 {
 		s.SurfaceMS = math.Pi * o.Chosen.ToolM * s.ToolRPM / 60
-		s.SurfaceFt = s.SurfaceMS * feetPerMinute
+		s.SurfaceFt = s.SurfaceMS / unit.FootPerMinute
 	}
 	return s
 }
-
-// feetPerMinute in a metre a second.
-const feetPerMinute = 60 / 0.3048
 
 // RPMFor is the motor's rpm at a speed spoken as "motor", "tool", "surface" (m/s), "feet"
 // (ft/min) or "volts" on the armature; ok is false where there is none.
@@ -224,7 +221,7 @@ func (o *Over) RPMFor(way string, value float64) (rpm float64, ok bool) {
 			return 0, false
 		}
 		if way == "feet" {
-			value /= feetPerMinute
+			value *= unit.FootPerMinute
 		}
 		rpm = value * 60 / (math.Pi * o.Chosen.ToolM) / o.Chosen.Ratio()
 	case "volts":

@@ -233,7 +233,7 @@ func (c *comparison) place() {
 		if kg == 0 {
 			return ""
 		}
-		return unit.Text(kg, "kg") + ", " + unit.Text(kg/0.45359237, "lb")
+		return unit.Text(kg, "kg") + ", " + unit.Text(kg/unit.Pound, "lb")
 	}
 	w.Old, w.New = kilograms(c.Old.Kilograms), kilograms(c.New.Kilograms)
 	switch {

@@ -33,8 +33,7 @@ const (
 	keepKey   = "Key and keyway"
 
 	getHoles = "New foot holes, marked from the motor itself on a loose trial: a hole that would run into an old " +
-		"one wants an " +
-		"adapter plate instead"
+		"one wants an adapter plate instead"
 	getReach = "Cable that reaches the other side, and its gland"
 )
 
@@ -147,21 +146,18 @@ func keepHub(hub string, mm float64) string {
 }
 
 func getBore(hub string, from, to float64) string {
-	return fmt.Sprintf("%s bored from %s to %s, if its hub's wall allows, else another", finding.Upper(hub), unit.Text(from,
-		"mm"),
-		unit.Text(to, "mm"))
+	return fmt.Sprintf("%s bored from %s to %s, if its hub's wall allows, else another", finding.Upper(hub),
+		unit.Text(from, "mm"), unit.Text(to, "mm"))
 }
 
 func getSleeve(hub string, from, to float64) string {
-	return fmt.Sprintf("A sleeve from %s to %s (wall %s), or another for %s", unit.Text(to, "mm"), unit.Text(from,
-		"mm"),
-		unit.Text((from-to)/2, "mm"), hub)
+	return fmt.Sprintf("A sleeve from %s to %s (wall %s), or another for %s", unit.Text(to, "mm"),
+		unit.Text(from, "mm"), unit.Text((from-to)/2, "mm"), hub)
 }
 
 func getKey(slot, shaft float64) string {
-	return fmt.Sprintf("A stepped key: %s in the hub, %s in the shaft; or the hub's keyway cut to it", unit.Text(slot,
-		"mm"),
-		unit.Text(shaft, "mm"))
+	return fmt.Sprintf("A stepped key: %s in the hub, %s in the shaft; or the hub's keyway cut to it",
+		unit.Text(slot, "mm"), unit.Text(shaft, "mm"))
 }
 
 func getThread(m int) string { return fmt.Sprintf("An end bolt M%d with its washer", m) }
@@ -213,12 +209,11 @@ func sayFouls() finding.Finding {
 func (c *comparison) sayHeight() finding.Finding {
 	d := c.New.Height.MM - c.Old.Height.MM
 	f := finding.Finding{ID: "fit.height", Bay: finding.Motor, Grade: finding.Caution,
-		Sentence: fmt.Sprintf("Shaft to shaft, the new motor stands %s too low: pack it to the line.", unit.Text(-d,
-			"mm")),
+		Sentence: fmt.Sprintf("Shaft to shaft, the new motor stands %s too low: pack it to the line.",
+			unit.Text(-d, "mm")),
 		Figure: unit.Text(c.New.Height.MM, "mm"), Limit: unit.Text(c.Old.Height.MM, "mm"),
 		Detail: "A coupling takes up a fraction of a millimetre; its maker says how much. Out of line it shakes " +
-			"bearings " +
-			"loose.", Entries: []string{"fit.coupling"},
+			"bearings loose.", Entries: []string{"fit.coupling"},
 		Why: []finding.Why{{Formula: "new shaft height − old", Section: finding.OnFitting, Source: "frame tables " +
 			"and measures"}}}
 	if d > 0 {
@@ -281,8 +276,7 @@ func listed(all []string) string {
 const (
 	doLock = "Lock off, prove dead (known live, here, known live again), discharge what holds a charge."
 	doNote = "Photograph the old motor's box, belt run and every dimension while it still stands; chalk the " +
-		"direction on " +
-		"the machine."
+		"direction on the machine."
 	doBeltOff  = "Slack the belt and take it off; never lever it over the sheave."
 	doUncouple = "Part the shaft from what it drives; hold what could fall or run back."
 	doLeadsOff = "Take the supply leads off, earth last, and mark each."

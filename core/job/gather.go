@@ -82,7 +82,7 @@ func (w *reading) link() Link {
 	if w.site.Supply.FeederM > 0 {
 		l.Feeder = unit.Plain(math.Round(w.site.Supply.FeederM*10)/10) + unit.Space + "m"
 		if w.doc.Workshop.Rules == table.NorthAmerica {
-			l.Feeder = unit.Plain(math.Round(w.site.Supply.FeederM/0.3048)) + unit.Space + "ft"
+			l.Feeder = unit.Feet(w.site.Supply.FeederM)
 		}
 		if w.site.Supply.Feeder != (unit.Conductor{}) {
 			l.Feeder += " of " + w.site.Supply.Feeder.String()

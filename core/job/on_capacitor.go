@@ -334,8 +334,7 @@ func (w onCapacitor) buys(g guarded) []Buy {
 	}
 	if w.As.Reversing != capacitor.ByContactors { // else the pair is it
 		out = append(out, Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), "+
-			"%s or more a pole, "+
-			"coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.site.Supply.Nominal, "V")),
+			"%s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.site.Supply.Nominal, "V")),
 			Note:     "holds itself in through the stop button: nothing starts again by itself when the supply returns",
 			Planning: true, want: stores.Want{Kind: stores.Contactor, Amps: 1.25 * motor}})
 	}

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"regexp"
-	"strconv"
 	"strings"
 
 	"graybridge/core/finding"
@@ -248,12 +247,12 @@ func (b Belt) figures(r Running, rpm float64, mark finding.Mark, centre, length,
 			Text: unit.Whole(rpm, "rpm"), Note: note, Mark: mark})
 		rim := math.Pi * max(b.MotorMM*r.RPM, b.ToolMM*rpm) / 60000
 		out = append(out, finding.Figure{ID: "rim", Name: "Belt runs at", Value: rim, Text: unit.Text(rim, "m/s"),
-			Note: unit.Whole(rim/0.00508, "ft/min"), Mark: mark,
+			Note: unit.Whole(rim/unit.FootPerMinute, "ft/min"), Mark: mark,
 			Why: []finding.Why{{Formula: "π · diameter · rpm / 60", Section: finding.OnBelt, Source: "geometry"}}})
 		if b.ToolAcrossMM > 0 {
 			edge := math.Pi * b.ToolAcrossMM * rpm / 60000
 			out = append(out, finding.Figure{ID: "edge", Name: "Tool's edge", Value: edge, Text: unit.Text(edge, "m/s"),
-				Note: unit.Whole(edge/0.00508, "ft/min"), Mark: mark})
+				Note: unit.Whole(edge/unit.FootPerMinute, "ft/min"), Mark: mark})
 		}
 	}
 	if centre == 0 {
@@ -269,9 +268,9 @@ func (b Belt) figures(r Running, rpm float64, mark finding.Mark, centre, length,
 		Section: finding.OnBelt, Source: "geometry"}}
 	out = append(out,
 		finding.Figure{ID: "centre", Name: "Centre distance", Value: centre, Text: unit.Whole(centre, "mm"),
-			Note: inches(centre), Mark: from, Why: why},
+			Note: unit.Inches(centre), Mark: from, Why: why},
 		finding.Figure{ID: "belt", Name: "Belt length asked", Value: length, Text: unit.Whole(length, "mm"),
-			Note: inches(length) + ", along its pitch line", Mark: finding.Computed, Why: why},
+			Note: unit.Inches(length) + ", along its pitch line", Mark: finding.Computed, Why: why},
 		finding.Figure{ID: "wrap", Name: "Belt holds the small sheave over", Value: wrap, Text: unit.Whole(wrap, "°"),
 			Note: "less holds less: the belt maker's table says how much", Mark: finding.Computed},
 		finding.Figure{ID: "span", Name: "Free span", Value: centre * math.Cos(a),
@@ -288,8 +287,6 @@ func (b Belt) figures(r Running, rpm float64, mark finding.Mark, centre, length,
 	}
 	return out
 }
-
-func inches(mm float64) string { return strconv.FormatFloat(mm/25.4, 'f', 2, 64) + unit.Space + "in" }
 
 // signed is a difference in millimetres with its sign.
 func signed(mm float64) string {

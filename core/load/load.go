@@ -88,8 +88,8 @@ func Read(e Entry) (Load, []finding.Reading) {
 			r.Note(field, typed, "", "65 %")
 			return false
 		case x > mostShare:
-			r.Readings = append(r.Readings, finding.Reading{Path: "load." + field, Typed: typed, Problem: moreThanShare(),
-				Wanted: "at most " + unit.Percent(mostShare) + ", such as 65 %"})
+			r.Readings = append(r.Readings, finding.Reading{Path: "load." + field, Typed: typed,
+				Problem: moreThanShare(), Wanted: "at most " + unit.Percent(mostShare) + ", such as 65 %"})
 			return false
 		}
 		*into = x

@@ -142,7 +142,7 @@ func (l Load) change(purpose string, mm float64, law sheaveLaw, known bool, r Ru
 		c.Figures = append(c.Figures, finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note,
 			Mark: finding.Estimated, Why: why})
 	}
-	planned("sheave", "Motor sheave", mm, unit.Text(mm, "mm"), inches(mm)+", pitch diameter; now "+
+	planned("sheave", "Motor sheave", mm, unit.Text(mm, "mm"), unit.Inches(mm)+", pitch diameter; now "+
 		unit.Text(b.MotorMM, "mm"))
 	planned("other", "or machine sheave", b.ToolMM/faster, unit.Text(b.ToolMM/faster, "mm"),
 		"with the motor's left as it is")
@@ -193,7 +193,7 @@ func (l Load) change(purpose string, mm float64, law sheaveLaw, known bool, r Ru
 	} else if length > 0 {
 		if own {
 			planned("belt", "Belt length asked", length, unit.Whole(length, "mm"), "with the motor where it is; "+
-				inches(length))
+				unit.Inches(length))
 		} else {
 			planned("centre", "Motor moves to", centre, unit.Whole(centre, "mm"), "centre distance, with the belt "+
 				"you have")

@@ -55,8 +55,7 @@ func (b Belt) sayMost(rpm float64) finding.Finding {
 		f.Sentence = fmt.Sprintf("The machine would turn at %s, over the %s that its maker allows.",
 			unit.Whole(rpm, "rpm"), unit.Whole(b.MostRPM, "rpm"))
 		f.Detail = "What turns too fast can come apart: a smaller motor sheave or a greater one on the machine " +
-			"before " +
-			"it is run."
+			"before it is run."
 	}
 	return f
 }
@@ -73,8 +72,7 @@ func (b Belt) sayRim(rim float64) finding.Finding {
 		f.Sentence = fmt.Sprintf("A sheave's rim would run at %s, over the %s that is allowed for it.",
 			unit.Text(rim, "m/s"), unit.Text(b.RimMost, "m/s"))
 		f.Detail = "Smaller sheaves of the same ratio, or ones made for it: a sheave that bursts is not held by a " +
-			"guard " +
-			"of wire mesh."
+			"guard of wire mesh."
 	}
 	return f
 }

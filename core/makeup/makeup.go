@@ -86,7 +86,7 @@ func Read(e Entry) (m MakeUp, readings []finding.Reading) {
 	r := &finding.Reader{Chapter: "makeup"}
 	if e.Box != "" {
 		if m.BoxCM3 = boxVolume(strings.TrimSpace(e.Box)); m.BoxCM3 > 0 {
-			r.Note("box", e.Box, unit.Text(m.BoxCM3, "cm³")+", "+unit.Text(m.BoxCM3/cubicInch, "in³"), "")
+			r.Note("box", e.Box, unit.Text(m.BoxCM3, "cm³")+", "+unit.Text(m.BoxCM3/unit.CubicInch, "in³"), "")
 		} else {
 			r.Note("box", e.Box, "", "its inside, like 120 × 90 × 60 mm, or its printed volume, like 30 in³")
 		}
@@ -98,11 +98,11 @@ func Read(e Entry) (m MakeUp, readings []finding.Reading) {
 		if hit := newtons.FindStringSubmatch(strings.TrimSpace(e.Torque)); hit != nil {
 			m.Nm = unit.Decimal(hit[1])
 			if strings.Contains(strings.ToLower(hit[2]), "lb") {
-				m.Nm *= inchPound
+				m.Nm *= unit.InchPound
 			}
 		}
 		if m.Nm > 0 {
-			r.Note("torque", e.Torque, unit.Text(m.Nm, "N·m")+", "+unit.Text(m.Nm/inchPound, "lb·in"), "")
+			r.Note("torque", e.Torque, unit.Text(m.Nm, "N·m")+", "+unit.Text(m.Nm/unit.InchPound, "lb·in"), "")
 		} else {
 			r.Note("torque", e.Torque, "", "like 1.2 N·m or 11 lb·in")
 		}
@@ -132,14 +132,9 @@ func digit(s string) int {
 	return n
 }
 
-const (
-	cubicInch = 16.387064 // cm³
-	inchPound = 0.1129848 // N·m
-)
-
 func boxVolume(text string) float64 {
 	if hit := threeSides.FindStringSubmatch(text); hit != nil {
-		scale := map[string]float64{"": 0.1, "mm": 0.1, "cm": 1, "in": 2.54}[hit[4]]
+		scale := map[string]float64{"": 0.1, "mm": 0.1, "cm": 1, "in": unit.Inch / 10}[hit[4]]
 		v := 1.0
 		for _, side := range hit[1:4] {
 			v *= unit.Decimal(side) * scale
@@ -150,7 +145,7 @@ func boxVolume(text string) float64 {
 		u := strings.ToLower(hit[2])
 		switch {
 		case strings.Contains(u, "in"):
-			return positive(unit.Decimal(hit[1]) * cubicInch)
+			return positive(unit.Decimal(hit[1]) * unit.CubicInch)
 		case u == "l" || u == "dm³":
 			return positive(unit.Decimal(hit[1]) * 1000)
 		}
@@ -292,7 +287,7 @@ func (m MakeUp) box(a Around) ([]finding.Figure, []finding.Finding) {
 		}
 		return []finding.Figure{planned("box", "Box wants", 0, "not computed", noBoxTable(missing))}, nil
 	}
-	fig := planned("box", "Box wants", need, unit.Text(need, "cm³")+", "+unit.Text(need/cubicInch, "in³"), note,
+	fig := planned("box", "Box wants", need, unit.Text(need, "cm³")+", "+unit.Text(need/unit.CubicInch, "in³"), note,
 		finding.Why{Formula: "Σ conductors × volume of their size", Section: finding.OnMakeUp, Source: source})
 	if m.BoxCM3 == 0 {
 		return []finding.Figure{fig}, nil
@@ -354,7 +349,8 @@ func (m MakeUp) torque(a Around) ([]finding.Figure, []finding.Finding) {
 	if nm == 0 {
 		return nil, nil
 	}
-	f := planned("torque", "Terminal's torque", nm, unit.Text(nm, "N·m"), unit.Text(nm/inchPound, "lb·in")+"; "+source)
+	f := planned("torque", "Terminal's torque", nm, unit.Text(nm, "N·m"),
+		unit.Text(nm/unit.InchPound, "lb·in")+"; "+source)
 	f.Mark = mark
 	return []finding.Figure{f}, nil
 }

@@ -30,8 +30,7 @@ func (m MakeUp) sayBox(need float64, note, source string) finding.Finding {
 		f.Sentence = fmt.Sprintf("The box is too small: it has %s, its conductors want %s.", unit.Text(m.BoxCM3, "cm³"),
 			unit.Text(need, "cm³"))
 		f.Detail = "Pressed joints work loose and chafe. A deeper box, an extension ring, or the joints elsewhere; " +
-			"the motor's " +
-			"leads are not cut short for it."
+			"the motor's leads are not cut short for it."
 	}
 	return f
 }
@@ -56,15 +55,13 @@ func (m MakeUp) sayFill(fill, limit float64, why finding.Why) finding.Finding {
 			unit.Percent(fill),
 			unit.Percent(limit))
 		f.Detail = "Pulled in by force their insulation suffers, and together they run hot: a wider conduit or a " +
-			"second one. No " +
-			"low-voltage circuit shares it."
+			"second one. No low-voltage circuit shares it."
 	}
 	return f
 }
 
 const classAsked = "what a dusty, wet or weathered place asks stands in local rules or a maker's sheet; enter it, " +
-	"and what the " +
-	"box is marked with"
+	"and what the box is marked with"
 
 func notCompared(typed string) string { return typed + ", not compared: only IP classes are" }
 

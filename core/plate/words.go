@@ -262,8 +262,7 @@ func sayFieldVolts() finding.Finding {
 	return finding.Finding{ID: finding.PlateFieldVolts, Grade: finding.Open, Entries: []string{"plate.field_volts"},
 		Sentence: "Which volts does its field want?",
 		Detail: "The plate gives them: 100 V beside a 90 V armature, 200 V beside 180 V are usual. Nothing is " +
-			"assumed: " +
-			"too many burn it, too few let it run fast and hot."}
+			"assumed: too many burn it, too few let it run fast and hot."}
 }
 
 func (p *Direct) sayFieldCaution() finding.Finding {

@@ -151,7 +151,8 @@ func (c Controls) Rungs() []Rung {
 		start.Hold, start.Words = w.coil, w.press
 		contacts := []Contact{stop, start}
 		if w.other != "" {
-			contacts = append(contacts, Contact{Kind: Opens, Mark: w.other, Ends: c.ends("21-22"), Words: "other is out"})
+			contacts = append(contacts, Contact{Kind: Opens, Mark: w.other, Ends: c.ends("21-22"),
+				Words: "other is out"})
 		}
 		contacts = append(contacts, guard...)
 		out = append(out, Rung{w.title, append(contacts, Contact{Kind: Coil, Mark: w.coil, Ends: c.ends("A1-A2"),

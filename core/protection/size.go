@@ -234,8 +234,7 @@ func (c Choice) Figures(a Asks) []finding.Figure {
 	}
 	if c.DualElement > 0 && c.PlainFuse > 0 {
 		out = append(out, planning("fuse", "Or fuses", c.DualElement, unit.Rating(c.DualElement), "dual-element, in "+
-			"each "+
-			"hot line; plain ones "+unit.Rating(c.PlainFuse)+"; planning"))
+			"each hot line; plain ones "+unit.Rating(c.PlainFuse)+"; planning"))
 	}
 	for _, at := range []struct {
 		id, name string

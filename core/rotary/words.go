@@ -109,7 +109,8 @@ func (o *Over) noIdler() finding.Finding {
 		at := "machines." + m.ID + ".role"
 		f.Entries = append(f.Entries, at)
 		if len(f.Cures) < 4 {
-			f.Cures = append(f.Cures, finding.Cure{Label: finding.Upper(m.Name) + " is the idler", Path: at, Value: "idler"})
+			label := finding.Upper(m.Name) + " is the idler"
+			f.Cures = append(f.Cures, finding.Cure{Label: label, Path: at, Value: "idler"})
 		}
 	}
 	return f
@@ -185,8 +186,7 @@ func (o *Over) factor() finding.Finding {
 func (o *Over) askSpun() finding.Finding {
 	return finding.Finding{ID: IDSpun, Grade: finding.Open, Sentence: "Which way is the idler spun?",
 		Detail: "Put a mark on its shaft end and pull it the same way every time: it decides the sequence of the " +
-			"whole shop, " +
-			"and which bank must be the larger. Forward, L1-L2-L3, is assumed until you say.",
+			"whole shop, and which bank must be the larger. Forward, L1-L2-L3, is assumed until you say.",
 		Entries: []string{"rotary.spun"},
 		Cures: []finding.Cure{{Label: "Forward: L1-L2-L3", Path: "rotary.spun", Value: string(Forward)},
 			{Label: "Backward", Path: "rotary.spun", Value: string(Backward)}}}

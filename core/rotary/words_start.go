@@ -103,8 +103,7 @@ func (o *Over) startFirst(i int) finding.Finding {
 func (o *Over) askStart() finding.Finding {
 	f := finding.Finding{ID: IDStartBy, Grade: finding.Open, Sentence: "How is the idler brought up to speed?",
 		Detail: "By rope or pony motor: spun first, then closed. By a start capacitor: held by a button, or let go " +
-			"by a potential relay. " +
-			"Closed onto a standing idler without either, it hums at locked amps and burns.",
+			"by a potential relay. Closed onto a standing idler without either, it hums at locked amps and burns.",
 		Entries: []string{"rotary.start_by"}}
 	for _, c := range []struct {
 		label string

@@ -75,5 +75,6 @@ func (o *Over) wouldSettle(w WorstOf, twins []site.Twin, figure []float64) strin
 const waitsForIdler = "Waits for the idler: its plate, leads and joints come first."
 
 func (o *Over) fallsOutText(st State) string {
-	return fmt.Sprintf("%s falls out: it stalls, and the made line breaks down for all.", finding.Upper(o.Who(st.Falls)))
+	return fmt.Sprintf("%s falls out: it stalls, and the made line breaks down for all.",
+		finding.Upper(o.Who(st.Falls)))
 }

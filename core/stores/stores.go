@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"math"
 	"regexp"
+	"slices"
 	"strings"
 
 	"graybridge/core/openfile"
@@ -61,14 +62,9 @@ func (i StockItem) Check(path string) (bad openfile.Problems) {
 	add := func(field, found, wanted string) {
 		bad = append(bad, openfile.Problem{Path: path + field, Found: found, Wanted: wanted})
 	}
-	known := false
-	for _, k := range Kinds {
-		known = known || k == i.Kind
-	}
-	if !known {
+	if !slices.Contains(Kinds, i.Kind) {
 		add("kind", fmt.Sprintf("%q", i.Kind), "one of capacitor, drive, contactor, breaker, fuse, relay, cable, "+
-			"cap, gland, "+
-			"motor, other")
+			"cap, gland, motor, other")
 	}
 	if n := len([]rune(strings.TrimSpace(i.What))); n == 0 || n > 120 {
 		add("what", fmt.Sprintf("%d letters", n), "1 to 120 letters")
@@ -76,9 +72,9 @@ func (i StockItem) Check(path string) (bad openfile.Problems) {
 	if i.Count < 0 || i.Count > mostOfOne {
 		add("count", fmt.Sprint(i.Count), fmt.Sprintf("0 to %d", mostOfOne))
 	}
-	for field, text := range map[string]string{"price": i.Price, "shop": i.Shop, "place": i.Place} {
-		if n := len([]rune(text)); n > 80 {
-			add(field, fmt.Sprintf("%d letters", n), "at most 80 letters")
+	for _, one := range [][2]string{{"price", i.Price}, {"shop", i.Shop}, {"place", i.Place}} {
+		if n := len([]rune(one[1])); n > 80 {
+			add(one[0], fmt.Sprintf("%d letters", n), "at most 80 letters")
 		}
 	}
 	return bad

@@ -22,12 +22,10 @@ func notLookedAt(open []string) string {
 // far is the length of the feeder as it is measured here.
 func (w waller) far() string {
 	if w.rules == table.NorthAmerica {
-		return unit.Plain(math.Round(w.FeederM/metresPerFoot)) + unit.Space + "ft"
+		return unit.Feet(w.FeederM)
 	}
 	return unit.Plain(math.Round(w.FeederM*10)/10) + unit.Space + "m"
 }
-
-const metresPerFoot = 0.3048
 
 func sayChain(weakest ChainLink) string {
 	switch weakest.Grade {

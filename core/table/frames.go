@@ -1,6 +1,7 @@
 package table
 
 import (
+	"graybridge/core/unit"
 	"maps"
 	"slices"
 	"strings"
@@ -31,8 +32,6 @@ var frames = load[struct {
 	} `json:"end_thread"`
 }]("frames")
 
-const inch = 25.4
-
 // FrameOf is the frame of a name as plates print it: 90S, 145T, 56C, IEC 90 L. ok is false
 // where the table has none. A name that stands in both tables (56) goes by inches where the
 // workshop's rules are North American. C is 56 with a face, H with two pairs of holes; neither
@@ -49,9 +48,9 @@ func FrameOf(printed string, inches bool) (f Frame, ok bool) {
 			FaceCircle: r[8] * scale, Source: set.Source, Inch: scale != 1}, ok
 	}
 	metric, isMetric := of(t.IEC, 1, name)
-	imperial, isInch := of(t.Inch, inch, name)
+	imperial, isInch := of(t.Inch, unit.Inch, name)
 	if bare := strings.TrimRight(name, "CHZ"); !isInch && bare != name {
-		imperial, isInch = of(t.Inch, inch, bare)
+		imperial, isInch = of(t.Inch, unit.Inch, bare)
 		isMetric = false
 	}
 	switch {

@@ -114,7 +114,7 @@ func (l Laid) own(cord bool) (amps float64, ok bool) {
 	if cord {
 		rows = l.Own.Cord
 	}
-	return carried(rows, l.Conductor)
+	return carried(sizes(rows, l.AWG > 0), l.Conductor)
 }
 
 // size is the row of a conductor: a gauge as it stands, an area by the next thinner one.

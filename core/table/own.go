@@ -66,9 +66,9 @@ func (o *Own) Check() (bad openfile.Problems) {
 	if o.Version != OwnVersion {
 		add("version", fmt.Sprint(o.Version), fmt.Sprint(OwnVersion))
 	}
-	for path, text := range map[string]string{"name": o.Name, "source": o.Source} {
-		if strings.TrimSpace(text) == "" {
-			add(path, "nothing", "what these tables are called, and where they are printed")
+	for _, one := range [][2]string{{"name", o.Name}, {"source", o.Source}} {
+		if strings.TrimSpace(one[1]) == "" {
+			add(one[0], "nothing", "what these tables are called, and where they are printed")
 		}
 	}
 	size := func(path, text string, last float64) float64 {
@@ -82,10 +82,13 @@ func (o *Own) Check() (bad openfile.Problems) {
 		}
 		return max(c.Area(), last)
 	}
-	for name, rows := range map[string][]Carries{"conductors": o.Conductors, "cord": o.Cord} {
+	for _, table := range []struct {
+		name string
+		rows []Carries
+	}{{"conductors", o.Conductors}, {"cord", o.Cord}} {
 		last, amps := 0.0, 0.0
-		for i, r := range rows {
-			at := fmt.Sprintf("%s[%d].", name, i)
+		for i, r := range table.rows {
+			at := fmt.Sprintf("%s[%d].", table.name, i)
 			last = size(at+"size", r.Size, last)
 			if !(r.Amps > amps) || r.Amps > 1000 {
 				add(at+"amps", fmt.Sprint(r.Amps), "more than the size before it, at most 1000")
@@ -114,20 +117,27 @@ func (o *Own) Check() (bad openfile.Problems) {
 	return bad
 }
 
-// amps of a size in rows of the same system: as it stands, an area by the next thinner one.
-func carried(rows []Carries, c unit.Conductor) (amps float64, ok bool) {
+// sizes are the rows of one system, thinnest first.
+func sizes(rows []Carries, awg bool) (out []Size) {
 	for _, r := range rows {
-		row, read, err := unit.ParseConductor(r.Size)
-		if err != nil || !read || (row.AWG > 0) != (c.AWG > 0) {
-			continue
+		c, ok, err := unit.ParseConductor(r.Size)
+		if ok && err == nil && (c.AWG > 0) == awg {
+			out = append(out, Size{c, r.Amps})
 		}
-		if c.AWG > 0 && row.AWG == c.AWG || c.AWG == 0 && row.SquareMM <= c.SquareMM {
+	}
+	return out
+}
+
+// carried is what stands beside a size: a gauge as it is, an area by the next thinner one, and
+// beyond the last nothing.
+func carried(rows []Size, c unit.Conductor) (amps float64, ok bool) {
+	for _, r := range rows {
+		if c.AWG > 0 && r.AWG == c.AWG || c.AWG == 0 && r.SquareMM <= c.SquareMM {
 			amps, ok = r.Amps, true
 		}
 	}
-	if n := len(rows); ok && c.AWG == 0 { // beyond its end nothing is computed
-		end, _, _ := unit.ParseConductor(rows[n-1].Size)
-		ok = c.SquareMM <= end.SquareMM
+	if ok && c.AWG == 0 {
+		ok = c.SquareMM <= rows[len(rows)-1].SquareMM
 	}
 	return amps, ok
 }
@@ -158,9 +168,6 @@ func (o *Own) TorqueOf(terminal string) (nm float64, ok bool) {
 	return 0, false
 }
 
-// cubicInch in cm³.
-const cubicInch = 16.387064
-
 var boxes = load[struct {
 	Source string       `json:"source"`
 	Inch3  [][2]float64 `json:"cubic_inches_by_awg"`
@@ -174,14 +181,14 @@ func BoxVolume(c unit.Conductor, own *Own) (cm3 float64, source string, ok bool)
 		for i, v := range own.BoxVolumes {
 			rows[i] = Carries{v.Size, v.CM3}
 		}
-		if cm3, ok := carried(rows, c); ok {
+		if cm3, ok := carried(sizes(rows, c.AWG > 0), c); ok {
 			return cm3, own.Source, true
 		}
 	}
 	t := boxes()
 	for _, row := range t.Inch3 {
 		if c.AWG > 0 && int(row[0]) == c.AWG {
-			return row[1] * cubicInch, t.Source, true
+			return row[1] * unit.CubicInch, t.Source, true
 		}
 	}
 	return 0, t.Source, false
@@ -197,15 +204,12 @@ var conduits = load[struct {
 	Limits [3]float64 `json:"limits"`
 }]("conduits")
 
-// squareInch in mm².
-const squareInch = 645.16
-
 // WireArea is the area of a thermoplastic-insulated wire with its insulation, mm².
 func WireArea(awg int) (mm2 float64, source string, ok bool) {
 	t := conduits()
 	for _, row := range t.Wires {
 		if int(row[0]) == awg {
-			return row[1] * squareInch, t.Source, true
+			return row[1] * unit.Inch * unit.Inch, t.Source, true
 		}
 	}
 	return 0, t.Source, false
@@ -216,7 +220,7 @@ func EMT(trade string) (mm2 float64, source string, ok bool) {
 	t := conduits()
 	for _, row := range t.EMT {
 		if row.Trade == strings.TrimSpace(trade) {
-			return row.At40 / 0.4 * squareInch, t.Source, true
+			return row.At40 / 0.4 * unit.Inch * unit.Inch, t.Source, true
 		}
 	}
 	return 0, t.Source, false
@@ -236,17 +240,11 @@ type Wires struct {
 }
 
 // rows are the workshop's own of the rule set's system; nil where it has none.
-func (w Wires) rows() (out []Size) {
+func (w Wires) rows() []Size {
 	if w.Own == nil {
 		return nil
 	}
-	for _, r := range w.Own.Conductors {
-		c, ok, err := unit.ParseConductor(r.Size)
-		if ok && err == nil && (c.AWG > 0) == (w.Rules == NorthAmerica) {
-			out = append(out, Size{c, r.Amps})
-		}
-	}
-	return out
+	return sizes(w.Own.Conductors, w.Rules == NorthAmerica)
 }
 
 // Sizes lists the conductors, thinnest first.
@@ -270,11 +268,8 @@ func (w Wires) Conductor(amps float64) (c unit.Conductor, ok bool) {
 // Ampacity of a conductor; ok is false for a size outside the tables.
 func (w Wires) Ampacity(c unit.Conductor) (amps float64, ok bool) {
 	if w.Own != nil {
-		for _, r := range w.Own.Conductors {
-			row, read, err := unit.ParseConductor(r.Size)
-			if read && err == nil && (row.AWG > 0) == (c.AWG > 0) {
-				return carried(w.Own.Conductors, c)
-			}
+		if own := sizes(w.Own.Conductors, c.AWG > 0); own != nil {
+			return carried(own, c)
 		}
 	}
 	return Ampacity(c.SquareMM, c.AWG)

@@ -229,12 +229,7 @@ func (r Rules) Breaker(amps float64) (rating float64, ok bool) {
 // Conductor is the thinnest conductor that carries amps; ok is false where the
 // table ends below.
 func (r Rules) Conductor(amps float64) (c unit.Conductor, ok bool) {
-	for _, s := range r.Sizes() {
-		if s.Amps >= amps {
-			return s.Conductor, true
-		}
-	}
-	return unit.Conductor{}, false
+	return Wires{Rules: r}.Conductor(amps)
 }
 
 // Ends is what the rule set's tables end at, in amps: breakers and conductors.
@@ -263,7 +258,7 @@ func OhmPerMetre(squareMM float64, awg int) (ohm float64, ok bool) {
 	}
 	for _, row := range c.AWG.PerKft {
 		if int(row[0]) == awg {
-			return row[1] / 1000 / 0.3048, true
+			return row[1] / 1000 / unit.Foot, true
 		}
 	}
 	return 0, false

@@ -79,15 +79,15 @@ var (
 	Portion = Kind{Base: "", Default: "", Example: "65 %", Largest: 20, zero: true,
 		Units: map[string]float64{"": 1, "%": 0.01, "pct": 0.01}}
 	Length = Kind{Base: "m", Default: "m", Example: "18 m or 65 ft", Largest: 5000,
-		Units: map[string]float64{"m": 1, "metres": 1, "meters": 1, "ft": 0.3048, "feet": 0.3048, "'": 0.3048,
+		Units: map[string]float64{"m": 1, "metres": 1, "meters": 1, "ft": Foot, "feet": Foot, "'": Foot,
 			"cm": 0.01}}
 	Diameter = Kind{Base: "mm", Default: "mm", Example: "80 mm or 3.15 in", Largest: 1e4, halves: true,
-		Units: map[string]float64{"mm": 1, "cm": 10, "m": 1000, "in": 25.4, "inch": 25.4, "inches": 25.4, "\"": 25.4,
-			"″": 25.4, "ft": 304.8}}
+		Units: map[string]float64{"mm": 1, "cm": 10, "m": 1000, "in": Inch, "inch": Inch, "inches": Inch, "\"": Inch,
+			"″": Inch, "ft": 12 * Inch}}
 	Surface = Kind{Base: "m/s", Default: "m/s", Example: "25 m/s or 5000 ft/min", Largest: 500,
-		Units: map[string]float64{"m/s": 1, "ft/min": 0.00508, "fpm": 0.00508, "km/h": 1 / 3.6}}
+		Units: map[string]float64{"m/s": 1, "ft/min": FootPerMinute, "fpm": FootPerMinute, "km/h": 1 / 3.6}}
 	Weight = Kind{Base: "kg", Default: "kg", Example: "21 kg or 46 lb", Largest: 2e4,
-		Units: map[string]float64{"kg": 1, "lb": 0.45359237, "lbs": 0.45359237, "g": 1e-3}}
+		Units: map[string]float64{"kg": 1, "lb": Pound, "lbs": Pound, "g": 1e-3}}
 	Area = Kind{Base: "mm²", Default: "mm²", Example: "2.5 mm² or 12 AWG", Largest: 500,
 		Units: map[string]float64{"mm²": 1, "mm2": 1, "sqmm": 1, "qmm": 1, "mm": 1}}
 	Microfarads = Kind{Base: "µF", Default: "µf", Example: "50", Largest: 5000,

@@ -39,8 +39,7 @@ func (p *page) further(c Card) {
 }
 
 const wiredDead = "Wired dead only: locked off, proved dead (known live, here, known live again), charges taken " +
-	"off, earth " +
-	"first and off last. Fixed wiring belongs to a licensed person in most places; local rules come first."
+	"off, earth first and off last. Fixed wiring belongs to a licensed person in most places; local rules come first."
 
 // buys lists what is built in, a line each, with a box to tick.
 func (p *page) buys(all []Bought, y *float64, next func(string)) {
