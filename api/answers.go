@@ -240,6 +240,18 @@ func pictureOf[T any](s *server, take func(context.Context, job.Given) (T, error
 	}
 }
 
+// drawn draws a document's plan, which is answered once for all its drawings.
+func drawn[T any](s *server, draw func(*drawing.Scene) T) func(context.Context, job.Document) (T, error) {
+	return func(ctx context.Context, d job.Document) (T, error) {
+		given, err := s.answers.of(ctx, d)
+		if err != nil {
+			var none T
+			return none, err
+		}
+		return draw(drawing.SceneOf(&given.Plan)), nil
+	}
+}
+
 func (s *server) remember() {
 	s.solved.make, s.solved.most, s.solved.each, s.solved.part = job.Solve, mostSolved, eachSolved, true
 	s.answers.make, s.answers.most = s.answer, mostAnswers

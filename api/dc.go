@@ -63,10 +63,7 @@ func (s *server) controllers(a huma.API) {
 		orEmpty(pictureOf(s, job.SwapOf), job.Swap{Rows: []job.SwapRow{}}))
 	askAlone(s, a, "dc-wiring", "/api/dc/wiring", "A document's DC controller drawn with its terminals, armature and "+
 		"field",
-		func(ctx context.Context, d job.Document) (drawing.Drawing, error) {
-			given, err := s.answers.of(ctx, d)
-			return drawing.DirectWiring(drawing.SceneOf(&given.Plan)), err
-		})
+		drawn(s, drawing.DirectWiring))
 	huma.Register(a, huma.Operation{OperationID: "read-dc-profile", Method: http.MethodPost, Path: "/api/dc/profile",
 		Summary: "A DC controller's profile out of its file, checked; nothing is stored"},
 		func(_ context.Context, in *controllerInput) (*controllerOutput, error) {

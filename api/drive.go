@@ -45,10 +45,7 @@ func (s *server) drives(a huma.API) {
 			return Dial{hertz}, nil
 		})
 	askAlone(s, a, "wiring", "/api/drives/wiring", "A document's drive drawn with its terminals and every wire to them",
-		func(ctx context.Context, d job.Document) (drawing.Drawing, error) {
-			given, err := s.answers.of(ctx, d)
-			return drawing.Wiring(drawing.SceneOf(&given.Plan)), err
-		})
+		drawn(s, drawing.Wiring))
 	huma.Register(a, huma.Operation{OperationID: "read-drive-profile", Method: http.MethodPost,
 		Path: "/api/drives/profile", Summary: "A drive profile out of its file, checked; nothing is stored"},
 		func(_ context.Context, in *profileInput) (*profileOutput, error) {

@@ -80,7 +80,7 @@ func (s *server) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
 	switch with := r.URL.Query().Get("with"); with {
 	case "":
 	case "circuit":
-		c := circuitOf(&a.Plan)
+		c := circuitOf(drawing.SceneOf(&a.Plan))
 		card.Circuit = pdf.Sheets(c.Power, c.Control)
 		card.Buys = bought(&a.Plan)
 	default:
@@ -176,12 +176,11 @@ func (s *server) drawingSVG(w http.ResponseWriter, r *http.Request, j store.Job)
 
 // circuitSVG gives the circuit as it is wired.
 func (s *server) circuitSVG(w http.ResponseWriter, r *http.Request, j store.Job) {
-	given, err := s.answers.of(r.Context(), j.Document)
+	c, err := drawn(s, circuitOf)(r.Context(), j.Document)
 	if err != nil {
 		refuseError(w, r, err)
 		return
 	}
-	c := circuitOf(&given.Plan)
 	view := chi.URLParam(r, "view")
 	d := map[string]drawing.Drawing{"power": c.Power, "control": c.Control}[view]
 	if len(d.Items) == 0 {

@@ -1,11 +1,8 @@
 package api
 
 import (
-	"context"
-
 	"github.com/danielgtaylor/huma/v2"
 
-	"graybridge/core/job"
 	"graybridge/drawing"
 )
 
@@ -19,9 +16,7 @@ type MechanicalDrawings struct {
 func (s *server) fit(a huma.API) {
 	askAlone(s, a, "mechanics", "/api/fit/drawings", "A document's belt, and its motor over the one whose place it "+
 		"takes, drawn to scale; empty while their sizes are not known",
-		func(ctx context.Context, d job.Document) (MechanicalDrawings, error) {
-			given, err := s.answers.of(ctx, d)
-			scene := drawing.SceneOf(&given.Plan)
-			return MechanicalDrawings{drawing.Belt(scene), drawing.Fit(scene)}, err
-		})
+		drawn(s, func(scene *drawing.Scene) MechanicalDrawings {
+			return MechanicalDrawings{drawing.Belt(scene), drawing.Fit(scene)}
+		}))
 }

@@ -1,11 +1,8 @@
 package api
 
 import (
-	"context"
-
 	"github.com/danielgtaylor/huma/v2"
 
-	"graybridge/core/job"
 	"graybridge/drawing"
 )
 
@@ -19,14 +16,10 @@ type CircuitDrawings struct {
 func (s *server) protection(a huma.API) {
 	askAlone(s, a, "circuit", "/api/protection/drawings", "A document's circuit as it is wired: power and control; "+
 		"empty while nothing is sized",
-		func(ctx context.Context, d job.Document) (CircuitDrawings, error) {
-			given, err := s.answers.of(ctx, d)
-			return circuitOf(&given.Plan), err
-		})
+		drawn(s, circuitOf))
 }
 
-func circuitOf(p *job.Plan) CircuitDrawings {
-	scene := drawing.SceneOf(p)
+func circuitOf(scene *drawing.Scene) CircuitDrawings {
 	out := CircuitDrawings{drawing.Power(scene), drawing.Ladder(scene)}
 	if scene.Converter != nil && !scene.Branch { // the whole converter, with its idler
 		out.Power = drawing.Panel(scene)

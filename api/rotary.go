@@ -67,11 +67,9 @@ func (s *server) rotary(a huma.API) {
 		"rotary-drawings",
 		"/api/rotary/drawings",
 		"A document's converter drawn: its panel and its control circuit; empty while it cannot be worked out",
-		func(ctx context.Context, d job.Document) (ConverterDrawings, error) {
-			given, err := s.answers.of(ctx, d)
-			scene := drawing.SceneOf(&given.Plan)
-			return ConverterDrawings{drawing.Panel(scene), drawing.Ladder(scene)}, err
-		},
+		drawn(s, func(scene *drawing.Scene) ConverterDrawings {
+			return ConverterDrawings{drawing.Panel(scene), drawing.Ladder(scene)}
+		}),
 	)
 	s.documents[mapPath] = true
 	huma.Register(a, huma.Operation{OperationID: "balance-map", Method: http.MethodPost, Path: mapPath,
