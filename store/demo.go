@@ -68,8 +68,8 @@ func loadWorkshop(ctx context.Context, tx pgx.Tx, w scenario.Workshop) error {
 // loadStores fills a demonstration's stores where nothing lies in them.
 func loadStores(ctx context.Context, tx pgx.Tx, workshop string, items []stores.StockItem) error {
 	var there int
-	if err := tx.QueryRow(ctx, `select count(*) from stock where workshop_id = $1::uuid`, workshop).Scan(&there); err != nil ||
-		there > 0 {
+	if err := tx.QueryRow(ctx, `select count(*) from stock where workshop_id = $1::uuid`, workshop).
+		Scan(&there); err != nil || there > 0 {
 		return err
 	}
 	for _, i := range items {

@@ -64,8 +64,8 @@ func (s *Store) Stores(ctx context.Context, workshop string) ([]stores.StockItem
 	if err != nil {
 		return nil, nil, err
 	}
-	rows, err := s.pool.Query(ctx, `select t.stock_id::text, t.job_id::text, j.document ->> 'name' as job, t.machine, t.part,
-			t.count, t.fitted_at is not null as fitted
+	rows, err := s.pool.Query(ctx, `select t.stock_id::text, t.job_id::text, j.document ->> 'name' as job,
+			t.machine, t.part, t.count, t.fitted_at is not null as fitted
 		from taken t join stock k on k.id = t.stock_id join job j on j.id = t.job_id
 		where k.workshop_id = $1 order by t.at, t.job_id, t.part`, k)
 	if err != nil {
@@ -121,8 +121,16 @@ func (s *Store) AddStock(ctx context.Context, workshop, changeID string, i store
 	return i, err
 }
 
-// reserved is how many of a line are reserved and not fitted, by other places than one.
-const reserved = `coalesce((select sum(count) from taken where stock_id = $1 and fitted_at is null), 0)::int`
+// holdStock locks a line: what it is called, and how many of it are reserved and not fitted.
+func holdStock(ctx context.Context, tx pgx.Tx, id pgtype.UUID) (what string, reserved int, err error) {
+	err = tx.QueryRow(ctx, `select what from stock where id = $1 for update`, id).Scan(&what)
+	if err != nil {
+		return "", 0, err
+	}
+	err = tx.QueryRow(ctx, `select coalesce(sum(count), 0)::int from taken
+		where stock_id = $1 and fitted_at is null`, id).Scan(&reserved)
+	return what, reserved, err
+}
 
 // SaveStock changes a line: never to fewer than are reserved of it.
 func (s *Store) SaveStock(ctx context.Context, i stores.StockItem) (stores.StockItem, error) {
@@ -131,12 +139,8 @@ func (s *Store) SaveStock(ctx context.Context, i stores.StockItem) (stores.Stock
 		return i, err
 	}
 	err = s.tx(ctx, func(tx pgx.Tx) error {
-		var what string
-		var held int
-		if err := tx.QueryRow(ctx, `select what from stock where id = $1 for update`, k).Scan(&what); err != nil {
-			return err
-		}
-		if err := tx.QueryRow(ctx, `select `+reserved, k).Scan(&held); err != nil {
+		what, held, err := holdStock(ctx, tx, k)
+		if err != nil {
 			return err
 		}
 		if i.Count < held {
@@ -159,12 +163,8 @@ func (s *Store) DropStock(ctx context.Context, id string) error {
 		return err
 	}
 	return s.tx(ctx, func(tx pgx.Tx) error {
-		var what string
-		var held int
-		if err := tx.QueryRow(ctx, `select what from stock where id = $1 for update`, k).Scan(&what); err != nil {
-			return err
-		}
-		if err := tx.QueryRow(ctx, `select `+reserved, k).Scan(&held); err != nil {
+		what, held, err := holdStock(ctx, tx, k)
+		if err != nil {
 			return err
 		}
 		if held > 0 {
@@ -205,7 +205,8 @@ func (s *Store) TakeStock(ctx context.Context, jobID, stockID, machine, part str
 		var there, others, mine int
 		var fitted bool
 		if err := tx.QueryRow(ctx, `select s.what, s.count from stock s join job j on j.workshop_id = s.workshop_id
-			where s.id = $1 and j.id = $2 and j.deleted_at is null for update of s`, k, j).Scan(&what, &there); err != nil {
+			where s.id = $1 and j.id = $2 and j.deleted_at is null for update of s`, k, j).
+			Scan(&what, &there); err != nil {
 			return err
 		}
 		if err := tx.QueryRow(ctx, `select coalesce(sum(count) filter (where fitted_at is null and not
@@ -238,7 +239,8 @@ func take(ctx context.Context, tx pgx.Tx, do Take, t taking) (err error) {
 		if free := t.there - t.others; t.count > free {
 			return &Short{t.what, t.count, free}
 		}
-		_, err = tx.Exec(ctx, `insert into taken (stock_id, job_id, machine, part, count, who) values ($1, $2, $3, $4, $5, $6)
+		_, err = tx.Exec(ctx, `insert into taken (stock_id, job_id, machine, part, count, who)
+			values ($1, $2, $3, $4, $5, $6)
 			on conflict (stock_id, job_id, machine, part) do update set count = excluded.count, who = excluded.who`,
 			t.stock, t.job, t.machine, t.part, t.count, t.who)
 	case do == Release && !t.fitted:

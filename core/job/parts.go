@@ -65,10 +65,9 @@ type Parts struct {
 
 // stocked holds the parts against the stores and the prices noted for the job.
 func (r *reading) stocked(p *Plan) {
-	prices, hours, _ := r.machine.Parts.Read()
 	p.Parts = Parts{Tools: bringup.Tools(r.doc.Bridge.Kind, r.doc.Workshop.Rules == table.NorthAmerica)}
-	if hours > 0 {
-		p.Parts.Hours = unit.Text(hours, "h")
+	if r.hours > 0 {
+		p.Parts.Hours = unit.Text(r.hours, "h")
 	}
 	sums, order := map[string]float64{}, []string{}
 	for i := range p.Buys {
@@ -87,9 +86,9 @@ func (r *reading) stocked(p *Plan) {
 			}
 			b.Have = append(b.Have, h)
 		}
-		if noted, ok := prices[strings.ToLower(b.What)]; ok {
+		if noted, ok := r.prices[strings.ToLower(b.What)]; ok {
 			b.Price, b.Shop = noted.Price, noted.Shop
-		} else if noted, ok := prices[b.ID]; ok {
+		} else if noted, ok := r.prices[b.ID]; ok {
 			b.Price, b.Shop = noted.Price, noted.Shop
 		}
 		if b.Own = b.Own || taken >= b.Count && taken > 0; b.Own {

@@ -99,6 +99,8 @@ type reading struct {
 	readings []finding.Reading
 	fit      fit.Fit
 	makeUp   makeup.MakeUp
+	prices   map[string]stores.Priced
+	hours    float64
 }
 
 // read reads a document's first machine and works its bridge out.
@@ -150,7 +152,7 @@ func readWith(ctx context.Context, d *Document,
 	r.readings = append(r.readings, own...)
 	r.makeUp, own = makeup.Read(one.MakeUp)
 	r.readings = append(r.readings, own...)
-	_, _, own = one.Parts.Read()
+	r.prices, r.hours, own = one.Parts.Read()
 	r.readings = append(r.readings, own...)
 	return r
 }

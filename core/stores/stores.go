@@ -85,44 +85,31 @@ const mostOfOne = 100000
 // Most is how many lines the stores of a workshop may have.
 const Most = 500
 
-// Thing is what is printed on an item, as far as it was understood; 0 and a zero Conductor:
-// not said.
-type Thing struct {
-	Microfarad, Volts, Amps, Watts float64
-	Conductor                      unit.Conductor
-}
-
 var (
 	microfarads = regexp.MustCompile(`(?i)([\d.,]+)\s*(?:µf|μf|uf|mfd)\b`)
 	volts       = regexp.MustCompile(`(?i)([\d.,]+)\s*v(?:ac|~)?\b`)
 	amps        = regexp.MustCompile(`(?i)([\d.,]+)\s*a\b`)
 	size        = regexp.MustCompile(`(?i)(\d{1,2}\s*awg|[\d.,]+\s*mm²|[\d.,]+\s*mm2)`)
-	watts       = regexp.MustCompile(`(?i)([\d.,/½¼¾ ]+\s*(?:kw|hp))\b`)
 )
 
-// Read is what an item is, by what is printed on it.
-func (i StockItem) Read() (t Thing) {
-	one := func(by *regexp.Regexp, into *float64) {
-		if m := by.FindStringSubmatch(i.What); m != nil {
-			if x := unit.Decimal(m[1]); !math.IsNaN(x) {
-				*into = x
-			}
+// printed is a number that stands on an item with its unit; 0 where none does.
+func (i StockItem) printed(by *regexp.Regexp) float64 {
+	if m := by.FindStringSubmatch(i.What); m != nil {
+		if x := unit.Decimal(m[1]); !math.IsNaN(x) {
+			return x
 		}
 	}
-	one(microfarads, &t.Microfarad)
-	one(volts, &t.Volts)
-	one(amps, &t.Amps)
+	return 0
+}
+
+// conductor is the size that stands on an item; zero where none does.
+func (i StockItem) conductor() unit.Conductor {
 	if m := size.FindString(i.What); m != "" {
 		if c, ok, err := unit.ParseConductor(m); ok && err == nil {
-			t.Conductor = c
+			return c
 		}
 	}
-	if m := watts.FindStringSubmatch(i.What); m != nil {
-		if w, ok, err := unit.Power.One(strings.TrimSpace(m[1])); ok && err == nil {
-			t.Watts = w
-		}
-	}
-	return t
+	return unit.Conductor{}
 }
 
 // Want is what a part of a plan must be. The zero value is a part that stores are not asked
@@ -142,16 +129,16 @@ func (w Want) Does(i StockItem) bool {
 	if w.Kind == "" || i.Kind != w.Kind {
 		return false
 	}
-	t := i.Read()
 	switch w.Kind {
 	case Capacitor:
-		return t.Microfarad > 0 && math.Abs(t.Microfarad/w.Microfarad-1) <= 0.05 && w.Volts > 0 && t.Volts >= w.Volts
+		have := i.printed(microfarads)
+		return have > 0 && math.Abs(have/w.Microfarad-1) <= 0.05 && w.Volts > 0 && i.printed(volts) >= w.Volts
 	case Breaker, Fuse:
-		return w.Amps > 0 && t.Amps == w.Amps
+		return w.Amps > 0 && i.printed(amps) == w.Amps
 	case Contactor:
-		return w.Amps > 0 && t.Amps >= w.Amps
+		return w.Amps > 0 && i.printed(amps) >= w.Amps
 	case Cable:
-		return w.Conductor != (unit.Conductor{}) && carries(t.Conductor, w.Conductor)
+		return w.Conductor != (unit.Conductor{}) && carries(i.conductor(), w.Conductor)
 	case Drive:
 		return w.Name != "" && strings.Contains(strings.ToLower(i.What), strings.ToLower(w.Name))
 	}
@@ -180,7 +167,7 @@ func Fits(all []StockItem, w Want, machine, part string) (out []StockItem) {
 		switch {
 		case mine:
 			out = append(out, i)
-		case w.Does(i) && i.Free > 0:
+		case i.Free > 0 && w.Does(i):
 			rest = append(rest, i)
 		}
 	}
@@ -192,12 +179,15 @@ func Fits(all []StockItem, w Want, machine, part string) (out []StockItem) {
 func Capacitors(all []StockItem, most int) string {
 	var words []string
 	for _, i := range all {
-		if i.Kind != Capacitor || strings.Contains(strings.ToLower(i.What), "start") {
+		if len(words) >= most {
+			break
+		}
+		if i.Kind != Capacitor || i.Free <= 0 || strings.Contains(strings.ToLower(i.What), "start") {
 			continue
 		}
-		if t := i.Read(); t.Microfarad > 0 && i.Free > 0 && len(words) < most {
+		if have := i.printed(microfarads); have > 0 {
 			n := min(i.Free, most-len(words))
-			text := unit.Plain(t.Microfarad)
+			text := unit.Plain(have)
 			if n > 1 {
 				text = fmt.Sprintf("%d×%s", n, text)
 			}
