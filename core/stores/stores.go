@@ -92,6 +92,12 @@ var (
 	size        = regexp.MustCompile(`(?i)(\d{1,2}\s*awg|[\d.,]+\s*mm²|[\d.,]+\s*mm2)`)
 )
 
+var seconds = regexp.MustCompile(`(?i)start|electrolytic|\bdc\b|vdc`)
+
+// runs says that an item is a capacitor, and that nothing on it says it is made for seconds at a
+// start or for direct current: one of those bursts where current flows all day.
+func (i StockItem) runs() bool { return i.Kind == Capacitor && !seconds.MatchString(i.What) }
+
 // printed is a number that stands on an item with its unit; 0 where none does.
 func (i StockItem) printed(by *regexp.Regexp) float64 {
 	if m := by.FindStringSubmatch(i.What); m != nil {
@@ -100,6 +106,22 @@ func (i StockItem) printed(by *regexp.Regexp) float64 {
 		}
 	}
 	return 0
+}
+
+var heating = regexp.MustCompile(`(?i)\bac-?1\b`)
+
+// motorAmps are what a contactor is printed to switch of a motor (AC-3): the least on it, for
+// its amps for heating (AC-1) are more; 0 where those alone stand there.
+func (i StockItem) motorAmps() float64 {
+	all := amps.FindAllStringSubmatch(i.What, -1)
+	if len(all) == 0 || len(all) == 1 && heating.MatchString(i.What) {
+		return 0
+	}
+	least := math.Inf(1)
+	for _, m := range all {
+		least = min(least, unit.Decimal(m[1]))
+	}
+	return least
 }
 
 // conductor is the size that stands on an item; zero where none does.
@@ -116,7 +138,7 @@ func (i StockItem) conductor() unit.Conductor {
 // for.
 type Want struct {
 	Kind       Kind
-	Microfarad float64 // within 5 %
+	Microfarad float64 // within 5 %, for running
 	Volts      float64 // at least
 	Amps       float64 // exactly of a breaker or fuse, at least of a contactor
 	Conductor  unit.Conductor
@@ -132,11 +154,12 @@ func (w Want) Does(i StockItem) bool {
 	switch w.Kind {
 	case Capacitor:
 		have := i.printed(microfarads)
-		return have > 0 && math.Abs(have/w.Microfarad-1) <= 0.05 && w.Volts > 0 && i.printed(volts) >= w.Volts
+		return i.runs() && have > 0 && math.Abs(have/w.Microfarad-1) <= 0.05 &&
+			w.Volts > 0 && i.printed(volts) >= w.Volts
 	case Breaker, Fuse:
 		return w.Amps > 0 && i.printed(amps) == w.Amps
 	case Contactor:
-		return w.Amps > 0 && i.printed(amps) >= w.Amps
+		return w.Amps > 0 && i.motorAmps() >= w.Amps
 	case Cable:
 		return w.Conductor != (unit.Conductor{}) && carries(i.conductor(), w.Conductor)
 	case Drive:
@@ -179,14 +202,12 @@ func Fits(all []StockItem, w Want, machine, part string) (out []StockItem) {
 func Capacitors(all []StockItem, most int) string {
 	var words []string
 	for _, i := range all {
-		if len(words) >= most {
-			break
-		}
-		if i.Kind != Capacitor || i.Free <= 0 || strings.Contains(strings.ToLower(i.What), "start") {
+		if !i.runs() || i.Free <= 0 || most <= 0 {
 			continue
 		}
 		if have := i.printed(microfarads); have > 0 {
-			n := min(i.Free, most-len(words))
+			n := min(i.Free, most)
+			most -= n
 			text := unit.Plain(have)
 			if n > 1 {
 				text = fmt.Sprintf("%d×%s", n, text)

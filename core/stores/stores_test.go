@@ -15,7 +15,9 @@ func TestWhatIsPrintedDecides(t *testing.T) {
 	}
 	want := stores.Want{Kind: stores.Capacitor, Microfarad: 40, Volts: 400}
 	for what, does := range map[string]bool{"40 µF 450 V film": true, "40µF 400VAC": true, "41 uF 440 V": true,
-		"40 µF": false, "40 µF 250 V": false, "45 µF 450 V": false, "film": false, "45/5 µF 450 V": false} {
+		"40 µF": false, "40 µF 250 V": false, "45 µF 450 V": false, "film": false, "45/5 µF 450 V": false,
+		"40 µF 450 V start": false, "40 µF 450 V electrolytic": false, "40 µF 450 V DC": false, "40 µF 450 VDC": false,
+		"restart spare 40 µF 450 V": false} {
 		require.Equal(t, does, want.Does(can(what)), what)
 	}
 	breaker := stores.Want{Kind: stores.Breaker, Amps: 10}
@@ -25,6 +27,10 @@ func TestWhatIsPrintedDecides(t *testing.T) {
 	contactor := stores.Want{Kind: stores.Contactor, Amps: 6.01}
 	require.True(t, contactor.Does(stores.StockItem{Kind: stores.Contactor, What: "9 A AC-3, coil 230 V"}))
 	require.False(t, contactor.Does(stores.StockItem{Kind: stores.Contactor, What: "4 A AC-3, coil 230 V"}))
+	for what, does := range map[string]bool{"25 A AC-1": false, "25 A AC-1, 9 A AC-3": true,
+		"AC-1 25 A, AC-3 4 A": false, "AC-3: 9 A": true, "9 A (AC-3)": true, "9 A": true, "coil 230 V": false} {
+		require.Equal(t, does, contactor.Does(stores.StockItem{Kind: stores.Contactor, What: what}), what)
+	}
 	cable := stores.Want{Kind: stores.Cable, Conductor: unit.Conductor{AWG: 14}}
 	require.True(t, cable.Does(stores.StockItem{Kind: stores.Cable, What: "12 AWG cord, 12-4"}), "a thicker one does")
 	require.False(t, cable.Does(stores.StockItem{Kind: stores.Cable, What: "2.5 mm² three-core"}), "of another "+
@@ -52,6 +58,7 @@ func TestTheDrawerIsTheRunCapacitorsThatAreFree(t *testing.T) {
 		{Kind: stores.Capacitor, What: "7,5 µF 440 V", Free: 1}}
 	require.Equal(t, "2×70, 7.5", stores.Capacitors(all, 24))
 	require.Equal(t, "70", stores.Capacitors(all, 1))
+	require.Equal(t, "2×70", stores.Capacitors(all, 2), "so many cans, not so many lines")
 }
 
 func TestPricesAndHours(t *testing.T) {
