@@ -3,11 +3,12 @@
 import { computed, onMounted, ref } from 'vue'
 import { api } from '../api/client'
 import { askPerson, choosePerson, person } from '../desk/person'
+import { useTried } from '../parts/tried'
 
 const open = ref(false)
 const other = ref('')
 const people = ref<string[]>([])
-const trouble = ref('')
+const { trouble, tried } = useTried()
 const names = computed(() => [...new Set(people.value)])
 
 onMounted(askPerson)
@@ -19,12 +20,7 @@ async function show() {
 }
 
 async function choose(name: string) {
-  try {
-    await choosePerson(name)
-    open.value = false
-  } catch (e) {
-    trouble.value = e instanceof Error ? e.message : String(e)
-  }
+  if (await tried(() => choosePerson(name))) open.value = false
 }
 </script>
 

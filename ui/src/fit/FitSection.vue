@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A motor in another's place: both bodies side by side, what survives, what to buy or bore, the order of the work. */
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { api } from '../api/client'
 import DrawingView from '../drawing/DrawingView.vue'
 import { useAsked } from '../job/ask'
@@ -8,21 +8,14 @@ import { useJob } from '../job/open'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import GradeMark from '../parts/GradeMark.vue'
+import { useOpened } from '../parts/opened'
 import FitTable from './FitTable.vue'
 
 const job = useJob()
 const fit = computed(() => job.plan.value!.fit)
 const { value: drawings, trouble } = useAsked(api.mechanics)
 const newer = computed(() => job.text('fit.other_is') === 'new')
-const open = ref(fit.value.known)
-/** Next or the ledger asks for an entry of this part. */
-watch(
-  () => job.asked.value,
-  (path) => {
-    if (path?.includes('.fit.') || path?.startsWith('fit.')) open.value = true
-  },
-  { immediate: true },
-)
+const open = useOpened(fit.value.known, /(^|\.)fit\./)
 const step = (id: string) => fit.value.order.findIndex((s) => s.id === id) + 1
 </script>
 

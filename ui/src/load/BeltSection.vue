@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Sheaves and belt: what they do, and which sheave brings the speed or the amps that are wanted. */
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { api } from '../api/client'
 import DrawingView from '../drawing/DrawingView.vue'
 import { useAsked } from '../job/ask'
@@ -8,18 +8,12 @@ import { useJob } from '../job/open'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
 import LineChart from '../parts/LineChart.vue'
+import { useOpened } from '../parts/opened'
 
 const job = useJob()
 const belt = computed(() => job.plan.value!.belt)
 const { value: drawings } = useAsked(api.mechanics)
-const open = ref(belt.value.known || !!job.text('load.belt.motor'))
-watch(
-  () => job.asked.value,
-  (path) => {
-    if (path?.includes('load.belt')) open.value = true
-  },
-  { immediate: true },
-)
+const open = useOpened(belt.value.known || !!job.text('load.belt.motor'), /load\.belt/)
 const curve = computed(() => belt.value.curve)
 </script>
 

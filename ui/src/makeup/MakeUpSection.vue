@@ -6,6 +6,7 @@ import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
 import FindingLine from '../parts/FindingLine.vue'
+import { useRowTicks } from '../parts/rowticks'
 
 const job = useJob()
 const makeUp = computed(() => job.plan.value!.makeup)
@@ -19,10 +20,7 @@ const groups = computed(() => {
   }
   return out
 })
-function tick(id: string, done: boolean) {
-  const kept = makeUp.value.steps.filter((s) => s.done && s.id !== id).map((s) => s.id)
-  job.commit('makeup.done', done ? [...kept, id] : kept)
-}
+const { tick } = useRowTicks('makeup.done')
 </script>
 
 <template>
@@ -88,7 +86,7 @@ function tick(id: string, done: boolean) {
     <section v-for="g in groups" :key="g.name">
       <h4>{{ g.name }}</h4>
       <label v-for="s in g.steps" :key="s.id" class="makeup-step" :class="{ done: s.done }">
-        <input type="checkbox" :checked="s.done" @change="tick(s.id, ($event.target as HTMLInputElement).checked)" />
+        <input type="checkbox" :checked="s.done" @change="tick(s.id)" />
         <span>{{ s.text }}</span>
       </label>
     </section>

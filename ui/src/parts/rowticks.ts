@@ -1,7 +1,7 @@
-/** What is ticked off in a list of the document: rows set, wires landed, steps of an inspection done. */
+/** What is ticked off in a list of the document: rows set, wires landed, steps of an inspection or by hand done. */
 import { useJob } from '../job/open'
 
-export function useRowTicks(path: 'drive.done' | 'dc.done' | 'leads.brushed.look') {
+export function useRowTicks(path: 'drive.done' | 'dc.done' | 'leads.brushed.look' | 'makeup.done') {
   const job = useJob()
   const ticked = () => {
     const d = job.document.value
@@ -9,6 +9,7 @@ export function useRowTicks(path: 'drive.done' | 'dc.done' | 'leads.brushed.look
       'drive.done': d?.bridge.drive?.done,
       'dc.done': d?.bridge.dc?.done,
       'leads.brushed.look': job.machine.value?.leads.brushed?.look,
+      'makeup.done': job.machine.value?.makeup?.done,
     }
     return all[path] ?? []
   }

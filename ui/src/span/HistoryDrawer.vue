@@ -4,6 +4,7 @@ import { ref, shallowRef, watch } from 'vue'
 import { api, type Change, type JobAnswer, type RevisionLine } from '../api/client'
 import DrawingView from '../drawing/DrawingView.vue'
 import { vRove } from '../parts/rove'
+import { useTried } from '../parts/tried'
 import { useJob } from '../job/open'
 
 const open = defineModel<boolean>({ required: true })
@@ -11,40 +12,31 @@ const job = useJob()
 const lines = ref<RevisionLine[]>([])
 const older = ref(false)
 const looked = shallowRef<JobAnswer>()
-const trouble = ref('')
+const { trouble, tried } = useTried()
 const page = 60
 const changes = shallowRef<Change[]>([])
-watch([looked, () => job.document.value], async ([then, now]) => {
-  try {
+watch([looked, () => job.document.value], ([then, now]) =>
+  tried(async () => {
     changes.value = then && now ? (await api.changes(then.document, now)).changes : []
-  } catch (e) {
-    trouble.value = e instanceof Error ? e.message : String(e)
-  }
-})
+  }),
+)
 
-async function load(before = 0) {
-  try {
+const load = (before = 0) =>
+  tried(async () => {
     const got = (await api.history(job.id, before)).revisions
     lines.value = before ? [...lines.value, ...got] : got
     older.value = got.length === page
-    trouble.value = ''
-  } catch (e) {
-    trouble.value = e instanceof Error ? e.message : String(e)
-  }
-}
+  })
 
 watch([open, job.revision], ([now]) => {
   if (now) void load()
   else looked.value = undefined
 })
 
-async function look(n: number) {
-  try {
+const look = (n: number) =>
+  tried(async () => {
     looked.value = await api.revision(job.id, n)
-  } catch (e) {
-    trouble.value = e instanceof Error ? e.message : String(e)
-  }
-}
+  })
 
 function restore(n: number) {
   job.restore(n)

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { api, type Document, type Machine, type Summary } from '../api/client'
 import { freeID, newMachine } from '../job/machines'
 import { useJob } from '../job/open'
+import { useTried } from '../parts/tried'
 
 const open = defineModel<boolean>({ required: true })
 const job = useJob()
@@ -12,19 +13,16 @@ const machines = computed(() => job.document.value?.machines ?? [])
 const rotary = computed(() => job.document.value?.bridge.kind === 'rotary')
 const asking = ref('') // the one to be taken out
 const typed = ref<Record<string, string>>({}) // names while a hand is at them
-async function archive() {
-  try {
+const { trouble, tried } = useTried()
+const archive = () =>
+  tried(async () => {
     await api.shelve(brought.value!.id, 'archive')
     brought.value = undefined
-  } catch (e) {
-    trouble.value = e instanceof Error ? e.message : String(e)
-  }
-}
+  })
 /** The job that a machine was brought in from: its earlier history stands there. */
 const origin = (m: Machine) => /^([0-9a-f-]{36})@(\d+)$/.exec(m.came_from ?? '')
 const find = ref('')
 const found = ref<Summary[]>([])
-const trouble = ref('')
 const brought = ref<Summary>() // whose own job may go to the archive now
 
 const name = (m: Machine, i: number) =>
@@ -58,17 +56,13 @@ function remove(m: Machine) {
   job.change(d.bridge.rotary ? { ...d, bridge: { ...d.bridge, rotary: { ...d.bridge.rotary, apart } } } : d)
 }
 
-async function search() {
-  trouble.value = ''
-  try {
+const search = () =>
+  tried(async () => {
     const page = await api.yard({ find: find.value, most: 12 })
     found.value = page.workshops.flatMap((w) => w.jobs ?? []).filter((j) => j.id !== job.id)
-  } catch (e) {
-    trouble.value = e instanceof Error ? e.message : String(e)
-  }
-}
-async function bring(from: Summary) {
-  try {
+  })
+const bring = (from: Summary) =>
+  tried(async () => {
     const d = job.document.value!
     const other = (await api.job(from.id)).document
     const next = [...d.machines]
@@ -86,10 +80,7 @@ async function bring(from: Summary) {
     brought.value = from
     found.value = []
     find.value = ''
-  } catch (e) {
-    trouble.value = e instanceof Error ? e.message : String(e)
-  }
-}
+  })
 </script>
 
 <template>

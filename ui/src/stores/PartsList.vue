@@ -4,12 +4,13 @@ import { computed, ref } from 'vue'
 import { api, type Buy, type StockTaking } from '../api/client'
 import { useJob } from '../job/open'
 import EntryField from '../parts/EntryField.vue'
+import { useTried } from '../parts/tried'
 
 const job = useJob()
 const plan = computed(() => job.plan.value!)
 const parts = computed(() => plan.value.parts)
 const busy = ref('')
-const trouble = ref('')
+const { trouble, tried } = useTried()
 const metres = ref<Record<string, string>>({}) // of cable, to be reserved
 const file = (kind: string) => `/api/jobs/${job.id}/parts.${kind}${query.value}`
 const query = computed(() => (plan.value.machine ? `?machine=${plan.value.machine}` : ''))
@@ -24,14 +25,10 @@ function said(h: NonNullable<Buy['have']>[number]) {
 /** Reserves, fits or gives back; the plan that follows is shown at once. */
 async function take(b: Buy, stock: string, act: StockTaking['do']) {
   busy.value = `${b.id} ${stock}`
-  try {
-    const count = Math.round(Number(metres.value[stock] ?? '')) || Math.max(1, b.count)
-    const j = await api.takeStock(job.id, { stock, machine: plan.value.machine, part: b.id, count, do: act })
-    trouble.value = ''
-    await job.renew(j)
-  } catch (e) {
-    trouble.value = e instanceof Error ? e.message : String(e)
-  }
+  const count = Math.round(Number(metres.value[stock] ?? '')) || Math.max(1, b.count)
+  await tried(async () =>
+    job.renew(await api.takeStock(job.id, { stock, machine: plan.value.machine, part: b.id, count, do: act })),
+  )
   busy.value = ''
 }
 </script>

@@ -4,11 +4,13 @@ import { computed, onMounted, onUnmounted, reactive, ref, shallowRef } from 'vue
 import { api, newChangeID, type StockEntry, type StoreLine } from '../api/client'
 import { setHead } from '../desk/head'
 import { listen } from '../desk/live'
+import { useTried } from '../parts/tried'
 
 const props = defineProps<{ id: string }>()
 const lines = shallowRef<StoreLine[]>()
 const name = ref('')
-const trouble = ref('')
+const { trouble, tried } = useTried()
+const { trouble: unseen, tried: seen } = useTried() // what an act was refused for stays beside it
 const editing = ref('')
 const kinds: { value: StockEntry['kind']; title: string; example: string }[] = [
   { value: 'capacitor', title: 'Capacitors', example: '40 µF 450 V film' },
@@ -33,36 +35,27 @@ const groups = computed(() =>
     .filter((g) => g.lines.length),
 )
 
-async function tried(work: () => Promise<unknown>) {
-  try {
-    await work()
-    trouble.value = ''
-    await load()
-    return true
-  } catch (e) {
-    trouble.value = e instanceof Error ? e.message : String(e)
-    return false
-  }
-}
-
-async function load() {
-  try {
+const load = () =>
+  seen(async () => {
     const got = await api.stores(props.id)
     lines.value = got.lines
     name.value = got.workshop
     setHead(got.workshop, 'Stores')
-  } catch (e) {
-    trouble.value = e instanceof Error ? e.message : String(e)
-  }
+  })
+
+async function done(work: () => Promise<unknown>) {
+  const did = await tried(work)
+  if (did) await load()
+  return did
 }
 
 const body = (): StockEntry => ({ ...entry, what: entry.what.trim(), count: Number(entry.count) })
 
 async function add() {
-  const done = editing.value
-    ? await tried(() => api.changeStock(editing.value, body()))
-    : await tried(() => api.addStock(props.id, change, body()))
-  if (!done) return
+  const stored = await done(() =>
+    editing.value ? api.changeStock(editing.value, body()) : api.addStock(props.id, change, body()),
+  )
+  if (!stored) return
   const kind = entry.kind
   Object.assign(entry, blank(), { kind })
   editing.value = ''
@@ -119,7 +112,7 @@ onUnmounted(stop)
         </button>
       </span>
     </form>
-    <p v-if="trouble" class="entry-problem" role="alert">{{ trouble }}</p>
+    <p v-for="t in [trouble, unseen].filter(Boolean)" :key="t" class="entry-problem" role="alert">{{ t }}</p>
     <p v-if="lines && !lines.length" class="stores-none">
       Nothing here yet. Begin with the run capacitors: their µF and volts stand on the can.
     </p>
@@ -159,7 +152,7 @@ onUnmounted(stop)
               type="button"
               class="why"
               :aria-label="`Take ${l.what} out`"
-              @click="tried(() => api.dropStock(l.id))"
+              @click="done(() => api.dropStock(l.id))"
             >
               Take out
             </button>

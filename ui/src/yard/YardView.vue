@@ -17,6 +17,7 @@ import { setHead } from '../desk/head'
 import { connected, listen } from '../desk/live'
 import { offered } from '../desk/palette'
 import { vRove } from '../parts/rove'
+import { useTried } from '../parts/tried'
 import { count, joined } from './pages'
 import MachineCard from './MachineCard.vue'
 import NameDialog from './NameDialog.vue'
@@ -25,7 +26,7 @@ import YardFind from './YardFind.vue'
 
 const router = useRouter()
 const workshops = shallowRef<YardWorkshop[]>()
-const trouble = ref('')
+const { trouble, tried } = useTried()
 const unseen = ref('')
 const moved = ref<{ job: Summary; to: Shelf; from: Shelf }>()
 const shelf = ref<Shelf>('yard')
@@ -49,17 +50,6 @@ const importing = ref('')
 const shown = computed(() => workshops.value ?? [])
 const asked = computed(() => question.value.trim() !== '' || attention.value)
 const here = computed(() => shown.value.reduce((n, w) => n + w.jobs.length, 0))
-
-async function tried(work: () => Promise<unknown>) {
-  try {
-    await work()
-    trouble.value = ''
-    return true
-  } catch (e) {
-    trouble.value = e instanceof Error ? e.message : String(e)
-    return false
-  }
-}
 
 /**
  * A look at the shelf, as far as it is shown; what an act of the person's own was
