@@ -331,6 +331,10 @@ func (w onCapacitor) buys(g guarded) []Buy {
 		sizeText(ch.RelaySet)), Note: relayWords(string(ch.Relay)), Own: w.guard.RelaySet > 0, Planning: true}
 	if ch.RelaySet == 0 {
 		relay.Spec, relay.Note = "none: no setting both carries the load and guards the windings", "see the thermistor"
+		if relay.Own {
+			relay.Spec = "set to " + unit.Rating(w.guard.RelaySet) + "; no setting both carries the load and guards " +
+				"the windings"
+		}
 	}
 	if w.As.Reversing != capacitor.ByContactors { // else the pair is it
 		out = append(out, Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), "+

@@ -185,7 +185,7 @@ func (w onDC) buys(guarded) []Buy {
 			Planning: true},
 		{ID: "pot", Count: 1, What: "Potentiometer", Spec: unit.Text(p.PotOhm/1000, "kΩ") +
 			", insulated shaft, rated for mains, with a cover over its back"},
-		{ID: "box", Count: 1, What: "Box", Spec: "closed, for its heat; " + p.Enclosure},
+		{ID: "box", Count: 1, What: "Box", Spec: "closed, for its heat; the controller is " + p.Enclosure},
 	}
 	if w.Site.Rules.LineToNeutral(w.Site.Supply.Volts) {
 		out[3].Count, out[3].Note = 1, "one, in the hot wire; none in the neutral"

@@ -83,6 +83,9 @@ func (r *reading) stocked(p *Plan) {
 			}
 			if taken += h.Taken; b.Price == "" {
 				b.Price, b.Shop = item.Price, item.Shop
+				if h.Metres && b.Price != "" { // how many it takes is not known
+					b.Price += unit.Space + "a metre"
+				}
 			}
 			b.Have = append(b.Have, h)
 		}

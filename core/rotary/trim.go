@@ -47,7 +47,7 @@ func ReadRounds(text string) (rounds []Round, readings []finding.Reading) {
 func readRound(line string) (Round, error) {
 	r := Round{Typed: line, Leads: map[string][3]float64{}}
 	for i, piece := range strings.Split(line, ";") {
-		words := strings.Fields(strings.ReplaceAll(piece, unit.Space, " "))
+		words := strings.Fields(unit.PlainSpaces(piece))
 		if len(words) == 0 {
 			continue
 		}

@@ -98,9 +98,12 @@ var seconds = regexp.MustCompile(`(?i)start|electrolytic|\bdc\b|vdc`)
 // start or for direct current: one of those bursts where current flows all day.
 func (i StockItem) runs() bool { return i.Kind == Capacitor && !seconds.MatchString(i.What) }
 
+// words are what is printed on an item, also where it was copied off a screen.
+func (i StockItem) words() string { return unit.PlainSpaces(i.What) }
+
 // printed is a number that stands on an item with its unit; 0 where none does.
 func (i StockItem) printed(by *regexp.Regexp) float64 {
-	if m := by.FindStringSubmatch(i.What); m != nil {
+	if m := by.FindStringSubmatch(i.words()); m != nil {
 		if x := unit.Decimal(m[1]); !math.IsNaN(x) {
 			return x
 		}
@@ -113,7 +116,7 @@ var heating = regexp.MustCompile(`(?i)\bac-?1\b`)
 // motorAmps are what a contactor is printed to switch of a motor (AC-3): the least on it, for
 // its amps for heating (AC-1) are more; 0 where those alone stand there.
 func (i StockItem) motorAmps() float64 {
-	all := amps.FindAllStringSubmatch(i.What, -1)
+	all := amps.FindAllStringSubmatch(i.words(), -1)
 	if len(all) == 0 || len(all) == 1 && heating.MatchString(i.What) {
 		return 0
 	}
@@ -126,7 +129,7 @@ func (i StockItem) motorAmps() float64 {
 
 // conductor is the size that stands on an item; zero where none does.
 func (i StockItem) conductor() unit.Conductor {
-	if m := size.FindString(i.What); m != "" {
+	if m := size.FindString(i.words()); m != "" {
 		if c, ok, err := unit.ParseConductor(m); ok && err == nil {
 			return c
 		}
@@ -227,7 +230,7 @@ func Glands(all []StockItem) (out []table.Gland) {
 		if i.Kind != Gland || i.Free == 0 {
 			continue
 		}
-		m := glandRange.FindStringSubmatch(i.What)
+		m := glandRange.FindStringSubmatch(i.words())
 		if m == nil {
 			continue
 		}

@@ -15,9 +15,10 @@ func TestWhatIsPrintedDecides(t *testing.T) {
 	}
 	want := stores.Want{Kind: stores.Capacitor, Microfarad: 40, Volts: 400}
 	for what, does := range map[string]bool{"40 µF 450 V film": true, "40µF 400VAC": true, "41 uF 440 V": true,
-		"40 µF": false, "40 µF 250 V": false, "45 µF 450 V": false, "film": false, "45/5 µF 450 V": false,
-		"40 µF 450 V start": false, "40 µF 450 V electrolytic": false, "40 µF 450 V DC": false, "40 µF 450 VDC": false,
-		"restart spare 40 µF 450 V": false} {
+		"40\u00a0µF 450\u00a0V": true, "40 µF": false, "40 µF 250 V": false, "45 µF 450 V": false,
+		"film": false, "45/5 µF 450 V": false,
+		"40 µF 450 V start": false, "40 µF 450 V electrolytic": false, "40 µF 450 V DC": false,
+		"40 µF 450 VDC": false, "restart spare 40 µF 450 V": false} {
 		require.Equal(t, does, want.Does(can(what)), what)
 	}
 	breaker := stores.Want{Kind: stores.Breaker, Amps: 10}

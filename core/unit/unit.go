@@ -384,12 +384,14 @@ func Three(x float64) string {
 // spaces are what pasted text has instead of a plain one.
 var spaces = strings.NewReplacer("\u00a0", " ", "\u202f", " ", "\u2009", " ")
 
+// PlainSpaces is a text with its hard and thin spaces made plain.
+func PlainSpaces(text string) string { return spaces.Replace(text) }
+
 // Space joins a value to its unit so that they never break apart.
 const Space = "\u00a0"
 
-// Text is a figure with its unit, as people say it: volts to 1 V, drops to 0.1;
-// amps to three digits, not under 0.01; seconds to 0.1; and no zeros that tell
-// nothing.
+// Text is a figure with its unit, as people say it: volts to 1 V, drops to 0.1; amps to three
+// digits, not under 0.01; seconds to 0.1; and no zeros that tell nothing.
 func Text(x float64, unit string) string { return figure(x, unit) + Space + unit }
 
 // Rating is a size in amps as it is printed on the part or noted by its owner.

@@ -12,6 +12,7 @@ const parts = computed(() => plan.value.parts)
 const busy = ref('')
 const { trouble, tried } = useTried()
 const metres = ref<Record<string, string>>({}) // of cable, to be reserved
+const asked = (stock: string) => Math.round(Number(metres.value[stock] ?? ''))
 const file = (kind: string) => `/api/jobs/${job.id}/parts.${kind}${query.value}`
 const query = computed(() => (plan.value.machine ? `?machine=${plan.value.machine}` : ''))
 const priced = computed(() => plan.value.buys.some((b) => b.price))
@@ -25,7 +26,7 @@ function said(h: NonNullable<Buy['have']>[number]) {
 /** Reserves, fits or gives back; the plan that follows is shown at once. */
 async function take(b: Buy, stock: string, act: StockTaking['do']) {
   busy.value = `${b.id} ${stock}`
-  const count = Math.round(Number(metres.value[stock] ?? '')) || Math.max(1, b.count)
+  const count = asked(stock) || Math.max(1, b.count)
   await tried(async () =>
     job.renew(await api.takeStock(job.id, { stock, machine: plan.value.machine, part: b.id, count, do: act })),
   )
@@ -76,13 +77,13 @@ async function take(b: Buy, stock: string, act: StockTaking['do']) {
                 >
                 <span class="have-acts">
                   <label v-if="h.metres && !h.taken" class="soft">
-                    <input v-model="metres[h.stock]" inputmode="numeric" size="3" placeholder="1" /> m
+                    <input v-model="metres[h.stock]" inputmode="numeric" size="3" required /> m
                   </label>
                   <button
                     v-if="!h.taken"
                     type="button"
                     class="why"
-                    :disabled="!!busy"
+                    :disabled="!!busy || (h.metres && !(asked(h.stock) > 0))"
                     @click="take(b, h.stock, 'reserve')"
                   >
                     Reserve
@@ -102,7 +103,7 @@ async function take(b: Buy, stock: string, act: StockTaking['do']) {
               </div>
               <span v-if="!b.have?.length" class="soft">–</span>
             </td>
-            <td v-if="priced">
+            <td v-if="priced" class="price">
               {{ b.price ?? '' }}<span v-if="b.shop" class="soft"><br />{{ b.shop }}</span>
             </td>
           </tr>
@@ -151,6 +152,12 @@ async function take(b: Buy, stock: string, act: StockTaking['do']) {
 }
 .parts-table :deep(:is(th, td):nth-child(2)) {
   width: 42%;
+}
+.parts-table :deep(td.price) {
+  white-space: nowrap;
+}
+.parts-table {
+  margin-bottom: 12px;
 }
 .have {
   margin-bottom: 4px;

@@ -67,10 +67,16 @@ describe('the parts of a bridge', () => {
   })
 
   it('ask how many metres of a cable', async () => {
+    start([contactor, { ...cable, price: '1.90 €' }])
     const { w } = await shown(PartsList)
     expect(w.find('[data-part="wire"]').text()).toContain('22\u00a0m free')
     expect(w.find('[data-part="wire"] .have input').exists()).toBe(true)
     expect(w.find('[data-part="contactor"] .have input').exists()).toBe(false)
+    const reserve = w.find('[data-part="wire"] .have button')
+    expect(reserve.attributes('disabled')).toBeDefined()
+    await w.find('[data-part="wire"] .have input').setValue('7')
+    expect(reserve.attributes('disabled')).toBeUndefined()
+    expect(w.find('[data-part="wire"] .price').text()).toContain('a metre')
   })
 
   it('list the tools, and go along as files', async () => {
