@@ -8,10 +8,15 @@ import (
 	"encoding/json"
 	"fmt"
 	"html"
+	"log/slog"
 	"net/http"
+	"net/url"
 	"path"
 	"reflect"
+	"slices"
 	"strings"
+	"sync/atomic"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
@@ -40,8 +45,15 @@ type server struct {
 	ranges  memo[job.Ranges]
 	pairs   memo[capacitor.Pair]
 	proofs  memo[capacitor.PairProof]
-	people  people
+	names   names
 	hub     hub
+	turns   *turns
+	shares  shares
+	// How the server stands open, and what opens it and keeps it.
+	sharing  atomic.Pointer[store.Sharing]
+	sessions sessions
+	sharer   Sharer
+	keeping  Keeping
 	// documents are the paths of questions whose body is a whole document.
 	documents map[string]bool
 }
@@ -52,6 +64,11 @@ type Options struct {
 	Hosts     []string        // names by which this server may be called; empty: any
 	Closing   context.Context // ends the open streams; nil: never
 	PersonKey []byte          // signs the name chosen in a browser
+	Sharer    Sharer          // opens the server to the shop; nil: it stays closed
+	Keeping   Keeping         // takes backups; nil: none
+	// Proxies are the networks of proxies whose word on who calls and how is taken.
+	Proxies []string
+	Metrics *Metrics // counts for a monitor; nil: nothing is counted
 }
 
 // New builds the handler: the endpoints under /api/, the page for everything
@@ -60,15 +77,22 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	if o.Closing == nil {
 		o.Closing = context.Background()
 	}
-	srv := &server{store: st, people: people{o.PersonKey}, documents: map[string]bool{}}
+	srv := &server{store: st, names: names{o.PersonKey}, documents: map[string]bool{}, sharer: o.Sharer,
+		keeping: o.Keeping, turns: newTurns(usualPlaces())}
+	srv.sharing.Store(&store.Sharing{})
+	from := middleware.ClientIPFromRemoteAddr
+	if len(o.Proxies) > 0 {
+		from = middleware.ClientIPFromXFF(o.Proxies...)
+	}
 	r := chi.NewRouter()
-	r.Use(middleware.RequestID, logged, policed, called(o.Hosts), crowded(),
-		past(livePath, past(mapPath, compressed, whole), recovered, inTime), sameSite, srv.body)
+	r.Use(middleware.RequestID, from, secured(len(o.Proxies) > 0), logged(o.Metrics), policed, called(srv.hosts(o.Hosts)), crowded(),
+		past(endless, past(long, compressed, whole), recovered), past(slow, inTime), sameSite, srv.body)
 	cfg := huma.DefaultConfig("Gray Bridge", Version)
 	cfg.DocsPath, cfg.CreateHooks = "", nil
 	cfg.OpenAPIPath, cfg.SchemasPath = "/api/openapi", ""
 	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	a := humachi.New(r, cfg)
+	a.UseMiddleware(srv.admits, srv.inTurn)
 	srv.remember()
 	srv.plans(a)
 	srv.rotary(a)
@@ -82,14 +106,22 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv.workshops(a)
 	srv.stores(a)
 	srv.persons(a)
+	srv.enter(a)
+	srv.peopleOf(a)
+	srv.remarks(a)
+	srv.opening(a)
 	srv.health(a)
+	srv.link(r, a, "live", http.MethodGet, livePath, "What changes, as a stream of events", srv.live(o.Closing))
+	srv.files(r, a)
+	srv.leadsFiles(r, a)
+	srv.driveFiles(r, a)
+	srv.controllerFiles(r, a)
+	srv.workshopFiles(r, a)
+	tellRules(a)
 	if st != nil {
-		go st.Listen(o.Closing, srv.hub.hear)
-		r.Get(livePath, srv.live(o.Closing))
-		srv.files(r)
-		srv.leadsFiles(r)
-		srv.driveFiles(r)
-		srv.controllerFiles(r)
+		srv.sessions = newSessions(st)
+		o.Metrics.watch(srv)
+		srv.begin(o.Closing)
 	}
 	r.NotFound(func(w http.ResponseWriter, req *http.Request) {
 		if strings.HasPrefix(req.URL.Path, "/api/") || o.Page == nil {
@@ -99,6 +131,51 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 		o.Page.ServeHTTP(w, req)
 	})
 	return r, a
+}
+
+const looksAgain = 20 * time.Second
+
+// begin looks how the server stands open and listens from then on.
+func (s *server) begin(closing context.Context) {
+	if err := s.lookAtSharing(closing); err != nil {
+		slog.Error("sharing", "trouble", err.Error())
+	}
+	go func() { // should a notice be missed, or a door have been shut from outside
+		again := time.NewTicker(looksAgain)
+		defer again.Stop()
+		for {
+			select {
+			case <-closing.Done():
+				return
+			case <-again.C:
+				_ = s.lookAtSharing(closing)
+			}
+		}
+	}()
+	go s.store.Listen(closing, func(n store.Notice) {
+		if n == (store.Notice{}) || n.Sharing { // missed, or changed
+			if err := s.lookAtSharing(closing); err != nil {
+				slog.Error("sharing", "trouble", err.Error())
+			}
+		}
+		if !n.Sharing {
+			s.hub.hear(n)
+		}
+	})
+}
+
+// hosts are the names by which the server may be called: those it was told, and, while it is
+// open, those under which the shop finds it.
+func (s *server) hosts(told []string) func(string) bool {
+	return func(host string) bool {
+		if len(told) == 0 || slices.Contains(told, host) {
+			return true
+		}
+		return slices.ContainsFunc(s.sharing.Load().Addresses, func(link string) bool {
+			u, err := url.Parse(link)
+			return err == nil && strings.EqualFold(u.Hostname(), host)
+		})
+	}
 }
 
 // schemaName puts the chapter before names that several chapters have.

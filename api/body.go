@@ -42,7 +42,8 @@ func bodyLimit(r *http.Request) int64 {
 
 // takesDocument says that a request's body is a whole document.
 func (s *server) takesDocument(r *http.Request) bool {
-	return s.documents[r.URL.Path] || r.Method == http.MethodPut && strings.HasPrefix(r.URL.Path, "/api/jobs/")
+	id, job := strings.CutPrefix(r.URL.Path, "/api/jobs/")
+	return s.documents[r.URL.Path] || r.Method == http.MethodPut && job && !strings.Contains(id, "/")
 }
 
 func isPhoto(r *http.Request) bool {

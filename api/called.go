@@ -3,16 +3,15 @@ package api
 import (
 	"net"
 	"net/http"
-	"slices"
 	"strings"
 )
 
 // called answers only to the server's own names: another site's name may be
 // made to point here.
-func called(hosts []string) func(http.Handler) http.Handler {
+func called(ours func(host string) bool) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-			if len(hosts) > 0 && !slices.Contains(hosts, hostName(r.Host)) {
+			if !ours(hostName(r.Host)) {
 				refuse(w, r, http.StatusMisdirectedRequest, "This server is not called by that name. Start it with "+
 					"--host to allow it.")
 				return

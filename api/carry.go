@@ -9,6 +9,7 @@ import (
 
 	"graybridge/core/job"
 	"graybridge/core/openfile"
+	"graybridge/core/people"
 	"graybridge/store"
 )
 
@@ -18,7 +19,6 @@ const importPath = "/api/import"
 type importInput struct {
 	WorkshopID string `query:"workshop_id" maxLength:"64" required:"true"`
 	ChangeID   string `header:"Change-Id" maxLength:"64" required:"true"`
-	Person     string `cookie:"gray_bridge_person"`
 	RawBody    []byte
 }
 
@@ -29,6 +29,9 @@ var importing = make(chan struct{}, 2)
 // importJob reads a job's file strictly; what it is refused for is named by
 // line and field, and nothing is stored.
 func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, error) {
+	if err := inWorkshop(ctx, in.WorkshopID, people.Plan); err != nil {
+		return nil, err
+	}
 	select {
 	case importing <- struct{}{}:
 		defer func() { <-importing }()
@@ -53,9 +56,8 @@ func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, er
 		return nil, problem(err)
 	}
 	f.Document.Workshop = w.Settings
-	who := s.people.who(in.Person)
-	return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.ChangeID, Who: who}, f.Document,
-		"imported", store.WithPhotos(who, photos)))
+	return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.ChangeID, By: by(ctx)}, f.Document,
+		"imported", store.WithPhotos(by(ctx), photos)))
 }
 
 // exportJob gives the job as a file, with the photographs that it names. It is

@@ -1,30 +1,48 @@
 package api
 
 import (
+	"context"
 	"net"
 	"net/http"
 	"sync"
 	"time"
 
+	"github.com/go-chi/chi/v5/middleware"
 	"github.com/go-chi/httprate"
 )
 
-// What one client (one network address) may take of a server at a time. Far
-// above what a workshop's people do; docs/limits.md states them all.
+// What one address, and one account, may take of a server at a time. Far above what a
+// workshop's people do; docs/limits.md states them all.
 const (
 	mostAtOnce    = 64   // requests under way
-	mostRequests  = 5000 // in pacedOver
-	mostStreams   = 64   // open streams of changes
-	mostStreamsOf = 512  // of all clients
+	mostRequests  = 5000 // of an address in pacedOver
+	mostStreams   = 256  // open streams of changes of an address: a shop may have only one
+	mostStreamsOf = 512  // of all
+	mostOfAccount = 24   // requests of an account under way
+	mostStreamsBy = 24   // open streams of an account
 	pacedOver     = 10 * time.Second
 )
 
+// client is the address that a request comes from, as far as it can be trusted.
 func client(r *http.Request) (string, error) {
+	if ip := middleware.GetClientIP(r.Context()); ip != "" {
+		return ip, nil
+	}
 	host, _, err := net.SplitHostPort(r.RemoteAddr)
 	if err != nil {
 		return r.RemoteAddr, nil
 	}
 	return host, nil
+}
+
+// whoAsks names who a request is counted for: the account, else the address with the name
+// chosen in the browser.
+func whoAsks(ctx context.Context) string {
+	c := callerOf(ctx)
+	if c.Account != "" {
+		return c.Account
+	}
+	return middleware.GetClientIP(ctx) + " " + c.typed
 }
 
 // tally counts what each client holds now.
@@ -57,15 +75,34 @@ func (t *tally) give(who string) {
 	}
 }
 
-// crowded refuses what a client asks beyond its share, so that the others are
+// shares counts what each account holds now, streams apart.
+type shares struct{ underWay, streams tally }
+
+// take counts a request of an account; ok is false beyond its share.
+func (s *shares) take(c caller, stream bool) (leave func(), ok bool) {
+	if c.Account == "" {
+		return func() {}, true // counted by its address
+	}
+	t, most := &s.underWay, mostOfAccount
+	if stream {
+		t, most = &s.streams, mostStreamsBy
+	}
+	if !t.take(c.Account, most, 1<<20) {
+		return nil, false
+	}
+	return func() { t.give(c.Account) }, true
+}
+
+func tooMany(w http.ResponseWriter, r *http.Request) {
+	w.Header().Set("Retry-After", "2")
+	refuse(w, r, http.StatusTooManyRequests, "Too much at a time from this address or account; nothing was stored. Try "+
+		"again in a moment.")
+}
+
+// crowded refuses what an address asks beyond its share, so that the others are
 // still served.
 func crowded() func(http.Handler) http.Handler {
 	var underWay, streams tally
-	tooMany := func(w http.ResponseWriter, r *http.Request) {
-		w.Header().Set("Retry-After", "2")
-		refuse(w, r, http.StatusTooManyRequests, "Too much at a time from this address; nothing was stored. Try "+
-			"again in a moment.")
-	}
 	paced := httprate.LimitBy(mostRequests, pacedOver, client, httprate.WithLimitHandler(tooMany))
 	return func(next http.Handler) http.Handler {
 		return paced(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {

@@ -79,9 +79,11 @@ func (s *server) controllers(a huma.API) {
 		})
 }
 
-func (s *server) controllerFiles(r chi.Router) {
-	r.Get("/api/controllers/{controller}.json", s.shippedController)
-	r.Get("/api/jobs/{id}/controller-profile.json", s.file(s.controllerOf))
+func (s *server) controllerFiles(r chi.Router, a huma.API) {
+	s.link(r, a, "shipped-controller", http.MethodGet, "/api/controllers/{controller}.json",
+		"A controller profile that ships", s.shippedController)
+	s.link(r, a, "controller-profile", http.MethodGet, "/api/jobs/{id}/controller-profile.json",
+		"The job's own controller profile", s.file(s.controllerOf))
 }
 
 func giveController(w http.ResponseWriter, p dc.Profile) { giveFile(w, p.Name+" profile", p) }

@@ -61,11 +61,14 @@ func (s *server) drives(a huma.API) {
 		})
 }
 
-func (s *server) driveFiles(r chi.Router) {
-	r.Get("/api/drives/{drive}.json", s.shippedProfile)
-	r.Get("/api/jobs/{id}/drive-profile.json", s.file(s.profileOf))
-	r.Get("/api/jobs/{id}/settings.{kind:csv|xlsx|pdf}", s.file(s.settings))
-	r.Get("/api/jobs/{id}/wires.csv", s.file(s.wires))
+func (s *server) driveFiles(r chi.Router, a huma.API) {
+	s.link(r, a, "shipped-drive", http.MethodGet, "/api/drives/{drive}.json",
+		"A drive profile that ships", s.shippedProfile)
+	s.link(r, a, "drive-profile", http.MethodGet, "/api/jobs/{id}/drive-profile.json",
+		"The job's own drive profile", s.file(s.profileOf))
+	s.link(r, a, "settings-file", http.MethodGet, "/api/jobs/{id}/settings.{kind:csv|xlsx|pdf}",
+		"The settings sheet", s.file(s.settings))
+	s.link(r, a, "wires-csv", http.MethodGet, "/api/jobs/{id}/wires.csv", "The control wires", s.file(s.wires))
 }
 
 func giveProfile(w http.ResponseWriter, p drive.Profile) { giveFile(w, p.Name+" profile", p) }

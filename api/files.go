@@ -20,12 +20,16 @@ import (
 
 // files are what a browser saves or prints by following a link: the open
 // document, the card as PDF, a drawing as SVG.
-func (s *server) files(r chi.Router) {
-	r.Get("/api/jobs/{id}/document.json", s.file(s.exportJob))
-	r.Get("/api/jobs/{id}/card.pdf", s.file(s.cardPDF))
-	r.Get("/api/jobs/{id}/parts.{kind:csv|xlsx}", s.file(s.parts))
-	r.Get("/api/jobs/{id}/{state:now|wanted}-{view:path|box|windings}.svg", s.file(s.drawingSVG))
-	r.Get("/api/jobs/{id}/circuit-{view:power|control}.svg", s.file(s.circuitSVG))
+func (s *server) files(r chi.Router, a huma.API) {
+	s.link(r, a, "document-file", http.MethodGet, "/api/jobs/{id}/document.json",
+		"The open document with its photographs", s.file(s.exportJob))
+	s.link(r, a, "card-pdf", http.MethodGet, "/api/jobs/{id}/card.pdf", "The card as PDF", s.file(s.cardPDF))
+	s.link(r, a, "parts-file", http.MethodGet, "/api/jobs/{id}/parts.{kind:csv|xlsx}",
+		"The parts as a sheet", s.file(s.parts))
+	s.link(r, a, "drawing-svg", http.MethodGet, "/api/jobs/{id}/{state:now|wanted}-{view:path|box|windings}.svg",
+		"A drawing", s.file(s.drawingSVG))
+	s.link(r, a, "circuit-svg", http.MethodGet, "/api/jobs/{id}/circuit-{view:power|control}.svg",
+		"The circuit as it is wired", s.file(s.circuitSVG))
 }
 
 // file finds the job first.

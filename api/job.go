@@ -11,6 +11,7 @@ import (
 
 	"graybridge/core/finding"
 	"graybridge/core/job"
+	"graybridge/core/people"
 	"graybridge/drawing"
 	"graybridge/store"
 )
@@ -24,6 +25,7 @@ type JobAnswer struct {
 	CanUndo    bool         `json:"can_undo"`
 	CanRedo    bool         `json:"can_redo"`
 	Document   job.Document `json:"document"`
+	Role       people.Role  `json:"role" doc:"What the caller is here; owner where nobody logs in"`
 	Answer
 }
 
@@ -43,7 +45,7 @@ func (s *server) answered(ctx context.Context) func(store.Job, error) (*jobOutpu
 			return nil, problem(err)
 		}
 		return &jobOutput{etag(j.Revision), JobAnswer{j.ID, j.WorkshopID, j.Revision, j.UpdatedAt, j.CanUndo,
-			j.CanRedo, j.Document, a}}, nil
+			j.CanRedo, j.Document, roleIn(ctx, j.WorkshopID), a}}, nil
 	}
 }
 
@@ -138,8 +140,7 @@ type idInput struct {
 }
 
 type createInput struct {
-	Person string `cookie:"gray_bridge_person"`
-	Body   struct {
+	Body struct {
 		WorkshopID string `json:"workshop_id" maxLength:"64"`
 		Name       string `json:"name" minLength:"1" maxLength:"80"`
 		ChangeID   string `json:"change_id" minLength:"8" maxLength:"64"`
@@ -151,10 +152,9 @@ type ChangeInput struct {
 	ID       string `path:"id" maxLength:"64"`
 	IfMatch  string `header:"If-Match"`
 	ChangeID string `header:"Change-Id" doc:"The sender's own name for this change; a repeat gets the stored answer" maxLength:"64"`
-	Person   string `cookie:"gray_bridge_person"`
 }
 
-func (s *server) change(in *ChangeInput) (store.Change, error) {
+func (s *server) change(ctx context.Context, in *ChangeInput) (store.Change, error) {
 	revision, err := seen(in.IfMatch)
 	if err != nil {
 		return store.Change{}, err
@@ -163,7 +163,7 @@ func (s *server) change(in *ChangeInput) (store.Change, error) {
 		return store.Change{}, huma.Error400BadRequest("Name this change in Change-Id, so that a repeat is not " +
 			"stored twice. Nothing was stored.")
 	}
-	return store.Change{Seen: revision, ID: in.ChangeID, Who: s.people.who(in.Person)}, nil
+	return store.Change{Seen: revision, ID: in.ChangeID, By: by(ctx)}, nil
 }
 
 type saveInput struct {
@@ -181,10 +181,17 @@ type lookInput struct {
 	Revision int    `path:"revision" minimum:"1" maximum:"2147483647"`
 }
 
+type nameInput struct {
+	ID       string `path:"id" maxLength:"64"`
+	Revision int    `path:"revision" minimum:"1" maximum:"2147483647"`
+	Body     struct {
+		Name string `json:"name" maxLength:"80"`
+	}
+}
+
 type copyInput struct {
-	ID     string `path:"id" maxLength:"64"`
-	Person string `cookie:"gray_bridge_person"`
-	Body   struct {
+	ID   string `path:"id" maxLength:"64"`
+	Body struct {
 		Name     string `json:"name" minLength:"1" maxLength:"80"`
 		ChangeID string `json:"change_id" minLength:"8" maxLength:"64"`
 	}
@@ -206,6 +213,8 @@ type historyInput struct {
 type RevisionLine struct {
 	Revision int       `json:"revision"`
 	Who      string    `json:"who"`
+	Signed   bool      `json:"signed" doc:"By an account, not by a typed name"`
+	Label    string    `json:"label,omitempty" doc:"The name that somebody gave it: it is kept for ever"`
 	What     string    `json:"what"`
 	At       time.Time `json:"at"`
 }
@@ -229,6 +238,9 @@ func (s *server) jobs(a huma.API) {
 		0), s.yard)
 	huma.Register(a, register("create-job", http.MethodPost, "/api/jobs", "A new, empty job", http.StatusCreated),
 		func(ctx context.Context, in *createInput) (*jobOutput, error) {
+			if err := inWorkshop(ctx, in.Body.WorkshopID, people.Plan); err != nil {
+				return nil, err
+			}
 			w, err := s.store.Workshop(ctx, in.Body.WorkshopID)
 			if err != nil {
 				return nil, problem(err)
@@ -237,8 +249,8 @@ func (s *server) jobs(a huma.API) {
 			if bad := d.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.Body.ChangeID,
-				Who: s.people.who(in.Person)}, d, "new"))
+			return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.Body.ChangeID, By: by(ctx)}, d,
+				"new"))
 		})
 	huma.Register(a, register("job", http.MethodGet, "/api/jobs/{id}", "A job with its plan", 0),
 		func(ctx context.Context, in *idInput) (*jobOutput, error) {
@@ -247,19 +259,20 @@ func (s *server) jobs(a huma.API) {
 	huma.Register(a, register("save-job", http.MethodPut, "/api/jobs/{id}",
 		"Store a changed document as a new revision", 0),
 		func(ctx context.Context, in *saveInput) (*jobOutput, error) {
-			c, err := s.change(&in.ChangeInput)
+			c, err := s.change(ctx, &in.ChangeInput)
 			if err != nil {
 				return nil, err
 			}
 			if bad := in.Body.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
+			c.Only = only(ctx)
 			return s.answered(ctx)(s.store.SaveJob(ctx, in.ID, c, in.Body))
 		})
 	stepped := func(do func(context.Context, string, store.Change) (store.Job, error)) func(context.Context,
 		*ChangeInput) (*jobOutput, error) {
 		return func(ctx context.Context, in *ChangeInput) (*jobOutput, error) {
-			c, err := s.change(in)
+			c, err := s.change(ctx, in)
 			if err != nil {
 				return nil, err
 			}
@@ -273,7 +286,7 @@ func (s *server) jobs(a huma.API) {
 	huma.Register(a, register("restore-revision", http.MethodPost, "/api/jobs/{id}/revisions/{revision}/restore",
 		"Make an earlier revision the latest", 0),
 		func(ctx context.Context, in *revisionInput) (*jobOutput, error) {
-			c, err := s.change(&in.ChangeInput)
+			c, err := s.change(ctx, &in.ChangeInput)
 			if err != nil {
 				return nil, err
 			}
@@ -286,11 +299,16 @@ func (s *server) jobs(a huma.API) {
 		})
 	huma.Register(a, register("history", http.MethodGet, "/api/jobs/{id}/revisions", "A job's history, latest first",
 		0), s.history)
+	huma.Register(a, register("name-revision", http.MethodPut, "/api/jobs/{id}/revisions/{revision}/name",
+		"A name for a revision, by which it is kept for ever; empty: none", http.StatusNoContent),
+		func(ctx context.Context, in *nameInput) (*struct{}, error) {
+			return nil, problem(s.store.NameRevision(ctx, in.ID, in.Revision, strings.TrimSpace(in.Body.Name)))
+		})
 	huma.Register(a, register("copy-job", http.MethodPost, "/api/jobs/{id}/copy",
 		"A job of its own with the same document", http.StatusCreated),
 		func(ctx context.Context, in *copyInput) (*jobOutput, error) {
 			return s.answered(ctx)(s.store.CopyJob(ctx, in.ID, store.Change{ID: in.Body.ChangeID,
-				Who: s.people.who(in.Person)}, in.Body.Name))
+				By: by(ctx)}, in.Body.Name))
 		})
 	huma.Register(a, register("shelve-job", http.MethodPost, "/api/jobs/{id}/shelf",
 		"Into the yard, the archive or the bin", http.StatusNoContent),
@@ -315,7 +333,8 @@ func (s *server) history(ctx context.Context, in *historyInput) (*historyOutput,
 	out := &historyOutput{}
 	out.Body.Revisions = []RevisionLine{}
 	for _, r := range list {
-		out.Body.Revisions = append(out.Body.Revisions, RevisionLine{r.Revision, r.Who, r.What, r.At})
+		out.Body.Revisions = append(out.Body.Revisions, RevisionLine{r.Revision, r.Who, r.Signed, r.Label,
+			r.What, r.At})
 	}
 	return out, nil
 }
@@ -369,7 +388,7 @@ func (s *server) yard(ctx context.Context, in *yardInput) (*yardOutput, error) {
 		}
 	}
 	for _, w := range workshops {
-		y := YardWorkshop{workshopAnswer(w).Body, w.Jobs, []Summary{}}
+		y := YardWorkshop{workshopAnswer(ctx, w).Body, w.Jobs, []Summary{}}
 		y.Jobs = append(y.Jobs, of[w.ID]...)
 		out.Body.Workshops = append(out.Body.Workshops, y)
 	}

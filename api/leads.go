@@ -87,12 +87,15 @@ func (s *server) leads(a huma.API) {
 		})
 }
 
-func (s *server) leadsFiles(r chi.Router) {
-	r.Get("/api/jobs/{id}/{state:now|wanted}-bench-case.json", s.file(s.benchCase))
-	r.Get("/api/jobs/{id}/connections.pdf", s.file(s.connectionsPDF))
-	r.Get("/api/jobs/{id}/sleeves.pdf", s.file(s.sleevesPDF))
-	r.Post("/api/jobs/{id}/photos", s.addPhoto)
-	r.Get("/api/jobs/{id}/photos/{photo}", s.photo)
+func (s *server) leadsFiles(r chi.Router, a huma.API) {
+	s.link(r, a, "bench-case", http.MethodGet, "/api/jobs/{id}/{state:now|wanted}-bench-case.json",
+		"The circuit as solve reads it", s.file(s.benchCase))
+	s.link(r, a, "connections-pdf", http.MethodGet, "/api/jobs/{id}/connections.pdf",
+		"The connections as PDF", s.file(s.connectionsPDF))
+	s.link(r, a, "sleeves-pdf", http.MethodGet, "/api/jobs/{id}/sleeves.pdf",
+		"Sleeves for the leads", s.file(s.sleevesPDF))
+	s.link(r, a, "add-photo", http.MethodPost, "/api/jobs/{id}/photos", "A photograph of the joints", s.addPhoto)
+	s.link(r, a, "photo", http.MethodGet, "/api/jobs/{id}/photos/{photo}", "A photograph", s.photo)
 }
 
 // benchCase gives the circuit now on the bench as the file that

@@ -10,50 +10,91 @@ import (
 	"graybridge/store"
 )
 
-// hub hands what the store hears to every open stream of this server.
+// hub hands what the store hears to the open streams of this server: to each what is within
+// its reach.
 type hub struct {
 	mu      sync.Mutex
-	streams map[chan store.Notice]bool
+	streams map[chan store.Notice]listener
+}
+
+// listener is who holds a stream open.
+type listener struct {
+	account string
+	reach   store.Reach
 }
 
 func (h *hub) hear(n store.Notice) {
 	h.mu.Lock()
 	defer h.mu.Unlock()
-	for c := range h.streams {
+	for c, l := range h.streams {
+		if n.Account != "" {
+			if n.Account == l.account { // what it may has changed: its browser opens another
+				h.end(c)
+			}
+			continue
+		}
+		if !l.reach.Sees(n.WorkshopID, n.JobID) {
+			continue
+		}
 		select {
 		case c <- n:
 		default: // a stream that does not drain is ended; its browser opens another and looks at everything
-			delete(h.streams, c)
-			close(c)
+			h.end(c)
 		}
 	}
 }
 
-func (h *hub) join() chan store.Notice {
+func (h *hub) end(c chan store.Notice) {
+	delete(h.streams, c)
+	close(c)
+}
+
+// endAll ends every stream: who may listen has changed.
+func (h *hub) endAll() {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	for c := range h.streams {
+		h.end(c)
+	}
+}
+
+func (h *hub) join(l listener) chan store.Notice {
 	c := make(chan store.Notice, 64)
 	h.mu.Lock()
 	defer h.mu.Unlock()
 	if h.streams == nil {
-		h.streams = map[chan store.Notice]bool{}
+		h.streams = map[chan store.Notice]listener{}
 	}
-	h.streams[c] = true
+	h.streams[c] = l
 	return c
 }
 
 func (h *hub) leave(c chan store.Notice) {
 	h.mu.Lock()
 	defer h.mu.Unlock()
-	if h.streams[c] {
-		delete(h.streams, c)
-		close(c)
+	if _, open := h.streams[c]; open {
+		h.end(c)
 	}
+}
+
+// open says how many streams there are.
+func (h *hub) open() int {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	return len(h.streams)
 }
 
 // livePath is where changes stream from.
 const livePath = "/api/live"
 
-// heartbeat keeps a stream open through whatever stands between.
-const heartbeat = 20 * time.Second
+const (
+	// heartbeat keeps a stream open through whatever stands between.
+	heartbeat = 20 * time.Second
+	// longestStream is when who listens is asked anew whether he may.
+	longestStream = 15 * time.Minute
+	// drains is how long one line may take to go out.
+	drains = 10 * time.Second
+)
 
 // live is a stream of server-sent events: one line a notice, ids only. The
 // first event tells the browser to look at everything once. closing ends every
@@ -61,15 +102,17 @@ const heartbeat = 20 * time.Second
 func (s *server) live(closing context.Context) http.HandlerFunc {
 	return func(w http.ResponseWriter, r *http.Request) {
 		out := http.NewResponseController(w)
-		_ = out.SetWriteDeadline(time.Time{})
 		h := w.Header()
 		h.Set("Content-Type", "text/event-stream")
 		h.Set("Cache-Control", "no-store")
-		notices := s.hub.join()
+		notices := s.hub.join(listener{callerOf(r.Context()).Account, store.ReachOf(r.Context())})
 		defer s.hub.leave(notices)
 		beat := time.NewTicker(heartbeat)
 		defer beat.Stop()
+		long := time.NewTimer(longestStream)
+		defer long.Stop()
 		say := func(text string) bool {
+			_ = out.SetWriteDeadline(time.Now().Add(drains))
 			_, err := fmt.Fprint(w, text)
 			return err == nil && out.Flush() == nil
 		}
@@ -82,6 +125,8 @@ func (s *server) live(closing context.Context) http.HandlerFunc {
 			case <-closing.Done():
 				return
 			case <-r.Context().Done():
+				return
+			case <-long.C:
 				return
 			case <-beat.C:
 			case n, ok := <-notices:

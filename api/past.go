@@ -2,17 +2,27 @@ package api
 
 import (
 	"net/http"
+	"strings"
 )
 
-// past lets one path by middlewares that are for answers with an end, or whole ones.
-func past(path string, ms ...func(http.Handler) http.Handler) func(http.Handler) http.Handler {
+// endless are the paths of answers that stream; long those that are written as they are made.
+func endless(r *http.Request) bool { return r.URL.Path == livePath }
+
+func long(r *http.Request) bool {
+	return r.URL.Path == mapPath || strings.HasSuffix(r.URL.Path, exportEnd)
+}
+
+func slow(r *http.Request) bool { return endless(r) || strings.HasSuffix(r.URL.Path, exportEnd) }
+
+// past lets some requests by middlewares that are for answers with an end, or whole ones.
+func past(some func(*http.Request) bool, ms ...func(http.Handler) http.Handler) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		through := next
 		for i := range ms {
 			through = ms[len(ms)-1-i](through)
 		}
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-			if r.URL.Path == path {
+			if some(r) {
 				next.ServeHTTP(w, r)
 				return
 			}

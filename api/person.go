@@ -5,19 +5,25 @@ import (
 	"crypto/hmac"
 	"crypto/sha256"
 	"encoding/base64"
+	"errors"
+	"maps"
 	"net/http"
+	"slices"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
+
+	"graybridge/core/people"
+	"graybridge/store"
 )
 
-// people signs and reads the name that a browser has chosen. It says who made a
+// names signs and reads the name that a browser has chosen. It says who made a
 // change; it is no log-in.
-type people struct{ key []byte }
+type names struct{ key []byte }
 
 const personCookie = "gray_bridge_person"
 
-func (p people) sign(name string) string {
+func (p names) sign(name string) string {
 	mac := hmac.New(sha256.New, p.key)
 	mac.Write([]byte(name))
 	enc := base64.RawURLEncoding
@@ -25,7 +31,7 @@ func (p people) sign(name string) string {
 }
 
 // who reads a cookie's name; empty when it is not one of ours.
-func (p people) who(cookie string) string {
+func (p names) who(cookie string) string {
 	text, _, _ := strings.Cut(cookie, ".")
 	name, err := base64.RawURLEncoding.DecodeString(text)
 	if err != nil || len(p.key) == 0 || !hmac.Equal([]byte(p.sign(string(name))), []byte(cookie)) {
@@ -47,30 +53,68 @@ type personOutput struct {
 	}
 }
 
-type whoInput struct {
-	Person string `cookie:"gray_bridge_person"`
+// Whoever is who works in this browser, and how.
+type Whoever struct {
+	Name   string `json:"name"`
+	Shared bool   `json:"shared" doc:"Everybody logs in here"`
+	In     bool   `json:"in" doc:"Logged in, or nobody needs to"`
+	Keeper bool   `json:"keeper" doc:"May open and close the server"`
+	Guest  bool   `json:"guest"`
+	// Roles by workshop; empty where nobody logs in: everything may be done.
+	Roles []RoleAt `json:"roles" nullable:"false"`
 }
 
-type whoOutput struct {
-	Body struct {
-		Name string `json:"name"`
-	}
+// RoleAt is a role in one workshop.
+type RoleAt struct {
+	Workshop string      `json:"workshop"`
+	Role     people.Role `json:"role"`
 }
+
+type whoOutput struct{ Body Whoever }
 
 func (s *server) persons(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "choose-person", Method: http.MethodPut, Path: "/api/person",
-		Summary: "Who works in this browser"},
+		Summary: "Who works in this browser, where nobody logs in"},
 		func(_ context.Context, in *personInput) (*personOutput, error) {
-			out := &personOutput{SetCookie: http.Cookie{Name: personCookie, Value: s.people.sign(in.Body.Name),
+			if s.shared() {
+				return nil, huma.Error409Conflict("Names are accounts here: log in. Nothing was changed.")
+			}
+			out := &personOutput{SetCookie: http.Cookie{Name: personCookie, Value: s.names.sign(in.Body.Name),
 				Path: "/", HttpOnly: true, SameSite: http.SameSiteLaxMode, MaxAge: 400 * 24 * 3600}}
 			out.Body.Name = in.Body.Name
 			return out, nil
 		})
 	huma.Register(a, huma.Operation{OperationID: "person", Method: http.MethodGet, Path: "/api/person",
-		Summary: "The name chosen in this browser"},
-		func(_ context.Context, in *whoInput) (*whoOutput, error) {
-			out := &whoOutput{}
-			out.Body.Name = s.people.who(in.Person)
-			return out, nil
-		})
+		Summary: "Who works in this browser, and what may be done"}, s.whoever)
+}
+
+func (s *server) whoever(ctx context.Context, in *whoInput) (*whoOutput, error) {
+	out := &whoOutput{Whoever{Shared: s.shared(), Roles: []RoleAt{}}}
+	if !out.Body.Shared {
+		out.Body.Name, out.Body.In, out.Body.Keeper = s.names.who(in.Person), true, true
+		return out, nil
+	}
+	r := http.Request{Header: http.Header{"Cookie": {in.Cookies}}}
+	device, err := s.sessions.device(r.WithContext(ctx))
+	if err != nil {
+		return nil, problem(err)
+	}
+	c, err := s.store.CallerBy(ctx, device, "", "")
+	if errors.Is(err, store.ErrNotFound) {
+		return out, nil
+	}
+	if err != nil {
+		return nil, problem(err)
+	}
+	b := &out.Body
+	b.Name, b.In, b.Keeper, b.Guest = c.Name, true, c.Keeper, c.Guest
+	for _, w := range slices.Sorted(maps.Keys(c.Roles)) {
+		b.Roles = append(b.Roles, RoleAt{w, c.Roles[w]})
+	}
+	return out, nil
+}
+
+type whoInput struct {
+	Person  string `cookie:"gray_bridge_person"`
+	Cookies string `header:"Cookie" hidden:"true"`
 }

@@ -219,11 +219,7 @@ func (s *server) addPhoto(w http.ResponseWriter, r *http.Request) {
 			"stored.")
 		return
 	}
-	who := ""
-	if c, err := r.Cookie(personCookie); err == nil {
-		who = s.people.who(c.Value)
-	}
-	id, err := s.store.AddPhoto(r.Context(), chi.URLParam(r, "id"), who, store.Photo{MediaType: kind, Picture: data})
+	id, err := s.store.AddPhoto(r.Context(), chi.URLParam(r, "id"), by(r.Context()), store.Photo{MediaType: kind, Picture: data})
 	if err != nil {
 		refuseError(w, r, err)
 		return

@@ -24,6 +24,9 @@ func problem(err error) error {
 	var full *store.Full
 	var short *store.Short
 	var told huma.StatusError
+	if said := peopleProblem(err); said != nil {
+		return said
+	}
 	switch {
 	case err == nil:
 		return nil

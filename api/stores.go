@@ -60,9 +60,8 @@ type changeStock struct {
 }
 
 type takeStock struct {
-	ID     string `path:"id" maxLength:"64"`
-	Person string `cookie:"gray_bridge_person"`
-	Body   struct {
+	ID   string `path:"id" maxLength:"64"`
+	Body struct {
 		Stock   string     `json:"stock" maxLength:"64"`
 		Machine string     `json:"machine" minLength:"1" maxLength:"24"`
 		Part    string     `json:"part" minLength:"1" maxLength:"60"`
@@ -128,7 +127,7 @@ func (s *server) stores(a huma.API) {
 		func(ctx context.Context, in *takeStock) (*jobOutput, error) {
 			b := in.Body
 			if err := s.store.TakeStock(ctx, in.ID, b.Stock, b.Machine, b.Part, b.Count, b.Do,
-				s.people.who(in.Person)); err != nil {
+				by(ctx)); err != nil {
 				return nil, problem(err)
 			}
 			return s.answered(ctx)(s.store.Job(ctx, in.ID))

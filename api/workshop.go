@@ -11,6 +11,7 @@ import (
 
 	"graybridge/core/job"
 	"graybridge/core/openfile"
+	"graybridge/core/people"
 	"graybridge/store"
 )
 
@@ -20,6 +21,7 @@ type WorkshopAnswer struct {
 	Revision int          `json:"revision"`
 	Settings job.Workshop `json:"settings"`
 	People   []string     `json:"people" nullable:"false"` // first name and initial
+	Role     people.Role  `json:"role" doc:"What the caller is here; owner where nobody logs in"`
 }
 
 type workshopOutput struct {
@@ -27,8 +29,9 @@ type workshopOutput struct {
 	Body WorkshopAnswer
 }
 
-func workshopAnswer(w store.Workshop) *workshopOutput {
-	return &workshopOutput{etag(w.Revision), WorkshopAnswer{w.ID, w.Revision, w.Settings, w.People}}
+func workshopAnswer(ctx context.Context, w store.Workshop) *workshopOutput {
+	return &workshopOutput{etag(w.Revision), WorkshopAnswer{w.ID, w.Revision, w.Settings, w.People,
+		roleIn(ctx, w.ID)}}
 }
 
 // WorkshopEntry is a workshop as it is entered.
@@ -76,11 +79,17 @@ func (s *server) workshops(a huma.API) {
 			if bad := in.Body.validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			w, err := s.store.CreateWorkshop(ctx, in.Body.ChangeID, in.Body.Settings, in.Body.People)
+			create := s.store.CreateWorkshop
+			if c := callerOf(ctx); c.shared {
+				create = func(ctx context.Context, id string, set job.Workshop, names []string) (store.Workshop, error) {
+					return s.store.FoundWorkshop(ctx, id, set, names, c.Account)
+				}
+			}
+			w, err := create(ctx, in.Body.ChangeID, in.Body.Settings, in.Body.People)
 			if err != nil {
 				return nil, problem(err)
 			}
-			return workshopAnswer(w), nil
+			return workshopAnswer(ctx, w), nil
 		})
 	huma.Register(a, huma.Operation{OperationID: "workshop", Method: http.MethodGet, Path: "/api/workshops/{id}",
 		Summary: "A workshop's settings"},
@@ -89,7 +98,7 @@ func (s *server) workshops(a huma.API) {
 			if err != nil {
 				return nil, problem(err)
 			}
-			return workshopAnswer(w), nil
+			return workshopAnswer(ctx, w), nil
 		})
 	huma.Register(a, huma.Operation{OperationID: "save-workshop", Method: http.MethodPut, Path: "/api/workshops/{id}",
 		Summary: "Store changed settings"},
@@ -105,7 +114,7 @@ func (s *server) workshops(a huma.API) {
 			if err != nil {
 				return nil, problem(err)
 			}
-			return workshopAnswer(w), nil
+			return workshopAnswer(ctx, w), nil
 		})
 	huma.Register(a, huma.Operation{OperationID: "shelve-workshop", Method: http.MethodPost,
 		Path: "/api/workshops/{id}/shelf", Summary: "A workshop with all its machines into the bin, or out again",

@@ -112,8 +112,8 @@ checksums() {
   run_pg "$BIN/pg_checksums" --enable -D "$DATA" >/dev/null
 }
 
-# The program is no superuser: its role owns its database and nothing else. Of the
-# tests' cluster it may make databases too.
+# The program is no superuser: its role owns its database and nothing else, and serves in
+# another that owns nothing. Of the tests' cluster it may make databases too.
 own_role() {
   local pw=$1 port=$2 may=nocreatedb
   case $DATA in *test*) may=createdb ;; esac
@@ -122,6 +122,10 @@ own_role() {
 do \$\$ begin
   if not exists (select 1 from pg_roles where rolname = 'workbench') then
     create role workbench login nosuperuser $may password '$role_pw';
+  end if;
+  if not exists (select 1 from pg_roles where rolname = 'workbench_serving') then
+    create role workbench_serving nologin;
+    grant workbench_serving to workbench;
   end if;
 end \$\$;
 S

@@ -22,7 +22,7 @@ import (
 // rowsOf is every row of every table as text.
 func rowsOf(t *testing.T, url string) map[string][]string {
 	t.Helper()
-	ctx := context.Background()
+	ctx := store.Whole(context.Background())
 	conn, err := pgx.Connect(ctx, url)
 	require.NoError(t, err)
 	defer conn.Close(ctx)
@@ -39,7 +39,7 @@ func rowsOf(t *testing.T, url string) map[string][]string {
 
 func TestABackupRestoredIsTheSameRowByRowAndPlanByPlan(t *testing.T) {
 	t.Parallel()
-	ctx := context.Background()
+	ctx := store.Whole(context.Background())
 	from := storetest.Database(t)
 	s, err := store.Open(ctx, from)
 	require.NoError(t, err)
@@ -50,14 +50,14 @@ func TestABackupRestoredIsTheSameRowByRowAndPlanByPlan(t *testing.T) {
 	require.NoError(t, err)
 	d := scenario.SlipMixer()
 	d.Machines[0].Load.Does = "“stirs” \\ 泥浆 \U0001f525\n€"
-	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1", Who: "Ansel R."}, d, "new")
+	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1", By: store.By{Who: "Ansel R."}}, d, "new")
 	require.NoError(t, err)
 	d.Supply.Volts = "231.5"
 	j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "save-1"}, d)
 	require.NoError(t, err)
 	_, err = s.Undo(ctx, j.ID, store.Change{Seen: 2, ID: "undo-1"})
 	require.NoError(t, err)
-	_, err = s.AddPhoto(ctx, j.ID, "Ansel R.", store.Photo{MediaType: "image/png",
+	_, err = s.AddPhoto(ctx, j.ID, store.By{Who: "Ansel R."}, store.Photo{MediaType: "image/png",
 		Picture: []byte{0, 1, 0xFF, '\\', '"', '\n'}})
 	require.NoError(t, err)
 	require.NoError(t, s.ShelveWorkshop(ctx, w.ID, store.Bin))
@@ -102,7 +102,7 @@ func TestABackupRestoredIsTheSameRowByRowAndPlanByPlan(t *testing.T) {
 
 func TestForeignDamagedAndNewerBackupsAreRefused(t *testing.T) {
 	t.Parallel()
-	ctx := context.Background()
+	ctx := store.Whole(context.Background())
 	s := storetest.Store(t)
 	_, err := s.LoadDemo(ctx, scenario.Workshops(), false)
 	require.NoError(t, err)
@@ -152,17 +152,17 @@ func TestForeignDamagedAndNewerBackupsAreRefused(t *testing.T) {
 // what no database keeps are told apart.
 func TestRefusalsSayWhatIsWrong(t *testing.T) {
 	t.Parallel()
-	ctx := context.Background()
+	ctx := store.Whole(context.Background())
 	s := storetest.Store(t)
 	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
 	require.NoError(t, err)
 	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "c"}, scenario.Blunger(), "new")
 	require.NoError(t, err)
 	for i := range store.MostPhotos {
-		_, err = s.AddPhoto(ctx, j.ID, "", store.Photo{MediaType: "image/png", Picture: []byte{byte(i)}})
+		_, err = s.AddPhoto(ctx, j.ID, store.By{}, store.Photo{MediaType: "image/png", Picture: []byte{byte(i)}})
 		require.NoError(t, err)
 	}
-	_, err = s.AddPhoto(ctx, j.ID, "", store.Photo{MediaType: "image/png", Picture: []byte{0}})
+	_, err = s.AddPhoto(ctx, j.ID, store.By{}, store.Photo{MediaType: "image/png", Picture: []byte{0}})
 	require.ErrorIs(t, err, store.ErrFull)
 	d := scenario.Blunger()
 	d.Name = "a\x00b"
@@ -181,7 +181,7 @@ func TestRefusalsSayWhatIsWrong(t *testing.T) {
 // A database that takes no changes is not ready, and says why.
 func TestADatabaseThatTakesNoChangesIsSaidToBeSo(t *testing.T) {
 	t.Parallel()
-	ctx := context.Background()
+	ctx := store.Whole(context.Background())
 	url := storetest.Database(t)
 	s, err := store.Open(ctx, url)
 	require.NoError(t, err)

@@ -28,20 +28,24 @@ type Job struct {
 	CanRedo    bool         `db:"can_redo"`
 }
 
-// Revision is one line of a job's history.
-type Revision struct {
-	Revision int       `db:"revision"`
-	Content  int       `db:"content"` // the revision that first had this document
-	Who      string    `db:"who"`
-	What     string    `db:"what"`
-	At       time.Time `db:"at"`
-}
-
 // Change is what a sender says about one change.
 type Change struct {
 	Seen int    // the revision that the sender saw
 	ID   string // the sender's own name for the change
-	Who  string
+	By
+	// Only looks at what a saved document would change; its error refuses it.
+	Only func(from, to job.Document) error
+}
+
+// By is who does something: an account's name, or one that was typed where nobody logs in.
+type By struct {
+	Who     string
+	Account string // empty: nobody logged in
+}
+
+func (b By) account() pgtype.UUID {
+	id, _ := key(b.Account)
+	return id
 }
 
 // most kept steps back and forward.
@@ -190,10 +194,7 @@ func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d jo
 		}
 		return keep(ctx, tx, id, 1, 1, c, what, d, print)
 	}
-	err = s.tx(ctx, create)
-	if Code(err) == uniqueViolation { // the same creation at the same moment: the other one made it
-		err = s.tx(ctx, create)
-	}
+	err = s.txAgain(ctx, create)
 	if err != nil {
 		return Job{}, err
 	}
@@ -208,12 +209,12 @@ func keep(ctx context.Context, tx pgx.Tx, id pgtype.UUID, revision, content int,
 		return err
 	}
 	if _, err := tx.Exec(ctx,
-		`insert into job_revision (job_id, revision, content, packed, photographs, change_id, who, what, asked)
-		values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
-		id, revision, content, packed, pictures(d), c.ID, c.Who, what, print); err != nil {
+		`insert into job_revision (job_id, revision, content, packed, photographs, change_id, who, what, asked, account_id)
+		values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+		id, revision, content, packed, pictures(d), c.ID, c.Who, what, print, c.account()); err != nil {
 		return err
 	}
-	return tell(ctx, tx, id.String(), revision)
+	return tellJob(ctx, tx, id, revision)
 }
 
 // current is a job's row, locked for a change.
@@ -283,6 +284,11 @@ func (s *Store) change(ctx context.Context, id string, c Change, print []byte,
 func (s *Store) SaveJob(ctx context.Context, id string, c Change, d job.Document) (Job, error) {
 	d.Workshop.Stores = nil // they are kept by themselves
 	return s.change(ctx, id, c, asked("save", d), func(_ pgx.Tx, _ pgtype.UUID, now *current) (string, error) {
+		if c.Only != nil {
+			if err := c.Only(now.document, d); err != nil {
+				return "", err
+			}
+		}
 		what := job.Changed(now.document, d)
 		now.undo, now.redo = append(now.undo, now.content), []int{}
 		now.document, now.content = d, now.revision
@@ -338,45 +344,6 @@ func back(ctx context.Context, tx pgx.Tx, id pgtype.UUID, now *current, revision
 	return word + job.Changed(was, now.document), nil
 }
 
-// Revisions lists a job's history, latest first, at most n lines older than
-// before (0: from the latest).
-func (s *Store) Revisions(ctx context.Context, id string, before, n int) ([]Revision, error) {
-	k, err := key(id)
-	if err != nil {
-		return nil, err
-	}
-	rows, err := s.pool.Query(ctx, `select revision, content, who, what, at from job_revision
-		where job_id = $1 and ($2 = 0 or revision < $2) order by revision desc limit $3`, k, before, n)
-	if err != nil {
-		return nil, told(err)
-	}
-	list, err := pgx.CollectRows(rows, pgx.RowToStructByName[Revision])
-	return list, told(err)
-}
-
-// RevisionOf is a job as it was at one revision.
-func (s *Store) RevisionOf(ctx context.Context, id string, revision int) (j Job, err error) {
-	k, err := key(id)
-	if err != nil {
-		return Job{}, err
-	}
-	var old kept
-	err = s.pool.QueryRow(ctx,
-		`select j.id::text, j.workshop_id::text, r.revision, r.packed, r.document,
-			`+withStores+`, r.at,
-			j.archived_at is not null, j.deleted_at is not null, cardinality(j.undo) > 0, cardinality(j.redo) > 0
-		from job j join workshop w on w.id = j.workshop_id join job_revision r on r.job_id = j.id
-		where j.id = $1 and r.revision = $2`, k, revision).Scan(&j.ID, &j.WorkshopID, &j.Revision, &old.Packed,
-		&old.Document, &old.Settings, &j.UpdatedAt, &j.Archived, &j.Binned, &j.CanUndo, &j.CanRedo)
-	if err != nil {
-		return Job{}, told(err)
-	}
-	if j.Document, err = old.unpack(); err != nil {
-		return Job{}, err
-	}
-	return j, nil
-}
-
 // CopyJob makes a job of its own from another's document as it stands, with its
 // photographs.
 func (s *Store) CopyJob(ctx context.Context, id string, c Change, name string) (Job, error) {
@@ -393,8 +360,8 @@ func (s *Store) CopyJob(ctx context.Context, id string, c Change, name string) (
 	d.Name = name
 	return s.CreateJob(ctx, j.WorkshopID, c, d, what, func(ctx context.Context, tx pgx.Tx, to pgtype.UUID) error {
 		// A photograph keeps its id where it goes: the documents name it.
-		_, err := tx.Exec(ctx, `insert into photo (id, job_id, media_type, picture, who, created_at)
-			select id, $2, media_type, picture, who, created_at from photo where job_id = $1`, from, to)
+		_, err := tx.Exec(ctx, `insert into photo (id, job_id, media_type, picture, who, created_at, account_id)
+			select id, $2, media_type, picture, who, created_at, account_id from photo where job_id = $1`, from, to)
 		return err
 	})
 }
@@ -415,7 +382,7 @@ func (s *Store) Shelve(ctx context.Context, id string, shelf Shelf) error {
 			k).Scan(&revision); err != nil {
 			return err
 		}
-		return tell(ctx, tx, id, revision)
+		return tellJob(ctx, tx, k, revision)
 	})
 }
 

@@ -2,25 +2,54 @@ package store
 
 import (
 	"context"
-	"strconv"
-	"strings"
+	"encoding/json"
 	"time"
 
 	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgconn"
+	"github.com/jackc/pgx/v5/pgtype"
 )
 
-// Notice says that a job has a new latest revision or lies on another shelf. An
-// empty JobID means that notices may have been missed: look at everything.
+// Notice says what has changed. Of a job: its new latest revision, or that it lies on another
+// shelf. Of a workshop without a job: look at all of it. Of an account: what it may, or through
+// what it works. Sharing: whether the server is open. All empty: notices may have been missed,
+// look at everything.
 type Notice struct {
-	JobID    string
-	Revision int
+	JobID      string `json:"j,omitempty"`
+	Revision   int    `json:"r,omitempty"`
+	WorkshopID string `json:"w,omitempty"`
+	Account    string `json:"a,omitempty"`
+	Sharing    bool   `json:"s,omitempty"`
 }
 
 const channel = "gray_bridge_job"
 
+// executor is a pool, a connection or a transaction.
+type executor interface {
+	Exec(ctx context.Context, sql string, args ...any) (pgconn.CommandTag, error)
+}
+
 // tell sends a notice to every server that listens, when the transaction ends.
-func tell(ctx context.Context, tx pgx.Tx, id string, revision int) error {
-	_, err := tx.Exec(ctx, `select pg_notify($1, $2)`, channel, id+" "+strconv.Itoa(revision))
+func tell(ctx context.Context, on executor, n Notice) error {
+	text, err := json.Marshal(n)
+	if err != nil {
+		return err
+	}
+	_, err = on.Exec(ctx, `select pg_notify($1, $2)`, channel, string(text))
+	return err
+}
+
+// tellJob tells of a job's revision.
+func tellJob(ctx context.Context, tx pgx.Tx, id pgtype.UUID, revision int) error {
+	_, err := tx.Exec(ctx, `select pg_notify($1, json_build_object('j', id, 'r', $3::int, 'w', workshop_id)::text)
+		from job where id = $2`, channel, id, revision)
+	return err
+}
+
+// tellStores tells of a workshop's stores, by one of their lines.
+func tellStores(ctx context.Context, tx pgx.Tx, stock pgtype.UUID) error {
+	_, err := tx.Exec(ctx, `select pg_notify($1, json_build_object('w', workshop_id)::text) from stock where id = $2`,
+		channel, stock)
 	return err
 }
 
@@ -36,7 +65,7 @@ func (s *Store) Listen(ctx context.Context, hear func(Notice)) {
 			case <-time.After(time.Second):
 			}
 		}
-		conn, err := pgx.ConnectConfig(ctx, s.pool.Config().ConnConfig)
+		conn, err := pgx.ConnectConfig(ctx, s.own.Config().ConnConfig)
 		if err != nil {
 			continue
 		}
@@ -49,9 +78,9 @@ func (s *Store) Listen(ctx context.Context, hear func(Notice)) {
 				if err != nil {
 					break
 				}
-				id, number, _ := strings.Cut(n.Payload, " ")
-				if revision, err := strconv.Atoi(number); err == nil {
-					hear(Notice{id, revision})
+				var said Notice
+				if json.Unmarshal([]byte(n.Payload), &said) == nil {
+					hear(said)
 				}
 			}
 		}

@@ -44,7 +44,7 @@ func TestARevisionIsSmall(t *testing.T) {
 			j.Document.Supply.Volts = fmt.Sprint(225 + i%20)
 			j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: j.Revision, ID: fmt.Sprintf("edit %d of %d by a browser",
 				i, k),
-				Who: "Odile W."}, j.Document)
+				By: store.By{Who: "Odile W."}}, j.Document)
 			require.NoError(t, err)
 			documents++
 		}
@@ -67,7 +67,7 @@ func TestOnlyPhotographsThatNothingNamesArePurged(t *testing.T) {
 	j := blunger(t, s)
 	var ids []string
 	for i := range 3 {
-		id, err := s.AddPhoto(ctx, j.ID, "", store.Photo{MediaType: "image/png", Picture: []byte{byte(i)}})
+		id, err := s.AddPhoto(ctx, j.ID, store.By{}, store.Photo{MediaType: "image/png", Picture: []byte{byte(i)}})
 		require.NoError(t, err)
 		ids = append(ids, id)
 	}

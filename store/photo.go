@@ -20,7 +20,7 @@ const MostPhotos = 40
 
 // AddPhoto stores a picture of a job and gives its id. ErrNotFound where there
 // is no such job.
-func (s *Store) AddPhoto(ctx context.Context, jobID, who string, p Photo) (id string, err error) {
+func (s *Store) AddPhoto(ctx context.Context, jobID string, by By, p Photo) (id string, err error) {
 	k, err := key(jobID)
 	if err != nil {
 		return "", err
@@ -35,15 +35,15 @@ func (s *Store) AddPhoto(ctx context.Context, jobID, who string, p Photo) (id st
 			return &Full{"photographs of this machine", MostPhotos}
 		}
 		return tx.QueryRow(ctx,
-			`insert into photo (job_id, media_type, picture, who) values ($1, $2, $3, $4) returning id::text`, k,
-			p.MediaType, p.Picture, who).Scan(&id)
+			`insert into photo (job_id, media_type, picture, who, account_id) values ($1, $2, $3, $4, $5)
+			returning id::text`, k, p.MediaType, p.Picture, by.Who, by.account()).Scan(&id)
 	})
 	return id, err
 }
 
 // WithPhotos stores pictures with a new job, under the ids that its document
 // names.
-func WithPhotos(who string, photos []Photo) func(context.Context, pgx.Tx, pgtype.UUID) error {
+func WithPhotos(by By, photos []Photo) func(context.Context, pgx.Tx, pgtype.UUID) error {
 	return func(ctx context.Context, tx pgx.Tx, job pgtype.UUID) error {
 		for _, p := range photos {
 			id, err := key(p.ID)
@@ -51,8 +51,8 @@ func WithPhotos(who string, photos []Photo) func(context.Context, pgx.Tx, pgtype
 				return ErrUnstorable
 			}
 			if _, err := tx.Exec(ctx,
-				`insert into photo (id, job_id, media_type, picture, who) values ($1, $2, $3, $4, $5)`, id, job,
-				p.MediaType, p.Picture, who); err != nil {
+				`insert into photo (id, job_id, media_type, picture, who, account_id) values ($1, $2, $3, $4, $5, $6)`,
+				id, job, p.MediaType, p.Picture, by.Who, by.account()); err != nil {
 				return err
 			}
 		}
@@ -100,7 +100,7 @@ func (s *Store) PhotosOf(ctx context.Context, jobID string, ids []string) ([]Pho
 // PurgePhotos deletes pictures that no revision of their job names and that are
 // older than a day: they were taken, and nothing was made of them.
 func (s *Store) PurgePhotos(ctx context.Context) (int64, error) {
-	tag, err := s.pool.Exec(ctx, `delete from photo p where p.created_at < now() - interval '1 day'
+	tag, err := s.own.Exec(ctx, `delete from photo p where p.created_at < now() - interval '1 day'
 		and not exists (select 1 from job_revision r where r.job_id = p.job_id and r.photographs @> array[p.id]
 			and r.photographs <> '{}')`)
 	return tag.RowsAffected(), told(err)

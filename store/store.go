@@ -17,21 +17,77 @@ import (
 //go:embed migrations/*.sql
 var migrations embed.FS
 
-// Store is a pool of connections to one database.
-type Store struct{ pool *pgxpool.Pool }
+// Store is the connections to one database: those that serve requests, in a role that owns
+// nothing, and the owner's, for what is done for the whole of it.
+type Store struct{ pool, own *pgxpool.Pool }
 
 // Open connects and brings the schema up to date; several servers may do so at
-// the same time.
-func Open(ctx context.Context, url string) (*Store, error) {
-	pool, err := pgxpool.New(ctx, url)
+// the same time. before is called first where a database that holds something is to be
+// brought further. The error is a *Newer where a newer program made the database.
+func Open(ctx context.Context, url string, before ...func(context.Context, *Store) error) (*Store, error) {
+	cfg, err := pgxpool.ParseConfig(url)
 	if err != nil {
 		return nil, fmt.Errorf("the database address cannot be used: %w", err)
 	}
-	if err := migrate(ctx, pool); err != nil {
-		pool.Close()
+	cfg.MaxConns = mostOwn
+	own, err := pgxpool.NewWithConfig(ctx, cfg)
+	if err != nil {
+		return nil, fmt.Errorf("the database address cannot be used: %w", err)
+	}
+	s := &Store{own: own}
+	if err := s.prepare(ctx, before); err != nil {
+		s.Close()
 		return nil, err
 	}
-	return &Store{pool}, nil
+	if s.pool, err = servingPool(ctx, url); err != nil {
+		s.Close()
+		return nil, err
+	}
+	return s, nil
+}
+
+// prepare brings the schema up to date.
+func (s *Store) prepare(ctx context.Context, before []func(context.Context, *Store) error) error {
+	newest, err := newestSchema()
+	if err != nil {
+		return err
+	}
+	at, err := schemaOf(ctx, s.own)
+	switch {
+	case err != nil:
+		return fmt.Errorf("the database does not answer: %w", err)
+	case at > newest:
+		return &Newer{at, newest}
+	case at == newest:
+		return nil
+	case at > 0:
+		for _, do := range before {
+			if err := do(ctx, s); err != nil {
+				return fmt.Errorf("no backup could be taken before the database was brought up to date, and nothing "+
+					"was changed: %w", err)
+			}
+		}
+	}
+	return migrate(ctx, s.own)
+}
+
+// Newer says that a database was made by a newer program.
+type Newer struct{ At, Known int64 }
+
+func (n *Newer) Error() string {
+	return fmt.Sprintf("this database was made by a newer Gray Bridge (its step %d; this program knows %d): start the "+
+		"newer program; nothing was changed", n.At, n.Known)
+}
+
+// schemaOf is the last step that a database was brought to; 0 for an empty one.
+func schemaOf(ctx context.Context, pool *pgxpool.Pool) (at int64, err error) {
+	var there bool
+	if err := pool.QueryRow(ctx, `select to_regclass('public.goose_db_version') is not null`).Scan(&there); err != nil ||
+		!there {
+		return 0, err
+	}
+	err = pool.QueryRow(ctx, `select coalesce(max(version_id), 0) from goose_db_version where is_applied`).Scan(&at)
+	return at, err
 }
 
 func migrate(ctx context.Context, pool *pgxpool.Pool) error {
@@ -51,11 +107,17 @@ func migrate(ctx context.Context, pool *pgxpool.Pool) error {
 }
 
 // Close lets all connections go.
-func (s *Store) Close() { s.pool.Close() }
+func (s *Store) Close() {
+	for _, pool := range []*pgxpool.Pool{s.pool, s.own} {
+		if pool != nil {
+			pool.Close()
+		}
+	}
+}
 
 // CanWrite says whether the database answers and takes a change, by making one.
 func (s *Store) CanWrite(ctx context.Context) error {
-	_, err := s.pool.Exec(ctx,
+	_, err := s.own.Exec(ctx,
 		`insert into note (key, value) values ('written', 'yes') on conflict (key) do update set value = excluded.value`)
 	return told(err)
 }
@@ -64,11 +126,24 @@ func (s *Store) tx(ctx context.Context, do func(pgx.Tx) error) error {
 	return told(pgx.BeginFunc(ctx, s.pool, do))
 }
 
+// txAgain is tx for what a sender's id makes once: the same at the same moment was made by the
+// other one. An id that somebody has out of this one's sight is refused.
+func (s *Store) txAgain(ctx context.Context, do func(pgx.Tx) error) error {
+	err := s.tx(ctx, do)
+	if Code(err) == uniqueViolation {
+		err = s.tx(ctx, do)
+	}
+	if Code(err) == uniqueViolation {
+		err = ErrOtherBody
+	}
+	return err
+}
+
 // PersonKey signs the names chosen in browsers. The first server of a database
 // makes it; all others use the same.
 func (s *Store) PersonKey(ctx context.Context) ([]byte, error) {
 	var key string
-	err := s.pool.QueryRow(ctx,
+	err := s.own.QueryRow(ctx,
 		`insert into note (key, value) values ('person-key', encode(sha256((gen_random_uuid()::text || gen_random_uuid()::text)::bytea), 'hex'))
 		on conflict (key) do update set key = excluded.key returning value`).Scan(&key)
 	return []byte(key), err

@@ -16,7 +16,7 @@ import (
 	"graybridge/store/storetest"
 )
 
-var ctx = context.Background()
+var ctx = store.Whole(context.Background())
 
 // opened is a store over a database of its own, and a connection that sees its tables.
 func opened(t *testing.T) (*store.Store, *pgx.Conn) {
@@ -224,7 +224,7 @@ func TestUndoAndRedoOutliveTheServer(t *testing.T) {
 	for i, volts := range []string{"231", "232", "233"} {
 		d := j.Document
 		d.Supply.Volts = volts
-		j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: i + 1, ID: "edit-" + volts, Who: "Bram T."}, d)
+		j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: i + 1, ID: "edit-" + volts, By: store.By{Who: "Bram T."}}, d)
 		require.NoError(t, err)
 	}
 	s.Close()
@@ -256,7 +256,7 @@ func TestUndoAndRedoOutliveTheServer(t *testing.T) {
 	require.False(t, j.CanRedo, "a new edit ends what could be redone")
 	step(s.Undo, "231")
 
-	j, err = s.Restore(ctx, j.ID, store.Change{Seen: j.Revision, ID: "restore", Who: "Odile W."}, 4)
+	j, err = s.Restore(ctx, j.ID, store.Change{Seen: j.Revision, ID: "restore", By: store.By{Who: "Odile W."}}, 4)
 	require.NoError(t, err)
 	require.Equal(t, "233", j.Document.Supply.Volts)
 	step(s.Undo, "231")
@@ -335,7 +335,7 @@ func TestChangesAreHeardByOtherServers(t *testing.T) {
 		d.Supply.Volts = fmt.Sprint(230 + j.Revision)
 		j, err = writer.SaveJob(ctx, j.ID, store.Change{Seen: j.Revision, ID: fmt.Sprint("edit-", j.Revision)}, d)
 		require.NoError(t, err)
-		return store.Notice{JobID: j.ID, Revision: j.Revision}
+		return store.Notice{JobID: j.ID, Revision: j.Revision, WorkshopID: j.WorkshopID}
 	}
 	require.Eventually(t, func() bool { save(); return len(heard) > 0 }, 10*time.Second, 50*time.Millisecond)
 	wait(save())
@@ -356,7 +356,7 @@ func TestAPictureIsKeptWithItsJob(t *testing.T) {
 	w, j := workshopAndJob(t, s)
 	other, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-2"}, job.New("Slip mixer", w.Settings), "new")
 	require.NoError(t, err)
-	id, err := s.AddPhoto(ctx, j.ID, "Odile W.", store.Photo{MediaType: "image/png", Picture: []byte{1, 2, 3}})
+	id, err := s.AddPhoto(ctx, j.ID, store.By{Who: "Odile W."}, store.Photo{MediaType: "image/png", Picture: []byte{1, 2, 3}})
 	require.NoError(t, err)
 	got, err := s.PhotoOf(ctx, j.ID, id)
 	require.NoError(t, err)
@@ -365,7 +365,7 @@ func TestAPictureIsKeptWithItsJob(t *testing.T) {
 	require.ErrorIs(t, err, store.ErrNotFound)
 	_, err = s.PhotoOf(ctx, j.ID, "no such id")
 	require.ErrorIs(t, err, store.ErrNotFound)
-	_, err = s.AddPhoto(ctx, "00000000-0000-0000-0000-000000000000", "",
+	_, err = s.AddPhoto(ctx, "00000000-0000-0000-0000-000000000000", store.By{},
 		store.Photo{MediaType: "image/png", Picture: []byte{1}})
 	require.ErrorIs(t, err, store.ErrNotFound)
 }

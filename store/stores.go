@@ -93,7 +93,7 @@ func (s *Store) AddStock(ctx context.Context, workshop, changeID string, i store
 	if err != nil {
 		return i, err
 	}
-	err = s.tx(ctx, func(tx pgx.Tx) error {
+	err = s.txAgain(ctx, func(tx pgx.Tx) error {
 		var id pgtype.UUID
 		if err := tx.QueryRow(ctx, `select id from workshop where id = $1 and deleted_at is null for update`,
 			k).Scan(&id); err != nil {
@@ -115,7 +115,7 @@ func (s *Store) AddStock(ctx context.Context, workshop, changeID string, i store
 			i.Place, changeID).Scan(&i.ID); err != nil {
 			return err
 		}
-		return tell(ctx, tx, "", 0)
+		return tell(ctx, tx, Notice{WorkshopID: workshop})
 	})
 	i.Free = i.Count
 	return i, err
@@ -151,7 +151,7 @@ func (s *Store) SaveStock(ctx context.Context, i stores.StockItem) (stores.Stock
 			where id = $1`, k, i.Kind, i.What, i.Count, i.Price, i.Shop, i.Place); err != nil {
 			return err
 		}
-		return tell(ctx, tx, "", 0)
+		return tellStores(ctx, tx, k)
 	})
 	return i, err
 }
@@ -170,10 +170,11 @@ func (s *Store) DropStock(ctx context.Context, id string) error {
 		if held > 0 {
 			return &Short{what, held, 0}
 		}
-		if _, err := tx.Exec(ctx, `delete from stock where id = $1`, k); err != nil {
+		if err := tellStores(ctx, tx, k); err != nil {
 			return err
 		}
-		return tell(ctx, tx, "", 0)
+		_, err = tx.Exec(ctx, `delete from stock where id = $1`, k)
+		return err
 	})
 }
 
@@ -191,7 +192,7 @@ const (
 // TakeStock reserves, releases, fits or takes out again what a part of a job has of a line.
 // The error is *Short where fewer are free.
 func (s *Store) TakeStock(ctx context.Context, jobID, stockID, machine, part string, count int, do Take,
-	who string) error {
+	by By) error {
 	j, err := key(jobID)
 	if err != nil {
 		return err
@@ -217,18 +218,20 @@ func (s *Store) TakeStock(ctx context.Context, jobID, stockID, machine, part str
 			from taken where stock_id = $1`, k, j, machine, part).Scan(&others, &mine, &fitted); err != nil {
 			return err
 		}
-		if err := take(ctx, tx, do, taking{k, j, machine, part, who, what, count, there, others, mine,
+		if err := take(ctx, tx, do, taking{k, j, machine, part, by, what, count, there, others, mine,
 			fitted}); err != nil {
 			return err
 		}
-		return tell(ctx, tx, "", 0) // every job of the workshop may take fewer, or more, now
+		return tellStores(ctx, tx, k) // every job of the workshop may take fewer, or more, now
 	})
 }
 
 // taking is one line of the stores and one part, locked.
 type taking struct {
 	stock, job                 pgtype.UUID
-	machine, part, who, what   string
+	machine, part              string
+	by                         By
+	what                       string
 	count, there, others, mine int
 	fitted                     bool
 }
@@ -239,10 +242,10 @@ func take(ctx context.Context, tx pgx.Tx, do Take, t taking) (err error) {
 		if free := t.there - t.others; t.count > free {
 			return &Short{t.what, t.count, free}
 		}
-		_, err = tx.Exec(ctx, `insert into taken (stock_id, job_id, machine, part, count, who)
-			values ($1, $2, $3, $4, $5, $6)
-			on conflict (stock_id, job_id, machine, part) do update set count = excluded.count, who = excluded.who`,
-			t.stock, t.job, t.machine, t.part, t.count, t.who)
+		_, err = tx.Exec(ctx, `insert into taken (stock_id, job_id, machine, part, count, who, account_id)
+			values ($1, $2, $3, $4, $5, $6, $7) on conflict (stock_id, job_id, machine, part)
+			do update set count = excluded.count, who = excluded.who, account_id = excluded.account_id`,
+			t.stock, t.job, t.machine, t.part, t.count, t.by.Who, t.by.account())
 	case do == Release && !t.fitted:
 		_, err = tx.Exec(ctx, `delete from taken where stock_id = $1 and job_id = $2 and machine = $3 and part = $4`,
 			t.stock, t.job, t.machine, t.part)
@@ -264,7 +267,7 @@ func (t taking) move(ctx context.Context, tx pgx.Tx, fitted string, by int) erro
 	if _, err := tx.Exec(ctx, `update stock set count = count + $2 where id = $1`, t.stock, by); err != nil {
 		return err
 	}
-	_, err := tx.Exec(ctx, `update taken set fitted_at = `+fitted+`, who = $5 where stock_id = $1 and job_id = $2 and
-		machine = $3 and part = $4`, t.stock, t.job, t.machine, t.part, t.who)
+	_, err := tx.Exec(ctx, `update taken set fitted_at = `+fitted+`, who = $5, account_id = $6 where stock_id = $1
+		and job_id = $2 and machine = $3 and part = $4`, t.stock, t.job, t.machine, t.part, t.by.Who, t.by.account())
 	return err
 }

@@ -56,7 +56,7 @@ func lifted(path string) string {
 // profiles and ticks: every revision of it opens whole, and undo goes on where it was.
 func TestEveryRevisionOfADatabaseOfTheFirstFormIsLifted(t *testing.T) {
 	t.Parallel()
-	ctx := context.Background()
+	ctx := store.Whole(context.Background())
 	file, err := os.ReadFile("testdata/version-1.backup.gz")
 	require.NoError(t, err)
 	url := storetest.Database(t)

@@ -54,8 +54,23 @@ const MostWorkshops = 1000
 // the first one made; an empty change id is never a repeat.
 func (s *Store) CreateWorkshop(ctx context.Context, changeID string, settings job.Workshop,
 	people []string) (w Workshop, err error) {
+	return s.createWorkshop(ctx, changeID, settings, people, "")
+}
+
+// FoundWorkshop stores a new one that an account owns. It is made beyond the reach of every
+// request: who may is asked before.
+func (s *Store) FoundWorkshop(ctx context.Context, changeID string, settings job.Workshop, people []string,
+	owner string) (Workshop, error) {
+	return s.createWorkshop(Whole(ctx), changeID, settings, people, owner)
+}
+
+func (s *Store) createWorkshop(ctx context.Context, changeID string, settings job.Workshop, people []string,
+	owner string) (w Workshop, err error) {
 	settings.Stores = nil // they are kept by themselves
 	print := asked("create workshop", settings, people)
+	if owner != "" {
+		print = asked("create workshop", settings, people, owner)
+	}
 	create := func(tx pgx.Tx) error {
 		var before []byte
 		var id pgtype.UUID
@@ -79,20 +94,26 @@ func (s *Store) CreateWorkshop(ctx context.Context, changeID string, settings jo
 			return &Full{"workshops", MostWorkshops}
 		}
 		if w, err = oneWorkshop(tx.Query(ctx,
-			`insert into workshop (settings, people) values ($1, coalesce($2::text[], '{}')) returning `+workshopColumns+`, 0 as jobs`, settings, people)); err != nil || changeID == "" {
+			`insert into workshop (settings, people) values ($1, coalesce($2::text[], '{}')) returning `+workshopColumns+`, 0 as jobs`, settings, people)); err != nil {
 			return err
 		}
 		if id, err = key(w.ID); err != nil {
 			return err
 		}
+		if owner != "" {
+			if _, err := tx.Exec(ctx, `insert into membership (workshop_id, account_id, role) values ($1, $2, 'owner')`,
+				id, owner); err != nil {
+				return err
+			}
+		}
+		if changeID == "" {
+			return nil
+		}
 		_, err = tx.Exec(ctx, `insert into workshop_creation (change_id, workshop_id, asked) values ($1, $2, $3)`,
 			changeID, id, print)
 		return err
 	}
-	err = s.tx(ctx, create)
-	if Code(err) == uniqueViolation { // the same creation at the same moment: the other one made it
-		err = s.tx(ctx, create)
-	}
+	err = s.txAgain(ctx, create)
 	return w, err
 }
 
@@ -153,7 +174,7 @@ func (s *Store) ShelveWorkshop(ctx context.Context, id string, shelf Shelf) erro
 			k).Scan(&name); err != nil {
 			return err
 		}
-		return tell(ctx, tx, "", 0)
+		return tell(ctx, tx, Notice{WorkshopID: id})
 	})
 }
 
@@ -174,6 +195,9 @@ func (s *Store) PurgeWorkshop(ctx context.Context, id string) error {
 			return ErrNotBinned
 		}
 		if err := purge(ctx, tx, `in (select id from job where workshop_id = $1)`, k); err != nil {
+			return err
+		}
+		if err := tell(ctx, tx, Notice{WorkshopID: id}); err != nil {
 			return err
 		}
 		_, err := tx.Exec(ctx, `delete from workshop where id = $1`, k)

@@ -47,13 +47,24 @@ func backup(ctx context.Context, args []string) error {
 		return err
 	}
 	defer s.Close()
-	part := path + ".part"
-	file, err := os.OpenFile(part, os.O_WRONLY|os.O_CREATE|os.O_TRUNC, 0o600)
+	rows, err := writeBackup(ctx, s, path)
 	if err != nil {
 		return err
 	}
+	fmt.Printf("%d rows are in %s. Restore it into an empty database now and then: a backup that was never restored "+
+		"is a hope.\n", rows, path)
+	return nil
+}
+
+// writeBackup writes a backup into a file; none is left half-written.
+func writeBackup(ctx context.Context, s *store.Store, path string) (rows int, err error) {
+	part := path + ".part"
+	file, err := os.OpenFile(part, os.O_WRONLY|os.O_CREATE|os.O_TRUNC, 0o600)
+	if err != nil {
+		return 0, err
+	}
 	defer os.Remove(part)
-	rows, err := s.Backup(ctx, file)
+	rows, err = s.Backup(ctx, file)
 	if err == nil {
 		err = file.Sync()
 	}
@@ -61,12 +72,7 @@ func backup(ctx context.Context, args []string) error {
 	if err == nil {
 		err = os.Rename(part, path)
 	}
-	if err != nil {
-		return err
-	}
-	fmt.Printf("%d rows are in %s. Restore it into an empty database now and then: a backup that was never restored "+
-		"is a hope.\n", rows, path)
-	return nil
+	return rows, err
 }
 
 // restore puts a backup into an empty database.

@@ -22,6 +22,7 @@ func commands() []command {
 	return []command{
 		{"serve", "serve the workbench in the browser", serve},
 		{"demo", "load the made-up workshops into the database", demo},
+		{"password", "renew somebody's way in: prints a code that lets them in once", renew},
 		{"backup", "write everything that is stored into one file", backup},
 		{"restore", "put a backup into an empty database", restore},
 		{"plan", "plan a job document from a file, without a database", plan},

@@ -8,58 +8,130 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"net/netip"
 	"os"
 	"runtime/debug"
 	"strings"
+	"sync/atomic"
 	"syscall"
 	"time"
 
 	"graybridge/api"
+	"graybridge/door"
+	"graybridge/share"
 	"graybridge/store"
 	"graybridge/ui"
 )
 
-func serve(ctx context.Context, args []string) error {
+// served is what a server is told.
+type served struct {
+	addr, hosts, level, url                   string
+	share, owner, cert, key, proxies, outside string
+	backups, metrics                          string
+}
+
+func serveFlags(args []string) (served, error) {
+	var o served
 	f := flag.NewFlagSet("serve", flag.ContinueOnError)
-	addr := f.String("addr", envOr("GRAYBRIDGE_ADDR", "127.0.0.1:8460"),
-		"address to listen on; loopback unless told (environment GRAYBRIDGE_ADDR)")
+	say := func(into *string, name, env, fallback, about string) {
+		f.StringVar(into, name, envOr(env, fallback), about+" (environment "+env+")")
+	}
+	say(&o.addr, "addr", "GRAYBRIDGE_ADDR", "127.0.0.1:8460", "address to listen on; loopback unless told")
 	f.Bool("leash", false, "end when the program that started this one is "+
 		"gone") // held since the first instruction, see leash.go
-	hosts := f.String("host", os.Getenv("GRAYBRIDGE_HOST"), "further names by which this server may be called, "+
-		"separated by commas (environment GRAYBRIDGE_HOST)")
-	level := f.String("log", envOr("GRAYBRIDGE_LOG", "warn"), "least level to log: debug, info, warn or error "+
-		"(environment GRAYBRIDGE_LOG)")
+	say(&o.hosts, "host", "GRAYBRIDGE_HOST", "", "further names by which this server may be called, separated by commas")
+	say(&o.level, "log", "GRAYBRIDGE_LOG", "warn", "least level to log: debug, info, warn or error")
+	say(&o.share, "share", "GRAYBRIDGE_SHARE", "", "open the server to the shop at this address of the machine, like "+
+		"192.168.1.20 or clayroom.local:8463: from then on everybody logs in; off closes it")
+	say(&o.owner, "owner", "GRAYBRIDGE_OWNER", "Owner", "with --share for the first time: the owner's name; a code to "+
+		"come in by is printed")
+	say(&o.cert, "tls-cert", "GRAYBRIDGE_TLS_CERT", "", "a certificate for the shared address (PEM file); without one "+
+		"the workshop's own root is made")
+	say(&o.key, "tls-key", "GRAYBRIDGE_TLS_KEY", "", "its key (PEM file)")
+	say(&o.proxies, "proxy", "GRAYBRIDGE_PROXY", "", "networks of proxies in front of this server, separated by commas, "+
+		"like 127.0.0.1/32: their word is taken on who calls and whether over TLS")
+	say(&o.outside, "outside", "GRAYBRIDGE_OUTSIDE", "", "the link under which a proxy is found, like "+
+		"https://clay.example; with --share nothing else is opened")
+	say(&o.backups, "backups", "GRAYBRIDGE_BACKUPS", "", "folder for the nightly backups; empty: none are taken")
+	say(&o.metrics, "metrics", "GRAYBRIDGE_METRICS", "", "loopback address at which figures for a monitor are given, "+
+		"like 127.0.0.1:9464; empty: nowhere")
 	url := databaseFlag(f)
 	if err := parse(f, args); err != nil {
+		return o, err
+	}
+	o.url = *url
+	if (o.cert == "") != (o.key == "") {
+		return o, usageError{errors.New("--tls-cert and --tls-key belong together")}
+	}
+	for _, p := range listed(o.proxies) {
+		if _, err := netip.ParsePrefix(p); err != nil {
+			return o, usageError{fmt.Errorf("--proxy %s: want a network like 127.0.0.1/32", p)}
+		}
+	}
+	return o, nil
+}
+
+// listed are the words between commas.
+func listed(text string) []string {
+	var out []string
+	for word := range strings.SplitSeq(text, ",") {
+		if word = strings.TrimSpace(word); word != "" {
+			out = append(out, word)
+		}
+	}
+	return out
+}
+
+func serve(ctx context.Context, args []string) error {
+	o, err := serveFlags(args)
+	if err != nil {
 		return err
 	}
-	listener, err := net.Listen("tcp", *addr)
+	var least slog.Level
+	if err := least.UnmarshalText([]byte(o.level)); err != nil {
+		return usageError{fmt.Errorf("--log %s: want debug, info, warn or error", o.level)}
+	}
+	slog.SetDefault(slog.New(slog.NewJSONHandler(os.Stderr, &slog.HandlerOptions{Level: least})))
+	listener, err := net.Listen("tcp", o.addr)
 	if err != nil {
-		return listenError(*addr, err)
+		return listenError(o.addr, err)
 	}
 	defer listener.Close()
-	s, err := open(ctx, *url)
+	keeps := &keeper{dir: o.backups}
+	s, err := openKeeping(ctx, o.url, keeps)
 	if err != nil {
 		return err
 	}
 	defer s.Close()
-	var least slog.Level
-	if err := least.UnmarshalText([]byte(*level)); err != nil {
-		return usageError{fmt.Errorf("--log %s: want debug, info, warn or error", *level)}
-	}
-	slog.SetDefault(slog.New(slog.NewJSONHandler(os.Stderr, &slog.HandlerOptions{Level: least})))
+	keeps.store = s
 	key, err := s.PersonKey(ctx)
 	if err != nil {
 		return err
 	}
 	closing, closeStreams := context.WithCancel(context.Background())
 	defer closeStreams()
-	handler, _ := api.New(s, api.Options{Page: ui.Handler(), Hosts: allowed(listener.Addr().String(), *addr, *hosts),
-		Closing: closing, PersonKey: key})
-	server := &http.Server{Handler: handler, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 20 * time.Second,
-		IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10}
+	shop := &share.Shop{Authority: s.Authority, CertFile: o.cert, KeyFile: o.key, Outside: listed(o.outside),
+		Server: serverOf}
+	defer shop.Close()
+	if err := shareAtStart(ctx, s, shop, o); err != nil {
+		return err
+	}
+	counts := api.NewMetrics()
+	var inner atomic.Pointer[http.Handler]
+	shop.Serve(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if h := inner.Load(); h != nil {
+			(*h).ServeHTTP(w, r)
+		}
+	}))
+	handler, _ := api.New(s, api.Options{Page: ui.Handler(), Hosts: allowed(listener.Addr().String(), o),
+		Closing: closing, PersonKey: key, Sharer: shop, Keeping: keeps, Proxies: listed(o.proxies), Metrics: counts})
+	inner.Store(&handler)
+	server := serverOf(handler)
 	debug.SetMemoryLimit(softMemory)
-	go purge(ctx, s)
+	go keeps.nightly(ctx)
+	if err := giveMetrics(ctx, o.metrics, counts); err != nil {
+		return err
+	}
 	done := make(chan error, 1)
 	go func() { done <- server.Serve(listener) }()
 	fmt.Printf("http://%s/\n", listener.Addr())
@@ -77,36 +149,87 @@ func serve(ctx context.Context, args []string) error {
 	return nil
 }
 
+// serverOf is a server that lets nobody hold it with a slow or endless request.
+func serverOf(h http.Handler) *http.Server {
+	return &http.Server{Handler: h, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 20 * time.Second,
+		IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10, ErrorLog: slog.NewLogLogger(slog.Default().Handler(),
+			slog.LevelDebug)}
+}
+
+// shareAtStart opens or closes the server as --share says; without a word it stays as it is.
+func shareAtStart(ctx context.Context, s *store.Store, shop *share.Shop, o served) error {
+	switch o.share {
+	case "":
+		return nil
+	case "off":
+		return s.Share(ctx, store.Sharing{})
+	}
+	links, err := shop.Plan(o.share)
+	if err != nil {
+		return usageError{fmt.Errorf("--share %s: want %w", o.share, err)}
+	}
+	known, err := s.HasKeeper(ctx)
+	if err != nil {
+		return err
+	}
+	if err := s.Share(ctx, store.Sharing{Open: true, Addresses: links}); err != nil || known {
+		return err
+	}
+	account, err := s.FoundAccount(ctx, o.owner, "")
+	if err != nil {
+		return err
+	}
+	code, err := newCode(ctx, s, account.ID)
+	if err != nil {
+		return err
+	}
+	fmt.Fprintf(os.Stderr, "%s comes in once, within an hour, by %s/let-in#%s and chooses a password there.\n", o.owner,
+		links[0], code)
+	return nil
+}
+
+// newCode is a code for the console: it holds an hour.
+func newCode(ctx context.Context, s *store.Store, account string) (string, error) {
+	code := door.NewCode()
+	return code, s.Invite(ctx, account, door.PlainCode(code), 1, time.Now().Add(time.Hour))
+}
+
+// giveMetrics serves the figures for a monitor, to this machine alone.
+func giveMetrics(ctx context.Context, addr string, counts *api.Metrics) error {
+	if addr == "" {
+		return nil
+	}
+	host, _, err := net.SplitHostPort(addr)
+	if ip := net.ParseIP(host); err != nil || host != "localhost" && (ip == nil || !ip.IsLoopback()) {
+		return usageError{fmt.Errorf("--metrics %s: want a loopback address like 127.0.0.1:9464", addr)}
+	}
+	l, err := net.Listen("tcp", addr)
+	if err != nil {
+		return listenError(addr, err)
+	}
+	server := serverOf(counts)
+	go func() { _ = server.Serve(l) }()
+	go func() {
+		<-ctx.Done()
+		_ = server.Close()
+	}()
+	return nil
+}
+
 // softMemory is where the garbage collector begins to work harder.
 const softMemory = 256 << 20
 
-// purge looks now and then for photographs that nothing was made of.
-func purge(ctx context.Context, s *store.Store) {
-	for {
-		if _, err := s.PurgePhotos(ctx); err != nil && ctx.Err() == nil {
-			slog.Warn("photographs could not be purged", "code", store.Code(err))
-		}
-		select {
-		case <-ctx.Done():
-			return
-		case <-time.After(6 * time.Hour):
-		}
-	}
-}
-
 // allowed are the names by which a server may be called: loopback's, its own
 // address, and what it was told.
-func allowed(listening, addr, more string) []string {
+func allowed(listening string, o served) []string {
 	names := []string{"localhost", "127.0.0.1", "::1"}
-	for _, a := range []string{listening, addr} {
+	for _, a := range []string{listening, o.addr} {
 		if host, _, err := net.SplitHostPort(a); err == nil && host != "" {
 			names = append(names, strings.ToLower(host))
 		}
 	}
-	for _, name := range strings.Split(more, ",") {
-		if name = strings.ToLower(strings.TrimSpace(name)); name != "" {
-			names = append(names, name)
-		}
+	for _, name := range listed(o.hosts) {
+		names = append(names, strings.ToLower(name))
 	}
 	return names
 }

@@ -12,7 +12,7 @@ type Entry struct {
 	// StartBy is what takes the start capacitor out again.
 	StartBy   StartBy   `json:"start_by,omitempty" enum:"button,relay"`
 	Reversing Reversing `json:"reversing,omitempty" enum:"switch,contactors" doc:"the capacitor is moved in daily use"`
-	Trim      string    `json:"trim,omitempty" entry:"lines" example:"52 µF: leads 4.1 3.8 2.2" doc:"readings on the bridge"`
+	Trim      string    `json:"trim,omitempty" by:"hand" entry:"lines" example:"52 µF: leads 4.1 3.8 2.2" doc:"readings on the bridge"`
 }
 
 // StartBy is the device that puts a start capacitor in and out.

@@ -38,8 +38,8 @@ type Entry struct {
 	StartBy   string   `json:"start_by,omitempty" enum:"buttons" doc:"with a no-volt release; empty: a plain switch"`
 	EStop     string   `json:"emergency_stop,omitempty" enum:"yes"`
 	Cable     string   `json:"cable,omitempty" example:"3 m" doc:"to the motor"`
-	ReadBack  string   `json:"read_back,omitempty" entry:"lines" example:"MAX 12:00" doc:"where a trim was found"`
-	Done      []string `json:"done,omitempty" nullable:"false" doc:"row:NAME, wire:ID"`
+	ReadBack  string   `json:"read_back,omitempty" by:"hand" entry:"lines" example:"MAX 12:00" doc:"where a trim was found"`
+	Done      []string `json:"done,omitempty" by:"hand" nullable:"false" doc:"row:NAME, wire:ID"`
 }
 
 // Cooling is how the motor is cooled at low speed.

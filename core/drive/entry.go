@@ -32,7 +32,7 @@ type Entry struct {
 	ToolSheave   string `json:"tool_sheave,omitempty" example:"336 mm"`
 	ToolDiameter string `json:"tool_diameter,omitempty" example:"600 mm"`
 	MotorMost    string `json:"motor_most,omitempty" example:"3000 rpm" doc:"that the plate or its maker grants"`
-	Shakes       string `json:"shakes,omitempty" example:"64 Hz" doc:"from where a sweep showed it shaking"`
+	Shakes       string `json:"shakes,omitempty" by:"hand" example:"64 Hz" doc:"from where a sweep showed it shaking"`
 	Skip         string `json:"skip,omitempty" example:"34-37; 52-54"`
 	Accelerate   string `json:"accelerate,omitempty" example:"4 s" doc:"empty: the plan's"`
 	Decelerate   string `json:"decelerate,omitempty" example:"6 s" doc:"empty: the plan's"`
@@ -44,11 +44,11 @@ type Entry struct {
 	EStop     string   `json:"emergency_stop,omitempty" enum:"yes"`
 	DailyOff  DailyOff `json:"daily_off,omitempty" enum:"command,breaker"`
 	Cable     string   `json:"cable,omitempty" example:"6 m" doc:"to the motor"`
-	SinkOhm   string   `json:"sink_ohm,omitempty" example:"0.3 Ω" doc:"heat sink to earth"`
+	SinkOhm   string   `json:"sink_ohm,omitempty" by:"hand" example:"0.3 Ω" doc:"heat sink to earth"`
 	DialOhm   string   `json:"dial_ohm,omitempty" example:"5 kΩ"`
 	TopVolts  string   `json:"top_volts,omitempty" example:"240 V" doc:"greatest input volts it can be set to"`
-	ReadBack  string   `json:"read_back,omitempty" entry:"lines" example:"06.1 700" doc:"code and what stands there"`
-	Done      []string `json:"done,omitempty" nullable:"false" doc:"row:CODE, wire:ID, inspect:ID"`
+	ReadBack  string   `json:"read_back,omitempty" by:"hand" entry:"lines" example:"06.1 700" doc:"code and what stands there"`
+	Done      []string `json:"done,omitempty" by:"hand" nullable:"false" doc:"row:CODE, wire:ID, inspect:ID"`
 }
 
 // Check refuses a profile that is not known, and one of the owner's that is no good

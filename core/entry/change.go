@@ -16,6 +16,8 @@ type Change struct {
 	Kind  Kind   `json:"kind,omitempty"` // empty: a member of a list
 	From  string `json:"from,omitempty"`
 	To    string `json:"to,omitempty"`
+	// Reading says that it is entered at the machine: a reading, a tick, a photograph.
+	Reading bool `json:"reading,omitempty"`
 
 	ticked, unticked int
 }
@@ -122,7 +124,7 @@ func Changes(from, to any) []Change {
 		if !ok && b.holder(q.at) != "" || q.shared || same(p, q) {
 			continue // what a new member brings is said by the member
 		}
-		c := Change{Path: q.at, Label: q.Label, Kind: q.Kind, From: p.text(), To: q.text()}
+		c := Change{Path: q.at, Label: q.Label, Kind: q.Kind, From: p.text(), To: q.text(), Reading: q.Reading}
 		if m := b.holder(q.at); m != "" && len(b.listed) > 1 {
 			c.Label = title(b.members[m]) + ", " + c.Label
 		}

@@ -20,7 +20,7 @@
 //	entry:"-"            not an entry: what names the format
 //
 // Tags: label is the entry's or chapter's word (else the key with spaces), example
-// and doc describe it, enum, maxLength, minLength, minimum, maximum and maxItems
+// and doc describe it, by:"hand" marks what is entered at the machine, enum, maxLength, minLength, minimum, maximum and maxItems
 // bound it. A chapter's own rules stand in its Check method.
 package entry
 
@@ -65,6 +65,8 @@ type Entry struct {
 	Needed  bool     `json:"needed,omitempty"` // may not be empty
 	Example string   `json:"example,omitempty"`
 	Doc     string   `json:"doc,omitempty"`
+	// Reading says that it is entered at the machine: a reading, a tick, a photograph.
+	Reading bool `json:"reading,omitempty"`
 
 	least, greatest *float64
 	shortest        int
@@ -112,6 +114,7 @@ func inside(holder Entry, f reflect.StructField) (e Entry, ok bool) {
 	}
 	e.Label = strings.TrimSpace(holder.Label + " " + word)
 	e.Doc, e.Example, e.Needed = f.Tag.Get("doc"), f.Tag.Get("example"), !optional
+	e.Reading = f.Tag.Get("by") == "hand"
 	e.bound(f)
 	return e, true
 }

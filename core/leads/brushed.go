@@ -15,16 +15,16 @@ import (
 type Brushed struct {
 	Names      BrushedNaming `json:"names,omitempty" enum:"letters,iec,old" doc:"A1 A2 F1 F2 S1 S2; A E D; A-B C-D E-F"`
 	Count      string        `json:"count,omitempty" example:"4" doc:"leads that come out, without earth and sensors"`
-	Ohms       string        `json:"ohms,omitempty" entry:"lines" example:"1 2 1.4" doc:"two leads and ohms, or open; frame is one too"`
-	Turned     string        `json:"turned,omitempty" example:"1 2" doc:"the pair whose ohms jump while the shaft is turned"`
-	Makes      string        `json:"makes,omitempty" example:"1 2 8.5 V" doc:"the pair that makes volts while the shaft is spun"`
+	Ohms       string        `json:"ohms,omitempty" by:"hand" entry:"lines" example:"1 2 1.4" doc:"two leads and ohms, or open; frame is one too"`
+	Turned     string        `json:"turned,omitempty" by:"hand" example:"1 2" doc:"the pair whose ohms jump while the shaft is turned"`
+	Makes      string        `json:"makes,omitempty" by:"hand" example:"1 2 8.5 V" doc:"the pair that makes volts while the shaft is spun"`
 	Sense      SeriesSense   `json:"sense,omitempty" enum:"helps,opposes" doc:"the series field of a compound motor"`
-	Locked     string        `json:"locked,omitempty" entry:"lines" example:"6.2 V 3.1 A" doc:"armature held fast, at several shaft positions"`
+	Locked     string        `json:"locked,omitempty" by:"hand" entry:"lines" example:"6.2 V 3.1 A" doc:"armature held fast, at several shaft positions"`
 	Brush      string        `json:"brush,omitempty" example:"1.5 V" doc:"drop of both brushes; empty: 1.5 V"`
-	Spun       string        `json:"spun,omitempty" entry:"lines" example:"1200 rpm 58 V" doc:"volts it makes when spun"`
-	Idle       string        `json:"idle,omitempty" entry:"lines" example:"45 V 0.7 A 890 rpm" doc:"running free: volts, amps, rpm; two points"`
-	Insulation string        `json:"insulation,omitempty" example:"20 MΩ" doc:"to frame"`
-	Look       []string      `json:"look,omitempty" nullable:"false" doc:"good:ID or bad:ID of the look-list"`
+	Spun       string        `json:"spun,omitempty" by:"hand" entry:"lines" example:"1200 rpm 58 V" doc:"volts it makes when spun"`
+	Idle       string        `json:"idle,omitempty" by:"hand" entry:"lines" example:"45 V 0.7 A 890 rpm" doc:"running free: volts, amps, rpm; two points"`
+	Insulation string        `json:"insulation,omitempty" by:"hand" example:"20 MΩ" doc:"to frame"`
+	Look       []string      `json:"look,omitempty" by:"hand" nullable:"false" doc:"good:ID or bad:ID of the look-list"`
 }
 
 // BrushedNaming is a naming world of a DC motor's leads.

@@ -32,11 +32,11 @@ type Entry struct {
 	Rows   Rows     `json:"rows,omitempty" enum:"turned" doc:"the row of W2 U2 V2 lies above"`
 	Found  string   `json:"found,omitempty" example:"L1-U1-W2; L2-V1-U2; L3-W1-V2" doc:"joined now, or star, high delta, open"`
 	Wanted string   `json:"wanted,omitempty" example:"delta" doc:"empty: the plan chooses"`
-	Done   []string `json:"done,omitempty" nullable:"false" maxItems:"64" doc:"moves that are made"`
+	Done   []string `json:"done,omitempty" by:"hand" nullable:"false" maxItems:"64" doc:"moves that are made"`
 	Agreed string   `json:"agreed,omitempty" enum:"plate" doc:"the plate's own diagram shows this kind"`
 	Clips  string   `json:"clips,omitempty" enum:"yes" doc:"joined with test clips until the direction is known"`
-	Bumped string   `json:"bumped,omitempty" enum:"right-L1,wrong-L1,right-L2,wrong-L2" doc:"and where the capacitor was"`
-	Photo  string   `json:"photo,omitempty" doc:"id of the picture of the final studs or caps"`
+	Bumped string   `json:"bumped,omitempty" by:"hand" enum:"right-L1,wrong-L1,right-L2,wrong-L2" doc:"and where the capacitor was"`
+	Photo  string   `json:"photo,omitempty" by:"hand" doc:"id of the picture of the final studs or caps"`
 	Gauge  string   `json:"gauge,omitempty" example:"14 AWG" doc:"of the motor's leads"`
 	// Extras are wires in the box that belong to no joint.
 	Extras  string  `json:"extras,omitempty" entry:"lines" example:"P1 P2 thermal protector"`

@@ -19,10 +19,10 @@ const StarDelta Starter = "star-delta"
 // Ohms is what was measured on the joined motor before the first feed, as
 // typed.
 type Ohms struct {
-	LineOhms     string `json:"line_ohms,omitempty" example:"1.1, 1.1, 1.1" doc:"L1-L2, L2-L3, L3-L1, bridge off"`
-	OhmsAt       string `json:"ohms_at,omitempty" example:"18 °C" doc:"of the winding then"`
-	Insulation   string `json:"insulation,omitempty" example:"85 MΩ" doc:"winding to frame"`
-	InsulationAt string `json:"insulation_at,omitempty" example:"18 °C"`
+	LineOhms     string `json:"line_ohms,omitempty" by:"hand" example:"1.1, 1.1, 1.1" doc:"L1-L2, L2-L3, L3-L1, bridge off"`
+	OhmsAt       string `json:"ohms_at,omitempty" by:"hand" example:"18 °C" doc:"of the winding then"`
+	Insulation   string `json:"insulation,omitempty" by:"hand" example:"85 MΩ" doc:"winding to frame"`
+	InsulationAt string `json:"insulation_at,omitempty" by:"hand" example:"18 °C"`
 	Tester       Tester `json:"tester,omitempty" enum:"insulation,multimeter"`
 }
 

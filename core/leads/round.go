@@ -16,11 +16,11 @@ import (
 // written down: with every joint undone, supply leads off.
 type Round struct {
 	Tags     string `json:"tags,omitempty" example:"9" doc:"names on tape: a count, or names apart by spaces"`
-	Zero     string `json:"zero,omitempty" example:"0.2" doc:"ohms with the probes shorted"`
-	Touches  string `json:"touches,omitempty" entry:"lines" example:"1 4 1.1" doc:"two names and ohms, open or beep"`
+	Zero     string `json:"zero,omitempty" by:"hand" example:"0.2" doc:"ohms with the probes shorted"`
+	Touches  string `json:"touches,omitempty" by:"hand" entry:"lines" example:"1 4 1.1" doc:"two names and ohms, open or beep"`
 	Method   Method `json:"method,omitempty" enum:"ac,flick" doc:"how starts and finishes are found"`
 	LowVolts string `json:"low_volts,omitempty" example:"12" doc:"AC put on one coil"`
-	Senses   string `json:"senses,omitempty" entry:"lines" example:"1-2 4-5 2.9" doc:"fed, read (+: in series), volts or kick"`
+	Senses   string `json:"senses,omitempty" by:"hand" entry:"lines" example:"1-2 4-5 2.9" doc:"fed, read (+: in series), volts or kick"`
 }
 
 // Frame is the name of the motor's body in a touch.

@@ -19,13 +19,13 @@ type BeltEntry struct {
 	Centre     string `json:"centre,omitempty" label:"centre distance" example:"420 mm"`
 	Length     string `json:"length,omitempty" label:"belt length" example:"1530 mm" doc:"pitch length"`
 	Adjustable string `json:"adjustable,omitempty" label:"adjustable sheave" example:"67-83 mm in 5 turns" doc:"of the motor"`
-	ToolRPM    string `json:"tool_rpm,omitempty" label:"machine speed" example:"222 rpm" doc:"by tachometer, usual load"`
+	ToolRPM    string `json:"tool_rpm,omitempty" by:"hand" label:"machine speed" example:"222 rpm" doc:"by tachometer, usual load"`
 	Wanted     string `json:"wanted,omitempty" label:"machine speed wanted" example:"250 rpm"`
 	Most       string `json:"most,omitempty" label:"machine speed at most" example:"300 rpm" doc:"as its maker says"`
 	ToolMM     string `json:"tool_diameter,omitempty" label:"tool diameter" example:"600 mm"`
 	RimMost    string `json:"rim_most,omitempty" label:"rim speed at most" example:"25 m/s" doc:"cast on the sheave or in its sheet"`
-	Idle       string `json:"idle_amps,omitempty" label:"amps with the belt off" example:"2.4 A"`
-	Amps       string `json:"amps,omitempty" label:"amps by sheave" entry:"lines" example:"80 mm 5.1 A" doc:"one a line: motor sheave, amps"`
+	Idle       string `json:"idle_amps,omitempty" by:"hand" label:"amps with the belt off" example:"2.4 A"`
+	Amps       string `json:"amps,omitempty" by:"hand" label:"amps by sheave" entry:"lines" example:"80 mm 5.1 A" doc:"one a line: motor sheave, amps"`
 	Target     string `json:"target_amps,omitempty" label:"amps wanted" example:"4.5 A" doc:"empty: what the windings stand all day"`
 }
 

@@ -46,7 +46,7 @@ type Entry struct {
 	Off      string           `json:"off_minutes,omitempty" example:"30 min" doc:"of rest before the next"`
 	Inertia  string           `json:"inertia,omitempty" example:"0.02 kg·m²" doc:"of the machine, at the motor's shaft"`
 	Air      string           `json:"air,omitempty" example:"35 °C" doc:"around the motor; empty: up to 40 °C"`
-	HeatRun  string           `json:"heat_run,omitempty" entry:"lines" example:"20 min 38 °C" doc:"readings as it warms"`
+	HeatRun  string           `json:"heat_run,omitempty" by:"hand" entry:"lines" example:"20 min 38 °C" doc:"readings as it warms"`
 	Belt     BeltEntry        `json:"belt,omitzero"`
 }
 

@@ -29,7 +29,7 @@ type Entry struct {
 	Place     Place    `json:"place,omitempty" enum:"dry,dusty,wet,outdoors"`
 	Asked     string   `json:"asked,omitempty" label:"class asked for the place" example:"IP54" doc:"by local rules or a maker's sheet"`
 	Enclosure string   `json:"enclosure,omitempty" label:"box keeps out" example:"IP55" doc:"as it is marked"`
-	Done      []string `json:"done,omitempty" doc:"steps that are done"`
+	Done      []string `json:"done,omitempty" by:"hand" doc:"steps that are done"`
 }
 
 // Finish is how a conductor ends.

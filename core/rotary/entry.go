@@ -66,7 +66,7 @@ type Entry struct {
 	DropsOut string   `json:"drops_out,omitempty" enum:"yes" label:"all drop out" doc:"with the idler"`
 	Marked   string   `json:"marked,omitempty" enum:"yes" doc:"the made line is marked all through the shop"`
 	Turning  []string `json:"reversing,omitempty" nullable:"false" maxItems:"24" doc:"m3:switch or m3:contactors"`
-	Readings string   `json:"readings,omitempty" entry:"lines" maxLength:"4000" example:"idle; 240 252 248 V"`
+	Readings string   `json:"readings,omitempty" by:"hand" entry:"lines" maxLength:"4000" example:"idle; 240 252 248 V"`
 	Apart    []string `json:"apart,omitempty" nullable:"false" maxItems:"66" label:"kept apart" doc:"m2+m3"`
 }
 

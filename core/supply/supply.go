@@ -12,13 +12,13 @@ import (
 
 // Entry is the supply as typed. Empty volts or hertz mean the workshop's.
 type Entry struct {
-	Volts        string `json:"volts,omitempty" example:"236 V" doc:"measured at the post, nothing running"`
+	Volts        string `json:"volts,omitempty" by:"hand" example:"236 V" doc:"measured at the post, nothing running"`
 	Hertz        string `json:"hertz,omitempty" example:"50 Hz" doc:"empty: the workshop's"`
 	FeederLength string `json:"feeder_length,omitempty" example:"18 m" doc:"one way, from the panel"`
 	FeederSize   string `json:"feeder_size,omitempty" example:"6 mm²"`
 	Breaker      string `json:"breaker,omitempty" example:"32 A" doc:"at the head of the feeder"`
 
-	Loaded    string      `json:"loaded,omitempty" example:"231 V 9.5 A" doc:"volts at the panel while a known load draws its amps"`
+	Loaded    string      `json:"loaded,omitempty" by:"hand" example:"231 V 9.5 A" doc:"volts at the panel while a known load draws its amps"`
 	Circuit   string      `json:"circuit,omitempty" maxLength:"60" example:"Clay room" doc:"one of the workshop's; what is typed here goes before it"`
 	Cable     table.Cable `json:"cable,omitempty" enum:"conduit,building,cord" doc:"how the feeder's conductors are made up"`
 	Terminals string      `json:"terminals,omitempty" enum:"60,75" doc:"°C stamped on the terminals at both ends"`
@@ -28,8 +28,8 @@ type Entry struct {
 	Earth     string      `json:"earth,omitempty" example:"6 mm²" doc:"its earth conductor; none where there is none"`
 	Residual  Residual    `json:"residual,omitempty" enum:"none,ac,a,b" doc:"the residual-current device ahead, by its type"`
 	Panel     string      `json:"panel,omitempty" example:"100 A, else 30 A" doc:"the panel's main breaker, and what else runs on it at the same time"`
-	OverTime  string      `json:"over_time,omitempty" entry:"lines" example:"2026-03-02 18:00 229 V" doc:"volts at the post at other times, one a line"`
-	Seen      []string    `json:"seen,omitempty" nullable:"false" doc:"white, colours, shared, or nothing of these"`
+	OverTime  string      `json:"over_time,omitempty" by:"hand" entry:"lines" example:"2026-03-02 18:00 229 V" doc:"volts at the post at other times, one a line"`
+	Seen      []string    `json:"seen,omitempty" by:"hand" nullable:"false" doc:"white, colours, shared, or nothing of these"`
 }
 
 // Residual is the kind of a residual-current device.

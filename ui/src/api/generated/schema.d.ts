@@ -4,6 +4,92 @@
  */
 
 export interface paths {
+    "/api/account/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The browsers and phones of this account */
+        get: operations["devices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/devices/{device}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End a device of this account: a lost phone */
+        delete: operations["end-device"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/pairing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A code by which another device of this account comes in, once */
+        post: operations["pair-mine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A new password; every other device of this account is ended */
+        put: operations["change-password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The backups that were taken, and how old the last is */
+        get: operations["backups"];
+        put?: never;
+        /** Take a backup now */
+        post: operations["take-backup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/capacitor/island": {
         parameters: {
             query?: never;
@@ -100,6 +186,23 @@ export interface paths {
         put?: never;
         /** Every entry in which two documents differ; nothing is stored */
         post: operations["changes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/controllers/{controller}.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A controller profile that ships */
+        get: operations["shipped-controller"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -242,6 +345,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drives/{drive}.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A drive profile that ships */
+        get: operations["shipped-drive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fit/drawings": {
         parameters: {
             query?: never;
@@ -329,6 +449,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/approvals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Approve a machine as it stands; what changes afterwards makes it stale */
+        post: operations["approve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The card as PDF */
+        get: operations["card-pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/circuit-{view}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The circuit as it is wired */
+        get: operations["circuit-svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/connections.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The connections as PDF */
+        get: operations["connections-pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/controller-profile.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The job's own controller profile */
+        get: operations["controller-profile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/copy": {
         parameters: {
             query?: never;
@@ -346,6 +551,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/document.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The open document with its photographs */
+        get: operations["document-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/drive-profile.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The job's own drive profile */
+        get: operations["drive-profile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/parts.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The parts as a sheet */
+        get: operations["parts-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A photograph of the joints */
+        post: operations["add-photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A photograph */
+        get: operations["photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/redo": {
         parameters: {
             query?: never;
@@ -357,6 +647,41 @@ export interface paths {
         put?: never;
         /** One step forward again */
         post: operations["redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/remarks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was said of a machine, and who approved it as it stood */
+        get: operations["remarks"];
+        put?: never;
+        /** Words beside a machine, signed and dated */
+        post: operations["add-remark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/remarks/{remark}/settled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Words are answered; they stay */
+        post: operations["settle-remark"];
         delete?: never;
         options?: never;
         head?: never;
@@ -397,6 +722,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/revisions/{revision}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** A name for a revision, by which it is kept for ever; empty: none */
+        put: operations["name-revision"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/revisions/{revision}/restore": {
         parameters: {
             query?: never;
@@ -414,6 +756,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/settings.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The settings sheet */
+        get: operations["settings-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/shelf": {
         parameters: {
             query?: never;
@@ -425,6 +784,23 @@ export interface paths {
         put?: never;
         /** Into the yard, the archive or the bin */
         post: operations["shelve-job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/sleeves.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sleeves for the leads */
+        get: operations["sleeves-pdf"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -459,6 +835,57 @@ export interface paths {
         put?: never;
         /** One step back */
         post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/wires.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The control wires */
+        get: operations["wires-csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/{state}-bench-case.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The circuit as solve reads it */
+        get: operations["bench-case"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/{state}-{view}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A drawing */
+        get: operations["drawing-svg"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -516,6 +943,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What changes, as a stream of events */
+        get: operations["live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/merge": {
         parameters: {
             query?: never;
@@ -540,9 +984,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The name chosen in this browser */
+        /** Who works in this browser, and what may be done */
         get: operations["person"];
-        /** Who works in this browser */
+        /** Who works in this browser, where nobody logs in */
         put: operations["choose-person"];
         post?: never;
         delete?: never;
@@ -721,6 +1165,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Come in by name and password */
+        post: operations["log-in"];
+        /** End this device */
+        delete: operations["log-out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Come in by a pairing code or a guest's link */
+        post: operations["let-in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sharing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the server stands open, and how a phone gets in */
+        get: operations["sharing"];
+        put?: never;
+        /** Open the server to the shop: from then on everybody logs in */
+        post: operations["share"];
+        /** Close it again: every device but this computer's browser is ended */
+        delete: operations["unshare"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stores/{id}": {
         parameters: {
             query?: never;
@@ -770,6 +1268,110 @@ export interface paths {
         post?: never;
         /** Delete a workshop of the bin for good, with every machine and history of it */
         delete: operations["purge-workshop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{id}/everything.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything of a workshop as open files in a zip */
+        get: operations["workshop-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{id}/guests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A link by which somebody reads, until its day */
+        post: operations["add-guest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{id}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who works in a workshop, and as what */
+        get: operations["people"];
+        put?: never;
+        /** Somebody new, with the code to come in by; who is known in another workshop of the caller comes in by the account there */
+        post: operations["add-person"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{id}/people/{account}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Another role, other machines */
+        put: operations["change-person"];
+        post?: never;
+        /** Out of this workshop; what was signed stays signed */
+        delete: operations["remove-person"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{id}/people/{account}/devices/{device}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End a device of somebody: a lost phone */
+        delete: operations["end-persons-device"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{id}/people/{account}/pairing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A code by which somebody comes in, once */
+        post: operations["pair-person"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -831,9 +1433,19 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AddPersonInputBody: {
+            /** @description Of a helper: the machines that are given */
+            jobs?: string[] | null;
+            name: string;
+            /** @enum {string} */
+            role: "owner" | "maker" | "helper" | "reviewer";
+        };
         Answer: {
             drawings: components["schemas"]["Set"];
             plan: components["schemas"]["Plan"];
+        };
+        ApproveInputBody: {
+            words?: string;
         };
         Ask: {
             expect: string[];
@@ -844,6 +1456,20 @@ export interface components {
             read: string[];
             repeat: boolean;
             text: string;
+        };
+        BackupLine: {
+            /** Format: date-time */
+            at: string;
+            file?: string;
+            /** Format: int64 */
+            rows?: number;
+            trouble?: string;
+        };
+        BackupsOutputBody: {
+            /** @description The latest first */
+            backups: components["schemas"]["BackupLine"][];
+            /** @description Empty: none are taken by themselves */
+            where?: string;
         };
         BayState: {
             bay: string;
@@ -1209,6 +1835,7 @@ export interface components {
             kind?: string;
             label: string;
             path: string;
+            reading?: boolean;
             to?: string;
         };
         Changes: {
@@ -1222,6 +1849,15 @@ export interface components {
         CircuitDrawings: {
             control: components["schemas"]["Drawing"];
             power: components["schemas"]["Drawing"];
+        };
+        Code: {
+            code: string;
+            /** @description Opened on the phone */
+            link: string;
+            /** @description The link as a picture (data address) */
+            qr: string;
+            /** Format: date-time */
+            until: string;
         };
         Coil: {
             amps?: string;
@@ -1698,6 +2334,22 @@ export interface components {
             spec: string;
             there?: boolean;
         };
+        DeviceLine: {
+            /** Format: date-time */
+            from: string;
+            id: string;
+            name: string;
+            /**
+             * Format: date-time
+             * @description Used last, to ten minutes
+             */
+            seen: string;
+            /** @description The one that asks */
+            this: boolean;
+        };
+        DevicesOutputBody: {
+            devices: components["schemas"]["DeviceLine"][];
+        };
         Dial: {
             /** Format: double */
             hertz: number;
@@ -2123,6 +2775,10 @@ export interface components {
             /** Format: double */
             share: number;
         };
+        Entered: {
+            name: string;
+            needs_password: boolean;
+        };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
             location?: string;
@@ -2274,6 +2930,14 @@ export interface components {
             /** Format: double */
             to_mm: number;
         };
+        GuestInputBody: {
+            /** Format: int64 */
+            days: number;
+            /** @description Only these machines; empty: all */
+            jobs?: string[] | null;
+            /** @description For whom the link is */
+            name: string;
+        };
         Have: {
             fitted?: boolean;
             /** Format: int64 */
@@ -2350,6 +3014,8 @@ export interface components {
             plan: components["schemas"]["Plan"];
             /** Format: int64 */
             revision: number;
+            /** @description What the caller is here; owner where nobody logs in */
+            role: string;
             /** Format: date-time */
             saved_at: string;
             workshop_id: string;
@@ -2517,6 +3183,11 @@ export interface components {
             steps: string[];
             ways: components["schemas"]["WayView"][];
         };
+        LetInInputBody: {
+            /** @description A pairing code, or that of a guest's link */
+            code: string;
+            device?: string;
+        };
         LineAmps: {
             /** Format: double */
             amps: number;
@@ -2624,6 +3295,12 @@ export interface components {
             rpm: number;
             /** Format: double */
             torque: number;
+        };
+        LogInInputBody: {
+            /** @description What this browser or phone is called in the list */
+            device?: string;
+            name: string;
+            password: string;
         };
         LookPart: {
             bad: string;
@@ -2777,6 +3454,9 @@ export interface components {
             kind: string;
             names: string[];
             text: string;
+        };
+        NameInputBody: {
+            name: string;
         };
         NamePair: {
             name: string;
@@ -2946,6 +3626,42 @@ export interface components {
              * @example contactor: 38.50 €, corner shop
              */
             prices?: string;
+        };
+        PasswordInputBody: {
+            new: string;
+            /** @description Empty where there was none yet */
+            old?: string;
+        };
+        PeopleOutputBody: {
+            /** @description The caller's own role; owner where nobody logs in */
+            mine: string;
+            people: components["schemas"]["Person"][];
+            workshop: string;
+        };
+        Person: {
+            account: string;
+            devices: components["schemas"]["DeviceLine"][];
+            /** @description The machines that were given, where it is those alone */
+            jobs: string[];
+            /** @description Opened this server, and may close it */
+            keeper: boolean;
+            /** @description Has chosen a password */
+            known: boolean;
+            name: string;
+            /** @description Reaches the given machines alone */
+            part: boolean;
+            /** @enum {string} */
+            role: "owner" | "maker" | "helper" | "reviewer" | "guest";
+            /** Format: date-time */
+            seen?: string;
+            /** Format: date-time */
+            until?: string;
+        };
+        PersonEntry: {
+            /** @description Of a helper: the machines that are given */
+            jobs?: string[] | null;
+            /** @enum {string} */
+            role: "owner" | "maker" | "helper" | "reviewer";
         };
         PersonInputBody: {
             name: string;
@@ -3168,6 +3884,32 @@ export interface components {
             read: string;
             worst?: boolean;
         };
+        RemarkInputBody: {
+            /** @enum {string} */
+            bay?: "supply" | "protection" | "bridge" | "leads" | "motor" | "load";
+            words: string;
+        };
+        RemarkLine: {
+            /** Format: date-time */
+            at: string;
+            bay?: string;
+            id: string;
+            /** @enum {string} */
+            kind: "remark" | "approval";
+            /** Format: int64 */
+            revision: number;
+            /** Format: date-time */
+            settled?: string;
+            settled_by?: string;
+            /** @description By an account, not by a typed name */
+            signed: boolean;
+            stale: boolean;
+            who: string;
+            words: string;
+        };
+        RemarksOutputBody: {
+            remarks: components["schemas"]["RemarkLine"][];
+        };
         Replacement: {
             gets: string[];
             keeps: string[];
@@ -3182,10 +3924,18 @@ export interface components {
         RevisionLine: {
             /** Format: date-time */
             at: string;
+            /** @description The name that somebody gave it: it is kept for ever */
+            label?: string;
             /** Format: int64 */
             revision: number;
+            /** @description By an account, not by a typed name */
+            signed: boolean;
             what: string;
             who: string;
+        };
+        RoleAt: {
+            role: string;
+            workshop: string;
         };
         RotaryEntry: {
             /** @description m2+m3 */
@@ -3272,6 +4022,29 @@ export interface components {
         Setting: {
             path: string;
             value: string;
+        };
+        ShareInputBody: {
+            /** @description One of the offers, or a name and port */
+            address: string;
+            device?: string;
+            name: string;
+            password: string;
+        };
+        SharingAnswer: {
+            fingerprint?: string;
+            /** @description The caller may close it; where nobody logs in, open it */
+            keeper: boolean;
+            /** @description Somebody opened it before: that one logs in to open it again */
+            known: boolean;
+            /** @description Where the shop finds it */
+            links: string[];
+            /** @description Addresses of this machine at which it could be opened */
+            offers: string[];
+            open: boolean;
+            qr?: string;
+            root_link?: string;
+            root_qr?: string;
+            trouble?: string;
         };
         SheaveChange: {
             do: string[];
@@ -3690,8 +4463,16 @@ export interface components {
             title: string;
             worst?: string;
         };
-        WhoOutputBody: {
+        Whoever: {
+            guest: boolean;
+            /** @description Logged in, or nobody needs to */
+            in: boolean;
+            /** @description May open and close the server */
+            keeper: boolean;
             name: string;
+            roles: components["schemas"]["RoleAt"][];
+            /** @description Everybody logs in here */
+            shared: boolean;
         };
         Why: {
             estimated?: boolean;
@@ -3740,6 +4521,8 @@ export interface components {
             people: string[];
             /** Format: int64 */
             revision: number;
+            /** @description What the caller is here; owner where nobody logs in */
+            role: string;
             settings: components["schemas"]["Workshop"];
         };
         WorkshopEntry: {
@@ -3764,6 +4547,8 @@ export interface components {
             people: string[];
             /** Format: int64 */
             revision: number;
+            /** @description What the caller is here; owner where nobody logs in */
+            role: string;
             settings: components["schemas"]["Workshop"];
         };
     };
@@ -3775,6 +4560,182 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DevicesOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "end-device": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "pair-mine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Code"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    backups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "take-backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     island: {
         parameters: {
             query?: {
@@ -3985,6 +4946,26 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ErrorModel"];
                 };
+            };
+        };
+    };
+    "shipped-controller": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                controller: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -4269,6 +5250,26 @@ export interface operations {
             };
         };
     };
+    "shipped-drive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                drive: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     mechanics: {
         parameters: {
             query?: {
@@ -4343,9 +5344,7 @@ export interface operations {
                 "Change-Id": string;
             };
             path?: never;
-            cookie?: {
-                gray_bridge_person?: string;
-            };
+            cookie?: never;
         };
         requestBody: {
             content: {
@@ -4379,9 +5378,7 @@ export interface operations {
             query?: never;
             header?: never;
             path?: never;
-            cookie?: {
-                gray_bridge_person?: string;
-            };
+            cookie?: never;
         };
         requestBody: {
             content: {
@@ -4453,9 +5450,7 @@ export interface operations {
             path: {
                 id: string;
             };
-            cookie?: {
-                gray_bridge_person?: string;
-            };
+            cookie?: never;
         };
         requestBody: {
             content: {
@@ -4513,6 +5508,126 @@ export interface operations {
             };
         };
     };
+    approve: {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string;
+                /** @description The sender's own name for this change; a repeat gets the stored answer */
+                "Change-Id"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ApproveInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemarksOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "card-pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "circuit-svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                view: "power" | "control";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "connections-pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "controller-profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     "copy-job": {
         parameters: {
             query?: never;
@@ -4520,9 +5635,7 @@ export interface operations {
             path: {
                 id: string;
             };
-            cookie?: {
-                gray_bridge_person?: string;
-            };
+            cookie?: never;
         };
         requestBody: {
             content: {
@@ -4551,6 +5664,108 @@ export interface operations {
             };
         };
     };
+    "document-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "drive-profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "parts-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                kind: "csv" | "xlsx";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "add-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     redo: {
         parameters: {
             query?: never;
@@ -4562,9 +5777,7 @@ export interface operations {
             path: {
                 id: string;
             };
-            cookie?: {
-                gray_bridge_person?: string;
-            };
+            cookie?: never;
         };
         requestBody?: never;
         responses: {
@@ -4576,6 +5789,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    remarks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemarksOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-remark": {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string;
+                /** @description The sender's own name for this change; a repeat gets the stored answer */
+                "Change-Id"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemarkInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemarksOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "settle-remark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                remark: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemarksOutputBody"];
                 };
             };
             /** @description Error */
@@ -4656,6 +5971,40 @@ export interface operations {
             };
         };
     };
+    "name-revision": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameInputBody"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "restore-revision": {
         parameters: {
             query?: never;
@@ -4668,9 +6017,7 @@ export interface operations {
                 id: string;
                 revision: number;
             };
-            cookie?: {
-                gray_bridge_person?: string;
-            };
+            cookie?: never;
         };
         requestBody?: never;
         responses: {
@@ -4692,6 +6039,27 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ErrorModel"];
                 };
+            };
+        };
+    };
+    "settings-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                kind: "csv" | "xlsx" | "pdf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -4728,6 +6096,26 @@ export interface operations {
             };
         };
     };
+    "sleeves-pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     "take-stock": {
         parameters: {
             query?: never;
@@ -4735,9 +6123,7 @@ export interface operations {
             path: {
                 id: string;
             };
-            cookie?: {
-                gray_bridge_person?: string;
-            };
+            cookie?: never;
         };
         requestBody: {
             content: {
@@ -4777,9 +6163,7 @@ export interface operations {
             path: {
                 id: string;
             };
-            cookie?: {
-                gray_bridge_person?: string;
-            };
+            cookie?: never;
         };
         requestBody?: never;
         responses: {
@@ -4801,6 +6185,69 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ErrorModel"];
                 };
+            };
+        };
+    };
+    "wires-csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "bench-case": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                state: "now" | "wanted";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "drawing-svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                state: "now" | "wanted";
+                view: "path" | "box" | "windings";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -4908,6 +6355,24 @@ export interface operations {
             };
         };
     };
+    live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     merge: {
         parameters: {
             query?: never;
@@ -4958,7 +6423,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WhoOutputBody"];
+                    "application/json": components["schemas"]["Whoever"];
                 };
             };
             /** @description Error */
@@ -5349,6 +6814,194 @@ export interface operations {
             };
         };
     };
+    "log-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogInInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Set-Cookie"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entered"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "log-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    "Set-Cookie"?: string;
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "let-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LetInInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Set-Cookie"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entered"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    sharing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharingAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    share: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShareInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Set-Cookie"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharingAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    unshare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharingAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "change-stock": {
         parameters: {
             query?: never;
@@ -5534,6 +7187,254 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "workshop-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "add-guest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuestInputBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Code"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-person": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddPersonInputBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Code"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-person": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                account: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonEntry"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "remove-person": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                account: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "end-persons-device": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                account: string;
+                device: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "pair-person": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                account: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Code"];
+                };
             };
             /** @description Error */
             default: {

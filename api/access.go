@@ -1,0 +1,213 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"net/http"
+	"slices"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humachi"
+	"github.com/go-chi/chi/v5"
+
+	"graybridge/core/entry"
+	"graybridge/core/job"
+	"graybridge/core/people"
+	"graybridge/store"
+)
+
+// caller is who asks: an account by its device, or, where nobody logs in, whoever sits here.
+type caller struct {
+	store.Caller
+	device string
+	typed  string // the name chosen in this browser, where nobody logs in
+	shared bool
+}
+
+type callerKey struct{}
+
+func callerOf(ctx context.Context) caller {
+	c, _ := ctx.Value(callerKey{}).(caller)
+	return c
+}
+
+// by is who a change is signed by.
+func by(ctx context.Context) store.By {
+	c := callerOf(ctx)
+	if !c.shared {
+		return store.By{Who: c.typed}
+	}
+	return store.By{Who: c.Name, Account: c.Account}
+}
+
+// may says whether the caller may do a deed in a workshop.
+func (c caller) may(workshop string, d people.Deed) bool {
+	return !c.shared || c.Roles[workshop].May(d)
+}
+
+// mayAs refuses what a role does not do.
+func (c caller) mayAs(workshop string, d people.Deed) error {
+	if c.may(workshop, d) {
+		return nil
+	}
+	role, ok := c.Roles[workshop]
+	if !ok {
+		return problem(store.ErrNotFound) // what is another's is not even there
+	}
+	var who []string
+	for _, r := range people.Who(d) {
+		who = append(who, string(r))
+	}
+	return huma.Error403Forbidden(fmt.Sprintf("As %s of this workshop you cannot do this; %s can. Nothing was changed.",
+		role, strings.Join(who, " or ")))
+}
+
+var errLogIn = huma.Error401Unauthorized("This workshop is shared: log in first. Nothing was changed.")
+
+// admit finds who calls an operation and whether he may, and gives the request its reach.
+func (s *server) admit(r *http.Request, id string) (context.Context, error) {
+	ctx := r.Context()
+	rule, ok := rules[id]
+	if !ok {
+		return ctx, huma.Error403Forbidden("No rule says who may do this.")
+	}
+	if !s.shared() {
+		c := caller{}
+		if cookie, err := r.Cookie(personCookie); err == nil {
+			c.typed = s.names.who(cookie.Value)
+		}
+		return context.WithValue(store.Whole(ctx), callerKey{}, c), nil
+	}
+	if rule.open {
+		return context.WithValue(ctx, callerKey{}, caller{shared: true}), nil
+	}
+	return s.known(r, rule)
+}
+
+// known admits who has logged in.
+func (s *server) known(r *http.Request, rule rule) (context.Context, error) {
+	ctx := r.Context()
+	device, err := s.sessions.device(r)
+	if err != nil {
+		return ctx, problem(err)
+	}
+	if device == "" {
+		return ctx, errLogIn
+	}
+	var jobID, stockID string
+	at := chi.URLParam(r, "id")
+	switch rule.at {
+	case inJob:
+		jobID = at
+	case inStock:
+		stockID = at
+	}
+	found, err := s.store.CallerBy(ctx, device, jobID, stockID)
+	if errors.Is(err, store.ErrNotFound) {
+		return ctx, errLogIn
+	}
+	if err != nil {
+		return ctx, problem(err)
+	}
+	c := caller{Caller: found, device: device, shared: true}
+	if err := c.rightFor(rule, at); err != nil {
+		return ctx, err
+	}
+	return context.WithValue(store.Reaching(ctx, c.Reach), callerKey{}, c), nil
+}
+
+// rightFor refuses an operation at a place that is not this caller's.
+func (c caller) rightFor(rule rule, at string) error {
+	switch rule.at {
+	case ofServer:
+		if !c.Keeper {
+			return huma.Error403Forbidden("Only who opened this server to the shop can do this. Nothing was changed.")
+		}
+	case inJob:
+		if c.Place == "" || !c.Reach.Sees(c.Place, at) {
+			return problem(store.ErrNotFound)
+		}
+		return c.mayAs(c.Place, rule.deed)
+	case inStock:
+		return c.mayAs(c.Place, rule.deed)
+	case inShop:
+		return c.mayAs(at, rule.deed)
+	}
+	return nil
+}
+
+// admits is admit for the described operations.
+func (s *server) admits(ctx huma.Context, next func(huma.Context)) {
+	r, w := humachi.Unwrap(ctx)
+	within, err := s.admit(r.WithContext(ctx.Context()), ctx.Operation().OperationID)
+	if err != nil {
+		refuseStatus(w, r, err)
+		return
+	}
+	leave, ok := s.shares.take(callerOf(within), false)
+	if !ok {
+		tooMany(w, r)
+		return
+	}
+	defer leave()
+	next(huma.WithContext(ctx, within))
+}
+
+// admitted is admit for links.
+func (s *server) admitted(id string, give http.HandlerFunc) http.HandlerFunc {
+	return func(w http.ResponseWriter, r *http.Request) {
+		within, err := s.admit(r, id)
+		if err != nil {
+			if told, ok := err.(*huma.ErrorModel); ok {
+				refuse(w, r, told.Status, told.Detail)
+				return
+			}
+			refuseStatus(w, r, err)
+			return
+		}
+		leave, ok := s.shares.take(callerOf(within), r.URL.Path == livePath)
+		if !ok {
+			tooMany(w, r)
+			return
+		}
+		defer leave()
+		give(w, r.WithContext(within))
+	}
+}
+
+// inWorkshop asks a caller's role in a workshop that a body names.
+func inWorkshop(ctx context.Context, workshop string, d people.Deed) error {
+	return callerOf(ctx).mayAs(workshop, d)
+}
+
+// only is what somebody may change of a document who notes readings alone.
+func only(ctx context.Context) func(from, to job.Document) error {
+	c := callerOf(ctx)
+	if !c.shared || c.Roles[c.Place].May(people.Plan) {
+		return nil
+	}
+	return func(from, to job.Document) error {
+		var others []string
+		for _, change := range entry.Changes(from, to) {
+			if !change.Reading {
+				others = append(others, change.Label)
+			}
+		}
+		if len(others) == 0 {
+			return nil
+		}
+		slices.Sort(others)
+		return huma.Error403Forbidden(fmt.Sprintf("As %s you enter readings, ticks and photographs. This would change "+
+			"%s too; nothing was stored.", c.Roles[c.Place], short(strings.Join(others, ", "))))
+	}
+}
+
+// roleIn is what the caller is in a workshop.
+func roleIn(ctx context.Context, workshop string) people.Role {
+	if c := callerOf(ctx); c.shared {
+		return c.Roles[workshop]
+	}
+	return people.Owner
+}

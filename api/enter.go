@@ -1,0 +1,266 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"math"
+	"net/http"
+	"strconv"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/go-chi/chi/v5/middleware"
+
+	"graybridge/door"
+	"graybridge/store"
+)
+
+type logInInput struct {
+	Body struct {
+		Name     string `json:"name" minLength:"1" maxLength:"60"`
+		Password string `json:"password" maxLength:"800"`
+		Device   string `json:"device,omitempty" maxLength:"60" doc:"What this browser or phone is called in the list"`
+	}
+}
+
+type letInInput struct {
+	Body struct {
+		Code   string `json:"code" maxLength:"60" doc:"A pairing code, or that of a guest's link"`
+		Device string `json:"device,omitempty" maxLength:"60"`
+	}
+}
+
+type enteredOutput struct {
+	SetCookie http.Cookie `header:"Set-Cookie"`
+	Body      Entered
+}
+
+// Entered is who came in.
+type Entered struct {
+	Name string `json:"name"`
+	// NeedsPassword says that the account has none yet: choose one to come in without a code.
+	NeedsPassword bool `json:"needs_password"`
+}
+
+type leftOutput struct {
+	SetCookie http.Cookie `header:"Set-Cookie"`
+}
+
+type passwordInput struct {
+	Body struct {
+		Old string `json:"old,omitempty" maxLength:"800" doc:"Empty where there was none yet"`
+		New string `json:"new" maxLength:"800"`
+	}
+}
+
+// DeviceLine is a browser or phone that is logged in.
+type DeviceLine struct {
+	ID   string    `json:"id"`
+	Name string    `json:"name"`
+	From time.Time `json:"from"`
+	Seen time.Time `json:"seen" doc:"Used last, to ten minutes"`
+	This bool      `json:"this" doc:"The one that asks"`
+}
+
+type devicesOutput struct {
+	Body struct {
+		Devices []DeviceLine `json:"devices" nullable:"false"`
+	}
+}
+
+type deviceInput struct {
+	Device string `path:"device" maxLength:"64"`
+}
+
+type codeOutput struct{ Body Code }
+
+// enter registers how somebody comes in, and goes.
+func (s *server) enter(a huma.API) {
+	operation := func(id, method, path, summary string, status int) huma.Operation {
+		return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, DefaultStatus: status}
+	}
+	huma.Register(a, operation("log-in", http.MethodPost, "/api/session", "Come in by name and password", 0), s.logIn)
+	huma.Register(a, operation("let-in", http.MethodPost, "/api/session/code", "Come in by a pairing code or a guest's "+
+		"link", 0), s.letIn)
+	huma.Register(a, operation("log-out", http.MethodDelete, "/api/session", "End this device", http.StatusNoContent),
+		func(ctx context.Context, _ *struct{}) (*leftOutput, error) {
+			c := callerOf(ctx)
+			if err := s.store.EndDevice(ctx, c.Account, c.device); err != nil && !errors.Is(err, store.ErrNotFound) {
+				return nil, problem(err)
+			}
+			return &leftOutput{s.sessions.over(ctx)}, nil
+		})
+	huma.Register(a, operation("change-password", http.MethodPut, "/api/account/password",
+		"A new password; every other device of this account is ended", http.StatusNoContent), s.changePassword)
+	huma.Register(a, operation("devices", http.MethodGet, "/api/account/devices",
+		"The browsers and phones of this account", 0),
+		func(ctx context.Context, _ *struct{}) (*devicesOutput, error) {
+			list, err := s.devicesOf(ctx, callerOf(ctx).Account)
+			if err != nil {
+				return nil, err
+			}
+			out := &devicesOutput{}
+			out.Body.Devices = list
+			return out, nil
+		})
+	huma.Register(a, operation("end-device", http.MethodDelete, "/api/account/devices/{device}",
+		"End a device of this account: a lost phone", http.StatusNoContent),
+		func(ctx context.Context, in *deviceInput) (*struct{}, error) {
+			return nil, problem(s.store.EndDevice(ctx, callerOf(ctx).Account, in.Device))
+		})
+	huma.Register(a, operation("pair-mine", http.MethodPost, "/api/account/pairing",
+		"A code by which another device of this account comes in, once", 0),
+		func(ctx context.Context, _ *struct{}) (*codeOutput, error) {
+			c := callerOf(ctx)
+			if c.Guest {
+				return nil, huma.Error403Forbidden("A guest's link is shared by who gave it.")
+			}
+			return s.pairing(ctx, c.Account, door.PairingHolds)
+		})
+}
+
+func (s *server) devicesOf(ctx context.Context, account string) ([]DeviceLine, error) {
+	list, err := s.store.Devices(ctx, account)
+	if err != nil {
+		return nil, problem(err)
+	}
+	out := make([]DeviceLine, len(list))
+	for i, d := range list {
+		out[i] = DeviceLine{d.ID, d.Name, d.From, d.Seen, d.ID == callerOf(ctx).device}
+	}
+	return out, nil
+}
+
+var (
+	errWrong = huma.Error401Unauthorized("This name with this password lets nobody in. Look at the letters; an owner can " +
+		"give you a pairing code.")
+	errCode = huma.Error401Unauthorized("This code lets nobody in: it was used, its time is over, or a letter is wrong. " +
+		"Ask for a new one.")
+	errAlone = huma.Error409Conflict("Nobody logs in here: this server is not shared.")
+)
+
+// slowed refuses a try that comes too early after wrong ones.
+func (s *server) slowed(ctx context.Context, what ...string) error {
+	wait, err := s.store.Try(ctx, what...)
+	if err != nil {
+		return problem(err)
+	}
+	if wait <= 0 {
+		return nil
+	}
+	seconds := int(math.Ceil(wait.Seconds()))
+	return huma.ErrorWithHeaders(huma.Error429TooManyRequests(fmt.Sprintf("Too many wrong tries: wait %d s before the "+
+		"next.", seconds)), http.Header{"Retry-After": {strconv.Itoa(seconds)}})
+}
+
+// wrong counts a wrong try of each.
+func (s *server) wrong(ctx context.Context, tries map[string]int, refusal error) error {
+	for what, free := range tries {
+		if err := s.store.Wrong(ctx, what, free); err != nil {
+			return problem(err)
+		}
+	}
+	return refusal
+}
+
+// proved finds an account by name and password; wrong tries are counted and slowed.
+func (s *server) proved(ctx context.Context, name, password string) (store.Account, error) {
+	both, ofName, ofAddress := door.Tried(name, middleware.GetClientIP(ctx))
+	if err := s.slowed(ctx, both, ofName, ofAddress); err != nil {
+		return store.Account{}, err
+	}
+	account, err := s.store.AccountNamed(ctx, name)
+	if err != nil && !errors.Is(err, store.ErrNotFound) {
+		return account, problem(err)
+	}
+	ok, err := door.Opens(ctx, account.Password, password)
+	if err != nil {
+		return account, problem(err)
+	}
+	if !ok {
+		return account, s.wrong(ctx, map[string]int{both: door.FreeOfBoth, ofName: door.FreeOfName,
+			ofAddress: door.FreeOfAddress}, errWrong)
+	}
+	return account, problem(s.store.Right(ctx, both))
+}
+
+func (s *server) logIn(ctx context.Context, in *logInInput) (*enteredOutput, error) {
+	if !s.shared() {
+		return nil, errAlone
+	}
+	account, err := s.proved(ctx, in.Body.Name, in.Body.Password)
+	if err != nil {
+		return nil, err
+	}
+	return s.entered(ctx, account, in.Body.Device, time.Time{})
+}
+
+func (s *server) letIn(ctx context.Context, in *letInInput) (*enteredOutput, error) {
+	if !s.shared() {
+		return nil, errAlone
+	}
+	_, _, ofAddress := door.Tried("", middleware.GetClientIP(ctx))
+	if err := s.slowed(ctx, ofAddress); err != nil {
+		return nil, err
+	}
+	account, until, err := s.store.Redeem(ctx, door.PlainCode(in.Body.Code))
+	if errors.Is(err, store.ErrNotFound) {
+		return nil, s.wrong(ctx, map[string]int{ofAddress: door.FreeOfAddress}, errCode)
+	}
+	if err != nil {
+		return nil, problem(err)
+	}
+	if !account.Guest {
+		until = time.Time{}
+	}
+	return s.entered(ctx, account, in.Body.Device, until)
+}
+
+// entered makes a device of an account.
+func (s *server) entered(ctx context.Context, account store.Account, device string, until time.Time) (*enteredOutput,
+	error) {
+	if device == "" {
+		device = "a browser"
+	}
+	id, err := s.store.EnterBy(ctx, account.ID, device)
+	if err != nil {
+		return nil, problem(err)
+	}
+	cookie, err := s.sessions.begin(ctx, id, until)
+	if err != nil {
+		return nil, problem(err)
+	}
+	return &enteredOutput{cookie, Entered{account.Name, account.Password == "" && !account.Guest}}, nil
+}
+
+func (s *server) changePassword(ctx context.Context, in *passwordInput) (*struct{}, error) {
+	c := callerOf(ctx)
+	account, err := s.store.AccountOf(ctx, c.Account)
+	if err != nil {
+		return nil, problem(err)
+	}
+	if account.Guest {
+		return nil, huma.Error403Forbidden("A guest has no password.")
+	}
+	if account.Password != "" {
+		if _, err := s.proved(ctx, account.Name, in.Body.Old); err != nil {
+			return nil, err
+		}
+	}
+	sealed, err := sealed(ctx, "body.new", in.Body.New)
+	if err != nil {
+		return nil, err
+	}
+	return nil, problem(s.store.SetPassword(ctx, c.Account, sealed, c.device))
+}
+
+// sealed is a new password as it is kept.
+func sealed(ctx context.Context, field, password string) (string, error) {
+	out, err := door.Seal(ctx, password)
+	if errors.Is(err, door.ErrShort) {
+		return "", huma.Error422UnprocessableEntity("This password was not taken; nothing was changed.",
+			&huma.ErrorDetail{Location: field, Message: "want " + err.Error()})
+	}
+	return out, problem(err)
+}

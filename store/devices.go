@@ -1,0 +1,175 @@
+package store
+
+import (
+	"context"
+	"crypto/sha256"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/pgtype"
+	"github.com/jackc/pgx/v5/pgxpool"
+
+	"graybridge/core/people"
+)
+
+// Device is a browser or phone through which an account works.
+type Device struct {
+	ID   string    `db:"id"`
+	Name string    `db:"name"`
+	From time.Time `db:"created_at"`
+	Seen time.Time `db:"seen_at"`
+}
+
+// Caller is who asks something through a device, and what is his.
+type Caller struct {
+	Account   string
+	Name      string
+	Keeper    bool
+	Guest     bool
+	Place     string // the workshop in which lies what is asked about; empty: nothing is there
+	Roles     map[string]people.Role
+	Reach     Reach
+	staleSeen bool
+}
+
+// Sessions is the pool in which the table of sessions lies.
+func (s *Store) Sessions() *pgxpool.Pool { return s.pool }
+
+// CallerBy finds who calls through a device, and the workshop of a job or of a line of stores.
+// ErrNotFound where the device was ended or its account has left.
+func (s *Store) CallerBy(ctx context.Context, device, jobID, stockID string) (Caller, error) {
+	d, err := key(device)
+	if err != nil {
+		return Caller{}, err
+	}
+	j, _ := key(jobID)
+	k, _ := key(stockID)
+	c := Caller{Roles: map[string]people.Role{}}
+	var workshops, roles []string
+	var parts []bool
+	var place pgtype.Text
+	err = s.pool.QueryRow(atTheDoor(ctx), `select account::text, name, keeper, guest, stale, place::text, workshops::text[], roles,
+		parts, jobs::text[] from caller($1, $2, $3)`, d, j, k).Scan(&c.Account, &c.Name, &c.Keeper, &c.Guest, &c.staleSeen,
+		&place, &workshops, &roles, &parts, &c.Reach.Jobs)
+	if err != nil {
+		return Caller{}, told(err)
+	}
+	c.Place = place.String
+	for i, w := range workshops {
+		c.Roles[w] = people.Role(roles[i])
+		if parts[i] {
+			c.Reach.Parts = append(c.Reach.Parts, w)
+		} else {
+			c.Reach.Workshops = append(c.Reach.Workshops, w)
+		}
+	}
+	if c.staleSeen {
+		_, err = s.pool.Exec(atTheDoor(ctx), `update device set seen_at = now() where id = $1`, d)
+	}
+	return c, told(err)
+}
+
+// MostDevices is how many an account may have at one time; the longest unused goes.
+const MostDevices = 20
+
+// EnterBy makes a device of an account.
+func (s *Store) EnterBy(ctx context.Context, account, name string) (id string, err error) {
+	err = s.atDoor(ctx, func(tx pgx.Tx) error {
+		if err := tx.QueryRow(ctx, `insert into device (account_id, name) select id, $2 from account
+			where id = $1 and left_at is null returning id::text`, account, name).Scan(&id); err != nil {
+			return err
+		}
+		_, err := tx.Exec(ctx, `update device set ended_at = now() where id in (select id from device
+			where account_id = $1 and ended_at is null order by seen_at desc, id offset $2)`, account, MostDevices)
+		return err
+	})
+	return id, err
+}
+
+// Devices lists those of an account that were not ended, the last used first.
+func (s *Store) Devices(ctx context.Context, account string) ([]Device, error) {
+	rows, err := s.pool.Query(atTheDoor(ctx), `select id::text, name, created_at, seen_at from device
+		where account_id::text = $1 and ended_at is null order by seen_at desc, id`, account)
+	if err != nil {
+		return nil, told(err)
+	}
+	list, err := pgx.CollectRows(rows, pgx.RowToStructByName[Device])
+	return list, told(err)
+}
+
+// EndDevice ends one device of an account: its session is worth nothing from then on.
+func (s *Store) EndDevice(ctx context.Context, account, device string) error {
+	k, err := key(device)
+	if err != nil {
+		return err
+	}
+	return s.atDoor(ctx, func(tx pgx.Tx) error {
+		tag, err := tx.Exec(ctx, `update device set ended_at = now() where id = $1 and account_id::text = $2
+			and ended_at is null`, k, account)
+		if err == nil && tag.RowsAffected() == 0 {
+			err = ErrNotFound
+		}
+		if err != nil {
+			return err
+		}
+		return tell(ctx, tx, Notice{Account: account})
+	})
+}
+
+// Invite keeps a code by its hash: it lets an account in so many times, until a moment. A
+// pairing code goes with the next one; a guest's link stays.
+func (s *Store) Invite(ctx context.Context, account, code string, uses int, until time.Time) error {
+	sum := sha256.Sum256([]byte(code))
+	return s.atDoor(ctx, func(tx pgx.Tx) error {
+		if _, err := tx.Exec(ctx, `delete from invitation where account_id = $1 or until < now()`, account); err != nil {
+			return err
+		}
+		_, err := tx.Exec(ctx, `insert into invitation (code, account_id, until, uses) values ($1, $2, $3, $4)`, sum[:],
+			account, until, uses)
+		return err
+	})
+}
+
+// Redeem takes a code and gives whom it lets in, and until when a guest's link holds.
+// ErrNotFound where there is none, where its time is over or where it was used up.
+func (s *Store) Redeem(ctx context.Context, code string) (a Account, until time.Time, err error) {
+	sum := sha256.Sum256([]byte(code))
+	err = s.atDoor(ctx, func(tx pgx.Tx) error {
+		var id string
+		if err := tx.QueryRow(ctx, `update invitation set uses = uses - 1 where code = $1 and until > now() and uses > 0
+			returning account_id::text, until`, sum[:]).Scan(&id, &until); err != nil {
+			return err
+		}
+		a, err = oneAccount(tx.Query(ctx, `select `+accountColumns+` from account where id = $1 and left_at is null`, id))
+		return err
+	})
+	return a, until, err
+}
+
+// Try says how long somebody must wait before the next try of what was tried wrongly before:
+// a name from an address, an address. Zero: now.
+func (s *Store) Try(ctx context.Context, what ...string) (wait time.Duration, err error) {
+	var seconds float64
+	err = s.pool.QueryRow(atTheDoor(ctx), `select coalesce(greatest(max(extract(epoch from next - now())), 0), 0)
+		from attempt where what = any($1)`, what).Scan(&seconds)
+	return time.Duration(seconds * float64(time.Second)), told(err)
+}
+
+// Wrong counts a wrong try: after the free ones each next one waits twice as long, up to a
+// most. It is forgotten a day after the last.
+func (s *Store) Wrong(ctx context.Context, what string, free int) error {
+	const longest = 300 // seconds
+	_, err := s.pool.Exec(atTheDoor(ctx), `insert into attempt as a (what, wrong, next) values ($1, 1, now())
+		on conflict (what) do update set
+			wrong = case when a.next < now() - interval '1 day' then 1 else a.wrong + 1 end,
+			next = case when a.next < now() - interval '1 day' or a.wrong + 1 <= $2 then now()
+				else now() + make_interval(secs => least(power(2, least(a.wrong - $2, 10)), $3)) end`, what, free,
+		longest)
+	return told(err)
+}
+
+// Right forgets the wrong tries of a name from an address.
+func (s *Store) Right(ctx context.Context, what string) error {
+	_, err := s.pool.Exec(atTheDoor(ctx), `delete from attempt where what = $1`, what)
+	return told(err)
+}
