@@ -85,7 +85,8 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 		from = middleware.ClientIPFromXFF(o.Proxies...)
 	}
 	r := chi.NewRouter()
-	r.Use(middleware.RequestID, from, secured(len(o.Proxies) > 0), logged(o.Metrics), policed, called(srv.hosts(o.Hosts)), crowded(),
+	r.Use(middleware.RequestID, from, secured(len(o.Proxies) > 0), logged(o.Metrics), policed,
+		called(srv.hosts(o.Hosts)), crowded(),
 		past(endless, past(long, compressed, whole), recovered), past(slow, inTime), sameSite, srv.body)
 	cfg := huma.DefaultConfig("Gray Bridge", Version)
 	cfg.DocsPath, cfg.CreateHooks = "", nil

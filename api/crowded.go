@@ -95,7 +95,8 @@ func (s *shares) take(c caller, stream bool) (leave func(), ok bool) {
 
 func tooMany(w http.ResponseWriter, r *http.Request) {
 	w.Header().Set("Retry-After", "2")
-	refuse(w, r, http.StatusTooManyRequests, "Too much at a time from this address or account; nothing was stored. Try "+
+	refuse(w, r, http.StatusTooManyRequests, "Too much at a time from this address or account; nothing was stored. "+
+		"Try "+
 		"again in a moment.")
 }
 

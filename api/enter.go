@@ -81,7 +81,8 @@ func (s *server) enter(a huma.API) {
 		return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, DefaultStatus: status}
 	}
 	huma.Register(a, operation("log-in", http.MethodPost, "/api/session", "Come in by name and password", 0), s.logIn)
-	huma.Register(a, operation("let-in", http.MethodPost, "/api/session/code", "Come in by a pairing code or a guest's "+
+	huma.Register(a, operation("let-in", http.MethodPost, "/api/session/code", "Come in by a pairing code or a "+
+		"guest's "+
 		"link", 0), s.letIn)
 	huma.Register(a, operation("log-out", http.MethodDelete, "/api/session", "End this device", http.StatusNoContent),
 		func(ctx context.Context, _ *struct{}) (*leftOutput, error) {
@@ -133,9 +134,11 @@ func (s *server) devicesOf(ctx context.Context, account string) ([]DeviceLine, e
 }
 
 var (
-	errWrong = huma.Error401Unauthorized("This name with this password lets nobody in. Look at the letters; an owner can " +
+	errWrong = huma.Error401Unauthorized("This name with this password lets nobody in. Look at the letters; an owner " +
+		"can " +
 		"give you a pairing code.")
-	errCode = huma.Error401Unauthorized("This code lets nobody in: it was used, its time is over, or a letter is wrong. " +
+	errCode = huma.Error401Unauthorized("This code lets nobody in: it was used, its time is over, or a letter is " +
+		"wrong. " +
 		"Ask for a new one.")
 	errAlone = huma.Error409Conflict("Nobody logs in here: this server is not shared.")
 )

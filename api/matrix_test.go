@@ -57,7 +57,8 @@ func (op described) filled(at target) (path string, body any) {
 	id := map[string]string{"job": at.job, "workshop": at.workshop, "stock": at.stock}[op.Where]
 	path = strings.NewReplacer("{id}", id, "{revision}", "1", "{account}", at.account, "{device}",
 		"00000000-0000-0000-0000-000000000001", "{remark}", "00000000-0000-0000-0000-000000000001", "{photo}",
-		"00000000-0000-0000-0000-000000000001", "{kind}", "csv", "{state}", "now", "{view}", map[bool]string{true: "power",
+		"00000000-0000-0000-0000-000000000001", "{kind}", "csv", "{state}", "now", "{view}",
+		map[bool]string{true: "power",
 			false: "path"}[strings.Contains(op.path, "circuit-")], "{drive}", "tarn-22", "{controller}", "sike-90").
 		Replace(op.path)
 	if op.ID == "import-job" {
@@ -65,7 +66,8 @@ func (op described) filled(at target) (path string, body any) {
 	}
 	d := scenario.Blunger()
 	bodies := map[string]any{
-		"create-job":      map[string]string{"workshop_id": at.workshop, "name": "Another", "change_id": "matrix-new-1"},
+		"create-job": map[string]string{"workshop_id": at.workshop, "name": "Another",
+			"change_id": "matrix-new-1"},
 		"copy-job":        map[string]string{"name": "A copy", "change_id": "matrix-copy-1"},
 		"shelve-job":      map[string]string{"shelf": "archive"},
 		"shelve-workshop": map[string]string{"shelf": "yard"},
@@ -83,10 +85,11 @@ func (op described) filled(at target) (path string, body any) {
 		"present": map[string]any{"documents": []any{d}}, "read-plate": map[string]string{"text": "1.1 kW"},
 		"from-bench-case":    map[string]any{"document": d, "case": "{}"},
 		"read-drive-profile": map[string]string{"text": "{}"}, "read-dc-profile": map[string]string{"text": "{}"},
-		"change-password": map[string]string{"old": "", "new": goodPassword}, "choose-person": map[string]string{"name": "X"},
-		"log-in": map[string]string{"name": "nobody", "password": "x", "device": ""},
-		"let-in": map[string]string{"code": "none", "device": ""},
-		"share":  map[string]string{"name": "X", "password": goodPassword, "address": "192.0.2.9"},
+		"change-password": map[string]string{"old": "", "new": goodPassword},
+		"choose-person":   map[string]string{"name": "X"},
+		"log-in":          map[string]string{"name": "nobody", "password": "x", "device": ""},
+		"let-in":          map[string]string{"code": "none", "device": ""},
+		"share":           map[string]string{"name": "X", "password": goodPassword, "address": "192.0.2.9"},
 	}
 	body, ok := bodies[op.ID]
 	if !ok && (op.method == http.MethodPost || op.ID == "save-job") && !strings.HasSuffix(op.path, "/undo") {

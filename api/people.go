@@ -134,7 +134,8 @@ func (s *server) peopleOf(a huma.API) {
 				return nil, huma.Error422UnprocessableEntity("Give a name; nothing was stored.",
 					&huma.ErrorDetail{Location: "body.name", Message: "want 1 to 60 letters"})
 			}
-			a, err := s.store.AddMember(ctx, in.ID, callerOf(ctx).Account, store.Account{Name: name}, in.Body.member(""))
+			a, err := s.store.AddMember(ctx, in.ID, callerOf(ctx).Account, store.Account{Name: name},
+				in.Body.member(""))
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -252,7 +253,8 @@ func (s *server) pairable(ctx context.Context, account store.Account) error {
 	c := callerOf(ctx)
 	for workshop := range homes {
 		if !c.may(workshop, people.Own) || account.Keeper && account.ID != c.Account {
-			return huma.Error403Forbidden("This person is at home where you are not owner, or opened this server: a code " +
+			return huma.Error403Forbidden("This person is at home where you are not owner, or opened this server: a " +
+				"code " +
 				"of yours would let you in there. They pair another device themselves, or at the server's console.")
 		}
 	}
@@ -280,10 +282,12 @@ func peopleProblem(err error) error {
 	case errors.Is(err, store.ErrNameTaken):
 		return huma.Error409Conflict("Somebody has this name already: add an initial. Nothing was stored.")
 	case errors.Is(err, store.ErrLastOwner):
-		return huma.Error409Conflict("A workshop keeps one owner at least: make somebody else owner first. Nothing was " +
+		return huma.Error409Conflict("A workshop keeps one owner at least: make somebody else owner first. Nothing " +
+			"was " +
 			"changed.")
 	case errors.Is(err, store.ErrForeignJob):
-		return huma.Error422UnprocessableEntity("One of these machines is none of this workshop's. Nothing was changed.",
+		return huma.Error422UnprocessableEntity("One of these machines is none of this workshop's. Nothing was "+
+			"changed.",
 			&huma.ErrorDetail{Location: "body.jobs", Message: "want ids of this workshop's machines"})
 	}
 	return nil

@@ -219,7 +219,8 @@ func (s *server) addPhoto(w http.ResponseWriter, r *http.Request) {
 			"stored.")
 		return
 	}
-	id, err := s.store.AddPhoto(r.Context(), chi.URLParam(r, "id"), by(r.Context()), store.Photo{MediaType: kind, Picture: data})
+	id, err := s.store.AddPhoto(r.Context(), chi.URLParam(r, "id"), by(r.Context()), store.Photo{MediaType: kind,
+		Picture: data})
 	if err != nil {
 		refuseError(w, r, err)
 		return

@@ -83,8 +83,9 @@ func (s *server) remarks(a huma.API) {
 			}
 			return add(ctx, &in.ChangeInput, store.Remark{Kind: store.Approval, Words: in.Body.Words})
 		})
-	huma.Register(a, operation("settle-remark", http.MethodPost, "remarks/{remark}/settled", "Words are answered; they "+
-		"stay", 0),
+	huma.Register(a, operation("settle-remark", http.MethodPost, "remarks/{remark}/settled",
+		"Words are answered; they "+
+			"stay", 0),
 		func(ctx context.Context, in *settleInput) (*remarksOutput, error) {
 			if err := s.store.SettleRemark(ctx, in.ID, in.Remark, by(ctx)); err != nil {
 				return nil, problem(err)
@@ -101,9 +102,11 @@ func (s *server) remarksOf(ctx context.Context, id string) (*remarksOutput, erro
 	out := &remarksOutput{}
 	out.Body.Remarks = make([]RemarkLine, len(list))
 	for i, m := range list {
-		out.Body.Remarks[i] = RemarkLine{ID: m.ID, Kind: m.Kind, Bay: m.Bay, Words: m.Words, Who: m.Who, Signed: m.Signed,
-			At: m.At, Revision: m.Revision, Stale: m.Kind == store.Approval && m.Content != content, Settled: m.Settled,
-			By: m.By}
+		out.Body.Remarks[i] = RemarkLine{ID: m.ID, Kind: m.Kind, Bay: m.Bay, Words: m.Words, Who: m.Who,
+			Signed: m.Signed,
+			At:     m.At, Revision: m.Revision, Stale: m.Kind == store.Approval && m.Content != content,
+			Settled: m.Settled,
+			By:      m.By}
 	}
 	return out, nil
 }

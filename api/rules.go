@@ -40,12 +40,14 @@ var (
 // rules stand for every operation; one without is refused. The description of the interface
 // says them too (x-who, x-where), and a test calls each as every role.
 var rules = map[string]rule{
-	"health": anybody, "ready": anybody, "person": anybody, "choose-person": anybody, "log-in": anybody, "let-in": anybody,
-	"share": anybody, "root-certificate": anybody, // share answers only while nobody logs in
+	"health": anybody, "ready": anybody, "person": anybody, "choose-person": anybody, "log-in": anybody,
+	"let-in": anybody,
+	"share":  anybody, "root-certificate": anybody, // share answers only while nobody logs in
 
 	"plan": member, "island": member, "curves": member, "start": member, "ranges": member, "pair": member,
-	"pair-proof": member, "changes": member, "merge": member, "present": member, "read-plate": member, "mistake": member,
-	"steps": member, "from-bench-case": member, "wiring": member, "dial": member, "read-drive-profile": member,
+	"pair-proof": member, "changes": member, "merge": member, "present": member, "read-plate": member,
+	"mistake": member,
+	"steps":   member, "from-bench-case": member, "wiring": member, "dial": member, "read-drive-profile": member,
 	"dc-wiring": member, "dc-dial": member, "dc-film": member, "dc-swap": member, "read-dc-profile": member,
 	"mechanics": member, "circuit": member, "rotary-drawings": member, "balance-map": member, "rotary-sizes": member,
 	"rotary-start": member, "shipped-drive": member, "shipped-controller": member,

@@ -99,7 +99,8 @@ func sharedShop(t *testing.T) shop {
 	}
 	stock := func(c client, w string) string {
 		var line struct{ ID string }
-		c.made("/api/workshops/"+w+"/stores", map[string]any{"kind": "capacitor", "what": "40 µF 450 V", "count": 4}, &line)
+		c.made("/api/workshops/"+w+"/stores", map[string]any{"kind": "capacitor", "what": "40 µF 450 V",
+			"count": 4}, &line)
 		return line.ID
 	}
 	workshop(c, scenario.TansyLane(), &s.mine)

@@ -81,7 +81,8 @@ func (s *server) workshops(a huma.API) {
 			}
 			create := s.store.CreateWorkshop
 			if c := callerOf(ctx); c.shared {
-				create = func(ctx context.Context, id string, set job.Workshop, names []string) (store.Workshop, error) {
+				create = func(ctx context.Context, id string, set job.Workshop, names []string) (store.Workshop,
+					error) {
 					return s.store.FoundWorkshop(ctx, id, set, names, c.Account)
 				}
 			}

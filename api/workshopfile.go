@@ -167,7 +167,8 @@ func (s *server) writeJob(ctx context.Context, put func(string, any) error, name
 				return err
 			}
 			was.Document.Workshop.Stores = nil
-			lines = append(lines, historyLine{RevisionLine{r.Revision, r.Who, r.Signed, r.Label, r.What, r.At}, was.Document})
+			lines = append(lines, historyLine{RevisionLine{r.Revision, r.Who, r.Signed, r.Label, r.What, r.At},
+				was.Document})
 			before = r.Revision
 		}
 		if len(page) < historyPage {

@@ -85,13 +85,13 @@ type server struct {
 }
 
 // serve starts a server on a database; addr may be empty for a free port.
-func serve(t *testing.T, database, addr string) *server {
+func serve(t *testing.T, database, addr string, more ...string) *server {
 	t.Helper()
 	if addr == "" {
 		addr = "127.0.0.1:0"
 	}
 	s := &server{t: t}
-	s.cmd = exec.Command(binary, "serve", "--addr", addr, "--database", database)
+	s.cmd = exec.Command(binary, append([]string{"serve", "--addr", addr, "--database", database}, more...)...)
 	s.cmd.Env = append(os.Environ(), "GRAYBRIDGE_HOST="+plainHost)
 	var log bytes.Buffer
 	s.cmd.Stderr = &log
@@ -134,9 +134,9 @@ type page struct {
 	expected []string
 }
 
-func open(t *testing.T, url string) *page {
+func open(t *testing.T, url string, options ...chromedp.ContextOption) *page {
 	t.Helper()
-	ctx, cancel := chromedp.NewContext(browser)
+	ctx, cancel := chromedp.NewContext(browser, options...)
 	t.Cleanup(cancel)
 	require.NoError(t, chromedp.Do(ctx))
 	p := &page{t: t, ctx: ctx}
@@ -156,6 +156,12 @@ func open(t *testing.T, url string) *page {
 	p.do(chromedp.EmulateViewport(1280, 800))
 	p.visit(url)
 	return p
+}
+
+// another opens a browser of its own: it has no cookie of the first.
+func another(t *testing.T, url string) *page {
+	t.Helper()
+	return open(t, url, chromedp.WithNewBrowserContext())
 }
 
 // expect lets console errors with this text pass: a cut connection, a conflict.

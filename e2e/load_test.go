@@ -38,7 +38,8 @@ func TestLoad(t *testing.T) {
 	var took []time.Duration
 	results := make(chan []time.Duration, 9)
 	for i := range 9 {
-		j, err := st.CreateJob(store.Whole(context.Background()), workshops[0].ID, store.Change{ID: fmt.Sprint("load-", i)},
+		j, err := st.CreateJob(store.Whole(context.Background()), workshops[0].ID,
+			store.Change{ID: fmt.Sprint("load-", i)},
 			scenario.Blunger(), "new")
 		require.NoError(t, err)
 		w := &writer{url: s.url, id: j.ID, acked: map[int]string{}, n: 1000 * i}

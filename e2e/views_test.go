@@ -338,7 +338,8 @@ func TestTwoHundredMachinesStayFindable(t *testing.T) {
 		d := scenario.Blunger()
 		d.Name = fmt.Sprintf("Stirrer %03d", i)
 		d.Supply.Volts = fmt.Sprint(220 + i%30)
-		_, err := st.CreateJob(store.Whole(context.Background()), workshops[0].ID, store.Change{ID: fmt.Sprintf("stirrer-%d", i)},
+		_, err := st.CreateJob(store.Whole(context.Background()), workshops[0].ID,
+			store.Change{ID: fmt.Sprintf("stirrer-%d", i)},
 			d, "new")
 		require.NoError(t, err)
 	}

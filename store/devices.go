@@ -81,7 +81,10 @@ func (s *Store) EnterBy(ctx context.Context, account, name string) (id string, e
 		}
 		_, err := tx.Exec(ctx, `update device set ended_at = now() where id in (select id from device
 			where account_id = $1 and ended_at is null order by seen_at desc, id offset $2)`, account, MostDevices)
-		return err
+		if err != nil {
+			return err
+		}
+		return tellHomes(ctx, tx, account)
 	})
 	return id, err
 }
@@ -112,8 +115,18 @@ func (s *Store) EndDevice(ctx context.Context, account, device string) error {
 		if err != nil {
 			return err
 		}
+		if err := tellHomes(ctx, tx, account); err != nil {
+			return err
+		}
 		return tell(ctx, tx, Notice{Account: account})
 	})
+}
+
+// tellHomes tells every workshop of an account that its people have changed.
+func tellHomes(ctx context.Context, tx pgx.Tx, account string) error {
+	_, err := tx.Exec(ctx, `select pg_notify($1, json_build_object('w', workshop_id)::text) from membership
+		where account_id::text = $2`, channel, account)
+	return err
 }
 
 // Invite keeps a code by its hash: it lets an account in so many times, until a moment. A

@@ -205,6 +205,9 @@ func setMember(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, m Member) e
 	if err != nil {
 		return err
 	}
+	if err := tellHomes(ctx, tx, m.AccountID); err != nil {
+		return err
+	}
 	return tell(ctx, tx, Notice{Account: m.AccountID})
 }
 
@@ -287,6 +290,9 @@ func (s *Store) Leave(ctx context.Context, workshop, account string) error {
 			if _, err := tx.Exec(ctx, text, account); err != nil {
 				return err
 			}
+		}
+		if err := tell(ctx, tx, Notice{WorkshopID: workshop}); err != nil {
+			return err
 		}
 		return tell(ctx, tx, Notice{Account: account})
 	})

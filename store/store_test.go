@@ -356,7 +356,8 @@ func TestAPictureIsKeptWithItsJob(t *testing.T) {
 	w, j := workshopAndJob(t, s)
 	other, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-2"}, job.New("Slip mixer", w.Settings), "new")
 	require.NoError(t, err)
-	id, err := s.AddPhoto(ctx, j.ID, store.By{Who: "Odile W."}, store.Photo{MediaType: "image/png", Picture: []byte{1, 2, 3}})
+	id, err := s.AddPhoto(ctx, j.ID, store.By{Who: "Odile W."}, store.Photo{MediaType: "image/png",
+		Picture: []byte{1, 2, 3}})
 	require.NoError(t, err)
 	got, err := s.PhotoOf(ctx, j.ID, id)
 	require.NoError(t, err)

@@ -84,7 +84,8 @@ func TestNothingIsLostOrMadeInTheStores(t *testing.T) {
 			j := jobs[rapid.IntRange(0, 1).Draw(t, "job")]
 			do := rapid.SampledFrom([]store.Take{store.Reserve, store.Release, store.Fit, store.Unfit}).Draw(t, "do")
 			part := rapid.SampledFrom([]string{"run-40", "start"}).Draw(t, "part")
-			err := s.TakeStock(ctx, j.ID, line.ID, "m1", part, rapid.IntRange(1, 4).Draw(t, "count"), do, store.By{Who: "Odile W."})
+			err := s.TakeStock(ctx, j.ID, line.ID, "m1", part, rapid.IntRange(1, 4).Draw(t, "count"), do,
+				store.By{Who: "Odile W."})
 			var short *store.Short
 			if err != nil && !errors.As(err, &short) && !errors.Is(err, store.ErrNothingToDo) {
 				t.Fatalf("%s: %v", do, err)

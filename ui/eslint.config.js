@@ -15,7 +15,7 @@ const floors = [
   ['parts'], // fields, charts, lists
   ['stores'], // the drawers, and parts out of them
   ['makeup', 'fit'], // the box made up; a motor in another's place: on every plate
-  ['supply', 'protection', 'capacitor', 'rotary', 'drive', 'dc', 'leads', 'plate', 'load', 'bringup', 'engine', 'yard'],
+  ['supply', 'protection', 'capacitor', 'rotary', 'drive', 'dc', 'leads', 'plate', 'load', 'bringup', 'engine', 'yard', 'people'],
   ['span'], // the screen of a job: every bay
   ['app'], // the shell
 ]

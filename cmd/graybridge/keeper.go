@@ -85,7 +85,10 @@ func openKeeping(ctx context.Context, url string, k *keeper) (*store.Store, erro
 // several servers does it.
 func (k *keeper) nightly(ctx context.Context) {
 	for {
-		if _, err := k.store.Alone(ctx, "nightly", func() error { return k.night(ctx, time.Now().UTC()) }); err != nil &&
+		if _, err := k.store.Alone(ctx, "nightly", func() error {
+			return k.night(ctx,
+				time.Now().UTC())
+		}); err != nil &&
 			ctx.Err() == nil {
 			slog.Warn("the nightly keeping did not end", "code", store.Code(err), "trouble", fmt.Sprintf("%T", err))
 		}

@@ -39,7 +39,8 @@ func serveFlags(args []string) (served, error) {
 	say(&o.addr, "addr", "GRAYBRIDGE_ADDR", "127.0.0.1:8460", "address to listen on; loopback unless told")
 	f.Bool("leash", false, "end when the program that started this one is "+
 		"gone") // held since the first instruction, see leash.go
-	say(&o.hosts, "host", "GRAYBRIDGE_HOST", "", "further names by which this server may be called, separated by commas")
+	say(&o.hosts, "host", "GRAYBRIDGE_HOST", "", "further names by which this server may be called, separated by "+
+		"commas")
 	say(&o.level, "log", "GRAYBRIDGE_LOG", "warn", "least level to log: debug, info, warn or error")
 	say(&o.share, "share", "GRAYBRIDGE_SHARE", "", "open the server to the shop at this address of the machine, like "+
 		"192.168.1.20 or clayroom.local:8463: from then on everybody logs in; off closes it")
@@ -48,7 +49,8 @@ func serveFlags(args []string) (served, error) {
 	say(&o.cert, "tls-cert", "GRAYBRIDGE_TLS_CERT", "", "a certificate for the shared address (PEM file); without one "+
 		"the workshop's own root is made")
 	say(&o.key, "tls-key", "GRAYBRIDGE_TLS_KEY", "", "its key (PEM file)")
-	say(&o.proxies, "proxy", "GRAYBRIDGE_PROXY", "", "networks of proxies in front of this server, separated by commas, "+
+	say(&o.proxies, "proxy", "GRAYBRIDGE_PROXY", "", "networks of proxies in front of this server, separated by "+
+		"commas, "+
 		"like 127.0.0.1/32: their word is taken on who calls and whether over TLS")
 	say(&o.outside, "outside", "GRAYBRIDGE_OUTSIDE", "", "the link under which a proxy is found, like "+
 		"https://clay.example; with --share nothing else is opened")

@@ -20,7 +20,8 @@
 //	entry:"-"            not an entry: what names the format
 //
 // Tags: label is the entry's or chapter's word (else the key with spaces), example
-// and doc describe it, by:"hand" marks what is entered at the machine, enum, maxLength, minLength, minimum, maximum and maxItems
+// and doc describe it, by:"hand" marks what is entered at the machine, enum, maxLength, minLength,
+// minimum, maximum and maxItems
 // bound it. A chapter's own rules stand in its Check method.
 package entry
 

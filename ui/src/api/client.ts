@@ -43,12 +43,13 @@ export type Workshop = Schemas['Workshop']
 export type WorkshopEntry = Schemas['WorkshopEntry']
 export type YardWorkshop = Schemas['YardWorkshop']
 export type BinnedWorkshop = Schemas['BinnedWorkshop']
+export type Role = Schemas['JobAnswer']['role']
 
 export type DirectWay = 'motor' | 'tool' | 'surface' | 'feet' | 'volts'
 export type Scene = 'start' | 'step' | 'brake'
 export type DialWay = 'hz' | 'motor' | 'tool' | 'surface' | 'feet'
 
-const client = createClient<paths>({
+export const client = createClient<paths>({
   baseUrl: globalThis.location?.origin ?? '',
   fetch: (r) => globalThis.fetch(r),
 })
@@ -70,7 +71,10 @@ interface Problem {
   errors?: { location?: string; message?: string; value?: unknown }[] | null
 }
 
-async function got<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+/** Called when the server says that nobody is logged in here any more. */
+export const atTheDoor = { shut: () => {} }
+
+export async function got<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   let answer
   try {
     answer = await call
@@ -78,6 +82,7 @@ async function got<T>(call: Promise<{ data?: T; error?: unknown; response: Respo
     throw new Trouble(0, 'The server does not answer. What you typed is kept here and sent when it is back.')
   }
   if (answer.response.ok) return answer.data as T
+  if (answer.response.status === 401) atTheDoor.shut()
   const p = (answer.error ?? {}) as Problem
   const fields = (p.errors ?? []).map((e) => `${(e.location ?? '').replace('body.', '')}: ${e.message ?? ''}`)
   throw new Trouble(answer.response.status, [p.detail ?? 'The server refused.', ...fields].join(' '), p.latest)
@@ -90,6 +95,7 @@ export type Shelf = 'yard' | 'archive' | 'bin'
 /** A page of a shelf. */
 export interface YardAsk {
   shelf?: Shelf
+  workshop?: string
   find?: string
   attention?: boolean
   after?: string

@@ -1,15 +1,25 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { ElConfigProvider } from 'element-plus'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { head } from '../desk/head'
 import { useKeys } from '../desk/keys'
+import { askPerson, me, outside } from '../desk/person'
+import LogInView from '../people/LogInView.vue'
 import KeysDialog from './KeysDialog.vue'
 import PaletteDialog from './PaletteDialog.vue'
 import PersonChooser from './PersonChooser.vue'
 
 const router = useRouter()
+const route = useRoute()
 const palette = ref(false)
+/** Who has not logged in sees the door alone; a link that lets in is a way through it. */
+const shut = computed(() => outside.value && route.name !== 'let-in')
+/** A view is made anew for another thing, and for another person; coming in is one view from code to password. */
+const place = computed(() =>
+  [route.params.id ?? '', route.name, me.shared && route.name !== 'let-in' ? String(me.in) + me.name : ''].map(String).join(' '),
+)
+onMounted(() => askPerson())
 useKeys({ 'g y': () => void router.push('/'), 'g e': () => void router.push('/engine') })
 </script>
 
@@ -27,12 +37,17 @@ useKeys({ 'g y': () => void router.push('/'), 'g e': () => void router.push('/en
         <template v-if="head.workshop">{{ head.workshop }} <span aria-hidden="true">/&nbsp;</span></template>
         <strong>{{ head.name }}</strong>
       </span>
-      <button type="button" class="head-find" @click="palette = true">Find or do anything <kbd>/</kbd></button>
-      <span class="head-saved" role="status">{{ head.saved }}</span>
-      <PersonChooser />
+      <template v-if="!outside">
+        <button type="button" class="head-find" @click="palette = true">Find or do anything <kbd>/</kbd></button>
+        <span class="head-saved" role="status">{{ head.saved }}</span>
+        <PersonChooser />
+      </template>
     </header>
-    <RouterView :key="String($route.params.id ?? $route.name) + String($route.name)" />
-    <KeysDialog />
-    <PaletteDialog v-model="palette" />
+    <LogInView v-if="shut" />
+    <template v-else-if="me.asked">
+      <RouterView :key="place" />
+      <KeysDialog />
+      <PaletteDialog v-if="!outside" v-model="palette" />
+    </template>
   </ElConfigProvider>
 </template>

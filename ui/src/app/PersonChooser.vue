@@ -1,8 +1,9 @@
 <script setup lang="ts">
-/** The name in the head of the page; a touch opens the choice. */
+/** The name in the head of the page; a touch opens the choice, or the account. */
 import { computed, onMounted, ref } from 'vue'
 import { api } from '../api/client'
-import { askPerson, choosePerson, person } from '../desk/person'
+import { askPerson, choosePerson, me } from '../desk/person'
+import AccountDialog from '../people/AccountDialog.vue'
 import { useTried } from '../parts/tried'
 
 const open = ref(false)
@@ -11,10 +12,11 @@ const people = ref<string[]>([])
 const { trouble, tried } = useTried()
 const names = computed(() => [...new Set(people.value)])
 
-onMounted(askPerson)
+onMounted(() => askPerson())
 
 async function show() {
   open.value = true
+  if (me.shared) return
   const yard = await api.yard({ most: 1 }).catch(() => undefined)
   people.value = (yard?.workshops ?? []).flatMap((w) => w.people)
 }
@@ -25,8 +27,9 @@ async function choose(name: string) {
 </script>
 
 <template>
-  <button type="button" class="why person" @click="show">{{ person || 'Who are you?' }}</button>
-  <ElDialog v-model="open" title="Who works in this browser?" width="min(26rem, 92vw)" append-to-body>
+  <button type="button" class="why person" @click="show">{{ me.name || 'Who are you?' }}</button>
+  <AccountDialog v-if="me.shared" v-model="open" />
+  <ElDialog v-else v-model="open" title="Who works in this browser?" width="min(26rem, 92vw)" append-to-body>
     <p class="soft">The name stands beside every change you make. It is no log-in.</p>
     <div class="choice-row person-names">
       <button
@@ -34,7 +37,7 @@ async function choose(name: string) {
         :key="n"
         type="button"
         class="choice-one"
-        :class="{ chosen: n === person }"
+        :class="{ chosen: n === me.name }"
         @click="choose(n)"
       >
         <strong>{{ n }}</strong>

@@ -3,7 +3,7 @@ import { mount, type VueWrapper } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
 import { letters, setLetters } from '../desk/keys'
-import { person } from '../desk/person'
+import { me } from '../desk/person'
 import { until } from '../job/network'
 import KeysDialog from './KeysDialog.vue'
 import PersonChooser from './PersonChooser.vue'
@@ -56,7 +56,7 @@ describe('who works in this browser', () => {
   beforeEach(() => {
     refused = false
     stored.length = 0
-    person.value = ''
+    me.name = ''
     vi.stubGlobal('fetch', async (input: Request) => {
       const path = new URL(input.url, 'http://there').pathname
       const given = (status: number, body: unknown) =>
@@ -107,6 +107,6 @@ describe('who works in this browser', () => {
     refused = true
     document.querySelector<HTMLButtonElement>('.person-names button')!.click()
     await until('it is said', () => document.body.textContent!.includes('A name is at most 60 letters.'))
-    expect(person.value).toBe('')
+    expect(me.name).toBe('')
   })
 })

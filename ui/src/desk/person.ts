@@ -1,16 +1,73 @@
-/** Who works in this browser: a name chosen from the workshop's people. No log-in. */
-import { ref } from 'vue'
-import { api } from '../api/client'
+/**
+ * Who works in this browser, and what may be done: an account that has logged in where the
+ * server is shared, else a name chosen from the workshop's people.
+ */
+import { computed, reactive } from 'vue'
+import { api, atTheDoor, type Role } from '../api/client'
+import { door, type Whoever } from '../api/people'
 
-export const person = ref('')
+export const me = reactive<Whoever & { asked: boolean }>({
+  asked: false,
+  name: '',
+  shared: false,
+  in: true,
+  keeper: true,
+  guest: false,
+  roles: [],
+})
 
-let asked = false
-export async function askPerson() {
-  if (asked) return
-  asked = true
-  person.value = (await api.person().catch(() => ({ name: '' }))).name
+/** Somebody has to log in before anything is shown. */
+export const outside = computed(() => me.shared && !me.in)
+
+let asking: Promise<void> | undefined
+export function askPerson(anew = false): Promise<void> {
+  if (!asking || anew)
+    asking = api
+      .person()
+      .then((p) => void Object.assign(me, p, { asked: true }))
+      .catch(() => void (me.asked = true))
+  return asking
+}
+
+atTheDoor.shut = () => {
+  if (!me.shared || me.in) void askPerson(true)
 }
 
 export async function choosePerson(name: string) {
-  person.value = (await api.choosePerson(name)).name
+  me.name = (await api.choosePerson(name)).name
+}
+
+export async function logOut() {
+  await door.logOut()
+  await askPerson(true)
+}
+
+/** What the roles may, as core/people says it; the server asks again at each deed. */
+const planners: Role[] = ['owner', 'maker']
+export const plans = (role: Role | undefined) => !role || planners.includes(role)
+export const owns = (role: Role | undefined) => !role || role === 'owner'
+export const notes = (role: Role | undefined) => plans(role) || role === 'helper'
+export const remarksOn = (role: Role | undefined) => plans(role) || role === 'reviewer'
+
+/** What this browser or phone is called in the list of devices. */
+export function deviceName(agent = navigator.userAgent): string {
+  const on = (
+    [
+      [/iPhone/, 'iPhone'],
+      [/iPad/, 'iPad'],
+      [/Android/, /Mobile/.test(agent) ? 'Android phone' : 'Android tablet'],
+      [/Windows/, 'Windows'],
+      [/Mac OS/, 'Mac'],
+      [/Linux|X11/, 'Linux'],
+    ] as [RegExp, string][]
+  ).find(([word]) => word.test(agent))
+  const by = (
+    [
+      [/Firefox/, 'Firefox'],
+      [/Edg/, 'Edge'],
+      [/Chrome|Chromium/, 'Chromium'],
+      [/Safari/, 'Safari'],
+    ] as [RegExp, string][]
+  ).find(([word]) => word.test(agent))
+  return [by?.[1] ?? 'a browser', on && `on ${on[1]}`].filter(Boolean).join(' ')
 }

@@ -9,6 +9,7 @@ export interface Entry {
   most?: number
   choices?: string[]
   example?: string
+  reading?: boolean // entered at the machine
 }
 
 const byPath = new Map((entries as Entry[]).map((e) => [e.path, e]))

@@ -1,21 +1,29 @@
 /**
- * One job open for work: the document under the hands, the plan of it, and the
- * way to the store. A gesture asks for a plan without storing; a finished edit
- * is stored as a revision, in order, each once. What others store meanwhile
+ * One job open for work: the document under the hands, the plan of it, and the way to the store. A gesture asks for
+ * a plan without storing; a finished edit is stored as a revision, in order, each once. What others store meanwhile
  * arrives by itself and is merged where both did not touch the same entry.
  */
 import { computed, inject, onUnmounted, provide, ref, shallowRef, watch, type InjectionKey } from 'vue'
-import { api, newChangeID, Trouble, type Answer, type Cure, type Document, type JobAnswer } from '../api/client'
+import {
+  api,
+  newChangeID,
+  Trouble,
+  type Answer,
+  type Cure,
+  type Document,
+  type JobAnswer,
+  type Role,
+} from '../api/client'
 import { setHead } from '../desk/head'
 import { connected, listen } from '../desk/live'
 import { answer as answerToName, closedAmong, thisWindow } from '../desk/windows'
 import { about, local, machineOf, placed, same, textAt, withValue } from './document'
 import { mergeable, opened, reduce, type Event, type Held } from './queue'
+import { mayEnter, readsOnly } from './rights'
+import { savedWords, type Saving } from './saved'
 import { keep, left, windowsOf, type Change, type Unsent } from './unsent'
 
 const retryAfter = 2000
-
-export type Saving = 'stored' | 'storing' | 'waiting' | 'conflict' | 'refused'
 
 export function openJob(id: string) {
   const document = shallowRef<Document>()
@@ -28,6 +36,7 @@ export function openJob(id: string) {
   const missing = ref(false)
   const theirs = shallowRef<JobAnswer>()
   const asked = shallowRef<string>() // the entry that the person was led to last, by the bay's own path
+  const role = ref<Role>('owner')
   const canUndo = ref(false)
   const canRedo = ref(false)
   const chosen = ref('') // the machine that is worked on; empty: the first
@@ -57,23 +66,9 @@ export function openJob(id: string) {
   function tellHead() {
     const d = document.value
     if (!d) return
-    const at = savedAt.value
-      ? new Date(savedAt.value).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
-      : ''
-    const words: Record<Saving, string> = {
-      stored: connected.value
-        ? `Saved ${at}, revision ${revision.value}`
-        : `Not connected; saved until ${at}, revision ${revision.value}`,
-      storing: 'Saving…',
-      waiting: 'Not connected: kept here, sent when the server is back',
-      conflict: 'Changed elsewhere too: choose below',
-      refused: 'Not stored: see below',
-    }
-    // Never "saved" while anything waits, be it only half typed.
-    const now = saving.value === 'stored' && held?.queue.length ? 'storing' : saving.value
-    const half = now === 'stored' && d !== held?.committed
-    const closing = unkept && held?.queue.length ? ' This browser keeps nothing: do not close this window.' : ''
-    setHead(d.workshop.name, d.name, (half ? 'Not saved yet: still being typed' : words[now]) + closing)
+    const on = { revision: revision.value, savedAt: savedAt.value, connected: connected.value }
+    const waits = { queued: !!held?.queue.length, half: d !== held?.committed, unkept }
+    setHead(d.workshop.name, d.name, savedWords(saving.value, on, waits))
   }
 
   /** Takes an event into what is held; what is not sent is kept by the browser from then on. */
@@ -148,6 +143,7 @@ export function openJob(id: string) {
       const j = await api.job(id)
       held = opened(j)
       revision.value = j.revision
+      role.value = j.role
       canUndo.value = j.can_undo
       canRedo.value = j.can_redo
       savedAt.value = j.saved_at
@@ -156,7 +152,7 @@ export function openJob(id: string) {
       answerToName()
       void closedAmong(windowsOf(localStorage, id)).then((closed) => {
         behind = closed
-        if (!closed.length || closed.every((w) => !left(localStorage, id, w))) return
+        if (closed.every((w) => !left(localStorage, id, w))) return
         if (!held?.queue.length && !sending && document.value === held?.committed) adoptNext()
       })
       tellHead()
@@ -242,7 +238,7 @@ export function openJob(id: string) {
       t.message = '' // the other's document could not be had: as if the connection were lost
     }
     if (theirs.value) saving.value = 'conflict'
-    else if (t.status === 0 || t.status >= 500 || t.message === '') {
+    else if (t.status === 0 || t.status === 401 || t.status >= 500 || t.message === '') {
       saving.value = 'waiting'
       timer = setTimeout(() => void send(), retryAfter)
     } else {
@@ -297,6 +293,12 @@ export function openJob(id: string) {
     store(next)
   }
 
+  /** This role does not enter that: what was typed goes back. */
+  function barred() {
+    message.value = readsOnly[role.value] ?? ''
+    if (held) change(held.committed)
+  }
+
   /** Several entries while a hand is at work: shown, not stored. */
   function previewAll(values: Record<string, unknown>) {
     if (!document.value) return
@@ -308,10 +310,12 @@ export function openJob(id: string) {
   /** Several entries in one change. */
   function commitAll(values: Record<string, unknown>) {
     if (!held) return
+    if (!Object.keys(values).every((path) => mayEnter(role.value, at(path)))) return barred()
     change(Object.entries(values).reduce((d, [path, value]) => withValue(d, at(path), value), held.committed))
   }
 
   function step(which: 'undo' | 'redo') {
+    if (!mayEnter(role.value)) return barred()
     if (!held || saving.value === 'conflict') return
     const before = held
     on({ type: 'stepped', id: newChangeID(), step: which, sending })
@@ -406,10 +410,12 @@ export function openJob(id: string) {
     /** The document as the server is asked about it: the chosen machine first. */
     about: computed(() => document.value && about(document.value, chosen.value)),
     doubts,
-    canUndo,
-    canRedo,
+    canUndo: computed(() => canUndo.value && mayEnter(role.value)),
+    canRedo: computed(() => canRedo.value && mayEnter(role.value)),
+    role,
+    /** Whether this role may enter something at a path; without one, anything. */
+    may: (path?: string) => mayEnter(role.value, path && at(path)),
     text: (path: string) => (document.value ? textAt(document.value, at(path)) : ''),
-    /** As it stood before the present typing. */
     stored: (path: string) => (held ? textAt(held.committed, at(path)) : ''),
     reading: (path: string) => readings.value.get(at(path)),
     preview: (path: string, text: string) => previewAll({ [path]: text }),
@@ -418,9 +424,8 @@ export function openJob(id: string) {
     commitAll,
     /** What the plan says under some ids, in their order. */
     said: (...ids: string[]) => ids.flatMap((id) => plan.value?.findings.filter((f) => f.id === id) ?? []),
-    /** What one touch on a cure changes. */
     cure: (c: Cure) => commitAll({ [c.path]: c.value, ...(c.and ? { [c.and.path]: c.and.value } : {}) }),
-    change,
+    change: (next: Document) => (mayEnter(role.value) ? change(next) : barred()),
     choose,
     renew,
     restore,
@@ -430,7 +435,6 @@ export function openJob(id: string) {
 }
 
 export type OpenJob = ReturnType<typeof openJob>
-
 const key: InjectionKey<OpenJob> = Symbol('job')
 
 export function provideJob(id: string): OpenJob {

@@ -25,6 +25,7 @@ const doubt = computed(() => job.doubts.value.get(props.path))
         class="choice-one"
         :class="{ chosen: c.value === value }"
         :aria-pressed="c.value === value"
+        :disabled="!job.may(path)"
         @click="job.commit(path, c.value)"
       >
         <strong>{{ c.label }}</strong>

@@ -54,6 +54,7 @@ function done() {
       :id="id"
       :type="rows ? 'textarea' : 'text'"
       :rows="rows"
+      :disabled="!job.may(path)"
       :model-value="text"
       :placeholder="placeholder"
       :aria-describedby="`${id}-read`"

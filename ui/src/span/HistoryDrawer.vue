@@ -2,6 +2,8 @@
 /** The revision strip: who changed what, when; look at any revision, restore it. */
 import { ref, shallowRef, watch } from 'vue'
 import { api, type Change, type JobAnswer, type RevisionLine } from '../api/client'
+import { remarks } from '../api/people'
+import { me } from '../desk/person'
 import DrawingView from '../drawing/DrawingView.vue'
 import { vRove } from '../parts/rove'
 import { useTried } from '../parts/tried'
@@ -38,6 +40,15 @@ const look = (n: number) =>
     looked.value = await api.revision(job.id, n)
   })
 
+/** A named revision is never thinned. */
+const label = ref('')
+watch(looked, (now) => (label.value = lines.value.find((l) => l.revision === now?.revision)?.label ?? ''))
+const name = (n: number) =>
+  tried(async () => {
+    await remarks.nameRevision(job.id, n, label.value.trim())
+    lines.value = lines.value.map((l) => (l.revision === n ? { ...l, label: label.value.trim() } : l))
+  })
+
 function restore(n: number) {
   job.restore(n)
   looked.value = undefined
@@ -72,18 +83,33 @@ const when = (at: string) =>
       </table>
       <p v-else class="soft">The same as now.</p>
       <p class="looked-acts">
-        <button type="button" class="strong" :disabled="!changes.length" @click="restore(looked.revision)">
+        <button
+          v-if="job.may()"
+          type="button"
+          class="strong"
+          :disabled="!changes.length"
+          @click="restore(looked.revision)"
+        >
           Restore revision {{ looked.revision }}
         </button>
         <button type="button" class="plain" @click="looked = undefined">Leave it</button>
       </p>
+      <form v-if="job.may()" class="looked-acts" @submit.prevent="name(looked.revision)">
+        <label for="revision-name" class="soft">A name keeps it for ever</label>
+        <ElInput id="revision-name" v-model="label" maxlength="80" placeholder="as wired in March" />
+        <button type="submit" class="plain">Name it</button>
+      </form>
     </section>
     <ol v-rove="'li'" class="strip">
       <li v-for="l in lines" :key="l.revision">
         <button type="button" :aria-pressed="looked?.revision === l.revision" @click="look(l.revision)">
           <span class="strip-number">{{ l.revision }}</span>
-          <span class="strip-what">{{ l.what }}</span>
-          <span class="soft">{{ l.who || 'no name' }}, {{ when(l.at) }}</span>
+          <span class="strip-what"
+            ><strong v-if="l.label">{{ l.label }}: </strong>{{ l.what }}</span
+          >
+          <span class="soft"
+            >{{ l.who || 'no name' }}{{ me.shared && l.who && !l.signed ? ' (as typed)' : '' }}, {{ when(l.at) }}</span
+          >
         </button>
       </li>
     </ol>

@@ -21,6 +21,8 @@ import ProtectionBay from '../protection/ProtectionBay.vue'
 import SupplyBay from '../supply/SupplyBay.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import HistoryDrawer from './HistoryDrawer.vue'
+import RemarksDrawer from './RemarksDrawer.vue'
+import { readsOnly } from '../job/rights'
 import { local } from '../job/document'
 import { provideJob } from '../job/open'
 import LedgerList from './LedgerList.vue'
@@ -135,6 +137,8 @@ const cardAt = computed(() => ({
 }))
 const card = () => void router.push(cardAt.value)
 const history = ref(false)
+const remarked = ref(false)
+const said = ref({ open: 0, approval: '' })
 /** Who does not know is told how to find out, or what is assumed meanwhile. */
 const unsure = ref(false)
 watch(
@@ -148,6 +152,7 @@ useKeys({
   n: next,
   s: other,
   h: () => (history.value = !history.value),
+  r: () => (remarked.value = !remarked.value),
   z: job.undo,
   'shift z': job.redo,
   'mod z': job.undo,
@@ -176,6 +181,7 @@ watchEffect(() => {
     { kind: 'command', text: 'Undo', run: job.undo },
     { kind: 'command', text: 'Redo', run: job.redo },
     { kind: 'command', text: 'History', more: 'revisions changed who when restore', run: () => (history.value = true) },
+    { kind: 'command', text: 'Remarks and approvals', more: 'comment review', run: () => (remarked.value = true) },
     { kind: 'command', text: 'Show now or as wanted', more: 'state switch', run: other },
     {
       kind: 'command',
@@ -229,6 +235,16 @@ onUnmounted(() => (offered.deeds = []))
             <svg viewBox="0 0 18 18" aria-hidden="true"><path d="m11 3 4 4-4 4M15 7H7a4 4 0 0 0 0 8h4" /></svg>
           </button>
           <button type="button" class="plain" title="What was changed (H)" @click="history = true">History</button>
+          <button
+            type="button"
+            class="plain icon said"
+            title="Remarks and approvals (R)"
+            :aria-label="said.open ? `Remarks, ${said.open} open` : 'Remarks'"
+            @click="remarked = true"
+          >
+            <svg viewBox="0 0 18 18" aria-hidden="true"><path d="M3 4h12v8H8l-4 3v-3H3z" /></svg>
+            <template v-if="said.open">{{ said.open }}</template>
+          </button>
           <RouterLink class="plain" :to="cardAt">Card</RouterLink>
           <button type="button" class="strong next" @click="next">
             <span>Next: {{ plan.next.text }}</span
@@ -253,6 +269,7 @@ onUnmounted(() => (offered.deeds = []))
       </p>
       <p class="span-verdict" :class="`verdict-${shown.grade}`">
         {{ shown.verdict }}
+        <span v-if="said.approval" class="span-approval">{{ said.approval }}</span>
         <span v-if="state === 'mistake'">{{ plan.leads.mistakes.find((m) => m.id === mistake)?.about }}</span>
       </p>
       <button
@@ -274,6 +291,7 @@ onUnmounted(() => (offered.deeds = []))
       />
       <BayNav :chosen="bay" @go="go" />
     </section>
+    <p v-if="readsOnly[job.role.value]" class="news" role="status">{{ readsOnly[job.role.value] }}</p>
     <p v-if="job.message.value" class="trouble" role="alert">{{ job.message.value }}</p>
     <p v-if="job.news.value" class="news" role="status">
       {{ job.news.value }} <button type="button" class="why" @click="job.news.value = ''">Seen</button>
@@ -287,6 +305,11 @@ onUnmounted(() => (offered.deeds = []))
     </div>
     <ConflictDialog />
     <HistoryDrawer v-model="history" />
+    <RemarksDrawer
+      v-model="remarked"
+      @count="(open, approval) => (said = { open, approval })"
+      @bay="((remarked = false), go($event))"
+    />
   </main>
 </template>
 
@@ -306,6 +329,13 @@ onUnmounted(() => (offered.deeds = []))
   font-size: 0.93rem;
   line-height: 1.25;
 }
+.span-approval {
+  margin-left: 12px;
+  padding: 0 8px;
+  border: 1px solid currentcolor;
+  font-weight: 400;
+  color: var(--soft);
+}
 .verdict-stop {
   color: var(--brick);
   font-weight: 600;
@@ -315,14 +345,20 @@ onUnmounted(() => (offered.deeds = []))
 }
 .span-acts {
   display: flex;
+  align-items: center;
   gap: 6px;
   flex: 0 1 auto;
   min-width: 0;
   margin-left: auto;
 }
+.said {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+}
 .next {
   flex: 0 1 auto;
-  min-width: 8rem;
+  min-width: 9.5rem;
   max-width: 22rem;
   text-align: left;
   line-height: 1.2;

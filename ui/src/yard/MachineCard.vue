@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** One machine of the Yard as a small span, its gravest sentence, and what can be done with it. */
-import type { Shelf, Summary } from '../api/client'
+import type { Role, Shelf, Summary } from '../api/client'
+import { owns, plans } from '../desk/person'
 import DrawingView from '../drawing/DrawingView.vue'
 import GradeMark from '../parts/GradeMark.vue'
 
 /** sure: deleting for good was asked once and is asked again. */
-defineProps<{ job: Summary; shelf: Shelf; sure: boolean }>()
+defineProps<{ job: Summary; shelf: Shelf; sure: boolean; role?: Role }>()
 const emit = defineEmits<{ rename: []; copy: []; move: [to: Shelf]; purge: [] }>()
 const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric', month: 'short' })
 </script>
@@ -36,14 +37,20 @@ const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric'
       <span class="machine-acts">
         <span class="soft">{{ day(job.saved_at) }}</span>
         <template v-if="shelf === 'yard'">
-          <button type="button" class="why" @click="emit('rename')">Rename</button>
-          <button type="button" class="why" @click="emit('copy')">Copy</button>
+          <template v-if="plans(role)">
+            <button type="button" class="why" @click="emit('rename')">Rename</button>
+            <button type="button" class="why" @click="emit('copy')">Copy</button>
+          </template>
           <a class="why" :href="`/api/jobs/${job.id}/document.json`" download>Export</a>
-          <button type="button" class="why" @click="emit('move', 'archive')">Archive</button>
+          <button v-if="plans(role)" type="button" class="why" @click="emit('move', 'archive')">Archive</button>
         </template>
-        <button v-else type="button" class="why" @click="emit('move', 'yard')">Back to the yard</button>
-        <button v-if="shelf !== 'bin'" type="button" class="why" @click="emit('move', 'bin')">Delete</button>
-        <button v-else type="button" class="why" @click="emit('purge')">
+        <button v-else-if="plans(role)" type="button" class="why" @click="emit('move', 'yard')">
+          Back to the yard
+        </button>
+        <button v-if="shelf !== 'bin' && plans(role)" type="button" class="why" @click="emit('move', 'bin')">
+          Delete
+        </button>
+        <button v-else-if="shelf === 'bin' && owns(role)" type="button" class="why" @click="emit('purge')">
           {{ sure ? 'Really, with its history' : 'Delete for good' }}
         </button>
       </span>

@@ -16,6 +16,7 @@ import {
 import { setHead } from '../desk/head'
 import { connected, listen } from '../desk/live'
 import { offered } from '../desk/palette'
+import { me, owns, plans } from '../desk/person'
 import { vRove } from '../parts/rove'
 import { useTried } from '../parts/tried'
 import { count, joined } from './pages'
@@ -140,19 +141,28 @@ onUnmounted(() => {
 /** What the palette can do here. */
 watchEffect(() => {
   offered.deeds = [
-    ...(workshops.value ?? []).map((w) => ({
-      kind: 'command',
-      text: `New machine in ${w.settings.name}`,
-      more: 'start plate job add',
-      run: () => ask('A new machine', 'Start', '', w.id),
-    })),
+    ...(workshops.value ?? [])
+      .filter((w) => plans(w.role))
+      .map((w) => ({
+        kind: 'command',
+        text: `New machine in ${w.settings.name}`,
+        more: 'start plate job add',
+        run: () => ask('A new machine', 'Start', '', w.id),
+      })),
     ...(workshops.value ?? []).map((w) => ({
       kind: 'place',
       text: `Stores of ${w.settings.name}`,
       more: 'drawer parts capacitors stock',
       run: () => void router.push(`/workshops/${w.id}/stores`),
     })),
-    { kind: 'command', text: 'New workshop', more: 'add', run: () => openSettings() },
+    ...(me.shared ? (workshops.value ?? []) : []).map((w) => ({
+      kind: 'place',
+      text: `People of ${w.settings.name}`,
+      more: 'roles phones devices invite guest',
+      run: () => void router.push(`/workshops/${w.id}/people`),
+    })),
+    { kind: 'place', text: 'Sharing', more: 'phone log in network backup', run: () => void router.push('/sharing') },
+    ...(me.keeper ? [{ kind: 'command', text: 'New workshop', more: 'add', run: () => openSettings() }] : []),
   ]
 })
 onUnmounted(() => (offered.deeds = []))
@@ -270,7 +280,10 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
           Three-phase and brushed motors on single-phase supply. Open one, or copy the plate of a new one.
         </p>
       </div>
-      <button type="button" class="plain" @click="openSettings()">New workshop</button>
+      <span class="yard-acts">
+        <RouterLink v-if="!me.guest" class="plain" to="/sharing">{{ me.shared ? 'Sharing' : 'Share' }}</RouterLink>
+        <button v-if="me.keeper" type="button" class="plain" @click="openSettings()">New workshop</button>
+      </span>
     </header>
     <YardFind v-model:shelf="shelf" v-model:question="question" v-model:attention="attention" :shelves="shelves" />
     <p v-if="trouble || unseen" class="trouble" role="alert">{{ trouble || unseen }}</p>
@@ -299,10 +312,15 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
         <h2>{{ w.settings.name }}</h2>
         <p class="soft">{{ w.settings.volts }} V, {{ w.settings.hertz }} Hz, {{ rules[w.settings.rules] }}</p>
         <span v-if="shelf === 'yard'" class="yard-acts">
-          <button type="button" class="plain" @click="pick(w.id)">Import</button>
+          <button v-if="plans(w.role)" type="button" class="plain" @click="pick(w.id)">Import</button>
           <button type="button" class="plain" @click="router.push(`/workshops/${w.id}/stores`)">Stores</button>
-          <button type="button" class="plain" @click="openSettings(w)">Settings</button>
-          <button type="button" class="strong" @click="ask('A new machine', 'Start', '', w.id)">New machine</button>
+          <button v-if="me.shared" type="button" class="plain" @click="router.push(`/workshops/${w.id}/people`)">
+            People
+          </button>
+          <button v-if="owns(w.role)" type="button" class="plain" @click="openSettings(w)">Settings</button>
+          <button v-if="plans(w.role)" type="button" class="strong" @click="ask('A new machine', 'Start', '', w.id)">
+            New machine
+          </button>
         </span>
       </header>
       <div v-rove="'.machine'" class="machines">
@@ -311,6 +329,7 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
           :key="j.id"
           :job="j"
           :shelf="shelf"
+          :role="w.role"
           :sure="purging === j.id"
           @rename="ask('Rename', 'Rename', j.name, w.id, j.id)"
           @copy="ask('A copy', 'Copy', `${j.name}, copy`, w.id, j.id, true)"

@@ -1,0 +1,142 @@
+<script setup lang="ts">
+/** What people say of this machine, signed and dated, and approvals of it as it stood. */
+import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
+import { newChangeID } from '../api/client'
+import { remarks, type Remark } from '../api/people'
+import { listen } from '../desk/live'
+import { me, plans, remarksOn } from '../desk/person'
+import { useJob } from '../job/open'
+import { useTried } from '../parts/tried'
+
+const open = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ count: [open: number, approval: string]; bay: [bay: string] }>()
+const job = useJob()
+const list = shallowRef<Remark[]>([])
+const words = ref('')
+const bay = ref('')
+const { trouble, tried } = useTried()
+let change = newChangeID()
+const titles = computed(() => new Map((job.plan.value?.bays ?? []).map((b) => [b.bay, b.title])))
+const role = computed(() => job.role.value)
+const reviewer = computed(() => me.shared && role.value === 'reviewer')
+
+function take(got: { remarks: Remark[] }) {
+  list.value = got.remarks
+  const last = got.remarks.filter((r) => r.kind === 'approval').at(-1)
+  emit(
+    'count',
+    got.remarks.filter((r) => r.kind === 'remark' && !r.settled).length,
+    last ? (last.stale ? 'changed since its approval' : `revision ${last.revision} approved by ${last.who}`) : '',
+  )
+}
+
+/** What cannot be had now is had with the next change. */
+const load = () => remarks.of(job.id).then(take, () => undefined)
+onMounted(load)
+const stop = listen((n) => (n.id === undefined || n.id === job.id) && void load())
+onUnmounted(stop)
+watch(job.revision, load)
+
+async function done(work: () => Promise<{ remarks: Remark[] }>) {
+  if (!(await tried(async () => take(await work())))) return
+  words.value = ''
+  change = newChangeID()
+}
+
+const say = () =>
+  done(() =>
+    remarks.add(job.id, job.revision.value, change, {
+      words: words.value.trim(),
+      ...(bay.value && { bay: bay.value as 'supply' }),
+    }),
+  )
+const approve = () => done(() => remarks.approve(job.id, job.revision.value, change, words.value.trim()))
+const when = (at: string) =>
+  new Date(at).toLocaleString([], {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
+</script>
+
+<template>
+  <ElDrawer v-model="open" title="Remarks and approvals" size="min(34rem, 100vw)">
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <p v-if="!list.length" class="soft">
+      Nothing was said yet. What is said here stays, signed and dated; an approval holds for the machine as it stands
+      now and is shown as stale after a change. It is words between people: it replaces no inspection that your local
+      rules ask for.
+    </p>
+    <ol class="remarks">
+      <li v-for="r in list" :key="r.id" :class="{ settled: r.settled, approval: r.kind === 'approval' }">
+        <p>
+          <strong>{{ r.kind === 'approval' ? (r.stale ? 'Approved then, changed since' : 'Approved') : r.who }}</strong>
+          <button v-if="r.bay" type="button" class="why" @click="emit('bay', r.bay)">{{ titles.get(r.bay) }}</button>
+        </p>
+        <p v-if="r.words" class="remark-words">{{ r.words }}</p>
+        <p class="soft">
+          {{ r.kind === 'approval' ? `${r.who}, ` : '' }}{{ when(r.at) }}, revision {{ r.revision
+          }}{{ r.signed ? '' : ', name as typed' }}
+          <template v-if="r.settled">, answered{{ r.settled_by ? ` by ${r.settled_by}` : '' }}</template>
+          <button
+            v-else-if="r.kind === 'remark' && plans(role)"
+            type="button"
+            class="why"
+            @click="done(() => remarks.settle(job.id, r.id))"
+          >
+            Answered
+          </button>
+        </p>
+      </li>
+    </ol>
+    <form v-if="remarksOn(role)" class="remark-form" @submit.prevent="say">
+      <label for="remark-bay">About</label>
+      <select id="remark-bay" v-model="bay">
+        <option value="">the whole machine</option>
+        <option v-for="[id, title] in titles" :key="id" :value="id">{{ title }}</option>
+      </select>
+      <label for="remark-words">What you say</label>
+      <ElInput id="remark-words" v-model="words" type="textarea" :rows="3" maxlength="2000" />
+      <span class="remark-acts">
+        <button type="submit" class="plain" :disabled="!words.trim()">Say it</button>
+        <button v-if="reviewer" type="button" class="strong" @click="approve">
+          Approve revision {{ job.revision.value }} as it stands
+        </button>
+      </span>
+    </form>
+  </ElDrawer>
+</template>
+
+<style scoped>
+.remarks {
+  list-style: none;
+  margin: 0 0 16px;
+  padding: 0;
+}
+.remarks :deep(li) {
+  padding: 8px 0 8px 12px;
+  border-left: 3px solid var(--river);
+  margin-bottom: 8px;
+}
+.remarks :deep(li.settled) {
+  border-color: var(--stone-deep);
+}
+.remarks :deep(li.approval) {
+  border-color: var(--moss);
+}
+.remark-words {
+  white-space: pre-line;
+  overflow-wrap: anywhere;
+}
+.remark-form {
+  display: grid;
+  gap: 6px;
+}
+.remark-acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+</style>
