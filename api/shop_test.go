@@ -36,6 +36,7 @@ const goodPassword = "wet clay and slip"
 type shop struct {
 	client
 	store        *store.Store
+	database     string
 	keeper       client // opened the server: owner of both
 	mine, theirs api.WorkshopAnswer
 	job, given   api.JobAnswer // in mine; the second is given to helper and guest
@@ -48,8 +49,15 @@ type shop struct {
 
 func opened(t *testing.T) (client, *store.Store) {
 	t.Helper()
+	return openedOn(t, storetest.Database(t))
+}
+
+func openedOn(t *testing.T, database string) (client, *store.Store) {
+	t.Helper()
 	closing, end := context.WithCancel(context.Background())
-	st := storetest.Store(t)
+	st, err := store.Open(context.Background(), database)
+	require.NoError(t, err)
+	t.Cleanup(st.Close)
 	handler, _ := api.New(st, api.Options{Closing: closing, PersonKey: []byte("key"), Sharer: &openDoor{}})
 	server := httptest.NewServer(handler)
 	t.Cleanup(func() { end(); server.Close() })
@@ -85,8 +93,9 @@ func (c client) made(path string, body any, into any) {
 // sharedShop opens a server and fills it.
 func sharedShop(t *testing.T) shop {
 	t.Helper()
-	c, st := opened(t)
-	s := shop{client: c, store: st, as: map[people.Role]client{}, account: map[people.Role]string{}}
+	database := storetest.Database(t)
+	c, st := openedOn(t, database)
+	s := shop{client: c, store: st, database: database, as: map[people.Role]client{}, account: map[people.Role]string{}}
 	workshop := func(c client, w job.Workshop, into *api.WorkshopAnswer) {
 		c.made("/api/workshops", entry(w), into)
 	}

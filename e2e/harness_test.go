@@ -82,6 +82,7 @@ type server struct {
 	url  string
 	addr string
 	cmd  *exec.Cmd
+	log  *bytes.Buffer // what it wrote to its console
 }
 
 // serve starts a server on a database; addr may be empty for a free port.
@@ -93,14 +94,14 @@ func serve(t *testing.T, database, addr string, more ...string) *server {
 	s := &server{t: t}
 	s.cmd = exec.Command(binary, append([]string{"serve", "--addr", addr, "--database", database}, more...)...)
 	s.cmd.Env = append(os.Environ(), "GRAYBRIDGE_HOST="+plainHost)
-	var log bytes.Buffer
-	s.cmd.Stderr = &log
+	s.log = &bytes.Buffer{}
+	s.cmd.Stderr = s.log
 	out, err := s.cmd.StdoutPipe()
 	require.NoError(t, err)
 	require.NoError(t, s.cmd.Start())
 	t.Cleanup(s.stop)
 	line, err := bufio.NewReader(out).ReadString('\n')
-	require.NoError(t, err, "the server said: %s", &log)
+	require.NoError(t, err, "the server said: %s", s.log)
 	s.url = strings.TrimSuffix(strings.TrimSpace(line), "/")
 	s.addr = strings.TrimPrefix(s.url, "http://")
 	return s

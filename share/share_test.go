@@ -167,7 +167,7 @@ func TestAGivenCertificateIsServedAndRenewed(t *testing.T) {
 
 func TestABadAddressIsSaidBeforeAnythingOpens(t *testing.T) {
 	t.Parallel()
-	s := opened(t, &share.Shop{})
+	s := opened(t, &share.Shop{Authority: storetest.Store(t).Authority})
 	for address, says := range map[string]string{"": "a name or an address", "clay room": "a name or an address",
 		"127.0.0.1:99999": "a port", "127.0.0.1:x": "a port", "192.0.2.77:8463": "an address of this machine"} {
 		_, err := s.Plan(address)

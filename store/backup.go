@@ -306,6 +306,16 @@ func newestSchema() (int64, error) {
 	return newest, nil
 }
 
+// MigrateTo takes a database to a step, also back where that loses nothing.
+func MigrateTo(ctx context.Context, url string, step int64) error {
+	pool, err := pgxpool.New(ctx, url)
+	if err != nil {
+		return err
+	}
+	defer pool.Close()
+	return migrateTo(ctx, pool, step)
+}
+
 // migrateTo makes the schema as it was at a step. A database without workshops
 // that is further already is taken back.
 func migrateTo(ctx context.Context, pool *pgxpool.Pool, step int64) error {

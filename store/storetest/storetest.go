@@ -84,3 +84,8 @@ func Store(t testing.TB) *store.Store {
 	t.Cleanup(s.Close)
 	return s
 }
+
+// Back takes a database back to an earlier step, as a program of then left it.
+func Back(ctx context.Context, url string, step int64) error {
+	return store.MigrateTo(ctx, url, step)
+}
