@@ -112,6 +112,7 @@ func (s *server) known(r *http.Request, rule rule) (context.Context, error) {
 		return ctx, problem(err)
 	}
 	c := caller{Caller: found, device: device, shared: true}
+	s.seats.note(r, c.Account)
 	if err := c.rightFor(rule, at); err != nil {
 		return ctx, err
 	}

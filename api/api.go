@@ -48,6 +48,7 @@ type server struct {
 	names   names
 	hub     hub
 	turns   *turns
+	seats   seats
 	shares  shares
 	// How the server stands open, and what opens it and keeps it.
 	sharing  atomic.Pointer[store.Sharing]
@@ -87,13 +88,14 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	r := chi.NewRouter()
 	r.Use(middleware.RequestID, from, secured(len(o.Proxies) > 0), logged(o.Metrics), policed,
 		called(srv.hosts(o.Hosts)), crowded(),
-		past(endless, past(long, compressed, whole), recovered), past(slow, inTime), sameSite, srv.body)
+		received, past(slow, inTime), past(light, srv.turned), past(endless, past(long, compressed, whole), recovered),
+		sameSite, srv.body)
 	cfg := huma.DefaultConfig("Gray Bridge", Version)
 	cfg.DocsPath, cfg.CreateHooks = "", nil
 	cfg.OpenAPIPath, cfg.SchemasPath = "/api/openapi", ""
 	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	a := humachi.New(r, cfg)
-	a.UseMiddleware(srv.admits, srv.inTurn)
+	a.UseMiddleware(srv.admits)
 	srv.remember()
 	srv.plans(a)
 	srv.rotary(a)

@@ -50,11 +50,9 @@ func isPhoto(r *http.Request) bool {
 	return strings.HasPrefix(r.URL.Path, "/api/jobs/") && strings.HasSuffix(r.URL.Path, "/photos")
 }
 
-// body reads a request's body as far as its route allows, and looks it over
-// before anything is made of it: how deep it nests, how much it holds, and
-// whether its text can be stored. A document of an earlier version goes on in the
-// present one.
-func (s *server) body(next http.Handler) http.Handler {
+// received reads a request's body as far as its route allows: a slow sender holds nothing else
+// up.
+func received(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if r.Method == http.MethodGet || r.Method == http.MethodHead {
 			next.ServeHTTP(w, r)
@@ -73,35 +71,55 @@ func (s *server) body(next http.Handler) http.Handler {
 			tooLarge(w, r, most)
 			return
 		}
-		if into.Len() > 0 {
-			kind, _, err := mime.ParseMediaType(r.Header.Get("Content-Type"))
-			if err != nil {
-				refuse(w, r, http.StatusUnsupportedMediaType, "Say in Content-Type what is sent, for instance "+
-					"application/json. Nothing was stored.")
+		r.Body = &receivedBody{bytes.NewReader(into.Bytes()), into.Bytes()}
+		next.ServeHTTP(w, r)
+	})
+}
+
+// receivedBody is a body that is all there.
+type receivedBody struct {
+	*bytes.Reader
+	all []byte
+}
+
+func (*receivedBody) Close() error { return nil }
+
+// body looks a request's body over before anything is made of it: how deep it nests, how much
+// it holds, and whether its text can be stored. A document of an earlier version goes on in the
+// present one.
+func (s *server) body(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		got, ok := r.Body.(*receivedBody)
+		if !ok || len(got.all) == 0 {
+			next.ServeHTTP(w, r)
+			return
+		}
+		kind, _, err := mime.ParseMediaType(r.Header.Get("Content-Type"))
+		if err != nil {
+			refuse(w, r, http.StatusUnsupportedMediaType, "Say in Content-Type what is sent, for instance "+
+				"application/json. Nothing was stored.")
+			return
+		}
+		// A picture is looked at where it is taken in; everything else is JSON.
+		if !isPhoto(r) {
+			if kind != "application/json" && r.URL.Path != importPath {
+				refuse(w, r, http.StatusUnsupportedMediaType, "This is answered for Content-Type "+
+					"application/json alone. Nothing was stored.")
 				return
 			}
-			// A picture is looked at where it is taken in; everything else is JSON.
-			if !isPhoto(r) {
-				if kind != "application/json" && r.URL.Path != importPath {
-					refuse(w, r, http.StatusUnsupportedMediaType, "This is answered for Content-Type "+
-						"application/json alone. Nothing was stored.")
-					return
-				}
-				if err := openfile.Fit(into.Bytes(), deepest, mostValues); err != nil {
+			if err := openfile.Fit(got.all, deepest, mostValues); err != nil {
+				refuseStatus(w, r, problem(err))
+				return
+			}
+			if s.takesDocument(r) { // as strict as a file, and of any version
+				present, err := job.Present(got.all)
+				if err != nil {
 					refuseStatus(w, r, problem(err))
 					return
 				}
-				if s.takesDocument(r) { // as strict as a file, and of any version
-					present, err := job.Present(into.Bytes())
-					if err != nil {
-						refuseStatus(w, r, problem(err))
-						return
-					}
-					into = *bytes.NewBuffer(present)
-				}
+				r.Body = io.NopCloser(bytes.NewReader(present))
 			}
 		}
-		r.Body = io.NopCloser(bytes.NewReader(into.Bytes()))
 		next.ServeHTTP(w, r)
 	})
 }

@@ -1,7 +1,6 @@
 package api
 
 import (
-	"context"
 	"net"
 	"net/http"
 	"sync"
@@ -33,16 +32,6 @@ func client(r *http.Request) (string, error) {
 		return r.RemoteAddr, nil
 	}
 	return host, nil
-}
-
-// whoAsks names who a request is counted for: the account, else the address with the name
-// chosen in the browser.
-func whoAsks(ctx context.Context) string {
-	c := callerOf(ctx)
-	if c.Account != "" {
-		return c.Account
-	}
-	return middleware.GetClientIP(ctx) + " " + c.typed
 }
 
 // tally counts what each client holds now.

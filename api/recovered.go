@@ -15,7 +15,9 @@ import (
 func recovered(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		defer func() {
-			if v := recover(); v != nil {
+			if v := recover(); v == http.ErrAbortHandler {
+				panic(v) // a file that breaks off half-way: the connection ends
+			} else if v != nil {
 				slog.Error("a request broke", "where", where(), "id", middleware.GetReqID(r.Context()))
 				if h, ok := w.(*heldAnswer); ok {
 					h.forget()

@@ -5,11 +5,9 @@ import (
 	"math"
 	"net/http"
 	"runtime"
+	"strings"
 	"sync"
 	"time"
-
-	"github.com/danielgtaylor/huma/v2"
-	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 )
 
 // turns hands the places at which answers are worked out to who asks, so that many who plan do
@@ -137,28 +135,86 @@ func (t *turns) length() int {
 	return len(t.waiting)
 }
 
-// works are the operations that take a turn: all that plan, and none that holds a connection
-// open for long.
-func (s *server) works(r *http.Request, op *huma.Operation) bool {
-	if op.OperationID == "balance-map" {
-		return false // it goes on line by line, and takes its place among those at work for each
+// light are requests that work nothing out, hold a connection open, or take their place line by
+// line.
+func light(r *http.Request) bool {
+	path := r.URL.Path
+	if !strings.HasPrefix(path, "/api/") || path == livePath || long(r) {
+		return true
 	}
-	at := rules[op.OperationID].at
-	return s.documents[r.URL.Path] || at == inJob || at == mine || at == inNamed
+	for _, prefix := range []string{"/api/health", "/api/ready", "/api/person", "/api/session", "/api/account",
+		"/api/sharing", "/api/backups", "/api/openapi"} {
+		if strings.HasPrefix(path, prefix) {
+			return true
+		}
+	}
+	return false
 }
 
-// inTurn lets described operations that work wait for their turn.
-func (s *server) inTurn(ctx huma.Context, next func(huma.Context)) {
-	r, w := humachi.Unwrap(ctx)
-	if !s.works(r, ctx.Operation()) {
-		next(ctx)
+// turned lets requests that work wait for their turn: from the reading of what was sent, which
+// is there already, to the last byte of the answer, which goes out after the place was given
+// back. A slow sender or reader holds none.
+func (s *server) turned(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		edit := r.Method == http.MethodPut
+		leave, err := s.turns.take(r.Context(), s.seats.of(r), edit)
+		if err != nil {
+			refuseStatus(w, r, problem(err))
+			return
+		}
+		h := &heldAnswer{ResponseWriter: w}
+		func() {
+			defer leave()
+			next.ServeHTTP(h, r)
+		}()
+		h.out()
+	})
+}
+
+// seats know which account a session belongs to, so that turns need not ask the database. A
+// session that is not known yet is counted for its address.
+type seats struct {
+	mu sync.Mutex
+	by map[string]string
+}
+
+const mostSeats = 4096
+
+func sessionOf(r *http.Request) string {
+	for _, name := range []string{secureSession, plainSession} {
+		if c, err := r.Cookie(name); err == nil && len(c.Value) <= 100 {
+			return c.Value
+		}
+	}
+	return ""
+}
+
+func (s *seats) note(r *http.Request, account string) {
+	session := sessionOf(r)
+	if session == "" {
 		return
 	}
-	leave, err := s.turns.take(ctx.Context(), whoAsks(ctx.Context()), r.Method == http.MethodPut)
-	if err != nil {
-		refuseStatus(w, r, problem(err))
-		return
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if s.by == nil || len(s.by) >= mostSeats {
+		s.by = map[string]string{}
 	}
-	defer leave()
-	next(ctx)
+	s.by[session] = account
+}
+
+// of names who a request is counted for: the account, else the address with the name chosen in
+// the browser.
+func (s *seats) of(r *http.Request) string {
+	if session := sessionOf(r); session != "" {
+		s.mu.Lock()
+		defer s.mu.Unlock()
+		if account := s.by[session]; account != "" {
+			return account
+		}
+	}
+	who, _ := client(r)
+	if c, err := r.Cookie(personCookie); err == nil {
+		who += " " + c.Value
+	}
+	return who
 }

@@ -16,16 +16,10 @@ func whole(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		h := &heldAnswer{ResponseWriter: w}
 		next.ServeHTTP(h, r)
-		if h.status == 0 && h.body.Len() == 0 {
-			h.status = http.StatusOK
-		}
 		if h.body.Len() > 0 && r.Method != http.MethodHead {
 			w.Header().Set("Content-Length", strconv.Itoa(h.body.Len()))
 		}
-		if h.status != 0 {
-			w.WriteHeader(h.status)
-		}
-		_, _ = w.Write(h.body.Bytes())
+		h.out()
 	})
 }
 
@@ -39,6 +33,15 @@ func (h *heldAnswer) WriteHeader(status int) {
 	if h.status == 0 {
 		h.status = status
 	}
+}
+
+// out sends what was held.
+func (h *heldAnswer) out() {
+	if h.status == 0 {
+		h.status = http.StatusOK
+	}
+	h.ResponseWriter.WriteHeader(h.status)
+	_, _ = h.ResponseWriter.Write(h.body.Bytes())
 }
 
 func (h *heldAnswer) Write(p []byte) (int, error) {
