@@ -11,8 +11,9 @@ import (
 )
 
 // turns hands the places at which answers are worked out to who asks, so that many who plan do
-// not make another wait: a finished edit goes before a question, and among equals goes first
-// who used the least of late. What a place does is decode, compute and encode.
+// not make another wait: a finished edit goes before a question, unless its sender had much of
+// late; among equals goes first who used the least. What a place does is decode, compute and
+// encode.
 type turns struct {
 	mu      sync.Mutex
 	free    int
@@ -36,6 +37,7 @@ type turn struct {
 const (
 	fades      = 10 * time.Second // work counts for 1/e after so long
 	usualTurn  = 0.03             // seconds that a turn is taken for while it lasts
+	editsFree  = 2                // seconds of work, faded, up to which somebody's edits go first
 	mostFading = 4096             // of those kept in mind
 )
 
@@ -119,7 +121,10 @@ func (t *turns) next() {
 	best, least := 0, math.Inf(1)
 	for i, w := range t.waiting {
 		u := t.of(w.who, now).seconds
-		if w.edit == t.waiting[best].edit && u < least || w.edit && !t.waiting[best].edit || i == 0 {
+		if w.edit && u < editsFree {
+			u -= editsFree // before every question
+		}
+		if u < least {
 			best, least = i, u
 		}
 	}

@@ -16,10 +16,7 @@ func databaseFlag(f *flag.FlagSet) *string {
 }
 
 func open(ctx context.Context, url string) (*store.Store, error) {
-	if url == "" {
-		return nil, usageError{fmt.Errorf("no database: give --database or set DATABASE_URL")}
-	}
-	return store.Open(ctx, url)
+	return openKeeping(ctx, url, &keeper{dir: os.Getenv("GRAYBRIDGE_BACKUPS")})
 }
 
 func demo(ctx context.Context, args []string) error {

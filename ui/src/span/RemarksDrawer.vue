@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What people say of this machine, signed and dated, and approvals of it as it stood. */
-import { computed, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue'
+import { useDebounceFn } from '@vueuse/core'
 import { newChangeID } from '../api/client'
 import { remarks, type Remark } from '../api/people'
 import { listen } from '../desk/live'
@@ -33,9 +34,10 @@ function take(got: { remarks: Remark[] }) {
 /** What cannot be had now is had with the next change. */
 const load = () => remarks.of(job.id).then(take, () => undefined)
 onMounted(load)
-const stop = listen((n) => (n.id === undefined || n.id === job.id) && void load())
+/** A moment after a change, when its figures are drawn: an approval may be stale now. */
+const later = useDebounceFn(load, 700)
+const stop = listen((n) => (n.id === undefined || n.id === job.id) && void later())
 onUnmounted(stop)
-watch(job.revision, load)
 
 async function done(work: () => Promise<{ remarks: Remark[] }>) {
   if (!(await tried(async () => take(await work())))) return
