@@ -143,7 +143,16 @@ func (k *keeper) turnOver() error {
 	if err != nil {
 		return err
 	}
+	parts, err := filepath.Glob(filepath.Join(k.dir, "graybridge-*.backup.gz.part"))
+	if err != nil {
+		return err
+	}
 	var problems []error
+	for _, path := range parts { // what a killed server left half-written
+		if info, err := os.Stat(path); err == nil && time.Since(info.ModTime()) > time.Hour {
+			problems = append(problems, os.Remove(path))
+		}
+	}
 	for _, path := range over(all) {
 		problems = append(problems, os.Remove(path))
 	}
