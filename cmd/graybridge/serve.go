@@ -178,6 +178,9 @@ func shareAtStart(ctx context.Context, s *store.Store, shop *share.Shop, o serve
 		return err
 	}
 	account, err := s.FoundAccount(ctx, o.owner, "")
+	if errors.Is(err, store.ErrNameTaken) {
+		return nil // another server of this database was first: its console has the code
+	}
 	if err != nil {
 		return err
 	}
