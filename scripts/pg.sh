@@ -82,7 +82,7 @@ configure() {
   run_pg tee "$DATA/gray-bridge.conf" >/dev/null <<C
 listen_addresses = '127.0.0.1'
 unix_socket_directories = ''
-max_connections = 60
+max_connections = 120
 shared_buffers = 64MB
 jit = off
 fsync = on

@@ -33,7 +33,7 @@ type Caller struct {
 }
 
 // Sessions is the pool in which the table of sessions lies.
-func (s *Store) Sessions() *pgxpool.Pool { return s.pool }
+func (s *Store) Sessions() *pgxpool.Pool { return s.door }
 
 // CallerBy finds who calls through a device, and the workshop of a job or of a line of stores.
 // ErrNotFound where the device was ended or its account has left.
@@ -48,7 +48,7 @@ func (s *Store) CallerBy(ctx context.Context, device, jobID, stockID string) (Ca
 	var workshops, roles []string
 	var parts []bool
 	var place pgtype.Text
-	err = s.pool.QueryRow(atTheDoor(ctx), `select account::text, name, keeper, guest, stale, place::text, workshops::text[], roles,
+	err = s.door.QueryRow(ctx, `select account::text, name, keeper, guest, stale, place::text, workshops::text[], roles,
 		parts, jobs::text[] from caller($1, $2, $3)`, d, j, k).Scan(&c.Account, &c.Name, &c.Keeper, &c.Guest, &c.staleSeen,
 		&place, &workshops, &roles, &parts, &c.Reach.Jobs)
 	if err != nil {
@@ -64,7 +64,7 @@ func (s *Store) CallerBy(ctx context.Context, device, jobID, stockID string) (Ca
 		}
 	}
 	if c.staleSeen {
-		_, err = s.pool.Exec(atTheDoor(ctx), `update device set seen_at = now() where id = $1`, d)
+		_, err = s.door.Exec(ctx, `update device set seen_at = now() where id = $1`, d)
 	}
 	return c, told(err)
 }
@@ -91,7 +91,7 @@ func (s *Store) EnterBy(ctx context.Context, account, name string) (id string, e
 
 // Devices lists those of an account that were not ended, the last used first.
 func (s *Store) Devices(ctx context.Context, account string) ([]Device, error) {
-	rows, err := s.pool.Query(atTheDoor(ctx), `select id::text, name, created_at, seen_at from device
+	rows, err := s.door.Query(ctx, `select id::text, name, created_at, seen_at from device
 		where account_id::text = $1 and ended_at is null order by seen_at desc, id`, account)
 	if err != nil {
 		return nil, told(err)
@@ -163,7 +163,7 @@ func (s *Store) Redeem(ctx context.Context, code string) (a Account, until time.
 // a name from an address, an address. Zero: now.
 func (s *Store) Try(ctx context.Context, what ...string) (wait time.Duration, err error) {
 	var seconds float64
-	err = s.pool.QueryRow(atTheDoor(ctx), `select coalesce(greatest(max(extract(epoch from next - now())), 0), 0)
+	err = s.door.QueryRow(ctx, `select coalesce(greatest(max(extract(epoch from next - now())), 0), 0)
 		from attempt where what = any($1)`, what).Scan(&seconds)
 	return time.Duration(seconds * float64(time.Second)), told(err)
 }
@@ -172,7 +172,7 @@ func (s *Store) Try(ctx context.Context, what ...string) (wait time.Duration, er
 // most. It is forgotten a day after the last.
 func (s *Store) Wrong(ctx context.Context, what string, free int) error {
 	const longest = 300 // seconds
-	_, err := s.pool.Exec(atTheDoor(ctx), `insert into attempt as a (what, wrong, next) values ($1, 1, now())
+	_, err := s.door.Exec(ctx, `insert into attempt as a (what, wrong, next) values ($1, 1, now())
 		on conflict (what) do update set
 			wrong = case when a.next < now() - interval '1 day' then 1 else a.wrong + 1 end,
 			next = case when a.next < now() - interval '1 day' or a.wrong + 1 <= $2 then now()
@@ -183,6 +183,6 @@ func (s *Store) Wrong(ctx context.Context, what string, free int) error {
 
 // Right forgets the wrong tries of a name from an address.
 func (s *Store) Right(ctx context.Context, what string) error {
-	_, err := s.pool.Exec(atTheDoor(ctx), `delete from attempt where what = $1`, what)
+	_, err := s.door.Exec(ctx, `delete from attempt where what = $1`, what)
 	return told(err)
 }

@@ -52,7 +52,7 @@ const accountColumns = `id::text, name, password, keeper, guest`
 
 // AccountNamed finds an account that may log in by its name, in any case of letters.
 func (s *Store) AccountNamed(ctx context.Context, name string) (Account, error) {
-	return oneAccount(s.pool.Query(atTheDoor(ctx), `select `+accountColumns+` from account
+	return oneAccount(s.door.Query(ctx, `select `+accountColumns+` from account
 		where lower(name) = lower($1) and left_at is null and not guest`, strings.TrimSpace(name)))
 }
 
@@ -70,7 +70,7 @@ func (s *Store) AccountOf(ctx context.Context, id string) (Account, error) {
 	if err != nil {
 		return Account{}, err
 	}
-	return oneAccount(s.pool.Query(atTheDoor(ctx), `select `+accountColumns+` from account
+	return oneAccount(s.door.Query(ctx, `select `+accountColumns+` from account
 		where id = $1 and left_at is null`, k))
 }
 
@@ -119,7 +119,7 @@ func (s *Store) SetPassword(ctx context.Context, account, password, but string) 
 
 // atDoor runs a change of who may come in.
 func (s *Store) atDoor(ctx context.Context, do func(pgx.Tx) error) error {
-	return s.tx(atTheDoor(ctx), do)
+	return told(pgx.BeginFunc(ctx, s.door, do))
 }
 
 // Members lists who works in a workshop, owners first, by name. Guests whose day is over are

@@ -13,7 +13,7 @@ import (
 // table, and each of its connections is told the reach of the request that it works for, by
 // which every row is judged (row-level security). A request without a reach touches nothing.
 type Reach struct {
-	how       string
+	how       string // whole or some; the door's connections say door, and reach accounts, devices and codes
 	Workshops []string // whole
 	Parts     []string // workshops of which only some machines are reached
 	Jobs      []string // those machines
@@ -24,11 +24,6 @@ type reachKey struct{}
 // Whole is the reach of one person on one computer, and of the program's own work: everything.
 func Whole(ctx context.Context) context.Context {
 	return context.WithValue(ctx, reachKey{}, Reach{how: "whole"})
-}
-
-// atTheDoor reaches accounts, devices, codes and tries, and no work: somebody comes in.
-func atTheDoor(ctx context.Context) context.Context {
-	return context.WithValue(ctx, reachKey{}, Reach{how: "door"})
 }
 
 // Reaching gives a request its reach.
@@ -80,22 +75,30 @@ func tellReach(ctx context.Context, conn *pgx.Conn) (bool, error) {
 	return true, nil
 }
 
-// servingPool is a pool whose connections work in the serving role.
-func servingPool(ctx context.Context, url string) (*pgxpool.Pool, error) {
+// servingPool is a pool whose connections work in the serving role. With a reach of its own that
+// is told once; without one each request's is told to the connection that works for it.
+func servingPool(ctx context.Context, url string, most int32, always string) (*pgxpool.Pool, error) {
 	cfg, err := pgxpool.ParseConfig(url)
 	if err != nil {
 		return nil, err
 	}
-	cfg.MaxConns = max(cfg.MaxConns, mostConnections)
+	cfg.MaxConns = most
 	cfg.AfterConnect = func(ctx context.Context, conn *pgx.Conn) error {
 		_, err := conn.Exec(ctx, `set role workbench_serving`)
+		if err == nil && always != "" {
+			_, err = conn.Exec(ctx, `select set_config('graybridge.reach', $1, false)`, always)
+		}
 		return err
 	}
-	cfg.PrepareConn = tellReach
+	if always == "" {
+		cfg.PrepareConn = tellReach
+	}
 	return pgxpool.NewWithConfig(ctx, cfg)
 }
 
+// Connections of one server, beside the one that listens.
 const (
-	mostConnections = 8
-	mostOwn         = 3 // of the owner's own, for what is done for the whole database
+	mostServing = 8
+	mostAtDoor  = 4 // who comes in, and who calls
+	mostOwn     = 3 // the owner's own, for what is done for the whole database
 )

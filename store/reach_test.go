@@ -62,7 +62,7 @@ func TestAQueryWithoutItsConditionReturnsNothingForeign(t *testing.T) {
 			"account": "id", "given": "job_id", "remark": "job_id", "device": "id", "invitation": "account_id",
 			"attempt": "what"} {
 			var n int
-			require.NoError(t, s.Sessions().QueryRow(ctx, `select count(`+key+`) from `+table).Scan(&n))
+			require.NoError(t, s.Serving().QueryRow(ctx, `select count(`+key+`) from `+table).Scan(&n))
 			out[table] = n
 		}
 		return out
@@ -87,7 +87,7 @@ func TestAQueryWithoutItsConditionReturnsNothingForeign(t *testing.T) {
 	// Nor is anything foreign changed, deleted or put elsewhere.
 	within := store.Reaching(context.Background(), store.Reach{Workshops: []string{ids[0].workshop}})
 	for _, text := range []string{`update job set archived_at = now()`, `delete from remark`} {
-		_, err := s.Sessions().Exec(within, text)
+		_, err := s.Serving().Exec(within, text)
 		require.NoError(t, err)
 	}
 	var left int
@@ -95,11 +95,11 @@ func TestAQueryWithoutItsConditionReturnsNothingForeign(t *testing.T) {
 	require.Equal(t, 2, left)
 	require.NoError(t, owner.QueryRow(ctx, `select count(*) from remark`).Scan(&left))
 	require.Equal(t, 2, left)
-	_, err := s.Sessions().Exec(within, `update job set workshop_id = $1`, ids[1].workshop)
+	_, err := s.Serving().Exec(within, `update job set workshop_id = $1`, ids[1].workshop)
 	require.Error(t, err, "a machine is not put into another's workshop")
 	for _, text := range []string{`select 1 from note`, `select 1 from authority`, `select 1 from sharing`,
 		`drop table remark`, `alter table job disable row level security`} {
-		_, err := s.Sessions().Exec(ctx, text)
+		_, err := s.Serving().Exec(ctx, text)
 		require.Error(t, err, text)
 	}
 }

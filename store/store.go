@@ -17,9 +17,9 @@ import (
 //go:embed migrations/*.sql
 var migrations embed.FS
 
-// Store is the connections to one database: those that serve requests, in a role that owns
-// nothing, and the owner's, for what is done for the whole of it.
-type Store struct{ pool, own *pgxpool.Pool }
+// Store is the connections to one database: those that serve requests and those that look who
+// comes in, in a role that owns nothing, and the owner's, for what is done for the whole of it.
+type Store struct{ pool, door, own *pgxpool.Pool }
 
 // Open connects and brings the schema up to date; several servers may do so at
 // the same time. before is called first where a database that holds something is to be
@@ -39,7 +39,10 @@ func Open(ctx context.Context, url string, before ...func(context.Context, *Stor
 		s.Close()
 		return nil, err
 	}
-	if s.pool, err = servingPool(ctx, url); err != nil {
+	if s.pool, err = servingPool(ctx, url, mostServing, ""); err == nil {
+		s.door, err = servingPool(ctx, url, mostAtDoor, "door")
+	}
+	if err != nil {
 		s.Close()
 		return nil, err
 	}
@@ -108,7 +111,7 @@ func migrate(ctx context.Context, pool *pgxpool.Pool) error {
 
 // Close lets all connections go.
 func (s *Store) Close() {
-	for _, pool := range []*pgxpool.Pool{s.pool, s.own} {
+	for _, pool := range []*pgxpool.Pool{s.pool, s.door, s.own} {
 		if pool != nil {
 			pool.Close()
 		}

@@ -126,19 +126,33 @@ create function reach_list(name text) returns uuid[] language sql stable as
 create function caller(by_device uuid, at_job uuid, at_stock uuid)
 returns table (account uuid, name text, keeper boolean, guest boolean, stale boolean, place uuid,
     workshops uuid[], roles text[], parts boolean[], jobs uuid[])
-language sql stable security definer set search_path = public as $$
-    select a.id, a.name, a.keeper, a.guest, d.seen_at < now() - interval '10 minutes',
-        coalesce((select j.workshop_id from job j where j.id = at_job), (select s.workshop_id from stock s where s.id = at_stock)),
-        m.workshops, m.roles, m.parts, g.jobs
-    from device d join account a on a.id = d.account_id,
-    lateral (select coalesce(array_agg(m.workshop_id order by m.workshop_id), '{}') as workshops,
-            coalesce(array_agg(m.role order by m.workshop_id), '{}') as roles,
-            coalesce(array_agg(m.part order by m.workshop_id), '{}') as parts
-        from membership m where m.account_id = a.id and (m.until is null or m.until > now())) m,
-    lateral (select coalesce(array_agg(g.job_id order by g.job_id), '{}') as jobs from given g join job j on j.id = g.job_id
-        join membership m on m.workshop_id = j.workshop_id and m.account_id = a.id and m.part and (m.until is null or m.until > now())
-        where g.account_id = a.id) g
-    where d.id = by_device and d.ended_at is null and a.left_at is null
+language plpgsql stable security definer set search_path = public as $$ -- plpgsql keeps its plans
+#variable_conflict use_column
+begin
+    select a.id, a.name, a.keeper, a.guest, d.seen_at < now() - interval '10 minutes' into account, name, keeper, guest, stale
+    from device d join account a on a.id = d.account_id
+    where d.id = by_device and d.ended_at is null and a.left_at is null;
+    if not found then
+        return;
+    end if;
+    if at_job is not null then
+        select j.workshop_id into place from job j where j.id = at_job;
+    elsif at_stock is not null then
+        select s.workshop_id into place from stock s where s.id = at_stock;
+    end if;
+    select coalesce(array_agg(m.workshop_id), '{}'), coalesce(array_agg(m.role), '{}'), coalesce(array_agg(m.part), '{}')
+        into workshops, roles, parts
+    from (select m.workshop_id, m.role, m.part from membership m
+        where m.account_id = caller.account and (m.until is null or m.until > now()) order by m.workshop_id) m;
+    jobs := '{}';
+    if true = any (parts) then
+        select coalesce(array_agg(g.job_id order by g.job_id), '{}') into jobs from given g join job j on j.id = g.job_id
+            join membership m on m.workshop_id = j.workshop_id and m.account_id = g.account_id and m.part
+                and (m.until is null or m.until > now())
+        where g.account_id = caller.account;
+    end if;
+    return next;
+end
 $$;
 -- +goose StatementEnd
 revoke execute on function caller from public;

@@ -1,0 +1,46 @@
+package api
+
+import (
+	"context"
+	"net/http/httptest"
+	"testing"
+	"time"
+
+	"github.com/go-chi/chi/v5"
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/people"
+	"graybridge/core/scenario"
+	"graybridge/store"
+	"graybridge/store/storetest"
+)
+
+// What a request's access check costs: session, device, account, roles and the machine's
+// workshop, out of the database each time. scripts/bench keeps the figure.
+func BenchmarkAccessCheck(b *testing.B) {
+	ctx := store.Whole(context.Background())
+	st := storetest.Store(b)
+	w, err := st.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
+	require.NoError(b, err)
+	j, err := st.CreateJob(ctx, w.ID, store.Change{ID: "bench-job"}, scenario.Blunger(), "new")
+	require.NoError(b, err)
+	a, err := st.AddMember(ctx, w.ID, "", store.Account{Name: "Bram T."}, store.Member{Role: people.Maker})
+	require.NoError(b, err)
+	device, err := st.EnterBy(ctx, a.ID, "bench")
+	require.NoError(b, err)
+	s := &server{store: st, sessions: newSessions(st)}
+	s.sharing.Store(&store.Sharing{Open: true})
+	cookie, err := s.sessions.begin(ctx, device, time.Time{})
+	require.NoError(b, err)
+	r := httptest.NewRequest("GET", "/api/jobs/"+j.ID, nil)
+	r.AddCookie(&cookie)
+	route := chi.NewRouteContext()
+	route.URLParams.Add("id", j.ID)
+	r = r.WithContext(context.WithValue(r.Context(), chi.RouteCtxKey, route))
+	for b.Loop() {
+		within, err := s.admit(r, "job")
+		if err != nil || callerOf(within).Roles[w.ID] != people.Maker {
+			b.Fatal(err)
+		}
+	}
+}
