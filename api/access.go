@@ -147,7 +147,7 @@ func (s *server) admits(ctx huma.Context, next func(huma.Context)) {
 		refuseStatus(w, r, err)
 		return
 	}
-	leave, ok := s.shares.take(callerOf(within), false)
+	leave, ok := s.shares.take(w, r, callerOf(within))
 	if !ok {
 		tooMany(w, r)
 		return
@@ -168,7 +168,7 @@ func (s *server) admitted(id string, give http.HandlerFunc) http.HandlerFunc {
 			refuseStatus(w, r, err)
 			return
 		}
-		leave, ok := s.shares.take(callerOf(within), r.URL.Path == livePath)
+		leave, ok := s.shares.take(w, r, callerOf(within))
 		if !ok {
 			tooMany(w, r)
 			return

@@ -49,7 +49,7 @@ type server struct {
 	hub     hub
 	turns   *turns
 	seats   seats
-	shares  shares
+	shares  *shares
 	// How the server stands open, and what opens it and keeps it.
 	sharing  atomic.Pointer[store.Sharing]
 	sessions sessions
@@ -79,7 +79,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 		o.Closing = context.Background()
 	}
 	srv := &server{store: st, names: names{o.PersonKey}, documents: map[string]bool{}, sharer: o.Sharer,
-		keeping: o.Keeping, turns: newTurns(usualPlaces())}
+		keeping: o.Keeping, turns: newTurns(usualPlaces()), shares: newShares()}
 	srv.sharing.Store(&store.Sharing{})
 	from := middleware.ClientIPFromRemoteAddr
 	if len(o.Proxies) > 0 {

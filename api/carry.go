@@ -57,7 +57,7 @@ func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, er
 	}
 	f.Document.Workshop = w.Settings
 	return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.ChangeID, By: by(ctx)}, f.Document,
-		"imported", store.WithPhotos(by(ctx), photos)))
+		"imported", s.store.WithPhotos(w.ID, by(ctx), photos)))
 }
 
 // exportJob gives the job as a file, with the photographs that it names. It is

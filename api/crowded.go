@@ -19,6 +19,7 @@ const (
 	mostStreamsOf = 512  // of all
 	mostOfAccount = 24   // requests of an account under way
 	mostStreamsBy = 24   // open streams of an account
+	mostPaced     = 1500 // requests of an account in pacedOver
 	pacedOver     = 10 * time.Second
 )
 
@@ -64,19 +65,24 @@ func (t *tally) give(who string) {
 	}
 }
 
-// shares counts what each account holds now, streams apart.
-type shares struct{ underWay, streams tally }
+// shares counts what each account holds now, streams apart, and what it asked of late.
+type shares struct {
+	underWay, streams tally
+	pace              *httprate.RateLimiter
+}
+
+func newShares() *shares { return &shares{pace: httprate.NewRateLimiter(mostPaced, pacedOver)} }
 
 // take counts a request of an account; ok is false beyond its share.
-func (s *shares) take(c caller, stream bool) (leave func(), ok bool) {
+func (s *shares) take(w http.ResponseWriter, r *http.Request, c caller) (leave func(), ok bool) {
 	if c.Account == "" {
 		return func() {}, true // counted by its address
 	}
 	t, most := &s.underWay, mostOfAccount
-	if stream {
+	if r.URL.Path == livePath {
 		t, most = &s.streams, mostStreamsBy
 	}
-	if !t.take(c.Account, most, 1<<20) {
+	if s.pace.OnLimit(w, r, c.Account) || !t.take(c.Account, most, 1<<20) {
 		return nil, false
 	}
 	return func() { t.give(c.Account) }, true

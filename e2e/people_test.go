@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"fmt"
 	"net"
 	"path/filepath"
 	"strconv"
@@ -178,6 +179,61 @@ func TestAShopOfFourWorksOnOneMachine(t *testing.T) {
 	desk.sees(".sharing", "Only this computer reaches the workbench")
 	desk.visit(s.url + "/")
 	desk.sees(".workshop h2", "Cold Ford")
+}
+
+// The places of a shared workshop, with a long name and on a phone: by the rules for everybody,
+// nothing sideways; the whole of a log-in by keyboard.
+func TestTheDoorAndThePeopleAreForEverybody(t *testing.T) {
+	t.Parallel()
+	database := storetest.Database(t)
+	demo(t, database)
+	s := serve(t, database, "", "--backups", filepath.Join(t.TempDir(), "backups"))
+	p := another(t, s.url+"/sharing")
+	p.expect("401")
+	p.sees(".sharing", "Only this computer")
+	sizes := [][2]int64{{1280, 800}, {390, 844}, {360, 700}}
+	looks := func(view string) {
+		t.Helper()
+		for _, size := range sizes {
+			p.do(chromedp.EmulateViewport(size[0], size[1]))
+			require.False(t, eval[bool](p, sideways), "%s scrolls sideways at %d px", view, size[0])
+			p.rules(fmt.Sprintf("%s at %d px", view, size[0]))
+		}
+		p.do(chromedp.EmulateViewport(1280, 800))
+	}
+	looks("sharing, closed")
+	p.visit(s.url + "/")
+	p.shares(twoFreePorts(t))
+	p.sees(".backups", "The last is")
+	looks("sharing, open")
+	p.click(".head-mark", "")
+	p.click(".workshop .yard-acts button", "People")
+	long := "Wilhelmina-Charlotte of the upper clay room and the glaze K."
+	p.invited(long, "Helper", "Slip mixer")
+	p.click("button", "A link for a guest")
+	looks("people")
+	p.click(`.person-line .why`, "Change")
+	looks("a person")
+	p.click(".person", "")
+	p.sees(".el-dialog", "Where you are logged in")
+	p.click("button", "Pair another phone")
+	p.sees(".el-dialog .code-card", "comes in by this")
+	looks("the account")
+	p.click("button", "Log out on this device")
+	p.sees("h1", "This workshop is shared")
+	looks("log-in")
+	tabTo(p, `document.activeElement.id === 'door-name'`)
+	p.key("odile w.")
+	tabTo(p, `document.activeElement.id === 'door-password'`)
+	p.key("not the password" + kb.Enter)
+	p.sees(".door", "lets nobody in")
+	tabTo(p, `document.activeElement.id === 'door-password'`)
+	p.key(goodPassword + kb.Enter)
+	p.sees("h1", "Yard")
+	p.at("Slip mixer", "Leads")
+	p.press("r")
+	p.sees(".el-drawer", "Nothing was said yet")
+	looks("remarks")
 }
 
 // shot takes a picture where pictures are wanted.

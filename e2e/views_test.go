@@ -72,21 +72,25 @@ func TestNoViewScrollsSidewaysOnAPhoneOrAScreen(t *testing.T) {
 	}
 }
 
+// rules are what axe finds against a view, of what is grave.
+func (p *page) rules(view string) {
+	p.t.Helper()
+	axe, err := os.ReadFile(filepath.Join(storetest.Root(), "ui/node_modules/axe-core/axe.min.js"))
+	require.NoError(p.t, err)
+	p.do(chromedp.Evaluate[chromedp.Void](string(axe)))
+	found := eval[[]string](p,
+		`axe.run(document, {resultTypes: ['violations']}).then(r => r.violations.filter(v => ['serious', 'critical'].includes(v.impact))
+		.flatMap(v => v.nodes.map(n => v.id + ': ' + n.html.slice(0, 140) + ' ' + (n.failureSummary ?? ''))))`)
+	require.Empty(p.t, found, view)
+}
+
 func TestEveryViewPassesTheAccessibilityRules(t *testing.T) {
 	t.Parallel()
-	axe, err := os.ReadFile(filepath.Join(storetest.Root(), "ui/node_modules/axe-core/axe.min.js"))
-	require.NoError(t, err)
 	s := demoServer(t)
 	p := open(t, s.url+"/")
 	for _, size := range [][2]int64{{1280, 800}, {390, 844}} {
 		p.do(chromedp.EmulateViewport(size[0], size[1]))
-		views(p, s, "Slip mixer", func(view string) {
-			p.do(chromedp.Evaluate[chromedp.Void](string(axe)))
-			found := eval[[]string](p,
-				`axe.run(document, {resultTypes: ['violations']}).then(r => r.violations.filter(v => ['serious', 'critical'].includes(v.impact))
-				.flatMap(v => v.nodes.map(n => v.id + ': ' + n.html.slice(0, 140) + ' ' + (n.failureSummary ?? ''))))`)
-			require.Empty(t, found, "%s at %d px", view, size[0])
-		})
+		views(p, s, "Slip mixer", func(view string) { p.rules(fmt.Sprintf("%s at %d px", view, size[0])) })
 	}
 }
 

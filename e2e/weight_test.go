@@ -146,7 +146,7 @@ func TestBigDatabase(t *testing.T) {
 	if *bigTo == "" {
 		t.Skip("no -big file given")
 	}
-	ctx := context.Background()
+	ctx := store.Whole(context.Background())
 	database := storetest.Database(t)
 	demo(t, database)
 	db, err := pgx.Connect(ctx, database)

@@ -15,14 +15,55 @@ type Photo struct {
 	Picture   []byte `db:"picture" json:"picture"`
 }
 
-// MostPhotos is how many pictures a job may hold.
-const MostPhotos = 40
+// What pictures may take: so many of a job, so many MB of a workshop, and of an account in a
+// day.
+const (
+	MostPhotos     = 40
+	MostPhotoMB    = 4000
+	MostPhotoMBDay = 200
+)
+
+// roomFor refuses pictures beyond what their workshop, or their sender of late, may keep: also
+// of what is beyond the sender's reach.
+func (s *Store) roomFor(ctx context.Context, workshop pgtype.UUID, by By, size int) error {
+	var kept, sent int64
+	ctx = Whole(ctx)
+	if err := s.pool.QueryRow(ctx, `select coalesce(sum(octet_length(p.picture)), 0) from job j
+		join photo p on p.job_id = j.id where j.workshop_id = $1`, workshop).Scan(&kept); err != nil {
+		return told(err)
+	}
+	if kept+int64(size) > MostPhotoMB<<20 {
+		return &Full{"MB of photographs of this workshop", MostPhotoMB}
+	}
+	if by.Account == "" {
+		return nil
+	}
+	if err := s.pool.QueryRow(ctx, `select coalesce(sum(octet_length(picture)), 0) from photo
+		where account_id = $1 and created_at > now() - interval '1 day'`, by.account()).Scan(&sent); err != nil {
+		return told(err)
+	}
+	if sent+int64(size) > MostPhotoMBDay<<20 {
+		return &Full{"MB of photographs of one person in a day", MostPhotoMBDay}
+	}
+	return nil
+}
 
 // AddPhoto stores a picture of a job and gives its id. ErrNotFound where there
 // is no such job.
 func (s *Store) AddPhoto(ctx context.Context, jobID string, by By, p Photo) (id string, err error) {
 	k, err := key(jobID)
 	if err != nil {
+		return "", err
+	}
+	j, err := s.Job(ctx, jobID)
+	if err != nil {
+		return "", err
+	}
+	workshop, err := key(j.WorkshopID)
+	if err != nil {
+		return "", err
+	}
+	if err := s.roomFor(ctx, workshop, by, len(p.Picture)); err != nil {
 		return "", err
 	}
 	err = s.tx(ctx, func(tx pgx.Tx) error {
@@ -41,10 +82,21 @@ func (s *Store) AddPhoto(ctx context.Context, jobID string, by By, p Photo) (id 
 	return id, err
 }
 
-// WithPhotos stores pictures with a new job, under the ids that its document
+// WithPhotos stores pictures with a new job of a workshop, under the ids that its document
 // names.
-func WithPhotos(by By, photos []Photo) func(context.Context, pgx.Tx, pgtype.UUID) error {
+func (s *Store) WithPhotos(workshop string, by By, photos []Photo) func(context.Context, pgx.Tx, pgtype.UUID) error {
 	return func(ctx context.Context, tx pgx.Tx, job pgtype.UUID) error {
+		size := 0
+		for _, p := range photos {
+			size += len(p.Picture)
+		}
+		w, err := key(workshop)
+		if err == nil && size > 0 {
+			err = s.roomFor(ctx, w, by, size)
+		}
+		if err != nil {
+			return err
+		}
 		for _, p := range photos {
 			id, err := key(p.ID)
 			if err != nil {

@@ -13,7 +13,7 @@ import (
 // table, and each of its connections is told the reach of the request that it works for, by
 // which every row is judged (row-level security). A request without a reach touches nothing.
 type Reach struct {
-	how       string // whole or some; the door's connections say door, and reach accounts, devices and codes
+	how       string   // whole or some; the door's connections say door, and reach accounts, devices and codes
 	Workshops []string // whole
 	Parts     []string // workshops of which only some machines are reached
 	Jobs      []string // those machines

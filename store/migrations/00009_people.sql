@@ -65,6 +65,7 @@ create index attempt_next on attempt (next);
 -- Signed by whom; what was stored before carries a typed name alone.
 alter table job_revision add column account_id uuid references account (id), add column label text not null default '';
 alter table photo add column account_id uuid references account (id);
+create index photo_by_account on photo (account_id, created_at) where account_id is not null;
 alter table taken add column account_id uuid references account (id);
 
 -- Words of people beside a machine, and approvals of it as it stood at a revision.
@@ -214,6 +215,7 @@ alter table workshop_creation disable row level security;
 alter table job disable row level security;
 alter table job_revision disable row level security, drop column account_id, drop column label;
 alter table creation disable row level security;
+drop index photo_by_account;
 alter table photo disable row level security, drop column account_id;
 alter table stock disable row level security;
 alter table taken disable row level security, drop column account_id;

@@ -58,4 +58,7 @@ const when = (at: string) =>
 .backups :deep(:is(p, ul)) {
   margin: 6px 0;
 }
+.backups :deep(:is(code, li)) {
+  overflow-wrap: anywhere;
+}
 </style>

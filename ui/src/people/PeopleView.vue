@@ -200,6 +200,10 @@ onUnmounted(stop)
 .people-form :deep(label) {
   display: grid;
   gap: 2px;
+  min-width: 0;
+}
+.people-form :deep(select) {
+  max-width: 100%;
 }
 .people-form :deep(:is(input, select)) {
   min-height: 36px;

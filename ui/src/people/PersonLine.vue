@@ -115,6 +115,7 @@ function remove() {
 }
 .person-main :deep(strong) {
   min-width: 8rem;
+  overflow-wrap: anywhere;
 }
 .person-main :deep(.why) {
   margin-left: auto;

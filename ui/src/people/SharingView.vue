@@ -167,8 +167,13 @@ const backUp = () =>
 .sharing-form {
   display: grid;
   gap: 8px;
+  grid-template-columns: minmax(0, 1fr);
   max-width: 30rem;
   margin: 16px 0;
+}
+.sharing-form :deep(.choice-one),
+.sharing :deep(:is(code, a)) {
+  overflow-wrap: anywhere;
 }
 .sharing-state {
   padding: 10px 14px;
