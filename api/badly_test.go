@@ -32,13 +32,15 @@ func TestNoOperationBreaksWhenItIsCalledBadly(t *testing.T) {
 	foreign := []string{s.their.ID, s.theirs.ID, s.theirStock, "Pug mill"}
 	pick := func(all ...string) string { return all[random.IntN(len(all))] }
 	ids := func() string {
-		return url.PathEscape(pick("", "0", "null", "..", "%00", strings.Repeat("9", 64), strings.Repeat("x", 300), "' or 1=1 --",
+		return url.PathEscape(pick("", "0", "null", "..", "%00", strings.Repeat("9", 64), strings.Repeat("x", 300),
+			"' or 1=1 --",
 			"00000000-0000-0000-0000-000000000000", s.their.ID, s.theirs.ID, s.theirStock, s.job.ID, s.mine.ID,
 			strings.ToUpper(s.job.ID), "{"+s.job.ID+"}", "泥浆", "\u202e", s.account[people.Owner]))
 	}
 	tokens := func() string {
 		good := s.as[people.Maker].cookie
-		return pick("", "gray_bridge_session=", "gray_bridge_session="+strings.Repeat("A", 43), good+"x", good[:len(good)-1],
+		return pick("", "gray_bridge_session=", "gray_bridge_session="+strings.Repeat("A", 43), good+"x",
+			good[:len(good)-1],
 			"gray_bridge_session="+strings.Repeat("A", 5000), "gray_bridge_session=\"; drop table job", "__Host-"+good,
 			good+"; "+good, "gray_bridge_person=x.y")
 	}

@@ -23,7 +23,8 @@ func TestOpeningIsOneStepAndClosingAnother(t *testing.T) {
 	c.newJob()
 	require.Equal(t, http.StatusOK, c.do("GET", "/api/yard", nil).Status)
 	for bad, says := range map[string]string{"short": "10 to 200 letters", "": "10 to 200 letters"} {
-		r := c.do("POST", "/api/sharing", map[string]string{"name": "Odile W.", "password": bad, "address": "192.0.2.7"})
+		r := c.do("POST", "/api/sharing", map[string]string{"name": "Odile W.", "password": bad,
+			"address": "192.0.2.7"})
 		require.Equal(t, http.StatusUnprocessableEntity, r.Status)
 		require.Contains(t, string(r.Body), says)
 	}
@@ -44,7 +45,8 @@ func TestOpeningIsOneStepAndClosingAnother(t *testing.T) {
 	require.Equal(t, http.StatusOK, keeper.do("DELETE", "/api/sharing", nil).Status)
 	require.Equal(t, http.StatusOK, c.do("GET", "/api/yard", nil).Status)
 	// Whoever sits here does not open it again as somebody else.
-	r := c.do("POST", "/api/sharing", map[string]string{"name": "Nobody", "password": goodPassword, "address": "192.0.2.7"})
+	r := c.do("POST", "/api/sharing", map[string]string{"name": "Nobody", "password": goodPassword,
+		"address": "192.0.2.7"})
 	require.Equal(t, http.StatusUnauthorized, r.Status)
 	again := c.in(session(t, c.do("POST", "/api/sharing", open)))
 	require.Equal(t, http.StatusUnauthorized, keeper.do("GET", "/api/yard", nil).Status, "what was ended stays ended")
@@ -177,7 +179,8 @@ func TestNoOwnerOpensAnothersWorkshop(t *testing.T) {
 	s := sharedShop(t)
 	var code api.Code
 	// The keeper owns both and takes the maker of the first into the second.
-	r := s.keeper.do("POST", "/api/workshops/"+s.theirs.ID+"/people", map[string]any{"name": "bram t.", "role": "maker"})
+	r := s.keeper.do("POST", "/api/workshops/"+s.theirs.ID+"/people", map[string]any{"name": "bram t.",
+		"role": "maker"})
 	require.Equal(t, http.StatusCreated, r.Status, "%s", r.Body)
 	owner := s.as[people.Owner] // of the first alone
 	path := "/api/workshops/" + s.mine.ID + "/people/"
@@ -195,7 +198,8 @@ func TestNoOwnerOpensAnothersWorkshop(t *testing.T) {
 	owner.do("POST", path+s.account[people.Helper]+"/pairing", nil).into(t, &code)
 	require.NotEmpty(t, code.Code, "who is at home here alone is paired")
 	require.Equal(t, http.StatusUnprocessableEntity, s.keeper.do("PUT", path+s.account[people.Helper],
-		map[string]any{"role": "helper", "jobs": []string{s.their.ID}}).Status, "another workshop's machine is not given")
+		map[string]any{"role": "helper", "jobs": []string{s.their.ID}}).Status, "another workshop's machine is not "+
+		"given")
 }
 
 // An event of one workshop never reaches another, nor one of a machine that was not given.

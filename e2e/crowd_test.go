@@ -49,10 +49,12 @@ func gathered(t *testing.T, n int) crowd {
 	for i := range n {
 		d := kinds[i%2]
 		d.Name = fmt.Sprintf("Stirrer %d", i+1)
-		j, err := st.CreateJob(store.Whole(context.Background()), w.ID, store.Change{ID: fmt.Sprint("crowd-", i)}, d, "new")
+		j, err := st.CreateJob(store.Whole(context.Background()), w.ID, store.Change{ID: fmt.Sprint("crowd-", i)},
+			d, "new")
 		require.NoError(t, err)
 		c.jobs, c.docs = append(c.jobs, j.ID), append(c.docs, j.Document)
-		_, text := c.owner.do("POST", "/api/workshops/"+w.ID+"/people", map[string]any{"name": fmt.Sprint("Maker ", i+1),
+		_, text := c.owner.do("POST", "/api/workshops/"+w.ID+"/people", map[string]any{"name": fmt.Sprint("Maker ",
+			i+1),
 			"role": "maker"})
 		var code struct{ Code string }
 		require.NoError(t, json.Unmarshal(text, &code), "%s", text)
@@ -219,7 +221,8 @@ func TestCrowd(t *testing.T) {
 | most memory of the server | | %.0f MB | | | 400 MB |
 `, len(took), milliseconds(took, .5), milliseconds(took, .95), milliseconds(took, 1), len(drawn),
 		drawn[len(drawn)/2], drawn[int(.95*float64(len(drawn)-1))], drawn[len(drawn)-1], rate, len(beside),
-		milliseconds(beside, .5), milliseconds(beside, .95), milliseconds(beside, 1), float64(logIn.Microseconds())/1000,
+		milliseconds(beside, .5), milliseconds(beside, .95), milliseconds(beside, 1),
+		float64(logIn.Microseconds())/1000,
 		memory)
 	require.NoError(t, os.WriteFile(*loadTo, []byte(text), 0o644))
 	t.Log("\n" + strings.TrimSpace(text))

@@ -47,7 +47,8 @@ func TestLogInsAndBackupsOutliveKills(t *testing.T) {
 					return
 				default:
 				}
-				res, _, err := worker{t: t, url: s.url}.try("POST", "/api/session", map[string]string{"name": "Odile W.",
+				res, _, err := worker{t: t, url: s.url}.try("POST", "/api/session", map[string]string{"name": "Odile " +
+					"W.",
 					"password": goodPassword, "device": fmt.Sprint("browser ", n)})
 				if err != nil || res.StatusCode != http.StatusOK {
 					time.Sleep(50 * time.Millisecond)
@@ -89,7 +90,8 @@ func TestLogInsAndBackupsOutliveKills(t *testing.T) {
 	for _, cookie := range in {
 		res, _ := worker{t: t, url: s.url, cookie: cookie}.do("GET", "/api/person", nil)
 		require.Equal(t, http.StatusOK, res.StatusCode)
-		if res, _ := (worker{t: t, url: s.url, cookie: cookie}).do("GET", "/api/yard", nil); res.StatusCode == http.StatusOK {
+		if res, _ := (worker{t: t, url: s.url, cookie: cookie}).do("GET", "/api/yard",
+			nil); res.StatusCode == http.StatusOK {
 			valid++
 		}
 	}

@@ -9,7 +9,6 @@ import (
 	"time"
 
 	"github.com/chromedp/chromedp"
-	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 )
 
@@ -80,19 +79,6 @@ func TestPictures(t *testing.T) {
 	tab("Ball mill", "Bridge", "Settings", "drive-settings")
 	p.do(chromedp.EmulateViewport(1280, 1000))
 	tab("Jigger wheel", "Bridge", "Speed", "dc-speed")
-	tab("Jigger wheel", "Bridge", "Trims", "")
-	eval[bool](p, `(document.activeElement?.blur(), window.scrollTo(0, 700), true)`)
-	p.picture("dc-trims")
-	tab("Blunger", "Bridge", "Cans and parts", "")
-	p.click(".bay-tabs button", "Trim")
-	for i, text := range trimReadings(t, 52) {
-		p.fill(`.trim-form input[aria-label="`+trimFields[i]+`"]`, text)
-	}
-	p.key(kb.Enter)
-	p.sees(".trim-rounds", "Corner lead")
-	eval[bool](p, `(document.activeElement?.blur(), window.scrollTo(0, 0), true)`)
-	p.picture("trim")
-	p.press("z")
 	p.do(chromedp.EmulateViewport(1280, 1150))
 	bay("Blunger", "Protection", "")
 	p.until("both are drawn", `document.querySelectorAll('.bench .sheet svg').length === 2`)
@@ -119,4 +105,15 @@ func TestPictures(t *testing.T) {
 	p.click(".span-acts a", "Card")
 	p.sees(".card", "Mains kills")
 	p.picture("card")
+	p.do(chromedp.EmulateViewport(1280, 640))
+	p.visit(s.url + "/")
+	p.shares(twoFreePorts(t))
+	p.picture("sharing")
+	p.do(chromedp.EmulateViewport(1280, 800))
+	p.visit(s.url + "/")
+	p.click(".workshop .yard-acts button", "People")
+	p.invited("Rita S.", "Reviewer")
+	p.invited("Tom H.", "Helper", "Slip mixer", "Blunger")
+	p.invited("Bram T.", "Maker")
+	p.picture("people")
 }

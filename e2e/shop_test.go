@@ -162,7 +162,8 @@ func TestTwoServersBehindAProxyAreOne(t *testing.T) {
 		doc["supply"].(map[string]any)["volts"] = fmt.Sprint(200 + revision)
 		id := fmt.Sprint("across-", revision)
 		require.Eventually(t, func() bool {
-			res, _, err := owner.try("PUT", "/api/jobs/"+job.ID, doc, "If-Match", fmt.Sprintf("%q", fmt.Sprint(revision)),
+			res, _, err := owner.try("PUT", "/api/jobs/"+job.ID, doc, "If-Match", fmt.Sprintf("%q",
+				fmt.Sprint(revision)),
 				"Change-Id", id)
 			return err == nil && res.StatusCode == http.StatusOK
 		}, 10*time.Second, 50*time.Millisecond)

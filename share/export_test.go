@@ -36,7 +36,8 @@ func WriteLeaf(t *testing.T, name, cert, key string) []byte {
 	require.NoError(t, err)
 	pkcs, err := x509.MarshalPKCS8PrivateKey(leaf.PrivateKey)
 	require.NoError(t, err)
-	require.NoError(t, os.WriteFile(cert, pem.EncodeToMemory(&pem.Block{Type: "CERTIFICATE", Bytes: leaf.Certificate[0]}),
+	require.NoError(t, os.WriteFile(cert, pem.EncodeToMemory(&pem.Block{Type: "CERTIFICATE",
+		Bytes: leaf.Certificate[0]}),
 		0o600))
 	require.NoError(t, os.WriteFile(key, pem.EncodeToMemory(&pem.Block{Type: "PRIVATE KEY", Bytes: pkcs}), 0o600))
 	_, err = tls.LoadX509KeyPair(cert, key)

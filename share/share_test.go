@@ -121,7 +121,8 @@ func TestTheRootVouchesForItsOwnNamesAlone(t *testing.T) {
 		pool := x509.NewCertPool()
 		pool.AddCert(root)
 		for name, good := range map[string]bool{"192.0.2.7": len(names) == 2 || names[0] == "192.0.2.7",
-			"192.0.2.8": false, "clayroom.local": names[0] == "clayroom.local", "bank.example": false, "localhost": false,
+			"192.0.2.8": false, "clayroom.local": names[0] == "clayroom.local", "bank.example": false,
+			"localhost":   false,
 			"2001:db8::1": false} {
 			leaf := signs(name)
 			_, err := leaf.Verify(x509.VerifyOptions{Roots: pool, DNSName: hostFor(name)})

@@ -8,6 +8,19 @@ import (
 	"github.com/jackc/pgx/v5/pgtype"
 )
 
+// NightOf says which day's keeping was done last; KeptNight notes a day's.
+func (s *Store) NightOf(ctx context.Context) (day string, err error) {
+	err = s.own.QueryRow(ctx, `select coalesce((select value from note where key = 'night'), '')`).Scan(&day)
+	return day, told(err)
+}
+
+// KeptNight notes that a day's keeping was done.
+func (s *Store) KeptNight(ctx context.Context, day string) error {
+	_, err := s.own.Exec(ctx, `insert into note (key, value) values ('night', $1)
+		on conflict (key) do update set value = excluded.value`, day)
+	return told(err)
+}
+
 // BinDays is how long the bin keeps what was put into it.
 const BinDays = 30
 

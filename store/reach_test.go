@@ -73,7 +73,8 @@ func TestAQueryWithoutItsConditionReturnsNothingForeign(t *testing.T) {
 	}
 	whole := counts(ctx)
 	one := counts(store.Reaching(context.Background(), store.Reach{Workshops: []string{ids[0].workshop}}))
-	for _, table := range []string{"workshop", "job", "job_revision", "creation", "photo", "stock", "taken", "membership",
+	for _, table := range []string{"workshop", "job", "job_revision", "creation", "photo", "stock", "taken",
+		"membership",
 		"account", "given", "remark"} {
 		require.Equal(t, whole[table], 2*one[table], "half of %s is this workshop's", table)
 		require.Positive(t, one[table], table)

@@ -100,7 +100,7 @@ func (k *keeper) nightly(ctx context.Context) {
 	}
 }
 
-// night is one night's work; what was done today already is left.
+// night is one night's work, a backup first; what was done today already is left.
 func (k *keeper) night(ctx context.Context, now time.Time) error {
 	var problems []error
 	if k.dir != "" {
@@ -112,16 +112,25 @@ func (k *keeper) night(ctx context.Context, now time.Time) error {
 			problems = append(problems, k.Take(ctx), k.turnOver())
 		}
 	}
-	if _, err := k.store.PurgePhotos(ctx); err != nil {
-		problems = append(problems, err)
+	day := now.Format(time.DateOnly)
+	if last, err := k.store.NightOf(ctx); err != nil || last == day {
+		return errors.Join(append(problems, err)...)
 	}
-	if _, _, err := k.store.EmptyBin(ctx, now); err != nil {
-		problems = append(problems, err)
+	sweeps := len(problems)
+	for _, sweep := range []func() error{
+		func() error { _, err := k.store.PurgePhotos(ctx); return err },
+		func() error { _, _, err := k.store.EmptyBin(ctx, now); return err },
+		func() error { _, err := k.store.Thin(ctx, now); return err },
+		func() error { return k.store.Sweep(ctx) },
+	} {
+		if err := sweep(); err != nil {
+			problems = append(problems, err)
+		}
 	}
-	if _, err := k.store.Thin(ctx, now); err != nil {
-		problems = append(problems, err)
+	if len(problems) > sweeps {
+		return errors.Join(problems...) // again at the next look
 	}
-	return errors.Join(append(problems, k.store.Sweep(ctx))...)
+	return errors.Join(append(problems, k.store.KeptNight(ctx, day))...)
 }
 
 // due says whether no backup of this day was taken: one that failed is tried again after an

@@ -25,7 +25,8 @@ func TestBackupsAreKeptInTurns(t *testing.T) {
 		all = append(all, "/b/graybridge-"+first.AddDate(0, 0, night).Format(backupStamp)+".backup.gz")
 	}
 	last := first.AddDate(0, 0, 499)
-	all = append(all, "/b/graybridge-mine.backup.gz", "/b/graybridge-"+last.Format(backupStamp)+"-before-upgrade.backup.gz")
+	all = append(all, "/b/graybridge-mine.backup.gz",
+		"/b/graybridge-"+last.Format(backupStamp)+"-before-upgrade.backup.gz")
 	gone := map[string]bool{}
 	for _, p := range over(all) {
 		gone[p] = true

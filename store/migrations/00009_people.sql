@@ -68,6 +68,14 @@ alter table photo add column account_id uuid references account (id);
 create index photo_by_account on photo (account_id, created_at) where account_id is not null;
 alter table taken add column account_id uuid references account (id);
 
+-- What a shelf is counted by holds what its rows are judged by, too.
+drop index job_by_shelf;
+create index job_by_shelf on job (workshop_id, archived_at, deleted_at) include (id);
+
+-- What the nights look for: what is old, and what lies in the bin.
+create index job_revision_at on job_revision using brin (at);
+create index job_binned on job (deleted_at) where deleted_at is not null;
+
 -- Words of people beside a machine, and approvals of it as it stood at a revision.
 create table remark (
     id         uuid primary key default gen_random_uuid(),
@@ -202,6 +210,10 @@ grant select, insert, update, delete on workshop, workshop_creation, job, job_re
     account, membership, given, device, sessions, invitation, attempt, remark to workbench_serving;
 
 -- +goose Down
+drop index job_by_shelf;
+create index job_by_shelf on job (workshop_id, archived_at, deleted_at);
+drop index job_binned;
+drop index job_revision_at;
 drop policy reach on workshop;
 drop policy reach on workshop_creation;
 drop policy reach on job;

@@ -17,7 +17,9 @@ const palette = ref(false)
 const shut = computed(() => outside.value && route.name !== 'let-in')
 /** A view is made anew for another thing, and for another person; coming in is one view from code to password. */
 const place = computed(() =>
-  [route.params.id ?? '', route.name, me.shared && route.name !== 'let-in' ? String(me.in) + me.name : ''].map(String).join(' '),
+  [route.params.id ?? '', route.name, me.shared && route.name !== 'let-in' ? String(me.in) + me.name : '']
+    .map(String)
+    .join(' '),
 )
 onMounted(() => askPerson())
 useKeys({ 'g y': () => void router.push('/'), 'g e': () => void router.push('/engine') })

@@ -4,6 +4,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { defineComponent, h } from 'vue'
 import { blank, network, Still, until, type Network } from './network'
 import { provideJob, type OpenJob } from './open'
+import { me } from '../desk/person'
+import { thisWindow } from '../desk/windows'
 import { keep } from './unsent'
 
 let there: Network
@@ -153,6 +155,30 @@ describe('a job open for work', () => {
     await until('it is stored', () => job.revision.value === 2)
     expect(there.latest().supply.volts).toBe('222')
     expect(there.asked).toContain('POST /api/present')
+  })
+
+  it('sends what this window itself had left unsent, as after a log-in', async () => {
+    const base = there.latest()
+    const document = { ...base, supply: { volts: '223' } }
+    keep(localStorage, 'j1', thisWindow, { revision: 1, base, changes: [{ id: 'left-here', document, before: base }] })
+    const job = await open()
+    await until('it is stored', () => job.revision.value === 2)
+    expect(there.latest().supply.volts).toBe('223')
+  })
+
+  it('sends nobody’s edits under another’s name', async () => {
+    const base = there.latest()
+    Object.assign(me, { shared: true, name: 'Bram T.' })
+    keep(localStorage, 'j1', 'gone', {
+      revision: 1,
+      base,
+      changes: [{ id: 'brams', document: { ...base, supply: { volts: '224' } }, before: base }],
+    })
+    Object.assign(me, { name: 'Tom H.' })
+    const job = await open()
+    await new Promise((r) => setTimeout(r, 500))
+    expect(job.revision.value).toBe(1)
+    Object.assign(me, { shared: false, name: '' })
   })
 
   it('works on the machine that is chosen', async () => {

@@ -120,7 +120,7 @@ export function openJob(id: string) {
     const changes = unsent.changes.map((c, i) => ({ ...c, document: documents[2 * i]!, before: documents[2 * i + 1]! }))
     on({ type: 'adopted', unsent: { revision: unsent.revision, base, changes } })
     document.value = held.committed
-    if (!unkept) keep(localStorage, id, from)
+    if (!unkept && from !== thisWindow) keep(localStorage, id, from)
     void replan()
     void send()
   }
@@ -150,6 +150,8 @@ export function openJob(id: string) {
       document.value = j.document
       answer.value = j
       answerToName()
+      const own = left(localStorage, id, thisWindow) // of this window's last look at the job
+      if (own) void adopt(own, thisWindow).catch(() => undefined)
       void closedAmong(windowsOf(localStorage, id)).then((closed) => {
         behind = closed
         if (closed.every((w) => !left(localStorage, id, w))) return
@@ -278,7 +280,6 @@ export function openJob(id: string) {
     void send()
   }
 
-  /** One finished edit. */
   function change(next: Document) {
     if (!held) return
     news.value = ''
@@ -346,7 +347,6 @@ export function openJob(id: string) {
     tellHead()
   }
 
-  /** Works on another machine of the job. */
   function workOn(to: string) {
     if (!document.value?.machines.some((m) => m.id === to) || machine.value?.id === to) return
     chosen.value = to

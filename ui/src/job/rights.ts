@@ -3,9 +3,10 @@ import type { Role } from '../api/client'
 import { notes, plans } from '../desk/person'
 import { entryOf } from './entries'
 
-/** Whether a role may enter something at a path; without a path, anything. */
+/** Whether a role may enter something at a path of the document; without a path, anything. */
 export const mayEnter = (role: Role, path?: string) =>
-  plans(role) || (path !== undefined && notes(role) && !!entryOf(path)?.reading)
+  plans(role) ||
+  (path !== undefined && notes(role) && !!entryOf(path.replace(/^machines\.[^.]+\./, 'machines.*.'))?.reading)
 
 export const readsOnly: Partial<Record<Role, string>> = {
   helper: 'As helper you enter readings, ticks and photographs here; the plan is the makers’.',

@@ -1,9 +1,11 @@
 /**
  * Edits that the server has not got yet, kept by the browser across reloads and
  * crashes. Each window keeps its own, under its own name: two windows on one
- * machine never overwrite each other's.
+ * machine never overwrite each other's. Where people log in, each has the own
+ * alone: nobody's edit is sent under another's name.
  */
 import type { Document } from '../api/client'
+import { me } from '../desk/person'
 
 /** One change on its way: a document to store, or a step through what was stored. */
 export interface Change {
@@ -20,7 +22,7 @@ export interface Unsent {
   changes: Change[]
 }
 
-const prefix = (job: string) => `gray-bridge-unsent-${job}`
+const prefix = (job: string) => `gray-bridge-unsent-${job}${me.shared ? `@${me.name}` : ''}`
 const keyOf = (job: string, window: string) => prefix(job) + (window && `-${window}`)
 
 /** Keeps what a window has not sent, or forgets it. False: this browser keeps nothing (full, or told not to). */

@@ -14,9 +14,9 @@ const job = useJob()
     <p>
       <strong>{{ finding.sentence }}</strong> {{ finding.figure }} <span class="soft">{{ finding.limit }}</span>
       {{ finding.detail }}
-      <button v-for="c in finding.cures ?? []" :key="c.label" type="button" class="plain" @click="job.cure(c)">
-        {{ c.label }}
-      </button>
+      <template v-for="c in finding.cures ?? []" :key="c.label">
+        <button v-if="job.may(c.path)" type="button" class="plain" @click="job.cure(c)">{{ c.label }}</button>
+      </template>
     </p>
   </div>
 </template>

@@ -27,6 +27,7 @@ async function copy() {
       <ol v-if="!link">
         <li>On the phone, point the camera at the code, or open the address and type the letters.</li>
         <li>It lets {{ who }} in once, and holds {{ holds }}.</li>
+        <li>If the browser warns, the certificate comes first: see Sharing.</li>
       </ol>
       <p v-else>Who has it reads {{ holds }}, and changes nothing. It can be ended in the list before.</p>
       <p v-if="!link" class="code-letters">{{ code.code }}</p>

@@ -84,9 +84,11 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
             <span class="nobreak">{{ f.limit }}</span>
           </p>
           <p class="finding-foot">
-            <button v-for="c in f.cures ?? []" :key="c.label" type="button" class="plain cure" @click="job.cure(c)">
-              {{ c.label }}
-            </button>
+            <template v-for="c in f.cures ?? []" :key="c.label">
+              <button v-if="job.may(c.path)" type="button" class="plain cure" @click="job.cure(c)">
+                {{ c.label }}
+              </button>
+            </template>
             <button
               v-if="f.why?.length || (short(f) && f.detail)"
               type="button"

@@ -137,8 +137,7 @@ const cardAt = computed(() => ({
 }))
 const card = () => void router.push(cardAt.value)
 const history = ref(false)
-const remarked = ref(false)
-const said = ref({ open: 0, approval: '' })
+const [remarked, said] = [ref(false), ref({ open: 0, approval: '' })]
 /** Who does not know is told how to find out, or what is assumed meanwhile. */
 const unsure = ref(false)
 watch(
