@@ -18,6 +18,8 @@ import (
 // Row-level security is the second lock: the serving role owns no table, every table that holds
 // work has a policy, and a query without its condition returns nothing foreign, whatever the
 // program forgot.
+//
+// Long: two workshops of everything, looked at from every reach.
 func TestAQueryWithoutItsConditionReturnsNothingForeign(t *testing.T) {
 	t.Parallel()
 	s, owner := opened(t)
