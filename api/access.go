@@ -142,40 +142,37 @@ func (c caller) rightFor(rule rule, at string) error {
 // admits is admit for the described operations.
 func (s *server) admits(ctx huma.Context, next func(huma.Context)) {
 	r, w := humachi.Unwrap(ctx)
-	within, err := s.admit(r.WithContext(ctx.Context()), ctx.Operation().OperationID)
-	if err != nil {
-		refuseStatus(w, r, err)
-		return
-	}
-	leave, ok := s.shares.take(w, r, callerOf(within))
-	if !ok {
-		tooMany(w, r)
-		return
-	}
-	defer leave()
-	next(huma.WithContext(ctx, within))
+	s.within(w, r.WithContext(ctx.Context()), ctx.Operation().OperationID, func(within context.Context) {
+		next(huma.WithContext(ctx, within))
+	})
 }
 
 // admitted is admit for links.
 func (s *server) admitted(id string, give http.HandlerFunc) http.HandlerFunc {
 	return func(w http.ResponseWriter, r *http.Request) {
-		within, err := s.admit(r, id)
-		if err != nil {
-			if told, ok := err.(*huma.ErrorModel); ok {
-				refuse(w, r, told.Status, told.Detail)
-				return
-			}
-			refuseStatus(w, r, err)
-			return
-		}
-		leave, ok := s.shares.take(w, r, callerOf(within))
-		if !ok {
-			tooMany(w, r)
-			return
-		}
-		defer leave()
-		give(w, r.WithContext(within))
+		s.within(w, r, id, func(within context.Context) { give(w, r.WithContext(within)) })
 	}
+}
+
+// within does what was asked if the caller may, and has not too much under way; a person who
+// follows a link is refused with a page.
+func (s *server) within(w http.ResponseWriter, r *http.Request, id string, do func(context.Context)) {
+	ctx, err := s.admit(r, id)
+	if err != nil {
+		if told, ok := err.(*huma.ErrorModel); ok && len(told.Errors) == 0 {
+			refuse(w, r, told.Status, told.Detail)
+			return
+		}
+		refuseStatus(w, r, err)
+		return
+	}
+	leave, ok := s.shares.take(w, r, callerOf(ctx))
+	if !ok {
+		tooMany(w, r)
+		return
+	}
+	defer leave()
+	do(ctx)
 }
 
 // inWorkshop asks a caller's role in a workshop that a body names.

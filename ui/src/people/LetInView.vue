@@ -46,11 +46,3 @@ onMounted(async () => {
     <p v-else>Coming in…</p>
   </main>
 </template>
-
-<style scoped>
-.door {
-  max-width: 27rem;
-  margin: 8vh auto 0;
-  padding: 18px;
-}
-</style>

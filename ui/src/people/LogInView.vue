@@ -62,11 +62,6 @@ const withCode = () => void router.push({ name: 'let-in', hash: `#${code.value.t
 </template>
 
 <style scoped>
-.door {
-  max-width: 27rem;
-  margin: 8vh auto 0;
-  padding: 18px;
-}
 .door-form {
   display: grid;
   gap: 8px;
