@@ -115,3 +115,40 @@ func TestPhotographsBeyondTheirRoomAreRefused(t *testing.T) {
 	require.Contains(t, string(full.Body), "of one person in a day")
 	require.Equal(t, http.StatusCreated, send(s.as[people.Maker]).Status, "others send on")
 }
+
+// A database that takes no changes, as one whose disk is full: who is in reads on, nobody new
+// comes in and is told why, and afterwards everything is as before.
+func TestWhoIsInReadsOnWhileNothingCanBeStored(t *testing.T) {
+	t.Parallel()
+	s := sharedShop(t)
+	db, err := pgx.Connect(t.Context(), s.database)
+	require.NoError(t, err)
+	defer db.Close(t.Context())
+	turn := func(how string) {
+		_, err := db.Exec(t.Context(), `set default_transaction_read_only = off`)
+		require.NoError(t, err)
+		_, err = db.Exec(t.Context(), `update device set seen_at = now() - interval '1 hour'`)
+		require.NoError(t, err)
+		_, err = db.Exec(t.Context(), `do $$ begin execute format('alter database %I set default_transaction_read_only = `+how+
+			`', current_database()); end $$`)
+		require.NoError(t, err)
+		_, err = db.Exec(t.Context(), `select pg_terminate_backend(pid) from pg_stat_activity
+			where datname = current_database() and pid <> pg_backend_pid()`)
+		require.NoError(t, err)
+	}
+	maker := s.as[people.Maker]
+	turn("on")
+	require.Eventually(t, func() bool { return maker.do("GET", "/api/jobs/"+s.job.ID, nil).Status == http.StatusOK },
+		10*time.Second, 50*time.Millisecond, "who is in reads on")
+	logIn := func() reply {
+		return s.do("POST", "/api/session", map[string]string{"name": "Odile W.", "password": goodPassword})
+	}
+	refused := logIn()
+	require.Equal(t, http.StatusServiceUnavailable, refused.Status, "%s", refused.Body)
+	require.Contains(t, string(refused.Body), "takes no changes")
+	require.Empty(t, refused.Header.Get("Set-Cookie"))
+	edit := maker.do("PUT", "/api/jobs/"+s.job.ID, s.job.Document, "If-Match", `"2"`, "Change-Id", "while-full")
+	require.Equal(t, http.StatusServiceUnavailable, edit.Status, "%s", edit.Body)
+	turn("off")
+	require.Eventually(t, func() bool { return logIn().Status == http.StatusOK }, 10*time.Second, 50*time.Millisecond)
+}
