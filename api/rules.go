@@ -79,7 +79,7 @@ var rules = map[string]rule{
 	"add-remark": {deed: people.Remark, at: inJob}, "approve": {deed: people.Approve, at: inJob},
 
 	"workshop": {deed: people.Look, at: inShop}, "stores": {deed: people.Look, at: inShop},
-	"people":        {deed: people.Look, at: inShop},
+	"people":        {deed: people.Remark, at: inShop},
 	"save-workshop": {deed: people.Own, at: inShop}, "shelve-workshop": {deed: people.Own, at: inShop},
 	"purge-workshop": {deed: people.Own, at: inShop}, "purge-job": {deed: people.Own, at: inJob},
 	"add-person": {deed: people.Own, at: inShop}, "change-person": {deed: people.Own, at: inShop},

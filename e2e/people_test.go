@@ -54,7 +54,7 @@ func (p *page) invited(name, role string, machines ...string) string {
 	p.fill(".people-form input", name)
 	p.choose(".people-form select", role)
 	for _, m := range machines {
-		p.choose(".people-jobs select", m)
+		p.click(".picks button", m)
 	}
 	p.click("button", "Make the account")
 	p.sees(".code-card h3", name)

@@ -217,7 +217,7 @@ func TestAServerIsOpenedAndAnOwnerRenewedFromTheConsole(t *testing.T) {
 	res, _ = in.do("GET", "/api/yard", nil)
 	require.Equal(t, http.StatusUnauthorized, res.StatusCode)
 	s.stop()
-	s = serve(t, database, s.addr, "--share", "off")
+	serve(t, database, s.addr, "--share", "off")
 	res, _ = w.do("GET", "/api/yard", nil)
 	require.Equal(t, http.StatusOK, res.StatusCode)
 	bad, err := exec.Command(binary, "serve", "--addr", "127.0.0.1:0", "--database", database, "--metrics",

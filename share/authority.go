@@ -45,9 +45,7 @@ func newRoot(names []string, now time.Time) (certificate, key []byte, err error)
 		NotBefore: now.Add(-time.Hour), NotAfter: now.Add(rootHolds), IsCA: true, BasicConstraintsValid: true,
 		MaxPathLenZero: true, KeyUsage: x509.KeyUsageCertSign | x509.KeyUsageCRLSign,
 		ExtKeyUsage: []x509.ExtKeyUsage{x509.ExtKeyUsageServerAuth}, PermittedDNSDomainsCritical: true}
-	for _, h := range hosts {
-		t.PermittedDNSDomains = append(t.PermittedDNSDomains, h)
-	}
+	t.PermittedDNSDomains = append(t.PermittedDNSDomains, hosts...)
 	if len(hosts) == 0 { // no name at all
 		t.PermittedDNSDomains = []string{"invalid"}
 	}

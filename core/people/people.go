@@ -27,7 +27,7 @@ const (
 	Look    Deed = "look"    // machines, their cards, drawings and history; the stores
 	Note    Deed = "note"    // readings, ticks and photographs of a machine
 	Plan    Deed = "plan"    // every entry; machines made, copied, brought in and put away; the stores
-	Remark  Deed = "remark"  // words beside a machine
+	Remark  Deed = "remark"  // words beside a machine; who works here
 	Approve Deed = "approve" // of a machine as it is planned
 	Own     Deed = "own"     // settings, people, links; what is deleted for good
 )

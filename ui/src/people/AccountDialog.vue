@@ -54,7 +54,7 @@ async function go() {
       <DeviceList :devices="devices" @end="end" />
       <CodeCard v-if="code" :code="code" :who="me.name" />
       <p class="account-acts">
-        <button type="button" class="plain" @click="pair">Pair another phone or computer</button>
+        <button type="button" class="strong" @click="pair">Pair another phone or computer</button>
         <button type="button" class="plain" :aria-expanded="changing" @click="changing = !changing">
           Change the password
         </button>
@@ -65,7 +65,7 @@ async function go() {
       />
     </template>
     <p v-else class="soft">You read by a guest’s link.</p>
-    <button type="button" class="strong" @click="go">Log out on this device</button>
+    <button type="button" class="plain" @click="go">Log out on this device</button>
   </ElDialog>
 </template>
 

@@ -9,6 +9,7 @@ import { listen } from '../desk/live'
 import { owns } from '../desk/person'
 import { useTried } from '../parts/tried'
 import CodeCard from './CodeCard.vue'
+import MachinePicks from './MachinePicks.vue'
 import PersonLine from './PersonLine.vue'
 import { roles } from './roles'
 
@@ -105,13 +106,15 @@ onUnmounted(stop)
         </select>
       </label>
       <p class="soft people-about">{{ roles.find((r) => r.role === entry.role)!.about }}</p>
-      <label v-if="entry.role === 'helper'" class="people-jobs">
-        on these machines
-        <select v-model="entry.jobs" multiple required :size="Math.min(6, machines.length || 1)">
-          <option v-for="m in machines" :key="m.id" :value="m.id">{{ m.name }}</option>
-        </select>
-      </label>
-      <button type="submit" class="strong">Make the account</button>
+      <MachinePicks
+        v-if="entry.role === 'helper'"
+        v-model="entry.jobs"
+        :machines="machines"
+        label="on these machines"
+      />
+      <button type="submit" class="strong" :disabled="entry.role === 'helper' && !entry.jobs.length">
+        Make the account
+      </button>
     </form>
     <ul class="people-list">
       <PersonLine
@@ -154,12 +157,7 @@ onUnmounted(stop)
             <option :value="90">ninety days</option>
           </select>
         </label>
-        <label class="people-jobs">
-          reads (none chosen: every machine)
-          <select v-model="guest.jobs" multiple :size="Math.min(6, machines.length || 1)">
-            <option v-for="m in machines" :key="m.id" :value="m.id">{{ m.name }}</option>
-          </select>
-        </label>
+        <MachinePicks v-model="guest.jobs" :machines="machines" label="reads these (none chosen: every machine)" />
         <button type="submit" class="strong">Make the link</button>
         <button type="button" class="why" @click="inviting = false">Leave it</button>
       </form>
@@ -214,12 +212,6 @@ onUnmounted(stop)
 }
 .people-about {
   flex: 1 1 16rem;
-}
-.people-jobs {
-  flex: 1 0 100%;
-}
-.people-jobs :deep(select) {
-  max-width: 24rem;
 }
 .people-list {
   list-style: none;

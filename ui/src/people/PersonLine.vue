@@ -5,6 +5,7 @@ import type { Role } from '../api/client'
 import type { Person, PersonEntry } from '../api/people'
 import { me } from '../desk/person'
 import DeviceList from './DeviceList.vue'
+import MachinePicks from './MachinePicks.vue'
 import { roleName, roles } from './roles'
 
 const props = defineProps<{ person: Person; own: boolean; machines: { id: string; name: string }[] }>()
@@ -73,12 +74,7 @@ function remove() {
           </button>
         </div>
         <p class="soft">{{ roles.find((r) => r.role === role)!.about }}</p>
-        <label v-if="role === 'helper'"
-          >Machines
-          <select v-model="jobs" multiple :size="Math.min(6, machines.length || 1)">
-            <option v-for="m in machines" :key="m.id" :value="m.id">{{ m.name }}</option>
-          </select>
-        </label>
+        <MachinePicks v-if="role === 'helper'" v-model="jobs" :machines="machines" label="on these machines" />
       </template>
       <h3>Logged in on</h3>
       <DeviceList :devices="person.devices" @end="emit('end', $event)" />
@@ -126,10 +122,6 @@ function remove() {
   padding: 10px 0 10px 14px;
   border-left: 3px solid var(--stone-deep);
   margin: 6px 0;
-}
-.person-more :deep(select) {
-  display: block;
-  min-width: 14rem;
 }
 .person-acts {
   display: flex;

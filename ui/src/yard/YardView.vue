@@ -16,7 +16,7 @@ import {
 import { setHead } from '../desk/head'
 import { connected, listen } from '../desk/live'
 import { offered } from '../desk/palette'
-import { me, owns, plans } from '../desk/person'
+import { me, owns, plans, remarksOn } from '../desk/person'
 import { vRove } from '../parts/rove'
 import { useTried } from '../parts/tried'
 import { count, joined } from './pages'
@@ -155,7 +155,7 @@ watchEffect(() => {
       more: 'drawer parts capacitors stock',
       run: () => void router.push(`/workshops/${w.id}/stores`),
     })),
-    ...(me.shared ? (workshops.value ?? []) : []).map((w) => ({
+    ...(me.shared ? (workshops.value ?? []).filter((w) => remarksOn(w.role)) : []).map((w) => ({
       kind: 'place',
       text: `People of ${w.settings.name}`,
       more: 'roles phones devices invite guest',
@@ -314,7 +314,12 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
         <span v-if="shelf === 'yard'" class="yard-acts">
           <button v-if="plans(w.role)" type="button" class="plain" @click="pick(w.id)">Import</button>
           <button type="button" class="plain" @click="router.push(`/workshops/${w.id}/stores`)">Stores</button>
-          <button v-if="me.shared" type="button" class="plain" @click="router.push(`/workshops/${w.id}/people`)">
+          <button
+            v-if="me.shared && remarksOn(w.role)"
+            type="button"
+            class="plain"
+            @click="router.push(`/workshops/${w.id}/people`)"
+          >
             People
           </button>
           <button v-if="owns(w.role)" type="button" class="plain" @click="openSettings(w)">Settings</button>

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+/** Machines chosen by a touch each: made for a thumb, not for held keys. */
+const picked = defineModel<string[]>({ required: true })
+defineProps<{ machines: { id: string; name: string }[]; label: string }>()
+
+function touch(id: string) {
+  picked.value = picked.value.includes(id) ? picked.value.filter((x) => x !== id) : [...picked.value, id]
+}
+</script>
+
+<template>
+  <fieldset class="choice picks">
+    <legend>{{ label }}</legend>
+    <div class="choice-row">
+      <button
+        v-for="m in machines"
+        :key="m.id"
+        type="button"
+        class="choice-one"
+        :class="{ chosen: picked.includes(m.id) }"
+        :aria-pressed="picked.includes(m.id)"
+        @click="touch(m.id)"
+      >
+        <strong>{{ m.name }}</strong>
+      </button>
+      <p v-if="!machines.length" class="soft">No machine is in this workshop yet.</p>
+    </div>
+  </fieldset>
+</template>
+
+<style scoped>
+.picks {
+  flex: 1 0 100%;
+  min-width: 0;
+  margin: 0;
+}
+.picks :deep(.choice-row) {
+  max-height: 14rem;
+  overflow-y: auto;
+}
+</style>
