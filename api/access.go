@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"net/http"
+	"net/netip"
 	"slices"
 	"strings"
 
@@ -66,6 +67,21 @@ func (c caller) mayAs(workshop string, d people.Deed) error {
 
 var errLogIn = huma.Error401Unauthorized("This workshop is shared: log in first. Nothing was changed.")
 
+var errNotShared = huma.Error403Forbidden("This workbench is not shared: it answers on its own computer alone. Its owner " +
+	"opens it to the shop under Sharing there.")
+
+// atHome says that a request comes from this very computer, neither through the shared door nor
+// through a proxy: where nobody logs in, nobody else is answered.
+func atHome(r *http.Request) bool {
+	for _, through := range []string{"X-Forwarded-For", "X-Forwarded-Proto", "Forwarded"} {
+		if r.Header.Get(through) != "" {
+			return false
+		}
+	}
+	peer, err := netip.ParseAddrPort(r.RemoteAddr)
+	return err == nil && peer.Addr().Unmap().IsLoopback() && r.TLS == nil
+}
+
 // admit finds who calls an operation and whether he may, and gives the request its reach.
 func (s *server) admit(r *http.Request, id string) (context.Context, error) {
 	ctx := r.Context()
@@ -74,6 +90,9 @@ func (s *server) admit(r *http.Request, id string) (context.Context, error) {
 		return ctx, huma.Error403Forbidden("No rule says who may do this.")
 	}
 	if !s.shared() {
+		if id != "health" && id != "ready" && !atHome(r) {
+			return ctx, errNotShared
+		}
 		c := caller{}
 		if cookie, err := r.Cookie(personCookie); err == nil {
 			c.typed = s.names.who(cookie.Value)

@@ -5,6 +5,7 @@ import (
 	"context"
 	"fmt"
 	"net/http"
+	"net/http/httptest"
 	"strings"
 	"testing"
 	"time"
@@ -14,6 +15,7 @@ import (
 
 	"graybridge/api"
 	"graybridge/core/people"
+	"graybridge/store/storetest"
 )
 
 // From the opening on everybody logs in, on this computer too; before and after nobody does.
@@ -53,6 +55,39 @@ func TestOpeningIsOneStepAndClosingAnother(t *testing.T) {
 	require.Equal(t, http.StatusOK, again.do("GET", "/api/yard", nil).Status)
 	_, err := st.AccountNamed(context.Background(), "odile w.")
 	require.NoError(t, err)
+}
+
+// Where nobody logs in, nobody from elsewhere is answered: not one who reaches the port, not one
+// who comes through a proxy, not a phone whose connection outlives the closing.
+func TestAClosedServerAnswersItsOwnComputerAlone(t *testing.T) {
+	t.Parallel()
+	handler, _ := api.New(storetest.Store(t), api.Options{Closing: t.Context(), PersonKey: []byte("key"),
+		Sharer: &openDoor{}, Proxies: []string{"127.0.0.1/32"}})
+	ask := func(method, path, from string, headers ...string) int {
+		r := httptest.NewRequest(method, path, strings.NewReader(`{"name":"X","password":"`+goodPassword+
+			`","address":"192.0.2.7"}`))
+		r.RemoteAddr = from
+		r.Header.Set("Content-Type", "application/json")
+		for i := 0; i+1 < len(headers); i += 2 {
+			r.Header.Set(headers[i], headers[i+1])
+		}
+		w := httptest.NewRecorder()
+		handler.ServeHTTP(w, r)
+		return w.Code
+	}
+	for _, here := range []string{"127.0.0.1:4000", "[::1]:4000", "[::ffff:127.0.0.1]:4000"} {
+		require.Equal(t, http.StatusOK, ask("GET", "/api/yard", here))
+	}
+	require.Equal(t, http.StatusForbidden, ask("GET", "/api/yard", "192.168.1.9:4000"))
+	require.Equal(t, http.StatusForbidden, ask("POST", "/api/sharing", "192.168.1.9:4000"))
+	for _, headers := range [][]string{{"X-Forwarded-For", "192.168.1.9"}, {"X-Forwarded-For", "127.0.0.1"},
+		{"X-Forwarded-Proto", "https"}, {"Forwarded", "for=127.0.0.1"}} {
+		for _, path := range []string{"/api/yard", "/api/person", "/api/live"} {
+			require.Equal(t, http.StatusForbidden, ask("GET", path, "127.0.0.1:4000", headers...), "%s %v", path, headers)
+		}
+		require.Equal(t, http.StatusForbidden, ask("POST", "/api/sharing", "127.0.0.1:4000", headers...))
+		require.Equal(t, http.StatusOK, ask("GET", "/api/health", "127.0.0.1:4000", headers...))
+	}
 }
 
 // A pairing code lets in once; a password lets in until it is changed; wrong tries wait longer

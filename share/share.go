@@ -204,13 +204,16 @@ func (s *Shop) Close() {
 	s.close()
 }
 
+// lastWords is how long answers that are under way may still go out, that of the closing among
+// them.
+const lastWords = 2 * time.Second
+
 func (s *Shop) close() {
 	for _, server := range s.servers {
-		ctx, cancel := context.WithTimeout(context.Background(), time.Second)
-		if server.Shutdown(ctx) != nil {
-			_ = server.Close()
-		}
+		ctx, cancel := context.WithTimeout(context.Background(), time.Millisecond)
+		_ = server.Shutdown(ctx) // nobody new comes in from here on
 		cancel()
+		time.AfterFunc(lastWords, func() { _ = server.Close() })
 	}
 	s.servers, s.root, s.trouble = nil, nil, ""
 }
