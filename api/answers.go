@@ -118,13 +118,15 @@ func (c *memo[T]) work(ctx context.Context, m *made[T], d job.Document) {
 			m.err = ctx.Err()
 		}
 	}
+	c.mu.Lock()
+	close(m.done) // who waits has it before it is weighed
+	c.mu.Unlock()
 	size := c.each
 	if m.err == nil && size == 0 {
 		size = 2*weigh(reflect.ValueOf(m.value)) + 1024 // slices and maps hold more than they show
 	}
 	c.mu.Lock()
 	defer c.mu.Unlock()
-	close(m.done)
 	if m.err != nil || size > c.most {
 		if c.made[m.key] == m {
 			delete(c.made, m.key)
