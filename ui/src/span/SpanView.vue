@@ -355,9 +355,12 @@ onUnmounted(() => (offered.deeds = []))
   align-items: center;
   gap: 4px;
 }
+.span-acts .icon {
+  padding: 4px 8px;
+}
 .next {
   flex: 0 1 auto;
-  min-width: 9.5rem;
+  min-width: 6.5rem;
   max-width: 22rem;
   text-align: left;
   line-height: 1.2;
