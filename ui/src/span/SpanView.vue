@@ -350,11 +350,6 @@ onUnmounted(() => (offered.deeds = []))
   min-width: 0;
   margin-left: auto;
 }
-.said {
-  display: flex;
-  align-items: center;
-  gap: 4px;
-}
 .span-acts .icon {
   padding: 4px 8px;
 }
