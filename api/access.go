@@ -67,7 +67,8 @@ func (c caller) mayAs(workshop string, d people.Deed) error {
 
 var errLogIn = huma.Error401Unauthorized("This workshop is shared: log in first. Nothing was changed.")
 
-var errNotShared = huma.Error403Forbidden("This workbench is not shared: it answers on its own computer alone. Its owner " +
+var errNotShared = huma.Error403Forbidden("This workbench is not shared: it answers on its own computer alone. Its " +
+	"owner " +
 	"opens it to the shop under Sharing there.")
 
 // atHome says that a request comes from this very computer, neither through the shared door nor

@@ -83,7 +83,8 @@ func TestAClosedServerAnswersItsOwnComputerAlone(t *testing.T) {
 	for _, headers := range [][]string{{"X-Forwarded-For", "192.168.1.9"}, {"X-Forwarded-For", "127.0.0.1"},
 		{"X-Forwarded-Proto", "https"}, {"Forwarded", "for=127.0.0.1"}} {
 		for _, path := range []string{"/api/yard", "/api/person", "/api/live"} {
-			require.Equal(t, http.StatusForbidden, ask("GET", path, "127.0.0.1:4000", headers...), "%s %v", path, headers)
+			require.Equal(t, http.StatusForbidden, ask("GET", path, "127.0.0.1:4000", headers...), "%s %v", path,
+				headers)
 		}
 		require.Equal(t, http.StatusForbidden, ask("POST", "/api/sharing", "127.0.0.1:4000", headers...))
 		require.Equal(t, http.StatusOK, ask("GET", "/api/health", "127.0.0.1:4000", headers...))
