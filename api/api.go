@@ -13,6 +13,7 @@ import (
 	"net/url"
 	"path"
 	"reflect"
+	"runtime"
 	"slices"
 	"strings"
 	"sync/atomic"
@@ -79,7 +80,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 		o.Closing = context.Background()
 	}
 	srv := &server{store: st, names: names{o.PersonKey}, documents: map[string]bool{}, sharer: o.Sharer,
-		keeping: o.Keeping, turns: newTurns(usualPlaces()), shares: newShares()}
+		keeping: o.Keeping, turns: newTurns(runtime.GOMAXPROCS(0)), shares: newShares()}
 	srv.sharing.Store(&store.Sharing{})
 	from := middleware.ClientIPFromRemoteAddr
 	if len(o.Proxies) > 0 {

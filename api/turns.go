@@ -4,7 +4,6 @@ import (
 	"context"
 	"math"
 	"net/http"
-	"runtime"
 	"strings"
 	"sync"
 	"time"
@@ -41,17 +40,23 @@ const (
 	mostFading = 4096             // of those kept in mind
 )
 
+// newTurns has so many places, and one more that waits for edits.
 func newTurns(places int) *turns {
-	return &turns{free: places, used: map[string]*used{}, now: time.Now}
+	return &turns{free: places + 1, used: map[string]*used{}, now: time.Now}
 }
 
-// usualPlaces: some wait for the database while others compute.
-func usualPlaces() int { return runtime.GOMAXPROCS(0) + 1 }
+// needs is how many places must be free for a turn: a question leaves one to edits.
+func (t *turns) needs(who string, edit bool) int {
+	if edit && t.of(who, t.now()).seconds < editsFree {
+		return 1
+	}
+	return 2
+}
 
 // take waits for a place; leave gives it back. The error is the context's.
 func (t *turns) take(ctx context.Context, who string, edit bool) (leave func(), err error) {
 	t.mu.Lock()
-	if t.free > 0 {
+	if t.free >= t.needs(who, edit) {
 		t.free--
 		leave = t.begun(who)
 		t.mu.Unlock()
@@ -71,7 +76,7 @@ func (t *turns) take(ctx context.Context, who string, edit bool) (leave func(), 
 				return nil, ctx.Err()
 			}
 		}
-		t.next() // it was given a place in this moment
+		t.back() // it was given a place in this moment
 		return nil, ctx.Err()
 	}
 	t.mu.Lock()
@@ -88,7 +93,7 @@ func (t *turns) begun(who string) func() {
 		defer t.mu.Unlock()
 		end := t.now()
 		t.of(who, end).seconds += end.Sub(at).Seconds() - usualTurn
-		t.next()
+		t.back()
 	}
 }
 
@@ -111,26 +116,29 @@ func (t *turns) of(who string, now time.Time) *used {
 	return u
 }
 
-// next gives a place that became free to who is next; the earliest among equals.
-func (t *turns) next() {
-	if len(t.waiting) == 0 {
-		t.free++
-		return
-	}
-	now := t.now()
-	best, least := 0, math.Inf(1)
-	for i, w := range t.waiting {
-		u := t.of(w.who, now).seconds
-		if w.edit && u < editsFree {
-			u -= editsFree // before every question
+// back takes a place back and gives it to who is next; the earliest among equals.
+func (t *turns) back() {
+	t.free++
+	for len(t.waiting) > 0 {
+		now := t.now()
+		best, least := 0, math.Inf(1)
+		for i, w := range t.waiting {
+			u := t.of(w.who, now).seconds
+			if w.edit && u < editsFree {
+				u -= editsFree // before every question
+			}
+			if u < least {
+				best, least = i, u
+			}
 		}
-		if u < least {
-			best, least = i, u
+		chosen := t.waiting[best]
+		if t.free < t.needs(chosen.who, chosen.edit) {
+			return
 		}
+		t.free--
+		t.waiting = append(t.waiting[:best], t.waiting[best+1:]...)
+		close(chosen.goes)
 	}
-	chosen := t.waiting[best]
-	t.waiting = append(t.waiting[:best], t.waiting[best+1:]...)
-	close(chosen.goes)
 }
 
 // length is how many wait.

@@ -34,6 +34,8 @@ func TestAnEditGoesFirstAndThenWhoUsedLeast(t *testing.T) {
 	turns, pass := paced(1)
 	leave, err := turns.take(context.Background(), "busy", false)
 	require.NoError(t, err)
+	editing, err := turns.take(context.Background(), "first editor", true)
+	require.NoError(t, err, "a place waits for edits while the others answer questions")
 	pass(300 * time.Millisecond)
 	got := make(chan string, 10)
 	queued(t, turns, "busy", false, got)
@@ -42,9 +44,11 @@ func TestAnEditGoesFirstAndThenWhoUsedLeast(t *testing.T) {
 	queued(t, turns, "editor", true, got)
 	leave()
 	require.Equal(t, "editor", <-got)
+	editing()
+	require.Equal(t, 3, turns.length(), "no question takes the last place")
 	for _, want := range []string{"first new", "second new", "busy"} {
 		turns.mu.Lock()
-		turns.next()
+		turns.back()
 		turns.mu.Unlock()
 		require.Equal(t, want, <-got)
 	}
@@ -67,6 +71,7 @@ func TestEditsWithoutEndAreNoWayRound(t *testing.T) {
 	queued(t, turns, "planner", false, got)
 	leave()
 	require.Equal(t, "planner", <-got)
+	require.Equal(t, 1, turns.length())
 	pass(time.Minute) // and it is forgotten
 	require.Less(t, turns.of("flood", turns.now()).seconds, 0.1)
 }
@@ -88,5 +93,5 @@ func TestWhoGivesUpLeavesTheLine(t *testing.T) {
 	leave, err = turns.take(context.Background(), "b", false)
 	require.NoError(t, err)
 	leave()
-	require.Equal(t, 1, turns.free)
+	require.Equal(t, 2, turns.free)
 }
