@@ -68,8 +68,7 @@ func (c caller) mayAs(workshop string, d people.Deed) error {
 var errLogIn = huma.Error401Unauthorized("This workshop is shared: log in first. Nothing was changed.")
 
 var errNotShared = huma.Error403Forbidden("This workbench is not shared: it answers on its own computer alone. Its " +
-	"owner " +
-	"opens it to the shop under Sharing there.")
+	"owner opens it to the shop under Sharing there.")
 
 // atHome says that a request comes from this very computer, neither through the shared door nor
 // through a proxy: where nobody logs in, nobody else is answered.
@@ -100,43 +99,44 @@ func (s *server) admit(r *http.Request, id string) (context.Context, error) {
 		}
 		return context.WithValue(store.Whole(ctx), callerKey{}, c), nil
 	}
-	if rule.open {
+	if rule.open && !rule.asked {
 		return context.WithValue(ctx, callerKey{}, caller{shared: true}), nil
 	}
-	return s.known(r, rule)
-}
-
-// known admits who has logged in.
-func (s *server) known(r *http.Request, rule rule) (context.Context, error) {
-	ctx := r.Context()
-	device, err := s.sessions.device(r)
-	if err != nil {
+	at := chi.URLParam(r, "id")
+	c, err := s.calling(r, rule, at)
+	switch {
+	case errors.Is(err, store.ErrNotFound) && rule.open:
+		return context.WithValue(ctx, callerKey{}, caller{shared: true}), nil
+	case errors.Is(err, store.ErrNotFound):
+		return ctx, errLogIn
+	case err != nil:
 		return ctx, problem(err)
 	}
-	if device == "" {
-		return ctx, errLogIn
+	if err := c.rightFor(rule, at); err != nil {
+		return ctx, err
+	}
+	return context.WithValue(store.Reaching(ctx, c.Reach), callerKey{}, c), nil
+}
+
+// calling finds who has logged in. ErrNotFound where nobody has.
+func (s *server) calling(r *http.Request, rule rule, at string) (caller, error) {
+	device, err := s.sessions.device(r)
+	if err != nil {
+		return caller{}, err
 	}
 	var jobID, stockID string
-	at := chi.URLParam(r, "id")
 	switch rule.at {
 	case inJob:
 		jobID = at
 	case inStock:
 		stockID = at
 	}
-	found, err := s.store.CallerBy(ctx, device, jobID, stockID)
-	if errors.Is(err, store.ErrNotFound) {
-		return ctx, errLogIn
-	}
+	found, err := s.store.CallerBy(r.Context(), device, jobID, stockID)
 	if err != nil {
-		return ctx, problem(err)
+		return caller{}, err
 	}
-	c := caller{Caller: found, device: device, shared: true}
-	s.seats.note(r, c.Account)
-	if err := c.rightFor(rule, at); err != nil {
-		return ctx, err
-	}
-	return context.WithValue(store.Reaching(ctx, c.Reach), callerKey{}, c), nil
+	s.seats.note(r, found.Account)
+	return caller{Caller: found, device: device, shared: true}, nil
 }
 
 // rightFor refuses an operation at a place that is not this caller's.

@@ -82,12 +82,12 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv := &server{store: st, names: names{o.PersonKey}, documents: map[string]bool{}, sharer: o.Sharer,
 		keeping: o.Keeping, turns: newTurns(runtime.GOMAXPROCS(0)), shares: newShares()}
 	srv.sharing.Store(&store.Sharing{})
-	from := middleware.ClientIPFromRemoteAddr
-	if len(o.Proxies) > 0 {
-		from = middleware.ClientIPFromXFF(o.Proxies...)
-	}
 	r := chi.NewRouter()
-	r.Use(middleware.RequestID, from, secured(len(o.Proxies) > 0), logged(o.Metrics), policed,
+	r.Use(middleware.ClientIPFromRemoteAddr)
+	if len(o.Proxies) > 0 {
+		r.Use(middleware.ClientIPFromXFF(o.Proxies...)) // what it knows of the address goes before
+	}
+	r.Use(middleware.RequestID, secured(len(o.Proxies) > 0), logged(o.Metrics), policed,
 		called(srv.hosts(o.Hosts)), crowded(),
 		received, past(slow, inTime), past(light, srv.turned), past(endless, past(long, compressed, whole), recovered),
 		sameSite, srv.body)
@@ -141,9 +141,12 @@ const looksAgain = 20 * time.Second
 
 // begin looks how the server stands open and listens from then on.
 func (s *server) begin(closing context.Context) {
-	if err := s.lookAtSharing(closing); err != nil {
-		slog.Error("sharing", "trouble", err.Error())
+	look := func() {
+		if err := s.lookAtSharing(closing); err != nil && closing.Err() == nil {
+			slog.Error("sharing", "code", store.Code(err), "kind", fmt.Sprintf("%T", err))
+		}
 	}
+	look()
 	go func() { // should a notice be missed, or a door have been shut from outside
 		again := time.NewTicker(looksAgain)
 		defer again.Stop()
@@ -152,15 +155,13 @@ func (s *server) begin(closing context.Context) {
 			case <-closing.Done():
 				return
 			case <-again.C:
-				_ = s.lookAtSharing(closing)
+				look()
 			}
 		}
 	}()
 	go s.store.Listen(closing, func(n store.Notice) {
 		if n == (store.Notice{}) || n.Sharing { // missed, or changed
-			if err := s.lookAtSharing(closing); err != nil {
-				slog.Error("sharing", "trouble", err.Error())
-			}
+			look()
 		}
 		if !n.Sharing {
 			s.hub.hear(n)

@@ -5,6 +5,7 @@ import (
 	"encoding/base64"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 
 	"graybridge/core/job"
@@ -63,27 +64,38 @@ func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, er
 // exportJob gives the job as a file, with the photographs that it names. It is
 // no described operation: the browser only follows a link to it.
 func (s *server) exportJob(w http.ResponseWriter, r *http.Request, j store.Job) {
-	photos, err := s.store.PhotosOf(r.Context(), j.ID, j.Document.Named())
+	f, err := s.fileOf(r.Context(), j)
 	if err != nil {
 		refuseError(w, r, err)
 		return
 	}
+	giveFile(w, j.Document.Name, f)
+}
+
+// fileOf is a job as its open file.
+func (s *server) fileOf(ctx context.Context, j store.Job) (job.File, error) {
+	photos, err := s.store.PhotosOf(ctx, j.ID, j.Document.Named())
 	f := job.File{Document: j.Document}
 	for _, p := range photos {
 		f.Photographs = append(f.Photographs, job.Photograph{ID: p.ID, MediaType: p.MediaType,
 			Picture: base64.StdEncoding.EncodeToString(p.Picture)})
 	}
-	giveFile(w, j.Document.Name, f)
+	return f, err
 }
 
 // giveFile gives an open file under a machine's name.
 func giveFile(w http.ResponseWriter, name string, v any) {
 	w.Header().Set("Content-Type", "application/json")
 	w.Header().Set("Content-Disposition", attachment(name, "json"))
+	if err := writeOpen(w, v); err != nil {
+		panic(err) // the answer is held back until here: the person is told
+	}
+}
+
+// writeOpen writes an open file, to be read by people too.
+func writeOpen(w io.Writer, v any) error {
 	e := json.NewEncoder(w)
 	e.SetIndent("", "  ")
 	e.SetEscapeHTML(false)
-	if err := e.Encode(v); err != nil {
-		panic(err) // the answer is held back until here: the person is told
-	}
+	return e.Encode(v)
 }

@@ -1,7 +1,6 @@
 package api
 
 import (
-	"net"
 	"net/http"
 	"sync"
 	"time"
@@ -23,17 +22,9 @@ const (
 	pacedOver     = 10 * time.Second
 )
 
-// client is the address that a request comes from, as far as it can be trusted.
-func client(r *http.Request) (string, error) {
-	if ip := middleware.GetClientIP(r.Context()); ip != "" {
-		return ip, nil
-	}
-	host, _, err := net.SplitHostPort(r.RemoteAddr)
-	if err != nil {
-		return r.RemoteAddr, nil
-	}
-	return host, nil
-}
+// client is the address that a request comes from, as far as it can be trusted: the peer's, or
+// what a trusted proxy says.
+func client(r *http.Request) (string, error) { return middleware.GetClientIP(r.Context()), nil }
 
 // tally counts what each client holds now.
 type tally struct {
@@ -91,8 +82,7 @@ func (s *shares) take(w http.ResponseWriter, r *http.Request, c caller) (leave f
 func tooMany(w http.ResponseWriter, r *http.Request) {
 	w.Header().Set("Retry-After", "2")
 	refuse(w, r, http.StatusTooManyRequests, "Too much at a time from this address or account; nothing was stored. "+
-		"Try "+
-		"again in a moment.")
+		"Try again in a moment.")
 }
 
 // crowded refuses what an address asks beyond its share, so that the others are

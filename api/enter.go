@@ -82,8 +82,7 @@ func (s *server) enter(a huma.API) {
 	}
 	huma.Register(a, operation("log-in", http.MethodPost, "/api/session", "Come in by name and password", 0), s.logIn)
 	huma.Register(a, operation("let-in", http.MethodPost, "/api/session/code", "Come in by a pairing code or a "+
-		"guest's "+
-		"link", 0), s.letIn)
+		"guest's link", 0), s.letIn)
 	huma.Register(a, operation("log-out", http.MethodDelete, "/api/session", "End this device", http.StatusNoContent),
 		func(ctx context.Context, _ *struct{}) (*leftOutput, error) {
 			c := callerOf(ctx)
@@ -97,12 +96,13 @@ func (s *server) enter(a huma.API) {
 	huma.Register(a, operation("devices", http.MethodGet, "/api/account/devices",
 		"The browsers and phones of this account", 0),
 		func(ctx context.Context, _ *struct{}) (*devicesOutput, error) {
-			list, err := s.devicesOf(ctx, callerOf(ctx).Account)
+			account := callerOf(ctx).Account
+			all, err := s.store.Devices(ctx, account)
 			if err != nil {
-				return nil, err
+				return nil, problem(err)
 			}
 			out := &devicesOutput{}
-			out.Body.Devices = list
+			out.Body.Devices = deviceLines(ctx, all[account])
 			return out, nil
 		})
 	huma.Register(a, operation("end-device", http.MethodDelete, "/api/account/devices/{device}",
@@ -121,25 +121,20 @@ func (s *server) enter(a huma.API) {
 		})
 }
 
-func (s *server) devicesOf(ctx context.Context, account string) ([]DeviceLine, error) {
-	list, err := s.store.Devices(ctx, account)
-	if err != nil {
-		return nil, problem(err)
-	}
+// deviceLines are devices as one of them is told.
+func deviceLines(ctx context.Context, list []store.Device) []DeviceLine {
 	out := make([]DeviceLine, len(list))
 	for i, d := range list {
 		out[i] = DeviceLine{d.ID, d.Name, d.From, d.Seen, d.ID == callerOf(ctx).device}
 	}
-	return out, nil
+	return out
 }
 
 var (
 	errWrong = huma.Error401Unauthorized("This name with this password lets nobody in. Look at the letters; an owner " +
-		"can " +
-		"give you a pairing code.")
+		"can give you a pairing code.")
 	errCode = huma.Error401Unauthorized("This code lets nobody in: it was used, its time is over, or a letter is " +
-		"wrong. " +
-		"Ask for a new one.")
+		"wrong. Ask for a new one.")
 	errAlone = huma.Error409Conflict("Nobody logs in here: this server is not shared.")
 )
 

@@ -57,12 +57,17 @@ func refuseError(w http.ResponseWriter, r *http.Request, err error) {
 
 // attachment names a file after a machine.
 func attachment(name, ending string) string {
-	return mime.FormatMediaType("attachment", map[string]string{"filename": strings.Map(func(c rune) rune {
+	return mime.FormatMediaType("attachment", map[string]string{"filename": fileName(name) + "." + ending})
+}
+
+// fileName is a name without what a path would take for its own.
+func fileName(name string) string {
+	return strings.Map(func(c rune) rune {
 		if strings.ContainsRune(`/\:*?"<>|`, c) || c < ' ' {
 			return '-'
 		}
 		return c
-	}, name) + "." + ending})
+	}, name)
 }
 
 func (s *server) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {

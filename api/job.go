@@ -325,6 +325,10 @@ func (s *server) jobs(a huma.API) {
 		MaxBodyBytes: maxImport}, s.importJob)
 }
 
+func revisionLine(r store.Revision) RevisionLine {
+	return RevisionLine{r.Revision, r.Who, r.Signed, r.Label, r.What, r.At}
+}
+
 func (s *server) history(ctx context.Context, in *historyInput) (*historyOutput, error) {
 	list, err := s.store.Revisions(ctx, in.ID, in.Before, historyPage)
 	if err != nil {
@@ -333,8 +337,7 @@ func (s *server) history(ctx context.Context, in *historyInput) (*historyOutput,
 	out := &historyOutput{}
 	out.Body.Revisions = []RevisionLine{}
 	for _, r := range list {
-		out.Body.Revisions = append(out.Body.Revisions, RevisionLine{r.Revision, r.Who, r.Signed, r.Label,
-			r.What, r.At})
+		out.Body.Revisions = append(out.Body.Revisions, revisionLine(r))
 	}
 	return out, nil
 }

@@ -69,9 +69,11 @@ type Person struct {
 
 type peopleOutput struct {
 	Body struct {
-		Workshop string   `json:"workshop"`
-		Mine     string   `json:"mine" doc:"The caller's own role; owner where nobody logs in"`
-		People   []Person `json:"people" nullable:"false"`
+		Workshop string      `json:"workshop"`
+		Mine     people.Role `json:"mine" enum:"owner,maker,helper,reviewer,guest" doc:"The caller's own role; owner where nobody logs in"`
+		People   []Person    `json:"people" nullable:"false"`
+		// Machines are told to owners: what can be given.
+		Machines []store.JobName `json:"machines" nullable:"false"`
 	}
 }
 
@@ -114,7 +116,7 @@ type personsDeviceInput struct {
 	Device string `path:"device" maxLength:"64"`
 }
 
-// persons registers who works in a workshop.
+// peopleOf registers who works in a workshop.
 //
 // Long: a table of routes, each by itself.
 func (s *server) peopleOf(a huma.API) {
@@ -139,7 +141,11 @@ func (s *server) peopleOf(a huma.API) {
 			if err != nil {
 				return nil, problem(err)
 			}
-			if s.pairable(ctx, a) != nil {
+			homes, err := s.store.HomesOf(ctx, a.ID)
+			if err != nil {
+				return nil, problem(err)
+			}
+			if pairable(ctx, a, homes) != nil {
 				return &codeOutput{}, nil // known elsewhere: comes in as always
 			}
 			return s.pairing(ctx, a.ID, door.InviteHolds)
@@ -159,7 +165,7 @@ func (s *server) peopleOf(a huma.API) {
 	huma.Register(a, operation("end-persons-device", http.MethodDelete, "people/{account}/devices/{device}",
 		"End a device of somebody: a lost phone", http.StatusNoContent),
 		func(ctx context.Context, in *personsDeviceInput) (*struct{}, error) {
-			if err := s.memberOf(ctx, in.ID, in.Account); err != nil {
+			if _, err := s.homesOf(ctx, in.ID, in.Account); err != nil {
 				return nil, err
 			}
 			return nil, problem(s.store.EndDevice(ctx, in.Account, in.Device))
@@ -194,32 +200,40 @@ func (s *server) people(ctx context.Context, in *idInput) (*peopleOutput, error)
 		return nil, problem(err)
 	}
 	out := &peopleOutput{}
-	out.Body.Workshop, out.Body.People, out.Body.Mine = w.Settings.Name, make([]Person, len(list)), string(people.Owner)
-	c := callerOf(ctx)
-	if c.shared {
-		out.Body.Mine = string(c.Roles[in.ID])
+	out.Body.Workshop, out.Body.People, out.Body.Mine = w.Settings.Name, make([]Person, len(list)), roleIn(ctx, in.ID)
+	out.Body.Machines = []store.JobName{}
+	var devices map[string][]store.Device
+	if out.Body.Mine.May(people.Own) {
+		accounts := make([]string, len(list))
+		for i, m := range list {
+			accounts[i] = m.AccountID
+		}
+		if devices, err = s.store.Devices(ctx, accounts...); err == nil {
+			out.Body.Machines, err = s.store.JobNames(ctx, in.ID)
+		}
+		if err != nil {
+			return nil, problem(err)
+		}
 	}
 	for i, m := range list {
 		p := Person{Account: m.AccountID, Name: m.Name, Role: m.Role, Jobs: m.Jobs, Part: m.Part, Until: m.Until,
-			Keeper: m.Keeper, Known: m.Known, Devices: []DeviceLine{}}
-		if c.may(in.ID, people.Own) {
+			Keeper: m.Keeper, Known: m.Known, Devices: deviceLines(ctx, devices[m.AccountID])}
+		if out.Body.Mine.May(people.Own) {
 			p.Seen = m.Seen
-			if p.Devices, err = s.devicesOf(ctx, m.AccountID); err != nil {
-				return nil, err
-			}
 		}
 		out.Body.People[i] = p
 	}
 	return out, nil
 }
 
-// memberOf refuses who is not at home in a workshop: he is another's.
-func (s *server) memberOf(ctx context.Context, workshop, account string) error {
+// homesOf are the roles of somebody in every workshop; who is not at home in this one is
+// another's, and refused.
+func (s *server) homesOf(ctx context.Context, workshop, account string) (map[string]people.Role, error) {
 	homes, err := s.store.HomesOf(ctx, account)
 	if err == nil && homes[workshop] == "" {
 		err = store.ErrNotFound
 	}
-	return problem(err)
+	return homes, problem(err)
 }
 
 // pairPerson gives somebody a code.
@@ -227,14 +241,15 @@ func (s *server) pairPerson(ctx context.Context, in *PersonAt) (*codeOutput, err
 	if err := s.logsIn(); err != nil {
 		return nil, err
 	}
-	if err := s.memberOf(ctx, in.ID, in.Account); err != nil {
+	homes, err := s.homesOf(ctx, in.ID, in.Account)
+	if err != nil {
 		return nil, err
 	}
 	account, err := s.store.AccountOf(ctx, in.Account)
 	if err != nil {
 		return nil, problem(err)
 	}
-	if err := s.pairable(ctx, account); err != nil {
+	if err := pairable(ctx, account, homes); err != nil {
 		return nil, err
 	}
 	return s.pairing(ctx, in.Account, door.PairingHolds)
@@ -242,20 +257,16 @@ func (s *server) pairPerson(ctx context.Context, in *PersonAt) (*codeOutput, err
 
 // pairable refuses a code for who is at home in a workshop that is not the caller's own: it is
 // as good as a password everywhere.
-func (s *server) pairable(ctx context.Context, account store.Account) error {
+func pairable(ctx context.Context, account store.Account, homes map[string]people.Role) error {
 	if account.Guest {
 		return huma.Error409Conflict("A guest comes in by the link alone; make a new one.")
-	}
-	homes, err := s.store.HomesOf(ctx, account.ID)
-	if err != nil {
-		return problem(err)
 	}
 	c := callerOf(ctx)
 	for workshop := range homes {
 		if !c.may(workshop, people.Own) || account.Keeper && account.ID != c.Account {
 			return huma.Error403Forbidden("This person is at home where you are not owner, or opened this server: a " +
-				"code " +
-				"of yours would let you in there. They pair another device themselves, or at the server's console.")
+				"code of yours would let you in there. They pair another device themselves, or at the server's " +
+				"console.")
 		}
 	}
 	return nil
@@ -283,8 +294,7 @@ func peopleProblem(err error) error {
 		return huma.Error409Conflict("Somebody has this name already: add an initial. Nothing was stored.")
 	case errors.Is(err, store.ErrLastOwner):
 		return huma.Error409Conflict("A workshop keeps one owner at least: make somebody else owner first. Nothing " +
-			"was " +
-			"changed.")
+			"was changed.")
 	case errors.Is(err, store.ErrForeignJob):
 		return huma.Error422UnprocessableEntity("One of these machines is none of this workshop's. Nothing was "+
 			"changed.",

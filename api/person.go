@@ -5,7 +5,6 @@ import (
 	"crypto/hmac"
 	"crypto/sha256"
 	"encoding/base64"
-	"errors"
 	"maps"
 	"net/http"
 	"slices"
@@ -14,7 +13,6 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"graybridge/core/people"
-	"graybridge/store"
 )
 
 // names signs and reads the name that a browser has chosen. It says who made a
@@ -88,33 +86,15 @@ func (s *server) persons(a huma.API) {
 		Summary: "Who works in this browser, and what may be done"}, s.whoever)
 }
 
-func (s *server) whoever(ctx context.Context, in *whoInput) (*whoOutput, error) {
-	out := &whoOutput{Whoever{Shared: s.shared(), Roles: []RoleAt{}}}
-	if !out.Body.Shared {
-		out.Body.Name, out.Body.In, out.Body.Keeper = s.names.who(in.Person), true, true
-		return out, nil
+func (s *server) whoever(ctx context.Context, _ *struct{}) (*whoOutput, error) {
+	c := callerOf(ctx)
+	if !c.shared {
+		return &whoOutput{Whoever{Name: c.typed, In: true, Keeper: true, Roles: []RoleAt{}}}, nil
 	}
-	r := http.Request{Header: http.Header{"Cookie": {in.Cookies}}}
-	device, err := s.sessions.device(r.WithContext(ctx))
-	if err != nil {
-		return nil, problem(err)
-	}
-	c, err := s.store.CallerBy(ctx, device, "", "")
-	if errors.Is(err, store.ErrNotFound) {
-		return out, nil
-	}
-	if err != nil {
-		return nil, problem(err)
-	}
-	b := &out.Body
-	b.Name, b.In, b.Keeper, b.Guest = c.Name, true, c.Keeper, c.Guest
+	out := &whoOutput{Whoever{Name: c.Name, Shared: true, In: c.Account != "", Keeper: c.Keeper, Guest: c.Guest,
+		Roles: []RoleAt{}}}
 	for _, w := range slices.Sorted(maps.Keys(c.Roles)) {
-		b.Roles = append(b.Roles, RoleAt{w, c.Roles[w]})
+		out.Body.Roles = append(out.Body.Roles, RoleAt{w, c.Roles[w]})
 	}
 	return out, nil
-}
-
-type whoInput struct {
-	Person  string `cookie:"gray_bridge_person"`
-	Cookies string `header:"Cookie" hidden:"true"`
 }

@@ -2,6 +2,7 @@ package api
 
 import (
 	"net/http"
+	"regexp"
 	"slices"
 	"strings"
 
@@ -26,23 +27,32 @@ const (
 
 // rule is who may call an operation once the server is shared.
 type rule struct {
-	open bool // anybody, also who has not logged in
-	deed people.Deed
-	at   place
+	open  bool // anybody, also who has not logged in
+	asked bool // who it is is looked up all the same
+	deed  people.Deed
+	at    place
 }
 
 var (
 	anybody = rule{open: true}
+	visitor = rule{open: true, asked: true}
 	member  = rule{}
 	keeper  = rule{at: ofServer}
 )
 
+func looks(at place) rule    { return rule{deed: people.Look, at: at} }
+func notes(at place) rule    { return rule{deed: people.Note, at: at} }
+func plans(at place) rule    { return rule{deed: people.Plan, at: at} }
+func remarks(at place) rule  { return rule{deed: people.Remark, at: at} }
+func approves(at place) rule { return rule{deed: people.Approve, at: at} }
+func owns(at place) rule     { return rule{deed: people.Own, at: at} }
+
 // rules stand for every operation; one without is refused. The description of the interface
 // says them too (x-who, x-where), and a test calls each as every role.
 var rules = map[string]rule{
-	"health": anybody, "ready": anybody, "person": anybody, "choose-person": anybody, "log-in": anybody,
+	"health": anybody, "ready": anybody, "person": visitor, "choose-person": anybody, "log-in": anybody,
 	"let-in": anybody,
-	"share":  anybody, "root-certificate": anybody, // share answers only while nobody logs in
+	"share":  anybody, // it answers only while nobody logs in
 
 	"plan": member, "island": member, "curves": member, "start": member, "ranges": member, "pair": member,
 	"pair-proof": member, "changes": member, "merge": member, "present": member, "read-plate": member,
@@ -53,39 +63,39 @@ var rules = map[string]rule{
 	"rotary-start": member, "shipped-drive": member, "shipped-controller": member,
 	"log-out": member, "change-password": member, "devices": member, "end-device": member, "pair-mine": member,
 
-	"yard": {deed: people.Look, at: mine}, "live": {deed: people.Look, at: mine},
+	"yard": looks(mine), "live": looks(mine),
 
-	"job": {deed: people.Look, at: inJob}, "history": {deed: people.Look, at: inJob},
-	"revision": {deed: people.Look, at: inJob}, "document-file": {deed: people.Look, at: inJob},
-	"card-pdf": {deed: people.Look, at: inJob}, "parts-file": {deed: people.Look, at: inJob},
-	"drawing-svg": {deed: people.Look, at: inJob}, "circuit-svg": {deed: people.Look, at: inJob},
-	"bench-case": {deed: people.Look, at: inJob}, "connections-pdf": {deed: people.Look, at: inJob},
-	"sleeves-pdf": {deed: people.Look, at: inJob}, "photo": {deed: people.Look, at: inJob},
-	"drive-profile": {deed: people.Look, at: inJob}, "settings-file": {deed: people.Look, at: inJob},
-	"wires-csv": {deed: people.Look, at: inJob}, "controller-profile": {deed: people.Look, at: inJob},
-	"remarks": {deed: people.Look, at: inJob},
+	"job": looks(inJob), "history": looks(inJob),
+	"revision": looks(inJob), "document-file": looks(inJob),
+	"card-pdf": looks(inJob), "parts-file": looks(inJob),
+	"drawing-svg": looks(inJob), "circuit-svg": looks(inJob),
+	"bench-case": looks(inJob), "connections-pdf": looks(inJob),
+	"sleeves-pdf": looks(inJob), "photo": looks(inJob),
+	"drive-profile": looks(inJob), "settings-file": looks(inJob),
+	"wires-csv": looks(inJob), "controller-profile": looks(inJob),
+	"remarks": looks(inJob),
 
-	"save-job":  {deed: people.Note, at: inJob}, // of a helper, readings and ticks alone
-	"add-photo": {deed: people.Note, at: inJob},
+	"save-job":  notes(inJob), // of a helper, readings and ticks alone
+	"add-photo": notes(inJob),
 
-	"create-job": {deed: people.Plan, at: inNamed}, "import-job": {deed: people.Plan, at: inNamed},
-	"undo": {deed: people.Plan, at: inJob}, "redo": {deed: people.Plan, at: inJob},
-	"restore-revision": {deed: people.Plan, at: inJob}, "copy-job": {deed: people.Plan, at: inJob},
-	"shelve-job": {deed: people.Plan, at: inJob}, "take-stock": {deed: people.Plan, at: inJob},
-	"name-revision": {deed: people.Plan, at: inJob}, "settle-remark": {deed: people.Plan, at: inJob},
-	"add-stock": {deed: people.Plan, at: inShop}, "change-stock": {deed: people.Plan, at: inStock},
-	"drop-stock": {deed: people.Plan, at: inStock},
+	"create-job": plans(inNamed), "import-job": plans(inNamed),
+	"undo": plans(inJob), "redo": plans(inJob),
+	"restore-revision": plans(inJob), "copy-job": plans(inJob),
+	"shelve-job": plans(inJob), "take-stock": plans(inJob),
+	"name-revision": plans(inJob), "settle-remark": plans(inJob),
+	"add-stock": plans(inShop), "change-stock": plans(inStock),
+	"drop-stock": plans(inStock),
 
-	"add-remark": {deed: people.Remark, at: inJob}, "approve": {deed: people.Approve, at: inJob},
+	"add-remark": remarks(inJob), "approve": approves(inJob),
 
-	"workshop": {deed: people.Look, at: inShop}, "stores": {deed: people.Look, at: inShop},
-	"people":        {deed: people.Remark, at: inShop},
-	"save-workshop": {deed: people.Own, at: inShop}, "shelve-workshop": {deed: people.Own, at: inShop},
-	"purge-workshop": {deed: people.Own, at: inShop}, "purge-job": {deed: people.Own, at: inJob},
-	"add-person": {deed: people.Own, at: inShop}, "change-person": {deed: people.Own, at: inShop},
-	"remove-person": {deed: people.Own, at: inShop}, "pair-person": {deed: people.Own, at: inShop},
-	"add-guest": {deed: people.Own, at: inShop}, "end-persons-device": {deed: people.Own, at: inShop},
-	"workshop-file": {deed: people.Own, at: inShop},
+	"workshop": looks(inShop), "stores": looks(inShop),
+	"people":        remarks(inShop),
+	"save-workshop": owns(inShop), "shelve-workshop": owns(inShop),
+	"purge-workshop": owns(inShop), "purge-job": owns(inJob),
+	"add-person": owns(inShop), "change-person": owns(inShop),
+	"remove-person": owns(inShop), "pair-person": owns(inShop),
+	"add-guest": owns(inShop), "end-persons-device": owns(inShop),
+	"workshop-file": owns(inShop),
 
 	"create-workshop": keeper, "sharing": member, "unshare": keeper, "backups": keeper, "take-backup": keeper,
 }
@@ -127,27 +137,24 @@ func operationsOf(item *huma.PathItem) []*huma.Operation {
 		item.Options, item.Trace}, func(op *huma.Operation) bool { return op == nil })
 }
 
+// routed is a part of a router's path: its name, and the words that it may be.
+var routed = regexp.MustCompile(`\{(\w+)(?::([^}]+))?\}`)
+
 // link registers what a browser follows by a link or sends as bytes: it is described like every
 // operation, and answers with a file.
 func (s *server) link(r chi.Router, a huma.API, id, method, path, summary string, give http.HandlerFunc) {
-	shown, names := path, []*huma.Param{}
-	for begin := strings.IndexByte(shown, '{'); begin >= 0; {
-		end := begin + strings.IndexByte(shown[begin:], '}')
-		name, choices, _ := strings.Cut(shown[begin+1:end], ":")
+	var names []*huma.Param
+	shown := routed.ReplaceAllStringFunc(path, func(one string) string {
+		part := routed.FindStringSubmatch(one)
 		schema := &huma.Schema{Type: huma.TypeString}
-		for choice := range strings.SplitSeq(choices, "|") {
-			if choice != "" {
+		if part[2] != "" {
+			for choice := range strings.SplitSeq(part[2], "|") {
 				schema.Enum = append(schema.Enum, choice)
 			}
 		}
-		names = append(names, &huma.Param{Name: name, In: "path", Required: true, Schema: schema})
-		shown = shown[:begin+1] + name + shown[end:]
-		next := strings.IndexByte(shown[begin+1:], '{')
-		if next < 0 {
-			break
-		}
-		begin += 1 + next
-	}
+		names = append(names, &huma.Param{Name: part[1], In: "path", Required: true, Schema: schema})
+		return "{" + part[1] + "}"
+	})
 	a.OpenAPI().AddOperation(&huma.Operation{OperationID: id, Method: method, Path: shown, Summary: summary,
 		Parameters: names, Responses: map[string]*huma.Response{"200": {Description: "A file"}}})
 	r.Method(method, path, s.admitted(id, give))

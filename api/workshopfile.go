@@ -3,8 +3,6 @@ package api
 import (
 	"archive/zip"
 	"context"
-	"encoding/base64"
-	"encoding/json"
 	"fmt"
 	"io"
 	"net/http"
@@ -70,10 +68,7 @@ func (s *server) writeWorkshop(ctx context.Context, file *zip.Writer, shop store
 		if err != nil {
 			return err
 		}
-		e := json.NewEncoder(out)
-		e.SetIndent("", "  ")
-		e.SetEscapeHTML(false)
-		return e.Encode(v)
+		return writeOpen(out, v)
 	}
 	words, err := file.Create("README.txt")
 	if err == nil {
@@ -108,7 +103,7 @@ func (s *server) writeWorkshop(ctx context.Context, file *zip.Writer, shop store
 				return err
 			}
 			for _, j := range jobs {
-				name := fileName(j.Document.Name)
+				name := strings.Trim(fileName(j.Document.Name), " .")
 				if named[name]++; named[name] > 1 {
 					name = fmt.Sprintf("%s (%d)", name, named[name])
 				}
@@ -125,16 +120,6 @@ func (s *server) writeWorkshop(ctx context.Context, file *zip.Writer, shop store
 	return nil
 }
 
-// fileName is a name without what a path would take for its own.
-func fileName(name string) string {
-	return strings.Trim(strings.Map(func(r rune) rune {
-		if r < ' ' || strings.ContainsRune(`/\:*?"<>|`, r) {
-			return '-'
-		}
-		return r
-	}, name), " .")
-}
-
 // historyLine is a revision as it is written out.
 type historyLine struct {
 	RevisionLine
@@ -142,34 +127,24 @@ type historyLine struct {
 }
 
 func (s *server) writeJob(ctx context.Context, put func(string, any) error, name string, j store.Job) error {
-	photos, err := s.store.PhotosOf(ctx, j.ID, j.Document.Named())
+	f, err := s.fileOf(ctx, j)
 	if err != nil {
 		return err
 	}
-	f := job.File{Document: j.Document}
 	f.Document.Workshop.Stores = nil
-	for _, p := range photos {
-		f.Photographs = append(f.Photographs, job.Photograph{ID: p.ID, MediaType: p.MediaType,
-			Picture: base64.StdEncoding.EncodeToString(p.Picture)})
-	}
 	if err := put(name+".json", f); err != nil {
 		return err
 	}
 	var lines []historyLine
 	for before := 0; ; {
-		page, err := s.store.Revisions(ctx, j.ID, before, historyPage)
+		page, err := s.store.History(ctx, j.ID, before, historyPage)
 		if err != nil {
 			return err
 		}
 		for _, r := range page {
-			was, err := s.store.RevisionOf(ctx, j.ID, r.Revision)
-			if err != nil {
-				return err
-			}
-			was.Document.Workshop.Stores = nil
-			lines = append(lines, historyLine{RevisionLine{r.Revision, r.Who, r.Signed, r.Label, r.What, r.At},
-				was.Document})
-			before = r.Revision
+			r.Document.Workshop = f.Document.Workshop
+			lines = append(lines, historyLine{revisionLine(r.Revision), r.Document})
+			before = r.Revision.Revision
 		}
 		if len(page) < historyPage {
 			break

@@ -14,6 +14,7 @@ import (
 	"strconv"
 	"strings"
 	"sync"
+	"sync/atomic"
 	"time"
 
 	"graybridge/store"
@@ -35,7 +36,7 @@ type Shop struct {
 	// Server makes the server that answers; Handler of it is set.
 	Server func(http.Handler) *http.Server
 
-	handler http.Handler
+	handler atomic.Pointer[http.Handler]
 	mu      sync.Mutex
 	links   []string
 	root    []byte
@@ -43,8 +44,16 @@ type Shop struct {
 	trouble string
 }
 
-// Serve sets what answers.
-func (s *Shop) Serve(h http.Handler) { s.handler = h }
+// Serve sets what answers, also where it is open already.
+func (s *Shop) Serve(h http.Handler) { s.handler.Store(&h) }
+
+func (s *Shop) answer(w http.ResponseWriter, r *http.Request) {
+	if h := s.handler.Load(); h != nil {
+		(*h).ServeHTTP(w, r)
+		return
+	}
+	w.WriteHeader(http.StatusServiceUnavailable) // it begins just now
+}
 
 // Offers are this machine's addresses on its networks, with the usual port.
 func (s *Shop) Offers() []string {
@@ -240,7 +249,7 @@ func (s *Shop) open(ctx context.Context, links []string) error {
 	if err != nil {
 		return err
 	}
-	server := s.Server(s.handler)
+	server := s.Server(http.HandlerFunc(s.answer))
 	server.TLSConfig = cfg
 	s.servers = append(s.servers, server)
 	go func() { _ = server.ServeTLS(listener, "", "") }()

@@ -16,7 +16,7 @@ import (
 // life of a database; with reset it puts them back as they were, and touches
 // no job that a person made. loaded is false when there was nothing to do.
 func (s *Store) LoadDemo(ctx context.Context, workshops []scenario.Workshop, reset bool) (loaded bool, err error) {
-	err = pgx.BeginFunc(ctx, s.own, func(tx pgx.Tx) error {
+	err = txOn(ctx, s.own, func(tx pgx.Tx) error {
 		tag, err := tx.Exec(ctx, `insert into note (key, value) values ('demo', 'loaded') on conflict do nothing`)
 		if err != nil {
 			return err
@@ -32,7 +32,7 @@ func (s *Store) LoadDemo(ctx context.Context, workshops []scenario.Workshop, res
 		}
 		return nil
 	})
-	return loaded, told(err)
+	return loaded, err
 }
 
 func loadWorkshop(ctx context.Context, tx pgx.Tx, w scenario.Workshop) error {

@@ -14,10 +14,8 @@ import (
 
 // Device is a browser or phone through which an account works.
 type Device struct {
-	ID   string    `db:"id"`
-	Name string    `db:"name"`
-	From time.Time `db:"created_at"`
-	Seen time.Time `db:"seen_at"`
+	ID, Name   string
+	From, Seen time.Time
 }
 
 // Caller is who asks something through a device, and what is his.
@@ -89,15 +87,21 @@ func (s *Store) EnterBy(ctx context.Context, account, name string) (id string, e
 	return id, err
 }
 
-// Devices lists those of an account that were not ended, the last used first.
-func (s *Store) Devices(ctx context.Context, account string) ([]Device, error) {
-	rows, err := s.door.Query(ctx, `select id::text, name, created_at, seen_at from device
-		where account_id::text = $1 and ended_at is null order by seen_at desc, id`, account)
+// Devices lists those of some accounts that were not ended, by account, the last used first.
+func (s *Store) Devices(ctx context.Context, accounts ...string) (map[string][]Device, error) {
+	rows, err := s.door.Query(ctx, `select account_id::text, id::text, name, created_at, seen_at from device
+		where account_id = any($1::uuid[]) and ended_at is null order by seen_at desc, id`, accounts)
 	if err != nil {
 		return nil, told(err)
 	}
-	list, err := pgx.CollectRows(rows, pgx.RowToStructByName[Device])
-	return list, told(err)
+	all := map[string][]Device{}
+	var account string
+	var d Device
+	_, err = pgx.ForEachRow(rows, []any{&account, &d.ID, &d.Name, &d.From, &d.Seen}, func() error {
+		all[account] = append(all[account], d)
+		return nil
+	})
+	return all, told(err)
 }
 
 // EndDevice ends one device of an account: its session is worth nothing from then on.

@@ -5,6 +5,8 @@ import (
 	"time"
 
 	"github.com/jackc/pgx/v5"
+
+	"graybridge/core/job"
 )
 
 // Revision is one line of a job's history.
@@ -25,14 +27,45 @@ func (s *Store) Revisions(ctx context.Context, id string, before, n int) ([]Revi
 	if err != nil {
 		return nil, err
 	}
-	rows, err := s.pool.Query(ctx, `select r.revision, r.content, coalesce(a.name, r.who) as who,
-			r.account_id is not null as signed, r.label, r.what, r.at
-		from job_revision r left join account a on a.id = r.account_id
-		where r.job_id = $1 and ($2 = 0 or r.revision < $2) order by r.revision desc limit $3`, k, before, n)
+	rows, err := s.pool.Query(ctx, `select `+revisionColumns+fromRevisions, k, before, n)
 	if err != nil {
 		return nil, told(err)
 	}
 	list, err := pgx.CollectRows(rows, pgx.RowToStructByName[Revision])
+	return list, told(err)
+}
+
+const revisionColumns = `r.revision, r.content, coalesce(a.name, r.who) as who, r.account_id is not null as signed, r.label,
+	r.what, r.at`
+
+const fromRevisions = ` from job_revision r left join account a on a.id = r.account_id
+	where r.job_id = $1 and ($2 = 0 or r.revision < $2) order by r.revision desc limit $3`
+
+// Past is a revision with its document, without the settings of its workshop.
+type Past struct {
+	Revision
+	Document job.Document
+}
+
+// History is Revisions with their documents.
+func (s *Store) History(ctx context.Context, id string, before, n int) ([]Past, error) {
+	k, err := key(id)
+	if err != nil {
+		return nil, err
+	}
+	rows, err := s.pool.Query(ctx, `select `+revisionColumns+`, r.packed, r.document`+fromRevisions, k, before, n)
+	if err != nil {
+		return nil, told(err)
+	}
+	list, err := pgx.CollectRows(rows, func(row pgx.CollectableRow) (p Past, err error) {
+		var old kept
+		if err := row.Scan(&p.Revision.Revision, &p.Content, &p.Who, &p.Signed, &p.Label, &p.What, &p.At, &old.Packed,
+			&old.Document); err != nil {
+			return p, err
+		}
+		p.Document, err = old.unpack()
+		return p, err
+	})
 	return list, told(err)
 }
 
@@ -66,13 +99,10 @@ func (s *Store) NameRevision(ctx context.Context, id string, revision int, name 
 	if err != nil {
 		return err
 	}
-	return s.tx(ctx, func(tx pgx.Tx) error {
-		var latest int
-		if err := tx.QueryRow(ctx, `update job_revision r set label = $3 from job j
-			where r.job_id = $1 and r.revision = $2 and j.id = r.job_id and j.deleted_at is null returning j.revision`,
-			k, revision, name).Scan(&latest); err != nil {
-			return err
-		}
-		return tellJob(ctx, tx, k, latest)
-	})
+	tag, err := s.pool.Exec(ctx, `update job_revision r set label = $3 from job j
+		where r.job_id = $1 and r.revision = $2 and j.id = r.job_id and j.deleted_at is null`, k, revision, name)
+	if err == nil && tag.RowsAffected() == 0 {
+		err = ErrNotFound
+	}
+	return told(err)
 }

@@ -28,7 +28,7 @@ const BinDays = 30
 // workshops, with their history and photographs. It says how many of each went.
 func (s *Store) EmptyBin(ctx context.Context, now time.Time) (jobs, workshops int, err error) {
 	before := now.AddDate(0, 0, -BinDays)
-	err = pgx.BeginFunc(ctx, s.own, func(tx pgx.Tx) error {
+	err = txOn(ctx, s.own, func(tx pgx.Tx) error {
 		gone := func(text string) ([]pgtype.UUID, error) {
 			rows, err := tx.Query(ctx, text, before)
 			if err != nil {
@@ -50,16 +50,13 @@ func (s *Store) EmptyBin(ctx context.Context, now time.Time) (jobs, workshops in
 		}
 		workshops = len(old)
 		for _, w := range old {
-			if err := purge(ctx, tx, `in (select id from job where workshop_id = $1)`, w); err != nil {
-				return err
-			}
-			if _, err := tx.Exec(ctx, `delete from workshop where id = $1`, w); err != nil {
+			if err := purgeWorkshop(ctx, tx, w); err != nil {
 				return err
 			}
 		}
 		return nil
 	})
-	return jobs, workshops, told(err)
+	return jobs, workshops, err
 }
 
 // Thin lets old revisions go, by this rule, and says how many went: of the last ninety days

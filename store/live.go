@@ -11,12 +11,14 @@ import (
 )
 
 // Notice says what has changed. Of a job: its new latest revision, or that it lies on another
-// shelf. Of a workshop without a job: look at all of it. Of an account: what it may, or through
+// shelf; or that somebody said something beside it. Of a workshop without a job: look at all of it.
+// Of an account: what it may, or through
 // what it works. Sharing: whether the server is open. All empty: notices may have been missed,
 // look at everything.
 type Notice struct {
 	JobID      string `json:"j,omitempty"`
 	Revision   int    `json:"r,omitempty"`
+	Remark     bool   `json:"m,omitempty"`
 	WorkshopID string `json:"w,omitempty"`
 	Account    string `json:"a,omitempty"`
 	Sharing    bool   `json:"s,omitempty"`
@@ -43,6 +45,13 @@ func tell(ctx context.Context, on executor, n Notice) error {
 func tellJob(ctx context.Context, tx pgx.Tx, id pgtype.UUID, revision int) error {
 	_, err := tx.Exec(ctx, `select pg_notify($1, json_build_object('j', id, 'r', $3::int, 'w', workshop_id)::text)
 		from job where id = $2`, channel, id, revision)
+	return err
+}
+
+// tellRemark tells that something was said beside a job.
+func tellRemark(ctx context.Context, tx pgx.Tx, id pgtype.UUID) error {
+	_, err := tx.Exec(ctx, `select pg_notify($1, json_build_object('j', id, 'm', true, 'w', workshop_id)::text)
+		from job where id = $2`, channel, id)
 	return err
 }
 

@@ -119,7 +119,7 @@ func (s *Store) SetPassword(ctx context.Context, account, password, but string) 
 
 // atDoor runs a change of who may come in.
 func (s *Store) atDoor(ctx context.Context, do func(pgx.Tx) error) error {
-	return told(pgx.BeginFunc(ctx, s.door, do))
+	return txOn(ctx, s.door, do)
 }
 
 // Members lists who works in a workshop, owners first, by name. Guests whose day is over are
@@ -141,6 +141,27 @@ func (s *Store) Members(ctx context.Context, workshop string) ([]Member, error) 
 		return nil, told(err)
 	}
 	list, err := pgx.CollectRows(rows, pgx.RowToStructByName[Member])
+	return list, told(err)
+}
+
+// JobName is a machine by its name.
+type JobName struct {
+	ID   string `db:"id" json:"id"`
+	Name string `db:"name" json:"name"`
+}
+
+// JobNames lists the machines in the yard of a workshop, oldest first.
+func (s *Store) JobNames(ctx context.Context, workshop string) ([]JobName, error) {
+	w, err := key(workshop)
+	if err != nil {
+		return nil, err
+	}
+	rows, err := s.pool.Query(ctx, `select j.id::text, j.document ->> 'name' as name from job j
+		where j.workshop_id = $1 and `+on[Yard]+` order by j.created_at, j.id`, w)
+	if err != nil {
+		return nil, told(err)
+	}
+	list, err := pgx.CollectRows(rows, pgx.RowToStructByName[JobName])
 	return list, told(err)
 }
 
@@ -218,38 +239,28 @@ func (s *Store) SetMember(ctx context.Context, workshop string, m Member) error 
 		return err
 	}
 	return s.tx(Whole(ctx), func(tx pgx.Tx) error {
-		was, err := memberFor(ctx, tx, w, m.AccountID)
-		if err != nil {
+		if err := becomes(ctx, tx, w, m.AccountID, m.Role); err != nil {
 			return err
-		}
-		if was == people.Owner && m.Role != people.Owner {
-			if err := anotherOwner(ctx, tx, w, m.AccountID); err != nil {
-				return err
-			}
 		}
 		return setMember(ctx, tx, w, m)
 	})
 }
 
-// memberFor locks a workshop's people and says what an account is there.
-func memberFor(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, account string) (role people.Role, err error) {
-	if _, err := tx.Exec(ctx, `select 1 from workshop where id = $1 for update`, workshop); err != nil {
-		return "", err
-	}
+// becomes locks a workshop's people and says whether one of them may become something else, or
+// nothing: one owner stays.
+func becomes(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, account string, role people.Role) error {
 	k, err := key(account)
 	if err != nil {
-		return "", err
+		return err
 	}
-	err = tx.QueryRow(ctx, `select role from membership where workshop_id = $1 and account_id = $2`, workshop, k).
-		Scan(&role)
-	return role, err
-}
-
-func anotherOwner(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, but string) error {
-	var others bool
-	err := tx.QueryRow(ctx, `select exists (select 1 from membership where workshop_id = $1 and role = 'owner'
-		and account_id::text <> $2)`, workshop, but).Scan(&others)
-	if err == nil && !others {
+	if _, err := tx.Exec(ctx, `select 1 from workshop where id = $1 for update`, workshop); err != nil {
+		return err
+	}
+	var last bool
+	err = tx.QueryRow(ctx, `select m.role = 'owner' and not exists (select 1 from membership o
+			where o.workshop_id = m.workshop_id and o.role = 'owner' and o.account_id <> m.account_id)
+		from membership m where m.workshop_id = $1 and m.account_id = $2`, workshop, k).Scan(&last)
+	if err == nil && last && role != people.Owner {
 		err = ErrLastOwner
 	}
 	return err
@@ -263,14 +274,8 @@ func (s *Store) Leave(ctx context.Context, workshop, account string) error {
 		return err
 	}
 	return s.tx(Whole(ctx), func(tx pgx.Tx) error {
-		was, err := memberFor(ctx, tx, w, account)
-		if err != nil {
+		if err := becomes(ctx, tx, w, account, ""); err != nil {
 			return err
-		}
-		if was == people.Owner {
-			if err := anotherOwner(ctx, tx, w, account); err != nil {
-				return err
-			}
 		}
 		for _, text := range []string{
 			`delete from given g using job j where j.id = g.job_id and j.workshop_id = $1 and g.account_id = $2`,

@@ -99,7 +99,7 @@ func (s *Store) AddRemark(ctx context.Context, jobID string, c Change, m Remark)
 			c.ID); err != nil {
 			return err
 		}
-		return tellJob(ctx, tx, k, latest)
+		return tellRemark(ctx, tx, k)
 	})
 }
 
@@ -114,13 +114,15 @@ func (s *Store) SettleRemark(ctx context.Context, jobID, id string, by By) error
 		return err
 	}
 	return s.tx(ctx, func(tx pgx.Tx) error {
-		var latest int
-		if err := tx.QueryRow(ctx, `update remark m set settled_at = coalesce(m.settled_at, now()),
-			settled_by = case when m.settled_at is null then $3 else m.settled_by end from job j
-			where m.id = $2 and m.job_id = $1 and m.kind = 'remark' and j.id = m.job_id returning j.revision`, j, k, by.Who).
-			Scan(&latest); err != nil {
+		tag, err := tx.Exec(ctx, `update remark m set settled_at = coalesce(m.settled_at, now()),
+			settled_by = case when m.settled_at is null then $3 else m.settled_by end
+			where m.id = $2 and m.job_id = $1 and m.kind = 'remark'`, j, k, by.Who)
+		if err == nil && tag.RowsAffected() == 0 {
+			err = ErrNotFound
+		}
+		if err != nil {
 			return err
 		}
-		return tellJob(ctx, tx, j, latest)
+		return tellRemark(ctx, tx, j)
 	})
 }

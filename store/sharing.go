@@ -25,7 +25,7 @@ func (s *Store) SharingNow(ctx context.Context) (out Sharing, err error) {
 
 // Share keeps how it stands and tells every server. Closed, every device is ended.
 func (s *Store) Share(ctx context.Context, now Sharing) error {
-	return told(pgx.BeginFunc(ctx, s.own, func(tx pgx.Tx) error {
+	return txOn(ctx, s.own, func(tx pgx.Tx) error {
 		if _, err := tx.Exec(ctx, `insert into sharing (open, addresses) values ($1, coalesce($2::text[], '{}'))
 			on conflict (one) do update set open = excluded.open, addresses = excluded.addresses`, now.Open,
 			now.Addresses); err != nil {
@@ -40,7 +40,7 @@ func (s *Store) Share(ctx context.Context, now Sharing) error {
 			}
 		}
 		return tell(ctx, tx, Notice{Sharing: true})
-	}))
+	})
 }
 
 // HasKeeper says whether somebody opened this server before and can log in.
@@ -54,7 +54,7 @@ func (s *Store) HasKeeper(ctx context.Context) (has bool, err error) {
 // need another root.
 func (s *Store) Authority(ctx context.Context, names []string,
 	make func() (certificate, key []byte, err error)) (certificate, key []byte, err error) {
-	err = pgx.BeginFunc(ctx, s.own, func(tx pgx.Tx) error {
+	err = txOn(ctx, s.own, func(tx pgx.Tx) error {
 		if _, err := tx.Exec(ctx, `lock table authority in exclusive mode`); err != nil {
 			return err
 		}
@@ -71,7 +71,7 @@ func (s *Store) Authority(ctx context.Context, names []string,
 				private_key = excluded.private_key`, names, certificate, key)
 		return err
 	})
-	return certificate, key, told(err)
+	return certificate, key, err
 }
 
 // BackupTaken is one turn of the nightly backup.

@@ -125,8 +125,10 @@ func (s *Store) CanWrite(ctx context.Context) error {
 	return told(err)
 }
 
-func (s *Store) tx(ctx context.Context, do func(pgx.Tx) error) error {
-	return told(pgx.BeginFunc(ctx, s.pool, do))
+func (s *Store) tx(ctx context.Context, do func(pgx.Tx) error) error { return txOn(ctx, s.pool, do) }
+
+func txOn(ctx context.Context, pool *pgxpool.Pool, do func(pgx.Tx) error) error {
+	return told(pgx.BeginFunc(ctx, pool, do))
 }
 
 // txAgain is tx for what a sender's id makes once: the same at the same moment was made by the

@@ -194,13 +194,18 @@ func (s *Store) PurgeWorkshop(ctx context.Context, id string) error {
 		if !binned {
 			return ErrNotBinned
 		}
-		if err := purge(ctx, tx, `in (select id from job where workshop_id = $1)`, k); err != nil {
-			return err
-		}
 		if err := tell(ctx, tx, Notice{WorkshopID: id}); err != nil {
 			return err
 		}
-		_, err := tx.Exec(ctx, `delete from workshop where id = $1`, k)
-		return err
+		return purgeWorkshop(ctx, tx, k)
 	})
+}
+
+// purgeWorkshop deletes a workshop with every machine of it.
+func purgeWorkshop(ctx context.Context, tx pgx.Tx, id pgtype.UUID) error {
+	if err := purge(ctx, tx, `in (select id from job where workshop_id = $1)`, id); err != nil {
+		return err
+	}
+	_, err := tx.Exec(ctx, `delete from workshop where id = $1`, id)
+	return err
 }

@@ -85,11 +85,8 @@ func openKeeping(ctx context.Context, url string, k *keeper) (*store.Store, erro
 // several servers does it.
 func (k *keeper) nightly(ctx context.Context) {
 	for {
-		if _, err := k.store.Alone(ctx, "nightly", func() error {
-			return k.night(ctx,
-				time.Now().UTC())
-		}); err != nil &&
-			ctx.Err() == nil {
+		_, err := k.store.Alone(ctx, "nightly", func() error { return k.night(ctx, time.Now().UTC()) })
+		if err != nil && ctx.Err() == nil {
 			slog.Warn("the nightly keeping did not end", "code", store.Code(err), "trouble", fmt.Sprintf("%T", err))
 		}
 		select {
@@ -102,35 +99,33 @@ func (k *keeper) nightly(ctx context.Context) {
 
 // night is one night's work, a backup first; what was done today already is left.
 func (k *keeper) night(ctx context.Context, now time.Time) error {
-	var problems []error
-	if k.dir != "" {
-		last, err := k.store.Backups(ctx)
-		if err != nil {
-			return err
-		}
-		if due(last, now) {
-			problems = append(problems, k.Take(ctx), k.turnOver())
-		}
+	return errors.Join(k.backUp(ctx, now), k.sweep(ctx, now))
+}
+
+func (k *keeper) backUp(ctx context.Context, now time.Time) error {
+	if k.dir == "" {
+		return nil
 	}
+	last, err := k.store.Backups(ctx)
+	if err != nil || !due(last, now) {
+		return err
+	}
+	return errors.Join(k.Take(ctx), k.turnOver())
+}
+
+// sweep lets go what is over, once a day; what could not be is tried again at the next look.
+func (k *keeper) sweep(ctx context.Context, now time.Time) error {
 	day := now.Format(time.DateOnly)
 	if last, err := k.store.NightOf(ctx); err != nil || last == day {
-		return errors.Join(append(problems, err)...)
+		return err
 	}
-	sweeps := len(problems)
-	for _, sweep := range []func() error{
-		func() error { _, err := k.store.PurgePhotos(ctx); return err },
-		func() error { _, _, err := k.store.EmptyBin(ctx, now); return err },
-		func() error { _, err := k.store.Thin(ctx, now); return err },
-		func() error { return k.store.Sweep(ctx) },
-	} {
-		if err := sweep(); err != nil {
-			problems = append(problems, err)
-		}
+	_, photos := k.store.PurgePhotos(ctx)
+	_, _, bin := k.store.EmptyBin(ctx, now)
+	_, thinned := k.store.Thin(ctx, now)
+	if err := errors.Join(photos, bin, thinned, k.store.Sweep(ctx)); err != nil {
+		return err
 	}
-	if len(problems) > sweeps {
-		return errors.Join(problems...) // again at the next look
-	}
-	return errors.Join(append(problems, k.store.KeptNight(ctx, day))...)
+	return k.store.KeptNight(ctx, day)
 }
 
 // due says whether no backup of this day was taken: one that failed is tried again after an

@@ -15,8 +15,8 @@ func renew(ctx context.Context, args []string) error {
 	url := databaseFlag(f)
 	f.Usage = func() {
 		fmt.Fprintf(f.Output(), "usage: graybridge password [--database URL] NAME\n\nTakes the password of NAME "+
-			"away, ends "+
-			"every device of it, and prints a code that lets NAME in once, within an hour, to choose another.\n\n")
+			"away, ends every device of it, and prints a code that lets NAME in once, within an hour, to choose "+
+			"another.\n\n")
 		f.PrintDefaults()
 	}
 	if err := parse(f, args); err != nil {

@@ -12,7 +12,6 @@ import (
 	"os"
 	"runtime/debug"
 	"strings"
-	"sync/atomic"
 	"syscall"
 	"time"
 
@@ -50,8 +49,7 @@ func serveFlags(args []string) (served, error) {
 		"the workshop's own root is made")
 	say(&o.key, "tls-key", "GRAYBRIDGE_TLS_KEY", "", "its key (PEM file)")
 	say(&o.proxies, "proxy", "GRAYBRIDGE_PROXY", "", "networks of proxies in front of this server, separated by "+
-		"commas, "+
-		"like 127.0.0.1/32: their word is taken on who calls and whether over TLS")
+		"commas, like 127.0.0.1/32: their word is taken on who calls and whether over TLS")
 	say(&o.outside, "outside", "GRAYBRIDGE_OUTSIDE", "", "the link under which a proxy is found, like "+
 		"https://clay.example; with --share nothing else is opened")
 	say(&o.backups, "backups", "GRAYBRIDGE_BACKUPS", "", "folder for the nightly backups; empty: none are taken")
@@ -119,15 +117,9 @@ func serve(ctx context.Context, args []string) error {
 		return err
 	}
 	counts := api.NewMetrics()
-	var inner atomic.Pointer[http.Handler]
-	shop.Serve(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
-		if h := inner.Load(); h != nil {
-			(*h).ServeHTTP(w, r)
-		}
-	}))
 	handler, _ := api.New(s, api.Options{Page: ui.Handler(), Hosts: allowed(listener.Addr().String(), o),
 		Closing: closing, PersonKey: key, Sharer: shop, Keeping: keeps, Proxies: listed(o.proxies), Metrics: counts})
-	inner.Store(&handler)
+	shop.Serve(handler)
 	server := serverOf(handler)
 	debug.SetMemoryLimit(softMemory)
 	go keeps.nightly(ctx)

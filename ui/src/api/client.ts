@@ -95,7 +95,6 @@ export type Shelf = 'yard' | 'archive' | 'bin'
 /** A page of a shelf. */
 export interface YardAsk {
   shelf?: Shelf
-  workshop?: string
   find?: string
   attention?: boolean
   after?: string

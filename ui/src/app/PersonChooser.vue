@@ -4,6 +4,7 @@ import { computed, onMounted, ref } from 'vue'
 import { api } from '../api/client'
 import { askPerson, choosePerson, me } from '../desk/person'
 import AccountDialog from '../people/AccountDialog.vue'
+import ChoiceRow from '../parts/ChoiceRow.vue'
 import { useTried } from '../parts/tried'
 
 const open = ref(false)
@@ -31,18 +32,12 @@ async function choose(name: string) {
   <AccountDialog v-if="me.shared" v-model="open" />
   <ElDialog v-else v-model="open" title="Who works in this browser?" width="min(26rem, 92vw)" append-to-body>
     <p class="soft">The name stands beside every change you make. It is no log-in.</p>
-    <div class="choice-row person-names">
-      <button
-        v-for="n in names"
-        :key="n"
-        type="button"
-        class="choice-one"
-        :class="{ chosen: n === me.name }"
-        @click="choose(n)"
-      >
-        <strong>{{ n }}</strong>
-      </button>
-    </div>
+    <ChoiceRow
+      class="person-names"
+      :choices="names.map((n) => ({ value: n, label: n }))"
+      :chosen="me.name"
+      @pick="choose"
+    />
     <form class="entry" @submit.prevent="other.trim() && choose(other.trim())">
       <label for="person-other">Another name, first name and initial</label>
       <ElInput id="person-other" v-model="other" maxlength="60" autocomplete="off" />

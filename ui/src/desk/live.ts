@@ -4,10 +4,14 @@
  */
 import { ref } from 'vue'
 
-/** A job's new latest revision; without an id: look at everything, something may have been missed. */
+/**
+ * A job's new latest revision, or that something was said beside it; without an id: look at
+ * everything, something may have been missed.
+ */
 export interface Notice {
   id?: string
   revision?: number
+  remark?: boolean
 }
 
 export const connected = ref(true)
@@ -39,7 +43,9 @@ function begin() {
       if (s.readyState === EventSource.CLOSED) setTimeout(stream, 2000)
     }
     s.addEventListener('all', () => pass({ notice: {} }))
-    s.addEventListener('job', (e) => pass({ notice: JSON.parse((e as MessageEvent<string>).data) as Notice }))
+    const said = (e: Event) => JSON.parse((e as MessageEvent<string>).data) as Notice
+    s.addEventListener('job', (e) => pass({ notice: said(e) }))
+    s.addEventListener('remark', (e) => pass({ notice: { ...said(e), remark: true } }))
   }
   const locks = (navigator as { locks?: LockManager }).locks
   if (!locks) return stream() // a page that is not on a secure address has no locks

@@ -2,6 +2,7 @@
 /** One entry of the document with a few fixed answers, shown all at once. */
 import { computed } from 'vue'
 import { useJob } from '../job/open'
+import ChoiceRow from './ChoiceRow.vue'
 
 const props = defineProps<{
   path: string
@@ -17,20 +18,6 @@ const doubt = computed(() => job.doubts.value.get(props.path))
 <template>
   <fieldset class="choice" :class="doubt && `entry-${doubt}`" :data-entry="path">
     <legend>{{ label }}</legend>
-    <div class="choice-row">
-      <button
-        v-for="c in choices"
-        :key="c.value"
-        type="button"
-        class="choice-one"
-        :class="{ chosen: c.value === value }"
-        :aria-pressed="c.value === value"
-        :disabled="!job.may(path)"
-        @click="job.commit(path, c.value)"
-      >
-        <strong>{{ c.label }}</strong>
-        <span v-if="c.note">{{ c.note }}</span>
-      </button>
-    </div>
+    <ChoiceRow :choices="choices" :chosen="value" :disabled="!job.may(path)" @pick="job.commit(path, $event)" />
   </fieldset>
 </template>

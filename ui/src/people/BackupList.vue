@@ -2,6 +2,7 @@
 /** The nightly backups: how old the last is, what went wrong, one to be taken now. */
 import { computed } from 'vue'
 import type { Backup } from '../api/people'
+import { when } from '../parts/dates'
 
 const props = defineProps<{ backups: Backup[]; where: string }>()
 const emit = defineEmits<{ take: [] }>()
@@ -15,8 +16,6 @@ const age = computed(() => {
   if (h < 1) return 'less than an hour old'
   return h < 48 ? `${Math.floor(h)} hours old` : `${Math.floor(h / 24)} days old`
 })
-const when = (at: string) =>
-  new Date(at).toLocaleString([], { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>

@@ -2,15 +2,14 @@
 /** A code that lets somebody in: by hand, or by a phone's camera. */
 import { computed, ref } from 'vue'
 import type { Code } from '../api/people'
+import { when } from '../parts/dates'
 
 const props = defineProps<{ code: Code; who: string; link?: boolean }>()
 const copied = ref(false)
 const until = computed(() => new Date(props.code.until))
 const minutes = computed(() => Math.round((until.value.getTime() - Date.now()) / 60000))
 const holds = computed(() =>
-  minutes.value > 90
-    ? `until ${until.value.toLocaleString([], { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' })}`
-    : `for ${minutes.value} minutes`,
+  minutes.value > 90 ? `until ${when(until.value, 'long')}` : `for ${minutes.value} minutes`,
 )
 
 async function copy() {

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 /** Browsers and phones that are logged in; a lost one is ended here. */
 import type { Device } from '../api/people'
+import { when } from '../parts/dates'
 
 defineProps<{ devices: Device[] }>()
 const emit = defineEmits<{ end: [id: string] }>()
-const when = (at: string) =>
-  new Date(at).toLocaleString([], { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** Machines chosen by a touch each: made for a thumb, not for held keys. */
+import ChoiceRow from '../parts/ChoiceRow.vue'
+
 const picked = defineModel<string[]>({ required: true })
 defineProps<{ machines: { id: string; name: string }[]; label: string }>()
 
@@ -11,20 +13,9 @@ function touch(id: string) {
 <template>
   <fieldset class="choice picks">
     <legend>{{ label }}</legend>
-    <div class="choice-row">
-      <button
-        v-for="m in machines"
-        :key="m.id"
-        type="button"
-        class="choice-one"
-        :class="{ chosen: picked.includes(m.id) }"
-        :aria-pressed="picked.includes(m.id)"
-        @click="touch(m.id)"
-      >
-        <strong>{{ m.name }}</strong>
-      </button>
+    <ChoiceRow :choices="machines.map((m) => ({ value: m.id, label: m.name }))" :chosen="picked" @pick="touch">
       <p v-if="!machines.length" class="soft">No machine is in this workshop yet.</p>
-    </div>
+    </ChoiceRow>
   </fieldset>
 </template>
 

@@ -2,7 +2,7 @@
 /** Who works in a workshop, as what, and through which devices; guests with their links. */
 import { computed, onMounted, onUnmounted, reactive, ref, shallowRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, type Role } from '../api/client'
+import type { Role } from '../api/client'
 import { people, type Code, type Person, type PersonEntry } from '../api/people'
 import { setHead } from '../desk/head'
 import { listen } from '../desk/live'
@@ -11,7 +11,7 @@ import { useTried } from '../parts/tried'
 import CodeCard from './CodeCard.vue'
 import MachinePicks from './MachinePicks.vue'
 import PersonLine from './PersonLine.vue'
-import { roles } from './roles'
+import { aboutRole, workerRoles } from './roles'
 
 const props = defineProps<{ id: string }>()
 const router = useRouter()
@@ -34,24 +34,10 @@ const load = () =>
     const got = await people.of(props.id)
     list.value = got.people
     workshop.value = got.workshop
-    mine.value = got.mine as Role
+    mine.value = got.mine
+    machines.value = got.machines
     setHead(got.workshop, 'People')
   })
-
-async function look() {
-  await load()
-  if (!own.value) return
-  await seen(async () => {
-    const all: { id: string; name: string }[] = []
-    for (let after = ''; ;) {
-      const got = await api.yard({ workshop: props.id, most: 60, ...(after && { after }) })
-      all.push(...(got.workshops.find((w) => w.id === props.id)?.jobs ?? []).map((j) => ({ id: j.id, name: j.name })))
-      if (!got.more) break
-      after = got.more
-    }
-    machines.value = all
-  })
-}
 
 /** An act and the list as it is after it. */
 async function done(work: () => Promise<unknown>) {
@@ -80,12 +66,12 @@ const pair = (p: Person) =>
   })
 
 const stop = listen((n) => n.id === undefined && void load())
-onMounted(look)
+onMounted(load)
 onUnmounted(stop)
 </script>
 
 <template>
-  <main class="people">
+  <main class="place people">
     <header class="people-head">
       <div>
         <h1>People</h1>
@@ -100,12 +86,10 @@ onUnmounted(stop)
       <label>
         works as
         <select v-model="entry.role">
-          <option v-for="r in roles.filter((x) => x.role !== 'guest')" :key="r.role" :value="r.role">
-            {{ r.name }}
-          </option>
+          <option v-for="r in workerRoles" :key="r.value" :value="r.value">{{ r.label }}</option>
         </select>
       </label>
-      <p class="soft people-about">{{ roles.find((r) => r.role === entry.role)!.about }}</p>
+      <p class="soft people-about">{{ aboutRole(entry.role) }}</p>
       <MachinePicks
         v-if="entry.role === 'helper'"
         v-model="entry.jobs"
@@ -170,17 +154,6 @@ onUnmounted(stop)
 </template>
 
 <style scoped>
-.people {
-  max-width: 62rem;
-  margin: 0 auto;
-  padding: 16px 18px 40px;
-}
-.people :deep(h1) {
-  font-size: 1.5rem;
-}
-.people :deep(h2) {
-  margin: 14px 0 6px;
-}
 .people-head {
   display: flex;
   justify-content: space-between;

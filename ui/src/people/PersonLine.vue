@@ -6,7 +6,9 @@ import type { Person, PersonEntry } from '../api/people'
 import { me } from '../desk/person'
 import DeviceList from './DeviceList.vue'
 import MachinePicks from './MachinePicks.vue'
-import { roleName, roles } from './roles'
+import { aboutRole, roleName, workerRoles } from './roles'
+import { day } from '../parts/dates'
+import ChoiceRow from '../parts/ChoiceRow.vue'
 
 const props = defineProps<{ person: Person; own: boolean; machines: { id: string; name: string }[] }>()
 const emit = defineEmits<{ change: [e: PersonEntry]; remove: []; pair: []; end: [device: string] }>()
@@ -35,7 +37,6 @@ const given = computed(() =>
         .join(', ') || `${props.person.jobs.length} machines`
     : '',
 )
-const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric', month: 'long' })
 
 function remove() {
   if (sure.value) emit('remove')
@@ -51,29 +52,17 @@ function remove() {
         >{{ roleName(person.role) }}<template v-if="given">: {{ given }}</template></span
       >
       <span v-if="person.keeper" class="soft">opened this server</span>
-      <span v-if="person.until" class="soft">until {{ day(person.until) }}</span>
+      <span v-if="person.until" class="soft">until {{ day(person.until, 'long') }}</span>
       <span v-else-if="own && !person.known && !guest" class="soft">has no password yet</span>
-      <span v-if="own" class="soft">{{ person.seen ? `here ${day(person.seen)}` : 'never here' }}</span>
+      <span v-if="own" class="soft">{{ person.seen ? `here ${day(person.seen, 'long')}` : 'never here' }}</span>
       <button v-if="own" type="button" class="why" :aria-expanded="open" @click="open = !open">
         {{ open ? 'Fold' : 'Change' }}
       </button>
     </p>
     <div v-if="open" class="person-more">
       <template v-if="!guest">
-        <div class="choice-row">
-          <button
-            v-for="r in roles.filter((x) => x.role !== 'guest')"
-            :key="r.role"
-            type="button"
-            class="choice-one"
-            :class="{ chosen: r.role === role }"
-            :aria-pressed="r.role === role"
-            @click="role = r.role"
-          >
-            <strong>{{ r.name }}</strong>
-          </button>
-        </div>
-        <p class="soft">{{ roles.find((r) => r.role === role)!.about }}</p>
+        <ChoiceRow :choices="workerRoles" :chosen="role" @pick="role = $event as Role" />
+        <p class="soft">{{ aboutRole(role) }}</p>
         <MachinePicks v-if="role === 'helper'" v-model="jobs" :machines="machines" label="on these machines" />
       </template>
       <h3>Logged in on</h3>

@@ -4,6 +4,7 @@ import { computed, onMounted, reactive, ref } from 'vue'
 import { sharing, type Backup, type Sharing } from '../api/people'
 import { askPerson, deviceName, me } from '../desk/person'
 import { setHead } from '../desk/head'
+import ChoiceRow from '../parts/ChoiceRow.vue'
 import { useTried } from '../parts/tried'
 import BackupList from './BackupList.vue'
 
@@ -63,7 +64,7 @@ const backUp = () =>
 </script>
 
 <template>
-  <main class="sharing">
+  <main class="place sharing">
     <h1>Sharing</h1>
     <p v-if="trouble" class="entry-problem" role="alert">{{ trouble }}</p>
     <template v-if="now && !now.open">
@@ -91,18 +92,12 @@ const backUp = () =>
         </template>
         <label for="share-address">Where the shop finds it</label>
         <ElInput id="share-address" v-model="entry.address" maxlength="200" autocomplete="off" />
-        <p v-if="now.offers.length" class="choice-row">
-          <button
-            v-for="o in now.offers"
-            :key="o"
-            type="button"
-            class="choice-one"
-            :class="{ chosen: o === entry.address }"
-            @click="entry.address = o"
-          >
-            <strong>{{ o }}</strong>
-          </button>
-        </p>
+        <ChoiceRow
+          v-if="now.offers.length"
+          :choices="now.offers.map((o) => ({ value: o, label: o }))"
+          :chosen="entry.address"
+          @pick="entry.address = $event"
+        />
         <p class="soft">
           An address of this computer on your own network, which should stay the same: give it a fixed one in the
           router. It is not meant to be reached from outside your network.
@@ -153,17 +148,6 @@ const backUp = () =>
 </template>
 
 <style scoped>
-.sharing {
-  max-width: 62rem;
-  margin: 0 auto;
-  padding: 16px 18px 40px;
-}
-.sharing :deep(h1) {
-  font-size: 1.5rem;
-}
-.sharing :deep(h2) {
-  margin: 14px 0 6px;
-}
 .sharing-form {
   display: grid;
   gap: 8px;

@@ -89,23 +89,15 @@ describe('the people of a workshop', () => {
       'GET /api/workshops/w1/people': {
         workshop: 'Tansy Lane Tileworks',
         mine,
+        machines: [
+          { id: 'j1', name: 'Blunger' },
+          { id: 'j2', name: 'Slip mixer' },
+        ],
         people: [
           person('Odile W.', 'owner', { keeper: true, seen: '2026-11-26T09:00:00Z' }),
           person('Tom H.', 'helper', { jobs: ['j2'], part: true, devices: [] }),
           person('the electrician', 'guest', { until: '2026-12-03T00:00:00Z' }),
         ],
-      },
-      'GET /api/yard': {
-        workshops: [
-          {
-            id: 'w1',
-            jobs: [
-              { id: 'j1', name: 'Blunger' },
-              { id: 'j2', name: 'Slip mixer' },
-            ],
-          },
-        ],
-        binned: [],
       },
       'POST /api/workshops/w1/people': code,
       'POST /api/workshops/w1/guests': code,

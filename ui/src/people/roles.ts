@@ -1,7 +1,7 @@
 /** The roles as they are chosen from, the widest first. */
 import type { Role } from '../api/client'
 
-export const roles: { role: Role; name: string; about: string }[] = [
+const roles: { role: Role; name: string; about: string }[] = [
   { role: 'owner', name: 'Owner', about: 'Everything: settings, people, links, and what is deleted for good.' },
   { role: 'maker', name: 'Maker', about: 'Plans every machine, takes readings, keeps the stores.' },
   {
@@ -17,4 +17,9 @@ export const roles: { role: Role; name: string; about: string }[] = [
   { role: 'guest', name: 'Guest', about: 'Reads by a link until its day.' },
 ]
 
-export const roleName = (role: Role) => roles.find((r) => r.role === role)?.name ?? role
+const roleOf = (role: Role) => roles.find((r) => r.role === role)!
+export const roleName = (role: Role) => roleOf(role).name
+export const aboutRole = (role: Role) => roleOf(role).about
+
+/** The roles of who has an account, to choose from. */
+export const workerRoles = roles.filter((r) => r.role !== 'guest').map((r) => ({ value: r.role, label: r.name }))

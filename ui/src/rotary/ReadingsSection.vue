@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import FindingLine from '../parts/FindingLine.vue'
 import { useJob } from '../job/open'
+import ChoiceRow from '../parts/ChoiceRow.vue'
 import { withoutLine } from '../job/document'
 
 const job = useJob()
@@ -53,19 +54,11 @@ const said = computed(() => job.said('rotary.readings', 'rotary.load-found'))
   <div v-if="state" class="readings">
     <fieldset class="choice">
       <legend>Read while this runs</legend>
-      <div class="choice-row">
-        <button
-          v-for="s in states"
-          :key="s.id"
-          type="button"
-          class="choice-one"
-          :class="{ chosen: s.id === state.id }"
-          :aria-pressed="s.id === state.id"
-          @click="chosen = s.id"
-        >
-          <strong>{{ s.title }}</strong>
-        </button>
-      </div>
+      <ChoiceRow
+        :choices="states.map((s) => ({ value: s.id, label: s.title }))"
+        :chosen="state.id"
+        @pick="chosen = $event"
+      />
     </fieldset>
     <form @submit.prevent="keep">
       <table>

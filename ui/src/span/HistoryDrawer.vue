@@ -8,6 +8,7 @@ import DrawingView from '../drawing/DrawingView.vue'
 import { vRove } from '../parts/rove'
 import { useTried } from '../parts/tried'
 import { useJob } from '../job/open'
+import { when } from '../parts/dates'
 
 const open = defineModel<boolean>({ required: true })
 const job = useJob()
@@ -53,9 +54,6 @@ function restore(n: number) {
   job.restore(n)
   looked.value = undefined
 }
-
-const when = (at: string) =>
-  new Date(at).toLocaleString([], { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>

@@ -8,6 +8,7 @@ import { listen } from '../desk/live'
 import { me, plans, remarksOn } from '../desk/person'
 import { useJob } from '../job/open'
 import { useTried } from '../parts/tried'
+import { signedAt } from '../parts/dates'
 
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ count: [open: number, approval: string]; bay: [bay: string] }>()
@@ -34,9 +35,12 @@ function take(got: { remarks: Remark[] }) {
 /** What cannot be had now is had with the next change. */
 const load = () => remarks.of(job.id).then(take, () => undefined)
 onMounted(load)
-/** A moment after a change, when its figures are drawn: an approval may be stale now. */
+/** A moment after a change, when its figures are drawn: an approval may be stale, or hold again. */
 const later = useDebounceFn(load, 700)
-const stop = listen((n) => (n.id === undefined || n.id === job.id) && void later())
+const stop = listen((n) => {
+  if (n.id === undefined || (n.remark && n.id === job.id)) void load()
+  else if (n.id === job.id && list.value.some((r) => r.kind === 'approval')) void later()
+})
 onUnmounted(stop)
 
 async function done(work: () => Promise<{ remarks: Remark[] }>) {
@@ -53,14 +57,6 @@ const say = () =>
     }),
   )
 const approve = () => done(() => remarks.approve(job.id, job.revision.value, change, words.value.trim()))
-const when = (at: string) =>
-  new Date(at).toLocaleString([], {
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-  })
 </script>
 
 <template>
@@ -79,7 +75,7 @@ const when = (at: string) =>
         </p>
         <p v-if="r.words" class="remark-words">{{ r.words }}</p>
         <p class="soft">
-          {{ r.kind === 'approval' ? `${r.who}, ` : '' }}{{ when(r.at) }}, revision {{ r.revision
+          {{ r.kind === 'approval' ? `${r.who}, ` : '' }}{{ signedAt(r.at) }}, revision {{ r.revision
           }}{{ r.signed ? '' : ', name as typed' }}
           <template v-if="r.settled">, answered{{ r.settled_by ? ` by ${r.settled_by}` : '' }}</template>
           <button

@@ -4,11 +4,11 @@ import type { Role, Shelf, Summary } from '../api/client'
 import { owns, plans } from '../desk/person'
 import DrawingView from '../drawing/DrawingView.vue'
 import GradeMark from '../parts/GradeMark.vue'
+import { day } from '../parts/dates'
 
 /** sure: deleting for good was asked once and is asked again. */
 defineProps<{ job: Summary; shelf: Shelf; sure: boolean; role?: Role }>()
 const emit = defineEmits<{ rename: []; copy: []; move: [to: Shelf]; purge: [] }>()
-const day = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric', month: 'short' })
 </script>
 
 <template>

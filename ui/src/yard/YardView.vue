@@ -114,7 +114,10 @@ useIntersectionObserver(bottom, (seen) => {
 })
 
 /** Others' changes arrive in bursts: one look a moment is enough. */
-const stop = listen(useDebounceFn(load, 250))
+const later = useDebounceFn(load, 250)
+const stop = listen((n) => {
+  if (!n.remark) void later()
+})
 const tell = () => setHead('', 'Yard', connected.value ? '' : 'Not connected')
 watch(connected, tell)
 watch([shelf, attention], () => {

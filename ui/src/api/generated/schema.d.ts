@@ -3028,6 +3028,10 @@ export interface components {
             kind?: "capacitor" | "rotary" | "drive" | "dc";
             rotary?: components["schemas"]["RotaryEntry"];
         };
+        JobName: {
+            id: string;
+            name: string;
+        };
         Labelling: {
             ask?: components["schemas"]["Ask"];
             /** Format: int64 */
@@ -3633,8 +3637,12 @@ export interface components {
             old?: string;
         };
         PeopleOutputBody: {
-            /** @description The caller's own role; owner where nobody logs in */
-            mine: string;
+            machines: components["schemas"]["JobName"][];
+            /**
+             * @description The caller's own role; owner where nobody logs in
+             * @enum {string}
+             */
+            mine: "owner" | "maker" | "helper" | "reviewer" | "guest";
             people: components["schemas"]["Person"][];
             workshop: string;
         };
@@ -6411,9 +6419,7 @@ export interface operations {
             query?: never;
             header?: never;
             path?: never;
-            cookie?: {
-                gray_bridge_person?: string;
-            };
+            cookie?: never;
         };
         requestBody?: never;
         responses: {
