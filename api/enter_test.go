@@ -233,6 +233,8 @@ func TestNoOwnerOpensAnothersWorkshop(t *testing.T) {
 	require.Equal(t, http.StatusConflict, taken.Status)
 	owner.do("POST", path+s.account[people.Helper]+"/pairing", nil).into(t, &code)
 	require.NotEmpty(t, code.Code, "who is at home here alone is paired")
+	require.Equal(t, http.StatusNotFound, s.keeper.do("PUT", path+s.account[people.Guest],
+		map[string]any{"role": "maker"}).Status, "a link that many may have is no maker")
 	require.Equal(t, http.StatusUnprocessableEntity, s.keeper.do("PUT", path+s.account[people.Helper],
 		map[string]any{"role": "helper", "jobs": []string{s.their.ID}}).Status, "another workshop's machine is not "+
 		"given")

@@ -247,7 +247,7 @@ func (s *Store) SetMember(ctx context.Context, workshop string, m Member) error 
 }
 
 // becomes locks a workshop's people and says whether one of them may become something else, or
-// nothing: one owner stays.
+// nothing: one owner stays, and a guest is a guest until the link's day.
 func becomes(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, account string, role people.Role) error {
 	k, err := key(account)
 	if err != nil {
@@ -259,7 +259,8 @@ func becomes(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, account strin
 	var last bool
 	err = tx.QueryRow(ctx, `select m.role = 'owner' and not exists (select 1 from membership o
 			where o.workshop_id = m.workshop_id and o.role = 'owner' and o.account_id <> m.account_id)
-		from membership m where m.workshop_id = $1 and m.account_id = $2`, workshop, k).Scan(&last)
+		from membership m where m.workshop_id = $1 and m.account_id = $2 and ($3 = '' or m.role <> 'guest')`,
+		workshop, k, string(role)).Scan(&last)
 	if err == nil && last && role != people.Owner {
 		err = ErrLastOwner
 	}
