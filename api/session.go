@@ -60,16 +60,29 @@ func (s sessions) of(ctx context.Context) *scs.SessionManager {
 
 // device is the id of the device that a request's session belongs to; empty without one.
 func (s sessions) device(r *http.Request) (string, error) {
-	m := s.of(r.Context())
-	cookie, err := r.Cookie(m.Cookie.Name)
-	if err != nil || len(cookie.Value) > 100 {
+	token := sessionOf(r)
+	if token == "" {
 		return "", nil
 	}
-	ctx, err := m.Load(r.Context(), cookie.Value)
+	m := s.of(r.Context())
+	ctx, err := m.Load(r.Context(), token)
 	if err != nil {
 		return "", err
 	}
 	return m.GetString(ctx, deviceKey), nil
+}
+
+// sessionOf is the token that a request carries; empty where it is none.
+func sessionOf(r *http.Request) string {
+	name := plainSession
+	if overTLS(r.Context()) {
+		name = secureSession
+	}
+	cookie, err := r.Cookie(name)
+	if err != nil || len(cookie.Value) > 100 {
+		return ""
+	}
+	return cookie.Value
 }
 
 // begin makes a session of a device and gives its cookie. until ends it earlier; zero: not.

@@ -193,15 +193,6 @@ type seats struct {
 
 const mostSeats = 4096
 
-func sessionOf(r *http.Request) string {
-	for _, name := range []string{secureSession, plainSession} {
-		if c, err := r.Cookie(name); err == nil && len(c.Value) <= 100 {
-			return c.Value
-		}
-	}
-	return ""
-}
-
 func (s *seats) note(r *http.Request, account string) {
 	session := sessionOf(r)
 	if session == "" {
