@@ -66,3 +66,13 @@ func (b Bleeder) Spec() string {
 		unit.Whole(math.Sqrt2*b.Volts, "V"),
 	)
 }
+
+// Falls is how many seconds a capacitance takes from its peak down to some volts through a
+// resistor, both up to 5 % more than they say: 1.05²·R·C·ln(peak/volts); 0 where it starts below.
+func (b Bleeder) Falls(microfarad, volts float64) float64 {
+	peak := math.Sqrt2 * b.Volts
+	if b.Ohm <= 0 || !(peak > volts) {
+		return 0
+	}
+	return 1.05 * 1.05 * b.Ohm * microfarad * 1e-6 * math.Log(peak/volts)
+}

@@ -306,6 +306,9 @@ func (o *Over) figuresOf(p Point, put func(id string, x float64)) {
 	for i, l := range p.LeadAmps(o.CornerTo) {
 		put("lead-"+leads.Lines[i], l)
 	}
+	for _, w := range p.Windings {
+		put("winding-"+w.Coil, abs(w.Amps))
+	}
 }
 
 // doubtful is a verdict that may flip inside what nobody knows exactly.

@@ -81,3 +81,20 @@ func minutesText(minutes float64) string {
 	}
 	return site.MinutesText(minutes)
 }
+
+// OwnAmps are the windings whose amps are others than those of the leads, and can be clamped by
+// themselves: three whole ones, not joined in star. ok is false where there are none such.
+func (o *Over) OwnAmps(p Point) (out []Winding, ok bool) {
+	if o.Site.Hand.Kind.Halved() || len(p.Windings) != 3 {
+		return nil, false
+	}
+	for i, l := range p.LeadAmps(o.CornerTo) {
+		if math.Abs(abs(p.Windings[i].Amps)-l) > ownAmps*l {
+			return p.Windings, true
+		}
+	}
+	return nil, false
+}
+
+// ownAmps is by how much of a lead's amps a winding's differ that are its own.
+const ownAmps = 0.03

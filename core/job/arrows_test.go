@@ -31,7 +31,8 @@ func TestArrowsPointOneWay(t *testing.T) {
 	may := map[string]map[string]bool{
 		"entry": list("openfile"), "site": list(read...), "capacitor": list(append(read, "site")...),
 		"drive":  list(append(read, "site")...),
-		"rotary": list(append(read, "site")...), "dc": list(append(read, "site")...),
+		"rotary": list(append(read, "site")...), "bringup": list(append(floor, "logbook")...),
+		"logbook": list("openfile"), "sound": list(), "dc": list(append(read, "site")...),
 	}
 	for _, line := range strings.Split(strings.TrimSpace(string(out)), "\n") {
 		words := strings.Fields(line)

@@ -34,7 +34,7 @@ func Failed(d Document) Plan {
 	p.Next = Next{Bay: finding.Motor, Text: "Take the last change back", Unknown: unknown[FailedID]}
 	p.Card = bringup.Card{Title: d.Name, Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{},
 		Readings: []bringup.Reading{}, Open: []string{failed},
-		Checks: bringup.Gates(), Cautions: bringup.Cautions(), NotReady: "No connection card: " +
+		Checks: []string{}, Cautions: bringup.Cautions(), NotReady: "No connection card: " +
 			finding.Lower(failed)}
 	return p
 }

@@ -182,7 +182,7 @@ func (w *reading) title() string {
 func (w *reading) card(p *Plan, g guarded) bringup.Card {
 	c := bringup.Card{Title: w.title(), Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{},
 		Readings: []bringup.Reading{}, Open: []string{},
-		Checks: bringup.Gates(), Cautions: bringup.Cautions(), Foot: cardFoot}
+		Checks: []string{}, Cautions: bringup.Cautions(), Foot: cardFoot}
 	var parts []string
 	for _, t := range w.side().plate() {
 		if t = strings.TrimSpace(t); t != "" {
@@ -213,6 +213,8 @@ func (w *reading) card(p *Plan, g guarded) bringup.Card {
 		return c
 	}
 	w.bridge.card(&c, p, g)
+	p.Gates = bringup.Gates(w.bringUp(&c, p))
+	c.Checks = bringup.Checks(p.Gates)
 	return c
 }
 

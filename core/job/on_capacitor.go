@@ -2,7 +2,6 @@ package job
 
 import (
 	"fmt"
-	"math"
 	"strings"
 
 	"graybridge/core/bringup"
@@ -225,22 +224,15 @@ func (w onCapacitor) card(c *bringup.Card, p *Plan, g guarded) {
 
 // readings are what to expect, dead and running.
 func (w onCapacitor) expect(c *bringup.Card, a *capacitor.Answer) {
-	add := func(id, when, where, expect, band string, mark finding.Mark) {
-		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band,
-			Mark: mark})
-	}
-	if ohm, _, mark := w.site.LineOhms(20, w.site.Wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
-		add("ohms", "dead, capacitor off", "Ohms L1-L2, L2-corner, corner-L1",
-			"about "+unit.Text((ohm[0]+ohm[1]+ohm[2])/3, "Ω"), "within 5 % of each other", mark)
-	}
-	add("volts", "before the start", "Volts L1 to L2", unit.Whole(w.site.Supply.Volts, "V"), "",
-		w.site.Supply.VoltsMark)
+	c.Readings = append(c.Readings, w.deadAndFed("capacitor", "Volts L1 to L2", [3]string{"L1-L2", "L2-corner",
+		"corner-L1"})...)
 	for _, at := range []struct {
+		gate     bringup.GateID
 		id, when string
 		share    float64
 		p        capacitor.Point
-	}{{"light", "running light", w.site.Load.Lightest, a.Idle}, {"load", "at your load, " +
-		unit.Percent(w.site.Load.Usual), w.site.Load.Usual, a.Usual}} {
+	}{{bringup.Free, "light", "running light", w.site.Load.Lightest, a.Idle}, {bringup.Loaded, "load",
+		"at your load, " + unit.Percent(w.site.Load.Usual), w.site.Load.Usual, a.Usual}} {
 		if len(at.p.Windings) == 0 || at.id == "light" && at.share == w.site.Load.Usual {
 			continue
 		}
@@ -248,16 +240,30 @@ func (w onCapacitor) expect(c *bringup.Card, a *capacitor.Answer) {
 		if s["supply"] == nil {
 			continue
 		}
-		lead := at.p.LeadAmps(w.CornerTo)
-		add(at.id+"-supply", at.when, "Amps, supply line", unit.Text(abs(at.p.SupplyAmps), "A"), s["supply"].Text("A"),
-			finding.Estimated)
-		for i, l := range []string{"L1", "L2", "corner"} {
-			add(at.id+"-lead-"+l, at.when, "Amps, motor lead "+l, unit.Text(lead[i], "A"),
-				s["lead-"+leads.Lines[i]].Text("A"), finding.Estimated)
+		add := func(id, where, u string, value float64, band string) {
+			c.Readings = append(c.Readings, bringup.Expected(at.gate, at.id+"-"+id, at.when, where, u, value, s[band],
+				finding.Estimated))
 		}
-		add(at.id+"-corner", at.when, "Volts, corner to L2", unit.Whole(at.p.CornerToL2, "V"),
-			s["corner-l2"].Text("V"), finding.Estimated)
-		add(at.id+"-rpm", at.when, "Speed", unit.Whole(at.p.RPM, "rpm"), s["rpm"].Text("rpm"), finding.Estimated)
+		lead := at.p.LeadAmps(w.CornerTo)
+		add("supply", "Amps, supply line", "A", abs(at.p.SupplyAmps), "supply")
+		for i, l := range []string{"L1", "L2", "corner"} {
+			add("lead-"+l, "Amps, motor lead "+l, "A", lead[i], "lead-"+leads.Lines[i])
+		}
+		if own, ok := w.OwnAmps(at.p); ok { // read at the machine; the card has no room for three lines more
+			last := &c.Readings[len(c.Readings)-1]
+			for _, one := range own {
+				id, name := "winding-"+one.Coil, "Amps, winding "+strings.ToUpper(one.Coil)
+				r := bringup.Expected(at.gate, at.id+"-"+id, at.when, name, "A", abs(one.Amps), s[id],
+					finding.Estimated)
+				last.Takes = append(last.Takes, r.Takes...)
+			}
+		}
+		add("corner", "Volts, corner to L2", "V", at.p.CornerToL2, "corner-l2")
+		other := bringup.Expected(at.gate, at.id+"-corner-l1", at.when, "Volts, corner to L1", "V", at.p.CornerToL1,
+			s["corner-l1"], finding.Estimated)
+		last := &c.Readings[len(c.Readings)-1] // read at the machine; the card has room for one of the two
+		last.Takes = append(last.Takes, other.Takes...)
+		add("rpm", "Speed", "rpm", at.p.RPM, "rpm")
 	}
 }
 

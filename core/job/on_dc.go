@@ -228,8 +228,7 @@ func (w onDC) card(c *bringup.Card, p *Plan, _ guarded) {
 		c.Ready, c.NotReady = false, "Not to be fed: "+w.Site.Brushed.Text
 	}
 	v, d := w.View, w.Duty
-	c.Checks, c.Cautions = bringup.DirectGates(w.Site.Direct.Field()),
-		bringup.DirectCautions(!w.Profile.Isolated, w.Site.Direct.Field())
+	c.Cautions = bringup.DirectCautions(!w.Profile.Isolated, w.Site.Direct.Field())
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Controller", Value: w.Profile.Name, Note: fmt.Sprintf("%s of %s",
 			unit.Text(d.ArmatureAmps, "A"), unit.Text(w.Profile.Amps, "A"))},
@@ -250,33 +249,33 @@ func (w onDC) card(c *bringup.Card, p *Plan, _ guarded) {
 // cardReadings are what the meter should show.
 func (w onDC) cardReadings(c *bringup.Card) {
 	d, v := w.Duty, w.View
-	mark := finding.Estimated
-	add := func(id, when, where, expect, band string) {
-		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band,
-			Mark: mark})
-	}
-	around := func(x, part float64, u string) string {
-		return site.Around(x, part).Text(u)
+	add := func(gate bringup.GateID, id, when, where, u string, value float64, band bringup.Band) {
+		c.Readings = append(c.Readings, bringup.Expected(gate, id, when, where, u, value, band, finding.Estimated))
 	}
 	bands := w.Spread()
 	cold := d.Ohm * (234.5 + 20) / (234.5 + 75)
-	add("ra", "dead", "Armature ohms, turning it slowly", unit.Text(cold, "Ω"),
-		bands["ra-cold"].Text("Ω")+", more under light brushes")
+	add(bringup.Ohms, "ra", "dead", "Armature ohms, turning it slowly", "Ω", cold, bands["ra-cold"])
+	c.Readings[len(c.Readings)-1].Band += ", more under light brushes"
 	if ohm := w.Site.Direct.FieldOhms(); ohm > 0 {
-		add("field", "dead", "Field ohms, cold", unit.Text(ohm*(234.5+20)/(234.5+75), "Ω"),
-			around(ohm*(234.5+20)/(234.5+75), 0.1, "Ω"))
-		add("field-volts", "fed, dial at zero", "Volts on the field", unit.Whole(w.Site.Direct.FieldVolts, "V"),
-			around(w.Site.Direct.FieldVolts, 0.1, "V"))
+		add(bringup.Ohms, "field", "dead", "Field ohms, cold", "Ω", ohm*(234.5+20)/(234.5+75),
+			site.Around(ohm*(234.5+20)/(234.5+75), 0.1))
+		add(bringup.FieldFirst, "field-volts", "fed, dial at zero", "Volts on the field", "V", w.Site.Direct.FieldVolts,
+			site.Around(w.Site.Direct.FieldVolts, 0.1))
 	}
 	i := slices.IndexFunc(v.Trims, func(r dc.Row) bool { return r.Turn == dc.TurnMost })
 	if i >= 0 {
-		add("most", "belt off, dial at its end", "Volts on the armature, DC",
-			strings.TrimSuffix(v.Trims[i].Want, " DC"), "")
+		c.Readings = append(c.Readings, bringup.Reading{ID: "most", When: "belt off, dial at its end",
+			Where: "Volts on the armature, DC", Expect: strings.TrimSuffix(v.Trims[i].Want, " DC"),
+			Mark: finding.Estimated, Gate: bringup.Free, Takes: []bringup.Take{}})
 	}
 	when := "at your load, " + unit.Whole(w.Dial.RPM, "rpm")
-	add("volts", when, "Volts on the armature, DC", unit.Whole(v.Dial.Volts, "V"), bands["volts"].Text("V"))
-	add("amps", when, "Amps in the armature, DC", v.Point.Amps, bands["amps"].Text("A"))
-	add("line", when, "Amps, supply line, true RMS", v.Point.Line, bands["line"].Text("A"))
+	add(bringup.Loaded, "volts", when, "Volts on the armature, DC", "V", v.Dial.Volts, bands["volts"])
+	add(bringup.Loaded, "amps", when, "Amps in the armature, DC", "A", w.Dial.MeanAmps, bands["amps"])
+	add(bringup.Loaded, "line", when, "Amps, supply line, true RMS", "A", w.Dial.LineAmps, bands["line"])
+	speed := bringup.Expected(bringup.Loaded, "rpm", when, "Speed", "rpm", w.Dial.RPM, bands["speed"],
+		finding.Estimated)
+	last := &c.Readings[len(c.Readings)-1] // read at the machine; the card has no room for another line
+	last.Takes = append(last.Takes, speed.Takes...)
 }
 
 // RPMFor is the motor's rpm at which a document's DC dial gives a speed, spoken as "motor",

@@ -2,7 +2,6 @@ package job
 
 import (
 	"fmt"
-	"math"
 	"slices"
 
 	"graybridge/core/bringup"
@@ -158,7 +157,7 @@ func (w onDrive) card(c *bringup.Card, p *Plan, g guarded) {
 	}
 	v := p.Drive
 	ready(c, p)
-	c.Checks, c.Cautions = bringup.DriveGates(v.WaitText), bringup.DriveCautions(v.WaitText)
+	c.Cautions = bringup.DriveCautions(v.WaitText)
 	breaker := unit.Rating(w.Weighed.Breaker)
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Drive", Value: w.Profile.Name, Note: fmt.Sprintf("%s of %s",
@@ -180,26 +179,20 @@ func (w onDrive) card(c *bringup.Card, p *Plan, g guarded) {
 	}
 	c.Settings = append(c.Settings, bringup.Line{Name: "Hertz", Value: unit.Text(w.Hertz, "Hz"), Note: "at most " +
 		unit.Text(v.TopHz, "Hz")})
-	add := func(id, when, where, expect, band string, mark finding.Mark) {
-		c.Readings = append(c.Readings, bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band,
-			Mark: mark})
-	}
-	if ohm, _, mark := w.site.LineOhms(20, w.site.Wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
-		add("ohms", "dead, drive off", "Ohms L1-L2, L2-L3, L3-L1", "about "+unit.Text((ohm[0]+ohm[1]+ohm[2])/3, "Ω"),
-			"within 5 % of each other", mark)
-	}
-	add("volts", "before the start", "Volts at its input", unit.Whole(w.site.Supply.Volts, "V"), "",
-		w.site.Supply.VoltsMark)
+	c.Readings = append(c.Readings, w.deadAndFed("drive", "Volts at its input", w.pairs())...)
 	if v.Point.Carries {
 		// For its input the drive's losses and the link's shape besides.
 		speed, amps := w.Spread()
 		input := site.Band{Low: 0.92 * p.Wanted.Supply / v.Point.Amps * amps.Low,
 			High: 1.08 * p.Wanted.Supply / v.Point.Amps * amps.High}
 		when := "at your load, " + unit.Percent(w.site.Load.Usual) + ", " + unit.Text(v.Point.Hz, "Hz")
-		add("amps", when, "Amps on the display", unit.Text(v.Point.Amps, "A"), amps.Text("A"),
-			finding.Estimated)
-		add("input", when, "Amps, supply line", p.Wanted.SupplyT, input.Text("A"), finding.Estimated)
-		add("rpm", when, "Speed", unit.Whole(v.Point.RPM, "rpm"), speed.Text("rpm"), finding.Estimated)
+		add := func(id, where, u string, value float64, band *site.Band) {
+			c.Readings = append(c.Readings, bringup.Expected(bringup.Loaded, id, when, where, u, value, band,
+				finding.Estimated))
+		}
+		add("amps", "Amps on the display", "A", v.Point.Amps, &amps)
+		add("input", "Amps, supply line", "A", p.Wanted.Supply, &input)
+		add("rpm", "Speed", "rpm", v.Point.RPM, &speed)
 	}
 }
 

@@ -2,7 +2,6 @@ package job
 
 import (
 	"fmt"
-	"math"
 	"strings"
 
 	"graybridge/core/bringup"
@@ -24,7 +23,7 @@ func (w onRotary) card(c *bringup.Card, p *Plan, g guarded) {
 		return
 	}
 	ready(c, p)
-	c.Checks, c.Cautions = bringup.ConverterGates(w.IsIdler()), bringup.ConverterCautions()
+	c.Cautions = bringup.ConverterCautions()
 	a := w.Answer
 	if w.IsIdler() {
 		for bank := range a.Cans {
@@ -109,55 +108,28 @@ func (w onRotary) named(id string) string {
 
 // expect are the readings, dead and running.
 func (w onRotary) expect(c *bringup.Card) {
-	add := func(id, when, where, expect, band string, mark finding.Mark) {
-		c.Readings = append(
-			c.Readings,
-			bringup.Reading{ID: id, When: when, Where: where, Expect: expect, Band: band, Mark: mark},
-		)
-	}
-	if ohm, _, mark := w.site.LineOhms(20, w.site.Wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
-		add(
-			"ohms",
-			"dead, cans off",
-			"Ohms L1-L2, L2-L3, L3-L1",
-			"about "+unit.Text((ohm[0]+ohm[1]+ohm[2])/3, "Ω"),
-			"within 5 % of each other",
-			mark,
-		)
-	}
-	add(
-		"volts",
-		"before the start",
-		"Volts L1 to L2",
-		unit.Whole(w.site.Supply.Volts, "V"),
-		"",
-		w.site.Supply.VoltsMark,
-	)
+	c.Readings = append(c.Readings, w.deadAndFed("cans", "Volts L1 to L2", w.pairs())...)
 	at, bands, ok := w.Spread(w.site.Load.Usual)
 	if !ok {
 		return
 	}
-	when, shaft := "idling, nothing on it", &at.Idler
+	gate, when, shaft := bringup.Free, "idling, nothing on it", &at.Idler
 	if !w.IsIdler() {
-		when = "at your load, " + unit.Percent(w.site.Load.Usual) + ", alone on the idler"
+		gate, when = bringup.Loaded, "at your load, "+unit.Percent(w.site.Load.Usual)+", alone on the idler"
 		shaft = &at.Machines[w.Planned()]
 	}
+	add := func(id, where, u string, value float64, band string) {
+		c.Readings = append(c.Readings, bringup.Expected(gate, id, when, where, u, value, bands[band],
+			finding.Estimated))
+	}
 	for i, pair := range []string{"12", "23", "31"} {
-		add(
-			"made-"+pair,
-			when,
-			"Volts "+w.pairs()[i],
-			unit.Whole(at.Volts[i], "V"),
-			bands["volts-"+pair].Text("V"),
-			finding.Estimated,
-		)
+		add("made-"+pair, "Volts "+w.pairs()[i], "V", at.Volts[i], "volts-"+pair)
 	}
 	for i, l := range leads.Lines {
-		add("lead-"+l, when, "Amps, lead "+l, unit.Text(shaft.Leads[i], "A"), bands["lead-"+l].Text("A"),
-			finding.Estimated)
+		add("lead-"+l, "Amps, lead "+l, "A", shaft.Leads[i], "lead-"+l)
 	}
-	add("supply", when, "Amps, supply line", unit.Text(at.Supply, "A"), bands["supply"].Text("A"), finding.Estimated)
-	add("rpm", when, "Speed", unit.Whole(shaft.RPM, "rpm"), bands["rpm"].Text("rpm"), finding.Estimated)
+	add("supply", "Amps, supply line", "A", at.Supply, "supply")
+	add("rpm", "Speed", "rpm", shaft.RPM, "rpm")
 }
 
 // buys lists what the converter, or a machine's place on it, is built of.

@@ -59,7 +59,10 @@ type Plan struct {
 	Wanted   State                 `json:"wanted"`
 	Link     Link                  `json:"link"`
 	Card     bringup.Card          `json:"card"`
-	Computed bool                  `json:"computed"` // the motor could be computed
+	// PlateAmps are the plate's in a lead, as joined; 0: not known.
+	PlateAmps float64        `json:"-"`
+	Gates     []bringup.Gate `json:"-"`        // of the bring-up; how far it is follows from the machine's book
+	Computed  bool           `json:"computed"` // the motor could be computed
 }
 
 // BayState is a bay's key figure and gravest mark.

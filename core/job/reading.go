@@ -54,6 +54,7 @@ type bridge interface {
 	box(guarded) unit.Conductor // the wire that feeds the motor's box
 	buys(guarded) []Buy
 	card(*bringup.Card, *Plan, guarded)
+	charged(*bringup.Ground) // what of it holds a charge, and how long
 
 	third() string // the third line's name in a joint
 	pairs() [3]string

@@ -53,9 +53,12 @@ func HeatOf(m *Model, class string, airC float64) Heat {
 	}
 	kw := m.ShaftWatts / 1000
 	return Heat{OverFrameK: windingPart * rise, FrameK: (1 - windingPart) * rise,
-		WindingMinutes: windingMinutes * math.Pow(kw, 0.25), FrameMin: frameMinutes * math.Pow(kw, 0.3),
+		WindingMinutes: windingMinutes * math.Pow(kw, 0.25), FrameMin: FrameMinutes(m.ShaftWatts),
 		LimitK: rise + usualAirC - airC, Class: class, AirC: airC}
 }
+
+// FrameMinutes is the time constant of a motor's frame by its shaft power in watts, planning.
+func FrameMinutes(watts float64) float64 { return frameMinutes * math.Pow(watts/1000, 0.3) }
 
 // Strain is what heats a motor in one state: its worst winding's amps over plate, squared;
 // all its losses over the plate's; and how much of the plate's cooling its frame has at

@@ -236,13 +236,18 @@ func ownWords(cans [2][]can.Part) string {
 	return can.OwnWords(append(append([]can.Part{}, cans[0]...), cans[1]...))
 }
 
+// BankBleeder is what discharges a bank.
+func BankBleeder(a *Answer, bank int) can.Bleeder {
+	return can.Discharge(can.Sum(a.Cans[bank]), a.BankVolts[bank])
+}
+
 // BankLine is a bank as it stands on the card; ok is false where it has no cans.
 func BankLine(a *Answer, bank int) (name, value, note string, ok bool) {
 	if a.Cans[bank] == nil {
 		return "", "", "", false
 	}
 	class, _ := a.Class(bank)
-	bleed := can.Discharge(can.Sum(a.Cans[bank]), a.BankVolts[bank])
+	bleed := BankBleeder(a, bank)
 	return "Balance cans " + bankNames[bank], can.List(a.Cans[bank]),
 		fmt.Sprintf("film, ±5 %%, %s AC or more; discharge resistor %s", unit.Whole(class, "V"), bleed), true
 }

@@ -57,22 +57,31 @@ func (b *Band) Stretch() *Band {
 
 const beyond = 0.06
 
-// Text prints the band with a meter's own error on both sides: a tachometer ±2 rpm, a
-// voltmeter 1 V or 1 %, a clamp 0.02 A or 2 %.
-func (b *Band) Text(u string) string {
+// Ends are the ends of the band with a meter's own error on both sides: a tachometer ±2 rpm, a
+// voltmeter 1 V or 1 %, a clamp 0.02 A or 2 %. They are those that Text prints.
+func (b *Band) Ends(u string) (low, high float64, ok bool) {
 	if b == nil {
-		return ""
+		return 0, 0, false
 	}
 	switch u {
 	case "rpm":
-		return fmt.Sprintf("%.0f to %.0f%s%s", math.Floor(b.Low-2), math.Ceil(b.High+2), unit.Space, u)
+		return math.Floor(b.Low - 2), math.Ceil(b.High + 2), true
 	case "V":
-		return fmt.Sprintf("%.0f to %.0f%s%s", math.Floor(min(0.99*b.Low, b.Low-1)),
-			math.Ceil(max(1.01*b.High, b.High+1)), unit.Space, u)
+		return math.Floor(min(0.99*b.Low, b.Low-1)), math.Ceil(max(1.01*b.High, b.High+1)), true
 	}
-	low, high := max(0, min(0.98*b.Low, b.Low-0.02)), max(1.02*b.High, b.High+0.02)
-	from := unit.Text(low, u)
-	return strings.TrimSuffix(from, unit.Space+u) + " to " + unit.Text(high, u)
+	return max(0, min(0.98*b.Low, b.Low-0.02)), max(1.02*b.High, b.High+0.02), true
+}
+
+// Text prints the band with a meter's own error on both sides.
+func (b *Band) Text(u string) string {
+	low, high, ok := b.Ends(u)
+	switch {
+	case !ok:
+		return ""
+	case u == "rpm" || u == "V":
+		return fmt.Sprintf("%.0f to %.0f%s%s", low, high, unit.Space, u)
+	}
+	return strings.TrimSuffix(unit.Text(low, u), unit.Space+u) + " to " + unit.Text(high, u)
 }
 
 // Plain prints the band without any meter's error.

@@ -1,0 +1,288 @@
+package job
+
+import (
+	"context"
+	"math"
+	"slices"
+
+	"graybridge/core/bringup"
+	"graybridge/core/each"
+	"graybridge/core/machine"
+	"graybridge/core/unit"
+)
+
+// suspect is something that may be otherwise than the document says: put into the document,
+// the plan of it says what every meter would show then.
+type suspect struct {
+	text  string // what it is, in a sentence's place after “usually:”
+	short string // the same after “if”
+	put   func(*Document, *reading) bool
+	// less is the same by less, tried where the motor would not run with so much of it.
+	less *suspect
+}
+
+// How much a suspect changes: enough to be seen beside a band, little enough to happen.
+const (
+	moreLoad   = 1.25
+	lessLoad   = 0.75
+	littleMore = 1.1
+	dragShare  = 0.1 // of plate torque, running light
+	lineOff    = 0.05
+	canLoses   = 0.8
+	canExceeds = 1.2
+)
+
+// suspects of every bridge; one that does not apply to a document puts nothing.
+var suspects = []suspect{
+	{loadHeavier, "the load is heavier", func(d *Document, w *reading) bool { return shareTimes(d, w, moreLoad) },
+		&suspect{loadLittleHeavier, "the load is heavier", func(d *Document, w *reading) bool {
+			return shareTimes(d, w, littleMore)
+		}, nil}},
+	{loadLighter, "the load is lighter", func(d *Document, w *reading) bool { return shareTimes(d, w, lessLoad) }, nil},
+	{somethingDrags, "something drags", drags, nil},
+	{lineLower, "the line is low", func(d *Document, w *reading) bool { return voltsTimes(d, w, 1-lineOff) }, nil},
+	{lineHigher, "the line is high", func(d *Document, w *reading) bool { return voltsTimes(d, w, 1+lineOff) }, nil},
+	{canSmaller, "the can is small", func(d *Document, w *reading) bool { return canTimes(d, w, canLoses) }, nil},
+	{canLarger, "the can is large", func(d *Document, w *reading) bool { return canTimes(d, w, canExceeds) }, nil},
+	{bankSmaller(0), "bank L1-L3 is small", func(d *Document, w *reading) bool {
+		return bankTimes(d, w, 0,
+			canLoses)
+	}, nil},
+	{bankSmaller(1), "bank L2-L3 is small", func(d *Document, w *reading) bool {
+		return bankTimes(d, w, 1,
+			canLoses)
+	}, nil},
+}
+
+func drags(d *Document, w *reading) bool {
+	if w.site.Load.Lightest >= w.site.Load.Usual {
+		return false
+	}
+	d.Machines[0].Load.Lightest = percent(w.site.Load.Lightest + dragShare)
+	return true
+}
+
+func percent(share float64) string { return unit.Plain(math.Round(share*1000)/10) + " %" }
+
+func shareTimes(d *Document, w *reading, by float64) bool {
+	l := w.site.Load
+	if l.Kind == machine.NoLoad || l.Usual == 0 {
+		return false
+	}
+	d.Machines[0].Load.Kind, d.Machines[0].Load.Share = l.Kind, percent(l.Usual*by)
+	return true
+}
+
+func voltsTimes(d *Document, w *reading, by float64) bool {
+	d.Supply.Volts = unit.Plain(math.Round(w.site.Supply.Volts*by*10)/10) + " V"
+	return true
+}
+
+func canTimes(d *Document, w *reading, by float64) bool {
+	on, ok := w.bridge.(onCapacitor)
+	if !ok || on.Answer == nil {
+		return false
+	}
+	d.Bridge.Capacitor.Microfarad = unit.Plain(math.Round(on.Answer.Microfarad*by*10) / 10)
+	return true
+}
+
+func bankTimes(d *Document, w *reading, bank int, by float64) bool {
+	on, ok := w.bridge.(onRotary)
+	if !ok || on.Answer == nil || !on.Answer.OK {
+		return false
+	}
+	uf := [2]float64{on.Answer.Balance.L13, on.Answer.Balance.L23}
+	if !(uf[bank] > 0) {
+		return false
+	}
+	uf[bank] *= by
+	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = unit.Plain(math.Round(uf[0]*10)/10)+" µF",
+		unit.Plain(math.Round(uf[1]*10)/10)+" µF"
+	return true
+}
+
+// GatesOf are the gates of a document's machine, each take with what a reading outside its
+// band usually means. What it means is not a rule of thumb: each suspect is put into the
+// document, solved, and named only where it moves the reading that way; the reading that tells
+// the first two apart is the one in which they differ most. The error is the context's, or
+// ErrNone where nothing could be read.
+func GatesOf(ctx context.Context, s *Solved) ([]bringup.Gate, error) {
+	if s.r == nil {
+		return nil, ErrNone
+	}
+	gates := cloneGates(s.plan.Gates)
+	own := valuesOf(gates)
+	if len(own) == 0 {
+		return gates, nil
+	}
+	would := make([]map[string]float64, len(suspects))
+	texts := make([]string, len(suspects))
+	each.Of(len(suspects), func(i int) {
+		for one := &suspects[i]; one != nil && len(would[i]) == 0 && ctx.Err() == nil; one = one.less {
+			d := s.r.held()
+			if !one.put(&d, s.r) {
+				return
+			}
+			if solved, err := Solve(ctx, d); err == nil {
+				would[i], texts[i] = solved.wouldRead(), one.text
+			}
+		}
+	})
+	if err := ctx.Err(); err != nil {
+		return nil, err
+	}
+	for g := range gates {
+		for t := range gates[g].Takes {
+			take := &gates[g].Takes[t]
+			if take.Value == nil || take.Low == nil || take.High == nil || gates[g].ID == bringup.Ohms {
+				continue
+			}
+			take.Above = meaning(gates, take, would, texts, +1)
+			take.Below = meaning(gates, take, would, texts, -1)
+		}
+	}
+	return gates, nil
+}
+
+// wouldRead are the values that meters would show, whatever the plan says against it: what is
+// really so does not ask whether it may be. Empty where the motor does not run.
+func (s *Solved) wouldRead() (out map[string]float64) {
+	out = map[string]float64{}
+	defer func() {
+		if recover() != nil { // what cannot be worked out explains nothing
+			out = map[string]float64{}
+		}
+	}()
+	if s.r == nil {
+		return out
+	}
+	c := bringup.Card{}
+	s.r.bridge.card(&c, &s.plan, guarded{})
+	for _, r := range c.Readings {
+		for _, t := range r.Takes {
+			if t.Value != nil && !math.IsNaN(*t.Value) && !math.IsInf(*t.Value, 0) {
+				out[t.ID] = *t.Value
+			}
+		}
+	}
+	return out
+}
+
+// held is the document with the sizes that its plan chose entered: a suspect changes what is so,
+// not what was built.
+func (w *reading) held() Document {
+	d := w.doc.Clone()
+	switch on := w.bridge.(type) {
+	case onCapacitor:
+		if on.Answer != nil {
+			d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.CornerTo = unit.Plain(on.Answer.Microfarad), on.CornerTo
+		}
+	case onRotary:
+		if on.Answer != nil && on.Answer.OK {
+			d.Bridge.Rotary.L13 = unit.Plain(on.Answer.Balance.L13) + " µF"
+			d.Bridge.Rotary.L23 = unit.Plain(on.Answer.Balance.L23) + " µF"
+		}
+	}
+	return d
+}
+
+func cloneGates(gates []bringup.Gate) []bringup.Gate {
+	out := slices.Clone(gates)
+	for i := range out {
+		out[i].Takes = slices.Clone(out[i].Takes)
+	}
+	return out
+}
+
+// valuesOf are the expected values of the takes by their ids.
+func valuesOf(gates []bringup.Gate) map[string]float64 {
+	out := map[string]float64{}
+	for _, g := range gates {
+		for _, t := range g.Takes {
+			if t.Value != nil {
+				out[t.ID] = *t.Value
+			}
+		}
+	}
+	return out
+}
+
+// shows is how much of half a band a suspect must move a reading to be named.
+const shows = 0.3
+
+// moved is by how many half bands a suspect moves a take.
+func moved(t *bringup.Take, would map[string]float64) float64 {
+	x, ok := would[t.ID]
+	if !ok || t.Value == nil || t.Low == nil || t.High == nil || *t.High <= *t.Low {
+		return 0
+	}
+	return 2 * (x - *t.Value) / (*t.High - *t.Low)
+}
+
+// meaning of a reading above (sign +1) or below (−1) its band.
+func meaning(gates []bringup.Gate, t *bringup.Take, would []map[string]float64, texts []string,
+	sign float64) bringup.Meaning {
+	m := bringup.Meaning{Says: []bringup.Cause{}}
+	var by []int
+	for i := range suspects {
+		if would[i] != nil && sign*moved(t, would[i]) >= shows {
+			by = append(by, i)
+		}
+	}
+	slices.SortStableFunc(by, func(a, b int) int {
+		return -compare(sign*moved(t, would[a]), sign*moved(t, would[b]))
+	})
+	for _, i := range by[:min(len(by), mostCauses)] {
+		x := would[i][t.ID]
+		m.Says = append(m.Says, bringup.Cause{Text: texts[i], Would: figureOf(x, t.Unit), Value: x})
+	}
+	m.Says = append(m.Says, bringup.Cause{Text: lastCause})
+	if len(by) == 0 {
+		m.Next = lastNext
+		return m
+	}
+	next, apart := (*bringup.Take)(nil), tells
+	for g := range gates {
+		for k := range gates[g].Takes {
+			other := &gates[g].Takes[k]
+			if other.ID == t.ID || other.When != t.When && other.ID != "volts" {
+				continue
+			}
+			a, b := moved(other, would[by[0]]), 0.0
+			if len(by) > 1 {
+				b = moved(other, would[by[1]])
+			}
+			if d := math.Abs(a - b); d > apart && a != 0 {
+				next, apart = other, d
+			}
+		}
+	}
+	if next == nil {
+		m.Next = lastNext
+		return m
+	}
+	m.At = next.ID
+	first := readsIf(would[by[0]][next.ID], next.Unit, suspects[by[0]].short)
+	if len(by) > 1 {
+		m.Next = nextTells(next.Name, first, readsIf(would[by[1]][next.ID], next.Unit, suspects[by[1]].short))
+		return m
+	}
+	m.Next = nextTells(next.Name, first, readsIf(*next.Value, next.Unit, elseWord))
+	return m
+}
+
+const (
+	mostCauses = 3
+	tells      = 0.5 // of half a band: by so much two suspects must differ for a reading to tell
+)
+
+func compare(a, b float64) int {
+	switch {
+	case a < b:
+		return -1
+	case a > b:
+		return 1
+	}
+	return 0
+}

@@ -1,0 +1,189 @@
+package job
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"graybridge/core/bringup"
+	"graybridge/core/finding"
+	"graybridge/core/load"
+	"graybridge/core/machine"
+	"graybridge/core/unit"
+)
+
+// TakesIn are the readings of a view that the plan's models can be fitted on, each as one
+// change of the document, which names them from then on. What the document has already is not
+// offered.
+func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
+	out := []bringup.Into{}
+	if s.r == nil {
+		return out
+	}
+	w := s.r
+	m := w.machine
+	on := "machines." + m.ID + "."
+	add := func(what, path, now, value string) {
+		if value != "" && value != now {
+			out = append(out, bringup.Into{Label: takeIn(what), Sets: []finding.Setting{{Path: path, Value: value}}})
+		}
+	}
+	line := func(what, path, now, value string) {
+		if value == "" || strings.Contains(now, value) {
+			return
+		}
+		add(what, path, now, strings.TrimLeft(strings.TrimRight(now, "\n")+"\n"+value, "\n"))
+	}
+	read := v.Values()
+	if x, ok := read.Three([3]string{"ohms-1", "ohms-2", "ohms-3"}); ok {
+		text := fmt.Sprintf("%s, %s, %s", unit.Plain(x[0]), unit.Plain(x[1]), unit.Plain(x[2]))
+		add(takeOhms, on+"leads.line_ohms", m.Leads.LineOhms, text)
+		if coil, ok := w.coilOf(x); ok && text != m.Leads.LineOhms {
+			last := &out[len(out)-1]
+			last.Sets = append(last.Sets, finding.Setting{Path: on + "plate.winding_ohms",
+				Value: unit.Three(coil) + " Ω"})
+		}
+	}
+	if x, ok := read["insulation"]; ok {
+		path, now := on+"leads.insulation", m.Leads.Insulation
+		if w.doc.Bridge.Kind == KindDC {
+			path, now = on+"leads.brushed.insulation", m.Leads.Brushed.Insulation
+		}
+		add(takeInsulation, path, now, unit.Plain(x)+" MΩ")
+	}
+	if x, ok := read["volts"]; ok && w.doc.Bridge.Kind != KindDC {
+		add(takeVolts, "supply.volts", w.doc.Supply.Volts, unit.Plain(x)+" V")
+	}
+	if text := w.bumped(v); text != "" {
+		add(takeBump, on+"leads.bumped", m.Leads.Bumped, text)
+	}
+	for _, id := range []string{"load-supply", "amps", "lead-L1"} {
+		x, ok := read[id]
+		if text, belted := w.ampsBySheave(x); ok && belted {
+			line(takeSheave, "machines."+m.ID+".load.belt.amps", m.Load.Belt.Amps, text)
+			break
+		}
+	}
+	switch on := w.bridge.(type) {
+	case onCapacitor:
+		if text, ok := capacitorRound(on, read); ok {
+			line(takeRound, "bridge.capacitor.trim", w.doc.Bridge.Capacitor.Trim, text)
+		}
+	case onRotary:
+		if text, ok := rotaryRound(on, m.ID, read); ok {
+			line(takeRound, "bridge.rotary.readings", w.doc.Bridge.Rotary.Readings, text)
+		}
+	}
+	return out
+}
+
+// bumped is what a bump showed as the Leads bay has it: right or wrong, and the line to which the
+// corner's capacitor went; empty where it was not said, or any way will do.
+func (w *reading) bumped(v *bringup.Progress) string {
+	if w.site.Load.Turn == load.Either {
+		return ""
+	}
+	corner := "L1"
+	if on, ok := w.bridge.(onCapacitor); ok {
+		corner = on.CornerTo
+	}
+	for _, g := range v.Gates {
+		for _, c := range g.Read {
+			switch {
+			case c.Take != "direction" || c.Words == "":
+			case c.Stands == bringup.Inside:
+				return "right-" + corner
+			case c.Words == bringup.OtherWay:
+				return "wrong-" + corner
+			}
+		}
+	}
+	return ""
+}
+
+// ampsBySheave is a reading over plate amps of a belted machine whose torque rises with its speed,
+// as the belt's own law reads it: with it the Load bay says which sheave, how many half-turns, and
+// what speed and amps follow. ok is false where a sheave would not help or is not known.
+func (w *reading) ampsBySheave(amps float64) (text string, ok bool) {
+	l := w.site.Load
+	if amps <= w.site.Column.Amps || w.site.Column.Amps == 0 || l.Belt.MotorMM == 0 ||
+		l.Kind != machine.Fan && l.Kind != machine.Linear {
+		return "", false
+	}
+	return unit.Plain(l.Belt.MotorMM) + " mm " + unit.Plain(amps) + " A", true
+}
+
+// coilOf is the ohms of one whole coil that three alike line ohms come from, by the joints as
+// wanted; the winding taken at 20 °C. ok is false where they differ by more than they may.
+func (w *reading) coilOf(line [3]float64) (ohm float64, ok bool) {
+	want, whole, _ := w.site.LineOhms(20, w.site.Wanted)
+	mean, expected := (line[0]+line[1]+line[2])/3, (want[0]+want[1]+want[2])/3
+	for _, x := range line {
+		if math.Abs(x-mean) > bringup.AlikePart*mean {
+			return 0, false
+		}
+	}
+	return whole * mean / expected, mean > 0 && expected > 0 && !math.IsNaN(whole)
+}
+
+// Takes that belong together in threes: of the volts of a converter, and of the amps in the leads of a
+// motor at its load on a capacitor and on every other bridge.
+var (
+	madeVolts      = [3]string{"made-12", "made-23", "made-31"}
+	capacitorLeads = [3]string{"load-lead-L1", "load-lead-L2", "load-lead-corner"}
+	motorLeads     = [3]string{"lead-L1", "lead-L2", "lead-L3"}
+)
+
+// Sums are what the readings of a view say together.
+func (p *Plan) Sums(v *bringup.Progress) []bringup.Beside {
+	if p.Link.Bridge == KindCapacitor {
+		return v.Sums(madeVolts, capacitorLeads, "load-rpm")
+	}
+	return v.Sums(madeVolts, motorLeads, "rpm")
+}
+
+// capacitorRound is a round at the usual load as the capacitor's trim reads it.
+func capacitorRound(w onCapacitor, read bringup.Values) (string, bool) {
+	amps, ok := read.Three(capacitorLeads)
+	if !ok || w.Answer == nil {
+		return "", false
+	}
+	text := fmt.Sprintf("%s µF: leads %s %s %s", unit.Plain(w.Answer.Microfarad), unit.Plain(amps[0]),
+		unit.Plain(amps[1]), unit.Plain(amps[2]))
+	if own, ok := read.Three([3]string{"load-winding-u", "load-winding-v", "load-winding-w"}); ok {
+		text += fmt.Sprintf("; windings %s %s %s", unit.Plain(own[0]), unit.Plain(own[1]), unit.Plain(own[2]))
+	}
+	l1, one := read["load-corner-l1"]
+	l2, two := read["load-corner"]
+	if one && two {
+		text += fmt.Sprintf("; corner %s %s", unit.Plain(l1), unit.Plain(l2))
+	}
+	if x, ok := read["volts"]; ok {
+		text += "; volts " + unit.Plain(x)
+	}
+	if x, ok := read["load-supply"]; ok {
+		text += "; supply " + unit.Plain(x)
+	}
+	return text, true
+}
+
+// rotaryRound is a round of the converter, idling or with the one machine that is planned.
+func rotaryRound(w onRotary, machine string, read bringup.Values) (string, bool) {
+	volts, ok := read.Three(madeVolts)
+	amps, too := read.Three(motorLeads)
+	if !ok {
+		return "", false
+	}
+	text := "idle"
+	if !w.IsIdler() {
+		text = machine
+	}
+	text += fmt.Sprintf("; %s %s %s V", unit.Plain(volts[0]), unit.Plain(volts[1]), unit.Plain(volts[2]))
+	if x, ok := read["supply"]; ok {
+		text += "; line " + unit.Plain(x) + " A"
+	}
+	if too {
+		text += fmt.Sprintf("; %s %s %s %s A", machine, unit.Plain(amps[0]), unit.Plain(amps[1]), unit.Plain(amps[2]))
+	}
+	return text, true
+}
