@@ -55,7 +55,8 @@ var tables = []struct{ name, order string }{
 	{"note", "key"}, {"account", "id"}, {"workshop", "id"}, {"workshop_creation", "change_id"}, {"job", "id"},
 	{"job_revision", "job_id, revision"}, {"creation", "change_id"}, {"photo", "job_id, id"}, {"stock", "id"},
 	{"taken", "stock_id, job_id, machine, part"}, {"membership", "workshop_id, account_id"},
-	{"given", "job_id, account_id"}, {"remark", "id"},
+	{"given", "job_id, account_id"}, {"remark", "id"}, {"log_entry", "job_id, machine, n"},
+	{"log_head", "job_id, machine"},
 }
 
 // BadBackup says why a file cannot be restored.

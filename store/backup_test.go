@@ -28,7 +28,7 @@ func rowsOf(t *testing.T, url string) map[string][]string {
 	defer conn.Close(ctx)
 	out := map[string][]string{}
 	for _, table := range []string{"note", "workshop", "workshop_creation", "job", "job_revision", "creation",
-		"photo"} {
+		"photo", "log_entry", "log_head"} {
 		rows, err := conn.Query(ctx, `select t::text from `+table+` t order by 1`)
 		require.NoError(t, err)
 		out[table], err = pgx.CollectRows(rows, pgx.RowTo[string])

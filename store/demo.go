@@ -8,6 +8,7 @@ import (
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgtype"
 
+	"graybridge/core/job"
 	"graybridge/core/scenario"
 	"graybridge/core/stores"
 )
@@ -61,8 +62,43 @@ func loadWorkshop(ctx context.Context, tx pgx.Tx, w scenario.Workshop) error {
 			time.Now().UnixNano())}, "as the demonstration has it", j.Document, []byte{}); err != nil {
 			return err
 		}
+		if err := loadBook(ctx, tx, jobID, j, revision); err != nil {
+			return err
+		}
 	}
 	return nil
+}
+
+// loadBook writes a demonstration's book where none was begun, as it would have been entered.
+func loadBook(ctx context.Context, tx pgx.Tx, id pgtype.UUID, j scenario.Job, revision int) error {
+	list := scenario.Books()[j.Key]
+	if len(list) == 0 {
+		return nil
+	}
+	book, err := holdBook(ctx, tx, id, list[0].Machine)
+	if err != nil || book.N > 0 {
+		return err
+	}
+	plan := job.Make(j.Document)
+	w := Writing{Book: &book}
+	for _, e := range list {
+		e.Revision = revision
+		if _, err := write(ctx, tx, id, &w, e, func(w *Writing) error {
+			w.Entry.Received = e.Received
+			if why := plan.Enter(w.Entry, w.Known); why != "" {
+				return fmt.Errorf("entry %s: %s", e.ID, why)
+			}
+			if w.Book.N == 0 {
+				w.Entry.Stood = plan.Stood()
+			}
+			return nil
+		}); err != nil {
+			return err
+		}
+	}
+	book.Revision = revision
+	book.Stays = plan.BringUp(w.Known).Stays
+	return book.save(ctx, tx, id)
 }
 
 // loadStores fills a demonstration's stores where nothing lies in them.

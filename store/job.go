@@ -163,28 +163,16 @@ func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d jo
 	d.Workshop.Stores = nil // they are kept by themselves
 	var id pgtype.UUID
 	create := func(tx pgx.Tx) error {
-		var before []byte
-		err := tx.QueryRow(ctx, `select job_id, asked from creation where change_id = $1`, c.ID).Scan(&id, &before)
-		if err == nil {
-			return repeat(before, print)
-		}
-		if !errors.Is(err, pgx.ErrNoRows) {
+		var there bool
+		var err error
+		if id, there, err = madeBefore(ctx, tx, workshop, c.ID, print); err != nil || there {
 			return err
-		}
-		var count int
-		if err := tx.QueryRow(ctx, `select count(*) from job where workshop_id = $1`,
-			workshop).Scan(&count); err != nil {
-			return err
-		}
-		if count >= MostJobs {
-			return &Full{"machines of this workshop", MostJobs}
 		}
 		if err := tx.QueryRow(ctx,
 			`insert into job (workshop_id, document) select id, $2 from workshop where id = $1 and deleted_at is null returning id`, workshop, d).Scan(&id); err != nil {
 			return err
 		}
-		if _, err := tx.Exec(ctx, `insert into creation (change_id, job_id, asked) values ($1, $2, $3)`, c.ID, id,
-			print); err != nil {
+		if err := created(ctx, tx, c.ID, id, print); err != nil {
 			return err
 		}
 		for _, do := range more {
@@ -199,6 +187,34 @@ func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d jo
 		return Job{}, err
 	}
 	return s.Job(ctx, id.String())
+}
+
+// created keeps which change made a job, by which madeBefore finds it.
+func created(ctx context.Context, tx pgx.Tx, change string, job pgtype.UUID, print []byte) error {
+	_, err := tx.Exec(ctx, `insert into creation (change_id, job_id, asked) values ($1, $2, $3)`, change, job, print)
+	return err
+}
+
+// madeBefore finds the job that a creation made before; where there is none, the workshop must
+// have room for another.
+func madeBefore(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, change string, print []byte) (id pgtype.UUID,
+	there bool, err error) {
+	var before []byte
+	err = tx.QueryRow(ctx, `select job_id, asked from creation where change_id = $1`, change).Scan(&id, &before)
+	if err == nil {
+		return id, true, repeat(before, print)
+	}
+	if !errors.Is(err, pgx.ErrNoRows) {
+		return id, false, err
+	}
+	var count int
+	if err := tx.QueryRow(ctx, `select count(*) from job where workshop_id = $1`, workshop).Scan(&count); err != nil {
+		return id, false, err
+	}
+	if count >= MostJobs {
+		return id, false, &Full{"machines of this workshop", MostJobs}
+	}
+	return id, false, nil
 }
 
 // keep writes a revision down and tells every listening server.

@@ -62,7 +62,7 @@ func (s *Store) EmptyBin(ctx context.Context, now time.Time) (jobs, workshops in
 // Thin lets old revisions go, by this rule, and says how many went: of the last ninety days
 // every one stays; of two years the last of each day; before that the last of each month.
 // Always kept are a machine's first and latest, all that undo and redo may go to, what has a
-// name, and what somebody remarked on or approved.
+// name, what somebody remarked on or approved, and what a book's gates were signed at.
 func (s *Store) Thin(ctx context.Context, now time.Time) (int64, error) {
 	tag, err := s.own.Exec(ctx, `
 		with old as (
@@ -74,7 +74,9 @@ func (s *Store) Thin(ctx context.Context, now time.Time) (int64, error) {
 		where o.job_id = r.job_id and o.revision = r.revision and o.turn > 1 and j.id = r.job_id
 			and r.revision > 1 and r.revision <> j.revision and r.revision <> j.content
 			and r.revision <> all (j.undo) and r.revision <> all (j.redo) and r.label = ''
-			and not exists (select 1 from remark m where m.job_id = r.job_id and m.revision = r.revision)`,
+			and not exists (select 1 from remark m where m.job_id = r.job_id and m.revision = r.revision)
+			and not exists (select 1 from log_entry e where e.job_id = r.job_id and e.revision = r.revision
+				and (e.kind = 'gate' or e.stood))`,
 		now.AddDate(0, 0, -90), now.AddDate(-2, 0, 0))
 	return tag.RowsAffected(), told(err)
 }

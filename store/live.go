@@ -11,14 +11,15 @@ import (
 )
 
 // Notice says what has changed. Of a job: its new latest revision, or that it lies on another
-// shelf; or that somebody said something beside it. Of a workshop without a job: look at all of it.
-// Of an account: what it may, or through
-// what it works. Sharing: whether the server is open. All empty: notices may have been missed,
-// look at everything.
+// shelf; or that somebody said something beside it, or wrote in one of its books. Of a workshop
+// without a job: look at all of it. Of an account: what it may, or through what it works.
+// Sharing: whether the server is open. All empty: notices may have been missed, look at
+// everything.
 type Notice struct {
 	JobID      string `json:"j,omitempty"`
 	Revision   int    `json:"r,omitempty"`
 	Remark     bool   `json:"m,omitempty"`
+	Log        bool   `json:"l,omitempty"`
 	WorkshopID string `json:"w,omitempty"`
 	Account    string `json:"a,omitempty"`
 	Sharing    bool   `json:"s,omitempty"`
@@ -48,10 +49,11 @@ func tellJob(ctx context.Context, tx pgx.Tx, id pgtype.UUID, revision int) error
 	return err
 }
 
-// tellRemark tells that something was said beside a job.
-func tellRemark(ctx context.Context, tx pgx.Tx, id pgtype.UUID) error {
-	_, err := tx.Exec(ctx, `select pg_notify($1, json_build_object('j', id, 'm', true, 'w', workshop_id)::text)
-		from job where id = $2`, channel, id)
+// tellBeside tells of what lies beside a job: "m", a remark, or "l", a line of a book, as a
+// Notice writes them.
+func tellBeside(ctx context.Context, tx pgx.Tx, id pgtype.UUID, what string) error {
+	_, err := tx.Exec(ctx, `select pg_notify($1, json_build_object('j', id, $3::text, true, 'w', workshop_id)::text)
+		from job where id = $2`, channel, id, what)
 	return err
 }
 

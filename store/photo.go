@@ -7,7 +7,8 @@ import (
 	"github.com/jackc/pgx/v5/pgtype"
 )
 
-// Photo is a picture of a job's joints. Its id stays with it where its job is
+// Photo is a picture of a job's joints, or what lies beside its book: a picture or a short
+// recording. Its id stays with it where its job is
 // copied or carried in a file: documents name it.
 type Photo struct {
 	ID        string `db:"id" json:"id"`
@@ -18,7 +19,7 @@ type Photo struct {
 // What pictures may take: so many of a job, so many MB of a workshop, and of an account in a
 // day.
 const (
-	MostPhotos     = 40
+	MostPhotos     = 600
 	MostPhotoMB    = 4000
 	MostPhotoMBDay = 200
 )
@@ -98,18 +99,24 @@ func (s *Store) WithPhotos(workshop string, by By, photos []Photo) func(context.
 			return err
 		}
 		for _, p := range photos {
-			id, err := key(p.ID)
-			if err != nil {
-				return ErrUnstorable
-			}
-			if _, err := tx.Exec(ctx,
-				`insert into photo (id, job_id, media_type, picture, who, account_id) values ($1, $2, $3, $4, $5, $6)`,
-				id, job, p.MediaType, p.Picture, by.Who, by.account()); err != nil {
+			if err := insertPhoto(ctx, tx, job, by, p); err != nil {
 				return err
 			}
 		}
 		return nil
 	}
+}
+
+// insertPhoto stores a picture under the id that it has.
+func insertPhoto(ctx context.Context, tx pgx.Tx, job pgtype.UUID, by By, p Photo) error {
+	id, err := key(p.ID)
+	if err != nil {
+		return ErrUnstorable
+	}
+	_, err = tx.Exec(ctx,
+		`insert into photo (id, job_id, media_type, picture, who, account_id) values ($1, $2, $3, $4, $5, $6)`,
+		id, job, p.MediaType, p.Picture, by.Who, by.account())
+	return err
 }
 
 // PhotoOf gives a stored picture of a job.
@@ -149,11 +156,47 @@ func (s *Store) PhotosOf(ctx context.Context, jobID string, ids []string) ([]Pho
 	return s.photos(ctx, jobID, ids...)
 }
 
-// PurgePhotos deletes pictures that no revision of their job names and that are
+// PurgePhotos deletes pictures that no revision of their job names, and no book of it, and that are
 // older than a day: they were taken, and nothing was made of them.
 func (s *Store) PurgePhotos(ctx context.Context) (int64, error) {
 	tag, err := s.own.Exec(ctx, `delete from photo p where p.created_at < now() - interval '1 day'
 		and not exists (select 1 from job_revision r where r.job_id = p.job_id and r.photographs @> array[p.id]
-			and r.photographs <> '{}')`)
+			and r.photographs <> '{}')
+		and not exists (select 1 from log_entry e where e.job_id = p.job_id and e.file = p.id)`)
 	return tag.RowsAffected(), told(err)
+}
+
+// DropPhoto deletes a picture or recording of a job; its book keeps the digest.
+func (s *Store) DropPhoto(ctx context.Context, jobID, id string) error {
+	j, err := key(jobID)
+	if err != nil {
+		return err
+	}
+	k, err := key(id)
+	if err != nil {
+		return err
+	}
+	tag, err := s.pool.Exec(ctx, `delete from photo where job_id = $1 and id = $2`, j, k)
+	if err == nil && tag.RowsAffected() == 0 {
+		err = ErrNotFound
+	}
+	return told(err)
+}
+
+// FileIn gives the machines of a job whose books name a picture or recording.
+func (s *Store) FileIn(ctx context.Context, jobID, id string) ([]string, error) {
+	j, err := key(jobID)
+	if err != nil {
+		return nil, err
+	}
+	k, err := key(id)
+	if err != nil {
+		return nil, err
+	}
+	rows, err := s.pool.Query(ctx, `select distinct machine from log_entry where job_id = $1 and file = $2 order by 1`, j, k)
+	if err != nil {
+		return nil, told(err)
+	}
+	list, err := pgx.CollectRows(rows, pgx.RowTo[string])
+	return list, told(err)
 }

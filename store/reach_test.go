@@ -9,6 +9,7 @@ import (
 	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/logbook"
 	"graybridge/core/people"
 	"graybridge/core/scenario"
 	"graybridge/store"
@@ -34,6 +35,8 @@ func TestAQueryWithoutItsConditionReturnsNothingForeign(t *testing.T) {
 			require.NoError(t, err)
 			require.NoError(t, s.AddRemark(ctx, j.ID, store.Change{Seen: 1, ID: fmt.Sprint("r", i, k)},
 				store.Remark{Kind: store.Words, Words: "x"}))
+			_, _, err = s.Append(ctx, j.ID, "m1", []logbook.Entry{noted(fmt.Sprint("entry-", i, k), "x")}, asSent)
+			require.NoError(t, err)
 			ids[i].given, ids[i].job = ids[i].job, j.ID
 		}
 		ids[i].workshop = w.ID
@@ -61,7 +64,8 @@ func TestAQueryWithoutItsConditionReturnsNothingForeign(t *testing.T) {
 		out := map[string]int{}
 		for table, key := range map[string]string{"workshop": "id", "job": "id", "job_revision": "job_id",
 			"creation": "job_id", "photo": "job_id", "stock": "id", "taken": "stock_id", "membership": "workshop_id",
-			"account": "id", "given": "job_id", "remark": "job_id", "device": "id", "invitation": "account_id",
+			"account": "id", "given": "job_id", "remark": "job_id",
+			"log_entry": "job_id", "log_head": "job_id", "device": "id", "invitation": "account_id",
 			"attempt": "what"} {
 			var n int
 			require.NoError(t, s.Serving().QueryRow(ctx, `select count(`+key+`) from `+table).Scan(&n))
@@ -77,7 +81,7 @@ func TestAQueryWithoutItsConditionReturnsNothingForeign(t *testing.T) {
 	one := counts(store.Reaching(context.Background(), store.Reach{Workshops: []string{ids[0].workshop}}))
 	for _, table := range []string{"workshop", "job", "job_revision", "creation", "photo", "stock", "taken",
 		"membership",
-		"account", "given", "remark"} {
+		"account", "given", "remark", "log_entry", "log_head"} {
 		require.Equal(t, whole[table], 2*one[table], "half of %s is this workshop's", table)
 		require.Positive(t, one[table], table)
 	}

@@ -99,7 +99,7 @@ func (s *Store) AddRemark(ctx context.Context, jobID string, c Change, m Remark)
 			c.ID); err != nil {
 			return err
 		}
-		return tellRemark(ctx, tx, k)
+		return tellBeside(ctx, tx, k, "m")
 	})
 }
 
@@ -123,6 +123,6 @@ func (s *Store) SettleRemark(ctx context.Context, jobID, id string, by By) error
 		if err != nil {
 			return err
 		}
-		return tellRemark(ctx, tx, j)
+		return tellBeside(ctx, tx, j, "m")
 	})
 }

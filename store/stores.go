@@ -190,19 +190,21 @@ const (
 )
 
 // TakeStock reserves, releases, fits or takes out again what a part of a job has of a line.
-// The error is *Short where fewer are free.
+// The error is *Short where fewer are free. moved is the line's own name where something went into
+// the machine or came out; empty where nothing did.
 func (s *Store) TakeStock(ctx context.Context, jobID, stockID, machine, part string, count int, do Take,
-	by By) error {
+	by By) (moved string, err error) {
 	j, err := key(jobID)
 	if err != nil {
-		return err
+		return "", err
 	}
 	k, err := key(stockID)
 	if err != nil {
-		return err
+		return "", err
 	}
-	return s.tx(ctx, func(tx pgx.Tx) error {
+	err = s.tx(ctx, func(tx pgx.Tx) error {
 		var what string
+		moved = ""
 		var there, others, mine int
 		var fitted bool
 		if err := tx.QueryRow(ctx, `select s.what, s.count from stock s join job j on j.workshop_id = s.workshop_id
@@ -222,8 +224,12 @@ func (s *Store) TakeStock(ctx context.Context, jobID, stockID, machine, part str
 			fitted}); err != nil {
 			return err
 		}
+		if do == Fit && !fitted || do == Unfit && fitted {
+			moved = what
+		}
 		return tellStores(ctx, tx, k) // every job of the workshop may take fewer, or more, now
 	})
+	return moved, err
 }
 
 // taking is one line of the stores and one part, locked.

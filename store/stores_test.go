@@ -35,7 +35,7 @@ func TestOfManyWhoReserveTheLastOnlySomeGetIt(t *testing.T) {
 			w.Settings), "new")
 		require.NoError(t, err)
 		all.Go(func() {
-			err := s.TakeStock(ctx, j.ID, line.ID, "m1", "run-40", 1, store.Reserve, store.By{Who: "Bram T."})
+			_, err := s.TakeStock(ctx, j.ID, line.ID, "m1", "run-40", 1, store.Reserve, store.By{Who: "Bram T."})
 			var short *store.Short
 			if err == nil {
 				got.Add(1)
@@ -84,7 +84,7 @@ func TestNothingIsLostOrMadeInTheStores(t *testing.T) {
 			j := jobs[rapid.IntRange(0, 1).Draw(t, "job")]
 			do := rapid.SampledFrom([]store.Take{store.Reserve, store.Release, store.Fit, store.Unfit}).Draw(t, "do")
 			part := rapid.SampledFrom([]string{"run-40", "start"}).Draw(t, "part")
-			err := s.TakeStock(ctx, j.ID, line.ID, "m1", part, rapid.IntRange(1, 4).Draw(t, "count"), do,
+			_, err := s.TakeStock(ctx, j.ID, line.ID, "m1", part, rapid.IntRange(1, 4).Draw(t, "count"), do,
 				store.By{Who: "Odile W."})
 			var short *store.Short
 			if err != nil && !errors.As(err, &short) && !errors.Is(err, store.ErrNothingToDo) {
@@ -141,7 +141,8 @@ func TestStoresOfAnotherWorkshopAreNotTaken(t *testing.T) {
 	line, err := s.AddStock(ctx, w.ID, "add-line-2", cans)
 	require.NoError(t, err)
 	j := blunger(t, s)
-	require.ErrorIs(t, s.TakeStock(ctx, j.ID, line.ID, "m1", "run-40", 1, store.Reserve, store.By{}), store.ErrNotFound)
+	_, err = s.TakeStock(ctx, j.ID, line.ID, "m1", "run-40", 1, store.Reserve, store.By{})
+	require.ErrorIs(t, err, store.ErrNotFound)
 	seen, err := s.Job(ctx, j.ID)
 	require.NoError(t, err)
 	require.Empty(t, seen.Document.Workshop.Stores)
