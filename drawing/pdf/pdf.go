@@ -32,6 +32,11 @@ type Card struct {
 	Drawings drawing.Views
 	Revision int
 	At       time.Time // of the revision
+	// Of the machine's book: gates that were skipped or failed, where it ends, and the code by
+	// which a phone opens the bring-up (a PNG; nil: none).
+	Stays []string
+	Book  string
+	Code  []byte
 	// On further pages: the circuit as it is wired, and what it is built of.
 	Circuit []drawing.Drawing
 	Buys    []Bought
@@ -41,8 +46,9 @@ type Card struct {
 type Bought struct{ What, Spec, Have, Price string }
 
 const (
-	margin = 10.0 // mm
-	font   = "go"
+	codeSide = 15.0 // mm
+	margin   = 10.0 // mm
+	font     = "go"
 )
 
 type page struct {
@@ -161,6 +167,50 @@ func (p *page) card(c Card) bool {
 		y += p.words(x, y, full, k.NotReady) + 1
 	}
 	y = p.drawn(x, y, full, c)
+	y = p.readings(x, y, full, k)
+	left, right := full*0.57, full*0.4
+	lowLeft := y + p.heading(x, y, left, "Checks, in this order, with who and when")
+	for _, check := range k.Checks {
+		p.box(x, lowLeft)
+		p.text(false, 1)
+		h := p.words(x+4, lowLeft, left-34, check)
+		lowLeft += h + 0.3
+		p.rule(x, lowLeft, left)
+	}
+	rx := x + full - right
+	lowRight := y + p.heading(rx, y, right, "Cautions")
+	list := func(lines []string) {
+		p.text(false, 1)
+		for _, s := range lines {
+			p.Text(rx, lowRight+p.line*0.78, "•")
+			lowRight += p.words(rx+2.5, lowRight, right-2.5, s)
+		}
+	}
+	list(k.Cautions)
+	if len(k.Open)+len(c.Stays) > 0 {
+		lowRight += p.heading(rx, lowRight, right, "Not checked yet")
+		list(k.Open)
+		list(c.Stays)
+	}
+	y = math.Max(lowLeft, lowRight) + 1
+	p.SetLineWidth(0.25)
+	p.Line(x, y, x+full, y)
+	p.text(false, 0.9)
+	foot := k.Foot
+	if c.Book != "" {
+		foot += " " + c.Book
+	}
+	if c.Code == nil {
+		return y+p.words(x, y+0.4, full, foot) <= p.height-margin+2
+	}
+	h := p.words(x, y+0.4, full-codeSide-3, foot)
+	p.RegisterImageOptionsReader("code", fpdf.ImageOptions{ImageType: "png"}, bytes.NewReader(c.Code))
+	p.ImageOptions("code", x+full-codeSide, y+0.6, codeSide, codeSide, false, fpdf.ImageOptions{}, 0, "")
+	return y+math.Max(h, codeSide) <= p.height-margin+2
+}
+
+// readings lists what to expect, with room to write what was measured. It gives where they end.
+func (p *page) readings(x, y, full float64, k bringup.Card) float64 {
 	if len(k.Readings) > 0 {
 		y += p.heading(x, y, full, "Readings: expect, then measure")
 		p.text(true, 1)
@@ -184,35 +234,7 @@ func (p *page) card(c Card) bool {
 		p.SetLineWidth(0.1)
 		p.Line(at[4]-1.5, y-float64(len(k.Readings))*p.line*1.08, at[4]-1.5, y)
 	}
-	left, right := full*0.57, full*0.4
-	lowLeft := y + p.heading(x, y, left, "Checks, in this order, with who and when")
-	for _, check := range k.Checks {
-		p.box(x, lowLeft)
-		p.text(false, 1)
-		h := p.words(x+4, lowLeft, left-34, check)
-		lowLeft += h + 0.3
-		p.rule(x, lowLeft, left)
-	}
-	rx := x + full - right
-	lowRight := y + p.heading(rx, y, right, "Cautions")
-	list := func(lines []string) {
-		p.text(false, 1)
-		for _, s := range lines {
-			p.Text(rx, lowRight+p.line*0.78, "•")
-			lowRight += p.words(rx+2.5, lowRight, right-2.5, s)
-		}
-	}
-	list(k.Cautions)
-	if len(k.Open) > 0 {
-		lowRight += p.heading(rx, lowRight, right, "Not checked yet")
-		list(k.Open)
-	}
-	y = math.Max(lowLeft, lowRight) + 1
-	p.SetLineWidth(0.25)
-	p.Line(x, y, x+full, y)
-	p.text(false, 0.9)
-	y += p.words(x, y+0.4, full, k.Foot)
-	return y <= p.height-margin+2
+	return y
 }
 
 // drawn lays the drawings beside joints and settings, and the parts below: of one circuit
