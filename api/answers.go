@@ -11,6 +11,7 @@ import (
 	"runtime"
 	"sync"
 
+	"graybridge/core/bringup"
 	"graybridge/core/capacitor"
 	"graybridge/core/finding"
 	"graybridge/core/job"
@@ -254,6 +255,20 @@ func drawn[T any](s *server, draw func(*drawing.Scene) T) func(context.Context, 
 	}
 }
 
+// gatesOfDocument are the gates of a document's machine with what readings mean; none where
+// nothing could be read.
+func (s *server) gatesOfDocument(ctx context.Context, d job.Document) ([]bringup.Gate, error) {
+	solved, err := s.solved.of(ctx, d)
+	if err != nil {
+		return nil, err
+	}
+	gates, err := job.GatesOf(ctx, solved)
+	if errors.Is(err, job.ErrNone) {
+		return []bringup.Gate{}, nil
+	}
+	return gates, err
+}
+
 func (s *server) remember() {
 	s.solved.make, s.solved.most, s.solved.each, s.solved.part = job.Solve, mostSolved, eachSolved, true
 	s.answers.make, s.answers.most = s.answer, mostAnswers
@@ -271,5 +286,6 @@ func (s *server) remember() {
 	s.ranges.make, s.ranges.most = orEmpty(pictureOf(s, job.RangesOf), job.Ranges{Chosen: []capacitor.RangePoint{},
 		BySchool: []capacitor.RangePoint{}}), mostPictures
 	s.pairs.make, s.pairs.most = orEmpty(pictureOf(s, job.PairOf), capacitor.NoPair()), mostPictures
+	s.gates.make, s.gates.most = s.gatesOfDocument, mostPictures
 	s.proofs.make, s.proofs.most = orEmpty(pictureOf(s, job.PairProofOf), capacitor.NoPairProof()), mostPictures
 }

@@ -24,6 +24,7 @@ import (
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
 
+	"graybridge/core/bringup"
 	"graybridge/core/capacitor"
 	"graybridge/core/job"
 	"graybridge/core/rotary"
@@ -46,6 +47,7 @@ type server struct {
 	ranges  memo[job.Ranges]
 	pairs   memo[capacitor.Pair]
 	proofs  memo[capacitor.PairProof]
+	gates   memo[[]bringup.Gate]
 	names   names
 	hub     hub
 	turns   *turns
@@ -106,6 +108,8 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv.drives(a)
 	srv.controllers(a)
 	srv.jobs(a)
+	srv.bringUps(a)
+	srv.logs(a)
 	srv.changes(a)
 	srv.workshops(a)
 	srv.stores(a)
@@ -121,6 +125,8 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv.driveFiles(r, a)
 	srv.controllerFiles(r, a)
 	srv.workshopFiles(r, a)
+	srv.logFiles(r, a)
+	srv.lifeFiles(r, a)
 	tellRules(a)
 	if st != nil {
 		srv.sessions = newSessions(st)
@@ -189,8 +195,8 @@ func schemaName(t reflect.Type, hint string) string {
 		t = t.Elem()
 	}
 	name := huma.DefaultSchemaNamer(t, hint)
-	// The words of these two are common ones.
-	if own := map[string]string{"drive": "Drive", "dc": "DC"}[path.Base(t.PkgPath())]; own != "" &&
+	// The words of these are common ones.
+	if own := map[string]string{"drive": "Drive", "dc": "DC", "logbook": "Book"}[path.Base(t.PkgPath())]; own != "" &&
 		!strings.HasPrefix(name, own) {
 		return own + name
 	}

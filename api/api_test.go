@@ -26,7 +26,7 @@ import (
 
 // client speaks to a server over HTTP as a browser would.
 type client struct {
-	t      *testing.T
+	t      testing.TB
 	url    string
 	cookie string // of a session
 }
@@ -37,7 +37,7 @@ type reply struct {
 	Body   []byte
 }
 
-func (r reply) into(t *testing.T, v any) {
+func (r reply) into(t testing.TB, v any) {
 	t.Helper()
 	require.NoError(t, json.Unmarshal(r.Body, v), "%s", r.Body)
 }

@@ -6,6 +6,7 @@ import (
 	"io"
 	"mime"
 	"net/http"
+	"os"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -34,6 +35,8 @@ func bodyLimit(r *http.Request) int64 {
 		return maxPhoto
 	case r.URL.Path == importPath:
 		return maxImport
+	case r.URL.Path == lifePath:
+		return maxLife
 	case r.URL.Path == changesPath || r.URL.Path == mergePath || r.URL.Path == presentPath:
 		return maxSeveral
 	}
@@ -63,6 +66,10 @@ func received(next http.Handler) http.Handler {
 			tooLarge(w, r, most)
 			return
 		}
+		if r.URL.Path == lifePath {
+			spooled(w, r, most, next)
+			return
+		}
 		var into bytes.Buffer
 		if r.ContentLength > 0 {
 			into.Grow(int(r.ContentLength))
@@ -74,6 +81,22 @@ func received(next http.Handler) http.Handler {
 		r.Body = &receivedBody{bytes.NewReader(into.Bytes()), into.Bytes()}
 		next.ServeHTTP(w, r)
 	})
+}
+
+// spooled puts a body that is too large to be held into a file of its own while it is worked on.
+func spooled(w http.ResponseWriter, r *http.Request, most int64, next http.Handler) {
+	file, err := os.CreateTemp("", "graybridge-*")
+	if err != nil {
+		refuse(w, r, http.StatusInsufficientStorage, "There is no room to take the file in. Nothing was stored.")
+		return
+	}
+	defer func() { _, _ = file.Close(), os.Remove(file.Name()) }()
+	if _, err := io.Copy(file, http.MaxBytesReader(w, r.Body, most)); err != nil {
+		tooLarge(w, r, most)
+		return
+	}
+	r.Body = file
+	next.ServeHTTP(w, r)
 }
 
 // receivedBody is a body that is all there.

@@ -27,18 +27,27 @@ type importInput struct {
 // size several times over while it is read.
 var importing = make(chan struct{}, 2)
 
+// takesIn waits until a file may be taken in; done is called when it was.
+func takesIn(ctx context.Context) (done func(), err error) {
+	select {
+	case importing <- struct{}{}:
+		return func() { <-importing }, nil
+	case <-ctx.Done():
+		return nil, problem(ctx.Err())
+	}
+}
+
 // importJob reads a job's file strictly; what it is refused for is named by
 // line and field, and nothing is stored.
 func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, error) {
 	if err := inWorkshop(ctx, in.WorkshopID, people.Plan); err != nil {
 		return nil, err
 	}
-	select {
-	case importing <- struct{}{}:
-		defer func() { <-importing }()
-	case <-ctx.Done():
-		return nil, problem(ctx.Err())
+	done, err := takesIn(ctx)
+	if err != nil {
+		return nil, err
 	}
+	defer done()
 	f, err := job.DecodeFile(in.RawBody)
 	if err != nil {
 		return nil, problem(openfile.WithLines(in.RawBody, err))

@@ -86,6 +86,10 @@ func (s *server) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
 	}
 	card := pdf.Card{Workshop: j.Document.Workshop.Name, Card: a.Plan.Card, Drawings: a.Drawings.Wanted,
 		Revision: j.Revision, At: j.UpdatedAt.UTC()}
+	if err := s.onCard(r, j, &a.Plan, &card); err != nil {
+		refuseError(w, r, err)
+		return
+	}
 	switch with := r.URL.Query().Get("with"); with {
 	case "":
 	case "circuit":
@@ -101,9 +105,13 @@ func (s *server) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
 		refuse(w, r, http.StatusInternalServerError, "The card could not be printed: "+err.Error()+".")
 		return
 	}
+	givePDF(w, j.Document.Name+" card", out)
+}
+
+// givePDF gives a document that a browser shows, and saves under its name.
+func givePDF(w http.ResponseWriter, name string, out []byte) {
 	w.Header().Set("Content-Type", "application/pdf")
-	w.Header().Set("Content-Disposition", strings.Replace(attachment(j.Document.Name+" card", "pdf"), "attachment",
-		"inline", 1))
+	w.Header().Set("Content-Disposition", strings.Replace(attachment(name, "pdf"), "attachment", "inline", 1))
 	_, _ = w.Write(out)
 }
 

@@ -62,6 +62,10 @@ type Summary struct {
 	Next     job.Next        `json:"next"`
 	Bays     []job.BayState  `json:"bays" nullable:"false"`
 	Span     drawing.Drawing `json:"span"`
+	// Of its books: what was skipped or failed at the machine, and the next look.
+	Stays   []string `json:"stays,omitempty"`
+	Look    string   `json:"look,omitempty" doc:"The day of the next look"`
+	LookFor string   `json:"look_for,omitempty"`
 }
 
 func (s *server) summary(ctx context.Context, j store.Job) (Summary, error) {
@@ -370,6 +374,9 @@ func (s *server) yard(ctx context.Context, in *yardInput) (*yardOutput, error) {
 			jobs = jobs[:len(jobs)-1]
 		}
 		summaries, err := s.summaries(ctx, jobs)
+		if err == nil {
+			err = s.booked(ctx, jobs, summaries)
+		}
 		if err != nil {
 			return nil, problem(err)
 		}

@@ -133,6 +133,8 @@ func (s *server) live(closing context.Context) http.HandlerFunc {
 				switch {
 				case !ok:
 					return
+				case n.Log:
+					text = fmt.Sprintf("event: log\ndata: {\"id\":%q}\n\n", n.JobID)
 				case n.Remark:
 					text = fmt.Sprintf("event: remark\ndata: {\"id\":%q}\n\n", n.JobID)
 				case n.JobID == "":

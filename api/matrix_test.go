@@ -61,7 +61,7 @@ func (op described) filled(at target) (path string, body any) {
 		map[bool]string{true: "power",
 			false: "path"}[strings.Contains(op.path, "circuit-")], "{drive}", "tarn-22", "{controller}", "sike-90").
 		Replace(op.path)
-	if op.ID == "import-job" {
+	if op.ID == "import-job" || op.ID == "bring-life" {
 		path += "?workshop_id=" + at.workshop
 	}
 	d := scenario.Blunger()
@@ -76,7 +76,9 @@ func (op described) filled(at target) (path string, body any) {
 			"do": "reserve"},
 		"add-stock":    map[string]any{"kind": "capacitor", "what": "20 µF 450 V", "count": 1},
 		"change-stock": map[string]any{"kind": "capacitor", "what": "40 µF 450 V", "count": 4},
-		"add-remark":   map[string]string{"words": "Why delta?"}, "approve": map[string]string{},
+		"write-log": map[string]any{"entries": []any{map[string]any{"id": fmt.Sprint("matrix-", time.Now().UnixNano()),
+			"kind": "note", "words": "seen", "taken": "2026-03-02T18:00:00Z"}}},
+		"add-remark": map[string]string{"words": "Why delta?"}, "approve": map[string]string{},
 		"add-person":    map[string]string{"name": "New N.", "role": "maker"},
 		"change-person": map[string]string{"role": "maker"},
 		"add-guest":     map[string]any{"name": "Somebody", "days": 1},

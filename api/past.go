@@ -9,10 +9,17 @@ import (
 func endless(r *http.Request) bool { return r.URL.Path == livePath }
 
 func long(r *http.Request) bool {
-	return r.URL.Path == mapPath || strings.HasSuffix(r.URL.Path, exportEnd)
+	return r.URL.Path == mapPath || everything(r.URL.Path)
 }
 
-func slow(r *http.Request) bool { return endless(r) || strings.HasSuffix(r.URL.Path, exportEnd) }
+// everything are files of everything of a workshop or of a machine.
+func everything(path string) bool {
+	return strings.HasSuffix(path, exportEnd) || strings.HasSuffix(path, lifeEnd)
+}
+
+func slow(r *http.Request) bool {
+	return endless(r) || everything(r.URL.Path) || r.URL.Path == lifePath
+}
 
 // past lets some requests by middlewares that are for answers with an end, or whole ones.
 func past(some func(*http.Request) bool, ms ...func(http.Handler) http.Handler) func(http.Handler) http.Handler {

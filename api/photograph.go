@@ -14,7 +14,9 @@ import (
 	"net/http"
 
 	"github.com/go-chi/chi/v5"
+	scale "golang.org/x/image/draw"
 
+	"graybridge/core/sound"
 	"graybridge/store"
 )
 
@@ -53,7 +55,7 @@ func developed(data []byte) (kind string, out []byte, err error) {
 	if !ok {
 		return "", nil, errors.New("a picture that is cut short")
 	}
-	if turn <= 1 {
+	if turn <= 1 && max(size.Width, size.Height) <= longestSide {
 		return kind, out, nil
 	}
 	developing <- struct{}{}
@@ -63,12 +65,31 @@ func developed(data []byte) (kind string, out []byte, err error) {
 		return "", nil, errors.New("a picture that cannot be read")
 	}
 	var upright bytes.Buffer
-	if kind == "image/png" {
-		err = png.Encode(&upright, turned(picture, turn))
+	if turn > 1 {
+		picture = turned(picture, turn)
+	}
+	if picture = smaller(picture); kind == "image/png" {
+		err = png.Encode(&upright, picture)
 	} else {
-		err = jpeg.Encode(&upright, turned(picture, turn), &jpeg.Options{Quality: 88})
+		err = jpeg.Encode(&upright, picture, &jpeg.Options{Quality: 85})
 	}
 	return kind, upright.Bytes(), err
+}
+
+// longestSide of a picture as it is kept: a plate or a joint is read well from it.
+const longestSide = 2000
+
+// smaller is a picture whose longer side is at most longestSide.
+func smaller(p image.Image) image.Image {
+	b := p.Bounds()
+	most := max(b.Dx(), b.Dy())
+	if most <= longestSide {
+		return p
+	}
+	by := float64(longestSide) / float64(most)
+	out := image.NewRGBA(image.Rect(0, 0, max(1, int(float64(b.Dx())*by)), max(1, int(float64(b.Dy())*by))))
+	scale.ApproxBiLinear.Scale(out, out.Rect, p, b, scale.Src, nil)
+	return out
 }
 
 // strippedJPEG keeps the segments that make the picture and says how the camera
@@ -206,17 +227,32 @@ func turned(p image.Image, held int) image.Image {
 	return out
 }
 
-// addPhoto stores a picture of the finished joints.
+// keepable is a picture or a recording as it is kept; the error says what was found and what
+// would do.
+func keepable(data []byte) (kind string, out []byte, err error) {
+	if http.DetectContentType(data) == "audio/wave" {
+		if _, err := sound.Read(data); err != nil {
+			return "", nil, errors.New("This recording cannot be kept: " + err.Error() + ". Nothing was stored.")
+		}
+		return "audio/wav", data, nil
+	}
+	kind, out, err = developed(data)
+	if err != nil {
+		err = errors.New("Found " + err.Error() + "; want " + photographWanted + ". Nothing was stored.")
+	}
+	return kind, out, err
+}
+
+// addPhoto stores a picture or a short recording of a machine.
 func (s *server) addPhoto(w http.ResponseWriter, r *http.Request) {
 	data, err := io.ReadAll(r.Body)
 	if err != nil {
 		tooLarge(w, r, maxPhoto)
 		return
 	}
-	kind, data, err := developed(data)
+	kind, data, err := keepable(data)
 	if err != nil {
-		refuse(w, r, http.StatusUnsupportedMediaType, "Found "+err.Error()+"; want "+photographWanted+". Nothing was "+
-			"stored.")
+		refuse(w, r, http.StatusUnsupportedMediaType, err.Error())
 		return
 	}
 	id, err := s.store.AddPhoto(r.Context(), chi.URLParam(r, "id"), by(r.Context()), store.Photo{MediaType: kind,

@@ -4,9 +4,11 @@ import (
 	"net/http"
 )
 
-// policy is the content policy: everything from here, nothing inline.
-const policy = "default-src 'self'; style-src 'self'; script-src 'self'; img-src 'self' data:; font-src 'self'; " +
-	"connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+// policy is the content policy: everything from here, nothing inline. What is at blob: are
+// pictures and recordings that are still on the device.
+const policy = "default-src 'self'; style-src 'self'; script-src 'self'; img-src 'self' data: blob:; " +
+	"font-src 'self'; media-src 'self' blob:; worker-src 'self'; manifest-src 'self'; connect-src 'self'; " +
+	"object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
 func policed(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {

@@ -73,12 +73,15 @@ var rules = map[string]rule{
 	"sleeves-pdf": looks(inJob), "photo": looks(inJob),
 	"drive-profile": looks(inJob), "settings-file": looks(inJob),
 	"wires-csv": looks(inJob), "controller-profile": looks(inJob),
-	"remarks": looks(inJob),
+	"remarks": looks(inJob), "bring-up": looks(inJob), "log": looks(inJob),
+	"trends": looks(inJob), "readings-file": looks(inJob), "book-pdf": looks(inJob),
+	"machine-code": looks(inJob), "spectrum": looks(inJob), "life-file": looks(inJob),
 
 	"save-job":  notes(inJob), // of a helper, readings and ticks alone
+	"write-log": notes(inJob),
 	"add-photo": notes(inJob),
 
-	"create-job": plans(inNamed), "import-job": plans(inNamed),
+	"create-job": plans(inNamed), "import-job": plans(inNamed), "bring-life": plans(inNamed),
 	"undo": plans(inJob), "redo": plans(inJob),
 	"restore-revision": plans(inJob), "copy-job": plans(inJob),
 	"shelve-job": plans(inJob), "take-stock": plans(inJob),
@@ -91,7 +94,7 @@ var rules = map[string]rule{
 	"workshop": looks(inShop), "stores": looks(inShop),
 	"people":        remarks(inShop),
 	"save-workshop": owns(inShop), "shelve-workshop": owns(inShop),
-	"purge-workshop": owns(inShop), "purge-job": owns(inJob),
+	"purge-workshop": owns(inShop), "purge-job": owns(inJob), "drop-file": owns(inJob),
 	"add-person": owns(inShop), "change-person": owns(inShop),
 	"remove-person": owns(inShop), "pair-person": owns(inShop),
 	"add-guest": owns(inShop), "end-persons-device": owns(inShop),

@@ -47,12 +47,12 @@ type shop struct {
 	account      map[people.Role]string
 }
 
-func opened(t *testing.T) (client, *store.Store) {
+func opened(t testing.TB) (client, *store.Store) {
 	t.Helper()
 	return openedOn(t, storetest.Database(t))
 }
 
-func openedOn(t *testing.T, database string) (client, *store.Store) {
+func openedOn(t testing.TB, database string) (client, *store.Store) {
 	t.Helper()
 	closing, end := context.WithCancel(context.Background())
 	st, err := store.Open(context.Background(), database)
@@ -65,7 +65,7 @@ func openedOn(t *testing.T, database string) (client, *store.Store) {
 }
 
 // session is the cookie of an answer that let somebody in.
-func session(t *testing.T, r reply) string {
+func session(t testing.TB, r reply) string {
 	t.Helper()
 	require.Equal(t, http.StatusOK, r.Status, "%s", r.Body)
 	cookie := (&http.Response{Header: r.Header}).Cookies()

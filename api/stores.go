@@ -126,9 +126,12 @@ func (s *server) stores(a huma.API) {
 			"again"},
 		func(ctx context.Context, in *takeStock) (*jobOutput, error) {
 			b := in.Body
-			if err := s.store.TakeStock(ctx, in.ID, b.Stock, b.Machine, b.Part, b.Count, b.Do,
-				by(ctx)); err != nil {
+			moved, err := s.store.TakeStock(ctx, in.ID, b.Stock, b.Machine, b.Part, b.Count, b.Do, by(ctx))
+			if err != nil {
 				return nil, problem(err)
+			}
+			if err := s.fitted(ctx, in.ID, b.Machine, moved, b.Do == store.Unfit); err != nil {
+				return nil, err
 			}
 			return s.answered(ctx)(s.store.Job(ctx, in.ID))
 		})

@@ -25,6 +25,7 @@ func commands() []command {
 		{"password", "renew somebody's way in: prints a code that lets them in once", renew},
 		{"backup", "write everything that is stored into one file", backup},
 		{"restore", "put a backup into an empty database", restore},
+		{"check-book", "say whether machines' books hold together", checkBook},
 		{"plan", "plan a job document from a file, without a database", plan},
 		{"plate", "read plates as typed from a file", plates},
 		{"solve", "solve a bench case (a circuit) from a file", solve},
@@ -58,7 +59,7 @@ func run(ctx context.Context, args []string, stderr io.Writer) int {
 		fmt.Fprintln(stderr, "usage: graybridge COMMAND [flags] [FILE]")
 		fmt.Fprintln(stderr)
 		for _, c := range commands() {
-			fmt.Fprintf(stderr, "  %-8s %s\n", c.name, c.about)
+			fmt.Fprintf(stderr, "  %-10s %s\n", c.name, c.about)
 		}
 		fmt.Fprintln(stderr, "\nEach command lists its flags with --help. FILE may be - for standard input.")
 		if len(args) == 0 {
