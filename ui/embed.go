@@ -15,7 +15,7 @@ var dist embed.FS
 var types = map[string]string{
 	".html": "text/html; charset=utf-8", ".js": "text/javascript; charset=utf-8", ".css": "text/css; charset=utf-8",
 	".svg": "image/svg+xml", ".woff2": "font/woff2", ".json": "application/json", ".txt": "text/plain; charset=utf-8",
-	".png": "image/png",
+	".png": "image/png", ".webmanifest": "application/manifest+json",
 }
 
 // notBuilt is shown when the server was built without its browser part.

@@ -10,12 +10,13 @@ import ts from 'typescript-eslint'
 const floors = [
   ['api'], // the server
   ['desk'], // what every room shares of the window: head line, keys, live changes, other windows
+  ['outbox'], // what waits on this device to be sent
   ['drawing'],
   ['job'], // one job open for work
   ['parts'], // fields, charts, lists
   ['stores'], // the drawers, and parts out of them
   ['makeup', 'fit'], // the box made up; a motor in another's place: on every plate
-  ['supply', 'protection', 'capacitor', 'rotary', 'drive', 'dc', 'leads', 'plate', 'load', 'bringup', 'engine', 'yard', 'people'],
+  ['supply', 'protection', 'capacitor', 'rotary', 'drive', 'dc', 'leads', 'plate', 'load', 'bringup', 'logbook', 'engine', 'yard', 'people'],
   ['span'], // the screen of a job: every bay
   ['app'], // the shell
 ]

@@ -6,6 +6,7 @@ import { marked } from 'marked'
 import Components from 'unplugin-vue-components/vite'
 import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
 import type { Plugin } from 'vite'
+import { VitePWA } from 'vite-plugin-pwa'
 import { defineConfig } from 'vitest/config'
 
 /** Writes .gz and .br beside each text file of the build; the server picks. */
@@ -24,7 +25,7 @@ function precompress(): Plugin {
       sequential: true,
       handler() {
         for (const path of walk('dist')) {
-          if (!/\.(html|js|css|svg|json)$/.test(path) || statSync(path).size < 1024) continue
+          if (!/\.(html|js|css|svg|json|webmanifest)$/.test(path) || statSync(path).size < 1024) continue
           const bytes = readFileSync(path)
           writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }))
           writeFileSync(`${path}.br`, brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } }))
@@ -54,6 +55,41 @@ export default defineConfig({
     vue(),
     pages(),
     Components({ dts: 'src/components.d.ts', dirs: [], resolvers: [ElementPlusResolver()] }),
+    // Pages that were opened at the machine open again without a network: what was built is kept
+    // by the browser; what the server answers never is, but for what the pages keep themselves.
+    VitePWA({
+      injectRegister: false,
+      registerType: 'autoUpdate',
+      manifest: {
+        name: 'Gray Bridge',
+        short_name: 'Gray Bridge',
+        description: 'Three-phase machines on single-phase supply: the plan at the machine',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#f8f7f3',
+        theme_color: '#1d5d64',
+        icons: [
+          { src: 'mark.svg', sizes: 'any', type: 'image/svg+xml' },
+          { src: 'mark-192.png', sizes: '192x192', type: 'image/png' },
+          { src: 'mark-512.png', sizes: '512x512', type: 'image/png' },
+        ],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,woff2,svg,webmanifest}'],
+        navigateFallback: null,
+        runtimeCaching: [
+          {
+            urlPattern: ({ request, url }) => request.mode === 'navigate' && !url.pathname.startsWith('/api/'),
+            handler: 'NetworkFirst',
+            options: {
+              cacheName: 'pages',
+              networkTimeoutSeconds: 3,
+              precacheFallback: { fallbackURL: 'index.html' },
+            },
+          },
+        ],
+      },
+    }),
     precompress(),
   ],
   build: { target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },

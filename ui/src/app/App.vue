@@ -27,7 +27,7 @@ useKeys({ 'g y': () => void router.push('/'), 'g e': () => void router.push('/en
 
 <template>
   <ElConfigProvider>
-    <header class="head">
+    <header class="head" :class="`head-at-${String(route.name)}`">
       <RouterLink to="/" class="head-mark" aria-label="Gray Bridge, to the Yard">
         <svg viewBox="0 0 40 32" width="36" height="28" aria-hidden="true">
           <path class="mark-span" d="M1 10h38" />

@@ -8,6 +8,8 @@ useKeys({ '?': () => (open.value = true) })
 const rows = [
   ['/', 'find or do anything'],
   ['G Y, G S, G C, G E', 'the Yard, the span, the card, how it is computed'],
+  ['G B, G L', 'the bring-up at the machine, the machine’s log'],
+  ['← →', 'the step before or after, at the bring-up'],
   ['1 … 6', 'open a bay, in the order of the power path'],
   ['N', 'go to the next thing to do'],
   ['[ ]', 'the machine before or after, where a job has several'],

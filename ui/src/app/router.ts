@@ -12,6 +12,13 @@ export const router = createRouter({
       component: () => import('../span/SpanView.vue'),
       props: true,
     },
+    {
+      path: '/jobs/:id/bring-up',
+      name: 'bring-up',
+      component: () => import('../bringup/BringUpView.vue'),
+      props: true,
+    },
+    { path: '/jobs/:id/log', name: 'log', component: () => import('../logbook/LogView.vue'), props: true },
     { path: '/jobs/:id/card', name: 'card', component: () => import('../bringup/CardView.vue'), props: true },
     {
       path: '/workshops/:id/stores',

@@ -2,6 +2,7 @@
 /** The card for the machine: one printed page, black and white, with room to write the readings. */
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { api, type Answer, type JobAnswer } from '../api/client'
+import { bringup, type BringUp } from '../api/bringup'
 import { setHead } from '../desk/head'
 import { useKeys } from '../desk/keys'
 import DrawingView from '../drawing/DrawingView.vue'
@@ -17,7 +18,10 @@ const answer = shallowRef<Answer>()
 const circuit = shallowRef<Awaited<ReturnType<typeof api.circuit>>>()
 const paper = computed(() => (job.value?.document.workshop.rules === 'north-america' ? 'letter' : 'a4'))
 const trouble = ref('')
+/** What stands in the machine's book: what was skipped or failed, and where it ends. */
+const book = shallowRef<BringUp>()
 const card = computed(() => answer.value?.plan.card)
+const unchecked = computed(() => [...(card.value?.open ?? []), ...(book.value?.progress.stays ?? [])])
 const views = computed(() => answer.value?.drawings.wanted)
 /** One circuit in the place of box and windings, the parts beneath it. */
 const one = computed(() => !views.value?.box.items.length)
@@ -32,6 +36,7 @@ onMounted(async () => {
     const wired = await api.circuit(about(j.document, machine))
     if (wired.power.items.length) circuit.value = wired
     setHead(j.document.workshop.name, `${j.document.name}, card`)
+    book.value = await bringup.of(props.id, machine).catch(() => undefined)
   } catch (e) {
     trouble.value = e instanceof Error ? e.message : String(e)
   }
@@ -50,6 +55,9 @@ useKeys({
       <div class="card-bar">
         <RouterLink class="plain" :to="{ name: 'span', params: { id } }">Back to the plan</RouterLink>
         <button type="button" class="strong" @click="print">Print <kbd>P</kbd></button>
+        <RouterLink class="plain" :to="{ name: 'bring-up', params: { id }, query: machine ? { machine } : {} }"
+          >Bring-up</RouterLink
+        >
         <a class="plain" :href="`/api/jobs/${id}/card.pdf?paper=a4${machine && `&machine=${machine}`}`">PDF, A4</a>
         <a class="plain" :href="`/api/jobs/${id}/card.pdf?paper=letter${machine && `&machine=${machine}`}`"
           >PDF, Letter</a
@@ -69,6 +77,12 @@ useKeys({
             <p>{{ job.document.workshop.name }} · {{ card.plate }}</p>
           </div>
           <p class="card-stamp">Connection card<br />revision {{ job.revision }}, {{ day }}</p>
+          <img
+            v-if="book"
+            class="card-code"
+            :src="`/api/jobs/${id}/machine-code.png${machine && `?machine=${machine}`}`"
+            alt="A code for a phone’s camera: it opens the bring-up at the machine"
+          />
         </header>
         <p v-if="card.not_ready" class="card-warning">{{ card.not_ready }}</p>
         <div class="card-drawings" :class="{ 'card-one': one }">
@@ -151,15 +165,22 @@ useKeys({
             <ul>
               <li v-for="c in card.cautions" :key="c">{{ c }}</li>
             </ul>
-            <template v-if="card.open.length">
+            <template v-if="unchecked.length">
               <h2>Not checked yet</h2>
-              <ul>
-                <li v-for="c in card.open" :key="c">{{ c }}</li>
+              <ul class="card-open">
+                <li v-for="c in unchecked" :key="c">{{ c }}</li>
               </ul>
             </template>
           </section>
         </div>
-        <footer>{{ card.foot }}</footer>
+        <footer>
+          <p>
+            {{ card.foot }}
+            <template v-if="book?.book.n">
+              Book of the machine: {{ book.book.n }} entries, the last {{ book.book.hash.slice(0, 12) }}.
+            </template>
+          </p>
+        </footer>
       </article>
       <article v-if="circuit" class="card card-second">
         <header>
@@ -319,6 +340,12 @@ useKeys({
 .card :deep(.ring-table) {
   border-color: transparent;
 }
+.card-code {
+  width: 54px;
+  height: 54px;
+  margin: -8px 0 -2px -8px;
+  image-rendering: pixelated;
+}
 .card > :deep(footer) {
   margin-top: 6px;
   border-top: 1px solid #000;
@@ -364,6 +391,11 @@ useKeys({
   }
   .card-page {
     padding: 0;
+  }
+  .card-code {
+    width: 44px;
+    height: 44px;
+    margin: -8px 0 -6px -8px;
   }
   .card {
     max-width: none;

@@ -5,13 +5,15 @@
 import { ref } from 'vue'
 
 /**
- * A job's new latest revision, or that something was said beside it; without an id: look at
+ * A job's new latest revision, or that something was said beside it or written in one of its
+ * books; without an id: look at
  * everything, something may have been missed.
  */
 export interface Notice {
   id?: string
   revision?: number
   remark?: boolean
+  log?: boolean
 }
 
 export const connected = ref(true)
@@ -45,6 +47,7 @@ function begin() {
     s.addEventListener('all', () => pass({ notice: {} }))
     const said = (e: Event) => JSON.parse((e as MessageEvent<string>).data) as Notice
     s.addEventListener('job', (e) => pass({ notice: said(e) }))
+    s.addEventListener('log', (e) => pass({ notice: { ...said(e), log: true } }))
     s.addEventListener('remark', (e) => pass({ notice: { ...said(e), remark: true } }))
   }
   const locks = (navigator as { locks?: LockManager }).locks

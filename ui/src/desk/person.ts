@@ -19,13 +19,21 @@ export const me = reactive<Whoever & { asked: boolean }>({
 /** Somebody has to log in before anything is shown. */
 export const outside = computed(() => me.shared && !me.in)
 
+const remembered = 'gray-bridge-person'
+const remember = () => localStorage.setItem(remembered, JSON.stringify({ name: me.name, shared: me.shared }))
+const known = () => JSON.parse(localStorage.getItem(remembered) ?? '{}') as Partial<Whoever>
+
 let asking: Promise<void> | undefined
 export function askPerson(anew = false): Promise<void> {
   if (!asking || anew)
     asking = api
       .person()
-      .then((p) => void Object.assign(me, p, { asked: true }))
-      .catch(() => void (me.asked = true))
+      .then((p) => {
+        Object.assign(me, p, { asked: true })
+        remember()
+      })
+      // Without a network it is whoever it was: what is entered at the machine goes under that name.
+      .catch(() => void Object.assign(me, known(), { asked: true }))
   return asking
 }
 
@@ -35,6 +43,7 @@ atTheDoor.shut = () => {
 
 export async function choosePerson(name: string) {
   me.name = (await api.choosePerson(name)).name
+  remember()
 }
 
 export async function logOut() {

@@ -30,9 +30,7 @@ export function openJob(id: string) {
   const answer = shallowRef<Answer>()
   const revision = ref(0)
   const saving = ref<Saving>('stored')
-  const savedAt = ref('')
-  const message = ref('')
-  const news = ref('')
+  const [savedAt, message, news] = [ref(''), ref(''), ref('')]
   const missing = ref(false)
   const theirs = shallowRef<JobAnswer>()
   const asked = shallowRef<string>() // the entry that the person was led to last, by the bay's own path
@@ -172,6 +170,7 @@ export function openJob(id: string) {
     unplanned = document.value
     if (planning) return
     planning = true
+    await new Promise((soon) => setTimeout(soon)) // what is finished at once is planned by its storing
     while (unplanned) {
       const d = unplanned
       unplanned = undefined
@@ -277,6 +276,7 @@ export function openJob(id: string) {
     if (saving.value === 'conflict') return void replan()
     // While nothing is on its way the answer to the storing brings the plan.
     if (sending || saving.value === 'waiting') void replan()
+    else unplanned = undefined
     void send()
   }
 

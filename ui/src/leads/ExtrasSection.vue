@@ -7,7 +7,7 @@ import EntryField from '../parts/EntryField.vue'
 import { useFile } from '../parts/file'
 import { useJob } from '../job/open'
 import { useShown } from '../job/state'
-import { smaller } from './picture'
+import { smaller } from '../parts/picture'
 
 const job = useJob()
 const view = useShown()

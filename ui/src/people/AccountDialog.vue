@@ -39,6 +39,9 @@ const pair = () =>
 
 async function go() {
   if (await tried(logOut)) {
+    // What was pinned for the machine goes with who leaves; what is not sent waits for that person.
+    const { kept } = await import('../outbox/kept')
+    await kept.clear().catch(() => {})
     open.value = false
     await router.push('/')
   }

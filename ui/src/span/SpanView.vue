@@ -21,9 +21,11 @@ import ProtectionBay from '../protection/ProtectionBay.vue'
 import SupplyBay from '../supply/SupplyBay.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import HistoryDrawer from './HistoryDrawer.vue'
+import IconButton from './IconButton.vue'
 import RemarksDrawer from './RemarksDrawer.vue'
 import { readsOnly } from '../job/rights'
 import { local } from '../job/document'
+import { usePlaces } from './places'
 import { provideJob } from '../job/open'
 import LedgerList from './LedgerList.vue'
 import MachineChooser from './MachineChooser.vue'
@@ -117,7 +119,7 @@ async function go(to: string, entry?: string) {
 function next() {
   const n = plan.value?.next
   if (!n) return
-  if (n.card) card()
+  if (n.card) places.to(narrow.value ? 'bring-up' : 'card')()
   else void go(n.bay, n.entry)
 }
 
@@ -129,13 +131,8 @@ function toLedger() {
 
 const other = () => right(state.value === 'now' ? 'wanted' : 'now')
 
-/** The card of the machine that is worked on. */
-const cardAt = computed(() => ({
-  name: 'card',
-  params: { id: props.id },
-  query: (job.document.value?.machines.length ?? 0) > 1 ? { machine: job.machine.value?.id } : {},
-}))
-const card = () => void router.push(cardAt.value)
+const places = usePlaces(props.id, job)
+const card = places.to('card')
 const history = ref(false)
 const [remarked, said] = [ref(false), ref({ open: 0, approval: '' })]
 /** Who does not know is told how to find out, or what is assumed meanwhile. */
@@ -159,6 +156,8 @@ useKeys({
   'mod y': job.redo,
   p: card,
   'g c': card,
+  'g b': places.to('bring-up'),
+  'g l': places.to('log'),
   'g s': () => void go(plan.value?.next.bay ?? 'motor'),
   e: () => void go('leads', 'leads.text'),
 })
@@ -176,7 +175,7 @@ watchEffect(() => {
       more: `${f.bay} ${f.grade}`,
       run: () => void go(f.bay, f.entries?.[0]),
     })),
-    { kind: 'place', text: 'Card for the machine', more: 'print connection', run: card },
+    ...places.deeds,
     { kind: 'command', text: 'Undo', run: job.undo },
     { kind: 'command', text: 'Redo', run: job.redo },
     { kind: 'command', text: 'History', more: 'revisions changed who when restore', run: () => (history.value = true) },
@@ -213,38 +212,38 @@ onUnmounted(() => (offered.deeds = []))
       <div class="span-bar">
         <StatesBar v-model:mistake="mistake" :state="state" @show="right" />
         <div class="span-acts">
-          <button
-            type="button"
-            class="plain icon"
-            :disabled="!job.canUndo.value"
+          <IconButton
+            label="Undo"
             title="Undo (Z)"
-            aria-label="Undo"
+            path="M7 3 3 7l4 4M3 7h8a4 4 0 0 1 0 8H7"
+            :disabled="!job.canUndo.value"
             @click="job.undo"
-          >
-            <svg viewBox="0 0 18 18" aria-hidden="true"><path d="M7 3 3 7l4 4M3 7h8a4 4 0 0 1 0 8H7" /></svg>
-          </button>
-          <button
-            type="button"
-            class="plain icon"
-            :disabled="!job.canRedo.value"
+          />
+          <IconButton
+            label="Redo"
             title="Redo (Shift Z)"
-            aria-label="Redo"
+            path="m11 3 4 4-4 4M15 7H7a4 4 0 0 0 0 8h4"
+            :disabled="!job.canRedo.value"
             @click="job.redo"
-          >
-            <svg viewBox="0 0 18 18" aria-hidden="true"><path d="m11 3 4 4-4 4M15 7H7a4 4 0 0 0 0 8h4" /></svg>
-          </button>
-          <button type="button" class="plain" title="What was changed (H)" @click="history = true">History</button>
-          <button
-            type="button"
-            class="plain icon said"
+          />
+          <IconButton
+            label="History"
+            title="What was changed (H)"
+            path="M9 2a7 7 0 1 1-7 7M2 4v5h5M9 5v4l3 2"
+            @click="history = true"
+          />
+          <IconButton
+            class="said"
+            :label="said.open ? `Remarks, ${said.open} open` : 'Remarks'"
             title="Remarks and approvals (R)"
-            :aria-label="said.open ? `Remarks, ${said.open} open` : 'Remarks'"
+            path="M3 4h12v8H8l-4 3v-3H3z"
             @click="remarked = true"
           >
-            <svg viewBox="0 0 18 18" aria-hidden="true"><path d="M3 4h12v8H8l-4 3v-3H3z" /></svg>
             <template v-if="said.open">{{ said.open }}</template>
-          </button>
-          <RouterLink class="plain" :to="cardAt">Card</RouterLink>
+          </IconButton>
+          <RouterLink class="plain" :to="places.at('card')">Card</RouterLink>
+          <RouterLink class="plain" :to="places.at('bring-up')">Bring-up</RouterLink>
+          <RouterLink class="plain" :to="places.at('log')">Log</RouterLink>
           <button type="button" class="strong next" @click="next">
             <span>Next: {{ plan.next.text }}</span
             ><kbd>N</kbd>
@@ -345,13 +344,10 @@ onUnmounted(() => (offered.deeds = []))
 .span-acts {
   display: flex;
   align-items: center;
-  gap: 6px;
+  gap: 4px;
   flex: 0 1 auto;
   min-width: 0;
   margin-left: auto;
-}
-.span-acts .icon {
-  padding: 4px 8px;
 }
 .next {
   flex: 0 1 auto;

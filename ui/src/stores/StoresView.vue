@@ -77,7 +77,7 @@ function edit(l: StoreLine) {
 
 const held = (l: StoreLine) => l.held.filter((h) => !h.fitted)
 const fitted = (l: StoreLine) => l.held.filter((h) => h.fitted)
-const stop = listen(() => void load())
+const stop = listen((n) => !n.log && !n.remark && void load())
 onMounted(load)
 onUnmounted(stop)
 </script>

@@ -8,6 +8,7 @@ import { day } from '../parts/dates'
 
 /** sure: deleting for good was asked once and is asked again. */
 defineProps<{ job: Summary; shelf: Shelf; sure: boolean; role?: Role }>()
+const today = new Date().toISOString().slice(0, 10)
 const emit = defineEmits<{ rename: []; copy: []; move: [to: Shelf]; purge: [] }>()
 </script>
 
@@ -24,6 +25,16 @@ const emit = defineEmits<{ rename: []; copy: []; move: [to: Shelf]; purge: [] }>
       <p class="machine-state">
         <GradeMark :grade="job.grade" /> <span>{{ job.sentence }}</span>
       </p>
+      <p v-if="job.look && job.look <= today" class="machine-state">
+        <GradeMark grade="caution" />
+        <span>Look due since {{ day(job.look) }}{{ job.look_for ? `: ${job.look_for}` : '' }}</span>
+      </p>
+      <p v-else-if="job.look" class="soft">
+        Next look {{ day(job.look) }}{{ job.look_for ? `: ${job.look_for}` : '' }}
+      </p>
+      <p v-for="s in job.stays ?? []" :key="s" class="machine-state">
+        <GradeMark grade="open" /> <span>{{ s }}</span>
+      </p>
     </component>
     <ul class="machine-bays" aria-label="Bays">
       <li v-for="b in job.bays" :key="b.bay">
@@ -33,7 +44,13 @@ const emit = defineEmits<{ rename: []; copy: []; move: [to: Shelf]; purge: [] }>
       </li>
     </ul>
     <footer>
-      <span class="soft">Next: {{ job.next.text }}</span>
+      <p class="machine-next">
+        <span class="soft">Next: {{ job.next.text }}</span>
+        <template v-if="shelf === 'yard'">
+          <RouterLink class="why" :to="{ name: 'bring-up', params: { id: job.id } }">Bring-up</RouterLink>
+          <RouterLink class="why" :to="{ name: 'log', params: { id: job.id } }">Log</RouterLink>
+        </template>
+      </p>
       <span class="machine-acts">
         <span class="soft">{{ day(job.saved_at) }}</span>
         <template v-if="shelf === 'yard'">
@@ -80,6 +97,13 @@ const emit = defineEmits<{ rename: []; copy: []; move: [to: Shelf]; purge: [] }>
 .machine :deep(h3) {
   font-size: 1.1rem;
   overflow-wrap: anywhere;
+}
+.machine-next {
+  display: flex;
+  gap: 12px;
+}
+.machine-next span {
+  flex: 1;
 }
 .machine-does {
   min-height: 1.4em;

@@ -13,6 +13,7 @@ import {
   type WorkshopEntry,
   type YardWorkshop,
 } from '../api/client'
+import { bringLife } from '../api/bringup'
 import { setHead } from '../desk/head'
 import { connected, listen } from '../desk/live'
 import { offered } from '../desk/palette'
@@ -260,7 +261,8 @@ async function picked(e: Event) {
   field.value = ''
   if (!file) return
   await tried(async () => {
-    const j = await api.importJob(importing.value, newChangeID(), file)
+    const bring = /\.zip$/i.test(file.name) ? bringLife : api.importJob
+    const j = await bring(importing.value, newChangeID(), file)
     await router.push({ name: 'span', params: { id: j.id } })
   })
 }
@@ -362,7 +364,7 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
     <input
       ref="picker"
       type="file"
-      accept=".json,application/json"
+      accept=".json,.zip,application/json,application/zip"
       class="for-readers"
       tabindex="-1"
       aria-label="File to import"

@@ -35,7 +35,11 @@ let pages: Record<string, unknown>[]
 let w: VueWrapper | undefined
 const router = createRouter({
   history: createMemoryHistory(),
-  routes: ['yard', 'span'].map((name) => ({ path: `/${name}/:id?/:bay?`, name, component: { template: '<p />' } })),
+  routes: ['yard', 'span', 'bring-up', 'log'].map((name) => ({
+    path: `/${name}/:id?/:bay?`,
+    name,
+    component: { template: '<p />' },
+  })),
 })
 
 beforeEach(async () => {

@@ -466,6 +466,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/book.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A machine's book as PDF */
+        get: operations["book-pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/bringup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A machine's gates, what to expect at each, and how far it has come */
+        get: operations["bring-up"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/card.pdf": {
         parameters: {
             query?: never;
@@ -585,6 +619,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/life.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A job's whole life: document, revisions, books, pictures and recordings */
+        get: operations["life-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A machine's book, the latest first, and what has changed since it last ran well */
+        get: operations["log"];
+        put?: never;
+        /** Entries into a machine's book, in their order, all or none; a repeat is found and told, not written twice */
+        post: operations["write-log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/machine-code.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A machine's bring-up as a code for a phone's camera */
+        get: operations["machine-code"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/parts.{kind}": {
         parameters: {
             query?: never;
@@ -628,6 +714,41 @@ export interface paths {
         };
         /** A photograph */
         get: operations["photo"];
+        put?: never;
+        post?: never;
+        /** Delete a picture or recording of the book; its digest stays, and an entry says that it was deleted */
+        delete: operations["drop-file"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/photos/{photo}/spectrum": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A recording spread over the pitch */
+        get: operations["spectrum"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/readings.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A machine's readings as a sheet */
+        get: operations["readings-file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -824,6 +945,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/trends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Readings of a machine over the months, beside plan and plate, with what changed between them */
+        get: operations["trends"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/undo": {
         parameters: {
             query?: never;
@@ -937,6 +1075,23 @@ export interface paths {
         put?: never;
         /** The walk that numbers the leads of a motor whose plate is gone, drawn step by step */
         post: operations["steps"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/life": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A machine's life from its file, into the workshop that is named (?workshop_id=) */
+        post: operations["bring-life"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1471,6 +1626,12 @@ export interface components {
             /** @description Empty: none are taken by themselves */
             where?: string;
         };
+        Band: {
+            /** Format: double */
+            db: number;
+            /** Format: double */
+            hertz: number;
+        };
         BayState: {
             bay: string;
             do: components["schemas"]["Do"];
@@ -1554,6 +1715,11 @@ export interface components {
             case: string;
             document: components["schemas"]["Document"];
         };
+        Beside: {
+            id: string;
+            text: string;
+            why: components["schemas"]["Why"];
+        };
         Between: {
             a: string;
             b: string;
@@ -1607,6 +1773,133 @@ export interface components {
             shoulder?: string;
             /** @example 14 kg */
             weight?: string;
+        };
+        BookEnd: {
+            /** @description Of the last entry; empty: none yet */
+            hash: string;
+            /** @description The day of the next look */
+            look?: string;
+            look_for?: string;
+            /**
+             * Format: int64
+             * @description Entries in it
+             */
+            n: number;
+        };
+        BookEntry: {
+            basis?: components["schemas"]["BookFact"][] | null;
+            before: string;
+            changed?: components["schemas"]["BookFact"][] | null;
+            clock?: string;
+            /** Format: int64 */
+            corrects?: number;
+            /** Format: double */
+            cost?: number;
+            currency?: string;
+            file?: components["schemas"]["BookFile"];
+            gate?: string;
+            hash: string;
+            /** Format: double */
+            hours?: number;
+            id: string;
+            kind: string;
+            look?: string;
+            look_for?: string;
+            machine: string;
+            /** Format: int64 */
+            n: number;
+            outcome?: string;
+            part?: components["schemas"]["BookFitted"];
+            ran?: string;
+            reads?: components["schemas"]["BookRead"][] | null;
+            received: string;
+            /** Format: int64 */
+            revision: number;
+            signed?: boolean;
+            stood?: components["schemas"]["BookFact"][] | null;
+            /** Format: int64 */
+            stood_at?: number;
+            taken: string;
+            title?: string;
+            /** Format: int64 */
+            v: number;
+            void?: string;
+            who: string;
+            words?: string;
+        };
+        BookFact: {
+            name: string;
+            value: string;
+        };
+        BookFile: {
+            /** Format: int64 */
+            bytes: number;
+            id: string;
+            sha256: string;
+            type: string;
+        };
+        BookFitted: {
+            out?: boolean;
+            spec?: string;
+            what: string;
+        };
+        BookRead: {
+            band?: string;
+            expect?: string;
+            name?: string;
+            take: string;
+            unit?: string;
+            /** Format: double */
+            value: number;
+            where?: string;
+            words?: string;
+        };
+        BookSince: {
+            events: components["schemas"]["BookEntry"][];
+            facts: components["schemas"]["BookFact"][];
+            known: boolean;
+            /** Format: int64 */
+            n: number;
+            taken: string;
+        };
+        BookSums: {
+            /** Format: double */
+            hours: number;
+            money: {
+                [key: string]: number;
+            };
+        };
+        Branch: {
+            id: string;
+            name: string;
+        };
+        BringUp: {
+            /**
+             * Format: date-time
+             * @description The server's clock
+             */
+            at: string;
+            book: components["schemas"]["BookEnd"];
+            cautions: string[];
+            heat: components["schemas"]["HeatRun"];
+            job: string;
+            joints: components["schemas"]["BringupLine"][];
+            machine: string;
+            not_ready?: string;
+            /** @description The job's machines */
+            others: components["schemas"]["Branch"][];
+            plate: string;
+            progress: components["schemas"]["Progress"];
+            /** Format: int64 */
+            revision: number;
+            /** @description What readings say together */
+            sums: components["schemas"]["Beside"][];
+            /** @description Of a drive */
+            sweep?: components["schemas"]["Sweep"];
+            /** @description Readings that the plan's models can be fitted on */
+            takes_in: components["schemas"]["Into"][];
+            title: string;
+            workshop: string;
         };
         BringupLine: {
             name: string;
@@ -1798,6 +2091,12 @@ export interface components {
             /** @example 1.5 mm² */
             size: string;
         };
+        Cause: {
+            text: string;
+            /** Format: double */
+            value?: number;
+            would?: string;
+        };
         Cell: {
             a: string;
             b: string;
@@ -1901,6 +2200,20 @@ export interface components {
             old: string;
             old_mark?: string;
             says: string;
+        };
+        Compared: {
+            meaning: components["schemas"]["Meaning"];
+            /** Format: int64 */
+            n: number;
+            sentence: string;
+            stands: string;
+            take: string;
+            taken: string;
+            text: string;
+            /** Format: double */
+            value: number;
+            who: string;
+            words?: string;
         };
         Contact: {
             ends?: string;
@@ -2918,6 +3231,48 @@ export interface components {
             /** @enum {string} */
             tried?: "fits" | "fouls";
         };
+        Forecast: {
+            /** Format: int64 */
+            after: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            settles: number;
+            /** Format: double */
+            tau: number;
+            text: string;
+        };
+        GateView: {
+            after: string[];
+            /** @description takes without which it is not passed */
+            asks: string[];
+            basis: components["schemas"]["BookFact"][];
+            blocked_by?: string;
+            by: string;
+            caution?: string;
+            do: string[];
+            fed: boolean;
+            id: string;
+            if_not: string;
+            must: boolean;
+            /** Format: int64 */
+            n?: number;
+            of_plan?: string;
+            opens?: string;
+            read: components["schemas"]["Compared"][];
+            ready: boolean;
+            reason?: string;
+            says?: string;
+            state: string;
+            taken?: string;
+            takes: components["schemas"]["Take"][];
+            title: string;
+            wait?: components["schemas"]["Wait"];
+            waiting: string[];
+            who?: string;
+        };
         Gland: {
             /** Format: double */
             from_mm: number;
@@ -2952,6 +3307,16 @@ export interface components {
         HealthOutputBody: {
             name: string;
         };
+        HeatRun: {
+            /** Format: double */
+            air?: number;
+            curve: components["schemas"]["Warm"][];
+            finding?: components["schemas"]["Finding"];
+            forecasts: components["schemas"]["Forecast"][];
+            into?: components["schemas"]["Into"];
+            points: components["schemas"]["Warm"][];
+            says: string;
+        };
         HistoryOutputBody: {
             revisions: components["schemas"]["RevisionLine"][];
         };
@@ -2966,6 +3331,10 @@ export interface components {
             weakest?: string;
             worst?: string;
             yours?: boolean;
+        };
+        Into: {
+            label: string;
+            sets: components["schemas"]["Setting"][];
         };
         Island: {
             carries: components["schemas"]["Edge"][];
@@ -3300,11 +3669,77 @@ export interface components {
             /** Format: double */
             torque: number;
         };
+        Log: {
+            book: components["schemas"]["BookEnd"];
+            /** @description The job that the machine was brought in from: its earlier book is there */
+            earlier?: string;
+            /** @description The latest first */
+            entries: components["schemas"]["BookEntry"][];
+            job: string;
+            machine: string;
+            more: boolean;
+            others: components["schemas"]["Branch"][];
+            /** @description Changed in the plan and not yet in the book: it is written with the next entry */
+            pending?: components["schemas"]["BookFact"][] | null;
+            /** @description What has changed since it last ran well */
+            since?: components["schemas"]["BookSince"];
+            /** @description Skipped and failed gates */
+            stays?: string[] | null;
+            sums?: components["schemas"]["BookSums"];
+            title: string;
+        };
+        LogEntry: {
+            /**
+             * Format: int64
+             * @description n of the entry that this one corrects
+             */
+            corrects?: number;
+            /** Format: double */
+            cost?: number;
+            currency?: string;
+            /** @description Id of the picture or recording that was sent before */
+            file?: string;
+            gate?: string;
+            /** Format: double */
+            hours?: number;
+            /** @description The sender's own name for it; a repeat is not written twice */
+            id: string;
+            /** @enum {string} */
+            kind: "note" | "gate" | "reading" | "part" | "photo" | "sound";
+            /** @description The day of the next look, or none */
+            look?: string;
+            look_for?: string;
+            /** @enum {string} */
+            outcome?: "passed" | "failed" | "skipped";
+            part?: components["schemas"]["BookFitted"];
+            /** @enum {string} */
+            ran?: "well" | "badly";
+            reads?: components["schemas"]["LogRead"][] | null;
+            /**
+             * Format: int64
+             * @description Of the job that was looked at; 0: the latest
+             */
+            revision?: number;
+            /** @description By the sender's clock, in UTC */
+            taken: string;
+            /** @description Taken only where nobody logs in and no name was chosen */
+            who?: string;
+            words?: string;
+        };
         LogInInputBody: {
             /** @description What this browser or phone is called in the list */
             device?: string;
             name: string;
             password: string;
+        };
+        LogRead: {
+            name?: string;
+            /** @description What was read: a take of the bring-up, or a name of one's own */
+            take: string;
+            unit?: string;
+            /** Format: double */
+            value: number;
+            words?: string;
         };
         LookPart: {
             bad: string;
@@ -3388,6 +3823,11 @@ export interface components {
              * @example 4
              */
             wires?: string;
+        };
+        Meaning: {
+            at?: string;
+            next?: string;
+            says: components["schemas"]["Cause"][];
         };
         Measure: {
             /** @enum {string} */
@@ -3807,6 +4247,20 @@ export interface components {
             /** @description The text of a gray-bridge/drive-profile file */
             text: string;
         };
+        Progress: {
+            /** Format: int64 */
+            again: number;
+            /** Format: int64 */
+            failed: number;
+            gates: components["schemas"]["GateView"][];
+            next?: string;
+            /** Format: int64 */
+            passed: number;
+            says: string;
+            /** Format: int64 */
+            skipped: number;
+            stays: string[];
+        };
         ProtectionEntry: {
             /** @example 10 A */
             breaker?: string;
@@ -4092,6 +4546,13 @@ export interface components {
             /** Format: double */
             microfarad: number;
         };
+        Spectrum: {
+            bands: components["schemas"]["Band"][];
+            peaks: number[];
+            /** Format: double */
+            seconds: number;
+            text: string;
+        };
         Stair: {
             /** Format: double */
             amps: number;
@@ -4250,6 +4711,9 @@ export interface components {
             does?: string;
             grade: string;
             id: string;
+            /** @description The day of the next look */
+            look?: string;
+            look_for?: string;
             name: string;
             next: components["schemas"]["Next"];
             plate: string;
@@ -4259,6 +4723,7 @@ export interface components {
             saved_at: string;
             sentence: string;
             span: components["schemas"]["Drawing"];
+            stays?: string[] | null;
         };
         SupplyEntry: {
             /**
@@ -4353,6 +4818,41 @@ export interface components {
             swap: string;
             what: string;
         };
+        Sweep: {
+            /** Format: double */
+            from: number;
+            into?: components["schemas"]["Into"];
+            points: components["schemas"]["SweepPoint"][];
+            says: string;
+            skip: (number[] | null)[];
+            /** @description What may be said of one frequency; the first is quiet */
+            words: string[];
+        };
+        SweepPoint: {
+            /** Format: double */
+            hertz: number;
+            rough: boolean;
+            words: string;
+        };
+        Take: {
+            above: components["schemas"]["Meaning"];
+            band?: string;
+            below: components["schemas"]["Meaning"];
+            choices?: string[] | null;
+            expect?: string;
+            /** Format: double */
+            high?: number;
+            id: string;
+            /** Format: double */
+            low?: number;
+            mark: string;
+            name: string;
+            reason?: string;
+            unit?: string;
+            /** Format: double */
+            value?: number;
+            when?: string;
+        };
         TakeStockBody: {
             /** Format: int64 */
             count: number;
@@ -4396,6 +4896,34 @@ export interface components {
             nm: number;
             /** @example M4 stud */
             terminal: string;
+        };
+        Trend: {
+            expect?: string;
+            /** Format: double */
+            high?: number;
+            /** Format: double */
+            low?: number;
+            name: string;
+            /**
+             * Format: double
+             * @description What the plate says of it
+             */
+            plate?: number;
+            points: components["schemas"]["TrendPoint"][];
+            take: string;
+            unit: string;
+        };
+        TrendOutputBody: {
+            trends: components["schemas"]["Trend"][];
+        };
+        TrendPoint: {
+            between?: string[] | null;
+            /** Format: int64 */
+            n: number;
+            taken: string;
+            /** Format: double */
+            value: number;
+            where?: string;
         };
         TrimView: {
             next: components["schemas"]["Expected"][];
@@ -4449,8 +4977,20 @@ export interface components {
             /** @example 2.5 mm² */
             size: string;
         };
+        Wait: {
+            /** Format: double */
+            seconds: number;
+            text: string;
+            why: components["schemas"]["Why"];
+        };
         Walk: {
             steps: components["schemas"]["Drawing"][];
+        };
+        Warm: {
+            /** Format: double */
+            celsius: number;
+            /** Format: double */
+            minutes: number;
         };
         Way: {
             arrangement?: string;
@@ -4536,6 +5076,32 @@ export interface components {
         WorkshopEntry: {
             people: string[];
             settings: components["schemas"]["Workshop"];
+        };
+        WriteInputBody: {
+            entries: components["schemas"]["LogEntry"][];
+            /** @description One of the job's; empty: its first */
+            machine?: string;
+            /** @description The sender's clock as it sends: by it is seen whether that goes wrong */
+            sent?: string;
+        };
+        WriteOutputBody: {
+            book: components["schemas"]["BookEnd"];
+            /** @description What is wrong with the sender's clock */
+            clock?: string;
+            /** Format: date-time */
+            received: string;
+            written: components["schemas"]["Written"][];
+        };
+        Written: {
+            compared: components["schemas"]["Compared"][];
+            hash: string;
+            id: string;
+            /** Format: int64 */
+            n: number;
+            /** @description It stood there before */
+            repeat: boolean;
+            /** @description Why the gate's outcome does not count */
+            void?: string;
         };
         YardOutputBody: {
             /** @description Workshops in the bin, on the bin's shelf */
@@ -5555,6 +6121,60 @@ export interface operations {
             };
         };
     };
+    "book-pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "bring-up": {
+        parameters: {
+            query?: {
+                /** @description One of the job's; empty: its first */
+                machine?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BringUp"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "card-pdf": {
         parameters: {
             query?: never;
@@ -5712,6 +6332,119 @@ export interface operations {
             };
         };
     };
+    "life-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    log: {
+        parameters: {
+            query?: {
+                /** @description One of the job's; empty: its first */
+                machine?: string;
+                /** @description Only entries before this one; 0: from the end */
+                before?: number;
+                /** @description Only these, joined by commas; empty: all */
+                kinds?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Log"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "write-log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WriteInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WriteOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "machine-code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     "parts-file": {
         parameters: {
             query?: never;
@@ -5760,6 +6493,89 @@ export interface operations {
             path: {
                 id: string;
                 photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "drop-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    spectrum: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Spectrum"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "readings-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                kind: "csv" | "xlsx";
             };
             cookie?: never;
         };
@@ -6160,6 +6976,40 @@ export interface operations {
             };
         };
     };
+    trends: {
+        parameters: {
+            query?: {
+                /** @description One of the job's; empty: its first */
+                machine?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrendOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     undo: {
         parameters: {
             query?: never;
@@ -6360,6 +7210,24 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ErrorModel"];
                 };
+            };
+        };
+    };
+    "bring-life": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
