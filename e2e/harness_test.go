@@ -248,10 +248,10 @@ func (p *page) lacks(css, text string) {
 		fmt.Sprintf(`![...document.querySelectorAll(%s)].some(e => (e.innerText || e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text)))
 }
 
-// click presses the first visible element that says text (any when empty).
+// click presses the first visible element that says text (any when empty) and is not disabled.
 func (p *page) click(css, text string) {
 	p.t.Helper()
-	find := fmt.Sprintf(`[...document.querySelectorAll(%s)].find(e => e.offsetParent !== null && (e.innerText || e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text))
+	find := fmt.Sprintf(`[...document.querySelectorAll(%s)].find(e => e.getClientRects().length && !e.disabled && (e.innerText || e.textContent).replaceAll('\u00a0',' ').includes(%s))`, quoted(css), quoted(text))
 	// Scrolled into view and under nothing else: a dialog that fades out still takes clicks.
 	place := `(async () => { const e = ` + find +
 		`; if (!e) return []; e.scrollIntoView({block:'center'}); await new Promise(r => requestAnimationFrame(() => requestAnimationFrame(r)));
