@@ -102,6 +102,7 @@ func TestAMachineIsBroughtUpOnAPhoneWithoutANetwork(t *testing.T) {
 	phone.sees(`[data-take="discharge"]`, "the bleed resistor is broken")
 	phone.until("it is charged: it does not open", `document.querySelector('.step-buttons .strong').disabled`)
 	phone.shot("bring-up-far")
+	phone.lacks(`[data-take="discharge"]`, "not sent yet")
 	phone.keptOnDevice()
 
 	for _, p := range []*page{phone, desk} {

@@ -132,12 +132,15 @@ const stopListening = listen((n) => {
   if (n.id === undefined || n.id === props.id) void load()
   if (n.id === props.id && n.revision) void alsoPlan()
 })
-const stopHearing = onWritten(async (job, m, written) => {
+const stopHearing = onWritten((job, m, written, now) => {
   if (job !== props.id || m !== machine.value) return
   const uncounted = written.written.find((w) => w.void)
   trouble.value = uncounted ? `It is in the book, and does not count: ${uncounted.void}` : ''
-  await load()
-  if (uncounted) await go(b.value?.progress.next)
+  if (!now) return void load()
+  newest = ++asked
+  offline.value = false
+  show(now)
+  if (uncounted) void go(now.progress.next)
 })
 onMounted(async () => {
   await lookAtWaiting().catch(() => {})
@@ -163,9 +166,11 @@ useKeys({
   'g l': () => void router.push({ name: 'log', params: { id: props.id }, query: { machine: machine.value } }),
 })
 const net = computed(() => {
+  const says: string[] = []
+  if (offline.value) says.push(`No network: as it was ${since.value ? when(new Date(since.value)) : ''}`)
   if (going.value)
-    return `${going.value} on this device, ${outbox.reached ? 'being sent' : 'sent when the server is there'}`
-  return offline.value ? `No network: as it was ${since.value ? when(new Date(since.value)) : ''}` : ''
+    says.push(`${going.value} on this device, ${outbox.reached ? 'being sent' : 'sent when the server is there'}`)
+  return says.join(' · ')
 })
 async function unpin() {
   if (b.value) await kept.unpin(pinKey(b.value.job, b.value.machine))

@@ -107,7 +107,7 @@ const drawTrends = () => tried(async () => void (trends.value = (await bringup.t
 
 const stops = [
   listen((n) => (n.id === undefined || n.id === props.id) && void load()),
-  onWritten((job) => (job === props.id ? load() : undefined)),
+  onWritten((job) => job === props.id && void load()),
 ]
 onMounted(async () => {
   await lookAtWaiting().catch(() => {})

@@ -4,7 +4,7 @@
  */
 import { reactive } from 'vue'
 import { api, Trouble } from '../api/client'
-import { bringup, type LogEntry, type Written } from '../api/bringup'
+import { bringup, type BringUp, type LogEntry, type Written } from '../api/bringup'
 import { newID } from '../api/id'
 import { me } from '../desk/person'
 import { batch, forGood, patience } from './batch'
@@ -19,10 +19,11 @@ export const outbox = reactive({
   clock: '',
 })
 
-type Heard = (job: string, machine: string, written: Written) => void | Promise<void>
+/** now is the bring-up with what was written, where the machine is kept on this device. */
+type Heard = (job: string, machine: string, written: Written, now?: BringUp) => void
 const heard = new Set<Heard>()
 
-/** Calls when entries were written into a book; what hears it takes them over before they are dropped here. */
+/** Calls when entries were written into a book, before they are dropped here. */
 export function onWritten(hear: Heard): () => void {
   heard.add(hear)
   return () => heard.delete(hear)
@@ -50,16 +51,21 @@ export async function letGo(w: Waiting) {
 let failed = 0
 let again: ReturnType<typeof setTimeout> | undefined
 let running = false
+let wanted = false
 
 /** Sends until nothing waits or the server does not answer. */
 export async function send(): Promise<void> {
+  wanted = true // also for one that is entered while the last look finds nothing more
   if (running) return
   running = true
   clearTimeout(again)
   try {
     const locks = (navigator as { locks?: LockManager }).locks
-    if (locks) await locks.request('gray-bridge-outbox', { mode: 'exclusive' }, sendAll)
-    else await sendAll()
+    while (wanted) {
+      wanted = false
+      if (locks) await locks.request('gray-bridge-outbox', { mode: 'exclusive' }, sendAll)
+      else await sendAll()
+    }
   } finally {
     running = false
     outbox.sending = false
@@ -73,16 +79,11 @@ async function sendAll() {
     if (!going.length) return
     outbox.sending = true
     try {
-      await sendBatch(going)
+      await sendBatch(going).catch((e) => refuse(going, e))
       failed = 0
       outbox.reached = true
     } catch (e) {
-      const status = e instanceof Trouble ? e.status : 0
-      if (status && forGood(status)) {
-        await refuse(going, e as Trouble)
-        continue
-      }
-      outbox.reached = status !== 0
+      outbox.reached = e instanceof Trouble && e.status !== 0
       again = setTimeout(() => void send(), patience(failed++))
       return
     }
@@ -102,26 +103,34 @@ async function sendBatch(going: Waiting[]) {
     going.map((w) => w.entry),
   )
   outbox.clock = written.clock ?? ''
-  // Dropped only when the screen has what the server says: nothing entered vanishes in between.
-  await Promise.allSettled([...heard].map((hear) => hear(job, machine, written)))
+  // Dropped only when what the server says is kept here: nothing entered vanishes in between, and
+  // a network that goes now leaves it to be sent again, which the server knows as a repeat.
+  const now = await renewed(job, machine)
+  for (const hear of heard) hear(job, machine, written, now)
   await kept.drop(...going.map((w) => w.n!))
   await lookAtWaiting()
 }
 
+/** What is kept of the machine on this device, as the server says it now. */
+async function renewed(job: string, machine: string) {
+  if (!(await kept.pinned(job, machine))) return
+  try {
+    const now = await bringup.of(job, machine)
+    await kept.pin(now)
+    return now
+  } catch (e) {
+    if (!(e instanceof Trouble) || !forGood(e.status)) throw e
+  }
+}
+
 /** One bad entry refuses all that went with it: then each goes by itself, and the bad one stays with its reason. */
-async function refuse(going: Waiting[], why: Trouble) {
+async function refuse(going: Waiting[], why: unknown) {
+  if (!(why instanceof Trouble) || !forGood(why.status)) throw why
   if (going.length === 1) {
     await kept.put({ ...going[0]!, refused: why.message })
     return
   }
-  for (const one of going) {
-    try {
-      await sendBatch([one])
-    } catch (e) {
-      if (!(e instanceof Trouble) || !forGood(e.status)) throw e
-      await kept.put({ ...one, refused: e.message })
-    }
-  }
+  for (const one of going) await sendBatch([one]).catch((e) => refuse([one], e))
 }
 
 if (typeof window !== 'undefined') window.addEventListener('online', () => void send())
