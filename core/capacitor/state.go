@@ -55,6 +55,7 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 	bare := settle.Starts && gives > o.Site.Load.StartShare()+friction // without belt and grease
 	at := settle.RunSlip
 	if load != up {
+		b.Set(run) // the start was just asked with both cans
 		at = machine.RunSlip(b.Surplus(load), 0)
 	}
 	s.Runs = !math.IsNaN(at)

@@ -56,6 +56,7 @@ type Offer struct {
 	Grade finding.Grade `json:"grade"`
 	Text  string        `json:"text"` // why
 	Takes float64       `json:"-"`    // amps of the line
+	Has   float64       `json:"-"`    // amps of its output, here
 }
 
 // Taken is a drive as entered, before it stands over a site.
@@ -269,7 +270,7 @@ func (o *Over) offers() []Offer {
 		}
 		weighed, said := o.Chosen.Choose(&p, a)
 		one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: weighed.Words, Grade: weighed.Verdict,
-			Takes: weighed.InputAmps}
+			Takes: weighed.InputAmps, Has: weighed.Have}
 		for _, f := range said {
 			if f.Grade == weighed.Verdict && (one.Text == "" || f.Grade == finding.Stop &&
 				!strings.Contains(one.Text, f.Sentence)) {

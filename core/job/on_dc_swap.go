@@ -8,7 +8,6 @@ import (
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
-	"graybridge/core/plate"
 	"graybridge/core/site"
 	"graybridge/core/table"
 	"graybridge/core/unit"
@@ -60,15 +59,10 @@ func (w *reading) otherMotor(ctx context.Context, on *onDC) (best *onDrive, name
 		}
 	}
 	kw := p.ShaftWatts / 1000
-	typical := table.TypicalMotor(kw, poles)
-	amps := p.ShaftWatts / (math.Sqrt(3) * 230 * typical.PowerFactor * typical.Efficiency)
-	rpm := math.Round(120*hertz/float64(poles)*(0.93+0.02*math.Min(1, kw))/5) * 5
 	d := w.doc.Clone()
 	d.Machines = d.Machines[:1]
-	d.Machines[0].Plate = plate.Entry{Power: unit.Three(kw) + " kW", Volts: "230/400", Connection: "Δ/Y",
-		Amps: fmt.Sprintf("%.2f/%.2f", amps, amps/math.Sqrt(3)), RPM: unit.Plain(rpm), Hertz: unit.Plain(hertz),
-		Phases:      "3",
-		PowerFactor: fmt.Sprintf("%.2f", typical.PowerFactor)}
+	d.Machines[0].Plate, _ = usualPlate(p.ShaftWatts, poles, table.Metric, hertz)
+	rpm := unit.Decimal(d.Machines[0].Plate.RPM)
 	d.Machines[0].Leads = leads.Entry{Kind: leads.Six, Naming: leads.IEC, Found: "delta"}
 	d.Bridge.Kind = KindDrive
 	d.Bridge.Drive = drive.Entry{Cooling: drive.OwnFan}

@@ -88,7 +88,7 @@ func (w onDrive) box(guarded) unit.Conductor {
 func (w onDrive) offer(*Plan) (Offer, bool) {
 	other := *w.doc
 	other.Bridge.Kind, other.Bridge.Capacitor.Microfarad, other.Bridge.Capacitor.Trim = KindCapacitor, "", ""
-	r := weigh(w.ctx, &other)
+	r := asCapacitor(w.ctx, &other)
 	if !r.bridge.settled() {
 		return Offer{Kind: KindCapacitor, Grade: finding.Stop,
 			Text: "no joint gives the coils their volts from the line"}, true

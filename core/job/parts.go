@@ -98,7 +98,7 @@ func (r *reading) stocked(p *Plan) {
 			p.Parts.There++
 			continue
 		}
-		amount, currency, ok := stores.Money(b.Price)
+		amount, currency, ok := unit.Money(b.Price)
 		if !ok {
 			p.Parts.Unpriced++
 			continue

@@ -67,7 +67,7 @@ func TestPartsOverTheCorpus(t *testing.T) {
 			if strings.HasPrefix(b.What, "Run capacitor") {
 				cans++
 			}
-			if _, _, ok := stores.Money(b.Price); ok && !b.Own {
+			if _, _, ok := unit.Money(b.Price); ok && !b.Own {
 				priced++
 			}
 			if taken := len(b.Have) > 0 && b.Have[0].Taken >= b.Count; taken {

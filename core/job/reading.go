@@ -23,6 +23,7 @@ import (
 	"graybridge/core/supply"
 	"graybridge/core/table"
 	"graybridge/core/unit"
+	"graybridge/core/weigh"
 )
 
 // ground is what every stage of a plan stands on: the document, its machine, the
@@ -102,13 +103,14 @@ type reading struct {
 	makeUp   makeup.MakeUp
 	prices   map[string]stores.Priced
 	hours    float64
+	wants    weigh.Wants
 }
 
 // read reads a document's first machine and works its bridge out.
 func read(ctx context.Context, d *Document) *reading { return readWith(ctx, d, capacitor.Place) }
 
-// weigh reads it for a look at the capacitor bridge from another one.
-func weigh(ctx context.Context, d *Document) *reading { return readWith(ctx, d, capacitor.Weigh) }
+// asCapacitor reads it for a look at the capacitor bridge from another one.
+func asCapacitor(ctx context.Context, d *Document) *reading { return readWith(ctx, d, capacitor.Weigh) }
 
 func readWith(ctx context.Context, d *Document,
 	onCan func(capacitor.Entry, string, *site.Site) *capacitor.Over) *reading {
@@ -155,7 +157,17 @@ func readWith(ctx context.Context, d *Document,
 	r.readings = append(r.readings, own...)
 	r.prices, r.hours, own = one.Parts.Read()
 	r.readings = append(r.readings, own...)
+	r.wants, own = weigh.Read(d.Weigh, r.plateRPM())
+	r.readings = append(r.readings, own...)
 	return r
+}
+
+// plateRPM is the plate's speed, of whichever kind of motor it is; 0: not known.
+func (r *reading) plateRPM() float64 {
+	if r.site.Feed.Brushed {
+		return r.site.Direct.RPM
+	}
+	return r.site.Plate.RPM
 }
 
 // drawn is a document whose drawers are the workshop's stores, where its own names none.
@@ -222,7 +234,7 @@ func (r *reading) unread() (out []finding.Finding) {
 	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads,
 		"bridge": finding.Bridge, "drive": finding.Bridge, "rotary": finding.Bridge, "dc": finding.Bridge,
 		"load": finding.Load, "protection": finding.Protection, "fit": finding.Motor, "parts": finding.Bridge,
-		"makeup": finding.Leads}
+		"makeup": finding.Leads, "weigh": finding.Bridge}
 	for _, one := range r.readings {
 		if one.Problem == "" {
 			continue

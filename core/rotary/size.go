@@ -103,9 +103,13 @@ func (o *Over) Sizes(ctx context.Context) (Sizes, error) {
 func (o *Over) american() bool { return o.Idler.Site.Rules == table.NorthAmerica }
 
 // standard sizes in watts.
-func (o *Over) standard() []float64 {
+func (o *Over) standard() []float64 { return StandardWatts(o.american()) }
+
+// StandardWatts are the sizes that motors are made in, in watts: of horsepower where american,
+// else of kilowatts.
+func StandardWatts(american bool) []float64 {
 	all, unitWatts := standardKW, 1000.0
-	if o.american() {
+	if american {
 		all, unitWatts = standardHP, unit.WattsPerHorsepower
 	}
 	out := make([]float64, len(all))

@@ -44,14 +44,3 @@ func (e PartsEntry) Read() (prices map[string]Priced, hours float64, readings []
 	}
 	return prices, hours, r.Readings
 }
-
-var money = regexp.MustCompile(`^\s*([^\d\s.,-]{0,4})\s*(\d+(?:[.,]\d{1,2})?)\s*([^\d\s.,-]{0,4})\s*$`)
-
-// Money is an amount and its currency as printed; ok is false for what is no price.
-func Money(text string) (amount float64, currency string, ok bool) {
-	m := money.FindStringSubmatch(text)
-	if m == nil || m[1] == "" && m[3] == "" {
-		return 0, "", false
-	}
-	return unit.Decimal(m[2]), m[1] + m[3], true
-}

@@ -68,12 +68,12 @@ func TestPricesAndHours(t *testing.T) {
 	require.Equal(t, stores.Priced{Price: "38.50 €", Shop: "corner shop"}, prices["contactor"])
 	require.InDelta(t, 6, hours, 1e-9)
 	require.NotEmpty(t, readings[2].Problem)
-	amount, currency, ok := stores.Money(prices["breaker"].Price)
+	amount, currency, ok := unit.Money(prices["breaker"].Price)
 	require.True(t, ok)
 	require.Equal(t, "$", currency)
 	require.InDelta(t, 9, amount, 1e-9)
 	for _, text := range []string{"12", "cheap", "", "12 € each or so"} {
-		_, _, ok := stores.Money(text)
+		_, _, ok := unit.Money(text)
 		require.False(t, ok, text)
 	}
 }

@@ -1,0 +1,306 @@
+package job
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/load"
+	"graybridge/core/machine"
+	"graybridge/core/protection"
+	"graybridge/core/site"
+	"graybridge/core/unit"
+	"graybridge/core/weigh"
+)
+
+// Taken is a document with the bridge of a column in it: nothing else of it changes, but that
+// a converter brings its idler and other kinds of bridge lose the protection noted for this
+// one. ok is false where the column has nothing to take.
+func (w *Weighing) Taken(d Document, kind string) (Document, bool) {
+	on, ok := w.On[kind]
+	if !ok {
+		return d, false
+	}
+	d = d.Clone()
+	was := first(d.Bridge.Kind, KindCapacitor)
+	d.Bridge = on.Bridge
+	one := on.Machines[0].ID
+	for i := range d.Machines {
+		if d.Machines[i].ID == one && was != kind {
+			d.Machines[i].Protection, d.Machines[i].Leads.Done = protection.Entry{}, []string{}
+		}
+	}
+	for _, m := range on.Machines[1:] {
+		if len(d.Machines) < MostMachines && !slices.ContainsFunc(d.Machines,
+			func(x Machine) bool { return x.ID == m.ID }) {
+			d.Machines = append(d.Machines, m)
+		}
+	}
+	return d, true
+}
+
+// Weighing is a document set on each bridge at its best, and which of them is taken. Every
+// column stands on a whole plan of a document with that bridge: the document that is taken
+// into the job where the column is chosen.
+type Weighing struct {
+	weigh.Weighed
+	// On are the documents of the columns, by kind.
+	On map[string]Document `json:"-"`
+}
+
+// weigher weighs one document.
+type weigher struct {
+	ctx   context.Context
+	doc   Document // one machine, the one that is weighed
+	base  *Solved
+	line  *site.Site // the motor on the line's own volts and hertz
+	wants weigh.Wants
+	whole Document
+	brief bool // only what is judged, not what a converter asks ahead of it
+}
+
+// trial is the document on one bridge with some values, planned.
+type trial struct {
+	doc  Document
+	kind string
+	*Solved
+}
+
+// WeighOf weighs the first machine of a document on every bridge but the rotary converter,
+// whose column comes of ConverterOf. The error is the context's.
+func WeighOf(ctx context.Context, d Document) (Weighing, error) {
+	w, err := newWeigher(ctx, d)
+	if err != nil {
+		return Weighing{}, err
+	}
+	out := Weighing{On: map[string]Document{}}
+	out.Assumed = w.wants.Assumed
+	if out.Waits = w.waits(); out.Waits != "" {
+		out.Rows, out.Columns, out.Reasons, out.Changes = weigh.Rows(), []weigh.Column{}, []string{}, []string{}
+		out.Grade, out.Sentence = finding.Open, out.Waits
+		return out, nil
+	}
+	add := func(c weigh.Column, t *trial) {
+		if t != nil {
+			c.May = true
+			out.On[c.Kind] = t.doc
+		}
+		c.Chosen = c.Kind == first(d.Bridge.Kind, KindCapacitor)
+		out.Columns = append(out.Columns, c)
+	}
+	direct, onDirect, err := w.direct()
+	if err != nil {
+		return Weighing{}, err
+	}
+	if onDirect != nil { // a brushed motor runs on nothing else
+		for _, kind := range []string{KindCapacitor, KindRotary, KindDrive} {
+			add(w.notFor(kind, brushedMotor), nil)
+		}
+		add(direct, onDirect)
+		add(w.none(), nil)
+		out.Conclude()
+		out.Changes = w.changes(&out)
+		return out, ctx.Err()
+	}
+	can, onCan, err := w.capacitor()
+	if err != nil {
+		return Weighing{}, err
+	}
+	add(can, onCan)
+	add(weigh.Column{Kind: KindRotary, Name: titleOf(KindRotary), Grade: finding.Open, Waits: true,
+		Cells: []weigh.Cell{}, Schools: []weigh.School{}, Verdict: workedOut}, nil)
+	driven, onDriven, err := w.drive()
+	if err != nil {
+		return Weighing{}, err
+	}
+	add(driven, onDriven)
+	add(w.notFor(KindDC, threePhaseMotor), nil)
+	add(w.none(), nil)
+	out.Conclude()
+	out.Changes = w.changes(&out)
+	return out, ctx.Err()
+}
+
+// newWeigher reads a document for weighing.
+func newWeigher(ctx context.Context, d Document) (*weigher, error) {
+	whole := d.Clone()
+	d = d.Clone()
+	d.Machines = d.Machines[:1]
+	d.Machines[0].Role = ""
+	base, err := Solve(ctx, d)
+	if err != nil {
+		return nil, err
+	}
+	w := &weigher{ctx: ctx, doc: d, base: base, whole: whole}
+	if base.r != nil {
+		w.wants = base.r.wants
+		w.wantsOfBridge()
+		w.line = read(ctx, ptr(w.on(KindCapacitor))).site
+		if l := d.Machines[0].Load; l.Lightest == "" && l.Kind != machine.NoLoad {
+			w.wants.Assumed = append(w.wants.Assumed, lightestIsNone)
+		}
+		if !w.line.Load.Known {
+			w.wants.Assumed = append(w.wants.Assumed,
+				"the load: "+unit.Percent(w.line.Load.Usual)+", "+string(w.line.Load.Kind))
+		}
+	}
+	return w, nil
+}
+
+// wantsOfBridge takes the speeds that were asked of a drive or a controller, where none is
+// asked of the choice.
+func (w *weigher) wantsOfBridge() {
+	if w.wants.SpeedSaid {
+		return
+	}
+	slow, fast := 0.0, 0.0
+	switch on := w.base.r.bridge.(type) {
+	case onDrive:
+		if m := on.Site.Model; m != nil {
+			slow, fast = on.Chosen.LeastHz/m.FrequencyHz, on.Chosen.MostHz/m.FrequencyHz
+		}
+	case onDC:
+		if rpm := on.Site.Direct.RPM; rpm > 0 {
+			slow, fast = on.Chosen.LeastRPM/rpm, on.Chosen.MostRPM/rpm
+		}
+	}
+	if slow > 0 && slow < 1 {
+		w.wants.Slowest, w.wants.SpeedSaid = slow, true
+	}
+	if fast > 1 {
+		w.wants.Fastest, w.wants.SpeedSaid = fast, true
+	}
+	if w.wants.SpeedSaid {
+		w.wants.Assumed = slices.DeleteFunc(w.wants.Assumed, func(s string) bool {
+			return strings.HasPrefix(s,
+				"one speed")
+		})
+	}
+}
+
+// waits is what must be read before anything can be weighed; empty where nothing must.
+func (w *weigher) waits() string {
+	if w.base.r == nil {
+		return notWeighed
+	}
+	if _, known := w.directMotor(); known {
+		return ""
+	}
+	if w.line.Model == nil {
+		p := &w.base.plan
+		if stop := blocked(p.Findings); stop != nil {
+			return stop.Sentence
+		}
+		return waitsFor(p.Next.Text)
+	}
+	return ""
+}
+
+func ptr[T any](x T) *T { return &x }
+
+// on is the document on a bridge, with nothing noted of its protection: what is asked is
+// weighed, and what was fitted for another bridge does not follow.
+func (w *weigher) on(kind string) Document {
+	d := w.doc.Clone()
+	d.Bridge.Kind = kind
+	m := &d.Machines[0]
+	m.Name = w.doc.Called(*m)
+	m.Protection, m.Leads.Done = protection.Entry{}, []string{}
+	return d
+}
+
+// try plans a document.
+func (w *weigher) try(d Document) (*trial, error) {
+	s, err := Solve(w.ctx, d)
+	if err != nil {
+		return nil, err
+	}
+	return &trial{doc: d, kind: d.Bridge.Kind, Solved: s}, nil
+}
+
+// counterfactual is one thing that could be otherwise.
+type counterfactual struct {
+	words string
+	with  func(d *Document, wants *weigh.Wants)
+}
+
+// changes says what would change the answer: of the bridges that are simpler than the one
+// taken, what would have to be otherwise for each, planned anew.
+func (w *weigher) changes(of *Weighing) []string {
+	out := []string{}
+	for i := range of.Columns {
+		c := &of.Columns[i]
+		d, ok := of.On[c.Kind]
+		if !ok || c.Kind == of.Best || c.Grade == finding.Good {
+			continue
+		}
+		for _, f := range w.counterfactuals(c) {
+			other := *w
+			changed := d.Clone()
+			f.with(&changed, &other.wants)
+			if c.Kind == KindCapacitor {
+				changed.Bridge.Capacitor.Microfarad, changed.Bridge.Capacitor.Start = "", ""
+			}
+			t, err := w.try(changed)
+			if err != nil {
+				return out
+			}
+			if t, err = w.cured(t); err != nil {
+				return out
+			}
+			if col := other.column(t); col.Grade != finding.Stop && col.Grade.Rank() > c.Grade.Rank() {
+				out = append(out, wouldDo(c.Kind, f.words, col.Grade))
+				break
+			}
+		}
+	}
+	return out
+}
+
+// counterfactuals are what is tried for a column: the least change first.
+func (w *weigher) counterfactuals(c *weigh.Column) (out []counterfactual) {
+	free := func(d *Document, _ *weigh.Wants) { d.Machines[0].Load.Start = load.Free }
+	one := func(_ *Document, wants *weigh.Wants) { wants.Slowest, wants.Fastest = 1, 1 }
+	l := w.line.Load
+	if l.Start != load.Free {
+		out = append(out, counterfactual{startsFree, free})
+	}
+	if !w.wants.OneSpeed() && (c.Kind == KindCapacitor || c.Kind == KindRotary) {
+		out = append(out, counterfactual{oneSpeed, one})
+	}
+	if share := c.Cell(weigh.AllDay); share != nil && share.Measure != nil &&
+		share.Measure.Direction == finding.AtLeast {
+		most := math.Floor(share.Measure.Value/5) * 5
+		if most >= 20 && most < 100*l.Heaviest {
+			lighter := func(d *Document, _ *weigh.Wants) {
+				m := &d.Machines[0].Load
+				m.Share, m.Heaviest, m.Lightest = fmt.Sprintf("%.0f %%", math.Min(most, 100*l.Usual)),
+					fmt.Sprintf("%.0f %%", most), fmt.Sprintf("%.0f %%", math.Min(most, 100*l.Lightest))
+			}
+			out = append(out, counterfactual{loadUpTo(most), lighter})
+			if l.Start != load.Free {
+				out = append(out, counterfactual{loadUpTo(most) + " and " + startsFree,
+					func(d *Document, wants *weigh.Wants) { lighter(d, wants); free(d, wants) }})
+			}
+			if !w.wants.OneSpeed() {
+				out = append(out, counterfactual{loadUpTo(most) + ", " + startsFree + " and " + oneSpeed,
+					func(d *Document, wants *weigh.Wants) { lighter(d, wants); free(d, wants); one(d, wants) }})
+			}
+		}
+	}
+	if l.Lightest < l.Usual && c.Kind == KindCapacitor {
+		busy := func(d *Document, _ *weigh.Wants) {
+			d.Machines[0].Load.Lightest = fmt.Sprintf("%.0f %%", 100*l.Usual)
+		}
+		out = append(out, counterfactual{neverIdle, busy})
+	}
+	return out
+}
+
+// reached says whether some joint gives the coils their volts on the line as it is.
+func (w *weigher) reached() bool {
+	return len(w.line.Reach) > 0 && w.line.Reach[0].Fits()
+}

@@ -1,0 +1,311 @@
+package job
+
+import (
+	"fmt"
+	"graybridge/core/capacitor"
+	"graybridge/core/drive"
+	"graybridge/core/finding"
+	"graybridge/core/stores"
+	"graybridge/core/unit"
+	"graybridge/core/weigh"
+	"math"
+	"slices"
+	"strings"
+)
+
+// counts are the judgements of a plan on its bridge: how grave, and how many.
+func (t *trial) counts() (stops, cautions int) {
+	for i := range t.plan.Findings {
+		f := &t.plan.Findings[i]
+		if rowOf(f) == "" {
+			continue
+		}
+		switch f.Grade {
+		case finding.Stop:
+			stops++
+		case finding.Caution:
+			cautions++
+		}
+	}
+	return stops, cautions
+}
+
+// improves says whether one trial is better than another of the same bridge.
+func (t *trial) improves(on *trial) bool {
+	stops, cautions := t.counts()
+	wereStops, wereCautions := on.counts()
+	if stops != wereStops {
+		return stops < wereStops
+	}
+	return cautions < wereCautions
+}
+
+// apply takes a cure of a plan into a copy of its document; ok is false for entries that
+// weighing does not touch.
+func apply(d Document, c finding.Cure) (Document, bool) {
+	d = d.Clone()
+	set := func(path, value string) bool {
+		switch path {
+		case "":
+		case "bridge.capacitor.microfarad":
+			d.Bridge.Capacitor.Microfarad = value
+		case "bridge.capacitor.start_microfarad":
+			d.Bridge.Capacitor.Start = value
+		case "bridge.capacitor.start_by":
+			d.Bridge.Capacitor.StartBy = capacitor.StartBy(value)
+		case "bridge.drive.reactor":
+			d.Bridge.Drive.Reactor = value
+		case "bridge.drive.resistor":
+			d.Bridge.Drive.Resistor = value
+		case "bridge.rotary.start_microfarad":
+			d.Bridge.Rotary.Start = value
+		default:
+			return false
+		}
+		return true
+	}
+	return d, set(c.Path, c.Value) && set(c.And.Path, c.And.Value)
+}
+
+// cured takes the cures of a trial's plan as long as one of them makes it better.
+func (w *weigher) cured(t *trial) (*trial, error) {
+	for range 4 {
+		var best *trial
+		for _, f := range t.plan.Findings {
+			if rowOf(&f) == "" || f.Grade != finding.Stop && f.Grade != finding.Caution {
+				continue
+			}
+			for _, c := range f.Cures {
+				d, ok := apply(t.doc, c)
+				if !ok {
+					continue
+				}
+				one, err := w.try(d)
+				if err != nil {
+					return nil, err
+				}
+				if !one.improves(t) { // what one cure takes, a start capacitor may give back
+					if one, err = w.withStart(one); err != nil {
+						return nil, err
+					}
+				}
+				if one.improves(t) && (best == nil || one.improves(best)) {
+					best = one
+				}
+			}
+		}
+		if best == nil {
+			return t, nil
+		}
+		t = best
+	}
+	return t, nil
+}
+
+// withStart is a trial with the start capacitor that its plan offers, where it offers one.
+func (w *weigher) withStart(t *trial) (*trial, error) {
+	for _, f := range t.plan.Findings {
+		for _, c := range f.Cures {
+			if f.ID == finding.CapacitorStart {
+				if d, ok := apply(t.doc, c); ok {
+					return w.try(d)
+				}
+			}
+		}
+	}
+	return t, nil
+}
+
+// capacitor is the column of the run capacitor with its best µF, and with a start capacitor
+// where the start asks one.
+func (w *weigher) capacitor() (weigh.Column, *trial, error) {
+	d := w.on(KindCapacitor)
+	own := d.Bridge.Capacitor
+	d.Bridge.Capacitor.Microfarad = ""
+	if w.wants.Both && own.Reversing == "" {
+		d.Bridge.Capacitor.Reversing = capacitor.BySwitch
+	}
+	best, err := w.try(d)
+	if err != nil {
+		return weigh.Column{}, nil, err
+	}
+	if best, err = w.cured(best); err != nil {
+		return weigh.Column{}, nil, err
+	}
+	if own.Microfarad != "" {
+		one, err := w.try(w.on(KindCapacitor))
+		if err != nil {
+			return weigh.Column{}, nil, err
+		}
+		if !best.improves(one) {
+			best = one
+		}
+	}
+	c := w.column(best)
+	if c.Grade != finding.Good {
+		w.pair(&c, best)
+	}
+	return c, best, nil
+}
+
+// pair says beside the one capacitor what two would do, from the one named joint.
+func (w *weigher) pair(c *weigh.Column, t *trial) {
+	on, ok := t.r.bridge.(onCapacitor)
+	if !ok {
+		return
+	}
+	p, err := on.Pair()
+	if err != nil || !p.Possible {
+		return
+	}
+	c.Schools = append(c.Schools, weigh.School{Name: twoCapacitors(p), Says: p.Sentence, Ours: p.Detail,
+		Grade: p.Grade})
+}
+
+// mostTried is how many drives are planned whole.
+const mostTried = 4
+
+// drive is the column of the drive that fits best of those that are known, in stores before
+// others, the cheaper first, the smaller of those whose price is not known.
+func (w *weigher) drive() (weigh.Column, *trial, error) {
+	d := w.on(KindDrive)
+	hertz := w.line.Plate.Hertz
+	if d.Bridge.Drive.Least == "" && w.wants.Slowest < 0.95 && hertz > 0 {
+		d.Bridge.Drive.Least = fmt.Sprintf("%.0f Hz", math.Max(1, w.wants.Slowest*hertz))
+	}
+	if d.Bridge.Drive.Most == "" && w.wants.Fastest > 1.02 && hertz > 0 {
+		d.Bridge.Drive.Most = fmt.Sprintf("%.0f Hz", w.wants.Fastest*hertz)
+	}
+	if w.wants.Both && d.Bridge.Drive.Direction == "" {
+		d.Bridge.Drive.Direction = drive.Switch
+	}
+	mine := d.Bridge.Drive.Profile
+	ask := d
+	ask.Bridge.Drive.Profile = ""
+	known := drive.Offers(read(w.ctx, &ask).site, ask.Bridge.Drive)
+	slices.SortStableFunc(known, func(a, b drive.Offer) int {
+		if a.Grade != b.Grade {
+			return b.Grade.Rank() - a.Grade.Rank()
+		}
+		return w.dearer(a, b, mine)
+	})
+	var best *trial
+	for i, one := range known {
+		if i == mostTried {
+			break
+		}
+		if best != nil && one.Grade == finding.Stop {
+			if stops, _ := best.counts(); stops == 0 {
+				break
+			}
+		}
+		d.Bridge.Drive.Profile = one.ID
+		t, err := w.try(d)
+		if err != nil {
+			return weigh.Column{}, nil, err
+		}
+		if t, err = w.cured(t); err != nil {
+			return weigh.Column{}, nil, err
+		}
+		if best == nil || t.improves(best) {
+			best = t
+		}
+		if stops, cautions := best.counts(); stops+cautions == 0 {
+			break
+		}
+	}
+	if best == nil || best.plan.Drive == nil {
+		return w.notFor(KindDrive, noMotorToDrive), nil, nil
+	}
+	return w.column(best), best, nil
+}
+
+// dearer orders two drives that fit alike.
+func (w *weigher) dearer(a, b drive.Offer, mine string) int {
+	there := func(o drive.Offer) (own bool, price float64) {
+		price = math.Inf(1)
+		for _, item := range w.doc.Workshop.Stores {
+			if item.Kind != stores.Drive || !strings.Contains(strings.ToLower(item.What), strings.ToLower(o.Name)) {
+				continue
+			}
+			own = own || item.Free > 0
+			if amount, _, ok := unit.Money(item.Price); ok {
+				price = math.Min(price, amount)
+			}
+		}
+		return own || o.ID == mine, price
+	}
+	ownA, priceA := there(a)
+	ownB, priceB := there(b)
+	switch {
+	case ownA != ownB:
+		if ownA {
+			return -1
+		}
+		return 1
+	case priceA < priceB:
+		return -1
+	case priceB < priceA:
+		return 1
+	case a.Has < b.Has:
+		return -1
+	case a.Has > b.Has:
+		return 1
+	}
+	return 0
+}
+
+// directMotor is the document read as a brushed motor's; known is false where it is none.
+func (w *weigher) directMotor() (d Document, known bool) {
+	d = w.on(KindDC)
+	r := read(w.ctx, &d)
+	on, ok := r.bridge.(onDC)
+	p := &r.site.Direct
+	return d, ok && on.View != nil && !p.ThreePhase && !p.Universal && (p.Volts > 0 || p.Field())
+}
+
+// direct is the column of the DC controller that fits best; the trial is nil for a motor that
+// is not brushed.
+func (w *weigher) direct() (c weigh.Column, best *trial, err error) {
+	d, known := w.directMotor()
+	if !known {
+		return c, nil, nil
+	}
+	if w.wants.SpeedSaid {
+		rpm := read(w.ctx, &d).site.Direct.RPM
+		if d.Bridge.DC.Least == "" && w.wants.Slowest < 0.95 {
+			d.Bridge.DC.Least = fmt.Sprintf("%.0f rpm", w.wants.Slowest*rpm)
+		}
+	}
+	if w.wants.Both && d.Bridge.DC.Reverse == "" {
+		d.Bridge.DC.Reverse = "switch"
+	}
+	mine := d.Bridge.DC.Controller
+	ids := []string{}
+	for _, o := range read(w.ctx, &d).bridge.(onDC).View.Controllers {
+		ids = append(ids, o.ID)
+	}
+	slices.SortStableFunc(ids, func(a, b string) int {
+		if (a == mine) != (b == mine) {
+			if a == mine {
+				return -1
+			}
+			return 1
+		}
+		return 0
+	})
+	for _, id := range ids {
+		d.Bridge.DC.Controller = id
+		t, err := w.try(d)
+		if err != nil {
+			return c, nil, err
+		}
+		if best == nil || t.improves(best) {
+			best = t
+		}
+	}
+	if best == nil {
+		return c, nil, nil
+	}
+	return w.column(best), best, nil
+}

@@ -1,0 +1,233 @@
+package job
+
+import (
+	"fmt"
+	"graybridge/core/capacitor"
+	"graybridge/core/drive"
+	"graybridge/core/finding"
+	"graybridge/core/unit"
+	"graybridge/core/weigh"
+	"math"
+	"strings"
+)
+
+// oneSpeed puts the speeds of a bridge that passes the line's hertz on.
+func (w *weigher) oneSpeed(c *weigh.Column, rpm float64, both, turned string) {
+	plate := w.base.r.site.Plate.RPM
+	text := unit.Whole(rpm, "rpm") + ", one speed"
+	slow := weigh.Cell{Row: weigh.Slow, Text: text, Mark: finding.Computed}
+	speeds := weigh.Cell{Row: weigh.Speeds, Text: text, Notes: []string{turned}, Mark: finding.Computed}
+	if w.wants.Both {
+		speeds.Notes = []string{both}
+	}
+	if w.wants.SpeedSaid && plate > 0 {
+		share := rpm / plate
+		slow.Grade = finding.Good
+		if w.wants.Slowest <= 0.9 {
+			slow.Grade = finding.Stop
+			slow.Measure = finding.Against(tenths(share), finding.AtMost, tenths(w.wants.Slowest), "% of plate speed")
+			slow.Notes = append(slow.Notes, noSlower(w.wants.Slowest))
+		}
+		if w.wants.Fastest >= 1.1 {
+			speeds.Grade = finding.Stop
+			speeds.Measure = finding.Against(tenths(share), finding.AtLeast, tenths(w.wants.Fastest),
+				"% of plate speed")
+			speeds.Notes = append(speeds.Notes, noFaster(w.wants.Fastest))
+		}
+	}
+	c.Put(slow)
+	c.Put(speeds)
+}
+
+// windings are the worst winding at the lightest, the usual and the heaviest load.
+func windingsCell(idle, usual, heavy float64, runs bool, mark finding.Mark) weigh.Cell {
+	if !runs {
+		return weigh.Cell{Row: weigh.Windings, Text: doesNotRun, Mark: mark}
+	}
+	worst := math.Max(idle, math.Max(usual, heavy))
+	cell := weigh.Cell{Row: weigh.Windings, Text: fmt.Sprintf("%s, %s, %s", unit.Percent(idle), unit.Percent(usual),
+		unit.Percent(heavy)), Notes: []string{idleUsualHeaviest}, Mark: mark, Grade: finding.Good,
+		Measure: finding.Against(tenths(worst), finding.AtMost, 100, "% of plate amps")}
+	if !cell.Measure.Holds() {
+		cell.Grade = finding.Caution
+	}
+	return cell
+}
+
+// onCan are the cells of the run capacitor.
+func (w *weigher) onCan(c *weigh.Column, t *trial, on onCapacitor) {
+	a := on.Answer
+	c.Best = noneFits
+	if a == nil {
+		return
+	}
+	mark := on.Over.Site.Mark()
+	c.Best = unit.Text(a.Microfarad, "µF") + " run"
+	if on.StartEntered > 0 {
+		c.Best += " and " + unit.Text(on.StartEntered, "µF") + " to start"
+	}
+	if full, ok := figureIn(t.plan.Bridge, "full"); ok {
+		c.Put(weigh.Cell{Row: weigh.FullLoad, Text: full.Text, Notes: []string{full.Note}, Mark: full.Mark,
+			Why: full.Why})
+	}
+	_, idle := worstOf(a.Idle, true)
+	_, usual := worstOf(a.Usual, a.UsualRuns)
+	_, heavy := worstOf(a.Heavy, a.HeavyRuns)
+	c.Put(windingsCell(idle, usual, heavy, a.UsualRuns, mark))
+	rpm := w.base.r.site.Plate.RPM
+	if a.UsualRuns {
+		rpm = a.Usual.RPM
+		watts := math.Abs(a.Usual.PowerFactor) * abs(a.Usual.SupplyAmps) * a.Usual.SupplyVolts
+		w.energy(c, watts, a.Usual.ShaftWatts, mark)
+	}
+	w.oneSpeed(c, rpm, bothBySwitch, otherByCapacitor)
+	for _, s := range t.plan.Schools {
+		if s.ID == "balance" {
+			continue
+		}
+		c.Schools = append(c.Schools, weigh.School{Name: s.Name, Says: unit.Text(s.Microfarad, "µF"), Ours: s.Text,
+			Grade: s.Grade})
+	}
+}
+
+// worstOf is the worst winding at a point; nothing where it does not run.
+func worstOf(p capacitor.Point, runs bool) (string, float64) {
+	if !runs || len(p.Windings) == 0 {
+		return "", 0
+	}
+	return p.WorstCoil()
+}
+
+// onDrive are the cells of a drive.
+func (w *weigher) onDrive(c *weigh.Column, t *trial, on onDrive) {
+	c.Best = noneFits
+	if on.Motor == nil || on.Profile == nil || on.View == nil {
+		return
+	}
+	s, v, mark := on.Over.Site, on.View, on.Over.Site.Mark()
+	c.Best = on.Profile.Name
+	at := func(share float64, hertz float64) drive.Point {
+		m := *on.Motor
+		m.Load = s.Load.At(share)
+		p, err := m.At(hertz)
+		if err != nil {
+			return drive.Point{}
+		}
+		return p
+	}
+	base := math.Min(on.Hertz, s.Model.FrequencyHz)
+	idle, usual, heavy := at(s.Load.Lightest, base), at(s.Load.Usual, base), at(s.Load.Heaviest, base)
+	c.Put(windingsCell(idle.Share, usual.Share, heavy.Share, idle.Carries && usual.Carries && heavy.Carries, mark))
+	c.Put(weigh.Cell{Row: weigh.FullLoad, Text: fullText(usual.Continuous, usual.Short), Mark: mark})
+	// The heaviest load at the slowest speed wanted, which its own fan cools least.
+	slow := at(s.Load.Heaviest, math.Max(1, w.wants.Slowest*s.Model.FrequencyHz))
+	grade, _ := slow.Words()
+	measure := finding.Against(tenths(slow.Asked), finding.AtMost, tenths(slow.Continuous), "% of plate torque")
+	if measure.Holds() != (grade == finding.Good) { // it stalls with torque to spare by its fan: what ends it is told
+		measure = nil
+	}
+	c.Put(weigh.Cell{Row: weigh.Slow, Text: slowText(slow.Continuous, slow.Hz, slow.RPM), Grade: grade,
+		Measure: measure,
+		Mark:    mark, Notes: []string{asksThere(slow.Asked, grade)}})
+	least := math.Max(1, v.LeastHz)
+	c.Put(w.speedsCell(speedsText(least/s.Model.FrequencyHz*s.Plate.RPM, v.TopHz/s.Model.FrequencyHz*s.Plate.RPM),
+		v.TopHz/s.Model.FrequencyHz, mark))
+	if usual.Carries && on.Weighed != nil {
+		w.energy(c, t.plan.Wanted.Supply*s.Supply.Volts*on.Weighed.InputFactor,
+			usual.Asked*s.Model.RatedTorqueNm*usual.RPM*math.Pi/30, finding.Estimated)
+	}
+	ch := on.Weighed
+	if ch == nil {
+		return
+	}
+	c.Schools = append(c.Schools, weigh.School{Name: "By amps", Says: ampsSchool(ch.Need), Ours: hasAmps(ch.Have),
+		Grade: gradeAtLeast(ch.Have, ch.Need)},
+		weigh.School{Name: "By power", Says: powerSchool(s.Plate.ShaftWatts / 1000),
+			Ours:  hasPower(on.Profile.Output.KW),
+			Grade: gradeAtLeast(1000*on.Profile.Output.KW, s.Plate.ShaftWatts)})
+}
+
+// gradeAtLeast is good where a figure reaches another.
+func gradeAtLeast(x, limit float64) finding.Grade {
+	if x >= limit {
+		return finding.Good
+	}
+	return finding.Caution
+}
+
+// speedsCell is a range of speeds against what is wanted at its upper end.
+func (w *weigher) speedsCell(text string, top float64, mark finding.Mark) weigh.Cell {
+	cell := weigh.Cell{Row: weigh.Speeds, Text: text, Notes: []string{bothByCommand}, Mark: mark, Grade: finding.Good}
+	if w.wants.Fastest > 1.02 {
+		cell.Measure = finding.Against(tenths(top), finding.AtLeast, tenths(w.wants.Fastest), "% of plate speed")
+		if !cell.Measure.Holds() {
+			cell.Grade = finding.Caution
+			cell.Notes = append(cell.Notes, topIsPlanning(top))
+		}
+	}
+	return cell
+}
+
+// onDC are the cells of a DC controller.
+func (w *weigher) onDC(c *weigh.Column, on onDC) {
+	c.Best = noneFits
+	if on.Duty == nil || on.Profile == nil {
+		return
+	}
+	d, v := on.Duty, on.View
+	mark := finding.Estimated
+	c.Best = on.Profile.Name
+	felt := func(share, rpm float64) float64 {
+		return d.At(rpm, d.Asked(share, rpm)).RMSAmps / (d.ArmatureAmps * d.Factor)
+	}
+	c.Put(windingsCell(felt(d.Load.Lightest, on.Dial.RPM), felt(d.Load.Usual, on.Dial.RPM),
+		felt(d.Load.Heaviest, on.Dial.RPM), on.Dial.Reachable, mark))
+	c.Put(weigh.Cell{Row: weigh.FullLoad, Text: fullText(d.Good(d.RPM), d.Minute(d.RPM)), Mark: mark})
+	rpm := w.wants.Slowest * d.RPM
+	asked, good := d.Asked(d.Load.Heaviest, rpm), d.Good(rpm)
+	cell := weigh.Cell{Row: weigh.Slow, Text: slowText(good, 0, rpm), Mark: mark,
+		Measure: finding.Against(tenths(asked), finding.AtMost, tenths(good), "% of plate torque"), Grade: finding.Good}
+	if !cell.Measure.Holds() {
+		if cell.Grade = finding.Caution; asked > d.Minute(rpm) {
+			cell.Grade = finding.Stop
+		}
+	}
+	cell.Notes = []string{asksThere(asked, cell.Grade)}
+	c.Put(cell)
+	c.Put(w.speedsCell(finding.Upper(strings.TrimSuffix(v.GreatestText, ".")), v.Greatest/d.RPM, mark))
+	if on.Dial.Reachable {
+		watts := on.Dial.LineAmps * on.Dial.PowerFactor(d.Line) * d.Line.Volts
+		if p := &on.Site.Direct; p.Field() {
+			watts += p.FieldVolts * p.FieldAmps
+		}
+		shaft := math.Max(0, on.Dial.Nm-d.Constants().FrictionNm) * on.Dial.RPM * math.Pi / 30
+		w.energy(c, watts, shaft, mark)
+	}
+	c.Schools = append(c.Schools, weigh.School{Name: "By armature amps", Says: ampsSchool(d.ArmatureAmps),
+		Ours: hasAmps(on.Profile.Amps), Grade: gradeAtLeast(on.Profile.Amps, d.ArmatureAmps)})
+}
+
+// tenths is a share as percent, to a tenth: what is printed, and what is compared.
+func tenths(share float64) float64 { return math.Round(1000*share) / 10 }
+
+// energy is what a year of it takes from the line and loses.
+func (w *weigher) energy(c *weigh.Column, watts, shaft float64, mark finding.Mark) {
+	hours := w.wants.Hours * w.wants.Days
+	if math.IsNaN(watts) || watts <= 0 {
+		return
+	}
+	kwh, lost := watts*hours/1000, math.Max(0, watts-shaft)*hours/1000
+	cell := weigh.Cell{Row: weigh.Energy, Text: unit.Whole(kwh, "kWh"), Mark: mark,
+		Notes: []string{lostText(lost, w.wants.Hours, w.wants.Days)},
+		Why: []finding.Why{{Formula: "watts from the line × hours a day × days a year",
+			Source: "engine, at the usual load",
+			Numbers: fmt.Sprintf("%s × %s × %s", unit.Whole(watts, "W"), unit.Plain(w.wants.Hours)+" h",
+				unit.Plain(w.wants.Days)),
+			Estimated: mark == finding.Estimated}}}
+	if w.wants.Price > 0 {
+		cell.Text += fmt.Sprintf(", %.0f%s%s", kwh*w.wants.Price, unit.Space, w.wants.Currency)
+		cell.Notes = append(cell.Notes, fmt.Sprintf("%.0f%s%s of it lost", lost*w.wants.Price, unit.Space,
+			w.wants.Currency))
+	}
+	c.Put(cell)
+}

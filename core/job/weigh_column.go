@@ -1,0 +1,307 @@
+package job
+
+import (
+	"slices"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/rotary"
+	"graybridge/core/unit"
+	"graybridge/core/weigh"
+)
+
+// rowsOf are the questions that findings answer.
+var rowsOf = map[string]weigh.Row{
+	finding.CapacitorStart: weigh.Starts, finding.DriveStart: weigh.Starts, finding.DriveRampUp: weigh.Starts,
+	finding.DCStart: weigh.Starts, finding.DCStalls: weigh.Starts,
+	rotary.IDStart: weigh.Starts, rotary.IDStartFirst: weigh.Starts, rotary.IDStartCan: weigh.Starts,
+	rotary.IDCreeps: weigh.Starts, rotary.IDSpin: weigh.Starts,
+	finding.CapacitorHeat: weigh.AllDay, finding.CapacitorCarries: weigh.AllDay, finding.DriveAmps: weigh.AllDay,
+	finding.DriveHeaviest: weigh.AllDay, rotary.IDWorst: weigh.AllDay, rotary.IDFalls: weigh.AllDay,
+	rotary.IDNone: weigh.AllDay, rotary.IDFirst: weigh.AllDay, rotary.IDSize: weigh.AllDay,
+	finding.DCAmps: weigh.AllDay, finding.DCHeat: weigh.AllDay, "dc.form": weigh.AllDay,
+	finding.CapacitorIdle: weigh.Windings, rotary.IDMade: weigh.Windings,
+	finding.DriveSpeed: weigh.Speeds, finding.DCSpeed: weigh.Speeds, "dc.reach": weigh.Speeds,
+	finding.DCVolts: weigh.Speeds,
+}
+
+// rowOf is the question that a finding of a plan answers; empty for what is said of the motor,
+// of its joints as found, or of what is fitted already: it is the same on every bridge.
+func rowOf(f *finding.Finding) weigh.Row {
+	switch {
+	case f.ID == finding.LeadsUnreachable:
+		return weigh.Cannot
+	case f.Bay == finding.Leads || f.Bay == finding.Motor || f.Unread:
+		return ""
+	case ofControls(f):
+		return ""
+	case f.Bay == finding.Supply:
+		return weigh.Wall
+	case f.ID == finding.ProtectionWait:
+		return ""
+	case f.Bay == finding.Protection:
+		return weigh.Guard
+	}
+	if row, known := rowsOf[f.ID]; known {
+		return row
+	}
+	if f.Bay == finding.Load {
+		return weigh.AllDay
+	}
+	return weigh.Cannot
+}
+
+// controls are entries of how a drive is switched and reached: each has a cure of its own in
+// the bay, and none bears on which bridge it is.
+var controls = []string{"run", "speed", "lid", "daily_off", "emergency_stop", "contactor", "sink_ohm", "direction"}
+
+// ofControls says that a finding is about those alone.
+func ofControls(f *finding.Finding) bool {
+	if f.Bay != finding.Bridge || len(f.Entries) == 0 {
+		return false
+	}
+	for _, e := range f.Entries {
+		if field, ok := strings.CutPrefix(strings.TrimPrefix(e, "bridge."), "drive."); !ok ||
+			!slices.Contains(controls, field) {
+			return false
+		}
+	}
+	return true
+}
+
+// column is a trial as a column: the figures of its plan, every stop and caution of it at the
+// question it answers, and the speeds wanted against those it has.
+func (w *weigher) column(t *trial) weigh.Column {
+	c := weigh.Column{Kind: t.kind, Name: titleOf(t.kind), Cells: []weigh.Cell{}, Schools: []weigh.School{}}
+	w.common(&c, t)
+	switch on := t.r.bridge.(type) {
+	case onCapacitor:
+		w.onCan(&c, t, on)
+	case onDrive:
+		w.onDrive(&c, t, on)
+	case onDC:
+		w.onDC(&c, on)
+	case onRotary:
+		w.onRotary(&c, t, on)
+	}
+	ofIts := 0
+	for i := range t.plan.Findings {
+		f := &t.plan.Findings[i]
+		if f.Grade != finding.Stop && f.Grade != finding.Caution {
+			continue
+		}
+		if row := rowOf(f); row != "" {
+			c.Against(row, f)
+		} else if ofControls(f) {
+			ofIts++
+		}
+	}
+	if cell := c.Cell(weigh.Cannot); ofIts > 0 && cell != nil {
+		cell.Notes = append(cell.Notes, ofItsControls(ofIts))
+	}
+	w.wall(&c, t)
+	c.Settle()
+	c.Verdict = verdictOf(&c)
+	return c
+}
+
+// figureIn is the figure of an id; ok is false where it is not there.
+func figureIn(all []finding.Figure, id string) (f finding.Figure, ok bool) {
+	for _, f := range all {
+		if f.ID == id {
+			return f, true
+		}
+	}
+	return f, false
+}
+
+// common are the cells that every bridge's plan has alike.
+func (w *weigher) common(c *weigh.Column, t *trial) {
+	p := &t.plan
+	w.start(c, t)
+	if f, ok := figureIn(p.Load, "gives"); ok {
+		l := t.r.site.Load
+		cell := weigh.Cell{Row: weigh.AllDay, Text: f.Text + " of the plate", Notes: []string{f.Note}, Mark: f.Mark,
+			Why: f.Why, Grade: finding.Good,
+			Measure: finding.Against(tenths(f.Value), finding.AtLeast, tenths(l.Usual), "% of plate torque")}
+		if !cell.Measure.Holds() {
+			cell.Grade = finding.Caution
+		}
+		if f.Value <= 0 {
+			cell.Text, cell.Notes = noneForGood, nil
+		}
+		c.Put(cell)
+	}
+	w.draws(c, t)
+	w.guard(c, t)
+	w.parts(c, t)
+	c.Put(weigh.Cell{Row: weigh.Noise, Text: noiseOf[t.kind], Mark: finding.Estimated})
+	c.Put(weigh.Cell{Row: weigh.Cannot, Text: cannotOf[t.kind], Mark: finding.Computed})
+}
+
+// start is the torque at standstill against what is to be there, as the bay holds them.
+func (w *weigher) start(c *weigh.Column, t *trial) {
+	for i := range t.plan.Findings {
+		f := &t.plan.Findings[i]
+		if rowOf(f) != weigh.Starts || f.Measure == nil || f.Measure.Direction != finding.AtLeast {
+			continue
+		}
+		m := *f.Measure
+		if m.Unit == "of rated torque" { // a share: everything here is percent
+			m.Value, m.Limit, m.Unit = 100*m.Value, 100*m.Limit, "% of rated torque"
+		}
+		cell := weigh.Cell{Row: weigh.Starts, Text: startText(m.Value, m.Limit), Measure: &m, Grade: finding.Good,
+			Mark: t.r.site.Mark(), Why: f.Why}
+		if !m.Holds() {
+			cell.Grade = finding.Caution
+		}
+		c.Put(cell)
+		return
+	}
+	gives, okGives := figureIn(t.plan.Load, "start-gives")
+	asks, okAsks := figureIn(t.plan.Load, "start-asks")
+	if !okGives || !okAsks {
+		return
+	}
+	cell := weigh.Cell{Row: weigh.Starts, Text: startText(100*gives.Value, 100*asks.Value), Mark: gives.Mark,
+		Why: gives.Why, Grade: finding.Good,
+		Measure: finding.Against(tenths(gives.Value), finding.AtLeast, tenths(asks.Value), "% of plate torque")}
+	if !cell.Measure.Holds() {
+		cell.Grade = finding.Stop
+	}
+	c.Put(cell)
+}
+
+// draws is what the supply feels.
+func (w *weigher) draws(c *weigh.Column, t *trial) {
+	run, ok := figureIn(t.plan.Supply, "run-amps")
+	if !ok {
+		return
+	}
+	text := run.Text
+	notes := []string{}
+	if start, ok := figureIn(t.plan.Supply, "start-amps"); ok && start.Value > 1.02*run.Value {
+		text += ", " + start.Text + " at the start"
+	}
+	if at, ok := figureIn(t.plan.Supply, "starting"); ok {
+		if post, ok := figureIn(t.plan.Supply, "post"); ok && post.Value > 0 {
+			notes = append(notes, dipsBy((post.Value-at.Value)/post.Value))
+		}
+	}
+	if factor := factorOf(t); factor > 0 {
+		notes = append(notes, "power factor "+unit.Three(factor))
+	}
+	notes = append(notes, harmonicsOf[t.kind])
+	c.Put(weigh.Cell{Row: weigh.Line, Text: text, Notes: notes, Mark: run.Mark, Why: run.Why})
+}
+
+// factorOf is the power factor at the usual load; 0: not known.
+func factorOf(t *trial) float64 {
+	switch on := t.r.bridge.(type) {
+	case onCapacitor:
+		if on.Answer != nil && on.Answer.UsualRuns {
+			return on.Answer.Usual.PowerFactor
+		}
+	case onDrive:
+		if on.Weighed != nil {
+			return on.Weighed.InputFactor
+		}
+	case onDC:
+		if on.Duty != nil && on.Dial.Reachable {
+			return on.Dial.PowerFactor(on.Duty.Line)
+		}
+	case onRotary:
+		if i := on.Planned(); on.Answer != nil && i >= 0 && i < len(on.Answer.Each) {
+			return on.Answer.Each[i].Alone.PowerFactor()
+		}
+	}
+	return 0
+}
+
+// guard is the protection asked, and what of it a licensed person does.
+func (w *weigher) guard(c *weigh.Column, t *trial) {
+	var asks []string
+	for _, id := range []string{"breaker", "relay", "overload", "limit"} {
+		f, ok := figureIn(t.plan.Guard, id)
+		switch {
+		case !ok:
+		case id == "relay" && strings.HasPrefix(f.Text, "no setting"):
+			asks = append(asks, noRelayGuards)
+		default:
+			asks = append(asks, finding.Lower(f.Name)+" "+f.Text)
+		}
+	}
+	if len(asks) == 0 {
+		c.Put(weigh.Cell{Row: weigh.Guard, Text: notSized, Mark: finding.Computed})
+	} else {
+		c.Put(weigh.Cell{Row: weigh.Guard, Text: finding.Upper(strings.Join(asks, "; ")),
+			Notes: []string{residualOf[t.kind]},
+			Mark:  finding.Estimated})
+	}
+	text := circuitFrom
+	if f, ok := figureIn(t.plan.Guard, "breaker"); ok {
+		text += ": " + f.Text
+	}
+	if f, ok := figureIn(t.plan.Guard, "conductor"); ok {
+		text += ", " + f.Text
+	}
+	c.Put(weigh.Cell{Row: weigh.Licensed, Text: text, Notes: []string{localCodeDecides}, Mark: finding.Estimated})
+}
+
+// parts is what lies there and what is to be bought.
+func (w *weigher) parts(c *weigh.Column, t *trial) {
+	p := &t.plan
+	if len(p.Buys) == 0 {
+		c.Put(weigh.Cell{Row: weigh.Parts, Text: nothingListed, Mark: finding.Computed})
+		return
+	}
+	have := 0
+	for _, b := range p.Buys {
+		free := 0
+		for _, h := range b.Have {
+			free += h.Free
+		}
+		if b.Own || free >= b.Count {
+			have++
+		}
+	}
+	cell := weigh.Cell{Row: weigh.Parts, Text: partsText(len(p.Buys), have), Mark: finding.Computed,
+		Notes: []string{hoursText(t.kind)}}
+	if p.Parts.Total != "" {
+		cell.Notes = append(cell.Notes, pricedText(p.Parts.Total, p.Parts.Unpriced))
+	} else {
+		cell.Notes = append(cell.Notes, noPrices)
+	}
+	c.Put(cell)
+}
+
+// wall is the chain from the panel, as the plan weighs it for this bridge.
+func (w *weigher) wall(c *weigh.Column, t *trial) {
+	for _, chain := range t.plan.Wall {
+		if !chain.Chosen {
+			continue
+		}
+		grade := chain.Grade
+		if grade == finding.Open {
+			grade = finding.Note
+		}
+		cell := weigh.Cell{Row: weigh.Wall, Text: chain.Sentence, Grade: grade, Mark: finding.Computed}
+		if chain.Cure != "" && grade != finding.Good {
+			cell.Notes = append(cell.Notes, chain.Cure)
+		}
+		if chain.Unseen != "" {
+			cell.Notes = append(cell.Notes, chain.Unseen)
+		}
+		if was := c.Cell(weigh.Wall); was != nil { // what the bay said stands already
+			was.Text = cell.Text
+			was.Notes = append(was.Notes, cell.Notes...)
+			if cell.Grade.Rank() < was.Grade.Rank() {
+				was.Grade, was.Measure = cell.Grade, nil
+			}
+		} else {
+			c.Put(cell)
+		}
+		c.WallCured = chain.Cure != "" && grade == finding.Stop
+		return
+	}
+}

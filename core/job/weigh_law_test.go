@@ -1,0 +1,215 @@
+package job_test
+
+import (
+	"context"
+	"encoding/json"
+	"math"
+	"math/rand/v2"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/each"
+	"graybridge/core/finding"
+	"graybridge/core/job"
+	"graybridge/core/unit"
+	"graybridge/core/weigh"
+)
+
+// ofHow are entries of how a drive is switched and reached: no bridge is chosen by them.
+var ofHow = []string{"run", "speed", "lid", "daily_off", "emergency_stop", "contactor", "sink_ohm", "direction"}
+
+// bearsOn says that a finding of a plan bears on whether its bridge will do.
+func bearsOn(f finding.Finding) bool {
+	if f.ID == finding.LeadsUnreachable {
+		return true
+	}
+	if f.Unread || f.ID == finding.ProtectionWait || f.Bay == finding.Leads || f.Bay == finding.Motor {
+		return false
+	}
+	for _, e := range f.Entries {
+		field, ok := strings.CutPrefix(e, "bridge.drive.")
+		if !ok || !strings.Contains(" "+strings.Join(ofHow, " ")+" ", " "+field+" ") {
+			return true
+		}
+	}
+	return len(f.Entries) == 0
+}
+
+// No column of a weighing claims what the bay of its own bridge denies: every column is planned
+// anew, and its figures, its stops and its cautions are the plan's.
+//
+// Long: one law after the other over each case.
+func TestNoColumnClaimsWhatItsOwnBayDenies(t *testing.T) {
+	plates := corpus(t)
+	docs := []job.Document{}
+	r := rand.New(rand.NewPCG(20, 1))
+	for i, c := range plates {
+		d := lawCase(c, r)
+		if i%3 == 0 {
+			d.Weigh = weigh.Entry{Slowest: []string{"", "100 %", "50 %", "15 %"}[r.IntN(4)],
+				Fastest: []string{"", "130 %"}[r.IntN(2)], Turns: []weigh.Turns{"", weigh.Both}[r.IntN(2)],
+				Price: "0.30 €"}
+		}
+		if i%2 == 1 { // half of them: a weighing is a dozen plans
+			docs = append(docs, d)
+		}
+	}
+	weighed, failed := make([]job.Weighing, len(docs)), make([]error, len(docs))
+	each.Of(len(docs), func(i int) {
+		if weighed[i], failed[i] = job.WeighOf(context.Background(), docs[i]); failed[i] == nil && i%3 == 0 {
+			weighed[i], failed[i] = job.ConverterOf(context.Background(), docs[i], weighed[i], func(string) {})
+		}
+	})
+	all := map[string]int{}
+	for i, w := range weighed {
+		require.NoError(t, failed[i])
+		lawsOf(t, docs[i], w, all)
+	}
+	for _, k := range []string{"waits", "capacitor good", "capacitor caution", "capacitor stop", "drive good",
+		"drive caution", "drive stop", "rotary caution", "rotary stop", "best capacitor", "best drive", "best none"} {
+		require.NotZero(t, all[k], "%s never occurred: %v", k, all)
+	}
+}
+
+func lawsOf(t *testing.T, d job.Document, w job.Weighing, seen map[string]int) {
+	text, err := json.Marshal(w)
+	require.NoError(t, err)
+	for _, bad := range []string{"NaN", "Inf", "none s", "e+"} {
+		require.NotContains(t, string(text), bad, d.Name)
+	}
+	if w.Waits != "" {
+		seen["waits"]++
+		require.Empty(t, w.Columns)
+		return
+	}
+	left := false
+	for i := range w.Columns {
+		c := &w.Columns[i]
+		about := d.Name + ", " + c.Name + ": "
+		if c.Kind == weigh.None || c.Waits {
+			continue
+		}
+		seen[c.Kind+" "+string(c.Grade)]++
+		left = left || c.Grade != finding.Stop && c.Grade != finding.Open
+		worst, deciding := 9, 0
+		for _, cell := range c.Cells {
+			if m := cell.Measure; m != nil {
+				require.Equal(t, cell.Grade == finding.Good, m.Holds(), "%s%s %s %+v", about, cell.Row, cell.Grade, m)
+			}
+			if cell.Grade != finding.Note && cell.Grade != finding.Open {
+				worst = min(worst, cell.Grade.Rank())
+			}
+			if cell.Decides {
+				deciding++
+				require.Equal(t, c.Grade, cell.Grade, about)
+			}
+		}
+		if worst < 9 {
+			require.Equal(t, c.Grade.Rank(), worst, about+"the verdict is the gravest of what it sums up")
+			require.Equal(t, 1, deciding, about)
+		}
+		on, may := w.On[c.Kind]
+		require.Equal(t, c.May, may, about)
+		if !may {
+			require.NotEqual(t, finding.Good, c.Grade, about)
+			continue
+		}
+		require.Empty(t, on.Validate(), about)
+		p := job.Make(on)
+		for _, f := range p.Findings {
+			if (f.Grade == finding.Stop || f.Grade == finding.Caution) && bearsOn(f) {
+				require.LessOrEqual(t, c.Grade.Rank(), f.Grade.Rank(), "%s%s %s", about, f.ID, f.Sentence)
+				require.Contains(t, string(text), quotedInside(t, f.Sentence), about)
+			}
+		}
+		for _, f := range p.Load {
+			if f.ID == "gives" && f.Value > 0 {
+				require.Contains(t, c.Cell(weigh.AllDay).Text, f.Text, about)
+			}
+		}
+		// The solver as witness: the wanted state's own coils against what the windings are said to feel.
+		if cell := c.Cell(weigh.Windings); cell != nil && cell.Measure != nil && p.Wanted.Starts &&
+			c.Kind == weigh.Capacitor {
+			most := 0.0
+			for _, coil := range p.Wanted.Coils {
+				most = math.Max(most, coil.Share)
+			}
+			usual := unit.Decimal(strings.TrimSpace(strings.TrimSuffix(strings.Split(cell.Text, ", ")[1], "%")))
+			require.InDelta(t, 100*most, usual, 0.5+0.005*usual, about+cell.Text)
+		}
+	}
+	seen["best "+w.Best]++
+	if left {
+		require.NotEqual(t, weigh.None, w.Best, d.Name)
+		require.NotEqual(t, finding.Stop, w.Grade, d.Name)
+	}
+	if w.Best == weigh.None {
+		require.False(t, left, d.Name)
+	}
+}
+
+func quotedInside(t *testing.T, s string) string {
+	text, err := json.Marshal(s)
+	require.NoError(t, err)
+	return strings.Trim(string(text), `"`)
+}
+
+// What is chosen is taken whole, in one change: the plan of the job is then that of the column,
+// and weighing again gives the same answer.
+func TestAChoiceTakenDoesNotTurnTheAnswer(t *testing.T) {
+	r := rand.New(rand.NewPCG(20, 2))
+	plates := corpus(t)
+	taken := 0
+	for i := 0; i < len(plates); i += 8 {
+		d := lawCase(plates[i], r)
+		w, err := job.WeighOf(context.Background(), d)
+		require.NoError(t, err)
+		after, ok := w.Taken(d, w.Best)
+		if !ok {
+			continue
+		}
+		taken++
+		require.Empty(t, after.Validate(), d.Name)
+		require.Equal(t, d.Machines[0].Plate, after.Machines[0].Plate)
+		require.Equal(t, d.Machines[0].Load, after.Machines[0].Load)
+		again, err := job.WeighOf(context.Background(), after)
+		require.NoError(t, err)
+		require.Equal(t, w.Best, again.Best, d.Name)
+		require.Equal(t, w.Grade, again.Grade, d.Name)
+	}
+	require.Greater(t, taken, 8)
+}
+
+// The same document gives the same weighing, converter and borders included; the borders agree
+// with the columns at the job's own load.
+func TestBordersAgreeWithTheColumns(t *testing.T) {
+	plates := corpus(t)
+	drawn := 0
+	for i := 5; i < len(plates); i += 40 {
+		d := plates[i].document()
+		d.Machines[0].Leads.Agreed = "plate"
+		d.Machines[0].Load.Kind, d.Machines[0].Load.Share = "fan", "60 %"
+		w, err := job.WeighOf(context.Background(), d)
+		require.NoError(t, err)
+		w, err = job.ConverterOf(context.Background(), d, w, func(string) {})
+		require.NoError(t, err)
+		m, err := job.WeighMapOf(context.Background(), d, w)
+		if err != nil {
+			require.ErrorIs(t, err, job.ErrNone)
+			continue
+		}
+		drawn++
+		for k, share := range m.Loads {
+			if share == m.Load {
+				require.Equal(t, w.Best, m.Best[0][k], d.Name)
+				require.Equal(t, w.Grade, m.Grades[0][k], d.Name)
+			}
+		}
+		again, err := job.WeighMapOf(context.Background(), d, w)
+		require.NoError(t, err)
+		require.Equal(t, m, again)
+	}
+	require.NotZero(t, drawn)
+}

@@ -1,0 +1,309 @@
+package job
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/plate"
+	"graybridge/core/rotary"
+	"graybridge/core/stores"
+	"graybridge/core/table"
+	"graybridge/core/unit"
+	"graybridge/core/weigh"
+)
+
+// ConverterOf works the column of the rotary converter out for the first machine of a
+// document, and puts it into a weighing of the same document: the smallest idler of the
+// stores or of the standard sizes that serves, each with its own best banks. tell hears of
+// each idler tried; the error is the context's.
+func ConverterOf(ctx context.Context, d Document, of Weighing, tell func(tried string)) (Weighing, error) {
+	i := slices.IndexFunc(of.Columns, func(c weigh.Column) bool { return c.Kind == KindRotary && c.Waits })
+	if i < 0 {
+		return of, nil
+	}
+	w, err := newWeigher(ctx, d)
+	if err != nil {
+		return of, err
+	}
+	t, err := w.converter(tell)
+	if err != nil {
+		return of, err
+	}
+	out := of
+	out.Columns, out.On = slices.Clone(of.Columns), map[string]Document{}
+	for kind, doc := range of.On {
+		out.On[kind] = doc
+	}
+	c := w.notFor(KindRotary, noIdlerServes)
+	if !w.reached() {
+		c = w.notFor(KindRotary, noReachOnLine)
+	}
+	if t != nil {
+		c = w.column(t)
+		c.May = true
+		out.On[KindRotary] = t.doc
+	}
+	c.Chosen = of.Columns[i].Chosen
+	out.Columns[i] = c
+	out.Conclude()
+	out.Changes = w.changes(&out)
+	return out, ctx.Err()
+}
+
+// converter finds the idler; nil where none can be computed.
+func (w *weigher) converter(tell func(tried string)) (best *trial, err error) {
+	if w.whole.Bridge.Kind == KindRotary && slices.ContainsFunc(w.whole.Machines,
+		func(m Machine) bool { return m.Role == Idler }) {
+		tell(yourConverter)
+		return w.try(w.whole)
+	}
+	if w.whole.Machines[0].Role == Idler || !w.reached() {
+		return nil, nil
+	}
+	last := 3
+	for _, m := range w.idlers() {
+		d := w.on(KindRotary)
+		d.Machines = append(d.Machines, m)
+		t, err := w.try(d)
+		if err != nil {
+			return nil, err
+		}
+		on, ok := t.r.bridge.(onRotary)
+		if !ok || on.Answer == nil || on.Planned() < 0 {
+			continue
+		}
+		stops, cautions := t.counts()
+		tell(triedIdler(m.Name, stops, cautions))
+		if best == nil || t.improves(best) {
+			best = t
+		}
+		if stops == 0 {
+			if cautions == 0 {
+				break
+			}
+			if last--; last == 0 { // larger ones hardly help
+				break
+			}
+		}
+	}
+	return best, nil
+}
+
+// idlers are the motors that could be one, the smallest first: those of the stores before the
+// standard size that is as large.
+func (w *weigher) idlers() (out []Machine) {
+	type sized struct {
+		watts float64
+		m     Machine
+	}
+	var all []sized
+	own := w.line.Plate.ShaftWatts
+	id := "idler"
+	add := func(watts float64, name string, p plate.Entry, kind leads.Kind) {
+		if watts < 0.6*own || watts > 5*own {
+			return
+		}
+		m := Machine{ID: id, Name: name, Role: Idler, Plate: p}
+		m.Leads = leads.Entry{Kind: kind, Naming: w.doc.Machines[0].Leads.Naming, Agreed: "plate", Done: []string{}}
+		if kind == leads.Six {
+			m.Leads.Agreed = ""
+		}
+		all = append(all, sized{watts, m})
+	}
+	for _, item := range w.doc.Workshop.Stores {
+		if item.Kind != stores.Motor || item.Free < 1 {
+			continue
+		}
+		e := plate.ReadLine(item.What).Entry()
+		p, _ := plate.Read(e, w.doc.Workshop.Hertz)
+		if p.Complete() {
+			add(p.ShaftWatts, item.What+", from the stores", e, kindFor(w.doc.Workshop.Rules))
+		}
+	}
+	for _, watts := range rotary.StandardWatts(w.doc.Workshop.Rules == table.NorthAmerica) {
+		e, name := usualPlate(watts, 4, w.doc.Workshop.Rules, w.doc.Workshop.Hertz)
+		add(watts, name, e, kindFor(w.doc.Workshop.Rules))
+	}
+	slices.SortStableFunc(all, func(a, b sized) int { return int(math.Round(a.watts - b.watts)) })
+	for _, s := range all {
+		out = append(out, s.m)
+	}
+	return out
+}
+
+// kindFor is how an ordinary motor's leads are brought out.
+func kindFor(rules table.Rules) leads.Kind {
+	if rules == table.NorthAmerica {
+		return leads.NineStar
+	}
+	return leads.Six
+}
+
+// usualPlate is the plate of an ordinary motor of some power, by the typical tables.
+func usualPlate(watts float64, poles int, rules table.Rules, hertz float64) (e plate.Entry, name string) {
+	t := table.TypicalMotor(watts/1000, poles)
+	kw := watts / 1000
+	amps := watts / (math.Sqrt(3) * 230 * t.PowerFactor * t.Efficiency)
+	rpm := math.Round(120*hertz/float64(poles)*(0.93+0.02*math.Min(1, kw))/5) * 5
+	e = plate.Entry{Power: unit.Three(kw) + " kW", Volts: "230/400", Connection: "Δ/Y",
+		Amps: fmt.Sprintf("%.2f/%.2f", amps, amps/math.Sqrt(3)), RPM: unit.Plain(rpm), Hertz: unit.Plain(hertz),
+		Phases: "3", PowerFactor: fmt.Sprintf("%.2f", t.PowerFactor)}
+	name = unit.Text(kw, "kW")
+	if rules == table.NorthAmerica {
+		hp := watts / unit.WattsPerHorsepower
+		e.Power, e.Volts, e.Connection = unit.Plain(hp)+" HP", "230/460", ""
+		e.Amps = fmt.Sprintf("%.1f/%.1f", amps, amps/2)
+		name = strings.Replace(unit.Plain(math.Round(10*hp)/10), ".5", "½", 1) + unit.Space + "HP"
+	}
+	return e, name + " idler, four poles"
+}
+
+// onRotary are the cells of a converter.
+func (w *weigher) onRotary(c *weigh.Column, t *trial, on onRotary) {
+	c.Best = noneFits
+	i := on.Planned()
+	a := on.Answer
+	if a == nil || i < 0 || i >= len(a.Each) || on.Idler == nil {
+		return
+	}
+	mark := on.Mark()
+	c.Best = on.Idler.Name + ", " + a.Balance.Text()
+	s := on.Member().Site
+	if !w.brief {
+		w.converterAhead(c, t, on.Idler.ID)
+	}
+	if n := len(on.Machines); n > 1 {
+		if cell := c.Cell(weigh.Parts); cell != nil {
+			cell.Notes = append(cell.Notes, serves(n))
+		}
+	}
+	felt := func(part rotary.Part) float64 {
+		worst := 0.0
+		for _, o := range a.Occasions {
+			if o.Part != part || !slices.Contains(o.Running, i) || !o.State.Runs {
+				continue
+			}
+			_, own := o.State.Machines[i].Worst()
+			_, idler := o.State.Idler.Worst()
+			worst = math.Max(worst, math.Max(own, idler))
+		}
+		return worst
+	}
+	alone := a.Each[i].Alone
+	_, usual := alone.Idler.Worst()
+	if alone.Runs {
+		_, own := alone.Machines[i].Worst()
+		usual = math.Max(usual, own)
+	}
+	usual = math.Max(usual, felt(rotary.Usual))
+	light, heavy := felt(rotary.Lightest), felt(rotary.Heaviest)
+	if light == 0 { // a load that does not vary has one state
+		light = usual
+	}
+	if heavy == 0 {
+		heavy = usual
+	}
+	c.Put(windingsCell(light, usual, heavy, a.OK, mark))
+	full := "all day"
+	if a.Each[i].Continuous < 1 {
+		full = notForGood(a.Each[i].Continuous)
+	}
+	c.Put(weigh.Cell{Row: weigh.FullLoad, Text: full, Mark: mark})
+	rpm := s.Plate.RPM
+	if alone.Runs {
+		rpm = alone.Machines[i].RPM
+		shaft := math.Max(0, alone.Machines[i].TorqueNm-s.Model.FrictionNm) * rpm * math.Pi / 30
+		w.energy(c, alone.Watts, shaft, mark)
+	}
+	w.oneSpeed(c, rpm, bothByRotarySwitch, otherByTwoLeads)
+	ratio := on.Idler.Site.Plate.ShaftWatts / s.Plate.ShaftWatts
+	wanted := 1.25
+	if s.Load.StartShare() > 0.5 {
+		wanted = 1.5
+	}
+	c.Schools = append(c.Schools, weigh.School{Name: "Idler by its size", Says: ratioSchool(wanted),
+		Ours: hasRatio(ratio, a.Each[i].Continuous), Grade: gradeAtLeast(ratio, wanted)},
+		weigh.School{Name: "Plain idler", Says: plainSchool, Ours: plainFeels(a.Plain.Worst.Share),
+			Grade: gradeAtLeast(1, a.Plain.Worst.Share)})
+}
+
+// converterAhead adds what the converter itself asks: its plan is that of its idler.
+func (w *weigher) converterAhead(c *weigh.Column, t *trial, idler string) {
+	ahead, err := w.try(t.doc.Of(idler))
+	if err != nil {
+		return
+	}
+	own := weigh.Column{Kind: KindRotary}
+	w.guard(&own, ahead)
+	all := *t
+	all.Solved = &Solved{r: t.r, plan: t.plan}
+	all.plan.Buys = slices.Concat(t.plan.Buys, ahead.plan.Buys)
+	w.parts(&own, &all)
+	for _, row := range []weigh.Row{weigh.Guard, weigh.Licensed, weigh.Parts} {
+		from, into := own.Cell(row), c.Cell(row)
+		if from == nil || into == nil {
+			continue
+		}
+		if row == weigh.Guard {
+			into.Text = forConverter(from.Text, into.Text)
+		} else {
+			into.Text, into.Notes = from.Text, from.Notes
+		}
+	}
+}
+
+// none is the column of none of the bridges.
+func (w *weigher) none() weigh.Column {
+	c := weigh.Column{Kind: weigh.None, Name: titleOf(weigh.None), Best: "", Grade: finding.Note, Cells: []weigh.Cell{},
+		Schools: []weigh.School{}, Verdict: whatIsLeft}
+	if d, known := w.directMotor(); known {
+		p := read(w.ctx, &d).site.Direct
+		c.Ways = append(c.Ways, weigh.Way{Title: "Another motor", Text: otherForDirect(unit.Text(p.ShaftWatts/1000,
+			"kW")),
+			Needs: otherForDirectNeeds, Why: []finding.Why{}})
+		return c
+	}
+	s := w.line
+	p := &s.Plate
+	va := 0.0
+	if m := s.Model; m != nil {
+		va = math.Sqrt(3) * m.LineVolts * m.LineAmps
+	}
+	if !w.reached() && len(p.Columns) > 0 {
+		least := math.Inf(1)
+		for _, col := range p.Columns {
+			least = math.Min(least, col.At)
+		}
+		c.Ways = append(c.Ways, weigh.Way{Title: "A transformer", Text: transformerText(s.Supply.Volts, least),
+			Needs: transformerNeeds(1.25 * va), Why: []finding.Why{{Formula: "1.25 × √3·V·I of the plate (planning)",
+				Numbers: "1.25 × " + unit.Whole(va, "VA"), Source: "plate", Estimated: true}}})
+	}
+	single, source, _ := table.SinglePhaseAmps(p.ShaftWatts/unit.WattsPerHorsepower, s.Supply.Nominal)
+	c.Ways = append(c.Ways, weigh.Way{Title: "Another motor", Text: otherMotorText(w.doc.Machines[0].Plate.Power,
+		w.doc.Workshop.Rules, w.reached()),
+		Needs: otherMotorNeeds(w.doc.Machines[0].Plate.Frame), Why: []finding.Why{}})
+	way := weigh.Way{Title: "A single-phase motor", Text: singleText, Needs: singleNeeds(single), Why: []finding.Why{}}
+	if single > 0 {
+		way.Why = append(way.Why, finding.Why{Formula: "table amps of a single-phase motor", Source: source,
+			Numbers: unit.Text(single, "A"), Estimated: true})
+	}
+	c.Ways = append(c.Ways, way, weigh.Way{Title: "A three-phase supply", Text: supplyText,
+		Needs: supplyNeeds(va), Why: []finding.Why{{Formula: "√3·V·I", Numbers: unit.Whole(va, "VA"),
+			Source: "plate"}}})
+	return c
+}
+
+// notFor is the column of a bridge that cannot be for this motor.
+func (w *weigher) notFor(kind, why string) weigh.Column {
+	c := weigh.Column{Kind: kind, Name: titleOf(kind), Best: noneFits, Schools: []weigh.School{}, Cells: []weigh.Cell{}}
+	c.Put(weigh.Cell{Row: weigh.Cannot, Text: "not for this motor", Mark: finding.Computed})
+	c.Against(weigh.Cannot, &finding.Finding{Grade: finding.Stop, Sentence: why})
+	c.Settle()
+	c.Verdict = verdictOf(&c)
+	return c
+}
