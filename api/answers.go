@@ -4,7 +4,6 @@ import (
 	"container/list"
 	"context"
 	"crypto/sha256"
-	"encoding/json"
 	"errors"
 	"log/slog"
 	"reflect"
@@ -62,11 +61,7 @@ var errFailed = errors.New("this could not be computed")
 // of gives what follows from the document. The error is the context's, or that
 // of a computation that took too long.
 func (c *memo[T]) of(ctx context.Context, d job.Document) (T, error) {
-	text, err := json.Marshal(d)
-	if err != nil { // a document is plain text and numbers
-		panic(err)
-	}
-	key := sha256.Sum256(text)
+	key := sha256.Sum256([]byte(textOf(d)))
 	c.mu.Lock()
 	m, ok := c.made[key]
 	if !ok {
@@ -124,7 +119,7 @@ func (c *memo[T]) work(ctx context.Context, m *made[T], d job.Document) {
 	c.mu.Unlock()
 	size := c.each
 	if m.err == nil && size == 0 {
-		size = 2*weigh(reflect.ValueOf(m.value)) + 1024 // slices and maps hold more than they show
+		size = 2*bytesOf(reflect.ValueOf(m.value)) + 1024 // slices and maps hold more than they show
 	}
 	c.mu.Lock()
 	defer c.mu.Unlock()
@@ -155,20 +150,20 @@ func (c *memo[T]) guarded(ctx context.Context, d job.Document) (v T, err error) 
 	return c.make(ctx, d)
 }
 
-// weigh is about how many bytes a value holds.
-func weigh(v reflect.Value) int {
+// bytesOf is about how many bytes a value holds.
+func bytesOf(v reflect.Value) int {
 	n := 0
 	switch v.Kind() {
 	case reflect.String:
 		return int(v.Type().Size()) + v.Len()
 	case reflect.Pointer, reflect.Interface:
 		if n = int(v.Type().Size()); !v.IsNil() {
-			n += weigh(v.Elem())
+			n += bytesOf(v.Elem())
 		}
 		return n
 	case reflect.Struct:
 		for i := range v.NumField() {
-			n += weigh(v.Field(i))
+			n += bytesOf(v.Field(i))
 		}
 		return n
 	case reflect.Slice, reflect.Array:
@@ -177,14 +172,14 @@ func weigh(v reflect.Value) int {
 		case reflect.String, reflect.Struct, reflect.Slice, reflect.Array, reflect.Pointer, reflect.Interface,
 			reflect.Map:
 			for i := range v.Len() {
-				n += weigh(v.Index(i))
+				n += bytesOf(v.Index(i))
 			}
 			return n
 		}
 		return n + v.Len()*int(v.Type().Elem().Size())
 	case reflect.Map:
 		for it := v.MapRange(); it.Next(); {
-			n += weigh(it.Key()) + weigh(it.Value()) + 16
+			n += bytesOf(it.Key()) + bytesOf(it.Value()) + 16
 		}
 		return n
 	}
@@ -287,5 +282,6 @@ func (s *server) remember() {
 		BySchool: []capacitor.RangePoint{}}), mostPictures
 	s.pairs.make, s.pairs.most = orEmpty(pictureOf(s, job.PairOf), capacitor.NoPair()), mostPictures
 	s.gates.make, s.gates.most = s.gatesOfDocument, mostPictures
+	s.rememberWeighing()
 	s.proofs.make, s.proofs.most = orEmpty(pictureOf(s, job.PairProofOf), capacitor.NoPairProof()), mostPictures
 }

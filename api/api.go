@@ -28,6 +28,7 @@ import (
 	"graybridge/core/capacitor"
 	"graybridge/core/job"
 	"graybridge/core/rotary"
+	"graybridge/core/weigh"
 	"graybridge/store"
 )
 
@@ -48,11 +49,17 @@ type server struct {
 	pairs   memo[capacitor.Pair]
 	proofs  memo[capacitor.PairProof]
 	gates   memo[[]bringup.Gate]
-	names   names
-	hub     hub
-	turns   *turns
-	seats   seats
-	shares  *shares
+	// Of the bridges beside each other: without the converter, with it, and its borders.
+	weighings memo[job.Weighing]
+	converted memo[job.Weighing]
+	borders   memo[job.WeighMap]
+	columns   memo[weigh.Column]
+	tries     hearing
+	names     names
+	hub       hub
+	turns     *turns
+	seats     seats
+	shares    *shares
 	// How the server stands open, and what opens it and keeps it.
 	sharing  atomic.Pointer[store.Sharing]
 	sessions sessions
@@ -102,6 +109,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv.remember()
 	srv.plans(a)
 	srv.rotary(a)
+	srv.weigh(a)
 	srv.fit(a)
 	srv.protection(a)
 	srv.leads(a)
@@ -121,6 +129,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv.health(a)
 	srv.link(r, a, "live", http.MethodGet, livePath, "What changes, as a stream of events", srv.live(o.Closing))
 	srv.files(r, a)
+	srv.reviews(r, a)
 	srv.leadsFiles(r, a)
 	srv.driveFiles(r, a)
 	srv.controllerFiles(r, a)
@@ -196,7 +205,8 @@ func schemaName(t reflect.Type, hint string) string {
 	}
 	name := huma.DefaultSchemaNamer(t, hint)
 	// The words of these are common ones.
-	if own := map[string]string{"drive": "Drive", "dc": "DC", "logbook": "Book"}[path.Base(t.PkgPath())]; own != "" &&
+	if own := map[string]string{"drive": "Drive", "dc": "DC", "logbook": "Book",
+		"weigh": "Weigh"}[path.Base(t.PkgPath())]; own != "" &&
 		!strings.HasPrefix(name, own) {
 		return own + name
 	}

@@ -9,7 +9,7 @@ import (
 func endless(r *http.Request) bool { return r.URL.Path == livePath }
 
 func long(r *http.Request) bool {
-	return r.URL.Path == mapPath || everything(r.URL.Path)
+	return r.URL.Path == mapPath || r.URL.Path == converterPath || everything(r.URL.Path)
 }
 
 // everything are files of everything of a workshop or of a machine.

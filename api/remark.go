@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"graybridge/drawing/pdf"
 	"graybridge/store"
 )
 
@@ -24,6 +25,8 @@ type RemarkLine struct {
 	Stale   bool       `json:"stale"`
 	Settled *time.Time `json:"settled,omitempty"`
 	By      string     `json:"settled_by,omitempty"`
+	// Printed is an approval that is kept as it was printed: sheet.pdf beside it.
+	Printed bool `json:"printed,omitempty"`
 }
 
 type remarksOutput struct {
@@ -81,7 +84,16 @@ func (s *server) remarks(a huma.API) {
 			if err := s.logsIn(); err != nil {
 				return nil, err
 			}
-			return add(ctx, &in.ChangeInput, store.Remark{Kind: store.Approval, Words: in.Body.Words})
+			j, _, err := s.reviewed(ctx, in.ID, 0)
+			if err != nil {
+				return nil, problem(err)
+			}
+			// What is approved is kept as it is printed now, whatever is printed of it later.
+			sheet, err := s.reviewSheet(ctx, j, pdf.PaperFor(string(j.Document.Workshop.Rules)))
+			if err != nil {
+				return nil, problem(err)
+			}
+			return add(ctx, &in.ChangeInput, store.Remark{Kind: store.Approval, Words: in.Body.Words, Sheet: sheet})
 		})
 	huma.Register(a, operation("settle-remark", http.MethodPost, "remarks/{remark}/settled",
 		"Words are answered; they "+
@@ -105,8 +117,7 @@ func (s *server) remarksOf(ctx context.Context, id string) (*remarksOutput, erro
 		out.Body.Remarks[i] = RemarkLine{ID: m.ID, Kind: m.Kind, Bay: m.Bay, Words: m.Words, Who: m.Who,
 			Signed: m.Signed,
 			At:     m.At, Revision: m.Revision, Stale: m.Kind == store.Approval && m.Content != content,
-			Settled: m.Settled,
-			By:      m.By}
+			Settled: m.Settled, By: m.By, Printed: m.Printed}
 	}
 	return out, nil
 }

@@ -61,6 +61,7 @@ var rules = map[string]rule{
 	"dc-wiring": member, "dc-dial": member, "dc-film": member, "dc-swap": member, "read-dc-profile": member,
 	"mechanics": member, "circuit": member, "rotary-drawings": member, "balance-map": member, "rotary-sizes": member,
 	"rotary-start": member, "shipped-drive": member, "shipped-controller": member,
+	"weigh": member, "weigh-column": member, "weigh-taken": member, "weigh-converter": member,
 	"log-out": member, "change-password": member, "devices": member, "end-device": member, "pair-mine": member,
 
 	"yard": looks(mine), "live": looks(mine),
@@ -73,6 +74,7 @@ var rules = map[string]rule{
 	"sleeves-pdf": looks(inJob), "photo": looks(inJob),
 	"drive-profile": looks(inJob), "settings-file": looks(inJob),
 	"wires-csv": looks(inJob), "controller-profile": looks(inJob),
+	"review": looks(inJob), "review-pdf": looks(inJob), "approved-pdf": looks(inJob),
 	"remarks": looks(inJob), "bring-up": looks(inJob), "log": looks(inJob),
 	"trends": looks(inJob), "readings-file": looks(inJob), "book-pdf": looks(inJob),
 	"machine-code": looks(inJob), "spectrum": looks(inJob), "life-file": looks(inJob),

@@ -22,6 +22,9 @@ type Remark struct {
 	At       time.Time  `db:"at"`
 	Settled  *time.Time `db:"settled_at"`
 	By       string     `db:"settled_by"`
+	Printed  bool       `db:"printed"` // what was approved is kept as it was printed
+	// Sheet is what is approved, printed; it is read by SheetOf alone.
+	Sheet []byte `db:"-"`
 }
 
 // RemarkKind tells words from approvals.
@@ -37,7 +40,8 @@ const (
 const MostRemarks = 500
 
 const remarkColumns = `m.id::text, m.revision, coalesce(r.content, m.revision) as content, m.kind, m.bay, m.words,
-	coalesce(a.name, m.who) as who, m.account_id is not null as signed, m.at, m.settled_at, m.settled_by`
+	coalesce(a.name, m.who) as who, m.account_id is not null as signed, m.at, m.settled_at, m.settled_by,
+	m.sheet is not null as printed`
 
 const fromRemarks = ` from remark m left join account a on a.id = m.account_id
 	left join job_revision r on r.job_id = m.job_id and r.revision = m.revision `
@@ -94,13 +98,28 @@ func (s *Store) AddRemark(ctx context.Context, jobID string, c Change, m Remark)
 		if count >= MostRemarks {
 			return &Full{"remarks on this machine", MostRemarks}
 		}
-		if _, err := tx.Exec(ctx, `insert into remark (job_id, revision, kind, bay, words, who, account_id, change_id)
-			values ($1, $2, $3, $4, $5, $6, $7, $8)`, k, c.Seen, m.Kind, m.Bay, m.Words, c.Who, c.account(),
-			c.ID); err != nil {
+		if _, err := tx.Exec(ctx, `insert into remark (job_id, revision, kind, bay, words, who, account_id, change_id,
+			sheet) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`, k, c.Seen, m.Kind, m.Bay, m.Words, c.Who, c.account(),
+			c.ID, m.Sheet); err != nil {
 			return err
 		}
 		return tellBeside(ctx, tx, k, "m")
 	})
+}
+
+// SheetOf is what was approved, as it was printed then; ErrNotFound where nothing was.
+func (s *Store) SheetOf(ctx context.Context, jobID, id string) (sheet []byte, err error) {
+	j, err := key(jobID)
+	if err != nil {
+		return nil, err
+	}
+	k, err := key(id)
+	if err != nil {
+		return nil, err
+	}
+	err = s.pool.QueryRow(ctx, `select sheet from remark where job_id = $1 and id = $2 and sheet is not null`, j, k).
+		Scan(&sheet)
+	return sheet, told(err)
 }
 
 // SettleRemark marks words as answered; they stay.

@@ -54,6 +54,19 @@ export const client = createClient<paths>({
   fetch: (r) => globalThis.fetch(r),
 })
 
+/** Reads an answer that comes as one JSON value a line. */
+export async function lines(answer: Response, line: (value: unknown) => void): Promise<void> {
+  const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  for (;;) {
+    const { done, value } = await reader.read()
+    const all = (rest + (value ?? '')).split('\n')
+    rest = done ? '' : all.pop()!
+    for (const text of all) if (text.trim()) line(JSON.parse(text))
+    if (done) return
+  }
+}
+
 /** What went wrong, in words for a person; status 0 is a lost connection. */
 export class Trouble extends Error {
   constructor(
@@ -213,15 +226,7 @@ export const api = {
       signal,
     })
     if (!answer.ok || !answer.body) throw new Trouble(answer.status, 'The map could not be worked out.')
-    const reader = answer.body.pipeThrough(new TextDecoderStream()).getReader()
-    let rest = ''
-    for (;;) {
-      const { done, value } = await reader.read()
-      const lines = (rest + (value ?? '')).split('\n')
-      rest = done ? '' : lines.pop()!
-      for (const text of lines) if (text.trim()) line(JSON.parse(text))
-      if (done) return
-    }
+    await lines(answer, line)
   },
   island: (body: Document) => got(client.POST('/api/capacitor/island', { body })),
   createWorkshop: (body: WorkshopEntry, change_id: string) =>

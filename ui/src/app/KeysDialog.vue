@@ -9,6 +9,7 @@ const rows = [
   ['/', 'find or do anything'],
   ['G Y, G S, G C, G E', 'the Yard, the span, the card, how it is computed'],
   ['G B, G L', 'the bring-up at the machine, the machine’s log'],
+  ['G W, G R', 'the bridges weighed, the page for a review'],
   ['← →', 'the step before or after, at the bring-up'],
   ['1 … 6', 'open a bay, in the order of the power path'],
   ['N', 'go to the next thing to do'],

@@ -18,6 +18,8 @@ export const router = createRouter({
       component: () => import('../bringup/BringUpView.vue'),
       props: true,
     },
+    { path: '/jobs/:id/weigh', name: 'weigh', component: () => import('../weigh/WeighView.vue'), props: true },
+    { path: '/jobs/:id/review', name: 'review', component: () => import('../review/ReviewView.vue'), props: true },
     { path: '/jobs/:id/log', name: 'log', component: () => import('../logbook/LogView.vue'), props: true },
     { path: '/jobs/:id/card', name: 'card', component: () => import('../bringup/CardView.vue'), props: true },
     {

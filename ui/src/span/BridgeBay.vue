@@ -23,6 +23,15 @@ const kinds = computed(() => [
 <template>
   <div class="bridge-kind">
     <ChoiceField path="bridge.kind" label="The bridge" :choices="kinds" fallback="capacitor" />
+    <RouterLink
+      class="why"
+      :to="{
+        name: 'weigh',
+        params: { id: job.id },
+        query: (job.document.value?.machines.length ?? 0) > 1 ? { machine: job.machine.value?.id } : {},
+      }"
+      >Which, and why: weigh them</RouterLink
+    >
   </div>
   <component :is="bays[kind ?? ''] ?? CapacitorBay" />
 </template>

@@ -156,6 +156,8 @@ useKeys({
   'mod y': job.redo,
   p: card,
   'g c': card,
+  'g w': places.to('weigh'),
+  'g r': places.to('review'),
   'g b': places.to('bring-up'),
   'g l': places.to('log'),
   'g s': () => void go(plan.value?.next.bay ?? 'motor'),
@@ -241,6 +243,7 @@ onUnmounted(() => (offered.deeds = []))
           >
             <template v-if="said.open">{{ said.open }}</template>
           </IconButton>
+          <RouterLink class="plain" :to="places.at('weigh')">Weigh</RouterLink>
           <RouterLink class="plain" :to="places.at('card')">Card</RouterLink>
           <RouterLink class="plain" :to="places.at('bring-up')">Bring-up</RouterLink>
           <RouterLink class="plain" :to="places.at('log')">Log</RouterLink>

@@ -1,9 +1,11 @@
-/** The places of the machine that is worked on: the card, the bring-up, the log. */
+/** The places of the machine that is worked on: the weighing, the review, the card, the bring-up, the log. */
 import { useRouter } from 'vue-router'
 import type { Deed } from '../desk/palette'
 import type { OpenJob } from '../job/open'
 
 const names = {
+  weigh: { text: 'Weigh the bridges', more: 'which why capacitor converter drive compare' },
+  review: { text: 'Page for an electrician’s review', more: 'licensed approve comment questions' },
   card: { text: 'Card for the machine', more: 'print connection' },
   'bring-up': { text: 'Bring-up', more: 'gates readings phone measure start first run' },
   log: { text: 'Log', more: 'book history entries readings months photographs' },

@@ -809,6 +809,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/remarks/{remark}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was approved, as it was printed then */
+        get: operations["approved-pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A machine laid out for a licensed person's review: its drawings, every planning figure with its source, what was estimated, measured and not checked, and what is asked */
+        get: operations["review"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/review.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The review of all machines of a job as PDF */
+        get: operations["review-pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/revisions": {
         parameters: {
             query?: never;
@@ -1387,6 +1438,74 @@ export interface paths {
         post?: never;
         /** A line out of the stores, if nothing of it is reserved */
         delete: operations["drop-stock"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weigh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A document set on every bridge at its best, but for the rotary converter, whose column comes from the converter's address; nothing is stored */
+        post: operations["weigh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weigh/column": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A document as it stands as one column, to set two of its revisions beside each other; empty while nothing is computed */
+        post: operations["weigh-column"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weigh/converter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The column of the rotary converter: each idler as it is tried, then the whole weighing, then its borders over load and speed, one JSON value a line */
+        post: operations["weigh-converter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weigh/taken": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A document with the bridge of a column taken into it; nothing is stored */
+        post: operations["weigh-taken"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2692,6 +2811,8 @@ export interface components {
             supply: components["schemas"]["SupplyEntry"];
             /** Format: int64 */
             version: number;
+            /** @description what the choice of the bridge is asked by */
+            weigh?: components["schemas"]["WeighEntry"];
             workshop: components["schemas"]["Workshop"];
         };
         Drawing: {
@@ -4117,6 +4238,10 @@ export interface components {
         PersonOutputBody: {
             name: string;
         };
+        PlaceOf: {
+            id: string;
+            name: string;
+        };
         Plan: {
             bays: components["schemas"]["BayState"][];
             belt: components["schemas"]["BeltView"];
@@ -4358,6 +4483,7 @@ export interface components {
             id: string;
             /** @enum {string} */
             kind: "remark" | "approval";
+            printed?: boolean;
             /** Format: int64 */
             revision: number;
             /** Format: date-time */
@@ -4382,6 +4508,52 @@ export interface components {
             order: components["schemas"]["WorkStep"][];
             rows: components["schemas"]["CompareRow"][];
             terms: components["schemas"]["CompareRow"][];
+        };
+        Review: {
+            bridge: string;
+            caution: string;
+            does?: string;
+            estimated: string[];
+            grade: string;
+            measured: string[];
+            plate: string;
+            questions: string[];
+            sections: components["schemas"]["ReviewSection"][];
+            title: string;
+            unchecked: string[];
+            verdict: string;
+        };
+        ReviewAnswer: {
+            /** Format: date-time */
+            at: string;
+            colours: string;
+            control: components["schemas"]["Drawing"];
+            /**
+             * Format: int64
+             * @description The revision that stands now
+             */
+            latest: number;
+            machines: components["schemas"]["PlaceOf"][];
+            path: components["schemas"]["Drawing"];
+            power: components["schemas"]["Drawing"];
+            review: components["schemas"]["Review"];
+            /** Format: int64 */
+            revision: number;
+            rules: string;
+            workshop: string;
+        };
+        ReviewFigure: {
+            mark: string;
+            name: string;
+            note?: string;
+            source: string;
+            text: string;
+        };
+        ReviewSection: {
+            bay: string;
+            figures: components["schemas"]["ReviewFigure"][];
+            findings: components["schemas"]["Finding"][];
+            title: string;
         };
         RevisionLine: {
             /** Format: date-time */
@@ -5010,6 +5182,83 @@ export interface components {
             text: string;
             title: string;
             worst?: string;
+        };
+        WeighCell: {
+            decides?: boolean;
+            grade: string;
+            mark: string;
+            measure?: components["schemas"]["Measure"];
+            notes: string[];
+            row: string;
+            text: string;
+            why: components["schemas"]["Why"][];
+        };
+        WeighColumn: {
+            best: string;
+            cells: components["schemas"]["WeighCell"][];
+            chosen?: boolean;
+            grade: string;
+            /** @enum {string} */
+            kind: "capacitor" | "rotary" | "drive" | "dc" | "none";
+            may: boolean;
+            name: string;
+            schools: components["schemas"]["WeighSchool"][];
+            verdict: string;
+            waits?: boolean;
+            wall_cured?: boolean;
+            ways?: components["schemas"]["WeighWay"][] | null;
+        };
+        WeighEntry: {
+            /** @example 200 */
+            days_a_year?: string;
+            /**
+             * @description wanted, of the plate's; or rpm of the motor
+             * @example 110 %
+             */
+            fastest?: string;
+            /** @example 4 h */
+            hours_a_day?: string;
+            /** @example 0.32 € */
+            kilowatt_hour?: string;
+            /**
+             * @description wanted, of the plate's; or rpm of the motor
+             * @example 30 %
+             */
+            slowest?: string;
+            /**
+             * @description in daily use
+             * @enum {string}
+             */
+            turns?: "one" | "both";
+        };
+        WeighRowTitle: {
+            /** @enum {string} */
+            id: "starts" | "all-day" | "slow" | "speeds" | "windings" | "full-load" | "line" | "wall" | "cannot" | "guard" | "noise" | "energy" | "parts" | "licensed";
+            title: string;
+        };
+        WeighSchool: {
+            grade: string;
+            name: string;
+            ours: string;
+            says: string;
+        };
+        WeighWay: {
+            needs: string;
+            text: string;
+            title: string;
+            why: components["schemas"]["Why"][];
+        };
+        Weighing: {
+            assumed: string[];
+            /** @enum {string} */
+            best: "capacitor" | "rotary" | "drive" | "dc" | "none" | "";
+            changes: string[];
+            columns: components["schemas"]["WeighColumn"][];
+            grade: string;
+            reasons: string[];
+            rows: components["schemas"]["WeighRowTitle"][];
+            sentence: string;
+            waits?: string;
         };
         Whoever: {
             guest: boolean;
@@ -6728,6 +6977,83 @@ export interface operations {
             };
         };
     };
+    "approved-pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                remark: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    review: {
+        parameters: {
+            query?: {
+                /** @description Id of the machine; empty: the first */
+                machine?: string;
+                /** @description As it stood at a revision; 0: as it stands now */
+                revision?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "review-pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     history: {
         parameters: {
             query?: {
@@ -7928,6 +8254,147 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    weigh: {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weighing"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "weigh-column": {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighColumn"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "weigh-converter": {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "weigh-taken": {
+        parameters: {
+            query: {
+                bridge: "capacitor" | "rotary" | "drive" | "dc";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Document"];
+                };
             };
             /** @description Error */
             default: {

@@ -1,0 +1,195 @@
+package api
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"net/http"
+	"sync"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"graybridge/core/job"
+	"graybridge/core/weigh"
+)
+
+// converterPath answers step by step, as one idler after the other is tried.
+const converterPath = "/api/weigh/converter"
+
+// WeighStep is one line of the answer: an idler that was tried, then the weighing with the
+// converter in it, then its borders.
+type WeighStep struct {
+	Tried    string        `json:"tried,omitempty"`
+	Weighing *job.Weighing `json:"weighing,omitempty"`
+	Map      *job.WeighMap `json:"map,omitempty"`
+}
+
+type takenInput struct {
+	documentInput
+	Bridge string `query:"bridge" required:"true" enum:"capacitor,rotary,drive,dc"`
+}
+
+// hearing is who waits for the idlers that are tried for a document.
+type hearing struct {
+	mu   sync.Mutex
+	ears map[string]map[chan string]bool
+}
+
+// listen hears what is said of a document until it stops listening.
+func (h *hearing) listen(of string) (ear chan string, stop func()) {
+	ear = make(chan string, 16)
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	if h.ears == nil {
+		h.ears = map[string]map[chan string]bool{}
+	}
+	if h.ears[of] == nil {
+		h.ears[of] = map[chan string]bool{}
+	}
+	h.ears[of][ear] = true
+	return ear, func() {
+		h.mu.Lock()
+		defer h.mu.Unlock()
+		if delete(h.ears[of], ear); len(h.ears[of]) == 0 {
+			delete(h.ears, of)
+		}
+	}
+}
+
+// say tells all who listen; who is slow misses a line, not the answer.
+func (h *hearing) say(of, line string) {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	for ear := range h.ears[of] {
+		select {
+		case ear <- line:
+		default:
+		}
+	}
+}
+
+// textOf a document, by which it is known.
+func textOf(d job.Document) string {
+	text, err := json.Marshal(d)
+	if err != nil { // a document is plain text and numbers
+		panic(err)
+	}
+	return string(text)
+}
+
+// convert works the converter's column out and tells of each idler.
+func (s *server) convert(ctx context.Context, d job.Document) (job.Weighing, error) {
+	w, err := s.weighings.of(ctx, d)
+	if err != nil {
+		return w, err
+	}
+	of := textOf(d)
+	return job.ConverterOf(ctx, d, w, func(tried string) { s.tries.say(of, tried) })
+}
+
+// bordered draws the borders of a whole weighing.
+func (s *server) bordered(ctx context.Context, d job.Document) (job.WeighMap, error) {
+	w, err := s.converted.of(ctx, d)
+	if err != nil {
+		return job.WeighMap{}, err
+	}
+	return job.WeighMapOf(ctx, d, w)
+}
+
+// weigh registers the weighing of the bridges for a document.
+func (s *server) weigh(a huma.API) {
+	askAlone(s, a, "weigh", "/api/weigh", "A document set on every bridge at its best, but for the rotary converter, "+
+		"whose column comes from the converter's address; nothing is stored", s.weighings.of)
+	askAlone(s, a, "weigh-column", "/api/weigh/column", "A document as it stands as one column, to set two of its "+
+		"revisions beside each other; empty while nothing is computed", s.columns.of)
+	ask(s, a, "weigh-taken", "/api/weigh/taken",
+		"A document with the bridge of a column taken into it; nothing is stored",
+		func(ctx context.Context, d job.Document, in *takenInput) (job.Document, error) {
+			of := s.weighings.of
+			if in.Bridge == job.KindRotary {
+				of = s.converted.of
+			}
+			w, err := of(ctx, d)
+			if err != nil {
+				return d, err
+			}
+			taken, ok := w.Taken(in.Body, in.Bridge)
+			if !ok {
+				return d,
+					huma.Error422UnprocessableEntity("There is nothing to take: this bridge does not suit the motor.")
+			}
+			return taken, nil
+		})
+	s.documents[converterPath] = true
+	huma.Register(a, huma.Operation{OperationID: "weigh-converter", Method: http.MethodPost, Path: converterPath,
+		Summary: "The column of the rotary converter: each idler as it is tried, then the whole weighing, then its " +
+			"borders over load and speed, one JSON value a line"},
+		func(ctx context.Context, in *documentInput) (*huma.StreamResponse, error) {
+			d := in.about()
+			if bad := d.Validate(); len(bad) > 0 {
+				return nil, problem(bad)
+			}
+			return &huma.StreamResponse{Body: func(out huma.Context) { s.streamWeighing(out, d) }}, nil
+		})
+}
+
+// streamWeighing writes the steps as they come; it ends as soon as nobody reads on.
+func (s *server) streamWeighing(out huma.Context, d job.Document) {
+	out.SetHeader("Content-Type", "application/x-ndjson")
+	out.SetHeader("Cache-Control", "no-store")
+	w := out.BodyWriter()
+	write := json.NewEncoder(w)
+	put := func(step WeighStep) bool {
+		if write.Encode(step) != nil {
+			return false
+		}
+		if f, ok := w.(http.Flusher); ok {
+			f.Flush()
+		}
+		return true
+	}
+	ctx, cancel := context.WithTimeout(out.Context(), longestWork)
+	defer cancel()
+	ear, stop := s.tries.listen(textOf(d))
+	defer stop()
+	type result struct {
+		w   job.Weighing
+		err error
+	}
+	done := make(chan result, 1)
+	go func() {
+		w, err := s.converted.of(ctx, d)
+		done <- result{w, err}
+	}()
+	for {
+		select {
+		case tried := <-ear:
+			if !put(WeighStep{Tried: tried}) {
+				return
+			}
+		case r := <-done:
+			if r.err != nil || !put(WeighStep{Weighing: &r.w}) {
+				return
+			}
+			if m, err := s.borders.of(ctx, d); err == nil {
+				put(WeighStep{Map: &m})
+			}
+			return
+		}
+	}
+}
+
+// rememberWeighing is what is kept of weighings: an unchanged document is not weighed again.
+func (s *server) rememberWeighing() {
+	s.weighings.make, s.weighings.most, s.weighings.part = job.WeighOf, mostPictures, true
+	s.converted.make, s.converted.most, s.converted.part = s.convert, mostPictures, true
+	s.borders.make, s.borders.most = s.bordered, mostPictures
+	s.columns.make = func(ctx context.Context, d job.Document) (weigh.Column, error) {
+		c, err := job.ColumnOf(ctx, d)
+		if errors.Is(err, job.ErrNone) {
+			return weigh.Column{Kind: weigh.None, Cells: []weigh.Cell{}, Schools: []weigh.School{}}, nil
+		}
+		return c, err
+	}
+	s.columns.most = mostPictures
+}

@@ -1,0 +1,55 @@
+package job_test
+
+import (
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/finding"
+	"graybridge/core/job"
+	"graybridge/core/scenario"
+)
+
+// A review leaves nothing out of a plan that a licensed person must see: every figure of it with
+// a source, every stop, caution and open question at its bay, and each size as a question.
+func TestAReviewCarriesEveryFigureWithItsSource(t *testing.T) {
+	seen := 0
+	for _, shop := range scenario.Workshops() {
+		for _, one := range shop.Jobs {
+			p := job.Make(one.Document)
+			r := job.ReviewOf(&p, one.Document.Machines[0].Load.Does)
+			text := map[string]bool{}
+			for _, s := range r.Sections {
+				for _, f := range s.Figures {
+					require.NotEmpty(t, f.Source, "%s %s", one.Document.Name, f.Name)
+					text[f.Name+" "+f.Text] = true
+					seen++
+				}
+				for _, f := range s.Findings {
+					text[f.Sentence] = true
+				}
+			}
+			for _, of := range [][]finding.Figure{p.Supply, p.Guard, p.Load, p.Motor} {
+				for _, f := range of {
+					require.True(t, text[f.Name+" "+f.Text], "%s: %s", one.Document.Name, f.Name)
+				}
+			}
+			for _, f := range p.Findings {
+				if f.Grade != finding.Good {
+					require.True(t, text[f.Sentence], "%s: %s", one.Document.Name, f.Sentence)
+				}
+				if f.Grade == finding.Stop {
+					require.Equal(t, finding.Stop, r.Grade, one.Document.Name)
+				}
+			}
+			for _, f := range p.Guard {
+				if strings.Contains(f.Note, "planning") {
+					require.Contains(t, strings.Join(r.Questions, "\n"), f.Text, one.Document.Name)
+				}
+			}
+			require.NotContains(t, strings.Join(r.Questions, " "), "safe")
+		}
+	}
+	require.Greater(t, seen, 150)
+}

@@ -1,0 +1,153 @@
+package pdf
+
+import (
+	"fmt"
+
+	"graybridge/core/bringup"
+	"graybridge/core/finding"
+	"graybridge/core/job"
+	"graybridge/drawing"
+)
+
+// ReviewSheet is one machine's page for a licensed person: what the plan says with its sources,
+// and its drawings.
+type ReviewSheet struct {
+	Review   job.Review
+	Drawings []drawing.Drawing // single-line and ladder
+}
+
+// Reviewed is a review to be printed, of all its machines, with what was said beside it.
+type Reviewed struct {
+	Sheets  []ReviewSheet
+	Stamp   Stamp
+	Remarks []string // in a line each, signed and dated
+}
+
+// flow is text that runs on over pages.
+type flow struct {
+	*page
+	y, full float64
+	head    func()
+}
+
+// room breaks the page where less than so much is left of it.
+func (f *flow) room(mm float64) {
+	if f.y+mm > f.height-margin-f.line {
+		f.AddPage()
+		f.y = margin
+		f.head()
+	}
+}
+
+func (f *flow) say(bold bool, indent float64, text string) {
+	f.text(bold, 1)
+	lines := f.SplitText(text, f.full-indent)
+	f.room(f.line * float64(min(len(lines), 40)))
+	f.y += f.words(margin+indent, f.y, f.full-indent, text)
+}
+
+func (f *flow) titled(text string) {
+	f.room(4 * f.line)
+	f.y += f.line * 0.4
+	f.y += f.heading(margin, f.y, f.full, text)
+}
+
+func (f *flow) list(title string, all []string) {
+	if len(all) == 0 {
+		return
+	}
+	f.titled(title)
+	for _, s := range all {
+		f.text(false, 1)
+		f.room(f.line * float64(len(f.SplitText(s, f.full-5))))
+		f.box(margin, f.y)
+		f.say(false, 5, s)
+	}
+}
+
+// Review prints a review in as many pages as it takes.
+func Review(r Reviewed, paper Paper) ([]byte, error) {
+	if len(r.Sheets) == 0 {
+		return nil, fmt.Errorf("there is no machine to review")
+	}
+	first := &r.Sheets[0].Review
+	p := begin(Card{Card: bringup.Card{Title: first.Title, Plate: first.Plate}, At: r.Stamp.At}, paper, 9)
+	p.SetTitle(first.Title+", for review", true)
+	f := &flow{page: p, y: margin, full: p.width - 2*margin}
+	for i := range r.Sheets {
+		s := &r.Sheets[i]
+		f.head = func() {
+			p.text(true, 1.5)
+			p.Text(margin, f.y+5, p.clipped(s.Review.Title+": for review", f.full-75))
+			p.text(false, 0.85)
+			stamp := fmt.Sprintf("%s, revision %d, %s", r.Stamp.Workshop, r.Stamp.Revision,
+				r.Stamp.At.Format("2006-01-02"))
+			p.Text(margin+f.full-p.GetStringWidth(stamp), f.y+4, stamp)
+			f.y += 8
+			p.rule(margin, f.y, f.full)
+			f.y++
+		}
+		if i > 0 {
+			p.AddPage()
+			f.y = margin
+		}
+		f.head()
+		f.machine(s)
+	}
+	f.list("Said beside it", r.Remarks)
+	return p.done()
+}
+
+// machine prints one machine.
+func (f *flow) machine(s *ReviewSheet) {
+	r := &s.Review
+	f.say(false, 0, r.Plate)
+	f.say(true, 0, r.Bridge+". "+r.Verdict)
+	f.say(false, 0, r.Caution)
+	for _, d := range s.Drawings {
+		if len(d.Items) == 0 {
+			continue
+		}
+		high := f.full * d.Height / d.Width
+		f.room(min(high, f.height-3*margin) + 2)
+		f.drawing(d, margin, f.y, f.full)
+		f.y += high + 2
+	}
+	f.list("Questions to answer", r.Questions)
+	for _, b := range r.Sections {
+		if len(b.Figures)+len(b.Findings) == 0 {
+			continue
+		}
+		f.titled(b.Title)
+		for _, x := range b.Figures {
+			f.figure(x)
+		}
+		for _, x := range b.Findings {
+			f.say(x.Grade == finding.Stop, 5, finding.Upper(string(x.Grade))+": "+x.Sentence)
+		}
+	}
+	f.list("Estimated", r.Estimated)
+	f.list("Measured", r.Measured)
+	f.list("Not checked by anybody yet", r.Unchecked)
+}
+
+// figure prints a figure with its source beside it.
+func (f *flow) figure(x job.ReviewFigure) {
+	name, value := f.full*0.2, f.full*0.28
+	rest := f.full - name - value - 6
+	text := x.Text
+	if x.Note != "" {
+		text += ", " + x.Note
+	}
+	f.text(false, 1)
+	tall := f.line * float64(max(len(f.SplitText(x.Name, name-2)), len(f.SplitText(text, value-2)),
+		len(f.SplitText(x.Source, rest))))
+	f.room(tall)
+	f.ring(margin+name-3, f.y, x.Mark)
+	f.words(margin, f.y, name-6, x.Name)
+	f.text(true, 1)
+	f.words(margin+name, f.y, value-2, text)
+	f.text(false, 0.88)
+	f.words(margin+name+value, f.y, rest, x.Source)
+	f.y += tall + 0.4
+}
