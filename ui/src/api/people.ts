@@ -57,7 +57,11 @@ export const sharing = {
   backUp: () => got(client.POST('/api/backups')),
 }
 
+export type ReviewAnswer = Schemas['ReviewAnswer']
+
 export const remarks = {
+  review: (id: string, machine: string, revision: number) =>
+    got(client.GET('/api/jobs/{id}/review', { params: { path: { id }, query: { machine, revision } } })),
   of: (id: string) => got(client.GET('/api/jobs/{id}/remarks', { params: { path: { id } } })),
   add: (id: string, revision: number, changeID: string, body: Schemas['RemarkInputBody']) =>
     got(client.POST('/api/jobs/{id}/remarks', { ...seen(id, revision, changeID), body })),

@@ -2,12 +2,17 @@
 /** What the plan says: this bay's findings first, then the rest, gravest first. */
 import { computed, ref } from 'vue'
 import type { Finding } from '../api/client'
+import type { Remark } from '../api/people'
+import { signedAt } from '../parts/dates'
 import GradeMark from '../parts/GradeMark.vue'
 import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
 
-const props = defineProps<{ bay: string }>()
-const emit = defineEmits<{ bay: [bay: string, entry?: string] }>()
+const props = defineProps<{ bay: string; remarks?: Remark[] }>()
+const emit = defineEmits<{ bay: [bay: string, entry?: string]; answered: [remark: string] }>()
+/** What people said and nobody answered yet stands among the findings, at its bay. */
+const said = (own: boolean) =>
+  (props.remarks ?? []).filter((r) => r.kind === 'remark' && !r.settled && own === (!r.bay || r.bay === props.bay))
 const job = useJob()
 const open = ref(new Set<string>())
 const all = computed(() => job.plan.value?.findings ?? [])
@@ -71,7 +76,28 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
         <GradeMark grade="good" :size="16" /> {{ greens }} checked and good
         <span class="soft">{{ greensOpen ? 'close' : 'open' }}</span>
       </button>
-      <h3 v-else-if="g.list.length" class="ledger-group">{{ g.name }}</h3>
+      <h3 v-else-if="g.list.length || (at < 2 && said(g.own).length)" class="ledger-group">{{ g.name }}</h3>
+      <template v-if="at < 2">
+        <article v-for="r in said(g.own)" :key="r.id" class="finding finding-open" :data-remark="r.id">
+          <GradeMark grade="open" :size="18" />
+          <div>
+            <p class="finding-sentence remark-said">
+              <strong>{{ r.words }}</strong>
+            </p>
+            <p class="finding-detail">
+              {{ r.who }}{{ r.signed ? '' : ', name as typed' }}, {{ signedAt(r.at) }}, revision {{ r.revision }}
+            </p>
+            <p class="finding-foot">
+              <button v-if="job.may()" type="button" class="plain cure" @click="emit('answered', r.id)">
+                Answered
+              </button>
+              <button v-if="!g.own && r.bay" type="button" class="why" @click="emit('bay', r.bay)">
+                Go to {{ titles.get(r.bay as Finding['bay']) }}
+              </button>
+            </p>
+          </div>
+        </article>
+      </template>
       <article v-for="f in g.list" :key="f.id" class="finding" :class="`finding-${f.grade}`" :data-finding="f.id">
         <GradeMark :grade="f.grade" :size="18" />
         <div>
@@ -123,6 +149,10 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
 </template>
 
 <style scoped>
+.remark-said {
+  white-space: pre-line;
+  overflow-wrap: anywhere;
+}
 .ledger {
   background: var(--sheet);
   border-left: 1px solid var(--rule);

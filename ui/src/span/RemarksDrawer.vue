@@ -11,7 +11,7 @@ import { useTried } from '../parts/tried'
 import { signedAt } from '../parts/dates'
 
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ count: [open: number, approval: string]; bay: [bay: string] }>()
+const emit = defineEmits<{ count: [list: Remark[], approval: string]; bay: [bay: string] }>()
 const job = useJob()
 const list = shallowRef<Remark[]>([])
 const words = ref('')
@@ -27,7 +27,7 @@ function take(got: { remarks: Remark[] }) {
   const last = got.remarks.filter((r) => r.kind === 'approval').at(-1)
   emit(
     'count',
-    got.remarks.filter((r) => r.kind === 'remark' && !r.settled).length,
+    got.remarks,
     last ? (last.stale ? 'changed since its approval' : `revision ${last.revision} approved by ${last.who}`) : '',
   )
 }
@@ -56,6 +56,7 @@ const say = () =>
       ...(bay.value && { bay: bay.value as 'supply' }),
     }),
   )
+defineExpose({ answered: (id: string) => done(() => remarks.settle(job.id, id)) })
 const approve = () => done(() => remarks.approve(job.id, job.revision.value, change, words.value.trim()))
 </script>
 
@@ -77,6 +78,7 @@ const approve = () => done(() => remarks.approve(job.id, job.revision.value, cha
         <p class="soft">
           {{ r.kind === 'approval' ? `${r.who}, ` : '' }}{{ signedAt(r.at) }}, revision {{ r.revision
           }}{{ r.signed ? '' : ', name as typed' }}
+          <a v-if="r.printed" :href="`/api/jobs/${job.id}/remarks/${r.id}/sheet.pdf`">as it was approved (PDF)</a>
           <template v-if="r.settled">, answered{{ r.settled_by ? ` by ${r.settled_by}` : '' }}</template>
           <button
             v-else-if="r.kind === 'remark' && plans(role)"

@@ -22,6 +22,7 @@ import SupplyBay from '../supply/SupplyBay.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import HistoryDrawer from './HistoryDrawer.vue'
 import IconButton from './IconButton.vue'
+import type { Remark } from '../api/people'
 import RemarksDrawer from './RemarksDrawer.vue'
 import { readsOnly } from '../job/rights'
 import { local } from '../job/document'
@@ -133,8 +134,10 @@ const other = () => right(state.value === 'now' ? 'wanted' : 'now')
 
 const places = usePlaces(props.id, job)
 const card = places.to('card')
-const history = ref(false)
-const [remarked, said] = [ref(false), ref({ open: 0, approval: '' })]
+const [history, remarked] = [ref(false), ref(false)]
+const said = ref({ list: [] as Remark[], approval: '' })
+const unanswered = computed(() => said.value.list.filter((r) => r.kind === 'remark' && !r.settled).length)
+const drawer = ref<InstanceType<typeof RemarksDrawer>>()
 /** Who does not know is told how to find out, or what is assumed meanwhile. */
 const unsure = ref(false)
 watch(
@@ -142,7 +145,6 @@ watch(
   () => (unsure.value = false),
 )
 const pathOpen = ref(false) // on a phone the path is a strip that opens
-
 useKeys({
   ...Object.fromEntries(order.map((b, i) => [String(i + 1), () => void go(b)])),
   n: next,
@@ -236,12 +238,12 @@ onUnmounted(() => (offered.deeds = []))
           />
           <IconButton
             class="said"
-            :label="said.open ? `Remarks, ${said.open} open` : 'Remarks'"
+            :label="unanswered ? `Remarks, ${unanswered} open` : 'Remarks'"
             title="Remarks and approvals (R)"
             path="M3 4h12v8H8l-4 3v-3H3z"
             @click="remarked = true"
           >
-            <template v-if="said.open">{{ said.open }}</template>
+            <template v-if="unanswered">{{ unanswered }}</template>
           </IconButton>
           <RouterLink class="plain" :to="places.at('weigh')">Weigh</RouterLink>
           <RouterLink class="plain" :to="places.at('card')">Card</RouterLink>
@@ -302,13 +304,14 @@ onUnmounted(() => (offered.deeds = []))
         <BayAnswer :bay="bay" />
         <component :is="(brushed && brushedBays[bay]) || bays[bay] || PlateBay" />
       </section>
-      <LedgerList :bay="bay" @bay="go" />
+      <LedgerList :bay="bay" :remarks="said.list" @bay="go" @answered="drawer?.answered($event)" />
     </div>
     <ConflictDialog />
     <HistoryDrawer v-model="history" />
     <RemarksDrawer
+      ref="drawer"
       v-model="remarked"
-      @count="(open, approval) => (said = { open, approval })"
+      @count="(list, approval) => (said = { list, approval })"
       @bay="((remarked = false), go($event))"
     />
   </main>
