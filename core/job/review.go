@@ -48,8 +48,15 @@ func ReviewOf(p *Plan, does string) Review {
 	r := Review{Title: p.Card.Title, Plate: p.Card.Plate, Does: does, Bridge: titleOf(p.Link.Bridge),
 		Verdict: p.Wanted.Verdict, Grade: p.Wanted.Grade, Sections: []ReviewSection{}, Questions: []string{},
 		Estimated: []string{}, Measured: []string{}, Unchecked: []string{}, Caution: reviewCaution}
-	if len(p.Findings) > 0 && p.Findings[0].Grade == finding.Stop {
-		r.Verdict, r.Grade = p.Findings[0].Sentence, finding.Stop
+	if len(p.Findings) > 0 { // sorted: the verdict is the gravest of what stands below
+		switch f := p.Findings[0]; f.Grade {
+		case finding.Stop:
+			r.Verdict, r.Grade = f.Sentence, finding.Stop
+		case finding.Caution:
+			if r.Verdict += " " + f.Sentence; r.Grade.Rank() > finding.Caution.Rank() {
+				r.Grade = finding.Caution
+			}
+		}
 	}
 	bridge := p.Bridge
 	if p.Drive != nil {

@@ -42,6 +42,9 @@ func TestAReviewCarriesEveryFigureWithItsSource(t *testing.T) {
 				if f.Grade == finding.Stop {
 					require.Equal(t, finding.Stop, r.Grade, one.Document.Name)
 				}
+				if f.Grade == finding.Caution {
+					require.LessOrEqual(t, r.Grade.Rank(), finding.Caution.Rank(), one.Document.Name)
+				}
 			}
 			for _, f := range p.Guard {
 				if strings.Contains(f.Note, "planning") {

@@ -27,10 +27,15 @@ func (w *Weighing) Taken(d Document, kind string) (Document, bool) {
 	d = d.Clone()
 	was := first(d.Bridge.Kind, KindCapacitor)
 	d.Bridge = on.Bridge
-	one := on.Machines[0].ID
+	one := on.Machines[0]
 	for i := range d.Machines {
-		if d.Machines[i].ID == one && was != kind {
-			d.Machines[i].Protection, d.Machines[i].Leads.Done = protection.Entry{}, []string{}
+		m := &d.Machines[i]
+		if m.ID != one.ID || was == kind {
+			continue
+		}
+		m.Protection, m.Leads.Done = protection.Entry{}, []string{}
+		if kind == KindRotary && m.Name == "" { // there are two of them now
+			m.Name = one.Name
 		}
 	}
 	for _, m := range on.Machines[1:] {

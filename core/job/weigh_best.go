@@ -1,6 +1,7 @@
 package job
 
 import (
+	"cmp"
 	"fmt"
 	"graybridge/core/capacitor"
 	"graybridge/core/drive"
@@ -238,6 +239,8 @@ func (w *weigher) dearer(a, b drive.Offer, mine string) int {
 	ownA, priceA := there(a)
 	ownB, priceB := there(b)
 	switch {
+	case a.Grade == finding.Stop: // of those that do not fit, what comes nearest
+		return cmp.Compare(b.Has, a.Has)
 	case ownA != ownB:
 		if ownA {
 			return -1

@@ -286,7 +286,15 @@ func otherForDirect(name string) string {
 
 // borderText is a stretch of loads in which one bridge is taken.
 func borderText(kind string, from, to, speed float64) string {
-	return fmt.Sprintf("At %.0f to %.0f %% load, down to %.0f %% of plate speed: %s.", from, to, speed,
+	down := fmt.Sprintf("down to %.0f %% of plate speed", speed)
+	if speed >= 100 {
+		down = "at plate speed"
+	}
+	at := fmt.Sprintf("At %.0f to %.0f %% load", from, to)
+	if from == to {
+		at = fmt.Sprintf("At %.0f %% load", from)
+	}
+	return fmt.Sprintf("%s, %s: %s.", at, down,
 		plainName(kind))
 }
 

@@ -176,7 +176,7 @@ const lists = computed(() =>
             <li v-for="q in answer.review.questions" :key="q">{{ q }}</li>
           </ol>
           <p v-for="r in of('')" :key="r.id" class="review-said" :class="{ settled: r.settled }">
-            <strong>{{ r.who }}</strong>, {{ signedAt(r.at) }}, revision {{ r.revision
+            <strong>{{ r.who || 'no name' }}</strong>, {{ signedAt(r.at) }}, revision {{ r.revision
             }}{{ r.settled ? ', answered' : '' }}: {{ r.words }}
           </p>
           <button v-if="may" type="button" class="plain no-print" @click="at = at === 'all' ? '' : 'all'">
@@ -213,7 +213,7 @@ const lists = computed(() =>
             </li>
           </ul>
           <p v-for="r in of(s.bay)" :key="r.id" class="review-said" :class="{ settled: r.settled }">
-            <strong>{{ r.who }}</strong>, {{ signedAt(r.at) }}, revision {{ r.revision
+            <strong>{{ r.who || 'no name' }}</strong>, {{ signedAt(r.at) }}, revision {{ r.revision
             }}{{ r.settled ? ', answered' : '' }}: {{ r.words }}
           </p>
           <form v-if="at === s.bay" class="review-form no-print" @submit.prevent="say">

@@ -85,7 +85,8 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
               <strong>{{ r.words }}</strong>
             </p>
             <p class="finding-detail">
-              {{ r.who }}{{ r.signed ? '' : ', name as typed' }}, {{ signedAt(r.at) }}, revision {{ r.revision }}
+              {{ r.who || 'no name' }}{{ r.signed || !r.who ? '' : ', name as typed' }}, {{ signedAt(r.at) }}, revision
+              {{ r.revision }}
             </p>
             <p class="finding-foot">
               <button v-if="job.may()" type="button" class="plain cure" @click="emit('answered', r.id)">

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { Borders, Kind } from '../api/weigh'
 
 const props = defineProps<{ map: Borders }>()
-const letters: Record<Kind, string> = { capacitor: 'C', rotary: 'R', drive: 'D', dc: 'B', none: '–' }
+const letters: Record<Kind, string> = { capacitor: 'C', rotary: 'R', drive: 'D', dc: 'DC', none: '–' }
 const names: Record<Kind, string> = {
   capacitor: 'run capacitor',
   rotary: 'rotary converter',
@@ -94,7 +94,14 @@ const at = computed(() => ({
 
 <style scoped>
 .weigh-map {
+  display: grid;
+  gap: 4px 28px;
   margin: 0;
+}
+@media (min-width: 1000px) {
+  .weigh-map {
+    grid-template-columns: minmax(0, 42rem) minmax(0, 1fr);
+  }
 }
 .weigh-map svg {
   display: block;

@@ -28,7 +28,7 @@ const shown = computed(() =>
 const used = computed(() => props.rows.filter((r) => props.columns.some((c) => c.cells.some((x) => x.row === r.id))))
 const cell = (c: Column, row: string) => c.cells.find((x) => x.row === row)
 /** A column that answers hardly anything says its verdict down its whole length. */
-const bare = (c: Column) => c.kind === 'none' || c.waits || c.cells.length < 3
+const bare = (c: Column) => c.kind === 'none' || c.waits || !(cell(c, 'starts') || cell(c, 'all-day'))
 const title = (c: Column, i: number) => props.titles?.[i] ?? c.name
 defineSlots<{ foot(p: { column: Column; kind: Kind; index: number }): unknown; waits(): unknown }>()
 </script>
@@ -55,7 +55,7 @@ defineSlots<{ foot(p: { column: Column; kind: Kind; index: number }): unknown; w
             <p class="weigh-name">
               <GradeMark v-if="c.kind !== 'none' && !c.waits" :grade="c.grade" />
               {{ title(c, i) }}
-              <span v-if="c.kind === best" class="weigh-taken">taken</span>
+              <span v-if="c.kind === best" class="weigh-taken">the answer</span>
               <span v-if="c.chosen && !titles" class="weigh-mine">the job’s</span>
             </p>
             <p v-if="c.best" class="weigh-best">{{ c.best }}</p>

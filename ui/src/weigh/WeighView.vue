@@ -179,22 +179,25 @@ const several = computed(() => (job.value?.document.machines.length ?? 0) > 1)
               </ul>
             </template>
             <p v-if="answer.assumed.length" class="soft">
-              Taken, since it was not said: {{ answer.assumed.join('; ') }}.
+              Assumed, since nobody said it: {{ answer.assumed.join('; ') }}.
             </p>
           </template>
         </div>
       </header>
-      <WantsForm v-model="wants" :differs="differs" :may="may" @keep="put" @back="wants = own" />
+      <details class="weigh-if" :open="!narrow">
+        <summary>What if the load, the start or the speeds were others?</summary>
+        <WantsForm v-model="wants" :differs="differs" :may="may" @keep="put" @back="wants = own" />
+      </details>
       <template v-if="answer && !answer.waits">
         <WeighTable :rows="answer.rows" :columns="answer.columns" :best="answer.best" :narrow="narrow">
           <template #foot="{ column }">
             <button
-              v-if="column.may && may"
+              v-if="column.may && may && (column.grade !== 'stop' || column.kind === answer.best)"
               type="button"
               :class="column.kind === answer.best ? 'strong' : 'plain'"
               @click="take(column.kind)"
             >
-              Choose {{ column.chosen ? 'it as found here' : '' }}
+              {{ column.chosen ? 'Take these values' : 'Choose' }}
             </button>
           </template>
           <template #waits>
@@ -268,6 +271,11 @@ const several = computed(() => (job.value?.document.machines.length ?? 0) > 1)
 .weigh-tried {
   margin: 6px 0;
   padding-left: 18px;
+}
+.weigh-if summary {
+  min-height: 34px;
+  color: var(--river);
+  cursor: pointer;
 }
 .weigh-table {
   margin-top: 10px;
