@@ -47,7 +47,7 @@ func views(p *page, s *server, machine string, look func(view string)) {
 	p.sees(".card h1", machine)
 	look("card")
 	p.visit(strings.TrimSuffix(eval[string](p, "location.href"), "/card") + "/weigh")
-	p.until("it is weighed", `document.querySelector('.weigh-answer')?.innerText.length > 0 && !document.querySelector('.weigh-answer').innerText.includes('still being')`)
+	p.until("it is weighed", `document.querySelector('.weigh-map') || document.querySelector('.weigh-answer')?.innerText.includes('can be weighed')`)
 	look("weigh")
 	p.visit(strings.TrimSuffix(eval[string](p, "location.href"), "/weigh") + "/review")
 	p.sees(".sheet h1", "for review")

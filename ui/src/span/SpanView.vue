@@ -403,7 +403,7 @@ onUnmounted(() => (offered.deeds = []))
 .span-acts > :not(.next) {
   flex: none;
 }
-@media (max-width: 1100px) {
+@media (max-width: 1320px) {
   .span-bar {
     flex-wrap: wrap;
     gap: 6px 12px;

@@ -76,19 +76,21 @@ const at = computed(() => ({
       <p v-for="t in map.text" :key="t">{{ t }}</p>
       <p class="soft">Every load is planned anew on each bridge; the idler is the one found for this load.</p>
     </figcaption>
-    <table class="for-readers">
-      <caption>
-        Which bridge is taken
-      </caption>
-      <tbody>
-        <tr v-for="(row, j) in map.best" :key="j">
-          <th scope="row">{{ map.speeds[j] }} % speed</th>
-          <td v-for="(k, i) in row" :key="i">
-            {{ map.loads[i] }} % load: {{ names[k] }}{{ map.grades[j]![i] === 'caution' ? ', with limits' : '' }}
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <div class="for-readers">
+      <table>
+        <caption>
+          Which bridge is taken
+        </caption>
+        <tbody>
+          <tr v-for="(row, j) in map.best" :key="j">
+            <th scope="row">{{ map.speeds[j] }} % speed</th>
+            <td v-for="(k, i) in row" :key="i">
+              {{ map.loads[i] }} % load: {{ names[k] }}{{ map.grades[j]![i] === 'caution' ? ', with limits' : '' }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
   </figure>
 </template>
 
