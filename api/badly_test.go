@@ -47,10 +47,13 @@ func TestNoOperationBreaksWhenItIsCalledBadly(t *testing.T) {
 	bodies := func() string {
 		d, _ := json.Marshal(scenario.Blunger())
 		return pick("", "{", "null", "[]", `"x"`, "{}", `{"name":null}`, `{"name":"\u0000"}`, strings.Repeat("[", 50)+
-			strings.Repeat("]", 50), `{"role":"owner","jobs":["`+s.their.ID+`"],"name":"X"}`, string(d[:len(d)/2]), string(d),
-			`{"name":"`+strings.Repeat("a", 5000)+`"}`, `{"code":"AAAA-AAAA-AAAA-AAAA"}`, `{"workshop_id":"`+s.theirs.ID+
+			strings.Repeat("]", 50), `{"role":"owner","jobs":["`+s.their.ID+`"],"name":"X"}`, string(d[:len(d)/2]),
+			string(d),
+			`{"name":"`+strings.Repeat("a", 5000)+`"}`, `{"code":"AAAA-AAAA-AAAA-AAAA"}`,
+			`{"workshop_id":"`+s.theirs.ID+
 				`","name":"X","change_id":"badly-new-1"}`, `{"stock":"`+s.theirStock+
-				`","machine":"m1","part":"x","count":1,"do":"reserve"}`, "\xff\xfe", `{"a":1e999}`, `{"words":"x","bay":"cellar"}`)
+				`","machine":"m1","part":"x","count":1,"do":"reserve"}`, "\xff\xfe", `{"a":1e999}`,
+			`{"words":"x","bay":"cellar"}`)
 	}
 	call := func(op described, path, cookie, body string) {
 		req, err := http.NewRequest(op.method, s.url+path, bytes.NewReader([]byte(body)))

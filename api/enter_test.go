@@ -302,7 +302,8 @@ func TestAnApprovalIsStaleAfterAChange(t *testing.T) {
 	r := reviewer.do("POST", path+"/approvals", map[string]string{"words": "As discussed."}, "If-Match", `"2"`,
 		"Change-Id", "approve-now")
 	require.Equal(t, http.StatusOK, r.Status, "%s", r.Body)
-	_ = reviewer.do("POST", path+"/approvals", map[string]string{"words": "As discussed."}, "If-Match", `"2"`, "Change-Id",
+	_ = reviewer.do("POST", path+"/approvals", map[string]string{"words": "As discussed."}, "If-Match", `"2"`,
+		"Change-Id",
 		"approve-now")
 	stale := func() bool {
 		maker.do("GET", path+"/remarks", nil).into(t, &said)

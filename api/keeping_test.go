@@ -105,7 +105,8 @@ func TestPhotographsBeyondTheirRoomAreRefused(t *testing.T) {
 	require.Equal(t, http.StatusCreated, send(helper).Status)
 	fill := func(account string, mb int) {
 		_, err := db.Exec(t.Context(), `insert into photo (job_id, media_type, picture, account_id)
-			select $1, 'image/png', convert_to(repeat('x', $2::int * 1048576), 'UTF8'), nullif($3, '')::uuid`, s.job.ID, mb,
+			select $1, 'image/png', convert_to(repeat('x', $2::int * 1048576), 'UTF8'), nullif($3,
+				'')::uuid`, s.job.ID, mb,
 			account)
 		require.NoError(t, err)
 	}
@@ -129,8 +130,9 @@ func TestWhoIsInReadsOnWhileNothingCanBeStored(t *testing.T) {
 		require.NoError(t, err)
 		_, err = db.Exec(t.Context(), `update device set seen_at = now() - interval '1 hour'`)
 		require.NoError(t, err)
-		_, err = db.Exec(t.Context(), `do $$ begin execute format('alter database %I set default_transaction_read_only = `+how+
-			`', current_database()); end $$`)
+		_, err = db.Exec(t.Context(),
+			`do $$ begin execute format('alter database %I set default_transaction_read_only = `+how+
+				`', current_database()); end $$`)
 		require.NoError(t, err)
 		_, err = db.Exec(t.Context(), `select pg_terminate_backend(pid) from pg_stat_activity
 			where datname = current_database() and pid <> pg_backend_pid()`)

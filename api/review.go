@@ -68,7 +68,8 @@ func (s *server) reviews(r chi.Router, a huma.API) {
 			}
 			return &said[ReviewAnswer]{out}, nil
 		})
-	s.link(r, a, "review-pdf", http.MethodGet, "/api/jobs/{id}/review.pdf", "The review of all machines of a job as PDF",
+	s.link(r, a, "review-pdf", http.MethodGet, "/api/jobs/{id}/review.pdf",
+		"The review of all machines of a job as PDF",
 		func(w http.ResponseWriter, r *http.Request) {
 			revision, _ := strconv.Atoi(r.URL.Query().Get("revision"))
 			j, _, err := s.reviewed(r.Context(), chi.URLParam(r, "id"), revision)

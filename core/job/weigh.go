@@ -54,6 +54,8 @@ type Weighing struct {
 	weigh.Weighed
 	// On are the documents of the columns, by kind.
 	On map[string]Document `json:"-"`
+
+	pairs string // what two capacitors would do where one does not
 }
 
 // weigher weighs one document.
@@ -64,7 +66,8 @@ type weigher struct {
 	line  *site.Site // the motor on the line's own volts and hertz
 	wants weigh.Wants
 	whole Document
-	brief bool // only what is judged, not what a converter asks ahead of it
+	pairs string // what two capacitors would do where one does not
+	brief bool   // only what is judged, not what a converter asks ahead of it
 }
 
 // trial is the document on one bridge with some values, planned.
@@ -115,6 +118,7 @@ func WeighOf(ctx context.Context, d Document) (Weighing, error) {
 		return Weighing{}, err
 	}
 	add(can, onCan)
+	out.pairs = w.pairs
 	add(weigh.Column{Kind: KindRotary, Name: titleOf(KindRotary), Grade: finding.Open, Waits: true,
 		Cells: []weigh.Cell{}, Schools: []weigh.School{}, Verdict: workedOut}, nil)
 	driven, onDriven, err := w.drive()
@@ -125,7 +129,7 @@ func WeighOf(ctx context.Context, d Document) (Weighing, error) {
 	add(w.notFor(KindDC, threePhaseMotor), nil)
 	add(w.none(), nil)
 	out.Conclude()
-	out.Changes = w.changes(&out)
+	out.Changes = []string{} // they come with the converter: each is planned anew
 	return out, ctx.Err()
 }
 
@@ -236,6 +240,9 @@ type counterfactual struct {
 // taken, what would have to be otherwise for each, planned anew.
 func (w *weigher) changes(of *Weighing) []string {
 	out := []string{}
+	if of.pairs != "" {
+		out = append(out, of.pairs)
+	}
 	for i := range of.Columns {
 		c := &of.Columns[i]
 		d, ok := of.On[c.Kind]

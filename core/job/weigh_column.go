@@ -100,6 +100,11 @@ func (w *weigher) column(t *trial) weigh.Column {
 		cell.Notes = append(cell.Notes, ofItsControls(ofIts))
 	}
 	w.wall(&c, t)
+	for i := range c.Cells {
+		if x := &c.Cells[i]; len(x.Why) == 0 {
+			x.Why = append(x.Why, whyOf[x.Row])
+		}
+	}
 	c.Settle()
 	c.Verdict = verdictOf(&c)
 	return c

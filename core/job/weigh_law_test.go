@@ -95,6 +95,8 @@ func lawsOf(t *testing.T, d job.Document, w job.Weighing, seen map[string]int) {
 		left = left || c.Grade != finding.Stop && c.Grade != finding.Open
 		worst, deciding := 9, 0
 		for _, cell := range c.Cells {
+			require.True(t, len(cell.Why) > 0 || c.Kind == weigh.None || len(c.Cells) == 1, "%s%s has no reason",
+				about, cell.Row)
 			if m := cell.Measure; m != nil {
 				require.Equal(t, cell.Grade == finding.Good, m.Holds(), "%s%s %s %+v", about, cell.Row, cell.Grade, m)
 			}

@@ -37,6 +37,33 @@ var (
 		KindDrive:     "a residual-current device that smooth DC does not blind: type B, or as the drive's maker says",
 		KindDC:        "a residual-current device as the controller's maker says",
 	}
+	// whyOf says where the answer to a question comes from, where the plan's own figure does not.
+	whyOf = map[weigh.Row]finding.Why{
+		weigh.Starts: {Formula: "torque at standstill over plate torque, against load, belt and grease",
+			Source: "engine and plate", Section: finding.OnTorque},
+		weigh.AllDay: {Formula: "greatest load with every winding inside plate amps", Source: "engine",
+			Section: finding.OnOperatingPoint},
+		weigh.Slow: {Formula: "torque for good at the slowest speed wanted, against the heaviest load there",
+			Source: "engine; cooling by the trade's table, planning"},
+		weigh.Speeds:   {Formula: "speeds it has, against the fastest wanted", Source: "engine and profile"},
+		weigh.Windings: {Formula: "greatest winding amps / plate amps, at each load", Source: "engine"},
+		weigh.FullLoad: {Formula: "two bodies, winding and frame, from cold (planning)", Source: "engine",
+			Section: finding.OnHeat},
+		weigh.Line: {Formula: "amps at the usual load and at the first instant of the start", Source: "engine",
+			Section: finding.OnSupplyDrop},
+		weigh.Wall: {Formula: "each link of the wall against what this bridge draws",
+			Source:  "what is entered of the wall",
+			Section: finding.OnWall},
+		weigh.Cannot: {Formula: "told of the bridge, whatever the motor", Source: "the trade"},
+		weigh.Guard: {Formula: "sized by the rules chosen (planning)", Source: "code tables",
+			Section: finding.OnProtection},
+		weigh.Noise:  {Formula: "told of the bridge, not measured here", Source: "the trade", Estimated: true},
+		weigh.Energy: {Formula: "watts from the line × hours", Source: "engine"},
+		weigh.Parts: {Formula: "the plan's parts against the stores; hours are planning figures",
+			Source: "plan and stores"},
+		weigh.Licensed: {Formula: "the circuit that the plan sizes (planning)", Source: "code tables",
+			Section: finding.OnProtection},
+	}
 	// hoursOf are hours of building in for a handy person, planning figures of ours.
 	hoursOf = map[string][2]int{KindCapacitor: {3, 5}, KindRotary: {10, 16}, KindDrive: {4, 7}, KindDC: {4, 7}}
 )
@@ -217,6 +244,11 @@ func triedIdler(name string, stops, cautions int) string {
 func twoCapacitors(p capacitor.Pair) string {
 	return fmt.Sprintf("Two capacitors, %s and %s", unit.Text(p.First.Microfarad, "µF"),
 		unit.Text(p.Second.Microfarad, "µF"))
+}
+
+func pairWouldDo(p capacitor.Pair) string {
+	return "Run capacitor: with two of them, " + unit.Text(p.First.Microfarad, "µF") + " and " +
+		unit.Text(p.Second.Microfarad, "µF") + ", it would hold where one does not; its bay has the joint."
 }
 
 func wouldDo(kind, words string, grade finding.Grade) string {

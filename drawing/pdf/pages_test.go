@@ -15,6 +15,7 @@ import (
 	"graybridge/core/leads"
 	"graybridge/core/protection"
 	"graybridge/core/scenario"
+	"graybridge/core/unit"
 	"graybridge/drawing"
 	"graybridge/drawing/pdf"
 )
@@ -117,5 +118,45 @@ func TestTheCircuitFollowsTheCard(t *testing.T) {
 		}
 		require.Contains(t, text, "as it is wired")
 		require.Contains(t, text, protection.Mark(d.Workshop.Rules, protection.Contactor))
+	}
+}
+
+// The review carries every figure with its source and every question, on as many pages as it
+// takes, and says what it is for.
+func TestAReviewPrintsEveryFigureAndQuestion(t *testing.T) {
+	for _, d := range []job.Document{scenario.Blunger(), scenario.ClayRoom(), scenario.PressFeed()} {
+		p := job.Make(d)
+		r := job.ReviewOf(&p, "")
+		scene := drawing.SceneOf(&p)
+		of := pdf.Reviewed{Sheets: []pdf.ReviewSheet{{Review: r,
+			Drawings: []drawing.Drawing{drawing.All(scene).Wanted.Path,
+				drawing.Power(scene), drawing.Ladder(scene)}}}, Stamp: pdf.Stamp{Workshop: "Tansy Lane Tileworks",
+			Revision: 3},
+			Remarks: []string{"Rita S., 2026-03-02, revision 3: approved"}}
+		page, err := pdf.Review(of, pdf.A4)
+		require.NoError(t, err)
+		text := strings.Join(strings.Fields(said(t, page)), " ")
+		flat := func(s string) string { return strings.Join(strings.Fields(unit.PlainSpaces(s)), " ") }
+		require.Contains(t, text, flat("For a licensed person's review."))
+		require.Contains(t, text, "Rita S.")
+		words := map[string]bool{}
+		for _, w := range strings.Fields(text) {
+			words[w] = true
+		}
+		for _, q := range r.Questions {
+			for _, w := range strings.Fields(flat(q)) {
+				require.True(t, words[w], "%s: %s", q, w)
+			}
+		}
+		for _, s := range r.Sections {
+			for _, f := range s.Figures {
+				for _, w := range strings.Fields(flat(f.Name)) {
+					require.True(t, words[w], "%s", f.Name)
+				}
+			}
+		}
+		again, err := pdf.Review(of, pdf.A4)
+		require.NoError(t, err)
+		require.Equal(t, page, again)
 	}
 }

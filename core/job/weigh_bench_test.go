@@ -1,0 +1,57 @@
+package job_test
+
+import (
+	"context"
+	"testing"
+
+	"graybridge/core/job"
+	"graybridge/core/scenario"
+)
+
+// weighed are machines whose weighing takes longest: small cans tried, drives tried, a start that
+// asks a capacitor of its own.
+var weighed = []func() job.Document{scenario.Blunger, scenario.TileExtruder, scenario.ClayShredder}
+
+// The columns of capacitor, drive and DC with all that is said of them, for one machine.
+func BenchmarkWeigh(b *testing.B) {
+	for i := 0; b.Loop(); i++ {
+		if _, err := job.WeighOf(context.Background(), weighed[i%len(weighed)]()); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+// The converter's column: every idler tried with its own best cans.
+func BenchmarkWeighConverter(b *testing.B) {
+	var of []job.Weighing
+	for _, d := range weighed {
+		w, err := job.WeighOf(context.Background(), d())
+		if err != nil {
+			b.Fatal(err)
+		}
+		of = append(of, w)
+	}
+	for i := 0; b.Loop(); i++ {
+		at := i % len(weighed)
+		if _, err := job.ConverterOf(context.Background(), weighed[at](), of[at], func(string) {}); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+// The borders over load and slowest speed.
+func BenchmarkWeighMap(b *testing.B) {
+	d := scenario.ClayShredder()
+	w, err := job.WeighOf(context.Background(), d)
+	if err == nil {
+		w, err = job.ConverterOf(context.Background(), d, w, func(string) {})
+	}
+	if err != nil {
+		b.Fatal(err)
+	}
+	for b.Loop() {
+		if _, err := job.WeighMapOf(context.Background(), d, w); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
