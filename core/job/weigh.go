@@ -60,14 +60,18 @@ type Weighing struct {
 
 // weigher weighs one document.
 type weigher struct {
-	ctx   context.Context
-	doc   Document // one machine, the one that is weighed
-	base  *Solved
-	line  *site.Site // the motor on the line's own volts and hertz
-	wants weigh.Wants
-	whole Document
-	pairs string // what two capacitors would do where one does not
-	brief bool   // only what is judged, not what a converter asks ahead of it
+	ctx    context.Context
+	doc    Document // one machine, the one that is weighed
+	base   *Solved
+	line   *site.Site // the motor on the line's own volts and hertz
+	wants  weigh.Wants
+	whole  Document
+	pairs  string   // what two capacitors would do where one does not
+	drives struct { // the known drive that comes nearest, where all have too few amps
+		Name       string
+		Need, Have float64
+	}
+	brief bool // only what is judged, not what a converter asks ahead of it
 }
 
 // trial is the document on one bridge with some values, planned.

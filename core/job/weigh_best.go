@@ -215,6 +215,12 @@ func (w *weigher) drive() (weigh.Column, *trial, error) {
 			break
 		}
 	}
+	if best != nil {
+		on, ok := best.r.bridge.(onDrive)
+		if stops, _ := best.counts(); ok && stops > 0 && on.Weighed != nil && on.Weighed.Have < on.Weighed.Need {
+			w.drives.Name, w.drives.Need, w.drives.Have = on.Profile.Name, on.Weighed.Need, on.Weighed.Have
+		}
+	}
 	if best == nil || best.plan.Drive == nil {
 		return w.notFor(KindDrive, noMotorToDrive), nil, nil
 	}

@@ -20,23 +20,24 @@ func (w *weigher) oneSpeed(c *weigh.Column, rpm float64, both, turned string) {
 	if w.wants.Both {
 		speeds.Notes = []string{both}
 	}
-	if w.wants.SpeedSaid && plate > 0 {
-		share := rpm / plate
-		slow.Grade = finding.Good
-		if w.wants.Slowest <= 0.9 {
-			slow.Grade = finding.Stop
-			slow.Measure = finding.Against(tenths(share), finding.AtMost, tenths(w.wants.Slowest), "% of plate speed")
-			slow.Notes = append(slow.Notes, noSlower(w.wants.Slowest))
-		}
-		if w.wants.Fastest >= 1.1 {
-			speeds.Grade = finding.Stop
-			speeds.Measure = finding.Against(tenths(share), finding.AtLeast, tenths(w.wants.Fastest),
-				"% of plate speed")
-			speeds.Notes = append(speeds.Notes, noFaster(w.wants.Fastest))
-		}
-	}
 	c.Put(slow)
 	c.Put(speeds)
+	if !w.wants.SpeedSaid || plate == 0 {
+		return
+	}
+	share := rpm / plate
+	c.Cell(weigh.Slow).Grade = finding.Good
+	stop := func(row weigh.Row, sentence string, m *finding.Measure) {
+		c.Against(row, &finding.Finding{Grade: finding.Stop, Sentence: sentence, Measure: m})
+	}
+	if w.wants.Slowest <= 0.9 {
+		stop(weigh.Slow, noSlower(w.wants.Slowest), finding.Against(tenths(share), finding.AtMost,
+			tenths(w.wants.Slowest), "% of plate speed"))
+	}
+	if w.wants.Fastest >= 1.1 {
+		stop(weigh.Speeds, noFaster(w.wants.Fastest), finding.Against(tenths(share), finding.AtLeast,
+			tenths(w.wants.Fastest), "% of plate speed"))
+	}
 }
 
 // windings are the worst winding at the lightest, the usual and the heaviest load.

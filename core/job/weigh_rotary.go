@@ -274,6 +274,12 @@ func (w *weigher) none() weigh.Column {
 	if m := s.Model; m != nil {
 		va = math.Sqrt(3) * m.LineVolts * m.LineAmps
 	}
+	for _, f := range s.Said { // what can be done at the motor itself, where its bay knows something
+		if f.ID == finding.LeadsUnreachable && f.Detail != "" {
+			c.Ways = append(c.Ways, weigh.Way{Title: "What its joints allow", Text: f.Detail, Needs: atTheMotorNeeds,
+				Why: []finding.Why{}})
+		}
+	}
 	if !w.reached() && len(p.Columns) > 0 {
 		least := math.Inf(1)
 		for _, col := range p.Columns {
@@ -284,6 +290,12 @@ func (w *weigher) none() weigh.Column {
 				Numbers: "1.25 × " + unit.Whole(va, "VA"), Source: "plate", Estimated: true}}})
 	}
 	single, source, _ := table.SinglePhaseAmps(p.ShaftWatts/unit.WattsPerHorsepower, s.Supply.Nominal)
+	if w.drives.Need > 0 { // the drives that are known here have too few amps: another may have them
+		c.Ways = append(c.Ways, weigh.Way{Title: "A larger drive", Text: largerDrive(w.drives.Name, w.drives.Have),
+			Needs: largerDriveNeeds(w.drives.Need),
+			Why: []finding.Why{{Formula: "output amps ≥ plate amps in the joints it feeds",
+				Numbers: unit.Text(w.drives.Need, "A"), Source: "plate"}}})
+	}
 	c.Ways = append(c.Ways, weigh.Way{Title: "Another motor", Text: otherMotorText(w.doc.Machines[0].Plate.Power,
 		w.doc.Workshop.Rules, w.reached()),
 		Needs: otherMotorNeeds(w.doc.Machines[0].Plate.Frame), Why: []finding.Why{}})

@@ -297,8 +297,20 @@ func otherMotorNeeds(frame string) string {
 const (
 	singleText          = "It needs no bridge. One speed, a start capacitor of its own, dearer by size."
 	supplyText          = "The motor runs as its plate says, at plate power and plate torque, with no bridge at all."
+	atTheMotorNeeds     = "what its Leads bay says of them"
 	otherForDirectNeeds = "frame and shaft; the DC bay sets both beside each other"
 )
+
+func largerDrive(nearest string, have float64) string {
+	return fmt.Sprintf("None of the drives known here has the amps; %s comes nearest with %s.", nearest,
+		unit.Text(have, "A"))
+}
+
+func largerDriveNeeds(need float64) string {
+	return unit.Text(need,
+		"A") + " or more at its output on this line's one phase; of one made for three-phase input " +
+		"about twice that (planning), if its maker allows it"
+}
 
 func singleNeeds(amps float64) string {
 	if amps == 0 {

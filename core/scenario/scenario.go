@@ -18,6 +18,7 @@ import (
 	"graybridge/core/stores"
 	"graybridge/core/supply"
 	"graybridge/core/table"
+	"graybridge/core/weigh"
 )
 
 // Workshop is a made-up workshop with its jobs.
@@ -192,6 +193,7 @@ func BallMill() job.Document {
 		Turn:    load.Either,
 		Inertia: "0.02 kg·m²",
 	}
+	d.Weigh = weigh.Entry{Slowest: "60 %", Hours: "6 h", Price: "0.31 €"}
 	moves(&d, -1)
 	return d
 }
@@ -401,6 +403,7 @@ func TileExtruder() job.Document {
 	}
 	d.Bridge.Kind = job.KindDrive
 	d.Bridge.Drive = drive.Entry{Profile: "fell-40"}
+	d.Weigh = weigh.Entry{Slowest: "40 %"}
 	d.Machines[0].Load = load.Entry{
 		Does:  "pushes tiles through a die",
 		Kind:  machine.Constant,

@@ -27,6 +27,7 @@ const column = (kind: Column['kind'], grade: string, more: Partial<Column> = {})
   name: `Name of ${kind}`,
   best: 'best',
   grade,
+  verdict: `verdict of ${kind}`,
   may: true,
   schools: [],
   cells: [cell('starts', grade, { decides: true }), cell('all-day', 'good', { mark: 'estimated' })],
