@@ -4,7 +4,6 @@ import (
 	"context"
 	"errors"
 	"net/http"
-	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/chi/v5"
@@ -145,7 +144,5 @@ func (s *server) givePDF(w http.ResponseWriter, r *http.Request, name string, ou
 		refuse(w, r, http.StatusInternalServerError, "The page could not be printed: "+err.Error()+".")
 		return
 	}
-	w.Header().Set("Content-Type", "application/pdf")
-	w.Header().Set("Content-Disposition", strings.Replace(attachment(name, "pdf"), "attachment", "inline", 1))
-	_, _ = w.Write(out)
+	givePDF(w, name, out)
 }

@@ -89,6 +89,14 @@ func key(id string) (pgtype.UUID, error) {
 	return u, nil
 }
 
+// keys are those of a record and of what lies in it.
+func keys(of, in string) (a, b pgtype.UUID, err error) {
+	if a, err = key(of); err == nil {
+		b, err = key(in)
+	}
+	return a, b, err
+}
+
 // asked is a fingerprint of what a change asks for.
 func asked(what ...any) []byte {
 	text, err := json.Marshal(what)

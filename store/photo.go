@@ -168,11 +168,7 @@ func (s *Store) PurgePhotos(ctx context.Context) (int64, error) {
 
 // DropPhoto deletes a picture or recording of a job; its book keeps the digest.
 func (s *Store) DropPhoto(ctx context.Context, jobID, id string) error {
-	j, err := key(jobID)
-	if err != nil {
-		return err
-	}
-	k, err := key(id)
+	j, k, err := keys(jobID, id)
 	if err != nil {
 		return err
 	}
@@ -185,11 +181,7 @@ func (s *Store) DropPhoto(ctx context.Context, jobID, id string) error {
 
 // FileIn gives the machines of a job whose books name a picture or recording.
 func (s *Store) FileIn(ctx context.Context, jobID, id string) ([]string, error) {
-	j, err := key(jobID)
-	if err != nil {
-		return nil, err
-	}
-	k, err := key(id)
+	j, k, err := keys(jobID, id)
 	if err != nil {
 		return nil, err
 	}

@@ -109,11 +109,7 @@ func (s *Store) AddRemark(ctx context.Context, jobID string, c Change, m Remark)
 
 // SheetOf is what was approved, as it was printed then; ErrNotFound where nothing was.
 func (s *Store) SheetOf(ctx context.Context, jobID, id string) (sheet []byte, err error) {
-	j, err := key(jobID)
-	if err != nil {
-		return nil, err
-	}
-	k, err := key(id)
+	j, k, err := keys(jobID, id)
 	if err != nil {
 		return nil, err
 	}
@@ -124,11 +120,7 @@ func (s *Store) SheetOf(ctx context.Context, jobID, id string) (sheet []byte, er
 
 // SettleRemark marks words as answered; they stay.
 func (s *Store) SettleRemark(ctx context.Context, jobID, id string, by By) error {
-	j, err := key(jobID)
-	if err != nil {
-		return err
-	}
-	k, err := key(id)
+	j, k, err := keys(jobID, id)
 	if err != nil {
 		return err
 	}

@@ -14,6 +14,7 @@ import (
 	"graybridge/core/machine"
 	"graybridge/core/plate"
 	"graybridge/core/scenario"
+	"graybridge/core/stores"
 	"graybridge/core/weigh"
 )
 
@@ -152,4 +153,44 @@ func TestASinglePhaseMotorIsNotWeighed(t *testing.T) {
 	require.Empty(t, w.Columns)
 	require.Contains(t, w.Waits, "not a three-phase motor")
 	require.Equal(t, finding.Open, w.Grade)
+}
+
+// What lies in the stores comes before what is to be bought, and what is cheaper before what is
+// dearer, where both do alike.
+func TestTheStoresComeFirst(t *testing.T) {
+	l := load.Entry{Kind: machine.Constant, Share: "60 %", Start: load.Loaded}
+	weighed := func(items ...stores.StockItem) (job.Weighing, job.Document) {
+		d := iec(blunger, l)
+		d.Workshop.Stores = items
+		w, err := job.WeighOf(context.Background(), d)
+		require.NoError(t, err)
+		w, err = job.ConverterOf(context.Background(), d, w, func(string) {})
+		require.NoError(t, err)
+		return w, d
+	}
+	best := func(w job.Weighing, kind string) string {
+		for _, c := range w.Columns {
+			if c.Kind == kind {
+				return c.Best
+			}
+		}
+		return ""
+	}
+	w, _ := weighed()
+	require.Equal(t, "Rill 15", best(w, weigh.Drive), "the smaller, where nothing is known of prices")
+	w, _ = weighed(stores.StockItem{ID: "s1", Kind: stores.Drive, What: "Tarn 22, on the shelf", Count: 1, Free: 1})
+	require.Equal(t, "Tarn 22", best(w, weigh.Drive))
+	w, _ = weighed(stores.StockItem{ID: "s1", Kind: stores.Drive, What: "Tarn 22", Price: "210 €"},
+		stores.StockItem{ID: "s2", Kind: stores.Drive, What: "Rill 15", Price: "260 €"})
+	require.Equal(t, "Tarn 22", best(w, weigh.Drive), "the cheaper")
+
+	w, d := weighed(stores.StockItem{ID: "s3", Kind: stores.Motor, Count: 1, Free: 1,
+		What: "2.2 kW 230/400 V Δ/Y 8.6/5 A cos φ 0.81 1420 rpm 50 Hz"})
+	require.Contains(t, best(w, weigh.Rotary), "from the stores")
+	taken, ok := w.Taken(d, weigh.Rotary)
+	require.True(t, ok)
+	require.Equal(t, "1420", taken.Machines[1].Plate.RPM)
+	w, _ = weighed(stores.StockItem{ID: "s3", Kind: stores.Motor, Count: 1, Free: 0,
+		What: "2.2 kW 230/400 V Δ/Y 8.6/5 A cos φ 0.81 1420 rpm 50 Hz"})
+	require.NotContains(t, best(w, weigh.Rotary), "from the stores", "another job has reserved it")
 }

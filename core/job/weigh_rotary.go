@@ -1,6 +1,7 @@
 package job
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"math"
@@ -94,8 +95,8 @@ func (w *weigher) converter(tell func(tried string)) (best *trial, err error) {
 	return best, nil
 }
 
-// idlers are the motors that could be one, the smallest first: those of the stores before the
-// standard size that is as large.
+// idlers are the motors that could be one: those of the stores, which cost nothing, and then the
+// standard sizes; the smallest first.
 func (w *weigher) idlers() (out []Machine) {
 	type sized struct {
 		watts float64
@@ -125,11 +126,11 @@ func (w *weigher) idlers() (out []Machine) {
 			add(p.ShaftWatts, item.What+", from the stores", e, kindFor(w.doc.Workshop.Rules))
 		}
 	}
+	slices.SortStableFunc(all, func(a, b sized) int { return cmp.Compare(a.watts, b.watts) })
 	for _, watts := range rotary.StandardWatts(w.doc.Workshop.Rules == table.NorthAmerica) {
 		e, name := usualPlate(watts, 4, w.doc.Workshop.Rules, w.doc.Workshop.Hertz)
 		add(watts, name, e, kindFor(w.doc.Workshop.Rules))
 	}
-	slices.SortStableFunc(all, func(a, b sized) int { return int(math.Round(a.watts - b.watts)) })
 	for _, s := range all {
 		out = append(out, s.m)
 	}

@@ -129,6 +129,7 @@ describe('the bring-up', () => {
     await send()
     await until('they were sent', () => written.length === 2)
     expect(written.map((e) => e.kind)).toEqual(['gate', 'reading'])
+    await until('nothing waits on this device', () => !outbox.waiting.length)
     expect(await kept.waiting()).toHaveLength(0)
   })
   it('opens from what is pinned where the server does not answer', async () => {

@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest'
 import type { BookEntry, Log } from '../api/bringup'
 import { until } from '../job/network'
 import { kept } from '../outbox/kept'
+import { outbox } from '../outbox/outbox'
 import { rooms } from '../parts/injob'
 import LogView from './LogView.vue'
 
@@ -135,6 +136,7 @@ describe('the log', () => {
     await w.find('.form').trigger('submit')
     await until('it was sent', () => sent.length === 1)
     expect(sent[0]).toMatchObject({ kind: 'note', words: 'Greased.' })
+    await until('nothing waits on this device', () => !outbox.waiting.length)
     expect(await kept.waiting()).toHaveLength(0)
   })
   it('warns of a look that is due', async () => {

@@ -9,53 +9,55 @@ const emit = defineEmits<{ keep: []; back: [] }>()
 
 const put = (name: keyof Wants, value: string) => (wants.value = { ...wants.value, [name]: value })
 const text = (e: Event) => (e.target as HTMLInputElement).value
-const share = computed(() => percentOf(wants.value.share, 70))
-const slowest = computed(() => percentOf(wants.value.slowest, 100))
-const hours = computed(() => Math.min(24, percentOf(wants.value.hours, 4)))
+const percent = (x: string) => `${x} %`
+const ranges = computed(() => [
+  {
+    name: 'share' as const,
+    title: 'Usual load',
+    unsaid: 'not said, 70 %',
+    min: 10,
+    max: 120,
+    step: 5,
+    value: percentOf(wants.value.share, 70),
+    says: percent,
+  },
+  {
+    name: 'slowest' as const,
+    title: 'Slowest speed wanted',
+    unsaid: 'the plate’s',
+    min: 10,
+    max: 100,
+    step: 5,
+    value: percentOf(wants.value.slowest, 100),
+    says: (x: string) => (x === '100' ? '' : percent(x)),
+  },
+  {
+    name: 'hours' as const,
+    title: 'Hours a day',
+    unsaid: 'not said, 4 h',
+    min: 1,
+    max: 24,
+    step: 1,
+    value: Math.min(24, Number.parseFloat(wants.value.hours) || 4),
+    says: (x: string) => `${x} h`,
+  },
+])
 </script>
 
 <template>
   <form class="wants" aria-label="What the answer depends on" @submit.prevent>
-    <label>
+    <label v-for="r in ranges" :key="r.name">
       <span
-        >Usual load <output>{{ wants.share || 'not said, 70 %' }}</output></span
+        >{{ r.title }} <output>{{ wants[r.name] || r.unsaid }}</output></span
       >
       <input
         type="range"
-        min="10"
-        max="120"
-        step="5"
-        :value="share"
-        name="share"
-        @input="put('share', `${text($event)} %`)"
-      />
-    </label>
-    <label>
-      <span
-        >Slowest speed wanted <output>{{ wants.slowest || 'the plate’s' }}</output></span
-      >
-      <input
-        type="range"
-        min="10"
-        max="100"
-        step="5"
-        :value="slowest"
-        name="slowest"
-        @input="put('slowest', text($event) === '100' ? '' : `${text($event)} %`)"
-      />
-    </label>
-    <label>
-      <span
-        >Hours a day <output>{{ wants.hours || 'not said, 4 h' }}</output></span
-      >
-      <input
-        type="range"
-        min="1"
-        max="24"
-        step="1"
-        :value="hours"
-        name="hours"
-        @input="put('hours', `${text($event)} h`)"
+        :min="r.min"
+        :max="r.max"
+        :step="r.step"
+        :value="r.value"
+        :name="r.name"
+        @input="put(r.name, r.says(text($event)))"
       />
     </label>
     <label>

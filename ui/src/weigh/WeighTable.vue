@@ -101,6 +101,8 @@ defineSlots<{ foot(p: { column: Column; kind: Kind; index: number }): unknown; w
                       class="weigh-ring"
                       title="estimated, or leaning on an estimate"
                       >○</abbr
+                    ><abbr v-else-if="cell(c, r.id)!.mark === 'measured'" class="weigh-ring" title="measured"
+                      >●</abbr
                     ></span
                   >
                 </p>
