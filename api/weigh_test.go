@@ -1,11 +1,13 @@
 package api_test
 
 import (
+	"archive/zip"
 	"bufio"
 	"bytes"
 	"context"
 	"encoding/json"
 	"fmt"
+	"io"
 	"net/http"
 	"strings"
 	"testing"
@@ -136,6 +138,14 @@ func TestWhatIsApprovedStaysAsItWasPrinted(t *testing.T) {
 	require.Equal(t, before.Body, guest.do("GET", sheet, nil).Body)
 	reviewer.do("GET", "/api/jobs/"+s.given.ID+fmt.Sprintf("/review?revision=%d", r.Latest), nil).into(t, &r)
 	require.Less(t, r.Revision, r.Latest)
+	all := s.keeper.do("GET", "/api/workshops/"+s.mine.ID+"/everything.zip", nil)
+	files, err := zip.NewReader(bytes.NewReader(all.Body), int64(len(all.Body)))
+	require.NoError(t, err)
+	kept, err := files.Open("machines/Slip mixer.approved-" + list.Remarks[0].ID + ".pdf")
+	require.NoError(t, err)
+	text, err := io.ReadAll(kept)
+	require.NoError(t, err)
+	require.Equal(t, before.Body, text)
 	require.Equal(t, http.StatusNotFound, reviewer.do("GET", strings.Replace(sheet, s.given.ID, s.job.ID, 1),
 		nil).Status)
 	pdf := reviewer.do("GET", "/api/jobs/"+s.given.ID+"/review.pdf?paper=letter", nil)

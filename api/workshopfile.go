@@ -35,6 +35,7 @@ people.json           who works there, and as what
 machines/NAME.json    each machine as its open document with its photographs: it can be imported again
 machines/NAME.history.json   every revision that was kept of it, with who changed what and when, and its document
 machines/NAME.remarks.json   what was said of it
+machines/NAME.approved-ID.pdf   what was approved, as it was printed then; ID is the approval's in its remarks
 
 docs/formats.md of the program describes the documents. Times are in UTC.
 `
@@ -66,6 +67,10 @@ func (s *server) writeWorkshop(ctx context.Context, file *zip.Writer, shop store
 	put := func(name string, v any) error {
 		out, err := file.Create(name)
 		if err != nil {
+			return err
+		}
+		if raw, ok := v.([]byte); ok {
+			_, err = out.Write(raw)
 			return err
 		}
 		return writeOpen(out, v)
@@ -156,6 +161,18 @@ func (s *server) writeJob(ctx context.Context, put func(string, any) error, name
 	said, err := s.remarksOf(ctx, j.ID)
 	if err != nil || len(said.Body.Remarks) == 0 {
 		return err
+	}
+	for _, m := range said.Body.Remarks {
+		if !m.Printed {
+			continue
+		}
+		sheet, err := s.store.SheetOf(ctx, j.ID, m.ID)
+		if err == nil {
+			err = put(fmt.Sprintf("%s.approved-%s.pdf", name, m.ID), sheet)
+		}
+		if err != nil {
+			return err
+		}
 	}
 	return put(name+".remarks.json", said.Body.Remarks)
 }
