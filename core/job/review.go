@@ -134,7 +134,11 @@ func reviewFigure(f finding.Figure) ReviewFigure {
 		from = append(from, fmt.Sprintf("%s (%s)", text, w.Source))
 	}
 	if len(from) == 0 {
-		from = []string{sourceOfMark[f.Mark]}
+		text := sourceOfMark[f.Mark]
+		if f.Section != "" && (f.Mark == finding.Computed || f.Mark == finding.Estimated) {
+			text = sourceByEngine(f.Section, f.Mark)
+		}
+		from = []string{text}
 	}
 	return ReviewFigure{Name: f.Name, Text: f.Text, Note: f.Note, Mark: f.Mark, Source: strings.Join(from, "; ")}
 }

@@ -3,6 +3,7 @@ package job
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"graybridge/core/capacitor"
 	"graybridge/core/finding"
@@ -363,6 +364,15 @@ var (
 	sourceOfMark = map[finding.Mark]string{finding.FromPlate: "read off the plate", finding.Measured: "measured",
 		finding.Estimated: "estimated", finding.Computed: "computed by the engine", finding.FromTable: "a table"}
 )
+
+// sourceByEngine names the chapter of docs/engine.md that a figure is computed by.
+func sourceByEngine(section finding.Section, mark finding.Mark) string {
+	text := "by the engine: " + strings.ReplaceAll(string(section), "-", " ")
+	if mark == finding.Estimated {
+		text += ", leaning on what was estimated"
+	}
+	return text
+}
 
 func questionOfSize(name, text string) string {
 	return fmt.Sprintf("Does the local code agree with this planning figure: %s %s?", finding.Lower(name), text)

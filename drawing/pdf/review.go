@@ -43,6 +43,7 @@ func (f *flow) say(bold bool, indent float64, text string) {
 	f.text(bold, 1)
 	lines := f.SplitText(text, f.full-indent)
 	f.room(f.line * float64(min(len(lines), 40)))
+	f.text(bold, 1) // a new page has its own head
 	f.y += f.words(margin+indent, f.y, f.full-indent, text)
 }
 
@@ -52,7 +53,8 @@ func (f *flow) titled(text string) {
 	f.y += f.heading(margin, f.y, f.full, text)
 }
 
-func (f *flow) list(title string, all []string) {
+// list prints lines beneath a title, each with a box to tick where somebody is to answer it.
+func (f *flow) list(title string, all []string, tick bool) {
 	if len(all) == 0 {
 		return
 	}
@@ -60,7 +62,9 @@ func (f *flow) list(title string, all []string) {
 	for _, s := range all {
 		f.text(false, 1)
 		f.room(f.line * float64(len(f.SplitText(s, f.full-5))))
-		f.box(margin, f.y)
+		if tick {
+			f.box(margin, f.y)
+		}
 		f.say(false, 5, s)
 	}
 }
@@ -94,7 +98,7 @@ func Review(r Reviewed, paper Paper) ([]byte, error) {
 		f.head()
 		f.machine(s)
 	}
-	f.list("Said beside it", r.Remarks)
+	f.list("Said beside it", r.Remarks, false)
 	return p.done()
 }
 
@@ -113,7 +117,7 @@ func (f *flow) machine(s *ReviewSheet) {
 		f.drawing(d, margin, f.y, f.full)
 		f.y += high + 2
 	}
-	f.list("Questions to answer", r.Questions)
+	f.list("Questions to answer", r.Questions, true)
 	for _, b := range r.Sections {
 		if len(b.Figures)+len(b.Findings) == 0 {
 			continue
@@ -126,9 +130,9 @@ func (f *flow) machine(s *ReviewSheet) {
 			f.say(x.Grade == finding.Stop, 5, finding.Upper(string(x.Grade))+": "+x.Sentence)
 		}
 	}
-	f.list("Estimated", r.Estimated)
-	f.list("Measured", r.Measured)
-	f.list("Not checked by anybody yet", r.Unchecked)
+	f.list("Estimated", r.Estimated, false)
+	f.list("Measured", r.Measured, false)
+	f.list("Not checked by anybody yet", r.Unchecked, true)
 }
 
 // figure prints a figure with its source beside it.
@@ -139,15 +143,22 @@ func (f *flow) figure(x job.ReviewFigure) {
 	if x.Note != "" {
 		text += ", " + x.Note
 	}
-	f.text(false, 1)
-	tall := f.line * float64(max(len(f.SplitText(x.Name, name-2)), len(f.SplitText(text, value-2)),
-		len(f.SplitText(x.Source, rest))))
-	f.room(tall)
+	columns := []struct {
+		bold    bool
+		scale   float64
+		x, wide float64
+		text    string
+	}{{false, 1, 0, name - 6, x.Name}, {true, 1, name, value - 2, text}, {false, 0.88, name + value, rest, x.Source}}
+	lines := 1
+	for _, c := range columns { // each counted in the letters that it is printed in
+		f.text(c.bold, c.scale)
+		lines = max(lines, len(f.SplitText(c.text, c.wide)))
+	}
+	f.room(f.line * float64(lines))
 	f.ring(margin+name-3, f.y, x.Mark)
-	f.words(margin, f.y, name-6, x.Name)
-	f.text(true, 1)
-	f.words(margin+name, f.y, value-2, text)
-	f.text(false, 0.88)
-	f.words(margin+name+value, f.y, rest, x.Source)
-	f.y += tall + 0.4
+	for _, c := range columns {
+		f.text(c.bold, c.scale)
+		f.words(margin+c.x, f.y, c.wide, c.text)
+	}
+	f.y += f.line*float64(lines) + 0.4
 }
