@@ -161,6 +161,12 @@ func (w *weigher) pair(c *weigh.Column, t *trial) {
 	}
 	c.Schools = append(c.Schools, weigh.School{Name: twoCapacitors(p), Says: p.Sentence, Ours: p.Detail,
 		Grade: p.Grade})
+	other := slices.ContainsFunc(c.Cells, func(x weigh.Cell) bool { // two cans change nothing else
+		return x.Grade == finding.Stop && x.Row != weigh.AllDay && x.Row != weigh.Windings
+	})
+	if p.Offered && !other && p.Grade.Rank() > c.Grade.Rank() {
+		w.pairs = pairWouldDo(p)
+	}
 }
 
 // mostTried is how many drives are planned whole.
