@@ -21,7 +21,8 @@ import (
 // one. ok is false where the column has nothing to take.
 func (w *Weighing) Taken(d Document, kind string) (Document, bool) {
 	on, ok := w.On[kind]
-	if !ok {
+	may := slices.ContainsFunc(w.Columns, func(c weigh.Column) bool { return c.Kind == kind && c.May })
+	if !ok || !may {
 		return d, false
 	}
 	d = d.Clone()
@@ -96,11 +97,10 @@ func WeighOf(ctx context.Context, d Document) (Weighing, error) {
 		return out, nil
 	}
 	add := func(c weigh.Column, t *trial) {
-		if t != nil {
-			c.May = true
+		if c.Chosen = c.Kind == w.was(); t != nil {
+			c.May = w.may(c.Kind)
 			out.On[c.Kind] = t.doc
 		}
-		c.Chosen = c.Kind == first(d.Bridge.Kind, KindCapacitor)
 		out.Columns = append(out.Columns, c)
 	}
 	direct, onDirect, err := w.direct()
@@ -136,6 +136,13 @@ func WeighOf(ctx context.Context, d Document) (Weighing, error) {
 	out.Changes = []string{} // they come with the converter: each is planned anew
 	return out, ctx.Err()
 }
+
+// was is the bridge that the job has.
+func (w *weigher) was() string { return first(w.whole.Bridge.Kind, KindCapacitor) }
+
+// may says that a bridge can be taken into the job: one that several machines share is not
+// exchanged for the sake of one of them.
+func (w *weigher) may(kind string) bool { return len(w.whole.Machines) == 1 || kind == w.was() }
 
 // newWeigher reads a document for weighing.
 func newWeigher(ctx context.Context, d Document) (*weigher, error) {
@@ -196,8 +203,11 @@ func (w *weigher) wantsOfBridge() {
 
 // waits is what must be read before anything can be weighed; empty where nothing must.
 func (w *weigher) waits() string {
-	if w.base.r == nil {
+	switch {
+	case w.base.r == nil:
 		return notWeighed
+	case w.whole.Machines[0].Role == Idler:
+		return weighsTheIdler
 	}
 	if _, known := w.directMotor(); known {
 		return ""

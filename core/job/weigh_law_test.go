@@ -13,6 +13,7 @@ import (
 	"graybridge/core/each"
 	"graybridge/core/finding"
 	"graybridge/core/job"
+	"graybridge/core/scenario"
 	"graybridge/core/unit"
 	"graybridge/core/weigh"
 )
@@ -182,6 +183,22 @@ func TestAChoiceTakenDoesNotTurnTheAnswer(t *testing.T) {
 		require.Equal(t, w.Grade, again.Grade, d.Name)
 	}
 	require.Greater(t, taken, 8)
+}
+
+// A bridge that several machines share is not exchanged for one of them, and an idler is not weighed.
+func TestAMachineOfAConverterIsWeighedBesideTheOthers(t *testing.T) {
+	d := scenario.ClayRoom()
+	w, err := job.WeighOf(context.Background(), d.Of("m2"))
+	require.NoError(t, err)
+	w, err = job.ConverterOf(context.Background(), d.Of("m2"), w, func(string) {})
+	require.NoError(t, err)
+	for _, c := range w.Columns {
+		_, ok := w.Taken(d, c.Kind)
+		require.Equal(t, c.Kind == weigh.Rotary, ok, c.Name)
+	}
+	idler, err := job.WeighOf(context.Background(), d)
+	require.NoError(t, err)
+	require.Contains(t, idler.Waits, "idler")
 }
 
 // The same document gives the same weighing, converter and borders included; the borders agree

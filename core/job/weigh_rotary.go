@@ -46,7 +46,7 @@ func ConverterOf(ctx context.Context, d Document, of Weighing, tell func(tried s
 	}
 	if t != nil {
 		c = w.column(t)
-		c.May = true
+		c.May = w.may(KindRotary)
 		out.On[KindRotary] = t.doc
 	}
 	c.Chosen = of.Columns[i].Chosen
@@ -63,7 +63,7 @@ func (w *weigher) converter(tell func(tried string)) (best *trial, err error) {
 		tell(yourConverter)
 		return w.try(w.whole)
 	}
-	if w.whole.Machines[0].Role == Idler || !w.reached() {
+	if !w.reached() {
 		return nil, nil
 	}
 	last := 3

@@ -79,6 +79,7 @@ const (
 	yourConverter   = "your converter, as entered"
 	noneFits        = "none fits"
 	whatIsLeft      = "What is left where none of the bridges will do, or none is wanted."
+	weighsTheIdler  = "This motor is the converter's idler and turns nothing else. Weigh one of its machines."
 	notWeighed      = "This could not be worked out."
 
 	notSized           = "not sized while a stop stands"

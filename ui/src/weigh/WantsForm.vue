@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { percentOf, type Wants } from './wants'
 
 const wants = defineModel<Wants>({ required: true })
-defineProps<{ differs: boolean; may: boolean }>()
+defineProps<{ differs: boolean; may: boolean; currency: string }>()
 const emit = defineEmits<{ keep: []; back: [] }>()
 
 const put = (name: keyof Wants, value: string) => (wants.value = { ...wants.value, [name]: value })
@@ -82,7 +82,7 @@ const ranges = computed(() => [
     </label>
     <label>
       <span>Price of a kilowatt-hour</span>
-      <input :value="wants.price" name="price" placeholder="0.32 €" @change="put('price', text($event))" />
+      <input :value="wants.price" name="price" :placeholder="`0.32 ${currency}`" @change="put('price', text($event))" />
     </label>
     <p v-if="differs" class="wants-differs" role="status">
       These differ from the job.

@@ -45,7 +45,9 @@ async function load() {
     const got = await api.job(props.id)
     const first = !job.value
     const kept = differs.value ? wants.value : undefined
-    machine.value = machineOf(got.document, machine.value).id
+    const one = machineOf(got.document, machine.value)
+    // An idler is not weighed: the first machine behind it is.
+    machine.value = (one.role ? got.document.machines.find((m) => !m.role) : undefined)?.id ?? one.id
     job.value = got
     wants.value = kept ?? wantsOf(got.document, machine.value)
     setHead(got.document.workshop.name, `${got.document.name}, weigh`)
@@ -144,6 +146,7 @@ useKeys({
 })
 const shape = computed(() => answer.value?.grade ?? 'open')
 const several = computed(() => (job.value?.document.machines.length ?? 0) > 1)
+const machines = computed(() => job.value?.document.machines.filter((m) => !m.role) ?? [])
 </script>
 
 <template>
@@ -157,7 +160,7 @@ const several = computed(() => (job.value?.document.machines.length ?? 0) > 1)
             <label v-if="several">
               <span class="for-readers">Machine</span>
               <select :value="machine" @change="choose">
-                <option v-for="m in job.document.machines" :key="m.id" :value="m.id">{{ m.name || m.id }}</option>
+                <option v-for="m in machines" :key="m.id" :value="m.id">{{ m.name || m.id }}</option>
               </select>
             </label>
             <RouterLink :to="{ name: 'review', params: { id }, query: route.query }"
@@ -178,6 +181,10 @@ const several = computed(() => (job.value?.document.machines.length ?? 0) > 1)
                 <li v-for="c in answer.changes" :key="c">{{ c }}</li>
               </ul>
             </template>
+            <p v-if="several" class="soft">
+              The machines of this job share one bridge. To put this one on another, copy the job and keep this machine
+              alone in it.
+            </p>
             <p v-if="answer.assumed.length" class="soft">
               Assumed, since nobody said it: {{ answer.assumed.join('; ') }}.
             </p>
@@ -186,7 +193,14 @@ const several = computed(() => (job.value?.document.machines.length ?? 0) > 1)
       </header>
       <details class="weigh-if" :open="!narrow">
         <summary>What if the load, the start or the speeds were others?</summary>
-        <WantsForm v-model="wants" :differs="differs" :may="may" @keep="put" @back="wants = own" />
+        <WantsForm
+          v-model="wants"
+          :differs="differs"
+          :may="may"
+          :currency="job.document.workshop.rules === 'north-america' ? '$' : '€'"
+          @keep="put"
+          @back="wants = own"
+        />
       </details>
       <template v-if="answer && !answer.waits">
         <WeighTable :rows="answer.rows" :columns="answer.columns" :best="answer.best" :narrow="narrow">

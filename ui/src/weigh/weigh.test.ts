@@ -133,7 +133,7 @@ describe('what is wanted', () => {
     ])
   })
   it('moves by slider, and says when it differs from the job', async () => {
-    const w = mount(WantsForm, { props: { modelValue: wantsOf(d, 'm1'), differs: true, may: true } })
+    const w = mount(WantsForm, { props: { modelValue: wantsOf(d, 'm1'), differs: true, may: true, currency: '€' } })
     await w.find('input[name="share"]').setValue('40')
     expect(w.emitted('update:modelValue')![0]).toEqual([expect.objectContaining({ share: '40 %' })])
     await w.find('.wants-differs button').trigger('click')
