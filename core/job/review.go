@@ -66,8 +66,15 @@ func ReviewOf(p *Plan, does string) Review {
 		finding.Bridge: bridge, finding.Motor: p.Motor, finding.Load: p.Load}
 	for _, b := range p.Bays {
 		s := ReviewSection{Bay: b.Bay, Title: b.Title, Figures: []ReviewFigure{}, Findings: []finding.Finding{}}
+		said := map[string]string{} // by source: the figure that named it
 		for _, f := range figures[b.Bay] {
-			s.Figures = append(s.Figures, reviewFigure(f))
+			one := reviewFigure(f)
+			if by, again := said[one.Source]; again && len(one.Source) > longSource {
+				one.Source = sameSource(by)
+			} else {
+				said[one.Source] = one.Name
+			}
+			s.Figures = append(s.Figures, one)
 			switch f.Mark {
 			case finding.Estimated:
 				r.Estimated = append(r.Estimated, f.Name+" "+f.Text)
@@ -98,6 +105,9 @@ func ReviewOf(p *Plan, does string) Review {
 	r.Measured, r.Unchecked = compacted(r.Measured), compacted(r.Unchecked)
 	return r
 }
+
+// longSource is a source that is not printed twice in one section.
+const longSource = 60
 
 // measured are the ends of paths of what a meter showed.
 var measured = []string{"supply.volts", "volts_loaded", "winding_ohms", "insulation", "ohms", "sink_ohm", "dial_ohm",

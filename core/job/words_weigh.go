@@ -375,6 +375,8 @@ func sourceByEngine(section finding.Section, mark finding.Mark) string {
 	return text
 }
 
+func sameSource(figure string) string { return "as for " + finding.Lower(figure) }
+
 func questionOfSize(name, text string) string {
 	return fmt.Sprintf("Does the local code agree with this planning figure: %s %s?", finding.Lower(name), text)
 }
