@@ -58,10 +58,11 @@ async function load() {
 let latest = 0
 let stream: AbortController | undefined
 let asked: Document | undefined
+let gone = false // nobody looks any more
 
 async function ask() {
   const of = question.value
-  if (!of || same(of, asked)) return
+  if (!of || gone || same(of, asked)) return
   const turn = ++latest
   asked = of
   stream?.abort()
@@ -134,6 +135,7 @@ const stopListening = listen((n) => {
 })
 onMounted(load)
 onUnmounted(() => {
+  gone = true
   stopListening()
   stream?.abort()
 })
