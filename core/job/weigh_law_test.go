@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"math"
 	"math/rand/v2"
+	"slices"
 	"strings"
 	"testing"
 
@@ -74,6 +75,9 @@ func TestNoColumnClaimsWhatItsOwnBayDenies(t *testing.T) {
 	}
 }
 
+// lawsOf holds one weighing to every law.
+//
+// Long: one law after the other.
 func lawsOf(t *testing.T, d job.Document, w job.Weighing, seen map[string]int) {
 	text, err := json.Marshal(w)
 	require.NoError(t, err)
@@ -151,6 +155,16 @@ func lawsOf(t *testing.T, d job.Document, w job.Weighing, seen map[string]int) {
 	if w.Best == weigh.None {
 		require.False(t, left, d.Name)
 	}
+	for _, r := range w.Reasons { // who is passed over is told why, and not by what the answer has too
+		if w.Grade == finding.Stop && w.Best != weigh.None {
+			require.NotContains(t, r, ": no. "+w.Columns[at(w, w.Best)].Cell(weigh.Wall).Told(), d.Name)
+		}
+	}
+}
+
+// at is where a column stands.
+func at(w job.Weighing, kind string) int {
+	return slices.IndexFunc(w.Columns, func(c weigh.Column) bool { return c.Kind == kind })
 }
 
 func quotedInside(t *testing.T, s string) string {

@@ -104,9 +104,11 @@ func (w *weigher) idlers() (out []Machine) {
 	}
 	var all []sized
 	own := w.line.Plate.ShaftWatts
+	standard := rotary.StandardWatts(w.doc.Workshop.Rules == table.NorthAmerica)
+	most := math.Max(5*own, standard[0]) // the smallest motor has one too
 	id := "idler"
 	add := func(watts float64, name string, p plate.Entry, kind leads.Kind) {
-		if watts < 0.6*own || watts > 5*own {
+		if watts < 0.6*own || watts > most {
 			return
 		}
 		m := Machine{ID: id, Name: name, Role: Idler, Plate: p}
@@ -127,7 +129,7 @@ func (w *weigher) idlers() (out []Machine) {
 		}
 	}
 	slices.SortStableFunc(all, func(a, b sized) int { return cmp.Compare(a.watts, b.watts) })
-	for _, watts := range rotary.StandardWatts(w.doc.Workshop.Rules == table.NorthAmerica) {
+	for _, watts := range standard {
 		e, name := usualPlate(watts, 4, w.doc.Workshop.Rules, w.doc.Workshop.Hertz)
 		add(watts, name, e, kindFor(w.doc.Workshop.Rules))
 	}

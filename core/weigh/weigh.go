@@ -44,7 +44,7 @@ func Rows() []RowTitle {
 	return []RowTitle{{Starts, "Will it start?"}, {AllDay, "How much all day?"},
 		{Slow, "Torque at the slowest speed"}, {Speeds, "Speeds and direction"},
 		{Windings, "What the worst winding feels"}, {FullLoad, "Minutes at full load"},
-		{Line, "What the line feels"}, {Wall, "What the wall must change"}, {Cannot, "What it cannot do"},
+		{Line, "What the line feels"}, {Cannot, "What it cannot do"}, {Wall, "What the wall must change"},
 		{Guard, "Protection it asks"}, {Noise, "Noise"}, {Energy, "A year's electricity"},
 		{Parts, "Parts, price and hours"}, {Licensed, "Work for an electrician"}}
 }

@@ -55,6 +55,14 @@ func reason(c, best *Column) string {
 		return name + ": still being worked out."
 	case c.Grade == finding.Open:
 		return name + ": not judged yet."
+	case c.onlyWall() && best != nil && best.Grade == finding.Stop && c.limits() == best.limits():
+		return name + ": would do as well on a mended wall, with more or dearer parts (planning)."
+	case c.onlyWall() && best != nil && best.Grade == finding.Stop:
+		return fmt.Sprintf("%s: would do on a mended wall, with limits at %d of the questions against %d.", name,
+			c.limits(),
+			best.limits())
+	case c.onlyWall():
+		return name + ": not on this wall as it is. " + told(c)
 	case c.Grade == finding.Stop:
 		return name + ": no. " + told(c)
 	case best != nil && c.Grade == best.Grade && c.limits() == best.limits():

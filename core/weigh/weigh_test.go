@@ -1,0 +1,92 @@
+package weigh_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/finding"
+	"graybridge/core/weigh"
+)
+
+func TestWhatIsWantedIsReadAsPeopleTypeIt(t *testing.T) {
+	for _, c := range []struct {
+		typed weigh.Entry
+		want  func(weigh.Wants) bool
+		bad   string // path of the entry that cannot be read
+	}{
+		{weigh.Entry{}, func(w weigh.Wants) bool { return w.OneSpeed() && !w.SpeedSaid && w.Hours == 4 }, ""},
+		{weigh.Entry{Slowest: "30 %"}, func(w weigh.Wants) bool { return w.Slowest == 0.3 && w.Fastest == 1 }, ""},
+		{weigh.Entry{Slowest: "423 rpm"}, func(w weigh.Wants) bool { return w.Slowest == 0.3 }, ""},
+		{weigh.Entry{Fastest: "120 %"}, func(w weigh.Wants) bool { return w.Fastest == 1.2 && w.Slowest == 1 }, ""},
+		{weigh.Entry{Slowest: "slow"}, weigh.Wants.OneSpeed, "weigh.slowest"},
+		{weigh.Entry{Slowest: "0 %"}, weigh.Wants.OneSpeed, "weigh.slowest"},
+		{weigh.Entry{Hours: "6,5 h", Days: "240 days"}, func(w weigh.Wants) bool {
+			return w.Hours == 6.5 &&
+				w.Days == 240
+		}, ""},
+		{weigh.Entry{Hours: "30 h"}, func(w weigh.Wants) bool { return w.Hours == 4 }, "weigh.hours_a_day"},
+		{weigh.Entry{Price: "0.2877 €"}, func(w weigh.Wants) bool { return w.Price == 0.2877 && w.Currency == "€" },
+			""},
+		{weigh.Entry{Price: "cheap"}, func(w weigh.Wants) bool { return w.Price == 0 }, "weigh.kilowatt_hour"},
+		{weigh.Entry{Turns: weigh.Both}, func(w weigh.Wants) bool { return w.Both }, ""},
+	} {
+		w, readings := weigh.Read(c.typed, 1410)
+		require.True(t, c.want(w), "%+v read as %+v", c.typed, w)
+		bad := ""
+		for _, r := range readings {
+			if r.Problem != "" {
+				bad = r.Path
+				require.NotEmpty(t, r.Wanted)
+			}
+		}
+		require.Equal(t, c.bad, bad, "%+v", c.typed)
+	}
+}
+
+// Of columns that do alike the simpler is taken; one with limits gives way to one without, and a
+// wall that can be mended is taken only where nothing else is left.
+func TestTheColumnThatIsTaken(t *testing.T) {
+	column := func(kind string, rows map[weigh.Row]finding.Grade) weigh.Column {
+		c := weigh.Column{Kind: kind}
+		for _, r := range weigh.Rows() {
+			if g, ok := rows[r.ID]; ok {
+				c.Put(weigh.Cell{Row: r.ID, Text: "x", Grade: g})
+			}
+		}
+		c.Settle()
+		return c
+	}
+	good := map[weigh.Row]finding.Grade{weigh.Starts: finding.Good, weigh.AllDay: finding.Good}
+	limited := map[weigh.Row]finding.Grade{weigh.Starts: finding.Good, weigh.Windings: finding.Caution}
+	twice := map[weigh.Row]finding.Grade{weigh.AllDay: finding.Caution, weigh.Windings: finding.Caution}
+	stopped := map[weigh.Row]finding.Grade{weigh.Starts: finding.Stop, weigh.AllDay: finding.Good}
+	wall := column(weigh.Rotary, map[weigh.Row]finding.Grade{weigh.Starts: finding.Good, weigh.Wall: finding.Stop})
+	wall.WallCured = true
+	for name, c := range map[string]struct {
+		columns []weigh.Column
+		best    string
+	}{
+		"alike: the simpler": {[]weigh.Column{column(weigh.Drive, good), column(weigh.Capacitor, good)},
+			weigh.Capacitor},
+		"without limits": {[]weigh.Column{column(weigh.Capacitor, limited), column(weigh.Drive, good)},
+			weigh.Drive},
+		"fewer limits": {[]weigh.Column{column(weigh.Capacitor, twice), column(weigh.Drive, limited)},
+			weigh.Drive},
+		"what is not stopped": {[]weigh.Column{column(weigh.Capacitor, stopped), wall, column(weigh.Drive, twice)},
+			weigh.Drive},
+		"a wall to be mended":  {[]weigh.Column{column(weigh.Capacitor, stopped), wall}, weigh.Rotary},
+		"nothing that is left": {[]weigh.Column{column(weigh.Capacitor, stopped), {Kind: weigh.None}}, ""},
+	} {
+		best := weigh.Best(c.columns)
+		if c.best == "" {
+			require.Nil(t, best, name)
+			continue
+		}
+		require.NotNil(t, best, name)
+		require.Equal(t, c.best, best.Kind, name)
+	}
+	first := column(weigh.Drive, stopped)
+	require.Equal(t, weigh.Starts, first.Deciding().Row)
+	require.Equal(t, finding.Stop, first.Grade)
+}
