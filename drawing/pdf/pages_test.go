@@ -132,7 +132,7 @@ func TestAReviewPrintsEveryFigureAndQuestion(t *testing.T) {
 		of := pdf.Reviewed{Sheets: []pdf.ReviewSheet{{Review: r,
 			Drawings: []drawing.Drawing{drawing.All(scene).Wanted.Path,
 				drawing.Power(scene), drawing.Ladder(scene)}}}, Stamp: pdf.Stamp{Workshop: "Tansy Lane Tileworks",
-			Revision: 3},
+			Revision: 3, At: time.Date(2026, 3, 2, 9, 0, 0, 0, time.UTC)},
 			Remarks: []string{"Rita S., 2026-03-02, revision 3: approved"}}
 		page, err := pdf.Review(of, pdf.A4)
 		require.NoError(t, err)
