@@ -1,8 +1,11 @@
 package api
 
 import (
+	"encoding/json"
 	"net/http"
 	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
 )
 
 // endless are the paths of answers that stream; long those that are written as they are made.
@@ -10,6 +13,24 @@ func endless(r *http.Request) bool { return r.URL.Path == livePath }
 
 func long(r *http.Request) bool {
 	return r.URL.Path == mapPath || r.URL.Path == converterPath || everything(r.URL.Path)
+}
+
+// lineByLine begins an answer of one JSON value a line, each sent as soon as it is written; put is
+// false when nobody reads on.
+func lineByLine(out huma.Context) (put func(any) bool) {
+	out.SetHeader("Content-Type", "application/x-ndjson")
+	out.SetHeader("Cache-Control", "no-store")
+	w := out.BodyWriter()
+	write := json.NewEncoder(w)
+	return func(v any) bool {
+		if write.Encode(v) != nil {
+			return false
+		}
+		if f, ok := w.(http.Flusher); ok {
+			f.Flush()
+		}
+		return true
+	}
 }
 
 // everything are files of everything of a workshop or of a machine.

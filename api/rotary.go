@@ -2,7 +2,6 @@ package api
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
 	"net/http"
 
@@ -89,24 +88,12 @@ func (s *server) rotary(a huma.API) {
 				return nil, problem(err)
 			}
 			return &huma.StreamResponse{Body: func(out huma.Context) {
-				out.SetHeader("Content-Type", "application/x-ndjson")
-				out.SetHeader("Cache-Control", "no-store")
-				w := out.BodyWriter()
-				write := json.NewEncoder(w)
-				flush := func() {
-					if f, ok := w.(http.Flusher); ok {
-						f.Flush()
-					}
-				}
-				if write.Encode(BalanceHead{mapSteps, m.Reach, m.Motors}) != nil {
+				put := lineByLine(out)
+				if !put(BalanceHead{mapSteps, m.Reach, m.Motors}) {
 					return
 				}
 				_ = m.Rows(out.Context(), mapSteps, func(row int, worst []float64, who []int) bool {
-					if write.Encode(BalanceRow{row, worst, who}) != nil {
-						return false
-					}
-					flush()
-					return true
+					return put(BalanceRow{row, worst, who})
 				})
 			}}, nil
 		})

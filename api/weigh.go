@@ -135,19 +135,7 @@ func (s *server) weigh(a huma.API) {
 
 // streamWeighing writes the steps as they come; it ends as soon as nobody reads on.
 func (s *server) streamWeighing(out huma.Context, d job.Document) {
-	out.SetHeader("Content-Type", "application/x-ndjson")
-	out.SetHeader("Cache-Control", "no-store")
-	w := out.BodyWriter()
-	write := json.NewEncoder(w)
-	put := func(step WeighStep) bool {
-		if write.Encode(step) != nil {
-			return false
-		}
-		if f, ok := w.(http.Flusher); ok {
-			f.Flush()
-		}
-		return true
-	}
+	put := lineByLine(out)
 	ctx, cancel := context.WithTimeout(out.Context(), longestWork)
 	defer cancel()
 	ear, stop := s.tries.listen(textOf(d))

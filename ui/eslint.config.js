@@ -16,8 +16,8 @@ const floors = [
   ['parts'], // fields, charts, lists
   ['stores'], // the drawers, and parts out of them
   ['makeup', 'fit'], // the box made up; a motor in another's place: on every plate
-  ['supply', 'protection', 'capacitor', 'rotary', 'drive', 'dc', 'leads', 'plate', 'load', 'bringup', 'logbook', 'engine', 'yard', 'people'],
-  ['span'], // the screen of a job: every bay
+  ['supply', 'protection', 'capacitor', 'rotary', 'drive', 'dc', 'leads', 'plate', 'load', 'bringup', 'logbook', 'engine', 'yard', 'people', 'weigh'],
+  ['span', 'review'], // the screen of a job: every bay; the page for a licensed person
   ['app'], // the shell
 ]
 const arrows = floors.flatMap((floor, n) =>

@@ -190,12 +190,12 @@ func (g *weigher) heat() {
 	var f *finding.Finding
 	switch asked := g.d.Asked(g.d.Load.Usual, g.d.RPM); {
 	case asked > good+1e-6 && g.d.At(g.d.RPM, asked).Reachable:
-		f = g.say("dc.form", finding.Caution, rippleTooMuch(good, asked), rippleCures)
+		f = g.say(finding.DCForm, finding.Caution, rippleTooMuch(good, asked), rippleCures)
 		f.Measure = finding.Against(100*asked, finding.AtMost, 100*good, "% of plate torque")
 	case factor > 1.02*g.d.Factor:
-		f = g.say("dc.form", finding.Note, rippleForGood(good), rippleStaysInside)
+		f = g.say(finding.DCForm, finding.Note, rippleForGood(good), rippleStaysInside)
 	default:
-		f = g.say("dc.form", finding.Good, rippleFits, "")
+		f = g.say(finding.DCForm, finding.Good, rippleFits, "")
 	}
 	f.Figure, f.Limit, f.Why = figure, limit, []finding.Why{why}
 }
@@ -214,12 +214,12 @@ func (g *weigher) reach() {
 	if volts < lost {
 		end, _ := d.Greatest(d.Load.Heaviest, math.Inf(1))
 		end = math.Min(end, d.RPM)
-		f := g.say("dc.reach", finding.Caution, lineEndsSpeed(volts, end, d), lineEndsSpeedDetail(lost))
+		f := g.say(finding.DCReach, finding.Caution, lineEndsSpeed(volts, end, d), lineEndsSpeedDetail(lost))
 		f.Figure, f.Limit, f.Why = unit.Whole(volts, "V"), unit.Whole(lost, "V")+" at least", []finding.Why{why}
 		f.Measure = finding.Against(volts, finding.AtLeast, lost, "V")
 		return
 	}
-	f := g.say("dc.reach", finding.Good, baseSpeedHeld(lost), "")
+	f := g.say(finding.DCReach, finding.Good, baseSpeedHeld(lost), "")
 	f.Why = []finding.Why{why}
 }
 

@@ -27,7 +27,7 @@ func sayStart(a Asks) finding.Finding {
 		Sentence: fmt.Sprintf("It brings the load off: %s of rated torque at hardly any hertz, %s asked.",
 			unit.Percent(a.Start.Gives), unit.Percent(a.StartShare)),
 		Figure: unit.Percent(a.Start.Gives), Limit: unit.Percent(a.StartShare) + " asked",
-		Measure: finding.Against(a.Start.Gives, finding.AtLeast, a.StartShare, "of rated torque"),
+		Measure: finding.Against(100*a.Start.Gives, finding.AtLeast, 100*a.StartShare, "% of rated torque"),
 		Entries: []string{"load.start"},
 		Why: []finding.Why{{Formula: "torque at 6 % of its hertz inside the limit of amps, at the best boost",
 			Numbers: fmt.Sprintf("boost %s", unit.Percent(a.Start.Share)), Section: finding.OnDriveSpeed,

@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"strings"
 
 	"graybridge/core/finding"
 	"graybridge/core/load"
@@ -65,14 +64,10 @@ type weigher struct {
 	doc    Document // one machine, the one that is weighed
 	base   *Solved
 	line   *site.Site // the motor on the line's own volts and hertz
+	direct *onDC      // the motor on a controller; nil: it is not brushed
 	wants  weigh.Wants
 	whole  Document
-	pairs  string   // what two capacitors would do where one does not
-	drives struct { // the known drive that comes nearest, where all have too few amps
-		Name       string
-		Need, Have float64
-	}
-	brief bool // only what is judged, not what a converter asks ahead of it
+	brief  bool // only what is judged, not what a converter asks ahead of it
 }
 
 // trial is the document on one bridge with some values, planned.
@@ -90,7 +85,7 @@ func WeighOf(ctx context.Context, d Document) (Weighing, error) {
 		return Weighing{}, err
 	}
 	out := Weighing{On: map[string]Document{}}
-	out.Assumed = w.wants.Assumed
+	out.Assumed = w.assumed()
 	if out.Waits = w.waits(); out.Waits != "" {
 		out.Rows, out.Columns, out.Reasons, out.Changes = weigh.Rows(), []weigh.Column{}, []string{}, []string{}
 		out.Grade, out.Sentence = finding.Open, out.Waits
@@ -103,16 +98,16 @@ func WeighOf(ctx context.Context, d Document) (Weighing, error) {
 		}
 		out.Columns = append(out.Columns, c)
 	}
-	direct, onDirect, err := w.direct()
-	if err != nil {
-		return Weighing{}, err
-	}
-	if onDirect != nil { // a brushed motor runs on nothing else
+	if w.direct != nil { // a brushed motor runs on nothing else
+		direct, onDirect, err := w.controller()
+		if err != nil {
+			return Weighing{}, err
+		}
 		for _, kind := range []string{KindCapacitor, KindRotary, KindDrive} {
 			add(w.notFor(kind, brushedMotor), nil)
 		}
 		add(direct, onDirect)
-		add(w.none(), nil)
+		add(w.noneForBrushed(), nil)
 		out.Conclude()
 		out.Changes = w.changes(&out)
 		return out, ctx.Err()
@@ -121,8 +116,10 @@ func WeighOf(ctx context.Context, d Document) (Weighing, error) {
 	if err != nil {
 		return Weighing{}, err
 	}
+	if can.Grade != finding.Good {
+		out.pairs = w.pair(&can, onCan)
+	}
 	add(can, onCan)
-	out.pairs = w.pairs
 	add(weigh.Column{Kind: KindRotary, Name: titleOf(KindRotary), Grade: finding.Open, Waits: true,
 		Cells: []weigh.Cell{}, Schools: []weigh.School{}, Verdict: workedOut}, nil)
 	driven, onDriven, err := w.drive()
@@ -131,7 +128,7 @@ func WeighOf(ctx context.Context, d Document) (Weighing, error) {
 	}
 	add(driven, onDriven)
 	add(w.notFor(KindDC, threePhaseMotor), nil)
-	add(w.none(), nil)
+	add(w.none(onDriven), nil)
 	out.Conclude()
 	out.Changes = []string{} // they come with the converter: each is planned anew
 	return out, ctx.Err()
@@ -158,16 +155,25 @@ func newWeigher(ctx context.Context, d Document) (*weigher, error) {
 	if base.r != nil {
 		w.wants = base.r.wants
 		w.wantsOfBridge()
-		w.line = read(ctx, ptr(w.on(KindCapacitor))).site
-		if l := d.Machines[0].Load; l.Lightest == "" && l.Kind != machine.NoLoad {
-			w.wants.Assumed = append(w.wants.Assumed, lightestIsNone)
-		}
-		if !w.line.Load.Known {
-			w.wants.Assumed = append(w.wants.Assumed,
-				"the load: "+unit.Percent(w.line.Load.Usual)+", "+string(w.line.Load.Kind))
-		}
+		onLine := w.on(KindCapacitor)
+		w.line, w.direct = read(ctx, &onLine).site, w.brushed()
 	}
 	return w, nil
+}
+
+// assumed is what was taken because nobody said it.
+func (w *weigher) assumed() []string {
+	out := w.wants.Assumed()
+	if w.base.r == nil {
+		return out
+	}
+	if l := w.doc.Machines[0].Load; l.Lightest == "" && l.Kind != machine.NoLoad {
+		out = append(out, lightestIsNone)
+	}
+	if l := w.line.Load; !l.Known {
+		out = append(out, "the load: "+unit.Percent(l.Usual)+", "+string(l.Kind))
+	}
+	return out
 }
 
 // wantsOfBridge takes the speeds that were asked of a drive or a controller, where none is
@@ -193,12 +199,6 @@ func (w *weigher) wantsOfBridge() {
 	if fast > 1 {
 		w.wants.Fastest, w.wants.SpeedSaid = fast, true
 	}
-	if w.wants.SpeedSaid {
-		w.wants.Assumed = slices.DeleteFunc(w.wants.Assumed, func(s string) bool {
-			return strings.HasPrefix(s,
-				"one speed")
-		})
-	}
 }
 
 // waits is what must be read before anything can be weighed; empty where nothing must.
@@ -209,10 +209,7 @@ func (w *weigher) waits() string {
 	case w.whole.Machines[0].Role == Idler:
 		return weighsTheIdler
 	}
-	if _, known := w.directMotor(); known {
-		return ""
-	}
-	if w.line.Model == nil {
+	if w.direct == nil && w.line.Model == nil {
 		p := &w.base.plan
 		if stop := blocked(p.Findings); stop != nil {
 			return stop.Sentence
@@ -221,8 +218,6 @@ func (w *weigher) waits() string {
 	}
 	return ""
 }
-
-func ptr[T any](x T) *T { return &x }
 
 // on is the document on a bridge, with nothing noted of its protection: what is asked is
 // weighed, and what was fitted for another bridge does not follow.
@@ -286,44 +281,60 @@ func (w *weigher) changes(of *Weighing) []string {
 	return out
 }
 
+// and is both at once.
+func (a counterfactual) and(b counterfactual) counterfactual {
+	return counterfactual{a.words + " and " + b.words, func(d *Document, wants *weigh.Wants) {
+		a.with(d, wants)
+		b.with(d, wants)
+	}}
+}
+
 // counterfactuals are what is tried for a column: the least change first.
 func (w *weigher) counterfactuals(c *weigh.Column) (out []counterfactual) {
-	free := func(d *Document, _ *weigh.Wants) { d.Machines[0].Load.Start = load.Free }
-	one := func(_ *Document, wants *weigh.Wants) { wants.Slowest, wants.Fastest = 1, 1 }
 	l := w.line.Load
+	var others []counterfactual // what a lighter load is tried with
 	if l.Start != load.Free {
-		out = append(out, counterfactual{startsFree, free})
+		free := counterfactual{startsFree, func(d *Document, _ *weigh.Wants) { d.Machines[0].Load.Start = load.Free }}
+		out, others = append(out, free), append(others, free)
 	}
-	if !w.wants.OneSpeed() && (c.Kind == KindCapacitor || c.Kind == KindRotary) {
-		out = append(out, counterfactual{oneSpeed, one})
+	if !w.wants.OneSpeed() {
+		one := counterfactual{oneSpeed, func(_ *Document, wants *weigh.Wants) { wants.Slowest, wants.Fastest = 1, 1 }}
+		others = append(others, one)
+		if c.Kind == KindCapacitor || c.Kind == KindRotary {
+			out = append(out, one)
+		}
 	}
-	if share := c.Cell(weigh.AllDay); share != nil && share.Measure != nil &&
-		share.Measure.Direction == finding.AtLeast {
-		most := math.Floor(share.Measure.Value/5) * 5
-		if most >= 20 && most < 100*l.Heaviest {
-			lighter := func(d *Document, _ *weigh.Wants) {
-				m := &d.Machines[0].Load
-				m.Share, m.Heaviest, m.Lightest = fmt.Sprintf("%.0f %%", math.Min(most, 100*l.Usual)),
-					fmt.Sprintf("%.0f %%", most), fmt.Sprintf("%.0f %%", math.Min(most, 100*l.Lightest))
-			}
-			out = append(out, counterfactual{loadUpTo(most), lighter})
-			if l.Start != load.Free {
-				out = append(out, counterfactual{loadUpTo(most) + " and " + startsFree,
-					func(d *Document, wants *weigh.Wants) { lighter(d, wants); free(d, wants) }})
-			}
-			if !w.wants.OneSpeed() {
-				out = append(out, counterfactual{loadUpTo(most) + ", " + startsFree + " and " + oneSpeed,
-					func(d *Document, wants *weigh.Wants) { lighter(d, wants); free(d, wants); one(d, wants) }})
-			}
+	if lighter, ok := w.lighter(c); ok {
+		out = append(out, lighter)
+		for _, other := range others {
+			lighter = lighter.and(other)
+			out = append(out, lighter)
 		}
 	}
 	if l.Lightest < l.Usual && c.Kind == KindCapacitor {
-		busy := func(d *Document, _ *weigh.Wants) {
+		out = append(out, counterfactual{neverIdle, func(d *Document, _ *weigh.Wants) {
 			d.Machines[0].Load.Lightest = fmt.Sprintf("%.0f %%", 100*l.Usual)
-		}
-		out = append(out, counterfactual{neverIdle, busy})
+		}})
 	}
 	return out
+}
+
+// lighter is the load that a column carries all day; ok is false where that is the job's own,
+// or hardly any.
+func (w *weigher) lighter(c *weigh.Column) (f counterfactual, ok bool) {
+	carries := c.Cell(weigh.AllDay)
+	if carries == nil || carries.Measure == nil || carries.Measure.Direction != finding.AtLeast {
+		return f, false
+	}
+	l, most := w.line.Load, math.Floor(carries.Measure.Value/5)*5
+	if most < 20 || most >= 100*l.Heaviest {
+		return f, false
+	}
+	percent := func(share float64) string { return fmt.Sprintf("%.0f %%", math.Min(most, 100*share)) }
+	return counterfactual{loadUpTo(most), func(d *Document, _ *weigh.Wants) {
+		m := &d.Machines[0].Load
+		m.Share, m.Heaviest, m.Lightest = percent(l.Usual), percent(l.Heaviest), percent(l.Lightest)
+	}}, true
 }
 
 // reached says whether some joint gives the coils their volts on the line as it is.

@@ -3,15 +3,16 @@ package job
 import (
 	"cmp"
 	"fmt"
+	"math"
+	"slices"
+	"strings"
+
 	"graybridge/core/capacitor"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/stores"
 	"graybridge/core/unit"
 	"graybridge/core/weigh"
-	"math"
-	"slices"
-	"strings"
 )
 
 // counts are the judgements of a plan on its bridge: how grave, and how many.
@@ -142,31 +143,29 @@ func (w *weigher) capacitor() (weigh.Column, *trial, error) {
 			best = one
 		}
 	}
-	c := w.column(best)
-	if c.Grade != finding.Good {
-		w.pair(&c, best)
-	}
-	return c, best, nil
+	return w.column(best), best, nil
 }
 
-// pair says beside the one capacitor what two would do, from the one named joint.
-func (w *weigher) pair(c *weigh.Column, t *trial) {
+// pair says beside the one capacitor what two would do, from the one named joint. Where they
+// hold what one does not, it says so for the answer too; else it is empty.
+func (w *weigher) pair(c *weigh.Column, t *trial) string {
 	on, ok := t.r.bridge.(onCapacitor)
 	if !ok {
-		return
+		return ""
 	}
 	p, err := on.Pair()
 	if err != nil || !p.Possible {
-		return
+		return ""
 	}
 	c.Schools = append(c.Schools, weigh.School{Name: twoCapacitors(p), Says: p.Sentence, Ours: p.Detail,
 		Grade: p.Grade})
 	other := slices.ContainsFunc(c.Cells, func(x weigh.Cell) bool { // two cans change nothing else
 		return x.Grade == finding.Stop && x.Row != weigh.AllDay && x.Row != weigh.Windings
 	})
-	if p.Offered && !other && p.Grade.Rank() > c.Grade.Rank() {
-		w.pairs = pairWouldDo(p)
+	if !p.Offered || other || p.Grade.Rank() <= c.Grade.Rank() {
+		return ""
 	}
+	return pairWouldDo(p)
 }
 
 // mostTried is how many drives are planned whole.
@@ -221,12 +220,6 @@ func (w *weigher) drive() (weigh.Column, *trial, error) {
 			break
 		}
 	}
-	if best != nil {
-		on, ok := best.r.bridge.(onDrive)
-		if stops, _ := best.counts(); ok && stops > 0 && on.Weighed != nil && on.Weighed.Have < on.Weighed.Need {
-			w.drives.Name, w.drives.Need, w.drives.Have = on.Profile.Name, on.Weighed.Need, on.Weighed.Have
-		}
-	}
 	if best == nil || best.plan.Drive == nil {
 		return w.notFor(KindDrive, noMotorToDrive), nil, nil
 	}
@@ -253,62 +246,46 @@ func (w *weigher) dearer(a, b drive.Offer, mine string) int {
 	switch {
 	case a.Grade == finding.Stop: // of those that do not fit, what comes nearest
 		return cmp.Compare(b.Has, a.Has)
+	case ownA != ownB && ownA:
+		return -1
 	case ownA != ownB:
-		if ownA {
-			return -1
-		}
-		return 1
-	case priceA < priceB:
-		return -1
-	case priceB < priceA:
-		return 1
-	case a.Has < b.Has:
-		return -1
-	case a.Has > b.Has:
 		return 1
 	}
-	return 0
+	return cmp.Or(cmp.Compare(priceA, priceB), cmp.Compare(a.Has, b.Has))
 }
 
-// directMotor is the document read as a brushed motor's; known is false where it is none.
-func (w *weigher) directMotor() (d Document, known bool) {
-	d = w.on(KindDC)
-	r := read(w.ctx, &d)
-	on, ok := r.bridge.(onDC)
-	p := &r.site.Direct
-	return d, ok && on.View != nil && !p.ThreePhase && !p.Universal && (p.Volts > 0 || p.Field())
-}
-
-// direct is the column of the DC controller that fits best; the trial is nil for a motor that
-// is not brushed.
-func (w *weigher) direct() (c weigh.Column, best *trial, err error) {
-	d, known := w.directMotor()
-	if !known {
-		return c, nil, nil
+// brushed is the motor on a controller; nil where it is no brushed one.
+func (w *weigher) brushed() *onDC {
+	d := w.on(KindDC)
+	on, ok := read(w.ctx, &d).bridge.(onDC)
+	if !ok || on.View == nil {
+		return nil
 	}
-	if w.wants.SpeedSaid {
-		rpm := read(w.ctx, &d).site.Direct.RPM
-		if d.Bridge.DC.Least == "" && w.wants.Slowest < 0.95 {
-			d.Bridge.DC.Least = fmt.Sprintf("%.0f rpm", w.wants.Slowest*rpm)
-		}
+	if p := &on.Site.Direct; p.ThreePhase || p.Universal || p.Volts == 0 && !p.Field() {
+		return nil
+	}
+	return &on
+}
+
+// controller is the column of the DC controller that fits best; of those that do alike the job's
+// own.
+func (w *weigher) controller() (c weigh.Column, best *trial, err error) {
+	d := w.on(KindDC)
+	if w.wants.SpeedSaid && d.Bridge.DC.Least == "" && w.wants.Slowest < 0.95 {
+		d.Bridge.DC.Least = fmt.Sprintf("%.0f rpm", w.wants.Slowest*w.direct.Site.Direct.RPM)
 	}
 	if w.wants.Both && d.Bridge.DC.Reverse == "" {
 		d.Bridge.DC.Reverse = "switch"
 	}
 	mine := d.Bridge.DC.Controller
-	ids := []string{}
-	for _, o := range read(w.ctx, &d).bridge.(onDC).View.Controllers {
-		ids = append(ids, o.ID)
-	}
-	slices.SortStableFunc(ids, func(a, b string) int {
-		if (a == mine) != (b == mine) {
-			if a == mine {
-				return -1
-			}
-			return 1
+	var ids []string
+	for _, o := range w.direct.View.Controllers {
+		if o.ID == mine {
+			ids = slices.Insert(ids, 0, o.ID)
+		} else {
+			ids = append(ids, o.ID)
 		}
-		return 0
-	})
+	}
 	for _, id := range ids {
 		d.Bridge.DC.Controller = id
 		t, err := w.try(d)

@@ -2,13 +2,14 @@ package job
 
 import (
 	"fmt"
+	"math"
+	"strings"
+
 	"graybridge/core/capacitor"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/unit"
 	"graybridge/core/weigh"
-	"math"
-	"strings"
 )
 
 // oneSpeed puts the speeds of a bridge that passes the line's hertz on.
@@ -40,7 +41,7 @@ func (w *weigher) oneSpeed(c *weigh.Column, rpm float64, both, turned string) {
 	}
 }
 
-// windings are the worst winding at the lightest, the usual and the heaviest load.
+// windingsCell is the worst winding at the lightest, the usual and the heaviest load.
 func windingsCell(idle, usual, heavy float64, runs bool, mark finding.Mark) weigh.Cell {
 	if !runs {
 		return weigh.Cell{Row: weigh.Windings, Text: doesNotRun, Mark: mark}

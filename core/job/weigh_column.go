@@ -19,9 +19,9 @@ var rowsOf = map[string]weigh.Row{
 	finding.CapacitorHeat: weigh.AllDay, finding.CapacitorCarries: weigh.AllDay, finding.DriveAmps: weigh.AllDay,
 	finding.DriveHeaviest: weigh.AllDay, rotary.IDWorst: weigh.AllDay, rotary.IDFalls: weigh.AllDay,
 	rotary.IDNone: weigh.AllDay, rotary.IDFirst: weigh.AllDay, rotary.IDSize: weigh.AllDay,
-	finding.DCAmps: weigh.AllDay, finding.DCHeat: weigh.AllDay, "dc.form": weigh.AllDay,
+	finding.DCAmps: weigh.AllDay, finding.DCHeat: weigh.AllDay, finding.DCForm: weigh.AllDay,
 	finding.CapacitorIdle: weigh.Windings, rotary.IDMade: weigh.Windings,
-	finding.DriveSpeed: weigh.Speeds, finding.DCSpeed: weigh.Speeds, "dc.reach": weigh.Speeds,
+	finding.DriveSpeed: weigh.Speeds, finding.DCSpeed: weigh.Speeds, finding.DCReach: weigh.Speeds,
 	finding.DCVolts: weigh.Speeds,
 }
 
@@ -152,9 +152,6 @@ func (w *weigher) start(c *weigh.Column, t *trial) {
 			continue
 		}
 		m := *f.Measure
-		if m.Unit == "of rated torque" { // a share: everything here is percent
-			m.Value, m.Limit, m.Unit = 100*m.Value, 100*m.Limit, "% of rated torque"
-		}
 		cell := weigh.Cell{Row: weigh.Starts, Text: startText(m.Value, m.Limit), Measure: &m, Grade: finding.Good,
 			Mark: t.r.site.Mark(), Why: f.Why}
 		if !m.Holds() {
@@ -230,7 +227,7 @@ func (w *weigher) guard(c *weigh.Column, t *trial) {
 		f, ok := figureIn(t.plan.Guard, id)
 		switch {
 		case !ok:
-		case id == "relay" && strings.HasPrefix(f.Text, "no setting"):
+		case id == "relay" && f.Value == 0:
 			asks = append(asks, noRelayGuards)
 		default:
 			asks = append(asks, finding.Lower(f.Name)+" "+f.Text)
@@ -253,15 +250,23 @@ func (w *weigher) guard(c *weigh.Column, t *trial) {
 	c.Put(weigh.Cell{Row: weigh.Licensed, Text: text, Notes: []string{localCodeDecides}, Mark: finding.Estimated})
 }
 
-// parts is what lies there and what is to be bought.
-func (w *weigher) parts(c *weigh.Column, t *trial) {
-	p := &t.plan
-	if len(p.Buys) == 0 {
+// parts is what lies there and what is to be bought, for one plan or for several together.
+func (w *weigher) parts(c *weigh.Column, all ...*trial) {
+	var buys []Buy
+	var totals []string
+	unpriced := 0
+	for _, t := range all {
+		buys, unpriced = append(buys, t.plan.Buys...), unpriced+t.plan.Parts.Unpriced
+		if t.plan.Parts.Total != "" {
+			totals = append(totals, t.plan.Parts.Total)
+		}
+	}
+	if len(buys) == 0 {
 		c.Put(weigh.Cell{Row: weigh.Parts, Text: nothingListed, Mark: finding.Computed})
 		return
 	}
 	have := 0
-	for _, b := range p.Buys {
+	for _, b := range buys {
 		free := 0
 		for _, h := range b.Have {
 			free += h.Free
@@ -270,10 +275,10 @@ func (w *weigher) parts(c *weigh.Column, t *trial) {
 			have++
 		}
 	}
-	cell := weigh.Cell{Row: weigh.Parts, Text: partsText(len(p.Buys), have), Mark: finding.Computed,
-		Notes: []string{hoursText(t.kind)}}
-	if p.Parts.Total != "" {
-		cell.Notes = append(cell.Notes, pricedText(p.Parts.Total, p.Parts.Unpriced))
+	cell := weigh.Cell{Row: weigh.Parts, Text: partsText(len(buys), have), Mark: finding.Computed,
+		Notes: []string{hoursText(all[0].kind)}}
+	if len(totals) > 0 {
+		cell.Notes = append(cell.Notes, pricedText(strings.Join(totals, " + "), unpriced))
 	} else {
 		cell.Notes = append(cell.Notes, noPrices)
 	}

@@ -41,11 +41,7 @@ func WeighMapOf(ctx context.Context, d Document, of Weighing) (m WeighMap, err e
 		return m, err
 	}
 	w.brief = true
-	l := w.line.Load
-	if on, ok := w.base.r.bridge.(onDC); ok {
-		l = on.Site.Load
-	}
-	m = WeighMap{Loads: mapLoads, Speeds: mapSpeeds, Load: math.Round(100 * l.Usual),
+	m = WeighMap{Loads: mapLoads, Speeds: mapSpeeds, Load: math.Round(100 * w.line.Load.Usual),
 		Speed: math.Round(100 * w.wants.Slowest)}
 	kinds := []string{}
 	for _, k := range []string{KindCapacitor, KindRotary, KindDrive, KindDC} {
@@ -55,7 +51,7 @@ func WeighMapOf(ctx context.Context, d Document, of Weighing) (m WeighMap, err e
 	}
 	at := make([][]*trial, len(m.Loads))
 	failed := make([]error, len(m.Loads))
-	each.Of(len(m.Loads), func(i int) { at[i], failed[i] = w.atLoad(of, kinds, m.Loads[i]/100, l.Usual) })
+	each.Of(len(m.Loads), func(i int) { at[i], failed[i] = w.atLoad(of, kinds, m.Loads[i]/100) })
 	for _, err := range failed {
 		if err != nil {
 			return m, err
@@ -83,7 +79,7 @@ func WeighMapOf(ctx context.Context, d Document, of Weighing) (m WeighMap, err e
 }
 
 // atLoad is every bridge at another usual load, the lightest and the heaviest with it.
-func (w *weigher) atLoad(of Weighing, kinds []string, share, usual float64) (out []*trial, err error) {
+func (w *weigher) atLoad(of Weighing, kinds []string, share float64) (out []*trial, err error) {
 	for _, kind := range kinds {
 		d := of.On[kind].Clone()
 		l := &d.Machines[0].Load
@@ -91,7 +87,7 @@ func (w *weigher) atLoad(of Weighing, kinds []string, share, usual float64) (out
 			if typed == "" {
 				return ""
 			}
-			return fmt.Sprintf("%.1f %%", 100*math.Min(2, of*share/math.Max(usual, 0.01)))
+			return fmt.Sprintf("%.1f %%", 100*math.Min(2, of*share/math.Max(w.line.Load.Usual, 0.01)))
 		}
 		l.Lightest, l.Heaviest = scale(l.Lightest, w.line.Load.Lightest), scale(l.Heaviest, w.line.Load.Heaviest)
 		l.Share = fmt.Sprintf("%.0f %%", 100*share)

@@ -4,10 +4,12 @@ import (
 	"cmp"
 	"context"
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 	"strings"
 
+	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/plate"
@@ -36,10 +38,7 @@ func ConverterOf(ctx context.Context, d Document, of Weighing, tell func(tried s
 		return of, err
 	}
 	out := of
-	out.Columns, out.On = slices.Clone(of.Columns), map[string]Document{}
-	for kind, doc := range of.On {
-		out.On[kind] = doc
-	}
+	out.Columns, out.On = slices.Clone(of.Columns), maps.Clone(of.On)
 	c := w.notFor(KindRotary, noIdlerServes)
 	if !w.reached() {
 		c = w.notFor(KindRotary, noReachOnLine)
@@ -131,7 +130,7 @@ func (w *weigher) idlers() (out []Machine) {
 	slices.SortStableFunc(all, func(a, b sized) int { return cmp.Compare(a.watts, b.watts) })
 	for _, watts := range standard {
 		e, name := usualPlate(watts, 4, w.doc.Workshop.Rules, w.doc.Workshop.Hertz)
-		add(watts, name, e, kindFor(w.doc.Workshop.Rules))
+		add(watts, name+" idler, four poles", e, kindFor(w.doc.Workshop.Rules))
 	}
 	for _, s := range all {
 		out = append(out, s.m)
@@ -163,7 +162,7 @@ func usualPlate(watts float64, poles int, rules table.Rules, hertz float64) (e p
 		e.Amps = fmt.Sprintf("%.1f/%.1f", amps, amps/2)
 		name = strings.Replace(unit.Plain(math.Round(10*hp)/10), ".5", "½", 1) + unit.Space + "HP"
 	}
-	return e, name + " idler, four poles"
+	return e, name
 }
 
 // onRotary are the cells of a converter.
@@ -243,10 +242,7 @@ func (w *weigher) converterAhead(c *weigh.Column, t *trial, idler string) {
 	}
 	own := weigh.Column{Kind: KindRotary}
 	w.guard(&own, ahead)
-	all := *t
-	all.Solved = &Solved{r: t.r, plan: t.plan}
-	all.plan.Buys = slices.Concat(t.plan.Buys, ahead.plan.Buys)
-	w.parts(&own, &all)
+	w.parts(&own, t, ahead)
 	for _, row := range []weigh.Row{weigh.Guard, weigh.Licensed, weigh.Parts} {
 		from, into := own.Cell(row), c.Cell(row)
 		if from == nil || into == nil {
@@ -260,17 +256,25 @@ func (w *weigher) converterAhead(c *weigh.Column, t *trial, idler string) {
 	}
 }
 
-// none is the column of none of the bridges.
-func (w *weigher) none() weigh.Column {
-	c := weigh.Column{Kind: weigh.None, Name: titleOf(weigh.None), Best: "", Grade: finding.Note, Cells: []weigh.Cell{},
+// noneColumn is the column of none of the bridges, with nothing in it.
+func noneColumn() weigh.Column {
+	return weigh.Column{Kind: weigh.None, Name: titleOf(weigh.None), Grade: finding.Note, Cells: []weigh.Cell{},
 		Schools: []weigh.School{}, Verdict: whatIsLeft}
-	if d, known := w.directMotor(); known {
-		p := read(w.ctx, &d).site.Direct
-		c.Ways = append(c.Ways, weigh.Way{Title: "Another motor", Text: otherForDirect(unit.Text(p.ShaftWatts/1000,
-			"kW")),
-			Needs: otherForDirectNeeds, Why: []finding.Why{}})
-		return c
-	}
+}
+
+// noneForBrushed is what is left for a brushed motor.
+func (w *weigher) noneForBrushed() weigh.Column {
+	c := noneColumn()
+	c.Ways = append(c.Ways, weigh.Way{Title: "Another motor",
+		Text:  otherForDirect(unit.Text(w.direct.Site.Direct.ShaftWatts/1000, "kW")),
+		Needs: otherForDirectNeeds, Why: []finding.Why{}})
+	return c
+}
+
+// none is what is left for a three-phase motor; driven is the drive that comes nearest, nil where
+// none could be weighed.
+func (w *weigher) none(driven *trial) weigh.Column {
+	c := noneColumn()
 	s := w.line
 	p := &s.Plate
 	va := 0.0
@@ -293,11 +297,11 @@ func (w *weigher) none() weigh.Column {
 				Numbers: "1.25 × " + unit.Whole(va, "VA"), Source: "plate", Estimated: true}}})
 	}
 	single, source, _ := table.SinglePhaseAmps(p.ShaftWatts/unit.WattsPerHorsepower, s.Supply.Nominal)
-	if w.drives.Need > 0 { // the drives that are known here have too few amps: another may have them
-		c.Ways = append(c.Ways, weigh.Way{Title: "A larger drive", Text: largerDrive(w.drives.Name, w.drives.Have),
-			Needs: largerDriveNeeds(w.drives.Need),
+	if name, amps := tooSmall(driven); amps != nil { // the drives that are known here: another may have them
+		c.Ways = append(c.Ways, weigh.Way{Title: "A larger drive", Text: largerDrive(name, amps.Have),
+			Needs: largerDriveNeeds(amps.Need),
 			Why: []finding.Why{{Formula: "output amps ≥ plate amps in the joints it feeds",
-				Numbers: unit.Text(w.drives.Need, "A"), Source: "plate"}}})
+				Numbers: unit.Text(amps.Need, "A"), Source: "plate"}}})
 	}
 	c.Ways = append(c.Ways, weigh.Way{Title: "Another motor", Text: otherMotorText(w.doc.Machines[0].Plate.Power,
 		w.doc.Workshop.Rules, w.reached()),
@@ -311,6 +315,18 @@ func (w *weigher) none() weigh.Column {
 		Needs: supplyNeeds(va), Why: []finding.Why{{Formula: "√3·V·I", Numbers: unit.Whole(va, "VA"),
 			Source: "plate"}}})
 	return c
+}
+
+// tooSmall is a drive that is stopped and has too few amps for its motor; nil where it has enough.
+func tooSmall(t *trial) (name string, amps *drive.Weighed) {
+	if t == nil {
+		return "", nil
+	}
+	on, ok := t.r.bridge.(onDrive)
+	if stops, _ := t.counts(); !ok || stops == 0 || on.Weighed == nil || on.Weighed.Have >= on.Weighed.Need {
+		return "", nil
+	}
+	return on.Profile.Name, on.Weighed
 }
 
 // notFor is the column of a bridge that cannot be for this motor.

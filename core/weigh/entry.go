@@ -35,9 +35,24 @@ type Wants struct {
 	SpeedSaid        bool
 	Both             bool
 	Hours, Days      float64
+	HoursSaid        bool
+	DaysSaid         bool
 	Price            float64 // of a kilowatt-hour; 0: not said
 	Currency         string
-	Assumed          []string // in words
+}
+
+// Assumed is what was taken because nobody said it, in words.
+func (w Wants) Assumed() (out []string) {
+	if !w.HoursSaid {
+		out = append(out, fmt.Sprintf("%d hours a day", assumedHours))
+	}
+	if !w.DaysSaid {
+		out = append(out, fmt.Sprintf("%d days a year", assumedDays))
+	}
+	if !w.SpeedSaid {
+		out = append(out, "one speed, the plate's")
+	}
+	return out
 }
 
 // What is taken where nothing was said (planning).
@@ -83,12 +98,8 @@ func Read(e Entry, rpm float64) (Wants, []finding.Reading) {
 		r.Note(field, typed, unit.Plain(x), "")
 		return true
 	}
-	if !plain("hours_a_day", e.Hours, 24, "4 h, up to 24 h", &w.Hours) {
-		w.Assumed = append(w.Assumed, fmt.Sprintf("%d hours a day", assumedHours))
-	}
-	if !plain("days_a_year", e.Days, 366, "200, up to 366", &w.Days) {
-		w.Assumed = append(w.Assumed, fmt.Sprintf("%d days a year", assumedDays))
-	}
+	w.HoursSaid = plain("hours_a_day", e.Hours, 24, "4 h, up to 24 h", &w.Hours)
+	w.DaysSaid = plain("days_a_year", e.Days, 366, "200, up to 366", &w.Days)
 	if e.Price != "" {
 		if amount, currency, ok := unit.Money(e.Price); ok && amount > 0 {
 			w.Price, w.Currency = amount, currency
@@ -96,9 +107,6 @@ func Read(e Entry, rpm float64) (Wants, []finding.Reading) {
 		} else {
 			r.Note("kilowatt_hour", e.Price, "", "0.32 €")
 		}
-	}
-	if !w.SpeedSaid {
-		w.Assumed = append(w.Assumed, "one speed, the plate's")
 	}
 	return w, r.Readings
 }

@@ -2,15 +2,15 @@
 /** A machine laid out for a licensed person: drawings, figures with their sources, questions, and their answers. */
 import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, newChangeID, type Role } from '../api/client'
-import { people, remarks, type Code, type Remark, type ReviewAnswer } from '../api/people'
+import { api, type Role } from '../api/client'
+import { people, remarks, type Code, type ReviewAnswer } from '../api/people'
 import { setHead } from '../desk/head'
 import { useKeys } from '../desk/keys'
 import { listen } from '../desk/live'
 import { me, owns, remarksOn } from '../desk/person'
 import DrawingView from '../drawing/DrawingView.vue'
 import GradeMark from '../parts/GradeMark.vue'
-import { useTried } from '../parts/tried'
+import { useRemarks } from '../parts/remarks'
 import { signedAt } from '../parts/dates'
 import CodeCard from '../people/CodeCard.vue'
 
@@ -20,24 +20,21 @@ const route = useRoute()
 const machine = ref(String(route.query.machine ?? ''))
 const revision = ref(Number(route.query.revision ?? 0))
 const answer = shallowRef<ReviewAnswer>()
-const list = shallowRef<Remark[]>([])
 const role = ref<Role>()
 const workshop = ref('')
 const at = ref('') // the bay that is commented on; "all": the whole
-const words = ref('')
 const code = shallowRef<Code>()
-const { trouble, tried } = useTried()
-let change = newChangeID()
+const { list, words, trouble, tried, ...said } = useRemarks(props.id, () => answer.value?.latest ?? 0)
 
 const load = () =>
   tried(async () => {
-    const [got, said, j] = await Promise.all([
+    const [got, all, j] = await Promise.all([
       remarks.review(props.id, machine.value, revision.value),
       remarks.of(props.id),
       api.job(props.id),
     ])
     answer.value = got
-    list.value = said.remarks
+    list.value = all.remarks
     role.value = j.role
     workshop.value = j.workshop_id
     setHead(got.workshop, `${got.review.title}, for review`)
@@ -52,20 +49,9 @@ const approvals = computed(() => list.value.filter((r) => r.kind === 'approval')
 const may = computed(() => remarksOn(role.value) && !old.value)
 const reviewer = computed(() => me.shared && role.value === 'reviewer' && !old.value)
 
-async function done(work: () => Promise<{ remarks: Remark[] }>) {
-  if (!(await tried(async () => void (list.value = (await work()).remarks)))) return
-  words.value = ''
-  at.value = ''
-  change = newChangeID()
+async function say() {
+  if (await said.say(at.value === 'all' ? '' : at.value)) at.value = ''
 }
-const say = () =>
-  done(() =>
-    remarks.add(props.id, answer.value!.latest, change, {
-      words: words.value.trim(),
-      ...(at.value !== 'all' && { bay: at.value as 'supply' }),
-    }),
-  )
-const approve = () => done(() => remarks.approve(props.id, answer.value!.latest, change, words.value.trim()))
 const invite = () =>
   tried(async () => {
     code.value = await people.addGuest(workshop.value, `Reader of ${answer.value!.review.title}`, 14, [props.id])
@@ -229,7 +215,7 @@ const lists = computed(() =>
           </ul>
           <p v-else class="soft">Nothing.</p>
         </section>
-        <form v-if="reviewer" class="review-form no-print" @submit.prevent="approve">
+        <form v-if="reviewer" class="review-form no-print" @submit.prevent="said.approve">
           <label for="review-approve">With these words (or none)</label>
           <ElInput id="review-approve" v-model="words" type="textarea" :rows="2" maxlength="2000" />
           <button type="submit" class="strong">Approve revision {{ answer.latest }} as it stands</button>

@@ -1,39 +1,38 @@
 <script setup lang="ts">
 /** What people say of this machine, signed and dated, and approvals of it as it stood. */
-import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue'
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
-import { newChangeID } from '../api/client'
 import { remarks, type Remark } from '../api/people'
 import { listen } from '../desk/live'
 import { me, plans, remarksOn } from '../desk/person'
 import { useJob } from '../job/open'
-import { useTried } from '../parts/tried'
+import { useRemarks } from '../parts/remarks'
 import { signedAt } from '../parts/dates'
 
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ count: [list: Remark[], approval: string]; bay: [bay: string] }>()
 const job = useJob()
-const list = shallowRef<Remark[]>([])
-const words = ref('')
+const { list, words, trouble, say, approve, answered } = useRemarks(job.id, () => job.revision.value)
 const bay = ref('')
-const { trouble, tried } = useTried()
-let change = newChangeID()
 const titles = computed(() => new Map((job.plan.value?.bays ?? []).map((b) => [b.bay, b.title])))
 const role = computed(() => job.role.value)
 const reviewer = computed(() => me.shared && role.value === 'reviewer')
 
-function take(got: { remarks: Remark[] }) {
-  list.value = got.remarks
-  const last = got.remarks.filter((r) => r.kind === 'approval').at(-1)
+watch(list, (all) => {
+  const last = all.filter((r) => r.kind === 'approval').at(-1)
   emit(
     'count',
-    got.remarks,
+    all,
     last ? (last.stale ? 'changed since its approval' : `revision ${last.revision} approved by ${last.who}`) : '',
   )
-}
+})
 
 /** What cannot be had now is had with the next change. */
-const load = () => remarks.of(job.id).then(take, () => undefined)
+const load = () =>
+  remarks.of(job.id).then(
+    (got) => (list.value = got.remarks),
+    () => undefined,
+  )
 onMounted(load)
 /** A moment after a change, when its figures are drawn: an approval may be stale, or hold again. */
 const later = useDebounceFn(load, 700)
@@ -43,21 +42,7 @@ const stop = listen((n) => {
 })
 onUnmounted(stop)
 
-async function done(work: () => Promise<{ remarks: Remark[] }>) {
-  if (!(await tried(async () => take(await work())))) return
-  words.value = ''
-  change = newChangeID()
-}
-
-const say = () =>
-  done(() =>
-    remarks.add(job.id, job.revision.value, change, {
-      words: words.value.trim(),
-      ...(bay.value && { bay: bay.value as 'supply' }),
-    }),
-  )
-defineExpose({ answered: (id: string) => done(() => remarks.settle(job.id, id)) })
-const approve = () => done(() => remarks.approve(job.id, job.revision.value, change, words.value.trim()))
+defineExpose({ answered })
 </script>
 
 <template>
@@ -80,18 +65,13 @@ const approve = () => done(() => remarks.approve(job.id, job.revision.value, cha
           }}{{ r.signed ? '' : ', name as typed' }}
           <a v-if="r.printed" :href="`/api/jobs/${job.id}/remarks/${r.id}/sheet.pdf`">as it was approved (PDF)</a>
           <template v-if="r.settled">, answered{{ r.settled_by ? ` by ${r.settled_by}` : '' }}</template>
-          <button
-            v-else-if="r.kind === 'remark' && plans(role)"
-            type="button"
-            class="why"
-            @click="done(() => remarks.settle(job.id, r.id))"
-          >
+          <button v-else-if="r.kind === 'remark' && plans(role)" type="button" class="why" @click="answered(r.id)">
             Answered
           </button>
         </p>
       </li>
     </ol>
-    <form v-if="remarksOn(role)" class="remark-form" @submit.prevent="say">
+    <form v-if="remarksOn(role)" class="remark-form" @submit.prevent="say(bay)">
       <label for="remark-bay">About</label>
       <select id="remark-bay" v-model="bay">
         <option value="">the whole machine</option>

@@ -27,7 +27,7 @@ const machine = ref(String(route.query.machine ?? ''))
 const wants = ref<Wants>()
 const answer = shallowRef<Weighing>()
 const borders = shallowRef<Borders>()
-const tried1 = ref<string[]>([])
+const idlers = ref<string[]>([])
 const working = ref(false)
 const stopped = ref(false)
 const { trouble, tried } = useTried()
@@ -78,7 +78,7 @@ async function ask() {
 
 /** The converter's column comes after the others, and can be stopped. */
 async function goOn(of: Document, turn: number) {
-  tried1.value = []
+  idlers.value = []
   stopped.value = false
   if (answer.value?.waits) return
   const mine = (stream = new AbortController())
@@ -86,7 +86,7 @@ async function goOn(of: Document, turn: number) {
   try {
     await weigh.converter(of, mine.signal, (s) => {
       if (turn !== latest) return
-      if (s.tried) tried1.value = [...tried1.value, s.tried]
+      if (s.tried) idlers.value = [...idlers.value, s.tried]
       if (s.weighing) answer.value = s.weighing
       if (s.map?.best?.length) borders.value = s.map
     })
@@ -219,7 +219,7 @@ const machines = computed(() => job.value?.document.machines.filter((m) => !m.ro
           <template #waits>
             <p>One idler after the other is tried, each with its own best cans.</p>
             <ul class="weigh-tried" aria-live="polite">
-              <li v-for="t in tried1" :key="t">{{ t }}</li>
+              <li v-for="t in idlers" :key="t">{{ t }}</li>
             </ul>
             <button v-if="working" type="button" class="plain" @click="stop">Stop</button>
             <template v-else-if="stopped">
