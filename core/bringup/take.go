@@ -3,6 +3,7 @@ package bringup
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 
 	"graybridge/core/finding"
@@ -207,9 +208,59 @@ func (t *Take) Compare(x float64, words string) Compared {
 	c.Sentence = t.says(c.Stands, c.Text)
 	switch c.Stands {
 	case Above, FarAbove:
-		c.Meaning = t.Above
+		c.Meaning = t.bySize(x, t.Above)
 	case Below, FarBelow:
-		c.Meaning = t.Below
+		c.Meaning = t.bySize(x, t.Below)
 	}
 	return c
+}
+
+// Slips of the pen and of a meter's range, over what is expected.
+const (
+	slipLeast = 7.0
+	slipTimes = 10.0
+)
+
+// bySize leaves of what a reading may mean the causes that bring it near: within the take's own
+// band, doubled, around what would then be read. A reading that is ten or a hundred times off is
+// asked as a slip first; where nothing comes near, that is said.
+func (t *Take) bySize(x float64, m Meaning) Meaning {
+	out := Meaning{Says: []Cause{}, Next: m.Next, At: m.At}
+	if times := t.slip(x); times > 0 {
+		out.Says = append(out.Says, Cause{Text: slipOf(times, x > *t.Value)})
+	}
+	if t.Low == nil || t.High == nil {
+		out.Says = append(out.Says, m.Says...)
+		return out
+	}
+	near, solved := *t.High-*t.Low, 0
+	for _, c := range m.Says {
+		if c.Would != "" {
+			if solved++; math.Abs(x-c.Value) > near {
+				continue
+			}
+		}
+		out.Says = append(out.Says, c)
+	}
+	if solved > 0 && !slices.ContainsFunc(out.Says, func(c Cause) bool { return c.Would != "" }) {
+		out.Says = slices.Insert(out.Says, len(out.Says)-min(len(out.Says), 1), Cause{Text: nothingNear})
+		out.Next, out.At = nothingNearNext, ""
+	}
+	return out
+}
+
+// slip is by how many times ten a reading lies off what is expected, 10 or 100; 0 where it does
+// not, or where nothing single is expected.
+func (t *Take) slip(x float64) float64 {
+	if t.Value == nil || !(*t.Value > 0) || !(x > 0) {
+		return 0
+	}
+	off := math.Max(x / *t.Value, *t.Value/x)
+	switch {
+	case off < slipLeast:
+		return 0
+	case off < slipLeast*slipTimes:
+		return slipTimes
+	}
+	return slipTimes * slipTimes
 }

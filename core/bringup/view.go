@@ -37,6 +37,7 @@ type GateView struct {
 	N       int        `json:"n,omitempty"`      // its entry in the book
 	Read    []Compared `json:"read" nullable:"false"`
 	last    *logbook.Entry
+	all     []Compared // every reading of its takes, in the order of the book
 }
 
 // Progress is how far the bring-up of a machine has come.
@@ -148,6 +149,7 @@ func (v *Progress) read(e *logbook.Entry) {
 				}
 				c := t.Compare(r.Value, r.Words)
 				c.N, c.Taken, c.Who = e.N, e.Taken, e.Who
+				g.all = append(g.all, c)
 				g.Read = slices.DeleteFunc(g.Read, func(o Compared) bool { return o.Take == t.ID })
 				g.Read = append(g.Read, c)
 			}
@@ -176,9 +178,39 @@ func (g *GateView) settle(fedFailed int) {
 		g.State, g.Says = IsAgain, againSays(changed)
 	case slices.Contains(once, g.ID) && fedFailed > e.N:
 		g.State, g.Says = IsAgain, againDead
+	case g.State == IsPassed && g.reopened() != nil:
+		g.State, g.Says = IsAgain, againRead(*g.reopened())
 	case g.State == IsSkipped:
 		g.Says = skippedSays(g.Who, g.Reason)
 	}
+}
+
+// reopened is the reading that a gate's pass does not stand over: one outside that was taken
+// after it, on whichever device; nil where there is none. A reading that arrived after the pass
+// but was taken before it stands beside the pass, but for proof of dead and discharge, which
+// are asked anew.
+func (g *GateView) reopened() *Compared {
+	passed := logbook.Minutes(g.last.Taken)
+	for i := range g.all {
+		c := &g.all[i]
+		if c.N < g.last.N || !g.outside(c) {
+			continue
+		}
+		if !(logbook.Minutes(c.Taken) < passed) || g.ID == Discharge || g.ID == ProveDead {
+			return c
+		}
+	}
+	return nil
+}
+
+// outside says that a reading cannot stand under a passed gate: any that is not inside where the
+// gate passes on its reading alone, a far one or what was seen and cannot be right elsewhere.
+func (g *GateView) outside(c *Compared) bool {
+	switch {
+	case strict(g.ID), c.Take == "direction", c.Take == "spin":
+		return c.Stands != Inside && c.Stands != Taken
+	}
+	return c.Stands.Far()
 }
 
 // waits notes what a gate waits for, and says whether that is nothing. What one of them stands
@@ -298,6 +330,13 @@ func (v *Progress) Void(e *logbook.Entry) (void string, refused bool) {
 			since = max(since, lock.N)
 		}
 	}
+	if g.ID == Direction { // what was seen and cannot be right opens nothing
+		for _, c := range g.Read {
+			if c.Take == "direction" && c.N > since && c.Stands != Inside {
+				return notTurning(c.Words), false
+			}
+		}
+	}
 	for _, id := range g.Asks {
 		t := g.take(id)
 		i := slices.IndexFunc(g.Read, func(c Compared) bool { return c.Take == id && c.N > since })
@@ -312,7 +351,8 @@ func (v *Progress) Void(e *logbook.Entry) (void string, refused bool) {
 		return farWants(unevenOhms(pair, off)), false
 	}
 	for _, c := range g.Read {
-		if c.N > since && c.Stands.Far() && strings.TrimSpace(e.Words) == "" {
+		odd := c.Stands.Far() || g.ID == FirstSpin && c.Stands != Inside
+		if c.N > since && odd && strings.TrimSpace(e.Words) == "" {
 			return farWants(c.Sentence), false
 		}
 	}

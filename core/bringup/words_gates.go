@@ -267,6 +267,21 @@ func dipReason(share float64) string {
 	return "the plan's line dips by " + unit.Percent(share) + " at the start; the eye sees 3 % (planning)"
 }
 
+// nothingNear is said where no cause that was solved brings the reading near.
+const nothingNear = "none of the usual causes brings it near"
+
+const nothingNearNext = "Read it once more, at the same place, with the range looked at. If it stays, write down " +
+	"every reading you can and stop here."
+
+// slipOf asks whether a reading is a slip of the pen or of the meter's range.
+func slipOf(times float64, more bool) string {
+	way := "small"
+	if more {
+		way = "large"
+	}
+	return "a slip of the pen or the meter's range: it is about " + unit.Plain(times) + " times too " + way
+}
+
 var wordsMeaning = map[string]Meaning{
 	"dip": {Says: []Cause{{Text: "the line is longer or thinner than was entered"}, {Text: "the start takes longer " +
 		"than it should"}}, Next: "Volts at the post during a start; then the feeder's length and size."},

@@ -17,6 +17,19 @@ const noSuchGate = "the plan as it stands has no such gate"
 
 const againDead = "Open again: something failed while it was fed. Before the box is opened it is done once more."
 
+// againRead says which reading opened a passed gate again.
+func againRead(c Compared) string {
+	return fmt.Sprintf("Open again: a later reading is outside, %s %s. %s", c.Text, byWhom(c.Who), c.Sentence)
+}
+
+// notTurning says that what was seen at the bump opens nothing.
+func notTurning(words string) string {
+	if words == OtherWay {
+		return "It turned the other way: change it first, then bump again"
+	}
+	return "It hums and stands: switch off, find out why first, then bump again"
+}
+
 func neverSkipped(title string) string {
 	return fmt.Sprintf("“%s” cannot be skipped: it guards the hand", title)
 }

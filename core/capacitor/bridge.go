@@ -299,66 +299,6 @@ func (b *Bridge) StartTorque(microfarad float64) float64 {
 	return b.torque(1) / b.Model.RatedTorqueNm
 }
 
-// Watched is what the poles of a relay carry while some winding is at or above
-// its plate amps, the least over every load from idle to stall, for poles in the
-// two supply lines and in the three motor leads.
-type Watched struct {
-	Lines, Leads         float64 // A
-	LinesIdle, LeadsIdle bool    // where that is at a load lighter than the one given
-	linesAt, leadsAt     float64 // the slips
-}
-
-// watchSlips is at how many slips a bridge is looked at from idle to stall.
-const watchSlips = 48
-
-// Watch follows the motor from idle to stall. load is the one that parts idling
-// from carrying.
-func (b *Bridge) Watch(microfarad float64, load machine.Load) Watched {
-	out := Watched{Lines: math.Inf(1), Leads: math.Inf(1)}
-	b.Set(microfarad)
-	idle := machine.RunSlip(b.Surplus(machine.Load{Kind: machine.NoLoad}), 0)
-	if !(idle > 0) {
-		idle = 1e-4
-	}
-	at := machine.RunSlip(b.Surplus(load), 0)
-	look := func(slip float64) float64 {
-		p, err := b.At(microfarad, slip)
-		if err != nil {
-			return math.NaN()
-		}
-		share := p.worst().Share
-		if share < 1-1e-9 {
-			return share - 1
-		}
-		l := p.LeadAmps(b.Wiring.CornerTo)
-		if busy := max(l[0], l[1], l[2]); busy < out.Leads {
-			out.Leads, out.LeadsIdle, out.leadsAt = busy, slip < at, slip
-		}
-		if s := abs(p.SupplyAmps); s < out.Lines {
-			out.Lines, out.LinesIdle, out.linesAt = s, slip < at, slip
-		}
-		return share - 1
-	}
-	lastSlip, last := idle, look(idle)
-	for i := 1; i <= watchSlips; i++ {
-		slip := idle * math.Pow(1/idle, float64(i)/watchSlips)
-		v := look(slip)
-		if last*v < 0 { // plate amps are reached in between: there the pole carries least
-			low, high := lastSlip, slip
-			for range 24 {
-				mid := (low + high) / 2
-				if f := look(mid); f*last > 0 {
-					low = mid
-				} else {
-					high = mid
-				}
-			}
-		}
-		lastSlip, last = slip, v
-	}
-	return out
-}
-
 // Schools of sizing the run capacitor, as the trade speaks them.
 
 // ReactanceSchool is C = P/(2πf·V²·cosφ) in µF: X = V²·cosφ/P with P the rated

@@ -41,7 +41,7 @@ func (q Question) greatest(a Answer) (hot Point, at float64, light bool) {
 		p    Point
 		load float64
 	}{{a.Heavy, q.Heaviest}, {a.Usual, q.Usual}, {a.Idle, q.Lightest}} {
-		if len(one.p.Windings) == 0 {
+		if len(one.p.Windings) == 0 || q.NeverIdles && one.load < q.Usual {
 			continue
 		}
 		if s := one.p.worst().Share; s > share {

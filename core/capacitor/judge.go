@@ -3,6 +3,7 @@ package capacitor
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"graybridge/core/can"
 	"graybridge/core/finding"
@@ -26,6 +27,7 @@ type Question struct {
 	StartEntered              float64 // µF of a start capacitor; 0: none
 	Reversing                 Reversing
 	LightestSaid              bool    // the owner said how light it runs
+	NeverIdles                bool    // its load stays on the shaft
 	OnMinutes, OffMinutes     float64 // of the owner's work; 0: not said
 	SchoolVolts               float64 // nominal line volts, as the rules of thumb are spoken
 	PowerFactor               float64
@@ -150,7 +152,7 @@ func (q Question) Solve() Answer {
 // leaves a winding above plate while idling.
 func (q Question) balanceBoth(a *Answer) {
 	b := q.Bridge
-	if a.Idle.worst().Share <= 1 || q.Lightest >= q.Usual {
+	if a.Idle.worst().Share <= 1 || q.Lightest >= q.Usual || q.NeverIdles {
 		return
 	}
 	// Idling asks for fewer µF than the load, the heaviest for more; it is rounded to what is sold.
@@ -226,7 +228,7 @@ func (q Question) Judge(a Answer) []finding.Finding {
 		out = append(out, f)
 	}
 	with := func(w ...finding.Why) []finding.Why { return append(w, q.Estimates...) }
-	cures := q.betterMicrofarad(a)
+	cure := q.remedy(a)
 	switch {
 	case m.ShaftWatts > CeilingStop:
 		add(sayCeiling(m))
@@ -234,17 +236,18 @@ func (q Question) Judge(a Answer) []finding.Finding {
 		add(sayCeilingCaution(m))
 	}
 	if !a.HeavyRuns {
-		add(q.sayCarries(a, with, cures))
+		add(q.sayCarries(a, with, cure.forLoad()))
 	} else {
-		out = append(out, q.judgeHeat(a, cures, with)...)
+		out = append(out, q.judgeHeat(a, cure, with)...)
 	}
 	out = append(out, q.judgeStart(a, with)...)
 	if q.Reversing != "" {
 		out = append(out, q.judgeReversing(a, with)...)
 	}
+	stopped := slices.ContainsFunc(out, func(f finding.Finding) bool { return f.Grade == finding.Stop })
 	if a.Class == 0 {
-		add(sayVolts(a, cures, with))
-	} else {
+		add(sayVolts(a, cure.forVolts(), with))
+	} else if !stopped { // nothing is bought for a state that must not be
 		add(sayPart(a, with))
 	}
 	if a.UsualRuns && a.Usual.Unbalance > 0.01 {
@@ -258,7 +261,7 @@ func (q Question) Judge(a Answer) []finding.Finding {
 
 // judgeHeat says whether every winding stays inside its plate amps at the loads
 // that are carried, and running light.
-func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding.Why) []finding.Why) []finding.Finding {
+func (q Question) judgeHeat(a Answer, cure remedy, with func(...finding.Why) []finding.Why) []finding.Finding {
 	var out []finding.Finding
 	hot, at := a.Heavy, q.Heaviest
 	if a.UsualRuns && a.Usual.worst().Share > hot.worst().Share {
@@ -273,7 +276,7 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 	f := finding.Finding{ID: finding.CapacitorHeat, Bay: finding.Bridge, Grade: gradeOf(share),
 		Figure: unit.Percent(share),
 		Limit:  unit.Percent(1), Measure: finding.Against(share*100, finding.AtMost, 100, "% of plate amps"), Why: why,
-		Cures: cures}
+		Cures: cure.forLoad()}
 	switch {
 	case share <= 1:
 		f.Sentence = loadsInside(share, coil)
@@ -293,14 +296,10 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 		f.Cures = nil
 	}
 	out = append(out, f)
-	if idle, s := a.Idle.WorstCoil(); s > 1 && len(a.Idle.Windings) > 0 && q.Lightest < q.Usual {
-		g := q.sayIdle(s, idle, cures, with, plate)
-		if a.Both > 0 {
-			does := "would share it out"
-			if max(a.BothIdle, a.BothAt) <= 1 {
-				does = "would serve both"
-			}
-			g.Detail += schoolIdles(a, does)
+	if idle, s := a.Idle.WorstCoil(); s > 1 && len(a.Idle.Windings) > 0 && q.Lightest < q.Usual && !q.NeverIdles {
+		g := q.sayIdle(s, idle, cure.forIdle(), with, plate)
+		if a.Both > 0 && (!cure.ok || cure.both) {
+			g.Detail += bothValue(a)
 		}
 		switch {
 		case g.Grade == finding.Stop && q.LightestSaid:
@@ -313,34 +312,6 @@ func (q Question) judgeHeat(a Answer, cures []finding.Cure, with func(...finding
 		out = append(out, g)
 	}
 	return out
-}
-
-// betterMicrofarad is the one cure of a wrong capacitance: the µF that leave the
-// worst winding least over the whole duty, where they leave it noticeably less
-// than those in circuit. Once taken it is gone. A load that is carried well is not
-// given up for an idling nobody has said.
-func (q Question) betterMicrofarad(a Answer) []finding.Cure {
-	now := q.worstOf(a.Microfarad)
-	best, cure := math.Inf(1), finding.Cure{}
-	if a.Chosen { // following the plan takes the cans that come nearest to its balance
-		uf := math.Max(1, math.Round(a.Balance))
-		if parts := can.Combine(a.Balance, q.Drawer); parts != nil {
-			uf = can.Sum(parts)
-		}
-		best, cure = q.worstOf(uf), finding.Cure{Label: "Follow the plan: " + microfarads(uf),
-			Path: "bridge.microfarad", Value: ""}
-	}
-	if a.Both > 0 {
-		trade := a.BothAt > max(1, q.loaded(a)+0.02)
-		if both := math.Max(a.BothAt, a.BothIdle); both < best-0.01 && (q.LightestSaid || !trade) {
-			best, cure = q.worstOf(a.Both), finding.Cure{Label: "Take " + microfarads(a.Both),
-				Path: "bridge.microfarad", Value: unit.Plain(a.Both)}
-		}
-	}
-	if !(best < now-0.02) {
-		return nil
-	}
-	return []finding.Cure{cure}
 }
 
 // lighter is the advice to ask less of the motor, where less load is less amps.

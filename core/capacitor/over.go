@@ -2,13 +2,11 @@ package capacitor
 
 import (
 	"fmt"
-	"iter"
 	"math"
 	"strings"
 
 	"graybridge/core/can"
 	"graybridge/core/circuit"
-	"graybridge/core/each"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/load"
@@ -163,7 +161,8 @@ func (o *Over) read(prices string) (readings []finding.Reading) {
 		if err == nil && ok {
 			*into = uf
 		}
-		one(field, typed, unit.Plain(uf)+unit.Space+"µF", err != nil || !ok, "one number of µF, like 50")
+		one(field, typed, unit.Plain(uf)+unit.Space+"µF", err != nil || !ok,
+			unit.Wanted(err, "one number of µF, like 50"))
 	}
 	microfarad("microfarad", d.Microfarad, &o.Entered)
 	microfarad("start_microfarad", d.Start, &o.StartEntered)
@@ -177,7 +176,7 @@ func (o *Over) read(prices string) (readings []finding.Reading) {
 			texts[i] = unit.Plain(c)
 		}
 		one("drawer", d.Drawer, strings.Join(texts, ", ")+unit.Space+"µF", err != nil,
-			fmt.Sprintf("a list like 40, 12, 2×30 (at most %d)", mostCans))
+			unit.Wanted(err, fmt.Sprintf("a list like 40, 12, 2×30 (at most %d)", mostCans)))
 	}
 	if d.Trim != "" {
 		var r []finding.Reading
@@ -249,7 +248,8 @@ func (o *Over) ask(b *Bridge) Question {
 	return Question{
 		Bridge: b, Kind: o.Site.Load.Kind, Usual: o.Site.Load.Usual, Lightest: o.Site.Load.Lightest,
 		Heaviest:  o.Site.Load.Heaviest,
-		Reversing: o.As.Reversing, LightestSaid: o.Site.As.Load.Lightest != "", StartShare: o.Site.Load.StartShare(),
+		Reversing: o.As.Reversing, LightestSaid: o.Site.Load.LightestSaid, NeverIdles: o.Site.Load.NeverIdles(),
+		StartShare:    o.Site.Load.StartShare(),
 		ServiceFactor: o.Site.Plate.ServiceFactor, Entered: o.Entered,
 		Drawer: o.Drawer, StartEntered: o.StartEntered, OnMinutes: o.Site.Load.On, OffMinutes: o.Site.Load.Off,
 		SchoolVolts: o.Site.Supply.Nominal, PowerFactor: o.Site.Plate.PowerFactor.Value, Estimates: o.Site.LeansOn,
@@ -273,70 +273,6 @@ func (o *Over) seen(p Point) Seen {
 	}
 	coil, share := p.WorstCoil()
 	return Seen{Supply: abs(p.SupplyAmps), Leads: p.LeadAmps(o.CornerTo), Worst: share, Coil: coil}
-}
-
-// Demand is what the bridge asks of breaker, wire and relay over every load that
-// occurs, lightest to heaviest.
-type Demand struct {
-	Usual, Heaviest, Idle Seen
-	Watched               Watched // by a relay's poles
-	MostLead, MostSupply  float64
-	Capacitor             float64
-	StartAmps             float64 // from the line
-}
-
-// Demand of the bridge; ok is false where the loads that occur are not carried.
-func (o *Over) Demand() (d Demand, ok bool) {
-	a := o.Answer
-	if a == nil || !a.UsualRuns || !a.HeavyRuns {
-		return d, false
-	}
-	l := o.Site.Load
-	d = Demand{Usual: o.seen(a.Usual), Heaviest: o.seen(a.Heavy), Idle: o.seen(a.Idle), Capacitor: a.CapacitorAmps,
-		Watched: o.Bridge.Watch(a.Microfarad, l.At(l.Usual)), StartAmps: a.StartSupplyAmps}
-	const steps = 8
-	loads := []float64{l.Usual}
-	for i := range steps + 1 {
-		loads = append(loads, l.Lightest+(l.Heaviest-l.Lightest)*float64(i)/steps)
-	}
-	for _, share := range loads {
-		p, runs := o.Bridge.Run(a.Microfarad, l.At(share))
-		if !runs {
-			continue
-		}
-		s := o.seen(p)
-		d.MostLead = max(d.MostLead, s.Leads[0], s.Leads[1], s.Leads[2])
-		d.MostSupply, d.Capacitor = max(d.MostSupply, s.Supply), max(d.Capacitor, p.Capacitor)
-	}
-	return d, true
-}
-
-// Demands is what the twins ask, beside the motor's own demand d.
-func (o *Over) Demands(d Demand) iter.Seq[Demand] {
-	q := o.question
-	watched := make([]Watched, len(o.twins))
-	each.Of(len(o.twins), func(i int) { watched[i] = o.twins[i].watched(o.Answer.Microfarad, d.Watched) })
-	return func(yield func(Demand) bool) {
-		for i, t := range o.twins {
-			if len(t.points[q.Usual].Windings) == 0 || len(t.points[q.Heaviest].Windings) == 0 {
-				continue
-			}
-			own := d
-			own.Usual, own.Heaviest = o.seen(t.points[q.Usual]), o.seen(t.points[q.Heaviest])
-			own.Idle = o.seen(t.points[q.Lightest])
-			own.StartAmps = abs(t.start.SupplyAmps)
-			own.MostLead, own.MostSupply, own.Capacitor = 0, 0, 0
-			for _, p := range t.points {
-				s := o.seen(p)
-				own.MostLead = max(own.MostLead, s.Leads[0], s.Leads[1], s.Leads[2])
-				own.MostSupply, own.Capacitor = max(own.MostSupply, s.Supply), max(own.Capacitor, p.Capacitor)
-			}
-			own.Watched = watched[i]
-			if !yield(own) {
-				return
-			}
-		}
-	}
 }
 
 // expect is the reading to take, said before it is taken.

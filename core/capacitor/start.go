@@ -19,6 +19,7 @@ type StartAnswer struct {
 	Wanted     float64 // torque at standstill over rated, with a margin
 	Microfarad float64 // that gives it; 0 where none is needed
 	Reachable  bool
+	Sold       bool    // such a one is made
 	Most       float64 // the greatest torque that any start capacitor gives
 	MostAt     float64 // µF
 	School     float64 // the trade's: twice the run value
@@ -57,7 +58,7 @@ func (q Question) Standing() float64 {
 // sizeStart finds the least start capacitor for the torque that the load asks.
 func (q Question) sizeStart(a Answer) StartAnswer {
 	b := q.Bridge
-	s := StartAnswer{School: 2 * a.Microfarad, Reachable: true}
+	s := StartAnswer{School: 2 * a.Microfarad, Reachable: true, Sold: true}
 	s.Wanted = StartMargin * q.Standing()
 	with := func(uf float64) float64 { return b.StartTorque(a.Microfarad + uf) }
 	u := b.unit()
@@ -65,6 +66,11 @@ func (q Question) sizeStart(a Answer) StartAnswer {
 	if s.Wanted > a.StartTorque {
 		if s.Reachable = s.Most >= s.Wanted; s.Reachable {
 			s.Microfarad = search.Root(func(uf float64) float64 { return with(uf) - s.Wanted }, 0, s.MostAt)
+			s.Microfarad = startSize(s.Microfarad, a.Microfarad)
+			s.Reachable = with(s.Microfarad) >= s.Wanted
+		}
+		if s.Sold = s.Microfarad <= table.MostStart(); s.Reachable && !s.Sold {
+			s.Reachable = false
 		}
 	}
 	uf := s.Microfarad
@@ -91,10 +97,26 @@ func (q Question) sizeStart(a Answer) StartAnswer {
 			}
 		}
 	}
+	if _, made := table.StartClass(s.Volts); !made && q.StartEntered == 0 {
+		s.Reachable, s.Sold = false, false
+	}
 	s.OwnAmps = 2 * math.Pi * b.Wiring.FrequencyHz * uf * 1e-6 * math.Max(s.Volts, s.Held)
 	s.Class, _ = table.StartClass(math.Max(s.Volts, s.Held)) // a button is held longer than the run-up takes
 	s.Bleed = can.Discharge(uf, math.Max(s.Volts, s.Held))
 	return s
+}
+
+// Limits of what is offered as a start capacitor (planning): a smaller one is no start capacitor
+// beside its run capacitor, and they are noted in fives.
+const (
+	leastStart = 1.5 // times the run capacitor
+	heavyStart = 4.0 // from there on the start is heavier than the method suits
+	startStep  = 5.0 // µF
+)
+
+// startSize is the size to fit where so many µF are needed beside a run capacitor.
+func startSize(needed, run float64) float64 {
+	return math.Ceil(math.Max(needed, leastStart*run)/startStep-1e-9) * startStep
 }
 
 // ClassText is the class of volts to buy a start capacitor in.
@@ -151,6 +173,9 @@ func (q Question) judgeReversing(a Answer, with func(...finding.Why) []finding.W
 func (q Question) worstOf(microfarad float64) float64 {
 	worst := 0.0
 	for _, share := range []float64{q.Usual, q.Heaviest, q.Lightest} {
+		if q.NeverIdles && share < q.Usual {
+			continue
+		}
 		at, _ := q.Bridge.worst(microfarad, q.load(share))
 		worst = math.Max(worst, at)
 	}
@@ -181,14 +206,16 @@ func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) 
 			finding.Why{Formula: "a quarter more than what stands against it: friction and load, at least 8 % for " +
 				"belt and grease", Numbers: fmt.Sprintf("1.25 · %s", asked), Section: finding.OnTorque,
 				Source: "planning; low volts and a can's tolerance lie within it", Estimated: true})}
-	rounded := math.Ceil(s.Microfarad/5) * 5
 	var fit []finding.Cure
-	if s.Reachable && s.Microfarad > 0 && rounded != q.StartEntered {
-		fit = []finding.Cure{{Label: "Fit a start capacitor of " + unit.Plain(rounded) + " µF",
-			Path: "bridge.start_microfarad", Value: unit.Plain(rounded)}}
+	if s.Reachable && s.Microfarad > 0 && s.Microfarad != q.StartEntered {
+		fit = []finding.Cure{{Label: "Fit a start capacitor of " + unit.Plain(s.Microfarad) + " µF",
+			Path: "bridge.start_microfarad", Value: unit.Plain(s.Microfarad)}}
 	}
 	help := func() string {
-		if !s.Reachable {
+		switch {
+		case !s.Sold:
+			return noSuchStartCan(s)
+		case !s.Reachable:
 			return noStartCan(s)
 		}
 		return startCanGives(s)
@@ -212,6 +239,11 @@ func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) 
 		f.Grade, f.Sentence = finding.Note, q.startsWithCan(gives, what)
 		f.Entries = append(f.Entries, "bridge.start_microfarad")
 		f.Detail = startCanRating(s)
+		if times := q.StartEntered / a.Microfarad; times > heavyStart { // the method is for light starts
+			f.Grade, f.Sentence = finding.Caution, q.heavyStart(times, gives)
+			f.Measure = finding.Against(times, finding.AtMost, heavyStart, "× the run capacitor")
+			f.Figure, f.Limit = unit.Three(times)+" × the run capacitor", unit.Plain(heavyStart)+" × at most"
+		}
 	default:
 		f.Grade, f.Sentence = finding.Note, startsPlain(gives, what)
 		f.Detail = startsPlainDetail(gives, standing, dip)

@@ -109,7 +109,7 @@ func (q Question) sayIdle(s float64, idle string, cures []finding.Cure, with fun
 	plate float64) finding.Finding {
 	return finding.Finding{ID: finding.CapacitorIdle, Bay: finding.Bridge, Grade: gradeOf(s),
 		Sentence: fmt.Sprintf("Running light, winding %s carries %s of plate amps.", idle, unit.Percent(s)),
-		Detail:   "Too many µF for a light load: the corner's winding is overfed. Do not leave it idling.",
+		Detail:   "So many µF overfeed the corner's winding at a light load. Do not leave it idling.",
 		Figure:   unit.Percent(s), Limit: unit.Percent(1), Measure: finding.Against(s*100, finding.AtMost, 100,
 			"% of plate amps"), Cures: cures,
 		Why: with(finding.Why{Formula: "winding amps at the lightest load / plate winding amps",
@@ -169,11 +169,11 @@ func sayRace(stall RacePoint, class float64, why []finding.Why) finding.Finding 
 
 func sayRaceSlow(p RacePoint, why []finding.Why) finding.Finding {
 	return finding.Finding{ID: "protection.race-slow", Bay: finding.Protection, Planning: true,
-		Grade: finding.Caution, Sentence: fmt.Sprintf("At %s × its setting the relay may hold for two "+
-			"hours or for good, and a winding at %s of plate amps passes its class after %s.", unit.Three(p.Times),
-			unit.Percent(p.Worst), minutesText(p.Winding)),
-		Detail: "Watch the amps there, or fit a thermistor: it feels the winding itself.",
-		Why:    why, Entries: []string{"protection.relay"}}
+		Grade: finding.Note, Sentence: fmt.Sprintf("The relay can miss a slow overload: the winding may overheat in "+
+			"%s before it trips.", minutesText(p.Winding)),
+		Detail: fmt.Sprintf("At %s times its setting it may hold for two hours or for good; a winding then carries "+
+			"%s of its plate amps. Watch the amps under load.", unit.Three(p.Times), unit.Percent(p.Worst)),
+		Why: why, Entries: []string{"protection.relay"}}
 }
 
 func sayReversing(with func(...finding.Why) []finding.Why) finding.Finding {

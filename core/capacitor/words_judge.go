@@ -37,7 +37,11 @@ func (q Question) notForRunning(a Answer, at, share float64) string {
 		"bridge."
 }
 
-func schoolIdles(a Answer, does string) string {
+func bothValue(a Answer) string {
+	does := "is a compromise"
+	if max(a.BothIdle, a.BothAt) <= 1 {
+		does = "serves both"
+	}
 	return fmt.Sprintf(" %s %s: %s idling, %s at your load.", microfarads(a.Both), does, unit.Percent(a.BothIdle),
 		unit.Percent(a.BothAt))
 }

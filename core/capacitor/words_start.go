@@ -24,6 +24,12 @@ func noStartCan(s StartAnswer) string {
 		"loose belt, empty drum), or take another bridge.", unit.Percent(s.Most), microfarads(s.MostAt))
 }
 
+func noSuchStartCan(s StartAnswer) string {
+	return fmt.Sprintf("It would take a start capacitor of %s for %s: none like that is sold. Start it unloaded "+
+		"(clutch, loose belt, empty drum), or take another bridge.", microfarads(s.Microfarad),
+		unit.Whole(s.Volts, "V"))
+}
+
 func startCanGives(s StartAnswer) string {
 	return fmt.Sprintf("A start capacitor of about %s gives %s (the trade takes twice the run value, %s). Or start "+
 		"it unloaded.", microfarads(s.Microfarad), unit.Percent(s.Wanted), microfarads(s.School))
@@ -58,6 +64,11 @@ func startsBarelyDetail(help func() string, dip string) string {
 func (q Question) startsWithCan(gives float64, what string) string {
 	return fmt.Sprintf("With the start capacitor of %s it gives %s of rated torque at standstill; %s.",
 		microfarads(q.StartEntered), unit.Percent(gives), what)
+}
+
+func (q Question) heavyStart(times, gives float64) string {
+	return fmt.Sprintf("A heavy start for this method: %s, %s times the run capacitor, for %s of rated torque.",
+		microfarads(q.StartEntered), unit.Plain(math.Round(times)), unit.Percent(gives))
 }
 
 func startCanRating(s StartAnswer) string {

@@ -335,14 +335,14 @@ func (o *Over) sayInsulation() {
 		o.say(sayInsulation())
 		return
 	}
-	x, ok, err := unit.Megohms.One(typed)
+	x, ok, err := unit.Megohms.Meter(typed)
 	r := finding.Reading{Path: "leads.brushed.insulation", Typed: typed}
 	if err != nil || !ok {
-		r.Problem, r.Wanted = finding.NotRead, "20 MΩ"
+		r.Problem, r.Wanted = finding.NotRead, unit.Wanted(err, "20 MΩ")
 		o.Readings = append(o.Readings, r)
 		return
 	}
-	r.ReadAs = unit.Text(x, "MΩ")
+	r.ReadAs = unit.Megohms.MeterText(x)
 	o.Readings = append(o.Readings, r)
 	f := sayInsulationGood(x)
 	if x < 1 {

@@ -6,6 +6,7 @@ import (
 
 	"graybridge/core/finding"
 	"graybridge/core/load"
+	"graybridge/core/site"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -29,8 +30,9 @@ type Noted struct {
 	Conductor unit.Conductor
 }
 
-// Guard sizes breaker and wire by the line's RMS amps, and judges what is there.
-func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Finding) {
+// Guard sizes breaker and wire by the line's RMS amps, and judges what is there. mend is what
+// would cure a breaker that does not guard its wire.
+func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Finding, mend []finding.Cure) {
 	w, rules := *o.Weighed, o.Site.Wires()
 	need := rules.Circuit().Conductor * w.FullLine
 	why := []finding.Why{{Formula: "125 % of the line's RMS amps at full torque and speed, next standard size; the " +
@@ -58,20 +60,20 @@ func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Find
 		figures = append(figures, fig("field-wire", "Field wire", table.Wire(w.FieldWire),
 			"never switched, never fused by itself; planning"))
 	}
-	g := &guarder{o: o, why: why, need: need, noted: noted}
+	g := &guarder{o: o, why: why, line: site.LineGuard{Wires: rules, Breaker: noted.Breaker,
+		Conductor: noted.Conductor, Amps: w.FullLine, PlanBreaker: w.Breaker}}
 	g.breaker()
 	g.wire()
 	g.say(sayArmatureWire(w))
 	g.say(o.sayOverload())
-	return figures, g.said
+	return figures, g.said, g.line.Mend()
 }
 
 type guarder struct {
-	o     *Over
-	why   []finding.Why
-	need  float64
-	noted Noted
-	said  []finding.Finding
+	o    *Over
+	why  []finding.Why
+	line site.LineGuard
+	said []finding.Finding
 }
 
 func (g *guarder) say(f finding.Finding) {
@@ -80,67 +82,35 @@ func (g *guarder) say(f finding.Finding) {
 }
 
 func (g *guarder) breaker() {
-	w, b := g.o.Weighed, g.noted.Breaker
+	w, b := g.o.Weighed, g.line.Breaker
 	poles := g.o.Site.Rules.Poles(g.o.Site.Supply.Volts)
 	entries := []string{"protection.breaker"}
-	var note []finding.Cure
-	if w.Breaker > 0 {
-		note = []finding.Cure{{Label: "Note " + unit.Rating(w.Breaker), Path: "protection.breaker",
-			Value: unit.Plain(w.Breaker) + " A"}}
-	}
-	most := g.mostBreaker()
+	note := g.line.BreakerCure()
 	switch {
 	case b == 0 && w.Breaker > 0:
 		g.say(sayBreaker(note, entries, poles, w))
 	case b == 0:
-	case b < 1.1*w.FullLine:
+	case b < g.line.Least():
 		g.say(sayBreakerCaution(note, entries, b, w))
-	case b > most:
-		g.say(sayBreakerLarge(note, entries, b, most))
+	case b > g.line.Most():
+		g.say(sayBreakerLarge(note, entries, b, g.line.Most()))
 	default:
 		g.say(sayBreakerGood(b, w))
 	}
 }
 
-// mostBreaker is the largest that goes ahead of it: two and a half times what the line
-// carries, but never below the size that is asked.
-func (g *guarder) mostBreaker() float64 {
-	w := g.o.Weighed
-	most, ok := g.o.Site.Rules.Breaker(g.o.Site.Rules.Circuit().Breaker * w.FullLine)
-	if !ok {
-		return math.Inf(1)
-	}
-	return math.Max(most, w.Breaker)
-}
-
 func (g *guarder) wire() {
-	w, wire := g.o.Weighed, g.noted.Conductor
+	w, wire, use := g.o.Weighed, g.line.Conductor, g.line.WireCure
 	carry, known := g.o.Site.Wires().Ampacity(wire)
 	entries := []string{"protection.conductor"}
-	use := func(label string) []finding.Cure {
-		best := math.Max(g.need, w.Breaker)
-		if b := g.noted.Breaker; b > 0 {
-			if b > g.mostBreaker() {
-				return nil // the breaker comes first
-			}
-			best = math.Max(g.need, b)
-		}
-		c, ok := g.o.Site.Wires().Conductor(best)
-		if !ok {
-			return nil
-		}
-		return []finding.Cure{{Label: label + " " + c.String(), Path: "protection.conductor", Value: c.String()}}
-	}
 	switch {
 	case wire == (unit.Conductor{}) && w.Conductor != (unit.Conductor{}):
 		g.say(g.sayConductor(use, entries, w))
 	case wire == (unit.Conductor{}):
 	case !known:
 		g.say(sayConductorCaution(use, entries, wire, w))
-	case carry < g.need:
+	case carry < g.line.Wants():
 		g.say(g.sayConductorThin(use, entries, wire, carry))
-	case g.noted.Breaker > carry:
-		g.say(g.sayWire(use, wire, carry))
 	default:
 		g.say(g.sayConductorGood(wire, carry))
 	}

@@ -196,28 +196,18 @@ func (g *guarder) sayConductorThin(use func(label string) []finding.Cure, entrie
 	carry float64) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution, Cures: use("Use"),
 		Entries: entries,
-		Sentence: fmt.Sprintf("%s carries %s; 125 %% of the line's RMS amps is %s.", wire, unit.Rating(carry),
-			unit.Text(g.need, "A")),
-		Figure: unit.Rating(carry), Limit: unit.Text(g.need, "A") + " at least",
-		Measure: finding.Against(carry, finding.AtLeast, g.need, "A")}
-}
-
-func (g *guarder) sayWire(use func(label string) []finding.Cure, wire unit.Conductor, carry float64) finding.Finding {
-	return finding.Finding{ID: finding.ProtectionWire, Grade: finding.Stop, Cures: use("Use"),
-		Entries: []string{"protection.breaker", "protection.conductor"},
-		Sentence: fmt.Sprintf("A %s breaker does not guard %s, which carries %s.", unit.Rating(g.noted.Breaker),
-			wire, unit.Rating(carry)),
-		Detail: "Thicker wire or a smaller breaker.", Figure: unit.Rating(g.noted.Breaker),
-		Limit:   unit.Rating(carry),
-		Measure: finding.Against(g.noted.Breaker, finding.AtMost, carry, "A")}
+		Sentence: fmt.Sprintf("%s carries %s; %s is asked for the line's RMS amps.", wire, unit.Rating(carry),
+			unit.Text(g.line.Wants(), "A")),
+		Figure: unit.Rating(carry), Limit: unit.Text(g.line.Wants(), "A") + " at least",
+		Measure: finding.Against(carry, finding.AtLeast, g.line.Wants(), "A")}
 }
 
 func (g *guarder) sayConductorGood(wire unit.Conductor, carry float64) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Good,
 		Sentence: fmt.Sprintf("%s carries the line's RMS amps and a quarter more.", wire),
 		Figure:   unit.Rating(carry),
-		Limit:    unit.Text(g.need, "A") + " at least", Measure: finding.Against(carry, finding.AtLeast, g.need,
-			"A")}
+		Limit:    unit.Text(g.line.Wants(), "A") + " at least",
+		Measure:  finding.Against(carry, finding.AtLeast, g.line.Wants(), "A")}
 }
 
 // sayWouldChange says a verdict that may flip; what holds one place for the value.

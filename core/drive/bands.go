@@ -50,15 +50,9 @@ func (o *Over) Spread() (rpm, amps site.Band) {
 // those of the trade (planning).
 const inputDoubt = 0.08
 
-// input is a twin's draw over the motor's own: by its efficiency, the line's volts, and what
-// the drive itself is not known to take, for which the draw of a can is used that is not here.
-func (o *Over) input(t site.Twin) float64 {
-	eff := o.Site.Plate.Efficiency.Value
-	if eff == 0 {
-		eff = t.Efficiency
-	}
-	return eff / t.Efficiency / t.Line * (1 + inputDoubt*t.U[site.DoubtCan])
-}
+// input is what the line's volts, and what the drive itself is not known to take, make of its
+// rated input; for the last the draw of a can is used that is not here.
+func (o *Over) input(t site.Twin) float64 { return (1 + inputDoubt*t.U[site.DoubtCan]) / t.Line }
 
 // banded gives the figures of the drive where they may lie.
 func (o *Over) banded(figures []finding.Figure) []finding.Figure {
@@ -67,7 +61,7 @@ func (o *Over) banded(figures []finding.Figure) []finding.Figure {
 		all.Add("continuous", l.Continuous)
 		all.Add("short", l.Short)
 		all.Add("volts", l.Line*o.Site.Feed.Volts)
-		all.Add("input", o.Weighed.InputAmps*o.input(l.Twin))
+		all.Add("input", o.Weighed.LineAmps*o.input(l.Twin))
 		if l.ok {
 			all.Add("motor", l.Amps)
 			all.Add("speed", l.RPM)

@@ -27,8 +27,9 @@ type Asks struct {
 type Weighed struct {
 	Need        float64 // output amps
 	Have        float64 // what is left of the drive's amps here
-	InputAmps   float64
-	RatedInput  float64 // the drive's own rated input here, at least what this motor draws
+	InputAmps   float64 // what this motor makes it draw at full power
+	RatedInput  float64 // the drive's own rated input on this line, whatever hangs on it
+	LineAmps    float64 // what its line is sized by: the greater of the two
 	Ended       bool    // a table ends below what is asked: the size is then empty
 	InputFactor float64
 	Breaker     float64
@@ -64,6 +65,31 @@ func powerFactor(p *Profile, reactor bool) float64 {
 		return 0.85
 	}
 	return 0.70
+}
+
+// ratedInput is the drive's own rated input in amps on a line: as its plate gives it, else from
+// its own power with the efficiency of an ordinary motor of that power, whatever motor hangs on
+// it.
+func (p *Profile) ratedInput(watts, line, factor float64) float64 {
+	if amps := p.Input.Amps; amps > 0 {
+		if p.Input.Phases == 3 { // the same power, at its single-phase share, over two wires
+			amps *= math.Sqrt(3) * p.Input.SingleShare
+		}
+		return amps * powerFactor(p, false) / factor // its plate is written without a reactor
+	}
+	return watts / (table.TypicalMotor(watts/1000, 4).Efficiency * driveEfficiency * line * factor)
+}
+
+// ratedWhy is where the rated input comes from.
+func (p *Profile) ratedWhy(watts, line float64, ch Weighed) finding.Why {
+	if p.Input.Amps > 0 {
+		return finding.Why{Formula: "rated input", Numbers: unit.Text(p.Input.Amps, "A"), Section: finding.OnDrive,
+			Source: "the drive's plate or sheet"}
+	}
+	return finding.Why{Formula: "rated input = the drive's own kW/(η·0.95·V·PF), η of an ordinary motor of that power",
+		Numbers: fmt.Sprintf("%s/(%s·0.95·%s·%s) = %s", unit.Text(watts, "W"),
+			unit.Three(table.TypicalMotor(watts/1000, 4).Efficiency), unit.Whole(line, "V"), unit.Three(ch.InputFactor),
+			unit.Text(ch.RatedInput, "A")), Section: finding.OnDrive, Source: "profile; planning", Estimated: true}
 }
 
 // Derate is what is left of the drive's amps for its place and its carrier, and
@@ -182,11 +208,12 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	if p.Input.Phases == 3 {
 		rated *= p.Input.SingleShare
 	}
-	ch.RatedInput = math.Max(ch.InputAmps, rated/(eff*driveEfficiency*a.Line*ch.InputFactor))
+	ch.RatedInput = p.ratedInput(rated, a.Line, ch.InputFactor)
+	ch.LineAmps = math.Max(ch.RatedInput, ch.InputAmps)
 	of := a.Rules.Circuit().Conductor
 	var ok [3]bool
-	ch.Breaker, ok[0] = a.Rules.Breaker(of * ch.RatedInput)
-	ch.Conductor, ok[1] = a.Rules.Conductor(math.Max(of*ch.RatedInput, ch.Breaker))
+	ch.Breaker, ok[0] = a.Rules.Breaker(of * ch.LineAmps)
+	ch.Conductor, ok[1] = a.Rules.Conductor(math.Max(of*ch.LineAmps, ch.Breaker))
 	ch.MotorWire, ok[2] = a.Rules.Conductor(of * ch.Need)
 	if ch.Ended = !ok[0] || !ok[1] || !ok[2]; ch.Ended {
 		say(finding.DriveTableEnd, finding.Caution, beyondTables(ch), beyondTablesDetail, "beyond the table", "")
@@ -194,7 +221,8 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	f := say("drive.input", finding.Note,
 		inputDraws(ch),
 		inputWithReactor(ch),
-		unit.Text(ch.InputAmps, "A"), "125 % of its rated input → "+unit.Text(of*ch.RatedInput, "A"), inWhy)
+		unit.Text(ch.InputAmps, "A"), "125 % of its rated input → "+unit.Text(of*ch.LineAmps, "A"), inWhy,
+		p.ratedWhy(rated, a.Line, ch))
 	f.Planning = true
 	if c.Reactor == "yes" || p.Input.Doubles {
 		f.Detail = ""

@@ -249,8 +249,8 @@ func TestDrivesAreWeighed(t *testing.T) {
 	w, _ := weigh("tarn-22", drive.Entry{}, a)
 	require.Equal(t, finding.Good, w.Verdict)
 	require.InEpsilon(t, 750/(0.73*0.95*236*0.70), w.InputAmps, 1e-9)
-	require.InEpsilon(t, 2200/(0.73*0.95*236*0.70), w.RatedInput, 1e-9,
-		"the wall is sized on the drive, not on the motor behind it")
+	require.InEpsilon(t, 2200/(0.81*0.95*236*0.70), w.RatedInput, 1e-9,
+		"its own rated input, whatever motor hangs on it")
 	require.InDelta(t, 25, w.Breaker, 1e-9)
 	require.Equal(t, unit.Conductor{SquareMM: 4}, w.Conductor)
 	reactor, _ := weigh("tarn-22", drive.Entry{Reactor: "yes"}, a)

@@ -23,6 +23,7 @@ type Entry struct {
 	Motors     string   `json:"motors,omitempty" example:"1" doc:"on this drive"`
 	Contactor  string   `json:"contactor,omitempty" enum:"yes" doc:"there is one between drive and motor"`
 	Reactor    string   `json:"reactor,omitempty" enum:"yes"`
+	Choke      string   `json:"output_choke,omitempty" enum:"yes" doc:"between drive and motor"`
 	Resistor   string   `json:"resistor,omitempty" enum:"yes"`
 
 	At           string `json:"at,omitempty" example:"40 Hz" doc:"on the dial"`
@@ -187,8 +188,21 @@ func Read(e Entry) (c Chosen, readings []finding.Reading) {
 	plain("accelerate", e.Accelerate, "s", "4 s", 0.05, 3600, &c.UpS)
 	plain("decelerate", e.Decelerate, "s", "6 s", 0.05, 3600, &c.DownS)
 	one("cable", e.Cable, unit.Length, "6 m", &c.CableM)
-	one("sink_ohm", e.SinkOhm, unit.Ohms, "0.3 Ω", &c.SinkOhms)
-	one("dial_ohm", e.DialOhm, unit.Ohms, "5000 Ω", &c.DialOhms)
+	meter := func(field, typed, example string, into *float64) {
+		if typed == "" {
+			return
+		}
+		x, ok, err := unit.Ohms.Meter(typed)
+		r := finding.Reading{Path: "drive." + field, Typed: typed}
+		if err != nil || !ok {
+			r.Problem, r.Wanted = finding.NotRead, unit.Wanted(err, example)
+		} else {
+			*into, r.ReadAs = x, unit.Ohms.MeterText(x)
+		}
+		readings = append(readings, r)
+	}
+	meter("sink_ohm", e.SinkOhm, "0.3 Ω", &c.SinkOhms)
+	meter("dial_ohm", e.DialOhm, "5000 Ω", &c.DialOhms)
 	one("top_volts", e.TopVolts, unit.Volts, "240 V", &c.TopVolt)
 	if e.Skip != "" {
 		r := finding.Reading{Path: "drive.skip", Typed: e.Skip}

@@ -32,7 +32,8 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	f := say(finding.DriveSpeed, v.SaysGrade, fmt.Sprintf("At %s: %s", unit.Text(v.Point.Hz, "Hz"),
 		finding.Lower(v.Says)), coolingFallsShort(v), "drive.at")
 	f.Figure, f.Limit = unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)
-	if v.Point.Carries && v.Point.Heat > 1 && m.Cooling == OwnFan && v.Point.Hz < o.Site.Model.FrequencyHz {
+	if v.Point.Carries && v.Point.Heat > 1 && m.Cooling == OwnFan && v.Point.Hz < o.Site.Model.FrequencyHz &&
+		blowerHelps(m, v.Point) {
 		f.Cures = []finding.Cure{{Label: "It has a blower", Path: "drive.cooling", Value: string(Blower)}}
 	}
 	o.judgeWarmth(f, v.Point, m.cooled(v.Point))
@@ -123,6 +124,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	if s := o.Chosen.SinkOhms; s > 1 {
 		say(finding.DriveSink, finding.Stop, sinkNotEarthed(s), sinkNotEarthedDetail, "drive.sink_ohm")
 	}
+	o.judgeCable()
 	names := leads.PrintJoint(o.Site.Hand.Kind.Terminals()[:min(3, len(o.Site.Hand.Kind.Terminals()))],
 		o.Site.Hand.Naming)
 	turn := sayDirection(names)
@@ -133,6 +135,28 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	}
 	o.say(turn)
 	o.say(sayLink(v))
+	o.settleGood(v)
+}
+
+// settleGood leaves no good word about speed and start under a stop of the same drive.
+func (o *Over) settleGood(v *View) {
+	i := slices.IndexFunc(o.Said, func(f finding.Finding) bool { return f.Grade == finding.Stop })
+	if i < 0 {
+		return
+	}
+	if v.SaysGrade == finding.Good {
+		v.SaysGrade, v.Says = finding.Stop, o.Said[i].Sentence
+	}
+	o.Said = slices.DeleteFunc(o.Said, func(f finding.Finding) bool {
+		return f.Grade == finding.Good && f.ID != finding.DriveAmps
+	})
+}
+
+// blowerHelps says that at a point it is the fan that falls short, not the volts or the pull-out.
+func blowerHelps(m Motor, p Point) bool {
+	m.Cooling = Blower
+	with, err := m.At(p.Hz)
+	return err == nil && with.Heat < 0.99*p.Heat
 }
 
 // judgeWarmth says how long a speed may be held that the cooling does not carry for good,

@@ -151,6 +151,12 @@ func (o *Over) work() {
 	caps := o.Chosen.Highest(heavy, p)
 	top := o.Chosen.Top(heavy, caps)
 	up, down := starting.Up(top, o.Chosen.UpS), light.Down(top, o.Chosen.DownS, o.Chosen.Resistor == "yes")
+	if share, better := starting.BoostFor(top, up); better { // what brings it off need not bring it up
+		for _, one := range []*Motor{&m, &heavy, &starting, &light} {
+			one.BoostShare = share
+		}
+		up = starting.Up(top, o.Chosen.UpS)
+	}
 	asks := o.asks(down.Trips)
 	asks.Start = start
 	weighed, said := o.Chosen.Choose(p, asks)
@@ -270,7 +276,7 @@ func (o *Over) offers() []Offer {
 		}
 		weighed, said := o.Chosen.Choose(&p, a)
 		one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: weighed.Words, Grade: weighed.Verdict,
-			Takes: weighed.InputAmps, Has: weighed.Have}
+			Takes: weighed.LineAmps, Has: weighed.Have}
 		for _, f := range said {
 			if f.Grade == weighed.Verdict && (one.Text == "" || f.Grade == finding.Stop &&
 				!strings.Contains(one.Text, f.Sentence)) {
@@ -325,8 +331,9 @@ func (o *Over) figures(p *Profile, weighed Weighed, v *View) []finding.Figure {
 	out := []finding.Figure{
 		fig("amps", "Output amps", weighed.Need, unit.Text(weighed.Need, "A")+" of "+unit.Text(weighed.Have, "A"),
 			"asked, and there after derating", finding.OnDrive),
-		fig("input", "Input amps", weighed.InputAmps, unit.Text(weighed.InputAmps, "A"),
-			fmt.Sprintf("at full power, power factor %s, estimated", unit.Three(weighed.InputFactor)), finding.OnDrive),
+		fig("input", "Input amps", weighed.LineAmps, unit.Text(weighed.LineAmps, "A"),
+			fmt.Sprintf("the drive's rated input; this motor takes up to %s, power factor %s, estimated",
+				unit.Text(weighed.InputAmps, "A"), unit.Three(weighed.InputFactor)), finding.OnDrive),
 		fig("volts", "Output volts", o.Site.Feed.Volts, unit.Whole(o.Site.Feed.Volts, "V"),
 			"greatest, from "+unit.Whole(o.Site.Supply.Volts, "V"), finding.OnDrive),
 	}

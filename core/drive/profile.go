@@ -133,9 +133,12 @@ type Span struct {
 
 // Input is what it wants from the line.
 type Input struct {
-	Volts   Span `json:"volts"`
-	Phases  int  `json:"phases" limit:">0"`
-	Doubles bool `json:"doubles,omitempty"`
+	Volts Span `json:"volts"`
+	// Amps of its rated input as its plate or sheet gives it, on the phases it is made for;
+	// 0: not said, and counted from its own power.
+	Amps    float64 `json:"amps,omitempty" limit:">=0"`
+	Phases  int     `json:"phases" limit:">0"`
+	Doubles bool    `json:"doubles,omitempty"`
 	// Share of the rating that is left on a single-phase line, of a drive made
 	// for three; the maker's sheet decides.
 	SingleShare float64 `json:"single_phase_share,omitempty" limit:">=0"`

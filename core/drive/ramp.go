@@ -72,6 +72,43 @@ func (m Motor) Up(most, asked float64) Ramp {
 	return r
 }
 
+// quickRamp is the least time up to which no more boost is looked for; above it one that
+// shortens it to less than shorter of itself is taken (planning).
+const (
+	quickRamp = 10.0
+	shorter   = 0.8
+)
+
+// BoostFor looks for a share of the volts with which a slow run-up becomes quicker, or one that
+// does not come up at all does: boost and limit of amps decide together what is spare on the way.
+// The least that comes near the best is taken; better is false where none is.
+func (m Motor) BoostFor(most float64, now Ramp) (share float64, better bool) {
+	if now.Least <= quickRamp {
+		return m.BoostShare, false
+	}
+	type tried struct{ share, least float64 }
+	var all []tried
+	best := now.Least
+	for i := range boostSteps + 1 {
+		one := m
+		one.BoostShare = boostLeast + boostStep*float64(i)
+		if one.BoostShare <= m.BoostShare || one.overfed() {
+			continue
+		}
+		least := one.Up(most, 0).Least
+		all, best = append(all, tried{one.BoostShare, least}), math.Min(best, least)
+	}
+	if math.IsInf(best, 1) || best > shorter*now.Least {
+		return m.BoostShare, false
+	}
+	for _, t := range all {
+		if t.least <= math.Max(quickRamp, best/shorter) {
+			return t.share, true
+		}
+	}
+	return m.BoostShare, false
+}
+
 // ampsFor is the share of plate amps at which the motor gives a torque; the
 // limit and a tenth where it cannot.
 func (m Motor) ampsFor(hertz, torque float64) float64 {

@@ -17,6 +17,8 @@ type Plate struct {
 }
 
 // Wants are what every function must be for a job.
+//
+// Long: a list of functions, each by itself.
 func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, most float64, up,
 	down Ramp) map[Function]Want {
 	w := map[Function]Want{}
@@ -30,13 +32,18 @@ func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, mo
 	num(LineVolts, line, unit.Whole(line, "V"), "measured at the post", unit.Whole(line, "V"), false)
 	num(LineHertz, lineHertz, unit.Text(lineHertz, "Hz"), "the line's", "", false)
 	num(MotorVolts, pl.Volts, volts, "plate volts in these joints", volts, false)
-	num(MotorAmps, pl.Amps, unit.Text(pl.Amps, "A"), "plate amps in these joints", unit.Text(pl.Amps, "A"),
-		pl.AmpsGuessed)
+	// What it counts in amps and watts is the sum of all its motors.
+	n := float64(c.Count)
+	amps, formula, numbers := n*pl.Amps, "plate amps in these joints", unit.Text(pl.Amps, "A")
+	if c.Count > 1 {
+		formula, numbers = "plate amps in these joints × motors", fmt.Sprintf("%s × %d", numbers, c.Count)
+	}
+	num(MotorAmps, amps, unit.Text(amps, "A"), formula, numbers, pl.AmpsGuessed)
 	num(MotorHertz, pl.Hertz, unit.Text(pl.Hertz, "Hz"), "plate", "", false)
 	num(MotorRPM, pl.RPM, unit.Whole(pl.RPM, "rpm"), "plate", "", false)
 	num(MotorPoles, float64(pl.Poles), fmt.Sprint(pl.Poles), "120·f/rpm, the next even number below",
 		fmt.Sprintf("120·%s/%s", unit.Plain(pl.Hertz), unit.Plain(pl.RPM)), false)
-	num(MotorPower, pl.Watts/1000, unit.Text(pl.Watts/1000, "kW"), "plate", "", false)
+	num(MotorPower, n*pl.Watts/1000, unit.Text(n*pl.Watts/1000, "kW"), "plate", "", false)
 	num(MotorFactor, pl.Factor, unit.Three(pl.Factor), "plate", "", pl.FactorGuessed)
 	num(BaseHertz, pl.Hertz, unit.Text(pl.Hertz, "Hz"), "the hertz at which it gets its plate volts", "", false)
 	least := c.LeastHz
@@ -65,19 +72,19 @@ func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, mo
 	}
 	word(Restart, "no", "no", "nothing starts by itself when the supply returns")
 	word(ResetFault, "no", "no", "a person looks first")
-	num(Overload, pl.Amps, unit.Text(pl.Amps, "A"), "plate amps in these joints: the drive is the motor's overload "+
-		"relay", unit.Text(pl.Amps, "A"), pl.AmpsGuessed)
+	guards := formula + ": the drive is the motor's overload relay"
+	if c.Count > 1 {
+		guards = formula + ": it sees the sum alone, each motor has its own relay"
+	}
+	num(Overload, amps, unit.Text(amps, "A"), guards, numbers, pl.AmpsGuessed)
 	limit := 100 * m.LimitShare
 	motor := p.find(MotorAmps)
 	if q := p.find(CurrentLimit); q != nil && (motor == nil || !strings.HasSuffix(q.Unit, motor.Code)) {
-		limit *= pl.Amps / p.Output.Amps // it counts in the drive's own amps
+		limit *= amps / p.Output.Amps // it counts in the drive's own amps
 	}
 	num(CurrentLimit, math.Round(limit), unit.Text(math.Round(limit), "%"),
 		"for a minute, by the drive's and the motor's amps", "", false)
-	khz := c.CarrierKHz
-	if khz == 0 {
-		khz = math.Min(p.CarrierOf, p.CarrierFree)
-	}
+	khz := c.carrier(p)
 	num(Carrier, khz, unit.Plain(khz)+unit.Space+"kHz", "as low as the noise allows", "", false)
 	for i, b := range c.SkipBands {
 		from, to := SkipFrom, SkipTo

@@ -44,10 +44,10 @@ func sayBreaker(poles string, weighed Weighed, note []finding.Cure) finding.Find
 
 func sayBreakerCaution(b float64, weighed Weighed, note []finding.Cure) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Caution,
-		Sentence: fmt.Sprintf("A breaker of %s will trip: the drive draws %s at full power.", unit.Rating(b),
-			unit.Text(weighed.InputAmps, "A")), Cures: note, Entries: []string{"protection.breaker"},
-		Figure: unit.Rating(b), Limit: unit.Text(1.1*weighed.InputAmps, "A") + " at least",
-		Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.InputAmps, "A")}
+		Sentence: fmt.Sprintf("A breaker of %s will trip: the drive is rated for %s of its line.", unit.Rating(b),
+			unit.Text(weighed.LineAmps, "A")), Cures: note, Entries: []string{"protection.breaker"},
+		Figure: unit.Rating(b), Limit: unit.Text(1.1*weighed.LineAmps, "A") + " at least",
+		Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.LineAmps, "A")}
 }
 
 func sayBreakerLarge(b float64, most float64, note []finding.Cure) finding.Finding {
@@ -63,8 +63,8 @@ func sayBreakerLarge(b float64, most float64, note []finding.Cure) finding.Findi
 func sayBreakerGood(b float64, weighed Weighed) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Good,
 		Sentence: fmt.Sprintf("The %s breaker carries the drive.", unit.Rating(b)), Figure: unit.Rating(b),
-		Limit:   "from " + unit.Text(1.1*weighed.InputAmps, "A"),
-		Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.InputAmps, "A")}
+		Limit:   "from " + unit.Text(1.1*weighed.LineAmps, "A"),
+		Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.LineAmps, "A")}
 }
 
 func sayConductor(weighed Weighed, earth unit.Conductor, use func(label string) []finding.Cure) finding.Finding {
@@ -89,15 +89,6 @@ func sayConductorThin(wire unit.Conductor, carry float64, need float64,
 		Measure: finding.Against(carry, finding.AtLeast, need, "A")}
 }
 
-func sayWire(noted Noted, wire unit.Conductor, carry float64, use func(label string) []finding.Cure) finding.Finding {
-	return finding.Finding{ID: finding.ProtectionWire, Grade: finding.Stop,
-		Sentence: fmt.Sprintf("A %s breaker does not guard %s, which carries %s.", unit.Rating(noted.Breaker),
-			wire, unit.Rating(carry)), Detail: "Ahead of a drive nothing else guards the wire: thicker wire or a " +
-			"smaller breaker.", Cures: use("Use"), Entries: []string{"protection.breaker", "protection.conductor"},
-		Figure: unit.Rating(noted.Breaker), Limit: unit.Rating(carry),
-		Measure: finding.Against(noted.Breaker, finding.AtMost, carry, "A")}
-}
-
 func sayConductorGood(wire unit.Conductor, carry float64, need float64) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Good,
 		Sentence: fmt.Sprintf("%s carries the drive's rated input and a quarter more.", wire),
@@ -112,11 +103,33 @@ func sayMotorWire(weighed Weighed, motor float64) finding.Finding {
 		Figure:   unit.Text(motor, "A")}
 }
 
-func (o *Over) sayOverload() finding.Finding {
-	return finding.Finding{ID: "protection.overload", Grade: finding.Note,
+// startBy is by what a drive starts a load.
+const startBy = "for a minute, at the drive's limit of amps"
+
+// overload is what the drive's own overload is set to, in A: the plate's amps in these joints, of
+// all its motors together.
+func (o *Over) overload() float64 { return o.PlateAmps() * float64(o.Chosen.Count) }
+
+func (o *Over) overloadNote() string {
+	if o.Chosen.Count > 1 {
+		return fmt.Sprintf("in the drive, for %d motors together; each has its own relay, set to %s", o.Chosen.Count,
+			unit.Text(o.PlateAmps(), "A"))
+	}
+	return "in the drive: plate amps in these joints"
+}
+
+func (o *Over) sayOverload() []finding.Finding {
+	if n := o.Chosen.Count; n > 1 {
+		return []finding.Finding{{ID: "protection.overload", Grade: finding.Note,
+			Sentence: fmt.Sprintf("Each of the %d motors needs its own overload relay, set to %s.", n,
+				unit.Text(o.PlateAmps(), "A")),
+			Detail: fmt.Sprintf("The drive's own overload is set to the sum, %s: it cannot see one motor alone.",
+				unit.Text(o.overload(), "A"))}}
+	}
+	return []finding.Finding{{ID: "protection.overload", Grade: finding.Note,
 		Sentence: fmt.Sprintf("The drive is the motor's overload relay, at %s.", unit.Text(o.PlateAmps(), "A")),
 		Detail: "It counts amps, not heat: at low speed a plain motor's fan carries less, so the dial's torque for " +
-			"good is the limit there."}
+			"good is the limit there."}}
 }
 
 func sayDirection(names string) finding.Finding {

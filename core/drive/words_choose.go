@@ -59,19 +59,20 @@ const noJointTakesDetail = "A drive gives no more volts than its line, but for o
 	"would run weak and hot."
 
 func beyondTables(ch Weighed) string {
-	return fmt.Sprintf("The tables here do not reach breaker or wire for %s.", unit.Text(1.25*math.Max(ch.RatedInput,
+	return fmt.Sprintf("The tables here do not reach breaker or wire for %s.", unit.Text(1.25*math.Max(ch.LineAmps,
 		ch.Need), "A"))
 }
 
 const beyondTablesDetail = "They are for a licensed person to size; nothing larger is put in their place."
 
 func inputDraws(ch Weighed) string {
-	return fmt.Sprintf("At full power this motor makes it draw about %s from the line; its rated input is %s.",
-		unit.Text(ch.InputAmps, "A"), unit.Text(ch.RatedInput, "A"))
+	return fmt.Sprintf("Its rated input is %s; this motor at full power takes about %s of the line.",
+		unit.Text(ch.RatedInput, "A"), unit.Text(ch.InputAmps, "A"))
 }
 
 func inputWithReactor(ch Weighed) string {
-	return fmt.Sprintf("With a reactor ahead it would draw %s.", unit.Text(ch.InputAmps*ch.InputFactor/0.85, "A"))
+	return fmt.Sprintf("With a reactor ahead its rated input would be %s.",
+		unit.Text(ch.RatedInput*ch.InputFactor/0.85, "A"))
 }
 
 func (c Chosen) severalMotors() string {

@@ -66,7 +66,7 @@ func takesNoPot(p *Profile) string {
 const speedAtKeypad = "Set the speed at its keypad."
 
 func (c Chosen) potWrong(p *Profile) string {
-	return fmt.Sprintf("The dial measures %s; it wants %s to %s.", unit.Text(c.DialOhms, "Ω"),
+	return fmt.Sprintf("The dial measures %s; it wants %s to %s.", unit.Ohms.MeterText(c.DialOhms),
 		unit.Plain(p.PotOhm.Least), unit.Plain(p.PotOhm.Most)+unit.Space+"Ω")
 }
 

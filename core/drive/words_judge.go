@@ -91,7 +91,7 @@ func (o *Over) voltsSettingDetail(top, wants float64) string {
 }
 
 func sinkNotEarthed(s float64) string {
-	return fmt.Sprintf("Its heat sink is not earthed: %s.", unit.Text(s, "Ω"))
+	return fmt.Sprintf("Its heat sink is not earthed: %s.", unit.Ohms.MeterText(s))
 }
 
 const sinkNotEarthedDetail = "Earth it with its own ring on bare metal, measure again: under 1 Ω."
@@ -111,4 +111,48 @@ func fromColdItHas(minutes float64) string {
 func restsBringIt(l load.Load, worst float64) string {
 	return fmt.Sprintf(" Your %s on and %s off bring it to %s of that heat (planning).", unit.Text(l.On, "min"),
 		unit.Text(l.Off, "min"), unit.Percent(worst))
+}
+
+func sayCable(metres, reach, khz float64) finding.Finding {
+	return finding.Finding{ID: "drive.cable", Bay: finding.Bridge, Grade: finding.Caution, Planning: true,
+		Sentence: fmt.Sprintf("%s of motor cable is long for a carrier of %s.", unit.Text(metres, "m"),
+			unit.Text(khz, "kHz")),
+		Detail: "Its leakage can trip the drive, or a residual-current device ahead of it. Cures in this order: a " +
+			"lower carrier, a shorter cable, a choke at the drive's output, a filter.",
+		Figure: unit.Text(metres, "m"), Limit: unit.Text(reach, "m") + " at most",
+		Measure: finding.Against(metres, finding.AtMost, reach, "m"),
+		Why: []finding.Why{{Formula: "metres × kHz of carrier ≤ 200, three times that with a choke",
+			Numbers: fmt.Sprintf("%s · %s", unit.Text(metres, "m"), unit.Text(khz, "kHz")), Section: finding.OnDrive,
+			Source: "planning; the maker's sheet decides", Estimated: true}},
+		Entries: []string{"drive.cable", "drive.carrier"}}
+}
+
+func sayOldWinding(khz float64, classA bool) finding.Finding {
+	f := finding.Finding{ID: "drive.old-winding", Bay: finding.Bridge, Grade: finding.Note, Planning: true,
+		Sentence: fmt.Sprintf("A carrier of %s is high for a motor that was not made for drives.",
+			unit.Text(khz, "kHz")),
+		Detail: "It leaks more to the frame and runs a little hotter. A lower carrier whines, and is easier on it.",
+		Figure: unit.Text(khz, "kHz"), Limit: unit.Text(oldWindingKHz, "kHz"),
+		Why: []finding.Why{{Formula: "leakage goes with the carrier; a plain winding has no margin for the added heat",
+			Section: finding.OnDrive, Source: "trade, planning", Estimated: true}},
+		Entries: []string{"drive.carrier", "plate.insulation"}}
+	if classA {
+		f.Grade = finding.Caution
+		f.Sentence = fmt.Sprintf("A carrier of %s is high for an old winding of class A.", unit.Text(khz, "kHz"))
+		f.Detail = "What it does not bear is heat: from the ripple of its amps, and from its own fan turning slowly. " +
+			"The volt peaks of a 230 V drive a sound dry winding does bear."
+		f.Measure = finding.Against(khz, finding.AtMost, oldWindingKHz, "kHz")
+		f.Cures = []finding.Cure{{Label: "Carrier " + unit.Plain(quietKHz) + " kHz", Path: "drive.carrier",
+			Value: unit.Plain(quietKHz) + " kHz"}}
+	}
+	return f
+}
+
+func sayBearings(watts float64) finding.Finding {
+	return finding.Finding{ID: "drive.bearings", Bay: finding.Bridge, Grade: finding.Note,
+		Sentence: fmt.Sprintf("At %s and over on a drive, have the shaft's currents looked at.",
+			unit.Text(bearingWatts/1000, "kW")),
+		Detail: "They flow through the bearings and pit them. An earthing brush or an insulated bearing keeps them " +
+			"away.",
+		Figure: unit.Text(watts/1000, "kW"), Entries: []string{"plate.power"}}
 }

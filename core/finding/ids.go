@@ -43,6 +43,7 @@ const (
 	SupplyPanel   = "supply.panel"
 	SupplyEarth   = "supply.earth"
 
+	ProtectionBlind     = "protection.blind"
 	ProtectionBreaker   = "protection.breaker"
 	ProtectionConductor = "protection.conductor"
 	ProtectionRelay     = "protection.relay"

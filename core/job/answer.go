@@ -2,6 +2,7 @@ package job
 
 import (
 	"math"
+	"slices"
 	"strings"
 
 	"graybridge/core/drive"
@@ -35,8 +36,9 @@ func (w *reading) do(p *Plan, bay finding.Bay) Do {
 	good := func(text string) Do { return Do{Text: text, Grade: finding.Good} }
 	switch bay {
 	case finding.Supply:
-		return good(w.nothingAtPost())
+		return w.doWall(p)
 	case finding.Protection:
+		_, relay := w.bridge.circuit()
 		var has []string
 		if p.Link.Breaker != "" {
 			has = append(has, p.Link.Breaker)
@@ -47,7 +49,7 @@ func (w *reading) do(p *Plan, bay finding.Bay) Do {
 		if w.guard.Relay == protection.Thermistor {
 			has = append(has, "thermistor")
 		}
-		if p.Link.Relay != "" {
+		if p.Link.Relay != "" && relay {
 			has = append(has, "relay "+p.Link.Relay)
 		}
 		if len(has) > 0 {
@@ -68,7 +70,33 @@ func (w *reading) do(p *Plan, bay finding.Bay) Do {
 			return good(w.nothingAsked())
 		}
 	}
+	for _, f := range p.Findings { // what it is instead, and what to do
+		if f.ID == finding.PlateNotThis || f.ID == finding.PlateSinglePhase {
+			return Do{Text: insteadOf(f), Grade: finding.Open}
+		}
+	}
 	return Do{Text: "Waits for " + lowerNext(p.Next.Text) + ".", Grade: finding.Open}
+}
+
+// doWall is what the wall as a whole says: its weakest link, what nobody has looked at yet, or
+// that nothing is to be done.
+func (w *reading) doWall(p *Plan) Do {
+	unseen := w.site.Supply.Unseen(w.site.Rules)
+	for _, c := range p.Wall {
+		if c.Chosen && (c.Grade == finding.Stop || c.Grade == finding.Caution) {
+			d := Do{Text: c.Sentence, Grade: c.Grade}
+			for _, l := range c.Links {
+				if l.ID == c.Weakest {
+					d.Entry = l.Entry
+				}
+			}
+			return d
+		}
+	}
+	if len(unseen) > 0 {
+		return Do{Text: nobodyLooked(unseen), Grade: finding.Open, Entry: unseen[0].Entry}
+	}
+	return Do{Text: w.nothingAtPost(), Grade: finding.Good}
 }
 
 // firstEntry is where a finding is mended; empty where it names no entry.
@@ -93,7 +121,10 @@ func (w *reading) doLeads(p *Plan) Do {
 			left++
 		}
 	}
+	_, hands := counted(p.Moves)
 	switch {
+	case left > 0 && hands == 0:
+		return Do{Text: compareJoints(p), Grade: finding.Open}
 	case left > 0 && p.Wanted.Named != "":
 		return Do{Text: makeMovesJoin(left, p), Grade: finding.Open}
 	case left > 0:
@@ -116,7 +147,8 @@ type Offer struct {
 	Grade finding.Grade `json:"grade"`
 	Text  string        `json:"text"`
 
-	draw *supply.Draw // of the line; nil: not known
+	draw     *supply.Draw // of the line; nil: not known
+	id, name string       // of a drive
 }
 
 // offers says of each bridge what it would be here.
@@ -137,7 +169,7 @@ func (w *reading) offers(p *Plan) []Offer {
 	}
 	var known []drive.Offer
 	if p.Drive != nil {
-		known = p.Drive.Choices
+		known = judged(p, slices.Clone(p.Drive.Choices))
 	} else {
 		known = drive.Offers(w.site, w.doc.Bridge.Drive)
 	}
@@ -148,6 +180,42 @@ func (w *reading) offers(p *Plan) []Offer {
 	return append(out, w.bestDrive(known, mine))
 }
 
+// offerDrive offers the drive that serves where no joint of these leads does on this line: one
+// that doubles its volts, or that makes the motor's own hertz.
+func (w *reading) offerDrive(p *Plan) {
+	if w.site.Feed.OwnHertz {
+		return
+	}
+	for _, o := range p.Offers {
+		if o.Kind != KindDrive || o.Grade == finding.Stop || o.id == "" {
+			continue
+		}
+		for i := range p.Findings {
+			if f := &p.Findings[i]; f.ID == finding.LeadsUnreachable && len(f.Cures) == 0 {
+				f.Cures = []finding.Cure{{Label: "Take a drive: " + o.name, Path: "bridge.kind", Value: KindDrive,
+					And: finding.Setting{Path: "bridge.drive.profile", Value: o.id}}}
+			}
+		}
+	}
+}
+
+// judged grades the drive that is chosen as its own bay does: what the job's speeds, ramps and
+// controls stop is not said to fit.
+func judged(p *Plan, known []drive.Offer) []drive.Offer {
+	for i := range known {
+		if known[i].Name != p.Drive.Name {
+			continue
+		}
+		for _, f := range p.Findings {
+			if f.Bay == finding.Bridge && (f.Grade == finding.Stop || f.Grade == finding.Caution) &&
+				f.Grade.Rank() < known[i].Grade.Rank() {
+				known[i].Grade, known[i].Text = f.Grade, f.Sentence
+			}
+		}
+	}
+	return known
+}
+
 // bestDrive is the known drive that fits best, of two that fit alike the one that is chosen.
 func (w *reading) bestDrive(known []drive.Offer, mine string) Offer {
 	best := Offer{Kind: KindDrive, Grade: finding.Stop, Text: "none of the known drives fits: look by amps"}
@@ -155,7 +223,8 @@ func (w *reading) bestDrive(known []drive.Offer, mine string) Offer {
 	for _, c := range known {
 		chosen := c.Name == mine && c.Grade == best.Grade && c.Grade != finding.Stop
 		if c.Grade.Rank() > best.Grade.Rank() || chosen {
-			best = Offer{KindDrive, c.Grade, c.Name + words[c.Grade], w.site.Supply.Ramped(c.Takes, finding.Estimated)}
+			best = Offer{Kind: KindDrive, Grade: c.Grade, Text: c.Name + words[c.Grade], id: c.ID, name: c.Name,
+				draw: w.site.Supply.Ramped(c.Takes, finding.Estimated)}
 		}
 	}
 	return best

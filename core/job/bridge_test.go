@@ -52,7 +52,9 @@ func TestTheVerdictFollowsTheDuty(t *testing.T) {
 	d.Machines[0].Load.Lightest = "30 %"
 	require.Equal(t, capacitor.Permanent, job.Make(d).Use.Use)
 	require.Contains(t, job.Make(d).Use.Other, "reactance rule")
-	require.Equal(t, "Permanent under load, not left idling", job.Make(scenario.Blunger()).Use.Title)
+	d.Machines[0].Load.Lightest = "0"
+	require.Equal(t, "Permanent under load, not left idling", job.Make(d).Use.Title)
+	require.Equal(t, "Permanent", job.Make(scenario.Blunger()).Use.Title, "what stirs does not idle")
 	d.Machines[0].Load = load.Entry{Does: "stirs slip", Kind: machine.Constant, Share: "90 %", Start: load.Free}
 	v := job.Make(d).Use
 	require.Equal(t, capacitor.TestOnly, v.Use, v.Reason)
@@ -111,11 +113,19 @@ func TestTheListNamesEverythingTheBridgeIsBuiltOf(t *testing.T) {
 	require.Empty(t, job.Make(d).Buys, "nothing is bought for µF that burn a winding")
 }
 
-// The winding that idles too hot behind a blind relay gets its thermistor.
-func TestABlindRelayAsksForAThermistor(t *testing.T) {
-	p := job.Make(scenario.Blunger())
+// Where idling was entered and a winding passes its plate there, no relay guards it: that is the
+// finding, and a thermistor a part. Where nobody entered it, a setting says how far it guards.
+func TestARelayIsSetByWhatWasEntered(t *testing.T) {
+	d := scenario.Blunger()
+	d.Machines[0].Load.Kind, d.Machines[0].Load.Lightest = machine.Constant, "0"
+	p := job.Make(d)
 	require.NotNil(t, found(p, "protection.blind"))
 	require.NotNil(t, buy(p, "thermistor"))
+	d.Machines[0].Load.Lightest, d.Machines[0].Protection.RelaySet = "", ""
+	p = job.Make(d)
+	require.Nil(t, found(p, "protection.blind"))
+	require.Contains(t, found(p, "protection.relay").Sentence, "Set the overload relay to")
+	require.Contains(t, found(p, "protection.relay").Detail, "Do not leave it idling")
 }
 
 // Every text and choice of a document shows in the words of what was changed.

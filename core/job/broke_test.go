@@ -196,6 +196,8 @@ func TestAStartIsSaidWithItsMargin(t *testing.T) {
 
 func TestOneValueServesLoadAndIdling(t *testing.T) {
 	d := scenario.SlipMixer()
+	require.Nil(t, found(job.Make(d), "capacitor.idle"), "what stirs does not idle")
+	d.Machines[0].Load.Kind = machine.Constant
 	p := job.Make(d)
 	f := found(p, "capacitor.idle")
 	require.Regexp(t, "would share it out: 11[0-9].% idling, 11[0-9].% at your load", f.Detail)

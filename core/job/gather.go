@@ -42,10 +42,10 @@ func (w *reading) conclude(p *Plan, g guarded) {
 	finding.Explained(p.Guard, finding.OnProtection, nil)
 	finding.Explained(p.Load, finding.OnOperatingPoint, map[string]finding.Section{"start-gives": finding.OnTorque})
 	p.Link = w.link()
-	p.Next = p.next()
-	p.Bays = w.bays(p, g)
-	p.Offers = w.offers(p)
+	p.Next, p.Offers = p.next(), w.offers(p)
+	w.offerDrive(p)
 	p.Wall, p.Circuits, p.Stairs = w.wall(p, g), circuitNames(w.doc), w.site.Supply.Stairs(g.draw)
+	p.Bays = w.bays(p, g)
 	w.stocked(p)
 	p.Card = w.card(p, g)
 	p.Ladder = w.ladder(p)
@@ -73,6 +73,9 @@ func (w *reading) link() Link {
 	l := unsized(w.doc, w.machine, w.site.Hand)
 	l.RulerTo, l.LoadKind, l.RelayWay = 0, w.site.Load.Kind, w.guard.Relay
 	l.Usual, l.Lightest, l.Heaviest = w.site.Load.Usual, w.site.Load.Lightest, w.site.Load.Heaviest
+	if w.site.Load.NeverIdles() {
+		l.Lightest = l.Usual
+	}
 	w.bridge.link(&l)
 	l.Neutral = w.site.Rules.LineToNeutral(w.site.Supply.Volts)
 	l.Breaker = noted(w.guard.Breaker)
@@ -108,6 +111,14 @@ func (w *reading) gravest(p *Plan, bay finding.Bay) finding.Grade {
 	return best
 }
 
+// graver of two grades.
+func graver(a, b finding.Grade) finding.Grade {
+	if b.Rank() < a.Rank() {
+		return b
+	}
+	return a
+}
+
 // unsettled says that a bay against which nothing is said has not been worked
 // out yet either.
 func (w *reading) unsettled(p *Plan, bay finding.Bay) bool {
@@ -125,7 +136,14 @@ func (w *reading) unsettled(p *Plan, bay finding.Bay) bool {
 func (w *reading) bays(p *Plan, g guarded) []BayState {
 	out := []BayState{}
 	add := func(bay finding.Bay, title, key string) {
-		out = append(out, BayState{Bay: bay, Title: title, Key: key, Mark: w.gravest(p, bay), Do: w.do(p, bay)})
+		one := BayState{Bay: bay, Title: title, Key: key, Mark: w.gravest(p, bay), Do: w.do(p, bay)}
+		if bay == finding.Supply { // the wall is as good as its weakest link
+			if wall := w.doWall(p); wall.Grade.Rank() < one.Do.Grade.Rank() {
+				one.Do = wall
+			}
+		}
+		one.Mark = graver(one.Mark, one.Do.Grade) // no good mark on a bay that waits
+		out = append(out, one)
 	}
 	key := fmt.Sprintf("%s %s", unit.Whole(w.site.Supply.Volts, "V"), unit.Whole(w.site.Supply.Hertz, "Hz"))
 	if p.Link.Feeder != "" {
@@ -157,9 +175,12 @@ func (w *reading) bays(p *Plan, g guarded) []BayState {
 // guardKey is the protection's key figure: what is there, or what is wanted.
 func (w *reading) guardKey(p *Plan, g guarded) string {
 	there, wants := p.Link.Breaker, w.bridge.guardKey(g)
+	_, relay := w.bridge.circuit()
 	switch {
 	case p.has(finding.ProtectionWait):
 		return "waits for the bridge"
+	case there != "" && !relay:
+		return there
 	case there != "" && p.Link.Relay != "":
 		return there + ", relay " + p.Link.Relay
 	case there != "" && w.guard.Relay == protection.Thermistor:

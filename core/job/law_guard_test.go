@@ -99,6 +99,16 @@ func worstSupply(w witness, d job.Document, p job.Plan) (most float64) {
 	return most
 }
 
+// note is what stands beside a figure.
+func note(all []finding.Figure, id string) string {
+	for _, f := range all {
+		if f.ID == id {
+			return f.Note
+		}
+	}
+	return ""
+}
+
 // guardLaw holds what is sized against the solver.
 //
 // Long: a list of rules, each by itself.
@@ -154,19 +164,33 @@ func guardLaw(t *testing.T, d job.Document, p job.Plan) (broken []string) {
 		if d.Machines[0].Protection.Relay == protection.SupplyLines != (way.relay == protection.SupplyLines) {
 			continue
 		}
-		least := math.Inf(1)
-		idle := w.at(d, p, 0)
-		for i := max(idle, 0); i < len(w.slip); i++ {
-			if w.worst[i] >= 1.004 {
+		// At the loads that were entered never above the winding; heavier than those it says how far.
+		lightest := p.Link.Usual
+		if d.Machines[0].Load.Lightest != "" {
+			lightest = p.Link.Lightest
+		}
+		least, beyond := math.Inf(1), math.Inf(1)
+		from, to := w.at(d, p, lightest), w.at(d, p, p.Link.Heaviest)
+		for i := max(from, 0); i < len(w.slip); i++ {
+			switch {
+			case w.worst[i] < 1.004:
+			case i <= to:
 				least = min(least, way.pole[i])
+			default:
+				beyond = min(beyond, way.pole[i])
 			}
 		}
-		if set := figure("relay"); set > 1.006*least {
+		set := figure("relay")
+		if set > 1.006*least {
 			breaks("3: the relay at %g A, a winding reaches plate at %.3f A in its poles", set, least)
+		}
+		if set > 1.02*beyond && !strings.Contains(note(p.Guard, "relay"), "guards every winding to") {
+			breaks("3: the relay at %g A passes a winding at %.3f A beyond the loads, and does not say so", set, beyond)
 		}
 		for _, f := range p.Findings {
 			if f.ID == "protection.relay" && f.Grade == finding.Good {
-				if set, _, _ := unit.Amps.One(d.Machines[0].Protection.RelaySet); set > 1.01*least {
+				set, _, _ := unit.Amps.One(d.Machines[0].Protection.RelaySet)
+				if set > 1.01*least {
 					breaks("3: %g A is called good, a winding reaches plate at %.3f A", set, least)
 				}
 			}

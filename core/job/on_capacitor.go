@@ -93,10 +93,10 @@ func (w onCapacitor) buyFirst() string {
 }
 
 func (w onCapacitor) box(g guarded) unit.Conductor {
-	if w.guard.Conductor == (unit.Conductor{}) && g.choice != nil {
+	if g.noted.Conductor == (unit.Conductor{}) && g.choice != nil {
 		return g.choice.Conductor
 	}
-	return w.guard.Conductor
+	return g.noted.Conductor
 }
 
 func (w onCapacitor) offer(p *Plan) (Offer, bool) {
@@ -120,7 +120,9 @@ func (w onCapacitor) way(v *WayView, r leads.Reach) {
 	}
 }
 
-func (w onCapacitor) circuit(joints leads.Joints) (circuit.BenchCase, bool) { return w.Case(joints) }
+func (w onCapacitor) circuit() (motor, relay bool) { return true, true }
+
+func (w onCapacitor) bench(joints leads.Joints) (circuit.BenchCase, bool) { return w.Case(joints) }
 
 // buyText is what to buy and where it goes.
 func (w onCapacitor) buyText() string {
@@ -196,20 +198,20 @@ func (w onCapacitor) card(c *bringup.Card, p *Plan, g guarded) {
 	}
 	if ch := g.choice; ch != nil {
 		c.Parts = append(c.Parts,
-			bringup.Line{Name: "Breaker, " + g.asks.Poles(), Value: first(p.Link.Breaker, sizeText(ch.Breaker)),
+			bringup.Line{Name: "Breaker, " + g.asks.Poles(), Value: first(noted(g.noted.Breaker), sizeText(ch.Breaker)),
 				Note: "planning"},
-			bringup.Line{Name: "Motor wire", Value: first(conductor(w.guard.Conductor), table.Wire(ch.Conductor)),
+			bringup.Line{Name: "Motor wire", Value: first(conductor(g.noted.Conductor), table.Wire(ch.Conductor)),
 				Note: "earth " + table.Wire(ch.Earth) + ", planning"},
 			bringup.Line{Name: "Capacitor wires", Value: table.Wire(ch.CapacitorWire), Note: "for " +
 				unit.Text(ch.CapacitorOwn, "A") + ", planning"})
-		set := bringup.Line{Name: "Overload relay", Value: first(p.Link.Relay, sizeText(ch.RelaySet)),
+		set := bringup.Line{Name: "Overload relay", Value: first(noted(g.noted.RelaySet), sizeText(ch.RelaySet)),
 			Note: relayWords(string(ch.Relay)) + "; plan asks " + sizeText(ch.RelaySet)}
 		switch {
 		case w.guard.Relay == protection.Thermistor:
 			set = bringup.Line{Name: "Winding guard", Value: "thermistor in the winding",
 				Note: "its relay in the contactor's coil"}
 		case ch.RelaySet == 0:
-			set.Value, set.Note = first(p.Link.Relay, "no setting guards"),
+			set.Value, set.Note = first(noted(g.noted.RelaySet), "no setting guards"),
 				"not every winding: a thermistor too, or other µF"
 		}
 		c.Settings = append(c.Settings, set)
@@ -334,11 +336,11 @@ func (w onCapacitor) buys(g guarded) []Buy {
 	ch := g.choice
 	motor := g.asks.MostSupply
 	relay := Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it",
-		sizeText(ch.RelaySet)), Note: relayWords(string(ch.Relay)), Own: w.guard.RelaySet > 0, Planning: true}
+		sizeText(ch.RelaySet)), Note: relayWords(string(ch.Relay)), Own: g.noted.RelaySet > 0, Planning: true}
 	if ch.RelaySet == 0 {
 		relay.Spec, relay.Note = "none: no setting both carries the load and guards the windings", "see the thermistor"
 		if relay.Own {
-			relay.Spec = "set to " + unit.Rating(w.guard.RelaySet) + "; no setting both carries the load and guards " +
+			relay.Spec = "set to " + unit.Rating(g.noted.RelaySet) + "; no setting both carries the load and guards " +
 				"the windings"
 		}
 	}
@@ -352,8 +354,8 @@ func (w onCapacitor) buys(g guarded) []Buy {
 		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine",
 			Planning: true},
 		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("%s, %s, holding %s at the start",
-			g.asks.Poles(), first(noted(w.guard.Breaker), sizeText(ch.Breaker)), unit.Text(g.asks.StartAmps, "A")),
-			Own: w.guard.Breaker > 0, Planning: true, want: breakerOf(w.guard.Breaker, ch.Breaker)},
+			g.asks.Poles(), first(noted(g.noted.Breaker), sizeText(ch.Breaker)), unit.Text(g.asks.StartAmps, "A")),
+			Own: g.noted.Breaker > 0, Planning: true, want: breakerOf(g.noted.Breaker, ch.Breaker)},
 		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where " +
 			"a hand can be caught", Note: "within reach from where the machine is fed", Planning: true})
 	if w.guard.Relay != protection.Thermistor {
@@ -361,8 +363,8 @@ func (w onCapacitor) buys(g guarded) []Buy {
 	}
 	out = append(out,
 		Buy{ID: "wire", Count: 1, What: "Motor cable", Spec: fmt.Sprintf("%s copper, three conductors and earth %s",
-			first(conductor(w.guard.Conductor), table.Wire(ch.Conductor)), table.Wire(ch.Earth)),
-			Own: conductor(w.guard.Conductor) != "", Planning: true, want: cableOf(w.guard.Conductor, ch.Conductor)},
+			first(conductor(g.noted.Conductor), table.Wire(ch.Conductor)), table.Wire(ch.Earth)),
+			Own: conductor(g.noted.Conductor) != "", Planning: true, want: cableOf(g.noted.Conductor, ch.Conductor)},
 		Buy{ID: "capacitor-wire", Count: 2, What: "Capacitor wires",
 			Spec: fmt.Sprintf("%s copper (they carry up to %s), heat-proof, with insulated 6.3 mm push-on tabs",
 				table.Wire(ch.CapacitorWire), unit.Text(g.asks.Capacitor, "A")), Planning: true},

@@ -61,8 +61,10 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 		return g
 	}
 	g.asks = w.asked(demand)
+	g.asks.OtherUF = w.otherUF(g.asks)
 	choice, found := w.guard.Judge(g.asks)
-	g.choice, g.said = &choice, append(g.said, found...)
+	g.choice, g.said, g.sized, g.mend, g.most = &choice, append(g.said, found...), true, choice.Mend,
+		choice.BreakerMost
 	g.guard = w.guardBands(choice, g.asks, demand)
 	if race, ok := w.race(choice); ok {
 		g.said = append(g.said, w.JudgeRace(race)...)
@@ -72,15 +74,58 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 
 // asked is what a demand asks of breaker, wire and relay.
 func (w onCapacitor) asked(d capacitor.Demand) protection.Asks {
-	return protection.Asks{
+	l := w.site.Load
+	inside := d.Carried.Worst <= 1+protection.InsideWithin
+	a := protection.Asks{
 		Rules: w.site.Wires(), Usual: protection.Seen(d.Usual), Heaviest: protection.Seen(d.Heaviest),
-		Idle:     protection.Seen(d.Idle),
-		Lines:    protection.Guard{Least: d.Watched.Lines, AtIdle: d.Watched.LinesIdle, Carries: d.MostSupply},
-		Leads:    protection.Guard{Least: d.Watched.Leads, AtIdle: d.Watched.LeadsIdle, Carries: d.MostLead},
+		Idle: protection.Seen(d.Idle),
+		Lines: protection.Guard{Least: d.Watched.Lines, Carries: d.Carried.Lines, Usual: d.Carried.UsualLines,
+			Inside: inside},
+		Leads: protection.Guard{Least: d.Watched.Leads, Carries: d.Carried.Leads, Usual: d.Carried.UsualLeads,
+			Inside: inside},
 		MostLead: d.MostLead, MostSupply: d.MostSupply, Capacitor: d.Capacitor, StartAmps: d.StartAmps,
 		Volts: w.site.Supply.Nominal, PlateAmps: w.site.Model.LineAmps, ServiceFactor: w.site.Plate.ServiceFactor,
-		ShaftHP: w.site.Plate.ShaftWatts / unit.WattsPerHorsepower,
+		ShaftHP: w.site.Plate.ShaftWatts / unit.WattsPerHorsepower, NeverIdles: l.NeverIdles(),
 	}
+	lightest, heaviest := l.Lightest, l.Heaviest
+	if !l.LightestSaid {
+		lightest = l.Usual
+	}
+	heavy := d.HeavySlip
+	for _, p := range d.Watched.Curve {
+		part := protection.Entered
+		switch {
+		case p.Slip > heavy*(1+1e-6) || p.Load > heaviest+1e-6:
+			part = protection.Heavier
+		case p.Load < lightest-1e-6:
+			part = protection.Lighter
+		}
+		a.Watch = append(a.Watch, protection.Watch{Load: p.Load, Part: part, Lines: p.Lines, Leads: p.Leads,
+			Worst: p.Worst, Coil: p.Coil})
+	}
+	return a
+}
+
+// otherUF is a value of µF near the plan's with which a relay in the motor leads would guard every
+// load, idling too, where it does not with the one in circuit; 0: none was found.
+func (w onCapacitor) otherUF(now protection.Asks) float64 {
+	guards := func(a protection.Asks) bool {
+		s := a.Setting(protection.MotorLeads)
+		return s.Amps > 0 && !s.Limited() && s.Idle <= 1
+	}
+	if guards(now) {
+		return 0
+	}
+	a := w.Answer
+	for _, uf := range []float64{a.Both, math.Round(0.9 * a.Balance), math.Round(0.8 * a.Balance)} {
+		if uf < 1 || uf == a.Microfarad {
+			continue
+		}
+		if d, ok := w.DemandWith(uf); ok && d.Carried.Worst <= 1 && guards(w.asked(d)) {
+			return uf
+		}
+	}
+	return 0
 }
 
 // guardBands are the figures of a choice with what it would be for motors that would print
@@ -92,8 +137,8 @@ func (w onCapacitor) guardBands(c protection.Choice, own protection.Asks, d capa
 			asks := w.asked(twin)
 			list := asks.Choose(c.Relay).Figures(asks)
 			for i := range list {
-				if list[i].ID == "relay" { // what guards its windings, whether or not it carries the load
-					list[i].Value = math.Min(asks.Of(c.Relay).Least, asks.Ceiling())
+				if list[i].ID == "relay" { // before it is rounded to a dial
+					list[i].Value = asks.Ideal(c.Relay)
 				}
 			}
 			for i, seen := range []protection.Seen{asks.Idle, asks.Usual} {

@@ -24,16 +24,17 @@ type onDC struct {
 	*dc.Over
 }
 
-func (w onDC) over() *site.Site                                    { return w.Site }
-func (w onDC) readings() []finding.Reading                         { return w.Readings }
-func (w onDC) said() []finding.Finding                             { return w.Said }
-func (w onDC) settled() bool                                       { return w.Weighed != nil }
-func (w onDC) third() string                                       { return "armature" }
-func (w onDC) pairs() [3]string                                    { return [3]string{"A1-A2", "F1-F2", "S1-S2"} }
-func (w onDC) buyFirst() string                                    { return "" }
-func (w onDC) able(leads.Mistake) bool                             { return false }
-func (w onDC) way(*WayView, leads.Reach)                           {}
-func (w onDC) circuit(leads.Joints) (c circuit.BenchCase, ok bool) { return c, false }
+func (w onDC) over() *site.Site                                  { return w.Site }
+func (w onDC) readings() []finding.Reading                       { return w.Readings }
+func (w onDC) said() []finding.Finding                           { return w.Said }
+func (w onDC) settled() bool                                     { return w.Weighed != nil }
+func (w onDC) third() string                                     { return "armature" }
+func (w onDC) pairs() [3]string                                  { return [3]string{"A1-A2", "F1-F2", "S1-S2"} }
+func (w onDC) buyFirst() string                                  { return "" }
+func (w onDC) able(leads.Mistake) bool                           { return false }
+func (w onDC) way(*WayView, leads.Reach)                         {}
+func (w onDC) bench(leads.Joints) (c circuit.BenchCase, ok bool) { return c, false }
+func (w onDC) circuit() (motor, relay bool)                      { return false, false }
 
 func (w onDC) fill(p *Plan) {
 	if w.View == nil {
@@ -93,8 +94,8 @@ func (w onDC) guarding(stop *finding.Finding) (g guarded) {
 	g, sizes := steady(w.Site, w.Weighed.FullLine, "controller", w.SupplyFigures, stop)
 	g.load, g.room = w.LoadFigures(), w.Room()
 	if sizes {
-		figures, said := w.Guard(dc.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
-		g.guard, g.said = figures, append(g.said, said...)
+		figures, said, mend := w.Guard(dc.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
+		g.guard, g.said, g.mend, g.sized = figures, append(g.said, said...), mend, true
 	}
 	return g
 }
@@ -160,7 +161,7 @@ func (w onDC) offer(*Plan) (Offer, bool) {
 }
 
 // buys lists what a controller is built in with.
-func (w onDC) buys(guarded) []Buy {
+func (w onDC) buys(g guarded) []Buy {
 	p, ch := w.Profile, w.Weighed
 	if p == nil || ch == nil {
 		return []Buy{}
@@ -174,13 +175,13 @@ func (w onDC) buys(guarded) []Buy {
 		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the controller, within sight",
 			Planning: true},
 		{ID: "breaker", Count: 1, What: "Breaker", Spec: w.Site.Rules.Poles(w.Site.Supply.Volts) + ", " +
-			first(noted(w.guard.Breaker), sizeText(ch.Breaker)),
-			Own: w.guard.Breaker > 0, Planning: true, want: breakerOf(w.guard.Breaker, ch.Breaker)},
+			first(noted(g.noted.Breaker), sizeText(ch.Breaker)),
+			Own: g.noted.Breaker > 0, Planning: true, want: breakerOf(g.noted.Breaker, ch.Breaker)},
 		{ID: "line-fuse", Count: 2, What: "Line fuse", Spec: "fast, as its maker names" + fuseWords(p.LineFuse)},
 		{ID: "armature-fuse", Count: 1, What: "Armature fuse", Spec: "fast, rated for DC" + fuseWords(p.ArmFuse)},
-		{ID: "line-wire", Count: 1, What: "Line wire", Spec: first(conductor(w.guard.Conductor),
+		{ID: "line-wire", Count: 1, What: "Line wire", Spec: first(conductor(g.noted.Conductor),
 			table.Wire(ch.Conductor)) + " copper and earth",
-			Own: conductor(w.guard.Conductor) != "", Planning: true, want: cableOf(w.guard.Conductor, ch.Conductor)},
+			Own: conductor(g.noted.Conductor) != "", Planning: true, want: cableOf(g.noted.Conductor, ch.Conductor)},
 		{ID: "armature-wire", Count: 1, What: "Armature wire", Spec: table.Wire(ch.ArmatureWire) + " copper",
 			Planning: true},
 		{ID: "pot", Count: 1, What: "Potentiometer", Spec: unit.Text(p.PotOhm/1000, "kΩ") +
@@ -218,7 +219,7 @@ func fuseWords(amps float64) string {
 }
 
 // card fills the card of a brushed motor on its controller.
-func (w onDC) card(c *bringup.Card, p *Plan, _ guarded) {
+func (w onDC) card(c *bringup.Card, p *Plan, g guarded) {
 	if w.Weighed == nil {
 		c.NotReady = notYet(p)
 		return
@@ -232,8 +233,9 @@ func (w onDC) card(c *bringup.Card, p *Plan, _ guarded) {
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Controller", Value: w.Profile.Name, Note: fmt.Sprintf("%s of %s",
 			unit.Text(d.ArmatureAmps, "A"), unit.Text(w.Profile.Amps, "A"))},
-		bringup.Line{Name: "Breaker", Value: first(p.Link.Breaker, sizeText(w.Weighed.Breaker)), Note: "planning"},
-		bringup.Line{Name: "Line wire", Value: first(conductor(w.guard.Conductor), table.Wire(w.Weighed.Conductor)),
+		bringup.Line{Name: "Breaker", Value: first(noted(g.noted.Breaker), sizeText(w.Weighed.Breaker)),
+			Note: "planning"},
+		bringup.Line{Name: "Line wire", Value: first(conductor(g.noted.Conductor), table.Wire(w.Weighed.Conductor)),
 			Note: "planning"},
 		bringup.Line{Name: "Armature wire", Value: table.Wire(w.Weighed.ArmatureWire), Note: "planning"})
 	if w.Chosen.Brake == "yes" {

@@ -99,7 +99,7 @@ func (w onDrive) offer(*Plan) (Offer, bool) {
 	g := r.bridge.guarding(blocked(p.Findings))
 	p.say(g.said...)
 	v := p.Use.Under(p.Findings)
-	return Offer{KindCapacitor, v.Grade, finding.Lower(v.Title), g.draw}, true
+	return Offer{Kind: KindCapacitor, Grade: v.Grade, Text: finding.Lower(v.Title), draw: g.draw}, true
 }
 
 // way is what an arrangement would do on this drive at the plate's own hertz.
@@ -116,7 +116,9 @@ func (w onDrive) way(v *WayView, r leads.Reach) {
 	}
 }
 
-func (w onDrive) circuit(joints leads.Joints) (c circuit.BenchCase, ok bool) {
+func (w onDrive) circuit() (motor, relay bool) { return false, false }
+
+func (w onDrive) bench(joints leads.Joints) (c circuit.BenchCase, ok bool) {
 	if w.Motor == nil {
 		return c, false
 	}
@@ -128,11 +130,11 @@ func (w onDrive) guarding(stop *finding.Finding) (g guarded) {
 	if w.Weighed == nil {
 		return g
 	}
-	g, sizes := steady(w.site, w.Weighed.InputAmps, "drive", w.SupplyFigures, stop)
+	g, sizes := steady(w.site, w.Weighed.LineAmps, "drive", w.SupplyFigures, stop)
 	g.load, g.room = w.LoadFigures(), w.Room()
 	if sizes {
-		figures, said := w.Guard(drive.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
-		g.guard, g.said = figures, append(g.said, said...)
+		figures, said, mend := w.Guard(drive.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
+		g.guard, g.said, g.mend, g.sized = figures, append(g.said, said...), mend, true
 	}
 	return g
 }
@@ -158,12 +160,12 @@ func (w onDrive) card(c *bringup.Card, p *Plan, g guarded) {
 	v := p.Drive
 	ready(c, p)
 	c.Cautions = bringup.DriveCautions(v.WaitText)
-	breaker := unit.Rating(w.Weighed.Breaker)
+	breaker := sizeText(w.Weighed.Breaker)
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Drive", Value: w.Profile.Name, Note: fmt.Sprintf("%s of %s",
 			unit.Text(w.Weighed.Need, "A"), unit.Text(w.Weighed.Have, "A"))},
-		bringup.Line{Name: "Breaker, two-pole", Value: first(p.Link.Breaker, breaker), Note: "planning"},
-		bringup.Line{Name: "Line wire", Value: first(conductor(w.guard.Conductor), w.Weighed.Conductor.String()),
+		bringup.Line{Name: "Breaker, two-pole", Value: first(noted(g.noted.Breaker), breaker), Note: "planning"},
+		bringup.Line{Name: "Line wire", Value: first(conductor(g.noted.Conductor), w.Weighed.Conductor.String()),
 			Note: "planning"},
 		bringup.Line{Name: "Motor wire", Value: w.Weighed.MotorWire.String(), Note: "planning"})
 	shown := []drive.Function{drive.MotorAmps, drive.Overload, drive.MotorHertz, drive.MostHertz, drive.RunSource,
@@ -197,7 +199,7 @@ func (w onDrive) card(c *bringup.Card, p *Plan, g guarded) {
 }
 
 // driveBuys lists what a drive is built in with.
-func (w onDrive) buys(guarded) []Buy {
+func (w onDrive) buys(g guarded) []Buy {
 	p, ch := w.Profile, w.Weighed
 	if p == nil || ch == nil {
 		return []Buy{}
@@ -210,19 +212,28 @@ func (w onDrive) buys(guarded) []Buy {
 		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the drive, within sight",
 			Planning: true},
 		{ID: "breaker", Count: 1, What: "Breaker", Spec: poles + ", " +
-			first(noted(w.guard.Breaker), sizeText(ch.Breaker)), Own: w.guard.Breaker > 0, Planning: true,
-			want: breakerOf(w.guard.Breaker, ch.Breaker)},
-		{ID: "line-wire", Count: 1, What: "Line wire", Spec: first(conductor(w.guard.Conductor),
-			table.Wire(ch.Conductor)) + " copper and earth", Own: conductor(w.guard.Conductor) != "", Planning: true,
-			want: cableOf(w.guard.Conductor, ch.Conductor)},
+			first(noted(g.noted.Breaker), sizeText(ch.Breaker)), Own: g.noted.Breaker > 0, Planning: true,
+			want: breakerOf(g.noted.Breaker, ch.Breaker)},
+		{ID: "line-wire", Count: 1, What: "Line wire", Spec: first(conductor(g.noted.Conductor),
+			table.Wire(ch.Conductor)) + " copper and earth", Own: conductor(g.noted.Conductor) != "", Planning: true,
+			want: cableOf(g.noted.Conductor, ch.Conductor)},
 		{ID: "motor-wire", Count: 1, What: "Motor cable", Spec: table.Wire(ch.MotorWire) +
 			" copper, three conductors and earth, shielded where it runs more than a few metres",
 			Note: "shield to earth at both ends, by ring or gland", Planning: true,
 			want: cableOf(unit.Conductor{}, ch.MotorWire)},
 	}
+	if n := w.Chosen.Count; n > 1 {
+		out = append(out, Buy{ID: "relay", Count: n, What: "Overload relay", Planning: true,
+			Spec: "three-pole, range with " + unit.Text(w.PlateAmps(), "A") + " in it",
+			Note: "one a motor, its contact in the drive's stop: the drive cannot see one motor alone"})
+	}
 	if w.Chosen.Reactor == "yes" {
 		out = append(out, Buy{ID: "reactor", Count: 1, What: "Line reactor", Spec: "for " +
-			unit.Text(ch.RatedInput, "A"), Planning: true})
+			unit.Text(ch.LineAmps, "A"), Planning: true})
+	}
+	if w.Chosen.Choke == "yes" {
+		out = append(out, Buy{ID: "choke", Count: 1, What: "Output choke", Spec: "three-phase, for " +
+			unit.Text(ch.Need, "A") + " or more, close to the drive", Planning: true})
 	}
 	if w.Chosen.Resistor == "yes" {
 		out = append(out, Buy{ID: "resistor", Count: 1, What: "Braking resistor",

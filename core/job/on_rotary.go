@@ -132,9 +132,9 @@ func (w onRotary) ready() (string, bool) {
 	return w.fitAndStart(), true
 }
 
-func (w onRotary) box(guarded) unit.Conductor {
-	if w.guard.Conductor != (unit.Conductor{}) {
-		return w.guard.Conductor
+func (w onRotary) box(g guarded) unit.Conductor {
+	if g.noted.Conductor != (unit.Conductor{}) {
+		return g.noted.Conductor
 	}
 	z, _ := w.Size()
 	return z.Conductor
@@ -161,7 +161,10 @@ func (w onRotary) way(v *WayView, r leads.Reach) {
 	v.Worst = unit.Percent(worst)
 }
 
-func (w onRotary) circuit(joints leads.Joints) (circuit.BenchCase, bool) {
+// circuit: a machine of the converter has a circuit of its own; the idler's is the converter's feeder.
+func (w onRotary) circuit() (motor, relay bool) { return !w.IsIdler(), true }
+
+func (w onRotary) bench(joints leads.Joints) (circuit.BenchCase, bool) {
 	if w.site.Model == nil || !w.IsIdler() && w.Street == nil {
 		return circuit.BenchCase{}, false
 	}
@@ -202,8 +205,8 @@ func (w onRotary) guarding(stop *finding.Finding) (g guarded) {
 		g.said = append(g.said, sayWait(stop, mendFirst("Breaker, wire and relay", "converter")))
 		return g
 	}
-	_, figures, said := w.Guard(w.noted())
-	g.guard, g.said = figures, append(g.said, said...)
+	z, figures, said, mend := w.Guard(w.noted())
+	g.guard, g.said, g.mend, g.sized, g.most = figures, append(g.said, said...), mend, true, z.Most
 	return g
 }
 

@@ -44,25 +44,26 @@ func (w onRotary) card(c *bringup.Card, p *Plan, g guarded) {
 	}
 	c.Parts = append(
 		c.Parts,
-		bringup.Line{Name: "Breaker, " + z.Poles, Value: first(p.Link.Breaker, sizeText(z.Breaker)), Note: "planning"},
+		bringup.Line{Name: "Breaker, " + z.Poles, Value: first(noted(g.noted.Breaker), sizeText(z.Breaker)),
+			Note: "planning"},
 		bringup.Line{
 			Name:  "Wire",
-			Value: first(conductor(w.guard.Conductor), table.Wire(z.Conductor)),
+			Value: first(conductor(g.noted.Conductor), table.Wire(z.Conductor)),
 			Note:  "earth " + table.Wire(z.Earth) + ", planning",
 		},
 	)
 	relay := bringup.Line{
 		Name:  "Overload relay",
-		Value: first(p.Link.Relay, sizeText(z.RelaySet)),
+		Value: first(noted(g.noted.RelaySet), sizeText(z.RelaySet)),
 		Note:  "one pole in each lead; plan asks " + sizeText(z.RelaySet),
 	}
 	if z.RelaySet == 0 {
 		relay.Value, relay.Note = first(
-			p.Link.Relay,
+			noted(g.noted.RelaySet),
 			"no setting guards",
 		), "not every winding: a thermistor too, or other cans"
 	}
-	if w.guard.Relay == protection.Thermistor {
+	if g.noted.Relay == protection.Thermistor {
 		relay = bringup.Line{
 			Name:  "Winding guard",
 			Value: "thermistor in the winding",
@@ -133,7 +134,7 @@ func (w onRotary) expect(c *bringup.Card) {
 }
 
 // buys lists what the converter, or a machine's place on it, is built of.
-func (w onRotary) buys(guarded) []Buy {
+func (w onRotary) buys(g guarded) []Buy {
 	z, ok := w.Size()
 	if !ok || !w.Answer.OK {
 		return []Buy{}
@@ -143,21 +144,21 @@ func (w onRotary) buys(guarded) []Buy {
 		out = w.bankBuys()
 	}
 	amps, relay := unit.Text(1.25*z.Amps, "A"), sizeText(z.RelaySet)
-	wire := first(conductor(w.guard.Conductor), table.Wire(z.Conductor))
+	wire := first(conductor(g.noted.Conductor), table.Wire(z.Conductor))
 	return append(out,
 		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: z.Poles + ", lockable, within sight", Planning: true},
 		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: z.Poles + ", " +
-			first(noted(w.guard.Breaker), sizeText(z.Breaker)),
-			Own: w.guard.Breaker > 0, Planning: true, want: breakerOf(w.guard.Breaker, z.Breaker)},
+			first(noted(g.noted.Breaker), sizeText(z.Breaker)),
+			Own: g.noted.Breaker > 0, Planning: true, want: breakerOf(g.noted.Breaker, z.Breaker)},
 		Buy{ID: "contactor", Count: 1, What: "Contactor", Planning: true,
 			Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil on lines 1 and 2", amps),
 			Note: "holds itself in through the stop button",
 			want: stores.Want{Kind: stores.Contactor, Amps: 1.25 * z.Amps}},
 		Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it", relay),
-			Note: "one pole in each lead", Own: w.guard.RelaySet > 0, Planning: true},
-		Buy{ID: "wire", Count: 1, What: "Cable", Planning: true, Own: conductor(w.guard.Conductor) != "",
+			Note: "one pole in each lead", Own: g.noted.RelaySet > 0, Planning: true},
+		Buy{ID: "wire", Count: 1, What: "Cable", Planning: true, Own: conductor(g.noted.Conductor) != "",
 			Spec: fmt.Sprintf("%s copper, three conductors and earth %s", wire, table.Wire(z.Earth)),
-			want: cableOf(w.guard.Conductor, z.Conductor)},
+			want: cableOf(g.noted.Conductor, z.Conductor)},
 		Buy{ID: "label", Count: 1, What: "Label in the box", Spec: madeLineLabel})
 }
 

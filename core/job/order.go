@@ -24,6 +24,7 @@ type condition func(*Plan) (at Next, ok bool)
 var order = []step{
 	{"", "Mend the entry that could not be read", unread},
 	{finding.Motor, "Take the last change back", asks(FailedID)},
+	{finding.Motor, "Choose the DC controller", direct},
 	{finding.Motor, "Not a three-phase motor", asks(finding.PlateSinglePhase, finding.PlateNotThis)},
 	{finding.Leads, "Stop: the winding has a fault", asks(finding.LeadsFrame, finding.LeadsLone)},
 	{finding.Motor, "Read the plate", asks(finding.PlateMissing)},
@@ -71,6 +72,7 @@ var order = []step{
 		finding.SupplyPanel)},
 	{finding.Protection, "Choose the protection", asks(finding.ProtectionBreaker, finding.ProtectionConductor,
 		finding.ProtectionRelay, finding.ProtectionWire)},
+	{finding.Leads, "Lock off, then compare the joints", asWanted},
 	{finding.Leads, "Lock off, then move the links", moves(leads.LockOff)},
 	{finding.Leads, "Check the box and close it", moves(leads.Check)},
 	{finding.Leads, "Move the links", moves("")},
@@ -129,6 +131,23 @@ func moves(kind leads.MoveKind) condition {
 		}
 		return Next{}, false
 	}
+}
+
+// direct is open for a DC motor on a bridge for three phases.
+func direct(p *Plan) (Next, bool) {
+	for _, f := range p.Findings {
+		if f.ID == finding.PlateNotThis && len(f.Cures) > 0 && f.Cures[0].Value == KindDC {
+			return Next{Entry: f.Cures[0].Path, Unknown: unknown[finding.PlateNotThis]}, true
+		}
+	}
+	return Next{}, false
+}
+
+// asWanted is open where the joints are as wanted and nobody has locked off and compared them.
+func asWanted(p *Plan) (Next, bool) {
+	_, hands := counted(p.Moves)
+	next, ok := moves(leads.LockOff)(p)
+	return next, ok && hands == 0
 }
 
 // always is open: nothing is left but to take the card to the machine.

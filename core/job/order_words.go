@@ -41,6 +41,9 @@ var unknown = map[string]string{
 		"the motor wants a rewinder.",
 	finding.LeadsLone:        "Touch that lead once more with a clean probe; if it stays alone its coil is broken.",
 	finding.LeadsUnreachable: "Nothing to find out here: the plate's volts and the wall's do not meet.",
+	finding.SupplyBreaker: "Look at the panel: the amps stand on the breaker's lever. What runs on this circuit " +
+		"besides? Another circuit for that is the cheapest cure.",
+	finding.SupplyPanel: "The main breaker's amps stand on its lever. Think what runs in the house at the same time.",
 	finding.LoadUnknown: "A constant load of 70 % is assumed and stays marked. Amps tell better: at plate amps on " +
 		"a true three-phase supply the share is 100 %; a stirrer bought for its motor asks 60 to 80 %.",
 	finding.SupplyMeasure: "The workshop's nominal volts are assumed and stay marked. Someone who may open a live " +

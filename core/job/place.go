@@ -11,6 +11,9 @@ func placed(machine, path string) string {
 	case "drive", "rotary", "dc":
 		return "bridge." + path
 	case "bridge":
+		if field == KindCapacitor || field == KindRotary || field == KindDrive || field == KindDC {
+			return path // a whole bridge
+		}
 		if field != "kind" && !strings.HasPrefix(field, "capacitor.") && !strings.HasPrefix(field, "drive.") &&
 			!strings.HasPrefix(field, "rotary.") && !strings.HasPrefix(field, "dc.") {
 			return "bridge.capacitor." + field

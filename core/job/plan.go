@@ -155,6 +155,8 @@ func (r *reading) plan() *Plan {
 	r.bridge.fill(p)
 	stop := blocked(p.Findings)
 	g := r.bridge.guarding(stop)
+	g.said = r.found(g)
+	g.noted = accepted(r.guard, g.said)
 	p.take(g, stop)
 	if blocked(p.Findings) == nil {
 		p.Buys = append(p.Buys, r.bridge.buys(g)...)
@@ -165,6 +167,7 @@ func (r *reading) plan() *Plan {
 	if !g.judged {
 		p.say(r.site.Supply.Judge(nil, r.site.Rules)...)
 	}
+	p.say(r.leftBehind()...)
 	r.order(p)
 	r.conclude(p, g)
 	return p

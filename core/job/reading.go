@@ -49,10 +49,11 @@ type bridge interface {
 	able(leads.Mistake) bool // the mistake can be made on it
 	way(*WayView, leads.Reach)
 	turning() (Direction, []finding.Finding)
-	circuit(joints leads.Joints) (c circuit.BenchCase, ok bool)
+	bench(joints leads.Joints) (c circuit.BenchCase, ok bool)
 
 	guarding(stop *finding.Finding) guarded
-	box(guarded) unit.Conductor // the wire that feeds the motor's box
+	circuit() (motor, relay bool) // it is a motor's own circuit; an overload relay belongs in it
+	box(guarded) unit.Conductor   // the wire that feeds the motor's box
 	buys(guarded) []Buy
 	card(*bringup.Card, *Plan, guarded)
 	charged(*bringup.Ground) // what of it holds a charge, and how long
@@ -77,6 +78,11 @@ type guarded struct {
 	draw                *supply.Draw
 	choice              *protection.Choice
 	asks                protection.Asks
+
+	sized bool           // breaker, wire and relay have been sized and judged
+	mend  []finding.Cure // of a breaker that does not guard its wire
+	most  float64        // the greatest breaker of a motor's own circuit; 0: not known
+	noted protection.Protection
 }
 
 // steady judges the supply for electronics that ramp a motor up: they draw the same amps

@@ -20,6 +20,26 @@ func sayFailed() finding.Finding {
 			"change what was typed last: plate, joints, µF or volts. Do not feed the motor by an earlier card."}
 }
 
+func sayLeftBehind(kind string, entries int, now string) finding.Finding {
+	f := finding.Finding{ID: "bridge.left-behind", Bay: finding.Bridge, Grade: finding.Note,
+		Sentence: fmt.Sprintf("Entries of another bridge are kept: the %s, %s.", plainName(kind), howMany(entries,
+			"entry", "entries")),
+		Detail: "Nothing here is computed from them.", Entries: []string{"bridge." + kind},
+		Cures: []finding.Cure{{Label: "Clear the " + plainName(kind) + "'s entries", Path: "bridge." + kind}}}
+	if kind == KindCapacitor && now == KindDrive {
+		f.Detail += " No capacitor may stand at a drive's output: take them off."
+	}
+	return f
+}
+
+// howMany is a count with its word.
+func howMany(n int, one, many string) string {
+	if n == 1 {
+		return "1 " + one
+	}
+	return fmt.Sprintf("%d %s", n, many)
+}
+
 func sayFalseReading(l LeadsPlan) finding.Finding {
 	return finding.Finding{ID: "leads.false-reading", Bay: finding.Leads, Grade: finding.Caution,
 		Sentence: fmt.Sprintf("The reading “%s” was false.", l.Labelling.False),

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"graybridge/core/circuit"
+	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/supply"
 	"graybridge/core/unit"
@@ -13,8 +14,29 @@ import (
 // What a bay answers, the moves that are left, and what waits.
 
 func (w *reading) nothingAtPost() string {
-	return fmt.Sprintf("Nothing to do: %s at the post.", unit.Whole(w.site.Supply.Volts, "V"))
+	return fmt.Sprintf("Nothing to do: %s at the post, and every link of the wall was looked at.",
+		unit.Whole(w.site.Supply.Volts, "V"))
 }
+
+// nobodyLooked names what of the wall is still to be looked at.
+func nobodyLooked(links []supply.Look) string {
+	var names []string
+	for _, l := range links {
+		names = append(names, strings.ToLower(l.Name))
+	}
+	return "Nobody has looked at these yet: " + strings.Join(names, ", ") + "."
+}
+
+// insteadOf says what a motor is that none of this is for, and what to choose.
+func insteadOf(f finding.Finding) string {
+	if len(f.Cures) > 0 {
+		return f.Sentence + " " + chooseInstead[f.Cures[0].Value]
+	}
+	return f.Sentence
+}
+
+var chooseInstead = map[string]string{KindDC: "Choose the DC controller.", KindCapacitor: "Choose the capacitor, or " +
+	"another bridge for three phases."}
 
 func (w *reading) nothingComputed() string {
 	return fmt.Sprintf("Nothing to do: %s, as computed below.", w.side().runs())
@@ -31,6 +53,15 @@ func makeMovesJoin(left int, p *Plan) string {
 
 func makeMoves(left int) string {
 	return fmt.Sprintf("Lock off, then make %d moves.", left)
+}
+
+// compareJoints is what is left where the joints are as wanted already.
+func compareJoints(p *Plan) string {
+	named := "as wanted"
+	if p.Wanted.Named != "" {
+		named = "in " + p.Wanted.Named + ", as wanted"
+	}
+	return "Joined " + named + ". Lock off, compare each joint with the card and close the box."
 }
 
 func nothingJoined(p *Plan) string {

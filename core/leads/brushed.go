@@ -2,7 +2,6 @@ package leads
 
 import (
 	"fmt"
-	"math"
 	"regexp"
 	"slices"
 	"strings"
@@ -163,15 +162,16 @@ func (b Brushed) touch(r *brushedReader, f *BrushedFound) {
 			continue
 		}
 		one, two := strings.ToUpper(m[1]), strings.ToUpper(m[2])
-		ohm, open := math.Inf(1), strings.EqualFold(m[3], "open") || strings.EqualFold(m[3], "OL")
-		if !open {
-			x, ok, err := unit.Ohms.One(m[3])
-			if err != nil || !ok {
-				r.bad("ohms", line, twoLeadsAndMeter, "1 2 1.4")
-				continue
-			}
-			ohm = x
+		ohm, ok, err := unit.Ohms.Meter(m[3])
+		if err != nil || !ok {
+			r.bad("ohms", line, twoLeadsAndMeter, unit.Wanted(err, "1 2 1.4"))
+			continue
 		}
+		least := openOhm
+		if one == "FRAME" || two == "FRAME" {
+			least = frameOhm
+		}
+		open := ohm >= least
 		f.Ready = true
 		switch {
 		case open:

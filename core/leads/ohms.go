@@ -108,18 +108,15 @@ func ReadOhms(o Ohms) (m Measured, readings []finding.Reading) {
 		}
 	}
 	if o.Insulation != "" {
-		text := strings.ToLower(strings.TrimSpace(o.Insulation))
-		switch text {
-		case "ol", "open", "over", "∞", "infinite":
+		x, ok, err := unit.Megohms.Meter(o.Insulation)
+		switch {
+		case err != nil || !ok:
+			add("insulation", o.Insulation, "", finding.NotRead,
+				unit.Wanted(err, "megohms like 50, or kΩ; over for beyond the scale"))
+		case math.IsInf(x, 1):
 			m.Open, m.Megohm, m.Insulated = true, 2000, true
 			add("insulation", o.Insulation, "beyond the tester's scale", "", "")
 		default:
-			x, ok, err := unit.Megohms.One(o.Insulation)
-			if err != nil || !ok {
-				add("insulation", o.Insulation, "", finding.NotRead,
-					"megohms like 50, or kΩ; over for beyond the scale")
-				break
-			}
 			m.Megohm, m.Insulated = x, true
 			add("insulation", o.Insulation, unit.Text(x, "MΩ"), "", "")
 		}

@@ -50,7 +50,6 @@ var (
 	openWords  = []string{"open", "no", "ol", "o.l", "0l", "∞", "none", "apart", "n"}
 	beepWords  = []string{"beep", "yes", "y", "joined", "b", "x"}
 	frameWords = []string{Frame, "earth", "body", "ground", "f"}
-	notNumber  = regexp.MustCompile(`(?i)\s*(Ω|ohms?|r)$`)
 )
 
 // ReadRound reads the text of a round. Every line that cannot be read becomes
@@ -144,11 +143,15 @@ func (t *Touches) touch(line string) (b Between, problem string) {
 	case slices.Contains(beepWords, said):
 		b.Joined = true
 	default:
-		ohm, ok, err := unit.Ohms.One(notNumber.ReplaceAllString(said, ""))
+		ohm, ok, err := unit.Ohms.Meter(strings.Join(words[2:], " "))
 		if err != nil || !ok {
 			return b, noMeterReading(said)
 		}
-		if b.Joined = ohm < openOhm; b.Joined {
+		open := openOhm
+		if b.B == Frame { // of insulation a meter shows far more before it is none
+			open = frameOhm
+		}
+		if b.Joined = ohm < open; b.Joined {
 			b.Ohm = max(0, ohm-t.Zero)
 		}
 	}
@@ -160,7 +163,10 @@ func ohmText(ohm float64) string { return unit.Plain(math.Round(ohm*1000) / 1000
 
 // openOhm is what a meter shows where nothing joins the probes: more than any
 // winding has.
-const openOhm = 20000
+const openOhm = 20000.0
+
+// frameOhm is the least to the motor's body that is no touch: what insulation must have to run.
+const frameOhm = leastToRun * 1e6
 
 // sizes of the groups that a healthy motor of each kind shows, by count of
 // leads; those without a kind are recognised and explained.

@@ -62,6 +62,7 @@ type Load struct {
 	Belt                      Belt
 	HeatRun                   HeatRun
 	Known                     bool // kind and share were said
+	LightestSaid              bool // somebody entered how light it runs
 	Assumed                   []string
 }
 
@@ -118,7 +119,7 @@ func Read(e Entry) (Load, []finding.Reading) {
 	}
 	l.Known = len(l.Assumed) == 0
 	l.Lightest, l.Heaviest = min(assumedLightest, l.Usual), l.Usual
-	one("lightest", e.Lightest, &l.Lightest)
+	l.LightestSaid = one("lightest", e.Lightest, &l.Lightest) || l.Kind == machine.NoLoad
 	one("heaviest", e.Heaviest, &l.Heaviest)
 	l.Lightest, l.Heaviest = min(l.Lightest, l.Usual), max(l.Heaviest, l.Usual)
 	if l.Start == "" {
@@ -130,6 +131,10 @@ func Read(e Entry) (Load, []finding.Reading) {
 	return l, r.Readings
 }
 
+// NeverIdles says that the load stays on the shaft as long as it turns: a fan, a pump, a stirrer
+// in its vessel.
+func (l Load) NeverIdles() bool { return l.Kind == machine.Fan && !l.LightestSaid }
+
 // At is the load at a share, as the engine wants it.
 func (l Load) At(share float64) machine.Load { return machine.Load{Kind: l.Kind, Share: share} }
 
@@ -139,6 +144,8 @@ func (l Load) StartShare() float64 {
 	switch {
 	case l.Start == Stuck:
 		return max(stuckMultiple*l.Heaviest, 1)
+	case l.Start == Loaded && (l.Kind == machine.Fan || l.Kind == machine.Linear):
+		return 0 // it asks nothing while it stands
 	case l.Start == Loaded:
 		return l.Heaviest
 	case l.Kind == machine.Constant:

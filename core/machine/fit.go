@@ -157,11 +157,16 @@ func Fit(r Rating, t Targets) (Model, error) {
 	return m, nil
 }
 
-// fitLeakage bisects the total leakage until locked-rotor amps match, from 1 %
-// of V/I up to the largest leakage for which the plate point still exists.
+// leastLeakage is the least total leakage that a winding is taken to have, over its rated
+// volts by its rated amps: below it no motor is built.
+const leastLeakage = 0.05
+
+// fitLeakage bisects the total leakage until locked-rotor amps match, from the least that is
+// built up to the largest for which the plate point still exists. Where the amps are out of
+// reach the nearest leakage is kept, and AmpsReached says so.
 func (m *Model) fitLeakage(t Targets) error {
 	unit := m.WindingVolts / m.WindingAmps
-	low, high := 0.01*unit, 0.01*unit
+	low, high := leastLeakage*unit, leastLeakage*unit
 	if !m.leakage(low, t) {
 		return impossible("power, amps and power factor leave no room for any winding")
 	}

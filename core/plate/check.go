@@ -72,6 +72,9 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 	if p.checkPower(add); !p.exchanged(add) {
 		p.checkColumns(add)
 	}
+	if p.WindingOpen {
+		add(sayWindingOpen())
+	}
 	p.checkOhms(add)
 	if math.Abs(p.Hertz-supplyHz) > 1 && !ownHertz {
 		f := finding.Finding{ID: "plate.hertz", Grade: finding.Caution, Entries: []string{"plate.hertz"},

@@ -100,6 +100,7 @@ type Plate struct {
 	Phases        int // 0 when the plate does not say
 	Design, Code  string
 	LockedAmps    float64  // line amps of the lowest volts column; 0 when not entered
+	WindingOpen   bool     // measured, and the meter stayed off its scale
 	WindingOhm20  float64  // of a whole winding, measured, taken as at 20 °C; 0 when not measured
 	InverterDuty  float64  // speed range at full torque, 10 for 10:1; 0: the plate does not say
 	Kind          LineKind // what the whole plate looks like; three-phase or unknown are planned on
@@ -144,7 +145,7 @@ func (r *reader) shown(field, typed, text string, k unit.Kind) unit.Columns {
 	one := finding.Reading{Path: "plate." + field, Typed: typed}
 	if err != nil {
 		one.Problem = finding.NotRead
-		one.Wanted = k.Example
+		one.Wanted = unit.Wanted(err, k.Example)
 	} else if k.Base == unit.Power.Base {
 		one.ReadAs = power(cols)
 	} else {
@@ -235,7 +236,10 @@ func Read(e Entry, supplyHz float64) (Plate, []finding.Reading) {
 	if c := r.columns("locked_amps", e.LockedAmps, unit.Amps); len(c) > 0 {
 		p.LockedAmps = c[0].Mid()
 	}
-	if c := r.columns("winding_ohms", e.WindingOhms, unit.Ohms); len(c) > 0 {
+	if unit.BeyondScale(e.WindingOhms) { // a reading too, and a grave one
+		p.WindingOpen = true
+		r.text("winding_ohms", e.WindingOhms, "off the scale", "")
+	} else if c := r.columns("winding_ohms", e.WindingOhms, unit.Ohms); len(c) > 0 {
 		p.WindingOhm20 = c[0].Mid()
 	}
 	if e.Phases != "" {
@@ -276,23 +280,6 @@ func Read(e Entry, supplyHz float64) (Plate, []finding.Reading) {
 	}
 	p.fill()
 	return p, r.readings
-}
-
-var ratioText = regexp.MustCompile(`^\s*(\d+(?:[.,]\d+)?)\s*(?::|to)\s*1\s*$`)
-
-// dutyRatio reads "10:1"; the bare mark is taken as 10:1. 0 where it is neither.
-func dutyRatio(text string) float64 {
-	if m := ratioText.FindStringSubmatch(strings.ToLower(text)); m != nil {
-		if x := unit.Decimal(m[1]); x >= 1 && x <= 10000 {
-			return x
-		}
-		return 0
-	}
-	switch strings.ToLower(strings.TrimSpace(text)) {
-	case "yes", "inverter", "inverter duty", "vfd":
-		return 10
-	}
-	return 0
 }
 
 // slowestOwn is the slowest speed that a three-phase motor here turns by itself:

@@ -181,6 +181,15 @@ func sayOhms(why []finding.Why) finding.Finding {
 			"off."}
 }
 
+func sayWindingOpen() finding.Finding {
+	return finding.Finding{ID: "plate.winding-open", Grade: finding.Stop, Entries: []string{"plate.winding_ohms"},
+		Sentence: "This winding is open: the meter found no way through it.",
+		Detail: "Measure once more with the links off and the probes on bare metal, one coil by itself. If it stays " +
+			"open the winding is broken: a winder mends it.",
+		Figure: "off the scale", Limit: "a few ohms to tens of ohms",
+		Why: []finding.Why{{Formula: "a whole winding reads ohms", Section: finding.OnOhms, Source: "as you measured"}}}
+}
+
 func sayColumnsCaution(a Column, b Column, product float64, tolerance float64) finding.Finding {
 	return finding.Finding{ID: "plate.columns", Grade: finding.Caution,
 		Sentence: fmt.Sprintf("The two columns disagree: %s V × %s A is not %s V × %s A.", a.Volts,

@@ -42,11 +42,11 @@ type Protection struct {
 func Read(e Entry) (Protection, []finding.Reading) {
 	p := Protection{Relay: e.Relay, Class: e.RelayClass}
 	var readings []finding.Reading
-	amps := func(field, typed string, into *float64) {
+	amps := func(field, typed string, read func(string) (float64, bool, error), into *float64) {
 		if typed == "" {
 			return
 		}
-		x, ok, err := unit.Amps.One(typed)
+		x, ok, err := read(typed)
 		r := finding.Reading{Path: "protection." + field, Typed: typed}
 		if err != nil || !ok {
 			r.Problem, r.Wanted = finding.NotRead, "one number, like 10 A"
@@ -55,8 +55,8 @@ func Read(e Entry) (Protection, []finding.Reading) {
 		}
 		readings = append(readings, r)
 	}
-	amps("breaker", e.Breaker, &p.Breaker)
-	amps("relay_set", e.RelaySet, &p.RelaySet)
+	amps("breaker", e.Breaker, unit.Breaker, &p.Breaker)
+	amps("relay_set", e.RelaySet, unit.Amps.One, &p.RelaySet)
 	if e.Conductor != "" {
 		c, ok, err := unit.ParseConductor(e.Conductor)
 		r := finding.Reading{Path: "protection.conductor", Typed: e.Conductor}

@@ -17,15 +17,6 @@ type Seen struct {
 	Coil   string
 }
 
-// Guard is, for one way to wire a relay, what its busiest pole carries: the
-// greatest over every load that occurs, and the least over every load from idle
-// to stall at which some winding is at or above its plate amps.
-type Guard struct {
-	Carries float64
-	Least   float64
-	AtIdle  bool // that least stands where the motor runs lighter than its load
-}
-
 // Asks is everything the sizing leans on.
 type Asks struct {
 	Rules         table.Wires
@@ -33,6 +24,9 @@ type Asks struct {
 	Heaviest      Seen
 	Idle          Seen // at the lightest load
 	Lines, Leads  Guard
+	Watch         []Watch // from idling to a stall
+	NeverIdles    bool    // its load stays on the shaft: a fan, a pump
+	OtherUF       float64 // µF with which a relay in the motor leads would guard every load; 0: not known
 	MostLead      float64 // greatest amps in any motor lead over the loads that occur
 	MostSupply    float64 // the same in a supply line
 	StartAmps     float64
@@ -61,6 +55,7 @@ func (a Asks) Poles() string { return a.Rules.Poles(a.Volts) }
 // says so.
 type Choice struct {
 	Breaker       float64
+	BreakerLeast  float64 // the smallest that holds the run and the start
 	BreakerMost   float64 // the greatest that still suits this motor
 	DualElement   float64 // fuses instead of the breaker; 0: the rule set has none
 	PlainFuse     float64
@@ -71,9 +66,15 @@ type Choice struct {
 	CapacitorWire unit.Conductor
 	Relay         Relay
 	RelaySet      float64 // 0: no setting both carries the load and guards the windings
+	Setting       Setting // how far that holds
 	Ended         []string
 	Why           []finding.Why
+	Mend          []finding.Cure // of a breaker noted that does not guard its wire
 }
+
+// BreakerRuns is how many times the running amps a breaker must be rated at least, to carry
+// them for good (planning).
+const BreakerRuns = 1.1
 
 // Ceiling is the code's greatest setting of the relay, in amps.
 func (a Asks) Ceiling() float64 { return a.Rules.Circuit().Ceiling(a.ServiceFactor) * a.PlateAmps }
@@ -87,26 +88,6 @@ func step(amps float64) float64 {
 		return 0.1
 	}
 	return 0.5
-}
-
-// Setting is the relay's, rounded down: the least amps of its busiest pole at
-// which any winding reaches plate amps at any load from idle to stall, and the
-// code's ceiling. ok is false where it would not carry the loads that occur.
-func (a Asks) Setting(r Relay) (amps float64, ok bool) {
-	g := a.Of(r)
-	most := math.Min(g.Least, a.Ceiling())
-	s := step(most)
-	amps = math.Round(math.Floor(most/s+1e-9)*s*100) / 100
-	return amps, amps > 0 && amps >= g.Carries
-}
-
-// Needed is the setting for a way of wiring where one does both, else the least
-// that carries the load: what a relay that runs at all stands at.
-func (a Asks) Needed(r Relay) float64 {
-	if set, ok := a.Setting(r); ok {
-		return set
-	}
-	return a.Of(r).Carries
 }
 
 // base are the amps that wire and breaker are counted from.
@@ -127,37 +108,22 @@ func (a Asks) Choose(wired Relay) Choice {
 	if wired == SupplyLines {
 		c.Relay = SupplyLines
 	}
-	set, guards := a.Setting(c.Relay)
-	if guards && wired != Thermistor {
-		c.RelaySet = set
+	if wired != Thermistor {
+		c.Setting = a.Setting(c.Relay)
+		c.RelaySet = c.Setting.Amps
 	}
 	base, source := a.base()
-	endBreaker, endWire := a.Rules.Ends()
+	_, endWire := a.Rules.Ends()
 	ended := func(what string, need, end float64) {
 		c.Ended = append(c.Ended, fmt.Sprintf("%s for %s: the table ends at %s", what, unit.Text(need, "A"),
 			unit.Whole(end, "A")))
 	}
-	// What holds running and start at least, and what the motor's size allows at most.
-	need := math.Max(rates.Conductor*base, a.StartAmps/rates.BreakerHolds)
-	most := rates.Breaker * base
-	if a.Rules.Rules == table.NorthAmerica {
-		need = math.Max(base, a.StartAmps/rates.BreakerHolds)
-	}
+	a.breakers(&c, base, ended)
 	var ok bool
-	if a.Rules.Rules == table.NorthAmerica {
-		c.Breaker, ok = a.Rules.Breaker(math.Max(most, need))
-	} else {
-		c.Breaker, ok = a.Rules.Breaker(need)
-	}
-	if !ok {
-		ended("a breaker", need, endBreaker)
-	}
-	if c.BreakerMost, ok = a.Rules.Breaker(math.Max(most, need)); !ok {
-		c.BreakerMost = endBreaker
-	}
 	// The motor's wires: the greatest amps of any lead, the table's, the relay's setting, and
-	// the breaker where nothing else guards them.
-	c.ConductorAmps = math.Max(rates.Conductor*math.Max(base, a.MostLead), c.RelaySet)
+	// the breaker: where a relay guards them, at least the smallest that holds, since the relay
+	// is not always set first.
+	c.ConductorAmps = max(rates.Conductor*math.Max(base, a.MostLead), c.RelaySet, c.BreakerLeast)
 	if a.Rules.Rules != table.NorthAmerica || c.RelaySet == 0 {
 		c.ConductorAmps = math.Max(c.ConductorAmps, c.Breaker)
 	}
@@ -180,9 +146,10 @@ func (a Asks) Choose(wired Relay) Choice {
 			ended("the earth wire", c.Breaker, 200)
 		}
 		c.Why = append(c.Why,
-			finding.Why{Formula: "conductor ≥ 125 % of the greater of table amps and any lead's predicted amps, and " +
-				"≥ the relay's setting", Numbers: fmt.Sprintf("1.25 · %s = %s; leads up to %s", unit.Text(base, "A"),
-				unit.Text(rates.Conductor*base, "A"), unit.Text(a.MostLead, "A")), Section: finding.OnProtection,
+			finding.Why{Formula: "conductor ≥ 125 % of the greater of table amps and any lead's predicted amps, ≥ " +
+				"the relay's setting, and ≥ the smallest breaker that holds",
+				Numbers: fmt.Sprintf("1.25 · %s = %s; leads up to %s", unit.Text(base, "A"),
+					unit.Text(rates.Conductor*base, "A"), unit.Text(a.MostLead, "A")), Section: finding.OnProtection,
 				Source: source},
 			finding.Why{Formula: "breaker up to 250 % of those amps, next standard size, because the overload relay " +
 				"guards the wire", Numbers: fmt.Sprintf("2.5 · %s → %s", unit.Text(base, "A"), sized(c.Breaker)),
@@ -199,6 +166,29 @@ func (a Asks) Choose(wired Relay) Choice {
 			Numbers: fmt.Sprintf("%s; 1.25 · %s = %s", sized(c.Breaker), unit.Text(a.MostLead, "A"),
 				unit.Text(rates.Conductor*a.MostLead, "A")), Section: finding.OnProtection, Source: a.Rules.Source()})
 	return c
+}
+
+// breakers are what holds running and start at least, and what the motor's size allows at most.
+func (a Asks) breakers(c *Choice, base float64, ended func(what string, need, end float64)) {
+	rates := a.Rules.Circuit()
+	endBreaker, _ := a.Rules.Ends()
+	holds := a.StartAmps / rates.BreakerHolds
+	need, most := math.Max(rates.Conductor*base, holds), rates.Breaker*base
+	wanted := need
+	if a.Rules.Rules == table.NorthAmerica {
+		need = math.Max(base, holds)
+		wanted = math.Max(most, need)
+	}
+	var ok bool
+	if c.Breaker, ok = a.Rules.Breaker(wanted); !ok {
+		ended("a breaker", need, endBreaker)
+	}
+	if c.BreakerLeast, ok = a.Rules.Breaker(math.Max(holds, BreakerRuns*a.MostSupply)); !ok {
+		c.BreakerLeast = c.Breaker
+	}
+	if c.BreakerMost, ok = a.Rules.Breaker(math.Max(most, need)); !ok {
+		c.BreakerMost = endBreaker
+	}
 }
 
 func sized(amps float64) string {
@@ -219,10 +209,9 @@ func (c Choice) Figures(a Asks) []finding.Figure {
 		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: finding.Estimated,
 			Why: c.Why}
 	}
-	relay := "no setting"
-	note := "none both carries your load and guards the windings"
+	relay, note := "no setting", noneDoesBoth
 	if c.RelaySet > 0 {
-		relay, note = unit.Rating(c.RelaySet), "from predicted amps, at most the code's "+unit.Text(a.Ceiling(), "A")
+		relay, note = unit.Rating(c.RelaySet), settingNote(c.Setting, a)
 	}
 	out := []finding.Figure{
 		planning("breaker", "Breaker", c.Breaker, sized(c.Breaker), a.Poles()+"; planning"),

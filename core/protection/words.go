@@ -25,14 +25,37 @@ func sayBreaker(a Asks, c Choice, detail string, cures []finding.Cure, entries [
 			"places.", Figure: unit.Rating(c.Breaker), Why: c.Why, Cures: cures, Entries: entries}
 }
 
-func (p Protection) sayWire(carry float64, a Asks) finding.Finding {
-	return finding.Finding{ID: finding.ProtectionWire, Grade: finding.Stop,
+func (p Protection) sayWire(carry float64, w table.Wires) finding.Finding {
+	return finding.Finding{ID: finding.ProtectionWire, Bay: finding.Protection, Planning: true, Grade: finding.Stop,
 		Sentence: fmt.Sprintf("A %s breaker does not guard %s, which carries %s.", unit.Rating(p.Breaker),
 			p.Conductor, unit.Rating(carry)),
 		Detail: "Thicker wire or a smaller breaker.", Figure: unit.Rating(p.Breaker), Limit: unit.Rating(carry),
 		Measure: finding.Against(p.Breaker, finding.AtMost, carry, "A"),
 		Why: []finding.Why{{Formula: "breaker ≤ what the conductor carries", Section: finding.OnProtection,
-			Source: a.Rules.Source()}}, Entries: []string{"protection.breaker", "protection.conductor"}}
+			Source: w.Source()}}, Entries: []string{"protection.breaker", "protection.conductor"}}
+}
+
+func (p Protection) thinnerThan(thinnest table.Size) string {
+	return fmt.Sprintf("A %s breaker does not guard %s: even %s carries only %s.", unit.Rating(p.Breaker), p.Conductor,
+		thinnest.Conductor, unit.Rating(thinnest.Amps))
+}
+
+func noRelay() finding.Finding {
+	return finding.Finding{ID: finding.ProtectionRelay, Bay: finding.Protection, Planning: true, Grade: finding.Stop,
+		Sentence: "Nothing would switch the motor off when a winding overheats.", Figure: "no relay",
+		Entries: []string{"protection.relay", "protection.relay_set"}}
+}
+
+func (p Protection) sayAboveCeiling(ceiling float64, c Circuit) finding.Finding {
+	return finding.Finding{ID: finding.ProtectionRelay, Bay: finding.Protection, Planning: true,
+		Grade: finding.Caution, Sentence: fmt.Sprintf("The relay is set to %s, more than this motor's rated %s allow.",
+			unit.Rating(p.RelaySet), unit.Text(c.PlateAmps, "A")),
+		Detail: "It would let a winding overheat. How far it guards is said once the plan is worked out.",
+		Figure: unit.Rating(p.RelaySet), Limit: unit.Text(ceiling, "A") + " at most",
+		Measure: finding.Against(p.RelaySet, finding.AtMost, ceiling, "A"),
+		Why: []finding.Why{{Formula: "setting ≤ 115 % of plate amps (125 % with a service factor of 1.15)",
+			Numbers: unit.Text(ceiling, "A"), Section: finding.OnProtection, Source: "code ceiling, planning"}},
+		Entries: []string{"protection.relay_set"}}
 }
 
 func sayConductor(c Choice, a Asks, cures []finding.Cure, entries []string) finding.Finding {

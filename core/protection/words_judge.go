@@ -2,6 +2,8 @@ package protection
 
 import (
 	"fmt"
+	"math"
+	"strings"
 
 	"graybridge/core/unit"
 )
@@ -39,24 +41,78 @@ func (p Protection) breakerFits() string {
 const largerBreaker = " On a motor's own circuit a larger breaker is allowed once an overload relay is there and " +
 	"set, because that guards the wire."
 
-func relayInEachLead(leads float64) string {
-	return fmt.Sprintf("Fit an overload relay with one pole in each motor lead, set to %s, or a thermistor in the "+
-		"winding.", unit.Rating(leads))
-}
-
-const noRelaySetting = "No relay setting both carries your load and guards the windings here: a thermistor in the " +
-	"winding, other µF, or another bridge."
-
 const thermistorOpens = "A thermistor in the winding opens the contactor by the winding's own heat."
 
 const thermistorUnchecked = "It sees what no relay in the lines can. Nobody has checked it here: lift one of its " +
 	"wires with the motor off, and the contactor must not hold."
 
-const nothingWatches = "Nothing would switch the motor off when a winding overheats."
+const breakerGuardsWire = "A breaker guards the wire only. "
 
-func nothingWatchesDetail(advice string) string {
-	return "A breaker guards the wire only. " + advice
+const fitOnceSolved = "Fit an overload relay; its setting appears once the plan is worked out."
+
+func fitOrElse(leads Setting, a Asks) string {
+	if leads.Amps == 0 {
+		return otherThanRelay(a)
+	}
+	return fmt.Sprintf("Fit an overload relay with one pole in each motor lead, set to %s. ", unit.Rating(leads.Amps)) +
+		howFar(leads, a)
 }
+
+// otherThanRelay is what is left where no setting both carries and guards.
+func otherThanRelay(a Asks) string {
+	text := "No setting both carries your load and guards the windings. "
+	if a.OtherUF > 0 {
+		text += fmt.Sprintf("With %s a relay does guard them. ", unit.Text(a.OtherUF, "µF"))
+	}
+	return text + "Other µF, a lighter load or another bridge comes first; a winder can put a thermistor into the " +
+		"winding."
+}
+
+// howFar says how far a setting holds.
+func howFar(s Setting, a Asks) string {
+	var out []string
+	add := func(format string, args ...any) { out = append(out, fmt.Sprintf(format, args...)) }
+	switch {
+	case s.Amps == 0:
+		return ""
+	case !math.IsInf(s.Guards, 1):
+		add("It guards every winding to %s load; above that it lets one reach %s of its plate amps.",
+			percentDown(s.Guards), unit.Percent(s.Passes))
+	default:
+		add("It trips before a winding stays above its plate amps.")
+	}
+	if !math.IsInf(s.Carries, 1) {
+		add("It carries up to %s load and trips when more stays on.", percentDown(s.Carries))
+	}
+	if s.Idle > 1 {
+		add("Do not leave it idling: winding %s would carry %s of its plate amps, and the relay does not see it.",
+			s.IdleCoil, unit.Percent(s.Idle))
+		if a.OtherUF > 0 {
+			add("With %s it would guard idling too.", unit.Text(a.OtherUF, "µF"))
+		}
+	}
+	return strings.Join(out, " ")
+}
+
+// settingNote is the same beside the figure.
+func settingNote(s Setting, a Asks) string {
+	var out []string
+	if !math.IsInf(s.Guards, 1) {
+		out = append(out, "guards every winding to "+percentDown(s.Guards)+" load")
+	}
+	if !math.IsInf(s.Carries, 1) {
+		out = append(out, "carries up to "+percentDown(s.Carries)+" load")
+	}
+	if s.Idle > 1 {
+		out = append(out, "do not leave it idling")
+	}
+	return strings.Join(append(out, "the code's most is "+unit.Text(a.Ceiling(), "A")), "; ")
+}
+
+const noneDoesBoth = "none both carries your load and guards the windings"
+
+// joined are two sentences, either of which may be missing.
+func joined(one, two string) string { return strings.TrimSpace(one + " " + two) }
 
 func fitARelay(leads float64) string {
 	return fmt.Sprintf("Fit an overload relay: one pole in each motor lead, set to %s.", unit.Rating(leads))
@@ -65,24 +121,22 @@ func fitARelay(leads float64) string {
 const fitARelayDetail = "The capacitor joins ahead of the third pole, so that the made corner is watched too. A " +
 	"phase-sensitive relay may trip on the unequal amps."
 
-const thermistorOnly = "No overload relay guards this motor alone: it wants a thermistor in the winding."
+const noRelayAlone = "No setting of an overload relay guards this motor at your loads."
 
 const noSettingOfThis = "No setting of this relay both carries your load and guards the windings."
 
-func relayBlind(a Asks) string {
-	return fmt.Sprintf("The relay cannot see winding %s overheat while idling.", a.Idle.Coil)
+func relayBlind(coil string) string {
+	return fmt.Sprintf("No relay here can see winding %s overheat at your lightest load.", coil)
 }
 
 func relayBlindDetail(g Guard) string {
-	return fmt.Sprintf("Running light its busiest pole carries %s while a winding is at plate amps or more; your "+
-		"load puts %s through it.", unit.Text(g.Least, "A"), unit.Text(g.Carries, "A"))
+	return fmt.Sprintf("Its busiest pole carries only %s while a winding is at plate amps or more; your load puts "+
+		"%s through it.", unit.Text(g.Least, "A"), unit.Text(g.Carries, "A"))
 }
 
 func relayInLeadsWould(leads float64) string {
-	return fmt.Sprintf(" One pole in each motor lead, set to %s, would watch the corner too.", unit.Rating(leads))
+	return fmt.Sprintf("One pole in each motor lead, set to %s, would watch the corner too.", unit.Rating(leads))
 }
-
-const relayElse = " A thermistor in the winding sees what no relay here can; or other µF, which the Bridge bay shows."
 
 func setTheRelay(c Choice) string {
 	return fmt.Sprintf("Set the overload relay to %s.", unit.Rating(c.RelaySet))
@@ -99,6 +153,10 @@ func (p Protection) setTooLow(g Guard) string {
 		unit.Text(g.Carries, "A"))
 }
 
-func (p Protection) setRight() string {
+func (p Protection) setRight(s Setting) string {
+	if !math.IsInf(s.Guards, 1) {
+		return fmt.Sprintf("The relay set to %s guards every winding to %s load.", unit.Rating(p.RelaySet),
+			percentDown(s.Guards))
+	}
 	return fmt.Sprintf("The relay set to %s trips before a winding stays above plate amps.", unit.Rating(p.RelaySet))
 }

@@ -332,7 +332,7 @@ func (o *Over) guardBands(own Sized, n Noted, figures []finding.Figure) []findin
 				}
 				z.StartAmps = l.twins[i+1].Model.LockedAmpsRatio * l.twins[i+1].Model.LineAmps
 			}
-			if !yield(guardWords{o, o.finish(i, z), n}.figures()) {
+			if !yield(guardWords{o: o, z: o.finish(i, z), n: n}.figures()) {
 				return
 			}
 		}
@@ -343,7 +343,7 @@ func (o *Over) guardBands(own Sized, n Noted, figures []finding.Figure) []findin
 func (l *likeness) most(o *Over, of func(*State) *Shaft, i int) (amps float64) {
 	for k := range o.states {
 		c := o.Answer.Occasions[k]
-		if !c.State.Runs || i >= 0 && !slices.Contains(c.Running, i) {
+		if !c.State.Runs || i >= 0 && (!slices.Contains(c.Running, i) || !o.entered(i, c.Part)) {
 			continue
 		}
 		if st := l.during(o, k); st.Runs {

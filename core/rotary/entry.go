@@ -138,7 +138,7 @@ func (o *Over) read() {
 		uf, ok, err := unit.Microfarads.One(typed)
 		r := finding.Reading{Path: "rotary." + field, Typed: typed}
 		if err != nil || !ok {
-			r.Problem, r.Wanted = finding.NotRead, "one number of µF, like 50"
+			r.Problem, r.Wanted = finding.NotRead, unit.Wanted(err, "one number of µF, like 50")
 		} else {
 			*into, r.ReadAs = uf, unit.Plain(uf)+unit.Space+"µF"
 		}

@@ -70,7 +70,7 @@ type FileAnswer struct {
 type FileState struct {
 	Runs     bool                 `json:"runs"`
 	Idler    *FileShaft           `json:"idler,omitempty"`
-	Machines map[string]FileShaft `json:"machines,omitempty"`
+	Machines map[string]FileShaft `json:"machines,omitzero"`
 	Volts    *[3]float64          `json:"line_volts_12_23_31,omitempty"`
 	Supply   *float64             `json:"supply_amps,omitempty"`
 	Watts    *float64             `json:"supply_watts,omitempty"`

@@ -7,6 +7,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/site"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -92,17 +93,23 @@ func (o *Over) finish(i int, z Sized) Sized {
 	z.RelaySet = 0
 	z.Breaker, _ = m.Rules.Breaker(math.Max(rates.Conductor*z.Amps, z.StartAmps/rates.BreakerHolds))
 	z.Most = math.Max(z.Most, z.Breaker)
-	z.Conductor, _ = m.Wires().Conductor(rates.Conductor * z.Amps)
+	ceiling := rates.Ceiling(m.Plate.ServiceFactor) * m.Model.LineAmps
+	if z.Could = turned(math.Min(z.Least, ceiling)); RelayHolds*z.Could >= z.Carries {
+		z.RelaySet = z.Could
+	}
+	// The breaker guards the wire; of a machine's own circuit in North America its relay may, but
+	// that is not always set first.
+	z.Conductor, _ = m.Wires().Conductor(math.Max(rates.Conductor*z.Amps, z.Breaker))
 	z.Earth = z.Conductor
 	if awg, found := table.EarthAWG(z.Breaker); m.Rules == table.NorthAmerica && found {
 		z.Earth = unit.Conductor{AWG: awg}
 	}
-	ceiling := rates.Ceiling(m.Plate.ServiceFactor) * m.Model.LineAmps
-	if z.Could = turned(math.Min(z.Least, ceiling)); z.Could >= z.Carries {
-		z.RelaySet = z.Could
-	}
 	return z
 }
+
+// RelayHolds is how many times its setting a relay carries for good (handbook: 1.05 × never
+// lets go).
+const RelayHolds = 1.05
 
 // turned is a relay's setting as its dial can be turned to it, not above amps.
 func turned(amps float64) float64 {
@@ -150,7 +157,7 @@ func (o *Over) sizeMachine(i int) Sized {
 		Amps:    math.Max(e.MostLead, m.Model.LineAmps),
 		From:    "its plate",
 		Poles:   "three-pole",
-		Carries: e.MostLead,
+		Carries: e.Carried,
 	}
 	if e.MostLead > m.Model.LineAmps {
 		z.From = "the busiest lead, predicted"
@@ -167,8 +174,14 @@ func (o *Over) sizeMachine(i int) Sized {
 	return z
 }
 
+// entered says that the load of a machine in a part of the duty was entered: nobody said how
+// light it runs where that was left open.
+func (o *Over) entered(i int, part Part) bool {
+	return part != Lightest || o.At(i).Site.Load.LightestSaid
+}
+
 // watched is the least amps of a machine's busiest lead at which one of its windings is
-// at plate or above, from idle to where it falls out, alone.
+// at plate or above, from the lightest load entered to where it falls out, alone.
 func (o *Over) watched(i int) float64 {
 	m := o.At(i).Site
 	most := o.Answer.Each[i].Falls
@@ -178,8 +191,16 @@ func (o *Over) watched(i int) float64 {
 	kind := m.Load.Kind.Loaded()
 	least := m.Model.LineAmps
 	duties := make([]Duty, len(o.Counted))
+	lightest := m.Load.Usual
+	if m.Load.LightestSaid {
+		lightest = m.Load.Lightest
+	}
 	for k := range 24 {
-		duties[i] = Duty{Running, machine.Load{Kind: kind, Share: most * float64(k) / 24}}
+		share := most * float64(k) / 24
+		if share < lightest {
+			continue
+		}
+		duties[i] = Duty{Running, machine.Load{Kind: kind, Share: share}}
 		st := o.Street.Settle(duties)
 		if !st.Runs {
 			break
@@ -191,13 +212,14 @@ func (o *Over) watched(i int) float64 {
 	return least
 }
 
-// Guard judges what is there ahead of the motor planned.
-func (o *Over) Guard(n Noted) (z Sized, figures []finding.Figure, said []finding.Finding) {
+// Guard judges what is there ahead of the motor planned. mend is what would cure a breaker that
+// does not guard its wire.
+func (o *Over) Guard(n Noted) (z Sized, figures []finding.Figure, said []finding.Finding, mend []finding.Cure) {
 	z, ok := o.Size()
 	if !ok {
-		return z, nil, nil
+		return z, nil, nil, nil
 	}
-	w := guardWords{o, z, n}
+	w := guardWords{o, z, n, o.guardOf(z, n)}
 	figures = o.guardBands(z, n, w.figures())
 	say := func(f finding.Finding) {
 		f.Bay, f.Planning = finding.Protection, true
@@ -209,7 +231,18 @@ func (o *Over) Guard(n Noted) (z Sized, figures []finding.Figure, said []finding
 	if o.IsIdler() && len(o.Machines) > 0 {
 		say(w.idlerStops())
 	}
-	return z, figures, said
+	return z, figures, said, w.line.Mend()
+}
+
+// guardOf is the circuit with what is noted.
+func (o *Over) guardOf(z Sized, n Noted) site.LineGuard {
+	m := o.Member().Site
+	g := site.LineGuard{Wires: m.Wires(), Breaker: n.Breaker, Conductor: n.Conductor, Amps: z.Amps,
+		StartAmps: z.StartAmps, PlanBreaker: z.Breaker}
+	if n.Relay && m.Rules == table.NorthAmerica && !o.IsIdler() {
+		g.Relay = n.RelaySet
+	}
+	return g
 }
 
 // rates are what the rules ask of the circuit.
@@ -228,8 +261,8 @@ func (w guardWords) judgeBreaker(say func(finding.Finding)) {
 		say(w.breaker(finding.Caution, "will trip: %s flow for long", running, finding.AtLeast))
 	case z.StartAmps > holds*b:
 		say(w.breaker(finding.Caution, "may trip at a start: %s for a moment", z.StartAmps/holds, finding.AtLeast))
-	case z.Most > 0 && b > z.Most:
-		say(w.breaker(finding.Caution, "is too large here: %s is the most", z.Most, finding.AtMost))
+	case b > w.line.Most():
+		say(w.breaker(finding.Caution, "is too large here: %s is the most", w.line.Most(), finding.AtMost))
 	default:
 		say(w.breaker(finding.Good, "", math.Max(running, z.StartAmps/holds), finding.AtLeast))
 	}
@@ -238,7 +271,7 @@ func (w guardWords) judgeBreaker(say func(finding.Finding)) {
 func (w guardWords) judgeWire(say func(finding.Finding)) {
 	z, c := w.z, w.n.Conductor
 	carry, known := w.o.Member().Site.Wires().Ampacity(c)
-	need := w.rates().Conductor * z.Amps
+	need := w.line.Wants()
 	switch {
 	case z.Conductor == (unit.Conductor{}):
 		say(w.beyond("a conductor for " + unit.Text(need, "A")))
@@ -248,8 +281,6 @@ func (w guardWords) judgeWire(say func(finding.Finding)) {
 		say(w.wireUnknown())
 	case carry < need:
 		say(w.wireThin(carry, need))
-	case w.n.Breaker > carry && !w.n.Relay && !w.n.Thermistor:
-		say(w.wireUnguarded(carry))
 	default:
 		say(w.wireGood(carry, need))
 	}
@@ -272,8 +303,8 @@ func (w guardWords) judgeRelay(say func(finding.Finding)) {
 		say(w.setRelay())
 	case n.RelaySet > z.RelaySet*1.0005:
 		say(w.relay(finding.Caution, "lets a winding pass its plate amps", z.RelaySet, finding.AtMost))
-	case n.RelaySet < z.Carries:
-		say(w.relay(finding.Caution, "trips at what occurs", z.Carries, finding.AtLeast))
+	case RelayHolds*n.RelaySet < z.Carries:
+		say(w.relay(finding.Caution, "trips at what occurs", z.Carries/RelayHolds, finding.AtLeast))
 	default:
 		say(w.relay(finding.Good, "trips before a winding stays above plate amps", z.RelaySet, finding.AtMost))
 	}

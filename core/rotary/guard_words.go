@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"graybridge/core/finding"
+	"graybridge/core/site"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -13,6 +14,8 @@ type guardWords struct {
 	o *Over
 	z Sized
 	n Noted
+
+	line site.LineGuard
 }
 
 func (w guardWords) what() string {
@@ -84,15 +87,6 @@ func (w guardWords) beyond(what string) finding.Finding {
 	return f
 }
 
-func (w guardWords) noteBreaker() []finding.Cure {
-	if w.z.Breaker == 0 {
-		return nil
-	}
-	return []finding.Cure{
-		{Label: "Note " + unit.Rating(w.z.Breaker), Path: "protection.breaker", Value: unit.Plain(w.z.Breaker) + " A"},
-	}
-}
-
 func (w guardWords) fitBreaker() finding.Finding {
 	detail := "It breaks all three lines of this machine and locks off; it guards the wire, not the winding."
 	if w.o.IsIdler() {
@@ -105,7 +99,7 @@ func (w guardWords) fitBreaker() finding.Finding {
 		detail+" Fixed wiring is for a licensed person in most places.",
 		"protection.breaker",
 	)
-	f.Figure, f.Cures = unit.Rating(w.z.Breaker), w.noteBreaker()
+	f.Figure, f.Cures = unit.Rating(w.z.Breaker), w.line.BreakerCure()
 	return f
 }
 
@@ -126,14 +120,8 @@ func (w guardWords) breaker(g finding.Grade, what string, limit float64, dir fin
 		amps = unit.Text(w.z.StartAmps, "A")
 	}
 	f.Sentence = fmt.Sprintf("A breaker of %s ", b) + fmt.Sprintf(what, amps) + "."
-	f.Cures = w.noteBreaker()
+	f.Cures = w.line.BreakerCure()
 	return f
-}
-
-func (w guardWords) noteWire(label string) []finding.Cure {
-	return []finding.Cure{
-		{Label: label + " " + w.z.Conductor.String(), Path: "protection.conductor", Value: w.z.Conductor.String()},
-	}
 }
 
 func (w guardWords) fitWire() finding.Finding {
@@ -144,7 +132,7 @@ func (w guardWords) fitWire() finding.Finding {
 		"",
 		"protection.conductor",
 	)
-	f.Figure, f.Cures = w.z.Conductor.String(), w.noteWire("Note")
+	f.Figure, f.Cures = w.z.Conductor.String(), w.line.WireCure("Note")
 	return f
 }
 
@@ -160,7 +148,7 @@ func (w guardWords) wireUnknown() finding.Finding {
 		"",
 		"protection.conductor",
 	)
-	f.Cures = w.noteWire("Use")
+	f.Cures = w.line.WireCure("Use")
 	return f
 }
 
@@ -169,7 +157,7 @@ func (w guardWords) wireThin(carry, need float64) finding.Finding {
 		"protection.conductor",
 		finding.Caution,
 		fmt.Sprintf(
-			"%s carries %s; a quarter more than what flows is %s.",
+			"%s carries %s; %s is asked.",
 			w.n.Conductor,
 			unit.Rating(carry),
 			unit.Text(need, "A"),
@@ -187,35 +175,8 @@ func (w guardWords) wireThin(carry, need float64) finding.Finding {
 		finding.AtLeast,
 		need,
 		"A",
-	), w.noteWire(
+	), w.line.WireCure(
 		"Use",
-	)
-	return f
-}
-
-func (w guardWords) wireUnguarded(carry float64) finding.Finding {
-	f := w.finding(
-		"protection.wire",
-		finding.Stop,
-		fmt.Sprintf(
-			"A %s breaker does not guard %s, which carries %s.",
-			unit.Rating(w.n.Breaker),
-			w.n.Conductor,
-			unit.Rating(carry),
-		),
-		"Thicker wire, a smaller breaker, or an overload relay that guards the wire where the rules allow it.",
-		"protection.breaker",
-		"protection.conductor",
-	)
-	f.Figure, f.Limit, f.Measure = unit.Rating(
-		w.n.Breaker,
-	), unit.Rating(
-		carry,
-	), finding.Against(
-		w.n.Breaker,
-		finding.AtMost,
-		carry,
-		"A",
 	)
 	return f
 }
@@ -259,8 +220,14 @@ func (w guardWords) relayWhy() []finding.Why {
 	}
 }
 
+// leadsCure fits a relay and sets it in one touch, where a setting guards.
 func (w guardWords) leadsCure() finding.Cure {
-	return finding.Cure{Label: "A relay, one pole in each lead", Path: "protection.relay", Value: "motor-leads"}
+	c := finding.Cure{Label: "A relay, one pole in each lead", Path: "protection.relay", Value: "motor-leads"}
+	if w.z.RelaySet > 0 {
+		c.Label += ", set to " + unit.Rating(w.z.RelaySet)
+		c.And = finding.Setting{Path: "protection.relay_set", Value: unit.Plain(w.z.RelaySet) + " A"}
+	}
+	return c
 }
 
 func (w guardWords) setCure() []finding.Cure {
@@ -327,11 +294,7 @@ func (w guardWords) fitRelay() finding.Finding {
 		"A phase-sensitive relay may trip on the unequal amps of a made line.",
 		"protection.relay",
 	)
-	f.Figure, f.Cures, f.Why = unit.Rating(
-		w.z.RelaySet,
-	), append(
-		[]finding.Cure{w.leadsCure()},
-		w.setCure()...), w.relayWhy()
+	f.Figure, f.Cures, f.Why = unit.Rating(w.z.RelaySet), []finding.Cure{w.leadsCure()}, w.relayWhy()
 	if w.z.RelaySet == 0 {
 		f.Sentence, f.Figure, f.Cures = "No overload relay guards this motor alone: it wants a thermistor in "+
 			"the winding.", "no setting", w.setCure()
@@ -341,7 +304,7 @@ func (w guardWords) fitRelay() finding.Finding {
 
 func (w guardWords) relayBlind() finding.Finding {
 	f := w.finding(
-		"protection.blind",
+		finding.ProtectionBlind,
 		finding.Caution,
 		"No setting of this relay both carries what occurs and guards the windings.",
 		"Other balance cans, a lighter load, or a thermistor in the winding.",

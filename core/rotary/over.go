@@ -98,7 +98,8 @@ type Each struct {
 	Start      Start   // with the idler alone
 	Beside     Start   // with everything that may run beside it running; the weakest
 	Standing   float64 // torque that stands against its start, over rated
-	MostLead   float64 // greatest amps in one of its leads over the states that occur
+	MostLead   float64 // greatest amps in one of its leads over the states that can occur
+	Carried    float64 // the same over the loads that were entered
 }
 
 // Start is a machine held at standstill while others run.
@@ -301,7 +302,10 @@ func (o *Over) each(a *Answer) {
 		}
 		for _, c := range a.Occasions {
 			if c.State.Runs && slices.Contains(c.Running, i) {
-				e.MostLead = math.Max(e.MostLead, slices.Max(c.State.Machines[i].Leads[:]))
+				most := slices.Max(c.State.Machines[i].Leads[:])
+				if e.MostLead = math.Max(e.MostLead, most); o.entered(i, c.Part) {
+					e.Carried = math.Max(e.Carried, most)
+				}
 			}
 		}
 		a.Each = append(a.Each, e)

@@ -123,7 +123,16 @@ func Read(e Entry, nominalVolts, nominalHertz float64) (Supply, []finding.Readin
 	}
 	one("hertz", e.Hertz, unit.Hertz, &s.Hertz)
 	one("feeder_length", e.FeederLength, unit.Length, &s.FeederM)
-	one("breaker", e.Breaker, unit.Amps, &s.Breaker)
+	if e.Breaker != "" {
+		x, ok, err := unit.Breaker(e.Breaker)
+		r := finding.Reading{Path: "supply.breaker", Typed: e.Breaker}
+		if err != nil || !ok {
+			r.Problem, r.Wanted = finding.NotRead, "its rating, like 32 A or C32"
+		} else {
+			s.Breaker, r.ReadAs = x, unit.Rating(x)
+		}
+		readings = append(readings, r)
+	}
 	readings = append(readings, s.readWall(e, one)...)
 	if perMetre, ok := table.OhmPerMetre(s.Feeder.SquareMM, s.Feeder.AWG); ok && s.FeederM > 0 {
 		s.FeederOhm = 2 * s.FeederM * perMetre

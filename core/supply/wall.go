@@ -61,13 +61,16 @@ func (s Supply) Wall(rules table.Rules, takers []Taker) []Chain {
 			continue
 		}
 		w := waller{s, rules, t, math.Max(t.Draw.RunAmps, t.Draw.MostAmps)}
-		c := Chain{Bridge: t.Bridge, Name: t.Name, Chosen: t.Chosen,
-			Links: []ChainLink{w.panel(), w.volts(), w.breaker(), w.wire(), w.length(), w.earth(), w.residual(),
-				w.wiring()}}
+		c := Chain{Bridge: t.Bridge, Name: t.Name, Chosen: t.Chosen, Links: w.links()}
 		c.conclude()
 		out = append(out, c)
 	}
 	return out
+}
+
+// links of the chain, in the order in which power meets them.
+func (w waller) links() []ChainLink {
+	return []ChainLink{w.panel(), w.volts(), w.breaker(), w.wire(), w.length(), w.earth(), w.residual(), w.wiring()}
 }
 
 // conclude finds the weakest link and says what it makes of the whole.

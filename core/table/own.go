@@ -291,3 +291,18 @@ func (w Wires) Source() string {
 	}
 	return w.Rules.Source()
 }
+
+// Thinner says that a conductor is thinner than the thinnest of its system in the tables, and
+// gives that one: it carries less, whatever it carries.
+func (w Wires) Thinner(c unit.Conductor) (thinnest Size, ok bool) {
+	var all []Size
+	if w.Own != nil {
+		all = sizes(w.Own.Conductors, c.AWG > 0)
+	}
+	if len(all) == 0 && c.AWG > 0 {
+		all = NorthAmerica.Sizes()
+	} else if len(all) == 0 {
+		all = Metric.Sizes()
+	}
+	return all[0], c.Area() > 0 && c.Area() < 0.999*all[0].Area()
+}

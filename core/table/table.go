@@ -279,6 +279,7 @@ var capacitors = load[struct {
 	Tolerance float64   `json:"tolerance"`
 	Classes   []float64 `json:"voltage_classes"`
 	Start     []float64 `json:"start_classes"`
+	MostStart float64   `json:"start_most_uf"`
 }]("capacitors")
 
 // RunCapacitors are the stock values in µF, with their tolerance and source.
@@ -286,6 +287,9 @@ func RunCapacitors() (microfarad []float64, tolerance float64, source string) {
 	t := capacitors()
 	return t.Run, t.Tolerance, t.Source
 }
+
+// MostStart is the largest start capacitor that is sold as one, µF (planning).
+func MostStart() float64 { return capacitors().MostStart }
 
 // StartClass is the lowest stock class of an electrolytic start capacitor at or
 // above volts; ok is false when none is.

@@ -8,6 +8,7 @@
 package unit
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"regexp"
@@ -55,56 +56,14 @@ type Kind struct {
 	Default string             // suffix assumed where none is written
 	Example string             // "write like 230/400"
 	Largest float64            // of the base unit; beyond is no such quantity
-	fold    bool               // three digits after a mark are thousands ("1,410")
-	halves  bool               // a/b may be a fraction ("3/4")
-	zero    bool               // nothing is a reading too
+	// Exact are suffixes whose case decides, tried before Units: M is not m.
+	Exact map[string]float64
+	// Asked are suffixes that are no unit here but look like one, with what to write instead.
+	Asked  map[string]string
+	fold   bool // three digits after a mark are thousands ("1,410")
+	halves bool // a/b may be a fraction ("3/4")
+	zero   bool // nothing is a reading too
 }
-
-// The kinds of entry. Base units: V, A, W, rpm, Hz, 1, m, mm², µF, °C, Ω, min.
-var (
-	Volts = Kind{Base: "V", Default: "v", Example: "230/400 or 208-230/460", Largest: 1000,
-		Units: map[string]float64{"v": 1, "volt": 1, "volts": 1, "vac": 1, "v~": 1, "kv": 1000}}
-	Amps = Kind{Base: "A", Default: "a", Example: "4.7/2.7 or 7,4 A", Largest: 2000,
-		Units: map[string]float64{"a": 1, "amp": 1, "amps": 1, "ma": 1e-3}}
-	Power = Kind{Base: "W", Example: "1.1 kW or 1½ HP", Largest: 2e6, halves: true,
-		Units: map[string]float64{"kw": 1000, "w": 1, "hp": WattsPerHorsepower, "ps": 735.49875, "cv": 735.49875,
-			"ch": 735.49875}}
-	RPM = Kind{Base: "rpm", Default: "rpm", Example: "1410", Largest: 60000, fold: true,
-		Units: map[string]float64{"rpm": 1, "r/min": 1, "min-1": 1, "min⁻¹": 1, "1/min": 1, "u/min": 1, "tr/min": 1}}
-	Hertz = Kind{Base: "Hz", Default: "hz", Example: "50 or 50/60", Largest: 500,
-		Units: map[string]float64{"hz": 1, "cycles": 1, "c/s": 1, "~": 1}}
-	Share = Kind{Base: "", Default: "", Example: "0.79 or 79 %", Largest: 2,
-		Units: map[string]float64{"": 1, "%": 0.01, "pct": 0.01}}
-	// Portion is a share of which nothing is one too.
-	Portion = Kind{Base: "", Default: "", Example: "65 %", Largest: 20, zero: true,
-		Units: map[string]float64{"": 1, "%": 0.01, "pct": 0.01}}
-	Length = Kind{Base: "m", Default: "m", Example: "18 m or 65 ft", Largest: 5000,
-		Units: map[string]float64{"m": 1, "metres": 1, "meters": 1, "ft": Foot, "feet": Foot, "'": Foot,
-			"cm": 0.01}}
-	Diameter = Kind{Base: "mm", Default: "mm", Example: "80 mm or 3.15 in", Largest: 1e4, halves: true,
-		Units: map[string]float64{"mm": 1, "cm": 10, "m": 1000, "in": Inch, "inch": Inch, "inches": Inch, "\"": Inch,
-			"″": Inch, "ft": 12 * Inch}}
-	Surface = Kind{Base: "m/s", Default: "m/s", Example: "25 m/s or 5000 ft/min", Largest: 500,
-		Units: map[string]float64{"m/s": 1, "ft/min": FootPerMinute, "fpm": FootPerMinute, "km/h": 1 / 3.6}}
-	Weight = Kind{Base: "kg", Default: "kg", Example: "21 kg or 46 lb", Largest: 2e4,
-		Units: map[string]float64{"kg": 1, "lb": Pound, "lbs": Pound, "g": 1e-3}}
-	Area = Kind{Base: "mm²", Default: "mm²", Example: "2.5 mm² or 12 AWG", Largest: 500,
-		Units: map[string]float64{"mm²": 1, "mm2": 1, "sqmm": 1, "qmm": 1, "mm": 1}}
-	Microfarads = Kind{Base: "µF", Default: "µf", Example: "50", Largest: 5000,
-		Units: map[string]float64{"µf": 1, "μf": 1, "uf": 1, "mfd": 1, "mf": 1}}
-	Minutes = Kind{Base: "min", Default: "min", Example: "20 min", Largest: 1e5, zero: true,
-		Units: map[string]float64{"min": 1, "minutes": 1, "m": 1, "h": 60, "hours": 60, "hour": 60, "s": 1. / 60}}
-	Inertia = Kind{Base: "kg·m²", Default: "kgm2", Example: "0.02", Largest: 1e4,
-		Units: map[string]float64{"kgm2": 1, "kgm²": 1, "kg·m²": 1, "kg m²": 1, "kg m2": 1}}
-	Ohms = Kind{Base: "Ω", Default: "ω", Example: "9.8", Largest: 1e6, zero: true,
-		Units: map[string]float64{"ω": 1, "ohm": 1, "ohms": 1, "r": 1, "kω": 1000, "k": 1000, "kohm": 1000, "mω": 1e-3,
-			"mohm": 1e-3}}
-	Megohms = Kind{Base: "MΩ", Default: "mω", Example: "50 MΩ or 800 kΩ", Largest: 1e6, zero: true,
-		Units: map[string]float64{"mω": 1, "m": 1, "mohm": 1, "megohm": 1, "megohms": 1, "kω": 1e-3, "k": 1e-3,
-			"kohm": 1e-3, "gω": 1000, "g": 1000, "gohm": 1000}}
-	Celsius = Kind{Base: "°C", Default: "°c", Example: "18", Largest: 300, zero: true,
-		Units: map[string]float64{"°c": 1, "c": 1, "°": 1, "deg": 1, "degrees": 1}}
-)
 
 var (
 	numberPattern = regexp.MustCompile(`^(\d+(?:[.,]\d+)*|[.,]\d+)?\s*([¼½¾⅓⅔⅛⅜⅝⅞])?`)
@@ -114,14 +73,27 @@ var (
 )
 
 // Problem says why an entry could not be read and what would do.
-type Problem struct{ Found, Wanted string }
+type Problem struct {
+	Found, Wanted string
+	Asked         bool // a unit was found that could be two things: Wanted says which
+}
 
 func (p *Problem) Error() string {
 	return fmt.Sprintf("cannot read %s; write it like %s", p.Found, p.Wanted)
 }
 
 func (k Kind) problem(text string) error {
-	return &Problem{strconv.Quote(text), k.Example}
+	return &Problem{Found: strconv.Quote(text), Wanted: k.Example}
+}
+
+// Wanted is what would do in place of an entry that could not be read: what its unit is asked
+// for where it could be two things, else the chapter's own words.
+func Wanted(err error, otherwise string) string {
+	var p *Problem
+	if errors.As(err, &p) && p.Asked {
+		return p.Wanted
+	}
+	return otherwise
 }
 
 // Columns reads every column of an entry. A unit written once, at the end,
@@ -152,7 +124,10 @@ func (k Kind) Columns(text string) (Columns, error) {
 		if units[i] != "" {
 			unit = units[i]
 		}
-		f, ok := k.Units[unit]
+		if wanted, asked := k.Asked[unit]; asked {
+			return nil, &Problem{Found: strconv.Quote(text), Wanted: wanted, Asked: true}
+		}
+		f, ok := k.factor(unit)
 		if !ok {
 			return nil, k.problem(text)
 		}
@@ -180,6 +155,72 @@ func (k Kind) One(text string) (x float64, ok bool, err error) {
 	return cols[0].Low, true, nil
 }
 
+// beyondScale is what a meter shows, or people write, where nothing joins its probes.
+var beyondScale = regexp.MustCompile(`(?i)^(?:o\.?l\.?|0\.?l|open|over|∞|inf|infinite|1\s*\.)$`)
+
+// BeyondScale says that a reading is one off the meter's scale.
+func BeyondScale(text string) bool { return beyondScale.MatchString(strings.TrimSpace(text)) }
+
+// Meter is One for what is read on a meter: OL, open and ∞ are readings, +Inf.
+func (k Kind) Meter(text string) (x float64, ok bool, err error) {
+	if BeyondScale(text) {
+		return math.Inf(1), true, nil
+	}
+	return k.One(text)
+}
+
+// MeterText is a reading as it was taken.
+func (k Kind) MeterText(x float64) string {
+	if math.IsInf(x, 1) {
+		return "off the scale"
+	}
+	if k.Base == "Ω" && x >= 1e6 {
+		return Text(x/1e6, "MΩ")
+	}
+	return Text(x, k.Base)
+}
+
+// factor of a suffix to the base unit.
+func (k Kind) factor(suffix string) (f float64, ok bool) {
+	if f, ok = k.Exact[suffix]; ok {
+		return f, true
+	}
+	f, ok = k.Units[suffix]
+	return f, ok
+}
+
+// suffix is the longest unit at the front of s, and how many bytes of s it takes. Where two
+// are as long, the one whose case decides goes first.
+func (k Kind) suffix(s string) (unit string, taken int) {
+	fits := func(u, text string) bool {
+		if u == "" || !strings.HasPrefix(text, u) {
+			return false
+		}
+		next := text[len(u):]
+		return next == "" || !isLetter(next) || !isLetter(u[len(u)-1:])
+	}
+	for u := range k.Exact {
+		if fits(u, s) && len(u) > taken {
+			unit, taken = u, len(u)
+		}
+	}
+	for u := range k.Asked {
+		if fits(u, s) && len(u) > taken {
+			unit, taken = u, len(u)
+		}
+	}
+	lower := strings.ToLower(s)
+	if len(lower) != len(s) { // a letter whose small one is longer: none of ours
+		return unit, taken
+	}
+	for u := range k.Units {
+		if fits(u, lower) && len(u) > taken {
+			unit, taken = u, len(u)
+		}
+	}
+	return unit, taken
+}
+
 // one reads a number or range, its unit and a following slash.
 func (k Kind) one(s string) (r Range, unit, tail string, ok bool) {
 	s = strings.TrimSpace(s)
@@ -199,18 +240,8 @@ func (k Kind) one(s string) (r Range, unit, tail string, ok bool) {
 		}
 	}
 	s = strings.TrimLeft(s, " \t")
-	for u := range k.Units {
-		if u == "" || !strings.HasPrefix(strings.ToLower(s), u) || len(u) <= len(unit) {
-			continue
-		}
-		if next := strings.ToLower(s)[len(u):]; next == "" || !isLetter(next) || !isLetter(u[len(u)-1:]) {
-			unit = u
-		}
-	}
-	if unit != "" {
-		lower := strings.ToLower(s)
-		s = strings.TrimLeft(lower[len(unit):], " ")
-	}
+	unit, taken := k.suffix(s)
+	s = strings.TrimLeft(s[taken:], " ")
 	if s == "" {
 		return r, unit, "", true
 	}
@@ -310,41 +341,6 @@ func (k Kind) Each(text string, most int) ([]float64, error) {
 	return out, nil
 }
 
-var gauge = regexp.MustCompile(`(?i)^(?:#\s*(\d{1,2})|(\d{1,2})\s*(?:awg|ga|gauge))$`)
-
-// Conductor is a wire size in either world; exactly one field is set.
-type Conductor struct {
-	SquareMM float64
-	AWG      int
-}
-
-// String prints the size as it is sold.
-func (c Conductor) String() string {
-	if c.AWG > 0 {
-		return fmt.Sprintf("%d"+Space+"AWG", c.AWG)
-	}
-	return Plain(c.SquareMM) + Space + "mm²"
-}
-
-// Area is its copper in mm²; of a gauge by its definition, π/4·(0.127 mm·92^((36−n)/39))².
-func (c Conductor) Area() float64 {
-	if c.AWG > 0 {
-		d := 0.127 * math.Pow(92, float64(36-c.AWG)/39)
-		return math.Pi / 4 * d * d
-	}
-	return c.SquareMM
-}
-
-// ParseConductor reads "6 mm²", "2,5" or "8 AWG"; ok is false for an empty entry.
-func ParseConductor(text string) (c Conductor, ok bool, err error) {
-	if m := gauge.FindStringSubmatch(strings.TrimSpace(spaces.Replace(text))); m != nil {
-		n, _ := strconv.Atoi(m[1] + m[2])
-		return Conductor{AWG: n}, true, nil
-	}
-	mm, ok, err := Area.One(text)
-	return Conductor{SquareMM: mm}, ok, err
-}
-
 // Plain prints a number as short as it is exact to six digits, without an
 // exponent.
 func Plain(x float64) string {
@@ -381,8 +377,9 @@ func Three(x float64) string {
 	return strconv.FormatFloat(rounded, 'f', min(digits, 6), 64)
 }
 
-// spaces are what pasted text has instead of a plain one.
-var spaces = strings.NewReplacer("\u00a0", " ", "\u202f", " ", "\u2009", " ")
+// spaces are what pasted text has instead of a plain one; the sign of ohms has a twin that
+// looks the same.
+var spaces = strings.NewReplacer("\u00a0", " ", "\u202f", " ", "\u2009", " ", "\u2126", "Ω")
 
 // PlainSpaces is a text with its hard and thin spaces made plain.
 func PlainSpaces(text string) string { return spaces.Replace(text) }

@@ -163,7 +163,8 @@ func (c *Column) Against(row Row, f *finding.Finding) {
 	}
 }
 
-// Settle orders the cells, finds the one that decides, and grades the column by it.
+// Settle orders the cells, finds the one that decides, and grades the column by it: of stops what
+// the bridge cannot do at all goes before what it does not reach, else the earlier question.
 func (c *Column) Settle() {
 	order := Rows()
 	at := func(r Row) int { return slices.IndexFunc(order, func(t RowTitle) bool { return t.ID == r }) }
@@ -175,6 +176,7 @@ func (c *Column) Settle() {
 			continue
 		}
 		if best < 0 || x.Grade.Rank() < c.Cells[best].Grade.Rank() ||
+			x.Grade == finding.Stop && x.Row == Cannot && c.Cells[best].Row != Cannot || // it is not for this at all
 			x.Grade == finding.Good && c.Cells[best].Grade == finding.Good && spare(x) < spare(&c.Cells[best]) {
 			best = i
 		}
