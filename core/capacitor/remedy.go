@@ -88,6 +88,9 @@ func (r remedy) offered(helps bool) []finding.Cure {
 
 // forLoad is the cure of a winding that is too hot, or a load that is not carried.
 func (r remedy) forLoad() []finding.Cure {
+	if math.IsInf(r.loadNow, 1) { // not carried now: nothing else has been said yet
+		return r.offered(gradeOf(r.load) != finding.Stop && gradeOf(r.idle) != finding.Stop)
+	}
 	return r.offered(r.load < r.loadNow-milder && !graver(r.idle, r.idleNow))
 }
 

@@ -239,16 +239,15 @@ func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) 
 		f.Grade, f.Sentence = finding.Note, q.startsWithCan(gives, what)
 		f.Entries = append(f.Entries, "bridge.start_microfarad")
 		f.Detail = startCanRating(s)
-		if times := q.StartEntered / a.Microfarad; times > heavyStart { // the method is for light starts
-			f.Grade, f.Sentence = finding.Caution, q.heavyStart(times, gives)
-			f.Measure = finding.Against(times, finding.AtMost, heavyStart, "× the run capacitor")
-			f.Figure, f.Limit = unit.Three(times)+" × the run capacitor", unit.Plain(heavyStart)+" × at most"
-		}
 	default:
 		f.Grade, f.Sentence = finding.Note, startsPlain(gives, what)
 		f.Detail = startsPlainDetail(gives, standing, dip)
 	}
-	return []finding.Finding{f}
+	out := []finding.Finding{f}
+	if times := q.StartEntered / a.Microfarad; times > heavyStart { // the method is for light starts
+		out = append(out, q.sayHeavyStart(times, gives))
+	}
+	return out
 }
 
 // microfarads prints a capacitance as cans are sold: whole above twenty, halves

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"math"
 
+	"graybridge/core/finding"
+
 	"graybridge/core/unit"
 )
 
@@ -66,9 +68,16 @@ func (q Question) startsWithCan(gives float64, what string) string {
 		microfarads(q.StartEntered), unit.Percent(gives), what)
 }
 
-func (q Question) heavyStart(times, gives float64) string {
-	return fmt.Sprintf("A heavy start for this method: %s, %s times the run capacitor, for %s of rated torque.",
-		microfarads(q.StartEntered), unit.Plain(math.Round(times)), unit.Percent(gives))
+func (q Question) sayHeavyStart(times, gives float64) finding.Finding {
+	return finding.Finding{ID: finding.CapacitorHeavyStart, Bay: finding.Bridge, Grade: finding.Caution, Planning: true,
+		Sentence: fmt.Sprintf("A heavy start for this method: %s, %s times the run capacitor, for %s of rated torque.",
+			microfarads(q.StartEntered), unit.Plain(math.Round(times)), unit.Percent(gives)),
+		Detail: "A capacitor suits light starts. Start it unloaded, or weigh a drive or a converter.",
+		Figure: unit.Three(times) + " × the run capacitor", Limit: unit.Plain(heavyStart) + " × at most",
+		Measure: finding.Against(times, finding.AtMost, heavyStart, "× the run capacitor"),
+		Why: []finding.Why{{Formula: "start µF / run µF", Numbers: unit.Plain(q.StartEntered) + " µF to the run value",
+			Section: finding.OnCapacitorPart, Source: "the trade takes about twice the run value; planning"}},
+		Entries: []string{"load.start", "bridge.start_microfarad"}}
 }
 
 func startCanRating(s StartAnswer) string {

@@ -32,6 +32,9 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	f := say(finding.DriveSpeed, v.SaysGrade, fmt.Sprintf("At %s: %s", unit.Text(v.Point.Hz, "Hz"),
 		finding.Lower(v.Says)), coolingFallsShort(v), "drive.at")
 	f.Figure, f.Limit = unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)
+	if v.Point.Carries {
+		f.Measure = finding.Against(100*v.Point.Asked, finding.AtMost, 100*v.Point.Continuous, "% of plate torque")
+	}
 	if v.Point.Carries && v.Point.Heat > 1 && m.Cooling == OwnFan && v.Point.Hz < o.Site.Model.FrequencyHz &&
 		blowerHelps(m, v.Point) {
 		f.Cures = []finding.Cure{{Label: "It has a blower", Path: "drive.cooling", Value: string(Blower)}}

@@ -114,13 +114,12 @@ func TestTheListNamesEverythingTheBridgeIsBuiltOf(t *testing.T) {
 }
 
 // Where idling was entered and a winding passes its plate there, no relay guards it: that is the
-// finding, and a thermistor a part. Where nobody entered it, a setting says how far it guards.
+// finding. Where nobody entered it, a setting says how far it guards.
 func TestARelayIsSetByWhatWasEntered(t *testing.T) {
 	d := scenario.Blunger()
 	d.Machines[0].Load.Kind, d.Machines[0].Load.Lightest = machine.Constant, "0"
 	p := job.Make(d)
 	require.NotNil(t, found(p, "protection.blind"))
-	require.NotNil(t, buy(p, "thermistor"))
 	d.Machines[0].Load.Lightest, d.Machines[0].Protection.RelaySet = "", ""
 	p = job.Make(d)
 	require.Nil(t, found(p, "protection.blind"))

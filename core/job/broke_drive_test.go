@@ -8,6 +8,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/machine"
 	"graybridge/core/plate"
 	"graybridge/core/protection"
 	"graybridge/core/scenario"
@@ -63,14 +64,21 @@ func TestAMotorOfTNumbersIsNotToldOfUAndV(t *testing.T) {
 	}
 }
 
-func TestWhereNoRelayGuardsAThermistorMay(t *testing.T) {
-	d := scenario.SlipMixer()
-	d.Machines[0].Load.Lightest = "30 %" // said: a winding passes its plate there, and the leads carry little
+// A relay in the supply lines that cannot see a winding at a load that was entered is to be wired
+// into the motor leads; a thermistor that is there feels the winding itself.
+func TestARelayThatCannotSeeIsRewired(t *testing.T) {
+	d := scenario.Blunger()
+	d.Machines[0].Load.Kind, d.Machines[0].Load.Lightest = machine.Constant, "0"
 	p := job.Make(d)
-	f := found(p, "protection.relay")
-	require.Equal(t, finding.Open, f.Grade)
-	require.Equal(t, string(protection.Thermistor), f.Cures[0].Value)
-	require.NotNil(t, buy(p, "thermistor"))
+	f := found(p, "protection.blind")
+	require.Equal(t, finding.Caution, f.Grade)
+	require.Equal(t, string(protection.MotorLeads), f.Cures[0].Value)
+	require.NotEmpty(t, f.Cures[0].And.Value, "fitted and set in one touch")
+	require.Nil(t, buy(p, "thermistor"))
+	require.Contains(t, buy(p, "relay").Note, "one pole in each motor lead")
+	after := job.Make(taken(d, f.Cures[0]))
+	require.Nil(t, found(after, "protection.blind"))
+	require.Equal(t, finding.Good, found(after, "protection.relay").Grade)
 	d.Machines[0].Protection.Relay = protection.Thermistor
 	p = job.Make(d)
 	require.Equal(t, finding.Good, found(p, "protection.relay").Grade)

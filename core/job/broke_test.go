@@ -200,8 +200,8 @@ func TestOneValueServesLoadAndIdling(t *testing.T) {
 	d.Machines[0].Load.Kind = machine.Constant
 	p := job.Make(d)
 	f := found(p, "capacitor.idle")
-	require.Regexp(t, "would share it out: 11[0-9].% idling, 11[0-9].% at your load", f.Detail)
-	require.NotContains(t, f.Detail, "serve both", "not where a winding is still above plate")
+	require.Regexp(t, "is a compromise: 11[0-9].% idling, 11[0-9].% at your load", f.Detail)
+	require.NotContains(t, f.Detail, "serves both", "not where a winding is still above plate")
 	require.Empty(t, f.Cures, "the load is not given up for an idling nobody has said")
 	d.Machines[0].Load.Lightest = "0"
 	f = found(job.Make(d), "capacitor.idle")

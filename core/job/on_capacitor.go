@@ -337,7 +337,12 @@ func (w onCapacitor) buys(g guarded) []Buy {
 	motor := g.asks.MostSupply
 	relay := Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it",
 		sizeText(ch.RelaySet)), Note: relayWords(string(ch.Relay)), Own: g.noted.RelaySet > 0, Planning: true}
-	if ch.RelaySet == 0 {
+	leadsSet := g.asks.Setting(protection.MotorLeads).Amps
+	switch {
+	case ch.RelaySet == 0 && w.guard.Relay != protection.Thermistor && leadsSet > 0: // wired otherwise it guards
+		relay.Spec = fmt.Sprintf("three-pole, range with %s in it", sizeText(leadsSet))
+		relay.Note = relayWords(string(protection.MotorLeads))
+	case ch.RelaySet == 0:
 		relay.Spec, relay.Note = "none: no setting both carries the load and guards the windings", "see the thermistor"
 		if relay.Own {
 			relay.Spec = "set to " + unit.Rating(g.noted.RelaySet) + "; no setting both carries the load and guards " +
@@ -372,7 +377,7 @@ func (w onCapacitor) buys(g guarded) []Buy {
 			"closed to fingers, its own glands", Note: cansUpright},
 		Buy{ID: "label", Count: 1, What: "Label on the box", Spec: "“Capacitors inside: switch off, wait a minute, " +
 			"discharge, then open.”"})
-	if ch.RelaySet == 0 {
+	if w.guard.Relay == protection.Thermistor || ch.RelaySet == 0 && leadsSet == 0 {
 		out = append(out, Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head",
 			Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil",
 				first(w.machine.Plate.Insulation, "of the winding")), Note: "it feels the winding no relay can see",

@@ -86,6 +86,7 @@ func (w onCapacitor) asked(d capacitor.Demand) protection.Asks {
 		MostLead: d.MostLead, MostSupply: d.MostSupply, Capacitor: d.Capacitor, StartAmps: d.StartAmps,
 		Volts: w.site.Supply.Nominal, PlateAmps: w.site.Model.LineAmps, ServiceFactor: w.site.Plate.ServiceFactor,
 		ShaftHP: w.site.Plate.ShaftWatts / unit.WattsPerHorsepower, NeverIdles: l.NeverIdles(),
+		UsualLoad: l.Usual,
 	}
 	lightest, heaviest := l.Lightest, l.Heaviest
 	if !l.LightestSaid {

@@ -12,7 +12,8 @@ import (
 
 // rowsOf are the questions that findings answer.
 var rowsOf = map[string]weigh.Row{
-	finding.CapacitorStart: weigh.Starts, finding.DriveStart: weigh.Starts, finding.DriveRampUp: weigh.Starts,
+	finding.CapacitorStart: weigh.Starts, finding.CapacitorHeavyStart: weigh.Starts,
+	finding.DriveStart: weigh.Starts, finding.DriveRampUp: weigh.Starts,
 	finding.DCStart: weigh.Starts, finding.DCStalls: weigh.Starts,
 	rotary.IDStart: weigh.Starts, rotary.IDStartFirst: weigh.Starts, rotary.IDStartCan: weigh.Starts,
 	rotary.IDCreeps: weigh.Starts, rotary.IDSpin: weigh.Starts,

@@ -23,4 +23,3 @@ func dutyRatio(text string) float64 {
 	}
 	return 0
 }
-

@@ -70,13 +70,22 @@ func (j judge) need() float64 {
 	return max(j.a.Rules.Circuit().Conductor*math.Max(j.a.MostLead, j.a.MostSupply), j.p.RelaySet, j.c.BreakerLeast)
 }
 
-// breakerCures note the breaker that is advised; nil where that one is noted, or none is.
+// breakerCures note the breaker that is advised, with the wire that it needs where the one noted
+// is too thin for it; nil where that breaker is noted, or none is advised.
 func (j judge) breakerCures() []finding.Cure {
 	b := j.advised()
 	if b == 0 || b == j.p.Breaker {
 		return nil
 	}
-	return []finding.Cure{{Label: "Note " + unit.Rating(b), Path: "protection.breaker", Value: unit.Plain(b) + " A"}}
+	cure := finding.Cure{Label: "Note " + unit.Rating(b), Path: "protection.breaker", Value: unit.Plain(b) + " A"}
+	carry, known := j.a.Rules.Ampacity(j.p.Conductor)
+	if known && b > carry && !j.p.relayGuards(j.a.Rules.Rules, carry) {
+		if c, ok := j.thicker(); ok && c != j.p.Conductor {
+			cure.Label += ", use " + c.String()
+			cure.And = finding.Setting{Path: "protection.conductor", Value: c.String()}
+		}
+	}
+	return []finding.Cure{cure}
 }
 
 // wireCures are the wire that serves with the breaker that stays; nil where that one is noted.
@@ -257,7 +266,10 @@ func (j judge) relay() {
 	}
 	// What guards, or the plan's own setting, which says how far it does.
 	most := math.Max(floorTo(math.Min(g.Least, a.Ceiling())), c.RelaySet)
-	least := math.Min(g.Carries/RelayHolds, math.Max(c.RelaySet, g.Usual/RelayHolds))
+	least := g.Carries / RelayHolds
+	if c.RelaySet > 0 {
+		least = math.Min(least, c.RelaySet)
+	}
 	how := a.How(p.Relay, p.RelaySet)
 	switch {
 	case p.RelaySet == 0:
@@ -286,7 +298,7 @@ func (j judge) blind(f finding.Finding, g Guard, leads Setting) {
 	most := math.Min(g.Least, j.a.Ceiling())
 	f = finding.Finding{ID: finding.ProtectionBlind, Grade: finding.Caution, Sentence: noSettingOfThis,
 		Why: f.Why, Entries: f.Entries}
-	f.Measure = finding.Against(g.Usual/RelayHolds, finding.AtMost, math.Min(most, 0.9995*g.Usual/RelayHolds), "A")
+	f.Measure = finding.Against(g.Usual/relayWaits, finding.AtMost, math.Min(most, 0.9995*g.Usual/relayWaits), "A")
 	f.Figure, f.Limit = unit.Text(g.Carries, "A")+" at your loads", unit.Text(most, "A")+" where a winding is at plate"
 	if coil, worst := j.hotLight(); worst > 1 {
 		f.Sentence = relayBlind(coil)

@@ -66,7 +66,7 @@ func TestARelayIsJudgedByWhatItsPolesSee(t *testing.T) {
 	require.Equal(t, finding.Caution, lines["protection.blind"].Grade, "it sees 1.9 A while W passes its plate")
 	require.Equal(t, finding.Caution, lines["protection.relay"].Grade, "what is set lets that winding burn")
 	require.Empty(t, lines["protection.relay"].Cures, "no setting does both")
-	a.Leads = protection.Guard{Carries: 4.7, Usual: 4.7, Least: 4.4}
+	a.Leads = protection.Guard{Carries: 4.7, Usual: 4.7, Least: 3.9}
 	none := judged(protection.Entry{}, a)["protection.relay"]
 	require.Contains(t, none.Sentence, "No setting")
 	require.Equal(t, string(protection.Thermistor), none.Cures[0].Value)

@@ -53,15 +53,24 @@ const InsideWithin = 0.004
 // lets go).
 const RelayHolds = 1.05
 
+// relayWaits is how many times its setting a relay carries for the minutes of a short run: it
+// lets go within two hours (handbook: 1.2 ×).
+const relayWaits = 1.2
+
 // Setting is where a relay is set, and how far that holds.
 type Setting struct {
-	Amps float64 // 0: no setting both carries the usual load and guards what was entered
+	// Amps; 0: no setting both carries the usual load, at least for short runs, and guards what
+	// was entered.
+	Amps float64
 	// Guards is the share of load up to which no winding passes plate amps unseen; +Inf: at
 	// every load from the lightest entered to a stall.
 	Guards float64
 	// Carries is the greatest share of the loads entered that it carries for good; +Inf: all.
 	Carries float64
-	Passes  float64 // the greatest winding over plate that it lets pass above Guards
+	// Light says that it lets go when a load lighter than the usual one, that was entered, stays on.
+	Light  bool
+	Short  bool    // the usual load for short runs alone: it then lets go within two hours
+	Passes float64 // the greatest winding over plate that it lets pass above Guards
 	// Idle is a winding over plate idling, where nobody entered that it idles, that the relay
 	// does not see; 0: there is none.
 	Idle     float64
@@ -70,7 +79,7 @@ type Setting struct {
 
 // Limited says that the setting does not do both at every load.
 func (s Setting) Limited() bool {
-	return !math.IsInf(s.Guards, 1) || !math.IsInf(s.Carries, 1)
+	return !math.IsInf(s.Guards, 1) || !math.IsInf(s.Carries, 1) || s.Light
 }
 
 // floorTo is the greatest position of a dial at or below amps, ceilTo the least at or above.
@@ -109,7 +118,7 @@ func (a Asks) Setting(r Relay) Setting {
 			return Setting{}
 		}
 	}
-	if !(set > 0) || RelayHolds*set < g.Usual {
+	if !(set > 0) || relayWaits*set < g.Usual {
 		return Setting{}
 	}
 	return a.How(r, set)
@@ -117,7 +126,7 @@ func (a Asks) Setting(r Relay) Setting {
 
 // How far a setting holds.
 func (a Asks) How(r Relay, set float64) Setting {
-	s := Setting{Amps: set, Guards: math.Inf(1), Carries: math.Inf(1)}
+	s := Setting{Amps: set, Guards: math.Inf(1), Carries: math.Inf(1), Short: RelayHolds*set < a.Of(r).Usual}
 	for _, w := range a.Watch {
 		pole := w.pole(r)
 		blind := w.Worst > 1+InsideWithin && pole < 0.999*set
@@ -130,7 +139,10 @@ func (a Asks) How(r Relay, set float64) Setting {
 		case blind:
 			s.Guards, s.Passes = math.Min(s.Guards, w.Load), math.Max(s.Passes, w.Worst)
 		}
-		if w.Part == Entered && pole > RelayHolds*set {
+		switch trips := w.Part == Entered && pole > RelayHolds*set; {
+		case trips && w.Load < a.UsualLoad-1e-6:
+			s.Light = true
+		case trips:
 			s.Carries = math.Min(s.Carries, w.Load)
 		}
 	}

@@ -25,6 +25,7 @@ type Asks struct {
 	Idle          Seen // at the lightest load
 	Lines, Leads  Guard
 	Watch         []Watch // from idling to a stall
+	UsualLoad     float64 // share of plate torque
 	NeverIdles    bool    // its load stays on the shaft: a fan, a pump
 	OtherUF       float64 // µF with which a relay in the motor leads would guard every load; 0: not known
 	MostLead      float64 // greatest amps in any motor lead over the loads that occur
@@ -79,10 +80,14 @@ const BreakerRuns = 1.1
 // Ceiling is the code's greatest setting of the relay, in amps.
 func (a Asks) Ceiling() float64 { return a.Rules.Circuit().Ceiling(a.ServiceFactor) * a.PlateAmps }
 
-// step is how finely a setting can be turned.
+// step is how finely a setting can be turned: a fiftieth of it or so.
 func step(amps float64) float64 {
 	switch {
+	case amps < 1:
+		return 0.01
 	case amps < 2:
+		return 0.02
+	case amps < 5:
 		return 0.05
 	case amps < 20:
 		return 0.1

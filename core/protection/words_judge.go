@@ -81,8 +81,14 @@ func howFar(s Setting, a Asks) string {
 	default:
 		add("It trips before a winding stays above its plate amps.")
 	}
-	if !math.IsInf(s.Carries, 1) {
+	switch {
+	case s.Short:
+		add("Your load it carries for short runs; left on, it trips within two hours.")
+	case !math.IsInf(s.Carries, 1):
 		add("It carries up to %s load and trips when more stays on.", percentDown(s.Carries))
+	}
+	if s.Light {
+		add("At your lightest load more flows in a lead: left so, it trips.")
 	}
 	if s.Idle > 1 {
 		add("Do not leave it idling: winding %s would carry %s of its plate amps, and the relay does not see it.",
@@ -100,8 +106,14 @@ func settingNote(s Setting, a Asks) string {
 	if !math.IsInf(s.Guards, 1) {
 		out = append(out, "guards every winding to "+percentDown(s.Guards)+" load")
 	}
-	if !math.IsInf(s.Carries, 1) {
+	switch {
+	case s.Short:
+		out = append(out, "your load for short runs")
+	case !math.IsInf(s.Carries, 1):
 		out = append(out, "carries up to "+percentDown(s.Carries)+" load")
+	}
+	if s.Light {
+		out = append(out, "trips when it stays lightly loaded")
 	}
 	if s.Idle > 1 {
 		out = append(out, "do not leave it idling")

@@ -3,7 +3,6 @@ package rotary
 import (
 	"fmt"
 	"math"
-	"slices"
 	"strings"
 
 	"graybridge/core/can"
@@ -28,7 +27,7 @@ func (o *Over) fallsOut(w WorstOf) finding.Finding {
 			finding.Upper(b.Text()),
 		),
 		Entries: []string{"rotary.l1_l3_microfarad", "rotary.l2_l3_microfarad"},
-		Cures:   o.bankCures(), Why: []finding.Why{engine("stable speed nearest synchronous for every "+
+		Cures:   o.betterCures(), Why: []finding.Why{engine("stable speed nearest synchronous for every "+
 			"motor at once", "none for "+o.Who(w.Of))}}
 }
 
@@ -83,7 +82,7 @@ func (o *Over) worstWinding(w WorstOf, grade finding.Grade) finding.Finding {
 		} else if best.Worst.Share > 1 {
 			f.Detail += "Keep machines apart in the timetable, lighten a load, or take a larger idler."
 		}
-		f.Cures = o.bankCures()
+		f.Cures = o.betterCures()
 	}
 	return f
 }
@@ -96,28 +95,6 @@ func (o *Over) overPlate(w WorstOf) (share float64, ok bool) {
 	}
 	share = o.At(w.Of).Site.Load.Heaviest
 	return share, share > 1
-}
-
-// bankCures set the plan's pair.
-func (o *Over) bankCures() []finding.Cure {
-	b, left := o.Answer.Best.Balance, o.Drawer
-	fit := func(uf float64) float64 {
-		if uf < least {
-			return 0
-		}
-		parts := can.Combine(uf, left)
-		if parts == nil {
-			return math.Round(uf)
-		}
-		left = without(slices.Clone(left), parts)
-		return can.Sum(parts)
-	}
-	b.L13, b.L23 = fit(b.L13), fit(b.L23)
-	if math.Abs(b.L13-o.Entered.L13) < 0.5 && math.Abs(b.L23-o.Entered.L23) < 0.5 {
-		return nil
-	}
-	return []finding.Cure{{Label: "Fit " + b.Text(), Path: "rotary.l1_l3_microfarad", Value: unit.Plain(b.L13),
-		And: finding.Setting{Path: "rotary.l2_l3_microfarad", Value: unit.Plain(b.L23)}}}
 }
 
 func (o *Over) chooseBanks() finding.Finding {
@@ -152,7 +129,7 @@ func (o *Over) betterBanks() finding.Finding {
 			finding.Upper(a.Best.Text()),
 			unit.Percent(a.Best.Worst.Share),
 		),
-		Entries: []string{"rotary.l1_l3_microfarad", "rotary.l2_l3_microfarad"}, Cures: o.bankCures(),
+		Entries: []string{"rotary.l1_l3_microfarad", "rotary.l2_l3_microfarad"}, Cures: o.betterCures(),
 		Why: []finding.Why{engine("both µF for the smallest worst winding over the states that occur", a.Best.Text())}}
 }
 

@@ -76,18 +76,35 @@ func (g LineGuard) advised() float64 {
 	return best
 }
 
-// BreakerCure notes the breaker that is advised; nil where that one is noted.
+// BreakerCure notes the breaker that is advised, with the wire that it needs where the one noted
+// is too thin for it; nil where that breaker is noted.
 func (g LineGuard) BreakerCure() []finding.Cure {
 	b := g.advised()
 	if b == 0 || b == g.Breaker {
 		return nil
 	}
-	return []finding.Cure{{Label: "Note " + unit.Rating(b), Path: "protection.breaker", Value: unit.Plain(b) + " A"}}
+	cure := finding.Cure{Label: "Note " + unit.Rating(b), Path: "protection.breaker", Value: unit.Plain(b) + " A"}
+	if carry, known := g.Wires.Ampacity(g.Conductor); known && !g.guards(b, carry) {
+		if c, ok := g.wire(); ok && c != g.Conductor {
+			cure.Label += ", use " + c.String()
+			cure.And = finding.Setting{Path: "protection.conductor", Value: c.String()}
+		}
+	}
+	return []finding.Cure{cure}
 }
 
-// WireCure is the wire that serves with the breaker that stays: the one noted where it fits and
-// guards what is there, else the one advised.
+// WireCure is the wire that serves with the breaker that stays.
 func (g LineGuard) WireCure(label string) []finding.Cure {
+	c, ok := g.wire()
+	if !ok || c == g.Conductor {
+		return nil
+	}
+	return []finding.Cure{{Label: label + " " + c.String(), Path: "protection.conductor", Value: c.String()}}
+}
+
+// wire serves with the breaker that stays: the one noted where it fits and guards what is there,
+// else the one advised.
+func (g LineGuard) wire() (unit.Conductor, bool) {
 	stays := g.advised()
 	if carry, known := g.Wires.Ampacity(g.Conductor); g.fits() && (!known || g.guards(g.Breaker, carry)) {
 		stays = g.Breaker
@@ -96,10 +113,7 @@ func (g LineGuard) WireCure(label string) []finding.Cure {
 	if carry, _ := g.Wires.Ampacity(c); ok && !g.guards(stays, carry) {
 		c, ok = g.Wires.Conductor(math.Max(g.Wants(), stays))
 	}
-	if !ok || c == g.Conductor {
-		return nil
-	}
-	return []finding.Cure{{Label: label + " " + c.String(), Path: "protection.conductor", Value: c.String()}}
+	return c, ok
 }
 
 // Mend cures a breaker that does not guard its wire: another breaker, which is less work, or

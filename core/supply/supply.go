@@ -96,6 +96,10 @@ type Supply struct {
 // known says that the feeder's conductor was entered and that the tables reach it.
 func (s Supply) known() bool { return s.Feeder != (unit.Conductor{}) && s.Carried.Beyond == "" }
 
+// overThin says that the breaker is larger than what even the thinnest wire of the tables
+// carries, over a feeder that is thinner still.
+func (s Supply) overThin() bool { return s.Carried.Under > 0 && s.Breaker > s.Carried.Under }
+
 // Read reads the entry against the workshop's nominal volts and hertz.
 func Read(e Entry, nominalVolts, nominalHertz float64) (Supply, []finding.Reading) {
 	s := Supply{Volts: nominalVolts, Hertz: nominalHertz, Nominal: nominalVolts, VoltsMark: finding.Estimated}
@@ -230,6 +234,10 @@ func (s Supply) judgeFeeder(draw *Draw, rules table.Rules, add func(finding.Find
 	carry, known := s.Carried.Amps, s.known()
 	if known && s.Breaker > s.Carried.Breaker {
 		add(s.sayWire())
+	}
+	if s.overThin() {
+		add(s.sayThinWire())
+		return
 	}
 	if s.Carried.Beyond != "" && s.Feeder != (unit.Conductor{}) {
 		add(s.sayBeyond())

@@ -256,6 +256,10 @@ func (w waller) wire() ChainLink {
 		return l
 	}
 	l.Found = w.Feeder.String()
+	if w.overThin() {
+		l.Grade, l.Text, l.Cure = finding.Stop, wireTooThin(w.Supply), w.thicker(math.Max(w.room(), w.Breaker))
+		return l
+	}
 	if w.Carried.Beyond != "" {
 		l.Text = wireBeyond(w.Carried.Beyond)
 		return l

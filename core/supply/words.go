@@ -69,6 +69,20 @@ func (s Supply) sayWire() finding.Finding {
 		Entries: []string{"supply.breaker", "supply.feeder_size"}}
 }
 
+// sayThinWire is sayWire of a feeder thinner than the tables begin.
+func (s Supply) sayThinWire() finding.Finding {
+	under := unit.Rating(s.Carried.Under)
+	return finding.Finding{ID: finding.SupplyWire, Grade: finding.Stop,
+		Sentence: fmt.Sprintf("The %s breaker does not guard the feeder's %s, which carries less than %s.",
+			unit.Rating(s.Breaker), s.Feeder, under),
+		Detail: "This is so whatever the motor takes: a smaller breaker or a thicker feeder, by a licensed person.",
+		Figure: unit.Rating(s.Breaker), Limit: under, Measure: finding.Against(s.Breaker, finding.AtMost,
+			s.Carried.Under, "A"), Planning: true,
+		Why: []finding.Why{{Formula: "breaker ≤ what the wire carries", Numbers: "thinner than the table's thinnest",
+			Section: finding.OnProtection, Source: s.Carried.Source}},
+		Entries: []string{"supply.breaker", "supply.feeder_size"}}
+}
+
 func (s Supply) sayThin(carry float64, most float64) finding.Finding {
 	wants, numbers := s.wants(most), fmt.Sprintf("1.25 · %s", unit.Text(most, "A"))
 	asks := "the motor asks " + unit.Text(wants, "A")

@@ -144,6 +144,11 @@ func wireUnguarded(s Supply) string {
 		unit.Rating(math.Floor(10*s.Carried.Breaker)/10))
 }
 
+func wireTooThin(s Supply) string {
+	return fmt.Sprintf("The breaker of %s does not guard it: it carries less than %s.", unit.Rating(s.Breaker),
+		unit.Rating(s.Carried.Under))
+}
+
 func wireOver(c table.Carried, most float64) string {
 	return fmt.Sprintf("It carries %s; the motor alone takes %s.", as(c), unit.Text(most, "A"))
 }

@@ -37,6 +37,9 @@ type Carried struct {
 	Source   string
 	Beyond   string // what the tables do not reach; Amps is then 0
 	Lessened bool   // by air or by neighbours
+	// Under is what it carries less than, of a size thinner than the thinnest of the table;
+	// 0: the table says, or says nothing.
+	Under float64
 }
 
 // Carries is what a conductor carries as it lies: the table's column for its terminals,
@@ -70,6 +73,12 @@ func (l Laid) Carries() (c Carried) {
 	}
 	if !ok {
 		c.Beyond = "this size"
+		if l.AWG > 0 || l.SquareMM > 0 {
+			wires := Wires{Rules: Metric, Own: l.Own}
+			if thinnest, thinner := wires.Thinner(l.Conductor); thinner {
+				c.Under = thinnest.Amps
+			}
+		}
 		return c
 	}
 	parts := []string{unit.Rating(base)}
