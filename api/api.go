@@ -103,6 +103,8 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	cfg := huma.DefaultConfig("Gray Bridge", Version)
 	cfg.DocsPath, cfg.CreateHooks = "", nil
 	cfg.OpenAPIPath, cfg.SchemasPath = "/api/openapi", ""
+	// The body is here before an operation begins (received), so none sets a time for it anew.
+	cfg.OnAddOperation = append(cfg.OnAddOperation, func(_ *huma.OpenAPI, o *huma.Operation) { o.BodyReadTimeout = -1 })
 	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	a := humachi.New(r, cfg)
 	a.UseMiddleware(srv.admits)

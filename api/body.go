@@ -8,6 +8,7 @@ import (
 	"net/http"
 	"os"
 	"strings"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -58,6 +59,9 @@ func isPhoto(r *http.Request) bool {
 func received(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if r.Method == http.MethodGet || r.Method == http.MethodHead {
+			if r.Body == http.NoBody {
+				allIn(w)
+			}
 			next.ServeHTTP(w, r)
 			return
 		}
@@ -78,9 +82,16 @@ func received(next http.Handler) http.Handler {
 			tooLarge(w, r, most)
 			return
 		}
+		allIn(w)
 		r.Body = &receivedBody{bytes.NewReader(into.Bytes()), into.Bytes()}
 		next.ServeHTTP(w, r)
 	})
+}
+
+// allIn ends the time a sender has: the request is here whole. A deadline that stayed would fall
+// during a long answer, give the connection up, and with it every later request that comes by it.
+func allIn(w http.ResponseWriter) {
+	_ = http.NewResponseController(w).SetReadDeadline(time.Time{})
 }
 
 // spooled puts a body that is too large to be held into a file of its own while it is worked on.
@@ -95,6 +106,7 @@ func spooled(w http.ResponseWriter, r *http.Request, most int64, next http.Handl
 		tooLarge(w, r, most)
 		return
 	}
+	allIn(w)
 	r.Body = file
 	next.ServeHTTP(w, r)
 }
