@@ -88,12 +88,11 @@ interface Problem {
 export const atTheDoor = { shut: () => {} }
 
 export async function got<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
-  let answer
-  try {
-    answer = await call
-  } catch {
-    throw new Trouble(0, 'The server does not answer. What you typed is kept here and sent when it is back.')
-  }
+  const lost = () => new Trouble(0, 'The server does not answer. What you typed is kept here and sent when it is back.')
+  const answer = await call.catch(() => {
+    throw lost() // no answer, or one that broke off
+  })
+  if (answer.response.status === 499) throw lost() // the connection gave the question up, not the server
   if (answer.response.ok) return answer.data as T
   if (answer.response.status === 401) atTheDoor.shut()
   const p = (answer.error ?? {}) as Problem

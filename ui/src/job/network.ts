@@ -23,6 +23,8 @@ export interface Network {
   asked: string[] // "PUT /api/jobs/j1", in order
   plan: (d: Document) => Partial<Plan>
   cut: boolean
+  /** Everything is answered with this status: a connection that gave up, a busy server. */
+  status?: number
   /** Answers about a plan wait for this. */
   hold?: Promise<void>
   /** What further addresses answer, "GET /api/yard", to a body or what stands behind the question mark. */
@@ -114,6 +116,7 @@ export function network(first: Document = blank()): Network {
     const path = new URL(request.url).pathname
     if (n.cut) throw new TypeError('the network is cut')
     n.asked.push(`${request.method} ${path}`)
+    if (n.status) return given(n.status, { detail: 'Not now.' })
     const body = request.method === 'GET' ? undefined : await request.json().catch(() => undefined)
     const seen = Number((request.headers.get('If-Match') ?? '').replaceAll('"', ''))
     const change = request.headers.get('Change-Id') ?? ''

@@ -10,13 +10,14 @@ import { keep } from './unsent'
 
 let there: Network
 let close: () => void = () => {}
+let opened: OpenJob
 
 /** A job open in a window. */
 async function open(): Promise<OpenJob> {
   let job!: OpenJob
   const window = mount(
     defineComponent(() => {
-      job = provideJob('j1')
+      job = opened = provideJob('j1')
       return () => h('p')
     }),
   )
@@ -44,6 +45,38 @@ describe('a job open for work', () => {
     expect(there.latest().machines[0]!.plate.rpm).toBe('1410')
     expect(job.saving.value).toBe('stored')
     expect(job.canUndo.value).toBe(true)
+  })
+
+  it.each([499, 429, 503])('keeps an edit that was answered with %i and sends it again', async (status) => {
+    const job = await open()
+    there.status = status
+    job.commit('plate.rpm', '1410')
+    await until('it waits', () => job.saving.value === 'waiting')
+    expect(job.text('plate.rpm')).toBe('1410')
+    there.status = undefined
+    await until('it is stored', () => job.revision.value === 2)
+    expect(there.latest().machines[0]!.plate.rpm).toBe('1410')
+  })
+
+  it('says after five seconds that nothing answers, and tries again when asked', async () => {
+    let answer = () => {}
+    const reached = globalThis.fetch
+    globalThis.fetch = async (...asked) => {
+      await new Promise<void>((go) => (answer = go))
+      return reached(...asked)
+    }
+    vi.useFakeTimers()
+    void open()
+    await vi.advanceTimersByTimeAsync(4900)
+    expect(opened.late.value).toBe(false)
+    await vi.advanceTimersByTimeAsync(200)
+    expect(opened.late.value).toBe(true)
+    vi.useRealTimers()
+    globalThis.fetch = reached
+    await opened.reopen()
+    expect(opened.document.value?.name).toBe('Blunger')
+    expect(opened.late.value).toBe(false)
+    answer()
   })
 
   it('plans a gesture without storing it', async () => {

@@ -14,10 +14,12 @@ import {
   type JobAnswer,
   type Role,
 } from '../api/client'
+import { forGood } from '../outbox/batch'
 import { setHead } from '../desk/head'
 import { connected, listen } from '../desk/live'
 import { answer as answerToName, closedAmong, thisWindow } from '../desk/windows'
 import { about, local, machineOf, placed, same, textAt, withValue } from './document'
+import { patiently } from './opening'
 import { mergeable, opened, reduce, type Event, type Held } from './queue'
 import { mayEnter, readsOnly } from './rights'
 import { savedWords, type Saving } from './saved'
@@ -31,12 +33,10 @@ export function openJob(id: string) {
   const revision = ref(0)
   const saving = ref<Saving>('stored')
   const [savedAt, message, news] = [ref(''), ref(''), ref('')]
-  const missing = ref(false)
+  const [missing, canUndo, canRedo] = [ref(false), ref(false), ref(false)]
   const theirs = shallowRef<JobAnswer>()
   const asked = shallowRef<string>() // the entry that the person was led to last, by the bay's own path
   const role = ref<Role>('owner')
-  const canUndo = ref(false)
-  const canRedo = ref(false)
   const chosen = ref('') // the machine that is worked on; empty: the first
   let held: Held | undefined
   let sending = false
@@ -136,34 +136,31 @@ export function openJob(id: string) {
     return false
   }
 
-  async function open() {
-    try {
-      const j = await api.job(id)
-      held = opened(j)
-      revision.value = j.revision
-      role.value = j.role
-      canUndo.value = j.can_undo
-      canRedo.value = j.can_redo
-      savedAt.value = j.saved_at
-      document.value = j.document
-      answer.value = j
-      answerToName()
-      const own = left(localStorage, id, thisWindow) // of this window's last look at the job
-      if (own) void adopt(own, thisWindow).catch(() => undefined)
-      void closedAmong(windowsOf(localStorage, id)).then((closed) => {
-        behind = closed
-        if (closed.every((w) => !left(localStorage, id, w))) return
-        if (!held?.queue.length && !sending && document.value === held?.committed) adoptNext()
-      })
-      tellHead()
-    } catch (e) {
-      if (e instanceof Trouble && e.status === 404) missing.value = true
-      else {
-        message.value = e instanceof Error ? e.message : String(e)
-        if (!closed) timer = setTimeout(() => void open().then(() => (message.value = '')), retryAfter)
-      }
-    }
+  async function once() {
+    const j = await api.job(id).catch((e: unknown) => {
+      if (!(e instanceof Trouble) || e.status !== 404) throw e
+      missing.value = true
+    })
+    if (!j || held || closed) return
+    held = opened(j)
+    revision.value = j.revision
+    role.value = j.role
+    canUndo.value = j.can_undo
+    canRedo.value = j.can_redo
+    savedAt.value = j.saved_at
+    document.value = j.document
+    answer.value = j
+    answerToName()
+    const own = left(localStorage, id, thisWindow) // of this window's last look at the job
+    if (own) void adopt(own, thisWindow).catch(() => undefined)
+    void closedAmong(windowsOf(localStorage, id)).then((closed) => {
+      behind = closed
+      if (closed.every((w) => !left(localStorage, id, w))) return
+      if (!held?.queue.length && !sending && document.value === held?.committed) adoptNext()
+    })
+    tellHead()
   }
+  const opening = patiently(once, () => !!held, message)
 
   /** Plans the document as it stands; the latest wins, one at a time. */
   async function replan() {
@@ -239,7 +236,7 @@ export function openJob(id: string) {
       t.message = '' // the other's document could not be had: as if the connection were lost
     }
     if (theirs.value) saving.value = 'conflict'
-    else if (t.status === 0 || t.status === 401 || t.status >= 500 || t.message === '') {
+    else if (!forGood(t.status) || t.message === '') {
       saving.value = 'waiting'
       timer = setTimeout(() => void send(), retryAfter)
     } else {
@@ -389,8 +386,9 @@ export function openJob(id: string) {
     stop()
     stopWatch()
     clearTimeout(timer)
+    opening.close()
   })
-  void open()
+  void opening.open()
 
   return {
     id,
@@ -403,6 +401,8 @@ export function openJob(id: string) {
     message,
     news,
     missing,
+    late: opening.late,
+    reopen: opening.open,
     theirs,
     asked,
     machine,

@@ -197,14 +197,13 @@ onUnmounted(() => (offered.deeds = []))
 </script>
 
 <template>
-  <main v-if="job.missing.value" class="lost">
-    <h1>This job is not here.</h1>
-    <p>It may have been deleted. In the Yard a deleted machine can be brought back for a moment.</p>
-    <RouterLink to="/">Go to the Yard</RouterLink>
-  </main>
-  <main v-else-if="!plan || !views || !shown" class="lost">
-    <p>{{ job.message.value || 'Opening…' }}</p>
-  </main>
+  <SpanOpening
+    v-if="job.missing.value || !plan || !views || !shown"
+    :missing="job.missing.value"
+    :late="job.late.value"
+    :message="job.message.value"
+    @again="job.reopen"
+  />
   <main v-else class="span" :class="`colours-${job.document.value?.workshop.colours}`">
     <h1 class="for-readers">{{ job.document.value?.name }}</h1>
     <p class="skips">
