@@ -27,6 +27,7 @@ func commands() []command {
 		{"restore", "put a backup into an empty database", restore},
 		{"check-book", "say whether machines' books hold together", checkBook},
 		{"plan", "plan a job document from a file, without a database", plan},
+		{"weigh", "weigh the bridges for a job document from a file", weigh},
 		{"plate", "read plates as typed from a file", plates},
 		{"solve", "solve a bench case (a circuit) from a file", solve},
 		{"simulate", "follow time-domain cases from a file", simulate},

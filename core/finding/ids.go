@@ -12,6 +12,7 @@ const (
 	PlateRPM         = "plate.rpm"
 	PlateSinglePhase = "plate.single-phase"
 	PlateSlip        = "plate.slip"
+	PlateTwoHertz    = "plate.two-hertz"
 
 	LeadsBars        = "leads.bars"
 	LeadsBumpWrong   = "leads.bump-wrong"

@@ -222,10 +222,14 @@ func Decode(data []byte) (Document, error) {
 }
 
 // Present is the text of a document that may be of an earlier version, strictly
-// read, in the present one. A present document comes back as it is.
+// read, in the present one, with what was left out as empty as it is in a file.
 func Present(data []byte) ([]byte, error) {
 	if versionOf(data) != 1 {
-		return data, openfile.Decode(data, &Document{}, false)
+		var d Document
+		if err := openfile.Decode(data, &d, false); err != nil {
+			return nil, err
+		}
+		return json.Marshal(d)
 	}
 	var old version1
 	if err := openfile.Decode(data, &old, false); err != nil {

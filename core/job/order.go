@@ -24,7 +24,8 @@ type condition func(*Plan) (at Next, ok bool)
 var order = []step{
 	{"", "Mend the entry that could not be read", unread},
 	{finding.Motor, "Take the last change back", asks(FailedID)},
-	{finding.Motor, "Choose the DC controller", direct},
+	{finding.Motor, "Is it a DC motor?", direct(2)},
+	{finding.Motor, "Choose the DC controller", direct(1)},
 	{finding.Motor, "Not a three-phase motor", asks(finding.PlateSinglePhase, finding.PlateNotThis)},
 	{finding.Leads, "Stop: the winding has a fault", asks(finding.LeadsFrame, finding.LeadsLone)},
 	{finding.Motor, "Read the plate", asks(finding.PlateMissing)},
@@ -133,14 +134,17 @@ func moves(kind leads.MoveKind) condition {
 	}
 }
 
-// direct is open for a DC motor on a bridge for three phases.
-func direct(p *Plan) (Next, bool) {
-	for _, f := range p.Findings {
-		if f.ID == finding.PlateNotThis && len(f.Cures) > 0 && f.Cures[0].Value == KindDC {
-			return Next{Entry: f.Cures[0].Path, Unknown: unknown[finding.PlateNotThis]}, true
+// direct is open for a DC motor on a bridge for three phases: known for one it has one cure, asked
+// about it has two.
+func direct(cures int) condition {
+	return func(p *Plan) (Next, bool) {
+		for _, f := range p.Findings {
+			if f.ID == finding.PlateNotThis && len(f.Cures) == cures && f.Cures[0].Value == KindDC {
+				return Next{Entry: f.Cures[0].Path, Unknown: unknown[finding.PlateNotThis]}, true
+			}
 		}
+		return Next{}, false
 	}
-	return Next{}, false
 }
 
 // asWanted is open where the joints are as wanted and nobody has locked off and compared them.

@@ -72,8 +72,9 @@ type weigher struct {
 
 // trial is the document on one bridge with some values, planned.
 type trial struct {
-	doc  Document
-	kind string
+	doc    Document
+	kind   string
+	mended bool // on another circuit than the one that is there
 	*Solved
 }
 
@@ -236,7 +237,7 @@ func (w *weigher) try(d Document) (*trial, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &trial{doc: d, kind: d.Bridge.Kind, Solved: s}, nil
+	return &trial{doc: d, kind: d.Bridge.Kind, mended: w.circuitOf(d.Supply) != "", Solved: s}, nil
 }
 
 // counterfactual is one thing that could be otherwise.

@@ -15,8 +15,12 @@ import (
 	"graybridge/core/weigh"
 )
 
-// counts are the judgements of a plan on its bridge: how grave, and how many.
+// counts are the judgements of a plan on its bridge: how grave, and how many. A circuit that must
+// become larger for it is one more.
 func (t *trial) counts() (stops, cautions int) {
+	if t.mended {
+		cautions++
+	}
 	for i := range t.plan.Findings {
 		f := &t.plan.Findings[i]
 		if rowOf(f) == "" {
@@ -59,6 +63,12 @@ func apply(d Document, c finding.Cure) (Document, bool) {
 			d.Bridge.Drive.Reactor = value
 		case "bridge.drive.resistor":
 			d.Bridge.Drive.Resistor = value
+		case "bridge.drive.run":
+			d.Bridge.Drive.Run = drive.RunBy(value)
+		case "bridge.drive.speed":
+			d.Bridge.Drive.Speed = drive.SpeedBy(value)
+		case "bridge.drive.lid":
+			d.Bridge.Drive.Lid = value
 		case "bridge.rotary.start_microfarad":
 			d.Bridge.Rotary.Start = value
 		default:
@@ -118,6 +128,43 @@ func (w *weigher) withStart(t *trial) (*trial, error) {
 	return t, nil
 }
 
+// atBest is a document with the cures of its own plan taken, on the circuit that it asks for.
+func (w *weigher) atBest(d Document) (*trial, error) {
+	t, err := w.try(d)
+	if err != nil {
+		return nil, err
+	}
+	if t, err = w.cured(t); err != nil {
+		return nil, err
+	}
+	if t, err = w.choked(t); err != nil {
+		return nil, err
+	}
+	if t, err = w.fed(t); err != nil {
+		return nil, err
+	}
+	return w.cured(t)
+}
+
+// choked is a drive with a reactor before it, where its line amps are what the wall stops and the
+// reactor cures that: less work than another circuit.
+func (w *weigher) choked(t *trial) (*trial, error) {
+	chain := chainOf(t)
+	if t.kind != KindDrive || t.doc.Bridge.Drive.Reactor != "" || chain == nil || chain.Grade != finding.Stop {
+		return t, nil
+	}
+	d := t.doc.Clone()
+	d.Bridge.Drive.Reactor = "yes"
+	one, err := w.try(d)
+	if err != nil {
+		return nil, err
+	}
+	if after := chainOf(one); after != nil && after.Grade != finding.Stop {
+		return one, nil
+	}
+	return t, nil
+}
+
 // capacitor is the column of the run capacitor with its best µF, and with a start capacitor
 // where the start asks one.
 func (w *weigher) capacitor() (weigh.Column, *trial, error) {
@@ -127,15 +174,15 @@ func (w *weigher) capacitor() (weigh.Column, *trial, error) {
 	if w.wants.Both && own.Reversing == "" {
 		d.Bridge.Capacitor.Reversing = capacitor.BySwitch
 	}
-	best, err := w.try(d)
+	best, err := w.atBest(d)
 	if err != nil {
-		return weigh.Column{}, nil, err
-	}
-	if best, err = w.cured(best); err != nil {
 		return weigh.Column{}, nil, err
 	}
 	if own.Microfarad != "" {
 		one, err := w.try(w.on(KindCapacitor))
+		if err == nil {
+			one, err = w.fed(one)
+		}
 		if err != nil {
 			return weigh.Column{}, nil, err
 		}
@@ -206,11 +253,8 @@ func (w *weigher) drive() (weigh.Column, *trial, error) {
 			}
 		}
 		d.Bridge.Drive.Profile = one.ID
-		t, err := w.try(d)
+		t, err := w.atBest(d)
 		if err != nil {
-			return weigh.Column{}, nil, err
-		}
-		if t, err = w.cured(t); err != nil {
 			return weigh.Column{}, nil, err
 		}
 		if best == nil || t.improves(best) {
@@ -288,7 +332,7 @@ func (w *weigher) controller() (c weigh.Column, best *trial, err error) {
 	}
 	for _, id := range ids {
 		d.Bridge.DC.Controller = id
-		t, err := w.try(d)
+		t, err := w.atBest(d)
 		if err != nil {
 			return c, nil, err
 		}

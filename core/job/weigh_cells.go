@@ -107,7 +107,9 @@ func (w *weigher) onDrive(c *weigh.Column, t *trial, on onDrive) {
 		return
 	}
 	s, v, mark := on.Over.Site, on.View, on.Over.Site.Mark()
-	c.Best = on.Profile.Name
+	if c.Best = on.Profile.Name; t.doc.Bridge.Drive.Reactor == "yes" {
+		c.Best += reactorAhead
+	}
 	at := func(share float64, hertz float64) drive.Point {
 		m := *on.Motor
 		m.Load = s.Load.At(share)

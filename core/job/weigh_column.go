@@ -34,7 +34,7 @@ func rowOf(f *finding.Finding) weigh.Row {
 		return weigh.Cannot
 	case f.Bay == finding.Leads || f.Bay == finding.Motor || f.Unread:
 		return ""
-	case ofControls(f):
+	case ofControls(f) && f.Grade != finding.Stop:
 		return ""
 	case f.Bay == finding.Supply:
 		return weigh.Wall
@@ -288,31 +288,37 @@ func (w *weigher) parts(c *weigh.Column, all ...*trial) {
 
 // wall is the chain from the panel, as the plan weighs it for this bridge.
 func (w *weigher) wall(c *weigh.Column, t *trial) {
-	for _, chain := range t.plan.Wall {
-		if !chain.Chosen {
-			continue
-		}
-		grade := chain.Grade
-		if grade == finding.Open {
-			grade = finding.Note
-		}
-		cell := weigh.Cell{Row: weigh.Wall, Text: chain.Sentence, Grade: grade, Mark: finding.Computed}
-		if chain.Cure != "" && grade != finding.Good {
-			cell.Notes = append(cell.Notes, chain.Cure)
-		}
-		if chain.Unseen != "" {
-			cell.Notes = append(cell.Notes, chain.Unseen)
-		}
-		if was := c.Cell(weigh.Wall); was != nil { // what the bay said stands already
-			was.Text = cell.Text
-			was.Notes = append(was.Notes, cell.Notes...)
-			if cell.Grade.Rank() < was.Grade.Rank() {
-				was.Grade, was.Measure = cell.Grade, nil
-			}
-		} else {
-			c.Put(cell)
-		}
-		c.WallCured = chain.Cure != "" && grade == finding.Stop
+	c.Circuit = w.circuitOf(t.doc.Supply)
+	chain := chainOf(t)
+	if chain == nil {
 		return
+	}
+	grade := chain.Grade
+	if grade == finding.Open {
+		grade = finding.Note
+	}
+	cell := weigh.Cell{Row: weigh.Wall, Text: chain.Sentence, Grade: grade, Mark: finding.Computed}
+	if chain.Cure != "" && grade != finding.Good {
+		cell.Notes = append(cell.Notes, chain.Cure)
+	}
+	if chain.Unseen != "" {
+		cell.Notes = append(cell.Notes, chain.Unseen)
+	}
+	if c.Circuit != "" {
+		cell.Notes = append([]string{cell.Text}, cell.Notes...)
+		cell.Text = c.Circuit
+		if finding.Caution.Rank() < cell.Grade.Rank() {
+			cell.Grade = finding.Caution
+		}
+	}
+	was := c.Cell(weigh.Wall)
+	if was == nil {
+		c.Put(cell)
+		return
+	}
+	was.Text = cell.Text // what the bay said stands already
+	was.Notes = append(was.Notes, cell.Notes...)
+	if cell.Grade.Rank() < was.Grade.Rank() {
+		was.Grade, was.Measure = cell.Grade, nil
 	}
 }

@@ -73,6 +73,9 @@ func (w *weigher) converter(tell func(tried string)) (best *trial, err error) {
 		if err != nil {
 			return nil, err
 		}
+		if t, err = w.fed(t); err != nil {
+			return nil, err
+		}
 		on, ok := t.r.bridge.(onRotary)
 		if !ok || on.Answer == nil || on.Planned() < 0 {
 			continue

@@ -388,3 +388,13 @@ func questionOfStop(sentence string) string {
 func questionOfResidual(text string) string {
 	return finding.Upper(text) + ": which type and rating belongs here?"
 }
+
+// alone is a circuit on which nothing else runs.
+const alone = "nothing else on it"
+
+// asksCircuit is said of a bridge that is judged on another circuit than the one that is there.
+func asksCircuit(what string) string {
+	return "Not on this circuit as it is. It asks this first: " + what + ". That is an electrician's work."
+}
+
+const reactorAhead = " with a reactor ahead of it"

@@ -243,9 +243,23 @@ func fields(t reflect.Type) map[string]field {
 		if name == "" || name == "-" || !f.IsExported() {
 			continue
 		}
-		out[name] = field{f.Type, f.Tag.Get("limit"), !strings.Contains(rest, "omit")}
+		out[name] = field{f.Type, f.Tag.Get("limit"), !strings.Contains(rest, "omit") && !mayBeEmpty(f.Type)}
 	}
 	return out
+}
+
+// mayBeEmpty says that an object has nothing in it that may not be missing: then it may be missing
+// itself.
+func mayBeEmpty(t reflect.Type) bool {
+	if t.Kind() != reflect.Struct || reflect.PointerTo(t).Implements(reflect.TypeFor[json.Unmarshaler]()) {
+		return false
+	}
+	for _, f := range fields(t) {
+		if f.required {
+			return false
+		}
+	}
+	return true
 }
 
 func (w *walker) object(path string, t reflect.Type) error {

@@ -33,7 +33,12 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 		f := finding.Finding{ID: finding.PlateNotThis, Grade: finding.Stop, Sentence: words[0], Detail: words[1],
 			Entries: []string{"plate.volts", "plate.power", "plate.rpm"},
 			Why:     []finding.Why{{Formula: "what is printed", Section: finding.OnPlate, Source: "plate, as typed"}}}
-		if k == DirectC {
+		switch {
+		case p.AsksDirect:
+			f.Sentence, f.Detail, f.Entries = p.asksDirect(), asksDirectDetail, []string{"plate.volts", "plate.phases"}
+			f.Cures = []finding.Cure{{Label: "DC: take the DC bridge", Path: "bridge.kind", Value: "dc"},
+				{Label: "Three-phase", Path: "plate.phases", Value: "3"}}
+		case k == DirectC:
 			f.Cures = []finding.Cure{{Label: "Take the DC bridge", Path: "bridge.kind", Value: "dc"}}
 		}
 		add(f)
@@ -56,6 +61,9 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 		}
 		add(sayMissing(list, entries))
 		return out
+	}
+	if len(p.bothHertz) > 1 {
+		add(p.sayTwoHertz())
 	}
 	if p.Poles == 0 {
 		return out
@@ -121,6 +129,10 @@ func (p *Plate) Checks(supplyHz float64, ownHertz bool) []finding.Finding {
 
 func (p *Plate) checkSpeed(add func(finding.Finding)) {
 	speeds := []string{"plate.rpm", "plate.hertz"}
+	if p.Between {
+		add(p.sayBetween(speeds))
+		return
+	}
 	if p.Poles == 0 {
 		add(p.sayRPMStop(speeds))
 		return

@@ -61,6 +61,12 @@ func ReadDirect(e Entry) (Direct, []finding.Reading) {
 	}
 	p.Volts, p.Amps = one("armature_volts", e.ArmatureVolts, unit.Volts),
 		one("armature_amps", e.ArmatureAmps, unit.Amps)
+	if e.ArmatureVolts == "" && directVolts(spansOf(e.Volts), 0) { // entered before anybody knew that it is brushed
+		p.Volts = one("volts", e.Volts, unit.Volts)
+		if e.ArmatureAmps == "" {
+			p.Amps = one("amps", e.Amps, unit.Amps)
+		}
+	}
 	p.FieldVolts, p.FieldAmps = one("field_volts", e.FieldVolts, unit.Volts), one("field_amps", e.FieldAmps, unit.Amps)
 	if c := r.columns("rpm", e.RPM, unit.RPM); len(c) > 0 {
 		if p.RPM = c[0].Mid(); len(c) > 1 && c[1].Mid() > p.RPM {

@@ -110,13 +110,15 @@ var (
 		"φ", "∼", "~", "μ", "µ")
 	gluedJoint = regexp.MustCompile(`(` + num + `(?:-` + num + `)?)\s?V?\s?([DΔYS])\s?/\s?(` + num + `(?:-` + num +
 		`)?)\s?V?\s?([DΔYS])(` + end + `)`)
-	oneJoint   = regexp.MustCompile(`(` + num + `)\s?V\s?([DΔY])(` + end + `)`)
-	twoVolts   = regexp.MustCompile(`(?i)(` + num + `(?:-` + num + `)?)\s?V\s?/\s?(` + num + `(?:-` + num + `)?)\s?V\b`)
-	twoAmps    = regexp.MustCompile(`(` + num + `)\s?A\s?/\s?(` + num + `)\s?A\b`)
-	segment    = regexp.MustCompile(`\n| / `)
-	labelFirst = regexp.MustCompile(`(?i)^\s*(?:v|volts?|kw|hp|ps|hz|a|amps?|u|i|n|p2?|rpm)\s*[:=]?\s+(?:` + num + `)`)
-	anyVolts   = regexp.MustCompile(`(?i)\bv(?:olts?|ac)?\b|\d\s?v\b|\bu\b`)
-	anyHertz   = regexp.MustCompile(`(?i)hz`)
+	oneJoint = regexp.MustCompile(`(` + num + `)\s?V\s?([DΔY])(` + end + `)`)
+	twoVolts = regexp.MustCompile(`(?i)(` + num + `(?:-` + num + `)?)\s?V\s?/\s?(` + num + `(?:-` + num + `)?)\s?V\b`)
+	// n1 and n2 are the speeds before and behind a gear: the figure behind the letter is none.
+	ownOrOutput = regexp.MustCompile(`(?i)(` + start + `)n[12](?:\s?[=:]\s?|\s+)(` + num + `)`)
+	twoAmps     = regexp.MustCompile(`(` + num + `)\s?A\s?/\s?(` + num + `)\s?A\b`)
+	segment     = regexp.MustCompile(`\n| / `)
+	labelFirst  = regexp.MustCompile(`(?i)^\s*(?:ph|v|volts?|kw|hp|ps|hz|a|amps?|u|i|n|p2?|rpm)\s*[:=]?\s+(?:` + num + `)`)
+	anyVolts    = regexp.MustCompile(`(?i)\bv(?:olts?|ac)?\b|\d\s?v\b|\bu\b`)
+	anyHertz    = regexp.MustCompile(`(?i)hz`)
 )
 
 func spansOf(text string) group {
@@ -146,6 +148,7 @@ func ReadLine(typed string) Line {
 	text = oneJoint.ReplaceAllString(text, "$1 V $2$3")
 	text = twoVolts.ReplaceAllString(text, "$1/$2 V")
 	text = twoAmps.ReplaceAllString(text, "$1/$2 A")
+	text = ownOrOutput.ReplaceAllString(text, "${1}n $2")
 	segments := parts(text)
 	var read []part
 	var left []string
@@ -209,9 +212,18 @@ func (l *Line) segment(text string, marks map[LineKind]bool) (p part, rest strin
 	take(acdcWord, mark(Universal))
 	take(speedsWord, mark(TwoSpeed))
 	take(gearWord, mark(Geared))
+	take(ratioWord, mark(Geared))
 	take(capWord, mark("capacitor"))
 	take(oneWord, mark(SinglePhase))
 	take(threeWord, mark(ThreePhase))
+	first := labelFirst.MatchString(text)
+	phases := []*regexp.Regexp{phasesAfter, phasesFirst}
+	if first {
+		slices.Reverse(phases)
+	}
+	for _, re := range phases {
+		take(re, func(m []string) { marks[map[string]LineKind{"1": SinglePhase, "3": ThreePhase}[m[1]]] = true })
+	}
 	isInverter := take(inverter, func([]string) {})
 	take(constTorq, func(m []string) { l.InverterDuty = unit.Decimal(m[1]) })
 	take(varTorq, func([]string) {})
@@ -256,7 +268,6 @@ func (l *Line) segment(text string, marks map[LineKind]bool) (p part, rest strin
 		return Delta
 	}
 	take(jointPair, func(m []string) { p.joints = append(p.joints, joint(m[1]), joint(m[2])) })
-	first := labelFirst.MatchString(text)
 	for pass := range 2 {
 		for _, q := range quantities {
 			re, figures, u := q.after, 1, 2
@@ -341,6 +352,27 @@ func nearSynchronous(rpm float64) bool {
 	return false
 }
 
+// outputBeside says that the speed of a gear's output stands beside the motor's own.
+func outputBeside(rpm []group) bool {
+	var all []float64
+	for _, g := range rpm {
+		for _, s := range g {
+			all = append(all, s[0])
+		}
+	}
+	return len(all) > 1 && slices.Min(all) < slowestOwn && slices.Max(all) >= slowestOwn
+}
+
+// directVolts says that the only volts are those that rectified single-phase supplies give, 90 and
+// 180 V, with no hertz beside them: a brushed motor's, most likely.
+func directVolts(volts group, hertz int) bool {
+	if hertz > 0 || len(volts) != 1 || len(volts[0]) != 1 {
+		return false
+	}
+	x := volts[0][0]
+	return math.Abs(x/90-1) < 0.06 || math.Abs(x/180-1) < 0.06
+}
+
 func (l *Line) kindOf(read []part, marks map[LineKind]bool) LineKind {
 	p := read[0]
 	pairRPM := len(p.rpm) == 1 && len(p.rpm[0]) == 2 && len(slices.Concat(p.hertz...)) < 2
@@ -349,12 +381,12 @@ func (l *Line) kindOf(read []part, marks map[LineKind]bool) LineKind {
 		return Universal
 	case marks[DirectC] || l.FormFactor > 0 || l.FieldVolts > 0:
 		return DirectC
-	case marks[SinglePhase]:
+	case marks[SinglePhase] && !marks[ThreePhase]:
 		return SinglePhase
+	case marks[Geared] || outputBeside(p.rpm):
+		return Geared
 	case marks[TwoSpeed] || pairRPM && len(read) == 1 && len(p.power) == 1 && len(p.power[0]) == 2:
 		return TwoSpeed
-	case marks[Geared]:
-		return Geared
 	case marks[ThreePhase]:
 		return ThreePhase
 	case marks["capacitor"]:
@@ -373,6 +405,9 @@ func (l *Line) kindOf(read []part, marks map[LineKind]bool) LineKind {
 	low, high := v[0][len(v[0])-1], v[len(v)-1][len(v[len(v)-1])-1]
 	if len(p.joints) > 0 || low >= 380 || len(v) > 1 && math.Abs(high/low/math.Sqrt(3)-1) < 0.06 {
 		return ThreePhase
+	}
+	if directVolts(v, len(p.hertz)) {
+		return UnknownKind // it is asked
 	}
 	if len(p.power) > 0 && len(p.amps) > 0 {
 		share := p.power[0].first() * 1000 / (low * p.amps[0][0][len(p.amps[0][0])-1])

@@ -36,7 +36,7 @@ func (l *Line) lay(read []part) {
 		}
 		if len(p.rpm) > 0 {
 			if l.Kind == Geared {
-				l.OutputRPM = p.rpm[0].first()
+				base.RPM, l.OutputRPM = ofGear(p.rpm)
 			} else {
 				base.RPM = p.rpm[0].first()
 			}
@@ -75,6 +75,21 @@ func (l *Line) lay(read []part) {
 	if l.Kind == UnknownKind && len(l.Columns) == 1 && l.Columns[0].Kilowatt == 0 && len(l.Columns[0].Volts) == 0 {
 		l.Columns = []LineColumn{}
 	}
+}
+
+// ofGear parts the speeds of a geared motor's plate into its own and its output's; 0 where one is
+// not printed. One speed alone is the output's.
+func ofGear(rpm []group) (own, output float64) {
+	for _, x := range slices.Concat(rpm...) {
+		own = math.Max(own, x[0])
+		if output == 0 || x[0] < output {
+			output = x[0]
+		}
+	}
+	if own == output || own < slowestOwn {
+		own = 0
+	}
+	return own, output
 }
 
 // byHertz parts a text with two hertz into one part each.
@@ -183,7 +198,10 @@ func (l Line) Entry() Entry {
 	if e.Power = join(power, "/"); e.Power != "" {
 		e.Power += " kW"
 	}
-	e.RPM, e.Hertz = join(rpm, "/"), strings.Trim(strings.Join(hz, "/"), "/")
+	if e.RPM = join(rpm, "/"); e.RPM == "" && l.OutputRPM > 0 {
+		e.RPM = plain(l.OutputRPM)
+	}
+	e.Hertz = strings.Trim(strings.Join(hz, "/"), "/")
 	return e
 }
 

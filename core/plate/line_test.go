@@ -67,6 +67,26 @@ func TestMorePlateLines(t *testing.T) {
 		require.NoError(t, err)
 		require.JSONEq(t, want, string(got), typed)
 	}
+	for typed, want := range map[string]plate.LineKind{
+		"3 PH 1 HP 230/460 V 1745 rpm":                            plate.ThreePhase,
+		"1 PH 3 HP 230 V 1745 rpm":                                plate.SinglePhase,
+		"PH 3 HP 1 V 230/460":                                     plate.ThreePhase,
+		"HP 1 PH 3 V 230/460":                                     plate.ThreePhase,
+		"HP 3 PH 1 V 230":                                         plate.SinglePhase,
+		"0.37 kW 230/400 V 50 Hz i 40 n 35 rpm":                   plate.Geared,
+		"0.37 kW 230/400 V 1400 rpm i=1:25 n2 56 rpm":             plate.Geared,
+		"0.37 kW 230/400 V 50 Hz 1400/35 rpm":                     plate.Geared,
+		"0.37 kW 230/400 V 50 Hz I 1.9/1.1 n 1400":                plate.ThreePhase,
+		"0.55/0.4 kW 400 V 1400/700 rpm 50 Hz":                    plate.TwoSpeed,
+		"0.55/0.63 kW 230/400 V 50/60 Hz 2.6/1.5 A 1400/1680 rpm": plate.ThreePhase,
+		"90 V 5 A 1750 rpm 0.5 HP":                                plate.UnknownKind,
+	} {
+		require.Equal(t, want, plate.ReadLine(typed).Kind, typed)
+	}
+	gear := plate.ReadLine("0.37 kW 230/400 V 1400 rpm i=1:25 n2 56 rpm 50 Hz 1.9/1.1 A")
+	require.Equal(t, 56.0, gear.OutputRPM)
+	require.Equal(t, "1400", gear.Entry().RPM)
+	require.Equal(t, "35", plate.ReadLine("0.37 kW 230/400 V 50 Hz i 40 n 35 rpm").Entry().RPM, "the only one there is")
 	require.Equal(t, plate.SinglePhase, plate.ReadLine("1/2 HP 115/208-230V 8.8/4.0-4.4A 1725RPM single phase").Kind)
 	require.Equal(t, "hello there", plate.ReadLine("hello there").Left)
 	require.Contains(t, plate.ReadLine("1.1 kW 230/400 V wombat 1410 rpm").Left, "wombat")

@@ -130,9 +130,12 @@ var (
 	dutyWord = regexp.MustCompile(`(?i)` + start + `(S[1-9](?:\s\d+\s?(?:%|min))?|CONT(?:INUOUS)?\.?(?:\sDUTY)?)` +
 		end)
 	threeWord = regexp.MustCompile(`(?i)` + start +
-		`(?:3\s?~|~\s?3|3\s?-?\s?ph(?:ase[sn]?)?\.?|ph(?:ase)?s?\.?\s?[:=]?\s?3|3\s?phasig|three[ -]phase|drehstrom\w*)` + end)
-	oneWord = regexp.MustCompile(`(?i)` + start +
-		`(?:1\s?~|~\s?1|1\s?-?\s?ph(?:ase)?\.?|ph(?:ase)?s?\.?\s?[:=]?\s?1|single[ -]phase|einphasen\w*|wechselstrom|cap(?:acitor)?[ -]start)` + end)
+		`(?:3\s?~|~\s?3|3\s?phasig|three[ -]phase|drehstrom\w*)` + end)
+	// The count of phases before its word and behind it: "3 PH 1 HP" has both beside each other.
+	phasesAfter = regexp.MustCompile(`(?i)` + start + `([13])\s?-?\s?ph(?:ase[sn]?)?\.?` + end)
+	phasesFirst = regexp.MustCompile(`(?i)` + start + `ph(?:ase)?s?\.?\s?[:=]?\s?([13])` + end)
+	oneWord     = regexp.MustCompile(`(?i)` + start +
+		`(?:1\s?~|~\s?1|single[ -]phase|einphasen\w*|wechselstrom|cap(?:acitor)?[ -]start)` + end)
 	acdcWord = regexp.MustCompile(`(?i)` + start + `(?:AC\s?/\s?DC|DC\s?/\s?AC|universal(?:\smotor)?|allstrom)` + end)
 	dcWord   = regexp.MustCompile(`(?i)` + start +
 		`(?:(\d+(?:[.,]\d+)?)\s?V\s?DC|(\d+(?:[.,]\d+)?)\s?VDC|DC|gleichstrom|shunt(?:[ -]wound)?|compound)` + end)
@@ -141,8 +144,9 @@ var (
 		`(?:fld\.?|field|feld|erreg(?:ung|er)?\.?|exc(?:itation)?\.?)\s?[:=]?\s?(PM|perm(?:anent)?(?:\smagnet)?|` +
 		num + `)?`)
 	magnetWord = regexp.MustCompile(`(?i)` + start + `(?:PM|perm(?:anent)?\.?\s?mag(?:net)?|permanentmagnet)` + end)
-	gearWord   = regexp.MustCompile(`(?i)` + start + `(?:i\s?=\s?` + num + `|ratio\s?[:=]?\s?` + num +
+	gearWord   = regexp.MustCompile(`(?i)` + start + `(?:i\s?[=:]\s?(?:1\s?:\s?)?` + num + `(?:\s?:\s?1)?|i\s1\s?:\s?` + num + `|ratio\s?[:=]?\s?` + num +
 		`(?:\s?:\s?1)?|gear(?:ed)?(?:\s?motor|box)?|getriebe\w*)` + end)
+	ratioWord  = regexp.MustCompile(start + `i\s(\d{1,4}|\d+[.,]\d+\s?:\s?1)` + end) // no capital: that is amps
 	speedsWord = regexp.MustCompile(`(?i)` + start +
 		`(?:dahlander|(?:2|two)[ -]speeds?|polumschaltbar|pole[ -]chang\w*|\d{1,2}\s?/\s?\d{1,2}\s?pol(?:e|es|ig)?|YY\s?/\s?[DΔY]|[DΔY]\s?/\s?YY)` + end)
 	capWord  = regexp.MustCompile(`(?i)` + start + num + `\s?(?:µf|uf|mfd)(?:\s?/?\s?\d+\s?V(?:B|DB)?)?` + end)
@@ -155,6 +159,6 @@ var (
 	jointOne  = regexp.MustCompile(start + `(Δ|Y|D|delta|star|wye|Delta|Star|Wye|DELTA|STAR|WYE)` + end)
 	bareList  = regexp.MustCompile(start + `(` + list + `)` + end)
 	bareClass = regexp.MustCompile(start + `([BFH])` + end)
-	fillWords = regexp.MustCompile(`(?i)` + start + `(?:motor|mot\.?|ac|made|type|typ|serial|no\.?|ph|nema|IE[1-5])` +
+	fillWords = regexp.MustCompile(`(?i)` + start + `(?:motor|mot\.?|ac|made|type|typ|serial|no\.?|ph|nema|cy|n[12]?|IE[1-5])` +
 		end)
 )

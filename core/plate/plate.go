@@ -106,7 +106,10 @@ type Plate struct {
 	Kind          LineKind // what the whole plate looks like; three-phase or unknown are planned on
 	Synchronous   bool     // the rpm is exactly synchronous: nothing can be computed from it
 	OutputRPM     bool     // the rpm is that of a gear's output
+	Between       bool     // the rpm lies too far below one synchronous speed and above the next
+	AsksDirect    bool     // by its volts alone it is a brushed motor's; nobody said so
 	Missing       []string
+	bothHertz     []float64 // where the plate has ratings for two
 	entry         Entry
 }
 
@@ -200,13 +203,24 @@ func Read(e Entry, supplyHz float64) (Plate, []finding.Reading) {
 	if len(hertz) > 0 {
 		p.Hertz = hertz[pick].Mid()
 	}
+	for _, h := range hertz {
+		p.bothHertz = append(p.bothHertz, h.Mid())
+	}
 	p.ShaftWatts = one(r.power(e.Power))
-	p.RPM = one(r.columns("rpm", e.RPM, unit.RPM))
+	rpm := r.columns("rpm", e.RPM, unit.RPM)
+	p.RPM = one(rpm)
+	pair := len(rpm) == 2 && len(hertz) < 2
+	if pair {
+		p.RPM = math.Max(rpm[0].Mid(), rpm[1].Mid())
+	}
 	if p.Hertz > 0 {
 		p.Poles = machine.Poles(p.RPM, p.Hertz)
 		exact := 120 * p.Hertz / p.RPM
 		p.Synchronous = p.RPM > 0 && math.Abs(exact-2*math.Round(exact/2)) < 0.002
 		p.OutputRPM = p.RPM > 0 && p.RPM < slowestOwn
+		if p.Poles > 0 && !p.Synchronous && 1-p.RPM*float64(p.Poles)/(120*p.Hertz) > mostSlip {
+			p.Poles, p.Between = 0, true
+		}
 	}
 	p.readColumns(r, e, len(hertz), pick)
 	for _, one1 := range []struct {
@@ -226,9 +240,15 @@ func Read(e Entry, supplyHz float64) (Plate, []finding.Reading) {
 		}
 	}
 	p.Kind = ReadLine(strings.Join([]string{e.Power, e.Volts, e.Connection, e.Amps, e.RPM +
-		map[bool]string{true: " rpm", false: ""}[e.RPM != ""], phasesText(e.Phases), e.Duty, e.Enclosure}, " ")).Kind
-	if e.ArmatureVolts != "" || e.ArmatureAmps != "" || e.FieldVolts != "" {
+		map[bool]string{true: " rpm", false: ""}[e.RPM != ""], phasesText(e.Phases), e.Duty, e.Enclosure,
+		twoHertz(len(hertz), e.Hertz)}, " ")).Kind
+	switch {
+	case e.ArmatureVolts != "" || e.ArmatureAmps != "" || e.FieldVolts != "":
 		p.Kind = DirectC
+	case pair && math.Min(rpm[0].Mid(), rpm[1].Mid()) >= slowestOwn:
+		p.Kind = TwoSpeed
+	case len(p.Columns) == 1 && e.Phases == "" && directVolts(group{{p.Columns[0].At}}, len(hertz)):
+		p.Kind, p.AsksDirect = DirectC, true
 	}
 	if c := r.columns("service_factor", e.ServiceFactor, unit.Share); len(c) > 0 {
 		p.ServiceFactor = c[0].Mid()
@@ -285,6 +305,18 @@ func Read(e Entry, supplyHz float64) (Plate, []finding.Reading) {
 // slowestOwn is the slowest speed that a three-phase motor here turns by itself:
 // below, the rpm is a gear's.
 const slowestOwn = 280
+
+// mostSlip is the slip that no induction motor has at its plate's load.
+const mostSlip = 0.3
+
+// twoHertz is an entry of two hertz as the text of a whole plate has it: with it two powers and
+// two speeds are not a two-speed motor's.
+func twoHertz(n int, typed string) string {
+	if n < 2 {
+		return ""
+	}
+	return typed + " Hz"
+}
 
 func phasesText(typed string) string {
 	switch phaseCount.FindString(typed) {

@@ -75,6 +75,16 @@ func TestBadPlatesNameTheEntriesThatDisagree(t *testing.T) {
 			[]string{"plate.phases"}},
 		{"no induction speed", func(e *plate.Entry) { e.RPM = "3600" }, "plate.rpm", finding.Stop,
 			[]string{"plate.rpm", "plate.hertz"}},
+		{"just above a synchronous speed", func(e *plate.Entry) { e.RPM = "1510" }, "plate.rpm", finding.Stop,
+			[]string{"plate.rpm", "plate.hertz"}},
+		{"two speeds typed", func(e *plate.Entry) { e.RPM = "1400/700" }, "plate.not-this", finding.Stop,
+			[]string{"plate.volts", "plate.power", "plate.rpm"}},
+		{"90 V alone", func(e *plate.Entry) { *e = plate.Entry{Volts: "90 V", Power: "½ HP"} }, "plate.not-this",
+			finding.Stop, []string{"plate.volts", "plate.phases"}},
+		{"two hertz", func(e *plate.Entry) {
+			e.Power, e.Volts, e.Amps = "0.75/0.86 kW", "230/400 265/460", "3.2/1.85 3.2/1.85"
+			e.RPM, e.Hertz = "1395/1675", "50/60"
+		}, "plate.two-hertz", finding.Note, []string{"plate.hertz"}},
 		{"exactly synchronous", func(e *plate.Entry) { e.RPM = "1500" }, "plate.slip", finding.Stop,
 			[]string{"plate.rpm", "plate.hertz"}},
 		{"more out than in", func(e *plate.Entry) { e.Amps = "2.7/1.5" }, "plate.power", finding.Stop,
@@ -151,4 +161,48 @@ func FuzzPlate(f *testing.F) {
 			}
 		}
 	})
+}
+
+// Just below and just above the slip that no motor has; the hertz that would explain it is offered.
+func TestASpeedBetweenTwoSynchronousOnesIsNoMotor(t *testing.T) {
+	at := func(rpm string) (plate.Plate, finding.Finding) {
+		e := blunger()
+		e.RPM = rpm
+		p, _ := plate.Read(e, 50)
+		return p, findings(t, e, 50)["plate.rpm"]
+	}
+	p, f := at("2101")
+	require.Equal(t, 2, p.Poles)
+	require.Empty(t, f.ID)
+	p, f = at("2099")
+	require.Zero(t, p.Poles)
+	require.Equal(t, finding.Stop, f.Grade)
+	require.False(t, p.Complete())
+	_, f = at("1725")
+	require.Equal(t, []finding.Cure{{Label: "It is a 60 Hz plate", Path: "plate.hertz", Value: "60"}}, f.Cures)
+}
+
+// The supply picks the ratings, each quantity its own.
+func TestTheSupplyPicksTheRatingsOfATwoHertzPlate(t *testing.T) {
+	e := blunger()
+	e.Power, e.Volts, e.Amps, e.PowerFactor = "0.75/0.86 kW", "230/400 265/460", "3.2/1.85 3.2/1.85", "0.78/0.8"
+	e.RPM, e.Hertz = "1395/1675", "50/60"
+	for hertz, want := range map[float64][4]float64{50: {750, 1395, 230, 0.78}, 60: {860, 1675, 265, 0.8}} {
+		p, readings := plate.Read(e, hertz)
+		for _, r := range readings {
+			require.Empty(t, r.Problem, r.Path)
+		}
+		require.Equal(t, want, [4]float64{p.ShaftWatts, p.RPM, p.Columns[0].At, p.PowerFactor.Value})
+		require.Equal(t, hertz, p.Hertz)
+		require.True(t, p.Complete())
+	}
+}
+
+// A meter off its scale is a winding that is open: an entry like another, and a grave one.
+func TestAnOpenWindingIsAReading(t *testing.T) {
+	e := blunger()
+	e.WindingOhms = "OL"
+	require.Equal(t, finding.Stop, findings(t, e, 50)["plate.winding-open"].Grade)
+	e.WindingOhms = "7.6 Ω"
+	require.NotContains(t, findings(t, e, 50), "plate.winding-open")
 }

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"graybridge/core/finding"
+	"graybridge/core/machine"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -367,3 +368,58 @@ func (p *Plate) middleOfLetter(source string) string {
 }
 
 const noMotorHas = "No motor has that."
+
+// sayBetween is said of a speed that lies between two synchronous ones, as just above 1500 rpm.
+func (p *Plate) sayBetween(speeds []string) finding.Finding {
+	poles := float64(machine.Poles(p.RPM, p.Hertz))
+	above, below := 120*p.Hertz/poles, 120*p.Hertz/(poles+2)
+	f := finding.Finding{ID: finding.PlateRPM, Grade: finding.Stop, Entries: speeds,
+		Sentence: fmt.Sprintf("No three-phase motor turns at %s rpm under load at %s Hz.", unit.Plain(p.RPM),
+			unit.Plain(p.Hertz)),
+		Detail: fmt.Sprintf("At %s Hz it would turn a little below %s or a little below %s rpm. Read rpm and hertz "+
+			"again. If the rpm was measured without load, enter the plate's.", unit.Plain(p.Hertz),
+			unit.Plain(above), unit.Plain(below)),
+		Figure: unit.Plain(p.RPM) + " rpm", Limit: unit.Plain((1-mostSlip)*above) + " rpm at least",
+		Measure: finding.Against(p.RPM, finding.AtLeast, (1-mostSlip)*above, "rpm"),
+		Why: []finding.Why{{Formula: "synchronous rpm = 120·f/poles",
+			Numbers: fmt.Sprintf("%s and %s", unit.Plain(above), unit.Plain(below)), Section: finding.OnPlate,
+			Source: "no motor slips by more than 30 % at its plate's load (planning)"}}}
+	for _, other := range []float64{50, 60} {
+		if n := machine.Poles(p.RPM, other); other != p.Hertz && n > 0 && nearSynchronous(p.RPM) &&
+			1-p.RPM*float64(n)/(120*other) < 0.12 {
+			f.Cures = []finding.Cure{{Label: "It is a " + unit.Plain(other) + " Hz plate", Path: "plate.hertz",
+				Value: unit.Plain(other)}}
+		}
+	}
+	return f
+}
+
+// sayTwoHertz says which of two ratings is taken, and shows both.
+func (p *Plate) sayTwoHertz() finding.Finding {
+	both := make([]string, len(p.bothHertz))
+	for i, h := range p.bothHertz {
+		other, _ := Read(p.entry, h)
+		both[i] = fmt.Sprintf("%s Hz: %s, %s rpm", unit.Plain(h), unit.Text(other.ShaftWatts/1000, "kW"),
+			unit.Plain(other.RPM))
+		var volts []string
+		for _, c := range other.Columns {
+			volts = append(volts, unit.Text(c.At, "V")+" "+unit.Text(c.Amps, "A"))
+		}
+		if len(volts) > 0 {
+			both[i] += ", " + strings.Join(volts, ", ")
+		}
+	}
+	return finding.Finding{ID: finding.PlateTwoHertz, Grade: finding.Note, Entries: []string{"plate.hertz"},
+		Sentence: fmt.Sprintf("This plate has ratings for two hertz: those for %s Hz are taken, as the supply has it.",
+			unit.Plain(p.Hertz)),
+		Detail: strings.Join(both, "; ") + ".",
+		Why: []finding.Why{{Formula: "the ratings nearest to the supply's hertz", Section: finding.OnPlate,
+			Source: "plate and supply"}}}
+}
+
+func (p *Plate) asksDirect() string {
+	return fmt.Sprintf("%s alone is what brushed DC motors have: is this one?", unit.Text(p.Columns[0].At, "V"))
+}
+
+const asksDirectDetail = "No hertz and no phases are entered. Look for brushes: two caps on the sides of the end " +
+	"shield, and two leads, or four with a field. A DC motor on a capacitor, a converter or a drive burns."

@@ -61,7 +61,7 @@ func Read(e Entry) (Protection, []finding.Reading) {
 		c, ok, err := unit.ParseConductor(e.Conductor)
 		r := finding.Reading{Path: "protection.conductor", Typed: e.Conductor}
 		if err != nil || !ok {
-			r.Problem, r.Wanted = finding.NotRead, unit.Area.Example
+			r.Problem, r.Wanted = finding.NotRead, unit.Wanted(err, unit.Area.Example)
 		} else {
 			p.Conductor, r.ReadAs = c, c.String()
 		}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 )
@@ -52,11 +53,20 @@ func Breaker(text string) (amps float64, ok bool, err error) {
 	return Amps.One(text)
 }
 
-// ParseConductor reads "6 mm²", "2,5" or "8 AWG"; ok is false for an empty entry.
+// onlyGauges are bare figures that are sizes in AWG and none in mm²: read as mm² the wire would be
+// taken for several times as thick.
+var onlyGauges = []string{"1", "2", "3", "8", "12", "14", "18", "20", "22"}
+
+// ParseConductor reads "6 mm²", "2,5" or "8 AWG"; ok is false for an empty entry. A bare figure
+// that is a size in AWG alone is asked about.
 func ParseConductor(text string) (c Conductor, ok bool, err error) {
 	if m := gauge.FindStringSubmatch(strings.TrimSpace(spaces.Replace(text))); m != nil {
 		n, _ := strconv.Atoi(m[1] + m[2])
 		return Conductor{AWG: n}, true, nil
+	}
+	if bare := strings.TrimSpace(text); slices.Contains(onlyGauges, bare) {
+		return Conductor{}, false, &Problem{Found: strconv.Quote(bare), Wanted: bare + " AWG or " + bare + " mm²",
+			Asked: true}
 	}
 	mm, ok, err := Area.One(text)
 	return Conductor{SquareMM: mm}, ok, err

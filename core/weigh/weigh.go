@@ -101,9 +101,9 @@ type Column struct {
 	Chosen bool `json:"chosen,omitempty"`
 	// May is false where nothing can be taken into the job.
 	May bool `json:"may"`
-	// WallCured is a column whose wall is stopped by something that has a cure.
-	WallCured bool  `json:"wall_cured,omitempty"`
-	Ways      []Way `json:"ways,omitempty"` // of the column of none
+	// Circuit is what the circuit must become for it, and what it is judged on; empty: as it is.
+	Circuit string `json:"circuit,omitempty"`
+	Ways    []Way  `json:"ways,omitempty"` // of the column of none
 }
 
 // Way is what is left where no bridge will do.
@@ -112,14 +112,6 @@ type Way struct {
 	Text  string        `json:"text"`
 	Needs string        `json:"needs"`
 	Why   []finding.Why `json:"why" nullable:"false"`
-}
-
-// onlyWall says that nothing but the wall stops the column, and that the wall can be mended.
-func (c *Column) onlyWall() bool {
-	if !c.WallCured {
-		return false
-	}
-	return !slices.ContainsFunc(c.Cells, func(x Cell) bool { return x.Grade == finding.Stop && x.Row != Wall })
 }
 
 // Cell of a question; nil where the column does not answer it.
@@ -225,14 +217,23 @@ func (c *Column) Deciding() *Cell {
 	return &c.Cells[i]
 }
 
-// limits is how many questions have limits.
+// limits is how many questions have limits. A circuit that must become larger is none of them: a
+// larger machine is no answer to a thin wire.
 func (c *Column) limits() (n int) {
 	for _, cell := range c.Cells {
-		if cell.Grade == finding.Caution {
+		if cell.Grade == finding.Caution && !(cell.Row == Wall && c.Circuit != "") {
 			n++
 		}
 	}
 	return n
+}
+
+// rank is how grave a column is, the gravest lowest, but for a circuit that must become larger.
+func (c *Column) rank() int {
+	if c.Grade == finding.Caution && c.limits() == 0 {
+		return finding.Good.Rank()
+	}
+	return c.Grade.Rank()
 }
 
 // Weighed are the columns, with which is taken and why.
@@ -254,8 +255,8 @@ var simplest = map[string]int{Capacitor: 0, DC: 0, Drive: 1, Rotary: 2, None: 3}
 
 // better says whether a column is taken before another.
 func better(a, b *Column) bool {
-	if a.Grade.Rank() != b.Grade.Rank() {
-		return a.Grade.Rank() > b.Grade.Rank()
+	if a.rank() != b.rank() {
+		return a.rank() > b.rank()
 	}
 	if a.limits() != b.limits() {
 		return a.limits() < b.limits()
@@ -265,22 +266,16 @@ func better(a, b *Column) bool {
 
 // Best is the column that is taken; nil where every one is stopped.
 func Best(columns []Column) (best *Column) {
-	for _, mended := range []bool{false, true} { // a wall that can be mended, where nothing else is left
-		for i := range columns {
-			c := &columns[i]
-			if c.Kind == None || c.Waits || c.Grade == finding.Open || c.Grade == finding.Stop && !(mended &&
-				c.onlyWall()) {
-				continue
-			}
-			if best == nil || better(c, best) {
-				best = c
-			}
+	for i := range columns {
+		c := &columns[i]
+		if c.Kind == None || c.Waits || c.Grade == finding.Open || c.Grade == finding.Stop {
+			continue
 		}
-		if best != nil {
-			return best
+		if best == nil || better(c, best) {
+			best = c
 		}
 	}
-	return nil
+	return best
 }
 
 // Conclude finds the column that is taken, and says why not the others.

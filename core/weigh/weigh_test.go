@@ -44,8 +44,8 @@ func TestWhatIsWantedIsReadAsPeopleTypeIt(t *testing.T) {
 	}
 }
 
-// Of columns that do alike the simpler is taken; one with limits gives way to one without, and a
-// wall that can be mended is taken only where nothing else is left.
+// Of columns that do alike the simpler is taken; one with limits gives way to one without; a
+// thin wire decides nothing.
 func TestTheColumnThatIsTaken(t *testing.T) {
 	column := func(kind string, rows map[weigh.Row]finding.Grade) weigh.Column {
 		c := weigh.Column{Kind: kind}
@@ -61,8 +61,9 @@ func TestTheColumnThatIsTaken(t *testing.T) {
 	limited := map[weigh.Row]finding.Grade{weigh.Starts: finding.Good, weigh.Windings: finding.Caution}
 	twice := map[weigh.Row]finding.Grade{weigh.AllDay: finding.Caution, weigh.Windings: finding.Caution}
 	stopped := map[weigh.Row]finding.Grade{weigh.Starts: finding.Stop, weigh.AllDay: finding.Good}
-	wall := column(weigh.Rotary, map[weigh.Row]finding.Grade{weigh.Starts: finding.Good, weigh.Wall: finding.Stop})
-	wall.WallCured = true
+	circuit := column(weigh.Drive, map[weigh.Row]finding.Grade{weigh.Starts: finding.Good, weigh.Wall: finding.Caution})
+	circuit.Circuit = "Another circuit first."
+	wall := column(weigh.Drive, map[weigh.Row]finding.Grade{weigh.Starts: finding.Good, weigh.Wall: finding.Stop})
 	for name, c := range map[string]struct {
 		columns []weigh.Column
 		best    string
@@ -75,8 +76,10 @@ func TestTheColumnThatIsTaken(t *testing.T) {
 			weigh.Drive},
 		"what is not stopped": {[]weigh.Column{column(weigh.Capacitor, stopped), wall, column(weigh.Drive, twice)},
 			weigh.Drive},
-		"a wall to be mended":  {[]weigh.Column{column(weigh.Capacitor, stopped), wall}, weigh.Rotary},
-		"nothing that is left": {[]weigh.Column{column(weigh.Capacitor, stopped), {Kind: weigh.None}}, ""},
+		"a thin wire asks no larger machine":  {[]weigh.Column{circuit, column(weigh.Rotary, good)}, weigh.Drive},
+		"a thin wire is no limit of a bridge": {[]weigh.Column{column(weigh.Capacitor, limited), circuit}, weigh.Drive},
+		"a wall that nothing mends":           {[]weigh.Column{wall, column(weigh.Rotary, twice)}, weigh.Rotary},
+		"nothing that is left":                {[]weigh.Column{column(weigh.Capacitor, stopped), {Kind: weigh.None}}, ""},
 	} {
 		best := weigh.Best(c.columns)
 		if c.best == "" {

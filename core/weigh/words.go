@@ -2,7 +2,6 @@ package weigh
 
 import (
 	"fmt"
-	"strings"
 
 	"graybridge/core/finding"
 )
@@ -18,15 +17,16 @@ func (w *Weighed) says(best *Column) string {
 			"is left."
 	}
 	text := fmt.Sprintf("Take %s: %s", names[best.Kind], best.Best)
-	if best.Grade == finding.Stop {
-		wall := best.Cell(Wall)
-		return fmt.Sprintf("Take %s, but not on this wall as it is: %s %s", names[best.Kind], best.Best+".",
-			strings.Join(append([]string{wall.Text}, wall.Notes...), " ")) + waits(w)
+	switch {
+	case best.limits() > 0:
+		text += ", with limits. " + told(best)
+	default:
+		text += ". Nothing was found against it at your loads and speeds."
 	}
-	if best.Grade == finding.Caution {
-		return text + ", with limits. " + told(best) + waits(w)
+	if best.Circuit != "" {
+		text += " " + best.Circuit
 	}
-	return text + ". Nothing was found against it at your loads and speeds." + waits(w)
+	return text + waits(w)
 }
 
 // waits says that a column is still to come.
@@ -55,19 +55,11 @@ func reason(c, best *Column) string {
 		return name + ": still being worked out."
 	case c.Grade == finding.Open:
 		return name + ": not judged yet."
-	case c.onlyWall() && best != nil && best.Grade == finding.Stop && c.limits() == best.limits():
-		return name + ": would do as well on a mended wall, with more or dearer parts (planning)."
-	case c.onlyWall() && best != nil && best.Grade == finding.Stop:
-		return fmt.Sprintf("%s: would do on a mended wall, with limits at %d of the questions against %d.", name,
-			c.limits(),
-			best.limits())
-	case c.onlyWall():
-		return name + ": not on this wall as it is. " + told(c)
 	case c.Grade == finding.Stop:
 		return name + ": no. " + told(c)
-	case best != nil && c.Grade == best.Grade && c.limits() == best.limits():
+	case best != nil && c.rank() == best.rank() && c.limits() == best.limits():
 		return name + ": would do as well, with more or dearer parts (planning)."
-	case best != nil && c.Grade == best.Grade:
+	case best != nil && c.rank() == best.rank():
 		return fmt.Sprintf("%s: would do, with limits at %d of the questions against %d.", name, c.limits(),
 			best.limits())
 	}

@@ -2911,6 +2911,11 @@ export interface components {
              * @example 1
              */
             motors?: string;
+            /**
+             * @description between drive and motor
+             * @enum {string}
+             */
+            output_choke?: "yes";
             /** @description a profile brought in as a file */
             own?: components["schemas"]["DriveProfile"];
             /**
@@ -2956,6 +2961,8 @@ export interface components {
             top_volts?: string;
         };
         DriveInput: {
+            /** Format: double */
+            amps?: number;
             doubles?: boolean;
             /** Format: int64 */
             phases: number;
@@ -5197,6 +5204,7 @@ export interface components {
             best: string;
             cells: components["schemas"]["WeighCell"][];
             chosen?: boolean;
+            circuit?: string;
             grade: string;
             /** @enum {string} */
             kind: "capacitor" | "rotary" | "drive" | "dc" | "none";
@@ -5205,7 +5213,6 @@ export interface components {
             schools: components["schemas"]["WeighSchool"][];
             verdict: string;
             waits?: boolean;
-            wall_cured?: boolean;
             ways?: components["schemas"]["WeighWay"][] | null;
         };
         WeighEntry: {
