@@ -52,7 +52,8 @@ func question(t *testing.T, name string) []byte {
 }
 
 // asked asks and reads to the end; reused says whether the connection had carried a request before.
-func asked(t *testing.T, by *http.Client, method, where string, body []byte) (status int, reused bool, took time.Duration) {
+func asked(t *testing.T, by *http.Client, method, where string, body []byte) (status int, reused bool,
+	took time.Duration) {
 	t.Helper()
 	trace := &httptrace.ClientTrace{GotConn: func(i httptrace.GotConnInfo) { reused = i.Reused }}
 	req, err := http.NewRequestWithContext(httptrace.WithClientTrace(t.Context(), trace), method, where,

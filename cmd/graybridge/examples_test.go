@@ -27,7 +27,8 @@ func TestTheExampleJobsArePlannedAndWeighed(t *testing.T) {
 		}
 		written, err := os.ReadFile(path)
 		require.NoError(t, err)
-		require.True(t, bytes.Equal(text, written), "%s is not the workshop's own; go test ./cmd/graybridge -examples", path)
+		require.True(t, bytes.Equal(text, written), "%s is not the workshop's own; go test "+
+			"./cmd/graybridge -examples", path)
 
 		status, out, errs := called(t, "", "plan", path)
 		require.Zero(t, status, errs)

@@ -79,7 +79,8 @@ func TestTheColumnThatIsTaken(t *testing.T) {
 		"a thin wire asks no larger machine":  {[]weigh.Column{circuit, column(weigh.Rotary, good)}, weigh.Drive},
 		"a thin wire is no limit of a bridge": {[]weigh.Column{column(weigh.Capacitor, limited), circuit}, weigh.Drive},
 		"a wall that nothing mends":           {[]weigh.Column{wall, column(weigh.Rotary, twice)}, weigh.Rotary},
-		"nothing that is left":                {[]weigh.Column{column(weigh.Capacitor, stopped), {Kind: weigh.None}}, ""},
+		"nothing that is left": {[]weigh.Column{column(weigh.Capacitor, stopped), {Kind: weigh.None}},
+			""},
 	} {
 		best := weigh.Best(c.columns)
 		if c.best == "" {

@@ -378,7 +378,7 @@ useKeys({
   }
 }
 @page {
-  margin: 10mm;
+  margin: 8mm 10mm;
 }
 .card-second {
   margin-top: 16px;
@@ -402,6 +402,17 @@ useKeys({
     border: 0;
     padding: 0;
     font-size: 8.4pt;
+  }
+  .card :deep(td),
+  .card :deep(th) {
+    padding-top: 0.5px;
+    padding-bottom: 0.5px;
+  }
+  .card :deep(small) {
+    font-size: 7.4pt;
+  }
+  .card :deep(h2) {
+    margin-top: 5px;
   }
   .card-drawings {
     grid-template-columns: 1fr 1.15fr 0.95fr;

@@ -1,0 +1,83 @@
+package drive
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/finding"
+	"graybridge/core/load"
+	"graybridge/core/machine"
+	"graybridge/core/plate"
+	"graybridge/core/site"
+	"graybridge/core/table"
+)
+
+// over is a 0.75 kW mill on a drive.
+func over(e Entry, insulation string) *Over {
+	p := plate.Entry{Power: "0.75 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "3.8/2.2", RPM: "925", Hertz: "50",
+		PowerFactor: "0.68", Phases: "3", Insulation: insulation}
+	took := Take(e)
+	return took.Place(site.Read(site.Entries{Rules: table.Metric, Volts: 230, Hertz: 50, Plate: p,
+		Load: load.Entry{Kind: machine.Constant, Share: "60 %"}}, took.Feed))
+}
+
+func grades(o *Over) map[string]finding.Grade {
+	out := map[string]finding.Grade{}
+	for _, f := range o.Said {
+		out[f.ID] = f.Grade
+	}
+	return out
+}
+
+// How long a motor cable may be hangs on the carrier, and on a choke: just below and just above.
+func TestACableJustShortEnoughAndJustTooLong(t *testing.T) {
+	for _, c := range []struct {
+		cable, carrier, choke string
+		said                  bool
+	}{
+		{"50 m", "4 kHz", "", false}, {"51 m", "4 kHz", "", true},
+		{"100 m", "2 kHz", "", false}, {"101 m", "2 kHz", "", true},
+		{"150 m", "4 kHz", "yes", false}, {"151 m", "4 kHz", "yes", true},
+	} {
+		o := over(Entry{Profile: "tarn-22", Cable: c.cable, Carrier: c.carrier, Choke: c.choke}, "F")
+		_, said := grades(o)["drive.cable"]
+		require.Equal(t, c.said, said, "%+v", c)
+	}
+	for carrier, said := range map[string]bool{"8 kHz": false, "8.5 kHz": true} {
+		_, got := grades(over(Entry{Profile: "tarn-22", Carrier: carrier}, "A"))["drive.old-winding"]
+		require.Equal(t, said, got, carrier)
+	}
+}
+
+// A drive fits with a tenth to spare; a braking resistor wants terminals.
+func TestADriveJustFits(t *testing.T) {
+	judge := func(p Profile, e Entry, amps float64) map[string]finding.Grade {
+		c, _ := Read(e)
+		_, said := c.Choose(&p, Asks{Rules: table.Wires{Rules: table.Metric}, Line: 236, ShaftWatts: 750, LineAmps: amps,
+			Efficiency: 0.73, StartShare: 0.9, Volts: true})
+		out := map[string]finding.Grade{}
+		for _, f := range said {
+			out[f.ID] = f.Grade
+		}
+		return out
+	}
+	tarn, _ := ByID("tarn-22")
+	have := tarn.Output.Amps
+	require.Equal(t, finding.Good, judge(tarn, Entry{}, 0.899*have)["drive.amps"])
+	require.Equal(t, finding.Caution, judge(tarn, Entry{}, 0.901*have)["drive.amps"])
+	require.Equal(t, finding.Caution, judge(tarn, Entry{}, 0.999*have)["drive.amps"])
+	require.Equal(t, finding.Stop, judge(tarn, Entry{}, 1.002*have)["drive.amps"])
+	with, without := 0, 0
+	for _, p := range Shipped() {
+		grade, said := judge(p, Entry{Resistor: "yes"}, 2)["drive.no-brake"]
+		if len(p.of(Brake)) > 0 {
+			require.False(t, said, p.ID)
+			with++
+		} else {
+			require.Equal(t, finding.Stop, grade, p.ID)
+			without++
+		}
+	}
+	require.NotZero(t, with*without, "both kinds ship")
+}
