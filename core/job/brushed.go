@@ -92,6 +92,14 @@ func (w brushed) doLeads(p *Plan) Do {
 			return Do{Text: f.Sentence, Grade: f.Grade, Entry: firstEntry(f)}
 		}
 	}
+	if !w.site.Brushed.Settled {
+		return Do{Text: leadsNotNamed, Grade: finding.Open, Entry: "leads.brushed.count"}
+	}
+	for _, one := range w.machine.Leads.Brushed.LookList() {
+		if one.Found == "" {
+			return Do{Text: notLookedOver, Grade: finding.Open, Entry: "leads.brushed.look"}
+		}
+	}
 	return Do{Text: nothingNamed, Grade: finding.Good}
 }
 

@@ -74,6 +74,10 @@ func benchAbout(word string, b circuit.BenchCase) string {
 	return "The motor as joined " + word + ", " + b.About + "."
 }
 
+const leadsNotNamed = "Find which lead is which: nothing of it is entered yet."
+
+const notLookedOver = "Look at brushes and commutator: nobody has entered it yet."
+
 const nothingNamed = "Nothing to do: every lead has its name, brushes and commutator are looked at."
 
 func mendFirst(what, bridge string) string {

@@ -42,7 +42,7 @@ const all: { id: string; title: string; body: Component; entries: string[] }[] =
     ],
   },
   { id: 'sheet', title: 'Settings', body: SheetSection, entries: ['drive.read_back'] },
-  { id: 'wiring', title: 'Wiring', body: WiringSection, entries: ['drive.cable'] },
+  { id: 'wiring', title: 'Wiring', body: WiringSection, entries: ['drive.cable', 'drive.output_choke'] },
   { id: 'parts', title: 'Parts', body: PartsList, entries: ['parts.prices', 'parts.hours'] },
   { id: 'inspect', title: 'Inspect', body: InspectSection, entries: ['drive.sink_ohm', 'drive.top_volts'] },
 ]

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import { api } from '../api/client'
 import DrawingView from '../drawing/DrawingView.vue'
+import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
 import { useAsked } from '../job/ask'
@@ -29,6 +30,15 @@ const colour: Record<string, string> = { earth: 'earth', control: 'control', L1:
   </p>
   <DrawingView v-if="drawing?.items.length" :drawing="drawing" />
   <EntryField path="drive.cable" label="Cable from drive to motor" placeholder="6 m" />
+  <ChoiceField
+    path="drive.output_choke"
+    label="A choke at its output"
+    :choices="[
+      { value: '', label: 'None' },
+      { value: 'yes', label: 'Fitted', note: 'a longer cable, gentler on an old winding' },
+    ]"
+    fallback=""
+  />
   <h3>{{ left ? `${left} of ${drive.wiring.length} wires are still to be landed` : 'Every wire is landed' }}</h3>
   <section v-for="r in runs" :key="r.id" class="run">
     <h3>{{ r.title }}</h3>
