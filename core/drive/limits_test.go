@@ -54,8 +54,8 @@ func TestACableJustShortEnoughAndJustTooLong(t *testing.T) {
 func TestADriveJustFits(t *testing.T) {
 	judge := func(p Profile, e Entry, amps float64) map[string]finding.Grade {
 		c, _ := Read(e)
-		_, said := c.Choose(&p, Asks{Rules: table.Wires{Rules: table.Metric}, Line: 236, ShaftWatts: 750, LineAmps: amps,
-			Efficiency: 0.73, StartShare: 0.9, Volts: true})
+		_, said := c.Choose(&p, Asks{Rules: table.Wires{Rules: table.Metric}, Line: 236, ShaftWatts: 750,
+			LineAmps: amps, Efficiency: 0.73, StartShare: 0.9, Volts: true})
 		out := map[string]finding.Grade{}
 		for _, f := range said {
 			out[f.ID] = f.Grade

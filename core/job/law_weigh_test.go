@@ -80,8 +80,8 @@ func TestTheRecommendedColumnStandsInTheCorpus(t *testing.T) {
 // machine. A reactor goes before another circuit.
 func TestAThinWireIsNamedAndDecidesNothing(t *testing.T) {
 	pump := func(feeder, breaker string) job.WholeWeighing {
-		d := job.New("Pump", job.Workshop{Name: "Cold Ford Clay Co-op", Rules: table.NorthAmerica, Volts: 240, Hertz: 60,
-			Colours: job.NorthAmerica})
+		d := job.New("Pump", job.Workshop{Name: "Cold Ford Clay Co-op", Rules: table.NorthAmerica, Volts: 240,
+			Hertz: 60, Colours: job.NorthAmerica})
 		m := &d.Machines[0]
 		m.Plate = plate.Entry{Power: "5 HP", Volts: "208-230/460", Amps: "14.0-13.2/6.6", RPM: "1750", Hertz: "60",
 			PowerFactor: "80 %", Phases: "3"}

@@ -10,6 +10,7 @@ import (
 	"graybridge/core/circuit"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
+	"graybridge/core/load"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/site"
@@ -228,5 +229,10 @@ func (w onRotary) turning() (d Direction, said []finding.Finding) {
 		d.Swap = spinOther
 	}
 	said = d.bumped(w.machine.Leads.Bumped, "the order of the three leads, and the way the idler is spun, are")
+	wants := map[load.Turn]string{load.Clockwise: "Clockwise", load.Anti: "Anticlockwise"}[w.site.Load.Turn]
+	if w.machine.Leads.Bumped == "" && w.As.Spun != "" && wants != "" && wants != way && !w.IsIdler() {
+		said = append(said, sayOtherWay(way, wants, w.As.Spun))
+		d.Turns = way + ", expected: not as it is wanted"
+	}
 	return d, said
 }

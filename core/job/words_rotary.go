@@ -2,6 +2,9 @@ package job
 
 import (
 	"fmt"
+
+	"graybridge/core/finding"
+	"graybridge/core/rotary"
 )
 
 // What a plan on a rotary converter says for a job.
@@ -23,3 +26,15 @@ const spinOther = "Stop everything, let it stand, and spin it the other way: the
 	"round with it, and the two banks must be exchanged."
 
 const madeLineLabel = "“L3 is the made line. Capacitors inside: stop the idler, wait a minute, discharge, then open.”"
+
+// sayOtherWay is said of a machine that the idler's spin would turn the other way than it is wanted.
+func sayOtherWay(way, wants string, spun rotary.Way) finding.Finding {
+	return finding.Finding{ID: rotary.IDOtherWay, Bay: finding.Leads, Grade: finding.Caution,
+		Entries: []string{"bridge.rotary.spun", "load.turn"},
+		Sentence: fmt.Sprintf("Behind an idler spun %s this machine turns %s; %s is wanted.", spun, finding.Lower(way),
+			finding.Lower(wants)),
+		Detail: "Exchange two of its leads at its own starter, locked off and proved dead. Spinning the idler " +
+			"the other way turns every machine behind it. Bump it uncoupled before anything hangs on its direction.",
+		Why: []finding.Why{{Formula: "L1-L2-L3 to U-V-W turns clockwise, seen from the shaft end",
+			Section: finding.OnRotary, Source: "the way the idler is spun, and the leads' names"}}}
+}

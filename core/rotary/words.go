@@ -27,6 +27,7 @@ const (
 	IDFactor     = "rotary.power-factor"
 	IDSpun       = "rotary.spun"
 	IDTrap       = "rotary.direction"
+	IDOtherWay   = "rotary.other-way"
 	IDStart      = "rotary.start"
 	IDStartFirst = "rotary.start-first"
 	IDStartBy    = "rotary.start-by"

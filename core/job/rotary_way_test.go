@@ -1,0 +1,48 @@
+package job_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/finding"
+	"graybridge/core/job"
+	"graybridge/core/load"
+	"graybridge/core/rotary"
+	"graybridge/core/scenario"
+)
+
+// The way the idler is spun decides the direction behind it: what is wanted otherwise is said, until a
+// bump has shown it.
+func TestAnIdlerSpunTheOtherWayIsFound(t *testing.T) {
+	for _, c := range []struct {
+		spun   rotary.Way
+		wants  load.Turn
+		bumped string
+		said   bool
+	}{
+		{rotary.Backward, load.Clockwise, "", true}, {rotary.Forward, load.Clockwise, "", false},
+		{rotary.Forward, load.Anti, "", true}, {rotary.Backward, load.Anti, "", false},
+		{rotary.Backward, load.Either, "", false}, {"", load.Clockwise, "", false},
+		{rotary.Backward, load.Clockwise, "right-L1", false},
+	} {
+		d := scenario.ClayRoom()
+		d.Bridge.Rotary.Spun = c.spun
+		for i := range d.Machines {
+			if d.Machines[i].Role != job.Idler {
+				d.Machines[i].Load.Turn, d.Machines[i].Leads.Bumped = c.wants, c.bumped
+				d = d.Of(d.Machines[i].ID)
+				break
+			}
+		}
+		p := job.Make(d)
+		said := false
+		for _, f := range p.Findings {
+			if f.ID == rotary.IDOtherWay {
+				said = true
+				require.Equal(t, finding.Caution, f.Grade)
+			}
+		}
+		require.Equal(t, c.said, said, "%+v", c)
+	}
+}
