@@ -189,3 +189,21 @@ func TestADesignPlateCarriesACurve(t *testing.T) {
 	require.ErrorIs(t, err, machine.ErrImpossible)
 	require.ErrorContains(t, err, "saturation")
 }
+
+// A winding has five percent of leakage at least: a target out of reach is met no nearer than that,
+// and says that it is not met; one within reach stays above it.
+func TestLeakageHasItsFloor(t *testing.T) {
+	leakage := func(locked float64) (float64, machine.Model) {
+		m, err := machine.Fit(machine.Rating{ShaftWatts: 1491.4, LineVolts: 230, LineAmps: 6.2, PowerFactor: 0.78,
+			RPM: 1745, FrequencyHz: 60}, machine.Targets{LockedAmpsRatio: locked, LockedTorqueRatio: 2.3, X1Share: 0.45,
+			FrictionShare: 0.015, IronShare: 0.2})
+		require.NoError(t, err)
+		return (m.Eq.X1Ohm + m.Eq.X2Ohm) / (m.WindingVolts / m.WindingAmps), m
+	}
+	share, m := leakage(40)
+	require.False(t, m.AmpsReached)
+	require.GreaterOrEqual(t, share, 0.05-1e-9)
+	within, m := leakage(5)
+	require.True(t, m.AmpsReached)
+	require.Greater(t, within, share)
+}

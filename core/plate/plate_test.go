@@ -206,3 +206,13 @@ func TestAnOpenWindingIsAReading(t *testing.T) {
 	e.WindingOhms = "7.6 Ω"
 	require.NotContains(t, findings(t, e, 50), "plate.winding-open")
 }
+
+// Below 280 rpm the speed is a gear's.
+func TestAGearsOutputJustBelowAndJustAbove(t *testing.T) {
+	for rpm, gear := range map[string]bool{"279": true, "281": false} {
+		e := blunger()
+		e.RPM = rpm
+		p, _ := plate.Read(e, 50)
+		require.Equal(t, gear, p.OutputRPM, rpm)
+	}
+}

@@ -61,3 +61,16 @@ func TestASupplyIsOneNumber(t *testing.T) {
 		require.NotEmpty(t, r.Problem, r.Path)
 	}
 }
+
+// A feeder loses three percent at most, running, and its breaker carries four fifths: just below and
+// just above.
+func TestAFeederJustGoodEnough(t *testing.T) {
+	s, _ := supply.Read(supply.Entry{Volts: "200", FeederLength: "18 m", FeederSize: "6 mm²", Breaker: "20 A"}, 200, 50)
+	at := func(amps, volts float64) *supply.Draw {
+		return &supply.Draw{RunAmps: amps, RunVolts: volts, StartAmps: amps, StartVolts: volts}
+	}
+	require.Equal(t, finding.Good, grade(s, at(5, 194.1), "supply.drop"))
+	require.Equal(t, finding.Caution, grade(s, at(5, 193.9), "supply.drop"))
+	require.Empty(t, grade(s, at(15.9, 198), "supply.breaker"))
+	require.Equal(t, finding.Caution, grade(s, at(16.1, 198), "supply.breaker"))
+}

@@ -36,7 +36,7 @@ func (c Conductor) Area() float64 {
 
 // breakerSize is a breaker as it is printed on the part: its curve before its amps, or after
 // them, and how many poles it has.
-var breakerSize = regexp.MustCompile(`(?i)^(?:\d\s*p\s+)?(?:(?:curve|type)\s*)?([bcdkz])?\s*-?\s*(\d{1,4}(?:[.,]\d)?)\s*(?:a|amps?)?\s*(?:(?:curve|type)?\s*([bcdkz]))?(?:\s+curve)?(?:\s*,?\s*\d\s*-?\s*p(?:oles?)?)?$`)
+var breakerSize = regexp.MustCompile(`(?i)^(?:\d\s*p\s+)?(?:(?:curve|type)\s*)?(?:([bcdkz])\s*-?\s*)?(\d{1,4}(?:[.,]\d)?)\s*(?:a|amps?)?\s*(?:(?:curve|type)?\s*([bcdkz]))?(?:\s+curve)?(?:\s*,?\s*\d\s*-?\s*p(?:oles?)?)?$`)
 
 // Breaker reads a breaker's rating in amps as it is printed on the part: "16 A", "C16",
 // "B 20 A", "2P C16"; ok is false for an empty entry.

@@ -94,3 +94,13 @@ func TestTheColumnThatIsTaken(t *testing.T) {
 	require.Equal(t, weigh.Starts, first.Deciding().Row)
 	require.Equal(t, finding.Stop, first.Grade)
 }
+
+// One speed is from nine tenths to eleven tenths.
+func TestOneSpeedJustBelowAndJustAbove(t *testing.T) {
+	for _, c := range []struct {
+		slowest, fastest float64
+		one              bool
+	}{{0.91, 1.09, true}, {0.89, 1, false}, {1, 1.11, false}, {1, 1, true}} {
+		require.Equal(t, c.one, weigh.Wants{Slowest: c.slowest, Fastest: c.fastest}.OneSpeed(), "%+v", c)
+	}
+}
