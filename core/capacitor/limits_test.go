@@ -61,3 +61,35 @@ func TestTheClassHasItsMargin(t *testing.T) {
 	}
 	require.NotZero(t, seen, "one of them needs the margin")
 }
+
+// A start capacitor is half as large again as its run capacitor at least, and noted in fives.
+func TestTheSmallestStartCapacitor(t *testing.T) {
+	for _, c := range []struct{ needed, run, want float64 }{{10, 40, 60}, {59, 40, 60}, {61, 40, 65}, {0, 30, 45}} {
+		require.Equal(t, c.want, startSize(c.needed, c.run), "%+v", c)
+	}
+}
+
+// A start has a quarter to spare; iron is said to saturate from a tenth over its flux at plate.
+func TestAStartAndItsIronJustBelowAndJustAbove(t *testing.T) {
+	o := over(1.1, 230, "", load.Entry{Kind: machine.Constant, Share: "60 %"})
+	require.NotNil(t, o.Answer)
+	with := func(w ...finding.Why) []finding.Why { return w }
+	for share, want := range map[float64]finding.Grade{1.26: finding.Note, 1.24: finding.Caution, 1.01: finding.Caution,
+		0.99: finding.Stop} {
+		a := *o.Answer
+		a.StartTorque = share * o.question.Standing()
+		got := finding.Grade("")
+		for _, f := range o.question.judgeStart(a, with) {
+			if f.ID == finding.CapacitorStart {
+				got = f.Grade
+			}
+		}
+		require.Equal(t, want, got, "%g", share)
+	}
+	for flux, said := range map[float64]bool{1.09: false, 1.11: true} {
+		a := *o.Answer
+		a.Idle.Flux, a.Usual.Flux = flux, 1
+		_, got := a.saturates(o.Site.Model, with)
+		require.Equal(t, said, got, "%g of the flux at plate", flux)
+	}
+}
