@@ -2,9 +2,13 @@ package job
 
 import (
 	"fmt"
+	"reflect"
+	"regexp"
 	"slices"
 	"strings"
+	"sync"
 
+	"graybridge/core/entry"
 	"graybridge/core/finding"
 )
 
@@ -109,13 +113,21 @@ func ReviewOf(p *Plan, does string) Review {
 // longSource is a source that is not printed twice in one section.
 const longSource = 60
 
-// measured are the ends of paths of what a meter showed.
-var measured = []string{"supply.volts", "volts_loaded", "winding_ohms", "insulation", "ohms", "sink_ohm", "dial_ohm",
-	"heat_run", "trim", "readings"}
+// measured are the paths of what only a hand at the machine can tell, with the winding's ohms, which
+// stand on few plates.
+var measured = sync.OnceValue(func() map[string]bool {
+	out := map[string]bool{"machines.*.plate.winding_ohms": true}
+	for _, e := range entry.Of(reflect.TypeFor[Document]()) {
+		if e.Reading {
+			out[e.Path] = true
+		}
+	}
+	return out
+})
 
-func byHand(path string) bool {
-	return slices.ContainsFunc(measured, func(end string) bool { return strings.HasSuffix(path, end) })
-}
+var ofMachine = regexp.MustCompile(`^machines\.[^.]+\.`)
+
+func byHand(path string) bool { return measured()[ofMachine.ReplaceAllString(path, "machines.*.")] }
 
 // entryTitle is the end of a path in words.
 func entryTitle(path string) string {

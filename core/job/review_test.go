@@ -56,3 +56,17 @@ func TestAReviewCarriesEveryFigureWithItsSource(t *testing.T) {
 	}
 	require.Greater(t, seen, 150)
 }
+
+// What was measured is listed whole, whichever bay it was entered at.
+func TestAReviewListsAllThatWasMeasured(t *testing.T) {
+	d := scenario.Blunger()
+	d.Supply.Volts, d.Supply.Loaded, d.Supply.OverTime = "236 V", "233 V 8 A", "2026-03-02 18:00 229 V"
+	m := &d.Machines[0]
+	m.Load.Belt.Motor, m.Load.Belt.Tool, m.Load.Belt.ToolRPM = "80 mm", "240 mm", "452 rpm"
+	m.Leads.LineOhms, m.Plate.WindingOhms = "5.1, 5.1, 5.1", "7.6 Ω"
+	p := job.Make(d)
+	all := strings.Join(job.ReviewOf(&p, "").Measured, "\n")
+	for _, text := range []string{"236", "233", "229", "452", "7.6", "Line ohms"} {
+		require.Contains(t, all, text)
+	}
+}

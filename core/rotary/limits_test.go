@@ -53,7 +53,8 @@ func TestTheGuardOfAMachineJustHolds(t *testing.T) {
 	}
 	least := max(1.1*z.Amps, z.StartAmps/table.Metric.Circuit().BreakerHolds)
 	for share, want := range map[float64]finding.Grade{1.001: finding.Good, 0.999: finding.Caution} {
-		require.Equal(t, want, judge(Noted{Breaker: share * least, Conductor: wire}, finding.ProtectionBreaker), "%g", share)
+		require.Equal(t, want, judge(Noted{Breaker: share * least, Conductor: wire}, finding.ProtectionBreaker),
+			"%g", share)
 	}
 	// The run alone: what starts is taken away.
 	w := guardWords{o: o, z: z, n: Noted{Conductor: wire}}
