@@ -18,7 +18,7 @@ import (
 
 // Law 18: one volt more or less takes no relay away, and turns no good word into a stop.
 func TestOneVoltIsNoCliff(t *testing.T) {
-	overUnlike(t, 5, func(d job.Document) (broken []string) {
+	overUnlike(t, 10, func(d job.Document) (broken []string) {
 		if d.Bridge.Kind == job.KindRotary {
 			return nil
 		}
@@ -120,7 +120,7 @@ func TestOneThingHasOneFigure(t *testing.T) {
 
 // Law 16 over jobs unlike the corpus: the line's amps of wall, supply and protection agree.
 func TestTheLineHasOneFigureEverywhere(t *testing.T) {
-	overUnlike(t, 2, func(d job.Document) (broken []string) {
+	overUnlike(t, 4, func(d job.Document) (broken []string) {
 		p := job.Make(d)
 		if p.Drive == nil || len(p.Guard) == 0 {
 			return nil
@@ -138,7 +138,7 @@ func TestTheLineHasOneFigureEverywhere(t *testing.T) {
 
 // Law 19: what nobody entered earns no stop, and is not told to what cannot idle.
 func TestWhatNobodyEnteredIsNoState(t *testing.T) {
-	overUnlike(t, 2, func(d job.Document) (broken []string) {
+	overUnlike(t, 4, func(d job.Document) (broken []string) {
 		d.Machines[0].Load.Lightest = ""
 		p := job.Make(d)
 		for _, f := range p.Findings {

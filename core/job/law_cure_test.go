@@ -207,17 +207,17 @@ func guardedLaw(d job.Document, p job.Plan) (broken []string) {
 
 // heldOverUnlike plans each job once and holds the laws 13 and 14 over it.
 func TestACureCures(t *testing.T) {
-	overUnlike(t, 1, func(d job.Document) []string { return cureLaw(d, job.Make(d)) })
+	overUnlike(t, 3, func(d job.Document) []string { return cureLaw(d, job.Make(d)) })
 }
 
 func TestWhatHangsThereIsJudgedAlways(t *testing.T) {
-	overUnlike(t, 1, func(d job.Document) []string { return guardedLaw(d, job.Make(d)) })
+	overUnlike(t, 2, func(d job.Document) []string { return guardedLaw(d, job.Make(d)) })
 }
 
 // The same over a part of the corpus, with everything that owners enter; all of it with -law.all.
 func TestCuresAndGuardsHoldOverTheCorpus(t *testing.T) {
 	t.Parallel()
-	step := 4
+	step := 8
 	if *lawAll {
 		step = 1
 	}
