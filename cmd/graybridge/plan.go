@@ -7,18 +7,27 @@ import (
 )
 
 func plan(_ context.Context, args []string) error {
-	path, data, err := readFile("plan", "Reads a job document (docs/formats.md) and prints its plan as JSON. Bad "+
+	_, p, err := readJob("plan", "Reads a job document (docs/formats.md) and prints its plan as JSON. Bad "+
 		"input: exit status 2\nand one line that names every bad field.", args)
 	if err != nil {
 		return err
 	}
+	return printJSON(p)
+}
+
+// readJob reads a command's one job document and plans it; what cannot be read is named as bad input.
+func readJob(name, about string, args []string) (d job.Document, p job.Plan, err error) {
+	path, data, err := readFile(name, about, args)
+	if err != nil {
+		return d, p, err
+	}
 	f, err := job.DecodeFile(data)
 	if err != nil {
-		return bad(path, err)
+		return d, p, bad(path, err)
 	}
-	p := job.Make(f.Document)
+	p = job.Make(f.Document)
 	if unread := p.Unreadable(); len(unread) > 0 {
-		return bad(path, unread)
+		return d, p, bad(path, unread)
 	}
-	return printJSON(p)
+	return f.Document, p, nil
 }

@@ -2,6 +2,7 @@ package job
 
 import (
 	"maps"
+	"reflect"
 	"slices"
 	"strings"
 
@@ -26,23 +27,24 @@ const mostMends = 6
 // fed is a trial on the circuit that its own wall asks for: a bridge is judged at its best, and a
 // thin wire is named, not mistaken for what the bridge cannot do. A wall that nothing mends stays.
 func (w *weigher) fed(t *trial) (*trial, error) {
-	d := t.doc
 	for range mostMends {
 		chain := chainOf(t)
 		if chain == nil || chain.Grade != finding.Stop {
 			break
 		}
-		next := d.Clone()
+		next := t.doc.Clone()
 		for _, l := range chain.Links {
 			if l.Grade == finding.Stop && l.Cure != nil {
 				mendSupply(&next.Supply, l.Cure.Then)
 			}
 		}
-		one, err := w.try(next)
-		if err != nil {
+		if reflect.DeepEqual(next.Supply, t.doc.Supply) { // nothing that can be entered mends it
+			break
+		}
+		var err error
+		if t, err = w.try(next); err != nil {
 			return nil, err
 		}
-		d, t = next, one
 	}
 	return t, nil
 }

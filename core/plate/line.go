@@ -116,9 +116,10 @@ var (
 	ownOrOutput = regexp.MustCompile(`(?i)(` + start + `)n[12](?:\s?[=:]\s?|\s+)(` + num + `)`)
 	twoAmps     = regexp.MustCompile(`(` + num + `)\s?A\s?/\s?(` + num + `)\s?A\b`)
 	segment     = regexp.MustCompile(`\n| / `)
-	labelFirst  = regexp.MustCompile(`(?i)^\s*(?:ph|v|volts?|kw|hp|ps|hz|a|amps?|u|i|n|p2?|rpm)\s*[:=]?\s+(?:` + num + `)`)
-	anyVolts    = regexp.MustCompile(`(?i)\bv(?:olts?|ac)?\b|\d\s?v\b|\bu\b`)
-	anyHertz    = regexp.MustCompile(`(?i)hz`)
+	labelFirst  = regexp.MustCompile(`(?i)^\s*(?:ph|v|volts?|kw|hp|ps|hz|a|amps?|u|i|n|p2?|rpm)\s*[:=]?\s+(?:` +
+		num + `)`)
+	anyVolts = regexp.MustCompile(`(?i)\bv(?:olts?|ac)?\b|\d\s?v\b|\bu\b`)
+	anyHertz = regexp.MustCompile(`(?i)hz`)
 )
 
 func spansOf(text string) group {

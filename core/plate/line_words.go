@@ -144,7 +144,8 @@ var (
 		`(?:fld\.?|field|feld|erreg(?:ung|er)?\.?|exc(?:itation)?\.?)\s?[:=]?\s?(PM|perm(?:anent)?(?:\smagnet)?|` +
 		num + `)?`)
 	magnetWord = regexp.MustCompile(`(?i)` + start + `(?:PM|perm(?:anent)?\.?\s?mag(?:net)?|permanentmagnet)` + end)
-	gearWord   = regexp.MustCompile(`(?i)` + start + `(?:i\s?[=:]\s?(?:1\s?:\s?)?` + num + `(?:\s?:\s?1)?|i\s1\s?:\s?` + num + `|ratio\s?[:=]?\s?` + num +
+	gearWord   = regexp.MustCompile(`(?i)` + start + `(?:i\s?[=:]\s?(?:1\s?:\s?)?` + num + `(?:\s?:\s?1)?|i\s1\s?:\s?` +
+		num + `|ratio\s?[:=]?\s?` + num +
 		`(?:\s?:\s?1)?|gear(?:ed)?(?:\s?motor|box)?|getriebe\w*)` + end)
 	ratioWord  = regexp.MustCompile(start + `i\s(\d{1,4}|\d+[.,]\d+\s?:\s?1)` + end) // no capital: that is amps
 	speedsWord = regexp.MustCompile(`(?i)` + start +
