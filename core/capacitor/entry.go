@@ -2,13 +2,13 @@ package capacitor
 
 // Entry is the bridge as chosen. Empty fields follow the plan.
 type Entry struct {
-	Microfarad string `json:"microfarad,omitempty" example:"52" doc:"in circuit; empty: the plan's"`
+	Microfarad string `json:"microfarad,omitempty" example:"52" doc:"in circuit; empty: the plan's" device:"run capacitor"`
 	CornerTo   string `json:"corner_to,omitempty" enum:"L1,L2"`
 	Drawer     string `json:"drawer,omitempty" example:"40, 12, 2×30" doc:"the owner's own run capacitors"`
-	Start      string `json:"start_microfarad,omitempty" example:"100" doc:"of a start capacitor; empty: none"`
+	Start      string `json:"start_microfarad,omitempty" example:"100" doc:"of a start capacitor; empty: none" device:"start capacitor"`
 	// Of the open pair of two capacitors; empty: the plan's.
-	PairFirst  string `json:"pair_first_microfarad,omitempty" example:"20" doc:"of two capacitors, the one to L2"`
-	PairSecond string `json:"pair_second_microfarad,omitempty" example:"34" doc:"of two capacitors, the one to L1"`
+	PairFirst  string `json:"pair_first_microfarad,omitempty" example:"20" doc:"of two capacitors, the one to L2" device:"first capacitor"`
+	PairSecond string `json:"pair_second_microfarad,omitempty" example:"34" doc:"of two capacitors, the one to L1" device:"second capacitor"`
 	// StartBy is what takes the start capacitor out again.
 	StartBy   StartBy   `json:"start_by,omitempty" enum:"button,relay"`
 	Reversing Reversing `json:"reversing,omitempty" enum:"switch,contactors" doc:"the capacitor is moved in daily use"`

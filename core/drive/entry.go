@@ -22,9 +22,9 @@ type Entry struct {
 	Carrier    string   `json:"carrier,omitempty" example:"4 kHz"`
 	Motors     string   `json:"motors,omitempty" example:"1" doc:"on this drive"`
 	Contactor  string   `json:"contactor,omitempty" enum:"yes" doc:"there is one between drive and motor"`
-	Reactor    string   `json:"reactor,omitempty" enum:"yes"`
-	Choke      string   `json:"output_choke,omitempty" enum:"yes" doc:"between drive and motor"`
-	Resistor   string   `json:"resistor,omitempty" enum:"yes"`
+	Reactor    string   `json:"reactor,omitempty" enum:"yes,wanted,bought" device:"reactor"`
+	Choke      string   `json:"output_choke,omitempty" enum:"yes,wanted,bought" doc:"between drive and motor" device:"output choke"`
+	Resistor   string   `json:"resistor,omitempty" enum:"yes,wanted,bought" device:"braking resistor"`
 
 	At           string `json:"at,omitempty" example:"40 Hz" doc:"on the dial"`
 	Least        string `json:"least,omitempty" example:"15 Hz"`
@@ -42,7 +42,7 @@ type Entry struct {
 	Speed     SpeedBy  `json:"speed,omitempty" enum:"keys,dial,pot"`
 	Direction TurnedBy `json:"direction,omitempty" enum:"fixed,switch"`
 	Lid       string   `json:"lid,omitempty" enum:"shut" doc:"it sits behind a shut lid"`
-	EStop     string   `json:"emergency_stop,omitempty" enum:"yes"`
+	EStop     string   `json:"emergency_stop,omitempty" enum:"yes,wanted,bought" device:"emergency stop"`
 	DailyOff  DailyOff `json:"daily_off,omitempty" enum:"command,breaker"`
 	Cable     string   `json:"cable,omitempty" example:"6 m" doc:"to the motor"`
 	SinkOhm   string   `json:"sink_ohm,omitempty" by:"hand" example:"0.3 Ω" doc:"heat sink to earth"`

@@ -19,6 +19,8 @@
 //	                     and described, never compared or merged
 //	entry:"-"            not an entry: what names the format
 //
+// A choice that names a device has "yes" first, then its states.
+//
 // Tags: label is the entry's or chapter's word (else the key with spaces), example
 // and doc describe it, by:"hand" marks what is entered at the machine, enum, maxLength, minLength,
 // minimum, maximum and maxItems
@@ -31,6 +33,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"sync"
 )
 
 // Kind is what an entry holds.
@@ -68,6 +71,8 @@ type Entry struct {
 	Doc     string   `json:"doc,omitempty"`
 	// Reading says that it is entered at the machine: a reading, a tick, a photograph.
 	Reading bool `json:"reading,omitempty"`
+	// Device is the word for the thing that the entry names: it may be wanted, bought or seen.
+	Device string `json:"device,omitempty"`
 
 	least, greatest *float64
 	shortest        int
@@ -94,6 +99,38 @@ func join(path, key string) string {
 	return path + "." + key
 }
 
+// fields are the entries that the fields of a type make, by the path of what holds them: the tags
+// of a type are read once.
+var fields sync.Map // of heldType to []field
+
+type heldType struct {
+	path, label string
+	t           reflect.Type
+}
+
+type field struct {
+	Entry
+	key string // empty: of what is embedded
+	at  int    // its place in the struct
+}
+
+// fieldsOf are the fields of a type that are entries or hold some.
+func fieldsOf(holder Entry, t reflect.Type) []field {
+	k := heldType{holder.Path, holder.Label, t}
+	if known, ok := fields.Load(k); ok {
+		return known.([]field)
+	}
+	var out []field
+	for i := range t.NumField() {
+		if e, ok := inside(holder, t.Field(i)); ok {
+			name, _ := key(t.Field(i))
+			out = append(out, field{e, name, i})
+		}
+	}
+	fields.Store(k, out)
+	return out
+}
+
 // inside is what a field adds to the entry that holds it; ok is false for what is
 // no entry.
 func inside(holder Entry, f reflect.StructField) (e Entry, ok bool) {
@@ -116,6 +153,7 @@ func inside(holder Entry, f reflect.StructField) (e Entry, ok bool) {
 	e.Label = strings.TrimSpace(holder.Label + " " + word)
 	e.Doc, e.Example, e.Needed = f.Tag.Get("doc"), f.Tag.Get("example"), !optional
 	e.Reading = f.Tag.Get("by") == "hand"
+	e.Device = f.Tag.Get("device")
 	e.bound(f)
 	return e, true
 }
@@ -189,28 +227,22 @@ type place struct {
 
 // places hands every entry of a document to see, in the order of its fields.
 func places(v reflect.Value, holder Entry, at string, see func(place)) {
-	for i := range v.NumField() {
-		f := v.Type().Field(i)
-		e, ok := inside(holder, f)
-		if !ok {
-			continue
-		}
-		name, _ := key(f)
-		here := at
-		if name != "" {
-			here = join(at, name)
+	for _, f := range fieldsOf(holder, v.Type()) {
+		e, here, one := f.Entry, at, v.Field(f.at)
+		if f.key != "" {
+			here = join(at, f.key)
 		}
 		switch {
 		case e.Kind != "":
-			see(place{e, here, v.Field(i)})
-		case isList(f.Type):
+			see(place{e, here, one})
+		case isList(one.Type()):
 			e.Path = join(e.Path, Any)
-			for k := range v.Field(i).Len() {
-				member := v.Field(i).Index(k)
+			for k := range one.Len() {
+				member := one.Index(k)
 				places(member, e, join(here, idOf(member)), see)
 			}
 		default:
-			places(v.Field(i), e, here, see)
+			places(one, e, here, see)
 		}
 	}
 }

@@ -107,6 +107,8 @@ type Cure struct {
 	Path  string  `json:"path"`
 	Value string  `json:"value"`
 	And   Setting `json:"and,omitzero"` // set with it, where one entry alone would make no sense
+	// Stamp says that the day and who touched it are written behind the value.
+	Stamp bool `json:"stamp,omitempty"`
 }
 
 // Setting is the text to put at the path of an entry.

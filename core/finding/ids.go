@@ -37,6 +37,8 @@ const (
 
 	LoadUnknown = "load.unknown"
 
+	DeviceUnseen = "device.unseen"
+
 	SupplyFeeder  = "supply.feeder"
 	SupplyMeasure = "supply.measure"
 	SupplyWire    = "supply.wire"

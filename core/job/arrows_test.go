@@ -29,10 +29,10 @@ func TestArrowsPointOneWay(t *testing.T) {
 		"table", "openfile"}
 	read := append([]string{"supply", "plate", "leads", "load"}, floor...)
 	may := map[string]map[string]bool{
-		"entry": list("openfile"), "site": list(read...), "capacitor": list(append(read, "site")...),
+		"entry": list("openfile", "device"), "site": list(read...), "capacitor": list(append(read, "site")...),
 		"drive":  list(append(read, "site")...),
 		"rotary": list(append(read, "site")...), "bringup": list(append(floor, "logbook")...),
-		"logbook": list("openfile"), "sound": list(), "dc": list(append(read, "site")...),
+		"logbook": list("openfile"), "device": list(), "sound": list(), "dc": list(append(read, "site")...),
 	}
 	for _, line := range strings.Split(strings.TrimSpace(string(out)), "\n") {
 		words := strings.Fields(line)

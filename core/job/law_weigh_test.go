@@ -124,7 +124,7 @@ func TestAThinWireIsNamedAndDecidesNothing(t *testing.T) {
 		for _, c := range w.Columns {
 			if c.Kind == weigh.Drive {
 				require.Equal(t, larger, c.Circuit != "", breaker)
-				require.Equal(t, !larger, c.Document.Bridge.Drive.Reactor == "yes", "the reactor cures %s", breaker)
+				require.Equal(t, !larger, c.Document.Bridge.Drive.Reactor == "wanted", "the reactor cures %s", breaker)
 			}
 		}
 	}

@@ -1,6 +1,10 @@
 package job
 
-import "strings"
+import (
+	"strings"
+
+	"graybridge/core/finding"
+)
 
 // placed is where a chapter's own path stands in the document: chapters know
 // nothing of machines and bridges, they say "plate.volts" and "drive.at".
@@ -34,8 +38,13 @@ func (p *Plan) place(machine string) {
 			at(&f.Entries[k])
 		}
 		for k := range f.Cures {
-			at(&f.Cures[k].Path)
-			at(&f.Cures[k].And.Path)
+			c := &f.Cures[k]
+			at(&c.Path)
+			at(&c.And.Path)
+			if f.ID == finding.DeviceUnseen {
+				continue
+			}
+			c.Value, c.And.Value = advised(c.Path, c.Value), advised(c.And.Path, c.And.Value)
 		}
 	}
 	for i := range p.Bays {

@@ -160,6 +160,7 @@ func (r *reading) plan() *Plan {
 	p.take(g, stop)
 	if blocked(p.Findings) == nil {
 		p.Buys = append(p.Buys, r.bridge.buys(g)...)
+		r.unbought(p.Buys)
 	}
 	r.side().leads(p, g)
 	p.say(r.site.Load.Judge()...)
@@ -168,6 +169,7 @@ func (r *reading) plan() *Plan {
 		p.say(r.site.Supply.Judge(nil, r.site.Rules)...)
 	}
 	p.say(r.leftBehind()...)
+	r.unseen(p)
 	r.order(p)
 	r.conclude(p, g)
 	return p

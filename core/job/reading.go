@@ -9,6 +9,7 @@ import (
 	"graybridge/core/capacitor"
 	"graybridge/core/circuit"
 	"graybridge/core/dc"
+	"graybridge/core/device"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/fit"
@@ -34,6 +35,7 @@ type ground struct {
 	machine *Machine
 	site    *site.Site
 	guard   protection.Protection
+	devices []device.Noted // that the document names, with who has seen them
 }
 
 // bridge is one way from two lines to three over a site. Its chapter holds its rules;
@@ -120,9 +122,9 @@ func asCapacitor(ctx context.Context, d *Document) *reading { return readWith(ct
 
 func readWith(ctx context.Context, d *Document,
 	onCan func(capacitor.Entry, string, *site.Site) *capacitor.Over) *reading {
+	d, devices := settled(drawn(d))
 	one := d.Machines[0]
-	d = drawn(d)
-	r := &reading{ground: ground{ctx: ctx, doc: d, machine: &one}}
+	r := &reading{ground: ground{ctx: ctx, doc: d, machine: &one, devices: devices}}
 	taken := drive.Taken{}
 	feed := func(lineVolts float64) site.Feed { return site.Feed{Volts: lineVolts} }
 	switch d.Bridge.Kind {

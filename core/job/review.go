@@ -176,6 +176,7 @@ func (r *Review) ask(p *Plan) {
 		switch {
 		case f.Grade == finding.Stop && f.Bay != finding.Leads:
 			r.Questions = append(r.Questions, questionOfStop(f.Sentence))
+		case f.ID == finding.DeviceUnseen: // among what nobody looked at
 		case f.Grade == finding.Open && (f.Bay == finding.Supply || f.Bay == finding.Protection):
 			r.Questions = append(r.Questions, f.Sentence)
 		}

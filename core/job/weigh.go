@@ -6,6 +6,7 @@ import (
 	"math"
 	"slices"
 
+	"graybridge/core/entry"
 	"graybridge/core/finding"
 	"graybridge/core/load"
 	"graybridge/core/machine"
@@ -95,7 +96,7 @@ func WeighOf(ctx context.Context, d Document) (Weighing, error) {
 	add := func(c weigh.Column, t *trial) {
 		if c.Chosen = c.Kind == w.was(); t != nil {
 			c.May = w.may(c.Kind)
-			out.On[c.Kind] = t.doc
+			out.On[c.Kind] = w.wanted(t.doc)
 		}
 		out.Columns = append(out.Columns, c)
 	}
@@ -148,6 +149,7 @@ func newWeigher(ctx context.Context, d Document) (*weigher, error) {
 	d = d.Clone()
 	d.Machines = d.Machines[:1]
 	d.Machines[0].Role = ""
+	entry.Devices(&d) // weighed as if all that is noted were there
 	base, err := Solve(ctx, d)
 	if err != nil {
 		return nil, err
@@ -160,6 +162,14 @@ func newWeigher(ctx context.Context, d Document) (*weigher, error) {
 		w.line, w.direct = read(ctx, &onLine).site, w.brushed()
 	}
 	return w, nil
+}
+
+// wanted is a column's document with what weighing chose written as wanted, and what was there
+// before as it was.
+func (w *weigher) wanted(d Document) Document {
+	d = d.Clone()
+	entry.Wants(w.whole, &d)
+	return d
 }
 
 // assumed is what was taken because nobody said it.

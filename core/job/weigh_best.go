@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/device"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/stores"
@@ -154,7 +155,7 @@ func (w *weigher) choked(t *trial) (*trial, error) {
 		return t, nil
 	}
 	d := t.doc.Clone()
-	d.Bridge.Drive.Reactor = "yes"
+	d.Bridge.Drive.Reactor = string(device.Wanted)
 	one, err := w.try(d)
 	if err != nil {
 		return nil, err

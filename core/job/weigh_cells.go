@@ -107,7 +107,7 @@ func (w *weigher) onDrive(c *weigh.Column, t *trial, on onDrive) {
 		return
 	}
 	s, v, mark := on.Over.Site, on.View, on.Over.Site.Mark()
-	if c.Best = on.Profile.Name; t.doc.Bridge.Drive.Reactor == "yes" {
+	if c.Best = on.Profile.Name; t.doc.Bridge.Drive.Reactor != "" {
 		c.Best += reactorAhead
 	}
 	at := func(share float64, hertz float64) drive.Point {

@@ -46,7 +46,7 @@ func ConverterOf(ctx context.Context, d Document, of Weighing, tell func(tried s
 	if t != nil {
 		c = w.column(t)
 		c.May = w.may(KindRotary)
-		out.On[KindRotary] = t.doc
+		out.On[KindRotary] = w.wanted(t.doc)
 	}
 	c.Chosen = of.Columns[i].Chosen
 	out.Columns[i] = c

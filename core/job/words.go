@@ -3,6 +3,7 @@ package job
 import (
 	"fmt"
 
+	"graybridge/core/device"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/unit"
@@ -18,6 +19,40 @@ func sayFailed() finding.Finding {
 		Sentence: failed,
 		Detail: "What you typed is stored and shown; nothing was computed from it. Take the last change back, or " +
 			"change what was typed last: plate, joints, µF or volts. Do not feed the motor by an earlier card."}
+}
+
+// sayUnseen says that a device that a plan counts on is not known to be there.
+func sayUnseen(n device.Noted, bay finding.Bay) finding.Finding {
+	what := n.Word
+	if n.Value != "" {
+		what += ", " + n.Value
+	}
+	f := finding.Finding{ID: finding.DeviceUnseen, Bay: bay, Grade: finding.Open, Entries: []string{n.Path},
+		Sentence: fmt.Sprintf("Wanted, not seen here: %s.", what),
+		Detail: "The plan counts on it, and nobody has said that it is there. Look at what is printed on it " +
+			"before you say so.",
+		Cures: []finding.Cure{
+			{Label: "It is there", Path: n.Path, Value: device.As(n.Value, device.Seen), Stamp: true},
+			{Label: "It is bought", Path: n.Path, Value: device.As(n.Value, device.Bought), Stamp: true}}}
+	if n.Value == "" { // a choice, which has no room for a day
+		f.Cures[0].Value, f.Cures[0].Stamp, f.Cures[1].Stamp = "yes", false, false
+	}
+	if n.State == device.Bought {
+		f.Grade, f.Cures = finding.Note, f.Cures[:1]
+		f.Sentence = fmt.Sprintf("Bought%s, not seen here yet: %s.", record(n), what)
+	}
+	return f
+}
+
+// record is when and by whom, as far as it was written.
+func record(n device.Noted) (text string) {
+	if n.Day != "" {
+		text += " on " + n.Day
+	}
+	if n.Who != "" {
+		text += " by " + n.Who
+	}
+	return text
 }
 
 func sayLeftBehind(kind string, entries int, now string) finding.Finding {

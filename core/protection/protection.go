@@ -21,10 +21,10 @@ const (
 
 // Entry is the protection as it is or will be.
 type Entry struct {
-	Breaker   string `json:"breaker,omitempty" example:"10 A"`
-	Conductor string `json:"conductor,omitempty" example:"1.5 mm²"`
+	Breaker   string `json:"breaker,omitempty" example:"10 A" device:"breaker"`
+	Conductor string `json:"conductor,omitempty" example:"1.5 mm²" device:"wire"`
 	Relay     Relay  `json:"relay,omitempty" enum:"none,supply-lines,motor-leads,thermistor"`
-	RelaySet  string `json:"relay_set,omitempty" example:"4.5 A"`
+	RelaySet  string `json:"relay_set,omitempty" example:"4.5 A" device:"relay"`
 	// RelayClass is printed on the relay; empty: class 10 is taken.
 	RelayClass Class `json:"relay_class,omitempty" enum:"10,20"`
 }

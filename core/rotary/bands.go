@@ -20,8 +20,11 @@ type likeness struct {
 	seen   map[int]State
 }
 
-// likenesses draws them, the same ones for the same converter.
-func (o *Over) likenesses() (out []*likeness) {
+// likenesses draws them, the same ones for the same converter, on the cans that are used.
+func (o *Over) likenesses() []*likeness { return o.likenessesOn(o.Answer.Balance) }
+
+// likenessesOn are the same on other cans.
+func (o *Over) likenessesOn(b Balance) (out []*likeness) {
 	idler, _ := o.Idler.motor()
 	drawn := [][]site.Twin{o.Idler.Site.Twins(1)}
 	for i := range o.Counted {
@@ -46,7 +49,6 @@ func (o *Over) likenesses() (out []*likeness) {
 		line.Volts *= first.Line
 		l.street = NewStreet(line, one, motors...)
 		l.street.SetBackward(o.As.Spun == Backward)
-		b := o.Answer.Balance
 		l.street.SetBalance(Balance{b.L13 * first.Can, b.L23 * first.Can})
 		out = append(out, l)
 	}

@@ -53,13 +53,13 @@ const (
 
 // Entry is the converter as it is or will be.
 type Entry struct {
-	L13      string   `json:"l1_l3_microfarad,omitempty" example:"174 µF" label:"cans L1-L3"`
-	L23      string   `json:"l2_l3_microfarad,omitempty" example:"19 µF" label:"cans L2-L3"`
+	L13      string   `json:"l1_l3_microfarad,omitempty" example:"174 µF" label:"cans L1-L3" device:"cans L1-L3"`
+	L23      string   `json:"l2_l3_microfarad,omitempty" example:"19 µF" label:"cans L2-L3" device:"cans L2-L3"`
 	Drawer   string   `json:"drawer,omitempty" example:"2×70, 50, 2×30, 20" doc:"µF on hand, for either bank"`
 	Spares   string   `json:"spares,omitempty" entry:"lines" maxLength:"2000" example:"5 HP 1750 rpm"`
 	Spun     Way      `json:"spun,omitempty" enum:"forward,backward" doc:"the way the idler is spun, by the mark on it"`
 	StartBy  StartBy  `json:"start_by,omitempty" enum:"rope,pony,button,relay"`
-	Start    string   `json:"start_microfarad,omitempty" example:"400 µF" label:"start capacitor"`
+	Start    string   `json:"start_microfarad,omitempty" example:"400 µF" label:"start capacitor" device:"start capacitor"`
 	Cans     Joins    `json:"cans_join,omitempty" enum:"contactor,fixed" doc:"once it is up, or they stay in"`
 	Controls Controls `json:"controls,omitempty" enum:"l1-l2,made-leg" doc:"what coils and lamps are fed from"`
 	Neutral  string   `json:"neutral,omitempty" enum:"yes" doc:"something is fed between the made line and a neutral"`

@@ -62,8 +62,9 @@ type Over struct {
 	Figures []finding.Figure
 	Said    []finding.Finding
 
-	like []*likeness
-	left [][]left // of each machine, by every likeness
+	like       []*likeness
+	roundViews []ReadingsView
+	left       [][]left // of each machine, by every likeness
 }
 
 // Place puts a converter over its motors and works it out. one is the id of the motor
@@ -152,6 +153,7 @@ func (o *Over) solve(ctx context.Context) error {
 			motors, o.Counted = append(motors, motor), append(o.Counted, i)
 		}
 	}
+	plain := *o
 	o.refit(&idler, motors)
 	o.Street = NewStreet(o.line(), idler, motors...)
 	o.Street.SetBackward(o.As.Spun == Backward)
@@ -188,6 +190,10 @@ func (o *Over) solve(ctx context.Context) error {
 	o.like = o.likenesses()
 	o.mayFall()
 	o.leaves()
+	if len(o.Rounds) > 0 {
+		plain.Answer = a
+		o.roundViews = o.rounds(&plain)
+	}
 	return nil
 }
 

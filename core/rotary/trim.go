@@ -317,6 +317,7 @@ func (o *Over) refit(idler *Motor, motors []Motor) {
 
 // judgeReadings says what the readings show.
 func (o *Over) judgeReadings() {
+	o.judgeRounds()
 	f := o.Fit
 	if f == nil {
 		return

@@ -15,24 +15,25 @@ import (
 
 // ConverterView is what the bay of a converter shows.
 type ConverterView struct {
-	Idler    *MotorView   `json:"idler,omitempty"`
-	Machines []MotorView  `json:"machines" nullable:"false"`
-	Solved   bool         `json:"solved"`
-	Spun     Way          `json:"spun"`
-	L13      float64      `json:"l1_l3_microfarad"` // used: entered, or the plan's
-	L23      float64      `json:"l2_l3_microfarad"`
-	Chosen   bool         `json:"chosen"`
-	Reach    float64      `json:"reach_microfarad"`
-	L13Cans  string       `json:"l1_l3_cans,omitempty"`
-	L23Cans  string       `json:"l2_l3_cans,omitempty"`
-	Options  []OptionView `json:"options" nullable:"false"`
-	States   []StateView  `json:"states" nullable:"false"`
-	Pairs    []PairView   `json:"pairs" nullable:"false"`
-	Order    []string     `json:"order" nullable:"false"`
-	Stop     []string     `json:"stop" nullable:"false"`
-	StartBy  StartBy      `json:"start_by,omitempty"`
-	Start    string       `json:"start_capacitor,omitempty"`
-	Cans     Joins        `json:"cans_join"`
+	Idler    *MotorView     `json:"idler,omitempty"`
+	Machines []MotorView    `json:"machines" nullable:"false"`
+	Solved   bool           `json:"solved"`
+	Spun     Way            `json:"spun"`
+	L13      float64        `json:"l1_l3_microfarad"` // used: entered, or the plan's
+	L23      float64        `json:"l2_l3_microfarad"`
+	Chosen   bool           `json:"chosen"`
+	Reach    float64        `json:"reach_microfarad"`
+	L13Cans  string         `json:"l1_l3_cans,omitempty"`
+	L23Cans  string         `json:"l2_l3_cans,omitempty"`
+	Options  []OptionView   `json:"options" nullable:"false"`
+	States   []StateView    `json:"states" nullable:"false"`
+	Pairs    []PairView     `json:"pairs" nullable:"false"`
+	Order    []string       `json:"order" nullable:"false"`
+	Stop     []string       `json:"stop" nullable:"false"`
+	StartBy  StartBy        `json:"start_by,omitempty"`
+	Start    string         `json:"start_capacitor,omitempty"`
+	Cans     Joins          `json:"cans_join"`
+	Rounds   []ReadingsView `json:"rounds" nullable:"false"` // of readings, each beside what the plates let expect
 }
 
 // MotorView is one motor of the street.
@@ -90,6 +91,7 @@ func (o *Over) view() *ConverterView {
 		Pairs:    []PairView{},
 		Order:    []string{},
 		Stop:     []string{},
+		Rounds:   []ReadingsView{},
 		Spun:     o.As.Spun,
 	}
 	if v.Spun == "" {
@@ -132,6 +134,7 @@ func (o *Over) view() *ConverterView {
 	for _, set := range o.shown() {
 		v.States = append(v.States, o.stateView(set))
 	}
+	v.Rounds = append(v.Rounds, o.roundViews...)
 	v.Pairs = o.pairs(v.States)
 	v.Order, v.Stop = o.order()
 	return v

@@ -15,8 +15,8 @@ type Entry struct {
 	Volts        string `json:"volts,omitempty" by:"hand" example:"236 V" doc:"measured at the post, nothing running"`
 	Hertz        string `json:"hertz,omitempty" example:"50 Hz" doc:"empty: the workshop's"`
 	FeederLength string `json:"feeder_length,omitempty" example:"18 m" doc:"one way, from the panel"`
-	FeederSize   string `json:"feeder_size,omitempty" example:"6 mm²"`
-	Breaker      string `json:"breaker,omitempty" example:"32 A" doc:"at the head of the feeder"`
+	FeederSize   string `json:"feeder_size,omitempty" example:"6 mm²" device:"feeder wire"`
+	Breaker      string `json:"breaker,omitempty" example:"32 A" doc:"at the head of the feeder" device:"feeder breaker"`
 
 	Loaded    string      `json:"loaded,omitempty" by:"hand" example:"231 V 9.5 A" doc:"volts at the panel while a known load draws its amps"`
 	Circuit   string      `json:"circuit,omitempty" maxLength:"60" example:"Clay room" doc:"one of the workshop's; what is typed here goes before it"`
@@ -25,7 +25,7 @@ type Entry struct {
 	Air       string      `json:"air,omitempty" example:"35 °C" doc:"where the feeder runs hottest"`
 	Together  string      `json:"together,omitempty" example:"2" doc:"circuits in one conduit; of AWG, loaded conductors"`
 	Others    string      `json:"others,omitempty" entry:"lines" example:"lights 2 A" doc:"what else draws from it at the same time"`
-	Earth     string      `json:"earth,omitempty" example:"6 mm²" doc:"its earth conductor; none where there is none"`
+	Earth     string      `json:"earth,omitempty" example:"6 mm²" doc:"its earth conductor; none where there is none" device:"feeder earth"`
 	Residual  Residual    `json:"residual,omitempty" enum:"none,ac,a,b" doc:"the residual-current device ahead, by its type"`
 	Panel     string      `json:"panel,omitempty" example:"100 A, else 30 A" doc:"the panel's main breaker, and what else runs on it at the same time"`
 	OverTime  string      `json:"over_time,omitempty" by:"hand" entry:"lines" example:"2026-03-02 18:00 229 V" doc:"volts at the post at other times, one a line"`

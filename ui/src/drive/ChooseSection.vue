@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { api } from '../api/client'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
+import { thing } from '../parts/device'
 import FigureList from '../parts/FigureList.vue'
 import { vRove } from '../parts/rove'
 import { useFile } from '../parts/file'
@@ -78,7 +79,7 @@ const yes = (no: string, label: string, note?: string) => [
       <ChoiceField
         path="drive.reactor"
         label="A reactor ahead"
-        :choices="yes('None', 'Fitted', 'fewer amps from the line')"
+        :choices="thing('None', 'Fitted', 'fewer amps from the line')"
         fallback=""
       />
       <ChoiceField
@@ -87,7 +88,7 @@ const yes = (no: string, label: string, note?: string) => [
         :choices="yes('None', 'There is one')"
         fallback=""
       />
-      <ChoiceField path="drive.resistor" label="A braking resistor" :choices="yes('None', 'Fitted')" fallback="" />
+      <ChoiceField path="drive.resistor" label="A braking resistor" :choices="thing('None', 'Fitted')" fallback="" />
       <div class="drive-row">
         <EntryField path="drive.motors" label="Motors on it" placeholder="1" />
         <EntryField path="drive.ambient" label="Around it, at most" placeholder="30 °C" />

@@ -2,6 +2,7 @@
 /** Who may command what: every command by every source. */
 import { computed } from 'vue'
 import ChoiceField from '../parts/ChoiceField.vue'
+import { thing } from '../parts/device'
 import EntryField from '../parts/EntryField.vue'
 import FindingLine from '../parts/FindingLine.vue'
 import { useJob } from '../job/open'
@@ -42,10 +43,7 @@ const lids = [
   { value: '', label: 'Its front is open to the hand' },
   { value: 'shut', label: 'Behind a shut lid' },
 ]
-const stops = [
-  { value: '', label: 'None yet' },
-  { value: 'yes', label: 'Within reach' },
-]
+const stops = thing('None yet', 'Within reach')
 const offs = [
   { value: 'command', label: 'By the run command' },
   { value: 'breaker', label: 'At the breaker' },

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { api } from '../api/client'
 import DrawingView from '../drawing/DrawingView.vue'
 import ChoiceField from '../parts/ChoiceField.vue'
+import { thing } from '../parts/device'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
 import { useAsked } from '../job/ask'
@@ -33,10 +34,7 @@ const colour: Record<string, string> = { earth: 'earth', control: 'control', L1:
   <ChoiceField
     path="drive.output_choke"
     label="A choke at its output"
-    :choices="[
-      { value: '', label: 'None' },
-      { value: 'yes', label: 'Fitted', note: 'a longer cable, gentler on an old winding' },
-    ]"
+    :choices="thing('None', 'Fitted', 'a longer cable, gentler on an old winding')"
     fallback=""
   />
   <h3>{{ left ? `${left} of ${drive.wiring.length} wires are still to be landed` : 'Every wire is landed' }}</h3>

@@ -6,6 +6,7 @@ import { blank, network, Still, until, type Network } from './network'
 import { provideJob, type OpenJob } from './open'
 import { me } from '../desk/person'
 import { thisWindow } from '../desk/windows'
+import { written } from './record'
 import { keep } from './unsent'
 
 let there: Network
@@ -45,6 +46,15 @@ describe('a job open for work', () => {
     expect(there.latest().machines[0]!.plate.rpm).toBe('1410')
     expect(job.saving.value).toBe('stored')
     expect(job.canUndo.value).toBe(true)
+  })
+
+  it('writes a record with the day and who touched it, and advice as it is', () => {
+    const at = new Date(2026, 10, 3)
+    const seen = { label: 'It is there', path: 'p', value: '10 A, seen', stamp: true }
+    expect(written(seen, at, 'Ada')).toEqual({ p: '10 A, seen 2026-11-03 Ada' })
+    expect(written(seen, at, '')).toEqual({ p: '10 A, seen 2026-11-03' })
+    const advice = { label: 'Note', path: 'p', value: '10 A, wanted', and: { path: 'q', value: '4 A, wanted' } }
+    expect(written(advice, at, 'Ada')).toEqual({ p: '10 A, wanted', q: '4 A, wanted' })
   })
 
   it.each([499, 429, 503])('keeps an edit that was answered with %i and sends it again', async (status) => {

@@ -22,11 +22,11 @@ import { about, local, machineOf, placed, same, textAt, withValue } from './docu
 import { patiently } from './opening'
 import { mergeable, opened, reduce, type Event, type Held } from './queue'
 import { mayEnter, readsOnly } from './rights'
+import { written } from './record'
 import { savedWords, type Saving } from './saved'
 import { keep, left, windowsOf, type Change, type Unsent } from './unsent'
 
 const retryAfter = 2000
-
 export function openJob(id: string) {
   const document = shallowRef<Document>()
   const answer = shallowRef<Answer>()
@@ -424,7 +424,7 @@ export function openJob(id: string) {
     commitAll,
     /** What the plan says under some ids, in their order. */
     said: (...ids: string[]) => ids.flatMap((id) => plan.value?.findings.filter((f) => f.id === id) ?? []),
-    cure: (c: Cure) => commitAll({ [c.path]: c.value, ...(c.and ? { [c.and.path]: c.and.value } : {}) }),
+    cure: (c: Cure) => commitAll(written(c)),
     change: (next: Document) => (mayEnter(role.value) ? change(next) : barred()),
     choose,
     renew,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Readings on the running converter: what to expect stands there before it is measured; then what they show. */
 import { computed, ref } from 'vue'
+import GradeMark from '../parts/GradeMark.vue'
 import FindingLine from '../parts/FindingLine.vue'
 import { useJob } from '../job/open'
 import ChoiceRow from '../parts/ChoiceRow.vue'
@@ -43,6 +44,7 @@ function keep() {
   typed.value = {}
 }
 const said = computed(() => job.said('rotary.readings', 'rotary.load-found'))
+const upper = (s: string) => s.slice(0, 1).toUpperCase() + s.slice(1)
 </script>
 
 <template>
@@ -105,7 +107,30 @@ const said = computed(() => job.said('rotary.readings', 'rotary.load-found'))
       <h3>Rounds kept</h3>
       <ul>
         <li v-for="(r, i) in rounds" :key="r">
-          {{ r }}
+          <template v-for="v in view.rounds.filter((one) => one.typed === r.trim()).slice(0, 1)" :key="v.typed">
+            <p>
+              <GradeMark :grade="v.grade" :size="14" /> <b>{{ v.title }}.</b> {{ v.verdict }}
+            </p>
+            <table v-if="v.figures.length">
+              <thead>
+                <tr>
+                  <th scope="col">Where</th>
+                  <th scope="col">Read</th>
+                  <th scope="col">The plates let expect</th>
+                  <th scope="col">It lies</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="f in v.figures" :key="f.name">
+                  <th scope="row">{{ upper(f.name) }}</th>
+                  <td>{{ f.read }}</td>
+                  <td class="soft">{{ f.expect || 'nothing' }}</td>
+                  <td>{{ f.where?.replace('-', ' ') }}</td>
+                </tr>
+              </tbody>
+            </table>
+          </template>
+          <span class="soft">{{ r }}</span>
           <button
             type="button"
             class="why"

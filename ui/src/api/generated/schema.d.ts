@@ -2371,6 +2371,7 @@ export interface components {
             pairs: components["schemas"]["PairView"][];
             /** Format: double */
             reach_microfarad: number;
+            rounds: components["schemas"]["ReadingsView"][];
             solved: boolean;
             spun: string;
             start_by?: string;
@@ -2391,6 +2392,7 @@ export interface components {
             and?: components["schemas"]["Setting"];
             label: string;
             path: string;
+            stamp?: boolean;
             value: string;
         };
         CurvePoint: {
@@ -2889,7 +2891,7 @@ export interface components {
             /** @description row:CODE, wire:ID, inspect:ID */
             done?: string[];
             /** @enum {string} */
-            emergency_stop?: "yes";
+            emergency_stop?: "yes" | "wanted" | "bought";
             /** @example 15 Hz */
             least?: string;
             /**
@@ -2915,7 +2917,7 @@ export interface components {
              * @description between drive and motor
              * @enum {string}
              */
-            output_choke?: "yes";
+            output_choke?: "yes" | "wanted" | "bought";
             /** @description a profile brought in as a file */
             own?: components["schemas"]["DriveProfile"];
             /**
@@ -2924,14 +2926,14 @@ export interface components {
              */
             profile?: string;
             /** @enum {string} */
-            reactor?: "yes";
+            reactor?: "yes" | "wanted" | "bought";
             /**
              * @description code and what stands there
              * @example 06.1 700
              */
             read_back?: string;
             /** @enum {string} */
-            resistor?: "yes";
+            resistor?: "yes" | "wanted" | "bought";
             /** @enum {string} */
             run?: "keypad" | "two-wire" | "three-wire";
             /** @enum {string} */
@@ -4478,6 +4480,13 @@ export interface components {
             read: string;
             worst?: boolean;
         };
+        ReadingsView: {
+            figures: components["schemas"]["RoundFigure"][];
+            grade: string;
+            title: string;
+            typed: string;
+            verdict: string;
+        };
         RemarkInputBody: {
             /** @enum {string} */
             bay?: "supply" | "protection" | "bridge" | "leads" | "motor" | "load";
@@ -4630,6 +4639,13 @@ export interface components {
             start_by?: "rope" | "pony" | "button" | "relay";
             /** @example 400 µF */
             start_microfarad?: string;
+        };
+        RoundFigure: {
+            expect: string;
+            name: string;
+            read: string;
+            /** @enum {string} */
+            where?: "inside" | "above" | "below" | "far-above" | "far-below";
         };
         RoundView: {
             at: string;

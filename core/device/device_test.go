@@ -1,0 +1,31 @@
+package device_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"graybridge/core/device"
+)
+
+func TestAStateStandsBehindTheText(t *testing.T) {
+	t.Parallel()
+	for text, want := range map[string]device.Noted{
+		"10 A":                          {Value: "10 A", State: device.Seen},
+		"":                              {Value: "", State: device.Seen},
+		"wanted":                        {State: device.Wanted},
+		"Bought":                        {State: device.Bought},
+		"10 A, wanted":                  {Value: "10 A", State: device.Wanted},
+		"1.5 mm² wanted":                {Value: "1.5 mm²", State: device.Wanted},
+		"10 A, bought 2026-11-30 Ada":   {Value: "10 A", State: device.Bought, Day: "2026-11-30", Who: "Ada"},
+		"10 A; seen 2026-11-30 by Li Q": {Value: "10 A", State: device.Seen, Day: "2026-11-30", Who: "Li Q"},
+		"10 A, seen by Ada":             {Value: "10 A", State: device.Seen, Who: "Ada"},
+		"unwanted":                      {Value: "unwanted", State: device.Seen},
+	} {
+		value, n := device.Split(text)
+		assert.Equal(t, want, n, text)
+		assert.Equal(t, want.Value, value, text)
+	}
+	assert.Equal(t, "10 A, wanted", device.As("10 A", device.Wanted))
+	assert.Equal(t, "bought", device.As("", device.Bought))
+}
