@@ -153,6 +153,24 @@ func TestAMachineIsBroughtUp(t *testing.T) {
 	require.Equal(t, log.Entries[1].N, log.Entries[0].StoodAt, "what has not changed is said once")
 }
 
+// A reading of the bring-up goes into the plan by itself, as a revision by who read it, once.
+func TestAReadingFlowsIntoThePlan(t *testing.T) {
+	b := newBench(t)
+	d := scenario.Blunger()
+	d.Machines[0].Leads.Insulation = ""
+	b.plan(d)
+	at := b.job.Revision
+	e := b.entry("reading", sent{"gate": "insulation", "reads": []sent{{"take": "insulation", "value": 90,
+		"unit": "MΩ"}}})
+	b.write(e)
+	b.write(e)
+	var now api.JobAnswer
+	b.get("/api/jobs/"+b.job.ID, &now)
+	require.Equal(t, at+1, now.Revision)
+	require.Equal(t, "90 MΩ, read 2026-03-02", strings.TrimSpace(now.Document.Machines[0].Leads.Insulation))
+	require.Empty(t, b.see().TakesIn)
+}
+
 func TestAQueueArrivesOnceAndInOrder(t *testing.T) {
 	b := newBench(t)
 	var all []sent

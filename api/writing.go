@@ -3,6 +3,7 @@ package api
 import (
 	"context"
 	"fmt"
+	"log/slog"
 	"slices"
 	"strings"
 	"time"
@@ -54,7 +55,40 @@ func (s *server) writeIn(ctx context.Context, j store.Job, machine, clock string
 		return nil, nil, problem(err)
 	}
 	at.book = book
+	s.flow(ctx, j.ID, machine, entries)
 	return at, list[len(before):], nil
+}
+
+// flow takes what was read into the plan where it goes there by itself, as a revision by who read it.
+// The book has the readings already: what fails here is logged, and stays to be taken in by hand.
+func (s *server) flow(ctx context.Context, id, machine string, entries []logbook.Entry) {
+	if !slices.ContainsFunc(entries, func(e logbook.Entry) bool { return len(e.Reads) > 0 }) {
+		return
+	}
+	if err := s.flown(ctx, id, machine, entries[len(entries)-1].ID); err != nil && ctx.Err() == nil {
+		slog.Warn("readings stay beside the plan", "job", id, "err", err)
+	}
+}
+
+func (s *server) flown(ctx context.Context, id, machine, change string) error {
+	j, err := s.store.Job(ctx, id)
+	if err != nil {
+		return err
+	}
+	out, err := s.bringUp(ctx, j, machine)
+	if err != nil {
+		return err
+	}
+	solved, err := s.solved.of(ctx, j.Document.Of(machine))
+	if err != nil {
+		return err
+	}
+	next, ok, err := solved.Flow(ctx, j.Document, &out.Body.Progress)
+	if err != nil || !ok {
+		return err
+	}
+	_, err = s.store.SaveJob(ctx, id, store.Change{Seen: j.Revision, ID: "flow-" + change, By: by(ctx)}, next)
+	return err
 }
 
 // entry is what was sent as the book writes it.

@@ -122,15 +122,22 @@ func (b *Book) save(ctx context.Context, tx pgx.Tx, job pgtype.UUID) error {
 	return err
 }
 
+// askedEntry is the print of an entry by which a repeat is known. The revision is not of it: a sender
+// who names none means the latest, and that is another one when it sends again.
+func askedEntry(e logbook.Entry) []byte {
+	e.Revision = 0
+	return asked(e)
+}
+
 // known are those of some entries that stand in the job's books already; fresh says that not
 // all of them do.
 func known(ctx context.Context, tx pgx.Tx, job pgtype.UUID, entries []logbook.Entry) (list map[string]logbook.Entry,
 	fresh bool, err error) {
 	ids := make([]string, len(entries))
-	prints := map[string][]byte{}
+	prints := map[string][2][]byte{}
 	for i := range entries {
 		ids[i] = entries[i].ID
-		prints[entries[i].ID] = asked(entries[i])
+		prints[entries[i].ID] = [2][]byte{askedEntry(entries[i]), asked(entries[i])}
 	}
 	rows, err := tx.Query(ctx, `select id, line, asked from log_entry where job_id = $1 and id = any ($2)`, job, ids)
 	if err != nil {
@@ -147,8 +154,9 @@ func known(ctx context.Context, tx pgx.Tx, job pgtype.UUID, entries []logbook.En
 	}
 	list = map[string]logbook.Entry{}
 	for _, f := range there {
-		if err := repeat(f.Asked, prints[f.ID]); err != nil {
-			return nil, false, err
+		// Of entries written before the revision was left out of it, the print counts as it was.
+		if now := prints[f.ID]; repeat(f.Asked, now[0]) != nil && repeat(f.Asked, now[1]) != nil {
+			return nil, false, ErrOtherBody
 		}
 		var e logbook.Entry
 		if err := json.Unmarshal([]byte(f.Line), &e); err != nil {
@@ -169,7 +177,7 @@ func write(ctx context.Context, tx pgx.Tx, job pgtype.UUID, w *Writing, e logboo
 	if e.Corrects > b.N {
 		return e, ErrNotFound
 	}
-	print := asked(e)
+	print := askedEntry(e)
 	e.Machine, e.Received = b.Machine, moment(time.Now())
 	w.Entry, w.Stays = &e, nil
 	if err := complete(w); err != nil {

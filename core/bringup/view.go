@@ -59,6 +59,8 @@ type Progress struct {
 type Into struct {
 	Label string            `json:"label"`
 	Sets  []finding.Setting `json:"sets" nullable:"false"`
+	// Flows says that it goes into the plan by itself where nobody typed anything else.
+	Flows bool `json:"-"`
 }
 
 // See says how far the bring-up is: gates as the plan makes them now, book the entries of the
@@ -413,6 +415,17 @@ func (v *Progress) Values() Values {
 		}
 	}
 	return out
+}
+
+// Read is the latest reading of a take; nil: there is none.
+func (v *Progress) Read(take string) *Compared {
+	for i := range v.Gates {
+		g := &v.Gates[i]
+		if k := slices.IndexFunc(g.Read, func(c Compared) bool { return c.Take == take }); k >= 0 {
+			return &g.Read[k]
+		}
+	}
+	return nil
 }
 
 // Three readings that belong together; ok is false where one of them is missing.

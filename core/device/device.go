@@ -7,7 +7,10 @@
 //	10 A, bought 2026-11-30 Ada        a record: the day, and who
 //	10 A, seen 2026-11-30 Ada
 //
-// A choice that has no text of its own is "wanted" or "bought" by itself.
+// A choice that has no text of its own is "wanted" or "bought" by itself. A reading that came from the
+// bring-up says so in the same way, with its day:
+//
+//	90 MΩ, read 2026-11-30 Ada
 package device
 
 import (
@@ -23,6 +26,7 @@ const (
 	Seen   State = "seen"
 	Wanted State = "wanted"
 	Bought State = "bought"
+	Read   State = "read" // of a reading: when, and by whom
 )
 
 // Noted is a device as an entry has it.
@@ -30,7 +34,7 @@ type Noted struct {
 	Path  string `json:"path"`  // of the entry
 	Word  string `json:"word"`  // "breaker"
 	Value string `json:"value"` // as typed, without its state
-	State State  `json:"state" enum:"seen,wanted,bought"`
+	State State  `json:"state" enum:"seen,wanted,bought,read"`
 	Day   string `json:"day,omitempty"` // of the record, 2026-11-30
 	Who   string `json:"who,omitempty"`
 }
@@ -46,6 +50,24 @@ func Split(text string) (value string, n Noted) {
 	}
 	n = Noted{Value: strings.TrimSpace(m[1]), State: State(strings.ToLower(m[2])), Day: m[3], Who: m[4]}
 	return n.Value, n
+}
+
+var read = regexp.MustCompile(`^(.*?)[,;\s]+(read) (\d{4}-\d{2}-\d{2})(?: (\S.*?))?\s*$`)
+
+// SplitReading takes off a reading's text when and by whom it was read; ok is false where that does
+// not stand there.
+func SplitReading(text string) (value string, n Noted, ok bool) {
+	m := read.FindStringSubmatch(text)
+	if m == nil {
+		return text, Noted{Value: text, State: Seen}, false
+	}
+	n = Noted{Value: m[1], State: Read, Day: m[3], Who: m[4]}
+	return n.Value, n, true
+}
+
+// AsRead is a reading with its day and who took it.
+func AsRead(value, day, who string) string {
+	return strings.TrimSpace(value + ", " + string(Read) + " " + day + " " + who)
 }
 
 // As is a value in a state; an empty value is that of a choice. Nothing stays nothing.

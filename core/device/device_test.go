@@ -26,6 +26,16 @@ func TestAStateStandsBehindTheText(t *testing.T) {
 		assert.Equal(t, want, n, text)
 		assert.Equal(t, want.Value, value, text)
 	}
+	value, n, ok := device.SplitReading("5.1, 5.2, 5.1, read 2026-11-30 Ada B")
+	assert.True(t, ok)
+	assert.Equal(t, "5.1, 5.2, 5.1", value)
+	assert.Equal(t, device.Noted{Value: value, State: device.Read, Day: "2026-11-30", Who: "Ada B"}, n)
+	assert.Equal(t, "5.1, 5.2, 5.1, read 2026-11-30 Ada B", device.AsRead(value, "2026-11-30", "Ada B"))
+	for _, text := range []string{"no sparks seen", "as read", "90 MΩ, read yesterday", ""} {
+		value, _, ok := device.SplitReading(text)
+		assert.False(t, ok, text)
+		assert.Equal(t, text, value)
+	}
 	assert.Equal(t, "10 A, wanted", device.As("10 A", device.Wanted))
 	assert.Equal(t, "bought", device.As("", device.Bought))
 }

@@ -7,14 +7,22 @@ import (
 	"graybridge/core/device"
 )
 
-// Devices takes the states off every entry that names a device and lists what it was. doc is a
-// pointer to a struct that nobody else holds. Entries that are empty are not listed.
+// Devices takes the states off every entry that names a device, and off readings when and by whom
+// they were read, and lists what it was. doc is a pointer to a struct that nobody else holds. Empty
+// entries and readings without a record are not listed.
 func Devices(doc any) []device.Noted {
 	var out []device.Noted
 	places(reflect.ValueOf(doc).Elem(), Entry{}, "", func(p place) {
 		text := ""
-		if p.Device != "" {
+		switch {
+		case p.Device != "":
 			text = strings.TrimSpace(p.v.String())
+		case p.Reading && p.Kind == Text:
+			if value, n, ok := device.SplitReading(p.v.String()); ok {
+				n.Path, n.Word = p.at, p.Label
+				p.v.SetString(value)
+				out = append(out, n)
+			}
 		}
 		if text == "" {
 			return
@@ -31,6 +39,18 @@ func Devices(doc any) []device.Noted {
 		out = append(out, n)
 	})
 	return out
+}
+
+// Put writes the text of an entry of a document; ok is false for a path that has none. doc is a
+// pointer to a struct that nobody else holds.
+func Put(doc any, path, text string) (ok bool) {
+	places(reflect.ValueOf(doc).Elem(), Entry{}, "", func(p place) {
+		if p.at == path && p.v.Kind() == reflect.String {
+			p.v.SetString(text)
+			ok = true
+		}
+	})
+	return ok
 }
 
 // Wants writes as wanted what a document names of devices and another did not: a plan's own

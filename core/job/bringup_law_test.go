@@ -113,6 +113,21 @@ func standing(take bringup.Take) bringup.Standing {
 	return take.Stands(*take.Value)
 }
 
+// broughtUp is a plate's job as far as its bring-up: on a capacitor or a drive, with a load that it
+// carries.
+func (c corpusPlate) broughtUp(drive bool) job.Document {
+	d := c.document()
+	m := &d.Machines[0]
+	m.Load.Kind, m.Load.Share = "constant", "55 %"
+	if m.Leads.Kind.Halved() {
+		m.Leads.Agreed = "plate"
+	}
+	if drive {
+		d.Bridge.Kind, d.Bridge.Drive.Profile = job.KindDrive, "tarn-22"
+	}
+	return d
+}
+
 // planted are faults that are really there, each larger than the one that is tried.
 var planted = []struct {
 	text string
@@ -141,15 +156,7 @@ func TestAPlantedFaultIsNamed(t *testing.T) {
 		if i%3 != 0 {
 			continue
 		}
-		d := c.document()
-		m := &d.Machines[0]
-		m.Load.Kind, m.Load.Share = "constant", "55 %"
-		if m.Leads.Kind.Halved() {
-			m.Leads.Agreed = "plate"
-		}
-		if i%2 == 1 {
-			d.Bridge.Kind, d.Bridge.Drive.Profile = job.KindDrive, "tarn-22"
-		}
+		d := c.broughtUp(i%2 == 1)
 		p := job.Make(d)
 		if len(p.Gates) == 0 || !p.Card.Ready {
 			continue
@@ -269,6 +276,44 @@ func TestReadingsRefitThePlan(t *testing.T) {
 	require.Equal(t, finding.Measured, measured["volts"])
 	require.Empty(t, fitted.Unreadable())
 	require.Empty(t, after.TakesIn(&v), "what the document has is not offered again")
+}
+
+// What is read at the bring-up goes into the plan by itself where nobody typed anything else, with the
+// day and who; a later reading replaces it; what somebody typed stays until a person decides.
+func TestReadingsFlowIntoThePlan(t *testing.T) {
+	d := scenario.Blunger()
+	m := &d.Machines[0]
+	m.Leads.Insulation, m.Leads.LineOhms, m.Plate.WindingOhms = "", "", ""
+	read := func(d job.Document, n int, megohm float64) (job.Document, bool) {
+		s, err := job.Solve(t.Context(), d)
+		require.NoError(t, err)
+		p := s.Plan()
+		v := p.BringUp([]logbook.Entry{{N: n, Kind: logbook.Reading, Taken: "2026-03-02T18:00:00Z", Who: "Ada",
+			Reads: []logbook.Read{{Take: "insulation", Value: megohm}}}})
+		out, ok, err := s.Flow(t.Context(), d, &v)
+		require.NoError(t, err)
+		return out, ok
+	}
+	after, ok := read(d, 1, 90)
+	require.True(t, ok)
+	require.Equal(t, "90 MΩ, read 2026-03-02 Ada", after.Machines[0].Leads.Insulation)
+	require.Empty(t, d.Machines[0].Leads.Insulation, "the document that was asked of is not touched")
+	p := job.Make(after)
+	require.Empty(t, p.Unreadable())
+	at := slices.IndexFunc(p.Readings, func(r finding.Reading) bool {
+		return strings.HasSuffix(r.Path, "leads.insulation")
+	})
+	require.Contains(t, p.Readings[at].ReadAs, "read on 2026-03-02 by Ada")
+	require.Contains(t, strings.Join(job.ReviewOf(&p, "").Measured, "; "), "read on 2026-03-02 by Ada")
+	_, again := read(after, 2, 90)
+	require.False(t, again, "the same reading changes nothing")
+	later, ok := read(after, 3, 0.2)
+	require.True(t, ok)
+	require.Equal(t, "0.2 MΩ, read 2026-03-02 Ada", later.Machines[0].Leads.Insulation)
+	require.Equal(t, finding.Stop, found(job.Make(later), "leads.insulation").Grade)
+	m.Leads.Insulation = "60 MΩ"
+	_, ok = read(d, 4, 90)
+	require.False(t, ok, "what somebody typed stays")
 }
 
 var settles = regexp.MustCompile(`\d+`)

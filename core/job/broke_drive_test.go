@@ -1,6 +1,7 @@
 package job_test
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -12,6 +13,7 @@ import (
 	"graybridge/core/plate"
 	"graybridge/core/protection"
 	"graybridge/core/scenario"
+	"graybridge/core/unit"
 )
 
 func TestADriveHasItsPartsList(t *testing.T) {
@@ -96,4 +98,58 @@ func TestAStarOnlyMotorMayBeOpened(t *testing.T) {
 		said += f.Sentence + f.Detail
 	}
 	require.Regexp(t, `star point`, said)
+}
+
+// Three leads out of a plate for delta and star: nobody is taken at the lucky guess. The question says
+// how to tell, with the ohms of this motor, and what each answer comes to.
+func TestThreeLeadsAreAskedForTheirInside(t *testing.T) {
+	d := sixLead(oneKW)
+	d.Machines[0].Leads = leads.Entry{Kind: leads.Three, Naming: leads.IEC}
+	p := job.Make(d)
+	f := found(p, finding.LeadsWhichJoin)
+	require.Equal(t, finding.Open, f.Grade)
+	require.Equal(t, f.Entries[0], p.Next.Entry)
+	require.Empty(t, p.Buys, "nothing is sized before it is known")
+	y, delta := 16.0, 5.35
+	require.Contains(t, f.Detail, "about 16.0"+unit.Space+"Ω in star and 5.35"+unit.Space+"Ω in delta")
+	require.Contains(t, f.Detail, "Delta inside: each coil gets the 232"+unit.Space+"V that it was made for")
+	require.Contains(t, f.Detail, "about 34"+unit.Space+"% of its torque")
+	after := job.Make(taken(d, f.Cures[0]))
+	require.True(t, after.Computed)
+	require.Equal(t, finding.Good, found(after, "leads.target").Grade)
+	require.Equal(t, finding.Stop, found(job.Make(taken(d, f.Cures[1])), "leads.unreachable").Grade)
+
+	for ohms, first := range map[float64]string{y: "star", 1.29 * y: "star", delta: "delta",
+		0.71 * delta: "delta", 10: "", 0.69 * delta: "", 1.31 * y: ""} {
+		d.Machines[0].Leads.LineOhms = fmt.Sprintf("%.2f, %.2f, %.2f", ohms, ohms, ohms)
+		f = found(job.Make(d), finding.LeadsWhichJoin)
+		if first == "" {
+			require.NotContains(t, f.Detail, "that you measured", "%g", ohms)
+			continue
+		}
+		require.Contains(t, f.Detail, "that you measured are those of "+first, "%g", ohms)
+		require.Equal(t, first, f.Cures[0].Value)
+	}
+
+	one := sixLead(plate.Entry{Power: "1.1 kW", Volts: "230", Amps: "4.7", RPM: "1410", Hertz: "50",
+		PowerFactor: "0.79", Phases: "3"})
+	one.Machines[0].Leads = leads.Entry{Kind: leads.Three, Naming: leads.IEC}
+	p = job.Make(one)
+	require.Nil(t, found(p, finding.LeadsWhichJoin), "one volts: at its leads it is one motor")
+	require.True(t, p.Computed)
+	require.Equal(t, finding.Note, found(p, "leads.inside").Grade)
+	one.Bridge.Kind = job.KindDrive
+	one.Bridge.Drive.Profile = scenario.BallMill().Bridge.Drive.Profile
+	p = job.Make(one)
+	star := job.Make(taken(one, found(p, "leads.inside").Cures[1]))
+	require.Nil(t, found(star, "leads.inside"))
+	require.Equal(t, sized(p), sized(star), "on a drive there is no difference")
+}
+
+// sized is what a plan buys.
+func sized(p job.Plan) (out []string) {
+	for _, b := range p.Buys {
+		out = append(out, b.What+" "+b.Spec)
+	}
+	return out
 }

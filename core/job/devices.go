@@ -73,6 +73,10 @@ func (r *reading) unbought(all []Buy) {
 // open until it is bought and there.
 func (r *reading) unseen(p *Plan) {
 	for _, n := range r.devices {
+		if n.State == device.Read {
+			r.dated(p, n)
+			continue
+		}
 		if n.State == device.Seen || strings.HasPrefix(n.Path, "machines.") && !strings.HasPrefix(n.Path,
 			"machines."+r.machine.ID+".") {
 			continue
@@ -94,10 +98,15 @@ func (r *reading) unseen(p *Plan) {
 			bay = finding.Protection
 		}
 		p.say(sayUnseen(n, bay))
-		for i := range p.Readings {
-			if one := &p.Readings[i]; one.ReadAs != "" && placed(r.machine.ID, one.Path) == n.Path {
-				one.ReadAs += ", " + string(n.State) + record(n)
-			}
+		r.dated(p, n)
+	}
+}
+
+// dated says in how an entry was read what is recorded of it: its state, the day and who.
+func (r *reading) dated(p *Plan, n device.Noted) {
+	for i := range p.Readings {
+		if one := &p.Readings[i]; one.ReadAs != "" && placed(r.machine.ID, one.Path) == n.Path {
+			one.ReadAs += ", " + string(n.State) + record(n)
 		}
 	}
 }

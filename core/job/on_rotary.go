@@ -87,7 +87,7 @@ func (w onRotary) link(l *Link) {
 	l.CornerTo, l.Branch = "L1", !w.IsIdler()
 	for _, m := range w.doc.Machines {
 		if m.Role == Idler && l.Branch {
-			ahead, _ := protection.Read(m.Protection)
+			ahead, _ := protection.Read(m.Protection, w.doc.Workshop.Rules)
 			l.Ahead = noted(ahead.Breaker)
 		}
 	}

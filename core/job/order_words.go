@@ -27,8 +27,10 @@ var unknown = map[string]string{
 	finding.PlateImpossible: "One of the four entries is misread. Cover them in turn and read the plate again.",
 	finding.LeadsHowMany: "Locked off and proved dead, open the box and count the leads that come out of the " +
 		"winding, without earth and thin sensor wires.",
-	finding.LeadsWhichJoin: "Locked off, open the lid: a diagram stands inside it or on the plate's back. Three " +
-		"links upright are delta, one flat link along a row is star. Nothing is assumed: a wrong guess burns it.",
+	finding.LeadsWhichJoin: "Locked off and proved dead: with three leads measure the ohms between each two, cold, " +
+		"and compare them with the two figures given. With more, open the lid: a diagram stands inside it or on the " +
+		"plate's back. Three links upright are delta, one flat link along a row is star. Nothing is assumed: a wrong " +
+		"guess burns it.",
 	finding.LeadsOther:  "A rewinder reads such a winding in minutes. No diagram is assumed here.",
 	finding.LeadsMarks:  "The round under Find out tells which lead is which, with a meter and low volts.",
 	finding.LeadsNames:  "A few readings with low volts under Find out name every lead.",

@@ -142,7 +142,7 @@ func readWith(ctx context.Context, d *Document,
 		r.readings = append(r.readings, *circuit)
 	}
 	var own []finding.Reading
-	r.guard, own = protection.Read(one.Protection)
+	r.guard, own = protection.Read(one.Protection, d.Workshop.Rules)
 	r.readings = append(r.readings, own...)
 	switch d.Bridge.Kind {
 	case KindDrive:

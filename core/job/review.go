@@ -113,10 +113,9 @@ func ReviewOf(p *Plan, does string) Review {
 // longSource is a source that is not printed twice in one section.
 const longSource = 60
 
-// measured are the paths of what only a hand at the machine can tell, with the winding's ohms, which
-// stand on few plates.
+// measured are the paths of what only a hand at the machine can tell.
 var measured = sync.OnceValue(func() map[string]bool {
-	out := map[string]bool{"machines.*.plate.winding_ohms": true}
+	out := map[string]bool{}
 	for _, e := range entry.Of(reflect.TypeFor[Document]()) {
 		if e.Reading {
 			out[e.Path] = true

@@ -1,11 +1,16 @@
 package job
 
 import (
+	"context"
 	"fmt"
 	"math"
+	"reflect"
+	"slices"
 	"strings"
 
 	"graybridge/core/bringup"
+	"graybridge/core/device"
+	"graybridge/core/entry"
 	"graybridge/core/finding"
 	"graybridge/core/load"
 	"graybridge/core/machine"
@@ -28,6 +33,17 @@ func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
 			out = append(out, bringup.Into{Label: takeIn(what), Sets: []finding.Setting{{Path: path, Value: value}}})
 		}
 	}
+	// A reading is written with its day and who took it, and goes in by itself where nothing is typed,
+	// or what an earlier reading left there.
+	flow := func(what, take, path, now, value string) {
+		c := v.Read(take)
+		if value == "" || value == now || c == nil {
+			return
+		}
+		day, _, _ := strings.Cut(c.Taken, "T")
+		out = append(out, bringup.Into{Label: takeIn(what), Flows: now == "" || w.wasRead(path),
+			Sets: []finding.Setting{{Path: path, Value: device.AsRead(value, day, c.Who)}}})
+	}
 	line := func(what, path, now, value string) {
 		if value == "" || strings.Contains(now, value) {
 			return
@@ -37,11 +53,13 @@ func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
 	read := v.Values()
 	if x, ok := read.Three([3]string{"ohms-1", "ohms-2", "ohms-3"}); ok {
 		text := fmt.Sprintf("%s, %s, %s", unit.Plain(x[0]), unit.Plain(x[1]), unit.Plain(x[2]))
-		add(takeOhms, on+"leads.line_ohms", m.Leads.LineOhms, text)
+		flow(takeOhms, "ohms-3", on+"leads.line_ohms", m.Leads.LineOhms, text)
 		if coil, ok := w.coilOf(x); ok && text != m.Leads.LineOhms {
 			last := &out[len(out)-1]
+			_, record, _ := strings.Cut(last.Sets[0].Value, text)
 			last.Sets = append(last.Sets, finding.Setting{Path: on + "plate.winding_ohms",
-				Value: unit.Three(coil) + " Ω"})
+				Value: unit.Three(coil) + " Ω" + record})
+			last.Flows = last.Flows && (m.Plate.WindingOhms == "" || w.wasRead(on+"plate.winding_ohms"))
 		}
 	}
 	if x, ok := read["insulation"]; ok {
@@ -49,13 +67,16 @@ func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
 		if w.doc.Bridge.Kind == KindDC {
 			path, now = on+"leads.brushed.insulation", m.Leads.Brushed.Insulation
 		}
-		add(takeInsulation, path, now, unit.Plain(x)+" MΩ")
+		flow(takeInsulation, "insulation", path, now, unit.Plain(x)+" MΩ")
 	}
 	if x, ok := read["volts"]; ok && w.doc.Bridge.Kind != KindDC {
-		add(takeVolts, "supply.volts", w.doc.Supply.Volts, unit.Plain(x)+" V")
+		flow(takeVolts, "volts", "supply.volts", w.doc.Supply.Volts, unit.Plain(x)+" V")
 	}
 	if text := w.bumped(v); text != "" {
 		add(takeBump, on+"leads.bumped", m.Leads.Bumped, text)
+		if n := len(out); n > 0 && out[n-1].Label == takeIn(takeBump) {
+			out[n-1].Flows = m.Leads.Bumped == ""
+		}
 	}
 	for _, id := range []string{"load-supply", "amps", "lead-L1"} {
 		x, ok := read[id]
@@ -75,6 +96,46 @@ func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
 		}
 	}
 	return out
+}
+
+// wasRead says that an entry holds what an earlier reading at the bring-up left there.
+func (w *reading) wasRead(path string) bool {
+	return slices.ContainsFunc(w.devices, func(n device.Noted) bool { return n.Path == path && n.State == device.Read })
+}
+
+// Flow is the document with the readings of a view that go into the plan by themselves; ok is false
+// where there are none. A reading that would change what a gate stands on (which joints, which parts,
+// which settings) waits for somebody to take it in: what is built stays built. One that stops the plan
+// does not wait.
+func (s *Solved) Flow(ctx context.Context, d Document, v *bringup.Progress) (out Document, ok bool, err error) {
+	if s.r == nil {
+		return d, false, nil
+	}
+	stood := s.stands()
+	out = d.Clone()
+	for _, into := range s.TakesIn(v) {
+		if !into.Flows {
+			continue
+		}
+		next := out.Clone()
+		for _, set := range into.Sets {
+			entry.Put(&next, set.Path, set.Value)
+		}
+		after, err := Solve(ctx, next.Of(s.r.machine.ID))
+		if err != nil {
+			return d, false, err
+		}
+		if after.plan.Card.NotReady != "" || reflect.DeepEqual(stood, after.stands()) {
+			out, ok = next, true
+		}
+	}
+	return out, ok, nil
+}
+
+// stands is what the gates of a plan stand on.
+func (s *Solved) stands() any {
+	c := s.plan.Card
+	return [][]bringup.Line{c.Joints, c.Parts, c.Settings}
 }
 
 // bumped is what a bump showed as the Leads bay has it: right or wrong, and the line to which the

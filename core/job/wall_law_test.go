@@ -88,7 +88,7 @@ func TestTheWallsVerdictIsThatOfItsLinks(t *testing.T) {
 			}
 			require.Equal(t, said(finding.SupplyEarth), map[finding.Grade]finding.Grade{finding.Stop: finding.Stop,
 				finding.Caution: finding.Caution}[linkOf(chain, "earth").Grade], at)
-			s, _ := supply.Read(d.Supply, d.Workshop.Volts, d.Workshop.Hertz)
+			s, _ := supply.Read(d.Supply, d.Workshop.Rules, d.Workshop.Volts, d.Workshop.Hertz)
 			unguarded := s.Carried.Amps > 0 && s.Breaker > s.Carried.Breaker
 			require.Equal(t, unguarded, said(finding.SupplyWire) == finding.Stop, at)
 			require.True(t, !unguarded || linkOf(chain, "wire").Grade == finding.Stop, at)
@@ -184,7 +184,7 @@ func mend(t *testing.T, e *supply.Entry, then map[string]string) {
 
 // firstOf is the size alone of what is printed on a cable.
 func firstOf(size string) string {
-	s, _ := supply.Read(supply.Entry{FeederSize: size}, 230, 50)
+	s, _ := supply.Read(supply.Entry{FeederSize: size}, table.Metric, 230, 50)
 	if s.Feeder == (unit.Conductor{}) {
 		return size
 	}

@@ -30,6 +30,7 @@ type Entry struct {
 	Beside Naming   `json:"beside,omitempty" enum:"iec,t,u-x,a-x" doc:"a second system that the plate prints"`
 	Box    Box      `json:"box,omitempty" enum:"studs,ends" doc:"empty: six leads stand on studs, others are loose"`
 	Rows   Rows     `json:"rows,omitempty" enum:"turned" doc:"the row of W2 U2 V2 lies above"`
+	Inner  string   `json:"inner,omitempty" enum:"delta,star" label:"joined inside" doc:"of three leads"`
 	Found  string   `json:"found,omitempty" example:"L1-U1-W2; L2-V1-U2; L3-W1-V2" doc:"joined now, or star, high delta, open"`
 	Wanted string   `json:"wanted,omitempty" example:"delta" doc:"empty: the plan chooses"`
 	Done   []string `json:"done,omitempty" by:"hand" nullable:"false" maxItems:"64" doc:"moves that are made"`

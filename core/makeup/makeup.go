@@ -161,11 +161,26 @@ func positive(x float64) float64 {
 	return 0
 }
 
+// aroundTrade is what people write around a trade size, fractions are how they write its parts.
+var (
+	aroundTrade = regexp.MustCompile(`(?i)\b(conduit|trade size|emt|inch(es)?|in)\b\.?|["”″]`)
+	fractions   = strings.NewReplacer("1/2", "½", "3/4", "¾", "1/4", "¼")
+)
+
+// tradeSize is a conduit's trade size as the table has it: "conduit 1/2", `1-1/4"` and "0.75 in" too.
+func tradeSize(text string) string {
+	bare := fractions.Replace(strings.TrimSpace(aroundTrade.ReplaceAllString(text, "")))
+	if whole := map[string]string{"0.5": "½", "0.75": "¾", "1.25": "1¼", "1.5": "1½"}[bare]; whole != "" {
+		return whole
+	}
+	return strings.NewReplacer(" ", "", "-", "", unit.Space, "").Replace(bare)
+}
+
 func (m *MakeUp) readConduit(r *finding.Reader) {
 	if text := strings.TrimSpace(m.Conduit); text != "" {
-		if mm2, _, ok := table.EMT(text); ok {
-			m.Trade, m.InsideMM2 = text, mm2
-			r.Note("conduit", m.Conduit, "trade size "+text+", "+unit.Text(mm2, "mm²")+" inside", "")
+		if mm2, _, ok := table.EMT(tradeSize(text)); ok {
+			m.Trade, m.InsideMM2 = tradeSize(text), mm2
+			r.Note("conduit", m.Conduit, "trade size "+m.Trade+", "+unit.Text(mm2, "mm²")+" inside", "")
 		} else if d, ok, err := unit.Diameter.One(text); ok && err == nil && d >= 4 {
 			m.InsideMM2 = math.Pi / 4 * d * d
 			r.Note("conduit", m.Conduit, unit.Text(d, "mm")+" inside", "")

@@ -76,6 +76,14 @@ func TestWhereNoTableHasASizeNothingIsComputed(t *testing.T) {
 // By hand: trade size ½ takes 0.122 in² at 40 %, 0.305 inside; five of 12 AWG 0.0665: 21.8 %; eight
 // of 10 AWG 0.1688: 55 %. Two wires may take 31 %, one 53 %.
 func TestConduitFill(t *testing.T) {
+	for _, typed := range []string{"½", "1/2", `1/2"`, "conduit 1/2", "EMT 1/2 in", "0.5 in", "trade size ½"} {
+		v, _ := judged(t, makeup.Entry{Conduit: typed, Wires: "5"}, makeup.Around{Wire: awg(12)})
+		require.InDelta(t, 0.218, figure(v, "conduit").Value, 5e-4, typed)
+	}
+	for _, typed := range []string{`1-1/4"`, "1 1/4", "1.25 in", "1¼"} {
+		v, _ := judged(t, makeup.Entry{Conduit: typed, Wires: "5"}, makeup.Around{Wire: awg(12)})
+		require.Less(t, figure(v, "conduit").Value, 0.06, typed)
+	}
 	v, said := judged(t, makeup.Entry{Conduit: "½", Wires: "5"}, makeup.Around{Wire: awg(12)})
 	require.InDelta(t, 0.218, figure(v, "conduit").Value, 5e-4)
 	require.Equal(t, finding.Good, said["makeup.conduit"].Grade)

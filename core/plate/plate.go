@@ -33,7 +33,7 @@ type Entry struct {
 	Design        string `json:"design,omitempty" example:"B"`
 	Code          string `json:"code,omitempty" example:"H" doc:"letter of the locked-rotor kVA"`
 	LockedAmps    string `json:"locked_amps,omitempty" example:"28 A"`
-	WindingOhms   string `json:"winding_ohms,omitempty" example:"7.6 Ω" doc:"one coil, measured cold, links off"`
+	WindingOhms   string `json:"winding_ohms,omitempty" by:"hand" example:"7.6 Ω" doc:"one coil, measured cold, links off"`
 	Frame         string `json:"frame,omitempty" example:"90S"`
 	Enclosure     string `json:"enclosure,omitempty" example:"IP55"`
 	Insulation    string `json:"insulation,omitempty" example:"F"`
@@ -117,6 +117,7 @@ var (
 	joinMark   = regexp.MustCompile(`(?i)Δ|∆|△|\bdelta\b|\btriangle\b|\bD\b|Y|λ|\bstar\b|\bwye\b|\bS\b`)
 	glueSplit  = regexp.MustCompile(`(?i)(\d)\s*(Δ|∆|△|D|Y|λ)`)
 	phaseCount = regexp.MustCompile(`\d`)
+	phaseWords = regexp.MustCompile(`(?i)^\W*(?:ac\W*)?\d\W*(?:ac)?\W*(?:phases?|ph?|ø|φ)?\W*(?:motor)?\W*$`)
 	voltEnd    = regexp.MustCompile(`(?i)v\s*/?$`)
 )
 
@@ -220,6 +221,9 @@ func Read(e Entry, supplyHz float64) (Plate, []finding.Reading) {
 	}
 	if e.Phases != "" {
 		digits := phaseCount.FindString(e.Phases)
+		if !phaseWords.MatchString(e.Phases) {
+			digits = ""
+		}
 		switch digits {
 		case "1", "2", "3":
 			p.Phases = int(digits[0] - '0')

@@ -55,7 +55,7 @@ func TestABreakerAndItsWire(t *testing.T) {
 		"not by the metric rules": {protection.Entry{Breaker: "32 A", Conductor: "1.5", Relay: protection.MotorLeads,
 			RelaySet: "5 A"}, protection.Circuit{Wires: metric, Motor: true, Most: 40}, true},
 	} {
-		p, _ := protection.Read(c.e)
+		p, _ := protection.Read(c.e, table.Metric)
 		f, stops := p.Unguarded(c.circuit)
 		require.Equal(t, c.stops, stops, name)
 		if stops {
@@ -67,12 +67,12 @@ func TestABreakerAndItsWire(t *testing.T) {
 // While nothing is solved the relay is held against the rules' ceiling over the plate's amps.
 func TestARelayAboveTheCeilingIsFound(t *testing.T) {
 	for set, stops := range map[string]bool{"5.2 A": false, "5.3 A": true, "9 A": true} {
-		p, _ := protection.Read(protection.Entry{Relay: protection.MotorLeads, RelaySet: set})
+		p, _ := protection.Read(protection.Entry{Relay: protection.MotorLeads, RelaySet: set}, table.Metric)
 		found := p.Found(protection.Circuit{Wires: table.Wires{Rules: table.Metric}, Motor: true, Relay: true,
 			PlateAmps: 4.6, ServiceFactor: 1})
 		require.Equal(t, stops, len(found) > 0, set)
 	}
-	none, _ := protection.Read(protection.Entry{Relay: protection.NoRelay})
+	none, _ := protection.Read(protection.Entry{Relay: protection.NoRelay}, table.Metric)
 	require.Equal(t, finding.Stop, none.Found(protection.Circuit{Relay: true})[0].Grade)
 	require.Empty(t, none.Found(protection.Circuit{}), "where none belongs in it")
 }

@@ -5,6 +5,7 @@ package protection
 
 import (
 	"graybridge/core/finding"
+	"graybridge/core/table"
 	"graybridge/core/unit"
 )
 
@@ -38,8 +39,8 @@ type Protection struct {
 	Class     Class
 }
 
-// Read reads the entry.
-func Read(e Entry) (Protection, []finding.Reading) {
+// Read reads the entry where some rules hold: they say in what sizes of wire are told.
+func Read(e Entry, rules table.Rules) (Protection, []finding.Reading) {
 	p := Protection{Relay: e.Relay, Class: e.RelayClass}
 	var readings []finding.Reading
 	amps := func(field, typed string, read func(string) (float64, bool, error), into *float64) {
@@ -58,7 +59,7 @@ func Read(e Entry) (Protection, []finding.Reading) {
 	amps("breaker", e.Breaker, unit.Breaker, &p.Breaker)
 	amps("relay_set", e.RelaySet, unit.Amps.One, &p.RelaySet)
 	if e.Conductor != "" {
-		c, ok, err := unit.ParseConductor(e.Conductor)
+		c, ok, err := unit.ParseConductorIn(rules == table.NorthAmerica, e.Conductor)
 		r := finding.Reading{Path: "protection.conductor", Typed: e.Conductor}
 		if err != nil || !ok {
 			r.Problem, r.Wanted = finding.NotRead, unit.Wanted(err, unit.Area.Example)

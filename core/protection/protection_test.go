@@ -25,7 +25,7 @@ func asks(rules table.Rules) protection.Asks {
 }
 
 func judged(e protection.Entry, a protection.Asks) map[string]finding.Finding {
-	p, _ := protection.Read(e)
+	p, _ := protection.Read(e, table.Metric)
 	_, list := p.Judge(a)
 	out := map[string]finding.Finding{}
 	for _, f := range list {
@@ -123,7 +123,7 @@ func TestWhatTheTablesDoNotReachIsNotSized(t *testing.T) {
 }
 
 func TestEntriesThatCannotBeReadSayWhatWouldDo(t *testing.T) {
-	_, readings := protection.Read(protection.Entry{Breaker: "big", Conductor: "thick", RelaySet: "4/5"})
+	_, readings := protection.Read(protection.Entry{Breaker: "big", Conductor: "thick", RelaySet: "4/5"}, table.Metric)
 	require.Len(t, readings, 3)
 	for _, r := range readings {
 		require.NotEmpty(t, r.Problem, r.Path)

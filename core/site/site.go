@@ -96,7 +96,7 @@ func Read(e Entries, feed func(lineVolts float64) Feed) *Site {
 }
 
 func (s *Site) readSupply(feed func(float64) Feed) {
-	s.Supply, s.Readings = supply.Read(s.As.Supply, s.As.Volts, s.As.Hertz)
+	s.Supply, s.Readings = supply.Read(s.As.Supply, s.Rules, s.As.Volts, s.As.Hertz)
 	s.Supply = s.Supply.By(s.As.Tables)
 	// Half of a split-phase supply, from one of its legs to neutral, is a supply too.
 	if leg := s.Supply.Nominal / 2; s.Rules == table.NorthAmerica && s.Rules.LineToNeutral(leg) &&
@@ -146,7 +146,7 @@ func (s *Site) read() {
 	s.Measured, r = leads.ReadOhms(s.As.Leads.Ohms)
 	keep()
 	if g := s.As.Leads.Gauge; g != "" {
-		c, ok, err := unit.ParseConductor(g)
+		c, ok, err := unit.ParseConductorIn(s.Rules == table.NorthAmerica, g)
 		one := finding.Reading{Path: "leads.gauge", Typed: g, ReadAs: c.String()}
 		if err != nil || !ok {
 			one.ReadAs, one.Problem, one.Wanted = "", finding.NotRead, "14 AWG or 1.5 mm²"

@@ -1,6 +1,7 @@
 package site
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 
@@ -35,14 +36,23 @@ func (s *Site) target() {
 		s.say(sayHowMany(p))
 		return
 	}
+	if len(joined) == 0 && k == leads.Three && len(p.Columns) == 1 { // at its terminals it is one motor
+		joined = p.Columns[:1:1]
+		joined[0].Join = plate.Join(cmp.Or(s.As.Leads.Inner, string(plate.Delta)))
+		if s.As.Leads.Inner == "" {
+			s.say(sayInsideTaken())
+		}
+	}
 	if len(joined) == 0 {
 		s.say(sayWhichJoin())
 		return
 	}
-	s.Column = joined[0]
 	if k == leads.Three {
-		s.Inner = leads.Arrangement(joined[0].Join)
+		if joined = s.buried(joined); joined == nil {
+			return
+		}
 	}
+	s.Column = joined[0]
 	feed := s.Feed.Volts
 	hertz := 1.0
 	if !s.Feed.OwnHertz && p.Hertz > 0 {
@@ -88,7 +98,7 @@ func (s *Site) sayReach(best leads.Reach, hertz float64) {
 		weak := best.Flux * best.Flux
 		s.say(s.sayTargetCaution(name, best, weak, figure, limit, why))
 	case best.Fits():
-		s.say(sayTargetGood(name, best, figure, limit, flux, why))
+		s.say(sayTargetGood(name, s.Hand.Kind == leads.Three, best, figure, limit, flux, why))
 	case best.Flux < 1:
 		s.sayTooFew(best, figure, limit, why)
 	default:

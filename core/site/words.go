@@ -80,6 +80,45 @@ func sayWhichJoin() finding.Finding {
 		Entries: []string{"plate.connection", "plate.volts"}}
 }
 
+func sayInsideTaken() finding.Finding {
+	return finding.Finding{ID: "leads.inside", Bay: finding.Leads, Grade: finding.Note,
+		Sentence: "Whether it is joined in star or in delta inside is not known: delta is taken.",
+		Detail: "Volts and amps at its three leads are the same either way, and so are they on a drive. On a " +
+			"capacitor or a converter one winding may carry a little more or less than shown, and other µF may be " +
+			"its best.",
+		Entries: []string{"leads.inner"}, Cures: []finding.Cure{{Label: "Delta inside", Path: "leads.inner",
+			Value: string(plate.Delta)}, {Label: "Star inside", Path: "leads.inner", Value: string(plate.Star)}}}
+}
+
+const tellBuried = "How to tell: the maker's own letter, or a look under the lacing of the end winding."
+
+func tellBuriedOhms(star, delta float64) string {
+	return fmt.Sprintf("How to tell: ohms between two leads, cold, by the plate about %s in star and %s in delta, "+
+		"each within 30 %%; better the maker's own letter, or a look under the lacing of the end winding.",
+		unit.Text(star, "Ω"), unit.Text(delta, "Ω"))
+}
+
+func yoursAreNearer(join plate.Join) string {
+	return fmt.Sprintf(" The ohms that you measured are those of %s.", join)
+}
+
+func insideFits(best leads.Reach) string {
+	return fmt.Sprintf("each coil gets the %s that it was made for, and the plan goes on.",
+		unit.Whole(best.CoilVolts, "V"))
+}
+
+func insideSaturates(best leads.Reach) string {
+	return fmt.Sprintf("each coil would get %s of its own flux and burn: not on this supply.",
+		unit.Percent(best.Flux))
+}
+
+func (s *Site) insideStarves(best leads.Reach, c plate.Column) string {
+	return fmt.Sprintf("each coil gets only %s of its %s, and gives about %s of its torque. Ways out: bring the star "+
+		"point out (a rewinder's hour), a drive with %s Hz as its base, a transformer up to %s, another motor.",
+		unit.Whole(best.CoilVolts, "V"), unit.Whole(best.MadeFor, "V"), unit.Percent(best.Flux*best.Flux),
+		unit.Three(s.Plate.Hertz*best.Ratio), unit.Whole(c.At, "V"))
+}
+
 func sayTarget(name string, best leads.Reach, figure string, limit string, flux *finding.Measure,
 	why []finding.Why) finding.Finding {
 	return finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution,
@@ -101,11 +140,15 @@ func (s *Site) sayTargetCaution(name string, best leads.Reach, weak float64, fig
 		Why:     why}
 }
 
-func sayTargetGood(name string, best leads.Reach, figure string, limit string, flux *finding.Measure,
+func sayTargetGood(name string, inside bool, best leads.Reach, figure string, limit string, flux *finding.Measure,
 	why []finding.Why) finding.Finding {
-	return finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Good,
-		Sentence: fmt.Sprintf("Join in %s: each coil then gets the %s it was wound for.", name,
-			unit.Whole(best.CoilVolts, "V")),
+	sentence := fmt.Sprintf("Join in %s: each coil then gets the %s it was wound for.", name,
+		unit.Whole(best.CoilVolts, "V"))
+	if inside {
+		sentence = fmt.Sprintf("Joined inside, nothing to rejoin: each coil gets the %s it was wound for.",
+			unit.Whole(best.CoilVolts, "V"))
+	}
+	return finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Good, Sentence: sentence,
 		Figure: figure, Limit: limit, Measure: flux, Why: why}
 }
 

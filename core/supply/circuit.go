@@ -114,9 +114,9 @@ func (e *Entry) take(piece string) bool {
 	}
 	switch {
 	case sized.MatchString(piece):
-		_, _, ok := conductor(piece)
+		_, _, err := conductor(piece, table.Metric) // its words say which
 		e.FeederSize = piece
-		return ok
+		return err == nil
 	case onlyAmps.MatchString(piece):
 		e.Breaker = piece
 		return true

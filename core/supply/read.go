@@ -1,6 +1,7 @@
 package supply
 
 import (
+	"errors"
 	"fmt"
 	"math"
 	"regexp"
@@ -16,15 +17,20 @@ import (
 var cores = regexp.MustCompile(`^(\d{1,2})\s*[-/]\s*(\d)$`)
 
 // conductor reads a size, or what is printed on a cable: 12-2 is two conductors of 12 AWG.
-func conductor(text string) (c unit.Conductor, n int, ok bool) {
+func conductor(text string, rules table.Rules) (c unit.Conductor, n int, err error) {
 	if m := cores.FindStringSubmatch(strings.TrimSpace(text)); m != nil {
 		c.AWG, _ = strconv.Atoi(m[1])
 		n, _ = strconv.Atoi(m[2])
-		return c, n, true
+		return c, n, nil
 	}
-	c, ok, err := unit.ParseConductor(text)
-	return c, 0, ok && err == nil
+	c, ok, err := unit.ParseConductorIn(rules == table.NorthAmerica, text)
+	if err == nil && !ok {
+		err = errNoSize
+	}
+	return c, 0, err
 }
+
+var errNoSize = errors.New("no size stands there")
 
 // readWall reads what was found in the wall: the feeder as it lies, its earth, and what
 // else hangs on it. one reads an entry of one number.
@@ -55,17 +61,17 @@ func (s *Supply) readWall(e Entry, one func(field, typed string, k unit.Kind, in
 	}
 	s.Circuit, s.Residual, s.Seen = strings.TrimSpace(e.Circuit), e.Residual, e.Seen
 	if e.FeederSize != "" {
-		c, n, ok := conductor(e.FeederSize)
+		c, n, err := conductor(e.FeederSize, s.rules)
 		text := c.String()
 		if n > 0 {
 			text += fmt.Sprintf(", %d conductors", n)
 		}
-		if !ok {
+		if err != nil {
 			text = ""
 		} else {
 			s.Feeder, s.Cores = c, n
 		}
-		note("feeder_size", e.FeederSize, text, unit.Area.Example)
+		note("feeder_size", e.FeederSize, text, unit.Wanted(err, unit.Area.Example))
 	}
 	s.Laid = table.Laid{Conductor: s.Feeder, Cable: e.Cable, Marked75: e.Terminals == "75", AirC: math.NaN()}
 	one("air", e.Air, unit.Celsius, &s.Laid.AirC)
@@ -128,9 +134,9 @@ func (s *Supply) readEarth(e Entry, note func(field, typed, readAs, wanted strin
 		s.Earth = Earthing{None: true}
 		note("earth", e.Earth, "none", "")
 	default:
-		c, ok, err := unit.ParseConductor(typed)
-		if err != nil || !ok {
-			note("earth", e.Earth, "", "its size, or none")
+		c, _, err := conductor(typed, s.rules)
+		if err != nil {
+			note("earth", e.Earth, "", unit.Wanted(err, "its size, or none"))
 			return
 		}
 		s.Earth = Earthing{Conductor: c, Known: true}

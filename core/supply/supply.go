@@ -69,6 +69,8 @@ type Earthing struct {
 
 // Supply is what was read.
 type Supply struct {
+	rules table.Rules
+
 	Volts, Hertz float64
 	Main, Else   float64 // amps: of the panel's main breaker, and of what else runs behind it; 0: not entered
 	Over         []VoltsAt
@@ -101,8 +103,9 @@ func (s Supply) known() bool { return s.Feeder != (unit.Conductor{}) && s.Carrie
 func (s Supply) overThin() bool { return s.Carried.Under > 0 && s.Breaker > s.Carried.Under }
 
 // Read reads the entry against the workshop's nominal volts and hertz.
-func Read(e Entry, nominalVolts, nominalHertz float64) (Supply, []finding.Reading) {
-	s := Supply{Volts: nominalVolts, Hertz: nominalHertz, Nominal: nominalVolts, VoltsMark: finding.Estimated}
+func Read(e Entry, rules table.Rules, nominalVolts, nominalHertz float64) (Supply, []finding.Reading) {
+	s := Supply{rules: rules,
+		Volts: nominalVolts, Hertz: nominalHertz, Nominal: nominalVolts, VoltsMark: finding.Estimated}
 	var readings []finding.Reading
 	one := func(field, typed string, k unit.Kind, into *float64) bool {
 		if typed == "" {

@@ -17,7 +17,7 @@ func wall(e supply.Entry, rules table.Rules, d *supply.Draw, smooth bool) supply
 	if rules == table.NorthAmerica {
 		volts, hertz = 240, 60
 	}
-	s, _ := supply.Read(e, volts, hertz)
+	s, _ := supply.Read(e, table.Metric, volts, hertz)
 	return s.Wall(rules, []supply.Taker{{Bridge: "capacitor", Name: "Run capacitor", Draw: d, Chosen: true,
 		Smooth: smooth}})[0]
 }
@@ -70,7 +70,7 @@ func TestCordOfTwoHasNoEarth(t *testing.T) {
 	require.Equal(t, finding.Stop, link(c, "earth").Grade)
 	require.Equal(t, "earth", c.Weakest)
 	require.Equal(t, finding.Open, link(c, "wire").Grade, "nothing is computed without its table")
-	s, _ := supply.Read(e, 240, 60)
+	s, _ := supply.Read(e, table.Metric, 240, 60)
 	require.Equal(t, finding.Stop, gradeOf(s.Judge(us, table.NorthAmerica), finding.SupplyEarth))
 	e.FeederSize = "12-3"
 	require.Equal(t, finding.Open, link(wall(e, table.NorthAmerica, us, false), "earth").Grade)
@@ -125,7 +125,7 @@ func TestCircuitsOfAWorkshop(t *testing.T) {
 	require.Equal(t, "32 A", e.Breaker)
 	_, known = supply.Entry{Circuit: "attic"}.On(all)
 	require.False(t, known)
-	s, readings := supply.Read(e, 230, 50)
+	s, readings := supply.Read(e, table.Metric, 230, 50)
 	for _, r := range readings {
 		require.Empty(t, r.Problem, r.Typed)
 	}
@@ -141,7 +141,7 @@ func TestCircuitsOfAWorkshop(t *testing.T) {
 // hand: 60 A at the start lose 24 V there, which is seen; the feeder loses its own.
 func TestTheSupplysOwnOhms(t *testing.T) {
 	s, readings := supply.Read(supply.Entry{Volts: "240 V", Loaded: "236 V 10 A", FeederLength: "65 ft",
-		FeederSize: "8 AWG"}, 240, 60)
+		FeederSize: "8 AWG"}, table.Metric, 240, 60)
 	for _, r := range readings {
 		require.Empty(t, r.Problem, r.Path)
 	}
@@ -160,7 +160,7 @@ func TestTheSupplysOwnOhms(t *testing.T) {
 	d.StartAmps, d.StartVolts = 15, 240-15*s.LineOhm()
 	require.Equal(t, finding.Note, gradeOf(s.Judge(d, table.NorthAmerica), "supply.dip"), "2.5 % is hardly")
 	for _, wrong := range []string{"236", "260 V 10 A", "90 V 10 A", "236 V 0 A", "much"} {
-		s, readings := supply.Read(supply.Entry{Volts: "240 V", Loaded: wrong}, 240, 60)
+		s, readings := supply.Read(supply.Entry{Volts: "240 V", Loaded: wrong}, table.Metric, 240, 60)
 		require.Zero(t, s.SourceOhm, wrong)
 		require.NotEmpty(t, readings[len(readings)-1].Problem, wrong)
 	}

@@ -32,7 +32,7 @@ var (
 		Units: map[string]float64{"mm²": 1, "mm2": 1, "sqmm": 1, "qmm": 1, "mm": 1}}
 	// Old cans print MFD, MF or mfd for µF; mF is a thousand times as much on a meter.
 	Microfarads = Kind{Base: "µF", Default: "µf", Example: "50", Largest: 5000,
-		Units: map[string]float64{"µf": 1, "μf": 1, "uf": 1, "mfd": 1, "mf": 1},
+		Units: map[string]float64{"µf": 1, "μf": 1, "uf": 1, "mfd": 1, "mf": 1, "nf": 1e-3},
 		Asked: map[string]string{"mF": "µF: 50 µF; mF on a meter is 1000 µF, on an old can it stands for µF"}}
 	Minutes = Kind{Base: "min", Default: "min", Example: "20 min", Largest: 1e5, zero: true,
 		Units: map[string]float64{"min": 1, "minutes": 1, "m": 1, "h": 60, "hours": 60, "hour": 60, "s": 1. / 60}}

@@ -2,6 +2,7 @@ package unit_test
 
 import (
 	"math"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -69,4 +70,20 @@ func TestBreakersAndWiresAsPeopleWriteThem(t *testing.T) {
 		_, _, err := unit.ParseConductor(typed)
 		require.Equal(t, typed+" AWG or "+typed+" mm²", unit.Wanted(err, ""), typed)
 	}
+}
+
+// Where sizes are told in AWG a bare figure that is a size in both is asked, elsewhere it is mm².
+func TestABareSizeIsAskedWhereBothAreUsed(t *testing.T) {
+	for _, typed := range []string{"4", "6", "10", " 16 "} {
+		_, ok, err := unit.ParseConductorIn(true, typed)
+		require.False(t, ok, typed)
+		bare := strings.TrimSpace(typed)
+		require.Equal(t, bare+" AWG or "+bare+" mm²", unit.Wanted(err, ""), typed)
+		c, ok, err := unit.ParseConductorIn(false, typed)
+		require.True(t, ok && err == nil, typed)
+		require.Greater(t, c.SquareMM, 3.9, typed)
+	}
+	c, ok, err := unit.ParseConductorIn(true, "10 AWG")
+	require.True(t, ok && err == nil)
+	require.Equal(t, 10, c.AWG)
 }

@@ -57,6 +57,22 @@ func Breaker(text string) (amps float64, ok bool, err error) {
 // taken for several times as thick.
 var onlyGauges = []string{"1", "2", "3", "8", "12", "14", "18", "20", "22"}
 
+// eitherSizes are bare figures that are common sizes in both.
+var eitherSizes = []string{"4", "6", "10", "16"}
+
+// ParseConductorIn reads a conductor where sizes are told in AWG: a bare figure that is a size in both
+// is asked about there.
+func ParseConductorIn(gauges bool, text string) (c Conductor, ok bool, err error) {
+	if bare := strings.TrimSpace(text); gauges && slices.Contains(eitherSizes, bare) {
+		return Conductor{}, false, askedSize(bare)
+	}
+	return ParseConductor(text)
+}
+
+func askedSize(bare string) error {
+	return &Problem{Found: strconv.Quote(bare), Wanted: bare + " AWG or " + bare + " mm²", Asked: true}
+}
+
 // ParseConductor reads "6 mm²", "2,5" or "8 AWG"; ok is false for an empty entry. A bare figure
 // that is a size in AWG alone is asked about.
 func ParseConductor(text string) (c Conductor, ok bool, err error) {
@@ -65,8 +81,7 @@ func ParseConductor(text string) (c Conductor, ok bool, err error) {
 		return Conductor{AWG: n}, true, nil
 	}
 	if bare := strings.TrimSpace(text); slices.Contains(onlyGauges, bare) {
-		return Conductor{}, false, &Problem{Found: strconv.Quote(bare), Wanted: bare + " AWG or " + bare + " mm²",
-			Asked: true}
+		return Conductor{}, false, askedSize(bare)
 	}
 	mm, ok, err := Area.One(text)
 	return Conductor{SquareMM: mm}, ok, err

@@ -20,6 +20,11 @@ const kinds = [
   { value: 'twelve', label: 'Twelve', note: 'both ends of six half coils' },
   { value: 'other', label: 'Others', note: 'ten, eighteen, two speeds' },
 ]
+const inners = [
+  { value: '', label: 'Not known', note: 'or the plate says it' },
+  { value: 'delta', label: 'In delta' },
+  { value: 'star', label: 'In star' },
+]
 const boxes = [
   { value: 'studs', label: 'Six studs', note: 'two rows, links' },
   { value: 'ends', label: 'Loose ends', note: 'caps' },
@@ -231,6 +236,13 @@ function tick(id: string) {
   <WaysTable v-if="view.id !== 'mistake'" />
   <section v-if="view.id !== 'mistake'" class="leads-kind">
     <ChoiceField path="leads.kind" label="Leads that come out" :choices="kinds" fallback="six" />
+    <ChoiceField
+      v-if="plan.link.kind === 'three'"
+      path="leads.inner"
+      label="Joined inside"
+      :choices="inners"
+      fallback=""
+    />
     <ChoiceField
       path="leads.naming"
       label="Names on them, as the plate's diagram has them"

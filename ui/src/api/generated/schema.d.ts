@@ -3601,6 +3601,11 @@ export interface components {
              */
             gauge?: string;
             /**
+             * @description of three leads
+             * @enum {string}
+             */
+            inner?: "delta" | "star";
+            /**
              * @description winding to frame
              * @example 85 MΩ
              */
