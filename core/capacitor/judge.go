@@ -253,7 +253,7 @@ func (q Question) Judge(a Answer) []finding.Finding {
 	if a.UsualRuns && a.Usual.Unbalance > 0.01 {
 		add(sayCorner(a, with))
 	}
-	if f, ok := a.saturates(m, with); ok {
+	if f, ok := a.saturates(m, q.NeverIdles, with); ok {
 		add(f)
 	}
 	return out

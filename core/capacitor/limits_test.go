@@ -89,7 +89,9 @@ func TestAStartAndItsIronJustBelowAndJustAbove(t *testing.T) {
 	for flux, said := range map[float64]bool{1.09: false, 1.11: true} {
 		a := *o.Answer
 		a.Idle.Flux, a.Usual.Flux = flux, 1
-		_, got := a.saturates(o.Site.Model, with)
+		_, got := a.saturates(o.Site.Model, false, with)
 		require.Equal(t, said, got, "%g of the flux at plate", flux)
+		f, _ := a.saturates(o.Site.Model, true, with)
+		require.NotContains(t, f.Sentence, "Running light", "a fan does not")
 	}
 }

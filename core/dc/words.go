@@ -156,8 +156,8 @@ func sayBreakerCaution(note []finding.Cure, entries []string, b float64, w *Weig
 	return finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Caution, Cures: note, Entries: entries,
 		Sentence: fmt.Sprintf("A breaker of %s will trip: the line carries %s RMS at full torque.", unit.Rating(b),
 			unit.Text(w.FullLine, "A")),
-		Figure: unit.Rating(b), Limit: unit.Text(1.1*w.FullLine, "A") + " at least",
-		Measure: finding.Against(b, finding.AtLeast, 1.1*w.FullLine, "A")}
+		Figure: unit.Rating(b), Limit: unit.Text(table.BreakerRuns*w.FullLine, "A") + " at least",
+		Measure: finding.Against(b, finding.AtLeast, table.BreakerRuns*w.FullLine, "A")}
 }
 
 func sayBreakerLarge(note []finding.Cure, entries []string, b float64, most float64) finding.Finding {
@@ -172,8 +172,8 @@ func sayBreakerLarge(note []finding.Cure, entries []string, b float64, most floa
 func sayBreakerGood(b float64, w *Weighed) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Good,
 		Sentence: fmt.Sprintf("The %s breaker carries the controller.", unit.Rating(b)),
-		Figure:   unit.Rating(b), Limit: "from " + unit.Text(1.1*w.FullLine, "A"),
-		Measure: finding.Against(b, finding.AtLeast, 1.1*w.FullLine, "A")}
+		Figure:   unit.Rating(b), Limit: "from " + unit.Text(table.BreakerRuns*w.FullLine, "A"),
+		Measure: finding.Against(b, finding.AtLeast, table.BreakerRuns*w.FullLine, "A")}
 }
 
 func (g *guarder) sayConductor(use func(label string) []finding.Cure, entries []string, w *Weighed) finding.Finding {

@@ -46,8 +46,8 @@ func sayBreakerCaution(b float64, weighed Weighed, note []finding.Cure) finding.
 	return finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Caution,
 		Sentence: fmt.Sprintf("A breaker of %s will trip: the drive is rated for %s of its line.", unit.Rating(b),
 			unit.Text(weighed.LineAmps, "A")), Cures: note, Entries: []string{"protection.breaker"},
-		Figure: unit.Rating(b), Limit: unit.Text(1.1*weighed.LineAmps, "A") + " at least",
-		Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.LineAmps, "A")}
+		Figure: unit.Rating(b), Limit: unit.Text(table.BreakerRuns*weighed.LineAmps, "A") + " at least",
+		Measure: finding.Against(b, finding.AtLeast, table.BreakerRuns*weighed.LineAmps, "A")}
 }
 
 func sayBreakerLarge(b float64, most float64, note []finding.Cure) finding.Finding {
@@ -63,8 +63,8 @@ func sayBreakerLarge(b float64, most float64, note []finding.Cure) finding.Findi
 func sayBreakerGood(b float64, weighed Weighed) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Good,
 		Sentence: fmt.Sprintf("The %s breaker carries the drive.", unit.Rating(b)), Figure: unit.Rating(b),
-		Limit:   "from " + unit.Text(1.1*weighed.LineAmps, "A"),
-		Measure: finding.Against(b, finding.AtLeast, 1.1*weighed.LineAmps, "A")}
+		Limit:   "from " + unit.Text(table.BreakerRuns*weighed.LineAmps, "A"),
+		Measure: finding.Against(b, finding.AtLeast, table.BreakerRuns*weighed.LineAmps, "A")}
 }
 
 func sayConductor(weighed Weighed, earth unit.Conductor, use func(label string) []finding.Cure) finding.Finding {

@@ -42,7 +42,7 @@ type judge struct {
 // breakerFits says that the breaker noted holds what runs and starts, and suits the motor.
 func (j judge) breakerFits() bool {
 	b := j.p.Breaker
-	return b > 0 && b >= BreakerRuns*j.a.MostSupply && j.a.StartAmps <= j.a.Rules.Circuit().BreakerHolds*b &&
+	return b > 0 && b >= table.BreakerRuns*j.a.MostSupply && j.a.StartAmps <= j.a.Rules.Circuit().BreakerHolds*b &&
 		b <= 1.001*j.c.BreakerMost
 }
 
@@ -112,10 +112,10 @@ func (j judge) breaker() {
 		return
 	}
 	holds := a.Rules.Circuit().BreakerHolds
-	least := math.Max(BreakerRuns*a.MostSupply, a.StartAmps/holds)
+	least := math.Max(table.BreakerRuns*a.MostSupply, a.StartAmps/holds)
 	f := finding.Finding{ID: finding.ProtectionBreaker, Figure: unit.Rating(p.Breaker), Why: c.Why, Entries: entries}
 	switch {
-	case p.Breaker < BreakerRuns*a.MostSupply:
+	case p.Breaker < table.BreakerRuns*a.MostSupply:
 		f.Grade, f.Sentence = finding.Caution, p.breakerTripsRunning(a)
 		f.Measure, f.Limit, f.Cures = finding.Against(p.Breaker, finding.AtLeast, least, "A"),
 			unit.Text(least, "A")+" at least", cures
@@ -266,7 +266,7 @@ func (j judge) relay() {
 	}
 	// What guards, or the plan's own setting, which says how far it does.
 	most := math.Max(floorTo(math.Min(g.Least, a.Ceiling())), c.RelaySet)
-	least := g.Carries / RelayHolds
+	least := g.Carries / table.RelayHolds
 	if c.RelaySet > 0 {
 		least = math.Min(least, c.RelaySet)
 	}

@@ -4,6 +4,8 @@ import (
 	"math"
 
 	"graybridge/core/unit"
+
+	"graybridge/core/table"
 )
 
 // Part is where a load stands beside those that the owner entered.
@@ -48,10 +50,6 @@ type Guard struct {
 // InsideWithin is how far over plate a winding at a load that was entered still counts as at
 // its limit: what a dial's step and the engine leave open.
 const InsideWithin = 0.004
-
-// RelayHolds is how many times its setting a relay carries for good (handbook: 1.05 × never
-// lets go).
-const RelayHolds = 1.05
 
 // relayWaits is how many times its setting a relay carries for the minutes of a short run: it
 // lets go within two hours (handbook: 1.2 ×).
@@ -98,7 +96,7 @@ func ceilTo(amps float64) float64 {
 func (a Asks) Ideal(r Relay) float64 {
 	g := a.Of(r)
 	most := math.Min(g.Least, a.Ceiling())
-	if g.Inside && RelayHolds*most < g.Carries {
+	if g.Inside && table.RelayHolds*most < g.Carries {
 		return math.Min(g.Carries, a.Ceiling())
 	}
 	return most
@@ -112,8 +110,8 @@ func (a Asks) Ideal(r Relay) float64 {
 func (a Asks) Setting(r Relay) Setting {
 	g := a.Of(r)
 	set := floorTo(a.Ideal(r))
-	if g.Inside && RelayHolds*set < g.Carries {
-		set = ceilTo(g.Carries / RelayHolds)
+	if g.Inside && table.RelayHolds*set < g.Carries {
+		set = ceilTo(g.Carries / table.RelayHolds)
 		if set > a.Ceiling() {
 			return Setting{}
 		}
@@ -126,7 +124,7 @@ func (a Asks) Setting(r Relay) Setting {
 
 // How far a setting holds.
 func (a Asks) How(r Relay, set float64) Setting {
-	s := Setting{Amps: set, Guards: math.Inf(1), Carries: math.Inf(1), Short: RelayHolds*set < a.Of(r).Usual}
+	s := Setting{Amps: set, Guards: math.Inf(1), Carries: math.Inf(1), Short: table.RelayHolds*set < a.Of(r).Usual}
 	for _, w := range a.Watch {
 		pole := w.pole(r)
 		blind := w.Worst > 1+InsideWithin && pole < 0.999*set
@@ -139,7 +137,7 @@ func (a Asks) How(r Relay, set float64) Setting {
 		case blind:
 			s.Guards, s.Passes = math.Min(s.Guards, w.Load), math.Max(s.Passes, w.Worst)
 		}
-		switch trips := w.Part == Entered && pole > RelayHolds*set; {
+		switch trips := w.Part == Entered && pole > table.RelayHolds*set; {
 		case trips && w.Load < a.UsualLoad-1e-6:
 			s.Light = true
 		case trips:

@@ -73,10 +73,6 @@ type Choice struct {
 	Mend          []finding.Cure // of a breaker noted that does not guard its wire
 }
 
-// BreakerRuns is how many times the running amps a breaker must be rated at least, to carry
-// them for good (planning).
-const BreakerRuns = 1.1
-
 // Ceiling is the code's greatest setting of the relay, in amps.
 func (a Asks) Ceiling() float64 { return a.Rules.Circuit().Ceiling(a.ServiceFactor) * a.PlateAmps }
 
@@ -188,7 +184,7 @@ func (a Asks) breakers(c *Choice, base float64, ended func(what string, need, en
 	if c.Breaker, ok = a.Rules.Breaker(wanted); !ok {
 		ended("a breaker", need, endBreaker)
 	}
-	if c.BreakerLeast, ok = a.Rules.Breaker(math.Max(holds, BreakerRuns*a.MostSupply)); !ok {
+	if c.BreakerLeast, ok = a.Rules.Breaker(math.Max(holds, table.BreakerRuns*a.MostSupply)); !ok {
 		c.BreakerLeast = c.Breaker
 	}
 	if c.BreakerMost, ok = a.Rules.Breaker(math.Max(most, need)); !ok {

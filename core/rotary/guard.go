@@ -94,7 +94,7 @@ func (o *Over) finish(i int, z Sized) Sized {
 	z.Breaker, _ = m.Rules.Breaker(math.Max(rates.Conductor*z.Amps, z.StartAmps/rates.BreakerHolds))
 	z.Most = math.Max(z.Most, z.Breaker)
 	ceiling := rates.Ceiling(m.Plate.ServiceFactor) * m.Model.LineAmps
-	if z.Could = turned(math.Min(z.Least, ceiling)); RelayHolds*z.Could >= z.Carries {
+	if z.Could = turned(math.Min(z.Least, ceiling)); table.RelayHolds*z.Could >= z.Carries {
 		z.RelaySet = z.Could
 	}
 	// The breaker guards the wire; of a machine's own circuit in North America its relay may, but
@@ -106,10 +106,6 @@ func (o *Over) finish(i int, z Sized) Sized {
 	}
 	return z
 }
-
-// RelayHolds is how many times its setting a relay carries for good (handbook: 1.05 × never
-// lets go).
-const RelayHolds = 1.05
 
 // turned is a relay's setting as its dial can be turned to it, not above amps.
 func turned(amps float64) float64 {
@@ -251,7 +247,7 @@ func (w guardWords) rates() table.MotorCircuit { return w.o.Member().Site.Rules.
 func (w guardWords) judgeBreaker(say func(finding.Finding)) {
 	z, b := w.z, w.n.Breaker
 	rates := w.rates()
-	running, holds := 1.1*z.Amps, rates.BreakerHolds
+	running, holds := table.BreakerRuns*z.Amps, rates.BreakerHolds
 	switch {
 	case z.Breaker == 0 && b == 0:
 		say(w.beyond("a breaker for " + unit.Text(rates.Conductor*z.Amps, "A")))
@@ -303,8 +299,8 @@ func (w guardWords) judgeRelay(say func(finding.Finding)) {
 		say(w.setRelay())
 	case n.RelaySet > z.RelaySet*1.0005:
 		say(w.relay(finding.Caution, "lets a winding pass its plate amps", z.RelaySet, finding.AtMost))
-	case RelayHolds*n.RelaySet < z.Carries:
-		say(w.relay(finding.Caution, "trips at what occurs", z.Carries/RelayHolds, finding.AtLeast))
+	case table.RelayHolds*n.RelaySet < z.Carries:
+		say(w.relay(finding.Caution, "trips at what occurs", z.Carries/table.RelayHolds, finding.AtLeast))
 	default:
 		say(w.relay(finding.Good, "trips before a winding stays above plate amps", z.RelaySet, finding.AtMost))
 	}

@@ -23,16 +23,12 @@ type LineGuard struct {
 	Relay float64
 }
 
-// breakerRuns is how many times the amps that flow for good a breaker must be rated at least
-// (planning).
-const breakerRuns = 1.1
-
 // Need is what the wire carries by the rules, in A.
 func (g LineGuard) Need() float64 { return g.Wires.Circuit().Conductor * g.Amps }
 
 // Least is the smallest breaker that carries what flows for good and holds a start.
 func (g LineGuard) Least() float64 {
-	return math.Max(breakerRuns*g.Amps, g.StartAmps/g.Wires.Circuit().BreakerHolds)
+	return math.Max(table.BreakerRuns*g.Amps, g.StartAmps/g.Wires.Circuit().BreakerHolds)
 }
 
 // Most is the greatest that still suits it; +Inf where the table ends below.

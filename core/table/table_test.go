@@ -83,3 +83,10 @@ func TestTablesEnd(t *testing.T) {
 	_, ok := table.EarthAWG(201)
 	require.False(t, ok)
 }
+
+// By the handbook: a relay never lets go at 1.05 times its setting; planning keeps a tenth between what
+// runs and a breaker's rating.
+func TestWhatGuardsKeepsItsDistance(t *testing.T) {
+	require.InDelta(t, 1.05, table.RelayHolds, 1e-12)
+	require.InDelta(t, 1.1, table.BreakerRuns, 1e-12)
+}
