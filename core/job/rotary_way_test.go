@@ -46,3 +46,25 @@ func TestAnIdlerSpunTheOtherWayIsFound(t *testing.T) {
 		require.Equal(t, c.said, said, "%+v", c)
 	}
 }
+
+// A machine that these cans carry at no load for good is said to be so: no table shows "0 %" beside a
+// line that speaks of its windings at its load.
+func TestAConverterNeverCarriesNothing(t *testing.T) {
+	views := 0
+	see := func(p job.Plan) {
+		if p.Rotary == nil || !p.Rotary.Solved {
+			return
+		}
+		views++
+		for _, m := range p.Rotary.Machines {
+			require.NotRegexp(t, `^0\s%`, m.Continuous, m.Name)
+		}
+	}
+	for _, d := range documents() {
+		see(job.Make(d))
+	}
+	for n := 6; n < unlikeJobs; n += 16 {
+		see(job.Make(unlikeJob(n)))
+	}
+	require.Greater(t, views, 3)
+}

@@ -289,6 +289,11 @@ func (o *Over) each(a *Answer) {
 		e.Alone = o.Street.Settle(duties)
 		kind := m.Load.Kind.Loaded()
 		e.Continuous, e.fold = o.Street.reaches(i, kind)
+		if e.Alone.Runs { // a window between the shares that are looked at is one too
+			if _, _, worst := e.Alone.Worst(); worst <= 1 {
+				e.Continuous = math.Max(e.Continuous, m.Load.Usual)
+			}
+		}
 		e.Falls = e.fold.factor
 		duties[i] = Duty{Mode: Standing}
 		e.Start = o.started(i, duties)

@@ -162,7 +162,9 @@ func (o *Over) motorView(m Member, at int) MotorView {
 	if l.Kind == machine.NoLoad {
 		v.Load = "no load"
 	}
-	v.Continuous = unit.Percent(e.Continuous)
+	if v.Continuous = unit.Percent(e.Continuous) + " of plate torque"; e.Continuous == 0 {
+		v.Continuous = noneForGood
+	}
 	v.ContinuousBand = o.bandOf(at, e.Continuous, "%", func(l left) float64 { return l.continuous })
 	v.Start, v.StartTakes = "the idler falls out", ""
 	if e.Start.Hold {

@@ -215,11 +215,13 @@ func (o *Over) trap() finding.Finding {
 		}}
 }
 
+const noneForGood = "no load that every winding carries for good on these cans"
+
 func (o *Over) size(ratio, wanted float64, who int, grade finding.Grade) finding.Finding {
 	m, e := o.At(who), o.Answer.Each[who]
 	carries := unit.Percent(e.Continuous) + " of its plate torque for good, alone"
 	if e.Continuous == 0 {
-		carries = "no load that every winding carries for good on these cans"
+		carries = noneForGood
 	}
 	f := finding.Finding{
 		ID:       IDSize,

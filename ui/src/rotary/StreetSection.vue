@@ -153,7 +153,7 @@ const said = computed(() => job.said(...ids))
           <p v-if="!m.counted" class="soft">Not counted: its plate, leads and joints come first.</p>
           <WindingBars v-else-if="motor(m.id)" :motor="motor(m.id)!" />
           <p v-else class="motor-foot soft">
-            Alone it carries {{ m.continuous }} of plate torque for good; its start gives {{ m.start
+            Alone it carries for good: {{ m.continuous }}; its start gives {{ m.start
             }}<template v-if="m.start_takes"> and takes {{ m.start_takes }}</template
             >.
           </p>
