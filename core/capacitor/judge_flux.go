@@ -11,7 +11,8 @@ const saturatesFrom = 1.1
 
 // saturates says where the iron carries much more than at plate, which light running on a
 // capacitor does, and what that leaves open. A load that stays on the shaft is light only uncoupled.
-func (a Answer) saturates(m *machine.Model, neverIdles bool, with func(...finding.Why) []finding.Why) (finding.Finding, bool) {
+func (a Answer) saturates(m *machine.Model, neverIdles bool,
+	with func(...finding.Why) []finding.Why) (finding.Finding, bool) {
 	flux, when := a.Idle.Flux, "Running light"
 	if neverIdles {
 		when = "Run uncoupled"

@@ -9,6 +9,7 @@ import LogInView from '../people/LogInView.vue'
 import KeysDialog from './KeysDialog.vue'
 import PaletteDialog from './PaletteDialog.vue'
 import PersonChooser from './PersonChooser.vue'
+import UnsentDialog from './UnsentDialog.vue'
 
 const router = useRouter()
 const route = useRoute()
@@ -42,6 +43,7 @@ useKeys({ 'g y': () => void router.push('/'), 'g e': () => void router.push('/en
       <template v-if="!outside">
         <button type="button" class="head-find" @click="palette = true">Find or do anything <kbd>/</kbd></button>
         <span class="head-saved" role="status">{{ head.saved }}</span>
+        <UnsentDialog />
         <PersonChooser />
       </template>
     </header>

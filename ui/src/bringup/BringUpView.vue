@@ -15,7 +15,8 @@ import { me, notes, plans } from '../desk/person'
 import DrawingView from '../drawing/DrawingView.vue'
 import { about, withValue } from '../job/document'
 import { kept, pinKey } from '../outbox/kept'
-import { enter, letGo, lookAtWaiting, onWritten, outbox, send } from '../outbox/outbox'
+import WaitingList from '../outbox/WaitingList.vue'
+import { enter, lookAtWaiting, onWritten, outbox, send } from '../outbox/outbox'
 import { useTried } from '../parts/tried'
 import { when } from '../parts/dates'
 import { ahead } from './ahead'
@@ -71,7 +72,7 @@ function show(got: BringUp) {
 }
 
 const mine = computed(() => outbox.waiting.filter((w) => w.job === props.id))
-const refused = computed(() => mine.value.filter((w) => w.refused))
+const refused = computed(() => mine.value.filter((w) => w.refused || w.held))
 const going = computed(() => mine.value.length - refused.value.length)
 const far = computed(() => b.value && ahead(b.value, outbox.waiting))
 const at = computed(() => far.value?.gates.findIndex((g) => g.id === shown.value) ?? -1)
@@ -197,11 +198,7 @@ async function unpin() {
         <p v-if="outbox.clock" class="bring-net" role="status">Look at this clock: {{ outbox.clock }}.</p>
       </header>
       <DrawingView v-if="wide && path" class="bring-path" :drawing="path" />
-      <ul v-if="refused.length" class="bring-refused" aria-label="Refused">
-        <li v-for="w in refused" :key="w.n">
-          {{ w.refused }} <button type="button" class="why" @click="letGo(w)">Take it off this device</button>
-        </li>
-      </ul>
+      <WaitingList v-if="refused.length" :waiting="refused" class="bring-refused" />
       <p v-if="!far.gates.length" class="bring-none">{{ b.progress.says }}</p>
       <div v-else class="bring-body">
         <aside v-if="wide || listed" class="bring-list">

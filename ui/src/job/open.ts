@@ -14,7 +14,7 @@ import {
   type JobAnswer,
   type Role,
 } from '../api/client'
-import { forGood } from '../outbox/batch'
+import { forGood, patience } from '../outbox/batch'
 import { setHead } from '../desk/head'
 import { connected, listen } from '../desk/live'
 import { answer as answerToName, closedAmong, thisWindow } from '../desk/windows'
@@ -26,7 +26,6 @@ import { written } from './record'
 import { savedWords, type Saving } from './saved'
 import { keep, left, windowsOf, type Change, type Unsent } from './unsent'
 
-const retryAfter = 2000
 export function openJob(id: string) {
   const document = shallowRef<Document>()
   const answer = shallowRef<Answer>()
@@ -39,7 +38,7 @@ export function openJob(id: string) {
   const role = ref<Role>('owner')
   const chosen = ref('') // the machine that is worked on; empty: the first
   let held: Held | undefined
-  let sending = false
+  let [sending, tries] = [false, 0] // tries that failed in a row: each waits longer
   let planning = false
   let unplanned: Document | undefined
   let planned: Document | undefined // what the plan on screen was made from, where that was asked for by itself
@@ -238,7 +237,7 @@ export function openJob(id: string) {
     if (theirs.value) saving.value = 'conflict'
     else if (!forGood(t.status) || t.message === '') {
       saving.value = 'waiting'
-      timer = setTimeout(() => void send(), retryAfter)
+      timer = setTimeout(() => void send(), patience(2 + tries++))
     } else {
       saving.value = change.step ? 'stored' : 'refused'
       message.value = change.step ? '' : t.message
@@ -256,6 +255,7 @@ export function openJob(id: string) {
       tellHead()
       try {
         stored(change, await request(change))
+        tries = 0
       } catch (e) {
         if ((await failed(change, e)) === 'stop') break
       }

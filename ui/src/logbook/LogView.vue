@@ -9,7 +9,8 @@ import { setHead } from '../desk/head'
 import { useKeys } from '../desk/keys'
 import { listen } from '../desk/live'
 import { notes, owns } from '../desk/person'
-import { enter, letGo, lookAtWaiting, onWritten, outbox } from '../outbox/outbox'
+import WaitingList from '../outbox/WaitingList.vue'
+import { enter, lookAtWaiting, onWritten, outbox } from '../outbox/outbox'
 import { useTried } from '../parts/tried'
 import { day } from '../parts/dates'
 import EntryForm from './EntryForm.vue'
@@ -231,12 +232,7 @@ const query = computed(() => `?machine=${machine.value}`)
           {{ word }}
         </button>
       </div>
-      <ol v-if="waiting.length" class="log-waiting" aria-label="On this device">
-        <li v-for="w in waiting" :key="w.n">
-          {{ kinds[w.entry.kind] }}, not sent yet. <span v-if="w.refused" class="trouble">{{ w.refused }}</span>
-          <button v-if="w.refused" type="button" class="why" @click="letGo(w)">Take it off this device</button>
-        </li>
-      </ol>
+      <WaitingList v-if="waiting.length" :waiting="waiting" class="log-waiting" />
       <p v-if="!entries.length" class="soft">
         {{ only ? 'No entry of this kind.' : 'The book is empty: the first line is what was found.' }}
       </p>

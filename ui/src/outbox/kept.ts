@@ -15,8 +15,10 @@ export interface Waiting {
   file?: Blob
   /** The account that entered it, where people log in: it goes under that name alone. */
   by?: string
-  /** Why the server refused it for good. */
+  /** Why the server refused it: a person decides. */
   refused?: string
+  /** Why it is held until the server is reached anew. */
+  held?: string
 }
 
 export interface Pin {
@@ -58,6 +60,14 @@ export const kept = {
     const n = await tx.store.add(w)
     await tx.done
     return n
+  },
+  /** Asks the browser once to keep this store when it runs short of room. */
+  persist: async () => {
+    try {
+      if (!(await navigator.storage?.persisted?.())) await navigator.storage?.persist?.()
+    } catch {
+      // a browser that does not know it keeps what it keeps
+    }
   },
   waiting: async () => (await db()).getAll('waiting'),
   put: async (w: Waiting) => void (await (await db()).put('waiting', w)),

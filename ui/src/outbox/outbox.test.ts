@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { batch, forGood, mostAtOnce, patience } from './batch'
+import { batch, fate, forGood, mostAtOnce, patience } from './batch'
 import type { Waiting } from './kept'
 
 const one = (n: number, more: Partial<Waiting> = {}): Waiting =>
@@ -26,6 +26,7 @@ describe('what goes out together', () => {
   })
   it('lets the others pass what was refused', () => {
     expect(numbers([one(1, { refused: 'no' }), one(2)])).toEqual([2])
+    expect(numbers([one(1, { held: 'in the bin' }), one(2)])).toEqual([2])
   })
 })
 
@@ -40,7 +41,11 @@ describe('what another person entered', () => {
 describe('when it does not go', () => {
   it('tells a refusal from a server that is busy, gone, or wants a log-in', () => {
     expect([400, 404, 422].map(forGood)).toEqual([true, true, true])
-    expect([0, 401, 429, 500, 503].map(forGood)).toEqual([false, false, false, false, false])
+    expect([0, 401, 429, 499, 500, 503].map(forGood)).toEqual([false, false, false, false, false, false])
+  })
+  it('holds for the next reconnect what may be mended there, and asks about what is not', () => {
+    expect([403, 404].map(fate)).toEqual(['held', 'held'])
+    expect([400, 409, 413, 422].map(fate)).toEqual(['refused', 'refused', 'refused', 'refused'])
   })
   it('waits longer each time, half a minute at most', () => {
     expect(patience(0)).toBe(500)

@@ -2,12 +2,13 @@
  * Sends what waits on this device, once and in order: an entry carries its own name, by which
  * the server knows a repeat. One window sends at a time.
  */
-import { reactive } from 'vue'
+import { reactive, watch } from 'vue'
 import { api, Trouble } from '../api/client'
 import { bringup, type BringUp, type LogEntry, type Written } from '../api/bringup'
 import { newID } from '../api/id'
+import { connected } from '../desk/live'
 import { me } from '../desk/person'
-import { batch, forGood, patience } from './batch'
+import { batch, fate, forGood, patience } from './batch'
 import { kept, type Waiting } from './kept'
 
 export const outbox = reactive({
@@ -17,6 +18,8 @@ export const outbox = reactive({
   reached: true,
   /** What the server says of this device's clock. */
   clock: '',
+  /** So many entries lay here unsent, and the browser emptied its store. */
+  lost: 0,
 })
 
 /** now is the bring-up with what was written, where the machine is kept on this device. */
@@ -29,20 +32,58 @@ export function onWritten(hear: Heard): () => void {
   return () => heard.delete(hear)
 }
 
+/**
+ * How many lie here unsent is noted beside the store, in a cookie that never leaves this page's path: a browser that
+ * empties the store leaves it, and the loss is seen.
+ */
+const noted = () => Number(/(?:^|; )gray-bridge-unsent=(\d+)/.exec(document.cookie)?.[1] ?? 0)
+const note = (n: number) => {
+  document.cookie = `gray-bridge-unsent=${n}; path=/; max-age=${n ? 31_536_000 : 0}; samesite=strict`
+}
+let looked = false
+
 export async function lookAtWaiting() {
   outbox.waiting = await kept.waiting()
+  if (!looked && !outbox.waiting.length) outbox.lost = noted()
+  looked = true
+  if (!outbox.lost) note(outbox.waiting.length)
+}
+
+/** The person has seen that entries are gone. */
+export function sawLoss() {
+  outbox.lost = 0
+  note(outbox.waiting.length)
 }
 
 /** Keeps an entry on this device and sends it as soon as the server is there. */
 export async function enter(job: string, machine: string, e: Omit<LogEntry, 'id' | 'taken'>, file?: Blob) {
   const entry: LogEntry = { ...e, id: newID(), taken: new Date().toISOString() }
+  void kept.persist()
   await kept.add({ job, machine, entry, ...(file && { file }), ...(me.shared && { by: me.name }) })
   await lookAtWaiting()
   void send()
   return entry.id
 }
 
-/** Takes a refused entry off this device. */
+/** Sends an entry again that was refused or is held. */
+export async function sendAgain(w: Waiting) {
+  const again = (await kept.waiting()).find((one) => one.n === w.n)
+  if (!again) return // another window sent it or threw it away
+  delete again.refused
+  delete again.held
+  await kept.put(again)
+  await lookAtWaiting()
+  await send()
+}
+
+/** The server is reached anew: what was held may go now. */
+export async function reachedAnew() {
+  for (const { held, ...w } of await kept.waiting()) if (held) await kept.put(w)
+  await lookAtWaiting()
+  if (outbox.waiting.length) await send()
+}
+
+/** Takes an entry off this device. */
 export async function letGo(w: Waiting) {
   if (w.n !== undefined) await kept.drop(w.n)
   await lookAtWaiting()
@@ -126,6 +167,10 @@ async function renewed(job: string, machine: string) {
 /** One bad entry refuses all that went with it: then each goes by itself, and the bad one stays with its reason. */
 async function refuse(going: Waiting[], why: unknown) {
   if (!(why instanceof Trouble) || !forGood(why.status)) throw why
+  if (fate(why.status) === 'held') {
+    for (const w of going) await kept.put({ ...w, held: why.message })
+    return
+  }
   if (going.length === 1) {
     await kept.put({ ...going[0]!, refused: why.message })
     return
@@ -133,4 +178,7 @@ async function refuse(going: Waiting[], why: unknown) {
   for (const one of going) await sendBatch([one]).catch((e) => refuse([one], e))
 }
 
-if (typeof window !== 'undefined') window.addEventListener('online', () => void send())
+if (typeof window !== 'undefined') {
+  window.addEventListener('online', () => void reachedAnew())
+  watch(connected, (now, before) => now && !before && void reachedAnew())
+}
