@@ -76,16 +76,29 @@ export default defineConfig({
       },
       workbox: {
         globPatterns: ['**/*.{js,css,html,woff2,svg,webmanifest}'],
+        globIgnores: ['keep.js'],
         navigateFallback: null,
+        // Each build keeps its files in a cache of its own, filled whole before it is used; keep.js empties the older
+        // ones but for the last, whose scripts a page that sleeps may still ask for.
+        cacheId: `gray-bridge-${Date.now()}`,
+        cleanupOutdatedCaches: false,
+        importScripts: ['/keep.js'],
         runtimeCaching: [
           {
+            // The page comes from the network, else from this build's own files: never one that was kept by itself,
+            // which would ask for scripts that are gone.
             urlPattern: ({ request, url }) => request.mode === 'navigate' && !url.pathname.startsWith('/api/'),
             handler: 'NetworkFirst',
             options: {
-              cacheName: 'pages',
+              cacheName: 'nothing',
               networkTimeoutSeconds: 3,
               precacheFallback: { fallbackURL: 'index.html' },
+              plugins: [{ cacheWillUpdate: async () => null }],
             },
+          },
+          {
+            urlPattern: ({ url }) => url.pathname.startsWith('/assets/'),
+            handler: async ({ request }) => (await caches.match(request)) ?? fetch(request),
           },
         ],
       },
