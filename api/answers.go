@@ -55,9 +55,6 @@ type made[T any] struct {
 // would only make all of them slower, and hold more memory.
 var atWork = make(chan struct{}, 2*runtime.GOMAXPROCS(0))
 
-// errFailed is a computation that broke; what it was asked of is unharmed.
-var errFailed = errors.New("this could not be computed")
-
 // of gives what follows from the document. The error is the context's, or that
 // of a computation that took too long.
 func (c *memo[T]) of(ctx context.Context, d job.Document) (T, error) {
@@ -140,11 +137,26 @@ func (c *memo[T]) work(ctx context.Context, m *made[T], d job.Document) {
 	}
 }
 
+// tellBroken logs and counts a computation that broke: its fault is the program's, and somebody has to
+// see it.
+func tellBroken(b *job.Broken) {
+	computationsBroken.WithLabelValues(b.Of).Inc()
+	slog.Error("a computation broke", "of", b.Of, "where", b.Where)
+}
+
 func (c *memo[T]) guarded(ctx context.Context, d job.Document) (v T, err error) {
 	defer func() {
 		if r := recover(); r != nil {
-			slog.Error("a computation broke", "of", reflect.TypeFor[T]().String(), "where", where())
-			err = errFailed
+			err = &job.Broken{Of: reflect.TypeFor[T]().String(), Where: where()}
+		}
+		var broke *job.Broken
+		if !errors.As(err, &broke) {
+			if solved, ok := any(v).(*job.Solved); ok && solved != nil {
+				broke = solved.Broke
+			}
+		}
+		if broke != nil {
+			tellBroken(broke)
 		}
 	}()
 	return c.make(ctx, d)
@@ -196,8 +208,9 @@ func (s *server) answer(ctx context.Context, d job.Document) (a Answer, err erro
 	p := given.Plan()
 	defer func() {
 		if r := recover(); r != nil {
-			slog.Error("a drawing broke", "where", where())
-			p = job.Failed(d)
+			broke := &job.Broken{Of: "drawing", Where: where()}
+			tellBroken(broke)
+			p = job.Failed(d, broke.Where)
 			a, err = Answer{p, drawing.All(drawing.SceneOf(&p))}, nil
 		}
 	}()

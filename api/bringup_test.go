@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"bytes"
+	"context"
 	"fmt"
 	"image"
 	"image/jpeg"
@@ -11,6 +12,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/require"
 
 	"graybridge/api"
@@ -18,6 +20,7 @@ import (
 	"graybridge/core/logbook"
 	"graybridge/core/scenario"
 	"graybridge/store"
+	"graybridge/store/storetest"
 )
 
 // bench is a blunger with its book, over the wire.
@@ -32,9 +35,11 @@ type bench struct {
 
 func newBench(t *testing.T) *bench { return benchOf(t) }
 
-func benchOf(t testing.TB) *bench {
+func benchOf(t testing.TB) *bench { return benchOn(t, storetest.Database(t)) }
+
+func benchOn(t testing.TB, database string) *bench {
 	t.Helper()
-	c, st := opened(t)
+	c, st := openedOn(t, database)
 	b := &bench{client: c, store: st, t: t}
 	var w api.WorkshopAnswer
 	b.made("/api/workshops", entry(scenario.TansyLane()), &w)
@@ -169,6 +174,32 @@ func TestAReadingFlowsIntoThePlan(t *testing.T) {
 	require.Equal(t, at+1, now.Revision)
 	require.Equal(t, "90 MΩ, read 2026-03-02", strings.TrimSpace(now.Document.Machines[0].Leads.Insulation))
 	require.Empty(t, b.see().TakesIn)
+}
+
+// A revision that the database cannot give is no revision that was let go: the entry waits, nothing is
+// written of it, and what it was made on is not rewritten. One that was let go counts as the latest.
+func TestAFailingDatabaseIsNotTakenForALostRevision(t *testing.T) {
+	database := storetest.Database(t)
+	b := benchOn(t, database)
+	db, err := pgx.Connect(t.Context(), database)
+	require.NoError(t, err)
+	defer func() { _ = db.Close(context.Background()) }()
+	at := b.job.Revision
+	d := scenario.Blunger()
+	d.Machines[0].Load.Share = "61 %"
+	b.plan(d)
+	e := b.entry("reading", sent{"revision": at, "reads": []sent{{"take": "insulation", "value": 90, "unit": "MΩ"}}})
+	sql := func(text string) {
+		_, err := db.Exec(t.Context(), text, b.job.ID, at)
+		require.NoError(t, err)
+	}
+	sql(`update job_revision set packed = '\x00' where job_id = $1 and revision = $2`)
+	r := b.do("POST", "/api/jobs/"+b.job.ID+"/log", sent{"entries": []sent{e}})
+	require.Equal(t, http.StatusServiceUnavailable, r.Status, "%s", r.Body)
+	require.Zero(t, b.see().Book.N)
+	sql(`delete from job_revision where job_id = $1 and revision = $2`)
+	b.write(e)
+	require.NotZero(t, b.see().Book.N)
 }
 
 func TestAQueueArrivesOnceAndInOrder(t *testing.T) {

@@ -19,6 +19,11 @@ type Metrics struct {
 	took     *prometheus.HistogramVec
 }
 
+// computationsBroken counts over all servers of this process: what breaks is the program's.
+var computationsBroken = prometheus.NewCounterVec(prometheus.CounterOpts{
+	Name: "graybridge_computations_broken_total",
+	Help: "Computations that broke, by what was computed: each is a fault of the program."}, []string{"of"})
+
 // NewMetrics makes figures that count from now on.
 func NewMetrics() *Metrics {
 	m := &Metrics{registry: prometheus.NewRegistry(),
@@ -27,7 +32,7 @@ func NewMetrics() *Metrics {
 		took: prometheus.NewHistogramVec(prometheus.HistogramOpts{Name: "graybridge_request_seconds",
 			Help:    "Seconds from a request to the end of its answer, by route.",
 			Buckets: []float64{.005, .01, .02, .05, .1, .2, .5, 1, 2, 5, 20}}, []string{"route"})}
-	m.registry.MustRegister(m.requests, m.took, collectors.NewGoCollector(),
+	m.registry.MustRegister(m.requests, m.took, computationsBroken, collectors.NewGoCollector(),
 		collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}))
 	m.Handler = promhttp.HandlerFor(m.registry, promhttp.HandlerOpts{EnableOpenMetrics: true})
 	return m

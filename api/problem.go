@@ -12,6 +12,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"graybridge/core/job"
 	"graybridge/core/openfile"
 	"graybridge/store"
 )
@@ -24,6 +25,7 @@ func problem(err error) error {
 	var full *store.Full
 	var short *store.Short
 	var told huma.StatusError
+	var broke *job.Broken
 	if said := peopleProblem(err); said != nil {
 		return said
 	}
@@ -68,8 +70,9 @@ func problem(err error) error {
 			"was stored before is kept.")
 	case errors.Is(err, context.Canceled):
 		return huma.NewError(499, "The request was given up.")
-	case errors.Is(err, errFailed):
-		return huma.Error500InternalServerError("This could not be computed. What you stored before is kept.")
+	case errors.As(err, &broke):
+		return huma.Error500InternalServerError(fmt.Sprintf("This could not be computed: %s, at %s. It is a fault of "+
+			"the program, not yours; what you stored before is kept.", broke.Of, broke.Where))
 	case errors.Is(err, context.DeadlineExceeded):
 		return huma.Error503ServiceUnavailable("This took too long and was stopped. What was stored before is kept.")
 	case errors.As(err, &told):

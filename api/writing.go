@@ -2,8 +2,10 @@ package api
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"log/slog"
+	"net/http"
 	"slices"
 	"strings"
 	"time"
@@ -131,9 +133,12 @@ func (s *server) gatesOf(ctx context.Context, j store.Job, machine string, entri
 			continue
 		}
 		old, err := s.store.RevisionOf(ctx, j.ID, e.Revision)
-		if err != nil {
+		if errors.Is(err, store.ErrNotFound) { // it was let go
 			e.Revision = j.Revision
 			continue
+		}
+		if err != nil {
+			return nil, problem(err)
 		}
 		if err := plan(e.Revision, old.Document); err != nil {
 			return nil, err
@@ -180,8 +185,11 @@ func (s *server) changedSince(ctx context.Context, j store.Job, machine string, 
 		return nil, nil
 	}
 	old, err := s.store.RevisionOf(ctx, j.ID, revision)
-	if err != nil { // it was let go: nothing can be told
+	if errors.Is(err, store.ErrNotFound) { // it was let go: nothing can be told
 		return nil, nil
+	}
+	if err != nil {
+		return nil, problem(err)
 	}
 	old.Document.Workshop = j.Document.Workshop
 	var out []logbook.Fact
@@ -202,6 +210,9 @@ func (s *server) filesOf(ctx context.Context, id string, entries []logbook.Entry
 			continue
 		}
 		p, err := s.store.PhotoOf(ctx, id, f.ID)
+		if err != nil && !errors.Is(err, store.ErrNotFound) {
+			return problem(err)
+		}
 		if err != nil {
 			return huma.Error422UnprocessableEntity("Some fields cannot be used; nothing was stored.",
 				&huma.ErrorDetail{Location: fmt.Sprintf("body.entries[%d].file", i),
@@ -261,8 +272,11 @@ func (s *server) fitted(ctx context.Context, id, machine, what string, out bool)
 		return nil
 	}
 	j, machine, err := s.machineOf(ctx, id, machine)
-	if err != nil {
+	if gone := huma.StatusError(nil); errors.As(err, &gone) && gone.GetStatus() == http.StatusNotFound {
 		return nil // the machine is gone from the job: there is no book to write in
+	}
+	if err != nil {
+		return err
 	}
 	now := time.Now().UTC()
 	e := logbook.Entry{ID: fmt.Sprintf("stores-%d", now.UnixNano()), Kind: logbook.Part, Revision: j.Revision,

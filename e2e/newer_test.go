@@ -117,7 +117,8 @@ func TestAnUpgradeUnderASleepingPage(t *testing.T) {
 	for _, c := range []struct {
 		name          string
 		cached, whole bool
-	}{{"with the browser's own cache", true, true}, {"without it", false, true}, {"a renewal that broke off", true, false}} {
+	}{{"with the browser's own cache", true, true}, {"without it", false, true},
+		{"a renewal that broke off", true, false}} {
 		t.Run(c.name, func(t *testing.T) {
 			b := &builds{files: readBuild(t), asked: map[string]int{}}
 			s := httptest.NewServer(b)
@@ -127,7 +128,8 @@ func TestAnUpgradeUnderASleepingPage(t *testing.T) {
 			p.expect("Failed to")
 			p.expect("error")
 			if !c.cached {
-				_, err := chromedp.Call(p.ctx, network.SetCacheDisabled, network.SetCacheDisabledParams{CacheDisabled: true})
+				_, err := chromedp.Call(p.ctx, network.SetCacheDisabled,
+					network.SetCacheDisabledParams{CacheDisabled: true})
 				require.NoError(t, err)
 			}
 			p.visit(s.URL + "/")

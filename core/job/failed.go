@@ -10,10 +10,11 @@ import (
 )
 
 // Failed is the plan of a document that could not be worked out: what was typed
-// is there, nothing is computed from it, and it says how to get out.
-func Failed(d Document) Plan {
+// is there, nothing is computed from it, and it says how to get out. where is the place at which it
+// broke, for who reports it.
+func Failed(d Document, where string) Plan {
 	p := *emptyPlan()
-	p.Findings = append(p.Findings, sayFailed())
+	p.Findings = append(p.Findings, sayFailed(where))
 	state := func(id, title string) State {
 		return State{ID: id, Title: title, Joints: leads.Joints{}, Coils: []Coil{}, Between: []Between{},
 			Lines: []LineAmps{}, Assumed: []string{}, Grade: finding.Open, Verdict: "Not known."}

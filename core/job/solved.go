@@ -13,6 +13,8 @@ type Solved struct {
 	turn sync.Mutex
 	r    *reading // nil where the document could not be read
 	plan Plan
+	// Broke is where the plan broke, which then is that of Failed; nil: it did not.
+	Broke *Broken
 }
 
 // Plan of the document. It is not to be changed.
@@ -38,9 +40,10 @@ func (d Document) given(ctx context.Context) *Solved { return &Solved{r: read(ct
 func Solve(ctx context.Context, d Document) (s *Solved, err error) {
 	defer func() {
 		if v := recover(); v != nil {
+			broke := brokenAt("plan")
 			s, err = nil, ctx.Err()
 			if err == nil {
-				s = &Solved{plan: Failed(d)}
+				s = &Solved{plan: Failed(d, broke.Where), Broke: broke}
 			}
 		}
 	}()
@@ -57,23 +60,23 @@ func Solve(ctx context.Context, d Document) (s *Solved, err error) {
 	}
 	made.place(r.machine.ID)
 	if !sound(reflect.ValueOf(made)) {
-		made = Failed(d)
+		return &Solved{r: r, plan: Failed(d, noSense), Broke: &Broken{"plan", noSense}}, nil
 	}
 	return &Solved{r: r, plan: made}, nil
 }
 
-// picture computes one picture of what is given. The error is ErrNone where there is none,
-// also where the computation fails, or the context's.
+// picture computes one picture of what is given. The error is ErrNone where there is none, a
+// *Broken where the computation broke, or the context's.
 func picture[T any](ctx context.Context, of Given, take func(w *reading) (T, error)) (out T, err error) {
 	defer func() {
 		if v := recover(); v != nil {
-			err = ErrNone
+			err = brokenAt(nameOf[T]())
 		}
 		if gone := ctx.Err(); gone != nil {
 			err = gone
 		}
 		if err == nil && !sound(reflect.ValueOf(out)) {
-			err = ErrNone
+			err = &Broken{nameOf[T](), noSense}
 		}
 	}()
 	s := of.given(ctx)

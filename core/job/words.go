@@ -14,11 +14,12 @@ import (
 // failed is what a plan that could not be made says of itself.
 const failed = "This document could not be worked out."
 
-func sayFailed() finding.Finding {
+func sayFailed(where string) finding.Finding {
 	return finding.Finding{ID: FailedID, Bay: finding.Motor, Grade: finding.Stop,
 		Sentence: failed,
 		Detail: "What you typed is stored and shown; nothing was computed from it. Take the last change back, or " +
-			"change what was typed last: plate, joints, µF or volts. Do not feed the motor by an earlier card."}
+			"change what was typed last: plate, joints, µF or volts. Do not feed the motor by an earlier card. It is " +
+			"a fault of this program; who reports it quotes: " + where + "."}
 }
 
 // sayUnseen says that a device that a plan counts on is not known to be there.

@@ -1,0 +1,44 @@
+package job
+
+import (
+	"fmt"
+	"reflect"
+	"runtime"
+	"strings"
+)
+
+// Broken is a computation that broke: a fault of the program, not of what was entered. What of and
+// where are names of this project's own rooms and functions, never anything that was typed.
+type Broken struct {
+	Of    string // what was computed: "plan", "CurvesOf"
+	Where string // this project's innermost functions with their lines
+}
+
+func (b *Broken) Error() string {
+	return fmt.Sprintf("this could not be computed: %s (%s)", b.Of, b.Where)
+}
+
+// noSense is where a computation ended without a fault and gave a figure that nobody can say.
+const noSense = "a figure that is no number"
+
+// brokenAt is the place of a panic that is being recovered.
+func brokenAt(of string) *Broken {
+	pcs := make([]uintptr, 64)
+	frames := runtime.CallersFrames(pcs[:runtime.Callers(3, pcs)])
+	var at []string
+	for {
+		f, more := frames.Next()
+		if name, ok := strings.CutPrefix(f.Function, "graybridge/"); ok && len(at) < 4 {
+			at = append(at, fmt.Sprintf("%s:%d", name, f.Line))
+		}
+		if !more {
+			return &Broken{of, strings.Join(at, " < ")}
+		}
+	}
+}
+
+// nameOf is what a picture is of.
+func nameOf[T any]() string {
+	t := reflect.TypeFor[T]()
+	return t.String()
+}
