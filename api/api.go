@@ -60,6 +60,7 @@ type server struct {
 	turns     *turns
 	seats     seats
 	shares    *shares
+	lives     lives // that are taken in now
 	// How the server stands open, and what opens it and keeps it.
 	sharing  atomic.Pointer[store.Sharing]
 	sessions sessions
@@ -138,6 +139,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv.workshopFiles(r, a)
 	srv.logFiles(r, a)
 	srv.lifeFiles(r, a)
+	srv.lifeSteps(a)
 	tellRules(a)
 	if st != nil {
 		srv.sessions = newSessions(st)

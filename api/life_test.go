@@ -3,16 +3,22 @@ package api_test
 import (
 	"archive/zip"
 	"bytes"
+	"context"
 	"flag"
 	"fmt"
 	"io"
 	"maps"
 	"math/rand/v2"
 	"net/http"
+	"regexp"
 	"slices"
 	"strings"
+	"sync"
+	"sync/atomic"
 	"testing"
+	"time"
 
+	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"graybridge/api"
@@ -252,4 +258,138 @@ func TestNoDamageOfALifeIsTakenForTheTruth(t *testing.T) {
 		}
 	}
 	require.Less(t, taken, *damages/2)
+}
+
+// long is a life of so many revisions.
+func long(t *testing.T, file []byte, revisions int) []byte {
+	t.Helper()
+	p := parts(t, file)
+	lines := bytes.Split(bytes.TrimRight(p["revisions.ndjson"], "\n"), []byte("\n"))
+	last := lines[len(lines)-1]
+	at := regexp.MustCompile(`"revision":\d+`)
+	content := regexp.MustCompile(`"content":\d+`)
+	var out bytes.Buffer
+	for n := 1; n <= revisions; n++ {
+		line := at.ReplaceAll(last, fmt.Appendf(nil, `"revision":%d`, n))
+		out.Write(content.ReplaceAll(line, fmt.Appendf(nil, `"content":%d`, n)))
+		out.WriteByte('\n')
+	}
+	p["revisions.ndjson"] = out.Bytes()
+	p["life.json"] = regexp.MustCompile(`"revisions": \d+`).ReplaceAll(p["life.json"],
+		fmt.Appendf(nil, `"revisions": %d`, revisions))
+	return zipped(t, p)
+}
+
+// Lives are taken in without holding a place at which plans are made: who reads meanwhile is answered,
+// and the sender can see how far it is.
+func TestALifeIsTakenInBesideTheOthers(t *testing.T) {
+	b := lived(t)
+	file := long(t, b.life(b.job.ID), 3000)
+	var wait sync.WaitGroup
+	var done atomic.Int32
+	for i := range 2 {
+		wait.Go(func() {
+			r := b.bring(file, b.workshop, fmt.Sprintf("long-life-%d", i))
+			assert.Equal(t, http.StatusCreated, r.Status, "%s", r.Body)
+			done.Add(1)
+		})
+	}
+	read, steps := 0, map[string]bool{}
+	for done.Load() == 0 {
+		r := b.do("GET", "/api/jobs/"+b.job.ID, nil)
+		require.Equal(t, http.StatusOK, r.Status)
+		if done.Load() == 0 {
+			read++
+		}
+		for i := range 2 {
+			var at api.LifeStep
+			b.get(fmt.Sprintf("/api/life/long-life-%d", i), &at)
+			steps[at.Step] = true
+			require.LessOrEqual(t, at.Done, at.Of)
+		}
+	}
+	wait.Wait()
+	require.Greater(t, read, 5, "reads are answered while lives are taken in")
+	require.True(t, steps["reading revisions"], "%v", steps)
+	var after api.LifeStep
+	b.get("/api/life/long-life-0", &after)
+	require.Empty(t, after.Step)
+}
+
+// Who goes away ends the work, and the next one is taken in.
+func TestALifeWhoseSenderGoesIsNotTakenIn(t *testing.T) {
+	b := lived(t)
+	file := long(t, b.life(b.job.ID), 3000)
+	ctx, gone := context.WithCancel(t.Context())
+	req, err := http.NewRequestWithContext(ctx, http.MethodPost, b.url+"/api/life?workshop_id="+b.workshop,
+		bytes.NewReader(file))
+	require.NoError(t, err)
+	req.Header.Set("Change-Id", "life-that-goes")
+	ended := make(chan error, 1)
+	go func() {
+		_, err := http.DefaultClient.Do(req)
+		ended <- err
+	}()
+	for at := (api.LifeStep{}); at.Done < 20; { // it is at work
+		b.get("/api/life/life-that-goes", &at)
+	}
+	gone()
+	require.Error(t, <-ended)
+	require.Eventually(t, func() bool {
+		var at api.LifeStep
+		b.get("/api/life/life-that-goes", &at)
+		return at.Step == ""
+	}, 10*time.Second, 20*time.Millisecond, "the work ends")
+	r := b.bring(b.life(b.job.ID), b.workshop, "life-after-it")
+	require.Equal(t, http.StatusCreated, r.Status, "%s", r.Body)
+	var yard struct{ Workshops []api.YardWorkshop }
+	b.get("/api/yard", &yard)
+	require.Equal(t, 2, yard.Workshops[0].Count, "the first and the one after it")
+}
+
+// What a life may hold has an end, and its document is that of its last revision.
+func TestALifeHasLimitsAndOneTruth(t *testing.T) {
+	b := lived(t)
+	file := b.life(b.job.ID)
+	refused := func(name string, p map[string][]byte, wanted string) {
+		t.Helper()
+		r := b.bring(zipped(t, p), b.workshop, "life-refused-"+name)
+		require.Equal(t, http.StatusUnprocessableEntity, r.Status, "%s: %s", name, r.Body)
+		require.Contains(t, string(r.Body), wanted, name)
+	}
+	p := parts(t, file)
+	p["document.json"] = []byte(`{}`)
+	refused("empty", p, "document.json")
+	p = parts(t, file)
+	p["document.json"] = bytes.ReplaceAll(p["document.json"], []byte(`"50"`), []byte(`"80"`))
+	refused("another", p, "it differs from the last revision")
+	p = parts(t, file)
+	delete(p, "document.json")
+	refused("without", p, "document.json")
+	p = parts(t, file)
+	p["revisions.ndjson"] = append(p["revisions.ndjson"], p["revisions.ndjson"]...)
+	refused("more", p, "as life.json says")
+	p = parts(t, file)
+	p["revisions.ndjson"] = bytes.Repeat([]byte{0}, 20<<20)
+	refused("zeros", p, "revisions.ndjson")
+	p = parts(t, file)
+	for i := range 800 {
+		p[fmt.Sprintf("files/%d.jpg", i)] = []byte("x")
+	}
+	refused("parts", p, "at most 700")
+	p = parts(t, file)
+	p["life.json"] = regexp.MustCompile(`"revisions": \d+`).ReplaceAll(p["life.json"], []byte(`"revisions": 90000`))
+	refused("many", p, "1 to 20000")
+
+	var out bytes.Buffer
+	z := zip.NewWriter(&out)
+	w, err := z.CreateRaw(&zip.FileHeader{Name: "revisions.ndjson", Method: zip.Deflate, UncompressedSize64: 900 << 20,
+		CompressedSize64: 2})
+	require.NoError(t, err)
+	_, err = w.Write([]byte{3, 0})
+	require.NoError(t, err)
+	require.NoError(t, z.Close())
+	r := b.bring(out.Bytes(), b.workshop, "life-refused-bomb")
+	require.Equal(t, http.StatusUnprocessableEntity, r.Status)
+	require.Contains(t, string(r.Body), "at most 640 MB")
 }

@@ -27,8 +27,10 @@ const (
 	lifeEnd  = "/life.zip"
 	lifePath = "/api/life"
 	maxLife  = 400 << 20
-	// What one part may be, unpacked.
-	maxLifeText = 256 << 20
+	// What one part may be, unpacked, and all of them together.
+	maxLifeText   = 256 << 20
+	maxUnpacked   = 640 << 20
+	mostLifeParts = 700
 )
 
 // lifeLine is a revision as it is written out.

@@ -17,6 +17,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"graybridge/core/entry"
 	"graybridge/core/job"
 	"graybridge/core/logbook"
 	"graybridge/core/openfile"
@@ -51,11 +52,13 @@ func (s *server) livedIn(r *http.Request) (*jobOutput, error) {
 	if n := len(change); n < 8 || n > 64 {
 		return nil, huma.Error400BadRequest("Name this change in Change-Id, 8 to 64 letters. Nothing was stored.")
 	}
-	done, err := takesIn(ctx)
+	done, err := takesLife(ctx)
 	if err != nil {
 		return nil, err
 	}
 	defer done()
+	step := s.lives.begin(change)
+	defer step.end()
 	shop, err := s.store.Workshop(ctx, workshop)
 	if err != nil {
 		return nil, problem(err)
@@ -68,10 +71,11 @@ func (s *server) livedIn(r *http.Request) (*jobOutput, error) {
 	if err != nil {
 		return nil, problem(err)
 	}
-	lived, err := readLife(file, size, shop.Settings)
+	lived, err := readLife(ctx, file, size, shop.Settings, step.of("reading revisions"))
 	if err != nil {
 		return nil, problem(err)
 	}
+	lived.Step = step.of("storing revisions")
 	if err := s.stays(ctx, &lived); err != nil {
 		return nil, problem(err)
 	}
@@ -89,14 +93,24 @@ func foreign(at, found, wanted string) error {
 	return openfile.Problems{{Path: at, Found: found, Wanted: wanted}}
 }
 
-// readLife reads a life. The error is openfile.Problems.
-func readLife(data io.ReaderAt, size int64, settings job.Workshop) (l store.Lived, err error) {
+// readLife reads a life, and tells how far it is. The error is openfile.Problems, or the context's when
+// the sender has gone.
+func readLife(ctx context.Context, data io.ReaderAt, size int64, settings job.Workshop, step func(done, of int)) (
+	l store.Lived, err error) {
 	archive, err := zip.NewReader(data, size)
 	if err != nil {
 		return l, foreign("file", "no zip, or one that is cut short", "the file of a machine's life")
 	}
+	if n := len(archive.File); n > mostLifeParts {
+		return l, foreign("file", fmt.Sprintf("%d parts", n), fmt.Sprintf("at most %d", mostLifeParts))
+	}
+	var unpacked uint64
 	parts := map[string]*zip.File{}
 	for _, f := range archive.File {
+		// What a part says of its size; what it holds beyond that is an error of the zip.
+		if unpacked += f.UncompressedSize64; unpacked > maxUnpacked || f.UncompressedSize64 > maxUnpacked {
+			return l, foreign("file", "more than that when unpacked", fmt.Sprintf("at most %d MB", maxUnpacked>>20))
+		}
 		if parts[f.Name] != nil {
 			return l, foreign(oneLine(f.Name), "it stands there twice", "each part once")
 		}
@@ -109,14 +123,17 @@ func readLife(data io.ReaderAt, size int64, settings job.Workshop) (l store.Live
 	if bad := head.Check(); len(bad) > 0 {
 		return l, bad
 	}
-	if l.Past, err = readPast(parts, settings); err != nil {
+	if err := readPast(ctx, &l, parts, settings, head.Revisions, step); err != nil {
+		return l, err
+	}
+	if err := sameLast(parts, &l); err != nil {
 		return l, err
 	}
 	if len(l.Past) != head.Revisions {
 		return l, foreign("revisions.ndjson", fmt.Sprintf("%d revisions", len(l.Past)),
 			fmt.Sprintf("%d, as life.json says", head.Revisions))
 	}
-	files, digests, err := lifeFilesOf(archive, &l)
+	files, digests, err := lifeFilesOf(ctx, archive, &l)
 	if err != nil {
 		return l, err
 	}
@@ -158,7 +175,7 @@ func readLife(data io.ReaderAt, size int64, settings job.Workshop) (l store.Live
 // stays fills in what the Yard shows of the gates of the books that a life brings: by the plan of
 // its last revision, as of every book.
 func (s *server) stays(ctx context.Context, l *store.Lived) error {
-	d := l.Past[len(l.Past)-1].Document
+	d := l.Last
 	for i := range l.Books {
 		b := &l.Books[i]
 		if !slices.ContainsFunc(d.Machines, func(m job.Machine) bool { return m.ID == b.Machine }) {
@@ -184,9 +201,12 @@ func typeOf(name string) string {
 }
 
 // lifeFilesOf looks at every picture and recording: what it is, its own bytes say.
-func lifeFilesOf(archive *zip.Reader, l *store.Lived) (files []lifePart, digests map[string]string, err error) {
+func lifeFilesOf(ctx context.Context, archive *zip.Reader, l *store.Lived) (files []lifePart, digests map[string]string, err error) {
 	digests = map[string]string{}
 	for _, f := range archive.File {
+		if err := ctx.Err(); err != nil {
+			return nil, nil, err
+		}
 		name, ok := strings.CutPrefix(f.Name, "files/")
 		if !ok {
 			switch {
@@ -214,51 +234,106 @@ func lifeFilesOf(archive *zip.Reader, l *store.Lived) (files []lifePart, digests
 	return files, digests, nil
 }
 
-func readPast(parts map[string]*zip.File, settings job.Workshop) (out []store.Past, err error) {
-	text, err := partText(parts, "revisions.ndjson")
-	if err != nil {
-		return nil, err
+// readPast reads the revisions line by line, as many as the head says.
+func readPast(ctx context.Context, l *store.Lived, parts map[string]*zip.File, settings job.Workshop, of int,
+	step func(done, of int)) error {
+	const name = "revisions.ndjson"
+	f := parts[name]
+	if f == nil {
+		return foreign(name, "it is missing", "the part of a machine's life")
 	}
-	lines := bufio.NewScanner(bytes.NewReader(text))
+	in, err := f.Open()
+	if err != nil {
+		return foreign(name, "it cannot be unpacked", "the part as it was written")
+	}
+	defer in.Close()
+	lines := bufio.NewScanner(io.LimitReader(in, maxLifeText))
 	lines.Buffer(nil, maxSeveral)
+	last := 0
 	for n := 1; lines.Scan(); n++ {
-		at := fmt.Sprintf("revisions.ndjson, line %d", n)
-		var line struct {
-			RevisionLine
-			Content  int             `json:"content"`
-			Document json.RawMessage `json:"document"`
+		if err := ctx.Err(); err != nil {
+			return err
 		}
-		reader := json.NewDecoder(bytes.NewReader(lines.Bytes()))
-		reader.DisallowUnknownFields()
-		if err := reader.Decode(&line); err != nil {
-			return nil, foreign(at, err.Error(), "a revision")
+		if n > of {
+			return foreign(name, "more revisions than that", fmt.Sprintf("%d, as life.json says", of))
 		}
-		d, err := job.Decode(line.Document)
-		var bad openfile.Problems
-		if errors.As(err, &bad) {
-			bad[0].Path = at + ": document." + bad[0].Path
-			return nil, bad[:1]
-		}
+		r, d, err := readRevision(lines.Bytes(), fmt.Sprintf("%s, line %d", name, n), last)
 		if err != nil {
-			return nil, foreign(at, err.Error(), "a document")
+			return err
 		}
-		last := 0
-		if len(out) > 0 {
-			last = out[len(out)-1].Revision.Revision
-		}
-		if line.Revision <= last || line.Content < 1 || line.Content > line.Revision || line.At.IsZero() {
-			return nil, foreign(at, fmt.Sprintf("revision %d of content %d", line.Revision, line.Content),
-				"revisions in their order, each with its time")
+		last = r.Revision
+		lived, err := store.NewLivedRevision(r, d)
+		if err != nil {
+			return err
 		}
 		d.Workshop = settings
-		out = append(out, store.Past{Revision: store.Revision{Revision: line.Revision, Content: line.Content,
-			Who:   line.Who,
-			Label: line.Label, What: line.What, At: line.At}, Document: d})
+		l.Past, l.Last = append(l.Past, lived), d
+		step(n, of)
 	}
-	if lines.Err() != nil || len(out) == 0 {
-		return nil, foreign("revisions.ndjson", "no revisions that can be read", "at least one")
+	switch {
+	case errors.Is(lines.Err(), bufio.ErrTooLong):
+		return foreign(name, "a line over 4 MB", "one revision a line")
+	case lines.Err() != nil || len(l.Past) == 0:
+		return foreign(name, "no revisions that can be read", "at least one")
 	}
-	return out, nil
+	return nil
+}
+
+// readRevision reads one line; last is the number of the one before.
+func readRevision(text []byte, at string, last int) (r store.Revision, d job.Document, err error) {
+	var line struct {
+		RevisionLine
+		Content  int             `json:"content"`
+		Document json.RawMessage `json:"document"`
+	}
+	reader := json.NewDecoder(bytes.NewReader(text))
+	reader.DisallowUnknownFields()
+	if err := reader.Decode(&line); err != nil {
+		return r, d, foreign(at, err.Error(), "a revision")
+	}
+	d, err = job.Decode(line.Document)
+	var bad openfile.Problems
+	if errors.As(err, &bad) {
+		bad[0].Path = at + ": document." + bad[0].Path
+		return r, d, bad[:1]
+	}
+	if err != nil {
+		return r, d, foreign(at, err.Error(), "a document")
+	}
+	if line.Revision <= last || line.Content < 1 || line.Content > line.Revision || line.At.IsZero() {
+		return r, d, foreign(at, fmt.Sprintf("revision %d of content %d", line.Revision, line.Content),
+			"revisions in their order, each with its time")
+	}
+	return store.Revision{Revision: line.Revision, Content: line.Content, Who: line.Who, Label: line.Label,
+		What: line.What, At: line.At}, d, nil
+}
+
+// sameLast refuses a document that is not that of the last revision: one of the two was changed.
+func sameLast(parts map[string]*zip.File, l *store.Lived) error {
+	const name = "document.json"
+	text, err := partText(parts, name)
+	if err != nil {
+		return err
+	}
+	d, err := job.Decode(text)
+	var bad openfile.Problems
+	if errors.As(err, &bad) {
+		bad[0].Path = name + ": " + bad[0].Path
+		return bad[:1]
+	}
+	if err != nil {
+		return foreign(name, err.Error(), "the machine's document")
+	}
+	d.Workshop = l.Last.Workshop
+	if changes := entry.Changes(d, l.Last); len(changes) > 0 || d.Name != l.Last.Name {
+		what := "name"
+		if len(changes) > 0 {
+			what = changes[0].Path
+		}
+		return foreign(name+": "+what, "it differs from the last revision", "the document of the last line of "+
+			"revisions.ndjson")
+	}
+	return nil
 }
 
 func partText(parts map[string]*zip.File, name string) ([]byte, error) {

@@ -83,7 +83,7 @@ var rules = map[string]rule{
 	"write-log": notes(inJob),
 	"add-photo": notes(inJob),
 
-	"create-job": plans(inNamed), "import-job": plans(inNamed), "bring-life": plans(inNamed),
+	"create-job": plans(inNamed), "import-job": plans(inNamed), "bring-life": plans(inNamed), "life-step": member,
 	"undo": plans(inJob), "redo": plans(inJob),
 	"restore-revision": plans(inJob), "copy-job": plans(inJob),
 	"shelve-job": plans(inJob), "take-stock": plans(inJob),

@@ -152,7 +152,7 @@ func (t *turns) length() int {
 // line.
 func light(r *http.Request) bool {
 	path := r.URL.Path
-	if !strings.HasPrefix(path, "/api/") || path == livePath || long(r) {
+	if !strings.HasPrefix(path, "/api/") || path == livePath || strings.HasPrefix(path, lifePath) || long(r) {
 		return true
 	}
 	for _, prefix := range []string{"/api/health", "/api/ready", "/api/person", "/api/session", "/api/account",

@@ -8,6 +8,7 @@ import (
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgtype"
 
+	"graybridge/core/job"
 	"graybridge/core/logbook"
 )
 
@@ -28,11 +29,29 @@ func (s *Store) AllPhotos(ctx context.Context, jobID string) ([]string, error) {
 // Lived is what a machine's life brings in beside its document: its history, the oldest first,
 // and its books as they were written.
 type Lived struct {
-	Past  []Past
+	Past []LivedRevision
+	// Last is the document of the last of them.
+	Last  job.Document
 	Books []LivedBook
 	// Photos gives the pictures one by one until there are no more.
 	Photos func() (Photo, bool, error)
 	Bytes  int // of all pictures
+	// Step is told how far the storing is; nil: nobody asks.
+	Step func(done, of int)
+}
+
+// LivedRevision is a revision as it is kept: its document packed, so that a long life needs little
+// room while it is taken in.
+type LivedRevision struct {
+	Revision
+	packed   []byte
+	pictures []pgtype.UUID
+}
+
+// NewLivedRevision packs a revision.
+func NewLivedRevision(r Revision, d job.Document) (LivedRevision, error) {
+	packed, err := pack(d)
+	return LivedRevision{r, packed, pictures(d)}, err
 }
 
 // LivedBook is one machine's book.
@@ -88,20 +107,24 @@ func liveBook(ctx context.Context, tx pgx.Tx, job pgtype.UUID, b LivedBook, revi
 	return book.save(ctx, tx, job)
 }
 
+// liveAtOnce is how many revisions go to the database together.
+const liveAtOnce = 200
+
 // revisions of a life, as they were.
 func (l Lived) revisions(ctx context.Context, tx pgx.Tx, job pgtype.UUID) error {
-	for _, p := range l.Past {
-		packed, err := pack(p.Document)
-		if err != nil {
+	for done := 0; done < len(l.Past); done += liveAtOnce {
+		var batch pgx.Batch
+		for _, p := range l.Past[done:min(done+liveAtOnce, len(l.Past))] {
+			batch.Queue(`insert into job_revision (job_id, revision, content, packed, photographs, change_id, who,
+				what, label, at, asked) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, '')`, job,
+				p.Revision.Revision, p.Content, p.packed, p.pictures, "life-"+strconv.Itoa(p.Revision.Revision),
+				p.Who, p.What, p.Label, p.At)
+		}
+		if err := tx.SendBatch(ctx, &batch).Close(); err != nil {
 			return err
 		}
-		if _, err := tx.Exec(ctx, `insert into job_revision (job_id, revision, content, packed, photographs,
-			change_id, who,
-			what, label, at, asked) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, '')`, job,
-			p.Revision.Revision, p.Content,
-			packed, pictures(p.Document), "life-"+strconv.Itoa(p.Revision.Revision), p.Who, p.What, p.Label,
-			p.At); err != nil {
-			return err
+		if l.Step != nil {
+			l.Step(min(done+liveAtOnce, len(l.Past)), len(l.Past))
 		}
 	}
 	return nil
@@ -118,10 +141,7 @@ func (s *Store) BringLife(ctx context.Context, workshop string, c Change, l Live
 	if err != nil {
 		return Job{}, err
 	}
-	if err := s.roomFor(ctx, k, c.By, l.Bytes); err != nil {
-		return Job{}, err
-	}
-	print := asked("life", workshop, last.Document.Name, last.Revision.Revision)
+	print := asked("life", workshop, l.Last.Name, last.Revision.Revision)
 	var id pgtype.UUID
 	err = s.tx(ctx, func(tx pgx.Tx) error {
 		var there bool
@@ -129,7 +149,10 @@ func (s *Store) BringLife(ctx context.Context, workshop string, c Change, l Live
 		if id, there, err = madeBefore(ctx, tx, k, c.ID, print); err != nil || there {
 			return err
 		}
-		d := last.Document
+		if err := roomFor(ctx, tx, k, c.By, l.Bytes); err != nil {
+			return err
+		}
+		d := l.Last
 		d.Workshop.Stores = nil
 		if err := tx.QueryRow(ctx, `insert into job (workshop_id, document, revision, content) select id, $2, $3, $3
 			from workshop where id = $1 and deleted_at is null returning id`, k, d, last.Revision.Revision).

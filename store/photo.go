@@ -25,25 +25,23 @@ const (
 )
 
 // roomFor refuses pictures beyond what their workshop, or their sender of late, may keep: also
-// of what is beyond the sender's reach.
-func (s *Store) roomFor(ctx context.Context, workshop pgtype.UUID, by By, size int) error {
+// of what is beyond the sender's reach. Two who send at the same moment are counted one after the other.
+func roomFor(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, by By, size int) error {
+	if size == 0 {
+		return nil
+	}
+	if _, err := tx.Exec(ctx, `select pg_advisory_xact_lock(hashtext('room ' || $1::uuid::text))`, workshop); err != nil {
+		return err
+	}
 	var kept, sent int64
-	ctx = Whole(ctx)
-	if err := s.pool.QueryRow(ctx, `select coalesce(sum(octet_length(p.picture)), 0) from job j
-		join photo p on p.job_id = j.id where j.workshop_id = $1`, workshop).Scan(&kept); err != nil {
-		return told(err)
+	if err := tx.QueryRow(ctx, `select kept, sent from photo_room($1, $2)`, workshop, by.account()).Scan(&kept,
+		&sent); err != nil {
+		return err
 	}
 	if kept+int64(size) > MostPhotoMB<<20 {
 		return &Full{"MB of photographs of this workshop", MostPhotoMB}
 	}
-	if by.Account == "" {
-		return nil
-	}
-	if err := s.pool.QueryRow(ctx, `select coalesce(sum(octet_length(picture)), 0) from photo
-		where account_id = $1 and created_at > now() - interval '1 day'`, by.account()).Scan(&sent); err != nil {
-		return told(err)
-	}
-	if sent+int64(size) > MostPhotoMBDay<<20 {
+	if by.Account != "" && sent+int64(size) > MostPhotoMBDay<<20 {
 		return &Full{"MB of photographs of one person in a day", MostPhotoMBDay}
 	}
 	return nil
@@ -64,10 +62,10 @@ func (s *Store) AddPhoto(ctx context.Context, jobID string, by By, p Photo) (id 
 	if err != nil {
 		return "", err
 	}
-	if err := s.roomFor(ctx, workshop, by, len(p.Picture)); err != nil {
-		return "", err
-	}
 	err = s.tx(ctx, func(tx pgx.Tx) error {
+		if err := roomFor(ctx, tx, workshop, by, len(p.Picture)); err != nil {
+			return err
+		}
 		var count int
 		if err := tx.QueryRow(ctx,
 			`select count(p.id) from job j left join photo p on p.job_id = j.id where j.id = $1 and j.deleted_at is null group by j.id`, k).Scan(&count); err != nil {
@@ -93,7 +91,7 @@ func (s *Store) WithPhotos(workshop string, by By, photos []Photo) func(context.
 		}
 		w, err := key(workshop)
 		if err == nil && size > 0 {
-			err = s.roomFor(ctx, w, by, size)
+			err = roomFor(ctx, tx, w, by, size)
 		}
 		if err != nil {
 			return err

@@ -35,7 +35,7 @@ type LifeHead struct {
 
 // Most that a file of a life may say that it holds.
 const (
-	mostRevisions = 200_000
+	mostRevisions = 20_000
 	mostBooks     = 12
 	mostFiles     = 600
 )

@@ -46,8 +46,18 @@ export const bringup = {
     got(client.DELETE('/api/jobs/{id}/photos/{photo}', { params: { path: { id, photo } } })),
 }
 
-/** Brings a machine's life in from its file. */
-export async function bringLife(workshop: string, changeID: string, file: Blob): Promise<JobAnswer> {
+export type LifeStep = Schemas['LifeStep']
+
+/** Brings a machine's life in from its file; step hears how far that is. */
+export async function bringLife(
+  workshop: string,
+  changeID: string,
+  file: Blob,
+  step: (at: LifeStep) => void = () => {},
+): Promise<JobAnswer> {
+  const asking = setInterval(() => {
+    got(client.GET('/api/life/{change}', { params: { path: { change: changeID } } })).then(step, () => {})
+  }, 700)
   let answer: Response
   try {
     answer = await fetch(`/api/life?workshop_id=${encodeURIComponent(workshop)}`, {
@@ -57,6 +67,8 @@ export async function bringLife(workshop: string, changeID: string, file: Blob):
     })
   } catch {
     throw new Trouble(0, 'The server does not answer. Nothing was stored.')
+  } finally {
+    clearInterval(asking)
   }
   return got(
     answer

@@ -13,7 +13,6 @@ import {
   type WorkshopEntry,
   type YardWorkshop,
 } from '../api/client'
-import { bringLife } from '../api/bringup'
 import { setHead } from '../desk/head'
 import { connected, listen } from '../desk/live'
 import { offered } from '../desk/palette'
@@ -23,6 +22,7 @@ import { useTried } from '../parts/tried'
 import { count, joined } from './pages'
 import MachineCard from './MachineCard.vue'
 import NameDialog from './NameDialog.vue'
+import { takingIn } from './taking'
 import WorkshopDialog from './WorkshopDialog.vue'
 import YardFind from './YardFind.vue'
 
@@ -255,14 +255,14 @@ function pick(workshop: string) {
   picker.value?.click()
 }
 
+const { taking, take } = takingIn()
 async function picked(e: Event) {
   const field = e.target as HTMLInputElement
   const file = field.files?.[0]
   field.value = ''
   if (!file) return
   await tried(async () => {
-    const bring = /\.zip$/i.test(file.name) ? bringLife : api.importJob
-    const j = await bring(importing.value, newChangeID(), file)
+    const j = await take(importing.value, file)
     await router.push({ name: 'span', params: { id: j.id } })
   })
 }
@@ -291,6 +291,7 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
       </span>
     </header>
     <YardFind v-model:shelf="shelf" v-model:question="question" v-model:attention="attention" :shelves="shelves" />
+    <p v-if="taking" class="yard-gone" role="status">{{ taking }}</p>
     <p v-if="trouble || unseen" class="trouble" role="alert">{{ trouble || unseen }}</p>
     <p v-if="moved" class="yard-gone" role="status">
       {{ moved.job.name }} is {{ wordOf(moved.to) }}.

@@ -1149,6 +1149,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/life/{change}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far the taking in of a machine's life is, by the sender's own name for it */
+        get: operations["life-step"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live": {
         parameters: {
             query?: never;
@@ -3695,6 +3712,14 @@ export interface components {
             /** @description A pairing code, or that of a guest's link */
             code: string;
             device?: string;
+        };
+        LifeStep: {
+            /** Format: int64 */
+            done: number;
+            /** Format: int64 */
+            of: number;
+            /** @description What is done now; empty: nothing is known of it here */
+            step?: string;
         };
         LineAmps: {
             /** Format: double */
@@ -7582,6 +7607,38 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    "life-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The sender's own name for the taking in */
+                change: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LifeStep"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
             };
         };
     };
