@@ -82,8 +82,9 @@ func atHome(r *http.Request) bool {
 	return err == nil && peer.Addr().Unmap().IsLoopback() && r.TLS == nil
 }
 
-// admit finds who calls an operation and whether he may, and gives the request its reach.
-func (s *server) admit(r *http.Request, id string) (context.Context, error) {
+// admit finds who calls an operation and whether he may, and gives the request its reach. at is the id
+// in its address; empty where it has none.
+func (s *server) admit(r *http.Request, id, at string) (context.Context, error) {
 	ctx := r.Context()
 	rule, ok := rules[id]
 	if !ok {
@@ -102,7 +103,6 @@ func (s *server) admit(r *http.Request, id string) (context.Context, error) {
 	if rule.open && !rule.asked {
 		return context.WithValue(ctx, callerKey{}, caller{shared: true}), nil
 	}
-	at := chi.URLParam(r, "id")
 	c, err := s.calling(r, rule, at)
 	switch {
 	case errors.Is(err, store.ErrNotFound) && rule.open:
@@ -177,14 +177,13 @@ func (s *server) admitted(id string, give http.HandlerFunc) http.HandlerFunc {
 // within does what was asked if the caller may, and has not too much under way; a person who
 // follows a link is refused with a page.
 func (s *server) within(w http.ResponseWriter, r *http.Request, id string, do func(context.Context)) {
-	ctx, err := s.admit(r, id)
-	if err != nil {
-		if told, ok := err.(*huma.ErrorModel); ok && len(told.Errors) == 0 {
-			refuse(w, r, told.Status, told.Detail)
+	ctx := r.Context()
+	if ctx.Value(admittedKey{}) != id {
+		var err error
+		if ctx, err = s.admit(r, id, chi.URLParam(r, "id")); err != nil {
+			refuseCaller(w, r, err)
 			return
 		}
-		refuseStatus(w, r, err)
-		return
 	}
 	leave, ok := s.shares.take(w, r, callerOf(ctx))
 	if !ok {
@@ -193,6 +192,47 @@ func (s *server) within(w http.ResponseWriter, r *http.Request, id string, do fu
 	}
 	defer leave()
 	do(ctx)
+}
+
+// refuseCaller answers who may not.
+func refuseCaller(w http.ResponseWriter, r *http.Request, err error) {
+	if told, ok := err.(*huma.ErrorModel); ok && len(told.Errors) == 0 {
+		refuse(w, r, told.Status, told.Detail)
+		return
+	}
+	refuseStatus(w, r, err)
+}
+
+// admittedKey marks a request whose caller was admitted to an operation before its body was read.
+type admittedKey struct{}
+
+// knows finds who sends something, and whether he may, before a byte of it is read: a stranger fills
+// neither memory nor disk. What has no rule here is refused where it is answered.
+func (s *server) knows(routes chi.Routes) func(http.Handler) http.Handler {
+	return func(next http.Handler) http.Handler {
+		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+			at := chi.NewRouteContext()
+			if r.Method == http.MethodGet || r.Method == http.MethodHead || !routes.Match(at, r.Method, r.URL.Path) {
+				next.ServeHTTP(w, r)
+				return
+			}
+			id, ok := s.operations[r.Method+" "+at.RoutePattern()]
+			if !ok {
+				next.ServeHTTP(w, r)
+				return
+			}
+			ctx, err := s.admit(r, id, at.URLParam("id"))
+			if named := r.URL.Query().Get("workshop_id"); err == nil && rules[id].at == inNamed && named != "" {
+				err = inWorkshop(ctx, named, rules[id].deed)
+			}
+			if err != nil {
+				w.Header().Set("Connection", "close") // what it sends on is not read
+				refuseCaller(w, r, err)
+				return
+			}
+			next.ServeHTTP(w, r.WithContext(context.WithValue(ctx, admittedKey{}, id)))
+		})
+	}
 }
 
 // inWorkshop asks a caller's role in a workshop that a body names.

@@ -68,6 +68,8 @@ type server struct {
 	keeping  Keeping
 	// documents are the paths of questions whose body is a whole document.
 	documents map[string]bool
+	// operations are the ids by method and pattern of their address.
+	operations map[string]string
 }
 
 // Options are what a server is told beside its store.
@@ -89,7 +91,8 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	if o.Closing == nil {
 		o.Closing = context.Background()
 	}
-	srv := &server{store: st, names: names{o.PersonKey}, documents: map[string]bool{}, sharer: o.Sharer,
+	srv := &server{store: st, names: names{o.PersonKey}, documents: map[string]bool{}, operations: map[string]string{},
+		sharer:  o.Sharer,
 		keeping: o.Keeping, turns: newTurns(runtime.GOMAXPROCS(0)), shares: newShares()}
 	srv.sharing.Store(&store.Sharing{})
 	r := chi.NewRouter()
@@ -98,14 +101,17 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 		r.Use(middleware.ClientIPFromXFF(o.Proxies...)) // what it knows of the address goes before
 	}
 	r.Use(middleware.RequestID, secured(len(o.Proxies) > 0), logged(o.Metrics), policed,
-		called(srv.hosts(o.Hosts)), crowded(),
+		called(srv.hosts(o.Hosts)), crowded(), sameSite, srv.knows(r),
 		received, past(slow, inTime), past(light, srv.turned), past(endless, past(long, compressed, whole), recovered),
-		sameSite, srv.body)
+		srv.body)
 	cfg := huma.DefaultConfig("Gray Bridge", Version)
 	cfg.DocsPath, cfg.CreateHooks = "", nil
 	cfg.OpenAPIPath, cfg.SchemasPath = "/api/openapi", ""
 	// The body is here before an operation begins (received), so none sets a time for it anew.
-	cfg.OnAddOperation = append(cfg.OnAddOperation, func(_ *huma.OpenAPI, o *huma.Operation) { o.BodyReadTimeout = -1 })
+	cfg.OnAddOperation = append(cfg.OnAddOperation, func(_ *huma.OpenAPI, o *huma.Operation) {
+		o.BodyReadTimeout = -1
+		srv.operations[o.Method+" "+o.Path] = o.OperationID
+	})
 	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	a := humachi.New(r, cfg)
 	a.UseMiddleware(srv.admits)

@@ -101,7 +101,8 @@ func spooled(w http.ResponseWriter, r *http.Request, most int64, next http.Handl
 		refuse(w, r, http.StatusInsufficientStorage, "There is no room to take the file in. Nothing was stored.")
 		return
 	}
-	defer func() { _, _ = file.Close(), os.Remove(file.Name()) }()
+	_ = os.Remove(file.Name()) // it has no name from here on: nothing of it is left, whatever ends this
+	defer func() { _ = file.Close() }()
 	if _, err := io.Copy(file, http.MaxBytesReader(w, r.Body, most)); err != nil {
 		tooLarge(w, r, most)
 		return
