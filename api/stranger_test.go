@@ -75,7 +75,8 @@ func TestAnotherOriginChangesNothing(t *testing.T) {
 	}
 	require.Equal(t, 200, send())
 	require.Equal(t, 200, send("Origin", "http://"+host, "Sec-Fetch-Site", "same-origin"))
-	for _, headers := range [][]string{{"Origin", "https://" + host}, {"Origin", "http://elsewhere.test"}, {"Origin", "null"},
+	for _, headers := range [][]string{{"Origin", "https://" + host}, {"Origin", "http://elsewhere.test"},
+		{"Origin", "null"},
 		{"Sec-Fetch-Site", "cross-site"}, {"Sec-Fetch-Site", "same-site"}} {
 		require.Equal(t, 403, send(headers...), "%v", headers)
 	}

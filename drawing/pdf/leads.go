@@ -35,8 +35,8 @@ func (p *page) done() ([]byte, error) {
 	return out.Bytes(), nil
 }
 
-// Connections prints the joints alone on one page, large enough to read beside
-// an open box: both drawings, the moves to tick, caps, extras and names.
+// Connections prints the joints alone, large enough to read beside an open box: both drawings, the moves
+// to tick, caps, extras and names. On one page where they fit there, else on further ones.
 func Connections(plan job.Plan, views drawing.Views, s Stamp, paper Paper) ([]byte, error) {
 	for _, size := range []float64{11, 10, 9, 8, 7} {
 		p := begin(Card{Card: plan.Card, At: s.At}, paper, size)
@@ -44,8 +44,47 @@ func Connections(plan job.Plan, views drawing.Views, s Stamp, paper Paper) ([]by
 			return p.done()
 		}
 	}
-	return nil, fmt.Errorf("the connections of %s do not fit on one page", plan.Card.Title)
+	p := begin(Card{Card: plan.Card, At: s.At}, paper, 9)
+	p.connectionsOver(plan, views, s)
+	return p.done()
 }
+
+// connectionPart is what stands beside the moves under one heading.
+type connectionPart struct {
+	heading string
+	lines   []string
+}
+
+// connectionParts are those that a plan has.
+func connectionParts(plan job.Plan) (out []connectionPart) {
+	if len(plan.Leads.Caps) > 0 {
+		lines := []string{plan.Leads.CapsText}
+		for _, c := range plan.Leads.Caps {
+			line := fmt.Sprintf("%s: %d wires", c.Joint, c.Conductors)
+			if c.Area > 0 {
+				line += fmt.Sprintf(", %.1f mm²", c.Area)
+			}
+			lines = append(lines, strings.TrimRight(line+", "+c.Size+c.Note, ", "))
+		}
+		out = append(out, connectionPart{"Caps to expect", lines})
+	}
+	if len(plan.Leads.Wanted) > 0 {
+		out = append(out, connectionPart{"Ohms once joined, at 20 °C", []string{strings.Join(plan.Leads.Wanted,
+			"; ") + ", from " + plan.Leads.LineFrom + " (" + string(plan.Leads.LineMark) + ")"}})
+	}
+	if len(plan.Leads.Extras) > 0 {
+		lines := []string{}
+		for _, e := range plan.Leads.Extras {
+			lines = append(lines, strings.TrimPrefix(e.Names+", ", ", ")+e.What+": "+e.Goes)
+		}
+		out = append(out, connectionPart{"Not part of any joint", lines})
+	}
+	return append(out, connectionPart{"Direction", []string{plan.Leads.Direction.Turns + ", " +
+		plan.Leads.Direction.From + ". " + plan.Leads.Direction.Swap}})
+}
+
+const connectionFoot = "Mains kills. Locked off and proved dead before the lid opens. This page says what was " +
+	"checked and what was not; it does not replace local rules or a licensed person."
 
 func (p *page) connections(plan job.Plan, views drawing.Views, s Stamp) bool {
 	full := p.width - 2*margin
@@ -80,39 +119,16 @@ func (p *page) connections(plan job.Plan, views drawing.Views, s Stamp) bool {
 		p.rule(x, ly, left)
 	}
 	ry := y
-	if len(plan.Leads.Caps) > 0 {
-		ry += p.heading(rx, ry, right, "Caps to expect")
+	for _, part := range connectionParts(plan) {
+		ry += p.heading(rx, ry, right, part.heading)
 		p.text(false, 1)
-		ry += p.words(rx, ry, right, plan.Leads.CapsText)
-		for _, c := range plan.Leads.Caps {
-			line := fmt.Sprintf("%s: %d wires", c.Joint, c.Conductors)
-			if c.Area > 0 {
-				line += fmt.Sprintf(", %.1f mm²", c.Area)
-			}
-			ry += p.words(rx, ry, right, strings.TrimRight(line+", "+c.Size+c.Note, ", "))
+		for _, line := range part.lines {
+			ry += p.words(rx, ry, right, line)
 		}
 	}
-	if len(plan.Leads.Wanted) > 0 {
-		ry += p.heading(rx, ry, right, "Ohms once joined, at 20 °C")
-		p.text(false, 1)
-		ry += p.words(rx, ry, right, strings.Join(plan.Leads.Wanted,
-			"; ")+", from "+plan.Leads.LineFrom+" ("+string(plan.Leads.LineMark)+")")
-	}
-	if len(plan.Leads.Extras) > 0 {
-		ry += p.heading(rx, ry, right, "Not part of any joint")
-		p.text(false, 1)
-		for _, e := range plan.Leads.Extras {
-			ry += p.words(rx, ry, right, strings.TrimPrefix(e.Names+", ", ", ")+e.What+": "+e.Goes)
-		}
-	}
-	ry += p.heading(rx, ry, right, "Direction")
-	p.text(false, 1)
-	ry += p.words(rx, ry, right, plan.Leads.Direction.Turns+", "+plan.Leads.Direction.From+". "+
-		""+plan.Leads.Direction.Swap)
 	y = math.Max(ly, ry) + 1
 	p.text(false, 0.85)
-	y += p.words(x, y, full, "Mains kills. Locked off and proved dead before the lid opens. This page says what was "+
-		"checked and what was not; it does not replace local rules or a licensed person.")
+	y += p.words(x, y, full, connectionFoot)
 	return y <= p.height-margin+2
 }
 
@@ -130,9 +146,14 @@ func Sleeves(names []leads.LeadName, s Stamp, paper Paper) ([]byte, error) {
 		"name on the tape.") + 3
 	const w, h = 30.0, 12.0
 	perRow := int(full / (w + 2))
+	from := 0 // the first label of this page
 	for i, n := range names {
 		for k := range 2 {
-			at := 2*i + k
+			at := 2*i + k - from
+			if y+float64(at/perRow+1)*(h+2) > p.height-margin {
+				p.AddPage()
+				y, from, at = margin, 2*i+k, 0
+			}
 			x, top := margin+float64(at%perRow)*(w+2), y+float64(at/perRow)*(h+2)
 			p.SetLineWidth(0.2)
 			p.Rect(x, top, w, h, "D")

@@ -2,6 +2,8 @@ package pdf_test
 
 import (
 	"bytes"
+	"encoding/json"
+	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -14,8 +16,10 @@ import (
 	"graybridge/core/drive"
 	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/plate"
 	"graybridge/core/protection"
 	"graybridge/core/scenario"
+	"graybridge/core/supply"
 	"graybridge/core/unit"
 	"graybridge/drawing"
 	"graybridge/drawing/pdf"
@@ -54,6 +58,97 @@ func TestTheConnectionPageCarriesJointsMovesAndOhms(t *testing.T) {
 			require.NoError(t, err)
 			require.Equal(t, page, again, "the same plan prints the same page")
 		}
+	}
+}
+
+// printed are all pages of a document's machine, for each paper; every one is a file that a reader opens.
+func printed(t *testing.T, d job.Document) {
+	t.Helper()
+	p := job.Make(d)
+	views := drawing.All(drawing.SceneOf(&p)).Wanted
+	names := []leads.LeadName{}
+	for i := range 90 {
+		names = append(names, leads.LeadName{Tag: fmt.Sprint(i), Name: fmt.Sprintf("T%d", i+1)})
+	}
+	for _, paper := range []pdf.Paper{pdf.A4, pdf.Letter} {
+		for what, write := range map[string]func() ([]byte, error){
+			"connections": func() ([]byte, error) { return pdf.Connections(p, views, stamp, paper) },
+			"card": func() ([]byte, error) {
+				return pdf.Write(pdf.Card{Workshop: "Here", Card: p.Card, Drawings: views, At: stamp.At}, paper)
+			},
+			"sleeves": func() ([]byte, error) { return pdf.Sleeves(names, stamp, paper) },
+		} {
+			page, err := write()
+			require.NoError(t, err, "%s of %s", what, d.Name)
+			require.NotEmpty(t, pageObject.FindAll(page, -1), "%s of %s", what, d.Name)
+		}
+	}
+}
+
+// Every document of every machine of the demo and of the corpus is printed, in both papers.
+func TestEveryMachineIsPrinted(t *testing.T) {
+	for _, w := range scenario.Workshops() {
+		for _, j := range w.Jobs {
+			for _, m := range j.Document.Machines {
+				printed(t, j.Document.Of(m.ID))
+			}
+		}
+	}
+	text, err := os.ReadFile("../../core/job/testdata/plates.json")
+	require.NoError(t, err)
+	var file struct {
+		Plates []struct {
+			ID        string       `json:"id"`
+			Workshop  job.Workshop `json:"workshop"`
+			Supply    supply.Entry `json:"supply"`
+			LeadsKind leads.Kind   `json:"leads_kind"`
+			Plate     plate.Entry  `json:"plate"`
+		}
+	}
+	require.NoError(t, json.Unmarshal(text, &file))
+	require.Len(t, file.Plates, 240)
+	for i, c := range file.Plates {
+		d := job.New(c.ID, c.Workshop)
+		m := &d.Machines[0]
+		m.Plate, d.Supply, m.Leads.Kind = c.Plate, c.Supply, c.LeadsKind
+		m.Load.Kind, m.Load.Share, m.Leads.Agreed = "constant", "60 %", "plate"
+		switch i % 3 {
+		case 1:
+			d.Bridge.Kind, d.Bridge.Drive.Profile = job.KindDrive, "tarn-22"
+		case 2: // everything apart: the longest list of moves
+			m.Leads.Found = "open"
+		}
+		printed(t, d)
+	}
+}
+
+// What does not fit on one page goes on, with nothing lost.
+func TestWhatIsLongGoesOnOverPages(t *testing.T) {
+	p := job.Make(scenario.PugMill())
+	for i := range 60 {
+		p.Moves = append(p.Moves, leads.Move{Caution: "The lid stays locked.",
+			Text: fmt.Sprintf("Move number %d: take T%d out of its cap and look at it.", i, i)})
+		p.Card.Checks = append(p.Card.Checks, fmt.Sprintf("Check number %d, with who and when beside it.", i))
+	}
+	views := drawing.All(drawing.SceneOf(&p)).Wanted
+	page, err := pdf.Connections(p, views, stamp, pdf.A4)
+	require.NoError(t, err)
+	require.Greater(t, len(pageObject.FindAll(page, -1)), 1)
+	text := said(t, page)
+	for _, want := range []string{"Move number 0", "Move number 59", "connections, continued", "Mains kills",
+		"Direction"} {
+		require.Contains(t, text, want)
+	}
+	checks := p.Card.Checks
+	p = job.Make(scenario.Blunger())
+	p.Card.Checks = checks
+	views = drawing.All(drawing.SceneOf(&p)).Wanted
+	page, err = pdf.Write(pdf.Card{Workshop: "Here", Card: p.Card, Drawings: views, At: stamp.At}, pdf.Letter)
+	require.NoError(t, err)
+	require.Greater(t, len(pageObject.FindAll(page, -1)), 1)
+	text = said(t, page)
+	for _, want := range append([]string{"Check number 0", "Check number 59", "Readings"}, p.Card.Cautions[0][:20]) {
+		require.Contains(t, text, want)
 	}
 }
 

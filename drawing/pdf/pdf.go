@@ -1,4 +1,4 @@
-// Package pdf prints the card for a machine on one page, A4 or Letter, black
+// Package pdf prints the card for a machine, on one page where it fits there, A4 or Letter, black
 // and white, from the same drawings and the same card as the screen.
 package pdf
 
@@ -61,21 +61,20 @@ type page struct {
 	added         [3]bool // typefaces beside the page's own that are in the document
 }
 
-// Write prints the card. The text shrinks by steps until everything stands on
-// one page; the error says when even the smallest does not.
+// Write prints the card. The text shrinks by steps until everything stands on one page; what does not
+// fit there in the smallest goes on over further ones in a size that is read at arm's length.
 func Write(c Card, paper Paper) ([]byte, error) {
 	for _, size := range []float64{9, 8.5, 8, 7.5, 7, 6.5, 6} {
 		p := begin(c, paper, size)
 		if p.card(c) {
 			p.further(c)
-			var out bytes.Buffer
-			if err := p.Output(&out); err != nil {
-				return nil, err
-			}
-			return out.Bytes(), nil
+			return p.done()
 		}
 	}
-	return nil, fmt.Errorf("the card of %s does not fit on one page", c.Card.Title)
+	p := begin(c, paper, 8.5)
+	p.cardOver(c)
+	p.further(c)
+	return p.done()
 }
 
 func begin(c Card, paper Paper, size float64) *page {
@@ -204,9 +203,14 @@ func (p *page) card(c Card) bool {
 		return y+p.words(x, y+0.4, full, foot) <= p.height-margin+2
 	}
 	h := p.words(x, y+0.4, full-codeSide-3, foot)
-	p.RegisterImageOptionsReader("code", fpdf.ImageOptions{ImageType: "png"}, bytes.NewReader(c.Code))
-	p.ImageOptions("code", x+full-codeSide, y+0.6, codeSide, codeSide, false, fpdf.ImageOptions{}, 0, "")
+	p.code(c.Code, x+full-codeSide, y+0.6)
 	return y+math.Max(h, codeSide) <= p.height-margin+2
+}
+
+// code draws the code by which a phone opens the bring-up.
+func (p *page) code(png []byte, x, y float64) {
+	p.RegisterImageOptionsReader("code", fpdf.ImageOptions{ImageType: "png"}, bytes.NewReader(png))
+	p.ImageOptions("code", x, y, codeSide, codeSide, false, fpdf.ImageOptions{}, 0, "")
 }
 
 // readings lists what to expect, with room to write what was measured. It gives where they end.

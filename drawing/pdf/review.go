@@ -23,52 +23,6 @@ type Reviewed struct {
 	Remarks []string // in a line each, signed and dated
 }
 
-// flow is text that runs on over pages.
-type flow struct {
-	*page
-	y, full float64
-	head    func()
-}
-
-// room breaks the page where less than so much is left of it.
-func (f *flow) room(mm float64) {
-	if f.y+mm > f.height-margin-f.line {
-		f.AddPage()
-		f.y = margin
-		f.head()
-	}
-}
-
-func (f *flow) say(bold bool, indent float64, text string) {
-	f.text(bold, 1)
-	lines := f.SplitText(text, f.full-indent)
-	f.room(f.line * float64(min(len(lines), 40)))
-	f.text(bold, 1) // a new page has its own head
-	f.y += f.words(margin+indent, f.y, f.full-indent, text)
-}
-
-func (f *flow) titled(text string) {
-	f.room(4 * f.line)
-	f.y += f.line * 0.4
-	f.y += f.heading(margin, f.y, f.full, text)
-}
-
-// list prints lines beneath a title, each with a box to tick where somebody is to answer it.
-func (f *flow) list(title string, all []string, tick bool) {
-	if len(all) == 0 {
-		return
-	}
-	f.titled(title)
-	for _, s := range all {
-		f.text(false, 1)
-		f.room(f.line * float64(len(f.SplitText(s, f.full-5))))
-		if tick {
-			f.box(margin, f.y)
-		}
-		f.say(false, 5, s)
-	}
-}
-
 // Review prints a review in as many pages as it takes.
 func Review(r Reviewed, paper Paper) ([]byte, error) {
 	if len(r.Sheets) == 0 {
