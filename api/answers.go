@@ -280,6 +280,7 @@ func (s *server) gatesOfDocument(ctx context.Context, d job.Document) ([]bringup
 func (s *server) remember() {
 	s.solved.make, s.solved.most, s.solved.each, s.solved.part = job.Solve, mostSolved, eachSolved, true
 	s.answers.make, s.answers.most = s.answer, mostAnswers
+	s.streets.make, s.streets.most = s.besides, mostPictures
 	s.islands.make, s.islands.most = orEmpty(pictureOf(s, job.Island), capacitor.Island{Contours: []capacitor.Contour{},
 		Carries: []capacitor.Edge{}, Edges: []capacitor.Contour{}}), mostPictures
 	s.curves.make, s.curves.most = orEmpty(pictureOf(s, job.CurvesOf), job.Curves{Plate: []capacitor.CurvePoint{},

@@ -40,6 +40,7 @@ type server struct {
 	store   *store.Store
 	solved  memo[*job.Solved] // what all others are taken of
 	answers memo[Answer]
+	streets memo[[]gravest]
 	islands memo[capacitor.Island]
 	curves  memo[job.Curves]
 	starts  memo[capacitor.StartRun]

@@ -7,12 +7,9 @@ import (
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
-	"golang.org/x/sync/errgroup"
 
-	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/people"
-	"graybridge/drawing"
 	"graybridge/store"
 )
 
@@ -47,96 +44,6 @@ func (s *server) answered(ctx context.Context) func(store.Job, error) (*jobOutpu
 		return &jobOutput{etag(j.Revision), JobAnswer{j.ID, j.WorkshopID, j.Revision, j.UpdatedAt, j.CanUndo,
 			j.CanRedo, j.Document, roleIn(ctx, j.WorkshopID), a}}, nil
 	}
-}
-
-// Summary is a job as the Yard shows it.
-type Summary struct {
-	ID       string          `json:"id"`
-	Revision int             `json:"revision"`
-	Name     string          `json:"name"`
-	Does     string          `json:"does,omitempty"`
-	Plate    string          `json:"plate"` // as printed, to be found by
-	SavedAt  time.Time       `json:"saved_at"`
-	Grade    finding.Grade   `json:"grade"`
-	Sentence string          `json:"sentence"` // the gravest finding, or the state
-	Next     job.Next        `json:"next"`
-	Bays     []job.BayState  `json:"bays" nullable:"false"`
-	Span     drawing.Drawing `json:"span"`
-	// Of its books: what was skipped or failed at the machine, and the next look.
-	Stays   []string `json:"stays,omitempty"`
-	Look    string   `json:"look,omitempty" doc:"The day of the next look"`
-	LookFor string   `json:"look_for,omitempty"`
-}
-
-func (s *server) summary(ctx context.Context, j store.Job) (Summary, error) {
-	given, err := s.answers.of(ctx, j.Document)
-	if err != nil {
-		return Summary{}, err
-	}
-	p := given.Plan
-	out := Summary{ID: j.ID, Revision: j.Revision, SavedAt: j.UpdatedAt, Name: j.Document.Name,
-		Does: j.Document.Machines[0].Load.Does, Plate: p.Card.Plate,
-		Grade: finding.Good, Sentence: p.Wanted.Verdict, Next: p.Next, Bays: p.Bays,
-		Span: drawing.Span(drawing.SceneOf(&p), &p.Now)}
-	if len(p.Findings) > 0 && p.Findings[0].Grade.Rank() < finding.Note.Rank() {
-		out.Grade, out.Sentence = p.Findings[0].Grade, p.Findings[0].Sentence
-	}
-	return out, s.street(ctx, j.Document, &out)
-}
-
-// street lets the machines of a job beside its first speak: the gravest of all is what
-// stands in a list.
-func (s *server) street(ctx context.Context, d job.Document, out *Summary) error {
-	if len(d.Machines) == 1 {
-		return nil
-	}
-	names := make([]string, len(d.Machines))
-	for i, m := range d.Machines {
-		if names[i] = d.Called(m); i == 0 {
-			continue
-		}
-		given, err := s.answers.of(ctx, d.Of(m.ID))
-		if err != nil {
-			return err
-		}
-		if f := given.Plan.Findings; len(f) > 0 && f[0].Grade.Rank() < out.Grade.Rank() {
-			out.Grade, out.Sentence = f[0].Grade, d.Called(m)+": "+f[0].Sentence
-		}
-	}
-	out.Does = strings.Join(names, ", ")
-	return nil
-}
-
-// YardWorkshop is a workshop with the jobs of the page that was asked for.
-type YardWorkshop struct {
-	WorkshopAnswer
-	Count int       `json:"count" doc:"Machines on this shelf, all pages"`
-	Jobs  []Summary `json:"jobs" nullable:"false"`
-}
-
-type yardInput struct {
-	Shelf    store.Shelf `query:"shelf" enum:"yard,archive,bin" default:"yard"`
-	Workshop string      `query:"workshop" maxLength:"64" doc:"Only this workshop's machines"`
-	Find     string      `query:"find" maxLength:"200" doc:"Words that all stand in a machine's name, work or plate"`
-	// Attention asks only for machines against which something is said.
-	Attention bool   `query:"attention"`
-	After     string `query:"after" maxLength:"64" doc:"The last machine of the page before"`
-	Most      int    `query:"most" minimum:"1" maximum:"60" default:"24"`
-}
-
-type yardOutput struct {
-	Body struct {
-		Workshops []YardWorkshop   `json:"workshops" nullable:"false"`
-		Binned    []BinnedWorkshop `json:"binned" nullable:"false" doc:"Workshops in the bin, on the bin's shelf"`
-		More      string           `json:"more,omitempty" doc:"What to ask for after: there are more machines"`
-	}
-}
-
-// BinnedWorkshop is a workshop that lies in the bin with all its machines.
-type BinnedWorkshop struct {
-	ID   string `json:"id"`
-	Name string `json:"name"`
-	Jobs int    `json:"jobs"`
 }
 
 type idInput struct {
@@ -344,79 +251,4 @@ func (s *server) history(ctx context.Context, in *historyInput) (*historyOutput,
 		out.Body.Revisions = append(out.Body.Revisions, revisionLine(r))
 	}
 	return out, nil
-}
-
-func (s *server) yard(ctx context.Context, in *yardInput) (*yardOutput, error) {
-	workshops, err := s.store.Workshops(ctx, in.Shelf)
-	if err != nil {
-		return nil, problem(err)
-	}
-	out := &yardOutput{}
-	out.Body.Workshops, out.Body.Binned = []YardWorkshop{}, []BinnedWorkshop{}
-	if in.Shelf == store.Bin && in.After == "" {
-		binned, err := s.store.BinnedWorkshops(ctx)
-		if err != nil {
-			return nil, problem(err)
-		}
-		for _, w := range binned {
-			out.Body.Binned = append(out.Body.Binned, BinnedWorkshop{w.ID, w.Settings.Name, w.Jobs})
-		}
-	}
-	page := store.Page{Shelf: in.Shelf, Workshop: in.Workshop, Find: in.Find, After: in.After, Most: in.Most + 1}
-	of := map[string][]Summary{}
-	for looked, found := 0, 0; ; {
-		jobs, err := s.store.Jobs(ctx, page)
-		if err != nil {
-			return nil, problem(err)
-		}
-		last := len(jobs) < page.Most
-		if !last {
-			jobs = jobs[:len(jobs)-1]
-		}
-		summaries, err := s.summaries(ctx, jobs)
-		if err == nil {
-			err = s.booked(ctx, jobs, summaries)
-		}
-		if err != nil {
-			return nil, problem(err)
-		}
-		for i, j := range jobs {
-			if in.Attention && summaries[i].Grade.Rank() >= finding.Note.Rank() {
-				continue
-			}
-			of[j.WorkshopID] = append(of[j.WorkshopID], summaries[i])
-			found++
-		}
-		if last {
-			break
-		}
-		page.After = jobs[len(jobs)-1].ID
-		// One answer looks at a few pages at most; the next goes on from there.
-		if looked += len(jobs); found >= in.Most || looked >= mostLooked {
-			out.Body.More = page.After
-			break
-		}
-	}
-	for _, w := range workshops {
-		y := YardWorkshop{workshopAnswer(ctx, w).Body, w.Jobs, []Summary{}}
-		y.Jobs = append(y.Jobs, of[w.ID]...)
-		out.Body.Workshops = append(out.Body.Workshops, y)
-	}
-	return out, nil
-}
-
-// mostLooked is how many machines one answer of the Yard looks at, where only
-// some of them are wanted.
-const mostLooked = 96
-
-func (s *server) summaries(ctx context.Context, jobs []store.Job) ([]Summary, error) {
-	out := make([]Summary, len(jobs))
-	group, ctx := errgroup.WithContext(ctx)
-	for i, j := range jobs {
-		group.Go(func() (err error) {
-			out[i], err = s.summary(ctx, j)
-			return err
-		})
-	}
-	return out, group.Wait()
 }

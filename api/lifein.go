@@ -201,7 +201,8 @@ func typeOf(name string) string {
 }
 
 // lifeFilesOf looks at every picture and recording: what it is, its own bytes say.
-func lifeFilesOf(ctx context.Context, archive *zip.Reader, l *store.Lived) (files []lifePart, digests map[string]string, err error) {
+func lifeFilesOf(ctx context.Context, archive *zip.Reader, l *store.Lived) (files []lifePart,
+	digests map[string]string, err error) {
 	digests = map[string]string{}
 	for _, f := range archive.File {
 		if err := ctx.Err(); err != nil {

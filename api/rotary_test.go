@@ -5,6 +5,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"fmt"
 	"net/http"
 	"testing"
 	"time"
@@ -12,9 +13,11 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/api"
+	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/rotary"
 	"graybridge/core/scenario"
+	"graybridge/store"
 )
 
 // The map comes row by row: its head is there before its last row is worked out, and the
@@ -117,4 +120,51 @@ func TestTheYardShowsTheStreet(t *testing.T) {
 		}
 	}
 	t.Fatal("the converter is not in the yard")
+}
+
+// A Yard of converters that nobody has opened yet is answered at once, with what is ready; the rest
+// follows, with the gravest of every machine of each street.
+func TestAColdYardOfConvertersFollows(t *testing.T) {
+	b := newBench(t)
+	want := map[string]finding.Grade{}
+	for i := range 12 {
+		d := scenario.ClayRoom()
+		d.Name = fmt.Sprintf("Converter %d", i)
+		d.Supply.FeederLength = fmt.Sprintf("%d ft", 40+i)
+		var j api.JobAnswer
+		b.made("/api/jobs", map[string]string{"workshop_id": b.workshop, "name": d.Name,
+			"change_id": fmt.Sprint("cold-converter-", i)}, &j)
+		_, err := b.store.SaveJob(store.Whole(t.Context()), j.ID, store.Change{Seen: 1,
+			ID: fmt.Sprint("cold-first-", i)}, d)
+		require.NoError(t, err)
+		grade := finding.Good
+		for _, m := range d.Machines {
+			f := job.Make(d.Of(m.ID)).Findings
+			if len(f) > 0 && f[0].Grade.Rank() < min(grade.Rank(), finding.Note.Rank()) {
+				grade = f[0].Grade
+			}
+		}
+		want[j.ID] = grade
+	}
+	var yard struct{ Workshops []api.YardWorkshop }
+	for end := time.Now().Add(time.Minute); ; {
+		b.get("/api/yard?most=60", &yard)
+		waits := 0
+		for _, s := range yard.Workshops[0].Jobs {
+			if s.Waits {
+				waits++
+				require.NotEmpty(t, s.Name)
+			}
+		}
+		if waits == 0 {
+			break
+		}
+		require.True(t, time.Now().Before(end), "%d still wait", waits)
+	}
+	require.Len(t, yard.Workshops[0].Jobs, 13)
+	for _, s := range yard.Workshops[0].Jobs {
+		if g, ok := want[s.ID]; ok {
+			require.Equal(t, g, s.Grade, s.Name)
+		}
+	}
 }

@@ -23,8 +23,8 @@ func asksWithoutSending(t *testing.T, c client, method, path string, bytes int, 
 	conn, err := net.Dial("tcp", strings.TrimPrefix(c.url, "http://"))
 	require.NoError(t, err)
 	defer conn.Close()
-	head := fmt.Sprintf("%s %s HTTP/1.1\r\nHost: %s\r\nContent-Length: %d\r\nContent-Type: application/json\r\n", method,
-		path, strings.TrimPrefix(c.url, "http://"), bytes)
+	head := fmt.Sprintf("%s %s HTTP/1.1\r\nHost: %s\r\nContent-Length: %d\r\nContent-Type: application/json\r\n",
+		method, path, strings.TrimPrefix(c.url, "http://"), bytes)
 	if c.cookie != "" {
 		head += "Cookie: " + c.cookie + "\r\n"
 	}

@@ -122,6 +122,12 @@ func asCapacitor(ctx context.Context, d *Document) *reading { return readWith(ct
 
 func readWith(ctx context.Context, d *Document,
 	onCan func(capacitor.Entry, string, *site.Site) *capacitor.Over) *reading {
+	return readOn(ctx, d, onCan, nil)
+}
+
+// readOn is readWith on a converter that was worked out already; nil: none was.
+func readOn(ctx context.Context, d *Document, onCan func(capacitor.Entry, string, *site.Site) *capacitor.Over,
+	known *rotary.Over) *reading {
 	d, devices := settled(drawn(d))
 	one := d.Machines[0]
 	r := &reading{ground: ground{ctx: ctx, doc: d, machine: &one, devices: devices}}
@@ -148,7 +154,11 @@ func readWith(ctx context.Context, d *Document,
 	case KindDrive:
 		r.bridge = onDrive{r.ground, taken.Place(r.site)}
 	case KindRotary:
-		r.bridge = onRotary{r.ground, converter(ctx, d, r.site)}
+		over := known
+		if over == nil {
+			over = converter(ctx, d, r.site)
+		}
+		r.bridge = onRotary{r.ground, over}
 	case KindDC:
 		r.bridge = onDC{r.ground, dc.Take(d.Bridge.DC).Place(r.site)}
 	default:

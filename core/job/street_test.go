@@ -280,3 +280,50 @@ func filmed(d job.Document) (rotary.Film, bool) {
 	film, err := job.FilmOf(context.Background(), d)
 	return film, err == nil
 }
+
+// The machines of a street are planned on a converter that is worked out once: each plan is the one that
+// it has by itself.
+func TestAMachineBesideIsPlannedAsByItself(t *testing.T) {
+	t.Parallel()
+	tried := 0
+	see := func(d job.Document) {
+		if d.Bridge.Kind != job.KindRotary {
+			return
+		}
+		first, err := job.Solve(t.Context(), d)
+		require.NoError(t, err)
+		for _, m := range d.Machines[1:] {
+			beside, err := job.Beside(t.Context(), first, d, m.ID)
+			require.NoError(t, err)
+			require.Equal(t, inPrint(job.Make(d.Of(m.ID))), inPrint(beside.Plan()), "%s, %s", d.Name, m.ID)
+			tried++
+		}
+		require.Equal(t, inPrint(job.Make(d)), inPrint(first.Plan()), "the first is not touched")
+	}
+	for _, d := range documents() {
+		see(d)
+	}
+	for n := 0; n < unlikeJobs; n += 8 {
+		see(unlikeJob(n + 6))
+	}
+	require.Greater(t, tried, 8)
+}
+
+// inPrint is all that a plan prints.
+func inPrint(p job.Plan) (out []string) {
+	for _, f := range p.Findings {
+		out = append(out, f.ID, string(f.Grade), f.Sentence, f.Detail, f.Figure, f.Limit)
+	}
+	for _, b := range p.Bays {
+		out = append(out, b.Key, string(b.Mark), b.Do.Text)
+	}
+	for _, figures := range [][]finding.Figure{p.Bridge, p.Supply, p.Guard, p.Load, p.Motor} {
+		for _, f := range figures {
+			out = append(out, f.Name, f.Text, f.Band)
+		}
+	}
+	for _, r := range p.Card.Readings {
+		out = append(out, r.When, r.Where, r.Expect, r.Band)
+	}
+	return append(out, p.Next.Text, p.Wanted.Verdict, p.Now.Verdict)
+}

@@ -81,6 +81,16 @@ func Place(ctx context.Context, e Entry, idler *Member, machines []Member, one s
 	return o, nil
 }
 
+// For is the same converter, worked out once, with another of its motors planned. Both hold one street:
+// they are not asked at the same time.
+func (o *Over) For(one string) *Over {
+	out := *o
+	out.One, out.Said = one, nil
+	out.judge()
+	out.View, out.Figures = out.view(), out.figures()
+	return &out
+}
+
 // Option is a pair of banks with what it does over the states that occur.
 type Option struct {
 	Balance

@@ -21,9 +21,9 @@ const emit = defineEmits<{ rename: []; copy: []; move: [to: Shelf]; purge: [] }>
     >
       <h3>{{ job.name }}</h3>
       <p class="soft machine-does">{{ job.does ?? '' }}</p>
-      <DrawingView :drawing="job.span" />
+      <DrawingView v-if="!job.waits" :drawing="job.span" />
       <p class="machine-state">
-        <GradeMark :grade="job.grade" /> <span>{{ job.sentence }}</span>
+        <GradeMark v-if="!job.waits" :grade="job.grade" /> <span>{{ job.sentence }}</span>
       </p>
       <p v-if="job.look && job.look <= today" class="machine-state">
         <GradeMark grade="caution" />
@@ -45,7 +45,7 @@ const emit = defineEmits<{ rename: []; copy: []; move: [to: Shelf]; purge: [] }>
     </ul>
     <footer>
       <p class="machine-next">
-        <span class="soft">Next: {{ job.next.text }}</span>
+        <span v-if="!job.waits" class="soft">Next: {{ job.next.text }}</span>
         <template v-if="shelf === 'yard'">
           <RouterLink class="why" :to="{ name: 'bring-up', params: { id: job.id } }">Bring-up</RouterLink>
           <RouterLink class="why" :to="{ name: 'log', params: { id: job.id } }">Log</RouterLink>

@@ -73,6 +73,7 @@ async function load() {
     workshops.value = all
     more.value = after
     unseen.value = ''
+    follow()
   } catch (e) {
     if (turn !== look) return
     unseen.value = e instanceof Error ? e.message : String(e)
@@ -80,6 +81,9 @@ async function load() {
   }
 }
 
+/** Plans that were not ready are asked for again. */
+const follows = useTimeoutFn(() => void load(), 1000, { immediate: false })
+const follow = () => shown.value.some((w) => w.jobs.some((j) => j.waits)) && follows.start()
 const retry = useTimeoutFn(() => void load(), 2000, { immediate: false })
 
 async function page(after: string): Promise<[YardWorkshop[], string]> {
@@ -100,6 +104,7 @@ async function further() {
     if (turn !== look) return
     workshops.value = joined(workshops.value ?? [], next)
     more.value = on
+    follow()
   })
 }
 

@@ -4949,6 +4949,8 @@ export interface components {
             sentence: string;
             span: components["schemas"]["Drawing"];
             stays?: string[] | null;
+            /** @description Its plan is still being worked out: ask again in a moment */
+            waits?: boolean;
         };
         SupplyEntry: {
             /**

@@ -1,0 +1,45 @@
+package job
+
+import (
+	"context"
+	"reflect"
+
+	"graybridge/core/capacitor"
+)
+
+// Beside is another machine of a job that was solved, planned on the converter that both stand on: that
+// is worked out once for all of them. To the last printed figure it equals Solve of the document with
+// this machine before the others. The error is the context's.
+func Beside(ctx context.Context, s *Solved, d Document, machine string) (out *Solved, err error) {
+	d = d.Of(machine)
+	if s.r == nil {
+		return Solve(ctx, d)
+	}
+	on, ok := s.r.bridge.(onRotary)
+	if !ok || on.Answer == nil {
+		return Solve(ctx, d)
+	}
+	s.turn.Lock()
+	defer s.turn.Unlock()
+	defer func() {
+		if v := recover(); v != nil {
+			broke := brokenAt("plan")
+			if out, err = nil, ctx.Err(); err == nil {
+				out = &Solved{plan: Failed(d, broke.Where), Broke: broke}
+			}
+		}
+	}()
+	r := readOn(ctx, &d, capacitor.Place, on.For(machine))
+	if err := ctx.Err(); err != nil {
+		return nil, err
+	}
+	made := *r.plan()
+	if err := ctx.Err(); err != nil {
+		return nil, err
+	}
+	made.place(r.machine.ID)
+	if !sound(reflect.ValueOf(made)) {
+		return &Solved{plan: Failed(d, noSense), Broke: &Broken{"plan", noSense}}, nil
+	}
+	return &Solved{plan: made}, nil
+}
