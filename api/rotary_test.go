@@ -129,7 +129,7 @@ func TestAColdYardOfConvertersFollows(t *testing.T) {
 	want := map[string]finding.Grade{}
 	for i := range 12 {
 		d := scenario.ClayRoom()
-		d.Name = fmt.Sprintf("Converter %d", i)
+		d.Name, d.Workshop = fmt.Sprintf("Converter %d", i), scenario.TansyLane() // where it will stand
 		d.Supply.FeederLength = fmt.Sprintf("%d ft", 40+i)
 		var j api.JobAnswer
 		b.made("/api/jobs", map[string]string{"workshop_id": b.workshop, "name": d.Name,
