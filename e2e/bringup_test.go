@@ -236,6 +236,8 @@ func TestTheLogIsWrittenByHand(t *testing.T) {
 	require.NoError(t, os.WriteFile(photo, onePicture(t), 0o600))
 	for i, file := range []string{before, after} {
 		p.do(chromedp.SetUploadFiles(`.form input[accept="audio/*"]`, []string{file}))
+		p.sees(".form-acts", "A recording of")
+		p.click(".form .strong", "Write it down")
 		p.until("the recording is in the "+
 			"book", fmt.Sprintf(`document.querySelectorAll('.entry.sound').length === %d`, i+1))
 		p.click(`.entry.sound:first-of-type button, .entry.sound button`, "Spread over the pitch")
@@ -243,6 +245,8 @@ func TestTheLogIsWrittenByHand(t *testing.T) {
 	p.sees(".spectra li", "tones stand out at 125 Hz")
 	p.until("both are drawn", `document.querySelectorAll('.spectra .after').length > 10`)
 	p.do(chromedp.SetUploadFiles(`.form input[accept="image/*"]`, []string{photo}))
+	p.sees(".form-acts", "A photograph of")
+	p.click(".form .strong", "Write it down")
 	p.until("the picture is shown", `document.querySelector('.entry.photo img')?.naturalWidth > 0`)
 	p.shot("log-by-hand")
 	p.click("button", "Readings over the months")

@@ -52,6 +52,8 @@ const wanted = computed(() => job.answer.value!.drawings.wanted)
 const shown = computed(() => view.value.state)
 const joints = computed(() => shown.value.joints.map((g) => g ?? []))
 const lit = computed(() => litBy(pointed.value, shown.value.coils))
+/** No hand goes into the box before it is locked off and proved dead. */
+const locked = computed(() => plan.value.moves.every((m) => m.kind !== 'lock-off' || m.done))
 const nextMove = computed(() => plan.value.moves.find((m) => !m.done)?.id)
 const hands = computed(() => plan.value.moves.filter((m) => m.kind !== 'lock-off' && m.kind !== 'check').length)
 const standard = computed(() =>
@@ -150,11 +152,17 @@ function tick(id: string) {
   <div v-else class="leads-foot">
     <section v-if="plan.moves.length && plan.now.known" class="moves" aria-label="Moves from now to wanted">
       <h3>{{ hands ? `From now to wanted: ${hands} moves` : 'Joined as wanted: check and close' }}</h3>
+      <p v-if="!locked" class="soft">The others can be ticked once “lock off and prove dead” is.</p>
       <p v-if="plan.leads.caps_text" class="soft">Wanted: {{ plan.leads.caps_text }}</p>
       <ol v-rove="'li'">
         <li v-for="m in plan.moves" :key="m.id" :class="{ done: m.done, coming: m.id === nextMove }">
           <label>
-            <input type="checkbox" :checked="m.done" @change="tick(m.id)" />
+            <input
+              type="checkbox"
+              :checked="m.done"
+              :disabled="!m.done && !locked && m.kind !== 'lock-off'"
+              @change="tick(m.id)"
+            />
             <span class="move-text">{{ m.text }}</span>
           </label>
           <p v-if="m.caution && !m.done" class="caution">{{ m.caution }}</p>

@@ -106,8 +106,11 @@ describe('the moves', () => {
     const moves = job.plan.value!.moves
     expect(w.findAll('.moves .move-text').map((m) => m.text())).toEqual(moves.map((m) => m.text))
     expect(w.find('.moves li.coming').text()).toContain(moves[0]!.text)
+    const second = () => w.findAll('.moves li input')[1]!.attributes('disabled') !== undefined
+    expect(second()).toBe(true) // before it is locked off nothing else is done in the box
     await w.find('.moves li input').trigger('change')
     await until('it is stored', () => here.network.latest().machines[0]!.leads.done!.includes(moves[0]!.id))
+    await until('the others can be ticked', () => !second())
     await until('the next is marked', () => w.find('.moves li.coming').text().includes(moves[1]!.text))
   })
 

@@ -40,7 +40,12 @@ function number(text: string, what: string): number | undefined {
   return x
 }
 
-function enter(kind: LogEntry['kind'] = f.kind, file?: Blob) {
+/** A picture or recording that goes with the entry when that is written down. */
+const attached = ref<{ kind: 'photo' | 'sound'; file: Blob }>()
+const attachedWord = { photo: 'A photograph', sound: 'A recording' }
+
+function enter() {
+  const kind: LogEntry['kind'] = attached.value?.kind ?? f.kind
   trouble.value = ''
   const hours = number(f.hours, 'Hours')
   const cost = number(f.cost, 'Cost')
@@ -68,7 +73,8 @@ function enter(kind: LogEntry['kind'] = f.kind, file?: Blob) {
   }
   if (kind === 'note' && !e.words && !e.hours && !e.cost && !e.ran && !e.look)
     return void (trouble.value = 'Nothing is written yet: words, hours, money, a next look, or how it ran.')
-  emit('entered', e, file)
+  emit('entered', e, attached.value?.file)
+  attached.value = undefined
   Object.assign(f, empty())
 }
 </script>
@@ -115,7 +121,11 @@ function enter(kind: LogEntry['kind'] = f.kind, file?: Blob) {
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div class="form-acts">
       <button type="submit" class="strong">Write it down</button>
-      <FileField sound @taken="(kind, file) => enter(kind, file)" />
+      <FileField sound @taken="(kind, file) => (attached = { kind, file })" />
+      <p v-if="attached" role="status">
+        {{ attachedWord[attached.kind] }} of {{ Math.max(1, Math.round(attached.file.size / 1024)) }} kB goes with it.
+        <button type="button" class="why" @click="attached = undefined">Leave it out</button>
+      </p>
     </div>
   </form>
 </template>

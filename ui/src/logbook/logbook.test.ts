@@ -2,6 +2,7 @@
 import { mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
 import type { BookEntry } from '../api/bringup'
+import FileField from '../parts/FileField.vue'
 import EntryForm from './EntryForm.vue'
 import EntryLine from './EntryLine.vue'
 import TrendPlot from './TrendPlot.vue'
@@ -73,6 +74,19 @@ describe('the form', () => {
       corrects: 4,
     })
   })
+  it('sends a photograph with the entry that is written, not by itself', async () => {
+    const w = form()
+    w.findComponent(FileField).vm.$emit('taken', 'photo', new Blob(['x']))
+    await w.vm.$nextTick()
+    expect(w.emitted('entered')).toBeUndefined()
+    expect(w.find('.form-acts').text()).toContain('A photograph of 1 kB goes with it')
+    await w.find('textarea').setValue('The studs.')
+    await w.find('form').trigger('submit')
+    const [entry, file] = w.emitted('entered')![0] as [{ kind: string; words: string }, Blob]
+    expect([entry.kind, entry.words, file.size]).toEqual(['photo', 'The studs.', 1])
+    expect(w.find('.form-acts').text()).not.toContain('goes with it')
+  })
+
   it('says what is missing and keeps what was typed', async () => {
     const w = form()
     await w.find('form').trigger('submit')

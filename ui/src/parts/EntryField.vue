@@ -3,6 +3,8 @@
 import { computed, ref, watch } from 'vue'
 import { entryOf } from '../job/entries'
 import { useJob } from '../job/open'
+import ClashLine from './ClashLine.vue'
+import { underHand } from './underhand'
 
 const props = defineProps<{
   path: string
@@ -41,9 +43,25 @@ function back(e: Event) {
   ;(e.target as HTMLElement).blur()
 }
 
+const hand = underHand(() => job.stored(props.path))
+const { clash } = hand
+
+function begin() {
+  focused.value = true
+  hand.begin()
+}
+
 function done() {
   focused.value = false
-  job.commit(props.path, text.value.trim())
+  const next = hand.leave(text.value.trim())
+  if (next === 'store') job.commit(props.path, text.value.trim())
+  if (next === 'theirs') typed(job.stored(props.path))
+}
+
+function keep(value: string) {
+  hand.settle()
+  text.value = value
+  job.commit(props.path, value)
 }
 </script>
 
@@ -63,11 +81,12 @@ function done() {
       autocomplete="off"
       spellcheck="false"
       @update:model-value="typed"
-      @focus="focused = true"
+      @focus="begin"
       @blur="done"
       @keydown.esc="back"
       @keydown.enter="rows || ($event.target as HTMLInputElement).blur()"
     />
+    <ClashLine v-if="clash" :clash="clash" @keep="keep" />
     <p :id="`${id}-read`" class="entry-read" :class="{ 'entry-problem': reading?.problem }">
       <template v-if="reading?.problem">{{ reading.problem }} Like {{ reading.wanted }}.</template>
       <template v-else-if="reading?.read_as && plain(reading.read_as) !== plain(text)">{{ reading.read_as }}</template>

@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { describe, expect, it } from 'vitest'
+import { afterAll, describe, expect, it } from 'vitest'
 import { until } from '../job/network'
 import BayAnswer from './BayAnswer.vue'
 import BayTabs from './BayTabs.vue'
@@ -9,6 +9,11 @@ import FindingLine from './FindingLine.vue'
 import { rooms } from './injob'
 
 const { here, shown } = rooms()
+
+/** The server says that something was stored. */
+const live = new BroadcastChannel('gray-bridge-live')
+const noticed = () => live.postMessage({ notice: {} })
+afterAll(() => live.close())
 
 describe('an entry', () => {
   const props = { path: 'plate.power', label: 'Power', placeholder: '1½ HP' }
@@ -62,6 +67,37 @@ describe('an entry', () => {
     await input.trigger('blur')
     expect(job.text('plate.power')).toBe('1.1 kW')
     expect(here.network.documents).toHaveLength(1)
+  })
+
+  it('shows both where another window stored it under the hand, and takes what is chosen', async () => {
+    const { w, job } = await shown(EntryField, props)
+    const input = w.find('input')
+    await input.trigger('focus')
+    await input.setValue('1.5 kW')
+    here.network.elsewhere('machines.m1.plate.power', '80 kW')
+    noticed()
+    await until('the other one is here', () => job.stored('plate.power') === '80 kW')
+    expect((input.element as HTMLInputElement).value).toBe('1.5 kW')
+    await input.trigger('blur')
+    expect(w.find('.clash').text()).toContain('80 kW')
+    expect(w.find('.clash').text()).toContain('1.5 kW')
+    expect(here.network.latest().machines[0]!.plate.power).toBe('80 kW')
+    await w.findAll('.clash button')[0]!.trigger('click')
+    await until('it is stored', () => here.network.latest().machines[0]!.plate.power === '1.5 kW')
+    expect(w.find('.clash').exists()).toBe(false)
+  })
+
+  it('leaves what another window stored alone where nothing was typed', async () => {
+    const { w, job } = await shown(EntryField, props)
+    const input = w.find('input')
+    await input.trigger('focus')
+    here.network.elsewhere('machines.m1.plate.power', '80 kW')
+    noticed()
+    await until('the other one is here', () => job.stored('plate.power') === '80 kW')
+    await input.trigger('blur')
+    expect(w.find('.clash').exists()).toBe(false)
+    expect((input.element as HTMLInputElement).value).toBe('80 kW')
+    expect(here.network.latest().machines[0]!.plate.power).toBe('80 kW')
   })
 
   it('takes no more letters than the document does', async () => {
