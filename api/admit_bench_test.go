@@ -25,7 +25,7 @@ func BenchmarkAccessCheck(b *testing.B) {
 	require.NoError(b, err)
 	a, err := st.AddMember(ctx, w.ID, "", store.Account{Name: "Bram T."}, store.Member{Role: people.Maker})
 	require.NoError(b, err)
-	device, err := st.EnterBy(ctx, a.ID, "bench")
+	device, err := st.EnterBy(ctx, a.ID, "bench", false)
 	require.NoError(b, err)
 	s := &server{store: st, sessions: newSessions(st)}
 	s.sharing.Store(&store.Sharing{Open: true})

@@ -102,7 +102,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 		r.Use(middleware.ClientIPFromXFF(o.Proxies...)) // what it knows of the address goes before
 	}
 	r.Use(middleware.RequestID, secured(len(o.Proxies) > 0), logged(o.Metrics), policed,
-		called(srv.hosts(o.Hosts)), crowded(), sameSite, srv.knows(r),
+		called(srv.hosts(o.Hosts)), crowded(), srv.unkept, sameSite, srv.knows(r),
 		received, past(slow, inTime), past(light, srv.turned), past(endless, past(long, compressed, whole), recovered),
 		srv.body)
 	cfg := huma.DefaultConfig("Gray Bridge", Version)

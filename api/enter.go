@@ -2,6 +2,8 @@ package api
 
 import (
 	"context"
+	"crypto/sha256"
+	"encoding/hex"
 	"errors"
 	"fmt"
 	"math"
@@ -17,7 +19,8 @@ import (
 )
 
 type logInInput struct {
-	Body struct {
+	Known string `cookie:"gray_bridge_known" doc:"That of a device from which this account came in before"`
+	Body  struct {
 		Name     string `json:"name" minLength:"1" maxLength:"60"`
 		Password string `json:"password" maxLength:"800"`
 		Device   string `json:"device,omitempty" maxLength:"60" doc:"What this browser or phone is called in the list"`
@@ -32,7 +35,7 @@ type letInInput struct {
 }
 
 type enteredOutput struct {
-	SetCookie http.Cookie `header:"Set-Cookie"`
+	SetCookie []http.Cookie `header:"Set-Cookie"`
 	Body      Entered
 }
 
@@ -41,6 +44,8 @@ type Entered struct {
 	Name string `json:"name"`
 	// NeedsPassword says that the account has none yet: choose one to come in without a code.
 	NeedsPassword bool `json:"needs_password"`
+	// MayRenew says that an owner's code let this device in: a forgotten password may be chosen anew.
+	MayRenew bool `json:"may_renew"`
 }
 
 type leftOutput struct {
@@ -117,7 +122,7 @@ func (s *server) enter(a huma.API) {
 			if c.Guest {
 				return nil, huma.Error403Forbidden("A guest's link is shared by who gave it.")
 			}
-			return s.pairing(ctx, c.Account, door.PairingHolds)
+			return s.pairing(ctx, c.Account, door.PairingHolds, false)
 		})
 }
 
@@ -162,15 +167,21 @@ func (s *server) wrong(ctx context.Context, tries map[string]int, refusal error)
 	return refusal
 }
 
-// proved finds an account by name and password; wrong tries are counted and slowed.
-func (s *server) proved(ctx context.Context, name, password string) (store.Account, error) {
+// proved finds an account by name and password; wrong tries are counted and slowed. What strangers tried
+// of a name does not keep a device out from which it came in before (known): that is slowed by its own
+// tries and its address.
+func (s *server) proved(ctx context.Context, name, password, known string) (store.Account, error) {
 	both, ofName, ofAddress := door.Tried(name, middleware.GetClientIP(ctx))
-	if err := s.slowed(ctx, both, ofName, ofAddress); err != nil {
-		return store.Account{}, err
-	}
 	account, err := s.store.AccountNamed(ctx, name)
 	if err != nil && !errors.Is(err, store.ErrNotFound) {
 		return account, problem(err)
+	}
+	slow := []string{both, ofName, ofAddress}
+	if account.ID != "" && s.names.who(known) == knownAs(account) {
+		slow = []string{both, ofAddress}
+	}
+	if err := s.slowed(ctx, slow...); err != nil {
+		return store.Account{}, err
 	}
 	ok, err := door.Opens(ctx, account.Password, password)
 	if err != nil {
@@ -183,15 +194,34 @@ func (s *server) proved(ctx context.Context, name, password string) (store.Accou
 	return account, problem(s.store.Right(ctx, both))
 }
 
+// knownCookie marks a device from which an account came in, signed by the server.
+const knownCookie = "gray_bridge_known"
+
+// knownAs is what the mark says: it is worth nothing once the password is another.
+func knownAs(a store.Account) string {
+	sum := sha256.Sum256([]byte(a.ID + " " + a.Password))
+	return "known " + hex.EncodeToString(sum[:])
+}
+
+func (s *server) known(ctx context.Context, a store.Account) http.Cookie {
+	return http.Cookie{Name: knownCookie, Value: s.names.sign(knownAs(a)), Path: "/api/session", HttpOnly: true,
+		Secure: overTLS(ctx), SameSite: http.SameSiteStrictMode, MaxAge: int(sessionHolds.Seconds())}
+}
+
 func (s *server) logIn(ctx context.Context, in *logInInput) (*enteredOutput, error) {
 	if !s.shared() {
 		return nil, errAlone
 	}
-	account, err := s.proved(ctx, in.Body.Name, in.Body.Password)
+	account, err := s.proved(ctx, in.Body.Name, in.Body.Password, in.Known)
 	if err != nil {
 		return nil, err
 	}
-	return s.entered(ctx, account, in.Body.Device, time.Time{})
+	out, err := s.entered(ctx, store.Redeemed{Account: account}, in.Body.Device)
+	if err != nil {
+		return nil, err
+	}
+	out.SetCookie = append(out.SetCookie, s.known(ctx, account))
+	return out, nil
 }
 
 func (s *server) letIn(ctx context.Context, in *letInInput) (*enteredOutput, error) {
@@ -202,34 +232,41 @@ func (s *server) letIn(ctx context.Context, in *letInInput) (*enteredOutput, err
 	if err := s.slowed(ctx, ofAddress); err != nil {
 		return nil, err
 	}
-	account, until, err := s.store.Redeem(ctx, door.PlainCode(in.Body.Code))
+	by, err := s.store.Redeem(ctx, door.PlainCode(in.Body.Code))
 	if errors.Is(err, store.ErrNotFound) {
 		return nil, s.wrong(ctx, map[string]int{ofAddress: door.FreeOfAddress}, errCode)
 	}
 	if err != nil {
 		return nil, problem(err)
 	}
-	if !account.Guest {
-		until = time.Time{}
+	if !by.Account.Guest {
+		by.Until = time.Time{}
 	}
-	return s.entered(ctx, account, in.Body.Device, until)
+	return s.entered(ctx, by, in.Body.Device)
 }
 
-// entered makes a device of an account.
-func (s *server) entered(ctx context.Context, account store.Account, device string, until time.Time) (*enteredOutput,
-	error) {
+// entered makes a device of an account; the one that this browser was before ends.
+func (s *server) entered(ctx context.Context, by store.Redeemed, device string) (*enteredOutput, error) {
+	account, before := by.Account, callerOf(ctx)
 	if device == "" {
 		device = "a browser"
 	}
-	id, err := s.store.EnterBy(ctx, account.ID, device)
+	id, err := s.store.EnterBy(ctx, account.ID, device, by.Renews)
 	if err != nil {
 		return nil, problem(err)
 	}
-	cookie, err := s.sessions.begin(ctx, id, until)
+	cookie, err := s.sessions.begin(ctx, id, by.Until)
 	if err != nil {
 		return nil, problem(err)
 	}
-	return &enteredOutput{cookie, Entered{account.Name, account.Password == "" && !account.Guest}}, nil
+	if before.device != "" {
+		err := s.store.EndDevice(ctx, before.Account, before.device)
+		if err != nil && !errors.Is(err, store.ErrNotFound) {
+			return nil, problem(err)
+		}
+	}
+	return &enteredOutput{[]http.Cookie{cookie}, Entered{account.Name, account.Password == "" && !account.Guest,
+		by.Renews && account.Password != ""}}, nil
 }
 
 func (s *server) changePassword(ctx context.Context, in *passwordInput) (*struct{}, error) {
@@ -241,8 +278,12 @@ func (s *server) changePassword(ctx context.Context, in *passwordInput) (*struct
 	if account.Guest {
 		return nil, huma.Error403Forbidden("A guest has no password.")
 	}
-	if account.Password != "" {
-		if _, err := s.proved(ctx, account.Name, in.Body.Old); err != nil {
+	renews, err := s.store.Renews(ctx, c.Account, c.device)
+	if err != nil {
+		return nil, problem(err)
+	}
+	if account.Password != "" && !(renews && in.Body.Old == "") {
+		if _, err := s.proved(ctx, account.Name, in.Body.Old, ""); err != nil {
 			return nil, err
 		}
 	}

@@ -25,9 +25,10 @@ type Code struct {
 }
 
 // codeFor keeps a new code of an account.
-func (s *server) codeFor(ctx context.Context, account string, uses int, until time.Time) (*codeOutput, error) {
+func (s *server) codeFor(ctx context.Context, account string, uses int, until time.Time, renews bool) (*codeOutput,
+	error) {
 	code := door.NewCode()
-	if err := s.store.Invite(ctx, account, door.PlainCode(code), uses, until); err != nil {
+	if err := s.store.Invite(ctx, account, door.PlainCode(code), uses, until, renews); err != nil {
 		return nil, problem(err)
 	}
 	link := "/let-in#" + code
@@ -38,9 +39,9 @@ func (s *server) codeFor(ctx context.Context, account string, uses int, until ti
 	return &codeOutput{Code{code, link, picture, until}}, err
 }
 
-// pairing is a code that lets an account in once.
-func (s *server) pairing(ctx context.Context, account string, holds time.Duration) (*codeOutput, error) {
-	return s.codeFor(ctx, account, 1, time.Now().Add(holds))
+// pairing is a code that lets an account in once; renews lets a forgotten password be chosen anew by it.
+func (s *server) pairing(ctx context.Context, account string, holds time.Duration, renews bool) (*codeOutput, error) {
+	return s.codeFor(ctx, account, 1, time.Now().Add(holds), renews)
 }
 
 // qr draws a link for a phone's camera.
@@ -148,16 +149,22 @@ func (s *server) peopleOf(a huma.API) {
 			if pairable(ctx, a, homes) != nil {
 				return &codeOutput{}, nil // known elsewhere: comes in as always
 			}
-			return s.pairing(ctx, a.ID, door.InviteHolds)
+			return s.pairing(ctx, a.ID, door.InviteHolds, true)
 		})
 	huma.Register(a, operation("change-person", http.MethodPut, "people/{account}", "Another role, other machines",
 		http.StatusNoContent),
 		func(ctx context.Context, in *changePersonInput) (*struct{}, error) {
+			if err := s.notKeeper(ctx, in.Account); err != nil {
+				return nil, err
+			}
 			return nil, problem(s.store.SetMember(ctx, in.ID, in.Body.member(in.Account)))
 		})
 	huma.Register(a, operation("remove-person", http.MethodDelete, "people/{account}",
 		"Out of this workshop; what was signed stays signed", http.StatusNoContent),
 		func(ctx context.Context, in *PersonAt) (*struct{}, error) {
+			if err := s.notKeeper(ctx, in.Account); err != nil {
+				return nil, err
+			}
 			return nil, problem(s.store.Leave(ctx, in.ID, in.Account))
 		})
 	huma.Register(a, operation("pair-person", http.MethodPost, "people/{account}/pairing",
@@ -168,10 +175,26 @@ func (s *server) peopleOf(a huma.API) {
 			if _, err := s.homesOf(ctx, in.ID, in.Account); err != nil {
 				return nil, err
 			}
+			if err := s.notKeeper(ctx, in.Account); err != nil {
+				return nil, err
+			}
 			return nil, problem(s.store.EndDevice(ctx, in.Account, in.Device))
 		})
 	huma.Register(a, operation("add-guest", http.MethodPost, "guests", "A link by which somebody reads, until its day",
 		http.StatusCreated), s.addGuest)
+}
+
+// notKeeper refuses what another owner would do to who opened this server.
+func (s *server) notKeeper(ctx context.Context, account string) error {
+	a, err := s.store.AccountOf(ctx, account)
+	if err != nil {
+		return problem(err)
+	}
+	if a.Keeper && account != callerOf(ctx).Account {
+		return huma.Error403Forbidden("This person opened this server to the shop: nobody else puts them down, or ends " +
+			"their devices. Nothing was changed.")
+	}
+	return nil
 }
 
 // logsIn refuses what makes sense only where everybody logs in.
@@ -252,7 +275,7 @@ func (s *server) pairPerson(ctx context.Context, in *PersonAt) (*codeOutput, err
 	if err := pairable(ctx, account, homes); err != nil {
 		return nil, err
 	}
-	return s.pairing(ctx, in.Account, door.PairingHolds)
+	return s.pairing(ctx, in.Account, door.PairingHolds, true)
 }
 
 // pairable refuses a code for who is at home in a workshop that is not the caller's own: it is
@@ -284,7 +307,7 @@ func (s *server) addGuest(ctx context.Context, in *guestInput) (*codeOutput, err
 	if err != nil {
 		return nil, problem(err)
 	}
-	return s.codeFor(ctx, a.ID, guestsMost, until)
+	return s.codeFor(ctx, a.ID, guestsMost, until, false)
 }
 
 // peopleProblem says what is refused of people; nil for what is none of them.

@@ -55,14 +55,14 @@ func developed(data []byte) (kind string, out []byte, err error) {
 	if !ok {
 		return "", nil, errors.New("a picture that is cut short")
 	}
-	if turn <= 1 && max(size.Width, size.Height) <= longestSide {
-		return kind, out, nil
-	}
 	developing <- struct{}{}
 	defer func() { <-developing }()
-	picture, err := decode(bytes.NewReader(data))
+	picture, err := decode(bytes.NewReader(data)) // what cannot be seen is not kept
 	if err != nil {
 		return "", nil, errors.New("a picture that cannot be read")
+	}
+	if turn <= 1 && max(size.Width, size.Height) <= longestSide {
+		return kind, out, nil
 	}
 	var upright bytes.Buffer
 	if turn > 1 {

@@ -2,6 +2,7 @@ package api
 
 import (
 	"net/http"
+	"strings"
 )
 
 // policy is the content policy: everything from here, nothing inline. What is at blob: are
@@ -16,6 +17,17 @@ func policed(next http.Handler) http.Handler {
 		h.Set("Content-Security-Policy", policy)
 		h.Set("X-Content-Type-Options", "nosniff")
 		h.Set("Referrer-Policy", "no-referrer")
+		next.ServeHTTP(w, r)
+	})
+}
+
+// unkept keeps what a shared server answers of a shop from lying in a browser's own store after somebody
+// has left. What names a rule of its own (a picture, a file of the page) keeps that.
+func (s *server) unkept(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if s.shared() && strings.HasPrefix(r.URL.Path, "/api/") {
+			w.Header().Set("Cache-Control", "no-store")
+		}
 		next.ServeHTTP(w, r)
 	})
 }

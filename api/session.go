@@ -46,6 +46,9 @@ func secured(behindProxy bool) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			secure := r.TLS != nil || behindProxy && r.Header.Get("X-Forwarded-Proto") == "https"
+			if secure { // whoever came so once comes so again
+				w.Header().Set("Strict-Transport-Security", "max-age=15552000")
+			}
 			next.ServeHTTP(w, r.WithContext(context.WithValue(r.Context(), secureKey{}, secure)))
 		})
 	}

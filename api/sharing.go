@@ -192,7 +192,7 @@ func (s *server) open(ctx context.Context, in *shareInput) (*shareOutput, error)
 	}
 	var account store.Account
 	if known {
-		if account, err = s.proved(ctx, in.Body.Name, in.Body.Password); err != nil {
+		if account, err = s.proved(ctx, in.Body.Name, in.Body.Password, ""); err != nil {
 			return nil, err
 		}
 		if !account.Keeper {
@@ -216,11 +216,11 @@ func (s *server) open(ctx context.Context, in *shareInput) (*shareOutput, error)
 	if in.Body.Device == "" {
 		in.Body.Device = "this computer"
 	}
-	inside, err := s.entered(ctx, account, in.Body.Device, time.Time{})
+	inside, err := s.entered(ctx, store.Redeemed{Account: account}, in.Body.Device)
 	if err != nil {
 		return nil, err
 	}
-	out := &shareOutput{SetCookie: inside.SetCookie}
+	out := &shareOutput{SetCookie: inside.SetCookie[0]}
 	out.Body, err = s.sharingAnswer(context.WithValue(ctx, callerKey{}, caller{shared: true,
 		Caller: store.Caller{Keeper: true}}))
 	return out, err

@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"html/template"
+	"io"
 	"log/slog"
 	"net"
 	"net/http"
@@ -266,10 +267,15 @@ func (s *Shop) open(ctx context.Context, links []string) error {
 	return nil
 }
 
+// suites of TLS 1.2 that are spoken: those that seal what they send; none that chains blocks.
+var suites = []uint16{tls.TLS_ECDHE_ECDSA_WITH_AES_128_GCM_SHA256, tls.TLS_ECDHE_ECDSA_WITH_AES_256_GCM_SHA384,
+	tls.TLS_ECDHE_ECDSA_WITH_CHACHA20_POLY1305_SHA256, tls.TLS_ECDHE_RSA_WITH_AES_128_GCM_SHA256,
+	tls.TLS_ECDHE_RSA_WITH_AES_256_GCM_SHA384, tls.TLS_ECDHE_RSA_WITH_CHACHA20_POLY1305_SHA256}
+
 // certificates are the given one, read anew when its file changes, or a leaf of the root, made
 // anew before its time is over.
 func (s *Shop) certificates(ctx context.Context, names []string) (*tls.Config, error) {
-	cfg := &tls.Config{MinVersion: tls.VersionTLS12}
+	cfg := &tls.Config{MinVersion: tls.VersionTLS12, CipherSuites: suites}
 	if s.CertFile != "" {
 		given, err := newGiven(s.CertFile, s.KeyFile)
 		if err != nil {
@@ -348,18 +354,25 @@ func (s *Shop) giving(link string) http.Handler {
 	mux.HandleFunc("GET /{$}", func(w http.ResponseWriter, _ *http.Request) {
 		h := w.Header()
 		h.Set("Content-Type", "text/html; charset=utf-8")
-		h.Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'")
+		h.Set("Content-Security-Policy", "default-src 'none'; style-src 'self'")
 		h.Set("X-Content-Type-Options", "nosniff")
 		_ = givingPage.Execute(w, map[string]string{"Print": print, "Link": link})
+	})
+	mux.HandleFunc("GET /root.css", func(w http.ResponseWriter, _ *http.Request) {
+		w.Header().Set("Content-Type", "text/css; charset=utf-8")
+		_, _ = io.WriteString(w, givingStyle)
 	})
 	return mux
 }
 
+const givingStyle = `body{font:18px/1.5 sans-serif;max-width:34rem;margin:0 auto;padding:16px;color:#26292b;
+background:#f4f3f0}a{color:#1d5f6b}a.do{display:block;padding:14px;margin:14px 0;background:#1d5f6b;color:#fff;
+text-align:center;text-decoration:none}code{word-break:break-word;font-size:.9em}li{margin:.4em 0}
+`
+
 var givingPage = template.Must(template.New("root").Parse(`<!doctype html><html lang="en"><meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1"><title>Gray Bridge on this phone</title>
-<style>body{font:18px/1.5 sans-serif;max-width:34rem;margin:0 auto;padding:16px;color:#26292b;background:#f4f3f0}
-a{color:#1d5f6b}a.do{display:block;padding:14px;margin:14px 0;background:#1d5f6b;color:#fff;text-align:center;
-text-decoration:none}code{word-break:break-word;font-size:.9em}li{margin:.4em 0}</style>
+<link rel="stylesheet" href="/root.css">
 <h1>Gray Bridge on this phone</h1>
 <p>Once: install the certificate of this workshop's own server. It vouches for this server's names and for nothing
 else.</p>

@@ -89,10 +89,23 @@ func TestAPhoneThatTrustsTheRootAloneReachesTheServer(t *testing.T) {
 	_, err = phone(root).Get("https://localhost:" + port)
 	require.Error(t, err, "a name that was not chosen is none of the certificate's")
 
+	chained := phone(root)
+	chained.Transport.(*http.Transport).TLSClientConfig.MaxVersion = tls.VersionTLS12
+	chained.Transport.(*http.Transport).TLSClientConfig.CipherSuites = []uint16{
+		tls.TLS_ECDHE_ECDSA_WITH_AES_128_CBC_SHA, tls.TLS_ECDHE_RSA_WITH_AES_128_CBC_SHA}
+	_, err = chained.Get(links[0])
+	require.ErrorContains(t, err, "handshake failure", "no suite that chains blocks is spoken")
+
 	page, err := http.Get(giving)
 	require.NoError(t, err)
+	require.Equal(t, "default-src 'none'; style-src 'self'", page.Header.Get("Content-Security-Policy"))
+	style, err := http.Get(giving + "/root.css")
+	require.NoError(t, err)
+	require.Equal(t, "text/css; charset=utf-8", style.Header.Get("Content-Type"))
+	_ = style.Body.Close()
 	body, _ = io.ReadAll(page.Body)
 	require.Contains(t, string(body), print)
+	require.NotContains(t, string(body), "<style")
 	require.Contains(t, string(body), links[0])
 	file, err := http.Get(giving + "/gray-bridge-root.crt")
 	require.NoError(t, err)

@@ -236,3 +236,25 @@ func TestLookUpsUseTheirKeys(t *testing.T) {
 	exec(`select pg_stat_clear_snapshot()`)
 	require.Less(t, scans()-before, int64(3000), "none of them read a table through")
 }
+
+// What lets somebody in is in no backup, the key that signs names in browsers neither.
+func TestABackupCarriesNoKey(t *testing.T) {
+	t.Parallel()
+	ctx := store.Whole(context.Background())
+	url := storetest.Database(t)
+	s, err := store.Open(ctx, url)
+	require.NoError(t, err)
+	defer s.Close()
+	key, err := s.PersonKey(ctx)
+	require.NoError(t, err)
+	require.NotEmpty(t, key)
+	var file bytes.Buffer
+	_, err = s.Backup(ctx, &file)
+	require.NoError(t, err)
+	in, err := gzip.NewReader(&file)
+	require.NoError(t, err)
+	text, err := io.ReadAll(in)
+	require.NoError(t, err)
+	require.NotContains(t, string(text), string(key))
+	require.NotContains(t, string(text), "person-key")
+}

@@ -70,11 +70,16 @@ func (s *Store) CallerBy(ctx context.Context, device, jobID, stockID string) (Ca
 // MostDevices is how many an account may have at one time; the longest unused goes.
 const MostDevices = 20
 
-// EnterBy makes a device of an account.
-func (s *Store) EnterBy(ctx context.Context, account, name string) (id string, err error) {
+// renewsFor is how long a password may be chosen without the old one after an owner's code let a device
+// in.
+const renewsFor = "1 hour"
+
+// EnterBy makes a device of an account; renews lets it choose a password without the old one, once.
+func (s *Store) EnterBy(ctx context.Context, account, name string, renews bool) (id string, err error) {
 	err = s.atDoor(ctx, func(tx pgx.Tx) error {
-		if err := tx.QueryRow(ctx, `insert into device (account_id, name) select id, $2 from account
-			where id = $1 and left_at is null returning id::text`, account, name).Scan(&id); err != nil {
+		if err := tx.QueryRow(ctx, `insert into device (account_id, name, renews_until) select id, $2,
+				case when $3 then now() + $4::interval end from account
+			where id = $1 and left_at is null returning id::text`, account, name, renews, renewsFor).Scan(&id); err != nil {
 			return err
 		}
 		_, err := tx.Exec(ctx, `update device set ended_at = now() where id in (select id from device
@@ -134,33 +139,48 @@ func tellHomes(ctx context.Context, tx pgx.Tx, account string) error {
 }
 
 // Invite keeps a code by its hash: it lets an account in so many times, until a moment. A
-// pairing code goes with the next one; a guest's link stays.
-func (s *Store) Invite(ctx context.Context, account, code string, uses int, until time.Time) error {
+// pairing code goes with the next one; a guest's link stays. renews lets whom it lets in choose a
+// password without the old one.
+func (s *Store) Invite(ctx context.Context, account, code string, uses int, until time.Time, renews bool) error {
 	sum := sha256.Sum256([]byte(code))
 	return s.atDoor(ctx, func(tx pgx.Tx) error {
 		if _, err := tx.Exec(ctx, `delete from invitation where account_id = $1 or until < now()`, account); err != nil {
 			return err
 		}
-		_, err := tx.Exec(ctx, `insert into invitation (code, account_id, until, uses) values ($1, $2, $3, $4)`, sum[:],
-			account, until, uses)
+		_, err := tx.Exec(ctx, `insert into invitation (code, account_id, until, uses, renews)
+			values ($1, $2, $3, $4, $5)`, sum[:], account, until, uses, renews)
 		return err
 	})
 }
 
-// Redeem takes a code and gives whom it lets in, and until when a guest's link holds.
-// ErrNotFound where there is none, where its time is over or where it was used up.
-func (s *Store) Redeem(ctx context.Context, code string) (a Account, until time.Time, err error) {
+// Redeemed is whom a code lets in, until when a guest's link holds, and whether a password may be chosen
+// without the old one.
+type Redeemed struct {
+	Account Account
+	Until   time.Time
+	Renews  bool
+}
+
+// Redeem takes a code. ErrNotFound where there is none, where its time is over or where it was used up.
+func (s *Store) Redeem(ctx context.Context, code string) (r Redeemed, err error) {
 	sum := sha256.Sum256([]byte(code))
 	err = s.atDoor(ctx, func(tx pgx.Tx) error {
 		var id string
 		if err := tx.QueryRow(ctx, `update invitation set uses = uses - 1 where code = $1 and until > now() and uses > 0
-			returning account_id::text, until`, sum[:]).Scan(&id, &until); err != nil {
+			returning account_id::text, until, renews`, sum[:]).Scan(&id, &r.Until, &r.Renews); err != nil {
 			return err
 		}
-		a, err = oneAccount(tx.Query(ctx, `select `+accountColumns+` from account where id = $1 and left_at is null`, id))
+		r.Account, err = oneAccount(tx.Query(ctx, `select `+accountColumns+` from account where id = $1 and left_at is null`, id))
 		return err
 	})
-	return a, until, err
+	return r, err
+}
+
+// Renews says whether a device was let in to choose a password without the old one, and may still.
+func (s *Store) Renews(ctx context.Context, account, device string) (may bool, err error) {
+	err = s.door.QueryRow(ctx, `select coalesce(bool_or(renews_until > now()), false) from device
+		where id::text = $2 and account_id::text = $1 and ended_at is null`, account, device).Scan(&may)
+	return may, told(err)
 }
 
 // Try says how long somebody must wait before the next try of what was tried wrongly before:

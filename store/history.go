@@ -39,7 +39,12 @@ const revisionColumns = `r.revision, r.content, coalesce(a.name, r.who) as who, 
 	r.what, r.at`
 
 const fromRevisions = ` from job_revision r left join account a on a.id = r.account_id
-	where r.job_id = $1 and ($2 = 0 or r.revision < $2) order by r.revision desc limit $3`
+	where r.job_id = $1 and ($2 = 0 or r.revision < $2) and ` + jobStands + ` order by r.revision desc limit $3`
+
+// jobStands holds for what lies beside a job ($1) that is not in the bin, nor its workshop: history and
+// pictures follow the job.
+const jobStands = `exists (select from job j join workshop w on w.id = j.workshop_id
+	where j.id = $1 and j.deleted_at is null and w.deleted_at is null)`
 
 // Past is a revision with its document, without the settings of its workshop.
 type Past struct {
@@ -81,7 +86,7 @@ func (s *Store) RevisionOf(ctx context.Context, id string, revision int) (j Job,
 			`+withStores+`, r.at,
 			j.archived_at is not null, j.deleted_at is not null, cardinality(j.undo) > 0, cardinality(j.redo) > 0
 		from job j join workshop w on w.id = j.workshop_id join job_revision r on r.job_id = j.id
-		where j.id = $1 and r.revision = $2`, k, revision).Scan(&j.ID, &j.WorkshopID, &j.Revision, &old.Packed,
+		where j.id = $1 and r.revision = $2 and j.deleted_at is null and w.deleted_at is null`, k, revision).Scan(&j.ID, &j.WorkshopID, &j.Revision, &old.Packed,
 		&old.Document, &old.Settings, &j.UpdatedAt, &j.Archived, &j.Binned, &j.CanUndo, &j.CanRedo)
 	if err != nil {
 		return Job{}, told(err)

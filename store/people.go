@@ -113,6 +113,9 @@ func (s *Store) SetPassword(ctx context.Context, account, password, but string) 
 			where account_id = $1 and ended_at is null and id::text <> $2`, account, but); err != nil {
 			return err
 		}
+		if _, err := tx.Exec(ctx, `update device set renews_until = null where account_id = $1`, account); err != nil {
+			return err
+		}
 		return tell(ctx, tx, Notice{Account: account})
 	})
 }

@@ -141,7 +141,7 @@ func (s *Store) photos(ctx context.Context, jobID string, ids ...string) ([]Phot
 		}
 	}
 	rows, err := s.pool.Query(ctx,
-		`select id::text, media_type, picture from photo where job_id = $1 and id = any($2)`, k, keys)
+		`select id::text, media_type, picture from photo where job_id = $1 and id = any($2) and `+jobStands, k, keys)
 	if err != nil {
 		return nil, told(err)
 	}

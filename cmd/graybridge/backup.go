@@ -7,6 +7,9 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"path/filepath"
+
+	"golang.org/x/sys/unix"
 
 	"graybridge/store"
 )
@@ -56,8 +59,27 @@ func backup(ctx context.Context, args []string) error {
 	return nil
 }
 
-// writeBackup writes a backup into a file; none is left half-written.
+// writeBackup writes a backup into a file; none is left half-written, also not by a kill: the file has no
+// name before it is whole. Where a file system has no such files it is written beside, and swept.
 func writeBackup(ctx context.Context, s *store.Store, path string) (rows int, err error) {
+	fd, err := unix.Open(filepath.Dir(path), unix.O_TMPFILE|unix.O_WRONLY|unix.O_CLOEXEC, 0o600)
+	if err != nil {
+		return writeBackupBeside(ctx, s, path)
+	}
+	file := os.NewFile(uintptr(fd), path)
+	defer file.Close()
+	if rows, err = s.Backup(ctx, file); err == nil {
+		err = file.Sync()
+	}
+	if err != nil {
+		return rows, err
+	}
+	return rows, unix.Linkat(unix.AT_FDCWD, fmt.Sprintf("/proc/self/fd/%d", fd), unix.AT_FDCWD, path,
+		unix.AT_SYMLINK_FOLLOW)
+}
+
+// writeBackupBeside is writeBackup where every file has a name.
+func writeBackupBeside(ctx context.Context, s *store.Store, path string) (rows int, err error) {
 	part := path + ".part"
 	file, err := os.OpenFile(part, os.O_WRONLY|os.O_CREATE|os.O_TRUNC, 0o600)
 	if err != nil {

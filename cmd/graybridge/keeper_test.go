@@ -119,7 +119,7 @@ func TestAForgottenPasswordIsRenewedAtTheConsole(t *testing.T) {
 	defer s.Close()
 	a, err := s.FoundAccount(ctx, "Odile W.", "sealed")
 	require.NoError(t, err)
-	device, err := s.EnterBy(ctx, a.ID, "phone")
+	device, err := s.EnterBy(ctx, a.ID, "phone", false)
 	require.NoError(t, err)
 	status, _, errs := called(t, "", "password", "--database", url, "Nobody")
 	require.Equal(t, 2, status)

@@ -188,7 +188,7 @@ func shareAtStart(ctx context.Context, s *store.Store, shop *share.Shop, o serve
 // newCode is a code for the console: it holds an hour.
 func newCode(ctx context.Context, s *store.Store, account string) (string, error) {
 	code := door.NewCode()
-	return code, s.Invite(ctx, account, door.PlainCode(code), 1, time.Now().Add(time.Hour))
+	return code, s.Invite(ctx, account, door.PlainCode(code), 1, time.Now().Add(time.Hour), true)
 }
 
 // giveMetrics serves the figures for a monitor, to this machine alone.

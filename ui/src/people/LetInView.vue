@@ -12,6 +12,8 @@ const route = useRoute()
 const router = useRouter()
 const { trouble, tried } = useTried()
 const state = ref<'coming' | 'choosing' | 'refused'>('coming')
+/** There is a password already: it may be chosen anew, and need not. */
+const has = ref(false)
 const who = ref<Whoever['name']>('')
 setHead('', 'Coming in')
 
@@ -22,7 +24,8 @@ onMounted(async () => {
   const ok = await tried(async () => {
     const got = await door.letIn(code, deviceName())
     who.value = got.name
-    state.value = got.needs_password ? 'choosing' : 'coming'
+    has.value = got.may_renew
+    state.value = got.needs_password || got.may_renew ? 'choosing' : 'coming'
     await askPerson(true)
   })
   if (!ok) state.value = 'refused'
@@ -39,9 +42,16 @@ onMounted(async () => {
     </template>
     <template v-else-if="state === 'choosing'">
       <h1>Welcome, {{ who || me.name }}</h1>
-      <p class="soft">Choose a password, so that you come in on other devices too. On this one you stay logged in.</p>
+      <p v-if="has" class="soft">
+        You have a password. If you have forgotten it, choose another here; every other device of yours is then ended.
+      </p>
+      <p v-else class="soft">
+        Choose a password, so that you come in on other devices too. On this one you stay logged in.
+      </p>
       <PasswordForm fresh @done="router.replace('/')" />
-      <button type="button" class="why" @click="router.replace('/')">Later</button>
+      <button type="button" class="why" @click="router.replace('/')">
+        {{ has ? 'Keep the one I have' : 'Later' }}
+      </button>
     </template>
     <p v-else>Coming in…</p>
   </main>

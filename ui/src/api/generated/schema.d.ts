@@ -3236,6 +3236,7 @@ export interface components {
             share: number;
         };
         Entered: {
+            may_renew: boolean;
             name: string;
             needs_password: boolean;
         };
@@ -8106,7 +8107,10 @@ export interface operations {
             query?: never;
             header?: never;
             path?: never;
-            cookie?: never;
+            cookie?: {
+                /** @description That of a device from which this account came in before */
+                gray_bridge_known?: string;
+            };
         };
         requestBody: {
             content: {

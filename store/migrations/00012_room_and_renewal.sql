@@ -14,5 +14,12 @@ $$;
 revoke execute on function photo_room from public;
 grant execute on function photo_room to workbench_serving;
 
+-- A code that an owner gives for somebody lets a forgotten password be chosen anew, by the device that
+-- it let in and for a while; one's own pairing does not.
+alter table invitation add column renews boolean not null default false;
+alter table device add column renews_until timestamptz;
+
 -- +goose Down
+alter table device drop column renews_until;
+alter table invitation drop column renews;
 drop function photo_room;
