@@ -191,8 +191,8 @@ func (s *server) notKeeper(ctx context.Context, account string) error {
 		return problem(err)
 	}
 	if a.Keeper && account != callerOf(ctx).Account {
-		return huma.Error403Forbidden("This person opened this server to the shop: nobody else puts them down, or ends " +
-			"their devices. Nothing was changed.")
+		return huma.Error403Forbidden("This person opened this server to the shop: nobody else puts them down, or " +
+			"ends their devices. Nothing was changed.")
 	}
 	return nil
 }

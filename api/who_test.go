@@ -160,7 +160,8 @@ func TestANameIsNotKeptLockedByStrangers(t *testing.T) {
 	require.Equal(t, http.StatusOK, ok.Status, "%s", ok.Body)
 	forged := s.client.in(known[:len(known)-3]+"abc").do("POST", "/api/session", in)
 	require.Equal(t, http.StatusTooManyRequests, forged.Status)
-	other := s.client.in(known).do("POST", "/api/session", map[string]string{"name": "Bram T.", "password": "wrong words"})
+	other := s.client.in(known).do("POST", "/api/session", map[string]string{"name": "Bram T.",
+		"password": "wrong words"})
 	require.Equal(t, http.StatusUnauthorized, other.Status, "a known device still needs the password")
 }
 

@@ -180,7 +180,8 @@ start() {
     for i in 1 2 3 4 5; do
       # The last port first: a server that still runs then finds its database again.
       if [ "$i" = 1 ] && [ -n "$last" ]; then p=$last; else p=$(free_port); fi
-      if run_pg "$BIN/pg_ctl" -D "$DATA" -w -t 60 -s -l "$DATA.start.log" -o "-p $p" start </dev/null >/dev/null 2>&1 9>&-; then break; fi
+      # By its environment: pg_ctl hands its arguments to a shell, which would take a $ in a folder's name.
+      if run_pg env PGDATA="$DATA" "$BIN/pg_ctl" -w -t 60 -s -o "-p $p" start </dev/null >>"$DATA.start.log" 2>&1 9>&-; then break; fi
       [ "$i" = 5 ] && { tail -20 "$DATA.start.log" >&2; die "the server did not start"; }
     done
   fi
