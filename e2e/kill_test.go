@@ -186,6 +186,13 @@ func TestEveryAcknowledgedRevisionOutlivesKills(t *testing.T) {
 			}
 		}()
 	}
+	other := yard.Workshops[0].Jobs[3]
+	h := &hands{url: first.url, job: other.ID, workshop: yard.Workshops[0].ID, picture: onePicture(t),
+		entries: map[string]bool{}, stock: map[string]bool{}}
+	go func() {
+		defer func() { done <- struct{}{} }()
+		h.work(stop)
+	}()
 	const seed = 20261125
 	random := rand.New(rand.NewPCG(seed, seed))
 	for range *kills {
@@ -205,9 +212,10 @@ func TestEveryAcknowledgedRevisionOutlivesKills(t *testing.T) {
 	}
 	time.Sleep(300 * time.Millisecond)
 	close(stop)
-	for range writers {
+	for range len(writers) + 1 {
 		<-done
 	}
+	h.held(t, *kills)
 	for _, w := range writers {
 		require.Greater(t, len(w.acked), *kills, "enough edits were under way (seed %d)", seed)
 		var latest api.JobAnswer
