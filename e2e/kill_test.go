@@ -151,7 +151,9 @@ func killOne(words ...string) (killed int) {
 
 // Server, database and launcher are killed at random moments under the edits of
 // several writers: every revision that was acknowledged is there with its
-// document, none twice, none half.
+// document, none twice, none half. So is every reading, log entry, picture and line of stores.
+//
+// Long: what goes on beside each other, then what was held of it.
 func TestEveryAcknowledgedRevisionOutlivesKills(t *testing.T) {
 	t.Parallel()
 	l := &launcher{t: t, state: filepath.Join(t.TempDir(), "state"), addr: freeAddress(t)}

@@ -24,6 +24,8 @@ var yardTo = flag.String("yard", "", "file to write the table of a Yard of conve
 
 // A Yard of a thousand converters, each with three motors, as nobody has opened it yet and warm; and a
 // machine with 250 revisions. scripts/load runs this; it measures and does not judge.
+//
+// Long: one measurement after the other.
 func TestConverterYard(t *testing.T) {
 	if *yardTo == "" {
 		t.Skip("no -yard file given")
@@ -41,7 +43,8 @@ func TestConverterYard(t *testing.T) {
 	_, err = db.Exec(ctx, `insert into job (workshop_id, document)
 		select w.id, jsonb_set(jsonb_set($2::jsonb, '{name}', to_jsonb('Converter ' || n)), '{supply,feeder_length}',
 			to_jsonb((30 + n % 200) || ' ft'))
-		from generate_series(1, $1::int) n, (select id from workshop order by created_at limit 1) w`, machines, string(text))
+		from generate_series(1, $1::int) n, (select id from workshop order by created_at limit 1) w`, machines,
+		string(text))
 	require.NoError(t, err)
 	_, err = db.Exec(ctx, `vacuum analyze`)
 	require.NoError(t, err)
@@ -103,7 +106,8 @@ func TestConverterYard(t *testing.T) {
 	line := func(what string, all []float64, limit string) string {
 		slices.Sort(all)
 		at := func(share float64) float64 { return all[int(share*float64(len(all)-1))] }
-		return fmt.Sprintf("| %s | %d | %.0f ms | %.0f ms | %.0f ms | %s |\n", what, len(all), at(.5), at(.95), at(1), limit)
+		return fmt.Sprintf("| %s | %d | %.0f ms | %.0f ms | %.0f ms | %s |\n", what, len(all), at(.5), at(.95), at(1),
+			limit)
 	}
 	table := "| what | times | median | 95 of 100 | worst | limit |\n|---|---|---|---|---|---|\n" +
 		line("first answer of a page of 60 converters with three motors each, nothing planned yet", cold, "1 s") +

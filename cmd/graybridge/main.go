@@ -29,6 +29,8 @@ func commands() []command {
 		{"plan", "plan a job document from a file, without a database", plan},
 		{"weigh", "weigh the bridges for a job document from a file", weigh},
 		{"plate", "read plates as typed from a file", plates},
+		{"device", "read plates of drives and controllers as typed from a file", devices},
+		{"leaflet", "read a drive's table of functions from a file of text", leaflets},
 		{"solve", "solve a bench case (a circuit) from a file", solve},
 		{"simulate", "follow time-domain cases from a file", simulate},
 		{"saturate", "follow machines whose iron saturates from a file", saturate},

@@ -64,6 +64,9 @@ var functions = []Function{LineVolts, LineHertz, MotorVolts, MotorAmps, MotorHer
 	Accelerate, Decelerate, StopMode, RunSource, SpeedSource, ReverseRun, Restart, ResetFault, Overload, CurrentLimit,
 	Carrier, SkipFrom, SkipTo, SkipFrom2, SkipTo2, DisplayScale, PhaseLoss}
 
+// Functions are all of them, in that order.
+func Functions() []Function { return slices.Clone(functions) }
+
 // Role is what a terminal is for.
 type Role string
 

@@ -105,8 +105,8 @@ func (w *reading) wasRead(path string) bool {
 
 // Flow is the document with the readings of a view that go into the plan by themselves; ok is false
 // where there are none. A reading that would change what a gate stands on (which joints, which parts,
-// which settings) waits for somebody to take it in: what is built stays built. One that stops the plan
-// does not wait.
+// which settings) waits for somebody to take it in: what is built stays built. So does one that stops the
+// plan: its gate holds already, and stays there to be read once more.
 func (s *Solved) Flow(ctx context.Context, d Document, v *bringup.Progress) (out Document, ok bool, err error) {
 	if s.r == nil {
 		return d, false, nil
@@ -125,7 +125,7 @@ func (s *Solved) Flow(ctx context.Context, d Document, v *bringup.Progress) (out
 		if err != nil {
 			return d, false, err
 		}
-		if after.plan.Card.NotReady != "" || reflect.DeepEqual(stood, after.stands()) {
+		if reflect.DeepEqual(stood, after.stands()) {
 			out, ok = next, true
 		}
 	}
@@ -135,7 +135,7 @@ func (s *Solved) Flow(ctx context.Context, d Document, v *bringup.Progress) (out
 // stands is what the gates of a plan stand on.
 func (s *Solved) stands() any {
 	c := s.plan.Card
-	return [][]bringup.Line{c.Joints, c.Parts, c.Settings}
+	return []any{c.NotReady == "", len(s.plan.Gates), c.Joints, c.Parts, c.Settings}
 }
 
 // bumped is what a bump showed as the Leads bay has it: right or wrong, and the line to which the

@@ -82,7 +82,7 @@ async function load() {
 }
 
 /** Plans that were not ready are asked for again. */
-const follows = useTimeoutFn(() => void load(), 1000, { immediate: false })
+const follows = useTimeoutFn(() => void (fetching ? follow() : load()), 1000, { immediate: false })
 const follow = () => shown.value.some((w) => w.jobs.some((j) => j.waits)) && follows.start()
 const retry = useTimeoutFn(() => void load(), 2000, { immediate: false })
 

@@ -1,0 +1,10 @@
+package label
+
+// What is said of a plate that cannot be read.
+const (
+	notAPlate = "Neither an input nor an output stands there: like “IN 1~ 200-240 V 9.9 A OUT 3~ 0-230 V 4.5 A 1.1 kW”."
+	noOutput  = "The output's amps are missing: what it gives a motor, like “OUT 3~ 4.5 A”."
+	noInput   = "The input's volts are missing, like “IN 1~ 200-240 V”."
+
+	noArmature = "The armature's volts are missing, like “ARM 90 V DC 7.5 A”."
+)

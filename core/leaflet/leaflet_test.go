@@ -1,0 +1,121 @@
+package leaflet_test
+
+import (
+	"encoding/json"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"graybridge/core/drive"
+	"graybridge/core/leaflet"
+)
+
+// Of the six tables of the reference 95 lines of 100 are right, and none is wrong without being asked.
+func TestTheTablesOfTheReference(t *testing.T) {
+	t.Parallel()
+	files, err := filepath.Glob("testdata/*.txt")
+	require.NoError(t, err)
+	require.Len(t, files, 6)
+	lines, right := 0, 0
+	for _, file := range files {
+		text, err := os.ReadFile(file)
+		require.NoError(t, err)
+		got, problem := leaflet.Read(string(text))
+		require.Empty(t, problem, file)
+		reference, err := os.ReadFile(strings.TrimSuffix(file, ".txt") + ".json")
+		require.NoError(t, err)
+		var want struct{ Lines []leaflet.Line }
+		require.NoError(t, json.Unmarshal(reference, &want))
+		require.Len(t, got, len(want.Lines), file)
+		for i, w := range want.Lines {
+			g := got[i]
+			lines++
+			assert.Equal(t, [4]string{w.Code, w.Name, w.Unit, w.Default},
+				[4]string{g.Code, g.Name, g.Unit, g.Default}, file)
+			if g.Function == w.Function {
+				right++
+				continue
+			}
+			assert.Equal(t, leaflet.Ask, g.Function, "%s, %s (%s): wrong without being asked", file, w.Name, w.Function)
+		}
+	}
+	t.Logf("%d of %d lines right", right, lines)
+	require.GreaterOrEqual(t, float64(right), 0.95*float64(lines))
+}
+
+// Names of other makes: what is sure is taken, what is doubtful asked, what is none left alone.
+func TestNamesOfOtherMakes(t *testing.T) {
+	t.Parallel()
+	for name, want := range map[string]string{
+		"Accel time": "accelerate", "Accelerating time 1": "accelerate", "Accel. time 2": leaflet.Other,
+		"Decel time": "decelerate", "Max. output frequency": "most-hertz", "Upper limit frequency": "most-hertz",
+		"Lower limit frequency": "least-hertz", "Maximum frequency": "most-hertz", "PWM carrier freq.": "carrier",
+		"Motor rated amps": "motor-amps", "Motor nameplate current": "motor-amps", "Rated motor voltage": "motor-volts",
+		"Motor cos φ": "motor-power-factor", "Motor nominal speed": "motor-rpm", "Motor poles number": "motor-poles",
+		"V/F base frequency": "base-hertz", "Manual torque boost": "boost", "Start command source": "run-source",
+		"Frequency command source": "speed-source", "Frequency setpoint source": "speed-source",
+		"Stop method": "stop-mode", "Reverse rotation inhibit": "reverse",
+		"Auto restart after power failure": "restart-after-outage",
+		"Motor thermal protection level":   "overload", "Skip frequency 2 lower": "skip-from-2",
+		"Rated frequency": leaflet.Ask, "Skip frequency width": leaflet.Ask, "Torque current": leaflet.Ask,
+		"Frequency at startup":  leaflet.Ask,
+		"Jog acceleration time": leaflet.Other, "PID feedback source": leaflet.Other, "Fault record 1": leaflet.Other,
+		"Backlight": leaflet.Other, "Motor stator resistance": leaflet.Other,
+	} {
+		assert.Equal(t, want, leaflet.FunctionOf(name), name)
+	}
+}
+
+func TestLayoutsAndRanges(t *testing.T) {
+	t.Parallel()
+	for name, text := range map[string]string{
+		"csv": "Parameter,Description,Setting range,Factory setting,Unit\n" +
+			"P01,\"Acceleration time\",0.1 to 600.0,10.0,s\n",
+		"pipes": "| No. | Name | Range | Default | Unit |\n| P01 | Acceleration time | 0,1…600,0 | 10,0 | s |\n",
+		"tabs": "A drive's leaflet, page 12\n\nCode\tFunction\tUnit\tRange\tDefault\n" +
+			"P01\tAcceleration time\ts\t0.1 - 600.0\t10.0\n",
+		"columns": "Code  Name               Range         Default  Unit\n" +
+			"P01   Acceleration time  0.1 ~ 600.0   10.0     s\n",
+		"again": "Code;Name;Range;Default;Unit\nP01;Acceleration time;0.1-600.0;10.0;s\nCode;Name;Range;Default;Unit\n",
+	} {
+		lines, problem := leaflet.Read(text)
+		require.Empty(t, problem, name)
+		require.Equal(t, []leaflet.Line{{Code: "P01", Name: "Acceleration time", Function: "accelerate", Least: "0.1",
+			Most: "600.0", Default: "10.0", Unit: "s"}}, lines, name)
+	}
+	lines, _ := leaflet.Read("Code;Name;Range;Default;Unit\nP02;Stop mode;0: ramp  1: coast;0;\n")
+	require.Equal(t, []leaflet.Choice{{Value: "0", Text: "ramp"}, {Value: "1", Text: "coast"}}, lines[0].Choices)
+	lines, _ = leaflet.Read("Code;Name;Range;Default;Unit\nP1;Acceleration time;;;\nP2;Ramp up time;;;\nP3;Boost;;;\n")
+	require.Equal(t, []string{leaflet.Ask, leaflet.Ask, "boost"}, []string{lines[0].Function, lines[1].Function,
+		lines[2].Function}, "two lines are not one function")
+	for _, text := range []string{"", "no table", "Code;Name\nP1;Boost", "\x00;;;"} {
+		_, problem := leaflet.Read(text)
+		require.NotEmpty(t, problem, "%q", text)
+	}
+}
+
+// Every function that a table may be matched to is one that a profile knows.
+func TestFunctionsAreThoseOfAProfile(t *testing.T) {
+	t.Parallel()
+	known := map[string]bool{}
+	for _, f := range drive.Functions() {
+		known[string(f)] = true
+	}
+	for _, f := range leaflet.Functions() {
+		assert.True(t, known[f], f)
+	}
+}
+
+func FuzzRead(f *testing.F) {
+	f.Add("Code  Name  Range  Default  Unit\nP01  Boost  0-20  3  %\n")
+	f.Fuzz(func(t *testing.T, text string) {
+		lines, problem := leaflet.Read(text)
+		if (len(lines) == 0) != (problem != "") {
+			t.Fatal("lines or a problem")
+		}
+	})
+}
