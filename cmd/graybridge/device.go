@@ -14,7 +14,6 @@ import (
 type devicesFile struct {
 	Format  string       `json:"format"`
 	Version int          `json:"version"`
-	About   string       `json:"about,omitempty"`
 	Lines   []deviceLine `json:"lines"`
 }
 

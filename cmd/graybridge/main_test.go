@@ -117,3 +117,30 @@ func TestServeSaysPlainlyWhyItCannotListen(t *testing.T) {
 	require.Equal(t, 1, status)
 	require.Contains(t, errs, "cannot listen on 203.0.113.1:80")
 }
+
+// Plates of devices and a leaflet's table are read from files; what is none of them is refused in one
+// line, with nothing printed.
+func TestDevicesAndLeafletsAreRead(t *testing.T) {
+	status, out, errs := called(t, `{"format":"gray-bridge/device-plates","version":1,"lines":[{"typed":
+		"IN 1~ 200-240 V 9.9 A OUT 3~ 0-230 V 4.5 A 1.1 kW"},{"typed":"hello"}]}`, "device", "-")
+	require.Zero(t, status, errs)
+	var devices []map[string]any
+	require.NoError(t, json.Unmarshal([]byte(out), &devices))
+	require.Len(t, devices, 2)
+	require.Equal(t, "drive", devices[0]["kind"])
+	require.NotContains(t, devices[0], "most_hertz", "what was not read is absent")
+	require.Equal(t, "hello", devices[1]["typed"])
+	require.NotEmpty(t, devices[1]["problem"])
+
+	status, out, errs = called(t, "Code;Name;Range;Default;Unit\nP1;Torque boost;0-20;3;%\n", "leaflet", "-")
+	require.Zero(t, status, errs)
+	require.JSONEq(t, `[{"code":"P1","name":"Torque boost","function":"boost","least":"0","most":"20","default":"3",
+		"unit":"%"}]`, out)
+	for _, c := range [][]string{{`{"format":"else","version":1,"lines":[]}`, "device"}, {"[", "device"},
+		{"nothing", "leaflet"}, {"\xff", "leaflet"}} {
+		status, out, errs = called(t, c[0], c[1], "-")
+		require.Equal(t, 2, status, c)
+		require.Empty(t, out)
+		require.Equal(t, 1, strings.Count(errs, "\n"), errs)
+	}
+}

@@ -79,7 +79,8 @@ var others = regexp.MustCompile(`\b(` + strings.Join([]string{
 
 // doubtful are words of which a name that no rule knows may still be a function's.
 const doubtful = "accel decel ramp freq hertz motor voltage current overload carrier switching restart reset " +
-	"reverse reversing stop start source reference setpoint boost pole poles speed limit skip jump phase direction rotation torque"
+	"reverse reversing stop start source reference setpoint boost pole poles speed limit skip jump phase direction " +
+	"rotation torque"
 
 var nameParts = regexp.MustCompile(`[a-zφ]+|\d+`)
 
