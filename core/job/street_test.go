@@ -42,6 +42,34 @@ func TestAFilmEndsWhereThePhasorsStand(t *testing.T) {
 	require.InDelta(t, amps(t, p.Wanted.RPM), last, 15)
 }
 
+// A machine of the street stands there as the plan judges it: what its heaviest asks over
+// plate on any supply is no stop of the converter, on the street as in what the plan says.
+func TestTheStreetGradesAsThePlanDoes(t *testing.T) {
+	seen := map[finding.Grade]int{}
+	for heaviest := 70; heaviest <= 160; heaviest += 10 {
+		for _, cans := range []string{"", "60", "140", "260"} {
+			d := scenario.ClayRoom()
+			d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = cans, ""
+			d.Machines[0].Load.Heaviest = strconv.Itoa(heaviest) + " %"
+			p := job.Make(d)
+			stops := false
+			for _, f := range p.Findings {
+				stops = stops || f.Bay == finding.Bridge && f.Grade == finding.Stop
+			}
+			worst := finding.Good
+			for _, m := range p.Rotary.Machines {
+				if m.Grade.Rank() < worst.Rank() {
+					worst = m.Grade
+				}
+			}
+			seen[worst]++
+			require.Equal(t, stops, worst == finding.Stop, "heaviest %d %%, cans %q", heaviest, cans)
+		}
+	}
+	require.Greater(t, seen[finding.Stop], 3)
+	require.Greater(t, seen[finding.Caution], 3)
+}
+
 // Every way to start the idler brings it up, and a start capacitor leaves at its drop-out.
 func TestTheIdlersFilm(t *testing.T) {
 	for _, by := range []rotary.StartBy{rotary.ByRope, rotary.ByPony, rotary.ByButton, rotary.ByRelay} {

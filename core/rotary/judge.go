@@ -92,6 +92,18 @@ func (o *Over) ownAmps(w WorstOf) float64 {
 	return math.Max(1, o.At(w.Of).Site.Model.AmpsAt(share))
 }
 
+// carries is how the worst winding of an occasion stands: the one judgement of it, for
+// what the plan says, each machine of the street, each pair of banks and each idler.
+func (o *Over) carries(w WorstOf) finding.Grade {
+	switch {
+	case w.Share > near*o.ownAmps(w):
+		return finding.Stop
+	case w.Share > 1:
+		return finding.Caution
+	}
+	return finding.Good
+}
+
 // judgeBanks weighs the banks over the states that occur.
 func (o *Over) judgeBanks() {
 	a := o.Answer
@@ -103,13 +115,7 @@ func (o *Over) judgeBanks() {
 	case math.IsInf(w.Share, 1):
 		o.say(o.fallsOut(w))
 	default:
-		grade := finding.Good
-		if w.Share > near*o.ownAmps(w) {
-			grade = finding.Stop
-		} else if w.Share > 1 {
-			grade = finding.Caution
-		}
-		o.say(o.worstWinding(w, grade))
+		o.say(o.worstWinding(w, o.carries(w)))
 	}
 	if !o.Chosen {
 		o.say(o.chooseBanks())

@@ -220,7 +220,7 @@ func (o *Over) tryIdler(ctx context.Context, idler Motor, largest float64) (Idle
 		row.Grade, row.Text = finding.Good, "serves"
 	case spare <= 1:
 		row.Text = o.Who(weakest) + " would not start"
-	case worst.Share > near:
+	case o.carries(worst) == finding.Stop:
 		row.Text = "burns " + o.Who(worst.Of)
 	default:
 		row.Grade, row.Text = finding.Caution, "with limits"

@@ -195,24 +195,26 @@ func (v *MotorView) guarded(z Sized) {
 // gradeOf a machine of the street: how its windings and its start stand.
 func (o *Over) gradeOf(i int) finding.Grade {
 	e := o.Answer.Each[i]
-	worst := 0.0
-	for _, c := range o.Answer.Occasions {
+	grade := finding.Good
+	if e.Start.Torque < startMargin*e.Standing {
+		grade = finding.Caution
+	}
+	if e.Start.Torque <= e.Standing {
+		grade = finding.Stop
+	}
+	for at, c := range o.Answer.Occasions {
 		if !slices.Contains(c.Running, i) {
 			continue
 		}
 		if !c.State.Runs {
 			return finding.Stop
 		}
-		_, share := c.State.Machines[i].Worst()
-		worst = math.Max(worst, share)
+		winding, share := c.State.Machines[i].Worst()
+		if g := o.carries(WorstOf{i, winding, share, at}); g.Rank() < grade.Rank() {
+			grade = g
+		}
 	}
-	switch {
-	case worst > near || e.Start.Torque <= e.Standing:
-		return finding.Stop
-	case worst > 1 || e.Start.Torque < startMargin*e.Standing:
-		return finding.Caution
-	}
-	return finding.Good
+	return grade
 }
 
 func (o *Over) optionView(id, title string, p Option) OptionView {
@@ -231,12 +233,7 @@ func (o *Over) optionView(id, title string, p Option) OptionView {
 	if !math.IsInf(p.Worst.Share, 1) {
 		v.Worst, v.Share = unit.Percent(p.Worst.Share), p.Worst.Share
 		v.Of = fmt.Sprintf("%s of %s, %s", p.Worst.Winding, o.Who(p.Worst.Of), o.occasion(p.Worst))
-		switch {
-		case p.Worst.Share <= 1:
-			v.Grade = finding.Good
-		case p.Worst.Share <= near:
-			v.Grade = finding.Caution
-		}
+		v.Grade = o.carries(p.Worst)
 	}
 	if !math.IsInf(p.Other.Share, 1) {
 		v.Other = unit.Percent(p.Other.Share)
