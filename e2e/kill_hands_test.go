@@ -22,6 +22,7 @@ type hands struct {
 	picture            []byte
 	entries, stock     map[string]bool
 	pictures           []string
+	refused            []string
 	count              atomic.Int64
 }
 
@@ -54,6 +55,10 @@ func (h *hands) work(stop <-chan struct{}) {
 				h.count.Add(1)
 				return said, true
 			}
+			if status == http.StatusUnprocessableEntity || status == http.StatusBadRequest {
+				h.refused = append(h.refused, string(said))
+				return nil, false
+			}
 			select {
 			case <-stop:
 				return nil, false
@@ -67,7 +72,7 @@ func (h *hands) work(stop <-chan struct{}) {
 			return
 		case <-time.After(30 * time.Millisecond):
 		}
-		entry := map[string]any{"id": fmt.Sprintf("hands-%d", n), "kind": "note", "words": fmt.Sprint("seen ", n),
+		entry := map[string]any{"id": fmt.Sprintf("hands-entry-%d", n), "kind": "note", "words": fmt.Sprint("seen ", n),
 			"taken": "2026-03-02T18:00:00Z"}
 		switch n % 4 {
 		case 1:
@@ -98,6 +103,7 @@ func (h *hands) work(stop <-chan struct{}) {
 // held looks whether everything that was acknowledged is there, once.
 func (h *hands) held(t *testing.T, least int) {
 	t.Helper()
+	require.Empty(t, h.refused)
 	require.GreaterOrEqual(t, int(h.count.Load()), least, "enough was under way")
 	seen := map[string]int{}
 	var lines []logbook.Entry
@@ -116,13 +122,10 @@ func (h *hands) held(t *testing.T, least int) {
 		require.Equal(t, http.StatusOK, status, "picture %s", id)
 	}
 	_, said := h.send("GET", "/api/workshops/"+h.workshop+"/stores", "", nil)
-	var stores struct {
-		Stores []struct{ What string }
-		Items  []struct{ What string }
-	}
+	var stores struct{ Lines []struct{ What string } }
 	require.NoError(t, json.Unmarshal(said, &stores))
 	there := map[string]int{}
-	for _, s := range append(stores.Stores, stores.Items...) {
+	for _, s := range stores.Lines {
 		there[s.What]++
 	}
 	for what := range h.stock {

@@ -179,7 +179,6 @@ const lines = computed(() => [
 .pair-ruler input {
   width: 100%;
   min-height: 32px;
-  accent-color: var(--river);
 }
 .pair-card {
   margin-top: 18px;

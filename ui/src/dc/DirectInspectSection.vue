@@ -31,7 +31,6 @@ const next = computed(() => steps.value.find((s) => !s.done)?.id)
 .inspect input {
   width: 20px;
   height: 20px;
-  accent-color: var(--river);
   flex: none;
 }
 </style>

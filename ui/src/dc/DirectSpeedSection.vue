@@ -196,7 +196,6 @@ const said = computed(() =>
 .slides input {
   width: 100%;
   height: 34px;
-  accent-color: var(--river);
 }
 .wave-row {
   display: grid;

@@ -71,7 +71,6 @@ const left = computed(() => dc.value.wiring.filter((w) => !w.done).length)
 .landed {
   width: 20px;
   height: 20px;
-  accent-color: var(--river);
 }
 @media (max-width: 760px) {
   .landed {

@@ -99,7 +99,6 @@ const { version, versions, changed, lookUp, compare } = useVersions((p) =>
   width: 22px;
   height: 22px;
   margin-top: 4px;
-  accent-color: var(--river);
   flex: none;
 }
 .trims .coming {

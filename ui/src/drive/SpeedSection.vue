@@ -203,7 +203,6 @@ const ramps = computed(() => [
   width: 100%;
   height: 34px;
   margin-top: 8px;
-  accent-color: var(--river);
 }
 .caps-list {
   margin: 4px 0 10px;

@@ -1,9 +1,10 @@
 // @vitest-environment happy-dom
 import { mount } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { defineComponent, h } from 'vue'
+import { defineComponent, h, nextTick } from 'vue'
 import { blank, network, Still, until, type Network } from './network'
 import { provideJob, type OpenJob } from './open'
+import { connected } from '../desk/live'
 import { me } from '../desk/person'
 import { thisWindow } from '../desk/windows'
 import { written } from './record'
@@ -147,6 +148,29 @@ describe('a job open for work', () => {
     await until('it waits', () => job.saving.value === 'waiting')
     expect(Object.keys(localStorage).some((k) => k.startsWith('gray-bridge-unsent-j1'))).toBe(true)
     expect(job.text('supply.volts')).toBe('229')
+  })
+
+  it('says that figures are from before what was typed without a connection, until they come', async () => {
+    const job = await open()
+    expect(job.behind.value).toBe(false)
+    there.cut = true
+    job.preview('supply.volts', '229')
+    await until('nothing plans it', () => job.behind.value)
+    connected.value = false
+    await nextTick()
+    there.cut = false
+    connected.value = true
+    await until('it is planned', () => !job.behind.value)
+    expect(job.saving.value).toBe('stored')
+    there.cut = true
+    job.commit('supply.volts', '229')
+    await until('it waits', () => job.behind.value)
+    there.cut = false
+    connected.value = false
+    await nextTick()
+    connected.value = true
+    await until('it is stored', () => job.revision.value === 2)
+    expect(job.behind.value).toBe(false)
   })
 
   it('puts both edits together where two people touched different entries', async () => {

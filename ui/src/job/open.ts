@@ -24,7 +24,7 @@ import { mergeable, opened, reduce, type Event, type Held } from './queue'
 import { mayEnter, readsOnly } from './rights'
 import { written } from './record'
 import { savedWords, type Saving } from './saved'
-import { keep, left, windowsOf, type Change, type Unsent } from './unsent'
+import { keep, left, presented, windowsOf, type Change, type Unsent } from './unsent'
 
 export function openJob(id: string) {
   const document = shallowRef<Document>()
@@ -41,7 +41,7 @@ export function openJob(id: string) {
   let [sending, tries] = [false, 0] // tries that failed in a row: each waits longer
   let planning = false
   let unplanned: Document | undefined
-  let planned: Document | undefined // what the plan on screen was made from, where that was asked for by itself
+  const planned = shallowRef<Document>() // what the plan on screen was made from, where that was asked for by itself
   let closed = false
   let timer: ReturnType<typeof setTimeout> | undefined
   let unkept = false // this browser does not keep what waits
@@ -82,7 +82,7 @@ export function openJob(id: string) {
   function answered(j: JobAnswer) {
     if (chosen.value && chosen.value !== j.plan.machine) return void replan()
     answer.value = j
-    planned = undefined
+    planned.value = undefined
   }
 
   /** Shows a document that the server has, keeping a gesture that is under way. */
@@ -109,13 +109,11 @@ export function openJob(id: string) {
     unkept = !keep(localStorage, id, thisWindow, { revision: held.revision, base: held.base, changes: held.queue })
   }
 
-  /** Takes over what a closed window had not sent, be it of an earlier version of the document. */
+  /** Takes over what a closed window had not sent. */
   async function adopt(unsent: Unsent, from: string) {
-    const texts = [unsent.base, ...unsent.changes.flatMap((c) => [c.document, c.before])]
-    const [base, ...documents] = (await api.present(texts)).documents
-    if (!held || held.queue.length || !base) return
-    const changes = unsent.changes.map((c, i) => ({ ...c, document: documents[2 * i]!, before: documents[2 * i + 1]! }))
-    on({ type: 'adopted', unsent: { revision: unsent.revision, base, changes } })
+    const now = await presented(unsent)
+    if (!held || held.queue.length || !now) return
+    on({ type: 'adopted', unsent: now })
     document.value = held.committed
     if (!unkept && from !== thisWindow) keep(localStorage, id, from)
     void replan()
@@ -175,7 +173,8 @@ export function openJob(id: string) {
         // What was stored meanwhile brought its own plan: an older one does not cover it.
         if (document.value !== d && !unplanned) continue
         answer.value = got
-        planned = d
+        planned.value = d
+        if (saving.value === 'waiting' && !held?.queue.length) saving.value = 'stored'
       } catch (e) {
         if (e instanceof Trouble && e.status === 0) saving.value = 'waiting'
         else message.value = e instanceof Error ? e.message : String(e)
@@ -221,7 +220,7 @@ export function openJob(id: string) {
     if (change.step || change.restore) {
       document.value = j.document
       answered(j)
-    } else if (document.value === change.document && !same(planned, change.document)) {
+    } else if (document.value === change.document && !same(planned.value, change.document)) {
       answered(j) // the same document may have been planned while it was typed: nothing to draw again
     }
   }
@@ -377,7 +376,7 @@ export function openJob(id: string) {
     tellHead()
     if (now && saving.value === 'waiting') {
       clearTimeout(timer)
-      void send()
+      void (held?.queue.length ? send() : replan().then(tellHead))
     }
   })
 
@@ -403,6 +402,7 @@ export function openJob(id: string) {
     missing,
     late: opening.late,
     reopen: opening.open,
+    behind: computed(() => saving.value === 'waiting' && planned.value !== document.value), // the figures are older
     theirs,
     asked,
     machine,

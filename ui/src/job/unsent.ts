@@ -4,7 +4,7 @@
  * machine never overwrite each other's. Where people log in, each has the own
  * alone: nobody's edit is sent under another's name.
  */
-import type { Document } from '../api/client'
+import { api, type Document } from '../api/client'
 import { me } from '../desk/person'
 
 /** One change on its way: a document to store, or a step through what was stored. */
@@ -59,4 +59,13 @@ export function left(storage: Storage, job: string, window: string): Unsent | un
   } catch {
     return undefined
   }
+}
+
+/** What a window had not sent, be it of an earlier version of the document, as documents are now. */
+export async function presented(unsent: Unsent): Promise<Unsent | undefined> {
+  const texts = [unsent.base, ...unsent.changes.flatMap((c) => [c.document, c.before])]
+  const [base, ...documents] = (await api.present(texts)).documents
+  if (!base) return undefined
+  const changes = unsent.changes.map((c, i) => ({ ...c, document: documents[2 * i]!, before: documents[2 * i + 1]! }))
+  return { revision: unsent.revision, base, changes }
 }

@@ -6,6 +6,7 @@ import { useMediaQuery } from '@vueuse/core'
 import { useKeys } from '../desk/keys'
 import { api, type Mistaken } from '../api/client'
 import { offered } from '../desk/palette'
+import BehindLine from './BehindLine.vue'
 import BayNav from './BayNav.vue'
 import BridgeBay from './BridgeBay.vue'
 import DrawingView from '../drawing/DrawingView.vue'
@@ -133,7 +134,6 @@ function toLedger() {
 const other = () => right(state.value === 'now' ? 'wanted' : 'now')
 
 const places = usePlaces(props.id, job)
-const card = places.to('card')
 const [history, remarked] = [ref(false), ref(false)]
 const said = ref({ list: [] as Remark[], approval: '' })
 const unanswered = computed(() => said.value.list.filter((r) => r.kind === 'remark' && !r.settled).length)
@@ -156,8 +156,8 @@ useKeys({
   'mod z': job.undo,
   'mod shift z': job.redo,
   'mod y': job.redo,
-  p: card,
-  'g c': card,
+  p: places.to('card'),
+  'g c': places.to('card'),
   'g w': places.to('weigh'),
   'g r': places.to('review'),
   'g b': places.to('bring-up'),
@@ -269,6 +269,7 @@ onUnmounted(() => (offered.deeds = []))
         <button type="button" class="why" @click="next">Go there</button>
         <button type="button" class="why" @click="unsure = false">Close</button>
       </p>
+      <BehindLine />
       <p class="span-verdict" :class="`verdict-${shown.grade}`">
         {{ shown.verdict }}
         <span v-if="said.approval" class="span-approval">{{ said.approval }}</span>
@@ -417,11 +418,11 @@ onUnmounted(() => (offered.deeds = []))
   }
   .span-acts {
     flex: 1 0 100%;
-    min-width: 0;
+    flex-wrap: wrap;
   }
   .next {
-    flex: 1;
-    min-width: 0;
+    flex: 1 1 12rem;
+    max-width: none;
   }
   .next :deep(kbd) {
     display: none;

@@ -166,7 +166,6 @@ function look(id: string, on: boolean) {
 .wall-look input {
   width: 20px;
   height: 20px;
-  accent-color: var(--river);
 }
 @media (max-width: 760px) {
   .wall-look {

@@ -117,7 +117,6 @@ const ranges = computed(() => [
 .wants input[type='range'] {
   width: 100%;
   min-height: 30px;
-  accent-color: var(--river);
 }
 .wants input:not([type='range']),
 .wants select {
