@@ -238,6 +238,11 @@ func TestEveryAcknowledgedRevisionOutlivesKills(t *testing.T) {
 			require.GreaterOrEqual(t, latest.Revision, revision)
 		}
 	}
+	held := 0
+	for _, w := range writers {
+		held += len(w.acked)
+	}
+	t.Logf("%d revisions, %d kills", held, *kills)
 	text, _ := os.ReadFile(filepath.Join(l.state, "run.log"))
 	require.Contains(t, string(text), "killed by signal 9", "the launcher says why a server was started again")
 }
