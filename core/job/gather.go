@@ -17,10 +17,17 @@ import (
 )
 
 // order puts the findings in order: the plan stops where the trade stops, nothing is
-// asked after it.
+// asked or bought after it.
 func (w *reading) order(p *Plan) {
 	if p.ended() {
 		p.Findings = slices.DeleteFunc(p.Findings, func(f finding.Finding) bool { return f.Grade == finding.Open })
+		for i := range p.Findings { // no device is wanted for a motor that is not planned on
+			f := &p.Findings[i]
+			f.Cures = slices.DeleteFunc(slices.Clone(f.Cures), func(c finding.Cure) bool {
+				_, device := deviceAt(placed(w.machine.ID, c.Path))
+				return device
+			})
+		}
 	}
 	if p.Use != nil {
 		v := p.Use.Under(p.Findings)
