@@ -69,14 +69,9 @@ func (s *Street) Reach() float64 { return math.Ceil(s.scaled(perHorsepower)/10) 
 // its best point, and another around the best pair of equal banks, that step where they
 // find better and halve where they do not, and last ways that turn. The grids take every
 // main flux for a straight line, which is right where machines work and costs a sixth;
-// everything after them stands on the curves. equal holds both banks alike. ok is false
-// where no banks let every state run. It ends with the context's error where its caller
-// has gone.
-func (s *Street) Search(
-	ctx context.Context,
-	states Occurring,
-	equal bool,
-) (best Balance, worst WorstOf, ok bool, err error) {
+// everything after them stands on the curves. equal is the best with both banks alike, on
+// the way to it. It ends with the context's error where its caller has gone.
+func (s *Street) Search(ctx context.Context, states Occurring) (best, equal Found, err error) {
 	d := descent{s: s, ctx: ctx, states: states, reach: s.Reach(), worst: WorstOf{Share: math.Inf(1)}}
 	s.forget()
 	d.grid(func(try func(Balance)) {
@@ -86,9 +81,7 @@ func (s *Street) Search(
 		}
 	})
 	d.around(alike, d.reach/coarse/2)
-	if equal {
-		return d.end()
-	}
+	equal = d.end()
 	diagonal := d
 	d.worst = WorstOf{Share: math.Inf(1)}
 	d.grid(func(try func(Balance)) {
@@ -104,7 +97,15 @@ func (s *Street) Search(
 		d = diagonal
 	}
 	d.spin(d.reach / coarse)
-	return d.end()
+	return d.end(), equal, d.err
+}
+
+// Found are the best banks of a search and the worst winding with them. OK is false where no
+// banks let every state run.
+type Found struct {
+	Balance
+	Worst WorstOf
+	OK    bool
 }
 
 // coarse is how many steps the first grid has each way.
@@ -196,11 +197,11 @@ func (d *descent) spin(step float64) {
 	}
 }
 
-func (d *descent) end() (Balance, WorstOf, bool, error) {
+func (d *descent) end() Found {
 	if d.err != nil || math.IsInf(d.worst.Share, 1) {
-		return Balance{}, d.worst, false, d.err
+		return Found{Worst: d.worst}
 	}
-	return d.best, d.worst, true, nil
+	return Found{d.best, d.worst, true}
 }
 
 // Map is the worst winding over both banks: rows from nothing at L2-L3 upward, each from

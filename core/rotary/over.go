@@ -171,13 +171,12 @@ func (o *Over) solve(ctx context.Context) error {
 	o.sets = o.timetable()
 	states, shapes := o.occurring()
 	o.states = states
-	var err error
-	if a.Best.Balance, a.Best.Worst, a.OK, err = o.Street.Search(ctx, states, false); err != nil {
+	best, equal, err := o.Street.Search(ctx, states)
+	if err != nil {
 		return err
 	}
-	if a.Equal.Balance, a.Equal.Worst, _, err = o.Street.Search(ctx, states, true); err != nil {
-		return err
-	}
+	a.Best.Balance, a.Best.Worst, a.OK = best.Balance, best.Worst, best.OK
+	a.Equal.Balance, a.Equal.Worst = equal.Balance, equal.Worst
 	o.choose(a)
 	for _, option := range []*Option{&a.Plain, &a.Equal, &a.Best, &a.Yours} {
 		o.weigh(option, states)

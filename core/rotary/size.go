@@ -189,16 +189,17 @@ func (o *Over) tryIdler(ctx context.Context, idler Motor, largest float64) (Idle
 	}
 	s := NewStreet(o.line(), idler, motors...)
 	s.SetBackward(o.As.Spun == Backward)
-	best, worst, ok, err := s.Search(ctx, o.states, false)
+	best, _, err := s.Search(ctx, o.states)
 	if err != nil {
 		return IdlerSize{}, err
 	}
 	row := IdlerSize{Grade: finding.Stop, Ratio: unit.Three(idler.Model.ShaftWatts/largest) + " ×"}
-	if !ok {
+	worst := best.Worst
+	if !best.OK {
 		row.Text = o.Who(worst.Of) + " falls out"
 		return row, nil
 	}
-	s.SetBalance(best)
+	s.SetBalance(best.Balance)
 	spare, weakest := math.Inf(1), 0
 	for i, e := range o.Answer.Each {
 		duties := make([]Duty, len(motors))
