@@ -147,7 +147,7 @@ func tellBroken(b *job.Broken) {
 func (c *memo[T]) guarded(ctx context.Context, d job.Document) (v T, err error) {
 	defer func() {
 		if r := recover(); r != nil {
-			err = &job.Broken{Of: reflect.TypeFor[T]().String(), Where: where()}
+			err = &job.Broken{Of: reflect.TypeFor[T]().String(), Where: job.PanicAt()}
 		}
 		var broke *job.Broken
 		if !errors.As(err, &broke) {
@@ -208,7 +208,7 @@ func (s *server) answer(ctx context.Context, d job.Document) (a Answer, err erro
 	p := given.Plan()
 	defer func() {
 		if r := recover(); r != nil {
-			broke := &job.Broken{Of: "drawing", Where: where()}
+			broke := &job.Broken{Of: "drawing", Where: job.PanicAt()}
 			tellBroken(broke)
 			p = job.Failed(d, broke.Where)
 			a, err = Answer{p, drawing.All(drawing.SceneOf(&p))}, nil

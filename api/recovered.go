@@ -4,10 +4,10 @@ import (
 	"fmt"
 	"log/slog"
 	"net/http"
-	"runtime"
-	"strings"
 
 	"github.com/go-chi/chi/v5/middleware"
+
+	"graybridge/core/job"
 )
 
 // recovered turns a handler that broke into an answer. What broke it is not
@@ -18,7 +18,7 @@ func recovered(next http.Handler) http.Handler {
 			if v := recover(); v == http.ErrAbortHandler {
 				panic(v) // a file that breaks off half-way: the connection ends
 			} else if v != nil {
-				slog.Error("a request broke", "where", where(), "id", middleware.GetReqID(r.Context()))
+				slog.Error("a request broke", "where", job.PanicAt(), "id", middleware.GetReqID(r.Context()))
 				if h, ok := w.(*heldAnswer); ok {
 					h.forget()
 				}
@@ -28,21 +28,4 @@ func recovered(next http.Handler) http.Handler {
 		}()
 		next.ServeHTTP(w, r)
 	})
-}
-
-// where is the place of a panic that is being recovered: this project's
-// innermost functions, no values.
-func where() string {
-	pcs := make([]uintptr, 64)
-	frames := runtime.CallersFrames(pcs[:runtime.Callers(3, pcs)])
-	var at []string
-	for {
-		f, more := frames.Next()
-		if name, ok := strings.CutPrefix(f.Function, "graybridge/"); ok && len(at) < 4 {
-			at = append(at, fmt.Sprintf("%s:%d", name, f.Line))
-		}
-		if !more {
-			return strings.Join(at, " < ")
-		}
-	}
 }

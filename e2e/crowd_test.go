@@ -96,17 +96,16 @@ func peak(t *testing.T, pid int) float64 {
 	return kb / 1024
 }
 
-// steadily is the crowd at an edit of each every five seconds for five minutes: what each took, and what
-// the server held after the first minute and at the end, in MB.
-func (c *crowd) steadily(t *testing.T, many int, revisions []int) (took []time.Duration, early, late float64) {
-	const pace, over = 5 * time.Second, 5 * time.Minute
+// paced lets each of many make an edit a pace, spread over it, until an end; wait gives what each took.
+func (c *crowd) paced(t *testing.T, many int, pace time.Duration, end time.Time, revisions []int) (
+	wait func() []time.Duration) {
 	var mu sync.Mutex
+	var took []time.Duration
 	var group sync.WaitGroup
-	begun := time.Now()
 	for who := range many {
 		group.Go(func() {
 			time.Sleep(time.Duration(who) * pace / time.Duration(many))
-			for time.Since(begun) < over {
+			for time.Now().Before(end) {
 				next := time.Now().Add(pace)
 				d, err := c.edits(who, revisions[who])
 				if err != nil {
@@ -121,9 +120,19 @@ func (c *crowd) steadily(t *testing.T, many int, revisions []int) (took []time.D
 			}
 		})
 	}
+	return func() []time.Duration {
+		group.Wait()
+		return took
+	}
+}
+
+// steadily is the crowd at an edit of each every five seconds for five minutes: what each took, and what
+// the server held after the first minute and at the end, in MB.
+func (c *crowd) steadily(t *testing.T, many int, revisions []int) (took []time.Duration, early, late float64) {
+	wait := c.paced(t, many, 5*time.Second, time.Now().Add(5*time.Minute), revisions)
 	time.Sleep(time.Minute)
 	early, _ = memory(t, c.server.cmd.Process.Pid)
-	group.Wait()
+	took = wait()
 	late, _ = memory(t, c.server.cmd.Process.Pid)
 	return took, early, late
 }
@@ -169,29 +178,11 @@ func TestCrowd(t *testing.T) {
 		}()
 	}
 	require.Eventually(t, func() bool { return open.Load() == streams }, 20*time.Second, 20*time.Millisecond)
-	var mu sync.Mutex
-	var took []time.Duration
 	revisions := make([]int, many)
-	var group sync.WaitGroup
-	end := time.Now().Add(over)
-	for who := range many {
-		group.Go(func() {
-			time.Sleep(time.Duration(who) * 2 * time.Second / many)
-			for revisions[who] = 1; time.Now().Before(end); {
-				next := time.Now().Add(2 * time.Second)
-				d, err := c.edits(who, revisions[who])
-				if err != nil {
-					t.Errorf("maker %d: %v", who, err)
-					return
-				}
-				revisions[who]++
-				mu.Lock()
-				took = append(took, d)
-				mu.Unlock()
-				time.Sleep(time.Until(next))
-			}
-		})
+	for who := range revisions {
+		revisions[who] = 1
 	}
+	wait := c.paced(t, many, 2*time.Second, time.Now().Add(over), revisions)
 	var drawn []float64
 	for turn := range 4 { // each well within what a page is waited for
 		drawn = append(drawn, eval[[]float64](p, fmt.Sprintf(`(async () => {
@@ -208,7 +199,7 @@ func TestCrowd(t *testing.T) {
 		return out })()`, 5*turn, 5*turn+5))...)
 	}
 	sort.Float64s(drawn)
-	group.Wait()
+	took := wait()
 	for who := range many {
 		_, text := c.people[who].do("GET", "/api/jobs/"+c.jobs[who], nil)
 		var got struct{ Revision int }

@@ -2,7 +2,6 @@ package job
 
 import (
 	"context"
-	"reflect"
 
 	"graybridge/core/capacitor"
 )
@@ -33,13 +32,9 @@ func Beside(ctx context.Context, s *Solved, d Document, machine string) (out *So
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
-	made := *r.plan()
-	if err := ctx.Err(); err != nil {
-		return nil, err
+	out, err = planned(ctx, r, d)
+	if out != nil {
+		out.r = nil // the converter is another's
 	}
-	made.place(r.machine.ID)
-	if !sound(reflect.ValueOf(made)) {
-		return &Solved{plan: Failed(d, noSense), Broke: &Broken{"plan", noSense}}, nil
-	}
-	return &Solved{plan: made}, nil
+	return out, err
 }

@@ -21,18 +21,24 @@ func (b *Broken) Error() string {
 // noSense is where a computation ended without a fault and gave a figure that nobody can say.
 const noSense = "a figure that is no number"
 
-// brokenAt is the place of a panic that is being recovered.
-func brokenAt(of string) *Broken {
+// brokenAt is a panic that is being recovered, with its place.
+func brokenAt(of string) *Broken { return &Broken{of, PanicAt()} }
+
+// PanicAt is the place of a panic that is being recovered: this project's innermost functions with
+// their lines, no values.
+func PanicAt() string {
 	pcs := make([]uintptr, 64)
-	frames := runtime.CallersFrames(pcs[:runtime.Callers(3, pcs)])
+	frames := runtime.CallersFrames(pcs[:runtime.Callers(1, pcs)])
 	var at []string
+	panicked := false // what stands before it recovers
 	for {
 		f, more := frames.Next()
-		if name, ok := strings.CutPrefix(f.Function, "graybridge/"); ok && len(at) < 4 {
+		panicked = panicked || f.Function == "runtime.gopanic"
+		if name, ok := strings.CutPrefix(f.Function, "graybridge/"); ok && panicked && len(at) < 4 {
 			at = append(at, fmt.Sprintf("%s:%d", name, f.Line))
 		}
 		if !more {
-			return &Broken{of, strings.Join(at, " < ")}
+			return strings.Join(at, " < ")
 		}
 	}
 }

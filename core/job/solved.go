@@ -54,6 +54,11 @@ func Solve(ctx context.Context, d Document) (s *Solved, err error) {
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
+	return planned(ctx, r, d)
+}
+
+// planned is a document that was read, with its plan, which says so where it has a figure that is none.
+func planned(ctx context.Context, r *reading, d Document) (*Solved, error) {
 	made := *r.plan()
 	if err := ctx.Err(); err != nil {
 		return nil, err

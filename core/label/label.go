@@ -154,7 +154,7 @@ func sections(text string) (p parted) {
 	flush := func(to int) { *into += " " + text[from:to] }
 	for _, m := range at {
 		word := strings.ToLower(text[m[0]:m[1]])
-		next := into
+		var next *string
 		switch {
 		case strings.HasPrefix(word, "arm"):
 			next = &p.arm

@@ -1,13 +1,9 @@
 /** An entry of the book in words, as the printed book has it. */
 import type { BookEntry } from '../api/bringup'
+import { entered } from '../outbox/words'
 
 export const kinds: Record<string, string> = {
-  note: 'Note',
-  gate: 'Gate',
-  reading: 'Reading',
-  part: 'Part',
-  photo: 'Photograph',
-  sound: 'Recording',
+  ...entered,
   revision: 'Plan changed',
   removed: 'Deleted',
 }

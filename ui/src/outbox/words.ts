@@ -1,7 +1,8 @@
 /** What waits on this device, in words: to be looked at, and to be copied before it is thrown away. */
 import type { Waiting } from './kept'
 
-const kinds: Record<string, string> = {
+/** What a person enters at the machine, by its kind. */
+export const entered: Record<string, string> = {
   note: 'Note',
   gate: 'Gate',
   reading: 'Reading',
@@ -19,5 +20,5 @@ export function contentOf(w: Waiting): string {
   const gate = e.gate && e.outcome && `${e.gate}: ${e.outcome}`
   const file = w.file && `with a file of ${Math.max(1, Math.round(w.file.size / 1024))} kB`
   const said = [gate, part, reads.join(', '), e.words, file].filter(Boolean).join('; ')
-  return `${kinds[e.kind] ?? e.kind}, ${new Date(e.taken).toLocaleString()}: ${said || 'without words'}`
+  return `${entered[e.kind] ?? e.kind}, ${new Date(e.taken).toLocaleString()}: ${said || 'without words'}`
 }
