@@ -36,6 +36,7 @@ func TestPictures(t *testing.T) {
 	s := demoServer(t)
 	p := open(t, s.url+"/")
 	p.sees(".machine", "Slip mixer")
+	p.lacks(".machine", "being worked out")
 	p.picture("yard")
 	bay := func(machine, bay, name string) {
 		p.visit(s.url + "/")

@@ -146,6 +146,11 @@ function enter() {
   gap: 8px 14px;
   align-items: end;
 }
+.form-kinds label {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
 .form label {
   color: var(--soft);
   font-size: 0.9rem;
