@@ -15,11 +15,11 @@ const job = useJob()
 const plan = computed(() => job.plan.value!)
 const view = computed(() => plan.value.rotary!)
 const running = ref<ReadonlySet<string>>(new Set())
-/** The machine that is worked on runs when it is chosen; the others keep as they were left. */
+/** The machine that is worked on runs when it is chosen, or counted later; the others keep as they were left. */
 watch(
-  () => job.machine.value?.id,
+  () => view.value.machines.find((m) => m.id === job.machine.value?.id && m.counted)?.id,
   (id) => {
-    if (id && view.value.machines.some((m) => m.id === id && m.counted)) running.value = new Set([id])
+    if (id) running.value = new Set([id])
   },
   { immediate: true },
 )
