@@ -27,11 +27,11 @@ type importInput struct {
 // size several times over while it is read.
 var importing = make(chan struct{}, 2)
 
-// takesIn waits until a file may be taken in; done is called when it was.
-func takesIn(ctx context.Context) (done func(), err error) {
+// takesIn waits until a file may be taken in at some places; done is called when it was.
+func takesIn(ctx context.Context, places chan struct{}) (done func(), err error) {
 	select {
-	case importing <- struct{}{}:
-		return func() { <-importing }, nil
+	case places <- struct{}{}:
+		return func() { <-places }, nil
 	case <-ctx.Done():
 		return nil, problem(ctx.Err())
 	}
@@ -43,7 +43,7 @@ func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, er
 	if err := inWorkshop(ctx, in.WorkshopID, people.Plan); err != nil {
 		return nil, err
 	}
-	done, err := takesIn(ctx)
+	done, err := takesIn(ctx, importing)
 	if err != nil {
 		return nil, err
 	}

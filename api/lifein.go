@@ -52,7 +52,7 @@ func (s *server) livedIn(r *http.Request) (*jobOutput, error) {
 	if n := len(change); n < 8 || n > 64 {
 		return nil, huma.Error400BadRequest("Name this change in Change-Id, 8 to 64 letters. Nothing was stored.")
 	}
-	done, err := takesLife(ctx)
+	done, err := takesIn(ctx, taking)
 	if err != nil {
 		return nil, err
 	}

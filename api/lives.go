@@ -12,16 +12,6 @@ import (
 // on beside it on the places that it holds none of.
 var taking = make(chan struct{}, 1)
 
-// takesLife waits until a life may be taken in; done is called when it was.
-func takesLife(ctx context.Context) (done func(), err error) {
-	select {
-	case taking <- struct{}{}:
-		return func() { <-taking }, nil
-	case <-ctx.Done():
-		return nil, problem(ctx.Err())
-	}
-}
-
 // lives are those that this server takes in now, by the sender's name for the change: how far each is.
 type lives struct {
 	mu sync.Mutex

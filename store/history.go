@@ -86,8 +86,9 @@ func (s *Store) RevisionOf(ctx context.Context, id string, revision int) (j Job,
 			`+withStores+`, r.at,
 			j.archived_at is not null, j.deleted_at is not null, cardinality(j.undo) > 0, cardinality(j.redo) > 0
 		from job j join workshop w on w.id = j.workshop_id join job_revision r on r.job_id = j.id
-		where j.id = $1 and r.revision = $2 and j.deleted_at is null and w.deleted_at is null`, k, revision).Scan(&j.ID, &j.WorkshopID, &j.Revision, &old.Packed,
-		&old.Document, &old.Settings, &j.UpdatedAt, &j.Archived, &j.Binned, &j.CanUndo, &j.CanRedo)
+		where j.id = $1 and r.revision = $2 and j.deleted_at is null and w.deleted_at is null`,
+		k, revision).Scan(&j.ID, &j.WorkshopID, &j.Revision, &old.Packed, &old.Document,
+		&old.Settings, &j.UpdatedAt, &j.Archived, &j.Binned, &j.CanUndo, &j.CanRedo)
 	if err != nil {
 		return Job{}, told(err)
 	}

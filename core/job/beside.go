@@ -20,14 +20,7 @@ func Beside(ctx context.Context, s *Solved, d Document, machine string) (out *So
 	}
 	s.turn.Lock()
 	defer s.turn.Unlock()
-	defer func() {
-		if v := recover(); v != nil {
-			broke := brokenAt("plan")
-			if out, err = nil, ctx.Err(); err == nil {
-				out = &Solved{plan: Failed(d, broke.Where), Broke: broke}
-			}
-		}
-	}()
+	defer rescued(ctx, d, &out, &err)
 	r := readOn(ctx, &d, capacitor.Place, on.For(machine))
 	if err := ctx.Err(); err != nil {
 		return nil, err

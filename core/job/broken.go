@@ -44,7 +44,4 @@ func PanicAt() string {
 }
 
 // nameOf is what a picture is of.
-func nameOf[T any]() string {
-	t := reflect.TypeFor[T]()
-	return t.String()
-}
+func nameOf[T any]() string { return reflect.TypeFor[T]().String() }

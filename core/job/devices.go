@@ -4,6 +4,7 @@ import (
 	"reflect"
 	"slices"
 	"strings"
+	"sync"
 
 	"graybridge/core/device"
 	"graybridge/core/entry"
@@ -18,32 +19,28 @@ func settled(d *Document) (*Document, []device.Noted) {
 	return &out, entry.Devices(&out)
 }
 
-// named are the entries that name a device, by their path with any id of a machine.
-var named = func() map[string]entry.Entry {
+// entries are all of a document, by their path with any id of a machine.
+var entries = sync.OnceValue(func() map[string]entry.Entry {
 	all := map[string]entry.Entry{}
 	for _, e := range entry.Of(reflect.TypeFor[Document]()) {
-		if e.Device != "" {
-			all[e.Path] = e
-		}
+		all[e.Path] = e
 	}
 	return all
-}()
+})
 
-// deviceAt is the entry at a path of a document where it names a device.
-func deviceAt(path string) (entry.Entry, bool) {
+// entryAt is the entry at a path of a document; the zero entry where there is none.
+func entryAt(path string) entry.Entry {
 	if rest, ok := strings.CutPrefix(path, "machines."); ok {
 		_, field, _ := strings.Cut(rest, ".")
 		path = "machines." + entry.Any + "." + field
 	}
-	e, ok := named[path]
-	return e, ok
+	return entries()[path]
 }
 
 // advised writes what a plan's button puts into an entry: a device is wanted until somebody has
 // seen it.
 func advised(path, value string) string {
-	e, _ := deviceAt(path)
-	return e.AsWanted(value)
+	return entryAt(path).AsWanted(value)
 }
 
 // partsOf are the ids of the parts that an entry's device stands for in the list of parts.

@@ -24,8 +24,7 @@ func (w *reading) order(p *Plan) {
 		for i := range p.Findings { // no device is wanted for a motor that is not planned on
 			f := &p.Findings[i]
 			f.Cures = slices.DeleteFunc(slices.Clone(f.Cures), func(c finding.Cure) bool {
-				_, device := deviceAt(placed(w.machine.ID, c.Path))
-				return device
+				return entryAt(placed(w.machine.ID, c.Path)).Device != ""
 			})
 		}
 	}

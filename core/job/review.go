@@ -2,13 +2,9 @@ package job
 
 import (
 	"fmt"
-	"reflect"
-	"regexp"
 	"slices"
 	"strings"
-	"sync"
 
-	"graybridge/core/entry"
 	"graybridge/core/finding"
 )
 
@@ -113,20 +109,8 @@ func ReviewOf(p *Plan, does string) Review {
 // longSource is a source that is not printed twice in one section.
 const longSource = 60
 
-// measured are the paths of what only a hand at the machine can tell.
-var measured = sync.OnceValue(func() map[string]bool {
-	out := map[string]bool{}
-	for _, e := range entry.Of(reflect.TypeFor[Document]()) {
-		if e.Reading {
-			out[e.Path] = true
-		}
-	}
-	return out
-})
-
-var ofMachine = regexp.MustCompile(`^machines\.[^.]+\.`)
-
-func byHand(path string) bool { return measured()[ofMachine.ReplaceAllString(path, "machines.*.")] }
+// byHand says that only a hand at the machine can tell what stands at a path.
+func byHand(path string) bool { return entryAt(path).Reading }
 
 // entryTitle is the end of a path in words.
 func entryTitle(path string) string {

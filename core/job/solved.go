@@ -38,15 +38,7 @@ func (d Document) given(ctx context.Context) *Solved { return &Solved{r: read(ct
 // leads are judged; the findings are put in order; and the order of work, the bays
 // and the card are made of them last.
 func Solve(ctx context.Context, d Document) (s *Solved, err error) {
-	defer func() {
-		if v := recover(); v != nil {
-			broke := brokenAt("plan")
-			s, err = nil, ctx.Err()
-			if err == nil {
-				s = &Solved{plan: Failed(d, broke.Where), Broke: broke}
-			}
-		}
-	}()
+	defer rescued(ctx, d, &s, &err)
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
@@ -55,6 +47,16 @@ func Solve(ctx context.Context, d Document) (s *Solved, err error) {
 		return nil, err
 	}
 	return planned(ctx, r, d)
+}
+
+// rescued is deferred: a plan that breaks says so, and what was typed is shown.
+func rescued(ctx context.Context, d Document, s **Solved, err *error) {
+	if v := recover(); v != nil {
+		broke := brokenAt("plan")
+		if *s, *err = nil, ctx.Err(); *err == nil {
+			*s = &Solved{plan: Failed(d, broke.Where), Broke: broke}
+		}
+	}
 }
 
 // planned is a document that was read, with its plan, which says so where it has a figure that is none.

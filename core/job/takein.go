@@ -28,27 +28,24 @@ func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
 	w := s.r
 	m := w.machine
 	on := "machines." + m.ID + "."
-	add := func(what, path, now, value string) {
+	add := func(what, path, now, value string, flows bool) {
 		if value != "" && value != now {
-			out = append(out, bringup.Into{Label: takeIn(what), Sets: []finding.Setting{{Path: path, Value: value}}})
+			out = append(out, bringup.Into{Label: takeIn(what), Flows: flows,
+				Sets: []finding.Setting{{Path: path, Value: value}}})
 		}
 	}
 	// A reading is written with its day and who took it, and goes in by itself where nothing is typed,
 	// or what an earlier reading left there.
 	flow := func(what, take, path, now, value string) {
-		c := v.Read(take)
-		if value == "" || value == now || c == nil {
-			return
+		if c := v.Read(take); value != "" && value != now && c != nil {
+			add(what, path, now, asRead(c, value), now == "" || w.wasRead(path))
 		}
-		day, _, _ := strings.Cut(c.Taken, "T")
-		out = append(out, bringup.Into{Label: takeIn(what), Flows: now == "" || w.wasRead(path),
-			Sets: []finding.Setting{{Path: path, Value: device.AsRead(value, day, c.Who)}}})
 	}
 	line := func(what, path, now, value string) {
 		if value == "" || strings.Contains(now, value) {
 			return
 		}
-		add(what, path, now, strings.TrimLeft(strings.TrimRight(now, "\n")+"\n"+value, "\n"))
+		add(what, path, now, strings.TrimLeft(strings.TrimRight(now, "\n")+"\n"+value, "\n"), false)
 	}
 	read := v.Values()
 	if x, ok := read.Three([3]string{"ohms-1", "ohms-2", "ohms-3"}); ok {
@@ -56,9 +53,8 @@ func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
 		flow(takeOhms, "ohms-3", on+"leads.line_ohms", m.Leads.LineOhms, text)
 		if coil, ok := w.coilOf(x); ok && text != m.Leads.LineOhms {
 			last := &out[len(out)-1]
-			_, record, _ := strings.Cut(last.Sets[0].Value, text)
 			last.Sets = append(last.Sets, finding.Setting{Path: on + "plate.winding_ohms",
-				Value: unit.Three(coil) + " Ω" + record})
+				Value: asRead(v.Read("ohms-3"), unit.Three(coil)+" Ω")})
 			last.Flows = last.Flows && (m.Plate.WindingOhms == "" || w.wasRead(on+"plate.winding_ohms"))
 		}
 	}
@@ -73,10 +69,7 @@ func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
 		flow(takeVolts, "volts", "supply.volts", w.doc.Supply.Volts, unit.Plain(x)+" V")
 	}
 	if text := w.bumped(v); text != "" {
-		add(takeBump, on+"leads.bumped", m.Leads.Bumped, text)
-		if n := len(out); n > 0 && out[n-1].Label == takeIn(takeBump) {
-			out[n-1].Flows = m.Leads.Bumped == ""
-		}
+		add(takeBump, on+"leads.bumped", m.Leads.Bumped, text, m.Leads.Bumped == "")
 	}
 	for _, id := range []string{"load-supply", "amps", "lead-L1"} {
 		x, ok := read[id]
@@ -96,6 +89,12 @@ func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
 		}
 	}
 	return out
+}
+
+// asRead is a value with the day and the person of the reading that it comes from.
+func asRead(c *bringup.Compared, value string) string {
+	day, _, _ := strings.Cut(c.Taken, "T")
+	return device.AsRead(value, day, c.Who)
 }
 
 // wasRead says that an entry holds what an earlier reading at the bring-up left there.

@@ -7,6 +7,8 @@ import (
 	"regexp"
 	"strconv"
 	"strings"
+
+	"graybridge/core/unit"
 )
 
 // Kind of a device.
@@ -70,12 +72,6 @@ var (
 	ofArm    = regexp.MustCompile(`(?i)\b(arm|armature|fld|field)\b`)
 )
 
-// What a horsepower is.
-const (
-	horsepower = 0.745699872 // kW, mechanical
-	metricPS   = 0.73549875  // kW
-)
-
 // plain is a plate with figures and ranges written in one way.
 func plain(text string) string {
 	text = comma.ReplaceAllString(spaces.Replace(text), "$1.$2")
@@ -92,9 +88,10 @@ func plain(text string) string {
 
 // Read reads a plate. problem says what would do where it is none of a drive or controller.
 func Read(typed string) (d Device, problem string) {
-	parts := sections(plain(typed))
+	text := plain(typed)
+	parts := sections(text)
 	all := strings.Join([]string{parts.head, parts.in, parts.out, parts.arm, parts.field}, " ; ")
-	if ofArm.MatchString(plain(typed)) {
+	if ofArm.MatchString(text) {
 		return controller(parts)
 	}
 	d.Kind = Drive
@@ -238,9 +235,9 @@ func power(text string) float64 {
 		}
 		x += decimal(m[1])
 		if strings.EqualFold(m[4], "ps") {
-			return x * metricPS
+			return x * unit.WattsPerPS / 1000
 		}
-		return x * horsepower
+		return x * unit.WattsPerHorsepower / 1000
 	}
 	if m := watt.FindStringSubmatch(text); m != nil {
 		return decimal(m[1]) / 1000

@@ -112,7 +112,6 @@ func askTwice(lines []Line) {
 // rowsOf parts a text into rows of cells by column.
 func rowsOf(text string) (out [][columns]string) {
 	text = strings.NewReplacer("\r\n", "\n", "\r", "\n", "\u00a0", " ").Replace(strings.TrimPrefix(text, "\ufeff"))
-	var at func(line string) []string
 	all := strings.Split(text, "\n")
 	for i, line := range all {
 		if strings.TrimSpace(line) == "" {
@@ -122,16 +121,12 @@ func rowsOf(text string) (out [][columns]string) {
 		cells := split(line)
 		order, ok := orderOf(cells)
 		if !ok {
-			if at == nil && i < 40 {
-				continue // what stands above the table
-			}
-			continue
+			continue // what stands above the table
 		}
-		at = split
 		for _, row := range all[i+1:] {
-			cells := at(row)
+			cells := split(row)
 			if again, ok := orderOf(cells); ok { // the head stands again on the next page
-				order, at = again, splitter(row)
+				order, split = again, splitter(row)
 				continue
 			}
 			var r [columns]string

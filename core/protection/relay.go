@@ -3,9 +3,8 @@ package protection
 import (
 	"math"
 
-	"graybridge/core/unit"
-
 	"graybridge/core/table"
+	"graybridge/core/unit"
 )
 
 // Part is where a load stands beside those that the owner entered.

@@ -30,7 +30,6 @@ type RoundFigure struct {
 	// Where says on which side of the band it lies: inside, above, below, far-above, far-below.
 	Where string `json:"where,omitempty" enum:"inside,above,below,far-above,far-below"`
 
-	name          string
 	value, at     float64 // read, and what the plates give
 	low, high     float64
 	unit          string
@@ -124,15 +123,15 @@ func (o *Over) round(r Round) ReadingsView {
 	for _, l := range o.likenessesOn(cans) {
 		if one := l.settle(duties); one.Runs {
 			o.figuresOf(r, &one, func(f RoundFigure, at float64) {
-				if bands[f.name] == nil {
-					bands[f.name] = &site.Band{}
+				if bands[f.Name] == nil {
+					bands[f.Name] = &site.Band{}
 				}
-				bands[f.name].Add(at)
+				bands[f.Name].Add(at)
 			})
 		}
 	}
 	o.figuresOf(r, &st, func(f RoundFigure, at float64) {
-		if b := bands[f.name]; b != nil {
+		if b := bands[f.Name]; b != nil {
 			b.Stretch()
 			f.at, f.Expect = at, b.Text(f.unit)
 			f.low, f.high, f.expected = b.Ends(f.unit)
@@ -154,7 +153,7 @@ func (o *Over) round(r Round) ReadingsView {
 func (o *Over) figuresOf(r Round, st *State, see func(f RoundFigure, at float64)) {
 	one := func(name string, read, at float64, u string) {
 		if read > 0 {
-			see(RoundFigure{Name: name, Read: unit.Text(read, u), name: name, value: read, unit: u}, at)
+			see(RoundFigure{Name: name, Read: unit.Text(read, u), value: read, unit: u}, at)
 		}
 	}
 	for i, read := range r.Volts {
@@ -209,7 +208,7 @@ func (o *Over) verdictOf(all []RoundFigure, as func(mistaken) (State, bool), r R
 		}
 		near := true
 		o.figuresOf(r, &st, func(f RoundFigure, at float64) {
-			i := slices.IndexFunc(all, func(g RoundFigure) bool { return g.name == f.name })
+			i := slices.IndexFunc(all, func(g RoundFigure) bool { return g.Name == f.Name })
 			near = near && (!all[i].expected || math.Abs(at-f.value) <= all[i].high-all[i].low)
 		})
 		if near {

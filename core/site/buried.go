@@ -65,7 +65,7 @@ func (s *Site) lineOhms(c plate.Column) (star, delta float64, ok bool) {
 		if err != nil {
 			return 0, 0, false
 		}
-		coil = m.Eq.R1Ohm * (234.5 + 20) / (234.5 + 75)
+		coil = copper(m.Eq.R1Ohm, 75, 20)
 	}
 	return 2 * coil, 2 * coil / 3, true
 }
@@ -77,7 +77,7 @@ func (s *Site) nearer(star, delta float64) (join plate.Join) {
 		return ""
 	}
 	mean := (s.Measured.Line[0] + s.Measured.Line[1] + s.Measured.Line[2]) / 3
-	mean *= (234.5 + 20) / (234.5 + s.Measured.At)
+	mean = copper(mean, s.Measured.At, 20)
 	near := func(x float64) bool { return math.Abs(mean/x-1) <= plateOhmsDoubt }
 	switch {
 	case near(star) && !near(delta):

@@ -42,16 +42,19 @@ func (s *Site) CoilOhm() (ohm float64, from string, mark finding.Mark) {
 		}
 		return ohm, "the ohms of the continuity round", finding.Measured
 	case s.Model != nil:
-		return s.Model.Eq.R1Ohm * (234.5 + 20) / (234.5 + 75), "the plate's losses", finding.Estimated
+		return copper(s.Model.Eq.R1Ohm, 75, 20), "the plate's losses", finding.Estimated
 	}
 	return math.NaN(), "", finding.Estimated
 }
+
+// copper carries the ohms of a winding from one temperature to another, in °C (handbook: 234.5).
+func copper(ohm, from, to float64) float64 { return ohm * (234.5 + to) / (234.5 + from) }
 
 // LineOhms are the ohms to expect between the lines of some joints at a
 // temperature.
 func (s *Site) LineOhms(celsius float64, joints leads.Joints) (ohm [3]float64, whole float64, mark finding.Mark) {
 	whole, _, mark = s.CoilOhm()
-	whole *= (234.5 + celsius) / (234.5 + 20)
+	whole = copper(whole, 20, celsius)
 	if math.IsNaN(whole) || joints == nil {
 		return [3]float64{math.NaN(), math.NaN(), math.NaN()}, whole, mark
 	}

@@ -7,8 +7,8 @@ var (
 	Amps = Kind{Base: "A", Default: "a", Example: "4.7/2.7 or 7,4 A", Largest: 2000,
 		Units: map[string]float64{"a": 1, "amp": 1, "amps": 1, "ma": 1e-3}}
 	Power = Kind{Base: "W", Example: "1.1 kW or 1½ HP", Largest: 2e6, halves: true,
-		Units: map[string]float64{"kw": 1000, "w": 1, "hp": WattsPerHorsepower, "ps": 735.49875, "cv": 735.49875,
-			"ch": 735.49875}}
+		Units: map[string]float64{"kw": 1000, "w": 1, "hp": WattsPerHorsepower, "ps": WattsPerPS, "cv": WattsPerPS,
+			"ch": WattsPerPS}}
 	RPM = Kind{Base: "rpm", Default: "rpm", Example: "1410", Largest: 60000, fold: true,
 		Units: map[string]float64{"rpm": 1, "r/min": 1, "min-1": 1, "min⁻¹": 1, "1/min": 1, "u/min": 1, "tr/min": 1}}
 	Hertz = Kind{Base: "Hz", Default: "hz", Example: "50 or 50/60", Largest: 500,

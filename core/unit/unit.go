@@ -19,6 +19,9 @@ import (
 // WattsPerHorsepower is the mechanical horsepower of plates that say HP.
 const WattsPerHorsepower = 745.7
 
+// WattsPerPS is the metric horsepower: 75 kp·m/s.
+const WattsPerPS = 735.49875
+
 // Range is one number or two ("208-230"); Low equals High for one.
 type Range struct{ Low, High float64 }
 

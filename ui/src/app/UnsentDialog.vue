@@ -36,7 +36,7 @@ onMounted(() => {
 
 <style scoped>
 .unsent {
-  color: var(--stop);
+  color: var(--brick);
   white-space: nowrap;
 }
 </style>

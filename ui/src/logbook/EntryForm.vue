@@ -2,6 +2,7 @@
 /** An entry by hand: found, done, a part, a reading of one's own; hours, money, how it ran, what to look at next. */
 import { reactive, ref, watch } from 'vue'
 import type { LogEntry } from '../api/bringup'
+import { sizeOf } from '../outbox/words'
 import FileField from '../parts/FileField.vue'
 import { figure } from '../parts/figures'
 
@@ -123,7 +124,7 @@ function enter() {
       <button type="submit" class="strong">Write it down</button>
       <FileField sound @taken="(kind, file) => (attached = { kind, file })" />
       <p v-if="attached" role="status">
-        {{ attachedWord[attached.kind] }} of {{ Math.max(1, Math.round(attached.file.size / 1024)) }} kB goes with it.
+        {{ attachedWord[attached.kind] }} of {{ sizeOf(attached.file) }} goes with it.
         <button type="button" class="why" @click="attached = undefined">Leave it out</button>
       </p>
     </div>

@@ -11,6 +11,9 @@ export const entered: Record<string, string> = {
   sound: 'Recording',
 }
 
+/** How large a file is, in words. */
+export const sizeOf = (file: Blob) => `${Math.max(1, Math.round(file.size / 1024))} kB`
+
 export function contentOf(w: Waiting): string {
   const e = w.entry
   const reads = (e.reads ?? []).map((r) =>
@@ -18,7 +21,7 @@ export function contentOf(w: Waiting): string {
   )
   const part = e.part && [e.part.what, e.part.out ? 'taken out' : 'fitted'].join(' ')
   const gate = e.gate && e.outcome && `${e.gate}: ${e.outcome}`
-  const file = w.file && `with a file of ${Math.max(1, Math.round(w.file.size / 1024))} kB`
+  const file = w.file && `with a file of ${sizeOf(w.file)}`
   const said = [gate, part, reads.join(', '), e.words, file].filter(Boolean).join('; ')
   return `${entered[e.kind] ?? e.kind}, ${new Date(e.taken).toLocaleString()}: ${said || 'without words'}`
 }
