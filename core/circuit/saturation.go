@@ -53,8 +53,12 @@ func (v *checker) saturation(w string, c *Saturation) {
 type Ellipse struct {
 	a, q  float64
 	coeff [most]float64 // (q over k)²
+	reach [most]float64 // the greatest v/u for which the terms from here on say nothing
 	terms int
 }
+
+// nothing is what a term may be beside the first and not change a figure.
+const nothing = 1e-19
 
 const most = 24
 
@@ -68,6 +72,9 @@ func (c *Saturation) Ellipse() Ellipse {
 		}
 		e.coeff[k] = choose * choose
 		e.terms = k + 1
+		if k > 0 { // the second derivative has the k-th term k² times
+			e.reach[k] = math.Pow(nothing/(e.coeff[k]*float64(k*k)), 1/float64(k))
+		}
 		choose *= (e.q - float64(k)) / float64(k+1)
 		if math.Abs(choose) < 1e-12 {
 			choose = 0
@@ -96,7 +103,11 @@ func (e *Ellipse) slopes(u, v float64) slopes {
 	}
 	t := v / u
 	var s, d, dd float64
-	for k := e.terms - 1; k >= 0; k-- { // Horner, with both derivatives
+	terms := e.terms
+	for terms > 3 && t < e.reach[terms-1] {
+		terms--
+	}
+	for k := terms - 1; k >= 0; k-- { // Horner, with both derivatives
 		dd = dd*t + 2*d
 		d = d*t + s
 		s = s*t + e.coeff[k]

@@ -29,12 +29,11 @@ func (s *Street) worstUnder(b Balance, states Occurring, limit float64, first in
 		} else if n <= first {
 			i = n - 1
 		}
-		st := s.Settle(states[i])
-		of, winding, share := st.Worst()
-		if share > w.Share {
-			w = WorstOf{of, winding, share, i}
+		found := s.glance(states[i], limit)
+		if found.State = i; found.Share > w.Share {
+			w = found
 		}
-		if share >= limit || math.IsInf(share, 1) {
+		if w.Share >= limit || math.IsInf(w.Share, 1) {
 			return w
 		}
 	}
@@ -72,6 +71,8 @@ func (s *Street) Reach() float64 { return math.Ceil(s.scaled(perHorsepower)/10) 
 // everything after them stands on the curves. equal is the best with both banks alike, on
 // the way to it. It ends with the context's error where its caller has gone.
 func (s *Street) Search(ctx context.Context, states Occurring) (best, equal Found, err error) {
+	s.rough = true
+	defer func() { s.rough = false }()
 	d := descent{s: s, ctx: ctx, states: states, reach: s.Reach(), worst: WorstOf{Share: math.Inf(1)}}
 	s.forget()
 	d.grid(func(try func(Balance)) {
@@ -92,6 +93,7 @@ func (s *Street) Search(ctx context.Context, states Occurring) (best, equal Foun
 		}
 	})
 	d.around(everyWay, d.reach/coarse/2)
+	diagonal.known = &d.best
 	diagonal.around(everyWay, d.reach/coarse/4)
 	if diagonal.worst.Share < d.worst.Share {
 		d = diagonal
@@ -129,6 +131,7 @@ type descent struct {
 	worst  WorstOf
 	likely int // the state that was worst last: the likeliest to be it again
 	turn   float64
+	known  *Balance // where another descent ended: beside it there is nothing to find
 	err    error
 }
 
@@ -167,6 +170,9 @@ func (d *descent) around(ways [][2]float64, step float64) {
 		return
 	}
 	for d.err == nil && step > 0.25 {
+		if k := d.known; k != nil && math.Hypot(d.best.L13-k.L13, d.best.L23-k.L23) < step {
+			return
+		}
 		moved := false
 		for _, w := range ways {
 			moved = d.try(Balance{d.best.L13 + step*w[0], d.best.L23 + step*w[1]}) || moved

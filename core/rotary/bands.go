@@ -27,7 +27,9 @@ func (o *Over) likenesses() []*likeness { return o.likenessesOn(o.Answer.Balance
 func (o *Over) likenessesOn(b Balance) (out []*likeness) {
 	idler, _ := o.Idler.motor()
 	drawn := [][]site.Twin{o.Idler.Site.Twins(1)}
+	joined := make([]Motor, len(o.Counted))
 	for i := range o.Counted {
+		joined[i], _ = o.At(i).motor()
 		drawn = append(drawn, o.At(i).Site.Twins(uint64(2+i)))
 	}
 	n := len(drawn[0])
@@ -40,7 +42,7 @@ func (o *Over) likenessesOn(b Balance) (out []*likeness) {
 		one.Model = first.Model
 		var motors []Motor
 		for i := range o.Counted {
-			m, _ := o.At(i).motor()
+			m := joined[i]
 			m.Model = drawn[i+1][k].Model
 			motors = append(motors, m)
 			l.loads, l.twins = append(l.loads, drawn[i+1][k].Load), append(l.twins, drawn[i+1][k])

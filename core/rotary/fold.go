@@ -90,7 +90,7 @@ func (s *Street) factorAt(duties []Duty, along int, from float64) (factor float6
 			s.duties[i+1].Load.Share = f * duties[i].Load.Share
 		}
 	}
-	run := s.running()
+	run := s.run
 	n := len(run)
 	s.miss = foldClose
 	defer func() { s.miss = standsFast }()
@@ -110,10 +110,11 @@ func (s *Street) factorAt(duties []Duty, along int, from float64) (factor float6
 				continue
 			}
 			d := 1e-6 * (1e-3 + math.Abs(s.slips[k]))
+			here := s.motors[k].standing()
 			w.trial[k] += d
 			s.residual(w.trial, w.g, k)
 			w.trial[k] = s.slips[k]
-			s.motors[k].at(s.slips[k], s.backward, s.straight)
+			s.motors[k].back(here)
 			for r, i := range run {
 				w.jacobian[r][c] = (w.g[i] - w.f[i]) / d
 			}

@@ -3,6 +3,7 @@ package rotary
 import (
 	"math"
 	"math/cmplx"
+	"slices"
 
 	"graybridge/core/machine"
 	"graybridge/core/search"
@@ -23,10 +24,13 @@ func (s *Street) take(duties []Duty) {
 	for i := len(duties) + 1; i < len(s.duties); i++ {
 		s.duties[i] = Duty{}
 	}
-	s.active = s.active[:0]
+	s.active, s.run = s.active[:0], s.run[:0]
 	for i, d := range s.duties {
 		if d.Mode != Off {
 			s.active = append(s.active, i)
+		}
+		if d.Mode == Running {
+			s.run = append(s.run, i)
 		}
 	}
 }
@@ -36,6 +40,17 @@ const nobody = -2
 
 // settle finds the slips; it returns the motor that finds none (0 the idler), or nobody.
 func (s *Street) settle() (falls int) {
+	s.begin()
+	if s.newton(s.close()) && s.nearest() {
+		s.keep()
+		return nobody
+	}
+	return s.climb()
+}
+
+// begin stands every motor where its speed is looked for first: where the last state left it,
+// else by its load.
+func (s *Street) begin() {
 	for i := range s.slips {
 		switch {
 		case s.duties[i].Mode == Standing:
@@ -48,11 +63,52 @@ func (s *Street) settle() (falls int) {
 			s.slips[i] = s.motors[i].rated * math.Min(1, math.Max(0.05, s.duties[i].Load.Share))
 		}
 	}
-	if s.newton() && s.nearest() {
-		s.keep()
-		return nobody
+}
+
+// glance is Settle for the worst winding alone, where only one under a limit is of use: what
+// is clearly above it is not settled to the end.
+func (s *Street) glance(duties []Duty, limit float64) WorstOf {
+	s.take(duties)
+	s.begin()
+	if s.newton(glanceTorque, glanceShare) {
+		if w := s.worst(); w.Share > glanceOver*limit {
+			s.keep()
+			return w
+		}
+		if s.newton(s.close()) && s.nearest() {
+			s.keep()
+			return s.worst()
+		}
+		s.begin()
 	}
-	return s.climb()
+	if falls := s.climb(); falls != nobody {
+		return WorstOf{Of: falls - 1, Share: math.Inf(1)}
+	}
+	return s.worst()
+}
+
+// How close a state is settled at a glance, and how far above the limit its worst winding
+// must be then to be above it for certain.
+const (
+	glanceTorque = 1e-3
+	glanceShare  = 1e-4
+	glanceOver   = 1.02
+)
+
+// worst is the worst winding of the running motors as the street stands: State.Worst of it.
+func (s *Street) worst() WorstOf {
+	w, most := WorstOf{Of: -1}, -1.0
+	for _, i := range s.run {
+		_, amps := s.windings(i)
+		rated := s.motors[i].Model.WindingAmps
+		for k, a := range amps {
+			if x := square(a) / (rated * rated); x > most {
+				most, w.Of, w.Winding = x, i-1, windings[k]
+			}
+		}
+	}
+	w.Share = math.Sqrt(most)
+	return w
 }
 
 // keep remembers the slips for the next state.
@@ -67,6 +123,7 @@ func (s *Street) keep() {
 // forget drops what the last state was started from.
 func (s *Street) forget() {
 	clear(s.warm)
+	s.work.of = s.work.of[:0]
 	for i := range s.motors {
 		if b := s.motors[i].bend; b != nil {
 			b.forward, b.backward = field{share: 1, slope: -1}, field{share: 1, slope: -1}
@@ -74,102 +131,162 @@ func (s *Street) forget() {
 	}
 }
 
-// newton takes damped steps from the slips at hand.
-func (s *Street) newton() bool {
+// How close torques are taken to what their shafts ask, over what they ask, and the shares
+// to their curves: where a state is read; and where many are only compared, to the last
+// figure that a comparison of banks can turn on.
+const (
+	settledFast  = 1e-10
+	settledRough = 1e-7
+	sharesRough  = 1e-8
+)
+
+// close is how close this street's torques and shares are taken.
+func (s *Street) close() (torque, share float64) {
+	if s.rough {
+		return settledRough, sharesRough
+	}
+	return settledFast, standsFast
+}
+
+// newton takes damped steps from the slips at hand until torques and shares are so close. The slopes are worked out once and
+// follow from the steps after that (Broyden's update), until a step with them helps little.
+func (s *Street) newton(torque, share float64) bool {
 	w := &s.work
-	run := s.running()
 	s.miss = standsLoose
 	defer func() { s.miss = standsFast }()
 	size := s.residual(s.slips, w.f, -1)
 	copy(w.trial, s.slips)
+	known := s.rough && slices.Equal(w.of, s.run)
+	w.of = append(w.of[:0], s.run...)
 	for range 40 {
-		if size < 1e-10 {
-			s.miss = standsFast
-			if size = s.residual(s.slips, w.f, -1); size < 1e-10 {
+		if size < torque {
+			s.miss = share
+			if size = s.residual(s.slips, w.f, -1); size < torque {
 				return true
 			}
 		}
-		s.miss = sharesHeld
-		for c, k := range run {
-			d := 1e-6 * (1e-3 + math.Abs(s.slips[k]))
-			w.trial[k] = s.slips[k] + d
-			s.residual(w.trial, w.g, k)
-			w.trial[k] = s.slips[k]
-			s.motors[k].at(s.slips[k], s.backward, s.straight)
-			for r, i := range run {
-				w.jacobian[r][c] = (w.g[i] - w.f[i]) / d
-			}
+		fresh := !known
+		if fresh {
+			s.slopes()
+			known = true
 		}
-		s.miss = math.Max(standsFast, math.Min(standsLoose, followsClose*size))
-		n := len(run)
-		for r, i := range run {
+		s.miss = math.Max(share, math.Min(standsLoose, followsClose*size))
+		n := len(s.run)
+		for r, i := range s.run {
+			copy(w.jacobian[r], w.slopes[r][:n])
 			w.jacobian[r][n] = -w.f[i]
 		}
-		if !search.Gauss(w.jacobian[:n], n) {
+		solved := search.Gauss(w.jacobian[:n], n)
+		if !solved && fresh {
 			return false
 		}
-		better := false
-		for damp := 1.0; damp > 1e-3; damp /= 2 {
-			for r, i := range run {
+		next, better := size, false
+		for damp := 1.0; solved && damp > 1e-3; damp /= 2 {
+			for r, i := range s.run {
 				w.trial[i] = s.slips[i] + math.Max(-0.05, math.Min(0.05, damp*w.jacobian[r][n]))
 			}
-			if next := s.residual(w.trial, w.g, -1); next < size {
-				copy(s.slips, w.trial)
-				copy(w.f, w.g)
-				size, better = next, true
+			if next = s.residual(w.trial, w.g, -1); next < size {
+				better = true
+				break
+			}
+			if !fresh {
 				break
 			}
 		}
-		if !better {
+		switch {
+		case better:
+			s.learn()
+			known = next < slow*size
+			copy(s.slips, w.trial)
+			copy(w.f, w.g)
+			size = next
+		case fresh:
 			s.miss = standsFast
 			s.residual(s.slips, w.f, -1)
 			return size < 1e-7
+		default: // the old slopes lead nowhere from here
+			copy(w.trial, s.slips)
+			size, known = s.residual(s.slips, w.f, -1), false
 		}
 	}
 	return size < 1e-7
 }
 
-// running are the motors whose speed is looked for.
-func (s *Street) running() []int {
-	out := s.active[:0:0]
-	for _, i := range s.active {
-		if s.duties[i].Mode == Running {
-			out = append(out, i)
+// slow is the part of the miss that a step with followed slopes may leave, for them to be
+// followed further.
+const slow = 0.3
+
+// slopes works out how each running motor's torque moves with each one's slip, the street
+// standing at its slips and the shares held.
+func (s *Street) slopes() {
+	w := &s.work
+	s.miss = sharesHeld
+	for c, k := range s.run {
+		d := 1e-6 * (1e-3 + math.Abs(s.slips[k]))
+		m := &s.motors[k]
+		here := m.standing()
+		w.trial[k] = s.slips[k] + d
+		s.residual(w.trial, w.g, k)
+		w.trial[k] = s.slips[k]
+		m.back(here)
+		for r, i := range s.run {
+			w.slopes[r][c] = (w.g[i] - w.f[i]) / d
 		}
 	}
-	return out
 }
 
-// surplus is a motor's residual at a slip, the others as they stand in the trial slips.
+// learn makes the slopes answer the step from the slips to the trial ones as the torques
+// did: J += (Δf − J·Δs)·Δsᵀ/|Δs|² (Broyden).
+func (s *Street) learn() {
+	w := &s.work
+	size := 0.0
+	for _, k := range s.run {
+		d := w.trial[k] - s.slips[k]
+		size += d * d
+	}
+	if size == 0 {
+		return
+	}
+	for r, i := range s.run {
+		off := w.g[i] - w.f[i]
+		for c, k := range s.run {
+			off -= w.slopes[r][c] * (w.trial[k] - s.slips[k])
+		}
+		for c, k := range s.run {
+			w.slopes[r][c] += off * (w.trial[k] - s.slips[k]) / size
+		}
+	}
+}
+
+// surplus is a motor's torque over what its shaft asks at a slip, the others as they stand.
 func (s *Street) surplus(i int, slip float64) float64 {
-	s.work.trial[i] = slip
-	s.residual(s.work.trial, s.work.g, i)
-	return s.work.g[i]
+	m := &s.motors[i]
+	m.at(slip, s.backward, s.straight)
+	s.bus()
+	f, b := s.parts()
+	return m.torque(square(f), square(b), s.backward) - s.asks(i, slip)
 }
 
 // nearest says that no machine has a crossing nearer to synchronous speed than where
 // it stands, and that it stands on the stable side. The street stands at its slips
 // again when it returns.
 func (s *Street) nearest() bool {
-	w := &s.work
-	copy(w.trial, s.slips)
 	ok := true
 	s.miss = sharesHeld // nearer to synchronous the flux is what it is here
 	defer func() { s.miss = standsFast }()
-	for _, i := range s.running() {
+	for _, i := range s.run {
 		at := s.slips[i]
 		if at < 0 || at > 0.5 {
 			return false
 		}
-		surplus := func(slip float64) float64 { return s.surplus(i, slip) }
+		here := s.motors[i].standing()
 		for _, part := range [...]float64{0.1, 0.3, 0.5, 0.7, 0.9} {
-			ok = ok && surplus(part*at) <= 0
+			ok = ok && s.surplus(i, part*at) <= 0
 		}
-		ok = ok && surplus(at*1.01+1e-6) > 0
-		w.trial[i] = at
-		s.motors[i].at(at, s.backward, s.straight)
+		ok = ok && s.surplus(i, at*1.01+1e-6) > 0
+		s.motors[i].back(here)
 	}
-	s.miss = standsFast
+	_, s.miss = s.close()
 	s.bus()
 	return ok
 }
@@ -179,15 +296,13 @@ func (s *Street) nearest() bool {
 // speeds at which all stand are the ones nearest synchronous. A machine that finds no
 // crossing falls out, and its motor is returned.
 func (s *Street) climb() (falls int) {
-	run := s.running()
-	for _, i := range run {
+	for _, i := range s.run {
 		s.slips[i] = 0
 	}
 	s.residual(s.slips, s.work.f, -1)
 	for round := range 200 {
 		most := 0.0
-		for _, i := range run {
-			copy(s.work.trial, s.slips)
+		for _, i := range s.run {
 			surplus := func(slip float64) float64 { return s.surplus(i, slip) }
 			at := machine.RunSlip(surplus, s.slips[i])
 			if math.IsNaN(at) {
@@ -197,7 +312,7 @@ func (s *Street) climb() (falls int) {
 			s.slips[i] = at
 			s.motors[i].at(at, s.backward, s.straight)
 		}
-		if round >= 2 && most < 1e-4 && s.newton() {
+		if round >= 2 && most < 1e-4 && s.newton(s.close()) {
 			break
 		}
 		if most < 1e-10 {
@@ -216,7 +331,6 @@ func (s *Street) state(falls int) State {
 		out.Falls = falls - 1
 		return out
 	}
-	lines := [3]complex128{s.v1, 0, s.v3}
 	f, b := s.parts()
 	out.Volts = [3]float64{cmplx.Abs(s.v1), cmplx.Abs(s.v3), cmplx.Abs(s.v1 - s.v3)}
 	if s.backward {
@@ -229,7 +343,7 @@ func (s *Street) state(falls int) State {
 		if i > 0 {
 			into = &out.Machines[i-1]
 		}
-		drawn += s.shaft(i, lines, into)
+		drawn += s.shaft(i, into)
 	}
 	w := 2 * math.Pi * s.line.Hertz * 1e-6
 	bank := (s.v1 - s.v3) * complex(0, w*s.balance.L13)
@@ -240,24 +354,31 @@ func (s *Street) state(falls int) State {
 	return out
 }
 
-// shaft fills one motor's figures and returns what it draws from line 1.
-func (s *Street) shaft(i int, lines [3]complex128, into *Shaft) complex128 {
+// windings are the volts across a motor's whole windings and the amps in them.
+func (s *Street) windings(i int) (whole, amps [3]complex128) {
 	m := &s.motors[i]
-	into.Mode, into.Slip = s.duties[i].Mode, s.slips[i]
-	into.RPM = (1 - into.Slip) * 60 * m.omega / (2 * math.Pi)
-	mean := (lines[0] + lines[1] + lines[2]) / 3
-	var whole [3]complex128
-	for k := range whole {
-		whole[k] = (lines[k] - mean) * complex(m.k, 0)
+	lines := [3]complex128{s.v1, 0, s.v3}
+	mean := (s.v1 + s.v3) * third
+	k := complex(m.k, 0)
+	for n := range whole {
+		whole[n] = (lines[n] - mean) * k
 		if !m.Star {
-			whole[k] = (lines[k] - lines[(k+1)%3]) * complex(m.k, 0)
+			whole[n] = (lines[n] - lines[(n+1)%3]) * k
 		}
 	}
 	f, b := machine.SequenceVolts(whole)
 	yf, yb := m.yf*f, m.yb*b
+	return whole, [3]complex128{yf + yb, yf*turn*turn + yb*turn, yf*turn + yb*turn*turn}
+}
+
+// shaft fills one motor's figures and returns what it draws from line 1.
+func (s *Street) shaft(i int, into *Shaft) complex128 {
+	m := &s.motors[i]
+	into.Mode, into.Slip = s.duties[i].Mode, s.slips[i]
+	into.RPM = (1 - into.Slip) * 60 * m.omega / (2 * math.Pi)
 	vf, vb := s.parts()
 	into.TorqueNm = m.torque(square(vf), square(vb), s.backward)
-	amps := [3]complex128{yf + yb, yf*turn*turn + yb*turn, yf*turn + yb*turn*turn}
+	whole, amps := s.windings(i)
 	var leads [3]complex128
 	for k := range leads {
 		leads[k] = amps[k] * complex(m.k, 0)
@@ -265,8 +386,6 @@ func (s *Street) shaft(i int, lines [3]complex128, into *Shaft) complex128 {
 			leads[k] = (amps[k] - amps[(k+2)%3]) * complex(m.k, 0)
 		}
 		into.Leads[k] = cmplx.Abs(leads[k])
-	}
-	for k := range amps {
 		into.Amps[k], into.Volts[k] = cmplx.Abs(amps[k]), cmplx.Abs(whole[k])
 		into.Shares[k] = into.Amps[k] / m.Model.WindingAmps
 	}

@@ -78,8 +78,11 @@ func (s *Shaft) Worst() (winding string, share float64) {
 			at = i
 		}
 	}
-	return [3]string{"U", "V", "W"}[at], s.Shares[at]
+	return windings[at], s.Shares[at]
 }
+
+// windings are their names.
+var windings = [3]string{"U", "V", "W"}
 
 // State is a street solved for some duties.
 type State struct {
@@ -136,7 +139,9 @@ type Street struct {
 	warm     []float64
 	duties   []Duty // of the motors, the idler first
 	active   []int
+	run      []int   // of these, the motors whose speed is looked for
 	straight bool    // every main flux is taken for a straight line
+	rough    bool    // states are only compared: see settledRough
 	miss     float64 // how far a share may stand off its curve; above 1 they are held
 	work     work
 }
@@ -144,6 +149,8 @@ type Street struct {
 type work struct {
 	f, g, trial []float64
 	jacobian    [][]float64
+	slopes      [][]float64 // of each running motor's torque to each one's slip
+	of          []int       // the running motors that slopes are of; none: not known
 }
 
 // motor is a Motor with what does not change while it is solved.
@@ -188,9 +195,10 @@ func NewStreet(l Line, idler Motor, machines ...Motor) *Street {
 		g:        make([]float64, n),
 		trial:    make([]float64, n),
 		jacobian: make([][]float64, n),
+		slopes:   make([][]float64, n),
 	}
 	for i := range s.work.jacobian {
-		s.work.jacobian[i] = make([]float64, n+1)
+		s.work.jacobian[i], s.work.slopes[i] = make([]float64, n+1), make([]float64, n)
 	}
 	return s
 }
@@ -222,6 +230,29 @@ func (m *motor) at(slip float64, backward, straight bool) {
 		return
 	}
 	m.yf, m.yb = reciprocal(m.own+m.zf), reciprocal(m.own+m.zb)
+}
+
+// stood is where a motor was stood: what at writes.
+type stood struct {
+	zf, zb, yf, yb    complex128
+	pf, pb            float64
+	forward, backward complex128
+}
+
+// standing notes where a motor stands, to put it back without working it out again.
+func (m *motor) standing() stood {
+	out := stood{m.zf, m.zb, m.yf, m.yb, m.pf, m.pb, 0, 0}
+	if m.bend != nil {
+		out.forward, out.backward = m.bend.forward.gap, m.bend.backward.gap
+	}
+	return out
+}
+
+func (m *motor) back(to stood) {
+	m.zf, m.zb, m.yf, m.yb, m.pf, m.pb = to.zf, to.zb, to.yf, to.yb, to.pf, to.pb
+	if m.bend != nil {
+		m.bend.forward.gap, m.bend.backward.gap = to.forward, to.backward
+	}
 }
 
 // reciprocal is 1/z of a finite z that is not 0.
