@@ -122,6 +122,7 @@ func serve(ctx context.Context, args []string) error {
 	shop.Serve(handler)
 	server := serverOf(handler)
 	debug.SetMemoryLimit(softMemory)
+	debug.SetGCPercent(seldom)
 	go keeps.nightly(ctx)
 	if err := giveMetrics(ctx, o.metrics, counts); err != nil {
 		return err
@@ -215,6 +216,10 @@ func giveMetrics(ctx context.Context, addr string, counts *api.Metrics) error {
 
 // softMemory is where the garbage collector begins to work harder.
 const softMemory = 256 << 20
+
+// seldom is how much may be let go, in per cent of what is held, before it is collected: what
+// a server holds is little beside what each plan lets go, and the soft limit bounds both.
+const seldom = 300
 
 // allowed are the names by which a server may be called: loopback's, its own
 // address, and what it was told.

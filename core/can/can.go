@@ -4,7 +4,9 @@
 package can
 
 import (
+	"cmp"
 	"math"
+	"slices"
 	"sort"
 	"strings"
 	"sync"
@@ -33,14 +35,17 @@ type set struct {
 }
 
 // sets lists every choice of up to n of the values, each as often as it stands
-// there (or any number of times), in order of their sums.
-func sets(values []float64, n int, again bool) []set {
+// there (or any number of times), up to a sum, in order of their sums. The values rise.
+func sets(values []float64, n int, again bool, most float64) []set {
 	out := []set{{}}
 	var choose func(from int, now set)
 	choose = func(from int, now set) {
 		for i := from; i < len(values) && len(now.cans) < n; i++ {
 			if i > from && !again && values[i] == values[i-1] {
 				continue // the same choice with a twin
+			}
+			if now.sum+values[i] > most {
+				break
 			}
 			next := set{now.sum + values[i], append(append([]float64{}, now.cans...), values[i])}
 			out = append(out, next)
@@ -52,7 +57,7 @@ func sets(values []float64, n int, again bool) []set {
 		}
 	}
 	choose(0, set{})
-	sort.SliceStable(out, func(i, j int) bool { return out[i].sum < out[j].sum })
+	slices.SortStableFunc(out, func(a, b set) int { return cmp.Compare(a.sum, b.sum) })
 	return out
 }
 
@@ -65,7 +70,7 @@ var shops = func() (out [mostParts + 1]func() []set) {
 			}
 			stock, _, _ := table.RunCapacitors()
 			var exactly []set
-			for _, s := range sets(stock, n, true) {
+			for _, s := range sets(stock, n, true, math.Inf(1)) {
 				if len(s.cans) == n {
 					exactly = append(exactly, s)
 				}
@@ -86,8 +91,8 @@ func Combine(want float64, drawer []float64) []Part {
 	_, tolerance, _ := table.RunCapacitors()
 	own := append([]float64{}, drawer...)
 	sort.Float64s(own)
-	owned := sets(own, mostParts, false)
 	limit := tolerance * want
+	owned := sets(own, mostParts, false, want+limit)
 	for bought := 0; bought <= mostParts; bought++ {
 		shop := shops[bought]()
 		if greatest := shop[len(shop)-1].sum; len(owned) == 1 && greatest < want-limit {

@@ -87,8 +87,8 @@ func (p Prices) Cheapest(want, limit float64, drawer []float64) []Part {
 	slices.Sort(own)
 	var best []Part
 	least, near := math.Inf(1), 0.0
-	shop := sets(sold, mostParts, true)
-	for _, o := range sets(own, mostParts, false) {
+	shop := sets(sold, mostParts, true, want+limit)
+	for _, o := range sets(own, mostParts, false, want+limit) {
 		first := sort.Search(len(shop), func(i int) bool { return o.sum+shop[i].sum >= want-limit })
 		for i := first; i < len(shop) && o.sum+shop[i].sum <= want+limit; i++ {
 			n := len(o.cans) + len(shop[i].cans)
@@ -114,7 +114,7 @@ func Nearest(want float64, drawer []float64) []Part {
 	slices.Sort(own)
 	var best []Part
 	score := math.Inf(1)
-	for _, o := range sets(own, mostParts, false) {
+	for _, o := range sets(own, mostParts, false, math.Inf(1)) {
 		for bought := 0; bought+len(o.cans) <= mostParts && (bought <= mostBought || len(o.cans) == 0); bought++ {
 			shop := shops[bought]()
 			at := sort.Search(len(shop), func(i int) bool { return o.sum+shop[i].sum >= want })

@@ -30,18 +30,14 @@ type twin struct {
 // twinned joins the site's twins as the motor is joined and runs them with the µF in
 // circuit, each with its own can and its own idea of the load.
 func (o *Over) twinned(seed uint64) []twin {
-	w, a, q := o.Bridge.Wiring, o.Answer, o.question
+	a, q := o.Answer, o.question
 	bare, _ := o.Bridge.Run(a.Microfarad, machine.Load{Kind: machine.NoLoad})
 	valley := o.Bridge.valley(a.Microfarad, q.Kind)
 	drawn := o.Site.Twins(seed)
 	all := make([]twin, len(drawn))
 	each.Of(len(drawn), func(i int) {
-		t, own := drawn[i], w
-		own.Volts *= t.Line
-		b, err := New(t.Model, own)
-		if err != nil {
-			return
-		}
+		t := drawn[i]
+		b := o.Bridge.like(t.Model, o.Bridge.Wiring.Volts*t.Line)
 		one := twin{Twin: t, b: b, points: map[float64]Point{}}
 		for _, at := range []struct{ share, near float64 }{{q.Usual, a.Usual.Slip}, {q.Lightest, a.Idle.Slip},
 			{q.Heaviest, a.Heavy.Slip}} {

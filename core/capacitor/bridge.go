@@ -54,8 +54,26 @@ func New(m *machine.Model, w Wiring) (*Bridge, error) {
 	if err != nil {
 		return nil, err
 	}
-	b := &Bridge{Model: m, Wiring: w, solver: s, whole: wholeOf(m, w), sign: 1}
-	if w.CornerTo == "L2" {
+	return ready(&Bridge{Model: m, Wiring: w, solver: s, whole: wholeOf(m, w)}), nil
+}
+
+// like is the same bridge with another motor and other volts of the line; the motor's equivalent
+// is one that was fitted.
+func (b *Bridge) like(m *machine.Model, volts float64) *Bridge {
+	out := &Bridge{Model: m, Wiring: b.Wiring, solver: b.solver.With(0, m.Eq, 0, volts)}
+	out.Wiring.Volts = volts
+	if b.whole != nil {
+		whole := *b.whole
+		whole.solver = b.whole.solver.With(0, whole.equivalent(m), 0, volts)
+		out.whole = &whole
+	}
+	return ready(out)
+}
+
+// ready is a bridge without a capacitor as yet.
+func ready(b *Bridge) *Bridge {
+	b.sign = 1
+	if b.Wiring.CornerTo == "L2" {
 		b.sign = -1
 	}
 	// A motor made to run backward is the same motor seen from behind: its slip
@@ -67,7 +85,7 @@ func New(m *machine.Model, w Wiring) (*Bridge, error) {
 		return b.shaftNm()
 	}
 	b.Set(0)
-	return b, nil
+	return b
 }
 
 // bridgeCircuit is the bridge coil by coil, with no more than a trace of a capacitor yet.
@@ -159,6 +177,7 @@ func (b *Bridge) At(microfarad, slip float64) (Point, error) {
 	p.LoadShare = (p.TorqueNm - m.FrictionNm) / m.RatedTorqueNm
 	p.ShaftWatts = (p.TorqueNm - m.FrictionNm) * p.RPM * math.Pi / 30
 	copper := shaft.RotorWatts
+	p.Windings = make([]Winding, 0, len(b.Wiring.Coils))
 	for k, c := range b.Wiring.Coils {
 		w := Winding{Coil: c.Name, Volts: s.CoilVolts(0, k), Amps: s.CoilAmps(0, k)}
 		a := cmplx.Abs(w.Amps)

@@ -57,21 +57,28 @@ func wholeOf(m *machine.Model, w Wiring) *whole {
 		}
 		coils, out.of[i/2] = append(coils, one), i
 	}
-	eq := m.Eq
 	switch series {
 	case 3:
 		out.each = 1
 	case 0:
-		out.each, eq = 0.5, eq.SideBySide(2)
+		out.each = 0.5
 	default:
 		return nil
 	}
-	s, err := circuit.Compile(bridgeCircuit(eq, w, coils))
+	s, err := circuit.Compile(bridgeCircuit(out.equivalent(m), w, coils))
 	if err != nil {
 		return nil
 	}
 	out.solver = s
 	return out
+}
+
+// equivalent is a motor's, of its whole windings as they are joined.
+func (h *whole) equivalent(m *machine.Model) circuit.Equivalent {
+	if h.each == 0.5 {
+		return m.Eq.SideBySide(2)
+	}
+	return m.Eq
 }
 
 // look solves a slip for its torque and its worst winding alone; worst and shaft read it.

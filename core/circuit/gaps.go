@@ -24,13 +24,16 @@ type gaps struct {
 
 func newGaps(machines, unknowns int) *gaps {
 	n := 2 * machines
-	g := &gaps{still: make([]complex128, unknowns), y: make([]complex128, n*n), work: make([]complex128, n*n),
-		pivot: make([]int, n)}
-	for _, x := range []*[]complex128{&g.open, &g.z, &g.beyond, &g.amps} {
-		*x = make([]complex128, n)
+	g := &gaps{pivot: make([]int, n), reply: make([][]complex128, n)}
+	slab := make([]complex128, unknowns*(n+1)+n*(2*n+4))
+	take := func(n int) (x []complex128) {
+		x, slab = slab[:n:n], slab[n:]
+		return x
 	}
-	for range n {
-		g.reply = append(g.reply, make([]complex128, unknowns))
+	g.still, g.y, g.work = take(unknowns), take(n*n), take(n*n)
+	g.open, g.z, g.beyond, g.amps = take(n), take(n), take(n), take(n)
+	for i := range g.reply {
+		g.reply[i] = take(unknowns)
 	}
 	return g
 }

@@ -156,13 +156,16 @@ type ports struct {
 
 func newPorts(of []int, machines int) *ports {
 	n := 2 * len(of)
-	p := &ports{of: of, t: make([]complex128, n*n), slope: make([]slopes, len(of)), real: make([]float64, 4*n*n),
-		right: make([]float64, 2*n)}
-	for _, x := range []*[]complex128{&p.open, &p.e, &p.j, &p.trial, &p.kept} {
-		*x = make([]complex128, n)
+	p := &ports{of: of, slope: make([]slopes, len(of)), real: make([]float64, 4*n*n), right: make([]float64, 2*n),
+		reply: make([][]complex128, n)}
+	slab := make([]complex128, n*n+5*n+n*2*machines)
+	take := func(n int) (x []complex128) {
+		x, slab = slab[:n:n], slab[n:]
+		return x
 	}
-	for range n {
-		p.reply = append(p.reply, make([]complex128, 2*machines))
+	p.t, p.open, p.e, p.j, p.trial, p.kept = take(n*n), take(n), take(n), take(n), take(n), take(n)
+	for i := range p.reply {
+		p.reply[i] = take(2 * machines)
 	}
 	return p
 }

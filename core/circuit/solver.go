@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"math/cmplx"
+	"slices"
 )
 
 // Solver holds a circuit that has been numbered once. Slips, capacitances and
@@ -76,20 +77,41 @@ func Compile(c *Circuit) (*Solver, error) {
 		return nil, ValueError{"circuit", fmt.Sprintf("%d unknowns", s.n),
 			fmt.Sprintf("at most %d nodes, sources and coils together", MostUnknowns)}
 	}
-	s.base = make([]complex128, s.n*s.n)
-	s.work = make([]complex128, s.n*s.n)
-	s.pivot = make([]int, s.n)
-	s.x = make([]complex128, s.n)
-	s.gaps = newGaps(len(s.machines), s.n)
-	if of := s.bent(); len(of) > 0 {
-		s.ports = newPorts(of, len(s.machines))
-	}
 	for _, e := range c.Elements {
 		s.elements = append(s.elements, element{Element: e, from: s.nodes[e.From], to: s.nodes[e.To]})
 		s.admit(len(s.elements) - 1)
 	}
-	s.stampBase()
+	s.room()
 	return s, nil
+}
+
+// With is a solver of the same circuit with another equivalent in machine i and other volts at
+// source k: nothing of how it is joined is worked out again. It shares nothing that changes.
+// The equivalent must be one that Compile takes, and volts finite.
+func (s *Solver) With(i int, eq Equivalent, k int, voltsRMS float64) *Solver {
+	out := *s
+	out.sources = slices.Clone(s.sources)
+	out.sources[k].VoltsRMS = voltsRMS
+	out.elements, out.machines = slices.Clone(s.elements), slices.Clone(s.machines)
+	m := &out.machines[i]
+	m.Equivalent, m.gap, m.jf, m.jb = eq, gap{}, 0, 0
+	m.fields(s.frequencyHz)
+	m.locked, _ = eq.Gap(1, s.frequencyHz)
+	out.room()
+	return &out
+}
+
+// room makes the solver's working room and stamps what does not change.
+func (s *Solver) room() {
+	n := s.n
+	slab := make([]complex128, 2*n*n+n)
+	s.base, s.work, s.x = slab[:n*n:n*n], slab[n*n:2*n*n:2*n*n], slab[2*n*n:]
+	s.pivot = make([]int, n)
+	s.gaps, s.ports = newGaps(len(s.machines), n), nil
+	if of := s.bent(); len(of) > 0 {
+		s.ports = newPorts(of, len(s.machines))
+	}
+	s.stampBase()
 }
 
 // Number merges joined nodes (union-find) and numbers the merged ones from 0 in

@@ -93,6 +93,7 @@ func (w onCapacitor) asked(d capacitor.Demand) protection.Asks {
 		lightest = l.Usual
 	}
 	heavy := d.HeavySlip
+	a.Watch = make([]protection.Watch, 0, len(d.Watched.Curve))
 	for _, p := range d.Watched.Curve {
 		part := protection.Entered
 		switch {
