@@ -7,6 +7,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"flag"
 	"fmt"
 	"os"
 	"os/exec"
@@ -26,9 +27,59 @@ import (
 )
 
 var (
-	binary  string
-	browser context.Context // of the one browser that all journeys share, a tab each
+	binary   string
+	browsers *pool
 )
+
+// pool are the browsers of the journeys. A journey has one for itself while it runs: a page that
+// is not in front is drawn later, or not at all.
+type pool struct {
+	start func() (context.Context, error)
+	free  chan context.Context // nil: one that was not started yet
+	mu    sync.Mutex
+	lent  map[string]*loan // by the journey's name
+}
+
+type loan struct {
+	browser context.Context
+	pages   int
+}
+
+// side is how many journeys run side by side: they wait more than they work.
+const side = 3
+
+// of is the browser of a test's journey, which gives it back with its last page.
+func (p *pool) of(t *testing.T) context.Context {
+	t.Helper()
+	name, _, _ := strings.Cut(t.Name(), "/")
+	p.mu.Lock()
+	l := p.lent[name]
+	p.mu.Unlock()
+	if l == nil {
+		l = &loan{browser: <-p.free}
+		if l.browser == nil {
+			var err error
+			l.browser, err = p.start()
+			if err != nil {
+				p.free <- nil
+			}
+			require.NoError(t, err, "Chromium did not start")
+		}
+	}
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	p.lent[name] = l
+	l.pages++
+	t.Cleanup(func() {
+		p.mu.Lock()
+		defer p.mu.Unlock()
+		if l.pages--; l.pages == 0 {
+			delete(p.lent, name)
+			p.free <- l.browser
+		}
+	})
+	return l.browser
+}
 
 func TestMain(m *testing.M) { os.Exit(run(m)) }
 
@@ -51,8 +102,37 @@ func run(m *testing.M) int {
 		fmt.Fprintln(os.Stderr, "Chromium is missing; ./test installs it")
 		return 1
 	}
+	var stops []context.CancelFunc
+	defer func() {
+		for _, stop := range stops {
+			stop()
+		}
+	}()
+	browsers = &pool{free: make(chan context.Context, side), lent: map[string]*loan{}}
+	browsers.start = func() (context.Context, error) {
+		browsers.mu.Lock()
+		defer browsers.mu.Unlock()
+		ctx, stop, err := chromium(path, filepath.Join(dir, fmt.Sprint("profile", len(stops))))
+		if err == nil {
+			stops = append(stops, stop)
+		}
+		return ctx, err
+	}
+	for range side {
+		browsers.free <- nil
+	}
+	flag.Parse()
+	if err := flag.Set("test.parallel", fmt.Sprint(side)); err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		return 1
+	}
+	return m.Run()
+}
+
+// chromium starts a browser.
+func chromium(path, profile string) (context.Context, context.CancelFunc, error) {
 	opts := append(chromedp.DefaultExecAllocatorOptions[:], chromedp.ExecPath(path),
-		chromedp.UserDataDir(filepath.Join(dir, "profile")),
+		chromedp.UserDataDir(profile),
 		chromedp.WindowSize(1280, 800), chromedp.DisableGPU, chromedp.Flag("disable-quic", true),
 		chromedp.Flag("disable-component-update", true), chromedp.Flag("font-render-hinting", "none"),
 		chromedp.Flag("lang", "en-US"),
@@ -61,15 +141,13 @@ func run(m *testing.M) int {
 		opts = append(opts, chromedp.NoSandbox)
 	}
 	alloc, stop := chromedp.NewExecAllocator(context.Background(), opts...)
-	defer stop()
-	var cancel context.CancelFunc
-	browser, cancel = chromedp.NewContext(alloc)
-	defer cancel()
+	browser, cancel := chromedp.NewContext(alloc)
+	end := func() { cancel(); stop() }
 	if err := chromedp.Do(browser); err != nil {
-		fmt.Fprintln(os.Stderr, "Chromium did not start:", err)
-		return 1
+		end()
+		return nil, nil, err
 	}
-	return m.Run()
+	return browser, end, nil
 }
 
 // plainHost is a name of this machine that no browser takes for a secure one, as
@@ -120,7 +198,7 @@ func (s *server) kill() {
 }
 
 // demo loads the made-up workshops.
-func demo(t *testing.T, database string) {
+func demo(t testing.TB, database string) {
 	t.Helper()
 	out, err := exec.Command(binary, "demo", "--database", database).CombinedOutput()
 	require.NoError(t, err, "%s", out)
@@ -137,7 +215,7 @@ type page struct {
 
 func open(t *testing.T, url string, options ...chromedp.ContextOption) *page {
 	t.Helper()
-	ctx, cancel := chromedp.NewContext(browser, options...)
+	ctx, cancel := chromedp.NewContext(browsers.of(t), options...)
 	t.Cleanup(cancel)
 	require.NoError(t, chromedp.Do(ctx))
 	p := &page{t: t, ctx: ctx}
@@ -183,7 +261,8 @@ func (p *page) isExpected(text string) bool {
 	return false
 }
 
-const patience = 15 * time.Second
+// patience is how long a journey waits for what is to be seen: as long as a busy machine needs.
+const patience = 40 * time.Second
 
 func (p *page) do(steps ...chromedp.Action[chromedp.Void]) {
 	p.t.Helper()

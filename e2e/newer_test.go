@@ -114,6 +114,7 @@ func (b *builds) set(do func()) {
 // A page that sleeps while the product is renewed under it opens again without a network, and still
 // finds its own scripts; a renewal that broke off leaves the old one whole.
 func TestAnUpgradeUnderASleepingPage(t *testing.T) {
+	t.Parallel()
 	for _, c := range []struct {
 		name          string
 		cached, whole bool

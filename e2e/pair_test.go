@@ -10,6 +10,7 @@ import (
 // load: they are offered, proved in time and put on a card; another value shows what it does,
 // and a machine that idles is refused them.
 func TestTwoCapacitorsWhereOneDoesNotCarry(t *testing.T) {
+	t.Parallel()
 	s := demoServer(t)
 	p := open(t, s.url+"/")
 	p.at("Blunger", "Load")

@@ -10,6 +10,7 @@ import (
 // and names the cheapest cure; the workshop's circuit fills what the job does not say; what
 // else runs on it counts; a feeder without an earth is not fed.
 func TestTheWallAndItsCure(t *testing.T) {
+	t.Parallel()
 	s := demoServer(t)
 	p := open(t, s.url+"/")
 	p.at("Blunger", "Supply")

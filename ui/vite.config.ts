@@ -106,6 +106,11 @@ export default defineConfig({
     precompress(),
   ],
   build: { target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
-  test: { server: { deps: { inline: ['element-plus'] } }, css: false },
+  test: {
+    css: false,
+    // Element Plus comes as many small modules: bundled once, not read anew by every test file.
+    server: { deps: { inline: ['element-plus'] } },
+    deps: { optimizer: { client: { enabled: true, include: ['element-plus', 'element-plus/es'] } } },
+  },
   server: { proxy: { '/api': { target: 'http://127.0.0.1:8460', changeOrigin: false } } },
 })

@@ -16,6 +16,7 @@ import (
 // other, the site reads the chapters, and bridges stand on the site; drawing, store and
 // api above it know of each other only downwards.
 func TestArrowsPointOneWay(t *testing.T) {
+	t.Parallel()
 	out, err := exec.Command("go", "list", "-f", `{{.ImportPath}} {{join .Imports " "}}`, "graybridge/...").Output()
 	require.NoError(t, err)
 	list := func(names ...string) map[string]bool {
@@ -75,6 +76,7 @@ func TestArrowsPointOneWay(t *testing.T) {
 
 // A drawing knows its scene and nothing else of a plan.
 func TestOnlyTheSceneKnowsThePlan(t *testing.T) {
+	t.Parallel()
 	files, err := filepath.Glob("../../drawing/*.go")
 	require.NoError(t, err)
 	require.Greater(t, len(files), 10)
@@ -91,6 +93,7 @@ func TestOnlyTheSceneKnowsThePlan(t *testing.T) {
 // An id that somebody asks for is a constant, and something says it: in the room of its
 // chapter, or where the plan is made.
 func TestEveryIdAskedForIsSpoken(t *testing.T) {
+	t.Parallel()
 	declared, err := os.ReadFile("../finding/ids.go")
 	require.NoError(t, err)
 	names := regexp.MustCompile(`(?m)^\t(\w+)\s+= "([a-z.-]+)"`).FindAllStringSubmatch(string(declared), -1)

@@ -28,6 +28,7 @@ var withoutBand = []string{"start-asks", "breaker", "conductor", "capacitor-wire
 // Every figure that leans on an estimate says where it may lie, on every bridge, and the
 // figure itself lies there.
 func TestEveryFigureLiesInItsBand(t *testing.T) {
+	t.Parallel()
 	r := rand.New(rand.NewPCG(16, 4))
 	plates := corpus(t)
 	var all []job.Document
@@ -48,7 +49,10 @@ func TestEveryFigureLiesInItsBand(t *testing.T) {
 		all = append(all, directCase(c, r))
 	}
 	banded := map[string]int{}
-	for _, d := range all {
+	for i, d := range all {
+		if !inPart(t, i/4, 4) { // whole fours: every bridge is in each
+			continue
+		}
 		p := job.Make(d)
 		lists := map[string][]finding.Figure{"motor": p.Motor, "bridge": p.Bridge, "supply": p.Supply,
 			"protection": p.Guard, "load": p.Load}
@@ -91,7 +95,7 @@ func TestEveryFigureLiesInItsBand(t *testing.T) {
 	for _, where := range []string{"capacitor bridge", "capacitor supply", "capacitor protection", "capacitor load",
 		"drive drive", "drive supply", "drive load", "rotary bridge", "rotary supply", "rotary protection",
 		"rotary load", "rotary machine", "dc dc", "dc held", "dc supply", "dc load", "dc motor"} {
-		require.Greater(t, banded[where], 20, where)
+		require.Greater(t, banded[where], 5, where)
 	}
 }
 

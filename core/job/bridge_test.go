@@ -17,6 +17,7 @@ import (
 
 // What is measured on the running bridge takes the place of what was estimated.
 func TestReadingsOnTheBridgeRefitTheMotor(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	before := job.Make(d)
 	d.Bridge.Capacitor.Trim = "52 µF: leads 3.86 4.80 3.52; corner 219 221; volts 235"
@@ -48,6 +49,7 @@ func TestReadingsOnTheBridgeRefitTheMotor(t *testing.T) {
 
 // Permanent, short or a test: the owner's duty settles it.
 func TestTheVerdictFollowsTheDuty(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Machines[0].Load.Lightest = "30 %"
 	require.Equal(t, capacitor.Permanent, job.Make(d).Use.Use)
@@ -78,6 +80,7 @@ func buy(p job.Plan, id string) *job.Buy {
 }
 
 func TestTheListNamesEverythingTheBridgeIsBuiltOf(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Drawer = "", "30, 20"
 	d.Workshop.Prices = "20 µF 8.40 €\n25 µF 9 €\n10 5.10 €\n12 5.60 €"
@@ -116,6 +119,7 @@ func TestTheListNamesEverythingTheBridgeIsBuiltOf(t *testing.T) {
 // Where idling was entered and a winding passes its plate there, no relay guards it: that is the
 // finding. Where nobody entered it, a setting says how far it guards.
 func TestARelayIsSetByWhatWasEntered(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Machines[0].Load.Kind, d.Machines[0].Load.Lightest = machine.Constant, "0"
 	p := job.Make(d)
@@ -129,6 +133,7 @@ func TestARelayIsSetByWhatWasEntered(t *testing.T) {
 
 // Every text and choice of a document shows in the words of what was changed.
 func TestEveryEntryIsNamedWhenItChanges(t *testing.T) {
+	t.Parallel()
 	from := scenario.Blunger()
 	var walk func(v reflect.Value, to *job.Document, name string)
 	walk = func(v reflect.Value, to *job.Document, name string) {

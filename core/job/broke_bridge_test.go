@@ -37,6 +37,7 @@ func everything(p job.Plan) string {
 }
 
 func TestTheCornersLeadSizesTheMotorWire(t *testing.T) {
+	t.Parallel()
 	d := sixLead(plate.Entry{Power: "3 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "11.1/6.4", RPM: "1430",
 		Hertz: "50", PowerFactor: "0.81", Phases: "3"})
 	d.Bridge.Capacitor.Microfarad, d.Machines[0].Load.Share, d.Machines[0].Load.Kind = "180", "70 %", machine.Fan
@@ -56,8 +57,12 @@ func TestTheCornersLeadSizesTheMotorWire(t *testing.T) {
 }
 
 func TestASmallBreakerIsNotSaidToHoldTheStart(t *testing.T) {
+	t.Parallel()
 	judged := 0
-	for _, c := range corpus(t) {
+	for i, c := range corpus(t) {
+		if !inPart(t, i, 4) {
+			continue
+		}
 		d := c.document()
 		d.Machines[0].Leads.Agreed, d.Machines[0].Load.Kind, d.Machines[0].Load.Share,
 			d.Machines[0].Protection.Breaker = "plate", machine.Fan, "30 %", "6 A"
@@ -68,11 +73,12 @@ func TestASmallBreakerIsNotSaidToHoldTheStart(t *testing.T) {
 			require.NotEqual(t, finding.Good, f.Grade, "%s: %s at %.1f A", c.ID, f.Sentence, start)
 		}
 	}
-	require.Greater(t, judged, 5)
+	require.Positive(t, judged)
 }
 
 // One start is one figure, wherever it is said.
 func TestOneStartHasOneFigure(t *testing.T) {
+	t.Parallel()
 	for _, start := range []string{"", "90"} {
 		d := sixLead(oneKW)
 		d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Start = "45", start
@@ -83,6 +89,7 @@ func TestOneStartHasOneFigure(t *testing.T) {
 }
 
 func TestTheStartButtonsContactBreaksWhatFlowsInIt(t *testing.T) {
+	t.Parallel()
 	d := sixLead(fourKW)
 	d.Machines[0].Load.Share, d.Machines[0].Load.Kind, d.Bridge.Capacitor.Start, d.Bridge.Capacitor.StartBy = "55 %",
 		machine.Fan, "250", "button"
@@ -110,6 +117,7 @@ func TestTheStartButtonsContactBreaksWhatFlowsInIt(t *testing.T) {
 }
 
 func TestTableAmpsStandAsThePrintedOnes(t *testing.T) {
+	t.Parallel()
 	d := job.New("Case", scenario.ColdFord())
 	d.Machines[0].Plate = plate.Entry{Power: "1 HP", Volts: "208-230/460", Amps: "3.4-3.2/1.6", RPM: "1740",
 		Hertz: "60", PowerFactor: "0.76", Phases: "3", Code: "K"}
@@ -139,6 +147,7 @@ func TestTableAmpsStandAsThePrintedOnes(t *testing.T) {
 }
 
 func TestNothingIsPermanentUnderAStopOrAboveItsPlate(t *testing.T) {
+	t.Parallel()
 	d := sixLead(oneKW)
 	d.Bridge.Capacitor.Microfarad = "5"
 	p := job.Make(d)
@@ -154,6 +163,7 @@ func TestNothingIsPermanentUnderAStopOrAboveItsPlate(t *testing.T) {
 
 // What is said of full load and of all day is one thing.
 func TestFullLoadIsAllDayOnlyWhereItIs(t *testing.T) {
+	t.Parallel()
 	for _, c := range corpus(t)[:60] {
 		d := c.document()
 		d.Machines[0].Leads.Agreed = "plate"
@@ -166,6 +176,7 @@ func TestFullLoadIsAllDayOnlyWhereItIs(t *testing.T) {
 }
 
 func TestTheIdlingOfASmallMotorIsNotCuredByLighterLoad(t *testing.T) {
+	t.Parallel()
 	d := scenario.SlipMixer()
 	d.Machines[0].Load.Lightest = "0"
 	f := found(job.Make(d), "capacitor.idle")
@@ -174,6 +185,7 @@ func TestTheIdlingOfASmallMotorIsNotCuredByLighterLoad(t *testing.T) {
 }
 
 func TestADriveIsNotToldThatTheMotorTurnsFaster(t *testing.T) {
+	t.Parallel()
 	d := sixLead(oneKW)
 	d.Machines[0].Plate.Hertz, d.Machines[0].Plate.RPM = "60", "1710"
 	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22"}
@@ -184,6 +196,7 @@ func TestADriveIsNotToldThatTheMotorTurnsFaster(t *testing.T) {
 }
 
 func TestAJumperThatDoesNotReachSaysWhatIsWanted(t *testing.T) {
+	t.Parallel()
 	d := scenario.SlabRoller()
 	d.Machines[0].Plate.Power, d.Machines[0].Plate.Amps, d.Machines[0].Plate.Volts = "1/8 HP", "0.7/0.35", "230/460"
 	p := job.Make(d)
@@ -201,6 +214,7 @@ func TestAJumperThatDoesNotReachSaysWhatIsWanted(t *testing.T) {
 // The card's gates come in the order of the work: the settings that protect the
 // motor are keyed before it is bumped.
 func TestSettingsComeBeforeTheBump(t *testing.T) {
+	t.Parallel()
 	gates := job.Make(scenario.BallMill()).Card.Checks
 	at := func(word string) int {
 		return slices.IndexFunc(gates, func(g string) bool { return strings.Contains(strings.ToLower(g), word) })
@@ -210,6 +224,7 @@ func TestSettingsComeBeforeTheBump(t *testing.T) {
 }
 
 func TestALongMotorSaysThatTheTableIsForFourPoles(t *testing.T) {
+	t.Parallel()
 	d := sixLead(plate.Entry{Power: "1.5 kW", Volts: "230/400", Connection: "Δ/Y", RPM: "565", Hertz: "50",
 		Phases: "3"})
 	text := everything(job.Make(d))
@@ -217,18 +232,21 @@ func TestALongMotorSaysThatTheTableIsForFourPoles(t *testing.T) {
 }
 
 func TestHalfOfTheLossUnexplainedIsCaught(t *testing.T) {
+	t.Parallel()
 	d := sixLead(oneKW)
 	d.Machines[0].Plate.WindingOhms = "0.4 Ω"
 	require.NotNil(t, found(job.Make(d), "plate.ohms"))
 }
 
 func TestANoughtOhmTouchIsRead(t *testing.T) {
+	t.Parallel()
 	d := scenario.TileExtruder()
 	d.Machines[0].Leads.Zero, d.Machines[0].Leads.Touches = "0", "1-2 0 Ω\n1-3 0\n"
 	require.Zero(t, unread(job.Make(d)))
 }
 
 func TestADeadShortIsSaidOfTheDeviceThatIsThere(t *testing.T) {
+	t.Parallel()
 	d := scenario.BallMill()
 	d.Machines[0].Leads.Found = "L1-U1; L2-U1; L3-W1"
 	v := job.Make(d).Now.Verdict
@@ -239,6 +257,7 @@ func TestADeadShortIsSaidOfTheDeviceThatIsThere(t *testing.T) {
 }
 
 func TestAFeedersSmallBreakerIsFoundForAnyBridge(t *testing.T) {
+	t.Parallel()
 	d := scenario.BallMill()
 	d.Supply.Breaker = "4 A"
 	f := found(job.Make(d), "supply.breaker")

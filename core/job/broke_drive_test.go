@@ -17,6 +17,7 @@ import (
 )
 
 func TestADriveHasItsPartsList(t *testing.T) {
+	t.Parallel()
 	d := scenario.BallMill()
 	p := job.Make(d)
 	for _, id := range []string{"drive", "isolator", "breaker", "line-wire", "motor-wire", "label"} {
@@ -29,6 +30,7 @@ func TestADriveHasItsPartsList(t *testing.T) {
 }
 
 func TestTopVoltsBelowTheWallsAreSaid(t *testing.T) {
+	t.Parallel()
 	d := scenario.BallMill()
 	p := job.Make(d)
 	require.Nil(t, found(p, "drive.top-volts"))
@@ -41,6 +43,7 @@ func TestTopVoltsBelowTheWallsAreSaid(t *testing.T) {
 }
 
 func TestAFeedersBreakerIsHeldAgainstItsWireAndTheMotor(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Supply.Breaker, d.Supply.FeederSize = "32 A", "1.5 mm²"
 	f := found(job.Make(d), "supply.wire")
@@ -52,6 +55,7 @@ func TestAFeedersBreakerIsHeldAgainstItsWireAndTheMotor(t *testing.T) {
 }
 
 func TestAMotorOfTNumbersIsNotToldOfUAndV(t *testing.T) {
+	t.Parallel()
 	d := scenario.PugMill()
 	d.Bridge.Kind, d.Machines[0].Leads.Agreed = job.KindDrive, "plate"
 	d.Bridge.Drive = scenario.BallMill().Bridge.Drive
@@ -69,6 +73,7 @@ func TestAMotorOfTNumbersIsNotToldOfUAndV(t *testing.T) {
 // A relay in the supply lines that cannot see a winding at a load that was entered is to be wired
 // into the motor leads; a thermistor that is there feels the winding itself.
 func TestARelayThatCannotSeeIsRewired(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Machines[0].Load.Kind, d.Machines[0].Load.Lightest = machine.Constant, "0"
 	p := job.Make(d)
@@ -89,6 +94,7 @@ func TestARelayThatCannotSeeIsRewired(t *testing.T) {
 }
 
 func TestAStarOnlyMotorMayBeOpened(t *testing.T) {
+	t.Parallel()
 	d := job.New("Case", scenario.TansyLane())
 	d.Machines[0].Plate = plate.Entry{Power: "0.55 kW", Volts: "400 V", Connection: "Y", Amps: "1.6", RPM: "1400",
 		Hertz: "50", PowerFactor: "0.72", Phases: "3"}
@@ -103,6 +109,7 @@ func TestAStarOnlyMotorMayBeOpened(t *testing.T) {
 // Three leads out of a plate for delta and star: nobody is taken at the lucky guess. The question says
 // how to tell, with the ohms of this motor, and what each answer comes to.
 func TestThreeLeadsAreAskedForTheirInside(t *testing.T) {
+	t.Parallel()
 	d := sixLead(oneKW)
 	d.Machines[0].Leads = leads.Entry{Kind: leads.Three, Naming: leads.IEC}
 	p := job.Make(d)

@@ -43,6 +43,7 @@ var (
 )
 
 func TestNoRelayIsSetWhereNothingRunsAllDay(t *testing.T) {
+	t.Parallel()
 	for _, uf := range []string{"77", "450", "500"} {
 		d := sixLead(oneKW)
 		d.Bridge.Capacitor.Microfarad = uf
@@ -59,6 +60,7 @@ func TestNoRelayIsSetWhereNothingRunsAllDay(t *testing.T) {
 }
 
 func TestTheCapacitorsOwnWiresAreSized(t *testing.T) {
+	t.Parallel()
 	d := sixLead(fourKW)
 	d.Machines[0].Load.Share = "60 %"
 	p := job.Make(d)
@@ -71,6 +73,7 @@ func TestTheCapacitorsOwnWiresAreSized(t *testing.T) {
 }
 
 func TestBreakersAreJudgedBothWaysWithAndWithoutAWire(t *testing.T) {
+	t.Parallel()
 	d := job.New("One horse", scenario.ColdFord())
 	d.Supply.Volts = "240"
 	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.NineStar, "plate",
@@ -102,6 +105,7 @@ func TestBreakersAreJudgedBothWaysWithAndWithoutAWire(t *testing.T) {
 }
 
 func TestTablesDoNotCapAFifteenKilowattMotor(t *testing.T) {
+	t.Parallel()
 	d := sixLead(fifteen)
 	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22"}
 	p := job.Make(d)
@@ -110,6 +114,7 @@ func TestTablesDoNotCapAFifteenKilowattMotor(t *testing.T) {
 }
 
 func TestA120VoltCircuitHasOnePole(t *testing.T) {
+	t.Parallel()
 	p := job.Make(scenario.SlabRoller())
 	require.Contains(t, found(p, "protection.breaker").Sentence, "breaker of")
 	d := scenario.SlabRoller()
@@ -121,6 +126,7 @@ func TestA120VoltCircuitHasOnePole(t *testing.T) {
 // An ordinary efficient motor comes up on a fitting drive, with a few percent of
 // boost and seconds of ramp.
 func TestAFittingDriveStartsAnEfficientMotor(t *testing.T) {
+	t.Parallel()
 	d := sixLead(plate.Entry{Power: "0.75 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "3.0/1.74", RPM: "1445",
 		Hertz: "50", PowerFactor: "0.76", Efficiency: "82.5 %", Phases: "3"})
 	d.Bridge.Kind, d.Bridge.Drive, d.Machines[0].Load.Start = job.KindDrive, drive.Entry{Profile: "tarn-22"},
@@ -143,6 +149,7 @@ func TestAFittingDriveStartsAnEfficientMotor(t *testing.T) {
 }
 
 func TestInverterDutyHoldsToItsRatio(t *testing.T) {
+	t.Parallel()
 	d := sixLead(oneKW)
 	d.Machines[0].Plate.InverterDuty = "10:1"
 	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22", At: "5"}
@@ -155,6 +162,7 @@ func TestInverterDutyHoldsToItsRatio(t *testing.T) {
 }
 
 func TestASweepLiftsAndLowersTheCeiling(t *testing.T) {
+	t.Parallel()
 	d := sixLead(oneKW)
 	d.Machines[0].Load.Kind, d.Machines[0].Load.Share = machine.Constant, "20 %"
 	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22", Most: "90"}
@@ -166,6 +174,7 @@ func TestASweepLiftsAndLowersTheCeiling(t *testing.T) {
 }
 
 func TestFluxIsVoltsPerHertz(t *testing.T) {
+	t.Parallel()
 	d := sixLead(oneKW)
 	d.Machines[0].Plate.Hertz, d.Machines[0].Plate.RPM = "60", "1710"
 	p := job.Make(d)
@@ -181,6 +190,7 @@ func TestFluxIsVoltsPerHertz(t *testing.T) {
 }
 
 func TestAStartIsSaidWithItsMargin(t *testing.T) {
+	t.Parallel()
 	d := sixLead(oneKW)
 	d.Bridge.Capacitor.Microfarad = "5"
 	weak := found(job.Make(d), "capacitor.start")
@@ -195,6 +205,7 @@ func TestAStartIsSaidWithItsMargin(t *testing.T) {
 }
 
 func TestOneValueServesLoadAndIdling(t *testing.T) {
+	t.Parallel()
 	d := scenario.SlipMixer()
 	require.Nil(t, found(job.Make(d), "capacitor.idle"), "what stirs does not idle")
 	d.Machines[0].Load.Kind = machine.Constant
@@ -215,12 +226,14 @@ func TestOneValueServesLoadAndIdling(t *testing.T) {
 }
 
 func TestTheBleederIsAPart(t *testing.T) {
+	t.Parallel()
 	p := job.Make(scenario.Blunger())
 	require.Regexp(t, `Bleed resistor \d+[\d.]*\x{a0}kΩ, [\d.]+\x{a0}W across`, found(p, "capacitor.part").Detail)
 	require.NotContains(t, found(p, "capacitor.part").Detail, "≤")
 }
 
 func TestPlatesAsPrinted(t *testing.T) {
+	t.Parallel()
 	d := sixLead(plate.Entry{Power: "3 HP", Volts: "208-230/460", Amps: "8.2/4.1", RPM: "1760", Hertz: "60",
 		Phases: "3"})
 	d.Workshop, d.Machines[0].Leads.Kind = scenario.ColdFord(), leads.NineStar
@@ -281,6 +294,7 @@ func TestPlatesAsPrinted(t *testing.T) {
 }
 
 func TestFarVoltsAreSaidToBeFar(t *testing.T) {
+	t.Parallel()
 	d := sixLead(plate.Entry{Power: "3 HP", Volts: "575 V", Amps: "3.2", RPM: "1740", Hertz: "60", Phases: "3",
 		Connection: "Y"})
 	d.Workshop, d.Machines[0].Leads.Kind, d.Supply.Volts = scenario.ColdFord(), leads.Three, "240"
@@ -291,6 +305,7 @@ func TestFarVoltsAreSaidToBeFar(t *testing.T) {
 }
 
 func TestZeroIsAReading(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Machines[0].Leads.Insulation, d.Machines[0].Leads.InsulationAt = "0", ""
 	p := job.Make(d)
@@ -304,6 +319,7 @@ func TestZeroIsAReading(t *testing.T) {
 }
 
 func TestUnprovedNineLeadsAreNotCalledAsWanted(t *testing.T) {
+	t.Parallel()
 	for _, p := range []plate.Entry{{}, {Power: "3 HP", Volts: "208-230/460", Amps: "9.0-8.2/4.1", RPM: "1760",
 		Hertz: "60", Phases: "3"}} {
 		d := job.New("Nine", scenario.ColdFord())
@@ -315,6 +331,7 @@ func TestUnprovedNineLeadsAreNotCalledAsWanted(t *testing.T) {
 }
 
 func TestFiguresAreSaidAsPeopleSayThem(t *testing.T) {
+	t.Parallel()
 	for x, want := range map[[2]any]string{{0.065, "s"}: "0.1", {0.606, "V"}: "0.6", {0.5, "W"}: "0.5",
 		{236.0, "V"}: "236", {50.0, "µF"}: "50", {0.25, "kW"}: "0.25", {4.7, "A"}: "4.70", {0.0004, "A"}: "0"} {
 		require.Equal(t, want+unit.Space+x[1].(string), unit.Text(x[0].(float64), x[1].(string)))
@@ -324,6 +341,7 @@ func TestFiguresAreSaidAsPeopleSayThem(t *testing.T) {
 // A sensor's lead is no lead of the motor: it stands in no joint, and the
 // sentence says where it goes.
 func TestASensorsLeadStandsInNoJoint(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Machines[0].Leads.Extras = "P1 P2 PTC thermistor"
 	d.Machines[0].Leads.Found = "L1-U1-W2; L2-V1-U2-p1; L3-W1-V2"
@@ -340,6 +358,7 @@ func TestASensorsLeadStandsInNoJoint(t *testing.T) {
 
 // Behind a drive the box is fed by the motor cable: its copper sizes the caps.
 func TestCapsBehindADriveAreSizedByTheMotorCable(t *testing.T) {
+	t.Parallel()
 	d := scenario.BallMill()
 	d.Machines[0].Leads.Box, d.Machines[0].Leads.Gauge = leads.Ends, "1.5 mm²"
 	d.Machines[0].Protection.Conductor = "16 mm²"

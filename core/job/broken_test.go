@@ -13,6 +13,7 @@ import (
 
 // A picture that breaks says so and where; it is not taken for one that there is not.
 func TestAPictureThatBreaksSaysWhere(t *testing.T) {
+	t.Parallel()
 	d := New("Broken", Workshop{Name: "Here", Rules: table.Metric, Volts: 230, Hertz: 50, Colours: Europe})
 	_, err := picture(t.Context(), d, func(*reading) (Curves, error) { panic("typed by somebody") })
 	var broke *Broken
@@ -48,6 +49,7 @@ func (b *breaking) Err() error {
 
 // So does a plan: what was typed is shown, nothing is computed of it, and the place stands there.
 func TestAPlanThatBreaksSaysWhere(t *testing.T) {
+	t.Parallel()
 	d := New("Broken", Workshop{Name: "Here", Rules: table.Metric, Volts: 230, Hertz: 50, Colours: Europe})
 	s, err := Solve(&breaking{Context: t.Context()}, d)
 	require.NoError(t, err)

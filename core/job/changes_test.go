@@ -15,6 +15,7 @@ import (
 )
 
 func TestChangesAreSaidInWords(t *testing.T) {
+	t.Parallel()
 	for want, change := range map[string]func(*job.Document){
 		"nothing":                    func(*job.Document) {},
 		"supply volts 236 → 231":     func(d *job.Document) { d.Supply.Volts = "231" },
@@ -46,6 +47,7 @@ func TestChangesAreSaidInWords(t *testing.T) {
 // The next thing to do follows the order of work, from the empty plate to the
 // card.
 func TestNextFollowsTheOrderOfWork(t *testing.T) {
+	t.Parallel()
 	d := job.New("Stirrer", scenario.TansyLane())
 	full := scenario.Blunger()
 	for _, step := range []struct {

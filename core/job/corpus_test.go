@@ -1,6 +1,7 @@
 package job_test
 
 import (
+	"crypto/sha256"
 	"encoding/json"
 	"os"
 	"sync"
@@ -35,9 +36,18 @@ var readCorpus = sync.OnceValues(func() ([]corpusPlate, error) {
 	if err != nil {
 		return nil, err
 	}
+	corpusDigest = sha256.Sum256(text)
 	var file struct{ Plates []corpusPlate }
 	return file.Plates, json.Unmarshal(text, &file)
 })
+
+var corpusDigest [sha256.Size]byte
+
+// corpusPart is the part of the corpus that the corpus chooses itself, by its digest.
+func corpusPart(t testing.TB) uint8 {
+	corpus(t)
+	return corpusDigest[0]
+}
 
 // corpus is every plate of the reference.
 func corpus(t testing.TB) []corpusPlate {
@@ -59,4 +69,28 @@ func (c corpusPlate) document() job.Document {
 // plateWorkshop is a plain workshop on 230 V.
 func plateWorkshop() job.Workshop {
 	return job.Workshop{Name: "Tansy Lane Tileworks", Rules: "metric", Volts: 230, Hertz: 50, Colours: job.Europe}
+}
+
+// held are the running laws that hold over a part.
+var held sync.Map
+
+// inPart says whether a case of a long law is in the part that this run holds: one of so many,
+// all of them with -law.all.
+func inPart(t testing.TB, i, parts int) bool {
+	if *lawAll || parts == 1 {
+		return true
+	}
+	part := *lawPart
+	if part < 0 {
+		part = int(corpusPart(t))
+	}
+	if _, known := held.LoadOrStore(t.Name(), part); !known {
+		t.Cleanup(func() {
+			held.Delete(t.Name())
+			if t.Failed() {
+				t.Logf("held over part %d of %d: -law.part %d", part%parts, parts, part)
+			}
+		})
+	}
+	return i%parts == part%parts
 }

@@ -17,6 +17,7 @@ import (
 // factor and slip, inside the band of the motors that would print the same plate, 95 times
 // in 100.
 func TestTwinsHoldTheMotorThatThePlateWasMadeFrom(t *testing.T) {
+	t.Parallel()
 	var outside [3]int
 	count, solved := 0, 0
 	dice := rand.New(rand.NewPCG(1, 2))

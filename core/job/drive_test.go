@@ -17,6 +17,7 @@ import (
 )
 
 func TestTheBallMillIsPlannedOnItsDrive(t *testing.T) {
+	t.Parallel()
 	p := job.Make(scenario.BallMill())
 	require.NotNil(t, p.Drive)
 	require.Equal(t, finding.Good, found(p, "drive.amps").Grade)
@@ -57,6 +58,7 @@ func TestTheBallMillIsPlannedOnItsDrive(t *testing.T) {
 }
 
 func TestABumpTheWrongWayOnADriveExchangesTwoWires(t *testing.T) {
+	t.Parallel()
 	d := scenario.BallMill()
 	d.Machines[0].Leads.Bumped = "wrong-L1"
 	p := job.Make(d)
@@ -67,6 +69,7 @@ func TestABumpTheWrongWayOnADriveExchangesTwoWires(t *testing.T) {
 }
 
 func TestSlowHertzLosesItsCooling(t *testing.T) {
+	t.Parallel()
 	d := scenario.BallMill()
 	d.Bridge.Drive.At = "10 Hz"
 	p := job.Make(d)
@@ -84,6 +87,7 @@ func TestSlowHertzLosesItsCooling(t *testing.T) {
 }
 
 func TestADoublingDriveIsSetByJumpersAndTrims(t *testing.T) {
+	t.Parallel()
 	p := job.Make(scenario.SlabRoller())
 	require.Equal(t, "star, low joints", p.Wanted.Named, "230 V out of 118")
 	require.Nil(t, found(p, "drive.line-volts"))
@@ -105,6 +109,7 @@ func TestADoublingDriveIsSetByJumpersAndTrims(t *testing.T) {
 }
 
 func TestADriveMadeForThreePhasesIsTooSmallForTheExtruder(t *testing.T) {
+	t.Parallel()
 	p := job.Make(scenario.TileExtruder())
 	require.Equal(t, finding.Stop, found(p, "drive.amps").Grade)
 	require.Contains(t, p.Wanted.Verdict, "until the drive trips")
@@ -118,6 +123,7 @@ func TestADriveMadeForThreePhasesIsTooSmallForTheExtruder(t *testing.T) {
 }
 
 func TestASecondHandDriveIsInspectedAndReadBack(t *testing.T) {
+	t.Parallel()
 	d := scenario.BallMill()
 	d.Bridge.Drive = drive.Entry{Profile: "rill-15", SecondHand: "yes", ReadBack: "06.1 700\n01.1 60\n05.1 0",
 		EStop: "yes", SinkOhm: "4000 Ω"}
@@ -133,6 +139,7 @@ func TestASecondHandDriveIsInspectedAndReadBack(t *testing.T) {
 }
 
 func TestWithoutADriveItIsAsked(t *testing.T) {
+	t.Parallel()
 	d := scenario.BallMill()
 	d.Bridge.Drive = drive.Entry{}
 	p := job.Make(d)
@@ -146,6 +153,7 @@ func TestWithoutADriveItIsAsked(t *testing.T) {
 }
 
 func TestAnOwnProfileTravelsWithTheJob(t *testing.T) {
+	t.Parallel()
 	d := scenario.BallMill()
 	own, _ := drive.ByID("tarn-22")
 	own.ID, own.Name, own.Output.Amps = "beck-9", "Beck 9", 9
@@ -162,6 +170,7 @@ func TestAnOwnProfileTravelsWithTheJob(t *testing.T) {
 }
 
 func TestABenchCaseOfADriveIsThreePhases(t *testing.T) {
+	t.Parallel()
 	b, ok := job.BenchCase(scenario.BallMill(), "wanted")
 	require.True(t, ok)
 	require.Len(t, b.Sources, 3)
@@ -171,6 +180,7 @@ func TestABenchCaseOfADriveIsThreePhases(t *testing.T) {
 
 // A load near what the cooling carries for good makes a verdict that would change.
 func TestADrivesVerdictNearItsLimitWouldChange(t *testing.T) {
+	t.Parallel()
 	d := scenario.BallMill()
 	require.Nil(t, found(job.Make(d), "drive.would-change"), "70 % of what it carries is far enough")
 	d.Machines[0].Load.Share = "96 %"

@@ -54,6 +54,7 @@ func documents() map[string]job.Document {
 }
 
 func TestEveryMadeUpMachineIsAGoodDocument(t *testing.T) {
+	t.Parallel()
 	for name, d := range documents() {
 		require.Empty(t, d.Validate(), name)
 		text, err := json.Marshal(d)
@@ -70,6 +71,7 @@ func TestEveryMadeUpMachineIsAGoodDocument(t *testing.T) {
 
 // No list of a plan is null, and the same document gives the same plan.
 func TestAPlanIsWholeAndAlwaysTheSame(t *testing.T) {
+	t.Parallel()
 	for name, d := range documents() {
 		one, err := json.Marshal(job.Make(d))
 		require.NoError(t, err, name)
@@ -86,6 +88,7 @@ func TestAPlanIsWholeAndAlwaysTheSame(t *testing.T) {
 }
 
 func TestTheBlungerRunsInDeltaOnItsCapacitor(t *testing.T) {
+	t.Parallel()
 	p := job.Make(scenario.Blunger())
 	require.True(t, p.Computed)
 	require.Equal(t, leads.Delta, p.Wanted.Way.Arrangement)
@@ -111,6 +114,7 @@ func TestTheBlungerRunsInDeltaOnItsCapacitor(t *testing.T) {
 }
 
 func TestFedAsFoundInStarItIsStopped(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Machines[0].Leads.Found, d.Machines[0].Leads.Done = "star", nil
 	p := job.Make(d)
@@ -125,6 +129,7 @@ func TestFedAsFoundInStarItIsStopped(t *testing.T) {
 }
 
 func TestHalfDoneWorkIsSolvedAsItStands(t *testing.T) {
+	t.Parallel()
 	p := job.Make(scenario.SlipMixer())
 	require.Equal(t, "2 of 7 moves done", p.Now.Note)
 	require.Empty(t, p.Now.Way.Arrangement)
@@ -141,6 +146,7 @@ func TestHalfDoneWorkIsSolvedAsItStands(t *testing.T) {
 }
 
 func TestNoBridgeHelpsAStarOnlyMotorAt230Volts(t *testing.T) {
+	t.Parallel()
 	p := job.Make(scenario.DryingTurntable())
 	require.Equal(t, finding.Stop, found(p, "leads.unreachable").Grade)
 	require.Contains(t, found(p, "leads.unreachable").Detail, "transformer")
@@ -152,6 +158,7 @@ func TestNoBridgeHelpsAStarOnlyMotorAt230Volts(t *testing.T) {
 }
 
 func TestTooMuchForTheMethodIsSaidWithWhatToDoInstead(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Machines[0].Plate = plate.Entry{Power: "5.5 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "19.5/11.2",
 		RPM: "1440", Hertz: "50", PowerFactor: "0.83", Phases: "3"}
@@ -167,6 +174,7 @@ func TestTooMuchForTheMethodIsSaidWithWhatToDoInstead(t *testing.T) {
 }
 
 func TestASinglePhaseMotorStopsEverything(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Machines[0].Plate.Phases = "1"
 	p := job.Make(d)
@@ -177,6 +185,7 @@ func TestASinglePhaseMotorStopsEverything(t *testing.T) {
 }
 
 func TestDirectionFollowsTheCapacitorsEnd(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Bridge.Capacitor.CornerTo = "L2"
 	p := job.Make(d)
@@ -196,6 +205,7 @@ func TestDirectionFollowsTheCapacitorsEnd(t *testing.T) {
 }
 
 func TestAConstantLoadStartedFreeIsGivenItsLoadAtSpeed(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Machines[0].Load = load.Entry{Kind: machine.Constant, Share: "50 %", Start: load.Free}
 	p := job.Make(d)
@@ -214,6 +224,7 @@ func TestAConstantLoadStartedFreeIsGivenItsLoadAtSpeed(t *testing.T) {
 }
 
 func TestShortRunsAreJudgedByTheOwnersDuty(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Bridge.Capacitor.Microfarad = "68"
 	f := found(job.Make(d), "capacitor.heat")
@@ -227,6 +238,7 @@ func TestShortRunsAreJudgedByTheOwnersDuty(t *testing.T) {
 }
 
 func TestTheDrawersCansAreUsed(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Drawer = "", "40, 12, 30"
 	p := job.Make(d)
@@ -239,6 +251,7 @@ func TestTheDrawersCansAreUsed(t *testing.T) {
 }
 
 func TestAnUnreadableEntryIsNamedWithWhatWouldDo(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Machines[0].Plate.Power, d.Supply.Volts, d.Bridge.Capacitor.Microfarad = "plenty", "mains", "two"
 	p := job.Make(d)
@@ -254,6 +267,7 @@ func TestAnUnreadableEntryIsNamedWithWhatWouldDo(t *testing.T) {
 // Every cure that a finding offers changes the document to another good one,
 // and takes its finding away or makes it no graver.
 func TestEveryCureCures(t *testing.T) {
+	t.Parallel()
 	for name, d := range documents() {
 		d.Machines[0].Protection = protection.Entry{}
 		for _, f := range job.Make(d).Findings {
@@ -286,6 +300,7 @@ func put(t *testing.T, d job.Document, path, value string) job.Document {
 
 // Any mixture of entries gives a whole plan: no panic, no nonsense.
 func TestAnyEntriesGiveAPlan(t *testing.T) {
+	t.Parallel()
 	volts := rapid.SampledFrom([]string{"", "230/400", "400", "230", "208-230/460", "115/230", "rubbish"})
 	rapid.Check(t, func(t *rapid.T) {
 		d := scenario.Blunger()
@@ -318,6 +333,7 @@ func TestAnyEntriesGiveAPlan(t *testing.T) {
 
 // Every formula that a finding shows leads to a place in the engine's pages.
 func TestEveryWhyReachesItsFormula(t *testing.T) {
+	t.Parallel()
 	pages, err := os.ReadFile("../../docs/engine.md")
 	require.NoError(t, err)
 	led := 0
@@ -350,6 +366,7 @@ func TestEveryWhyReachesItsFormula(t *testing.T) {
 // What leans on an estimate carries its mark wherever it is shown; with every
 // entry measured or on the plate it no longer does.
 func TestEstimatesAreMarkedWhereverTheyReach(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	for _, list := range [][]finding.Figure{job.Make(d).Bridge, job.Make(d).Load} {
 		for _, f := range list {
@@ -392,6 +409,7 @@ func lightRound(d job.Document, microfarad string) string {
 
 // The bridge's curve meets the load's where the plan says the motor runs.
 func TestTheCurvesMeetWhereTheMotorRuns(t *testing.T) {
+	t.Parallel()
 	c, ok := pictured(job.CurvesOf)(scenario.Blunger())
 	require.True(t, ok)
 	p := job.Make(scenario.Blunger())

@@ -14,12 +14,16 @@ import (
 // Over the corpus: a circuit is drawn only of what is sized, each of its devices stands among
 // the parts as it is there, marks are unlike, and no coil comes in by itself.
 func TestLaddersOverTheCorpus(t *testing.T) {
+	t.Parallel()
 	r := rand.New(rand.NewPCG(8, 30))
 	drawn := map[string]int{}
 	for n, c := range corpus(t) {
 		d := lawCase(c, r)
 		if d.Bridge.Kind == job.KindCapacitor && n%3 == 0 {
 			d.Bridge.Capacitor.Reversing = capacitor.ByContactors
+		}
+		if !inPart(t, n/3, 3) {
+			continue
 		}
 		p := job.Make(d)
 		if len(p.Buys) == 0 {
@@ -50,6 +54,6 @@ func TestLaddersOverTheCorpus(t *testing.T) {
 			require.True(t, protection.Interlocked(p.Ladder.Rungs, k+"F", k+"R"), c.ID)
 		}
 	}
-	require.Greater(t, drawn[job.KindCapacitor], 10)
-	require.Greater(t, drawn[job.KindDrive], 10)
+	require.Greater(t, drawn[job.KindCapacitor], 3)
+	require.Greater(t, drawn[job.KindDrive], 3)
 }

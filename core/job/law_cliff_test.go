@@ -61,6 +61,7 @@ func relayOf(p job.Plan) string {
 
 // The audit's own case: at 230 V a setting, at 231 V one too.
 func TestARelayDoesNotVanishAtOneVolt(t *testing.T) {
+	t.Parallel()
 	for volts := 221; volts <= 243; volts++ {
 		d := sixLead(oneKW)
 		d.Supply.Volts = fmt.Sprint(volts)
@@ -71,8 +72,12 @@ func TestARelayDoesNotVanishAtOneVolt(t *testing.T) {
 // An ordinary capacitor motor, its idling not entered, gets a setting with its limit, not a
 // thermistor: most of the corpus does.
 func TestOrdinaryMotorsGetARelay(t *testing.T) {
+	t.Parallel()
 	sized, set := 0, 0
-	for _, c := range corpus(t) {
+	for i, c := range corpus(t) {
+		if !inPart(t, i, 3) {
+			continue
+		}
 		d := c.document()
 		d.Machines[0].Load.Kind, d.Machines[0].Load.Share = "constant", "60 %"
 		if d.Machines[0].Leads.Kind.Halved() {
@@ -85,13 +90,14 @@ func TestOrdinaryMotorsGetARelay(t *testing.T) {
 			}
 		}
 	}
-	require.Greater(t, sized, 80)
+	require.Greater(t, sized, 26)
 	require.GreaterOrEqual(t, float64(set), 0.97*float64(sized), "%d of %d", set, sized)
 }
 
 // Law 16: a drive's rated input is the drive's, whatever motor hangs on it, and every place
 // prints the same amps for its line.
 func TestOneThingHasOneFigure(t *testing.T) {
+	t.Parallel()
 	inputs := map[string]bool{}
 	for _, plate := range []struct{ power, amps, rpm, pf string }{{"0.09 kW", "0.68/0.39", "1350", "0.6"},
 		{"0.55 kW", "2.6/1.5", "1400", "0.73"}, {"1.5 kW", "6.1/3.5", "1420", "0.79"}} {
@@ -155,6 +161,7 @@ func TestWhatNobodyEnteredIsNoState(t *testing.T) {
 
 // A fan asks nothing while it stands, however it is said to start.
 func TestAFanAsksNothingAtStandstill(t *testing.T) {
+	t.Parallel()
 	for _, d := range []job.Document{scenario.Blunger(), scenario.SlipMixer()} {
 		d.Machines[0].Load.Kind, d.Machines[0].Load.Share, d.Machines[0].Load.Start = "fan", "87 %", "loaded"
 		require.Zero(t, figure(job.Make(d).Load, "start-asks").Value)

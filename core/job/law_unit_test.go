@@ -30,6 +30,7 @@ func readingAt(p job.Plan, path string) *finding.Reading {
 // Law 17: each entry of one figure takes its own example, and refuses the same figure in a unit that it
 // does not know, naming what was found and what would do; nothing is computed of it.
 func TestAUnitIsReadOrRefused(t *testing.T) {
+	t.Parallel()
 	base := map[string]job.Document{}
 	for _, d := range documents() {
 		base[d.Bridge.Kind] = d
@@ -65,6 +66,7 @@ func TestAUnitIsReadOrRefused(t *testing.T) {
 
 // Prefixes are never guessed: M is not m, on every entry that takes ohms, megohms or microfarads.
 func TestAPrefixIsKept(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	for _, c := range []struct{ path, typed, as string }{
 		{"machines.m1.plate.winding_ohms", "0.0076 kΩ", "7.6"},

@@ -79,6 +79,7 @@ func TestTheRecommendedColumnStandsInTheCorpus(t *testing.T) {
 // A thin wire is named and mended in what is weighed: it decides no bridge, and asks no larger
 // machine. A reactor goes before another circuit.
 func TestAThinWireIsNamedAndDecidesNothing(t *testing.T) {
+	t.Parallel()
 	pump := func(feeder, breaker string) job.WholeWeighing {
 		d := job.New("Pump", job.Workshop{Name: "Cold Ford Clay Co-op", Rules: table.NorthAmerica, Volts: 240,
 			Hertz: 60, Colours: job.NorthAmerica})
@@ -132,6 +133,7 @@ func TestAThinWireIsNamedAndDecidesNothing(t *testing.T) {
 
 // Both directions wanted: the switch that is taken for them is what starts the drive, too.
 func TestBothDirectionsHaveOneSwitch(t *testing.T) {
+	t.Parallel()
 	d := job.New("Stirrer", plateWorkshop())
 	m := &d.Machines[0]
 	m.Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "4.7/2.7", RPM: "1410",

@@ -49,7 +49,7 @@ const onGuard = "machines.m1.protection."
 
 // Law 15 where breaker and wire are concerned, over jobs unlike the corpus on every bridge.
 func TestABreakerOverItsWireIsNeverMilder(t *testing.T) {
-	overUnlike(t, 10, func(d job.Document) (broken []string) {
+	overUnlike(t, 20, func(d job.Document) (broken []string) {
 		wires := []string{"10 mm²", "6 mm²", "4 mm²", "2.5 mm²", "1.5 mm²", "1 mm²", "0.75 mm²", "0.5 mm²"}
 		sizes := []string{"10 A", "13 A", "16 A", "20 A", "25 A", "32 A", "40 A", "50 A", "63 A"}
 		if d.Workshop.Rules == "north-america" {

@@ -25,6 +25,7 @@ func lowered() job.Document {
 }
 
 func TestHighJointsFedLowAreStoppedAndLowOnesRun(t *testing.T) {
+	t.Parallel()
 	p := job.Make(scenario.PugMill())
 	require.Equal(t, "star, high joints", p.Now.Named)
 	require.Equal(t, finding.Stop, p.Now.Grade)
@@ -38,6 +39,7 @@ func TestHighJointsFedLowAreStoppedAndLowOnesRun(t *testing.T) {
 }
 
 func TestHalfCoilsFedAgainstEachOtherOpenTheBreaker(t *testing.T) {
+	t.Parallel()
 	d := scenario.PugMill()
 	d.Machines[0].Leads.Found = "L1-T1-T7; L2-T5-T8; L3-T3-T9; " +
 		"T2-T4-T6" // T2 and T5 exchanged: halves 2-5 and 8-to-star disagree
@@ -53,6 +55,7 @@ func TestHalfCoilsFedAgainstEachOtherOpenTheBreaker(t *testing.T) {
 
 // Of halves no joint is given before plate or continuity agrees on the family.
 func TestNoJointListBeforeTheFamilyIsKnown(t *testing.T) {
+	t.Parallel()
 	d := scenario.PugMill()
 	d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = "", ""
 	p := job.Make(d)
@@ -73,6 +76,7 @@ func TestNoJointListBeforeTheFamilyIsKnown(t *testing.T) {
 
 // A plate of one to two volts has more leads than six, and is asked how many.
 func TestAPlateOfOneToTwoVoltsAsksForItsLeads(t *testing.T) {
+	t.Parallel()
 	d := job.New("Pug mill two", scenario.ColdFord())
 	require.Equal(t, leads.T, d.Machines[0].Leads.Naming)
 	d.Machines[0].Plate = scenario.PugMill().Machines[0].Plate
@@ -91,6 +95,7 @@ func TestAPlateOfOneToTwoVoltsAsksForItsLeads(t *testing.T) {
 }
 
 func TestContinuityThatContradictsTheJobStopsIt(t *testing.T) {
+	t.Parallel()
 	d := scenario.PugMill()
 	d.Machines[0].Leads.Round = scenario.TileExtruder().Machines[0].Leads.Round
 	p := job.Make(d)
@@ -112,6 +117,7 @@ func TestContinuityThatContradictsTheJobStopsIt(t *testing.T) {
 
 // Every classic mistake that a motor's leads allow is solved on that motor.
 func TestEveryClassicMistakeIsSolved(t *testing.T) {
+	t.Parallel()
 	seen := map[string]bool{}
 	for _, d := range []job.Document{scenario.Blunger(), lowered(), scenario.TileExtruder(), scenario.ClayShredder()} {
 		right := job.Make(d)
@@ -163,6 +169,7 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 // What is exported as a bench case solves to the plan's own numbers, and comes
 // back as the same joints.
 func TestABenchCaseGoesOutAndComesBack(t *testing.T) {
+	t.Parallel()
 	for _, d := range []job.Document{scenario.Blunger(), lowered(), scenario.ClayShredder()} {
 		b, ok := job.BenchCase(d, "wanted")
 		require.True(t, ok, d.Name)
@@ -194,6 +201,7 @@ func TestABenchCaseGoesOutAndComesBack(t *testing.T) {
 }
 
 func TestABumpTheWrongWayIsTurnedRoundAtTheCapacitorOnly(t *testing.T) {
+	t.Parallel()
 	d := lowered()
 	d.Machines[0].Leads.Bumped = "wrong-L1"
 	p := job.Make(d)
@@ -212,6 +220,7 @@ func TestABumpTheWrongWayIsTurnedRoundAtTheCapacitorOnly(t *testing.T) {
 }
 
 func TestClipsStayOpenAndTheInsulationIsJudgedByItsTester(t *testing.T) {
+	t.Parallel()
 	d := lowered()
 	d.Machines[0].Leads.Clips = "yes"
 	require.Equal(t, finding.Open, found(job.Make(d), "leads.clips").Grade)
@@ -230,6 +239,7 @@ func TestClipsStayOpenAndTheInsulationIsJudgedByItsTester(t *testing.T) {
 
 // The ohms between the lines prove joints, in the temperature of the reading.
 func TestLineOhmsProveTheJoints(t *testing.T) {
+	t.Parallel()
 	d := lowered()
 	d.Machines[0].Plate.WindingOhms = "1.1 Ω" // a half coil
 	p := job.Make(d)
@@ -251,6 +261,7 @@ func TestLineOhmsProveTheJoints(t *testing.T) {
 }
 
 func TestAStarDeltaStarterAndOddLeadsAreNamed(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Machines[0].Leads.Starter = leads.StarDelta
 	f := found(job.Make(d), "leads.starter")
@@ -262,6 +273,7 @@ func TestAStarDeltaStarterAndOddLeadsAreNamed(t *testing.T) {
 }
 
 func TestOtherLeadsAreRecognisedAndNotPlanned(t *testing.T) {
+	t.Parallel()
 	d := scenario.PugMill()
 	d.Machines[0].Leads.Kind = leads.Other
 	p := job.Make(d)
@@ -272,6 +284,7 @@ func TestOtherLeadsAreRecognisedAndNotPlanned(t *testing.T) {
 
 // The right arrangement comes first, the others say what they would do.
 func TestWaysAreJudgedByCoilVolts(t *testing.T) {
+	t.Parallel()
 	ways := job.Make(lowered()).Leads.Ways
 	require.Len(t, ways, 2)
 	require.True(t, ways[0].Fits)

@@ -23,6 +23,7 @@ const (
 // No line is over 120 columns, no function over 80 lines without a written reason, no file
 // over 450: of the program and of its tests.
 func TestTheHouseKeepsItsMeasures(t *testing.T) {
+	t.Parallel()
 	seen := 0
 	for _, room := range []string{"api", "cmd", "core", "door", "drawing", "e2e", "share", "store"} {
 		root := filepath.Join("..", "..", room)
@@ -77,6 +78,7 @@ func measure(t *testing.T, path string) {
 
 // Of the lines of the browser part, without what is generated, a fifth at least are tests.
 func TestTheBrowserPartIsTested(t *testing.T) {
+	t.Parallel()
 	tests, all := 0, 0
 	root := filepath.Join("..", "..", "ui", "src")
 	require.NoError(t, filepath.WalkDir(root, func(path string, d fs.DirEntry, err error) error {

@@ -20,12 +20,13 @@ import (
 // figures, a change of sheave that is offered brings what it is offered for, and neither sizes
 // nor unsizes the bridge.
 func TestMechanicsOverTheCorpus(t *testing.T) {
+	t.Parallel()
 	metric, inches := table.Frames()
 	frames := append(metric, inches...)
 	r := rand.New(rand.NewPCG(5, 17))
 	offered := 0
 	for n, c := range corpus(t) {
-		if n%3 != 0 {
+		if n%3 != 0 || !inPart(t, n/3, 3) {
 			continue
 		}
 		d := lawCase(c, r)
@@ -74,7 +75,7 @@ func TestMechanicsOverTheCorpus(t *testing.T) {
 			require.InDelta(t, change.MM/p.Belt.MotorMM, speed(q)/speed(p), 1e-3)
 		}
 	}
-	require.Greater(t, offered, 60)
+	require.Greater(t, offered, 15)
 }
 
 func figuresText(of []finding.Figure) (out string) {
@@ -87,10 +88,11 @@ func figuresText(of []finding.Figure) (out string) {
 // A workshop's own table of conductors sizes every wire of a plan, never beyond its end, and is
 // named as the source; the same table as the product's changes nothing.
 func TestOwnTablesSizeEveryWire(t *testing.T) {
+	t.Parallel()
 	r := rand.New(rand.NewPCG(3, 9))
 	sized := 0
 	for n, c := range corpus(t) {
-		if n%2 != 0 {
+		if n%2 != 0 || !inPart(t, n/4, 3) {
 			continue
 		}
 		d := lawCase(c, r)
@@ -127,7 +129,7 @@ func TestOwnTablesSizeEveryWire(t *testing.T) {
 			sized++
 		}
 	}
-	require.Greater(t, sized, 10)
+	require.Greater(t, sized, 3)
 }
 
 // wires are the sizes that a plan asks, by the id of their figure.

@@ -33,9 +33,10 @@ func line(p capacitor.Pair, id string) (capacitor.PairLine, bool) {
 // Over the corpus two capacitors are offered only where every figure of theirs bears it and
 // one capacitor does not carry the load; where they are not, the reason stands.
 func TestThePairIsOfferedOnlyWhereItsFiguresBearIt(t *testing.T) {
+	t.Parallel()
 	offered, doubted, refused := 0, 0, map[string]int{}
 	for i, c := range corpus(t) {
-		if i%2 == 1 {
+		if i%2 == 1 || !inPart(t, i/2, 3) {
 			continue // half of them tell enough
 		}
 		for _, load := range [][2]string{{"55 %", "0"}, {"85 %", "80 %"}, {"70 %", "0"}} {
@@ -83,8 +84,8 @@ func TestThePairIsOfferedOnlyWhereItsFiguresBearIt(t *testing.T) {
 			}
 		}
 	}
-	require.Greater(t, offered, 15)
-	require.Greater(t, doubted, 10)
+	require.Greater(t, offered, 4)
+	require.Greater(t, doubted, 3)
 	for _, want := range []string{"Not needed", "Not worth it", "Not for this machine", "Two capacitors want all six " +
 		"ends of three windings."} {
 		require.Positive(t, refused[want], "%v", refused)
@@ -93,6 +94,7 @@ func TestThePairIsOfferedOnlyWhereItsFiguresBearIt(t *testing.T) {
 
 // Turned round, the pair is the same machine seen from behind; time agrees with the figures.
 func TestThePairTurnsBothWaysAndIsProvedInTime(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Machines[0].Load.Share, d.Machines[0].Load.Lightest = "80 %", "70 %"
 	d.Bridge.Capacitor.CornerTo = "L1"

@@ -14,6 +14,7 @@ import (
 // A review leaves nothing out of a plan that a licensed person must see: every figure of it with
 // a source, every stop, caution and open question at its bay, and each size as a question.
 func TestAReviewCarriesEveryFigureWithItsSource(t *testing.T) {
+	t.Parallel()
 	seen := 0
 	for _, shop := range scenario.Workshops() {
 		for _, one := range shop.Jobs {
@@ -59,6 +60,7 @@ func TestAReviewCarriesEveryFigureWithItsSource(t *testing.T) {
 
 // What was measured is listed whole, whichever bay it was entered at.
 func TestAReviewListsAllThatWasMeasured(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Supply.Volts, d.Supply.Loaded, d.Supply.OverTime = "236 V", "233 V 8 A", "2026-03-02 18:00 229 V"
 	m := &d.Machines[0]

@@ -15,6 +15,7 @@ import (
 // The way the idler is spun decides the direction behind it: what is wanted otherwise is said, until a
 // bump has shown it.
 func TestAnIdlerSpunTheOtherWayIsFound(t *testing.T) {
+	t.Parallel()
 	for _, c := range []struct {
 		spun   rotary.Way
 		wants  load.Turn
@@ -50,6 +51,7 @@ func TestAnIdlerSpunTheOtherWayIsFound(t *testing.T) {
 // A machine that these cans carry at no load for good is said to be so: no table shows "0 %" beside a
 // line that speaks of its windings at its load.
 func TestAConverterNeverCarriesNothing(t *testing.T) {
+	t.Parallel()
 	views := 0
 	see := func(p job.Plan) {
 		if p.Rotary == nil || !p.Rotary.Solved {

@@ -14,6 +14,7 @@ import (
 // What is drawn of a document that was solved is what is drawn of the document itself, in
 // whatever order and by however many it is asked; and the plan stays as it was made.
 func TestPicturesOfASolvedDocumentAreThoseOfTheDocument(t *testing.T) {
+	t.Parallel()
 	ctx := context.Background()
 	d := scenario.Blunger()
 	s, err := job.Solve(ctx, d)

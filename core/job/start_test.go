@@ -17,6 +17,7 @@ import (
 // A loaded start asks for a start capacitor; the cure fits one, and the motor
 // then starts, and says what leaving it in would do.
 func TestAStartCapacitorIsSizedAndFitted(t *testing.T) {
+	t.Parallel()
 	d := scenario.Blunger()
 	d.Machines[0].Load = load.Entry{Kind: machine.Constant, Share: "50 %", Start: load.Loaded}
 	f := found(job.Make(d), "capacitor.start")
@@ -40,6 +41,7 @@ func TestAStartCapacitorIsSizedAndFitted(t *testing.T) {
 // The run-up in time comes up where the plan says it starts, drops the start
 // capacitor on the way, and ends at the plan's speed.
 func TestTheRunUpAgreesWithThePlan(t *testing.T) {
+	t.Parallel()
 	run, ok := pictured(job.Start)(scenario.Blunger())
 	require.True(t, ok)
 	require.True(t, run.Up)
@@ -73,6 +75,7 @@ func TestTheRunUpAgreesWithThePlan(t *testing.T) {
 // Over the load range the figures meet those of the plan, and show where a relay
 // in the supply lines is blind.
 func TestTheRangeMeetsThePlanAndShowsTheBlindRelay(t *testing.T) {
+	t.Parallel()
 	r, ok := pictured(job.RangesOf)(scenario.Blunger())
 	require.True(t, ok)
 	p := job.Make(scenario.Blunger())

@@ -243,6 +243,7 @@ func curesGo(d job.Document, p job.Plan) (broken []string) {
 
 // The law of advice over streets drawn from the corpus.
 func TestTheLawHoldsOnStreets(t *testing.T) {
+	t.Parallel()
 	plates := corpus(t)
 	rounds := 1
 	if *lawAll {
@@ -281,7 +282,9 @@ func TestTheLawHoldsOnStreets(t *testing.T) {
 		})
 	}
 	for n := range len(plates) * rounds {
-		work <- n
+		if inPart(t, n, 4) {
+			work <- n
+		}
 	}
 	close(work)
 	group.Wait()
@@ -298,6 +301,6 @@ func TestTheLawHoldsOnStreets(t *testing.T) {
 			require.NoError(t, os.WriteFile(filepath.Join(*lawTo, "street-"+name+".json"), text, 0o644))
 		}
 	}
-	require.Greater(t, planned, 150*rounds)
-	require.Greater(t, solved, 130*rounds)
+	require.Greater(t, planned, 37*rounds)
+	require.Greater(t, solved, 32*rounds)
 }

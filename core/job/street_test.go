@@ -4,12 +4,12 @@ import (
 	"context"
 	"fmt"
 	"math"
+	"math/rand/v2"
 	"strconv"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
-	"pgregory.net/rapid"
 
 	"graybridge/core/circuit"
 	"graybridge/core/finding"
@@ -23,6 +23,7 @@ import (
 // machine running light beside the idler, within a few percent of the iron loss that
 // the time domain leaves out.
 func TestAFilmEndsWhereThePhasorsStand(t *testing.T) {
+	t.Parallel()
 	d := scenario.ClayRoom().Of("m2")
 	d.Machines[0].Load.Share, d.Machines[0].Load.Lightest, d.Machines[0].Load.Heaviest = "60 %", "60 %", ""
 	p := job.Make(d)
@@ -45,6 +46,7 @@ func TestAFilmEndsWhereThePhasorsStand(t *testing.T) {
 // A machine of the street stands there as the plan judges it: what its heaviest asks over
 // plate on any supply is no stop of the converter, on the street as in what the plan says.
 func TestTheStreetGradesAsThePlanDoes(t *testing.T) {
+	t.Parallel()
 	seen := map[finding.Grade]int{}
 	for heaviest := 70; heaviest <= 160; heaviest += 10 {
 		for _, cans := range []string{"", "60", "140", "260"} {
@@ -72,6 +74,7 @@ func TestTheStreetGradesAsThePlanDoes(t *testing.T) {
 
 // Every way to start the idler brings it up, and a start capacitor leaves at its drop-out.
 func TestTheIdlersFilm(t *testing.T) {
+	t.Parallel()
 	for _, by := range []rotary.StartBy{rotary.ByRope, rotary.ByPony, rotary.ByButton, rotary.ByRelay} {
 		for _, way := range []rotary.Way{rotary.Forward, rotary.Backward} {
 			d := scenario.ClayRoom()
@@ -96,6 +99,7 @@ func TestTheIdlersFilm(t *testing.T) {
 // Spun the wrong way on cans for the other is said before anything burns, and exchanging
 // the banks mends it.
 func TestSpunTheWrongWay(t *testing.T) {
+	t.Parallel()
 	d := scenario.ClayRoom().Of("m2")
 	d.Machines[0].Load.Heaviest = ""
 	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "160", "15"
@@ -113,6 +117,7 @@ func TestSpunTheWrongWay(t *testing.T) {
 
 // What each motor of a converter needs first is asked of the one that lacks it.
 func TestAConverterAsksForWhatIsMissing(t *testing.T) {
+	t.Parallel()
 	d := scenario.ClayRoom()
 	d.Machines[0].Role = ""
 	require.NotNil(t, found(job.Make(d), rotary.IDIdler))
@@ -130,6 +135,7 @@ func TestAConverterAsksForWhatIsMissing(t *testing.T) {
 
 // Controls or a neutral on the made line hold the card back, and nothing is unsized for it.
 func TestTheMadeLineIsKeptClear(t *testing.T) {
+	t.Parallel()
 	d := scenario.ClayRoom()
 	d.Machines[1].Load.Heaviest = ""
 	require.True(t, job.Make(d).Card.Ready)
@@ -191,16 +197,19 @@ func readOff(t require.TestingT, hidden job.Document, states ...string) string {
 // From readings of a hidden converter, whose motors magnetise and are loaded otherwise
 // than said, the loads and the banks that suit it are found again.
 func TestReadingsFindAHiddenConverter(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	t.Parallel()
+	cases := 16
+	if *lawAll {
+		cases = 200
+	}
+	for n := range cases {
+		r := rand.New(rand.NewPCG(uint64(n), 23))
 		hidden := scenario.ClayRoom()
 		hidden.Bridge.Rotary.L13, hidden.Bridge.Rotary.L23 = "170", "20"
-		share := rapid.Float64Range(0.3, 0.9).Draw(t, "share")
+		share := 0.3 + 0.6*r.Float64()
 		hidden.Machines[1].Load.Share, hidden.Machines[1].Load.Heaviest = fmt.Sprintf("%.1f %%", share*100), ""
 		// Another power factor on the plate is another magnetising reactance.
-		hidden.Machines[0].Plate.PowerFactor = fmt.Sprintf(
-			"%.1f %%",
-			rapid.Float64Range(78, 86).Draw(t, "idler's power factor"),
-		)
+		hidden.Machines[0].Plate.PowerFactor = fmt.Sprintf("%.1f %%", 78+8*r.Float64())
 		d := hidden.Clone()
 		d.Machines[0].Plate.PowerFactor = "82 %"
 		d.Machines[1].Load.Share = "60 %"
@@ -229,11 +238,12 @@ func TestReadingsFindAHiddenConverter(t *testing.T) {
 		}
 		want, got := best(job.Make(hidden)), best(job.Make(d))
 		require.InDelta(t, want.Share, got.Share, 0.05)
-	})
+	}
 }
 
 // Readings that no such converter shows are said to be off, and change nothing.
 func TestReadingsThatDoNotFit(t *testing.T) {
+	t.Parallel()
 	d := scenario.ClayRoom()
 	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "170", "20"
 	plain := job.Make(d)
@@ -255,6 +265,7 @@ func TestReadingsThatDoNotFit(t *testing.T) {
 // The state on the bench goes out as an open file and comes back: joints of the motor
 // planned, cans, volts.
 func TestABenchCaseOfAConverterComesBack(t *testing.T) {
+	t.Parallel()
 	for _, id := range []string{"m1", "m2"} {
 		d := scenario.ClayRoom().Of(id)
 		d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "170", "20"
@@ -288,6 +299,7 @@ func BenchmarkPlanStreet(b *testing.B) {
 // A verdict near its limit is said to be one that would change, with what would settle it;
 // one far from it is not.
 func TestAConvertersVerdictNearItsLimitWouldChange(t *testing.T) {
+	t.Parallel()
 	d := scenario.ClayRoom().Of("m2")
 	d.Machines[0].Load.Heaviest = ""
 	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "120", "40"

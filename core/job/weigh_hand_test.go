@@ -117,6 +117,7 @@ func handWorked() []byHand {
 
 // Twelve machines whose verdict follows from the handbook alone get that verdict.
 func TestVerdictsWorkedByHand(t *testing.T) {
+	t.Parallel()
 	for _, one := range handWorked() {
 		t.Run(one.name, func(t *testing.T) {
 			d := one.doc()
@@ -146,6 +147,7 @@ func TestVerdictsWorkedByHand(t *testing.T) {
 
 // What is no three-phase motor is not weighed: the sentence says why.
 func TestASinglePhaseMotorIsNotWeighed(t *testing.T) {
+	t.Parallel()
 	p := stirrer
 	p.Phases, p.Connection, p.Volts, p.Amps = "1", "", "230 V", "5.2"
 	w, err := job.WeighOf(context.Background(), iec(p, load.Entry{Kind: machine.Fan, Share: "60 %"}))
@@ -158,6 +160,7 @@ func TestASinglePhaseMotorIsNotWeighed(t *testing.T) {
 // What lies in the stores comes before what is to be bought, and what is cheaper before what is
 // dearer, where both do alike.
 func TestTheStoresComeFirst(t *testing.T) {
+	t.Parallel()
 	l := load.Entry{Kind: machine.Constant, Share: "60 %", Start: load.Loaded}
 	weighed := func(items ...stores.StockItem) (job.Weighing, job.Document) {
 		d := iec(blunger, l)

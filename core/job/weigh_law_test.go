@@ -44,6 +44,7 @@ func bearsOn(f finding.Finding) bool {
 //
 // Long: one law after the other over each case.
 func TestNoColumnClaimsWhatItsOwnBayDenies(t *testing.T) {
+	t.Parallel()
 	plates := corpus(t)
 	docs := []job.Document{}
 	r := rand.New(rand.NewPCG(20, 1))
@@ -54,7 +55,7 @@ func TestNoColumnClaimsWhatItsOwnBayDenies(t *testing.T) {
 				Fastest: []string{"", "130 %"}[r.IntN(2)], Turns: []weigh.Turns{"", weigh.Both}[r.IntN(2)],
 				Price: "0.30 €"}
 		}
-		if i%2 == 1 { // half of them: a weighing is a dozen plans
+		if i%2 == 1 && inPart(t, i/2, 4) { // half of them: a weighing is a dozen plans
 			docs = append(docs, d)
 		}
 	}
@@ -176,11 +177,15 @@ func quotedInside(t *testing.T, s string) string {
 // What is chosen is taken whole, in one change: the plan of the job is then that of the column,
 // and weighing again gives the same answer.
 func TestAChoiceTakenDoesNotTurnTheAnswer(t *testing.T) {
+	t.Parallel()
 	r := rand.New(rand.NewPCG(20, 2))
 	plates := corpus(t)
 	taken := 0
 	for i := 0; i < len(plates); i += 8 {
 		d := lawCase(plates[i], r)
+		if !inPart(t, i/8, 3) {
+			continue
+		}
 		w, err := job.WeighOf(context.Background(), d)
 		require.NoError(t, err)
 		after, ok := w.Taken(d, w.Best)
@@ -196,11 +201,12 @@ func TestAChoiceTakenDoesNotTurnTheAnswer(t *testing.T) {
 		require.Equal(t, w.Best, again.Best, d.Name)
 		require.Equal(t, w.Grade, again.Grade, d.Name)
 	}
-	require.Greater(t, taken, 8)
+	require.Greater(t, taken, 2)
 }
 
 // A bridge that several machines share is not exchanged for one of them, and an idler is not weighed.
 func TestAMachineOfAConverterIsWeighedBesideTheOthers(t *testing.T) {
+	t.Parallel()
 	d := scenario.ClayRoom()
 	w, err := job.WeighOf(context.Background(), d.Of("m2"))
 	require.NoError(t, err)
@@ -218,9 +224,13 @@ func TestAMachineOfAConverterIsWeighedBesideTheOthers(t *testing.T) {
 // The same document gives the same weighing, converter and borders included; the borders agree
 // with the columns at the job's own load.
 func TestBordersAgreeWithTheColumns(t *testing.T) {
+	t.Parallel()
 	plates := corpus(t)
 	drawn := 0
 	for i := 5; i < len(plates); i += 40 {
+		if !inPart(t, i/40, 3) {
+			continue
+		}
 		d := plates[i].document()
 		d.Machines[0].Leads.Agreed = "plate"
 		d.Machines[0].Load.Kind, d.Machines[0].Load.Share = "fan", "60 %"

@@ -82,6 +82,7 @@ func scramble(t *rapid.T, v reflect.Value, name string, often int) {
 
 // Whatever decodes is planned, in numbers that JSON can carry.
 func TestNoDocumentMakesAPlanThatCannotBeSaid(t *testing.T) {
+	t.Parallel()
 	plates := corpus(t)
 	var demo []job.Document
 	for _, d := range documents() {
@@ -149,6 +150,7 @@ func TestNoDocumentMakesAPlanThatCannotBeSaid(t *testing.T) {
 
 // The joints that lock a job are short circuits, and the plan says so.
 func TestLinesJoinedTogetherAreTheShortThatTheyAre(t *testing.T) {
+	t.Parallel()
 	for _, kind := range []leads.Kind{leads.Three, leads.Six, leads.NineStar, leads.Twelve} {
 		for _, joints := range []string{"L1-L2", "L1-L2-U1", "L1-U1; L2-U1", "L1-L2-L3", "L1-T1; T1-L2"} {
 			for _, as := range []string{"found", "wanted"} {

@@ -16,6 +16,7 @@ import (
 // What the core says stands in files of words, made of what was found elsewhere: no sentence
 // is written beside a rule. An error's text is not one, nor is a comment.
 func TestSentencesStandAmongWords(t *testing.T) {
+	t.Parallel()
 	root, among := filepath.Join("..", ".."), 0
 	require.NoError(t, filepath.WalkDir(filepath.Join(root, "core"), func(path string, d fs.DirEntry, err error) error {
 		name := d.Name()

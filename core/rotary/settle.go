@@ -148,8 +148,9 @@ func (s *Street) close() (torque, share float64) {
 	return settledFast, standsFast
 }
 
-// newton takes damped steps from the slips at hand until torques and shares are so close. The slopes are worked out once and
-// follow from the steps after that (Broyden's update), until a step with them helps little.
+// newton takes damped steps from the slips at hand until torques and shares are so close. The
+// slopes are worked out once and follow from the steps after that (Broyden's update), until a
+// step with them helps little.
 func (s *Street) newton(torque, share float64) bool {
 	w := &s.work
 	s.miss = standsLoose

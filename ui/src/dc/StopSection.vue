@@ -29,6 +29,7 @@ watch(
   (path) => {
     if (path?.startsWith('dc.brake')) scene.value = 'brake'
   },
+  { immediate: true },
 )
 const said = computed(() =>
   job.said('dc.brake', 'dc.reverse', 'dc.field-lost', 'dc.restart', 'dc.stop', 'dc.ramp', 'dc.limit'),

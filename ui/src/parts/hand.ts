@@ -1,15 +1,24 @@
 import { nextTick } from 'vue'
 import type { OpenJob } from '../job/open'
 
+/** How many times a field is looked for while its bay is loaded. */
+const patience = 100
+
 /** Leads the hand to an entry of the bay on screen, by its own path. */
 export async function toEntry(job: OpenJob, own: string) {
   job.asked.value = undefined
   await nextTick()
   job.asked.value = own
   await nextTick()
-  const field = document.querySelector<HTMLElement>(
-    `[data-entry="${own}"] :is(input, button, textarea), input[data-entry="${own}"]`,
-  )
+  const find = () =>
+    document.querySelector<HTMLElement>(
+      `[data-entry="${own}"] :is(input, button, textarea), input[data-entry="${own}"]`,
+    )
+  let field = find()
+  for (let n = 0; !field && n < patience && job.asked.value === own; n++) {
+    await new Promise((go) => setTimeout(go, 20)) // its bay is on its way
+    field = find()
+  }
   field?.focus()
   field?.scrollIntoView({ block: 'center' })
 }

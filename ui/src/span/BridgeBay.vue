@@ -1,16 +1,12 @@
 <script setup lang="ts">
 /** The way from two lines to three: which one, each with its verdict in a line, and its own bay. */
-import { computed, type Component } from 'vue'
-import CapacitorBay from '../capacitor/CapacitorBay.vue'
-import DirectBay from '../dc/DirectBay.vue'
-import DriveBay from '../drive/DriveBay.vue'
-import RotaryBay from '../rotary/RotaryBay.vue'
+import { computed } from 'vue'
 import ChoiceField from '../parts/ChoiceField.vue'
 import { useJob } from '../job/open'
+import { bridgeBays } from './bays'
 
 const job = useJob()
 const kind = computed(() => job.plan.value?.link.bridge)
-const bays: Record<string, Component> = { capacitor: CapacitorBay, rotary: RotaryBay, drive: DriveBay, dc: DirectBay }
 const verdict = (k: string) => job.plan.value?.offers.find((o) => o.kind === k)?.text
 const kinds = computed(() => [
   { value: 'capacitor', label: 'Run capacitor', note: verdict('capacitor') ?? 'one speed, cheap' },
@@ -33,7 +29,7 @@ const kinds = computed(() => [
       >Which, and why: weigh them</RouterLink
     >
   </div>
-  <component :is="bays[kind ?? ''] ?? CapacitorBay" />
+  <component :is="bridgeBays[kind ?? ''] ?? bridgeBays.capacitor" />
 </template>
 
 <style scoped>

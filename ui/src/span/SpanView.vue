@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A job: the whole power path above, one bay at full size, and what the plan says. */
-import { computed, nextTick, onUnmounted, provide, ref, shallowRef, watch, watchEffect, type Component } from 'vue'
+import { computed, nextTick, onUnmounted, provide, ref, shallowRef, watch, watchEffect } from 'vue'
 import { useRouter } from 'vue-router'
 import { useMediaQuery } from '@vueuse/core'
 import { useKeys } from '../desk/keys'
@@ -8,18 +8,11 @@ import { api, type Mistaken } from '../api/client'
 import { offered } from '../desk/palette'
 import BehindLine from './BehindLine.vue'
 import BayNav from './BayNav.vue'
-import BridgeBay from './BridgeBay.vue'
+import { bays, brushedBays, loadAhead } from './bays'
 import DrawingView from '../drawing/DrawingView.vue'
 import { litBy } from '../drawing/shapes'
-import BrushedBay from '../leads/BrushedBay.vue'
-import LeadsBay from '../leads/LeadsBay.vue'
-import LoadBay from '../load/LoadBay.vue'
 import { toEntry } from '../parts/hand'
 import BayAnswer from '../parts/BayAnswer.vue'
-import DirectPlate from '../plate/DirectPlate.vue'
-import PlateBay from '../plate/PlateBay.vue'
-import ProtectionBay from '../protection/ProtectionBay.vue'
-import SupplyBay from '../supply/SupplyBay.vue'
 import ConflictDialog from './ConflictDialog.vue'
 import HistoryDrawer from './HistoryDrawer.vue'
 import IconButton from './IconButton.vue'
@@ -37,17 +30,9 @@ import { pointedKey, shownKey, type Shown, type StateID } from '../job/state'
 const props = defineProps<{ id: string; bay?: string }>()
 const router = useRouter()
 const job = provideJob(props.id)
-const bays: Record<string, Component> = {
-  supply: SupplyBay,
-  protection: ProtectionBay,
-  bridge: BridgeBay,
-  leads: LeadsBay,
-  motor: PlateBay,
-  load: LoadBay,
-}
-/** A brushed motor has a plate and leads of its own. */
-const brushedBays: Record<string, Component> = { leads: BrushedBay, motor: DirectPlate }
 const order = Object.keys(bays)
+const ahead = setTimeout(loadAhead, 3000)
+onUnmounted(() => clearTimeout(ahead))
 const narrow = useMediaQuery('(max-width: 760px)')
 
 const plan = job.plan
@@ -302,7 +287,7 @@ onUnmounted(() => (offered.deeds = []))
     <div class="span-work">
       <section id="bench" class="bench" tabindex="-1" :aria-label="plan.bays.find((b) => b.bay === bay)?.title">
         <BayAnswer :bay="bay" />
-        <component :is="(brushed && brushedBays[bay]) || bays[bay] || PlateBay" />
+        <component :is="(brushed && brushedBays[bay]) || bays[bay] || bays.motor" />
       </section>
       <LedgerList :bay="bay" :remarks="said.list" @bay="go" @answered="drawer?.answered($event)" />
     </div>
