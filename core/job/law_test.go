@@ -26,12 +26,7 @@ import (
 	"graybridge/core/unit"
 )
 
-var (
-	lawAll  = flag.Bool("law.all", false, "hold every plate of the corpus to the law, not a sample")
-	lawPart = flag.Int("law.part", -1, "which part of the corpus the long laws are held over; "+
-		"by default the corpus itself chooses, and a failure says which")
-	lawTo = flag.String("law.to", "", "folder to write the jobs to that break it")
-)
+var lawTo = flag.String("law.to", "", "folder to write the jobs to that break it")
 
 // witness is the wanted circuit looked at by the solver itself, from idle to
 // stall: what every winding, lead and capacitor carries.

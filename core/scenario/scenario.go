@@ -5,6 +5,8 @@
 package scenario
 
 import (
+	"sync"
+
 	"graybridge/core/capacitor"
 	"graybridge/core/dc"
 	"graybridge/core/drive"
@@ -109,6 +111,8 @@ func tansyLane(name string) job.Document {
 	return d
 }
 
+// Which moves there are follows from a document's plan: those with moves are made once.
+
 // moves marks the first n moves of a job as done; n < 0 marks all.
 func moves(d *job.Document, n int) {
 	p := job.Make(*d)
@@ -120,7 +124,9 @@ func moves(d *job.Document, n int) {
 }
 
 // Blunger stirs slip on a capacitor, in use for two years.
-func Blunger() job.Document {
+func Blunger() job.Document { return blunger().Clone() }
+
+var blunger = sync.OnceValue(func() job.Document {
 	d := tansyLane("Blunger")
 	d.Machines[0].Plate = plate.Entry{
 		Power:       "1.1 kW",
@@ -154,10 +160,12 @@ func Blunger() job.Document {
 	d.Machines[0].Leads.Ohms = leads.Ohms{Insulation: "85 MΩ", InsulationAt: "19 °C", Tester: leads.Insulation}
 	d.Machines[0].Leads.Bumped = "right-L1"
 	return d
-}
+})
 
 // BallMill turns all night behind a drive that is being wired.
-func BallMill() job.Document {
+func BallMill() job.Document { return ballMill().Clone() }
+
+var ballMill = sync.OnceValue(func() job.Document {
 	d := tansyLane("Ball mill")
 	d.Machines[0].Plate = plate.Entry{
 		Power:       "0.75 kW",
@@ -196,7 +204,7 @@ func BallMill() job.Document {
 	d.Weigh = weigh.Entry{Slowest: "60 %", Hours: "6 h", Price: "0.31 €"}
 	moves(&d, -1)
 	return d
-}
+})
 
 // SlabRoller has a drive that doubles its 120 V and is set by jumpers and trims.
 func SlabRoller() job.Document {
@@ -266,7 +274,9 @@ func JiggerWheel() job.Document {
 }
 
 // SlipMixer is work half done: the flat link is off, one upright link is on.
-func SlipMixer() job.Document {
+func SlipMixer() job.Document { return slipMixer().Clone() }
+
+var slipMixer = sync.OnceValue(func() job.Document {
 	d := tansyLane("Slip mixer")
 	d.Machines[0].Plate = plate.Entry{
 		Power:       "0.25 kW",
@@ -283,7 +293,7 @@ func SlipMixer() job.Document {
 	d.Machines[0].Load = load.Entry{Does: "mixes slip", Kind: machine.Fan, Share: "80 %", Start: load.Free}
 	moves(&d, 3)
 	return d
-}
+})
 
 // DryingTurntable has no bridge at 230 V: the honest answer.
 func DryingTurntable() job.Document {
