@@ -35,7 +35,7 @@ type bench struct {
 
 func newBench(t *testing.T) *bench { return benchOf(t) }
 
-func benchOf(t testing.TB) *bench { return benchOn(t, storetest.Database(t)) }
+func benchOf(t testing.TB) *bench { return benchOn(t, storetest.Migrated(t)) }
 
 func benchOn(t testing.TB, database string) *bench {
 	t.Helper()
@@ -113,6 +113,7 @@ func gate(t *testing.T, b api.BringUp, id string) bringup.GateView {
 }
 
 func TestAMachineIsBroughtUp(t *testing.T) {
+	t.Parallel()
 	b := newBench(t)
 	first := b.see()
 	require.Equal(t, bringup.LockOff, first.Progress.Next)
@@ -160,6 +161,7 @@ func TestAMachineIsBroughtUp(t *testing.T) {
 
 // A reading of the bring-up goes into the plan by itself, as a revision by who read it, once.
 func TestAReadingFlowsIntoThePlan(t *testing.T) {
+	t.Parallel()
 	b := newBench(t)
 	d := scenario.Blunger()
 	d.Machines[0].Leads.Insulation = ""
@@ -179,6 +181,7 @@ func TestAReadingFlowsIntoThePlan(t *testing.T) {
 // A revision that the database cannot give is no revision that was let go: the entry waits, nothing is
 // written of it, and what it was made on is not rewritten. One that was let go counts as the latest.
 func TestAFailingDatabaseIsNotTakenForALostRevision(t *testing.T) {
+	t.Parallel()
 	database := storetest.Database(t)
 	b := benchOn(t, database)
 	db, err := pgx.Connect(t.Context(), database)
@@ -203,6 +206,7 @@ func TestAFailingDatabaseIsNotTakenForALostRevision(t *testing.T) {
 }
 
 func TestAQueueArrivesOnceAndInOrder(t *testing.T) {
+	t.Parallel()
 	b := newBench(t)
 	var all []sent
 	for i := range 40 {
@@ -224,6 +228,7 @@ func TestAQueueArrivesOnceAndInOrder(t *testing.T) {
 }
 
 func TestAWrongClockIsNoticed(t *testing.T) {
+	t.Parallel()
 	b := newBench(t)
 	send := func(clock time.Time) string {
 		r := b.do("POST", "/api/jobs/"+b.job.ID+"/log", sent{"sent": clock.UTC().Format(time.RFC3339),
@@ -243,6 +248,7 @@ func TestAWrongClockIsNoticed(t *testing.T) {
 }
 
 func TestTheBookTellsAndCorrects(t *testing.T) {
+	t.Parallel()
 	b := newBench(t)
 	b.write(b.entry("note", sent{"words": "Ran all week.", "ran": "well", "hours": 2}))
 	b.write(b.entry("part", sent{"part": sent{"what": "Bearings", "spec": "6205"}, "hours": 3, "cost": 14.5,
@@ -276,6 +282,7 @@ func TestTheBookTellsAndCorrects(t *testing.T) {
 }
 
 func TestBadEntriesNameTheirField(t *testing.T) {
+	t.Parallel()
 	b := newBench(t)
 	for name, c := range map[string]struct {
 		entry sent
@@ -315,6 +322,7 @@ func (b *bench) photo(data []byte, kind string) string {
 }
 
 func TestPicturesAreKeptSmallAndLeaveTheirDigest(t *testing.T) {
+	t.Parallel()
 	b := newBench(t)
 	id := b.photo(picture(t, 3000, 1500), "image/jpeg")
 	b.write(b.entry("photo", sent{"file": id, "words": "the box, closed"}))
@@ -334,6 +342,7 @@ func TestPicturesAreKeptSmallAndLeaveTheirDigest(t *testing.T) {
 }
 
 func TestAPartOutOfTheStoresStandsInTheBook(t *testing.T) {
+	t.Parallel()
 	b := newBench(t)
 	var line struct{ ID string }
 	b.made("/api/workshops/"+b.workshop+"/stores", sent{"kind": "capacitor", "what": "40 µF 450 V", "count": 2}, &line)
@@ -354,6 +363,7 @@ func TestAPartOutOfTheStoresStandsInTheBook(t *testing.T) {
 }
 
 func TestWhoSkipsAGateSaysWho(t *testing.T) {
+	t.Parallel()
 	b := newBench(t)
 	for _, g := range []string{"lock-off", "prove-dead"} {
 		b.pass(g)

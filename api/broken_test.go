@@ -17,6 +17,7 @@ import (
 
 // A computation that breaks is said with its place, counted for a monitor, and not kept as an answer.
 func TestABrokenComputationIsCountedAndSaid(t *testing.T) {
+	t.Parallel()
 	type figure int
 	breaks := true
 	c := memo[figure]{most: 1 << 20, make: func(context.Context, job.Document) (figure, error) {
@@ -46,6 +47,7 @@ func TestABrokenComputationIsCountedAndSaid(t *testing.T) {
 // Who came over TLS once comes so again, also behind a proxy that is trusted; on the computer itself
 // nothing is said.
 func TestTheSharedAddressIsKeptToTLS(t *testing.T) {
+	t.Parallel()
 	ask := func(behindProxy bool, change func(*http.Request)) string {
 		r, w := httptest.NewRequest(http.MethodGet, "/", nil), httptest.NewRecorder()
 		change(r)
@@ -61,6 +63,7 @@ func TestTheSharedAddressIsKeptToTLS(t *testing.T) {
 
 // A picture whose head is right and whose points are not there is not kept.
 func TestAPictureIsSeenBeforeItIsKept(t *testing.T) {
+	t.Parallel()
 	var whole bytes.Buffer
 	require.NoError(t, jpeg.Encode(&whole, image.NewGray(image.Rect(0, 0, 300, 200)), nil))
 	_, out, err := developed(whole.Bytes())

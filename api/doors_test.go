@@ -13,6 +13,7 @@ import (
 // What is left out, and what is left empty, is the same at every door: the file of the command and
 // each address that takes a document.
 func TestWhatIsLeftOutIsTheSameAtEveryDoor(t *testing.T) {
+	t.Parallel()
 	c := start(t)
 	parts := []string{`"supply":{}`, `"bridge":{"kind":""}`, `"machines":[{"id":"m1","plate":{"power":"1.1 kW"},` +
 		`"leads":{},"load":{},"protection":{}}]`}

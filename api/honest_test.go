@@ -359,6 +359,7 @@ func TestTheYardComesInPages(t *testing.T) {
 
 // Nothing of a document stands in the logs, whatever goes wrong.
 func TestNothingOfADocumentIsLogged(t *testing.T) {
+	t.Parallel()
 	var log bytes.Buffer
 	old := slog.Default()
 	slog.SetDefault(slog.New(slog.NewJSONHandler(&log, &slog.HandlerOptions{Level: slog.LevelDebug})))

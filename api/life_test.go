@@ -89,6 +89,7 @@ func lived(t *testing.T) *bench {
 }
 
 func TestAWholeLifeGoesOutAndIn(t *testing.T) {
+	t.Parallel()
 	b := lived(t)
 	file := b.life(b.job.ID)
 	require.Equal(t, file, b.life(b.job.ID), "the same life, the same file")
@@ -135,6 +136,7 @@ func TestAWholeLifeGoesOutAndIn(t *testing.T) {
 }
 
 func TestADamagedLifeNamesThePlaceAndStoresNothing(t *testing.T) {
+	t.Parallel()
 	b := lived(t)
 	file := b.life(b.job.ID)
 	of := parts(t, file)
@@ -199,6 +201,7 @@ func TestADamagedLifeNamesThePlaceAndStoresNothing(t *testing.T) {
 }
 
 func TestReadingsAndBookAsFiles(t *testing.T) {
+	t.Parallel()
 	b := lived(t)
 	r := b.do("GET", "/api/jobs/"+b.job.ID+"/readings.csv", nil)
 	require.Equal(t, http.StatusOK, r.Status)
@@ -217,6 +220,7 @@ var damages = flag.Int("damages", 120, "how many files of a life are damaged at 
 // Whatever a file of a life has gone through, it is taken whole or refused with its place: what
 // the book's hashes and digests stand for is never taken changed.
 func TestNoDamageOfALifeIsTakenForTheTruth(t *testing.T) {
+	t.Parallel()
 	b := lived(t)
 	of := parts(t, b.life(b.job.ID))
 	names := slices.Sorted(maps.Keys(of))
@@ -283,6 +287,7 @@ func long(t *testing.T, file []byte, revisions int) []byte {
 // Lives are taken in without holding a place at which plans are made: who reads meanwhile is answered,
 // and the sender can see how far it is.
 func TestALifeIsTakenInBesideTheOthers(t *testing.T) {
+	t.Parallel()
 	b := lived(t)
 	file := long(t, b.life(b.job.ID), 3000)
 	var wait sync.WaitGroup
@@ -318,6 +323,7 @@ func TestALifeIsTakenInBesideTheOthers(t *testing.T) {
 
 // Who goes away ends the work, and the next one is taken in.
 func TestALifeWhoseSenderGoesIsNotTakenIn(t *testing.T) {
+	t.Parallel()
 	b := lived(t)
 	file := long(t, b.life(b.job.ID), 3000)
 	ctx, gone := context.WithCancel(t.Context())
@@ -349,6 +355,7 @@ func TestALifeWhoseSenderGoesIsNotTakenIn(t *testing.T) {
 
 // What a life may hold has an end, and its document is that of its last revision.
 func TestALifeHasLimitsAndOneTruth(t *testing.T) {
+	t.Parallel()
 	b := lived(t)
 	file := b.life(b.job.ID)
 	refused := func(name string, p map[string][]byte, wanted string) {

@@ -23,6 +23,7 @@ import (
 // The map comes row by row: its head is there before its last row is worked out, and the
 // work ends when nobody reads on.
 func TestTheBalanceMapComesRowByRow(t *testing.T) {
+	t.Parallel()
 	c := start(t)
 	text, err := json.Marshal(scenario.ClayRoom())
 	require.NoError(t, err)
@@ -68,6 +69,7 @@ func TestTheBalanceMapComesRowByRow(t *testing.T) {
 
 // Every question of a converter is answered, and empty where there is no converter.
 func TestQuestionsOfAConverter(t *testing.T) {
+	t.Parallel()
 	c := start(t)
 	d := scenario.ClayRoom()
 	d.Bridge.Rotary.Spares = "5 HP 230/460 V 13.2/6.6 A 1750 rpm 60 Hz\nnonsense"
@@ -100,6 +102,7 @@ func TestQuestionsOfAConverter(t *testing.T) {
 
 // The Yard speaks for every machine of a converter.
 func TestTheYardShowsTheStreet(t *testing.T) {
+	t.Parallel()
 	c := start(t)
 	j := c.stored(scenario.ClayRoom())
 	var yard struct {
@@ -125,6 +128,7 @@ func TestTheYardShowsTheStreet(t *testing.T) {
 // A Yard of converters that nobody has opened yet is answered at once, with what is ready; the rest
 // follows, with the gravest of every machine of each street.
 func TestAColdYardOfConvertersFollows(t *testing.T) {
+	t.Parallel()
 	b := newBench(t)
 	want := map[string]finding.Grade{}
 	for i := range 12 {

@@ -49,7 +49,7 @@ type shop struct {
 
 func opened(t testing.TB) (client, *store.Store) {
 	t.Helper()
-	return openedOn(t, storetest.Database(t))
+	return openedOn(t, storetest.Migrated(t))
 }
 
 func openedOn(t testing.TB, database string) (client, *store.Store) {

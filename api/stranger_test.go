@@ -43,6 +43,7 @@ func asksWithoutSending(t *testing.T, c client, method, path string, bytes int, 
 // Who calls, and whether he may, is known before a byte of a body is read: of a picture, a life, a
 // document, a log entry, on a place that is another's, and from another site's page.
 func TestAStrangersBodyIsNotRead(t *testing.T) {
+	t.Parallel()
 	s := sharedShop(t)
 	was, err := filepath.Glob(filepath.Join(os.TempDir(), "graybridge-*"))
 	require.NoError(t, err)
@@ -68,6 +69,7 @@ func TestAStrangersBodyIsNotRead(t *testing.T) {
 
 // Another page's change is refused by its origin, also where only the scheme differs.
 func TestAnotherOriginChangesNothing(t *testing.T) {
+	t.Parallel()
 	b := newBench(t)
 	host := strings.TrimPrefix(b.url, "http://")
 	send := func(headers ...string) int {

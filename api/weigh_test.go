@@ -41,6 +41,7 @@ func steps(t *testing.T, c client, d job.Document) (out []api.WeighStep) {
 // The bridges are weighed for a document, the converter's column comes step by step after the
 // others, and what is chosen is a document that differs in its bridge alone.
 func TestADocumentIsWeighedAndABridgeTaken(t *testing.T) {
+	t.Parallel()
 	c := start(t)
 	d := scenario.ClayShredder()
 	var w job.Weighing
@@ -71,6 +72,7 @@ func TestADocumentIsWeighedAndABridgeTaken(t *testing.T) {
 
 // A document that nothing changed in is not weighed again.
 func TestAnUnchangedDocumentIsNotWeighedAgain(t *testing.T) {
+	t.Parallel()
 	c := start(t)
 	d := scenario.Blunger()
 	d.Name = "Weighed once"
@@ -83,6 +85,7 @@ func TestAnUnchangedDocumentIsNotWeighedAgain(t *testing.T) {
 
 // Who goes away stops the converter's search.
 func TestWhoGoesAwayStopsTheConverter(t *testing.T) {
+	t.Parallel()
 	c := start(t)
 	d := scenario.TileExtruder()
 	d.Name = "Stopped"
@@ -105,6 +108,7 @@ func TestWhoGoesAwayStopsTheConverter(t *testing.T) {
 // A licensed person reads what stands, says what there is to say, and approves: what was approved
 // stays as it was printed, and is shown as stale after a change. A guest reads, and no more.
 func TestWhatIsApprovedStaysAsItWasPrinted(t *testing.T) {
+	t.Parallel()
 	s := sharedShop(t)
 	reviewer, guest := s.as[people.Reviewer], s.as[people.Guest]
 	var r api.ReviewAnswer

@@ -93,6 +93,7 @@ func agreed(t *testing.T) map[string]string {
 }
 
 func TestTheRulesAreThoseThatWereAgreed(t *testing.T) {
+	t.Parallel()
 	want := agreed(t)
 	for _, op := range operations(t) {
 		assert.Equal(t, want[op.ID], strings.Join(op.Who, " ")+", "+op.Where, op.ID)
@@ -104,6 +105,7 @@ func TestTheRulesAreThoseThatWereAgreed(t *testing.T) {
 // A password that was forgotten is chosen anew by the code that an owner gives, by that device, once; a
 // code of one's own does not do it.
 func TestAnOwnersCodeRenewsAForgottenPassword(t *testing.T) {
+	t.Parallel()
 	s := sharedShop(t)
 	maker, account := s.as[people.Maker], s.account[people.Maker]
 	choose := func(c client, old, now string) int {
@@ -132,6 +134,7 @@ func TestAnOwnersCodeRenewsAForgottenPassword(t *testing.T) {
 
 // Strangers who try a name keep nobody out who came in from a device before; a new device waits.
 func TestANameIsNotKeptLockedByStrangers(t *testing.T) {
+	t.Parallel()
 	s := sharedShop(t)
 	maker := s.as[people.Maker]
 	const words = "first words of mine"
@@ -177,6 +180,7 @@ func nameCounter(t *testing.T, s shop, db *pgx.Conn) string {
 
 // Who logs in again in the same browser ends what that browser was before.
 func TestLoggingInAgainEndsTheOlderSession(t *testing.T) {
+	t.Parallel()
 	s := sharedShop(t)
 	maker := s.as[people.Maker]
 	const words = "first words of mine"
@@ -195,6 +199,7 @@ func TestLoggingInAgainEndsTheOlderSession(t *testing.T) {
 
 // Who opened the server is put down by nobody else, not by another owner either.
 func TestACoOwnerDoesNotPutTheKeeperDown(t *testing.T) {
+	t.Parallel()
 	s := sharedShop(t)
 	owner := s.as[people.Owner]
 	var list struct{ People []api.Person }
@@ -218,6 +223,7 @@ func TestACoOwnerDoesNotPutTheKeeperDown(t *testing.T) {
 
 // What lies beside a machine goes into the bin with it, and comes back with it.
 func TestHistoryAndPicturesFollowTheMachineIntoTheBin(t *testing.T) {
+	t.Parallel()
 	b := lived(t)
 	var log struct {
 		Entries []struct{ File *struct{ ID string } }
@@ -251,6 +257,7 @@ func TestHistoryAndPicturesFollowTheMachineIntoTheBin(t *testing.T) {
 
 // A guest's last day holds in the database itself: past it the caller has no role there.
 func TestAGuestsLastDayHoldsInTheDatabase(t *testing.T) {
+	t.Parallel()
 	s := sharedShop(t)
 	guest := s.as[people.Guest]
 	require.Equal(t, http.StatusOK, guest.do("GET", "/api/jobs/"+s.given.ID, nil).Status)

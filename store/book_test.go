@@ -39,6 +39,7 @@ func booked(t *testing.T) (s *store.Store, database, job string) {
 // Many write into one book at the same time, some of it twice: every entry stands once, the
 // book counts on without a gap, and holds together.
 func TestManyWriteIntoOneBook(t *testing.T) {
+	t.Parallel()
 	s, _, job := booked(t)
 	var wait sync.WaitGroup
 	for hand := range 8 {
@@ -65,6 +66,7 @@ func TestManyWriteIntoOneBook(t *testing.T) {
 }
 
 func TestTheSumsLeaveOutWhatWasCorrected(t *testing.T) {
+	t.Parallel()
 	s, _, job := booked(t)
 	part := logbook.Entry{ID: "part-0001", Kind: logbook.Part, Taken: "2026-04-01T08:00:00Z",
 		Part: &logbook.Fitted{What: "Bearings"}, Hours: 1.5, Cost: 14, Currency: "€"}
@@ -86,6 +88,7 @@ func TestTheSumsLeaveOutWhatWasCorrected(t *testing.T) {
 
 // An entry whose writer refuses takes those that came with it along: all or none.
 func TestEntriesAreWrittenTogetherOrNotAtAll(t *testing.T) {
+	t.Parallel()
 	s, _, job := booked(t)
 	refusal := fmt.Errorf("not this one")
 	_, _, err := s.Append(ctx, job, "m1", []logbook.Entry{noted("first-0001", "a"), noted("second-001", "b")},
@@ -103,6 +106,7 @@ func TestEntriesAreWrittenTogetherOrNotAtAll(t *testing.T) {
 
 // The role that serves requests adds to a book and can neither change nor delete a line.
 func TestTheServingRoleOnlyAddsToABook(t *testing.T) {
+	t.Parallel()
 	s, database, job := booked(t)
 	_, _, err := s.Append(ctx, job, "m1", []logbook.Entry{noted("entry-0001", "as it was")}, asSent)
 	require.NoError(t, err)
@@ -125,6 +129,7 @@ func TestTheServingRoleOnlyAddsToABook(t *testing.T) {
 
 // A revision at which a gate was passed is kept when old ones are thinned.
 func TestWhatAGateWasPassedAtIsKept(t *testing.T) {
+	t.Parallel()
 	s, database, job := booked(t)
 	for n := range 4 {
 		d := scenario.SlipMixer()
