@@ -15,7 +15,7 @@ import (
 // and what was not understood stays in sight.
 func TestAWholePlateIsPasted(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "")
 	p := open(t, s.url+"/")

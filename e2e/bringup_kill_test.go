@@ -47,7 +47,7 @@ func bookOf(t *testing.T, url, id string) (all []logbook.Entry) {
 // answered: every reading stands in the book once, in order, and the book holds together.
 func TestAQueueOfReadingsSurvivesKills(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "")
 	id := entryOf(t, s.url, "Ball mill").ID
@@ -116,7 +116,7 @@ func TestAQueueOfReadingsSurvivesKills(t *testing.T) {
 // again: what was entered arrives once.
 func TestAClosedWindowLosesNoReading(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "")
 	p := another(t, s.url+"/")

@@ -79,7 +79,7 @@ func (p *page) toBringUp(machine string) {
 // Long: one journey, told as it goes.
 func TestAMachineIsBroughtUpOnAPhoneWithoutANetwork(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "")
 	name := secondBlunger(t, s)

@@ -36,7 +36,7 @@ type crowd struct {
 
 func gathered(t *testing.T, n int) crowd {
 	t.Helper()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	st, err := store.Open(context.Background(), database)
 	require.NoError(t, err)
 	defer st.Close()

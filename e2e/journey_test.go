@@ -166,7 +166,7 @@ func ownCluster(t *testing.T) func(act string) string {
 // Plates that cannot be right, each answered plainly and nothing lost.
 func TestBadPlatesAreAnsweredPlainly(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "")
 	p := open(t, s.url+"/")

@@ -26,7 +26,7 @@ func TestLoad(t *testing.T) {
 	if *loadTo == "" {
 		t.Skip("no -load file given")
 	}
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	st, err := store.Open(context.Background(), database)
 	require.NoError(t, err)

@@ -35,7 +35,7 @@ func stored(t *testing.T, url, inPlaceOf string, d job.Document) {
 // job with one has none.
 func TestMachinesOfOneJobAreWorkedOnOneByOne(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "")
 	p := open(t, s.url+"/")
@@ -74,7 +74,7 @@ func TestMachinesOfOneJobAreWorkedOnOneByOne(t *testing.T) {
 // is taken over and stored.
 func TestUnsentEditsOfTheFirstFormAreStored(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "")
 	a := entryOf(t, s.url, "Blunger")

@@ -90,7 +90,7 @@ func (p *page) comes(name, code string) {
 // Long: one journey of four people, told as it goes.
 func TestAShopOfFourWorksOnOneMachine(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "", "--backups", filepath.Join(t.TempDir(), "backups"))
 	desk := open(t, s.url+"/")
@@ -211,7 +211,7 @@ func TestAShopOfFourWorksOnOneMachine(t *testing.T) {
 // nothing sideways; the whole of a log-in by keyboard.
 func TestTheDoorAndThePeopleAreForEverybody(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "", "--backups", filepath.Join(t.TempDir(), "backups"))
 	p := another(t, s.url+"/sharing")

@@ -41,7 +41,7 @@ func entryOf(t *testing.T, url, machine string) api.JobAnswer {
 // or shown as not stored; two windows each keep their own.
 func TestNoEditVanishesOnAPlainAddress(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "")
 	plain := strings.Replace(s.url, "127.0.0.1", plainHost, 1)

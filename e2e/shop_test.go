@@ -75,7 +75,7 @@ func (w worker) comes(path string, body map[string]string) worker {
 // Long: one story from the opening to the death of a server.
 func TestTwoServersBehindAProxyAreOne(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	var servers [2]*server
 	var hosts [2]*url.URL
@@ -190,7 +190,7 @@ func TestTwoServersBehindAProxyAreOne(t *testing.T) {
 // Opened from the console, the owner comes in by the code that it prints, once.
 func TestAServerIsOpenedAndAnOwnerRenewedFromTheConsole(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	at := twoFreePorts(t)
 	s := serve(t, database, "", "--share", at, "--owner", "Ansel R.")
@@ -229,7 +229,7 @@ func TestAServerIsOpenedAndAnOwnerRenewedFromTheConsole(t *testing.T) {
 // The figures for a monitor name routes and never what stands in a request.
 func TestFiguresForAMonitorAreOnLoopbackAndWithoutContent(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	at := twoFreePorts(t)
 	s := serve(t, database, "", "--metrics", at)

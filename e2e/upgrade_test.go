@@ -18,7 +18,7 @@ import (
 // where it cannot keep it, it does not start and changes nothing.
 func TestAnUpgradeTakesItsBackupFirst(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	require.NoError(t, storetest.Back(context.Background(), database, 8))
 	file := filepath.Join(t.TempDir(), "file")

@@ -23,7 +23,7 @@ var bays = []string{"Supply", "Protection", "Bridge", "Leads", "Motor", "Load"}
 // demoServer serves the made-up workshops.
 func demoServer(t *testing.T) *server {
 	t.Helper()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	return serve(t, database, "")
 }
@@ -258,7 +258,7 @@ func TestChangesArriveInTheOtherWindowAndAreMerged(t *testing.T) {
 // what, and any revision can be looked at and restored.
 func TestUndoAfterARestartAndTheRevisionStrip(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "")
 	p := open(t, s.url+"/")
@@ -355,7 +355,7 @@ func TestAMachineGoesOutAsAFileAndComesInAgain(t *testing.T) {
 
 func TestTwoHundredMachinesStayFindable(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	st, err := store.Open(context.Background(), database)
 	require.NoError(t, err)
@@ -391,7 +391,7 @@ func TestTwoHundredMachinesStayFindable(t *testing.T) {
 // A cut connection is said, what was typed is kept, and sent once when it is back.
 func TestWhatIsTypedWithoutConnectionIsSentWhenItIsBack(t *testing.T) {
 	t.Parallel()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "")
 	p := open(t, s.url+"/")

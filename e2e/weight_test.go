@@ -73,7 +73,7 @@ func TestSwell(t *testing.T) {
 	if *swellTo == "" {
 		t.Skip("no -swell file given")
 	}
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "")
 	honest, err := json.Marshal(scenario.Blunger())
@@ -147,7 +147,7 @@ func TestBigDatabase(t *testing.T) {
 		t.Skip("no -big file given")
 	}
 	ctx := store.Whole(context.Background())
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	db, err := pgx.Connect(ctx, database)
 	require.NoError(t, err)

@@ -31,7 +31,7 @@ func TestConverterYard(t *testing.T) {
 		t.Skip("no -yard file given")
 	}
 	ctx := context.Background()
-	database := storetest.Database(t)
+	database := storetest.Migrated(t)
 	demo(t, database)
 	db, err := pgx.Connect(ctx, database)
 	require.NoError(t, err)

@@ -34,6 +34,7 @@ install_chromium() {
   say "installing Chromium from Debian"
   as_root env DEBIAN_FRONTEND=noninteractive apt-get update -qq
   as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium fonts-dejavu-core fontconfig poppler-utils >/dev/null
+  say "Chromium is there"
 }
 
 # stamp NAME FILES… : true when the files are as they were at the last mark
@@ -47,6 +48,7 @@ build_ui() {
     say "installing the browser part's packages"
     (cd ui && npm ci --no-progress --loglevel=error >&2) || die "npm could not install the packages; the lines above say why."
     mark npm
+    say "the packages are there"
   fi
   if ! stamp ui ui/src ui/public ui/index.html ui/vite.config.ts ui/tsconfig.json ui/package-lock.json docs/engine.md || [ ! -f ui/dist/index.html ]; then
     say "building the browser part"
@@ -55,7 +57,27 @@ build_ui() {
   fi
 }
 
+# The server without its tables of symbols: what a panic prints stays.
 build_server() {
   say "building the server"
-  go build -o bin/graybridge ./cmd/graybridge || die "the server did not build"
+  go build -ldflags='-s -w' -o bin/graybridge ./cmd/graybridge || die "the server did not build"
+}
+
+# Everything of the server that does not hold the built browser part: on a fresh machine it is
+# compiled while that is fetched and built.
+build_ahead() {
+  [ -e bin/graybridge ] && return 0
+  say "fetching and compiling the server's packages"
+  go build ./api ./door ./drawing/... ./share ./store ./core/... || die "the server did not build"
+  say "the server's packages are compiled"
+}
+
+# aside CMD: begins a step beside the others; together waits for all of them.
+asides=()
+aside() { "$@" & asides+=($!); }
+together() {
+  local pid bad=
+  for pid in "${asides[@]}"; do wait "$pid" || bad=1; done
+  asides=()
+  [ -z "$bad" ] || die "Setting up failed; the lines above say why."
 }

@@ -1,6 +1,7 @@
 #!/usr/bin/env bash
 # The project's own PostgreSQL cluster, for the application and for the tests. It
 # touches no other cluster on the machine.
+#   scripts/pg.sh install     PostgreSQL from Debian, where it is missing
 #   scripts/pg.sh start DIR [quick]   start (initdb when needed); prints DATABASE_URL=... on stdout. quick is for
 #                             databases that tests make and drop: nothing waits for the disk
 #   scripts/pg.sh stop DIR
@@ -204,5 +205,6 @@ case ${1:-} in
   alive) BIN=$(pg_bin) || exit 1; DATA=$(data_dir "${2:?directory}"); alive ;;
   start) start "${2:?directory}" "${3:-}" ;;
   stop) stop "${2:?directory}" ;;
-  *) die "usage: pg.sh start DIR [quick], stop DIR, alive DIR" ;;
+  install) install_pg ;;
+  *) die "usage: pg.sh install, start DIR [quick], stop DIR, alive DIR" ;;
 esac
