@@ -290,8 +290,20 @@ func (p *page) enter(path, text string) {
 
 func (p *page) fill(css, text string) {
 	p.t.Helper()
-	p.click(css, "")
-	p.until(css+" focused", `document.activeElement?.matches(`+quoted(css)+`)`)
+	// What is above it may still grow while it is clicked: then the click went beside it.
+	focused := `!!document.activeElement?.matches(` + quoted(css) + `)`
+	for end := time.Now().Add(patience); ; {
+		p.click(css, "")
+		for try := 0; try < 25 && !eval[bool](p, focused); try++ {
+			time.Sleep(40 * time.Millisecond)
+		}
+		if eval[bool](p, focused) {
+			break
+		}
+		if time.Now().After(end) {
+			p.t.Fatalf("%s does not take the focus\nthe page shows:\n%s", css, p.shown())
+		}
+	}
 	eval[bool](p, `(document.activeElement.select(), true)`)
 	if text == "" {
 		p.do(chromedp.KeyEvent(kb.Backspace))

@@ -164,8 +164,15 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	default:
 		say(finding.DriveAmps, finding.Good, fits(p, ch), "", figure, limit, why...)
 	}
-	if p.Input.Phases == 3 {
-		say("drive.three-phase-input", finding.Caution,
+	if own := p.plate != nil && p.Input.Phases == 3; own && c.OnePhase == "no" {
+		say(finding.DriveThreeInput, finding.Stop, oneRefused, oneRefusedDetail, "", "").Entries =
+			[]string{"drive.one_phase"}
+	} else if own && c.OnePhase == "" {
+		x := say(finding.DriveThreeInput, finding.Open, oneSource, oneSourceDetail, "", "")
+		x.Entries = []string{"drive.one_phase"}
+		ch.Verdict = finding.Caution
+	} else if p.Input.Phases == 3 {
+		say(finding.DriveThreeInput, finding.Caution,
 			madeForThree(p),
 			madeForThreeDetail(p),
 			unit.Percent(p.Input.SingleShare)+" of its rating", "",

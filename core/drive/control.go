@@ -46,7 +46,7 @@ func (c Chosen) run(p *Profile) RunBy {
 	if c.Run != "" {
 		return c.Run
 	}
-	if len(p.Displays) == 0 {
+	if len(p.Displays) == 0 && p.plate == nil {
 		return TwoWire
 	}
 	return Keypad
@@ -55,6 +55,9 @@ func (c Chosen) run(p *Profile) RunBy {
 func (c Chosen) speed(p *Profile) SpeedBy {
 	if c.Speed != "" {
 		return c.Speed
+	}
+	if p.plate != nil {
+		return Keys
 	}
 	if len(p.Displays) == 0 {
 		return Pot

@@ -13,18 +13,25 @@ import (
 
 // Entry is the drive as chosen and as it will be used.
 type Entry struct {
-	Profile    string   `json:"profile,omitempty" example:"tarn-22" doc:"id of one that ships, or of own"`
-	Own        *Profile `json:"own,omitempty" entry:"whole" doc:"a profile brought in as a file"`
-	SecondHand string   `json:"second_hand,omitempty" enum:"yes"`
-	Cooling    Cooling  `json:"cooling,omitempty" enum:"own-fan,blower,inverter-duty,non-ventilated"`
-	Ambient    string   `json:"ambient,omitempty" example:"35 °C" doc:"around the drive"`
-	Altitude   string   `json:"altitude,omitempty" example:"800 m"`
-	Carrier    string   `json:"carrier,omitempty" example:"4 kHz"`
-	Motors     string   `json:"motors,omitempty" example:"1" doc:"on this drive"`
-	Contactor  string   `json:"contactor,omitempty" enum:"yes" doc:"there is one between drive and motor"`
-	Reactor    string   `json:"reactor,omitempty" enum:"yes,wanted,bought" device:"reactor"`
-	Choke      string   `json:"output_choke,omitempty" enum:"yes,wanted,bought" doc:"between drive and motor" device:"output choke"`
-	Resistor   string   `json:"resistor,omitempty" enum:"yes,wanted,bought" device:"braking resistor"`
+	Profile  string   `json:"profile,omitempty" example:"tarn-22" doc:"id of one that ships, or of own"`
+	Own      *Profile `json:"own,omitempty" entry:"whole" doc:"a profile brought in as a file"`
+	Plate    string   `json:"plate,omitempty" example:"IN 1~ 200-240 V 14 A OUT 3~ 0-240 V 7 A 1.5 kW" doc:"as printed on the drive; profile by-plate"`
+	OnePhase string   `json:"one_phase,omitempty" enum:"yes,no" doc:"its leaflet allows one phase at its three-phase input"`
+
+	LineScrews  string `json:"line_screws,omitempty" example:"L N" doc:"letters beside the two line screws"`
+	MotorScrews string `json:"motor_screws,omitempty" example:"U V W" doc:"letters beside the three motor screws"`
+	Codes       string `json:"codes,omitempty" by:"hand" entry:"lines" example:"motor-amps P3.05" doc:"function and its code, out of the leaflet"`
+
+	SecondHand string  `json:"second_hand,omitempty" enum:"yes"`
+	Cooling    Cooling `json:"cooling,omitempty" enum:"own-fan,blower,inverter-duty,non-ventilated"`
+	Ambient    string  `json:"ambient,omitempty" example:"35 °C" doc:"around the drive"`
+	Altitude   string  `json:"altitude,omitempty" example:"800 m"`
+	Carrier    string  `json:"carrier,omitempty" example:"4 kHz"`
+	Motors     string  `json:"motors,omitempty" example:"1" doc:"on this drive"`
+	Contactor  string  `json:"contactor,omitempty" enum:"yes" doc:"there is one between drive and motor"`
+	Reactor    string  `json:"reactor,omitempty" enum:"yes,wanted,bought" device:"reactor"`
+	Choke      string  `json:"output_choke,omitempty" enum:"yes,wanted,bought" doc:"between drive and motor" device:"output choke"`
+	Resistor   string  `json:"resistor,omitempty" enum:"yes,wanted,bought" device:"braking resistor"`
 
 	At           string `json:"at,omitempty" example:"40 Hz" doc:"on the dial"`
 	Least        string `json:"least,omitempty" example:"15 Hz"`
@@ -61,7 +68,7 @@ func (e *Entry) Check() (bad openfile.Problems) {
 		}
 		return bad
 	}
-	if _, ok := ByID(e.Profile); e.Profile != "" && !ok {
+	if _, ok := ByID(e.Profile); e.Profile != "" && e.Profile != ByPlate && !ok {
 		bad = append(bad, openfile.Problem{Path: "profile", Found: fmt.Sprintf("%q", e.Profile),
 			Wanted: "the id of a known drive, or its profile under own"})
 	}

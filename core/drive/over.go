@@ -19,6 +19,7 @@ import (
 type View struct {
 	Name       string           `json:"name,omitempty"`
 	About      string           `json:"about,omitempty"`
+	ByPlate    bool             `json:"by_plate,omitempty"` // known by its plate alone
 	Choices    []Offer          `json:"choices" nullable:"false"`
 	Verdict    finding.Grade    `json:"verdict,omitempty"`
 	Words      string           `json:"words,omitempty"`
@@ -71,7 +72,11 @@ type Taken struct {
 func Take(e Entry) Taken {
 	t := Taken{As: e}
 	t.Chosen, t.Readings = Read(e)
-	if e.Own != nil && (e.Profile == "" || e.Profile == e.Own.ID) {
+	own, read := fromPlate(e)
+	t.Readings = append(t.Readings, read...)
+	if e.Profile == ByPlate || e.Profile == "" && e.Own == nil && e.Plate != "" {
+		t.Profile = own
+	} else if e.Own != nil && (e.Profile == "" || e.Profile == e.Own.ID) {
 		t.Profile = e.Own
 	} else if p, ok := ByID(e.Profile); ok {
 		t.Profile = &p
@@ -167,7 +172,11 @@ func (o *Over) work() {
 	wants := o.Chosen.Wants(p, o.plate(), o.Site.Supply.Volts, o.Site.Supply.Hertz, m, top, up, down)
 	o.say(o.Chosen.Control(p, wants)...)
 	rows, unheard, cut := p.Sheet(wants, o.Chosen.SecondHand == "yes")
+	if p.plate != nil {
+		rows, unheard, cut = p.byFunction(wants), nil, nil
+	}
 	strange := o.Chosen.BackInto(rows)
+	v.ByPlate = p.plate != nil
 	v.Name, v.About, v.Verdict, v.Words, v.Caps, v.TopHz, v.LeastHz = p.Name, p.About, weighed.Verdict, weighed.Words,
 		caps, top, o.Chosen.LeastHz
 	v.Envelope, v.Dial = m.Envelope(math.Max(top, 1.2*o.Site.Model.FrequencyHz)), o.Chosen.SpeedsAt(m, at)
@@ -199,6 +208,7 @@ func (o *Over) work() {
 	v.BoxText = placeWords(p)
 	v.Figures = o.banded(o.figures(p, weighed, v))
 	o.judge(v, m, heavy, up, down, cut, strange)
+	o.judgePlate()
 	v.Up, v.Down = finite(up), finite(down)
 }
 
@@ -267,6 +277,9 @@ func (o *Over) offers() []Offer {
 	known := slices.Clone(Shipped())
 	if o.As.Own != nil {
 		known = append(known, *o.As.Own)
+	}
+	if own, _ := fromPlate(o.As); own != nil { // the owner's own comes first
+		known = slices.Insert(known, 0, *own)
 	}
 	for _, p := range known {
 		a := o.asks(false)

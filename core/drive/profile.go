@@ -126,6 +126,8 @@ type Profile struct {
 	CarrierFree   float64 `json:"carrier_free_khz" limit:">0"` // full amps up to
 	CarrierOf     float64 `json:"carrier_default_khz" limit:">0"`
 	EnclosureCode string  `json:"enclosure"`
+
+	plate *plated // of a drive that is known by its plate alone
 }
 
 // Span is from a least to a greatest value.

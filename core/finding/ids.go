@@ -82,6 +82,8 @@ const (
 	DriveStart       = "drive.start"
 	DriveStop        = "drive.stop"
 	DriveTableEnd    = "drive.table-end"
+	DrivePlateClash  = "drive.plate-clash"
+	DriveThreeInput  = "drive.three-phase-input"
 
 	DCAmps       = "dc.amps"
 	DCBrake      = "dc.brake"

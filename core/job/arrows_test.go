@@ -31,9 +31,10 @@ func TestArrowsPointOneWay(t *testing.T) {
 	read := append([]string{"supply", "plate", "leads", "load"}, floor...)
 	may := map[string]map[string]bool{
 		"entry": list("openfile", "device"), "site": list(read...), "capacitor": list(append(read, "site")...),
-		"drive":  list(append(read, "site")...),
+		"drive":  list(append(read, "site", "label")...),
 		"rotary": list(append(read, "site")...), "bringup": list(append(floor, "logbook")...),
-		"logbook": list("openfile"), "device": list(), "sound": list(), "dc": list(append(read, "site")...),
+		"logbook": list("openfile"), "device": list(), "sound": list(), "dc": list(append(read, "site", "label")...),
+		"label": list("unit"),
 	}
 	for _, line := range strings.Split(strings.TrimSpace(string(out)), "\n") {
 		words := strings.Fields(line)

@@ -172,7 +172,8 @@ func (w onDrive) card(c *bringup.Card, p *Plan, g guarded) {
 		drive.SpeedSource, drive.Accelerate, drive.Decelerate}
 	for _, r := range v.Sheet {
 		if slices.Contains(shown, r.Function) && len(c.Settings) < 7 {
-			c.Settings = append(c.Settings, bringup.Line{Name: r.Code + " " + r.Name, Value: r.Value, Note: r.Plain})
+			c.Settings = append(c.Settings, bringup.Line{Name: first(r.Code, noCodeYet) + " " + r.Name, Value: r.Value,
+				Note: r.Plain})
 		}
 	}
 	if more := len(v.Sheet) - len(c.Settings); more > 0 {
@@ -206,9 +207,10 @@ func (w onDrive) buys(g guarded) []Buy {
 	}
 	poles := w.site.Rules.Poles(w.site.Supply.Nominal)
 	out := []Buy{
-		{ID: "drive", Count: 1, What: "Drive " + p.Name, Spec: fmt.Sprintf("%s out, for %s from %s",
+		{ID: "drive", Count: 1, What: driveNamed(p), Spec: fmt.Sprintf("%s out, for %s from %s",
 			unit.Text(p.Output.Amps, "A"), unit.Text(ch.Need, "A"), unit.Whole(w.site.Supply.Volts, "V")),
-			Own: w.Chosen.SecondHand == "yes", want: stores.Want{Kind: stores.Drive, Name: p.Name}},
+			Own:  w.Chosen.SecondHand == "yes" || p.ID == drive.ByPlate,
+			want: stores.Want{Kind: stores.Drive, Name: p.Name}},
 		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the drive, within sight",
 			Planning: true},
 		{ID: "breaker", Count: 1, What: "Breaker", Spec: poles + ", " +

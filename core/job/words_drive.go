@@ -2,6 +2,7 @@ package job
 
 import (
 	"fmt"
+	"graybridge/core/drive"
 
 	"graybridge/core/unit"
 )
@@ -9,6 +10,9 @@ import (
 // What a plan on a drive says for a job.
 
 func (w onDrive) takeDrive() string {
+	if w.Profile.ID == drive.ByPlate {
+		return "Set your drive, then wire it."
+	}
 	return fmt.Sprintf("Take %s, key its settings, then wire it.", w.Profile.Name)
 }
 
@@ -24,3 +28,14 @@ const exchangeInput = "Exchanging the two wires at the drive's input."
 const fiveHertz = "The drive at five hertz, its shortest run command."
 
 const waitForLink = "Wait until it stands; feed off, wait for the link."
+
+// noCodeYet stands where a drive's code is to be filled in by hand.
+const noCodeYet = "____"
+
+// driveNamed is a drive among the parts.
+func driveNamed(p *drive.Profile) string {
+	if p.ID == drive.ByPlate {
+		return p.Name
+	}
+	return "Drive " + p.Name
+}

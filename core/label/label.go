@@ -37,10 +37,11 @@ type Device struct {
 	InputVolts  *Range  `json:"input_volts,omitempty"`
 	InputPhases []int   `json:"input_phases,omitempty"` // all that it takes
 	InputAmps   float64 `json:"input_amps,omitempty"`
-	// Of a drive.
-	OutputAmps float64 `json:"output_amps,omitempty"`
-	Kilowatt   float64 `json:"kilowatt,omitempty"`
-	MostHertz  float64 `json:"most_hertz,omitempty"`
+	// Of a drive. Its output's volts are not in the open file of plates.
+	OutputAmps  float64 `json:"output_amps,omitempty"`
+	OutputVolts float64 `json:"-"`
+	Kilowatt    float64 `json:"kilowatt,omitempty"`
+	MostHertz   float64 `json:"most_hertz,omitempty"`
 	// Of a controller.
 	ArmatureVolts float64 `json:"armature_volts,omitempty"`
 	ArmatureAmps  float64 `json:"armature_amps,omitempty"`
@@ -99,6 +100,9 @@ func Read(typed string) (d Device, problem string) {
 	d.InputVolts = voltsOf(parts.in)
 	d.InputAmps = greatest(amps, parts.in)
 	d.OutputAmps = greatest(amps, parts.out)
+	if v := voltsOf(parts.out); v != nil {
+		d.OutputVolts = v.Most
+	}
 	if m := hertz.FindStringSubmatch(eachHz.ReplaceAllString(parts.out, "")); m != nil {
 		d.MostHertz = upper(m[1], m[2])
 	}

@@ -63,16 +63,16 @@ func TestPlatesOfOtherMakes(t *testing.T) {
 	pair := func(a, b float64) *label.Range { return &label.Range{Least: a, Most: b} }
 	for typed, want := range map[string]label.Device{
 		"IN: AC 1PH 220V 50/60Hz 14A OUT: AC 3PH 0~220V 7A 1.5kW": {Kind: label.Drive, InputVolts: pair(220, 220),
-			InputPhases: []int{1}, InputAmps: 14, OutputAmps: 7, Kilowatt: 1.5},
+			InputPhases: []int{1}, InputAmps: 14, OutputAmps: 7, OutputVolts: 220, Kilowatt: 1.5},
 		"Input: single-phase 200 - 240 V, 50/60 Hz\nOutput: three-phase 0 - 240 V, 4,5 A, 0 - 400 Hz\n1 HP": {
-			Kind: label.Drive, InputVolts: pair(200, 240), InputPhases: []int{1}, OutputAmps: 4.5, Kilowatt: 0.7457,
-			MostHertz: 400},
+			Kind: label.Drive, InputVolts: pair(200, 240), InputPhases: []int{1}, OutputAmps: 4.5, OutputVolts: 240,
+			Kilowatt: 0.7457, MostHertz: 400},
 		"1AC 230V 10A / 3AC 0-230V 4.5A 0.75kW": {Kind: label.Drive, InputVolts: pair(230, 230), InputPhases: []int{1},
-			InputAmps: 10, OutputAmps: 4.5, Kilowatt: 0.75},
+			InputAmps: 10, OutputAmps: 4.5, OutputVolts: 230, Kilowatt: 0.75},
 		"INPUT 1/3PH 200...240V 12A OUTPUT 3PH 0...240V 7.5A 750W": {Kind: label.Drive, InputVolts: pair(200, 240),
-			InputPhases: []int{1, 3}, InputAmps: 12, OutputAmps: 7.5, Kilowatt: 0.75},
+			InputPhases: []int{1, 3}, InputAmps: 12, OutputAmps: 7.5, OutputVolts: 240, Kilowatt: 0.75},
 		"Input 3~ 380…415 V 50 Hz 5 A Output 3~ 0…415 V 4 A 1 1/2 HP": {Kind: label.Drive, InputVolts: pair(380, 415),
-			InputPhases: []int{3}, InputAmps: 5, OutputAmps: 4, Kilowatt: 1.1185},
+			InputPhases: []int{3}, InputAmps: 5, OutputAmps: 4, OutputVolts: 415, Kilowatt: 1.1185},
 		"Supply 230 V~ 50 Hz  Arm. 0…180 V DC 7 A  Field 200 V DC": {Kind: label.Controller, InputVolts: pair(230, 230),
 			InputPhases: []int{1}, ArmatureVolts: 180, ArmatureAmps: 7, FieldVolts: 200},
 	} {

@@ -39,6 +39,9 @@ func Sheet(plan job.Plan, s Stamp, paper Paper) ([]byte, error) {
 		if r.ReadBack != "" {
 			was = r.ReadBack + " read"
 		}
+		if r.Code == "" { // filled in by pen, from the leaflet
+			r.Code = "________"
+		}
 		cells := []string{"", r.Code, r.Name, r.Value, r.How, was, r.Formula}
 		if r.Note != "" {
 			cells[2] += " (" + r.Note + ")"

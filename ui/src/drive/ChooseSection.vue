@@ -10,6 +10,7 @@ import { vRove } from '../parts/rove'
 import { useFile } from '../parts/file'
 import GradeMark from '../parts/GradeMark.vue'
 import { useJob } from '../job/open'
+import PlateSection from './PlateSection.vue'
 
 const job = useJob()
 const drive = computed(() => job.plan.value!.drive!)
@@ -35,6 +36,7 @@ const yes = (no: string, label: string, note?: string) => [
 </script>
 
 <template>
+  <PlateSection />
   <section class="weighed">
     <table class="list">
       <thead>
@@ -61,7 +63,9 @@ const yes = (no: string, label: string, note?: string) => [
         bring a drive’s profile in
         <input type="file" accept="application/json,.json" class="weighed-file for-readers" @change="bringIn" />
       </label>
-      <a v-if="drive.name" :href="`/api/jobs/${job.id}/drive-profile.json`" download>this profile as a file</a>
+      <a v-if="drive.name && !drive.by_plate" :href="`/api/jobs/${job.id}/drive-profile.json`" download
+        >this profile as a file</a
+      >
       <span v-if="own" class="soft"> {{ own.name }} travels with this job.</span>
     </p>
   </section>

@@ -5,6 +5,7 @@ import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
 import { useRowTicks } from '../parts/rowticks'
+import { withCode } from './codes'
 import { useVersions } from '../parts/versions'
 
 const job = useJob()
@@ -19,11 +20,18 @@ const { version, versions, changed, lookUp, compare } = useVersions((p) =>
   })),
 )
 
+/** A code that was found in the leaflet. */
+const fill = (of: string, code: string) => job.commit('drive.codes', withCode(job.text('drive.codes'), of, code))
+
 const second = computed(() => job.document.value?.bridge.drive?.second_hand === 'yes')
 </script>
 
 <template>
   <section v-if="drive.sheet.length" class="settings">
+    <p v-if="drive.by_plate" class="soft">
+      Every setting by what it does. Find each in the drive’s leaflet, write its code beside it, key it and read it
+      back.
+    </p>
     <p v-if="second" class="caution">
       Second-hand: bring the defaults back first, then read every code. What could not be reset is keyed like the rest.
     </p>
@@ -41,7 +49,7 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
           <th scope="col">Setting</th>
           <th scope="col">Set to</th>
           <th scope="col">How</th>
-          <th scope="col">{{ second ? 'Read' : 'Default' }}</th>
+          <th v-if="!drive.by_plate" scope="col">{{ second ? 'Read' : 'Default' }}</th>
         </tr>
       </thead>
       <tbody v-rove="'tr'">
@@ -51,11 +59,23 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
               type="checkbox"
               class="settings-tick"
               :checked="r.done"
-              :aria-label="`${r.code} is set`"
+              :aria-label="`${r.code || r.name} is set`"
               @change="tick(`row:${r.id}`)"
             />
           </td>
-          <th scope="row">{{ r.code }}</th>
+          <th scope="row" class="settings-code">
+            <input
+              v-if="drive.by_plate"
+              type="text"
+              maxlength="20"
+              :value="r.code"
+              :disabled="!job.may('drive.codes')"
+              :aria-label="`Code of ${r.name}`"
+              placeholder="code"
+              @change="fill(r.function, ($event.target as HTMLInputElement).value)"
+            />
+            <template v-else>{{ r.code }}</template>
+          </th>
           <td class="words">
             {{ r.name
             }}<span class="soft"
@@ -69,7 +89,7 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
               ><br />{{ r.why.formula }}{{ r.why.estimated ? ' (planning)' : '' }}</span
             >
           </td>
-          <td>{{ second ? (r.read_back ?? '?') : r.default }}</td>
+          <td v-if="!drive.by_plate">{{ second ? (r.read_back ?? '?') : r.default }}</td>
         </tr>
       </tbody>
     </table>
@@ -115,6 +135,14 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
   max-width: 100%;
   min-height: 34px;
 }
+.settings-code :deep(input) {
+  width: 6.5rem;
+  min-height: 34px;
+  padding: 2px 8px;
+  border: 1px solid var(--rule);
+  background: var(--paper);
+  font: inherit;
+}
 .settings-value {
   font-weight: 700;
   font-size: 1.05rem;
@@ -126,6 +154,10 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
   background: var(--ochre-pale, var(--stone));
 }
 @media (max-width: 760px) {
+  .settings-code :deep(input) {
+    width: 4.6rem;
+    min-height: 44px;
+  }
   .settings-why {
     display: none;
   }

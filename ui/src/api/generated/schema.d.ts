@@ -2888,6 +2888,11 @@ export interface components {
             /** @example 4 kHz */
             carrier?: string;
             /**
+             * @description function and its code, out of the leaflet
+             * @example motor-amps P3.05
+             */
+            codes?: string;
+            /**
              * @description there is one between drive and motor
              * @enum {string}
              */
@@ -2916,6 +2921,11 @@ export interface components {
              * @enum {string}
              */
             lid?: "shut";
+            /**
+             * @description letters beside the two line screws
+             * @example L N
+             */
+            line_screws?: string;
             /** @example 60 Hz */
             most?: string;
             /**
@@ -2923,6 +2933,11 @@ export interface components {
              * @example 3000 rpm
              */
             motor_most?: string;
+            /**
+             * @description letters beside the three motor screws
+             * @example U V W
+             */
+            motor_screws?: string;
             /** @example 80 mm */
             motor_sheave?: string;
             /**
@@ -2931,12 +2946,22 @@ export interface components {
              */
             motors?: string;
             /**
+             * @description its leaflet allows one phase at its three-phase input
+             * @enum {string}
+             */
+            one_phase?: "yes" | "no";
+            /**
              * @description between drive and motor
              * @enum {string}
              */
             output_choke?: "yes" | "wanted" | "bought";
             /** @description a profile brought in as a file */
             own?: components["schemas"]["DriveProfile"];
+            /**
+             * @description as printed on the drive; profile by-plate
+             * @example IN 1~ 200-240 V 14 A OUT 3~ 0-240 V 7 A 1.5 kW
+             */
+            plate?: string;
             /**
              * @description id of one that ships, or of own
              * @example tarn-22
@@ -3188,6 +3213,7 @@ export interface components {
             /** Format: double */
             base_hz: number;
             box?: string;
+            by_plate?: boolean;
             caps: components["schemas"]["DriveCap"][];
             choices: components["schemas"]["DriveOffer"][];
             dial: components["schemas"]["DriveSpeeds"];
