@@ -150,6 +150,6 @@ func sayLink(v *View) finding.Finding {
 func (o *Over) sayNone() finding.Finding {
 	return finding.Finding{ID: finding.DriveNone, Bay: finding.Bridge, Grade: finding.Open,
 		Sentence: "Which drive? It is chosen by amps.", Detail: fmt.Sprintf("The motor asks %s in these joints. "+
-			"Known drives stand under Choose, weighed; another comes in as a profile file.",
+			"Type what stands on yours, or choose one that is known here.",
 			unit.Text(o.PlateAmps(), "A")), Entries: []string{"drive.profile"}}
 }

@@ -159,6 +159,9 @@ func (w onDrive) card(c *bringup.Card, p *Plan, g guarded) {
 	}
 	v := p.Drive
 	ready(c, p)
+	if v.ByPlate {
+		c.Open = append(c.Open, leafletUnread)
+	}
 	c.Cautions = bringup.DriveCautions(v.WaitText)
 	breaker := sizeText(w.Weighed.Breaker)
 	c.Parts = append(c.Parts,

@@ -29,6 +29,8 @@ const fiveHertz = "The drive at five hertz, its shortest run command."
 
 const waitForLink = "Wait until it stands; feed off, wait for the link."
 
+const leafletUnread = "The drive's leaflet: only its plate is known here."
+
 // noCodeYet stands where a drive's code is to be filled in by hand.
 const noCodeYet = "____"
 

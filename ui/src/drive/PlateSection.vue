@@ -43,4 +43,7 @@ const answers = [
   max-width: 46rem;
   margin: 0 0 14px;
 }
+.own-plate .drive-row {
+  margin-top: 8px;
+}
 </style>

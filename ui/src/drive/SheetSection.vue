@@ -48,7 +48,7 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
           <th scope="col">Code</th>
           <th scope="col">Setting</th>
           <th scope="col">Set to</th>
-          <th scope="col">How</th>
+          <th v-if="!drive.by_plate" scope="col">How</th>
           <th v-if="!drive.by_plate" scope="col">{{ second ? 'Read' : 'Default' }}</th>
         </tr>
       </thead>
@@ -79,11 +79,12 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
           <td class="words">
             {{ r.name
             }}<span class="soft"
-              ><br />{{ r.plain }}<template v-if="r.note">; {{ r.note }}</template></span
+              ><br />{{ r.plain }}{{ drive.by_plate && r.why.estimated ? ' (planning)' : ''
+              }}<template v-if="r.note">; {{ r.note }}</template></span
             >
           </td>
           <td class="settings-value">{{ r.value }}</td>
-          <td class="words">
+          <td v-if="!drive.by_plate" class="words">
             {{ r.how
             }}<span class="soft settings-why" :title="r.why.numbers"
               ><br />{{ r.why.formula }}{{ r.why.estimated ? ' (planning)' : '' }}</span
