@@ -174,3 +174,31 @@ func TestASecondHandControllerOnAShuntMotor(t *testing.T) {
 	p.sees(".bench h2", "Sike 90")
 	p.saved()
 }
+
+// A controller that does not ship: from what stands on it to a card.
+func TestAStrangeControllerFromItsLabelToACard(t *testing.T) {
+	t.Parallel()
+	s := demoServer(t)
+	p := open(t, s.url+"/")
+	p.at("Jigger wheel", "Bridge")
+	p.click(".bay-tabs button", "Choose")
+	p.enter("dc.plate", "IN 115 V AC 15 A")
+	p.sees(`[data-entry="dc.plate"]`, "output's amps are missing")
+	p.enter("dc.plate", "IN 120 V AC 12 A  ARM 0-90 V DC 10 A")
+	p.sees(`[data-entry="dc.plate"]`, "armature: 90 V, 10.0 A")
+	p.click(`[data-controller="by-plate"] button`, "Your 90 V, 10.0 A controller")
+	p.sees(".bench h2", "Your 90 V, 10.0 A controller")
+	p.sees(".ledger", "What stands beside the armature's two screws")
+	p.click(".bay-tabs button", "Choose")
+	p.enter("dc.armature_screws", "M1 M2")
+	p.lacks(".ledger", "What stands beside the armature's two screws")
+	p.click(".bay-tabs button", "Trims")
+	p.sees(".trims", "Limit of amps")
+	p.sees(".bench", "Each is set by the meter")
+	p.click(".bay-tabs button", "Wiring")
+	p.sees(".bench", "M1")
+	p.saved()
+	p.visit(strings.TrimSuffix(eval[string](p, "location.href"), "/bridge") + "/card")
+	p.sees(".card", "Your 90 V, 10.0 A controller")
+	p.sees(".card", "only its plate is known here")
+}

@@ -78,6 +78,10 @@ func (o *Over) weigh(p *Profile, d *Duty) (Weighed, []finding.Finding) {
 func (g *weigher) line(fits bool) {
 	volts := g.o.Site.Supply.Volts
 	limit := unit.Plain(g.in.Least) + " to " + unit.Whole(g.in.Most, "V")
+	if g.p.plate != nil && g.p.plate.three {
+		g.say(finding.DCLine, finding.Stop, threeInput, threeInputDetail).Entries = []string{"dc.plate"}
+		return
+	}
 	if fits {
 		g.say(finding.DCLine, finding.Good, g.takesTheLine(volts), "").Limit = limit
 		return
@@ -241,6 +245,9 @@ func (o *Over) offers() []Offer {
 	known := slices.Clone(Shipped())
 	if o.As.Own != nil {
 		known = append(known, *o.As.Own)
+	}
+	if own, _ := fromPlate(o.As); own != nil { // the owner's own comes first
+		known = slices.Insert(known, 0, *own)
 	}
 	out := []Offer{}
 	for i := range known {

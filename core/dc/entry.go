@@ -14,9 +14,15 @@ import (
 type Entry struct {
 	Controller string   `json:"controller,omitempty" example:"sike-90" doc:"id of one that ships, or of own"`
 	Own        *Profile `json:"own,omitempty" entry:"whole" doc:"a profile brought in as a file"`
+	Plate      string   `json:"plate,omitempty" example:"IN 230 V AC ARM 180 V DC 10 A FLD 200 V DC" doc:"as printed on the controller; controller by-plate"`
 	SecondHand string   `json:"second_hand,omitempty" enum:"yes"`
-	Cooling    Cooling  `json:"cooling,omitempty" enum:"own-fan,blower,non-ventilated"`
-	Air        string   `json:"air,omitempty" enum:"clean,dust,wet" doc:"around the controller"`
+
+	LineScrews     string `json:"line_screws,omitempty" example:"L N" doc:"letters beside the two line screws"`
+	ArmatureScrews string `json:"armature_screws,omitempty" example:"A+ A-" doc:"letters beside the armature's two screws"`
+	FieldScrews    string `json:"field_screws,omitempty" example:"F+ F-" doc:"letters beside the field's two screws"`
+
+	Cooling Cooling `json:"cooling,omitempty" enum:"own-fan,blower,non-ventilated"`
+	Air     string  `json:"air,omitempty" enum:"clean,dust,wet" doc:"around the controller"`
 
 	At           string `json:"at,omitempty" example:"900 rpm" doc:"of the motor, on the dial"`
 	Least        string `json:"least,omitempty" example:"300 rpm" doc:"the slowest that is used"`
@@ -61,7 +67,7 @@ func (e *Entry) Check() (bad openfile.Problems) {
 		}
 		return bad
 	}
-	if _, ok := ByID(e.Controller); e.Controller != "" && !ok {
+	if _, ok := ByID(e.Controller); e.Controller != "" && e.Controller != ByPlate && !ok {
 		bad = append(bad, openfile.Problem{Path: "controller", Found: fmt.Sprintf("%q", e.Controller),
 			Wanted: "the id of a known controller, or its profile under own"})
 	}

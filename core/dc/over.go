@@ -21,7 +21,11 @@ type Taken struct {
 func Take(e Entry) Taken {
 	t := Taken{As: e}
 	t.Chosen, t.Readings = Read(e)
-	if e.Own != nil && (e.Controller == "" || e.Controller == e.Own.ID) {
+	own, read := fromPlate(e)
+	t.Readings = append(t.Readings, read...)
+	if e.Controller == ByPlate || e.Controller == "" && e.Own == nil && e.Plate != "" {
+		t.Profile = own
+	} else if e.Own != nil && (e.Controller == "" || e.Controller == e.Own.ID) {
 		t.Profile = e.Own
 	} else if p, ok := ByID(e.Controller); ok {
 		t.Profile = &p
@@ -121,7 +125,7 @@ func (o *Over) work() {
 	o.say(said...)
 	v.Verdict, v.Words = weighed.Verdict, weighed.Words
 	o.settle(v)
-	v.Trims = o.rows()
+	v.Trims, v.ByPlate = o.rows(), p.plate != nil
 	o.stop = o.stopping()
 	v.Stop = o.stopView()
 	o.size()
@@ -130,6 +134,7 @@ func (o *Over) work() {
 	v.Figures = o.banded(o.figures())
 	v.Held = o.banded(v.Held)
 	o.judge()
+	o.judgePlate()
 }
 
 // settle finds dial, speeds and trims.

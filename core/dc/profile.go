@@ -79,6 +79,8 @@ type Profile struct {
 	PotOhm    float64  `json:"pot_ohm" limit:">0"`
 	Enclosure string   `json:"enclosure"`
 	Quirks    []string `json:"quirks,omitempty" nullable:"false"`
+
+	plate *plated // of a controller that is known by its plate alone
 }
 
 // InputRange is one way to feed it.

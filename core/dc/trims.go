@@ -129,6 +129,11 @@ func (o *Over) rows() []Row {
 		}
 		out = append(out, r)
 	}
+	if p.plate != nil {
+		for _, r := range o.byFunction() {
+			put(r)
+		}
+	}
 	for _, j := range p.Jumpers {
 		put(o.jumperRow(j))
 	}

@@ -15,6 +15,7 @@ type View struct {
 	Controllers []Offer       `json:"controllers" nullable:"false"`
 	Name        string        `json:"name,omitempty"`
 	About       string        `json:"about,omitempty"`
+	ByPlate     bool          `json:"by_plate,omitempty"` // known by its plate alone
 	Quirks      []string      `json:"quirks" nullable:"false"`
 	Verdict     finding.Grade `json:"verdict,omitempty"`
 	Words       string        `json:"words,omitempty"`

@@ -18,9 +18,8 @@ func (o *Over) sayNone() finding.Finding {
 	return finding.Finding{ID: finding.DCNone, Bay: finding.Bridge, Grade: finding.Open,
 		Entries:  []string{"dc.controller"},
 		Sentence: "Which controller? It is chosen by the armature's amps.",
-		Detail: fmt.Sprintf("The armature asks %s at %s. Known controllers stand under Choose, weighed; another "+
-			"comes in as a "+
-			"profile file.", unit.Text(o.fit.ArmatureAmps, "A"), unit.Whole(o.fit.ArmatureVolts, "V"))}
+		Detail: fmt.Sprintf("The armature asks %s at %s. Type what stands on yours, or choose one that is "+
+			"known here.", unit.Text(o.fit.ArmatureAmps, "A"), unit.Whole(o.fit.ArmatureVolts, "V"))}
 }
 
 func sayBars(l leads.LookPart) finding.Finding {

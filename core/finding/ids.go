@@ -93,6 +93,7 @@ const (
 	DCInspection = "dc.inspection"
 	DCLine       = "dc.line"
 	DCNone       = "dc.none"
+	DCPlateClash = "dc.plate-clash"
 	DCReach      = "dc.reach"
 	DCSpeed      = "dc.speed"
 	DCStalls     = "dc.stalls"

@@ -229,6 +229,9 @@ func (w onDC) card(c *bringup.Card, p *Plan, g guarded) {
 		c.Ready, c.NotReady = false, "Not to be fed: "+w.Site.Brushed.Text
 	}
 	v, d := w.View, w.Duty
+	if v.ByPlate {
+		c.Open = append(c.Open, controllerUnread)
+	}
 	c.Cautions = bringup.DirectCautions(!w.Profile.Isolated, w.Site.Direct.Field())
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Controller", Value: w.Profile.Name, Note: fmt.Sprintf("%s of %s",

@@ -44,3 +44,5 @@ func swapWins(w, k int) string {
 }
 
 const swapEven = "It stands even: what is on hand decides."
+
+const controllerUnread = "The controller's leaflet: only its plate is known here."

@@ -9,6 +9,7 @@ import GradeMark from '../parts/GradeMark.vue'
 import { useFile } from '../parts/file'
 import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
+import OwnPlateSection from './OwnPlateSection.vue'
 
 const job = useJob()
 const dc = computed(() => job.plan.value!.dc!)
@@ -35,6 +36,7 @@ const airs = [
 </script>
 
 <template>
+  <OwnPlateSection />
   <section>
     <table class="list">
       <thead>
@@ -61,7 +63,9 @@ const airs = [
         bring a controller’s profile in
         <input type="file" accept="application/json,.json" class="for-readers" @change="bringIn" />
       </label>
-      <a v-if="dc.name" :href="`/api/jobs/${job.id}/controller-profile.json`" download>this profile as a file</a>
+      <a v-if="dc.name && !dc.by_plate" :href="`/api/jobs/${job.id}/controller-profile.json`" download
+        >this profile as a file</a
+      >
       <span v-if="own" class="soft"> {{ own.name }} travels with this job.</span>
     </p>
   </section>

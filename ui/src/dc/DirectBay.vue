@@ -21,7 +21,16 @@ const all: { id: string; title: string; body: Component; entries: string[] }[] =
     id: 'choose',
     title: 'Choose',
     body: ControllersSection,
-    entries: ['dc.controller', 'dc.second_hand', 'dc.cooling', 'dc.air'],
+    entries: [
+      'dc.plate',
+      'dc.armature_screws',
+      'dc.line_screws',
+      'dc.field_screws',
+      'dc.controller',
+      'dc.second_hand',
+      'dc.cooling',
+      'dc.air',
+    ],
   },
   {
     id: 'speed',

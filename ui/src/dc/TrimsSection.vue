@@ -24,21 +24,35 @@ const { version, versions, changed, lookUp, compare } = useVersions((p) =>
       an insulated screwdriver, one hand, on dry ground: the board stands at mains potential. First with a lamp in the
       armature’s place, then belt off, then loaded.
     </p>
+    <p v-if="dc.by_plate" class="soft">
+      Your controller’s own names for its trims stand on its board or in its leaflet. Each is set by the meter.
+    </p>
     <ol v-rove="'li'" class="trims">
       <li v-for="r in dc.trims" :key="r.id" :class="{ done: r.done, coming: r.id === coming }" :data-trim="r.id">
         <input type="checkbox" :checked="r.done" :aria-label="`${r.name} is set`" @change="tick(`row:${r.id}`)" />
-        <PotDial v-if="r.kind === 'trim'" :share="r.share" :turn="r.turn" :name="r.name" :clock="r.value" />
-        <svg v-else viewBox="0 18 148 46" class="plug" aria-hidden="true">
+        <PotDial
+          v-if="r.kind === 'trim' && !dc.by_plate"
+          :share="r.share"
+          :turn="r.turn"
+          :name="r.name"
+          :clock="r.value"
+        />
+        <svg v-else-if="r.kind !== 'trim'" viewBox="0 18 148 46" class="plug" aria-hidden="true">
           <rect x="14" y="28" width="56" height="26" rx="4" />
           <circle v-for="n in 3" :key="n" :cx="10 + 16 * n" cy="41" r="3.5" />
           <text x="86" y="46">{{ r.value }}</text>
         </svg>
         <div class="trim-words">
           <p class="trim-head">
-            <strong>{{ r.name }}</strong> {{ r.what }}: <strong class="trim-value">{{ r.value }}</strong><span
-              class="soft"
-              >, for {{ r.want }}</span
-            >
+            <template v-if="dc.by_plate">
+              <strong>{{ r.name }}</strong> {{ r.what }}: <strong class="trim-value">{{ r.want }}</strong>
+            </template>
+            <template v-else>
+              <strong>{{ r.name }}</strong> {{ r.what }}: <strong class="trim-value">{{ r.value }}</strong><span
+                class="soft"
+                >, for {{ r.want }}</span
+              >
+            </template>
           </p>
           <p v-if="r.caution && !r.done" class="caution">{{ r.caution }}</p>
           <p v-if="r.meter"><span class="soft">Meter:</span> {{ r.meter }}</p>
@@ -73,6 +87,7 @@ const { version, versions, changed, lookUp, compare } = useVersions((p) =>
       <li v-if="!changed.length">Not one setting differs.</li>
     </ul>
     <EntryField
+      v-if="!dc.by_plate"
       path="dc.read_back"
       label="Read back off the board: a trim and its clock, one a line"
       placeholder="MAX 12:00"

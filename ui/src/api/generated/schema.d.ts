@@ -2447,6 +2447,11 @@ export interface components {
              */
             air?: "clean" | "dust" | "wet";
             /**
+             * @description letters beside the armature's two screws
+             * @example A+ A-
+             */
+            armature_screws?: string;
+            /**
              * @description of the motor, on the dial
              * @example 900 rpm
              */
@@ -2483,6 +2488,11 @@ export interface components {
             /** @enum {string} */
             emergency_stop?: "yes";
             /**
+             * @description letters beside the field's two screws
+             * @example F+ F-
+             */
+            field_screws?: string;
+            /**
              * @description how the speed is held
              * @enum {string}
              */
@@ -2503,6 +2513,11 @@ export interface components {
              */
             limit?: string;
             /**
+             * @description letters beside the two line screws
+             * @example L N
+             */
+            line_screws?: string;
+            /**
              * @description at the dial's end
              * @example 1800 rpm
              */
@@ -2511,6 +2526,11 @@ export interface components {
             motor_sheave?: string;
             /** @description a profile brought in as a file */
             own?: components["schemas"]["DCProfile"];
+            /**
+             * @description as printed on the controller; controller by-plate
+             * @example IN 230 V AC ARM 180 V DC 10 A FLD 200 V DC
+             */
+            plate?: string;
             /**
              * @description where a trim was found
              * @example MAX 12:00
@@ -2734,6 +2754,7 @@ export interface components {
         DCView: {
             about?: string;
             box?: string;
+            by_plate?: boolean;
             controllers: components["schemas"]["DCOffer"][];
             dial: components["schemas"]["DCSpeeds"];
             envelope: components["schemas"]["DCEnvelope"];
