@@ -9,6 +9,7 @@ import (
 
 	"graybridge/core/drive"
 	"graybridge/core/job"
+	"graybridge/core/leaflet"
 	"graybridge/core/openfile"
 	"graybridge/drawing"
 	"graybridge/drawing/pdf"
@@ -22,6 +23,19 @@ type profileInput struct {
 }
 
 type profileOutput struct{ Body drive.Profile }
+
+type leafletInput struct {
+	Body struct {
+		Text string `json:"text" maxLength:"200000" doc:"A table out of a drive's leaflet, as text"`
+	}
+}
+
+// LeafletLines are the lines of a leaflet's table, as they were read.
+type LeafletLines struct {
+	Lines []leaflet.Line `json:"lines" nullable:"false"`
+}
+
+type leafletOutput struct{ Body LeafletLines }
 
 type dialInput struct {
 	Way   string  `query:"way" enum:"hz,motor,tool,surface,feet" required:"true"`
@@ -58,6 +72,16 @@ func (s *server) drives(a huma.API) {
 					", which ships with the product; give yours another. Nothing was changed.")
 			}
 			return &profileOutput{p}, nil
+		})
+	huma.Register(a, huma.Operation{OperationID: "read-leaflet", Method: http.MethodPost,
+		Path: "/api/drives/leaflet", Summary: "The table of a drive's leaflet, each line with the function that it is; " +
+			"nothing is stored"},
+		func(_ context.Context, in *leafletInput) (*leafletOutput, error) {
+			lines, problem := leaflet.Read(in.Body.Text)
+			if problem != "" {
+				return nil, huma.Error422UnprocessableEntity(problem)
+			}
+			return &leafletOutput{LeafletLines{lines}}, nil
 		})
 }
 

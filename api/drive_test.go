@@ -119,3 +119,19 @@ func TestTheProfileSchemaIsWrittenAndHolds(t *testing.T) {
 		require.NotEmpty(t, res.Errors, "what is missing is found")
 	}
 }
+
+// A leaflet's table comes back line by line; text that is none is refused with what would do.
+func TestALeafletsTableIsRead(t *testing.T) {
+	t.Parallel()
+	c := start(t)
+	var read struct {
+		Lines []struct{ Code, Name, Function string }
+	}
+	c.do("POST", "/api/drives/leaflet", map[string]string{
+		"text": "P1.02 Maximum frequency 10.0-400.0 50.0 Hz\nP1.03 Rated motor current 0.1-20.0 4.5 A"}).into(t, &read)
+	require.Len(t, read.Lines, 2)
+	require.Equal(t, "most-hertz", read.Lines[0].Function)
+	require.Equal(t, "motor-amps", read.Lines[1].Function)
+	require.Equal(t, http.StatusUnprocessableEntity,
+		c.do("POST", "/api/drives/leaflet", map[string]string{"text": "hello"}).Status)
+}

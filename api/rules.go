@@ -57,7 +57,7 @@ var rules = map[string]rule{
 	"plan": member, "island": member, "curves": member, "start": member, "ranges": member, "pair": member,
 	"pair-proof": member, "changes": member, "merge": member, "present": member, "read-plate": member,
 	"mistake": member,
-	"steps":   member, "from-bench-case": member, "wiring": member, "dial": member, "read-drive-profile": member,
+	"steps":   member, "from-bench-case": member, "wiring": member, "dial": member, "read-drive-profile": member, "read-leaflet": member,
 	"dc-wiring": member, "dc-dial": member, "dc-film": member, "dc-swap": member, "read-dc-profile": member,
 	"mechanics": member, "circuit": member, "rotary-drawings": member, "balance-map": member, "rotary-sizes": member,
 	"rotary-start": member, "shipped-drive": member, "shipped-controller": member,

@@ -21,7 +21,7 @@ anybody, server:
 
 member, server: whoever has logged in; nothing of a workshop is read or written
   plan curves island start ranges pair pair-proof changes merge present mistake steps from-bench-case
-  wiring dial circuit mechanics read-plate read-drive-profile read-dc-profile shipped-drive shipped-controller
+  wiring dial circuit mechanics read-plate read-drive-profile read-leaflet read-dc-profile shipped-drive shipped-controller
   dc-wiring dc-dial dc-film dc-swap rotary-drawings rotary-sizes rotary-start balance-map
   weigh weigh-column weigh-converter weigh-taken life-step
   log-out change-password devices end-device pair-mine sharing

@@ -195,6 +195,16 @@ func TestAFifthDriveFromItsLabelToACard(t *testing.T) {
 	p.fill(`.settings input[aria-label="Code of Motor's rated amps"]`, "P3.05")
 	p.key(kb.Tab)
 	p.saved()
+	// The leaflet's table, pasted: what is sure goes to the sheet, what is doubtful is asked.
+	p.click(".leaflet summary", "")
+	p.fill("#leaflet-text", "b001 Acceleration time 0.1-600.0 10.0 s\nb003 S-curve ratio 0-50 0 %\n"+
+		"b011 Maximum frequency 10.0-400.0 50.0 Hz\nb012 Ramp 0.1-600.0 10.0 s")
+	p.click(".leaflet button", "Read it")
+	p.sees(".leaflet", "2 of 19 settings found")
+	p.click(".leaflet button", "Write these codes on the sheet")
+	p.sees(".leaflet", "2 codes were written on the sheet")
+	p.until("the code stands there",
+		`document.querySelector('.settings input[aria-label="Code of Acceleration time"]').value === 'b001'`)
 	p.click(`.settings input[aria-label="P3.05 is set"]`, "")
 	p.until("it is ticked", `document.querySelector('.settings tr.done')?.innerText.includes("Motor's rated amps")`)
 	p.click(".bay-tabs button", "Wiring")
@@ -203,7 +213,8 @@ func TestAFifthDriveFromItsLabelToACard(t *testing.T) {
 	p.visit(strings.TrimSuffix(eval[string](p, "location.href"), "/bridge") + "/card")
 	p.sees(".card", "Your 1.5 kW drive")
 	p.sees(".card", "P3.05 Motor's rated amps")
-	p.sees(".card", "____ Acceleration time")
+	p.sees(".card", "b001 Acceleration time")
+	p.sees(".card", "____ Deceleration time")
 
 	// One that is made for three phases hangs on its leaflet.
 	p.visit(strings.TrimSuffix(eval[string](p, "location.href"), "/card") + "/bridge")

@@ -139,7 +139,7 @@ func rowsOf(text string) (out [][columns]string) {
 		}
 		return out
 	}
-	return out
+	return headless(text)
 }
 
 // orderOf says which column each cell of a head stands over; ok is false where it is no head.

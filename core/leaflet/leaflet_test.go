@@ -119,3 +119,29 @@ func FuzzRead(f *testing.F) {
 		}
 	})
 }
+
+// Lines without the head of their table, their gaps closed up as a PDF gives them.
+func TestLinesWithoutTheirHead(t *testing.T) {
+	t.Parallel()
+	lines, problem := leaflet.Read("b001 Acceleration time 0.1-600.0 10.0 s\nb003 S-curve ratio 0-50 0 %\n" +
+		"P1.02  Maximum frequency  10.0 ~ 400.0 Hz  50.0\nF-07 Motor rated current 0,1 to 20,0 4,5 A\n" +
+		"b002 Reverse operation 0: allowed 1: not allowed 0\nA12 Torque boost 3 %\n")
+	require.Empty(t, problem)
+	require.Equal(t, []leaflet.Line{
+		{Code: "b001", Name: "Acceleration time", Function: "accelerate", Least: "0.1", Most: "600.0",
+			Default: "10.0", Unit: "s"},
+		{Code: "b003", Name: "S-curve ratio", Function: "other", Least: "0", Most: "50", Default: "0", Unit: "%"},
+		{Code: "P1.02", Name: "Maximum frequency", Function: "most-hertz", Least: "10.0", Most: "400.0",
+			Default: "50.0"},
+		{Code: "F-07", Name: "Motor rated current", Function: "motor-amps", Least: "0.1", Most: "20.0",
+			Default: "4.5", Unit: "A"},
+		{Code: "b002", Name: "Reverse operation", Function: "reverse",
+			Choices: []leaflet.Choice{{Value: "0", Text: "allowed"}, {Value: "1", Text: "not allowed"}}, Default: "0"},
+		{Code: "A12", Name: "Torque boost", Function: "boost", Default: "3", Unit: "%"},
+	}, lines)
+	for _, text := range []string{"", "hello", "Read the safety notes before page 12.\nAlways switch off.",
+		"1. Loosen the 4 screws of the lid.\n2. Take it off."} {
+		_, problem := leaflet.Read(text)
+		require.NotEmpty(t, problem, text)
+	}
+}

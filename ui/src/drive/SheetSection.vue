@@ -6,6 +6,7 @@ import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
 import { useRowTicks } from '../parts/rowticks'
 import { withCode } from './codes'
+import LeafletSection from './LeafletSection.vue'
 import { useVersions } from '../parts/versions'
 
 const job = useJob()
@@ -32,6 +33,7 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
       Every setting by what it does. Find each in the drive’s leaflet, write its code beside it, key it and read it
       back.
     </p>
+    <LeafletSection v-if="drive.by_plate" />
     <p v-if="second" class="caution">
       Second-hand: bring the defaults back first, then read every code. What could not be reset is keyed like the rest.
     </p>

@@ -311,6 +311,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drives/leaflet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The table of a drive's leaflet, each line with the function that it is; nothing is stored */
+        post: operations["read-leaflet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drives/profile": {
         parameters: {
             query?: never;
@@ -2281,6 +2298,10 @@ export interface components {
             from: unknown;
             to: unknown;
         };
+        Choice: {
+            text: string;
+            value: string;
+        };
         CircuitDrawings: {
             control: components["schemas"]["Drawing"];
             power: components["schemas"]["Drawing"];
@@ -3755,6 +3776,23 @@ export interface components {
             round: components["schemas"]["Verdict"];
             steps: string[];
             ways: components["schemas"]["WayView"][];
+        };
+        LeafletInputBody: {
+            /** @description A table out of a drive's leaflet, as text */
+            text: string;
+        };
+        LeafletLine: {
+            choices?: components["schemas"]["Choice"][] | null;
+            code: string;
+            default: string;
+            function: string;
+            least?: string;
+            most?: string;
+            name: string;
+            unit: string;
+        };
+        LeafletLines: {
+            lines: components["schemas"]["LeafletLine"][];
         };
         LetInInputBody: {
             /** @description A pairing code, or that of a guest's link */
@@ -6094,6 +6132,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Dial"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-leaflet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeafletInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeafletLines"];
                 };
             };
             /** @description Error */
