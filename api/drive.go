@@ -74,8 +74,8 @@ func (s *server) drives(a huma.API) {
 			return &profileOutput{p}, nil
 		})
 	huma.Register(a, huma.Operation{OperationID: "read-leaflet", Method: http.MethodPost,
-		Path: "/api/drives/leaflet", Summary: "The table of a drive's leaflet, each line with the function that it is; " +
-			"nothing is stored"},
+		Path: "/api/drives/leaflet", Summary: "The table of a drive's leaflet, each line with the function that " +
+			"it is; nothing is stored"},
 		func(_ context.Context, in *leafletInput) (*leafletOutput, error) {
 			lines, problem := leaflet.Read(in.Body.Text)
 			if problem != "" {

@@ -86,7 +86,7 @@ func (op described) filled(at target) (path string, body any) {
 		"changes": map[string]any{"from": d, "to": d}, "merge": map[string]any{"base": d, "theirs": d, "mine": d},
 		"present": map[string]any{"documents": []any{d}}, "read-plate": map[string]string{"text": "1.1 kW"},
 		"from-bench-case":    map[string]any{"document": d, "case": "{}"},
-		"read-leaflet": map[string]string{"text": "P1.02 Maximum frequency 10-400 Hz 50"},
+		"read-leaflet":       map[string]string{"text": "P1.02 Maximum frequency 10-400 Hz 50"},
 		"read-drive-profile": map[string]string{"text": "{}"}, "read-dc-profile": map[string]string{"text": "{}"},
 		"change-password": map[string]string{"old": "", "new": goodPassword},
 		"choose-person":   map[string]string{"name": "X"},

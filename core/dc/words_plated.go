@@ -15,7 +15,7 @@ const (
 	noArmatureAmps = "The armature's amps are missing, like “ARM 180 V DC 10 A”."
 
 	byItsPlate = "Judged by what stands on it. What its leaflet says is not known yet."
-	notSaid    = "not known"
+	notSaid    = "its enclosure is not known"
 	earthScrew = "its earth screw"
 	byTheMeter = "by the meter"
 	takenField = "a field of 1 A at most"

@@ -45,7 +45,7 @@ const { version, versions, changed, lookUp, compare } = useVersions((p) =>
         <div class="trim-words">
           <p class="trim-head">
             <template v-if="dc.by_plate">
-              <strong>{{ r.name }}</strong> {{ r.what }}: <strong class="trim-value">{{ r.want }}</strong>
+              <strong>{{ r.what }}</strong>: <strong class="trim-value">{{ r.want }}</strong>
             </template>
             <template v-else>
               <strong>{{ r.name }}</strong> {{ r.what }}: <strong class="trim-value">{{ r.value }}</strong><span

@@ -59,9 +59,9 @@ function take() {
     <div v-if="found" class="leaflet-found">
       <p>
         <strong>{{ found.sure.size }} of {{ sheet.length }} settings found.</strong>
-        <template v-if="found.doubtful.length">
-          {{ found.doubtful.length }} lines are doubtful: which are they?</template
-        >
+        <span v-if="found.doubtful.length" class="leaflet-doubt">
+          {{ found.doubtful.length }} lines are doubtful: which are they?
+        </span>
       </p>
       <table v-if="found.doubtful.length" class="list">
         <tbody>
@@ -108,7 +108,11 @@ function take() {
 }
 .leaflet :deep(select) {
   min-height: 34px;
-  max-width: 100%;
+  width: 100%;
+  max-width: 18rem;
+}
+.leaflet-doubt {
+  margin-left: 0.4em;
 }
 @media (max-width: 760px) {
   .leaflet summary,
