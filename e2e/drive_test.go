@@ -180,6 +180,14 @@ func TestAFifthDriveFromItsLabelToACard(t *testing.T) {
 	p.at("Blunger", "Bridge")
 	p.click(`[data-entry="bridge.kind"] button`, "Drive")
 	p.sees(".ledger", "Which drive? It is chosen by amps.")
+	// Two that may be bought, beside each other.
+	p.click(".candidates summary", "")
+	p.sees(".candidates", "at least 5.30 A")
+	p.fill(`[data-entry="drive.candidates"] textarea`,
+		"IN 1~ 200-240 V OUT 3~ 0-240 V 3 A 0.55 kW; 60 €\nIN 1~ 200-240 V 9.9 A OUT 3~ 0-240 V 7 A 1.5 kW; 140 €")
+	p.key(kb.Tab)
+	p.sees("[data-candidate]", "It is too small")
+	p.sees("[data-candidate]", "140 €")
 	p.enter("drive.plate", "Power 1.5 kW")
 	p.sees(`[data-entry="drive.plate"]`, "Neither an input nor an output stands there")
 	p.enter("drive.plate", "IN: AC 1PH 220-240V 50/60Hz 14A OUT: AC 3PH 0~240V 7A 1.5kW")

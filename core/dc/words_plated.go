@@ -25,8 +25,8 @@ const (
 	whichScrews       = "What stands beside the armature's two screws of your controller?"
 	whichScrewsDetail = "Look at the board, dead and locked. Until then the wiring names the screws by what they " +
 		"are for."
-	judgedByPlate     = "Your controller is judged by its plate; the rest is usual of such controllers."
-	plateClashDetail  = "Read the plate again. Until it agrees, the figure that cannot be is left out."
+	judgedByPlate    = "Your controller is judged by its plate; the rest is usual of such controllers."
+	plateClashDetail = "Read the plate again. Until it agrees, the figure that cannot be is left out."
 
 	threeInput       = "Your controller wants three phases at its input: it has no supply here."
 	threeInputDetail = "A controller for one phase, or a converter that makes three phases ahead of it."

@@ -3,6 +3,7 @@ package drive
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"graybridge/core/finding"
 	"graybridge/core/table"
@@ -274,5 +275,10 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	}
 	ch.Words = map[finding.Grade]string{finding.Good: "Fits", finding.Caution: "Fits with limits",
 		finding.Stop: "Does not fit"}[ch.Verdict]
+	if ch.Verdict != finding.Stop && slices.ContainsFunc(out, func(f finding.Finding) bool {
+		return f.ID == finding.DriveThreeInput && f.Grade == finding.Open
+	}) {
+		ch.Words = "Hangs on its leaflet"
+	}
 	return ch, out
 }

@@ -13,10 +13,11 @@ import (
 
 // Entry is the drive as chosen and as it will be used.
 type Entry struct {
-	Profile  string   `json:"profile,omitempty" example:"tarn-22" doc:"id of one that ships, or of own"`
-	Own      *Profile `json:"own,omitempty" entry:"whole" doc:"a profile brought in as a file"`
-	Plate    string   `json:"plate,omitempty" example:"IN 1~ 200-240 V 14 A OUT 3~ 0-240 V 7 A 1.5 kW" doc:"as printed on the drive; profile by-plate"`
-	OnePhase string   `json:"one_phase,omitempty" enum:"yes,no" doc:"its leaflet allows one phase at its three-phase input"`
+	Profile    string   `json:"profile,omitempty" example:"tarn-22" doc:"id of one that ships, or of own"`
+	Own        *Profile `json:"own,omitempty" entry:"whole" doc:"a profile brought in as a file"`
+	Plate      string   `json:"plate,omitempty" example:"IN 1~ 200-240 V 14 A OUT 3~ 0-240 V 7 A 1.5 kW" doc:"as printed on the drive; profile by-plate"`
+	Candidates string   `json:"candidates,omitempty" entry:"lines" example:"IN 1~ 200-240 V 9.9 A OUT 3~ 4.5 A 1.1 kW; 120 €" doc:"plates of drives that may be bought, one a line, a price behind a semicolon"`
+	OnePhase   string   `json:"one_phase,omitempty" enum:"yes,no" doc:"its leaflet allows one phase at its three-phase input"`
 
 	LineScrews  string `json:"line_screws,omitempty" example:"L N" doc:"letters beside the two line screws"`
 	MotorScrews string `json:"motor_screws,omitempty" example:"U V W" doc:"letters beside the three motor screws"`

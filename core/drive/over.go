@@ -21,6 +21,8 @@ type View struct {
 	About      string           `json:"about,omitempty"`
 	ByPlate    bool             `json:"by_plate,omitempty"` // known by its plate alone
 	Choices    []Offer          `json:"choices" nullable:"false"`
+	Candidates []Candidate      `json:"candidates" nullable:"false"` // that may be bought, by their plates
+	Shopping   []string         `json:"shopping" nullable:"false"`   // what one for this job must have
 	Verdict    finding.Grade    `json:"verdict,omitempty"`
 	Words      string           `json:"words,omitempty"`
 	Figures    []finding.Figure `json:"figures" nullable:"false"`
@@ -73,7 +75,7 @@ func Take(e Entry) Taken {
 	t := Taken{As: e}
 	t.Chosen, t.Readings = Read(e)
 	own, read := fromPlate(e)
-	t.Readings = append(t.Readings, read...)
+	t.Readings = append(append(t.Readings, read...), readCandidates(e.Candidates)...)
 	if e.Profile == ByPlate || e.Profile == "" && e.Own == nil && e.Plate != "" {
 		t.Profile = own
 	} else if e.Own != nil && (e.Profile == "" || e.Profile == e.Own.ID) {
@@ -133,7 +135,8 @@ func (o *Over) say(f ...finding.Finding) { o.Said = append(o.Said, f...) }
 
 // work weighs, sets, wires and judges the drive.
 func (o *Over) work() {
-	v := &View{Choices: o.offers(), Figures: []finding.Figure{}, Envelope: []Point{}, Caps: []Cap{}, Map: []Command{},
+	v := &View{Choices: o.offers(), Candidates: o.candidates(), Shopping: o.shopping(),
+		Figures: []finding.Figure{}, Envelope: []Point{}, Caps: []Cap{}, Map: []Command{},
 		Sheet: []Row{}, Unheard: []string{}, Wiring: []Wire{},
 		Never: NeverWired(), Inspection: []Step{}, Restore: []string{}, Displays: []string{}, Quirks: []string{},
 		Up: Ramp{Hz: []float64{}, Share: []float64{}}, Down: Ramp{Hz: []float64{}, Share: []float64{}},
@@ -282,26 +285,33 @@ func (o *Over) offers() []Offer {
 		known = slices.Insert(known, 0, *own)
 	}
 	for _, p := range known {
-		a := o.asks(false)
-		feed := p.OutputVolts(o.Site.Supply.Volts)
-		if a.Volts = o.fits(feed); a.Volts {
-			_, a.Start = o.motorFor(&p, feed)
-		}
-		weighed, said := o.Chosen.Choose(&p, a)
-		one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: weighed.Words, Grade: weighed.Verdict,
-			Takes: weighed.LineAmps, Has: weighed.Have}
-		for _, f := range said {
-			if f.Grade == weighed.Verdict && (one.Text == "" || f.Grade == finding.Stop &&
-				!strings.Contains(one.Text, f.Sentence)) {
-				if one.Text != "" {
-					one.Text += " "
-				}
-				one.Text += f.Sentence
-			}
-		}
+		one, _ := o.offer(&p)
 		out = append(out, one)
 	}
 	return out
+}
+
+// offer weighs one drive against this job.
+func (o *Over) offer(p *Profile) (Offer, Weighed) {
+	a := o.asks(false)
+	feed := p.OutputVolts(o.Site.Supply.Volts)
+	if a.Volts = o.fits(feed); a.Volts {
+		_, a.Start = o.motorFor(p, feed)
+	}
+	weighed, said := o.Chosen.Choose(p, a)
+	one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: weighed.Words, Grade: weighed.Verdict,
+		Takes: weighed.LineAmps, Has: weighed.Have}
+	for _, f := range said {
+		asked := f.ID == finding.DriveThreeInput && f.Grade == finding.Open && weighed.Verdict != finding.Stop
+		if (f.Grade == weighed.Verdict || asked) && (one.Text == "" || f.Grade == finding.Stop &&
+			!strings.Contains(one.Text, f.Sentence)) {
+			if one.Text != "" {
+				one.Text += " "
+			}
+			one.Text += f.Sentence
+		}
+	}
+	return one, weighed
 }
 
 func finite(r Ramp) Ramp {

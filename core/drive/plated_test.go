@@ -1,6 +1,7 @@
 package drive_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -67,4 +68,17 @@ func TestLettersAndCodesOfADriveAreRead(t *testing.T) {
 	}
 	require.Equal(t, 5, problems)
 	require.Equal(t, "motor screw 1-motor screw 2-motor screw 3", drive.Take(e).Profile.Ends(drive.MotorOut))
+}
+
+func TestDrivesThatMayBeBoughtAreReadLineByLine(t *testing.T) {
+	e := drive.Entry{Candidates: "IN 1~ 200-240 V 9.9 A OUT 3~ 4.5 A 1.1 kW; 120 €\n1.5 kW, used\n" +
+		strings.Repeat("IN 1~ 200-240 V OUT 3~ 7 A\n", 5)}
+	problems := []int{}
+	for i, r := range drive.Take(e).Readings {
+		require.Equal(t, "drive.candidates", r.Path)
+		if r.Problem != "" {
+			problems = append(problems, i)
+		}
+	}
+	require.Equal(t, []int{1, 6}, problems, "no plate, and the seventh")
 }

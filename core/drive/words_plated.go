@@ -140,3 +140,51 @@ const oneSourceDetail = "Look for “single-phase supply”, “derating” or �
 const oneRefused = "Your drive is made for three phases and its leaflet allows no other: it has no supply here."
 
 const oneRefusedDetail = "A drive for one-phase input, or a converter that makes three phases ahead of it."
+
+// What is said of drives that may be bought.
+
+const sixAtMost = "Six drives are laid beside each other, no more."
+
+func candidateNamed(p *Profile) string {
+	return fmt.Sprintf("%s, %s", unit.Text(p.Output.KW, "kW"), unit.Text(p.Output.Amps, "A"))
+}
+
+func alsoAsks(w Weighed) string {
+	if w.Ended || w.Breaker == 0 {
+		return "Breaker and wire are for a licensed person to size."
+	}
+	return fmt.Sprintf("Breaker %s, line wire %s.", unit.Rating(w.Breaker), w.Conductor)
+}
+
+func shopAmps(amps, watts float64) string {
+	return fmt.Sprintf("Output: three phases, at least %s (a drive of %s or more; amps count, not kilowatts).",
+		unit.Text(amps, "A"), unit.Text(watts/1000, "kW"))
+}
+
+func shopInput(line float64) string {
+	return fmt.Sprintf("Input: one phase, %s within its range. “1~”, “1PH” or “single phase” must stand on it.",
+		unit.Whole(line, "V"))
+}
+
+func shopOutput(volts float64) string {
+	return fmt.Sprintf("Output volts: %s or more; a 400 V drive is the wrong one.", unit.Whole(volts, "V"))
+}
+
+func shopDoubles(line, volts float64) string {
+	return fmt.Sprintf("Output volts: %s from %s: only one that doubles its line, or a transformer ahead.",
+		unit.Whole(volts, "V"), unit.Whole(line, "V"))
+}
+
+func shopHertz(hz float64) string {
+	return fmt.Sprintf("Output hertz: %s or more.", unit.Whole(hz, "Hz"))
+}
+
+const shopBrake = "Terminals for a braking resistor."
+
+// shopUsed is what to ask and to look at where it is a used one.
+var shopUsed = []string{
+	"Used: ask for the leaflet or its file, how long it lay (years without volts want a slow first hour), and why it " +
+		"was taken out.",
+	"Used: look for burnt screws, a swollen or leaking can, dust baked on, a fan that does not turn by hand, a lid " +
+		"that is missing.",
+}

@@ -182,3 +182,33 @@ func TestTwoHundredPlatesOfDrives(t *testing.T) {
 		}
 	}
 }
+
+// Drives that may be bought are laid beside each other by their plates, with what each lacks and asks
+// besides, and what to say in a shop.
+func TestDrivesAreComparedBeforeTheyAreBought(t *testing.T) {
+	t.Parallel()
+	d := scenario.Blunger()
+	d.Bridge.Kind = job.KindDrive
+	d.Bridge.Drive = drive.Entry{Candidates: "IN 1~ 200-240 V 14 A OUT 3~ 0-240 V 7 A 1.5 kW; 140 €\n" +
+		"IN 1~ 200-240 V OUT 3~ 0-240 V 3 A 0.55 kW; 60 €\nIN 3~ 380-480 V OUT 3~ 0-480 V 4.1 A 1.5 kW\n" +
+		"IN 3~ 200-240 V OUT 3~ 0-240 V 11 A 2.2 kW; 90 €"}
+	p := job.Make(d)
+	require.Empty(t, p.Unreadable())
+	c := p.Drive.Candidates
+	require.Len(t, c, 4)
+	require.Equal(t, "Hangs on its leaflet", c[3].Words)
+	require.Contains(t, c[3].Text, "three-phase input?")
+	require.Equal(t, finding.Good, c[0].Grade)
+	require.Equal(t, "140 €", c[0].Price)
+	require.Contains(t, c[0].Also, "Breaker 20")
+	require.Equal(t, finding.Stop, c[1].Grade)
+	require.Contains(t, c[1].Text, "It is too small")
+	require.Empty(t, c[1].Also, "nothing is bought for what does not fit")
+	require.Equal(t, finding.Stop, c[2].Grade)
+	require.Contains(t, c[2].Text, "the wall has 236")
+	require.Contains(t, p.Drive.Shopping[0], "at least 5.3")
+	// What the note asks for fits.
+	fits := onPlate(d, "IN 1~ 200-240 V OUT 3~ 0-230 V 5.3 A")
+	q := job.Make(fits)
+	require.Equal(t, finding.Good, found(q, finding.DriveAmps).Grade)
+}

@@ -10,6 +10,7 @@ import { vRove } from '../parts/rove'
 import { useFile } from '../parts/file'
 import GradeMark from '../parts/GradeMark.vue'
 import { useJob } from '../job/open'
+import CandidatesSection from './CandidatesSection.vue'
 import PlateSection from './PlateSection.vue'
 
 const job = useJob()
@@ -37,6 +38,7 @@ const yes = (no: string, label: string, note?: string) => [
 
 <template>
   <PlateSection />
+  <CandidatesSection />
   <section class="weighed">
     <table class="list">
       <thead>

@@ -22,6 +22,7 @@ const all: { id: string; title: string; body: Component; entries: string[] }[] =
     body: ChooseSection,
     entries: [
       'drive.plate',
+      'drive.candidates',
       'drive.one_phase',
       'drive.motor_screws',
       'drive.line_screws',

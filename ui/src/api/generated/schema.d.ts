@@ -2885,6 +2885,15 @@ export interface components {
             /** Format: double */
             width: number;
         };
+        DriveCandidate: {
+            also: string;
+            grade: string;
+            name: string;
+            plate: string;
+            price?: string;
+            text: string;
+            words: string;
+        };
         DriveCap: {
             /** Format: double */
             hz: number;
@@ -2927,6 +2936,11 @@ export interface components {
              * @example 6 m
              */
             cable?: string;
+            /**
+             * @description plates of drives that may be bought, one a line, a price behind a semicolon
+             * @example IN 1~ 200-240 V 9.9 A OUT 3~ 4.5 A 1.1 kW; 120 €
+             */
+            candidates?: string;
             /** @example 4 kHz */
             carrier?: string;
             /**
@@ -3256,6 +3270,7 @@ export interface components {
             base_hz: number;
             box?: string;
             by_plate?: boolean;
+            candidates: components["schemas"]["DriveCandidate"][];
             caps: components["schemas"]["DriveCap"][];
             choices: components["schemas"]["DriveOffer"][];
             dial: components["schemas"]["DriveSpeeds"];
@@ -3275,6 +3290,7 @@ export interface components {
             says?: string;
             says_grade?: string;
             sheet: components["schemas"]["DriveRow"][];
+            shopping: string[];
             /** Format: double */
             top_hz: number;
             unheard: string[];
