@@ -193,7 +193,7 @@ func TestAStrangeControllerFromItsLabelToACard(t *testing.T) {
 	p.enter("dc.armature_screws", "M1 M2")
 	p.lacks(".ledger", "What stands beside the armature's two screws")
 	p.click(".bay-tabs button", "Trims")
-	p.sees(".trims", "Limit of amps")
+	p.sees(".trims", "Current limit")
 	p.sees(".bench", "Each is set by the meter")
 	p.click(".bay-tabs button", "Wiring")
 	p.sees(".bench", "M1")

@@ -72,12 +72,12 @@ build_ahead() {
   say "the server's packages are compiled"
 }
 
-# aside CMD: begins a step beside the others; together waits for all of them.
+# aside CMD: begins a step beside the others; together waits for all of them, and says what failed where one did.
 asides=()
 aside() { "$@" & asides+=($!); }
 together() {
   local pid bad=
   for pid in "${asides[@]}"; do wait "$pid" || bad=1; done
   asides=()
-  [ -z "$bad" ] || die "Setting up failed; the lines above say why."
+  [ -z "$bad" ] || die "${1:-Setting up failed}; the lines above say why."
 }
