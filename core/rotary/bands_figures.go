@@ -4,6 +4,7 @@ import (
 	"math"
 	"slices"
 
+	"graybridge/core/each"
 	"graybridge/core/finding"
 	"graybridge/core/load"
 	"graybridge/core/machine"
@@ -159,29 +160,55 @@ type left struct {
 	continuous, falls, start, supply float64
 }
 
-// leaves fills what every likeness leaves each machine.
-func (o *Over) leaves() {
-	for i, e := range o.Answer.Each {
-		one := make([]left, len(o.like))
-		full := make([]Duty, len(o.Counted))
-		full[i] = Duty{Running, machine.Load{Kind: o.At(i).Site.Load.Kind.Loaded(), Share: 1}}
-		for k, l := range o.like {
-			one[k] = left{continuous: l.carries(o, i, e.Continuous), falls: math.NaN(), supply: math.NaN()}
-			if e.Falls > 0 {
-				if x, ok := l.street.foldsAt(full, e.fold, i+1); ok {
-					one[k].falls = x
-				}
-			}
-			if !e.Start.Hold {
-				continue // it pulls the idler down: nothing is left it
-			}
-			if st := l.settle(e.Start.duties); st.Runs {
-				one[k].start = st.Machines[i].TorqueNm / l.twins[i+1].Model.RatedTorqueNm
-				one[k].supply = st.Supply
+// spread works the likenesses out, each on a street of its own, side by side: the states that
+// occur, where it falls, and what it leaves each machine.
+func (o *Over) spread() {
+	falls := make([]float64, len(o.like))
+	o.left = make([][]left, len(o.Answer.Each))
+	for i := range o.left {
+		o.left[i] = make([]left, len(o.like))
+	}
+	each.Of(len(o.like), func(k int) {
+		l := o.like[k]
+		falls[k] = math.NaN()
+		if factor, ok := l.firstFall(o); ok {
+			falls[k] = factor
+		}
+		for i, e := range o.Answer.Each {
+			o.left[i][k] = l.leaves(o, i, e)
+		}
+		for state := range o.states {
+			l.during(o, state)
+		}
+	})
+	if f := o.Answer.First; f != nil {
+		f.Band.Add(f.Factor)
+		for _, factor := range falls {
+			if !math.IsNaN(factor) {
+				f.Band.Add(factor)
 			}
 		}
-		o.left = append(o.left, one)
 	}
+}
+
+// leaves is what a likeness leaves one machine.
+func (l *likeness) leaves(o *Over, i int, e Each) left {
+	out := left{continuous: l.carries(o, i, e.Continuous), falls: math.NaN(), supply: math.NaN()}
+	if e.Falls > 0 {
+		full := make([]Duty, len(o.Counted))
+		full[i] = Duty{Running, machine.Load{Kind: o.At(i).Site.Load.Kind.Loaded(), Share: 1}}
+		if x, ok := l.street.foldsAt(full, e.fold, i+1); ok {
+			out.falls = x
+		}
+	}
+	if !e.Start.Hold {
+		return out // it pulls the idler down: nothing is left it
+	}
+	if st := l.settle(e.Start.duties); st.Runs {
+		out.start = st.Machines[i].TorqueNm / l.twins[i+1].Model.RatedTorqueNm
+		out.supply = st.Supply
+	}
+	return out
 }
 
 // bandOf is where one of the figures that a machine is left may lie, in a unit; empty
@@ -271,20 +298,6 @@ func (o *Over) banded(figures []finding.Figure) []finding.Figure {
 		all["first"] = &band
 	}
 	return all.On(figures, map[string]string{"worst": "%", "made": "V", "idle": "A", "most": "A", "first": timesAll})
-}
-
-// mayFall fills where the first to fall out may do so.
-func (o *Over) mayFall() {
-	f := o.Answer.First
-	if f == nil {
-		return
-	}
-	f.Band.Add(f.Factor)
-	for _, l := range o.like {
-		if factor, ok := l.firstFall(o); ok {
-			f.Band.Add(factor)
-		}
-	}
 }
 
 // timesAll is the unit of a factor on all loads.

@@ -197,8 +197,7 @@ func (o *Over) solve(ctx context.Context) error {
 	a.IdlerStart = o.startIdler(a)
 	o.Answer = a
 	o.like = o.likenesses()
-	o.mayFall()
-	o.leaves()
+	o.spread()
 	if len(o.Rounds) > 0 {
 		plain.Answer = a
 		o.roundViews = o.rounds(&plain)
