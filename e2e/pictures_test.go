@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 )
 
@@ -122,10 +123,20 @@ func TestPictures(t *testing.T) {
 	p.click(".span-acts a", "Card")
 	p.sees(".card", "Mains kills")
 	p.picture("card")
-	p.do(chromedp.EmulateViewport(1280, 640))
+	p.do(chromedp.EmulateViewport(1280, 1000))
+	bay("Blunger", "Bridge", "")
+	p.click(`[data-entry="bridge.kind"] button`, "Drive")
+	p.enter("drive.plate", "IN: AC 1PH 220-240V 50/60Hz 14A OUT: AC 3PH 0~240V 7A 1.5kW")
+	p.sees(".bench h2", "Your 1.5 kW drive")
+	p.enter("drive.motor_screws", "U V W")
+	p.click(".bay-tabs button", "Settings")
+	p.fill(`.settings input[aria-label="Code of Motor's rated amps"]`, "P3.05")
+	p.key(kb.Tab)
+	p.saved()
+	eval[bool](p, `(document.activeElement?.blur(), window.scrollTo(0, 0), true)`)
+	p.picture("drive-by-plate")
 	p.visit(s.url + "/")
 	p.shares(twoFreePorts(t))
-	p.picture("sharing")
 	p.do(chromedp.EmulateViewport(1280, 800))
 	p.visit(s.url + "/")
 	p.click(".workshop .yard-acts button", "People")
