@@ -246,8 +246,8 @@ func (o *Over) offers() []Offer {
 	if o.As.Own != nil {
 		known = append(known, *o.As.Own)
 	}
-	if own, _ := fromPlate(o.As); own != nil { // the owner's own comes first
-		known = slices.Insert(known, 0, *own)
+	if o.onPlate != nil { // the owner's own comes first
+		known = slices.Insert(known, 0, *o.onPlate)
 	}
 	out := []Offer{}
 	for i := range known {

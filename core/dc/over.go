@@ -14,6 +14,7 @@ type Taken struct {
 	As       Entry
 	Chosen   Chosen
 	Profile  *Profile // nil: none is chosen
+	onPlate  *Profile // by its plate, chosen or not; nil: none was typed or read
 	Readings []finding.Reading
 }
 
@@ -22,6 +23,7 @@ func Take(e Entry) Taken {
 	t := Taken{As: e}
 	t.Chosen, t.Readings = Read(e)
 	own, read := fromPlate(e)
+	t.onPlate = own
 	t.Readings = append(t.Readings, read...)
 	if e.Controller == ByPlate || e.Controller == "" && e.Own == nil && e.Plate != "" {
 		t.Profile = own

@@ -24,7 +24,6 @@ type plated struct {
 // What such controllers usually have where their plates say nothing; planning.
 const (
 	usualFactor    = 1.4 // form factor of a rectifier that is fired late
-	usualOff       = 0.1 // of printed volts, either way, where no range is printed
 	usualFieldAmps = 1.0
 	usualPotOhm    = 5000
 )
@@ -58,10 +57,9 @@ func ofLabel(d label.Device) *Profile {
 	p := &Profile{Format: ProfileFormat, Version: 1, ID: ByPlate, About: byItsPlate, plate: own,
 		Way: PhaseControlled, Amps: d.ArmatureAmps, Factor: usualFactor, Quadrants: 1, PotOhm: usualPotOhm,
 		Enclosure: notSaid, Trims: []Trim{}, Name: yourController(d.ArmatureVolts, d.ArmatureAmps)}
-	in := InputRange{Least: d.InputVolts.Least, Most: d.InputVolts.Most, Armature: d.ArmatureVolts,
-		FieldVolts: d.FieldVolts}
-	if in.Least == in.Most {
-		in.Least, in.Most = math.Round(in.Least*(1-usualOff)), math.Round(in.Most*(1+usualOff))
+	volts, guessed := d.InputVolts.Widened()
+	in := InputRange{Least: volts.Least, Most: volts.Most, Armature: d.ArmatureVolts, FieldVolts: d.FieldVolts}
+	if guessed {
 		take(takenRange(in))
 	}
 	if most := (Source{Way: p.Way, Line: Line{Volts: in.Most}}).Most(); in.Armature > most {
@@ -114,8 +112,7 @@ func (p *Profile) takeScrews(e Entry) (readings []finding.Reading) {
 			continue
 		}
 		r := finding.Reading{Path: "dc." + one.path, Typed: one.typed}
-		names := strings.FieldsFunc(one.typed, func(c rune) bool { return strings.ContainsRune(" ,;/\u00a0", c) })
-		if len(names) != 2 || names[0] == names[1] || len(names[0]) > 12 || len(names[1]) > 12 {
+		if names, ok := label.Letters(one.typed, 2, ""); !ok {
 			r.Problem, r.Wanted = wantScrews, one.example
 		} else {
 			*one.into, r.ReadAs = names, strings.Join(names, ", ")
@@ -157,7 +154,7 @@ func (o *Over) judgePlate() {
 				"watts out", Section: finding.OnDirect, Source: "the controller's plate"}}})
 	}
 	say(finding.Finding{ID: "dc.by-plate", Grade: finding.Note, Sentence: judgedByPlate, Planning: true,
-		Detail: judgedByPlateDetail(p.plate.taken), Why: []finding.Why{{
+		Detail: label.Taken(p.plate.taken), Why: []finding.Why{{
 			Formula: "figures of the plate; the rest as such controllers usually have it",
 			Section: finding.OnDirect, Source: "the controller's plate; planning", Estimated: true}}})
 	if !p.plate.screws {

@@ -2,7 +2,6 @@ package dc
 
 import (
 	"fmt"
-	"strings"
 
 	"graybridge/core/unit"
 )
@@ -55,10 +54,6 @@ func armatureClash(in InputRange) string {
 func inputClash(amps float64, in InputRange, armature float64) string {
 	return fmt.Sprintf("Its plate disagrees with itself: %s at its input cannot feed %s at %s.",
 		unit.Text(amps, "A"), unit.Text(armature, "A"), unit.Whole(in.Armature, "V"))
-}
-
-func judgedByPlateDetail(taken []string) string {
-	return "Taken, since its plate does not say it: " + strings.Join(taken, "; ") + "."
 }
 
 // trimNamed is a trim by what it does.

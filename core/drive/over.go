@@ -67,6 +67,7 @@ type Taken struct {
 	As       Entry
 	Chosen   Chosen
 	Profile  *Profile // nil: none is chosen
+	onPlate  *Profile // by its plate, chosen or not; nil: none was typed or read
 	Readings []finding.Reading
 }
 
@@ -75,6 +76,7 @@ func Take(e Entry) Taken {
 	t := Taken{As: e}
 	t.Chosen, t.Readings = Read(e)
 	own, read := fromPlate(e)
+	t.onPlate = own
 	t.Readings = append(append(t.Readings, read...), readCandidates(e.Candidates)...)
 	if e.Profile == ByPlate || e.Profile == "" && e.Own == nil && e.Plate != "" {
 		t.Profile = own
@@ -281,8 +283,8 @@ func (o *Over) offers() []Offer {
 	if o.As.Own != nil {
 		known = append(known, *o.As.Own)
 	}
-	if own, _ := fromPlate(o.As); own != nil { // the owner's own comes first
-		known = slices.Insert(known, 0, *own)
+	if o.onPlate != nil { // the owner's own comes first
+		known = slices.Insert(known, 0, *o.onPlate)
 	}
 	for _, p := range known {
 		one, _ := o.offer(&p)

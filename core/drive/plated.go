@@ -33,7 +33,6 @@ const (
 	usualPowerUps   = 10  // an hour
 	usualMostHz     = 120 // where the plate does not say how far it goes
 	usualSingle     = 0.5 // of the rating, of a drive for three phases on one
-	usualOff        = 0.1 // of printed volts, either way, where no range is printed
 	motorOfKVA      = 0.65
 )
 
@@ -79,9 +78,9 @@ func ofLabel(d label.Device) *Profile {
 		WaitMinutes: usualWaitMin, AirMM: usualAirMM, AmbientC: usualAmbientC, AltitudeM: usualAltitudeM,
 		CarrierFree: usualCarrierKHz, CarrierOf: usualCarrierKHz, PowerUpsHour: usualPowerUps,
 		EnclosureCode: notSaid, Displays: []string{}}
-	v := Span{Least: d.InputVolts.Least, Most: d.InputVolts.Most}
-	if v.Least == v.Most {
-		v = Span{Least: math.Round(v.Least * (1 - usualOff)), Most: math.Round(v.Most * (1 + usualOff))}
+	in, guessed := d.InputVolts.Widened()
+	v := Span{Least: in.Least, Most: in.Most}
+	if guessed {
 		take(takenRange(v))
 	}
 	p.Input.Volts = v
@@ -159,9 +158,7 @@ func (p *Profile) takeScrews(e Entry) (readings []finding.Reading) {
 			return
 		}
 		r := finding.Reading{Path: "drive." + field, Typed: typed}
-		names := strings.FieldsFunc(typed, func(c rune) bool { return strings.ContainsRune(" ,;/-\u00a0", c) })
-		twice := len(names) != len(slices.Compact(slices.Sorted(slices.Values(names))))
-		if len(names) != len(into) || twice || slices.ContainsFunc(names, func(n string) bool { return len(n) > 12 }) {
+		if names, ok := label.Letters(typed, len(into), "-"); !ok {
 			r.Problem, r.Wanted = wantScrews(len(into)), example
 		} else {
 			copy(into, names)
@@ -248,7 +245,7 @@ func (o *Over) judgePlate() {
 				Section: finding.OnDrive, Source: "the drive's plate"}}})
 	}
 	say(finding.Finding{ID: "drive.by-plate", Grade: finding.Note, Sentence: judgedByPlate, Planning: true,
-		Detail: judgedByPlateDetail(p.plate.taken), Why: []finding.Why{{
+		Detail: label.Taken(p.plate.taken), Why: []finding.Why{{
 			Formula: "figures of the plate; the rest as such drives usually have it", Section: finding.OnDrive,
 			Source: "the drive's plate; planning", Estimated: true}}})
 	if !p.plate.screws {

@@ -2,7 +2,6 @@ package drive
 
 import (
 	"fmt"
-	"strings"
 
 	"graybridge/core/unit"
 )
@@ -71,10 +70,6 @@ func inputClash(amps, kva, kw float64) string {
 	}
 	return fmt.Sprintf("Its plate disagrees with itself: %s at its input is far too much for %s.",
 		unit.Text(amps, "A"), unit.Text(kw, "kW"))
-}
-
-func judgedByPlateDetail(taken []string) string {
-	return "Taken, since its plate does not say it: " + strings.Join(taken, "; ") + "."
 }
 
 func codesToFill(n int) string {

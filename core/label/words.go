@@ -1,5 +1,7 @@
 package label
 
+import "strings"
+
 // What is said of a plate that cannot be read.
 const (
 	notAPlate = "Neither an input nor an output stands there: like “IN 1~ 200-240 V 9.9 A OUT 3~ 0-230 V 4.5 A 1.1 kW”."
@@ -8,3 +10,8 @@ const (
 
 	noArmature = "The armature's volts are missing, like “ARM 90 V DC 7.5 A”."
 )
+
+// Taken says what is taken for a device since its plate does not say it.
+func Taken(what []string) string {
+	return "Taken, since its plate does not say it: " + strings.Join(what, "; ") + "."
+}

@@ -14,7 +14,6 @@ const found = shallowRef<Found>()
 const taken = ref(0)
 /** The answers: which function a doubtful line is. */
 const answers = ref<Record<string, string>>({})
-const name = (f: string) => sheet.value.find((r) => r.function === f)?.name ?? f
 
 async function read() {
   trouble.value = ''
@@ -71,7 +70,7 @@ function take() {
             <td>
               <select v-model="answers[l.code]" :aria-label="`${l.code} ${l.name} is`">
                 <option :value="undefined">none of the sheet</option>
-                <option v-for="r in sheet" :key="r.id" :value="r.function">{{ name(r.function) }}</option>
+                <option v-for="r in sheet" :key="r.id" :value="r.function">{{ r.name }}</option>
               </select>
             </td>
           </tr>
