@@ -25,53 +25,51 @@ const mostCandidates = 6
 
 var priced = regexp.MustCompile(`^(.*);\s*((?:[€$£]\s*)?\d+(?:[.,]\d+)?\s*(?:[€$£]|[A-Z]{3})?)\s*$`)
 
-// candidates weighs the plates of drives that may be bought, one a line, a price behind a
-// semicolon. One that cannot be read is a reading with what would do.
+// offered is one line of drives that may be bought; profile is nil where it is no plate.
+type offered struct {
+	plate, price string
+	profile      *Profile
+	reading      finding.Reading
+}
+
+// readCandidates reads the plates of drives that may be bought, one a line, a price behind a
+// semicolon.
+func readCandidates(text string) (out []offered) {
+	for line := range unit.Lines(text) {
+		one := offered{plate: line}
+		if m := priced.FindStringSubmatch(line); m != nil {
+			one.plate, one.price = strings.TrimSpace(m[1]), strings.TrimSpace(m[2])
+		}
+		p, own := fromPlate(Entry{Plate: one.plate})
+		one.profile, one.reading = p, own[0]
+		one.reading.Path, one.reading.Typed = "drive.candidates", line
+		if len(out) >= mostCandidates {
+			one.profile, one.reading.ReadAs = nil, ""
+			one.reading.Problem, one.reading.Wanted = sixAtMost, plateExample
+		} else if one.reading.Problem != "" {
+			one.reading.Wanted = plateExample + "; 120 €"
+		}
+		out = append(out, one)
+	}
+	return out
+}
+
+// candidates weighs the drives that may be bought.
 func (o *Over) candidates() []Candidate {
 	out := []Candidate{}
-	for line := range unit.Lines(o.As.Candidates) {
-		if len(out) == mostCandidates {
-			break
-		}
-		plate, price := line, ""
-		if m := priced.FindStringSubmatch(line); m != nil {
-			plate, price = strings.TrimSpace(m[1]), strings.TrimSpace(m[2])
-		}
-		p, _ := fromPlate(Entry{Plate: plate})
-		if p == nil {
+	for _, at := range o.bought {
+		if at.profile == nil {
 			continue
 		}
-		one, w := o.offer(p)
-		c := Candidate{Plate: plate, Name: candidateNamed(p), Price: price, Grade: one.Grade, Words: one.Words,
-			Text: strings.ReplaceAll(one.Text, p.Name, "It")}
+		one, w := o.offer(at.profile)
+		c := Candidate{Plate: at.plate, Name: candidateNamed(at.profile), Price: at.price, Grade: one.Grade,
+			Words: one.Words, Text: strings.ReplaceAll(one.Text, at.profile.Name, "It")}
 		if one.Grade != finding.Stop {
 			c.Also = alsoAsks(w)
 		}
 		out = append(out, c)
 	}
 	return out
-}
-
-// readCandidates reads the lines of drives that may be bought.
-func readCandidates(text string) (readings []finding.Reading) {
-	n := 0
-	for line := range unit.Lines(text) {
-		r := finding.Reading{Path: "drive.candidates", Typed: line}
-		plate := line
-		if m := priced.FindStringSubmatch(line); m != nil {
-			plate = strings.TrimSpace(m[1])
-		}
-		_, own := fromPlate(Entry{Plate: plate})
-		if n++; n > mostCandidates {
-			r.Problem, r.Wanted = sixAtMost, plateExample
-		} else if own[0].Problem != "" {
-			r.Problem, r.Wanted = own[0].Problem, plateExample+"; 120 €"
-		} else {
-			r.ReadAs = own[0].ReadAs
-		}
-		readings = append(readings, r)
-	}
-	return readings
 }
 
 // shopping is what a drive for this job must have, to be taken into a shop.

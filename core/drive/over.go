@@ -66,8 +66,9 @@ type Offer struct {
 type Taken struct {
 	As       Entry
 	Chosen   Chosen
-	Profile  *Profile // nil: none is chosen
-	onPlate  *Profile // by its plate, chosen or not; nil: none was typed or read
+	Profile  *Profile  // nil: none is chosen
+	onPlate  *Profile  // by its plate, chosen or not; nil: none was typed or read
+	bought   []offered // drives that may be bought
 	Readings []finding.Reading
 }
 
@@ -77,7 +78,11 @@ func Take(e Entry) Taken {
 	t.Chosen, t.Readings = Read(e)
 	own, read := fromPlate(e)
 	t.onPlate = own
-	t.Readings = append(append(t.Readings, read...), readCandidates(e.Candidates)...)
+	t.Readings = append(t.Readings, read...)
+	t.bought = readCandidates(e.Candidates)
+	for _, one := range t.bought {
+		t.Readings = append(t.Readings, one.reading)
+	}
 	if e.Profile == ByPlate || e.Profile == "" && e.Own == nil && e.Plate != "" {
 		t.Profile = own
 	} else if e.Own != nil && (e.Profile == "" || e.Profile == e.Own.ID) {
