@@ -312,6 +312,7 @@ func TestALifeIsTakenInBesideTheOthers(t *testing.T) {
 			steps[at.Step] = true
 			require.LessOrEqual(t, at.Done, at.Of)
 		}
+		time.Sleep(20 * time.Millisecond) // asked as browsers ask, or the doors refuse
 	}
 	wait.Wait()
 	require.Greater(t, read, 5, "reads are answered while lives are taken in")
@@ -336,8 +337,9 @@ func TestALifeWhoseSenderGoesIsNotTakenIn(t *testing.T) {
 		_, err := http.DefaultClient.Do(req)
 		ended <- err
 	}()
-	for at := (api.LifeStep{}); at.Done < 20; { // it is at work
+	for at := (api.LifeStep{}); at.Done < 20; { // it is at work; asked as a browser asks, or the doors refuse
 		b.get("/api/life/life-that-goes", &at)
+		time.Sleep(50 * time.Millisecond)
 	}
 	gone()
 	require.Error(t, <-ended)
