@@ -118,7 +118,8 @@ func (e *Ellipse) slopes(u, v float64) slopes {
 		uu: low * ((e.q-1)*g - t*slope), uv: low * slope, vv: low * dd / e.q}
 }
 
-// Power is x^p for x ≥ 0, quick where p is a small whole number.
+// Power is x^p for x ≥ 0, quick where p is a small whole number, and to some units of the last
+// place where it is not.
 func Power(x, p float64) float64 {
 	if whole := int(p); float64(whole) == p && whole >= 0 && whole <= 12 {
 		out := 1.0
@@ -127,7 +128,7 @@ func Power(x, p float64) float64 {
 		}
 		return out
 	}
-	return math.Pow(x, p)
+	return math.Exp(p * math.Log(x))
 }
 
 // gap is what a machine with a curve carries beside the linear solution.

@@ -161,47 +161,43 @@ func Fit(r Rating, t Targets) (Model, error) {
 // volts by its rated amps: below it no motor is built.
 const leastLeakage = 0.05
 
-// fitLeakage bisects the total leakage until locked-rotor amps match, from the least that is
-// built up to the largest for which the plate point still exists. Where the amps are out of
-// reach the nearest leakage is kept, and AmpsReached says so.
+// fitLeakage finds the total leakage whose locked-rotor amps match, between the least that is
+// built and the largest for which the plate point still exists. Where the amps are out of reach
+// the nearest leakage is kept, and AmpsReached says so.
 func (m *Model) fitLeakage(t Targets) error {
 	unit := m.WindingVolts / m.WindingAmps
-	low, high := leastLeakage*unit, leastLeakage*unit
-	if !m.leakage(low, t) {
+	over := func(x float64) (amps float64, built bool) {
+		built = m.leakage(x, t)
+		return m.LockedAmpsRatio - t.LockedAmpsRatio, built
+	}
+	low := leastLeakage * unit
+	most, built := over(low)
+	if !built {
 		return impossible("power, amps and power factor leave no room for any winding")
 	}
-	step := unit
-	for range 60 { // the largest X that keeps the root real
-		if m.leakage(high+step, t) {
-			high += step
-			if high > 20*unit {
-				break
-			}
-		} else {
+	if m.AmpsReached = most >= 0; !m.AmpsReached {
+		return nil
+	}
+	high, step := low, unit
+	for range 60 { // up to where the amps are few enough, or the root is not real
+		amps, built := over(high + step)
+		switch {
+		case !built:
 			step /= 2
+			continue
+		case amps <= 0:
+			x := search.BetweenTo(func(x float64) float64 { amps, _ := over(x); return amps },
+				high, most, high+step, amps, 1e-9*unit)
+			m.leakage(x, t)
+			return nil
+		}
+		high, most = high+step, amps
+		if high > 20*unit {
+			break
 		}
 	}
-	target := t.LockedAmpsRatio
-	m.AmpsReached = true
-	m.leakage(low, t)
-	if m.LockedAmpsRatio < target {
-		m.AmpsReached = false
-		return nil
-	}
+	m.AmpsReached = false
 	m.leakage(high, t)
-	if m.LockedAmpsRatio > target {
-		m.AmpsReached = false
-		return nil
-	}
-	for range 70 {
-		mid := (low + high) / 2
-		m.leakage(mid, t)
-		if m.LockedAmpsRatio > target {
-			low = mid
-		} else {
-			high = mid
-		}
-	}
 	return nil
 }
 
