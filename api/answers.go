@@ -239,7 +239,7 @@ const (
 )
 
 // pictureOf takes a picture of a document that is solved once for all of them.
-func pictureOf[T any](s *server, take func(context.Context, job.Given) (T, error)) func(context.Context,
+func pictureOf[T any](s *server, take func(context.Context, *job.Solved) (T, error)) func(context.Context,
 	job.Document) (T, error) {
 	return func(ctx context.Context, d job.Document) (T, error) {
 		given, err := s.solved.of(ctx, d)

@@ -51,7 +51,7 @@ func (s *server) controllers(a huma.API) {
 	ask(s, a, "dc-film", "/api/dc/film", "A start, a load step or a stop on the resistor of a document's brushed "+
 		"motor, in time; empty where there is none",
 		func(ctx context.Context, d job.Document, in *sceneInput) (dc.Film, error) {
-			scene := func(ctx context.Context, of job.Given) (dc.Film, error) {
+			scene := func(ctx context.Context, of *job.Solved) (dc.Film, error) {
 				return job.SceneOf(ctx, of, dc.Scene(in.Scene))
 			}
 			return orEmpty(pictureOf(s, scene), dc.Film{Seconds: []float64{}, RPM: []float64{}, Amps: []float64{},

@@ -140,7 +140,7 @@ func all(d job.Document) map[string]drawing.Drawing {
 		if d.Machines[0].Leads.Found != asDelivered(d.Name) {
 			break // the mistakes are made on what is wanted: once a machine is enough
 		}
-		if state, err := job.Mistaken(context.Background(), d, m.ID); err == nil {
+		if state, err := job.Mistaken(context.Background(), job.Read(context.Background(), d), m.ID); err == nil {
 			v := drawing.Of(drawing.SceneOf(&p), &state)
 			out["path, "+m.ID], out["box, "+m.ID], out["windings, "+m.ID] = v.Path, v.Box, v.Windings
 		}

@@ -107,7 +107,7 @@ func TestTheTapeStandsBesideTheNamesFound(t *testing.T) {
 func TestAnOpenCoilHasAGap(t *testing.T) {
 	for _, d := range []job.Document{scenario.Blunger(), scenario.PugMill()} {
 		p := job.Make(d)
-		s, err := job.Mistaken(context.Background(), d, "open-coil")
+		s, err := job.Mistaken(context.Background(), job.Read(context.Background(), d), "open-coil")
 		require.NoError(t, err)
 		w := drawing.Of(drawing.SceneOf(&p), &s).Windings
 		bumps := func(coil string) int {

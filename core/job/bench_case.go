@@ -40,7 +40,7 @@ func BenchCase(d Document, state string) (b circuit.BenchCase, ok bool) {
 
 // takeBanks puts capacitors between each supply line and the third into the bridge that
 // is chosen, in µF by line.
-func (d *Document) takeBanks(banks map[string]float64) {
+func takeBanks(d *Document, banks map[string]float64) {
 	text := func(uf float64) string { return unit.Plain(math.Round(uf*1000) / 1000) }
 	if d.Bridge.Kind == KindRotary {
 		d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = text(banks["L1"]), text(banks["L2"])
@@ -113,6 +113,6 @@ func FromBenchCase(d Document, b circuit.BenchCase) (Document, error) {
 			}
 		}
 	}
-	d.takeBanks(banks)
+	takeBanks(&d, banks)
 	return d, nil
 }

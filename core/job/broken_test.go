@@ -15,7 +15,7 @@ import (
 func TestAPictureThatBreaksSaysWhere(t *testing.T) {
 	t.Parallel()
 	d := New("Broken", Workshop{Name: "Here", Rules: table.Metric, Volts: 230, Hertz: 50, Colours: Europe})
-	_, err := picture(t.Context(), d, func(*reading) (Curves, error) { panic("typed by somebody") })
+	_, err := picture(t.Context(), Read(t.Context(), d), func(*reading) (Curves, error) { panic("typed by somebody") })
 	var broke *Broken
 	require.ErrorAs(t, err, &broke)
 	require.NotErrorIs(t, err, ErrNone)
@@ -23,14 +23,14 @@ func TestAPictureThatBreaksSaysWhere(t *testing.T) {
 	require.Contains(t, broke.Where, "core/job.TestAPictureThatBreaks")
 	require.NotContains(t, err.Error(), "typed by somebody", "nothing that was entered is told")
 
-	_, err = picture(t.Context(), d, func(*reading) (float64, error) { return math.NaN(), nil })
+	_, err = picture(t.Context(), Read(t.Context(), d), func(*reading) (float64, error) { return math.NaN(), nil })
 	require.ErrorAs(t, err, &broke)
 	require.Equal(t, noSense, broke.Where)
-	_, err = picture(t.Context(), d, func(*reading) (Curves, error) { return Curves{}, ErrNone })
+	_, err = picture(t.Context(), Read(t.Context(), d), func(*reading) (Curves, error) { return Curves{}, ErrNone })
 	require.ErrorIs(t, err, ErrNone)
 	gone, cancel := context.WithCancel(t.Context())
 	cancel()
-	_, err = picture(gone, d, func(*reading) (Curves, error) { panic("late") })
+	_, err = picture(gone, Read(gone, d), func(*reading) (Curves, error) { panic("late") })
 	require.ErrorIs(t, err, context.Canceled)
 }
 

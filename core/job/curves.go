@@ -31,7 +31,7 @@ type LoadPoint struct {
 const curveSteps = 100
 
 // CurvesOf draws the curves of a document's motor.
-func CurvesOf(ctx context.Context, of Given) (Curves, error) { return picture(ctx, of, curvesOf) }
+func CurvesOf(ctx context.Context, of *Solved) (Curves, error) { return picture(ctx, of, curvesOf) }
 
 func curvesOf(w *reading) (c Curves, err error) {
 	if w.site.Model == nil {
@@ -68,7 +68,7 @@ var ErrNone = capacitor.ErrNone
 
 // Island is the map of capacitance and load for a document's motor as wanted.
 // It is apart from Make because it does not change while the µF are dragged.
-func Island(ctx context.Context, of Given) (capacitor.Island, error) {
+func Island(ctx context.Context, of *Solved) (capacitor.Island, error) {
 	return picture(ctx, of, func(w *reading) (capacitor.Island, error) {
 		on, err := bridgeOf[onCapacitor](w)
 		if err != nil || on.Answer == nil {
@@ -84,7 +84,7 @@ func Island(ctx context.Context, of Given) (capacitor.Island, error) {
 }
 
 // Start follows the run-up of a document's motor as wanted.
-func Start(ctx context.Context, of Given) (capacitor.StartRun, error) {
+func Start(ctx context.Context, of *Solved) (capacitor.StartRun, error) {
 	return picture(ctx, of, func(w *reading) (capacitor.StartRun, error) {
 		on, err := bridgeOf[onCapacitor](w)
 		if err != nil {
@@ -119,7 +119,7 @@ type Ranges struct {
 }
 
 // RangesOf follows a document's bridge over the whole load range.
-func RangesOf(ctx context.Context, of Given) (Ranges, error) { return picture(ctx, of, rangesOf) }
+func RangesOf(ctx context.Context, of *Solved) (Ranges, error) { return picture(ctx, of, rangesOf) }
 
 func rangesOf(w *reading) (r Ranges, err error) {
 	on, ok := w.bridge.(onCapacitor)
@@ -149,7 +149,7 @@ type BalanceMap struct {
 // BalanceMapOf is the map of a document's converter. The error is ErrNone where it
 // cannot be worked out yet.
 func BalanceMapOf(ctx context.Context, d Document) (BalanceMap, error) {
-	return picture(ctx, d, func(w *reading) (BalanceMap, error) {
+	return picture(ctx, Read(ctx, d), func(w *reading) (BalanceMap, error) {
 		on, ok := w.bridge.(onRotary)
 		if !ok || on.Answer == nil {
 			return BalanceMap{}, ErrNone
@@ -164,7 +164,7 @@ func BalanceMapOf(ctx context.Context, d Document) (BalanceMap, error) {
 
 // FilmOf follows the start of a document's idler, or of its machine beside the idler.
 func FilmOf(ctx context.Context, d Document) (rotary.Film, error) {
-	return picture(ctx, d, func(w *reading) (rotary.Film, error) {
+	return picture(ctx, Read(ctx, d), func(w *reading) (rotary.Film, error) {
 		on, err := bridgeOf[onRotary](w)
 		if err != nil {
 			return rotary.Film{}, err
@@ -179,7 +179,7 @@ func FilmOf(ctx context.Context, d Document) (rotary.Film, error) {
 
 // SizesOf tries standard idlers and the owner's spares for a document's converter.
 func SizesOf(ctx context.Context, d Document) (rotary.Sizes, error) {
-	return picture(ctx, d, func(w *reading) (rotary.Sizes, error) {
+	return picture(ctx, Read(ctx, d), func(w *reading) (rotary.Sizes, error) {
 		on, err := bridgeOf[onRotary](w)
 		if err != nil {
 			return rotary.Sizes{}, err
@@ -194,12 +194,12 @@ func SizesOf(ctx context.Context, d Document) (rotary.Sizes, error) {
 
 // TwinsOf are the motors that would print the same plate as a document's first one.
 func TwinsOf(ctx context.Context, d Document, seed uint64) []site.Twin {
-	twins, _ := picture(ctx, d, func(w *reading) ([]site.Twin, error) { return w.site.Twins(seed), nil })
+	twins, _ := picture(ctx, Read(ctx, d), func(w *reading) ([]site.Twin, error) { return w.site.Twins(seed), nil })
 	return twins
 }
 
 // PairOf is the open pair of two capacitors for a document's motor.
-func PairOf(ctx context.Context, of Given) (capacitor.Pair, error) {
+func PairOf(ctx context.Context, of *Solved) (capacitor.Pair, error) {
 	return picture(ctx, of, func(w *reading) (capacitor.Pair, error) {
 		on, err := bridgeOf[onCapacitor](w)
 		if err != nil {
@@ -210,7 +210,7 @@ func PairOf(ctx context.Context, of Given) (capacitor.Pair, error) {
 }
 
 // PairProofOf follows that pair in time and maps both of its µF.
-func PairProofOf(ctx context.Context, of Given) (capacitor.PairProof, error) {
+func PairProofOf(ctx context.Context, of *Solved) (capacitor.PairProof, error) {
 	return picture(ctx, of, func(w *reading) (capacitor.PairProof, error) {
 		on, err := bridgeOf[onCapacitor](w)
 		if err != nil {

@@ -51,7 +51,7 @@ func TestTheBallMillIsPlannedOnItsDrive(t *testing.T) {
 		require.NotContains(t, m.Text, "capacitor")
 	}
 	for _, m := range p.Leads.Mistakes {
-		s, err := job.Mistaken(context.Background(), scenario.BallMill(), m.ID)
+		s, err := job.Mistaken(context.Background(), job.Read(context.Background(), scenario.BallMill()), m.ID)
 		require.NoError(t, err, m.ID)
 		require.True(t, s.Solved || s.Short, m.ID)
 	}

@@ -22,7 +22,7 @@ type Fault struct {
 // other: coils open, reversed or shorted, leads exchanged or left out, a line lost,
 // wrong joints, and on a capacitor a can dead, weak, left in or on the other line.
 // Empty while nothing can be computed. The error is the context's.
-func Faults(ctx context.Context, of Given) ([]Fault, error) {
+func Faults(ctx context.Context, of *Solved) ([]Fault, error) {
 	return picture(ctx, of, func(w *reading) ([]Fault, error) {
 		out := []Fault{}
 		for _, m := range w.mistakes() {
@@ -37,7 +37,7 @@ func Faults(ctx context.Context, of Given) ([]Fault, error) {
 
 // Mistaken is one fault by its id. The error is ErrNone for one that these leads and this
 // bridge cannot have, or while nothing can be computed, or the context's.
-func Mistaken(ctx context.Context, of Given, id string) (State, error) {
+func Mistaken(ctx context.Context, of *Solved, id string) (State, error) {
 	return picture(ctx, of, func(w *reading) (State, error) {
 		all := w.mistakes()
 		at := slices.IndexFunc(all, func(m leads.Mistake) bool { return m.ID == id })

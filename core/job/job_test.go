@@ -35,9 +35,9 @@ func found(p job.Plan, id string) *finding.Finding {
 }
 
 // pictured asks for a picture with nobody going away.
-func pictured[T any](of func(context.Context, job.Given) (T, error)) func(job.Document) (T, bool) {
+func pictured[T any](of func(context.Context, *job.Solved) (T, error)) func(job.Document) (T, bool) {
 	return func(d job.Document) (T, bool) {
-		v, err := of(context.Background(), d)
+		v, err := of(context.Background(), job.Read(context.Background(), d))
 		return v, err == nil
 	}
 }

@@ -122,7 +122,7 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 	for _, d := range []job.Document{scenario.Blunger(), lowered(), scenario.TileExtruder(), scenario.ClayShredder()} {
 		right := job.Make(d)
 		for _, m := range right.Leads.Mistakes {
-			s, err := job.Mistaken(context.Background(), d, m.ID)
+			s, err := job.Mistaken(context.Background(), job.Read(context.Background(), d), m.ID)
 			require.NoError(t, err, "%s: %s", d.Name, m.ID)
 			require.True(t, s.Solved || s.Short, "%s: %s: %s", d.Name, m.ID, s.Verdict)
 			seen[m.ID] = true
@@ -145,14 +145,14 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 			}
 			require.NotEqual(t, right.Wanted.Verdict, s.Verdict, "%s: %s", d.Name, m.ID)
 		}
-		all, err := job.Faults(context.Background(), d)
+		all, err := job.Faults(context.Background(), job.Read(context.Background(), d))
 		require.NoError(t, err)
 		require.Len(t, all, len(right.Leads.Mistakes), "the same, in one batch")
 		for _, f := range all {
-			s, _ := job.Mistaken(context.Background(), d, f.ID)
+			s, _ := job.Mistaken(context.Background(), job.Read(context.Background(), d), f.ID)
 			require.Equal(t, s, f.State, "%s: %s", d.Name, f.ID)
 		}
-		_, err = job.Mistaken(context.Background(), d, "no such mistake")
+		_, err = job.Mistaken(context.Background(), job.Read(context.Background(), d), "no such mistake")
 		require.ErrorIs(t, err, job.ErrNone)
 	}
 	for _, id := range []string{"left-high", "other-family", "star-table", "delta-table", "wrong-cap", "half-reversed",
@@ -160,9 +160,9 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 		"start-left-in", "other-line"} {
 		require.True(t, seen[id], id)
 	}
-	s, _ := job.Mistaken(context.Background(), lowered(), "delta-table")
+	s, _ := job.Mistaken(context.Background(), job.Read(context.Background(), lowered()), "delta-table")
 	require.True(t, s.Trips, s.Verdict)
-	s, _ = job.Mistaken(context.Background(), lowered(), "no-capacitor")
+	s, _ = job.Mistaken(context.Background(), job.Read(context.Background(), lowered()), "no-capacitor")
 	require.False(t, s.Starts)
 }
 

@@ -295,7 +295,7 @@ func RPMFor(d Document, way string, value float64) (rpm float64, ok bool) {
 
 // SceneOf follows a scene of a document's brushed motor in time. The error is ErrNone where
 // there is nothing to follow.
-func SceneOf(ctx context.Context, of Given, scene dc.Scene) (dc.Film, error) {
+func SceneOf(ctx context.Context, of *Solved, scene dc.Scene) (dc.Film, error) {
 	return picture(ctx, of, func(w *reading) (dc.Film, error) {
 		on, err := bridgeOf[onDC](w)
 		if err != nil {

@@ -33,7 +33,7 @@ type Swap struct {
 // SwapOf weighs keeping a document's brushed motor against a usual three-phase motor of
 // its power behind the best known drive, solved over the same supply and load. The error
 // is ErrNone where there is nothing to weigh yet.
-func SwapOf(ctx context.Context, of Given) (Swap, error) {
+func SwapOf(ctx context.Context, of *Solved) (Swap, error) {
 	return picture(ctx, of, func(w *reading) (Swap, error) {
 		on, err := bridgeOf[onDC](w)
 		if err != nil || on.Duty == nil {

@@ -17,7 +17,7 @@ import (
 )
 
 func pairOf(d job.Document) (capacitor.Pair, bool) {
-	p, err := job.PairOf(context.Background(), d)
+	p, err := job.PairOf(context.Background(), job.Read(context.Background(), d))
 	return p, err == nil
 }
 
@@ -111,7 +111,7 @@ func TestThePairTurnsBothWaysAndIsProvedInTime(t *testing.T) {
 	a, _ := line(one, "usual")
 	b, _ := line(other, "usual")
 	require.Equal(t, a.Text, b.Text)
-	proof, err := job.PairProofOf(context.Background(), d)
+	proof, err := job.PairProofOf(context.Background(), job.Read(context.Background(), d))
 	require.NoError(t, err)
 	rows := map[string]capacitor.PairLine{}
 	for _, r := range proof.Rows {

@@ -144,7 +144,7 @@ func readOn(ctx context.Context, d *Document, onCan func(capacitor.Entry, string
 	}
 	r.site = site.Read(entriesOf(d, &one), feed)
 	r.readings = append([]finding.Reading{}, r.site.Readings...)
-	if _, circuit := d.supplied(); circuit != nil {
+	if _, circuit := supplied(d); circuit != nil {
 		r.readings = append(r.readings, *circuit)
 	}
 	var own []finding.Reading
@@ -222,14 +222,14 @@ func entriesOf(d *Document, m *Machine) site.Entries {
 	if d.Bridge.Kind == KindRotary && m.Role == Idler { // it turns nothing, whatever it turned before
 		load.Kind, load.Share, load.Lightest, load.Heaviest, load.Inertia = machine.NoLoad, "", "", "", ""
 	}
-	fed, _ := d.supplied()
+	fed, _ := supplied(d)
 	return site.Entries{Rules: d.Workshop.Rules, Volts: d.Workshop.Volts, Hertz: d.Workshop.Hertz,
 		Supply: fed, Tables: d.Workshop.Tables, Plate: m.Plate, Leads: m.Leads, Load: load}
 }
 
 // supplied is the supply with what the workshop's circuit says of it, and how the circuit's
 // name was read; nil where none is named.
-func (d *Document) supplied() (supply.Entry, *finding.Reading) {
+func supplied(d *Document) (supply.Entry, *finding.Reading) {
 	if d.Supply.Circuit == "" {
 		return d.Supply, nil
 	}

@@ -15,19 +15,22 @@ type Solved struct {
 	plan Plan
 	// Broke is where the plan broke, which then is that of Failed; nil: it did not.
 	Broke *Broken
+	// unread says that it broke before there was anything to take a picture of.
+	unread bool
 }
 
 // Plan of the document. It is not to be changed.
 func (s *Solved) Plan() Plan { return s.plan }
 
-// Given is what a picture is taken of: a document that was solved, or a document, which is
-// read for it alone.
-type Given interface {
-	given(context.Context) *Solved
+// Read is a document read and its bridge worked out, without its plan: for one picture of it alone.
+func Read(ctx context.Context, d Document) (s *Solved) {
+	defer func() {
+		if v := recover(); v != nil {
+			s = &Solved{Broke: brokenAt("reading"), unread: true}
+		}
+	}()
+	return &Solved{r: read(ctx, &d)}
 }
-
-func (s *Solved) given(context.Context) *Solved      { return s }
-func (d Document) given(ctx context.Context) *Solved { return &Solved{r: read(ctx, &d)} }
 
 // Solve reads a document, works its bridge out and makes its plan. The error is the
 // context's. A document whose plan fails for any other reason still gets one, which says so
@@ -72,9 +75,9 @@ func planned(ctx context.Context, r *reading, d Document) (*Solved, error) {
 	return &Solved{r: r, plan: made}, nil
 }
 
-// picture computes one picture of what is given. The error is ErrNone where there is none, a
+// picture computes one picture of what is solved. The error is ErrNone where there is none, a
 // *Broken where the computation broke, or the context's.
-func picture[T any](ctx context.Context, of Given, take func(w *reading) (T, error)) (out T, err error) {
+func picture[T any](ctx context.Context, s *Solved, take func(w *reading) (T, error)) (out T, err error) {
 	defer func() {
 		if v := recover(); v != nil {
 			err = brokenAt(nameOf[T]())
@@ -86,7 +89,9 @@ func picture[T any](ctx context.Context, of Given, take func(w *reading) (T, err
 			err = &Broken{nameOf[T](), noSense}
 		}
 	}()
-	s := of.given(ctx)
+	if s.unread {
+		return out, s.Broke
+	}
 	if s.r == nil {
 		return out, ErrNone
 	}

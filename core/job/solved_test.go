@@ -25,7 +25,7 @@ func TestPicturesOfASolvedDocumentAreThoseOfTheDocument(t *testing.T) {
 	for range 4 {
 		all.Go(func() {
 			a, err := job.Island(ctx, s)
-			b, err2 := job.Island(ctx, d)
+			b, err2 := job.Island(ctx, job.Read(ctx, d))
 			if err != nil || err2 != nil || len(a.Edges) != len(b.Edges) {
 				t.Error("another island", err, err2)
 			}
@@ -37,7 +37,7 @@ func TestPicturesOfASolvedDocumentAreThoseOfTheDocument(t *testing.T) {
 		})
 		all.Go(func() {
 			a, err := job.RangesOf(ctx, s)
-			b, err2 := job.RangesOf(ctx, d)
+			b, err2 := job.RangesOf(ctx, job.Read(ctx, d))
 			if err != nil || err2 != nil || len(a.Chosen) != len(b.Chosen) {
 				t.Error("another range", err, err2)
 				return
@@ -50,7 +50,7 @@ func TestPicturesOfASolvedDocumentAreThoseOfTheDocument(t *testing.T) {
 		})
 		all.Go(func() {
 			a, err := job.Mistaken(ctx, s, "no-capacitor")
-			b, err2 := job.Mistaken(ctx, d, "no-capacitor")
+			b, err2 := job.Mistaken(ctx, job.Read(ctx, d), "no-capacitor")
 			if err != nil || err2 != nil || a.Verdict != b.Verdict {
 				t.Error("another fault", err, err2)
 			}
@@ -74,22 +74,22 @@ func TestPicturesOfASolvedDocumentAreThoseOfTheDocument(t *testing.T) {
 func BenchmarkPictures(b *testing.B) {
 	ctx := context.Background()
 	d := scenario.Blunger()
-	ask := func(of job.Given) {
-		_, _ = job.RangesOf(ctx, of)
-		_, _ = job.CurvesOf(ctx, of)
-		_, _ = job.Start(ctx, of)
-		_, _ = job.Island(ctx, of)
+	ask := func(of func() *job.Solved) {
+		_, _ = job.RangesOf(ctx, of())
+		_, _ = job.CurvesOf(ctx, of())
+		_, _ = job.Start(ctx, of())
+		_, _ = job.Island(ctx, of())
 	}
 	b.Run("once", func(b *testing.B) {
 		for b.Loop() {
 			s, _ := job.Solve(ctx, d)
-			ask(s)
+			ask(func() *job.Solved { return s })
 		}
 	})
 	b.Run("anew", func(b *testing.B) {
 		for b.Loop() {
 			job.Make(d)
-			ask(d)
+			ask(func() *job.Solved { return job.Read(ctx, d) })
 		}
 	})
 }
