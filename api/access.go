@@ -13,8 +13,8 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/chi/v5"
 
+	"graybridge/core/document"
 	"graybridge/core/entry"
-	"graybridge/core/job"
 	"graybridge/core/people"
 	"graybridge/store"
 )
@@ -241,12 +241,12 @@ func inWorkshop(ctx context.Context, workshop string, d people.Deed) error {
 }
 
 // only is what somebody may change of a document who notes readings alone.
-func only(ctx context.Context) func(from, to job.Document) error {
+func only(ctx context.Context) func(from, to document.Document) error {
 	c := callerOf(ctx)
 	if !c.shared || c.Roles[c.Place].May(people.Plan) {
 		return nil
 	}
-	return func(from, to job.Document) error {
+	return func(from, to document.Document) error {
 		var others []string
 		for _, change := range entry.Changes(from, to) {
 			if !change.Reading {

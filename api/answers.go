@@ -12,6 +12,7 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/capacitor"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/rotary"
@@ -29,7 +30,7 @@ type Answer struct {
 // it again. It holds a stated number of bytes and lets the longest unused go.
 // A computation ends when everybody who waits for it has gone.
 type memo[T any] struct {
-	make func(context.Context, job.Document) (T, error)
+	make func(context.Context, document.Document) (T, error)
 	most int  // bytes
 	each int  // bytes that one is taken for; 0: as many as it holds
 	part bool // of another computation, which has its place among those at work
@@ -57,7 +58,7 @@ var atWork = make(chan struct{}, 2*runtime.GOMAXPROCS(0))
 
 // of gives what follows from the document. The error is the context's, or that
 // of a computation that took too long.
-func (c *memo[T]) of(ctx context.Context, d job.Document) (T, error) {
+func (c *memo[T]) of(ctx context.Context, d document.Document) (T, error) {
 	key := sha256.Sum256([]byte(textOf(d)))
 	c.mu.Lock()
 	m, ok := c.made[key]
@@ -97,7 +98,7 @@ func (c *memo[T]) of(ctx context.Context, d job.Document) (T, error) {
 	return none, ctx.Err()
 }
 
-func (c *memo[T]) work(ctx context.Context, m *made[T], d job.Document) {
+func (c *memo[T]) work(ctx context.Context, m *made[T], d document.Document) {
 	defer m.cancel()
 	switch {
 	case c.part:
@@ -144,7 +145,7 @@ func tellBroken(b *job.Broken) {
 	slog.Error("a computation broke", "of", b.Of, "where", b.Where)
 }
 
-func (c *memo[T]) guarded(ctx context.Context, d job.Document) (v T, err error) {
+func (c *memo[T]) guarded(ctx context.Context, d document.Document) (v T, err error) {
 	defer func() {
 		if r := recover(); r != nil {
 			err = &job.Broken{Of: reflect.TypeFor[T]().String(), Where: job.PanicAt()}
@@ -200,7 +201,7 @@ func bytesOf(v reflect.Value) int {
 
 // answer plans a document and draws it. A plan that cannot be drawn is shown
 // without drawings of its own.
-func (s *server) answer(ctx context.Context, d job.Document) (a Answer, err error) {
+func (s *server) answer(ctx context.Context, d document.Document) (a Answer, err error) {
 	given, err := s.solved.of(ctx, d)
 	if err != nil {
 		return Answer{}, err
@@ -218,9 +219,9 @@ func (s *server) answer(ctx context.Context, d job.Document) (a Answer, err erro
 }
 
 // orEmpty makes a picture that a document does not give an empty one.
-func orEmpty[T any](of func(context.Context, job.Document) (T, error), empty T) func(context.Context, job.Document) (T,
+func orEmpty[T any](of func(context.Context, document.Document) (T, error), empty T) func(context.Context, document.Document) (T,
 	error) {
-	return func(ctx context.Context, d job.Document) (T, error) {
+	return func(ctx context.Context, d document.Document) (T, error) {
 		v, err := of(ctx, d)
 		if errors.Is(err, job.ErrNone) {
 			return empty, nil
@@ -240,8 +241,8 @@ const (
 
 // pictureOf takes a picture of a document that is solved once for all of them.
 func pictureOf[T any](s *server, take func(context.Context, *job.Solved) (T, error)) func(context.Context,
-	job.Document) (T, error) {
-	return func(ctx context.Context, d job.Document) (T, error) {
+	document.Document) (T, error) {
+	return func(ctx context.Context, d document.Document) (T, error) {
 		given, err := s.solved.of(ctx, d)
 		if err != nil {
 			var none T
@@ -252,8 +253,8 @@ func pictureOf[T any](s *server, take func(context.Context, *job.Solved) (T, err
 }
 
 // drawn draws a document's plan, which is answered once for all its drawings.
-func drawn[T any](s *server, draw func(*drawing.Scene) T) func(context.Context, job.Document) (T, error) {
-	return func(ctx context.Context, d job.Document) (T, error) {
+func drawn[T any](s *server, draw func(*drawing.Scene) T) func(context.Context, document.Document) (T, error) {
+	return func(ctx context.Context, d document.Document) (T, error) {
 		given, err := s.answers.of(ctx, d)
 		if err != nil {
 			var none T
@@ -265,7 +266,7 @@ func drawn[T any](s *server, draw func(*drawing.Scene) T) func(context.Context, 
 
 // gatesOfDocument are the gates of a document's machine with what readings mean; none where
 // nothing could be read.
-func (s *server) gatesOfDocument(ctx context.Context, d job.Document) ([]bringup.Gate, error) {
+func (s *server) gatesOfDocument(ctx context.Context, d document.Document) ([]bringup.Gate, error) {
 	solved, err := s.solved.of(ctx, d)
 	if err != nil {
 		return nil, err

@@ -18,6 +18,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/api"
+	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/scenario"
 	"graybridge/store/storetest"
@@ -80,7 +81,7 @@ func (c client) do(method, path string, body any, headers ...string) reply {
 	return reply{res.StatusCode, res.Header, out.Bytes()}
 }
 
-func entry(w job.Workshop) api.WorkshopEntry {
+func entry(w document.Workshop) api.WorkshopEntry {
 	return api.WorkshopEntry{Settings: w, People: []string{"Odile W.", "Bram T."}}
 }
 
@@ -197,7 +198,7 @@ func TestPlanningStoresNothingAndFollowsEveryEdit(t *testing.T) {
 	curves := c.do("POST", "/api/plate/curves", d)
 	require.Equal(t, http.StatusOK, curves.Status, "%s", curves.Body)
 	require.Contains(t, string(curves.Body), `"rpm":14`)
-	require.Contains(t, string(c.do("POST", "/api/plate/curves", job.New("Empty", scenario.TansyLane())).Body),
+	require.Contains(t, string(c.do("POST", "/api/plate/curves", document.New("Empty", scenario.TansyLane())).Body),
 		`"plate":[]`)
 	started := c.do("POST", "/api/capacitor/start", d)
 	require.Equal(t, http.StatusOK, started.Status, "%s", started.Body)

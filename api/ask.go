@@ -2,21 +2,20 @@ package api
 
 import (
 	"context"
+	"graybridge/core/document"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
-
-	"graybridge/core/job"
 )
 
 // documentInput is a question about a whole document.
 type documentInput struct {
 	Machine string `query:"machine" maxLength:"24" doc:"Id of the machine that is asked about; empty: the first"`
-	Body    job.Document
+	Body    document.Document
 }
 
 // about is the document with the machine that is asked about before the others.
-func (in *documentInput) about() job.Document { return in.Body.Of(in.Machine) }
+func (in *documentInput) about() document.Document { return in.Body.Of(in.Machine) }
 
 type said[T any] struct{ Body T }
 
@@ -24,8 +23,8 @@ type said[T any] struct{ Body T }
 // follows from the document alone.
 func ask[In any, T any, P interface {
 	*In
-	about() job.Document
-}](s *server, a huma.API, id, path, summary string, give func(context.Context, job.Document, *In) (T, error)) {
+	about() document.Document
+}](s *server, a huma.API, id, path, summary string, give func(context.Context, document.Document, *In) (T, error)) {
 	s.documents[path] = true
 	huma.Register(a, huma.Operation{OperationID: id, Method: http.MethodPost, Path: path, Summary: summary},
 		func(ctx context.Context, in *In) (*said[T], error) {
@@ -43,7 +42,7 @@ func ask[In any, T any, P interface {
 
 // askAlone is ask where the document is all there is.
 func askAlone[T any](s *server, a huma.API, id, path, summary string,
-	give func(context.Context, job.Document) (T, error)) {
+	give func(context.Context, document.Document) (T, error)) {
 	ask(s, a, id, path, summary,
-		func(ctx context.Context, d job.Document, _ *documentInput) (T, error) { return give(ctx, d) })
+		func(ctx context.Context, d document.Document, _ *documentInput) (T, error) { return give(ctx, d) })
 }

@@ -12,7 +12,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/openfile"
 )
 
@@ -148,7 +148,7 @@ func (s *server) body(next http.Handler) http.Handler {
 				return
 			}
 			if s.takesDocument(r) { // as strict as a file, and of any version
-				present, err := job.Present(got.all)
+				present, err := document.Present(got.all)
 				if err != nil {
 					refuseStatus(w, r, problem(err))
 					return

@@ -9,6 +9,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"graybridge/core/bringup"
+	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/logbook"
 	"graybridge/core/openfile"
@@ -59,7 +60,7 @@ type Branch struct {
 }
 
 // branches are the machines of a job by their names.
-func branches(d *job.Document) []Branch {
+func branches(d *document.Document) []Branch {
 	out := make([]Branch, 0, len(d.Machines))
 	for _, m := range d.Machines {
 		out = append(out, Branch{m.ID, d.Called(m)})
@@ -129,7 +130,7 @@ func (s *server) bringUp(ctx context.Context, j store.Job, machine string) (*bri
 		Cautions: p.Card.Cautions, Progress: p.BringUp(known), Book: bookEnd(book),
 		Others: branches(&j.Document)}
 	out.TakesIn, out.Sums = solved.TakesIn(&out.Progress), p.Sums(&out.Progress)
-	if p.Link.Bridge == job.KindDrive {
+	if p.Link.Bridge == document.KindDrive {
 		sweep := bringup.SweepOf(known)
 		out.Sweep = &sweep
 	}

@@ -12,6 +12,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/job"
 )
 
@@ -20,13 +21,13 @@ func TestABrokenComputationIsCountedAndSaid(t *testing.T) {
 	t.Parallel()
 	type figure int
 	breaks := true
-	c := memo[figure]{most: 1 << 20, make: func(context.Context, job.Document) (figure, error) {
+	c := memo[figure]{most: 1 << 20, make: func(context.Context, document.Document) (figure, error) {
 		if breaks {
 			panic("typed by somebody")
 		}
 		return 7, nil
 	}}
-	d := job.Document{Name: "one", Machines: []job.Machine{{ID: job.First}}}
+	d := document.Document{Name: "one", Machines: []document.Machine{{ID: document.First}}}
 	_, err := c.of(t.Context(), d)
 	var broke *job.Broken
 	require.ErrorAs(t, err, &broke)

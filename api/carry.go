@@ -8,7 +8,7 @@ import (
 	"io"
 	"net/http"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/openfile"
 	"graybridge/core/people"
 	"graybridge/store"
@@ -48,7 +48,7 @@ func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, er
 		return nil, err
 	}
 	defer done()
-	f, err := job.DecodeFile(in.RawBody)
+	f, err := document.DecodeFile(in.RawBody)
 	if err != nil {
 		return nil, problem(openfile.WithLines(in.RawBody, err))
 	}
@@ -82,11 +82,11 @@ func (s *server) exportJob(w http.ResponseWriter, r *http.Request, j store.Job) 
 }
 
 // fileOf is a job as its open file.
-func (s *server) fileOf(ctx context.Context, j store.Job) (job.File, error) {
+func (s *server) fileOf(ctx context.Context, j store.Job) (document.File, error) {
 	photos, err := s.store.PhotosOf(ctx, j.ID, j.Document.Named())
-	f := job.File{Document: j.Document}
+	f := document.File{Document: j.Document}
 	for _, p := range photos {
-		f.Photographs = append(f.Photographs, job.Photograph{ID: p.ID, MediaType: p.MediaType,
+		f.Photographs = append(f.Photographs, document.Photograph{ID: p.ID, MediaType: p.MediaType,
 			Picture: base64.StdEncoding.EncodeToString(p.Picture)})
 	}
 	return f, err

@@ -8,8 +8,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"graybridge/core/document"
 	"graybridge/core/entry"
-	"graybridge/core/job"
 	"graybridge/core/openfile"
 )
 
@@ -42,9 +42,9 @@ type mergeInput struct {
 
 // Merged is what two persons did since the same document, put together.
 type Merged struct {
-	Document job.Document   `json:"document"`
-	Both     []entry.Change `json:"both" nullable:"false" doc:"Entries that both changed, theirs as from and mine as to: choose"`
-	Theirs   []entry.Change `json:"theirs" nullable:"false" doc:"What they changed"`
+	Document document.Document `json:"document"`
+	Both     []entry.Change    `json:"both" nullable:"false" doc:"Entries that both changed, theirs as from and mine as to: choose"`
+	Theirs   []entry.Change    `json:"theirs" nullable:"false" doc:"What they changed"`
 }
 
 type presentInput struct {
@@ -55,14 +55,14 @@ type presentInput struct {
 
 // Present is documents in the present version.
 type Present struct {
-	Documents []job.Document `json:"documents" nullable:"false"`
+	Documents []document.Document `json:"documents" nullable:"false"`
 }
 
 // decoded reads documents of any version; a bad place is named after its document.
-func decoded(names []string, texts ...json.RawMessage) ([]job.Document, error) {
-	out := make([]job.Document, len(texts))
+func decoded(names []string, texts ...json.RawMessage) ([]document.Document, error) {
+	out := make([]document.Document, len(texts))
 	for i, text := range texts {
-		d, err := job.Decode(text)
+		d, err := document.Decode(text)
 		if bad, ok := err.(openfile.Problems); ok {
 			for k := range bad {
 				bad[k].Path = names[i] + "." + bad[k].Path

@@ -8,6 +8,7 @@ import (
 	"github.com/go-chi/chi/v5"
 
 	"graybridge/core/dc"
+	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/openfile"
 	"graybridge/drawing"
@@ -40,7 +41,7 @@ type sceneInput struct {
 
 func (s *server) controllers(a huma.API) {
 	ask(s, a, "dc-dial", "/api/dc/dial", "The motor's rpm at which a document's DC dial gives a speed",
-		func(_ context.Context, d job.Document, in *dcDialInput) (DCDial, error) {
+		func(_ context.Context, d document.Document, in *dcDialInput) (DCDial, error) {
 			rpm, ok := job.RPMFor(d, in.Way, in.Value)
 			if !ok {
 				return DCDial{}, huma.Error422UnprocessableEntity("This motor does not reach that speed on this " +
@@ -50,7 +51,7 @@ func (s *server) controllers(a huma.API) {
 		})
 	ask(s, a, "dc-film", "/api/dc/film", "A start, a load step or a stop on the resistor of a document's brushed "+
 		"motor, in time; empty where there is none",
-		func(ctx context.Context, d job.Document, in *sceneInput) (dc.Film, error) {
+		func(ctx context.Context, d document.Document, in *sceneInput) (dc.Film, error) {
 			scene := func(ctx context.Context, of *job.Solved) (dc.Film, error) {
 				return job.SceneOf(ctx, of, dc.Scene(in.Scene))
 			}

@@ -1,13 +1,12 @@
 package api_test
 
 import (
+	"graybridge/core/document"
 	"net/http"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
-
-	"graybridge/core/job"
 )
 
 // What is left out, and what is left empty, is the same at every door: the file of the command and
@@ -27,7 +26,7 @@ func TestWhatIsLeftOutIsTheSameAtEveryDoor(t *testing.T) {
 		"no protection":   text(parts[0], parts[1], strings.Replace(parts[2], `,"protection":{}`, "", 1)),
 		"a name alone":    text(`"machines":[{"id":"m1"}]`),
 	} {
-		_, err := job.DecodeFile([]byte(text))
+		_, err := document.DecodeFile([]byte(text))
 		require.NoError(t, err, name)
 		for _, path := range []string{"/api/plan", "/api/weigh"} {
 			res := c.do("POST", path, text)

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/chi/v5"
 
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/job"
 	"graybridge/core/leaflet"
@@ -50,7 +51,7 @@ type Dial struct {
 
 func (s *server) drives(a huma.API) {
 	ask(s, a, "dial", "/api/drives/dial", "The hertz at which a document's drive reaches a speed",
-		func(_ context.Context, d job.Document, in *dialInput) (Dial, error) {
+		func(_ context.Context, d document.Document, in *dialInput) (Dial, error) {
 			hertz, ok := job.HertzFor(d, in.Way, in.Value)
 			if !ok {
 				return Dial{}, huma.Error422UnprocessableEntity("This drive does not reach that speed with this " +

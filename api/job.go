@@ -8,21 +8,21 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/people"
 	"graybridge/store"
 )
 
 // JobAnswer is a stored job with what follows from it.
 type JobAnswer struct {
-	ID         string       `json:"id"`
-	WorkshopID string       `json:"workshop_id"`
-	Revision   int          `json:"revision"`
-	SavedAt    time.Time    `json:"saved_at"`
-	CanUndo    bool         `json:"can_undo"`
-	CanRedo    bool         `json:"can_redo"`
-	Document   job.Document `json:"document"`
-	Role       people.Role  `json:"role" doc:"What the caller is here; owner where nobody logs in"`
+	ID         string            `json:"id"`
+	WorkshopID string            `json:"workshop_id"`
+	Revision   int               `json:"revision"`
+	SavedAt    time.Time         `json:"saved_at"`
+	CanUndo    bool              `json:"can_undo"`
+	CanRedo    bool              `json:"can_redo"`
+	Document   document.Document `json:"document"`
+	Role       people.Role       `json:"role" doc:"What the caller is here; owner where nobody logs in"`
 	Answer
 }
 
@@ -79,7 +79,7 @@ func (s *server) change(ctx context.Context, in *ChangeInput) (store.Change, err
 
 type saveInput struct {
 	ChangeInput
-	Body job.Document
+	Body document.Document
 }
 
 type revisionInput struct {
@@ -156,7 +156,7 @@ func (s *server) jobs(a huma.API) {
 			if err != nil {
 				return nil, problem(err)
 			}
-			d := job.New(in.Body.Name, w.Settings)
+			d := document.New(in.Body.Name, w.Settings)
 			if bad := d.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}

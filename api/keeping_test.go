@@ -16,7 +16,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/api"
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/people"
 )
 
@@ -58,7 +58,7 @@ func TestEverythingOfAWorkshopGoesOutAsOpenFiles(t *testing.T) {
 	require.Contains(t, texts["stores.json"], "40 µF 450 V")
 	var history []struct {
 		api.RevisionLine
-		Document job.Document
+		Document document.Document
 	}
 	require.NoError(t, json.Unmarshal([]byte(texts["machines/Blunger.history.json"]), &history))
 	require.Len(t, history, 3)

@@ -9,6 +9,7 @@ import (
 	"github.com/go-chi/chi/v5"
 
 	"graybridge/core/circuit"
+	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/openfile"
 	"graybridge/drawing"
@@ -34,16 +35,16 @@ type Walk struct {
 
 type benchCaseInput struct {
 	Body struct {
-		Document job.Document `json:"document"`
-		Case     string       `json:"case" maxLength:"200000" doc:"The text of a gray-bridge/bench-case file"`
+		Document document.Document `json:"document"`
+		Case     string            `json:"case" maxLength:"200000" doc:"The text of a gray-bridge/bench-case file"`
 	}
 }
 
-type documentOutput struct{ Body job.Document }
+type documentOutput struct{ Body document.Document }
 
 func (s *server) leads(a huma.API) {
 	ask(s, a, "mistake", "/api/leads/mistake", "What a classic mistake would do to a document's motor",
-		func(ctx context.Context, d job.Document, in *mistakeInput) (Mistaken, error) {
+		func(ctx context.Context, d document.Document, in *mistakeInput) (Mistaken, error) {
 			given, err := s.solved.of(ctx, d)
 			if err != nil {
 				return Mistaken{}, err
@@ -61,7 +62,7 @@ func (s *server) leads(a huma.API) {
 		})
 	askAlone(s, a, "steps", "/api/leads/steps", "The walk that numbers the leads of a motor whose plate is gone, "+
 		"drawn step by step",
-		func(ctx context.Context, d job.Document) (Walk, error) {
+		func(ctx context.Context, d document.Document) (Walk, error) {
 			given, err := s.answers.of(ctx, d)
 			p := given.Plan
 			return Walk{drawing.Steps(p.Link.Kind, p.Link.Naming, p.Leads.Labelling.Names)}, err

@@ -11,13 +11,13 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/api"
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/leads"
 	"graybridge/core/scenario"
 )
 
 // stored is a job that holds a document.
-func (c client) stored(d job.Document) api.JobAnswer {
+func (c client) stored(d document.Document) api.JobAnswer {
 	c.t.Helper()
 	j := c.newJob()
 	saved := c.do("PUT", "/api/jobs/"+j.ID, d, "If-Match", `"1"`, "Change-Id", "fill")
@@ -67,10 +67,10 @@ func TestABenchCaseGoesOutOfOneJobIntoAnother(t *testing.T) {
 	out := c.do("GET", "/api/jobs/"+j.ID+"/wanted-bench-case.json", nil)
 	require.Equal(t, http.StatusOK, out.Status, "%s", out.Body)
 	require.Contains(t, out.Header.Get("Content-Disposition"), "attachment")
-	fresh := job.New("Fresh", scenario.ColdFord())
+	fresh := document.New("Fresh", scenario.ColdFord())
 	back := c.do("POST", "/api/leads/bench-case", map[string]any{"document": fresh, "case": string(out.Body)})
 	require.Equal(t, http.StatusOK, back.Status, "%s", back.Body)
-	var d job.Document
+	var d document.Document
 	back.into(t, &d)
 	require.Equal(t, leads.NineStar, d.Machines[0].Leads.Kind)
 	require.Contains(t, d.Machines[0].Leads.Found, "T4-T5-T6")

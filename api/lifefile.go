@@ -13,7 +13,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/chi/v5"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/logbook"
 	"graybridge/store"
 )
@@ -36,8 +36,8 @@ const (
 // lifeLine is a revision as it is written out.
 type lifeLine struct {
 	RevisionLine
-	Content  int          `json:"content"`
-	Document job.Document `json:"document"`
+	Content  int               `json:"content"`
+	Document document.Document `json:"document"`
 }
 
 var endings = map[string]string{"image/jpeg": ".jpg", "image/png": ".png", "audio/wav": ".wav"}

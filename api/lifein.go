@@ -17,8 +17,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"graybridge/core/document"
 	"graybridge/core/entry"
-	"graybridge/core/job"
 	"graybridge/core/logbook"
 	"graybridge/core/openfile"
 	"graybridge/core/people"
@@ -95,7 +95,7 @@ func foreign(at, found, wanted string) error {
 
 // readLife reads a life, and tells how far it is. The error is openfile.Problems, or the context's when
 // the sender has gone.
-func readLife(ctx context.Context, data io.ReaderAt, size int64, settings job.Workshop, step func(done, of int)) (
+func readLife(ctx context.Context, data io.ReaderAt, size int64, settings document.Workshop, step func(done, of int)) (
 	l store.Lived, err error) {
 	archive, err := zip.NewReader(data, size)
 	if err != nil {
@@ -178,7 +178,7 @@ func (s *server) stays(ctx context.Context, l *store.Lived) error {
 	d := l.Last
 	for i := range l.Books {
 		b := &l.Books[i]
-		if !slices.ContainsFunc(d.Machines, func(m job.Machine) bool { return m.ID == b.Machine }) {
+		if !slices.ContainsFunc(d.Machines, func(m document.Machine) bool { return m.ID == b.Machine }) {
 			continue // the machine was taken out of the job; its book stays
 		}
 		solved, err := s.solved.of(ctx, d.Of(b.Machine))
@@ -236,7 +236,7 @@ func lifeFilesOf(ctx context.Context, archive *zip.Reader, l *store.Lived) (file
 }
 
 // readPast reads the revisions line by line, as many as the head says.
-func readPast(ctx context.Context, l *store.Lived, parts map[string]*zip.File, settings job.Workshop, of int,
+func readPast(ctx context.Context, l *store.Lived, parts map[string]*zip.File, settings document.Workshop, of int,
 	step func(done, of int)) error {
 	const name = "revisions.ndjson"
 	f := parts[name]
@@ -281,7 +281,7 @@ func readPast(ctx context.Context, l *store.Lived, parts map[string]*zip.File, s
 }
 
 // readRevision reads one line; last is the number of the one before.
-func readRevision(text []byte, at string, last int) (r store.Revision, d job.Document, err error) {
+func readRevision(text []byte, at string, last int) (r store.Revision, d document.Document, err error) {
 	var line struct {
 		RevisionLine
 		Content  int             `json:"content"`
@@ -292,7 +292,7 @@ func readRevision(text []byte, at string, last int) (r store.Revision, d job.Doc
 	if err := reader.Decode(&line); err != nil {
 		return r, d, foreign(at, err.Error(), "a revision")
 	}
-	d, err = job.Decode(line.Document)
+	d, err = document.Decode(line.Document)
 	var bad openfile.Problems
 	if errors.As(err, &bad) {
 		bad[0].Path = at + ": document." + bad[0].Path
@@ -316,7 +316,7 @@ func sameLast(parts map[string]*zip.File, l *store.Lived) error {
 	if err != nil {
 		return err
 	}
-	d, err := job.Decode(text)
+	d, err := document.Decode(text)
 	var bad openfile.Problems
 	if errors.As(err, &bad) {
 		bad[0].Path = name + ": " + bad[0].Path

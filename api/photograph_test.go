@@ -15,7 +15,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/api"
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/scenario"
 )
 
@@ -78,7 +78,7 @@ func TestPhotographsOfRealSizesAreKeptUprightAndAlone(t *testing.T) {
 		c.do("POST", "/api/jobs/"+j.ID+"/copy", map[string]string{"name": "Copy", "change_id": "copy-" +
 			id.ID}).into(t, &copied)
 		file := c.do("GET", "/api/jobs/"+copied.ID+"/document.json", nil)
-		var carried job.File
+		var carried document.File
 		file.into(t, &carried)
 		require.Len(t, carried.Photographs, 1)
 		require.Equal(t, base64.StdEncoding.EncodeToString(got.Body), carried.Photographs[0].Picture)

@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/api"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/rotary"
@@ -88,7 +89,7 @@ func TestQuestionsOfAConverter(t *testing.T) {
 	require.NotEmpty(t, drawn.Panel.Items)
 	require.NotEmpty(t, drawn.Ladder.Items)
 
-	for _, other := range []job.Document{scenario.Blunger(), scenario.BallMill()} {
+	for _, other := range []document.Document{scenario.Blunger(), scenario.BallMill()} {
 		sizes, film, drawn = rotary.Sizes{}, rotary.Film{}, api.ConverterDrawings{}
 		c.do("POST", "/api/rotary/sizes", other).into(t, &sizes)
 		require.Empty(t, sizes.Rows)

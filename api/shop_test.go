@@ -11,7 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/api"
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/people"
 	"graybridge/core/scenario"
 	"graybridge/store"
@@ -96,7 +96,7 @@ func sharedShop(t *testing.T) shop {
 	database := storetest.Database(t)
 	c, st := openedOn(t, database)
 	s := shop{client: c, store: st, database: database, as: map[people.Role]client{}, account: map[people.Role]string{}}
-	workshop := func(c client, w job.Workshop, into *api.WorkshopAnswer) {
+	workshop := func(c client, w document.Workshop, into *api.WorkshopAnswer) {
 		c.made("/api/workshops", entry(w), into)
 	}
 	machine := func(c client, w, name string, into *api.JobAnswer) {
@@ -146,4 +146,4 @@ func sharedShop(t *testing.T) shop {
 	return s
 }
 
-func named(d job.Document, name string) job.Document { d.Name = name; return d }
+func named(d document.Document, name string) document.Document { d.Name = name; return d }

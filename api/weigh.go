@@ -9,6 +9,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/weigh"
 )
@@ -69,7 +70,7 @@ func (h *hearing) say(of, line string) {
 }
 
 // textOf a document, by which it is known.
-func textOf(d job.Document) string {
+func textOf(d document.Document) string {
 	text, err := json.Marshal(d)
 	if err != nil { // a document is plain text and numbers
 		panic(err)
@@ -78,7 +79,7 @@ func textOf(d job.Document) string {
 }
 
 // convert works the converter's column out and tells of each idler.
-func (s *server) convert(ctx context.Context, d job.Document) (job.Weighing, error) {
+func (s *server) convert(ctx context.Context, d document.Document) (job.Weighing, error) {
 	w, err := s.weighings.of(ctx, d)
 	if err != nil {
 		return w, err
@@ -88,7 +89,7 @@ func (s *server) convert(ctx context.Context, d job.Document) (job.Weighing, err
 }
 
 // bordered draws the borders of a whole weighing.
-func (s *server) bordered(ctx context.Context, d job.Document) (job.WeighMap, error) {
+func (s *server) bordered(ctx context.Context, d document.Document) (job.WeighMap, error) {
 	w, err := s.converted.of(ctx, d)
 	if err != nil {
 		return job.WeighMap{}, err
@@ -104,9 +105,9 @@ func (s *server) weigh(a huma.API) {
 		"revisions beside each other; empty while nothing is computed", s.columns.of)
 	ask(s, a, "weigh-taken", "/api/weigh/taken",
 		"A document with the bridge of a column taken into it; nothing is stored",
-		func(ctx context.Context, d job.Document, in *takenInput) (job.Document, error) {
+		func(ctx context.Context, d document.Document, in *takenInput) (document.Document, error) {
 			of := s.weighings.of
-			if in.Bridge == job.KindRotary {
+			if in.Bridge == document.KindRotary {
 				of = s.converted.of
 			}
 			w, err := of(ctx, d)
@@ -134,7 +135,7 @@ func (s *server) weigh(a huma.API) {
 }
 
 // streamWeighing writes the steps as they come; it ends as soon as nobody reads on.
-func (s *server) streamWeighing(out huma.Context, d job.Document) {
+func (s *server) streamWeighing(out huma.Context, d document.Document) {
 	put := lineByLine(out)
 	ctx, cancel := context.WithTimeout(out.Context(), longestWork)
 	defer cancel()
@@ -172,7 +173,7 @@ func (s *server) rememberWeighing() {
 	s.weighings.make, s.weighings.most, s.weighings.part = job.WeighOf, mostPictures, true
 	s.converted.make, s.converted.most, s.converted.part = s.convert, mostPictures, true
 	s.borders.make, s.borders.most = s.bordered, mostPictures
-	s.columns.make = func(ctx context.Context, d job.Document) (weigh.Column, error) {
+	s.columns.make = func(ctx context.Context, d document.Document) (weigh.Column, error) {
 		c, err := job.ColumnOf(ctx, d)
 		if errors.Is(err, job.ErrNone) {
 			return weigh.Column{Kind: weigh.None, Cells: []weigh.Cell{}, Schools: []weigh.School{}}, nil

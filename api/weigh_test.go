@@ -16,6 +16,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/api"
+	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/people"
 	"graybridge/core/scenario"
@@ -23,7 +24,7 @@ import (
 )
 
 // steps reads the converter's answer line by line.
-func steps(t *testing.T, c client, d job.Document) (out []api.WeighStep) {
+func steps(t *testing.T, c client, d document.Document) (out []api.WeighStep) {
 	t.Helper()
 	res := c.do("POST", "/api/weigh/converter", d)
 	require.Equal(t, http.StatusOK, res.Status, "%s", res.Body)
@@ -56,11 +57,11 @@ func TestADocumentIsWeighedAndABridgeTaken(t *testing.T) {
 	require.Equal(t, weigh.Rotary, last.Best)
 	require.NotEmpty(t, all[len(all)-1].Map.Best)
 
-	var taken job.Document
+	var taken document.Document
 	c.do("POST", "/api/weigh/taken?bridge=rotary", d).into(t, &taken)
-	require.Equal(t, job.KindRotary, taken.Bridge.Kind)
+	require.Equal(t, document.KindRotary, taken.Bridge.Kind)
 	require.Len(t, taken.Machines, 2)
-	require.Equal(t, job.Idler, taken.Machines[1].Role)
+	require.Equal(t, document.Idler, taken.Machines[1].Role)
 	require.Equal(t, d.Machines[0].Plate, taken.Machines[0].Plate)
 	require.Equal(t, http.StatusUnprocessableEntity, c.do("POST", "/api/weigh/taken?bridge=dc", d).Status)
 

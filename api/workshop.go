@@ -9,7 +9,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/openfile"
 	"graybridge/core/people"
 	"graybridge/store"
@@ -17,11 +17,11 @@ import (
 
 // WorkshopAnswer is a stored workshop.
 type WorkshopAnswer struct {
-	ID       string       `json:"id"`
-	Revision int          `json:"revision"`
-	Settings job.Workshop `json:"settings"`
-	People   []string     `json:"people" nullable:"false"` // first name and initial
-	Role     people.Role  `json:"role" doc:"What the caller is here; owner where nobody logs in"`
+	ID       string            `json:"id"`
+	Revision int               `json:"revision"`
+	Settings document.Workshop `json:"settings"`
+	People   []string          `json:"people" nullable:"false"` // first name and initial
+	Role     people.Role       `json:"role" doc:"What the caller is here; owner where nobody logs in"`
 }
 
 type workshopOutput struct {
@@ -36,8 +36,8 @@ func workshopAnswer(ctx context.Context, w store.Workshop) *workshopOutput {
 
 // WorkshopEntry is a workshop as it is entered.
 type WorkshopEntry struct {
-	Settings job.Workshop `json:"settings"`
-	People   []string     `json:"people" nullable:"false" maxItems:"60"`
+	Settings document.Workshop `json:"settings"`
+	People   []string          `json:"people" nullable:"false" maxItems:"60"`
 }
 
 // validate names every bad field.
@@ -81,7 +81,7 @@ func (s *server) workshops(a huma.API) {
 			}
 			create := s.store.CreateWorkshop
 			if c := callerOf(ctx); c.shared {
-				create = func(ctx context.Context, id string, set job.Workshop, names []string) (store.Workshop,
+				create = func(ctx context.Context, id string, set document.Workshop, names []string) (store.Workshop,
 					error) {
 					return s.store.FoundWorkshop(ctx, id, set, names, c.Account)
 				}

@@ -12,7 +12,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/chi/v5"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/store"
 )
 
@@ -128,7 +128,7 @@ func (s *server) writeWorkshop(ctx context.Context, file *zip.Writer, shop store
 // historyLine is a revision as it is written out.
 type historyLine struct {
 	RevisionLine
-	Document job.Document `json:"document"`
+	Document document.Document `json:"document"`
 }
 
 func (s *server) writeJob(ctx context.Context, put func(string, any) error, name string, j store.Job) error {

@@ -13,6 +13,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"graybridge/core/bringup"
+	"graybridge/core/document"
 	"graybridge/core/entry"
 	"graybridge/core/job"
 	"graybridge/core/logbook"
@@ -115,7 +116,7 @@ func (e LogEntry) entry(latest int) logbook.Entry {
 // is taken as the latest.
 func (s *server) gatesOf(ctx context.Context, j store.Job, machine string, entries []logbook.Entry) (*gatesAt, error) {
 	at := &gatesAt{now: j.Revision, plans: map[int]*job.Plan{}, by: by(ctx)}
-	plan := func(revision int, d job.Document) error {
+	plan := func(revision int, d document.Document) error {
 		solved, err := s.solved.of(ctx, d.Of(machine))
 		if err != nil {
 			return problem(err)

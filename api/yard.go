@@ -8,6 +8,7 @@ import (
 
 	"golang.org/x/sync/errgroup"
 
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/drawing"
@@ -52,7 +53,7 @@ func (s *server) summary(ctx context.Context, j store.Job) (Summary, error) {
 
 // street lets the machines of a job beside its first speak: the gravest of all is what
 // stands in a list.
-func (s *server) street(ctx context.Context, d job.Document, out *Summary) error {
+func (s *server) street(ctx context.Context, d document.Document, out *Summary) error {
 	if len(d.Machines) == 1 {
 		return nil
 	}
@@ -78,7 +79,7 @@ type gravest struct {
 
 // besides are the gravest findings of a job's other machines, on the converter that was worked out for
 // the first.
-func (s *server) besides(ctx context.Context, d job.Document) ([]gravest, error) {
+func (s *server) besides(ctx context.Context, d document.Document) ([]gravest, error) {
 	first, err := s.solved.of(ctx, d)
 	if err != nil {
 		return nil, err

@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/document"
 	"graybridge/core/fit"
 	"graybridge/core/job"
 	"graybridge/core/leads"
@@ -29,8 +30,8 @@ import (
 // documents are the jobs that the drawings are tried on.
 //
 // Long: a list of documents, each by itself.
-func documents() map[string]job.Document {
-	out := map[string]job.Document{"empty": job.New("Empty", scenario.ColdFord())}
+func documents() map[string]document.Document {
+	out := map[string]document.Document{"empty": document.New("Empty", scenario.ColdFord())}
 	for _, w := range scenario.Workshops() {
 		for _, j := range w.Jobs {
 			out[j.Document.Name] = j.Document
@@ -123,7 +124,7 @@ func asDelivered(name string) string {
 	return ""
 }
 
-func all(d job.Document) map[string]drawing.Drawing {
+func all(d document.Document) map[string]drawing.Drawing {
 	p := job.Make(d)
 	s := drawing.All(drawing.SceneOf(&p))
 	out := map[string]drawing.Drawing{

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/leads"
 	"graybridge/core/scenario"
@@ -70,7 +71,7 @@ func TestWhatCutsTheFeedIsCalledByItsBridge(t *testing.T) {
 }
 
 // labelled is a motor of six leads that readings have named.
-func labelled() job.Document {
+func labelled() document.Document {
 	d := scenario.Blunger()
 	d.Machines[0].Leads.Found, d.Machines[0].Leads.Done, d.Machines[0].Leads.Clips,
 		d.Machines[0].Leads.Bumped = "open", nil, "", ""
@@ -105,7 +106,7 @@ func TestTheTapeStandsBesideTheNamesFound(t *testing.T) {
 
 // Each half coil is drawn with its bumps; one that is open has its gap and says so.
 func TestAnOpenCoilHasAGap(t *testing.T) {
-	for _, d := range []job.Document{scenario.Blunger(), scenario.PugMill()} {
+	for _, d := range []document.Document{scenario.Blunger(), scenario.PugMill()} {
 		p := job.Make(d)
 		s, err := job.Mistaken(context.Background(), job.Read(context.Background(), d), "open-coil")
 		require.NoError(t, err)

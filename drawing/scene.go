@@ -2,6 +2,7 @@ package drawing
 
 import (
 	"graybridge/core/dc"
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/fit"
@@ -20,9 +21,9 @@ type Bridge string
 // The bridges.
 const (
 	Capacitor Bridge = "capacitor"
-	Rotary    Bridge = job.KindRotary
-	Drive     Bridge = job.KindDrive
-	Direct    Bridge = job.KindDC
+	Rotary    Bridge = document.KindRotary
+	Drive     Bridge = document.KindDrive
+	Direct    Bridge = document.KindDC
 )
 
 // Scene is all that the drawings show of a plan: nothing else of one is known in this room,

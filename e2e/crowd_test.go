@@ -17,7 +17,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/scenario"
 	"graybridge/store"
 	"graybridge/store/storetest"
@@ -31,7 +31,7 @@ type crowd struct {
 	code   string // by which one more comes in, in a browser
 	people []worker
 	jobs   []string
-	docs   []job.Document
+	docs   []document.Document
 }
 
 func gathered(t *testing.T, n int) crowd {
@@ -45,7 +45,7 @@ func gathered(t *testing.T, n int) crowd {
 	c := crowd{server: serve(t, database, "", "--outside", "https://clay.example")}
 	c.owner = worker{t: t, url: c.server.url}.comes("/api/sharing", map[string]string{"name": "Odile W.",
 		"password": goodPassword, "address": "any"})
-	kinds := []job.Document{scenario.Blunger(), scenario.BallMill()}
+	kinds := []document.Document{scenario.Blunger(), scenario.BallMill()}
 	for i := range n {
 		d := kinds[i%2]
 		d.Name = fmt.Sprintf("Stirrer %d", i+1)

@@ -16,7 +16,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/circuit"
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/leads"
 	"graybridge/core/scenario"
 )
@@ -346,7 +346,7 @@ func TestLeadsBayEndToEnd(t *testing.T) {
 }
 
 // nineLeads is the pug mill as a job of its own, on a capacitor.
-func nineLeads() job.Document {
+func nineLeads() document.Document {
 	d := scenario.PugMill()
 	d.Name = "Pug mill alone"
 	return d

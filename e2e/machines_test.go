@@ -9,13 +9,13 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/scenario"
 	"graybridge/store/storetest"
 )
 
 // stored puts a document in the place of a job's own.
-func stored(t *testing.T, url, inPlaceOf string, d job.Document) {
+func stored(t *testing.T, url, inPlaceOf string, d document.Document) {
 	t.Helper()
 	a := entryOf(t, url, inPlaceOf)
 	text, err := json.Marshal(d)

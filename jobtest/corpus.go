@@ -13,7 +13,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/leads"
 	"graybridge/core/plate"
 	"graybridge/core/supply"
@@ -22,22 +22,22 @@ import (
 // Plate is one plate of testdata/plates.json: as printed, with the figures that it was made
 // from.
 type Plate struct {
-	ID          string       `json:"id"`
-	KW          float64      `json:"kw"`
-	Poles       int          `json:"poles"`
-	Slip        float64      `json:"slip"`
-	Eta         float64      `json:"eta"`
-	PowerFactor float64      `json:"power_factor"`
-	AmpsLow     float64      `json:"amps_low"`
-	Workshop    job.Workshop `json:"workshop"`
-	Supply      supply.Entry `json:"supply"`
-	LeadsKind   leads.Kind   `json:"leads_kind"`
-	Plate       plate.Entry  `json:"plate"`
+	ID          string            `json:"id"`
+	KW          float64           `json:"kw"`
+	Poles       int               `json:"poles"`
+	Slip        float64           `json:"slip"`
+	Eta         float64           `json:"eta"`
+	PowerFactor float64           `json:"power_factor"`
+	AmpsLow     float64           `json:"amps_low"`
+	Workshop    document.Workshop `json:"workshop"`
+	Supply      supply.Entry      `json:"supply"`
+	LeadsKind   leads.Kind        `json:"leads_kind"`
+	Plate       plate.Entry       `json:"plate"`
 }
 
 // Document is a job with the plate, leads and supply of a corpus plate and nothing else said.
-func (c Plate) Document() job.Document {
-	d := job.New(c.ID, c.Workshop)
+func (c Plate) Document() document.Document {
+	d := document.New(c.ID, c.Workshop)
 	d.Machines[0].Plate, d.Supply, d.Machines[0].Leads.Kind = c.Plate, c.Supply, c.LeadsKind
 	return d
 }

@@ -2,11 +2,10 @@ package store
 
 import (
 	"context"
+	"graybridge/core/document"
 	"time"
 
 	"github.com/jackc/pgx/v5"
-
-	"graybridge/core/job"
 )
 
 // Revision is one line of a job's history.
@@ -49,7 +48,7 @@ const jobStands = `exists (select from job j join workshop w on w.id = j.worksho
 // Past is a revision with its document, without the settings of its workshop.
 type Past struct {
 	Revision
-	Document job.Document
+	Document document.Document
 }
 
 // History is Revisions with their documents.

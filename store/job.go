@@ -4,28 +4,27 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"graybridge/core/document"
 	"slices"
 	"strings"
 	"time"
 
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgtype"
-
-	"graybridge/core/job"
 )
 
 // Job is a stored job at one revision. Its document carries the settings of
 // its workshop as they are now.
 type Job struct {
-	ID         string       `db:"id"`
-	WorkshopID string       `db:"workshop_id"`
-	Revision   int          `db:"revision"`
-	Document   job.Document `db:"document"`
-	UpdatedAt  time.Time    `db:"updated_at"`
-	Archived   bool         `db:"archived"`
-	Binned     bool         `db:"binned"`
-	CanUndo    bool         `db:"can_undo"`
-	CanRedo    bool         `db:"can_redo"`
+	ID         string            `db:"id"`
+	WorkshopID string            `db:"workshop_id"`
+	Revision   int               `db:"revision"`
+	Document   document.Document `db:"document"`
+	UpdatedAt  time.Time         `db:"updated_at"`
+	Archived   bool              `db:"archived"`
+	Binned     bool              `db:"binned"`
+	CanUndo    bool              `db:"can_undo"`
+	CanRedo    bool              `db:"can_redo"`
 }
 
 // Change is what a sender says about one change.
@@ -34,7 +33,7 @@ type Change struct {
 	ID   string // the sender's own name for the change
 	By
 	// Only looks at what a saved document would change; its error refuses it.
-	Only func(from, to job.Document) error
+	Only func(from, to document.Document) error
 }
 
 // By is who does something: an account's name, or one that was typed where nobody logs in.
@@ -153,7 +152,7 @@ const MostJobs = 20000
 // CreateJob stores a new job in a workshop. A repeated change gives the job
 // that the first one made. what says where it comes from; more stores what
 // belongs to it in the same transaction.
-func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d job.Document, what string,
+func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d document.Document, what string,
 	more ...func(context.Context, pgx.Tx, pgtype.UUID) error) (made Job, err error) {
 	workshop, err := key(workshopID)
 	if err != nil {
@@ -218,7 +217,7 @@ func madeBefore(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, change str
 }
 
 // keep writes a revision down and tells every listening server.
-func keep(ctx context.Context, tx pgx.Tx, id pgtype.UUID, revision, content int, c Change, what string, d job.Document,
+func keep(ctx context.Context, tx pgx.Tx, id pgtype.UUID, revision, content int, c Change, what string, d document.Document,
 	print []byte) error {
 	packed, err := pack(d)
 	if err != nil {
@@ -237,7 +236,7 @@ func keep(ctx context.Context, tx pgx.Tx, id pgtype.UUID, revision, content int,
 type current struct {
 	revision, content int
 	undo, redo        []int
-	document          job.Document
+	document          document.Document
 }
 
 // change runs one change of a job: the sender must have seen the latest
@@ -297,7 +296,7 @@ func (s *Store) change(ctx context.Context, id string, c Change, print []byte,
 
 // SaveJob stores a changed document if the sender saw the latest revision;
 // else the error is a *Conflict.
-func (s *Store) SaveJob(ctx context.Context, id string, c Change, d job.Document) (Job, error) {
+func (s *Store) SaveJob(ctx context.Context, id string, c Change, d document.Document) (Job, error) {
 	d.Workshop.Stores = nil // they are kept by themselves
 	return s.change(ctx, id, c, asked("save", d), func(_ pgx.Tx, _ pgtype.UUID, now *current) (string, error) {
 		if c.Only != nil {
@@ -305,7 +304,7 @@ func (s *Store) SaveJob(ctx context.Context, id string, c Change, d job.Document
 				return "", err
 			}
 		}
-		what := job.Changed(now.document, d)
+		what := document.Changed(now.document, d)
 		now.undo, now.redo = append(now.undo, now.content), []int{}
 		now.document, now.content = d, now.revision
 		return what, nil
@@ -357,7 +356,7 @@ func back(ctx context.Context, tx pgx.Tx, id pgtype.UUID, now *current, revision
 	if now.document, err = old.unpack(); err != nil {
 		return "", err
 	}
-	return word + job.Changed(was, now.document), nil
+	return word + document.Changed(was, now.document), nil
 }
 
 // CopyJob makes a job of its own from another's document as it stands, with its

@@ -8,7 +8,7 @@ import (
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgtype"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/logbook"
 )
 
@@ -31,7 +31,7 @@ func (s *Store) AllPhotos(ctx context.Context, jobID string) ([]string, error) {
 type Lived struct {
 	Past []LivedRevision
 	// Last is the document of the last of them.
-	Last  job.Document
+	Last  document.Document
 	Books []LivedBook
 	// Photos gives the pictures one by one until there are no more.
 	Photos func() (Photo, bool, error)
@@ -49,7 +49,7 @@ type LivedRevision struct {
 }
 
 // NewLivedRevision packs a revision.
-func NewLivedRevision(r Revision, d job.Document) (LivedRevision, error) {
+func NewLivedRevision(r Revision, d document.Document) (LivedRevision, error) {
 	packed, err := pack(d)
 	return LivedRevision{r, packed, pictures(d)}, err
 }

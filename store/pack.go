@@ -6,12 +6,11 @@ import (
 	"embed"
 	"encoding/json"
 	"fmt"
+	"graybridge/core/document"
 	"io"
 	"sync"
 
 	"github.com/jackc/pgx/v5/pgtype"
-
-	"graybridge/core/job"
 )
 
 // Revisions are many and alike, and each is a kilobyte that PostgreSQL keeps as it is: its
@@ -49,8 +48,8 @@ var packers = sync.Pool{New: func() any {
 
 // pack writes a document down for the history: the number of the dictionary, and what zlib
 // makes of it. The workshop's settings are not in it: they are those of the day it is read.
-func pack(d job.Document) ([]byte, error) {
-	d.Workshop = job.Workshop{}
+func pack(d document.Document) ([]byte, error) {
+	d.Workshop = document.Workshop{}
 	text, err := json.Marshal(d)
 	if err != nil {
 		return nil, err
@@ -74,11 +73,11 @@ func pack(d job.Document) ([]byte, error) {
 type kept struct {
 	Packed   []byte
 	Document []byte
-	Settings job.Workshop
+	Settings document.Workshop
 }
 
 // unpack gives the document.
-func (k kept) unpack() (d job.Document, err error) {
+func (k kept) unpack() (d document.Document, err error) {
 	text := k.Document
 	if len(k.Packed) > 0 {
 		with, err := dictionary(k.Packed[0])
@@ -101,7 +100,7 @@ func (k kept) unpack() (d job.Document, err error) {
 }
 
 // pictures are the ids of the photographs that a document names.
-func pictures(d job.Document) []pgtype.UUID {
+func pictures(d document.Document) []pgtype.UUID {
 	out := []pgtype.UUID{}
 	for _, id := range d.Named() {
 		if one, err := key(id); err == nil {

@@ -8,7 +8,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/leads"
 	"graybridge/core/plate"
 	"graybridge/core/scenario"
@@ -33,7 +33,7 @@ func TestARevisionIsSmall(t *testing.T) {
 	}
 	require.NoError(t, json.Unmarshal(text, &file))
 	for k, c := range file.Plates[10:12] { // plates that the dictionary does not know
-		d := job.New("Machine of plate "+c.ID, scenario.TansyLane())
+		d := document.New("Machine of plate "+c.ID, scenario.TansyLane())
 		d.Machines[0].Plate = c.Plate
 		d.Machines[0].Leads.Kind, d.Machines[0].Leads.Found = leads.Six, "U1-W2; V1-U2; W1-V2"
 		d.Machines[0].Load.Does = "rolls slabs"

@@ -10,7 +10,7 @@ import (
 	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/require"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/scenario"
 	"graybridge/store"
 	"graybridge/store/storetest"
@@ -45,7 +45,7 @@ func workshopAndJob(t *testing.T, s *store.Store) (store.Workshop, store.Job) {
 	t.Helper()
 	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
 	require.NoError(t, err)
-	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, job.New("Blunger", w.Settings), "new")
+	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, document.New("Blunger", w.Settings), "new")
 	require.NoError(t, err)
 	return w, j
 }
@@ -112,7 +112,7 @@ func TestAChangeSentTwiceIsStoredOnce(t *testing.T) {
 	require.Equal(t, first.Revision, repeat.Revision, "the repeat gets the revision of the first sending")
 	require.Equal(t, "Once", repeat.Document.Name)
 
-	_, err = s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, job.New("Another", w.Settings), "new")
+	_, err = s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, document.New("Another", w.Settings), "new")
 	require.ErrorIs(t, err, store.ErrOtherBody)
 	again, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, j.Document, "new")
 	require.NoError(t, err)
@@ -191,7 +191,7 @@ func TestTheDemoLoadsOnceAndResetTouchesNoOtherJob(t *testing.T) {
 	workshops, err := s.Workshops(ctx, store.Yard)
 	require.NoError(t, err)
 	require.Len(t, workshops, 2)
-	own, err := s.CreateJob(ctx, workshops[0].ID, store.Change{ID: "own-1"}, job.New("My own", workshops[0].Settings),
+	own, err := s.CreateJob(ctx, workshops[0].ID, store.Change{ID: "own-1"}, document.New("My own", workshops[0].Settings),
 		"new")
 	require.NoError(t, err)
 	jobs, err := s.Jobs(ctx, store.Page{Shelf: store.Yard, Most: 100})
@@ -354,7 +354,7 @@ func TestAPictureIsKeptWithItsJob(t *testing.T) {
 	t.Parallel()
 	s := storetest.Store(t)
 	w, j := workshopAndJob(t, s)
-	other, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-2"}, job.New("Slip mixer", w.Settings), "new")
+	other, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-2"}, document.New("Slip mixer", w.Settings), "new")
 	require.NoError(t, err)
 	id, err := s.AddPhoto(ctx, j.ID, store.By{Who: "Odile W."}, store.Photo{MediaType: "image/png",
 		Picture: []byte{1, 2, 3}})

@@ -10,7 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/core/scenario"
 	"graybridge/core/stores"
 	"graybridge/store"
@@ -31,7 +31,7 @@ func TestOfManyWhoReserveTheLastOnlySomeGetIt(t *testing.T) {
 	var got atomic.Int32
 	var all sync.WaitGroup
 	for i := range 10 {
-		j, err := s.CreateJob(ctx, w.ID, store.Change{ID: fmt.Sprintf("job-%d-of-ten", i)}, job.New("Mixer",
+		j, err := s.CreateJob(ctx, w.ID, store.Change{ID: fmt.Sprintf("job-%d-of-ten", i)}, document.New("Mixer",
 			w.Settings), "new")
 		require.NoError(t, err)
 		all.Go(func() {

@@ -12,6 +12,7 @@ import (
 	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/entry"
 	"graybridge/core/finding"
 	"graybridge/core/job"
@@ -83,7 +84,7 @@ func TestEveryRevisionOfADatabaseOfTheFirstFormIsLifted(t *testing.T) {
 	for _, r := range all {
 		j, err := s.RevisionOf(ctx, r.Job, r.Revision)
 		require.NoError(t, err)
-		require.Equal(t, job.Version, j.Document.Version)
+		require.Equal(t, document.Version, j.Document.Version)
 		require.Empty(t, j.Document.Validate(), "%s revision %d", r.Job, r.Revision)
 		var old map[string]any
 		require.NoError(t, json.Unmarshal([]byte(r.Document), &old))

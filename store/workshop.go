@@ -3,20 +3,19 @@ package store
 import (
 	"context"
 	"errors"
+	"graybridge/core/document"
 
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgtype"
-
-	"graybridge/core/job"
 )
 
 // Workshop is a stored workshop.
 type Workshop struct {
-	ID       string       `db:"id"`
-	Revision int          `db:"revision"`
-	Settings job.Workshop `db:"settings"`
-	People   []string     `db:"people"`
-	Jobs     int          `db:"jobs"` // on the shelf that was asked for
+	ID       string            `db:"id"`
+	Revision int               `db:"revision"`
+	Settings document.Workshop `db:"settings"`
+	People   []string          `db:"people"`
+	Jobs     int               `db:"jobs"` // on the shelf that was asked for
 }
 
 const workshopColumns = `id::text, revision, settings, people`
@@ -52,19 +51,19 @@ const MostWorkshops = 1000
 
 // CreateWorkshop stores a new one. A repeated change gives the workshop that
 // the first one made; an empty change id is never a repeat.
-func (s *Store) CreateWorkshop(ctx context.Context, changeID string, settings job.Workshop,
+func (s *Store) CreateWorkshop(ctx context.Context, changeID string, settings document.Workshop,
 	people []string) (w Workshop, err error) {
 	return s.createWorkshop(ctx, changeID, settings, people, "")
 }
 
 // FoundWorkshop stores a new one that an account owns. It is made beyond the reach of every
 // request: who may is asked before.
-func (s *Store) FoundWorkshop(ctx context.Context, changeID string, settings job.Workshop, people []string,
+func (s *Store) FoundWorkshop(ctx context.Context, changeID string, settings document.Workshop, people []string,
 	owner string) (Workshop, error) {
 	return s.createWorkshop(Whole(ctx), changeID, settings, people, owner)
 }
 
-func (s *Store) createWorkshop(ctx context.Context, changeID string, settings job.Workshop, people []string,
+func (s *Store) createWorkshop(ctx context.Context, changeID string, settings document.Workshop, people []string,
 	owner string) (w Workshop, err error) {
 	settings.Stores = nil // they are kept by themselves
 	print := asked("create workshop", settings, people)
@@ -127,7 +126,7 @@ func oneWorkshop(rows pgx.Rows, err error) (Workshop, error) {
 
 // SaveWorkshop stores changed settings if the sender saw the latest revision;
 // else the error is a *Conflict.
-func (s *Store) SaveWorkshop(ctx context.Context, id string, seen int, settings job.Workshop,
+func (s *Store) SaveWorkshop(ctx context.Context, id string, seen int, settings document.Workshop,
 	people []string) (w Workshop, err error) {
 	k, err := key(id)
 	if err != nil {

@@ -6,8 +6,8 @@ import (
 	"fmt"
 	"reflect"
 
+	"graybridge/core/document"
 	"graybridge/core/entry"
-	"graybridge/core/job"
 )
 
 // entries prints the list of a job's entries, from which the interface's own list
@@ -22,7 +22,7 @@ func entries(_ context.Context, args []string) error {
 	if err := parse(f, args); err != nil {
 		return err
 	}
-	all := entry.Of(reflect.TypeFor[job.Document]())
+	all := entry.Of(reflect.TypeFor[document.Document]())
 	if *table {
 		fmt.Print(entry.Table(all))
 		return nil

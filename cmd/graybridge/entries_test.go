@@ -9,13 +9,13 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/entry"
-	"graybridge/core/job"
 )
 
 // The interface's list and the table of docs/formats.md are those of the program.
 func TestTheWrittenListsOfEntriesAreThePrograms(t *testing.T) {
-	all := entry.Of(reflect.TypeFor[job.Document]())
+	all := entry.Of(reflect.TypeFor[document.Document]())
 	formats, err := os.ReadFile("../../docs/formats.md")
 	require.NoError(t, err)
 	require.True(t, strings.Contains(string(formats), entry.Table(all)),

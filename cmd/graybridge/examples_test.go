@@ -9,6 +9,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/scenario"
 )
@@ -17,7 +18,7 @@ var writeExamples = flag.Bool("examples", false, "write the example jobs anew")
 
 // The example jobs that ship are read, planned and weighed as they lie there.
 func TestTheExampleJobsArePlannedAndWeighed(t *testing.T) {
-	for name, d := range map[string]job.Document{"blunger": scenario.Blunger(), "press-feed": scenario.PressFeed(),
+	for name, d := range map[string]document.Document{"blunger": scenario.Blunger(), "press-feed": scenario.PressFeed(),
 		"shredder": scenario.ClayShredder()} {
 		path := "../../docs/examples/" + name + ".json"
 		text, err := json.MarshalIndent(d, "", "  ")
@@ -59,7 +60,7 @@ func TestWeighPrintsEachColumnWithItsDocument(t *testing.T) {
 		Columns []struct {
 			Kind     string
 			Waits    bool
-			Document *job.Document
+			Document *document.Document
 		}
 	}
 	require.NoError(t, json.Unmarshal([]byte(out), &w))

@@ -3,6 +3,7 @@ package main
 import (
 	"context"
 
+	"graybridge/core/document"
 	"graybridge/core/job"
 )
 
@@ -16,12 +17,12 @@ func plan(_ context.Context, args []string) error {
 }
 
 // readJob reads a command's one job document and plans it; what cannot be read is named as bad input.
-func readJob(name, about string, args []string) (d job.Document, p job.Plan, err error) {
+func readJob(name, about string, args []string) (d document.Document, p job.Plan, err error) {
 	path, data, err := readFile(name, about, args)
 	if err != nil {
 		return d, p, err
 	}
-	f, err := job.DecodeFile(data)
+	f, err := document.DecodeFile(data)
 	if err != nil {
 		return d, p, bad(path, err)
 	}

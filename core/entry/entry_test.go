@@ -10,8 +10,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/entry"
-	"graybridge/core/job"
 	"graybridge/core/openfile"
 	"graybridge/core/scenario"
 )
@@ -103,7 +103,7 @@ func TestANewEntryIsOneFieldInAnyChapter(t *testing.T) {
 		"machines.m1.load":  {"Machines", "Load"}, "machines.m1.protection": {"Machines", "Protection"}, "": {},
 	} {
 		t.Run(at, func(t *testing.T) {
-			of := grown(reflect.TypeFor[job.Document](), names...)
+			of := grown(reflect.TypeFor[document.Document](), names...)
 			path := strings.TrimPrefix(at+".added", ".")
 			var found *entry.Entry
 			for _, e := range entry.Of(of) {
@@ -146,7 +146,7 @@ func TestANewEntryIsOneFieldInAnyChapter(t *testing.T) {
 	}
 }
 
-func second(d job.Document, name string) job.Document {
+func second(d document.Document, name string) document.Document {
 	d = d.Clone()
 	m := scenario.SlipMixer().Machines[0]
 	m.ID, m.Name = "m2", name
@@ -158,7 +158,7 @@ func TestMachinesAreToldApartByTheirID(t *testing.T) {
 	base := scenario.Blunger()
 	mine, theirs := second(base, "Mixer"), base.Clone()
 	theirs.Machines[0].Plate.RPM = "1400"
-	require.Equal(t, "machine Mixer added", job.Changed(base, mine))
+	require.Equal(t, "machine Mixer added", document.Changed(base, mine))
 	merged, both := entry.Merge(base, theirs, mine)
 	require.Empty(t, both)
 	require.Len(t, merged.Machines, 2)
@@ -173,8 +173,8 @@ func TestMachinesAreToldApartByTheirID(t *testing.T) {
 	merged, both = entry.Merge(base, theirs, mine)
 	require.Equal(t, []string{"machines.m2"}, paths(both))
 	require.Len(t, merged.Machines, 2, "nothing is lost meanwhile")
-	require.Equal(t, "machine Mixer taken out", job.Changed(base, mine))
-	require.Equal(t, "Mixer, load share 80 % → 50 %", job.Changed(base, theirs))
+	require.Equal(t, "machine Mixer taken out", document.Changed(base, mine))
+	require.Equal(t, "Mixer, load share 80 % → 50 %", document.Changed(base, theirs))
 	merged, both = entry.Merge(base, base.Clone(), mine)
 	require.Empty(t, both)
 	require.Len(t, merged.Machines, 1)
@@ -212,7 +212,7 @@ var ofAny = regexp.MustCompile(`^machines\.m\d+`)
 // Values lists what a document holds; every path of it is one of the list.
 func TestEveryValueStandsInTheList(t *testing.T) {
 	known := map[string]bool{}
-	for _, e := range entry.Of(reflect.TypeFor[job.Document]()) {
+	for _, e := range entry.Of(reflect.TypeFor[document.Document]()) {
 		require.False(t, known[e.Path], e.Path)
 		known[e.Path] = true
 	}

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/protection"
@@ -187,12 +188,12 @@ func (w *reading) offerDrive(p *Plan) {
 		return
 	}
 	for _, o := range p.Offers {
-		if o.Kind != KindDrive || o.Grade == finding.Stop || o.id == "" {
+		if o.Kind != document.KindDrive || o.Grade == finding.Stop || o.id == "" {
 			continue
 		}
 		for i := range p.Findings {
 			if f := &p.Findings[i]; f.ID == finding.LeadsUnreachable && len(f.Cures) == 0 {
-				f.Cures = []finding.Cure{{Label: "Take a drive: " + o.name, Path: "bridge.kind", Value: KindDrive,
+				f.Cures = []finding.Cure{{Label: "Take a drive: " + o.name, Path: "bridge.kind", Value: document.KindDrive,
 					And: finding.Setting{Path: "bridge.drive.profile", Value: o.id}}}
 			}
 		}
@@ -218,12 +219,12 @@ func judged(p *Plan, known []drive.Offer) []drive.Offer {
 
 // bestDrive is the known drive that fits best, of two that fit alike the one that is chosen.
 func (w *reading) bestDrive(known []drive.Offer, mine string) Offer {
-	best := Offer{Kind: KindDrive, Grade: finding.Stop, Text: "none of the known drives fits: look by amps"}
+	best := Offer{Kind: document.KindDrive, Grade: finding.Stop, Text: "none of the known drives fits: look by amps"}
 	words := map[finding.Grade]string{finding.Good: " fits", finding.Caution: " fits with limits"}
 	for _, c := range known {
 		chosen := c.Name == mine && c.Grade == best.Grade && c.Grade != finding.Stop
 		if c.Grade.Rank() > best.Grade.Rank() || chosen {
-			best = Offer{Kind: KindDrive, Grade: c.Grade, Text: c.Name + words[c.Grade], id: c.ID, name: c.Name,
+			best = Offer{Kind: document.KindDrive, Grade: c.Grade, Text: c.Name + words[c.Grade], id: c.ID, name: c.Name,
 				draw: w.site.Supply.Ramped(c.Takes, finding.Estimated)}
 		}
 	}
@@ -244,7 +245,7 @@ func (w *reading) wall(p *Plan, g guarded) []supply.Chain {
 		}
 	}
 	if draw := w.converted(); draw != nil {
-		t := w.taker(KindRotary, draw)
+		t := w.taker(document.KindRotary, draw)
 		t.Name += " (planned)"
 		takers = append(takers, t)
 	}
@@ -256,7 +257,7 @@ func (w *reading) wall(p *Plan, g guarded) []supply.Chain {
 // amps the same way. Planning: it is solved once it is the job's bridge. nil: no motor for one.
 func (w *reading) converted() *supply.Draw {
 	m := w.site.Model
-	if m == nil || w.doc.Bridge.Kind == KindRotary || w.site.Feed.Brushed || len(w.site.Reach) == 0 {
+	if m == nil || w.doc.Bridge.Kind == document.KindRotary || w.site.Feed.Brushed || len(w.site.Reach) == 0 {
 		return nil
 	}
 	idler := m.NoLoadAmps()
@@ -268,7 +269,7 @@ func (w *reading) converted() *supply.Draw {
 }
 
 // circuitNames are those of the workshop's circuits.
-func circuitNames(d *Document) []string {
+func circuitNames(d *document.Document) []string {
 	out := []string{}
 	all, _ := supply.ParseCircuits(d.Workshop.Circuits)
 	for _, c := range all {
@@ -279,10 +280,10 @@ func circuitNames(d *Document) []string {
 
 // taker is a bridge as the wall sees it.
 func (w *reading) taker(kind string, draw *supply.Draw) supply.Taker {
-	names := map[string]string{KindDrive: "Drive", KindRotary: "Rotary converter", KindDC: "DC controller"}
+	names := map[string]string{document.KindDrive: "Drive", document.KindRotary: "Rotary converter", document.KindDC: "DC controller"}
 	t := supply.Taker{Bridge: kind, Name: names[kind], Draw: draw, Smooth: draw != nil && draw.Smooth}
 	if t.Name == "" {
-		t.Bridge, t.Name = KindCapacitor, "Run capacitor"
+		t.Bridge, t.Name = document.KindCapacitor, "Run capacitor"
 	}
 	return t
 }

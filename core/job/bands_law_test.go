@@ -11,6 +11,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/rotary"
@@ -31,7 +32,7 @@ func TestEveryFigureLiesInItsBand(t *testing.T) {
 	t.Parallel()
 	r := rand.New(rand.NewPCG(16, 4))
 	plates := corpus(t)
-	var all []job.Document
+	var all []document.Document
 	for i, c := range plates {
 		d := c.document()
 		switch i % 4 {
@@ -39,7 +40,7 @@ func TestEveryFigureLiesInItsBand(t *testing.T) {
 			d = lawCase(c, r)
 		case 2:
 			d = lawCase(c, r)
-			d.Bridge.Kind = job.KindDrive
+			d.Bridge.Kind = document.KindDrive
 		case 3:
 			d = streetCase(plates, i, r)
 		}
@@ -67,7 +68,7 @@ func TestEveryFigureLiesInItsBand(t *testing.T) {
 				at := d.Name + " " + d.Bridge.Kind + " " + bay + " " + f.ID + " “" + f.Text + "” in “" + f.Band + "”"
 				if f.Band == "" {
 					judged := slices.Contains([]string{"supply", "protection", "load"}, bay) ||
-						bay == "bridge" && d.Bridge.Kind == job.KindRotary
+						bay == "bridge" && d.Bridge.Kind == document.KindRotary
 					if f.Mark == finding.Estimated && judged && !slices.Contains(withoutBand, f.ID) &&
 						number.MatchString(f.Text) {
 						// Only what every twin has alike: nothing, all of it, a speed that is held itself.

@@ -8,13 +8,14 @@ import (
 	"strings"
 
 	"graybridge/core/circuit"
+	"graybridge/core/document"
 	"graybridge/core/leads"
 	"graybridge/core/unit"
 )
 
 // BenchCase is the circuit of a state as an open file, at the speed where it
 // settles. ok is false while nothing can be computed.
-func BenchCase(d Document, state string) (b circuit.BenchCase, ok bool) {
+func BenchCase(d document.Document, state string) (b circuit.BenchCase, ok bool) {
 	w := read(context.Background(), &d)
 	joints, word := w.site.Wanted, "as wanted"
 	if state == "now" {
@@ -40,9 +41,9 @@ func BenchCase(d Document, state string) (b circuit.BenchCase, ok bool) {
 
 // takeBanks puts capacitors between each supply line and the third into the bridge that
 // is chosen, in µF by line.
-func takeBanks(d *Document, banks map[string]float64) {
+func takeBanks(d *document.Document, banks map[string]float64) {
 	text := func(uf float64) string { return unit.Plain(math.Round(uf*1000) / 1000) }
-	if d.Bridge.Kind == KindRotary {
+	if d.Bridge.Kind == document.KindRotary {
 		d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = text(banks["L1"]), text(banks["L2"])
 		return
 	}
@@ -57,8 +58,8 @@ func takeBanks(d *Document, banks map[string]float64) {
 // leads, what is joined, the capacitor, volts and hertz of the supply. The
 // plate stays: it governs the equivalent circuit. The error says what the file
 // has that no job can take.
-func FromBenchCase(d Document, b circuit.BenchCase) (Document, error) {
-	beside := d.Bridge.Kind == KindRotary && len(b.Machines) == 2 && b.Machines[0].Name == string(Idler)
+func FromBenchCase(d document.Document, b circuit.BenchCase) (document.Document, error) {
+	beside := d.Bridge.Kind == document.KindRotary && len(b.Machines) == 2 && b.Machines[0].Name == string(document.Idler)
 	if len(b.Machines) != 1 && !beside {
 		return d, fmt.Errorf("the file has %d machines; a job takes a file with one, or on a converter with the "+
 			"idler ahead of it", len(b.Machines))

@@ -6,6 +6,7 @@ import (
 	"testing"
 	"time"
 
+	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/scenario"
 )
@@ -48,7 +49,7 @@ func BenchmarkPlanDirect(b *testing.B) {
 // The plan of the corpus that takes longest: every plate on each bridge, as read
 // and with everything said that a law case says.
 func BenchmarkPlanCorpus(b *testing.B) {
-	var slowest job.Document
+	var slowest document.Document
 	most := time.Duration(0)
 	r := rand.New(rand.NewPCG(11, 7))
 	for _, c := range corpus(b) {
@@ -58,7 +59,7 @@ func BenchmarkPlanCorpus(b *testing.B) {
 				d = lawCase(c, r)
 			}
 			if i == 1 {
-				d.Bridge.Kind = job.KindDrive
+				d.Bridge.Kind = document.KindDrive
 			}
 			least := time.Hour
 			for range 2 {

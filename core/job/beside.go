@@ -4,12 +4,13 @@ import (
 	"context"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/document"
 )
 
 // Beside is another machine of a job that was solved, planned on the converter that both stand on: that
 // is worked out once for all of them. To the last printed figure it equals Solve of the document with
 // this machine before the others. The error is the context's.
-func Beside(ctx context.Context, s *Solved, d Document, machine string) (out *Solved, err error) {
+func Beside(ctx context.Context, s *Solved, d document.Document, machine string) (out *Solved, err error) {
 	d = d.Of(machine)
 	if s.r == nil {
 		return Solve(ctx, d)

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/load"
@@ -135,8 +136,8 @@ func TestARelayIsSetByWhatWasEntered(t *testing.T) {
 func TestEveryEntryIsNamedWhenItChanges(t *testing.T) {
 	t.Parallel()
 	from := scenario.Blunger()
-	var walk func(v reflect.Value, to *job.Document, name string)
-	walk = func(v reflect.Value, to *job.Document, name string) {
+	var walk func(v reflect.Value, to *document.Document, name string)
+	walk = func(v reflect.Value, to *document.Document, name string) {
 		for i := range v.NumField() {
 			f := v.Field(i)
 			switch f.Kind() {
@@ -145,7 +146,7 @@ func TestEveryEntryIsNamedWhenItChanges(t *testing.T) {
 			case reflect.String:
 				was := f.String()
 				f.SetString("1")
-				require.NotEqual(t, "nothing", job.Changed(from, *to), name+"."+v.Type().Field(i).Name)
+				require.NotEqual(t, "nothing", document.Changed(from, *to), name+"."+v.Type().Field(i).Name)
 				f.SetString(was)
 			}
 		}

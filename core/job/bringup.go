@@ -5,6 +5,7 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/can"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/load"
 	"graybridge/core/logbook"
@@ -32,7 +33,7 @@ func (w ground) deadAndFed(off, volts string, pairs [3]string) (out []bringup.Re
 
 // bringUp is what the gates of the bring-up are made of.
 func (w *reading) bringUp(c *bringup.Card, p *Plan) bringup.Ground {
-	g := bringup.Ground{Bridge: p.Link.Bridge, Idler: w.machine.Role == Idler && w.doc.Bridge.Kind == KindRotary,
+	g := bringup.Ground{Bridge: p.Link.Bridge, Idler: w.machine.Role == document.Idler && w.doc.Bridge.Kind == document.KindRotary,
 		Plate: c.Plate, Card: c, Load: w.loadFacts()}
 	if !c.Ready {
 		g.Stop = c.NotReady

@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/bringup"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/logbook"
@@ -119,7 +120,7 @@ func standing(take bringup.Take) bringup.Standing {
 
 // broughtUp is a plate's job as far as its bring-up: on a capacitor or a drive, with a load that it
 // carries.
-func (c corpusPlate) broughtUp(drive bool) job.Document {
+func (c corpusPlate) broughtUp(drive bool) document.Document {
 	d := c.document()
 	m := &d.Machines[0]
 	m.Load.Kind, m.Load.Share = "constant", "55 %"
@@ -127,7 +128,7 @@ func (c corpusPlate) broughtUp(drive bool) job.Document {
 		m.Leads.Agreed = "plate"
 	}
 	if drive {
-		d.Bridge.Kind, d.Bridge.Drive.Profile = job.KindDrive, "tarn-22"
+		d.Bridge.Kind, d.Bridge.Drive.Profile = document.KindDrive, "tarn-22"
 	}
 	return d
 }
@@ -135,17 +136,17 @@ func (c corpusPlate) broughtUp(drive bool) job.Document {
 // planted are faults that are really there, each larger than the one that is tried.
 var planted = []struct {
 	text string
-	put  func(d *job.Document, p *job.Plan) bool
+	put  func(d *document.Document, p *job.Plan) bool
 }{
-	{"more than you said", func(d *job.Document, p *job.Plan) bool {
+	{"more than you said", func(d *document.Document, p *job.Plan) bool {
 		d.Machines[0].Load.Share = unit.Plain(math.Round(p.Link.Usual*130)) + " %"
 		return p.Link.Usual > 0
 	}},
-	{"a quarter less than you said", func(d *job.Document, p *job.Plan) bool {
+	{"a quarter less than you said", func(d *document.Document, p *job.Plan) bool {
 		d.Machines[0].Load.Share = unit.Plain(math.Round(p.Link.Usual*70)) + " %"
 		return p.Link.Usual > 0
 	}},
-	{"lost a fifth", func(d *job.Document, p *job.Plan) bool {
+	{"lost a fifth", func(d *document.Document, p *job.Plan) bool {
 		d.Bridge.Capacitor.Microfarad = unit.Plain(math.Round(p.Link.Microfarad*7) / 10)
 		return p.Link.Bridge == "capacitor" && p.Link.Microfarad > 0
 	}},
@@ -291,7 +292,7 @@ func TestReadingsFlowIntoThePlan(t *testing.T) {
 	d := scenario.Blunger()
 	m := &d.Machines[0]
 	m.Leads.Insulation, m.Leads.LineOhms, m.Plate.WindingOhms = "", "", ""
-	read := func(d job.Document, n int, megohm float64) (job.Document, bool) {
+	read := func(d document.Document, n int, megohm float64) (document.Document, bool) {
 		s, err := job.Solve(t.Context(), d)
 		require.NoError(t, err)
 		p := s.Plan()

@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/circuit"
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/job"
@@ -118,7 +119,7 @@ func TestTheStartButtonsContactBreaksWhatFlowsInIt(t *testing.T) {
 
 func TestTableAmpsStandAsThePrintedOnes(t *testing.T) {
 	t.Parallel()
-	d := job.New("Case", scenario.ColdFord())
+	d := document.New("Case", scenario.ColdFord())
 	d.Machines[0].Plate = plate.Entry{Power: "1 HP", Volts: "208-230/460", Amps: "3.4-3.2/1.6", RPM: "1740",
 		Hertz: "60", PowerFactor: "0.76", Phases: "3", Code: "K"}
 	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.NineStar, "plate",
@@ -188,7 +189,7 @@ func TestADriveIsNotToldThatTheMotorTurnsFaster(t *testing.T) {
 	t.Parallel()
 	d := sixLead(oneKW)
 	d.Machines[0].Plate.Hertz, d.Machines[0].Plate.RPM = "60", "1710"
-	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22"}
+	d.Bridge.Kind, d.Bridge.Drive = document.KindDrive, drive.Entry{Profile: "tarn-22"}
 	require.NotContains(t, everything(job.Make(d)), "faster")
 	d.Machines[0].Plate.Hertz, d.Machines[0].Plate.RPM = "42", "1200"
 	d.Bridge.Kind, d.Bridge.Drive = "capacitor", drive.Entry{}

@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/leads"
@@ -57,7 +58,7 @@ func TestAFeedersBreakerIsHeldAgainstItsWireAndTheMotor(t *testing.T) {
 func TestAMotorOfTNumbersIsNotToldOfUAndV(t *testing.T) {
 	t.Parallel()
 	d := scenario.PugMill()
-	d.Bridge.Kind, d.Machines[0].Leads.Agreed = job.KindDrive, "plate"
+	d.Bridge.Kind, d.Machines[0].Leads.Agreed = document.KindDrive, "plate"
 	d.Bridge.Drive = scenario.BallMill().Bridge.Drive
 	p := job.Make(d)
 	require.NotNil(t, p.Drive)
@@ -95,7 +96,7 @@ func TestARelayThatCannotSeeIsRewired(t *testing.T) {
 
 func TestAStarOnlyMotorMayBeOpened(t *testing.T) {
 	t.Parallel()
-	d := job.New("Case", scenario.TansyLane())
+	d := document.New("Case", scenario.TansyLane())
 	d.Machines[0].Plate = plate.Entry{Power: "0.55 kW", Volts: "400 V", Connection: "Y", Amps: "1.6", RPM: "1400",
 		Hertz: "50", PowerFactor: "0.72", Phases: "3"}
 	d.Machines[0].Leads = leads.Entry{Kind: leads.Three, Naming: leads.IEC}
@@ -145,7 +146,7 @@ func TestThreeLeadsAreAskedForTheirInside(t *testing.T) {
 	require.Nil(t, found(p, finding.LeadsWhichJoin), "one volts: at its leads it is one motor")
 	require.True(t, p.Computed)
 	require.Equal(t, finding.Note, found(p, "leads.inside").Grade)
-	one.Bridge.Kind = job.KindDrive
+	one.Bridge.Kind = document.KindDrive
 	one.Bridge.Drive.Profile = scenario.BallMill().Bridge.Drive.Profile
 	p = job.Make(one)
 	star := job.Make(taken(one, found(p, "leads.inside").Cures[1]))

@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/job"
@@ -25,8 +26,8 @@ func unread(p job.Plan) int { return len(p.Unreadable()) }
 
 // sixLead is an ordinary motor of six leads on 230 V, joined as the plan wants it
 // and carrying a constant load.
-func sixLead(p plate.Entry) job.Document {
-	d := job.New("Case", scenario.TansyLane())
+func sixLead(p plate.Entry) document.Document {
+	d := document.New("Case", scenario.TansyLane())
 	d.Supply.Volts, d.Supply.FeederLength, d.Supply.FeederSize = "232", "8 m", "6 mm²"
 	d.Machines[0].Plate, d.Machines[0].Leads.Found = p, "delta"
 	d.Machines[0].Load.Kind, d.Machines[0].Load.Share = machine.Constant, "70 %"
@@ -74,7 +75,7 @@ func TestTheCapacitorsOwnWiresAreSized(t *testing.T) {
 
 func TestBreakersAreJudgedBothWaysWithAndWithoutAWire(t *testing.T) {
 	t.Parallel()
-	d := job.New("One horse", scenario.ColdFord())
+	d := document.New("One horse", scenario.ColdFord())
 	d.Supply.Volts = "240"
 	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.NineStar, "plate",
 		"low star"
@@ -93,7 +94,7 @@ func TestBreakersAreJudgedBothWaysWithAndWithoutAWire(t *testing.T) {
 	small.Bridge.Capacitor.Microfarad, small.Machines[0].Load.Share, small.Machines[0].Protection.Breaker = "14",
 		"50 %", "63 A"
 	require.Equal(t, finding.Caution, found(job.Make(small), "protection.breaker").Grade)
-	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22"}
+	d.Bridge.Kind, d.Bridge.Drive = document.KindDrive, drive.Entry{Profile: "tarn-22"}
 	d.Machines[0].Protection = protection.Entry{Breaker: "50 A", Conductor: "14 AWG"}
 	require.NotEqual(t, finding.Good, found(job.Make(d), "protection.breaker").Grade)
 	d.Machines[0].Protection.Breaker = "25 A"
@@ -107,7 +108,7 @@ func TestBreakersAreJudgedBothWaysWithAndWithoutAWire(t *testing.T) {
 func TestTablesDoNotCapAFifteenKilowattMotor(t *testing.T) {
 	t.Parallel()
 	d := sixLead(fifteen)
-	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22"}
+	d.Bridge.Kind, d.Bridge.Drive = document.KindDrive, drive.Entry{Profile: "tarn-22"}
 	p := job.Make(d)
 	require.Equal(t, finding.Stop, found(p, "drive.amps").Grade)
 	require.Empty(t, p.Guard)
@@ -129,7 +130,7 @@ func TestAFittingDriveStartsAnEfficientMotor(t *testing.T) {
 	t.Parallel()
 	d := sixLead(plate.Entry{Power: "0.75 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "3.0/1.74", RPM: "1445",
 		Hertz: "50", PowerFactor: "0.76", Efficiency: "82.5 %", Phases: "3"})
-	d.Bridge.Kind, d.Bridge.Drive, d.Machines[0].Load.Start = job.KindDrive, drive.Entry{Profile: "tarn-22"},
+	d.Bridge.Kind, d.Bridge.Drive, d.Machines[0].Load.Start = document.KindDrive, drive.Entry{Profile: "tarn-22"},
 		load.Loaded
 	p := job.Make(d)
 	require.Equal(t, finding.Good, found(p, "drive.start").Grade, found(p, "drive.start").Sentence)
@@ -152,7 +153,7 @@ func TestInverterDutyHoldsToItsRatio(t *testing.T) {
 	t.Parallel()
 	d := sixLead(oneKW)
 	d.Machines[0].Plate.InverterDuty = "10:1"
-	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22", At: "5"}
+	d.Bridge.Kind, d.Bridge.Drive = document.KindDrive, drive.Entry{Profile: "tarn-22", At: "5"}
 	d.Machines[0].Load.Share, d.Machines[0].Load.Start = "90 %", load.Loaded
 	require.InDelta(t, 1, job.Make(d).Drive.Point.Continuous, 0.05)
 	d.Bridge.Drive.At = "2"
@@ -165,7 +166,7 @@ func TestASweepLiftsAndLowersTheCeiling(t *testing.T) {
 	t.Parallel()
 	d := sixLead(oneKW)
 	d.Machines[0].Load.Kind, d.Machines[0].Load.Share = machine.Constant, "20 %"
-	d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22", Most: "90"}
+	d.Bridge.Kind, d.Bridge.Drive = document.KindDrive, drive.Entry{Profile: "tarn-22", Most: "90"}
 	require.InDelta(t, 75, job.Make(d).Drive.TopHz, 0.1)
 	d.Bridge.Drive.Shakes = "106"
 	require.InDelta(t, 90, job.Make(d).Drive.TopHz, 0.1)
@@ -322,7 +323,7 @@ func TestUnprovedNineLeadsAreNotCalledAsWanted(t *testing.T) {
 	t.Parallel()
 	for _, p := range []plate.Entry{{}, {Power: "3 HP", Volts: "208-230/460", Amps: "9.0-8.2/4.1", RPM: "1760",
 		Hertz: "60", Phases: "3"}} {
-		d := job.New("Nine", scenario.ColdFord())
+		d := document.New("Nine", scenario.ColdFord())
 		d.Machines[0].Plate, d.Machines[0].Leads.Kind, d.Machines[0].Leads.Found = p, leads.NineStar, "high star"
 		plan := job.Make(d)
 		require.Nil(t, found(plan, "leads.joined"))

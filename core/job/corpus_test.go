@@ -3,7 +3,7 @@ package job_test
 import (
 	"testing"
 
-	"graybridge/core/job"
+	"graybridge/core/document"
 	"graybridge/jobtest"
 )
 
@@ -23,7 +23,7 @@ func corpus(t testing.TB) (out []corpusPlate) {
 }
 
 // document is a job with the plate, leads and supply of a corpus plate and nothing else said.
-func (c corpusPlate) document() job.Document { return c.Document() }
+func (c corpusPlate) document() document.Document { return c.Document() }
 
 var (
 	lawAll = jobtest.All
@@ -31,6 +31,6 @@ var (
 )
 
 // plateWorkshop is a plain workshop on 230 V.
-func plateWorkshop() job.Workshop {
-	return job.Workshop{Name: "Tansy Lane Tileworks", Rules: "metric", Volts: 230, Hertz: 50, Colours: job.Europe}
+func plateWorkshop() document.Workshop {
+	return document.Workshop{Name: "Tansy Lane Tileworks", Rules: "metric", Volts: 230, Hertz: 50, Colours: document.Europe}
 }

@@ -5,6 +5,7 @@ import (
 	"errors"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/document"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/site"
@@ -97,7 +98,7 @@ func Start(ctx context.Context, of *Solved) (capacitor.StartRun, error) {
 // HertzFor is the hertz at which a document's drive reaches a speed, spoken as
 // "hz", "motor", "tool", "surface" (m/s) or "feet" (ft/min); ok is false where
 // it does not, or no drive is chosen.
-func HertzFor(d Document, way string, value float64) (hertz float64, ok bool) {
+func HertzFor(d document.Document, way string, value float64) (hertz float64, ok bool) {
 	on, ok := read(context.Background(), &d).bridge.(onDrive)
 	if !ok || on.Motor == nil {
 		return 0, false
@@ -148,7 +149,7 @@ type BalanceMap struct {
 
 // BalanceMapOf is the map of a document's converter. The error is ErrNone where it
 // cannot be worked out yet.
-func BalanceMapOf(ctx context.Context, d Document) (BalanceMap, error) {
+func BalanceMapOf(ctx context.Context, d document.Document) (BalanceMap, error) {
 	return picture(ctx, Read(ctx, d), func(w *reading) (BalanceMap, error) {
 		on, ok := w.bridge.(onRotary)
 		if !ok || on.Answer == nil {
@@ -163,7 +164,7 @@ func BalanceMapOf(ctx context.Context, d Document) (BalanceMap, error) {
 }
 
 // FilmOf follows the start of a document's idler, or of its machine beside the idler.
-func FilmOf(ctx context.Context, d Document) (rotary.Film, error) {
+func FilmOf(ctx context.Context, d document.Document) (rotary.Film, error) {
 	return picture(ctx, Read(ctx, d), func(w *reading) (rotary.Film, error) {
 		on, err := bridgeOf[onRotary](w)
 		if err != nil {
@@ -178,7 +179,7 @@ func FilmOf(ctx context.Context, d Document) (rotary.Film, error) {
 }
 
 // SizesOf tries standard idlers and the owner's spares for a document's converter.
-func SizesOf(ctx context.Context, d Document) (rotary.Sizes, error) {
+func SizesOf(ctx context.Context, d document.Document) (rotary.Sizes, error) {
 	return picture(ctx, Read(ctx, d), func(w *reading) (rotary.Sizes, error) {
 		on, err := bridgeOf[onRotary](w)
 		if err != nil {
@@ -193,7 +194,7 @@ func SizesOf(ctx context.Context, d Document) (rotary.Sizes, error) {
 }
 
 // TwinsOf are the motors that would print the same plate as a document's first one.
-func TwinsOf(ctx context.Context, d Document, seed uint64) []site.Twin {
+func TwinsOf(ctx context.Context, d document.Document, seed uint64) []site.Twin {
 	twins, _ := picture(ctx, Read(ctx, d), func(w *reading) ([]site.Twin, error) { return w.site.Twins(seed), nil })
 	return twins
 }

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"graybridge/core/device"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 )
 
@@ -47,7 +48,7 @@ func (r *reading) unseen(p *Plan) {
 		for i := range p.Findings {
 			f := &p.Findings[i]
 			if f.Grade != finding.Good || !slices.ContainsFunc(f.Entries, func(e string) bool {
-				return placed(r.machine.ID, e) == n.Path
+				return document.Placed(r.machine.ID, e) == n.Path
 			}) {
 				continue
 			}
@@ -67,7 +68,7 @@ func (r *reading) unseen(p *Plan) {
 // dated says in how an entry was read what is recorded of it: its state, the day and who.
 func (r *reading) dated(p *Plan, n device.Noted) {
 	for i := range p.Readings {
-		if one := &p.Readings[i]; one.ReadAs != "" && placed(r.machine.ID, one.Path) == n.Path {
+		if one := &p.Readings[i]; one.ReadAs != "" && document.Placed(r.machine.ID, one.Path) == n.Path {
 			one.ReadAs += ", " + string(n.State) + record(n)
 		}
 	}

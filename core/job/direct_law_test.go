@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/dc"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/leads"
@@ -46,13 +47,13 @@ func directCorpus(t *testing.T) []directPlate {
 }
 
 // document is the plate on the line it is tried on, its leads found.
-func (c directPlate) document() job.Document {
+func (c directPlate) document() document.Document {
 	w := scenario.TansyLane()
 	if c.Hertz > 55 || c.Volts < 150 {
 		w = scenario.ColdFord()
 		w.Hertz = c.Hertz
 	}
-	d := job.New(c.ID, w)
+	d := document.New(c.ID, w)
 	d.Supply = supply.Entry{Volts: unit.Plain(c.Volts) + " V"}
 	d.Machines[0].Plate = c.Plate
 	d.Machines[0].Leads.Brushed.Ohms = "1 2 1.2\n1 frame open"
@@ -64,7 +65,7 @@ func (c directPlate) document() job.Document {
 		d.Machines[0].Leads.Brushed.Ohms += "\n5 6 0.1"
 		d.Machines[0].Leads.Brushed.Sense = leads.Helps
 	}
-	d.Bridge.Kind = job.KindDC
+	d.Bridge.Kind = document.KindDC
 	d.Bridge.DC = dc.Entry{Controller: "sike-90"}
 	return d
 }
@@ -92,7 +93,7 @@ func own(way dc.Way, r *rand.Rand) *dc.Profile {
 }
 
 // directCase draws what owners enter of a brushed motor.
-func directCase(c directPlate, r *rand.Rand) job.Document {
+func directCase(c directPlate, r *rand.Rand) document.Document {
 	d := c.document()
 	pick := func(all ...string) string { return all[r.IntN(len(all))] }
 	m := &d.Machines[0]
@@ -147,7 +148,7 @@ func directCase(c directPlate, r *rand.Rand) job.Document {
 
 // directLaw holds the plan's words against the solver, with the armature that the plate
 // was made from as a witness beside the one that the plan estimates.
-func directLaw(d job.Document, p job.Plan, c directPlate) (broken []string) {
+func directLaw(d document.Document, p job.Plan, c directPlate) (broken []string) {
 	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
 	by := map[string]finding.Finding{}
 	for _, f := range p.Findings {
@@ -211,7 +212,7 @@ func directLaw(d job.Document, p job.Plan, c directPlate) (broken []string) {
 }
 
 // directWitness is the motor with the armature that the corpus made it of.
-func directWitness(d job.Document, c directPlate) (dc.Motor, dc.Line) {
+func directWitness(d document.Document, c directPlate) (dc.Motor, dc.Line) {
 	e := d.Machines[0].Plate
 	one := func(k unit.Kind, text string) float64 { x, _, _ := k.One(text); return x }
 	m := dc.Motor{ShaftWatts: one(unit.Power, e.Power), ArmatureVolts: one(unit.Volts, e.ArmatureVolts),
@@ -224,7 +225,7 @@ func directWitness(d job.Document, c directPlate) (dc.Motor, dc.Line) {
 // directWords are the rules that hold of every plan on a DC controller.
 //
 // Long: a list of rules, each by itself.
-func directWords(d job.Document, p job.Plan, by map[string]finding.Finding, plateVolts float64) (broken []string) {
+func directWords(d document.Document, p job.Plan, by map[string]finding.Finding, plateVolts float64) (broken []string) {
 	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
 	v, e := p.DC, d.Bridge.DC
 	stops := func() bool {
@@ -321,7 +322,7 @@ func directWords(d job.Document, p job.Plan, by map[string]finding.Finding, plat
 	return broken
 }
 
-func lineOf(d job.Document) float64 {
+func lineOf(d document.Document) float64 {
 	x, _, _ := unit.Volts.One(d.Supply.Volts)
 	return x
 }
@@ -335,7 +336,7 @@ func TestTheLawHoldsOnBrushedMotors(t *testing.T) {
 	}
 	type fault struct {
 		text string
-		d    job.Document
+		d    document.Document
 	}
 	faults := map[string][]fault{}
 	planned, good, stopped := 0, 0, 0

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/circuit"
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/job"
@@ -160,7 +161,7 @@ func TestAnOwnProfileTravelsWithTheJob(t *testing.T) {
 	d.Bridge.Drive.Profile, d.Bridge.Drive.Own = "beck-9", &own
 	text, err := json.Marshal(d)
 	require.NoError(t, err)
-	again, err := job.Decode(text)
+	again, err := document.Decode(text)
 	require.NoError(t, err)
 	p := job.Make(again)
 	require.Equal(t, "Beck 9", p.Drive.Name)

@@ -5,6 +5,7 @@ import (
 	"reflect"
 
 	"graybridge/core/bringup"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 )
@@ -12,7 +13,7 @@ import (
 // Failed is the plan of a document that could not be worked out: what was typed
 // is there, nothing is computed from it, and it says how to get out. where is the place at which it
 // broke, for who reports it.
-func Failed(d Document, where string) Plan {
+func Failed(d document.Document, where string) Plan {
 	p := *emptyPlan()
 	p.Findings = append(p.Findings, sayFailed(where))
 	state := func(id, title string) State {

@@ -8,6 +8,7 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/can"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/machine"
@@ -24,7 +25,7 @@ func (w *reading) order(p *Plan) {
 		for i := range p.Findings { // no device is wanted for a motor that is not planned on
 			f := &p.Findings[i]
 			f.Cures = slices.DeleteFunc(slices.Clone(f.Cures), func(c finding.Cure) bool {
-				return entryAt(placed(w.machine.ID, c.Path)).Device != ""
+				return document.EntryAt(document.Placed(w.machine.ID, c.Path)).Device != ""
 			})
 		}
 	}
@@ -64,12 +65,12 @@ func (p *Plan) ended() bool {
 }
 
 // unsized is a link of a document of which nothing has been solved.
-func unsized(d *Document, m *Machine, h leads.Hand) Link {
+func unsized(d *document.Document, m *document.Machine, h leads.Hand) Link {
 	l := Link{Parts: []can.Part{}, Does: m.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Rows: m.Leads.Rows,
 		Beside:    m.Leads.Beside,
 		Reversing: d.Bridge.Capacitor.Reversing != "", Bridge: "capacitor", Third: "corner",
 		RulerTo: 100, CornerTo: "L1"}
-	if d.Bridge.Kind == KindDrive || d.Bridge.Kind == KindRotary || d.Bridge.Kind == KindDC {
+	if d.Bridge.Kind == document.KindDrive || d.Bridge.Kind == document.KindRotary || d.Bridge.Kind == document.KindDC {
 		l.Bridge, l.Third, l.Reversing = d.Bridge.Kind, "L3", false
 	}
 	return l

@@ -14,6 +14,7 @@ import (
 	"pgregory.net/rapid"
 
 	"graybridge/core/can"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/leads"
@@ -35,16 +36,16 @@ func found(p job.Plan, id string) *finding.Finding {
 }
 
 // pictured asks for a picture with nobody going away.
-func pictured[T any](of func(context.Context, *job.Solved) (T, error)) func(job.Document) (T, bool) {
-	return func(d job.Document) (T, bool) {
+func pictured[T any](of func(context.Context, *job.Solved) (T, error)) func(document.Document) (T, bool) {
+	return func(d document.Document) (T, bool) {
 		v, err := of(context.Background(), job.Read(context.Background(), d))
 		return v, err == nil
 	}
 }
 
-func documents() map[string]job.Document {
-	out := map[string]job.Document{"empty": job.New("Empty", scenario.TansyLane()),
-		"empty, 60 Hz": job.New("Empty", scenario.ColdFord())}
+func documents() map[string]document.Document {
+	out := map[string]document.Document{"empty": document.New("Empty", scenario.TansyLane()),
+		"empty, 60 Hz": document.New("Empty", scenario.ColdFord())}
 	for _, w := range scenario.Workshops() {
 		for _, j := range w.Jobs {
 			out[j.Document.Name] = j.Document
@@ -59,7 +60,7 @@ func TestEveryMadeUpMachineIsAGoodDocument(t *testing.T) {
 		require.Empty(t, d.Validate(), name)
 		text, err := json.Marshal(d)
 		require.NoError(t, err)
-		again, err := job.Decode(text)
+		again, err := document.Decode(text)
 		require.NoError(t, err, name)
 		back, err := json.Marshal(again)
 		require.NoError(t, err)
@@ -289,11 +290,11 @@ func TestEveryCureCures(t *testing.T) {
 }
 
 // put changes one entry the way the browser does, and reads the document as a server does.
-func put(t *testing.T, d job.Document, path, value string) job.Document {
+func put(t *testing.T, d document.Document, path, value string) document.Document {
 	t.Helper()
 	text, err := json.Marshal(withEntry(d, path, value))
 	require.NoError(t, err)
-	out, err := job.Decode(text)
+	out, err := document.Decode(text)
 	require.NoError(t, err, path)
 	return out
 }
@@ -390,7 +391,7 @@ func TestEstimatesAreMarkedWhereverTheyReach(t *testing.T) {
 }
 
 // lightRound is what a job foretells for hardly any load with so many µF, as readings.
-func lightRound(d job.Document, microfarad string) string {
+func lightRound(d document.Document, microfarad string) string {
 	d.Machines = slices.Clone(d.Machines)
 	d.Machines[0].Load.Share, d.Bridge.Capacitor.Microfarad = "1 %", microfarad
 	text, read := microfarad+" µF:", map[string]string{}
@@ -424,6 +425,6 @@ func TestTheCurvesMeetWhereTheMotorRuns(t *testing.T) {
 	none, ok := pictured(job.CurvesOf)(scenario.DryingTurntable())
 	require.True(t, ok)
 	require.Empty(t, none.Bridge)
-	_, ok = pictured(job.CurvesOf)(job.New("Empty", scenario.TansyLane()))
+	_, ok = pictured(job.CurvesOf)(document.New("Empty", scenario.TansyLane()))
 	require.False(t, ok)
 }

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
@@ -25,7 +26,7 @@ func (r *reading) ladder(p *Plan) protection.Ladder {
 		return l
 	}
 	poles := 2
-	if r.doc.Bridge.Kind == KindRotary && p.Link.Branch {
+	if r.doc.Bridge.Kind == document.KindRotary && p.Link.Branch {
 		poles = 3
 	}
 	device := func(kind protection.DeviceKind, id string, poles int) bool {
@@ -46,7 +47,7 @@ func (r *reading) ladder(p *Plan) protection.Ladder {
 	device(protection.BreakerKey, "breaker", breaker)
 	c := protection.Controls{Rules: rules}
 	switch r.doc.Bridge.Kind {
-	case KindDrive:
+	case document.KindDrive:
 		c.NoOverload = true
 		if on, err := bridgeOf[onDrive](r); err == nil && on.Profile != nil {
 			if c.FaultEnds = on.Profile.Ends(drive.FaultOut); c.FaultEnds != "" {
@@ -61,7 +62,7 @@ func (r *reading) ladder(p *Plan) protection.Ladder {
 		} else {
 			l.Says = append(l.Says, sayNoFault)
 		}
-	case KindDC:
+	case document.KindDC:
 		c.NoOverload = true
 		device(protection.Fuses, "line-fuse", poles)
 		if !device(protection.Contactor, "contactor", 2) {
@@ -70,7 +71,7 @@ func (r *reading) ladder(p *Plan) protection.Ladder {
 		device(protection.Converting, "controller", 0)
 		device(protection.Brake, "resistor", 0)
 		l.Says = append(l.Says, sayLineFirst)
-	case KindRotary: // marked as in the converter's own circuit
+	case document.KindRotary: // marked as in the converter's own circuit
 		contactor, relay := converterMarks(p)
 		for _, one := range []struct {
 			kind     protection.DeviceKind

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/protection"
 )
@@ -19,7 +20,7 @@ func TestLaddersOverTheCorpus(t *testing.T) {
 	drawn := map[string]int{}
 	for n, c := range corpus(t) {
 		d := lawCase(c, r)
-		if d.Bridge.Kind == job.KindCapacitor && n%3 == 0 {
+		if d.Bridge.Kind == document.KindCapacitor && n%3 == 0 {
 			d.Bridge.Capacitor.Reversing = capacitor.ByContactors
 		}
 		if !inPart(t, n/3, 3) {
@@ -49,11 +50,11 @@ func TestLaddersOverTheCorpus(t *testing.T) {
 		for _, rung := range p.Ladder.Rungs {
 			require.True(t, rung.Drops() || rung.Contacts[0].Kind == protection.Closes, "%s: %s", c.ID, rung)
 		}
-		if d.Bridge.Capacitor.Reversing == capacitor.ByContactors && d.Bridge.Kind == job.KindCapacitor {
+		if d.Bridge.Capacitor.Reversing == capacitor.ByContactors && d.Bridge.Kind == document.KindCapacitor {
 			k := protection.Mark(d.Workshop.Rules, protection.Contactor)
 			require.True(t, protection.Interlocked(p.Ladder.Rungs, k+"F", k+"R"), c.ID)
 		}
 	}
-	require.Greater(t, drawn[job.KindCapacitor], 3)
-	require.Greater(t, drawn[job.KindDrive], 3)
+	require.Greater(t, drawn[document.KindCapacitor], 3)
+	require.Greater(t, drawn[document.KindDrive], 3)
 }

@@ -6,8 +6,8 @@ import (
 	"math/rand/v2"
 	"regexp"
 
+	"graybridge/core/document"
 	"graybridge/core/drive"
-	"graybridge/core/job"
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
@@ -18,7 +18,7 @@ import (
 
 // cases draws jobs over everything that owners enter: bridges, loads, joints as
 // found, supplies, microfarads and protection, right and wrong.
-func lawCase(c corpusPlate, r *rand.Rand) job.Document {
+func lawCase(c corpusPlate, r *rand.Rand) document.Document {
 	d := c.document()
 	if r.IntN(3) == 0 {
 		d.Machines[0].Plate = sibling(c, r)
@@ -63,7 +63,7 @@ func lawCase(c corpusPlate, r *rand.Rand) job.Document {
 		d.Machines[0].Protection.RelaySet = pick("", "1 A", "5 A", "12 A", "40 A")
 	}
 	if r.IntN(3) == 0 {
-		d.Bridge.Kind = job.KindDrive
+		d.Bridge.Kind = document.KindDrive
 		ids := []string{""}
 		for _, p := range drive.Shipped() {
 			ids = append(ids, p.ID, p.ID)

@@ -8,6 +8,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/job"
@@ -18,8 +19,8 @@ import (
 
 // Law 18: one volt more or less takes no relay away, and turns no good word into a stop.
 func TestOneVoltIsNoCliff(t *testing.T) {
-	overUnlike(t, 10, func(d job.Document) (broken []string) {
-		if d.Bridge.Kind == job.KindRotary {
+	overUnlike(t, 10, func(d document.Document) (broken []string) {
+		if d.Bridge.Kind == document.KindRotary {
 			return nil
 		}
 		volts, ok, err := unit.Volts.One(d.Supply.Volts)
@@ -104,7 +105,7 @@ func TestOneThingHasOneFigure(t *testing.T) {
 		p := oneKW
 		p.Power, p.Amps, p.RPM, p.PowerFactor = plate.power, plate.amps, plate.rpm, plate.pf
 		d := sixLead(p)
-		d.Bridge.Kind, d.Bridge.Drive = job.KindDrive, drive.Entry{Profile: "tarn-22"}
+		d.Bridge.Kind, d.Bridge.Drive = document.KindDrive, drive.Entry{Profile: "tarn-22"}
 		made := job.Make(d)
 		input := figure(made.Drive.Figures, "input").Text
 		inputs[input] = true
@@ -126,7 +127,7 @@ func TestOneThingHasOneFigure(t *testing.T) {
 
 // Law 16 over jobs unlike the corpus: the line's amps of wall, supply and protection agree.
 func TestTheLineHasOneFigureEverywhere(t *testing.T) {
-	overUnlike(t, 4, func(d job.Document) (broken []string) {
+	overUnlike(t, 4, func(d document.Document) (broken []string) {
 		p := job.Make(d)
 		if p.Drive == nil || len(p.Guard) == 0 {
 			return nil
@@ -144,7 +145,7 @@ func TestTheLineHasOneFigureEverywhere(t *testing.T) {
 
 // Law 19: what nobody entered earns no stop, and is not told to what cannot idle.
 func TestWhatNobodyEnteredIsNoState(t *testing.T) {
-	overUnlike(t, 4, func(d job.Document) (broken []string) {
+	overUnlike(t, 4, func(d document.Document) (broken []string) {
 		d.Machines[0].Load.Lightest = ""
 		p := job.Make(d)
 		for _, f := range p.Findings {
@@ -162,7 +163,7 @@ func TestWhatNobodyEnteredIsNoState(t *testing.T) {
 // A fan asks nothing while it stands, however it is said to start.
 func TestAFanAsksNothingAtStandstill(t *testing.T) {
 	t.Parallel()
-	for _, d := range []job.Document{scenario.Blunger(), scenario.SlipMixer()} {
+	for _, d := range []document.Document{scenario.Blunger(), scenario.SlipMixer()} {
 		d.Machines[0].Load.Kind, d.Machines[0].Load.Share, d.Machines[0].Load.Start = "fan", "87 %", "loaded"
 		require.Zero(t, figure(job.Make(d).Load, "start-asks").Value)
 	}

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/table"
@@ -14,7 +15,7 @@ import (
 )
 
 // taken is a document with a cure taken.
-func taken(d job.Document, c finding.Cure) job.Document {
+func taken(d document.Document, c finding.Cure) document.Document {
 	d = withEntry(d, c.Path, c.Value)
 	if c.And.Path != "" {
 		d = withEntry(d, c.And.Path, c.And.Value)
@@ -82,7 +83,7 @@ func judgedCure(f finding.Finding, c finding.Cure) bool {
 }
 
 // cureLaw is law 13: a cure cures.
-func cureLaw(d job.Document, p job.Plan) (broken []string) {
+func cureLaw(d document.Document, p job.Plan) (broken []string) {
 	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
 	together, values := d, map[string]string{}
 	for _, f := range p.Findings {
@@ -125,7 +126,7 @@ var ofTheGuard = []string{finding.ProtectionBreaker, finding.ProtectionConductor
 
 // adviceLaw notes what a plan advises by its own buttons, one after the other, and asks the next
 // plan: no stop or caution meets it.
-func adviceLaw(d job.Document) (broken []string) {
+func adviceLaw(d document.Document) (broken []string) {
 	d = d.Clone()
 	d.Machines[0].Protection.Breaker, d.Machines[0].Protection.Conductor = "", ""
 	d.Machines[0].Protection.Relay, d.Machines[0].Protection.RelaySet = "", ""
@@ -154,7 +155,7 @@ func adviceLaw(d job.Document) (broken []string) {
 
 // guardedLaw is law 14: what hangs there is judged always, and a refused device stands in no
 // parts list, ladder or card.
-func guardedLaw(d job.Document, p job.Plan) (broken []string) {
+func guardedLaw(d document.Document, p job.Plan) (broken []string) {
 	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
 	e := d.Machines[0].Protection
 	breaker, carry, known := hangs(d)
@@ -164,13 +165,13 @@ func guardedLaw(d job.Document, p job.Plan) (broken []string) {
 			wire = &p.Findings[i]
 		}
 	}
-	relayed := d.Workshop.Rules == "north-america" && d.Bridge.Kind != job.KindDrive && d.Bridge.Kind != job.KindDC &&
-		d.Machines[0].Role != job.Idler && e.RelaySet != "" && (e.Relay == "motor-leads" || e.Relay == "supply-lines")
+	relayed := d.Workshop.Rules == "north-america" && d.Bridge.Kind != document.KindDrive && d.Bridge.Kind != document.KindDC &&
+		d.Machines[0].Role != document.Idler && e.RelaySet != "" && (e.Relay == "motor-leads" || e.Relay == "supply-lines")
 	if known && breaker > carry && !relayed && (wire == nil || wire.Grade != finding.Stop) {
 		breaks("14: %s over %s is not stopped", e.Breaker, e.Conductor)
 	}
 	relay := found(p, finding.ProtectionRelay)
-	overload := d.Bridge.Kind != job.KindDrive && d.Bridge.Kind != job.KindDC
+	overload := d.Bridge.Kind != document.KindDrive && d.Bridge.Kind != document.KindDC
 	if overload && e.Relay == "none" && (relay == nil || relay.Grade != finding.Stop) {
 		breaks("14: no relay is not stopped")
 	}
@@ -207,11 +208,11 @@ func guardedLaw(d job.Document, p job.Plan) (broken []string) {
 
 // heldOverUnlike plans each job once and holds the laws 13 and 14 over it.
 func TestACureCures(t *testing.T) {
-	overUnlike(t, 3, func(d job.Document) []string { return cureLaw(d, job.Make(d)) })
+	overUnlike(t, 3, func(d document.Document) []string { return cureLaw(d, job.Make(d)) })
 }
 
 func TestWhatHangsThereIsJudgedAlways(t *testing.T) {
-	overUnlike(t, 2, func(d job.Document) []string { return guardedLaw(d, job.Make(d)) })
+	overUnlike(t, 2, func(d document.Document) []string { return guardedLaw(d, job.Make(d)) })
 }
 
 // The same over a part of the corpus, with everything that owners enter; all of it with -law.all.
@@ -240,7 +241,7 @@ func TestCuresAndGuardsHoldOverTheCorpus(t *testing.T) {
 
 // hangs are breaker and wire as noted: known is false where the table does not say what the wire
 // carries, unless it is thinner than all of it.
-func hangs(d job.Document) (breaker, carry float64, known bool) {
+func hangs(d document.Document) (breaker, carry float64, known bool) {
 	e := d.Machines[0].Protection
 	breaker, ok, err := unit.Breaker(e.Breaker)
 	c, sized, bad := unit.ParseConductor(e.Conductor)

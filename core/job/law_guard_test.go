@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/protection"
@@ -15,7 +16,7 @@ import (
 
 // dutyLaw holds what is said of the whole duty, and of what is entered, against
 // the solver.
-func dutyLaw(t *testing.T, d job.Document, p job.Plan) (broken []string) {
+func dutyLaw(t *testing.T, d document.Document, p job.Plan) (broken []string) {
 	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
 	number := func(all []finding.Figure, id string) float64 {
 		for _, f := range all {
@@ -26,7 +27,7 @@ func dutyLaw(t *testing.T, d job.Document, p job.Plan) (broken []string) {
 		}
 		return 0
 	}
-	if d.Bridge.Kind == job.KindDrive {
+	if d.Bridge.Kind == document.KindDrive {
 		input, need := number(p.Drive.Figures, "input"), 0.0
 		for _, f := range p.Drive.Figures {
 			if f.ID == "amps" {
@@ -90,7 +91,7 @@ func dutyLaw(t *testing.T, d job.Document, p job.Plan) (broken []string) {
 	return broken
 }
 
-func worstSupply(w witness, d job.Document, p job.Plan) (most float64) {
+func worstSupply(w witness, d document.Document, p job.Plan) (most float64) {
 	for i := range 13 {
 		if k := w.at(d, p, p.Link.Lightest+(p.Link.Heaviest-p.Link.Lightest)*float64(i)/12); k >= 0 {
 			most = max(most, w.supply[k])
@@ -112,7 +113,7 @@ func note(all []finding.Figure, id string) string {
 // guardLaw holds what is sized against the solver.
 //
 // Long: a list of rules, each by itself.
-func guardLaw(t *testing.T, d job.Document, p job.Plan) (broken []string) {
+func guardLaw(t *testing.T, d document.Document, p job.Plan) (broken []string) {
 	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
 	rules := d.Workshop.Rules
 	carries := func(id string) (amps float64, c unit.Conductor, ok bool) {
@@ -138,7 +139,7 @@ func guardLaw(t *testing.T, d job.Document, p job.Plan) (broken []string) {
 		return 0
 	}
 	breaker := figure("breaker")
-	if d.Bridge.Kind == job.KindDrive {
+	if d.Bridge.Kind == document.KindDrive {
 		if amps, _, ok := carries("conductor"); ok && breaker > amps {
 			breaks("4: %g A ahead of a drive on a wire of %g A", breaker, amps)
 		}

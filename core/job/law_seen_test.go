@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/device"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 )
@@ -44,7 +45,7 @@ func asSeen(p job.Plan) (out []string) {
 
 // seenLaw is law 20: what a plan's button notes of a device is wanted, open and not green; bought
 // it is still not there; seen it is judged as what anybody found. The judgement is the same.
-func seenLaw(d job.Document) (broken []string) {
+func seenLaw(d document.Document) (broken []string) {
 	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
 	p := job.Make(d)
 	for _, f := range p.Findings {

@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/bringup"
+	"graybridge/core/document"
 	"graybridge/core/job"
 )
 
@@ -21,7 +22,7 @@ var sizes = []float64{0.01, 0.1, 0.3, 0.6, 0.85, 1.2, 1.5, 2.5, 5, 10, 100}
 // sizeLaw is law 21: a cause is named only where it brings a reading near, within its band doubled; ten
 // or a hundred times off is asked as a slip first; where nothing comes near, that is said. named counts
 // the causes, asked the slips.
-func sizeLaw(d job.Document, named, slips *int) (broken []string) {
+func sizeLaw(d document.Document, named, slips *int) (broken []string) {
 	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
 	s, err := job.Solve(context.Background(), d)
 	if err != nil {
@@ -110,7 +111,7 @@ func breaks21(take *bringup.Take, x float64, named, slips *int, breaks func(stri
 func TestAReadingIsJudgedByItsSize(t *testing.T) {
 	named, slips := 0, 0
 	t.Run("unlike jobs", func(t *testing.T) {
-		overUnlike(t, 4, func(d job.Document) []string { var n, s int; return sizeLaw(d, &n, &s) })
+		overUnlike(t, 4, func(d document.Document) []string { var n, s int; return sizeLaw(d, &n, &s) })
 	})
 	step := 12
 	if *lawAll {

@@ -18,6 +18,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/circuit"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/machine"
@@ -36,9 +37,9 @@ type witness struct {
 	plateSlip, hertz                       float64 // hertz over the plate's
 }
 
-func look(t *testing.T, d job.Document, p job.Plan) (w witness, ok bool) {
+func look(t *testing.T, d document.Document, p job.Plan) (w witness, ok bool) {
 	b, ok := job.BenchCase(d, "wanted")
-	if !ok || len(b.Elements) == 0 || d.Bridge.Kind == job.KindRotary { // a street has a law of its own
+	if !ok || len(b.Elements) == 0 || d.Bridge.Kind == document.KindRotary { // a street has a law of its own
 		return w, false
 	}
 	s, err := circuit.Compile(&b.Circuit)
@@ -113,7 +114,7 @@ func look(t *testing.T, d job.Document, p job.Plan) (w witness, ok bool) {
 
 // at is where a share of a load is carried nearest synchronous speed; -1 where it
 // is not.
-func (w witness) at(d job.Document, p job.Plan, share float64) int {
+func (w witness) at(d document.Document, p job.Plan, share float64) int {
 	for i := 1; i < len(w.slip); i++ {
 		speed := func(i int) float64 { return (1 - w.slip[i]) / (1 - w.plateSlip) * w.hertz }
 		asks := share * w.rated
@@ -163,7 +164,7 @@ var values = map[string]bool{"leads.fed-now": true, "supply.wire": true,
 // law says how a plan breaks the law of advice; empty where it does not.
 //
 // Long: a list of rules, each by itself.
-func law(t *testing.T, d job.Document, p job.Plan) (broken []string) {
+func law(t *testing.T, d document.Document, p job.Plan) (broken []string) {
 	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
 	byID := map[string]finding.Finding{}
 	var stop *finding.Finding
@@ -341,7 +342,7 @@ func TestTheLawHoldsOverTheCorpus(t *testing.T) {
 	}
 	type fault struct {
 		text string
-		d    job.Document
+		d    document.Document
 	}
 	var mu sync.Mutex
 	faults, planned := map[string][]fault{}, 0
@@ -403,7 +404,7 @@ func TestTheLawHoldsOverTheCorpus(t *testing.T) {
 }
 
 // withEntry is a document with another text at a path.
-func withEntry(d job.Document, path, value string) job.Document {
+func withEntry(d document.Document, path, value string) document.Document {
 	text, _ := json.Marshal(d)
 	var all map[string]any
 	_ = json.Unmarshal(text, &all)
@@ -429,7 +430,7 @@ func withEntry(d job.Document, path, value string) job.Document {
 		into[field] = value
 	}
 	text, _ = json.Marshal(all)
-	var out job.Document
+	var out document.Document
 	_ = json.Unmarshal(text, &out)
 	return out
 }

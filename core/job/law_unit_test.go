@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/entry"
 	"graybridge/core/finding"
 	"graybridge/core/job"
@@ -31,19 +32,19 @@ func readingAt(p job.Plan, path string) *finding.Reading {
 // does not know, naming what was found and what would do; nothing is computed of it.
 func TestAUnitIsReadOrRefused(t *testing.T) {
 	t.Parallel()
-	base := map[string]job.Document{}
+	base := map[string]document.Document{}
 	for _, d := range documents() {
 		base[d.Bridge.Kind] = d
 	}
 	tried := 0
-	for _, e := range entry.Of(reflect.TypeFor[job.Document]()) {
+	for _, e := range entry.Of(reflect.TypeFor[document.Document]()) {
 		m := oneFigure.FindStringSubmatch(e.Example)
 		if e.Kind != entry.Text || m == nil || strings.HasPrefix(e.Path, "workshop.") ||
 			// a name; money of any place
 			strings.HasSuffix(e.Path, ".frame") || strings.HasSuffix(e.Path, "kilowatt_hour") {
 			continue
 		}
-		d := base[job.KindCapacitor]
+		d := base[document.KindCapacitor]
 		if part := strings.Split(e.Path, "."); part[0] == "bridge" && base[part[1]].Name != "" {
 			d = base[part[1]]
 		}

@@ -7,8 +7,8 @@ import (
 	"strings"
 	"testing"
 
+	"graybridge/core/document"
 	"graybridge/core/drive"
-	"graybridge/core/job"
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
@@ -53,17 +53,17 @@ func unlikePlate(r *rand.Rand, rules table.Rules) (e plate.Entry, kind leads.Kin
 
 // unlikeJob is a job unlike those of the corpus: its plate, supply, feeder, load, bridge and what
 // hangs there are drawn over wider ranges than owners of ordinary machines have.
-func unlikeJob(n int) job.Document {
+func unlikeJob(n int) document.Document {
 	r := rand.New(rand.NewPCG(uint64(n), 31))
 	rules := []table.Rules{table.Metric, table.NorthAmerica}[n%2]
 	w := plateWorkshop()
 	if rules == table.NorthAmerica {
-		w = job.Workshop{Name: "Cold Ford Clay Co-op", Rules: rules, Volts: 240, Hertz: 60, Colours: job.NorthAmerica}
+		w = document.Workshop{Name: "Cold Ford Clay Co-op", Rules: rules, Volts: 240, Hertz: 60, Colours: document.NorthAmerica}
 	}
-	d := job.New(fmt.Sprintf("Unlike %d", n), w)
+	d := document.New(fmt.Sprintf("Unlike %d", n), w)
 	pick := func(all ...string) string { return all[r.IntN(len(all))] }
-	machineOf := func(id string, lights float64) job.Machine {
-		m := job.Machine{ID: id, Name: id}
+	machineOf := func(id string, lights float64) document.Machine {
+		m := document.Machine{ID: id, Name: id}
 		m.Plate, m.Leads.Kind = unlikePlate(r, rules)
 		m.Leads.Naming, m.Leads.Done = d.Machines[0].Leads.Naming, []string{}
 		if m.Leads.Kind.Halved() {
@@ -87,15 +87,15 @@ func unlikeJob(n int) job.Document {
 		d.Bridge.Capacitor.Start = pick("", "", "90")
 		d.Bridge.Capacitor.CornerTo = pick("", "L2")
 	case 3, 4, 5:
-		d.Bridge.Kind = job.KindDrive
+		d.Bridge.Kind = document.KindDrive
 		all := drive.Shipped()
 		d.Bridge.Drive = drive.Entry{Profile: all[r.IntN(len(all))].ID, At: pick("", "22"), Most: pick("", "70"),
 			Carrier: pick("", "", "12 kHz"), Cable: pick("", "", "70 m"), Motors: pick("", "", "2"),
 			Accelerate: pick("", "0.5"), Decelerate: pick("", "0.4"), SinkOhm: pick("", "", "1 MΩ", "0.2")}
 	case 6:
-		d.Bridge.Kind = job.KindRotary
+		d.Bridge.Kind = document.KindRotary
 		idler := machineOf("m0", 0)
-		idler.Role, idler.Load, idler.Plate = job.Idler, load.Entry{}, d.Machines[0].Plate
+		idler.Role, idler.Load, idler.Plate = document.Idler, load.Entry{}, d.Machines[0].Plate
 		idler.Plate.Power = scaled(idler.Plate.Power, 1.6)
 		idler.Plate.Amps = scaled(idler.Plate.Amps, 1.6)
 		idler.Leads = d.Machines[0].Leads
@@ -140,7 +140,7 @@ func scaled(text string, by float64) string {
 
 // overUnlike holds something over jobs unlike the corpus, a part of them every day and all with
 // -law.all, and prints the first of each kind of breach.
-func overUnlike(t *testing.T, every int, of func(d job.Document) []string) {
+func overUnlike(t *testing.T, every int, of func(d document.Document) []string) {
 	t.Helper()
 	t.Parallel()
 	breaches := map[string][]string{}

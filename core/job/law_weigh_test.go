@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/job"
@@ -21,7 +22,7 @@ import (
 
 // weighedWhole holds law 22 for a job: what is recommended, planned whole, has no stop, and every
 // column's document is the job on that bridge.
-func weighedWhole(t *testing.T, d job.Document) (out []string) {
+func weighedWhole(t *testing.T, d document.Document) (out []string) {
 	t.Helper()
 	if p := job.Make(d); p.Unreadable() != nil {
 		return nil
@@ -56,7 +57,7 @@ func weighedWhole(t *testing.T, d job.Document) (out []string) {
 
 // Law 22: the recommended column stands.
 func TestTheRecommendedColumnStands(t *testing.T) {
-	overUnlike(t, 20, func(d job.Document) []string { return weighedWhole(t, d) })
+	overUnlike(t, 20, func(d document.Document) []string { return weighedWhole(t, d) })
 }
 
 func TestTheRecommendedColumnStandsInTheCorpus(t *testing.T) {
@@ -81,8 +82,8 @@ func TestTheRecommendedColumnStandsInTheCorpus(t *testing.T) {
 func TestAThinWireIsNamedAndDecidesNothing(t *testing.T) {
 	t.Parallel()
 	pump := func(feeder, breaker string) job.WholeWeighing {
-		d := job.New("Pump", job.Workshop{Name: "Cold Ford Clay Co-op", Rules: table.NorthAmerica, Volts: 240,
-			Hertz: 60, Colours: job.NorthAmerica})
+		d := document.New("Pump", document.Workshop{Name: "Cold Ford Clay Co-op", Rules: table.NorthAmerica, Volts: 240,
+			Hertz: 60, Colours: document.NorthAmerica})
 		m := &d.Machines[0]
 		m.Plate = plate.Entry{Power: "5 HP", Volts: "208-230/460", Amps: "14.0-13.2/6.6", RPM: "1750", Hertz: "60",
 			PowerFactor: "80 %", Phases: "3"}
@@ -111,7 +112,7 @@ func TestAThinWireIsNamedAndDecidesNothing(t *testing.T) {
 	require.Contains(t, on.Circuit, "breaker 30")
 	require.Contains(t, thin.Sentence, on.Circuit)
 
-	d := job.New("Stirrer", plateWorkshop())
+	d := document.New("Stirrer", plateWorkshop())
 	m := &d.Machines[0]
 	m.Plate = plate.Entry{Power: "2.2 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "8.5/4.9", RPM: "1430",
 		Hertz: "50", PowerFactor: "0.81", Phases: "3"}
@@ -134,7 +135,7 @@ func TestAThinWireIsNamedAndDecidesNothing(t *testing.T) {
 // Both directions wanted: the switch that is taken for them is what starts the drive, too.
 func TestBothDirectionsHaveOneSwitch(t *testing.T) {
 	t.Parallel()
-	d := job.New("Stirrer", plateWorkshop())
+	d := document.New("Stirrer", plateWorkshop())
 	m := &d.Machines[0]
 	m.Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "4.7/2.7", RPM: "1410",
 		Hertz: "50", PowerFactor: "0.79", Phases: "3"}

@@ -5,6 +5,7 @@ import (
 	"math"
 	"testing"
 
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/unit"
@@ -24,7 +25,7 @@ func gravestOf(p job.Plan, ids ...string) finding.Grade {
 }
 
 // neverMilder walks an entry for the worse and holds that a verdict's grade never falls.
-func neverMilder(d job.Document, what, path string, worse []string, ids ...string) (broken []string) {
+func neverMilder(d document.Document, what, path string, worse []string, ids ...string) (broken []string) {
 	last, at := finding.Good, ""
 	for _, value := range worse {
 		g := gravestOf(job.Make(withEntry(d, path, value)), ids...)
@@ -49,7 +50,7 @@ const onGuard = "machines.m1.protection."
 
 // Law 15 where breaker and wire are concerned, over jobs unlike the corpus on every bridge.
 func TestABreakerOverItsWireIsNeverMilder(t *testing.T) {
-	overUnlike(t, 20, func(d job.Document) (broken []string) {
+	overUnlike(t, 20, func(d document.Document) (broken []string) {
 		wires := []string{"10 mm²", "6 mm²", "4 mm²", "2.5 mm²", "1.5 mm²", "1 mm²", "0.75 mm²", "0.5 mm²"}
 		sizes := []string{"10 A", "13 A", "16 A", "20 A", "25 A", "32 A", "40 A", "50 A", "63 A"}
 		if d.Workshop.Rules == "north-america" {
@@ -75,8 +76,8 @@ func TestABreakerOverItsWireIsNeverMilder(t *testing.T) {
 
 // Law 15 for what is solved: volts both ways from rated, load, feeder's length.
 func TestWorseIsNeverMilder(t *testing.T) {
-	overUnlike(t, 10, func(d job.Document) (broken []string) {
-		if d.Bridge.Kind == job.KindRotary || d.Bridge.Kind == job.KindDrive {
+	overUnlike(t, 10, func(d document.Document) (broken []string) {
+		if d.Bridge.Kind == document.KindRotary || d.Bridge.Kind == document.KindDrive {
 			return nil
 		}
 		d.Bridge.Capacitor.Microfarad, d.Supply.FeederLength, d.Supply.FeederSize = "", "", ""
@@ -103,8 +104,8 @@ func TestWorseIsNeverMilder(t *testing.T) {
 
 // Law 15 for µF, from the best both ways.
 func TestMicrofaradsAwayFromTheBestAreNeverMilder(t *testing.T) {
-	overUnlike(t, 10, func(d job.Document) (broken []string) {
-		if d.Bridge.Kind == job.KindRotary || d.Bridge.Kind == job.KindDrive {
+	overUnlike(t, 10, func(d document.Document) (broken []string) {
+		if d.Bridge.Kind == document.KindRotary || d.Bridge.Kind == document.KindDrive {
 			return nil
 		}
 		d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Start = "", ""

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/circuit"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/leads"
@@ -18,7 +19,7 @@ import (
 )
 
 // lowered is the pug mill with its joints made as wanted.
-func lowered() job.Document {
+func lowered() document.Document {
 	d := scenario.PugMill()
 	d.Machines[0].Leads.Found = "low"
 	return d
@@ -77,7 +78,7 @@ func TestNoJointListBeforeTheFamilyIsKnown(t *testing.T) {
 // A plate of one to two volts has more leads than six, and is asked how many.
 func TestAPlateOfOneToTwoVoltsAsksForItsLeads(t *testing.T) {
 	t.Parallel()
-	d := job.New("Pug mill two", scenario.ColdFord())
+	d := document.New("Pug mill two", scenario.ColdFord())
 	require.Equal(t, leads.T, d.Machines[0].Leads.Naming)
 	d.Machines[0].Plate = scenario.PugMill().Machines[0].Plate
 	p := job.Make(d)
@@ -119,7 +120,7 @@ func TestContinuityThatContradictsTheJobStopsIt(t *testing.T) {
 func TestEveryClassicMistakeIsSolved(t *testing.T) {
 	t.Parallel()
 	seen := map[string]bool{}
-	for _, d := range []job.Document{scenario.Blunger(), lowered(), scenario.TileExtruder(), scenario.ClayShredder()} {
+	for _, d := range []document.Document{scenario.Blunger(), lowered(), scenario.TileExtruder(), scenario.ClayShredder()} {
 		right := job.Make(d)
 		for _, m := range right.Leads.Mistakes {
 			s, err := job.Mistaken(context.Background(), job.Read(context.Background(), d), m.ID)
@@ -137,7 +138,7 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 			case "no-capacitor", "open-coil":
 				require.NotEqual(t, finding.Good, s.Grade, "%s: %s: %s", d.Name, m.ID, s.Verdict)
 			case "lost-line":
-				if d.Bridge.Kind == job.KindDrive {
+				if d.Bridge.Kind == document.KindDrive {
 					require.Equal(t, finding.Stop, s.Grade, s.Verdict)
 					continue
 				}
@@ -170,7 +171,7 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 // back as the same joints.
 func TestABenchCaseGoesOutAndComesBack(t *testing.T) {
 	t.Parallel()
-	for _, d := range []job.Document{scenario.Blunger(), lowered(), scenario.ClayShredder()} {
+	for _, d := range []document.Document{scenario.Blunger(), lowered(), scenario.ClayShredder()} {
 		b, ok := job.BenchCase(d, "wanted")
 		require.True(t, ok, d.Name)
 		p := job.Make(d)
@@ -196,7 +197,7 @@ func TestABenchCaseGoesOutAndComesBack(t *testing.T) {
 		_, err = job.FromBenchCase(d, odd)
 		require.ErrorContains(t, err, "none of a job's")
 	}
-	_, ok := job.BenchCase(job.New("Empty", scenario.TansyLane()), "now")
+	_, ok := job.BenchCase(document.New("Empty", scenario.TansyLane()), "now")
 	require.False(t, ok)
 }
 

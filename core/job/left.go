@@ -3,6 +3,7 @@ package job
 import (
 	"reflect"
 
+	"graybridge/core/document"
 	"graybridge/core/finding"
 )
 
@@ -13,12 +14,12 @@ func (r *reading) leftBehind() (out []finding.Finding) {
 	for _, one := range []struct {
 		kind  string
 		entry any
-	}{{KindCapacitor, b.Capacitor}, {KindRotary, b.Rotary}, {KindDrive, b.Drive}, {KindDC, b.DC}} {
-		if kind := first(b.Kind, KindCapacitor); one.kind == kind {
+	}{{document.KindCapacitor, b.Capacitor}, {document.KindRotary, b.Rotary}, {document.KindDrive, b.Drive}, {document.KindDC, b.DC}} {
+		if kind := first(b.Kind, document.KindCapacitor); one.kind == kind {
 			continue
 		}
 		if n := entered(reflect.ValueOf(one.entry)); n > 0 {
-			out = append(out, sayLeftBehind(one.kind, n, first(b.Kind, KindCapacitor)))
+			out = append(out, sayLeftBehind(one.kind, n, first(b.Kind, document.KindCapacitor)))
 		}
 	}
 	return out

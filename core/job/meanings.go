@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"graybridge/core/bringup"
+	"graybridge/core/document"
 	"graybridge/core/each"
 	"graybridge/core/machine"
 	"graybridge/core/unit"
@@ -16,7 +17,7 @@ import (
 type suspect struct {
 	text  string // what it is, in a sentence's place after “usually:”
 	short string // the same after “if”
-	put   func(*Document, *reading) bool
+	put   func(*document.Document, *reading) bool
 	// less is the same by less, tried where the motor would not run with so much of it.
 	less *suspect
 }
@@ -34,27 +35,27 @@ const (
 
 // suspects of every bridge; one that does not apply to a document puts nothing.
 var suspects = []suspect{
-	{loadHeavier, "the load is heavier", func(d *Document, w *reading) bool { return shareTimes(d, w, moreLoad) },
-		&suspect{loadLittleHeavier, "the load is heavier", func(d *Document, w *reading) bool {
+	{loadHeavier, "the load is heavier", func(d *document.Document, w *reading) bool { return shareTimes(d, w, moreLoad) },
+		&suspect{loadLittleHeavier, "the load is heavier", func(d *document.Document, w *reading) bool {
 			return shareTimes(d, w, littleMore)
 		}, nil}},
-	{loadLighter, "the load is lighter", func(d *Document, w *reading) bool { return shareTimes(d, w, lessLoad) }, nil},
+	{loadLighter, "the load is lighter", func(d *document.Document, w *reading) bool { return shareTimes(d, w, lessLoad) }, nil},
 	{somethingDrags, "something drags", drags, nil},
-	{lineLower, "the line is low", func(d *Document, w *reading) bool { return voltsTimes(d, w, 1-lineOff) }, nil},
-	{lineHigher, "the line is high", func(d *Document, w *reading) bool { return voltsTimes(d, w, 1+lineOff) }, nil},
-	{canSmaller, "the can is small", func(d *Document, w *reading) bool { return canTimes(d, w, canLoses) }, nil},
-	{canLarger, "the can is large", func(d *Document, w *reading) bool { return canTimes(d, w, canExceeds) }, nil},
-	{bankSmaller(0), "bank L1-L3 is small", func(d *Document, w *reading) bool {
+	{lineLower, "the line is low", func(d *document.Document, w *reading) bool { return voltsTimes(d, w, 1-lineOff) }, nil},
+	{lineHigher, "the line is high", func(d *document.Document, w *reading) bool { return voltsTimes(d, w, 1+lineOff) }, nil},
+	{canSmaller, "the can is small", func(d *document.Document, w *reading) bool { return canTimes(d, w, canLoses) }, nil},
+	{canLarger, "the can is large", func(d *document.Document, w *reading) bool { return canTimes(d, w, canExceeds) }, nil},
+	{bankSmaller(0), "bank L1-L3 is small", func(d *document.Document, w *reading) bool {
 		return bankTimes(d, w, 0,
 			canLoses)
 	}, nil},
-	{bankSmaller(1), "bank L2-L3 is small", func(d *Document, w *reading) bool {
+	{bankSmaller(1), "bank L2-L3 is small", func(d *document.Document, w *reading) bool {
 		return bankTimes(d, w, 1,
 			canLoses)
 	}, nil},
 }
 
-func drags(d *Document, w *reading) bool {
+func drags(d *document.Document, w *reading) bool {
 	if w.site.Load.Lightest >= w.site.Load.Usual {
 		return false
 	}
@@ -64,7 +65,7 @@ func drags(d *Document, w *reading) bool {
 
 func percent(share float64) string { return unit.Plain(math.Round(share*1000)/10) + " %" }
 
-func shareTimes(d *Document, w *reading, by float64) bool {
+func shareTimes(d *document.Document, w *reading, by float64) bool {
 	l := w.site.Load
 	if l.Kind == machine.NoLoad || l.Usual == 0 {
 		return false
@@ -73,12 +74,12 @@ func shareTimes(d *Document, w *reading, by float64) bool {
 	return true
 }
 
-func voltsTimes(d *Document, w *reading, by float64) bool {
+func voltsTimes(d *document.Document, w *reading, by float64) bool {
 	d.Supply.Volts = unit.Plain(math.Round(w.site.Supply.Volts*by*10)/10) + " V"
 	return true
 }
 
-func canTimes(d *Document, w *reading, by float64) bool {
+func canTimes(d *document.Document, w *reading, by float64) bool {
 	on, ok := w.bridge.(onCapacitor)
 	if !ok || on.Answer == nil {
 		return false
@@ -87,7 +88,7 @@ func canTimes(d *Document, w *reading, by float64) bool {
 	return true
 }
 
-func bankTimes(d *Document, w *reading, bank int, by float64) bool {
+func bankTimes(d *document.Document, w *reading, bank int, by float64) bool {
 	on, ok := w.bridge.(onRotary)
 	if !ok || on.Answer == nil || !on.Answer.OK {
 		return false
@@ -171,7 +172,7 @@ func (s *Solved) wouldRead() (out map[string]float64) {
 
 // held is the document with the sizes that its plan chose entered: a suspect changes what is so,
 // not what was built.
-func (w *reading) held() Document {
+func (w *reading) held() document.Document {
 	d := w.doc.Clone()
 	switch on := w.bridge.(type) {
 	case onCapacitor:

@@ -3,6 +3,7 @@ package job
 import (
 	"math"
 
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/fit"
 	"graybridge/core/load"
@@ -38,8 +39,8 @@ func (r *reading) mechanics(p *Plan, g guarded) {
 func (r *reading) around(g guarded) makeup.Around {
 	wire := r.bridge.box(g)
 	a := makeup.Around{Bridge: r.doc.Bridge.Kind, Wire: wire, Earth: wire, Lines: 3,
-		Gauge: r.site.Gauge, Own: r.doc.Workshop.Tables, Electrons: r.doc.Bridge.Kind == KindDrive ||
-			r.doc.Bridge.Kind == KindDC}
+		Gauge: r.site.Gauge, Own: r.doc.Workshop.Tables, Electrons: r.doc.Bridge.Kind == document.KindDrive ||
+			r.doc.Bridge.Kind == document.KindDC}
 	if lying := stores.Glands(r.doc.Workshop.Stores); len(lying) > 0 && (a.Own == nil || len(a.Own.Glands) == 0) {
 		own := table.Own{Source: glandsLying}
 		if a.Own != nil {
@@ -102,7 +103,7 @@ func (r *reading) running(g guarded) load.Running {
 	if m == nil {
 		return out
 	}
-	if r.doc.Bridge.Kind == KindDrive || r.doc.Bridge.Kind == KindRotary {
+	if r.doc.Bridge.Kind == document.KindDrive || r.doc.Bridge.Kind == document.KindRotary {
 		out.MostAmps, out.MostOf = m.LineAmps, platesAmps
 		out.IdleAmps = m.NoLoadAmps()
 		return out

@@ -8,6 +8,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/fit"
 	"graybridge/core/job"
@@ -97,7 +98,7 @@ func TestOwnTablesSizeEveryWire(t *testing.T) {
 		}
 		d := lawCase(c, r)
 		if n%4 == 0 {
-			d.Bridge.Kind = job.KindDrive
+			d.Bridge.Kind = document.KindDrive
 		}
 		own := table.Own{Format: table.OwnFormat, Version: 1, Name: "House tables", Source: "house sheet"}
 		for _, s := range d.Workshop.Rules.Sizes() {

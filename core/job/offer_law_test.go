@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 )
@@ -23,14 +24,14 @@ func TestNoDriveIsOfferedThatItsOwnBayDenies(t *testing.T) {
 		}
 		var offered *job.Offer
 		for _, o := range job.Make(d).Offers {
-			if o.Kind == job.KindDrive {
+			if o.Kind == document.KindDrive {
 				offered = &o
 			}
 		}
 		if offered == nil {
 			continue
 		}
-		d.Bridge.Kind, d.Bridge.Drive.Profile = job.KindDrive, ""
+		d.Bridge.Kind, d.Bridge.Drive.Profile = document.KindDrive, ""
 		p := job.Make(d)
 		if p.Drive == nil {
 			continue

@@ -8,6 +8,7 @@ import (
 	"graybridge/core/can"
 	"graybridge/core/capacitor"
 	"graybridge/core/circuit"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/load"
@@ -101,9 +102,9 @@ func (w onCapacitor) box(g guarded) unit.Conductor {
 
 func (w onCapacitor) offer(p *Plan) (Offer, bool) {
 	if p.Use == nil {
-		return Offer{Kind: KindCapacitor, Grade: finding.Stop, Text: "no joint gives the coils their volts"}, true
+		return Offer{Kind: document.KindCapacitor, Grade: finding.Stop, Text: "no joint gives the coils their volts"}, true
 	}
-	return Offer{Kind: KindCapacitor, Grade: p.Use.Grade, Text: finding.Lower(p.Use.Title)}, true
+	return Offer{Kind: document.KindCapacitor, Grade: p.Use.Grade, Text: finding.Lower(p.Use.Title)}, true
 }
 
 // way is what an arrangement would do with its own best capacitance.

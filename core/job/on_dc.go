@@ -10,6 +10,7 @@ import (
 	"graybridge/core/bringup"
 	"graybridge/core/circuit"
 	"graybridge/core/dc"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/site"
@@ -108,7 +109,7 @@ func (w onDC) box(guarded) unit.Conductor {
 }
 
 func (w onDC) link(l *Link) {
-	l.Bridge, l.Third, l.CornerTo = KindDC, "armature", ""
+	l.Bridge, l.Third, l.CornerTo = document.KindDC, "armature", ""
 	if w.Profile != nil {
 		l.DriveName = w.Profile.Name
 	}
@@ -150,7 +151,7 @@ func (w onDC) offer(*Plan) (Offer, bool) {
 	if w.View == nil {
 		return Offer{}, false
 	}
-	best := Offer{Kind: KindDC, Grade: finding.Stop, Text: "none of the known controllers fits"}
+	best := Offer{Kind: document.KindDC, Grade: finding.Stop, Text: "none of the known controllers fits"}
 	words := map[finding.Grade]string{finding.Good: " fits", finding.Caution: " fits with limits"}
 	for _, c := range w.View.Controllers {
 		if c.Grade.Rank() > best.Grade.Rank() {
@@ -285,7 +286,7 @@ func (w onDC) cardReadings(c *bringup.Card) {
 
 // RPMFor is the motor's rpm at which a document's DC dial gives a speed, spoken as "motor",
 // "tool", "surface" (m/s), "feet" (ft/min) or "volts" on the armature; ok is false where it does not.
-func RPMFor(d Document, way string, value float64) (rpm float64, ok bool) {
+func RPMFor(d document.Document, way string, value float64) (rpm float64, ok bool) {
 	on, ok := read(context.Background(), &d).bridge.(onDC)
 	if !ok {
 		return 0, false

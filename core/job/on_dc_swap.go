@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -64,7 +65,7 @@ func (w *reading) otherMotor(ctx context.Context, on *onDC) (best *onDrive, name
 	d.Machines[0].Plate, _ = usualPlate(p.ShaftWatts, poles, table.Metric, hertz)
 	rpm := unit.Decimal(d.Machines[0].Plate.RPM)
 	d.Machines[0].Leads = leads.Entry{Kind: leads.Six, Naming: leads.IEC, Found: "delta"}
-	d.Bridge.Kind = KindDrive
+	d.Bridge.Kind = document.KindDrive
 	d.Bridge.Drive = drive.Entry{Cooling: drive.OwnFan}
 	name = fmt.Sprintf("%s, %d poles, about %s", unit.Text(kw, "kW"), poles, unit.Whole(rpm, "rpm"))
 	grade := finding.Stop

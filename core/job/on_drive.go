@@ -6,6 +6,7 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/circuit"
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -87,10 +88,10 @@ func (w onDrive) box(guarded) unit.Conductor {
 // offer asks the capacitor with the line's own volts and hertz.
 func (w onDrive) offer(*Plan) (Offer, bool) {
 	other := *w.doc
-	other.Bridge.Kind, other.Bridge.Capacitor.Microfarad, other.Bridge.Capacitor.Trim = KindCapacitor, "", ""
+	other.Bridge.Kind, other.Bridge.Capacitor.Microfarad, other.Bridge.Capacitor.Trim = document.KindCapacitor, "", ""
 	r := asCapacitor(w.ctx, &other)
 	if !r.bridge.settled() {
-		return Offer{Kind: KindCapacitor, Grade: finding.Stop,
+		return Offer{Kind: document.KindCapacitor, Grade: finding.Stop,
 			Text: "no joint gives the coils their volts from the line"}, true
 	}
 	p := emptyPlan()
@@ -99,7 +100,7 @@ func (w onDrive) offer(*Plan) (Offer, bool) {
 	g := r.bridge.guarding(blocked(p.Findings))
 	p.say(g.said...)
 	v := p.Use.Under(p.Findings)
-	return Offer{Kind: KindCapacitor, Grade: v.Grade, Text: finding.Lower(v.Title), draw: g.draw}, true
+	return Offer{Kind: document.KindCapacitor, Grade: v.Grade, Text: finding.Lower(v.Title), draw: g.draw}, true
 }
 
 // way is what an arrangement would do on this drive at the plate's own hertz.

@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"graybridge/core/circuit"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/load"
@@ -26,9 +27,9 @@ type onRotary struct {
 // converter puts the converter over every motor of a document; the one planned is read
 // already. It panics with the context's error where its caller has gone, as every
 // stage of a plan may.
-func converter(ctx context.Context, d *Document, planned *site.Site) *rotary.Over {
+func converter(ctx context.Context, d *document.Document, planned *site.Site) *rotary.Over {
 	machines := slices.Clone(d.Machines)
-	slices.SortFunc(machines, func(a, b Machine) int { // whichever is planned, they stand in one order
+	slices.SortFunc(machines, func(a, b document.Machine) int { // whichever is planned, they stand in one order
 		if len(a.ID) != len(b.ID) {
 			return len(a.ID) - len(b.ID)
 		}
@@ -42,7 +43,7 @@ func converter(ctx context.Context, d *Document, planned *site.Site) *rotary.Ove
 		if m.ID != one {
 			member.Site = site.Read(entriesOf(d, &m), rotary.Feed)
 		}
-		if m.Role == Idler && idler == nil {
+		if m.Role == document.Idler && idler == nil {
 			idler = &member
 		} else {
 			others = append(others, member)
@@ -86,7 +87,7 @@ func (w onRotary) able(m leads.Mistake) bool {
 func (w onRotary) link(l *Link) {
 	l.CornerTo, l.Branch = "L1", !w.IsIdler()
 	for _, m := range w.doc.Machines {
-		if m.Role == Idler && l.Branch {
+		if m.Role == document.Idler && l.Branch {
 			ahead, _ := protection.Read(m.Protection, w.doc.Workshop.Rules)
 			l.Ahead = noted(ahead.Breaker)
 		}

@@ -1,6 +1,7 @@
 package job
 
 import (
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/rotary"
@@ -139,7 +140,7 @@ func moves(kind leads.MoveKind) condition {
 func direct(cures int) condition {
 	return func(p *Plan) (Next, bool) {
 		for _, f := range p.Findings {
-			if f.ID == finding.PlateNotThis && len(f.Cures) == cures && f.Cures[0].Value == KindDC {
+			if f.ID == finding.PlateNotThis && len(f.Cures) == cures && f.Cures[0].Value == document.KindDC {
 				return Next{Entry: f.Cures[0].Path, Unknown: unknown[finding.PlateNotThis]}, true
 			}
 		}

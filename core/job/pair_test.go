@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/machine"
@@ -16,7 +17,7 @@ import (
 	"graybridge/core/unit"
 )
 
-func pairOf(d job.Document) (capacitor.Pair, bool) {
+func pairOf(d document.Document) (capacitor.Pair, bool) {
 	p, err := job.PairOf(context.Background(), job.Read(context.Background(), d))
 	return p, err == nil
 }

@@ -1,10 +1,13 @@
 package job
 
-import "graybridge/core/finding"
+import (
+	"graybridge/core/document"
+	"graybridge/core/finding"
+)
 
 // place puts every path of a plan where it stands in the document.
 func (p *Plan) place(machine string) {
-	at := func(path *string) { *path = placed(machine, *path) }
+	at := func(path *string) { *path = document.Placed(machine, *path) }
 	for i := range p.Readings {
 		at(&p.Readings[i].Path)
 	}
@@ -20,7 +23,7 @@ func (p *Plan) place(machine string) {
 			if f.ID == finding.DeviceUnseen {
 				continue
 			}
-			c.Value, c.And.Value = advised(c.Path, c.Value), advised(c.And.Path, c.And.Value)
+			c.Value, c.And.Value = document.Advised(c.Path, c.Value), document.Advised(c.And.Path, c.And.Value)
 		}
 	}
 	for i := range p.Bays {

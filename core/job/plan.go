@@ -1,3 +1,8 @@
+// Package job is the one function that answers a document: Plan(document).
+//
+// It calls the chapters in the order of work and gathers what they say: how each entry was
+// read, the solved circuit as it is now and as wanted, the findings, the moves, the card. The
+// same document always gives the same plan.
 package job
 
 import (
@@ -9,6 +14,7 @@ import (
 	"graybridge/core/can"
 	"graybridge/core/capacitor"
 	"graybridge/core/dc"
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/fit"
@@ -132,14 +138,14 @@ func (p *Plan) Unreadable() openfile.Problems {
 // Make is Plan(document): the whole answer. The document must have passed
 // Validate; anything typed in it may still be unreadable or missing, and the
 // plan then says so and goes as far as it can.
-func Make(d Document) Plan {
+func Make(d document.Document) Plan {
 	p, _ := MakeUntil(context.Background(), d)
 	return p
 }
 
 // MakeUntil is Make for a caller who may go away: the error is that of the context, and
 // then there is no plan.
-func MakeUntil(ctx context.Context, d Document) (Plan, error) {
+func MakeUntil(ctx context.Context, d document.Document) (Plan, error) {
 	s, err := Solve(ctx, d)
 	if err != nil {
 		return Plan{}, err

@@ -7,15 +7,16 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/dc"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/scenario"
 )
 
 // onControllerPlate is a brushed motor on a controller that is known by its plate alone.
-func onControllerPlate(d job.Document, plate string) job.Document {
+func onControllerPlate(d document.Document, plate string) document.Document {
 	d = d.Clone()
-	d.Bridge.Kind = job.KindDC
+	d.Bridge.Kind = document.KindDC
 	d.Bridge.DC = dc.Entry{Controller: dc.ByPlate, Plate: plate}
 	return d
 }

@@ -8,6 +8,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/job"
@@ -15,9 +16,9 @@ import (
 )
 
 // onPlate is a job on a drive that is known by its plate alone.
-func onPlate(d job.Document, plate string) job.Document {
+func onPlate(d document.Document, plate string) document.Document {
 	d = d.Clone()
-	d.Bridge.Kind = job.KindDrive
+	d.Bridge.Kind = document.KindDrive
 	d.Bridge.Drive = drive.Entry{Profile: drive.ByPlate, Plate: plate}
 	return d
 }
@@ -188,7 +189,7 @@ func TestTwoHundredPlatesOfDrives(t *testing.T) {
 func TestDrivesAreComparedBeforeTheyAreBought(t *testing.T) {
 	t.Parallel()
 	d := scenario.Blunger()
-	d.Bridge.Kind = job.KindDrive
+	d.Bridge.Kind = document.KindDrive
 	d.Bridge.Drive = drive.Entry{Candidates: "IN 1~ 200-240 V 14 A OUT 3~ 0-240 V 7 A 1.5 kW; 140 €\n" +
 		"IN 1~ 200-240 V OUT 3~ 0-240 V 3 A 0.55 kW; 60 €\nIN 3~ 380-480 V OUT 3~ 0-480 V 4.1 A 1.5 kW\n" +
 		"IN 3~ 200-240 V OUT 3~ 0-240 V 11 A 2.2 kW; 90 €"}

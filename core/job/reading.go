@@ -10,6 +10,7 @@ import (
 	"graybridge/core/circuit"
 	"graybridge/core/dc"
 	"graybridge/core/device"
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/fit"
@@ -31,8 +32,8 @@ import (
 // site as read and what protection there is. Nothing of it changes.
 type ground struct {
 	ctx     context.Context // ends the work when its caller has gone
-	doc     *Document
-	machine *Machine
+	doc     *document.Document
+	machine *document.Machine
 	site    *site.Site
 	guard   protection.Protection
 	devices []device.Noted // that the document names, with who has seen them
@@ -115,31 +116,35 @@ type reading struct {
 }
 
 // read reads a document's first machine and works its bridge out.
-func read(ctx context.Context, d *Document) *reading { return readWith(ctx, d, capacitor.Place) }
+func read(ctx context.Context, d *document.Document) *reading {
+	return readWith(ctx, d, capacitor.Place)
+}
 
 // asCapacitor reads it for a look at the capacitor bridge from another one.
-func asCapacitor(ctx context.Context, d *Document) *reading { return readWith(ctx, d, capacitor.Weigh) }
+func asCapacitor(ctx context.Context, d *document.Document) *reading {
+	return readWith(ctx, d, capacitor.Weigh)
+}
 
-func readWith(ctx context.Context, d *Document,
+func readWith(ctx context.Context, d *document.Document,
 	onCan func(capacitor.Entry, string, *site.Site) *capacitor.Over) *reading {
 	return readOn(ctx, d, onCan, nil)
 }
 
 // readOn is readWith on a converter that was worked out already; nil: none was.
-func readOn(ctx context.Context, d *Document, onCan func(capacitor.Entry, string, *site.Site) *capacitor.Over,
+func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entry, string, *site.Site) *capacitor.Over,
 	known *rotary.Over) *reading {
-	d, devices := settled(drawn(d))
+	d, devices := document.Settled(drawn(d))
 	one := d.Machines[0]
 	r := &reading{ground: ground{ctx: ctx, doc: d, machine: &one, devices: devices}}
 	taken := drive.Taken{}
 	feed := func(lineVolts float64) site.Feed { return site.Feed{Volts: lineVolts} }
 	switch d.Bridge.Kind {
-	case KindDrive:
+	case document.KindDrive:
 		taken = drive.Take(sheaved(d.Bridge.Drive, one.Load.Belt))
 		feed = taken.Feed
-	case KindRotary:
+	case document.KindRotary:
 		feed = rotary.Feed
-	case KindDC:
+	case document.KindDC:
 		feed = dc.Feed
 	}
 	r.site = site.Read(entriesOf(d, &one), feed)
@@ -151,20 +156,20 @@ func readOn(ctx context.Context, d *Document, onCan func(capacitor.Entry, string
 	r.guard, own = protection.Read(one.Protection, d.Workshop.Rules)
 	r.readings = append(r.readings, own...)
 	switch d.Bridge.Kind {
-	case KindDrive:
+	case document.KindDrive:
 		r.bridge = onDrive{r.ground, taken.Place(r.site)}
-	case KindRotary:
+	case document.KindRotary:
 		over := known
 		if over == nil {
 			over = converter(ctx, d, r.site)
 		}
 		r.bridge = onRotary{r.ground, over}
-	case KindDC:
+	case document.KindDC:
 		r.bridge = onDC{r.ground, dc.Take(d.Bridge.DC).Place(r.site)}
 	default:
 		r.bridge = onCapacitor{r.ground, onCan(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}
 	}
-	if d.Bridge.Kind == KindDrive || d.Bridge.Kind == KindRotary { // what was typed of the other stays, and is read
+	if d.Bridge.Kind == document.KindDrive || d.Bridge.Kind == document.KindRotary { // what was typed of the other stays, and is read
 		r.readings = append(r.readings, capacitor.Readings(d.Bridge.Capacitor, r.site)...)
 	}
 	r.readings = append(r.readings, r.bridge.readings()...)
@@ -189,7 +194,7 @@ func (r *reading) plateRPM() float64 {
 }
 
 // drawn is a document whose drawers are the workshop's stores, where its own names none.
-func drawn(d *Document) *Document {
+func drawn(d *document.Document) *document.Document {
 	cans := stores.Capacitors(d.Workshop.Stores, mostDrawn)
 	if cans == "" {
 		return d
@@ -217,9 +222,9 @@ func sheaved(e drive.Entry, b load.BeltEntry) drive.Entry {
 }
 
 // entriesOf is what was typed of one machine and of the supply.
-func entriesOf(d *Document, m *Machine) site.Entries {
+func entriesOf(d *document.Document, m *document.Machine) site.Entries {
 	load := m.Load
-	if d.Bridge.Kind == KindRotary && m.Role == Idler { // it turns nothing, whatever it turned before
+	if d.Bridge.Kind == document.KindRotary && m.Role == document.Idler { // it turns nothing, whatever it turned before
 		load.Kind, load.Share, load.Lightest, load.Heaviest, load.Inertia = machine.NoLoad, "", "", "", ""
 	}
 	fed, _ := supplied(d)
@@ -229,7 +234,7 @@ func entriesOf(d *Document, m *Machine) site.Entries {
 
 // supplied is the supply with what the workshop's circuit says of it, and how the circuit's
 // name was read; nil where none is named.
-func supplied(d *Document) (supply.Entry, *finding.Reading) {
+func supplied(d *document.Document) (supply.Entry, *finding.Reading) {
 	if d.Supply.Circuit == "" {
 		return d.Supply, nil
 	}

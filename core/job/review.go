@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/document"
 	"graybridge/core/finding"
 )
 
@@ -110,7 +111,7 @@ func ReviewOf(p *Plan, does string) Review {
 const longSource = 60
 
 // byHand says that only a hand at the machine can tell what stands at a path.
-func byHand(path string) bool { return entryAt(path).Reading }
+func byHand(path string) bool { return document.EntryAt(path).Reading }
 
 // entryTitle is the end of a path in words.
 func entryTitle(path string) string {

@@ -5,6 +5,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/load"
@@ -30,7 +31,7 @@ func TestAnIdlerSpunTheOtherWayIsFound(t *testing.T) {
 		d := scenario.ClayRoom()
 		d.Bridge.Rotary.Spun = c.spun
 		for i := range d.Machines {
-			if d.Machines[i].Role != job.Idler {
+			if d.Machines[i].Role != document.Idler {
 				d.Machines[i].Load.Turn, d.Machines[i].Leads.Bumped = c.wants, c.bumped
 				d = d.Of(d.Machines[i].ID)
 				break

@@ -2,6 +2,7 @@ package job
 
 import (
 	"context"
+	"graybridge/core/document"
 	"reflect"
 	"sync"
 )
@@ -23,7 +24,7 @@ type Solved struct {
 func (s *Solved) Plan() Plan { return s.plan }
 
 // Read is a document read and its bridge worked out, without its plan: for one picture of it alone.
-func Read(ctx context.Context, d Document) (s *Solved) {
+func Read(ctx context.Context, d document.Document) (s *Solved) {
 	defer func() {
 		if v := recover(); v != nil {
 			s = &Solved{Broke: brokenAt("reading"), unread: true}
@@ -40,7 +41,7 @@ func Read(ctx context.Context, d Document) (s *Solved) {
 // its bridge worked out; what that draws is guarded; both states are settled; the
 // leads are judged; the findings are put in order; and the order of work, the bays
 // and the card are made of them last.
-func Solve(ctx context.Context, d Document) (s *Solved, err error) {
+func Solve(ctx context.Context, d document.Document) (s *Solved, err error) {
 	defer rescued(ctx, d, &s, &err)
 	if err := ctx.Err(); err != nil {
 		return nil, err
@@ -53,7 +54,7 @@ func Solve(ctx context.Context, d Document) (s *Solved, err error) {
 }
 
 // rescued is deferred: a plan that breaks says so, and what was typed is shown.
-func rescued(ctx context.Context, d Document, s **Solved, err *error) {
+func rescued(ctx context.Context, d document.Document, s **Solved, err *error) {
 	if v := recover(); v != nil {
 		broke := brokenAt("plan")
 		if *s, *err = nil, ctx.Err(); *err == nil {
@@ -63,7 +64,7 @@ func rescued(ctx context.Context, d Document, s **Solved, err *error) {
 }
 
 // planned is a document that was read, with its plan, which says so where it has a figure that is none.
-func planned(ctx context.Context, r *reading, d Document) (*Solved, error) {
+func planned(ctx context.Context, r *reading, d document.Document) (*Solved, error) {
 	made := *r.plan()
 	if err := ctx.Err(); err != nil {
 		return nil, err

@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/scenario"
 )
@@ -58,7 +59,7 @@ func TestPicturesOfASolvedDocumentAreThoseOfTheDocument(t *testing.T) {
 	}
 	all.Wait()
 	require.Equal(t, job.Make(d), s.Plan())
-	none, err := job.Solve(ctx, job.New("Empty", scenario.TansyLane()))
+	none, err := job.Solve(ctx, document.New("Empty", scenario.TansyLane()))
 	require.NoError(t, err)
 	_, err = job.Island(ctx, none)
 	require.ErrorIs(t, err, job.ErrNone)

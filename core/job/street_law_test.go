@@ -16,6 +16,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/circuit"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/leads"
@@ -28,9 +29,9 @@ import (
 
 // streetCase draws a converter of plates of one workshop: an idler and up to three
 // machines, with everything that owners enter of them.
-func streetCase(plates []corpusPlate, i int, r *rand.Rand) job.Document {
+func streetCase(plates []corpusPlate, i int, r *rand.Rand) document.Document {
 	pick := func(all ...string) string { return all[r.IntN(len(all))] }
-	motor := func(id string, c corpusPlate) job.Machine {
+	motor := func(id string, c corpusPlate) document.Machine {
 		d := c.document()
 		m := d.Machines[0]
 		m.ID, m.Name = id, c.ID
@@ -71,8 +72,8 @@ func streetCase(plates []corpusPlate, i int, r *rand.Rand) job.Document {
 			idler = c
 		}
 	}
-	d.Machines = []job.Machine{motor("m1", idler)}
-	d.Machines[0].Role = job.Idler
+	d.Machines = []document.Machine{motor("m1", idler)}
+	d.Machines[0].Role = document.Idler
 	if d.Machines[0].Leads.Kind.Halved() && r.IntN(12) > 0 {
 		d.Machines[0].Leads.Agreed = "plate"
 	}
@@ -98,7 +99,7 @@ func streetCase(plates []corpusPlate, i int, r *rand.Rand) job.Document {
 	if len(d.Machines) > 2 && r.IntN(2) == 0 {
 		e.Apart = []string{"m2+m3"}
 	}
-	d.Bridge = job.Bridge{Kind: job.KindRotary, Rotary: e}
+	d.Bridge = document.Bridge{Kind: document.KindRotary, Rotary: e}
 	return d.Of(d.Machines[r.IntN(len(d.Machines))].ID)
 }
 
@@ -112,7 +113,7 @@ func (c corpusPlate) reaches() bool {
 }
 
 // streetLaw holds a converter's own words and figures against the circuit of coils.
-func streetLaw(d job.Document, p job.Plan) (broken []string) {
+func streetLaw(d document.Document, p job.Plan) (broken []string) {
 	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
 	v := p.Rotary
 	if v == nil {
@@ -170,14 +171,14 @@ func streetLaw(d job.Document, p job.Plan) (broken []string) {
 }
 
 // againstCoils solves the motor planned, alone with the idler, coil by coil.
-func againstCoils(d job.Document, p job.Plan) (broken []string) {
+func againstCoils(d document.Document, p job.Plan) (broken []string) {
 	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
 	b, ok := job.BenchCase(d, "wanted")
 	if !ok || !p.Wanted.Solved || !p.Wanted.Runs || !p.Wanted.Starts || strings.Contains(p.Wanted.Verdict, "crawl") {
 		return nil
 	}
 	id := ""
-	if d.Machines[0].Role != job.Idler {
+	if d.Machines[0].Role != document.Idler {
 		id = d.Machines[0].ID
 	}
 	at := slices.IndexFunc(p.Rotary.States, func(s rotary.StateView) bool { return s.ID == id })
@@ -220,7 +221,7 @@ func againstCoils(d job.Document, p job.Plan) (broken []string) {
 }
 
 // curesGo says which cure of a stop or a caution is offered again once it was taken.
-func curesGo(d job.Document, p job.Plan) (broken []string) {
+func curesGo(d document.Document, p job.Plan) (broken []string) {
 	for _, f := range p.Findings {
 		if f.Grade != finding.Stop && f.Grade != finding.Caution {
 			continue
@@ -252,7 +253,7 @@ func TestTheLawHoldsOnStreets(t *testing.T) {
 	var mu sync.Mutex
 	type fault struct {
 		text string
-		d    job.Document
+		d    document.Document
 	}
 	faults := map[string][]fault{}
 	solved, planned := 0, 0

@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/circuit"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/rotary"
@@ -159,7 +160,7 @@ func amps(t *testing.T, text string) float64 {
 
 // readOff takes a converter's readings as meters show them: with the motors and loads of
 // one document, as another's owner would type them.
-func readOff(t require.TestingT, hidden job.Document, states ...string) string {
+func readOff(t require.TestingT, hidden document.Document, states ...string) string {
 	p := job.Make(hidden)
 	var lines []string
 	for _, id := range states {
@@ -316,7 +317,7 @@ func TestAConvertersVerdictNearItsLimitWouldChange(t *testing.T) {
 }
 
 // filmed is a film of a converter's start, with nobody going away.
-func filmed(d job.Document) (rotary.Film, bool) {
+func filmed(d document.Document) (rotary.Film, bool) {
 	film, err := job.FilmOf(context.Background(), d)
 	return film, err == nil
 }
@@ -326,8 +327,8 @@ func filmed(d job.Document) (rotary.Film, bool) {
 func TestAMachineBesideIsPlannedAsByItself(t *testing.T) {
 	t.Parallel()
 	tried := 0
-	see := func(d job.Document) {
-		if d.Bridge.Kind != job.KindRotary {
+	see := func(d document.Document) {
+		if d.Bridge.Kind != document.KindRotary {
 			return
 		}
 		first, err := job.Solve(t.Context(), d)

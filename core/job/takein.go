@@ -10,6 +10,7 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/device"
+	"graybridge/core/document"
 	"graybridge/core/entry"
 	"graybridge/core/finding"
 	"graybridge/core/load"
@@ -60,12 +61,12 @@ func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
 	}
 	if x, ok := read["insulation"]; ok {
 		path, now := on+"leads.insulation", m.Leads.Insulation
-		if w.doc.Bridge.Kind == KindDC {
+		if w.doc.Bridge.Kind == document.KindDC {
 			path, now = on+"leads.brushed.insulation", m.Leads.Brushed.Insulation
 		}
 		flow(takeInsulation, "insulation", path, now, unit.Plain(x)+" MΩ")
 	}
-	if x, ok := read["volts"]; ok && w.doc.Bridge.Kind != KindDC {
+	if x, ok := read["volts"]; ok && w.doc.Bridge.Kind != document.KindDC {
 		flow(takeVolts, "volts", "supply.volts", w.doc.Supply.Volts, unit.Plain(x)+" V")
 	}
 	if text := w.bumped(v); text != "" {
@@ -106,7 +107,7 @@ func (w *reading) wasRead(path string) bool {
 // where there are none. A reading that would change what a gate stands on (which joints, which parts,
 // which settings) waits for somebody to take it in: what is built stays built. So does one that stops the
 // plan: its gate holds already, and stays there to be read once more.
-func (s *Solved) Flow(ctx context.Context, d Document, v *bringup.Progress) (out Document, ok bool, err error) {
+func (s *Solved) Flow(ctx context.Context, d document.Document, v *bringup.Progress) (out document.Document, ok bool, err error) {
 	if s.r == nil {
 		return d, false, nil
 	}
@@ -196,7 +197,7 @@ var (
 
 // Sums are what the readings of a view say together.
 func (p *Plan) Sums(v *bringup.Progress) []bringup.Beside {
-	if p.Link.Bridge == KindCapacitor {
+	if p.Link.Bridge == document.KindCapacitor {
 		return v.Sums(madeVolts, capacitorLeads, "load-rpm")
 	}
 	return v.Sums(madeVolts, motorLeads, "rpm")

@@ -8,6 +8,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/supply"
@@ -56,7 +57,7 @@ func TestTheWallsVerdictIsThatOfItsLinks(t *testing.T) {
 	for i, c := range corpus(t) {
 		d := lawCase(c, r)
 		if i%3 == 1 {
-			d.Bridge.Kind = job.KindDrive
+			d.Bridge.Kind = document.KindDrive
 		}
 		if d.Supply = foundInTheWall(r, d.Workshop.Rules); !inPart(t, i/3, 3) {
 			continue
@@ -129,7 +130,7 @@ func TestTheCureOfALinkCures(t *testing.T) {
 	for i, c := range corpus(t) {
 		d := lawCase(c, r)
 		if i%3 == 1 {
-			d.Bridge.Kind = job.KindDrive
+			d.Bridge.Kind = document.KindDrive
 		}
 		if d.Supply = foundInTheWall(r, d.Workshop.Rules); !inPart(t, i/3, 4) {
 			continue

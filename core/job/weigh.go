@@ -6,6 +6,7 @@ import (
 	"math"
 	"slices"
 
+	"graybridge/core/document"
 	"graybridge/core/entry"
 	"graybridge/core/finding"
 	"graybridge/core/load"
@@ -19,14 +20,14 @@ import (
 // Taken is a document with the bridge of a column in it: nothing else of it changes, but that
 // a converter brings its idler and other kinds of bridge lose the protection noted for this
 // one. ok is false where the column has nothing to take.
-func (w *Weighing) Taken(d Document, kind string) (Document, bool) {
+func (w *Weighing) Taken(d document.Document, kind string) (document.Document, bool) {
 	on, ok := w.On[kind]
 	may := slices.ContainsFunc(w.Columns, func(c weigh.Column) bool { return c.Kind == kind && c.May })
 	if !ok || !may {
 		return d, false
 	}
 	d = d.Clone()
-	was := first(d.Bridge.Kind, KindCapacitor)
+	was := first(d.Bridge.Kind, document.KindCapacitor)
 	d.Bridge = on.Bridge
 	one := on.Machines[0]
 	for i := range d.Machines {
@@ -35,13 +36,13 @@ func (w *Weighing) Taken(d Document, kind string) (Document, bool) {
 			continue
 		}
 		m.Protection, m.Leads.Done = protection.Entry{}, []string{}
-		if kind == KindRotary && m.Name == "" { // there are two of them now
+		if kind == document.KindRotary && m.Name == "" { // there are two of them now
 			m.Name = one.Name
 		}
 	}
 	for _, m := range on.Machines[1:] {
-		if len(d.Machines) < MostMachines && !slices.ContainsFunc(d.Machines,
-			func(x Machine) bool { return x.ID == m.ID }) {
+		if len(d.Machines) < document.MostMachines && !slices.ContainsFunc(d.Machines,
+			func(x document.Machine) bool { return x.ID == m.ID }) {
 			d.Machines = append(d.Machines, m)
 		}
 	}
@@ -54,7 +55,7 @@ func (w *Weighing) Taken(d Document, kind string) (Document, bool) {
 type Weighing struct {
 	weigh.Weighed
 	// On are the documents of the columns, by kind.
-	On map[string]Document `json:"-"`
+	On map[string]document.Document `json:"-"`
 
 	pairs string // what two capacitors would do where one does not
 }
@@ -62,18 +63,18 @@ type Weighing struct {
 // weigher weighs one document.
 type weigher struct {
 	ctx    context.Context
-	doc    Document // one machine, the one that is weighed
+	doc    document.Document // one machine, the one that is weighed
 	base   *Solved
 	line   *site.Site // the motor on the line's own volts and hertz
 	direct *onDC      // the motor on a controller; nil: it is not brushed
 	wants  weigh.Wants
-	whole  Document
+	whole  document.Document
 	brief  bool // only what is judged, not what a converter asks ahead of it
 }
 
 // trial is the document on one bridge with some values, planned.
 type trial struct {
-	doc    Document
+	doc    document.Document
 	kind   string
 	mended bool // on another circuit than the one that is there
 	*Solved
@@ -81,12 +82,12 @@ type trial struct {
 
 // WeighOf weighs the first machine of a document on every bridge but the rotary converter,
 // whose column comes of ConverterOf. The error is the context's.
-func WeighOf(ctx context.Context, d Document) (Weighing, error) {
+func WeighOf(ctx context.Context, d document.Document) (Weighing, error) {
 	w, err := newWeigher(ctx, d)
 	if err != nil {
 		return Weighing{}, err
 	}
-	out := Weighing{On: map[string]Document{}}
+	out := Weighing{On: map[string]document.Document{}}
 	out.Assumed = w.assumed()
 	if out.Waits = w.waits(); out.Waits != "" {
 		out.Rows, out.Columns, out.Reasons, out.Changes = weigh.Rows(), []weigh.Column{}, []string{}, []string{}
@@ -105,7 +106,7 @@ func WeighOf(ctx context.Context, d Document) (Weighing, error) {
 		if err != nil {
 			return Weighing{}, err
 		}
-		for _, kind := range []string{KindCapacitor, KindRotary, KindDrive} {
+		for _, kind := range []string{document.KindCapacitor, document.KindRotary, document.KindDrive} {
 			add(w.notFor(kind, brushedMotor), nil)
 		}
 		add(direct, onDirect)
@@ -122,14 +123,14 @@ func WeighOf(ctx context.Context, d Document) (Weighing, error) {
 		out.pairs = w.pair(&can, onCan)
 	}
 	add(can, onCan)
-	add(weigh.Column{Kind: KindRotary, Name: titleOf(KindRotary), Grade: finding.Open, Waits: true,
+	add(weigh.Column{Kind: document.KindRotary, Name: titleOf(document.KindRotary), Grade: finding.Open, Waits: true,
 		Cells: []weigh.Cell{}, Schools: []weigh.School{}, Verdict: workedOut}, nil)
 	driven, onDriven, err := w.drive()
 	if err != nil {
 		return Weighing{}, err
 	}
 	add(driven, onDriven)
-	add(w.notFor(KindDC, threePhaseMotor), nil)
+	add(w.notFor(document.KindDC, threePhaseMotor), nil)
 	add(w.none(onDriven), nil)
 	out.Conclude()
 	out.Changes = []string{} // they come with the converter: each is planned anew
@@ -137,14 +138,14 @@ func WeighOf(ctx context.Context, d Document) (Weighing, error) {
 }
 
 // was is the bridge that the job has.
-func (w *weigher) was() string { return first(w.whole.Bridge.Kind, KindCapacitor) }
+func (w *weigher) was() string { return first(w.whole.Bridge.Kind, document.KindCapacitor) }
 
 // may says that a bridge can be taken into the job: one that several machines share is not
 // exchanged for the sake of one of them.
 func (w *weigher) may(kind string) bool { return len(w.whole.Machines) == 1 || kind == w.was() }
 
 // newWeigher reads a document for weighing.
-func newWeigher(ctx context.Context, d Document) (*weigher, error) {
+func newWeigher(ctx context.Context, d document.Document) (*weigher, error) {
 	whole := d.Clone()
 	d = d.Clone()
 	d.Machines = d.Machines[:1]
@@ -158,7 +159,7 @@ func newWeigher(ctx context.Context, d Document) (*weigher, error) {
 	if base.r != nil {
 		w.wants = base.r.wants
 		w.wantsOfBridge()
-		onLine := w.on(KindCapacitor)
+		onLine := w.on(document.KindCapacitor)
 		w.line, w.direct = read(ctx, &onLine).site, w.brushed()
 	}
 	return w, nil
@@ -166,7 +167,7 @@ func newWeigher(ctx context.Context, d Document) (*weigher, error) {
 
 // wanted is a column's document with what weighing chose written as wanted, and what was there
 // before as it was.
-func (w *weigher) wanted(d Document) Document {
+func (w *weigher) wanted(d document.Document) document.Document {
 	d = d.Clone()
 	entry.Wants(w.whole, &d)
 	return d
@@ -217,7 +218,7 @@ func (w *weigher) waits() string {
 	switch {
 	case w.base.r == nil:
 		return notWeighed
-	case w.whole.Machines[0].Role == Idler:
+	case w.whole.Machines[0].Role == document.Idler:
 		return weighsTheIdler
 	}
 	if w.direct == nil && w.line.Model == nil {
@@ -232,7 +233,7 @@ func (w *weigher) waits() string {
 
 // on is the document on a bridge, with nothing noted of its protection: what is asked is
 // weighed, and what was fitted for another bridge does not follow.
-func (w *weigher) on(kind string) Document {
+func (w *weigher) on(kind string) document.Document {
 	d := w.doc.Clone()
 	d.Bridge.Kind = kind
 	m := &d.Machines[0]
@@ -242,7 +243,7 @@ func (w *weigher) on(kind string) Document {
 }
 
 // try plans a document.
-func (w *weigher) try(d Document) (*trial, error) {
+func (w *weigher) try(d document.Document) (*trial, error) {
 	s, err := Solve(w.ctx, d)
 	if err != nil {
 		return nil, err
@@ -253,7 +254,7 @@ func (w *weigher) try(d Document) (*trial, error) {
 // counterfactual is one thing that could be otherwise.
 type counterfactual struct {
 	words string
-	with  func(d *Document, wants *weigh.Wants)
+	with  func(d *document.Document, wants *weigh.Wants)
 }
 
 // changes says what would change the answer: of the bridges that are simpler than the one
@@ -273,7 +274,7 @@ func (w *weigher) changes(of *Weighing) []string {
 			other := *w
 			changed := d.Clone()
 			f.with(&changed, &other.wants)
-			if c.Kind == KindCapacitor {
+			if c.Kind == document.KindCapacitor {
 				changed.Bridge.Capacitor.Microfarad, changed.Bridge.Capacitor.Start = "", ""
 			}
 			t, err := w.try(changed)
@@ -294,7 +295,7 @@ func (w *weigher) changes(of *Weighing) []string {
 
 // and is both at once.
 func (a counterfactual) and(b counterfactual) counterfactual {
-	return counterfactual{a.words + " and " + b.words, func(d *Document, wants *weigh.Wants) {
+	return counterfactual{a.words + " and " + b.words, func(d *document.Document, wants *weigh.Wants) {
 		a.with(d, wants)
 		b.with(d, wants)
 	}}
@@ -305,13 +306,13 @@ func (w *weigher) counterfactuals(c *weigh.Column) (out []counterfactual) {
 	l := w.line.Load
 	var others []counterfactual // what a lighter load is tried with
 	if l.Start != load.Free {
-		free := counterfactual{startsFree, func(d *Document, _ *weigh.Wants) { d.Machines[0].Load.Start = load.Free }}
+		free := counterfactual{startsFree, func(d *document.Document, _ *weigh.Wants) { d.Machines[0].Load.Start = load.Free }}
 		out, others = append(out, free), append(others, free)
 	}
 	if !w.wants.OneSpeed() {
-		one := counterfactual{oneSpeed, func(_ *Document, wants *weigh.Wants) { wants.Slowest, wants.Fastest = 1, 1 }}
+		one := counterfactual{oneSpeed, func(_ *document.Document, wants *weigh.Wants) { wants.Slowest, wants.Fastest = 1, 1 }}
 		others = append(others, one)
-		if c.Kind == KindCapacitor || c.Kind == KindRotary {
+		if c.Kind == document.KindCapacitor || c.Kind == document.KindRotary {
 			out = append(out, one)
 		}
 	}
@@ -322,8 +323,8 @@ func (w *weigher) counterfactuals(c *weigh.Column) (out []counterfactual) {
 			out = append(out, lighter)
 		}
 	}
-	if l.Lightest < l.Usual && c.Kind == KindCapacitor {
-		out = append(out, counterfactual{neverIdle, func(d *Document, _ *weigh.Wants) {
+	if l.Lightest < l.Usual && c.Kind == document.KindCapacitor {
+		out = append(out, counterfactual{neverIdle, func(d *document.Document, _ *weigh.Wants) {
 			d.Machines[0].Load.Lightest = fmt.Sprintf("%.0f %%", 100*l.Usual)
 		}})
 	}
@@ -342,7 +343,7 @@ func (w *weigher) lighter(c *weigh.Column) (f counterfactual, ok bool) {
 		return f, false
 	}
 	percent := func(share float64) string { return fmt.Sprintf("%.0f %%", math.Min(most, 100*share)) }
-	return counterfactual{loadUpTo(most), func(d *Document, _ *weigh.Wants) {
+	return counterfactual{loadUpTo(most), func(d *document.Document, _ *weigh.Wants) {
 		m := &d.Machines[0].Load
 		m.Share, m.Heaviest, m.Lightest = percent(l.Usual), percent(l.Heaviest), percent(l.Lightest)
 	}}, true

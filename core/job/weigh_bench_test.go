@@ -4,13 +4,14 @@ import (
 	"context"
 	"testing"
 
+	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/scenario"
 )
 
 // weighed are machines whose weighing takes longest: small cans tried, drives tried, a start that
 // asks a capacitor of its own.
-var weighed = []func() job.Document{scenario.Blunger, scenario.TileExtruder, scenario.ClayShredder}
+var weighed = []func() document.Document{scenario.Blunger, scenario.TileExtruder, scenario.ClayShredder}
 
 // The columns of capacitor, drive and DC with all that is said of them, for one machine.
 func BenchmarkWeigh(b *testing.B) {

@@ -9,6 +9,7 @@ import (
 
 	"graybridge/core/capacitor"
 	"graybridge/core/device"
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/stores"
@@ -49,7 +50,7 @@ func (t *trial) improves(on *trial) bool {
 
 // apply takes a cure of a plan into a copy of its document; ok is false for entries that
 // weighing does not touch.
-func apply(d Document, c finding.Cure) (Document, bool) {
+func apply(d document.Document, c finding.Cure) (document.Document, bool) {
 	d = d.Clone()
 	set := func(path, value string) bool {
 		switch path {
@@ -130,7 +131,7 @@ func (w *weigher) withStart(t *trial) (*trial, error) {
 }
 
 // atBest is a document with the cures of its own plan taken, on the circuit that it asks for.
-func (w *weigher) atBest(d Document) (*trial, error) {
+func (w *weigher) atBest(d document.Document) (*trial, error) {
 	t, err := w.try(d)
 	if err != nil {
 		return nil, err
@@ -151,7 +152,7 @@ func (w *weigher) atBest(d Document) (*trial, error) {
 // reactor cures that: less work than another circuit.
 func (w *weigher) choked(t *trial) (*trial, error) {
 	chain := chainOf(t)
-	if t.kind != KindDrive || t.doc.Bridge.Drive.Reactor != "" || chain == nil || chain.Grade != finding.Stop {
+	if t.kind != document.KindDrive || t.doc.Bridge.Drive.Reactor != "" || chain == nil || chain.Grade != finding.Stop {
 		return t, nil
 	}
 	d := t.doc.Clone()
@@ -169,7 +170,7 @@ func (w *weigher) choked(t *trial) (*trial, error) {
 // capacitor is the column of the run capacitor with its best µF, and with a start capacitor
 // where the start asks one.
 func (w *weigher) capacitor() (weigh.Column, *trial, error) {
-	d := w.on(KindCapacitor)
+	d := w.on(document.KindCapacitor)
 	own := d.Bridge.Capacitor
 	d.Bridge.Capacitor.Microfarad = ""
 	if w.wants.Both && own.Reversing == "" {
@@ -180,7 +181,7 @@ func (w *weigher) capacitor() (weigh.Column, *trial, error) {
 		return weigh.Column{}, nil, err
 	}
 	if own.Microfarad != "" {
-		one, err := w.try(w.on(KindCapacitor))
+		one, err := w.try(w.on(document.KindCapacitor))
 		if err == nil {
 			one, err = w.fed(one)
 		}
@@ -222,7 +223,7 @@ const mostTried = 4
 // drive is the column of the drive that fits best of those that are known, in stores before
 // others, the cheaper first, the smaller of those whose price is not known.
 func (w *weigher) drive() (weigh.Column, *trial, error) {
-	d := w.on(KindDrive)
+	d := w.on(document.KindDrive)
 	hertz := w.line.Plate.Hertz
 	if d.Bridge.Drive.Least == "" && w.wants.Slowest < 0.95 && hertz > 0 {
 		d.Bridge.Drive.Least = fmt.Sprintf("%.0f Hz", math.Max(1, w.wants.Slowest*hertz))
@@ -266,7 +267,7 @@ func (w *weigher) drive() (weigh.Column, *trial, error) {
 		}
 	}
 	if best == nil || best.plan.Drive == nil {
-		return w.notFor(KindDrive, noMotorToDrive), nil, nil
+		return w.notFor(document.KindDrive, noMotorToDrive), nil, nil
 	}
 	return w.column(best), best, nil
 }
@@ -301,7 +302,7 @@ func (w *weigher) dearer(a, b drive.Offer, mine string) int {
 
 // brushed is the motor on a controller; nil where it is no brushed one.
 func (w *weigher) brushed() *onDC {
-	d := w.on(KindDC)
+	d := w.on(document.KindDC)
 	on, ok := read(w.ctx, &d).bridge.(onDC)
 	if !ok || on.View == nil {
 		return nil
@@ -315,7 +316,7 @@ func (w *weigher) brushed() *onDC {
 // controller is the column of the DC controller that fits best; of those that do alike the job's
 // own.
 func (w *weigher) controller() (c weigh.Column, best *trial, err error) {
-	d := w.on(KindDC)
+	d := w.on(document.KindDC)
 	if w.wants.SpeedSaid && d.Bridge.DC.Least == "" && w.wants.Slowest < 0.95 {
 		d.Bridge.DC.Least = fmt.Sprintf("%.0f rpm", w.wants.Slowest*w.direct.Site.Direct.RPM)
 	}

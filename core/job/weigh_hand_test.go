@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/job"
@@ -21,7 +22,7 @@ import (
 // byHand is a machine whose verdict was worked by hand; docs/weighing.md has the working.
 type byHand struct {
 	name  string
-	doc   func() job.Document
+	doc   func() document.Document
 	best  string
 	grade finding.Grade // of the best; empty: the working does not say
 	// stopped are the columns that must be stopped, each with the question that decides it.
@@ -30,8 +31,8 @@ type byHand struct {
 }
 
 // iec is a job of the tileworks with a six-lead motor.
-func iec(plateOf plate.Entry, l load.Entry) job.Document {
-	d := job.New("By hand", scenario.TansyLane())
+func iec(plateOf plate.Entry, l load.Entry) document.Document {
+	d := document.New("By hand", scenario.TansyLane())
 	d.Supply.Volts = "230"
 	d.Machines[0].Plate, d.Machines[0].Load = plateOf, l
 	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Naming = leads.Six, leads.IEC
@@ -39,8 +40,8 @@ func iec(plateOf plate.Entry, l load.Entry) job.Document {
 }
 
 // nema is a job of the co-op with a nine-lead motor.
-func nema(plateOf plate.Entry, l load.Entry, volts string) job.Document {
-	d := job.New("By hand", scenario.ColdFord())
+func nema(plateOf plate.Entry, l load.Entry, volts string) document.Document {
+	d := document.New("By hand", scenario.ColdFord())
 	d.Supply.Volts = volts
 	d.Machines[0].Plate, d.Machines[0].Load = plateOf, l
 	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed = leads.NineStar, "plate"
@@ -67,36 +68,36 @@ func handWorked() []byHand {
 	constant := func(share string, start load.Start) load.Entry {
 		return load.Entry{Kind: machine.Constant, Share: share, Start: start}
 	}
-	slow := func(d job.Document, slowest string) job.Document {
+	slow := func(d document.Document, slowest string) document.Document {
 		d.Weigh.Slowest = slowest
 		return d
 	}
 	return []byHand{
-		{"1 stirrer that never idles", func() job.Document { return iec(stirrer, fan("55 %", "50 %")) },
+		{"1 stirrer that never idles", func() document.Document { return iec(stirrer, fan("55 %", "50 %")) },
 			weigh.Capacitor, finding.Good, map[string]weigh.Row{weigh.DC: weigh.Cannot}, []string{weigh.Drive}},
-		{"2 full load all day", func() job.Document { return iec(blunger, constant("100 %", load.Free)) },
+		{"2 full load all day", func() document.Document { return iec(blunger, constant("100 %", load.Free)) },
 			weigh.Drive, finding.Good, map[string]weigh.Row{weigh.Capacitor: weigh.AllDay}, nil},
-		{"3 heavy start", func() job.Document { return iec(blunger, constant("70 %", load.Stuck)) },
+		{"3 heavy start", func() document.Document { return iec(blunger, constant("70 %", load.Stuck)) },
 			weigh.Drive, "", map[string]weigh.Row{weigh.Capacitor: weigh.Starts}, nil},
-		{"4 half speed wanted", func() job.Document { return slow(iec(blunger, fan("60 %", "50 %")), "50 %") },
+		{"4 half speed wanted", func() document.Document { return slow(iec(blunger, fan("60 %", "50 %")), "50 %") },
 			weigh.Drive, finding.Good, map[string]weigh.Row{weigh.Capacitor: weigh.Slow, weigh.Rotary: weigh.Slow},
 			nil},
-		{"5 a tenth of the speed, own fan", func() job.Document {
+		{"5 a tenth of the speed, own fan", func() document.Document {
 			return slow(iec(blunger, constant("80 %", load.Loaded)), "10 %")
 		}, weigh.Drive, finding.Caution, map[string]weigh.Row{weigh.Capacitor: weigh.Slow, weigh.Rotary: weigh.Slow},
 			nil},
-		{"6 the same with a blower", func() job.Document {
+		{"6 the same with a blower", func() document.Document {
 			d := slow(iec(blunger, constant("80 %", load.Loaded)), "10 %")
 			d.Bridge.Drive.Cooling = drive.Blower
 			return d
 		}, weigh.Drive, finding.Good, map[string]weigh.Row{weigh.Capacitor: weigh.Slow, weigh.Rotary: weigh.Slow}, nil},
-		{"7 half a horsepower on 120 V", func() job.Document {
+		{"7 half a horsepower on 120 V", func() document.Document {
 			return nema(roller, constant("60 %", load.Free),
 				"120")
 		},
 			weigh.Drive, finding.Good, map[string]weigh.Row{weigh.Capacitor: weigh.Cannot,
 				weigh.Rotary: weigh.Cannot}, nil},
-		{"8 seven and a half horsepower, loaded start", func() job.Document {
+		{"8 seven and a half horsepower, loaded start", func() document.Document {
 			return nema(shredder, constant("75 %", load.Loaded), "240")
 		}, weigh.Rotary, "", map[string]weigh.Row{weigh.Capacitor: weigh.Cannot}, nil},
 		{"9 star only, three leads, 400 V", scenario.DryingTurntable, weigh.None, finding.Stop,
@@ -104,12 +105,12 @@ func handWorked() []byHand {
 				weigh.Drive: weigh.Cannot}, nil},
 		{"10 shunt motor", scenario.PressFeed, weigh.DC, "", map[string]weigh.Row{weigh.Capacitor: weigh.Cannot,
 			weigh.Drive: weigh.Cannot, weigh.Rotary: weigh.Cannot}, nil},
-		{"11 a 60 Hz plate on 50 Hz", func() job.Document {
+		{"11 a 60 Hz plate on 50 Hz", func() document.Document {
 			p := blunger
 			p.Hertz, p.RPM, p.Volts, p.Amps, p.Connection = "60", "1690", "230/400 V", "4.6/2.65", "Δ/Y"
 			return iec(p, fan("60 %", "50 %"))
 		}, weigh.Drive, "", map[string]weigh.Row{weigh.Capacitor: weigh.Cannot}, nil},
-		{"12 three horsepower, loaded start, 240 V", func() job.Document {
+		{"12 three horsepower, loaded start, 240 V", func() document.Document {
 			return nema(pugMill, constant("60 %", load.Loaded), "240")
 		}, weigh.Drive, "", map[string]weigh.Row{weigh.DC: weigh.Cannot}, []string{weigh.Capacitor, weigh.Rotary}},
 	}
@@ -162,7 +163,7 @@ func TestASinglePhaseMotorIsNotWeighed(t *testing.T) {
 func TestTheStoresComeFirst(t *testing.T) {
 	t.Parallel()
 	l := load.Entry{Kind: machine.Constant, Share: "60 %", Start: load.Loaded}
-	weighed := func(items ...stores.StockItem) (job.Weighing, job.Document) {
+	weighed := func(items ...stores.StockItem) (job.Weighing, document.Document) {
 		d := iec(blunger, l)
 		d.Workshop.Stores = items
 		w, err := job.WeighOf(context.Background(), d)

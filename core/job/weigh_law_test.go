@@ -11,6 +11,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/each"
 	"graybridge/core/finding"
 	"graybridge/core/job"
@@ -46,7 +47,7 @@ func bearsOn(f finding.Finding) bool {
 func TestNoColumnClaimsWhatItsOwnBayDenies(t *testing.T) {
 	t.Parallel()
 	plates := corpus(t)
-	docs := []job.Document{}
+	docs := []document.Document{}
 	r := rand.New(rand.NewPCG(20, 1))
 	for i, c := range plates {
 		d := lawCase(c, r)
@@ -83,7 +84,7 @@ func TestNoColumnClaimsWhatItsOwnBayDenies(t *testing.T) {
 // lawsOf holds one weighing to every law.
 //
 // Long: one law after the other.
-func lawsOf(t *testing.T, d job.Document, w job.Weighing, seen map[string]int) {
+func lawsOf(t *testing.T, d document.Document, w job.Weighing, seen map[string]int) {
 	text, err := json.Marshal(w)
 	require.NoError(t, err)
 	for _, bad := range []string{"NaN", "Inf", "none s", "e+"} {

@@ -6,6 +6,7 @@ import (
 	"math"
 	"slices"
 
+	"graybridge/core/document"
 	"graybridge/core/each"
 	"graybridge/core/finding"
 	"graybridge/core/weigh"
@@ -32,7 +33,7 @@ var (
 
 // WeighMapOf draws the borders of a weighing of a document. The error is the context's, or
 // ErrNone where nothing is weighed yet.
-func WeighMapOf(ctx context.Context, d Document, of Weighing) (m WeighMap, err error) {
+func WeighMapOf(ctx context.Context, d document.Document, of Weighing) (m WeighMap, err error) {
 	if of.Waits != "" || len(of.On) == 0 {
 		return m, ErrNone
 	}
@@ -44,7 +45,7 @@ func WeighMapOf(ctx context.Context, d Document, of Weighing) (m WeighMap, err e
 	m = WeighMap{Loads: mapLoads, Speeds: mapSpeeds, Load: math.Round(100 * w.line.Load.Usual),
 		Speed: math.Round(100 * w.wants.Slowest)}
 	kinds := []string{}
-	for _, k := range []string{KindCapacitor, KindRotary, KindDrive, KindDC} {
+	for _, k := range []string{document.KindCapacitor, document.KindRotary, document.KindDrive, document.KindDC} {
 		if _, ok := of.On[k]; ok {
 			kinds = append(kinds, k)
 		}
@@ -91,14 +92,14 @@ func (w *weigher) atLoad(of Weighing, kinds []string, share float64) (out []*tri
 		}
 		l.Lightest, l.Heaviest = scale(l.Lightest, w.line.Load.Lightest), scale(l.Heaviest, w.line.Load.Heaviest)
 		l.Share = fmt.Sprintf("%.0f %%", 100*share)
-		if kind == KindCapacitor {
+		if kind == document.KindCapacitor {
 			d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Start = "", ""
 		}
 		t, err := w.try(d)
 		if err != nil {
 			return nil, err
 		}
-		if kind == KindCapacitor {
+		if kind == document.KindCapacitor {
 			if t, err = w.cured(t); err != nil {
 				return nil, err
 			}
@@ -131,7 +132,7 @@ func (m *WeighMap) borders() {
 // ColumnOf is a document as it stands as a column: its own bridge with what is entered, for two
 // variants of a job beside each other. The error is the context's, or ErrNone where nothing is
 // computed yet.
-func ColumnOf(ctx context.Context, d Document) (weigh.Column, error) {
+func ColumnOf(ctx context.Context, d document.Document) (weigh.Column, error) {
 	w, err := newWeigher(ctx, d)
 	if err != nil {
 		return weigh.Column{}, err
@@ -147,7 +148,7 @@ func ColumnOf(ctx context.Context, d Document) (weigh.Column, error) {
 		return weigh.Column{}, ErrNone
 	}
 	if t.kind == "" {
-		t.kind = KindCapacitor
+		t.kind = document.KindCapacitor
 	}
 	c := w.column(t)
 	c.Chosen = true

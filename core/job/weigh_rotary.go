@@ -9,6 +9,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -24,8 +25,8 @@ import (
 // document, and puts it into a weighing of the same document: the smallest idler of the
 // stores or of the standard sizes that serves, each with its own best banks. tell hears of
 // each idler tried; the error is the context's.
-func ConverterOf(ctx context.Context, d Document, of Weighing, tell func(tried string)) (Weighing, error) {
-	i := slices.IndexFunc(of.Columns, func(c weigh.Column) bool { return c.Kind == KindRotary && c.Waits })
+func ConverterOf(ctx context.Context, d document.Document, of Weighing, tell func(tried string)) (Weighing, error) {
+	i := slices.IndexFunc(of.Columns, func(c weigh.Column) bool { return c.Kind == document.KindRotary && c.Waits })
 	if i < 0 {
 		return of, nil
 	}
@@ -39,14 +40,14 @@ func ConverterOf(ctx context.Context, d Document, of Weighing, tell func(tried s
 	}
 	out := of
 	out.Columns, out.On = slices.Clone(of.Columns), maps.Clone(of.On)
-	c := w.notFor(KindRotary, noIdlerServes)
+	c := w.notFor(document.KindRotary, noIdlerServes)
 	if !w.reached() {
-		c = w.notFor(KindRotary, noReachOnLine)
+		c = w.notFor(document.KindRotary, noReachOnLine)
 	}
 	if t != nil {
 		c = w.column(t)
-		c.May = w.may(KindRotary)
-		out.On[KindRotary] = w.wanted(t.doc)
+		c.May = w.may(document.KindRotary)
+		out.On[document.KindRotary] = w.wanted(t.doc)
 	}
 	c.Chosen = of.Columns[i].Chosen
 	out.Columns[i] = c
@@ -57,8 +58,8 @@ func ConverterOf(ctx context.Context, d Document, of Weighing, tell func(tried s
 
 // converter finds the idler; nil where none can be computed.
 func (w *weigher) converter(tell func(tried string)) (best *trial, err error) {
-	if w.whole.Bridge.Kind == KindRotary && slices.ContainsFunc(w.whole.Machines,
-		func(m Machine) bool { return m.Role == Idler }) {
+	if w.whole.Bridge.Kind == document.KindRotary && slices.ContainsFunc(w.whole.Machines,
+		func(m document.Machine) bool { return m.Role == document.Idler }) {
 		tell(yourConverter)
 		return w.try(w.whole)
 	}
@@ -67,7 +68,7 @@ func (w *weigher) converter(tell func(tried string)) (best *trial, err error) {
 	}
 	last := 3
 	for _, m := range w.idlers() {
-		d := w.on(KindRotary)
+		d := w.on(document.KindRotary)
 		d.Machines = append(d.Machines, m)
 		t, err := w.try(d)
 		if err != nil {
@@ -99,10 +100,10 @@ func (w *weigher) converter(tell func(tried string)) (best *trial, err error) {
 
 // idlers are the motors that could be one: those of the stores, which cost nothing, and then the
 // standard sizes; the smallest first.
-func (w *weigher) idlers() (out []Machine) {
+func (w *weigher) idlers() (out []document.Machine) {
 	type sized struct {
 		watts float64
-		m     Machine
+		m     document.Machine
 	}
 	var all []sized
 	own := w.line.Plate.ShaftWatts
@@ -113,7 +114,7 @@ func (w *weigher) idlers() (out []Machine) {
 		if watts < 0.6*own || watts > most {
 			return
 		}
-		m := Machine{ID: id, Name: name, Role: Idler, Plate: p}
+		m := document.Machine{ID: id, Name: name, Role: document.Idler, Plate: p}
 		m.Leads = leads.Entry{Kind: kind, Naming: w.doc.Machines[0].Leads.Naming, Agreed: "plate", Done: []string{}}
 		if kind == leads.Six {
 			m.Leads.Agreed = ""
@@ -243,7 +244,7 @@ func (w *weigher) converterAhead(c *weigh.Column, t *trial, idler string) {
 	if err != nil {
 		return
 	}
-	own := weigh.Column{Kind: KindRotary}
+	own := weigh.Column{Kind: document.KindRotary}
 	w.guard(&own, ahead)
 	w.parts(&own, t, ahead)
 	for _, row := range []weigh.Row{weigh.Guard, weigh.Licensed, weigh.Parts} {

@@ -3,6 +3,7 @@ package job
 import (
 	"context"
 
+	"graybridge/core/document"
 	"graybridge/core/weigh"
 )
 
@@ -12,7 +13,7 @@ type WholeColumn struct {
 	// Document is the first machine on this bridge at its best, with nothing noted of protection and
 	// of joints as found: what was fitted and joined for another bridge does not follow. None of the
 	// bridges has none.
-	Document *Document `json:"document,omitempty"`
+	Document *document.Document `json:"document,omitempty"`
 }
 
 // WholeWeighing is a weighing with every column worked out and its document beside it.
@@ -22,7 +23,7 @@ type WholeWeighing struct {
 }
 
 // WeighWhole weighs a document on every bridge, the converter's too. The error is the context's.
-func WeighWhole(ctx context.Context, d Document) (WholeWeighing, error) {
+func WeighWhole(ctx context.Context, d document.Document) (WholeWeighing, error) {
 	w, err := WeighOf(ctx, d)
 	if err != nil {
 		return WholeWeighing{}, err

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/job"
 	"graybridge/core/leads"
@@ -84,12 +85,12 @@ func scramble(t *rapid.T, v reflect.Value, name string, often int) {
 func TestNoDocumentMakesAPlanThatCannotBeSaid(t *testing.T) {
 	t.Parallel()
 	plates := corpus(t)
-	var demo []job.Document
+	var demo []document.Document
 	for _, d := range documents() {
 		demo = append(demo, d)
 	}
 	rapid.Check(t, func(t *rapid.T) {
-		var d job.Document
+		var d document.Document
 		if i := rapid.IntRange(0, len(plates)+8*len(demo)-1).Draw(t, "which"); i < len(plates) {
 			d = plates[i].document()
 		} else {
@@ -116,7 +117,7 @@ func TestNoDocumentMakesAPlanThatCannotBeSaid(t *testing.T) {
 		m.Protection.Relay = rapid.SampledFrom([]protection.Relay{"", protection.NoRelay, protection.SupplyLines,
 			protection.MotorLeads}).Draw(t, "relay")
 		if rapid.Bool().Draw(t, "driven") {
-			d.Bridge.Kind = job.KindDrive
+			d.Bridge.Kind = document.KindDrive
 			ids := []string{"", "unknown"}
 			for _, p := range drive.Shipped() {
 				ids = append(ids, p.ID)
@@ -154,7 +155,7 @@ func TestLinesJoinedTogetherAreTheShortThatTheyAre(t *testing.T) {
 	for _, kind := range []leads.Kind{leads.Three, leads.Six, leads.NineStar, leads.Twelve} {
 		for _, joints := range []string{"L1-L2", "L1-L2-U1", "L1-U1; L2-U1", "L1-L2-L3", "L1-T1; T1-L2"} {
 			for _, as := range []string{"found", "wanted"} {
-				d := job.New("Short", plateWorkshop())
+				d := document.New("Short", plateWorkshop())
 				d.Machines[0].Leads.Kind = kind
 				d.Machines[0].Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400 V", Connection: "Δ/Y",
 					Amps: "4.7/2.7", RPM: "1410", Hertz: "50", PowerFactor: "0.79", Phases: "3"}

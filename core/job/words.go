@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"graybridge/core/device"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/unit"
@@ -62,7 +63,7 @@ func sayLeftBehind(kind string, entries int, now string) finding.Finding {
 			"entry", "entries")),
 		Detail: "Nothing here is computed from them.", Entries: []string{"bridge." + kind},
 		Cures: []finding.Cure{{Label: "Clear the " + plainName(kind) + "'s entries", Path: "bridge." + kind}}}
-	if kind == KindCapacitor && now == KindDrive {
+	if kind == document.KindCapacitor && now == document.KindDrive {
 		f.Detail += " No capacitor may stand at a drive's output: take them off."
 	}
 	return f

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"graybridge/core/circuit"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/supply"
@@ -35,7 +36,7 @@ func insteadOf(f finding.Finding) string {
 	return f.Sentence
 }
 
-var chooseInstead = map[string]string{KindDC: "Choose the DC controller.", KindCapacitor: "Choose the capacitor, or " +
+var chooseInstead = map[string]string{document.KindDC: "Choose the DC controller.", document.KindCapacitor: "Choose the capacitor, or " +
 	"another bridge for three phases."}
 
 func (w *reading) nothingComputed() string {

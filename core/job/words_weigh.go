@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/table"
 	"graybridge/core/unit"
@@ -15,28 +16,28 @@ import (
 // What is told of a bridge beside its figures: from the trade, the same for every motor.
 var (
 	noiseOf = map[string]string{
-		KindCapacitor: "hums at twice the line's hertz, more the farther it is from balance",
-		KindRotary:    "the idler hums and turns all the while, beside the machine's own noise",
-		KindDrive:     "whines at its carrier's kilohertz; its fan runs",
-		KindDC:        "hums in the armature at twice the line's hertz; brushes rub",
+		document.KindCapacitor: "hums at twice the line's hertz, more the farther it is from balance",
+		document.KindRotary:    "the idler hums and turns all the while, beside the machine's own noise",
+		document.KindDrive:     "whines at its carrier's kilohertz; its fan runs",
+		document.KindDC:        "hums in the armature at twice the line's hertz; brushes rub",
 	}
 	cannotOf = map[string]string{
-		KindCapacitor: "one speed; its made corner is no third phase for anything else",
-		KindRotary:    "one speed; the made line feeds no controls, lights or single-phase loads",
-		KindDrive:     "one motor a drive; no switching between drive and motor; no breaker as a daily switch",
-		KindDC:        "brushes wear; no speed beyond its volts",
+		document.KindCapacitor: "one speed; its made corner is no third phase for anything else",
+		document.KindRotary:    "one speed; the made line feeds no controls, lights or single-phase loads",
+		document.KindDrive:     "one motor a drive; no switching between drive and motor; no breaker as a daily switch",
+		document.KindDC:        "brushes wear; no speed beyond its volts",
 	}
 	harmonicsOf = map[string]string{
-		KindCapacitor: "amps nearly a sine: hardly any harmonics",
-		KindRotary:    "amps nearly a sine: hardly any harmonics",
-		KindDrive:     "amps in short peaks: strong third and fifth harmonics, less with a reactor",
-		KindDC:        "amps cut by the rectifier: strong harmonics, lamps may flicker",
+		document.KindCapacitor: "amps nearly a sine: hardly any harmonics",
+		document.KindRotary:    "amps nearly a sine: hardly any harmonics",
+		document.KindDrive:     "amps in short peaks: strong third and fifth harmonics, less with a reactor",
+		document.KindDC:        "amps cut by the rectifier: strong harmonics, lamps may flicker",
 	}
 	residualOf = map[string]string{
-		KindCapacitor: "a residual-current device of type A or better",
-		KindRotary:    "a residual-current device of type A or better",
-		KindDrive:     "a residual-current device that smooth DC does not blind: type B, or as the drive's maker says",
-		KindDC:        "a residual-current device as the controller's maker says",
+		document.KindCapacitor: "a residual-current device of type A or better",
+		document.KindRotary:    "a residual-current device of type A or better",
+		document.KindDrive:     "a residual-current device that smooth DC does not blind: type B, or as the drive's maker says",
+		document.KindDC:        "a residual-current device as the controller's maker says",
 	}
 	// whyOf says where the answer to a question comes from, where the plan's own figure does not.
 	whyOf = map[weigh.Row]finding.Why{
@@ -66,7 +67,7 @@ var (
 			Section: finding.OnProtection},
 	}
 	// hoursOf are hours of building in for a handy person, planning figures of ours.
-	hoursOf = map[string][2]int{KindCapacitor: {3, 5}, KindRotary: {10, 16}, KindDrive: {4, 7}, KindDC: {4, 7}}
+	hoursOf = map[string][2]int{document.KindCapacitor: {3, 5}, document.KindRotary: {10, 16}, document.KindDrive: {4, 7}, document.KindDC: {4, 7}}
 )
 
 const (
@@ -106,8 +107,8 @@ const (
 )
 
 func titleOf(kind string) string {
-	return map[string]string{KindCapacitor: "Run capacitor", KindRotary: "Rotary converter", KindDrive: "Drive",
-		KindDC: "DC controller", weigh.None: "None of these"}[kind]
+	return map[string]string{document.KindCapacitor: "Run capacitor", document.KindRotary: "Rotary converter", document.KindDrive: "Drive",
+		document.KindDC: "DC controller", weigh.None: "None of these"}[kind]
 }
 
 func waitsFor(next string) string {
@@ -346,7 +347,7 @@ func borderText(kind string, from, to, speed float64) string {
 
 // plainName is a bridge inside a sentence.
 func plainName(kind string) string {
-	if kind == KindDC {
+	if kind == document.KindDC {
 		return titleOf(kind)
 	}
 	return finding.Lower(titleOf(kind))

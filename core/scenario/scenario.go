@@ -9,6 +9,7 @@ import (
 
 	"graybridge/core/capacitor"
 	"graybridge/core/dc"
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/job"
 	"graybridge/core/leads"
@@ -26,7 +27,7 @@ import (
 // Workshop is a made-up workshop with its jobs.
 type Workshop struct {
 	Key    string // stable, for renewing the demo
-	Set    job.Workshop
+	Set    document.Workshop
 	People []string // first name and initial
 	Stores []stores.StockItem
 	Jobs   []Job
@@ -35,25 +36,25 @@ type Workshop struct {
 // Job is one made-up machine.
 type Job struct {
 	Key      string
-	Document job.Document
+	Document document.Document
 }
 
 // TansyLane is the tileworks on 230 V and 50 Hz.
-func TansyLane() job.Workshop {
-	return job.Workshop{Name: "Tansy Lane Tileworks", Rules: table.Metric, Volts: 230, Hertz: 50, Colours: job.Europe,
+func TansyLane() document.Workshop {
+	return document.Workshop{Name: "Tansy Lane Tileworks", Rules: table.Metric, Volts: 230, Hertz: 50, Colours: document.Europe,
 		Circuits: "Clay room: 32 A, 6 mm², 18 m",
 		Prices: "10 µF 5.10 €\n12 µF 5.60 €\n16 µF 7.20 €\n20 µF 8.40 €\n25 µF 9.00 €\n30 µF 10.20 €\n40 µF 12.50 " +
 			"€\n50 µF 17.80 €"}
 }
 
 // ColdFord is the co-op on 240 V split-phase and 60 Hz.
-func ColdFord() job.Workshop {
-	return job.Workshop{
+func ColdFord() document.Workshop {
+	return document.Workshop{
 		Name:    "Cold Ford Clay Co-op",
 		Rules:   table.NorthAmerica,
 		Volts:   240,
 		Hertz:   60,
-		Colours: job.NorthAmerica,
+		Colours: document.NorthAmerica,
 		// The co-op's own circuit.
 		Circuits: "Clay room: 40 A, 8 AWG, building cable, 65 ft",
 		Caps:     "small: 2 × 18 AWG to 3 × 14 AWG\nmiddle: 2 × 14 AWG to 4 × 12 AWG\nlarge: 3 × 12 AWG to 5 × 10 AWG",
@@ -105,8 +106,8 @@ func coldFordStores() []stores.StockItem {
 	}
 }
 
-func tansyLane(name string) job.Document {
-	d := job.New(name, TansyLane())
+func tansyLane(name string) document.Document {
+	d := document.New(name, TansyLane())
 	d.Supply = supply.Entry{Volts: "236", FeederLength: "18 m", FeederSize: "6 mm²", Breaker: "32 A"}
 	return d
 }
@@ -114,7 +115,7 @@ func tansyLane(name string) job.Document {
 // Which moves there are follows from a document's plan: those with moves are made once.
 
 // moves marks the first n moves of a job as done; n < 0 marks all.
-func moves(d *job.Document, n int) {
+func moves(d *document.Document, n int) {
 	p := job.Make(*d)
 	for i, m := range p.Moves {
 		if n < 0 || i < n {
@@ -124,9 +125,9 @@ func moves(d *job.Document, n int) {
 }
 
 // Blunger stirs slip on a capacitor, in use for two years.
-func Blunger() job.Document { return blunger().Clone() }
+func Blunger() document.Document { return blunger().Clone() }
 
-var blunger = sync.OnceValue(func() job.Document {
+var blunger = sync.OnceValue(func() document.Document {
 	d := tansyLane("Blunger")
 	d.Machines[0].Plate = plate.Entry{
 		Power:       "1.1 kW",
@@ -163,9 +164,9 @@ var blunger = sync.OnceValue(func() job.Document {
 })
 
 // BallMill turns all night behind a drive that is being wired.
-func BallMill() job.Document { return ballMill().Clone() }
+func BallMill() document.Document { return ballMill().Clone() }
 
-var ballMill = sync.OnceValue(func() job.Document {
+var ballMill = sync.OnceValue(func() document.Document {
 	d := tansyLane("Ball mill")
 	d.Machines[0].Plate = plate.Entry{
 		Power:       "0.75 kW",
@@ -180,7 +181,7 @@ var ballMill = sync.OnceValue(func() job.Document {
 		Insulation:  "F",
 	}
 	d.Machines[0].Leads.Found = "U2-V2-W2"
-	d.Bridge.Kind = job.KindDrive
+	d.Bridge.Kind = document.KindDrive
 	d.Bridge.Drive = drive.Entry{
 		Profile:      "tarn-22",
 		MotorSheave:  "80 mm",
@@ -207,7 +208,7 @@ var ballMill = sync.OnceValue(func() job.Document {
 })
 
 // SlabRoller has a drive that doubles its 120 V and is set by jumpers and trims.
-func SlabRoller() job.Document {
+func SlabRoller() document.Document {
 	d := coldFord("Slab roller")
 	d.Supply = supply.Entry{Volts: "118", FeederLength: "25 ft", FeederSize: "12 AWG", Breaker: "20 A"}
 	d.Machines[0].Plate = plate.Entry{
@@ -222,7 +223,7 @@ func SlabRoller() job.Document {
 		Frame:       "56",
 	}
 	d.Machines[0].Leads.Kind, d.Machines[0].Leads.Agreed, d.Machines[0].Leads.Found = leads.NineStar, "plate", "low"
-	d.Bridge.Kind = job.KindDrive
+	d.Bridge.Kind = document.KindDrive
 	d.Bridge.Drive = drive.Entry{Profile: "ghyll-7", Run: drive.TwoWire, Speed: drive.Pot, Direction: drive.Switch}
 	d.Machines[0].Load = load.Entry{
 		Does:  "rolls slabs of clay, both ways",
@@ -235,7 +236,7 @@ func SlabRoller() job.Document {
 
 // PressFeed has a wound field and a controller bought used: its leads are faded, only
 // their ohms are known yet.
-func PressFeed() job.Document {
+func PressFeed() document.Document {
 	d := tansyLane("Press feed")
 	d.Machines[0].Plate = plate.Entry{Power: "0.55 kW", ArmatureVolts: "180 V", ArmatureAmps: "3.9 A",
 		FieldVolts: "200 V",
@@ -245,7 +246,7 @@ func PressFeed() job.Document {
 	d.Machines[0].Load = load.Entry{Does: "pushes clay to the press", Kind: machine.Constant, Share: "65 %",
 		Lightest: "20 %",
 		Heaviest: "95 %", Start: load.Loaded}
-	d.Bridge.Kind = job.KindDC
+	d.Bridge.Kind = document.KindDC
 	d.Bridge.DC = dc.Entry{Controller: "sike-90", SecondHand: "yes", Air: "dust", Cooling: dc.OwnFan,
 		StartBy: "buttons"}
 	return d
@@ -253,7 +254,7 @@ func PressFeed() job.Document {
 
 // JiggerWheel is a permanent-magnet motor on a controller of its own volts: slow at the
 // head by a belt, its trims being set.
-func JiggerWheel() job.Document {
+func JiggerWheel() document.Document {
 	d := coldFord("Jigger wheel")
 	d.Supply = supply.Entry{Volts: "119", FeederLength: "30 ft", FeederSize: "12 AWG", Breaker: "20 A"}
 	d.Machines[0].Plate = plate.Entry{Power: "¾ HP", ArmatureVolts: "90 V", ArmatureAmps: "7.6 A", RPM: "1800",
@@ -264,7 +265,7 @@ func JiggerWheel() job.Document {
 		Look: []string{"good:length", "good:spring", "good:face", "good:film", "good:bars", "good:mica", "good:dust"}}
 	d.Machines[0].Load = load.Entry{Does: "turns plates under a profile", Kind: machine.Constant, Share: "45 %",
 		Lightest: "15 %", Heaviest: "80 %", Start: load.Free, Turn: load.Anti, Inertia: "0.006 kg·m²"}
-	d.Bridge.Kind = job.KindDC
+	d.Bridge.Kind = document.KindDC
 	d.Bridge.DC = dc.Entry{Controller: "sike-90", Air: "wet", MotorSheave: "40 mm", ToolSheave: "400 mm",
 		ToolDiameter: "300 mm",
 		Least:        "600 rpm", At: "1200 rpm", Brake: "yes", StopsHour: "20",
@@ -274,9 +275,9 @@ func JiggerWheel() job.Document {
 }
 
 // SlipMixer is work half done: the flat link is off, one upright link is on.
-func SlipMixer() job.Document { return slipMixer().Clone() }
+func SlipMixer() document.Document { return slipMixer().Clone() }
 
-var slipMixer = sync.OnceValue(func() job.Document {
+var slipMixer = sync.OnceValue(func() document.Document {
 	d := tansyLane("Slip mixer")
 	d.Machines[0].Plate = plate.Entry{
 		Power:       "0.25 kW",
@@ -296,7 +297,7 @@ var slipMixer = sync.OnceValue(func() job.Document {
 })
 
 // DryingTurntable has no bridge at 230 V: the honest answer.
-func DryingTurntable() job.Document {
+func DryingTurntable() document.Document {
 	d := tansyLane("Old drying turntable")
 	d.Machines[0].Plate = plate.Entry{
 		Power:       "0.55 kW",
@@ -323,8 +324,8 @@ func DryingTurntable() job.Document {
 	return d
 }
 
-func coldFord(name string) job.Document {
-	d := job.New(name, ColdFord())
+func coldFord(name string) document.Document {
+	d := document.New(name, ColdFord())
 	d.Supply = supply.Entry{Volts: "240", FeederLength: "65 ft", FeederSize: "8 AWG", Breaker: "40 A"}
 	d.Machines[0].Leads.Naming = leads.T
 	return d
@@ -332,7 +333,7 @@ func coldFord(name string) job.Document {
 
 // PugMill has nine leads in star, found on the high joints; as a job of its own it is
 // weighed on a capacitor. In the workshop it stands on the clay room's converter.
-func PugMill() job.Document {
+func PugMill() document.Document {
 	d := coldFord("Pug mill")
 	d.Machines[0].Plate = plate.Entry{
 		Power:         "3 HP",
@@ -363,24 +364,24 @@ func PugMill() job.Document {
 
 // ClayRoom is one idler with the pug mill and the clay crusher on it: rope-started, its
 // balance cans not chosen yet, the crusher only when the pug mill is off.
-func ClayRoom() job.Document {
+func ClayRoom() document.Document {
 	d := coldFord("Clay room converter")
 	pug := PugMill().Machines[0]
 	pug.ID, pug.Name = "m2", "Pug mill"
 	idler := &d.Machines[0]
-	idler.Name, idler.Role = "Idler", job.Idler
+	idler.Name, idler.Role = "Idler", document.Idler
 	idler.Plate = plate.Entry{Power: "7½ HP", Volts: "208-230/460 V", Amps: "21-19/9.5", RPM: "1755", Hertz: "60",
 		Efficiency: "89.5 %", ServiceFactor: "1.15", Code: "H", Phases: "3"}
 	idler.Leads.Kind, idler.Leads.Agreed, idler.Leads.Found = leads.NineStar, "plate", "low"
 	idler.Load = load.Entry{Kind: machine.NoLoad, Start: load.Free}
-	crusher := job.Machine{ID: "m3", Name: "Clay crusher",
+	crusher := document.Machine{ID: "m3", Name: "Clay crusher",
 		Plate: plate.Entry{Power: "1½ HP", Volts: "208-230/460 V", Amps: "4.9-4.6/2.3", RPM: "1750", Hertz: "60",
 			PowerFactor: "77 %", Code: "J", Phases: "3", Frame: "145T"},
 		Leads: leads.Entry{Kind: leads.NineStar, Naming: leads.T, Agreed: "plate", Found: "low", Done: []string{}},
 		Load:  load.Entry{Does: "crushes dry clay", Kind: machine.Constant, Share: "70 %", Start: load.Loaded}}
 	d.Machines = append(d.Machines, pug, crusher)
-	d.Bridge = job.Bridge{
-		Kind: job.KindRotary,
+	d.Bridge = document.Bridge{
+		Kind: document.KindRotary,
 		Rotary: rotary.Entry{Drawer: "2×70, 50, 2×30, 20", Spun: rotary.Forward, StartBy: rotary.ByRope,
 			Controls: rotary.OnLines, Apart: []string{"m2+m3"}},
 	}
@@ -389,7 +390,7 @@ func ClayRoom() job.Document {
 
 // TileExtruder has nine leads without marks: its continuity round is done, the
 // starts and finishes are not found yet.
-func TileExtruder() job.Document {
+func TileExtruder() document.Document {
 	d := coldFord("Tile extruder")
 	d.Machines[0].Plate = plate.Entry{
 		Power:         "5 HP",
@@ -411,7 +412,7 @@ func TileExtruder() job.Document {
 		Touches: "1 2 open\n1 3 1.1\n1 4 open\n1 5 open\n1 6 open\n1 7 open\n1 8 2.0\n3 8 1.1\n2 4 open\n2 5 " +
 			"1.1\n2 9 1.1\n5 9 2.0\n4 6 1.1\n4 7 2.0\n6 7 1.1\n1 frame open",
 	}
-	d.Bridge.Kind = job.KindDrive
+	d.Bridge.Kind = document.KindDrive
 	d.Bridge.Drive = drive.Entry{Profile: "fell-40"}
 	d.Weigh = weigh.Entry{Slowest: "40 %"}
 	d.Machines[0].Load = load.Entry{
@@ -425,7 +426,7 @@ func TileExtruder() job.Document {
 
 // ClayShredder has twelve leads on the high joints; its bridge is to be
 // weighed.
-func ClayShredder() job.Document {
+func ClayShredder() document.Document {
 	d := coldFord("Clay shredder")
 	d.Machines[0].Plate = plate.Entry{
 		Power:       "7½ HP",

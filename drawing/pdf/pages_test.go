@@ -12,6 +12,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/job"
 	"graybridge/core/leads"
@@ -40,7 +41,7 @@ func said(t *testing.T, page []byte) string {
 }
 
 func TestTheConnectionPageCarriesJointsMovesAndOhms(t *testing.T) {
-	for _, d := range []job.Document{scenario.Blunger(), scenario.PugMill(), scenario.ClayShredder(),
+	for _, d := range []document.Document{scenario.Blunger(), scenario.PugMill(), scenario.ClayShredder(),
 		scenario.BallMill()} {
 		for _, paper := range []pdf.Paper{pdf.A4, pdf.Letter} {
 			p := job.Make(d)
@@ -60,7 +61,7 @@ func TestTheConnectionPageCarriesJointsMovesAndOhms(t *testing.T) {
 }
 
 // printed are all pages of a document's machine, for each paper; every one is a file that a reader opens.
-func printed(t *testing.T, d job.Document) {
+func printed(t *testing.T, d document.Document) {
 	t.Helper()
 	p := job.Make(d)
 	views := drawing.All(drawing.SceneOf(&p)).Wanted
@@ -101,7 +102,7 @@ func TestEveryMachineIsPrinted(t *testing.T) {
 		m.Load.Kind, m.Load.Share, m.Leads.Agreed = "constant", "60 %", "plate"
 		switch i % 3 {
 		case 1:
-			d.Bridge.Kind, d.Bridge.Drive.Profile = job.KindDrive, "tarn-22"
+			d.Bridge.Kind, d.Bridge.Drive.Profile = document.KindDrive, "tarn-22"
 		case 2: // everything apart: the longest list of moves
 			m.Leads.Found = "open"
 		}
@@ -180,7 +181,7 @@ func TestEveryNameIsPrintedTwiceAsASleeve(t *testing.T) {
 
 // The circuit and its parts follow the card on pages of their own: the card stays one page.
 func TestTheCircuitFollowsTheCard(t *testing.T) {
-	for _, d := range []job.Document{scenario.Blunger(), scenario.BallMill(), scenario.JiggerWheel()} {
+	for _, d := range []document.Document{scenario.Blunger(), scenario.BallMill(), scenario.JiggerWheel()} {
 		p := job.Make(d)
 		scene := drawing.SceneOf(&p)
 		card := pdf.Card{Workshop: d.Workshop.Name, Card: p.Card, Drawings: drawing.All(scene).Wanted, Revision: 3}
@@ -207,7 +208,7 @@ func TestTheCircuitFollowsTheCard(t *testing.T) {
 // The review carries every figure with its source and every question, on as many pages as it
 // takes, and says what it is for.
 func TestAReviewPrintsEveryFigureAndQuestion(t *testing.T) {
-	for _, d := range []job.Document{scenario.Blunger(), scenario.ClayRoom(), scenario.PressFeed()} {
+	for _, d := range []document.Document{scenario.Blunger(), scenario.ClayRoom(), scenario.PressFeed()} {
 		p := job.Make(d)
 		r := job.ReviewOf(&p, "")
 		scene := drawing.SceneOf(&p)

@@ -12,13 +12,14 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/scenario"
 	"graybridge/drawing"
 	"graybridge/drawing/pdf"
 )
 
-func card(d job.Document) pdf.Card {
+func card(d document.Document) pdf.Card {
 	p := job.Make(d)
 	return pdf.Card{Workshop: d.Workshop.Name, Card: p.Card, Drawings: drawing.All(drawing.SceneOf(&p)).Wanted,
 		Revision: 14,
@@ -28,7 +29,7 @@ func card(d job.Document) pdf.Card {
 var pageObject = regexp.MustCompile(`/Type\s*/Page[^s]`)
 
 func TestEveryCardPrintsOnOnePageAndAlwaysTheSame(t *testing.T) {
-	docs := []job.Document{job.New("Pug mill number two with a very long name that somebody gave it one spring day",
+	docs := []document.Document{document.New("Pug mill number two with a very long name that somebody gave it one spring day",
 		scenario.ColdFord())}
 	for _, w := range scenario.Workshops() {
 		for _, j := range w.Jobs {

@@ -1,11 +1,7 @@
-// Package job is the one document that a person edits and the one function
-// that answers it: Plan(document).
-//
-// The document holds what was read, measured and chosen, as typed. Plan calls
-// the chapters in the order of work and gathers what they say: how each entry
-// was read, the solved circuit as it is now and as wanted, the findings, the
-// moves, the card. The same document always gives the same plan.
-package job
+// Package document is the one document that a person edits: what was read, measured and
+// chosen of a job, as typed. It knows its versions and its file, what changed between two, and
+// where an entry of a chapter stands in it. What follows from it is none of its business.
+package document
 
 import (
 	"encoding/json"

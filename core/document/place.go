@@ -1,10 +1,10 @@
-package job
+package document
 
 import "strings"
 
-// placed is where a chapter's own path stands in the document: chapters know
+// Placed is where a chapter's own path stands in the document: chapters know
 // nothing of machines and bridges, they say "plate.volts" and "drive.at".
-func placed(machine, path string) string {
+func Placed(machine, path string) string {
 	switch chapter, field, _ := strings.Cut(path, "."); chapter {
 	case "plate", "leads", "load", "protection", "fit", "parts", "makeup":
 		return "machines." + machine + "." + path

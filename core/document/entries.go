@@ -1,4 +1,4 @@
-package job
+package document
 
 import (
 	"reflect"
@@ -10,9 +10,9 @@ import (
 	"graybridge/core/entry"
 )
 
-// settled is a document without the states of its devices, which a plan is made with as if all
+// Settled is a document without the states of its devices, which a plan is made with as if all
 // of them were there, and what the states were.
-func settled(d *Document) (*Document, []device.Noted) {
+func Settled(d *Document) (*Document, []device.Noted) {
 	out := *d
 	out.Machines = slices.Clone(d.Machines)
 	return &out, entry.Devices(&out)
@@ -27,8 +27,8 @@ var entries = sync.OnceValue(func() map[string]entry.Entry {
 	return all
 })
 
-// entryAt is the entry at a path of a document; the zero entry where there is none.
-func entryAt(path string) entry.Entry {
+// EntryAt is the entry at a path of a document; the zero entry where there is none.
+func EntryAt(path string) entry.Entry {
 	if rest, ok := strings.CutPrefix(path, "machines."); ok {
 		_, field, _ := strings.Cut(rest, ".")
 		path = "machines." + entry.Any + "." + field
@@ -36,8 +36,8 @@ func entryAt(path string) entry.Entry {
 	return entries()[path]
 }
 
-// advised writes what a plan's button puts into an entry: a device is wanted until somebody has
+// Advised writes what a plan's button puts into an entry: a device is wanted until somebody has
 // seen it.
-func advised(path, value string) string {
-	return entryAt(path).AsWanted(value)
+func Advised(path, value string) string {
+	return EntryAt(path).AsWanted(value)
 }
