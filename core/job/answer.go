@@ -39,7 +39,7 @@ func (w *reading) do(p *Plan, bay finding.Bay) Do {
 	case finding.Supply:
 		return w.doWall(p)
 	case finding.Protection:
-		_, relay := w.bridge.circuit()
+		_, relay := w.bridge.ownCircuit()
 		var has []string
 		if p.Link.Breaker != "" {
 			has = append(has, p.Link.Breaker)
@@ -142,32 +142,17 @@ func (w *reading) doLeads(p *Plan) Do {
 	return Do{Text: waitsForPlate, Grade: finding.Open}
 }
 
-// Offer is one bridge's verdict for this job, in a line.
-type Offer struct {
-	Kind  string        `json:"kind"`
-	Grade finding.Grade `json:"grade"`
-	Text  string        `json:"text"`
-
-	draw     *supply.Draw // of the line; nil: not known
-	id, name string       // of a drive
-}
-
 // offers says of each bridge what it would be here.
 func (w *reading) offers(p *Plan) []Offer {
 	out := []Offer{}
 	if w.site.Feed.Brushed {
-		if o, ok := w.bridge.offer(p); ok {
-			out = append(out, o)
-		}
-		return out
+		return append(out, w.offer(p)...)
 	}
 	if w.site.Model == nil || len(w.site.Reach) == 0 || p.ended() && !w.site.Feed.OwnHertz &&
 		!p.has(finding.LeadsUnreachable) {
 		return out
 	}
-	if o, ok := w.bridge.offer(p); ok {
-		out = append(out, o)
-	}
+	out = append(out, w.offer(p)...)
 	var known []drive.Offer
 	if p.Drive != nil {
 		known = judged(p, slices.Clone(p.Drive.Choices))
@@ -179,6 +164,36 @@ func (w *reading) offers(p *Plan) []Offer {
 		mine = p.Drive.Name
 	}
 	return append(out, w.bestDrive(known, mine))
+}
+
+// offer is what the bridge chosen says of itself among the bridges; beside a drive, what a capacitor
+// would be.
+func (w *reading) offer(p *Plan) []Offer {
+	if w.doc.Bridge.Kind == document.KindDrive {
+		return []Offer{w.fromTheLine()}
+	}
+	o, ok := w.bridge.offer(p.Findings)
+	if !ok {
+		return nil
+	}
+	o.Kind = first(w.doc.Bridge.Kind, document.KindCapacitor)
+	return []Offer{o}
+}
+
+// fromTheLine asks the capacitor with the line's own volts and hertz.
+func (w *reading) fromTheLine() Offer {
+	other := *w.doc
+	other.Bridge.Kind, other.Bridge.Capacitor.Microfarad, other.Bridge.Capacitor.Trim = document.KindCapacitor, "", ""
+	r := asCapacitor(w.ctx, &other)
+	if !r.bridge.settled() {
+		return Offer{Kind: document.KindCapacitor, Grade: finding.Stop,
+			Text: "no joint gives the coils their volts from the line"}
+	}
+	all := r.said()
+	g := r.bridge.guarding(blocked(all))
+	o, _ := r.bridge.offer(append(all, g.said...))
+	o.Kind, o.draw = document.KindCapacitor, g.draw
+	return o
 }
 
 // offerDrive offers the drive that serves where no joint of these leads does on this line: one

@@ -31,7 +31,7 @@ func (w brushed) watts() float64     { return w.site.Direct.ShaftWatts }
 
 // leads settles the one state there is: the armature on its controller.
 func (w brushed) leads(p *Plan, _ guarded) {
-	p.Wanted = w.bridge.state("wanted", site.Fed{}, true)
+	p.Wanted = w.bridge.settle("wanted", site.Fed{}, true)
 	p.Now = p.Wanted
 	p.Now.ID, p.Now.Title, p.Now.Note = "now", "Now", ""
 	p.Leads = emptyLeads()

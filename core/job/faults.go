@@ -59,7 +59,7 @@ func (w *reading) mistakes() []leads.Mistake {
 
 // fault settles one: the bridge with one thing of it changed.
 func (w *reading) fault(m leads.Mistake) Fault {
-	s := w.bridge.state("mistake", site.Fed{Joints: m.Joints, Coils: m.Coils, OtherLine: m.OtherLine,
+	s := w.bridge.settle("mistake", site.Fed{Joints: m.Joints, Coils: m.Coils, OtherLine: m.OtherLine,
 		NoCap: m.NoCapacitor, StartIn: m.StartLeftIn, Can: m.Can, Bridged: m.Bridged}, true)
 	s.Title, s.Note = m.Title, "a mistake, predicted"
 	if m.OtherLine && s.Grade == finding.Good {

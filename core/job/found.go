@@ -16,7 +16,7 @@ func (r *reading) found(g guarded) (out []finding.Finding) {
 	said := g.said
 	c := protection.Circuit{Wires: r.site.Wires(), Most: g.most, ServiceFactor: r.site.Plate.ServiceFactor,
 		PlateAmps: r.plateAmps()}
-	c.Motor, c.Relay = r.bridge.circuit()
+	c.Motor, c.Relay = r.bridge.ownCircuit()
 	if f, ok := r.guard.Unguarded(c); ok {
 		f.Cures = g.mend
 		out = append(out, f)

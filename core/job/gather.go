@@ -84,6 +84,12 @@ func (w *reading) link() Link {
 		l.Lightest = l.Usual
 	}
 	w.bridge.link(&l)
+	for _, m := range w.doc.Machines {
+		if m.Role == document.Idler && l.Branch {
+			ahead, _ := protection.Read(m.Protection, w.doc.Workshop.Rules)
+			l.Ahead = noted(ahead.Breaker)
+		}
+	}
 	l.Neutral = w.site.Rules.LineToNeutral(w.site.Supply.Volts)
 	l.Breaker = noted(w.guard.Breaker)
 	if w.guard.Relay != protection.Thermistor {
@@ -159,14 +165,14 @@ func (w *reading) bays(p *Plan, g guarded) []BayState {
 	add(finding.Supply, "Supply", key)
 	key = w.guardKey(p, g)
 	add(finding.Protection, "Protection", key)
-	key = w.bridge.key(p)
+	key = w.bridge.key()
 	add(finding.Bridge, "Bridge", key)
 	key = w.side().leadsKey(p)
 	add(finding.Leads, "Leads", key)
 	key = "plate not read"
 	if watts := w.side().watts(); watts > 0 {
 		key = unit.Text(watts/1000, "kW")
-		key += w.bridge.motorKey(p)
+		key += w.bridge.motorKey(&p.Wanted)
 	}
 	add(finding.Motor, "Motor", key)
 	words := map[machine.LoadKind]string{machine.NoLoad: "no load", machine.Constant: "constant",
@@ -182,7 +188,7 @@ func (w *reading) bays(p *Plan, g guarded) []BayState {
 // guardKey is the protection's key figure: what is there, or what is wanted.
 func (w *reading) guardKey(p *Plan, g guarded) string {
 	there, wants := p.Link.Breaker, w.bridge.guardKey(g)
-	_, relay := w.bridge.circuit()
+	_, relay := w.bridge.ownCircuit()
 	switch {
 	case p.has(finding.ProtectionWait):
 		return "waits for the bridge"
@@ -240,7 +246,12 @@ func (w *reading) card(p *Plan, g guarded) bringup.Card {
 		}
 		return c
 	}
-	w.bridge.card(&c, p, g)
+	if w.bridge.carded() {
+		ready(&c, p)
+		w.bridge.card(&c, Planned{&p.Wanted, p.Findings}, g)
+	} else {
+		c.NotReady = notYet(p)
+	}
 	p.Gates = bringup.Gates(w.bringUp(&c, p))
 	c.Checks = bringup.Checks(p.Gates)
 	return c
@@ -260,28 +271,4 @@ func ready(c *bringup.Card, p *Plan) {
 			break
 		}
 	}
-}
-
-// sizeText is a size in amps; 0 is none that the tables or the motor allow.
-func sizeText(amps float64) string { return first(noted(amps), "none fits") }
-
-func first(a, b string) string {
-	if a != "" {
-		return a
-	}
-	return b
-}
-
-func conductor(c unit.Conductor) string {
-	if c == (unit.Conductor{}) {
-		return ""
-	}
-	return c.String()
-}
-
-func relayWords(way string) string {
-	if way == "supply-lines" {
-		return "line 1 through one pole, the return through the other two"
-	}
-	return "one pole in each motor lead, capacitor ahead of the third"
 }

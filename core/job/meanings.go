@@ -159,7 +159,9 @@ func (s *Solved) wouldRead() (out map[string]float64) {
 		return out
 	}
 	c := bringup.Card{}
-	s.r.bridge.card(&c, &s.plan, guarded{})
+	if s.r.bridge.carded() {
+		s.r.bridge.card(&c, Planned{&s.plan.Wanted, s.plan.Findings}, guarded{})
+	}
 	for _, r := range c.Readings {
 		for _, t := range r.Takes {
 			if t.Value != nil && !math.IsNaN(*t.Value) && !math.IsInf(*t.Value, 0) {

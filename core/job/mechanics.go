@@ -37,7 +37,7 @@ func (r *reading) mechanics(p *Plan, g guarded) {
 
 // around is what the make-up of the motor's box leans on.
 func (r *reading) around(g guarded) makeup.Around {
-	wire := r.bridge.box(g)
+	wire := r.bridge.boxWire(g)
 	a := makeup.Around{Bridge: r.doc.Bridge.Kind, Wire: wire, Earth: wire, Lines: 3,
 		Gauge: r.site.Gauge, Own: r.doc.Workshop.Tables, Electrons: r.doc.Bridge.Kind == document.KindDrive ||
 			r.doc.Bridge.Kind == document.KindDC}

@@ -2,13 +2,13 @@ package job
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"graybridge/core/bringup"
 	"graybridge/core/can"
 	"graybridge/core/capacitor"
 	"graybridge/core/circuit"
-	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/load"
@@ -21,26 +21,19 @@ import (
 
 // onCapacitor is the capacitor bridge in a plan.
 type onCapacitor struct {
-	ground
+	Ground
 	*capacitor.Over
 }
 
-func (w onCapacitor) over() *site.Site            { return w.Over.Site }
-func (w onCapacitor) readings() []finding.Reading { return w.Readings }
-func (w onCapacitor) said() []finding.Finding     { return w.Said }
-func (w onCapacitor) settled() bool               { return w.Answer != nil }
-func (w onCapacitor) third() string               { return "made corner (capacitor)" }
-func (w onCapacitor) pairs() [3]string            { return [3]string{"L1-L2", "L2-corner", "corner-L1"} }
-func (w onCapacitor) able(leads.Mistake) bool     { return true }
+func (w onCapacitor) refitted() *site.Site    { return w.Over.Site }
+func (w onCapacitor) read() []finding.Reading { return w.Readings }
+func (w onCapacitor) says() []finding.Finding { return w.Said }
+func (w onCapacitor) settled() bool           { return w.Answer != nil }
+func (w onCapacitor) third() string           { return "made corner (capacitor)" }
+func (w onCapacitor) pairs() [3]string        { return [3]string{"L1-L2", "L2-corner", "corner-L1"} }
+func (w onCapacitor) able(leads.Mistake) bool { return true }
 
-func (w onCapacitor) state(id string, f site.Fed, known bool) State { return w.State(id, f, known) }
-
-func (w onCapacitor) fill(p *Plan) {
-	p.Trim, p.Use = w.Trim, w.Use
-	if w.Answer != nil {
-		p.Schools, p.Combos, p.Bridge = w.Answer.Schools, w.Combos, w.Figures
-	}
-}
+func (w onCapacitor) settle(id string, f site.Fed, known bool) State { return w.State(id, f, known) }
 
 func (w onCapacitor) link(l *Link) {
 	l.CornerTo = w.CornerTo
@@ -51,11 +44,11 @@ func (w onCapacitor) link(l *Link) {
 	}
 }
 
-func (w onCapacitor) key(p *Plan) string {
+func (w onCapacitor) key() string {
 	switch {
 	case w.Answer != nil:
 		return unit.Text(w.Answer.Microfarad, "µF") + " run to " + w.CornerTo
-	case p.has(capacitor.None):
+	case slices.ContainsFunc(w.Said, func(f finding.Finding) bool { return f.ID == capacitor.None }):
 		return "none fits"
 	}
 	return "capacitor, not sized"
@@ -65,14 +58,14 @@ func (w onCapacitor) guardKey(g guarded) string {
 	switch {
 	case g.choice == nil:
 		return ""
-	case w.guard.Relay == protection.Thermistor:
+	case w.Protection.Relay == protection.Thermistor:
 		return "wants " + sizeText(g.choice.Breaker) + "; thermistor"
 	}
 	return "wants " + sizeText(g.choice.Breaker) + " and a relay"
 }
 
-func (w onCapacitor) motorKey(p *Plan) string {
-	if !p.Wanted.Starts || w.Answer == nil || !w.Answer.UsualRuns {
+func (w onCapacitor) motorKey(wanted *State) string {
+	if !wanted.Starts || w.Answer == nil || !w.Answer.UsualRuns {
 		return ""
 	}
 	coil, share := w.Answer.Usual.WorstCoil()
@@ -93,26 +86,27 @@ func (w onCapacitor) buyFirst() string {
 	return w.buyText() + " "
 }
 
-func (w onCapacitor) box(g guarded) unit.Conductor {
+func (w onCapacitor) boxWire(g guarded) unit.Conductor {
 	if g.noted.Conductor == (unit.Conductor{}) && g.choice != nil {
 		return g.choice.Conductor
 	}
 	return g.noted.Conductor
 }
 
-func (w onCapacitor) offer(p *Plan) (Offer, bool) {
-	if p.Use == nil {
-		return Offer{Kind: document.KindCapacitor, Grade: finding.Stop, Text: "no joint gives the coils their volts"}, true
+func (w onCapacitor) offer(all []finding.Finding) (Offer, bool) {
+	if w.Use == nil {
+		return Offer{Grade: finding.Stop, Text: "no joint gives the coils their volts"}, true
 	}
-	return Offer{Kind: document.KindCapacitor, Grade: p.Use.Grade, Text: finding.Lower(p.Use.Title)}, true
+	use := w.Use.Under(all)
+	return Offer{Grade: use.Grade, Text: finding.Lower(use.Title)}, true
 }
 
 // way is what an arrangement would do with its own best capacitance.
 func (w onCapacitor) way(v *WayView, r leads.Reach) {
-	if w.site.Model == nil || r.Ratio >= 1+leads.Within {
+	if w.AsRead.Model == nil || r.Ratio >= 1+leads.Within {
 		return
 	}
-	uf, share, start, ok := w.Best(w.site.Hand.Kind.JointsFor(r.Way))
+	uf, share, start, ok := w.Best(w.AsRead.Hand.Kind.JointsFor(r.Way))
 	switch {
 	case ok:
 		v.MicroF, v.Worst, v.Start = unit.Text(uf, "µF"), unit.Percent(share), unit.Percent(start)
@@ -121,7 +115,7 @@ func (w onCapacitor) way(v *WayView, r leads.Reach) {
 	}
 }
 
-func (w onCapacitor) circuit() (motor, relay bool) { return true, true }
+func (w onCapacitor) ownCircuit() (motor, relay bool) { return true, true }
 
 func (w onCapacitor) bench(joints leads.Joints) (circuit.BenchCase, bool) { return w.Case(joints) }
 
@@ -145,14 +139,14 @@ func (w onCapacitor) turning() (d Direction, said []finding.Finding) {
 	turns := map[string]string{"L1": "clockwise", "L2": "anticlockwise"}
 	other := capacitor.OtherLine[w.CornerTo]
 	d = Direction{From: "facing the shaft end", Turns: finding.Upper(turns[w.CornerTo]),
-		Corner: w.CornerTo, Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
+		Corner: w.CornerTo, Forbids: w.AsRead.As.Load.Forbids, ShownBy: w.AsRead.As.Load.ShownBy,
 		Swap:    w.moveLineEnd(other),
 		Nothing: []string{exchangeAtPlug, turnEveryCoil},
 		Bump:    []string{beltOffKey, flagOnShaft, lookOnOff, waitLockOff}}
-	if w.site.Load.Turn == load.Either && w.machine.Load.ShownBy == "" {
+	if w.AsRead.Load.Turn == load.Either && w.AsRead.As.Load.ShownBy == "" {
 		d.Turns += ", expected; the machine has not said which it wants"
 	}
-	bumped := w.machine.Leads.Bumped
+	bumped := w.AsRead.As.Leads.Bumped
 	if bumped == "" {
 		return d, nil
 	}
@@ -179,14 +173,11 @@ func (w onCapacitor) turning() (d Direction, said []finding.Finding) {
 	return d, []finding.Finding{f}
 }
 
+func (w onCapacitor) carded() bool { return w.Answer != nil && w.Answer.UsualRuns }
+
 // card fills the card of a motor on a capacitor.
-func (w onCapacitor) card(c *bringup.Card, p *Plan, g guarded) {
-	a := w.Answer
-	if a == nil || !a.UsualRuns {
-		c.NotReady = notYet(p)
-		return
-	}
-	ready(c, p)
+func (w onCapacitor) card(c *bringup.Card, p Planned, g guarded) {
+	a, use := w.Answer, w.Use.Under(p.Findings)
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Run capacitor", Value: can.List(a.Parts),
 			Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},
@@ -208,7 +199,7 @@ func (w onCapacitor) card(c *bringup.Card, p *Plan, g guarded) {
 		set := bringup.Line{Name: "Overload relay", Value: first(noted(g.noted.RelaySet), sizeText(ch.RelaySet)),
 			Note: relayWords(string(ch.Relay)) + "; plan asks " + sizeText(ch.RelaySet)}
 		switch {
-		case w.guard.Relay == protection.Thermistor:
+		case w.Protection.Relay == protection.Thermistor:
 			set = bringup.Line{Name: "Winding guard", Value: "thermistor in the winding",
 				Note: "its relay in the contactor's coil"}
 		case ch.RelaySet == 0:
@@ -221,7 +212,7 @@ func (w onCapacitor) card(c *bringup.Card, p *Plan, g guarded) {
 		bringup.Line{Name: "Capacitor from made corner to", Value: w.CornerTo, Note: p.Wanted.Turns +
 			" facing the shaft end; for the other way move it to the other line"},
 		bringup.Line{Name: "Load, all day", Value: "up to " + unit.Percent(a.Continuous) + " of plate",
-			Note: "yours " + unit.Percent(w.site.Load.Usual) + ": " + strings.ToLower(p.Use.Title)})
+			Note: "yours " + unit.Percent(w.AsRead.Load.Usual) + ": " + strings.ToLower(use.Title)})
 	w.expect(c, a)
 }
 
@@ -234,9 +225,9 @@ func (w onCapacitor) expect(c *bringup.Card, a *capacitor.Answer) {
 		id, when string
 		share    float64
 		p        capacitor.Point
-	}{{bringup.Free, "light", "running light", w.site.Load.Lightest, a.Idle}, {bringup.Loaded, "load",
-		"at your load, " + unit.Percent(w.site.Load.Usual), w.site.Load.Usual, a.Usual}} {
-		if len(at.p.Windings) == 0 || at.id == "light" && at.share == w.site.Load.Usual {
+	}{{bringup.Free, "light", "running light", w.AsRead.Load.Lightest, a.Idle}, {bringup.Loaded, "load",
+		"at your load, " + unit.Percent(w.AsRead.Load.Usual), w.AsRead.Load.Usual, a.Usual}} {
+		if len(at.p.Windings) == 0 || at.id == "light" && at.share == w.AsRead.Load.Usual {
 			continue
 		}
 		s := w.Spread(at.share)
@@ -325,7 +316,7 @@ func (w onCapacitor) buys(g guarded) []Buy {
 	if w.As.Reversing == capacitor.BySwitch {
 		out = append(out, Buy{ID: "reversing", Count: 1, What: "Reversing switch",
 			Spec: fmt.Sprintf("one pole, L1 - 0 - L2, for %s of capacitor amps at %s",
-				unit.Text(1.35*a.CapacitorAmps, "A"), unit.Whole(w.site.Supply.Nominal, "V")),
+				unit.Text(1.35*a.CapacitorAmps, "A"), unit.Whole(w.AsRead.Supply.Nominal, "V")),
 			Note: "between the capacitor and its line; turned only at standstill", Planning: true})
 	}
 	if w.As.Reversing == capacitor.ByContactors {
@@ -340,7 +331,7 @@ func (w onCapacitor) buys(g guarded) []Buy {
 		sizeText(ch.RelaySet)), Note: relayWords(string(ch.Relay)), Own: g.noted.RelaySet > 0, Planning: true}
 	leadsSet := g.asks.Setting(protection.MotorLeads).Amps
 	switch {
-	case ch.RelaySet == 0 && w.guard.Relay != protection.Thermistor && leadsSet > 0: // wired otherwise it guards
+	case ch.RelaySet == 0 && w.Protection.Relay != protection.Thermistor && leadsSet > 0: // wired otherwise it guards
 		relay.Spec = fmt.Sprintf("three-pole, range with %s in it", sizeText(leadsSet))
 		relay.Note = relayWords(string(protection.MotorLeads))
 	case ch.RelaySet == 0:
@@ -352,7 +343,7 @@ func (w onCapacitor) buys(g guarded) []Buy {
 	}
 	if w.As.Reversing != capacitor.ByContactors { // else the pair is it
 		out = append(out, Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), "+
-			"%s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.site.Supply.Nominal, "V")),
+			"%s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.AsRead.Supply.Nominal, "V")),
 			Note:     "holds itself in through the stop button: nothing starts again by itself when the supply returns",
 			Planning: true, want: stores.Want{Kind: stores.Contactor, Amps: 1.25 * motor}})
 	}
@@ -364,7 +355,7 @@ func (w onCapacitor) buys(g guarded) []Buy {
 			Own: g.noted.Breaker > 0, Planning: true, want: breakerOf(g.noted.Breaker, ch.Breaker)},
 		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where " +
 			"a hand can be caught", Note: "within reach from where the machine is fed", Planning: true})
-	if w.guard.Relay != protection.Thermistor {
+	if w.Protection.Relay != protection.Thermistor {
 		out = append(out, relay)
 	}
 	out = append(out,
@@ -378,11 +369,22 @@ func (w onCapacitor) buys(g guarded) []Buy {
 			"closed to fingers, its own glands", Note: cansUpright},
 		Buy{ID: "label", Count: 1, What: "Label on the box", Spec: "“Capacitors inside: switch off, wait a minute, " +
 			"discharge, then open.”"})
-	if w.guard.Relay == protection.Thermistor || ch.RelaySet == 0 && leadsSet == 0 {
+	if w.Protection.Relay == protection.Thermistor || ch.RelaySet == 0 && leadsSet == 0 {
 		out = append(out, Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head",
 			Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil",
-				first(w.machine.Plate.Insulation, "of the winding")), Note: "it feels the winding no relay can see",
-			Own: w.guard.Relay == protection.Thermistor, Planning: true})
+				first(w.AsRead.As.Plate.Insulation, "of the winding")), Note: "it feels the winding no relay can see",
+			Own: w.Protection.Relay == protection.Thermistor, Planning: true})
 	}
 	return out
+}
+
+func (w onCapacitor) charged(g *bringup.Ground) {
+	g.Held = "the capacitor"
+	if a := w.Answer; a != nil {
+		g.Wait = waits(a.Bleed, a.Microfarad)
+		if w.StartEntered > 0 {
+			g.Held = "the run capacitor and the start capacitor, each by itself"
+			g.Wait = later(g.Wait, waits(a.Start.Bleed, w.StartEntered))
+		}
+	}
 }

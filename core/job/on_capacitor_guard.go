@@ -17,7 +17,7 @@ import (
 // race is the relay that is there, or the plan's, beside the windings; ok is false where
 // there is none.
 func (w onCapacitor) race(c protection.Choice) (capacitor.Race, bool) {
-	set, class := w.guard.RelaySet, w.guard.Class
+	set, class := w.Protection.RelaySet, w.Protection.Class
 	if set == 0 {
 		set = c.RelaySet
 	}
@@ -39,7 +39,7 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 	}
 	g.load, g.room = w.LoadFigures(), w.Room()
 	if a.UsualRuns {
-		draw := &supply.Draw{Mark: w.site.Mark(), RunAmps: abs(a.Usual.SupplyAmps), RunVolts: a.Usual.SupplyVolts,
+		draw := &supply.Draw{Mark: w.AsRead.Mark(), RunAmps: abs(a.Usual.SupplyAmps), RunVolts: a.Usual.SupplyVolts,
 			StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts,
 			IdleAmps: abs(a.Idle.SupplyAmps), IdleVolts: a.Idle.SupplyVolts}
 		if g.supply = w.SupplyFigures(draw); stop == nil {
@@ -48,7 +48,7 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 				draw.MostAmps = max(draw.MostAmps, abs(a.Heavy.SupplyAmps))
 			}
 			g.draw = draw
-			g.said, g.judged = append(g.said, w.site.Supply.Judge(draw, w.site.Rules)...), true
+			g.said, g.judged = append(g.said, w.AsRead.Supply.Judge(draw, w.AsRead.Rules)...), true
 			stop = blocked(g.said)
 		}
 	}
@@ -62,7 +62,7 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 	}
 	g.asks = w.asked(demand)
 	g.asks.OtherUF = w.otherUF(g.asks)
-	choice, found := w.guard.Judge(g.asks)
+	choice, found := w.Protection.Judge(g.asks)
 	g.choice, g.said, g.sized, g.mend, g.most = &choice, append(g.said, found...), true, choice.Mend,
 		choice.BreakerMost
 	g.guard = w.guardBands(choice, g.asks, demand)
@@ -74,18 +74,18 @@ func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
 
 // asked is what a demand asks of breaker, wire and relay.
 func (w onCapacitor) asked(d capacitor.Demand) protection.Asks {
-	l := w.site.Load
+	l := w.AsRead.Load
 	inside := d.Carried.Worst <= 1+protection.InsideWithin
 	a := protection.Asks{
-		Rules: w.site.Wires(), Usual: protection.Seen(d.Usual), Heaviest: protection.Seen(d.Heaviest),
+		Rules: w.AsRead.Wires(), Usual: protection.Seen(d.Usual), Heaviest: protection.Seen(d.Heaviest),
 		Idle: protection.Seen(d.Idle),
 		Lines: protection.Guard{Least: d.Watched.Lines, Carries: d.Carried.Lines, Usual: d.Carried.UsualLines,
 			Inside: inside},
 		Leads: protection.Guard{Least: d.Watched.Leads, Carries: d.Carried.Leads, Usual: d.Carried.UsualLeads,
 			Inside: inside},
 		MostLead: d.MostLead, MostSupply: d.MostSupply, Capacitor: d.Capacitor, StartAmps: d.StartAmps,
-		Volts: w.site.Supply.Nominal, PlateAmps: w.site.Model.LineAmps, ServiceFactor: w.site.Plate.ServiceFactor,
-		ShaftHP: w.site.Plate.ShaftWatts / unit.WattsPerHorsepower, NeverIdles: l.NeverIdles(),
+		Volts: w.AsRead.Supply.Nominal, PlateAmps: w.AsRead.Model.LineAmps, ServiceFactor: w.AsRead.Plate.ServiceFactor,
+		ShaftHP: w.AsRead.Plate.ShaftWatts / unit.WattsPerHorsepower, NeverIdles: l.NeverIdles(),
 		UsualLoad: l.Usual,
 	}
 	lightest, heaviest := l.Lightest, l.Heaviest

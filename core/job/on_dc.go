@@ -1,8 +1,6 @@
 package job
 
 import (
-	"context"
-	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -10,7 +8,6 @@ import (
 	"graybridge/core/bringup"
 	"graybridge/core/circuit"
 	"graybridge/core/dc"
-	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/site"
@@ -21,13 +18,13 @@ import (
 
 // onDC is a DC controller in a plan.
 type onDC struct {
-	ground
+	Ground
 	*dc.Over
 }
 
-func (w onDC) over() *site.Site                                  { return w.Site }
-func (w onDC) readings() []finding.Reading                       { return w.Readings }
-func (w onDC) said() []finding.Finding                           { return w.Said }
+func (w onDC) refitted() *site.Site                              { return w.Site }
+func (w onDC) read() []finding.Reading                           { return w.Readings }
+func (w onDC) says() []finding.Finding                           { return w.Said }
 func (w onDC) settled() bool                                     { return w.Weighed != nil }
 func (w onDC) third() string                                     { return "armature" }
 func (w onDC) pairs() [3]string                                  { return [3]string{"A1-A2", "F1-F2", "S1-S2"} }
@@ -35,18 +32,10 @@ func (w onDC) buyFirst() string                                  { return "" }
 func (w onDC) able(leads.Mistake) bool                           { return false }
 func (w onDC) way(*WayView, leads.Reach)                         {}
 func (w onDC) bench(leads.Joints) (c circuit.BenchCase, ok bool) { return c, false }
-func (w onDC) circuit() (motor, relay bool)                      { return false, false }
-
-func (w onDC) fill(p *Plan) {
-	if w.View == nil {
-		return
-	}
-	p.DC = w.View
-	p.Bridge = append(p.Bridge, w.View.Figures...)
-}
+func (w onDC) ownCircuit() (motor, relay bool)                   { return false, false }
 
 // state is the motor at the dial.
-func (w onDC) state(id string, _ site.Fed, _ bool) State {
+func (w onDC) settle(id string, _ site.Fed, _ bool) State {
 	s := State{ID: id, Title: "At the dial", Joints: leads.Joints{}, Coils: []Coil{}, Between: []Between{},
 		Lines: []LineAmps{}, Assumed: []string{},
 		Known: true, Grade: finding.Open, Verdict: waitsForDCPlate}
@@ -77,13 +66,13 @@ func (w onDC) state(id string, _ site.Fed, _ bool) State {
 
 // turning is the direction of a brushed motor.
 func (w onDC) turning() (d Direction, said []finding.Finding) {
-	a := w.machine.Leads.Brushed.Names.Of(leads.ArmaturePart)
+	a := w.AsRead.As.Leads.Brushed.Names.Of(leads.ArmaturePart)
 	d = Direction{Corner: "L1", From: "facing the shaft end", Turns: "Either way, until it is bumped",
-		Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
+		Forbids: w.AsRead.As.Load.Forbids, ShownBy: w.AsRead.As.Load.ShownBy,
 		Swap:    exchangeArmature(a),
 		Nothing: []string{exchangeLine, exchangeBoth},
 		Bump:    []string{beltOffGuard, dialUp, lookHandsAway, dialToZero}}
-	said = d.bumped(w.machine.Leads.Bumped, "plus and minus are")
+	said = d.bumped(w.AsRead.As.Leads.Bumped, "plus and minus are")
 	return d, said
 }
 
@@ -95,13 +84,13 @@ func (w onDC) guarding(stop *finding.Finding) (g guarded) {
 	g, sizes := steady(w.Site, w.Weighed.FullLine, "controller", w.SupplyFigures, stop)
 	g.load, g.room = w.LoadFigures(), w.Room()
 	if sizes {
-		figures, said, mend := w.Guard(dc.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
+		figures, said, mend := w.Guard(dc.Noted{Breaker: w.Protection.Breaker, Conductor: w.Protection.Conductor})
 		g.guard, g.said, g.mend, g.sized = figures, append(g.said, said...), mend, true
 	}
 	return g
 }
 
-func (w onDC) box(guarded) unit.Conductor {
+func (w onDC) boxWire(guarded) unit.Conductor {
 	if w.Weighed == nil {
 		return unit.Conductor{}
 	}
@@ -109,13 +98,13 @@ func (w onDC) box(guarded) unit.Conductor {
 }
 
 func (w onDC) link(l *Link) {
-	l.Bridge, l.Third, l.CornerTo = document.KindDC, "armature", ""
+	l.Third, l.CornerTo = "armature", ""
 	if w.Profile != nil {
 		l.DriveName = w.Profile.Name
 	}
 }
 
-func (w onDC) key(*Plan) string {
+func (w onDC) key() string {
 	key := "controller, not chosen"
 	if w.Profile != nil {
 		key = w.Profile.Name
@@ -133,7 +122,7 @@ func (w onDC) guardKey(guarded) string {
 	return "wants " + sizeText(w.Weighed.Breaker)
 }
 
-func (w onDC) motorKey(*Plan) string {
+func (w onDC) motorKey(*State) string {
 	if w.Duty == nil {
 		return ""
 	}
@@ -147,11 +136,11 @@ func (w onDC) ready() (string, bool) {
 	return w.takeController(), true
 }
 
-func (w onDC) offer(*Plan) (Offer, bool) {
+func (w onDC) offer([]finding.Finding) (Offer, bool) {
 	if w.View == nil {
 		return Offer{}, false
 	}
-	best := Offer{Kind: document.KindDC, Grade: finding.Stop, Text: "none of the known controllers fits"}
+	best := Offer{Grade: finding.Stop, Text: "none of the known controllers fits"}
 	words := map[finding.Grade]string{finding.Good: " fits", finding.Caution: " fits with limits"}
 	for _, c := range w.View.Controllers {
 		if c.Grade.Rank() > best.Grade.Rank() {
@@ -219,13 +208,10 @@ func fuseWords(amps float64) string {
 	return ": " + unit.Rating(amps)
 }
 
+func (w onDC) carded() bool { return w.Weighed != nil }
+
 // card fills the card of a brushed motor on its controller.
-func (w onDC) card(c *bringup.Card, p *Plan, g guarded) {
-	if w.Weighed == nil {
-		c.NotReady = notYet(p)
-		return
-	}
-	ready(c, p)
+func (w onDC) card(c *bringup.Card, _ Planned, g guarded) {
 	if c.Ready && !w.Site.Brushed.Settled {
 		c.Ready, c.NotReady = false, "Not to be fed: "+w.Site.Brushed.Text
 	}
@@ -284,28 +270,7 @@ func (w onDC) cardReadings(c *bringup.Card) {
 	last.Takes = append(last.Takes, speed.Takes...)
 }
 
-// RPMFor is the motor's rpm at which a document's DC dial gives a speed, spoken as "motor",
-// "tool", "surface" (m/s), "feet" (ft/min) or "volts" on the armature; ok is false where it does not.
-func RPMFor(d document.Document, way string, value float64) (rpm float64, ok bool) {
-	on, ok := read(context.Background(), &d).bridge.(onDC)
-	if !ok {
-		return 0, false
-	}
-	return on.RPMFor(way, value)
-}
-
-// SceneOf follows a scene of a document's brushed motor in time. The error is ErrNone where
-// there is nothing to follow.
-func SceneOf(ctx context.Context, of *Solved, scene dc.Scene) (dc.Film, error) {
-	return picture(ctx, of, func(w *reading) (dc.Film, error) {
-		on, err := bridgeOf[onDC](w)
-		if err != nil {
-			return dc.Film{}, err
-		}
-		film, err := on.Film(ctx, scene)
-		if errors.Is(err, dc.ErrNoFilm) {
-			err = ErrNone
-		}
-		return film, err
-	})
+func (w onDC) charged(g *bringup.Ground) {
+	g.Field = w.Site.Direct.Field()
+	g.Held = "the armature's leads and the controller's output"
 }

@@ -6,7 +6,6 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/circuit"
-	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -18,20 +17,19 @@ import (
 
 // onDrive is a drive in a plan.
 type onDrive struct {
-	ground
+	Ground
 	*drive.Over
 }
 
-func (w onDrive) over() *site.Site            { return w.Over.Site }
-func (w onDrive) readings() []finding.Reading { return w.Readings }
-func (w onDrive) said() []finding.Finding     { return w.Said }
-func (w onDrive) settled() bool               { return w.Weighed != nil }
-func (w onDrive) third() string               { return "L3" }
-func (w onDrive) pairs() [3]string            { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
-func (w onDrive) buyFirst() string            { return "" }
-func (w onDrive) fill(p *Plan)                { p.Drive = w.View }
+func (w onDrive) refitted() *site.Site    { return w.Over.Site }
+func (w onDrive) read() []finding.Reading { return w.Readings }
+func (w onDrive) says() []finding.Finding { return w.Said }
+func (w onDrive) settled() bool           { return w.Weighed != nil }
+func (w onDrive) third() string           { return "L3" }
+func (w onDrive) pairs() [3]string        { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
+func (w onDrive) buyFirst() string        { return "" }
 
-func (w onDrive) state(id string, f site.Fed, known bool) State { return w.State(id, f, known) }
+func (w onDrive) settle(id string, f site.Fed, known bool) State { return w.State(id, f, known) }
 
 // able leaves out the mistakes of a capacitor.
 func (w onDrive) able(m leads.Mistake) bool {
@@ -45,7 +43,7 @@ func (w onDrive) link(l *Link) {
 	}
 }
 
-func (w onDrive) key(*Plan) string {
+func (w onDrive) key() string {
 	key := "drive, not chosen"
 	if w.Profile != nil {
 		key = w.Profile.Name
@@ -63,11 +61,11 @@ func (w onDrive) guardKey(guarded) string {
 	return "wants " + sizeText(w.Weighed.Breaker) + "; the drive guards the motor"
 }
 
-func (w onDrive) motorKey(p *Plan) string {
-	if !p.Wanted.Solved || len(p.Wanted.Coils) == 0 {
+func (w onDrive) motorKey(wanted *State) string {
+	if !wanted.Solved || len(wanted.Coils) == 0 {
 		return ""
 	}
-	return ", " + p.Wanted.RPM
+	return ", " + wanted.RPM
 }
 
 func (w onDrive) ready() (string, bool) {
@@ -78,30 +76,15 @@ func (w onDrive) ready() (string, bool) {
 }
 
 // box: the motor's box is fed by the motor cable, not by the drive's own line.
-func (w onDrive) box(guarded) unit.Conductor {
+func (w onDrive) boxWire(guarded) unit.Conductor {
 	if w.Weighed == nil {
 		return unit.Conductor{}
 	}
 	return w.Weighed.MotorWire
 }
 
-// offer asks the capacitor with the line's own volts and hertz.
-func (w onDrive) offer(*Plan) (Offer, bool) {
-	other := *w.doc
-	other.Bridge.Kind, other.Bridge.Capacitor.Microfarad, other.Bridge.Capacitor.Trim = document.KindCapacitor, "", ""
-	r := asCapacitor(w.ctx, &other)
-	if !r.bridge.settled() {
-		return Offer{Kind: document.KindCapacitor, Grade: finding.Stop,
-			Text: "no joint gives the coils their volts from the line"}, true
-	}
-	p := emptyPlan()
-	r.bridge.fill(p)
-	p.say(r.said()...)
-	g := r.bridge.guarding(blocked(p.Findings))
-	p.say(g.said...)
-	v := p.Use.Under(p.Findings)
-	return Offer{Kind: document.KindCapacitor, Grade: v.Grade, Text: finding.Lower(v.Title), draw: g.draw}, true
-}
+// offer: a drive is offered by name, among the drives that are known.
+func (w onDrive) offer([]finding.Finding) (Offer, bool) { return Offer{}, false }
 
 // way is what an arrangement would do on this drive at the plate's own hertz.
 func (w onDrive) way(v *WayView, r leads.Reach) {
@@ -109,15 +92,15 @@ func (w onDrive) way(v *WayView, r leads.Reach) {
 		return
 	}
 	m := *w.Motor
-	m.LineVolts = w.site.Feed.Volts / r.Ratio
-	if pt, err := m.At(w.site.Model.FrequencyHz); err == nil && pt.Carries {
+	m.LineVolts = w.AsRead.Feed.Volts / r.Ratio
+	if pt, err := m.At(w.AsRead.Model.FrequencyHz); err == nil && pt.Carries {
 		v.Worst, v.Start = unit.Percent(pt.Share), unit.Percent(pt.Short)
 	} else {
 		v.Worst, v.Text = "stalls", notLikeThis(v)
 	}
 }
 
-func (w onDrive) circuit() (motor, relay bool) { return false, false }
+func (w onDrive) ownCircuit() (motor, relay bool) { return false, false }
 
 func (w onDrive) bench(joints leads.Joints) (c circuit.BenchCase, ok bool) {
 	if w.Motor == nil {
@@ -131,10 +114,10 @@ func (w onDrive) guarding(stop *finding.Finding) (g guarded) {
 	if w.Weighed == nil {
 		return g
 	}
-	g, sizes := steady(w.site, w.Weighed.LineAmps, "drive", w.SupplyFigures, stop)
+	g, sizes := steady(w.AsRead, w.Weighed.LineAmps, "drive", w.SupplyFigures, stop)
 	g.load, g.room = w.LoadFigures(), w.Room()
 	if sizes {
-		figures, said, mend := w.Guard(drive.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor})
+		figures, said, mend := w.Guard(drive.Noted{Breaker: w.Protection.Breaker, Conductor: w.Protection.Conductor})
 		g.guard, g.said, g.mend, g.sized = figures, append(g.said, said...), mend, true
 	}
 	return g
@@ -144,22 +127,19 @@ func (w onDrive) guarding(stop *finding.Finding) (g guarded) {
 // wires turn it round.
 func (w onDrive) turning() (d Direction, said []finding.Finding) {
 	d = Direction{From: "facing the shaft end", Turns: "Clockwise, expected", Corner: "L1",
-		Forbids: w.machine.Load.Forbids, ShownBy: w.machine.Load.ShownBy,
+		Forbids: w.AsRead.As.Load.Forbids, ShownBy: w.AsRead.As.Load.ShownBy,
 		Swap:    exchangeMotorWires,
 		Nothing: []string{exchangeInput, turnEveryCoil},
 		Bump:    []string{beltOffKey, fiveHertz, lookHandsAway, waitForLink}}
-	said = d.bumped(w.machine.Leads.Bumped, "the order of the three wires is")
+	said = d.bumped(w.AsRead.As.Leads.Bumped, "the order of the three wires is")
 	return d, said
 }
 
-// driveCard fills the card of a motor on a drive.
-func (w onDrive) card(c *bringup.Card, p *Plan, g guarded) {
-	if w.Weighed == nil {
-		c.NotReady = notYet(p)
-		return
-	}
-	v := p.Drive
-	ready(c, p)
+func (w onDrive) carded() bool { return w.Weighed != nil }
+
+// card fills the card of a motor on a drive.
+func (w onDrive) card(c *bringup.Card, p Planned, g guarded) {
+	v := w.View
 	if v.ByPlate {
 		c.Open = append(c.Open, leafletUnread)
 	}
@@ -192,7 +172,7 @@ func (w onDrive) card(c *bringup.Card, p *Plan, g guarded) {
 		speed, amps := w.Spread()
 		input := site.Band{Low: 0.92 * p.Wanted.Supply / v.Point.Amps * amps.Low,
 			High: 1.08 * p.Wanted.Supply / v.Point.Amps * amps.High}
-		when := "at your load, " + unit.Percent(w.site.Load.Usual) + ", " + unit.Text(v.Point.Hz, "Hz")
+		when := "at your load, " + unit.Percent(w.AsRead.Load.Usual) + ", " + unit.Text(v.Point.Hz, "Hz")
 		add := func(id, where, u string, value float64, band *site.Band) {
 			c.Readings = append(c.Readings, bringup.Expected(bringup.Loaded, id, when, where, u, value, band,
 				finding.Estimated))
@@ -209,10 +189,10 @@ func (w onDrive) buys(g guarded) []Buy {
 	if p == nil || ch == nil {
 		return []Buy{}
 	}
-	poles := w.site.Rules.Poles(w.site.Supply.Nominal)
+	poles := w.AsRead.Rules.Poles(w.AsRead.Supply.Nominal)
 	out := []Buy{
 		{ID: "drive", Count: 1, What: driveNamed(p), Spec: fmt.Sprintf("%s out, for %s from %s",
-			unit.Text(p.Output.Amps, "A"), unit.Text(ch.Need, "A"), unit.Whole(w.site.Supply.Volts, "V")),
+			unit.Text(p.Output.Amps, "A"), unit.Text(ch.Need, "A"), unit.Whole(w.AsRead.Supply.Volts, "V")),
 			Own:  w.Chosen.SecondHand == "yes" || p.ID == drive.ByPlate,
 			want: stores.Want{Kind: stores.Drive, Name: p.Name}},
 		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the drive, within sight",
@@ -253,4 +233,17 @@ func (w onDrive) buys(g guarded) []Buy {
 	return append(out, Buy{ID: "label", Count: 1, What: "Label on the box",
 		Spec: fmt.Sprintf("“Drive inside: switch off, wait %s, measure its link, then open.”",
 			unit.Plain(p.WaitMinutes)+unit.Space+"min")})
+}
+
+func (w onDrive) charged(g *bringup.Ground) {
+	g.Link, g.Held = true, "the drive's link, at the terminals that its sheet names"
+	minutes := 5.0
+	source := "planning: no drive is chosen yet"
+	if w.Profile != nil {
+		minutes, source = w.Profile.WaitMinutes, "the drive's profile"
+	}
+	text := site.MinutesText(minutes)
+	g.LinkWait = text
+	g.Wait = &bringup.Wait{Seconds: minutes * 60, Text: text, Why: finding.Why{Formula: "the label's time",
+		Numbers: text, Source: source, Estimated: w.Profile == nil}}
 }

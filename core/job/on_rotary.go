@@ -1,14 +1,10 @@
 package job
 
 import (
-	"context"
 	"fmt"
 	"math"
-	"slices"
-	"strings"
 
 	"graybridge/core/circuit"
-	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/load"
@@ -20,64 +16,27 @@ import (
 
 // onRotary is a rotary converter in a plan: of the idler, or of one of its machines.
 type onRotary struct {
-	ground
+	Ground
 	*rotary.Over
 }
 
-// converter puts the converter over every motor of a document; the one planned is read
-// already. It panics with the context's error where its caller has gone, as every
-// stage of a plan may.
-func converter(ctx context.Context, d *document.Document, planned *site.Site) *rotary.Over {
-	machines := slices.Clone(d.Machines)
-	slices.SortFunc(machines, func(a, b document.Machine) int { // whichever is planned, they stand in one order
-		if len(a.ID) != len(b.ID) {
-			return len(a.ID) - len(b.ID)
-		}
-		return strings.Compare(a.ID, b.ID)
-	})
-	one := d.Machines[0].ID
-	var idler *rotary.Member
-	others := []rotary.Member{}
-	for _, m := range machines {
-		member := rotary.Member{ID: m.ID, Name: d.Called(m), Site: planned}
-		if m.ID != one {
-			member.Site = site.Read(entriesOf(d, &m), rotary.Feed)
-		}
-		if m.Role == document.Idler && idler == nil {
-			idler = &member
-		} else {
-			others = append(others, member)
-		}
-	}
-	over, err := rotary.Place(ctx, d.Bridge.Rotary, idler, others, one)
-	if err != nil {
-		panic(err)
-	}
-	return over
-}
-
 // over is the site of the motor planned, as readings on the converter show it.
-func (w onRotary) over() *site.Site {
+func (w onRotary) refitted() *site.Site {
 	if m := w.Member(); m != nil {
 		return m.Site
 	}
-	return w.site
+	return w.AsRead
 }
 
-func (w onRotary) readings() []finding.Reading { return w.Readings }
-func (w onRotary) said() []finding.Finding     { return w.Said }
-func (w onRotary) settled() bool               { return w.Answer != nil && (w.IsIdler() || w.Planned() >= 0) }
-func (w onRotary) third() string               { return "L3, made line" }
-func (w onRotary) pairs() [3]string            { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
-func (w onRotary) buyFirst() string            { return "" }
-func (w onRotary) offer(*Plan) (Offer, bool)   { return Offer{}, false }
+func (w onRotary) read() []finding.Reading               { return w.Readings }
+func (w onRotary) says() []finding.Finding               { return w.Said }
+func (w onRotary) settled() bool                         { return w.Answer != nil && (w.IsIdler() || w.Planned() >= 0) }
+func (w onRotary) third() string                         { return "L3, made line" }
+func (w onRotary) pairs() [3]string                      { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
+func (w onRotary) buyFirst() string                      { return "" }
+func (w onRotary) offer([]finding.Finding) (Offer, bool) { return Offer{}, false }
 
-func (w onRotary) fill(p *Plan) {
-	p.Rotary = w.View
-	p.Bridge = append(p.Bridge, w.Figures...)
-}
-
-func (w onRotary) state(id string, f site.Fed, known bool) State { return w.State(id, f, known) }
+func (w onRotary) settle(id string, f site.Fed, known bool) State { return w.State(id, f, known) }
 
 // able leaves out the mistakes of a run capacitor.
 func (w onRotary) able(m leads.Mistake) bool {
@@ -86,12 +45,6 @@ func (w onRotary) able(m leads.Mistake) bool {
 
 func (w onRotary) link(l *Link) {
 	l.CornerTo, l.Branch = "L1", !w.IsIdler()
-	for _, m := range w.doc.Machines {
-		if m.Role == document.Idler && l.Branch {
-			ahead, _ := protection.Read(m.Protection, w.doc.Workshop.Rules)
-			l.Ahead = noted(ahead.Breaker)
-		}
-	}
 	if a := w.Answer; a != nil {
 		l.Microfarad, l.Chosen = a.Balance.L13+a.Balance.L23, w.Chosen
 	}
@@ -100,7 +53,7 @@ func (w onRotary) link(l *Link) {
 	}
 }
 
-func (w onRotary) key(*Plan) string {
+func (w onRotary) key() string {
 	switch {
 	case w.Idler == nil:
 		return "converter, no idler yet"
@@ -120,11 +73,11 @@ func (w onRotary) guardKey(guarded) string {
 	return "wants " + sizeText(z.Breaker) + " and a relay"
 }
 
-func (w onRotary) motorKey(p *Plan) string {
-	if !p.Wanted.Runs || len(p.Wanted.Coils) == 0 {
+func (w onRotary) motorKey(wanted *State) string {
+	if !wanted.Runs || len(wanted.Coils) == 0 {
 		return ""
 	}
-	return ", " + p.Wanted.RPM
+	return ", " + wanted.RPM
 }
 
 func (w onRotary) ready() (string, bool) {
@@ -134,7 +87,7 @@ func (w onRotary) ready() (string, bool) {
 	return w.fitAndStart(), true
 }
 
-func (w onRotary) box(g guarded) unit.Conductor {
+func (w onRotary) boxWire(g guarded) unit.Conductor {
 	if g.noted.Conductor != (unit.Conductor{}) {
 		return g.noted.Conductor
 	}
@@ -144,10 +97,10 @@ func (w onRotary) box(g guarded) unit.Conductor {
 
 // way is what an arrangement would do beside the idler.
 func (w onRotary) way(v *WayView, r leads.Reach) {
-	if w.site.Model == nil || r.Ratio >= 1+leads.Within {
+	if w.AsRead.Model == nil || r.Ratio >= 1+leads.Within {
 		return
 	}
-	joints, _ := w.site.Hand.Kind.JointsFor(r.Way).WithLines(w.site.Hand.Kind)
+	joints, _ := w.AsRead.Hand.Kind.JointsFor(r.Way).WithLines(w.AsRead.Hand.Kind)
 	s := w.State("way", site.Fed{Joints: joints}, true)
 	if !s.Solved {
 		return
@@ -164,10 +117,10 @@ func (w onRotary) way(v *WayView, r leads.Reach) {
 }
 
 // circuit: a machine of the converter has a circuit of its own; the idler's is the converter's feeder.
-func (w onRotary) circuit() (motor, relay bool) { return !w.IsIdler(), true }
+func (w onRotary) ownCircuit() (motor, relay bool) { return !w.IsIdler(), true }
 
 func (w onRotary) bench(joints leads.Joints) (circuit.BenchCase, bool) {
-	if w.site.Model == nil || !w.IsIdler() && w.Street == nil {
+	if w.AsRead.Model == nil || !w.IsIdler() && w.Street == nil {
 		return circuit.BenchCase{}, false
 	}
 	about := "beside the spinning idler, standing"
@@ -179,9 +132,9 @@ func (w onRotary) bench(joints leads.Joints) (circuit.BenchCase, bool) {
 
 // noted is the protection as the chapter asks for it.
 func (w onRotary) noted() rotary.Noted {
-	return rotary.Noted{Breaker: w.guard.Breaker, Conductor: w.guard.Conductor, RelaySet: w.guard.RelaySet,
-		Relay: w.guard.Relay == protection.MotorLeads, NoRelay: w.guard.Relay == protection.NoRelay,
-		Thermistor: w.guard.Relay == protection.Thermistor, Elsewhere: w.guard.Relay == protection.SupplyLines}
+	return rotary.Noted{Breaker: w.Protection.Breaker, Conductor: w.Protection.Conductor, RelaySet: w.Protection.RelaySet,
+		Relay: w.Protection.Relay == protection.MotorLeads, NoRelay: w.Protection.Relay == protection.NoRelay,
+		Thermistor: w.Protection.Relay == protection.Thermistor, Elsewhere: w.Protection.Relay == protection.SupplyLines}
 }
 
 // guarding sizes supply and protection by what the converter draws.
@@ -198,10 +151,10 @@ func (w onRotary) guarding(stop *finding.Finding) (g guarded) {
 	}
 	g.supply, g.judged = w.SupplyFigures(), true
 	if stop == nil {
-		g.said, g.draw = append(g.said, w.site.Supply.Judge(&draw, w.site.Rules)...), &draw
+		g.said, g.draw = append(g.said, w.AsRead.Supply.Judge(&draw, w.AsRead.Rules)...), &draw
 		stop = blocked(g.said)
 	} else {
-		g.said = append(g.said, w.site.Supply.Judge(nil, w.site.Rules)...)
+		g.said = append(g.said, w.AsRead.Supply.Judge(nil, w.AsRead.Rules)...)
 	}
 	if stop != nil {
 		g.said = append(g.said, sayWait(stop, mendFirst("Breaker, wire and relay", "converter")))
@@ -220,8 +173,8 @@ func (w onRotary) turning() (d Direction, said []finding.Finding) {
 		From:    "facing the shaft end",
 		Turns:   way + ", expected",
 		Corner:  "L1",
-		Forbids: w.machine.Load.Forbids,
-		ShownBy: w.machine.Load.ShownBy,
+		Forbids: w.AsRead.As.Load.Forbids,
+		ShownBy: w.AsRead.As.Load.ShownBy,
 		Swap:    exchangeAtStarter,
 		Nothing: []string{exchangeAtPanel, turnEveryCoil},
 		Bump:    []string{idlerUp, beltOffKey, lookSecond, waitLockOff},
@@ -229,9 +182,9 @@ func (w onRotary) turning() (d Direction, said []finding.Finding) {
 	if w.IsIdler() {
 		d.Swap = spinOther
 	}
-	said = d.bumped(w.machine.Leads.Bumped, "the order of the three leads, and the way the idler is spun, are")
-	wants := map[load.Turn]string{load.Clockwise: "Clockwise", load.Anti: "Anticlockwise"}[w.site.Load.Turn]
-	if w.machine.Leads.Bumped == "" && w.As.Spun != "" && wants != "" && wants != way && !w.IsIdler() {
+	said = d.bumped(w.AsRead.As.Leads.Bumped, "the order of the three leads, and the way the idler is spun, are")
+	wants := map[load.Turn]string{load.Clockwise: "Clockwise", load.Anti: "Anticlockwise"}[w.AsRead.Load.Turn]
+	if w.AsRead.As.Leads.Bumped == "" && w.As.Spun != "" && wants != "" && wants != way && !w.IsIdler() {
 		said = append(said, sayOtherWay(way, wants, w.As.Spun))
 		d.Turns = way + ", expected: not as it is wanted"
 	}

@@ -15,14 +15,14 @@ import (
 	"graybridge/core/unit"
 )
 
+func (w onRotary) carded() bool {
+	_, ok := w.Size()
+	return ok && w.Answer.OK
+}
+
 // card fills the card of the converter, or of one machine on it.
-func (w onRotary) card(c *bringup.Card, p *Plan, g guarded) {
-	z, ok := w.Size()
-	if !ok || !w.Answer.OK {
-		c.NotReady = notYet(p)
-		return
-	}
-	ready(c, p)
+func (w onRotary) card(c *bringup.Card, _ Planned, g guarded) {
+	z, _ := w.Size()
 	c.Cautions = bringup.ConverterCautions()
 	a := w.Answer
 	if w.IsIdler() {
@@ -92,7 +92,7 @@ func (w onRotary) card(c *bringup.Card, p *Plan, g guarded) {
 		e := a.Each[w.Planned()]
 		c.Settings = append(c.Settings, bringup.Line{Name: "Load, all day",
 			Value: "up to " + unit.Percent(e.Continuous) + " of plate", Note: "alone on the idler; yours " +
-				unit.Percent(w.site.Load.Usual)})
+				unit.Percent(w.AsRead.Load.Usual)})
 	}
 	w.expect(c)
 }
@@ -110,13 +110,13 @@ func (w onRotary) named(id string) string {
 // expect are the readings, dead and running.
 func (w onRotary) expect(c *bringup.Card) {
 	c.Readings = append(c.Readings, w.deadAndFed("cans", "Volts L1 to L2", w.pairs())...)
-	at, bands, ok := w.Spread(w.site.Load.Usual)
+	at, bands, ok := w.Spread(w.AsRead.Load.Usual)
 	if !ok {
 		return
 	}
 	gate, when, shaft := bringup.Free, "idling, nothing on it", &at.Idler
 	if !w.IsIdler() {
-		gate, when = bringup.Loaded, "at your load, "+unit.Percent(w.site.Load.Usual)+", alone on the idler"
+		gate, when = bringup.Loaded, "at your load, "+unit.Percent(w.AsRead.Load.Usual)+", alone on the idler"
 		shaft = &at.Machines[w.Planned()]
 	}
 	add := func(id, where, u string, value float64, band string) {
@@ -196,4 +196,18 @@ func appendCan(out []Buy, bank int, p can.Part, a *rotary.Answer) []Buy {
 			Note: [2]string{"between L1 and L3", "between L2 and L3"}[bank] + "; its own discharge resistor",
 			want: stores.Want{Kind: stores.Capacitor, Microfarad: p.Microfarad, Volts: volts}},
 	)
+}
+
+func (w onRotary) charged(g *bringup.Ground) {
+	g.Held = "both banks of cans, each by itself"
+	if w.Answer == nil || !w.Answer.OK {
+		return
+	}
+	for bank := range w.Answer.Cans {
+		g.Wait = later(g.Wait, waits(rotary.BankBleeder(w.Answer, bank), can.Sum(w.Answer.Cans[bank])))
+	}
+	if s := w.Answer.IdlerStart; s.Used > 0 {
+		g.Held += ", and the start capacitor"
+		g.Wait = later(g.Wait, waits(s.Bleed, s.Used))
+	}
 }

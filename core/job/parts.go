@@ -5,54 +5,10 @@ import (
 	"strings"
 
 	"graybridge/core/bringup"
-	"graybridge/core/can"
 	"graybridge/core/stores"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
-
-// Buy is one line of what a bridge is built of.
-type Buy struct {
-	ID    string `json:"id"`
-	Count int    `json:"count"`
-	What  string `json:"what"`
-	Spec  string `json:"spec"`
-	Note  string `json:"note,omitempty"`
-	Price string `json:"price,omitempty"`
-	Own   bool   `json:"own,omitempty"` // in the drawer, or noted as there
-	// Planning says that rules of the place decide, not this list.
-	Planning bool   `json:"planning,omitempty"`
-	Shop     string `json:"shop,omitempty"`
-	Have     []Have `json:"have,omitempty"` // of the workshop's stores, what would do or is taken
-
-	want stores.Want
-}
-
-// Have is a thing of the workshop's stores for a part.
-type Have struct {
-	Stock  string `json:"stock"` // its id there
-	What   string `json:"what"`
-	Place  string `json:"place,omitempty"`
-	Free   int    `json:"free"`
-	Taken  int    `json:"taken,omitempty"` // by this job, for this part
-	Fitted bool   `json:"fitted,omitempty"`
-	Metres bool   `json:"metres,omitempty"` // counted by length
-}
-
-// Words is what a table says of it.
-func (h Have) Words() string {
-	text := h.What
-	if h.Place != "" {
-		text += ", " + h.Place
-	}
-	switch {
-	case h.Fitted:
-		return text + fmt.Sprintf(": %d fitted", h.Taken)
-	case h.Taken > 0:
-		return text + fmt.Sprintf(": %d reserved", h.Taken)
-	}
-	return text + fmt.Sprintf(": %d free", h.Free)
-}
 
 // Parts is what a whole job's parts come to.
 type Parts struct {
@@ -114,38 +70,4 @@ func (r *reading) stocked(p *Plan) {
 		}
 		p.Parts.Total += fmt.Sprintf("%.2f%s%s", sums[currency], unit.Space, currency)
 	}
-}
-
-// noted is a size that is there already, in words; empty where none is.
-func noted(amps float64) string {
-	if amps == 0 {
-		return ""
-	}
-	return unit.Rating(amps)
-}
-
-func canName(p can.Part) string {
-	stock, _, _ := table.RunCapacitors()
-	for _, s := range stock {
-		if s == p.Microfarad {
-			return "Run capacitor " + unit.Plain(p.Microfarad) + unit.Space + "µF"
-		}
-	}
-	return "Run capacitors together " + unit.Plain(p.Microfarad) + unit.Space + "µF"
-}
-
-// breakerOf is what the stores are asked for: the breaker that is noted, else the plan's.
-func breakerOf(noted, asked float64) stores.Want {
-	if noted > 0 {
-		asked = noted
-	}
-	return stores.Want{Kind: stores.Breaker, Amps: asked}
-}
-
-// cableOf is the cable that is noted, else the plan's.
-func cableOf(noted, asked unit.Conductor) stores.Want {
-	if noted != (unit.Conductor{}) {
-		asked = noted
-	}
-	return stores.Want{Kind: stores.Cable, Conductor: asked}
 }

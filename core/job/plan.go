@@ -8,10 +8,8 @@ package job
 import (
 	"context"
 	"fmt"
-	"math"
 
 	"graybridge/core/bringup"
-	"graybridge/core/can"
 	"graybridge/core/capacitor"
 	"graybridge/core/dc"
 	"graybridge/core/document"
@@ -20,7 +18,6 @@ import (
 	"graybridge/core/fit"
 	"graybridge/core/leads"
 	"graybridge/core/load"
-	"graybridge/core/machine"
 	"graybridge/core/makeup"
 	"graybridge/core/openfile"
 	"graybridge/core/protection"
@@ -90,39 +87,6 @@ type Next struct {
 	Unknown string `json:"unknown,omitempty"`
 }
 
-// Link carries the plain numbers that the drawings and the µF ruler need.
-type Link struct {
-	Microfarad float64          `json:"microfarad"`
-	Chosen     bool             `json:"chosen"`
-	Parts      []can.Part       `json:"parts" nullable:"false"`
-	Start      float64          `json:"start_microfarad"` // entered; 0: none
-	RulerTo    float64          `json:"ruler_to"`         // µF at the right end of the ruler
-	CornerTo   string           `json:"corner_to"`
-	Bridge     string           `json:"bridge"`            // capacitor, rotary, drive or dc
-	Third      string           `json:"third"`             // what the third line is called
-	Neutral    bool             `json:"neutral,omitempty"` // the second line wire is the neutral
-	DriveName  string           `json:"drive_name,omitempty"`
-	Usual      float64          `json:"usual"` // load shares
-	Lightest   float64          `json:"lightest"`
-	Heaviest   float64          `json:"heaviest"`
-	Continuous float64          `json:"continuous"`
-	Breaker    string           `json:"breaker,omitempty"`
-	Branch     bool             `json:"branch,omitempty"` // one of several machines behind a converter
-	Ahead      string           `json:"ahead,omitempty"`  // the converter's own breaker, ahead of a branch
-	Relay      string           `json:"relay,omitempty"`
-	RelayWay   protection.Relay `json:"relay_way,omitempty"`
-	Does       string           `json:"does,omitempty"`
-	Kind       leads.Kind       `json:"kind"`
-	Naming     leads.Naming     `json:"naming"`
-	LoadKind   machine.LoadKind `json:"load_kind"`
-	Feeder     string           `json:"feeder,omitempty"`
-	Way        leads.Way        `json:"way"`
-	Box        leads.Box        `json:"box"`
-	Rows       leads.Rows       `json:"rows,omitempty"`
-	Beside     leads.Naming     `json:"beside,omitempty"`
-	Reversing  bool             `json:"reversing,omitempty"` // a switch moves the capacitor
-}
-
 // Unreadable is returned by Plan's strict twin for a document whose entries
 // cannot all be read: every such entry with what would do.
 func (p *Plan) Unreadable() openfile.Problems {
@@ -158,7 +122,7 @@ func (r *reading) plan() *Plan {
 	p := emptyPlan()
 	p.Machine, p.Readings, p.Computed = r.machine.ID, append(p.Readings, r.readings...), r.side().computed()
 	p.say(r.said()...)
-	r.bridge.fill(p)
+	r.show(p)
 	stop := blocked(p.Findings)
 	g := r.bridge.guarding(stop)
 	g.said = r.found(g)
@@ -211,8 +175,6 @@ func emptyPlan() *Plan {
 		Supply: []finding.Figure{}, Stairs: []supply.Stair{}, Wall: []supply.Chain{}, Circuits: []string{},
 		Guard: []finding.Figure{}, Load: []finding.Figure{}}
 }
-
-func abs(z complex128) float64 { return math.Hypot(real(z), imag(z)) }
 
 // motorFigures is what the plate means, with where each comes from.
 func (r *reading) motorFigures() []finding.Figure {

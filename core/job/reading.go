@@ -5,16 +5,13 @@ import (
 	"slices"
 	"strings"
 
-	"graybridge/core/bringup"
 	"graybridge/core/capacitor"
-	"graybridge/core/circuit"
 	"graybridge/core/dc"
 	"graybridge/core/device"
 	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/fit"
-	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
 	"graybridge/core/makeup"
@@ -24,7 +21,6 @@ import (
 	"graybridge/core/stores"
 	"graybridge/core/supply"
 	"graybridge/core/table"
-	"graybridge/core/unit"
 	"graybridge/core/weigh"
 )
 
@@ -37,70 +33,6 @@ type ground struct {
 	site    *site.Site
 	guard   protection.Protection
 	devices []device.Noted // that the document names, with who has seen them
-}
-
-// bridge is one way from two lines to three over a site. Its chapter holds its rules;
-// what answers here puts them where a plan has them.
-type bridge interface {
-	over() *site.Site // as the bridge's own readings show it
-	readings() []finding.Reading
-	said() []finding.Finding
-	settled() bool // it has been worked out
-	fill(*Plan)    // what only this bridge shows
-
-	state(id string, f site.Fed, known bool) State
-	able(leads.Mistake) bool // the mistake can be made on it
-	way(*WayView, leads.Reach)
-	turning() (Direction, []finding.Finding)
-	bench(joints leads.Joints) (c circuit.BenchCase, ok bool)
-
-	guarding(stop *finding.Finding) guarded
-	circuit() (motor, relay bool) // it is a motor's own circuit; an overload relay belongs in it
-	box(guarded) unit.Conductor   // the wire that feeds the motor's box
-	buys(guarded) []Buy
-	card(*bringup.Card, *Plan, guarded)
-	charged(*bringup.Ground) // what of it holds a charge, and how long
-
-	third() string // the third line's name in a joint
-	pairs() [3]string
-	link(*Link)
-	key(*Plan) string
-	guardKey(guarded) string
-	motorKey(*Plan) string
-	ready() (text string, ok bool)
-	buyFirst() string // said before a caution; empty where that does not help
-	offer(*Plan) (Offer, bool)
-}
-
-// guarded is what supply, protection and load make of a bridge.
-type guarded struct {
-	supply, guard, load []finding.Figure
-	room                *load.Room // what motor and bridge give the load; nil: not known
-	said                []finding.Finding
-	judged              bool // the supply has been judged with what is drawn
-	draw                *supply.Draw
-	choice              *protection.Choice
-	asks                protection.Asks
-
-	sized bool           // breaker, wire and relay have been sized and judged
-	mend  []finding.Cure // of a breaker that does not guard its wire
-	most  float64        // the greatest breaker of a motor's own circuit; 0: not known
-	noted protection.Protection
-}
-
-// steady judges the supply for electronics that ramp a motor up: they draw the same amps
-// at the start as in the run; figures shows them. Breaker and wire are to be sized unless a
-// stop stands.
-func steady(s *site.Site, amps float64, name string, figures func(*supply.Draw) []finding.Figure,
-	stop *finding.Finding) (out guarded, sizes bool) {
-	draw := s.Supply.Ramped(amps, finding.Estimated)
-	out.supply, out.judged = figures(draw), true
-	if stop != nil {
-		out.said = append(out.said, sayWait(stop, mendFirst("Breaker and wire", name)))
-		draw = nil
-	}
-	out.said, out.draw = append(out.said, s.Supply.Judge(draw, s.Rules)...), draw
-	return out, stop == nil
 }
 
 // reading is a document read and its bridge worked out over it.
@@ -155,25 +87,26 @@ func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entr
 	var own []finding.Reading
 	r.guard, own = protection.Read(one.Protection, d.Workshop.Rules)
 	r.readings = append(r.readings, own...)
+	ground := Ground{AsRead: r.site, Protection: r.guard}
 	switch d.Bridge.Kind {
 	case document.KindDrive:
-		r.bridge = onDrive{r.ground, taken.Place(r.site)}
+		r.bridge = onDrive{ground, taken.Place(r.site)}
 	case document.KindRotary:
 		over := known
 		if over == nil {
 			over = converter(ctx, d, r.site)
 		}
-		r.bridge = onRotary{r.ground, over}
+		r.bridge = onRotary{ground, over}
 	case document.KindDC:
-		r.bridge = onDC{r.ground, dc.Take(d.Bridge.DC).Place(r.site)}
+		r.bridge = onDC{ground, dc.Take(d.Bridge.DC).Place(r.site)}
 	default:
-		r.bridge = onCapacitor{r.ground, onCan(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}
+		r.bridge = onCapacitor{ground, onCan(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}
 	}
 	if d.Bridge.Kind == document.KindDrive || d.Bridge.Kind == document.KindRotary { // what was typed of the other stays, and is read
 		r.readings = append(r.readings, capacitor.Readings(d.Bridge.Capacitor, r.site)...)
 	}
-	r.readings = append(r.readings, r.bridge.readings()...)
-	r.site = r.bridge.over()
+	r.readings = append(r.readings, r.bridge.read()...)
+	r.site = r.bridge.refitted()
 	r.fit, own = fit.Read(one.Fit, one.Plate.Frame, r.terms(), d.Workshop.Rules == table.NorthAmerica)
 	r.readings = append(r.readings, own...)
 	r.makeUp, own = makeup.Read(one.MakeUp)
@@ -183,6 +116,27 @@ func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entr
 	r.wants, own = weigh.Read(d.Weigh, r.plateRPM())
 	r.readings = append(r.readings, own...)
 	return r
+}
+
+// show puts into a plan what only its bridge shows.
+func (r *reading) show(p *Plan) {
+	switch on := r.bridge.(type) {
+	case onCapacitor:
+		p.Trim, p.Use = on.Trim, on.Use
+		if on.Answer != nil {
+			p.Schools, p.Combos, p.Bridge = on.Answer.Schools, on.Combos, on.Figures
+		}
+	case onRotary:
+		p.Rotary = on.View
+		p.Bridge = append(p.Bridge, on.Figures...)
+	case onDrive:
+		p.Drive = on.View
+	case onDC:
+		if on.View != nil {
+			p.DC = on.View
+			p.Bridge = append(p.Bridge, on.View.Figures...)
+		}
+	}
 }
 
 // plateRPM is the plate's speed, of whichever kind of motor it is; 0: not known.
@@ -249,7 +203,7 @@ func supplied(d *document.Document) (supply.Entry, *finding.Reading) {
 
 // said is what is said of the document before supply and protection are judged.
 func (r *reading) said() []finding.Finding {
-	return slices.Concat(r.unread(), r.site.Said, r.bridge.said())
+	return slices.Concat(r.unread(), r.site.Said, r.bridge.says())
 }
 
 // unread says each entry that could not be read.
@@ -266,27 +220,6 @@ func (r *reading) unread() (out []finding.Finding) {
 		out = append(out, sayPath(one, bays, part))
 	}
 	return out
-}
-
-// atTheBox are stops about what is found or fitted, not about a value that sizes
-// follow from: they keep the card back, and what is asked stays in sight.
-var atTheBox = map[string]bool{
-	finding.LeadsFedNow: true, finding.SupplyWire: true, finding.DriveSink: true, finding.DriveContactor: true,
-	finding.DriveLidRun: true, finding.SupplyBreaker: true, finding.SupplyPanel: true,
-	finding.DriveFight: true, finding.DriveRunSource: true, finding.DriveSpeedSource: true, finding.DriveNever: true,
-	rotary.IDControls: true, rotary.IDNeutral: true,
-	load.BeltMost: true, load.BeltRim: true, load.BeltTouch: true,
-}
-
-// blocked is the stop that a value stands under: nothing is sized for a state
-// that must not be.
-func blocked(all []finding.Finding) *finding.Finding {
-	for i, f := range all {
-		if f.Grade == finding.Stop && f.Bay != finding.Protection && !atTheBox[f.ID] {
-			return &all[i]
-		}
-	}
-	return nil
 }
 
 // has says that something of an id was said.

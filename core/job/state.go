@@ -9,23 +9,6 @@ import (
 	"graybridge/core/site"
 )
 
-// The states of a motor and what they show.
-type (
-	State    = site.State
-	Coil     = site.Coil
-	Between  = site.Between
-	LineAmps = site.LineAmps
-	Tone     = site.Tone
-)
-
-// The tones.
-const (
-	Idle = site.Idle
-	OK   = site.OK
-	Near = site.Near
-	Over = site.Over
-)
-
 // states builds the moves and both states.
 func (w *reading) states(none []leads.Move) (moves []leads.Move, now, as State) {
 	moves = none
@@ -88,7 +71,7 @@ func counted(moves []leads.Move) (done, hands int) {
 
 // solved settles some joints on the bridge.
 func (w *reading) solved(id string, joints leads.Joints, known bool) State {
-	return w.bridge.state(id, site.Fed{Joints: joints}, known)
+	return w.bridge.settle(id, site.Fed{Joints: joints}, known)
 }
 
 // sayNow is the finding about feeding the box as it is.

@@ -172,38 +172,11 @@ func sayExtra(e leads.Extra) finding.Finding {
 		Detail:   "Goes " + e.Goes + ".", Entries: []string{"leads.extras"}}
 }
 
-func sayBumped(right string) finding.Finding {
-	return finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good,
-		Sentence: fmt.Sprintf("The bump showed the right direction, capacitor on %s.", right),
-		Entries:  []string{"leads.bumped"},
-		Detail:   "From now on the order of the three leads is fixed: mark them.",
-		Why: []finding.Why{{Formula: "capacitor from the corner to L1 or L2", Section: finding.OnDirection,
-			Source: "bump test"}}}
-}
-
-// sayBumpedRight: fixed is what no longer changes, with its verb.
-func sayBumpedRight(fixed string) finding.Finding {
-	return finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good,
-		Sentence: "The bump showed the right direction.", Detail: "From now on " + fixed + " fixed: mark them.",
-		Entries: []string{"leads.bumped"}}
-}
-
-func sayBumpWrong(d Direction) finding.Finding {
-	return finding.Finding{ID: finding.LeadsBumpWrong, Bay: finding.Leads, Grade: finding.Stop,
-		Sentence: "The bump turned the wrong way.", Detail: d.swapped(), Entries: []string{"leads.bumped"},
-		Cures: []finding.Cure{{Label: "Exchanged: bump again", Path: "leads.bumped", Value: ""}}}
-}
-
 func sayPath(one finding.Reading, bays map[string]finding.Bay, part string) finding.Finding {
 	return finding.Finding{ID: "unread." + one.Path, Unread: true, Bay: bays[part],
 		Grade:    finding.Caution,
 		Sentence: fmt.Sprintf("“%s” could not be read.", one.Typed),
 		Detail:   one.Problem + " Write it like " + one.Wanted + ".", Entries: []string{one.Path}}
-}
-
-func sayWait(stop *finding.Finding, detail string) finding.Finding {
-	return finding.Finding{ID: finding.ProtectionWait, Bay: finding.Protection, Grade: finding.Open,
-		Sentence: "Nothing is sized here while a stop stands: " + stop.Sentence, Detail: detail, Entries: stop.Entries}
 }
 
 func (w *reading) sayFound() finding.Finding {

@@ -81,10 +81,6 @@ const notLookedOver = "Look at brushes and commutator: nobody has entered it yet
 
 const nothingNamed = "Nothing to do: every lead has its name, brushes and commutator are looked at."
 
-func mendFirst(what, bridge string) string {
-	return what + " follow the " + bridge + " as it will run. Mend that first."
-}
-
 func movesLeft(hands, done int) string {
 	return fmt.Sprintf("%d of %d moves are still to be made. Do not feed it before.", hands-done, hands)
 }

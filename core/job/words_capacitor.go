@@ -10,10 +10,6 @@ import (
 
 // What a plan on a run capacitor says for a job.
 
-func notLikeThis(v *WayView) string {
-	return v.Text + " It does not carry your load like this."
-}
-
 func (w onCapacitor) buyRun(verb string, a *capacitor.Answer) string {
 	return fmt.Sprintf("%s %s of run capacitor, from the made corner to %s.", verb, can.List(a.Parts), w.CornerTo)
 }
@@ -29,15 +25,9 @@ func (w onCapacitor) moveLineEnd(other string) string {
 
 const exchangeAtPlug = "Exchanging L1 and L2 at the plug, breaker or post: the whole bridge changes places with them."
 
-const turnEveryCoil = "Turning every coil round, or renaming the phases in rotation."
-
-const beltOffKey = "Belt off or coupling apart; key out or taped; guard on what still turns."
-
 const flagOnShaft = "A paper flag on the shaft; everyone's hands and sleeves away from it and from whatever draws in."
 
 const lookOnOff = "Look from the shaft end. On and off again in well under a second."
-
-const waitLockOff = "Wait until it stands. Lock off before anything is touched."
 
 func (w onCapacitor) sayBumpWrongWay() string {
 	return fmt.Sprintf("The bump turned the wrong way with the capacitor on %s.", w.CornerTo)

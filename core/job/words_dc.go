@@ -22,8 +22,6 @@ const beltOffGuard = "Belt off, guard on what still turns."
 
 const dialUp = "The dial a little up, for a second."
 
-const lookHandsAway = "Look from the shaft end, hands and sleeves away."
-
 const dialToZero = "Dial to zero, feed off, wait until it stands."
 
 func (w onDC) takeController() string {

@@ -9,10 +9,6 @@ import (
 
 // What a way to join the leads says.
 
-func (d *Direction) doNotRun() string {
-	return d.Swap + " Do not run it this way: " + d.Forbids + "."
-}
-
 const ownVolts = "Each coil sees its own volts."
 
 func (w *reading) reducedPower(r leads.Reach) string {
