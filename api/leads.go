@@ -8,6 +8,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/chi/v5"
 
+	"graybridge/core/bridge"
 	"graybridge/core/circuit"
 	"graybridge/core/document"
 	"graybridge/core/job"
@@ -19,7 +20,7 @@ import (
 
 // Mistaken is the state that a classic mistake leaves, with its drawings.
 type Mistaken struct {
-	State job.State     `json:"state"`
+	State bridge.State  `json:"state"`
 	Views drawing.Views `json:"views"`
 }
 

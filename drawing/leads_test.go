@@ -8,6 +8,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/bridge"
 	"graybridge/core/capacitor"
 	"graybridge/core/document"
 	"graybridge/core/job"
@@ -32,7 +33,7 @@ func TestEveryLeadStandsInTheBoxOnce(t *testing.T) {
 		if p.Link.Box != leads.Ends || d.Machines[0].Leads.Kind == leads.Three {
 			continue
 		}
-		for _, s := range []*job.State{&p.Now, &p.Wanted} {
+		for _, s := range []*bridge.State{&p.Now, &p.Wanted} {
 			box := drawing.Box(drawing.SceneOf(&p), s, p.Now.Joints)
 			for _, lead := range p.Link.Kind.Terminals() {
 				require.Equal(t, 1, count(box,

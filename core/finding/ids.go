@@ -37,6 +37,9 @@ const (
 
 	LoadUnknown = "load.unknown"
 
+	RotaryControls = "rotary.controls"
+	RotaryNeutral  = "rotary.neutral"
+
 	DeviceUnseen = "device.unseen"
 
 	SupplyFeeder  = "supply.feeder"

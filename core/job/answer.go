@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
@@ -29,7 +30,7 @@ func (w *reading) do(p *Plan, bay finding.Bay) Do {
 		if f.Grade == finding.Stop || f.Grade == finding.Caution || f.Grade == finding.Open && bay != finding.Leads {
 			d := Do{Text: f.Sentence, Grade: f.Grade, Entry: firstEntry(f)}
 			if bay == finding.Bridge && f.Grade == finding.Caution {
-				d.Text = w.bridge.buyFirst() + f.Sentence
+				d.Text = w.bridge.BuyFirst() + f.Sentence
 			}
 			return d
 		}
@@ -39,12 +40,12 @@ func (w *reading) do(p *Plan, bay finding.Bay) Do {
 	case finding.Supply:
 		return w.doWall(p)
 	case finding.Protection:
-		_, relay := w.bridge.ownCircuit()
+		_, relay := w.bridge.OwnCircuit()
 		var has []string
 		if p.Link.Breaker != "" {
 			has = append(has, p.Link.Breaker)
 		}
-		if c := conductor(w.guard.Conductor); c != "" {
+		if c := bridge.Conductor(w.guard.Conductor); c != "" {
 			has = append(has, c)
 		}
 		if w.guard.Relay == protection.Thermistor {
@@ -57,7 +58,7 @@ func (w *reading) do(p *Plan, bay finding.Bay) Do {
 			return good("As noted: " + strings.Join(has, ", ") + ".")
 		}
 	case finding.Bridge:
-		if text, ok := w.bridge.ready(); ok {
+		if text, ok := w.bridge.Ready(); ok {
 			return good(text)
 		}
 	case finding.Leads:
@@ -143,16 +144,16 @@ func (w *reading) doLeads(p *Plan) Do {
 }
 
 // offers says of each bridge what it would be here.
-func (w *reading) offers(p *Plan) []Offer {
-	out := []Offer{}
+func (w *reading) offers(p *Plan) []bridge.Offer {
+	out := []bridge.Offer{}
 	if w.site.Feed.Brushed {
-		return append(out, w.offer(p)...)
+		return append(out, w.Offer(p)...)
 	}
 	if w.site.Model == nil || len(w.site.Reach) == 0 || p.ended() && !w.site.Feed.OwnHertz &&
 		!p.has(finding.LeadsUnreachable) {
 		return out
 	}
-	out = append(out, w.offer(p)...)
+	out = append(out, w.Offer(p)...)
 	var known []drive.Offer
 	if p.Drive != nil {
 		known = judged(p, slices.Clone(p.Drive.Choices))
@@ -166,33 +167,33 @@ func (w *reading) offers(p *Plan) []Offer {
 	return append(out, w.bestDrive(known, mine))
 }
 
-// offer is what the bridge chosen says of itself among the bridges; beside a drive, what a capacitor
+// Offer is what the bridge chosen says of itself among the bridges; beside a drive, what a capacitor
 // would be.
-func (w *reading) offer(p *Plan) []Offer {
+func (w *reading) Offer(p *Plan) []bridge.Offer {
 	if w.doc.Bridge.Kind == document.KindDrive {
-		return []Offer{w.fromTheLine()}
+		return []bridge.Offer{w.fromTheLine()}
 	}
-	o, ok := w.bridge.offer(p.Findings)
+	o, ok := w.bridge.Offer(p.Findings)
 	if !ok {
 		return nil
 	}
-	o.Kind = first(w.doc.Bridge.Kind, document.KindCapacitor)
-	return []Offer{o}
+	o.Kind = bridge.First(w.doc.Bridge.Kind, document.KindCapacitor)
+	return []bridge.Offer{o}
 }
 
 // fromTheLine asks the capacitor with the line's own volts and hertz.
-func (w *reading) fromTheLine() Offer {
+func (w *reading) fromTheLine() bridge.Offer {
 	other := *w.doc
 	other.Bridge.Kind, other.Bridge.Capacitor.Microfarad, other.Bridge.Capacitor.Trim = document.KindCapacitor, "", ""
 	r := asCapacitor(w.ctx, &other)
-	if !r.bridge.settled() {
-		return Offer{Kind: document.KindCapacitor, Grade: finding.Stop,
+	if !r.bridge.Settled() {
+		return bridge.Offer{Kind: document.KindCapacitor, Grade: finding.Stop,
 			Text: "no joint gives the coils their volts from the line"}
 	}
 	all := r.said()
-	g := r.bridge.guarding(blocked(all))
-	o, _ := r.bridge.offer(append(all, g.said...))
-	o.Kind, o.draw = document.KindCapacitor, g.draw
+	g := r.bridge.Guarding(bridge.Blocked(all))
+	o, _ := r.bridge.Offer(append(all, g.Said...))
+	o.Kind, o.Draw = document.KindCapacitor, g.Draw
 	return o
 }
 
@@ -203,13 +204,13 @@ func (w *reading) offerDrive(p *Plan) {
 		return
 	}
 	for _, o := range p.Offers {
-		if o.Kind != document.KindDrive || o.Grade == finding.Stop || o.id == "" {
+		if o.Kind != document.KindDrive || o.Grade == finding.Stop || o.Id == "" {
 			continue
 		}
 		for i := range p.Findings {
 			if f := &p.Findings[i]; f.ID == finding.LeadsUnreachable && len(f.Cures) == 0 {
-				f.Cures = []finding.Cure{{Label: "Take a drive: " + o.name, Path: "bridge.kind", Value: document.KindDrive,
-					And: finding.Setting{Path: "bridge.drive.profile", Value: o.id}}}
+				f.Cures = []finding.Cure{{Label: "Take a drive: " + o.Name, Path: "bridge.kind", Value: document.KindDrive,
+					And: finding.Setting{Path: "bridge.drive.profile", Value: o.Id}}}
 			}
 		}
 	}
@@ -233,14 +234,14 @@ func judged(p *Plan, known []drive.Offer) []drive.Offer {
 }
 
 // bestDrive is the known drive that fits best, of two that fit alike the one that is chosen.
-func (w *reading) bestDrive(known []drive.Offer, mine string) Offer {
-	best := Offer{Kind: document.KindDrive, Grade: finding.Stop, Text: "none of the known drives fits: look by amps"}
+func (w *reading) bestDrive(known []drive.Offer, mine string) bridge.Offer {
+	best := bridge.Offer{Kind: document.KindDrive, Grade: finding.Stop, Text: "none of the known drives fits: look by amps"}
 	words := map[finding.Grade]string{finding.Good: " fits", finding.Caution: " fits with limits"}
 	for _, c := range known {
 		chosen := c.Name == mine && c.Grade == best.Grade && c.Grade != finding.Stop
 		if c.Grade.Rank() > best.Grade.Rank() || chosen {
-			best = Offer{Kind: document.KindDrive, Grade: c.Grade, Text: c.Name + words[c.Grade], id: c.ID, name: c.Name,
-				draw: w.site.Supply.Ramped(c.Takes, finding.Estimated)}
+			best = bridge.Offer{Kind: document.KindDrive, Grade: c.Grade, Text: c.Name + words[c.Grade], Id: c.ID, Name: c.Name,
+				Draw: w.site.Supply.Ramped(c.Takes, finding.Estimated)}
 		}
 	}
 	return best
@@ -248,15 +249,15 @@ func (w *reading) bestDrive(known []drive.Offer, mine string) Offer {
 
 // wall holds what is found in the wall against the bridge chosen and every other that is
 // known here.
-func (w *reading) wall(p *Plan, g guarded) []supply.Chain {
-	takers := []supply.Taker{w.taker(w.doc.Bridge.Kind, g.draw)}
+func (w *reading) wall(p *Plan, g bridge.Guarded) []supply.Chain {
+	takers := []supply.Taker{w.taker(w.doc.Bridge.Kind, g.Draw)}
 	takers[0].Chosen = true
-	if p.Drive != nil && p.Drive.Name == "" && blocked(p.Findings) == nil { // the best of those known stands for it
-		takers[0].Draw = w.bestDrive(p.Drive.Choices, "").draw
+	if p.Drive != nil && p.Drive.Name == "" && bridge.Blocked(p.Findings) == nil { // the best of those known stands for it
+		takers[0].Draw = w.bestDrive(p.Drive.Choices, "").Draw
 	}
 	for _, o := range p.Offers {
 		if o.Kind != takers[0].Bridge && o.Grade != finding.Stop {
-			takers = append(takers, w.taker(o.Kind, o.draw))
+			takers = append(takers, w.taker(o.Kind, o.Draw))
 		}
 	}
 	if draw := w.converted(); draw != nil {

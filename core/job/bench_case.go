@@ -29,7 +29,7 @@ func BenchCase(d document.Document, state string) (b circuit.BenchCase, ok bool)
 		return b, false
 	}
 	live, _ := joints.WithLines(w.site.Hand.Kind)
-	if b, ok = w.bridge.bench(live); !ok {
+	if b, ok = w.bridge.Bench(live); !ok {
 		return b, false
 	}
 	b.Format, b.Version, b.Name = circuit.BenchCaseFormat, 1, d.Name+", "+state

@@ -7,6 +7,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/bridge"
 	"graybridge/core/capacitor"
 	"graybridge/core/document"
 	"graybridge/core/finding"
@@ -71,7 +72,7 @@ func TestTheVerdictFollowsTheDuty(t *testing.T) {
 	require.Equal(t, capacitor.NotThis, job.Make(d).Use.Use)
 }
 
-func buy(p job.Plan, id string) *job.Buy {
+func buy(p job.Plan, id string) *bridge.Buy {
 	for i := range p.Buys {
 		if p.Buys[i].ID == id {
 			return &p.Buys[i]

@@ -27,7 +27,7 @@ func (w *reading) bringUp(c *bringup.Card, p *Plan) bringup.Ground {
 		}
 	}
 	p.PlateAmps = w.site.Column.Amps
-	w.bridge.charged(&g)
+	w.bridge.Charged(&g)
 	return g
 }
 

@@ -3,6 +3,7 @@ package job
 import (
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -25,13 +26,13 @@ type BrushedPlan struct {
 // brushed is a brushed motor, on whatever feeds it.
 type brushed struct{ *reading }
 
-func (w brushed) computed() bool     { return w.bridge.settled() || w.site.Direct.Complete() }
+func (w brushed) computed() bool     { return w.bridge.Settled() || w.site.Direct.Complete() }
 func (w brushed) leadsSettled() bool { return w.site.Brushed.Settled }
 func (w brushed) watts() float64     { return w.site.Direct.ShaftWatts }
 
 // leads settles the one state there is: the armature on its controller.
-func (w brushed) leads(p *Plan, _ guarded) {
-	p.Wanted = w.bridge.settle("wanted", site.Fed{}, true)
+func (w brushed) leads(p *Plan, _ bridge.Guarded) {
+	p.Wanted = w.bridge.Settle("wanted", site.Fed{}, true)
 	p.Now = p.Wanted
 	p.Now.ID, p.Now.Title, p.Now.Note = "now", "Now", ""
 	p.Leads = emptyLeads()
@@ -47,7 +48,7 @@ func (w brushed) leads(p *Plan, _ guarded) {
 		p.Brushed.Chain = append(p.Brushed.Chain, j.Name+" to "+j.Value)
 	}
 	var said []finding.Finding
-	p.Leads.Direction, said = w.bridge.turning()
+	p.Leads.Direction, said = w.bridge.Turning()
 	p.say(said...)
 }
 

@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 
+	"graybridge/core/bridge"
 	"graybridge/core/capacitor"
 	"graybridge/core/document"
 	"graybridge/core/protection"
@@ -130,10 +131,10 @@ func rangesOf(w *reading) (r Ranges, err error) {
 	a, kind := on.Answer, w.site.Load.Kind
 	r = Ranges{Microfarad: a.Microfarad, Chosen: on.Bridge.Range(a.Microfarad, kind), School: a.Schools[0].Microfarad}
 	r.BySchool = on.Bridge.Range(r.School, kind)
-	if g := on.guarding(blocked(w.said())); g.choice != nil {
-		r.InLines, r.InLeads = g.asks.Needed(protection.SupplyLines), g.asks.Needed(protection.MotorLeads)
+	if g := on.Guarding(bridge.Blocked(w.said())); g.Choice != nil {
+		r.InLines, r.InLeads = g.Asks.Needed(protection.SupplyLines), g.Asks.Needed(protection.MotorLeads)
 		r.Blind = capacitor.Blind(r.Chosen, r.InLines)
-		if race, ok := on.race(*g.choice); ok {
+		if race, ok := on.race(*g.Choice); ok {
 			r.Race = &race
 		}
 	}

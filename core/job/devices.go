@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/device"
 	"graybridge/core/document"
 	"graybridge/core/finding"
@@ -15,7 +16,7 @@ var partsOf = map[string][]string{
 }
 
 // unbought keeps what is only wanted, or bought and not seen, from standing among the parts as there.
-func (r *reading) unbought(all []Buy) {
+func (r *reading) unbought(all []bridge.Buy) {
 	for _, n := range r.devices {
 		field, own := strings.CutPrefix(n.Path, "machines."+r.machine.ID+".protection.")
 		if n.State == device.Seen || !own {

@@ -4,6 +4,7 @@ import (
 	"math"
 	"reflect"
 
+	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/document"
 	"graybridge/core/finding"
@@ -16,9 +17,9 @@ import (
 func Failed(d document.Document, where string) Plan {
 	p := *emptyPlan()
 	p.Findings = append(p.Findings, sayFailed(where))
-	state := func(id, title string) State {
-		return State{ID: id, Title: title, Joints: leads.Joints{}, Coils: []Coil{}, Between: []Between{},
-			Lines: []LineAmps{}, Assumed: []string{}, Grade: finding.Open, Verdict: "Not known."}
+	state := func(id, title string) bridge.State {
+		return bridge.State{ID: id, Title: title, Joints: leads.Joints{}, Coils: []bridge.Coil{}, Between: []bridge.Between{},
+			Lines: []bridge.LineAmps{}, Assumed: []string{}, Grade: finding.Open, Verdict: "Not known."}
 	}
 	p.Now, p.Wanted = state("now", "Now"), state("wanted", "As wanted")
 	p.Leads = emptyLeads()

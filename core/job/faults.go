@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/site"
@@ -12,10 +13,10 @@ import (
 
 // Fault is one thing wrong with a motor or its bridge, and the state that it leaves.
 type Fault struct {
-	ID    string `json:"id"`
-	Title string `json:"title"`
-	About string `json:"about"`
-	State State  `json:"state"`
+	ID    string       `json:"id"`
+	Title string       `json:"title"`
+	About string       `json:"about"`
+	State bridge.State `json:"state"`
 }
 
 // Faults settles every fault that these leads and this bridge can have, one after the
@@ -37,12 +38,12 @@ func Faults(ctx context.Context, of *Solved) ([]Fault, error) {
 
 // Mistaken is one fault by its id. The error is ErrNone for one that these leads and this
 // bridge cannot have, or while nothing can be computed, or the context's.
-func Mistaken(ctx context.Context, of *Solved, id string) (State, error) {
-	return picture(ctx, of, func(w *reading) (State, error) {
+func Mistaken(ctx context.Context, of *Solved, id string) (bridge.State, error) {
+	return picture(ctx, of, func(w *reading) (bridge.State, error) {
 		all := w.mistakes()
 		at := slices.IndexFunc(all, func(m leads.Mistake) bool { return m.ID == id })
 		if at < 0 {
-			return State{}, ErrNone
+			return bridge.State{}, ErrNone
 		}
 		return w.fault(all[at]).State, nil
 	})
@@ -54,12 +55,12 @@ func (w *reading) mistakes() []leads.Mistake {
 		return nil
 	}
 	return slices.DeleteFunc(leads.Mistakes(w.site.Hand, w.site.Wanted),
-		func(m leads.Mistake) bool { return !w.bridge.able(m) })
+		func(m leads.Mistake) bool { return !w.bridge.Able(m) })
 }
 
 // fault settles one: the bridge with one thing of it changed.
 func (w *reading) fault(m leads.Mistake) Fault {
-	s := w.bridge.settle("mistake", site.Fed{Joints: m.Joints, Coils: m.Coils, OtherLine: m.OtherLine,
+	s := w.bridge.Settle("mistake", site.Fed{Joints: m.Joints, Coils: m.Coils, OtherLine: m.OtherLine,
 		NoCap: m.NoCapacitor, StartIn: m.StartLeftIn, Can: m.Can, Bridged: m.Bridged}, true)
 	s.Title, s.Note = m.Title, "a mistake, predicted"
 	if m.OtherLine && s.Grade == finding.Good {

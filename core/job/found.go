@@ -4,6 +4,7 @@ import (
 	"math"
 	"slices"
 
+	"graybridge/core/bridge"
 	"graybridge/core/finding"
 	"graybridge/core/protection"
 	"graybridge/core/unit"
@@ -12,19 +13,19 @@ import (
 // found judges what hangs there, whatever else of the plan is open or stopped: the breaker
 // against its wire before anything else that was said, and the relay where nothing was sized. A
 // breaker and a wire that do not go together are not called good for themselves.
-func (r *reading) found(g guarded) (out []finding.Finding) {
-	said := g.said
-	c := protection.Circuit{Wires: r.site.Wires(), Most: g.most, ServiceFactor: r.site.Plate.ServiceFactor,
+func (r *reading) found(g bridge.Guarded) (out []finding.Finding) {
+	said := g.Said
+	c := protection.Circuit{Wires: r.site.Wires(), Most: g.Most, ServiceFactor: r.site.Plate.ServiceFactor,
 		PlateAmps: r.plateAmps()}
-	c.Motor, c.Relay = r.bridge.ownCircuit()
+	c.Motor, c.Relay = r.bridge.OwnCircuit()
 	if f, ok := r.guard.Unguarded(c); ok {
-		f.Cures = g.mend
+		f.Cures = g.Mend
 		out = append(out, f)
 		said = slices.DeleteFunc(slices.Clone(said), func(f finding.Finding) bool {
 			return f.Grade == finding.Good && (f.ID == finding.ProtectionBreaker || f.ID == finding.ProtectionConductor)
 		})
 	}
-	if !g.sized {
+	if !g.Sized {
 		out = append(out, r.guard.Found(c)...)
 	}
 	return append(out, said...)

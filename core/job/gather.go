@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/can"
 	"graybridge/core/document"
@@ -38,7 +39,7 @@ func (w *reading) order(p *Plan) {
 
 // conclude makes what the screens read first: figures with their sections, the link of
 // the path, the next step, the bays, the offers and the card.
-func (w *reading) conclude(p *Plan, g guarded) {
+func (w *reading) conclude(p *Plan, g bridge.Guarded) {
 	p.Motor = finding.Explained(w.side().figures(), finding.OnFit, map[string]finding.Section{
 		"poles": finding.OnPlate, "slip": finding.OnPlate, "power": finding.OnPlate, "torque": finding.OnPlate,
 		"power-factor": finding.OnPlate, "efficiency": finding.OnPlate})
@@ -48,13 +49,13 @@ func (w *reading) conclude(p *Plan, g guarded) {
 	finding.Explained(p.Supply, finding.OnSupplyDrop, nil)
 	finding.Explained(p.Guard, finding.OnProtection, nil)
 	finding.Explained(p.Load, finding.OnOperatingPoint, map[string]finding.Section{"start-gives": finding.OnTorque})
-	p.Link = w.link()
+	p.Link = w.Link()
 	p.Next, p.Offers = p.next(), w.offers(p)
 	w.offerDrive(p)
-	p.Wall, p.Circuits, p.Stairs = w.wall(p, g), circuitNames(w.doc), w.site.Supply.Stairs(g.draw)
+	p.Wall, p.Circuits, p.Stairs = w.wall(p, g), circuitNames(w.doc), w.site.Supply.Stairs(g.Draw)
 	p.Bays = w.bays(p, g)
 	w.stocked(p)
-	p.Card = w.card(p, g)
+	p.Card = w.Card(p, g)
 	p.Ladder = w.ladder(p)
 }
 
@@ -65,8 +66,8 @@ func (p *Plan) ended() bool {
 }
 
 // unsized is a link of a document of which nothing has been solved.
-func unsized(d *document.Document, m *document.Machine, h leads.Hand) Link {
-	l := Link{Parts: []can.Part{}, Does: m.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Rows: m.Leads.Rows,
+func unsized(d *document.Document, m *document.Machine, h leads.Hand) bridge.Link {
+	l := bridge.Link{Parts: []can.Part{}, Does: m.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Rows: m.Leads.Rows,
 		Beside:    m.Leads.Beside,
 		Reversing: d.Bridge.Capacitor.Reversing != "", Bridge: "capacitor", Third: "corner",
 		RulerTo: 100, CornerTo: "L1"}
@@ -76,24 +77,24 @@ func unsized(d *document.Document, m *document.Machine, h leads.Hand) Link {
 	return l
 }
 
-func (w *reading) link() Link {
+func (w *reading) Link() bridge.Link {
 	l := unsized(w.doc, w.machine, w.site.Hand)
 	l.RulerTo, l.LoadKind, l.RelayWay = 0, w.site.Load.Kind, w.guard.Relay
 	l.Usual, l.Lightest, l.Heaviest = w.site.Load.Usual, w.site.Load.Lightest, w.site.Load.Heaviest
 	if w.site.Load.NeverIdles() {
 		l.Lightest = l.Usual
 	}
-	w.bridge.link(&l)
+	w.bridge.Link(&l)
 	for _, m := range w.doc.Machines {
 		if m.Role == document.Idler && l.Branch {
 			ahead, _ := protection.Read(m.Protection, w.doc.Workshop.Rules)
-			l.Ahead = noted(ahead.Breaker)
+			l.Ahead = bridge.Noted(ahead.Breaker)
 		}
 	}
 	l.Neutral = w.site.Rules.LineToNeutral(w.site.Supply.Volts)
-	l.Breaker = noted(w.guard.Breaker)
+	l.Breaker = bridge.Noted(w.guard.Breaker)
 	if w.guard.Relay != protection.Thermistor {
-		l.Relay = noted(w.guard.RelaySet)
+		l.Relay = bridge.Noted(w.guard.RelaySet)
 	}
 	if w.site.Supply.FeederM > 0 {
 		l.Feeder = unit.Plain(math.Round(w.site.Supply.FeederM*10)/10) + unit.Space + "m"
@@ -137,7 +138,7 @@ func graver(a, b finding.Grade) finding.Grade {
 func (w *reading) unsettled(p *Plan, bay finding.Bay) bool {
 	switch bay {
 	case finding.Bridge, finding.Protection:
-		return !w.bridge.settled()
+		return !w.bridge.Settled()
 	case finding.Leads:
 		return !w.side().leadsSettled()
 	case finding.Motor:
@@ -146,7 +147,7 @@ func (w *reading) unsettled(p *Plan, bay finding.Bay) bool {
 	return false
 }
 
-func (w *reading) bays(p *Plan, g guarded) []BayState {
+func (w *reading) bays(p *Plan, g bridge.Guarded) []BayState {
 	out := []BayState{}
 	add := func(bay finding.Bay, title, key string) {
 		one := BayState{Bay: bay, Title: title, Key: key, Mark: w.gravest(p, bay), Do: w.do(p, bay)}
@@ -163,16 +164,16 @@ func (w *reading) bays(p *Plan, g guarded) []BayState {
 		key += ", " + p.Link.Feeder
 	}
 	add(finding.Supply, "Supply", key)
-	key = w.guardKey(p, g)
+	key = w.GuardKey(p, g)
 	add(finding.Protection, "Protection", key)
-	key = w.bridge.key()
+	key = w.bridge.Key()
 	add(finding.Bridge, "Bridge", key)
 	key = w.side().leadsKey(p)
 	add(finding.Leads, "Leads", key)
 	key = "plate not read"
 	if watts := w.side().watts(); watts > 0 {
 		key = unit.Text(watts/1000, "kW")
-		key += w.bridge.motorKey(&p.Wanted)
+		key += w.bridge.MotorKey(&p.Wanted)
 	}
 	add(finding.Motor, "Motor", key)
 	words := map[machine.LoadKind]string{machine.NoLoad: "no load", machine.Constant: "constant",
@@ -185,10 +186,10 @@ func (w *reading) bays(p *Plan, g guarded) []BayState {
 	return out
 }
 
-// guardKey is the protection's key figure: what is there, or what is wanted.
-func (w *reading) guardKey(p *Plan, g guarded) string {
-	there, wants := p.Link.Breaker, w.bridge.guardKey(g)
-	_, relay := w.bridge.ownCircuit()
+// GuardKey is the protection's key figure: what is there, or what is wanted.
+func (w *reading) GuardKey(p *Plan, g bridge.Guarded) string {
+	there, wants := p.Link.Breaker, w.bridge.GuardKey(g)
+	_, relay := w.bridge.OwnCircuit()
 	switch {
 	case p.has(finding.ProtectionWait):
 		return "waits for the bridge"
@@ -201,7 +202,7 @@ func (w *reading) guardKey(p *Plan, g guarded) string {
 	case there != "":
 		return there + ", relay not set"
 	}
-	return first(wants, "not entered")
+	return bridge.First(wants, "not entered")
 }
 
 // title is the job's name, and the machine's where it has several.
@@ -212,8 +213,8 @@ func (w *reading) title() string {
 	return w.doc.Name
 }
 
-// card gathers the page for the machine.
-func (w *reading) card(p *Plan, g guarded) bringup.Card {
+// Card gathers the page for the machine.
+func (w *reading) Card(p *Plan, g bridge.Guarded) bringup.Card {
 	c := bringup.Card{Title: w.title(), Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{},
 		Readings: []bringup.Reading{}, Open: []string{},
 		Checks: []string{}, Cautions: bringup.Cautions(), Foot: cardFoot}
@@ -235,7 +236,7 @@ func (w *reading) card(p *Plan, g guarded) bringup.Card {
 		}
 	}
 	c.Joints = append(c.Joints, w.side().joints(p)...)
-	if f := blocked(p.Findings); f != nil {
+	if f := bridge.Blocked(p.Findings); f != nil {
 		// Why it is not to be fed and what to change, nothing else.
 		c.Joints, c.Checks, c.Open = []bringup.Line{}, []string{}, []string{}
 		c.NotReady = "Not to be fed: " + f.Sentence
@@ -246,9 +247,9 @@ func (w *reading) card(p *Plan, g guarded) bringup.Card {
 		}
 		return c
 	}
-	if w.bridge.carded() {
+	if w.bridge.Carded() {
 		ready(&c, p)
-		w.bridge.card(&c, Planned{&p.Wanted, p.Findings}, g)
+		w.bridge.Card(&c, bridge.Planned{Wanted: &p.Wanted, Findings: p.Findings}, g)
 	} else {
 		c.NotReady = notYet(p)
 	}

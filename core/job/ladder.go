@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 
+	"graybridge/core/bridge"
 	"graybridge/core/capacitor"
 	"graybridge/core/document"
 	"graybridge/core/drive"
@@ -30,7 +31,7 @@ func (r *reading) ladder(p *Plan) protection.Ladder {
 		poles = 3
 	}
 	device := func(kind protection.DeviceKind, id string, poles int) bool {
-		at := slices.IndexFunc(p.Buys, func(b Buy) bool { return b.ID == id })
+		at := slices.IndexFunc(p.Buys, func(b bridge.Buy) bool { return b.ID == id })
 		if at < 0 {
 			return false
 		}
@@ -141,7 +142,7 @@ func (r *reading) capacitorLadder(p *Plan, l *protection.Ladder, c *protection.C
 		device(protection.Overload, "relay", 3)
 	}
 	for _, b := range p.Buys {
-		if b.want.Kind == stores.Capacitor {
+		if b.Want.Kind == stores.Capacitor {
 			l.Devices = append(l.Devices, protection.Device{Kind: protection.RunCan,
 				Mark: protection.Mark(l.Rules, protection.RunCan), Name: b.What, Spec: b.Spec, There: b.Own})
 		}

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/bridge"
 	"graybridge/core/device"
 	"graybridge/core/document"
 	"graybridge/core/finding"
@@ -135,7 +136,7 @@ func TestARecordSaysWhoAndWhen(t *testing.T) {
 	f := unseenAt(p, "machines.m1.protection.breaker")
 	require.NotNil(t, f)
 	require.Equal(t, "Bought on 2026-11-30 by Ada, not seen here yet: breaker, 10 A.", f.Sentence)
-	i := slices.IndexFunc(p.Buys, func(b job.Buy) bool { return b.ID == "breaker" })
+	i := slices.IndexFunc(p.Buys, func(b bridge.Buy) bool { return b.ID == "breaker" })
 	require.GreaterOrEqual(t, i, 0)
 	require.False(t, p.Buys[i].Own)
 	require.Contains(t, p.Buys[i].Note, "bought on 2026-11-30 by Ada, not seen here yet")

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/each"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -14,26 +15,26 @@ import (
 
 // LeadsPlan is what the Leads bay shows beside the two states and the moves.
 type LeadsPlan struct {
-	Round     leads.Verdict   `json:"round"`
-	Labelling leads.Labelling `json:"labelling"`
-	Agreed    string          `json:"agreed,omitempty"` // what the kind is known by
-	Ways      []WayView       `json:"ways" nullable:"false"`
-	Choices   []finding.Cure  `json:"choices" nullable:"false"` // the usual answers to what is joined now
-	Caps      []leads.Cap     `json:"caps" nullable:"false"`    // of the wanted joints
-	CapsText  string          `json:"caps_text,omitempty"`
-	Extras    []leads.Extra   `json:"extras" nullable:"false"`
-	Names     []NamePair      `json:"names" nullable:"false"`
-	Mistakes  []MistakeChoice `json:"mistakes" nullable:"false"`
-	Direction Direction       `json:"direction"`
-	Steps     []string        `json:"steps" nullable:"false"` // of numbering a motor whose plate is gone
-	LineOhms  []string        `json:"line_ohms" nullable:"false"`
-	LineMark  finding.Mark    `json:"line_mark,omitempty"`
-	LineFrom  string          `json:"line_from,omitempty"`
-	Wanted    []string        `json:"line_ohms_wanted" nullable:"false"` // the same once joined as wanted
+	Round     leads.Verdict    `json:"round"`
+	Labelling leads.Labelling  `json:"labelling"`
+	Agreed    string           `json:"agreed,omitempty"` // what the kind is known by
+	Ways      []bridge.WayView `json:"ways" nullable:"false"`
+	Choices   []finding.Cure   `json:"choices" nullable:"false"` // the usual answers to what is joined now
+	Caps      []leads.Cap      `json:"caps" nullable:"false"`    // of the wanted joints
+	CapsText  string           `json:"caps_text,omitempty"`
+	Extras    []leads.Extra    `json:"extras" nullable:"false"`
+	Names     []NamePair       `json:"names" nullable:"false"`
+	Mistakes  []MistakeChoice  `json:"mistakes" nullable:"false"`
+	Direction bridge.Direction `json:"direction"`
+	Steps     []string         `json:"steps" nullable:"false"` // of numbering a motor whose plate is gone
+	LineOhms  []string         `json:"line_ohms" nullable:"false"`
+	LineMark  finding.Mark     `json:"line_mark,omitempty"`
+	LineFrom  string           `json:"line_from,omitempty"`
+	Wanted    []string         `json:"line_ohms_wanted" nullable:"false"` // the same once joined as wanted
 }
 
 func emptyLeads() LeadsPlan {
-	return LeadsPlan{Round: leads.Touches{}.Verdict(), Labelling: leads.Unlabelled(), Ways: []WayView{},
+	return LeadsPlan{Round: leads.Touches{}.Verdict(), Labelling: leads.Unlabelled(), Ways: []bridge.WayView{},
 		Choices: []finding.Cure{}, Caps: []leads.Cap{}, Extras: []leads.Extra{}, Names: []NamePair{},
 		Mistakes: []MistakeChoice{}, Steps: []string{}, LineOhms: []string{}, Wanted: []string{}}
 }
@@ -52,7 +53,7 @@ type MistakeChoice struct {
 }
 
 // planLeads gathers what the bay shows, and says what follows from it.
-func (w *reading) planLeads(p *Plan, g guarded) {
+func (w *reading) planLeads(p *Plan, g bridge.Guarded) {
 	d := &w.machine.Leads
 	l := emptyLeads()
 	l.Round, l.Agreed, l.Extras = w.site.Round, w.site.Agreed(), leads.Extras(d.Extras)
@@ -91,9 +92,9 @@ func (w *reading) planLeads(p *Plan, g guarded) {
 	}
 	if ohm, whole, mark := w.site.LineOhms(w.site.Measured.At, joints); !math.IsNaN(whole) && joints != nil &&
 		w.site.Family() {
-		l.LineOhms = w.pairs(ohm)
+		l.LineOhms = w.Pairs(ohm)
 		if wanted, _, _ := w.site.LineOhms(20, w.site.Wanted); w.site.Wanted != nil {
-			l.Wanted = w.pairs(wanted)
+			l.Wanted = w.Pairs(wanted)
 		}
 		_, l.LineFrom, l.LineMark = w.site.CoilOhm()
 		p.say(w.site.Measured.JudgeLine(ohm, whole, mark)...)
@@ -114,14 +115,14 @@ func (w *reading) planLeads(p *Plan, g guarded) {
 	}
 	p.say(w.sayState(p.Moves)...)
 	var said []finding.Finding
-	l.Direction, said = w.bridge.turning()
+	l.Direction, said = w.bridge.Turning()
 	p.say(said...)
 	p.Leads = l
 }
 
-// pairs writes ohms between the lines with their names.
-func (w *reading) pairs(ohm [3]float64) []string {
-	names := w.bridge.pairs()
+// Pairs writes ohms between the lines with their names.
+func (w *reading) Pairs(ohm [3]float64) []string {
+	names := w.bridge.Pairs()
 	out := make([]string, 3)
 	for i, name := range names {
 		text := "open"
@@ -169,16 +170,16 @@ func sizes(groups [][]string) string {
 }
 
 // ways is every arrangement the leads allow, on this supply and load.
-func (w *reading) ways() []WayView {
-	out := []WayView{}
+func (w *reading) ways() []bridge.WayView {
+	out := []bridge.WayView{}
 	if len(w.site.Reach) == 0 || !w.site.Family() {
 		return out
 	}
-	out = make([]WayView, len(w.site.Reach))
+	out = make([]bridge.WayView, len(w.site.Reach))
 	each.Of(len(out), func(i int) {
 		r := w.site.Reach[i]
 		joints := w.site.Hand.Kind.JointsFor(r.Way)
-		v := WayView{Title: r.Way.String(), Joints: joints.Print(w.site.Hand.Naming),
+		v := bridge.WayView{Title: r.Way.String(), Joints: joints.Print(w.site.Hand.Naming),
 			Coil: unit.Whole(r.CoilVolts, "V"), MadeFor: unit.Whole(r.MadeFor, "V"),
 			Of: unit.Percent(r.Ratio), Ratio: r.Ratio, Fits: r.Fits(), Grade: finding.Good,
 			Text: ownVolts}
@@ -191,7 +192,7 @@ func (w *reading) ways() []WayView {
 			v.Grade = finding.Stop
 			v.Text = w.tooManyVolts(r)
 		}
-		w.bridge.way(&v, r)
+		w.bridge.Way(&v, r)
 		out[i] = v
 	})
 	return out
@@ -216,12 +217,12 @@ func (w *reading) nameTable() []NamePair {
 	return out
 }
 
-func (w *reading) caps(l *LeadsPlan, g guarded) {
+func (w *reading) caps(l *LeadsPlan, g bridge.Guarded) {
 	table, err := leads.ParseCaps(w.doc.Workshop.Caps)
 	if err != nil {
 		table = nil // refused when the workshop is stored
 	}
-	l.Caps = leads.CapsFor(w.site.Wanted, w.site.Hand.Naming, w.site.Gauge, w.bridge.boxWire(g), table)
+	l.Caps = leads.CapsFor(w.site.Wanted, w.site.Hand.Naming, w.site.Gauge, w.bridge.BoxWire(g), table)
 	count := map[int]int{}
 	var wires []int
 	for _, c := range l.Caps {

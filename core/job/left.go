@@ -3,6 +3,7 @@ package job
 import (
 	"reflect"
 
+	"graybridge/core/bridge"
 	"graybridge/core/document"
 	"graybridge/core/finding"
 )
@@ -15,11 +16,11 @@ func (r *reading) leftBehind() (out []finding.Finding) {
 		kind  string
 		entry any
 	}{{document.KindCapacitor, b.Capacitor}, {document.KindRotary, b.Rotary}, {document.KindDrive, b.Drive}, {document.KindDC, b.DC}} {
-		if kind := first(b.Kind, document.KindCapacitor); one.kind == kind {
+		if kind := bridge.First(b.Kind, document.KindCapacitor); one.kind == kind {
 			continue
 		}
 		if n := entered(reflect.ValueOf(one.entry)); n > 0 {
-			out = append(out, sayLeftBehind(one.kind, n, first(b.Kind, document.KindCapacitor)))
+			out = append(out, sayLeftBehind(one.kind, n, bridge.First(b.Kind, document.KindCapacitor)))
 		}
 	}
 	return out

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/document"
 	"graybridge/core/each"
@@ -159,8 +160,8 @@ func (s *Solved) wouldRead() (out map[string]float64) {
 		return out
 	}
 	c := bringup.Card{}
-	if s.r.bridge.carded() {
-		s.r.bridge.card(&c, Planned{&s.plan.Wanted, s.plan.Findings}, guarded{})
+	if s.r.bridge.Carded() {
+		s.r.bridge.Card(&c, bridge.Planned{Wanted: &s.plan.Wanted, Findings: s.plan.Findings}, bridge.Guarded{})
 	}
 	for _, r := range c.Readings {
 		for _, t := range r.Takes {

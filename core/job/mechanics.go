@@ -3,6 +3,7 @@ package job
 import (
 	"math"
 
+	"graybridge/core/bridge"
 	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/fit"
@@ -15,7 +16,7 @@ import (
 
 // mechanics puts what stands between the shaft and the tool into a plan: the belt, and the
 // motor in another's place.
-func (r *reading) mechanics(p *Plan, g guarded) {
+func (r *reading) mechanics(p *Plan, g bridge.Guarded) {
 	belt, said := r.site.Load.Belted(r.running(g))
 	p.Belt = belt
 	p.say(said...)
@@ -24,7 +25,7 @@ func (r *reading) mechanics(p *Plan, g guarded) {
 	if f.OtherIs == "new" {
 		own = &f.OldTerms
 	}
-	if room := g.room; room != nil && room.Continuous > 0 && own.RPM > 0 {
+	if room := g.Room; room != nil && room.Continuous > 0 && own.RPM > 0 {
 		own.SlowRPM, own.SlowNm, own.SlowBy = r.slowest(p, own, room)
 	}
 	made, said := r.makeUp.Judge(r.around(g))
@@ -36,8 +37,8 @@ func (r *reading) mechanics(p *Plan, g guarded) {
 }
 
 // around is what the make-up of the motor's box leans on.
-func (r *reading) around(g guarded) makeup.Around {
-	wire := r.bridge.boxWire(g)
+func (r *reading) around(g bridge.Guarded) makeup.Around {
+	wire := r.bridge.BoxWire(g)
 	a := makeup.Around{Bridge: r.doc.Bridge.Kind, Wire: wire, Earth: wire, Lines: 3,
 		Gauge: r.site.Gauge, Own: r.doc.Workshop.Tables, Electrons: r.doc.Bridge.Kind == document.KindDrive ||
 			r.doc.Bridge.Kind == document.KindDC}
@@ -49,8 +50,8 @@ func (r *reading) around(g guarded) makeup.Around {
 		}
 		own.Glands, a.Own = lying, &own
 	}
-	if g.choice != nil && g.choice.Earth != (unit.Conductor{}) {
-		a.Earth = g.choice.Earth
+	if g.Choice != nil && g.Choice.Earth != (unit.Conductor{}) {
+		a.Earth = g.Choice.Earth
 	}
 	if r.site.Feed.Brushed {
 		a.Lines, a.Leads = 2, 2
@@ -84,10 +85,10 @@ const (
 )
 
 // running is how the motor runs that drives the belt.
-func (r *reading) running(g guarded) load.Running {
+func (r *reading) running(g bridge.Guarded) load.Running {
 	out := load.Running{Mark: finding.Computed}
-	if g.room != nil {
-		out.RPM, out.Gives = g.room.RPM, g.room.Continuous
+	if g.Room != nil {
+		out.RPM, out.Gives = g.Room.RPM, g.Room.Continuous
 	}
 	if r.site.Feed.Brushed {
 		if out.RPM == 0 {
@@ -109,7 +110,7 @@ func (r *reading) running(g guarded) load.Running {
 		return out
 	}
 	// Where idling already overheats a winding, the amps of a supply line say nothing.
-	if least := g.asks.Lines.Least; least > g.asks.Usual.Supply && !math.IsInf(least, 1) {
+	if least := g.Asks.Lines.Least; least > g.Asks.Usual.Supply && !math.IsInf(least, 1) {
 		out.MostAmps, out.MostOf = least, lineLimit
 	}
 	return out

@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/bridge"
 	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
@@ -22,7 +23,7 @@ func TestNoDriveIsOfferedThatItsOwnBayDenies(t *testing.T) {
 		if !inPart(t, i, 2) {
 			continue
 		}
-		var offered *job.Offer
+		var offered *bridge.Offer
 		for _, o := range job.Make(d).Offers {
 			if o.Kind == document.KindDrive {
 				offered = &o

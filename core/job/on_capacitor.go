@@ -2,9 +2,11 @@ package job
 
 import (
 	"fmt"
+	"math/cmplx"
 	"slices"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/can"
 	"graybridge/core/capacitor"
@@ -21,21 +23,23 @@ import (
 
 // onCapacitor is the capacitor bridge in a plan.
 type onCapacitor struct {
-	Ground
+	bridge.Ground
 	*capacitor.Over
 }
 
-func (w onCapacitor) refitted() *site.Site    { return w.Over.Site }
-func (w onCapacitor) read() []finding.Reading { return w.Readings }
-func (w onCapacitor) says() []finding.Finding { return w.Said }
-func (w onCapacitor) settled() bool           { return w.Answer != nil }
-func (w onCapacitor) third() string           { return "made corner (capacitor)" }
-func (w onCapacitor) pairs() [3]string        { return [3]string{"L1-L2", "L2-corner", "corner-L1"} }
-func (w onCapacitor) able(leads.Mistake) bool { return true }
+func (w onCapacitor) Refitted() *site.Site    { return w.Over.Site }
+func (w onCapacitor) Read() []finding.Reading { return w.Readings }
+func (w onCapacitor) Says() []finding.Finding { return w.Said }
+func (w onCapacitor) Settled() bool           { return w.Answer != nil }
+func (w onCapacitor) Third() string           { return "made corner (capacitor)" }
+func (w onCapacitor) Pairs() [3]string        { return [3]string{"L1-L2", "L2-corner", "corner-L1"} }
+func (w onCapacitor) Able(leads.Mistake) bool { return true }
 
-func (w onCapacitor) settle(id string, f site.Fed, known bool) State { return w.State(id, f, known) }
+func (w onCapacitor) Settle(id string, f site.Fed, known bool) bridge.State {
+	return w.State(id, f, known)
+}
 
-func (w onCapacitor) link(l *Link) {
+func (w onCapacitor) Link(l *bridge.Link) {
 	l.CornerTo = w.CornerTo
 	l.Start, l.Microfarad, l.Chosen = w.StartEntered, w.Entered, w.Entered > 0
 	if a := w.Answer; a != nil {
@@ -44,7 +48,7 @@ func (w onCapacitor) link(l *Link) {
 	}
 }
 
-func (w onCapacitor) key() string {
+func (w onCapacitor) Key() string {
 	switch {
 	case w.Answer != nil:
 		return unit.Text(w.Answer.Microfarad, "µF") + " run to " + w.CornerTo
@@ -54,17 +58,17 @@ func (w onCapacitor) key() string {
 	return "capacitor, not sized"
 }
 
-func (w onCapacitor) guardKey(g guarded) string {
+func (w onCapacitor) GuardKey(g bridge.Guarded) string {
 	switch {
-	case g.choice == nil:
+	case g.Choice == nil:
 		return ""
 	case w.Protection.Relay == protection.Thermistor:
-		return "wants " + sizeText(g.choice.Breaker) + "; thermistor"
+		return "wants " + bridge.SizeText(g.Choice.Breaker) + "; thermistor"
 	}
-	return "wants " + sizeText(g.choice.Breaker) + " and a relay"
+	return "wants " + bridge.SizeText(g.Choice.Breaker) + " and a relay"
 }
 
-func (w onCapacitor) motorKey(wanted *State) string {
+func (w onCapacitor) MotorKey(wanted *bridge.State) string {
 	if !wanted.Starts || w.Answer == nil || !w.Answer.UsualRuns {
 		return ""
 	}
@@ -72,37 +76,37 @@ func (w onCapacitor) motorKey(wanted *State) string {
 	return fmt.Sprintf(", winding %s %s", coil, unit.Percent(share))
 }
 
-func (w onCapacitor) ready() (string, bool) {
+func (w onCapacitor) Ready() (string, bool) {
 	if w.Answer == nil {
 		return "", false
 	}
 	return w.buyText(), true
 }
 
-func (w onCapacitor) buyFirst() string {
+func (w onCapacitor) BuyFirst() string {
 	if w.Answer == nil {
 		return ""
 	}
 	return w.buyText() + " "
 }
 
-func (w onCapacitor) boxWire(g guarded) unit.Conductor {
-	if g.noted.Conductor == (unit.Conductor{}) && g.choice != nil {
-		return g.choice.Conductor
+func (w onCapacitor) BoxWire(g bridge.Guarded) unit.Conductor {
+	if g.Noted.Conductor == (unit.Conductor{}) && g.Choice != nil {
+		return g.Choice.Conductor
 	}
-	return g.noted.Conductor
+	return g.Noted.Conductor
 }
 
-func (w onCapacitor) offer(all []finding.Finding) (Offer, bool) {
+func (w onCapacitor) Offer(all []finding.Finding) (bridge.Offer, bool) {
 	if w.Use == nil {
-		return Offer{Grade: finding.Stop, Text: "no joint gives the coils their volts"}, true
+		return bridge.Offer{Grade: finding.Stop, Text: "no joint gives the coils their volts"}, true
 	}
 	use := w.Use.Under(all)
-	return Offer{Grade: use.Grade, Text: finding.Lower(use.Title)}, true
+	return bridge.Offer{Grade: use.Grade, Text: finding.Lower(use.Title)}, true
 }
 
-// way is what an arrangement would do with its own best capacitance.
-func (w onCapacitor) way(v *WayView, r leads.Reach) {
+// Way is what an arrangement would do with its own best capacitance.
+func (w onCapacitor) Way(v *bridge.WayView, r leads.Reach) {
 	if w.AsRead.Model == nil || r.Ratio >= 1+leads.Within {
 		return
 	}
@@ -111,13 +115,13 @@ func (w onCapacitor) way(v *WayView, r leads.Reach) {
 	case ok:
 		v.MicroF, v.Worst, v.Start = unit.Text(uf, "µF"), unit.Percent(share), unit.Percent(start)
 	case uf > 0:
-		v.Worst, v.Text = "stalls", notLikeThis(v)
+		v.Worst, v.Text = "stalls", bridge.NotLikeThis(v)
 	}
 }
 
-func (w onCapacitor) ownCircuit() (motor, relay bool) { return true, true }
+func (w onCapacitor) OwnCircuit() (motor, relay bool) { return true, true }
 
-func (w onCapacitor) bench(joints leads.Joints) (circuit.BenchCase, bool) { return w.Case(joints) }
+func (w onCapacitor) Bench(joints leads.Joints) (circuit.BenchCase, bool) { return w.Case(joints) }
 
 // buyText is what to buy and where it goes.
 func (w onCapacitor) buyText() string {
@@ -133,16 +137,16 @@ func (w onCapacitor) buyText() string {
 	return text
 }
 
-// turning is the direction: what the plan expects, what the bump showed, what
+// Turning is the direction: what the plan expects, what the bump showed, what
 // turns it round.
-func (w onCapacitor) turning() (d Direction, said []finding.Finding) {
+func (w onCapacitor) Turning() (d bridge.Direction, said []finding.Finding) {
 	turns := map[string]string{"L1": "clockwise", "L2": "anticlockwise"}
 	other := capacitor.OtherLine[w.CornerTo]
-	d = Direction{From: "facing the shaft end", Turns: finding.Upper(turns[w.CornerTo]),
+	d = bridge.Direction{From: "facing the shaft end", Turns: finding.Upper(turns[w.CornerTo]),
 		Corner: w.CornerTo, Forbids: w.AsRead.As.Load.Forbids, ShownBy: w.AsRead.As.Load.ShownBy,
 		Swap:    w.moveLineEnd(other),
-		Nothing: []string{exchangeAtPlug, turnEveryCoil},
-		Bump:    []string{beltOffKey, flagOnShaft, lookOnOff, waitLockOff}}
+		Nothing: []string{exchangeAtPlug, bridge.TurnEveryCoil},
+		Bump:    []string{bridge.BeltOffKey, flagOnShaft, lookOnOff, bridge.WaitLockOff}}
 	if w.AsRead.Load.Turn == load.Either && w.AsRead.As.Load.ShownBy == "" {
 		d.Turns += ", expected; the machine has not said which it wants"
 	}
@@ -155,12 +159,12 @@ func (w onCapacitor) turning() (d Direction, said []finding.Finding) {
 	if was == "wrong" {
 		right = capacitor.OtherLine[corner]
 	}
-	f := sayBumped(right)
+	f := bridge.SayBumped(right)
 	switch {
 	case w.CornerTo != right:
 		f.ID, f.Grade, f.Sentence = finding.LeadsBumpWrong, finding.Stop,
 			w.sayBumpWrongWay()
-		f.Detail = d.swapped()
+		f.Detail = d.Swapped()
 		f.Cures = []finding.Cure{{Label: "Capacitor to " + right, Path: "bridge.corner_to", Value: right}}
 		d.Turns = "The wrong way, as the bump showed"
 	case was == "wrong":
@@ -173,10 +177,10 @@ func (w onCapacitor) turning() (d Direction, said []finding.Finding) {
 	return d, []finding.Finding{f}
 }
 
-func (w onCapacitor) carded() bool { return w.Answer != nil && w.Answer.UsualRuns }
+func (w onCapacitor) Carded() bool { return w.Answer != nil && w.Answer.UsualRuns }
 
-// card fills the card of a motor on a capacitor.
-func (w onCapacitor) card(c *bringup.Card, p Planned, g guarded) {
+// Card fills the card of a motor on a capacitor.
+func (w onCapacitor) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 	a, use := w.Answer, w.Use.Under(p.Findings)
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Run capacitor", Value: can.List(a.Parts),
@@ -188,22 +192,22 @@ func (w onCapacitor) card(c *bringup.Card, p Planned, g guarded) {
 				map[capacitor.StartBy]string{"": "button or relay", capacitor.ByButton: "button",
 					capacitor.ByRelay: "relay"}[w.As.StartBy])})
 	}
-	if ch := g.choice; ch != nil {
+	if ch := g.Choice; ch != nil {
 		c.Parts = append(c.Parts,
-			bringup.Line{Name: "Breaker, " + g.asks.Poles(), Value: first(noted(g.noted.Breaker), sizeText(ch.Breaker)),
+			bringup.Line{Name: "Breaker, " + g.Asks.Poles(), Value: bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(ch.Breaker)),
 				Note: "planning"},
-			bringup.Line{Name: "Motor wire", Value: first(conductor(g.noted.Conductor), table.Wire(ch.Conductor)),
+			bringup.Line{Name: "Motor wire", Value: bridge.First(bridge.Conductor(g.Noted.Conductor), table.Wire(ch.Conductor)),
 				Note: "earth " + table.Wire(ch.Earth) + ", planning"},
 			bringup.Line{Name: "Capacitor wires", Value: table.Wire(ch.CapacitorWire), Note: "for " +
 				unit.Text(ch.CapacitorOwn, "A") + ", planning"})
-		set := bringup.Line{Name: "Overload relay", Value: first(noted(g.noted.RelaySet), sizeText(ch.RelaySet)),
-			Note: relayWords(string(ch.Relay)) + "; plan asks " + sizeText(ch.RelaySet)}
+		set := bringup.Line{Name: "Overload relay", Value: bridge.First(bridge.Noted(g.Noted.RelaySet), bridge.SizeText(ch.RelaySet)),
+			Note: bridge.RelayWords(string(ch.Relay)) + "; plan asks " + bridge.SizeText(ch.RelaySet)}
 		switch {
 		case w.Protection.Relay == protection.Thermistor:
 			set = bringup.Line{Name: "Winding guard", Value: "thermistor in the winding",
 				Note: "its relay in the contactor's coil"}
 		case ch.RelaySet == 0:
-			set.Value, set.Note = first(noted(g.noted.RelaySet), "no setting guards"),
+			set.Value, set.Note = bridge.First(bridge.Noted(g.Noted.RelaySet), "no setting guards"),
 				"not every winding: a thermistor too, or other µF"
 		}
 		c.Settings = append(c.Settings, set)
@@ -218,7 +222,7 @@ func (w onCapacitor) card(c *bringup.Card, p Planned, g guarded) {
 
 // readings are what to expect, dead and running.
 func (w onCapacitor) expect(c *bringup.Card, a *capacitor.Answer) {
-	c.Readings = append(c.Readings, w.deadAndFed("capacitor", "Volts L1 to L2", [3]string{"L1-L2", "L2-corner",
+	c.Readings = append(c.Readings, w.DeadAndFed("capacitor", "Volts L1 to L2", [3]string{"L1-L2", "L2-corner",
 		"corner-L1"})...)
 	for _, at := range []struct {
 		gate     bringup.GateID
@@ -239,7 +243,7 @@ func (w onCapacitor) expect(c *bringup.Card, a *capacitor.Answer) {
 				finding.Estimated))
 		}
 		lead := at.p.LeadAmps(w.CornerTo)
-		add("supply", "Amps, supply line", "A", abs(at.p.SupplyAmps), "supply")
+		add("supply", "Amps, supply line", "A", cmplx.Abs(at.p.SupplyAmps), "supply")
 		for i, l := range []string{"L1", "L2", "corner"} {
 			add("lead-"+l, "Amps, motor lead "+l, "A", lead[i], "lead-"+leads.Lines[i])
 		}
@@ -247,7 +251,7 @@ func (w onCapacitor) expect(c *bringup.Card, a *capacitor.Answer) {
 			last := &c.Readings[len(c.Readings)-1]
 			for _, one := range own {
 				id, name := "winding-"+one.Coil, "Amps, winding "+strings.ToUpper(one.Coil)
-				r := bringup.Expected(at.gate, at.id+"-"+id, at.when, name, "A", abs(one.Amps), s[id],
+				r := bringup.Expected(at.gate, at.id+"-"+id, at.when, name, "A", cmplx.Abs(one.Amps), s[id],
 					finding.Estimated)
 				last.Takes = append(last.Takes, r.Takes...)
 			}
@@ -261,13 +265,13 @@ func (w onCapacitor) expect(c *bringup.Card, a *capacitor.Answer) {
 	}
 }
 
-// buys lists everything that the capacitor bridge is built of.
+// Buys lists everything that the capacitor bridge is built of.
 //
 // Long: a list of parts, each by itself.
-func (w onCapacitor) buys(g guarded) []Buy {
-	out := []Buy{}
+func (w onCapacitor) Buys(g bridge.Guarded) []bridge.Buy {
+	out := []bridge.Buy{}
 	a := w.Answer
-	if a == nil || !a.UsualRuns || g.choice == nil {
+	if a == nil || !a.UsualRuns || g.Choice == nil {
 		return out
 	}
 	class := "none is made for what it sees"
@@ -275,14 +279,14 @@ func (w onCapacitor) buys(g guarded) []Buy {
 		class = unit.Whole(a.Class, "V") + " AC or more"
 	}
 	for _, p := range a.Parts {
-		if n := len(out); n > 0 && out[n-1].What == canName(p) && out[n-1].Own == p.Own {
+		if n := len(out); n > 0 && out[n-1].What == bridge.CanName(p) && out[n-1].Own == p.Own {
 			out[n-1].Count++
 			continue
 		}
-		b := Buy{ID: "run-" + unit.Plain(p.Microfarad), Count: 1, What: canName(p), Own: p.Own,
+		b := bridge.Buy{ID: "run-" + unit.Plain(p.Microfarad), Count: 1, What: bridge.CanName(p), Own: p.Own,
 			Spec: "film, for continuous duty, 50/60 Hz, ±5 %, " + class,
 			Note: "two tabs a pole, no polarity; measured before it goes in",
-			want: stores.Want{Kind: stores.Capacitor, Microfarad: p.Microfarad, Volts: a.Class}}
+			Want: stores.Want{Kind: stores.Capacitor, Microfarad: p.Microfarad, Volts: a.Class}}
 		if p.Own {
 			b.Note = "yours: look at its volts before it goes in, measure its µF"
 		} else if price, ok := w.Prices.Of[p.Microfarad]; ok {
@@ -291,100 +295,100 @@ func (w onCapacitor) buys(g guarded) []Buy {
 		out = append(out, b)
 	}
 	if a.Bleed.Ohm > 0 {
-		out = append(out, Buy{ID: "bleed", Count: 1, What: "Discharge resistor", Spec: a.Bleed.Spec(),
+		out = append(out, bridge.Buy{ID: "bleed", Count: 1, What: "Discharge resistor", Spec: a.Bleed.Spec(),
 			Note: "across the cans for good, never through a switch: below 50 V within a minute"})
 	}
 	if w.StartEntered > 0 {
 		s := a.Start
-		out = append(out, Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(w.StartEntered, "µF"),
+		out = append(out, bridge.Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(w.StartEntered, "µF"),
 			Spec: "electrolytic, for starting, " + s.ClassText(), Note: "seconds only; its own discharge resistor: " +
 				s.Bleed.Spec()})
 		amps := s.OwnAmps
 		if w.As.StartBy == capacitor.ByRelay {
-			out = append(out, Buy{ID: "start-relay", Count: 1, What: "Voltage relay for the start capacitor",
+			out = append(out, bridge.Buy{ID: "start-relay", Count: 1, What: "Voltage relay for the start capacitor",
 				Spec: fmt.Sprintf("contact closed at rest, for %s of capacitor amps; coil from the corner to the "+
 					"other line, opening at about %s", unit.Text(amps, "A"), unit.Whole(s.PickUp, "V")),
 				Note: "that is the corner at three quarters of speed, estimated; a timer of two seconds beside it in " +
 					"case it sticks", Planning: true})
 		} else {
-			out = append(out, Buy{ID: "start-button", Count: 1, What: "Start button",
+			out = append(out, bridge.Buy{ID: "start-button", Count: 1, What: "Start button",
 				Spec: fmt.Sprintf("spring return, contact for %s of capacitor amps", unit.Text(amps, "A")),
 				Note: "held until it is up to speed, two seconds at most; a finger cannot forget it, a latching " +
 					"switch can", Planning: true})
 		}
 	}
 	if w.As.Reversing == capacitor.BySwitch {
-		out = append(out, Buy{ID: "reversing", Count: 1, What: "Reversing switch",
+		out = append(out, bridge.Buy{ID: "reversing", Count: 1, What: "Reversing switch",
 			Spec: fmt.Sprintf("one pole, L1 - 0 - L2, for %s of capacitor amps at %s",
 				unit.Text(1.35*a.CapacitorAmps, "A"), unit.Whole(w.AsRead.Supply.Nominal, "V")),
 			Note: "between the capacitor and its line; turned only at standstill", Planning: true})
 	}
 	if w.As.Reversing == capacitor.ByContactors {
-		out = append(out, Buy{ID: "reversing", Count: 1, What: "Reversing contactors, a pair",
+		out = append(out, bridge.Buy{ID: "reversing", Count: 1, What: "Reversing contactors, a pair",
 			Spec: fmt.Sprintf("three-pole, two for the lines, the third for %s of capacitor amps, held off each other "+
 				"mechanically and by a closed contact each", unit.Text(1.35*a.CapacitorAmps, "A")),
 			Note: "in the place of the one contactor; pressed only at standstill", Planning: true})
 	}
-	ch := g.choice
-	motor := g.asks.MostSupply
-	relay := Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it",
-		sizeText(ch.RelaySet)), Note: relayWords(string(ch.Relay)), Own: g.noted.RelaySet > 0, Planning: true}
-	leadsSet := g.asks.Setting(protection.MotorLeads).Amps
+	ch := g.Choice
+	motor := g.Asks.MostSupply
+	relay := bridge.Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it",
+		bridge.SizeText(ch.RelaySet)), Note: bridge.RelayWords(string(ch.Relay)), Own: g.Noted.RelaySet > 0, Planning: true}
+	leadsSet := g.Asks.Setting(protection.MotorLeads).Amps
 	switch {
 	case ch.RelaySet == 0 && w.Protection.Relay != protection.Thermistor && leadsSet > 0: // wired otherwise it guards
-		relay.Spec = fmt.Sprintf("three-pole, range with %s in it", sizeText(leadsSet))
-		relay.Note = relayWords(string(protection.MotorLeads))
+		relay.Spec = fmt.Sprintf("three-pole, range with %s in it", bridge.SizeText(leadsSet))
+		relay.Note = bridge.RelayWords(string(protection.MotorLeads))
 	case ch.RelaySet == 0:
 		relay.Spec, relay.Note = "none: no setting both carries the load and guards the windings", "see the thermistor"
 		if relay.Own {
-			relay.Spec = "set to " + unit.Rating(g.noted.RelaySet) + "; no setting both carries the load and guards " +
+			relay.Spec = "set to " + unit.Rating(g.Noted.RelaySet) + "; no setting both carries the load and guards " +
 				"the windings"
 		}
 	}
 	if w.As.Reversing != capacitor.ByContactors { // else the pair is it
-		out = append(out, Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), "+
+		out = append(out, bridge.Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), "+
 			"%s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.AsRead.Supply.Nominal, "V")),
 			Note:     "holds itself in through the stop button: nothing starts again by itself when the supply returns",
-			Planning: true, want: stores.Want{Kind: stores.Contactor, Amps: 1.25 * motor}})
+			Planning: true, Want: stores.Want{Kind: stores.Contactor, Amps: 1.25 * motor}})
 	}
 	out = append(out,
-		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine",
+		bridge.Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine",
 			Planning: true},
-		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("%s, %s, holding %s at the start",
-			g.asks.Poles(), first(noted(g.noted.Breaker), sizeText(ch.Breaker)), unit.Text(g.asks.StartAmps, "A")),
-			Own: g.noted.Breaker > 0, Planning: true, want: breakerOf(g.noted.Breaker, ch.Breaker)},
-		Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where " +
+		bridge.Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("%s, %s, holding %s at the start",
+			g.Asks.Poles(), bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(ch.Breaker)), unit.Text(g.Asks.StartAmps, "A")),
+			Own: g.Noted.Breaker > 0, Planning: true, Want: bridge.BreakerOf(g.Noted.Breaker, ch.Breaker)},
+		bridge.Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where " +
 			"a hand can be caught", Note: "within reach from where the machine is fed", Planning: true})
 	if w.Protection.Relay != protection.Thermistor {
 		out = append(out, relay)
 	}
 	out = append(out,
-		Buy{ID: "wire", Count: 1, What: "Motor cable", Spec: fmt.Sprintf("%s copper, three conductors and earth %s",
-			first(conductor(g.noted.Conductor), table.Wire(ch.Conductor)), table.Wire(ch.Earth)),
-			Own: conductor(g.noted.Conductor) != "", Planning: true, want: cableOf(g.noted.Conductor, ch.Conductor)},
-		Buy{ID: "capacitor-wire", Count: 2, What: "Capacitor wires",
+		bridge.Buy{ID: "wire", Count: 1, What: "Motor cable", Spec: fmt.Sprintf("%s copper, three conductors and earth %s",
+			bridge.First(bridge.Conductor(g.Noted.Conductor), table.Wire(ch.Conductor)), table.Wire(ch.Earth)),
+			Own: bridge.Conductor(g.Noted.Conductor) != "", Planning: true, Want: bridge.CableOf(g.Noted.Conductor, ch.Conductor)},
+		bridge.Buy{ID: "capacitor-wire", Count: 2, What: "Capacitor wires",
 			Spec: fmt.Sprintf("%s copper (they carry up to %s), heat-proof, with insulated 6.3 mm push-on tabs",
-				table.Wire(ch.CapacitorWire), unit.Text(g.asks.Capacitor, "A")), Planning: true},
-		Buy{ID: "box", Count: 1, What: "Capacitor box", Spec: "of metal, earthed, or of flame-retardant plastic; " +
+				table.Wire(ch.CapacitorWire), unit.Text(g.Asks.Capacitor, "A")), Planning: true},
+		bridge.Buy{ID: "box", Count: 1, What: "Capacitor box", Spec: "of metal, earthed, or of flame-retardant plastic; " +
 			"closed to fingers, its own glands", Note: cansUpright},
-		Buy{ID: "label", Count: 1, What: "Label on the box", Spec: "“Capacitors inside: switch off, wait a minute, " +
+		bridge.Buy{ID: "label", Count: 1, What: "Label on the box", Spec: "“Capacitors inside: switch off, wait a minute, " +
 			"discharge, then open.”"})
 	if w.Protection.Relay == protection.Thermistor || ch.RelaySet == 0 && leadsSet == 0 {
-		out = append(out, Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head",
+		out = append(out, bridge.Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head",
 			Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil",
-				first(w.AsRead.As.Plate.Insulation, "of the winding")), Note: "it feels the winding no relay can see",
+				bridge.First(w.AsRead.As.Plate.Insulation, "of the winding")), Note: "it feels the winding no relay can see",
 			Own: w.Protection.Relay == protection.Thermistor, Planning: true})
 	}
 	return out
 }
 
-func (w onCapacitor) charged(g *bringup.Ground) {
+func (w onCapacitor) Charged(g *bringup.Ground) {
 	g.Held = "the capacitor"
 	if a := w.Answer; a != nil {
-		g.Wait = waits(a.Bleed, a.Microfarad)
+		g.Wait = bridge.Waits(a.Bleed, a.Microfarad)
 		if w.StartEntered > 0 {
 			g.Held = "the run capacitor and the start capacitor, each by itself"
-			g.Wait = later(g.Wait, waits(a.Start.Bleed, w.StartEntered))
+			g.Wait = bridge.Later(g.Wait, bridge.Waits(a.Start.Bleed, w.StartEntered))
 		}
 	}
 }

@@ -3,9 +3,11 @@ package job
 import (
 	"fmt"
 	"math"
+	"math/cmplx"
 	"slices"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/capacitor"
 	"graybridge/core/finding"
 	"graybridge/core/protection"
@@ -31,43 +33,43 @@ func (w onCapacitor) race(c protection.Choice) (capacitor.Race, bool) {
 		InLines: c.Relay == protection.SupplyLines, Trips: class.Trips})
 }
 
-// guarding sizes supply and protection by what the bridge draws.
-func (w onCapacitor) guarding(stop *finding.Finding) (g guarded) {
+// Guarding sizes supply and protection by what the bridge draws.
+func (w onCapacitor) Guarding(stop *finding.Finding) (g bridge.Guarded) {
 	a := w.Answer
 	if a == nil {
 		return g
 	}
-	g.load, g.room = w.LoadFigures(), w.Room()
+	g.Load, g.Room = w.LoadFigures(), w.Room()
 	if a.UsualRuns {
-		draw := &supply.Draw{Mark: w.AsRead.Mark(), RunAmps: abs(a.Usual.SupplyAmps), RunVolts: a.Usual.SupplyVolts,
+		draw := &supply.Draw{Mark: w.AsRead.Mark(), RunAmps: cmplx.Abs(a.Usual.SupplyAmps), RunVolts: a.Usual.SupplyVolts,
 			StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts,
-			IdleAmps: abs(a.Idle.SupplyAmps), IdleVolts: a.Idle.SupplyVolts}
-		if g.supply = w.SupplyFigures(draw); stop == nil {
+			IdleAmps: cmplx.Abs(a.Idle.SupplyAmps), IdleVolts: a.Idle.SupplyVolts}
+		if g.Supply = w.SupplyFigures(draw); stop == nil {
 			draw.MostAmps = draw.RunAmps
 			if a.HeavyRuns {
-				draw.MostAmps = max(draw.MostAmps, abs(a.Heavy.SupplyAmps))
+				draw.MostAmps = max(draw.MostAmps, cmplx.Abs(a.Heavy.SupplyAmps))
 			}
-			g.draw = draw
-			g.said, g.judged = append(g.said, w.AsRead.Supply.Judge(draw, w.AsRead.Rules)...), true
-			stop = blocked(g.said)
+			g.Draw = draw
+			g.Said, g.Judged = append(g.Said, w.AsRead.Supply.Judge(draw, w.AsRead.Rules)...), true
+			stop = bridge.Blocked(g.Said)
 		}
 	}
 	if stop != nil {
-		g.said = append(g.said, sayWait(stop, mendFirst("Breaker, wire and relay", "bridge")))
+		g.Said = append(g.Said, bridge.SayWait(stop, bridge.MendFirst("Breaker, wire and relay", "bridge")))
 		return g
 	}
 	demand, carried := w.Demand()
 	if !carried {
 		return g
 	}
-	g.asks = w.asked(demand)
-	g.asks.OtherUF = w.otherUF(g.asks)
-	choice, found := w.Protection.Judge(g.asks)
-	g.choice, g.said, g.sized, g.mend, g.most = &choice, append(g.said, found...), true, choice.Mend,
+	g.Asks = w.asked(demand)
+	g.Asks.OtherUF = w.otherUF(g.Asks)
+	choice, found := w.Protection.Judge(g.Asks)
+	g.Choice, g.Said, g.Sized, g.Mend, g.Most = &choice, append(g.Said, found...), true, choice.Mend,
 		choice.BreakerMost
-	g.guard = w.guardBands(choice, g.asks, demand)
+	g.Guard = w.guardBands(choice, g.Asks, demand)
 	if race, ok := w.race(choice); ok {
-		g.said = append(g.said, w.JudgeRace(race)...)
+		g.Said = append(g.Said, w.JudgeRace(race)...)
 	}
 	return g
 }

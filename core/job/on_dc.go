@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/circuit"
 	"graybridge/core/dc"
@@ -18,26 +19,26 @@ import (
 
 // onDC is a DC controller in a plan.
 type onDC struct {
-	Ground
+	bridge.Ground
 	*dc.Over
 }
 
-func (w onDC) refitted() *site.Site                              { return w.Site }
-func (w onDC) read() []finding.Reading                           { return w.Readings }
-func (w onDC) says() []finding.Finding                           { return w.Said }
-func (w onDC) settled() bool                                     { return w.Weighed != nil }
-func (w onDC) third() string                                     { return "armature" }
-func (w onDC) pairs() [3]string                                  { return [3]string{"A1-A2", "F1-F2", "S1-S2"} }
-func (w onDC) buyFirst() string                                  { return "" }
-func (w onDC) able(leads.Mistake) bool                           { return false }
-func (w onDC) way(*WayView, leads.Reach)                         {}
-func (w onDC) bench(leads.Joints) (c circuit.BenchCase, ok bool) { return c, false }
-func (w onDC) ownCircuit() (motor, relay bool)                   { return false, false }
+func (w onDC) Refitted() *site.Site                              { return w.Site }
+func (w onDC) Read() []finding.Reading                           { return w.Readings }
+func (w onDC) Says() []finding.Finding                           { return w.Said }
+func (w onDC) Settled() bool                                     { return w.Weighed != nil }
+func (w onDC) Third() string                                     { return "armature" }
+func (w onDC) Pairs() [3]string                                  { return [3]string{"A1-A2", "F1-F2", "S1-S2"} }
+func (w onDC) BuyFirst() string                                  { return "" }
+func (w onDC) Able(leads.Mistake) bool                           { return false }
+func (w onDC) Way(*bridge.WayView, leads.Reach)                  {}
+func (w onDC) Bench(leads.Joints) (c circuit.BenchCase, ok bool) { return c, false }
+func (w onDC) OwnCircuit() (motor, relay bool)                   { return false, false }
 
 // state is the motor at the dial.
-func (w onDC) settle(id string, _ site.Fed, _ bool) State {
-	s := State{ID: id, Title: "At the dial", Joints: leads.Joints{}, Coils: []Coil{}, Between: []Between{},
-		Lines: []LineAmps{}, Assumed: []string{},
+func (w onDC) Settle(id string, _ site.Fed, _ bool) bridge.State {
+	s := bridge.State{ID: id, Title: "At the dial", Joints: leads.Joints{}, Coils: []bridge.Coil{}, Between: []bridge.Between{},
+		Lines: []bridge.LineAmps{}, Assumed: []string{},
 		Known: true, Grade: finding.Open, Verdict: waitsForDCPlate}
 	if w.View == nil {
 		return s
@@ -54,7 +55,7 @@ func (w onDC) settle(id string, _ site.Fed, _ bool) State {
 	s.Supply, s.SupplyT = w.Dial.LineAmps, site.AmpsText(w.Dial.LineAmps)
 	s.Volts = unit.Whole(w.Site.Supply.Volts-w.Dial.LineAmps*w.Site.Supply.LineOhm(), "V")
 	for _, l := range []string{"L1", "L2"} {
-		s.Lines = append(s.Lines, LineAmps{Line: l, Amps: w.Dial.LineAmps, Text: s.SupplyT})
+		s.Lines = append(s.Lines, bridge.LineAmps{Line: l, Amps: w.Dial.LineAmps, Text: s.SupplyT})
 	}
 	s.RPM = unit.Whole(w.Dial.RPM, "rpm")
 	s.Torque = unit.Text(v.Point.Asked*w.Duty.Constants().RatedNm, "N·m")
@@ -64,47 +65,47 @@ func (w onDC) settle(id string, _ site.Fed, _ bool) State {
 	return s
 }
 
-// turning is the direction of a brushed motor.
-func (w onDC) turning() (d Direction, said []finding.Finding) {
+// Turning is the direction of a brushed motor.
+func (w onDC) Turning() (d bridge.Direction, said []finding.Finding) {
 	a := w.AsRead.As.Leads.Brushed.Names.Of(leads.ArmaturePart)
-	d = Direction{Corner: "L1", From: "facing the shaft end", Turns: "Either way, until it is bumped",
+	d = bridge.Direction{Corner: "L1", From: "facing the shaft end", Turns: "Either way, until it is bumped",
 		Forbids: w.AsRead.As.Load.Forbids, ShownBy: w.AsRead.As.Load.ShownBy,
 		Swap:    exchangeArmature(a),
 		Nothing: []string{exchangeLine, exchangeBoth},
-		Bump:    []string{beltOffGuard, dialUp, lookHandsAway, dialToZero}}
-	said = d.bumped(w.AsRead.As.Leads.Bumped, "plus and minus are")
+		Bump:    []string{beltOffGuard, dialUp, bridge.LookHandsAway, dialToZero}}
+	said = d.Bumped(w.AsRead.As.Leads.Bumped, "plus and minus are")
 	return d, said
 }
 
-// guarding sizes supply and protection by the line's RMS amps.
-func (w onDC) guarding(stop *finding.Finding) (g guarded) {
+// Guarding sizes supply and protection by the line's RMS amps.
+func (w onDC) Guarding(stop *finding.Finding) (g bridge.Guarded) {
 	if w.Weighed == nil {
 		return g
 	}
-	g, sizes := steady(w.Site, w.Weighed.FullLine, "controller", w.SupplyFigures, stop)
-	g.load, g.room = w.LoadFigures(), w.Room()
+	g, sizes := bridge.Steady(w.Site, w.Weighed.FullLine, "controller", w.SupplyFigures, stop)
+	g.Load, g.Room = w.LoadFigures(), w.Room()
 	if sizes {
 		figures, said, mend := w.Guard(dc.Noted{Breaker: w.Protection.Breaker, Conductor: w.Protection.Conductor})
-		g.guard, g.said, g.mend, g.sized = figures, append(g.said, said...), mend, true
+		g.Guard, g.Said, g.Mend, g.Sized = figures, append(g.Said, said...), mend, true
 	}
 	return g
 }
 
-func (w onDC) boxWire(guarded) unit.Conductor {
+func (w onDC) BoxWire(bridge.Guarded) unit.Conductor {
 	if w.Weighed == nil {
 		return unit.Conductor{}
 	}
 	return w.Weighed.ArmatureWire
 }
 
-func (w onDC) link(l *Link) {
+func (w onDC) Link(l *bridge.Link) {
 	l.Third, l.CornerTo = "armature", ""
 	if w.Profile != nil {
 		l.DriveName = w.Profile.Name
 	}
 }
 
-func (w onDC) key() string {
+func (w onDC) Key() string {
 	key := "controller, not chosen"
 	if w.Profile != nil {
 		key = w.Profile.Name
@@ -115,32 +116,32 @@ func (w onDC) key() string {
 	return key
 }
 
-func (w onDC) guardKey(guarded) string {
+func (w onDC) GuardKey(bridge.Guarded) string {
 	if w.Weighed == nil {
 		return ""
 	}
-	return "wants " + sizeText(w.Weighed.Breaker)
+	return "wants " + bridge.SizeText(w.Weighed.Breaker)
 }
 
-func (w onDC) motorKey(*State) string {
+func (w onDC) MotorKey(*bridge.State) string {
 	if w.Duty == nil {
 		return ""
 	}
 	return ", " + unit.Whole(w.Dial.RPM, "rpm")
 }
 
-func (w onDC) ready() (string, bool) {
+func (w onDC) Ready() (string, bool) {
 	if w.Weighed == nil {
 		return "", false
 	}
 	return w.takeController(), true
 }
 
-func (w onDC) offer([]finding.Finding) (Offer, bool) {
+func (w onDC) Offer([]finding.Finding) (bridge.Offer, bool) {
 	if w.View == nil {
-		return Offer{}, false
+		return bridge.Offer{}, false
 	}
-	best := Offer{Grade: finding.Stop, Text: "none of the known controllers fits"}
+	best := bridge.Offer{Grade: finding.Stop, Text: "none of the known controllers fits"}
 	words := map[finding.Grade]string{finding.Good: " fits", finding.Caution: " fits with limits"}
 	for _, c := range w.View.Controllers {
 		if c.Grade.Rank() > best.Grade.Rank() {
@@ -150,28 +151,28 @@ func (w onDC) offer([]finding.Finding) (Offer, bool) {
 	return best, true
 }
 
-// buys lists what a controller is built in with.
-func (w onDC) buys(g guarded) []Buy {
+// Buys lists what a controller is built in with.
+func (w onDC) Buys(g bridge.Guarded) []bridge.Buy {
 	p, ch := w.Profile, w.Weighed
 	if p == nil || ch == nil {
-		return []Buy{}
+		return []bridge.Buy{}
 	}
 	c := w.Chosen
-	out := []Buy{
+	out := []bridge.Buy{
 		{ID: "controller", Count: 1, What: "DC controller " + p.Name,
 			Spec: fmt.Sprintf("%s, for %s from %s", unit.Text(p.Amps, "A"), unit.Text(w.Duty.ArmatureAmps, "A"),
 				unit.Whole(w.Site.Supply.Volts, "V")), Own: c.SecondHand == "yes",
-			want: stores.Want{Kind: stores.Drive, Name: p.Name}},
+			Want: stores.Want{Kind: stores.Drive, Name: p.Name}},
 		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the controller, within sight",
 			Planning: true},
 		{ID: "breaker", Count: 1, What: "Breaker", Spec: w.Site.Rules.Poles(w.Site.Supply.Volts) + ", " +
-			first(noted(g.noted.Breaker), sizeText(ch.Breaker)),
-			Own: g.noted.Breaker > 0, Planning: true, want: breakerOf(g.noted.Breaker, ch.Breaker)},
+			bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(ch.Breaker)),
+			Own: g.Noted.Breaker > 0, Planning: true, Want: bridge.BreakerOf(g.Noted.Breaker, ch.Breaker)},
 		{ID: "line-fuse", Count: 2, What: "Line fuse", Spec: "fast, as its maker names" + fuseWords(p.LineFuse)},
 		{ID: "armature-fuse", Count: 1, What: "Armature fuse", Spec: "fast, rated for DC" + fuseWords(p.ArmFuse)},
-		{ID: "line-wire", Count: 1, What: "Line wire", Spec: first(conductor(g.noted.Conductor),
+		{ID: "line-wire", Count: 1, What: "Line wire", Spec: bridge.First(bridge.Conductor(g.Noted.Conductor),
 			table.Wire(ch.Conductor)) + " copper and earth",
-			Own: conductor(g.noted.Conductor) != "", Planning: true, want: cableOf(g.noted.Conductor, ch.Conductor)},
+			Own: bridge.Conductor(g.Noted.Conductor) != "", Planning: true, Want: bridge.CableOf(g.Noted.Conductor, ch.Conductor)},
 		{ID: "armature-wire", Count: 1, What: "Armature wire", Spec: table.Wire(ch.ArmatureWire) + " copper",
 			Planning: true},
 		{ID: "pot", Count: 1, What: "Potentiometer", Spec: unit.Text(p.PotOhm/1000, "kΩ") +
@@ -182,20 +183,20 @@ func (w onDC) buys(g guarded) []Buy {
 		out[3].Count, out[3].Note = 1, "one, in the hot wire; none in the neutral"
 	}
 	if c.StartBy == "buttons" {
-		out = append(out, Buy{ID: "contactor", Count: 1, What: "Contactor",
+		out = append(out, bridge.Buy{ID: "contactor", Count: 1, What: "Contactor",
 			Spec: "two-pole with a holding contact, start and stop buttons", Planning: true})
 	}
 	if c.Reverse == "switch" {
-		out = append(out, Buy{ID: "reversing", Count: 1, What: "Reversing switch",
+		out = append(out, bridge.Buy{ID: "reversing", Count: 1, What: "Reversing switch",
 			Spec: "two-pole changeover, centre off with a catch, rated for DC at " +
 				unit.Whole(w.Duty.ArmatureVolts, "V") + " and " + unit.Text(w.Duty.ArmatureAmps, "A")})
 	}
 	if c.Brake == "yes" {
 		stop := w.Braking()
-		out = append(out, Buy{ID: "resistor", Count: 1, What: "Braking resistor", Spec: unit.Text(stop.Ohm, "Ω") +
+		out = append(out, bridge.Buy{ID: "resistor", Count: 1, What: "Braking resistor", Spec: unit.Text(stop.Ohm, "Ω") +
 			", " + unit.Text(stop.Watts, "W") +
 			", wire-wound, for " + unit.Text(stop.Joules, "J") + " a stop"},
-			Buy{ID: "brake-contactor", Count: 1, What: "Braking contactor",
+			bridge.Buy{ID: "brake-contactor", Count: 1, What: "Braking contactor",
 				Spec: "poles rated for DC, one that closes last"})
 	}
 	return out
@@ -208,10 +209,10 @@ func fuseWords(amps float64) string {
 	return ": " + unit.Rating(amps)
 }
 
-func (w onDC) carded() bool { return w.Weighed != nil }
+func (w onDC) Carded() bool { return w.Weighed != nil }
 
-// card fills the card of a brushed motor on its controller.
-func (w onDC) card(c *bringup.Card, _ Planned, g guarded) {
+// Card fills the card of a brushed motor on its controller.
+func (w onDC) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
 	if c.Ready && !w.Site.Brushed.Settled {
 		c.Ready, c.NotReady = false, "Not to be fed: "+w.Site.Brushed.Text
 	}
@@ -223,9 +224,9 @@ func (w onDC) card(c *bringup.Card, _ Planned, g guarded) {
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Controller", Value: w.Profile.Name, Note: fmt.Sprintf("%s of %s",
 			unit.Text(d.ArmatureAmps, "A"), unit.Text(w.Profile.Amps, "A"))},
-		bringup.Line{Name: "Breaker", Value: first(noted(g.noted.Breaker), sizeText(w.Weighed.Breaker)),
+		bringup.Line{Name: "Breaker", Value: bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(w.Weighed.Breaker)),
 			Note: "planning"},
-		bringup.Line{Name: "Line wire", Value: first(conductor(g.noted.Conductor), table.Wire(w.Weighed.Conductor)),
+		bringup.Line{Name: "Line wire", Value: bridge.First(bridge.Conductor(g.Noted.Conductor), table.Wire(w.Weighed.Conductor)),
 			Note: "planning"},
 		bringup.Line{Name: "Armature wire", Value: table.Wire(w.Weighed.ArmatureWire), Note: "planning"})
 	if w.Chosen.Brake == "yes" {
@@ -270,7 +271,7 @@ func (w onDC) cardReadings(c *bringup.Card) {
 	last.Takes = append(last.Takes, speed.Takes...)
 }
 
-func (w onDC) charged(g *bringup.Ground) {
+func (w onDC) Charged(g *bringup.Ground) {
 	g.Field = w.Site.Direct.Field()
 	g.Held = "the armature's leads and the controller's output"
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 
+	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/circuit"
 	"graybridge/core/drive"
@@ -17,33 +18,33 @@ import (
 
 // onDrive is a drive in a plan.
 type onDrive struct {
-	Ground
+	bridge.Ground
 	*drive.Over
 }
 
-func (w onDrive) refitted() *site.Site    { return w.Over.Site }
-func (w onDrive) read() []finding.Reading { return w.Readings }
-func (w onDrive) says() []finding.Finding { return w.Said }
-func (w onDrive) settled() bool           { return w.Weighed != nil }
-func (w onDrive) third() string           { return "L3" }
-func (w onDrive) pairs() [3]string        { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
-func (w onDrive) buyFirst() string        { return "" }
+func (w onDrive) Refitted() *site.Site    { return w.Over.Site }
+func (w onDrive) Read() []finding.Reading { return w.Readings }
+func (w onDrive) Says() []finding.Finding { return w.Said }
+func (w onDrive) Settled() bool           { return w.Weighed != nil }
+func (w onDrive) Third() string           { return "L3" }
+func (w onDrive) Pairs() [3]string        { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
+func (w onDrive) BuyFirst() string        { return "" }
 
-func (w onDrive) settle(id string, f site.Fed, known bool) State { return w.State(id, f, known) }
+func (w onDrive) Settle(id string, f site.Fed, known bool) bridge.State { return w.State(id, f, known) }
 
-// able leaves out the mistakes of a capacitor.
-func (w onDrive) able(m leads.Mistake) bool {
+// Able leaves out the mistakes of a capacitor.
+func (w onDrive) Able(m leads.Mistake) bool {
 	return !m.NoCapacitor && !m.OtherLine && !m.StartLeftIn && m.Can == 0
 }
 
-func (w onDrive) link(l *Link) {
+func (w onDrive) Link(l *bridge.Link) {
 	l.CornerTo = "L1" // its outputs stand in order; the command turns it round
 	if w.Profile != nil {
 		l.DriveName = w.Profile.Name
 	}
 }
 
-func (w onDrive) key() string {
+func (w onDrive) Key() string {
 	key := "drive, not chosen"
 	if w.Profile != nil {
 		key = w.Profile.Name
@@ -54,21 +55,21 @@ func (w onDrive) key() string {
 	return key
 }
 
-func (w onDrive) guardKey(guarded) string {
+func (w onDrive) GuardKey(bridge.Guarded) string {
 	if w.Weighed == nil {
 		return ""
 	}
-	return "wants " + sizeText(w.Weighed.Breaker) + "; the drive guards the motor"
+	return "wants " + bridge.SizeText(w.Weighed.Breaker) + "; the drive guards the motor"
 }
 
-func (w onDrive) motorKey(wanted *State) string {
+func (w onDrive) MotorKey(wanted *bridge.State) string {
 	if !wanted.Solved || len(wanted.Coils) == 0 {
 		return ""
 	}
 	return ", " + wanted.RPM
 }
 
-func (w onDrive) ready() (string, bool) {
+func (w onDrive) Ready() (string, bool) {
 	if w.Weighed == nil || w.Profile == nil {
 		return "", false
 	}
@@ -76,7 +77,7 @@ func (w onDrive) ready() (string, bool) {
 }
 
 // box: the motor's box is fed by the motor cable, not by the drive's own line.
-func (w onDrive) boxWire(guarded) unit.Conductor {
+func (w onDrive) BoxWire(bridge.Guarded) unit.Conductor {
 	if w.Weighed == nil {
 		return unit.Conductor{}
 	}
@@ -84,10 +85,10 @@ func (w onDrive) boxWire(guarded) unit.Conductor {
 }
 
 // offer: a drive is offered by name, among the drives that are known.
-func (w onDrive) offer([]finding.Finding) (Offer, bool) { return Offer{}, false }
+func (w onDrive) Offer([]finding.Finding) (bridge.Offer, bool) { return bridge.Offer{}, false }
 
-// way is what an arrangement would do on this drive at the plate's own hertz.
-func (w onDrive) way(v *WayView, r leads.Reach) {
+// Way is what an arrangement would do on this drive at the plate's own hertz.
+func (w onDrive) Way(v *bridge.WayView, r leads.Reach) {
 	if w.Motor == nil || r.Ratio >= 1+leads.Within {
 		return
 	}
@@ -96,67 +97,67 @@ func (w onDrive) way(v *WayView, r leads.Reach) {
 	if pt, err := m.At(w.AsRead.Model.FrequencyHz); err == nil && pt.Carries {
 		v.Worst, v.Start = unit.Percent(pt.Share), unit.Percent(pt.Short)
 	} else {
-		v.Worst, v.Text = "stalls", notLikeThis(v)
+		v.Worst, v.Text = "stalls", bridge.NotLikeThis(v)
 	}
 }
 
-func (w onDrive) ownCircuit() (motor, relay bool) { return false, false }
+func (w onDrive) OwnCircuit() (motor, relay bool) { return false, false }
 
-func (w onDrive) bench(joints leads.Joints) (c circuit.BenchCase, ok bool) {
+func (w onDrive) Bench(joints leads.Joints) (c circuit.BenchCase, ok bool) {
 	if w.Motor == nil {
 		return c, false
 	}
 	return circuit.BenchCase{About: w.benchStanding(), Circuit: *w.Case(site.Fed{Joints: joints})}, true
 }
 
-// guarding sizes supply and protection by the drive's rated input.
-func (w onDrive) guarding(stop *finding.Finding) (g guarded) {
+// Guarding sizes supply and protection by the drive's rated input.
+func (w onDrive) Guarding(stop *finding.Finding) (g bridge.Guarded) {
 	if w.Weighed == nil {
 		return g
 	}
-	g, sizes := steady(w.AsRead, w.Weighed.LineAmps, "drive", w.SupplyFigures, stop)
-	g.load, g.room = w.LoadFigures(), w.Room()
+	g, sizes := bridge.Steady(w.AsRead, w.Weighed.LineAmps, "drive", w.SupplyFigures, stop)
+	g.Load, g.Room = w.LoadFigures(), w.Room()
 	if sizes {
 		figures, said, mend := w.Guard(drive.Noted{Breaker: w.Protection.Breaker, Conductor: w.Protection.Conductor})
-		g.guard, g.said, g.mend, g.sized = figures, append(g.said, said...), mend, true
+		g.Guard, g.Said, g.Mend, g.Sized = figures, append(g.Said, said...), mend, true
 	}
 	return g
 }
 
-// turning is the direction behind a drive: any two of its three motor
+// Turning is the direction behind a drive: any two of its three motor
 // wires turn it round.
-func (w onDrive) turning() (d Direction, said []finding.Finding) {
-	d = Direction{From: "facing the shaft end", Turns: "Clockwise, expected", Corner: "L1",
+func (w onDrive) Turning() (d bridge.Direction, said []finding.Finding) {
+	d = bridge.Direction{From: "facing the shaft end", Turns: "Clockwise, expected", Corner: "L1",
 		Forbids: w.AsRead.As.Load.Forbids, ShownBy: w.AsRead.As.Load.ShownBy,
 		Swap:    exchangeMotorWires,
-		Nothing: []string{exchangeInput, turnEveryCoil},
-		Bump:    []string{beltOffKey, fiveHertz, lookHandsAway, waitForLink}}
-	said = d.bumped(w.AsRead.As.Leads.Bumped, "the order of the three wires is")
+		Nothing: []string{exchangeInput, bridge.TurnEveryCoil},
+		Bump:    []string{bridge.BeltOffKey, fiveHertz, bridge.LookHandsAway, waitForLink}}
+	said = d.Bumped(w.AsRead.As.Leads.Bumped, "the order of the three wires is")
 	return d, said
 }
 
-func (w onDrive) carded() bool { return w.Weighed != nil }
+func (w onDrive) Carded() bool { return w.Weighed != nil }
 
-// card fills the card of a motor on a drive.
-func (w onDrive) card(c *bringup.Card, p Planned, g guarded) {
+// Card fills the card of a motor on a drive.
+func (w onDrive) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 	v := w.View
 	if v.ByPlate {
 		c.Open = append(c.Open, leafletUnread)
 	}
 	c.Cautions = bringup.DriveCautions(v.WaitText)
-	breaker := sizeText(w.Weighed.Breaker)
+	breaker := bridge.SizeText(w.Weighed.Breaker)
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Drive", Value: w.Profile.Name, Note: fmt.Sprintf("%s of %s",
 			unit.Text(w.Weighed.Need, "A"), unit.Text(w.Weighed.Have, "A"))},
-		bringup.Line{Name: "Breaker, two-pole", Value: first(noted(g.noted.Breaker), breaker), Note: "planning"},
-		bringup.Line{Name: "Line wire", Value: first(conductor(g.noted.Conductor), w.Weighed.Conductor.String()),
+		bringup.Line{Name: "Breaker, two-pole", Value: bridge.First(bridge.Noted(g.Noted.Breaker), breaker), Note: "planning"},
+		bringup.Line{Name: "Line wire", Value: bridge.First(bridge.Conductor(g.Noted.Conductor), w.Weighed.Conductor.String()),
 			Note: "planning"},
 		bringup.Line{Name: "Motor wire", Value: w.Weighed.MotorWire.String(), Note: "planning"})
 	shown := []drive.Function{drive.MotorAmps, drive.Overload, drive.MotorHertz, drive.MostHertz, drive.RunSource,
 		drive.SpeedSource, drive.Accelerate, drive.Decelerate}
 	for _, r := range v.Sheet {
 		if slices.Contains(shown, r.Function) && len(c.Settings) < 7 {
-			c.Settings = append(c.Settings, bringup.Line{Name: first(r.Code, noCodeYet) + " " + r.Name, Value: r.Value,
+			c.Settings = append(c.Settings, bringup.Line{Name: bridge.First(r.Code, noCodeYet) + " " + r.Name, Value: r.Value,
 				Note: r.Plain})
 		}
 	}
@@ -166,7 +167,7 @@ func (w onDrive) card(c *bringup.Card, p Planned, g guarded) {
 	}
 	c.Settings = append(c.Settings, bringup.Line{Name: "Hertz", Value: unit.Text(w.Hertz, "Hz"), Note: "at most " +
 		unit.Text(v.TopHz, "Hz")})
-	c.Readings = append(c.Readings, w.deadAndFed("drive", "Volts at its input", w.pairs())...)
+	c.Readings = append(c.Readings, w.DeadAndFed("drive", "Volts at its input", w.Pairs())...)
 	if v.Point.Carries {
 		// For its input the drive's losses and the link's shape besides.
 		speed, amps := w.Spread()
@@ -184,58 +185,58 @@ func (w onDrive) card(c *bringup.Card, p Planned, g guarded) {
 }
 
 // driveBuys lists what a drive is built in with.
-func (w onDrive) buys(g guarded) []Buy {
+func (w onDrive) Buys(g bridge.Guarded) []bridge.Buy {
 	p, ch := w.Profile, w.Weighed
 	if p == nil || ch == nil {
-		return []Buy{}
+		return []bridge.Buy{}
 	}
 	poles := w.AsRead.Rules.Poles(w.AsRead.Supply.Nominal)
-	out := []Buy{
+	out := []bridge.Buy{
 		{ID: "drive", Count: 1, What: driveNamed(p), Spec: fmt.Sprintf("%s out, for %s from %s",
 			unit.Text(p.Output.Amps, "A"), unit.Text(ch.Need, "A"), unit.Whole(w.AsRead.Supply.Volts, "V")),
 			Own:  w.Chosen.SecondHand == "yes" || p.ID == drive.ByPlate,
-			want: stores.Want{Kind: stores.Drive, Name: p.Name}},
+			Want: stores.Want{Kind: stores.Drive, Name: p.Name}},
 		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the drive, within sight",
 			Planning: true},
 		{ID: "breaker", Count: 1, What: "Breaker", Spec: poles + ", " +
-			first(noted(g.noted.Breaker), sizeText(ch.Breaker)), Own: g.noted.Breaker > 0, Planning: true,
-			want: breakerOf(g.noted.Breaker, ch.Breaker)},
-		{ID: "line-wire", Count: 1, What: "Line wire", Spec: first(conductor(g.noted.Conductor),
-			table.Wire(ch.Conductor)) + " copper and earth", Own: conductor(g.noted.Conductor) != "", Planning: true,
-			want: cableOf(g.noted.Conductor, ch.Conductor)},
+			bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(ch.Breaker)), Own: g.Noted.Breaker > 0, Planning: true,
+			Want: bridge.BreakerOf(g.Noted.Breaker, ch.Breaker)},
+		{ID: "line-wire", Count: 1, What: "Line wire", Spec: bridge.First(bridge.Conductor(g.Noted.Conductor),
+			table.Wire(ch.Conductor)) + " copper and earth", Own: bridge.Conductor(g.Noted.Conductor) != "", Planning: true,
+			Want: bridge.CableOf(g.Noted.Conductor, ch.Conductor)},
 		{ID: "motor-wire", Count: 1, What: "Motor cable", Spec: table.Wire(ch.MotorWire) +
 			" copper, three conductors and earth, shielded where it runs more than a few metres",
 			Note: "shield to earth at both ends, by ring or gland", Planning: true,
-			want: cableOf(unit.Conductor{}, ch.MotorWire)},
+			Want: bridge.CableOf(unit.Conductor{}, ch.MotorWire)},
 	}
 	if n := w.Chosen.Count; n > 1 {
-		out = append(out, Buy{ID: "relay", Count: n, What: "Overload relay", Planning: true,
+		out = append(out, bridge.Buy{ID: "relay", Count: n, What: "Overload relay", Planning: true,
 			Spec: "three-pole, range with " + unit.Text(w.PlateAmps(), "A") + " in it",
 			Note: "one a motor, its contact in the drive's stop: the drive cannot see one motor alone"})
 	}
 	if w.Chosen.Reactor == "yes" {
-		out = append(out, Buy{ID: "reactor", Count: 1, What: "Line reactor", Spec: "for " +
+		out = append(out, bridge.Buy{ID: "reactor", Count: 1, What: "Line reactor", Spec: "for " +
 			unit.Text(ch.LineAmps, "A"), Planning: true})
 	}
 	if w.Chosen.Choke == "yes" {
-		out = append(out, Buy{ID: "choke", Count: 1, What: "Output choke", Spec: "three-phase, for " +
+		out = append(out, bridge.Buy{ID: "choke", Count: 1, What: "Output choke", Spec: "three-phase, for " +
 			unit.Text(ch.Need, "A") + " or more, close to the drive", Planning: true})
 	}
 	if w.Chosen.Resistor == "yes" {
-		out = append(out, Buy{ID: "resistor", Count: 1, What: "Braking resistor",
+		out = append(out, bridge.Buy{ID: "resistor", Count: 1, What: "Braking resistor",
 			Spec: "ohms and watts by the drive's own sheet", Planning: true})
 	}
 	if w.Chosen.EStop != "yes" {
-		out = append(out, Buy{ID: "stop", Count: 1, What: "Emergency stop",
+		out = append(out, bridge.Buy{ID: "stop", Count: 1, What: "Emergency stop",
 			Spec: "latching, opening by force, into the drive's stop input or its line contactor",
 			Note: "where a hand can be caught"})
 	}
-	return append(out, Buy{ID: "label", Count: 1, What: "Label on the box",
+	return append(out, bridge.Buy{ID: "label", Count: 1, What: "Label on the box",
 		Spec: fmt.Sprintf("“Drive inside: switch off, wait %s, measure its link, then open.”",
 			unit.Plain(p.WaitMinutes)+unit.Space+"min")})
 }
 
-func (w onDrive) charged(g *bringup.Ground) {
+func (w onDrive) Charged(g *bringup.Ground) {
 	g.Link, g.Held = true, "the drive's link, at the terminals that its sheet names"
 	minutes := 5.0
 	source := "planning: no drive is chosen yet"

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"graybridge/core/bridge"
 	"graybridge/core/circuit"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -16,34 +17,36 @@ import (
 
 // onRotary is a rotary converter in a plan: of the idler, or of one of its machines.
 type onRotary struct {
-	Ground
+	bridge.Ground
 	*rotary.Over
 }
 
 // over is the site of the motor planned, as readings on the converter show it.
-func (w onRotary) refitted() *site.Site {
+func (w onRotary) Refitted() *site.Site {
 	if m := w.Member(); m != nil {
 		return m.Site
 	}
 	return w.AsRead
 }
 
-func (w onRotary) read() []finding.Reading               { return w.Readings }
-func (w onRotary) says() []finding.Finding               { return w.Said }
-func (w onRotary) settled() bool                         { return w.Answer != nil && (w.IsIdler() || w.Planned() >= 0) }
-func (w onRotary) third() string                         { return "L3, made line" }
-func (w onRotary) pairs() [3]string                      { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
-func (w onRotary) buyFirst() string                      { return "" }
-func (w onRotary) offer([]finding.Finding) (Offer, bool) { return Offer{}, false }
+func (w onRotary) Read() []finding.Reading                      { return w.Readings }
+func (w onRotary) Says() []finding.Finding                      { return w.Said }
+func (w onRotary) Settled() bool                                { return w.Answer != nil && (w.IsIdler() || w.Planned() >= 0) }
+func (w onRotary) Third() string                                { return "L3, made line" }
+func (w onRotary) Pairs() [3]string                             { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
+func (w onRotary) BuyFirst() string                             { return "" }
+func (w onRotary) Offer([]finding.Finding) (bridge.Offer, bool) { return bridge.Offer{}, false }
 
-func (w onRotary) settle(id string, f site.Fed, known bool) State { return w.State(id, f, known) }
+func (w onRotary) Settle(id string, f site.Fed, known bool) bridge.State {
+	return w.State(id, f, known)
+}
 
-// able leaves out the mistakes of a run capacitor.
-func (w onRotary) able(m leads.Mistake) bool {
+// Able leaves out the mistakes of a run capacitor.
+func (w onRotary) Able(m leads.Mistake) bool {
 	return !m.NoCapacitor && !m.OtherLine && !m.StartLeftIn && m.Can == 0
 }
 
-func (w onRotary) link(l *Link) {
+func (w onRotary) Link(l *bridge.Link) {
 	l.CornerTo, l.Branch = "L1", !w.IsIdler()
 	if a := w.Answer; a != nil {
 		l.Microfarad, l.Chosen = a.Balance.L13+a.Balance.L23, w.Chosen
@@ -53,7 +56,7 @@ func (w onRotary) link(l *Link) {
 	}
 }
 
-func (w onRotary) key() string {
+func (w onRotary) Key() string {
 	switch {
 	case w.Idler == nil:
 		return "converter, no idler yet"
@@ -65,38 +68,38 @@ func (w onRotary) key() string {
 	return fmt.Sprintf("converter, worst winding %s", unit.Percent(w.Answer.Yours.Worst.Share))
 }
 
-func (w onRotary) guardKey(guarded) string {
+func (w onRotary) GuardKey(bridge.Guarded) string {
 	z, ok := w.Size()
 	if !ok {
 		return ""
 	}
-	return "wants " + sizeText(z.Breaker) + " and a relay"
+	return "wants " + bridge.SizeText(z.Breaker) + " and a relay"
 }
 
-func (w onRotary) motorKey(wanted *State) string {
+func (w onRotary) MotorKey(wanted *bridge.State) string {
 	if !wanted.Runs || len(wanted.Coils) == 0 {
 		return ""
 	}
 	return ", " + wanted.RPM
 }
 
-func (w onRotary) ready() (string, bool) {
-	if !w.settled() {
+func (w onRotary) Ready() (string, bool) {
+	if !w.Settled() {
 		return "", false
 	}
 	return w.fitAndStart(), true
 }
 
-func (w onRotary) boxWire(g guarded) unit.Conductor {
-	if g.noted.Conductor != (unit.Conductor{}) {
-		return g.noted.Conductor
+func (w onRotary) BoxWire(g bridge.Guarded) unit.Conductor {
+	if g.Noted.Conductor != (unit.Conductor{}) {
+		return g.Noted.Conductor
 	}
 	z, _ := w.Size()
 	return z.Conductor
 }
 
-// way is what an arrangement would do beside the idler.
-func (w onRotary) way(v *WayView, r leads.Reach) {
+// Way is what an arrangement would do beside the idler.
+func (w onRotary) Way(v *bridge.WayView, r leads.Reach) {
 	if w.AsRead.Model == nil || r.Ratio >= 1+leads.Within {
 		return
 	}
@@ -106,7 +109,7 @@ func (w onRotary) way(v *WayView, r leads.Reach) {
 		return
 	}
 	if !s.Runs {
-		v.Worst, v.Text = "stalls", notLikeThis(v)
+		v.Worst, v.Text = "stalls", bridge.NotLikeThis(v)
 		return
 	}
 	worst := 0.0
@@ -117,9 +120,9 @@ func (w onRotary) way(v *WayView, r leads.Reach) {
 }
 
 // circuit: a machine of the converter has a circuit of its own; the idler's is the converter's feeder.
-func (w onRotary) ownCircuit() (motor, relay bool) { return !w.IsIdler(), true }
+func (w onRotary) OwnCircuit() (motor, relay bool) { return !w.IsIdler(), true }
 
-func (w onRotary) bench(joints leads.Joints) (circuit.BenchCase, bool) {
+func (w onRotary) Bench(joints leads.Joints) (circuit.BenchCase, bool) {
 	if w.AsRead.Model == nil || !w.IsIdler() && w.Street == nil {
 		return circuit.BenchCase{}, false
 	}
@@ -137,52 +140,52 @@ func (w onRotary) noted() rotary.Noted {
 		Thermistor: w.Protection.Relay == protection.Thermistor, Elsewhere: w.Protection.Relay == protection.SupplyLines}
 }
 
-// guarding sizes supply and protection by what the converter draws.
-func (w onRotary) guarding(stop *finding.Finding) (g guarded) {
+// Guarding sizes supply and protection by what the converter draws.
+func (w onRotary) Guarding(stop *finding.Finding) (g bridge.Guarded) {
 	if w.Answer == nil {
 		return g
 	}
 	if w.Room() != nil {
-		g.load, g.room = w.LoadFigures(), w.Room()
+		g.Load, g.Room = w.LoadFigures(), w.Room()
 	}
 	draw, ok := w.Draw()
 	if !ok {
 		return g
 	}
-	g.supply, g.judged = w.SupplyFigures(), true
+	g.Supply, g.Judged = w.SupplyFigures(), true
 	if stop == nil {
-		g.said, g.draw = append(g.said, w.AsRead.Supply.Judge(&draw, w.AsRead.Rules)...), &draw
-		stop = blocked(g.said)
+		g.Said, g.Draw = append(g.Said, w.AsRead.Supply.Judge(&draw, w.AsRead.Rules)...), &draw
+		stop = bridge.Blocked(g.Said)
 	} else {
-		g.said = append(g.said, w.AsRead.Supply.Judge(nil, w.AsRead.Rules)...)
+		g.Said = append(g.Said, w.AsRead.Supply.Judge(nil, w.AsRead.Rules)...)
 	}
 	if stop != nil {
-		g.said = append(g.said, sayWait(stop, mendFirst("Breaker, wire and relay", "converter")))
+		g.Said = append(g.Said, bridge.SayWait(stop, bridge.MendFirst("Breaker, wire and relay", "converter")))
 		return g
 	}
 	z, figures, said, mend := w.Guard(w.noted())
-	g.guard, g.said, g.mend, g.sized, g.most = figures, append(g.said, said...), mend, true, z.Most
+	g.Guard, g.Said, g.Mend, g.Sized, g.Most = figures, append(g.Said, said...), mend, true, z.Most
 	return g
 }
 
-// turning is the direction behind a converter: the idler's spin makes the sequence,
+// Turning is the direction behind a converter: the idler's spin makes the sequence,
 // any two leads at the machine turn it round.
-func (w onRotary) turning() (d Direction, said []finding.Finding) {
+func (w onRotary) Turning() (d bridge.Direction, said []finding.Finding) {
 	way := map[bool]string{false: "Clockwise", true: "Anticlockwise"}[w.As.Spun == rotary.Backward]
-	d = Direction{
+	d = bridge.Direction{
 		From:    "facing the shaft end",
 		Turns:   way + ", expected",
 		Corner:  "L1",
 		Forbids: w.AsRead.As.Load.Forbids,
 		ShownBy: w.AsRead.As.Load.ShownBy,
 		Swap:    exchangeAtStarter,
-		Nothing: []string{exchangeAtPanel, turnEveryCoil},
-		Bump:    []string{idlerUp, beltOffKey, lookSecond, waitLockOff},
+		Nothing: []string{exchangeAtPanel, bridge.TurnEveryCoil},
+		Bump:    []string{idlerUp, bridge.BeltOffKey, lookSecond, bridge.WaitLockOff},
 	}
 	if w.IsIdler() {
 		d.Swap = spinOther
 	}
-	said = d.bumped(w.AsRead.As.Leads.Bumped, "the order of the three leads, and the way the idler is spun, are")
+	said = d.Bumped(w.AsRead.As.Leads.Bumped, "the order of the three leads, and the way the idler is spun, are")
 	wants := map[load.Turn]string{load.Clockwise: "Clockwise", load.Anti: "Anticlockwise"}[w.AsRead.Load.Turn]
 	if w.AsRead.As.Leads.Bumped == "" && w.As.Spun != "" && wants != "" && wants != way && !w.IsIdler() {
 		said = append(said, sayOtherWay(way, wants, w.As.Spun))

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/can"
 	"graybridge/core/finding"
@@ -15,13 +16,13 @@ import (
 	"graybridge/core/unit"
 )
 
-func (w onRotary) carded() bool {
+func (w onRotary) Carded() bool {
 	_, ok := w.Size()
 	return ok && w.Answer.OK
 }
 
-// card fills the card of the converter, or of one machine on it.
-func (w onRotary) card(c *bringup.Card, _ Planned, g guarded) {
+// Card fills the card of the converter, or of one machine on it.
+func (w onRotary) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
 	z, _ := w.Size()
 	c.Cautions = bringup.ConverterCautions()
 	a := w.Answer
@@ -44,26 +45,26 @@ func (w onRotary) card(c *bringup.Card, _ Planned, g guarded) {
 	}
 	c.Parts = append(
 		c.Parts,
-		bringup.Line{Name: "Breaker, " + z.Poles, Value: first(noted(g.noted.Breaker), sizeText(z.Breaker)),
+		bringup.Line{Name: "Breaker, " + z.Poles, Value: bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(z.Breaker)),
 			Note: "planning"},
 		bringup.Line{
 			Name:  "Wire",
-			Value: first(conductor(g.noted.Conductor), table.Wire(z.Conductor)),
+			Value: bridge.First(bridge.Conductor(g.Noted.Conductor), table.Wire(z.Conductor)),
 			Note:  "earth " + table.Wire(z.Earth) + ", planning",
 		},
 	)
 	relay := bringup.Line{
 		Name:  "Overload relay",
-		Value: first(noted(g.noted.RelaySet), sizeText(z.RelaySet)),
-		Note:  "one pole in each lead; plan asks " + sizeText(z.RelaySet),
+		Value: bridge.First(bridge.Noted(g.Noted.RelaySet), bridge.SizeText(z.RelaySet)),
+		Note:  "one pole in each lead; plan asks " + bridge.SizeText(z.RelaySet),
 	}
 	if z.RelaySet == 0 {
-		relay.Value, relay.Note = first(
-			noted(g.noted.RelaySet),
+		relay.Value, relay.Note = bridge.First(
+			bridge.Noted(g.Noted.RelaySet),
 			"no setting guards",
 		), "not every winding: a thermistor too, or other cans"
 	}
-	if g.noted.Relay == protection.Thermistor {
+	if g.Noted.Relay == protection.Thermistor {
 		relay = bringup.Line{
 			Name:  "Winding guard",
 			Value: "thermistor in the winding",
@@ -109,7 +110,7 @@ func (w onRotary) named(id string) string {
 
 // expect are the readings, dead and running.
 func (w onRotary) expect(c *bringup.Card) {
-	c.Readings = append(c.Readings, w.deadAndFed("cans", "Volts L1 to L2", w.pairs())...)
+	c.Readings = append(c.Readings, w.DeadAndFed("cans", "Volts L1 to L2", w.Pairs())...)
 	at, bands, ok := w.Spread(w.AsRead.Load.Usual)
 	if !ok {
 		return
@@ -124,7 +125,7 @@ func (w onRotary) expect(c *bringup.Card) {
 			finding.Estimated))
 	}
 	for i, pair := range []string{"12", "23", "31"} {
-		add("made-"+pair, "Volts "+w.pairs()[i], "V", at.Volts[i], "volts-"+pair)
+		add("made-"+pair, "Volts "+w.Pairs()[i], "V", at.Volts[i], "volts-"+pair)
 	}
 	for i, l := range leads.Lines {
 		add("lead-"+l, "Amps, lead "+l, "A", shaft.Leads[i], "lead-"+l)
@@ -133,37 +134,37 @@ func (w onRotary) expect(c *bringup.Card) {
 	add("rpm", "Speed", "rpm", shaft.RPM, "rpm")
 }
 
-// buys lists what the converter, or a machine's place on it, is built of.
-func (w onRotary) buys(g guarded) []Buy {
+// Buys lists what the converter, or a machine's place on it, is built of.
+func (w onRotary) Buys(g bridge.Guarded) []bridge.Buy {
 	z, ok := w.Size()
 	if !ok || !w.Answer.OK {
-		return []Buy{}
+		return []bridge.Buy{}
 	}
-	out := []Buy{}
+	out := []bridge.Buy{}
 	if w.IsIdler() {
 		out = w.bankBuys()
 	}
-	amps, relay := unit.Text(1.25*z.Amps, "A"), sizeText(z.RelaySet)
-	wire := first(conductor(g.noted.Conductor), table.Wire(z.Conductor))
+	amps, relay := unit.Text(1.25*z.Amps, "A"), bridge.SizeText(z.RelaySet)
+	wire := bridge.First(bridge.Conductor(g.Noted.Conductor), table.Wire(z.Conductor))
 	return append(out,
-		Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: z.Poles + ", lockable, within sight", Planning: true},
-		Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: z.Poles + ", " +
-			first(noted(g.noted.Breaker), sizeText(z.Breaker)),
-			Own: g.noted.Breaker > 0, Planning: true, want: breakerOf(g.noted.Breaker, z.Breaker)},
-		Buy{ID: "contactor", Count: 1, What: "Contactor", Planning: true,
+		bridge.Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: z.Poles + ", lockable, within sight", Planning: true},
+		bridge.Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: z.Poles + ", " +
+			bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(z.Breaker)),
+			Own: g.Noted.Breaker > 0, Planning: true, Want: bridge.BreakerOf(g.Noted.Breaker, z.Breaker)},
+		bridge.Buy{ID: "contactor", Count: 1, What: "Contactor", Planning: true,
 			Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil on lines 1 and 2", amps),
 			Note: "holds itself in through the stop button",
-			want: stores.Want{Kind: stores.Contactor, Amps: 1.25 * z.Amps}},
-		Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it", relay),
-			Note: "one pole in each lead", Own: g.noted.RelaySet > 0, Planning: true},
-		Buy{ID: "wire", Count: 1, What: "Cable", Planning: true, Own: conductor(g.noted.Conductor) != "",
+			Want: stores.Want{Kind: stores.Contactor, Amps: 1.25 * z.Amps}},
+		bridge.Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it", relay),
+			Note: "one pole in each lead", Own: g.Noted.RelaySet > 0, Planning: true},
+		bridge.Buy{ID: "wire", Count: 1, What: "Cable", Planning: true, Own: bridge.Conductor(g.Noted.Conductor) != "",
 			Spec: fmt.Sprintf("%s copper, three conductors and earth %s", wire, table.Wire(z.Earth)),
-			want: cableOf(g.noted.Conductor, z.Conductor)},
-		Buy{ID: "label", Count: 1, What: "Label in the box", Spec: madeLineLabel})
+			Want: bridge.CableOf(g.Noted.Conductor, z.Conductor)},
+		bridge.Buy{ID: "label", Count: 1, What: "Label in the box", Spec: madeLineLabel})
 }
 
 // bankBuys are the cans of a converter and what joins them.
-func (w onRotary) bankBuys() (out []Buy) {
+func (w onRotary) bankBuys() (out []bridge.Buy) {
 	a := w.Answer
 	for bank, cans := range a.Cans {
 		for _, p := range cans {
@@ -171,15 +172,15 @@ func (w onRotary) bankBuys() (out []Buy) {
 		}
 	}
 	if s := a.IdlerStart; w.As.StartBy.ByCapacitor() && s.Used > 0 {
-		out = append(out, Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(s.Used, "µF"),
+		out = append(out, bridge.Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(s.Used, "µF"),
 			Spec: "electrolytic, for starting", Note: "seconds only; its own discharge resistor: " + s.Bleed.Spec()})
 	}
-	return append(out, Buy{ID: "contactor-cans", Count: 1, What: "Contactor for the cans", Planning: true,
+	return append(out, bridge.Buy{ID: "contactor-cans", Count: 1, What: "Contactor for the cans", Planning: true,
 		Spec: "three-pole, for capacitors, coil on lines 1 and 2", Note: "joins the balance cans once the idler is up"})
 }
 
 // appendCan adds a can of a bank, counting its twins.
-func appendCan(out []Buy, bank int, p can.Part, a *rotary.Answer) []Buy {
+func appendCan(out []bridge.Buy, bank int, p can.Part, a *rotary.Answer) []bridge.Buy {
 	id := fmt.Sprintf("bank%d-%s", bank+1, unit.Plain(p.Microfarad))
 	if n := len(out); n > 0 && out[n-1].ID == id && out[n-1].Own == p.Own {
 		out[n-1].Count++
@@ -192,22 +193,22 @@ func appendCan(out []Buy, bank int, p can.Part, a *rotary.Answer) []Buy {
 	}
 	return append(
 		out,
-		Buy{ID: id, Count: 1, What: canName(p), Own: p.Own, Spec: "film, for continuous duty, ±5 %, " + class,
+		bridge.Buy{ID: id, Count: 1, What: bridge.CanName(p), Own: p.Own, Spec: "film, for continuous duty, ±5 %, " + class,
 			Note: [2]string{"between L1 and L3", "between L2 and L3"}[bank] + "; its own discharge resistor",
-			want: stores.Want{Kind: stores.Capacitor, Microfarad: p.Microfarad, Volts: volts}},
+			Want: stores.Want{Kind: stores.Capacitor, Microfarad: p.Microfarad, Volts: volts}},
 	)
 }
 
-func (w onRotary) charged(g *bringup.Ground) {
+func (w onRotary) Charged(g *bringup.Ground) {
 	g.Held = "both banks of cans, each by itself"
 	if w.Answer == nil || !w.Answer.OK {
 		return
 	}
 	for bank := range w.Answer.Cans {
-		g.Wait = later(g.Wait, waits(rotary.BankBleeder(w.Answer, bank), can.Sum(w.Answer.Cans[bank])))
+		g.Wait = bridge.Later(g.Wait, bridge.Waits(rotary.BankBleeder(w.Answer, bank), can.Sum(w.Answer.Cans[bank])))
 	}
 	if s := w.Answer.IdlerStart; s.Used > 0 {
 		g.Held += ", and the start capacitor"
-		g.Wait = later(g.Wait, waits(s.Bleed, s.Used))
+		g.Wait = bridge.Later(g.Wait, bridge.Waits(s.Bleed, s.Used))
 	}
 }

@@ -68,7 +68,7 @@ var order = []step{
 	{finding.Bridge, "Settle the balance cans", asks(rotary.IDNone, rotary.IDFalls, rotary.IDWorst, rotary.IDClass,
 		rotary.IDBanks, rotary.IDStart)},
 	{finding.Bridge, "Say how the idler starts", asks(rotary.IDStartBy, rotary.IDStartCan)},
-	{finding.Bridge, "Keep the made line clear", asks(rotary.IDControls, rotary.IDNeutral, rotary.IDDropOut)},
+	{finding.Bridge, "Keep the made line clear", asks(finding.RotaryControls, finding.RotaryNeutral, rotary.IDDropOut)},
 	{finding.Supply, "Enter the feeder", asks(finding.SupplyFeeder)},
 	{finding.Supply, "Mend the feeder", asks(finding.SupplyWire, finding.SupplyEarth, finding.SupplyBreaker,
 		finding.SupplyPanel)},

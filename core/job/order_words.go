@@ -88,8 +88,8 @@ var unknown = map[string]string{
 	rotary.IDStartBy: "Look beside the idler: a rope and pulley, a small motor, or one can more than the " +
 		"others with a button or a relay.",
 	rotary.IDStartCan:        "The can's own print gives its µF.",
-	rotary.IDControls:        "Follow the coil's two wires in each starter to the lines they come from.",
-	rotary.IDNeutral:         "Follow what is fed from the made line: nothing single-phase may hang there.",
+	finding.RotaryControls:   "Follow the coil's two wires in each starter to the lines they come from.",
+	finding.RotaryNeutral:    "Follow what is fed from the made line: nothing single-phase may hang there.",
 	rotary.IDDropOut:         "Stop the idler with a machine's contactor in: does it let go?",
 	finding.DriveSinglePhase: "Look for the words on the plate once more.",
 	finding.DriveAmps:        "The drive's own plate gives its output amps.",

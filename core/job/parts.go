@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/stores"
 	"graybridge/core/table"
@@ -29,8 +30,8 @@ func (r *reading) stocked(p *Plan) {
 	for i := range p.Buys {
 		b := &p.Buys[i]
 		taken := 0
-		for _, item := range stores.Fits(r.doc.Workshop.Stores, b.want, p.Machine, b.ID) {
-			h := Have{Stock: item.ID, What: item.What, Place: item.Place, Free: item.Free,
+		for _, item := range stores.Fits(r.doc.Workshop.Stores, b.Want, p.Machine, b.ID) {
+			h := bridge.Have{Stock: item.ID, What: item.What, Place: item.Place, Free: item.Free,
 				Metres: item.Kind == stores.Cable}
 			for _, t := range item.Taken {
 				if t.Machine == p.Machine && t.Part == b.ID {

@@ -9,6 +9,7 @@ import (
 	"context"
 	"fmt"
 
+	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/capacitor"
 	"graybridge/core/dc"
@@ -55,12 +56,12 @@ type Plan struct {
 	Rotary   *rotary.ConverterView `json:"rotary,omitempty"`
 	DC       *dc.View              `json:"dc,omitempty"`
 	Brushed  *BrushedPlan          `json:"brushed,omitempty"` // the leads of a brushed motor
-	Buys     []Buy                 `json:"buys" nullable:"false"`
+	Buys     []bridge.Buy          `json:"buys" nullable:"false"`
 	Parts    Parts                 `json:"parts"`
-	Offers   []Offer               `json:"offers" nullable:"false"` // each bridge in a line
-	Now      State                 `json:"now"`
-	Wanted   State                 `json:"wanted"`
-	Link     Link                  `json:"link"`
+	Offers   []bridge.Offer        `json:"offers" nullable:"false"` // each bridge in a line
+	Now      bridge.State          `json:"now"`
+	Wanted   bridge.State          `json:"wanted"`
+	Link     bridge.Link           `json:"link"`
 	Card     bringup.Card          `json:"card"`
 	// PlateAmps are the plate's in a lead, as joined; 0: not known.
 	PlateAmps float64        `json:"-"`
@@ -123,19 +124,19 @@ func (r *reading) plan() *Plan {
 	p.Machine, p.Readings, p.Computed = r.machine.ID, append(p.Readings, r.readings...), r.side().computed()
 	p.say(r.said()...)
 	r.show(p)
-	stop := blocked(p.Findings)
-	g := r.bridge.guarding(stop)
-	g.said = r.found(g)
-	g.noted = accepted(r.guard, g.said)
+	stop := bridge.Blocked(p.Findings)
+	g := r.bridge.Guarding(stop)
+	g.Said = r.found(g)
+	g.Noted = accepted(r.guard, g.Said)
 	p.take(g, stop)
-	if blocked(p.Findings) == nil {
-		p.Buys = append(p.Buys, r.bridge.buys(g)...)
+	if bridge.Blocked(p.Findings) == nil {
+		p.Buys = append(p.Buys, r.bridge.Buys(g)...)
 		r.unbought(p.Buys)
 	}
 	r.side().leads(p, g)
 	p.say(r.site.Load.Judge()...)
 	r.mechanics(p, g)
-	if !g.judged {
+	if !g.Judged {
 		p.say(r.site.Supply.Judge(nil, r.site.Rules)...)
 	}
 	p.say(r.leftBehind()...)
@@ -146,11 +147,11 @@ func (r *reading) plan() *Plan {
 }
 
 // take puts what supply, protection and load make of the bridge into the plan.
-func (p *Plan) take(g guarded, stop *finding.Finding) {
+func (p *Plan) take(g bridge.Guarded, stop *finding.Finding) {
 	for _, one := range []struct {
 		into *[]finding.Figure
 		of   []finding.Figure
-	}{{&p.Supply, g.supply}, {&p.Guard, g.guard}, {&p.Load, g.load}} {
+	}{{&p.Supply, g.Supply}, {&p.Guard, g.Guard}, {&p.Load, g.Load}} {
 		if one.of != nil {
 			*one.into = one.of
 		}
@@ -165,13 +166,13 @@ func (p *Plan) take(g guarded, stop *finding.Finding) {
 		shown.Trims, shown.Wiring = []dc.Row{}, []dc.Wire{}
 		p.DC = &shown
 	}
-	p.say(g.said...)
+	p.say(g.Said...)
 }
 
 func emptyPlan() *Plan {
 	return &Plan{Readings: []finding.Reading{}, Findings: []finding.Finding{}, Moves: []leads.Move{},
 		Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{},
-		Combos: []capacitor.Combo{}, Buys: []Buy{}, Offers: []Offer{},
+		Combos: []capacitor.Combo{}, Buys: []bridge.Buy{}, Offers: []bridge.Offer{},
 		Supply: []finding.Figure{}, Stairs: []supply.Stair{}, Wall: []supply.Chain{}, Circuits: []string{},
 		Guard: []finding.Figure{}, Load: []finding.Figure{}}
 }

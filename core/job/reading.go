@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/capacitor"
 	"graybridge/core/dc"
 	"graybridge/core/device"
@@ -38,7 +39,7 @@ type ground struct {
 // reading is a document read and its bridge worked out over it.
 type reading struct {
 	ground
-	bridge   bridge
+	bridge   bridge.Bridge
 	readings []finding.Reading
 	fit      fit.Fit
 	makeUp   makeup.MakeUp
@@ -87,7 +88,7 @@ func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entr
 	var own []finding.Reading
 	r.guard, own = protection.Read(one.Protection, d.Workshop.Rules)
 	r.readings = append(r.readings, own...)
-	ground := Ground{AsRead: r.site, Protection: r.guard}
+	ground := bridge.Ground{AsRead: r.site, Protection: r.guard}
 	switch d.Bridge.Kind {
 	case document.KindDrive:
 		r.bridge = onDrive{ground, taken.Place(r.site)}
@@ -105,8 +106,8 @@ func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entr
 	if d.Bridge.Kind == document.KindDrive || d.Bridge.Kind == document.KindRotary { // what was typed of the other stays, and is read
 		r.readings = append(r.readings, capacitor.Readings(d.Bridge.Capacitor, r.site)...)
 	}
-	r.readings = append(r.readings, r.bridge.read()...)
-	r.site = r.bridge.refitted()
+	r.readings = append(r.readings, r.bridge.Read()...)
+	r.site = r.bridge.Refitted()
 	r.fit, own = fit.Read(one.Fit, one.Plate.Frame, r.terms(), d.Workshop.Rules == table.NorthAmerica)
 	r.readings = append(r.readings, own...)
 	r.makeUp, own = makeup.Read(one.MakeUp)
@@ -171,7 +172,7 @@ func sheaved(e drive.Entry, b load.BeltEntry) drive.Entry {
 	if e.MotorSheave == "" && e.ToolSheave == "" {
 		e.MotorSheave, e.ToolSheave = b.Motor, b.Tool
 	}
-	e.ToolDiameter = first(e.ToolDiameter, b.ToolMM)
+	e.ToolDiameter = bridge.First(e.ToolDiameter, b.ToolMM)
 	return e
 }
 
@@ -203,7 +204,7 @@ func supplied(d *document.Document) (supply.Entry, *finding.Reading) {
 
 // said is what is said of the document before supply and protection are judged.
 func (r *reading) said() []finding.Finding {
-	return slices.Concat(r.unread(), r.site.Said, r.bridge.says())
+	return slices.Concat(r.unread(), r.site.Said, r.bridge.Says())
 }
 
 // unread says each entry that could not be read.

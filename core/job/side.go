@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -15,7 +16,7 @@ import (
 // by the kind of motor, not by the bridge.
 type side interface {
 	computed() bool
-	leads(*Plan, guarded) // states, moves and the Leads bay
+	leads(*Plan, bridge.Guarded) // states, moves and the Leads bay
 	figures() []finding.Figure
 	plate() []string // as typed, for the card
 	leadsKey(*Plan) string
@@ -43,7 +44,7 @@ func (w induction) leadsSettled() bool        { return w.site.FoundKnown }
 func (w induction) doLeads(p *Plan) Do        { return w.reading.doLeads(p) }
 func (w induction) watts() float64            { return w.site.Plate.ShaftWatts }
 
-func (w induction) leads(p *Plan, g guarded) {
+func (w induction) leads(p *Plan, g bridge.Guarded) {
 	p.Moves, p.Now, p.Wanted = w.states(p.Moves)
 	p.say(w.sayNow(p.Moves, &p.Now)...)
 	w.planLeads(p, g)
@@ -75,7 +76,7 @@ func (w induction) joints(p *Plan) (out []bringup.Line) {
 		for _, n := range g {
 			switch n {
 			case "L3":
-				line = w.bridge.third()
+				line = w.bridge.Third()
 			case "L1", "L2":
 				line = n
 			}

@@ -2,6 +2,7 @@ package job
 
 import (
 	"context"
+	"graybridge/core/bridge"
 	"graybridge/core/document"
 	"reflect"
 	"sync"
@@ -102,7 +103,7 @@ func picture[T any](ctx context.Context, s *Solved, take func(w *reading) (T, er
 }
 
 // bridgeOf is the bridge of a reading where it is of a kind, else ErrNone.
-func bridgeOf[B bridge](w *reading) (b B, err error) {
+func bridgeOf[B bridge.Bridge](w *reading) (b B, err error) {
 	b, ok := w.bridge.(B)
 	if !ok {
 		return b, ErrNone

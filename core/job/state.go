@@ -4,13 +4,14 @@ import (
 	"fmt"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/site"
 )
 
 // states builds the moves and both states.
-func (w *reading) states(none []leads.Move) (moves []leads.Move, now, as State) {
+func (w *reading) states(none []leads.Move) (moves []leads.Move, now, as bridge.State) {
 	moves = none
 	wanted := w.site.Wanted
 	found := w.site.Found
@@ -21,7 +22,7 @@ func (w *reading) states(none []leads.Move) (moves []leads.Move, now, as State) 
 	done, hands := counted(moves)
 	now = w.solved("now", found, w.site.FoundKnown)
 	as = w.solved("wanted", wanted, wanted != nil)
-	name := func(s State) string {
+	name := func(s bridge.State) string {
 		switch {
 		case w.site.Hand.Kind == leads.Three:
 			return "joined inside, in " + string(w.site.Inner)
@@ -70,12 +71,12 @@ func counted(moves []leads.Move) (done, hands int) {
 }
 
 // solved settles some joints on the bridge.
-func (w *reading) solved(id string, joints leads.Joints, known bool) State {
-	return w.bridge.settle(id, site.Fed{Joints: joints}, known)
+func (w *reading) solved(id string, joints leads.Joints, known bool) bridge.State {
+	return w.bridge.Settle(id, site.Fed{Joints: joints}, known)
 }
 
 // sayNow is the finding about feeding the box as it is.
-func (w *reading) sayNow(moves []leads.Move, now *State) (said []finding.Finding) {
+func (w *reading) sayNow(moves []leads.Move, now *bridge.State) (said []finding.Finding) {
 	say := func(f finding.Finding) { said = append(said, f) }
 	done, hands := counted(moves)
 	if !w.site.FoundKnown {

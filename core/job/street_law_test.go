@@ -164,7 +164,7 @@ func streetLaw(d document.Document, p job.Plan) (broken []string) {
 			breaks("%s pulls the idler down and its start is called good", m.ID)
 		}
 	}
-	if f := by(rotary.IDControls); f != nil && f.Grade == finding.Stop && p.Card.Ready {
+	if f := by(finding.RotaryControls); f != nil && f.Grade == finding.Stop && p.Card.Ready {
 		breaks("controls on the made line and the card is ready")
 	}
 	return append(broken, againstCoils(d, p)...)

@@ -142,11 +142,11 @@ func TestTheMadeLineIsKeptClear(t *testing.T) {
 	require.True(t, job.Make(d).Card.Ready)
 	d.Bridge.Rotary.Controls = rotary.OnMadeLeg
 	p := job.Make(d)
-	require.Equal(t, finding.Stop, found(p, rotary.IDControls).Grade)
+	require.Equal(t, finding.Stop, found(p, finding.RotaryControls).Grade)
 	require.False(t, p.Card.Ready)
 	require.NotEmpty(t, p.Guard)
 	d.Bridge.Rotary.Controls, d.Bridge.Rotary.Neutral = rotary.OnLines, "yes"
-	require.Equal(t, finding.Stop, found(job.Make(d), rotary.IDNeutral).Grade)
+	require.Equal(t, finding.Stop, found(job.Make(d), finding.RotaryNeutral).Grade)
 }
 
 // amps is the number at the head of a text.

@@ -6,6 +6,7 @@ import (
 	"math"
 	"slices"
 
+	"graybridge/core/bridge"
 	"graybridge/core/document"
 	"graybridge/core/entry"
 	"graybridge/core/finding"
@@ -27,7 +28,7 @@ func (w *Weighing) Taken(d document.Document, kind string) (document.Document, b
 		return d, false
 	}
 	d = d.Clone()
-	was := first(d.Bridge.Kind, document.KindCapacitor)
+	was := bridge.First(d.Bridge.Kind, document.KindCapacitor)
 	d.Bridge = on.Bridge
 	one := on.Machines[0]
 	for i := range d.Machines {
@@ -138,7 +139,7 @@ func WeighOf(ctx context.Context, d document.Document) (Weighing, error) {
 }
 
 // was is the bridge that the job has.
-func (w *weigher) was() string { return first(w.whole.Bridge.Kind, document.KindCapacitor) }
+func (w *weigher) was() string { return bridge.First(w.whole.Bridge.Kind, document.KindCapacitor) }
 
 // may says that a bridge can be taken into the job: one that several machines share is not
 // exchanged for the sake of one of them.
@@ -223,7 +224,7 @@ func (w *weigher) waits() string {
 	}
 	if w.direct == nil && w.line.Model == nil {
 		p := &w.base.plan
-		if stop := blocked(p.Findings); stop != nil {
+		if stop := bridge.Blocked(p.Findings); stop != nil {
 			return stop.Sentence
 		}
 		return waitsFor(p.Next.Text)

@@ -3,6 +3,7 @@ package job
 import (
 	"fmt"
 	"math"
+	"math/cmplx"
 	"strings"
 
 	"graybridge/core/capacitor"
@@ -79,7 +80,7 @@ func (w *weigher) onCan(c *weigh.Column, t *trial, on onCapacitor) {
 	rpm := w.base.r.site.Plate.RPM
 	if a.UsualRuns {
 		rpm = a.Usual.RPM
-		watts := math.Abs(a.Usual.PowerFactor) * abs(a.Usual.SupplyAmps) * a.Usual.SupplyVolts
+		watts := math.Abs(a.Usual.PowerFactor) * cmplx.Abs(a.Usual.SupplyAmps) * a.Usual.SupplyVolts
 		w.energy(c, watts, a.Usual.ShaftWatts, mark)
 	}
 	w.oneSpeed(c, rpm, bothBySwitch, otherByCapacitor)

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/finding"
 	"graybridge/core/rotary"
 	"graybridge/core/unit"
@@ -253,7 +254,7 @@ func (w *weigher) guard(c *weigh.Column, t *trial) {
 
 // parts is what lies there and what is to be bought, for one plan or for several together.
 func (w *weigher) parts(c *weigh.Column, all ...*trial) {
-	var buys []Buy
+	var buys []bridge.Buy
 	var totals []string
 	unpriced := 0
 	for _, t := range all {

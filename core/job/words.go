@@ -3,6 +3,7 @@ package job
 import (
 	"fmt"
 
+	"graybridge/core/bridge"
 	"graybridge/core/device"
 	"graybridge/core/document"
 	"graybridge/core/finding"
@@ -168,7 +169,7 @@ func sayStarter() finding.Finding {
 
 func sayExtra(e leads.Extra) finding.Finding {
 	return finding.Finding{ID: "leads.extra", Bay: finding.Leads, Grade: finding.Open,
-		Sentence: fmt.Sprintf("Leads %s: what they are is not known.", first(e.Names, e.What)),
+		Sentence: fmt.Sprintf("Leads %s: what they are is not known.", bridge.First(e.Names, e.What)),
 		Detail:   "Goes " + e.Goes + ".", Entries: []string{"leads.extras"}}
 }
 
@@ -185,12 +186,12 @@ func (w *reading) sayFound() finding.Finding {
 		Detail:   w.lookInside(), Entries: []string{"leads.found"}, Cures: w.foundChoices()}
 }
 
-func sayFedNow(now *State) finding.Finding {
+func sayFedNow(now *bridge.State) finding.Finding {
 	return finding.Finding{ID: finding.LeadsFedNow, Bay: finding.Leads, Grade: now.Grade, Sentence: now.Verdict,
 		Detail: "What the joints should be is not known yet: do not feed it before."}
 }
 
-func sayJoined(now *State) finding.Finding {
+func sayJoined(now *bridge.State) finding.Finding {
 	return finding.Finding{ID: "leads.joined", Bay: finding.Leads, Grade: finding.Good,
 		Sentence: "The joints are as wanted.", Detail: "Compare each with the card once more before the lid goes on.",
 		Why: []finding.Why{{Formula: "joints now = joints wanted", Numbers: now.Text, Source: "as ticked"}}}

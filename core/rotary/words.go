@@ -35,10 +35,9 @@ const (
 	IDStartCan   = "rotary.start-can"
 	IDCreeps     = "rotary.creeps"
 	IDSize       = "rotary.size"
-	IDControls   = "rotary.controls"
-	IDNeutral    = "rotary.neutral"
-	IDDropOut    = "rotary.drop-out"
-	IDMarked     = "rotary.marked"
+
+	IDDropOut = "rotary.drop-out"
+	IDMarked  = "rotary.marked"
 )
 
 // Who is a motor of the street in words: -1 the idler.
@@ -255,7 +254,7 @@ func (o *Over) size(ratio, wanted float64, who int, grade finding.Grade) finding
 
 func (o *Over) askControls() finding.Finding {
 	return finding.Finding{
-		ID:       IDControls,
+		ID:       finding.RotaryControls,
 		Grade:    finding.Open,
 		Sentence: "What feeds the coils of the contactors, the lamps and the controls?",
 		Detail:   "Lines 1 and 2 only. The made line is high when little runs and gone when the idler stops.",
@@ -269,7 +268,7 @@ func (o *Over) askControls() finding.Finding {
 
 func (o *Over) controlsOnMade() finding.Finding {
 	return finding.Finding{
-		ID:       IDControls,
+		ID:       finding.RotaryControls,
 		Grade:    finding.Stop,
 		Sentence: "Controls hang on the made line: they chatter, burn, or do not let go.",
 		Detail:   "Move every coil, lamp and transformer to lines 1 and 2, dead and proved dead.",
@@ -282,7 +281,7 @@ func (o *Over) controlsOnMade() finding.Finding {
 
 func (o *Over) neutralOnMade() finding.Finding {
 	return finding.Finding{
-		ID:       IDNeutral,
+		ID:       finding.RotaryNeutral,
 		Grade:    finding.Stop,
 		Sentence: "Nothing may be fed between the made line and a neutral.",
 		Detail: "The idler's star point is no neutral, and the made line is about 1.7 times the volts that such a " +

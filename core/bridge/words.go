@@ -1,4 +1,4 @@
-package job
+package bridge
 
 import (
 	"fmt"
@@ -11,16 +11,16 @@ func (d *Direction) doNotRun() string {
 	return d.Swap + " Do not run it this way: " + d.Forbids + "."
 }
 
-func mendFirst(what, bridge string) string {
+func MendFirst(what, bridge string) string {
 	return what + " follow the " + bridge + " as it will run. Mend that first."
 }
 
-func sayWait(stop *finding.Finding, detail string) finding.Finding {
+func SayWait(stop *finding.Finding, detail string) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionWait, Bay: finding.Protection, Grade: finding.Open,
 		Sentence: "Nothing is sized here while a stop stands: " + stop.Sentence, Detail: detail, Entries: stop.Entries}
 }
 
-func sayBumped(right string) finding.Finding {
+func SayBumped(right string) finding.Finding {
 	return finding.Finding{ID: "leads.bumped", Bay: finding.Leads, Grade: finding.Good,
 		Sentence: fmt.Sprintf("The bump showed the right direction, capacitor on %s.", right),
 		Entries:  []string{"leads.bumped"},
@@ -38,18 +38,18 @@ func sayBumpedRight(fixed string) finding.Finding {
 
 func sayBumpWrong(d Direction) finding.Finding {
 	return finding.Finding{ID: finding.LeadsBumpWrong, Bay: finding.Leads, Grade: finding.Stop,
-		Sentence: "The bump turned the wrong way.", Detail: d.swapped(), Entries: []string{"leads.bumped"},
+		Sentence: "The bump turned the wrong way.", Detail: d.Swapped(), Entries: []string{"leads.bumped"},
 		Cures: []finding.Cure{{Label: "Exchanged: bump again", Path: "leads.bumped", Value: ""}}}
 }
 
-func notLikeThis(v *WayView) string {
+func NotLikeThis(v *WayView) string {
 	return v.Text + " It does not carry your load like this."
 }
 
-const turnEveryCoil = "Turning every coil round, or renaming the phases in rotation."
+const TurnEveryCoil = "Turning every coil round, or renaming the phases in rotation."
 
-const beltOffKey = "Belt off or coupling apart; key out or taped; guard on what still turns."
+const BeltOffKey = "Belt off or coupling apart; key out or taped; guard on what still turns."
 
-const waitLockOff = "Wait until it stands. Lock off before anything is touched."
+const WaitLockOff = "Wait until it stands. Lock off before anything is touched."
 
-const lookHandsAway = "Look from the shaft end, hands and sleeves away."
+const LookHandsAway = "Look from the shaft end, hands and sleeves away."

@@ -1,4 +1,4 @@
-package job
+package bridge
 
 import "graybridge/core/site"
 

@@ -1,4 +1,4 @@
-package job
+package bridge
 
 import (
 	"graybridge/core/finding"
@@ -33,9 +33,9 @@ type Direction struct {
 	Corner  string   `json:"corner"` // the line that the capacitor is on
 }
 
-// bumped takes in which way the last bump turned, and says so; fixed is what no longer
+// Bumped takes in which way the last bump turned, and says so; fixed is what no longer
 // changes once it was right, with its verb.
-func (d *Direction) bumped(entry, fixed string) []finding.Finding {
+func (d *Direction) Bumped(entry, fixed string) []finding.Finding {
 	switch was, _, _ := strings.Cut(entry, "-"); was {
 	case "right":
 		d.Turns = "As wanted: the bump showed it"
@@ -47,8 +47,8 @@ func (d *Direction) bumped(entry, fixed string) []finding.Finding {
 	return nil
 }
 
-// swapped is what turns it round, and what forbids to run it before.
-func (d *Direction) swapped() string {
+// Swapped is what turns it round, and what forbids to run it before.
+func (d *Direction) Swapped() string {
 	if d.Forbids == "" {
 		return d.Swap
 	}

@@ -1,4 +1,4 @@
-package job
+package bridge
 
 import (
 	"fmt"
@@ -22,7 +22,7 @@ type Buy struct {
 	Shop     string `json:"shop,omitempty"`
 	Have     []Have `json:"have,omitempty"` // of the workshop's stores, what would do or is taken
 
-	want stores.Want
+	Want stores.Want
 }
 
 // Have is a thing of the workshop's stores for a part.
@@ -51,15 +51,15 @@ func (h Have) Words() string {
 	return text + fmt.Sprintf(": %d free", h.Free)
 }
 
-// noted is a size that is there already, in words; empty where none is.
-func noted(amps float64) string {
+// Noted is a size that is there already, in words; empty where none is.
+func Noted(amps float64) string {
 	if amps == 0 {
 		return ""
 	}
 	return unit.Rating(amps)
 }
 
-func canName(p can.Part) string {
+func CanName(p can.Part) string {
 	stock, _, _ := table.RunCapacitors()
 	for _, s := range stock {
 		if s == p.Microfarad {
@@ -69,40 +69,40 @@ func canName(p can.Part) string {
 	return "Run capacitors together " + unit.Plain(p.Microfarad) + unit.Space + "µF"
 }
 
-// breakerOf is what the stores are asked for: the breaker that is noted, else the plan's.
-func breakerOf(noted, asked float64) stores.Want {
+// BreakerOf is what the stores are asked for: the breaker that is noted, else the plan's.
+func BreakerOf(noted, asked float64) stores.Want {
 	if noted > 0 {
 		asked = noted
 	}
 	return stores.Want{Kind: stores.Breaker, Amps: asked}
 }
 
-// cableOf is the cable that is noted, else the plan's.
-func cableOf(noted, asked unit.Conductor) stores.Want {
+// CableOf is the cable that is noted, else the plan's.
+func CableOf(noted, asked unit.Conductor) stores.Want {
 	if noted != (unit.Conductor{}) {
 		asked = noted
 	}
 	return stores.Want{Kind: stores.Cable, Conductor: asked}
 }
 
-// sizeText is a size in amps; 0 is none that the tables or the motor allow.
-func sizeText(amps float64) string { return first(noted(amps), "none fits") }
+// SizeText is a size in amps; 0 is none that the tables or the motor allow.
+func SizeText(amps float64) string { return First(Noted(amps), "none fits") }
 
-func first(a, b string) string {
+func First(a, b string) string {
 	if a != "" {
 		return a
 	}
 	return b
 }
 
-func conductor(c unit.Conductor) string {
+func Conductor(c unit.Conductor) string {
 	if c == (unit.Conductor{}) {
 		return ""
 	}
 	return c.String()
 }
 
-func relayWords(way string) string {
+func RelayWords(way string) string {
 	if way == "supply-lines" {
 		return "line 1 through one pole, the return through the other two"
 	}

@@ -1,4 +1,4 @@
-package job
+package bridge
 
 import (
 	"graybridge/core/bringup"
@@ -12,9 +12,9 @@ import (
 // lineDoubt is how far a line may lie from its volts of another hour.
 const lineDoubt = 0.03
 
-// deadAndFed are the readings of every bridge before a motor turns: its ohms, with what is
+// DeadAndFed are the readings of every bridge before a motor turns: its ohms, with what is
 // taken off for them, and the volts that feed it.
-func (w Ground) deadAndFed(off, volts string, pairs [3]string) (out []bringup.Reading) {
+func (w Ground) DeadAndFed(off, volts string, pairs [3]string) (out []bringup.Reading) {
 	if ohm, _, mark := w.AsRead.LineOhms(20, w.AsRead.Wanted); !math.IsNaN(ohm[0] + ohm[1] + ohm[2]) {
 		where := "Ohms " + pairs[0] + ", " + pairs[1] + ", " + pairs[2]
 		out = append(out, bringup.Alike("dead, "+off+" off", where, pairs, ohm, mark))
@@ -26,9 +26,9 @@ func (w Ground) deadAndFed(off, volts string, pairs [3]string) (out []bringup.Re
 	return append(out, r)
 }
 
-// waits is how long a can takes to fall below what counts as dead, from the worst peak that it
+// Waits is how long a can takes to fall below what counts as dead, from the worst peak that it
 // can keep; nil where it keeps none.
-func waits(b can.Bleeder, microfarad float64) *bringup.Wait {
+func Waits(b can.Bleeder, microfarad float64) *bringup.Wait {
 	seconds := b.Falls(microfarad, bringup.CanDead)
 	if !(seconds > 0) {
 		return nil
@@ -41,8 +41,8 @@ func waits(b can.Bleeder, microfarad float64) *bringup.Wait {
 		Source: "discharge through a whole resistor", Estimated: true, Section: finding.OnCapacitorPart}}
 }
 
-// later is the longer of two waits.
-func later(a, b *bringup.Wait) *bringup.Wait {
+// Later is the longer of two waits.
+func Later(a, b *bringup.Wait) *bringup.Wait {
 	if a == nil || b != nil && b.Seconds > a.Seconds {
 		return b
 	}

@@ -1,4 +1,4 @@
-package job
+package bridge
 
 import (
 	"graybridge/core/can"
@@ -15,8 +15,8 @@ type Offer struct {
 	Grade finding.Grade `json:"grade"`
 	Text  string        `json:"text"`
 
-	draw     *supply.Draw // of the line; nil: not known
-	id, name string       // of a drive
+	Draw     *supply.Draw // of the line; nil: not known
+	Id, Name string       // of a drive
 }
 
 // Link carries the plain numbers that the drawings and the µF ruler need.

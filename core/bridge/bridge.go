@@ -1,0 +1,133 @@
+// Package bridge is what a plan asks of a way from two lines to three, and what each of the four
+// gives for an answer: small types that everything after them is made of (states, what is sized
+// for it, parts, offers) and a few small interfaces. A bridge's own rules, sentences, parts and
+// card are its chapter's; nothing here knows which bridges there are.
+package bridge
+
+import (
+	"graybridge/core/bringup"
+	"graybridge/core/circuit"
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/load"
+	"graybridge/core/protection"
+	"graybridge/core/site"
+	"graybridge/core/supply"
+	"graybridge/core/unit"
+)
+
+// Bridge is one way from two lines to three over a site.
+type Bridge interface {
+	Solved
+	Circuit
+	Guarding
+	Papers
+}
+
+// Solved is what a bridge makes of its site.
+type Solved interface {
+	Refitted() *site.Site    // as the bridge's own readings show it
+	Read() []finding.Reading // how its entries were read
+	Says() []finding.Finding
+	Settled() bool // it has been worked out
+}
+
+// Circuit is the bridge as a circuit, with the motor joined to it in some way.
+type Circuit interface {
+	// Settle solves a state; known is false where nobody has said what is joined.
+	Settle(id string, f site.Fed, known bool) State
+	Able(leads.Mistake) bool // the mistake can be made on it
+	Way(*WayView, leads.Reach)
+	Turning() (Direction, []finding.Finding)
+	Bench(leads.Joints) (c circuit.BenchCase, ok bool)
+	Third() string    // the third line's name in a joint
+	Pairs() [3]string // of lines, between which volts and ohms are read
+}
+
+// Guarding is what feeds and guards the bridge.
+type Guarding interface {
+	// Guarding sizes supply, protection and load by what the bridge draws; nothing is sized under a stop.
+	Guarding(stop *finding.Finding) Guarded
+	OwnCircuit() (motor, relay bool) // it is a motor's own circuit; an overload relay belongs in it
+	BoxWire(Guarded) unit.Conductor  // the wire that feeds the motor's box
+	Charged(*bringup.Ground)         // what of it holds a charge, and how long
+}
+
+// Papers are what a bridge says in few words, and what is bought and carried to the machine.
+type Papers interface {
+	Buys(Guarded) []Buy
+	Carded() bool // enough is known for a card
+	Card(*bringup.Card, Planned, Guarded)
+	Link(*Link)
+	Key() string
+	GuardKey(Guarded) string
+	MotorKey(wanted *State) string
+	Ready() (text string, ok bool)
+	BuyFirst() string // said before a caution; empty where that does not help
+	Offer(all []finding.Finding) (Offer, bool)
+}
+
+// Ground is what a bridge stands on: its machine's site as it was read, before readings on the
+// bridge show the motor anew, and what protection is noted there.
+type Ground struct {
+	AsRead     *site.Site
+	Protection protection.Protection
+}
+
+// Planned is what a plan has come to when its card is filled.
+type Planned struct {
+	Wanted   *State
+	Findings []finding.Finding
+}
+
+// Guarded is what supply, protection and load make of a bridge.
+type Guarded struct {
+	Supply, Guard, Load []finding.Figure
+	Room                *load.Room // what motor and bridge give the load; nil: not known
+	Said                []finding.Finding
+	Judged              bool // the supply has been judged with what is drawn
+	Draw                *supply.Draw
+	Choice              *protection.Choice
+	Asks                protection.Asks
+
+	Sized bool           // breaker, wire and relay have been sized and judged
+	Mend  []finding.Cure // of a breaker that does not guard its wire
+	Most  float64        // the greatest breaker of a motor's own circuit; 0: not known
+	Noted protection.Protection
+}
+
+// Steady judges the supply for electronics that ramp a motor up: they draw the same amps
+// at the start as in the run; figures shows them. Breaker and wire are to be sized unless a
+// stop stands.
+func Steady(s *site.Site, amps float64, name string, figures func(*supply.Draw) []finding.Figure,
+	stop *finding.Finding) (out Guarded, sizes bool) {
+	draw := s.Supply.Ramped(amps, finding.Estimated)
+	out.Supply, out.Judged = figures(draw), true
+	if stop != nil {
+		out.Said = append(out.Said, SayWait(stop, MendFirst("Breaker and wire", name)))
+		draw = nil
+	}
+	out.Said, out.Draw = append(out.Said, s.Supply.Judge(draw, s.Rules)...), draw
+	return out, stop == nil
+}
+
+// atTheBox are stops about what is found or fitted, not about a value that sizes
+// follow from: they keep the card back, and what is asked stays in sight.
+var atTheBox = map[string]bool{
+	finding.LeadsFedNow: true, finding.SupplyWire: true, finding.DriveSink: true, finding.DriveContactor: true,
+	finding.DriveLidRun: true, finding.SupplyBreaker: true, finding.SupplyPanel: true,
+	finding.DriveFight: true, finding.DriveRunSource: true, finding.DriveSpeedSource: true, finding.DriveNever: true,
+	finding.RotaryControls: true, finding.RotaryNeutral: true,
+	load.BeltMost: true, load.BeltRim: true, load.BeltTouch: true,
+}
+
+// Blocked is the stop that a value stands under: nothing is sized for a state
+// that must not be.
+func Blocked(all []finding.Finding) *finding.Finding {
+	for i, f := range all {
+		if f.Grade == finding.Stop && f.Bay != finding.Protection && !atTheBox[f.ID] {
+			return &all[i]
+		}
+	}
+	return nil
+}
