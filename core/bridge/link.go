@@ -15,8 +15,9 @@ type Offer struct {
 	Grade finding.Grade `json:"grade"`
 	Text  string        `json:"text"`
 
-	Draw     *supply.Draw // of the line; nil: not known
-	Id, Name string       // of a drive
+	Draw *supply.Draw `json:"-"` // of the line; nil: not known
+	ID   string       `json:"-"` // of a drive
+	Name string       `json:"-"`
 }
 
 // Link carries the plain numbers that the drawings and the µF ruler need.

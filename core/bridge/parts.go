@@ -22,7 +22,8 @@ type Buy struct {
 	Shop     string `json:"shop,omitempty"`
 	Have     []Have `json:"have,omitempty"` // of the workshop's stores, what would do or is taken
 
-	Want stores.Want
+	// Want is what the workshop's stores are asked for.
+	Want stores.Want `json:"-"`
 }
 
 // Have is a thing of the workshop's stores for a part.

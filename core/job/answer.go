@@ -204,13 +204,13 @@ func (w *reading) offerDrive(p *Plan) {
 		return
 	}
 	for _, o := range p.Offers {
-		if o.Kind != document.KindDrive || o.Grade == finding.Stop || o.Id == "" {
+		if o.Kind != document.KindDrive || o.Grade == finding.Stop || o.ID == "" {
 			continue
 		}
 		for i := range p.Findings {
 			if f := &p.Findings[i]; f.ID == finding.LeadsUnreachable && len(f.Cures) == 0 {
 				f.Cures = []finding.Cure{{Label: "Take a drive: " + o.Name, Path: "bridge.kind", Value: document.KindDrive,
-					And: finding.Setting{Path: "bridge.drive.profile", Value: o.Id}}}
+					And: finding.Setting{Path: "bridge.drive.profile", Value: o.ID}}}
 			}
 		}
 	}
@@ -240,7 +240,7 @@ func (w *reading) bestDrive(known []drive.Offer, mine string) bridge.Offer {
 	for _, c := range known {
 		chosen := c.Name == mine && c.Grade == best.Grade && c.Grade != finding.Stop
 		if c.Grade.Rank() > best.Grade.Rank() || chosen {
-			best = bridge.Offer{Kind: document.KindDrive, Grade: c.Grade, Text: c.Name + words[c.Grade], Id: c.ID, Name: c.Name,
+			best = bridge.Offer{Kind: document.KindDrive, Grade: c.Grade, Text: c.Name + words[c.Grade], ID: c.ID, Name: c.Name,
 				Draw: w.site.Supply.Ramped(c.Takes, finding.Estimated)}
 		}
 	}

@@ -5,6 +5,7 @@ import (
 
 	"graybridge/core/capacitor"
 	"graybridge/core/document"
+	"graybridge/core/rotary"
 )
 
 // Beside is another machine of a job that was solved, planned on the converter that both stand on: that
@@ -15,7 +16,7 @@ func Beside(ctx context.Context, s *Solved, d document.Document, machine string)
 	if s.r == nil {
 		return Solve(ctx, d)
 	}
-	on, ok := s.r.bridge.(onRotary)
+	on, ok := s.r.bridge.(rotary.Installed)
 	if !ok || on.Answer == nil {
 		return Solve(ctx, d)
 	}

@@ -5,6 +5,7 @@ import (
 
 	"graybridge/core/bridge"
 	"graybridge/core/bringup"
+	"graybridge/core/dc"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/site"
@@ -53,7 +54,7 @@ func (w brushed) leads(p *Plan, _ bridge.Guarded) {
 }
 
 func (w brushed) figures() []finding.Figure {
-	if on, ok := w.bridge.(onDC); ok {
+	if on, ok := w.bridge.(dc.Installed); ok {
 		return on.MotorFigures()
 	}
 	return []finding.Figure{}
@@ -106,7 +107,7 @@ func (w brushed) doLeads(p *Plan) Do {
 
 // joints are the motor's own leads and what each goes to.
 func (w brushed) joints(*Plan) (out []bringup.Line) {
-	on, ok := w.bridge.(onDC)
+	on, ok := w.bridge.(dc.Installed)
 	if !ok || on.View == nil {
 		return nil
 	}

@@ -7,6 +7,7 @@ import (
 	"graybridge/core/bridge"
 	"graybridge/core/capacitor"
 	"graybridge/core/document"
+	"graybridge/core/drive"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/site"
@@ -50,7 +51,7 @@ func curvesOf(w *reading) (c Curves, err error) {
 		c.Plate = append(c.Plate, capacitor.CurvePoint{RPM: rpm[i], Torque: torque[i], Worst: amps[i], Supply: amps[i]})
 		c.Load = append(c.Load, LoadPoint{rpm[i], load.ShaftNm(m, rpm[i]/m.RPM) / m.RatedTorqueNm})
 	}
-	on, ok := w.bridge.(onCapacitor)
+	on, ok := w.bridge.(capacitor.Installed)
 	if !ok || on.Answer == nil {
 		return c, nil
 	}
@@ -72,7 +73,7 @@ var ErrNone = capacitor.ErrNone
 // It is apart from Make because it does not change while the µF are dragged.
 func Island(ctx context.Context, of *Solved) (capacitor.Island, error) {
 	return picture(ctx, of, func(w *reading) (capacitor.Island, error) {
-		on, err := bridgeOf[onCapacitor](w)
+		on, err := bridgeOf[capacitor.Installed](w)
 		if err != nil || on.Answer == nil {
 			return capacitor.Island{}, ErrNone
 		}
@@ -88,7 +89,7 @@ func Island(ctx context.Context, of *Solved) (capacitor.Island, error) {
 // Start follows the run-up of a document's motor as wanted.
 func Start(ctx context.Context, of *Solved) (capacitor.StartRun, error) {
 	return picture(ctx, of, func(w *reading) (capacitor.StartRun, error) {
-		on, err := bridgeOf[onCapacitor](w)
+		on, err := bridgeOf[capacitor.Installed](w)
 		if err != nil {
 			return capacitor.StartRun{}, err
 		}
@@ -100,7 +101,7 @@ func Start(ctx context.Context, of *Solved) (capacitor.StartRun, error) {
 // "hz", "motor", "tool", "surface" (m/s) or "feet" (ft/min); ok is false where
 // it does not, or no drive is chosen.
 func HertzFor(d document.Document, way string, value float64) (hertz float64, ok bool) {
-	on, ok := read(context.Background(), &d).bridge.(onDrive)
+	on, ok := read(context.Background(), &d).bridge.(drive.Installed)
 	if !ok || on.Motor == nil {
 		return 0, false
 	}
@@ -124,7 +125,7 @@ type Ranges struct {
 func RangesOf(ctx context.Context, of *Solved) (Ranges, error) { return picture(ctx, of, rangesOf) }
 
 func rangesOf(w *reading) (r Ranges, err error) {
-	on, ok := w.bridge.(onCapacitor)
+	on, ok := w.bridge.(capacitor.Installed)
 	if !ok || on.Answer == nil {
 		return Ranges{}, ErrNone
 	}
@@ -134,7 +135,7 @@ func rangesOf(w *reading) (r Ranges, err error) {
 	if g := on.Guarding(bridge.Blocked(w.said())); g.Choice != nil {
 		r.InLines, r.InLeads = g.Asks.Needed(protection.SupplyLines), g.Asks.Needed(protection.MotorLeads)
 		r.Blind = capacitor.Blind(r.Chosen, r.InLines)
-		if race, ok := on.race(*g.Choice); ok {
+		if race, ok := on.Race(*g.Choice); ok {
 			r.Race = &race
 		}
 	}
@@ -152,7 +153,7 @@ type BalanceMap struct {
 // cannot be worked out yet.
 func BalanceMapOf(ctx context.Context, d document.Document) (BalanceMap, error) {
 	return picture(ctx, Read(ctx, d), func(w *reading) (BalanceMap, error) {
-		on, ok := w.bridge.(onRotary)
+		on, ok := w.bridge.(rotary.Installed)
 		if !ok || on.Answer == nil {
 			return BalanceMap{}, ErrNone
 		}
@@ -167,7 +168,7 @@ func BalanceMapOf(ctx context.Context, d document.Document) (BalanceMap, error) 
 // FilmOf follows the start of a document's idler, or of its machine beside the idler.
 func FilmOf(ctx context.Context, d document.Document) (rotary.Film, error) {
 	return picture(ctx, Read(ctx, d), func(w *reading) (rotary.Film, error) {
-		on, err := bridgeOf[onRotary](w)
+		on, err := bridgeOf[rotary.Installed](w)
 		if err != nil {
 			return rotary.Film{}, err
 		}
@@ -182,7 +183,7 @@ func FilmOf(ctx context.Context, d document.Document) (rotary.Film, error) {
 // SizesOf tries standard idlers and the owner's spares for a document's converter.
 func SizesOf(ctx context.Context, d document.Document) (rotary.Sizes, error) {
 	return picture(ctx, Read(ctx, d), func(w *reading) (rotary.Sizes, error) {
-		on, err := bridgeOf[onRotary](w)
+		on, err := bridgeOf[rotary.Installed](w)
 		if err != nil {
 			return rotary.Sizes{}, err
 		}
@@ -203,7 +204,7 @@ func TwinsOf(ctx context.Context, d document.Document, seed uint64) []site.Twin 
 // PairOf is the open pair of two capacitors for a document's motor.
 func PairOf(ctx context.Context, of *Solved) (capacitor.Pair, error) {
 	return picture(ctx, of, func(w *reading) (capacitor.Pair, error) {
-		on, err := bridgeOf[onCapacitor](w)
+		on, err := bridgeOf[capacitor.Installed](w)
 		if err != nil {
 			return capacitor.Pair{}, err
 		}
@@ -214,7 +215,7 @@ func PairOf(ctx context.Context, of *Solved) (capacitor.Pair, error) {
 // PairProofOf follows that pair in time and maps both of its µF.
 func PairProofOf(ctx context.Context, of *Solved) (capacitor.PairProof, error) {
 	return picture(ctx, of, func(w *reading) (capacitor.PairProof, error) {
-		on, err := bridgeOf[onCapacitor](w)
+		on, err := bridgeOf[capacitor.Installed](w)
 		if err != nil {
 			return capacitor.PairProof{}, err
 		}

@@ -7,9 +7,11 @@ import (
 
 	"graybridge/core/bridge"
 	"graybridge/core/bringup"
+	"graybridge/core/capacitor"
 	"graybridge/core/document"
 	"graybridge/core/each"
 	"graybridge/core/machine"
+	"graybridge/core/rotary"
 	"graybridge/core/unit"
 )
 
@@ -81,7 +83,7 @@ func voltsTimes(d *document.Document, w *reading, by float64) bool {
 }
 
 func canTimes(d *document.Document, w *reading, by float64) bool {
-	on, ok := w.bridge.(onCapacitor)
+	on, ok := w.bridge.(capacitor.Installed)
 	if !ok || on.Answer == nil {
 		return false
 	}
@@ -90,7 +92,7 @@ func canTimes(d *document.Document, w *reading, by float64) bool {
 }
 
 func bankTimes(d *document.Document, w *reading, bank int, by float64) bool {
-	on, ok := w.bridge.(onRotary)
+	on, ok := w.bridge.(rotary.Installed)
 	if !ok || on.Answer == nil || !on.Answer.OK {
 		return false
 	}
@@ -178,11 +180,11 @@ func (s *Solved) wouldRead() (out map[string]float64) {
 func (w *reading) held() document.Document {
 	d := w.doc.Clone()
 	switch on := w.bridge.(type) {
-	case onCapacitor:
+	case capacitor.Installed:
 		if on.Answer != nil {
 			d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.CornerTo = unit.Plain(on.Answer.Microfarad), on.CornerTo
 		}
-	case onRotary:
+	case rotary.Installed:
 		if on.Answer != nil && on.Answer.OK {
 			d.Bridge.Rotary.L13 = unit.Plain(on.Answer.Balance.L13) + " µF"
 			d.Bridge.Rotary.L23 = unit.Plain(on.Answer.Balance.L23) + " µF"

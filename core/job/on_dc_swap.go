@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 
+	"graybridge/core/dc"
 	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
@@ -36,7 +37,7 @@ type Swap struct {
 // is ErrNone where there is nothing to weigh yet.
 func SwapOf(ctx context.Context, of *Solved) (Swap, error) {
 	return picture(ctx, of, func(w *reading) (Swap, error) {
-		on, err := bridgeOf[onDC](w)
+		on, err := bridgeOf[dc.Installed](w)
 		if err != nil || on.Duty == nil {
 			return Swap{}, ErrNone
 		}
@@ -50,7 +51,7 @@ func SwapOf(ctx context.Context, of *Solved) (Swap, error) {
 
 // otherMotor is a usual three-phase motor of the same power and the nearest speed, on the
 // drive that fits best, over the same supply and load.
-func (w *reading) otherMotor(ctx context.Context, on *onDC) (best *onDrive, name string) {
+func (w *reading) otherMotor(ctx context.Context, on *dc.Installed) (best *drive.Installed, name string) {
 	p := &on.Site.Direct
 	hertz := w.site.Supply.Hertz
 	poles := 2
@@ -71,7 +72,7 @@ func (w *reading) otherMotor(ctx context.Context, on *onDC) (best *onDrive, name
 	grade := finding.Stop
 	for _, one := range drive.Shipped() {
 		d.Bridge.Drive.Profile = one.ID
-		r, ok := read(ctx, &d).bridge.(onDrive)
+		r, ok := read(ctx, &d).bridge.(drive.Installed)
 		if !ok || r.Weighed == nil || r.Motor == nil {
 			continue
 		}
@@ -83,7 +84,7 @@ func (w *reading) otherMotor(ctx context.Context, on *onDC) (best *onDrive, name
 }
 
 // swapped sets both beside each other.
-func swapped(on *onDC, other *onDrive, name string) Swap {
+func swapped(on *dc.Installed, other *drive.Installed, name string) Swap {
 	d, v, m := on.Duty, on.View, other.Motor
 	s := Swap{Rows: []SwapRow{}, Keep: "This motor on " + on.Profile.Name, Swap: name + ", on " + other.Profile.Name}
 	add := func(what, keep, swap, better string) {

@@ -10,7 +10,7 @@ import (
 // RPMFor is the motor's rpm at which a document's DC dial gives a speed, spoken as "motor",
 // "tool", "surface" (m/s), "feet" (ft/min) or "volts" on the armature; ok is false where it does not.
 func RPMFor(d document.Document, way string, value float64) (rpm float64, ok bool) {
-	on, ok := read(context.Background(), &d).bridge.(onDC)
+	on, ok := read(context.Background(), &d).bridge.(dc.Installed)
 	if !ok {
 		return 0, false
 	}
@@ -21,7 +21,7 @@ func RPMFor(d document.Document, way string, value float64) (rpm float64, ok boo
 // there is nothing to follow.
 func SceneOf(ctx context.Context, of *Solved, scene dc.Scene) (dc.Film, error) {
 	return picture(ctx, of, func(w *reading) (dc.Film, error) {
-		on, err := bridgeOf[onDC](w)
+		on, err := bridgeOf[dc.Installed](w)
 		if err != nil {
 			return dc.Film{}, err
 		}

@@ -91,17 +91,18 @@ func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entr
 	ground := bridge.Ground{AsRead: r.site, Protection: r.guard}
 	switch d.Bridge.Kind {
 	case document.KindDrive:
-		r.bridge = onDrive{ground, taken.Place(r.site)}
+		r.bridge = drive.Installed{Ground: ground, Over: taken.Place(r.site)}
 	case document.KindRotary:
 		over := known
 		if over == nil {
 			over = converter(ctx, d, r.site)
 		}
-		r.bridge = onRotary{ground, over}
+		r.bridge = rotary.Installed{Ground: ground, Over: over}
 	case document.KindDC:
-		r.bridge = onDC{ground, dc.Take(d.Bridge.DC).Place(r.site)}
+		r.bridge = dc.Installed{Ground: ground, Over: dc.Take(d.Bridge.DC).Place(r.site)}
 	default:
-		r.bridge = onCapacitor{ground, onCan(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}
+		r.bridge = capacitor.Installed{Ground: ground,
+			Over: onCan(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}
 	}
 	if d.Bridge.Kind == document.KindDrive || d.Bridge.Kind == document.KindRotary { // what was typed of the other stays, and is read
 		r.readings = append(r.readings, capacitor.Readings(d.Bridge.Capacitor, r.site)...)
@@ -122,17 +123,17 @@ func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entr
 // show puts into a plan what only its bridge shows.
 func (r *reading) show(p *Plan) {
 	switch on := r.bridge.(type) {
-	case onCapacitor:
+	case capacitor.Installed:
 		p.Trim, p.Use = on.Trim, on.Use
 		if on.Answer != nil {
 			p.Schools, p.Combos, p.Bridge = on.Answer.Schools, on.Combos, on.Figures
 		}
-	case onRotary:
+	case rotary.Installed:
 		p.Rotary = on.View
 		p.Bridge = append(p.Bridge, on.Figures...)
-	case onDrive:
+	case drive.Installed:
 		p.Drive = on.View
-	case onDC:
+	case dc.Installed:
 		if on.View != nil {
 			p.DC = on.View
 			p.Bridge = append(p.Bridge, on.View.Figures...)

@@ -9,12 +9,14 @@ import (
 	"strings"
 
 	"graybridge/core/bringup"
+	"graybridge/core/capacitor"
 	"graybridge/core/device"
 	"graybridge/core/document"
 	"graybridge/core/entry"
 	"graybridge/core/finding"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/rotary"
 	"graybridge/core/unit"
 )
 
@@ -80,11 +82,11 @@ func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
 		}
 	}
 	switch on := w.bridge.(type) {
-	case onCapacitor:
+	case capacitor.Installed:
 		if text, ok := capacitorRound(on, read); ok {
 			line(takeRound, "bridge.capacitor.trim", w.doc.Bridge.Capacitor.Trim, text)
 		}
-	case onRotary:
+	case rotary.Installed:
 		if text, ok := rotaryRound(on, m.ID, read); ok {
 			line(takeRound, "bridge.rotary.readings", w.doc.Bridge.Rotary.Readings, text)
 		}
@@ -145,7 +147,7 @@ func (w *reading) bumped(v *bringup.Progress) string {
 		return ""
 	}
 	corner := "L1"
-	if on, ok := w.bridge.(onCapacitor); ok {
+	if on, ok := w.bridge.(capacitor.Installed); ok {
 		corner = on.CornerTo
 	}
 	for _, g := range v.Gates {
@@ -204,7 +206,7 @@ func (p *Plan) Sums(v *bringup.Progress) []bringup.Beside {
 }
 
 // capacitorRound is a round at the usual load as the capacitor's trim reads it.
-func capacitorRound(w onCapacitor, read bringup.Values) (string, bool) {
+func capacitorRound(w capacitor.Installed, read bringup.Values) (string, bool) {
 	amps, ok := read.Three(capacitorLeads)
 	if !ok || w.Answer == nil {
 		return "", false
@@ -229,7 +231,7 @@ func capacitorRound(w onCapacitor, read bringup.Values) (string, bool) {
 }
 
 // rotaryRound is a round of the converter, idling or with the one machine that is planned.
-func rotaryRound(w onRotary, machine string, read bringup.Values) (string, bool) {
+func rotaryRound(w rotary.Installed, machine string, read bringup.Values) (string, bool) {
 	volts, ok := read.Three(madeVolts)
 	amps, too := read.Three(motorLeads)
 	if !ok {

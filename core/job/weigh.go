@@ -7,7 +7,9 @@ import (
 	"slices"
 
 	"graybridge/core/bridge"
+	"graybridge/core/dc"
 	"graybridge/core/document"
+	"graybridge/core/drive"
 	"graybridge/core/entry"
 	"graybridge/core/finding"
 	"graybridge/core/load"
@@ -66,8 +68,8 @@ type weigher struct {
 	ctx    context.Context
 	doc    document.Document // one machine, the one that is weighed
 	base   *Solved
-	line   *site.Site // the motor on the line's own volts and hertz
-	direct *onDC      // the motor on a controller; nil: it is not brushed
+	line   *site.Site    // the motor on the line's own volts and hertz
+	direct *dc.Installed // the motor on a controller; nil: it is not brushed
 	wants  weigh.Wants
 	whole  document.Document
 	brief  bool // only what is judged, not what a converter asks ahead of it
@@ -197,11 +199,11 @@ func (w *weigher) wantsOfBridge() {
 	}
 	slow, fast := 0.0, 0.0
 	switch on := w.base.r.bridge.(type) {
-	case onDrive:
+	case drive.Installed:
 		if m := on.Site.Model; m != nil {
 			slow, fast = on.Chosen.LeastHz/m.FrequencyHz, on.Chosen.MostHz/m.FrequencyHz
 		}
-	case onDC:
+	case dc.Installed:
 		if rpm := on.Site.Direct.RPM; rpm > 0 {
 			slow, fast = on.Chosen.LeastRPM/rpm, on.Chosen.MostRPM/rpm
 		}

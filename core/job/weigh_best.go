@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/dc"
 	"graybridge/core/device"
 	"graybridge/core/document"
 	"graybridge/core/drive"
@@ -198,7 +199,7 @@ func (w *weigher) capacitor() (weigh.Column, *trial, error) {
 // pair says beside the one capacitor what two would do, from the one named joint. Where they
 // hold what one does not, it says so for the answer too; else it is empty.
 func (w *weigher) pair(c *weigh.Column, t *trial) string {
-	on, ok := t.r.bridge.(onCapacitor)
+	on, ok := t.r.bridge.(capacitor.Installed)
 	if !ok {
 		return ""
 	}
@@ -301,9 +302,9 @@ func (w *weigher) dearer(a, b drive.Offer, mine string) int {
 }
 
 // brushed is the motor on a controller; nil where it is no brushed one.
-func (w *weigher) brushed() *onDC {
+func (w *weigher) brushed() *dc.Installed {
 	d := w.on(document.KindDC)
-	on, ok := read(w.ctx, &d).bridge.(onDC)
+	on, ok := read(w.ctx, &d).bridge.(dc.Installed)
 	if !ok || on.View == nil {
 		return nil
 	}

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"graybridge/core/capacitor"
+	"graybridge/core/dc"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/unit"
@@ -58,7 +59,7 @@ func windingsCell(idle, usual, heavy float64, runs bool, mark finding.Mark) weig
 }
 
 // onCan are the cells of the run capacitor.
-func (w *weigher) onCan(c *weigh.Column, t *trial, on onCapacitor) {
+func (w *weigher) onCan(c *weigh.Column, t *trial, on capacitor.Installed) {
 	a := on.Answer
 	c.Best = noneFits
 	if a == nil {
@@ -102,7 +103,7 @@ func worstOf(p capacitor.Point, runs bool) (string, float64) {
 }
 
 // onDrive are the cells of a drive.
-func (w *weigher) onDrive(c *weigh.Column, t *trial, on onDrive) {
+func (w *weigher) onDrive(c *weigh.Column, t *trial, on drive.Installed) {
 	c.Best = noneFits
 	if on.Motor == nil || on.Profile == nil || on.View == nil {
 		return
@@ -174,7 +175,7 @@ func (w *weigher) speedsCell(text string, top float64, mark finding.Mark) weigh.
 }
 
 // onDC are the cells of a DC controller.
-func (w *weigher) onDC(c *weigh.Column, on onDC) {
+func (w *weigher) onDC(c *weigh.Column, on dc.Installed) {
 	c.Best = noneFits
 	if on.Duty == nil || on.Profile == nil {
 		return

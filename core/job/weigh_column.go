@@ -5,6 +5,9 @@ import (
 	"strings"
 
 	"graybridge/core/bridge"
+	"graybridge/core/capacitor"
+	"graybridge/core/dc"
+	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/rotary"
 	"graybridge/core/unit"
@@ -77,13 +80,13 @@ func (w *weigher) column(t *trial) weigh.Column {
 	c := weigh.Column{Kind: t.kind, Name: titleOf(t.kind), Cells: []weigh.Cell{}, Schools: []weigh.School{}}
 	w.common(&c, t)
 	switch on := t.r.bridge.(type) {
-	case onCapacitor:
+	case capacitor.Installed:
 		w.onCan(&c, t, on)
-	case onDrive:
+	case drive.Installed:
 		w.onDrive(&c, t, on)
-	case onDC:
+	case dc.Installed:
 		w.onDC(&c, on)
-	case onRotary:
+	case rotary.Installed:
 		w.onRotary(&c, t, on)
 	}
 	ofIts := 0
@@ -202,19 +205,19 @@ func (w *weigher) draws(c *weigh.Column, t *trial) {
 // factorOf is the power factor at the usual load; 0: not known.
 func factorOf(t *trial) float64 {
 	switch on := t.r.bridge.(type) {
-	case onCapacitor:
+	case capacitor.Installed:
 		if on.Answer != nil && on.Answer.UsualRuns {
 			return on.Answer.Usual.PowerFactor
 		}
-	case onDrive:
+	case drive.Installed:
 		if on.Weighed != nil {
 			return on.Weighed.InputFactor
 		}
-	case onDC:
+	case dc.Installed:
 		if on.Duty != nil && on.Dial.Reachable {
 			return on.Dial.PowerFactor(on.Duty.Line)
 		}
-	case onRotary:
+	case rotary.Installed:
 		if i := on.Planned(); on.Answer != nil && i >= 0 && i < len(on.Answer.Each) {
 			return on.Answer.Each[i].Alone.PowerFactor()
 		}

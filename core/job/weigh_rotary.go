@@ -77,7 +77,7 @@ func (w *weigher) converter(tell func(tried string)) (best *trial, err error) {
 		if t, err = w.fed(t); err != nil {
 			return nil, err
 		}
-		on, ok := t.r.bridge.(onRotary)
+		on, ok := t.r.bridge.(rotary.Installed)
 		if !ok || on.Answer == nil || on.Planned() < 0 {
 			continue
 		}
@@ -170,7 +170,7 @@ func usualPlate(watts float64, poles int, rules table.Rules, hertz float64) (e p
 }
 
 // onRotary are the cells of a converter.
-func (w *weigher) onRotary(c *weigh.Column, t *trial, on onRotary) {
+func (w *weigher) onRotary(c *weigh.Column, t *trial, on rotary.Installed) {
 	c.Best = noneFits
 	i := on.Planned()
 	a := on.Answer
@@ -326,7 +326,7 @@ func tooSmall(t *trial) (name string, amps *drive.Weighed) {
 	if t == nil {
 		return "", nil
 	}
-	on, ok := t.r.bridge.(onDrive)
+	on, ok := t.r.bridge.(drive.Installed)
 	if stops, _ := t.counts(); !ok || stops == 0 || on.Weighed == nil || on.Weighed.Have >= on.Weighed.Need {
 		return "", nil
 	}

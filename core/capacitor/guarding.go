@@ -1,4 +1,4 @@
-package job
+package capacitor
 
 import (
 	"fmt"
@@ -8,7 +8,6 @@ import (
 	"strings"
 
 	"graybridge/core/bridge"
-	"graybridge/core/capacitor"
 	"graybridge/core/finding"
 	"graybridge/core/protection"
 	"graybridge/core/site"
@@ -16,9 +15,9 @@ import (
 	"graybridge/core/unit"
 )
 
-// race is the relay that is there, or the plan's, beside the windings; ok is false where
+// Race is the relay that is there, or the plan's, beside the windings; ok is false where
 // there is none.
-func (w onCapacitor) race(c protection.Choice) (capacitor.Race, bool) {
+func (w Installed) Race(c protection.Choice) (Race, bool) {
 	set, class := w.Protection.RelaySet, w.Protection.Class
 	if set == 0 {
 		set = c.RelaySet
@@ -27,14 +26,14 @@ func (w onCapacitor) race(c protection.Choice) (capacitor.Race, bool) {
 		class = protection.PlanningClass
 	}
 	if c.Relay == protection.Thermistor || c.Relay == protection.NoRelay || set == 0 {
-		return capacitor.Race{}, false
+		return Race{}, false
 	}
-	return w.RaceWith(capacitor.Racer{Name: fmt.Sprintf("class %s, set to %s", class, unit.Text(set, "A")), Set: set,
+	return w.RaceWith(Racer{Name: fmt.Sprintf("class %s, set to %s", class, unit.Text(set, "A")), Set: set,
 		InLines: c.Relay == protection.SupplyLines, Trips: class.Trips})
 }
 
 // Guarding sizes supply and protection by what the bridge draws.
-func (w onCapacitor) Guarding(stop *finding.Finding) (g bridge.Guarded) {
+func (w Installed) Guarding(stop *finding.Finding) (g bridge.Guarded) {
 	a := w.Answer
 	if a == nil {
 		return g
@@ -68,14 +67,14 @@ func (w onCapacitor) Guarding(stop *finding.Finding) (g bridge.Guarded) {
 	g.Choice, g.Said, g.Sized, g.Mend, g.Most = &choice, append(g.Said, found...), true, choice.Mend,
 		choice.BreakerMost
 	g.Guard = w.guardBands(choice, g.Asks, demand)
-	if race, ok := w.race(choice); ok {
+	if race, ok := w.Race(choice); ok {
 		g.Said = append(g.Said, w.JudgeRace(race)...)
 	}
 	return g
 }
 
 // asked is what a demand asks of breaker, wire and relay.
-func (w onCapacitor) asked(d capacitor.Demand) protection.Asks {
+func (w Installed) asked(d Demand) protection.Asks {
 	l := w.AsRead.Load
 	inside := d.Carried.Worst <= 1+protection.InsideWithin
 	a := protection.Asks{
@@ -112,7 +111,7 @@ func (w onCapacitor) asked(d capacitor.Demand) protection.Asks {
 
 // otherUF is a value of µF near the plan's with which a relay in the motor leads would guard every
 // load, idling too, where it does not with the one in circuit; 0: none was found.
-func (w onCapacitor) otherUF(now protection.Asks) float64 {
+func (w Installed) otherUF(now protection.Asks) float64 {
 	guards := func(a protection.Asks) bool {
 		s := a.Setting(protection.MotorLeads)
 		return s.Amps > 0 && !s.Limited() && s.Idle <= 1
@@ -134,7 +133,7 @@ func (w onCapacitor) otherUF(now protection.Asks) float64 {
 
 // guardBands are the figures of a choice with what it would be for motors that would print
 // the same plate.
-func (w onCapacitor) guardBands(c protection.Choice, own protection.Asks, d capacitor.Demand) []finding.Figure {
+func (w Installed) guardBands(c protection.Choice, own protection.Asks, d Demand) []finding.Figure {
 	var poles [2][3]site.Band
 	out := site.Banded(c.Figures(own), protection.Units, func(yield func([]finding.Figure) bool) {
 		for twin := range w.Demands(d) {

@@ -1,4 +1,4 @@
-package job
+package rotary
 
 import (
 	"fmt"
@@ -10,43 +10,42 @@ import (
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/protection"
-	"graybridge/core/rotary"
 	"graybridge/core/site"
 	"graybridge/core/unit"
 )
 
-// onRotary is a rotary converter in a plan: of the idler, or of one of its machines.
-type onRotary struct {
+// Installed is a rotary converter in a plan: of the idler, or of one of its machines.
+type Installed struct {
 	bridge.Ground
-	*rotary.Over
+	*Over
 }
 
 // over is the site of the motor planned, as readings on the converter show it.
-func (w onRotary) Refitted() *site.Site {
+func (w Installed) Refitted() *site.Site {
 	if m := w.Member(); m != nil {
 		return m.Site
 	}
 	return w.AsRead
 }
 
-func (w onRotary) Read() []finding.Reading                      { return w.Readings }
-func (w onRotary) Says() []finding.Finding                      { return w.Said }
-func (w onRotary) Settled() bool                                { return w.Answer != nil && (w.IsIdler() || w.Planned() >= 0) }
-func (w onRotary) Third() string                                { return "L3, made line" }
-func (w onRotary) Pairs() [3]string                             { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
-func (w onRotary) BuyFirst() string                             { return "" }
-func (w onRotary) Offer([]finding.Finding) (bridge.Offer, bool) { return bridge.Offer{}, false }
+func (w Installed) Read() []finding.Reading                      { return w.Readings }
+func (w Installed) Says() []finding.Finding                      { return w.Said }
+func (w Installed) Settled() bool                                { return w.Answer != nil && (w.IsIdler() || w.Planned() >= 0) }
+func (w Installed) Third() string                                { return "L3, made line" }
+func (w Installed) Pairs() [3]string                             { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
+func (w Installed) BuyFirst() string                             { return "" }
+func (w Installed) Offer([]finding.Finding) (bridge.Offer, bool) { return bridge.Offer{}, false }
 
-func (w onRotary) Settle(id string, f site.Fed, known bool) bridge.State {
+func (w Installed) Settle(id string, f site.Fed, known bool) bridge.State {
 	return w.State(id, f, known)
 }
 
 // Able leaves out the mistakes of a run capacitor.
-func (w onRotary) Able(m leads.Mistake) bool {
+func (w Installed) Able(m leads.Mistake) bool {
 	return !m.NoCapacitor && !m.OtherLine && !m.StartLeftIn && m.Can == 0
 }
 
-func (w onRotary) Link(l *bridge.Link) {
+func (w Installed) Link(l *bridge.Link) {
 	l.CornerTo, l.Branch = "L1", !w.IsIdler()
 	if a := w.Answer; a != nil {
 		l.Microfarad, l.Chosen = a.Balance.L13+a.Balance.L23, w.Chosen
@@ -56,7 +55,7 @@ func (w onRotary) Link(l *bridge.Link) {
 	}
 }
 
-func (w onRotary) Key() string {
+func (w Installed) Key() string {
 	switch {
 	case w.Idler == nil:
 		return "converter, no idler yet"
@@ -68,7 +67,7 @@ func (w onRotary) Key() string {
 	return fmt.Sprintf("converter, worst winding %s", unit.Percent(w.Answer.Yours.Worst.Share))
 }
 
-func (w onRotary) GuardKey(bridge.Guarded) string {
+func (w Installed) GuardKey(bridge.Guarded) string {
 	z, ok := w.Size()
 	if !ok {
 		return ""
@@ -76,21 +75,21 @@ func (w onRotary) GuardKey(bridge.Guarded) string {
 	return "wants " + bridge.SizeText(z.Breaker) + " and a relay"
 }
 
-func (w onRotary) MotorKey(wanted *bridge.State) string {
+func (w Installed) MotorKey(wanted *bridge.State) string {
 	if !wanted.Runs || len(wanted.Coils) == 0 {
 		return ""
 	}
 	return ", " + wanted.RPM
 }
 
-func (w onRotary) Ready() (string, bool) {
+func (w Installed) Ready() (string, bool) {
 	if !w.Settled() {
 		return "", false
 	}
 	return w.fitAndStart(), true
 }
 
-func (w onRotary) BoxWire(g bridge.Guarded) unit.Conductor {
+func (w Installed) BoxWire(g bridge.Guarded) unit.Conductor {
 	if g.Noted.Conductor != (unit.Conductor{}) {
 		return g.Noted.Conductor
 	}
@@ -99,7 +98,7 @@ func (w onRotary) BoxWire(g bridge.Guarded) unit.Conductor {
 }
 
 // Way is what an arrangement would do beside the idler.
-func (w onRotary) Way(v *bridge.WayView, r leads.Reach) {
+func (w Installed) Way(v *bridge.WayView, r leads.Reach) {
 	if w.AsRead.Model == nil || r.Ratio >= 1+leads.Within {
 		return
 	}
@@ -120,9 +119,9 @@ func (w onRotary) Way(v *bridge.WayView, r leads.Reach) {
 }
 
 // circuit: a machine of the converter has a circuit of its own; the idler's is the converter's feeder.
-func (w onRotary) OwnCircuit() (motor, relay bool) { return !w.IsIdler(), true }
+func (w Installed) OwnCircuit() (motor, relay bool) { return !w.IsIdler(), true }
 
-func (w onRotary) Bench(joints leads.Joints) (circuit.BenchCase, bool) {
+func (w Installed) Bench(joints leads.Joints) (circuit.BenchCase, bool) {
 	if w.AsRead.Model == nil || !w.IsIdler() && w.Street == nil {
 		return circuit.BenchCase{}, false
 	}
@@ -134,14 +133,14 @@ func (w onRotary) Bench(joints leads.Joints) (circuit.BenchCase, bool) {
 }
 
 // noted is the protection as the chapter asks for it.
-func (w onRotary) noted() rotary.Noted {
-	return rotary.Noted{Breaker: w.Protection.Breaker, Conductor: w.Protection.Conductor, RelaySet: w.Protection.RelaySet,
+func (w Installed) noted() Noted {
+	return Noted{Breaker: w.Protection.Breaker, Conductor: w.Protection.Conductor, RelaySet: w.Protection.RelaySet,
 		Relay: w.Protection.Relay == protection.MotorLeads, NoRelay: w.Protection.Relay == protection.NoRelay,
 		Thermistor: w.Protection.Relay == protection.Thermistor, Elsewhere: w.Protection.Relay == protection.SupplyLines}
 }
 
 // Guarding sizes supply and protection by what the converter draws.
-func (w onRotary) Guarding(stop *finding.Finding) (g bridge.Guarded) {
+func (w Installed) Guarding(stop *finding.Finding) (g bridge.Guarded) {
 	if w.Answer == nil {
 		return g
 	}
@@ -170,8 +169,8 @@ func (w onRotary) Guarding(stop *finding.Finding) (g bridge.Guarded) {
 
 // Turning is the direction behind a converter: the idler's spin makes the sequence,
 // any two leads at the machine turn it round.
-func (w onRotary) Turning() (d bridge.Direction, said []finding.Finding) {
-	way := map[bool]string{false: "Clockwise", true: "Anticlockwise"}[w.As.Spun == rotary.Backward]
+func (w Installed) Turning() (d bridge.Direction, said []finding.Finding) {
+	way := map[bool]string{false: "Clockwise", true: "Anticlockwise"}[w.As.Spun == Backward]
 	d = bridge.Direction{
 		From:    "facing the shaft end",
 		Turns:   way + ", expected",

@@ -1,4 +1,4 @@
-package job
+package dc
 
 import (
 	"fmt"
@@ -24,7 +24,7 @@ const dialUp = "The dial a little up, for a second."
 
 const dialToZero = "Dial to zero, feed off, wait until it stands."
 
-func (w onDC) takeController() string {
+func (w Installed) takeController() string {
 	return fmt.Sprintf("Take %s, set its trims in order, then wire it.", w.Profile.Name)
 }
 

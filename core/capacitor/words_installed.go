@@ -1,24 +1,23 @@
-package job
+package capacitor
 
 import (
 	"fmt"
 
 	"graybridge/core/can"
-	"graybridge/core/capacitor"
 	"graybridge/core/unit"
 )
 
 // What a plan on a run capacitor says for a job.
 
-func (w onCapacitor) buyRun(verb string, a *capacitor.Answer) string {
+func (w Installed) buyRun(verb string, a *Answer) string {
 	return fmt.Sprintf("%s %s of run capacitor, from the made corner to %s.", verb, can.List(a.Parts), w.CornerTo)
 }
 
-func (w onCapacitor) buyStart() string {
+func (w Installed) buyStart() string {
 	return fmt.Sprintf(" Start it with %s more for two seconds.", unit.Text(w.StartEntered, "µF"))
 }
 
-func (w onCapacitor) moveLineEnd(other string) string {
+func (w Installed) moveLineEnd(other string) string {
 	return fmt.Sprintf("Move the capacitor's line end from %s to %s: nothing else. Exchanging any two of the three "+
 		"motor leads behind the bridge does the same.", w.CornerTo, other)
 }
@@ -29,7 +28,7 @@ const flagOnShaft = "A paper flag on the shaft; everyone's hands and sleeves awa
 
 const lookOnOff = "Look from the shaft end. On and off again in well under a second."
 
-func (w onCapacitor) sayBumpWrongWay() string {
+func (w Installed) sayBumpWrongWay() string {
 	return fmt.Sprintf("The bump turned the wrong way with the capacitor on %s.", w.CornerTo)
 }
 

@@ -1,4 +1,4 @@
-package job
+package dc
 
 import (
 	"fmt"
@@ -8,7 +8,6 @@ import (
 	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/circuit"
-	"graybridge/core/dc"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/site"
@@ -17,26 +16,26 @@ import (
 	"graybridge/core/unit"
 )
 
-// onDC is a DC controller in a plan.
-type onDC struct {
+// Installed is a DC controller in a plan.
+type Installed struct {
 	bridge.Ground
-	*dc.Over
+	*Over
 }
 
-func (w onDC) Refitted() *site.Site                              { return w.Site }
-func (w onDC) Read() []finding.Reading                           { return w.Readings }
-func (w onDC) Says() []finding.Finding                           { return w.Said }
-func (w onDC) Settled() bool                                     { return w.Weighed != nil }
-func (w onDC) Third() string                                     { return "armature" }
-func (w onDC) Pairs() [3]string                                  { return [3]string{"A1-A2", "F1-F2", "S1-S2"} }
-func (w onDC) BuyFirst() string                                  { return "" }
-func (w onDC) Able(leads.Mistake) bool                           { return false }
-func (w onDC) Way(*bridge.WayView, leads.Reach)                  {}
-func (w onDC) Bench(leads.Joints) (c circuit.BenchCase, ok bool) { return c, false }
-func (w onDC) OwnCircuit() (motor, relay bool)                   { return false, false }
+func (w Installed) Refitted() *site.Site                              { return w.Site }
+func (w Installed) Read() []finding.Reading                           { return w.Readings }
+func (w Installed) Says() []finding.Finding                           { return w.Said }
+func (w Installed) Settled() bool                                     { return w.Weighed != nil }
+func (w Installed) Third() string                                     { return "armature" }
+func (w Installed) Pairs() [3]string                                  { return [3]string{"A1-A2", "F1-F2", "S1-S2"} }
+func (w Installed) BuyFirst() string                                  { return "" }
+func (w Installed) Able(leads.Mistake) bool                           { return false }
+func (w Installed) Way(*bridge.WayView, leads.Reach)                  {}
+func (w Installed) Bench(leads.Joints) (c circuit.BenchCase, ok bool) { return c, false }
+func (w Installed) OwnCircuit() (motor, relay bool)                   { return false, false }
 
 // state is the motor at the dial.
-func (w onDC) Settle(id string, _ site.Fed, _ bool) bridge.State {
+func (w Installed) Settle(id string, _ site.Fed, _ bool) bridge.State {
 	s := bridge.State{ID: id, Title: "At the dial", Joints: leads.Joints{}, Coils: []bridge.Coil{}, Between: []bridge.Between{},
 		Lines: []bridge.LineAmps{}, Assumed: []string{},
 		Known: true, Grade: finding.Open, Verdict: waitsForDCPlate}
@@ -66,7 +65,7 @@ func (w onDC) Settle(id string, _ site.Fed, _ bool) bridge.State {
 }
 
 // Turning is the direction of a brushed motor.
-func (w onDC) Turning() (d bridge.Direction, said []finding.Finding) {
+func (w Installed) Turning() (d bridge.Direction, said []finding.Finding) {
 	a := w.AsRead.As.Leads.Brushed.Names.Of(leads.ArmaturePart)
 	d = bridge.Direction{Corner: "L1", From: "facing the shaft end", Turns: "Either way, until it is bumped",
 		Forbids: w.AsRead.As.Load.Forbids, ShownBy: w.AsRead.As.Load.ShownBy,
@@ -78,34 +77,34 @@ func (w onDC) Turning() (d bridge.Direction, said []finding.Finding) {
 }
 
 // Guarding sizes supply and protection by the line's RMS amps.
-func (w onDC) Guarding(stop *finding.Finding) (g bridge.Guarded) {
+func (w Installed) Guarding(stop *finding.Finding) (g bridge.Guarded) {
 	if w.Weighed == nil {
 		return g
 	}
 	g, sizes := bridge.Steady(w.Site, w.Weighed.FullLine, "controller", w.SupplyFigures, stop)
 	g.Load, g.Room = w.LoadFigures(), w.Room()
 	if sizes {
-		figures, said, mend := w.Guard(dc.Noted{Breaker: w.Protection.Breaker, Conductor: w.Protection.Conductor})
+		figures, said, mend := w.Guard(Noted{Breaker: w.Protection.Breaker, Conductor: w.Protection.Conductor})
 		g.Guard, g.Said, g.Mend, g.Sized = figures, append(g.Said, said...), mend, true
 	}
 	return g
 }
 
-func (w onDC) BoxWire(bridge.Guarded) unit.Conductor {
+func (w Installed) BoxWire(bridge.Guarded) unit.Conductor {
 	if w.Weighed == nil {
 		return unit.Conductor{}
 	}
 	return w.Weighed.ArmatureWire
 }
 
-func (w onDC) Link(l *bridge.Link) {
+func (w Installed) Link(l *bridge.Link) {
 	l.Third, l.CornerTo = "armature", ""
 	if w.Profile != nil {
 		l.DriveName = w.Profile.Name
 	}
 }
 
-func (w onDC) Key() string {
+func (w Installed) Key() string {
 	key := "controller, not chosen"
 	if w.Profile != nil {
 		key = w.Profile.Name
@@ -116,28 +115,28 @@ func (w onDC) Key() string {
 	return key
 }
 
-func (w onDC) GuardKey(bridge.Guarded) string {
+func (w Installed) GuardKey(bridge.Guarded) string {
 	if w.Weighed == nil {
 		return ""
 	}
 	return "wants " + bridge.SizeText(w.Weighed.Breaker)
 }
 
-func (w onDC) MotorKey(*bridge.State) string {
+func (w Installed) MotorKey(*bridge.State) string {
 	if w.Duty == nil {
 		return ""
 	}
 	return ", " + unit.Whole(w.Dial.RPM, "rpm")
 }
 
-func (w onDC) Ready() (string, bool) {
+func (w Installed) Ready() (string, bool) {
 	if w.Weighed == nil {
 		return "", false
 	}
 	return w.takeController(), true
 }
 
-func (w onDC) Offer([]finding.Finding) (bridge.Offer, bool) {
+func (w Installed) Offer([]finding.Finding) (bridge.Offer, bool) {
 	if w.View == nil {
 		return bridge.Offer{}, false
 	}
@@ -152,7 +151,7 @@ func (w onDC) Offer([]finding.Finding) (bridge.Offer, bool) {
 }
 
 // Buys lists what a controller is built in with.
-func (w onDC) Buys(g bridge.Guarded) []bridge.Buy {
+func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 	p, ch := w.Profile, w.Weighed
 	if p == nil || ch == nil {
 		return []bridge.Buy{}
@@ -209,10 +208,10 @@ func fuseWords(amps float64) string {
 	return ": " + unit.Rating(amps)
 }
 
-func (w onDC) Carded() bool { return w.Weighed != nil }
+func (w Installed) Carded() bool { return w.Weighed != nil }
 
 // Card fills the card of a brushed motor on its controller.
-func (w onDC) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
+func (w Installed) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
 	if c.Ready && !w.Site.Brushed.Settled {
 		c.Ready, c.NotReady = false, "Not to be fed: "+w.Site.Brushed.Text
 	}
@@ -240,7 +239,7 @@ func (w onDC) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
 }
 
 // cardReadings are what the meter should show.
-func (w onDC) cardReadings(c *bringup.Card) {
+func (w Installed) cardReadings(c *bringup.Card) {
 	d, v := w.Duty, w.View
 	add := func(gate bringup.GateID, id, when, where, u string, value float64, band bringup.Band) {
 		c.Readings = append(c.Readings, bringup.Expected(gate, id, when, where, u, value, band, finding.Estimated))
@@ -255,7 +254,7 @@ func (w onDC) cardReadings(c *bringup.Card) {
 		add(bringup.FieldFirst, "field-volts", "fed, dial at zero", "Volts on the field", "V", w.Site.Direct.FieldVolts,
 			site.Around(w.Site.Direct.FieldVolts, 0.1))
 	}
-	i := slices.IndexFunc(v.Trims, func(r dc.Row) bool { return r.Turn == dc.TurnMost })
+	i := slices.IndexFunc(v.Trims, func(r Row) bool { return r.Turn == TurnMost })
 	if i >= 0 {
 		c.Readings = append(c.Readings, bringup.Reading{ID: "most", When: "belt off, dial at its end",
 			Where: "Volts on the armature, DC", Expect: strings.TrimSuffix(v.Trims[i].Want, " DC"),
@@ -271,7 +270,7 @@ func (w onDC) cardReadings(c *bringup.Card) {
 	last.Takes = append(last.Takes, speed.Takes...)
 }
 
-func (w onDC) Charged(g *bringup.Ground) {
+func (w Installed) Charged(g *bringup.Ground) {
 	g.Field = w.Site.Direct.Field()
 	g.Held = "the armature's leads and the controller's output"
 }

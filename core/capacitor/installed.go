@@ -1,4 +1,4 @@
-package job
+package capacitor
 
 import (
 	"fmt"
@@ -9,7 +9,6 @@ import (
 	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/can"
-	"graybridge/core/capacitor"
 	"graybridge/core/circuit"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -21,25 +20,25 @@ import (
 	"graybridge/core/unit"
 )
 
-// onCapacitor is the capacitor bridge in a plan.
-type onCapacitor struct {
+// Installed is the capacitor bridge in a plan.
+type Installed struct {
 	bridge.Ground
-	*capacitor.Over
+	*Over
 }
 
-func (w onCapacitor) Refitted() *site.Site    { return w.Over.Site }
-func (w onCapacitor) Read() []finding.Reading { return w.Readings }
-func (w onCapacitor) Says() []finding.Finding { return w.Said }
-func (w onCapacitor) Settled() bool           { return w.Answer != nil }
-func (w onCapacitor) Third() string           { return "made corner (capacitor)" }
-func (w onCapacitor) Pairs() [3]string        { return [3]string{"L1-L2", "L2-corner", "corner-L1"} }
-func (w onCapacitor) Able(leads.Mistake) bool { return true }
+func (w Installed) Refitted() *site.Site    { return w.Over.Site }
+func (w Installed) Read() []finding.Reading { return w.Readings }
+func (w Installed) Says() []finding.Finding { return w.Said }
+func (w Installed) Settled() bool           { return w.Answer != nil }
+func (w Installed) Third() string           { return "made corner (capacitor)" }
+func (w Installed) Pairs() [3]string        { return [3]string{"L1-L2", "L2-corner", "corner-L1"} }
+func (w Installed) Able(leads.Mistake) bool { return true }
 
-func (w onCapacitor) Settle(id string, f site.Fed, known bool) bridge.State {
+func (w Installed) Settle(id string, f site.Fed, known bool) bridge.State {
 	return w.State(id, f, known)
 }
 
-func (w onCapacitor) Link(l *bridge.Link) {
+func (w Installed) Link(l *bridge.Link) {
 	l.CornerTo = w.CornerTo
 	l.Start, l.Microfarad, l.Chosen = w.StartEntered, w.Entered, w.Entered > 0
 	if a := w.Answer; a != nil {
@@ -48,17 +47,17 @@ func (w onCapacitor) Link(l *bridge.Link) {
 	}
 }
 
-func (w onCapacitor) Key() string {
+func (w Installed) Key() string {
 	switch {
 	case w.Answer != nil:
 		return unit.Text(w.Answer.Microfarad, "µF") + " run to " + w.CornerTo
-	case slices.ContainsFunc(w.Said, func(f finding.Finding) bool { return f.ID == capacitor.None }):
+	case slices.ContainsFunc(w.Said, func(f finding.Finding) bool { return f.ID == None }):
 		return "none fits"
 	}
 	return "capacitor, not sized"
 }
 
-func (w onCapacitor) GuardKey(g bridge.Guarded) string {
+func (w Installed) GuardKey(g bridge.Guarded) string {
 	switch {
 	case g.Choice == nil:
 		return ""
@@ -68,7 +67,7 @@ func (w onCapacitor) GuardKey(g bridge.Guarded) string {
 	return "wants " + bridge.SizeText(g.Choice.Breaker) + " and a relay"
 }
 
-func (w onCapacitor) MotorKey(wanted *bridge.State) string {
+func (w Installed) MotorKey(wanted *bridge.State) string {
 	if !wanted.Starts || w.Answer == nil || !w.Answer.UsualRuns {
 		return ""
 	}
@@ -76,28 +75,28 @@ func (w onCapacitor) MotorKey(wanted *bridge.State) string {
 	return fmt.Sprintf(", winding %s %s", coil, unit.Percent(share))
 }
 
-func (w onCapacitor) Ready() (string, bool) {
+func (w Installed) Ready() (string, bool) {
 	if w.Answer == nil {
 		return "", false
 	}
 	return w.buyText(), true
 }
 
-func (w onCapacitor) BuyFirst() string {
+func (w Installed) BuyFirst() string {
 	if w.Answer == nil {
 		return ""
 	}
 	return w.buyText() + " "
 }
 
-func (w onCapacitor) BoxWire(g bridge.Guarded) unit.Conductor {
+func (w Installed) BoxWire(g bridge.Guarded) unit.Conductor {
 	if g.Noted.Conductor == (unit.Conductor{}) && g.Choice != nil {
 		return g.Choice.Conductor
 	}
 	return g.Noted.Conductor
 }
 
-func (w onCapacitor) Offer(all []finding.Finding) (bridge.Offer, bool) {
+func (w Installed) Offer(all []finding.Finding) (bridge.Offer, bool) {
 	if w.Use == nil {
 		return bridge.Offer{Grade: finding.Stop, Text: "no joint gives the coils their volts"}, true
 	}
@@ -106,7 +105,7 @@ func (w onCapacitor) Offer(all []finding.Finding) (bridge.Offer, bool) {
 }
 
 // Way is what an arrangement would do with its own best capacitance.
-func (w onCapacitor) Way(v *bridge.WayView, r leads.Reach) {
+func (w Installed) Way(v *bridge.WayView, r leads.Reach) {
 	if w.AsRead.Model == nil || r.Ratio >= 1+leads.Within {
 		return
 	}
@@ -119,12 +118,12 @@ func (w onCapacitor) Way(v *bridge.WayView, r leads.Reach) {
 	}
 }
 
-func (w onCapacitor) OwnCircuit() (motor, relay bool) { return true, true }
+func (w Installed) OwnCircuit() (motor, relay bool) { return true, true }
 
-func (w onCapacitor) Bench(joints leads.Joints) (circuit.BenchCase, bool) { return w.Case(joints) }
+func (w Installed) Bench(joints leads.Joints) (circuit.BenchCase, bool) { return w.Case(joints) }
 
 // buyText is what to buy and where it goes.
-func (w onCapacitor) buyText() string {
+func (w Installed) buyText() string {
 	a := w.Answer
 	verb := "Buy"
 	if a.Chosen {
@@ -139,9 +138,9 @@ func (w onCapacitor) buyText() string {
 
 // Turning is the direction: what the plan expects, what the bump showed, what
 // turns it round.
-func (w onCapacitor) Turning() (d bridge.Direction, said []finding.Finding) {
+func (w Installed) Turning() (d bridge.Direction, said []finding.Finding) {
 	turns := map[string]string{"L1": "clockwise", "L2": "anticlockwise"}
-	other := capacitor.OtherLine[w.CornerTo]
+	other := OtherLine[w.CornerTo]
 	d = bridge.Direction{From: "facing the shaft end", Turns: finding.Upper(turns[w.CornerTo]),
 		Corner: w.CornerTo, Forbids: w.AsRead.As.Load.Forbids, ShownBy: w.AsRead.As.Load.ShownBy,
 		Swap:    w.moveLineEnd(other),
@@ -157,7 +156,7 @@ func (w onCapacitor) Turning() (d bridge.Direction, said []finding.Finding) {
 	was, corner, _ := strings.Cut(bumped, "-")
 	right := corner
 	if was == "wrong" {
-		right = capacitor.OtherLine[corner]
+		right = OtherLine[corner]
 	}
 	f := bridge.SayBumped(right)
 	switch {
@@ -177,10 +176,10 @@ func (w onCapacitor) Turning() (d bridge.Direction, said []finding.Finding) {
 	return d, []finding.Finding{f}
 }
 
-func (w onCapacitor) Carded() bool { return w.Answer != nil && w.Answer.UsualRuns }
+func (w Installed) Carded() bool { return w.Answer != nil && w.Answer.UsualRuns }
 
 // Card fills the card of a motor on a capacitor.
-func (w onCapacitor) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
+func (w Installed) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 	a, use := w.Answer, w.Use.Under(p.Findings)
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Run capacitor", Value: can.List(a.Parts),
@@ -189,8 +188,8 @@ func (w onCapacitor) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 	if w.StartEntered > 0 {
 		c.Parts = append(c.Parts, bringup.Line{Name: "Start capacitor", Value: unit.Text(w.StartEntered, "µF"),
 			Note: fmt.Sprintf("electrolytic, %s, by %s, out within 2 s, with a bleed resistor", a.Start.ClassText(),
-				map[capacitor.StartBy]string{"": "button or relay", capacitor.ByButton: "button",
-					capacitor.ByRelay: "relay"}[w.As.StartBy])})
+				map[StartBy]string{"": "button or relay", ByButton: "button",
+					ByRelay: "relay"}[w.As.StartBy])})
 	}
 	if ch := g.Choice; ch != nil {
 		c.Parts = append(c.Parts,
@@ -221,14 +220,14 @@ func (w onCapacitor) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 }
 
 // readings are what to expect, dead and running.
-func (w onCapacitor) expect(c *bringup.Card, a *capacitor.Answer) {
+func (w Installed) expect(c *bringup.Card, a *Answer) {
 	c.Readings = append(c.Readings, w.DeadAndFed("capacitor", "Volts L1 to L2", [3]string{"L1-L2", "L2-corner",
 		"corner-L1"})...)
 	for _, at := range []struct {
 		gate     bringup.GateID
 		id, when string
 		share    float64
-		p        capacitor.Point
+		p        Point
 	}{{bringup.Free, "light", "running light", w.AsRead.Load.Lightest, a.Idle}, {bringup.Loaded, "load",
 		"at your load, " + unit.Percent(w.AsRead.Load.Usual), w.AsRead.Load.Usual, a.Usual}} {
 		if len(at.p.Windings) == 0 || at.id == "light" && at.share == w.AsRead.Load.Usual {
@@ -268,7 +267,7 @@ func (w onCapacitor) expect(c *bringup.Card, a *capacitor.Answer) {
 // Buys lists everything that the capacitor bridge is built of.
 //
 // Long: a list of parts, each by itself.
-func (w onCapacitor) Buys(g bridge.Guarded) []bridge.Buy {
+func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 	out := []bridge.Buy{}
 	a := w.Answer
 	if a == nil || !a.UsualRuns || g.Choice == nil {
@@ -304,7 +303,7 @@ func (w onCapacitor) Buys(g bridge.Guarded) []bridge.Buy {
 			Spec: "electrolytic, for starting, " + s.ClassText(), Note: "seconds only; its own discharge resistor: " +
 				s.Bleed.Spec()})
 		amps := s.OwnAmps
-		if w.As.StartBy == capacitor.ByRelay {
+		if w.As.StartBy == ByRelay {
 			out = append(out, bridge.Buy{ID: "start-relay", Count: 1, What: "Voltage relay for the start capacitor",
 				Spec: fmt.Sprintf("contact closed at rest, for %s of capacitor amps; coil from the corner to the "+
 					"other line, opening at about %s", unit.Text(amps, "A"), unit.Whole(s.PickUp, "V")),
@@ -317,13 +316,13 @@ func (w onCapacitor) Buys(g bridge.Guarded) []bridge.Buy {
 					"switch can", Planning: true})
 		}
 	}
-	if w.As.Reversing == capacitor.BySwitch {
+	if w.As.Reversing == BySwitch {
 		out = append(out, bridge.Buy{ID: "reversing", Count: 1, What: "Reversing switch",
 			Spec: fmt.Sprintf("one pole, L1 - 0 - L2, for %s of capacitor amps at %s",
 				unit.Text(1.35*a.CapacitorAmps, "A"), unit.Whole(w.AsRead.Supply.Nominal, "V")),
 			Note: "between the capacitor and its line; turned only at standstill", Planning: true})
 	}
-	if w.As.Reversing == capacitor.ByContactors {
+	if w.As.Reversing == ByContactors {
 		out = append(out, bridge.Buy{ID: "reversing", Count: 1, What: "Reversing contactors, a pair",
 			Spec: fmt.Sprintf("three-pole, two for the lines, the third for %s of capacitor amps, held off each other "+
 				"mechanically and by a closed contact each", unit.Text(1.35*a.CapacitorAmps, "A")),
@@ -345,7 +344,7 @@ func (w onCapacitor) Buys(g bridge.Guarded) []bridge.Buy {
 				"the windings"
 		}
 	}
-	if w.As.Reversing != capacitor.ByContactors { // else the pair is it
+	if w.As.Reversing != ByContactors { // else the pair is it
 		out = append(out, bridge.Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), "+
 			"%s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.AsRead.Supply.Nominal, "V")),
 			Note:     "holds itself in through the stop button: nothing starts again by itself when the supply returns",
@@ -382,7 +381,7 @@ func (w onCapacitor) Buys(g bridge.Guarded) []bridge.Buy {
 	return out
 }
 
-func (w onCapacitor) Charged(g *bringup.Ground) {
+func (w Installed) Charged(g *bringup.Ground) {
 	g.Held = "the capacitor"
 	if a := w.Answer; a != nil {
 		g.Wait = bridge.Waits(a.Bleed, a.Microfarad)

@@ -1,22 +1,21 @@
-package job
+package drive
 
 import (
 	"fmt"
-	"graybridge/core/drive"
 
 	"graybridge/core/unit"
 )
 
 // What a plan on a drive says for a job.
 
-func (w onDrive) takeDrive() string {
-	if w.Profile.ID == drive.ByPlate {
+func (w Installed) takeDrive() string {
+	if w.Profile.ID == ByPlate {
 		return "Set your drive, then wire it."
 	}
 	return fmt.Sprintf("Take %s, key its settings, then wire it.", w.Profile.Name)
 }
 
-func (w onDrive) benchStanding() string {
+func (w Installed) benchStanding() string {
 	return "The motor on its drive at " + unit.Text(w.Hertz, "Hz") + ", standing."
 }
 
@@ -35,8 +34,8 @@ const leafletUnread = "The drive's leaflet: only its plate is known here."
 const noCodeYet = "____"
 
 // driveNamed is a drive among the parts.
-func driveNamed(p *drive.Profile) string {
-	if p.ID == drive.ByPlate {
+func driveNamed(p *Profile) string {
+	if p.ID == ByPlate {
 		return p.Name
 	}
 	return "Drive " + p.Name

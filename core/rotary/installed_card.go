@@ -1,4 +1,4 @@
-package job
+package rotary
 
 import (
 	"fmt"
@@ -10,25 +10,24 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/protection"
-	"graybridge/core/rotary"
 	"graybridge/core/stores"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
 
-func (w onRotary) Carded() bool {
+func (w Installed) Carded() bool {
 	_, ok := w.Size()
 	return ok && w.Answer.OK
 }
 
 // Card fills the card of the converter, or of one machine on it.
-func (w onRotary) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
+func (w Installed) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
 	z, _ := w.Size()
 	c.Cautions = bringup.ConverterCautions()
 	a := w.Answer
 	if w.IsIdler() {
 		for bank := range a.Cans {
-			if name, value, note, ok := rotary.BankLine(a, bank); ok {
+			if name, value, note, ok := BankLine(a, bank); ok {
 				c.Parts = append(c.Parts, bringup.Line{Name: name, Value: value, Note: note})
 			}
 		}
@@ -71,7 +70,7 @@ func (w onRotary) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
 			Note:  "its relay in the contactor's coil",
 		}
 	}
-	spun := map[bool]string{false: "forward: L1-L2-L3", true: "backward"}[w.As.Spun == rotary.Backward]
+	spun := map[bool]string{false: "forward: L1-L2-L3", true: "backward"}[w.As.Spun == Backward]
 	c.Settings = append(
 		c.Settings,
 		relay,
@@ -99,7 +98,7 @@ func (w onRotary) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
 }
 
 // named is a machine of the converter by its id.
-func (w onRotary) named(id string) string {
+func (w Installed) named(id string) string {
 	for _, m := range w.Machines {
 		if m.ID == id {
 			return m.Name
@@ -109,7 +108,7 @@ func (w onRotary) named(id string) string {
 }
 
 // expect are the readings, dead and running.
-func (w onRotary) expect(c *bringup.Card) {
+func (w Installed) expect(c *bringup.Card) {
 	c.Readings = append(c.Readings, w.DeadAndFed("cans", "Volts L1 to L2", w.Pairs())...)
 	at, bands, ok := w.Spread(w.AsRead.Load.Usual)
 	if !ok {
@@ -135,7 +134,7 @@ func (w onRotary) expect(c *bringup.Card) {
 }
 
 // Buys lists what the converter, or a machine's place on it, is built of.
-func (w onRotary) Buys(g bridge.Guarded) []bridge.Buy {
+func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 	z, ok := w.Size()
 	if !ok || !w.Answer.OK {
 		return []bridge.Buy{}
@@ -164,7 +163,7 @@ func (w onRotary) Buys(g bridge.Guarded) []bridge.Buy {
 }
 
 // bankBuys are the cans of a converter and what joins them.
-func (w onRotary) bankBuys() (out []bridge.Buy) {
+func (w Installed) bankBuys() (out []bridge.Buy) {
 	a := w.Answer
 	for bank, cans := range a.Cans {
 		for _, p := range cans {
@@ -180,7 +179,7 @@ func (w onRotary) bankBuys() (out []bridge.Buy) {
 }
 
 // appendCan adds a can of a bank, counting its twins.
-func appendCan(out []bridge.Buy, bank int, p can.Part, a *rotary.Answer) []bridge.Buy {
+func appendCan(out []bridge.Buy, bank int, p can.Part, a *Answer) []bridge.Buy {
 	id := fmt.Sprintf("bank%d-%s", bank+1, unit.Plain(p.Microfarad))
 	if n := len(out); n > 0 && out[n-1].ID == id && out[n-1].Own == p.Own {
 		out[n-1].Count++
@@ -199,13 +198,13 @@ func appendCan(out []bridge.Buy, bank int, p can.Part, a *rotary.Answer) []bridg
 	)
 }
 
-func (w onRotary) Charged(g *bringup.Ground) {
+func (w Installed) Charged(g *bringup.Ground) {
 	g.Held = "both banks of cans, each by itself"
 	if w.Answer == nil || !w.Answer.OK {
 		return
 	}
 	for bank := range w.Answer.Cans {
-		g.Wait = bridge.Later(g.Wait, bridge.Waits(rotary.BankBleeder(w.Answer, bank), can.Sum(w.Answer.Cans[bank])))
+		g.Wait = bridge.Later(g.Wait, bridge.Waits(BankBleeder(w.Answer, bank), can.Sum(w.Answer.Cans[bank])))
 	}
 	if s := w.Answer.IdlerStart; s.Used > 0 {
 		g.Held += ", and the start capacitor"

@@ -1,15 +1,14 @@
-package job
+package rotary
 
 import (
 	"fmt"
 
 	"graybridge/core/finding"
-	"graybridge/core/rotary"
 )
 
 // What a plan on a rotary converter says for a job.
 
-func (w onRotary) fitAndStart() string {
+func (w Installed) fitAndStart() string {
 	return fmt.Sprintf("Fit %s, bring the idler up, then start the largest machine first.", w.Answer.Balance.Text())
 }
 
@@ -28,8 +27,8 @@ const spinOther = "Stop everything, let it stand, and spin it the other way: the
 const madeLineLabel = "“L3 is the made line. Capacitors inside: stop the idler, wait a minute, discharge, then open.”"
 
 // sayOtherWay is said of a machine that the idler's spin would turn the other way than it is wanted.
-func sayOtherWay(way, wants string, spun rotary.Way) finding.Finding {
-	return finding.Finding{ID: rotary.IDOtherWay, Bay: finding.Leads, Grade: finding.Caution,
+func sayOtherWay(way, wants string, spun Way) finding.Finding {
+	return finding.Finding{ID: IDOtherWay, Bay: finding.Leads, Grade: finding.Caution,
 		Entries: []string{"bridge.rotary.spun", "load.turn"},
 		Sentence: fmt.Sprintf("Behind an idler spun %s this machine turns %s; %s is wanted.", spun, finding.Lower(way),
 			finding.Lower(wants)),

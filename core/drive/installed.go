@@ -1,4 +1,4 @@
-package job
+package drive
 
 import (
 	"fmt"
@@ -7,7 +7,6 @@ import (
 	"graybridge/core/bridge"
 	"graybridge/core/bringup"
 	"graybridge/core/circuit"
-	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/site"
@@ -16,35 +15,37 @@ import (
 	"graybridge/core/unit"
 )
 
-// onDrive is a drive in a plan.
-type onDrive struct {
+// Installed is a drive in a plan.
+type Installed struct {
 	bridge.Ground
-	*drive.Over
+	*Over
 }
 
-func (w onDrive) Refitted() *site.Site    { return w.Over.Site }
-func (w onDrive) Read() []finding.Reading { return w.Readings }
-func (w onDrive) Says() []finding.Finding { return w.Said }
-func (w onDrive) Settled() bool           { return w.Weighed != nil }
-func (w onDrive) Third() string           { return "L3" }
-func (w onDrive) Pairs() [3]string        { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
-func (w onDrive) BuyFirst() string        { return "" }
+func (w Installed) Refitted() *site.Site    { return w.Over.Site }
+func (w Installed) Read() []finding.Reading { return w.Readings }
+func (w Installed) Says() []finding.Finding { return w.Said }
+func (w Installed) Settled() bool           { return w.Weighed != nil }
+func (w Installed) Third() string           { return "L3" }
+func (w Installed) Pairs() [3]string        { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
+func (w Installed) BuyFirst() string        { return "" }
 
-func (w onDrive) Settle(id string, f site.Fed, known bool) bridge.State { return w.State(id, f, known) }
+func (w Installed) Settle(id string, f site.Fed, known bool) bridge.State {
+	return w.State(id, f, known)
+}
 
 // Able leaves out the mistakes of a capacitor.
-func (w onDrive) Able(m leads.Mistake) bool {
+func (w Installed) Able(m leads.Mistake) bool {
 	return !m.NoCapacitor && !m.OtherLine && !m.StartLeftIn && m.Can == 0
 }
 
-func (w onDrive) Link(l *bridge.Link) {
+func (w Installed) Link(l *bridge.Link) {
 	l.CornerTo = "L1" // its outputs stand in order; the command turns it round
 	if w.Profile != nil {
 		l.DriveName = w.Profile.Name
 	}
 }
 
-func (w onDrive) Key() string {
+func (w Installed) Key() string {
 	key := "drive, not chosen"
 	if w.Profile != nil {
 		key = w.Profile.Name
@@ -55,21 +56,21 @@ func (w onDrive) Key() string {
 	return key
 }
 
-func (w onDrive) GuardKey(bridge.Guarded) string {
+func (w Installed) GuardKey(bridge.Guarded) string {
 	if w.Weighed == nil {
 		return ""
 	}
 	return "wants " + bridge.SizeText(w.Weighed.Breaker) + "; the drive guards the motor"
 }
 
-func (w onDrive) MotorKey(wanted *bridge.State) string {
+func (w Installed) MotorKey(wanted *bridge.State) string {
 	if !wanted.Solved || len(wanted.Coils) == 0 {
 		return ""
 	}
 	return ", " + wanted.RPM
 }
 
-func (w onDrive) Ready() (string, bool) {
+func (w Installed) Ready() (string, bool) {
 	if w.Weighed == nil || w.Profile == nil {
 		return "", false
 	}
@@ -77,7 +78,7 @@ func (w onDrive) Ready() (string, bool) {
 }
 
 // box: the motor's box is fed by the motor cable, not by the drive's own line.
-func (w onDrive) BoxWire(bridge.Guarded) unit.Conductor {
+func (w Installed) BoxWire(bridge.Guarded) unit.Conductor {
 	if w.Weighed == nil {
 		return unit.Conductor{}
 	}
@@ -85,10 +86,10 @@ func (w onDrive) BoxWire(bridge.Guarded) unit.Conductor {
 }
 
 // offer: a drive is offered by name, among the drives that are known.
-func (w onDrive) Offer([]finding.Finding) (bridge.Offer, bool) { return bridge.Offer{}, false }
+func (w Installed) Offer([]finding.Finding) (bridge.Offer, bool) { return bridge.Offer{}, false }
 
 // Way is what an arrangement would do on this drive at the plate's own hertz.
-func (w onDrive) Way(v *bridge.WayView, r leads.Reach) {
+func (w Installed) Way(v *bridge.WayView, r leads.Reach) {
 	if w.Motor == nil || r.Ratio >= 1+leads.Within {
 		return
 	}
@@ -101,9 +102,9 @@ func (w onDrive) Way(v *bridge.WayView, r leads.Reach) {
 	}
 }
 
-func (w onDrive) OwnCircuit() (motor, relay bool) { return false, false }
+func (w Installed) OwnCircuit() (motor, relay bool) { return false, false }
 
-func (w onDrive) Bench(joints leads.Joints) (c circuit.BenchCase, ok bool) {
+func (w Installed) Bench(joints leads.Joints) (c circuit.BenchCase, ok bool) {
 	if w.Motor == nil {
 		return c, false
 	}
@@ -111,14 +112,14 @@ func (w onDrive) Bench(joints leads.Joints) (c circuit.BenchCase, ok bool) {
 }
 
 // Guarding sizes supply and protection by the drive's rated input.
-func (w onDrive) Guarding(stop *finding.Finding) (g bridge.Guarded) {
+func (w Installed) Guarding(stop *finding.Finding) (g bridge.Guarded) {
 	if w.Weighed == nil {
 		return g
 	}
 	g, sizes := bridge.Steady(w.AsRead, w.Weighed.LineAmps, "drive", w.SupplyFigures, stop)
 	g.Load, g.Room = w.LoadFigures(), w.Room()
 	if sizes {
-		figures, said, mend := w.Guard(drive.Noted{Breaker: w.Protection.Breaker, Conductor: w.Protection.Conductor})
+		figures, said, mend := w.Guard(Noted{Breaker: w.Protection.Breaker, Conductor: w.Protection.Conductor})
 		g.Guard, g.Said, g.Mend, g.Sized = figures, append(g.Said, said...), mend, true
 	}
 	return g
@@ -126,7 +127,7 @@ func (w onDrive) Guarding(stop *finding.Finding) (g bridge.Guarded) {
 
 // Turning is the direction behind a drive: any two of its three motor
 // wires turn it round.
-func (w onDrive) Turning() (d bridge.Direction, said []finding.Finding) {
+func (w Installed) Turning() (d bridge.Direction, said []finding.Finding) {
 	d = bridge.Direction{From: "facing the shaft end", Turns: "Clockwise, expected", Corner: "L1",
 		Forbids: w.AsRead.As.Load.Forbids, ShownBy: w.AsRead.As.Load.ShownBy,
 		Swap:    exchangeMotorWires,
@@ -136,10 +137,10 @@ func (w onDrive) Turning() (d bridge.Direction, said []finding.Finding) {
 	return d, said
 }
 
-func (w onDrive) Carded() bool { return w.Weighed != nil }
+func (w Installed) Carded() bool { return w.Weighed != nil }
 
 // Card fills the card of a motor on a drive.
-func (w onDrive) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
+func (w Installed) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 	v := w.View
 	if v.ByPlate {
 		c.Open = append(c.Open, leafletUnread)
@@ -153,8 +154,8 @@ func (w onDrive) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 		bringup.Line{Name: "Line wire", Value: bridge.First(bridge.Conductor(g.Noted.Conductor), w.Weighed.Conductor.String()),
 			Note: "planning"},
 		bringup.Line{Name: "Motor wire", Value: w.Weighed.MotorWire.String(), Note: "planning"})
-	shown := []drive.Function{drive.MotorAmps, drive.Overload, drive.MotorHertz, drive.MostHertz, drive.RunSource,
-		drive.SpeedSource, drive.Accelerate, drive.Decelerate}
+	shown := []Function{MotorAmps, Overload, MotorHertz, MostHertz, RunSource,
+		SpeedSource, Accelerate, Decelerate}
 	for _, r := range v.Sheet {
 		if slices.Contains(shown, r.Function) && len(c.Settings) < 7 {
 			c.Settings = append(c.Settings, bringup.Line{Name: bridge.First(r.Code, noCodeYet) + " " + r.Name, Value: r.Value,
@@ -185,7 +186,7 @@ func (w onDrive) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 }
 
 // driveBuys lists what a drive is built in with.
-func (w onDrive) Buys(g bridge.Guarded) []bridge.Buy {
+func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 	p, ch := w.Profile, w.Weighed
 	if p == nil || ch == nil {
 		return []bridge.Buy{}
@@ -194,7 +195,7 @@ func (w onDrive) Buys(g bridge.Guarded) []bridge.Buy {
 	out := []bridge.Buy{
 		{ID: "drive", Count: 1, What: driveNamed(p), Spec: fmt.Sprintf("%s out, for %s from %s",
 			unit.Text(p.Output.Amps, "A"), unit.Text(ch.Need, "A"), unit.Whole(w.AsRead.Supply.Volts, "V")),
-			Own:  w.Chosen.SecondHand == "yes" || p.ID == drive.ByPlate,
+			Own:  w.Chosen.SecondHand == "yes" || p.ID == ByPlate,
 			Want: stores.Want{Kind: stores.Drive, Name: p.Name}},
 		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the drive, within sight",
 			Planning: true},
@@ -236,7 +237,7 @@ func (w onDrive) Buys(g bridge.Guarded) []bridge.Buy {
 			unit.Plain(p.WaitMinutes)+unit.Space+"min")})
 }
 
-func (w onDrive) Charged(g *bringup.Ground) {
+func (w Installed) Charged(g *bringup.Ground) {
 	g.Link, g.Held = true, "the drive's link, at the terminals that its sheet names"
 	minutes := 5.0
 	source := "planning: no drive is chosen yet"
