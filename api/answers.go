@@ -219,7 +219,8 @@ func (s *server) answer(ctx context.Context, d document.Document) (a Answer, err
 }
 
 // orEmpty makes a picture that a document does not give an empty one.
-func orEmpty[T any](of func(context.Context, document.Document) (T, error), empty T) func(context.Context, document.Document) (T,
+func orEmpty[T any](of func(context.Context, document.Document) (T, error), empty T) func(context.Context,
+	document.Document) (T,
 	error) {
 	return func(ctx context.Context, d document.Document) (T, error) {
 		v, err := of(ctx, d)

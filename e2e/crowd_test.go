@@ -239,10 +239,13 @@ func TestCrowd(t *testing.T) {
 	calm()
 	text := fmt.Sprintf(`| what | times | median | 95 of 100 | worst | limit |
 |---|---|---|---|---|---|
-| an edit stored and answered with its plan, fifty people an edit every 2 s, half of them on drives, 200 streams | %d | %.0f ms | %.0f ms | %.0f ms | |
-| the same with an edit of each every 5 s, ten a second, for five minutes (memory after one minute %.0f MB, at the end %.0f MB) | %d | %.0f ms | %.0f ms | %.0f ms | 60 ms for 95 of 100 |
+| an edit stored and answered with its plan, fifty people an edit every 2 s, half of them on drives,
+	200 streams | %d | %.0f ms | %.0f ms | %.0f ms | |
+| the same with an edit of each every 5 s, ten a second, for five minutes (memory after one minute %.0f MB,
+	at the end %.0f MB) | %d | %.0f ms | %.0f ms | %.0f ms | 60 ms for 95 of 100 |
 | of the first, one in a browser on the same two cores: until its figures are drawn | %d | %.0f ms | %.0f ms | %.0f ms | 100 ms for 95 of 100 |
-| an edit of one, while forty others plan without pause (%.0f plans a second) | %d | %.0f ms | %.0f ms | %.0f ms | 150 ms for 95 of 100 |
+| an edit of one, while forty others plan without pause (
+	%.0f plans a second) | %d | %.0f ms | %.0f ms | %.0f ms | 150 ms for 95 of 100 |
 | logging in | 1 | %.0f ms | | | 300 ms |
 | most memory of the server | | %.0f MB | | | 400 MB |
 `, len(took), milliseconds(took, .5), milliseconds(took, .95), milliseconds(took, 1), early, late,

@@ -217,7 +217,8 @@ func madeBefore(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, change str
 }
 
 // keep writes a revision down and tells every listening server.
-func keep(ctx context.Context, tx pgx.Tx, id pgtype.UUID, revision, content int, c Change, what string, d document.Document,
+func keep(ctx context.Context, tx pgx.Tx, id pgtype.UUID, revision, content int, c Change, what string,
+	d document.Document,
 	print []byte) error {
 	packed, err := pack(d)
 	if err != nil {
@@ -348,7 +349,8 @@ func (s *Store) Restore(ctx context.Context, id string, c Change, revision int) 
 func back(ctx context.Context, tx pgx.Tx, id pgtype.UUID, now *current, revision int, word string) (string, error) {
 	was := now.document
 	old := kept{Settings: was.Workshop}
-	err := tx.QueryRow(ctx, `select packed, document, content from job_revision where job_id = $1 and revision = $2`, id,
+	err := tx.QueryRow(ctx, `select packed, document, content from job_revision where job_id = $1 and revision = $2`,
+		id,
 		revision).Scan(&old.Packed, &old.Document, &now.content)
 	if err != nil {
 		return "", told(err)

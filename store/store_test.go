@@ -191,7 +191,8 @@ func TestTheDemoLoadsOnceAndResetTouchesNoOtherJob(t *testing.T) {
 	workshops, err := s.Workshops(ctx, store.Yard)
 	require.NoError(t, err)
 	require.Len(t, workshops, 2)
-	own, err := s.CreateJob(ctx, workshops[0].ID, store.Change{ID: "own-1"}, document.New("My own", workshops[0].Settings),
+	own, err := s.CreateJob(ctx, workshops[0].ID, store.Change{ID: "own-1"}, document.New("My own",
+		workshops[0].Settings),
 		"new")
 	require.NoError(t, err)
 	jobs, err := s.Jobs(ctx, store.Page{Shelf: store.Yard, Most: 100})

@@ -1,6 +1,7 @@
 package bridge
 
 import (
+	"cmp"
 	"fmt"
 	"graybridge/core/can"
 	"graybridge/core/stores"
@@ -87,14 +88,7 @@ func CableOf(noted, asked unit.Conductor) stores.Want {
 }
 
 // SizeText is a size in amps; 0 is none that the tables or the motor allow.
-func SizeText(amps float64) string { return First(Noted(amps), "none fits") }
-
-func First(a, b string) string {
-	if a != "" {
-		return a
-	}
-	return b
-}
+func SizeText(amps float64) string { return cmp.Or(Noted(amps), "none fits") }
 
 func Conductor(c unit.Conductor) string {
 	if c == (unit.Conductor{}) {

@@ -40,7 +40,8 @@ func (w Installed) Guarding(stop *finding.Finding) (g bridge.Guarded) {
 	}
 	g.Load, g.Room = w.LoadFigures(), w.Room()
 	if a.UsualRuns {
-		draw := &supply.Draw{Mark: w.AsRead.Mark(), RunAmps: cmplx.Abs(a.Usual.SupplyAmps), RunVolts: a.Usual.SupplyVolts,
+		draw := &supply.Draw{Mark: w.AsRead.Mark(), RunAmps: cmplx.Abs(a.Usual.SupplyAmps),
+			RunVolts:  a.Usual.SupplyVolts,
 			StartAmps: a.StartSupplyAmps, StartVolts: a.StartSupplyVolts,
 			IdleAmps: cmplx.Abs(a.Idle.SupplyAmps), IdleVolts: a.Idle.SupplyVolts}
 		if g.Supply = w.SupplyFigures(draw); stop == nil {

@@ -1,6 +1,7 @@
 package capacitor
 
 import (
+	"cmp"
 	"fmt"
 	"math/cmplx"
 	"slices"
@@ -193,20 +194,23 @@ func (w Installed) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 	}
 	if ch := g.Choice; ch != nil {
 		c.Parts = append(c.Parts,
-			bringup.Line{Name: "Breaker, " + g.Asks.Poles(), Value: bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(ch.Breaker)),
+			bringup.Line{Name: "Breaker, " + g.Asks.Poles(), Value: cmp.Or(bridge.Noted(g.Noted.Breaker),
+				bridge.SizeText(ch.Breaker)),
 				Note: "planning"},
-			bringup.Line{Name: "Motor wire", Value: bridge.First(bridge.Conductor(g.Noted.Conductor), table.Wire(ch.Conductor)),
+			bringup.Line{Name: "Motor wire", Value: cmp.Or(bridge.Conductor(g.Noted.Conductor),
+				table.Wire(ch.Conductor)),
 				Note: "earth " + table.Wire(ch.Earth) + ", planning"},
 			bringup.Line{Name: "Capacitor wires", Value: table.Wire(ch.CapacitorWire), Note: "for " +
 				unit.Text(ch.CapacitorOwn, "A") + ", planning"})
-		set := bringup.Line{Name: "Overload relay", Value: bridge.First(bridge.Noted(g.Noted.RelaySet), bridge.SizeText(ch.RelaySet)),
+		set := bringup.Line{Name: "Overload relay", Value: cmp.Or(bridge.Noted(g.Noted.RelaySet),
+			bridge.SizeText(ch.RelaySet)),
 			Note: bridge.RelayWords(string(ch.Relay)) + "; plan asks " + bridge.SizeText(ch.RelaySet)}
 		switch {
 		case w.Protection.Relay == protection.Thermistor:
 			set = bringup.Line{Name: "Winding guard", Value: "thermistor in the winding",
 				Note: "its relay in the contactor's coil"}
 		case ch.RelaySet == 0:
-			set.Value, set.Note = bridge.First(bridge.Noted(g.Noted.RelaySet), "no setting guards"),
+			set.Value, set.Note = cmp.Or(bridge.Noted(g.Noted.RelaySet), "no setting guards"),
 				"not every winding: a thermistor too, or other µF"
 		}
 		c.Settings = append(c.Settings, set)
@@ -330,8 +334,10 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 	}
 	ch := g.Choice
 	motor := g.Asks.MostSupply
-	relay := bridge.Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it",
-		bridge.SizeText(ch.RelaySet)), Note: bridge.RelayWords(string(ch.Relay)), Own: g.Noted.RelaySet > 0, Planning: true}
+	relay := bridge.Buy{ID: "relay", Count: 1, What: "Overload relay",
+		Spec: fmt.Sprintf("three-pole, range with %s in it",
+			bridge.SizeText(ch.RelaySet)), Note: bridge.RelayWords(string(ch.Relay)), Own: g.Noted.RelaySet > 0,
+		Planning: true}
 	leadsSet := g.Asks.Setting(protection.MotorLeads).Amps
 	switch {
 	case ch.RelaySet == 0 && w.Protection.Relay != protection.Thermistor && leadsSet > 0: // wired otherwise it guards
@@ -345,8 +351,9 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 		}
 	}
 	if w.As.Reversing != ByContactors { // else the pair is it
-		out = append(out, bridge.Buy{ID: "contactor", Count: 1, What: "Contactor", Spec: fmt.Sprintf("motor duty (AC-3), "+
-			"%s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.AsRead.Supply.Nominal, "V")),
+		out = append(out, bridge.Buy{ID: "contactor", Count: 1, What: "Contactor",
+			Spec: fmt.Sprintf("motor duty (AC-3), "+
+				"%s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.AsRead.Supply.Nominal, "V")),
 			Note:     "holds itself in through the stop button: nothing starts again by itself when the supply returns",
 			Planning: true, Want: stores.Want{Kind: stores.Contactor, Amps: 1.25 * motor}})
 	}
@@ -354,29 +361,36 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 		bridge.Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, within sight of the machine",
 			Planning: true},
 		bridge.Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: fmt.Sprintf("%s, %s, holding %s at the start",
-			g.Asks.Poles(), bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(ch.Breaker)), unit.Text(g.Asks.StartAmps, "A")),
+			g.Asks.Poles(), cmp.Or(bridge.Noted(g.Noted.Breaker), bridge.SizeText(ch.Breaker)),
+			unit.Text(g.Asks.StartAmps, "A")),
 			Own: g.Noted.Breaker > 0, Planning: true, Want: bridge.BreakerOf(g.Noted.Breaker, ch.Breaker)},
-		bridge.Buy{ID: "stop", Count: 1, What: "Start and stop buttons", Spec: "stop red, opening by force, latching where " +
-			"a hand can be caught", Note: "within reach from where the machine is fed", Planning: true})
+		bridge.Buy{ID: "stop", Count: 1, What: "Start and stop buttons",
+			Spec: "stop red, opening by force, latching where " +
+				"a hand can be caught", Note: "within reach from where the machine is fed", Planning: true})
 	if w.Protection.Relay != protection.Thermistor {
 		out = append(out, relay)
 	}
 	out = append(out,
-		bridge.Buy{ID: "wire", Count: 1, What: "Motor cable", Spec: fmt.Sprintf("%s copper, three conductors and earth %s",
-			bridge.First(bridge.Conductor(g.Noted.Conductor), table.Wire(ch.Conductor)), table.Wire(ch.Earth)),
-			Own: bridge.Conductor(g.Noted.Conductor) != "", Planning: true, Want: bridge.CableOf(g.Noted.Conductor, ch.Conductor)},
+		bridge.Buy{ID: "wire", Count: 1, What: "Motor cable",
+			Spec: fmt.Sprintf("%s copper, three conductors and earth %s",
+				cmp.Or(bridge.Conductor(g.Noted.Conductor), table.Wire(ch.Conductor)), table.Wire(ch.Earth)),
+			Own: bridge.Conductor(g.Noted.Conductor) != "", Planning: true, Want: bridge.CableOf(g.Noted.Conductor,
+				ch.Conductor)},
 		bridge.Buy{ID: "capacitor-wire", Count: 2, What: "Capacitor wires",
 			Spec: fmt.Sprintf("%s copper (they carry up to %s), heat-proof, with insulated 6.3 mm push-on tabs",
 				table.Wire(ch.CapacitorWire), unit.Text(g.Asks.Capacitor, "A")), Planning: true},
-		bridge.Buy{ID: "box", Count: 1, What: "Capacitor box", Spec: "of metal, earthed, or of flame-retardant plastic; " +
-			"closed to fingers, its own glands", Note: cansUpright},
-		bridge.Buy{ID: "label", Count: 1, What: "Label on the box", Spec: "“Capacitors inside: switch off, wait a minute, " +
-			"discharge, then open.”"})
+		bridge.Buy{ID: "box", Count: 1, What: "Capacitor box",
+			Spec: "of metal, earthed, or of flame-retardant plastic; " +
+				"closed to fingers, its own glands", Note: cansUpright},
+		bridge.Buy{ID: "label", Count: 1, What: "Label on the box",
+			Spec: "“Capacitors inside: switch off, wait a minute, " +
+				"discharge, then open.”"})
 	if w.Protection.Relay == protection.Thermistor || ch.RelaySet == 0 && leadsSet == 0 {
 		out = append(out, bridge.Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head",
 			Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil",
-				bridge.First(w.AsRead.As.Plate.Insulation, "of the winding")), Note: "it feels the winding no relay can see",
-			Own: w.Protection.Relay == protection.Thermistor, Planning: true})
+				cmp.Or(w.AsRead.As.Plate.Insulation, "of the winding")),
+			Note: "it feels the winding no relay can see",
+			Own:  w.Protection.Relay == protection.Thermistor, Planning: true})
 	}
 	return out
 }

@@ -1,6 +1,7 @@
 package dc
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -36,8 +37,9 @@ func (w Installed) OwnCircuit() (motor, relay bool)                   { return f
 
 // state is the motor at the dial.
 func (w Installed) Settle(id string, _ site.Fed, _ bool) bridge.State {
-	s := bridge.State{ID: id, Title: "At the dial", Joints: leads.Joints{}, Coils: []bridge.Coil{}, Between: []bridge.Between{},
-		Lines: []bridge.LineAmps{}, Assumed: []string{},
+	s := bridge.State{ID: id, Title: "At the dial", Joints: leads.Joints{}, Coils: []bridge.Coil{},
+		Between: []bridge.Between{},
+		Lines:   []bridge.LineAmps{}, Assumed: []string{},
 		Known: true, Grade: finding.Open, Verdict: waitsForDCPlate}
 	if w.View == nil {
 		return s
@@ -165,13 +167,14 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the controller, within sight",
 			Planning: true},
 		{ID: "breaker", Count: 1, What: "Breaker", Spec: w.Site.Rules.Poles(w.Site.Supply.Volts) + ", " +
-			bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(ch.Breaker)),
+			cmp.Or(bridge.Noted(g.Noted.Breaker), bridge.SizeText(ch.Breaker)),
 			Own: g.Noted.Breaker > 0, Planning: true, Want: bridge.BreakerOf(g.Noted.Breaker, ch.Breaker)},
 		{ID: "line-fuse", Count: 2, What: "Line fuse", Spec: "fast, as its maker names" + fuseWords(p.LineFuse)},
 		{ID: "armature-fuse", Count: 1, What: "Armature fuse", Spec: "fast, rated for DC" + fuseWords(p.ArmFuse)},
-		{ID: "line-wire", Count: 1, What: "Line wire", Spec: bridge.First(bridge.Conductor(g.Noted.Conductor),
+		{ID: "line-wire", Count: 1, What: "Line wire", Spec: cmp.Or(bridge.Conductor(g.Noted.Conductor),
 			table.Wire(ch.Conductor)) + " copper and earth",
-			Own: bridge.Conductor(g.Noted.Conductor) != "", Planning: true, Want: bridge.CableOf(g.Noted.Conductor, ch.Conductor)},
+			Own: bridge.Conductor(g.Noted.Conductor) != "", Planning: true, Want: bridge.CableOf(g.Noted.Conductor,
+				ch.Conductor)},
 		{ID: "armature-wire", Count: 1, What: "Armature wire", Spec: table.Wire(ch.ArmatureWire) + " copper",
 			Planning: true},
 		{ID: "pot", Count: 1, What: "Potentiometer", Spec: unit.Text(p.PotOhm/1000, "kΩ") +
@@ -192,7 +195,8 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 	}
 	if c.Brake == "yes" {
 		stop := w.Braking()
-		out = append(out, bridge.Buy{ID: "resistor", Count: 1, What: "Braking resistor", Spec: unit.Text(stop.Ohm, "Ω") +
+		out = append(out, bridge.Buy{ID: "resistor", Count: 1, What: "Braking resistor", Spec: unit.Text(stop.Ohm,
+			"Ω") +
 			", " + unit.Text(stop.Watts, "W") +
 			", wire-wound, for " + unit.Text(stop.Joules, "J") + " a stop"},
 			bridge.Buy{ID: "brake-contactor", Count: 1, What: "Braking contactor",
@@ -223,9 +227,11 @@ func (w Installed) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Controller", Value: w.Profile.Name, Note: fmt.Sprintf("%s of %s",
 			unit.Text(d.ArmatureAmps, "A"), unit.Text(w.Profile.Amps, "A"))},
-		bringup.Line{Name: "Breaker", Value: bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(w.Weighed.Breaker)),
+		bringup.Line{Name: "Breaker", Value: cmp.Or(bridge.Noted(g.Noted.Breaker),
+			bridge.SizeText(w.Weighed.Breaker)),
 			Note: "planning"},
-		bringup.Line{Name: "Line wire", Value: bridge.First(bridge.Conductor(g.Noted.Conductor), table.Wire(w.Weighed.Conductor)),
+		bringup.Line{Name: "Line wire", Value: cmp.Or(bridge.Conductor(g.Noted.Conductor),
+			table.Wire(w.Weighed.Conductor)),
 			Note: "planning"},
 		bringup.Line{Name: "Armature wire", Value: table.Wire(w.Weighed.ArmatureWire), Note: "planning"})
 	if w.Chosen.Brake == "yes" {

@@ -1,6 +1,7 @@
 package drive
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 
@@ -150,16 +151,19 @@ func (w Installed) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Drive", Value: w.Profile.Name, Note: fmt.Sprintf("%s of %s",
 			unit.Text(w.Weighed.Need, "A"), unit.Text(w.Weighed.Have, "A"))},
-		bringup.Line{Name: "Breaker, two-pole", Value: bridge.First(bridge.Noted(g.Noted.Breaker), breaker), Note: "planning"},
-		bringup.Line{Name: "Line wire", Value: bridge.First(bridge.Conductor(g.Noted.Conductor), w.Weighed.Conductor.String()),
+		bringup.Line{Name: "Breaker, two-pole", Value: cmp.Or(bridge.Noted(g.Noted.Breaker), breaker),
+			Note: "planning"},
+		bringup.Line{Name: "Line wire", Value: cmp.Or(bridge.Conductor(g.Noted.Conductor),
+			w.Weighed.Conductor.String()),
 			Note: "planning"},
 		bringup.Line{Name: "Motor wire", Value: w.Weighed.MotorWire.String(), Note: "planning"})
 	shown := []Function{MotorAmps, Overload, MotorHertz, MostHertz, RunSource,
 		SpeedSource, Accelerate, Decelerate}
 	for _, r := range v.Sheet {
 		if slices.Contains(shown, r.Function) && len(c.Settings) < 7 {
-			c.Settings = append(c.Settings, bringup.Line{Name: bridge.First(r.Code, noCodeYet) + " " + r.Name, Value: r.Value,
-				Note: r.Plain})
+			c.Settings = append(c.Settings, bringup.Line{Name: cmp.Or(r.Code, noCodeYet) + " " + r.Name,
+				Value: r.Value,
+				Note:  r.Plain})
 		}
 	}
 	if more := len(v.Sheet) - len(c.Settings); more > 0 {
@@ -200,11 +204,13 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 		{ID: "isolator", Count: 1, What: "Isolator", Spec: "two-pole, lockable, ahead of the drive, within sight",
 			Planning: true},
 		{ID: "breaker", Count: 1, What: "Breaker", Spec: poles + ", " +
-			bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(ch.Breaker)), Own: g.Noted.Breaker > 0, Planning: true,
-			Want: bridge.BreakerOf(g.Noted.Breaker, ch.Breaker)},
-		{ID: "line-wire", Count: 1, What: "Line wire", Spec: bridge.First(bridge.Conductor(g.Noted.Conductor),
-			table.Wire(ch.Conductor)) + " copper and earth", Own: bridge.Conductor(g.Noted.Conductor) != "", Planning: true,
-			Want: bridge.CableOf(g.Noted.Conductor, ch.Conductor)},
+			cmp.Or(bridge.Noted(g.Noted.Breaker), bridge.SizeText(ch.Breaker)), Own: g.Noted.Breaker > 0,
+			Planning: true,
+			Want:     bridge.BreakerOf(g.Noted.Breaker, ch.Breaker)},
+		{ID: "line-wire", Count: 1, What: "Line wire", Spec: cmp.Or(bridge.Conductor(g.Noted.Conductor),
+			table.Wire(ch.Conductor)) + " copper and earth", Own: bridge.Conductor(g.Noted.Conductor) != "",
+			Planning: true,
+			Want:     bridge.CableOf(g.Noted.Conductor, ch.Conductor)},
 		{ID: "motor-wire", Count: 1, What: "Motor cable", Spec: table.Wire(ch.MotorWire) +
 			" copper, three conductors and earth, shielded where it runs more than a few metres",
 			Note: "shield to earth at both ends, by ring or gland", Planning: true,

@@ -1,6 +1,7 @@
 package job
 
 import (
+	"cmp"
 	"math"
 	"slices"
 	"strings"
@@ -177,7 +178,7 @@ func (w *reading) Offer(p *Plan) []bridge.Offer {
 	if !ok {
 		return nil
 	}
-	o.Kind = bridge.First(w.doc.Bridge.Kind, document.KindCapacitor)
+	o.Kind = cmp.Or(w.doc.Bridge.Kind, document.KindCapacitor)
 	return []bridge.Offer{o}
 }
 
@@ -209,8 +210,9 @@ func (w *reading) offerDrive(p *Plan) {
 		}
 		for i := range p.Findings {
 			if f := &p.Findings[i]; f.ID == finding.LeadsUnreachable && len(f.Cures) == 0 {
-				f.Cures = []finding.Cure{{Label: "Take a drive: " + o.Name, Path: "bridge.kind", Value: document.KindDrive,
-					And: finding.Setting{Path: "bridge.drive.profile", Value: o.ID}}}
+				f.Cures = []finding.Cure{{Label: "Take a drive: " + o.Name, Path: "bridge.kind",
+					Value: document.KindDrive,
+					And:   finding.Setting{Path: "bridge.drive.profile", Value: o.ID}}}
 			}
 		}
 	}
@@ -235,12 +237,14 @@ func judged(p *Plan, known []drive.Offer) []drive.Offer {
 
 // bestDrive is the known drive that fits best, of two that fit alike the one that is chosen.
 func (w *reading) bestDrive(known []drive.Offer, mine string) bridge.Offer {
-	best := bridge.Offer{Kind: document.KindDrive, Grade: finding.Stop, Text: "none of the known drives fits: look by amps"}
+	best := bridge.Offer{Kind: document.KindDrive, Grade: finding.Stop,
+		Text: "none of the known drives fits: look by amps"}
 	words := map[finding.Grade]string{finding.Good: " fits", finding.Caution: " fits with limits"}
 	for _, c := range known {
 		chosen := c.Name == mine && c.Grade == best.Grade && c.Grade != finding.Stop
 		if c.Grade.Rank() > best.Grade.Rank() || chosen {
-			best = bridge.Offer{Kind: document.KindDrive, Grade: c.Grade, Text: c.Name + words[c.Grade], ID: c.ID, Name: c.Name,
+			best = bridge.Offer{Kind: document.KindDrive, Grade: c.Grade, Text: c.Name + words[c.Grade], ID: c.ID,
+				Name: c.Name,
 				Draw: w.site.Supply.Ramped(c.Takes, finding.Estimated)}
 		}
 	}
@@ -252,7 +256,8 @@ func (w *reading) bestDrive(known []drive.Offer, mine string) bridge.Offer {
 func (w *reading) wall(p *Plan, g bridge.Guarded) []supply.Chain {
 	takers := []supply.Taker{w.taker(w.doc.Bridge.Kind, g.Draw)}
 	takers[0].Chosen = true
-	if p.Drive != nil && p.Drive.Name == "" && bridge.Blocked(p.Findings) == nil { // the best of those known stands for it
+	if p.Drive != nil && p.Drive.Name == "" &&
+		bridge.Blocked(p.Findings) == nil { // the best of those known stands for it
 		takers[0].Draw = w.bestDrive(p.Drive.Choices, "").Draw
 	}
 	for _, o := range p.Offers {
@@ -296,7 +301,8 @@ func circuitNames(d *document.Document) []string {
 
 // taker is a bridge as the wall sees it.
 func (w *reading) taker(kind string, draw *supply.Draw) supply.Taker {
-	names := map[string]string{document.KindDrive: "Drive", document.KindRotary: "Rotary converter", document.KindDC: "DC controller"}
+	names := map[string]string{document.KindDrive: "Drive", document.KindRotary: "Rotary converter",
+		document.KindDC: "DC controller"}
 	t := supply.Taker{Bridge: kind, Name: names[kind], Draw: draw, Smooth: draw != nil && draw.Smooth}
 	if t.Name == "" {
 		t.Bridge, t.Name = document.KindCapacitor, "Run capacitor"

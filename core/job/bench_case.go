@@ -59,7 +59,8 @@ func takeBanks(d *document.Document, banks map[string]float64) {
 // plate stays: it governs the equivalent circuit. The error says what the file
 // has that no job can take.
 func FromBenchCase(d document.Document, b circuit.BenchCase) (document.Document, error) {
-	beside := d.Bridge.Kind == document.KindRotary && len(b.Machines) == 2 && b.Machines[0].Name == string(document.Idler)
+	beside := d.Bridge.Kind == document.KindRotary && len(b.Machines) == 2 &&
+		b.Machines[0].Name == string(document.Idler)
 	if len(b.Machines) != 1 && !beside {
 		return d, fmt.Errorf("the file has %d machines; a job takes a file with one, or on a converter with the "+
 			"idler ahead of it", len(b.Machines))

@@ -10,7 +10,8 @@ import (
 
 // bringUp is what the gates of the bring-up are made of.
 func (w *reading) bringUp(c *bringup.Card, p *Plan) bringup.Ground {
-	g := bringup.Ground{Bridge: p.Link.Bridge, Idler: w.machine.Role == document.Idler && w.doc.Bridge.Kind == document.KindRotary,
+	g := bringup.Ground{Bridge: p.Link.Bridge, Idler: w.machine.Role == document.Idler &&
+		w.doc.Bridge.Kind == document.KindRotary,
 		Plate: c.Plate, Card: c, Load: w.loadFacts()}
 	if !c.Ready {
 		g.Stop = c.NotReady

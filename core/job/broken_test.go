@@ -15,7 +15,8 @@ import (
 // A picture that breaks says so and where; it is not taken for one that there is not.
 func TestAPictureThatBreaksSaysWhere(t *testing.T) {
 	t.Parallel()
-	d := document.New("Broken", document.Workshop{Name: "Here", Rules: table.Metric, Volts: 230, Hertz: 50, Colours: document.Europe})
+	d := document.New("Broken", document.Workshop{Name: "Here", Rules: table.Metric, Volts: 230, Hertz: 50,
+		Colours: document.Europe})
 	_, err := picture(t.Context(), Read(t.Context(), d), func(*reading) (Curves, error) { panic("typed by somebody") })
 	var broke *Broken
 	require.ErrorAs(t, err, &broke)
@@ -51,7 +52,8 @@ func (b *breaking) Err() error {
 // So does a plan: what was typed is shown, nothing is computed of it, and the place stands there.
 func TestAPlanThatBreaksSaysWhere(t *testing.T) {
 	t.Parallel()
-	d := document.New("Broken", document.Workshop{Name: "Here", Rules: table.Metric, Volts: 230, Hertz: 50, Colours: document.Europe})
+	d := document.New("Broken", document.Workshop{Name: "Here", Rules: table.Metric, Volts: 230, Hertz: 50,
+		Colours: document.Europe})
 	s, err := Solve(&breaking{Context: t.Context()}, d)
 	require.NoError(t, err)
 	require.NotNil(t, s.Broke)

@@ -32,5 +32,6 @@ var (
 
 // plateWorkshop is a plain workshop on 230 V.
 func plateWorkshop() document.Workshop {
-	return document.Workshop{Name: "Tansy Lane Tileworks", Rules: "metric", Volts: 230, Hertz: 50, Colours: document.Europe}
+	return document.Workshop{Name: "Tansy Lane Tileworks", Rules: "metric", Volts: 230, Hertz: 50,
+		Colours: document.Europe}
 }

@@ -18,8 +18,9 @@ func Failed(d document.Document, where string) Plan {
 	p := *emptyPlan()
 	p.Findings = append(p.Findings, sayFailed(where))
 	state := func(id, title string) bridge.State {
-		return bridge.State{ID: id, Title: title, Joints: leads.Joints{}, Coils: []bridge.Coil{}, Between: []bridge.Between{},
-			Lines: []bridge.LineAmps{}, Assumed: []string{}, Grade: finding.Open, Verdict: "Not known."}
+		return bridge.State{ID: id, Title: title, Joints: leads.Joints{}, Coils: []bridge.Coil{},
+			Between: []bridge.Between{},
+			Lines:   []bridge.LineAmps{}, Assumed: []string{}, Grade: finding.Open, Verdict: "Not known."}
 	}
 	p.Now, p.Wanted = state("now", "Now"), state("wanted", "As wanted")
 	p.Leads = emptyLeads()

@@ -1,6 +1,7 @@
 package job
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -67,7 +68,8 @@ func (p *Plan) ended() bool {
 
 // unsized is a link of a document of which nothing has been solved.
 func unsized(d *document.Document, m *document.Machine, h leads.Hand) bridge.Link {
-	l := bridge.Link{Parts: []can.Part{}, Does: m.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box, Rows: m.Leads.Rows,
+	l := bridge.Link{Parts: []can.Part{}, Does: m.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box,
+		Rows:      m.Leads.Rows,
 		Beside:    m.Leads.Beside,
 		Reversing: d.Bridge.Capacitor.Reversing != "", Bridge: "capacitor", Third: "corner",
 		RulerTo: 100, CornerTo: "L1"}
@@ -202,7 +204,7 @@ func (w *reading) GuardKey(p *Plan, g bridge.Guarded) string {
 	case there != "":
 		return there + ", relay not set"
 	}
-	return bridge.First(wants, "not entered")
+	return cmp.Or(wants, "not entered")
 }
 
 // title is the job's name, and the machine's where it has several.

@@ -165,8 +165,10 @@ func guardedLaw(d document.Document, p job.Plan) (broken []string) {
 			wire = &p.Findings[i]
 		}
 	}
-	relayed := d.Workshop.Rules == "north-america" && d.Bridge.Kind != document.KindDrive && d.Bridge.Kind != document.KindDC &&
-		d.Machines[0].Role != document.Idler && e.RelaySet != "" && (e.Relay == "motor-leads" || e.Relay == "supply-lines")
+	relayed := d.Workshop.Rules == "north-america" && d.Bridge.Kind != document.KindDrive &&
+		d.Bridge.Kind != document.KindDC &&
+		d.Machines[0].Role != document.Idler && e.RelaySet != "" && (e.Relay == "motor-leads" ||
+		e.Relay == "supply-lines")
 	if known && breaker > carry && !relayed && (wire == nil || wire.Grade != finding.Stop) {
 		breaks("14: %s over %s is not stopped", e.Breaker, e.Conductor)
 	}

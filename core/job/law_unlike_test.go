@@ -58,7 +58,8 @@ func unlikeJob(n int) document.Document {
 	rules := []table.Rules{table.Metric, table.NorthAmerica}[n%2]
 	w := plateWorkshop()
 	if rules == table.NorthAmerica {
-		w = document.Workshop{Name: "Cold Ford Clay Co-op", Rules: rules, Volts: 240, Hertz: 60, Colours: document.NorthAmerica}
+		w = document.Workshop{Name: "Cold Ford Clay Co-op", Rules: rules, Volts: 240, Hertz: 60,
+			Colours: document.NorthAmerica}
 	}
 	d := document.New(fmt.Sprintf("Unlike %d", n), w)
 	pick := func(all ...string) string { return all[r.IntN(len(all))] }

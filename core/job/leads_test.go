@@ -120,7 +120,8 @@ func TestContinuityThatContradictsTheJobStopsIt(t *testing.T) {
 func TestEveryClassicMistakeIsSolved(t *testing.T) {
 	t.Parallel()
 	seen := map[string]bool{}
-	for _, d := range []document.Document{scenario.Blunger(), lowered(), scenario.TileExtruder(), scenario.ClayShredder()} {
+	for _, d := range []document.Document{scenario.Blunger(), lowered(), scenario.TileExtruder(),
+		scenario.ClayShredder()} {
 		right := job.Make(d)
 		for _, m := range right.Leads.Mistakes {
 			s, err := job.Mistaken(context.Background(), job.Read(context.Background(), d), m.ID)

@@ -1,9 +1,9 @@
 package job
 
 import (
+	"cmp"
 	"reflect"
 
-	"graybridge/core/bridge"
 	"graybridge/core/document"
 	"graybridge/core/finding"
 )
@@ -15,12 +15,13 @@ func (r *reading) leftBehind() (out []finding.Finding) {
 	for _, one := range []struct {
 		kind  string
 		entry any
-	}{{document.KindCapacitor, b.Capacitor}, {document.KindRotary, b.Rotary}, {document.KindDrive, b.Drive}, {document.KindDC, b.DC}} {
-		if kind := bridge.First(b.Kind, document.KindCapacitor); one.kind == kind {
+	}{{document.KindCapacitor, b.Capacitor}, {document.KindRotary, b.Rotary}, {document.KindDrive, b.Drive},
+		{document.KindDC, b.DC}} {
+		if kind := cmp.Or(b.Kind, document.KindCapacitor); one.kind == kind {
 			continue
 		}
 		if n := entered(reflect.ValueOf(one.entry)); n > 0 {
-			out = append(out, sayLeftBehind(one.kind, n, bridge.First(b.Kind, document.KindCapacitor)))
+			out = append(out, sayLeftBehind(one.kind, n, cmp.Or(b.Kind, document.KindCapacitor)))
 		}
 	}
 	return out

@@ -38,16 +38,28 @@ const (
 
 // suspects of every bridge; one that does not apply to a document puts nothing.
 var suspects = []suspect{
-	{loadHeavier, "the load is heavier", func(d *document.Document, w *reading) bool { return shareTimes(d, w, moreLoad) },
+	{loadHeavier, "the load is heavier", func(d *document.Document, w *reading) bool {
+		return shareTimes(d, w,
+			moreLoad)
+	},
 		&suspect{loadLittleHeavier, "the load is heavier", func(d *document.Document, w *reading) bool {
 			return shareTimes(d, w, littleMore)
 		}, nil}},
-	{loadLighter, "the load is lighter", func(d *document.Document, w *reading) bool { return shareTimes(d, w, lessLoad) }, nil},
+	{loadLighter, "the load is lighter", func(d *document.Document, w *reading) bool {
+		return shareTimes(d, w,
+			lessLoad)
+	}, nil},
 	{somethingDrags, "something drags", drags, nil},
-	{lineLower, "the line is low", func(d *document.Document, w *reading) bool { return voltsTimes(d, w, 1-lineOff) }, nil},
-	{lineHigher, "the line is high", func(d *document.Document, w *reading) bool { return voltsTimes(d, w, 1+lineOff) }, nil},
-	{canSmaller, "the can is small", func(d *document.Document, w *reading) bool { return canTimes(d, w, canLoses) }, nil},
-	{canLarger, "the can is large", func(d *document.Document, w *reading) bool { return canTimes(d, w, canExceeds) }, nil},
+	{lineLower, "the line is low", func(d *document.Document, w *reading) bool { return voltsTimes(d, w, 1-lineOff) },
+		nil},
+	{lineHigher, "the line is high", func(d *document.Document, w *reading) bool {
+		return voltsTimes(d, w,
+			1+lineOff)
+	}, nil},
+	{canSmaller, "the can is small", func(d *document.Document, w *reading) bool { return canTimes(d, w, canLoses) },
+		nil},
+	{canLarger, "the can is large", func(d *document.Document, w *reading) bool { return canTimes(d, w, canExceeds) },
+		nil},
 	{bankSmaller(0), "bank L1-L3 is small", func(d *document.Document, w *reading) bool {
 		return bankTimes(d, w, 0,
 			canLoses)

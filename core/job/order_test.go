@@ -42,7 +42,8 @@ func TestChangesAreSaidInWords(t *testing.T) {
 	}
 	other := scenario.Blunger()
 	other.Workshop.Volts = 240
-	require.Equal(t, "nothing", document.Changed(scenario.Blunger(), other), "the workshop's settings are not the job's")
+	require.Equal(t, "nothing", document.Changed(scenario.Blunger(), other),
+		"the workshop's settings are not the job's")
 }
 
 // The next thing to do follows the order of work, from the empty plate to the

@@ -1,6 +1,7 @@
 package job
 
 import (
+	"cmp"
 	"context"
 	"slices"
 	"strings"
@@ -104,7 +105,8 @@ func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entr
 		r.bridge = capacitor.Installed{Ground: ground,
 			Over: onCan(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}
 	}
-	if d.Bridge.Kind == document.KindDrive || d.Bridge.Kind == document.KindRotary { // what was typed of the other stays, and is read
+	if d.Bridge.Kind == document.KindDrive ||
+		d.Bridge.Kind == document.KindRotary { // what was typed of the other stays, and is read
 		r.readings = append(r.readings, capacitor.Readings(d.Bridge.Capacitor, r.site)...)
 	}
 	r.readings = append(r.readings, r.bridge.Read()...)
@@ -173,7 +175,7 @@ func sheaved(e drive.Entry, b load.BeltEntry) drive.Entry {
 	if e.MotorSheave == "" && e.ToolSheave == "" {
 		e.MotorSheave, e.ToolSheave = b.Motor, b.Tool
 	}
-	e.ToolDiameter = bridge.First(e.ToolDiameter, b.ToolMM)
+	e.ToolDiameter = cmp.Or(e.ToolDiameter, b.ToolMM)
 	return e
 }
 

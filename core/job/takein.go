@@ -109,7 +109,8 @@ func (w *reading) wasRead(path string) bool {
 // where there are none. A reading that would change what a gate stands on (which joints, which parts,
 // which settings) waits for somebody to take it in: what is built stays built. So does one that stops the
 // plan: its gate holds already, and stays there to be read once more.
-func (s *Solved) Flow(ctx context.Context, d document.Document, v *bringup.Progress) (out document.Document, ok bool, err error) {
+func (s *Solved) Flow(ctx context.Context, d document.Document, v *bringup.Progress) (out document.Document, ok bool,
+	err error) {
 	if s.r == nil {
 		return d, false, nil
 	}

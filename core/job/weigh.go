@@ -1,6 +1,7 @@
 package job
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"math"
@@ -30,7 +31,7 @@ func (w *Weighing) Taken(d document.Document, kind string) (document.Document, b
 		return d, false
 	}
 	d = d.Clone()
-	was := bridge.First(d.Bridge.Kind, document.KindCapacitor)
+	was := cmp.Or(d.Bridge.Kind, document.KindCapacitor)
 	d.Bridge = on.Bridge
 	one := on.Machines[0]
 	for i := range d.Machines {
@@ -141,7 +142,7 @@ func WeighOf(ctx context.Context, d document.Document) (Weighing, error) {
 }
 
 // was is the bridge that the job has.
-func (w *weigher) was() string { return bridge.First(w.whole.Bridge.Kind, document.KindCapacitor) }
+func (w *weigher) was() string { return cmp.Or(w.whole.Bridge.Kind, document.KindCapacitor) }
 
 // may says that a bridge can be taken into the job: one that several machines share is not
 // exchanged for the sake of one of them.
@@ -309,11 +310,17 @@ func (w *weigher) counterfactuals(c *weigh.Column) (out []counterfactual) {
 	l := w.line.Load
 	var others []counterfactual // what a lighter load is tried with
 	if l.Start != load.Free {
-		free := counterfactual{startsFree, func(d *document.Document, _ *weigh.Wants) { d.Machines[0].Load.Start = load.Free }}
+		free := counterfactual{startsFree, func(d *document.Document,
+			_ *weigh.Wants) {
+			d.Machines[0].Load.Start = load.Free
+		}}
 		out, others = append(out, free), append(others, free)
 	}
 	if !w.wants.OneSpeed() {
-		one := counterfactual{oneSpeed, func(_ *document.Document, wants *weigh.Wants) { wants.Slowest, wants.Fastest = 1, 1 }}
+		one := counterfactual{oneSpeed, func(_ *document.Document, wants *weigh.Wants) {
+			wants.Slowest,
+				wants.Fastest = 1, 1
+		}}
 		others = append(others, one)
 		if c.Kind == document.KindCapacitor || c.Kind == document.KindRotary {
 			out = append(out, one)

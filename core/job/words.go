@@ -1,6 +1,7 @@
 package job
 
 import (
+	"cmp"
 	"fmt"
 
 	"graybridge/core/bridge"
@@ -169,7 +170,7 @@ func sayStarter() finding.Finding {
 
 func sayExtra(e leads.Extra) finding.Finding {
 	return finding.Finding{ID: "leads.extra", Bay: finding.Leads, Grade: finding.Open,
-		Sentence: fmt.Sprintf("Leads %s: what they are is not known.", bridge.First(e.Names, e.What)),
+		Sentence: fmt.Sprintf("Leads %s: what they are is not known.", cmp.Or(e.Names, e.What)),
 		Detail:   "Goes " + e.Goes + ".", Entries: []string{"leads.extras"}}
 }
 

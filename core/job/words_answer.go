@@ -36,8 +36,9 @@ func insteadOf(f finding.Finding) string {
 	return f.Sentence
 }
 
-var chooseInstead = map[string]string{document.KindDC: "Choose the DC controller.", document.KindCapacitor: "Choose the capacitor, or " +
-	"another bridge for three phases."}
+var chooseInstead = map[string]string{document.KindDC: "Choose the DC controller.",
+	document.KindCapacitor: "Choose the capacitor, or " +
+		"another bridge for three phases."}
 
 func (w *reading) nothingComputed() string {
 	return fmt.Sprintf("Nothing to do: %s, as computed below.", w.side().runs())

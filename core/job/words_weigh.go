@@ -36,8 +36,9 @@ var (
 	residualOf = map[string]string{
 		document.KindCapacitor: "a residual-current device of type A or better",
 		document.KindRotary:    "a residual-current device of type A or better",
-		document.KindDrive:     "a residual-current device that smooth DC does not blind: type B, or as the drive's maker says",
-		document.KindDC:        "a residual-current device as the controller's maker says",
+		document.KindDrive: "a residual-current device that smooth DC does not blind: type B, or as the " +
+			"drive's maker says",
+		document.KindDC: "a residual-current device as the controller's maker says",
 	}
 	// whyOf says where the answer to a question comes from, where the plan's own figure does not.
 	whyOf = map[weigh.Row]finding.Why{
@@ -67,7 +68,8 @@ var (
 			Section: finding.OnProtection},
 	}
 	// hoursOf are hours of building in for a handy person, planning figures of ours.
-	hoursOf = map[string][2]int{document.KindCapacitor: {3, 5}, document.KindRotary: {10, 16}, document.KindDrive: {4, 7}, document.KindDC: {4, 7}}
+	hoursOf = map[string][2]int{document.KindCapacitor: {3, 5}, document.KindRotary: {10, 16}, document.KindDrive: {4,
+		7}, document.KindDC: {4, 7}}
 )
 
 const (
@@ -107,8 +109,9 @@ const (
 )
 
 func titleOf(kind string) string {
-	return map[string]string{document.KindCapacitor: "Run capacitor", document.KindRotary: "Rotary converter", document.KindDrive: "Drive",
-		document.KindDC: "DC controller", weigh.None: "None of these"}[kind]
+	return map[string]string{document.KindCapacitor: "Run capacitor", document.KindRotary: "Rotary converter",
+		document.KindDrive: "Drive",
+		document.KindDC:    "DC controller", weigh.None: "None of these"}[kind]
 }
 
 func waitsFor(next string) string {

@@ -28,9 +28,12 @@ func (w Installed) Refitted() *site.Site {
 	return w.AsRead
 }
 
-func (w Installed) Read() []finding.Reading                      { return w.Readings }
-func (w Installed) Says() []finding.Finding                      { return w.Said }
-func (w Installed) Settled() bool                                { return w.Answer != nil && (w.IsIdler() || w.Planned() >= 0) }
+func (w Installed) Read() []finding.Reading { return w.Readings }
+func (w Installed) Says() []finding.Finding { return w.Said }
+func (w Installed) Settled() bool {
+	return w.Answer != nil && (w.IsIdler() ||
+		w.Planned() >= 0)
+}
 func (w Installed) Third() string                                { return "L3, made line" }
 func (w Installed) Pairs() [3]string                             { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
 func (w Installed) BuyFirst() string                             { return "" }
@@ -136,7 +139,8 @@ func (w Installed) Bench(joints leads.Joints) (circuit.BenchCase, bool) {
 func (w Installed) noted() Noted {
 	return Noted{Breaker: w.Protection.Breaker, Conductor: w.Protection.Conductor, RelaySet: w.Protection.RelaySet,
 		Relay: w.Protection.Relay == protection.MotorLeads, NoRelay: w.Protection.Relay == protection.NoRelay,
-		Thermistor: w.Protection.Relay == protection.Thermistor, Elsewhere: w.Protection.Relay == protection.SupplyLines}
+		Thermistor: w.Protection.Relay == protection.Thermistor,
+		Elsewhere:  w.Protection.Relay == protection.SupplyLines}
 }
 
 // Guarding sizes supply and protection by what the converter draws.

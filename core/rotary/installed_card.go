@@ -1,6 +1,7 @@
 package rotary
 
 import (
+	"cmp"
 	"fmt"
 	"strings"
 
@@ -44,21 +45,22 @@ func (w Installed) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
 	}
 	c.Parts = append(
 		c.Parts,
-		bringup.Line{Name: "Breaker, " + z.Poles, Value: bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(z.Breaker)),
+		bringup.Line{Name: "Breaker, " + z.Poles, Value: cmp.Or(bridge.Noted(g.Noted.Breaker),
+			bridge.SizeText(z.Breaker)),
 			Note: "planning"},
 		bringup.Line{
 			Name:  "Wire",
-			Value: bridge.First(bridge.Conductor(g.Noted.Conductor), table.Wire(z.Conductor)),
+			Value: cmp.Or(bridge.Conductor(g.Noted.Conductor), table.Wire(z.Conductor)),
 			Note:  "earth " + table.Wire(z.Earth) + ", planning",
 		},
 	)
 	relay := bringup.Line{
 		Name:  "Overload relay",
-		Value: bridge.First(bridge.Noted(g.Noted.RelaySet), bridge.SizeText(z.RelaySet)),
+		Value: cmp.Or(bridge.Noted(g.Noted.RelaySet), bridge.SizeText(z.RelaySet)),
 		Note:  "one pole in each lead; plan asks " + bridge.SizeText(z.RelaySet),
 	}
 	if z.RelaySet == 0 {
-		relay.Value, relay.Note = bridge.First(
+		relay.Value, relay.Note = cmp.Or(
 			bridge.Noted(g.Noted.RelaySet),
 			"no setting guards",
 		), "not every winding: a thermistor too, or other cans"
@@ -144,17 +146,19 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 		out = w.bankBuys()
 	}
 	amps, relay := unit.Text(1.25*z.Amps, "A"), bridge.SizeText(z.RelaySet)
-	wire := bridge.First(bridge.Conductor(g.Noted.Conductor), table.Wire(z.Conductor))
+	wire := cmp.Or(bridge.Conductor(g.Noted.Conductor), table.Wire(z.Conductor))
 	return append(out,
-		bridge.Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: z.Poles + ", lockable, within sight", Planning: true},
+		bridge.Buy{ID: "isolator", Count: 1, What: "Isolator", Spec: z.Poles + ", lockable, within sight",
+			Planning: true},
 		bridge.Buy{ID: "breaker", Count: 1, What: "Breaker", Spec: z.Poles + ", " +
-			bridge.First(bridge.Noted(g.Noted.Breaker), bridge.SizeText(z.Breaker)),
+			cmp.Or(bridge.Noted(g.Noted.Breaker), bridge.SizeText(z.Breaker)),
 			Own: g.Noted.Breaker > 0, Planning: true, Want: bridge.BreakerOf(g.Noted.Breaker, z.Breaker)},
 		bridge.Buy{ID: "contactor", Count: 1, What: "Contactor", Planning: true,
 			Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil on lines 1 and 2", amps),
 			Note: "holds itself in through the stop button",
 			Want: stores.Want{Kind: stores.Contactor, Amps: 1.25 * z.Amps}},
-		bridge.Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it", relay),
+		bridge.Buy{ID: "relay", Count: 1, What: "Overload relay", Spec: fmt.Sprintf("three-pole, range with %s in it",
+			relay),
 			Note: "one pole in each lead", Own: g.Noted.RelaySet > 0, Planning: true},
 		bridge.Buy{ID: "wire", Count: 1, What: "Cable", Planning: true, Own: bridge.Conductor(g.Noted.Conductor) != "",
 			Spec: fmt.Sprintf("%s copper, three conductors and earth %s", wire, table.Wire(z.Earth)),
@@ -192,7 +196,8 @@ func appendCan(out []bridge.Buy, bank int, p can.Part, a *Answer) []bridge.Buy {
 	}
 	return append(
 		out,
-		bridge.Buy{ID: id, Count: 1, What: bridge.CanName(p), Own: p.Own, Spec: "film, for continuous duty, ±5 %, " + class,
+		bridge.Buy{ID: id, Count: 1, What: bridge.CanName(p), Own: p.Own, Spec: "film, for continuous duty, ±5 %, " +
+			class,
 			Note: [2]string{"between L1 and L3", "between L2 and L3"}[bank] + "; its own discharge resistor",
 			Want: stores.Want{Kind: stores.Capacitor, Microfarad: p.Microfarad, Volts: volts}},
 	)

@@ -41,7 +41,8 @@ type Job struct {
 
 // TansyLane is the tileworks on 230 V and 50 Hz.
 func TansyLane() document.Workshop {
-	return document.Workshop{Name: "Tansy Lane Tileworks", Rules: table.Metric, Volts: 230, Hertz: 50, Colours: document.Europe,
+	return document.Workshop{Name: "Tansy Lane Tileworks", Rules: table.Metric, Volts: 230, Hertz: 50,
+		Colours:  document.Europe,
 		Circuits: "Clay room: 32 A, 6 mm², 18 m",
 		Prices: "10 µF 5.10 €\n12 µF 5.60 €\n16 µF 7.20 €\n20 µF 8.40 €\n25 µF 9.00 €\n30 µF 10.20 €\n40 µF 12.50 " +
 			"€\n50 µF 17.80 €"}

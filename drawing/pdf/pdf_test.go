@@ -29,7 +29,8 @@ func card(d document.Document) pdf.Card {
 var pageObject = regexp.MustCompile(`/Type\s*/Page[^s]`)
 
 func TestEveryCardPrintsOnOnePageAndAlwaysTheSame(t *testing.T) {
-	docs := []document.Document{document.New("Pug mill number two with a very long name that somebody gave it one spring day",
+	docs := []document.Document{document.New(
+		"Pug mill number two with a very long name that somebody gave it one spring day",
 		scenario.ColdFord())}
 	for _, w := range scenario.Workshops() {
 		for _, j := range w.Jobs {
