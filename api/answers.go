@@ -148,6 +148,9 @@ func tellBroken(b *job.Broken) {
 func (c *memo[T]) guarded(ctx context.Context, d document.Document) (v T, err error) {
 	defer func() {
 		if r := recover(); r != nil {
+			if err = ctx.Err(); err != nil { // nobody waits for it any more
+				return
+			}
 			err = &job.Broken{Of: reflect.TypeFor[T]().String(), Where: job.PanicAt()}
 		}
 		var broke *job.Broken
@@ -206,7 +209,7 @@ func (s *server) answer(ctx context.Context, d document.Document) (a Answer, err
 	if err != nil {
 		return Answer{}, err
 	}
-	p := given.Plan()
+	p := *given.Plan()
 	defer func() {
 		if r := recover(); r != nil {
 			broke := &job.Broken{Of: "drawing", Where: job.PanicAt()}
@@ -220,8 +223,7 @@ func (s *server) answer(ctx context.Context, d document.Document) (a Answer, err
 
 // orEmpty makes a picture that a document does not give an empty one.
 func orEmpty[T any](of func(context.Context, document.Document) (T, error), empty T) func(context.Context,
-	document.Document) (T,
-	error) {
+	document.Document) (T, error) {
 	return func(ctx context.Context, d document.Document) (T, error) {
 		v, err := of(ctx, d)
 		if errors.Is(err, job.ErrNone) {

@@ -123,7 +123,7 @@ func (s *server) bringUp(ctx context.Context, j store.Job, machine string) (*bri
 	if err != nil {
 		return nil, problem(err)
 	}
-	p := solved.Plan()
+	p := *solved.Plan()
 	p.Gates = gates
 	out := BringUp{Job: j.ID, Machine: machine, Title: p.Card.Title, Workshop: d.Workshop.Name, Revision: j.Revision,
 		At: time.Now().UTC(), Plate: p.Card.Plate, Joints: p.Card.Joints, NotReady: p.Card.NotReady,

@@ -121,7 +121,7 @@ func (s *server) gatesOf(ctx context.Context, j store.Job, machine string, entri
 		if err != nil {
 			return problem(err)
 		}
-		p := solved.Plan()
+		p := *solved.Plan()
 		at.plans[revision] = &p
 		return nil
 	}

@@ -131,3 +131,13 @@ func Blocked(all []finding.Finding) *finding.Finding {
 	}
 	return nil
 }
+
+// Facts are what is told of a bridge whatever the motor, from the trade.
+type Facts struct {
+	Title     string
+	Noise     string
+	Cannot    string
+	Harmonics string
+	Residual  string // the residual-current device that it asks
+	Hours     [2]int // of building it in, for a handy person: planning figures of ours
+}

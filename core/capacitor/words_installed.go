@@ -3,6 +3,7 @@ package capacitor
 import (
 	"fmt"
 
+	"graybridge/core/bridge"
 	"graybridge/core/can"
 	"graybridge/core/unit"
 )
@@ -38,3 +39,13 @@ func sayBumpMoved(right string) string {
 
 const cansUpright = "cans upright, clamped, a finger's width apart and two above the tabs: their cut-off lifts the " +
 	"lid when they fail. Not in the motor's own box"
+
+// Facts are told of a run capacitor whatever the motor.
+var Facts = bridge.Facts{
+	Title:     "Run capacitor",
+	Noise:     "hums at twice the line's hertz, more the farther it is from balance",
+	Cannot:    "one speed; its made corner is no third phase for anything else",
+	Harmonics: "amps nearly a sine: hardly any harmonics",
+	Residual:  "a residual-current device of type A or better",
+	Hours:     [2]int{3, 5},
+}

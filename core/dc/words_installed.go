@@ -2,6 +2,7 @@ package dc
 
 import (
 	"fmt"
+	"graybridge/core/bridge"
 )
 
 // What a plan on a DC controller says for a job.
@@ -29,3 +30,13 @@ func (w Installed) takeController() string {
 }
 
 const controllerUnread = "The controller's leaflet: only its plate is known here."
+
+// Facts are told of a DC controller whatever the motor.
+var Facts = bridge.Facts{
+	Title:     "DC controller",
+	Noise:     "hums in the armature at twice the line's hertz; brushes rub",
+	Cannot:    "brushes wear; no speed beyond its volts",
+	Harmonics: "amps cut by the rectifier: strong harmonics, lamps may flicker",
+	Residual:  "a residual-current device as the controller's maker says",
+	Hours:     [2]int{4, 7},
+}

@@ -3,6 +3,7 @@ package drive
 import (
 	"fmt"
 
+	"graybridge/core/bridge"
 	"graybridge/core/unit"
 )
 
@@ -39,4 +40,15 @@ func driveNamed(p *Profile) string {
 		return p.Name
 	}
 	return "Drive " + p.Name
+}
+
+// Facts are told of a drive whatever the motor.
+var Facts = bridge.Facts{
+	Title:     "Drive",
+	Noise:     "whines at its carrier's kilohertz; its fan runs",
+	Cannot:    "one motor a drive; no switching between drive and motor; no breaker as a daily switch",
+	Harmonics: "amps in short peaks: strong third and fifth harmonics, less with a reactor",
+	Residual: "a residual-current device that smooth DC does not blind: type B, or as the drive's " +
+		"maker says",
+	Hours: [2]int{4, 7},
 }

@@ -244,7 +244,7 @@ func TestReadingsRefitThePlan(t *testing.T) {
 	d.Machines[0].Leads.Bumped = ""
 	s, err := job.Solve(context.Background(), d)
 	require.NoError(t, err)
-	p := s.Plan()
+	p := *s.Plan()
 	reads := []logbook.Read{}
 	for _, take := range []struct {
 		id string
@@ -272,7 +272,7 @@ func TestReadingsRefitThePlan(t *testing.T) {
 		"Take this round of readings into the plan"}, labels)
 	after, err := job.Solve(context.Background(), d)
 	require.NoError(t, err)
-	fitted := after.Plan()
+	fitted := *after.Plan()
 	require.NotNil(t, fitted.Trim, "the capacitor's model is fitted on the round")
 	require.NotEmpty(t, fitted.Trim.Rounds)
 	measured := map[string]finding.Mark{}
@@ -295,7 +295,7 @@ func TestReadingsFlowIntoThePlan(t *testing.T) {
 	read := func(d document.Document, n int, megohm float64) (document.Document, bool) {
 		s, err := job.Solve(t.Context(), d)
 		require.NoError(t, err)
-		p := s.Plan()
+		p := *s.Plan()
 		v := p.BringUp([]logbook.Entry{{N: n, Kind: logbook.Reading, Taken: "2026-03-02T18:00:00Z", Who: "Ada",
 			Reads: []logbook.Read{{Take: "insulation", Value: megohm}}}})
 		out, ok, err := s.Flow(t.Context(), d, &v)

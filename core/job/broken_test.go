@@ -58,7 +58,7 @@ func TestAPlanThatBreaksSaysWhere(t *testing.T) {
 	require.NoError(t, err)
 	require.NotNil(t, s.Broke)
 	require.Contains(t, s.Broke.Where, "core/job.Solve")
-	p := s.Plan()
+	p := *s.Plan()
 	require.Equal(t, FailedID, p.Findings[0].ID)
 	require.Contains(t, p.Findings[0].Detail, s.Broke.Where)
 	text, err := json.Marshal(p)

@@ -165,7 +165,7 @@ func (r *Review) ask(p *Plan) {
 			r.Questions = append(r.Questions, f.Sentence)
 		}
 	}
-	if text := residualOf[p.Link.Bridge]; text != "" {
+	if text := factsOf(p.Link.Bridge).Residual; text != "" {
 		r.Questions = append(r.Questions, questionOfResidual(text))
 	}
 	r.Questions = compacted(append(r.Questions, reviewAsks...))

@@ -4,6 +4,8 @@ import (
 	"context"
 	"graybridge/core/bridge"
 	"graybridge/core/document"
+	"graybridge/core/site"
+	"graybridge/core/weigh"
 	"reflect"
 	"sync"
 )
@@ -22,7 +24,19 @@ type Solved struct {
 }
 
 // Plan of the document. It is not to be changed.
-func (s *Solved) Plan() Plan { return s.plan }
+func (s *Solved) Plan() *Plan { return &s.plan }
+
+// Known says that the document could be read; without it there is no site and no bridge.
+func (s *Solved) Known() bool { return s.r != nil }
+
+// Site of the machine planned, as readings on its bridge show it.
+func (s *Solved) Site() *site.Site { return s.r.site }
+
+// Bridge over it.
+func (s *Solved) Bridge() bridge.Bridge { return s.r.bridge }
+
+// Wants are what the choice of the bridge is asked by.
+func (s *Solved) Wants() weigh.Wants { return s.r.wants }
 
 // Read is a document read and its bridge worked out, without its plan: for one picture of it alone.
 func Read(ctx context.Context, d document.Document) (s *Solved) {

@@ -20,7 +20,7 @@ func TestPicturesOfASolvedDocumentAreThoseOfTheDocument(t *testing.T) {
 	d := scenario.Blunger()
 	s, err := job.Solve(ctx, d)
 	require.NoError(t, err)
-	plan := s.Plan()
+	plan := *s.Plan()
 	require.Equal(t, job.Make(d), plan)
 	var all sync.WaitGroup
 	for range 4 {
@@ -58,7 +58,7 @@ func TestPicturesOfASolvedDocumentAreThoseOfTheDocument(t *testing.T) {
 		})
 	}
 	all.Wait()
-	require.Equal(t, job.Make(d), s.Plan())
+	require.Equal(t, job.Make(d), *s.Plan())
 	none, err := job.Solve(ctx, document.New("Empty", scenario.TansyLane()))
 	require.NoError(t, err)
 	_, err = job.Island(ctx, none)

@@ -336,10 +336,10 @@ func TestAMachineBesideIsPlannedAsByItself(t *testing.T) {
 		for _, m := range d.Machines[1:] {
 			beside, err := job.Beside(t.Context(), first, d, m.ID)
 			require.NoError(t, err)
-			require.Equal(t, inPrint(job.Make(d.Of(m.ID))), inPrint(beside.Plan()), "%s, %s", d.Name, m.ID)
+			require.Equal(t, inPrint(job.Make(d.Of(m.ID))), inPrint(*beside.Plan()), "%s, %s", d.Name, m.ID)
 			tried++
 		}
-		require.Equal(t, inPrint(job.Make(d)), inPrint(first.Plan()), "the first is not touched")
+		require.Equal(t, inPrint(job.Make(d)), inPrint(*first.Plan()), "the first is not touched")
 	}
 	for _, d := range documents() {
 		see(d)

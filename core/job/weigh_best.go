@@ -24,8 +24,8 @@ func (t *trial) counts() (stops, cautions int) {
 	if t.mended {
 		cautions++
 	}
-	for i := range t.plan.Findings {
-		f := &t.plan.Findings[i]
+	for i := range t.Plan().Findings {
+		f := &t.Plan().Findings[i]
 		if rowOf(f) == "" {
 			continue
 		}
@@ -86,7 +86,7 @@ func apply(d document.Document, c finding.Cure) (document.Document, bool) {
 func (w *weigher) cured(t *trial) (*trial, error) {
 	for range 4 {
 		var best *trial
-		for _, f := range t.plan.Findings {
+		for _, f := range t.Plan().Findings {
 			if rowOf(&f) == "" || f.Grade != finding.Stop && f.Grade != finding.Caution {
 				continue
 			}
@@ -119,7 +119,7 @@ func (w *weigher) cured(t *trial) (*trial, error) {
 
 // withStart is a trial with the start capacitor that its plan offers, where it offers one.
 func (w *weigher) withStart(t *trial) (*trial, error) {
-	for _, f := range t.plan.Findings {
+	for _, f := range t.Plan().Findings {
 		for _, c := range f.Cures {
 			if f.ID == finding.CapacitorStart {
 				if d, ok := apply(t.doc, c); ok {
@@ -199,7 +199,7 @@ func (w *weigher) capacitor() (weigh.Column, *trial, error) {
 // pair says beside the one capacitor what two would do, from the one named joint. Where they
 // hold what one does not, it says so for the answer too; else it is empty.
 func (w *weigher) pair(c *weigh.Column, t *trial) string {
-	on, ok := t.r.bridge.(capacitor.Installed)
+	on, ok := t.Bridge().(capacitor.Installed)
 	if !ok {
 		return ""
 	}
@@ -238,7 +238,7 @@ func (w *weigher) drive() (weigh.Column, *trial, error) {
 	mine := d.Bridge.Drive.Profile
 	ask := d
 	ask.Bridge.Drive.Profile = ""
-	known := drive.Offers(read(w.ctx, &ask).site, ask.Bridge.Drive)
+	known := drive.Offers(Read(w.ctx, ask).Site(), ask.Bridge.Drive)
 	slices.SortStableFunc(known, func(a, b drive.Offer) int {
 		if a.Grade != b.Grade {
 			return b.Grade.Rank() - a.Grade.Rank()
@@ -267,7 +267,7 @@ func (w *weigher) drive() (weigh.Column, *trial, error) {
 			break
 		}
 	}
-	if best == nil || best.plan.Drive == nil {
+	if best == nil || best.Plan().Drive == nil {
 		return w.notFor(document.KindDrive, noMotorToDrive), nil, nil
 	}
 	return w.column(best), best, nil
@@ -304,7 +304,7 @@ func (w *weigher) dearer(a, b drive.Offer, mine string) int {
 // brushed is the motor on a controller; nil where it is no brushed one.
 func (w *weigher) brushed() *dc.Installed {
 	d := w.on(document.KindDC)
-	on, ok := read(w.ctx, &d).bridge.(dc.Installed)
+	on, ok := Read(w.ctx, d).Bridge().(dc.Installed)
 	if !ok || on.View == nil {
 		return nil
 	}

@@ -16,7 +16,7 @@ import (
 
 // oneSpeed puts the speeds of a bridge that passes the line's hertz on.
 func (w *weigher) oneSpeed(c *weigh.Column, rpm float64, both, turned string) {
-	plate := w.base.r.site.Plate.RPM
+	plate := w.base.Site().Plate.RPM
 	text := unit.Whole(rpm, "rpm") + ", one speed"
 	slow := weigh.Cell{Row: weigh.Slow, Text: text, Mark: finding.Computed}
 	speeds := weigh.Cell{Row: weigh.Speeds, Text: text, Notes: []string{turned}, Mark: finding.Computed}
@@ -70,7 +70,7 @@ func (w *weigher) onCan(c *weigh.Column, t *trial, on capacitor.Installed) {
 	if on.StartEntered > 0 {
 		c.Best += " and " + unit.Text(on.StartEntered, "µF") + " to start"
 	}
-	if full, ok := figureIn(t.plan.Bridge, "full"); ok {
+	if full, ok := figureIn(t.Plan().Bridge, "full"); ok {
 		c.Put(weigh.Cell{Row: weigh.FullLoad, Text: full.Text, Notes: []string{full.Note}, Mark: full.Mark,
 			Why: full.Why})
 	}
@@ -78,14 +78,14 @@ func (w *weigher) onCan(c *weigh.Column, t *trial, on capacitor.Installed) {
 	_, usual := worstOf(a.Usual, a.UsualRuns)
 	_, heavy := worstOf(a.Heavy, a.HeavyRuns)
 	c.Put(windingsCell(idle, usual, heavy, a.UsualRuns, mark))
-	rpm := w.base.r.site.Plate.RPM
+	rpm := w.base.Site().Plate.RPM
 	if a.UsualRuns {
 		rpm = a.Usual.RPM
 		watts := math.Abs(a.Usual.PowerFactor) * cmplx.Abs(a.Usual.SupplyAmps) * a.Usual.SupplyVolts
 		w.energy(c, watts, a.Usual.ShaftWatts, mark)
 	}
 	w.oneSpeed(c, rpm, bothBySwitch, otherByCapacitor)
-	for _, s := range t.plan.Schools {
+	for _, s := range t.Plan().Schools {
 		if s.ID == "balance" {
 			continue
 		}
@@ -139,7 +139,7 @@ func (w *weigher) onDrive(c *weigh.Column, t *trial, on drive.Installed) {
 	c.Put(w.speedsCell(speedsText(least/s.Model.FrequencyHz*s.Plate.RPM, v.TopHz/s.Model.FrequencyHz*s.Plate.RPM),
 		v.TopHz/s.Model.FrequencyHz, mark))
 	if usual.Carries && on.Weighed != nil {
-		w.energy(c, t.plan.Wanted.Supply*s.Supply.Volts*on.Weighed.InputFactor,
+		w.energy(c, t.Plan().Wanted.Supply*s.Supply.Volts*on.Weighed.InputFactor,
 			usual.Asked*s.Model.RatedTorqueNm*usual.RPM*math.Pi/30, finding.Estimated)
 	}
 	ch := on.Weighed

@@ -13,11 +13,11 @@ import (
 
 // chainOf is the wall of a trial's own bridge; nil where it is not weighed yet.
 func chainOf(t *trial) *supply.Chain {
-	i := slices.IndexFunc(t.plan.Wall, func(c supply.Chain) bool { return c.Chosen })
+	i := slices.IndexFunc(t.Plan().Wall, func(c supply.Chain) bool { return c.Chosen })
 	if i < 0 {
 		return nil
 	}
-	return &t.plan.Wall[i]
+	return &t.Plan().Wall[i]
 }
 
 // mostMends is how often the wall is mended anew: a larger breaker asks a thicker wire, and that an

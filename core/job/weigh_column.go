@@ -79,7 +79,7 @@ func ofControls(f *finding.Finding) bool {
 func (w *weigher) column(t *trial) weigh.Column {
 	c := weigh.Column{Kind: t.kind, Name: titleOf(t.kind), Cells: []weigh.Cell{}, Schools: []weigh.School{}}
 	w.common(&c, t)
-	switch on := t.r.bridge.(type) {
+	switch on := t.Bridge().(type) {
 	case capacitor.Installed:
 		w.onCan(&c, t, on)
 	case drive.Installed:
@@ -90,8 +90,8 @@ func (w *weigher) column(t *trial) weigh.Column {
 		w.onRotary(&c, t, on)
 	}
 	ofIts := 0
-	for i := range t.plan.Findings {
-		f := &t.plan.Findings[i]
+	for i := range t.Plan().Findings {
+		f := &t.Plan().Findings[i]
 		if f.Grade != finding.Stop && f.Grade != finding.Caution {
 			continue
 		}
@@ -127,10 +127,10 @@ func figureIn(all []finding.Figure, id string) (f finding.Figure, ok bool) {
 
 // common are the cells that every bridge's plan has alike.
 func (w *weigher) common(c *weigh.Column, t *trial) {
-	p := &t.plan
+	p := t.Plan()
 	w.start(c, t)
 	if f, ok := figureIn(p.Load, "gives"); ok {
-		l := t.r.site.Load
+		l := t.Site().Load
 		cell := weigh.Cell{Row: weigh.AllDay, Text: f.Text + " of the plate", Notes: []string{f.Note}, Mark: f.Mark,
 			Why: f.Why, Grade: finding.Good,
 			Measure: finding.Against(tenths(f.Value), finding.AtLeast, tenths(l.Usual), "% of plate torque")}
@@ -145,28 +145,28 @@ func (w *weigher) common(c *weigh.Column, t *trial) {
 	w.draws(c, t)
 	w.guard(c, t)
 	w.parts(c, t)
-	c.Put(weigh.Cell{Row: weigh.Noise, Text: noiseOf[t.kind], Mark: finding.Estimated})
-	c.Put(weigh.Cell{Row: weigh.Cannot, Text: cannotOf[t.kind], Mark: finding.Computed})
+	c.Put(weigh.Cell{Row: weigh.Noise, Text: factsOf(t.kind).Noise, Mark: finding.Estimated})
+	c.Put(weigh.Cell{Row: weigh.Cannot, Text: factsOf(t.kind).Cannot, Mark: finding.Computed})
 }
 
 // start is the torque at standstill against what is to be there, as the bay holds them.
 func (w *weigher) start(c *weigh.Column, t *trial) {
-	for i := range t.plan.Findings {
-		f := &t.plan.Findings[i]
+	for i := range t.Plan().Findings {
+		f := &t.Plan().Findings[i]
 		if rowOf(f) != weigh.Starts || f.Measure == nil || f.Measure.Direction != finding.AtLeast {
 			continue
 		}
 		m := *f.Measure
 		cell := weigh.Cell{Row: weigh.Starts, Text: startText(m.Value, m.Limit), Measure: &m, Grade: finding.Good,
-			Mark: t.r.site.Mark(), Why: f.Why}
+			Mark: t.Site().Mark(), Why: f.Why}
 		if !m.Holds() {
 			cell.Grade = finding.Caution
 		}
 		c.Put(cell)
 		return
 	}
-	gives, okGives := figureIn(t.plan.Load, "start-gives")
-	asks, okAsks := figureIn(t.plan.Load, "start-asks")
+	gives, okGives := figureIn(t.Plan().Load, "start-gives")
+	asks, okAsks := figureIn(t.Plan().Load, "start-asks")
 	if !okGives || !okAsks {
 		return
 	}
@@ -181,30 +181,30 @@ func (w *weigher) start(c *weigh.Column, t *trial) {
 
 // draws is what the supply feels.
 func (w *weigher) draws(c *weigh.Column, t *trial) {
-	run, ok := figureIn(t.plan.Supply, "run-amps")
+	run, ok := figureIn(t.Plan().Supply, "run-amps")
 	if !ok {
 		return
 	}
 	text := run.Text
 	notes := []string{}
-	if start, ok := figureIn(t.plan.Supply, "start-amps"); ok && start.Value > 1.02*run.Value {
+	if start, ok := figureIn(t.Plan().Supply, "start-amps"); ok && start.Value > 1.02*run.Value {
 		text += ", " + start.Text + " at the start"
 	}
-	if at, ok := figureIn(t.plan.Supply, "starting"); ok {
-		if post, ok := figureIn(t.plan.Supply, "post"); ok && post.Value > 0 {
+	if at, ok := figureIn(t.Plan().Supply, "starting"); ok {
+		if post, ok := figureIn(t.Plan().Supply, "post"); ok && post.Value > 0 {
 			notes = append(notes, dipsBy((post.Value-at.Value)/post.Value))
 		}
 	}
 	if factor := factorOf(t); factor > 0 {
 		notes = append(notes, "power factor "+unit.Three(factor))
 	}
-	notes = append(notes, harmonicsOf[t.kind])
+	notes = append(notes, factsOf(t.kind).Harmonics)
 	c.Put(weigh.Cell{Row: weigh.Line, Text: text, Notes: notes, Mark: run.Mark, Why: run.Why})
 }
 
 // factorOf is the power factor at the usual load; 0: not known.
 func factorOf(t *trial) float64 {
-	switch on := t.r.bridge.(type) {
+	switch on := t.Bridge().(type) {
 	case capacitor.Installed:
 		if on.Answer != nil && on.Answer.UsualRuns {
 			return on.Answer.Usual.PowerFactor
@@ -229,7 +229,7 @@ func factorOf(t *trial) float64 {
 func (w *weigher) guard(c *weigh.Column, t *trial) {
 	var asks []string
 	for _, id := range []string{"breaker", "relay", "overload", "limit"} {
-		f, ok := figureIn(t.plan.Guard, id)
+		f, ok := figureIn(t.Plan().Guard, id)
 		switch {
 		case !ok:
 		case id == "relay" && f.Value == 0:
@@ -242,14 +242,14 @@ func (w *weigher) guard(c *weigh.Column, t *trial) {
 		c.Put(weigh.Cell{Row: weigh.Guard, Text: notSized, Mark: finding.Computed})
 	} else {
 		c.Put(weigh.Cell{Row: weigh.Guard, Text: finding.Upper(strings.Join(asks, "; ")),
-			Notes: []string{residualOf[t.kind]},
+			Notes: []string{factsOf(t.kind).Residual},
 			Mark:  finding.Estimated})
 	}
 	text := circuitFrom
-	if f, ok := figureIn(t.plan.Guard, "breaker"); ok {
+	if f, ok := figureIn(t.Plan().Guard, "breaker"); ok {
 		text += ": " + f.Text
 	}
-	if f, ok := figureIn(t.plan.Guard, "conductor"); ok {
+	if f, ok := figureIn(t.Plan().Guard, "conductor"); ok {
 		text += ", " + f.Text
 	}
 	c.Put(weigh.Cell{Row: weigh.Licensed, Text: text, Notes: []string{localCodeDecides}, Mark: finding.Estimated})
@@ -261,9 +261,9 @@ func (w *weigher) parts(c *weigh.Column, all ...*trial) {
 	var totals []string
 	unpriced := 0
 	for _, t := range all {
-		buys, unpriced = append(buys, t.plan.Buys...), unpriced+t.plan.Parts.Unpriced
-		if t.plan.Parts.Total != "" {
-			totals = append(totals, t.plan.Parts.Total)
+		buys, unpriced = append(buys, t.Plan().Buys...), unpriced+t.Plan().Parts.Unpriced
+		if t.Plan().Parts.Total != "" {
+			totals = append(totals, t.Plan().Parts.Total)
 		}
 	}
 	if len(buys) == 0 {

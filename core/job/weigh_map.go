@@ -144,7 +144,7 @@ func ColumnOf(ctx context.Context, d document.Document) (weigh.Column, error) {
 	if err != nil {
 		return weigh.Column{}, err
 	}
-	if t.r == nil {
+	if !t.Known() {
 		return weigh.Column{}, ErrNone
 	}
 	if t.kind == "" {

@@ -3,11 +3,9 @@ package job
 import (
 	"cmp"
 	"context"
-	"fmt"
 	"maps"
 	"math"
 	"slices"
-	"strings"
 
 	"graybridge/core/document"
 	"graybridge/core/drive"
@@ -77,7 +75,7 @@ func (w *weigher) converter(tell func(tried string)) (best *trial, err error) {
 		if t, err = w.fed(t); err != nil {
 			return nil, err
 		}
-		on, ok := t.r.bridge.(rotary.Installed)
+		on, ok := t.Bridge().(rotary.Installed)
 		if !ok || on.Answer == nil || on.Planned() < 0 {
 			continue
 		}
@@ -148,25 +146,6 @@ func kindFor(rules table.Rules) leads.Kind {
 		return leads.NineStar
 	}
 	return leads.Six
-}
-
-// usualPlate is the plate of an ordinary motor of some power, by the typical tables.
-func usualPlate(watts float64, poles int, rules table.Rules, hertz float64) (e plate.Entry, name string) {
-	t := table.TypicalMotor(watts/1000, poles)
-	kw := watts / 1000
-	amps := watts / (math.Sqrt(3) * 230 * t.PowerFactor * t.Efficiency)
-	rpm := math.Round(120*hertz/float64(poles)*(0.93+0.02*math.Min(1, kw))/5) * 5
-	e = plate.Entry{Power: unit.Three(kw) + " kW", Volts: "230/400", Connection: "Δ/Y",
-		Amps: fmt.Sprintf("%.2f/%.2f", amps, amps/math.Sqrt(3)), RPM: unit.Plain(rpm), Hertz: unit.Plain(hertz),
-		Phases: "3", PowerFactor: fmt.Sprintf("%.2f", t.PowerFactor)}
-	name = unit.Text(kw, "kW")
-	if rules == table.NorthAmerica {
-		hp := watts / unit.WattsPerHorsepower
-		e.Power, e.Volts, e.Connection = unit.Plain(hp)+" HP", "230/460", ""
-		e.Amps = fmt.Sprintf("%.1f/%.1f", amps, amps/2)
-		name = strings.Replace(unit.Plain(math.Round(10*hp)/10), ".5", "½", 1) + unit.Space + "HP"
-	}
-	return e, name
 }
 
 // onRotary are the cells of a converter.
@@ -326,7 +305,7 @@ func tooSmall(t *trial) (name string, amps *drive.Weighed) {
 	if t == nil {
 		return "", nil
 	}
-	on, ok := t.r.bridge.(drive.Installed)
+	on, ok := t.Bridge().(drive.Installed)
 	if stops, _ := t.counts(); !ok || stops == 0 || on.Weighed == nil || on.Weighed.Have >= on.Weighed.Need {
 		return "", nil
 	}

@@ -197,3 +197,5 @@ func sayJoined(now *bridge.State) finding.Finding {
 		Sentence: "The joints are as wanted.", Detail: "Compare each with the card once more before the lid goes on.",
 		Why: []finding.Why{{Formula: "joints now = joints wanted", Numbers: now.Text, Source: "as ticked"}}}
 }
+
+const noneOfThese = "None of these"

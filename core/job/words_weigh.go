@@ -3,10 +3,8 @@ package job
 import (
 	"fmt"
 	"math"
-	"strings"
 
 	"graybridge/core/capacitor"
-	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/table"
 	"graybridge/core/unit"
@@ -15,31 +13,6 @@ import (
 
 // What is told of a bridge beside its figures: from the trade, the same for every motor.
 var (
-	noiseOf = map[string]string{
-		document.KindCapacitor: "hums at twice the line's hertz, more the farther it is from balance",
-		document.KindRotary:    "the idler hums and turns all the while, beside the machine's own noise",
-		document.KindDrive:     "whines at its carrier's kilohertz; its fan runs",
-		document.KindDC:        "hums in the armature at twice the line's hertz; brushes rub",
-	}
-	cannotOf = map[string]string{
-		document.KindCapacitor: "one speed; its made corner is no third phase for anything else",
-		document.KindRotary:    "one speed; the made line feeds no controls, lights or single-phase loads",
-		document.KindDrive:     "one motor a drive; no switching between drive and motor; no breaker as a daily switch",
-		document.KindDC:        "brushes wear; no speed beyond its volts",
-	}
-	harmonicsOf = map[string]string{
-		document.KindCapacitor: "amps nearly a sine: hardly any harmonics",
-		document.KindRotary:    "amps nearly a sine: hardly any harmonics",
-		document.KindDrive:     "amps in short peaks: strong third and fifth harmonics, less with a reactor",
-		document.KindDC:        "amps cut by the rectifier: strong harmonics, lamps may flicker",
-	}
-	residualOf = map[string]string{
-		document.KindCapacitor: "a residual-current device of type A or better",
-		document.KindRotary:    "a residual-current device of type A or better",
-		document.KindDrive: "a residual-current device that smooth DC does not blind: type B, or as the " +
-			"drive's maker says",
-		document.KindDC: "a residual-current device as the controller's maker says",
-	}
 	// whyOf says where the answer to a question comes from, where the plan's own figure does not.
 	whyOf = map[weigh.Row]finding.Why{
 		weigh.Starts: {Formula: "torque at standstill over plate torque, against load, belt and grease",
@@ -67,9 +40,6 @@ var (
 		weigh.Licensed: {Formula: "the circuit that the plan sizes (planning)", Source: "code tables",
 			Section: finding.OnProtection},
 	}
-	// hoursOf are hours of building in for a handy person, planning figures of ours.
-	hoursOf = map[string][2]int{document.KindCapacitor: {3, 5}, document.KindRotary: {10, 16}, document.KindDrive: {4,
-		7}, document.KindDC: {4, 7}}
 )
 
 const (
@@ -108,12 +78,6 @@ const (
 	plainSchool = "runs without balance cans"
 )
 
-func titleOf(kind string) string {
-	return map[string]string{document.KindCapacitor: "Run capacitor", document.KindRotary: "Rotary converter",
-		document.KindDrive: "Drive",
-		document.KindDC:    "DC controller", weigh.None: "None of these"}[kind]
-}
-
 func waitsFor(next string) string {
 	return "First: " + lowerNext(next) + ". Then the bridges can be weighed."
 }
@@ -147,7 +111,7 @@ func partsText(all, have int) string {
 }
 
 func hoursText(kind string) string {
-	h := hoursOf[kind]
+	h := factsOf(kind).Hours
 	return fmt.Sprintf("about %d to %d hours of work (planning)", h[0], h[1])
 }
 
@@ -346,51 +310,6 @@ func borderText(kind string, from, to, speed float64) string {
 	}
 	return fmt.Sprintf("%s, %s: %s.", at, down,
 		plainName(kind))
-}
-
-// plainName is a bridge inside a sentence.
-func plainName(kind string) string {
-	if kind == document.KindDC {
-		return titleOf(kind)
-	}
-	return finding.Lower(titleOf(kind))
-}
-
-// What a review says and asks of every machine.
-const reviewCaution = "For a licensed person's review. Every size here is a planning figure; the local code, the " +
-	"plate and the makers' sheets decide. What was not measured or looked at is listed as not checked."
-
-var (
-	reviewAsks = []string{
-		"Is the earth of this circuit continuous and low enough, measured at the machine?",
-		"Is there an isolator that can be locked, within sight of the machine?",
-		"Does the local code ask for more for this place: wet, dusty, or open to others?",
-	}
-	sourceOfMark = map[finding.Mark]string{finding.FromPlate: "read off the plate", finding.Measured: "measured",
-		finding.Estimated: "estimated", finding.Computed: "computed by the engine", finding.FromTable: "a table"}
-)
-
-// sourceByEngine names the chapter of docs/engine.md that a figure is computed by.
-func sourceByEngine(section finding.Section, mark finding.Mark) string {
-	text := "by the engine: " + strings.ReplaceAll(string(section), "-", " ")
-	if mark == finding.Estimated {
-		text += ", leaning on what was estimated"
-	}
-	return text
-}
-
-func sameSource(figure string) string { return "as for " + finding.Lower(figure) }
-
-func questionOfSize(name, text string) string {
-	return fmt.Sprintf("Does the local code agree with this planning figure: %s %s?", finding.Lower(name), text)
-}
-
-func questionOfStop(sentence string) string {
-	return "The plan stops here; what would you do? " + sentence
-}
-
-func questionOfResidual(text string) string {
-	return finding.Upper(text) + ": which type and rating belongs here?"
 }
 
 // alone is a circuit on which nothing else runs.

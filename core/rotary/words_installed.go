@@ -3,6 +3,7 @@ package rotary
 import (
 	"fmt"
 
+	"graybridge/core/bridge"
 	"graybridge/core/finding"
 )
 
@@ -36,4 +37,14 @@ func sayOtherWay(way, wants string, spun Way) finding.Finding {
 			"the other way turns every machine behind it. Bump it uncoupled before anything hangs on its direction.",
 		Why: []finding.Why{{Formula: "L1-L2-L3 to U-V-W turns clockwise, seen from the shaft end",
 			Section: finding.OnRotary, Source: "the way the idler is spun, and the leads' names"}}}
+}
+
+// Facts are told of a rotary converter whatever the motor.
+var Facts = bridge.Facts{
+	Title:     "Rotary converter",
+	Noise:     "the idler hums and turns all the while, beside the machine's own noise",
+	Cannot:    "one speed; the made line feeds no controls, lights or single-phase loads",
+	Harmonics: "amps nearly a sine: hardly any harmonics",
+	Residual:  "a residual-current device of type A or better",
+	Hours:     [2]int{10, 16},
 }

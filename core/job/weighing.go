@@ -160,11 +160,11 @@ func newWeigher(ctx context.Context, d document.Document) (*weigher, error) {
 		return nil, err
 	}
 	w := &weigher{ctx: ctx, doc: d, base: base, whole: whole}
-	if base.r != nil {
-		w.wants = base.r.wants
+	if base.Known() {
+		w.wants = base.Wants()
 		w.wantsOfBridge()
 		onLine := w.on(document.KindCapacitor)
-		w.line, w.direct = read(ctx, &onLine).site, w.brushed()
+		w.line, w.direct = Read(ctx, onLine).Site(), w.brushed()
 	}
 	return w, nil
 }
@@ -180,7 +180,7 @@ func (w *weigher) wanted(d document.Document) document.Document {
 // assumed is what was taken because nobody said it.
 func (w *weigher) assumed() []string {
 	out := w.wants.Assumed()
-	if w.base.r == nil {
+	if !w.base.Known() {
 		return out
 	}
 	if l := w.doc.Machines[0].Load; l.Lightest == "" && l.Kind != machine.NoLoad {
@@ -199,7 +199,7 @@ func (w *weigher) wantsOfBridge() {
 		return
 	}
 	slow, fast := 0.0, 0.0
-	switch on := w.base.r.bridge.(type) {
+	switch on := w.base.Bridge().(type) {
 	case drive.Installed:
 		if m := on.Site.Model; m != nil {
 			slow, fast = on.Chosen.LeastHz/m.FrequencyHz, on.Chosen.MostHz/m.FrequencyHz
@@ -220,13 +220,13 @@ func (w *weigher) wantsOfBridge() {
 // waits is what must be read before anything can be weighed; empty where nothing must.
 func (w *weigher) waits() string {
 	switch {
-	case w.base.r == nil:
+	case !w.base.Known():
 		return notWeighed
 	case w.whole.Machines[0].Role == document.Idler:
 		return weighsTheIdler
 	}
 	if w.direct == nil && w.line.Model == nil {
-		p := &w.base.plan
+		p := w.base.Plan()
 		if stop := bridge.Blocked(p.Findings); stop != nil {
 			return stop.Sentence
 		}
