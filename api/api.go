@@ -51,9 +51,9 @@ type server struct {
 	proofs  memo[capacitor.PairProof]
 	gates   memo[[]bringup.Gate]
 	// Of the bridges beside each other: without the converter, with it, and its borders.
-	weighings memo[job.Weighing]
-	converted memo[job.Weighing]
-	borders   memo[job.WeighMap]
+	weighings memo[weigh.Weighing]
+	converted memo[weigh.Weighing]
+	borders   memo[weigh.WeighMap]
 	columns   memo[weigh.Column]
 	tries     hearing
 	names     names

@@ -10,7 +10,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/chi/v5"
 
-	"graybridge/core/job"
+	"graybridge/core/review"
 	"graybridge/drawing"
 	"graybridge/drawing/pdf"
 	"graybridge/store"
@@ -30,7 +30,7 @@ type ReviewAnswer struct {
 	Workshop string          `json:"workshop"`
 	Rules    string          `json:"rules"`
 	Colours  string          `json:"colours"`
-	Review   job.Review      `json:"review"`
+	Review   review.Review   `json:"review"`
 	Path     drawing.Drawing `json:"path"`
 	Power    drawing.Drawing `json:"power"`
 	Control  drawing.Drawing `json:"control"`
@@ -61,7 +61,7 @@ func (s *server) reviews(r chi.Router, a huma.API) {
 			c := circuitOf(drawing.SceneOf(&a.Plan))
 			out := ReviewAnswer{Revision: j.Revision, Latest: latest, At: j.UpdatedAt.UTC(), Workshop: d.Workshop.Name,
 				Rules: string(d.Workshop.Rules), Colours: string(d.Workshop.Colours),
-				Review: job.ReviewOf(&a.Plan, d.Machines[0].Load.Does), Path: a.Drawings.Wanted.Path, Power: c.Power,
+				Review: review.Of(&a.Plan, d.Machines[0].Load.Does), Path: a.Drawings.Wanted.Path, Power: c.Power,
 				Control: c.Control, Machines: []PlaceOf{}}
 			for _, m := range j.Document.Machines {
 				out.Machines = append(out.Machines, PlaceOf{m.ID, j.Document.Called(m)})
@@ -117,7 +117,7 @@ func (s *server) reviewSheet(ctx context.Context, j store.Job, paper pdf.Paper) 
 			return nil, err
 		}
 		c := circuitOf(drawing.SceneOf(&a.Plan))
-		r.Sheets = append(r.Sheets, pdf.ReviewSheet{Review: job.ReviewOf(&a.Plan, m.Load.Does),
+		r.Sheets = append(r.Sheets, pdf.ReviewSheet{Review: review.Of(&a.Plan, m.Load.Does),
 			Drawings: []drawing.Drawing{a.Drawings.Wanted.Path, c.Power, c.Control}})
 	}
 	list, _, err := s.store.Remarks(ctx, j.ID)

@@ -20,9 +20,9 @@ const converterPath = "/api/weigh/converter"
 // WeighStep is one line of the answer: an idler that was tried, then the weighing with the
 // converter in it, then its borders.
 type WeighStep struct {
-	Tried    string        `json:"tried,omitempty"`
-	Weighing *job.Weighing `json:"weighing,omitempty"`
-	Map      *job.WeighMap `json:"map,omitempty"`
+	Tried    string          `json:"tried,omitempty"`
+	Weighing *weigh.Weighing `json:"weighing,omitempty"`
+	Map      *weigh.WeighMap `json:"map,omitempty"`
 }
 
 type takenInput struct {
@@ -79,22 +79,22 @@ func textOf(d document.Document) string {
 }
 
 // convert works the converter's column out and tells of each idler.
-func (s *server) convert(ctx context.Context, d document.Document) (job.Weighing, error) {
+func (s *server) convert(ctx context.Context, d document.Document) (weigh.Weighing, error) {
 	w, err := s.weighings.of(ctx, d)
 	if err != nil {
 		return w, err
 	}
 	of := textOf(d)
-	return job.ConverterOf(ctx, d, w, func(tried string) { s.tries.say(of, tried) })
+	return weigh.ConverterOf(ctx, d, w, func(tried string) { s.tries.say(of, tried) })
 }
 
 // bordered draws the borders of a whole weighing.
-func (s *server) bordered(ctx context.Context, d document.Document) (job.WeighMap, error) {
+func (s *server) bordered(ctx context.Context, d document.Document) (weigh.WeighMap, error) {
 	w, err := s.converted.of(ctx, d)
 	if err != nil {
-		return job.WeighMap{}, err
+		return weigh.WeighMap{}, err
 	}
-	return job.WeighMapOf(ctx, d, w)
+	return weigh.MapOf(ctx, d, w)
 }
 
 // weigh registers the weighing of the bridges for a document.
@@ -142,7 +142,7 @@ func (s *server) streamWeighing(out huma.Context, d document.Document) {
 	ear, stop := s.tries.listen(textOf(d))
 	defer stop()
 	type result struct {
-		w   job.Weighing
+		w   weigh.Weighing
 		err error
 	}
 	done := make(chan result, 1)
@@ -170,11 +170,11 @@ func (s *server) streamWeighing(out huma.Context, d document.Document) {
 
 // rememberWeighing is what is kept of weighings: an unchanged document is not weighed again.
 func (s *server) rememberWeighing() {
-	s.weighings.make, s.weighings.most, s.weighings.part = job.WeighOf, mostPictures, true
+	s.weighings.make, s.weighings.most, s.weighings.part = weigh.Of, mostPictures, true
 	s.converted.make, s.converted.most, s.converted.part = s.convert, mostPictures, true
 	s.borders.make, s.borders.most = s.bordered, mostPictures
 	s.columns.make = func(ctx context.Context, d document.Document) (weigh.Column, error) {
-		c, err := job.ColumnOf(ctx, d)
+		c, err := weigh.ColumnOf(ctx, d)
 		if errors.Is(err, job.ErrNone) {
 			return weigh.Column{Kind: weigh.None, Cells: []weigh.Cell{}, Schools: []weigh.School{}}, nil
 		}

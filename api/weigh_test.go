@@ -17,7 +17,6 @@ import (
 
 	"graybridge/api"
 	"graybridge/core/document"
-	"graybridge/core/job"
 	"graybridge/core/people"
 	"graybridge/core/scenario"
 	"graybridge/core/weigh"
@@ -45,7 +44,7 @@ func TestADocumentIsWeighedAndABridgeTaken(t *testing.T) {
 	t.Parallel()
 	c := start(t)
 	d := scenario.ClayShredder()
-	var w job.Weighing
+	var w weigh.Weighing
 	c.do("POST", "/api/weigh", d).into(t, &w)
 	require.Len(t, w.Columns, 5)
 	require.True(t, w.Columns[1].Waits)

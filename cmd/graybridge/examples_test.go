@@ -12,6 +12,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/job"
 	"graybridge/core/scenario"
+	"graybridge/core/weigh"
 )
 
 var writeExamples = flag.Bool("examples", false, "write the example jobs anew")
@@ -39,7 +40,7 @@ func TestTheExampleJobsArePlannedAndWeighed(t *testing.T) {
 
 		status, out, errs = called(t, "", "weigh", path)
 		require.Zero(t, status, errs)
-		var w job.WholeWeighing
+		var w weigh.WholeWeighing
 		require.NoError(t, json.Unmarshal([]byte(out), &w))
 		require.Len(t, w.Columns, 5)
 		require.NotEmpty(t, w.Best)

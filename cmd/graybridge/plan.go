@@ -7,7 +7,7 @@ import (
 	"graybridge/core/job"
 )
 
-func plan(_ context.Context, args []string) error {
+func planJob(_ context.Context, args []string) error {
 	_, p, err := readJob("plan", "Reads a job document (docs/formats.md) and prints its plan as JSON. Bad "+
 		"input: exit status 2\nand one line that names every bad field.", args)
 	if err != nil {

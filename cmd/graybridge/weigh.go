@@ -2,18 +2,17 @@ package main
 
 import (
 	"context"
-
-	"graybridge/core/job"
+	"graybridge/core/weigh"
 )
 
-func weigh(ctx context.Context, args []string) error {
+func weighJob(ctx context.Context, args []string) error {
 	d, _, err := readJob("weigh", "Reads a job document (docs/formats.md), weighs its first machine on every "+
 		"bridge, the rotary\nconverter too, and prints the weighing as JSON, with each column's whole document. Bad "+
 		"input: exit\nstatus 2 and one line that names every bad field.", args)
 	if err != nil {
 		return err
 	}
-	w, err := job.WeighWhole(ctx, d)
+	w, err := weigh.Whole(ctx, d)
 	if err != nil {
 		return err
 	}

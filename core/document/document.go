@@ -26,7 +26,7 @@ import (
 	"graybridge/core/stores"
 	"graybridge/core/supply"
 	"graybridge/core/table"
-	"graybridge/core/weigh"
+	"graybridge/core/wants"
 )
 
 // Format and Version of the open document; docs/formats.md describes it.
@@ -139,7 +139,7 @@ type Document struct {
 	Supply   supply.Entry `json:"supply"`
 	Bridge   Bridge       `json:"bridge"`
 	Machines []Machine    `json:"machines" minItems:"1" maxItems:"12" nullable:"false"`
-	Weigh    weigh.Entry  `json:"weigh,omitzero" label:"weigh" doc:"what the choice of the bridge is asked by"`
+	Weigh    wants.Entry  `json:"weigh,omitzero" label:"weigh" doc:"what the choice of the bridge is asked by"`
 }
 
 // MostMachines is how many machines one job may have.

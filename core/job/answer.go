@@ -78,7 +78,7 @@ func (w *reading) do(p *Plan, bay finding.Bay) Do {
 			return Do{Text: insteadOf(f), Grade: finding.Open}
 		}
 	}
-	return Do{Text: "Waits for " + lowerNext(p.Next.Text) + ".", Grade: finding.Open}
+	return Do{Text: "Waits for " + LowerNext(p.Next.Text) + ".", Grade: finding.Open}
 }
 
 // doWall is what the wall as a whole says: its weakest link, what nobody has looked at yet, or
@@ -110,7 +110,7 @@ func firstEntry(f finding.Finding) string {
 	return f.Entries[0]
 }
 
-func lowerNext(text string) string {
+func LowerNext(text string) string {
 	if text == "" {
 		return "what comes first"
 	}

@@ -17,6 +17,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/logbook"
+	"graybridge/core/review"
 	"graybridge/core/scenario"
 	"graybridge/core/unit"
 )
@@ -312,7 +313,7 @@ func TestReadingsFlowIntoThePlan(t *testing.T) {
 		return strings.HasSuffix(r.Path, "leads.insulation")
 	})
 	require.Contains(t, p.Readings[at].ReadAs, "read on 2026-03-02 by Ada")
-	require.Contains(t, strings.Join(job.ReviewOf(&p, "").Measured, "; "), "read on 2026-03-02 by Ada")
+	require.Contains(t, strings.Join(review.Of(&p, "").Measured, "; "), "read on 2026-03-02 by Ada")
 	_, again := read(after, 2, 90)
 	require.False(t, again, "the same reading changes nothing")
 	later, ok := read(after, 3, 40)

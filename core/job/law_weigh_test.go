@@ -17,6 +17,7 @@ import (
 	"graybridge/core/plate"
 	"graybridge/core/supply"
 	"graybridge/core/table"
+	"graybridge/core/wants"
 	"graybridge/core/weigh"
 )
 
@@ -27,7 +28,7 @@ func weighedWhole(t *testing.T, d document.Document) (out []string) {
 	if p := job.Make(d); p.Unreadable() != nil {
 		return nil
 	}
-	w, err := job.WeighWhole(t.Context(), d)
+	w, err := weigh.Whole(t.Context(), d)
 	require.NoError(t, err)
 	for _, c := range w.Columns {
 		if c.Waits {
@@ -81,7 +82,7 @@ func TestTheRecommendedColumnStandsInTheCorpus(t *testing.T) {
 // machine. A reactor goes before another circuit.
 func TestAThinWireIsNamedAndDecidesNothing(t *testing.T) {
 	t.Parallel()
-	pump := func(feeder, breaker string) job.WholeWeighing {
+	pump := func(feeder, breaker string) weigh.WholeWeighing {
 		d := document.New("Pump", document.Workshop{Name: "Cold Ford Clay Co-op", Rules: table.NorthAmerica, Volts: 240,
 			Hertz: 60, Colours: document.NorthAmerica})
 		m := &d.Machines[0]
@@ -90,11 +91,11 @@ func TestAThinWireIsNamedAndDecidesNothing(t *testing.T) {
 		m.Leads.Kind, m.Leads.Agreed = leads.NineStar, "plate"
 		m.Load = load.Entry{Kind: machine.Fan, Share: "90 %"}
 		d.Supply = supply.Entry{FeederSize: feeder, FeederLength: "60 ft", Breaker: breaker}
-		w, err := job.WeighWhole(t.Context(), d)
+		w, err := weigh.Whole(t.Context(), d)
 		require.NoError(t, err)
 		return w
 	}
-	idler := func(w job.WholeWeighing) (string, weigh.Column) {
+	idler := func(w weigh.WholeWeighing) (string, weigh.Column) {
 		for _, c := range w.Columns {
 			if c.Kind == weigh.Rotary {
 				return c.Document.Machines[1].Name, c.Column
@@ -120,7 +121,7 @@ func TestAThinWireIsNamedAndDecidesNothing(t *testing.T) {
 	m.Load = load.Entry{Kind: machine.Constant, Share: "95 %"}
 	for breaker, larger := range map[string]bool{"16 A": false, "13 A": true} {
 		d.Supply = supply.Entry{FeederSize: "2.5 mm²", FeederLength: "12 m", Breaker: breaker}
-		w, err := job.WeighWhole(t.Context(), d)
+		w, err := weigh.Whole(t.Context(), d)
 		require.NoError(t, err)
 		require.Equal(t, weigh.Drive, w.Best)
 		for _, c := range w.Columns {
@@ -140,8 +141,8 @@ func TestBothDirectionsHaveOneSwitch(t *testing.T) {
 	m.Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "4.7/2.7", RPM: "1410",
 		Hertz: "50", PowerFactor: "0.79", Phases: "3"}
 	m.Leads.Kind, m.Load = leads.Six, load.Entry{Kind: machine.Constant, Share: "70 %"}
-	d.Weigh.Turns = weigh.Both
-	w, err := job.WeighWhole(t.Context(), d)
+	d.Weigh.Turns = wants.Both
+	w, err := weigh.Whole(t.Context(), d)
 	require.NoError(t, err)
 	require.Equal(t, weigh.Drive, w.Best)
 	for _, c := range w.Columns {

@@ -63,7 +63,7 @@ func (w *reading) otherMotor(ctx context.Context, on *dc.Installed) (best *drive
 	kw := p.ShaftWatts / 1000
 	d := w.doc.Clone()
 	d.Machines = d.Machines[:1]
-	d.Machines[0].Plate, _ = usualPlate(p.ShaftWatts, poles, table.Metric, hertz)
+	d.Machines[0].Plate, _ = UsualPlate(p.ShaftWatts, poles, table.Metric, hertz)
 	rpm := unit.Decimal(d.Machines[0].Plate.RPM)
 	d.Machines[0].Leads = leads.Entry{Kind: leads.Six, Naming: leads.IEC, Found: "delta"}
 	d.Bridge.Kind = document.KindDrive

@@ -23,7 +23,7 @@ import (
 	"graybridge/core/stores"
 	"graybridge/core/supply"
 	"graybridge/core/table"
-	"graybridge/core/weigh"
+	"graybridge/core/wants"
 )
 
 // ground is what every stage of a plan stands on: the document, its machine, the
@@ -46,7 +46,7 @@ type reading struct {
 	makeUp   makeup.MakeUp
 	prices   map[string]stores.Priced
 	hours    float64
-	wants    weigh.Wants
+	wants    wants.Wants
 }
 
 // read reads a document's first machine and works its bridge out.
@@ -117,7 +117,7 @@ func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entr
 	r.readings = append(r.readings, own...)
 	r.prices, r.hours, own = one.Parts.Read()
 	r.readings = append(r.readings, own...)
-	r.wants, own = weigh.Read(d.Weigh, r.plateRPM())
+	r.wants, own = wants.Read(d.Weigh, r.plateRPM())
 	r.readings = append(r.readings, own...)
 	return r
 }

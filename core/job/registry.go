@@ -18,21 +18,21 @@ var facts = map[string]bridge.Facts{
 	document.KindDC:        dc.Facts,
 }
 
-// factsOf is what is told of a kind of bridge; of none, that it is none.
-func factsOf(kind string) bridge.Facts {
+// FactsOf is what is told of a kind of bridge; of none, that it is none.
+func FactsOf(kind string) bridge.Facts {
 	if f, known := facts[kind]; known {
 		return f
 	}
 	return bridge.Facts{Title: noneOfThese}
 }
 
-// titleOf is what a kind of bridge is called.
-func titleOf(kind string) string { return factsOf(kind).Title }
+// TitleOf is what a kind of bridge is called.
+func TitleOf(kind string) string { return FactsOf(kind).Title }
 
-// plainName is a bridge inside a sentence.
-func plainName(kind string) string {
+// PlainName is a bridge inside a sentence.
+func PlainName(kind string) string {
 	if kind == document.KindDC {
-		return titleOf(kind)
+		return TitleOf(kind)
 	}
-	return finding.Lower(titleOf(kind))
+	return finding.Lower(TitleOf(kind))
 }

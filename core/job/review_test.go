@@ -8,6 +8,7 @@ import (
 
 	"graybridge/core/finding"
 	"graybridge/core/job"
+	"graybridge/core/review"
 	"graybridge/core/scenario"
 )
 
@@ -19,7 +20,7 @@ func TestAReviewCarriesEveryFigureWithItsSource(t *testing.T) {
 	for _, shop := range scenario.Workshops() {
 		for _, one := range shop.Jobs {
 			p := job.Make(one.Document)
-			r := job.ReviewOf(&p, one.Document.Machines[0].Load.Does)
+			r := review.Of(&p, one.Document.Machines[0].Load.Does)
 			text := map[string]bool{}
 			for _, s := range r.Sections {
 				for _, f := range s.Figures {
@@ -67,7 +68,7 @@ func TestAReviewListsAllThatWasMeasured(t *testing.T) {
 	m.Load.Belt.Motor, m.Load.Belt.Tool, m.Load.Belt.ToolRPM = "80 mm", "240 mm", "452 rpm"
 	m.Leads.LineOhms, m.Plate.WindingOhms = "5.1, 5.1, 5.1", "7.6 Ω"
 	p := job.Make(d)
-	all := strings.Join(job.ReviewOf(&p, "").Measured, "\n")
+	all := strings.Join(review.Of(&p, "").Measured, "\n")
 	for _, text := range []string{"236", "233", "229", "452", "7.6", "Line ohms"} {
 		require.Contains(t, all, text)
 	}

@@ -5,7 +5,7 @@ import (
 	"graybridge/core/bridge"
 	"graybridge/core/document"
 	"graybridge/core/site"
-	"graybridge/core/weigh"
+	"graybridge/core/wants"
 	"reflect"
 	"sync"
 )
@@ -36,7 +36,7 @@ func (s *Solved) Site() *site.Site { return s.r.site }
 func (s *Solved) Bridge() bridge.Bridge { return s.r.bridge }
 
 // Wants are what the choice of the bridge is asked by.
-func (s *Solved) Wants() weigh.Wants { return s.r.wants }
+func (s *Solved) Wants() wants.Wants { return s.r.wants }
 
 // Read is a document read and its bridge worked out, without its plan: for one picture of it alone.
 func Read(ctx context.Context, d document.Document) (s *Solved) {

@@ -9,8 +9,8 @@ import (
 	"strings"
 )
 
-// usualPlate is the plate of an ordinary motor of some power, by the typical tables.
-func usualPlate(watts float64, poles int, rules table.Rules, hertz float64) (e plate.Entry, name string) {
+// UsualPlate is the plate of an ordinary motor of some power, by the typical tables.
+func UsualPlate(watts float64, poles int, rules table.Rules, hertz float64) (e plate.Entry, name string) {
 	t := table.TypicalMotor(watts/1000, poles)
 	kw := watts / 1000
 	amps := watts / (math.Sqrt(3) * 230 * t.PowerFactor * t.Efficiency)

@@ -5,8 +5,8 @@ import (
 	"testing"
 
 	"graybridge/core/document"
-	"graybridge/core/job"
 	"graybridge/core/scenario"
+	"graybridge/core/weigh"
 )
 
 // weighed are machines whose weighing takes longest: small cans tried, drives tried, a start that
@@ -16,7 +16,7 @@ var weighed = []func() document.Document{scenario.Blunger, scenario.TileExtruder
 // The columns of capacitor, drive and DC with all that is said of them, for one machine.
 func BenchmarkWeigh(b *testing.B) {
 	for i := 0; b.Loop(); i++ {
-		if _, err := job.WeighOf(context.Background(), weighed[i%len(weighed)]()); err != nil {
+		if _, err := weigh.Of(context.Background(), weighed[i%len(weighed)]()); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -24,9 +24,9 @@ func BenchmarkWeigh(b *testing.B) {
 
 // The converter's column: every idler tried with its own best cans.
 func BenchmarkWeighConverter(b *testing.B) {
-	var of []job.Weighing
+	var of []weigh.Weighing
 	for _, d := range weighed {
-		w, err := job.WeighOf(context.Background(), d())
+		w, err := weigh.Of(context.Background(), d())
 		if err != nil {
 			b.Fatal(err)
 		}
@@ -34,7 +34,7 @@ func BenchmarkWeighConverter(b *testing.B) {
 	}
 	for i := 0; b.Loop(); i++ {
 		at := i % len(weighed)
-		if _, err := job.ConverterOf(context.Background(), weighed[at](), of[at], func(string) {}); err != nil {
+		if _, err := weigh.ConverterOf(context.Background(), weighed[at](), of[at], func(string) {}); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -43,15 +43,15 @@ func BenchmarkWeighConverter(b *testing.B) {
 // The borders over load and slowest speed.
 func BenchmarkWeighMap(b *testing.B) {
 	d := scenario.ClayShredder()
-	w, err := job.WeighOf(context.Background(), d)
+	w, err := weigh.Of(context.Background(), d)
 	if err == nil {
-		w, err = job.ConverterOf(context.Background(), d, w, func(string) {})
+		w, err = weigh.ConverterOf(context.Background(), d, w, func(string) {})
 	}
 	if err != nil {
 		b.Fatal(err)
 	}
 	for b.Loop() {
-		if _, err := job.WeighMapOf(context.Background(), d, w); err != nil {
+		if _, err := weigh.MapOf(context.Background(), d, w); err != nil {
 			b.Fatal(err)
 		}
 	}

@@ -9,7 +9,6 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
-	"graybridge/core/job"
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
@@ -122,9 +121,9 @@ func TestVerdictsWorkedByHand(t *testing.T) {
 	for _, one := range handWorked() {
 		t.Run(one.name, func(t *testing.T) {
 			d := one.doc()
-			w, err := job.WeighOf(context.Background(), d)
+			w, err := weigh.Of(context.Background(), d)
 			require.NoError(t, err)
-			w, err = job.ConverterOf(context.Background(), d, w, func(string) {})
+			w, err = weigh.ConverterOf(context.Background(), d, w, func(string) {})
 			require.NoError(t, err)
 			require.Empty(t, w.Waits)
 			require.Equal(t, one.best, w.Best, "%s\n%v", w.Sentence, w.Reasons)
@@ -151,7 +150,7 @@ func TestASinglePhaseMotorIsNotWeighed(t *testing.T) {
 	t.Parallel()
 	p := stirrer
 	p.Phases, p.Connection, p.Volts, p.Amps = "1", "", "230 V", "5.2"
-	w, err := job.WeighOf(context.Background(), iec(p, load.Entry{Kind: machine.Fan, Share: "60 %"}))
+	w, err := weigh.Of(context.Background(), iec(p, load.Entry{Kind: machine.Fan, Share: "60 %"}))
 	require.NoError(t, err)
 	require.Empty(t, w.Columns)
 	require.Contains(t, w.Waits, "not a three-phase motor")
@@ -163,16 +162,16 @@ func TestASinglePhaseMotorIsNotWeighed(t *testing.T) {
 func TestTheStoresComeFirst(t *testing.T) {
 	t.Parallel()
 	l := load.Entry{Kind: machine.Constant, Share: "60 %", Start: load.Loaded}
-	weighed := func(items ...stores.StockItem) (job.Weighing, document.Document) {
+	weighed := func(items ...stores.StockItem) (weigh.Weighing, document.Document) {
 		d := iec(blunger, l)
 		d.Workshop.Stores = items
-		w, err := job.WeighOf(context.Background(), d)
+		w, err := weigh.Of(context.Background(), d)
 		require.NoError(t, err)
-		w, err = job.ConverterOf(context.Background(), d, w, func(string) {})
+		w, err = weigh.ConverterOf(context.Background(), d, w, func(string) {})
 		require.NoError(t, err)
 		return w, d
 	}
-	best := func(w job.Weighing, kind string) string {
+	best := func(w weigh.Weighing, kind string) string {
 		for _, c := range w.Columns {
 			if c.Kind == kind {
 				return c.Best

@@ -17,6 +17,7 @@ import (
 	"graybridge/core/job"
 	"graybridge/core/scenario"
 	"graybridge/core/unit"
+	"graybridge/core/wants"
 	"graybridge/core/weigh"
 )
 
@@ -52,18 +53,18 @@ func TestNoColumnClaimsWhatItsOwnBayDenies(t *testing.T) {
 	for i, c := range plates {
 		d := lawCase(c, r)
 		if i%3 == 0 {
-			d.Weigh = weigh.Entry{Slowest: []string{"", "100 %", "50 %", "15 %"}[r.IntN(4)],
-				Fastest: []string{"", "130 %"}[r.IntN(2)], Turns: []weigh.Turns{"", weigh.Both}[r.IntN(2)],
+			d.Weigh = wants.Entry{Slowest: []string{"", "100 %", "50 %", "15 %"}[r.IntN(4)],
+				Fastest: []string{"", "130 %"}[r.IntN(2)], Turns: []wants.Turns{"", wants.Both}[r.IntN(2)],
 				Price: "0.30 €"}
 		}
 		if i%2 == 1 && inPart(t, i/2, 4) { // half of them: a weighing is a dozen plans
 			docs = append(docs, d)
 		}
 	}
-	weighed, failed := make([]job.Weighing, len(docs)), make([]error, len(docs))
+	weighed, failed := make([]weigh.Weighing, len(docs)), make([]error, len(docs))
 	each.Of(len(docs), func(i int) {
-		if weighed[i], failed[i] = job.WeighOf(context.Background(), docs[i]); failed[i] == nil && i%3 == 0 {
-			weighed[i], failed[i] = job.ConverterOf(context.Background(), docs[i], weighed[i], func(string) {})
+		if weighed[i], failed[i] = weigh.Of(context.Background(), docs[i]); failed[i] == nil && i%3 == 0 {
+			weighed[i], failed[i] = weigh.ConverterOf(context.Background(), docs[i], weighed[i], func(string) {})
 		}
 	})
 	all := map[string]int{}
@@ -84,7 +85,7 @@ func TestNoColumnClaimsWhatItsOwnBayDenies(t *testing.T) {
 // lawsOf holds one weighing to every law.
 //
 // Long: one law after the other.
-func lawsOf(t *testing.T, d document.Document, w job.Weighing, seen map[string]int) {
+func lawsOf(t *testing.T, d document.Document, w weigh.Weighing, seen map[string]int) {
 	text, err := json.Marshal(w)
 	require.NoError(t, err)
 	for _, bad := range []string{"NaN", "Inf", "none s", "e+"} {
@@ -169,7 +170,7 @@ func lawsOf(t *testing.T, d document.Document, w job.Weighing, seen map[string]i
 }
 
 // at is where a column stands.
-func at(w job.Weighing, kind string) int {
+func at(w weigh.Weighing, kind string) int {
 	return slices.IndexFunc(w.Columns, func(c weigh.Column) bool { return c.Kind == kind })
 }
 
@@ -191,7 +192,7 @@ func TestAChoiceTakenDoesNotTurnTheAnswer(t *testing.T) {
 		if !inPart(t, i/8, 3) {
 			continue
 		}
-		w, err := job.WeighOf(context.Background(), d)
+		w, err := weigh.Of(context.Background(), d)
 		require.NoError(t, err)
 		after, ok := w.Taken(d, w.Best)
 		if !ok {
@@ -201,7 +202,7 @@ func TestAChoiceTakenDoesNotTurnTheAnswer(t *testing.T) {
 		require.Empty(t, after.Validate(), d.Name)
 		require.Equal(t, d.Machines[0].Plate, after.Machines[0].Plate)
 		require.Equal(t, d.Machines[0].Load, after.Machines[0].Load)
-		again, err := job.WeighOf(context.Background(), after)
+		again, err := weigh.Of(context.Background(), after)
 		require.NoError(t, err)
 		require.Equal(t, w.Best, again.Best, d.Name)
 		require.Equal(t, w.Grade, again.Grade, d.Name)
@@ -213,15 +214,15 @@ func TestAChoiceTakenDoesNotTurnTheAnswer(t *testing.T) {
 func TestAMachineOfAConverterIsWeighedBesideTheOthers(t *testing.T) {
 	t.Parallel()
 	d := scenario.ClayRoom()
-	w, err := job.WeighOf(context.Background(), d.Of("m2"))
+	w, err := weigh.Of(context.Background(), d.Of("m2"))
 	require.NoError(t, err)
-	w, err = job.ConverterOf(context.Background(), d.Of("m2"), w, func(string) {})
+	w, err = weigh.ConverterOf(context.Background(), d.Of("m2"), w, func(string) {})
 	require.NoError(t, err)
 	for _, c := range w.Columns {
 		_, ok := w.Taken(d, c.Kind)
 		require.Equal(t, c.Kind == weigh.Rotary, ok, c.Name)
 	}
-	idler, err := job.WeighOf(context.Background(), d)
+	idler, err := weigh.Of(context.Background(), d)
 	require.NoError(t, err)
 	require.Contains(t, idler.Waits, "idler")
 }
@@ -239,11 +240,11 @@ func TestBordersAgreeWithTheColumns(t *testing.T) {
 		d := plates[i].document()
 		d.Machines[0].Leads.Agreed = "plate"
 		d.Machines[0].Load.Kind, d.Machines[0].Load.Share = "fan", "60 %"
-		w, err := job.WeighOf(context.Background(), d)
+		w, err := weigh.Of(context.Background(), d)
 		require.NoError(t, err)
-		w, err = job.ConverterOf(context.Background(), d, w, func(string) {})
+		w, err = weigh.ConverterOf(context.Background(), d, w, func(string) {})
 		require.NoError(t, err)
-		m, err := job.WeighMapOf(context.Background(), d, w)
+		m, err := weigh.MapOf(context.Background(), d, w)
 		if err != nil {
 			require.ErrorIs(t, err, job.ErrNone)
 			continue
@@ -255,7 +256,7 @@ func TestBordersAgreeWithTheColumns(t *testing.T) {
 				require.Equal(t, w.Grade, m.Grades[0][k], d.Name)
 			}
 		}
-		again, err := job.WeighMapOf(context.Background(), d, w)
+		again, err := weigh.MapOf(context.Background(), d, w)
 		require.NoError(t, err)
 		require.Equal(t, m, again)
 	}

@@ -61,10 +61,10 @@ func record(n device.Noted) (text string) {
 
 func sayLeftBehind(kind string, entries int, now string) finding.Finding {
 	f := finding.Finding{ID: "bridge.left-behind", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Entries of another bridge are kept: the %s, %s.", plainName(kind), howMany(entries,
+		Sentence: fmt.Sprintf("Entries of another bridge are kept: the %s, %s.", PlainName(kind), howMany(entries,
 			"entry", "entries")),
 		Detail: "Nothing here is computed from them.", Entries: []string{"bridge." + kind},
-		Cures: []finding.Cure{{Label: "Clear the " + plainName(kind) + "'s entries", Path: "bridge." + kind}}}
+		Cures: []finding.Cure{{Label: "Clear the " + PlainName(kind) + "'s entries", Path: "bridge." + kind}}}
 	if kind == document.KindCapacitor && now == document.KindDrive {
 		f.Detail += " No capacitor may stand at a drive's output: take them off."
 	}

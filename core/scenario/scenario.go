@@ -21,7 +21,7 @@ import (
 	"graybridge/core/stores"
 	"graybridge/core/supply"
 	"graybridge/core/table"
-	"graybridge/core/weigh"
+	"graybridge/core/wants"
 )
 
 // Workshop is a made-up workshop with its jobs.
@@ -203,7 +203,7 @@ var ballMill = sync.OnceValue(func() document.Document {
 		Turn:    load.Either,
 		Inertia: "0.02 kg·m²",
 	}
-	d.Weigh = weigh.Entry{Slowest: "60 %", Hours: "6 h", Price: "0.31 €"}
+	d.Weigh = wants.Entry{Slowest: "60 %", Hours: "6 h", Price: "0.31 €"}
 	moves(&d, -1)
 	return d
 })
@@ -415,7 +415,7 @@ func TileExtruder() document.Document {
 	}
 	d.Bridge.Kind = document.KindDrive
 	d.Bridge.Drive = drive.Entry{Profile: "fell-40"}
-	d.Weigh = weigh.Entry{Slowest: "40 %"}
+	d.Weigh = wants.Entry{Slowest: "40 %"}
 	d.Machines[0].Load = load.Entry{
 		Does:  "pushes tiles through a die",
 		Kind:  machine.Constant,

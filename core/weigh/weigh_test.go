@@ -6,32 +6,33 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/finding"
+	"graybridge/core/wants"
 	"graybridge/core/weigh"
 )
 
 func TestWhatIsWantedIsReadAsPeopleTypeIt(t *testing.T) {
 	for _, c := range []struct {
-		typed weigh.Entry
-		want  func(weigh.Wants) bool
+		typed wants.Entry
+		want  func(wants.Wants) bool
 		bad   string // path of the entry that cannot be read
 	}{
-		{weigh.Entry{}, func(w weigh.Wants) bool { return w.OneSpeed() && !w.SpeedSaid && w.Hours == 4 }, ""},
-		{weigh.Entry{Slowest: "30 %"}, func(w weigh.Wants) bool { return w.Slowest == 0.3 && w.Fastest == 1 }, ""},
-		{weigh.Entry{Slowest: "423 rpm"}, func(w weigh.Wants) bool { return w.Slowest == 0.3 }, ""},
-		{weigh.Entry{Fastest: "120 %"}, func(w weigh.Wants) bool { return w.Fastest == 1.2 && w.Slowest == 1 }, ""},
-		{weigh.Entry{Slowest: "slow"}, weigh.Wants.OneSpeed, "weigh.slowest"},
-		{weigh.Entry{Slowest: "0 %"}, weigh.Wants.OneSpeed, "weigh.slowest"},
-		{weigh.Entry{Hours: "6,5 h", Days: "240 days"}, func(w weigh.Wants) bool {
+		{wants.Entry{}, func(w wants.Wants) bool { return w.OneSpeed() && !w.SpeedSaid && w.Hours == 4 }, ""},
+		{wants.Entry{Slowest: "30 %"}, func(w wants.Wants) bool { return w.Slowest == 0.3 && w.Fastest == 1 }, ""},
+		{wants.Entry{Slowest: "423 rpm"}, func(w wants.Wants) bool { return w.Slowest == 0.3 }, ""},
+		{wants.Entry{Fastest: "120 %"}, func(w wants.Wants) bool { return w.Fastest == 1.2 && w.Slowest == 1 }, ""},
+		{wants.Entry{Slowest: "slow"}, wants.Wants.OneSpeed, "weigh.slowest"},
+		{wants.Entry{Slowest: "0 %"}, wants.Wants.OneSpeed, "weigh.slowest"},
+		{wants.Entry{Hours: "6,5 h", Days: "240 days"}, func(w wants.Wants) bool {
 			return w.Hours == 6.5 &&
 				w.Days == 240
 		}, ""},
-		{weigh.Entry{Hours: "30 h"}, func(w weigh.Wants) bool { return w.Hours == 4 }, "weigh.hours_a_day"},
-		{weigh.Entry{Price: "0.2877 €"}, func(w weigh.Wants) bool { return w.Price == 0.2877 && w.Currency == "€" },
+		{wants.Entry{Hours: "30 h"}, func(w wants.Wants) bool { return w.Hours == 4 }, "weigh.hours_a_day"},
+		{wants.Entry{Price: "0.2877 €"}, func(w wants.Wants) bool { return w.Price == 0.2877 && w.Currency == "€" },
 			""},
-		{weigh.Entry{Price: "cheap"}, func(w weigh.Wants) bool { return w.Price == 0 }, "weigh.kilowatt_hour"},
-		{weigh.Entry{Turns: weigh.Both}, func(w weigh.Wants) bool { return w.Both }, ""},
+		{wants.Entry{Price: "cheap"}, func(w wants.Wants) bool { return w.Price == 0 }, "weigh.kilowatt_hour"},
+		{wants.Entry{Turns: wants.Both}, func(w wants.Wants) bool { return w.Both }, ""},
 	} {
-		w, readings := weigh.Read(c.typed, 1410)
+		w, readings := wants.Read(c.typed, 1410)
 		require.True(t, c.want(w), "%+v read as %+v", c.typed, w)
 		bad := ""
 		for _, r := range readings {
@@ -101,6 +102,6 @@ func TestOneSpeedJustBelowAndJustAbove(t *testing.T) {
 		slowest, fastest float64
 		one              bool
 	}{{0.91, 1.09, true}, {0.89, 1, false}, {1, 1.11, false}, {1, 1, true}} {
-		require.Equal(t, c.one, weigh.Wants{Slowest: c.slowest, Fastest: c.fastest}.OneSpeed(), "%+v", c)
+		require.Equal(t, c.one, wants.Wants{Slowest: c.slowest, Fastest: c.fastest}.OneSpeed(), "%+v", c)
 	}
 }

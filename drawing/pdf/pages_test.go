@@ -17,6 +17,7 @@ import (
 	"graybridge/core/job"
 	"graybridge/core/leads"
 	"graybridge/core/protection"
+	"graybridge/core/review"
 	"graybridge/core/scenario"
 	"graybridge/core/unit"
 	"graybridge/drawing"
@@ -210,7 +211,7 @@ func TestTheCircuitFollowsTheCard(t *testing.T) {
 func TestAReviewPrintsEveryFigureAndQuestion(t *testing.T) {
 	for _, d := range []document.Document{scenario.Blunger(), scenario.ClayRoom(), scenario.PressFeed()} {
 		p := job.Make(d)
-		r := job.ReviewOf(&p, "")
+		r := review.Of(&p, "")
 		scene := drawing.SceneOf(&p)
 		of := pdf.Reviewed{Sheets: []pdf.ReviewSheet{{Review: r,
 			Drawings: []drawing.Drawing{drawing.All(scene).Wanted.Path,

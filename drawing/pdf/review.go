@@ -5,14 +5,14 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/finding"
-	"graybridge/core/job"
+	"graybridge/core/review"
 	"graybridge/drawing"
 )
 
 // ReviewSheet is one machine's page for a licensed person: what the plan says with its sources,
 // and its drawings.
 type ReviewSheet struct {
-	Review   job.Review
+	Review   review.Review
 	Drawings []drawing.Drawing // single-line and ladder
 }
 
@@ -90,7 +90,7 @@ func (f *flow) machine(s *ReviewSheet) {
 }
 
 // figure prints a figure with its source beside it.
-func (f *flow) figure(x job.ReviewFigure) {
+func (f *flow) figure(x review.ReviewFigure) {
 	name, value := f.full*0.2, f.full*0.28
 	rest := f.full - name - value - 6
 	text := x.Text

@@ -1,4 +1,4 @@
-package job
+package review
 
 import (
 	"fmt"
@@ -7,6 +7,7 @@ import (
 
 	"graybridge/core/document"
 	"graybridge/core/finding"
+	"graybridge/core/job"
 )
 
 // Review is a plan for a licensed person to look through: every planning figure with where it
@@ -44,11 +45,11 @@ type ReviewFigure struct {
 	Source string       `json:"source"` // formula, numbers and source in a line
 }
 
-// ReviewOf lays a plan out for review.
-func ReviewOf(p *Plan, does string) Review {
-	r := Review{Title: p.Card.Title, Plate: p.Card.Plate, Does: does, Bridge: titleOf(p.Link.Bridge),
+// Of lays a plan out for review.
+func Of(p *job.Plan, does string) Review {
+	r := Review{Title: p.Card.Title, Plate: p.Card.Plate, Does: does, Bridge: job.TitleOf(p.Link.Bridge),
 		Verdict: p.Wanted.Verdict, Grade: p.Wanted.Grade, Sections: []ReviewSection{}, Questions: []string{},
-		Estimated: []string{}, Measured: []string{}, Unchecked: []string{}, Caution: reviewCaution}
+		Estimated: []string{}, Measured: []string{}, Unchecked: []string{}, Caution: ReviewCaution}
 	if len(p.Findings) > 0 { // sorted: the verdict is the gravest of what stands below
 		switch f := p.Findings[0]; f.Grade {
 		case finding.Stop:
@@ -71,7 +72,7 @@ func ReviewOf(p *Plan, does string) Review {
 		for _, f := range figures[b.Bay] {
 			one := reviewFigure(f)
 			if by, again := said[one.Source]; again && len(one.Source) > longSource {
-				one.Source = sameSource(by)
+				one.Source = SameSource(by)
 			} else {
 				said[one.Source] = one.Name
 			}
@@ -140,9 +141,9 @@ func reviewFigure(f finding.Figure) ReviewFigure {
 		from = append(from, fmt.Sprintf("%s (%s)", text, w.Source))
 	}
 	if len(from) == 0 {
-		text := sourceOfMark[f.Mark]
+		text := SourceOfMark[f.Mark]
 		if f.Section != "" && (f.Mark == finding.Computed || f.Mark == finding.Estimated) {
-			text = sourceByEngine(f.Section, f.Mark)
+			text = SourceByEngine(f.Section, f.Mark)
 		}
 		from = []string{text}
 	}
@@ -150,23 +151,23 @@ func reviewFigure(f finding.Figure) ReviewFigure {
 }
 
 // ask gathers the questions: of each size that is planning, of the wall, and of what stands open.
-func (r *Review) ask(p *Plan) {
+func (r *Review) ask(p *job.Plan) {
 	for _, f := range p.Guard {
 		if strings.Contains(f.Note, "planning") {
-			r.Questions = append(r.Questions, questionOfSize(f.Name, f.Text))
+			r.Questions = append(r.Questions, QuestionOfSize(f.Name, f.Text))
 		}
 	}
 	for _, f := range p.Findings {
 		switch {
 		case f.Grade == finding.Stop && f.Bay != finding.Leads:
-			r.Questions = append(r.Questions, questionOfStop(f.Sentence))
+			r.Questions = append(r.Questions, QuestionOfStop(f.Sentence))
 		case f.ID == finding.DeviceUnseen: // among what nobody looked at
 		case f.Grade == finding.Open && (f.Bay == finding.Supply || f.Bay == finding.Protection):
 			r.Questions = append(r.Questions, f.Sentence)
 		}
 	}
-	if text := factsOf(p.Link.Bridge).Residual; text != "" {
-		r.Questions = append(r.Questions, questionOfResidual(text))
+	if text := job.FactsOf(p.Link.Bridge).Residual; text != "" {
+		r.Questions = append(r.Questions, QuestionOfResidual(text))
 	}
-	r.Questions = compacted(append(r.Questions, reviewAsks...))
+	r.Questions = compacted(append(r.Questions, ReviewAsks...))
 }

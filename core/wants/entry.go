@@ -1,4 +1,6 @@
-package weigh
+// Package wants reads what the owner of a machine asks of the bridge beside its load: speeds,
+// direction, hours and what a kilowatt-hour costs him.
+package wants
 
 import (
 	"fmt"

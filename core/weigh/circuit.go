@@ -1,4 +1,4 @@
-package job
+package weigh
 
 import (
 	"maps"
@@ -12,7 +12,7 @@ import (
 )
 
 // chainOf is the wall of a trial's own bridge; nil where it is not weighed yet.
-func chainOf(t *trial) *supply.Chain {
+func chainOf(t *Trial) *supply.Chain {
 	i := slices.IndexFunc(t.Plan().Wall, func(c supply.Chain) bool { return c.Chosen })
 	if i < 0 {
 		return nil
@@ -26,23 +26,23 @@ const mostMends = 6
 
 // fed is a trial on the circuit that its own wall asks for: a bridge is judged at its best, and a
 // thin wire is named, not mistaken for what the bridge cannot do. A wall that nothing mends stays.
-func (w *weigher) fed(t *trial) (*trial, error) {
+func (w *Weigher) fed(t *Trial) (*Trial, error) {
 	for range mostMends {
 		chain := chainOf(t)
 		if chain == nil || chain.Grade != finding.Stop {
 			break
 		}
-		next := t.doc.Clone()
+		next := t.Doc.Clone()
 		for _, l := range chain.Links {
 			if l.Grade == finding.Stop && l.Cure != nil {
 				mendSupply(&next.Supply, l.Cure.Then)
 			}
 		}
-		if reflect.DeepEqual(next.Supply, t.doc.Supply) { // nothing that can be entered mends it
+		if reflect.DeepEqual(next.Supply, t.Doc.Supply) { // nothing that can be entered mends it
 			break
 		}
 		var err error
-		if t, err = w.try(next); err != nil {
+		if t, err = w.Try(next); err != nil {
 			return nil, err
 		}
 	}
@@ -72,9 +72,9 @@ func mendSupply(e *supply.Entry, then map[string]string) {
 	}
 }
 
-// circuitOf is what the circuit must become for a supply, in a sentence; empty where it stays.
-func (w *weigher) circuitOf(now supply.Entry) string {
-	was := w.doc.Supply
+// CircuitOf is what the circuit must become for a supply, in a sentence; empty where it stays.
+func (w *Weigher) CircuitOf(now supply.Entry) string {
+	was := w.Doc.Supply
 	var asks []string
 	add := func(name, a, b string) {
 		if a != b && b != "" {

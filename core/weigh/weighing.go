@@ -1,4 +1,4 @@
-package job
+package weigh
 
 import (
 	"cmp"
@@ -13,12 +13,13 @@ import (
 	"graybridge/core/drive"
 	"graybridge/core/entry"
 	"graybridge/core/finding"
+	"graybridge/core/job"
 	"graybridge/core/load"
 	"graybridge/core/machine"
 	"graybridge/core/protection"
 	"graybridge/core/site"
 	"graybridge/core/unit"
-	"graybridge/core/weigh"
+	"graybridge/core/wants"
 )
 
 // Taken is a document with the bridge of a column in it: nothing else of it changes, but that
@@ -26,7 +27,7 @@ import (
 // one. ok is false where the column has nothing to take.
 func (w *Weighing) Taken(d document.Document, kind string) (document.Document, bool) {
 	on, ok := w.On[kind]
-	may := slices.ContainsFunc(w.Columns, func(c weigh.Column) bool { return c.Kind == kind && c.May })
+	may := slices.ContainsFunc(w.Columns, func(c Column) bool { return c.Kind == kind && c.May })
 	if !ok || !may {
 		return d, false
 	}
@@ -57,136 +58,136 @@ func (w *Weighing) Taken(d document.Document, kind string) (document.Document, b
 // column stands on a whole plan of a document with that bridge: the document that is taken
 // into the job where the column is chosen.
 type Weighing struct {
-	weigh.Weighed
+	Weighed
 	// On are the documents of the columns, by kind.
 	On map[string]document.Document `json:"-"`
 
 	pairs string // what two capacitors would do where one does not
 }
 
-// weigher weighs one document.
-type weigher struct {
-	ctx    context.Context
-	doc    document.Document // one machine, the one that is weighed
-	base   *Solved
-	line   *site.Site    // the motor on the line's own volts and hertz
-	direct *dc.Installed // the motor on a controller; nil: it is not brushed
-	wants  weigh.Wants
-	whole  document.Document
-	brief  bool // only what is judged, not what a converter asks ahead of it
+// Weigher weighs one document.
+type Weigher struct {
+	Ctx    context.Context
+	Doc    document.Document // one machine, the one that is weighed
+	Base   *job.Solved
+	Line   *site.Site    // the motor on the line's own volts and hertz
+	Direct *dc.Installed // the motor on a controller; nil: it is not brushed
+	Wants  wants.Wants
+	Whole  document.Document
+	Brief  bool // only what is judged, not what a converter asks ahead of it
 }
 
-// trial is the document on one bridge with some values, planned.
-type trial struct {
-	doc    document.Document
-	kind   string
-	mended bool // on another circuit than the one that is there
-	*Solved
+// Trial is the document on one bridge with some values, planned.
+type Trial struct {
+	Doc    document.Document
+	Kind   string
+	Mended bool // on another circuit than the one that is there
+	*job.Solved
 }
 
-// WeighOf weighs the first machine of a document on every bridge but the rotary converter,
+// Of weighs the first machine of a document on every bridge but the rotary converter,
 // whose column comes of ConverterOf. The error is the context's.
-func WeighOf(ctx context.Context, d document.Document) (Weighing, error) {
-	w, err := newWeigher(ctx, d)
+func Of(ctx context.Context, d document.Document) (Weighing, error) {
+	w, err := NewWeigher(ctx, d)
 	if err != nil {
 		return Weighing{}, err
 	}
 	out := Weighing{On: map[string]document.Document{}}
 	out.Assumed = w.assumed()
-	if out.Waits = w.waits(); out.Waits != "" {
-		out.Rows, out.Columns, out.Reasons, out.Changes = weigh.Rows(), []weigh.Column{}, []string{}, []string{}
+	if out.Waits = w.Waits(); out.Waits != "" {
+		out.Rows, out.Columns, out.Reasons, out.Changes = Rows(), []Column{}, []string{}, []string{}
 		out.Grade, out.Sentence = finding.Open, out.Waits
 		return out, nil
 	}
-	add := func(c weigh.Column, t *trial) {
+	add := func(c Column, t *Trial) {
 		if c.Chosen = c.Kind == w.was(); t != nil {
-			c.May = w.may(c.Kind)
-			out.On[c.Kind] = w.wanted(t.doc)
+			c.May = w.May(c.Kind)
+			out.On[c.Kind] = w.Wanted(t.Doc)
 		}
 		out.Columns = append(out.Columns, c)
 	}
-	if w.direct != nil { // a brushed motor runs on nothing else
-		direct, onDirect, err := w.controller()
+	if w.Direct != nil { // a brushed motor runs on nothing else
+		direct, onDirect, err := w.Controller()
 		if err != nil {
 			return Weighing{}, err
 		}
 		for _, kind := range []string{document.KindCapacitor, document.KindRotary, document.KindDrive} {
-			add(w.notFor(kind, brushedMotor), nil)
+			add(w.NotFor(kind, BrushedMotor), nil)
 		}
 		add(direct, onDirect)
-		add(w.noneForBrushed(), nil)
+		add(w.NoneForBrushed(), nil)
 		out.Conclude()
-		out.Changes = w.changes(&out)
+		out.Changes = w.Changes(&out)
 		return out, ctx.Err()
 	}
-	can, onCan, err := w.capacitor()
+	can, onCan, err := w.Capacitor()
 	if err != nil {
 		return Weighing{}, err
 	}
 	if can.Grade != finding.Good {
-		out.pairs = w.pair(&can, onCan)
+		out.pairs = w.Pair(&can, onCan)
 	}
 	add(can, onCan)
-	add(weigh.Column{Kind: document.KindRotary, Name: titleOf(document.KindRotary), Grade: finding.Open, Waits: true,
-		Cells: []weigh.Cell{}, Schools: []weigh.School{}, Verdict: workedOut}, nil)
-	driven, onDriven, err := w.drive()
+	add(Column{Kind: document.KindRotary, Name: job.TitleOf(document.KindRotary), Grade: finding.Open, Waits: true,
+		Cells: []Cell{}, Schools: []School{}, Verdict: WorkedOut}, nil)
+	driven, onDriven, err := w.Drive()
 	if err != nil {
 		return Weighing{}, err
 	}
 	add(driven, onDriven)
-	add(w.notFor(document.KindDC, threePhaseMotor), nil)
-	add(w.none(onDriven), nil)
+	add(w.NotFor(document.KindDC, ThreePhaseMotor), nil)
+	add(w.None(onDriven), nil)
 	out.Conclude()
 	out.Changes = []string{} // they come with the converter: each is planned anew
 	return out, ctx.Err()
 }
 
 // was is the bridge that the job has.
-func (w *weigher) was() string { return cmp.Or(w.whole.Bridge.Kind, document.KindCapacitor) }
+func (w *Weigher) was() string { return cmp.Or(w.Whole.Bridge.Kind, document.KindCapacitor) }
 
-// may says that a bridge can be taken into the job: one that several machines share is not
+// May says that a bridge can be taken into the job: one that several machines share is not
 // exchanged for the sake of one of them.
-func (w *weigher) may(kind string) bool { return len(w.whole.Machines) == 1 || kind == w.was() }
+func (w *Weigher) May(kind string) bool { return len(w.Whole.Machines) == 1 || kind == w.was() }
 
-// newWeigher reads a document for weighing.
-func newWeigher(ctx context.Context, d document.Document) (*weigher, error) {
+// NewWeigher reads a document for weighing.
+func NewWeigher(ctx context.Context, d document.Document) (*Weigher, error) {
 	whole := d.Clone()
 	d = d.Clone()
 	d.Machines = d.Machines[:1]
 	d.Machines[0].Role = ""
 	entry.Devices(&d) // weighed as if all that is noted were there
-	base, err := Solve(ctx, d)
+	base, err := job.Solve(ctx, d)
 	if err != nil {
 		return nil, err
 	}
-	w := &weigher{ctx: ctx, doc: d, base: base, whole: whole}
+	w := &Weigher{Ctx: ctx, Doc: d, Base: base, Whole: whole}
 	if base.Known() {
-		w.wants = base.Wants()
+		w.Wants = base.Wants()
 		w.wantsOfBridge()
-		onLine := w.on(document.KindCapacitor)
-		w.line, w.direct = Read(ctx, onLine).Site(), w.brushed()
+		onLine := w.On(document.KindCapacitor)
+		w.Line, w.Direct = job.Read(ctx, onLine).Site(), w.Brushed()
 	}
 	return w, nil
 }
 
-// wanted is a column's document with what weighing chose written as wanted, and what was there
+// Wanted is a column's document with what weighing chose written as wanted, and what was there
 // before as it was.
-func (w *weigher) wanted(d document.Document) document.Document {
+func (w *Weigher) Wanted(d document.Document) document.Document {
 	d = d.Clone()
-	entry.Wants(w.whole, &d)
+	entry.Wants(w.Whole, &d)
 	return d
 }
 
 // assumed is what was taken because nobody said it.
-func (w *weigher) assumed() []string {
-	out := w.wants.Assumed()
-	if !w.base.Known() {
+func (w *Weigher) assumed() []string {
+	out := w.Wants.Assumed()
+	if !w.Base.Known() {
 		return out
 	}
-	if l := w.doc.Machines[0].Load; l.Lightest == "" && l.Kind != machine.NoLoad {
-		out = append(out, lightestIsNone)
+	if l := w.Doc.Machines[0].Load; l.Lightest == "" && l.Kind != machine.NoLoad {
+		out = append(out, LightestIsNone)
 	}
-	if l := w.line.Load; !l.Known {
+	if l := w.Line.Load; !l.Known {
 		out = append(out, "the load: "+unit.Percent(l.Usual)+", "+string(l.Kind))
 	}
 	return out
@@ -194,12 +195,12 @@ func (w *weigher) assumed() []string {
 
 // wantsOfBridge takes the speeds that were asked of a drive or a controller, where none is
 // asked of the choice.
-func (w *weigher) wantsOfBridge() {
-	if w.wants.SpeedSaid {
+func (w *Weigher) wantsOfBridge() {
+	if w.Wants.SpeedSaid {
 		return
 	}
 	slow, fast := 0.0, 0.0
-	switch on := w.base.Bridge().(type) {
+	switch on := w.Base.Bridge().(type) {
 	case drive.Installed:
 		if m := on.Site.Model; m != nil {
 			slow, fast = on.Chosen.LeastHz/m.FrequencyHz, on.Chosen.MostHz/m.FrequencyHz
@@ -210,60 +211,60 @@ func (w *weigher) wantsOfBridge() {
 		}
 	}
 	if slow > 0 && slow < 1 {
-		w.wants.Slowest, w.wants.SpeedSaid = slow, true
+		w.Wants.Slowest, w.Wants.SpeedSaid = slow, true
 	}
 	if fast > 1 {
-		w.wants.Fastest, w.wants.SpeedSaid = fast, true
+		w.Wants.Fastest, w.Wants.SpeedSaid = fast, true
 	}
 }
 
-// waits is what must be read before anything can be weighed; empty where nothing must.
-func (w *weigher) waits() string {
+// Waits is what must be read before anything can be weighed; empty where nothing must.
+func (w *Weigher) Waits() string {
 	switch {
-	case !w.base.Known():
-		return notWeighed
-	case w.whole.Machines[0].Role == document.Idler:
-		return weighsTheIdler
+	case !w.Base.Known():
+		return NotWeighed
+	case w.Whole.Machines[0].Role == document.Idler:
+		return WeighsTheIdler
 	}
-	if w.direct == nil && w.line.Model == nil {
-		p := w.base.Plan()
+	if w.Direct == nil && w.Line.Model == nil {
+		p := w.Base.Plan()
 		if stop := bridge.Blocked(p.Findings); stop != nil {
 			return stop.Sentence
 		}
-		return waitsFor(p.Next.Text)
+		return WaitsFor(p.Next.Text)
 	}
 	return ""
 }
 
-// on is the document on a bridge, with nothing noted of its protection: what is asked is
+// On is the document on a bridge, with nothing noted of its protection: what is asked is
 // weighed, and what was fitted for another bridge does not follow.
-func (w *weigher) on(kind string) document.Document {
-	d := w.doc.Clone()
+func (w *Weigher) On(kind string) document.Document {
+	d := w.Doc.Clone()
 	d.Bridge.Kind = kind
 	m := &d.Machines[0]
-	m.Name = w.doc.Called(*m)
+	m.Name = w.Doc.Called(*m)
 	m.Protection, m.Leads.Done = protection.Entry{}, []string{}
 	return d
 }
 
-// try plans a document.
-func (w *weigher) try(d document.Document) (*trial, error) {
-	s, err := Solve(w.ctx, d)
+// Try plans a document.
+func (w *Weigher) Try(d document.Document) (*Trial, error) {
+	s, err := job.Solve(w.Ctx, d)
 	if err != nil {
 		return nil, err
 	}
-	return &trial{doc: d, kind: d.Bridge.Kind, mended: w.circuitOf(d.Supply) != "", Solved: s}, nil
+	return &Trial{Doc: d, Kind: d.Bridge.Kind, Mended: w.CircuitOf(d.Supply) != "", Solved: s}, nil
 }
 
 // counterfactual is one thing that could be otherwise.
 type counterfactual struct {
 	words string
-	with  func(d *document.Document, wants *weigh.Wants)
+	with  func(d *document.Document, wants *wants.Wants)
 }
 
-// changes says what would change the answer: of the bridges that are simpler than the one
+// Changes says what would change the answer: of the bridges that are simpler than the one
 // taken, what would have to be otherwise for each, planned anew.
-func (w *weigher) changes(of *Weighing) []string {
+func (w *Weigher) Changes(of *Weighing) []string {
 	out := []string{}
 	if of.pairs != "" {
 		out = append(out, of.pairs)
@@ -277,19 +278,19 @@ func (w *weigher) changes(of *Weighing) []string {
 		for _, f := range w.counterfactuals(c) {
 			other := *w
 			changed := d.Clone()
-			f.with(&changed, &other.wants)
+			f.with(&changed, &other.Wants)
 			if c.Kind == document.KindCapacitor {
 				changed.Bridge.Capacitor.Microfarad, changed.Bridge.Capacitor.Start = "", ""
 			}
-			t, err := w.try(changed)
+			t, err := w.Try(changed)
 			if err != nil {
 				return out
 			}
-			if t, err = w.cured(t); err != nil {
+			if t, err = w.Cured(t); err != nil {
 				return out
 			}
-			if col := other.column(t); col.Grade != finding.Stop && col.Grade.Rank() > c.Grade.Rank() {
-				out = append(out, wouldDo(c.Kind, f.words, col.Grade))
+			if col := other.Column(t); col.Grade != finding.Stop && col.Grade.Rank() > c.Grade.Rank() {
+				out = append(out, WouldDo(c.Kind, f.words, col.Grade))
 				break
 			}
 		}
@@ -299,25 +300,25 @@ func (w *weigher) changes(of *Weighing) []string {
 
 // and is both at once.
 func (a counterfactual) and(b counterfactual) counterfactual {
-	return counterfactual{a.words + " and " + b.words, func(d *document.Document, wants *weigh.Wants) {
+	return counterfactual{a.words + " and " + b.words, func(d *document.Document, wants *wants.Wants) {
 		a.with(d, wants)
 		b.with(d, wants)
 	}}
 }
 
 // counterfactuals are what is tried for a column: the least change first.
-func (w *weigher) counterfactuals(c *weigh.Column) (out []counterfactual) {
-	l := w.line.Load
+func (w *Weigher) counterfactuals(c *Column) (out []counterfactual) {
+	l := w.Line.Load
 	var others []counterfactual // what a lighter load is tried with
 	if l.Start != load.Free {
-		free := counterfactual{startsFree, func(d *document.Document,
-			_ *weigh.Wants) {
+		free := counterfactual{StartsFree, func(d *document.Document,
+			_ *wants.Wants) {
 			d.Machines[0].Load.Start = load.Free
 		}}
 		out, others = append(out, free), append(others, free)
 	}
-	if !w.wants.OneSpeed() {
-		one := counterfactual{oneSpeed, func(_ *document.Document, wants *weigh.Wants) {
+	if !w.Wants.OneSpeed() {
+		one := counterfactual{OneSpeed, func(_ *document.Document, wants *wants.Wants) {
 			wants.Slowest,
 				wants.Fastest = 1, 1
 		}}
@@ -334,7 +335,7 @@ func (w *weigher) counterfactuals(c *weigh.Column) (out []counterfactual) {
 		}
 	}
 	if l.Lightest < l.Usual && c.Kind == document.KindCapacitor {
-		out = append(out, counterfactual{neverIdle, func(d *document.Document, _ *weigh.Wants) {
+		out = append(out, counterfactual{NeverIdle, func(d *document.Document, _ *wants.Wants) {
 			d.Machines[0].Load.Lightest = fmt.Sprintf("%.0f %%", 100*l.Usual)
 		}})
 	}
@@ -343,23 +344,23 @@ func (w *weigher) counterfactuals(c *weigh.Column) (out []counterfactual) {
 
 // lighter is the load that a column carries all day; ok is false where that is the job's own,
 // or hardly any.
-func (w *weigher) lighter(c *weigh.Column) (f counterfactual, ok bool) {
-	carries := c.Cell(weigh.AllDay)
+func (w *Weigher) lighter(c *Column) (f counterfactual, ok bool) {
+	carries := c.Cell(AllDay)
 	if carries == nil || carries.Measure == nil || carries.Measure.Direction != finding.AtLeast {
 		return f, false
 	}
-	l, most := w.line.Load, math.Floor(carries.Measure.Value/5)*5
+	l, most := w.Line.Load, math.Floor(carries.Measure.Value/5)*5
 	if most < 20 || most >= 100*l.Heaviest {
 		return f, false
 	}
 	percent := func(share float64) string { return fmt.Sprintf("%.0f %%", math.Min(most, 100*share)) }
-	return counterfactual{loadUpTo(most), func(d *document.Document, _ *weigh.Wants) {
+	return counterfactual{LoadUpTo(most), func(d *document.Document, _ *wants.Wants) {
 		m := &d.Machines[0].Load
 		m.Share, m.Heaviest, m.Lightest = percent(l.Usual), percent(l.Heaviest), percent(l.Lightest)
 	}}, true
 }
 
-// reached says whether some joint gives the coils their volts on the line as it is.
-func (w *weigher) reached() bool {
-	return len(w.line.Reach) > 0 && w.line.Reach[0].Fits()
+// Reached says whether some joint gives the coils their volts on the line as it is.
+func (w *Weigher) Reached() bool {
+	return len(w.Line.Reach) > 0 && w.Line.Reach[0].Fits()
 }

@@ -1,4 +1,4 @@
-package job
+package weigh
 
 import (
 	"fmt"
@@ -11,45 +11,44 @@ import (
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/unit"
-	"graybridge/core/weigh"
 )
 
 // oneSpeed puts the speeds of a bridge that passes the line's hertz on.
-func (w *weigher) oneSpeed(c *weigh.Column, rpm float64, both, turned string) {
-	plate := w.base.Site().Plate.RPM
+func (w *Weigher) oneSpeed(c *Column, rpm float64, both, turned string) {
+	plate := w.Base.Site().Plate.RPM
 	text := unit.Whole(rpm, "rpm") + ", one speed"
-	slow := weigh.Cell{Row: weigh.Slow, Text: text, Mark: finding.Computed}
-	speeds := weigh.Cell{Row: weigh.Speeds, Text: text, Notes: []string{turned}, Mark: finding.Computed}
-	if w.wants.Both {
+	slow := Cell{Row: Slow, Text: text, Mark: finding.Computed}
+	speeds := Cell{Row: Speeds, Text: text, Notes: []string{turned}, Mark: finding.Computed}
+	if w.Wants.Both {
 		speeds.Notes = []string{both}
 	}
 	c.Put(slow)
 	c.Put(speeds)
-	if !w.wants.SpeedSaid || plate == 0 {
+	if !w.Wants.SpeedSaid || plate == 0 {
 		return
 	}
 	share := rpm / plate
-	c.Cell(weigh.Slow).Grade = finding.Good
-	stop := func(row weigh.Row, sentence string, m *finding.Measure) {
+	c.Cell(Slow).Grade = finding.Good
+	stop := func(row Row, sentence string, m *finding.Measure) {
 		c.Against(row, &finding.Finding{Grade: finding.Stop, Sentence: sentence, Measure: m})
 	}
-	if w.wants.Slowest <= 0.9 {
-		stop(weigh.Slow, noSlower(w.wants.Slowest), finding.Against(tenths(share), finding.AtMost,
-			tenths(w.wants.Slowest), "% of plate speed"))
+	if w.Wants.Slowest <= 0.9 {
+		stop(Slow, noSlower(w.Wants.Slowest), finding.Against(tenths(share), finding.AtMost,
+			tenths(w.Wants.Slowest), "% of plate speed"))
 	}
-	if w.wants.Fastest >= 1.1 {
-		stop(weigh.Speeds, noFaster(w.wants.Fastest), finding.Against(tenths(share), finding.AtLeast,
-			tenths(w.wants.Fastest), "% of plate speed"))
+	if w.Wants.Fastest >= 1.1 {
+		stop(Speeds, noFaster(w.Wants.Fastest), finding.Against(tenths(share), finding.AtLeast,
+			tenths(w.Wants.Fastest), "% of plate speed"))
 	}
 }
 
 // windingsCell is the worst winding at the lightest, the usual and the heaviest load.
-func windingsCell(idle, usual, heavy float64, runs bool, mark finding.Mark) weigh.Cell {
+func windingsCell(idle, usual, heavy float64, runs bool, mark finding.Mark) Cell {
 	if !runs {
-		return weigh.Cell{Row: weigh.Windings, Text: doesNotRun, Mark: mark}
+		return Cell{Row: Windings, Text: doesNotRun, Mark: mark}
 	}
 	worst := math.Max(idle, math.Max(usual, heavy))
-	cell := weigh.Cell{Row: weigh.Windings, Text: fmt.Sprintf("%s, %s, %s", unit.Percent(idle), unit.Percent(usual),
+	cell := Cell{Row: Windings, Text: fmt.Sprintf("%s, %s, %s", unit.Percent(idle), unit.Percent(usual),
 		unit.Percent(heavy)), Notes: []string{idleUsualHeaviest}, Mark: mark, Grade: finding.Good,
 		Measure: finding.Against(tenths(worst), finding.AtMost, 100, "% of plate amps")}
 	if !cell.Measure.Holds() {
@@ -59,7 +58,7 @@ func windingsCell(idle, usual, heavy float64, runs bool, mark finding.Mark) weig
 }
 
 // onCan are the cells of the run capacitor.
-func (w *weigher) onCan(c *weigh.Column, t *trial, on capacitor.Installed) {
+func (w *Weigher) onCan(c *Column, t *Trial, on capacitor.Installed) {
 	a := on.Answer
 	c.Best = noneFits
 	if a == nil {
@@ -71,14 +70,14 @@ func (w *weigher) onCan(c *weigh.Column, t *trial, on capacitor.Installed) {
 		c.Best += " and " + unit.Text(on.StartEntered, "µF") + " to start"
 	}
 	if full, ok := figureIn(t.Plan().Bridge, "full"); ok {
-		c.Put(weigh.Cell{Row: weigh.FullLoad, Text: full.Text, Notes: []string{full.Note}, Mark: full.Mark,
+		c.Put(Cell{Row: FullLoad, Text: full.Text, Notes: []string{full.Note}, Mark: full.Mark,
 			Why: full.Why})
 	}
 	_, idle := worstOf(a.Idle, true)
 	_, usual := worstOf(a.Usual, a.UsualRuns)
 	_, heavy := worstOf(a.Heavy, a.HeavyRuns)
 	c.Put(windingsCell(idle, usual, heavy, a.UsualRuns, mark))
-	rpm := w.base.Site().Plate.RPM
+	rpm := w.Base.Site().Plate.RPM
 	if a.UsualRuns {
 		rpm = a.Usual.RPM
 		watts := math.Abs(a.Usual.PowerFactor) * cmplx.Abs(a.Usual.SupplyAmps) * a.Usual.SupplyVolts
@@ -89,7 +88,7 @@ func (w *weigher) onCan(c *weigh.Column, t *trial, on capacitor.Installed) {
 		if s.ID == "balance" {
 			continue
 		}
-		c.Schools = append(c.Schools, weigh.School{Name: s.Name, Says: unit.Text(s.Microfarad, "µF"), Ours: s.Text,
+		c.Schools = append(c.Schools, School{Name: s.Name, Says: unit.Text(s.Microfarad, "µF"), Ours: s.Text,
 			Grade: s.Grade})
 	}
 }
@@ -103,13 +102,13 @@ func worstOf(p capacitor.Point, runs bool) (string, float64) {
 }
 
 // onDrive are the cells of a drive.
-func (w *weigher) onDrive(c *weigh.Column, t *trial, on drive.Installed) {
+func (w *Weigher) onDrive(c *Column, t *Trial, on drive.Installed) {
 	c.Best = noneFits
 	if on.Motor == nil || on.Profile == nil || on.View == nil {
 		return
 	}
 	s, v, mark := on.Over.Site, on.View, on.Over.Site.Mark()
-	if c.Best = on.Profile.Name; t.doc.Bridge.Drive.Reactor != "" {
+	if c.Best = on.Profile.Name; t.Doc.Bridge.Drive.Reactor != "" {
 		c.Best += reactorAhead
 	}
 	at := func(share float64, hertz float64) drive.Point {
@@ -124,15 +123,15 @@ func (w *weigher) onDrive(c *weigh.Column, t *trial, on drive.Installed) {
 	base := math.Min(on.Hertz, s.Model.FrequencyHz)
 	idle, usual, heavy := at(s.Load.Lightest, base), at(s.Load.Usual, base), at(s.Load.Heaviest, base)
 	c.Put(windingsCell(idle.Share, usual.Share, heavy.Share, idle.Carries && usual.Carries && heavy.Carries, mark))
-	c.Put(weigh.Cell{Row: weigh.FullLoad, Text: fullText(usual.Continuous, usual.Short), Mark: mark})
+	c.Put(Cell{Row: FullLoad, Text: fullText(usual.Continuous, usual.Short), Mark: mark})
 	// The heaviest load at the slowest speed wanted, which its own fan cools least.
-	slow := at(s.Load.Heaviest, math.Max(1, w.wants.Slowest*s.Model.FrequencyHz))
+	slow := at(s.Load.Heaviest, math.Max(1, w.Wants.Slowest*s.Model.FrequencyHz))
 	grade, _ := slow.Words()
 	measure := finding.Against(tenths(slow.Asked), finding.AtMost, tenths(slow.Continuous), "% of plate torque")
 	if measure.Holds() != (grade == finding.Good) { // it stalls with torque to spare by its fan: what ends it is told
 		measure = nil
 	}
-	c.Put(weigh.Cell{Row: weigh.Slow, Text: slowText(slow.Continuous, slow.Hz, slow.RPM), Grade: grade,
+	c.Put(Cell{Row: Slow, Text: slowText(slow.Continuous, slow.Hz, slow.RPM), Grade: grade,
 		Measure: measure,
 		Mark:    mark, Notes: []string{asksThere(slow.Asked, grade)}})
 	least := math.Max(1, v.LeastHz)
@@ -146,9 +145,9 @@ func (w *weigher) onDrive(c *weigh.Column, t *trial, on drive.Installed) {
 	if ch == nil {
 		return
 	}
-	c.Schools = append(c.Schools, weigh.School{Name: "By amps", Says: ampsSchool(ch.Need), Ours: hasAmps(ch.Have),
+	c.Schools = append(c.Schools, School{Name: "By amps", Says: ampsSchool(ch.Need), Ours: hasAmps(ch.Have),
 		Grade: gradeAtLeast(ch.Have, ch.Need)},
-		weigh.School{Name: "By power", Says: powerSchool(s.Plate.ShaftWatts / 1000),
+		School{Name: "By power", Says: powerSchool(s.Plate.ShaftWatts / 1000),
 			Ours:  hasPower(on.Profile.Output.KW),
 			Grade: gradeAtLeast(1000*on.Profile.Output.KW, s.Plate.ShaftWatts)})
 }
@@ -162,10 +161,10 @@ func gradeAtLeast(x, limit float64) finding.Grade {
 }
 
 // speedsCell is a range of speeds against what is wanted at its upper end.
-func (w *weigher) speedsCell(text string, top float64, mark finding.Mark) weigh.Cell {
-	cell := weigh.Cell{Row: weigh.Speeds, Text: text, Notes: []string{bothByCommand}, Mark: mark, Grade: finding.Good}
-	if w.wants.Fastest > 1.02 {
-		cell.Measure = finding.Against(tenths(top), finding.AtLeast, tenths(w.wants.Fastest), "% of plate speed")
+func (w *Weigher) speedsCell(text string, top float64, mark finding.Mark) Cell {
+	cell := Cell{Row: Speeds, Text: text, Notes: []string{bothByCommand}, Mark: mark, Grade: finding.Good}
+	if w.Wants.Fastest > 1.02 {
+		cell.Measure = finding.Against(tenths(top), finding.AtLeast, tenths(w.Wants.Fastest), "% of plate speed")
 		if !cell.Measure.Holds() {
 			cell.Grade = finding.Caution
 			cell.Notes = append(cell.Notes, topIsPlanning(top))
@@ -175,7 +174,7 @@ func (w *weigher) speedsCell(text string, top float64, mark finding.Mark) weigh.
 }
 
 // onDC are the cells of a DC controller.
-func (w *weigher) onDC(c *weigh.Column, on dc.Installed) {
+func (w *Weigher) onDC(c *Column, on dc.Installed) {
 	c.Best = noneFits
 	if on.Duty == nil || on.Profile == nil {
 		return
@@ -188,10 +187,10 @@ func (w *weigher) onDC(c *weigh.Column, on dc.Installed) {
 	}
 	c.Put(windingsCell(felt(d.Load.Lightest, on.Dial.RPM), felt(d.Load.Usual, on.Dial.RPM),
 		felt(d.Load.Heaviest, on.Dial.RPM), on.Dial.Reachable, mark))
-	c.Put(weigh.Cell{Row: weigh.FullLoad, Text: fullText(d.Good(d.RPM), d.Minute(d.RPM)), Mark: mark})
-	rpm := w.wants.Slowest * d.RPM
+	c.Put(Cell{Row: FullLoad, Text: fullText(d.Good(d.RPM), d.Minute(d.RPM)), Mark: mark})
+	rpm := w.Wants.Slowest * d.RPM
 	asked, good := d.Asked(d.Load.Heaviest, rpm), d.Good(rpm)
-	cell := weigh.Cell{Row: weigh.Slow, Text: slowText(good, 0, rpm), Mark: mark,
+	cell := Cell{Row: Slow, Text: slowText(good, 0, rpm), Mark: mark,
 		Measure: finding.Against(tenths(asked), finding.AtMost, tenths(good), "% of plate torque"), Grade: finding.Good}
 	if !cell.Measure.Holds() {
 		if cell.Grade = finding.Caution; asked > d.Minute(rpm) {
@@ -209,7 +208,7 @@ func (w *weigher) onDC(c *weigh.Column, on dc.Installed) {
 		shaft := math.Max(0, on.Dial.Nm-d.Constants().FrictionNm) * on.Dial.RPM * math.Pi / 30
 		w.energy(c, watts, shaft, mark)
 	}
-	c.Schools = append(c.Schools, weigh.School{Name: "By armature amps", Says: ampsSchool(d.ArmatureAmps),
+	c.Schools = append(c.Schools, School{Name: "By armature amps", Says: ampsSchool(d.ArmatureAmps),
 		Ours: hasAmps(on.Profile.Amps), Grade: gradeAtLeast(on.Profile.Amps, d.ArmatureAmps)})
 }
 
@@ -217,23 +216,23 @@ func (w *weigher) onDC(c *weigh.Column, on dc.Installed) {
 func tenths(share float64) float64 { return math.Round(1000*share) / 10 }
 
 // energy is what a year of it takes from the line and loses.
-func (w *weigher) energy(c *weigh.Column, watts, shaft float64, mark finding.Mark) {
-	hours := w.wants.Hours * w.wants.Days
+func (w *Weigher) energy(c *Column, watts, shaft float64, mark finding.Mark) {
+	hours := w.Wants.Hours * w.Wants.Days
 	if math.IsNaN(watts) || watts <= 0 {
 		return
 	}
 	kwh, lost := watts*hours/1000, math.Max(0, watts-shaft)*hours/1000
-	cell := weigh.Cell{Row: weigh.Energy, Text: unit.Whole(kwh, "kWh"), Mark: mark,
-		Notes: []string{lostText(lost, w.wants.Hours, w.wants.Days)},
+	cell := Cell{Row: Energy, Text: unit.Whole(kwh, "kWh"), Mark: mark,
+		Notes: []string{lostText(lost, w.Wants.Hours, w.Wants.Days)},
 		Why: []finding.Why{{Formula: "watts from the line × hours a day × days a year",
 			Source: "engine, at the usual load",
-			Numbers: fmt.Sprintf("%s × %s × %s", unit.Whole(watts, "W"), unit.Plain(w.wants.Hours)+" h",
-				unit.Plain(w.wants.Days)),
+			Numbers: fmt.Sprintf("%s × %s × %s", unit.Whole(watts, "W"), unit.Plain(w.Wants.Hours)+" h",
+				unit.Plain(w.Wants.Days)),
 			Estimated: mark == finding.Estimated}}}
-	if w.wants.Price > 0 {
-		cell.Text += fmt.Sprintf(", %.0f%s%s", kwh*w.wants.Price, unit.Space, w.wants.Currency)
-		cell.Notes = append(cell.Notes, fmt.Sprintf("%.0f%s%s of it lost", lost*w.wants.Price, unit.Space,
-			w.wants.Currency))
+	if w.Wants.Price > 0 {
+		cell.Text += fmt.Sprintf(", %.0f%s%s", kwh*w.Wants.Price, unit.Space, w.Wants.Currency)
+		cell.Notes = append(cell.Notes, fmt.Sprintf("%.0f%s%s of it lost", lost*w.Wants.Price, unit.Space,
+			w.Wants.Currency))
 	}
 	c.Put(cell)
 }

@@ -1,4 +1,4 @@
-package job
+package weigh
 
 import (
 	"context"
@@ -9,7 +9,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/each"
 	"graybridge/core/finding"
-	"graybridge/core/weigh"
+	"graybridge/core/job"
 )
 
 // WeighMap is which bridge is taken over load and slowest speed: the borders of the answer.
@@ -31,26 +31,26 @@ var (
 	mapSpeeds = []float64{100, 80, 60, 50, 40, 30, 20, 10}
 )
 
-// WeighMapOf draws the borders of a weighing of a document. The error is the context's, or
+// MapOf draws the borders of a weighing of a document. The error is the context's, or
 // ErrNone where nothing is weighed yet.
-func WeighMapOf(ctx context.Context, d document.Document, of Weighing) (m WeighMap, err error) {
+func MapOf(ctx context.Context, d document.Document, of Weighing) (m WeighMap, err error) {
 	if of.Waits != "" || len(of.On) == 0 {
-		return m, ErrNone
+		return m, job.ErrNone
 	}
-	w, err := newWeigher(ctx, d)
+	w, err := NewWeigher(ctx, d)
 	if err != nil {
 		return m, err
 	}
-	w.brief = true
-	m = WeighMap{Loads: mapLoads, Speeds: mapSpeeds, Load: math.Round(100 * w.line.Load.Usual),
-		Speed: math.Round(100 * w.wants.Slowest)}
+	w.Brief = true
+	m = WeighMap{Loads: mapLoads, Speeds: mapSpeeds, Load: math.Round(100 * w.Line.Load.Usual),
+		Speed: math.Round(100 * w.Wants.Slowest)}
 	kinds := []string{}
 	for _, k := range []string{document.KindCapacitor, document.KindRotary, document.KindDrive, document.KindDC} {
 		if _, ok := of.On[k]; ok {
 			kinds = append(kinds, k)
 		}
 	}
-	at := make([][]*trial, len(m.Loads))
+	at := make([][]*Trial, len(m.Loads))
 	failed := make([]error, len(m.Loads))
 	each.Of(len(m.Loads), func(i int) { at[i], failed[i] = w.atLoad(of, kinds, m.Loads[i]/100) })
 	for _, err := range failed {
@@ -62,13 +62,13 @@ func WeighMapOf(ctx context.Context, d document.Document, of Weighing) (m WeighM
 		best, grades := []string{}, []finding.Grade{}
 		for i := range m.Loads {
 			one := *w
-			one.wants.Slowest, one.wants.SpeedSaid = speed/100, true
-			columns := []weigh.Column{}
+			one.Wants.Slowest, one.Wants.SpeedSaid = speed/100, true
+			columns := []Column{}
 			for _, t := range at[i] {
-				columns = append(columns, one.column(t))
+				columns = append(columns, one.Column(t))
 			}
-			kind, grade := weigh.None, finding.Stop
-			if b := weigh.Best(columns); b != nil {
+			kind, grade := None, finding.Stop
+			if b := Best(columns); b != nil {
 				kind, grade = b.Kind, b.Grade
 			}
 			best, grades = append(best, kind), append(grades, grade)
@@ -80,7 +80,7 @@ func WeighMapOf(ctx context.Context, d document.Document, of Weighing) (m WeighM
 }
 
 // atLoad is every bridge at another usual load, the lightest and the heaviest with it.
-func (w *weigher) atLoad(of Weighing, kinds []string, share float64) (out []*trial, err error) {
+func (w *Weigher) atLoad(of Weighing, kinds []string, share float64) (out []*Trial, err error) {
 	for _, kind := range kinds {
 		d := of.On[kind].Clone()
 		l := &d.Machines[0].Load
@@ -88,19 +88,19 @@ func (w *weigher) atLoad(of Weighing, kinds []string, share float64) (out []*tri
 			if typed == "" {
 				return ""
 			}
-			return fmt.Sprintf("%.1f %%", 100*math.Min(2, of*share/math.Max(w.line.Load.Usual, 0.01)))
+			return fmt.Sprintf("%.1f %%", 100*math.Min(2, of*share/math.Max(w.Line.Load.Usual, 0.01)))
 		}
-		l.Lightest, l.Heaviest = scale(l.Lightest, w.line.Load.Lightest), scale(l.Heaviest, w.line.Load.Heaviest)
+		l.Lightest, l.Heaviest = scale(l.Lightest, w.Line.Load.Lightest), scale(l.Heaviest, w.Line.Load.Heaviest)
 		l.Share = fmt.Sprintf("%.0f %%", 100*share)
 		if kind == document.KindCapacitor {
 			d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Start = "", ""
 		}
-		t, err := w.try(d)
+		t, err := w.Try(d)
 		if err != nil {
 			return nil, err
 		}
 		if kind == document.KindCapacitor {
-			if t, err = w.cured(t); err != nil {
+			if t, err = w.Cured(t); err != nil {
 				return nil, err
 			}
 		}
@@ -132,25 +132,25 @@ func (m *WeighMap) borders() {
 // ColumnOf is a document as it stands as a column: its own bridge with what is entered, for two
 // variants of a job beside each other. The error is the context's, or ErrNone where nothing is
 // computed yet.
-func ColumnOf(ctx context.Context, d document.Document) (weigh.Column, error) {
-	w, err := newWeigher(ctx, d)
+func ColumnOf(ctx context.Context, d document.Document) (Column, error) {
+	w, err := NewWeigher(ctx, d)
 	if err != nil {
-		return weigh.Column{}, err
+		return Column{}, err
 	}
-	if w.waits() != "" {
-		return weigh.Column{}, ErrNone
+	if w.Waits() != "" {
+		return Column{}, job.ErrNone
 	}
-	t, err := w.try(w.whole)
+	t, err := w.Try(w.Whole)
 	if err != nil {
-		return weigh.Column{}, err
+		return Column{}, err
 	}
 	if !t.Known() {
-		return weigh.Column{}, ErrNone
+		return Column{}, job.ErrNone
 	}
-	if t.kind == "" {
-		t.kind = document.KindCapacitor
+	if t.Kind == "" {
+		t.Kind = document.KindCapacitor
 	}
-	c := w.column(t)
+	c := w.Column(t)
 	c.Chosen = true
 	return c, nil
 }

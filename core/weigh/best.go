@@ -1,4 +1,4 @@
-package job
+package weigh
 
 import (
 	"cmp"
@@ -13,15 +13,15 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
+	"graybridge/core/job"
 	"graybridge/core/stores"
 	"graybridge/core/unit"
-	"graybridge/core/weigh"
 )
 
 // counts are the judgements of a plan on its bridge: how grave, and how many. A circuit that must
 // become larger for it is one more.
-func (t *trial) counts() (stops, cautions int) {
-	if t.mended {
+func (t *Trial) counts() (stops, cautions int) {
+	if t.Mended {
 		cautions++
 	}
 	for i := range t.Plan().Findings {
@@ -40,7 +40,7 @@ func (t *trial) counts() (stops, cautions int) {
 }
 
 // improves says whether one trial is better than another of the same bridge.
-func (t *trial) improves(on *trial) bool {
+func (t *Trial) improves(on *Trial) bool {
 	stops, cautions := t.counts()
 	wereStops, wereCautions := on.counts()
 	if stops != wereStops {
@@ -82,20 +82,20 @@ func apply(d document.Document, c finding.Cure) (document.Document, bool) {
 	return d, set(c.Path, c.Value) && set(c.And.Path, c.And.Value)
 }
 
-// cured takes the cures of a trial's plan as long as one of them makes it better.
-func (w *weigher) cured(t *trial) (*trial, error) {
+// Cured takes the cures of a trial's plan as long as one of them makes it better.
+func (w *Weigher) Cured(t *Trial) (*Trial, error) {
 	for range 4 {
-		var best *trial
+		var best *Trial
 		for _, f := range t.Plan().Findings {
 			if rowOf(&f) == "" || f.Grade != finding.Stop && f.Grade != finding.Caution {
 				continue
 			}
 			for _, c := range f.Cures {
-				d, ok := apply(t.doc, c)
+				d, ok := apply(t.Doc, c)
 				if !ok {
 					continue
 				}
-				one, err := w.try(d)
+				one, err := w.Try(d)
 				if err != nil {
 					return nil, err
 				}
@@ -118,12 +118,12 @@ func (w *weigher) cured(t *trial) (*trial, error) {
 }
 
 // withStart is a trial with the start capacitor that its plan offers, where it offers one.
-func (w *weigher) withStart(t *trial) (*trial, error) {
+func (w *Weigher) withStart(t *Trial) (*Trial, error) {
 	for _, f := range t.Plan().Findings {
 		for _, c := range f.Cures {
 			if f.ID == finding.CapacitorStart {
-				if d, ok := apply(t.doc, c); ok {
-					return w.try(d)
+				if d, ok := apply(t.Doc, c); ok {
+					return w.Try(d)
 				}
 			}
 		}
@@ -132,12 +132,12 @@ func (w *weigher) withStart(t *trial) (*trial, error) {
 }
 
 // atBest is a document with the cures of its own plan taken, on the circuit that it asks for.
-func (w *weigher) atBest(d document.Document) (*trial, error) {
-	t, err := w.try(d)
+func (w *Weigher) atBest(d document.Document) (*Trial, error) {
+	t, err := w.Try(d)
 	if err != nil {
 		return nil, err
 	}
-	if t, err = w.cured(t); err != nil {
+	if t, err = w.Cured(t); err != nil {
 		return nil, err
 	}
 	if t, err = w.choked(t); err != nil {
@@ -146,19 +146,19 @@ func (w *weigher) atBest(d document.Document) (*trial, error) {
 	if t, err = w.fed(t); err != nil {
 		return nil, err
 	}
-	return w.cured(t)
+	return w.Cured(t)
 }
 
 // choked is a drive with a reactor before it, where its line amps are what the wall stops and the
 // reactor cures that: less work than another circuit.
-func (w *weigher) choked(t *trial) (*trial, error) {
+func (w *Weigher) choked(t *Trial) (*Trial, error) {
 	chain := chainOf(t)
-	if t.kind != document.KindDrive || t.doc.Bridge.Drive.Reactor != "" || chain == nil || chain.Grade != finding.Stop {
+	if t.Kind != document.KindDrive || t.Doc.Bridge.Drive.Reactor != "" || chain == nil || chain.Grade != finding.Stop {
 		return t, nil
 	}
-	d := t.doc.Clone()
+	d := t.Doc.Clone()
 	d.Bridge.Drive.Reactor = string(device.Wanted)
-	one, err := w.try(d)
+	one, err := w.Try(d)
 	if err != nil {
 		return nil, err
 	}
@@ -168,37 +168,37 @@ func (w *weigher) choked(t *trial) (*trial, error) {
 	return t, nil
 }
 
-// capacitor is the column of the run capacitor with its best µF, and with a start capacitor
+// Capacitor is the column of the run capacitor with its best µF, and with a start capacitor
 // where the start asks one.
-func (w *weigher) capacitor() (weigh.Column, *trial, error) {
-	d := w.on(document.KindCapacitor)
+func (w *Weigher) Capacitor() (Column, *Trial, error) {
+	d := w.On(document.KindCapacitor)
 	own := d.Bridge.Capacitor
 	d.Bridge.Capacitor.Microfarad = ""
-	if w.wants.Both && own.Reversing == "" {
+	if w.Wants.Both && own.Reversing == "" {
 		d.Bridge.Capacitor.Reversing = capacitor.BySwitch
 	}
 	best, err := w.atBest(d)
 	if err != nil {
-		return weigh.Column{}, nil, err
+		return Column{}, nil, err
 	}
 	if own.Microfarad != "" {
-		one, err := w.try(w.on(document.KindCapacitor))
+		one, err := w.Try(w.On(document.KindCapacitor))
 		if err == nil {
 			one, err = w.fed(one)
 		}
 		if err != nil {
-			return weigh.Column{}, nil, err
+			return Column{}, nil, err
 		}
 		if !best.improves(one) {
 			best = one
 		}
 	}
-	return w.column(best), best, nil
+	return w.Column(best), best, nil
 }
 
-// pair says beside the one capacitor what two would do, from the one named joint. Where they
+// Pair says beside the one capacitor what two would do, from the one named joint. Where they
 // hold what one does not, it says so for the answer too; else it is empty.
-func (w *weigher) pair(c *weigh.Column, t *trial) string {
+func (w *Weigher) Pair(c *Column, t *Trial) string {
 	on, ok := t.Bridge().(capacitor.Installed)
 	if !ok {
 		return ""
@@ -207,10 +207,10 @@ func (w *weigher) pair(c *weigh.Column, t *trial) string {
 	if err != nil || !p.Possible {
 		return ""
 	}
-	c.Schools = append(c.Schools, weigh.School{Name: twoCapacitors(p), Says: p.Sentence, Ours: p.Detail,
+	c.Schools = append(c.Schools, School{Name: twoCapacitors(p), Says: p.Sentence, Ours: p.Detail,
 		Grade: p.Grade})
-	other := slices.ContainsFunc(c.Cells, func(x weigh.Cell) bool { // two cans change nothing else
-		return x.Grade == finding.Stop && x.Row != weigh.AllDay && x.Row != weigh.Windings
+	other := slices.ContainsFunc(c.Cells, func(x Cell) bool { // two cans change nothing else
+		return x.Grade == finding.Stop && x.Row != AllDay && x.Row != Windings
 	})
 	if !p.Offered || other || p.Grade.Rank() <= c.Grade.Rank() {
 		return ""
@@ -221,31 +221,31 @@ func (w *weigher) pair(c *weigh.Column, t *trial) string {
 // mostTried is how many drives are planned whole.
 const mostTried = 4
 
-// drive is the column of the drive that fits best of those that are known, in stores before
+// Drive is the column of the drive that fits best of those that are known, in stores before
 // others, the cheaper first, the smaller of those whose price is not known.
-func (w *weigher) drive() (weigh.Column, *trial, error) {
-	d := w.on(document.KindDrive)
-	hertz := w.line.Plate.Hertz
-	if d.Bridge.Drive.Least == "" && w.wants.Slowest < 0.95 && hertz > 0 {
-		d.Bridge.Drive.Least = fmt.Sprintf("%.0f Hz", math.Max(1, w.wants.Slowest*hertz))
+func (w *Weigher) Drive() (Column, *Trial, error) {
+	d := w.On(document.KindDrive)
+	hertz := w.Line.Plate.Hertz
+	if d.Bridge.Drive.Least == "" && w.Wants.Slowest < 0.95 && hertz > 0 {
+		d.Bridge.Drive.Least = fmt.Sprintf("%.0f Hz", math.Max(1, w.Wants.Slowest*hertz))
 	}
-	if d.Bridge.Drive.Most == "" && w.wants.Fastest > 1.02 && hertz > 0 {
-		d.Bridge.Drive.Most = fmt.Sprintf("%.0f Hz", w.wants.Fastest*hertz)
+	if d.Bridge.Drive.Most == "" && w.Wants.Fastest > 1.02 && hertz > 0 {
+		d.Bridge.Drive.Most = fmt.Sprintf("%.0f Hz", w.Wants.Fastest*hertz)
 	}
-	if w.wants.Both && d.Bridge.Drive.Direction == "" {
+	if w.Wants.Both && d.Bridge.Drive.Direction == "" {
 		d.Bridge.Drive.Direction = drive.Switch
 	}
 	mine := d.Bridge.Drive.Profile
 	ask := d
 	ask.Bridge.Drive.Profile = ""
-	known := drive.Offers(Read(w.ctx, ask).Site(), ask.Bridge.Drive)
+	known := drive.Offers(job.Read(w.Ctx, ask).Site(), ask.Bridge.Drive)
 	slices.SortStableFunc(known, func(a, b drive.Offer) int {
 		if a.Grade != b.Grade {
 			return b.Grade.Rank() - a.Grade.Rank()
 		}
 		return w.dearer(a, b, mine)
 	})
-	var best *trial
+	var best *Trial
 	for i, one := range known {
 		if i == mostTried {
 			break
@@ -258,7 +258,7 @@ func (w *weigher) drive() (weigh.Column, *trial, error) {
 		d.Bridge.Drive.Profile = one.ID
 		t, err := w.atBest(d)
 		if err != nil {
-			return weigh.Column{}, nil, err
+			return Column{}, nil, err
 		}
 		if best == nil || t.improves(best) {
 			best = t
@@ -268,16 +268,16 @@ func (w *weigher) drive() (weigh.Column, *trial, error) {
 		}
 	}
 	if best == nil || best.Plan().Drive == nil {
-		return w.notFor(document.KindDrive, noMotorToDrive), nil, nil
+		return w.NotFor(document.KindDrive, noMotorToDrive), nil, nil
 	}
-	return w.column(best), best, nil
+	return w.Column(best), best, nil
 }
 
 // dearer orders two drives that fit alike.
-func (w *weigher) dearer(a, b drive.Offer, mine string) int {
+func (w *Weigher) dearer(a, b drive.Offer, mine string) int {
 	there := func(o drive.Offer) (own bool, price float64) {
 		price = math.Inf(1)
-		for _, item := range w.doc.Workshop.Stores {
+		for _, item := range w.Doc.Workshop.Stores {
 			if item.Kind != stores.Drive || !strings.Contains(strings.ToLower(item.What), strings.ToLower(o.Name)) {
 				continue
 			}
@@ -301,10 +301,10 @@ func (w *weigher) dearer(a, b drive.Offer, mine string) int {
 	return cmp.Or(cmp.Compare(priceA, priceB), cmp.Compare(a.Has, b.Has))
 }
 
-// brushed is the motor on a controller; nil where it is no brushed one.
-func (w *weigher) brushed() *dc.Installed {
-	d := w.on(document.KindDC)
-	on, ok := Read(w.ctx, d).Bridge().(dc.Installed)
+// Brushed is the motor on a controller; nil where it is no brushed one.
+func (w *Weigher) Brushed() *dc.Installed {
+	d := w.On(document.KindDC)
+	on, ok := job.Read(w.Ctx, d).Bridge().(dc.Installed)
 	if !ok || on.View == nil {
 		return nil
 	}
@@ -314,19 +314,19 @@ func (w *weigher) brushed() *dc.Installed {
 	return &on
 }
 
-// controller is the column of the DC controller that fits best; of those that do alike the job's
+// Controller is the column of the DC controller that fits best; of those that do alike the job's
 // own.
-func (w *weigher) controller() (c weigh.Column, best *trial, err error) {
-	d := w.on(document.KindDC)
-	if w.wants.SpeedSaid && d.Bridge.DC.Least == "" && w.wants.Slowest < 0.95 {
-		d.Bridge.DC.Least = fmt.Sprintf("%.0f rpm", w.wants.Slowest*w.direct.Site.Direct.RPM)
+func (w *Weigher) Controller() (c Column, best *Trial, err error) {
+	d := w.On(document.KindDC)
+	if w.Wants.SpeedSaid && d.Bridge.DC.Least == "" && w.Wants.Slowest < 0.95 {
+		d.Bridge.DC.Least = fmt.Sprintf("%.0f rpm", w.Wants.Slowest*w.Direct.Site.Direct.RPM)
 	}
-	if w.wants.Both && d.Bridge.DC.Reverse == "" {
+	if w.Wants.Both && d.Bridge.DC.Reverse == "" {
 		d.Bridge.DC.Reverse = "switch"
 	}
 	mine := d.Bridge.DC.Controller
 	var ids []string
-	for _, o := range w.direct.View.Controllers {
+	for _, o := range w.Direct.View.Controllers {
 		if o.ID == mine {
 			ids = slices.Insert(ids, 0, o.ID)
 		} else {
@@ -346,5 +346,5 @@ func (w *weigher) controller() (c weigh.Column, best *trial, err error) {
 	if best == nil {
 		return c, nil, nil
 	}
-	return w.column(best), best, nil
+	return w.Column(best), best, nil
 }

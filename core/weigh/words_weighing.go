@@ -1,4 +1,4 @@
-package job
+package weigh
 
 import (
 	"fmt"
@@ -6,59 +6,59 @@ import (
 
 	"graybridge/core/capacitor"
 	"graybridge/core/finding"
+	"graybridge/core/job"
 	"graybridge/core/table"
 	"graybridge/core/unit"
-	"graybridge/core/weigh"
 )
 
 // What is told of a bridge beside its figures: from the trade, the same for every motor.
 var (
 	// whyOf says where the answer to a question comes from, where the plan's own figure does not.
-	whyOf = map[weigh.Row]finding.Why{
-		weigh.Starts: {Formula: "torque at standstill over plate torque, against load, belt and grease",
+	whyOf = map[Row]finding.Why{
+		Starts: {Formula: "torque at standstill over plate torque, against load, belt and grease",
 			Source: "engine and plate", Section: finding.OnTorque},
-		weigh.AllDay: {Formula: "greatest load with every winding inside plate amps", Source: "engine",
+		AllDay: {Formula: "greatest load with every winding inside plate amps", Source: "engine",
 			Section: finding.OnOperatingPoint},
-		weigh.Slow: {Formula: "torque for good at the slowest speed wanted, against the heaviest load there",
+		Slow: {Formula: "torque for good at the slowest speed wanted, against the heaviest load there",
 			Source: "engine; cooling by the trade's table, planning"},
-		weigh.Speeds:   {Formula: "speeds it has, against the fastest wanted", Source: "engine and profile"},
-		weigh.Windings: {Formula: "greatest winding amps / plate amps, at each load", Source: "engine"},
-		weigh.FullLoad: {Formula: "two bodies, winding and frame, from cold (planning)", Source: "engine",
+		Speeds:   {Formula: "speeds it has, against the fastest wanted", Source: "engine and profile"},
+		Windings: {Formula: "greatest winding amps / plate amps, at each load", Source: "engine"},
+		FullLoad: {Formula: "two bodies, winding and frame, from cold (planning)", Source: "engine",
 			Section: finding.OnHeat},
-		weigh.Line: {Formula: "amps at the usual load and at the first instant of the start", Source: "engine",
+		Line: {Formula: "amps at the usual load and at the first instant of the start", Source: "engine",
 			Section: finding.OnSupplyDrop},
-		weigh.Wall: {Formula: "each link of the wall against what this bridge draws",
+		Wall: {Formula: "each link of the wall against what this bridge draws",
 			Source:  "what is entered of the wall",
 			Section: finding.OnWall},
-		weigh.Cannot: {Formula: "told of the bridge, whatever the motor", Source: "the trade"},
-		weigh.Guard: {Formula: "sized by the rules chosen (planning)", Source: "code tables",
+		Cannot: {Formula: "told of the bridge, whatever the motor", Source: "the trade"},
+		Guard: {Formula: "sized by the rules chosen (planning)", Source: "code tables",
 			Section: finding.OnProtection},
-		weigh.Noise:  {Formula: "told of the bridge, not measured here", Source: "the trade", Estimated: true},
-		weigh.Energy: {Formula: "watts from the line × hours", Source: "engine"},
-		weigh.Parts: {Formula: "the plan's parts against the stores; hours are planning figures",
+		Noise:  {Formula: "told of the bridge, not measured here", Source: "the trade", Estimated: true},
+		Energy: {Formula: "watts from the line × hours", Source: "engine"},
+		Parts: {Formula: "the plan's parts against the stores; hours are planning figures",
 			Source: "plan and stores"},
-		weigh.Licensed: {Formula: "the circuit that the plan sizes (planning)", Source: "code tables",
+		Licensed: {Formula: "the circuit that the plan sizes (planning)", Source: "code tables",
 			Section: finding.OnProtection},
 	}
 )
 
 const (
-	brushedMotor    = "This is a brushed motor: it runs on direct current, not on three lines."
-	threePhaseMotor = "This is a three-phase motor: a DC controller would burn it or leave it standing."
+	BrushedMotor    = "This is a brushed motor: it runs on direct current, not on three lines."
+	ThreePhaseMotor = "This is a three-phase motor: a DC controller would burn it or leave it standing."
 	noMotorToDrive  = "No drive can be weighed: the motor cannot be computed."
 	noReachOnLine   = "No joint of these leads gives the coils their volts from the line as it is."
 	noIdlerServes   = "No idler of the stores or the standard sizes could be worked out for this line."
-	workedOut       = "Being worked out: one idler after the other, each with its own best cans."
+	WorkedOut       = "Being worked out: one idler after the other, each with its own best cans."
 	yourConverter   = "your converter, as entered"
 	noneFits        = "none fits"
 	whatIsLeft      = "What is left where none of the bridges will do, or none is wanted."
-	weighsTheIdler  = "This motor is the converter's idler and turns nothing else. Weigh one of its machines."
-	notWeighed      = "This could not be worked out."
+	WeighsTheIdler  = "This motor is the converter's idler and turns nothing else. Weigh one of its machines."
+	NotWeighed      = "This could not be worked out."
 
 	notSized           = "not sized while a stop stands"
 	noneForGood        = "none of the plate for good"
 	noRelayGuards      = "no relay setting guards it: a thermistor in the winding"
-	lightestIsNone     = "the lightest load is none"
+	LightestIsNone     = "the lightest load is none"
 	nothingListed      = "not listed while a stop stands"
 	circuitFrom        = "A circuit of its own from the panel"
 	localCodeDecides   = "Fixed wiring belongs to a licensed person in most places; the local code decides (planning)."
@@ -71,19 +71,19 @@ const (
 	otherByTwoLeads    = "the other way by exchanging two leads at the machine, standing"
 	bothByCommand      = "both ways by its own command, or a switch made for it"
 
-	startsFree = "it started free"
-	oneSpeed   = "the plate's one speed were enough"
-	neverIdle  = "it never ran lighter than its usual load"
+	StartsFree = "it started free"
+	OneSpeed   = "the plate's one speed were enough"
+	NeverIdle  = "it never ran lighter than its usual load"
 
 	plainSchool = "runs without balance cans"
 )
 
-func waitsFor(next string) string {
-	return "First: " + lowerNext(next) + ". Then the bridges can be weighed."
+func WaitsFor(next string) string {
+	return "First: " + job.LowerNext(next) + ". Then the bridges can be weighed."
 }
 
 // verdictOf is a column in a sentence: the gravest of what it sums up.
-func verdictOf(c *weigh.Column) string {
+func verdictOf(c *Column) string {
 	d := c.Deciding()
 	switch {
 	case d == nil:
@@ -111,7 +111,7 @@ func partsText(all, have int) string {
 }
 
 func hoursText(kind string) string {
-	h := factsOf(kind).Hours
+	h := job.FactsOf(kind).Hours
 	return fmt.Sprintf("about %d to %d hours of work (planning)", h[0], h[1])
 }
 
@@ -221,15 +221,15 @@ func pairWouldDo(p capacitor.Pair) string {
 		unit.Text(p.Second.Microfarad, "µF") + ", it would hold where one does not; its bay has the joint."
 }
 
-func wouldDo(kind, words string, grade finding.Grade) string {
+func WouldDo(kind, words string, grade finding.Grade) string {
 	limits := ""
 	if grade == finding.Caution {
 		limits = ", with limits"
 	}
-	return fmt.Sprintf("%s would do%s, if %s.", titleOf(kind), limits, words)
+	return fmt.Sprintf("%s would do%s, if %s.", job.TitleOf(kind), limits, words)
 }
 
-func loadUpTo(percent float64) string { return fmt.Sprintf("its load stayed within %.0f %%", percent) }
+func LoadUpTo(percent float64) string { return fmt.Sprintf("its load stayed within %.0f %%", percent) }
 
 func transformerText(line, plate float64) string {
 	return fmt.Sprintf("From %s to %s, ahead of a bridge made for that: the coils then get their volts.",
@@ -309,7 +309,7 @@ func borderText(kind string, from, to, speed float64) string {
 		at = fmt.Sprintf("At %.0f %% load", from)
 	}
 	return fmt.Sprintf("%s, %s: %s.", at, down,
-		plainName(kind))
+		job.PlainName(kind))
 }
 
 // alone is a circuit on which nothing else runs.

@@ -1,4 +1,4 @@
-package job
+package weigh
 
 import (
 	"cmp"
@@ -10,13 +10,13 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
+	"graybridge/core/job"
 	"graybridge/core/leads"
 	"graybridge/core/plate"
 	"graybridge/core/rotary"
 	"graybridge/core/stores"
 	"graybridge/core/table"
 	"graybridge/core/unit"
-	"graybridge/core/weigh"
 )
 
 // ConverterOf works the column of the rotary converter out for the first machine of a
@@ -24,11 +24,11 @@ import (
 // stores or of the standard sizes that serves, each with its own best banks. tell hears of
 // each idler tried; the error is the context's.
 func ConverterOf(ctx context.Context, d document.Document, of Weighing, tell func(tried string)) (Weighing, error) {
-	i := slices.IndexFunc(of.Columns, func(c weigh.Column) bool { return c.Kind == document.KindRotary && c.Waits })
+	i := slices.IndexFunc(of.Columns, func(c Column) bool { return c.Kind == document.KindRotary && c.Waits })
 	if i < 0 {
 		return of, nil
 	}
-	w, err := newWeigher(ctx, d)
+	w, err := NewWeigher(ctx, d)
 	if err != nil {
 		return of, err
 	}
@@ -38,37 +38,37 @@ func ConverterOf(ctx context.Context, d document.Document, of Weighing, tell fun
 	}
 	out := of
 	out.Columns, out.On = slices.Clone(of.Columns), maps.Clone(of.On)
-	c := w.notFor(document.KindRotary, noIdlerServes)
-	if !w.reached() {
-		c = w.notFor(document.KindRotary, noReachOnLine)
+	c := w.NotFor(document.KindRotary, noIdlerServes)
+	if !w.Reached() {
+		c = w.NotFor(document.KindRotary, noReachOnLine)
 	}
 	if t != nil {
-		c = w.column(t)
-		c.May = w.may(document.KindRotary)
-		out.On[document.KindRotary] = w.wanted(t.doc)
+		c = w.Column(t)
+		c.May = w.May(document.KindRotary)
+		out.On[document.KindRotary] = w.Wanted(t.Doc)
 	}
 	c.Chosen = of.Columns[i].Chosen
 	out.Columns[i] = c
 	out.Conclude()
-	out.Changes = w.changes(&out)
+	out.Changes = w.Changes(&out)
 	return out, ctx.Err()
 }
 
 // converter finds the idler; nil where none can be computed.
-func (w *weigher) converter(tell func(tried string)) (best *trial, err error) {
-	if w.whole.Bridge.Kind == document.KindRotary && slices.ContainsFunc(w.whole.Machines,
+func (w *Weigher) converter(tell func(tried string)) (best *Trial, err error) {
+	if w.Whole.Bridge.Kind == document.KindRotary && slices.ContainsFunc(w.Whole.Machines,
 		func(m document.Machine) bool { return m.Role == document.Idler }) {
 		tell(yourConverter)
-		return w.try(w.whole)
+		return w.Try(w.Whole)
 	}
-	if !w.reached() {
+	if !w.Reached() {
 		return nil, nil
 	}
 	last := 3
 	for _, m := range w.idlers() {
-		d := w.on(document.KindRotary)
+		d := w.On(document.KindRotary)
 		d.Machines = append(d.Machines, m)
-		t, err := w.try(d)
+		t, err := w.Try(d)
 		if err != nil {
 			return nil, err
 		}
@@ -98,14 +98,14 @@ func (w *weigher) converter(tell func(tried string)) (best *trial, err error) {
 
 // idlers are the motors that could be one: those of the stores, which cost nothing, and then the
 // standard sizes; the smallest first.
-func (w *weigher) idlers() (out []document.Machine) {
+func (w *Weigher) idlers() (out []document.Machine) {
 	type sized struct {
 		watts float64
 		m     document.Machine
 	}
 	var all []sized
-	own := w.line.Plate.ShaftWatts
-	standard := rotary.StandardWatts(w.doc.Workshop.Rules == table.NorthAmerica)
+	own := w.Line.Plate.ShaftWatts
+	standard := rotary.StandardWatts(w.Doc.Workshop.Rules == table.NorthAmerica)
 	most := math.Max(5*own, standard[0]) // the smallest motor has one too
 	id := "idler"
 	add := func(watts float64, name string, p plate.Entry, kind leads.Kind) {
@@ -113,26 +113,26 @@ func (w *weigher) idlers() (out []document.Machine) {
 			return
 		}
 		m := document.Machine{ID: id, Name: name, Role: document.Idler, Plate: p}
-		m.Leads = leads.Entry{Kind: kind, Naming: w.doc.Machines[0].Leads.Naming, Agreed: "plate", Done: []string{}}
+		m.Leads = leads.Entry{Kind: kind, Naming: w.Doc.Machines[0].Leads.Naming, Agreed: "plate", Done: []string{}}
 		if kind == leads.Six {
 			m.Leads.Agreed = ""
 		}
 		all = append(all, sized{watts, m})
 	}
-	for _, item := range w.doc.Workshop.Stores {
+	for _, item := range w.Doc.Workshop.Stores {
 		if item.Kind != stores.Motor || item.Free < 1 {
 			continue
 		}
 		e := plate.ReadLine(item.What).Entry()
-		p, _ := plate.Read(e, w.doc.Workshop.Hertz)
+		p, _ := plate.Read(e, w.Doc.Workshop.Hertz)
 		if p.Complete() {
-			add(p.ShaftWatts, item.What+", from the stores", e, kindFor(w.doc.Workshop.Rules))
+			add(p.ShaftWatts, item.What+", from the stores", e, kindFor(w.Doc.Workshop.Rules))
 		}
 	}
 	slices.SortStableFunc(all, func(a, b sized) int { return cmp.Compare(a.watts, b.watts) })
 	for _, watts := range standard {
-		e, name := usualPlate(watts, 4, w.doc.Workshop.Rules, w.doc.Workshop.Hertz)
-		add(watts, name+" idler, four poles", e, kindFor(w.doc.Workshop.Rules))
+		e, name := job.UsualPlate(watts, 4, w.Doc.Workshop.Rules, w.Doc.Workshop.Hertz)
+		add(watts, name+" idler, four poles", e, kindFor(w.Doc.Workshop.Rules))
 	}
 	for _, s := range all {
 		out = append(out, s.m)
@@ -149,7 +149,7 @@ func kindFor(rules table.Rules) leads.Kind {
 }
 
 // onRotary are the cells of a converter.
-func (w *weigher) onRotary(c *weigh.Column, t *trial, on rotary.Installed) {
+func (w *Weigher) onRotary(c *Column, t *Trial, on rotary.Installed) {
 	c.Best = noneFits
 	i := on.Planned()
 	a := on.Answer
@@ -159,11 +159,11 @@ func (w *weigher) onRotary(c *weigh.Column, t *trial, on rotary.Installed) {
 	mark := on.Mark()
 	c.Best = on.Idler.Name + ", " + a.Balance.Text()
 	s := on.Member().Site
-	if !w.brief {
+	if !w.Brief {
 		w.converterAhead(c, t, on.Idler.ID)
 	}
 	if n := len(on.Machines); n > 1 {
-		if cell := c.Cell(weigh.Parts); cell != nil {
+		if cell := c.Cell(Parts); cell != nil {
 			cell.Notes = append(cell.Notes, serves(n))
 		}
 	}
@@ -198,7 +198,7 @@ func (w *weigher) onRotary(c *weigh.Column, t *trial, on rotary.Installed) {
 	if a.Each[i].Continuous < 1 {
 		full = notForGood(a.Each[i].Continuous)
 	}
-	c.Put(weigh.Cell{Row: weigh.FullLoad, Text: full, Mark: mark})
+	c.Put(Cell{Row: FullLoad, Text: full, Mark: mark})
 	rpm := s.Plate.RPM
 	if alone.Runs {
 		rpm = alone.Machines[i].RPM
@@ -211,27 +211,27 @@ func (w *weigher) onRotary(c *weigh.Column, t *trial, on rotary.Installed) {
 	if s.Load.StartShare() > 0.5 {
 		wanted = 1.5
 	}
-	c.Schools = append(c.Schools, weigh.School{Name: "Idler by its size", Says: ratioSchool(wanted),
+	c.Schools = append(c.Schools, School{Name: "Idler by its size", Says: ratioSchool(wanted),
 		Ours: hasRatio(ratio, a.Each[i].Continuous), Grade: gradeAtLeast(ratio, wanted)},
-		weigh.School{Name: "Plain idler", Says: plainSchool, Ours: plainFeels(a.Plain.Worst.Share),
+		School{Name: "Plain idler", Says: plainSchool, Ours: plainFeels(a.Plain.Worst.Share),
 			Grade: gradeAtLeast(1, a.Plain.Worst.Share)})
 }
 
 // converterAhead adds what the converter itself asks: its plan is that of its idler.
-func (w *weigher) converterAhead(c *weigh.Column, t *trial, idler string) {
-	ahead, err := w.try(t.doc.Of(idler))
+func (w *Weigher) converterAhead(c *Column, t *Trial, idler string) {
+	ahead, err := w.Try(t.Doc.Of(idler))
 	if err != nil {
 		return
 	}
-	own := weigh.Column{Kind: document.KindRotary}
+	own := Column{Kind: document.KindRotary}
 	w.guard(&own, ahead)
 	w.parts(&own, t, ahead)
-	for _, row := range []weigh.Row{weigh.Guard, weigh.Licensed, weigh.Parts} {
+	for _, row := range []Row{Guard, Licensed, Parts} {
 		from, into := own.Cell(row), c.Cell(row)
 		if from == nil || into == nil {
 			continue
 		}
-		if row == weigh.Guard {
+		if row == Guard {
 			into.Text = forConverter(from.Text, into.Text)
 		} else {
 			into.Text, into.Notes = from.Text, from.Notes
@@ -240,25 +240,25 @@ func (w *weigher) converterAhead(c *weigh.Column, t *trial, idler string) {
 }
 
 // noneColumn is the column of none of the bridges, with nothing in it.
-func noneColumn() weigh.Column {
-	return weigh.Column{Kind: weigh.None, Name: titleOf(weigh.None), Grade: finding.Note, Cells: []weigh.Cell{},
-		Schools: []weigh.School{}, Verdict: whatIsLeft}
+func noneColumn() Column {
+	return Column{Kind: None, Name: job.TitleOf(None), Grade: finding.Note, Cells: []Cell{},
+		Schools: []School{}, Verdict: whatIsLeft}
 }
 
-// noneForBrushed is what is left for a brushed motor.
-func (w *weigher) noneForBrushed() weigh.Column {
+// NoneForBrushed is what is left for a brushed motor.
+func (w *Weigher) NoneForBrushed() Column {
 	c := noneColumn()
-	c.Ways = append(c.Ways, weigh.Way{Title: "Another motor",
-		Text:  otherForDirect(unit.Text(w.direct.Site.Direct.ShaftWatts/1000, "kW")),
+	c.Ways = append(c.Ways, Way{Title: "Another motor",
+		Text:  otherForDirect(unit.Text(w.Direct.Site.Direct.ShaftWatts/1000, "kW")),
 		Needs: otherForDirectNeeds, Why: []finding.Why{}})
 	return c
 }
 
-// none is what is left for a three-phase motor; driven is the drive that comes nearest, nil where
+// None is what is left for a three-phase motor; driven is the drive that comes nearest, nil where
 // none could be weighed.
-func (w *weigher) none(driven *trial) weigh.Column {
+func (w *Weigher) None(driven *Trial) Column {
 	c := noneColumn()
-	s := w.line
+	s := w.Line
 	p := &s.Plate
 	va := 0.0
 	if m := s.Model; m != nil {
@@ -266,42 +266,42 @@ func (w *weigher) none(driven *trial) weigh.Column {
 	}
 	for _, f := range s.Said { // what can be done at the motor itself, where its bay knows something
 		if f.ID == finding.LeadsUnreachable && f.Detail != "" {
-			c.Ways = append(c.Ways, weigh.Way{Title: "What its joints allow", Text: f.Detail, Needs: atTheMotorNeeds,
+			c.Ways = append(c.Ways, Way{Title: "What its joints allow", Text: f.Detail, Needs: atTheMotorNeeds,
 				Why: []finding.Why{}})
 		}
 	}
-	if !w.reached() && len(p.Columns) > 0 {
+	if !w.Reached() && len(p.Columns) > 0 {
 		least := math.Inf(1)
 		for _, col := range p.Columns {
 			least = math.Min(least, col.At)
 		}
-		c.Ways = append(c.Ways, weigh.Way{Title: "A transformer", Text: transformerText(s.Supply.Volts, least),
+		c.Ways = append(c.Ways, Way{Title: "A transformer", Text: transformerText(s.Supply.Volts, least),
 			Needs: transformerNeeds(1.25 * va), Why: []finding.Why{{Formula: "1.25 × √3·V·I of the plate (planning)",
 				Numbers: "1.25 × " + unit.Whole(va, "VA"), Source: "plate", Estimated: true}}})
 	}
 	single, source, _ := table.SinglePhaseAmps(p.ShaftWatts/unit.WattsPerHorsepower, s.Supply.Nominal)
 	if name, amps := tooSmall(driven); amps != nil { // the drives that are known here: another may have them
-		c.Ways = append(c.Ways, weigh.Way{Title: "A larger drive", Text: largerDrive(name, amps.Have),
+		c.Ways = append(c.Ways, Way{Title: "A larger drive", Text: largerDrive(name, amps.Have),
 			Needs: largerDriveNeeds(amps.Need),
 			Why: []finding.Why{{Formula: "output amps ≥ plate amps in the joints it feeds",
 				Numbers: unit.Text(amps.Need, "A"), Source: "plate"}}})
 	}
-	c.Ways = append(c.Ways, weigh.Way{Title: "Another motor", Text: otherMotorText(w.doc.Machines[0].Plate.Power,
-		w.doc.Workshop.Rules, w.reached()),
-		Needs: otherMotorNeeds(w.doc.Machines[0].Plate.Frame), Why: []finding.Why{}})
-	way := weigh.Way{Title: "A single-phase motor", Text: singleText, Needs: singleNeeds(single), Why: []finding.Why{}}
+	c.Ways = append(c.Ways, Way{Title: "Another motor", Text: otherMotorText(w.Doc.Machines[0].Plate.Power,
+		w.Doc.Workshop.Rules, w.Reached()),
+		Needs: otherMotorNeeds(w.Doc.Machines[0].Plate.Frame), Why: []finding.Why{}})
+	way := Way{Title: "A single-phase motor", Text: singleText, Needs: singleNeeds(single), Why: []finding.Why{}}
 	if single > 0 {
 		way.Why = append(way.Why, finding.Why{Formula: "table amps of a single-phase motor", Source: source,
 			Numbers: unit.Text(single, "A"), Estimated: true})
 	}
-	c.Ways = append(c.Ways, way, weigh.Way{Title: "A three-phase supply", Text: supplyText,
+	c.Ways = append(c.Ways, way, Way{Title: "A three-phase supply", Text: supplyText,
 		Needs: supplyNeeds(va), Why: []finding.Why{{Formula: "√3·V·I", Numbers: unit.Whole(va, "VA"),
 			Source: "plate"}}})
 	return c
 }
 
 // tooSmall is a drive that is stopped and has too few amps for its motor; nil where it has enough.
-func tooSmall(t *trial) (name string, amps *drive.Weighed) {
+func tooSmall(t *Trial) (name string, amps *drive.Weighed) {
 	if t == nil {
 		return "", nil
 	}
@@ -312,11 +312,11 @@ func tooSmall(t *trial) (name string, amps *drive.Weighed) {
 	return on.Profile.Name, on.Weighed
 }
 
-// notFor is the column of a bridge that cannot be for this motor.
-func (w *weigher) notFor(kind, why string) weigh.Column {
-	c := weigh.Column{Kind: kind, Name: titleOf(kind), Best: noneFits, Schools: []weigh.School{}, Cells: []weigh.Cell{}}
-	c.Put(weigh.Cell{Row: weigh.Cannot, Text: "not for this motor", Mark: finding.Computed})
-	c.Against(weigh.Cannot, &finding.Finding{Grade: finding.Stop, Sentence: why})
+// NotFor is the column of a bridge that cannot be for this motor.
+func (w *Weigher) NotFor(kind, why string) Column {
+	c := Column{Kind: kind, Name: job.TitleOf(kind), Best: noneFits, Schools: []School{}, Cells: []Cell{}}
+	c.Put(Cell{Row: Cannot, Text: "not for this motor", Mark: finding.Computed})
+	c.Against(Cannot, &finding.Finding{Grade: finding.Stop, Sentence: why})
 	c.Settle()
 	c.Verdict = verdictOf(&c)
 	return c

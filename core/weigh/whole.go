@@ -1,15 +1,14 @@
-package job
+package weigh
 
 import (
 	"context"
 
 	"graybridge/core/document"
-	"graybridge/core/weigh"
 )
 
 // WholeColumn is a column with the document that it stands on.
 type WholeColumn struct {
-	weigh.Column
+	Column
 	// Document is the first machine on this bridge at its best, with nothing noted of protection and
 	// of joints as found: what was fitted and joined for another bridge does not follow. None of the
 	// bridges has none.
@@ -22,9 +21,9 @@ type WholeWeighing struct {
 	Columns []WholeColumn `json:"columns"`
 }
 
-// WeighWhole weighs a document on every bridge, the converter's too. The error is the context's.
-func WeighWhole(ctx context.Context, d document.Document) (WholeWeighing, error) {
-	w, err := WeighOf(ctx, d)
+// Whole weighs a document on every bridge, the converter's too. The error is the context's.
+func Whole(ctx context.Context, d document.Document) (WholeWeighing, error) {
+	w, err := Of(ctx, d)
 	if err != nil {
 		return WholeWeighing{}, err
 	}

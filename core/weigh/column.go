@@ -1,4 +1,4 @@
-package job
+package weigh
 
 import (
 	"slices"
@@ -9,51 +9,51 @@ import (
 	"graybridge/core/dc"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
+	"graybridge/core/job"
 	"graybridge/core/rotary"
 	"graybridge/core/unit"
-	"graybridge/core/weigh"
 )
 
 // rowsOf are the questions that findings answer.
-var rowsOf = map[string]weigh.Row{
-	finding.CapacitorStart: weigh.Starts, finding.CapacitorHeavyStart: weigh.Starts,
-	finding.DriveStart: weigh.Starts, finding.DriveRampUp: weigh.Starts,
-	finding.DCStart: weigh.Starts, finding.DCStalls: weigh.Starts,
-	rotary.IDStart: weigh.Starts, rotary.IDStartFirst: weigh.Starts, rotary.IDStartCan: weigh.Starts,
-	rotary.IDCreeps: weigh.Starts, rotary.IDSpin: weigh.Starts,
-	finding.CapacitorHeat: weigh.AllDay, finding.CapacitorCarries: weigh.AllDay, finding.DriveAmps: weigh.AllDay,
-	finding.DriveHeaviest: weigh.AllDay, rotary.IDWorst: weigh.AllDay, rotary.IDFalls: weigh.AllDay,
-	rotary.IDNone: weigh.AllDay, rotary.IDFirst: weigh.AllDay, rotary.IDSize: weigh.AllDay,
-	finding.DCAmps: weigh.AllDay, finding.DCHeat: weigh.AllDay, finding.DCForm: weigh.AllDay,
-	finding.CapacitorIdle: weigh.Windings, rotary.IDMade: weigh.Windings,
-	finding.DriveSpeed: weigh.Speeds, finding.DCSpeed: weigh.Speeds, finding.DCReach: weigh.Speeds,
-	finding.DCVolts: weigh.Speeds,
+var rowsOf = map[string]Row{
+	finding.CapacitorStart: Starts, finding.CapacitorHeavyStart: Starts,
+	finding.DriveStart: Starts, finding.DriveRampUp: Starts,
+	finding.DCStart: Starts, finding.DCStalls: Starts,
+	rotary.IDStart: Starts, rotary.IDStartFirst: Starts, rotary.IDStartCan: Starts,
+	rotary.IDCreeps: Starts, rotary.IDSpin: Starts,
+	finding.CapacitorHeat: AllDay, finding.CapacitorCarries: AllDay, finding.DriveAmps: AllDay,
+	finding.DriveHeaviest: AllDay, rotary.IDWorst: AllDay, rotary.IDFalls: AllDay,
+	rotary.IDNone: AllDay, rotary.IDFirst: AllDay, rotary.IDSize: AllDay,
+	finding.DCAmps: AllDay, finding.DCHeat: AllDay, finding.DCForm: AllDay,
+	finding.CapacitorIdle: Windings, rotary.IDMade: Windings,
+	finding.DriveSpeed: Speeds, finding.DCSpeed: Speeds, finding.DCReach: Speeds,
+	finding.DCVolts: Speeds,
 }
 
 // rowOf is the question that a finding of a plan answers; empty for what is said of the motor,
 // of its joints as found, or of what is fitted already: it is the same on every bridge.
-func rowOf(f *finding.Finding) weigh.Row {
+func rowOf(f *finding.Finding) Row {
 	switch {
 	case f.ID == finding.LeadsUnreachable:
-		return weigh.Cannot
+		return Cannot
 	case f.Bay == finding.Leads || f.Bay == finding.Motor || f.Unread:
 		return ""
 	case ofControls(f) && f.Grade != finding.Stop:
 		return ""
 	case f.Bay == finding.Supply:
-		return weigh.Wall
+		return Wall
 	case f.ID == finding.ProtectionWait:
 		return ""
 	case f.Bay == finding.Protection:
-		return weigh.Guard
+		return Guard
 	}
 	if row, known := rowsOf[f.ID]; known {
 		return row
 	}
 	if f.Bay == finding.Load {
-		return weigh.AllDay
+		return AllDay
 	}
-	return weigh.Cannot
+	return Cannot
 }
 
 // controls are entries of how a drive is switched and reached: each has a cure of its own in
@@ -74,10 +74,10 @@ func ofControls(f *finding.Finding) bool {
 	return true
 }
 
-// column is a trial as a column: the figures of its plan, every stop and caution of it at the
+// Column is a trial as a column: the figures of its plan, every stop and caution of it at the
 // question it answers, and the speeds wanted against those it has.
-func (w *weigher) column(t *trial) weigh.Column {
-	c := weigh.Column{Kind: t.kind, Name: titleOf(t.kind), Cells: []weigh.Cell{}, Schools: []weigh.School{}}
+func (w *Weigher) Column(t *Trial) Column {
+	c := Column{Kind: t.Kind, Name: job.TitleOf(t.Kind), Cells: []Cell{}, Schools: []School{}}
 	w.common(&c, t)
 	switch on := t.Bridge().(type) {
 	case capacitor.Installed:
@@ -101,7 +101,7 @@ func (w *weigher) column(t *trial) weigh.Column {
 			ofIts++
 		}
 	}
-	if cell := c.Cell(weigh.Cannot); ofIts > 0 && cell != nil {
+	if cell := c.Cell(Cannot); ofIts > 0 && cell != nil {
 		cell.Notes = append(cell.Notes, ofItsControls(ofIts))
 	}
 	w.wall(&c, t)
@@ -126,12 +126,12 @@ func figureIn(all []finding.Figure, id string) (f finding.Figure, ok bool) {
 }
 
 // common are the cells that every bridge's plan has alike.
-func (w *weigher) common(c *weigh.Column, t *trial) {
+func (w *Weigher) common(c *Column, t *Trial) {
 	p := t.Plan()
 	w.start(c, t)
 	if f, ok := figureIn(p.Load, "gives"); ok {
 		l := t.Site().Load
-		cell := weigh.Cell{Row: weigh.AllDay, Text: f.Text + " of the plate", Notes: []string{f.Note}, Mark: f.Mark,
+		cell := Cell{Row: AllDay, Text: f.Text + " of the plate", Notes: []string{f.Note}, Mark: f.Mark,
 			Why: f.Why, Grade: finding.Good,
 			Measure: finding.Against(tenths(f.Value), finding.AtLeast, tenths(l.Usual), "% of plate torque")}
 		if !cell.Measure.Holds() {
@@ -145,19 +145,19 @@ func (w *weigher) common(c *weigh.Column, t *trial) {
 	w.draws(c, t)
 	w.guard(c, t)
 	w.parts(c, t)
-	c.Put(weigh.Cell{Row: weigh.Noise, Text: factsOf(t.kind).Noise, Mark: finding.Estimated})
-	c.Put(weigh.Cell{Row: weigh.Cannot, Text: factsOf(t.kind).Cannot, Mark: finding.Computed})
+	c.Put(Cell{Row: Noise, Text: job.FactsOf(t.Kind).Noise, Mark: finding.Estimated})
+	c.Put(Cell{Row: Cannot, Text: job.FactsOf(t.Kind).Cannot, Mark: finding.Computed})
 }
 
 // start is the torque at standstill against what is to be there, as the bay holds them.
-func (w *weigher) start(c *weigh.Column, t *trial) {
+func (w *Weigher) start(c *Column, t *Trial) {
 	for i := range t.Plan().Findings {
 		f := &t.Plan().Findings[i]
-		if rowOf(f) != weigh.Starts || f.Measure == nil || f.Measure.Direction != finding.AtLeast {
+		if rowOf(f) != Starts || f.Measure == nil || f.Measure.Direction != finding.AtLeast {
 			continue
 		}
 		m := *f.Measure
-		cell := weigh.Cell{Row: weigh.Starts, Text: startText(m.Value, m.Limit), Measure: &m, Grade: finding.Good,
+		cell := Cell{Row: Starts, Text: startText(m.Value, m.Limit), Measure: &m, Grade: finding.Good,
 			Mark: t.Site().Mark(), Why: f.Why}
 		if !m.Holds() {
 			cell.Grade = finding.Caution
@@ -170,7 +170,7 @@ func (w *weigher) start(c *weigh.Column, t *trial) {
 	if !okGives || !okAsks {
 		return
 	}
-	cell := weigh.Cell{Row: weigh.Starts, Text: startText(100*gives.Value, 100*asks.Value), Mark: gives.Mark,
+	cell := Cell{Row: Starts, Text: startText(100*gives.Value, 100*asks.Value), Mark: gives.Mark,
 		Why: gives.Why, Grade: finding.Good,
 		Measure: finding.Against(tenths(gives.Value), finding.AtLeast, tenths(asks.Value), "% of plate torque")}
 	if !cell.Measure.Holds() {
@@ -180,7 +180,7 @@ func (w *weigher) start(c *weigh.Column, t *trial) {
 }
 
 // draws is what the supply feels.
-func (w *weigher) draws(c *weigh.Column, t *trial) {
+func (w *Weigher) draws(c *Column, t *Trial) {
 	run, ok := figureIn(t.Plan().Supply, "run-amps")
 	if !ok {
 		return
@@ -198,12 +198,12 @@ func (w *weigher) draws(c *weigh.Column, t *trial) {
 	if factor := factorOf(t); factor > 0 {
 		notes = append(notes, "power factor "+unit.Three(factor))
 	}
-	notes = append(notes, factsOf(t.kind).Harmonics)
-	c.Put(weigh.Cell{Row: weigh.Line, Text: text, Notes: notes, Mark: run.Mark, Why: run.Why})
+	notes = append(notes, job.FactsOf(t.Kind).Harmonics)
+	c.Put(Cell{Row: Line, Text: text, Notes: notes, Mark: run.Mark, Why: run.Why})
 }
 
 // factorOf is the power factor at the usual load; 0: not known.
-func factorOf(t *trial) float64 {
+func factorOf(t *Trial) float64 {
 	switch on := t.Bridge().(type) {
 	case capacitor.Installed:
 		if on.Answer != nil && on.Answer.UsualRuns {
@@ -226,7 +226,7 @@ func factorOf(t *trial) float64 {
 }
 
 // guard is the protection asked, and what of it a licensed person does.
-func (w *weigher) guard(c *weigh.Column, t *trial) {
+func (w *Weigher) guard(c *Column, t *Trial) {
 	var asks []string
 	for _, id := range []string{"breaker", "relay", "overload", "limit"} {
 		f, ok := figureIn(t.Plan().Guard, id)
@@ -239,10 +239,10 @@ func (w *weigher) guard(c *weigh.Column, t *trial) {
 		}
 	}
 	if len(asks) == 0 {
-		c.Put(weigh.Cell{Row: weigh.Guard, Text: notSized, Mark: finding.Computed})
+		c.Put(Cell{Row: Guard, Text: notSized, Mark: finding.Computed})
 	} else {
-		c.Put(weigh.Cell{Row: weigh.Guard, Text: finding.Upper(strings.Join(asks, "; ")),
-			Notes: []string{factsOf(t.kind).Residual},
+		c.Put(Cell{Row: Guard, Text: finding.Upper(strings.Join(asks, "; ")),
+			Notes: []string{job.FactsOf(t.Kind).Residual},
 			Mark:  finding.Estimated})
 	}
 	text := circuitFrom
@@ -252,11 +252,11 @@ func (w *weigher) guard(c *weigh.Column, t *trial) {
 	if f, ok := figureIn(t.Plan().Guard, "conductor"); ok {
 		text += ", " + f.Text
 	}
-	c.Put(weigh.Cell{Row: weigh.Licensed, Text: text, Notes: []string{localCodeDecides}, Mark: finding.Estimated})
+	c.Put(Cell{Row: Licensed, Text: text, Notes: []string{localCodeDecides}, Mark: finding.Estimated})
 }
 
 // parts is what lies there and what is to be bought, for one plan or for several together.
-func (w *weigher) parts(c *weigh.Column, all ...*trial) {
+func (w *Weigher) parts(c *Column, all ...*Trial) {
 	var buys []bridge.Buy
 	var totals []string
 	unpriced := 0
@@ -267,7 +267,7 @@ func (w *weigher) parts(c *weigh.Column, all ...*trial) {
 		}
 	}
 	if len(buys) == 0 {
-		c.Put(weigh.Cell{Row: weigh.Parts, Text: nothingListed, Mark: finding.Computed})
+		c.Put(Cell{Row: Parts, Text: nothingListed, Mark: finding.Computed})
 		return
 	}
 	have := 0
@@ -280,8 +280,8 @@ func (w *weigher) parts(c *weigh.Column, all ...*trial) {
 			have++
 		}
 	}
-	cell := weigh.Cell{Row: weigh.Parts, Text: partsText(len(buys), have), Mark: finding.Computed,
-		Notes: []string{hoursText(all[0].kind)}}
+	cell := Cell{Row: Parts, Text: partsText(len(buys), have), Mark: finding.Computed,
+		Notes: []string{hoursText(all[0].Kind)}}
 	if len(totals) > 0 {
 		cell.Notes = append(cell.Notes, pricedText(strings.Join(totals, " + "), unpriced))
 	} else {
@@ -291,8 +291,8 @@ func (w *weigher) parts(c *weigh.Column, all ...*trial) {
 }
 
 // wall is the chain from the panel, as the plan weighs it for this bridge.
-func (w *weigher) wall(c *weigh.Column, t *trial) {
-	c.Circuit = w.circuitOf(t.doc.Supply)
+func (w *Weigher) wall(c *Column, t *Trial) {
+	c.Circuit = w.CircuitOf(t.Doc.Supply)
 	chain := chainOf(t)
 	if chain == nil {
 		return
@@ -301,7 +301,7 @@ func (w *weigher) wall(c *weigh.Column, t *trial) {
 	if grade == finding.Open {
 		grade = finding.Note
 	}
-	cell := weigh.Cell{Row: weigh.Wall, Text: chain.Sentence, Grade: grade, Mark: finding.Computed}
+	cell := Cell{Row: Wall, Text: chain.Sentence, Grade: grade, Mark: finding.Computed}
 	if chain.Cure != "" && grade != finding.Good {
 		cell.Notes = append(cell.Notes, chain.Cure)
 	}
@@ -315,7 +315,7 @@ func (w *weigher) wall(c *weigh.Column, t *trial) {
 			cell.Grade = finding.Caution
 		}
 	}
-	was := c.Cell(weigh.Wall)
+	was := c.Cell(Wall)
 	if was == nil {
 		c.Put(cell)
 		return
