@@ -15,6 +15,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/job"
+	"graybridge/core/meaning"
 	"graybridge/core/rotary"
 	"graybridge/drawing"
 )
@@ -274,7 +275,7 @@ func (s *server) gatesOfDocument(ctx context.Context, d document.Document) ([]br
 	if err != nil {
 		return nil, err
 	}
-	gates, err := job.GatesOf(ctx, solved)
+	gates, err := meaning.GatesOf(ctx, solved)
 	if errors.Is(err, job.ErrNone) {
 		return []bringup.Gate{}, nil
 	}

@@ -10,8 +10,8 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/document"
-	"graybridge/core/job"
 	"graybridge/core/logbook"
+	"graybridge/core/meaning"
 	"graybridge/core/openfile"
 	"graybridge/store"
 )
@@ -48,7 +48,7 @@ type BringUp struct {
 	TakesIn  []bringup.Into   `json:"takes_in" nullable:"false" doc:"Readings that the plan's models can be fitted on"`
 	Sums     []bringup.Beside `json:"sums" nullable:"false" doc:"What readings say together"`
 	Sweep    *bringup.Sweep   `json:"sweep,omitempty" doc:"Of a drive"`
-	Heat     job.HeatRun      `json:"heat"`
+	Heat     meaning.HeatRun  `json:"heat"`
 	Book     BookEnd          `json:"book"`
 	Others   []Branch         `json:"others" nullable:"false" doc:"The job's machines"`
 }
@@ -123,18 +123,18 @@ func (s *server) bringUp(ctx context.Context, j store.Job, machine string) (*bri
 	if err != nil {
 		return nil, problem(err)
 	}
-	p := *solved.Plan()
+	p := solved.Plan()
 	p.Gates = gates
 	out := BringUp{Job: j.ID, Machine: machine, Title: p.Card.Title, Workshop: d.Workshop.Name, Revision: j.Revision,
 		At: time.Now().UTC(), Plate: p.Card.Plate, Joints: p.Card.Joints, NotReady: p.Card.NotReady,
 		Cautions: p.Card.Cautions, Progress: p.BringUp(known), Book: bookEnd(book),
 		Others: branches(&j.Document)}
-	out.TakesIn, out.Sums = solved.TakesIn(&out.Progress), p.Sums(&out.Progress)
+	out.TakesIn, out.Sums = meaning.TakesIn(solved, &out.Progress), meaning.Sums(p, &out.Progress)
 	if p.Link.Bridge == document.KindDrive {
 		sweep := bringup.SweepOf(known)
 		out.Sweep = &sweep
 	}
-	if out.Heat, err = job.HeatRunOf(ctx, solved, known); err != nil {
+	if out.Heat, err = meaning.HeatRunOf(ctx, solved, known); err != nil {
 		return nil, problem(err)
 	}
 	return &bringUpOutput{out}, nil

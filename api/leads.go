@@ -58,8 +58,8 @@ func (s *server) leads(a huma.API) {
 			if err != nil {
 				return Mistaken{}, err
 			}
-			p := *given.Plan()
-			return Mistaken{state, drawing.Of(drawing.SceneOf(&p), &state)}, nil
+			p := given.Plan()
+			return Mistaken{state, drawing.Of(drawing.SceneOf(p), &state)}, nil
 		})
 	askAlone(s, a, "steps", "/api/leads/steps", "The walk that numbers the leads of a motor whose plate is gone, "+
 		"drawn step by step",

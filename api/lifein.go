@@ -185,7 +185,7 @@ func (s *server) stays(ctx context.Context, l *store.Lived) error {
 		if err != nil {
 			return err
 		}
-		p := *solved.Plan()
+		p := solved.Plan()
 		b.Stays = p.BringUp(b.Entries).Stays
 	}
 	return nil

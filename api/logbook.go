@@ -130,7 +130,7 @@ func (s *server) above(ctx context.Context, j store.Job, machine string, out *Lo
 	if err != nil {
 		return problem(err)
 	}
-	p := *solved.Plan()
+	p := solved.Plan()
 	since := logbook.SinceWell(story, p.Stood())
 	out.Since, out.Stays = &since, p.BringUp(known).Stays
 	out.Pending, err = s.changedSince(ctx, j, machine, book.Revision)
@@ -177,9 +177,9 @@ func (s *server) trends(ctx context.Context, in *machineInput) (*trendOutput, er
 	if err != nil {
 		return nil, problem(err)
 	}
-	p := *solved.Plan()
+	p := solved.Plan()
 	out := &trendOutput{}
-	out.Body.Trends = trendsOf(list, &p)
+	out.Body.Trends = trendsOf(list, p)
 	return out, nil
 }
 

@@ -17,6 +17,7 @@ import (
 	"graybridge/core/entry"
 	"graybridge/core/job"
 	"graybridge/core/logbook"
+	"graybridge/core/meaning"
 	"graybridge/core/openfile"
 	"graybridge/store"
 )
@@ -86,7 +87,7 @@ func (s *server) flown(ctx context.Context, id, machine, change string) error {
 	if err != nil {
 		return err
 	}
-	next, ok, err := solved.Flow(ctx, j.Document, &out.Body.Progress)
+	next, ok, err := meaning.Flow(ctx, solved, j.Document, &out.Body.Progress)
 	if err != nil || !ok {
 		return err
 	}
@@ -121,8 +122,8 @@ func (s *server) gatesOf(ctx context.Context, j store.Job, machine string, entri
 		if err != nil {
 			return problem(err)
 		}
-		p := *solved.Plan()
-		at.plans[revision] = &p
+		p := solved.Plan()
+		at.plans[revision] = p
 		return nil
 	}
 	if err := plan(j.Revision, j.Document); err != nil {

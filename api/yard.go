@@ -90,7 +90,7 @@ func (s *server) besides(ctx context.Context, d document.Document) ([]gravest, e
 		if err != nil {
 			return nil, err
 		}
-		p := *one.Plan()
+		p := one.Plan()
 		if f := p.Findings; len(f) > 0 {
 			out = append(out, gravest{f[0].Grade, d.Called(m) + ": " + f[0].Sentence})
 		}

@@ -17,6 +17,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/job"
 	"graybridge/core/logbook"
+	"graybridge/core/meaning"
 	"graybridge/core/review"
 	"graybridge/core/scenario"
 	"graybridge/core/unit"
@@ -170,7 +171,7 @@ func TestAPlantedFaultIsNamed(t *testing.T) {
 		}
 		solved, err := job.Solve(context.Background(), d)
 		require.NoError(t, err)
-		gates, err := job.GatesOf(context.Background(), solved)
+		gates, err := meaning.GatesOf(context.Background(), solved)
 		require.NoError(t, err)
 		for _, f := range planted {
 			truth := d.Clone()
@@ -260,7 +261,7 @@ func TestReadingsRefitThePlan(t *testing.T) {
 	}
 	reads = append(reads, logbook.Read{Take: "direction", Words: "as wanted"})
 	v := p.BringUp([]logbook.Entry{{N: 1, Kind: logbook.Reading, Taken: "2026-03-02T18:00:00Z", Reads: reads}})
-	offers := s.TakesIn(&v)
+	offers := meaning.TakesIn(s, &v)
 	labels := []string{}
 	for _, in := range offers {
 		labels = append(labels, in.Label)
@@ -283,7 +284,7 @@ func TestReadingsRefitThePlan(t *testing.T) {
 	require.Equal(t, finding.Measured, measured["ohms"], "what became measured is marked")
 	require.Equal(t, finding.Measured, measured["volts"])
 	require.Empty(t, fitted.Unreadable())
-	require.Empty(t, after.TakesIn(&v), "what the document has is not offered again")
+	require.Empty(t, meaning.TakesIn(after, &v), "what the document has is not offered again")
 }
 
 // What is read at the bring-up goes into the plan by itself where nobody typed anything else, with the
@@ -299,7 +300,7 @@ func TestReadingsFlowIntoThePlan(t *testing.T) {
 		p := *s.Plan()
 		v := p.BringUp([]logbook.Entry{{N: n, Kind: logbook.Reading, Taken: "2026-03-02T18:00:00Z", Who: "Ada",
 			Reads: []logbook.Read{{Take: "insulation", Value: megohm}}}})
-		out, ok, err := s.Flow(t.Context(), d, &v)
+		out, ok, err := meaning.Flow(t.Context(), s, d, &v)
 		require.NoError(t, err)
 		return out, ok
 	}
@@ -344,7 +345,7 @@ func TestAHeatRunIsForecastAfterEachPoint(t *testing.T) {
 	for m := 0; m <= 60; m += 10 {
 		write(m, bringup.FrameTake, math.Round(10*(21+rise*(1-math.Exp(-float64(m)/tau))))/10)
 	}
-	h, err := job.HeatRunOf(context.Background(), s, book)
+	h, err := meaning.HeatRunOf(context.Background(), s, book)
 	require.NoError(t, err)
 	require.Len(t, h.Points, 7)
 	require.Len(t, h.Forecasts, 6, "after each point from the second")
@@ -360,11 +361,11 @@ func TestAHeatRunIsForecastAfterEachPoint(t *testing.T) {
 	require.NotNil(t, h.Finding, "against the class")
 	require.Contains(t, h.Finding.Sentence, "Heat run")
 	require.NotNil(t, h.Into)
-	none, err := job.HeatRunOf(context.Background(), s, nil)
+	none, err := meaning.HeatRunOf(context.Background(), s, nil)
 	require.NoError(t, err)
 	require.Contains(t, none.Says, "No heat run yet")
 	write(60+24*7, bringup.FrameTake, 22) // hours later it begins anew
-	again, err := job.HeatRunOf(context.Background(), s, append(book, logbook.Entry{Kind: logbook.Reading,
+	again, err := meaning.HeatRunOf(context.Background(), s, append(book, logbook.Entry{Kind: logbook.Reading,
 		Taken: "2026-03-03T10:00:00Z", Reads: []logbook.Read{{Take: bringup.FrameTake, Value: 20}}}))
 	require.NoError(t, err)
 	require.Len(t, again.Points, 1)

@@ -14,6 +14,7 @@ import (
 	"graybridge/core/bringup"
 	"graybridge/core/document"
 	"graybridge/core/job"
+	"graybridge/core/meaning"
 )
 
 // sizes are a reading over what is expected: a slip of the pen, of the range, and everything between.
@@ -28,7 +29,7 @@ func sizeLaw(d document.Document, named, slips *int) (broken []string) {
 	if err != nil {
 		return []string{"21: " + err.Error()}
 	}
-	gates, err := job.GatesOf(context.Background(), s)
+	gates, err := meaning.GatesOf(context.Background(), s)
 	if err != nil {
 		return []string{"21: " + err.Error()}
 	}

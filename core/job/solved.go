@@ -3,6 +3,7 @@ package job
 import (
 	"context"
 	"graybridge/core/bridge"
+	"graybridge/core/device"
 	"graybridge/core/document"
 	"graybridge/core/site"
 	"graybridge/core/wants"
@@ -34,6 +35,18 @@ func (s *Solved) Site() *site.Site { return s.r.site }
 
 // Bridge over it.
 func (s *Solved) Bridge() bridge.Bridge { return s.r.bridge }
+
+// Document that was read, with its drawers the workshop's stores where its own names none.
+func (s *Solved) Document() *document.Document { return s.r.doc }
+
+// Machine planned, as entered.
+func (s *Solved) Machine() *document.Machine { return s.r.machine }
+
+// Devices that the document names, with who has seen them.
+func (s *Solved) Devices() []device.Noted { return s.r.devices }
+
+// Watts at the shaft by the plate, of whichever kind of motor; 0: not read.
+func (s *Solved) Watts() float64 { return s.r.side().watts() }
 
 // Wants are what the choice of the bridge is asked by.
 func (s *Solved) Wants() wants.Wants { return s.r.wants }

@@ -1,3 +1,4 @@
+// Package review lays a plan out for a licensed person to look through.
 package review
 
 import (

@@ -1,4 +1,4 @@
-package job
+package meaning
 
 import (
 	"fmt"

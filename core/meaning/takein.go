@@ -1,4 +1,4 @@
-package job
+package meaning
 
 import (
 	"context"
@@ -14,6 +14,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/entry"
 	"graybridge/core/finding"
+	"graybridge/core/job"
 	"graybridge/core/load"
 	"graybridge/core/machine"
 	"graybridge/core/rotary"
@@ -23,13 +24,13 @@ import (
 // TakesIn are the readings of a view that the plan's models can be fitted on, each as one
 // change of the document, which names them from then on. What the document has already is not
 // offered.
-func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
+func TakesIn(s *job.Solved, v *bringup.Progress) []bringup.Into {
 	out := []bringup.Into{}
-	if s.r == nil {
+	if !s.Known() {
 		return out
 	}
-	w := s.r
-	m := w.machine
+	w := s
+	m := w.Machine()
 	on := "machines." + m.ID + "."
 	add := func(what, path, now, value string, flows bool) {
 		if value != "" && value != now {
@@ -41,7 +42,7 @@ func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
 	// or what an earlier reading left there.
 	flow := func(what, take, path, now, value string) {
 		if c := v.Read(take); value != "" && value != now && c != nil {
-			add(what, path, now, asRead(c, value), now == "" || w.wasRead(path))
+			add(what, path, now, asRead(c, value), now == "" || wasRead(w, path))
 		}
 	}
 	line := func(what, path, now, value string) {
@@ -54,41 +55,41 @@ func (s *Solved) TakesIn(v *bringup.Progress) []bringup.Into {
 	if x, ok := read.Three([3]string{"ohms-1", "ohms-2", "ohms-3"}); ok {
 		text := fmt.Sprintf("%s, %s, %s", unit.Plain(x[0]), unit.Plain(x[1]), unit.Plain(x[2]))
 		flow(takeOhms, "ohms-3", on+"leads.line_ohms", m.Leads.LineOhms, text)
-		if coil, ok := w.coilOf(x); ok && text != m.Leads.LineOhms {
+		if coil, ok := coilOf(w, x); ok && text != m.Leads.LineOhms {
 			last := &out[len(out)-1]
 			last.Sets = append(last.Sets, finding.Setting{Path: on + "plate.winding_ohms",
 				Value: asRead(v.Read("ohms-3"), unit.Three(coil)+" Ω")})
-			last.Flows = last.Flows && (m.Plate.WindingOhms == "" || w.wasRead(on+"plate.winding_ohms"))
+			last.Flows = last.Flows && (m.Plate.WindingOhms == "" || wasRead(w, on+"plate.winding_ohms"))
 		}
 	}
 	if x, ok := read["insulation"]; ok {
 		path, now := on+"leads.insulation", m.Leads.Insulation
-		if w.doc.Bridge.Kind == document.KindDC {
+		if w.Document().Bridge.Kind == document.KindDC {
 			path, now = on+"leads.brushed.insulation", m.Leads.Brushed.Insulation
 		}
 		flow(takeInsulation, "insulation", path, now, unit.Plain(x)+" MΩ")
 	}
-	if x, ok := read["volts"]; ok && w.doc.Bridge.Kind != document.KindDC {
-		flow(takeVolts, "volts", "supply.volts", w.doc.Supply.Volts, unit.Plain(x)+" V")
+	if x, ok := read["volts"]; ok && w.Document().Bridge.Kind != document.KindDC {
+		flow(takeVolts, "volts", "supply.volts", w.Document().Supply.Volts, unit.Plain(x)+" V")
 	}
-	if text := w.bumped(v); text != "" {
+	if text := bumped(w, v); text != "" {
 		add(takeBump, on+"leads.bumped", m.Leads.Bumped, text, m.Leads.Bumped == "")
 	}
 	for _, id := range []string{"load-supply", "amps", "lead-L1"} {
 		x, ok := read[id]
-		if text, belted := w.ampsBySheave(x); ok && belted {
+		if text, belted := ampsBySheave(w, x); ok && belted {
 			line(takeSheave, "machines."+m.ID+".load.belt.amps", m.Load.Belt.Amps, text)
 			break
 		}
 	}
-	switch on := w.bridge.(type) {
+	switch on := w.Bridge().(type) {
 	case capacitor.Installed:
 		if text, ok := capacitorRound(on, read); ok {
-			line(takeRound, "bridge.capacitor.trim", w.doc.Bridge.Capacitor.Trim, text)
+			line(takeRound, "bridge.capacitor.trim", w.Document().Bridge.Capacitor.Trim, text)
 		}
 	case rotary.Installed:
 		if text, ok := rotaryRound(on, m.ID, read); ok {
-			line(takeRound, "bridge.rotary.readings", w.doc.Bridge.Rotary.Readings, text)
+			line(takeRound, "bridge.rotary.readings", w.Document().Bridge.Rotary.Readings, text)
 		}
 	}
 	return out
@@ -101,22 +102,22 @@ func asRead(c *bringup.Compared, value string) string {
 }
 
 // wasRead says that an entry holds what an earlier reading at the bring-up left there.
-func (w *reading) wasRead(path string) bool {
-	return slices.ContainsFunc(w.devices, func(n device.Noted) bool { return n.Path == path && n.State == device.Read })
+func wasRead(w *job.Solved, path string) bool {
+	return slices.ContainsFunc(w.Devices(), func(n device.Noted) bool { return n.Path == path && n.State == device.Read })
 }
 
 // Flow is the document with the readings of a view that go into the plan by themselves; ok is false
 // where there are none. A reading that would change what a gate stands on (which joints, which parts,
 // which settings) waits for somebody to take it in: what is built stays built. So does one that stops the
 // plan: its gate holds already, and stays there to be read once more.
-func (s *Solved) Flow(ctx context.Context, d document.Document, v *bringup.Progress) (out document.Document, ok bool,
+func Flow(ctx context.Context, s *job.Solved, d document.Document, v *bringup.Progress) (out document.Document, ok bool,
 	err error) {
-	if s.r == nil {
+	if !s.Known() {
 		return d, false, nil
 	}
-	stood := s.stands()
+	stood := stands(s)
 	out = d.Clone()
-	for _, into := range s.TakesIn(v) {
+	for _, into := range TakesIn(s, v) {
 		if !into.Flows {
 			continue
 		}
@@ -124,11 +125,11 @@ func (s *Solved) Flow(ctx context.Context, d document.Document, v *bringup.Progr
 		for _, set := range into.Sets {
 			entry.Put(&next, set.Path, set.Value)
 		}
-		after, err := Solve(ctx, next.Of(s.r.machine.ID))
+		after, err := job.Solve(ctx, next.Of(s.Machine().ID))
 		if err != nil {
 			return d, false, err
 		}
-		if reflect.DeepEqual(stood, after.stands()) {
+		if reflect.DeepEqual(stood, stands(after)) {
 			out, ok = next, true
 		}
 	}
@@ -136,19 +137,19 @@ func (s *Solved) Flow(ctx context.Context, d document.Document, v *bringup.Progr
 }
 
 // stands is what the gates of a plan stand on.
-func (s *Solved) stands() any {
-	c := s.plan.Card
-	return []any{c.NotReady == "", len(s.plan.Gates), c.Joints, c.Parts, c.Settings}
+func stands(s *job.Solved) any {
+	c := s.Plan().Card
+	return []any{c.NotReady == "", len(s.Plan().Gates), c.Joints, c.Parts, c.Settings}
 }
 
 // bumped is what a bump showed as the Leads bay has it: right or wrong, and the line to which the
 // corner's capacitor went; empty where it was not said, or any way will do.
-func (w *reading) bumped(v *bringup.Progress) string {
-	if w.site.Load.Turn == load.Either {
+func bumped(w *job.Solved, v *bringup.Progress) string {
+	if w.Site().Load.Turn == load.Either {
 		return ""
 	}
 	corner := "L1"
-	if on, ok := w.bridge.(capacitor.Installed); ok {
+	if on, ok := w.Bridge().(capacitor.Installed); ok {
 		corner = on.CornerTo
 	}
 	for _, g := range v.Gates {
@@ -168,9 +169,9 @@ func (w *reading) bumped(v *bringup.Progress) string {
 // ampsBySheave is a reading over plate amps of a belted machine whose torque rises with its speed,
 // as the belt's own law reads it: with it the Load bay says which sheave, how many half-turns, and
 // what speed and amps follow. ok is false where a sheave would not help or is not known.
-func (w *reading) ampsBySheave(amps float64) (text string, ok bool) {
-	l := w.site.Load
-	if amps <= w.site.Column.Amps || w.site.Column.Amps == 0 || l.Belt.MotorMM == 0 ||
+func ampsBySheave(w *job.Solved, amps float64) (text string, ok bool) {
+	l := w.Site().Load
+	if amps <= w.Site().Column.Amps || w.Site().Column.Amps == 0 || l.Belt.MotorMM == 0 ||
 		l.Kind != machine.Fan && l.Kind != machine.Linear {
 		return "", false
 	}
@@ -179,8 +180,8 @@ func (w *reading) ampsBySheave(amps float64) (text string, ok bool) {
 
 // coilOf is the ohms of one whole coil that three alike line ohms come from, by the joints as
 // wanted; the winding taken at 20 °C. ok is false where they differ by more than they may.
-func (w *reading) coilOf(line [3]float64) (ohm float64, ok bool) {
-	want, whole, _ := w.site.LineOhms(20, w.site.Wanted)
+func coilOf(w *job.Solved, line [3]float64) (ohm float64, ok bool) {
+	want, whole, _ := w.Site().LineOhms(20, w.Site().Wanted)
 	mean, expected := (line[0]+line[1]+line[2])/3, (want[0]+want[1]+want[2])/3
 	for _, x := range line {
 		if math.Abs(x-mean) > bringup.AlikePart*mean {
@@ -199,7 +200,7 @@ var (
 )
 
 // Sums are what the readings of a view say together.
-func (p *Plan) Sums(v *bringup.Progress) []bringup.Beside {
+func Sums(p *job.Plan, v *bringup.Progress) []bringup.Beside {
 	if p.Link.Bridge == document.KindCapacitor {
 		return v.Sums(madeVolts, capacitorLeads, "load-rpm")
 	}

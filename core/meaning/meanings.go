@@ -1,4 +1,7 @@
-package job
+// Package meaning is what readings at a machine mean: what a reading outside its band usually is,
+// found by solving the machine with one thing otherwise; which readings go into the document that
+// the plan's models are fitted on; and where a heat run settles.
+package meaning
 
 import (
 	"context"
@@ -10,6 +13,7 @@ import (
 	"graybridge/core/capacitor"
 	"graybridge/core/document"
 	"graybridge/core/each"
+	"graybridge/core/job"
 	"graybridge/core/machine"
 	"graybridge/core/rotary"
 	"graybridge/core/unit"
@@ -20,7 +24,7 @@ import (
 type suspect struct {
 	text  string // what it is, in a sentence's place after “usually:”
 	short string // the same after “if”
-	put   func(*document.Document, *reading) bool
+	put   func(*document.Document, *job.Solved) bool
 	// less is the same by less, tried where the motor would not run with so much of it.
 	less *suspect
 }
@@ -38,50 +42,50 @@ const (
 
 // suspects of every bridge; one that does not apply to a document puts nothing.
 var suspects = []suspect{
-	{loadHeavier, "the load is heavier", func(d *document.Document, w *reading) bool {
+	{loadHeavier, "the load is heavier", func(d *document.Document, w *job.Solved) bool {
 		return shareTimes(d, w,
 			moreLoad)
 	},
-		&suspect{loadLittleHeavier, "the load is heavier", func(d *document.Document, w *reading) bool {
+		&suspect{loadLittleHeavier, "the load is heavier", func(d *document.Document, w *job.Solved) bool {
 			return shareTimes(d, w, littleMore)
 		}, nil}},
-	{loadLighter, "the load is lighter", func(d *document.Document, w *reading) bool {
+	{loadLighter, "the load is lighter", func(d *document.Document, w *job.Solved) bool {
 		return shareTimes(d, w,
 			lessLoad)
 	}, nil},
 	{somethingDrags, "something drags", drags, nil},
-	{lineLower, "the line is low", func(d *document.Document, w *reading) bool { return voltsTimes(d, w, 1-lineOff) },
+	{lineLower, "the line is low", func(d *document.Document, w *job.Solved) bool { return voltsTimes(d, w, 1-lineOff) },
 		nil},
-	{lineHigher, "the line is high", func(d *document.Document, w *reading) bool {
+	{lineHigher, "the line is high", func(d *document.Document, w *job.Solved) bool {
 		return voltsTimes(d, w,
 			1+lineOff)
 	}, nil},
-	{canSmaller, "the can is small", func(d *document.Document, w *reading) bool { return canTimes(d, w, canLoses) },
+	{canSmaller, "the can is small", func(d *document.Document, w *job.Solved) bool { return canTimes(d, w, canLoses) },
 		nil},
-	{canLarger, "the can is large", func(d *document.Document, w *reading) bool { return canTimes(d, w, canExceeds) },
+	{canLarger, "the can is large", func(d *document.Document, w *job.Solved) bool { return canTimes(d, w, canExceeds) },
 		nil},
-	{bankSmaller(0), "bank L1-L3 is small", func(d *document.Document, w *reading) bool {
+	{bankSmaller(0), "bank L1-L3 is small", func(d *document.Document, w *job.Solved) bool {
 		return bankTimes(d, w, 0,
 			canLoses)
 	}, nil},
-	{bankSmaller(1), "bank L2-L3 is small", func(d *document.Document, w *reading) bool {
+	{bankSmaller(1), "bank L2-L3 is small", func(d *document.Document, w *job.Solved) bool {
 		return bankTimes(d, w, 1,
 			canLoses)
 	}, nil},
 }
 
-func drags(d *document.Document, w *reading) bool {
-	if w.site.Load.Lightest >= w.site.Load.Usual {
+func drags(d *document.Document, w *job.Solved) bool {
+	if w.Site().Load.Lightest >= w.Site().Load.Usual {
 		return false
 	}
-	d.Machines[0].Load.Lightest = percent(w.site.Load.Lightest + dragShare)
+	d.Machines[0].Load.Lightest = percent(w.Site().Load.Lightest + dragShare)
 	return true
 }
 
 func percent(share float64) string { return unit.Plain(math.Round(share*1000)/10) + " %" }
 
-func shareTimes(d *document.Document, w *reading, by float64) bool {
-	l := w.site.Load
+func shareTimes(d *document.Document, w *job.Solved, by float64) bool {
+	l := w.Site().Load
 	if l.Kind == machine.NoLoad || l.Usual == 0 {
 		return false
 	}
@@ -89,13 +93,13 @@ func shareTimes(d *document.Document, w *reading, by float64) bool {
 	return true
 }
 
-func voltsTimes(d *document.Document, w *reading, by float64) bool {
-	d.Supply.Volts = unit.Plain(math.Round(w.site.Supply.Volts*by*10)/10) + " V"
+func voltsTimes(d *document.Document, w *job.Solved, by float64) bool {
+	d.Supply.Volts = unit.Plain(math.Round(w.Site().Supply.Volts*by*10)/10) + " V"
 	return true
 }
 
-func canTimes(d *document.Document, w *reading, by float64) bool {
-	on, ok := w.bridge.(capacitor.Installed)
+func canTimes(d *document.Document, w *job.Solved, by float64) bool {
+	on, ok := w.Bridge().(capacitor.Installed)
 	if !ok || on.Answer == nil {
 		return false
 	}
@@ -103,8 +107,8 @@ func canTimes(d *document.Document, w *reading, by float64) bool {
 	return true
 }
 
-func bankTimes(d *document.Document, w *reading, bank int, by float64) bool {
-	on, ok := w.bridge.(rotary.Installed)
+func bankTimes(d *document.Document, w *job.Solved, bank int, by float64) bool {
+	on, ok := w.Bridge().(rotary.Installed)
 	if !ok || on.Answer == nil || !on.Answer.OK {
 		return false
 	}
@@ -123,11 +127,11 @@ func bankTimes(d *document.Document, w *reading, bank int, by float64) bool {
 // document, solved, and named only where it moves the reading that way; the reading that tells
 // the first two apart is the one in which they differ most. The error is the context's, or
 // ErrNone where nothing could be read.
-func GatesOf(ctx context.Context, s *Solved) ([]bringup.Gate, error) {
-	if s.r == nil {
-		return nil, ErrNone
+func GatesOf(ctx context.Context, s *job.Solved) ([]bringup.Gate, error) {
+	if !s.Known() {
+		return nil, job.ErrNone
 	}
-	gates := cloneGates(s.plan.Gates)
+	gates := cloneGates(s.Plan().Gates)
 	own := valuesOf(gates)
 	if len(own) == 0 {
 		return gates, nil
@@ -136,12 +140,12 @@ func GatesOf(ctx context.Context, s *Solved) ([]bringup.Gate, error) {
 	texts := make([]string, len(suspects))
 	each.Of(len(suspects), func(i int) {
 		for one := &suspects[i]; one != nil && len(would[i]) == 0 && ctx.Err() == nil; one = one.less {
-			d := s.r.held()
-			if !one.put(&d, s.r) {
+			d := held(s)
+			if !one.put(&d, s) {
 				return
 			}
-			if solved, err := Solve(ctx, d); err == nil {
-				would[i], texts[i] = solved.wouldRead(), one.text
+			if solved, err := job.Solve(ctx, d); err == nil {
+				would[i], texts[i] = wouldRead(solved), one.text
 			}
 		}
 	})
@@ -163,19 +167,19 @@ func GatesOf(ctx context.Context, s *Solved) ([]bringup.Gate, error) {
 
 // wouldRead are the values that meters would show, whatever the plan says against it: what is
 // really so does not ask whether it may be. Empty where the motor does not run.
-func (s *Solved) wouldRead() (out map[string]float64) {
+func wouldRead(s *job.Solved) (out map[string]float64) {
 	out = map[string]float64{}
 	defer func() {
 		if recover() != nil { // what cannot be worked out explains nothing
 			out = map[string]float64{}
 		}
 	}()
-	if s.r == nil {
+	if !s.Known() {
 		return out
 	}
 	c := bringup.Card{}
-	if s.r.bridge.Carded() {
-		s.r.bridge.Card(&c, bridge.Planned{Wanted: &s.plan.Wanted, Findings: s.plan.Findings}, bridge.Guarded{})
+	if s.Bridge().Carded() {
+		s.Bridge().Card(&c, bridge.Planned{Wanted: &s.Plan().Wanted, Findings: s.Plan().Findings}, bridge.Guarded{})
 	}
 	for _, r := range c.Readings {
 		for _, t := range r.Takes {
@@ -189,9 +193,9 @@ func (s *Solved) wouldRead() (out map[string]float64) {
 
 // held is the document with the sizes that its plan chose entered: a suspect changes what is so,
 // not what was built.
-func (w *reading) held() document.Document {
-	d := w.doc.Clone()
-	switch on := w.bridge.(type) {
+func held(w *job.Solved) document.Document {
+	d := w.Document().Clone()
+	switch on := w.Bridge().(type) {
 	case capacitor.Installed:
 		if on.Answer != nil {
 			d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.CornerTo = unit.Plain(on.Answer.Microfarad), on.CornerTo

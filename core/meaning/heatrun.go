@@ -1,4 +1,4 @@
-package job
+package meaning
 
 import (
 	"context"
@@ -9,6 +9,7 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/finding"
+	"graybridge/core/job"
 	"graybridge/core/load"
 	"graybridge/core/logbook"
 	"graybridge/core/machine"
@@ -49,9 +50,9 @@ const oneRun = 180.0
 // HeatRunOf finds the last heat run in a book and says what it shows of a document's machine:
 // the readings are put into the document, and the plan says what it says of every heat run.
 // The error is the context's.
-func HeatRunOf(ctx context.Context, s *Solved, book []logbook.Entry) (HeatRun, error) {
+func HeatRunOf(ctx context.Context, s *job.Solved, book []logbook.Entry) (HeatRun, error) {
 	out := HeatRun{Points: []Warm{}, Curve: []Warm{}, Forecasts: []Forecast{}}
-	if s.r == nil {
+	if !s.Known() {
 		return out, ctx.Err()
 	}
 	start, air := math.NaN(), math.NaN()
@@ -79,7 +80,7 @@ func HeatRunOf(ctx context.Context, s *Solved, book []logbook.Entry) (HeatRun, e
 		out.Says = heatNone
 		return out, ctx.Err()
 	}
-	watts := s.r.side().watts()
+	watts := s.Watts()
 	if !(watts > 0) {
 		watts = unknownWatts
 	}
@@ -104,32 +105,32 @@ func HeatRunOf(ctx context.Context, s *Solved, book []logbook.Entry) (HeatRun, e
 	} else {
 		out.Says = heatAnotherPoint
 	}
-	return out, s.judgeHeat(ctx, &out)
+	return out, judgeHeat(ctx, s, &out)
 }
 
 // unknownWatts is the motor that is taken for a time constant where no plate was read.
 const unknownWatts = 1000.0
 
 // judgeHeat puts a heat run into the document and takes what its plan says.
-func (s *Solved) judgeHeat(ctx context.Context, out *HeatRun) error {
+func judgeHeat(ctx context.Context, s *job.Solved, out *HeatRun) error {
 	if out.AirC == nil {
 		out.Says = strings.TrimSpace(out.Says + " " + heatAirMissing)
 		return ctx.Err()
 	}
 	text := heatText(*out.AirC, out.Points)
-	m := s.r.machine
+	m := s.Machine()
 	if text != m.Load.HeatRun {
 		out.Into = &bringup.Into{Label: takeIn(takeHeat), Sets: []finding.Setting{{
 			Path: "machines." + m.ID + ".load.heat_run", Value: text}}}
 	}
-	d := s.r.doc.Of(m.ID).Clone()
+	d := s.Document().Of(m.ID).Clone()
 	d.Machines[0].Load.HeatRun = text
-	solved, err := Solve(ctx, d)
+	solved, err := job.Solve(ctx, d)
 	if err != nil {
 		return err
 	}
-	if i := slices.IndexFunc(solved.plan.Findings, func(f finding.Finding) bool { return f.ID == heatRunID }); i >= 0 {
-		out.Finding = &solved.plan.Findings[i]
+	if i := slices.IndexFunc(solved.Plan().Findings, func(f finding.Finding) bool { return f.ID == heatRunID }); i >= 0 {
+		out.Finding = &solved.Plan().Findings[i]
 	}
 	return nil
 }
