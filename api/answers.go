@@ -14,15 +14,15 @@ import (
 	"graybridge/core/capacitor"
 	"graybridge/core/document"
 	"graybridge/core/finding"
-	"graybridge/core/job"
 	"graybridge/core/meaning"
+	"graybridge/core/plan"
 	"graybridge/core/rotary"
 	"graybridge/drawing"
 )
 
 // Answer is what follows from a document: its plan and the drawings of it.
 type Answer struct {
-	Plan     job.Plan    `json:"plan"`
+	Plan     plan.Plan   `json:"plan"`
 	Drawings drawing.Set `json:"drawings"`
 }
 
@@ -141,7 +141,7 @@ func (c *memo[T]) work(ctx context.Context, m *made[T], d document.Document) {
 
 // tellBroken logs and counts a computation that broke: its fault is the program's, and somebody has to
 // see it.
-func tellBroken(b *job.Broken) {
+func tellBroken(b *plan.Broken) {
 	computationsBroken.WithLabelValues(b.Of).Inc()
 	slog.Error("a computation broke", "of", b.Of, "where", b.Where)
 }
@@ -152,11 +152,11 @@ func (c *memo[T]) guarded(ctx context.Context, d document.Document) (v T, err er
 			if err = ctx.Err(); err != nil { // nobody waits for it any more
 				return
 			}
-			err = &job.Broken{Of: reflect.TypeFor[T]().String(), Where: job.PanicAt()}
+			err = &plan.Broken{Of: reflect.TypeFor[T]().String(), Where: plan.PanicAt()}
 		}
-		var broke *job.Broken
+		var broke *plan.Broken
 		if !errors.As(err, &broke) {
-			if solved, ok := any(v).(*job.Solved); ok && solved != nil {
+			if solved, ok := any(v).(*plan.Solved); ok && solved != nil {
 				broke = solved.Broke
 			}
 		}
@@ -213,9 +213,9 @@ func (s *server) answer(ctx context.Context, d document.Document) (a Answer, err
 	p := *given.Plan()
 	defer func() {
 		if r := recover(); r != nil {
-			broke := &job.Broken{Of: "drawing", Where: job.PanicAt()}
+			broke := &plan.Broken{Of: "drawing", Where: plan.PanicAt()}
 			tellBroken(broke)
-			p = job.Failed(d, broke.Where)
+			p = plan.Failed(d, broke.Where)
 			a, err = Answer{p, drawing.All(drawing.SceneOf(&p))}, nil
 		}
 	}()
@@ -227,7 +227,7 @@ func orEmpty[T any](of func(context.Context, document.Document) (T, error), empt
 	document.Document) (T, error) {
 	return func(ctx context.Context, d document.Document) (T, error) {
 		v, err := of(ctx, d)
-		if errors.Is(err, job.ErrNone) {
+		if errors.Is(err, plan.ErrNone) {
 			return empty, nil
 		}
 		return v, err
@@ -244,7 +244,7 @@ const (
 )
 
 // pictureOf takes a picture of a document that is solved once for all of them.
-func pictureOf[T any](s *server, take func(context.Context, *job.Solved) (T, error)) func(context.Context,
+func pictureOf[T any](s *server, take func(context.Context, *plan.Solved) (T, error)) func(context.Context,
 	document.Document) (T, error) {
 	return func(ctx context.Context, d document.Document) (T, error) {
 		given, err := s.solved.of(ctx, d)
@@ -276,31 +276,32 @@ func (s *server) gatesOfDocument(ctx context.Context, d document.Document) ([]br
 		return nil, err
 	}
 	gates, err := meaning.GatesOf(ctx, solved)
-	if errors.Is(err, job.ErrNone) {
+	if errors.Is(err, plan.ErrNone) {
 		return []bringup.Gate{}, nil
 	}
 	return gates, err
 }
 
 func (s *server) remember() {
-	s.solved.make, s.solved.most, s.solved.each, s.solved.part = job.Solve, mostSolved, eachSolved, true
+	s.solved.make, s.solved.most, s.solved.each, s.solved.part = plan.Solve, mostSolved, eachSolved, true
 	s.answers.make, s.answers.most = s.answer, mostAnswers
 	s.streets.make, s.streets.most = s.besides, mostPictures
-	s.islands.make, s.islands.most = orEmpty(pictureOf(s, job.Island), capacitor.Island{Contours: []capacitor.Contour{},
-		Carries: []capacitor.Edge{}, Edges: []capacitor.Contour{}}), mostPictures
-	s.curves.make, s.curves.most = orEmpty(pictureOf(s, job.CurvesOf), job.Curves{Plate: []capacitor.CurvePoint{},
-		Bridge: []capacitor.CurvePoint{}, Load: []job.LoadPoint{}}), mostPictures
-	s.starts.make, s.starts.most = orEmpty(pictureOf(s, job.Start), capacitor.StartRun{TimeS: []float64{},
+	s.islands.make, s.islands.most = orEmpty(pictureOf(s, plan.Island),
+		capacitor.Island{Contours: []capacitor.Contour{},
+			Carries: []capacitor.Edge{}, Edges: []capacitor.Contour{}}), mostPictures
+	s.curves.make, s.curves.most = orEmpty(pictureOf(s, plan.CurvesOf), plan.Curves{Plate: []capacitor.CurvePoint{},
+		Bridge: []capacitor.CurvePoint{}, Load: []plan.LoadPoint{}}), mostPictures
+	s.starts.make, s.starts.most = orEmpty(pictureOf(s, plan.Start), capacitor.StartRun{TimeS: []float64{},
 		RPM:  []float64{},
 		Amps: []float64{}, Figures: []finding.Figure{}}), mostPictures
-	s.films.make, s.films.most = orEmpty(job.FilmOf, rotary.Film{TimeS: []float64{}, Speeds: []rotary.FilmSpeed{},
+	s.films.make, s.films.most = orEmpty(plan.FilmOf, rotary.Film{TimeS: []float64{}, Speeds: []rotary.FilmSpeed{},
 		Amps: []float64{}, Marks: []rotary.FilmMark{}, Figures: []finding.Figure{}}), mostPictures
-	s.sizes.make, s.sizes.most = orEmpty(job.SizesOf, rotary.Sizes{Rows: []rotary.IdlerSize{}, Unread: []string{}}),
+	s.sizes.make, s.sizes.most = orEmpty(plan.SizesOf, rotary.Sizes{Rows: []rotary.IdlerSize{}, Unread: []string{}}),
 		mostPictures
-	s.ranges.make, s.ranges.most = orEmpty(pictureOf(s, job.RangesOf), job.Ranges{Chosen: []capacitor.RangePoint{},
+	s.ranges.make, s.ranges.most = orEmpty(pictureOf(s, plan.RangesOf), plan.Ranges{Chosen: []capacitor.RangePoint{},
 		BySchool: []capacitor.RangePoint{}}), mostPictures
-	s.pairs.make, s.pairs.most = orEmpty(pictureOf(s, job.PairOf), capacitor.NoPair()), mostPictures
+	s.pairs.make, s.pairs.most = orEmpty(pictureOf(s, plan.PairOf), capacitor.NoPair()), mostPictures
 	s.gates.make, s.gates.most = s.gatesOfDocument, mostPictures
 	s.rememberWeighing()
-	s.proofs.make, s.proofs.most = orEmpty(pictureOf(s, job.PairProofOf), capacitor.NoPairProof()), mostPictures
+	s.proofs.make, s.proofs.most = orEmpty(pictureOf(s, plan.PairProofOf), capacitor.NoPairProof()), mostPictures
 }

@@ -26,7 +26,7 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/capacitor"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/rotary"
 	"graybridge/core/weigh"
 	"graybridge/store"
@@ -38,15 +38,15 @@ const Version = "1"
 // server holds what the endpoints need.
 type server struct {
 	store   *store.Store
-	solved  memo[*job.Solved] // what all others are taken of
+	solved  memo[*plan.Solved] // what all others are taken of
 	answers memo[Answer]
 	streets memo[[]gravest]
 	islands memo[capacitor.Island]
-	curves  memo[job.Curves]
+	curves  memo[plan.Curves]
 	starts  memo[capacitor.StartRun]
 	films   memo[rotary.Film]
 	sizes   memo[rotary.Sizes]
-	ranges  memo[job.Ranges]
+	ranges  memo[plan.Ranges]
 	pairs   memo[capacitor.Pair]
 	proofs  memo[capacitor.PairProof]
 	gates   memo[[]bringup.Gate]

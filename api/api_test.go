@@ -19,7 +19,7 @@ import (
 
 	"graybridge/api"
 	"graybridge/core/document"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/scenario"
 	"graybridge/store/storetest"
 	"graybridge/ui"
@@ -178,7 +178,7 @@ func TestPlanningStoresNothingAndFollowsEveryEdit(t *testing.T) {
 	t.Parallel()
 	c := start(t)
 	d := scenario.Blunger()
-	plan := func(uf string) job.Plan {
+	plan := func(uf string) plan.Plan {
 		d.Bridge.Capacitor.Microfarad = uf
 		var a api.Answer
 		got := c.do("POST", "/api/plan", d)

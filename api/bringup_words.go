@@ -9,8 +9,8 @@ import (
 	"time"
 
 	"graybridge/core/bringup"
-	"graybridge/core/job"
 	"graybridge/core/logbook"
+	"graybridge/core/plan"
 	"graybridge/store"
 )
 
@@ -106,7 +106,7 @@ func happened(e logbook.Entry) string {
 
 // trendOf begins the trend of a reading: what the plan expects of it now, and what the plate
 // says where it says something.
-func trendOf(r logbook.Read, v *bringup.Progress, p *job.Plan) Trend {
+func trendOf(r logbook.Read, v *bringup.Progress, p *plan.Plan) Trend {
 	t := Trend{Take: r.Take, Name: r.Name, Unit: r.Unit, Points: []TrendPoint{}}
 	if take, gate := v.Take(r.Take); take != nil {
 		t.Name, t.Expect, t.Low, t.High = take.Name, take.Expect, take.Low, take.High

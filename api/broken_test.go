@@ -13,7 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/document"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 )
 
 // A computation that breaks is said with its place, counted for a monitor, and not kept as an answer.
@@ -29,7 +29,7 @@ func TestABrokenComputationIsCountedAndSaid(t *testing.T) {
 	}}
 	d := document.Document{Name: "one", Machines: []document.Machine{{ID: document.First}}}
 	_, err := c.of(t.Context(), d)
-	var broke *job.Broken
+	var broke *plan.Broken
 	require.ErrorAs(t, err, &broke)
 	require.Contains(t, broke.Where, "api.")
 	said := problem(err)

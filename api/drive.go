@@ -9,9 +9,9 @@ import (
 
 	"graybridge/core/document"
 	"graybridge/core/drive"
-	"graybridge/core/job"
 	"graybridge/core/leaflet"
 	"graybridge/core/openfile"
+	"graybridge/core/plan"
 	"graybridge/drawing"
 	"graybridge/drawing/pdf"
 	"graybridge/store"
@@ -52,7 +52,7 @@ type Dial struct {
 func (s *server) drives(a huma.API) {
 	ask(s, a, "dial", "/api/drives/dial", "The hertz at which a document's drive reaches a speed",
 		func(_ context.Context, d document.Document, in *dialInput) (Dial, error) {
-			hertz, ok := job.HertzFor(d, in.Way, in.Value)
+			hertz, ok := plan.HertzFor(d, in.Way, in.Value)
 			if !ok {
 				return Dial{}, huma.Error422UnprocessableEntity("This drive does not reach that speed with this " +
 					"motor and these sheaves.")

@@ -11,7 +11,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/chi/v5"
 
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/drawing"
 	"graybridge/drawing/pdf"
 	"graybridge/drawing/svg"
@@ -116,7 +116,7 @@ func givePDF(w http.ResponseWriter, name string, out []byte) {
 }
 
 // bought are the parts as the card lists them.
-func bought(p *job.Plan) (out []pdf.Bought) {
+func bought(p *plan.Plan) (out []pdf.Bought) {
 	for _, b := range p.Buys {
 		one := pdf.Bought{What: b.What, Spec: b.Spec, Price: b.Price}
 		if b.Count > 1 {

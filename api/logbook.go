@@ -7,8 +7,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"graybridge/core/job"
 	"graybridge/core/logbook"
+	"graybridge/core/plan"
 	"graybridge/store"
 )
 
@@ -184,7 +184,7 @@ func (s *server) trends(ctx context.Context, in *machineInput) (*trendOutput, er
 }
 
 // trendsOf are the readings of a book, the latest first, each over the time.
-func trendsOf(list []logbook.Entry, p *job.Plan) []Trend {
+func trendsOf(list []logbook.Entry, p *plan.Plan) []Trend {
 	v := p.BringUp(nil)
 	by := logbook.Corrected(list)
 	at := map[string]int{}

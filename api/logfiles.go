@@ -12,8 +12,8 @@ import (
 	"github.com/go-chi/chi/v5"
 	qrcode "github.com/skip2/go-qrcode"
 
-	"graybridge/core/job"
 	"graybridge/core/logbook"
+	"graybridge/core/plan"
 	"graybridge/core/sound"
 	"graybridge/drawing/pdf"
 	"graybridge/store"
@@ -158,7 +158,7 @@ func (s *server) machineCode(w http.ResponseWriter, r *http.Request, j store.Job
 
 // onCard puts what stands in a machine's book on its card, with the code by which a phone opens
 // the bring-up.
-func (s *server) onCard(r *http.Request, j store.Job, p *job.Plan, card *pdf.Card) error {
+func (s *server) onCard(r *http.Request, j store.Job, p *plan.Plan, card *pdf.Card) error {
 	machine := j.Document.Machines[0].ID
 	book, known, err := s.store.BringUp(r.Context(), j.ID, machine)
 	if err != nil {

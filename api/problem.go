@@ -12,8 +12,8 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"graybridge/core/job"
 	"graybridge/core/openfile"
+	"graybridge/core/plan"
 	"graybridge/store"
 )
 
@@ -25,7 +25,7 @@ func problem(err error) error {
 	var full *store.Full
 	var short *store.Short
 	var told huma.StatusError
-	var broke *job.Broken
+	var broke *plan.Broken
 	if said := peopleProblem(err); said != nil {
 		return said
 	}

@@ -2,12 +2,11 @@ package api
 
 import (
 	"fmt"
+	"graybridge/core/plan"
 	"log/slog"
 	"net/http"
 
 	"github.com/go-chi/chi/v5/middleware"
-
-	"graybridge/core/job"
 )
 
 // recovered turns a handler that broke into an answer. What broke it is not
@@ -18,7 +17,7 @@ func recovered(next http.Handler) http.Handler {
 			if v := recover(); v == http.ErrAbortHandler {
 				panic(v) // a file that breaks off half-way: the connection ends
 			} else if v != nil {
-				slog.Error("a request broke", "where", job.PanicAt(), "id", middleware.GetReqID(r.Context()))
+				slog.Error("a request broke", "where", plan.PanicAt(), "id", middleware.GetReqID(r.Context()))
 				if h, ok := w.(*heldAnswer); ok {
 					h.forget()
 				}

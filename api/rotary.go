@@ -7,7 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/drawing"
 )
 
@@ -79,8 +79,8 @@ func (s *server) rotary(a huma.API) {
 			if bad := d.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			m, err := job.BalanceMapOf(ctx, d)
-			if errors.Is(err, job.ErrNone) {
+			m, err := plan.BalanceMapOf(ctx, d)
+			if errors.Is(err, plan.ErrNone) {
 				return nil, huma.Error422UnprocessableEntity("There is no converter to map yet: an idler and its " +
 					"plate come first.")
 			}

@@ -15,7 +15,7 @@ import (
 	"graybridge/api"
 	"graybridge/core/document"
 	"graybridge/core/finding"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/rotary"
 	"graybridge/core/scenario"
 	"graybridge/store"
@@ -144,7 +144,7 @@ func TestAColdYardOfConvertersFollows(t *testing.T) {
 		require.NoError(t, err)
 		grade := finding.Good
 		for _, m := range d.Machines {
-			f := job.Make(d.Of(m.ID)).Findings
+			f := plan.Make(d.Of(m.ID)).Findings
 			if len(f) > 0 && f[0].Grade.Rank() < min(grade.Rank(), finding.Note.Rank()) {
 				grade = f[0].Grade
 			}

@@ -10,7 +10,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"graybridge/core/document"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/weigh"
 )
 
@@ -175,7 +175,7 @@ func (s *server) rememberWeighing() {
 	s.borders.make, s.borders.most = s.bordered, mostPictures
 	s.columns.make = func(ctx context.Context, d document.Document) (weigh.Column, error) {
 		c, err := weigh.ColumnOf(ctx, d)
-		if errors.Is(err, job.ErrNone) {
+		if errors.Is(err, plan.ErrNone) {
 			return weigh.Column{Kind: weigh.None, Cells: []weigh.Cell{}, Schools: []weigh.School{}}, nil
 		}
 		return c, err

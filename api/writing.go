@@ -15,17 +15,17 @@ import (
 	"graybridge/core/bringup"
 	"graybridge/core/document"
 	"graybridge/core/entry"
-	"graybridge/core/job"
 	"graybridge/core/logbook"
 	"graybridge/core/meaning"
 	"graybridge/core/openfile"
+	"graybridge/core/plan"
 	"graybridge/store"
 )
 
 // gatesAt are the gates as the plan made them at each revision that entries were made on.
 type gatesAt struct {
 	now     int
-	plans   map[int]*job.Plan
+	plans   map[int]*plan.Plan
 	book    store.Book // where it ends
 	stoodAt int        // the entry whose facts stood are
 	stood   []logbook.Fact
@@ -34,7 +34,7 @@ type gatesAt struct {
 }
 
 // plan is the one that an entry was made on; the latest where that was let go.
-func (at *gatesAt) plan(e *logbook.Entry) *job.Plan {
+func (at *gatesAt) plan(e *logbook.Entry) *plan.Plan {
 	if p := at.plans[e.Revision]; p != nil {
 		return p
 	}
@@ -116,7 +116,7 @@ func (e LogEntry) entry(latest int) logbook.Entry {
 // gatesOf plans the revisions that gates and readings were made on. One that was let go since
 // is taken as the latest.
 func (s *server) gatesOf(ctx context.Context, j store.Job, machine string, entries []logbook.Entry) (*gatesAt, error) {
-	at := &gatesAt{now: j.Revision, plans: map[int]*job.Plan{}, by: by(ctx)}
+	at := &gatesAt{now: j.Revision, plans: map[int]*plan.Plan{}, by: by(ctx)}
 	plan := func(revision int, d document.Document) error {
 		solved, err := s.solved.of(ctx, d.Of(machine))
 		if err != nil {

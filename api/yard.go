@@ -10,7 +10,7 @@ import (
 
 	"graybridge/core/document"
 	"graybridge/core/finding"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/drawing"
 	"graybridge/store"
 )
@@ -25,8 +25,8 @@ type Summary struct {
 	SavedAt  time.Time       `json:"saved_at"`
 	Grade    finding.Grade   `json:"grade"`
 	Sentence string          `json:"sentence"` // the gravest finding, or the state
-	Next     job.Next        `json:"next"`
-	Bays     []job.BayState  `json:"bays" nullable:"false"`
+	Next     plan.Next       `json:"next"`
+	Bays     []plan.BayState `json:"bays" nullable:"false"`
 	Span     drawing.Drawing `json:"span"`
 	// Of its books: what was skipped or failed at the machine, and the next look.
 	Stays   []string `json:"stays,omitempty"`
@@ -86,7 +86,7 @@ func (s *server) besides(ctx context.Context, d document.Document) ([]gravest, e
 	}
 	out := []gravest{}
 	for _, m := range d.Machines[1:] {
-		one, err := job.Beside(ctx, first, d, m.ID)
+		one, err := plan.Beside(ctx, first, d, m.ID)
 		if err != nil {
 			return nil, err
 		}
@@ -244,5 +244,5 @@ func (s *server) warms(ctx context.Context, j store.Job) chan struct{} {
 func waitingSummary(j store.Job) Summary {
 	return Summary{ID: j.ID, Revision: j.Revision, SavedAt: j.UpdatedAt, Name: j.Document.Name,
 		Does: j.Document.Machines[0].Load.Does, Grade: finding.Open, Sentence: "Its plan is being worked out.",
-		Bays: []job.BayState{}, Span: drawing.Drawing{Items: []drawing.Item{}}, Waits: true}
+		Bays: []plan.BayState{}, Span: drawing.Drawing{Items: []drawing.Item{}}, Waits: true}
 }

@@ -16,9 +16,9 @@ import (
 	"graybridge/core/capacitor"
 	"graybridge/core/document"
 	"graybridge/core/fit"
-	"graybridge/core/job"
 	"graybridge/core/leads"
 	"graybridge/core/load"
+	"graybridge/core/plan"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/scenario"
@@ -125,7 +125,7 @@ func asDelivered(name string) string {
 }
 
 func all(d document.Document) map[string]drawing.Drawing {
-	p := job.Make(d)
+	p := plan.Make(d)
 	s := drawing.All(drawing.SceneOf(&p))
 	out := map[string]drawing.Drawing{
 		"path now": s.Now.Path, "box now": s.Now.Box, "windings now": s.Now.Windings,
@@ -141,7 +141,7 @@ func all(d document.Document) map[string]drawing.Drawing {
 		if d.Machines[0].Leads.Found != asDelivered(d.Name) {
 			break // the mistakes are made on what is wanted: once a machine is enough
 		}
-		if state, err := job.Mistaken(context.Background(), job.Read(context.Background(), d), m.ID); err == nil {
+		if state, err := plan.Mistaken(context.Background(), plan.Read(context.Background(), d), m.ID); err == nil {
 			v := drawing.Of(drawing.SceneOf(&p), &state)
 			out["path, "+m.ID], out["box, "+m.ID], out["windings, "+m.ID] = v.Path, v.Box, v.Windings
 		}
@@ -246,7 +246,7 @@ func count(d drawing.Drawing, ok func(drawing.Item) bool) int {
 
 func TestWhatIsNotMadeYetIsDashed(t *testing.T) {
 	d := scenario.SlipMixer()
-	p := job.Make(d)
+	p := plan.Make(d)
 	link := func(a, b string) func(drawing.Item) bool {
 		return func(i drawing.Item) bool { return i.Of == fmt.Sprintf("joint %s-%s", a, b) && i.Dash }
 	}
@@ -258,7 +258,7 @@ func TestWhatIsNotMadeYetIsDashed(t *testing.T) {
 }
 
 func TestVoltsAreOnlyShownBetweenPointsAndStudsAreMarkedLive(t *testing.T) {
-	p := job.Make(scenario.Blunger())
+	p := plan.Make(scenario.Blunger())
 	b := drawing.Box(drawing.SceneOf(&p), &p.Wanted, p.Now.Joints)
 	require.Equal(t, 6, count(b, func(i drawing.Item) bool { return i.Text == "live" }))
 	require.Zero(t, count(b, func(i drawing.Item) bool { return i.Text == "0\u00a0V" }))
@@ -266,7 +266,7 @@ func TestVoltsAreOnlyShownBetweenPointsAndStudsAreMarkedLive(t *testing.T) {
 }
 
 func TestTheSameFactsStandInWords(t *testing.T) {
-	p := job.Make(scenario.Blunger())
+	p := plan.Make(scenario.Blunger())
 	facts := map[string]string{}
 	for _, f := range append(drawing.Path(drawing.SceneOf(&p), &p.Wanted).Facts, drawing.Windings(drawing.SceneOf(&p),
 		&p.Wanted).Facts...) {

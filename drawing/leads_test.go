@@ -11,8 +11,8 @@ import (
 	"graybridge/core/bridge"
 	"graybridge/core/capacitor"
 	"graybridge/core/document"
-	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/plan"
 	"graybridge/core/scenario"
 	"graybridge/drawing"
 )
@@ -29,7 +29,7 @@ func facts(d drawing.Drawing) map[string]string {
 // joined.
 func TestEveryLeadStandsInTheBoxOnce(t *testing.T) {
 	for name, d := range documents() {
-		p := job.Make(d)
+		p := plan.Make(d)
 		if p.Link.Box != leads.Ends || d.Machines[0].Leads.Kind == leads.Three {
 			continue
 		}
@@ -49,7 +49,7 @@ func TestTheRowsAreDrawnAsTheyLie(t *testing.T) {
 	at := func(rows leads.Rows, name string) float64 {
 		d := scenario.Blunger()
 		d.Machines[0].Leads.Rows = rows
-		p := job.Make(d)
+		p := plan.Make(d)
 		box := drawing.Box(drawing.SceneOf(&p), &p.Wanted, p.Now.Joints)
 		i := slices.IndexFunc(box.Items, func(i drawing.Item) bool { return i.Text == name })
 		require.GreaterOrEqual(t, i, 0)
@@ -63,7 +63,7 @@ func TestTheRowsAreDrawnAsTheyLie(t *testing.T) {
 func TestWhatCutsTheFeedIsCalledByItsBridge(t *testing.T) {
 	d := scenario.BallMill()
 	d.Machines[0].Leads.Found, d.Machines[0].Leads.Done = "L1-U1-V1; L2-W1-W2; L3-U2-V2", nil
-	p := job.Make(d)
+	p := plan.Make(d)
 	require.True(t, p.Now.Trips, p.Now.Verdict)
 	windings := drawing.Of(drawing.SceneOf(&p), &p.Now).Windings
 	for text, n := range map[string]int{"drive trips": 1, "breaker opens": 0} {
@@ -78,14 +78,14 @@ func labelled() document.Document {
 		d.Machines[0].Leads.Bumped = "open", nil, "", ""
 	d.Machines[0].Leads.Tags, d.Machines[0].Leads.LowVolts, d.Machines[0].Leads.Touches = "6", "12",
 		"1 4 2.5\n2 5 2.5\n3 6 2.5\n1 2 open\n2 3 open\n1 3 open"
-	p := job.Make(d)
+	p := plan.Make(d)
 	for range 6 {
 		ask := p.Leads.Labelling.Ask
 		if ask == nil {
 			break
 		}
 		d.Machines[0].Leads.Senses += ask.Key + " 6.6\n"
-		p = job.Make(d)
+		p = plan.Make(d)
 	}
 	return d
 }
@@ -93,7 +93,7 @@ func labelled() document.Document {
 // Once readings have named the leads, box and card keep the tape beside the names.
 func TestTheTapeStandsBesideTheNamesFound(t *testing.T) {
 	d := labelled()
-	p := job.Make(d)
+	p := plan.Make(d)
 	require.True(t, p.Leads.Labelling.Settled, p.Leads.Labelling.Text)
 	box := drawing.Box(drawing.SceneOf(&p), &p.Wanted, p.Now.Joints)
 	for _, n := range p.Leads.Labelling.Names {
@@ -108,8 +108,8 @@ func TestTheTapeStandsBesideTheNamesFound(t *testing.T) {
 // Each half coil is drawn with its bumps; one that is open has its gap and says so.
 func TestAnOpenCoilHasAGap(t *testing.T) {
 	for _, d := range []document.Document{scenario.Blunger(), scenario.PugMill()} {
-		p := job.Make(d)
-		s, err := job.Mistaken(context.Background(), job.Read(context.Background(), d), "open-coil")
+		p := plan.Make(d)
+		s, err := plan.Mistaken(context.Background(), plan.Read(context.Background(), d), "open-coil")
 		require.NoError(t, err)
 		w := drawing.Of(drawing.SceneOf(&p), &s).Windings
 		bumps := func(coil string) int {
@@ -123,8 +123,8 @@ func TestAnOpenCoilHasAGap(t *testing.T) {
 
 // A cap not made yet is dashed; made, it is full.
 func TestCapsAreDashedUntilTheyAreMade(t *testing.T) {
-	p := job.Make(scenario.PugMill())
-	dashed := func(p *job.Plan) int {
+	p := plan.Make(scenario.PugMill())
+	dashed := func(p *plan.Plan) int {
 		return count(drawing.Box(drawing.SceneOf(p), &p.Wanted, p.Now.Joints),
 			func(i drawing.Item) bool { return i.Kind == drawing.KindShape && i.Dash })
 	}
@@ -133,7 +133,7 @@ func TestCapsAreDashedUntilTheyAreMade(t *testing.T) {
 	for _, m := range p.Moves {
 		d.Machines[0].Leads.Done = append(d.Machines[0].Leads.Done, m.ID)
 	}
-	p = job.Make(d)
+	p = plan.Make(d)
 	require.Zero(t, dashed(&p))
 }
 
@@ -161,7 +161,7 @@ func TestTheWalkNamesEveryLead(t *testing.T) {
 // the rest dashed; the supply never comes near a motor terminal.
 func TestWiresAreFullOnceTheyAreLanded(t *testing.T) {
 	d := scenario.BallMill()
-	p := job.Make(d)
+	p := plan.Make(d)
 	w := drawing.Wiring(drawing.SceneOf(&p))
 	wire := func(w drawing.Drawing, id string) (dash bool) {
 		n := count(w, func(i drawing.Item) bool { return i.Of == "wire "+id })
@@ -171,19 +171,19 @@ func TestWiresAreFullOnceTheyAreLanded(t *testing.T) {
 	require.False(t, wire(w, "in-L1"))
 	require.True(t, wire(w, "out-4U"))
 	d.Bridge.Drive.Done = append(d.Bridge.Drive.Done, "wire:out-4U")
-	p = job.Make(d)
+	p = plan.Make(d)
 	require.False(t, wire(drawing.Wiring(drawing.SceneOf(&p)), "out-4U"))
 	for _, name := range []string{"1L", "2N", "4U", "5V", "6W", "U1-W2", "V1-U2", "W1-V2"} {
 		require.Equal(t, 1, count(w, func(i drawing.Item) bool { return i.Text == name }), name)
 	}
-	none := job.Make(scenario.Blunger())
+	none := plan.Make(scenario.Blunger())
 	require.Empty(t, drawing.Wiring(drawing.SceneOf(&none)).Items)
 }
 
 // On a drive the third line is L3 and no word of a made corner is left; on a
 // capacitor it is the corner.
 func TestTheThirdLineIsCalledByItsBridge(t *testing.T) {
-	words := func(p *job.Plan) (all string) {
+	words := func(p *plan.Plan) (all string) {
 		v := drawing.All(drawing.SceneOf(p))
 		for _, d := range []drawing.Drawing{v.Wanted.Path, v.Wanted.Box, v.Wanted.Windings} {
 			for _, i := range d.Items {
@@ -195,7 +195,7 @@ func TestTheThirdLineIsCalledByItsBridge(t *testing.T) {
 		}
 		return all
 	}
-	mill, blunger := job.Make(scenario.BallMill()), job.Make(scenario.Blunger())
+	mill, blunger := plan.Make(scenario.BallMill()), plan.Make(scenario.Blunger())
 	require.NotContains(t, words(&mill), "corner")
 	require.Contains(t, words(&mill), "50\u00a0Hz")
 	require.Contains(t, words(&blunger), "made corner")
@@ -205,14 +205,14 @@ func TestTheThirdLineIsCalledByItsBridge(t *testing.T) {
 // that it is on.
 func TestAReversingSwitchReachesBothLines(t *testing.T) {
 	d := scenario.Blunger()
-	plain := job.Make(d)
+	plain := plan.Make(d)
 	require.Zero(t, count(drawing.Path(drawing.SceneOf(&plain), &plain.Wanted), func(i drawing.Item) bool {
 		return i.Of == "reversing "+
 			"switch"
 	}))
 	for _, to := range []string{"L1", "L2"} {
 		d.Bridge.Capacitor.CornerTo, d.Bridge.Capacitor.Reversing = to, capacitor.BySwitch
-		p := job.Make(d)
+		p := plan.Make(d)
 		path := drawing.Path(drawing.SceneOf(&p), &p.Wanted)
 		require.Equal(t, 1, count(path, func(i drawing.Item) bool { return i.Of == "reversing switch" }))
 		require.Contains(t, facts(path), "Reversing switch: moves the capacitor between L1 and L2, at standstill only")

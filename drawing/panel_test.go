@@ -6,7 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/rotary"
 	"graybridge/core/scenario"
 	"graybridge/drawing"
@@ -25,13 +25,13 @@ func rungs(d drawing.Drawing) map[string]string {
 // of each in the other's rung.
 func TestAPairOfContactorsIsInterlockedTwice(t *testing.T) {
 	d := scenario.ClayRoom()
-	plain := job.Make(d)
+	plain := plan.Make(d)
 	interlocks := func(x drawing.Drawing) int {
 		return count(x, func(i drawing.Item) bool { return i.Of == "interlock" })
 	}
 	require.Zero(t, interlocks(drawing.Panel(drawing.SceneOf(&plain))))
 	d.Bridge.Rotary.Turning = []string{"m3:" + rotary.TurnedByContactors}
-	p := job.Make(d)
+	p := plan.Make(d)
 	require.Equal(t, 1, interlocks(drawing.Panel(drawing.SceneOf(&p))))
 	rungs := rungs(drawing.Ladder(drawing.SceneOf(&p)))
 	forward, reverse := rungs["Clay crusher, forward"], rungs["Clay crusher, reverse"]
@@ -42,7 +42,7 @@ func TestAPairOfContactorsIsInterlockedTwice(t *testing.T) {
 
 // Every machine's rung begins with the idler's own contact: it drops out with the idler.
 func TestEveryMachineDropsOutWithTheIdler(t *testing.T) {
-	p := job.Make(scenario.ClayRoom())
+	p := plan.Make(scenario.ClayRoom())
 	rungs := rungs(drawing.Ladder(drawing.SceneOf(&p)))
 	for _, name := range []string{"Pug mill", "Clay crusher", "Balance cans"} {
 		require.True(t, strings.HasPrefix(rungs[name], "K1 ("), "%s: %s", name, rungs[name])
@@ -56,7 +56,7 @@ func TestEveryMachineDropsOutWithTheIdler(t *testing.T) {
 func TestNothingIsDrawnOfAConverterThatIsNotSolved(t *testing.T) {
 	d := scenario.ClayRoom()
 	d.Machines[0].Plate.Power = ""
-	p := job.Make(d)
+	p := plan.Make(d)
 	require.Empty(t, drawing.Panel(drawing.SceneOf(&p)).Items)
 	require.Empty(t, drawing.Ladder(drawing.SceneOf(&p)).Items)
 }

@@ -6,10 +6,10 @@ import (
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/fit"
-	"graybridge/core/job"
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/plan"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/site"
@@ -101,7 +101,7 @@ func (p *Scene) caption(none string) string {
 }
 
 // SceneOf is the scene of a plan.
-func SceneOf(p *job.Plan) *Scene {
+func SceneOf(p *plan.Plan) *Scene {
 	l := &p.Link
 	s := &Scene{Title: p.Card.Title, Now: &p.Now, Of: &p.Wanted,
 		Neutral: l.Neutral, Breaker: l.Breaker, Ahead: l.Ahead, Branch: l.Branch, Relay: l.Relay, RelayWay: l.RelayWay,

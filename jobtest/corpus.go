@@ -51,7 +51,7 @@ var (
 )
 
 var read = sync.OnceValues(func() ([]Plate, error) {
-	text, err := os.ReadFile(filepath.Join(root(), "core/job/testdata/plates.json"))
+	text, err := os.ReadFile(filepath.Join(root(), "core/plan/testdata/plates.json"))
 	if err != nil {
 		return nil, err
 	}

@@ -13,7 +13,7 @@ import (
 	"github.com/jackc/pgx/v5"
 	"github.com/stretchr/testify/require"
 
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/scenario"
 	"graybridge/store"
 	"graybridge/store/storetest"
@@ -84,9 +84,9 @@ func TestABackupRestoredIsTheSameRowByRowAndPlanByPlan(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, after, len(before))
 	for i := range before {
-		one, err := json.Marshal(job.Make(before[i].Document))
+		one, err := json.Marshal(plan.Make(before[i].Document))
 		require.NoError(t, err)
-		two, err := json.Marshal(job.Make(after[i].Document))
+		two, err := json.Marshal(plan.Make(after[i].Document))
 		require.NoError(t, err)
 		require.Equal(t, string(one), string(two), before[i].Document.Name)
 	}

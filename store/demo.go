@@ -8,7 +8,7 @@ import (
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgtype"
 
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/scenario"
 	"graybridge/core/stores"
 )
@@ -79,7 +79,7 @@ func loadBook(ctx context.Context, tx pgx.Tx, id pgtype.UUID, j scenario.Job, re
 	if err != nil || book.N > 0 {
 		return err
 	}
-	plan := job.Make(j.Document)
+	plan := plan.Make(j.Document)
 	w := Writing{Book: &book}
 	for _, e := range list {
 		e.Revision = revision

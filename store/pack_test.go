@@ -23,7 +23,7 @@ func TestARevisionIsSmall(t *testing.T) {
 	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
 	require.NoError(t, err)
 	documents := 0
-	text, err := os.ReadFile("../core/job/testdata/plates.json")
+	text, err := os.ReadFile("../core/plan/testdata/plates.json")
 	require.NoError(t, err)
 	var file struct {
 		Plates []struct {

@@ -15,7 +15,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/entry"
 	"graybridge/core/finding"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/store"
 	"graybridge/store/storetest"
 )
@@ -101,8 +101,8 @@ func TestEveryRevisionOfADatabaseOfTheFirstFormIsLifted(t *testing.T) {
 			}
 			require.Equal(t, text, now[lifted(path)], "%s revision %d: %s", r.Job, r.Revision, path)
 		}
-		for _, f := range job.Make(j.Document).Findings {
-			require.NotEqual(t, job.FailedID, f.ID)
+		for _, f := range plan.Make(j.Document).Findings {
+			require.NotEqual(t, plan.FailedID, f.ID)
 			require.NotEqual(t, finding.Grade(""), f.Grade)
 		}
 	}

@@ -10,7 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/document"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/scenario"
 	"graybridge/core/weigh"
 )
@@ -34,7 +34,7 @@ func TestTheExampleJobsArePlannedAndWeighed(t *testing.T) {
 
 		status, out, errs := called(t, "", "plan", path)
 		require.Zero(t, status, errs)
-		var p job.Plan
+		var p plan.Plan
 		require.NoError(t, json.Unmarshal([]byte(out), &p))
 		require.NotEmpty(t, p.Findings)
 
@@ -72,7 +72,7 @@ func TestWeighPrintsEachColumnWithItsDocument(t *testing.T) {
 			continue
 		}
 		require.Equal(t, c.Kind, c.Document.Bridge.Kind)
-		p := job.Make(*c.Document)
+		p := plan.Make(*c.Document)
 		require.Empty(t, p.Unreadable(), c.Kind)
 	}
 	d.Supply.Volts = "mains"

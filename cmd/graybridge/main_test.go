@@ -12,7 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/circuit"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/scenario"
 )
 
@@ -43,7 +43,7 @@ func TestPlanReadsADocumentAndPrintsItsPlan(t *testing.T) {
 	require.NoError(t, err)
 	status, out, errs := called(t, string(text), "plan", "-")
 	require.Zero(t, status, errs)
-	var p job.Plan
+	var p plan.Plan
 	require.NoError(t, json.Unmarshal([]byte(out), &p))
 	require.True(t, p.Card.Ready)
 

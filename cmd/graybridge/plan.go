@@ -4,7 +4,7 @@ import (
 	"context"
 
 	"graybridge/core/document"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 )
 
 func planJob(_ context.Context, args []string) error {
@@ -17,7 +17,7 @@ func planJob(_ context.Context, args []string) error {
 }
 
 // readJob reads a command's one job document and plans it; what cannot be read is named as bad input.
-func readJob(name, about string, args []string) (d document.Document, p job.Plan, err error) {
+func readJob(name, about string, args []string) (d document.Document, p plan.Plan, err error) {
 	path, data, err := readFile(name, about, args)
 	if err != nil {
 		return d, p, err
@@ -26,7 +26,7 @@ func readJob(name, about string, args []string) (d document.Document, p job.Plan
 	if err != nil {
 		return d, p, bad(path, err)
 	}
-	p = job.Make(f.Document)
+	p = plan.Make(f.Document)
 	if unread := p.Unreadable(); len(unread) > 0 {
 		return d, p, bad(path, unread)
 	}

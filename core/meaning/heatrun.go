@@ -9,10 +9,10 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/finding"
-	"graybridge/core/job"
 	"graybridge/core/load"
 	"graybridge/core/logbook"
 	"graybridge/core/machine"
+	"graybridge/core/plan"
 	"graybridge/core/unit"
 )
 
@@ -50,7 +50,7 @@ const oneRun = 180.0
 // HeatRunOf finds the last heat run in a book and says what it shows of a document's machine:
 // the readings are put into the document, and the plan says what it says of every heat run.
 // The error is the context's.
-func HeatRunOf(ctx context.Context, s *job.Solved, book []logbook.Entry) (HeatRun, error) {
+func HeatRunOf(ctx context.Context, s *plan.Solved, book []logbook.Entry) (HeatRun, error) {
 	out := HeatRun{Points: []Warm{}, Curve: []Warm{}, Forecasts: []Forecast{}}
 	if !s.Known() {
 		return out, ctx.Err()
@@ -112,7 +112,7 @@ func HeatRunOf(ctx context.Context, s *job.Solved, book []logbook.Entry) (HeatRu
 const unknownWatts = 1000.0
 
 // judgeHeat puts a heat run into the document and takes what its plan says.
-func judgeHeat(ctx context.Context, s *job.Solved, out *HeatRun) error {
+func judgeHeat(ctx context.Context, s *plan.Solved, out *HeatRun) error {
 	if out.AirC == nil {
 		out.Says = strings.TrimSpace(out.Says + " " + heatAirMissing)
 		return ctx.Err()
@@ -125,11 +125,12 @@ func judgeHeat(ctx context.Context, s *job.Solved, out *HeatRun) error {
 	}
 	d := s.Document().Of(m.ID).Clone()
 	d.Machines[0].Load.HeatRun = text
-	solved, err := job.Solve(ctx, d)
+	solved, err := plan.Solve(ctx, d)
 	if err != nil {
 		return err
 	}
-	if i := slices.IndexFunc(solved.Plan().Findings, func(f finding.Finding) bool { return f.ID == heatRunID }); i >= 0 {
+	if i := slices.IndexFunc(solved.Plan().Findings,
+		func(f finding.Finding) bool { return f.ID == heatRunID }); i >= 0 {
 		out.Finding = &solved.Plan().Findings[i]
 	}
 	return nil

@@ -13,8 +13,8 @@ import (
 	"graybridge/core/capacitor"
 	"graybridge/core/document"
 	"graybridge/core/each"
-	"graybridge/core/job"
 	"graybridge/core/machine"
+	"graybridge/core/plan"
 	"graybridge/core/rotary"
 	"graybridge/core/unit"
 )
@@ -24,7 +24,7 @@ import (
 type suspect struct {
 	text  string // what it is, in a sentence's place after “usually:”
 	short string // the same after “if”
-	put   func(*document.Document, *job.Solved) bool
+	put   func(*document.Document, *plan.Solved) bool
 	// less is the same by less, tried where the motor would not run with so much of it.
 	less *suspect
 }
@@ -42,39 +42,48 @@ const (
 
 // suspects of every bridge; one that does not apply to a document puts nothing.
 var suspects = []suspect{
-	{loadHeavier, "the load is heavier", func(d *document.Document, w *job.Solved) bool {
+	{loadHeavier, "the load is heavier", func(d *document.Document, w *plan.Solved) bool {
 		return shareTimes(d, w,
 			moreLoad)
 	},
-		&suspect{loadLittleHeavier, "the load is heavier", func(d *document.Document, w *job.Solved) bool {
+		&suspect{loadLittleHeavier, "the load is heavier", func(d *document.Document, w *plan.Solved) bool {
 			return shareTimes(d, w, littleMore)
 		}, nil}},
-	{loadLighter, "the load is lighter", func(d *document.Document, w *job.Solved) bool {
+	{loadLighter, "the load is lighter", func(d *document.Document, w *plan.Solved) bool {
 		return shareTimes(d, w,
 			lessLoad)
 	}, nil},
 	{somethingDrags, "something drags", drags, nil},
-	{lineLower, "the line is low", func(d *document.Document, w *job.Solved) bool { return voltsTimes(d, w, 1-lineOff) },
+	{lineLower, "the line is low", func(d *document.Document, w *plan.Solved) bool {
+		return voltsTimes(d, w,
+			1-lineOff)
+	},
 		nil},
-	{lineHigher, "the line is high", func(d *document.Document, w *job.Solved) bool {
+	{lineHigher, "the line is high", func(d *document.Document, w *plan.Solved) bool {
 		return voltsTimes(d, w,
 			1+lineOff)
 	}, nil},
-	{canSmaller, "the can is small", func(d *document.Document, w *job.Solved) bool { return canTimes(d, w, canLoses) },
+	{canSmaller, "the can is small", func(d *document.Document, w *plan.Solved) bool {
+		return canTimes(d, w,
+			canLoses)
+	},
 		nil},
-	{canLarger, "the can is large", func(d *document.Document, w *job.Solved) bool { return canTimes(d, w, canExceeds) },
+	{canLarger, "the can is large", func(d *document.Document, w *plan.Solved) bool {
+		return canTimes(d, w,
+			canExceeds)
+	},
 		nil},
-	{bankSmaller(0), "bank L1-L3 is small", func(d *document.Document, w *job.Solved) bool {
+	{bankSmaller(0), "bank L1-L3 is small", func(d *document.Document, w *plan.Solved) bool {
 		return bankTimes(d, w, 0,
 			canLoses)
 	}, nil},
-	{bankSmaller(1), "bank L2-L3 is small", func(d *document.Document, w *job.Solved) bool {
+	{bankSmaller(1), "bank L2-L3 is small", func(d *document.Document, w *plan.Solved) bool {
 		return bankTimes(d, w, 1,
 			canLoses)
 	}, nil},
 }
 
-func drags(d *document.Document, w *job.Solved) bool {
+func drags(d *document.Document, w *plan.Solved) bool {
 	if w.Site().Load.Lightest >= w.Site().Load.Usual {
 		return false
 	}
@@ -84,7 +93,7 @@ func drags(d *document.Document, w *job.Solved) bool {
 
 func percent(share float64) string { return unit.Plain(math.Round(share*1000)/10) + " %" }
 
-func shareTimes(d *document.Document, w *job.Solved, by float64) bool {
+func shareTimes(d *document.Document, w *plan.Solved, by float64) bool {
 	l := w.Site().Load
 	if l.Kind == machine.NoLoad || l.Usual == 0 {
 		return false
@@ -93,12 +102,12 @@ func shareTimes(d *document.Document, w *job.Solved, by float64) bool {
 	return true
 }
 
-func voltsTimes(d *document.Document, w *job.Solved, by float64) bool {
+func voltsTimes(d *document.Document, w *plan.Solved, by float64) bool {
 	d.Supply.Volts = unit.Plain(math.Round(w.Site().Supply.Volts*by*10)/10) + " V"
 	return true
 }
 
-func canTimes(d *document.Document, w *job.Solved, by float64) bool {
+func canTimes(d *document.Document, w *plan.Solved, by float64) bool {
 	on, ok := w.Bridge().(capacitor.Installed)
 	if !ok || on.Answer == nil {
 		return false
@@ -107,7 +116,7 @@ func canTimes(d *document.Document, w *job.Solved, by float64) bool {
 	return true
 }
 
-func bankTimes(d *document.Document, w *job.Solved, bank int, by float64) bool {
+func bankTimes(d *document.Document, w *plan.Solved, bank int, by float64) bool {
 	on, ok := w.Bridge().(rotary.Installed)
 	if !ok || on.Answer == nil || !on.Answer.OK {
 		return false
@@ -127,9 +136,9 @@ func bankTimes(d *document.Document, w *job.Solved, bank int, by float64) bool {
 // document, solved, and named only where it moves the reading that way; the reading that tells
 // the first two apart is the one in which they differ most. The error is the context's, or
 // ErrNone where nothing could be read.
-func GatesOf(ctx context.Context, s *job.Solved) ([]bringup.Gate, error) {
+func GatesOf(ctx context.Context, s *plan.Solved) ([]bringup.Gate, error) {
 	if !s.Known() {
-		return nil, job.ErrNone
+		return nil, plan.ErrNone
 	}
 	gates := cloneGates(s.Plan().Gates)
 	own := valuesOf(gates)
@@ -144,7 +153,7 @@ func GatesOf(ctx context.Context, s *job.Solved) ([]bringup.Gate, error) {
 			if !one.put(&d, s) {
 				return
 			}
-			if solved, err := job.Solve(ctx, d); err == nil {
+			if solved, err := plan.Solve(ctx, d); err == nil {
 				would[i], texts[i] = wouldRead(solved), one.text
 			}
 		}
@@ -167,7 +176,7 @@ func GatesOf(ctx context.Context, s *job.Solved) ([]bringup.Gate, error) {
 
 // wouldRead are the values that meters would show, whatever the plan says against it: what is
 // really so does not ask whether it may be. Empty where the motor does not run.
-func wouldRead(s *job.Solved) (out map[string]float64) {
+func wouldRead(s *plan.Solved) (out map[string]float64) {
 	out = map[string]float64{}
 	defer func() {
 		if recover() != nil { // what cannot be worked out explains nothing
@@ -193,7 +202,7 @@ func wouldRead(s *job.Solved) (out map[string]float64) {
 
 // held is the document with the sizes that its plan chose entered: a suspect changes what is so,
 // not what was built.
-func held(w *job.Solved) document.Document {
+func held(w *plan.Solved) document.Document {
 	d := w.Document().Clone()
 	switch on := w.Bridge().(type) {
 	case capacitor.Installed:

@@ -14,9 +14,9 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/entry"
 	"graybridge/core/finding"
-	"graybridge/core/job"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/plan"
 	"graybridge/core/rotary"
 	"graybridge/core/unit"
 )
@@ -24,7 +24,7 @@ import (
 // TakesIn are the readings of a view that the plan's models can be fitted on, each as one
 // change of the document, which names them from then on. What the document has already is not
 // offered.
-func TakesIn(s *job.Solved, v *bringup.Progress) []bringup.Into {
+func TakesIn(s *plan.Solved, v *bringup.Progress) []bringup.Into {
 	out := []bringup.Into{}
 	if !s.Known() {
 		return out
@@ -102,15 +102,19 @@ func asRead(c *bringup.Compared, value string) string {
 }
 
 // wasRead says that an entry holds what an earlier reading at the bring-up left there.
-func wasRead(w *job.Solved, path string) bool {
-	return slices.ContainsFunc(w.Devices(), func(n device.Noted) bool { return n.Path == path && n.State == device.Read })
+func wasRead(w *plan.Solved, path string) bool {
+	return slices.ContainsFunc(w.Devices(), func(n device.Noted) bool {
+		return n.Path == path &&
+			n.State == device.Read
+	})
 }
 
 // Flow is the document with the readings of a view that go into the plan by themselves; ok is false
 // where there are none. A reading that would change what a gate stands on (which joints, which parts,
 // which settings) waits for somebody to take it in: what is built stays built. So does one that stops the
 // plan: its gate holds already, and stays there to be read once more.
-func Flow(ctx context.Context, s *job.Solved, d document.Document, v *bringup.Progress) (out document.Document, ok bool,
+func Flow(ctx context.Context, s *plan.Solved, d document.Document, v *bringup.Progress) (out document.Document,
+	ok bool,
 	err error) {
 	if !s.Known() {
 		return d, false, nil
@@ -125,7 +129,7 @@ func Flow(ctx context.Context, s *job.Solved, d document.Document, v *bringup.Pr
 		for _, set := range into.Sets {
 			entry.Put(&next, set.Path, set.Value)
 		}
-		after, err := job.Solve(ctx, next.Of(s.Machine().ID))
+		after, err := plan.Solve(ctx, next.Of(s.Machine().ID))
 		if err != nil {
 			return d, false, err
 		}
@@ -137,14 +141,14 @@ func Flow(ctx context.Context, s *job.Solved, d document.Document, v *bringup.Pr
 }
 
 // stands is what the gates of a plan stand on.
-func stands(s *job.Solved) any {
+func stands(s *plan.Solved) any {
 	c := s.Plan().Card
 	return []any{c.NotReady == "", len(s.Plan().Gates), c.Joints, c.Parts, c.Settings}
 }
 
 // bumped is what a bump showed as the Leads bay has it: right or wrong, and the line to which the
 // corner's capacitor went; empty where it was not said, or any way will do.
-func bumped(w *job.Solved, v *bringup.Progress) string {
+func bumped(w *plan.Solved, v *bringup.Progress) string {
 	if w.Site().Load.Turn == load.Either {
 		return ""
 	}
@@ -169,7 +173,7 @@ func bumped(w *job.Solved, v *bringup.Progress) string {
 // ampsBySheave is a reading over plate amps of a belted machine whose torque rises with its speed,
 // as the belt's own law reads it: with it the Load bay says which sheave, how many half-turns, and
 // what speed and amps follow. ok is false where a sheave would not help or is not known.
-func ampsBySheave(w *job.Solved, amps float64) (text string, ok bool) {
+func ampsBySheave(w *plan.Solved, amps float64) (text string, ok bool) {
 	l := w.Site().Load
 	if amps <= w.Site().Column.Amps || w.Site().Column.Amps == 0 || l.Belt.MotorMM == 0 ||
 		l.Kind != machine.Fan && l.Kind != machine.Linear {
@@ -180,7 +184,7 @@ func ampsBySheave(w *job.Solved, amps float64) (text string, ok bool) {
 
 // coilOf is the ohms of one whole coil that three alike line ohms come from, by the joints as
 // wanted; the winding taken at 20 °C. ok is false where they differ by more than they may.
-func coilOf(w *job.Solved, line [3]float64) (ohm float64, ok bool) {
+func coilOf(w *plan.Solved, line [3]float64) (ohm float64, ok bool) {
 	want, whole, _ := w.Site().LineOhms(20, w.Site().Wanted)
 	mean, expected := (line[0]+line[1]+line[2])/3, (want[0]+want[1]+want[2])/3
 	for _, x := range line {
@@ -200,7 +204,7 @@ var (
 )
 
 // Sums are what the readings of a view say together.
-func Sums(p *job.Plan, v *bringup.Progress) []bringup.Beside {
+func Sums(p *plan.Plan, v *bringup.Progress) []bringup.Beside {
 	if p.Link.Bridge == document.KindCapacitor {
 		return v.Sums(madeVolts, capacitorLeads, "load-rpm")
 	}

@@ -8,7 +8,7 @@ import (
 
 	"graybridge/core/document"
 	"graybridge/core/finding"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 )
 
 // Review is a plan for a licensed person to look through: every planning figure with where it
@@ -47,8 +47,8 @@ type ReviewFigure struct {
 }
 
 // Of lays a plan out for review.
-func Of(p *job.Plan, does string) Review {
-	r := Review{Title: p.Card.Title, Plate: p.Card.Plate, Does: does, Bridge: job.TitleOf(p.Link.Bridge),
+func Of(p *plan.Plan, does string) Review {
+	r := Review{Title: p.Card.Title, Plate: p.Card.Plate, Does: does, Bridge: plan.TitleOf(p.Link.Bridge),
 		Verdict: p.Wanted.Verdict, Grade: p.Wanted.Grade, Sections: []ReviewSection{}, Questions: []string{},
 		Estimated: []string{}, Measured: []string{}, Unchecked: []string{}, Caution: ReviewCaution}
 	if len(p.Findings) > 0 { // sorted: the verdict is the gravest of what stands below
@@ -152,7 +152,7 @@ func reviewFigure(f finding.Figure) ReviewFigure {
 }
 
 // ask gathers the questions: of each size that is planning, of the wall, and of what stands open.
-func (r *Review) ask(p *job.Plan) {
+func (r *Review) ask(p *plan.Plan) {
 	for _, f := range p.Guard {
 		if strings.Contains(f.Note, "planning") {
 			r.Questions = append(r.Questions, QuestionOfSize(f.Name, f.Text))
@@ -167,7 +167,7 @@ func (r *Review) ask(p *job.Plan) {
 			r.Questions = append(r.Questions, f.Sentence)
 		}
 	}
-	if text := job.FactsOf(p.Link.Bridge).Residual; text != "" {
+	if text := plan.FactsOf(p.Link.Bridge).Residual; text != "" {
 		r.Questions = append(r.Questions, QuestionOfResidual(text))
 	}
 	r.Questions = compacted(append(r.Questions, ReviewAsks...))

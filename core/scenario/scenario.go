@@ -11,10 +11,10 @@ import (
 	"graybridge/core/dc"
 	"graybridge/core/document"
 	"graybridge/core/drive"
-	"graybridge/core/job"
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/plan"
 	"graybridge/core/plate"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
@@ -117,7 +117,7 @@ func tansyLane(name string) document.Document {
 
 // moves marks the first n moves of a job as done; n < 0 marks all.
 func moves(d *document.Document, n int) {
-	p := job.Make(*d)
+	p := plan.Make(*d)
 	for i, m := range p.Moves {
 		if n < 0 || i < n {
 			d.Machines[0].Leads.Done = append(d.Machines[0].Leads.Done, m.ID)

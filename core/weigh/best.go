@@ -13,7 +13,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/stores"
 	"graybridge/core/unit"
 )
@@ -238,7 +238,7 @@ func (w *Weigher) Drive() (Column, *Trial, error) {
 	mine := d.Bridge.Drive.Profile
 	ask := d
 	ask.Bridge.Drive.Profile = ""
-	known := drive.Offers(job.Read(w.Ctx, ask).Site(), ask.Bridge.Drive)
+	known := drive.Offers(plan.Read(w.Ctx, ask).Site(), ask.Bridge.Drive)
 	slices.SortStableFunc(known, func(a, b drive.Offer) int {
 		if a.Grade != b.Grade {
 			return b.Grade.Rank() - a.Grade.Rank()
@@ -304,7 +304,7 @@ func (w *Weigher) dearer(a, b drive.Offer, mine string) int {
 // Brushed is the motor on a controller; nil where it is no brushed one.
 func (w *Weigher) Brushed() *dc.Installed {
 	d := w.On(document.KindDC)
-	on, ok := job.Read(w.Ctx, d).Bridge().(dc.Installed)
+	on, ok := plan.Read(w.Ctx, d).Bridge().(dc.Installed)
 	if !ok || on.View == nil {
 		return nil
 	}

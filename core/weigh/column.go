@@ -9,7 +9,7 @@ import (
 	"graybridge/core/dc"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/rotary"
 	"graybridge/core/unit"
 )
@@ -77,7 +77,7 @@ func ofControls(f *finding.Finding) bool {
 // Column is a trial as a column: the figures of its plan, every stop and caution of it at the
 // question it answers, and the speeds wanted against those it has.
 func (w *Weigher) Column(t *Trial) Column {
-	c := Column{Kind: t.Kind, Name: job.TitleOf(t.Kind), Cells: []Cell{}, Schools: []School{}}
+	c := Column{Kind: t.Kind, Name: plan.TitleOf(t.Kind), Cells: []Cell{}, Schools: []School{}}
 	w.common(&c, t)
 	switch on := t.Bridge().(type) {
 	case capacitor.Installed:
@@ -145,8 +145,8 @@ func (w *Weigher) common(c *Column, t *Trial) {
 	w.draws(c, t)
 	w.guard(c, t)
 	w.parts(c, t)
-	c.Put(Cell{Row: Noise, Text: job.FactsOf(t.Kind).Noise, Mark: finding.Estimated})
-	c.Put(Cell{Row: Cannot, Text: job.FactsOf(t.Kind).Cannot, Mark: finding.Computed})
+	c.Put(Cell{Row: Noise, Text: plan.FactsOf(t.Kind).Noise, Mark: finding.Estimated})
+	c.Put(Cell{Row: Cannot, Text: plan.FactsOf(t.Kind).Cannot, Mark: finding.Computed})
 }
 
 // start is the torque at standstill against what is to be there, as the bay holds them.
@@ -198,7 +198,7 @@ func (w *Weigher) draws(c *Column, t *Trial) {
 	if factor := factorOf(t); factor > 0 {
 		notes = append(notes, "power factor "+unit.Three(factor))
 	}
-	notes = append(notes, job.FactsOf(t.Kind).Harmonics)
+	notes = append(notes, plan.FactsOf(t.Kind).Harmonics)
 	c.Put(Cell{Row: Line, Text: text, Notes: notes, Mark: run.Mark, Why: run.Why})
 }
 
@@ -242,7 +242,7 @@ func (w *Weigher) guard(c *Column, t *Trial) {
 		c.Put(Cell{Row: Guard, Text: notSized, Mark: finding.Computed})
 	} else {
 		c.Put(Cell{Row: Guard, Text: finding.Upper(strings.Join(asks, "; ")),
-			Notes: []string{job.FactsOf(t.Kind).Residual},
+			Notes: []string{plan.FactsOf(t.Kind).Residual},
 			Mark:  finding.Estimated})
 	}
 	text := circuitFrom

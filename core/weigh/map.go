@@ -9,7 +9,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/each"
 	"graybridge/core/finding"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 )
 
 // WeighMap is which bridge is taken over load and slowest speed: the borders of the answer.
@@ -35,7 +35,7 @@ var (
 // ErrNone where nothing is weighed yet.
 func MapOf(ctx context.Context, d document.Document, of Weighing) (m WeighMap, err error) {
 	if of.Waits != "" || len(of.On) == 0 {
-		return m, job.ErrNone
+		return m, plan.ErrNone
 	}
 	w, err := NewWeigher(ctx, d)
 	if err != nil {
@@ -138,14 +138,14 @@ func ColumnOf(ctx context.Context, d document.Document) (Column, error) {
 		return Column{}, err
 	}
 	if w.Waits() != "" {
-		return Column{}, job.ErrNone
+		return Column{}, plan.ErrNone
 	}
 	t, err := w.Try(w.Whole)
 	if err != nil {
 		return Column{}, err
 	}
 	if !t.Known() {
-		return Column{}, job.ErrNone
+		return Column{}, plan.ErrNone
 	}
 	if t.Kind == "" {
 		t.Kind = document.KindCapacitor

@@ -10,8 +10,8 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
-	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/plan"
 	"graybridge/core/plate"
 	"graybridge/core/rotary"
 	"graybridge/core/stores"
@@ -131,7 +131,7 @@ func (w *Weigher) idlers() (out []document.Machine) {
 	}
 	slices.SortStableFunc(all, func(a, b sized) int { return cmp.Compare(a.watts, b.watts) })
 	for _, watts := range standard {
-		e, name := job.UsualPlate(watts, 4, w.Doc.Workshop.Rules, w.Doc.Workshop.Hertz)
+		e, name := plan.UsualPlate(watts, 4, w.Doc.Workshop.Rules, w.Doc.Workshop.Hertz)
 		add(watts, name+" idler, four poles", e, kindFor(w.Doc.Workshop.Rules))
 	}
 	for _, s := range all {
@@ -241,7 +241,7 @@ func (w *Weigher) converterAhead(c *Column, t *Trial, idler string) {
 
 // noneColumn is the column of none of the bridges, with nothing in it.
 func noneColumn() Column {
-	return Column{Kind: None, Name: job.TitleOf(None), Grade: finding.Note, Cells: []Cell{},
+	return Column{Kind: None, Name: plan.TitleOf(None), Grade: finding.Note, Cells: []Cell{},
 		Schools: []School{}, Verdict: whatIsLeft}
 }
 
@@ -314,7 +314,7 @@ func tooSmall(t *Trial) (name string, amps *drive.Weighed) {
 
 // NotFor is the column of a bridge that cannot be for this motor.
 func (w *Weigher) NotFor(kind, why string) Column {
-	c := Column{Kind: kind, Name: job.TitleOf(kind), Best: noneFits, Schools: []School{}, Cells: []Cell{}}
+	c := Column{Kind: kind, Name: plan.TitleOf(kind), Best: noneFits, Schools: []School{}, Cells: []Cell{}}
 	c.Put(Cell{Row: Cannot, Text: "not for this motor", Mark: finding.Computed})
 	c.Against(Cannot, &finding.Finding{Grade: finding.Stop, Sentence: why})
 	c.Settle()

@@ -13,9 +13,9 @@ import (
 	"graybridge/core/drive"
 	"graybridge/core/entry"
 	"graybridge/core/finding"
-	"graybridge/core/job"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/plan"
 	"graybridge/core/protection"
 	"graybridge/core/site"
 	"graybridge/core/unit"
@@ -69,7 +69,7 @@ type Weighing struct {
 type Weigher struct {
 	Ctx    context.Context
 	Doc    document.Document // one machine, the one that is weighed
-	Base   *job.Solved
+	Base   *plan.Solved
 	Line   *site.Site    // the motor on the line's own volts and hertz
 	Direct *dc.Installed // the motor on a controller; nil: it is not brushed
 	Wants  wants.Wants
@@ -82,7 +82,7 @@ type Trial struct {
 	Doc    document.Document
 	Kind   string
 	Mended bool // on another circuit than the one that is there
-	*job.Solved
+	*plan.Solved
 }
 
 // Of weighs the first machine of a document on every bridge but the rotary converter,
@@ -128,7 +128,7 @@ func Of(ctx context.Context, d document.Document) (Weighing, error) {
 		out.pairs = w.Pair(&can, onCan)
 	}
 	add(can, onCan)
-	add(Column{Kind: document.KindRotary, Name: job.TitleOf(document.KindRotary), Grade: finding.Open, Waits: true,
+	add(Column{Kind: document.KindRotary, Name: plan.TitleOf(document.KindRotary), Grade: finding.Open, Waits: true,
 		Cells: []Cell{}, Schools: []School{}, Verdict: WorkedOut}, nil)
 	driven, onDriven, err := w.Drive()
 	if err != nil {
@@ -156,7 +156,7 @@ func NewWeigher(ctx context.Context, d document.Document) (*Weigher, error) {
 	d.Machines = d.Machines[:1]
 	d.Machines[0].Role = ""
 	entry.Devices(&d) // weighed as if all that is noted were there
-	base, err := job.Solve(ctx, d)
+	base, err := plan.Solve(ctx, d)
 	if err != nil {
 		return nil, err
 	}
@@ -165,7 +165,7 @@ func NewWeigher(ctx context.Context, d document.Document) (*Weigher, error) {
 		w.Wants = base.Wants()
 		w.wantsOfBridge()
 		onLine := w.On(document.KindCapacitor)
-		w.Line, w.Direct = job.Read(ctx, onLine).Site(), w.Brushed()
+		w.Line, w.Direct = plan.Read(ctx, onLine).Site(), w.Brushed()
 	}
 	return w, nil
 }
@@ -249,7 +249,7 @@ func (w *Weigher) On(kind string) document.Document {
 
 // Try plans a document.
 func (w *Weigher) Try(d document.Document) (*Trial, error) {
-	s, err := job.Solve(w.Ctx, d)
+	s, err := plan.Solve(w.Ctx, d)
 	if err != nil {
 		return nil, err
 	}

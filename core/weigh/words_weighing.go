@@ -6,7 +6,7 @@ import (
 
 	"graybridge/core/capacitor"
 	"graybridge/core/finding"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -79,7 +79,7 @@ const (
 )
 
 func WaitsFor(next string) string {
-	return "First: " + job.LowerNext(next) + ". Then the bridges can be weighed."
+	return "First: " + plan.LowerNext(next) + ". Then the bridges can be weighed."
 }
 
 // verdictOf is a column in a sentence: the gravest of what it sums up.
@@ -111,7 +111,7 @@ func partsText(all, have int) string {
 }
 
 func hoursText(kind string) string {
-	h := job.FactsOf(kind).Hours
+	h := plan.FactsOf(kind).Hours
 	return fmt.Sprintf("about %d to %d hours of work (planning)", h[0], h[1])
 }
 
@@ -226,7 +226,7 @@ func WouldDo(kind, words string, grade finding.Grade) string {
 	if grade == finding.Caution {
 		limits = ", with limits"
 	}
-	return fmt.Sprintf("%s would do%s, if %s.", job.TitleOf(kind), limits, words)
+	return fmt.Sprintf("%s would do%s, if %s.", plan.TitleOf(kind), limits, words)
 }
 
 func LoadUpTo(percent float64) string { return fmt.Sprintf("its load stayed within %.0f %%", percent) }
@@ -309,7 +309,7 @@ func borderText(kind string, from, to, speed float64) string {
 		at = fmt.Sprintf("At %.0f %% load", from)
 	}
 	return fmt.Sprintf("%s, %s: %s.", at, down,
-		job.PlainName(kind))
+		plan.PlainName(kind))
 }
 
 // alone is a circuit on which nothing else runs.

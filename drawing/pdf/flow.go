@@ -5,7 +5,7 @@ import (
 	"strings"
 
 	"graybridge/core/finding"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/drawing"
 )
 
@@ -92,7 +92,7 @@ func flowing(p *page, title, stamp string) *flow {
 }
 
 // connectionsOver prints the connections over several pages.
-func (p *page) connectionsOver(plan job.Plan, views drawing.Views, s Stamp) {
+func (p *page) connectionsOver(plan plan.Plan, views drawing.Views, s Stamp) {
 	f := flowing(p, plan.Card.Title+": connections", fmt.Sprintf("revision %d, %s", s.Revision,
 		s.At.Format("2006-01-02")))
 	f.say(false, 0, s.Workshop+" · "+plan.Card.Plate)

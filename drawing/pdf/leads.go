@@ -7,8 +7,8 @@ import (
 	"strings"
 	"time"
 
-	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/plan"
 	"graybridge/drawing"
 )
 
@@ -37,7 +37,7 @@ func (p *page) done() ([]byte, error) {
 
 // Connections prints the joints alone, large enough to read beside an open box: both drawings, the moves
 // to tick, caps, extras and names. On one page where they fit there, else on further ones.
-func Connections(plan job.Plan, views drawing.Views, s Stamp, paper Paper) ([]byte, error) {
+func Connections(plan plan.Plan, views drawing.Views, s Stamp, paper Paper) ([]byte, error) {
 	for _, size := range []float64{11, 10, 9, 8, 7} {
 		p := begin(Card{Card: plan.Card, At: s.At}, paper, size)
 		if p.connections(plan, views, s) {
@@ -56,7 +56,7 @@ type connectionPart struct {
 }
 
 // connectionParts are those that a plan has.
-func connectionParts(plan job.Plan) (out []connectionPart) {
+func connectionParts(plan plan.Plan) (out []connectionPart) {
 	if len(plan.Leads.Caps) > 0 {
 		lines := []string{plan.Leads.CapsText}
 		for _, c := range plan.Leads.Caps {
@@ -86,7 +86,7 @@ func connectionParts(plan job.Plan) (out []connectionPart) {
 const connectionFoot = "Mains kills. Locked off and proved dead before the lid opens. This page says what was " +
 	"checked and what was not; it does not replace local rules or a licensed person."
 
-func (p *page) connections(plan job.Plan, views drawing.Views, s Stamp) bool {
+func (p *page) connections(plan plan.Plan, views drawing.Views, s Stamp) bool {
 	full := p.width - 2*margin
 	x, y := margin, margin
 	p.text(true, 1.7)

@@ -14,8 +14,8 @@ import (
 
 	"graybridge/core/document"
 	"graybridge/core/drive"
-	"graybridge/core/job"
 	"graybridge/core/leads"
+	"graybridge/core/plan"
 	"graybridge/core/protection"
 	"graybridge/core/review"
 	"graybridge/core/scenario"
@@ -45,7 +45,7 @@ func TestTheConnectionPageCarriesJointsMovesAndOhms(t *testing.T) {
 	for _, d := range []document.Document{scenario.Blunger(), scenario.PugMill(), scenario.ClayShredder(),
 		scenario.BallMill()} {
 		for _, paper := range []pdf.Paper{pdf.A4, pdf.Letter} {
-			p := job.Make(d)
+			p := plan.Make(d)
 			page, err := pdf.Connections(p, drawing.All(drawing.SceneOf(&p)).Wanted, stamp, paper)
 			require.NoError(t, err, d.Name)
 			require.Len(t, pageObject.FindAll(page, -1), 1, d.Name)
@@ -64,7 +64,7 @@ func TestTheConnectionPageCarriesJointsMovesAndOhms(t *testing.T) {
 // printed are all pages of a document's machine, for each paper; every one is a file that a reader opens.
 func printed(t *testing.T, d document.Document) {
 	t.Helper()
-	p := job.Make(d)
+	p := plan.Make(d)
 	views := drawing.All(drawing.SceneOf(&p)).Wanted
 	names := []leads.LeadName{}
 	for i := range 90 {
@@ -113,7 +113,7 @@ func TestEveryMachineIsPrinted(t *testing.T) {
 
 // What does not fit on one page goes on, with nothing lost.
 func TestWhatIsLongGoesOnOverPages(t *testing.T) {
-	p := job.Make(scenario.PugMill())
+	p := plan.Make(scenario.PugMill())
 	for i := range 60 {
 		p.Moves = append(p.Moves, leads.Move{Caution: "The lid stays locked.",
 			Text: fmt.Sprintf("Move number %d: take T%d out of its cap and look at it.", i, i)})
@@ -129,7 +129,7 @@ func TestWhatIsLongGoesOnOverPages(t *testing.T) {
 		require.Contains(t, text, want)
 	}
 	checks := p.Card.Checks
-	p = job.Make(scenario.Blunger())
+	p = plan.Make(scenario.Blunger())
 	p.Card.Checks = checks
 	views = drawing.All(drawing.SceneOf(&p)).Wanted
 	page, err = pdf.Write(pdf.Card{Workshop: "Here", Card: p.Card, Drawings: views, At: stamp.At}, pdf.Letter)
@@ -142,7 +142,7 @@ func TestWhatIsLongGoesOnOverPages(t *testing.T) {
 }
 
 func TestASheetOfSettingsRunsOnOverPages(t *testing.T) {
-	p := job.Make(scenario.BallMill())
+	p := plan.Make(scenario.BallMill())
 	page, err := pdf.Sheet(p, stamp, pdf.A4)
 	require.NoError(t, err)
 	require.Len(t, pageObject.FindAll(page, -1), 1)
@@ -163,7 +163,7 @@ func TestASheetOfSettingsRunsOnOverPages(t *testing.T) {
 
 	d := scenario.BallMill()
 	d.Bridge.Drive = drive.Entry{Profile: "rill-15", SecondHand: "yes", ReadBack: "06.1 700"}
-	second, err := pdf.Sheet(job.Make(d), stamp, pdf.A4)
+	second, err := pdf.Sheet(plan.Make(d), stamp, pdf.A4)
 	require.NoError(t, err)
 	text = said(t, second)
 	require.Contains(t, text, "read", "what was read back stands where the default stood")
@@ -183,7 +183,7 @@ func TestEveryNameIsPrintedTwiceAsASleeve(t *testing.T) {
 // The circuit and its parts follow the card on pages of their own: the card stays one page.
 func TestTheCircuitFollowsTheCard(t *testing.T) {
 	for _, d := range []document.Document{scenario.Blunger(), scenario.BallMill(), scenario.JiggerWheel()} {
-		p := job.Make(d)
+		p := plan.Make(d)
 		scene := drawing.SceneOf(&p)
 		card := pdf.Card{Workshop: d.Workshop.Name, Card: p.Card, Drawings: drawing.All(scene).Wanted, Revision: 3}
 		alone, err := pdf.Write(card, pdf.A4)
@@ -210,7 +210,7 @@ func TestTheCircuitFollowsTheCard(t *testing.T) {
 // takes, and says what it is for.
 func TestAReviewPrintsEveryFigureAndQuestion(t *testing.T) {
 	for _, d := range []document.Document{scenario.Blunger(), scenario.ClayRoom(), scenario.PressFeed()} {
-		p := job.Make(d)
+		p := plan.Make(d)
 		r := review.Of(&p, "")
 		scene := drawing.SceneOf(&p)
 		of := pdf.Reviewed{Sheets: []pdf.ReviewSheet{{Review: r,

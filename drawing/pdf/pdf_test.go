@@ -13,14 +13,14 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/document"
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/scenario"
 	"graybridge/drawing"
 	"graybridge/drawing/pdf"
 )
 
 func card(d document.Document) pdf.Card {
-	p := job.Make(d)
+	p := plan.Make(d)
 	return pdf.Card{Workshop: d.Workshop.Name, Card: p.Card, Drawings: drawing.All(drawing.SceneOf(&p)).Wanted,
 		Revision: 14,
 		At:       time.Date(2026, 11, 2, 14, 2, 0, 0, time.UTC)}

@@ -2,13 +2,12 @@ package pdf
 
 import (
 	"fmt"
-
-	"graybridge/core/job"
+	"graybridge/core/plan"
 )
 
 // Sheet prints the settings of a drive as a table to key by, in as many pages
 // as it takes.
-func Sheet(plan job.Plan, s Stamp, paper Paper) ([]byte, error) {
+func Sheet(plan plan.Plan, s Stamp, paper Paper) ([]byte, error) {
 	p := begin(Card{Card: plan.Card, At: s.At}, paper, 9.5)
 	full := p.width - 2*margin
 	sheet := plan.Settings()

@@ -9,14 +9,14 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"graybridge/core/job"
+	"graybridge/core/plan"
 	"graybridge/core/scenario"
 	"graybridge/drawing"
 	"graybridge/drawing/svg"
 )
 
 func TestADrawingIsAFileThatStandsAlone(t *testing.T) {
-	p := job.Make(scenario.Blunger())
+	p := plan.Make(scenario.Blunger())
 	set := drawing.All(drawing.SceneOf(&p))
 	for _, d := range []drawing.Drawing{set.Now.Path, set.Wanted.Box, set.Wanted.Windings} {
 		text := string(svg.Write(d, drawing.Coloured("europe")))
@@ -40,7 +40,7 @@ func TestADrawingIsAFileThatStandsAlone(t *testing.T) {
 }
 
 func TestWiresTakeTheWorkshopsColours(t *testing.T) {
-	p := job.Make(scenario.Blunger())
+	p := plan.Make(scenario.Blunger())
 	d := drawing.All(drawing.SceneOf(&p)).Wanted.Path
 	require.Contains(t, string(svg.Write(d, drawing.Coloured("europe"))), "#2e66a8")
 	require.Contains(t, string(svg.Write(d, drawing.Coloured("north-america-240"))), "#b03a2e")

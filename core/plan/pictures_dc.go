@@ -1,0 +1,34 @@
+package plan
+
+import (
+	"context"
+	"errors"
+	"graybridge/core/dc"
+	"graybridge/core/document"
+)
+
+// RPMFor is the motor's rpm at which a document's DC dial gives a speed, spoken as "motor",
+// "tool", "surface" (m/s), "feet" (ft/min) or "volts" on the armature; ok is false where it does not.
+func RPMFor(d document.Document, way string, value float64) (rpm float64, ok bool) {
+	on, ok := read(context.Background(), &d).bridge.(dc.Installed)
+	if !ok {
+		return 0, false
+	}
+	return on.RPMFor(way, value)
+}
+
+// SceneOf follows a scene of a document's brushed motor in time. The error is ErrNone where
+// there is nothing to follow.
+func SceneOf(ctx context.Context, of *Solved, scene dc.Scene) (dc.Film, error) {
+	return picture(ctx, of, func(w *reading) (dc.Film, error) {
+		on, err := bridgeOf[dc.Installed](w)
+		if err != nil {
+			return dc.Film{}, err
+		}
+		film, err := on.Film(ctx, scene)
+		if errors.Is(err, dc.ErrNoFilm) {
+			err = ErrNone
+		}
+		return film, err
+	})
+}
