@@ -15,6 +15,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/meaning"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/rotary"
 	"graybridge/drawing"
@@ -286,22 +287,24 @@ func (s *server) remember() {
 	s.solved.make, s.solved.most, s.solved.each, s.solved.part = plan.Solve, mostSolved, eachSolved, true
 	s.answers.make, s.answers.most = s.answer, mostAnswers
 	s.streets.make, s.streets.most = s.besides, mostPictures
-	s.islands.make, s.islands.most = orEmpty(pictureOf(s, plan.Island),
+	s.islands.make, s.islands.most = orEmpty(pictureOf(s, picture.Island),
 		capacitor.Island{Contours: []capacitor.Contour{},
 			Carries: []capacitor.Edge{}, Edges: []capacitor.Contour{}}), mostPictures
-	s.curves.make, s.curves.most = orEmpty(pictureOf(s, plan.CurvesOf), plan.Curves{Plate: []capacitor.CurvePoint{},
-		Bridge: []capacitor.CurvePoint{}, Load: []plan.LoadPoint{}}), mostPictures
-	s.starts.make, s.starts.most = orEmpty(pictureOf(s, plan.Start), capacitor.StartRun{TimeS: []float64{},
+	s.curves.make, s.curves.most = orEmpty(pictureOf(s, picture.CurvesOf),
+		picture.Curves{Plate: []capacitor.CurvePoint{},
+			Bridge: []capacitor.CurvePoint{}, Load: []picture.LoadPoint{}}), mostPictures
+	s.starts.make, s.starts.most = orEmpty(pictureOf(s, picture.Start), capacitor.StartRun{TimeS: []float64{},
 		RPM:  []float64{},
 		Amps: []float64{}, Figures: []finding.Figure{}}), mostPictures
-	s.films.make, s.films.most = orEmpty(plan.FilmOf, rotary.Film{TimeS: []float64{}, Speeds: []rotary.FilmSpeed{},
+	s.films.make, s.films.most = orEmpty(picture.FilmOf, rotary.Film{TimeS: []float64{}, Speeds: []rotary.FilmSpeed{},
 		Amps: []float64{}, Marks: []rotary.FilmMark{}, Figures: []finding.Figure{}}), mostPictures
-	s.sizes.make, s.sizes.most = orEmpty(plan.SizesOf, rotary.Sizes{Rows: []rotary.IdlerSize{}, Unread: []string{}}),
+	s.sizes.make, s.sizes.most = orEmpty(picture.SizesOf, rotary.Sizes{Rows: []rotary.IdlerSize{}, Unread: []string{}}),
 		mostPictures
-	s.ranges.make, s.ranges.most = orEmpty(pictureOf(s, plan.RangesOf), plan.Ranges{Chosen: []capacitor.RangePoint{},
-		BySchool: []capacitor.RangePoint{}}), mostPictures
-	s.pairs.make, s.pairs.most = orEmpty(pictureOf(s, plan.PairOf), capacitor.NoPair()), mostPictures
+	s.ranges.make, s.ranges.most = orEmpty(pictureOf(s, picture.RangesOf),
+		picture.Ranges{Chosen: []capacitor.RangePoint{},
+			BySchool: []capacitor.RangePoint{}}), mostPictures
+	s.pairs.make, s.pairs.most = orEmpty(pictureOf(s, picture.PairOf), capacitor.NoPair()), mostPictures
 	s.gates.make, s.gates.most = s.gatesOfDocument, mostPictures
 	s.rememberWeighing()
-	s.proofs.make, s.proofs.most = orEmpty(pictureOf(s, plan.PairProofOf), capacitor.NoPairProof()), mostPictures
+	s.proofs.make, s.proofs.most = orEmpty(pictureOf(s, picture.PairProofOf), capacitor.NoPairProof()), mostPictures
 }

@@ -26,6 +26,7 @@ import (
 
 	"graybridge/core/bringup"
 	"graybridge/core/capacitor"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/rotary"
 	"graybridge/core/weigh"
@@ -42,11 +43,11 @@ type server struct {
 	answers memo[Answer]
 	streets memo[[]gravest]
 	islands memo[capacitor.Island]
-	curves  memo[plan.Curves]
+	curves  memo[picture.Curves]
 	starts  memo[capacitor.StartRun]
 	films   memo[rotary.Film]
 	sizes   memo[rotary.Sizes]
-	ranges  memo[plan.Ranges]
+	ranges  memo[picture.Ranges]
 	pairs   memo[capacitor.Pair]
 	proofs  memo[capacitor.PairProof]
 	gates   memo[[]bringup.Gate]

@@ -2,10 +2,11 @@ package api
 
 import (
 	"context"
-	"graybridge/core/document"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
+
+	"graybridge/core/document"
 )
 
 // documentInput is a question about a whole document.

@@ -304,8 +304,8 @@ func TestBadEntriesNameTheirField(t *testing.T) {
 	require.Equal(t, http.StatusNotFound, b.do("GET", "/api/jobs/"+b.job.ID+"/bringup?machine=m9", nil).Status)
 }
 
-// picture is a JPEG of a size.
-func picture(t *testing.T, w, h int) []byte {
+// jpegOf is a JPEG of a size.
+func jpegOf(t *testing.T, w, h int) []byte {
 	t.Helper()
 	var out bytes.Buffer
 	require.NoError(t, jpeg.Encode(&out, image.NewGray(image.Rect(0, 0, w, h)), nil))
@@ -324,7 +324,7 @@ func (b *bench) photo(data []byte, kind string) string {
 func TestPicturesAreKeptSmallAndLeaveTheirDigest(t *testing.T) {
 	t.Parallel()
 	b := newBench(t)
-	id := b.photo(picture(t, 3000, 1500), "image/jpeg")
+	id := b.photo(jpegOf(t, 3000, 1500), "image/jpeg")
 	b.write(b.entry("photo", sent{"file": id, "words": "the box, closed"}))
 	var log api.Log
 	b.get("/api/jobs/"+b.job.ID+"/log", &log)

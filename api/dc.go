@@ -10,6 +10,7 @@ import (
 	"graybridge/core/dc"
 	"graybridge/core/document"
 	"graybridge/core/openfile"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/drawing"
 	"graybridge/store"
@@ -42,7 +43,7 @@ type sceneInput struct {
 func (s *server) controllers(a huma.API) {
 	ask(s, a, "dc-dial", "/api/dc/dial", "The motor's rpm at which a document's DC dial gives a speed",
 		func(_ context.Context, d document.Document, in *dcDialInput) (DCDial, error) {
-			rpm, ok := plan.RPMFor(d, in.Way, in.Value)
+			rpm, ok := picture.RPMFor(d, in.Way, in.Value)
 			if !ok {
 				return DCDial{}, huma.Error422UnprocessableEntity("This motor does not reach that speed on this " +
 					"controller and line.")
@@ -53,7 +54,7 @@ func (s *server) controllers(a huma.API) {
 		"motor, in time; empty where there is none",
 		func(ctx context.Context, d document.Document, in *sceneInput) (dc.Film, error) {
 			scene := func(ctx context.Context, of *plan.Solved) (dc.Film, error) {
-				return plan.SceneOf(ctx, of, dc.Scene(in.Scene))
+				return picture.SceneOf(ctx, of, dc.Scene(in.Scene))
 			}
 			return orEmpty(pictureOf(s, scene), dc.Film{Seconds: []float64{}, RPM: []float64{}, Amps: []float64{},
 				Volts: []float64{}})(ctx, d)
@@ -61,7 +62,7 @@ func (s *server) controllers(a huma.API) {
 	askAlone(s, a, "dc-swap", "/api/dc/swap",
 		"A document's brushed motor beside a three-phase motor on a drive, for the same machine; empty where there "+
 			"is none",
-		orEmpty(pictureOf(s, plan.SwapOf), plan.Swap{Rows: []plan.SwapRow{}}))
+		orEmpty(pictureOf(s, picture.SwapOf), picture.Swap{Rows: []picture.SwapRow{}}))
 	askAlone(s, a, "dc-wiring", "/api/dc/wiring", "A document's DC controller drawn with its terminals, armature and "+
 		"field",
 		drawn(s, drawing.DirectWiring))

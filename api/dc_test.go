@@ -10,7 +10,7 @@ import (
 
 	"graybridge/api"
 	"graybridge/core/dc"
-	"graybridge/core/plan"
+	"graybridge/core/picture"
 	"graybridge/core/scenario"
 	"graybridge/drawing"
 )
@@ -32,7 +32,7 @@ func TestTheDCBridgeIsAsked(t *testing.T) {
 		require.Greater(t, len(f.RPM), 50, scene)
 		require.NotEmpty(t, f.Text, scene)
 	}
-	var swap plan.Swap
+	var swap picture.Swap
 	c.do("POST", "/api/dc/swap", d).into(t, &swap)
 	require.Greater(t, len(swap.Rows), 8)
 	var w drawing.Drawing
@@ -43,7 +43,7 @@ func TestTheDCBridgeIsAsked(t *testing.T) {
 	var none dc.Film
 	c.do("POST", "/api/dc/film?scene=start", scenario.Blunger()).into(t, &none)
 	require.Empty(t, none.RPM)
-	swap = plan.Swap{}
+	swap = picture.Swap{}
 	c.do("POST", "/api/dc/swap", scenario.Blunger()).into(t, &swap)
 	require.Empty(t, swap.Rows)
 }

@@ -1,12 +1,13 @@
 package api_test
 
 import (
-	"graybridge/core/document"
 	"net/http"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
+
+	"graybridge/core/document"
 )
 
 // What is left out, and what is left empty, is the same at every door: the file of the command and

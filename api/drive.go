@@ -11,7 +11,7 @@ import (
 	"graybridge/core/drive"
 	"graybridge/core/leaflet"
 	"graybridge/core/openfile"
-	"graybridge/core/plan"
+	"graybridge/core/picture"
 	"graybridge/drawing"
 	"graybridge/drawing/pdf"
 	"graybridge/store"
@@ -52,7 +52,7 @@ type Dial struct {
 func (s *server) drives(a huma.API) {
 	ask(s, a, "dial", "/api/drives/dial", "The hertz at which a document's drive reaches a speed",
 		func(_ context.Context, d document.Document, in *dialInput) (Dial, error) {
-			hertz, ok := plan.HertzFor(d, in.Way, in.Value)
+			hertz, ok := picture.HertzFor(d, in.Way, in.Value)
 			if !ok {
 				return Dial{}, huma.Error422UnprocessableEntity("This drive does not reach that speed with this " +
 					"motor and these sheaves.")

@@ -12,6 +12,7 @@ import (
 	"graybridge/core/circuit"
 	"graybridge/core/document"
 	"graybridge/core/openfile"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/drawing"
 	"graybridge/drawing/pdf"
@@ -50,7 +51,7 @@ func (s *server) leads(a huma.API) {
 			if err != nil {
 				return Mistaken{}, err
 			}
-			state, err := plan.Mistaken(ctx, given, in.Mistake)
+			state, err := picture.Mistaken(ctx, given, in.Mistake)
 			if errors.Is(err, plan.ErrNone) {
 				return Mistaken{}, huma.Error404NotFound("These leads cannot make this mistake, or the motor cannot " +
 					"be computed yet.")
@@ -76,7 +77,7 @@ func (s *server) leads(a huma.API) {
 			if err != nil {
 				return nil, problem(openfile.WithLines([]byte(in.Body.Case), err))
 			}
-			d, err := plan.FromBenchCase(in.Body.Document, b)
+			d, err := picture.FromBenchCase(in.Body.Document, b)
 			if err != nil {
 				return nil, huma.Error422UnprocessableEntity("This bench case cannot be put into a job: " +
 					err.Error() + ". Nothing was changed.")
@@ -102,7 +103,7 @@ func (s *server) leadsFiles(r chi.Router, a huma.API) {
 // benchCase gives the circuit now on the bench as the file that
 // `graybridge solve` reads.
 func (s *server) benchCase(w http.ResponseWriter, r *http.Request, j store.Job) {
-	b, ok := plan.BenchCase(j.Document, chi.URLParam(r, "state"))
+	b, ok := picture.BenchCase(j.Document, chi.URLParam(r, "state"))
 	if !ok {
 		refuse(w, r, http.StatusConflict, "There is no circuit yet: the plate and the joints come first.")
 		return

@@ -78,7 +78,7 @@ func lived(t *testing.T) *bench {
 	b.pass("discharge")
 	b.write(b.entry("gate", sent{"gate": "joints", "outcome": "skipped", "words": "made last week",
 		"who": "Bram T."}))
-	kept, gone := b.photo(picture(t, 60, 40), "image/jpeg"), b.photo(picture(t, 50, 40), "image/jpeg")
+	kept, gone := b.photo(jpegOf(t, 60, 40), "image/jpeg"), b.photo(jpegOf(t, 50, 40), "image/jpeg")
 	b.write(b.entry("photo", sent{"file": kept, "words": "the studs"}), b.entry("photo", sent{"file": gone}))
 	require.Equal(t, http.StatusNoContent, b.do("DELETE", "/api/jobs/"+b.job.ID+"/photos/"+gone, nil).Status)
 	d := scenario.Blunger()
@@ -180,7 +180,7 @@ func TestADamagedLifeNamesThePlaceAndStoresNothing(t *testing.T) {
 			lines := bytes.SplitAfter(b, []byte("\n"))
 			return bytes.Join(lines[:len(lines)-2], nil)
 		}), "log/m1.ndjson"},
-		"a picture was changed": {change(photo, func([]byte) []byte { return picture(t, 61, 40) }),
+		"a picture was changed": {change(photo, func([]byte) []byte { return jpegOf(t, 61, 40) }),
 			"log/m1.ndjson, line"},
 		"a picture is gone": {change(photo, without), "files"},
 		"no picture":        {change(photo, func([]byte) []byte { return []byte("GIF89a") }), "files/"},

@@ -2,11 +2,12 @@ package api
 
 import (
 	"fmt"
-	"graybridge/core/plan"
 	"log/slog"
 	"net/http"
 
 	"github.com/go-chi/chi/v5/middleware"
+
+	"graybridge/core/plan"
 )
 
 // recovered turns a handler that broke into an answer. What broke it is not

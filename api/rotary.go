@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/drawing"
 )
@@ -79,7 +80,7 @@ func (s *server) rotary(a huma.API) {
 			if bad := d.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			m, err := plan.BalanceMapOf(ctx, d)
+			m, err := picture.BalanceMapOf(ctx, d)
 			if errors.Is(err, plan.ErrNone) {
 				return nil, huma.Error422UnprocessableEntity("There is no converter to map yet: an idler and its " +
 					"plate come first.")

@@ -18,6 +18,7 @@ import (
 	"graybridge/core/fit"
 	"graybridge/core/leads"
 	"graybridge/core/load"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
@@ -141,7 +142,7 @@ func all(d document.Document) map[string]drawing.Drawing {
 		if d.Machines[0].Leads.Found != asDelivered(d.Name) {
 			break // the mistakes are made on what is wanted: once a machine is enough
 		}
-		if state, err := plan.Mistaken(context.Background(), plan.Read(context.Background(), d), m.ID); err == nil {
+		if state, err := picture.Mistaken(context.Background(), plan.Read(context.Background(), d), m.ID); err == nil {
 			v := drawing.Of(drawing.SceneOf(&p), &state)
 			out["path, "+m.ID], out["box, "+m.ID], out["windings, "+m.ID] = v.Path, v.Box, v.Windings
 		}

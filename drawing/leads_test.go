@@ -12,6 +12,7 @@ import (
 	"graybridge/core/capacitor"
 	"graybridge/core/document"
 	"graybridge/core/leads"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/scenario"
 	"graybridge/drawing"
@@ -109,7 +110,7 @@ func TestTheTapeStandsBesideTheNamesFound(t *testing.T) {
 func TestAnOpenCoilHasAGap(t *testing.T) {
 	for _, d := range []document.Document{scenario.Blunger(), scenario.PugMill()} {
 		p := plan.Make(d)
-		s, err := plan.Mistaken(context.Background(), plan.Read(context.Background(), d), "open-coil")
+		s, err := picture.Mistaken(context.Background(), plan.Read(context.Background(), d), "open-coil")
 		require.NoError(t, err)
 		w := drawing.Of(drawing.SceneOf(&p), &s).Windings
 		bumps := func(coil string) int {

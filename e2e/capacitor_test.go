@@ -9,7 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/circuit"
-	"graybridge/core/plan"
+	"graybridge/core/picture"
 	"graybridge/core/scenario"
 )
 
@@ -104,7 +104,7 @@ var trimFields = []string{"Lead L1", "Lead L2", "Corner lead", "Corner to L1", "
 func trimReadings(t *testing.T, microfarad float64) []string {
 	d := scenario.Blunger()
 	d.Machines[0].Load.Share = "50 %"
-	b, ok := plan.BenchCase(d, "wanted")
+	b, ok := picture.BenchCase(d, "wanted")
 	require.True(t, ok)
 	m := &b.Circuit.Machines[0]
 	m.Equivalent.XmOhm *= 0.94

@@ -2,10 +2,11 @@ package store
 
 import (
 	"context"
-	"graybridge/core/document"
 	"time"
 
 	"github.com/jackc/pgx/v5"
+
+	"graybridge/core/document"
 )
 
 // Revision is one line of a job's history.

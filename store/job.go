@@ -4,13 +4,14 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"graybridge/core/document"
 	"slices"
 	"strings"
 	"time"
 
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgtype"
+
+	"graybridge/core/document"
 )
 
 // Job is a stored job at one revision. Its document carries the settings of

@@ -6,11 +6,12 @@ import (
 	"embed"
 	"encoding/json"
 	"fmt"
-	"graybridge/core/document"
 	"io"
 	"sync"
 
 	"github.com/jackc/pgx/v5/pgtype"
+
+	"graybridge/core/document"
 )
 
 // Revisions are many and alike, and each is a kilobyte that PostgreSQL keeps as it is: its

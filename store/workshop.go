@@ -3,10 +3,11 @@ package store
 import (
 	"context"
 	"errors"
-	"graybridge/core/document"
 
 	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgtype"
+
+	"graybridge/core/document"
 )
 
 // Workshop is a stored workshop.

@@ -2,6 +2,7 @@ package main
 
 import (
 	"context"
+
 	"graybridge/core/weigh"
 )
 

@@ -1,8 +1,9 @@
 package bridge
 
 import (
-	"graybridge/core/finding"
 	"strings"
+
+	"graybridge/core/finding"
 )
 
 // WayView is one arrangement that the leads allow, on this supply and bridge.

@@ -3,6 +3,7 @@ package bridge
 import (
 	"cmp"
 	"fmt"
+
 	"graybridge/core/can"
 	"graybridge/core/stores"
 	"graybridge/core/table"

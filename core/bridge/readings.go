@@ -1,12 +1,13 @@
 package bridge
 
 import (
+	"math"
+
 	"graybridge/core/bringup"
 	"graybridge/core/can"
 	"graybridge/core/finding"
 	"graybridge/core/site"
 	"graybridge/core/unit"
-	"math"
 )
 
 // lineDoubt is how far a line may lie from its volts of another hour.

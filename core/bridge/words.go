@@ -2,6 +2,7 @@ package bridge
 
 import (
 	"fmt"
+
 	"graybridge/core/finding"
 )
 

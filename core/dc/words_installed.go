@@ -2,6 +2,7 @@ package dc
 
 import (
 	"fmt"
+
 	"graybridge/core/bridge"
 )
 

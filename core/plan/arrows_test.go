@@ -43,7 +43,7 @@ func TestArrowsPointOneWay(t *testing.T) {
 		"logbook": list("openfile"), "device": list(), "sound": list(), "label": list("unit"),
 		"bridge": list(site...), "capacitor": list(bridges...), "drive": list(bridges...), "rotary": list(bridges...),
 		"dc": list(bridges...), "document": list(document...), "plan": list(plan...),
-		"weigh": list(over...), "review": list(over...), "meaning": list(over...),
+		"weigh": list(over...), "review": list(over...), "meaning": list(over...), "picture": list(over...),
 		"scenario": list(over...),
 	}
 	for _, line := range strings.Split(strings.TrimSpace(string(out)), "\n") {

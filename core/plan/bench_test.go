@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"graybridge/core/document"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/scenario"
 )
@@ -82,7 +83,7 @@ func BenchmarkPlanCorpus(b *testing.B) {
 func BenchmarkStartRun(b *testing.B) {
 	d := scenario.Blunger()
 	for b.Loop() {
-		if _, ok := pictured(plan.Start)(d); !ok {
+		if _, ok := pictured(picture.Start)(d); !ok {
 			b.Fatal("no run-up")
 		}
 	}
@@ -91,7 +92,7 @@ func BenchmarkStartRun(b *testing.B) {
 func BenchmarkIsland(b *testing.B) {
 	d := scenario.Blunger()
 	for b.Loop() {
-		if _, ok := pictured(plan.Island)(d); !ok {
+		if _, ok := pictured(picture.Island)(d); !ok {
 			b.Fatal("no island")
 		}
 	}

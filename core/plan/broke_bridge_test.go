@@ -16,6 +16,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/machine"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/plate"
 	"graybridge/core/protection"
@@ -101,7 +102,7 @@ func TestTheStartButtonsContactBreaksWhatFlowsInIt(t *testing.T) {
 	spec, _, _ = strings.Cut(spec, " of ")
 	amps, _, err := unit.Amps.One(spec)
 	require.NoError(t, err, b.Spec)
-	c, ok := plan.BenchCase(d, "wanted")
+	c, ok := picture.BenchCase(d, "wanted")
 	require.True(t, ok)
 	// At full speed, held in: the start capacitor's own amps at the corner's volts then.
 	c.Circuit.Elements = append(c.Circuit.Elements, circuit.Element{Name: "start", Kind: circuit.Capacitor, From: "L3",

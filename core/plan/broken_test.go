@@ -17,22 +17,28 @@ func TestAPictureThatBreaksSaysWhere(t *testing.T) {
 	t.Parallel()
 	d := document.New("Broken", document.Workshop{Name: "Here", Rules: table.Metric, Volts: 230, Hertz: 50,
 		Colours: document.Europe})
-	_, err := picture(t.Context(), Read(t.Context(), d), func(*reading) (Curves, error) { panic("typed by somebody") })
+	_, err := Picture(t.Context(), Read(t.Context(), d), func(*Solved) (LeadsPlan,
+		error) {
+		panic("typed by somebody")
+	})
 	var broke *Broken
 	require.ErrorAs(t, err, &broke)
 	require.NotErrorIs(t, err, ErrNone)
-	require.Equal(t, "plan.Curves", broke.Of)
+	require.Equal(t, "plan.LeadsPlan", broke.Of)
 	require.Contains(t, broke.Where, "core/plan.TestAPictureThatBreaks")
 	require.NotContains(t, err.Error(), "typed by somebody", "nothing that was entered is told")
 
-	_, err = picture(t.Context(), Read(t.Context(), d), func(*reading) (float64, error) { return math.NaN(), nil })
+	_, err = Picture(t.Context(), Read(t.Context(), d), func(*Solved) (float64, error) { return math.NaN(), nil })
 	require.ErrorAs(t, err, &broke)
 	require.Equal(t, noSense, broke.Where)
-	_, err = picture(t.Context(), Read(t.Context(), d), func(*reading) (Curves, error) { return Curves{}, ErrNone })
+	_, err = Picture(t.Context(), Read(t.Context(), d), func(*Solved) (LeadsPlan, error) {
+		return LeadsPlan{},
+			ErrNone
+	})
 	require.ErrorIs(t, err, ErrNone)
 	gone, cancel := context.WithCancel(t.Context())
 	cancel()
-	_, err = picture(gone, Read(gone, d), func(*reading) (Curves, error) { panic("late") })
+	_, err = Picture(gone, Read(gone, d), func(*Solved) (LeadsPlan, error) { panic("late") })
 	require.ErrorIs(t, err, context.Canceled)
 }
 

@@ -7,7 +7,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"graybridge/core/plan"
+	"graybridge/core/picture"
 	"graybridge/core/plate"
 	"graybridge/core/scenario"
 	"graybridge/core/site"
@@ -23,7 +23,7 @@ func TestTwinsHoldTheMotorThatThePlateWasMadeFrom(t *testing.T) {
 	dice := rand.New(rand.NewPCG(1, 2))
 	for _, c := range corpus(t) {
 		var bands [3]site.Band
-		twins := plan.TwinsOf(context.Background(), c.document(), 0)
+		twins := picture.TwinsOf(context.Background(), c.document(), 0)
 		for _, w := range twins {
 			for i, x := range []float64{w.Efficiency, w.Model.PowerFactor, w.Model.RatedSlip} {
 				bands[i].Add(x)
@@ -66,7 +66,7 @@ func TestTwinsHoldTheMotorThatThePlateWasMadeFrom(t *testing.T) {
 func BenchmarkTwins(b *testing.B) {
 	d := scenario.Blunger()
 	for b.Loop() {
-		if len(plan.TwinsOf(context.Background(), d, 0)) == 0 {
+		if len(picture.TwinsOf(context.Background(), d, 0)) == 0 {
 			b.Fatal("none")
 		}
 	}

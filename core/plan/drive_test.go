@@ -12,6 +12,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/finding"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/scenario"
 	"graybridge/core/unit"
@@ -52,7 +53,7 @@ func TestTheBallMillIsPlannedOnItsDrive(t *testing.T) {
 		require.NotContains(t, m.Text, "capacitor")
 	}
 	for _, m := range p.Leads.Mistakes {
-		s, err := plan.Mistaken(context.Background(), plan.Read(context.Background(), scenario.BallMill()), m.ID)
+		s, err := picture.Mistaken(context.Background(), plan.Read(context.Background(), scenario.BallMill()), m.ID)
 		require.NoError(t, err, m.ID)
 		require.True(t, s.Solved || s.Short, m.ID)
 	}
@@ -147,7 +148,7 @@ func TestWithoutADriveItIsAsked(t *testing.T) {
 	require.Equal(t, "Choose the drive", p.Next.Text)
 	require.Len(t, p.Drive.Choices, 4)
 	require.False(t, p.Wanted.Solved)
-	_, ok := pictured(plan.Island)(d)
+	_, ok := pictured(picture.Island)(d)
 	require.False(t, ok)
 	d.Bridge.Drive = drive.Entry{Profile: "nobody-9"}
 	require.NotEmpty(t, d.Validate())
@@ -172,7 +173,7 @@ func TestAnOwnProfileTravelsWithTheJob(t *testing.T) {
 
 func TestABenchCaseOfADriveIsThreePhases(t *testing.T) {
 	t.Parallel()
-	b, ok := plan.BenchCase(scenario.BallMill(), "wanted")
+	b, ok := picture.BenchCase(scenario.BallMill(), "wanted")
 	require.True(t, ok)
 	require.Len(t, b.Sources, 3)
 	_, err := circuit.SolveCase(&b.Circuit)

@@ -19,6 +19,7 @@ import (
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/plate"
 	"graybridge/core/protection"
@@ -154,7 +155,7 @@ func TestNoBridgeHelpsAStarOnlyMotorAt230Volts(t *testing.T) {
 	require.Equal(t, finding.Stop, found(p, "capacitor.none").Grade)
 	require.False(t, p.Card.Ready)
 	require.NotEmpty(t, p.Card.NotReady)
-	_, ok := pictured(plan.Island)(scenario.DryingTurntable())
+	_, ok := pictured(picture.Island)(scenario.DryingTurntable())
 	require.False(t, ok)
 }
 
@@ -353,7 +354,7 @@ func TestEveryWhyReachesItsFormula(t *testing.T) {
 		}
 	}
 	require.Greater(t, led, 30)
-	run, ok := pictured(plan.Start)(scenario.Blunger())
+	run, ok := pictured(picture.Start)(scenario.Blunger())
 	require.True(t, ok)
 	p := plan.Make(scenario.Blunger())
 	for _, list := range [][]finding.Figure{p.Motor, p.Bridge, p.Supply, p.Guard, p.Load, run.Figures} {
@@ -411,7 +412,7 @@ func lightRound(d document.Document, microfarad string) string {
 // The bridge's curve meets the load's where the plan says the motor runs.
 func TestTheCurvesMeetWhereTheMotorRuns(t *testing.T) {
 	t.Parallel()
-	c, ok := pictured(plan.CurvesOf)(scenario.Blunger())
+	c, ok := pictured(picture.CurvesOf)(scenario.Blunger())
 	require.True(t, ok)
 	p := plan.Make(scenario.Blunger())
 	require.Equal(t, p.Wanted.RPM, unit.Whole(c.RPM, "rpm"))
@@ -422,9 +423,9 @@ func TestTheCurvesMeetWhereTheMotorRuns(t *testing.T) {
 		}
 	}
 	require.InDelta(t, 1, c.Plate[94].Torque, 0.06, "1410 rpm is the plate's own point")
-	none, ok := pictured(plan.CurvesOf)(scenario.DryingTurntable())
+	none, ok := pictured(picture.CurvesOf)(scenario.DryingTurntable())
 	require.True(t, ok)
 	require.Empty(t, none.Bridge)
-	_, ok = pictured(plan.CurvesOf)(document.New("Empty", scenario.TansyLane()))
+	_, ok = pictured(picture.CurvesOf)(document.New("Empty", scenario.TansyLane()))
 	require.False(t, ok)
 }

@@ -50,7 +50,7 @@ func (r *reading) ladder(p *Plan) protection.Ladder {
 	switch r.doc.Bridge.Kind {
 	case document.KindDrive:
 		c.NoOverload = true
-		if on, err := bridgeOf[drive.Installed](r); err == nil && on.Profile != nil {
+		if on, ok := r.bridge.(drive.Installed); ok && on.Profile != nil {
 			if c.FaultEnds = on.Profile.Ends(drive.FaultOut); c.FaultEnds != "" {
 				c.Fault = "the drive"
 			}

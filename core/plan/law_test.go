@@ -21,6 +21,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/machine"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/plate"
 	"graybridge/core/table"
@@ -38,7 +39,7 @@ type witness struct {
 }
 
 func look(t *testing.T, d document.Document, p plan.Plan) (w witness, ok bool) {
-	b, ok := plan.BenchCase(d, "wanted")
+	b, ok := picture.BenchCase(d, "wanted")
 	if !ok || len(b.Elements) == 0 || d.Bridge.Kind == document.KindRotary { // a street has a law of its own
 		return w, false
 	}

@@ -277,3 +277,12 @@ func (w *reading) sayState(moves []leads.Move) (said []finding.Finding) {
 	}
 	return said
 }
+
+// mistakes are the faults that these leads and this bridge can have.
+func (w *reading) mistakes() []leads.Mistake {
+	if w.site.Wanted == nil || w.site.Model == nil {
+		return nil
+	}
+	return slices.DeleteFunc(leads.Mistakes(w.site.Hand, w.site.Wanted),
+		func(m leads.Mistake) bool { return !w.bridge.Able(m) })
+}

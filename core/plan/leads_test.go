@@ -13,6 +13,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/plate"
 	"graybridge/core/scenario"
@@ -124,7 +125,7 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 		scenario.ClayShredder()} {
 		right := plan.Make(d)
 		for _, m := range right.Leads.Mistakes {
-			s, err := plan.Mistaken(context.Background(), plan.Read(context.Background(), d), m.ID)
+			s, err := picture.Mistaken(context.Background(), plan.Read(context.Background(), d), m.ID)
 			require.NoError(t, err, "%s: %s", d.Name, m.ID)
 			require.True(t, s.Solved || s.Short, "%s: %s: %s", d.Name, m.ID, s.Verdict)
 			seen[m.ID] = true
@@ -147,14 +148,14 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 			}
 			require.NotEqual(t, right.Wanted.Verdict, s.Verdict, "%s: %s", d.Name, m.ID)
 		}
-		all, err := plan.Faults(context.Background(), plan.Read(context.Background(), d))
+		all, err := picture.Faults(context.Background(), plan.Read(context.Background(), d))
 		require.NoError(t, err)
 		require.Len(t, all, len(right.Leads.Mistakes), "the same, in one batch")
 		for _, f := range all {
-			s, _ := plan.Mistaken(context.Background(), plan.Read(context.Background(), d), f.ID)
+			s, _ := picture.Mistaken(context.Background(), plan.Read(context.Background(), d), f.ID)
 			require.Equal(t, s, f.State, "%s: %s", d.Name, f.ID)
 		}
-		_, err = plan.Mistaken(context.Background(), plan.Read(context.Background(), d), "no such mistake")
+		_, err = picture.Mistaken(context.Background(), plan.Read(context.Background(), d), "no such mistake")
 		require.ErrorIs(t, err, plan.ErrNone)
 	}
 	for _, id := range []string{"left-high", "other-family", "star-table", "delta-table", "wrong-cap", "half-reversed",
@@ -162,9 +163,9 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 		"start-left-in", "other-line"} {
 		require.True(t, seen[id], id)
 	}
-	s, _ := plan.Mistaken(context.Background(), plan.Read(context.Background(), lowered()), "delta-table")
+	s, _ := picture.Mistaken(context.Background(), plan.Read(context.Background(), lowered()), "delta-table")
 	require.True(t, s.Trips, s.Verdict)
-	s, _ = plan.Mistaken(context.Background(), plan.Read(context.Background(), lowered()), "no-capacitor")
+	s, _ = picture.Mistaken(context.Background(), plan.Read(context.Background(), lowered()), "no-capacitor")
 	require.False(t, s.Starts)
 }
 
@@ -173,7 +174,7 @@ func TestEveryClassicMistakeIsSolved(t *testing.T) {
 func TestABenchCaseGoesOutAndComesBack(t *testing.T) {
 	t.Parallel()
 	for _, d := range []document.Document{scenario.Blunger(), lowered(), scenario.ClayShredder()} {
-		b, ok := plan.BenchCase(d, "wanted")
+		b, ok := picture.BenchCase(d, "wanted")
 		require.True(t, ok, d.Name)
 		p := plan.Make(d)
 		text, err := json.Marshal(b)
@@ -183,22 +184,22 @@ func TestABenchCaseGoesOutAndComesBack(t *testing.T) {
 		answer, err := circuit.SolveCase(&again.Circuit)
 		require.NoError(t, err)
 		require.Greater(t, answer.Machines["motor"].TorqueNm, 0.0)
-		back, err := plan.FromBenchCase(d, again)
+		back, err := picture.FromBenchCase(d, again)
 		require.NoError(t, err)
 		require.Equal(t, p.Wanted.Named, plan.Make(back).Now.Named)
 		require.Equal(t, p.Link.CornerTo, back.Bridge.Capacitor.CornerTo)
 
 		two := again
 		two.Machines = append(slices.Clone(again.Machines), again.Machines[0])
-		_, err = plan.FromBenchCase(d, two)
+		_, err = picture.FromBenchCase(d, two)
 		require.ErrorContains(t, err, "2 machines")
 		odd := again
 		odd.Machines = slices.Clone(again.Machines)
 		odd.Machines[0].Coils = odd.Machines[0].Coils[:1]
-		_, err = plan.FromBenchCase(d, odd)
+		_, err = picture.FromBenchCase(d, odd)
 		require.ErrorContains(t, err, "none of a job's")
 	}
-	_, ok := plan.BenchCase(document.New("Empty", scenario.TansyLane()), "now")
+	_, ok := picture.BenchCase(document.New("Empty", scenario.TansyLane()), "now")
 	require.False(t, ok)
 }
 

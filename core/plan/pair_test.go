@@ -12,13 +12,14 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/machine"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/scenario"
 	"graybridge/core/unit"
 )
 
 func pairOf(d document.Document) (capacitor.Pair, bool) {
-	p, err := plan.PairOf(context.Background(), plan.Read(context.Background(), d))
+	p, err := picture.PairOf(context.Background(), plan.Read(context.Background(), d))
 	return p, err == nil
 }
 
@@ -112,7 +113,7 @@ func TestThePairTurnsBothWaysAndIsProvedInTime(t *testing.T) {
 	a, _ := line(one, "usual")
 	b, _ := line(other, "usual")
 	require.Equal(t, a.Text, b.Text)
-	proof, err := plan.PairProofOf(context.Background(), plan.Read(context.Background(), d))
+	proof, err := picture.PairProofOf(context.Background(), plan.Read(context.Background(), d))
 	require.NoError(t, err)
 	rows := map[string]capacitor.PairLine{}
 	for _, r := range proof.Rows {

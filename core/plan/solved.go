@@ -2,13 +2,17 @@ package plan
 
 import (
 	"context"
-	"graybridge/core/bridge"
-	"graybridge/core/device"
-	"graybridge/core/document"
-	"graybridge/core/site"
-	"graybridge/core/wants"
 	"reflect"
 	"sync"
+
+	"graybridge/core/bridge"
+	"graybridge/core/capacitor"
+	"graybridge/core/device"
+	"graybridge/core/document"
+	"graybridge/core/finding"
+	"graybridge/core/leads"
+	"graybridge/core/site"
+	"graybridge/core/wants"
 )
 
 // Solved is a document read, its bridge worked out and its plan made, once: what is drawn of
@@ -47,6 +51,12 @@ func (s *Solved) Devices() []device.Noted { return s.r.devices }
 
 // Watts at the shaft by the plate, of whichever kind of motor; 0: not read.
 func (s *Solved) Watts() float64 { return s.r.side().watts() }
+
+// Said of the document before supply and protection are judged.
+func (s *Solved) Said() []finding.Finding { return s.r.said() }
+
+// Mistakes are the faults that these leads and this bridge can have.
+func (s *Solved) Mistakes() []leads.Mistake { return s.r.mistakes() }
 
 // Wants are what the choice of the bridge is asked by.
 func (s *Solved) Wants() wants.Wants { return s.r.wants }
@@ -104,9 +114,9 @@ func planned(ctx context.Context, r *reading, d document.Document) (*Solved, err
 	return &Solved{r: r, plan: made}, nil
 }
 
-// picture computes one picture of what is solved. The error is ErrNone where there is none, a
+// Picture computes one picture of what is solved. The error is ErrNone where there is none, a
 // *Broken where the computation broke, or the context's.
-func picture[T any](ctx context.Context, s *Solved, take func(w *reading) (T, error)) (out T, err error) {
+func Picture[T any](ctx context.Context, s *Solved, take func(s *Solved) (T, error)) (out T, err error) {
 	defer func() {
 		if v := recover(); v != nil {
 			err = brokenAt(nameOf[T]())
@@ -126,14 +136,18 @@ func picture[T any](ctx context.Context, s *Solved, take func(w *reading) (T, er
 	}
 	s.turn.Lock()
 	defer s.turn.Unlock()
-	return take(s.r)
+	return take(s)
 }
 
-// bridgeOf is the bridge of a reading where it is of a kind, else ErrNone.
-func bridgeOf[B bridge.Bridge](w *reading) (b B, err error) {
-	b, ok := w.bridge.(B)
+// On is the bridge of what was solved where it is of a kind, else ErrNone.
+func On[B bridge.Bridge](s *Solved) (b B, err error) {
+	b, ok := s.r.bridge.(B)
 	if !ok {
 		return b, ErrNone
 	}
 	return b, nil
 }
+
+// ErrNone says that a document's motor cannot be computed, or that its bridge
+// gives no such picture.
+var ErrNone = capacitor.ErrNone

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/document"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/scenario"
 )
@@ -25,8 +26,8 @@ func TestPicturesOfASolvedDocumentAreThoseOfTheDocument(t *testing.T) {
 	var all sync.WaitGroup
 	for range 4 {
 		all.Go(func() {
-			a, err := plan.Island(ctx, s)
-			b, err2 := plan.Island(ctx, plan.Read(ctx, d))
+			a, err := picture.Island(ctx, s)
+			b, err2 := picture.Island(ctx, plan.Read(ctx, d))
 			if err != nil || err2 != nil || len(a.Edges) != len(b.Edges) {
 				t.Error("another island", err, err2)
 			}
@@ -37,8 +38,8 @@ func TestPicturesOfASolvedDocumentAreThoseOfTheDocument(t *testing.T) {
 			}
 		})
 		all.Go(func() {
-			a, err := plan.RangesOf(ctx, s)
-			b, err2 := plan.RangesOf(ctx, plan.Read(ctx, d))
+			a, err := picture.RangesOf(ctx, s)
+			b, err2 := picture.RangesOf(ctx, plan.Read(ctx, d))
 			if err != nil || err2 != nil || len(a.Chosen) != len(b.Chosen) {
 				t.Error("another range", err, err2)
 				return
@@ -50,8 +51,8 @@ func TestPicturesOfASolvedDocumentAreThoseOfTheDocument(t *testing.T) {
 			}
 		})
 		all.Go(func() {
-			a, err := plan.Mistaken(ctx, s, "no-capacitor")
-			b, err2 := plan.Mistaken(ctx, plan.Read(ctx, d), "no-capacitor")
+			a, err := picture.Mistaken(ctx, s, "no-capacitor")
+			b, err2 := picture.Mistaken(ctx, plan.Read(ctx, d), "no-capacitor")
 			if err != nil || err2 != nil || a.Verdict != b.Verdict {
 				t.Error("another fault", err, err2)
 			}
@@ -61,13 +62,13 @@ func TestPicturesOfASolvedDocumentAreThoseOfTheDocument(t *testing.T) {
 	require.Equal(t, plan.Make(d), *s.Plan())
 	none, err := plan.Solve(ctx, document.New("Empty", scenario.TansyLane()))
 	require.NoError(t, err)
-	_, err = plan.Island(ctx, none)
+	_, err = picture.Island(ctx, none)
 	require.ErrorIs(t, err, plan.ErrNone)
 	gone, stop := context.WithCancel(ctx)
 	stop()
 	_, err = plan.Solve(gone, d)
 	require.ErrorIs(t, err, context.Canceled)
-	_, err = plan.RangesOf(gone, s)
+	_, err = picture.RangesOf(gone, s)
 	require.ErrorIs(t, err, context.Canceled)
 }
 
@@ -76,10 +77,10 @@ func BenchmarkPictures(b *testing.B) {
 	ctx := context.Background()
 	d := scenario.Blunger()
 	ask := func(of func() *plan.Solved) {
-		_, _ = plan.RangesOf(ctx, of())
-		_, _ = plan.CurvesOf(ctx, of())
-		_, _ = plan.Start(ctx, of())
-		_, _ = plan.Island(ctx, of())
+		_, _ = picture.RangesOf(ctx, of())
+		_, _ = picture.CurvesOf(ctx, of())
+		_, _ = picture.Start(ctx, of())
+		_, _ = picture.Island(ctx, of())
 	}
 	b.Run("once", func(b *testing.B) {
 		for b.Loop() {

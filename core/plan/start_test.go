@@ -10,6 +10,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/scenario"
 )
@@ -42,7 +43,7 @@ func TestAStartCapacitorIsSizedAndFitted(t *testing.T) {
 // capacitor on the way, and ends at the plan's speed.
 func TestTheRunUpAgreesWithThePlan(t *testing.T) {
 	t.Parallel()
-	run, ok := pictured(plan.Start)(scenario.Blunger())
+	run, ok := pictured(picture.Start)(scenario.Blunger())
 	require.True(t, ok)
 	require.True(t, run.Up)
 	require.Zero(t, run.DropS)
@@ -54,7 +55,7 @@ func TestTheRunUpAgreesWithThePlan(t *testing.T) {
 	d := scenario.Blunger()
 	d.Machines[0].Load = load.Entry{Kind: machine.Constant, Share: "40 %", Start: load.Loaded, Inertia: "0.02"}
 	d.Bridge.Capacitor.Start = "110"
-	with, ok := pictured(plan.Start)(d)
+	with, ok := pictured(picture.Start)(d)
 	require.True(t, ok)
 	require.True(t, with.Up)
 	require.Greater(t, with.DropS, 0.0)
@@ -64,11 +65,11 @@ func TestTheRunUpAgreesWithThePlan(t *testing.T) {
 			f.Value > 200
 	}))
 	d.Bridge.Capacitor.Start = ""
-	hums, ok := pictured(plan.Start)(d)
+	hums, ok := pictured(picture.Start)(d)
 	require.True(t, ok)
 	require.False(t, hums.Up, "without it, it stands and hums")
 	require.InDelta(t, 0, hums.RPM[len(hums.RPM)-1], 1)
-	_, ok = pictured(plan.Start)(scenario.DryingTurntable())
+	_, ok = pictured(picture.Start)(scenario.DryingTurntable())
 	require.False(t, ok)
 }
 
@@ -76,7 +77,7 @@ func TestTheRunUpAgreesWithThePlan(t *testing.T) {
 // in the supply lines is blind.
 func TestTheRangeMeetsThePlanAndShowsTheBlindRelay(t *testing.T) {
 	t.Parallel()
-	r, ok := pictured(plan.RangesOf)(scenario.Blunger())
+	r, ok := pictured(picture.RangesOf)(scenario.Blunger())
 	require.True(t, ok)
 	p := plan.Make(scenario.Blunger())
 	at := r.Chosen[26] // 65 %
@@ -91,6 +92,6 @@ func TestTheRangeMeetsThePlanAndShowsTheBlindRelay(t *testing.T) {
 	for i := 1; i < len(r.Chosen); i++ {
 		require.Less(t, r.Chosen[i].RPM, r.Chosen[i-1].RPM)
 	}
-	_, ok = pictured(plan.RangesOf)(scenario.DryingTurntable())
+	_, ok = pictured(picture.RangesOf)(scenario.DryingTurntable())
 	require.False(t, ok)
 }

@@ -21,6 +21,7 @@ import (
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
@@ -173,7 +174,7 @@ func streetLaw(d document.Document, p plan.Plan) (broken []string) {
 // againstCoils solves the motor planned, alone with the idler, coil by coil.
 func againstCoils(d document.Document, p plan.Plan) (broken []string) {
 	breaks := func(format string, args ...any) { broken = append(broken, fmt.Sprintf(format, args...)) }
-	b, ok := plan.BenchCase(d, "wanted")
+	b, ok := picture.BenchCase(d, "wanted")
 	if !ok || !p.Wanted.Solved || !p.Wanted.Runs || !p.Wanted.Starts || strings.Contains(p.Wanted.Verdict, "crawl") {
 		return nil
 	}

@@ -14,6 +14,7 @@ import (
 	"graybridge/core/circuit"
 	"graybridge/core/document"
 	"graybridge/core/finding"
+	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/rotary"
 	"graybridge/core/scenario"
@@ -270,22 +271,22 @@ func TestABenchCaseOfAConverterComesBack(t *testing.T) {
 	for _, id := range []string{"m1", "m2"} {
 		d := scenario.ClayRoom().Of(id)
 		d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "170", "20"
-		b, ok := plan.BenchCase(d, "wanted")
+		b, ok := picture.BenchCase(d, "wanted")
 		require.True(t, ok)
 		require.Len(t, b.Machines, map[string]int{"m1": 1, "m2": 2}[id])
 		other := d.Clone()
 		other.Bridge.Rotary.L13, other.Bridge.Rotary.L23, other.Machines[0].Leads.Found,
 			other.Machines[0].Leads.Done = "", "5", "open", nil
-		back, err := plan.FromBenchCase(other, b)
+		back, err := picture.FromBenchCase(other, b)
 		require.NoError(t, err)
 		require.Equal(t, "170", back.Bridge.Rotary.L13)
 		require.Equal(t, "20", back.Bridge.Rotary.L23)
 		require.Equal(t, plan.Make(d).Wanted.Text, plan.Make(back).Now.Text)
 		require.Equal(t, d.Bridge.Capacitor, back.Bridge.Capacitor)
 	}
-	_, err := plan.FromBenchCase(
+	_, err := picture.FromBenchCase(
 		scenario.Blunger(),
-		func() circuit.BenchCase { b, _ := plan.BenchCase(scenario.ClayRoom().Of("m2"), "wanted"); return b }(),
+		func() circuit.BenchCase { b, _ := picture.BenchCase(scenario.ClayRoom().Of("m2"), "wanted"); return b }(),
 	)
 	require.ErrorContains(t, err, "2 machines")
 }
@@ -318,7 +319,7 @@ func TestAConvertersVerdictNearItsLimitWouldChange(t *testing.T) {
 
 // filmed is a film of a converter's start, with nobody going away.
 func filmed(d document.Document) (rotary.Film, bool) {
-	film, err := plan.FilmOf(context.Background(), d)
+	film, err := picture.FilmOf(context.Background(), d)
 	return film, err == nil
 }
 

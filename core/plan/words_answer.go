@@ -72,7 +72,7 @@ func nothingJoined(p *Plan) string {
 
 const waitsForPlate = "Waits for the plate."
 
-func benchAbout(word string, b circuit.BenchCase) string {
+func BenchAbout(word string, b circuit.BenchCase) string {
 	return "The motor as joined " + word + ", " + b.About + "."
 }
 

@@ -2,8 +2,9 @@ package review
 
 import (
 	"fmt"
-	"graybridge/core/finding"
 	"strings"
+
+	"graybridge/core/finding"
 )
 
 // What a review says and asks of every machine.

@@ -131,7 +131,7 @@ func (w *Weigher) idlers() (out []document.Machine) {
 	}
 	slices.SortStableFunc(all, func(a, b sized) int { return cmp.Compare(a.watts, b.watts) })
 	for _, watts := range standard {
-		e, name := plan.UsualPlate(watts, 4, w.Doc.Workshop.Rules, w.Doc.Workshop.Hertz)
+		e, name := plate.Usual(watts, 4, w.Doc.Workshop.Rules, w.Doc.Workshop.Hertz)
 		add(watts, name+" idler, four poles", e, kindFor(w.Doc.Workshop.Rules))
 	}
 	for _, s := range all {

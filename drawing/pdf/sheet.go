@@ -2,6 +2,7 @@ package pdf
 
 import (
 	"fmt"
+
 	"graybridge/core/plan"
 )
 

@@ -1,21 +1,21 @@
-package plan
+package plate
 
 import (
 	"fmt"
-	"graybridge/core/plate"
-	"graybridge/core/table"
-	"graybridge/core/unit"
 	"math"
 	"strings"
+
+	"graybridge/core/table"
+	"graybridge/core/unit"
 )
 
-// UsualPlate is the plate of an ordinary motor of some power, by the typical tables.
-func UsualPlate(watts float64, poles int, rules table.Rules, hertz float64) (e plate.Entry, name string) {
+// Usual is the plate of an ordinary motor of some power, by the typical tables.
+func Usual(watts float64, poles int, rules table.Rules, hertz float64) (e Entry, name string) {
 	t := table.TypicalMotor(watts/1000, poles)
 	kw := watts / 1000
 	amps := watts / (math.Sqrt(3) * 230 * t.PowerFactor * t.Efficiency)
 	rpm := math.Round(120*hertz/float64(poles)*(0.93+0.02*math.Min(1, kw))/5) * 5
-	e = plate.Entry{Power: unit.Three(kw) + " kW", Volts: "230/400", Connection: "Δ/Y",
+	e = Entry{Power: unit.Three(kw) + " kW", Volts: "230/400", Connection: "Δ/Y",
 		Amps: fmt.Sprintf("%.2f/%.2f", amps, amps/math.Sqrt(3)), RPM: unit.Plain(rpm), Hertz: unit.Plain(hertz),
 		Phases: "3", PowerFactor: fmt.Sprintf("%.2f", t.PowerFactor)}
 	name = unit.Text(kw, "kW")

@@ -1,4 +1,4 @@
-package plan
+package picture
 
 import (
 	"context"
@@ -10,31 +10,32 @@ import (
 	"graybridge/core/circuit"
 	"graybridge/core/document"
 	"graybridge/core/leads"
+	"graybridge/core/plan"
 	"graybridge/core/unit"
 )
 
 // BenchCase is the circuit of a state as an open file, at the speed where it
 // settles. ok is false while nothing can be computed.
 func BenchCase(d document.Document, state string) (b circuit.BenchCase, ok bool) {
-	w := read(context.Background(), &d)
-	joints, word := w.site.Wanted, "as wanted"
+	w := plan.Read(context.Background(), d)
+	joints, word := w.Site().Wanted, "as wanted"
 	if state == "now" {
-		joints, word = w.site.Found, "now"
-		if w.site.FoundKnown && w.site.Wanted != nil {
-			joints = leads.Apply(w.site.Found, leads.Moves(w.site.Found, w.site.Wanted, w.site.Hand,
-				w.machine.Leads.Done))
+		joints, word = w.Site().Found, "now"
+		if w.Site().FoundKnown && w.Site().Wanted != nil {
+			joints = leads.Apply(w.Site().Found, leads.Moves(w.Site().Found, w.Site().Wanted, w.Site().Hand,
+				w.Machine().Leads.Done))
 		}
 	}
-	if w.site.Model == nil || joints == nil {
+	if w.Site().Model == nil || joints == nil {
 		return b, false
 	}
-	live, _ := joints.WithLines(w.site.Hand.Kind)
-	if b, ok = w.bridge.Bench(live); !ok {
+	live, _ := joints.WithLines(w.Site().Hand.Kind)
+	if b, ok = w.Bridge().Bench(live); !ok {
 		return b, false
 	}
 	b.Format, b.Version, b.Name = circuit.BenchCaseFormat, 1, d.Name+", "+state
-	if !w.site.Feed.OwnHertz {
-		b.About = benchAbout(word, b)
+	if !w.Site().Feed.OwnHertz {
+		b.About = plan.BenchAbout(word, b)
 	}
 	return b, true
 }

@@ -1,4 +1,4 @@
-package plan
+package picture
 
 import (
 	"context"
@@ -10,6 +10,8 @@ import (
 	"graybridge/core/drive"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
+	"graybridge/core/plan"
+	"graybridge/core/plate"
 	"graybridge/core/site"
 	"graybridge/core/table"
 	"graybridge/core/unit"
@@ -35,15 +37,15 @@ type Swap struct {
 // SwapOf weighs keeping a document's brushed motor against a usual three-phase motor of
 // its power behind the best known drive, solved over the same supply and load. The error
 // is ErrNone where there is nothing to weigh yet.
-func SwapOf(ctx context.Context, of *Solved) (Swap, error) {
-	return picture(ctx, of, func(w *reading) (Swap, error) {
-		on, err := bridgeOf[dc.Installed](w)
+func SwapOf(ctx context.Context, of *plan.Solved) (Swap, error) {
+	return plan.Picture(ctx, of, func(w *plan.Solved) (Swap, error) {
+		on, err := plan.On[dc.Installed](w)
 		if err != nil || on.Duty == nil {
-			return Swap{}, ErrNone
+			return Swap{}, plan.ErrNone
 		}
-		other, name := w.otherMotor(ctx, &on)
+		other, name := otherMotor(ctx, w, &on)
 		if other == nil {
-			return Swap{}, ErrNone
+			return Swap{}, plan.ErrNone
 		}
 		return swapped(&on, other, name), nil
 	})
@@ -51,9 +53,9 @@ func SwapOf(ctx context.Context, of *Solved) (Swap, error) {
 
 // otherMotor is a usual three-phase motor of the same power and the nearest speed, on the
 // drive that fits best, over the same supply and load.
-func (w *reading) otherMotor(ctx context.Context, on *dc.Installed) (best *drive.Installed, name string) {
+func otherMotor(ctx context.Context, w *plan.Solved, on *dc.Installed) (best *drive.Installed, name string) {
 	p := &on.Site.Direct
-	hertz := w.site.Supply.Hertz
+	hertz := w.Site().Supply.Hertz
 	poles := 2
 	for _, n := range []int{4, 6, 8} {
 		if math.Abs(115*hertz/float64(n)-p.RPM) < math.Abs(115*hertz/float64(poles)-p.RPM) {
@@ -61,9 +63,9 @@ func (w *reading) otherMotor(ctx context.Context, on *dc.Installed) (best *drive
 		}
 	}
 	kw := p.ShaftWatts / 1000
-	d := w.doc.Clone()
+	d := w.Document().Clone()
 	d.Machines = d.Machines[:1]
-	d.Machines[0].Plate, _ = UsualPlate(p.ShaftWatts, poles, table.Metric, hertz)
+	d.Machines[0].Plate, _ = plate.Usual(p.ShaftWatts, poles, table.Metric, hertz)
 	rpm := unit.Decimal(d.Machines[0].Plate.RPM)
 	d.Machines[0].Leads = leads.Entry{Kind: leads.Six, Naming: leads.IEC, Found: "delta"}
 	d.Bridge.Kind = document.KindDrive
@@ -72,7 +74,7 @@ func (w *reading) otherMotor(ctx context.Context, on *dc.Installed) (best *drive
 	grade := finding.Stop
 	for _, one := range drive.Shipped() {
 		d.Bridge.Drive.Profile = one.ID
-		r, ok := read(ctx, &d).bridge.(drive.Installed)
+		r, ok := plan.Read(ctx, d).Bridge().(drive.Installed)
 		if !ok || r.Weighed == nil || r.Motor == nil {
 			continue
 		}

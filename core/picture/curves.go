@@ -1,4 +1,6 @@
-package plan
+// Package picture is what is looked at beside a plan, taken of what was solved for it: curves, ranges,
+// maps and films, what a mistake would do, another motor in this one's place, the circuit as a file.
+package picture
 
 import (
 	"context"
@@ -8,6 +10,7 @@ import (
 	"graybridge/core/capacitor"
 	"graybridge/core/document"
 	"graybridge/core/drive"
+	"graybridge/core/plan"
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/site"
@@ -34,24 +37,26 @@ type LoadPoint struct {
 const curveSteps = 100
 
 // CurvesOf draws the curves of a document's motor.
-func CurvesOf(ctx context.Context, of *Solved) (Curves, error) { return picture(ctx, of, curvesOf) }
+func CurvesOf(ctx context.Context, of *plan.Solved) (Curves, error) {
+	return plan.Picture(ctx, of, curvesOf)
+}
 
-func curvesOf(w *reading) (c Curves, err error) {
-	if w.site.Model == nil {
-		return Curves{}, ErrNone
+func curvesOf(w *plan.Solved) (c Curves, err error) {
+	if w.Site().Model == nil {
+		return Curves{}, plan.ErrNone
 	}
-	m := w.site.Model
+	m := w.Site().Model
 	rpm, torque, amps, err := m.PlateCurve(curveSteps)
 	if err != nil {
-		return Curves{}, ErrNone
+		return Curves{}, plan.ErrNone
 	}
 	c = Curves{Plate: []capacitor.CurvePoint{}, Bridge: []capacitor.CurvePoint{}, Load: []LoadPoint{}}
-	load := w.site.Load.At(w.site.Load.Usual)
+	load := w.Site().Load.At(w.Site().Load.Usual)
 	for i := range rpm {
 		c.Plate = append(c.Plate, capacitor.CurvePoint{RPM: rpm[i], Torque: torque[i], Worst: amps[i], Supply: amps[i]})
 		c.Load = append(c.Load, LoadPoint{rpm[i], load.ShaftNm(m, rpm[i]/m.RPM) / m.RatedTorqueNm})
 	}
-	on, ok := w.bridge.(capacitor.Installed)
+	on, ok := w.Bridge().(capacitor.Installed)
 	if !ok || on.Answer == nil {
 		return c, nil
 	}
@@ -65,19 +70,15 @@ func curvesOf(w *reading) (c Curves, err error) {
 	return c, nil
 }
 
-// ErrNone says that a document's motor cannot be computed, or that its bridge
-// gives no such picture.
-var ErrNone = capacitor.ErrNone
-
 // Island is the map of capacitance and load for a document's motor as wanted.
 // It is apart from Make because it does not change while the µF are dragged.
-func Island(ctx context.Context, of *Solved) (capacitor.Island, error) {
-	return picture(ctx, of, func(w *reading) (capacitor.Island, error) {
-		on, err := bridgeOf[capacitor.Installed](w)
+func Island(ctx context.Context, of *plan.Solved) (capacitor.Island, error) {
+	return plan.Picture(ctx, of, func(w *plan.Solved) (capacitor.Island, error) {
+		on, err := plan.On[capacitor.Installed](w)
 		if err != nil || on.Answer == nil {
-			return capacitor.Island{}, ErrNone
+			return capacitor.Island{}, plan.ErrNone
 		}
-		kind := w.site.Load.Kind.Loaded()
+		kind := w.Site().Load.Kind.Loaded()
 		out, err := on.Bridge.Map(ctx, on.RulerTo(), kind)
 		if err != nil {
 			return out, err
@@ -87,9 +88,9 @@ func Island(ctx context.Context, of *Solved) (capacitor.Island, error) {
 }
 
 // Start follows the run-up of a document's motor as wanted.
-func Start(ctx context.Context, of *Solved) (capacitor.StartRun, error) {
-	return picture(ctx, of, func(w *reading) (capacitor.StartRun, error) {
-		on, err := bridgeOf[capacitor.Installed](w)
+func Start(ctx context.Context, of *plan.Solved) (capacitor.StartRun, error) {
+	return plan.Picture(ctx, of, func(w *plan.Solved) (capacitor.StartRun, error) {
+		on, err := plan.On[capacitor.Installed](w)
 		if err != nil {
 			return capacitor.StartRun{}, err
 		}
@@ -101,7 +102,7 @@ func Start(ctx context.Context, of *Solved) (capacitor.StartRun, error) {
 // "hz", "motor", "tool", "surface" (m/s) or "feet" (ft/min); ok is false where
 // it does not, or no drive is chosen.
 func HertzFor(d document.Document, way string, value float64) (hertz float64, ok bool) {
-	on, ok := read(context.Background(), &d).bridge.(drive.Installed)
+	on, ok := plan.Read(context.Background(), d).Bridge().(drive.Installed)
 	if !ok || on.Motor == nil {
 		return 0, false
 	}
@@ -122,17 +123,19 @@ type Ranges struct {
 }
 
 // RangesOf follows a document's bridge over the whole load range.
-func RangesOf(ctx context.Context, of *Solved) (Ranges, error) { return picture(ctx, of, rangesOf) }
+func RangesOf(ctx context.Context, of *plan.Solved) (Ranges, error) {
+	return plan.Picture(ctx, of, rangesOf)
+}
 
-func rangesOf(w *reading) (r Ranges, err error) {
-	on, ok := w.bridge.(capacitor.Installed)
+func rangesOf(w *plan.Solved) (r Ranges, err error) {
+	on, ok := w.Bridge().(capacitor.Installed)
 	if !ok || on.Answer == nil {
-		return Ranges{}, ErrNone
+		return Ranges{}, plan.ErrNone
 	}
-	a, kind := on.Answer, w.site.Load.Kind
+	a, kind := on.Answer, w.Site().Load.Kind
 	r = Ranges{Microfarad: a.Microfarad, Chosen: on.Bridge.Range(a.Microfarad, kind), School: a.Schools[0].Microfarad}
 	r.BySchool = on.Bridge.Range(r.School, kind)
-	if g := on.Guarding(bridge.Blocked(w.said())); g.Choice != nil {
+	if g := on.Guarding(bridge.Blocked(w.Said())); g.Choice != nil {
 		r.InLines, r.InLeads = g.Asks.Needed(protection.SupplyLines), g.Asks.Needed(protection.MotorLeads)
 		r.Blind = capacitor.Blind(r.Chosen, r.InLines)
 		if race, ok := on.Race(*g.Choice); ok {
@@ -152,10 +155,10 @@ type BalanceMap struct {
 // BalanceMapOf is the map of a document's converter. The error is ErrNone where it
 // cannot be worked out yet.
 func BalanceMapOf(ctx context.Context, d document.Document) (BalanceMap, error) {
-	return picture(ctx, Read(ctx, d), func(w *reading) (BalanceMap, error) {
-		on, ok := w.bridge.(rotary.Installed)
+	return plan.Picture(ctx, plan.Read(ctx, d), func(w *plan.Solved) (BalanceMap, error) {
+		on, ok := w.Bridge().(rotary.Installed)
 		if !ok || on.Answer == nil {
-			return BalanceMap{}, ErrNone
+			return BalanceMap{}, plan.ErrNone
 		}
 		m := BalanceMap{Reach: on.Street.Reach(), Motors: []string{}, Rows: on.Over.Map}
 		for _, i := range on.Counted {
@@ -167,14 +170,14 @@ func BalanceMapOf(ctx context.Context, d document.Document) (BalanceMap, error) 
 
 // FilmOf follows the start of a document's idler, or of its machine beside the idler.
 func FilmOf(ctx context.Context, d document.Document) (rotary.Film, error) {
-	return picture(ctx, Read(ctx, d), func(w *reading) (rotary.Film, error) {
-		on, err := bridgeOf[rotary.Installed](w)
+	return plan.Picture(ctx, plan.Read(ctx, d), func(w *plan.Solved) (rotary.Film, error) {
+		on, err := plan.On[rotary.Installed](w)
 		if err != nil {
 			return rotary.Film{}, err
 		}
 		film, err := on.Film(ctx)
 		if errors.Is(err, rotary.ErrNoFilm) {
-			err = ErrNone
+			err = plan.ErrNone
 		}
 		return film, err
 	})
@@ -182,14 +185,14 @@ func FilmOf(ctx context.Context, d document.Document) (rotary.Film, error) {
 
 // SizesOf tries standard idlers and the owner's spares for a document's converter.
 func SizesOf(ctx context.Context, d document.Document) (rotary.Sizes, error) {
-	return picture(ctx, Read(ctx, d), func(w *reading) (rotary.Sizes, error) {
-		on, err := bridgeOf[rotary.Installed](w)
+	return plan.Picture(ctx, plan.Read(ctx, d), func(w *plan.Solved) (rotary.Sizes, error) {
+		on, err := plan.On[rotary.Installed](w)
 		if err != nil {
 			return rotary.Sizes{}, err
 		}
 		sizes, err := on.Sizes(ctx)
 		if errors.Is(err, rotary.ErrNoFilm) {
-			err = ErrNone
+			err = plan.ErrNone
 		}
 		return sizes, err
 	})
@@ -197,14 +200,17 @@ func SizesOf(ctx context.Context, d document.Document) (rotary.Sizes, error) {
 
 // TwinsOf are the motors that would print the same plate as a document's first one.
 func TwinsOf(ctx context.Context, d document.Document, seed uint64) []site.Twin {
-	twins, _ := picture(ctx, Read(ctx, d), func(w *reading) ([]site.Twin, error) { return w.site.Twins(seed), nil })
+	twins, _ := plan.Picture(ctx, plan.Read(ctx, d), func(w *plan.Solved) ([]site.Twin,
+		error) {
+		return w.Site().Twins(seed), nil
+	})
 	return twins
 }
 
 // PairOf is the open pair of two capacitors for a document's motor.
-func PairOf(ctx context.Context, of *Solved) (capacitor.Pair, error) {
-	return picture(ctx, of, func(w *reading) (capacitor.Pair, error) {
-		on, err := bridgeOf[capacitor.Installed](w)
+func PairOf(ctx context.Context, of *plan.Solved) (capacitor.Pair, error) {
+	return plan.Picture(ctx, of, func(w *plan.Solved) (capacitor.Pair, error) {
+		on, err := plan.On[capacitor.Installed](w)
 		if err != nil {
 			return capacitor.Pair{}, err
 		}
@@ -213,9 +219,9 @@ func PairOf(ctx context.Context, of *Solved) (capacitor.Pair, error) {
 }
 
 // PairProofOf follows that pair in time and maps both of its µF.
-func PairProofOf(ctx context.Context, of *Solved) (capacitor.PairProof, error) {
-	return picture(ctx, of, func(w *reading) (capacitor.PairProof, error) {
-		on, err := bridgeOf[capacitor.Installed](w)
+func PairProofOf(ctx context.Context, of *plan.Solved) (capacitor.PairProof, error) {
+	return plan.Picture(ctx, of, func(w *plan.Solved) (capacitor.PairProof, error) {
+		on, err := plan.On[capacitor.Installed](w)
 		if err != nil {
 			return capacitor.PairProof{}, err
 		}
