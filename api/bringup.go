@@ -129,7 +129,7 @@ func (s *server) bringUp(ctx context.Context, j store.Job, machine string) (*bri
 		At: time.Now().UTC(), Plate: p.Card.Plate, Joints: p.Card.Joints, NotReady: p.Card.NotReady,
 		Cautions: p.Card.Cautions, Progress: p.BringUp(known), Book: bookEnd(book),
 		Others: branches(&j.Document)}
-	out.TakesIn, out.Sums = meaning.TakesIn(solved, &out.Progress), meaning.Sums(p, &out.Progress)
+	out.TakesIn, out.Sums = meaning.TakesIn(solved, &out.Progress), meaning.Sums(solved, &out.Progress)
 	if p.Link.Bridge == document.KindDrive {
 		sweep := bringup.SweepOf(known)
 		out.Sweep = &sweep

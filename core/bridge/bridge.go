@@ -22,6 +22,7 @@ type Bridge interface {
 	Circuit
 	Guarding
 	Papers
+	AtMachine
 }
 
 // Solved is what a bridge makes of its site.
@@ -66,6 +67,50 @@ type Papers interface {
 	BuyFirst() string // said before a caution; empty where that does not help
 	Offer(all []finding.Finding) (Offer, bool)
 }
+
+// AtMachine is what readings at the running machine have to do with the bridge. A Ground answers for a
+// bridge whose values nobody reads there.
+type AtMachine interface {
+	Built() []finding.Setting // what was built by the sizes that its plan chose, as entries
+	Otherwise() []Otherwise
+	// Round is a round of readings as the bridge's own fit reads it, a line more of its entry.
+	Round(machine string, read bringup.Values) (line finding.Setting, ok bool)
+	LoadTakes() (leads [3]string, rpm string) // what is read at the load
+	BumpLine() string                         // that a bump is told by
+}
+
+// Otherwise is something of a bridge that may be otherwise than it was entered.
+type Otherwise struct {
+	Text  string // what it is, in a sentence's place after “usually:”
+	Short string // the same after “if”
+	Sets  []finding.Setting
+}
+
+// How much of a can or a bank is taken to be lost, or too much: enough to be seen beside a band.
+const (
+	CanLoses   = 0.8
+	CanExceeds = 1.2
+)
+
+// MadeVolts are the takes of a converter's three volts.
+var MadeVolts = [3]string{"made-12", "made-23", "made-31"}
+
+// Built is nothing.
+func (Ground) Built() []finding.Setting { return nil }
+
+// Otherwise is nothing.
+func (Ground) Otherwise() []Otherwise { return nil }
+
+// Round is none.
+func (Ground) Round(string, bringup.Values) (finding.Setting, bool) { return finding.Setting{}, false }
+
+// LoadTakes are the amps of the three motor leads and the speed.
+func (Ground) LoadTakes() (leads [3]string, rpm string) {
+	return [3]string{"lead-L1", "lead-L2", "lead-L3"}, "rpm"
+}
+
+// BumpLine is the first.
+func (Ground) BumpLine() string { return "L1" }
 
 // Ground is what a bridge stands on: its machine's site as it was read, before readings on the
 // bridge show the motor anew, and what protection is noted there.

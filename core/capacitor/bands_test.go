@@ -20,7 +20,7 @@ import (
 
 // placed puts a capacitor bridge over every plate of the corpus that one fits.
 func placed(t *testing.T, each func(id string, o *Over)) {
-	text, err := os.ReadFile("../job/testdata/plates.json")
+	text, err := os.ReadFile("../plan/testdata/plates.json")
 	require.NoError(t, err)
 	var file struct {
 		Plates []struct {

@@ -49,3 +49,8 @@ var Facts = bridge.Facts{
 	Residual:  "a residual-current device of type A or better",
 	Hours:     [2]int{3, 5},
 }
+
+const (
+	canSmaller = "the capacitor has lost a fifth of its µF"
+	canLarger  = "a fifth more µF is in circuit than the plan has"
+)

@@ -24,7 +24,7 @@ func placed(t *testing.T, each func(id string, efficiency, ohm float64, o *Over)
 
 // placedUnder is placed with a share of the load said.
 func placedUnder(t *testing.T, share string, each func(id string, efficiency, ohm float64, o *Over)) {
-	text, err := os.ReadFile("../job/testdata/dc-plates.json")
+	text, err := os.ReadFile("../plan/testdata/dc-plates.json")
 	require.NoError(t, err)
 	var file struct {
 		Plates []struct {

@@ -53,6 +53,16 @@ func Put(doc any, path, text string) (ok bool) {
 	return ok
 }
 
+// At is what stands in the entry at a path of a document; empty for a path that has none.
+func At(doc any, path string) (text string) {
+	places(reflect.ValueOf(doc), Entry{}, "", func(p place) {
+		if p.at == path && p.v.Kind() == reflect.String {
+			text = p.v.String()
+		}
+	})
+	return text
+}
+
 // Wants writes as wanted what a document names of devices and another did not: a plan's own
 // choice, which nobody has seen. What both name keeps the state that it had. now is a pointer to
 // a struct.

@@ -10,12 +10,12 @@ import (
 
 	"graybridge/core/bridge"
 	"graybridge/core/bringup"
-	"graybridge/core/capacitor"
 	"graybridge/core/document"
 	"graybridge/core/each"
+	"graybridge/core/entry"
+	"graybridge/core/finding"
 	"graybridge/core/machine"
 	"graybridge/core/plan"
-	"graybridge/core/rotary"
 	"graybridge/core/unit"
 )
 
@@ -36,51 +36,35 @@ const (
 	littleMore = 1.1
 	dragShare  = 0.1 // of plate torque, running light
 	lineOff    = 0.05
-	canLoses   = 0.8
-	canExceeds = 1.2
 )
 
 // suspects of every bridge; one that does not apply to a document puts nothing.
 var suspects = []suspect{
-	{loadHeavier, "the load is heavier", func(d *document.Document, w *plan.Solved) bool {
-		return shareTimes(d, w,
-			moreLoad)
-	},
-		&suspect{loadLittleHeavier, "the load is heavier", func(d *document.Document, w *plan.Solved) bool {
-			return shareTimes(d, w, littleMore)
-		}, nil}},
-	{loadLighter, "the load is lighter", func(d *document.Document, w *plan.Solved) bool {
-		return shareTimes(d, w,
-			lessLoad)
-	}, nil},
+	{loadHeavier, "the load is heavier", sharing(moreLoad), &suspect{loadLittleHeavier, "the load is heavier",
+		sharing(littleMore), nil}},
+	{loadLighter, "the load is lighter", sharing(lessLoad), nil},
 	{somethingDrags, "something drags", drags, nil},
-	{lineLower, "the line is low", func(d *document.Document, w *plan.Solved) bool {
-		return voltsTimes(d, w,
-			1-lineOff)
-	},
-		nil},
-	{lineHigher, "the line is high", func(d *document.Document, w *plan.Solved) bool {
-		return voltsTimes(d, w,
-			1+lineOff)
-	}, nil},
-	{canSmaller, "the can is small", func(d *document.Document, w *plan.Solved) bool {
-		return canTimes(d, w,
-			canLoses)
-	},
-		nil},
-	{canLarger, "the can is large", func(d *document.Document, w *plan.Solved) bool {
-		return canTimes(d, w,
-			canExceeds)
-	},
-		nil},
-	{bankSmaller(0), "bank L1-L3 is small", func(d *document.Document, w *plan.Solved) bool {
-		return bankTimes(d, w, 0,
-			canLoses)
-	}, nil},
-	{bankSmaller(1), "bank L2-L3 is small", func(d *document.Document, w *plan.Solved) bool {
-		return bankTimes(d, w, 1,
-			canLoses)
-	}, nil},
+	{lineLower, "the line is low", lining(1 - lineOff), nil},
+	{lineHigher, "the line is high", lining(1 + lineOff), nil},
+}
+
+// suspectsOf are those of every bridge, and what of this one may be otherwise.
+func suspectsOf(s *plan.Solved) []suspect {
+	all := slices.Clone(suspects)
+	for _, o := range s.Bridge().Otherwise() {
+		all = append(all, suspect{text: o.Text, short: o.Short, put: func(d *document.Document, _ *plan.Solved) bool {
+			return set(d, o.Sets)
+		}})
+	}
+	return all
+}
+
+// set puts settings into a document; false where there are none.
+func set(d *document.Document, all []finding.Setting) bool {
+	for _, one := range all {
+		entry.Put(d, one.Path, one.Value)
+	}
+	return len(all) > 0
 }
 
 func drags(d *document.Document, w *plan.Solved) bool {
@@ -93,6 +77,16 @@ func drags(d *document.Document, w *plan.Solved) bool {
 
 func percent(share float64) string { return unit.Plain(math.Round(share*1000)/10) + " %" }
 
+// sharing puts the load so many times as heavy.
+func sharing(by float64) func(*document.Document, *plan.Solved) bool {
+	return func(d *document.Document, w *plan.Solved) bool { return shareTimes(d, w, by) }
+}
+
+// lining puts the line so many times as high.
+func lining(by float64) func(*document.Document, *plan.Solved) bool {
+	return func(d *document.Document, w *plan.Solved) bool { return voltsTimes(d, w, by) }
+}
+
 func shareTimes(d *document.Document, w *plan.Solved, by float64) bool {
 	l := w.Site().Load
 	if l.Kind == machine.NoLoad || l.Usual == 0 {
@@ -104,30 +98,6 @@ func shareTimes(d *document.Document, w *plan.Solved, by float64) bool {
 
 func voltsTimes(d *document.Document, w *plan.Solved, by float64) bool {
 	d.Supply.Volts = unit.Plain(math.Round(w.Site().Supply.Volts*by*10)/10) + " V"
-	return true
-}
-
-func canTimes(d *document.Document, w *plan.Solved, by float64) bool {
-	on, ok := w.Bridge().(capacitor.Installed)
-	if !ok || on.Answer == nil {
-		return false
-	}
-	d.Bridge.Capacitor.Microfarad = unit.Plain(math.Round(on.Answer.Microfarad*by*10) / 10)
-	return true
-}
-
-func bankTimes(d *document.Document, w *plan.Solved, bank int, by float64) bool {
-	on, ok := w.Bridge().(rotary.Installed)
-	if !ok || on.Answer == nil || !on.Answer.OK {
-		return false
-	}
-	uf := [2]float64{on.Answer.Balance.L13, on.Answer.Balance.L23}
-	if !(uf[bank] > 0) {
-		return false
-	}
-	uf[bank] *= by
-	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = unit.Plain(math.Round(uf[0]*10)/10)+" µF",
-		unit.Plain(math.Round(uf[1]*10)/10)+" µF"
 	return true
 }
 
@@ -145,10 +115,11 @@ func GatesOf(ctx context.Context, s *plan.Solved) ([]bringup.Gate, error) {
 	if len(own) == 0 {
 		return gates, nil
 	}
-	would := make([]map[string]float64, len(suspects))
-	texts := make([]string, len(suspects))
-	each.Of(len(suspects), func(i int) {
-		for one := &suspects[i]; one != nil && len(would[i]) == 0 && ctx.Err() == nil; one = one.less {
+	all := suspectsOf(s)
+	would := make([]map[string]float64, len(all))
+	texts := make([]string, len(all))
+	each.Of(len(all), func(i int) {
+		for one := &all[i]; one != nil && len(would[i]) == 0 && ctx.Err() == nil; one = one.less {
 			d := held(s)
 			if !one.put(&d, s) {
 				return
@@ -167,8 +138,8 @@ func GatesOf(ctx context.Context, s *plan.Solved) ([]bringup.Gate, error) {
 			if take.Value == nil || take.Low == nil || take.High == nil || gates[g].ID == bringup.Ohms {
 				continue
 			}
-			take.Above = meaning(gates, take, would, texts, +1)
-			take.Below = meaning(gates, take, would, texts, -1)
+			take.Above = meaning(gates, take, all, would, texts, +1)
+			take.Below = meaning(gates, take, all, would, texts, -1)
 		}
 	}
 	return gates, nil
@@ -204,17 +175,7 @@ func wouldRead(s *plan.Solved) (out map[string]float64) {
 // not what was built.
 func held(w *plan.Solved) document.Document {
 	d := w.Document().Clone()
-	switch on := w.Bridge().(type) {
-	case capacitor.Installed:
-		if on.Answer != nil {
-			d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.CornerTo = unit.Plain(on.Answer.Microfarad), on.CornerTo
-		}
-	case rotary.Installed:
-		if on.Answer != nil && on.Answer.OK {
-			d.Bridge.Rotary.L13 = unit.Plain(on.Answer.Balance.L13) + " µF"
-			d.Bridge.Rotary.L23 = unit.Plain(on.Answer.Balance.L23) + " µF"
-		}
-	}
+	set(&d, w.Bridge().Built())
 	return d
 }
 
@@ -252,11 +213,11 @@ func moved(t *bringup.Take, would map[string]float64) float64 {
 }
 
 // meaning of a reading above (sign +1) or below (−1) its band.
-func meaning(gates []bringup.Gate, t *bringup.Take, would []map[string]float64, texts []string,
+func meaning(gates []bringup.Gate, t *bringup.Take, all []suspect, would []map[string]float64, texts []string,
 	sign float64) bringup.Meaning {
 	m := bringup.Meaning{Says: []bringup.Cause{}}
 	var by []int
-	for i := range suspects {
+	for i := range all {
 		if would[i] != nil && sign*moved(t, would[i]) >= shows {
 			by = append(by, i)
 		}
@@ -294,9 +255,9 @@ func meaning(gates []bringup.Gate, t *bringup.Take, would []map[string]float64, 
 		return m
 	}
 	m.At = next.ID
-	first := readsIf(would[by[0]][next.ID], next.Unit, suspects[by[0]].short)
+	first := readsIf(would[by[0]][next.ID], next.Unit, all[by[0]].short)
 	if len(by) > 1 {
-		m.Next = nextTells(next.Name, first, readsIf(would[by[1]][next.ID], next.Unit, suspects[by[1]].short))
+		m.Next = nextTells(next.Name, first, readsIf(would[by[1]][next.ID], next.Unit, all[by[1]].short))
 		return m
 	}
 	m.Next = nextTells(next.Name, first, readsIf(*next.Value, next.Unit, elseWord))

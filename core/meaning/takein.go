@@ -8,8 +8,8 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/bringup"
-	"graybridge/core/capacitor"
 	"graybridge/core/device"
 	"graybridge/core/document"
 	"graybridge/core/entry"
@@ -17,7 +17,6 @@ import (
 	"graybridge/core/load"
 	"graybridge/core/machine"
 	"graybridge/core/plan"
-	"graybridge/core/rotary"
 	"graybridge/core/unit"
 )
 
@@ -82,15 +81,8 @@ func TakesIn(s *plan.Solved, v *bringup.Progress) []bringup.Into {
 			break
 		}
 	}
-	switch on := w.Bridge().(type) {
-	case capacitor.Installed:
-		if text, ok := capacitorRound(on, read); ok {
-			line(takeRound, "bridge.capacitor.trim", w.Document().Bridge.Capacitor.Trim, text)
-		}
-	case rotary.Installed:
-		if text, ok := rotaryRound(on, m.ID, read); ok {
-			line(takeRound, "bridge.rotary.readings", w.Document().Bridge.Rotary.Readings, text)
-		}
+	if l, ok := w.Bridge().Round(m.ID, read); ok {
+		line(takeRound, l.Path, entry.At(*w.Document(), l.Path), l.Value)
 	}
 	return out
 }
@@ -152,10 +144,7 @@ func bumped(w *plan.Solved, v *bringup.Progress) string {
 	if w.Site().Load.Turn == load.Either {
 		return ""
 	}
-	corner := "L1"
-	if on, ok := w.Bridge().(capacitor.Installed); ok {
-		corner = on.CornerTo
-	}
+	corner := w.Bridge().BumpLine()
 	for _, g := range v.Gates {
 		for _, c := range g.Read {
 			switch {
@@ -195,64 +184,11 @@ func coilOf(w *plan.Solved, line [3]float64) (ohm float64, ok bool) {
 	return whole * mean / expected, mean > 0 && expected > 0 && !math.IsNaN(whole)
 }
 
-// Takes that belong together in threes: of the volts of a converter, and of the amps in the leads of a
-// motor at its load on a capacitor and on every other bridge.
-var (
-	madeVolts      = [3]string{"made-12", "made-23", "made-31"}
-	capacitorLeads = [3]string{"load-lead-L1", "load-lead-L2", "load-lead-corner"}
-	motorLeads     = [3]string{"lead-L1", "lead-L2", "lead-L3"}
-)
-
 // Sums are what the readings of a view say together.
-func Sums(p *plan.Plan, v *bringup.Progress) []bringup.Beside {
-	if p.Link.Bridge == document.KindCapacitor {
-		return v.Sums(madeVolts, capacitorLeads, "load-rpm")
+func Sums(s *plan.Solved, v *bringup.Progress) []bringup.Beside {
+	leads, rpm := bridge.Ground{}.LoadTakes()
+	if s.Known() {
+		leads, rpm = s.Bridge().LoadTakes()
 	}
-	return v.Sums(madeVolts, motorLeads, "rpm")
-}
-
-// capacitorRound is a round at the usual load as the capacitor's trim reads it.
-func capacitorRound(w capacitor.Installed, read bringup.Values) (string, bool) {
-	amps, ok := read.Three(capacitorLeads)
-	if !ok || w.Answer == nil {
-		return "", false
-	}
-	text := fmt.Sprintf("%s µF: leads %s %s %s", unit.Plain(w.Answer.Microfarad), unit.Plain(amps[0]),
-		unit.Plain(amps[1]), unit.Plain(amps[2]))
-	if own, ok := read.Three([3]string{"load-winding-u", "load-winding-v", "load-winding-w"}); ok {
-		text += fmt.Sprintf("; windings %s %s %s", unit.Plain(own[0]), unit.Plain(own[1]), unit.Plain(own[2]))
-	}
-	l1, one := read["load-corner-l1"]
-	l2, two := read["load-corner"]
-	if one && two {
-		text += fmt.Sprintf("; corner %s %s", unit.Plain(l1), unit.Plain(l2))
-	}
-	if x, ok := read["volts"]; ok {
-		text += "; volts " + unit.Plain(x)
-	}
-	if x, ok := read["load-supply"]; ok {
-		text += "; supply " + unit.Plain(x)
-	}
-	return text, true
-}
-
-// rotaryRound is a round of the converter, idling or with the one machine that is planned.
-func rotaryRound(w rotary.Installed, machine string, read bringup.Values) (string, bool) {
-	volts, ok := read.Three(madeVolts)
-	amps, too := read.Three(motorLeads)
-	if !ok {
-		return "", false
-	}
-	text := "idle"
-	if !w.IsIdler() {
-		text = machine
-	}
-	text += fmt.Sprintf("; %s %s %s V", unit.Plain(volts[0]), unit.Plain(volts[1]), unit.Plain(volts[2]))
-	if x, ok := read["supply"]; ok {
-		text += "; line " + unit.Plain(x) + " A"
-	}
-	if too {
-		text += fmt.Sprintf("; %s %s %s %s A", machine, unit.Plain(amps[0]), unit.Plain(amps[1]), unit.Plain(amps[2]))
-	}
-	return text, true
+	return v.Sums(bridge.MadeVolts, leads, rpm)
 }

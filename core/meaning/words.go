@@ -17,17 +17,11 @@ const (
 	somethingDrags = "something drags: a tight belt, a dry bearing, a shaft that is out of line"
 	lineLower      = "the line gives 5 % less than was measured"
 	lineHigher     = "the line gives 5 % more than was measured"
-	canSmaller     = "the capacitor has lost a fifth of its µF"
-	canLarger      = "a fifth more µF is in circuit than the plan has"
 
 	lastCause = "a joint or lead that is not as on the card, or the meter on another one"
 	lastNext  = "Read it once more with the meter on the lead that is named; then joints against the card, locked off."
 	elseWord  = "it is something else"
 )
-
-func bankSmaller(bank int) string {
-	return "a fifth of the cans " + [2]string{"L1-L3", "L2-L3"}[bank] + " is missing or dead"
-}
 
 func figureOf(x float64, u string) string {
 	if u == "V" || u == "rpm" {

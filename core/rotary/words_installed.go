@@ -48,3 +48,11 @@ var Facts = bridge.Facts{
 	Residual:  "a residual-current device of type A or better",
 	Hours:     [2]int{10, 16},
 }
+
+func bankSmaller(bank int) string {
+	return "a fifth of the cans " + [2]string{"L1-L3", "L2-L3"}[bank] + " is missing or dead"
+}
+
+func bankIsSmall(bank int) string {
+	return "bank " + [2]string{"L1-L3", "L2-L3"}[bank] + " is small"
+}
