@@ -131,7 +131,7 @@ func (s *server) calling(r *http.Request, rule rule, at string) (caller, error) 
 	case inStock:
 		stockID = at
 	}
-	found, err := s.store.CallerBy(r.Context(), device, jobID, stockID)
+	found, err := s.store.Devices.CallerBy(r.Context(), device, jobID, stockID)
 	if err != nil {
 		return caller{}, err
 	}

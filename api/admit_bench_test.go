@@ -19,13 +19,13 @@ import (
 func BenchmarkAccessCheck(b *testing.B) {
 	ctx := store.Whole(context.Background())
 	st := storetest.Store(b)
-	w, err := st.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
+	w, err := st.Workshops.Create(ctx, "", scenario.TansyLane(), nil)
 	require.NoError(b, err)
-	j, err := st.CreateJob(ctx, w.ID, store.Change{ID: "bench-job"}, scenario.Blunger(), "new")
+	j, err := st.Jobs.Create(ctx, w.ID, store.Change{ID: "bench-job"}, scenario.Blunger(), "new")
 	require.NoError(b, err)
-	a, err := st.AddMember(ctx, w.ID, "", store.Account{Name: "Bram T."}, store.Member{Role: people.Maker})
+	a, err := st.People.AddMember(ctx, w.ID, "", store.Account{Name: "Bram T."}, store.Member{Role: people.Maker})
 	require.NoError(b, err)
-	device, err := st.EnterBy(ctx, a.ID, "bench", false)
+	device, err := st.Devices.EnterBy(ctx, a.ID, "bench", false)
 	require.NoError(b, err)
 	s := &server{store: st, sessions: newSessions(st)}
 	s.sharing.Store(&store.Sharing{Open: true})

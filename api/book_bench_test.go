@@ -40,18 +40,18 @@ func tenYears(tb testing.TB) *bench {
 			}
 			list = append(list, e)
 		}
-		_, _, err := b.store.Append(ctx, b.job.ID, "m1", list, func(*store.Writing) error { return nil })
+		_, _, err := b.store.Books.Append(ctx, b.job.ID, "m1", list, func(*store.Writing) error { return nil })
 		require.NoError(tb, err)
 	}
 	var photos []logbook.Entry
 	for n := range 500 {
-		id, err := b.store.AddPhoto(ctx, b.job.ID, store.By{}, store.Photo{MediaType: "image/jpeg",
+		id, err := b.store.Photos.Add(ctx, b.job.ID, store.By{}, store.Photo{MediaType: "image/jpeg",
 			Picture: make([]byte, 60<<10)})
 		require.NoError(tb, err)
 		photos = append(photos, logbook.Entry{ID: fmt.Sprintf("photo-%d", n), Kind: logbook.Photo, Revision: 2,
 			Taken: "2026-01-01T00:00:00Z", File: &logbook.File{ID: id, Type: "image/jpeg", Bytes: 60 << 10}})
 	}
-	_, book, err := b.store.Append(ctx, b.job.ID, "m1", photos, func(*store.Writing) error { return nil })
+	_, book, err := b.store.Books.Append(ctx, b.job.ID, "m1", photos, func(*store.Writing) error { return nil })
 	require.NoError(tb, err)
 	require.Equal(tb, 5000, book.N)
 	return b

@@ -93,7 +93,7 @@ func (s *server) bringUps(a huma.API) {
 
 // machineOf is a stored job with one of its machines: the first where none is named.
 func (s *server) machineOf(ctx context.Context, id, machine string) (store.Job, string, error) {
-	j, err := s.store.Job(ctx, id)
+	j, err := s.store.Jobs.Job(ctx, id)
 	if err != nil {
 		return j, "", problem(err)
 	}
@@ -119,7 +119,7 @@ func (s *server) bringUp(ctx context.Context, j store.Job, machine string) (*bri
 	if err != nil {
 		return nil, problem(err)
 	}
-	book, known, err := s.store.BringUp(ctx, j.ID, machine)
+	book, known, err := s.store.Books.BringUp(ctx, j.ID, machine)
 	if err != nil {
 		return nil, problem(err)
 	}

@@ -61,13 +61,13 @@ func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, er
 		}
 		photos = append(photos, store.Photo{ID: p.ID, MediaType: kind, Picture: data})
 	}
-	w, err := s.store.Workshop(ctx, in.WorkshopID)
+	w, err := s.store.Workshops.Workshop(ctx, in.WorkshopID)
 	if err != nil {
 		return nil, problem(err)
 	}
 	f.Document.Workshop = w.Settings
-	return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.ChangeID, By: by(ctx)}, f.Document,
-		"imported", s.store.WithPhotos(w.ID, by(ctx), photos)))
+	return s.answered(ctx)(s.store.Jobs.Create(ctx, w.ID, store.Change{ID: in.ChangeID, By: by(ctx)}, f.Document,
+		"imported", s.store.Photos.WithPhotos(w.ID, by(ctx), photos)))
 }
 
 // exportJob gives the job as a file, with the photographs that it names. It is
@@ -83,7 +83,7 @@ func (s *server) exportJob(w http.ResponseWriter, r *http.Request, j store.Job) 
 
 // fileOf is a job as its open file.
 func (s *server) fileOf(ctx context.Context, j store.Job) (document.File, error) {
-	photos, err := s.store.PhotosOf(ctx, j.ID, j.Document.Named())
+	photos, err := s.store.Photos.PhotosOf(ctx, j.ID, j.Document.Named())
 	f := document.File{Document: j.Document}
 	for _, p := range photos {
 		f.Photographs = append(f.Photographs, document.Photograph{ID: p.ID, MediaType: p.MediaType,

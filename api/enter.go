@@ -91,7 +91,7 @@ func (s *server) enter(a huma.API) {
 	huma.Register(a, operation("log-out", http.MethodDelete, "/api/session", "End this device", http.StatusNoContent),
 		func(ctx context.Context, _ *struct{}) (*leftOutput, error) {
 			c := callerOf(ctx)
-			if err := s.store.EndDevice(ctx, c.Account, c.device); err != nil && !errors.Is(err, store.ErrNotFound) {
+			if err := s.store.Devices.End(ctx, c.Account, c.device); err != nil && !errors.Is(err, store.ErrNotFound) {
 				return nil, problem(err)
 			}
 			return &leftOutput{s.sessions.over(ctx)}, nil
@@ -102,7 +102,7 @@ func (s *server) enter(a huma.API) {
 		"The browsers and phones of this account", 0),
 		func(ctx context.Context, _ *struct{}) (*devicesOutput, error) {
 			account := callerOf(ctx).Account
-			all, err := s.store.Devices(ctx, account)
+			all, err := s.store.Devices.All(ctx, account)
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -113,7 +113,7 @@ func (s *server) enter(a huma.API) {
 	huma.Register(a, operation("end-device", http.MethodDelete, "/api/account/devices/{device}",
 		"End a device of this account: a lost phone", http.StatusNoContent),
 		func(ctx context.Context, in *deviceInput) (*struct{}, error) {
-			return nil, problem(s.store.EndDevice(ctx, callerOf(ctx).Account, in.Device))
+			return nil, problem(s.store.Devices.End(ctx, callerOf(ctx).Account, in.Device))
 		})
 	huma.Register(a, operation("pair-mine", http.MethodPost, "/api/account/pairing",
 		"A code by which another device of this account comes in, once", 0),
@@ -145,7 +145,7 @@ var (
 
 // slowed refuses a try that comes too early after wrong ones.
 func (s *server) slowed(ctx context.Context, what ...string) error {
-	wait, err := s.store.Try(ctx, what...)
+	wait, err := s.store.Devices.Try(ctx, what...)
 	if err != nil {
 		return problem(err)
 	}
@@ -160,7 +160,7 @@ func (s *server) slowed(ctx context.Context, what ...string) error {
 // wrong counts a wrong try of each.
 func (s *server) wrong(ctx context.Context, tries map[string]int, refusal error) error {
 	for what, free := range tries {
-		if err := s.store.Wrong(ctx, what, free); err != nil {
+		if err := s.store.Devices.Wrong(ctx, what, free); err != nil {
 			return problem(err)
 		}
 	}
@@ -172,7 +172,7 @@ func (s *server) wrong(ctx context.Context, tries map[string]int, refusal error)
 // tries and its address.
 func (s *server) proved(ctx context.Context, name, password, known string) (store.Account, error) {
 	both, ofName, ofAddress := door.Tried(name, middleware.GetClientIP(ctx))
-	account, err := s.store.AccountNamed(ctx, name)
+	account, err := s.store.People.AccountNamed(ctx, name)
 	if err != nil && !errors.Is(err, store.ErrNotFound) {
 		return account, problem(err)
 	}
@@ -191,7 +191,7 @@ func (s *server) proved(ctx context.Context, name, password, known string) (stor
 		return account, s.wrong(ctx, map[string]int{both: door.FreeOfBoth, ofName: door.FreeOfName,
 			ofAddress: door.FreeOfAddress}, errWrong)
 	}
-	return account, problem(s.store.Right(ctx, both))
+	return account, problem(s.store.Devices.Right(ctx, both))
 }
 
 // knownCookie marks a device from which an account came in, signed by the server.
@@ -232,7 +232,7 @@ func (s *server) letIn(ctx context.Context, in *letInInput) (*enteredOutput, err
 	if err := s.slowed(ctx, ofAddress); err != nil {
 		return nil, err
 	}
-	by, err := s.store.Redeem(ctx, door.PlainCode(in.Body.Code))
+	by, err := s.store.Devices.Redeem(ctx, door.PlainCode(in.Body.Code))
 	if errors.Is(err, store.ErrNotFound) {
 		return nil, s.wrong(ctx, map[string]int{ofAddress: door.FreeOfAddress}, errCode)
 	}
@@ -251,7 +251,7 @@ func (s *server) entered(ctx context.Context, by store.Redeemed, device string) 
 	if device == "" {
 		device = "a browser"
 	}
-	id, err := s.store.EnterBy(ctx, account.ID, device, by.Renews)
+	id, err := s.store.Devices.EnterBy(ctx, account.ID, device, by.Renews)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -260,7 +260,7 @@ func (s *server) entered(ctx context.Context, by store.Redeemed, device string) 
 		return nil, problem(err)
 	}
 	if before.device != "" {
-		err := s.store.EndDevice(ctx, before.Account, before.device)
+		err := s.store.Devices.End(ctx, before.Account, before.device)
 		if err != nil && !errors.Is(err, store.ErrNotFound) {
 			return nil, problem(err)
 		}
@@ -271,14 +271,14 @@ func (s *server) entered(ctx context.Context, by store.Redeemed, device string) 
 
 func (s *server) changePassword(ctx context.Context, in *passwordInput) (*struct{}, error) {
 	c := callerOf(ctx)
-	account, err := s.store.AccountOf(ctx, c.Account)
+	account, err := s.store.People.AccountOf(ctx, c.Account)
 	if err != nil {
 		return nil, problem(err)
 	}
 	if account.Guest {
 		return nil, huma.Error403Forbidden("A guest has no password.")
 	}
-	renews, err := s.store.Renews(ctx, c.Account, c.device)
+	renews, err := s.store.Devices.Renews(ctx, c.Account, c.device)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -291,7 +291,7 @@ func (s *server) changePassword(ctx context.Context, in *passwordInput) (*struct
 	if err != nil {
 		return nil, err
 	}
-	return nil, problem(s.store.SetPassword(ctx, c.Account, sealed, c.device))
+	return nil, problem(s.store.People.SetPassword(ctx, c.Account, sealed, c.device))
 }
 
 // sealed is a new password as it is kept.

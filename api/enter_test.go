@@ -53,7 +53,7 @@ func TestOpeningIsOneStepAndClosingAnother(t *testing.T) {
 	again := c.in(session(t, c.do("POST", "/api/sharing", open)))
 	require.Equal(t, http.StatusUnauthorized, keeper.do("GET", "/api/yard", nil).Status, "what was ended stays ended")
 	require.Equal(t, http.StatusOK, again.do("GET", "/api/yard", nil).Status)
-	_, err := st.AccountNamed(context.Background(), "odile w.")
+	_, err := st.People.AccountNamed(context.Background(), "odile w.")
 	require.NoError(t, err)
 }
 

@@ -35,7 +35,7 @@ func (s *server) files(r chi.Router, a huma.API) {
 // file finds the job first.
 func (s *server) file(give func(http.ResponseWriter, *http.Request, store.Job)) http.HandlerFunc {
 	return func(w http.ResponseWriter, r *http.Request) {
-		j, err := s.store.Job(r.Context(), chi.URLParam(r, "id"))
+		j, err := s.store.Jobs.Job(r.Context(), chi.URLParam(r, "id"))
 		if err != nil {
 			refuseError(w, r, err)
 			return

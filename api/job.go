@@ -152,7 +152,7 @@ func (s *server) jobs(a huma.API) {
 			if err := inWorkshop(ctx, in.Body.WorkshopID, people.Plan); err != nil {
 				return nil, err
 			}
-			w, err := s.store.Workshop(ctx, in.Body.WorkshopID)
+			w, err := s.store.Workshops.Workshop(ctx, in.Body.WorkshopID)
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -160,12 +160,12 @@ func (s *server) jobs(a huma.API) {
 			if bad := d.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			return s.answered(ctx)(s.store.CreateJob(ctx, w.ID, store.Change{ID: in.Body.ChangeID, By: by(ctx)}, d,
+			return s.answered(ctx)(s.store.Jobs.Create(ctx, w.ID, store.Change{ID: in.Body.ChangeID, By: by(ctx)}, d,
 				"new"))
 		})
 	huma.Register(a, register("job", http.MethodGet, "/api/jobs/{id}", "A job with its plan", 0),
 		func(ctx context.Context, in *idInput) (*jobOutput, error) {
-			return s.answered(ctx)(s.store.Job(ctx, in.ID))
+			return s.answered(ctx)(s.store.Jobs.Job(ctx, in.ID))
 		})
 	huma.Register(a, register("save-job", http.MethodPut, "/api/jobs/{id}",
 		"Store a changed document as a new revision", 0),
@@ -178,7 +178,7 @@ func (s *server) jobs(a huma.API) {
 				return nil, problem(bad)
 			}
 			c.Only = only(ctx)
-			return s.answered(ctx)(s.store.SaveJob(ctx, in.ID, c, in.Body))
+			return s.answered(ctx)(s.store.Jobs.Save(ctx, in.ID, c, in.Body))
 		})
 	stepped := func(do func(context.Context, string, store.Change) (store.Job, error)) func(context.Context,
 		*ChangeInput) (*jobOutput, error) {
@@ -191,9 +191,9 @@ func (s *server) jobs(a huma.API) {
 		}
 	}
 	huma.Register(a, register("undo", http.MethodPost, "/api/jobs/{id}/undo", "One step back", 0),
-		stepped(s.store.Undo))
+		stepped(s.store.Jobs.Undo))
 	huma.Register(a, register("redo", http.MethodPost, "/api/jobs/{id}/redo", "One step forward again", 0),
-		stepped(s.store.Redo))
+		stepped(s.store.Jobs.Redo))
 	huma.Register(a, register("restore-revision", http.MethodPost, "/api/jobs/{id}/revisions/{revision}/restore",
 		"Make an earlier revision the latest", 0),
 		func(ctx context.Context, in *revisionInput) (*jobOutput, error) {
@@ -201,35 +201,35 @@ func (s *server) jobs(a huma.API) {
 			if err != nil {
 				return nil, err
 			}
-			return s.answered(ctx)(s.store.Restore(ctx, in.ID, c, in.Revision))
+			return s.answered(ctx)(s.store.Jobs.Restore(ctx, in.ID, c, in.Revision))
 		})
 	huma.Register(a, register("revision", http.MethodGet, "/api/jobs/{id}/revisions/{revision}",
 		"A job as it was at one revision", 0),
 		func(ctx context.Context, in *lookInput) (*jobOutput, error) {
-			return s.answered(ctx)(s.store.RevisionOf(ctx, in.ID, in.Revision))
+			return s.answered(ctx)(s.store.Jobs.RevisionOf(ctx, in.ID, in.Revision))
 		})
 	huma.Register(a, register("history", http.MethodGet, "/api/jobs/{id}/revisions", "A job's history, latest first",
 		0), s.history)
 	huma.Register(a, register("name-revision", http.MethodPut, "/api/jobs/{id}/revisions/{revision}/name",
 		"A name for a revision, by which it is kept for ever; empty: none", http.StatusNoContent),
 		func(ctx context.Context, in *nameInput) (*struct{}, error) {
-			return nil, problem(s.store.NameRevision(ctx, in.ID, in.Revision, strings.TrimSpace(in.Body.Name)))
+			return nil, problem(s.store.Jobs.NameRevision(ctx, in.ID, in.Revision, strings.TrimSpace(in.Body.Name)))
 		})
 	huma.Register(a, register("copy-job", http.MethodPost, "/api/jobs/{id}/copy",
 		"A job of its own with the same document", http.StatusCreated),
 		func(ctx context.Context, in *copyInput) (*jobOutput, error) {
-			return s.answered(ctx)(s.store.CopyJob(ctx, in.ID, store.Change{ID: in.Body.ChangeID,
+			return s.answered(ctx)(s.store.Jobs.Copy(ctx, in.ID, store.Change{ID: in.Body.ChangeID,
 				By: by(ctx)}, in.Body.Name))
 		})
 	huma.Register(a, register("shelve-job", http.MethodPost, "/api/jobs/{id}/shelf",
 		"Into the yard, the archive or the bin", http.StatusNoContent),
 		func(ctx context.Context, in *shelveInput) (*struct{}, error) {
-			return nil, problem(s.store.Shelve(ctx, in.ID, in.Body.Shelf))
+			return nil, problem(s.store.Jobs.Shelve(ctx, in.ID, in.Body.Shelf))
 		})
 	huma.Register(a, register("purge-job", http.MethodDelete, "/api/jobs/{id}",
 		"Delete a job of the bin for good, with its history", http.StatusNoContent),
 		func(ctx context.Context, in *idInput) (*struct{}, error) {
-			return nil, problem(s.store.PurgeJob(ctx, in.ID))
+			return nil, problem(s.store.Jobs.Purge(ctx, in.ID))
 		})
 	huma.Register(a, huma.Operation{OperationID: "import-job", Method: http.MethodPost, Path: importPath,
 		Summary: "A job from its open document, with its photographs", DefaultStatus: http.StatusCreated,
@@ -241,7 +241,7 @@ func revisionLine(r store.Revision) RevisionLine {
 }
 
 func (s *server) history(ctx context.Context, in *historyInput) (*historyOutput, error) {
-	list, err := s.store.Revisions(ctx, in.ID, in.Before, historyPage)
+	list, err := s.store.Jobs.Revisions(ctx, in.ID, in.Before, historyPage)
 	if err != nil {
 		return nil, problem(err)
 	}

@@ -65,11 +65,11 @@ func (s *server) writeLife(ctx context.Context, file *zip.Writer, j store.Job) e
 	begin := func(name string) (io.Writer, error) {
 		return file.CreateHeader(&zip.FileHeader{Name: name, Method: zip.Deflate})
 	}
-	books, err := s.store.BooksOf(ctx, j.ID)
+	books, err := s.store.Books.BooksOf(ctx, j.ID)
 	if err != nil {
 		return err
 	}
-	photos, err := s.store.AllPhotos(ctx, j.ID)
+	photos, err := s.store.Lives.AllPhotos(ctx, j.ID)
 	if err != nil {
 		return err
 	}
@@ -108,7 +108,7 @@ func (s *server) writeLife(ctx context.Context, file *zip.Writer, j store.Job) e
 		}
 	}
 	for _, b := range books {
-		list, err := s.store.Lines(ctx, j.ID, b.Machine, 1, 0)
+		list, err := s.store.Books.Lines(ctx, j.ID, b.Machine, 1, 0)
 		if err == nil {
 			out, err = begin("log/" + b.Machine + ".ndjson")
 		}
@@ -120,7 +120,7 @@ func (s *server) writeLife(ctx context.Context, file *zip.Writer, j store.Job) e
 		}
 	}
 	for _, id := range photos {
-		p, err := s.store.PhotoOf(ctx, j.ID, id)
+		p, err := s.store.Photos.PhotoOf(ctx, j.ID, id)
 		if err == nil {
 			out, err = file.CreateHeader(&zip.FileHeader{Name: "files/" + id + endings[p.MediaType], Method: zip.Store})
 		}
@@ -139,7 +139,7 @@ func (s *server) past(ctx context.Context, j store.Job) (out []lifeLine, err err
 	settings := j.Document.Workshop
 	settings.Stores = nil
 	for before := 0; ; {
-		page, err := s.store.History(ctx, j.ID, before, historyPage)
+		page, err := s.store.Jobs.History(ctx, j.ID, before, historyPage)
 		if err != nil {
 			return nil, err
 		}

@@ -59,7 +59,7 @@ func (s *server) livedIn(r *http.Request) (*jobOutput, error) {
 	defer done()
 	step := s.lives.begin(change)
 	defer step.end()
-	shop, err := s.store.Workshop(ctx, workshop)
+	shop, err := s.store.Workshops.Workshop(ctx, workshop)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -79,7 +79,7 @@ func (s *server) livedIn(r *http.Request) (*jobOutput, error) {
 	if err := s.stays(ctx, &lived); err != nil {
 		return nil, problem(err)
 	}
-	return s.answered(ctx)(s.store.BringLife(ctx, shop.ID, store.Change{ID: change, By: by(ctx)}, lived))
+	return s.answered(ctx)(s.store.Lives.Bring(ctx, shop.ID, store.Change{ID: change, By: by(ctx)}, lived))
 }
 
 // lifePart is a part of a life's file that is read.

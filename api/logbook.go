@@ -89,7 +89,7 @@ func (s *server) log(ctx context.Context, in *logInput) (*logOutput, error) {
 			page.Kinds = append(page.Kinds, kind)
 		}
 	}
-	list, err := s.store.Log(ctx, j.ID, machine, page)
+	list, err := s.store.Books.Log(ctx, j.ID, machine, page)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -112,17 +112,17 @@ func (s *server) log(ctx context.Context, in *logInput) (*logOutput, error) {
 
 // above fills in what stands above the first page.
 func (s *server) above(ctx context.Context, j store.Job, machine string, out *Log) error {
-	book, known, err := s.store.BringUp(ctx, j.ID, machine)
+	book, known, err := s.store.Books.BringUp(ctx, j.ID, machine)
 	if err != nil {
 		return problem(err)
 	}
 	out.Book = bookEnd(book)
-	sums, err := s.store.Sums(ctx, j.ID, machine)
+	sums, err := s.store.Books.Sums(ctx, j.ID, machine)
 	if err != nil {
 		return problem(err)
 	}
 	out.Sums = &sums
-	story, err := s.store.SinceWell(ctx, j.ID, machine)
+	story, err := s.store.Books.SinceWell(ctx, j.ID, machine)
 	if err != nil {
 		return problem(err)
 	}
@@ -144,7 +144,7 @@ func (s *server) booked(ctx context.Context, jobs []store.Job, out []Summary) er
 	for i, j := range jobs {
 		ids[i] = j.ID
 	}
-	books, err := s.store.Books(ctx, ids)
+	books, err := s.store.Books.Books(ctx, ids)
 	if err != nil {
 		return err
 	}
@@ -168,7 +168,8 @@ func (s *server) trends(ctx context.Context, in *machineInput) (*trendOutput, er
 	if err != nil {
 		return nil, err
 	}
-	list, err := s.store.Log(ctx, j.ID, machine, store.LogPage{Kinds: []string{"reading", "part", "revision", "note"},
+	list, err := s.store.Books.Log(ctx, j.ID, machine, store.LogPage{Kinds: []string{"reading", "part", "revision",
+		"note"},
 		Most: mostTrend})
 	if err != nil {
 		return nil, problem(err)

@@ -49,7 +49,7 @@ func (s *server) onMachine(give func(http.ResponseWriter, *http.Request, store.J
 
 // readingsFile gives every reading of a machine, the oldest first.
 func (s *server) readingsFile(w http.ResponseWriter, r *http.Request, j store.Job, machine string) {
-	list, err := s.store.Log(r.Context(), j.ID, machine, store.LogPage{Kinds: []string{"reading"},
+	list, err := s.store.Books.Log(r.Context(), j.ID, machine, store.LogPage{Kinds: []string{"reading"},
 		Most: store.MostEntries})
 	if err != nil {
 		refuseError(w, r, err)
@@ -92,7 +92,7 @@ const (
 
 func (s *server) bookPDF(w http.ResponseWriter, r *http.Request, j store.Job, machine string) {
 	ctx := r.Context()
-	list, err := s.store.Log(ctx, j.ID, machine, store.LogPage{Most: mostPrinted})
+	list, err := s.store.Books.Log(ctx, j.ID, machine, store.LogPage{Most: mostPrinted})
 	if err != nil {
 		refuseError(w, r, err)
 		return
@@ -108,7 +108,7 @@ func (s *server) bookPDF(w http.ResponseWriter, r *http.Request, j store.Job, ma
 		b.Entries = append(b.Entries, list[i])
 		b.Hash = list[i].Hash
 	}
-	if b.Sums, err = s.store.Sums(ctx, j.ID, machine); err != nil {
+	if b.Sums, err = s.store.Books.Sums(ctx, j.ID, machine); err != nil {
 		refuseError(w, r, err)
 		return
 	}
@@ -117,7 +117,7 @@ func (s *server) bookPDF(w http.ResponseWriter, r *http.Request, j store.Job, ma
 		if printed++; printed > mostPrintedPictures {
 			return nil
 		}
-		p, err := s.store.PhotoOf(ctx, j.ID, id)
+		p, err := s.store.Photos.PhotoOf(ctx, j.ID, id)
 		if err != nil {
 			return nil
 		}
@@ -160,7 +160,7 @@ func (s *server) machineCode(w http.ResponseWriter, r *http.Request, j store.Job
 // the bring-up.
 func (s *server) onCard(r *http.Request, j store.Job, p *plan.Plan, card *pdf.Card) error {
 	machine := j.Document.Machines[0].ID
-	book, known, err := s.store.BringUp(r.Context(), j.ID, machine)
+	book, known, err := s.store.Books.BringUp(r.Context(), j.ID, machine)
 	if err != nil {
 		return err
 	}
@@ -180,7 +180,7 @@ type fileInput struct {
 type spectrumOutput struct{ Body sound.Spectrum }
 
 func (s *server) spectrum(ctx context.Context, in *fileInput) (*spectrumOutput, error) {
-	p, err := s.store.PhotoOf(ctx, in.ID, in.Photo)
+	p, err := s.store.Photos.PhotoOf(ctx, in.ID, in.Photo)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -193,11 +193,11 @@ func (s *server) spectrum(ctx context.Context, in *fileInput) (*spectrumOutput, 
 
 // dropFile deletes a picture or recording, and writes so into each book that names it.
 func (s *server) dropFile(ctx context.Context, in *fileInput) (*struct{}, error) {
-	j, err := s.store.Job(ctx, in.ID)
+	j, err := s.store.Jobs.Job(ctx, in.ID)
 	if err != nil {
 		return nil, problem(err)
 	}
-	p, err := s.store.PhotoOf(ctx, in.ID, in.Photo)
+	p, err := s.store.Photos.PhotoOf(ctx, in.ID, in.Photo)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -207,7 +207,7 @@ func (s *server) dropFile(ctx context.Context, in *fileInput) (*struct{}, error)
 				"Nothing was deleted.")
 		}
 	}
-	books, err := s.store.FileIn(ctx, in.ID, in.Photo)
+	books, err := s.store.Photos.FileIn(ctx, in.ID, in.Photo)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -219,5 +219,5 @@ func (s *server) dropFile(ctx context.Context, in *fileInput) (*struct{}, error)
 			return nil, err
 		}
 	}
-	return nil, problem(s.store.DropPhoto(ctx, in.ID, in.Photo))
+	return nil, problem(s.store.Photos.Drop(ctx, in.ID, in.Photo))
 }

@@ -28,7 +28,7 @@ type Code struct {
 func (s *server) codeFor(ctx context.Context, account string, uses int, until time.Time, renews bool) (*codeOutput,
 	error) {
 	code := door.NewCode()
-	if err := s.store.Invite(ctx, account, door.PlainCode(code), uses, until, renews); err != nil {
+	if err := s.store.Devices.Invite(ctx, account, door.PlainCode(code), uses, until, renews); err != nil {
 		return nil, problem(err)
 	}
 	link := "/let-in#" + code
@@ -137,12 +137,12 @@ func (s *server) peopleOf(a huma.API) {
 				return nil, huma.Error422UnprocessableEntity("Give a name; nothing was stored.",
 					&huma.ErrorDetail{Location: "body.name", Message: "want 1 to 60 letters"})
 			}
-			a, err := s.store.AddMember(ctx, in.ID, callerOf(ctx).Account, store.Account{Name: name},
+			a, err := s.store.People.AddMember(ctx, in.ID, callerOf(ctx).Account, store.Account{Name: name},
 				in.Body.member(""))
 			if err != nil {
 				return nil, problem(err)
 			}
-			homes, err := s.store.HomesOf(ctx, a.ID)
+			homes, err := s.store.People.HomesOf(ctx, a.ID)
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -157,7 +157,7 @@ func (s *server) peopleOf(a huma.API) {
 			if err := s.notKeeper(ctx, in.Account); err != nil {
 				return nil, err
 			}
-			return nil, problem(s.store.SetMember(ctx, in.ID, in.Body.member(in.Account)))
+			return nil, problem(s.store.People.SetMember(ctx, in.ID, in.Body.member(in.Account)))
 		})
 	huma.Register(a, operation("remove-person", http.MethodDelete, "people/{account}",
 		"Out of this workshop; what was signed stays signed", http.StatusNoContent),
@@ -165,7 +165,7 @@ func (s *server) peopleOf(a huma.API) {
 			if err := s.notKeeper(ctx, in.Account); err != nil {
 				return nil, err
 			}
-			return nil, problem(s.store.Leave(ctx, in.ID, in.Account))
+			return nil, problem(s.store.People.Leave(ctx, in.ID, in.Account))
 		})
 	huma.Register(a, operation("pair-person", http.MethodPost, "people/{account}/pairing",
 		"A code by which somebody comes in, once", 0), s.pairPerson)
@@ -178,7 +178,7 @@ func (s *server) peopleOf(a huma.API) {
 			if err := s.notKeeper(ctx, in.Account); err != nil {
 				return nil, err
 			}
-			return nil, problem(s.store.EndDevice(ctx, in.Account, in.Device))
+			return nil, problem(s.store.Devices.End(ctx, in.Account, in.Device))
 		})
 	huma.Register(a, operation("add-guest", http.MethodPost, "guests", "A link by which somebody reads, until its day",
 		http.StatusCreated), s.addGuest)
@@ -186,7 +186,7 @@ func (s *server) peopleOf(a huma.API) {
 
 // notKeeper refuses what another owner would do to who opened this server.
 func (s *server) notKeeper(ctx context.Context, account string) error {
-	a, err := s.store.AccountOf(ctx, account)
+	a, err := s.store.People.AccountOf(ctx, account)
 	if err != nil {
 		return problem(err)
 	}
@@ -214,11 +214,11 @@ func (e PersonEntry) member(account string) store.Member {
 }
 
 func (s *server) people(ctx context.Context, in *idInput) (*peopleOutput, error) {
-	w, err := s.store.Workshop(ctx, in.ID)
+	w, err := s.store.Workshops.Workshop(ctx, in.ID)
 	if err != nil {
 		return nil, problem(err)
 	}
-	list, err := s.store.Members(ctx, in.ID)
+	list, err := s.store.People.Members(ctx, in.ID)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -231,8 +231,8 @@ func (s *server) people(ctx context.Context, in *idInput) (*peopleOutput, error)
 		for i, m := range list {
 			accounts[i] = m.AccountID
 		}
-		if devices, err = s.store.Devices(ctx, accounts...); err == nil {
-			out.Body.Machines, err = s.store.JobNames(ctx, in.ID)
+		if devices, err = s.store.Devices.All(ctx, accounts...); err == nil {
+			out.Body.Machines, err = s.store.People.JobNames(ctx, in.ID)
 		}
 		if err != nil {
 			return nil, problem(err)
@@ -252,7 +252,7 @@ func (s *server) people(ctx context.Context, in *idInput) (*peopleOutput, error)
 // homesOf are the roles of somebody in every workshop; who is not at home in this one is
 // another's, and refused.
 func (s *server) homesOf(ctx context.Context, workshop, account string) (map[string]people.Role, error) {
-	homes, err := s.store.HomesOf(ctx, account)
+	homes, err := s.store.People.HomesOf(ctx, account)
 	if err == nil && homes[workshop] == "" {
 		err = store.ErrNotFound
 	}
@@ -268,7 +268,7 @@ func (s *server) pairPerson(ctx context.Context, in *PersonAt) (*codeOutput, err
 	if err != nil {
 		return nil, err
 	}
-	account, err := s.store.AccountOf(ctx, in.Account)
+	account, err := s.store.People.AccountOf(ctx, in.Account)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -302,7 +302,7 @@ func (s *server) addGuest(ctx context.Context, in *guestInput) (*codeOutput, err
 		return nil, err
 	}
 	until := time.Now().AddDate(0, 0, in.Body.Days)
-	a, err := s.store.AddMember(ctx, in.ID, "", store.Account{Name: in.Body.Name, Guest: true},
+	a, err := s.store.People.AddMember(ctx, in.ID, "", store.Account{Name: in.Body.Name, Guest: true},
 		store.Member{Role: people.Guest, Part: len(in.Body.Jobs) > 0, Jobs: in.Body.Jobs, Until: &until})
 	if err != nil {
 		return nil, problem(err)

@@ -255,7 +255,7 @@ func (s *server) addPhoto(w http.ResponseWriter, r *http.Request) {
 		refuse(w, r, http.StatusUnsupportedMediaType, err.Error())
 		return
 	}
-	id, err := s.store.AddPhoto(r.Context(), chi.URLParam(r, "id"), by(r.Context()), store.Photo{MediaType: kind,
+	id, err := s.store.Photos.Add(r.Context(), chi.URLParam(r, "id"), by(r.Context()), store.Photo{MediaType: kind,
 		Picture: data})
 	if err != nil {
 		refuseError(w, r, err)
@@ -267,7 +267,7 @@ func (s *server) addPhoto(w http.ResponseWriter, r *http.Request) {
 }
 
 func (s *server) photo(w http.ResponseWriter, r *http.Request) {
-	p, err := s.store.PhotoOf(r.Context(), chi.URLParam(r, "id"), chi.URLParam(r, "photo"))
+	p, err := s.store.Photos.PhotoOf(r.Context(), chi.URLParam(r, "id"), chi.URLParam(r, "photo"))
 	if errors.Is(err, store.ErrNotFound) {
 		refuse(w, r, http.StatusNotFound, "There is no such picture.")
 		return

@@ -69,7 +69,7 @@ func (s *server) remarks(a huma.API) {
 		if err != nil {
 			return nil, err
 		}
-		if err := s.store.AddRemark(ctx, in.ID, c, m); err != nil {
+		if err := s.store.Remarks.Add(ctx, in.ID, c, m); err != nil {
 			return nil, problem(err)
 		}
 		return s.remarksOf(ctx, in.ID)
@@ -99,7 +99,7 @@ func (s *server) remarks(a huma.API) {
 		"Words are answered; they "+
 			"stay", 0),
 		func(ctx context.Context, in *settleInput) (*remarksOutput, error) {
-			if err := s.store.SettleRemark(ctx, in.ID, in.Remark, by(ctx)); err != nil {
+			if err := s.store.Remarks.Settle(ctx, in.ID, in.Remark, by(ctx)); err != nil {
 				return nil, problem(err)
 			}
 			return s.remarksOf(ctx, in.ID)
@@ -107,7 +107,7 @@ func (s *server) remarks(a huma.API) {
 }
 
 func (s *server) remarksOf(ctx context.Context, id string) (*remarksOutput, error) {
-	list, content, err := s.store.Remarks(ctx, id)
+	list, content, err := s.store.Remarks.All(ctx, id)
 	if err != nil {
 		return nil, problem(err)
 	}

@@ -86,7 +86,7 @@ func (s *server) reviews(r chi.Router, a huma.API) {
 		})
 	s.link(r, a, "approved-pdf", http.MethodGet, "/api/jobs/{id}/remarks/{remark}/sheet.pdf",
 		"What was approved, as it was printed then", func(w http.ResponseWriter, r *http.Request) {
-			sheet, err := s.store.SheetOf(r.Context(), chi.URLParam(r, "id"), chi.URLParam(r, "remark"))
+			sheet, err := s.store.Remarks.SheetOf(r.Context(), chi.URLParam(r, "id"), chi.URLParam(r, "remark"))
 			if err != nil {
 				refuseError(w, r, err)
 				return
@@ -97,12 +97,12 @@ func (s *server) reviews(r chi.Router, a huma.API) {
 
 // reviewed is a job as it stands, or stood at a revision, and the revision that stands now.
 func (s *server) reviewed(ctx context.Context, id string, revision int) (j store.Job, latest int, err error) {
-	if j, err = s.store.Job(ctx, id); err != nil {
+	if j, err = s.store.Jobs.Job(ctx, id); err != nil {
 		return j, 0, err
 	}
 	latest = j.Revision
 	if revision > 0 && revision != latest {
-		j, err = s.store.RevisionOf(ctx, id, revision)
+		j, err = s.store.Jobs.RevisionOf(ctx, id, revision)
 	}
 	return j, latest, err
 }
@@ -120,7 +120,7 @@ func (s *server) reviewSheet(ctx context.Context, j store.Job, paper pdf.Paper) 
 		r.Sheets = append(r.Sheets, pdf.ReviewSheet{Review: review.Of(&a.Plan, m.Load.Does),
 			Drawings: []drawing.Drawing{a.Drawings.Wanted.Path, c.Power, c.Control}})
 	}
-	list, _, err := s.store.Remarks(ctx, j.ID)
+	list, _, err := s.store.Remarks.All(ctx, j.ID)
 	if err != nil {
 		return nil, err
 	}

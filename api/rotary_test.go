@@ -139,7 +139,7 @@ func TestAColdYardOfConvertersFollows(t *testing.T) {
 		var j api.JobAnswer
 		b.made("/api/jobs", map[string]string{"workshop_id": b.workshop, "name": d.Name,
 			"change_id": fmt.Sprint("cold-converter-", i)}, &j)
-		_, err := b.store.SaveJob(store.Whole(t.Context()), j.ID, store.Change{Seen: 1,
+		_, err := b.store.Jobs.Save(store.Whole(t.Context()), j.ID, store.Change{Seen: 1,
 			ID: fmt.Sprint("cold-first-", i)}, d)
 		require.NoError(t, err)
 		grade := finding.Good

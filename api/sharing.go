@@ -85,7 +85,7 @@ func (s *server) shared() bool { return s.sharing.Load().Open }
 
 // lookAtSharing reads how the server stands, and follows it.
 func (s *server) lookAtSharing(ctx context.Context) error {
-	now, err := s.store.SharingNow(ctx)
+	now, err := s.store.Server.SharingNow(ctx)
 	if err != nil {
 		return err
 	}
@@ -115,7 +115,7 @@ func (s *server) opening(a huma.API) {
 			if err := s.logsIn(); err != nil {
 				return nil, err
 			}
-			if err := s.store.Share(ctx, store.Sharing{}); err != nil {
+			if err := s.store.Server.Share(ctx, store.Sharing{}); err != nil {
 				return nil, problem(err)
 			}
 			if err := s.lookAtSharing(ctx); err != nil {
@@ -156,7 +156,7 @@ func (s *server) sharingAnswer(ctx context.Context) (SharingAnswer, error) {
 		}
 	}
 	if !now.Open {
-		if out.Known, err = s.store.HasKeeper(ctx); err != nil {
+		if out.Known, err = s.store.Server.HasKeeper(ctx); err != nil {
 			return out, problem(err)
 		}
 		return out, nil
@@ -186,7 +186,7 @@ func (s *server) open(ctx context.Context, in *shareInput) (*shareOutput, error)
 		return nil, huma.Error422UnprocessableEntity("It was not opened.", &huma.ErrorDetail{Location: "body.address",
 			Message: err.Error(), Value: in.Body.Address})
 	}
-	known, err := s.store.HasKeeper(ctx)
+	known, err := s.store.Server.HasKeeper(ctx)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -203,11 +203,11 @@ func (s *server) open(ctx context.Context, in *shareInput) (*shareOutput, error)
 		if err != nil {
 			return nil, err
 		}
-		if account, err = s.store.FoundAccount(ctx, in.Body.Name, kept); err != nil {
+		if account, err = s.store.People.FoundAccount(ctx, in.Body.Name, kept); err != nil {
 			return nil, problem(err)
 		}
 	}
-	if err := s.store.Share(ctx, store.Sharing{Open: true, Addresses: links}); err != nil {
+	if err := s.store.Server.Share(ctx, store.Sharing{Open: true, Addresses: links}); err != nil {
 		return nil, problem(err)
 	}
 	if err := s.lookAtSharing(ctx); err != nil {
@@ -227,7 +227,7 @@ func (s *server) open(ctx context.Context, in *shareInput) (*shareOutput, error)
 }
 
 func (s *server) backups(ctx context.Context, _ *struct{}) (*backupsOutput, error) {
-	list, err := s.store.Backups(ctx)
+	list, err := s.store.Server.Backups(ctx)
 	if err != nil {
 		return nil, problem(err)
 	}

@@ -75,11 +75,11 @@ func (s *server) stores(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "stores", Method: http.MethodGet, Path: "/api/workshops/{id}/stores",
 		Summary: "What lies in a workshop's stores, and which machine has taken of it"},
 		func(ctx context.Context, in *idInput) (*storesOutput, error) {
-			w, err := s.store.Workshop(ctx, in.ID)
+			w, err := s.store.Workshops.Workshop(ctx, in.ID)
 			if err != nil {
 				return nil, problem(err)
 			}
-			list, taken, err := s.store.Stores(ctx, in.ID)
+			list, taken, err := s.store.Stock.All(ctx, in.ID)
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -103,7 +103,7 @@ func (s *server) stores(a huma.API) {
 			if bad := item.Check(""); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			item, err := s.store.AddStock(ctx, in.ID, in.ChangeID, item)
+			item, err := s.store.Stock.Add(ctx, in.ID, in.ChangeID, item)
 			return &stockOutput{item}, problem(err)
 		})
 	huma.Register(a, huma.Operation{OperationID: "change-stock", Method: http.MethodPut, Path: "/api/stores/{id}",
@@ -113,26 +113,26 @@ func (s *server) stores(a huma.API) {
 			if bad := item.Check(""); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			item, err := s.store.SaveStock(ctx, item)
+			item, err := s.store.Stock.Save(ctx, item)
 			return &stockOutput{item}, problem(err)
 		})
 	huma.Register(a, huma.Operation{OperationID: "drop-stock", Method: http.MethodDelete, Path: "/api/stores/{id}",
 		Summary: "A line out of the stores, if nothing of it is reserved", DefaultStatus: http.StatusNoContent},
 		func(ctx context.Context, in *idInput) (*struct{}, error) {
-			return nil, problem(s.store.DropStock(ctx, in.ID))
+			return nil, problem(s.store.Stock.Drop(ctx, in.ID))
 		})
 	huma.Register(a, huma.Operation{OperationID: "take-stock", Method: http.MethodPost, Path: "/api/jobs/{id}/stores",
 		Summary: "Reserve of the stores for a part of this job, release it, fit it (counted down) or take it out " +
 			"again"},
 		func(ctx context.Context, in *takeStock) (*jobOutput, error) {
 			b := in.Body
-			moved, err := s.store.TakeStock(ctx, in.ID, b.Stock, b.Machine, b.Part, b.Count, b.Do, by(ctx))
+			moved, err := s.store.Stock.Take(ctx, in.ID, b.Stock, b.Machine, b.Part, b.Count, b.Do, by(ctx))
 			if err != nil {
 				return nil, problem(err)
 			}
 			if err := s.fitted(ctx, in.ID, b.Machine, moved, b.Do == store.Unfit); err != nil {
 				return nil, err
 			}
-			return s.answered(ctx)(s.store.Job(ctx, in.ID))
+			return s.answered(ctx)(s.store.Jobs.Job(ctx, in.ID))
 		})
 }

@@ -156,7 +156,7 @@ func TestANameIsNotKeptLockedByStrangers(t *testing.T) {
 	require.NoError(t, err)
 	defer func() { _ = db.Close(t.Context()) }()
 	for range 80 {
-		require.NoError(t, s.store.Wrong(t.Context(), nameCounter(t, s, db), 5))
+		require.NoError(t, s.store.Devices.Wrong(t.Context(), nameCounter(t, s, db), 5))
 	}
 	require.Equal(t, http.StatusTooManyRequests, s.client.do("POST", "/api/session", in).Status, "a new device waits")
 	ok := s.client.in(known).do("POST", "/api/session", in)
@@ -268,7 +268,8 @@ func TestAGuestsLastDayHoldsInTheDatabase(t *testing.T) {
 		_, err := db.Exec(t.Context(), `update membership set until = now() + $2::interval where account_id = $1`,
 			s.account[people.Guest], until)
 		require.NoError(t, err)
-		require.NoError(t, db.QueryRow(t.Context(), `select cardinality(c.workshops) + cardinality(c.jobs) from device d,
+		require.NoError(t, db.QueryRow(t.Context(),
+			`select cardinality(c.workshops) + cardinality(c.jobs) from device d,
 			caller(d.id, null, null) c where d.account_id = $1`, s.account[people.Guest]).Scan(&n))
 		return n
 	}

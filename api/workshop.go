@@ -79,11 +79,11 @@ func (s *server) workshops(a huma.API) {
 			if bad := in.Body.validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			create := s.store.CreateWorkshop
+			create := s.store.Workshops.Create
 			if c := callerOf(ctx); c.shared {
 				create = func(ctx context.Context, id string, set document.Workshop, names []string) (store.Workshop,
 					error) {
-					return s.store.FoundWorkshop(ctx, id, set, names, c.Account)
+					return s.store.Workshops.Found(ctx, id, set, names, c.Account)
 				}
 			}
 			w, err := create(ctx, in.Body.ChangeID, in.Body.Settings, in.Body.People)
@@ -95,7 +95,7 @@ func (s *server) workshops(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "workshop", Method: http.MethodGet, Path: "/api/workshops/{id}",
 		Summary: "A workshop's settings"},
 		func(ctx context.Context, in *idInput) (*workshopOutput, error) {
-			w, err := s.store.Workshop(ctx, in.ID)
+			w, err := s.store.Workshops.Workshop(ctx, in.ID)
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -111,7 +111,7 @@ func (s *server) workshops(a huma.API) {
 			if bad := in.Body.validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}
-			w, err := s.store.SaveWorkshop(ctx, in.ID, revision, in.Body.Settings, in.Body.People)
+			w, err := s.store.Workshops.Save(ctx, in.ID, revision, in.Body.Settings, in.Body.People)
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -121,12 +121,12 @@ func (s *server) workshops(a huma.API) {
 		Path: "/api/workshops/{id}/shelf", Summary: "A workshop with all its machines into the bin, or out again",
 		DefaultStatus: http.StatusNoContent},
 		func(ctx context.Context, in *shelveWorkshop) (*struct{}, error) {
-			return nil, problem(s.store.ShelveWorkshop(ctx, in.ID, in.Body.Shelf))
+			return nil, problem(s.store.Workshops.Shelve(ctx, in.ID, in.Body.Shelf))
 		})
 	huma.Register(a, huma.Operation{OperationID: "purge-workshop", Method: http.MethodDelete,
 		Path: "/api/workshops/{id}", Summary: "Delete a workshop of the bin for good, with every machine and history " +
 			"of it", DefaultStatus: http.StatusNoContent},
 		func(ctx context.Context, in *idInput) (*struct{}, error) {
-			return nil, problem(s.store.PurgeWorkshop(ctx, in.ID))
+			return nil, problem(s.store.Workshops.Purge(ctx, in.ID))
 		})
 }

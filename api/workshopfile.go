@@ -43,7 +43,7 @@ docs/formats.md of the program describes the documents. Times are in UTC.
 // workshopFile writes the files one by one: no more than one machine is held at a time.
 func (s *server) workshopFile(w http.ResponseWriter, r *http.Request) {
 	ctx, id := r.Context(), chi.URLParam(r, "id")
-	shop, err := s.store.Workshop(ctx, id)
+	shop, err := s.store.Workshops.Workshop(ctx, id)
 	if err != nil {
 		refuseError(w, r, err)
 		return
@@ -85,14 +85,14 @@ func (s *server) writeWorkshop(ctx context.Context, file *zip.Writer, shop store
 	if err := put("workshop.json", shop.Settings); err != nil {
 		return err
 	}
-	list, taken, err := s.store.Stores(ctx, shop.ID)
+	list, taken, err := s.store.Stock.All(ctx, shop.ID)
 	if err == nil {
 		err = put("stores.json", map[string]any{"lines": list, "taken": taken})
 	}
 	if err != nil {
 		return err
 	}
-	members, err := s.store.Members(ctx, shop.ID)
+	members, err := s.store.People.Members(ctx, shop.ID)
 	if err == nil {
 		err = put("people.json", map[string]any{"people": members, "names": shop.People})
 	}
@@ -103,7 +103,7 @@ func (s *server) writeWorkshop(ctx context.Context, file *zip.Writer, shop store
 	for _, shelf := range []store.Shelf{store.Yard, store.Archive} {
 		page := store.Page{Shelf: shelf, Workshop: shop.ID, Most: 60}
 		for {
-			jobs, err := s.store.Jobs(ctx, page)
+			jobs, err := s.store.Jobs.All(ctx, page)
 			if err != nil {
 				return err
 			}
@@ -142,7 +142,7 @@ func (s *server) writeJob(ctx context.Context, put func(string, any) error, name
 	}
 	var lines []historyLine
 	for before := 0; ; {
-		page, err := s.store.History(ctx, j.ID, before, historyPage)
+		page, err := s.store.Jobs.History(ctx, j.ID, before, historyPage)
 		if err != nil {
 			return err
 		}
@@ -166,7 +166,7 @@ func (s *server) writeJob(ctx context.Context, put func(string, any) error, name
 		if !m.Printed {
 			continue
 		}
-		sheet, err := s.store.SheetOf(ctx, j.ID, m.ID)
+		sheet, err := s.store.Remarks.SheetOf(ctx, j.ID, m.ID)
 		if err == nil {
 			err = put(fmt.Sprintf("%s.approved-%s.pdf", name, m.ID), sheet)
 		}

@@ -54,7 +54,7 @@ func (s *server) writeIn(ctx context.Context, j store.Job, machine, clock string
 	if err != nil {
 		return nil, nil, err
 	}
-	list, book, err := s.store.Append(ctx, j.ID, machine, append(before, entries...), at.complete)
+	list, book, err := s.store.Books.Append(ctx, j.ID, machine, append(before, entries...), at.complete)
 	if err != nil {
 		return nil, nil, problem(err)
 	}
@@ -75,7 +75,7 @@ func (s *server) flow(ctx context.Context, id, machine string, entries []logbook
 }
 
 func (s *server) flown(ctx context.Context, id, machine, change string) error {
-	j, err := s.store.Job(ctx, id)
+	j, err := s.store.Jobs.Job(ctx, id)
 	if err != nil {
 		return err
 	}
@@ -91,7 +91,7 @@ func (s *server) flown(ctx context.Context, id, machine, change string) error {
 	if err != nil || !ok {
 		return err
 	}
-	_, err = s.store.SaveJob(ctx, id, store.Change{Seen: j.Revision, ID: "flow-" + change, By: by(ctx)}, next)
+	_, err = s.store.Jobs.Save(ctx, id, store.Change{Seen: j.Revision, ID: "flow-" + change, By: by(ctx)}, next)
 	return err
 }
 
@@ -134,7 +134,7 @@ func (s *server) gatesOf(ctx context.Context, j store.Job, machine string, entri
 		if at.plans[e.Revision] != nil || e.Kind != logbook.Gate && e.Kind != logbook.Reading {
 			continue
 		}
-		old, err := s.store.RevisionOf(ctx, j.ID, e.Revision)
+		old, err := s.store.Jobs.RevisionOf(ctx, j.ID, e.Revision)
 		if errors.Is(err, store.ErrNotFound) { // it was let go
 			e.Revision = j.Revision
 			continue
@@ -152,10 +152,10 @@ func (s *server) gatesOf(ctx context.Context, j store.Job, machine string, entri
 // lastStood reads where the book ends, and how things stood at the last entry that says so.
 func (s *server) lastStood(ctx context.Context, id, machine string, at *gatesAt) error {
 	var err error
-	if at.book, err = s.store.Book(ctx, id, machine); err != nil || at.book.StoodN == 0 {
+	if at.book, err = s.store.Books.Book(ctx, id, machine); err != nil || at.book.StoodN == 0 {
 		return problem(err)
 	}
-	lines, err := s.store.Lines(ctx, id, machine, at.book.StoodN, 1)
+	lines, err := s.store.Books.Lines(ctx, id, machine, at.book.StoodN, 1)
 	if err != nil {
 		return problem(err)
 	}
@@ -186,7 +186,7 @@ func (s *server) changedSince(ctx context.Context, j store.Job, machine string, 
 	if revision == 0 || revision >= j.Revision {
 		return nil, nil
 	}
-	old, err := s.store.RevisionOf(ctx, j.ID, revision)
+	old, err := s.store.Jobs.RevisionOf(ctx, j.ID, revision)
 	if errors.Is(err, store.ErrNotFound) { // it was let go: nothing can be told
 		return nil, nil
 	}
@@ -211,7 +211,7 @@ func (s *server) filesOf(ctx context.Context, id string, entries []logbook.Entry
 		if f == nil {
 			continue
 		}
-		p, err := s.store.PhotoOf(ctx, id, f.ID)
+		p, err := s.store.Photos.PhotoOf(ctx, id, f.ID)
 		if err != nil && !errors.Is(err, store.ErrNotFound) {
 			return problem(err)
 		}

@@ -131,14 +131,14 @@ type BinnedWorkshop struct {
 }
 
 func (s *server) yard(ctx context.Context, in *yardInput) (*yardOutput, error) {
-	workshops, err := s.store.Workshops(ctx, in.Shelf)
+	workshops, err := s.store.Workshops.All(ctx, in.Shelf)
 	if err != nil {
 		return nil, problem(err)
 	}
 	out := &yardOutput{}
 	out.Body.Workshops, out.Body.Binned = []YardWorkshop{}, []BinnedWorkshop{}
 	if in.Shelf == store.Bin && in.After == "" {
-		binned, err := s.store.BinnedWorkshops(ctx)
+		binned, err := s.store.Workshops.Binned(ctx)
 		if err != nil {
 			return nil, problem(err)
 		}
@@ -149,7 +149,7 @@ func (s *server) yard(ctx context.Context, in *yardInput) (*yardOutput, error) {
 	page := store.Page{Shelf: in.Shelf, Workshop: in.Workshop, Find: in.Find, After: in.After, Most: in.Most + 1}
 	of := map[string][]Summary{}
 	for looked, found := 0, 0; ; {
-		jobs, err := s.store.Jobs(ctx, page)
+		jobs, err := s.store.Jobs.All(ctx, page)
 		if err != nil {
 			return nil, problem(err)
 		}

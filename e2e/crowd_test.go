@@ -40,7 +40,7 @@ func gathered(t *testing.T, n int) crowd {
 	st, err := store.Open(context.Background(), database)
 	require.NoError(t, err)
 	defer st.Close()
-	w, err := st.CreateWorkshop(store.Whole(context.Background()), "", scenario.TansyLane(), nil)
+	w, err := st.Workshops.Create(store.Whole(context.Background()), "", scenario.TansyLane(), nil)
 	require.NoError(t, err)
 	c := crowd{server: serve(t, database, "", "--outside", "https://clay.example")}
 	c.owner = worker{t: t, url: c.server.url}.comes("/api/sharing", map[string]string{"name": "Odile W.",
@@ -49,7 +49,7 @@ func gathered(t *testing.T, n int) crowd {
 	for i := range n {
 		d := kinds[i%2]
 		d.Name = fmt.Sprintf("Stirrer %d", i+1)
-		j, err := st.CreateJob(store.Whole(context.Background()), w.ID, store.Change{ID: fmt.Sprint("crowd-", i)},
+		j, err := st.Jobs.Create(store.Whole(context.Background()), w.ID, store.Change{ID: fmt.Sprint("crowd-", i)},
 			d, "new")
 		require.NoError(t, err)
 		c.jobs, c.docs = append(c.jobs, j.ID), append(c.docs, j.Document)

@@ -31,14 +31,14 @@ func TestLoad(t *testing.T) {
 	st, err := store.Open(context.Background(), database)
 	require.NoError(t, err)
 	defer st.Close()
-	workshops, err := st.Workshops(store.Whole(context.Background()), store.Yard)
+	workshops, err := st.Workshops.All(store.Whole(context.Background()), store.Yard)
 	require.NoError(t, err)
 	s := serve(t, database, "")
 	stop := make(chan struct{})
 	var took []time.Duration
 	results := make(chan []time.Duration, 9)
 	for i := range 9 {
-		j, err := st.CreateJob(store.Whole(context.Background()), workshops[0].ID,
+		j, err := st.Jobs.Create(store.Whole(context.Background()), workshops[0].ID,
 			store.Change{ID: fmt.Sprint("load-", i)},
 			scenario.Blunger(), "new")
 		require.NoError(t, err)

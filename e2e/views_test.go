@@ -360,13 +360,13 @@ func TestTwoHundredMachinesStayFindable(t *testing.T) {
 	st, err := store.Open(context.Background(), database)
 	require.NoError(t, err)
 	defer st.Close()
-	workshops, err := st.Workshops(store.Whole(context.Background()), store.Yard)
+	workshops, err := st.Workshops.All(store.Whole(context.Background()), store.Yard)
 	require.NoError(t, err)
 	for i := range 200 {
 		d := scenario.Blunger()
 		d.Name = fmt.Sprintf("Stirrer %03d", i)
 		d.Supply.Volts = fmt.Sprint(220 + i%30)
-		_, err := st.CreateJob(store.Whole(context.Background()), workshops[0].ID,
+		_, err := st.Jobs.Create(store.Whole(context.Background()), workshops[0].ID,
 			store.Change{ID: fmt.Sprintf("stirrer-%d", i)},
 			d, "new")
 		require.NoError(t, err)

@@ -133,7 +133,8 @@ func TestSwell(t *testing.T) {
 	_, fullMost := memory(t, s.cmd.Process.Pid)
 	text := fmt.Sprintf(`| what | most memory | limit |
 |---|---|---|
-| 10,000 hostile bodies of some 240 kB on eight routes, eight at a time (%.0f s; %.0f MB afterwards) | %.0f MB | 300 MB |
+| 10,000 hostile bodies of some 240 kB on eight routes,
+	eight at a time (%.0f s; %.0f MB afterwards) | %.0f MB | 300 MB |
 | a server full of documents of some 230 kB | %.0f MB | 400 MB |
 `, took.Seconds(), hostileNow, hostileMost, fullMost)
 	require.NoError(t, os.WriteFile(*swellTo, []byte(text), 0o644))
@@ -163,7 +164,8 @@ func TestBigDatabase(t *testing.T) {
 	exec(`insert into job_revision (job_id, revision, content, packed, change_id, who, what)
 		select j.id, r, r, p.packed, 'fill-' || r, 'Odile W.', 'volts ' || (200 + r % 60)
 		from (select * from job where demo_key is null) j,
-			(select r.packed from job_revision r join job j on j.id = r.job_id order by j.created_at, r.revision limit 1) p,
+			(select r.packed from job_revision r join job j on j.id = r.job_id order by j.created_at,
+				r.revision limit 1) p,
 			generate_series(1, $1::int) r`, max(1, *bigRows/machines))
 	exec(`update job set revision = $1, content = $1 where demo_key is null`, max(1, *bigRows/machines))
 	exec(`vacuum analyze`)
@@ -192,7 +194,7 @@ func TestBigDatabase(t *testing.T) {
 	defer shelf.Close()
 	read := func(id string) float64 {
 		begun := time.Now()
-		_, err := shelf.Job(ctx, id)
+		_, err := shelf.Jobs.Job(ctx, id)
 		require.NoError(t, err)
 		return float64(time.Since(begun).Microseconds()) / 1000
 	}

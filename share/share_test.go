@@ -68,7 +68,7 @@ func TestAPhoneThatTrustsTheRootAloneReachesTheServer(t *testing.T) {
 	t.Parallel()
 	ctx := context.Background()
 	st := storetest.Store(t)
-	s := opened(t, &share.Shop{Authority: st.Authority})
+	s := opened(t, &share.Shop{Authority: st.Server.Authority})
 	port := twoPorts(t)
 	links, err := s.Plan("127.0.0.1:" + port)
 	require.NoError(t, err)
@@ -181,7 +181,7 @@ func TestAGivenCertificateIsServedAndRenewed(t *testing.T) {
 
 func TestABadAddressIsSaidBeforeAnythingOpens(t *testing.T) {
 	t.Parallel()
-	s := opened(t, &share.Shop{Authority: storetest.Store(t).Authority})
+	s := opened(t, &share.Shop{Authority: storetest.Store(t).Server.Authority})
 	for address, says := range map[string]string{"": "a name or an address", "clay room": "a name or an address",
 		"127.0.0.1:99999": "a port", "127.0.0.1:x": "a port", "192.0.2.77:8463": "an address of this machine"} {
 		_, err := s.Plan(address)

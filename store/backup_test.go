@@ -46,21 +46,21 @@ func TestABackupRestoredIsTheSameRowByRowAndPlanByPlan(t *testing.T) {
 	defer s.Close()
 	_, err = s.LoadDemo(ctx, scenario.Workshops(), false)
 	require.NoError(t, err)
-	w, err := s.CreateWorkshop(ctx, "workshop-1", scenario.ColdFord(), []string{"Ansel R."})
+	w, err := s.Workshops.Create(ctx, "workshop-1", scenario.ColdFord(), []string{"Ansel R."})
 	require.NoError(t, err)
 	d := scenario.SlipMixer()
 	d.Machines[0].Load.Does = "“stirs” \\ 泥浆 \U0001f525\n€"
-	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1", By: store.By{Who: "Ansel R."}}, d, "new")
+	j, err := s.Jobs.Create(ctx, w.ID, store.Change{ID: "create-1", By: store.By{Who: "Ansel R."}}, d, "new")
 	require.NoError(t, err)
 	d.Supply.Volts = "231.5"
-	j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "save-1"}, d)
+	j, err = s.Jobs.Save(ctx, j.ID, store.Change{Seen: 1, ID: "save-1"}, d)
 	require.NoError(t, err)
-	_, err = s.Undo(ctx, j.ID, store.Change{Seen: 2, ID: "undo-1"})
+	_, err = s.Jobs.Undo(ctx, j.ID, store.Change{Seen: 2, ID: "undo-1"})
 	require.NoError(t, err)
-	_, err = s.AddPhoto(ctx, j.ID, store.By{Who: "Ansel R."}, store.Photo{MediaType: "image/png",
+	_, err = s.Photos.Add(ctx, j.ID, store.By{Who: "Ansel R."}, store.Photo{MediaType: "image/png",
 		Picture: []byte{0, 1, 0xFF, '\\', '"', '\n'}})
 	require.NoError(t, err)
-	require.NoError(t, s.ShelveWorkshop(ctx, w.ID, store.Bin))
+	require.NoError(t, s.Workshops.Shelve(ctx, w.ID, store.Bin))
 
 	var file bytes.Buffer
 	rows, err := s.Backup(ctx, &file)
@@ -78,9 +78,9 @@ func TestABackupRestoredIsTheSameRowByRowAndPlanByPlan(t *testing.T) {
 	again, err := store.Open(ctx, to)
 	require.NoError(t, err)
 	defer again.Close()
-	before, err := s.Jobs(ctx, store.Page{Shelf: store.Yard, Most: 100})
+	before, err := s.Jobs.All(ctx, store.Page{Shelf: store.Yard, Most: 100})
 	require.NoError(t, err)
-	after, err := again.Jobs(ctx, store.Page{Shelf: store.Yard, Most: 100})
+	after, err := again.Jobs.All(ctx, store.Page{Shelf: store.Yard, Most: 100})
 	require.NoError(t, err)
 	require.Len(t, after, len(before))
 	for i := range before {
@@ -91,8 +91,8 @@ func TestABackupRestoredIsTheSameRowByRowAndPlanByPlan(t *testing.T) {
 		require.Equal(t, string(one), string(two), before[i].Document.Name)
 	}
 	// What was undone can be done again there.
-	require.NoError(t, again.ShelveWorkshop(ctx, w.ID, store.Yard))
-	redone, err := again.Redo(ctx, j.ID, store.Change{Seen: 3, ID: "redo-1"})
+	require.NoError(t, again.Workshops.Shelve(ctx, w.ID, store.Yard))
+	redone, err := again.Jobs.Redo(ctx, j.ID, store.Change{Seen: 3, ID: "redo-1"})
 	require.NoError(t, err)
 	require.Equal(t, "231.5", redone.Document.Supply.Volts)
 
@@ -154,26 +154,26 @@ func TestRefusalsSayWhatIsWrong(t *testing.T) {
 	t.Parallel()
 	ctx := store.Whole(context.Background())
 	s := storetest.Store(t)
-	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
+	w, err := s.Workshops.Create(ctx, "", scenario.TansyLane(), nil)
 	require.NoError(t, err)
-	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "c"}, scenario.Blunger(), "new")
+	j, err := s.Jobs.Create(ctx, w.ID, store.Change{ID: "c"}, scenario.Blunger(), "new")
 	require.NoError(t, err)
 	for i := range store.MostPhotos {
-		_, err = s.AddPhoto(ctx, j.ID, store.By{}, store.Photo{MediaType: "image/png", Picture: []byte{byte(i)}})
+		_, err = s.Photos.Add(ctx, j.ID, store.By{}, store.Photo{MediaType: "image/png", Picture: []byte{byte(i)}})
 		require.NoError(t, err)
 	}
-	_, err = s.AddPhoto(ctx, j.ID, store.By{}, store.Photo{MediaType: "image/png", Picture: []byte{0}})
+	_, err = s.Photos.Add(ctx, j.ID, store.By{}, store.Photo{MediaType: "image/png", Picture: []byte{0}})
 	require.ErrorIs(t, err, store.ErrFull)
 	d := scenario.Blunger()
 	d.Name = "a\x00b"
-	_, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "nul"}, d)
+	_, err = s.Jobs.Save(ctx, j.ID, store.Change{Seen: 1, ID: "nul"}, d)
 	require.ErrorIs(t, err, store.ErrUnstorable)
-	_, err = s.RevisionOf(ctx, j.ID, 1<<40)
+	_, err = s.Jobs.RevisionOf(ctx, j.ID, 1<<40)
 	require.Error(t, err)
 	require.NoError(t, s.CanWrite(ctx))
-	_, err = s.Job(ctx, "no id")
+	_, err = s.Jobs.Job(ctx, "no id")
 	require.ErrorIs(t, err, store.ErrNotFound)
-	n, err := s.PurgePhotos(ctx)
+	n, err := s.Photos.PurgePhotos(ctx)
 	require.NoError(t, err)
 	require.Zero(t, n, "what was taken today is kept")
 }
@@ -196,7 +196,7 @@ func TestADatabaseThatTakesNoChangesIsSaidToBeSo(t *testing.T) {
 	require.NoError(t, err)
 	defer s.Close()
 	require.ErrorIs(t, s.CanWrite(ctx), store.ErrReadOnly)
-	_, err = s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
+	_, err = s.Workshops.Create(ctx, "", scenario.TansyLane(), nil)
 	require.ErrorIs(t, err, store.ErrReadOnly)
 }
 
@@ -222,15 +222,15 @@ func TestLookUpsUseTheirKeys(t *testing.T) {
 	before := scans()
 	d := j.Document
 	d.Supply.Volts = "230"
-	_, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "e"}, d)
+	_, err := s.Jobs.Save(ctx, j.ID, store.Change{Seen: 1, ID: "e"}, d)
 	require.Error(t, err, "the filled revisions stand there")
-	_, err = s.Job(ctx, j.WorkshopID)
+	_, err = s.Jobs.Job(ctx, j.WorkshopID)
 	require.ErrorIs(t, err, store.ErrNotFound)
 	var one string
 	require.NoError(t, conn.QueryRow(ctx, `select id::text from job order by id limit 1`).Scan(&one))
-	_, err = s.Revisions(ctx, one, 0, 60)
+	_, err = s.Jobs.Revisions(ctx, one, 0, 60)
 	require.NoError(t, err)
-	_, err = s.RevisionOf(ctx, one, 5)
+	_, err = s.Jobs.RevisionOf(ctx, one, 5)
 	require.NoError(t, err)
 	s.Close()
 	exec(`select pg_stat_clear_snapshot()`)

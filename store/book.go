@@ -49,7 +49,7 @@ func entriesOf(rows pgx.Rows, err error) ([]logbook.Entry, error) {
 }
 
 // Book gives the end of a machine's book. One that was never begun is empty.
-func (s *Store) Book(ctx context.Context, jobID, machine string) (Book, error) {
+func (s Books) Book(ctx context.Context, jobID, machine string) (Book, error) {
 	k, err := key(jobID)
 	if err != nil {
 		return Book{}, err
@@ -67,7 +67,7 @@ func (s *Store) Book(ctx context.Context, jobID, machine string) (Book, error) {
 }
 
 // BringUp gives the end of a machine's book and what its bring-up is seen by.
-func (s *Store) BringUp(ctx context.Context, jobID, machine string) (Book, []logbook.Entry, error) {
+func (s Books) BringUp(ctx context.Context, jobID, machine string) (Book, []logbook.Entry, error) {
 	book, err := s.Book(ctx, jobID, machine)
 	if err != nil || book.N == 0 {
 		return book, nil, err
@@ -81,7 +81,7 @@ func (s *Store) BringUp(ctx context.Context, jobID, machine string) (Book, []log
 }
 
 // Books gives the ends of all books of some jobs.
-func (s *Store) Books(ctx context.Context, jobIDs []string) (map[string][]Book, error) {
+func (s Books) Books(ctx context.Context, jobIDs []string) (map[string][]Book, error) {
 	keys := make([]pgtype.UUID, 0, len(jobIDs))
 	for _, id := range jobIDs {
 		if k, err := key(id); err == nil {
@@ -109,7 +109,7 @@ func (s *Store) Books(ctx context.Context, jobIDs []string) (map[string][]Book, 
 }
 
 // BooksOf gives the ends of all books of one job.
-func (s *Store) BooksOf(ctx context.Context, jobID string) ([]Book, error) {
+func (s Books) BooksOf(ctx context.Context, jobID string) ([]Book, error) {
 	all, err := s.Books(ctx, []string{jobID})
 	if err != nil {
 		return nil, err
@@ -122,7 +122,7 @@ func (s *Store) BooksOf(ctx context.Context, jobID string) ([]Book, error) {
 
 // Lines gives entries of a machine's book as they were written, from n on, the oldest first:
 // at most most; 0: all.
-func (s *Store) Lines(ctx context.Context, jobID, machine string, from, most int) ([]string, error) {
+func (s Books) Lines(ctx context.Context, jobID, machine string, from, most int) ([]string, error) {
 	k, err := key(jobID)
 	if err != nil {
 		return nil, err
@@ -149,7 +149,7 @@ type NamedBook struct {
 }
 
 // EveryBook gives every book that was begun.
-func (s *Store) EveryBook(ctx context.Context) ([]NamedBook, error) {
+func (s Books) EveryBook(ctx context.Context) ([]NamedBook, error) {
 	rows, err := s.pool.Query(ctx, `select h.job_id::text as job_id, coalesce(j.document ->> 'name', '') as name,
 		h.machine, h.n,
 		h.hash from log_head h join job j on j.id = h.job_id where h.n > 0 order by 2, 1, 3`)
@@ -161,7 +161,7 @@ func (s *Store) EveryBook(ctx context.Context) ([]NamedBook, error) {
 }
 
 // Digests gives the SHA-256 of every picture and recording of a job by its id.
-func (s *Store) Digests(ctx context.Context, jobID string) (map[string]string, error) {
+func (s Books) Digests(ctx context.Context, jobID string) (map[string]string, error) {
 	k, err := key(jobID)
 	if err != nil {
 		return nil, err
@@ -190,7 +190,7 @@ type LogPage struct {
 }
 
 // Log gives a page of a machine's book, the latest first.
-func (s *Store) Log(ctx context.Context, jobID, machine string, p LogPage) ([]logbook.Entry, error) {
+func (s Books) Log(ctx context.Context, jobID, machine string, p LogPage) ([]logbook.Entry, error) {
 	k, err := key(jobID)
 	if err != nil {
 		return nil, err
@@ -208,7 +208,7 @@ func (s *Store) Log(ctx context.Context, jobID, machine string, p LogPage) ([]lo
 const correctedOnes = `array(select corrects from log_entry where job_id = $1 and machine = $2 and corrects > 0)`
 
 // Sums adds up hours and money of a machine's book: what was corrected does not count.
-func (s *Store) Sums(ctx context.Context, jobID, machine string) (logbook.Sums, error) {
+func (s Books) Sums(ctx context.Context, jobID, machine string) (logbook.Sums, error) {
 	out := logbook.Sums{Money: map[string]float64{}}
 	k, err := key(jobID)
 	if err != nil {
@@ -237,7 +237,7 @@ func (s *Store) Sums(ctx context.Context, jobID, machine string) (logbook.Sums, 
 
 // SinceWell gives the part of a machine's book from where it last ran well, the oldest first,
 // with the entry before it that says how things stood then: what logbook.SinceWell reads.
-func (s *Store) SinceWell(ctx context.Context, jobID, machine string) ([]logbook.Entry, error) {
+func (s Books) SinceWell(ctx context.Context, jobID, machine string) ([]logbook.Entry, error) {
 	k, err := key(jobID)
 	if err != nil {
 		return nil, err

@@ -29,9 +29,9 @@ func booked(t *testing.T) (s *store.Store, database, job string) {
 	s, err := store.Open(context.Background(), database)
 	require.NoError(t, err)
 	t.Cleanup(s.Close)
-	w, err := s.CreateWorkshop(ctx, "workshop-1", scenario.TansyLane(), nil)
+	w, err := s.Workshops.Create(ctx, "workshop-1", scenario.TansyLane(), nil)
 	require.NoError(t, err)
-	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "job-00001"}, scenario.SlipMixer(), "new")
+	j, err := s.Jobs.Create(ctx, w.ID, store.Change{ID: "job-00001"}, scenario.SlipMixer(), "new")
 	require.NoError(t, err)
 	return s, database, j.ID
 }
@@ -46,13 +46,13 @@ func TestManyWriteIntoOneBook(t *testing.T) {
 		wait.Go(func() {
 			for n := range 10 {
 				e := noted(fmt.Sprintf("entry-%d-%d", hand/2, n), "words") // two hands send the same
-				_, _, err := s.Append(ctx, job, "m1", []logbook.Entry{e}, asSent)
+				_, _, err := s.Books.Append(ctx, job, "m1", []logbook.Entry{e}, asSent)
 				require.NoError(t, err)
 			}
 		})
 	}
 	wait.Wait()
-	lines, err := s.Lines(ctx, job, "m1", 1, 0)
+	lines, err := s.Books.Lines(ctx, job, "m1", 1, 0)
 	require.NoError(t, err)
 	require.Len(t, lines, 40)
 	var c logbook.Chain
@@ -60,7 +60,7 @@ func TestManyWriteIntoOneBook(t *testing.T) {
 		_, err := c.Next([]byte(l))
 		require.NoError(t, err)
 	}
-	book, _, err := s.BringUp(ctx, job, "m1")
+	book, _, err := s.Books.BringUp(ctx, job, "m1")
 	require.NoError(t, err)
 	require.Equal(t, c.Head, book.Hash)
 }
@@ -72,16 +72,16 @@ func TestTheSumsLeaveOutWhatWasCorrected(t *testing.T) {
 		Part: &logbook.Fitted{What: "Bearings"}, Hours: 1.5, Cost: 14, Currency: "€"}
 	wrong, right := noted("wrong-001", "a slip"), noted("right-001", "put right")
 	wrong.Hours, right.Corrects, right.Hours = 3, 2, 2
-	_, book, err := s.Append(ctx, job, "m1", []logbook.Entry{part, wrong, right}, asSent)
+	_, book, err := s.Books.Append(ctx, job, "m1", []logbook.Entry{part, wrong, right}, asSent)
 	require.NoError(t, err)
-	sums, err := s.Sums(ctx, job, "m1")
+	sums, err := s.Books.Sums(ctx, job, "m1")
 	require.NoError(t, err)
 	require.InDelta(t, 3.5, sums.Hours, 1e-9, "the corrected hours do not count")
 	require.InDelta(t, 14, sums.Money["€"], 1e-9)
-	head, err := s.Book(ctx, job, "m1")
+	head, err := s.Books.Book(ctx, job, "m1")
 	require.NoError(t, err)
 	require.Equal(t, book, head, "the end as it was told")
-	none, err := s.Book(ctx, job, "m2")
+	none, err := s.Books.Book(ctx, job, "m2")
 	require.NoError(t, err)
 	require.Equal(t, store.Book{Machine: "m2", Stays: []string{}}, none, "one that was never begun")
 }
@@ -91,7 +91,7 @@ func TestEntriesAreWrittenTogetherOrNotAtAll(t *testing.T) {
 	t.Parallel()
 	s, _, job := booked(t)
 	refusal := fmt.Errorf("not this one")
-	_, _, err := s.Append(ctx, job, "m1", []logbook.Entry{noted("first-0001", "a"), noted("second-001", "b")},
+	_, _, err := s.Books.Append(ctx, job, "m1", []logbook.Entry{noted("first-0001", "a"), noted("second-001", "b")},
 		func(w *store.Writing) error {
 			if w.Entry.Words == "b" {
 				return refusal
@@ -99,7 +99,7 @@ func TestEntriesAreWrittenTogetherOrNotAtAll(t *testing.T) {
 			return nil
 		})
 	require.ErrorIs(t, err, refusal)
-	lines, err := s.Lines(ctx, job, "m1", 1, 0)
+	lines, err := s.Books.Lines(ctx, job, "m1", 1, 0)
 	require.NoError(t, err)
 	require.Empty(t, lines)
 }
@@ -108,7 +108,7 @@ func TestEntriesAreWrittenTogetherOrNotAtAll(t *testing.T) {
 func TestTheServingRoleOnlyAddsToABook(t *testing.T) {
 	t.Parallel()
 	s, database, job := booked(t)
-	_, _, err := s.Append(ctx, job, "m1", []logbook.Entry{noted("entry-0001", "as it was")}, asSent)
+	_, _, err := s.Books.Append(ctx, job, "m1", []logbook.Entry{noted("entry-0001", "as it was")}, asSent)
 	require.NoError(t, err)
 	db, err := pgx.Connect(ctx, database)
 	require.NoError(t, err)
@@ -134,21 +134,21 @@ func TestWhatAGateWasPassedAtIsKept(t *testing.T) {
 	for n := range 4 {
 		d := scenario.SlipMixer()
 		d.Supply.Volts = fmt.Sprint(230 + n)
-		_, err := s.SaveJob(ctx, job, store.Change{Seen: n + 1, ID: fmt.Sprintf("change-%05d", n)}, d)
+		_, err := s.Jobs.Save(ctx, job, store.Change{Seen: n + 1, ID: fmt.Sprintf("change-%05d", n)}, d)
 		require.NoError(t, err)
 	}
 	gate := logbook.Entry{ID: "gate-00001", Kind: logbook.Gate, Gate: "ohms", Outcome: logbook.Passed,
 		Taken: "2026-03-02T18:00:00Z", Revision: 3}
-	_, _, err := s.Append(ctx, job, "m1", []logbook.Entry{gate}, asSent)
+	_, _, err := s.Books.Append(ctx, job, "m1", []logbook.Entry{gate}, asSent)
 	require.NoError(t, err)
 	db, err := pgx.Connect(context.Background(), database)
 	require.NoError(t, err)
 	defer db.Close(context.Background())
 	_, err = db.Exec(context.Background(), `update job set undo = '{}', redo = '{}'`)
 	require.NoError(t, err)
-	_, err = s.Thin(ctx, time.Now().AddDate(3, 0, 0))
+	_, err = s.Keeping.Thin(ctx, time.Now().AddDate(3, 0, 0))
 	require.NoError(t, err)
-	list, err := s.Revisions(ctx, job, 0, 100)
+	list, err := s.Jobs.Revisions(ctx, job, 0, 100)
 	require.NoError(t, err)
 	var kept []int
 	for _, r := range list {

@@ -35,7 +35,7 @@ func (s *Store) Sessions() *pgxpool.Pool { return s.door }
 
 // CallerBy finds who calls through a device, and the workshop of a job or of a line of stores.
 // ErrNotFound where the device was ended or its account has left.
-func (s *Store) CallerBy(ctx context.Context, device, jobID, stockID string) (Caller, error) {
+func (s Devices) CallerBy(ctx context.Context, device, jobID, stockID string) (Caller, error) {
 	d, err := key(device)
 	if err != nil {
 		return Caller{}, err
@@ -47,7 +47,8 @@ func (s *Store) CallerBy(ctx context.Context, device, jobID, stockID string) (Ca
 	var parts []bool
 	var place pgtype.Text
 	err = s.door.QueryRow(ctx, `select account::text, name, keeper, guest, stale, place::text, workshops::text[], roles,
-		parts, jobs::text[] from caller($1, $2, $3)`, d, j, k).Scan(&c.Account, &c.Name, &c.Keeper, &c.Guest, &c.staleSeen,
+		parts, jobs::text[] from caller($1, $2,
+			$3)`, d, j, k).Scan(&c.Account, &c.Name, &c.Keeper, &c.Guest, &c.staleSeen,
 		&place, &workshops, &roles, &parts, &c.Reach.Jobs)
 	if err != nil {
 		return Caller{}, told(err)
@@ -75,7 +76,7 @@ const MostDevices = 20
 const renewsFor = "1 hour"
 
 // EnterBy makes a device of an account; renews lets it choose a password without the old one, once.
-func (s *Store) EnterBy(ctx context.Context, account, name string, renews bool) (id string, err error) {
+func (s Devices) EnterBy(ctx context.Context, account, name string, renews bool) (id string, err error) {
 	err = s.atDoor(ctx, func(tx pgx.Tx) error {
 		if err := tx.QueryRow(ctx, `insert into device (account_id, name, renews_until) select id, $2,
 				case when $3 then now() + $4::interval end from account
@@ -92,8 +93,8 @@ func (s *Store) EnterBy(ctx context.Context, account, name string, renews bool) 
 	return id, err
 }
 
-// Devices lists those of some accounts that were not ended, by account, the last used first.
-func (s *Store) Devices(ctx context.Context, accounts ...string) (map[string][]Device, error) {
+// All lists those of some accounts that were not ended, by account, the last used first.
+func (s Devices) All(ctx context.Context, accounts ...string) (map[string][]Device, error) {
 	rows, err := s.door.Query(ctx, `select account_id::text, id::text, name, created_at, seen_at from device
 		where account_id = any($1::uuid[]) and ended_at is null order by seen_at desc, id`, accounts)
 	if err != nil {
@@ -109,8 +110,8 @@ func (s *Store) Devices(ctx context.Context, accounts ...string) (map[string][]D
 	return all, told(err)
 }
 
-// EndDevice ends one device of an account: its session is worth nothing from then on.
-func (s *Store) EndDevice(ctx context.Context, account, device string) error {
+// End ends one device of an account: its session is worth nothing from then on.
+func (s Devices) End(ctx context.Context, account, device string) error {
 	k, err := key(device)
 	if err != nil {
 		return err
@@ -141,10 +142,11 @@ func tellHomes(ctx context.Context, tx pgx.Tx, account string) error {
 // Invite keeps a code by its hash: it lets an account in so many times, until a moment. A
 // pairing code goes with the next one; a guest's link stays. renews lets whom it lets in choose a
 // password without the old one.
-func (s *Store) Invite(ctx context.Context, account, code string, uses int, until time.Time, renews bool) error {
+func (s Devices) Invite(ctx context.Context, account, code string, uses int, until time.Time, renews bool) error {
 	sum := sha256.Sum256([]byte(code))
 	return s.atDoor(ctx, func(tx pgx.Tx) error {
-		if _, err := tx.Exec(ctx, `delete from invitation where account_id = $1 or until < now()`, account); err != nil {
+		if _, err := tx.Exec(ctx, `delete from invitation where account_id = $1 or until < now()`,
+			account); err != nil {
 			return err
 		}
 		_, err := tx.Exec(ctx, `insert into invitation (code, account_id, until, uses, renews)
@@ -162,7 +164,7 @@ type Redeemed struct {
 }
 
 // Redeem takes a code. ErrNotFound where there is none, where its time is over or where it was used up.
-func (s *Store) Redeem(ctx context.Context, code string) (r Redeemed, err error) {
+func (s Devices) Redeem(ctx context.Context, code string) (r Redeemed, err error) {
 	sum := sha256.Sum256([]byte(code))
 	err = s.atDoor(ctx, func(tx pgx.Tx) error {
 		var id string
@@ -170,14 +172,15 @@ func (s *Store) Redeem(ctx context.Context, code string) (r Redeemed, err error)
 			returning account_id::text, until, renews`, sum[:]).Scan(&id, &r.Until, &r.Renews); err != nil {
 			return err
 		}
-		r.Account, err = oneAccount(tx.Query(ctx, `select `+accountColumns+` from account where id = $1 and left_at is null`, id))
+		r.Account, err = oneAccount(tx.Query(ctx,
+			`select `+accountColumns+` from account where id = $1 and left_at is null`, id))
 		return err
 	})
 	return r, err
 }
 
 // Renews says whether a device was let in to choose a password without the old one, and may still.
-func (s *Store) Renews(ctx context.Context, account, device string) (may bool, err error) {
+func (s Devices) Renews(ctx context.Context, account, device string) (may bool, err error) {
 	err = s.door.QueryRow(ctx, `select coalesce(bool_or(renews_until > now()), false) from device
 		where id::text = $2 and account_id::text = $1 and ended_at is null`, account, device).Scan(&may)
 	return may, told(err)
@@ -185,7 +188,7 @@ func (s *Store) Renews(ctx context.Context, account, device string) (may bool, e
 
 // Try says how long somebody must wait before the next try of what was tried wrongly before:
 // a name from an address, an address. Zero: now.
-func (s *Store) Try(ctx context.Context, what ...string) (wait time.Duration, err error) {
+func (s Devices) Try(ctx context.Context, what ...string) (wait time.Duration, err error) {
 	var seconds float64
 	err = s.door.QueryRow(ctx, `select coalesce(greatest(max(extract(epoch from next - now())), 0), 0)
 		from attempt where what = any($1)`, what).Scan(&seconds)
@@ -194,7 +197,7 @@ func (s *Store) Try(ctx context.Context, what ...string) (wait time.Duration, er
 
 // Wrong counts a wrong try: after the free ones each next one waits twice as long, up to a
 // most. It is forgotten a day after the last.
-func (s *Store) Wrong(ctx context.Context, what string, free int) error {
+func (s Devices) Wrong(ctx context.Context, what string, free int) error {
 	const longest = 300 // seconds
 	_, err := s.door.Exec(ctx, `insert into attempt as a (what, wrong, next) values ($1, 1, now())
 		on conflict (what) do update set
@@ -206,7 +209,7 @@ func (s *Store) Wrong(ctx context.Context, what string, free int) error {
 }
 
 // Right forgets the wrong tries of a name from an address.
-func (s *Store) Right(ctx context.Context, what string) error {
+func (s Devices) Right(ctx context.Context, what string) error {
 	_, err := s.door.Exec(ctx, `delete from attempt where what = $1`, what)
 	return told(err)
 }

@@ -22,7 +22,7 @@ type Revision struct {
 
 // Revisions lists a job's history, latest first, at most n lines older than
 // before (0: from the latest).
-func (s *Store) Revisions(ctx context.Context, id string, before, n int) ([]Revision, error) {
+func (s Jobs) Revisions(ctx context.Context, id string, before, n int) ([]Revision, error) {
 	k, err := key(id)
 	if err != nil {
 		return nil, err
@@ -53,7 +53,7 @@ type Past struct {
 }
 
 // History is Revisions with their documents.
-func (s *Store) History(ctx context.Context, id string, before, n int) ([]Past, error) {
+func (s Jobs) History(ctx context.Context, id string, before, n int) ([]Past, error) {
 	k, err := key(id)
 	if err != nil {
 		return nil, err
@@ -75,7 +75,7 @@ func (s *Store) History(ctx context.Context, id string, before, n int) ([]Past, 
 }
 
 // RevisionOf is a job as it was at one revision.
-func (s *Store) RevisionOf(ctx context.Context, id string, revision int) (j Job, err error) {
+func (s Jobs) RevisionOf(ctx context.Context, id string, revision int) (j Job, err error) {
 	k, err := key(id)
 	if err != nil {
 		return Job{}, err
@@ -100,7 +100,7 @@ func (s *Store) RevisionOf(ctx context.Context, id string, revision int) (j Job,
 
 // NameRevision gives a revision a name of its own, by which it is kept for ever; an empty one
 // takes the name away.
-func (s *Store) NameRevision(ctx context.Context, id string, revision int, name string) error {
+func (s Jobs) NameRevision(ctx context.Context, id string, revision int, name string) error {
 	k, err := key(id)
 	if err != nil {
 		return err

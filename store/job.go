@@ -94,10 +94,10 @@ type Page struct {
 	Most     int
 }
 
-// Jobs lists a page of a shelf: the workshops in the order of their making, the
+// All lists a page of a shelf: the workshops in the order of their making, the
 // jobs of each oldest first. Each workshop's are read along their index, from the last of
 // the page before.
-func (s *Store) Jobs(ctx context.Context, p Page) ([]Job, error) {
+func (s Jobs) All(ctx context.Context, p Page) ([]Job, error) {
 	args := []any{p.Most}
 	put := func(text string, value any) string {
 		args = append(args, value)
@@ -138,7 +138,7 @@ func (s *Store) Jobs(ctx context.Context, p Page) ([]Job, error) {
 }
 
 // Job finds one that is not in the bin.
-func (s *Store) Job(ctx context.Context, id string) (Job, error) {
+func (s Jobs) Job(ctx context.Context, id string) (Job, error) {
 	k, err := key(id)
 	if err != nil {
 		return Job{}, err
@@ -150,10 +150,10 @@ func (s *Store) Job(ctx context.Context, id string) (Job, error) {
 // MostJobs is how many jobs a workshop may hold, the bin's too.
 const MostJobs = 20000
 
-// CreateJob stores a new job in a workshop. A repeated change gives the job
+// Create stores a new job in a workshop. A repeated change gives the job
 // that the first one made. what says where it comes from; more stores what
 // belongs to it in the same transaction.
-func (s *Store) CreateJob(ctx context.Context, workshopID string, c Change, d document.Document, what string,
+func (s Jobs) Create(ctx context.Context, workshopID string, c Change, d document.Document, what string,
 	more ...func(context.Context, pgx.Tx, pgtype.UUID) error) (made Job, err error) {
 	workshop, err := key(workshopID)
 	if err != nil {
@@ -245,7 +245,7 @@ type current struct {
 // revision, and a change that was stored before gives what it made then. do
 // turns the row into its next state and says what was done; it gets the
 // transaction to look things up.
-func (s *Store) change(ctx context.Context, id string, c Change, print []byte,
+func (s Jobs) change(ctx context.Context, id string, c Change, print []byte,
 	do func(tx pgx.Tx, job pgtype.UUID, now *current) (what string, err error)) (Job, error) {
 	k, err := key(id)
 	if err != nil {
@@ -296,9 +296,9 @@ func (s *Store) change(ctx context.Context, id string, c Change, print []byte,
 	return s.Job(ctx, id)
 }
 
-// SaveJob stores a changed document if the sender saw the latest revision;
+// Save stores a changed document if the sender saw the latest revision;
 // else the error is a *Conflict.
-func (s *Store) SaveJob(ctx context.Context, id string, c Change, d document.Document) (Job, error) {
+func (s Jobs) Save(ctx context.Context, id string, c Change, d document.Document) (Job, error) {
 	d.Workshop.Stores = nil // they are kept by themselves
 	return s.change(ctx, id, c, asked("save", d), func(_ pgx.Tx, _ pgtype.UUID, now *current) (string, error) {
 		if c.Only != nil {
@@ -314,16 +314,16 @@ func (s *Store) SaveJob(ctx context.Context, id string, c Change, d document.Doc
 }
 
 // Undo goes one step back; Redo forward again. Both survive any restart.
-func (s *Store) Undo(ctx context.Context, id string, c Change) (Job, error) {
+func (s Jobs) Undo(ctx context.Context, id string, c Change) (Job, error) {
 	return s.step(ctx, id, c, "undone: ", func(now *current) (from, to *[]int) { return &now.undo, &now.redo })
 }
 
 // Redo takes an undo back.
-func (s *Store) Redo(ctx context.Context, id string, c Change) (Job, error) {
+func (s Jobs) Redo(ctx context.Context, id string, c Change) (Job, error) {
 	return s.step(ctx, id, c, "done again: ", func(now *current) (from, to *[]int) { return &now.redo, &now.undo })
 }
 
-func (s *Store) step(ctx context.Context, id string, c Change, word string,
+func (s Jobs) step(ctx context.Context, id string, c Change, word string,
 	stacks func(*current) (from, to *[]int)) (Job, error) {
 	return s.change(ctx, id, c, asked(word), func(tx pgx.Tx, id pgtype.UUID, now *current) (string, error) {
 		from, to := stacks(now)
@@ -338,7 +338,7 @@ func (s *Store) step(ctx context.Context, id string, c Change, word string,
 }
 
 // Restore makes an earlier revision's document the latest; it can be undone.
-func (s *Store) Restore(ctx context.Context, id string, c Change, revision int) (Job, error) {
+func (s Jobs) Restore(ctx context.Context, id string, c Change, revision int) (Job, error) {
 	return s.change(ctx, id, c, asked("restore", revision), func(tx pgx.Tx, id pgtype.UUID, now *current) (string,
 		error) {
 		now.undo, now.redo = append(now.undo, now.content), []int{}
@@ -362,9 +362,9 @@ func back(ctx context.Context, tx pgx.Tx, id pgtype.UUID, now *current, revision
 	return word + document.Changed(was, now.document), nil
 }
 
-// CopyJob makes a job of its own from another's document as it stands, with its
+// Copy makes a job of its own from another's document as it stands, with its
 // photographs.
-func (s *Store) CopyJob(ctx context.Context, id string, c Change, name string) (Job, error) {
+func (s Jobs) Copy(ctx context.Context, id string, c Change, name string) (Job, error) {
 	j, err := s.Job(ctx, id)
 	if err != nil {
 		return Job{}, err
@@ -376,7 +376,7 @@ func (s *Store) CopyJob(ctx context.Context, id string, c Change, name string) (
 	d := j.Document
 	what := "copied from " + d.Name
 	d.Name = name
-	return s.CreateJob(ctx, j.WorkshopID, c, d, what, func(ctx context.Context, tx pgx.Tx, to pgtype.UUID) error {
+	return s.Create(ctx, j.WorkshopID, c, d, what, func(ctx context.Context, tx pgx.Tx, to pgtype.UUID) error {
 		// A photograph keeps its id where it goes: the documents name it.
 		_, err := tx.Exec(ctx, `insert into photo (id, job_id, media_type, picture, who, created_at, account_id)
 			select id, $2, media_type, picture, who, created_at, account_id from photo where job_id = $1`, from, to)
@@ -385,7 +385,7 @@ func (s *Store) CopyJob(ctx context.Context, id string, c Change, name string) (
 }
 
 // Shelve puts a job on a shelf: into the yard, the archive or the bin.
-func (s *Store) Shelve(ctx context.Context, id string, shelf Shelf) error {
+func (s Jobs) Shelve(ctx context.Context, id string, shelf Shelf) error {
 	k, err := key(id)
 	if err != nil {
 		return err
@@ -404,8 +404,8 @@ func (s *Store) Shelve(ctx context.Context, id string, shelf Shelf) error {
 	})
 }
 
-// PurgeJob deletes a job of the bin for good, with its history and photographs.
-func (s *Store) PurgeJob(ctx context.Context, id string) error {
+// Purge deletes a job of the bin for good, with its history and photographs.
+func (s Jobs) Purge(ctx context.Context, id string) error {
 	k, err := key(id)
 	if err != nil {
 		return err

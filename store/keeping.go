@@ -9,13 +9,13 @@ import (
 )
 
 // NightOf says which day's keeping was done last; KeptNight notes a day's.
-func (s *Store) NightOf(ctx context.Context) (day string, err error) {
+func (s Keeping) NightOf(ctx context.Context) (day string, err error) {
 	err = s.own.QueryRow(ctx, `select coalesce((select value from note where key = 'night'), '')`).Scan(&day)
 	return day, told(err)
 }
 
 // KeptNight notes that a day's keeping was done.
-func (s *Store) KeptNight(ctx context.Context, day string) error {
+func (s Keeping) KeptNight(ctx context.Context, day string) error {
 	_, err := s.own.Exec(ctx, `insert into note (key, value) values ('night', $1)
 		on conflict (key) do update set value = excluded.value`, day)
 	return told(err)
@@ -26,7 +26,7 @@ const BinDays = 30
 
 // EmptyBin deletes what lay in the bin longer than BinDays at a moment: machines and whole
 // workshops, with their history and photographs. It says how many of each went.
-func (s *Store) EmptyBin(ctx context.Context, now time.Time) (jobs, workshops int, err error) {
+func (s Keeping) EmptyBin(ctx context.Context, now time.Time) (jobs, workshops int, err error) {
 	before := now.AddDate(0, 0, -BinDays)
 	err = txOn(ctx, s.own, func(tx pgx.Tx) error {
 		gone := func(text string) ([]pgtype.UUID, error) {
@@ -63,11 +63,12 @@ func (s *Store) EmptyBin(ctx context.Context, now time.Time) (jobs, workshops in
 // every one stays; of two years the last of each day; before that the last of each month.
 // Always kept are a machine's first and latest, all that undo and redo may go to, what has a
 // name, what somebody remarked on or approved, and what a book's gates were signed at.
-func (s *Store) Thin(ctx context.Context, now time.Time) (int64, error) {
+func (s Keeping) Thin(ctx context.Context, now time.Time) (int64, error) {
 	tag, err := s.own.Exec(ctx, `
 		with old as (
 			select r.job_id, r.revision, row_number() over (partition by r.job_id,
-				case when r.at < $2 then to_char(r.at at time zone 'UTC', 'YYYY-MM') else to_char(r.at at time zone 'UTC', 'YYYY-MM-DD') end
+				case when r.at < $2 then to_char(r.at at time zone 'UTC',
+					'YYYY-MM') else to_char(r.at at time zone 'UTC', 'YYYY-MM-DD') end
 				order by r.revision desc) as turn
 			from job_revision r where r.at < $1)
 		delete from job_revision r using old o, job j
@@ -83,8 +84,9 @@ func (s *Store) Thin(ctx context.Context, now time.Time) (int64, error) {
 
 // Sweep lets go what lets nobody in any more: sessions and codes whose time is over, tries of
 // a day ago, devices that were not used for a year.
-func (s *Store) Sweep(ctx context.Context) error {
-	for _, text := range []string{`delete from sessions where expiry < now()`, `delete from invitation where until < now()`,
+func (s Keeping) Sweep(ctx context.Context) error {
+	for _, text := range []string{`delete from sessions where expiry < now()`,
+		`delete from invitation where until < now()`,
 		`delete from attempt where next < now() - interval '1 day'`,
 		`update device set ended_at = now() where ended_at is null and seen_at < now() - interval '1 year'`,
 		`delete from backup_taken where at < now() - interval '2 years'`} {

@@ -13,7 +13,7 @@ import (
 )
 
 // AllPhotos gives the ids of every picture and recording of a job, in their order.
-func (s *Store) AllPhotos(ctx context.Context, jobID string) ([]string, error) {
+func (s Lives) AllPhotos(ctx context.Context, jobID string) ([]string, error) {
 	k, err := key(jobID)
 	if err != nil {
 		return nil, err
@@ -130,9 +130,9 @@ func (l Lived) revisions(ctx context.Context, tx pgx.Tx, job pgtype.UUID) error 
 	return nil
 }
 
-// BringLife stores a machine's life as a new job of a workshop. A repeated change gives the job
+// Bring stores a machine's life as a new job of a workshop. A repeated change gives the job
 // that the first one made.
-func (s *Store) BringLife(ctx context.Context, workshop string, c Change, l Lived) (made Job, err error) {
+func (s Lives) Bring(ctx context.Context, workshop string, c Change, l Lived) (made Job, err error) {
 	if len(l.Past) == 0 {
 		return Job{}, ErrUnstorable
 	}
@@ -173,5 +173,5 @@ func (s *Store) BringLife(ctx context.Context, workshop string, c Change, l Live
 	if err != nil {
 		return Job{}, told(err)
 	}
-	return s.Job(ctx, id.String())
+	return Jobs{s.reach}.Job(ctx, id.String())
 }

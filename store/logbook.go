@@ -48,7 +48,7 @@ type Told struct {
 // Append writes entries into a machine's book, in their order, all or none. A repeat by its id
 // is found and told, not written twice; the same id with another content is ErrOtherBody.
 // complete is asked for each new one before it is sealed; its error ends the whole.
-func (s *Store) Append(ctx context.Context, jobID, machine string, entries []logbook.Entry,
+func (s Books) Append(ctx context.Context, jobID, machine string, entries []logbook.Entry,
 	complete func(*Writing) error) (out []Told, book Book, err error) {
 	k, err := key(jobID)
 	if err != nil {
@@ -106,7 +106,8 @@ func holdBook(ctx context.Context, tx pgx.Tx, job pgtype.UUID, machine string) (
 		machine); err != nil {
 		return Book{}, err
 	}
-	rows, err := tx.Query(ctx, `select `+bookColumns+` from log_head where job_id = $1 and machine = $2 for update`, job,
+	rows, err := tx.Query(ctx, `select `+bookColumns+` from log_head where job_id = $1 and machine = $2 for update`,
+		job,
 		machine)
 	if err != nil {
 		return Book{}, err

@@ -51,7 +51,7 @@ const MostMembers = 200
 const accountColumns = `id::text, name, password, keeper, guest`
 
 // AccountNamed finds an account that may log in by its name, in any case of letters.
-func (s *Store) AccountNamed(ctx context.Context, name string) (Account, error) {
+func (s People) AccountNamed(ctx context.Context, name string) (Account, error) {
 	return oneAccount(s.door.Query(ctx, `select `+accountColumns+` from account
 		where lower(name) = lower($1) and left_at is null and not guest`, strings.TrimSpace(name)))
 }
@@ -65,7 +65,7 @@ func oneAccount(rows pgx.Rows, err error) (Account, error) {
 }
 
 // AccountOf finds an account by its id.
-func (s *Store) AccountOf(ctx context.Context, id string) (Account, error) {
+func (s People) AccountOf(ctx context.Context, id string) (Account, error) {
 	k, err := key(id)
 	if err != nil {
 		return Account{}, err
@@ -76,7 +76,7 @@ func (s *Store) AccountOf(ctx context.Context, id string) (Account, error) {
 
 // FoundAccount makes the account of who opens the server: the owner of every workshop that is
 // there.
-func (s *Store) FoundAccount(ctx context.Context, name, password string) (a Account, err error) {
+func (s People) FoundAccount(ctx context.Context, name, password string) (a Account, err error) {
 	err = s.tx(Whole(ctx), func(tx pgx.Tx) error {
 		a, err = addAccount(ctx, tx, Account{Name: name, Password: password, Keeper: true})
 		if err != nil {
@@ -100,9 +100,10 @@ func addAccount(ctx context.Context, tx pgx.Tx, a Account) (Account, error) {
 
 // SetPassword keeps a new password of an account; of another than the keeper's console, it also
 // ends every device but the one that is named.
-func (s *Store) SetPassword(ctx context.Context, account, password, but string) error {
+func (s People) SetPassword(ctx context.Context, account, password, but string) error {
 	return s.atDoor(ctx, func(tx pgx.Tx) error {
-		tag, err := tx.Exec(ctx, `update account set password = $2 where id = $1 and left_at is null`, account, password)
+		tag, err := tx.Exec(ctx, `update account set password = $2 where id = $1 and left_at is null`, account,
+			password)
 		if err == nil && tag.RowsAffected() == 0 {
 			err = ErrNotFound
 		}
@@ -121,13 +122,13 @@ func (s *Store) SetPassword(ctx context.Context, account, password, but string) 
 }
 
 // atDoor runs a change of who may come in.
-func (s *Store) atDoor(ctx context.Context, do func(pgx.Tx) error) error {
+func (s *reach) atDoor(ctx context.Context, do func(pgx.Tx) error) error {
 	return txOn(ctx, s.door, do)
 }
 
 // Members lists who works in a workshop, owners first, by name. Guests whose day is over are
 // not among them.
-func (s *Store) Members(ctx context.Context, workshop string) ([]Member, error) {
+func (s People) Members(ctx context.Context, workshop string) ([]Member, error) {
 	w, err := key(workshop)
 	if err != nil {
 		return nil, err
@@ -139,7 +140,8 @@ func (s *Store) Members(ctx context.Context, workshop string) ([]Member, error) 
 			(select max(seen_at) from device d where d.account_id = a.id and d.ended_at is null) as seen
 		from membership m join account a on a.id = m.account_id
 		where m.workshop_id = $1 and (m.until is null or m.until > now())
-		order by array_position(array['owner', 'maker', 'helper', 'reviewer', 'guest'], m.role), lower(a.name), a.id`, w)
+		order by array_position(array['owner', 'maker', 'helper', 'reviewer', 'guest'], m.role), lower(a.name),
+			a.id`, w)
 	if err != nil {
 		return nil, told(err)
 	}
@@ -154,7 +156,7 @@ type JobName struct {
 }
 
 // JobNames lists the machines in the yard of a workshop, oldest first.
-func (s *Store) JobNames(ctx context.Context, workshop string) ([]JobName, error) {
+func (s People) JobNames(ctx context.Context, workshop string) ([]JobName, error) {
 	w, err := key(workshop)
 	if err != nil {
 		return nil, err
@@ -170,7 +172,7 @@ func (s *Store) JobNames(ctx context.Context, workshop string) ([]JobName, error
 
 // AddMember makes an account with a role in a workshop: of a person, or a guest's. A name that
 // is known in another workshop whose owner by is comes in with the account it has there.
-func (s *Store) AddMember(ctx context.Context, workshop, by string, a Account, m Member) (Account, error) {
+func (s People) AddMember(ctx context.Context, workshop, by string, a Account, m Member) (Account, error) {
 	w, err := key(workshop)
 	if err != nil {
 		return Account{}, err
@@ -236,7 +238,7 @@ func setMember(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, m Member) e
 }
 
 // SetMember changes a member's role and machines. One owner stays.
-func (s *Store) SetMember(ctx context.Context, workshop string, m Member) error {
+func (s People) SetMember(ctx context.Context, workshop string, m Member) error {
 	w, err := key(workshop)
 	if err != nil {
 		return err
@@ -272,7 +274,7 @@ func becomes(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, account strin
 
 // Leave takes an account out of a workshop. What it signed stays signed. An account that is at
 // home nowhere any more is closed: its devices end and its name is free.
-func (s *Store) Leave(ctx context.Context, workshop, account string) error {
+func (s People) Leave(ctx context.Context, workshop, account string) error {
 	w, err := key(workshop)
 	if err != nil {
 		return err
@@ -308,7 +310,7 @@ func (s *Store) Leave(ctx context.Context, workshop, account string) error {
 }
 
 // HomesOf are the roles of an account in every workshop.
-func (s *Store) HomesOf(ctx context.Context, account string) (map[string]people.Role, error) {
+func (s People) HomesOf(ctx context.Context, account string) (map[string]people.Role, error) {
 	rows, err := s.pool.Query(Whole(ctx), `select workshop_id::text, role from membership
 		where account_id::text = $1 and (until is null or until > now())`, account)
 	if err != nil {

@@ -30,7 +30,8 @@ func roomFor(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, by By, size i
 	if size == 0 {
 		return nil
 	}
-	if _, err := tx.Exec(ctx, `select pg_advisory_xact_lock(hashtext('room ' || $1::uuid::text))`, workshop); err != nil {
+	if _, err := tx.Exec(ctx, `select pg_advisory_xact_lock(hashtext('room ' || $1::uuid::text))`,
+		workshop); err != nil {
 		return err
 	}
 	var kept, sent int64
@@ -47,14 +48,14 @@ func roomFor(ctx context.Context, tx pgx.Tx, workshop pgtype.UUID, by By, size i
 	return nil
 }
 
-// AddPhoto stores a picture of a job and gives its id. ErrNotFound where there
+// Add stores a picture of a job and gives its id. ErrNotFound where there
 // is no such job.
-func (s *Store) AddPhoto(ctx context.Context, jobID string, by By, p Photo) (id string, err error) {
+func (s Photos) Add(ctx context.Context, jobID string, by By, p Photo) (id string, err error) {
 	k, err := key(jobID)
 	if err != nil {
 		return "", err
 	}
-	j, err := s.Job(ctx, jobID)
+	j, err := Jobs{s.reach}.Job(ctx, jobID)
 	if err != nil {
 		return "", err
 	}
@@ -83,7 +84,7 @@ func (s *Store) AddPhoto(ctx context.Context, jobID string, by By, p Photo) (id 
 
 // WithPhotos stores pictures with a new job of a workshop, under the ids that its document
 // names.
-func (s *Store) WithPhotos(workshop string, by By, photos []Photo) func(context.Context, pgx.Tx, pgtype.UUID) error {
+func (s Photos) WithPhotos(workshop string, by By, photos []Photo) func(context.Context, pgx.Tx, pgtype.UUID) error {
 	return func(ctx context.Context, tx pgx.Tx, job pgtype.UUID) error {
 		size := 0
 		for _, p := range photos {
@@ -118,7 +119,7 @@ func insertPhoto(ctx context.Context, tx pgx.Tx, job pgtype.UUID, by By, p Photo
 }
 
 // PhotoOf gives a stored picture of a job.
-func (s *Store) PhotoOf(ctx context.Context, jobID, id string) (Photo, error) {
+func (s Photos) PhotoOf(ctx context.Context, jobID, id string) (Photo, error) {
 	list, err := s.photos(ctx, jobID, id)
 	if err == nil && len(list) == 0 {
 		err = ErrNotFound
@@ -129,7 +130,7 @@ func (s *Store) PhotoOf(ctx context.Context, jobID, id string) (Photo, error) {
 	return list[0], nil
 }
 
-func (s *Store) photos(ctx context.Context, jobID string, ids ...string) ([]Photo, error) {
+func (s Photos) photos(ctx context.Context, jobID string, ids ...string) ([]Photo, error) {
 	k, err := key(jobID)
 	if err != nil {
 		return nil, err
@@ -150,13 +151,13 @@ func (s *Store) photos(ctx context.Context, jobID string, ids ...string) ([]Phot
 }
 
 // PhotosOf gives the pictures of a job that a document of it names.
-func (s *Store) PhotosOf(ctx context.Context, jobID string, ids []string) ([]Photo, error) {
+func (s Photos) PhotosOf(ctx context.Context, jobID string, ids []string) ([]Photo, error) {
 	return s.photos(ctx, jobID, ids...)
 }
 
 // PurgePhotos deletes pictures that no revision of their job names, and no book of it, and that are
 // older than a day: they were taken, and nothing was made of them.
-func (s *Store) PurgePhotos(ctx context.Context) (int64, error) {
+func (s Photos) PurgePhotos(ctx context.Context) (int64, error) {
 	tag, err := s.own.Exec(ctx, `delete from photo p where p.created_at < now() - interval '1 day'
 		and not exists (select 1 from job_revision r where r.job_id = p.job_id and r.photographs @> array[p.id]
 			and r.photographs <> '{}')
@@ -164,8 +165,8 @@ func (s *Store) PurgePhotos(ctx context.Context) (int64, error) {
 	return tag.RowsAffected(), told(err)
 }
 
-// DropPhoto deletes a picture or recording of a job; its book keeps the digest.
-func (s *Store) DropPhoto(ctx context.Context, jobID, id string) error {
+// Drop deletes a picture or recording of a job; its book keeps the digest.
+func (s Photos) Drop(ctx context.Context, jobID, id string) error {
 	j, k, err := keys(jobID, id)
 	if err != nil {
 		return err
@@ -178,7 +179,7 @@ func (s *Store) DropPhoto(ctx context.Context, jobID, id string) error {
 }
 
 // FileIn gives the machines of a job whose books name a picture or recording.
-func (s *Store) FileIn(ctx context.Context, jobID, id string) ([]string, error) {
+func (s Photos) FileIn(ctx context.Context, jobID, id string) ([]string, error) {
 	j, k, err := keys(jobID, id)
 	if err != nil {
 		return nil, err

@@ -26,25 +26,26 @@ func TestAQueryWithoutItsConditionReturnsNothingForeign(t *testing.T) {
 	s, owner := opened(t)
 	var ids [2]struct{ workshop, job, given string }
 	for i := range ids {
-		w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
+		w, err := s.Workshops.Create(ctx, "", scenario.TansyLane(), nil)
 		require.NoError(t, err)
 		for k, name := range []string{"Blunger", "Slip mixer"} {
-			j, err := s.CreateJob(ctx, w.ID, store.Change{ID: fmt.Sprint("c", i, k)}, scenario.Blunger(), "new "+name)
+			j, err := s.Jobs.Create(ctx, w.ID, store.Change{ID: fmt.Sprint("c", i, k)}, scenario.Blunger(), "new "+name)
 			require.NoError(t, err)
-			_, err = s.AddPhoto(ctx, j.ID, store.By{}, store.Photo{MediaType: "image/png", Picture: []byte{1}})
+			_, err = s.Photos.Add(ctx, j.ID, store.By{}, store.Photo{MediaType: "image/png", Picture: []byte{1}})
 			require.NoError(t, err)
-			require.NoError(t, s.AddRemark(ctx, j.ID, store.Change{Seen: 1, ID: fmt.Sprint("r", i, k)},
+			require.NoError(t, s.Remarks.Add(ctx, j.ID, store.Change{Seen: 1, ID: fmt.Sprint("r", i, k)},
 				store.Remark{Kind: store.Words, Words: "x"}))
-			_, _, err = s.Append(ctx, j.ID, "m1", []logbook.Entry{noted(fmt.Sprint("entry-", i, k), "x")}, asSent)
+			_, _, err = s.Books.Append(ctx, j.ID, "m1", []logbook.Entry{noted(fmt.Sprint("entry-", i, k), "x")}, asSent)
 			require.NoError(t, err)
 			ids[i].given, ids[i].job = ids[i].job, j.ID
 		}
 		ids[i].workshop = w.ID
-		a, err := s.AddMember(ctx, w.ID, "", store.Account{Name: fmt.Sprint("Person ", i)},
+		a, err := s.People.AddMember(ctx, w.ID, "", store.Account{Name: fmt.Sprint("Person ", i)},
 			store.Member{Role: people.Helper, Part: true, Jobs: []string{ids[i].given}})
 		require.NoError(t, err)
 		require.NotEmpty(t, a.ID)
-		_, err = owner.Exec(ctx, `insert into stock (workshop_id, kind, what, count) values ($1, 'cap', 'small', 3)`, w.ID)
+		_, err = owner.Exec(ctx, `insert into stock (workshop_id, kind, what, count) values ($1, 'cap', 'small', 3)`,
+			w.ID)
 		require.NoError(t, err)
 		_, err = owner.Exec(ctx, `insert into taken (stock_id, job_id, machine, part, count)
 			select id, $2, 'm1', 'x', 1 from stock where workshop_id = $1`, w.ID, ids[i].job)
@@ -55,7 +56,8 @@ func TestAQueryWithoutItsConditionReturnsNothingForeign(t *testing.T) {
 		where r.rolname = 'workbench_serving'`).Scan(&owned))
 	require.Zero(t, owned, "the serving role owns nothing")
 	// Every table that the serving role may read is locked by rows, but the one of opaque sessions.
-	require.NoError(t, owner.QueryRow(ctx, `select count(*) from pg_class c where c.relkind = 'r' and not c.relrowsecurity
+	require.NoError(t, owner.QueryRow(ctx,
+		`select count(*) from pg_class c where c.relkind = 'r' and not c.relrowsecurity
 		and c.relname <> 'sessions' and has_table_privilege('workbench_serving', c.oid, 'select')
 		and c.relnamespace = 'public'::regnamespace`).Scan(&bare))
 	require.Zero(t, bare)
@@ -120,7 +122,7 @@ func TestOldRevisionsAreThinnedByTheRule(t *testing.T) {
 	save := func(volts string) {
 		d.Supply.Volts = volts
 		var err error
-		j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: j.Revision, ID: fmt.Sprint("save-", j.Revision)}, d)
+		j, err = s.Jobs.Save(ctx, j.ID, store.Change{Seen: j.Revision, ID: fmt.Sprint("save-", j.Revision)}, d)
 		require.NoError(t, err)
 	}
 	for i := range 60 {
@@ -128,7 +130,8 @@ func TestOldRevisionsAreThinnedByTheRule(t *testing.T) {
 	}
 	now := time.Date(2026, 11, 26, 12, 0, 0, 0, time.UTC)
 	at := func(revision int, day time.Time) {
-		_, err := db.Exec(ctx, `update job_revision set at = $3 where job_id = $1 and revision = $2`, j.ID, revision, day)
+		_, err := db.Exec(ctx, `update job_revision set at = $3 where job_id = $1 and revision = $2`, j.ID, revision,
+			day)
 		require.NoError(t, err)
 	}
 	// 1 to 20 three years ago on four days of one month, 21 to 40 two hundred days ago on two
@@ -141,10 +144,10 @@ func TestOldRevisionsAreThinnedByTheRule(t *testing.T) {
 	}
 	_, err := db.Exec(ctx, `update job set undo = '{5, 25}' where id = $1`, j.ID)
 	require.NoError(t, err)
-	require.NoError(t, s.NameRevision(ctx, j.ID, 7, "as bought"))
-	require.NoError(t, s.AddRemark(ctx, j.ID, store.Change{Seen: 9, ID: "said-1"}, store.Remark{Kind: store.Words,
+	require.NoError(t, s.Jobs.NameRevision(ctx, j.ID, 7, "as bought"))
+	require.NoError(t, s.Remarks.Add(ctx, j.ID, store.Change{Seen: 9, ID: "said-1"}, store.Remark{Kind: store.Words,
 		Words: "x"}))
-	gone, err := s.Thin(ctx, now)
+	gone, err := s.Keeping.Thin(ctx, now)
 	require.NoError(t, err)
 	var kept []int
 	for _, r := range revisions(t, s, j.ID) {
@@ -154,10 +157,10 @@ func TestOldRevisionsAreThinnedByTheRule(t *testing.T) {
 	}
 	require.ElementsMatch(t, []int{1, 5, 7, 9, 20, 25, 30, 40}, kept)
 	require.EqualValues(t, 32, gone)
-	again, err := s.Thin(ctx, now)
+	again, err := s.Keeping.Thin(ctx, now)
 	require.NoError(t, err)
 	require.Zero(t, again, "thinned once")
-	back, err := s.Undo(ctx, j.ID, store.Change{Seen: j.Revision, ID: "undo-1"})
+	back, err := s.Jobs.Undo(ctx, j.ID, store.Change{Seen: j.Revision, ID: "undo-1"})
 	require.NoError(t, err)
 	require.Equal(t, "223", back.Document.Supply.Volts, "what undo goes to is there")
 }
@@ -165,7 +168,7 @@ func TestOldRevisionsAreThinnedByTheRule(t *testing.T) {
 func revisions(t *testing.T, s *store.Store, id string) (all []store.Revision) {
 	t.Helper()
 	for before := 0; ; {
-		page, err := s.Revisions(ctx, id, before, 60)
+		page, err := s.Jobs.Revisions(ctx, id, before, 60)
 		require.NoError(t, err)
 		if all = append(all, page...); len(page) < 60 {
 			return all
@@ -179,24 +182,25 @@ func TestTheBinIsEmptiedAfterItsTime(t *testing.T) {
 	t.Parallel()
 	s, db := opened(t)
 	old, young := blunger(t, s), store.Job{}
-	young, err := s.CreateJob(ctx, old.WorkshopID, store.Change{ID: "young"}, scenario.Blunger(), "new")
+	young, err := s.Jobs.Create(ctx, old.WorkshopID, store.Change{ID: "young"}, scenario.Blunger(), "new")
 	require.NoError(t, err)
-	_, err = s.AddPhoto(ctx, old.ID, store.By{}, store.Photo{MediaType: "image/png", Picture: []byte{1}})
+	_, err = s.Photos.Add(ctx, old.ID, store.By{}, store.Photo{MediaType: "image/png", Picture: []byte{1}})
 	require.NoError(t, err)
-	w, err := s.CreateWorkshop(ctx, "", scenario.ColdFord(), nil)
+	w, err := s.Workshops.Create(ctx, "", scenario.ColdFord(), nil)
 	require.NoError(t, err)
-	_, err = s.CreateJob(ctx, w.ID, store.Change{ID: "theirs"}, scenario.Blunger(), "new")
+	_, err = s.Jobs.Create(ctx, w.ID, store.Change{ID: "theirs"}, scenario.Blunger(), "new")
 	require.NoError(t, err)
 	for _, id := range []string{old.ID, young.ID} {
-		require.NoError(t, s.Shelve(ctx, id, store.Bin))
+		require.NoError(t, s.Jobs.Shelve(ctx, id, store.Bin))
 	}
-	require.NoError(t, s.ShelveWorkshop(ctx, w.ID, store.Bin))
+	require.NoError(t, s.Workshops.Shelve(ctx, w.ID, store.Bin))
 	now := time.Now().UTC()
 	_, err = db.Exec(ctx, `update job set deleted_at = $2 where id = $1`, old.ID, now.AddDate(0, 0, -store.BinDays-1))
 	require.NoError(t, err)
-	_, err = db.Exec(ctx, `update workshop set deleted_at = $2 where id = $1`, w.ID, now.AddDate(0, 0, -store.BinDays-1))
+	_, err = db.Exec(ctx, `update workshop set deleted_at = $2 where id = $1`, w.ID, now.AddDate(0, 0,
+		-store.BinDays-1))
 	require.NoError(t, err)
-	jobs, workshops, err := s.EmptyBin(ctx, now)
+	jobs, workshops, err := s.Keeping.EmptyBin(ctx, now)
 	require.NoError(t, err)
 	require.Equal(t, []int{1, 1}, []int{jobs, workshops})
 	var left, pictures, revisions int
@@ -243,7 +247,7 @@ func TestADatabaseIsBroughtForwardWithABackupAndNeverBack(t *testing.T) {
 	require.NoError(t, err)
 	defer again.Close()
 	require.Equal(t, 1, taken)
-	found, err := again.Workshop(ctx, w.ID)
+	found, err := again.Workshops.Workshop(ctx, w.ID)
 	require.NoError(t, err)
 	require.Equal(t, w.Settings, found.Settings)
 }

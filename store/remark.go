@@ -46,9 +46,9 @@ const remarkColumns = `m.id::text, m.revision, coalesce(r.content, m.revision) a
 const fromRemarks = ` from remark m left join account a on a.id = m.account_id
 	left join job_revision r on r.job_id = m.job_id and r.revision = m.revision `
 
-// Remarks lists what was said of a job, the oldest first, and the revision that first had its
+// All lists what was said of a job, the oldest first, and the revision that first had its
 // document as it stands now.
-func (s *Store) Remarks(ctx context.Context, jobID string) (list []Remark, content int, err error) {
+func (s Remarks) All(ctx context.Context, jobID string) (list []Remark, content int, err error) {
 	k, err := key(jobID)
 	if err != nil {
 		return nil, 0, err
@@ -65,9 +65,9 @@ func (s *Store) Remarks(ctx context.Context, jobID string) (list []Remark, conte
 	return list, content, told(err)
 }
 
-// AddRemark keeps what somebody says of a job at the revision that was looked at. An approval
+// Add keeps what somebody says of a job at the revision that was looked at. An approval
 // of another than the latest is a *Conflict. A repeated change is stored once.
-func (s *Store) AddRemark(ctx context.Context, jobID string, c Change, m Remark) error {
+func (s Remarks) Add(ctx context.Context, jobID string, c Change, m Remark) error {
 	k, err := key(jobID)
 	if err != nil {
 		return err
@@ -108,7 +108,7 @@ func (s *Store) AddRemark(ctx context.Context, jobID string, c Change, m Remark)
 }
 
 // SheetOf is what was approved, as it was printed then; ErrNotFound where nothing was.
-func (s *Store) SheetOf(ctx context.Context, jobID, id string) (sheet []byte, err error) {
+func (s Remarks) SheetOf(ctx context.Context, jobID, id string) (sheet []byte, err error) {
 	j, k, err := keys(jobID, id)
 	if err != nil {
 		return nil, err
@@ -118,8 +118,8 @@ func (s *Store) SheetOf(ctx context.Context, jobID, id string) (sheet []byte, er
 	return sheet, told(err)
 }
 
-// SettleRemark marks words as answered; they stay.
-func (s *Store) SettleRemark(ctx context.Context, jobID, id string, by By) error {
+// Settle marks words as answered; they stay.
+func (s Remarks) Settle(ctx context.Context, jobID, id string, by By) error {
 	j, k, err := keys(jobID, id)
 	if err != nil {
 		return err

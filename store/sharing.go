@@ -15,7 +15,7 @@ type Sharing struct {
 }
 
 // SharingNow is how it stands.
-func (s *Store) SharingNow(ctx context.Context) (out Sharing, err error) {
+func (s Server) SharingNow(ctx context.Context) (out Sharing, err error) {
 	err = s.own.QueryRow(ctx, `select open, addresses from sharing`).Scan(&out.Open, &out.Addresses)
 	if errors.Is(err, pgx.ErrNoRows) {
 		return Sharing{}, nil
@@ -24,7 +24,7 @@ func (s *Store) SharingNow(ctx context.Context) (out Sharing, err error) {
 }
 
 // Share keeps how it stands and tells every server. Closed, every device is ended.
-func (s *Store) Share(ctx context.Context, now Sharing) error {
+func (s Server) Share(ctx context.Context, now Sharing) error {
 	return txOn(ctx, s.own, func(tx pgx.Tx) error {
 		if _, err := tx.Exec(ctx, `insert into sharing (open, addresses) values ($1, coalesce($2::text[], '{}'))
 			on conflict (one) do update set open = excluded.open, addresses = excluded.addresses`, now.Open,
@@ -44,7 +44,7 @@ func (s *Store) Share(ctx context.Context, now Sharing) error {
 }
 
 // HasKeeper says whether somebody opened this server before and can log in.
-func (s *Store) HasKeeper(ctx context.Context) (has bool, err error) {
+func (s Server) HasKeeper(ctx context.Context) (has bool, err error) {
 	err = s.own.QueryRow(ctx, `select exists (select 1 from account where keeper and left_at is null)`).Scan(&has)
 	return has, told(err)
 }
@@ -52,13 +52,14 @@ func (s *Store) HasKeeper(ctx context.Context) (has bool, err error) {
 // Authority is the workshop's own root: the names it may speak for, its certificate and key
 // (DER). The first server of a database makes it, by make; all others use the same. Other names
 // need another root.
-func (s *Store) Authority(ctx context.Context, names []string,
+func (s Server) Authority(ctx context.Context, names []string,
 	make func() (certificate, key []byte, err error)) (certificate, key []byte, err error) {
 	err = txOn(ctx, s.own, func(tx pgx.Tx) error {
 		if _, err := tx.Exec(ctx, `lock table authority in exclusive mode`); err != nil {
 			return err
 		}
-		err := tx.QueryRow(ctx, `select certificate, private_key from authority where names @> $1`, names).Scan(&certificate,
+		err := tx.QueryRow(ctx, `select certificate, private_key from authority where names @> $1`,
+			names).Scan(&certificate,
 			&key)
 		if err == nil || !errors.Is(err, pgx.ErrNoRows) {
 			return err
@@ -83,14 +84,14 @@ type BackupTaken struct {
 }
 
 // NoteBackup writes down how a turn went.
-func (s *Store) NoteBackup(ctx context.Context, b BackupTaken) error {
+func (s Server) NoteBackup(ctx context.Context, b BackupTaken) error {
 	_, err := s.own.Exec(ctx, `insert into backup_taken (at, file, rows, trouble) values (clock_timestamp(), $1, $2, $3)`,
 		b.File, b.Rows, b.Trouble)
 	return told(err)
 }
 
 // Backups lists the last turns, the latest first.
-func (s *Store) Backups(ctx context.Context) ([]BackupTaken, error) {
+func (s Server) Backups(ctx context.Context) ([]BackupTaken, error) {
 	rows, err := s.own.Query(ctx, `select at, file, rows, trouble from backup_taken order by at desc limit 30`)
 	if err != nil {
 		return nil, told(err)
@@ -100,7 +101,7 @@ func (s *Store) Backups(ctx context.Context) ([]BackupTaken, error) {
 }
 
 // Alone does what only one of several servers is to do at one time; false where another does.
-func (s *Store) Alone(ctx context.Context, what string, do func() error) (bool, error) {
+func (s Server) Alone(ctx context.Context, what string, do func() error) (bool, error) {
 	conn, err := s.own.Acquire(ctx)
 	if err != nil {
 		return false, told(err)

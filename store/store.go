@@ -17,9 +17,57 @@ import (
 //go:embed migrations/*.sql
 var migrations embed.FS
 
-// Store is the connections to one database: those that serve requests and those that look who
+// Store is one database, with a part for each thing that is kept in it.
+type Store struct {
+	*reach
+	Workshops Workshops
+	Jobs      Jobs
+	Books     Books
+	People    People
+	Devices   Devices
+	Photos    Photos
+	Remarks   Remarks
+	Stock     Stock
+	Lives     Lives
+	Server    Server
+	Keeping   Keeping
+}
+
+// reach is the connections to one database: those that serve requests and those that look who
 // comes in, in a role that owns nothing, and the owner's, for what is done for the whole of it.
-type Store struct{ pool, door, own *pgxpool.Pool }
+type reach struct{ pool, door, own *pgxpool.Pool }
+
+// over is a store over a reach.
+func over(r *reach) *Store {
+	return &Store{r, Workshops{r}, Jobs{r}, Books{r}, People{r}, Devices{r}, Photos{r}, Remarks{r}, Stock{r}, Lives{r},
+		Server{r}, Keeping{r}}
+}
+
+// The parts of a store.
+type (
+	// Workshops with their settings, their bin and who made them.
+	Workshops struct{ *reach }
+	// Jobs with their revisions.
+	Jobs struct{ *reach }
+	// Books are the logs of machines, only ever added to.
+	Books struct{ *reach }
+	// People with their accounts and where they are members.
+	People struct{ *reach }
+	// Devices are what people come in by: sessions, pairings, doors.
+	Devices struct{ *reach }
+	// Photos of machines.
+	Photos struct{ *reach }
+	// Remarks on a shared sheet.
+	Remarks struct{ *reach }
+	// Stock is what lies in a workshop's drawers.
+	Stock struct{ *reach }
+	// Lives are machines taken in whole, with all their past.
+	Lives struct{ *reach }
+	// Server is how the server stands: open to others or not, its keeper, its backups.
+	Server struct{ *reach }
+	// Keeping is what is done every night.
+	Keeping struct{ *reach }
+)
 
 // Open connects and brings the schema up to date; several servers may do so at
 // the same time. before is called first where a database that holds something is to be
@@ -34,7 +82,7 @@ func Open(ctx context.Context, url string, before ...func(context.Context, *Stor
 	if err != nil {
 		return nil, fmt.Errorf("the database address cannot be used: %w", err)
 	}
-	s := &Store{own: own}
+	s := over(&reach{own: own})
 	if err := s.prepare(ctx, before); err != nil {
 		s.Close()
 		return nil, err
@@ -85,7 +133,8 @@ func (n *Newer) Error() string {
 // schemaOf is the last step that a database was brought to; 0 for an empty one.
 func schemaOf(ctx context.Context, pool *pgxpool.Pool) (at int64, err error) {
 	var there bool
-	if err := pool.QueryRow(ctx, `select to_regclass('public.goose_db_version') is not null`).Scan(&there); err != nil ||
+	if err := pool.QueryRow(ctx, `select to_regclass('public.goose_db_version') is not null`).Scan(
+		&there); err != nil ||
 		!there {
 		return 0, err
 	}
@@ -136,7 +185,7 @@ func (s *Store) CanWrite(ctx context.Context) error {
 	return told(err)
 }
 
-func (s *Store) tx(ctx context.Context, do func(pgx.Tx) error) error { return txOn(ctx, s.pool, do) }
+func (s *reach) tx(ctx context.Context, do func(pgx.Tx) error) error { return txOn(ctx, s.pool, do) }
 
 func txOn(ctx context.Context, pool *pgxpool.Pool, do func(pgx.Tx) error) error {
 	return told(pgx.BeginFunc(ctx, pool, do))
@@ -144,7 +193,7 @@ func txOn(ctx context.Context, pool *pgxpool.Pool, do func(pgx.Tx) error) error 
 
 // txAgain is tx for what a sender's id makes once: the same at the same moment was made by the
 // other one. An id that somebody has out of this one's sight is refused.
-func (s *Store) txAgain(ctx context.Context, do func(pgx.Tx) error) error {
+func (s *reach) txAgain(ctx context.Context, do func(pgx.Tx) error) error {
 	err := s.tx(ctx, do)
 	if Code(err) == uniqueViolation {
 		err = s.tx(ctx, do)

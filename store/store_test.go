@@ -34,18 +34,18 @@ func opened(t *testing.T) (*store.Store, *pgx.Conn) {
 // blunger is a workshop's first job, its entries filled in.
 func blunger(t *testing.T, s *store.Store) store.Job {
 	t.Helper()
-	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
+	w, err := s.Workshops.Create(ctx, "", scenario.TansyLane(), nil)
 	require.NoError(t, err)
-	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "c"}, scenario.Blunger(), "new")
+	j, err := s.Jobs.Create(ctx, w.ID, store.Change{ID: "c"}, scenario.Blunger(), "new")
 	require.NoError(t, err)
 	return j
 }
 
 func workshopAndJob(t *testing.T, s *store.Store) (store.Workshop, store.Job) {
 	t.Helper()
-	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
+	w, err := s.Workshops.Create(ctx, "", scenario.TansyLane(), nil)
 	require.NoError(t, err)
-	j, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, document.New("Blunger", w.Settings), "new")
+	j, err := s.Jobs.Create(ctx, w.ID, store.Change{ID: "create-1"}, document.New("Blunger", w.Settings), "new")
 	require.NoError(t, err)
 	return w, j
 }
@@ -57,7 +57,7 @@ func TestAJobIsThereAgainAsItWasStored(t *testing.T) {
 	require.NoError(t, err)
 	w, j := workshopAndJob(t, s)
 	d := scenario.Blunger()
-	saved, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
+	saved, err := s.Jobs.Save(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
 	require.NoError(t, err)
 	require.Equal(t, 2, saved.Revision)
 	s.Close()
@@ -65,11 +65,11 @@ func TestAJobIsThereAgainAsItWasStored(t *testing.T) {
 	s, err = store.Open(ctx, url)
 	require.NoError(t, err)
 	defer s.Close()
-	again, err := s.Job(ctx, j.ID)
+	again, err := s.Jobs.Job(ctx, j.ID)
 	require.NoError(t, err)
 	require.Equal(t, d, again.Document)
 	require.Equal(t, 2, again.Revision)
-	workshops, err := s.Workshops(ctx, store.Yard)
+	workshops, err := s.Workshops.All(ctx, store.Yard)
 	require.NoError(t, err)
 	require.Len(t, workshops, 1)
 	require.Equal(t, w.Settings, workshops[0].Settings)
@@ -81,14 +81,14 @@ func TestASaveOfAnOldRevisionIsAConflictThatNamesBoth(t *testing.T) {
 	_, j := workshopAndJob(t, s)
 	d := j.Document
 	d.Name = "First"
-	_, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
+	_, err := s.Jobs.Save(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
 	require.NoError(t, err)
 	d.Name = "Second"
-	_, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-2"}, d)
+	_, err = s.Jobs.Save(ctx, j.ID, store.Change{Seen: 1, ID: "edit-2"}, d)
 	var conflict *store.Conflict
 	require.ErrorAs(t, err, &conflict)
 	require.Equal(t, store.Conflict{Seen: 1, Latest: 2}, *conflict)
-	latest, err := s.Job(ctx, j.ID)
+	latest, err := s.Jobs.Job(ctx, j.ID)
 	require.NoError(t, err)
 	require.Equal(t, "First", latest.Document.Name)
 }
@@ -99,25 +99,25 @@ func TestAChangeSentTwiceIsStoredOnce(t *testing.T) {
 	w, j := workshopAndJob(t, s)
 	d := j.Document
 	d.Name = "Once"
-	first, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
+	first, err := s.Jobs.Save(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
 	require.NoError(t, err)
 	d.Name = "Later"
-	_, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 2, ID: "edit-2"}, d)
+	_, err = s.Jobs.Save(ctx, j.ID, store.Change{Seen: 2, ID: "edit-2"}, d)
 	require.NoError(t, err)
-	_, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
+	_, err = s.Jobs.Save(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
 	require.ErrorIs(t, err, store.ErrOtherBody, "the same id with something else in it is no repeat")
 	d.Name = "Once"
-	repeat, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
+	repeat, err := s.Jobs.Save(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, d)
 	require.NoError(t, err)
 	require.Equal(t, first.Revision, repeat.Revision, "the repeat gets the revision of the first sending")
 	require.Equal(t, "Once", repeat.Document.Name)
 
-	_, err = s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, document.New("Another", w.Settings), "new")
+	_, err = s.Jobs.Create(ctx, w.ID, store.Change{ID: "create-1"}, document.New("Another", w.Settings), "new")
 	require.ErrorIs(t, err, store.ErrOtherBody)
-	again, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-1"}, j.Document, "new")
+	again, err := s.Jobs.Create(ctx, w.ID, store.Change{ID: "create-1"}, j.Document, "new")
 	require.NoError(t, err)
 	require.Equal(t, j.ID, again.ID)
-	all, err := s.Jobs(ctx, store.Page{Shelf: store.Yard, Most: 100})
+	all, err := s.Jobs.All(ctx, store.Page{Shelf: store.Yard, Most: 100})
 	require.NoError(t, err)
 	require.Len(t, all, 1)
 }
@@ -132,7 +132,7 @@ func TestOfManyWritersOfOneRevisionOneWins(t *testing.T) {
 		wg.Go(func() {
 			d := j.Document
 			d.Name = fmt.Sprintf("Writer %d", i)
-			if _, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: fmt.Sprintf("change-%d", i)}, d); err == nil {
+			if _, err := s.Jobs.Save(ctx, j.ID, store.Change{Seen: 1, ID: fmt.Sprintf("change-%d", i)}, d); err == nil {
 				won <- i
 			}
 		})
@@ -140,7 +140,7 @@ func TestOfManyWritersOfOneRevisionOneWins(t *testing.T) {
 	wg.Wait()
 	close(won)
 	require.Len(t, won, 1)
-	latest, err := s.Job(ctx, j.ID)
+	latest, err := s.Jobs.Job(ctx, j.ID)
 	require.NoError(t, err)
 	require.Equal(t, fmt.Sprintf("Writer %d", <-won), latest.Document.Name)
 	require.Equal(t, 2, latest.Revision)
@@ -150,16 +150,16 @@ func TestADeletedJobIsGoneUntilItIsRestored(t *testing.T) {
 	t.Parallel()
 	s := storetest.Store(t)
 	_, j := workshopAndJob(t, s)
-	require.NoError(t, s.Shelve(ctx, j.ID, store.Bin))
-	_, err := s.Job(ctx, j.ID)
+	require.NoError(t, s.Jobs.Shelve(ctx, j.ID, store.Bin))
+	_, err := s.Jobs.Job(ctx, j.ID)
 	require.ErrorIs(t, err, store.ErrNotFound)
-	_, err = s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, j.Document)
+	_, err = s.Jobs.Save(ctx, j.ID, store.Change{Seen: 1, ID: "edit-1"}, j.Document)
 	require.ErrorIs(t, err, store.ErrNotFound)
-	require.NoError(t, s.Shelve(ctx, j.ID, store.Yard))
-	back, err := s.Job(ctx, j.ID)
+	require.NoError(t, s.Jobs.Shelve(ctx, j.ID, store.Yard))
+	back, err := s.Jobs.Job(ctx, j.ID)
 	require.NoError(t, err)
 	require.Equal(t, j.Document, back.Document)
-	require.ErrorIs(t, s.Shelve(ctx, "no such id", store.Bin), store.ErrNotFound)
+	require.ErrorIs(t, s.Jobs.Shelve(ctx, "no such id", store.Bin), store.ErrNotFound)
 }
 
 func TestSettingsOfAWorkshopReachItsJobs(t *testing.T) {
@@ -168,12 +168,12 @@ func TestSettingsOfAWorkshopReachItsJobs(t *testing.T) {
 	w, j := workshopAndJob(t, s)
 	set := w.Settings
 	set.Volts = 240
-	_, err := s.SaveWorkshop(ctx, w.ID, w.Revision, set, nil)
+	_, err := s.Workshops.Save(ctx, w.ID, w.Revision, set, nil)
 	require.NoError(t, err)
-	again, err := s.Job(ctx, j.ID)
+	again, err := s.Jobs.Job(ctx, j.ID)
 	require.NoError(t, err)
 	require.InDelta(t, 240, again.Document.Workshop.Volts, 0)
-	_, err = s.SaveWorkshop(ctx, w.ID, w.Revision, set, nil)
+	_, err = s.Workshops.Save(ctx, w.ID, w.Revision, set, nil)
 	var conflict *store.Conflict
 	require.ErrorAs(t, err, &conflict)
 }
@@ -188,27 +188,27 @@ func TestTheDemoLoadsOnceAndResetTouchesNoOtherJob(t *testing.T) {
 	require.NoError(t, err)
 	require.False(t, loaded)
 
-	workshops, err := s.Workshops(ctx, store.Yard)
+	workshops, err := s.Workshops.All(ctx, store.Yard)
 	require.NoError(t, err)
 	require.Len(t, workshops, 2)
-	own, err := s.CreateJob(ctx, workshops[0].ID, store.Change{ID: "own-1"}, document.New("My own",
+	own, err := s.Jobs.Create(ctx, workshops[0].ID, store.Change{ID: "own-1"}, document.New("My own",
 		workshops[0].Settings),
 		"new")
 	require.NoError(t, err)
-	jobs, err := s.Jobs(ctx, store.Page{Shelf: store.Yard, Most: 100})
+	jobs, err := s.Jobs.All(ctx, store.Page{Shelf: store.Yard, Most: 100})
 	require.NoError(t, err)
 	changed := jobs[0]
 	changed.Document.Name = "Changed"
-	_, err = s.SaveJob(ctx, changed.ID, store.Change{Seen: changed.Revision, ID: "edit-1"}, changed.Document)
+	_, err = s.Jobs.Save(ctx, changed.ID, store.Change{Seen: changed.Revision, ID: "edit-1"}, changed.Document)
 	require.NoError(t, err)
 
 	_, err = s.LoadDemo(ctx, scenario.Workshops(), true)
 	require.NoError(t, err)
-	mine, err := s.Job(ctx, own.ID)
+	mine, err := s.Jobs.Job(ctx, own.ID)
 	require.NoError(t, err)
 	require.Equal(t, own.Document, mine.Document)
 	require.Equal(t, 1, mine.Revision)
-	renewed, err := s.Job(ctx, changed.ID)
+	renewed, err := s.Jobs.Job(ctx, changed.ID)
 	require.NoError(t, err)
 	require.NotEqual(t, "Changed", renewed.Document.Name)
 	require.Equal(t, 3, renewed.Revision, "the renewal is a revision too")
@@ -225,7 +225,7 @@ func TestUndoAndRedoOutliveTheServer(t *testing.T) {
 	for i, volts := range []string{"231", "232", "233"} {
 		d := j.Document
 		d.Supply.Volts = volts
-		j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: i + 1, ID: "edit-" + volts, By: store.By{Who: "Bram T."}}, d)
+		j, err = s.Jobs.Save(ctx, j.ID, store.Change{Seen: i + 1, ID: "edit-" + volts, By: store.By{Who: "Bram T."}}, d)
 		require.NoError(t, err)
 	}
 	s.Close()
@@ -239,30 +239,30 @@ func TestUndoAndRedoOutliveTheServer(t *testing.T) {
 		require.NoError(t, err)
 		require.Equal(t, want, j.Document.Supply.Volts)
 	}
-	step(s.Undo, "232")
-	step(s.Undo, "231")
+	step(s.Jobs.Undo, "232")
+	step(s.Jobs.Undo, "231")
 	require.True(t, j.CanUndo && j.CanRedo)
-	step(s.Redo, "232")
-	step(s.Undo, "231")
-	step(s.Undo, "")
+	step(s.Jobs.Redo, "232")
+	step(s.Jobs.Undo, "231")
+	step(s.Jobs.Undo, "")
 	require.False(t, j.CanUndo)
-	_, err = s.Undo(ctx, j.ID, store.Change{Seen: j.Revision, ID: "one-too-many"})
+	_, err = s.Jobs.Undo(ctx, j.ID, store.Change{Seen: j.Revision, ID: "one-too-many"})
 	require.ErrorIs(t, err, store.ErrNothingToDo)
-	step(s.Redo, "231")
+	step(s.Jobs.Redo, "231")
 
 	d := j.Document
 	d.Supply.Volts = "240"
-	j, err = s.SaveJob(ctx, j.ID, store.Change{Seen: j.Revision, ID: "edit-240"}, d)
+	j, err = s.Jobs.Save(ctx, j.ID, store.Change{Seen: j.Revision, ID: "edit-240"}, d)
 	require.NoError(t, err)
 	require.False(t, j.CanRedo, "a new edit ends what could be redone")
-	step(s.Undo, "231")
+	step(s.Jobs.Undo, "231")
 
-	j, err = s.Restore(ctx, j.ID, store.Change{Seen: j.Revision, ID: "restore", By: store.By{Who: "Odile W."}}, 4)
+	j, err = s.Jobs.Restore(ctx, j.ID, store.Change{Seen: j.Revision, ID: "restore", By: store.By{Who: "Odile W."}}, 4)
 	require.NoError(t, err)
 	require.Equal(t, "233", j.Document.Supply.Volts)
-	step(s.Undo, "231")
+	step(s.Jobs.Undo, "231")
 
-	history, err := s.Revisions(ctx, j.ID, 0, 100)
+	history, err := s.Jobs.Revisions(ctx, j.ID, 0, 100)
 	require.NoError(t, err)
 	require.Len(t, history, j.Revision)
 	require.Equal(t, "new", history[len(history)-1].What)
@@ -270,10 +270,10 @@ func TestUndoAndRedoOutliveTheServer(t *testing.T) {
 	require.Equal(t, "supply volts 231", second.What)
 	require.Equal(t, "Bram T.", second.Who)
 	require.Equal(t, "revision 4 restored: supply volts 231 → 233", history[1].What)
-	older, err := s.Revisions(ctx, j.ID, 4, 2)
+	older, err := s.Jobs.Revisions(ctx, j.ID, 4, 2)
 	require.NoError(t, err)
 	require.Equal(t, []int{3, 2}, []int{older[0].Revision, older[1].Revision})
-	then, err := s.RevisionOf(ctx, j.ID, 3)
+	then, err := s.Jobs.RevisionOf(ctx, j.ID, 3)
 	require.NoError(t, err)
 	require.Equal(t, "232", then.Document.Supply.Volts)
 }
@@ -283,18 +283,18 @@ func TestShelvesAndCopies(t *testing.T) {
 	s := storetest.Store(t)
 	_, j := workshopAndJob(t, s)
 	on := func(shelf store.Shelf) int {
-		list, err := s.Jobs(ctx, store.Page{Shelf: shelf, Most: 100})
+		list, err := s.Jobs.All(ctx, store.Page{Shelf: shelf, Most: 100})
 		require.NoError(t, err)
 		return len(list)
 	}
-	require.NoError(t, s.Shelve(ctx, j.ID, store.Archive))
+	require.NoError(t, s.Jobs.Shelve(ctx, j.ID, store.Archive))
 	require.Equal(t, []int{0, 1, 0}, []int{on(store.Yard), on(store.Archive), on(store.Bin)})
-	require.NoError(t, s.Shelve(ctx, j.ID, store.Bin))
+	require.NoError(t, s.Jobs.Shelve(ctx, j.ID, store.Bin))
 	require.Equal(t, []int{0, 0, 1}, []int{on(store.Yard), on(store.Archive), on(store.Bin)})
-	require.NoError(t, s.Shelve(ctx, j.ID, store.Yard))
-	twin, err := s.CopyJob(ctx, j.ID, store.Change{ID: "copy-1"}, "Blunger, copy")
+	require.NoError(t, s.Jobs.Shelve(ctx, j.ID, store.Yard))
+	twin, err := s.Jobs.Copy(ctx, j.ID, store.Change{ID: "copy-1"}, "Blunger, copy")
 	require.NoError(t, err)
-	again, err := s.CopyJob(ctx, j.ID, store.Change{ID: "copy-1"}, "Blunger, copy")
+	again, err := s.Jobs.Copy(ctx, j.ID, store.Change{ID: "copy-1"}, "Blunger, copy")
 	require.NoError(t, err)
 	require.Equal(t, twin.ID, again.ID, "a repeat makes no second copy")
 	require.NotEqual(t, j.ID, twin.ID)
@@ -334,7 +334,7 @@ func TestChangesAreHeardByOtherServers(t *testing.T) {
 		var err error
 		d := j.Document
 		d.Supply.Volts = fmt.Sprint(230 + j.Revision)
-		j, err = writer.SaveJob(ctx, j.ID, store.Change{Seen: j.Revision, ID: fmt.Sprint("edit-", j.Revision)}, d)
+		j, err = writer.Jobs.Save(ctx, j.ID, store.Change{Seen: j.Revision, ID: fmt.Sprint("edit-", j.Revision)}, d)
 		require.NoError(t, err)
 		return store.Notice{JobID: j.ID, Revision: j.Revision, WorkshopID: j.WorkshopID}
 	}
@@ -355,19 +355,19 @@ func TestAPictureIsKeptWithItsJob(t *testing.T) {
 	t.Parallel()
 	s := storetest.Store(t)
 	w, j := workshopAndJob(t, s)
-	other, err := s.CreateJob(ctx, w.ID, store.Change{ID: "create-2"}, document.New("Slip mixer", w.Settings), "new")
+	other, err := s.Jobs.Create(ctx, w.ID, store.Change{ID: "create-2"}, document.New("Slip mixer", w.Settings), "new")
 	require.NoError(t, err)
-	id, err := s.AddPhoto(ctx, j.ID, store.By{Who: "Odile W."}, store.Photo{MediaType: "image/png",
+	id, err := s.Photos.Add(ctx, j.ID, store.By{Who: "Odile W."}, store.Photo{MediaType: "image/png",
 		Picture: []byte{1, 2, 3}})
 	require.NoError(t, err)
-	got, err := s.PhotoOf(ctx, j.ID, id)
+	got, err := s.Photos.PhotoOf(ctx, j.ID, id)
 	require.NoError(t, err)
 	require.Equal(t, store.Photo{ID: id, MediaType: "image/png", Picture: []byte{1, 2, 3}}, got)
-	_, err = s.PhotoOf(ctx, other.ID, id)
+	_, err = s.Photos.PhotoOf(ctx, other.ID, id)
 	require.ErrorIs(t, err, store.ErrNotFound)
-	_, err = s.PhotoOf(ctx, j.ID, "no such id")
+	_, err = s.Photos.PhotoOf(ctx, j.ID, "no such id")
 	require.ErrorIs(t, err, store.ErrNotFound)
-	_, err = s.AddPhoto(ctx, "00000000-0000-0000-0000-000000000000", store.By{},
+	_, err = s.Photos.Add(ctx, "00000000-0000-0000-0000-000000000000", store.By{},
 		store.Photo{MediaType: "image/png", Picture: []byte{1}})
 	require.ErrorIs(t, err, store.ErrNotFound)
 }

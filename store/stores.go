@@ -49,14 +49,14 @@ func stocked(rows pgx.Rows, err error) ([]stores.StockItem, error) {
 	return list, told(err)
 }
 
-// Stores lists what lies in a workshop's drawers by kind, how many of each are reserved by
+// All lists what lies in a workshop's drawers by kind, how many of each are reserved by
 // nobody, and who has taken what.
-func (s *Store) Stores(ctx context.Context, workshop string) ([]stores.StockItem, []Reservation, error) {
+func (s Stock) All(ctx context.Context, workshop string) ([]stores.StockItem, []Reservation, error) {
 	k, err := key(workshop)
 	if err != nil {
 		return nil, nil, err
 	}
-	if _, err := s.Workshop(ctx, workshop); err != nil {
+	if _, err := (Workshops{s.reach}).Workshop(ctx, workshop); err != nil {
 		return nil, nil, err
 	}
 	list, err := stocked(s.pool.Query(ctx, `select `+stockColumns+` from stock where workshop_id = $1
@@ -87,8 +87,8 @@ func (s *Store) Stores(ctx context.Context, workshop string) ([]stores.StockItem
 	return list, taken, nil
 }
 
-// AddStock puts a line into a workshop's stores. A repeated change gives what the first made.
-func (s *Store) AddStock(ctx context.Context, workshop, changeID string, i stores.StockItem) (stores.StockItem, error) {
+// Add puts a line into a workshop's stores. A repeated change gives what the first made.
+func (s Stock) Add(ctx context.Context, workshop, changeID string, i stores.StockItem) (stores.StockItem, error) {
 	k, err := key(workshop)
 	if err != nil {
 		return i, err
@@ -132,8 +132,8 @@ func holdStock(ctx context.Context, tx pgx.Tx, id pgtype.UUID) (what string, res
 	return what, reserved, err
 }
 
-// SaveStock changes a line: never to fewer than are reserved of it.
-func (s *Store) SaveStock(ctx context.Context, i stores.StockItem) (stores.StockItem, error) {
+// Save changes a line: never to fewer than are reserved of it.
+func (s Stock) Save(ctx context.Context, i stores.StockItem) (stores.StockItem, error) {
 	k, err := key(i.ID)
 	if err != nil {
 		return i, err
@@ -156,8 +156,8 @@ func (s *Store) SaveStock(ctx context.Context, i stores.StockItem) (stores.Stock
 	return i, err
 }
 
-// DropStock takes a line out of the stores, if no machine has reserved of it.
-func (s *Store) DropStock(ctx context.Context, id string) error {
+// Drop takes a line out of the stores, if no machine has reserved of it.
+func (s Stock) Drop(ctx context.Context, id string) error {
 	k, err := key(id)
 	if err != nil {
 		return err
@@ -189,10 +189,10 @@ const (
 	Unfit   Take = "unfit"   // out again: counted up, still reserved
 )
 
-// TakeStock reserves, releases, fits or takes out again what a part of a job has of a line.
+// Take reserves, releases, fits or takes out again what a part of a job has of a line.
 // The error is *Short where fewer are free. moved is the line's own name where something went into
 // the machine or came out; empty where nothing did.
-func (s *Store) TakeStock(ctx context.Context, jobID, stockID, machine, part string, count int, do Take,
+func (s Stock) Take(ctx context.Context, jobID, stockID, machine, part string, count int, do Take,
 	by By) (moved string, err error) {
 	j, err := key(jobID)
 	if err != nil {

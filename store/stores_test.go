@@ -21,21 +21,21 @@ var cans = stores.StockItem{Kind: stores.Capacitor, What: "40 µF 450 V film", C
 func TestOfManyWhoReserveTheLastOnlySomeGetIt(t *testing.T) {
 	t.Parallel()
 	s, _ := opened(t)
-	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
+	w, err := s.Workshops.Create(ctx, "", scenario.TansyLane(), nil)
 	require.NoError(t, err)
-	line, err := s.AddStock(ctx, w.ID, "add-line-1", cans)
+	line, err := s.Stock.Add(ctx, w.ID, "add-line-1", cans)
 	require.NoError(t, err)
-	again, err := s.AddStock(ctx, w.ID, "add-line-1", cans)
+	again, err := s.Stock.Add(ctx, w.ID, "add-line-1", cans)
 	require.NoError(t, err)
 	require.Equal(t, line.ID, again.ID, "sent twice, put in once")
 	var got atomic.Int32
 	var all sync.WaitGroup
 	for i := range 10 {
-		j, err := s.CreateJob(ctx, w.ID, store.Change{ID: fmt.Sprintf("job-%d-of-ten", i)}, document.New("Mixer",
+		j, err := s.Jobs.Create(ctx, w.ID, store.Change{ID: fmt.Sprintf("job-%d-of-ten", i)}, document.New("Mixer",
 			w.Settings), "new")
 		require.NoError(t, err)
 		all.Go(func() {
-			_, err := s.TakeStock(ctx, j.ID, line.ID, "m1", "run-40", 1, store.Reserve, store.By{Who: "Bram T."})
+			_, err := s.Stock.Take(ctx, j.ID, line.ID, "m1", "run-40", 1, store.Reserve, store.By{Who: "Bram T."})
 			var short *store.Short
 			if err == nil {
 				got.Add(1)
@@ -46,15 +46,15 @@ func TestOfManyWhoReserveTheLastOnlySomeGetIt(t *testing.T) {
 	}
 	all.Wait()
 	require.EqualValues(t, 3, got.Load())
-	list, taken, err := s.Stores(ctx, w.ID)
+	list, taken, err := s.Stock.All(ctx, w.ID)
 	require.NoError(t, err)
 	require.Equal(t, 0, list[0].Free)
 	require.Len(t, taken, 3)
 	var short *store.Short
-	require.ErrorAs(t, s.DropStock(ctx, line.ID), &short, "reserved things stay")
+	require.ErrorAs(t, s.Stock.Drop(ctx, line.ID), &short, "reserved things stay")
 	fewer := list[0]
 	fewer.Count = 2
-	_, err = s.SaveStock(ctx, fewer)
+	_, err = s.Stock.Save(ctx, fewer)
 	require.ErrorAs(t, err, &short)
 }
 
@@ -63,7 +63,7 @@ func TestOfManyWhoReserveTheLastOnlySomeGetIt(t *testing.T) {
 func TestNothingIsLostOrMadeInTheStores(t *testing.T) {
 	t.Parallel()
 	s, _ := opened(t)
-	w, err := s.CreateWorkshop(ctx, "", scenario.TansyLane(), nil)
+	w, err := s.Workshops.Create(ctx, "", scenario.TansyLane(), nil)
 	require.NoError(t, err)
 	n := 0
 	rapid.Check(t, func(t *rapid.T) {
@@ -71,11 +71,11 @@ func TestNothingIsLostOrMadeInTheStores(t *testing.T) {
 		item := cans
 		item.Count = rapid.IntRange(0, 6).Draw(t, "there")
 		item.What = fmt.Sprintf("40 µF 450 V, lot %d", n)
-		line, err := s.AddStock(ctx, w.ID, fmt.Sprintf("add-lot-%d", n), item)
+		line, err := s.Stock.Add(ctx, w.ID, fmt.Sprintf("add-lot-%d", n), item)
 		require.NoError(t, err)
 		var jobs []store.Job
 		for i := range 2 {
-			j, err := s.CreateJob(ctx, w.ID, store.Change{ID: fmt.Sprintf("lot-%d-job-%d", n, i)}, scenario.Blunger(),
+			j, err := s.Jobs.Create(ctx, w.ID, store.Change{ID: fmt.Sprintf("lot-%d-job-%d", n, i)}, scenario.Blunger(),
 				"new")
 			require.NoError(t, err)
 			jobs = append(jobs, j)
@@ -84,13 +84,13 @@ func TestNothingIsLostOrMadeInTheStores(t *testing.T) {
 			j := jobs[rapid.IntRange(0, 1).Draw(t, "job")]
 			do := rapid.SampledFrom([]store.Take{store.Reserve, store.Release, store.Fit, store.Unfit}).Draw(t, "do")
 			part := rapid.SampledFrom([]string{"run-40", "start"}).Draw(t, "part")
-			_, err := s.TakeStock(ctx, j.ID, line.ID, "m1", part, rapid.IntRange(1, 4).Draw(t, "count"), do,
+			_, err := s.Stock.Take(ctx, j.ID, line.ID, "m1", part, rapid.IntRange(1, 4).Draw(t, "count"), do,
 				store.By{Who: "Odile W."})
 			var short *store.Short
 			if err != nil && !errors.As(err, &short) && !errors.Is(err, store.ErrNothingToDo) {
 				t.Fatalf("%s: %v", do, err)
 			}
-			list, taken, err := s.Stores(ctx, w.ID)
+			list, taken, err := s.Stock.All(ctx, w.ID)
 			require.NoError(t, err)
 			there, fitted, held, free := 0, 0, 0, 0
 			for _, l := range list {
@@ -109,7 +109,7 @@ func TestNothingIsLostOrMadeInTheStores(t *testing.T) {
 			}
 			require.Equal(t, item.Count, there+fitted)
 			require.True(t, free == there-held && free >= 0, "%d there, %d held, %d free", there, held, free)
-			seen, err := s.Job(ctx, j.ID)
+			seen, err := s.Jobs.Job(ctx, j.ID)
 			require.NoError(t, err)
 			for _, l := range seen.Document.Workshop.Stores {
 				if l.ID == line.ID {
@@ -125,10 +125,10 @@ func TestNothingIsLostOrMadeInTheStores(t *testing.T) {
 		}
 		if rapid.Bool().Draw(t, "emptied") {
 			for _, j := range jobs {
-				require.NoError(t, s.Shelve(ctx, j.ID, store.Bin))
-				require.NoError(t, s.PurgeJob(ctx, j.ID))
+				require.NoError(t, s.Jobs.Shelve(ctx, j.ID, store.Bin))
+				require.NoError(t, s.Jobs.Purge(ctx, j.ID))
 			}
-			require.NoError(t, s.DropStock(ctx, line.ID))
+			require.NoError(t, s.Stock.Drop(ctx, line.ID))
 		}
 	})
 }
@@ -136,19 +136,19 @@ func TestNothingIsLostOrMadeInTheStores(t *testing.T) {
 func TestStoresOfAnotherWorkshopAreNotTaken(t *testing.T) {
 	t.Parallel()
 	s, _ := opened(t)
-	w, err := s.CreateWorkshop(ctx, "", scenario.ColdFord(), nil)
+	w, err := s.Workshops.Create(ctx, "", scenario.ColdFord(), nil)
 	require.NoError(t, err)
-	line, err := s.AddStock(ctx, w.ID, "add-line-2", cans)
+	line, err := s.Stock.Add(ctx, w.ID, "add-line-2", cans)
 	require.NoError(t, err)
 	j := blunger(t, s)
-	_, err = s.TakeStock(ctx, j.ID, line.ID, "m1", "run-40", 1, store.Reserve, store.By{})
+	_, err = s.Stock.Take(ctx, j.ID, line.ID, "m1", "run-40", 1, store.Reserve, store.By{})
 	require.ErrorIs(t, err, store.ErrNotFound)
-	seen, err := s.Job(ctx, j.ID)
+	seen, err := s.Jobs.Job(ctx, j.ID)
 	require.NoError(t, err)
 	require.Empty(t, seen.Document.Workshop.Stores)
 	d := seen.Document
 	d.Workshop.Stores = []stores.StockItem{line}
-	saved, err := s.SaveJob(ctx, j.ID, store.Change{Seen: 1, ID: "smuggled"}, d)
+	saved, err := s.Jobs.Save(ctx, j.ID, store.Change{Seen: 1, ID: "smuggled"}, d)
 	require.NoError(t, err)
 	require.Empty(t, saved.Document.Workshop.Stores, "stores are kept by themselves, never by a job")
 }

@@ -82,7 +82,7 @@ func TestEveryRevisionOfADatabaseOfTheFirstFormIsLifted(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, all, 300)
 	for _, r := range all {
-		j, err := s.RevisionOf(ctx, r.Job, r.Revision)
+		j, err := s.Jobs.RevisionOf(ctx, r.Job, r.Revision)
 		require.NoError(t, err)
 		require.Equal(t, document.Version, j.Document.Version)
 		require.Empty(t, j.Document.Validate(), "%s revision %d", r.Job, r.Revision)
@@ -108,22 +108,22 @@ func TestEveryRevisionOfADatabaseOfTheFirstFormIsLifted(t *testing.T) {
 	}
 
 	steps := 0
-	jobs, err := s.Jobs(ctx, store.Page{Shelf: store.Yard, Most: 100})
+	jobs, err := s.Jobs.All(ctx, store.Page{Shelf: store.Yard, Most: 100})
 	require.NoError(t, err)
 	require.Len(t, jobs, 22)
 	for _, j := range jobs {
 		if !j.CanUndo {
 			continue
 		}
-		back, err := s.Undo(ctx, j.ID, store.Change{Seen: j.Revision, ID: "back-" + j.ID})
+		back, err := s.Jobs.Undo(ctx, j.ID, store.Change{Seen: j.Revision, ID: "back-" + j.ID})
 		require.NoError(t, err)
-		again, err := s.Redo(ctx, j.ID, store.Change{Seen: back.Revision, ID: "again-" + j.ID})
+		again, err := s.Jobs.Redo(ctx, j.ID, store.Change{Seen: back.Revision, ID: "again-" + j.ID})
 		require.NoError(t, err)
 		require.Empty(t, entry.Changes(j.Document, again.Document), j.Document.Name)
 		steps++
 	}
 	require.Greater(t, steps, 15)
-	found, err := s.Jobs(ctx, store.Page{Shelf: store.Yard, Find: "stirs 1.1", Most: 10})
+	found, err := s.Jobs.All(ctx, store.Page{Shelf: store.Yard, Find: "stirs 1.1", Most: 10})
 	require.NoError(t, err)
 	require.NotEmpty(t, found, "found by what its plate says, in either form")
 }

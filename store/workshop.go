@@ -21,9 +21,9 @@ type Workshop struct {
 
 const workshopColumns = `id::text, revision, settings, people`
 
-// Workshops lists all that are not in the bin, oldest first, with the number of
+// All lists all that are not in the bin, oldest first, with the number of
 // machines on a shelf. On the bin's shelf the workshops in the bin stand too.
-func (s *Store) Workshops(ctx context.Context, shelf Shelf) ([]Workshop, error) {
+func (s Workshops) All(ctx context.Context, shelf Shelf) ([]Workshop, error) {
 	rows, err := s.pool.Query(ctx,
 		`select `+workshopColumns+`, (select count(*) from job j where j.workshop_id = w.id and `+on[shelf]+`)::int as jobs
 		from workshop w where deleted_at is null order by created_at, id`)
@@ -34,9 +34,9 @@ func (s *Store) Workshops(ctx context.Context, shelf Shelf) ([]Workshop, error) 
 	return list, told(err)
 }
 
-// BinnedWorkshops lists those in the bin, oldest first, with the number of all
+// Binned lists those in the bin, oldest first, with the number of all
 // their machines.
-func (s *Store) BinnedWorkshops(ctx context.Context) ([]Workshop, error) {
+func (s Workshops) Binned(ctx context.Context) ([]Workshop, error) {
 	rows, err := s.pool.Query(ctx,
 		`select `+workshopColumns+`, (select count(*) from job j where j.workshop_id = w.id)::int as jobs
 		from workshop w where deleted_at is not null order by created_at, id`)
@@ -50,21 +50,21 @@ func (s *Store) BinnedWorkshops(ctx context.Context) ([]Workshop, error) {
 // MostWorkshops is how many workshops a database may hold, the bin's too.
 const MostWorkshops = 1000
 
-// CreateWorkshop stores a new one. A repeated change gives the workshop that
+// Create stores a new one. A repeated change gives the workshop that
 // the first one made; an empty change id is never a repeat.
-func (s *Store) CreateWorkshop(ctx context.Context, changeID string, settings document.Workshop,
+func (s Workshops) Create(ctx context.Context, changeID string, settings document.Workshop,
 	people []string) (w Workshop, err error) {
 	return s.createWorkshop(ctx, changeID, settings, people, "")
 }
 
-// FoundWorkshop stores a new one that an account owns. It is made beyond the reach of every
+// Found stores a new one that an account owns. It is made beyond the reach of every
 // request: who may is asked before.
-func (s *Store) FoundWorkshop(ctx context.Context, changeID string, settings document.Workshop, people []string,
+func (s Workshops) Found(ctx context.Context, changeID string, settings document.Workshop, people []string,
 	owner string) (Workshop, error) {
 	return s.createWorkshop(Whole(ctx), changeID, settings, people, owner)
 }
 
-func (s *Store) createWorkshop(ctx context.Context, changeID string, settings document.Workshop, people []string,
+func (s Workshops) createWorkshop(ctx context.Context, changeID string, settings document.Workshop, people []string,
 	owner string) (w Workshop, err error) {
 	settings.Stores = nil // they are kept by themselves
 	print := asked("create workshop", settings, people)
@@ -125,9 +125,9 @@ func oneWorkshop(rows pgx.Rows, err error) (Workshop, error) {
 	return w, told(err)
 }
 
-// SaveWorkshop stores changed settings if the sender saw the latest revision;
+// Save stores changed settings if the sender saw the latest revision;
 // else the error is a *Conflict.
-func (s *Store) SaveWorkshop(ctx context.Context, id string, seen int, settings document.Workshop,
+func (s Workshops) Save(ctx context.Context, id string, seen int, settings document.Workshop,
 	people []string) (w Workshop, err error) {
 	k, err := key(id)
 	if err != nil {
@@ -151,7 +151,7 @@ func (s *Store) SaveWorkshop(ctx context.Context, id string, seen int, settings 
 }
 
 // Workshop finds one that is not in the bin.
-func (s *Store) Workshop(ctx context.Context, id string) (Workshop, error) {
+func (s Workshops) Workshop(ctx context.Context, id string) (Workshop, error) {
 	k, err := key(id)
 	if err != nil {
 		return Workshop{}, err
@@ -160,9 +160,9 @@ func (s *Store) Workshop(ctx context.Context, id string) (Workshop, error) {
 		`select `+workshopColumns+`, 0 as jobs from workshop where id = $1 and deleted_at is null`, k))
 }
 
-// ShelveWorkshop puts a workshop with all its machines into the bin, or takes
+// Shelve puts a workshop with all its machines into the bin, or takes
 // it out again.
-func (s *Store) ShelveWorkshop(ctx context.Context, id string, shelf Shelf) error {
+func (s Workshops) Shelve(ctx context.Context, id string, shelf Shelf) error {
 	k, err := key(id)
 	if err != nil {
 		return err
@@ -178,9 +178,9 @@ func (s *Store) ShelveWorkshop(ctx context.Context, id string, shelf Shelf) erro
 	})
 }
 
-// PurgeWorkshop deletes a workshop of the bin for good, with every machine,
+// Purge deletes a workshop of the bin for good, with every machine,
 // history and photograph of it.
-func (s *Store) PurgeWorkshop(ctx context.Context, id string) error {
+func (s Workshops) Purge(ctx context.Context, id string) error {
 	k, err := key(id)
 	if err != nil {
 		return err

@@ -101,16 +101,16 @@ func (c *checked) end() error {
 
 // all checks every book of a database.
 func (c *checked) all(ctx context.Context, s *store.Store) error {
-	books, err := s.EveryBook(ctx)
+	books, err := s.Books.EveryBook(ctx)
 	if err != nil {
 		return err
 	}
 	for _, b := range books {
-		lines, err := s.Lines(ctx, b.JobID, b.Machine, 1, 0)
+		lines, err := s.Books.Lines(ctx, b.JobID, b.Machine, 1, 0)
 		if err != nil {
 			return err
 		}
-		digests, err := s.Digests(ctx, b.JobID)
+		digests, err := s.Books.Digests(ctx, b.JobID)
 		if err != nil {
 			return err
 		}

@@ -49,7 +49,7 @@ func (k *keeper) Take(ctx context.Context) error {
 	if err != nil {
 		b.File, b.Trouble = "", err.Error()
 	}
-	return errors.Join(err, k.store.NoteBackup(context.WithoutCancel(ctx), b))
+	return errors.Join(err, k.store.Server.NoteBackup(context.WithoutCancel(ctx), b))
 }
 
 // take writes a backup into the folder; what says what it was taken before.
@@ -85,7 +85,7 @@ func openKeeping(ctx context.Context, url string, k *keeper) (*store.Store, erro
 // several servers does it.
 func (k *keeper) nightly(ctx context.Context) {
 	for {
-		_, err := k.store.Alone(ctx, "nightly", func() error { return k.night(ctx, time.Now().UTC()) })
+		_, err := k.store.Server.Alone(ctx, "nightly", func() error { return k.night(ctx, time.Now().UTC()) })
 		if err != nil && ctx.Err() == nil {
 			slog.Warn("the nightly keeping did not end", "code", store.Code(err), "trouble", fmt.Sprintf("%T", err))
 		}
@@ -106,7 +106,7 @@ func (k *keeper) backUp(ctx context.Context, now time.Time) error {
 	if k.dir == "" {
 		return nil
 	}
-	last, err := k.store.Backups(ctx)
+	last, err := k.store.Server.Backups(ctx)
 	if err != nil || !due(last, now) {
 		return err
 	}
@@ -116,16 +116,16 @@ func (k *keeper) backUp(ctx context.Context, now time.Time) error {
 // sweep lets go what is over, once a day; what could not be is tried again at the next look.
 func (k *keeper) sweep(ctx context.Context, now time.Time) error {
 	day := now.Format(time.DateOnly)
-	if last, err := k.store.NightOf(ctx); err != nil || last == day {
+	if last, err := k.store.Keeping.NightOf(ctx); err != nil || last == day {
 		return err
 	}
-	_, photos := k.store.PurgePhotos(ctx)
-	_, _, bin := k.store.EmptyBin(ctx, now)
-	_, thinned := k.store.Thin(ctx, now)
-	if err := errors.Join(photos, bin, thinned, k.store.Sweep(ctx)); err != nil {
+	_, photos := k.store.Photos.PurgePhotos(ctx)
+	_, _, bin := k.store.Keeping.EmptyBin(ctx, now)
+	_, thinned := k.store.Keeping.Thin(ctx, now)
+	if err := errors.Join(photos, bin, thinned, k.store.Keeping.Sweep(ctx)); err != nil {
 		return err
 	}
-	return k.store.KeptNight(ctx, day)
+	return k.store.Keeping.KeptNight(ctx, day)
 }
 
 // due says whether no backup of this day was taken: one that failed is tried again after an

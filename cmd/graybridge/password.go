@@ -30,18 +30,18 @@ func renew(ctx context.Context, args []string) error {
 		return err
 	}
 	defer s.Close()
-	account, err := s.AccountNamed(ctx, f.Arg(0))
+	account, err := s.People.AccountNamed(ctx, f.Arg(0))
 	if err != nil {
 		return usageError{fmt.Errorf("nobody here is called %s", f.Arg(0))}
 	}
-	if err := s.SetPassword(ctx, account.ID, "", ""); err != nil {
+	if err := s.People.SetPassword(ctx, account.ID, "", ""); err != nil {
 		return err
 	}
 	code, err := newCode(ctx, s, account.ID)
 	if err != nil {
 		return err
 	}
-	now, err := s.SharingNow(ctx)
+	now, err := s.Server.SharingNow(ctx)
 	if err != nil {
 		return err
 	}

@@ -110,7 +110,7 @@ func serve(ctx context.Context, args []string) error {
 	}
 	closing, closeStreams := context.WithCancel(context.Background())
 	defer closeStreams()
-	shop := &share.Shop{Authority: s.Authority, CertFile: o.cert, KeyFile: o.key, Outside: listed(o.outside),
+	shop := &share.Shop{Authority: s.Server.Authority, CertFile: o.cert, KeyFile: o.key, Outside: listed(o.outside),
 		Server: serverOf}
 	defer shop.Close()
 	if err := shareAtStart(ctx, s, shop, o); err != nil {
@@ -157,20 +157,20 @@ func shareAtStart(ctx context.Context, s *store.Store, shop *share.Shop, o serve
 	case "":
 		return nil
 	case "off":
-		return s.Share(ctx, store.Sharing{})
+		return s.Server.Share(ctx, store.Sharing{})
 	}
 	links, err := shop.Plan(o.share)
 	if err != nil {
 		return usageError{fmt.Errorf("--share %s: want %w", o.share, err)}
 	}
-	known, err := s.HasKeeper(ctx)
+	known, err := s.Server.HasKeeper(ctx)
 	if err != nil {
 		return err
 	}
-	if err := s.Share(ctx, store.Sharing{Open: true, Addresses: links}); err != nil || known {
+	if err := s.Server.Share(ctx, store.Sharing{Open: true, Addresses: links}); err != nil || known {
 		return err
 	}
-	account, err := s.FoundAccount(ctx, o.owner, "")
+	account, err := s.People.FoundAccount(ctx, o.owner, "")
 	if errors.Is(err, store.ErrNameTaken) {
 		return nil // another server of this database was first: its console has the code
 	}
@@ -189,7 +189,7 @@ func shareAtStart(ctx context.Context, s *store.Store, shop *share.Shop, o serve
 // newCode is a code for the console: it holds an hour.
 func newCode(ctx context.Context, s *store.Store, account string) (string, error) {
 	code := door.NewCode()
-	return code, s.Invite(ctx, account, door.PlainCode(code), 1, time.Now().Add(time.Hour), true)
+	return code, s.Devices.Invite(ctx, account, door.PlainCode(code), 1, time.Now().Add(time.Hour), true)
 }
 
 // giveMetrics serves the figures for a monitor, to this machine alone.
