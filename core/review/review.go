@@ -50,7 +50,7 @@ type ReviewFigure struct {
 func Of(p *plan.Plan, does string) Review {
 	r := Review{Title: p.Card.Title, Plate: p.Card.Plate, Does: does, Bridge: plan.TitleOf(p.Link.Bridge),
 		Verdict: p.Wanted.Verdict, Grade: p.Wanted.Grade, Sections: []ReviewSection{}, Questions: []string{},
-		Estimated: []string{}, Measured: []string{}, Unchecked: []string{}, Caution: ReviewCaution}
+		Estimated: []string{}, Measured: []string{}, Unchecked: []string{}, Caution: reviewCaution}
 	if len(p.Findings) > 0 { // sorted: the verdict is the gravest of what stands below
 		switch f := p.Findings[0]; f.Grade {
 		case finding.Stop:
@@ -73,7 +73,7 @@ func Of(p *plan.Plan, does string) Review {
 		for _, f := range figures[b.Bay] {
 			one := reviewFigure(f)
 			if by, again := said[one.Source]; again && len(one.Source) > longSource {
-				one.Source = SameSource(by)
+				one.Source = sameSource(by)
 			} else {
 				said[one.Source] = one.Name
 			}
@@ -142,9 +142,9 @@ func reviewFigure(f finding.Figure) ReviewFigure {
 		from = append(from, fmt.Sprintf("%s (%s)", text, w.Source))
 	}
 	if len(from) == 0 {
-		text := SourceOfMark[f.Mark]
+		text := sourceOfMark[f.Mark]
 		if f.Section != "" && (f.Mark == finding.Computed || f.Mark == finding.Estimated) {
-			text = SourceByEngine(f.Section, f.Mark)
+			text = sourceByEngine(f.Section, f.Mark)
 		}
 		from = []string{text}
 	}
@@ -155,20 +155,20 @@ func reviewFigure(f finding.Figure) ReviewFigure {
 func (r *Review) ask(p *plan.Plan) {
 	for _, f := range p.Guard {
 		if strings.Contains(f.Note, "planning") {
-			r.Questions = append(r.Questions, QuestionOfSize(f.Name, f.Text))
+			r.Questions = append(r.Questions, questionOfSize(f.Name, f.Text))
 		}
 	}
 	for _, f := range p.Findings {
 		switch {
 		case f.Grade == finding.Stop && f.Bay != finding.Leads:
-			r.Questions = append(r.Questions, QuestionOfStop(f.Sentence))
+			r.Questions = append(r.Questions, questionOfStop(f.Sentence))
 		case f.ID == finding.DeviceUnseen: // among what nobody looked at
 		case f.Grade == finding.Open && (f.Bay == finding.Supply || f.Bay == finding.Protection):
 			r.Questions = append(r.Questions, f.Sentence)
 		}
 	}
 	if text := plan.FactsOf(p.Link.Bridge).Residual; text != "" {
-		r.Questions = append(r.Questions, QuestionOfResidual(text))
+		r.Questions = append(r.Questions, questionOfResidual(text))
 	}
-	r.Questions = compacted(append(r.Questions, ReviewAsks...))
+	r.Questions = compacted(append(r.Questions, reviewAsks...))
 }

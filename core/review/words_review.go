@@ -8,21 +8,21 @@ import (
 )
 
 // What a review says and asks of every machine.
-const ReviewCaution = "For a licensed person's review. Every size here is a planning figure; the local code, the " +
+const reviewCaution = "For a licensed person's review. Every size here is a planning figure; the local code, the " +
 	"plate and the makers' sheets decide. What was not measured or looked at is listed as not checked."
 
 var (
-	ReviewAsks = []string{
+	reviewAsks = []string{
 		"Is the earth of this circuit continuous and low enough, measured at the machine?",
 		"Is there an isolator that can be locked, within sight of the machine?",
 		"Does the local code ask for more for this place: wet, dusty, or open to others?",
 	}
-	SourceOfMark = map[finding.Mark]string{finding.FromPlate: "read off the plate", finding.Measured: "measured",
+	sourceOfMark = map[finding.Mark]string{finding.FromPlate: "read off the plate", finding.Measured: "measured",
 		finding.Estimated: "estimated", finding.Computed: "computed by the engine", finding.FromTable: "a table"}
 )
 
-// SourceByEngine names the chapter of docs/engine.md that a figure is computed by.
-func SourceByEngine(section finding.Section, mark finding.Mark) string {
+// sourceByEngine names the chapter of docs/engine.md that a figure is computed by.
+func sourceByEngine(section finding.Section, mark finding.Mark) string {
 	text := "by the engine: " + strings.ReplaceAll(string(section), "-", " ")
 	if mark == finding.Estimated {
 		text += ", leaning on what was estimated"
@@ -30,16 +30,16 @@ func SourceByEngine(section finding.Section, mark finding.Mark) string {
 	return text
 }
 
-func SameSource(figure string) string { return "as for " + finding.Lower(figure) }
+func sameSource(figure string) string { return "as for " + finding.Lower(figure) }
 
-func QuestionOfSize(name, text string) string {
+func questionOfSize(name, text string) string {
 	return fmt.Sprintf("Does the local code agree with this planning figure: %s %s?", finding.Lower(name), text)
 }
 
-func QuestionOfStop(sentence string) string {
+func questionOfStop(sentence string) string {
 	return "The plan stops here; what would you do? " + sentence
 }
 
-func QuestionOfResidual(text string) string {
+func questionOfResidual(text string) string {
 	return finding.Upper(text) + ": which type and rating belongs here?"
 }

@@ -20,7 +20,7 @@ import (
 
 // counts are the judgements of a plan on its bridge: how grave, and how many. A circuit that must
 // become larger for it is one more.
-func (t *Trial) counts() (stops, cautions int) {
+func (t *trial) counts() (stops, cautions int) {
 	if t.Mended {
 		cautions++
 	}
@@ -40,7 +40,7 @@ func (t *Trial) counts() (stops, cautions int) {
 }
 
 // improves says whether one trial is better than another of the same bridge.
-func (t *Trial) improves(on *Trial) bool {
+func (t *trial) improves(on *trial) bool {
 	stops, cautions := t.counts()
 	wereStops, wereCautions := on.counts()
 	if stops != wereStops {
@@ -83,9 +83,9 @@ func apply(d document.Document, c finding.Cure) (document.Document, bool) {
 }
 
 // Cured takes the cures of a trial's plan as long as one of them makes it better.
-func (w *Weigher) Cured(t *Trial) (*Trial, error) {
+func (w *weigher) Cured(t *trial) (*trial, error) {
 	for range 4 {
-		var best *Trial
+		var best *trial
 		for _, f := range t.Plan().Findings {
 			if rowOf(&f) == "" || f.Grade != finding.Stop && f.Grade != finding.Caution {
 				continue
@@ -118,7 +118,7 @@ func (w *Weigher) Cured(t *Trial) (*Trial, error) {
 }
 
 // withStart is a trial with the start capacitor that its plan offers, where it offers one.
-func (w *Weigher) withStart(t *Trial) (*Trial, error) {
+func (w *weigher) withStart(t *trial) (*trial, error) {
 	for _, f := range t.Plan().Findings {
 		for _, c := range f.Cures {
 			if f.ID == finding.CapacitorStart {
@@ -132,7 +132,7 @@ func (w *Weigher) withStart(t *Trial) (*Trial, error) {
 }
 
 // atBest is a document with the cures of its own plan taken, on the circuit that it asks for.
-func (w *Weigher) atBest(d document.Document) (*Trial, error) {
+func (w *weigher) atBest(d document.Document) (*trial, error) {
 	t, err := w.Try(d)
 	if err != nil {
 		return nil, err
@@ -151,7 +151,7 @@ func (w *Weigher) atBest(d document.Document) (*Trial, error) {
 
 // choked is a drive with a reactor before it, where its line amps are what the wall stops and the
 // reactor cures that: less work than another circuit.
-func (w *Weigher) choked(t *Trial) (*Trial, error) {
+func (w *weigher) choked(t *trial) (*trial, error) {
 	chain := chainOf(t)
 	if t.Kind != document.KindDrive || t.Doc.Bridge.Drive.Reactor != "" || chain == nil || chain.Grade != finding.Stop {
 		return t, nil
@@ -170,7 +170,7 @@ func (w *Weigher) choked(t *Trial) (*Trial, error) {
 
 // Capacitor is the column of the run capacitor with its best µF, and with a start capacitor
 // where the start asks one.
-func (w *Weigher) Capacitor() (Column, *Trial, error) {
+func (w *weigher) Capacitor() (Column, *trial, error) {
 	d := w.On(document.KindCapacitor)
 	own := d.Bridge.Capacitor
 	d.Bridge.Capacitor.Microfarad = ""
@@ -198,7 +198,7 @@ func (w *Weigher) Capacitor() (Column, *Trial, error) {
 
 // Pair says beside the one capacitor what two would do, from the one named joint. Where they
 // hold what one does not, it says so for the answer too; else it is empty.
-func (w *Weigher) Pair(c *Column, t *Trial) string {
+func (w *weigher) Pair(c *Column, t *trial) string {
 	on, ok := t.Bridge().(capacitor.Installed)
 	if !ok {
 		return ""
@@ -223,7 +223,7 @@ const mostTried = 4
 
 // Drive is the column of the drive that fits best of those that are known, in stores before
 // others, the cheaper first, the smaller of those whose price is not known.
-func (w *Weigher) Drive() (Column, *Trial, error) {
+func (w *weigher) Drive() (Column, *trial, error) {
 	d := w.On(document.KindDrive)
 	hertz := w.Line.Plate.Hertz
 	if d.Bridge.Drive.Least == "" && w.Wants.Slowest < 0.95 && hertz > 0 {
@@ -245,7 +245,7 @@ func (w *Weigher) Drive() (Column, *Trial, error) {
 		}
 		return w.dearer(a, b, mine)
 	})
-	var best *Trial
+	var best *trial
 	for i, one := range known {
 		if i == mostTried {
 			break
@@ -274,7 +274,7 @@ func (w *Weigher) Drive() (Column, *Trial, error) {
 }
 
 // dearer orders two drives that fit alike.
-func (w *Weigher) dearer(a, b drive.Offer, mine string) int {
+func (w *weigher) dearer(a, b drive.Offer, mine string) int {
 	there := func(o drive.Offer) (own bool, price float64) {
 		price = math.Inf(1)
 		for _, item := range w.Doc.Workshop.Stores {
@@ -302,7 +302,7 @@ func (w *Weigher) dearer(a, b drive.Offer, mine string) int {
 }
 
 // Brushed is the motor on a controller; nil where it is no brushed one.
-func (w *Weigher) Brushed() *dc.Installed {
+func (w *weigher) Brushed() *dc.Installed {
 	d := w.On(document.KindDC)
 	on, ok := plan.Read(w.Ctx, d).Bridge().(dc.Installed)
 	if !ok || on.View == nil {
@@ -316,7 +316,7 @@ func (w *Weigher) Brushed() *dc.Installed {
 
 // Controller is the column of the DC controller that fits best; of those that do alike the job's
 // own.
-func (w *Weigher) Controller() (c Column, best *Trial, err error) {
+func (w *weigher) Controller() (c Column, best *trial, err error) {
 	d := w.On(document.KindDC)
 	if w.Wants.SpeedSaid && d.Bridge.DC.Least == "" && w.Wants.Slowest < 0.95 {
 		d.Bridge.DC.Least = fmt.Sprintf("%.0f rpm", w.Wants.Slowest*w.Direct.Site.Direct.RPM)

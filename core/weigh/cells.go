@@ -14,7 +14,7 @@ import (
 )
 
 // oneSpeed puts the speeds of a bridge that passes the line's hertz on.
-func (w *Weigher) oneSpeed(c *Column, rpm float64, both, turned string) {
+func (w *weigher) oneSpeed(c *Column, rpm float64, both, turned string) {
 	plate := w.Base.Site().Plate.RPM
 	text := unit.Whole(rpm, "rpm") + ", one speed"
 	slow := Cell{Row: Slow, Text: text, Mark: finding.Computed}
@@ -58,7 +58,7 @@ func windingsCell(idle, usual, heavy float64, runs bool, mark finding.Mark) Cell
 }
 
 // onCan are the cells of the run capacitor.
-func (w *Weigher) onCan(c *Column, t *Trial, on capacitor.Installed) {
+func (w *weigher) onCan(c *Column, t *trial, on capacitor.Installed) {
 	a := on.Answer
 	c.Best = noneFits
 	if a == nil {
@@ -102,7 +102,7 @@ func worstOf(p capacitor.Point, runs bool) (string, float64) {
 }
 
 // onDrive are the cells of a drive.
-func (w *Weigher) onDrive(c *Column, t *Trial, on drive.Installed) {
+func (w *weigher) onDrive(c *Column, t *trial, on drive.Installed) {
 	c.Best = noneFits
 	if on.Motor == nil || on.Profile == nil || on.View == nil {
 		return
@@ -161,7 +161,7 @@ func gradeAtLeast(x, limit float64) finding.Grade {
 }
 
 // speedsCell is a range of speeds against what is wanted at its upper end.
-func (w *Weigher) speedsCell(text string, top float64, mark finding.Mark) Cell {
+func (w *weigher) speedsCell(text string, top float64, mark finding.Mark) Cell {
 	cell := Cell{Row: Speeds, Text: text, Notes: []string{bothByCommand}, Mark: mark, Grade: finding.Good}
 	if w.Wants.Fastest > 1.02 {
 		cell.Measure = finding.Against(tenths(top), finding.AtLeast, tenths(w.Wants.Fastest), "% of plate speed")
@@ -174,7 +174,7 @@ func (w *Weigher) speedsCell(text string, top float64, mark finding.Mark) Cell {
 }
 
 // onDC are the cells of a DC controller.
-func (w *Weigher) onDC(c *Column, on dc.Installed) {
+func (w *weigher) onDC(c *Column, on dc.Installed) {
 	c.Best = noneFits
 	if on.Duty == nil || on.Profile == nil {
 		return
@@ -216,7 +216,7 @@ func (w *Weigher) onDC(c *Column, on dc.Installed) {
 func tenths(share float64) float64 { return math.Round(1000*share) / 10 }
 
 // energy is what a year of it takes from the line and loses.
-func (w *Weigher) energy(c *Column, watts, shaft float64, mark finding.Mark) {
+func (w *weigher) energy(c *Column, watts, shaft float64, mark finding.Mark) {
 	hours := w.Wants.Hours * w.Wants.Days
 	if math.IsNaN(watts) || watts <= 0 {
 		return

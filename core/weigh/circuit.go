@@ -12,7 +12,7 @@ import (
 )
 
 // chainOf is the wall of a trial's own bridge; nil where it is not weighed yet.
-func chainOf(t *Trial) *supply.Chain {
+func chainOf(t *trial) *supply.Chain {
 	i := slices.IndexFunc(t.Plan().Wall, func(c supply.Chain) bool { return c.Chosen })
 	if i < 0 {
 		return nil
@@ -26,7 +26,7 @@ const mostMends = 6
 
 // fed is a trial on the circuit that its own wall asks for: a bridge is judged at its best, and a
 // thin wire is named, not mistaken for what the bridge cannot do. A wall that nothing mends stays.
-func (w *Weigher) fed(t *Trial) (*Trial, error) {
+func (w *weigher) fed(t *trial) (*trial, error) {
 	for range mostMends {
 		chain := chainOf(t)
 		if chain == nil || chain.Grade != finding.Stop {
@@ -73,7 +73,7 @@ func mendSupply(e *supply.Entry, then map[string]string) {
 }
 
 // CircuitOf is what the circuit must become for a supply, in a sentence; empty where it stays.
-func (w *Weigher) CircuitOf(now supply.Entry) string {
+func (w *weigher) CircuitOf(now supply.Entry) string {
 	was := w.Doc.Supply
 	var asks []string
 	add := func(name, a, b string) {

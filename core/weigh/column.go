@@ -76,7 +76,7 @@ func ofControls(f *finding.Finding) bool {
 
 // Column is a trial as a column: the figures of its plan, every stop and caution of it at the
 // question it answers, and the speeds wanted against those it has.
-func (w *Weigher) Column(t *Trial) Column {
+func (w *weigher) Column(t *trial) Column {
 	c := Column{Kind: t.Kind, Name: plan.TitleOf(t.Kind), Cells: []Cell{}, Schools: []School{}}
 	w.common(&c, t)
 	switch on := t.Bridge().(type) {
@@ -126,7 +126,7 @@ func figureIn(all []finding.Figure, id string) (f finding.Figure, ok bool) {
 }
 
 // common are the cells that every bridge's plan has alike.
-func (w *Weigher) common(c *Column, t *Trial) {
+func (w *weigher) common(c *Column, t *trial) {
 	p := t.Plan()
 	w.start(c, t)
 	if f, ok := figureIn(p.Load, "gives"); ok {
@@ -150,7 +150,7 @@ func (w *Weigher) common(c *Column, t *Trial) {
 }
 
 // start is the torque at standstill against what is to be there, as the bay holds them.
-func (w *Weigher) start(c *Column, t *Trial) {
+func (w *weigher) start(c *Column, t *trial) {
 	for i := range t.Plan().Findings {
 		f := &t.Plan().Findings[i]
 		if rowOf(f) != Starts || f.Measure == nil || f.Measure.Direction != finding.AtLeast {
@@ -180,7 +180,7 @@ func (w *Weigher) start(c *Column, t *Trial) {
 }
 
 // draws is what the supply feels.
-func (w *Weigher) draws(c *Column, t *Trial) {
+func (w *weigher) draws(c *Column, t *trial) {
 	run, ok := figureIn(t.Plan().Supply, "run-amps")
 	if !ok {
 		return
@@ -203,7 +203,7 @@ func (w *Weigher) draws(c *Column, t *Trial) {
 }
 
 // factorOf is the power factor at the usual load; 0: not known.
-func factorOf(t *Trial) float64 {
+func factorOf(t *trial) float64 {
 	switch on := t.Bridge().(type) {
 	case capacitor.Installed:
 		if on.Answer != nil && on.Answer.UsualRuns {
@@ -226,7 +226,7 @@ func factorOf(t *Trial) float64 {
 }
 
 // guard is the protection asked, and what of it a licensed person does.
-func (w *Weigher) guard(c *Column, t *Trial) {
+func (w *weigher) guard(c *Column, t *trial) {
 	var asks []string
 	for _, id := range []string{"breaker", "relay", "overload", "limit"} {
 		f, ok := figureIn(t.Plan().Guard, id)
@@ -256,7 +256,7 @@ func (w *Weigher) guard(c *Column, t *Trial) {
 }
 
 // parts is what lies there and what is to be bought, for one plan or for several together.
-func (w *Weigher) parts(c *Column, all ...*Trial) {
+func (w *weigher) parts(c *Column, all ...*trial) {
 	var buys []bridge.Buy
 	var totals []string
 	unpriced := 0
@@ -291,7 +291,7 @@ func (w *Weigher) parts(c *Column, all ...*Trial) {
 }
 
 // wall is the chain from the panel, as the plan weighs it for this bridge.
-func (w *Weigher) wall(c *Column, t *Trial) {
+func (w *weigher) wall(c *Column, t *trial) {
 	c.Circuit = w.CircuitOf(t.Doc.Supply)
 	chain := chainOf(t)
 	if chain == nil {

@@ -37,7 +37,7 @@ func MapOf(ctx context.Context, d document.Document, of Weighing) (m WeighMap, e
 	if of.Waits != "" || len(of.On) == 0 {
 		return m, plan.ErrNone
 	}
-	w, err := NewWeigher(ctx, d)
+	w, err := newWeigher(ctx, d)
 	if err != nil {
 		return m, err
 	}
@@ -50,7 +50,7 @@ func MapOf(ctx context.Context, d document.Document, of Weighing) (m WeighMap, e
 			kinds = append(kinds, k)
 		}
 	}
-	at := make([][]*Trial, len(m.Loads))
+	at := make([][]*trial, len(m.Loads))
 	failed := make([]error, len(m.Loads))
 	each.Of(len(m.Loads), func(i int) { at[i], failed[i] = w.atLoad(of, kinds, m.Loads[i]/100) })
 	for _, err := range failed {
@@ -80,7 +80,7 @@ func MapOf(ctx context.Context, d document.Document, of Weighing) (m WeighMap, e
 }
 
 // atLoad is every bridge at another usual load, the lightest and the heaviest with it.
-func (w *Weigher) atLoad(of Weighing, kinds []string, share float64) (out []*Trial, err error) {
+func (w *weigher) atLoad(of Weighing, kinds []string, share float64) (out []*trial, err error) {
 	for _, kind := range kinds {
 		d := of.On[kind].Clone()
 		l := &d.Machines[0].Load
@@ -133,7 +133,7 @@ func (m *WeighMap) borders() {
 // variants of a job beside each other. The error is the context's, or ErrNone where nothing is
 // computed yet.
 func ColumnOf(ctx context.Context, d document.Document) (Column, error) {
-	w, err := NewWeigher(ctx, d)
+	w, err := newWeigher(ctx, d)
 	if err != nil {
 		return Column{}, err
 	}

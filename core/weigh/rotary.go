@@ -28,7 +28,7 @@ func ConverterOf(ctx context.Context, d document.Document, of Weighing, tell fun
 	if i < 0 {
 		return of, nil
 	}
-	w, err := NewWeigher(ctx, d)
+	w, err := newWeigher(ctx, d)
 	if err != nil {
 		return of, err
 	}
@@ -55,7 +55,7 @@ func ConverterOf(ctx context.Context, d document.Document, of Weighing, tell fun
 }
 
 // converter finds the idler; nil where none can be computed.
-func (w *Weigher) converter(tell func(tried string)) (best *Trial, err error) {
+func (w *weigher) converter(tell func(tried string)) (best *trial, err error) {
 	if w.Whole.Bridge.Kind == document.KindRotary && slices.ContainsFunc(w.Whole.Machines,
 		func(m document.Machine) bool { return m.Role == document.Idler }) {
 		tell(yourConverter)
@@ -98,7 +98,7 @@ func (w *Weigher) converter(tell func(tried string)) (best *Trial, err error) {
 
 // idlers are the motors that could be one: those of the stores, which cost nothing, and then the
 // standard sizes; the smallest first.
-func (w *Weigher) idlers() (out []document.Machine) {
+func (w *weigher) idlers() (out []document.Machine) {
 	type sized struct {
 		watts float64
 		m     document.Machine
@@ -149,7 +149,7 @@ func kindFor(rules table.Rules) leads.Kind {
 }
 
 // onRotary are the cells of a converter.
-func (w *Weigher) onRotary(c *Column, t *Trial, on rotary.Installed) {
+func (w *weigher) onRotary(c *Column, t *trial, on rotary.Installed) {
 	c.Best = noneFits
 	i := on.Planned()
 	a := on.Answer
@@ -218,7 +218,7 @@ func (w *Weigher) onRotary(c *Column, t *Trial, on rotary.Installed) {
 }
 
 // converterAhead adds what the converter itself asks: its plan is that of its idler.
-func (w *Weigher) converterAhead(c *Column, t *Trial, idler string) {
+func (w *weigher) converterAhead(c *Column, t *trial, idler string) {
 	ahead, err := w.Try(t.Doc.Of(idler))
 	if err != nil {
 		return
@@ -246,7 +246,7 @@ func noneColumn() Column {
 }
 
 // NoneForBrushed is what is left for a brushed motor.
-func (w *Weigher) NoneForBrushed() Column {
+func (w *weigher) NoneForBrushed() Column {
 	c := noneColumn()
 	c.Ways = append(c.Ways, Way{Title: "Another motor",
 		Text:  otherForDirect(unit.Text(w.Direct.Site.Direct.ShaftWatts/1000, "kW")),
@@ -256,7 +256,7 @@ func (w *Weigher) NoneForBrushed() Column {
 
 // None is what is left for a three-phase motor; driven is the drive that comes nearest, nil where
 // none could be weighed.
-func (w *Weigher) None(driven *Trial) Column {
+func (w *weigher) None(driven *trial) Column {
 	c := noneColumn()
 	s := w.Line
 	p := &s.Plate
@@ -301,7 +301,7 @@ func (w *Weigher) None(driven *Trial) Column {
 }
 
 // tooSmall is a drive that is stopped and has too few amps for its motor; nil where it has enough.
-func tooSmall(t *Trial) (name string, amps *drive.Weighed) {
+func tooSmall(t *trial) (name string, amps *drive.Weighed) {
 	if t == nil {
 		return "", nil
 	}
@@ -313,7 +313,7 @@ func tooSmall(t *Trial) (name string, amps *drive.Weighed) {
 }
 
 // NotFor is the column of a bridge that cannot be for this motor.
-func (w *Weigher) NotFor(kind, why string) Column {
+func (w *weigher) NotFor(kind, why string) Column {
 	c := Column{Kind: kind, Name: plan.TitleOf(kind), Best: noneFits, Schools: []School{}, Cells: []Cell{}}
 	c.Put(Cell{Row: Cannot, Text: "not for this motor", Mark: finding.Computed})
 	c.Against(Cannot, &finding.Finding{Grade: finding.Stop, Sentence: why})

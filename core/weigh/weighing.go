@@ -65,8 +65,8 @@ type Weighing struct {
 	pairs string // what two capacitors would do where one does not
 }
 
-// Weigher weighs one document.
-type Weigher struct {
+// weigher weighs one document.
+type weigher struct {
 	Ctx    context.Context
 	Doc    document.Document // one machine, the one that is weighed
 	Base   *plan.Solved
@@ -77,8 +77,8 @@ type Weigher struct {
 	Brief  bool // only what is judged, not what a converter asks ahead of it
 }
 
-// Trial is the document on one bridge with some values, planned.
-type Trial struct {
+// trial is the document on one bridge with some values, planned.
+type trial struct {
 	Doc    document.Document
 	Kind   string
 	Mended bool // on another circuit than the one that is there
@@ -88,7 +88,7 @@ type Trial struct {
 // Of weighs the first machine of a document on every bridge but the rotary converter,
 // whose column comes of ConverterOf. The error is the context's.
 func Of(ctx context.Context, d document.Document) (Weighing, error) {
-	w, err := NewWeigher(ctx, d)
+	w, err := newWeigher(ctx, d)
 	if err != nil {
 		return Weighing{}, err
 	}
@@ -99,7 +99,7 @@ func Of(ctx context.Context, d document.Document) (Weighing, error) {
 		out.Grade, out.Sentence = finding.Open, out.Waits
 		return out, nil
 	}
-	add := func(c Column, t *Trial) {
+	add := func(c Column, t *trial) {
 		if c.Chosen = c.Kind == w.was(); t != nil {
 			c.May = w.May(c.Kind)
 			out.On[c.Kind] = w.Wanted(t.Doc)
@@ -112,7 +112,7 @@ func Of(ctx context.Context, d document.Document) (Weighing, error) {
 			return Weighing{}, err
 		}
 		for _, kind := range []string{document.KindCapacitor, document.KindRotary, document.KindDrive} {
-			add(w.NotFor(kind, BrushedMotor), nil)
+			add(w.NotFor(kind, brushedMotor), nil)
 		}
 		add(direct, onDirect)
 		add(w.NoneForBrushed(), nil)
@@ -129,13 +129,13 @@ func Of(ctx context.Context, d document.Document) (Weighing, error) {
 	}
 	add(can, onCan)
 	add(Column{Kind: document.KindRotary, Name: plan.TitleOf(document.KindRotary), Grade: finding.Open, Waits: true,
-		Cells: []Cell{}, Schools: []School{}, Verdict: WorkedOut}, nil)
+		Cells: []Cell{}, Schools: []School{}, Verdict: workedOut}, nil)
 	driven, onDriven, err := w.Drive()
 	if err != nil {
 		return Weighing{}, err
 	}
 	add(driven, onDriven)
-	add(w.NotFor(document.KindDC, ThreePhaseMotor), nil)
+	add(w.NotFor(document.KindDC, threePhaseMotor), nil)
 	add(w.None(onDriven), nil)
 	out.Conclude()
 	out.Changes = []string{} // they come with the converter: each is planned anew
@@ -143,14 +143,14 @@ func Of(ctx context.Context, d document.Document) (Weighing, error) {
 }
 
 // was is the bridge that the job has.
-func (w *Weigher) was() string { return cmp.Or(w.Whole.Bridge.Kind, document.KindCapacitor) }
+func (w *weigher) was() string { return cmp.Or(w.Whole.Bridge.Kind, document.KindCapacitor) }
 
 // May says that a bridge can be taken into the job: one that several machines share is not
 // exchanged for the sake of one of them.
-func (w *Weigher) May(kind string) bool { return len(w.Whole.Machines) == 1 || kind == w.was() }
+func (w *weigher) May(kind string) bool { return len(w.Whole.Machines) == 1 || kind == w.was() }
 
-// NewWeigher reads a document for weighing.
-func NewWeigher(ctx context.Context, d document.Document) (*Weigher, error) {
+// newWeigher reads a document for weighing.
+func newWeigher(ctx context.Context, d document.Document) (*weigher, error) {
 	whole := d.Clone()
 	d = d.Clone()
 	d.Machines = d.Machines[:1]
@@ -160,7 +160,7 @@ func NewWeigher(ctx context.Context, d document.Document) (*Weigher, error) {
 	if err != nil {
 		return nil, err
 	}
-	w := &Weigher{Ctx: ctx, Doc: d, Base: base, Whole: whole}
+	w := &weigher{Ctx: ctx, Doc: d, Base: base, Whole: whole}
 	if base.Known() {
 		w.Wants = base.Wants()
 		w.wantsOfBridge()
@@ -172,20 +172,20 @@ func NewWeigher(ctx context.Context, d document.Document) (*Weigher, error) {
 
 // Wanted is a column's document with what weighing chose written as wanted, and what was there
 // before as it was.
-func (w *Weigher) Wanted(d document.Document) document.Document {
+func (w *weigher) Wanted(d document.Document) document.Document {
 	d = d.Clone()
 	entry.Wants(w.Whole, &d)
 	return d
 }
 
 // assumed is what was taken because nobody said it.
-func (w *Weigher) assumed() []string {
+func (w *weigher) assumed() []string {
 	out := w.Wants.Assumed()
 	if !w.Base.Known() {
 		return out
 	}
 	if l := w.Doc.Machines[0].Load; l.Lightest == "" && l.Kind != machine.NoLoad {
-		out = append(out, LightestIsNone)
+		out = append(out, lightestIsNone)
 	}
 	if l := w.Line.Load; !l.Known {
 		out = append(out, "the load: "+unit.Percent(l.Usual)+", "+string(l.Kind))
@@ -195,7 +195,7 @@ func (w *Weigher) assumed() []string {
 
 // wantsOfBridge takes the speeds that were asked of a drive or a controller, where none is
 // asked of the choice.
-func (w *Weigher) wantsOfBridge() {
+func (w *weigher) wantsOfBridge() {
 	if w.Wants.SpeedSaid {
 		return
 	}
@@ -219,26 +219,26 @@ func (w *Weigher) wantsOfBridge() {
 }
 
 // Waits is what must be read before anything can be weighed; empty where nothing must.
-func (w *Weigher) Waits() string {
+func (w *weigher) Waits() string {
 	switch {
 	case !w.Base.Known():
-		return NotWeighed
+		return notWeighed
 	case w.Whole.Machines[0].Role == document.Idler:
-		return WeighsTheIdler
+		return weighsTheIdler
 	}
 	if w.Direct == nil && w.Line.Model == nil {
 		p := w.Base.Plan()
 		if stop := bridge.Blocked(p.Findings); stop != nil {
 			return stop.Sentence
 		}
-		return WaitsFor(p.Next.Text)
+		return waitsFor(p.Next.Text)
 	}
 	return ""
 }
 
 // On is the document on a bridge, with nothing noted of its protection: what is asked is
 // weighed, and what was fitted for another bridge does not follow.
-func (w *Weigher) On(kind string) document.Document {
+func (w *weigher) On(kind string) document.Document {
 	d := w.Doc.Clone()
 	d.Bridge.Kind = kind
 	m := &d.Machines[0]
@@ -248,12 +248,12 @@ func (w *Weigher) On(kind string) document.Document {
 }
 
 // Try plans a document.
-func (w *Weigher) Try(d document.Document) (*Trial, error) {
+func (w *weigher) Try(d document.Document) (*trial, error) {
 	s, err := plan.Solve(w.Ctx, d)
 	if err != nil {
 		return nil, err
 	}
-	return &Trial{Doc: d, Kind: d.Bridge.Kind, Mended: w.CircuitOf(d.Supply) != "", Solved: s}, nil
+	return &trial{Doc: d, Kind: d.Bridge.Kind, Mended: w.CircuitOf(d.Supply) != "", Solved: s}, nil
 }
 
 // counterfactual is one thing that could be otherwise.
@@ -264,7 +264,7 @@ type counterfactual struct {
 
 // Changes says what would change the answer: of the bridges that are simpler than the one
 // taken, what would have to be otherwise for each, planned anew.
-func (w *Weigher) Changes(of *Weighing) []string {
+func (w *weigher) Changes(of *Weighing) []string {
 	out := []string{}
 	if of.pairs != "" {
 		out = append(out, of.pairs)
@@ -290,7 +290,7 @@ func (w *Weigher) Changes(of *Weighing) []string {
 				return out
 			}
 			if col := other.Column(t); col.Grade != finding.Stop && col.Grade.Rank() > c.Grade.Rank() {
-				out = append(out, WouldDo(c.Kind, f.words, col.Grade))
+				out = append(out, wouldDo(c.Kind, f.words, col.Grade))
 				break
 			}
 		}
@@ -307,18 +307,18 @@ func (a counterfactual) and(b counterfactual) counterfactual {
 }
 
 // counterfactuals are what is tried for a column: the least change first.
-func (w *Weigher) counterfactuals(c *Column) (out []counterfactual) {
+func (w *weigher) counterfactuals(c *Column) (out []counterfactual) {
 	l := w.Line.Load
 	var others []counterfactual // what a lighter load is tried with
 	if l.Start != load.Free {
-		free := counterfactual{StartsFree, func(d *document.Document,
+		free := counterfactual{startsFree, func(d *document.Document,
 			_ *wants.Wants) {
 			d.Machines[0].Load.Start = load.Free
 		}}
 		out, others = append(out, free), append(others, free)
 	}
 	if !w.Wants.OneSpeed() {
-		one := counterfactual{OneSpeed, func(_ *document.Document, wants *wants.Wants) {
+		one := counterfactual{oneSpeed, func(_ *document.Document, wants *wants.Wants) {
 			wants.Slowest,
 				wants.Fastest = 1, 1
 		}}
@@ -335,7 +335,7 @@ func (w *Weigher) counterfactuals(c *Column) (out []counterfactual) {
 		}
 	}
 	if l.Lightest < l.Usual && c.Kind == document.KindCapacitor {
-		out = append(out, counterfactual{NeverIdle, func(d *document.Document, _ *wants.Wants) {
+		out = append(out, counterfactual{neverIdle, func(d *document.Document, _ *wants.Wants) {
 			d.Machines[0].Load.Lightest = fmt.Sprintf("%.0f %%", 100*l.Usual)
 		}})
 	}
@@ -344,7 +344,7 @@ func (w *Weigher) counterfactuals(c *Column) (out []counterfactual) {
 
 // lighter is the load that a column carries all day; ok is false where that is the job's own,
 // or hardly any.
-func (w *Weigher) lighter(c *Column) (f counterfactual, ok bool) {
+func (w *weigher) lighter(c *Column) (f counterfactual, ok bool) {
 	carries := c.Cell(AllDay)
 	if carries == nil || carries.Measure == nil || carries.Measure.Direction != finding.AtLeast {
 		return f, false
@@ -354,13 +354,13 @@ func (w *Weigher) lighter(c *Column) (f counterfactual, ok bool) {
 		return f, false
 	}
 	percent := func(share float64) string { return fmt.Sprintf("%.0f %%", math.Min(most, 100*share)) }
-	return counterfactual{LoadUpTo(most), func(d *document.Document, _ *wants.Wants) {
+	return counterfactual{loadUpTo(most), func(d *document.Document, _ *wants.Wants) {
 		m := &d.Machines[0].Load
 		m.Share, m.Heaviest, m.Lightest = percent(l.Usual), percent(l.Heaviest), percent(l.Lightest)
 	}}, true
 }
 
 // Reached says whether some joint gives the coils their volts on the line as it is.
-func (w *Weigher) Reached() bool {
+func (w *weigher) Reached() bool {
 	return len(w.Line.Reach) > 0 && w.Line.Reach[0].Fits()
 }

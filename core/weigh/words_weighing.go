@@ -43,22 +43,22 @@ var (
 )
 
 const (
-	BrushedMotor    = "This is a brushed motor: it runs on direct current, not on three lines."
-	ThreePhaseMotor = "This is a three-phase motor: a DC controller would burn it or leave it standing."
+	brushedMotor    = "This is a brushed motor: it runs on direct current, not on three lines."
+	threePhaseMotor = "This is a three-phase motor: a DC controller would burn it or leave it standing."
 	noMotorToDrive  = "No drive can be weighed: the motor cannot be computed."
 	noReachOnLine   = "No joint of these leads gives the coils their volts from the line as it is."
 	noIdlerServes   = "No idler of the stores or the standard sizes could be worked out for this line."
-	WorkedOut       = "Being worked out: one idler after the other, each with its own best cans."
+	workedOut       = "Being worked out: one idler after the other, each with its own best cans."
 	yourConverter   = "your converter, as entered"
 	noneFits        = "none fits"
 	whatIsLeft      = "What is left where none of the bridges will do, or none is wanted."
-	WeighsTheIdler  = "This motor is the converter's idler and turns nothing else. Weigh one of its machines."
-	NotWeighed      = "This could not be worked out."
+	weighsTheIdler  = "This motor is the converter's idler and turns nothing else. Weigh one of its machines."
+	notWeighed      = "This could not be worked out."
 
 	notSized           = "not sized while a stop stands"
 	noneForGood        = "none of the plate for good"
 	noRelayGuards      = "no relay setting guards it: a thermistor in the winding"
-	LightestIsNone     = "the lightest load is none"
+	lightestIsNone     = "the lightest load is none"
 	nothingListed      = "not listed while a stop stands"
 	circuitFrom        = "A circuit of its own from the panel"
 	localCodeDecides   = "Fixed wiring belongs to a licensed person in most places; the local code decides (planning)."
@@ -71,14 +71,14 @@ const (
 	otherByTwoLeads    = "the other way by exchanging two leads at the machine, standing"
 	bothByCommand      = "both ways by its own command, or a switch made for it"
 
-	StartsFree = "it started free"
-	OneSpeed   = "the plate's one speed were enough"
-	NeverIdle  = "it never ran lighter than its usual load"
+	startsFree = "it started free"
+	oneSpeed   = "the plate's one speed were enough"
+	neverIdle  = "it never ran lighter than its usual load"
 
 	plainSchool = "runs without balance cans"
 )
 
-func WaitsFor(next string) string {
+func waitsFor(next string) string {
 	return "First: " + plan.LowerNext(next) + ". Then the bridges can be weighed."
 }
 
@@ -221,7 +221,7 @@ func pairWouldDo(p capacitor.Pair) string {
 		unit.Text(p.Second.Microfarad, "µF") + ", it would hold where one does not; its bay has the joint."
 }
 
-func WouldDo(kind, words string, grade finding.Grade) string {
+func wouldDo(kind, words string, grade finding.Grade) string {
 	limits := ""
 	if grade == finding.Caution {
 		limits = ", with limits"
@@ -229,7 +229,7 @@ func WouldDo(kind, words string, grade finding.Grade) string {
 	return fmt.Sprintf("%s would do%s, if %s.", plan.TitleOf(kind), limits, words)
 }
 
-func LoadUpTo(percent float64) string { return fmt.Sprintf("its load stayed within %.0f %%", percent) }
+func loadUpTo(percent float64) string { return fmt.Sprintf("its load stayed within %.0f %%", percent) }
 
 func transformerText(line, plate float64) string {
 	return fmt.Sprintf("From %s to %s, ahead of a bridge made for that: the coils then get their volts.",
