@@ -93,6 +93,10 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	if o.Closing == nil {
 		o.Closing = context.Background()
 	}
+	opened := st != nil
+	if !opened {
+		st = &store.Store{}
+	}
 	srv := &server{store: st, names: names{o.PersonKey}, documents: map[string]bool{}, operations: map[string]string{},
 		sharer:  o.Sharer,
 		keeping: o.Keeping, turns: newTurns(runtime.GOMAXPROCS(0)), shares: newShares()}
@@ -149,7 +153,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	srv.lifeFiles(r, a)
 	srv.lifeSteps(a)
 	tellRules(a)
-	if st != nil {
+	if opened {
 		srv.sessions = newSessions(st)
 		o.Metrics.watch(srv)
 		srv.begin(o.Closing)

@@ -2863,7 +2863,7 @@ export interface components {
             text: string;
         };
         Document: {
-            bridge: components["schemas"]["JobBridge"];
+            bridge: components["schemas"]["DocumentBridge"];
             /** @enum {string} */
             format: "gray-bridge/job";
             machines: components["schemas"]["Machine"][];
@@ -2873,8 +2873,16 @@ export interface components {
             /** Format: int64 */
             version: number;
             /** @description what the choice of the bridge is asked by */
-            weigh?: components["schemas"]["WeighEntry"];
+            weigh?: components["schemas"]["WantsEntry"];
             workshop: components["schemas"]["Workshop"];
+        };
+        DocumentBridge: {
+            capacitor?: components["schemas"]["CapacitorEntry"];
+            dc?: components["schemas"]["DCEntry"];
+            drive?: components["schemas"]["DriveEntry"];
+            /** @enum {string} */
+            kind?: "capacitor" | "rotary" | "drive" | "dc";
+            rotary?: components["schemas"]["RotaryEntry"];
         };
         Drawing: {
             facts: components["schemas"]["Fact"][];
@@ -3620,14 +3628,6 @@ export interface components {
             /** Format: date-time */
             saved_at: string;
             workshop_id: string;
-        };
-        JobBridge: {
-            capacitor?: components["schemas"]["CapacitorEntry"];
-            dc?: components["schemas"]["DCEntry"];
-            drive?: components["schemas"]["DriveEntry"];
-            /** @enum {string} */
-            kind?: "capacitor" | "rotary" | "drive" | "dc";
-            rotary?: components["schemas"]["RotaryEntry"];
         };
         JobName: {
             id: string;
@@ -5315,6 +5315,29 @@ export interface components {
         Walk: {
             steps: components["schemas"]["Drawing"][];
         };
+        WantsEntry: {
+            /** @example 200 */
+            days_a_year?: string;
+            /**
+             * @description wanted, of the plate's; or rpm of the motor
+             * @example 110 %
+             */
+            fastest?: string;
+            /** @example 4 h */
+            hours_a_day?: string;
+            /** @example 0.32 € */
+            kilowatt_hour?: string;
+            /**
+             * @description wanted, of the plate's; or rpm of the motor
+             * @example 30 %
+             */
+            slowest?: string;
+            /**
+             * @description in daily use
+             * @enum {string}
+             */
+            turns?: "one" | "both";
+        };
         Warm: {
             /** Format: double */
             celsius: number;
@@ -5364,29 +5387,6 @@ export interface components {
             verdict: string;
             waits?: boolean;
             ways?: components["schemas"]["WeighWay"][] | null;
-        };
-        WeighEntry: {
-            /** @example 200 */
-            days_a_year?: string;
-            /**
-             * @description wanted, of the plate's; or rpm of the motor
-             * @example 110 %
-             */
-            fastest?: string;
-            /** @example 4 h */
-            hours_a_day?: string;
-            /** @example 0.32 € */
-            kilowatt_hour?: string;
-            /**
-             * @description wanted, of the plate's; or rpm of the motor
-             * @example 30 %
-             */
-            slowest?: string;
-            /**
-             * @description in daily use
-             * @enum {string}
-             */
-            turns?: "one" | "both";
         };
         WeighRowTitle: {
             /** @enum {string} */
