@@ -160,7 +160,7 @@ func BalanceMapOf(ctx context.Context, d document.Document) (BalanceMap, error) 
 		if !ok || on.Answer == nil {
 			return BalanceMap{}, plan.ErrNone
 		}
-		m := BalanceMap{Reach: on.Street.Reach(), Motors: []string{}, Rows: on.Over.Map}
+		m := BalanceMap{Reach: on.Street.Reach(), Motors: []string{}, Rows: on.Shown.Map}
 		for _, i := range on.Counted {
 			m.Motors = append(m.Motors, on.Machines[i].ID)
 		}

@@ -13,7 +13,7 @@ import (
 // converter puts the converter over every motor of a document; the one planned is read
 // already. It panics with the context's error where its caller has gone, as every
 // stage of a plan may.
-func converter(ctx context.Context, d *document.Document, planned *site.Site) *rotary.Over {
+func converter(ctx context.Context, d *document.Document, planned *site.Site) *rotary.Shown {
 	machines := slices.Clone(d.Machines)
 	slices.SortFunc(machines, func(a, b document.Machine) int { // whichever is planned, they stand in one order
 		if len(a.ID) != len(b.ID) {

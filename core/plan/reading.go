@@ -66,7 +66,7 @@ func readWith(ctx context.Context, d *document.Document,
 
 // readOn is readWith on a converter that was worked out already; nil: none was.
 func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entry, string, *site.Site) *capacitor.Over,
-	known *rotary.Over) *reading {
+	known *rotary.Shown) *reading {
 	d, devices := document.Settled(drawn(d))
 	one := d.Machines[0]
 	r := &reading{ground: ground{ctx: ctx, doc: d, machine: &one, devices: devices}}
@@ -98,7 +98,7 @@ func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entr
 		if over == nil {
 			over = converter(ctx, d, r.site)
 		}
-		r.bridge = rotary.Installed{Ground: ground, Over: over}
+		r.bridge = rotary.Installed{Ground: ground, Shown: over}
 	case document.KindDC:
 		r.bridge = dc.Installed{Ground: ground, Over: dc.Take(d.Bridge.DC).Place(r.site)}
 	default:

@@ -21,10 +21,10 @@ type likeness struct {
 }
 
 // likenesses draws them, the same ones for the same converter, on the cans that are used.
-func (o *Over) likenesses() []*likeness { return o.likenessesOn(o.Answer.Balance) }
+func likenesses(o *Solved) []*likeness { return likenessesOn(&o.Read, o.Answer.Balance) }
 
 // likenessesOn are the same on other cans.
-func (o *Over) likenessesOn(b Balance) (out []*likeness) {
+func likenessesOn(o *Read, b Balance) (out []*likeness) {
 	idler, _ := o.Idler.motor()
 	drawn := [][]site.Twin{o.Idler.Site.Twins(1)}
 	joined := make([]Motor, len(o.Counted))
@@ -47,7 +47,7 @@ func (o *Over) likenessesOn(b Balance) (out []*likeness) {
 			motors = append(motors, m)
 			l.loads, l.twins = append(l.loads, drawn[i+1][k].Load), append(l.twins, drawn[i+1][k])
 		}
-		line := o.line()
+		line := line(o)
 		line.Volts *= first.Line
 		l.street = NewStreet(line, one, motors...)
 		l.street.SetBackward(o.As.Spun == Backward)
@@ -67,7 +67,7 @@ func (l *likeness) settle(duties []Duty) State {
 }
 
 // as is the likeness under some duties: settled once where they are a state that occurs.
-func (l *likeness) as(o *Over, duties []Duty) State {
+func (l *likeness) as(o *Solved, duties []Duty) State {
 	if k := slices.IndexFunc(o.states, func(d []Duty) bool { return slices.Equal(d, duties) }); k >= 0 {
 		return l.during(o, k)
 	}
@@ -75,7 +75,7 @@ func (l *likeness) as(o *Over, duties []Duty) State {
 }
 
 // during is one of the states that occur, settled once.
-func (l *likeness) during(o *Over, state int) State {
+func (l *likeness) during(o *Solved, state int) State {
 	st, done := l.seen[state]
 	if !done {
 		st = l.settle(o.states[state])
@@ -86,7 +86,7 @@ func (l *likeness) during(o *Over, state int) State {
 
 // Spread is the state of the machine planned at a share of its load, alone on the idler,
 // and the band of every figure to expect of it.
-func (o *Over) Spread(share float64) (at State, bands site.Bands, ok bool) {
+func (o *Solved) Spread(share float64) (at State, bands site.Bands, ok bool) {
 	i := o.Planned()
 	duties := make([]Duty, len(o.Counted))
 	if i >= 0 {
@@ -117,7 +117,7 @@ func (o *Over) Spread(share float64) (at State, bands site.Bands, ok bool) {
 }
 
 // bands fills what meters may show in a state.
-func (o *Over) bands(v *StateView, set []int, duties []Duty) {
+func bands(o *Solved, v *StateView, set []int, duties []Duty) {
 	var volts [3]site.Band
 	var supply site.Band
 	leads := make([][3]site.Band, len(v.Motors))
@@ -146,7 +146,7 @@ func (o *Over) bands(v *StateView, set []int, duties []Duty) {
 
 // judgeDoubt says where the verdict on the banks may flip, and the reading that would
 // settle it: of the motor whose winding is the worst.
-func (o *Over) judgeDoubt() {
+func judgeDoubt(o *Judged) {
 	w := o.Answer.Yours.Worst
 	if math.IsInf(w.Share, 1) || len(o.like) == 0 {
 		return
@@ -154,7 +154,7 @@ func (o *Over) judgeDoubt() {
 	figure := make([]float64, 0, len(o.like))
 	twins := make([]site.Twin, 0, len(o.like))
 	for _, l := range o.like {
-		st := l.during(o, w.State)
+		st := l.during(&o.Solved, w.State)
 		_, _, share := st.Worst()
 		figure = append(figure, math.Min(share, site.Stalled)) // fallen out: far over
 		twins = append(twins, l.twins[w.Of+1])
@@ -164,9 +164,9 @@ func (o *Over) judgeDoubt() {
 		return
 	}
 	verdict := map[bool]string{true: "good", false: "too much"}[w.Share <= 1]
-	o.say(finding.Finding{ID: IDDoubt, Grade: finding.Note,
-		Sentence: o.wouldChange(w, band, verdict),
-		Detail:   o.wouldSettle(w, twins, figure),
+	say(o, finding.Finding{ID: IDDoubt, Grade: finding.Note,
+		Sentence: wouldChange(&o.Solved, w, band, verdict),
+		Detail:   wouldSettle(&o.Read, w, twins, figure),
 		Figure:   unit.Percent(w.Share), Limit: unit.Percent(1),
 		Why: []finding.Why{{Formula: "least and greatest over converters whose motors would print the same plates",
 			Numbers: fmt.Sprintf("%d converters; the verdict flips in %s of them", len(figure), unit.Percent(part)),

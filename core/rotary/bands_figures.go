@@ -32,7 +32,7 @@ func (st State) draw(mark finding.Mark) supply.Draw {
 }
 
 // drawn is what the converter takes; ok is false where nothing of it runs.
-func (o *Over) drawn() (d draw, ok bool) {
+func drawn(o *Solved) (d draw, ok bool) {
 	a := o.Answer
 	run := a.Most
 	if !run.State.Runs {
@@ -70,14 +70,14 @@ func (o *Over) drawn() (d draw, ok bool) {
 }
 
 // Draw is what the converter takes of the line; ok is false where nothing of it runs.
-func (o *Over) Draw() (supply.Draw, bool) {
-	d, ok := o.drawn()
+func (o *Solved) Draw() (supply.Draw, bool) {
+	d, ok := drawn(o)
 	return d.Draw, ok
 }
 
 // takes is the draw of a likeness in the same states, and the amps of the hardest start by
 // itself; ok is false where it does not run.
-func (l *likeness) takes(o *Over, d draw) (out supply.Draw, start float64, ok bool) {
+func (l *likeness) takes(o *Solved, d draw) (out supply.Draw, start float64, ok bool) {
 	st := l.during(o, d.run)
 	if !st.Runs {
 		return out, 0, false
@@ -98,9 +98,9 @@ func (l *likeness) takes(o *Over, d draw) (out supply.Draw, start float64, ok bo
 }
 
 // startsIdler is the first instant of the idler's start.
-func (l *likeness) startsIdler(o *Over) State {
+func (l *likeness) startsIdler(o *Solved) State {
 	a, own := o.Answer, l.twins[0].Can
-	banks := o.starting(Balance{own * a.Balance.L13, own * a.Balance.L23}, own*a.IdlerStart.Used)
+	banks := starting(&o.Read, Balance{own * a.Balance.L13, own * a.Balance.L23}, own*a.IdlerStart.Used)
 	st := l.street.standing(banks, 1)
 	l.street.SetBalance(Balance{own * a.Balance.L13, own * a.Balance.L23})
 	return st
@@ -108,8 +108,8 @@ func (l *likeness) startsIdler(o *Over) State {
 
 // SupplyFigures are the volts and amps of the line with the converter on it. Empty where
 // nothing of it runs.
-func (o *Over) SupplyFigures() []finding.Figure {
-	d, ok := o.drawn()
+func (o *Solved) SupplyFigures() []finding.Figure {
+	d, ok := drawn(o)
 	if !ok {
 		return []finding.Figure{}
 	}
@@ -127,7 +127,7 @@ func (o *Over) SupplyFigures() []finding.Figure {
 
 // LoadFigures set what the planned machine's load asks beside what the converter leaves it.
 // Empty for the idler.
-func (o *Over) LoadFigures() []finding.Figure {
+func (o *Solved) LoadFigures() []finding.Figure {
 	room := o.Room()
 	if room == nil {
 		return []finding.Figure{}
@@ -162,7 +162,7 @@ type left struct {
 
 // spread works the likenesses out, each on a street of its own, side by side: the states that
 // occur, where it falls, and what it leaves each machine.
-func (o *Over) spread() {
+func spread(o *Solved) {
 	falls := make([]float64, len(o.like))
 	o.left = make([][]left, len(o.Answer.Each))
 	for i := range o.left {
@@ -192,7 +192,7 @@ func (o *Over) spread() {
 }
 
 // leaves is what a likeness leaves one machine.
-func (l *likeness) leaves(o *Over, i int, e Each) left {
+func (l *likeness) leaves(o *Solved, i int, e Each) left {
 	out := left{continuous: l.carries(o, i, e.Continuous), falls: math.NaN(), supply: math.NaN()}
 	if e.Falls > 0 {
 		full := make([]Duty, len(o.Counted))
@@ -213,7 +213,7 @@ func (l *likeness) leaves(o *Over, i int, e Each) left {
 
 // bandOf is where one of the figures that a machine is left may lie, in a unit; empty
 // where every likeness has it alike.
-func (o *Over) bandOf(i int, own float64, u string, of func(left) float64) string {
+func bandOf(o *Solved, i int, own float64, u string, of func(left) float64) string {
 	var b site.Band
 	b.Add(own)
 	for _, one := range o.left[i] {
@@ -229,7 +229,7 @@ func (o *Over) bandOf(i int, own float64, u string, of func(left) float64) strin
 
 // carries is the share of load up to which every winding of a likeness stays inside plate
 // with one machine on it, by secants from the converter's own share.
-func (l *likeness) carries(o *Over, i int, near float64) float64 {
+func (l *likeness) carries(o *Solved, i int, near float64) float64 {
 	if near <= 0 {
 		return 0
 	}
@@ -264,7 +264,7 @@ func (l *likeness) carries(o *Over, i int, near float64) float64 {
 }
 
 // banded gives the converter's own figures where they may lie.
-func (o *Over) banded(figures []finding.Figure) []finding.Figure {
+func banded(o *Solved, figures []finding.Figure) []finding.Figure {
 	a, all := o.Answer, site.Bands{}
 	for _, l := range o.like {
 		if w := a.Yours.Worst; !math.IsInf(w.Share, 1) {
@@ -304,7 +304,7 @@ func (o *Over) banded(figures []finding.Figure) []finding.Figure {
 const timesAll = "times all loads"
 
 // firstFall is the factor on all loads at which the first motor of a likeness falls out.
-func (l *likeness) firstFall(o *Over) (factor float64, ok bool) {
+func (l *likeness) firstFall(o *Solved) (factor float64, ok bool) {
 	for _, f := range o.falls {
 		own := slices.Clone(f.duties)
 		for i := range own {
@@ -319,11 +319,11 @@ func (l *likeness) firstFall(o *Over) (factor float64, ok bool) {
 
 // guardBands gives what stands ahead of the planned motor, or of the converter, as it would
 // be sized for the likenesses.
-func (o *Over) guardBands(own Sized, n Noted, figures []finding.Figure) []finding.Figure {
+func guardBands(o *Solved, own Sized, n Noted, figures []finding.Figure) []finding.Figure {
 	i := o.Planned()
 	units := map[string]string{"breaker": finding.AsWritten, "conductor": finding.AsWritten,
 		"relay": finding.AsWritten, "start": "A"}
-	d, ok := o.drawn()
+	d, ok := drawn(o)
 	if !ok {
 		return figures
 	}
@@ -345,7 +345,7 @@ func (o *Over) guardBands(own Sized, n Noted, figures []finding.Figure) []findin
 				}
 				z.StartAmps = l.twins[i+1].Model.LockedAmpsRatio * l.twins[i+1].Model.LineAmps
 			}
-			if !yield(guardWords{o: o, z: o.finish(i, z), n: n}.figures()) {
+			if !yield(guardWords{o: o, z: finish(&o.Read, i, z), n: n}.figures()) {
 				return
 			}
 		}
@@ -353,10 +353,10 @@ func (o *Over) guardBands(own Sized, n Noted, figures []finding.Figure) []findin
 }
 
 // most is the greatest amps in a lead of a motor over the states that occur.
-func (l *likeness) most(o *Over, of func(*State) *Shaft, i int) (amps float64) {
+func (l *likeness) most(o *Solved, of func(*State) *Shaft, i int) (amps float64) {
 	for k := range o.states {
 		c := o.Answer.Occasions[k]
-		if !c.State.Runs || i >= 0 && (!slices.Contains(c.Running, i) || !o.entered(i, c.Part)) {
+		if !c.State.Runs || i >= 0 && (!slices.Contains(c.Running, i) || !entered(&o.Read, i, c.Part)) {
 			continue
 		}
 		if st := l.during(o, k); st.Runs {

@@ -12,7 +12,7 @@ import (
 
 // State solves some joints of the motor planned as if they were fed: the idler alone on
 // the line, or the machine beside the spinning idler. The others stand off.
-func (o *Over) State(id string, f site.Fed, known bool) site.State {
+func (o *Solved) State(id string, f site.Fed, known bool) site.State {
 	s, live, solve := o.Member().Site.Begin(id, f, known, site.DeadShort)
 	if !solve {
 		return s
@@ -21,7 +21,7 @@ func (o *Over) State(id string, f site.Fed, known bool) site.State {
 		s.Verdict = waitsForIdler
 		return s
 	}
-	o.settle(&s, live)
+	settle(o, &s, live)
 	return s
 }
 
@@ -38,7 +38,7 @@ type fed struct {
 // Circuit is the line, the banks, the idler and, beside it, the machine planned as it
 // is fed. Coils and joints of the idler bear "idler " before their names where it is
 // not the one planned.
-func (o *Over) Circuit(f site.Fed) circuit.Circuit {
+func (o *Solved) Circuit(f site.Fed) circuit.Circuit {
 	m := o.Member().Site
 	supply := m.Supply
 	c := circuit.Circuit{FrequencyHz: supply.Hertz, Reference: "L2", Elements: []circuit.Element{},
@@ -59,14 +59,14 @@ func (o *Over) Circuit(f site.Fed) circuit.Circuit {
 	one := circuit.Machine{Name: "motor", Equivalent: m.Model.Eq, Slip: 1, Coils: coils}
 	c.Joints = append(append([][]string{}, inside...), f.Joints...)
 	if !o.IsIdler() {
-		c.Machines = append(c.Machines, o.idlerCoils(&c))
+		c.Machines = append(c.Machines, idlerCoils(&o.Read, &c))
 	}
 	c.Machines = append(c.Machines, one)
 	return c
 }
 
 // idlerCoils are the idler's as wanted, under names of their own.
-func (o *Over) idlerCoils(c *circuit.Circuit) circuit.Machine {
+func idlerCoils(o *Read, c *circuit.Circuit) circuit.Machine {
 	s := o.Idler.Site
 	coils, inside := s.CoilsOf(site.Fed{})
 	own := func(name string) string {
@@ -89,7 +89,7 @@ func (o *Over) idlerCoils(c *circuit.Circuit) circuit.Machine {
 	return circuit.Machine{Name: "idler", Equivalent: s.Model.Eq, Slip: 1, Coils: coils}
 }
 
-func (o *Over) feed(f site.Fed) (*fed, error) {
+func feed(o *Solved, f site.Fed) (*fed, error) {
 	c := o.Circuit(f)
 	solver, err := circuit.Compile(&c)
 	return &fed{solver: solver, circuit: c, one: len(c.Machines) - 1, backward: o.As.Spun == Backward}, err

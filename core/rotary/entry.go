@@ -130,7 +130,7 @@ func (e *Entry) apart(a, b string) bool { return slices.Contains(e.Apart, Pair(a
 const mostCans = 24
 
 // read reads what was typed of the banks.
-func (o *Over) read() {
+func (o *Read) read() {
 	one := func(field, typed string, into *float64) bool {
 		if typed == "" {
 			return false

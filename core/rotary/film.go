@@ -106,8 +106,8 @@ type filmed struct {
 	motors []int // of the street, in the order of the setup
 }
 
-func (o *Over) film(ctx context.Context, motors []int) *filmed {
-	line := o.line()
+func film(o *Solved, ctx context.Context, motors []int) *filmed {
+	line := line(&o.Read)
 	f := &filmed{motors: motors}
 	f.Context, f.EndS = ctx, filmMost
 	f.Circuit = circuit.Circuit{FrequencyHz: line.Hertz, Reference: "L2", Elements: []circuit.Element{},
@@ -123,13 +123,13 @@ func (o *Over) film(ctx context.Context, motors []int) *filmed {
 	for _, i := range motors {
 		m, joints := o.Street.inTime(i)
 		f.Circuit.Machines, f.Circuit.Joints = append(f.Circuit.Machines, m), append(f.Circuit.Joints, joints...)
-		f.Rotors = append(f.Rotors, o.rotor(i))
+		f.Rotors = append(f.Rotors, rotor(&o.Read, i))
 	}
 	return f
 }
 
 // rotor of a motor of the street, with its load from standstill up.
-func (o *Over) rotor(i int) transient.Rotor {
+func rotor(o *Read, i int) transient.Rotor {
 	m, l, more := o.Idler.Site.Model, machine.Load{Kind: machine.NoLoad}, 0.0
 	if i > 0 {
 		site := o.At(i - 1).Site
@@ -150,7 +150,7 @@ func (o *Over) rotor(i int) transient.Rotor {
 }
 
 // way is +1 with the idler spun forward, −1 backward.
-func (o *Over) way() float64 {
+func way(o *Read) float64 {
 	if o.As.Spun == Backward {
 		return -1
 	}
@@ -169,27 +169,27 @@ func (f *filmed) bank(name, line, to string, uf float64) {
 
 // Film follows the start of the motor planned. The error is ErrNoFilm where there is
 // nothing to follow, or the context's.
-func (o *Over) Film(ctx context.Context) (Film, error) {
+func (o *Solved) Film(ctx context.Context) (Film, error) {
 	if o.Answer == nil {
 		return Film{}, ErrNoFilm
 	}
 	if o.IsIdler() {
-		return o.filmIdler(ctx)
+		return filmIdler(o, ctx)
 	}
 	if i := o.Planned(); i >= 0 {
-		return o.filmMachine(ctx, i+1)
+		return filmMachine(o, ctx, i+1)
 	}
 	return Film{}, ErrNoFilm
 }
 
 // filmIdler brings the idler up: spun and closed, or on its start capacitor.
-func (o *Over) filmIdler(ctx context.Context) (Film, error) {
-	f := o.film(ctx, []int{0})
+func filmIdler(o *Solved, ctx context.Context) (Film, error) {
+	f := film(o, ctx, []int{0})
 	f.Circuit.Joints = append(f.Circuit.Joints, onLines(0)...)
 	a := o.Answer
 	out := Film{Title: "The idler, spun and closed"}
 	leads, into := "L1", "L3"
-	if o.way() < 0 {
+	if way(&o.Read) < 0 {
 		leads = "L2"
 	}
 	fixed := o.As.Cans == Fixed
@@ -213,7 +213,7 @@ func (o *Over) filmIdler(ctx context.Context) (Film, error) {
 		}
 		f.Openings = []transient.Opening{{Element: "start", AfterS: drop}}
 	} else {
-		f.Rotors[0].SpeedShare = spunTo * o.way()
+		f.Rotors[0].SpeedShare = spunTo * way(&o.Read)
 	}
 	reach, err := f.Trace(1, f.above(0, 0.97))
 	if err != nil {
@@ -228,15 +228,15 @@ func (o *Over) filmIdler(ctx context.Context) (Film, error) {
 			out.Marks = append(out.Marks, FilmMark{at, "balance cans in"})
 		}
 	}
-	return o.develop(ctx, f, out, reach.Result.TimeS, reach.Result.Stopped, 0)
+	return develop(&o.Read, ctx, f, out, reach.Result.TimeS, reach.Result.Stopped, 0)
 }
 
 // dropOutShare of synchronous speed is where a relay lets the start capacitor go.
 const dropOutShare = 1 - dropOutSlip
 
 // filmMachine starts a machine beside the spinning idler and whatever may run with it.
-func (o *Over) filmMachine(ctx context.Context, one int) (Film, error) {
-	f := o.film(ctx, append([]int{one, 0}, o.besides(one)...))
+func filmMachine(o *Solved, ctx context.Context, one int) (Film, error) {
+	f := film(o, ctx, append([]int{one, 0}, besides(o, one)...))
 	a := o.Answer
 	f.bank("bank L1-L3", "L1", "L3", a.Balance.L13)
 	f.bank("bank L2-L3", "L2", "L3", a.Balance.L23)
@@ -247,9 +247,9 @@ func (o *Over) filmMachine(ctx context.Context, one int) (Film, error) {
 			continue
 		}
 		f.Circuit.Joints = append(f.Circuit.Joints, onLines(i)...)
-		f.Rotors[k].SpeedShare = 0.995 * o.way()
+		f.Rotors[k].SpeedShare = 0.995 * way(&o.Read)
 		if i > 0 {
-			f.Rotors[k].SpeedShare = (1 - o.Street.motors[i].rated) * o.way()
+			f.Rotors[k].SpeedShare = (1 - o.Street.motors[i].rated) * way(&o.Read)
 		}
 	}
 	f.Closings = []transient.Closing{{Joints: onLines(one), AtS: joinsAt}}
@@ -261,11 +261,11 @@ func (o *Over) filmMachine(ctx context.Context, one int) (Film, error) {
 	if reach.Result.Stopped {
 		f.EndS = math.Min(filmMost, joinsAt+(reach.Result.TimeS-joinsAt)*1.5+0.5)
 	}
-	return o.develop(ctx, f, out, reach.Result.TimeS-joinsAt, reach.Result.Stopped, joinsAt)
+	return develop(&o.Read, ctx, f, out, reach.Result.TimeS-joinsAt, reach.Result.Stopped, joinsAt)
 }
 
 // besides are the machines that may run beside one: the first largest set with it.
-func (o *Over) besides(one int) (out []int) {
+func besides(o *Solved, one int) (out []int) {
 	for _, set := range o.sets {
 		if slices.Contains(set, one-1) && len(set)-1 > len(out) {
 			out = out[:0]
@@ -295,7 +295,7 @@ func ended(ctx context.Context) error {
 
 // develop runs the film and reads it. took is how long the one that starts needed,
 // from the moment from.
-func (o *Over) develop(ctx context.Context, f *filmed, out Film, took float64, up bool, from float64) (Film, error) {
+func develop(o *Read, ctx context.Context, f *filmed, out Film, took float64, up bool, from float64) (Film, error) {
 	trace, err := f.Trace(filmSlices, nil)
 	if err != nil {
 		return Film{}, ended(ctx)
@@ -341,12 +341,12 @@ func (o *Over) develop(ctx context.Context, f *filmed, out Film, took float64, u
 		}
 		out.Speeds = append(out.Speeds, s)
 	}
-	o.filmFigures(&out, trace, took, peak)
+	filmFigures(o, &out, trace, took, peak)
 	return out, nil
 }
 
 // filmFigures are what a person asks of a start.
-func (o *Over) filmFigures(out *Film, trace transient.Trace, took, peak float64) {
+func filmFigures(o *Read, out *Film, trace transient.Trace, took, peak float64) {
 	out.Figures = []finding.Figure{}
 	add := func(id, name string, value float64, text, note string) {
 		out.Figures = append(
@@ -374,7 +374,7 @@ func (o *Over) filmFigures(out *Film, trace transient.Trace, took, peak float64)
 		add("reach", "Does not come up", 0, "hums", "switch off at once")
 	}
 	add("peak", "Inrush, peak", peak, unit.Text(peak, "A"), "in the supply line")
-	if line := o.line(); line.Ohm > 0 {
+	if line := line(o); line.Ohm > 0 {
 		dip := peak / math.Sqrt2 * line.Ohm
 		add(
 			"dip",

@@ -41,7 +41,7 @@ type Sized struct {
 }
 
 // Room is what the converter leaves the load of the machine planned; nil for the idler.
-func (o *Over) Room() *load.Room {
+func (o *Solved) Room() *load.Room {
 	i := o.Planned()
 	if o.Answer == nil || i < 0 {
 		return nil
@@ -67,24 +67,24 @@ func (o *Over) Room() *load.Room {
 }
 
 // Size sizes the motor planned; ok is false while it is not in the street.
-func (o *Over) Size() (z Sized, ok bool) {
+func (o *Solved) Size() (z Sized, ok bool) {
 	i := o.Planned()
 	if o.Answer == nil || i < 0 && !o.IsIdler() {
 		return z, false
 	}
-	return o.sizeOf(i), true
+	return sizeOf(o, i), true
 }
 
 // sizeOf sizes a machine of the street, or the whole converter for -1.
-func (o *Over) sizeOf(i int) (z Sized) {
+func sizeOf(o *Solved, i int) (z Sized) {
 	if i < 0 {
-		return o.finish(i, o.sizeConverter())
+		return finish(&o.Read, i, sizeConverter(o))
 	}
-	return o.finish(i, o.sizeMachine(i))
+	return finish(&o.Read, i, sizeMachine(o, i))
 }
 
 // finish sizes breaker, wire and relay from the amps.
-func (o *Over) finish(i int, z Sized) Sized {
+func finish(o *Read, i int, z Sized) Sized {
 	m := o.Idler.Site
 	if i >= 0 {
 		m = o.At(i).Site
@@ -119,7 +119,7 @@ func turned(amps float64) float64 {
 }
 
 // sizeConverter counts from the line's amps with all that may run together.
-func (o *Over) sizeConverter() Sized {
+func sizeConverter(o *Solved) Sized {
 	a := o.Answer
 	z := Sized{
 		Amps:  math.Max(a.Most.State.Supply, a.Occasions[0].State.Supply),
@@ -147,7 +147,7 @@ func (o *Over) sizeConverter() Sized {
 }
 
 // sizeMachine counts from the machine's leads and its table amps.
-func (o *Over) sizeMachine(i int) Sized {
+func sizeMachine(o *Solved, i int) Sized {
 	m, e := o.At(i).Site, o.Answer.Each[i]
 	z := Sized{
 		Amps:    math.Max(e.MostLead, m.Model.LineAmps),
@@ -166,19 +166,19 @@ func (o *Over) sizeMachine(i int) Sized {
 	}
 	z.StartAmps = m.Model.LockedAmpsRatio * m.Model.LineAmps
 	z.Most, _ = m.Rules.Breaker(2.5 * z.Amps)
-	z.Least = o.watched(i)
+	z.Least = watched(o, i)
 	return z
 }
 
 // entered says that the load of a machine in a part of the duty was entered: nobody said how
 // light it runs where that was left open.
-func (o *Over) entered(i int, part Part) bool {
+func entered(o *Read, i int, part Part) bool {
 	return part != Lightest || o.At(i).Site.Load.LightestSaid
 }
 
 // watched is the least amps of a machine's busiest lead at which one of its windings is
 // at plate or above, from the lightest load entered to where it falls out, alone.
-func (o *Over) watched(i int) float64 {
+func watched(o *Solved, i int) float64 {
 	m := o.At(i).Site
 	most := o.Answer.Each[i].Falls
 	if most == 0 {
@@ -210,13 +210,13 @@ func (o *Over) watched(i int) float64 {
 
 // Guard judges what is there ahead of the motor planned. mend is what would cure a breaker that
 // does not guard its wire.
-func (o *Over) Guard(n Noted) (z Sized, figures []finding.Figure, said []finding.Finding, mend []finding.Cure) {
+func (o *Solved) Guard(n Noted) (z Sized, figures []finding.Figure, said []finding.Finding, mend []finding.Cure) {
 	z, ok := o.Size()
 	if !ok {
 		return z, nil, nil, nil
 	}
-	w := guardWords{o, z, n, o.guardOf(z, n)}
-	figures = o.guardBands(z, n, w.figures())
+	w := guardWords{o, z, n, guardOf(&o.Read, z, n)}
+	figures = guardBands(o, z, n, w.figures())
 	say := func(f finding.Finding) {
 		f.Bay, f.Planning = finding.Protection, true
 		said = append(said, f)
@@ -231,7 +231,7 @@ func (o *Over) Guard(n Noted) (z Sized, figures []finding.Figure, said []finding
 }
 
 // guardOf is the circuit with what is noted.
-func (o *Over) guardOf(z Sized, n Noted) site.LineGuard {
+func guardOf(o *Read, z Sized, n Noted) site.LineGuard {
 	m := o.Member().Site
 	g := site.LineGuard{Wires: m.Wires(), Breaker: n.Breaker, Conductor: n.Conductor, Amps: z.Amps,
 		StartAmps: z.StartAmps, PlanBreaker: z.Breaker}

@@ -11,7 +11,7 @@ import (
 
 // guardWords says what was sized and what is there.
 type guardWords struct {
-	o *Over
+	o *Solved
 	z Sized
 	n Noted
 

@@ -17,7 +17,7 @@ import (
 // Installed is a rotary converter in a plan: of the idler, or of one of its machines.
 type Installed struct {
 	bridge.Ground
-	*Over
+	*Shown
 }
 
 // over is the site of the motor planned, as readings on the converter show it.

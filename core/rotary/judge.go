@@ -18,35 +18,35 @@ const (
 )
 
 // judge says what follows from what was solved, gravest facts first.
-func (o *Over) judge() {
+func judge(o *Judged) {
 	if o.Idler == nil {
-		o.say(o.noIdler())
+		say(o, noIdler(&o.Read))
 		return
 	}
 	if o.Street == nil {
-		o.say(o.idlerUnknown())
+		say(o, idlerUnknown(&o.Read))
 		return
 	}
 	if len(o.Counted) < len(o.Machines) {
-		o.say(o.notCounted())
+		say(o, notCounted(&o.Read))
 	}
 	if len(o.Machines) == 0 {
-		o.say(o.nobodyYet())
+		say(o, nobodyYet(&o.Read))
 	}
-	o.judgeReadings()
-	o.judgeBanks()
-	o.judgeDoubt()
-	o.judgeDirection()
-	o.judgeStarts()
-	o.judgeIdlerStart()
-	o.judgeSize()
-	o.judgeHabits()
-	o.judgeHeatRun()
+	judgeReadings(o)
+	judgeBanks(o)
+	judgeDoubt(o)
+	judgeDirection(o)
+	judgeStarts(o)
+	judgeIdlerStart(o)
+	judgeSize(o)
+	judgeHabits(o)
+	judgeHeatRun(o)
 }
 
 // judgeHeatRun says what a heat run of the machine planned showed, at its load beside the
 // idler alone.
-func (o *Over) judgeHeatRun() {
+func judgeHeatRun(o *Judged) {
 	i := o.Planned()
 	if o.Answer == nil || i < 0 || !o.Answer.Each[i].Alone.Runs {
 		return
@@ -55,22 +55,22 @@ func (o *Over) judgeHeatRun() {
 	o.Said = append(o.Said, o.At(i).Site.JudgeHeatRun(machine.PlateStrain(share))...)
 }
 
-func (o *Over) say(f finding.Finding) {
+func say(o *Judged, f finding.Finding) {
 	f.Bay, f.Detail = finding.Bridge, strings.TrimSpace(f.Detail)
 	for i := range f.Why {
 		if f.Why[i].Section == "" {
 			f.Why[i].Section = finding.OnRotary
 		}
-		f.Why[i].Estimated = f.Why[i].Estimated || o.estimated()
+		f.Why[i].Estimated = f.Why[i].Estimated || estimated(&o.Read)
 	}
 	o.Said = append(o.Said, f)
 }
 
 // estimated says that some motor of the street leans on an estimate.
-func (o *Over) estimated() bool { return o.Mark() == finding.Estimated }
+func estimated(o *Read) bool { return o.Mark() == finding.Estimated }
 
 // Mark of a figure of the street.
-func (o *Over) Mark() finding.Mark {
+func (o *Read) Mark() finding.Mark {
 	if o.Idler == nil || o.Idler.Site.Mark() == finding.Estimated {
 		return finding.Estimated
 	}
@@ -84,8 +84,8 @@ func (o *Over) Mark() finding.Mark {
 
 // ownAmps is what a machine that asks more than its plate at its heaviest would carry on
 // its own three-phase supply there, over plate: what a converter adds counts from it.
-func (o *Over) ownAmps(w WorstOf) float64 {
-	share, over := o.overPlate(w)
+func ownAmps(o *Solved, w WorstOf) float64 {
+	share, over := overPlate(o, w)
 	if !over {
 		return 1
 	}
@@ -94,9 +94,9 @@ func (o *Over) ownAmps(w WorstOf) float64 {
 
 // carries is how the worst winding of an occasion stands: the one judgement of it, for
 // what the plan says, each machine of the street, each pair of banks and each idler.
-func (o *Over) carries(w WorstOf) finding.Grade {
+func carries(o *Solved, w WorstOf) finding.Grade {
 	switch {
-	case w.Share > near*o.ownAmps(w):
+	case w.Share > near*ownAmps(o, w):
 		return finding.Stop
 	case w.Share > 1:
 		return finding.Caution
@@ -105,61 +105,61 @@ func (o *Over) carries(w WorstOf) finding.Grade {
 }
 
 // judgeBanks weighs the banks over the states that occur.
-func (o *Over) judgeBanks() {
+func judgeBanks(o *Judged) {
 	a := o.Answer
 	w := a.Yours.Worst
 	switch {
 	case !a.OK:
-		o.say(o.noBanks(a.Best.Worst))
+		say(o, noBanks(&o.Read, a.Best.Worst))
 		return
 	case math.IsInf(w.Share, 1):
-		o.say(o.fallsOut(w))
+		say(o, fallsOut(&o.Solved, w))
 	default:
-		o.say(o.worstWinding(w, o.carries(w)))
+		say(o, worstWinding(&o.Solved, w, carries(&o.Solved, w)))
 	}
 	if !o.Chosen {
-		o.say(o.chooseBanks())
+		say(o, chooseBanks(&o.Solved))
 	} else if a.Best.Worst.Share < w.Share-0.05 {
-		o.say(o.betterBanks())
+		say(o, betterBanks(&o.Solved))
 	}
 	if a.Yours.Made[1] > 0 {
 		grade := finding.Good
 		if a.Yours.Off > madeOff {
 			grade = finding.Caution
 		}
-		o.say(o.madeVolts(grade))
+		say(o, madeVolts(&o.Solved, grade))
 	}
 	for bank, volts := range a.BankVolts {
 		if _, ok := a.Class(bank); !ok && a.Cans[bank] != nil {
-			o.say(o.noClass(bank, volts))
+			say(o, noClass(&o.Read, bank, volts))
 		}
 	}
 	if len(a.Cans[0])+len(a.Cans[1]) > 0 {
-		o.say(o.cansToBuy())
+		say(o, cansToBuy(&o.Solved))
 	}
 	if a.First != nil {
-		o.say(o.firstOut())
+		say(o, firstOut(&o.Solved))
 	}
-	o.say(o.factor())
+	say(o, factor(&o.Solved))
 }
 
 // judgeDirection warns of banks that fit one direction of the idler only.
-func (o *Over) judgeDirection() {
+func judgeDirection(o *Judged) {
 	a := o.Answer
 	if o.As.Spun == "" && len(o.Counted) > 0 {
-		o.say(o.askSpun())
+		say(o, askSpun(&o.Read))
 	}
 	if math.IsInf(a.Yours.Worst.Share, 1) {
 		return
 	}
 	if other := a.Yours.Other.Share; other > near && other > a.Yours.Worst.Share+0.1 {
-		o.say(o.trap())
+		say(o, trap(&o.Solved))
 	}
 }
 
 // judgeStarts weighs the start of the machine with the least to spare, and of any that
 // cannot start beside the others.
-func (o *Over) judgeStarts() {
+func judgeStarts(o *Judged) {
 	a := o.Answer
 	weakest := -1
 	spare := func(i int) float64 { return a.Each[i].Start.Torque / a.Each[i].Standing }
@@ -178,51 +178,51 @@ func (o *Over) judgeStarts() {
 	case least < startMargin:
 		grade = finding.Caution
 	}
-	o.say(o.machineStart(weakest, grade))
+	say(o, machineStart(&o.Solved, weakest, grade))
 	for i, e := range a.Each {
 		if e.Start.Torque > e.Standing && (!e.Beside.Hold || e.Beside.Torque <= e.Standing) {
-			o.say(o.startFirst(i))
+			say(o, startFirst(&o.Solved, i))
 			break
 		}
 	}
 }
 
 // judgeIdlerStart is how the idler comes up.
-func (o *Over) judgeIdlerStart() {
+func judgeIdlerStart(o *Judged) {
 	s := o.Answer.IdlerStart
 	switch {
 	case o.As.StartBy == "":
-		o.say(o.askStart())
+		say(o, askStart(&o.Read))
 	case !o.As.StartBy.ByCapacitor():
-		o.say(o.spinThenClose())
+		say(o, spinThenClose(&o.Read))
 	case o.StartEntered == 0:
-		o.say(o.askStartCan())
+		say(o, askStartCan(&o.Solved))
 	case s.Torque <= 2*s.Friction:
-		o.say(o.startTooWeak())
+		say(o, startTooWeak(&o.Solved))
 	default:
-		o.say(o.startsOnCan())
+		say(o, startsOnCan(&o.Solved))
 	}
 	if o.As.Cans == Fixed && s.Alone > s.Friction && !o.As.StartBy.ByCapacitor() {
-		o.say(o.creeps())
+		say(o, creeps(&o.Solved))
 	}
 }
 
 // judgeSize sets the schools' ratios beside what the engine found.
-func (o *Over) judgeSize() {
+func judgeSize(o *Judged) {
 	if len(o.Counted) == 0 {
 		return
 	}
-	ratio, wanted, who := o.ratio()
+	ratio, wanted, who := ratio(&o.Read)
 	grade := finding.Note
 	if ratio < wanted {
 		grade = finding.Caution
 	}
-	o.say(o.size(ratio, wanted, who, grade))
+	say(o, size(&o.Solved, ratio, wanted, who, grade))
 }
 
 // ratio of the idler to the machine that asks most of it by the schools, and the least
 // that they want for it.
-func (o *Over) ratio() (ratio, wanted float64, who int) {
+func ratio(o *Read) (ratio, wanted float64, who int) {
 	idler := o.Idler.Site.Model.ShaftWatts
 	ratio, wanted = math.Inf(1), ratioLeast
 	for i := range o.Counted {
@@ -240,20 +240,20 @@ func (o *Over) ratio() (ratio, wanted float64, who int) {
 
 // judgeHabits is what the made line must not be used for, and what happens when the
 // supply comes back.
-func (o *Over) judgeHabits() {
+func judgeHabits(o *Judged) {
 	switch o.As.Controls {
 	case "":
-		o.say(o.askControls())
+		say(o, askControls(&o.Read))
 	case OnMadeLeg:
-		o.say(o.controlsOnMade())
+		say(o, controlsOnMade(&o.Read))
 	}
 	if o.As.Neutral == "yes" {
-		o.say(o.neutralOnMade())
+		say(o, neutralOnMade(&o.Read))
 	}
 	if len(o.Machines) > 0 && o.As.DropsOut == "" {
-		o.say(o.askDropOut())
+		say(o, askDropOut(&o.Read))
 	}
 	if o.As.Marked == "" {
-		o.say(o.markMade())
+		say(o, markMade(&o.Read))
 	}
 }

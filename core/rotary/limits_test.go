@@ -17,7 +17,7 @@ import (
 )
 
 // placed is a 1.5 kW machine behind a 4 kW idler.
-func placed(t *testing.T) *Over {
+func placed(t *testing.T) *Shown {
 	t.Helper()
 	member := func(id, power, amps, rpm string, asks load.Entry) Member {
 		return Member{ID: id, Name: id, Site: site.Read(site.Entries{Rules: table.Metric, Volts: 230, Hertz: 50,
@@ -57,11 +57,11 @@ func TestTheGuardOfAMachineJustHolds(t *testing.T) {
 			"%g", share)
 	}
 	// The run alone: what starts is taken away.
-	w := guardWords{o: o, z: z, n: Noted{Conductor: wire}}
+	w := guardWords{o: &o.Solved, z: z, n: Noted{Conductor: wire}}
 	w.z.StartAmps = 0
 	for share, want := range map[float64]finding.Grade{1.101: finding.Good, 1.099: finding.Caution} {
 		w.n.Breaker = share * z.Amps
-		w.line = o.guardOf(w.z, w.n)
+		w.line = guardOf(&o.Read, w.z, w.n)
 		var said []finding.Finding
 		w.judgeBreaker(func(f finding.Finding) { said = append(said, f) })
 		require.Equal(t, want, graded(said, finding.ProtectionBreaker), "%g of what runs", share)
@@ -70,7 +70,7 @@ func TestTheGuardOfAMachineJustHolds(t *testing.T) {
 	require.True(t, known)
 	for share, want := range map[float64]finding.Grade{0.999: finding.Good, 1.001: finding.Caution} {
 		w.n = Noted{Conductor: wire}
-		w.line = o.guardOf(w.z, w.n)
+		w.line = guardOf(&o.Read, w.z, w.n)
 		w.line.Amps, w.line.Relay = 1, share*carry // the relay's setting is what it must carry
 		var said []finding.Finding
 		w.judgeWire(func(f finding.Finding) { said = append(said, f) })
@@ -91,7 +91,7 @@ func TestAStartJustHasItsQuarter(t *testing.T) {
 		o.Said = nil
 		e := &o.Answer.Each[0]
 		e.Start.Torque = share * e.Standing
-		o.judgeStarts()
+		judgeStarts(&o.Judged)
 		require.Equal(t, want, graded(o.Said, IDStart), "%g", share)
 	}
 }
@@ -102,7 +102,7 @@ func TestTheSmallestBankWorthFitting(t *testing.T) {
 		o := placed(t)
 		a := *o.Answer
 		a.Best.Balance, a.Cans = Balance{L13: 40, L23: microfarad}, [2][]can.Part{}
-		o.choose(&a)
+		choose(&o.Read, &a)
 		require.Equal(t, fitted, a.Balance.L23 > 0, "%g µF", microfarad)
 		require.InDelta(t, 40, a.Balance.L13, 2)
 	}

@@ -42,7 +42,7 @@ type falls struct {
 
 // timetable is the sets of machines that may run together: every single one and every
 // largest set of which no two are kept apart.
-func (o *Over) timetable() [][]int {
+func (o *Read) timetable() [][]int {
 	n := len(o.Counted)
 	out := [][]int{}
 	for i := range n {
@@ -83,14 +83,14 @@ func (o *Over) timetable() [][]int {
 const mostSets = 40
 
 // id of a machine of the street.
-func (o *Over) id(i int) string { return o.Machines[o.Counted[i]].ID }
+func (o *Read) id(i int) string { return o.Machines[o.Counted[i]].ID }
 
 // At is a machine of the street.
-func (o *Over) At(i int) Member { return o.Machines[o.Counted[i]] }
+func (o *Read) At(i int) Member { return o.Machines[o.Counted[i]] }
 
 // occurring are the states that happen: the idler alone, every set at its usual and
 // its lightest load, and each machine alone at its heaviest.
-func (o *Over) occurring() (states Occurring, shapes []Occasion) {
+func (o *Solved) occurring() (states Occurring, shapes []Occasion) {
 	n := len(o.Counted)
 	states, shapes = Occurring{make([]Duty, n)}, []Occasion{{Running: []int{}, Part: Usual}}
 	for _, set := range o.sets {
@@ -114,7 +114,7 @@ func (o *Over) occurring() (states Occurring, shapes []Occasion) {
 }
 
 // first finds who falls out first in the fullest case as every load rises together.
-func (o *Over) first(a *Answer) {
+func (o *Solved) first(a *Answer) {
 	for i, c := range a.Occasions {
 		if c.Part != Usual || len(c.Running) == 0 || !c.State.Runs {
 			continue

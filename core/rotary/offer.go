@@ -17,7 +17,7 @@ type offered struct {
 }
 
 // offer is the best pair found, as the drawer and what is sold make it up.
-func (o *Over) offer() offered {
+func offer(o *Solved) offered {
 	b, left := o.Answer.Best.Balance, o.Drawer
 	fit := func(uf float64) float64 {
 		if uf < least {
@@ -43,11 +43,11 @@ func (o *Over) offer() offered {
 }
 
 // bankCures set the plan's pair, where another one is entered.
-func (o *Over) bankCures() []finding.Cure {
-	return o.cureOf(o.offer())
+func bankCures(o *Solved) []finding.Cure {
+	return cureOf(&o.Read, offer(o))
 }
 
-func (o *Over) cureOf(one offered) []finding.Cure {
+func cureOf(o *Read, one offered) []finding.Cure {
 	if math.Abs(one.L13-o.Entered.L13) < 0.5 && math.Abs(one.L23-o.Entered.L23) < 0.5 {
 		return nil
 	}
@@ -60,12 +60,12 @@ const relieves = 0.01
 
 // betterCures set the plan's pair where that relieves the worst winding and the feeder's breaker
 // still holds: a pair that gives better volts may take more of the line.
-func (o *Over) betterCures() []finding.Cure {
-	one := o.offer()
+func betterCures(o *Solved) []finding.Cure {
+	one := offer(o)
 	s := o.Idler.Site.Supply
 	opens := s.Breaker > 0 && one.supply+s.Beside > s.Breaker
 	if opens || !(one.worst < o.Answer.Yours.Worst.Share-relieves) {
 		return nil
 	}
-	return o.cureOf(one)
+	return cureOf(&o.Read, one)
 }

@@ -81,24 +81,24 @@ var mistakes = []mistaken{
 
 // rounds sets every round of readings beside what the plates let expect of it. as is the converter
 // before it was refitted.
-func (o *Over) rounds(as *Over) (out []ReadingsView) {
+func rounds(o *Solved, as *Solved) (out []ReadingsView) {
 	for _, r := range o.Rounds[max(0, len(o.Rounds)-mostRounds):] {
-		out = append(out, as.round(r))
+		out = append(out, round(as, r))
 	}
 	return out
 }
 
 // round is one of them.
-func (o *Over) round(r Round) ReadingsView {
+func round(o *Solved, r Round) ReadingsView {
 	v := ReadingsView{Typed: r.Typed, Figures: []RoundFigure{}, Grade: finding.Open}
 	cans := o.Answer.Balance
 	if r.Cans != nil {
 		cans = *r.Cans
 	}
-	v.Title = o.roundTitle(r, cans)
+	v.Title = roundTitle(&o.Read, r, cans)
 	duties := make([]Duty, len(o.Counted))
 	for _, id := range r.Running {
-		i := o.indexOf(id)
+		i := indexOf(&o.Read, id)
 		if i < 0 {
 			v.Verdict = roundOfOther
 			return v
@@ -111,7 +111,7 @@ func (o *Over) round(r Round) ReadingsView {
 	for i := range o.Counted {
 		motors[i], _ = o.At(i).motor()
 	}
-	s := NewStreet(o.line(), idler, motors...)
+	s := NewStreet(line(&o.Read), idler, motors...)
 	s.SetBackward(o.As.Spun == Backward)
 	s.SetBalance(cans)
 	st := s.Settle(duties)
@@ -120,9 +120,9 @@ func (o *Over) round(r Round) ReadingsView {
 		return v
 	}
 	bands := map[string]*site.Band{}
-	for _, l := range o.likenessesOn(cans) {
+	for _, l := range likenessesOn(&o.Read, cans) {
 		if one := l.settle(duties); one.Runs {
-			o.figuresOf(r, &one, func(f RoundFigure, at float64) {
+			figuresOf(&o.Read, r, &one, func(f RoundFigure, at float64) {
 				if bands[f.Name] == nil {
 					bands[f.Name] = &site.Band{}
 				}
@@ -130,7 +130,7 @@ func (o *Over) round(r Round) ReadingsView {
 			})
 		}
 	}
-	o.figuresOf(r, &st, func(f RoundFigure, at float64) {
+	figuresOf(&o.Read, r, &st, func(f RoundFigure, at float64) {
 		if b := bands[f.Name]; b != nil {
 			b.Stretch()
 			f.at, f.Expect = at, b.Text(f.unit)
@@ -139,7 +139,7 @@ func (o *Over) round(r Round) ReadingsView {
 		}
 		v.Figures = append(v.Figures, f)
 	})
-	v.Grade, v.Verdict = o.verdictOf(v.Figures, func(m mistaken) (State, bool) {
+	v.Grade, v.Verdict = verdictOf(&o.Read, v.Figures, func(m mistaken) (State, bool) {
 		s.SetBalance(cans)
 		s.SetBackward(o.As.Spun == Backward)
 		m.make(s, cans, o.As.Spun == Backward)
@@ -150,7 +150,7 @@ func (o *Over) round(r Round) ReadingsView {
 }
 
 // figuresOf hands what was read of a round to see, with what a state gives for it.
-func (o *Over) figuresOf(r Round, st *State, see func(f RoundFigure, at float64)) {
+func figuresOf(o *Read, r Round, st *State, see func(f RoundFigure, at float64)) {
 	one := func(name string, read, at float64, u string) {
 		if read > 0 {
 			see(RoundFigure{Name: name, Read: unit.Text(read, u), value: read, unit: u}, at)
@@ -176,7 +176,7 @@ var betweenLines = [3]string{"L1-L2", "L2-L3", "L3-L1"}
 
 // verdictOf says what a round shows: good inside its bands, a note with one figure a little outside,
 // a caution with one far outside or several outside, with the mistakes that bring every figure near.
-func (o *Over) verdictOf(all []RoundFigure, as func(mistaken) (State, bool), r Round) (finding.Grade, string) {
+func verdictOf(o *Read, all []RoundFigure, as func(mistaken) (State, bool), r Round) (finding.Grade, string) {
 	worst := -1
 	slips, out := []string{}, []string{}
 	for i := range all {
@@ -207,7 +207,7 @@ func (o *Over) verdictOf(all []RoundFigure, as func(mistaken) (State, bool), r R
 			continue
 		}
 		near := true
-		o.figuresOf(r, &st, func(f RoundFigure, at float64) {
+		figuresOf(o, r, &st, func(f RoundFigure, at float64) {
 			i := slices.IndexFunc(all, func(g RoundFigure) bool { return g.Name == f.Name })
 			near = near && (!all[i].expected || math.Abs(at-f.value) <= all[i].high-all[i].low)
 		})
@@ -219,10 +219,10 @@ func (o *Over) verdictOf(all []RoundFigure, as func(mistaken) (State, bool), r R
 }
 
 // judgeRounds says the gravest of what the rounds show.
-func (o *Over) judgeRounds() {
+func judgeRounds(o *Judged) {
 	for _, v := range o.roundViews {
 		if v.Grade == finding.Caution {
-			o.say(sayRound(v))
+			say(o, sayRound(v))
 		}
 	}
 }

@@ -11,7 +11,7 @@ import (
 )
 
 // withReadings places the saw's converter with readings typed.
-func withReadings(t *testing.T, lines ...string) *Over {
+func withReadings(t *testing.T, lines ...string) *Shown {
 	t.Helper()
 	plain := placed(t)
 	e := plain.As
@@ -58,7 +58,7 @@ func TestARoundNamesWhatBringsIt(t *testing.T) {
 	b := o.Answer.Balance
 	idler, _ := o.Idler.motor()
 	saw, _ := o.At(0).motor()
-	s := NewStreet(o.line(), idler, saw)
+	s := NewStreet(line(&o.Read), idler, saw)
 	s.SetBalance(Balance{0, b.L23})
 	st := s.Settle(make([]Duty, 1))
 	require.True(t, st.Runs)

@@ -27,13 +27,13 @@ func bankAtHalf(bank int) string {
 	return "the cans between " + bankNames[bank] + " have half of their µF"
 }
 
-func (o *Over) roundTitle(r Round, cans Balance) string {
+func roundTitle(o *Read, r Round, cans Balance) string {
 	what := "the idler alone"
 	if len(r.Running) > 0 {
 		names := make([]string, len(r.Running))
 		for i, id := range r.Running {
-			if names[i] = id; o.indexOf(id) >= 0 {
-				names[i] = o.At(o.indexOf(id)).Name
+			if names[i] = id; indexOf(o, id) >= 0 {
+				names[i] = o.At(indexOf(o, id)).Name
 			}
 		}
 		what = strings.Join(names, " and ")

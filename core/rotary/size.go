@@ -48,7 +48,7 @@ const after = 1
 // Sizes tries standard idlers and the owner's spares for the machines there are: for
 // each the best pair of banks, its worst winding and the weakest start. The error is
 // ErrNoFilm where no machine is counted, or the context's.
-func (o *Over) Sizes(ctx context.Context) (Sizes, error) {
+func (o *Solved) Sizes(ctx context.Context) (Sizes, error) {
 	out := Sizes{Rows: []IdlerSize{}, Unread: []string{}}
 	if o.Answer == nil || len(o.Counted) == 0 {
 		return out, ErrNoFilm
@@ -57,18 +57,18 @@ func (o *Over) Sizes(ctx context.Context) (Sizes, error) {
 	for i := range o.Counted {
 		largest = math.Max(largest, o.At(i).Site.Model.ShaftWatts)
 	}
-	yours, err := o.tryIdler(ctx, o.Street.motors[0].Motor, largest)
+	yours, err := tryIdler(o, ctx, o.Street.motors[0].Motor, largest)
 	if err != nil {
 		return out, err
 	}
 	yours.Name, yours.Yours = strings.TrimSpace(o.Idler.Site.As.Plate.Power)+", "+o.Idler.Name, true
 	for line := range unit.Lines(o.As.Spares) {
-		motor, ok := o.spare(line)
+		motor, ok := spare(&o.Read, line)
 		if !ok {
 			out.Unread = append(out.Unread, line)
 			continue
 		}
-		row, err := o.tryIdler(ctx, motor, largest)
+		row, err := tryIdler(o, ctx, motor, largest)
 		if err != nil {
 			return out, err
 		}
@@ -76,20 +76,20 @@ func (o *Over) Sizes(ctx context.Context) (Sizes, error) {
 		out.Rows = append(out.Rows, row)
 	}
 	beyond, last := 0, math.Inf(1)
-	for _, watts := range o.standard() {
+	for _, watts := range standard(&o.Read) {
 		if watts < 0.6*largest || beyond > after {
 			continue
 		}
-		motor, source, ok := o.typical(watts)
+		motor, source, ok := typical(&o.Read, watts)
 		if !ok {
 			continue
 		}
 		out.Source = source
-		row, err := o.tryIdler(ctx, motor, largest)
+		row, err := tryIdler(o, ctx, motor, largest)
 		if err != nil {
 			return out, err
 		}
-		row.Name = o.sizeName(watts)
+		row.Name = sizeName(&o.Read, watts)
 		out.Rows = append(out.Rows, row)
 		if row.Serves || row.Grade != finding.Stop && last-row.worst < 0.005 { // larger ones hardly help
 			beyond++
@@ -100,10 +100,10 @@ func (o *Over) Sizes(ctx context.Context) (Sizes, error) {
 	return out, nil
 }
 
-func (o *Over) american() bool { return o.Idler.Site.Rules == table.NorthAmerica }
+func american(o *Read) bool { return o.Idler.Site.Rules == table.NorthAmerica }
 
 // standard sizes in watts.
-func (o *Over) standard() []float64 { return StandardWatts(o.american()) }
+func standard(o *Read) []float64 { return StandardWatts(american(o)) }
 
 // StandardWatts are the sizes that motors are made in, in watts: of horsepower where american,
 // else of kilowatts.
@@ -119,8 +119,8 @@ func StandardWatts(american bool) []float64 {
 	return out
 }
 
-func (o *Over) sizeName(watts float64) string {
-	if o.american() {
+func sizeName(o *Read, watts float64) string {
+	if american(o) {
 		return strings.Replace(
 			unit.Plain(math.Round(watts/unit.WattsPerHorsepower*10)/10),
 			".5",
@@ -132,7 +132,7 @@ func (o *Over) sizeName(watts float64) string {
 }
 
 // typical is an ordinary four-pole motor of some power for the line's own volts.
-func (o *Over) typical(watts float64) (Motor, string, bool) {
+func typical(o *Read, watts float64) (Motor, string, bool) {
 	s := o.Idler.Site
 	t := table.TypicalMotor(watts/1000, 4)
 	volts := 230.0
@@ -160,7 +160,7 @@ func typicalSlip(watts float64) float64 {
 }
 
 // spare reads a motor of the owner's from one line of its plate.
-func (o *Over) spare(line string) (Motor, bool) {
+func spare(o *Read, line string) (Motor, bool) {
 	s := o.Idler.Site
 	p, _ := plate.Read(plate.ReadLine(line).Entry(), s.Supply.Hertz)
 	if !p.Complete() {
@@ -182,12 +182,12 @@ func (o *Over) spare(line string) (Motor, bool) {
 }
 
 // tryIdler works one idler out with the machines there are.
-func (o *Over) tryIdler(ctx context.Context, idler Motor, largest float64) (IdlerSize, error) {
+func tryIdler(o *Solved, ctx context.Context, idler Motor, largest float64) (IdlerSize, error) {
 	var motors []Motor
 	for _, m := range o.Street.motors[1:] {
 		motors = append(motors, m.Motor)
 	}
-	s := NewStreet(o.line(), idler, motors...)
+	s := NewStreet(line(&o.Read), idler, motors...)
 	s.SetBackward(o.As.Spun == Backward)
 	best, _, err := s.Search(ctx, o.states)
 	if err != nil {
@@ -221,7 +221,7 @@ func (o *Over) tryIdler(ctx context.Context, idler Motor, largest float64) (Idle
 		row.Grade, row.Text = finding.Good, "serves"
 	case spare <= 1:
 		row.Text = o.Who(weakest) + " would not start"
-	case o.carries(worst) == finding.Stop:
+	case carries(o, worst) == finding.Stop:
 		row.Text = "burns " + o.Who(worst.Of)
 	default:
 		row.Grade, row.Text = finding.Caution, "with limits"

@@ -48,7 +48,7 @@ func (s *Street) standing(b Balance, slip float64) State {
 
 // starting are the banks in circuit while the idler starts on so many µF: its own join it
 // later where a contactor brings them in.
-func (o *Over) starting(in Balance, uf float64) Balance {
+func starting(o *Read, in Balance, uf float64) Balance {
 	if o.As.Cans == ByContactor || o.As.Cans == "" {
 		in = Balance{}
 	}
@@ -60,10 +60,10 @@ func (o *Over) starting(in Balance, uf float64) Balance {
 
 // startIdler sizes the start capacitor. The capacitor goes from line 1 to the made
 // line for forward, from line 2 for backward: the side that leads.
-func (o *Over) startIdler(a *Answer) IdlerStart {
+func startIdler(o *Solved, a *Answer) IdlerStart {
 	s := o.Street
 	idler := o.Idler.Site.Model
-	with := func(uf float64) Balance { return o.starting(a.Balance, uf) }
+	with := func(uf float64) Balance { return starting(&o.Read, a.Balance, uf) }
 	torque := func(uf float64) float64 {
 		st := s.standing(with(uf), 1)
 		return st.Idler.TorqueNm / idler.RatedTorqueNm

@@ -17,7 +17,7 @@ func Feed(lineVolts float64) site.Feed {
 }
 
 // Member is the motor that is planned; nil where it is none of the converter's.
-func (o *Over) Member() *Member {
+func (o *Read) Member() *Member {
 	if o.Idler != nil && o.One == o.Idler.ID {
 		return o.Idler
 	}
@@ -30,7 +30,7 @@ func (o *Over) Member() *Member {
 }
 
 // IsIdler says that the motor planned is the idler itself.
-func (o *Over) IsIdler() bool { return o.Idler != nil && o.One == o.Idler.ID }
+func (o *Read) IsIdler() bool { return o.Idler != nil && o.One == o.Idler.ID }
 
 // settled is where the motor planned ends up.
 type settled struct {
@@ -42,7 +42,7 @@ type settled struct {
 }
 
 // beside brings the machine planned to speed beside the spinning idler.
-func (o *Over) beside(d *fed) (out settled) {
+func beside(o *Read, d *fed) (out settled) {
 	m, idler := o.Member().Site, o.Idler.Site
 	none := machine.Load{Kind: machine.NoLoad}
 	load, up := m.Load.At(m.Load.Usual), m.Load.RunUp()
@@ -94,7 +94,7 @@ func (o *Over) beside(d *fed) (out settled) {
 }
 
 // alone lets the idler, once spun, find its speed.
-func (o *Over) alone(d *fed) (out settled) {
+func alone(o *Read, d *fed) (out settled) {
 	none := machine.Load{Kind: machine.NoLoad}
 	at := d.runs(0, o.Member().Site.Model, none, 0)
 	if math.IsNaN(at) {
@@ -105,29 +105,29 @@ func (o *Over) alone(d *fed) (out settled) {
 }
 
 // settle fills a state's figures.
-func (o *Over) settle(s *site.State, f site.Fed) {
+func settle(o *Solved, s *site.State, f site.Fed) {
 	s.Solved = true
-	d, err := o.feed(f)
+	d, err := feed(o, f)
 	if err != nil {
 		s.Solved, s.Verdict = false, site.NotSolved
 		return
 	}
 	at := settled{}
 	if o.IsIdler() {
-		at = o.alone(d)
+		at = alone(&o.Read, d)
 	} else {
-		at = o.beside(d)
+		at = beside(&o.Read, d)
 	}
 	if err := d.solver.Solve(); err != nil || d.err != nil {
 		s.Short, s.Grade, s.Verdict = true, finding.Stop, shorted
 		return
 	}
 	s.Runs, s.Starts = at.runs, at.starts
-	o.fill(s, d, at)
-	o.words(s, o.outcome(s, d, at, f))
+	fill(&o.Read, s, d, at)
+	words(&o.Read, s, o.outcome(s, d, at, f))
 }
 
-func (o *Over) fill(s *site.State, d *fed, at settled) {
+func fill(o *Read, s *site.State, d *fed, at settled) {
 	m := o.Member().Site
 	lead := map[string]complex128{}
 	for k, c := range d.circuit.Machines[d.one].Coils {
@@ -190,7 +190,7 @@ func worst(s *site.State) (coil string, share float64) {
 
 // Planned is the street's index of the machine planned; -1 for the idler or one that
 // is not counted.
-func (o *Over) Planned() int {
+func (o *Read) Planned() int {
 	for i := range o.Counted {
 		if o.id(i) == o.One {
 			return i
@@ -234,7 +234,7 @@ type outcome struct {
 }
 
 // outcome of a settled state.
-func (o *Over) outcome(s *site.State, d *fed, at settled, f site.Fed) outcome {
+func (o *Read) outcome(s *site.State, d *fed, at settled, f site.Fed) outcome {
 	model := o.Member().Site.Model
 	out := outcome{}
 	out.coil, out.share = worst(s)

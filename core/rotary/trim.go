@@ -145,12 +145,12 @@ const (
 
 // fitted finds the motors that the rounds show; nil without a round that concerns this
 // street.
-func (o *Over) fitted(idler Motor, motors []Motor) *Fit {
+func fitted(o *Read, idler Motor, motors []Motor) *Fit {
 	rounds := []Round{}
 	for _, r := range o.Rounds {
 		known := true
 		for _, id := range r.Running {
-			known = known && o.indexOf(id) >= 0
+			known = known && indexOf(o, id) >= 0
 		}
 		if known {
 			rounds = append(rounds, r)
@@ -168,7 +168,7 @@ func (o *Over) fitted(idler Motor, motors []Motor) *Fit {
 	}
 	for _, r := range rounds {
 		for _, id := range r.Running {
-			i := o.indexOf(id)
+			i := indexOf(o, id)
 			f.Share[i] = o.At(i).Site.Load.Usual
 		}
 	}
@@ -189,11 +189,11 @@ func (o *Over) fitted(idler Motor, motors []Motor) *Fit {
 	}
 	search.LeastSquares(x, func(x []float64) ([]float64, bool) {
 		take(x)
-		return o.misses(f, idler, motors, rounds)
+		return misses(o, f, idler, motors, rounds)
 	})
 	take(x)
 	best := math.Inf(1)
-	if misses, ok := o.misses(f, idler, motors, rounds); ok {
+	if misses, ok := misses(o, f, idler, motors, rounds); ok {
 		best = 0
 		for _, m := range misses {
 			best += m * m
@@ -209,7 +209,7 @@ func (o *Over) fitted(idler Motor, motors []Motor) *Fit {
 }
 
 // indexOf is a machine of the street by its id; -1 where it is none.
-func (o *Over) indexOf(id string) int {
+func indexOf(o *Read, id string) int {
 	for i := range o.Counted {
 		if o.id(i) == id {
 			return i
@@ -228,12 +228,12 @@ func (f *Fit) apply(i int, m Motor) Motor {
 
 // misses are (predicted − read)/meter error over the rounds, with the doubt about the
 // magnetising factors; false where a round does not run.
-func (o *Over) misses(f *Fit, idler Motor, motors []Motor, rounds []Round) (out []float64, ok bool) {
+func misses(o *Read, f *Fit, idler Motor, motors []Motor, rounds []Round) (out []float64, ok bool) {
 	all := make([]Motor, len(motors))
 	for i, m := range motors {
 		all[i] = f.apply(i+1, m)
 	}
-	s := NewStreet(o.line(), f.apply(0, idler), all...)
+	s := NewStreet(line(o), f.apply(0, idler), all...)
 	s.SetBackward(o.As.Spun == Backward)
 	for _, k := range f.Magnetising {
 		out = append(out, math.Log(k)/doubt)
@@ -246,7 +246,7 @@ func (o *Over) misses(f *Fit, idler Motor, motors []Motor, rounds []Round) (out 
 		s.SetBalance(cans)
 		duties := make([]Duty, len(motors))
 		for _, id := range r.Running {
-			i := o.indexOf(id)
+			i := indexOf(o, id)
 			kind := o.At(i).Site.Load.Kind.Loaded()
 			duties[i] = Duty{Running, machine.Load{Kind: kind, Share: f.Share[i]}}
 		}
@@ -254,13 +254,13 @@ func (o *Over) misses(f *Fit, idler Motor, motors []Motor, rounds []Round) (out 
 		if !st.Runs {
 			return nil, false
 		}
-		out = append(out, o.against(r, &st)...)
+		out = append(out, against(o, r, &st)...)
 	}
 	return out, true
 }
 
 // against is one round's deviations from a solved state, in meter errors.
-func (o *Over) against(r Round, st *State) (out []float64) {
+func against(o *Read, r Round, st *State) (out []float64) {
 	one := func(read, predicted, e float64) {
 		if read > 0 {
 			out = append(out, (predicted-read)/e)
@@ -274,7 +274,7 @@ func (o *Over) against(r Round, st *State) (out []float64) {
 	for _, id := range slices.Sorted(maps.Keys(r.Leads)) { // each miss in its own place every time
 		read := r.Leads[id]
 		shaft, rated := &st.Idler, plate
-		if i := o.indexOf(id); i >= 0 {
+		if i := indexOf(o, id); i >= 0 {
 			shaft, rated = &st.Machines[i], o.At(i).Site.Model.LineAmps
 		} else if id != o.Idler.ID {
 			continue
@@ -288,8 +288,8 @@ func (o *Over) against(r Round, st *State) (out []float64) {
 
 // refit puts the motors that the readings show in the place of those fitted to the
 // plates alone, where they explain the readings.
-func (o *Over) refit(idler *Motor, motors []Motor) {
-	f := o.fitted(*idler, motors)
+func refit(o *Read, idler *Motor, motors []Motor) {
+	f := fitted(o, *idler, motors)
 	if o.Fit = f; f == nil || !f.Fits {
 		return
 	}
@@ -316,20 +316,20 @@ func (o *Over) refit(idler *Motor, motors []Motor) {
 }
 
 // judgeReadings says what the readings show.
-func (o *Over) judgeReadings() {
-	o.judgeRounds()
+func judgeReadings(o *Judged) {
+	judgeRounds(o)
 	f := o.Fit
 	if f == nil {
 		return
 	}
 	if !f.Fits {
-		o.say(o.readingsOff())
+		say(o, readingsOff(&o.Read))
 		return
 	}
-	o.say(o.readingsFit())
+	say(o, readingsFit(&o.Solved))
 	for _, i := range slices.Sorted(maps.Keys(f.Share)) {
 		if said := o.At(i).Site.Load; math.Abs(f.Share[i]-said.Usual) > 0.08 {
-			o.say(o.loadFound(i))
+			say(o, loadFound(&o.Read, i))
 			break
 		}
 	}

@@ -15,7 +15,7 @@ const (
 	IDDoubt    = "rotary.would-change"
 )
 
-func (o *Over) trimWhy() []finding.Why {
+func trimWhy(o *Read) []finding.Why {
 	return []finding.Why{
 		{Formula: "Σ((predicted − read)/meter error)² least over the loads and every motor's magnetising reactance",
 			Numbers: fmt.Sprintf(
@@ -27,7 +27,7 @@ func (o *Over) trimWhy() []finding.Why {
 	}
 }
 
-func (o *Over) readingsOff() finding.Finding {
+func readingsOff(o *Read) finding.Finding {
 	return finding.Finding{ID: IDReadings, Grade: finding.Caution, Entries: []string{"rotary.readings"},
 		Sentence: fmt.Sprintf(
 			"The readings do not fit this converter: %s meter errors off at best.",
@@ -37,12 +37,12 @@ func (o *Over) readingsOff() finding.Finding {
 			"the idler was spun, and at the joints in each box; then read once more.",
 		Figure: unit.Three(o.Fit.Off) + " meter errors", Limit: unit.Three(fitsWithin),
 		Measure: finding.Against(o.Fit.Off, finding.AtMost, fitsWithin, "meter errors"),
-		Why:     o.trimWhy()}
+		Why:     trimWhy(o)}
 }
 
-func (o *Over) readingsFit() finding.Finding {
+func readingsFit(o *Solved) finding.Finding {
 	a := o.Answer
-	f := finding.Finding{ID: IDReadings, Grade: finding.Good, Entries: []string{"rotary.readings"}, Why: o.trimWhy(),
+	f := finding.Finding{ID: IDReadings, Grade: finding.Good, Entries: []string{"rotary.readings"}, Why: trimWhy(&o.Read),
 		Figure: unit.Three(o.Fit.Off) + " meter errors", Limit: unit.Three(fitsWithin),
 		Measure:  finding.Against(o.Fit.Off, finding.AtMost, fitsWithin, "meter errors"),
 		Sentence: "The readings fit: the motors are refitted to them."}
@@ -74,7 +74,7 @@ func (o *Over) readingsFit() finding.Finding {
 	return f
 }
 
-func (o *Over) loadFound(i int) finding.Finding {
+func loadFound(o *Read, i int) finding.Finding {
 	m, share := o.At(i), o.Fit.Share[i]
 	return finding.Finding{ID: IDLoad, Grade: finding.Note, Entries: []string{"machines." + m.ID + ".load.share"},
 		Sentence: fmt.Sprintf(
@@ -90,5 +90,5 @@ func (o *Over) loadFound(i int) finding.Finding {
 				Value: fmt.Sprintf("%.0f %%", share*100),
 			},
 		},
-		Why: o.trimWhy()}
+		Why: trimWhy(o)}
 }

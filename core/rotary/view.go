@@ -83,7 +83,7 @@ type FeltView struct {
 }
 
 // view gathers what the bay shows.
-func (o *Over) view() *ConverterView {
+func view(o *Solved) *ConverterView {
 	v := &ConverterView{
 		Machines: []MotorView{},
 		Options:  []OptionView{},
@@ -98,11 +98,11 @@ func (o *Over) view() *ConverterView {
 		v.Spun = Forward
 	}
 	if o.Idler != nil {
-		idler := o.motorView(*o.Idler, -1)
+		idler := motorView(o, *o.Idler, -1)
 		v.Idler = &idler
 	}
 	for i, m := range o.Machines {
-		v.Machines = append(v.Machines, o.motorView(m, slices.Index(o.Counted, i)))
+		v.Machines = append(v.Machines, motorView(o, m, slices.Index(o.Counted, i)))
 	}
 	a := o.Answer
 	if a == nil {
@@ -129,18 +129,18 @@ func (o *Over) view() *ConverterView {
 		{"plain", "Plain: no cans", a.Plain}, {"equal", "Two equal banks", a.Equal},
 		{"best", "Unequal, the best found", a.Best}, {"yours", "As planned", a.Yours},
 	} {
-		v.Options = append(v.Options, o.optionView(one.id, one.title, one.of))
+		v.Options = append(v.Options, optionView(o, one.id, one.title, one.of))
 	}
-	for _, set := range o.shown() {
-		v.States = append(v.States, o.stateView(set))
+	for _, set := range shown(o) {
+		v.States = append(v.States, stateView(o, set))
 	}
 	v.Rounds = append(v.Rounds, o.roundViews...)
-	v.Pairs = o.pairs(v.States)
-	v.Order, v.Stop = o.order()
+	v.Pairs = pairs(o, v.States)
+	v.Order, v.Stop = order(o)
 	return v
 }
 
-func (o *Over) motorView(m Member, at int) MotorView {
+func motorView(o *Solved, m Member, at int) MotorView {
 	v := MotorView{ID: m.ID, Name: m.Name, Grade: finding.Open}
 	if m.Site.Plate.ShaftWatts > 0 {
 		v.Power = strings.TrimSpace(m.Site.As.Plate.Power)
@@ -150,7 +150,7 @@ func (o *Over) motorView(m Member, at int) MotorView {
 	}
 	if o.Idler != nil && m.ID == o.Idler.ID {
 		v.Counted, v.Grade = true, finding.Good
-		v.guarded(o.sizeOf(-1))
+		v.guarded(sizeOf(o, -1))
 		return v
 	}
 	if at < 0 {
@@ -165,20 +165,20 @@ func (o *Over) motorView(m Member, at int) MotorView {
 	if v.Continuous = unit.Percent(e.Continuous) + " of plate torque"; e.Continuous == 0 {
 		v.Continuous = noneForGood
 	}
-	v.ContinuousBand = o.bandOf(at, e.Continuous, "%", func(l left) float64 { return l.continuous })
+	v.ContinuousBand = bandOf(o, at, e.Continuous, "%", func(l left) float64 { return l.continuous })
 	v.Start, v.StartTakes = "the idler falls out", ""
 	if e.Start.Hold {
 		v.Start = fmt.Sprintf("%s against %s", unit.Percent(e.Start.Torque), unit.Percent(e.Standing))
 		v.StartTakes = unit.Text(e.Start.Supply, "A")
-		v.StartBand = o.bandOf(at, e.Start.Torque, "%", func(l left) float64 { return l.start })
-		v.StartTakesBand = o.bandOf(at, e.Start.Supply, "A", func(l left) float64 { return l.supply })
+		v.StartBand = bandOf(o, at, e.Start.Torque, "%", func(l left) float64 { return l.start })
+		v.StartTakesBand = bandOf(o, at, e.Start.Supply, "A", func(l left) float64 { return l.supply })
 	}
 	if e.Falls > 0 {
 		v.Falls = unit.Percent(e.Falls)
-		v.FallsBand = o.bandOf(at, e.Falls, "%", func(l left) float64 { return l.falls })
+		v.FallsBand = bandOf(o, at, e.Falls, "%", func(l left) float64 { return l.falls })
 	}
-	v.Grade, v.Turned = o.gradeOf(at), o.As.turned(m.ID)
-	v.guarded(o.sizeOf(at))
+	v.Grade, v.Turned = gradeOf(o, at), o.As.turned(m.ID)
+	v.guarded(sizeOf(o, at))
 	return v
 }
 
@@ -193,7 +193,7 @@ func (v *MotorView) guarded(z Sized) {
 }
 
 // gradeOf a machine of the street: how its windings and its start stand.
-func (o *Over) gradeOf(i int) finding.Grade {
+func gradeOf(o *Solved, i int) finding.Grade {
 	e := o.Answer.Each[i]
 	grade := finding.Good
 	if e.Start.Torque < startMargin*e.Standing {
@@ -210,14 +210,14 @@ func (o *Over) gradeOf(i int) finding.Grade {
 			return finding.Stop
 		}
 		winding, share := c.State.Machines[i].Worst()
-		if g := o.carries(WorstOf{i, winding, share, at}); g.Rank() < grade.Rank() {
+		if g := carries(o, WorstOf{i, winding, share, at}); g.Rank() < grade.Rank() {
 			grade = g
 		}
 	}
 	return grade
 }
 
-func (o *Over) optionView(id, title string, p Option) OptionView {
+func optionView(o *Solved, id, title string, p Option) OptionView {
 	v := OptionView{
 		ID:    id,
 		Title: title,
@@ -232,8 +232,8 @@ func (o *Over) optionView(id, title string, p Option) OptionView {
 	}
 	if !math.IsInf(p.Worst.Share, 1) {
 		v.Worst, v.Share = unit.Percent(p.Worst.Share), p.Worst.Share
-		v.Of = fmt.Sprintf("%s of %s, %s", p.Worst.Winding, o.Who(p.Worst.Of), o.occasion(p.Worst))
-		v.Grade = o.carries(p.Worst)
+		v.Of = fmt.Sprintf("%s of %s, %s", p.Worst.Winding, o.Who(p.Worst.Of), occasion(o, p.Worst))
+		v.Grade = carries(o, p.Worst)
 	}
 	if !math.IsInf(p.Other.Share, 1) {
 		v.Other = unit.Percent(p.Other.Share)
@@ -242,14 +242,14 @@ func (o *Over) optionView(id, title string, p Option) OptionView {
 	if idle := o.Street.Settle(make([]Duty, len(o.Counted))); idle.Runs {
 		v.Supply = unit.Text(idle.Supply, "A")
 	}
-	v.Feels = o.feels(p.Worst)
+	v.Feels = feels(o, p.Worst)
 	o.Street.SetBalance(o.Answer.Balance)
 	return v
 }
 
 // feels is every winding of the street, on the banks that are in, in the state in which
 // a worst winding was found; empty where a motor falls out.
-func (o *Over) feels(w WorstOf) []FeltView {
+func feels(o *Solved, w WorstOf) []FeltView {
 	out := []FeltView{}
 	st := o.Street.Settle(o.states[w.State])
 	if !st.Runs {
@@ -272,7 +272,7 @@ func (o *Over) feels(w WorstOf) []FeltView {
 }
 
 // order is what is started first, and what is stopped first.
-func (o *Over) order() (start, stop []string) {
+func order(o *Solved) (start, stop []string) {
 	at := make([]int, len(o.Counted))
 	for i := range at {
 		at[i] = i
@@ -298,7 +298,7 @@ func (o *Over) order() (start, stop []string) {
 }
 
 // figures are the converter's own.
-func (o *Over) figures() []finding.Figure {
+func figures(o *Solved) []finding.Figure {
 	out := []finding.Figure{}
 	a := o.Answer
 	if a == nil {
@@ -308,7 +308,7 @@ func (o *Over) figures() []finding.Figure {
 		out = append(out, finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: o.Mark()})
 	}
 	if w := a.Yours.Worst; !math.IsInf(w.Share, 1) {
-		add("worst", "Worst winding", w.Share, unit.Percent(w.Share), w.Winding+" of "+o.Who(w.Of)+", "+o.occasion(w))
+		add("worst", "Worst winding", w.Share, unit.Percent(w.Share), w.Winding+" of "+o.Who(w.Of)+", "+occasion(o, w))
 	}
 	if a.Yours.Made[1] > 0 {
 		add(
@@ -345,5 +345,5 @@ func (o *Over) figures() []finding.Figure {
 			o.Who(a.First.Who),
 		)
 	}
-	return o.banded(out)
+	return banded(o, out)
 }

@@ -58,7 +58,7 @@ const mostShown = 4
 
 // shown are the sets of machines that the bay shows: every one while they are few,
 // else those that occur.
-func (o *Over) shown() [][]int {
+func shown(o *Solved) [][]int {
 	n := len(o.Counted)
 	out := [][]int{{}}
 	if n > mostShown {
@@ -77,7 +77,7 @@ func (o *Over) shown() [][]int {
 	return out
 }
 
-func (o *Over) stateView(set []int) StateView {
+func stateView(o *Solved, set []int) StateView {
 	duties := make([]Duty, len(o.Counted))
 	v := StateView{
 		Running:   []string{},
@@ -96,7 +96,7 @@ func (o *Over) stateView(set []int) StateView {
 	v.Title = finding.Upper(strings.TrimPrefix(o.During(Occasion{Running: set, Part: Usual}), "with "))
 	st := o.Street.Settle(duties)
 	if !st.Runs {
-		v.Text = o.fallsOutText(st)
+		v.Text = fallsOutText(&o.Read, st)
 		return v
 	}
 	v.Runs, v.Volts = true, st.Volts[:]
@@ -110,7 +110,7 @@ func (o *Over) stateView(set []int) StateView {
 	for _, i := range set {
 		v.Motors = append(v.Motors, stateMotor(o.id(i), &st.Machines[i]))
 	}
-	o.bands(&v, set, duties)
+	bands(o, &v, set, duties)
 	of, winding, share := st.Worst()
 	v.Text = fmt.Sprintf("worst winding %s of %s, %s of plate", winding, o.Who(of), unit.Percent(share))
 	switch {
@@ -139,7 +139,7 @@ func stateMotor(id string, s *Shaft) StateMotor {
 
 // pairs is who may run with whom: from the engine, and from the shop's own word. states
 // are those already worked out; a pair that is not among them is.
-func (o *Over) pairs(states []StateView) []PairView {
+func pairs(o *Solved, states []StateView) []PairView {
 	out := []PairView{}
 	n := len(o.Counted)
 	for i := range n {
@@ -150,7 +150,7 @@ func (o *Over) pairs(states []StateView) []PairView {
 			if at >= 0 {
 				s = states[at]
 			} else {
-				s = o.stateView([]int{i, j})
+				s = stateView(o, []int{i, j})
 			}
 			p := PairView{
 				A:     o.id(i),

@@ -41,7 +41,7 @@ const (
 )
 
 // Who is a motor of the street in words: -1 the idler.
-func (o *Over) Who(of int) string {
+func (o *Read) Who(of int) string {
 	if of < 0 || of >= len(o.Counted) {
 		return "the idler"
 	}
@@ -49,7 +49,7 @@ func (o *Over) Who(of int) string {
 }
 
 // During is a state that occurs, in words.
-func (o *Over) During(c Occasion) string {
+func (o *Read) During(c Occasion) string {
 	if len(c.Running) == 0 {
 		return "with the idler alone"
 	}
@@ -69,7 +69,7 @@ func together(names []string) string {
 }
 
 // occasion of a worst winding.
-func (o *Over) occasion(w WorstOf) string {
+func occasion(o *Solved, w WorstOf) string {
 	if w.State >= len(o.Answer.Occasions) {
 		return ""
 	}
@@ -100,7 +100,7 @@ func engine(formula, numbers string) finding.Why {
 	}
 }
 
-func (o *Over) noIdler() finding.Finding {
+func noIdler(o *Read) finding.Finding {
 	f := finding.Finding{ID: IDIdler, Grade: finding.Open, Sentence: "Say which motor is the idler.",
 		Detail: "The idler spins without a load and makes the third line; it has a plate and leads of its own. " +
 			"A motor half as large again as the largest machine is usual, with nothing on its shaft. " +
@@ -116,14 +116,14 @@ func (o *Over) noIdler() finding.Finding {
 	return f
 }
 
-func (o *Over) idlerUnknown() finding.Finding {
+func idlerUnknown(o *Read) finding.Finding {
 	return finding.Finding{ID: IDIdlerPlate, Grade: finding.Open,
 		Sentence: "The idler cannot be computed yet: its plate, leads and joints come first.",
 		Detail:   "Choose it above the path and enter it like any motor. Until then nothing of the made line is known.",
 		Entries:  []string{"machines." + o.Idler.ID + ".plate.power"}}
 }
 
-func (o *Over) notCounted() finding.Finding {
+func notCounted(o *Read) finding.Finding {
 	var names, entries []string
 	for i, m := range o.Machines {
 		counted := false
@@ -143,12 +143,12 @@ func (o *Over) notCounted() finding.Finding {
 	}
 }
 
-func (o *Over) nobodyYet() finding.Finding {
+func nobodyYet(o *Read) finding.Finding {
 	return finding.Finding{ID: IDAlone, Grade: finding.Note, Sentence: "No machine stands on this idler yet.",
 		Detail: "Add the machines above the path: the cans are chosen for what really runs, not for the idler alone."}
 }
 
-func (o *Over) firstOut() finding.Finding {
+func firstOut(o *Solved) finding.Finding {
 	a := o.Answer
 	f := finding.Finding{ID: IDFirst, Grade: finding.Note,
 		Sentence: fmt.Sprintf("As every load rises together, %s falls out first, at %s times what is asked %s.",
@@ -163,7 +163,7 @@ func (o *Over) firstOut() finding.Finding {
 	return f
 }
 
-func (o *Over) factor() finding.Finding {
+func factor(o *Solved) finding.Finding {
 	a := o.Answer
 	idle := a.Occasions[0].State
 	f := finding.Finding{ID: IDFactor, Grade: finding.Note, Figure: unit.Text(idle.Supply, "A"),
@@ -183,7 +183,7 @@ func (o *Over) factor() finding.Finding {
 	return f
 }
 
-func (o *Over) askSpun() finding.Finding {
+func askSpun(o *Read) finding.Finding {
 	return finding.Finding{ID: IDSpun, Grade: finding.Open, Sentence: "Which way is the idler spun?",
 		Detail: "Put a mark on its shaft end and pull it the same way every time: it decides the sequence of the " +
 			"whole shop, and which bank must be the larger. Forward, L1-L2-L3, is assumed until you say.",
@@ -192,7 +192,7 @@ func (o *Over) askSpun() finding.Finding {
 			{Label: "Backward", Path: "rotary.spun", Value: string(Backward)}}}
 }
 
-func (o *Over) trap() finding.Finding {
+func trap(o *Solved) finding.Finding {
 	a := o.Answer
 	w := a.Yours.Other
 	how := fmt.Sprintf("winding %s of %s carries %s of plate amps", w.Winding, o.Who(w.Of), unit.Percent(w.Share))
@@ -216,7 +216,7 @@ func (o *Over) trap() finding.Finding {
 
 const noneForGood = "no load that every winding carries for good on these cans"
 
-func (o *Over) size(ratio, wanted float64, who int, grade finding.Grade) finding.Finding {
+func size(o *Solved, ratio, wanted float64, who int, grade finding.Grade) finding.Finding {
 	m, e := o.At(who), o.Answer.Each[who]
 	carries := unit.Percent(e.Continuous) + " of its plate torque for good, alone"
 	if e.Continuous == 0 {
@@ -252,7 +252,7 @@ func (o *Over) size(ratio, wanted float64, who int, grade finding.Grade) finding
 	return f
 }
 
-func (o *Over) askControls() finding.Finding {
+func askControls(o *Read) finding.Finding {
 	return finding.Finding{
 		ID:       finding.RotaryControls,
 		Grade:    finding.Open,
@@ -266,7 +266,7 @@ func (o *Over) askControls() finding.Finding {
 	}
 }
 
-func (o *Over) controlsOnMade() finding.Finding {
+func controlsOnMade(o *Read) finding.Finding {
 	return finding.Finding{
 		ID:       finding.RotaryControls,
 		Grade:    finding.Stop,
@@ -279,7 +279,7 @@ func (o *Over) controlsOnMade() finding.Finding {
 	}
 }
 
-func (o *Over) neutralOnMade() finding.Finding {
+func neutralOnMade(o *Read) finding.Finding {
 	return finding.Finding{
 		ID:       finding.RotaryNeutral,
 		Grade:    finding.Stop,
@@ -293,7 +293,7 @@ func (o *Over) neutralOnMade() finding.Finding {
 	}
 }
 
-func (o *Over) askDropOut() finding.Finding {
+func askDropOut(o *Read) finding.Finding {
 	return finding.Finding{
 		ID:       IDDropOut,
 		Grade:    finding.Open,
@@ -308,7 +308,7 @@ func (o *Over) askDropOut() finding.Finding {
 	}
 }
 
-func (o *Over) markMade() finding.Finding {
+func markMade(o *Read) finding.Finding {
 	return finding.Finding{
 		ID:       IDMarked,
 		Grade:    finding.Note,

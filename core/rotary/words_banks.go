@@ -10,7 +10,7 @@ import (
 	"graybridge/core/unit"
 )
 
-func (o *Over) noBanks(w WorstOf) finding.Finding {
+func noBanks(o *Read, w WorstOf) finding.Finding {
 	return finding.Finding{ID: IDNone, Grade: finding.Stop,
 		Sentence: fmt.Sprintf("No balance cans carry this: %s falls out.", o.Who(w.Of)),
 		Detail: "The idler is too small for what runs together, or a load is heavier than its motor. " +
@@ -18,21 +18,21 @@ func (o *Over) noBanks(w WorstOf) finding.Finding {
 		Why: []finding.Why{engine("both banks searched over every state that occurs", "")}}
 }
 
-func (o *Over) fallsOut(w WorstOf) finding.Finding {
+func fallsOut(o *Solved, w WorstOf) finding.Finding {
 	b := o.Answer.Best.Balance
 	return finding.Finding{ID: IDFalls, Grade: finding.Stop,
-		Sentence: fmt.Sprintf("On these cans %s falls out %s.", o.Who(w.Of), o.occasion(w)),
+		Sentence: fmt.Sprintf("On these cans %s falls out %s.", o.Who(w.Of), occasion(o, w)),
 		Detail: fmt.Sprintf(
 			"It stalls and burns, and the others stand on a made line that has broken down. %s would carry it.",
 			finding.Upper(b.Text()),
 		),
 		Entries: []string{"rotary.l1_l3_microfarad", "rotary.l2_l3_microfarad"},
-		Cures:   o.betterCures(), Why: []finding.Why{engine("stable speed nearest synchronous for every "+
+		Cures:   betterCures(o), Why: []finding.Why{engine("stable speed nearest synchronous for every "+
 			"motor at once", "none for "+o.Who(w.Of))}}
 }
 
-func (o *Over) worstWinding(w WorstOf, grade finding.Grade) finding.Finding {
-	who, when := o.Who(w.Of), o.occasion(w)
+func worstWinding(o *Solved, w WorstOf, grade finding.Grade) finding.Finding {
+	who, when := o.Who(w.Of), occasion(o, w)
 	f := finding.Finding{
 		ID:      IDWorst,
 		Grade:   grade,
@@ -72,7 +72,7 @@ func (o *Over) worstWinding(w WorstOf, grade finding.Grade) finding.Finding {
 	if grade != finding.Good {
 		best := o.Answer.Best
 		f.Detail = fmt.Sprintf("The best pair found, %s, comes to %s. ", best.Text(), unit.Percent(best.Worst.Share))
-		if over, ok := o.overPlate(w); ok {
+		if over, ok := overPlate(o, w); ok {
 			f.Detail += fmt.Sprintf(
 				"At its heaviest %s asks %s of its plate: no idler and no cans cure that; if it is a jam of "+
 					"seconds, the relay decides. ",
@@ -82,14 +82,14 @@ func (o *Over) worstWinding(w WorstOf, grade finding.Grade) finding.Finding {
 		} else if best.Worst.Share > 1 {
 			f.Detail += "Keep machines apart in the timetable, lighten a load, or take a larger idler."
 		}
-		f.Cures = o.betterCures()
+		f.Cures = betterCures(o)
 	}
 	return f
 }
 
 // overPlate is the heaviest load of the machine whose winding is worst, where that is
 // what it asks then and more than its plate.
-func (o *Over) overPlate(w WorstOf) (share float64, ok bool) {
+func overPlate(o *Solved, w WorstOf) (share float64, ok bool) {
 	if w.Of < 0 || o.Answer.Occasions[w.State].Part != Heaviest {
 		return 0, false
 	}
@@ -97,7 +97,7 @@ func (o *Over) overPlate(w WorstOf) (share float64, ok bool) {
 	return share, share > 1
 }
 
-func (o *Over) chooseBanks() finding.Finding {
+func chooseBanks(o *Solved) finding.Finding {
 	a := o.Answer
 	return finding.Finding{ID: IDBanks, Grade: finding.Open,
 		Sentence: fmt.Sprintf("Choose the balance cans; the plan takes %s.", a.Balance.Text()),
@@ -109,7 +109,7 @@ func (o *Over) chooseBanks() finding.Finding {
 			reading(a.Equal.Worst.Share),
 			reading(a.Yours.Worst.Share),
 		),
-		Entries: []string{"rotary.l1_l3_microfarad", "rotary.l2_l3_microfarad"}, Cures: o.bankCures(),
+		Entries: []string{"rotary.l1_l3_microfarad", "rotary.l2_l3_microfarad"}, Cures: bankCures(o),
 		Why: []finding.Why{engine("both µF for the smallest worst winding over the states that occur", a.Best.Text())}}
 }
 
@@ -121,7 +121,7 @@ func reading(share float64) string {
 	return unit.Percent(share)
 }
 
-func (o *Over) betterBanks() finding.Finding {
+func betterBanks(o *Solved) finding.Finding {
 	a := o.Answer
 	return finding.Finding{ID: IDBetter, Grade: finding.Note,
 		Sentence: fmt.Sprintf(
@@ -129,11 +129,11 @@ func (o *Over) betterBanks() finding.Finding {
 			finding.Upper(a.Best.Text()),
 			unit.Percent(a.Best.Worst.Share),
 		),
-		Entries: []string{"rotary.l1_l3_microfarad", "rotary.l2_l3_microfarad"}, Cures: o.betterCures(),
+		Entries: []string{"rotary.l1_l3_microfarad", "rotary.l2_l3_microfarad"}, Cures: betterCures(o),
 		Why: []finding.Why{engine("both µF for the smallest worst winding over the states that occur", a.Best.Text())}}
 }
 
-func (o *Over) madeVolts(grade finding.Grade) finding.Finding {
+func madeVolts(o *Solved, grade finding.Grade) finding.Finding {
 	a := o.Answer
 	low, high := a.Yours.Made[0], a.Yours.Made[1]
 	f := finding.Finding{ID: IDMade, Grade: grade,
@@ -159,7 +159,7 @@ func (o *Over) madeVolts(grade finding.Grade) finding.Finding {
 // bankNames are the banks in words.
 var bankNames = [2]string{"L1-L3", "L2-L3"}
 
-func (o *Over) noClass(bank int, volts float64) finding.Finding {
+func noClass(o *Read, bank int, volts float64) finding.Finding {
 	return finding.Finding{ID: IDClass, Grade: finding.Stop,
 		Sentence: fmt.Sprintf(
 			"No run capacitor is made for the %s that bank %s sees.",
@@ -172,7 +172,7 @@ func (o *Over) noClass(bank int, volts float64) finding.Finding {
 		}}
 }
 
-func (o *Over) cansToBuy() finding.Finding {
+func cansToBuy(o *Solved) finding.Finding {
 	a := o.Answer
 	var parts []string
 	for bank, cans := range a.Cans {
@@ -188,7 +188,7 @@ func (o *Over) cansToBuy() finding.Finding {
 		Grade:    finding.Note,
 		Sentence: "Balance cans: " + strings.Join(parts, "; ") + ".",
 		Detail: "Film, for continuous duty, each with its own discharge resistor for good. " +
-			o.toleranceText() + ownWords(a.Cans) +
+			toleranceText(o) + ownWords(a.Cans) +
 			"Joined by a contactor once the idler is up they spare the start; measured one by one before they go in.",
 		Why: []finding.Why{
 			{
@@ -201,7 +201,7 @@ func (o *Over) cansToBuy() finding.Finding {
 }
 
 // toleranceText is what the cans' ±5 % do to the worst winding.
-func (o *Over) toleranceText() string {
+func toleranceText(o *Solved) string {
 	t := o.Answer.Tolerance
 	if t[1] == 0 {
 		return ""

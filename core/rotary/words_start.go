@@ -9,7 +9,7 @@ import (
 	"graybridge/core/unit"
 )
 
-func (o *Over) machineStart(i int, grade finding.Grade) finding.Finding {
+func machineStart(o *Solved, i int, grade finding.Grade) finding.Finding {
 	e, m := o.Answer.Each[i], o.At(i)
 	gives, asks := unit.Percent(e.Start.Torque), unit.Percent(e.Standing)
 	f := finding.Finding{
@@ -77,7 +77,7 @@ func (o *Over) machineStart(i int, grade finding.Grade) finding.Finding {
 	return f
 }
 
-func (o *Over) startFirst(i int) finding.Finding {
+func startFirst(o *Solved, i int) finding.Finding {
 	e, m := o.Answer.Each[i], o.At(i)
 	f := finding.Finding{
 		ID:      IDStartFirst,
@@ -100,7 +100,7 @@ func (o *Over) startFirst(i int) finding.Finding {
 	return f
 }
 
-func (o *Over) askStart() finding.Finding {
+func askStart(o *Read) finding.Finding {
 	f := finding.Finding{ID: IDStartBy, Grade: finding.Open, Sentence: "How is the idler brought up to speed?",
 		Detail: "By rope or pony motor: spun first, then closed. By a start capacitor: held by a button, or let go " +
 			"by a potential relay. Closed onto a standing idler without either, it hums at locked amps and burns.",
@@ -117,7 +117,7 @@ func (o *Over) askStart() finding.Finding {
 	return f
 }
 
-func (o *Over) spinThenClose() finding.Finding {
+func spinThenClose(o *Read) finding.Finding {
 	return finding.Finding{
 		ID:       IDSpin,
 		Grade:    finding.Note,
@@ -129,7 +129,7 @@ func (o *Over) spinThenClose() finding.Finding {
 	}
 }
 
-func (o *Over) startCure() []finding.Cure {
+func startCure(o *Solved) []finding.Cure {
 	s := o.Answer.IdlerStart
 	if s.Microfarad == 0 {
 		return nil
@@ -138,13 +138,13 @@ func (o *Over) startCure() []finding.Cure {
 	return []finding.Cure{{Label: "Note " + microfarads(uf), Path: "rotary.start_microfarad", Value: unit.Plain(uf)}}
 }
 
-func (o *Over) askStartCan() finding.Finding {
+func askStartCan(o *Solved) finding.Finding {
 	s := o.Answer.IdlerStart
 	f := finding.Finding{
 		ID:      IDStartCan,
 		Grade:   finding.Open,
 		Entries: []string{"rotary.start_microfarad"},
-		Cures:   o.startCure(),
+		Cures:   startCure(o),
 		Sentence: fmt.Sprintf(
 			"Size the start capacitor: about %s gives the idler %s of its rated torque.",
 			microfarads(s.Used),
@@ -171,13 +171,13 @@ func (o *Over) askStartCan() finding.Finding {
 	return f
 }
 
-func (o *Over) startTooWeak() finding.Finding {
+func startTooWeak(o *Solved) finding.Finding {
 	s := o.Answer.IdlerStart
 	return finding.Finding{
 		ID:      IDStartCan,
 		Grade:   finding.Stop,
 		Entries: []string{"rotary.start_microfarad"},
-		Cures:   o.startCure(),
+		Cures:   startCure(o),
 		Sentence: fmt.Sprintf(
 			"With %s the idler hums and does not come up: %s of rated torque.",
 			microfarads(s.Used),
@@ -193,7 +193,7 @@ func (o *Over) startTooWeak() finding.Finding {
 	}
 }
 
-func (o *Over) startsOnCan() finding.Finding {
+func startsOnCan(o *Solved) finding.Finding {
 	s := o.Answer.IdlerStart
 	f := finding.Finding{
 		ID:      IDStartCan,
@@ -233,7 +233,7 @@ func (o *Over) startsOnCan() finding.Finding {
 	return f
 }
 
-func (o *Over) creeps() finding.Finding {
+func creeps(o *Solved) finding.Finding {
 	s := o.Answer.IdlerStart
 	return finding.Finding{ID: IDCreeps, Grade: finding.Caution, Entries: []string{"rotary.cans_join"},
 		Sentence: fmt.Sprintf(

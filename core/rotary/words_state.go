@@ -13,7 +13,7 @@ import (
 const shorted = "Fed like this two lines are shorted: expect the breaker to open at once."
 
 // words fills a state's grade and verdict.
-func (o *Over) words(s *site.State, out outcome) {
+func words(o *Read, s *site.State, out outcome) {
 	model := o.Member().Site.Model
 	fed, share := site.FedWords(s.ID), unit.Percent(out.share)
 	s.Trips = out.fate == fights || out.fate == trips
@@ -62,19 +62,19 @@ func (o *Over) words(s *site.State, out outcome) {
 	}
 }
 
-func (o *Over) wouldChange(w WorstOf, band site.Band, verdict string) string {
+func wouldChange(o *Solved, w WorstOf, band site.Band, verdict string) string {
 	return fmt.Sprintf("Would change: %s the worst winding carries %s, anything from %s to %s of plate "+
-		"amps: “%s” may turn out wrong.", o.occasion(w), unit.Percent(w.Share), unit.Percent(band.Low),
+		"amps: “%s” may turn out wrong.", occasion(o, w), unit.Percent(w.Share), unit.Percent(band.Low),
 		unit.Percent(band.High), verdict)
 }
 
-func (o *Over) wouldSettle(w WorstOf, twins []site.Twin, figure []float64) string {
+func wouldSettle(o *Read, w WorstOf, twins []site.Twin, figure []float64) string {
 	return fmt.Sprintf("What would settle it, for %s: %s.", o.Who(w.Of), settles(site.Leading(twins, figure)))
 }
 
 const waitsForIdler = "Waits for the idler: its plate, leads and joints come first."
 
-func (o *Over) fallsOutText(st State) string {
+func fallsOutText(o *Read, st State) string {
 	return fmt.Sprintf("%s falls out: it stalls, and the made line breaks down for all.",
 		finding.Upper(o.Who(st.Falls)))
 }

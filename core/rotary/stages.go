@@ -37,9 +37,9 @@ func (m Member) motor() (Motor, bool) {
 	return Motor{Model: s.Model, Star: way.Arrangement == leads.Star, Parallel: way.Halves == leads.Parallel}, true
 }
 
-// Over is a rotary converter over the sites of its motors: what was entered of it,
-// read, solved once, and judged. Its values are not to be changed.
-type Over struct {
+// Read is what was entered of a converter over the sites of its motors. Its readings show the motors
+// anew, where there are any.
+type Read struct {
 	As           Entry
 	Idler        *Member  // nil: no machine is named the idler
 	Machines     []Member // all but the idler
@@ -50,45 +50,63 @@ type Over struct {
 	Drawer       []float64
 	Readings     []finding.Reading
 	Rounds       []Round // readings on the running converter
+	Counted      []int   // of Machines, those that stand in the street, in its order
+	Fit          *Fit    // what the readings show; nil: there are none
+}
 
-	Street  *Street   // nil: the idler cannot be computed yet
-	Counted []int     // of Machines, those that stand in the street, in its order
-	sets    [][]int   // of the street, those that run together in a shop
-	states  Occurring // what the machines do in every state that occurs
-	falls   []falls   // as all loads rise, those that may come first
-	Answer  *Answer
-	Fit     *Fit // what the readings show; nil: there are none
-	View    *ConverterView
-	Figures []finding.Figure
-	Said    []finding.Finding
+// Solved is a converter of which everything is solved that can be.
+type Solved struct {
+	Read
+	Street *Street   // nil: the idler cannot be computed yet
+	sets   [][]int   // of the street, those that run together in a shop
+	states Occurring // what the machines do in every state that occurs
+	falls  []falls   // as all loads rise, those that may come first
+	Answer *Answer
 
 	like       []*likeness
 	roundViews []ReadingsView
 	left       [][]left // of each machine, by every likeness
 }
 
+// Judged is a converter with what is said of it.
+type Judged struct {
+	Solved
+	Said []finding.Finding
+}
+
+// Shown is a converter worked out: what was entered of it, read, solved once, judged and laid out to
+// be looked at. Its values are not to be changed.
+type Shown struct {
+	Judged
+	View    *ConverterView
+	Figures []finding.Figure
+}
+
 // Place puts a converter over its motors and works it out. one is the id of the motor
 // that is planned. The error is the context's.
-func Place(ctx context.Context, e Entry, idler *Member, machines []Member, one string) (*Over, error) {
-	o := &Over{As: e, Idler: idler, Machines: machines, One: one}
-	o.read()
-	if err := o.solve(ctx); err != nil {
+func Place(ctx context.Context, e Entry, idler *Member, machines []Member, one string) (*Shown, error) {
+	r := Read{As: e, Idler: idler, Machines: machines, One: one}
+	r.read()
+	s := Solved{Read: r}
+	if err := solve(&s, ctx); err != nil {
 		return nil, err
 	}
-	o.judge()
-	o.View = o.view()
-	o.Figures = o.figures()
-	return o, nil
+	return shownOf(s), nil
+}
+
+// shownOf judges what was solved and lays it out.
+func shownOf(s Solved) *Shown {
+	j := Judged{Solved: s}
+	judge(&j)
+	return &Shown{Judged: j, View: view(&j.Solved), Figures: figures(&j.Solved)}
 }
 
 // For is the same converter, worked out once, with another of its motors planned. Both hold one street:
 // they are not asked at the same time.
-func (o *Over) For(one string) *Over {
-	out := *o
-	out.One, out.Said = one, nil
-	out.judge()
-	out.View, out.Figures = out.view(), out.figures()
-	return &out
+func (o *Shown) For(one string) *Shown {
+	s := o.Solved
+	s.One = one
+	return shownOf(s)
 }
 
 // Option is a pair of banks with what it does over the states that occur.
@@ -143,13 +161,13 @@ type Answer struct {
 }
 
 // line is the supply as every site of the converter reads it.
-func (o *Over) line() Line {
+func line(o *Read) Line {
 	s := o.Idler.Site.Supply
 	return Line{Volts: s.Volts, Hertz: s.Hertz, Ohm: s.LineOhm()}
 }
 
 // solve puts the motors that can be computed on one street and solves what occurs.
-func (o *Over) solve(ctx context.Context) error {
+func solve(o *Solved, ctx context.Context) error {
 	if o.Idler == nil {
 		return nil
 	}
@@ -164,8 +182,8 @@ func (o *Over) solve(ctx context.Context) error {
 		}
 	}
 	plain := *o
-	o.refit(&idler, motors)
-	o.Street = NewStreet(o.line(), idler, motors...)
+	refit(&o.Read, &idler, motors)
+	o.Street = NewStreet(line(&o.Read), idler, motors...)
 	o.Street.SetBackward(o.As.Spun == Backward)
 	a := &Answer{}
 	o.sets = o.timetable()
@@ -177,11 +195,11 @@ func (o *Over) solve(ctx context.Context) error {
 	}
 	a.Best.Balance, a.Best.Worst, a.OK = best.Balance, best.Worst, best.OK
 	a.Equal.Balance, a.Equal.Worst = equal.Balance, equal.Worst
-	o.choose(a)
+	choose(&o.Read, a)
 	for _, option := range []*Option{&a.Plain, &a.Equal, &a.Best, &a.Yours} {
-		o.weigh(option, states)
+		weigh(o, option, states)
 	}
-	a.Tolerance = o.tolerance(a.Balance, states)
+	a.Tolerance = tolerance(o, a.Balance, states)
 	o.Street.SetBalance(a.Balance)
 	for i, duties := range states {
 		c := shapes[i]
@@ -191,22 +209,22 @@ func (o *Over) solve(ctx context.Context) error {
 			a.Most = c
 		}
 	}
-	o.each(a)
-	o.banks(a)
+	eachMachine(o, a)
+	banks(&o.Read, a)
 	o.first(a)
-	a.IdlerStart = o.startIdler(a)
+	a.IdlerStart = startIdler(o, a)
 	o.Answer = a
-	o.like = o.likenesses()
-	o.spread()
+	o.like = likenesses(o)
+	spread(o)
 	if len(o.Rounds) > 0 {
 		plain.Answer = a
-		o.roundViews = o.rounds(&plain)
+		o.roundViews = rounds(o, &plain)
 	}
 	return nil
 }
 
 // choose takes the banks entered, or those that the plan would buy for the best pair.
-func (o *Over) choose(a *Answer) {
+func choose(o *Read, a *Answer) {
 	if o.Chosen {
 		a.Balance = o.Entered
 		left := slices.Clone(o.Drawer)
@@ -248,7 +266,7 @@ func without(drawer []float64, taken []can.Part) []float64 {
 }
 
 // weigh fills what a pair of banks does over the states that occur.
-func (o *Over) weigh(p *Option, states Occurring) {
+func weigh(o *Solved, p *Option, states Occurring) {
 	s := o.Street
 	p.Worst = s.Worst(p.Balance, states)
 	s.SetBackward(o.As.Spun != Backward)
@@ -273,7 +291,7 @@ func (o *Over) weigh(p *Option, states Occurring) {
 
 // tolerance is the least and the greatest worst winding with either bank at an end of
 // its cans' tolerance; the greatest is 0 where a motor then falls out.
-func (o *Over) tolerance(b Balance, states Occurring) (out [2]float64) {
+func tolerance(o *Solved, b Balance, states Occurring) (out [2]float64) {
 	out[0] = math.Inf(1)
 	const low, high = 1 - can.Tolerance, 1 + can.Tolerance
 	for _, k := range [][2]float64{{low, low}, {low, high}, {high, low}, {high, high}} {
@@ -286,8 +304,8 @@ func (o *Over) tolerance(b Balance, states Occurring) (out [2]float64) {
 	return out
 }
 
-// each solves what concerns one machine.
-func (o *Over) each(a *Answer) {
+// eachMachine solves what concerns one machine.
+func eachMachine(o *Solved, a *Answer) {
 	n := len(o.Counted)
 	for i := range n {
 		m := o.At(i).Site
@@ -304,7 +322,7 @@ func (o *Over) each(a *Answer) {
 		}
 		e.Falls = e.fold.factor
 		duties[i] = Duty{Mode: Standing}
-		e.Start = o.started(i, duties)
+		e.Start = started(o, i, duties)
 		e.Beside = e.Start
 		for _, set := range o.sets {
 			if len(set) < 2 || !slices.Contains(set, i) {
@@ -315,14 +333,14 @@ func (o *Over) each(a *Answer) {
 				with[j] = Duty{Running, o.At(j).Site.Load.At(o.At(j).Site.Load.Usual)}
 			}
 			with[i] = Duty{Mode: Standing}
-			if s := o.started(i, with); !s.Hold || e.Beside.Hold && s.MadeVolts < e.Beside.MadeVolts {
+			if s := started(o, i, with); !s.Hold || e.Beside.Hold && s.MadeVolts < e.Beside.MadeVolts {
 				e.Beside = s
 			}
 		}
 		for _, c := range a.Occasions {
 			if c.State.Runs && slices.Contains(c.Running, i) {
 				most := slices.Max(c.State.Machines[i].Leads[:])
-				if e.MostLead = math.Max(e.MostLead, most); o.entered(i, c.Part) {
+				if e.MostLead = math.Max(e.MostLead, most); entered(&o.Read, i, c.Part) {
 					e.Carried = math.Max(e.Carried, most)
 				}
 			}
@@ -335,7 +353,7 @@ func (o *Over) each(a *Answer) {
 // rated torque, where its load asks nothing (planning).
 const BeltShare = 0.08
 
-func (o *Over) started(i int, duties []Duty) Start {
+func started(o *Solved, i int, duties []Duty) Start {
 	st := o.Street.Settle(duties)
 	if !st.Runs {
 		return Start{}
@@ -378,7 +396,7 @@ func (s *Street) reaches(i int, kind machine.LoadKind) (continuous float64, fall
 }
 
 // banks finds what each bank sees over the cases.
-func (o *Over) banks(a *Answer) {
+func banks(o *Read, a *Answer) {
 	for _, c := range a.Occasions {
 		if !c.State.Runs {
 			continue
@@ -397,12 +415,12 @@ func (a *Answer) Class(bank int) (class float64, ok bool) {
 }
 
 // Wire of a machine's leads: 125 % of the greatest amps that occur, or of its plate.
-func (o *Over) Wire(i int) (c unit.Conductor, ok bool) {
+func (o *Solved) Wire(i int) (c unit.Conductor, ok bool) {
 	amps := math.Max(o.Answer.Each[i].MostLead, o.At(i).Site.Model.LineAmps)
 	return o.At(i).Site.Wires().Conductor(o.At(i).Site.Rules.Circuit().Conductor * amps)
 }
 
 // Map works the worst winding out over both banks, n × n points, row by row.
-func (o *Over) Map(ctx context.Context, n int, each func(row int, worst []float64, who []int) bool) error {
+func (o *Solved) Map(ctx context.Context, n int, each func(row int, worst []float64, who []int) bool) error {
 	return o.Street.Map(ctx, o.states, n, each)
 }
