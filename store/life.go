@@ -173,5 +173,5 @@ func (s Lives) Bring(ctx context.Context, workshop string, c Change, l Lived) (m
 	if err != nil {
 		return Job{}, told(err)
 	}
-	return Jobs{s.reach}.Job(ctx, id.String())
+	return Jobs(s).Job(ctx, id.String())
 }

@@ -55,7 +55,7 @@ func (s Photos) Add(ctx context.Context, jobID string, by By, p Photo) (id strin
 	if err != nil {
 		return "", err
 	}
-	j, err := Jobs{s.reach}.Job(ctx, jobID)
+	j, err := Jobs(s).Job(ctx, jobID)
 	if err != nil {
 		return "", err
 	}

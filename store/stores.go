@@ -56,7 +56,7 @@ func (s Stock) All(ctx context.Context, workshop string) ([]stores.StockItem, []
 	if err != nil {
 		return nil, nil, err
 	}
-	if _, err := (Workshops{s.reach}).Workshop(ctx, workshop); err != nil {
+	if _, err := Workshops(s).Workshop(ctx, workshop); err != nil {
 		return nil, nil, err
 	}
 	list, err := stocked(s.pool.Query(ctx, `select `+stockColumns+` from stock where workshop_id = $1

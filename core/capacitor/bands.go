@@ -29,7 +29,7 @@ type twin struct {
 
 // twinned joins the site's twins as the motor is joined and runs them with the µF in
 // circuit, each with its own can and its own idea of the load.
-func (o *Over) twinned(seed uint64) []twin {
+func twinned(o *Solved, seed uint64) []twin {
 	a, q := o.Answer, o.question
 	bare, _ := o.Bridge.Run(a.Microfarad, machine.Load{Kind: machine.NoLoad})
 	valley := o.Bridge.valley(a.Microfarad, q.Kind)
@@ -205,24 +205,24 @@ const watchWithin = 5e-3
 
 // Spread is the band of every figure to expect at the lightest, usual or heaviest load: the
 // least and the greatest over all twins.
-func (o *Over) Spread(share float64) site.Bands {
+func (o *Solved) Spread(share float64) site.Bands {
 	out := site.Bands{}
 	for _, t := range o.twins {
 		p := t.points[share]
 		if len(p.Windings) == 0 {
 			continue
 		}
-		o.figuresOf(p, out.Add)
+		figuresOf(&o.Read, p, out.Add)
 	}
 	out.Stretch()
 	return out
 }
 
 // banded gives the figures that lean on what nobody knows exactly their bands.
-func (o *Over) banded(figures []finding.Figure) []finding.Figure {
+func banded(o *Solved, figures []finding.Figure) []finding.Figure {
 	all := site.Bands{}
 	for _, t := range o.twins {
-		o.valuesOf(t, all.Add)
+		valuesOf(o, t, all.Add)
 	}
 	return all.On(figures, valueUnits)
 }
@@ -232,7 +232,7 @@ var valueUnits = map[string]string{"continuous": "%", "worst": "%", "supply": "A
 	"heat": "%", "capacitor": "V", "start": "%", "start-amps": "A", "full": "min"}
 
 // valuesOf are the figures of the bridge as a twin has them, by name.
-func (o *Over) valuesOf(t twin, put func(id string, x float64)) {
+func valuesOf(o *Solved, t twin, put func(id string, x float64)) {
 	put("continuous", t.continuous)
 	put("start", t.b.StartTorque(t.Can*o.Answer.Microfarad))
 	put("start-amps", abs(t.start.SupplyAmps))
@@ -258,7 +258,7 @@ func (o *Over) valuesOf(t twin, put func(id string, x float64)) {
 }
 
 // SupplyFigures are the volts and amps of the line with the bridge on it.
-func (o *Over) SupplyFigures(d *supply.Draw) []finding.Figure {
+func (o *Solved) SupplyFigures(d *supply.Draw) []finding.Figure {
 	return site.Banded(o.Site.Supply.Figures(d), supply.Units, func(yield func([]finding.Figure) bool) {
 		for _, t := range o.twins {
 			p := t.points[o.question.Usual]
@@ -276,7 +276,7 @@ func (o *Over) SupplyFigures(d *supply.Draw) []finding.Figure {
 }
 
 // LoadFigures set what the load asks beside what the bridge leaves it.
-func (o *Over) LoadFigures() []finding.Figure {
+func (o *Solved) LoadFigures() []finding.Figure {
 	room := o.Room()
 	return site.Banded(o.Site.Load.Figures(room), load.Units, func(yield func([]finding.Figure) bool) {
 		for _, t := range o.twins {
@@ -293,7 +293,7 @@ func (o *Over) LoadFigures() []finding.Figure {
 }
 
 // figuresOf are the figures of a point that a meter can read, by name.
-func (o *Over) figuresOf(p Point, put func(id string, x float64)) {
+func figuresOf(o *Read, p Point, put func(id string, x float64)) {
 	put("supply", abs(p.SupplyAmps))
 	put("corner-l1", p.CornerToL1)
 	put("corner-l2", p.CornerToL2)
@@ -323,7 +323,7 @@ type judged struct {
 }
 
 // judgeDoubt says which verdicts may flip, and the reading that would settle the gravest.
-func (o *Over) judgeDoubt(a Answer) {
+func judgeDoubt(o *Judged, a Answer) {
 	if !a.UsualRuns || len(o.twins) == 0 {
 		return
 	}
@@ -362,7 +362,7 @@ func (o *Over) judgeDoubt(a Answer) {
 		if !doubts {
 			continue
 		}
-		d := doubtful{band, part, site.Leading(o.siteTwins(), figure).Settles()}
+		d := doubtful{band, part, site.Leading(siteTwins(&o.Solved), figure).Settles()}
 		o.doubts = append(o.doubts, d)
 		verdict := map[bool]string{true: "good", false: "too much"}[good]
 		if j.above {
@@ -374,12 +374,12 @@ func (o *Over) judgeDoubt(a Answer) {
 		}
 	}
 	if worst != nil {
-		o.say(*worst)
+		say(o, *worst)
 	}
 }
 
 // judgeDrop says where the verdict on the feeder's drop may flip.
-func (o *Over) judgeDrop(a Answer) {
+func judgeDrop(o *Judged, a Answer) {
 	s := o.Site.Supply
 	if s.FeederOhm == 0 || !a.UsualRuns || len(o.twins) == 0 {
 		return
@@ -399,11 +399,11 @@ func (o *Over) judgeDrop(a Answer) {
 	}
 	value := lost(1, a.Usual.SupplyVolts)
 	if band, part, doubtful := site.Flips(value, figures); doubtful {
-		o.say(sayDropDoubt(value, band, part, len(figures), site.Leading(o.siteTwins(), figures).Settles()))
+		say(o, sayDropDoubt(value, band, part, len(figures), site.Leading(siteTwins(&o.Solved), figures).Settles()))
 	}
 }
 
-func (o *Over) siteTwins() []site.Twin {
+func siteTwins(o *Solved) []site.Twin {
 	out := make([]site.Twin, len(o.twins))
 	for i, t := range o.twins {
 		out[i] = t.Twin
@@ -413,7 +413,7 @@ func (o *Over) siteTwins() []site.Twin {
 
 // extremes are the twins whose worst winding at the usual load is near the least and near
 // the greatest of all: the edge of what the island may be.
-func (o *Over) extremes() (kind, hard *Bridge, ok bool) {
+func extremes(o *Solved) (kind, hard *Bridge, ok bool) {
 	type one struct {
 		share float64
 		b     *Bridge

@@ -19,7 +19,7 @@ import (
 )
 
 // placed puts a capacitor bridge over every plate of the corpus that one fits.
-func placed(t *testing.T, each func(id string, o *Over)) {
+func placed(t *testing.T, each func(id string, o *Shown)) {
 	text, err := os.ReadFile("../plan/testdata/plates.json")
 	require.NoError(t, err)
 	var file struct {
@@ -54,11 +54,11 @@ func placed(t *testing.T, each func(id string, o *Over)) {
 // figure over the whole corpus.
 func TestBandsHoldWhatAnotherDrawGives(t *testing.T) {
 	out, all := map[string]int{}, map[string]int{}
-	placed(t, func(id string, o *Over) {
+	placed(t, func(id string, o *Shown) {
 		bands := o.Spread(o.question.Usual)
-		for _, w := range o.twinned(77) {
+		for _, w := range twinned(&o.Solved, 77) {
 			if p := w.points[o.question.Usual]; len(p.Windings) > 0 {
-				o.figuresOf(p, func(name string, x float64) {
+				figuresOf(&o.Read, p, func(name string, x float64) {
 					all[name]++
 					if b := bands[name]; x < b.Low || x > b.High {
 						out[name]++
@@ -76,14 +76,14 @@ func TestBandsHoldWhatAnotherDrawGives(t *testing.T) {
 // So do the figures of the plan itself.
 func TestBandsHoldTheFiguresOfAnotherDraw(t *testing.T) {
 	out, all := map[string]int{}, map[string]int{}
-	placed(t, func(id string, o *Over) {
+	placed(t, func(id string, o *Shown) {
 		bands := site.Bands{}
 		for _, w := range o.twins {
-			o.valuesOf(w, bands.Add)
+			valuesOf(&o.Solved, w, bands.Add)
 		}
 		bands.Stretch()
-		for i, w := range o.twinned(78) {
-			o.valuesOf(w, func(name string, x float64) {
+		for i, w := range twinned(&o.Solved, 78) {
+			valuesOf(&o.Solved, w, func(name string, x float64) {
 				all[name]++
 				if b := bands[name]; b == nil || x < b.Low-1e-9 || x > b.High+1e-9 {
 					out[name]++
@@ -117,9 +117,9 @@ func TestBandsHoldTheFiguresOfAnotherDraw(t *testing.T) {
 // has motors on both sides of its limit, and the reading that would settle it is named.
 func TestDoubtfulVerdictsFlip(t *testing.T) {
 	said := 0
-	placed(t, func(id string, o *Over) {
+	placed(t, func(id string, o *Shown) {
 		bands := o.Spread(o.question.Usual)
-		o.figuresOf(o.Answer.Usual, func(name string, x float64) {
+		figuresOf(&o.Read, o.Answer.Usual, func(name string, x float64) {
 			b := bands[name]
 			require.True(t, x >= b.Low-1e-9 && x <= b.High+1e-9, "%s %s %v in %+v", id, name, x, b)
 		})
@@ -143,10 +143,10 @@ func TestDoubtfulVerdictsFlip(t *testing.T) {
 // A reading taken narrows the band that hangs on it.
 func TestAReadingNarrowsItsBand(t *testing.T) {
 	wide, narrow := 0.0, 0.0
-	placed(t, func(id string, o *Over) {
+	placed(t, func(id string, o *Shown) {
 		before := o.Spread(o.question.Usual)["supply"]
 		o.Site = o.Site.With(*o.Site.Model, finding.Why{}, true)
-		o.twins = o.twinned(0)
+		o.twins = twinned(&o.Solved, 0)
 		after := o.Spread(o.question.Usual)["supply"]
 		wide += before.High/before.Low - 1
 		narrow += after.High/after.Low - 1
@@ -158,7 +158,7 @@ func TestAReadingNarrowsItsBand(t *testing.T) {
 // it is not.
 func TestADropNearItsLimitIsDoubtful(t *testing.T) {
 	near, far := 0, 0
-	placed(t, func(id string, o *Over) {
+	placed(t, func(id string, o *Shown) {
 		lost := 1 - o.Answer.Usual.SupplyVolts/o.Site.Supply.Volts
 		said := false
 		for _, f := range o.Said {

@@ -38,30 +38,30 @@ func (c *Carried) usual(s Seen) {
 }
 
 // Demand of the bridge; ok is false where the loads that occur are not carried.
-func (o *Over) Demand() (d Demand, ok bool) {
+func (o *Solved) Demand() (d Demand, ok bool) {
 	if o.Answer == nil {
 		return d, false
 	}
-	return o.demand(*o.Answer)
+	return demand(o, *o.Answer)
 }
 
 // DemandWith is the same with another run capacitor in circuit; what belongs to the start and to
 // the capacitor itself is left out.
-func (o *Over) DemandWith(microfarad float64) (d Demand, ok bool) {
+func (o *Solved) DemandWith(microfarad float64) (d Demand, ok bool) {
 	l := o.Site.Load
 	a := Answer{Microfarad: microfarad}
 	a.Usual, a.UsualRuns = o.Bridge.Run(microfarad, l.At(l.Usual))
 	a.Idle, _ = o.Bridge.Run(microfarad, l.At(l.Lightest))
 	a.Heavy, a.HeavyRuns = o.Bridge.Run(microfarad, l.At(l.Heaviest))
-	return o.demand(a)
+	return demand(o, a)
 }
 
-func (o *Over) demand(a Answer) (d Demand, ok bool) {
+func demand(o *Solved, a Answer) (d Demand, ok bool) {
 	if !a.UsualRuns || !a.HeavyRuns {
 		return d, false
 	}
 	l := o.Site.Load
-	d = Demand{Usual: o.seen(a.Usual), Heaviest: o.seen(a.Heavy), Idle: o.seen(a.Idle), Capacitor: a.CapacitorAmps,
+	d = Demand{Usual: seen(&o.Read, a.Usual), Heaviest: seen(&o.Read, a.Heavy), Idle: seen(&o.Read, a.Idle), Capacitor: a.CapacitorAmps,
 		HeavySlip: a.Heavy.Slip,
 		Watched:   o.Bridge.Watch(a.Microfarad, l.At(lightestEntered(l))), StartAmps: a.StartSupplyAmps}
 	const steps = 8
@@ -74,7 +74,7 @@ func (o *Over) demand(a Answer) (d Demand, ok bool) {
 		if !runs {
 			continue
 		}
-		s := o.seen(p)
+		s := seen(&o.Read, p)
 		d.MostLead = max(d.MostLead, s.Leads[0], s.Leads[1], s.Leads[2])
 		d.MostSupply, d.Capacitor = max(d.MostSupply, s.Supply), max(d.Capacitor, p.Capacitor)
 		if share >= lightestEntered(l)-1e-9 {
@@ -86,7 +86,7 @@ func (o *Over) demand(a Answer) (d Demand, ok bool) {
 }
 
 // Demands is what the twins ask, beside the motor's own demand d.
-func (o *Over) Demands(d Demand) iter.Seq[Demand] {
+func (o *Solved) Demands(d Demand) iter.Seq[Demand] {
 	q := o.question
 	watched := make([]Watched, len(o.twins))
 	each.Of(len(o.twins), func(i int) { watched[i] = o.twins[i].watched(o.Answer.Microfarad, d.Watched) })
@@ -96,13 +96,13 @@ func (o *Over) Demands(d Demand) iter.Seq[Demand] {
 				continue
 			}
 			own := d
-			own.Usual, own.Heaviest = o.seen(t.points[q.Usual]), o.seen(t.points[q.Heaviest])
-			own.Idle = o.seen(t.points[q.Lightest])
+			own.Usual, own.Heaviest = seen(&o.Read, t.points[q.Usual]), seen(&o.Read, t.points[q.Heaviest])
+			own.Idle = seen(&o.Read, t.points[q.Lightest])
 			own.StartAmps = abs(t.start.SupplyAmps)
 			own.MostLead, own.MostSupply, own.Capacitor, own.Carried = 0, 0, 0, Carried{}
 			own.Carried.usual(own.Usual)
 			for share, p := range t.points {
-				s := o.seen(p)
+				s := seen(&o.Read, p)
 				if share >= lightestEntered(o.Site.Load)-1e-9 {
 					own.Carried.add(s)
 				}

@@ -84,7 +84,7 @@ func minutesText(minutes float64) string {
 
 // OwnAmps are the windings whose amps are others than those of the leads, and can be clamped by
 // themselves: three whole ones, not joined in star. ok is false where there are none such.
-func (o *Over) OwnAmps(p Point) (out []Winding, ok bool) {
+func (o *Read) OwnAmps(p Point) (out []Winding, ok bool) {
 	if o.Site.Hand.Kind.Halved() || len(p.Windings) != 3 {
 		return nil, false
 	}

@@ -134,8 +134,8 @@ func (b *Bridge) Map(ctx context.Context, to float64, kind machine.LoadKind) (Is
 const edgeColumns = 33
 
 // Soften adds the island's soft edge.
-func (o *Over) Soften(ctx context.Context, i *Island, kind machine.LoadKind) error {
-	kindly, hard, ok := o.extremes()
+func (o *Solved) Soften(ctx context.Context, i *Island, kind machine.LoadKind) error {
+	kindly, hard, ok := extremes(o)
 	if !ok {
 		return nil
 	}

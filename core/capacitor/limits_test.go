@@ -18,7 +18,7 @@ import (
 
 // over is a motor of some power for a line, its amps by the usual figures, on a capacitor of some µF;
 // none: the plan's own.
-func over(kw, line float64, microfarad string, asks load.Entry) *Over {
+func over(kw, line float64, microfarad string, asks load.Entry) *Shown {
 	t := table.TypicalMotor(kw, 4)
 	amps := kw * 1000 / (math.Sqrt(3) * line * t.PowerFactor * t.Efficiency)
 	two := func(x float64) string { return strconv.FormatFloat(x, 'f', 2, 64) }
@@ -30,7 +30,7 @@ func over(kw, line float64, microfarad string, asks load.Entry) *Over {
 	return Place(Entry{Microfarad: microfarad}, "", s)
 }
 
-func grades(o *Over) map[string]finding.Finding {
+func grades(o *Shown) map[string]finding.Finding {
 	out := map[string]finding.Finding{}
 	for _, f := range o.Said {
 		out[f.ID] = f

@@ -92,14 +92,14 @@ type PairLine struct {
 // capacitors and its higher volts.
 const pairLeast = 0.05
 
-func (o *Over) pairWants(from, to float64) arrange.Wants {
+func pairWants(o *Read, from, to float64) arrange.Wants {
 	kind := o.Site.Load.Kind.Loaded()
 	return arrange.Wants{Model: o.Site.Model, Volts: o.Site.Supply.Volts, Hertz: o.Site.Supply.Hertz,
 		FeederOhm: o.Site.Supply.LineOhm(), Kind: kind, From: from, To: to}
 }
 
 // pairImpossible says why the pair cannot be joined at all; empty where it can.
-func (o *Over) pairImpossible() (sentence, detail string) {
+func pairImpossible(o *Read) (sentence, detail string) {
 	s := o.Site
 	switch way := leads.Name(s.Hand.Kind, s.Wanted); {
 	case s.Hand.Kind != leads.Six:
@@ -117,12 +117,12 @@ func NoPair() Pair {
 }
 
 // Pair works the pair out. ErrNone where the motor cannot be computed.
-func (o *Over) Pair() (Pair, error) {
+func (o *Solved) Pair() (Pair, error) {
 	p := NoPair()
 	if len(o.Site.Reach) == 0 {
 		return Pair{}, ErrNone
 	}
-	if p.Sentence, p.Detail = o.pairImpossible(); p.Sentence != "" {
+	if p.Sentence, p.Detail = pairImpossible(&o.Read); p.Sentence != "" {
 		return p, nil
 	}
 	if o.Answer == nil {
@@ -131,9 +131,9 @@ func (o *Over) Pair() (Pair, error) {
 	p.Possible = true
 	l := o.Site.Load
 	j, backward := pairJoint(o.CornerTo), o.CornerTo == "L2"
-	w := o.pairWants(l.Lightest, l.Heaviest)
+	w := pairWants(&o.Read, l.Lightest, l.Heaviest)
 	// Sized for the loads it is meant for: idling is judged, not traded for.
-	sized := o.pairWants(math.Max(l.Lightest, 0.7*l.Usual), l.Heaviest)
+	sized := pairWants(&o.Read, math.Max(l.Lightest, 0.7*l.Usual), l.Heaviest)
 	best, ok := sized.Best(j, backward)
 	if !ok {
 		p.Sentence = pairNoValues
@@ -141,7 +141,7 @@ func (o *Over) Pair() (Pair, error) {
 		return p, nil
 	}
 	uf := best.Microfarad
-	p.First, p.Second = o.pairCap(0, best, o.PairFirst), o.pairCap(1, best, o.PairSecond)
+	p.First, p.Second = pairCap(&o.Read, 0, best, o.PairFirst), pairCap(&o.Read, 1, best, o.PairSecond)
 	uf = [2]float64{p.First.Microfarad, p.Second.Microfarad}
 	for i := range p.RulerTo {
 		p.RulerTo[i] = 10 * math.Ceil(math.Max(2.2*best.Microfarad[i], 1.1*uf[i])/10)
@@ -152,16 +152,16 @@ func (o *Over) Pair() (Pair, error) {
 		return Pair{}, ErrNone
 	}
 	solved.Set(uf)
-	o.pairFigures(&p, r, solved)
-	o.pairBands(&p, j, backward, uf, r.Most)
-	o.pairLost(&p, w, j, backward, uf)
-	o.pairJoin(&p, j)
-	o.pairVerdict(&p, r, best, l.Lightest, l.Heaviest)
+	pairFigures(o, &p, r, solved)
+	pairBands(o, &p, j, backward, uf, r.Most)
+	pairLost(o, &p, w, j, backward, uf)
+	pairJoin(&o.Read, &p, j)
+	pairVerdict(o, &p, r, best, l.Lightest, l.Heaviest)
 	return p, nil
 }
 
 // pairCap is one capacitor: the cans for the best value unless one was entered.
-func (o *Over) pairCap(i int, best arrange.Result, entered float64) PairCap {
+func pairCap(o *Read, i int, best arrange.Result, entered float64) PairCap {
 	from, to, winding := "A", "L2", map[bool]string{true: "V", false: "W"}[o.CornerTo == "L2"]
 	if i == 1 {
 		from, to, winding = "B", "L1", map[bool]string{true: "W", false: "V"}[o.CornerTo == "L2"]
@@ -214,7 +214,7 @@ func pairUnder(s *arrange.Solved, kind machine.LoadKind, share float64) pairSeen
 }
 
 // pairLoads are the loads that are looked at.
-func (o *Over) pairLoads() (out []struct {
+func pairLoads(o *Read) (out []struct {
 	id, name string
 	share    float64
 }) {
@@ -237,14 +237,14 @@ func (o *Over) pairLoads() (out []struct {
 }
 
 // pairFigures fills what the pair does at the owner's loads.
-func (o *Over) pairFigures(p *Pair, r arrange.Result, s *arrange.Solved) {
-	kind := o.pairWants(0, 1).Kind
+func pairFigures(o *Solved, p *Pair, r arrange.Result, s *arrange.Solved) {
+	kind := pairWants(&o.Read, 0, 1).Kind
 	line := func(id, name, text, note string, g finding.Grade) {
 		p.Figures = append(p.Figures, PairLine{ID: id, Name: name, Text: text, Note: note, Grade: g})
 	}
 	most := [2]float64{}
 	p.seen = map[string]pairSeen{}
-	for _, one := range o.pairLoads() {
+	for _, one := range pairLoads(&o.Read) {
 		x := pairUnder(s, kind, one.share)
 		p.seen[one.id] = x
 		if !x.runs {
@@ -255,12 +255,12 @@ func (o *Over) pairFigures(p *Pair, r arrange.Result, s *arrange.Solved) {
 			most[i] = max(most[i], x.volts[i])
 		}
 		worst, name := x.worst()
-		rpm := o.pairRPM(x.slip)
+		rpm := pairRPM(&o.Read, x.slip)
 		line(one.id, one.name, unit.Percent(worst), fmt.Sprintf("winding %s of plate amps; U %s, V %s, W %s; %s from "+
 			"the line at %s", name, unit.Percent(x.shares[0]), unit.Percent(x.shares[1]), unit.Percent(x.shares[2]),
 			unit.Text(x.supply, "A"), unit.Whole(rpm, "rpm")), gradeOf(worst))
 		if one.id == "usual" {
-			o.pairExpect(p, x, rpm)
+			pairExpect(&o.Read, p, x, rpm)
 		}
 	}
 	standing := o.question.Standing()
@@ -283,12 +283,12 @@ func (o *Over) pairFigures(p *Pair, r arrange.Result, s *arrange.Solved) {
 	}
 }
 
-func (o *Over) pairRPM(slip float64) float64 {
+func pairRPM(o *Read, slip float64) float64 {
 	return (1 - slip) * 120 * o.Site.Supply.Hertz / float64(o.Site.Model.Eq.Poles)
 }
 
 // pairExpect fills what meters should show at the owner's load.
-func (o *Over) pairExpect(p *Pair, x pairSeen, rpm float64) {
+func pairExpect(o *Read, p *Pair, x pairSeen, rpm float64) {
 	expect := func(id, name, text string) {
 		p.Expect = append(p.Expect, PairLine{ID: id, Name: name, Text: text, Note: "at your load", Grade: finding.Note})
 	}
@@ -304,7 +304,7 @@ func (o *Over) pairExpect(p *Pair, x pairSeen, rpm float64) {
 }
 
 // pairLost says what follows where a part is lost while it runs at the usual load.
-func (o *Over) pairLost(p *Pair, w arrange.Wants, j arrange.Joint, backward bool, uf [2]float64) {
+func pairLost(o *Solved, p *Pair, w arrange.Wants, j arrange.Joint, backward bool, uf [2]float64) {
 	load := machine.Load{Kind: w.Kind, Share: o.Site.Load.Usual}
 	say := func(id, name string, c circuit.Circuit, set [2]float64) {
 		s, err := w.SolveCircuit(c, true, backward)

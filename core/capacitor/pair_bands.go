@@ -11,13 +11,13 @@ import (
 
 // pairBands gives every figure of the pair where it may lie, over the motors that would
 // print the same plate, and says which verdict would change inside that.
-func (o *Over) pairBands(p *Pair, j arrange.Joint, backward bool, uf [2]float64, most float64) {
+func pairBands(o *Solved, p *Pair, j arrange.Joint, backward bool, uf [2]float64, most float64) {
 	figures, readings := site.Bands{}, site.Bands{}
-	loads := o.pairLoads()
+	loads := pairLoads(&o.Read)
 	verdicts := map[string][]float64{}
-	kind := o.pairWants(0, 1).Kind
+	kind := pairWants(&o.Read, 0, 1).Kind
 	for _, t := range o.twins {
-		w := o.pairWants(0, 1)
+		w := pairWants(&o.Read, 0, 1)
 		w.Model, w.Volts = t.Model, t.Line*w.Volts
 		s, err := w.Solve(j, backward)
 		if err != nil {
@@ -44,7 +44,7 @@ func (o *Over) pairBands(p *Pair, j arrange.Joint, backward bool, uf [2]float64,
 			readings.Add("supply", x.supply)
 			readings.Add("c1", x.volts[0])
 			readings.Add("c2", x.volts[1])
-			readings.Add("rpm", o.pairRPM(x.slip))
+			readings.Add("rpm", pairRPM(&o.Read, x.slip))
 		}
 	}
 	figures.Stretch()
@@ -75,7 +75,7 @@ func (o *Over) pairBands(p *Pair, j arrange.Joint, backward bool, uf [2]float64,
 		if !doubtful || len(verdicts[one.id]) != len(o.twins) {
 			continue
 		}
-		p.Doubt = o.pairWouldChange(one, own, band, part, verdicts)
+		p.Doubt = pairWouldChange(o, one, own, band, part, verdicts)
 		return
 	}
 }

@@ -37,19 +37,19 @@ const (
 )
 
 // Prove follows the pair in time (start, load lost, a capacitor lost) and maps both µF.
-func (o *Over) Prove(ctx context.Context) (out PairProof, err error) {
+func (o *Solved) Prove(ctx context.Context) (out PairProof, err error) {
 	p, err := o.Pair()
 	if err != nil || !p.Possible || p.First.Microfarad == 0 {
 		return out, ErrNone
 	}
 	l := o.Site.Load
 	j, backward := pairJoint(o.CornerTo), o.CornerTo == "L2"
-	w := o.pairWants(math.Max(l.Lightest, 0.7*l.Usual), l.Heaviest)
+	w := pairWants(&o.Read, math.Max(l.Lightest, 0.7*l.Usual), l.Heaviest)
 	uf := [2]float64{p.First.Microfarad, p.Second.Microfarad}
 	out = NoPairProof()
 	out.First = [2]float64{mapFrom * p.First.Best, mapTo * p.First.Best}
 	out.Other = [2]float64{mapFrom * p.Second.Best, mapTo * p.Second.Best}
-	if err = o.pairFilm(ctx, w, j, backward, uf, &out); err != nil {
+	if err = pairFilm(&o.Read, ctx, w, j, backward, uf, &out); err != nil {
 		return out, err
 	}
 	s, err := w.Solve(j, backward)
@@ -75,7 +75,7 @@ func (o *Over) Prove(ctx context.Context) (out PairProof, err error) {
 // pairFilm follows start, loss of load and loss of a capacitor.
 //
 // Long: three runs that share what is watched.
-func (o *Over) pairFilm(ctx context.Context, w arrange.Wants, j arrange.Joint, backward bool, uf [2]float64,
+func pairFilm(o *Read, ctx context.Context, w arrange.Wants, j arrange.Joint, backward bool, uf [2]float64,
 	out *PairProof) error {
 	m, l := o.Site.Model, o.Site.Load
 	c := w.Circuit(j, uf)

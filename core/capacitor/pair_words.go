@@ -10,7 +10,7 @@ import (
 )
 
 // pairJoin fills the joints, and the moves that make them.
-func (o *Over) pairJoin(p *Pair, j arrange.Joint) {
+func pairJoin(o *Read, p *Pair, j arrange.Joint) {
 	p.Joints = j.Joints()
 	p.Turns = map[string]string{"L1": "clockwise", "L2": "anticlockwise"}[o.CornerTo]
 	x, y := p.First.Winding, p.Second.Winding
@@ -40,7 +40,7 @@ func (o *Over) pairJoin(p *Pair, j arrange.Joint) {
 const pairSlack = 0.03
 
 // pairVerdict offers the pair or says why not.
-func (o *Over) pairVerdict(p *Pair, r, best arrange.Result, light, heavy float64) {
+func pairVerdict(o *Solved, p *Pair, r, best arrange.Result, light, heavy float64) {
 	a := o.Answer
 	p.Why = append(p.Why, finding.Why{Formula: "greatest share of load with every winding inside plate",
 		Numbers: fmt.Sprintf("pair %s, triangle %s; your heaviest "+

@@ -106,7 +106,7 @@ const raceSlips = 24
 
 // RaceWith follows the motor from its usual load over stall to standstill, the relay's
 // poles beside its windings.
-func (o *Over) RaceWith(r Racer) (out Race, ok bool) {
+func (o *Solved) RaceWith(r Racer) (out Race, ok bool) {
 	a := o.Answer
 	if a == nil || !a.UsualRuns || !(r.Set > 0) {
 		return out, false
@@ -119,7 +119,7 @@ func (o *Over) RaceWith(r Racer) (out Race, ok bool) {
 		if err != nil || p.worst().Share <= 1 && p.worst().Share <= a.Usual.worst().Share {
 			continue
 		}
-		s := o.seen(p)
+		s := seen(&o.Read, p)
 		pole := max(s.Leads[0], s.Leads[1], s.Leads[2])
 		if r.InLines {
 			pole = s.Supply
@@ -174,7 +174,7 @@ const shortlyC = 105.0
 
 // JudgeRace says which is first at a stall, and whether the relay may hold while a winding
 // that it watches gets too hot.
-func (o *Over) JudgeRace(r Race) (out []finding.Finding) {
+func (o *Solved) JudgeRace(r Race) (out []finding.Finding) {
 	heat := o.question.heat()
 	class := heat.AirC + heat.LimitK
 	stall := r.Points[len(r.Points)-1]

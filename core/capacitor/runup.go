@@ -40,12 +40,12 @@ const (
 
 // RunUp follows the run-up of the motor as wanted. The error is ErrNone where there is
 // nothing to follow.
-func (o *Over) RunUp(ctx context.Context) (run StartRun, err error) {
+func (o *Solved) RunUp(ctx context.Context) (run StartRun, err error) {
 	a := o.Answer
 	if a == nil {
 		return StartRun{}, ErrNone
 	}
-	setup := o.startSetup(a.Microfarad)
+	setup := startSetup(o, a.Microfarad)
 	setup.Context = ctx
 	m := o.Site.Model
 	sync := m.Eq.SyncRadPerSecond(o.Site.Supply.Hertz)
@@ -92,9 +92,9 @@ func (o *Over) RunUp(ctx context.Context) (run StartRun, err error) {
 	for i := len(run.Amps) - 1; i >= 0; i-- {
 		run.Amps[i] = slices.Max(run.Amps[max(0, i-back+1) : i+1])
 	}
-	o.startFigures(&run, trace, peak)
+	startFigures(&o.Read, &run, trace, peak)
 	if run.Up {
-		run.Figures = append(run.Figures, o.startsInARow(warm, run.ReachS))
+		run.Figures = append(run.Figures, startsInARow(o, warm, run.ReachS))
 	}
 	return run, nil
 }
@@ -118,7 +118,7 @@ const manyStarts = 20
 
 // startsInARow is how often it may be started again and again, by the heat that this start
 // puts into its worst winding.
-func (o *Over) startsInARow(h heating, seconds float64) finding.Figure {
+func startsInARow(o *Solved, h heating, seconds float64) finding.Figure {
 	worst, all, plate := 0.0, 0.0, o.Site.Model.WindingAmps
 	for _, x := range h.into {
 		share := x / seconds / (plate * plate)
@@ -138,7 +138,7 @@ func (o *Over) startsInARow(h heating, seconds float64) finding.Figure {
 }
 
 // startSetup is the bridge as a circuit in time, the motor standing.
-func (o *Over) startSetup(microfarad float64) transient.Setup {
+func startSetup(o *Solved, microfarad float64) transient.Setup {
 	b := o.Bridge
 	c := circuit.Circuit{
 		FrequencyHz: o.Site.Supply.Hertz, Reference: "line 2",
@@ -170,7 +170,7 @@ func (o *Over) startSetup(microfarad float64) transient.Setup {
 			Load: torque}}}
 }
 
-func (o *Over) startFigures(run *StartRun, trace transient.Trace, peak float64) {
+func startFigures(o *Read, run *StartRun, trace transient.Trace, peak float64) {
 	add := func(id, name string, value float64, text, note string) {
 		run.Figures = append(run.Figures, finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note,
 			Mark: finding.Estimated, Section: finding.OnTime})

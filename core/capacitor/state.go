@@ -12,18 +12,18 @@ import (
 )
 
 // State solves some joints as if they were fed.
-func (o *Over) State(id string, f site.Fed, known bool) site.State {
+func (o *Solved) State(id string, f site.Fed, known bool) site.State {
 	s, live, solve := o.Site.Begin(id, f, known, site.DeadShort)
 	if solve {
-		o.settle(&s, live)
+		settle(o, &s, live)
 	}
 	return s
 }
 
 // settle fills a state's figures.
-func (o *Over) settle(s *site.State, f site.Fed) {
+func settle(o *Solved, s *site.State, f site.Fed) {
 	s.Solved = true
-	b := o.fed(f)
+	b := fed(&o.Read, f)
 	if b == nil {
 		s.Solved, s.Verdict = false, site.NotSolved
 		return
@@ -51,7 +51,7 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 		settle.Slip = settle.RunSlip
 	}
 	gives, friction := b.StartTorque(run+start), o.Site.Model.FrictionNm/o.Site.Model.RatedTorqueNm
-	s.Starts = settle.Starts && gives > o.ask(b).Standing()
+	s.Starts = settle.Starts && gives > ask(&o.Read, b).Standing()
 	bare := settle.Starts && gives > o.Site.Load.StartShare()+friction // without belt and grease
 	at := settle.RunSlip
 	if load != up {
@@ -81,11 +81,11 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 		s.Short, s.Grade, s.Verdict = true, finding.Stop, linesShorted
 		return
 	}
-	o.fill(s, b, p)
-	o.verdict(s, b, p, slip, settle.Crawls, opens)
+	fill(&o.Read, s, b, p)
+	verdict(&o.Read, s, b, p, slip, settle.Crawls, opens)
 }
 
-func (o *Over) fill(s *site.State, b *Bridge, p Point) {
+func fill(o *Read, s *site.State, b *Bridge, p Point) {
 	for i, c := range p.Windings {
 		s.Coils[i].Carries(abs(c.Volts), abs(c.Amps), c.Share)
 	}
@@ -119,7 +119,7 @@ func (o *Over) fill(s *site.State, b *Bridge, p Point) {
 const breakerOpens = 4.0
 
 // verdict says in words what happens.
-func (o *Over) verdict(s *site.State, b *Bridge, p Point, slip float64, crawls, opens bool) {
+func verdict(o *Read, s *site.State, b *Bridge, p Point, slip float64, crawls, opens bool) {
 	coil, share := p.WorstCoil()
 	fed := site.FedWords(s.ID)
 	rated := o.Site.Model.RPM

@@ -133,7 +133,7 @@ func (q Question) Show(t Trim) (v TrimView, out []finding.Finding) {
 
 // next is what is to be read next: the µF, the load, and the point there. ok is false where
 // nothing runs.
-func (o *Over) next(t *Trim) (uf float64, load machine.Load, at Point, ok bool) {
+func next(o *Solved, t *Trim) (uf float64, load machine.Load, at Point, ok bool) {
 	a := o.Answer
 	if t != nil {
 		return t.NextUF, t.Load, t.Next, t.NextUF > 0 && len(t.Next.Windings) > 0
@@ -143,8 +143,8 @@ func (o *Over) next(t *Trim) (uf float64, load machine.Load, at Point, ok bool) 
 
 // foretell fills what to read next on the running bridge, with the bands that every
 // expected reading has: before anything was read, at the owner's load.
-func (o *Over) foretell(v *TrimView, t *Trim) {
-	uf, load, at, ok := o.next(t)
+func foretell(o *Solved, v *TrimView, t *Trim) {
+	uf, load, at, ok := next(o, t)
 	if !ok {
 		return
 	}

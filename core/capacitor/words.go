@@ -130,7 +130,7 @@ func saySaturates(when string, flux float64, c *circuit.Saturation,
 			Section: finding.OnSaturation, Source: "engine, both fields on the curve", Estimated: true})}
 }
 
-func (o *Over) sayNone() finding.Finding {
+func sayNone(o *Read) finding.Finding {
 	return finding.Finding{ID: None, Bay: finding.Bridge, Grade: finding.Stop,
 		Sentence: "No capacitor helps: none of the joints gives the coils their volts.",
 		Detail:   "A capacitor makes a third line; it does not make volts. See Leads for what would help.",
@@ -139,7 +139,7 @@ func (o *Over) sayNone() finding.Finding {
 			Section: finding.OnCoilVolts, Source: "plate and supply"}}}
 }
 
-func (o *Over) sayDirection(turns map[string]string, other string) finding.Finding {
+func sayDirection(o *Read, turns map[string]string, other string) finding.Finding {
 	return finding.Finding{ID: finding.CapacitorDirection, Bay: finding.Bridge, Grade: finding.Good,
 		Sentence: fmt.Sprintf("Turns %s, facing the shaft end.", turns[o.CornerTo]),
 		Detail: fmt.Sprintf("If U, V, W are marked as the standard has it: bump it to be sure. For the other way "+
@@ -148,7 +148,7 @@ func (o *Over) sayDirection(turns map[string]string, other string) finding.Findi
 			Section: finding.OnDirection, Source: "engine; the order U, V, W turns clockwise facing the shaft end"}}}
 }
 
-func (o *Over) sayExpect(a Answer, s site.Bands) finding.Finding {
+func sayExpect(o *Read, a Answer, s site.Bands) finding.Finding {
 	return finding.Finding{ID: "bringup.expect", Bay: finding.Bridge, Grade: finding.Note,
 		Sentence: fmt.Sprintf("Measure at your load: expect %s in each supply line, %s.",
 			unit.Text(abs(a.Usual.SupplyAmps), "A"), s["supply"].Text("A")),

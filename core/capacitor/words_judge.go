@@ -56,6 +56,6 @@ func idleBurns(idle string, s float64) string {
 
 const sayHowLight = " Say under Load how light it ever runs."
 
-func (o *Over) turnsOther(turns map[string]string) string {
+func turnsOther(o *Read, turns map[string]string) string {
 	return fmt.Sprintf("It would turn %s; the machine wants %s.", turns[o.CornerTo], o.Site.Load.Turn)
 }

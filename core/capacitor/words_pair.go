@@ -29,7 +29,7 @@ func pairNoValuesDetail(l load.Load) string {
 		"carries it, or another motor.", unit.Percent(l.Heaviest))
 }
 
-func (o *Over) pairWouldChange(one struct {
+func pairWouldChange(o *Solved, one struct {
 	id    string
 	name  string
 	share float64
@@ -37,5 +37,5 @@ func (o *Over) pairWouldChange(one struct {
 	return fmt.Sprintf("Would change: %s%s the worst winding carries %s, anything from %s to %s of plate amps; the "+
 		"verdict flips for %s of the motors that would print this plate. What would settle it: %s.",
 		finding.Lower(one.name[:1]), one.name[1:], unit.Percent(own), unit.Percent(band.Low), unit.Percent(band.High),
-		unit.Percent(part), site.Leading(o.siteTwins(), verdicts[one.id]).Settles())
+		unit.Percent(part), site.Leading(siteTwins(o), verdicts[one.id]).Settles())
 }

@@ -60,12 +60,12 @@ func asCapacitor(ctx context.Context, d *document.Document) *reading {
 }
 
 func readWith(ctx context.Context, d *document.Document,
-	onCan func(capacitor.Entry, string, *site.Site) *capacitor.Over) *reading {
+	onCan func(capacitor.Entry, string, *site.Site) *capacitor.Shown) *reading {
 	return readOn(ctx, d, onCan, nil)
 }
 
 // readOn is readWith on a converter that was worked out already; nil: none was.
-func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entry, string, *site.Site) *capacitor.Over,
+func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entry, string, *site.Site) *capacitor.Shown,
 	known *rotary.Shown) *reading {
 	d, devices := document.Settled(drawn(d))
 	one := d.Machines[0]
@@ -103,7 +103,7 @@ func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entr
 		r.bridge = dc.Installed{Ground: ground, Over: dc.Take(d.Bridge.DC).Place(r.site)}
 	default:
 		r.bridge = capacitor.Installed{Ground: ground,
-			Over: onCan(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}
+			Shown: onCan(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}
 	}
 	if d.Bridge.Kind == document.KindDrive ||
 		d.Bridge.Kind == document.KindRotary { // what was typed of the other stays, and is read

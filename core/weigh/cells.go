@@ -64,7 +64,7 @@ func (w *weigher) onCan(c *Column, t *trial, on capacitor.Installed) {
 	if a == nil {
 		return
 	}
-	mark := on.Over.Site.Mark()
+	mark := on.Site.Mark()
 	c.Best = unit.Text(a.Microfarad, "µF") + " run"
 	if on.StartEntered > 0 {
 		c.Best += " and " + unit.Text(on.StartEntered, "µF") + " to start"
@@ -107,7 +107,7 @@ func (w *weigher) onDrive(c *Column, t *trial, on drive.Installed) {
 	if on.Motor == nil || on.Profile == nil || on.View == nil {
 		return
 	}
-	s, v, mark := on.Over.Site, on.View, on.Over.Site.Mark()
+	s, v, mark := on.Site, on.View, on.Site.Mark()
 	if c.Best = on.Profile.Name; t.Doc.Bridge.Drive.Reactor != "" {
 		c.Best += reactorAhead
 	}

@@ -1,6 +1,7 @@
 package capacitor
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"strings"
@@ -14,10 +15,10 @@ import (
 	"graybridge/core/unit"
 )
 
-// Over is the capacitor bridge over a site: what was entered of it, read, solved
-// once, and judged. Its values are not to be changed.
-type Over struct {
-	Site         *site.Site // with the motor that readings on the bridge show, where they do
+// Read is what was entered of a capacitor bridge over a site. Readings on the running bridge show its
+// motor anew, where there are any.
+type Read struct {
+	Site         *site.Site
 	As           Entry
 	CornerTo     string
 	Entered      float64 // µF; 0 follows the plan
@@ -29,111 +30,153 @@ type Over struct {
 	Rounds       []Round // readings on the running bridge
 	Readings     []finding.Reading
 
-	Bridge  *Bridge // nil: there is nothing to solve
-	Answer  *Answer
-	Use     *UseVerdict
-	Trim    *TrimView
+	brief bool // no bands, no cans
+}
+
+// Solved is a capacitor bridge solved once, as far as it can be.
+type Solved struct {
+	Read
+	Bridge *Bridge // nil: there is nothing to solve
+	Answer *Answer
+	Trim   *TrimView
+
+	question  Question
+	twins     []twin
+	trimmed   []finding.Finding // what the readings say
+	noCircuit bool              // its joints short the lines, or give no coil its volts
+}
+
+// Judged is a capacitor bridge with what is said of it.
+type Judged struct {
+	Solved
+	Use  *UseVerdict
+	Said []finding.Finding
+
+	doubts []doubtful
+}
+
+// Shown is a capacitor bridge worked out: what was entered of it, read, solved once, judged and laid
+// out to be looked at. Its values are not to be changed.
+type Shown struct {
+	Judged
 	Combos  []Combo
 	Figures []finding.Figure
-	Said    []finding.Finding
-
-	brief    bool // no bands, no cans
-	question Question
-	twins    []twin
-	doubts   []doubtful
 }
 
 // Place puts the bridge over a site and works it out.
-func Place(e Entry, prices string, s *site.Site) *Over { return place(e, prices, s, false) }
+func Place(e Entry, prices string, s *site.Site) *Shown { return place(e, prices, s, false) }
 
 // Weigh is Place for a look from another bridge: what it says, without the bands and the
 // ways to make up its value.
-func Weigh(e Entry, prices string, s *site.Site) *Over { return place(e, prices, s, true) }
+func Weigh(e Entry, prices string, s *site.Site) *Shown { return place(e, prices, s, true) }
 
-func place(e Entry, prices string, s *site.Site, brief bool) *Over {
-	o := &Over{Site: s, As: e, brief: brief}
-	o.Readings = o.read(prices)
-	o.direction()
-	o.solve()
-	return o
+func place(e Entry, prices string, s *site.Site, brief bool) *Shown {
+	r := Read{Site: s, As: e, brief: brief}
+	r.Readings = read(&r, prices)
+	r.CornerTo = cmp.Or(e.CornerTo, wantedLine(s))
+	return show(judge(solved(r)))
 }
 
 // Readings is how the entries of the bridge are read where another bridge is chosen:
 // what was typed stays, and what cannot be read is said.
-func Readings(e Entry, s *site.Site) []finding.Reading { return (&Over{Site: s, As: e}).read("") }
+func Readings(e Entry, s *site.Site) []finding.Reading { return read(&Read{Site: s, As: e}, "") }
 
-func (o *Over) say(f ...finding.Finding) { o.Said = append(o.Said, f...) }
-
-// solve asks the circuit as wanted, with the readings taken on it counted in.
-func (o *Over) solve() {
+// solved asks the circuit as wanted, with the readings taken on it counted in.
+func solved(r Read) (o Solved) {
+	o.Read = r
 	if o.Site.Model == nil {
-		return
+		return o
 	}
-	if f, shorted := o.Site.Shorted(); shorted {
-		o.say(f)
-		return
-	}
-	if !o.Site.Fits() {
-		o.say(o.sayNone())
-		return
+	if _, shorted := o.Site.Shorted(); shorted || !o.Site.Fits() {
+		o.noCircuit = true
+		return o
 	}
 	if o.Bridge = o.Joined(o.Site.Wanted); o.Bridge == nil {
-		return
+		return o
 	}
-	o.question = o.ask(o.Bridge)
+	o.question = ask(&o.Read, o.Bridge)
 	var trim *Trim
 	if t, ok := o.question.Trim(o.Rounds); ok {
 		view, said := o.question.Show(t)
-		trim, o.Trim = &t, &view
-		o.say(said...)
-		if t.Fits && !o.refit(t) {
-			return
+		trim, o.Trim, o.trimmed = &t, &view, said
+		if t.Fits && !refit(&o, t) {
+			return o
 		}
 	}
 	a := o.question.Solve()
 	o.Answer = &a
 	o.question.Heat = o.Site.Heat(a.Usual.Strain())
-	if a.UsualRuns {
-		o.say(o.Site.JudgeHeatRun(a.Usual.Strain())...)
-	}
 	if o.Trim == nil {
 		o.Trim = &TrimView{Rounds: []RoundView{}, Next: []Expected{}}
 	}
 	if !o.brief {
-		o.twins = o.twinned(0)
-		o.foretell(o.Trim, trim)
+		o.twins = twinned(&o, 0)
+		foretell(&o, o.Trim, trim)
 	}
-	o.say(o.question.Judge(a)...)
-	o.judgeDoubt(a)
-	o.judgeDrop(a)
+	return o
+}
+
+// judge says what follows from what was solved.
+func judge(s Solved) (o Judged) {
+	o.Solved = s
+	sayTurns(&o)
+	if o.noCircuit {
+		if f, shorted := o.Site.Shorted(); shorted {
+			say(&o, f)
+		} else {
+			say(&o, sayNone(&o.Read))
+		}
+		return o
+	}
+	say(&o, o.trimmed...)
+	if o.Answer == nil {
+		return o
+	}
+	a := *o.Answer
+	if a.UsualRuns {
+		say(&o, o.Site.JudgeHeatRun(a.Usual.Strain())...)
+	}
+	say(&o, o.question.Judge(a)...)
+	judgeDoubt(&o, a)
+	judgeDrop(&o, a)
 	verdict := o.question.Verdict(a)
 	o.Use = &verdict
-	if o.brief {
-		return
+	if !o.brief {
+		say(&o, expect(&o.Solved, a)...)
 	}
-	o.Combos = o.question.Combos(a.Balance, o.Prices)
-	o.Figures = o.banded(figures(a, o.Site.Model, o.question.Heat, o.Site.Mark()))
-	o.say(o.expect(a)...)
+	return o
 }
+
+// show lays the bridge out, with the ways to make up its value.
+func show(j Judged) *Shown {
+	o := &Shown{Judged: j}
+	if a := o.Answer; a != nil && !o.brief {
+		o.Combos = o.question.Combos(a.Balance, o.Prices)
+		o.Figures = banded(&o.Solved, figures(*a, o.Site.Model, o.question.Heat, o.Site.Mark()))
+	}
+	return o
+}
+
+func say(o *Judged, f ...finding.Finding) { o.Said = append(o.Said, f...) }
 
 // None is said where no joint gives the coils their volts.
 const None = "capacitor.none"
 
 // refit puts the motor that the readings show in the place of the one fitted to the
 // plate alone: what was estimated is measured now.
-func (o *Over) refit(t Trim) bool {
+func refit(o *Solved, t Trim) bool {
 	o.Site = o.Site.With(t.Model, finding.Why{Formula: "Xm · " + unit.Three(t.Magnetising),
 		Numbers: unit.Text(t.Model.Eq.XmOhm, "Ω"), Section: finding.OnTrim,
 		Source: "refitted to your readings on the running bridge"}, t.CurveRead)
 	if o.Bridge = o.Joined(o.Site.Wanted); o.Bridge == nil {
 		return false
 	}
-	o.question = o.ask(o.Bridge)
+	o.question = ask(&o.Read, o.Bridge)
 	return true
 }
 
 // Room is what the bridge leaves the load.
-func (o *Over) Room() *load.Room {
+func (o *Solved) Room() *load.Room {
 	a := o.Answer
 	room := &load.Room{Mark: o.Site.Mark(), RatedNm: o.Site.Model.RatedTorqueNm, Continuous: a.Continuous,
 		Start: a.StartTorque}
@@ -144,7 +187,7 @@ func (o *Over) Room() *load.Room {
 }
 
 // read reads the capacitors: in circuit, in the drawer, for the start.
-func (o *Over) read(prices string) (readings []finding.Reading) {
+func read(o *Read, prices string) (readings []finding.Reading) {
 	d := o.As
 	one := func(field, typed, readAs string, bad bool, wanted string) {
 		r := finding.Reading{Path: "bridge." + field, Typed: typed, ReadAs: readAs}
@@ -196,38 +239,36 @@ var (
 	turnsTo   = map[string]string{"L1": "clockwise", "L2": "anticlockwise"}
 )
 
-// direction decides which supply line the capacitor goes to: to L1 turns
-// forward, which facing the shaft end is clockwise when U, V, W are marked as
-// the standard has it.
-func (o *Over) direction() {
-	want := "L1"
-	if o.Site.Load.Turn == load.Anti {
-		want = "L2"
+// wantedLine is the supply line that the capacitor goes to: to L1 turns forward, which facing
+// the shaft end is clockwise when U, V, W are marked as the standard has it.
+func wantedLine(s *site.Site) string {
+	if s.Load.Turn == load.Anti {
+		return "L2"
 	}
-	o.CornerTo = o.As.CornerTo
-	if o.CornerTo == "" {
-		o.CornerTo = want
-	}
+	return "L1"
+}
+
+// sayTurns says which way it turns with the capacitor on its line.
+func sayTurns(o *Judged) {
 	if !o.Site.Fits() {
 		return
 	}
-	turns := turnsTo
-	other := OtherLine[o.CornerTo]
-	f := o.sayDirection(turns, other)
+	want := wantedLine(o.Site)
+	f := sayDirection(&o.Read, turnsTo, OtherLine[o.CornerTo])
 	if o.Site.Load.Turn != load.Either && o.CornerTo != want {
-		f.Grade, f.Sentence = finding.Caution, o.turnsOther(turns)
+		f.Grade, f.Sentence = finding.Caution, turnsOther(&o.Read, turnsTo)
 		f.Cures = []finding.Cure{{Label: "Capacitor to " + want, Path: "bridge.corner_to", Value: want}}
 		f.Entries = []string{"bridge.corner_to", "load.turn"}
 	}
-	o.say(f)
+	say(o, f)
 }
 
 // Joined compiles the circuit for some joints; nil where it cannot be solved.
-func (o *Over) Joined(joints leads.Joints) *Bridge {
-	return o.fed(site.Fed{Joints: joints})
+func (o *Read) Joined(joints leads.Joints) *Bridge {
+	return fed(o, site.Fed{Joints: joints})
 }
 
-func (o *Over) fed(f site.Fed) *Bridge {
+func fed(o *Read, f site.Fed) *Bridge {
 	coils, inside := o.Site.CoilsOf(f)
 	to := o.CornerTo
 	if f.OtherLine {
@@ -244,7 +285,7 @@ func (o *Over) fed(f site.Fed) *Bridge {
 	return b
 }
 
-func (o *Over) ask(b *Bridge) Question {
+func ask(o *Read, b *Bridge) Question {
 	return Question{
 		Bridge: b, Kind: o.Site.Load.Kind, Usual: o.Site.Load.Usual, Lightest: o.Site.Load.Lightest,
 		Heaviest:  o.Site.Load.Heaviest,
@@ -267,7 +308,7 @@ type Seen struct {
 
 // seen is a point as relay and wire see it. The motor lead to the line the capacitor
 // hangs on carries the supply's amps less the capacitor's.
-func (o *Over) seen(p Point) Seen {
+func seen(o *Read, p Point) Seen {
 	if len(p.Windings) == 0 {
 		return Seen{}
 	}
@@ -276,7 +317,7 @@ func (o *Over) seen(p Point) Seen {
 }
 
 // expect is the reading to take, said before it is taken.
-func (o *Over) expect(a Answer) []finding.Finding {
+func expect(o *Solved, a Answer) []finding.Finding {
 	if !a.UsualRuns {
 		return nil
 	}
@@ -284,11 +325,11 @@ func (o *Over) expect(a Answer) []finding.Finding {
 	if s["supply"] == nil {
 		return nil
 	}
-	return []finding.Finding{o.sayExpect(a, s)}
+	return []finding.Finding{sayExpect(&o.Read, a, s)}
 }
 
 // RulerTo is the greatest µF that a ruler for this motor shows.
-func (o *Over) RulerTo() float64 {
+func (o *Solved) RulerTo() float64 {
 	top := o.Answer.Microfarad
 	for _, s := range o.Answer.Schools {
 		top = max(top, s.Microfarad)
@@ -303,7 +344,7 @@ func (o *Over) RulerTo() float64 {
 // Best is the µF with the least worst winding at the usual load for some joints, that
 // winding's share of plate and the torque at standstill. ok is false where the load is
 // not carried; microfarad is then 0 where there is nothing to solve.
-func (o *Over) Best(joints leads.Joints) (microfarad, share, start float64, ok bool) {
+func (o *Solved) Best(joints leads.Joints) (microfarad, share, start float64, ok bool) {
 	b := o.Joined(joints)
 	if b == nil {
 		return 0, 0, 0, false
@@ -324,7 +365,7 @@ func (o *Over) Best(joints leads.Joints) (microfarad, share, start float64, ok b
 }
 
 // Case is the circuit of some joints as an open file, at the speed where it settles.
-func (o *Over) Case(joints leads.Joints) (c circuit.BenchCase, ok bool) {
+func (o *Solved) Case(joints leads.Joints) (c circuit.BenchCase, ok bool) {
 	b := o.Joined(joints)
 	if b == nil {
 		return c, false
