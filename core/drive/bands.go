@@ -18,7 +18,7 @@ type like struct {
 }
 
 // likes are the twins of the motor at the point on the dial, worked out once.
-func (o *Over) likes() []like {
+func likes(o *Solved) []like {
 	if o.like != nil {
 		return o.like
 	}
@@ -36,8 +36,8 @@ func (o *Over) likes() []like {
 
 // Spread is the band of speed and of amps at the point on the dial under the usual load,
 // over motors that would print the same plate.
-func (o *Over) Spread() (rpm, amps site.Band) {
-	for _, l := range o.likes() {
+func (o *Solved) Spread() (rpm, amps site.Band) {
+	for _, l := range likes(o) {
 		if l.ok {
 			rpm.Add(l.RPM)
 			amps.Add(l.Amps)
@@ -52,16 +52,16 @@ const inputDoubt = 0.08
 
 // input is what the line's volts, and what the drive itself is not known to take, make of its
 // rated input; for the last the draw of a can is used that is not here.
-func (o *Over) input(t site.Twin) float64 { return (1 + inputDoubt*t.U[site.DoubtCan]) / t.Line }
+func input(o *Placed, t site.Twin) float64 { return (1 + inputDoubt*t.U[site.DoubtCan]) / t.Line }
 
 // banded gives the figures of the drive where they may lie.
-func (o *Over) banded(figures []finding.Figure) []finding.Figure {
+func banded(o *Solved, figures []finding.Figure) []finding.Figure {
 	all := site.Bands{}
-	for _, l := range o.likes() {
+	for _, l := range likes(o) {
 		all.Add("continuous", l.Continuous)
 		all.Add("short", l.Short)
 		all.Add("volts", l.Line*o.Site.Feed.Volts)
-		all.Add("input", o.Weighed.LineAmps*o.input(l.Twin))
+		all.Add("input", o.Weighed.LineAmps*input(&o.Placed, l.Twin))
 		if l.ok {
 			all.Add("motor", l.Amps)
 			all.Add("speed", l.RPM)
@@ -72,12 +72,12 @@ func (o *Over) banded(figures []finding.Figure) []finding.Figure {
 }
 
 // SupplyFigures are the volts and amps of the line with the drive on it.
-func (o *Over) SupplyFigures(d *supply.Draw) []finding.Figure {
+func (o *Placed) SupplyFigures(d *supply.Draw) []finding.Figure {
 	return site.Banded(o.Site.Supply.Figures(d), supply.Units, func(yield func([]finding.Figure) bool) {
 		for _, t := range o.Site.Twins(0) {
 			own := o.Site.Supply
 			own.Volts *= t.Line
-			if !yield(own.Figures(own.Ramped(d.RunAmps*o.input(t), d.Mark))) {
+			if !yield(own.Figures(own.Ramped(d.RunAmps*input(o, t), d.Mark))) {
 				return
 			}
 		}
@@ -85,10 +85,10 @@ func (o *Over) SupplyFigures(d *supply.Draw) []finding.Figure {
 }
 
 // LoadFigures set what the load asks beside what the drive leaves it on the dial.
-func (o *Over) LoadFigures() []finding.Figure {
+func (o *Solved) LoadFigures() []finding.Figure {
 	room := o.Room()
 	return site.Banded(o.Site.Load.Figures(room), load.Units, func(yield func([]finding.Figure) bool) {
-		for _, l := range o.likes() {
+		for _, l := range likes(o) {
 			one := *room
 			one.Continuous, one.Start = l.Continuous, l.Short
 			if l.ok && room.RPM > 0 {
@@ -103,7 +103,7 @@ func (o *Over) LoadFigures() []finding.Figure {
 
 // judgeDoubt says where the verdict at the dial may flip: what the load asks over what the
 // cooling carries, for motors and loads that fit what was said.
-func (o *Over) judgeDoubt(p Point) {
+func judgeDoubt(o *Shown, p Point) {
 	if !p.Carries || !(p.Continuous > 0) {
 		return
 	}

@@ -36,7 +36,7 @@ func (c Chosen) reach(khz float64) float64 {
 }
 
 // judgeCable says what a long cable and a high carrier do to motor and line.
-func (o *Over) judgeCable() {
+func judgeCable(o *Shown) {
 	c, p := o.Chosen, o.Profile
 	khz := c.carrier(p)
 	if reach := c.reach(khz); c.CableM > reach {

@@ -55,13 +55,13 @@ func readCandidates(text string) (out []offered) {
 }
 
 // candidates weighs the drives that may be bought.
-func (o *Over) candidates() []Candidate {
+func candidates(o *Placed) []Candidate {
 	out := []Candidate{}
 	for _, at := range o.bought {
 		if at.profile == nil {
 			continue
 		}
-		one, w := o.offer(at.profile)
+		one, w := offer(o, at.profile)
 		c := Candidate{Plate: at.plate, Name: candidateNamed(at.profile), Price: at.price, Grade: one.Grade,
 			Words: one.Words, Text: strings.ReplaceAll(one.Text, at.profile.Name, "It")}
 		if one.Grade != finding.Stop {
@@ -73,13 +73,13 @@ func (o *Over) candidates() []Candidate {
 }
 
 // shopping is what a drive for this job must have, to be taken into a shop.
-func (o *Over) shopping() []string {
+func shopping(o *Placed) []string {
 	line := o.Site.Supply.Volts
 	share, _ := o.Chosen.Derate(&Profile{Input: Input{Phases: 1}, CarrierFree: usualCarrierKHz,
 		CarrierOf: usualCarrierKHz, AmbientC: usualAmbientC, AltitudeM: usualAltitudeM})
 	amps := o.PlateAmps() * float64(o.Chosen.Count) / share
 	out := []string{shopAmps(math.Ceil(amps/0.9*10)/10, o.Site.Plate.ShaftWatts), shopInput(line)}
-	if volts := o.plateVolts(); volts > 1.05*line {
+	if volts := plateVolts(o); volts > 1.05*line {
 		out = append(out, shopDoubles(line, volts))
 	} else {
 		out = append(out, shopOutput(math.Round(volts)))

@@ -12,7 +12,7 @@ import (
 )
 
 // Room is what the drive leaves the load at the point on the dial.
-func (o *Over) Room() *load.Room {
+func (o *Solved) Room() *load.Room {
 	p := o.View.Point
 	room := &load.Room{Mark: o.Site.Mark(), RatedNm: o.Site.Model.RatedTorqueNm, Continuous: p.Continuous,
 		Start: p.Short, StartBy: startBy, GoodBy: "the motor"}
@@ -31,7 +31,7 @@ type Noted struct {
 // Guard sizes breaker and wire by the drive's rated input, judges what is there, and
 // says that the drive itself is the motor's overload relay. mend is what would cure a breaker
 // that does not guard its wire.
-func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Finding, mend []finding.Cure) {
+func (o *Solved) Guard(noted Noted) (figures []finding.Figure, said []finding.Finding, mend []finding.Cure) {
 	weighed, earth := *o.Weighed, o.Earth
 	rules := o.Site.Wires()
 	g := site.LineGuard{Wires: rules, Breaker: noted.Breaker, Conductor: noted.Conductor, Amps: weighed.LineAmps,
@@ -53,7 +53,7 @@ func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Find
 		fig("conductor", "Line wire", table.Wire(weighed.Conductor), "copper, earth "+table.Wire(earth)+"; planning",
 			g.Need()),
 		fig("motor-wire", "Motor wire", table.Wire(weighed.MotorWire), "drive to motor; planning", motor),
-		fig("overload", "Overload", unit.Text(o.overload(), "A"), o.overloadNote(), o.overload()),
+		fig("overload", "Overload", unit.Text(overload(&o.Placed), "A"), overloadNote(&o.Placed), overload(&o.Placed)),
 	}
 	say := func(f finding.Finding) {
 		f.Bay, f.Planning, f.Why = finding.Protection, true, why
@@ -88,7 +88,7 @@ func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Find
 	if weighed.MotorWire != (unit.Conductor{}) {
 		say(sayMotorWire(weighed, motor))
 	}
-	for _, f := range o.sayOverload() {
+	for _, f := range sayOverload(&o.Placed) {
 		say(f)
 	}
 	return figures, said, g.Mend()

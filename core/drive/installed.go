@@ -19,10 +19,10 @@ import (
 // Installed is a drive in a plan.
 type Installed struct {
 	bridge.Ground
-	*Over
+	*Shown
 }
 
-func (w Installed) Refitted() *site.Site    { return w.Over.Site }
+func (w Installed) Refitted() *site.Site    { return w.Site }
 func (w Installed) Read() []finding.Reading { return w.Readings }
 func (w Installed) Says() []finding.Finding { return w.Said }
 func (w Installed) Settled() bool           { return w.Weighed != nil }

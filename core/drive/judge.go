@@ -17,7 +17,7 @@ import (
 // judgeDrive says what follows for speed, ramps and sheet.
 //
 // Long: a list of rules, each by itself, in the order in which they are said.
-func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange []string) {
+func judge(o *Shown, v *View, m, heavy Motor, up, down Ramp, cut []Row, strange []string) {
 	say := func(id string, g finding.Grade, sentence, detail, entry string, cures ...finding.Cure) *finding.Finding {
 		f := finding.Finding{ID: id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail,
 			Cures: cures, Why: []finding.Why{{Formula: "torque, amps and slip of the fitted motor at that hertz and " +
@@ -39,15 +39,15 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		blowerHelps(m, v.Point) {
 		f.Cures = []finding.Cure{{Label: "It has a blower", Path: "drive.cooling", Value: string(Blower)}}
 	}
-	o.judgeWarmth(f, v.Point, m.cooled(v.Point))
-	o.judgeDoubt(v.Point)
+	judgeWarmth(o, f, v.Point, m.cooled(v.Point))
+	judgeDoubt(o, v.Point)
 	if least := o.Chosen.LeastHz; least > 0 {
 		if pt, err := m.At(least); err == nil && (!pt.Carries || pt.Heat > 1.001) {
 			say("drive.range", finding.Caution, leastTooSlow(least, pt), leastTooSlowDetail, "drive.least")
 		}
 	}
 	if o.Chosen.MostHz > 0 && len(v.Caps) > 0 && o.Chosen.MostHz > 1.001*v.Caps[0].Hz {
-		say("drive.most", finding.Caution, o.mostHertz(v), "Reason: "+v.Caps[0].Reason+".", "drive.most",
+		say("drive.most", finding.Caution, mostHertz(&o.Placed, v), "Reason: "+v.Caps[0].Reason+".", "drive.most",
 			finding.Cure{Label: "Take " + unit.Text(v.TopHz, "Hz"), Path: "drive.most",
 				Value: unit.Plain(math.Floor(v.TopHz*10)/10) + " Hz"})
 	}
@@ -88,7 +88,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		say("drive.unheard", finding.Note, noSettingFor(v), noSettingForDetail, "")
 	}
 	if len(v.Sheet) == 0 && o.Profile.ID != "" && len(o.Profile.Parameters)+len(o.Profile.Jumpers) == 0 {
-		say("drive.judged-only", finding.Note, o.judgedOnly(), judgedOnlyDetail, "drive.profile")
+		say("drive.judged-only", finding.Note, judgedOnly(&o.Placed), judgedOnlyDetail, "drive.profile")
 	}
 	if len(strange) > 0 {
 		slices.Sort(strange)
@@ -115,9 +115,9 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 			say(finding.DriveInspection, finding.Open, inspectionOpen(open), inspectionOpenDetail, "drive.second_hand")
 		}
 	}
-	if top, wants := o.Chosen.TopVolt, o.plateVolts(); top > 0 && top < o.Site.Supply.Volts-1 {
-		x := say("drive.top-volts", finding.Note, o.voltsSetting(top),
-			o.voltsSettingDetail(top, wants), "drive.top_volts")
+	if top, wants := o.Chosen.TopVolt, plateVolts(&o.Placed); top > 0 && top < o.Site.Supply.Volts-1 {
+		x := say("drive.top-volts", finding.Note, voltsSetting(&o.Placed, top),
+			voltsSettingDetail(&o.Placed, top, wants), "drive.top_volts")
 		x.Figure, x.Limit, x.Measure = unit.Whole(top, "V"), unit.Whole(wants, "V")+" wanted by the motor",
 			finding.Against(top, finding.AtLeast, 0.95*wants, "V")
 		if top < 0.95*wants {
@@ -127,7 +127,7 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	if s := o.Chosen.SinkOhms; s > 1 {
 		say(finding.DriveSink, finding.Stop, sinkNotEarthed(s), sinkNotEarthedDetail, "drive.sink_ohm")
 	}
-	o.judgeCable()
+	judgeCable(o)
 	names := leads.PrintJoint(o.Site.Hand.Kind.Terminals()[:min(3, len(o.Site.Hand.Kind.Terminals()))],
 		o.Site.Hand.Naming)
 	turn := sayDirection(names)
@@ -138,11 +138,11 @@ func (o *Over) judge(v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	}
 	o.say(turn)
 	o.say(sayLink(v))
-	o.settleGood(v)
+	settleGood(o, v)
 }
 
 // settleGood leaves no good word about speed and start under a stop of the same drive.
-func (o *Over) settleGood(v *View) {
+func settleGood(o *Shown, v *View) {
 	i := slices.IndexFunc(o.Said, func(f finding.Finding) bool { return f.Grade == finding.Stop })
 	if i < 0 {
 		return
@@ -164,7 +164,7 @@ func blowerHelps(m Motor, p Point) bool {
 
 // judgeWarmth says how long a speed may be held that the cooling does not carry for good,
 // and what the owner's runs and rests make of it; and what a heat run there showed.
-func (o *Over) judgeWarmth(f *finding.Finding, p Point, s machine.Strain) {
+func judgeWarmth(o *Shown, f *finding.Finding, p Point, s machine.Strain) {
 	if !p.Carries {
 		return
 	}

@@ -14,7 +14,7 @@ import (
 )
 
 // over is a 0.75 kW mill on a drive.
-func over(e Entry, insulation string) *Over {
+func over(e Entry, insulation string) *Shown {
 	p := plate.Entry{Power: "0.75 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "3.8/2.2", RPM: "925", Hertz: "50",
 		PowerFactor: "0.68", Phases: "3", Insulation: insulation}
 	took := Take(e)
@@ -22,7 +22,7 @@ func over(e Entry, insulation string) *Over {
 		Load: load.Entry{Kind: machine.Constant, Share: "60 %"}}, took.Feed))
 }
 
-func grades(o *Over) map[string]finding.Grade {
+func grades(o *Shown) map[string]finding.Grade {
 	out := map[string]finding.Grade{}
 	for _, f := range o.Said {
 		out[f.ID] = f.Grade

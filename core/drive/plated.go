@@ -227,7 +227,7 @@ func (p *Profile) byFunction(wants map[Function]Want) []Row {
 }
 
 // judgePlate says what a drive by its plate hangs on.
-func (o *Over) judgePlate() {
+func judgePlate(o *Shown) {
 	p := o.Profile
 	if p == nil || p.plate == nil {
 		return
@@ -252,14 +252,14 @@ func (o *Over) judgePlate() {
 		say(finding.Finding{ID: "drive.screws", Grade: finding.Open, Sentence: whichScrews,
 			Detail: whichScrewsDetail, Entries: []string{"drive.motor_screws"}})
 	}
-	if open := o.codesOpen(); open > 0 {
+	if open := codesOpen(&o.Solved); open > 0 {
 		say(finding.Finding{ID: "drive.codes", Grade: finding.Note, Sentence: codesToFill(open),
 			Detail: codesToFillDetail, Entries: []string{"drive.codes"}})
 	}
 }
 
 // codesOpen is how many lines of the sheet have no code yet.
-func (o *Over) codesOpen() (n int) {
+func codesOpen(o *Solved) (n int) {
 	for _, r := range o.View.Sheet {
 		if r.Code == "" {
 			n++

@@ -14,18 +14,18 @@ import (
 )
 
 // State solves some joints as if they were fed.
-func (o *Over) State(id string, f site.Fed, known bool) site.State {
+func (o *Solved) State(id string, f site.Fed, known bool) site.State {
 	s, live, solve := o.Site.Begin(id, f, known, func(lines string) string {
 		return deadShort(lines)
 	})
 	if solve {
-		o.settle(&s, live)
+		settle(o, &s, live)
 	}
 	return s
 }
 
 // driveCase is the circuit of some joints on the drive at the dial's hertz.
-func (o *Over) Case(f site.Fed) *circuit.Circuit {
+func (o *Solved) Case(f site.Fed) *circuit.Circuit {
 	coils, inside := o.Site.CoilsOf(f)
 	m := o.Motor.ModelAt(o.Hertz)
 	c := &circuit.Circuit{FrequencyHz: o.Hertz, Reference: "N", Elements: []circuit.Element{},
@@ -43,7 +43,7 @@ func (o *Over) Case(f site.Fed) *circuit.Circuit {
 // solveDrive fills a state's figures on the drive.
 //
 // Long: one state, figure by figure, with its verdict last.
-func (o *Over) settle(s *site.State, f site.Fed) {
+func settle(o *Solved, s *site.State, f site.Fed) {
 	if o.Motor == nil {
 		s.Solved, s.Verdict = false, chooseFirst
 		return
@@ -115,7 +115,7 @@ func (o *Over) settle(s *site.State, f site.Fed) {
 		s.Grade, s.Verdict = finding.Note, nothingFlows
 	case s.Runs && most > 1.001*o.Weighed.Have/float64(o.Chosen.Count):
 		s.Grade = finding.Stop
-		s.Verdict = o.tripsAsked(fedText, most)
+		s.Verdict = tripsAsked(o, fedText, most)
 	case !s.Runs && most > limit:
 		s.Grade, s.Trips = finding.Stop, true
 		s.Verdict = tripsAt(fedText, hz, coil, worst)

@@ -108,9 +108,9 @@ const startBy = "for a minute, at the drive's limit of amps"
 
 // overload is what the drive's own overload is set to, in A: the plate's amps in these joints, of
 // all its motors together.
-func (o *Over) overload() float64 { return o.PlateAmps() * float64(o.Chosen.Count) }
+func overload(o *Placed) float64 { return o.PlateAmps() * float64(o.Chosen.Count) }
 
-func (o *Over) overloadNote() string {
+func overloadNote(o *Placed) string {
 	if o.Chosen.Count > 1 {
 		return fmt.Sprintf("in the drive, for %d motors together; each has its own relay, set to %s", o.Chosen.Count,
 			unit.Text(o.PlateAmps(), "A"))
@@ -118,13 +118,13 @@ func (o *Over) overloadNote() string {
 	return "in the drive: plate amps in these joints"
 }
 
-func (o *Over) sayOverload() []finding.Finding {
+func sayOverload(o *Placed) []finding.Finding {
 	if n := o.Chosen.Count; n > 1 {
 		return []finding.Finding{{ID: "protection.overload", Grade: finding.Note,
 			Sentence: fmt.Sprintf("Each of the %d motors needs its own overload relay, set to %s.", n,
 				unit.Text(o.PlateAmps(), "A")),
 			Detail: fmt.Sprintf("The drive's own overload is set to the sum, %s: it cannot see one motor alone.",
-				unit.Text(o.overload(), "A"))}}
+				unit.Text(overload(o), "A"))}}
 	}
 	return []finding.Finding{{ID: "protection.overload", Grade: finding.Note,
 		Sentence: fmt.Sprintf("The drive is the motor's overload relay, at %s.", unit.Text(o.PlateAmps(), "A")),
@@ -147,7 +147,7 @@ func sayLink(v *View) finding.Finding {
 		Detail:   "It holds several hundred volts, lamp or no lamp."}
 }
 
-func (o *Over) sayNone() finding.Finding {
+func sayNone(o *Placed) finding.Finding {
 	return finding.Finding{ID: finding.DriveNone, Bay: finding.Bridge, Grade: finding.Open,
 		Sentence: "Which drive? It is chosen by amps.", Detail: fmt.Sprintf("The motor asks %s in these joints. "+
 			"Type what stands on yours, or choose one that is known here.",

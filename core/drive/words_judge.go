@@ -25,7 +25,7 @@ func leastTooSlow(least float64, pt Point) string {
 const leastTooSlowDetail = "Not slower for long than the torque for good allows: a blower, a larger motor, or other " +
 	"sheaves and more hertz."
 
-func (o *Over) mostHertz(v *View) string {
+func mostHertz(o *Placed, v *View) string {
 	return fmt.Sprintf("Most hertz %s is too much; the sheet takes %s.", unit.Text(o.Chosen.MostHz, "Hz"),
 		unit.Text(v.TopHz, "Hz"))
 }
@@ -58,7 +58,7 @@ func noSettingFor(v *View) string {
 const noSettingForDetail = "What it cannot be told must be held some other way: an overload relay at the motor, a " +
 	"person, a stop in the mechanism."
 
-func (o *Over) judgedOnly() string {
+func judgedOnly(o *Placed) string {
 	return o.Profile.Name + " is judged only: its profile has no codes."
 }
 
@@ -80,12 +80,12 @@ func inspectionOpen(open int) string {
 
 const inspectionOpenDetail = "A second-hand drive is looked at, reset and read before it is wired."
 
-func (o *Over) voltsSetting(top float64) string {
+func voltsSetting(o *Placed, top float64) string {
 	return fmt.Sprintf("It can be set to %s at most; the wall has %s.", unit.Whole(top, "V"),
 		unit.Whole(o.Site.Supply.Volts, "V"))
 }
 
-func (o *Over) voltsSettingDetail(top, wants float64) string {
+func voltsSettingDetail(o *Placed, top, wants float64) string {
 	return fmt.Sprintf("The motor gets its volts per hertz up to %s; above, torque falls as above base speed.",
 		unit.Text(math.Min(1, top/wants)*o.Site.Model.FrequencyHz, "Hz"))
 }

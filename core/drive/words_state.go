@@ -22,7 +22,7 @@ func halvesFight(one, two string) string {
 
 const nothingFlows = "Fed like this nothing flows: no coil stands between the drive's outputs."
 
-func (o *Over) tripsAsked(fedText string, most float64) string {
+func tripsAsked(o *Solved, fedText string, most float64) string {
 	return fmt.Sprintf("%srun until the drive trips: %s asked, %s has %s.", fedText, site.AmpsText(most),
 		o.Profile.Name, unit.Text(o.Weighed.Have, "A"))
 }

@@ -130,7 +130,7 @@ func swapped(on *dc.Installed, other *drive.Installed, name string) Swap {
 	keepHeat, swapHeat := v.Point.Asked/math.Max(1e-6, v.Point.Good), heat.Heat
 	add("Of what it carries for good, at the dial", unit.Percent(keepHeat), unit.Percent(swapHeat),
 		more(swapHeat, keepHeat))
-	state := other.State("wanted", site.Fed{Joints: other.Over.Site.Wanted}, true)
+	state := other.State("wanted", site.Fed{Joints: other.Site.Wanted}, true)
 	add("From the line", v.Point.Line, site.AmpsText(state.Supply), more(state.Supply, on.Dial.LineAmps))
 	add("Noise", "hum at twice the line’s hertz, brushes", "a whistle of its carrier, fainter as that rises", "")
 	add("To look after", "brushes and commutator: wear with amps and speed, dust",

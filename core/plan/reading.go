@@ -92,7 +92,7 @@ func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entr
 	ground := bridge.Ground{AsRead: r.site, Protection: r.guard}
 	switch d.Bridge.Kind {
 	case document.KindDrive:
-		r.bridge = drive.Installed{Ground: ground, Over: taken.Place(r.site)}
+		r.bridge = drive.Installed{Ground: ground, Shown: taken.Place(r.site)}
 	case document.KindRotary:
 		over := known
 		if over == nil {

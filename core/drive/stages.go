@@ -102,24 +102,34 @@ func (t Taken) Feed(lineVolts float64) site.Feed {
 	return f
 }
 
-// Over is a drive over a site: weighed, set, wired and judged once. Its values are not
-// to be changed.
-type Over struct {
+// Placed is a drive as entered, over a site.
+type Placed struct {
 	Taken
-	Site    *site.Site
+	Site *site.Site
+}
+
+// Solved is a drive weighed, set and wired over its site.
+type Solved struct {
+	Placed
 	View    *View  // nil: there is no motor to drive
 	Motor   *Motor // nil: no drive is chosen
 	Weighed *Weighed
 	Hertz   float64 // on the dial
 	Earth   unit.Conductor
-	Said    []finding.Finding
 
 	like []like // nil until asked for
 }
 
+// Shown is a drive over a site, worked out once, with what is said of it. Its values are not
+// to be changed.
+type Shown struct {
+	Solved
+	Said []finding.Finding
+}
+
 // Place puts the drive over a site and works it out.
-func (t Taken) Place(s *site.Site) *Over {
-	o := &Over{Taken: t, Site: s}
+func (t Taken) Place(s *site.Site) *Shown {
+	o := &Shown{Solved: Solved{Placed: Placed{t, s}}}
 	if s.Model == nil {
 		return o
 	}
@@ -127,22 +137,21 @@ func (t Taken) Place(s *site.Site) *Over {
 		o.say(f)
 		return o
 	}
-	o.work()
+	work(o)
 	return o
 }
 
 // Offers weighs every known drive, and the owner's own, against a site on another bridge,
 // in the place and with the controls that were entered for a drive.
 func Offers(s *site.Site, e Entry) []Offer {
-	o := Over{Taken: Take(e), Site: s}
-	return o.offers()
+	return offers(&Placed{Take(e), s})
 }
 
-func (o *Over) say(f ...finding.Finding) { o.Said = append(o.Said, f...) }
+func (o *Shown) say(f ...finding.Finding) { o.Said = append(o.Said, f...) }
 
 // work weighs, sets, wires and judges the drive.
-func (o *Over) work() {
-	v := &View{Choices: o.offers(), Candidates: o.candidates(), Shopping: o.shopping(),
+func work(o *Shown) {
+	v := &View{Choices: offers(&o.Placed), Candidates: candidates(&o.Placed), Shopping: shopping(&o.Placed),
 		Figures: []finding.Figure{}, Envelope: []Point{}, Caps: []Cap{}, Map: []Command{},
 		Sheet: []Row{}, Unheard: []string{}, Wiring: []Wire{},
 		Never: NeverWired(), Inspection: []Step{}, Restore: []string{}, Displays: []string{}, Quirks: []string{},
@@ -151,10 +160,10 @@ func (o *Over) work() {
 	o.View = v
 	p := o.Profile
 	if p == nil {
-		o.say(o.sayNone())
+		o.say(sayNone(&o.Placed))
 		return
 	}
-	m, start := o.motorFor(p, o.Site.Feed.Volts)
+	m, start := motorFor(&o.Placed, p, o.Site.Feed.Volts)
 	// The whole duty: the heaviest load bounds the speed, the start the ramp up, and the
 	// lightest, which hardly brakes, the ramp down.
 	heavy, starting, light := m, m, m
@@ -172,14 +181,14 @@ func (o *Over) work() {
 		}
 		up = starting.Up(top, o.Chosen.UpS)
 	}
-	asks := o.asks(down.Trips)
+	asks := asks(&o.Placed, down.Trips)
 	asks.Start = start
 	weighed, said := o.Chosen.Choose(p, asks)
 	o.say(said...)
 	o.Motor, o.Weighed = &m, &weighed
-	at := o.dialHz(top)
+	at := dialHz(&o.Placed, top)
 	o.Hertz = at
-	wants := o.Chosen.Wants(p, o.plate(), o.Site.Supply.Volts, o.Site.Supply.Hertz, m, top, up, down)
+	wants := o.Chosen.Wants(p, plateOf(&o.Placed), o.Site.Supply.Volts, o.Site.Supply.Hertz, m, top, up, down)
 	o.say(o.Chosen.Control(p, wants)...)
 	rows, unheard, cut := p.Sheet(wants, o.Chosen.SecondHand == "yes")
 	if p.plate != nil {
@@ -208,7 +217,7 @@ func (o *Over) work() {
 		awg, _ := table.EarthAWG(weighed.Breaker)
 		o.Earth = unit.Conductor{AWG: awg}
 	}
-	v.Wiring = o.Chosen.Wiring(p, weighed, o.Earth, o.motorEnds())
+	v.Wiring = o.Chosen.Wiring(p, weighed, o.Earth, motorEnds(&o.Placed))
 	if o.Chosen.SecondHand == "yes" {
 		v.Inspection = o.Chosen.Inspection(p, o.Site.Supply.Volts)
 	}
@@ -216,16 +225,16 @@ func (o *Over) work() {
 		append(v.Quirks, p.Quirks...)
 	v.WaitText = unit.Plain(p.WaitMinutes) + unit.Space + "min"
 	v.BoxText = placeWords(p)
-	v.Figures = o.banded(o.figures(p, weighed, v))
-	o.judge(v, m, heavy, up, down, cut, strange)
-	o.judgePlate()
+	v.Figures = banded(&o.Solved, figures(&o.Placed, p, weighed, v))
+	judge(o, v, m, heavy, up, down, cut, strange)
+	judgePlate(o)
 	v.Up, v.Down = finite(up), finite(down)
 }
 
 // driveMotor is the motor as a drive sees it, in the joints wanted, under a share
 // of its load, and what that drive brings off at standstill.
-func (o *Over) motorFor(p *Profile, feed float64) (Motor, Brought) {
-	m := Motor{Model: o.Site.Model, LineVolts: o.plateVoltsAt(feed), LineAmps: o.PlateAmps(), OutVolts: feed,
+func motorFor(o *Placed, p *Profile, feed float64) (Motor, Brought) {
+	m := Motor{Model: o.Site.Model, LineVolts: plateVoltsAt(o, feed), LineAmps: o.PlateAmps(), OutVolts: feed,
 		LimitShare: 1.5, Cooling: o.Chosen.Cooling, DutyRatio: o.Site.Plate.InverterDuty,
 		Load: o.Site.Load.At(o.Site.Load.Usual), Inertia: o.Site.Load.Inertia + machine.RotorInertia(o.Site.Model)}
 	if m.Cooling == "" {
@@ -235,25 +244,25 @@ func (o *Over) motorFor(p *Profile, feed float64) (Motor, Brought) {
 	}
 	share, _ := o.Chosen.Derate(p)
 	m.LimitShare = math.Min(1.5, p.Output.Overload*share*p.Output.Amps/(m.LineAmps*float64(o.Chosen.Count)))
-	b := m.Boost(1.15 * o.startAsked())
+	b := m.Boost(1.15 * startAsked(o))
 	m.BoostShare = b.Share
 	return m, b
 }
 
 // startAsked is the torque at standstill over rated that a drive must bring off:
 // what the load asks, and a fifth for grease and belts in any case.
-func (o *Over) startAsked() float64 { return math.Max(0.2, o.Site.Load.StartShare()) }
+func startAsked(o *Placed) float64 { return math.Max(0.2, o.Site.Load.StartShare()) }
 
 // plateVolts and PlateAmps are the plate's, carried to the joints wanted: what
 // the drive's output must be for the coils to see their own.
-func (o *Over) plateVolts() float64 { return o.plateVoltsAt(o.Site.Feed.Volts) }
+func plateVolts(o *Placed) float64 { return plateVoltsAt(o, o.Site.Feed.Volts) }
 
-func (o *Over) plateVoltsAt(feed float64) float64 {
+func plateVoltsAt(o *Placed, feed float64) float64 {
 	r := leads.Reachable(o.Site.Hand.Kind, o.Site.Inner, feed, o.Site.Column.Winding(), 1)
 	return feed / math.Max(0.01, r[0].Ratio)
 }
 
-func (o *Over) PlateAmps() float64 {
+func (o *Placed) PlateAmps() float64 {
 	amps := o.Site.Model.WindingAmps
 	way := leads.Name(o.Site.Hand.Kind, o.Site.Wanted)
 	if o.Site.Hand.Kind == leads.Three {
@@ -268,21 +277,21 @@ func (o *Over) PlateAmps() float64 {
 	return amps
 }
 
-func (o *Over) asks(resistor bool) Asks {
+func asks(o *Placed, resistor bool) Asks {
 	return Asks{Rules: o.Site.Wires(), Line: o.Site.Supply.Volts, ShaftWatts: o.Site.Plate.ShaftWatts,
 		LineAmps: o.PlateAmps(), Efficiency: o.Site.Plate.Efficiency.Value,
-		StartShare: o.startAsked(), Single: o.Site.Has(finding.PlateSinglePhase), Resistor: resistor,
+		StartShare: startAsked(o), Single: o.Site.Has(finding.PlateSinglePhase), Resistor: resistor,
 		Volts: o.fits(o.Site.Feed.Volts)}
 }
 
 // fits says whether some joint of the leads takes so many volts.
-func (o *Over) fits(volts float64) bool {
+func (o *Placed) fits(volts float64) bool {
 	r := leads.Reachable(o.Site.Hand.Kind, o.Site.Inner, volts, o.Site.Column.Winding(), 1)
 	return len(r) > 0 && r[0].Fits()
 }
 
 // weigh lists every known drive against this job.
-func (o *Over) offers() []Offer {
+func offers(o *Placed) []Offer {
 	out := []Offer{}
 	known := slices.Clone(Shipped())
 	if o.As.Own != nil {
@@ -292,18 +301,18 @@ func (o *Over) offers() []Offer {
 		known = slices.Insert(known, 0, *o.onPlate)
 	}
 	for _, p := range known {
-		one, _ := o.offer(&p)
+		one, _ := offer(o, &p)
 		out = append(out, one)
 	}
 	return out
 }
 
 // offer weighs one drive against this job.
-func (o *Over) offer(p *Profile) (Offer, Weighed) {
-	a := o.asks(false)
+func offer(o *Placed, p *Profile) (Offer, Weighed) {
+	a := asks(o, false)
 	feed := p.OutputVolts(o.Site.Supply.Volts)
 	if a.Volts = o.fits(feed); a.Volts {
-		_, a.Start = o.motorFor(p, feed)
+		_, a.Start = motorFor(o, p, feed)
 	}
 	weighed, said := o.Chosen.Choose(p, a)
 	one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: weighed.Words, Grade: weighed.Verdict,
@@ -328,7 +337,7 @@ func finite(r Ramp) Ramp {
 	return r
 }
 
-func (o *Over) dialHz(top float64) float64 {
+func dialHz(o *Placed, top float64) float64 {
 	at := math.Min(top, o.Site.Model.FrequencyHz)
 	if o.Chosen.AtHz > 0 {
 		at = math.Min(o.Chosen.AtHz, o.Profile.Output.Hertz)
@@ -336,15 +345,15 @@ func (o *Over) dialHz(top float64) float64 {
 	return at
 }
 
-func (o *Over) plate() Plate {
+func plateOf(o *Placed) Plate {
 	p := &o.Site.Plate
-	return Plate{Volts: math.Round(o.plateVolts()), Amps: math.Round(o.PlateAmps()*100) / 100, Hertz: p.Hertz,
+	return Plate{Volts: math.Round(plateVolts(o)), Amps: math.Round(o.PlateAmps()*100) / 100, Hertz: p.Hertz,
 		RPM: p.RPM, Watts: p.ShaftWatts, Factor: p.PowerFactor.Value, Poles: p.Poles,
 		AmpsGuessed: o.Site.Column.Mark == finding.Estimated, FactorGuessed: p.PowerFactor.Mark == finding.Estimated}
 }
 
 // motorEnds are the joints that the drive's three wires go to.
-func (o *Over) motorEnds() (out [3]string) {
+func motorEnds(o *Placed) (out [3]string) {
 	for i, l := range leads.Lines {
 		own := slices.DeleteFunc(slices.Clone(o.Site.Wanted.Of(l)),
 			func(n string) bool { return slices.Contains(leads.Lines, n) })
@@ -353,7 +362,7 @@ func (o *Over) motorEnds() (out [3]string) {
 	return out
 }
 
-func (o *Over) figures(p *Profile, weighed Weighed, v *View) []finding.Figure {
+func figures(o *Placed, p *Profile, weighed Weighed, v *View) []finding.Figure {
 	fig := func(id, name string, value float64, text, note string, section finding.Section) finding.Figure {
 		return finding.Figure{ID: id, Name: name, Value: value, Text: text, Note: note, Mark: o.Site.Mark(),
 			Why: []finding.Why{{Formula: name, Section: section, Source: "profile, plate and engine"}}}
