@@ -2,6 +2,7 @@ package capacitor
 
 import (
 	"fmt"
+
 	"graybridge/core/can"
 	"graybridge/core/table"
 	"graybridge/core/unit"

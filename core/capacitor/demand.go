@@ -61,7 +61,8 @@ func demand(o *Solved, a Answer) (d Demand, ok bool) {
 		return d, false
 	}
 	l := o.Site.Load
-	d = Demand{Usual: seen(&o.Read, a.Usual), Heaviest: seen(&o.Read, a.Heavy), Idle: seen(&o.Read, a.Idle), Capacitor: a.CapacitorAmps,
+	d = Demand{Usual: seen(&o.Read, a.Usual), Heaviest: seen(&o.Read, a.Heavy), Idle: seen(&o.Read, a.Idle),
+		Capacitor: a.CapacitorAmps,
 		HeavySlip: a.Heavy.Slip,
 		Watched:   o.Bridge.Watch(a.Microfarad, l.At(lightestEntered(l))), StartAmps: a.StartSupplyAmps}
 	const steps = 8

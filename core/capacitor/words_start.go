@@ -5,7 +5,6 @@ import (
 	"math"
 
 	"graybridge/core/finding"
-
 	"graybridge/core/unit"
 )
 

@@ -50,7 +50,7 @@ const (
 )
 
 // likes draws them; seed 0 is the product's own, drawn once.
-func (o *Over) likes(seed uint64) (out []like) {
+func (o *Solved) likes(seed uint64) (out []like) {
 	if o.fit == nil {
 		return nil
 	}
@@ -72,7 +72,7 @@ func (o *Over) likes(seed uint64) (out []like) {
 }
 
 // drawLike makes one; ok is false where no motor could be built so.
-func (o *Over) drawLike(u []float64) (l like, ok bool) {
+func (o *Solved) drawLike(u []float64) (l like, ok bool) {
 	p, ohm := o.Site.Direct.Drawn(plate.DirectDraw{Power: u[doubtPower], Amps: u[doubtAmps], RPM: u[doubtRPM],
 		Ohm: u[doubtOhm]})
 	l.Motor, l.draw = o.fit.Motor, u
@@ -123,10 +123,10 @@ func (o *Over) drawLike(u []float64) (l like, ok bool) {
 }
 
 // tacho says that the speed itself is held.
-func (o *Over) tacho() bool { return o.held() == ByTacho && o.Profile.Tacho }
+func (o *Placed) tacho() bool { return held(o) == ByTacho && o.Profile.Tacho }
 
 // valuesOf are the figures of a like by their names in the plan.
-func (o *Over) valuesOf(l like, put func(id string, x float64)) {
+func (o *Solved) valuesOf(l like, put func(id string, x float64)) {
 	d := l.duty
 	if d == nil {
 		return
@@ -150,7 +150,7 @@ func (o *Over) valuesOf(l like, put func(id string, x float64)) {
 }
 
 // values are where the likes' own figures at the dial lie, by their names.
-func (o *Over) values() site.Bands {
+func (o *Solved) values() site.Bands {
 	all := site.Bands{}
 	for _, l := range o.likes(0) {
 		o.valuesOf(l, all.Add)
@@ -159,20 +159,20 @@ func (o *Over) values() site.Bands {
 }
 
 // Spread is where the figures at the dial may lie, by their names.
-func (o *Over) Spread() site.Bands {
+func (o *Solved) Spread() site.Bands {
 	all := o.values()
 	all.Stretch()
 	return all
 }
 
 // banded gives the figures of the dial where they may lie.
-func (o *Over) banded(figures []finding.Figure) []finding.Figure {
+func (o *Solved) banded(figures []finding.Figure) []finding.Figure {
 	return o.values().On(figures, map[string]string{"speed": "rpm", "amps": "A", "rms": "A", "heat": "%", "line": "A",
 		"good": "%", "minute": "%", "sag": "%", "sag-ir": "%", "edge": "V/A"})
 }
 
 // motorBands gives the figures of the motor itself where they may lie.
-func (o *Over) motorBands(figures []finding.Figure) []finding.Figure {
+func (o *Solved) motorBands(figures []finding.Figure) []finding.Figure {
 	all := site.Bands{}
 	for _, l := range o.likes(0) {
 		c := l.Constants()
@@ -205,7 +205,7 @@ func settles(doubt int) string {
 
 // judgeDoubt says where a verdict at the dial may flip: what a load asks over what is there
 // for good, or for a minute.
-func (o *Over) judgeDoubt() {
+func (o *Shown) judgeDoubt() {
 	d, v := o.Duty, &o.View.Point
 	if !o.Dial.Reachable || !(v.Good > 0) || !(v.Minute > 0) {
 		return
@@ -241,7 +241,7 @@ func (o *Over) judgeDoubt() {
 }
 
 // SupplyFigures are the volts and amps of the line with the controller on it.
-func (o *Over) SupplyFigures(d *supply.Draw) []finding.Figure {
+func (o *Solved) SupplyFigures(d *supply.Draw) []finding.Figure {
 	own := o.Duty.At(o.Dial.RPM, 1).LineAmps
 	return site.Banded(o.Site.Supply.Figures(d), supply.Units, func(yield func([]finding.Figure) bool) {
 		for _, l := range o.likes(0) {
@@ -258,7 +258,7 @@ func (o *Over) SupplyFigures(d *supply.Draw) []finding.Figure {
 }
 
 // LoadFigures set what the load asks beside what the controller leaves it.
-func (o *Over) LoadFigures() []finding.Figure {
+func (o *Solved) LoadFigures() []finding.Figure {
 	room := o.Room()
 	return site.Banded(o.Site.Load.Figures(room), load.Units, func(yield func([]finding.Figure) bool) {
 		for _, l := range o.likes(0) {

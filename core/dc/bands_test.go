@@ -18,12 +18,12 @@ import (
 )
 
 // placed puts a controller over every brushed plate of the corpus that can be planned.
-func placed(t *testing.T, each func(id string, efficiency, ohm float64, o *Over)) {
+func placed(t *testing.T, each func(id string, efficiency, ohm float64, o *Shown)) {
 	placedUnder(t, "", each)
 }
 
 // placedUnder is placed with a share of the load said.
-func placedUnder(t *testing.T, share string, each func(id string, efficiency, ohm float64, o *Over)) {
+func placedUnder(t *testing.T, share string, each func(id string, efficiency, ohm float64, o *Shown)) {
 	text, err := os.ReadFile("../plan/testdata/dc-plates.json")
 	require.NoError(t, err)
 	var file struct {
@@ -59,7 +59,7 @@ func TestBandsHoldTheMotorAndAnotherDraw(t *testing.T) {
 			out[name]++
 		}
 	}
-	placed(t, func(id string, efficiency, ohm float64, o *Over) {
+	placed(t, func(id string, efficiency, ohm float64, o *Shown) {
 		var ra, eta site.Band
 		for _, l := range o.likes(0) {
 			ra.Add(l.Ohm)
@@ -95,7 +95,7 @@ func TestBandsHoldTheMotorAndAnotherDraw(t *testing.T) {
 // A measured armature narrows what hangs on its ohms.
 func TestMeasuredOhmsNarrowTheBands(t *testing.T) {
 	wide, narrow, n := 0.0, 0.0, 0
-	placed(t, func(_ string, _, _ float64, o *Over) {
+	placed(t, func(_ string, _, _ float64, o *Shown) {
 		before := o.Spread()["sag"]
 		o.fit.ohmMark, o.like = "measured", nil
 		if after := o.Spread()["sag"]; before != nil && after != nil && before.Low > 0 {
@@ -112,7 +112,7 @@ func TestMeasuredOhmsNarrowTheBands(t *testing.T) {
 func TestDoubtfulVerdictsOfABrushedMotor(t *testing.T) {
 	said := map[string]int{}
 	for _, share := range []string{"30 %", "95 %"} {
-		placedUnder(t, share, func(id string, _, _ float64, o *Over) {
+		placedUnder(t, share, func(id string, _, _ float64, o *Shown) {
 			for _, f := range o.Said {
 				if f.ID != "dc.would-change" {
 					continue

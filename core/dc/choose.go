@@ -39,7 +39,7 @@ const armatureWireShare = 1.5
 
 // weigher gathers what is said of one controller.
 type weigher struct {
-	o    *Over
+	o    *Placed
 	p    *Profile
 	d    *Duty
 	in   InputRange
@@ -57,7 +57,7 @@ func (g *weigher) say(id string, grade finding.Grade, sentence, detail string) *
 }
 
 // weigh holds a controller against motor, load and line.
-func (o *Over) weigh(p *Profile, d *Duty) (Weighed, []finding.Finding) {
+func weigh(o *Placed, p *Profile, d *Duty) (Weighed, []finding.Finding) {
 	g := &weigher{o: o, p: p, d: d, w: Weighed{Verdict: finding.Good}}
 	var fits bool
 	g.in, fits = p.Input(o.Site.Supply.Volts)
@@ -241,7 +241,7 @@ func (g *weigher) full() {
 }
 
 // offers weighs every known controller.
-func (o *Over) offers() []Offer {
+func offers(o *Placed) []Offer {
 	known := slices.Clone(Shipped())
 	if o.As.Own != nil {
 		known = append(known, *o.As.Own)
@@ -252,7 +252,7 @@ func (o *Over) offers() []Offer {
 	out := []Offer{}
 	for i := range known {
 		p := &known[i]
-		w, said := o.weigh(p, o.duty(p))
+		w, said := weigh(o, p, duty(o, p))
 		one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: w.Words, Grade: w.Verdict}
 		for _, f := range said {
 			if f.Grade == finding.Good && f.ID == finding.DCAmps && w.Verdict == finding.Good {
@@ -271,7 +271,7 @@ func (o *Over) offers() []Offer {
 }
 
 // sayLeads says what was found of the leads and of brushes and commutator.
-func (o *Over) sayLeads() {
+func sayLeads(o *Shown) {
 	p, found := &o.Site.Direct, &o.Site.Brushed
 	if p.Universal || p.ThreePhase || p.Winding == plate.Series {
 		return
@@ -316,7 +316,7 @@ func listed(words []string) string {
 }
 
 // sayFieldOhms holds the field's measured ohms against its plate.
-func (o *Over) sayFieldOhms() {
+func (o *Shown) sayFieldOhms() {
 	found, p := o.Site.Brushed.FieldOhm, &o.Site.Direct
 	want := p.FieldOhms() / hotCopper
 	if found == 0 || math.IsNaN(want) {
@@ -336,7 +336,7 @@ func (o *Over) sayFieldOhms() {
 	o.say(f)
 }
 
-func (o *Over) sayInsulation() {
+func (o *Shown) sayInsulation() {
 	typed := o.Site.As.Leads.Brushed.Insulation
 	if typed == "" {
 		o.say(sayInsulation())

@@ -20,7 +20,7 @@ type fitted struct {
 
 // fitMotor makes the motor of a site's plate and of what was measured of it. nil where
 // the plate does not say enough, or cannot be.
-func (o *Over) fitMotor() *fitted {
+func fitMotor(o *Shown) *fitted {
 	p, found := &o.Site.Direct, &o.Site.Brushed
 	if !p.Complete() {
 		return nil
@@ -34,7 +34,7 @@ func (o *Over) fitMotor() *fitted {
 	guessedOhm := f.Ohm
 	if found.RaOhm > 0 {
 		f.Ohm, f.ohmMark = found.RaOhm*hotCopper, finding.Measured
-		o.judgeOhms(f, guessedOhm)
+		judgeOhms(o, f, guessedOhm)
 	} else {
 		f.leansOn = append(f.leansOn, finding.Why{Formula: "Ra ≈ half of the plate's losses: " + unit.Text(f.Ohm, "Ω"),
 			Numbers: fmt.Sprintf("0.5·(%s·%s − %s)/%s²", unit.Plain(p.Volts), unit.Plain(p.Amps),
@@ -44,7 +44,7 @@ func (o *Over) fitMotor() *fitted {
 	}
 	if found.Ke > 0 {
 		f.MeasuredKe, f.keMark = found.Ke, finding.Measured
-		o.judgeKe(f)
+		judgeKe(o, f)
 	}
 	f.leansOn = append(f.leansOn, finding.Why{Formula: "La ≈ " + unit.Text(f.Millihenry, "mH"),
 		Section: finding.OnDirect,
@@ -62,7 +62,7 @@ func (o *Over) fitMotor() *fitted {
 
 // judgeOhms holds the measured armature against the plate: a reading that leaves nothing
 // for friction, or nearly no loss, was taken wrongly.
-func (o *Over) judgeOhms(f *fitted, guessed float64) {
+func judgeOhms(o *Shown, f *fitted, guessed float64) {
 	f0, p := &o.Site.Brushed, &o.Site.Direct
 	loss := p.Volts*p.Amps - p.ShaftWatts
 	copper := f.Ohm * p.Amps * p.Amps
@@ -82,7 +82,7 @@ func (o *Over) judgeOhms(f *fitted, guessed float64) {
 }
 
 // judgeKe holds the measured constant against the plate's.
-func (o *Over) judgeKe(f *fitted) {
+func judgeKe(o *Shown, f *fitted) {
 	plain := f.Motor
 	plain.MeasuredKe = 0
 	want, got := plain.Constants().VoltsPerRPM, f.MeasuredKe
@@ -94,7 +94,7 @@ func (o *Over) judgeKe(f *fitted) {
 		o.say(sayKe(entries, why, got, want))
 		return
 	}
-	o.say(o.sayKeGood(entries, why, got))
+	o.say(sayKeGood(&o.Placed, entries, why, got))
 }
 
 // Mark of a figure that comes from the engine.
@@ -108,7 +108,7 @@ func (f *fitted) mark() finding.Mark {
 }
 
 // Figures are what plate and readings make of the motor.
-func (o *Over) MotorFigures() []finding.Figure {
+func (o *Solved) MotorFigures() []finding.Figure {
 	p := &o.Site.Direct
 	out := []finding.Figure{}
 	add := func(id, name string, value float64, text, note string, mark finding.Mark, section finding.Section) {

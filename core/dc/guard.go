@@ -12,7 +12,7 @@ import (
 )
 
 // Room is what it leaves the load at the dial.
-func (o *Over) Room() *load.Room {
+func (o *Solved) Room() *load.Room {
 	d := o.Duty
 	r := &load.Room{Mark: o.fit.mark(), RatedNm: d.Constants().RatedNm, Continuous: o.View.Point.Good,
 		Start:  d.Minute(0),
@@ -32,7 +32,7 @@ type Noted struct {
 
 // Guard sizes breaker and wire by the line's RMS amps, and judges what is there. mend is what
 // would cure a breaker that does not guard its wire.
-func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Finding, mend []finding.Cure) {
+func (o *Solved) Guard(noted Noted) (figures []finding.Figure, said []finding.Finding, mend []finding.Cure) {
 	w, rules := *o.Weighed, o.Site.Wires()
 	need := rules.Circuit().Conductor * w.FullLine
 	why := []finding.Why{{Formula: "125 % of the line's RMS amps at full torque and speed, next standard size; the " +
@@ -56,7 +56,7 @@ func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Find
 		fig("limit", "Armature limit", unit.Text(o.Duty.LimitAmps, "A"),
 			"in the controller: "+unit.Percent(o.Duty.LimitAmps/o.Duty.ArmatureAmps)+" of plate amps"),
 	}
-	if o.wound() {
+	if wound(&o.Placed) {
 		figures = append(figures, fig("field-wire", "Field wire", table.Wire(w.FieldWire),
 			"never switched, never fused by itself; planning"))
 	}
@@ -65,12 +65,12 @@ func (o *Over) Guard(noted Noted) (figures []finding.Figure, said []finding.Find
 	g.breaker()
 	g.wire()
 	g.say(sayArmatureWire(w))
-	g.say(o.sayOverload())
+	g.say(sayOverload(o))
 	return figures, g.said, g.line.Mend()
 }
 
 type guarder struct {
-	o    *Over
+	o    *Solved
 	why  []finding.Why
 	line site.LineGuard
 	said []finding.Finding

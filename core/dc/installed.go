@@ -20,7 +20,7 @@ import (
 // Installed is a DC controller in a plan.
 type Installed struct {
 	bridge.Ground
-	*Over
+	*Shown
 }
 
 func (w Installed) Refitted() *site.Site                              { return w.Site }

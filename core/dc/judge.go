@@ -9,23 +9,23 @@ import (
 )
 
 // judge says what follows of dial, trims, stops and place.
-func (o *Over) judge() {
-	o.judgeDial()
-	o.judgeSpeeds()
-	o.judgeTrims()
-	o.judgeStops()
+func judge(o *Shown) {
+	judgeDial(o)
+	judgeSpeeds(o)
+	judgeTrims(o)
+	judgeStops(o)
 	o.judgeDoubt()
-	o.judgePlace()
+	judgePlace(o)
 }
 
-func (o *Over) put(id string, g finding.Grade, sentence, detail string, entries ...string) *finding.Finding {
+func put(o *Shown, id string, g finding.Grade, sentence, detail string, entries ...string) *finding.Finding {
 	o.say(finding.Finding{ID: id, Bay: finding.Bridge, Grade: g, Sentence: sentence, Detail: detail,
 		Entries: entries})
 	return &o.Said[len(o.Said)-1]
 }
 
 // judgeDial holds the load at the dial against what is there.
-func (o *Over) judgeDial() {
+func judgeDial(o *Shown) {
 	d, v := o.Duty, &o.View.Point
 	rpm := o.Dial.RPM
 	at := " at " + unit.Whole(rpm, "rpm")
@@ -35,9 +35,9 @@ func (o *Over) judgeDial() {
 		Numbers: fmt.Sprintf("form factor %s, cooling %s", v.Factor, unit.Percent(d.Cool(rpm))), Estimated: true}}
 	switch {
 	case !o.Dial.Reachable:
-		o.put(finding.DCSpeed, finding.Stop, speedOutOfReach, slowerOrLess, "dc.at", "load.share")
+		put(o, finding.DCSpeed, finding.Stop, speedOutOfReach, slowerOrLess, "dc.at", "load.share")
 	case heavy > v.Minute+1e-9:
-		f := o.put(finding.DCStalls, finding.Stop, stallsAt(heavy, at, v), stalledBurns, "load.heaviest", "dc.limit")
+		f := put(o, finding.DCStalls, finding.Stop, stallsAt(heavy, at, v), stalledBurns, "load.heaviest", "dc.limit")
 		f.Figure, f.Limit, f.Why = unit.Percent(heavy), unit.Percent(v.Minute)+" at most", why
 		f.Measure = finding.Against(100*heavy, finding.AtMost, 100*v.Minute, "% of plate torque")
 	case v.Asked > v.Good+1e-9:
@@ -45,7 +45,8 @@ func (o *Over) judgeDial() {
 		if v.Asked > 1.15*v.Good {
 			grade, word = finding.Stop, "it burns"
 		}
-		f := o.put(finding.DCHeat, grade, heatsAt(v, at, word), o.coolWords(), "dc.at", "load.share", "dc.cooling")
+		f := put(o, finding.DCHeat, grade, heatsAt(v, at, word), coolWords(&o.Solved), "dc.at", "load.share",
+			"dc.cooling")
 		f.Figure, f.Limit, f.Why = unit.Percent(v.Asked), unit.Percent(v.Good)+" at most", why
 		f.Measure = finding.Against(100*v.Asked, finding.AtMost, 100*v.Good, "% of plate torque")
 		if d.Cooling == "" || d.Cooling == OwnFan {
@@ -56,18 +57,19 @@ func (o *Over) judgeDial() {
 		if unit.Percent(v.Asked) == unit.Percent(0) {
 			sentence = idlesAt(at, v)
 		}
-		f := o.put(finding.DCHeat, finding.Good, sentence, "")
+		f := put(o, finding.DCHeat, finding.Good, sentence, "")
 		f.Why, f.Figure, f.Limit = why, unit.Percent(v.Asked), unit.Percent(v.Good)+" at most"
 		f.Measure = finding.Against(100*v.Asked, finding.AtMost, 100*v.Good, "% of plate torque")
 	}
 	if start, most := d.Load.StartShare(), d.Minute(0); start > most {
-		f := o.put(finding.DCStart, finding.Stop, startFallsShort(start, most), standsAtLimit, "load.start", "dc.limit")
+		f := put(o, finding.DCStart, finding.Stop, startFallsShort(start, most), standsAtLimit, "load.start",
+			"dc.limit")
 		f.Figure, f.Limit = unit.Percent(start), unit.Percent(most)+" at most"
 		f.Measure = finding.Against(100*start, finding.AtMost, 100*most, "% of plate torque")
 	}
 }
 
-func (o *Over) coolWords() string {
+func coolWords(o *Solved) string {
 	if o.Duty.Cooling == Blower || o.Duty.Cooling == NonVentilated {
 		return cooledAlike
 	}
@@ -75,37 +77,38 @@ func (o *Over) coolWords() string {
 }
 
 // judgeSpeeds holds the range that is wanted against what there is.
-func (o *Over) judgeSpeeds() {
+func judgeSpeeds(o *Shown) {
 	v, d := o.View, o.Duty
 	words := map[string]string{"plate": "plate volts are on its armature there",
 		"range": "the controller's armature volts end there",
 		"line":  "the line gives no more"}
 	if o.Chosen.MostRPM > v.Greatest*1.001 {
-		f := o.put("dc.most", finding.Caution, o.tooFast(v), tooFastBecause(words, v), "dc.most")
+		f := put(o, "dc.most", finding.Caution, tooFast(&o.Placed, v), tooFastBecause(words, v), "dc.most")
 		f.Figure, f.Limit = unit.Whole(o.Chosen.MostRPM, "rpm"), unit.Whole(v.Greatest, "rpm")
 		f.Measure = finding.Against(o.Chosen.MostRPM, finding.AtMost, v.Greatest, "rpm")
 	}
 	if o.Chosen.AtRPM > v.MostRPM*1.001 {
-		o.put("dc.at", finding.Caution, o.dialEnds(v), dialsEnd, "dc.at", "dc.most")
+		put(o, "dc.at", finding.Caution, dialEnds(&o.Placed, v), dialsEnd, "dc.at", "dc.most")
 	}
 	if least := o.Chosen.LeastRPM; least > 0 && d.Asked(d.Load.Usual, least) > d.Good(least)+1e-9 {
 		asked := d.Asked(d.Load.Usual, least)
 		good := d.Good(least)
-		f := o.put("dc.least", finding.Caution, leastBurns(least, asked, good), o.coolWords(), "dc.least", "dc.cooling")
+		f := put(o, "dc.least", finding.Caution, leastBurns(least, asked, good), coolWords(&o.Solved), "dc.least",
+			"dc.cooling")
 		f.Figure, f.Limit = unit.Percent(asked), unit.Percent(good)+" at most"
 		f.Measure = finding.Against(100*asked, finding.AtMost, 100*good, "% of plate torque")
 	}
 	if o.Dial.RPM > 0 {
 		tacho := o.tacho()
 		if sag := d.Sag(o.Dial.RPM, d.Asked(d.Load.Heaviest, o.Dial.RPM), o.set.PerAmp); sag > 0.25 && !tacho {
-			f := o.put("dc.sag", finding.Note, sagsSlow(sag), lessSag, "dc.at", "dc.ir")
+			f := put(o, "dc.sag", finding.Note, sagsSlow(sag), lessSag, "dc.at", "dc.ir")
 			f.Figure, f.Limit = unit.Percent(sag), "25"+unit.Space+"%"
 		}
 	}
 }
 
 // judgeTrims says what a trim does not reach, and where IR hunts.
-func (o *Over) judgeTrims() {
+func judgeTrims(o *Shown) {
 	d := o.Duty
 	edge := d.Surge(d.Inertia, ampsLag)
 	asked := o.set.PerAmp
@@ -115,101 +118,101 @@ func (o *Over) judgeTrims() {
 	why := []finding.Why{{Formula: "c ≥ Ra·(1 + τ²/(τm(τa + τ))) hunts; c > Ra speeds up under load",
 		Section: finding.OnDirect, Source: "engine", Estimated: true}}
 	cure := []finding.Cure{{Label: "Set IR to " + unit.Percent(PlanIR), Path: "dc.ir", Value: "80 %"}}
-	if o.held() == ByIR && asked >= d.Ohm {
+	if held(&o.Placed) == ByIR && asked >= d.Ohm {
 		sentence := irOverArmature(asked, d)
 		grade := finding.Caution
 		if asked >= edge {
 			grade, sentence = finding.Stop, irHunts(asked, d, edge)
 		}
-		f := o.put(finding.DCSurge, grade, sentence, irMargin, "dc.ir")
+		f := put(o, finding.DCSurge, grade, sentence, irMargin, "dc.ir")
 		f.Why, f.Cures, f.Figure, f.Limit = why, cure, unit.Three(asked)+unit.Space+"V/A",
 			unit.Three(d.Ohm)+unit.Space+"V/A"
 		f.Measure = finding.Against(asked, finding.AtMost, d.Ohm, "V/A")
 	}
 	if o.Chosen.Held == ByTacho && !o.Profile.Tacho {
-		f := o.put(finding.DCTacho, finding.Stop, o.noTachometer(), heldOtherwise, "dc.held")
+		f := put(o, finding.DCTacho, finding.Stop, noTachometer(&o.Placed), heldOtherwise, "dc.held")
 		f.Cures = []finding.Cure{{Label: "Hold it by IR", Path: "dc.held", Value: string(ByIR)}}
 	}
 	for _, r := range o.View.Trims {
 		if r.Cut {
-			o.put("dc.trim-"+r.ID, finding.Caution, trimFallsShort(r), trimAtItsEnd(r))
+			put(o, "dc.trim-"+r.ID, finding.Caution, trimFallsShort(r), trimAtItsEnd(r))
 		}
 		if r.Odd {
-			o.put("dc.found-"+r.ID, finding.Note, foundElsewhere(r), "", "dc.read_back")
+			put(o, "dc.found-"+r.ID, finding.Note, foundElsewhere(r), "", "dc.read_back")
 		}
 	}
 	if share := d.LimitAmps / d.ArmatureAmps; o.Chosen.LimitShare > 1.5 {
-		f := o.put("dc.limit", finding.Caution, o.limitUnusual(), limitHarms, "dc.limit")
+		f := put(o, "dc.limit", finding.Caution, limitUnusual(&o.Placed), limitHarms, "dc.limit")
 		f.Figure, f.Limit = unit.Percent(o.Chosen.LimitShare), "150"+unit.Space+"%"
 		f.Measure = finding.Against(100*o.Chosen.LimitShare, finding.AtMost, 150, "% of plate amps")
 	} else if o.Chosen.LimitShare > 0 && share < 0.999*o.Chosen.LimitShare {
-		o.put("dc.limit", finding.Note, o.limitEnds(share), limitEndsBy, "dc.limit")
+		put(o, "dc.limit", finding.Note, limitEnds(&o.Placed, share), limitEndsBy, "dc.limit")
 	}
 	if o.Chosen.UpS > 0 {
 		if need := d.UpSeconds(o.View.MostRPM, d.LimitAmps, d.Load.RunUp().Share*d.Constants().RatedNm,
 			d.Inertia); need > o.Chosen.UpS {
-			f := o.put("dc.ramp", finding.Caution, o.rampAtLimit(need), rampDoesNothing, "dc.accelerate")
+			f := put(o, "dc.ramp", finding.Caution, rampAtLimit(&o.Placed, need), rampDoesNothing, "dc.accelerate")
 			f.Figure, f.Limit = unit.Text(o.Chosen.UpS, "s"), secondsText(need)
 		}
 	}
 }
 
 // judgeStops says what a stop, a turn and a lost field are.
-func (o *Over) judgeStops() {
+func judgeStops(o *Shown) {
 	d, s := o.Duty, &o.stop
 	times := s.FirstAmps / d.ArmatureAmps
 	if o.Chosen.Brake == "yes" && times > 3 {
-		f := o.put(finding.DCBrake, finding.Stop, stopBurns(s, times), stopWeakens, "dc.brake_ohm")
+		f := put(o, finding.DCBrake, finding.Stop, stopBurns(s, times), stopWeakens, "dc.brake_ohm")
 		f.Figure, f.Limit = unit.Text(s.FirstAmps, "A"), unit.Text(3*d.ArmatureAmps, "A")+" at most"
 		f.Measure = finding.Against(s.FirstAmps, finding.AtMost, 3*d.ArmatureAmps, "A")
 		f.Cures = []finding.Cure{{Label: "Take the plan's resistor", Path: "dc.brake_ohm", Value: ""}}
 	} else if o.Chosen.Brake == "yes" {
-		o.put(finding.DCBrake, finding.Note, stopTakes(s), stopCare, "dc.brake")
+		put(o, finding.DCBrake, finding.Note, stopTakes(s), stopCare, "dc.brake")
 	}
 	if o.Chosen.Reverse == "switch" {
-		o.put("dc.reverse", finding.Note, turnedStanding, o.thrownTurning(d), "dc.reverse")
+		put(o, "dc.reverse", finding.Note, turnedStanding, thrownTurning(&o.Solved, d), "dc.reverse")
 	}
-	if o.wound() {
+	if wound(&o.Placed) {
 		r := d.RunsAway(d.VoltsFor(o.View.MostRPM, 0), o.View.MostRPM, math.Inf(1), 0, d.Inertia)
 		text := fieldLostTo(r, d)
 		if r.Peak > 3*d.RPM {
 			text = fieldLost
 		}
-		o.put("dc.field-lost", finding.Note, fieldNeverOpened, text, "plate.field_volts")
+		put(o, "dc.field-lost", finding.Note, fieldNeverOpened, text, "plate.field_volts")
 	}
 	if o.Chosen.StartBy != "buttons" {
-		f := o.put("dc.restart", finding.Caution, startsByItself, staysOff, "dc.start_by")
+		f := put(o, "dc.restart", finding.Caution, startsByItself, staysOff, "dc.start_by")
 		f.Cures = []finding.Cure{{Label: "Start and stop by buttons", Path: "dc.start_by", Value: "buttons"}}
 	}
 	if o.Chosen.EStop != "yes" {
-		f := o.put("dc.stop", finding.Note, noEmergencyStop, emergencyStop, "dc.emergency_stop")
+		f := put(o, "dc.stop", finding.Note, noEmergencyStop, emergencyStop, "dc.emergency_stop")
 		f.Cures = []finding.Cure{{Label: "There is one", Path: "dc.emergency_stop", Value: "yes"}}
 	}
 }
 
 // judgePlace says what stands at mains potential and what the air does.
-func (o *Over) judgePlace() {
+func judgePlace(o *Shown) {
 	if !o.Profile.Isolated {
-		o.put("dc.mains", finding.Note, notIsolated, notIsolatedCare)
+		put(o, "dc.mains", finding.Note, notIsolated, notIsolatedCare)
 	}
 	switch o.Chosen.Air {
 	case "dust":
-		o.put("dc.air", finding.Caution, dusty, o.View.Box, "dc.air")
+		put(o, "dc.air", finding.Caution, dusty, o.View.Box, "dc.air")
 	case "wet":
-		o.put("dc.air", finding.Caution, wet, o.View.Box, "dc.air")
+		put(o, "dc.air", finding.Caution, wet, o.View.Box, "dc.air")
 	}
 	if o.Chosen.SecondHand == "yes" {
 		left := 0
-		for _, s := range o.inspection() {
+		for _, s := range inspection(&o.Solved) {
 			if !s.Done {
 				left++
 			}
 		}
 		if left > 0 {
-			o.put(finding.DCInspection, finding.Open, inspectionOpen(left), nobodyKnows, "dc.done")
+			put(o, finding.DCInspection, finding.Open, inspectionOpen(left), nobodyKnows, "dc.done")
 		}
 	}
 	if o.Weighed.Ended {
-		o.put(finding.DCTableEnd, finding.Stop, lineBeyondTables, "")
+		put(o, finding.DCTableEnd, finding.Stop, lineBeyondTables, "")
 	}
 }

@@ -17,7 +17,7 @@ import (
 )
 
 // shunt is a brushed motor with a field winding on a controller, its insulation as read.
-func shunt(insulation string) *Over {
+func shunt(insulation string) *Shown {
 	e := site.Entries{Rules: table.Metric, Volts: 230, Hertz: 50,
 		Supply: supply.Entry{FeederLength: "10 m", FeederSize: "2.5 mm²"},
 		Plate: plate.Entry{Power: "0.55 kW", ArmatureVolts: "180 V", ArmatureAmps: "3.9 A", FieldVolts: "200 V",
@@ -49,10 +49,10 @@ func TestAControllerJustFits(t *testing.T) {
 			p.Inputs[i].FieldVolts = 200
 		}
 		change(&p)
-		_, said := o.weigh(&p, o.Duty)
+		_, said := weigh(&o.Placed, &p, o.Duty)
 		return of(said, id)
 	}
-	asks := (&weigher{o: o, p: &base, d: o.Duty}).loadAmps()
+	asks := (&weigher{o: &o.Placed, p: &base, d: o.Duty}).loadAmps()
 	require.Less(t, asks, 3.8)
 	for _, c := range []struct {
 		amps float64

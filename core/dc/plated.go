@@ -126,9 +126,9 @@ func (p *Profile) takeScrews(e Entry) (readings []finding.Reading) {
 
 // byFunction are the trims that such a controller usually has, each by what it does and what
 // shows that it is right: where its pots stand is not known.
-func (o *Over) byFunction() (out []Row) {
+func byFunction(o *Solved) (out []Row) {
 	for _, turn := range []Turn{TurnLeast, TurnMost, TurnUp, TurnDown, TurnLimit} {
-		r := o.trimRow(Trim{Name: trimNamed(turn), Turn: turn, To: 1})
+		r := trimRow(o, Trim{Name: trimNamed(turn), Turn: turn, To: 1})
 		r.ID, r.Value, r.Share, r.Cut, r.Note = string(turn), byTheMeter, 0, false, ""
 		out = append(out, r)
 	}
@@ -136,7 +136,7 @@ func (o *Over) byFunction() (out []Row) {
 }
 
 // judgePlate says what a controller by its plate hangs on.
-func (o *Over) judgePlate() {
+func judgePlate(o *Shown) {
 	p := o.Profile
 	if p == nil || p.plate == nil {
 		return

@@ -22,7 +22,7 @@ type Stopping struct {
 }
 
 // stopping works the stop out: from the fastest that is used, friction alone helping.
-func (o *Over) stopping() (s Stopping) {
+func stopping(o *Solved) (s Stopping) {
 	d := o.Duty
 	if s.Ohm = o.Chosen.BrakeOhms; s.Ohm == 0 {
 		s.Ohm = roundUp(d.OhmsFor(o.View.MostRPM, PlanBrakeTimes))
@@ -56,20 +56,20 @@ type StopView struct {
 	Order   []string         `json:"order" nullable:"false"`   // what opens and closes first on a stop
 }
 
-func (o *Over) fig(id, name, text, note, formula, numbers string, section finding.Section) finding.Figure {
+func fig(o *Placed, id, name, text, note, formula, numbers string, section finding.Section) finding.Figure {
 	return finding.Figure{ID: id, Name: name, Text: text, Note: note, Mark: finding.Estimated, Section: section,
 		Why: []finding.Why{{Formula: formula, Numbers: numbers, Section: section, Source: "plate, readings and engine",
 			Estimated: true}}}
 }
 
-func (o *Over) stopView() StopView {
+func stopView(o *Solved) StopView {
 	d, s := o.Duty, o.stop
 	c := d.Constants()
 	v := StopView{Start: []finding.Figure{}, Stop: []finding.Figure{}, Turn: []finding.Figure{},
 		Field:   []finding.Figure{},
 		Reverse: []string{}, Order: []string{}}
 	fig := func(id, name, text, note, formula, numbers string) finding.Figure {
-		return o.fig(id, name, text, note, formula, numbers, finding.OnDirect)
+		return fig(&o.Placed, id, name, text, note, formula, numbers, finding.OnDirect)
 	}
 	times := func(amps float64) string { return unit.Three(amps/d.ArmatureAmps) + " × plate amps" }
 	volts := d.VoltsFor(o.View.MostRPM, o.Dial.Nm/o.Dial.NmPerAmp)
@@ -79,7 +79,7 @@ func (o *Over) stopView() StopView {
 			"Va/Ra",
 			fmt.Sprintf("(%s − %s)/%s", unit.Plain(d.ArmatureVolts), unit.Text(d.BrushVolts, "V"),
 				unit.Text(d.Ohm, "Ω"))),
-		fig("up", "On its ramp", unit.Text(o.upAmps(), "A"), "in "+unit.Text(o.set.UpSeconds, "s")+" to the dial's end",
+		fig("up", "On its ramp", unit.Text(upAmps(o), "A"), "in "+unit.Text(o.set.UpSeconds, "s")+" to the dial's end",
 			"(load + friction + J·ω/t)/k", fmt.Sprintf("J = %s", unit.Three(d.Inertia)+unit.Space+"kg·m²")),
 		fig("held", "Held at standstill", unit.Percent(d.Minute(0)), "of rated torque, at the current limit",
 			"k·I − friction",
@@ -89,7 +89,7 @@ func (o *Over) stopView() StopView {
 		fig("turning", "The same while it still turns", unit.Text(d.StartAmps(volts, -o.View.MostRPM), "A"),
 			"at most: it makes nearly the volts it is given", "(Va − Ke·n − brushes)/Ra", ""))
 	v.Stop = append(v.Stop,
-		fig("coast", "Coasting", secondsText(o.coast()), "from the dial's end, with its lightest load",
+		fig("coast", "Coasting", secondsText(coast(o)), "from the dial's end, with its lightest load",
 			"J·ω/(load + friction)", ""),
 		fig("ohm", "Braking resistor", unit.Text(s.Ohm, "Ω"), map[bool]string{true: "as entered",
 			false: "the plan's"}[o.Chosen.BrakeOhms > 0],
@@ -109,22 +109,22 @@ func (o *Over) stopView() StopView {
 	v.Reverse = append(v.Reverse, reverseByLeads(a), reverseStanding, reverseNamed)
 	switch {
 	case o.Profile.Reversing == "contactor":
-		v.Reverse = append(v.Reverse, o.reverseContactors())
+		v.Reverse = append(v.Reverse, reverseContactors(&o.Placed))
 	case o.Profile.Reversing == "" && o.Profile.Quadrants == 1 && o.Chosen.Reverse == "switch":
-		v.Reverse = append(v.Reverse, o.reverseUnknown())
+		v.Reverse = append(v.Reverse, reverseUnknown(&o.Placed))
 	}
 	if o.Profile.Quadrants == 4 || o.Profile.Reversing == "itself" {
-		v.Reverse = append(v.Reverse, o.reversesItself())
+		v.Reverse = append(v.Reverse, reversesItself(&o.Placed))
 	}
 	v.Order = append(v.Order, stopFirst, stopParts, stopBrakes)
-	if o.wound() {
-		o.fieldFigures(&v, c, volts, fig)
+	if wound(&o.Placed) {
+		fieldFigures(o, &v, c, volts, fig)
 	}
 	return v
 }
 
 // fieldFigures are a wound field's: lost, and weakened.
-func (o *Over) fieldFigures(v *StopView, c Constants, volts float64,
+func fieldFigures(o *Solved, v *StopView, c Constants, volts float64,
 	fig func(id, name, text, note, formula, numbers string) finding.Figure) {
 	d := o.Duty
 	lost := func(id, name string, limit, load float64, otherwise string) {
@@ -154,4 +154,4 @@ func (o *Over) fieldFigures(v *StopView, c Constants, volts float64,
 }
 
 // Braking is the stop on a resistor as it will be.
-func (o *Over) Braking() Stopping { return o.stop }
+func (o *Solved) Braking() Stopping { return o.stop }

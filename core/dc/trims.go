@@ -26,7 +26,7 @@ type Trimmed struct {
 }
 
 // trimmed finds what the trims must give for a greatest speed in use.
-func (o *Over) trimmed(mostRPM float64) (t Trimmed) {
+func trimmed(o *Solved, mostRPM float64) (t Trimmed) {
 	d, p := o.Duty, o.Profile
 	c := d.Constants()
 	t.IdleAmps = c.FrictionNm / c.NmPerAmp
@@ -34,7 +34,7 @@ func (o *Over) trimmed(mostRPM float64) (t Trimmed) {
 	if x, ok := p.PlugFor(d.ArmatureAmps); ok || x.Amps > 0 {
 		t.Plug = x
 	}
-	if trim, ok := p.trim(TurnIR); ok && o.held() == ByIR {
+	if trim, ok := p.trim(TurnIR); ok && held(&o.Placed) == ByIR {
 		share := PlanIR
 		if o.Chosen.IRShare >= 0 {
 			share = o.Chosen.IRShare
@@ -72,7 +72,7 @@ func (o *Over) trimmed(mostRPM float64) (t Trimmed) {
 }
 
 // held is how the speed is held: as said, else by IR where the controller has that trim.
-func (o *Over) held() Held {
+func held(o *Placed) Held {
 	if o.Chosen.Held != "" {
 		return o.Chosen.Held
 	}
@@ -116,7 +116,7 @@ type Row struct {
 }
 
 // rows lists jumpers, plug and trims in the order in which they are set.
-func (o *Over) rows() []Row {
+func rows(o *Solved) []Row {
 	out := []Row{}
 	p := o.Profile
 	put := func(r Row) {
@@ -130,25 +130,25 @@ func (o *Over) rows() []Row {
 		out = append(out, r)
 	}
 	if p.plate != nil {
-		for _, r := range o.byFunction() {
+		for _, r := range byFunction(o) {
 			put(r)
 		}
 	}
 	for _, j := range p.Jumpers {
-		put(o.jumperRow(j))
+		put(jumperRow(o, j))
 	}
 	if len(p.Plugs) > 0 {
-		put(o.plugRow())
+		put(plugRow(o))
 	}
 	for _, turn := range turns {
 		if t, ok := p.trim(turn); ok {
-			put(o.trimRow(t))
+			put(trimRow(o, t))
 		}
 	}
 	return out
 }
 
-func (o *Over) jumperRow(j Jumper) Row {
+func jumperRow(o *Solved, j Jumper) Row {
 	r := Row{ID: j.Name, Kind: JumperRow, Name: j.Name, Caution: deadFirst}
 	place := o.in.Jumper
 	r.What, r.Want = "Line volts", unit.Whole(o.Site.Supply.Volts, "V")+" at the wall"
@@ -168,7 +168,7 @@ func (o *Over) jumperRow(j Jumper) Row {
 	return r
 }
 
-func (o *Over) plugRow() Row {
+func plugRow(o *Solved) Row {
 	amps := o.Duty.ArmatureAmps
 	r := Row{ID: "plug", Kind: PlugRow, Name: o.set.Plug.Marking, What: "Plug-in resistor", Value: o.set.Plug.Marking,
 		Want: unit.Text(o.set.Plug.Amps, "A") + ", the next at or above the armature's " + unit.Text(amps, "A"),
@@ -186,7 +186,7 @@ func (o *Over) plugRow() Row {
 const trimSource = "plate, load and choices of this job"
 
 // trimRow is one pot: what it must give, where it stands, what shows that it is right.
-func (o *Over) trimRow(t Trim) Row {
+func trimRow(o *Solved, t Trim) Row {
 	r := Row{ID: t.Name, Kind: TrimRow, Turn: t.Turn, Name: t.Name}
 	give := map[Turn]func(*Row) (want, scale float64){TurnLeast: o.leastTrim, TurnMost: o.mostTrim, TurnUp: o.upTrim,
 		TurnDown: o.downTrim, TurnLimit: o.limitTrim, TurnIR: o.irTrim}[t.Turn]
@@ -200,7 +200,7 @@ func (o *Over) trimRow(t Trim) Row {
 }
 
 // leastTrim is the volts at the dial's beginning.
-func (o *Over) leastTrim(r *Row) (want, scale float64) {
+func (o *Solved) leastTrim(r *Row) (want, scale float64) {
 	s := &o.set
 	volts := func(set float64) string { return unit.Text(set+s.PerAmp*s.IdleAmps, "V") }
 	scale = o.in.Armature
@@ -212,14 +212,14 @@ func (o *Over) leastTrim(r *Row) (want, scale float64) {
 	r.Why = finding.Why{Formula: "0.9·(brushes + idle amps·(Ra − c))", Section: finding.OnDirect, Source: trimSource,
 		Estimated: true}
 	if o.Chosen.LeastRPM > 0 {
-		r.See = o.tachometerLoaded()
+		r.See = tachometerLoaded(&o.Placed)
 		r.Why.Formula = "Ke·n + Ia·(Ra − c) + brushes, at the slowest wanted"
 	}
 	return want, scale
 }
 
 // mostTrim is the volts at the dial's end.
-func (o *Over) mostTrim(r *Row) (want, scale float64) {
+func (o *Solved) mostTrim(r *Row) (want, scale float64) {
 	d, s := o.Duty, &o.set
 	volts := func(set float64) string { return unit.Text(set+s.PerAmp*s.IdleAmps, "V") }
 	scale = o.in.Armature
@@ -236,13 +236,13 @@ func (o *Over) mostTrim(r *Row) (want, scale float64) {
 }
 
 // upTrim is the ramp up.
-func (o *Over) upTrim(r *Row) (want, scale float64) {
+func (o *Solved) upTrim(r *Row) (want, scale float64) {
 	s := &o.set
 	scale = 1
 	want = s.UpSeconds
 	r.What, r.Want = "Up, zero to the dial's end", unit.Text(want, "s")
 	r.Does = "sets how fast it climbs from line to line"
-	r.Meter = fmt.Sprintf("Armature amps while it climbs: at most %s", unit.Text(o.upAmps(), "A"))
+	r.Meter = fmt.Sprintf("Armature amps while it climbs: at most %s", unit.Text(upAmps(o), "A"))
 	r.See = watchUp
 	r.Why = finding.Why{Formula: "half as long again as the current limit needs, 2 s at least",
 		Section: finding.OnDirect, Source: trimSource,
@@ -251,13 +251,13 @@ func (o *Over) upTrim(r *Row) (want, scale float64) {
 }
 
 // downTrim is the ramp down.
-func (o *Over) downTrim(r *Row) (want, scale float64) {
+func (o *Solved) downTrim(r *Row) (want, scale float64) {
 	s := &o.set
 	scale = 1
 	want = s.DownSeconds
 	r.What, r.Want = "Down, the dial's end to zero", unit.Text(want, "s")
 	r.Does = "sets how fast it comes down, never faster than it coasts"
-	r.See = o.coastsLonger()
+	r.See = coastsLonger(o)
 	if o.Profile.Quadrants == 4 {
 		r.See = brakesItself
 	}
@@ -266,7 +266,7 @@ func (o *Over) downTrim(r *Row) (want, scale float64) {
 }
 
 // limitTrim is the current limit, as a share of the plug-in's amps.
-func (o *Over) limitTrim(r *Row) (want, scale float64) {
+func (o *Solved) limitTrim(r *Row) (want, scale float64) {
 	d, s := o.Duty, &o.set
 	scale = s.Plug.Amps
 	want = s.LimitAmps / scale
@@ -283,7 +283,7 @@ func (o *Over) limitTrim(r *Row) (want, scale float64) {
 }
 
 // irTrim is the volts added for each ampere.
-func (o *Over) irTrim(r *Row) (want, scale float64) {
+func (o *Solved) irTrim(r *Row) (want, scale float64) {
 	d, s := o.Duty, &o.set
 	scale = o.in.Armature / s.Plug.Amps
 	want = s.PerAmp / scale
@@ -313,7 +313,7 @@ func trimEnd(t Trim, x, scale float64) string {
 }
 
 // upAmps are the armature's while it comes up on its ramp, at most the limit.
-func (o *Over) upAmps() float64 {
+func upAmps(o *Solved) float64 {
 	d := o.Duty
 	share := d.Load.RunUp().Share
 	if d.Load.Start != load.Free {
@@ -323,7 +323,7 @@ func (o *Over) upAmps() float64 {
 }
 
 // coast is how long it takes to rest with its lightest load alone.
-func (o *Over) coast() float64 {
+func coast(o *Solved) float64 {
 	d := o.Duty
 	c := d.Constants()
 	return d.DownSeconds(o.View.MostRPM, d.Asked(d.Load.Lightest, o.View.MostRPM)*c.RatedNm, d.Inertia)

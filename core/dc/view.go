@@ -76,7 +76,7 @@ func emptyView() *View {
 }
 
 // pointView says what the motor does at the dial.
-func (o *Over) pointView() PointView {
+func pointView(o *Solved) PointView {
 	d, p := o.Duty, &o.Dial
 	asked := d.Asked(d.Load.Usual, p.RPM)
 	v := PointView{Amps: unit.Text(p.MeanAmps, "A"), RMS: unit.Text(p.RMSAmps, "A"), Factor: unit.Three(p.FormFactor()),
@@ -97,11 +97,11 @@ func (o *Over) pointView() PointView {
 		}
 		v.Gap = unit.Percent(1 - carried/whole)
 	}
-	v.Grade, v.Says = o.pointWords(&v)
+	v.Grade, v.Says = pointWords(o, &v)
 	return v
 }
 
-func (o *Over) pointWords(v *PointView) (finding.Grade, string) {
+func pointWords(o *Solved, v *PointView) (finding.Grade, string) {
 	p := &o.Dial
 	switch heavy := o.Duty.Asked(o.Duty.Load.Heaviest, p.RPM); {
 	case !p.Reachable:
@@ -120,7 +120,7 @@ func (o *Over) pointWords(v *PointView) (finding.Grade, string) {
 }
 
 // figures are the bay's figures for the dial.
-func (o *Over) figures() []finding.Figure {
+func figures(o *Solved) []finding.Figure {
 	d, p, v := o.Duty, &o.Dial, o.View
 	mark := o.fit.mark()
 	fig := func(id, name string, value float64, text, note, formula, numbers string,
@@ -154,13 +154,13 @@ func (o *Over) figures() []finding.Figure {
 			"k·limit − friction", "",
 			""),
 	}
-	o.View.Held = o.heldFigures(fig)
-	o.View.Inspection = o.inspection()
-	o.View.SlowestText, o.View.GreatestText = o.slowestText(), o.greatestText()
+	o.View.Held = heldFigures(o, fig)
+	o.View.Inspection = inspection(o)
+	o.View.SlowestText, o.View.GreatestText = slowestText(o), greatestText(o)
 	return out
 }
 
-func (o *Over) slowestText() string {
+func slowestText(o *Solved) string {
 	v := o.View
 	switch {
 	case math.IsNaN(v.Slowest):
@@ -173,7 +173,7 @@ func (o *Over) slowestText() string {
 }
 
 // greatestText says how fast it turns at most, and what ends it.
-func (o *Over) greatestText() string {
+func greatestText(o *Solved) string {
 	v := o.View
 	ends := map[string]string{"plate": "its plate's volts are on the armature there",
 		"range": "the controller's armature volts end there", "line": "the line gives no more"}[v.GreatestBy]
@@ -185,7 +185,7 @@ func (o *Over) greatestText() string {
 }
 
 // heldFigures are how the speed holds when the load comes and goes.
-func (o *Over) heldFigures(fig func(id, name string, value float64, text, note, formula, numbers string,
+func heldFigures(o *Solved, fig func(id, name string, value float64, text, note, formula, numbers string,
 	grade finding.Grade) finding.Figure) []finding.Figure {
 	d, rpm := o.Duty, o.Dial.RPM
 	share := d.Asked(d.Load.Heaviest, rpm)
@@ -214,11 +214,11 @@ func (o *Over) heldFigures(fig func(id, name string, value float64, text, note, 
 var ErrNoFilm = errors.New("dc: no controller or no motor to follow")
 
 // Film follows a scene. The error is ErrNoFilm, or the context's.
-func (o *Over) Film(ctx context.Context, scene Scene) (Film, error) {
+func (o *Solved) Film(ctx context.Context, scene Scene) (Film, error) {
 	if o.Duty == nil || !o.Dial.Reachable {
 		return Film{}, ErrNoFilm
 	}
-	set, shaft := o.setting()
+	set, shaft := setting(o)
 	f, err := o.Duty.Follow(ctx, set, shaft, scene)
 	if err != nil {
 		return Film{}, err

@@ -23,7 +23,7 @@ type Wire struct {
 
 // wirer gathers the run list.
 type wirer struct {
-	o   *Over
+	o   *Solved
 	p   *Profile
 	out []Wire
 }
@@ -55,7 +55,7 @@ func sized(c unit.Conductor) string {
 
 // wiring lists every conductor from the breaker to brushes and pot, in the order in which
 // they are landed.
-func (o *Over) wiring(p *Profile) []Wire {
+func wiring(o *Solved, p *Profile) []Wire {
 	w := &wirer{o: o, p: p, out: []Wire{}}
 	w.line()
 	w.armature()
@@ -65,7 +65,7 @@ func (o *Over) wiring(p *Profile) []Wire {
 }
 
 // lineNames are the two line wires by the workshop's supply.
-func (o *Over) lineNames() (names [2]string, neutral bool) {
+func lineNames(o *Placed) (names [2]string, neutral bool) {
 	if neutral = o.Site.Rules.LineToNeutral(o.Site.Supply.Volts); neutral {
 		return [2]string{"hot", "neutral"}, true
 	}
@@ -75,7 +75,7 @@ func (o *Over) lineNames() (names [2]string, neutral bool) {
 func (w *wirer) line() {
 	o := w.o
 	size := sized(o.Weighed.Conductor)
-	names, neutral := o.lineNames()
+	names, neutral := lineNames(&o.Placed)
 	w.add("pe-in", "line", "earth bar", w.screw(ScrewEarth, 0, "its metal"), sized(o.Earth), "earth",
 		"first on, last off")
 	w.add("pe-motor", "line", "earth bar", "ring on the motor's body", sized(o.Earth), "earth",
@@ -102,7 +102,7 @@ func (w *wirer) line() {
 
 // armatureEnds are the motor's own names along the armature's way: of a compound motor
 // its series field stands in it.
-func (o *Over) armatureEnds() (plus, minus string, between []string) {
+func armatureEnds(o *Placed) (plus, minus string, between []string) {
 	n := o.Site.As.Leads.Brushed.Names
 	a := n.Of(leads.ArmaturePart)
 	if o.Site.Direct.Winding == plate.Compound {
@@ -115,7 +115,7 @@ func (o *Over) armatureEnds() (plus, minus string, between []string) {
 func (w *wirer) armature() {
 	o := w.o
 	size := sized(o.Weighed.ArmatureWire)
-	plus, minus, between := o.armatureEnds()
+	plus, minus, between := armatureEnds(&o.Placed)
 	out, back := w.screw(ScrewArmature, 0, "armature +"), w.screw(ScrewArmature, 1, "armature −")
 	fuse := "an armature fuse, fast and rated for DC"
 	if w.p.ArmFuse > 0 {
@@ -153,7 +153,7 @@ func (w *wirer) armature() {
 
 func (w *wirer) field() {
 	o := w.o
-	if !o.wound() {
+	if !wound(&o.Placed) {
 		for _, t := range w.p.of(ScrewField) {
 			w.add("field-"+t.Name, "field", t.Name, "nothing", "none", "control",
 				"a magnet's motor has no field: left open and covered, it is live")
@@ -185,7 +185,7 @@ func (w *wirer) control() {
 			note+live)
 	}
 	if o.Chosen.StartBy == "buttons" {
-		names, _ := o.lineNames()
+		names, _ := lineNames(&o.Placed)
 		stop := "stop (opens), start (closes)"
 		if o.Chosen.EStop == "yes" {
 			stop = "emergency stop (latching, opens by force), " + stop
@@ -213,7 +213,7 @@ func neverWired(p *Profile, plateRead *plate.Direct) []string {
 }
 
 // boxText is what stands around it.
-func (o *Over) boxText(p *Profile) string {
+func boxText(o *Solved, p *Profile) string {
 	heat := 1.5*p.Amps + 0.02*o.in.Armature*p.Amps
 	text := heatInABox(heat, p)
 	switch o.Chosen.Air {
@@ -235,7 +235,7 @@ type InspectStep struct {
 }
 
 // inspection is what is looked at on a second-hand controller before it is wired.
-func (o *Over) inspection() []InspectStep {
+func inspection(o *Solved) []InspectStep {
 	if o.Chosen.SecondHand != "yes" {
 		return []InspectStep{}
 	}
@@ -257,7 +257,7 @@ func (o *Over) inspection() []InspectStep {
 	if len(p.Plugs) > 0 {
 		add("plug", readPlugIn, readPlugInSee, "")
 	}
-	add("lamp", o.firstPower(), firstPowerSee, standAside)
-	add("most", potAtItsEnd, o.potAtItsEndSee(), fingerGuards)
+	add("lamp", firstPower(o), firstPowerSee, standAside)
+	add("most", potAtItsEnd, potAtItsEndSee(o), fingerGuards)
 	return out
 }

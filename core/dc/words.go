@@ -14,7 +14,7 @@ import (
 
 // What this chapter says, made of what it found.
 
-func (o *Over) sayNone() finding.Finding {
+func sayNone(o *Placed) finding.Finding {
 	return finding.Finding{ID: finding.DCNone, Bay: finding.Bridge, Grade: finding.Open,
 		Entries:  []string{"dc.controller"},
 		Sentence: "Which controller? It is chosen by the armature's amps.",
@@ -120,7 +120,7 @@ func sayKe(entries []string, why []finding.Why, got float64, want float64) findi
 		Measure: finding.Against(100*math.Abs(got/want-1), finding.AtMost, 12, "%")}
 }
 
-func (o *Over) sayKeGood(entries []string, why []finding.Why, got float64) finding.Finding {
+func sayKeGood(o *Placed, entries []string, why []finding.Why, got float64) finding.Finding {
 	return finding.Finding{ID: "dc.ke", Bay: finding.Motor, Grade: finding.Good, Entries: entries, Why: why,
 		Sentence: fmt.Sprintf("Its constant agrees with the plate: %s V per 1000 rpm, by %s.", unit.Three(1000*got),
 			o.Site.Brushed.KeBy)}
@@ -134,7 +134,7 @@ func sayArmatureWire(w Weighed) finding.Finding {
 			"(planning)."}
 }
 
-func (o *Over) sayOverload() finding.Finding {
+func sayOverload(o *Solved) finding.Finding {
 	return finding.Finding{ID: "protection.overload", Grade: finding.Note,
 		Sentence: fmt.Sprintf("The current limit is set to %s; it guards against jams, not against long heat.",
 			unit.Text(o.Duty.LimitAmps, "A")),

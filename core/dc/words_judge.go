@@ -46,7 +46,7 @@ const cooledAlike = "Its cooling does not hang on its speed; the ripple of the c
 const cooledBySpeed = "Its own fan blows less as it turns slower. A blower, a larger belt ratio (the motor faster, " +
 	"the tool as before), or short runs."
 
-func (o *Over) tooFast(v *View) string {
+func tooFast(o *Placed, v *View) string {
 	return fmt.Sprintf("%s is wanted; under the usual load it turns at %s at most.", unit.Whole(o.Chosen.MostRPM,
 		"rpm"), unit.Whole(v.Greatest, "rpm"))
 }
@@ -56,7 +56,7 @@ func tooFastBecause(words map[string]string, v *View) string {
 		"plate's top speed."
 }
 
-func (o *Over) dialEnds(v *View) string {
+func dialEnds(o *Placed, v *View) string {
 	return fmt.Sprintf("The dial ends at %s; %s is entered.", unit.Whole(v.MostRPM, "rpm"), unit.Whole(o.Chosen.AtRPM,
 		"rpm"))
 }
@@ -85,7 +85,7 @@ func irHunts(asked float64, d *Duty, edge float64) string {
 
 const irMargin = "Ra is estimated or measured cold: keep a margin."
 
-func (o *Over) noTachometer() string {
+func noTachometer(o *Placed) string {
 	return o.Profile.Name + " takes no tachometer."
 }
 
@@ -103,21 +103,21 @@ func foundElsewhere(r Row) string {
 	return fmt.Sprintf("%s was found at %s; it belongs at %s.", r.Name, r.ReadBack, r.Value)
 }
 
-func (o *Over) limitUnusual() string {
+func limitUnusual(o *Placed) string {
 	return fmt.Sprintf("A current limit of %s of plate amps is more than the usual 150 %%.",
 		unit.Percent(o.Chosen.LimitShare))
 }
 
 const limitHarms = "Brushes and magnets suffer: strong amps can weaken a permanent magnet for good."
 
-func (o *Over) limitEnds(share float64) string {
+func limitEnds(o *Placed, share float64) string {
 	return fmt.Sprintf("Its limit reaches %s of plate amps, not %s.", unit.Percent(share),
 		unit.Percent(o.Chosen.LimitShare))
 }
 
 const limitEndsBy = "By its own amps and its plug-in resistor."
 
-func (o *Over) rampAtLimit(need float64) string {
+func rampAtLimit(o *Placed, need float64) string {
 	return fmt.Sprintf("In %s it comes up at its current limit all the way: %s is the least.", unit.Text(o.Chosen.UpS,
 		"s"), secondsText(need))
 }
@@ -141,7 +141,7 @@ const stopCare = "Never across the armature while the controller still feeds. It
 
 const turnedStanding = "Turned round by its armature leads only, standing: a switch with a catch at off."
 
-func (o *Over) thrownTurning(d *Duty) string {
+func thrownTurning(o *Solved, d *Duty) string {
 	return fmt.Sprintf("Thrown while turning, it takes %s: %s × plate.",
 		unit.Text(d.StartAmps(d.VoltsFor(o.View.MostRPM, 0), o.View.MostRPM), "A"),
 		unit.Three(d.StartAmps(d.VoltsFor(o.View.MostRPM, 0), o.View.MostRPM)/d.ArmatureAmps))

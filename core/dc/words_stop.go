@@ -16,15 +16,15 @@ const reverseStanding = "Standing, and dead or by a switch with a catch in its m
 
 const reverseNamed = "Direction is named facing the shaft end; bump it first, belt off."
 
-func (o *Over) reverseContactors() string {
+func reverseContactors(o *Placed) string {
 	return o.Profile.Name + "’s maker has a pair of interlocked contactors for it, with its own wait at a stand."
 }
 
-func (o *Over) reverseUnknown() string {
+func reverseUnknown(o *Placed) string {
 	return "The profile of " + o.Profile.Name + " says nothing of reversing: ask its maker’s sheet first."
 }
 
-func (o *Over) reversesItself() string {
+func reversesItself(o *Placed) string {
 	return o.Profile.Name + " turns it round by itself, through its current limit: no switch in the armature leads."
 }
 

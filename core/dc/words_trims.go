@@ -17,7 +17,7 @@ const markingScales = "Its marking; it scales limit and IR."
 
 const justStands = "The shaft just stands, without creeping."
 
-func (o *Over) tachometerLoaded() string {
+func tachometerLoaded(o *Placed) string {
 	return fmt.Sprintf("A tachometer shows about %s under the usual load.", unit.Whole(o.Chosen.LeastRPM, "rpm"))
 }
 
@@ -28,8 +28,8 @@ func tachometerFree(d *Duty, s *Trimmed) string {
 
 const watchUp = "A watch: from a turned-up dial to full speed."
 
-func (o *Over) coastsLonger() string {
-	return fmt.Sprintf("It cannot pull the motor down: coasting alone takes %s.", secondsText(o.coast()))
+func coastsLonger(o *Solved) string {
+	return fmt.Sprintf("It cannot pull the motor down: coasting alone takes %s.", secondsText(coast(o)))
 }
 
 const brakesItself = "It brakes the motor itself, back into the line: a watch from full speed to rest."

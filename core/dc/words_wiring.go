@@ -73,7 +73,7 @@ const readPlugIn = "Read the plug-in resistor's marking."
 
 const readPlugInSee = "That of this motor's amps; another one lets through more."
 
-func (o *Over) firstPower() string {
+func firstPower(o *Solved) string {
 	return fmt.Sprintf("First power: a lamp of %s in place of the armature, field open, pot at zero, lid shut.",
 		unit.Whole(o.in.Armature, "V"))
 }
@@ -84,8 +84,8 @@ const standAside = "Everything on it stands at mains potential. Stand aside."
 
 const potAtItsEnd = "Pot at its end: volts on the lamp."
 
-func (o *Over) potAtItsEndSee() string {
-	return "As its most-speed trim has it: at most " + unit.Whole(o.endVolts(), "V") + "."
+func potAtItsEndSee(o *Solved) string {
+	return "As its most-speed trim has it: at most " + unit.Whole(endVolts(o), "V") + "."
 }
 
 const fingerGuards = "Meter leads with finger guards, one hand."

@@ -2,11 +2,12 @@ package leads
 
 import (
 	"fmt"
-	"graybridge/core/finding"
 	"math"
 	"slices"
 	"strconv"
 	"strings"
+
+	"graybridge/core/finding"
 )
 
 func counted(n int, one, more string) string {

@@ -100,7 +100,7 @@ func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entr
 		}
 		r.bridge = rotary.Installed{Ground: ground, Shown: over}
 	case document.KindDC:
-		r.bridge = dc.Installed{Ground: ground, Over: dc.Take(d.Bridge.DC).Place(r.site)}
+		r.bridge = dc.Installed{Ground: ground, Shown: dc.Take(d.Bridge.DC).Place(r.site)}
 	default:
 		r.bridge = capacitor.Installed{Ground: ground,
 			Shown: onCan(d.Bridge.Capacitor, d.Workshop.Prices, r.site)}

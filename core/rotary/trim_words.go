@@ -42,7 +42,8 @@ func readingsOff(o *Read) finding.Finding {
 
 func readingsFit(o *Solved) finding.Finding {
 	a := o.Answer
-	f := finding.Finding{ID: IDReadings, Grade: finding.Good, Entries: []string{"rotary.readings"}, Why: trimWhy(&o.Read),
+	f := finding.Finding{ID: IDReadings, Grade: finding.Good, Entries: []string{"rotary.readings"},
+		Why:    trimWhy(&o.Read),
 		Figure: unit.Three(o.Fit.Off) + " meter errors", Limit: unit.Three(fitsWithin),
 		Measure:  finding.Against(o.Fit.Off, finding.AtMost, fitsWithin, "meter errors"),
 		Sentence: "The readings fit: the motors are refitted to them."}

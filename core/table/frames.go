@@ -1,10 +1,11 @@
 package table
 
 import (
-	"graybridge/core/unit"
 	"maps"
 	"slices"
 	"strings"
+
+	"graybridge/core/unit"
 )
 
 // Frame is a foot-mounted motor's frame, in mm; 0: the table has none.

@@ -40,41 +40,52 @@ func Feed(lineVolts float64) site.Feed {
 	return site.Feed{Volts: lineVolts, OwnHertz: true, Brushed: true}
 }
 
-// Over is a controller over a site: weighed, trimmed, wired and judged once. Its values
-// are not to be changed.
-type Over struct {
+// Placed is a controller as entered, over the site of its motor.
+type Placed struct {
 	Taken
-	Site    *site.Site
+	Site *site.Site
+
+	fit *fitted
+}
+
+// Solved is a controller weighed, trimmed and wired over its site.
+type Solved struct {
+	Placed
 	View    *View    // nil: there is no motor to drive
 	Duty    *Duty    // nil: no controller is chosen
 	Weighed *Weighed // nil: as Duty
 	Volts   float64  // on the armature at the dial
 	Dial    Point
 	Earth   unit.Conductor
-	Said    []finding.Finding
 
-	fit  *fitted
 	in   InputRange
 	set  Trimmed
 	stop Stopping
 	like []like // nil until asked for
 }
 
+// Shown is a controller over a site, worked out once, with what is said of it. Its values are not
+// to be changed.
+type Shown struct {
+	Solved
+	Said []finding.Finding
+}
+
 // Place puts the controller over a site and works it out.
-func (t Taken) Place(s *site.Site) *Over {
-	o := &Over{Taken: t, Site: s}
-	o.sayLeads()
-	o.fit = o.fitMotor()
+func (t Taken) Place(s *site.Site) *Shown {
+	o := &Shown{Solved: Solved{Placed: Placed{Taken: t, Site: s}}}
+	sayLeads(o)
+	o.fit = fitMotor(o)
 	if o.fit != nil {
-		o.work()
+		work(o)
 	}
 	return o
 }
 
-func (o *Over) say(f ...finding.Finding) { o.Said = append(o.Said, f...) }
+func (o *Shown) say(f ...finding.Finding) { o.Said = append(o.Said, f...) }
 
 // duty puts the motor on a controller.
-func (o *Over) duty(p *Profile) *Duty {
+func duty(o *Placed, p *Profile) *Duty {
 	f := o.fit
 	d := &Duty{
 		Motor:     &f.Motor,
@@ -85,14 +96,14 @@ func (o *Over) duty(p *Profile) *Duty {
 		Load:      o.Site.Load,
 	}
 	d.GoodAmps = p.Amps * p.Factor // it is rated in mean amps of its own form factor
-	d.LimitAmps = o.limitShare(p) * f.ArmatureAmps
+	d.LimitAmps = limitShare(o, p) * f.ArmatureAmps
 	d.Inertia = o.Site.Load.Inertia + f.RotorInertia()
 	return d
 }
 
 // limitShare is the current limit over plate amps: what is asked, else 130 %, or what the
 // controller has.
-func (o *Over) limitShare(p *Profile) float64 {
+func limitShare(o *Placed, p *Profile) float64 {
 	share := 1.3
 	if o.Chosen.LimitShare > 0 {
 		share = o.Chosen.LimitShare
@@ -109,40 +120,40 @@ func (o *Over) limitShare(p *Profile) float64 {
 }
 
 // work weighs, trims, wires and judges the controller.
-func (o *Over) work() {
+func work(o *Shown) {
 	v := emptyView()
 	o.View = v
-	v.Controllers = o.offers()
+	v.Controllers = offers(&o.Placed)
 	p := o.Profile
 	if p == nil {
-		o.say(o.sayNone())
+		o.say(sayNone(&o.Placed))
 		return
 	}
 	v.Mains = !p.Isolated
 	v.Name, v.About, v.Quirks = p.Name, p.About, append(v.Quirks, p.Quirks...)
 	o.in, _ = p.Input(o.Site.Supply.Volts)
-	o.Duty = o.duty(p)
-	weighed, said := o.weigh(p, o.Duty)
+	o.Duty = duty(&o.Placed, p)
+	weighed, said := weigh(&o.Placed, p, o.Duty)
 	o.Weighed = &weighed
 	o.say(said...)
 	v.Verdict, v.Words = weighed.Verdict, weighed.Words
-	o.settle(v)
-	v.Trims, v.ByPlate = o.rows(), p.plate != nil
-	o.stop = o.stopping()
-	v.Stop = o.stopView()
-	o.size()
-	v.Wiring, v.Never = o.wiring(p), neverWired(p, &o.Site.Direct)
-	v.Box = o.boxText(p)
-	v.Figures = o.banded(o.figures())
+	settle(&o.Solved, v)
+	v.Trims, v.ByPlate = rows(&o.Solved), p.plate != nil
+	o.stop = stopping(&o.Solved)
+	v.Stop = stopView(&o.Solved)
+	size(&o.Solved)
+	v.Wiring, v.Never = wiring(&o.Solved, p), neverWired(p, &o.Site.Direct)
+	v.Box = boxText(&o.Solved, p)
+	v.Figures = o.banded(figures(&o.Solved))
 	v.Held = o.banded(v.Held)
-	o.judge()
-	o.judgePlate()
+	judge(o)
+	judgePlate(o)
 }
 
 // settle finds dial, speeds and trims.
-func (o *Over) settle(v *View) {
+func settle(o *Solved, v *View) {
 	d := o.Duty
-	end := o.endVolts()
+	end := endVolts(o)
 	// The speeds of use are those of the dial: never above what the motor is made for.
 	usual, by := d.Greatest(d.Load.Usual, end)
 	heavy, heavyBy := d.Greatest(d.Load.Heaviest, end)
@@ -160,7 +171,7 @@ func (o *Over) settle(v *View) {
 	}
 	v.Slowest = d.Slowest(d.Load.Usual, v.MostRPM)
 	o.Dial = d.At(at, d.Asked(d.Load.Usual, at))
-	o.set = o.trimmed(v.MostRPM)
+	o.set = trimmed(o, v.MostRPM)
 	o.Volts = d.VoltsFor(at, o.Dial.Nm/o.Dial.NmPerAmp) - o.set.PerAmp*o.Dial.Nm/o.Dial.NmPerAmp
 	v.Envelope = d.Envelope(math.Max(v.MostRPM, 1.02*d.RPM))
 	level := o.set.PerAmp
@@ -168,8 +179,8 @@ func (o *Over) settle(v *View) {
 		level = d.Ohm // the speed itself is held
 	}
 	v.Fan = d.Fan(o.set.LeastVolts, o.set.MostVolts, level)
-	v.Dial = o.speeds(at)
-	v.Point = o.pointView()
+	v.Dial = speeds(o, at)
+	v.Point = pointView(o)
 	shown := d.dropped(o.Dial.LineAmps)
 	emf := d.Constants().VoltsPerRPM * at
 	wave, setting, _ := shown.Drive(d.Armature, emf, o.Dial.Nm/o.Dial.NmPerAmp)
@@ -181,7 +192,7 @@ func (o *Over) settle(v *View) {
 
 // endVolts is the armature's at the dial's end: the range that the controller has on this
 // line, as far as its trim lets it.
-func (o *Over) endVolts() float64 {
+func endVolts(o *Solved) float64 {
 	most := 1.0
 	if t, ok := o.Profile.trim(TurnMost); ok {
 		most = math.Max(t.From, t.To)
@@ -199,7 +210,7 @@ type Speeds struct {
 	SurfaceFt float64 `json:"surface_ft_min"`
 }
 
-func (o *Over) speeds(rpm float64) Speeds {
+func speeds(o *Solved, rpm float64) Speeds {
 	s := Speeds{MotorRPM: rpm, ToolRPM: rpm * o.Chosen.Ratio()}
 	s.Volts = o.Duty.VoltsFor(rpm, o.Dial.Nm/o.Dial.NmPerAmp)
 	if span := o.set.MostVolts - o.set.LeastVolts; span > 0 {
@@ -214,7 +225,7 @@ func (o *Over) speeds(rpm float64) Speeds {
 
 // RPMFor is the motor's rpm at a speed spoken as "motor", "tool", "surface" (m/s), "feet"
 // (ft/min) or "volts" on the armature; ok is false where there is none.
-func (o *Over) RPMFor(way string, value float64) (rpm float64, ok bool) {
+func (o *Solved) RPMFor(way string, value float64) (rpm float64, ok bool) {
 	if o.Duty == nil {
 		return 0, false
 	}
@@ -239,7 +250,7 @@ func (o *Over) RPMFor(way string, value float64) (rpm float64, ok bool) {
 
 // size finds what feeds it: the breaker by the line's RMS amps at full torque and speed,
 // the armature's wire by the code's share for rectified amps.
-func (o *Over) size() {
+func size(o *Solved) {
 	rules := o.Site.Wires()
 	w := o.Weighed
 	share := rules.Circuit().Conductor
@@ -256,10 +267,10 @@ func (o *Over) size() {
 }
 
 // wound says that the motor has a field which is fed apart.
-func (o *Over) wound() bool { return o.Site.Direct.Field() }
+func wound(o *Placed) bool { return o.Site.Direct.Field() }
 
 // setting is the controller and the shaft as a film follows them.
-func (o *Over) setting() (Set, Shaft) {
+func setting(o *Solved) (Set, Shaft) {
 	d := o.Duty
 	c := d.Constants()
 	asked := func(share float64) func(rpm float64) float64 {
