@@ -108,6 +108,8 @@ export default defineConfig({
   build: { target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0 },
   test: {
     css: false,
+    testTimeout: 60_000, // a busy machine is slow, not wrong
+    hookTimeout: 60_000,
     isolate: false, // what the files share is read once; each leaves the page as it found it
     // Element Plus comes as many small modules: bundled once, not read anew by every test file.
     server: { deps: { inline: ['element-plus'] } },
