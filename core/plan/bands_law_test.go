@@ -16,6 +16,7 @@ import (
 	"graybridge/core/plan"
 	"graybridge/core/rotary"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 var number = regexp.MustCompile(`-?\d+(?:\.\d+)?`)
@@ -31,15 +32,15 @@ var withoutBand = []string{"start-asks", "breaker", "conductor", "capacitor-wire
 func TestEveryFigureLiesInItsBand(t *testing.T) {
 	t.Parallel()
 	r := rand.New(rand.NewPCG(16, 4))
-	plates := corpus(t)
+	plates := jobtest.Plates(t)
 	var all []document.Document
 	for i, c := range plates {
-		d := c.document()
+		d := c.Document()
 		switch i % 4 {
 		case 1:
-			d = lawCase(c, r)
+			d = jobtest.Case(c, r)
 		case 2:
-			d = lawCase(c, r)
+			d = jobtest.Case(c, r)
 			d.Bridge.Kind = document.KindDrive
 		case 3:
 			d = streetCase(plates, i, r)
@@ -51,7 +52,7 @@ func TestEveryFigureLiesInItsBand(t *testing.T) {
 	}
 	banded := map[string]int{}
 	for i, d := range all {
-		if !inPart(t, i/4, 4) { // whole fours: every bridge is in each
+		if !jobtest.InPart(t, i/4, 4) { // whole fours: every bridge is in each
 			continue
 		}
 		p := plan.Make(d)

@@ -10,6 +10,7 @@ import (
 	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/scenario"
+	"graybridge/jobtest"
 )
 
 func BenchmarkPlan(b *testing.B) {
@@ -53,11 +54,11 @@ func BenchmarkPlanCorpus(b *testing.B) {
 	var slowest document.Document
 	most := time.Duration(0)
 	r := rand.New(rand.NewPCG(11, 7))
-	for _, c := range corpus(b) {
+	for _, c := range jobtest.Plates(b) {
 		for i := range 6 {
-			d := c.document()
+			d := c.Document()
 			if i > 1 {
-				d = lawCase(c, r)
+				d = jobtest.Case(c, r)
 			}
 			if i == 1 {
 				d.Bridge.Kind = document.KindDrive

@@ -22,6 +22,7 @@ import (
 	"graybridge/core/protection"
 	"graybridge/core/scenario"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 func figure(all []finding.Figure, id string) finding.Figure {
@@ -61,11 +62,11 @@ func TestTheCornersLeadSizesTheMotorWire(t *testing.T) {
 func TestASmallBreakerIsNotSaidToHoldTheStart(t *testing.T) {
 	t.Parallel()
 	judged := 0
-	for i, c := range corpus(t) {
-		if !inPart(t, i, 4) {
+	for i, c := range jobtest.Plates(t) {
+		if !jobtest.InPart(t, i, 4) {
 			continue
 		}
-		d := c.document()
+		d := c.Document()
 		d.Machines[0].Leads.Agreed, d.Machines[0].Load.Kind, d.Machines[0].Load.Share,
 			d.Machines[0].Protection.Breaker = "plate", machine.Fan, "30 %", "6 A"
 		p := plan.Make(d)
@@ -166,8 +167,8 @@ func TestNothingIsPermanentUnderAStopOrAboveItsPlate(t *testing.T) {
 // What is said of full load and of all day is one thing.
 func TestFullLoadIsAllDayOnlyWhereItIs(t *testing.T) {
 	t.Parallel()
-	for _, c := range corpus(t)[:60] {
-		d := c.document()
+	for _, c := range jobtest.Plates(t)[:60] {
+		d := c.Document()
 		d.Machines[0].Leads.Agreed = "plate"
 		p := plan.Make(d)
 		full, all := figure(p.Bridge, "full"), figure(p.Bridge, "continuous")

@@ -25,6 +25,7 @@ import (
 	"graybridge/core/scenario"
 	"graybridge/core/supply"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 // directPlate is one plate of the corpus of brushed motors, with what it was made from.
@@ -47,7 +48,7 @@ func directCorpus(t *testing.T) []directPlate {
 }
 
 // document is the plate on the line it is tried on, its leads found.
-func (c directPlate) document() document.Document {
+func (c directPlate) Document() document.Document {
 	w := scenario.TansyLane()
 	if c.Hertz > 55 || c.Volts < 150 {
 		w = scenario.ColdFord()
@@ -94,7 +95,7 @@ func own(way dc.Way, r *rand.Rand) *dc.Profile {
 
 // directCase draws what owners enter of a brushed motor.
 func directCase(c directPlate, r *rand.Rand) document.Document {
-	d := c.document()
+	d := c.Document()
 	pick := func(all ...string) string { return all[r.IntN(len(all))] }
 	m := &d.Machines[0]
 	if r.IntN(3) == 0 {
@@ -332,7 +333,7 @@ func lineOf(d document.Document) float64 {
 func TestTheLawHoldsOnBrushedMotors(t *testing.T) {
 	t.Parallel()
 	rounds := 3
-	if *lawAll {
+	if *jobtest.All {
 		rounds = 30
 	}
 	type fault struct {
@@ -342,13 +343,13 @@ func TestTheLawHoldsOnBrushedMotors(t *testing.T) {
 	faults := map[string][]fault{}
 	planned, good, stopped := 0, 0, 0
 	for i, c := range directCorpus(t) {
-		if !inPart(t, i, 3) {
+		if !jobtest.InPart(t, i, 3) {
 			continue
 		}
 		for n := range rounds {
 			d := directCase(c, rand.New(rand.NewPCG(uint64(i), uint64(5000+n))))
 			if n == 0 {
-				d = c.document()
+				d = c.Document()
 			}
 			require.Empty(t, d.Validate())
 			p := plan.Make(d)
@@ -388,7 +389,7 @@ func TestArmaturesAreEstimatedNearWhatTheyAre(t *testing.T) {
 	t.Parallel()
 	off := []float64{}
 	for _, c := range directCorpus(t) {
-		p := plan.Make(c.document())
+		p := plan.Make(c.Document())
 		i := slices.IndexFunc(p.Motor, func(f finding.Figure) bool { return f.ID == "ra" })
 		require.GreaterOrEqual(t, i, 0, c.ID)
 		require.Equal(t, finding.Estimated, p.Motor[i].Mark)

@@ -11,6 +11,7 @@ import (
 	"graybridge/core/plate"
 	"graybridge/core/scenario"
 	"graybridge/core/site"
+	"graybridge/jobtest"
 )
 
 // The motor from which each plate of the corpus was made stands, with its efficiency, power
@@ -21,9 +22,9 @@ func TestTwinsHoldTheMotorThatThePlateWasMadeFrom(t *testing.T) {
 	var outside [3]int
 	count, solved := 0, 0
 	dice := rand.New(rand.NewPCG(1, 2))
-	for _, c := range corpus(t) {
+	for _, c := range jobtest.Plates(t) {
 		var bands [3]site.Band
-		twins := picture.TwinsOf(context.Background(), c.document(), 0)
+		twins := picture.TwinsOf(context.Background(), c.Document(), 0)
 		for _, w := range twins {
 			for i, x := range []float64{w.Efficiency, w.Model.PowerFactor, w.Model.RatedSlip} {
 				bands[i].Add(x)

@@ -25,6 +25,7 @@ import (
 	"graybridge/core/protection"
 	"graybridge/core/scenario"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 func found(p plan.Plan, id string) *finding.Finding {
@@ -293,7 +294,7 @@ func TestEveryCureCures(t *testing.T) {
 // put changes one entry the way the browser does, and reads the document as a server does.
 func put(t *testing.T, d document.Document, path, value string) document.Document {
 	t.Helper()
-	text, err := json.Marshal(withEntry(d, path, value))
+	text, err := json.Marshal(jobtest.With(d, path, value))
 	require.NoError(t, err)
 	out, err := document.Decode(text)
 	require.NoError(t, err, path)

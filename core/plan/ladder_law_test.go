@@ -10,6 +10,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/plan"
 	"graybridge/core/protection"
+	"graybridge/jobtest"
 )
 
 // Over the corpus: a circuit is drawn only of what is sized, each of its devices stands among
@@ -18,12 +19,12 @@ func TestLaddersOverTheCorpus(t *testing.T) {
 	t.Parallel()
 	r := rand.New(rand.NewPCG(8, 30))
 	drawn := map[string]int{}
-	for n, c := range corpus(t) {
-		d := lawCase(c, r)
+	for n, c := range jobtest.Plates(t) {
+		d := jobtest.Case(c, r)
 		if d.Bridge.Kind == document.KindCapacitor && n%3 == 0 {
 			d.Bridge.Capacitor.Reversing = capacitor.ByContactors
 		}
-		if !inPart(t, n/3, 3) {
+		if !jobtest.InPart(t, n/3, 3) {
 			continue
 		}
 		p := plan.Make(d)

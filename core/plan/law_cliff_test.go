@@ -15,11 +15,12 @@ import (
 	"graybridge/core/protection"
 	"graybridge/core/scenario"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 // Law 18: one volt more or less takes no relay away, and turns no good word into a stop.
 func TestOneVoltIsNoCliff(t *testing.T) {
-	overUnlike(t, 10, func(d document.Document) (broken []string) {
+	jobtest.OverUnlike(t, 10, func(d document.Document) (broken []string) {
 		if d.Bridge.Kind == document.KindRotary {
 			return nil
 		}
@@ -31,7 +32,7 @@ func TestOneVoltIsNoCliff(t *testing.T) {
 		last := plan.Make(d)
 		for step := range 5 {
 			at := unit.Plain(volts + float64(step+1))
-			next := plan.Make(withEntry(d, "supply.volts", at))
+			next := plan.Make(jobtest.With(d, "supply.volts", at))
 			if a, b := relayOf(last), relayOf(next); a != "" && b != "" && (a == noSetting) != (b == noSetting) {
 				broken = append(broken, fmt.Sprintf("18: relay %s, one volt more at %s V: %s", a, at, b))
 			}
@@ -75,11 +76,11 @@ func TestARelayDoesNotVanishAtOneVolt(t *testing.T) {
 func TestOrdinaryMotorsGetARelay(t *testing.T) {
 	t.Parallel()
 	sized, set := 0, 0
-	for i, c := range corpus(t) {
-		if !inPart(t, i, 3) {
+	for i, c := range jobtest.Plates(t) {
+		if !jobtest.InPart(t, i, 3) {
 			continue
 		}
-		d := c.document()
+		d := c.Document()
 		d.Machines[0].Load.Kind, d.Machines[0].Load.Share = "constant", "60 %"
 		if d.Machines[0].Leads.Kind.Halved() {
 			d.Machines[0].Leads.Agreed = "plate"
@@ -127,7 +128,7 @@ func TestOneThingHasOneFigure(t *testing.T) {
 
 // Law 16 over jobs unlike the corpus: the line's amps of wall, supply and protection agree.
 func TestTheLineHasOneFigureEverywhere(t *testing.T) {
-	overUnlike(t, 4, func(d document.Document) (broken []string) {
+	jobtest.OverUnlike(t, 4, func(d document.Document) (broken []string) {
 		p := plan.Make(d)
 		if p.Drive == nil || len(p.Guard) == 0 {
 			return nil
@@ -145,7 +146,7 @@ func TestTheLineHasOneFigureEverywhere(t *testing.T) {
 
 // Law 19: what nobody entered earns no stop, and is not told to what cannot idle.
 func TestWhatNobodyEnteredIsNoState(t *testing.T) {
-	overUnlike(t, 4, func(d document.Document) (broken []string) {
+	jobtest.OverUnlike(t, 4, func(d document.Document) (broken []string) {
 		d.Machines[0].Load.Lightest = ""
 		p := plan.Make(d)
 		for _, f := range p.Findings {

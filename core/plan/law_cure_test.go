@@ -12,31 +12,21 @@ import (
 	"graybridge/core/plan"
 	"graybridge/core/table"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 // taken is a document with a cure taken.
 func taken(d document.Document, c finding.Cure) document.Document {
-	d = withEntry(d, c.Path, c.Value)
+	d = jobtest.With(d, c.Path, c.Value)
 	if c.And.Path != "" {
-		d = withEntry(d, c.And.Path, c.And.Value)
+		d = jobtest.With(d, c.And.Path, c.And.Value)
 	}
 	return d
 }
 
-// stops are the ids of a plan's stops.
-func stops(p plan.Plan) map[string]bool {
-	out := map[string]bool{}
-	for _, f := range p.Findings {
-		if f.Grade == finding.Stop {
-			out[f.ID] = true
-		}
-	}
-	return out
-}
-
 // newStops are stops of one plan that another did not have.
 func newStops(p, before plan.Plan) (out []string) {
-	was := stops(before)
+	was := jobtest.Stops(before)
 	for _, f := range p.Findings {
 		if f.Grade == finding.Stop && !was[f.ID] {
 			out = append(out, f.ID+": "+f.Sentence)
@@ -210,26 +200,26 @@ func guardedLaw(d document.Document, p plan.Plan) (broken []string) {
 
 // heldOverUnlike plans each job once and holds the laws 13 and 14 over it.
 func TestACureCures(t *testing.T) {
-	overUnlike(t, 3, func(d document.Document) []string { return cureLaw(d, plan.Make(d)) })
+	jobtest.OverUnlike(t, 3, func(d document.Document) []string { return cureLaw(d, plan.Make(d)) })
 }
 
 func TestWhatHangsThereIsJudgedAlways(t *testing.T) {
-	overUnlike(t, 2, func(d document.Document) []string { return guardedLaw(d, plan.Make(d)) })
+	jobtest.OverUnlike(t, 2, func(d document.Document) []string { return guardedLaw(d, plan.Make(d)) })
 }
 
 // The same over a part of the corpus, with everything that owners enter; all of it with -law.all.
 func TestCuresAndGuardsHoldOverTheCorpus(t *testing.T) {
 	t.Parallel()
 	step := 8
-	if *lawAll {
+	if *jobtest.All {
 		step = 1
 	}
 	breaches := map[string][]string{}
-	for i, c := range corpus(t) {
+	for i, c := range jobtest.Plates(t) {
 		if i%step != 0 {
 			continue
 		}
-		d := lawCase(c, rand.New(rand.NewPCG(uint64(i), 77)))
+		d := jobtest.Case(c, rand.New(rand.NewPCG(uint64(i), 77)))
 		p := plan.Make(d)
 		for _, b := range append(cureLaw(d, p), guardedLaw(d, p)...) {
 			key, _, _ := strings.Cut(b, "(")

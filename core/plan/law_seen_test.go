@@ -15,6 +15,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/plan"
+	"graybridge/jobtest"
 )
 
 // unseenAt is what a plan says of a device that nobody has seen, at an entry.
@@ -86,10 +87,10 @@ func seenLaw(d document.Document) (broken []string) {
 			if value == "" {
 				value = "yes"
 			}
-			plain = withEntry(plain, c.Path, value)
+			plain = jobtest.With(plain, c.Path, value)
 			if c.And.Path != "" {
 				and, _ := device.Split(c.And.Value)
-				plain = withEntry(plain, c.And.Path, and)
+				plain = jobtest.With(plain, c.And.Path, and)
 			}
 			if was, is := asSeen(plan.Make(plain)), asSeen(noted); !slices.Equal(was, is) {
 				breaks("20: a state changes the judgement of %s (%v / %v)", c.Label, was, is)
@@ -100,21 +101,21 @@ func seenLaw(d document.Document) (broken []string) {
 }
 
 func TestADeviceExistsWhenSomebodyHasSeenIt(t *testing.T) {
-	overUnlike(t, 4, seenLaw)
+	jobtest.OverUnlike(t, 4, seenLaw)
 }
 
 func TestWhatNobodyHasSeenIsNotGreenOverTheCorpus(t *testing.T) {
 	t.Parallel()
 	step := 16
-	if *lawAll {
+	if *jobtest.All {
 		step = 1
 	}
 	noted := 0
-	for i, c := range corpus(t) {
+	for i, c := range jobtest.Plates(t) {
 		if i%step != 0 {
 			continue
 		}
-		d := lawCase(c, rand.New(rand.NewPCG(uint64(i), 20)))
+		d := jobtest.Case(c, rand.New(rand.NewPCG(uint64(i), 20)))
 		assert.Empty(t, seenLaw(d), c.ID)
 		for _, f := range plan.Make(d).Findings {
 			for _, cure := range f.Cures {
@@ -131,7 +132,7 @@ func TestWhatNobodyHasSeenIsNotGreenOverTheCorpus(t *testing.T) {
 func TestARecordSaysWhoAndWhen(t *testing.T) {
 	t.Parallel()
 	d := sixLead(oneKW)
-	d = withEntry(d, "machines.m1.protection.breaker", "10 A, bought 2026-11-30 Ada")
+	d = jobtest.With(d, "machines.m1.protection.breaker", "10 A, bought 2026-11-30 Ada")
 	p := plan.Make(d)
 	f := unseenAt(p, "machines.m1.protection.breaker")
 	require.NotNil(t, f)
@@ -140,7 +141,7 @@ func TestARecordSaysWhoAndWhen(t *testing.T) {
 	require.GreaterOrEqual(t, i, 0)
 	require.False(t, p.Buys[i].Own)
 	require.Contains(t, p.Buys[i].Note, "bought on 2026-11-30 by Ada, not seen here yet")
-	d = withEntry(d, "machines.m1.protection.breaker", "10 A, seen 2026-11-30 Ada")
+	d = jobtest.With(d, "machines.m1.protection.breaker", "10 A, seen 2026-11-30 Ada")
 	p = plan.Make(d)
 	require.Nil(t, unseenAt(p, "machines.m1.protection.breaker"))
 	require.True(t, p.Buys[i].Own)

@@ -26,6 +26,7 @@ import (
 	"graybridge/core/plate"
 	"graybridge/core/table"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 var lawTo = flag.String("law.to", "", "folder to write the jobs to that break it")
@@ -277,7 +278,7 @@ func law(t *testing.T, d document.Document, p plan.Plan) (broken []string) {
 	// 9: a band holds what it foretells, and one reading has one band everywhere.
 	bands := map[string]string{}
 	for _, r := range p.Card.Readings {
-		if !bandHolds(r.Expect, r.Band) {
+		if !jobtest.BandHolds(r.Expect, r.Band) {
 			breaks("9: %s expects %s within %s", r.ID, r.Expect, r.Band)
 		}
 		bands[r.ID] = r.Band
@@ -289,7 +290,7 @@ func law(t *testing.T, d document.Document, p plan.Plan) (broken []string) {
 			if band := bands[id]; band != "" && band != n.Band {
 				breaks("9: %s has the band %s on the card and %s under Trim", n.Name, band, n.Band)
 			}
-			if !bandHolds(n.Text, n.Band) {
+			if !jobtest.BandHolds(n.Text, n.Band) {
 				breaks("9: %s foretells %s within %s", n.Name, n.Text, n.Band)
 			}
 		}
@@ -316,29 +317,13 @@ func law(t *testing.T, d document.Document, p plan.Plan) (broken []string) {
 	return broken
 }
 
-// bandHolds says that a band "a to b" holds the figure it stands beside; a band in
-// other words holds.
-func bandHolds(expect, band string) bool {
-	low, high, ok := strings.Cut(band, " to ")
-	if !ok {
-		return true
-	}
-	var from, to, at float64
-	for text, into := range map[string]*float64{low: &from, high: &to, expect: &at} {
-		if _, err := fmt.Sscanf(text, "%f", into); err != nil {
-			return true
-		}
-	}
-	return from <= at && at <= to
-}
-
 // The law of advice over the corpus, with the solver as witness. A sample every
 // day, all of it with -law.all; a job that breaks it is written with -law.to.
 func TestTheLawHoldsOverTheCorpus(t *testing.T) {
 	t.Parallel()
-	plates := corpus(t)
+	plates := jobtest.Plates(t)
 	rounds := 1
-	if *lawAll {
+	if *jobtest.All {
 		rounds = 40
 	}
 	type fault struct {
@@ -359,13 +344,13 @@ func TestTheLawHoldsOverTheCorpus(t *testing.T) {
 		}()
 	}
 	for i, c := range plates {
-		if !inPart(t, i, 3) {
+		if !jobtest.InPart(t, i, 3) {
 			continue
 		}
 		for round := range rounds {
 			work <- func() {
 				r := rand.New(rand.NewPCG(uint64(i), uint64(round)))
-				d := lawCase(c, r)
+				d := jobtest.Case(c, r)
 				if len(d.Validate()) > 0 {
 					return
 				}
@@ -402,36 +387,4 @@ func TestTheLawHoldsOverTheCorpus(t *testing.T) {
 		}
 	}
 	require.Greater(t, planned, 66*rounds)
-}
-
-// withEntry is a document with another text at a path.
-func withEntry(d document.Document, path, value string) document.Document {
-	text, _ := json.Marshal(d)
-	var all map[string]any
-	_ = json.Unmarshal(text, &all)
-	parts := strings.Split(path, ".")
-	into := all
-	for _, part := range parts[:len(parts)-1] {
-		switch next := into[part].(type) {
-		case map[string]any:
-			into = next
-		case []any: // machines by their ids
-			into = map[string]any{}
-			for i, m := range d.Machines {
-				into[m.ID] = next[i]
-			}
-		default:
-			made := map[string]any{}
-			into[part], into = made, made
-		}
-	}
-	if field := parts[len(parts)-1]; value == "" {
-		delete(into, field)
-	} else {
-		into[field] = value
-	}
-	text, _ = json.Marshal(all)
-	var out document.Document
-	_ = json.Unmarshal(text, &out)
-	return out
 }

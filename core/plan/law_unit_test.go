@@ -15,6 +15,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/plan"
 	"graybridge/core/scenario"
+	"graybridge/jobtest"
 )
 
 var oneFigure = regexp.MustCompile(`^(\d+(?:[.,]\d+)?)\s*\S{0,4}$`)
@@ -49,13 +50,13 @@ func TestAUnitIsReadOrRefused(t *testing.T) {
 			d = base[part[1]]
 		}
 		path := strings.ReplaceAll(e.Path, "*", d.Machines[0].ID)
-		good := readingAt(plan.Make(withEntry(d, path, e.Example)), path)
+		good := readingAt(plan.Make(jobtest.With(d, path, e.Example)), path)
 		if good == nil || good.Problem != "" { // not read on this bridge
 			continue
 		}
 		tried++
 		for _, wrong := range []string{m[1] + " lx", m[1] + " parsec", m[1] + " °F·s"} {
-			bad := readingAt(plan.Make(withEntry(d, path, wrong)), path)
+			bad := readingAt(plan.Make(jobtest.With(d, path, wrong)), path)
 			if assert.NotNil(t, bad, "%s at %s", wrong, path) {
 				assert.NotEmpty(t, bad.Problem, "%s is taken for %q at %s", wrong, bad.ReadAs, path)
 				assert.NotEmpty(t, bad.Wanted, path)
@@ -80,7 +81,7 @@ func TestAPrefixIsKept(t *testing.T) {
 		{"bridge.capacitor.microfarad", "0.052 mF", ""},
 		{"machines.m1.leads.insulation", "20 mΩ", ""},
 	} {
-		r := readingAt(plan.Make(withEntry(d, c.path, c.typed)), c.path)
+		r := readingAt(plan.Make(jobtest.With(d, c.path, c.typed)), c.path)
 		require.NotNil(t, r, c.path)
 		if c.as == "" {
 			assert.True(t, r.Problem != "" || !strings.HasPrefix(r.ReadAs, "20"), "%s is taken for %s", c.typed,

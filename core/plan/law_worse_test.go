@@ -9,6 +9,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/plan"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 // gravestOf is the gravest grade of some findings of a plan; good where none is said.
@@ -28,7 +29,7 @@ func gravestOf(p plan.Plan, ids ...string) finding.Grade {
 func neverMilder(d document.Document, what, path string, worse []string, ids ...string) (broken []string) {
 	last, at := finding.Good, ""
 	for _, value := range worse {
-		g := gravestOf(plan.Make(withEntry(d, path, value)), ids...)
+		g := gravestOf(plan.Make(jobtest.With(d, path, value)), ids...)
 		if g.Rank() > last.Rank() {
 			broken = append(broken, fmt.Sprintf("15: %s: %s at %s, %s at %s (%s)", what, last, at, g, value, path))
 		}
@@ -50,7 +51,7 @@ const onGuard = "machines.m1.protection."
 
 // Law 15 where breaker and wire are concerned, over jobs unlike the corpus on every bridge.
 func TestABreakerOverItsWireIsNeverMilder(t *testing.T) {
-	overUnlike(t, 20, func(d document.Document) (broken []string) {
+	jobtest.OverUnlike(t, 20, func(d document.Document) (broken []string) {
 		wires := []string{"10 mm²", "6 mm²", "4 mm²", "2.5 mm²", "1.5 mm²", "1 mm²", "0.75 mm²", "0.5 mm²"}
 		sizes := []string{"10 A", "13 A", "16 A", "20 A", "25 A", "32 A", "40 A", "50 A", "63 A"}
 		if d.Workshop.Rules == "north-america" {
@@ -58,16 +59,17 @@ func TestABreakerOverItsWireIsNeverMilder(t *testing.T) {
 			sizes = []string{"15 A", "20 A", "25 A", "30 A", "40 A", "50 A", "60 A", "80 A"}
 		}
 		for _, wire := range []string{wires[0], wires[len(wires)/2], wires[len(wires)-2]} {
-			broken = append(broken, neverMilder(withEntry(d, onGuard+"conductor", wire), "a larger breaker on "+wire,
+			broken = append(broken, neverMilder(jobtest.With(d, onGuard+"conductor", wire), "a larger breaker on "+wire,
 				onGuard+"breaker", sizes, finding.ProtectionWire)...)
 		}
 		for _, size := range []string{sizes[0], sizes[2], sizes[5]} {
-			broken = append(broken, neverMilder(withEntry(d, onGuard+"breaker", size), "a thinner wire behind "+size,
+			broken = append(broken, neverMilder(jobtest.With(d, onGuard+"breaker", size), "a thinner wire behind "+size,
 				onGuard+"conductor", wires, finding.ProtectionWire, finding.ProtectionConductor)...)
 		}
 		for _, size := range []string{"13 A", "32 A"} {
 			feeders := []string{"10 mm²", "4 mm²", "2.5 mm²", "1.5 mm²", "1 mm²", "0.75 mm²"}
-			broken = append(broken, neverMilder(withEntry(d, "supply.breaker", size), "a thinner feeder behind "+size,
+			broken = append(broken, neverMilder(jobtest.With(d, "supply.breaker", size),
+				"a thinner feeder behind "+size,
 				"supply.feeder_size", feeders, finding.SupplyWire)...)
 		}
 		return broken
@@ -76,7 +78,7 @@ func TestABreakerOverItsWireIsNeverMilder(t *testing.T) {
 
 // Law 15 for what is solved: volts both ways from rated, load, feeder's length.
 func TestWorseIsNeverMilder(t *testing.T) {
-	overUnlike(t, 10, func(d document.Document) (broken []string) {
+	jobtest.OverUnlike(t, 10, func(d document.Document) (broken []string) {
 		if d.Bridge.Kind == document.KindRotary || d.Bridge.Kind == document.KindDrive {
 			return nil
 		}
@@ -91,12 +93,12 @@ func TestWorseIsNeverMilder(t *testing.T) {
 		if p.Link.Microfarad == 0 || !p.Link.Chosen && p.Use == nil {
 			return broken
 		}
-		held := withEntry(d, "bridge.capacitor.microfarad", unit.Plain(math.Round(p.Link.Microfarad)))
-		held = withEntry(withEntry(held, "machines.m1.load.heaviest", ""), "machines.m1.load.lightest", "")
+		held := jobtest.With(d, "bridge.capacitor.microfarad", unit.Plain(math.Round(p.Link.Microfarad)))
+		held = jobtest.With(jobtest.With(held, "machines.m1.load.heaviest", ""), "machines.m1.load.lightest", "")
 		broken = append(broken, neverMilder(held, "load", "machines.m1.load.share",
 			steps(100*p.Link.Usual, math.Min(195, 100*p.Link.Usual+110), 10, "%"),
 			"capacitor.heat", "capacitor.carries")...)
-		fed := withEntry(d, "supply.feeder_size", "2.5 mm²")
+		fed := jobtest.With(d, "supply.feeder_size", "2.5 mm²")
 		return append(broken, neverMilder(fed, "feeder", "supply.feeder_length", steps(5, 120, 11.5, "m"),
 			"supply.drop")...)
 	})
@@ -104,7 +106,7 @@ func TestWorseIsNeverMilder(t *testing.T) {
 
 // Law 15 for µF, from the best both ways.
 func TestMicrofaradsAwayFromTheBestAreNeverMilder(t *testing.T) {
-	overUnlike(t, 10, func(d document.Document) (broken []string) {
+	jobtest.OverUnlike(t, 10, func(d document.Document) (broken []string) {
 		if d.Bridge.Kind == document.KindRotary || d.Bridge.Kind == document.KindDrive {
 			return nil
 		}
@@ -125,7 +127,7 @@ func TestMicrofaradsAwayFromTheBestAreNeverMilder(t *testing.T) {
 			down = append(down, unit.Plain(math.Round(best*(1-0.08*float64(i))*10)/10))
 		}
 		for _, list := range [][]string{up, down} {
-			broken = append(broken, neverMilder(withEntry(d, "machines.m1.load.heaviest", ""), "µF",
+			broken = append(broken, neverMilder(jobtest.With(d, "machines.m1.load.heaviest", ""), "µF",
 				"bridge.capacitor.microfarad", list, "capacitor.heat", "capacitor.carries")...)
 		}
 		return broken

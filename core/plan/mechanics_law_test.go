@@ -15,6 +15,7 @@ import (
 	"graybridge/core/plan"
 	"graybridge/core/table"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 // Over the corpus, any bridge: with a belt and a motor in another's place entered, words follow
@@ -26,11 +27,11 @@ func TestMechanicsOverTheCorpus(t *testing.T) {
 	frames := append(metric, inches...)
 	r := rand.New(rand.NewPCG(5, 17))
 	offered := 0
-	for n, c := range corpus(t) {
-		if n%3 != 0 || !inPart(t, n/3, 3) {
+	for n, c := range jobtest.Plates(t) {
+		if n%3 != 0 || !jobtest.InPart(t, n/3, 3) {
 			continue
 		}
-		d := lawCase(c, r)
+		d := jobtest.Case(c, r)
 		before := plan.Make(d)
 		m := &d.Machines[0]
 		motor, tool := 60+80*r.Float64(), 60+300*r.Float64()
@@ -92,11 +93,11 @@ func TestOwnTablesSizeEveryWire(t *testing.T) {
 	t.Parallel()
 	r := rand.New(rand.NewPCG(3, 9))
 	sized := 0
-	for n, c := range corpus(t) {
-		if n%2 != 0 || !inPart(t, n/4, 3) {
+	for n, c := range jobtest.Plates(t) {
+		if n%2 != 0 || !jobtest.InPart(t, n/4, 3) {
 			continue
 		}
-		d := lawCase(c, r)
+		d := jobtest.Case(c, r)
 		if n%4 == 0 {
 			d.Bridge.Kind = document.KindDrive
 		}

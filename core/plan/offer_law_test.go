@@ -10,6 +10,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/finding"
 	"graybridge/core/plan"
+	"graybridge/jobtest"
 )
 
 // What another bridge's bay says of the drives is what the drive's own bay says of them: no
@@ -18,9 +19,9 @@ func TestNoDriveIsOfferedThatItsOwnBayDenies(t *testing.T) {
 	t.Parallel()
 	r := rand.New(rand.NewPCG(17, 3))
 	seen := map[finding.Grade]int{}
-	for i, c := range corpus(t) {
-		d := lawCase(c, r)
-		if !inPart(t, i, 2) {
+	for i, c := range jobtest.Plates(t) {
+		d := jobtest.Case(c, r)
+		if !jobtest.InPart(t, i, 2) {
 			continue
 		}
 		var offered *bridge.Offer

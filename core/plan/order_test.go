@@ -7,44 +7,11 @@ import (
 
 	"graybridge/core/document"
 	"graybridge/core/leads"
-	"graybridge/core/load"
-	"graybridge/core/machine"
 	"graybridge/core/plan"
 	"graybridge/core/plate"
 	"graybridge/core/scenario"
 	"graybridge/core/supply"
 )
-
-func TestChangesAreSaidInWords(t *testing.T) {
-	t.Parallel()
-	for want, change := range map[string]func(*document.Document){
-		"nothing":                    func(*document.Document) {},
-		"supply volts 236 → 231":     func(d *document.Document) { d.Supply.Volts = "231" },
-		"plate code H":               func(d *document.Document) { d.Machines[0].Plate.Code = "H" },
-		"plate frame cleared":        func(d *document.Document) { d.Machines[0].Plate.Frame = "" },
-		"name Blunger → Old blunger": func(d *document.Document) { d.Name = "Old blunger" },
-		"load kind fan → constant":   func(d *document.Document) { d.Machines[0].Load.Kind = machine.Constant },
-		"9 moves unticked":           func(d *document.Document) { d.Machines[0].Leads.Done = nil },
-		"1 move ticked": func(d *document.Document) {
-			d.Machines[0].Leads.Done = append(d.Machines[0].Leads.Done, "one more")
-		},
-		"bridge corner to L1 → L2":     func(d *document.Document) { d.Bridge.Capacitor.CornerTo = "L2" },
-		"load turn clockwise → either": func(d *document.Document) { d.Machines[0].Load.Turn = load.Either },
-		"leads kind six → three":       func(d *document.Document) { d.Machines[0].Leads.Kind = leads.Three },
-		"bridge microfarad 52 → 50; plate rpm 1410 → 1400": func(d *document.Document) {
-			d.Bridge.Capacitor.Microfarad,
-				d.Machines[0].Plate.RPM = "50", "1400"
-		},
-	} {
-		from, to := scenario.Blunger(), scenario.Blunger()
-		change(&to)
-		require.Equal(t, want, document.Changed(from, to))
-	}
-	other := scenario.Blunger()
-	other.Workshop.Volts = 240
-	require.Equal(t, "nothing", document.Changed(scenario.Blunger(), other),
-		"the workshop's settings are not the job's")
-}
 
 // The next thing to do follows the order of work, from the empty plate to the
 // card.

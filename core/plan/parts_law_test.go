@@ -11,6 +11,7 @@ import (
 	"graybridge/core/plan"
 	"graybridge/core/stores"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 // Over the corpus, any bridge, with stores that hold a right and a wrong one of everything asked
@@ -20,11 +21,11 @@ func TestPartsOverTheCorpus(t *testing.T) {
 	t.Parallel()
 	r := rand.New(rand.NewPCG(17, 4))
 	cans, cables, wrong, there := 0, 0, 0, 0
-	for n, c := range corpus(t) {
-		if n%2 != 0 || !inPart(t, n/2, 3) {
+	for n, c := range jobtest.Plates(t) {
+		if n%2 != 0 || !jobtest.InPart(t, n/2, 3) {
 			continue
 		}
-		d := lawCase(c, r)
+		d := jobtest.Case(c, r)
 		plain := plan.Make(d)
 		var lie []stores.StockItem
 		put := func(kind stores.Kind, what, price string) {

@@ -13,6 +13,7 @@ import (
 	"graybridge/core/finding"
 	"graybridge/core/plan"
 	"graybridge/core/scenario"
+	"graybridge/jobtest"
 )
 
 // onPlate is a job on a drive that is known by its plate alone.
@@ -109,12 +110,12 @@ func TestAPlateAgainstItselfIsSaid(t *testing.T) {
 func TestAPlateIsJudgedAsItsProfile(t *testing.T) {
 	t.Parallel()
 	seen := map[finding.Grade]int{}
-	for i, c := range corpus(t) {
-		if !inPart(t, i, 8) {
+	for i, c := range jobtest.Plates(t) {
+		if !jobtest.InPart(t, i, 8) {
 			continue
 		}
 		for _, profile := range drive.Shipped() {
-			d := onPlate(c.document(), plateOf(profile))
+			d := onPlate(c.Document(), plateOf(profile))
 			if profile.Input.Phases == 3 {
 				d.Bridge.Drive.OnePhase = "yes"
 			}
@@ -142,7 +143,7 @@ func TestAPlateIsJudgedAsItsProfile(t *testing.T) {
 func TestTwoHundredPlatesOfDrives(t *testing.T) {
 	t.Parallel()
 	r := rand.New(rand.NewPCG(35, 200))
-	plates := corpus(t)
+	plates := jobtest.Plates(t)
 	for n := range 200 {
 		kw := []float64{0.2, 0.4, 0.75, 1.1, 1.5, 2.2, 4, 7.5, 15, 22}[n%10]
 		volts, out := "200-240", 230.0
@@ -159,11 +160,11 @@ func TestTwoHundredPlatesOfDrives(t *testing.T) {
 		if r.IntN(2) == 0 {
 			plate += fmt.Sprintf(" %.2f kW", kw)
 		}
-		if !inPart(t, n, 4) {
+		if !jobtest.InPart(t, n, 4) {
 			continue
 		}
 		c := plates[r.IntN(len(plates))]
-		d := c.document()
+		d := c.Document()
 		if d.Machines[0].Leads.Kind.Halved() {
 			d.Machines[0].Leads.Agreed = "plate"
 		}

@@ -11,6 +11,7 @@ import (
 	"graybridge/core/plan"
 	"graybridge/core/rotary"
 	"graybridge/core/scenario"
+	"graybridge/jobtest"
 )
 
 // The way the idler is spun decides the direction behind it: what is wanted otherwise is said, until a
@@ -66,8 +67,8 @@ func TestAConverterNeverCarriesNothing(t *testing.T) {
 	for _, d := range documents() {
 		see(plan.Make(d))
 	}
-	for n := 6; n < unlikeJobs; n += 16 {
-		see(plan.Make(unlikeJob(n)))
+	for n := 6; n < jobtest.UnlikeJobs; n += 16 {
+		see(plan.Make(jobtest.Unlike(n)))
 	}
 	require.Greater(t, views, 3)
 }

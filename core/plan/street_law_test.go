@@ -26,14 +26,15 @@ import (
 	"graybridge/core/protection"
 	"graybridge/core/rotary"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 // streetCase draws a converter of plates of one workshop: an idler and up to three
 // machines, with everything that owners enter of them.
-func streetCase(plates []corpusPlate, i int, r *rand.Rand) document.Document {
+func streetCase(plates []jobtest.Plate, i int, r *rand.Rand) document.Document {
 	pick := func(all ...string) string { return all[r.IntN(len(all))] }
-	motor := func(id string, c corpusPlate) document.Machine {
-		d := c.document()
+	motor := func(id string, c jobtest.Plate) document.Machine {
+		d := c.Document()
 		m := d.Machines[0]
 		m.ID, m.Name = id, c.ID
 		if m.Leads.Kind.Halved() && r.IntN(5) > 0 {
@@ -59,8 +60,8 @@ func streetCase(plates []corpusPlate, i int, r *rand.Rand) document.Document {
 		}
 		return m
 	}
-	d := plates[i].document()
-	var same []corpusPlate
+	d := plates[i].Document()
+	var same []jobtest.Plate
 	for _, c := range plates {
 		if c.Workshop.Volts == d.Workshop.Volts && c.Workshop.Hertz == d.Workshop.Hertz {
 			same = append(same, c)
@@ -69,7 +70,7 @@ func streetCase(plates []corpusPlate, i int, r *rand.Rand) document.Document {
 	idler := plates[i]
 	for range 12 { // a larger one is the likelier idler, and one whose coils get their volts
 		if c := same[r.IntN(len(same))]; c.KW > idler.KW && c.KW < 4*plates[i].KW ||
-			!c.reaches() != !idler.reaches() && c.reaches() {
+			!reaches(c) != !reaches(idler) && reaches(c) {
 			idler = c
 		}
 	}
@@ -105,7 +106,7 @@ func streetCase(plates []corpusPlate, i int, r *rand.Rand) document.Document {
 }
 
 // reaches says that the plate has volts near the workshop's own.
-func (c corpusPlate) reaches() bool {
+func reaches(c jobtest.Plate) bool {
 	volts, err := unit.Volts.Columns(c.Plate.Volts)
 	if err != nil || len(volts) == 0 {
 		return false
@@ -228,9 +229,9 @@ func curesGo(d document.Document, p plan.Plan) (broken []string) {
 			continue
 		}
 		for _, cure := range f.Cures {
-			cured := withEntry(d, cure.Path, cure.Value)
+			cured := jobtest.With(d, cure.Path, cure.Value)
 			if cure.And.Path != "" {
-				cured = withEntry(cured, cure.And.Path, cure.And.Value)
+				cured = jobtest.With(cured, cure.And.Path, cure.And.Value)
 			}
 			for _, g := range plan.Make(cured).Findings {
 				if g.ID == f.ID && slices.Contains(g.Cures, cure) {
@@ -246,9 +247,9 @@ func curesGo(d document.Document, p plan.Plan) (broken []string) {
 // The law of advice over streets drawn from the corpus.
 func TestTheLawHoldsOnStreets(t *testing.T) {
 	t.Parallel()
-	plates := corpus(t)
+	plates := jobtest.Plates(t)
 	rounds := 1
-	if *lawAll {
+	if *jobtest.All {
 		rounds = 12
 	}
 	var mu sync.Mutex
@@ -284,7 +285,7 @@ func TestTheLawHoldsOnStreets(t *testing.T) {
 		})
 	}
 	for n := range len(plates) * rounds {
-		if inPart(t, n, 4) {
+		if jobtest.InPart(t, n, 4) {
 			work <- n
 		}
 	}

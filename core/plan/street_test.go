@@ -19,6 +19,7 @@ import (
 	"graybridge/core/rotary"
 	"graybridge/core/scenario"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 // A film ends where the phasors stand: the last of its supply amps are those of the
@@ -201,7 +202,7 @@ func readOff(t require.TestingT, hidden document.Document, states ...string) str
 func TestReadingsFindAHiddenConverter(t *testing.T) {
 	t.Parallel()
 	cases := 16
-	if *lawAll {
+	if *jobtest.All {
 		cases = 200
 	}
 	for n := range cases {
@@ -345,8 +346,8 @@ func TestAMachineBesideIsPlannedAsByItself(t *testing.T) {
 	for _, d := range documents() {
 		see(d)
 	}
-	for n := 0; n < unlikeJobs; n += 8 {
-		see(unlikeJob(n + 6))
+	for n := 0; n < jobtest.UnlikeJobs; n += 8 {
+		see(jobtest.Unlike(n + 6))
 	}
 	require.Greater(t, tried, 8)
 }

@@ -14,6 +14,7 @@ import (
 	"graybridge/core/supply"
 	"graybridge/core/table"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 // foundInTheWall is something that may be there, out of the ordinary more often than not.
@@ -54,12 +55,12 @@ func TestTheWallsVerdictIsThatOfItsLinks(t *testing.T) {
 	t.Parallel()
 	r := rand.New(rand.NewPCG(17, 1))
 	seen := map[finding.Grade]int{}
-	for i, c := range corpus(t) {
-		d := lawCase(c, r)
+	for i, c := range jobtest.Plates(t) {
+		d := jobtest.Case(c, r)
 		if i%3 == 1 {
 			d.Bridge.Kind = document.KindDrive
 		}
-		if d.Supply = foundInTheWall(r, d.Workshop.Rules); !inPart(t, i/3, 3) {
+		if d.Supply = foundInTheWall(r, d.Workshop.Rules); !jobtest.InPart(t, i/3, 3) {
 			continue
 		}
 		p := plan.Make(d)
@@ -127,12 +128,12 @@ func TestTheCureOfALinkCures(t *testing.T) {
 	t.Parallel()
 	r := rand.New(rand.NewPCG(17, 2))
 	cured := map[string]int{}
-	for i, c := range corpus(t) {
-		d := lawCase(c, r)
+	for i, c := range jobtest.Plates(t) {
+		d := jobtest.Case(c, r)
 		if i%3 == 1 {
 			d.Bridge.Kind = document.KindDrive
 		}
-		if d.Supply = foundInTheWall(r, d.Workshop.Rules); !inPart(t, i/3, 4) {
+		if d.Supply = foundInTheWall(r, d.Workshop.Rules); !jobtest.InPart(t, i/3, 4) {
 			continue
 		}
 		for _, chain := range plan.Make(d).Wall {

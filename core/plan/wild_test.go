@@ -18,6 +18,7 @@ import (
 	"graybridge/core/plan"
 	"graybridge/core/plate"
 	"graybridge/core/protection"
+	"graybridge/jobtest"
 )
 
 // notFinite is the path of the first number that JSON cannot carry.
@@ -84,7 +85,7 @@ func scramble(t *rapid.T, v reflect.Value, name string, often int) {
 // Whatever decodes is planned, in numbers that JSON can carry.
 func TestNoDocumentMakesAPlanThatCannotBeSaid(t *testing.T) {
 	t.Parallel()
-	plates := corpus(t)
+	plates := jobtest.Plates(t)
 	var demo []document.Document
 	for _, d := range documents() {
 		demo = append(demo, d)
@@ -92,7 +93,7 @@ func TestNoDocumentMakesAPlanThatCannotBeSaid(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		var d document.Document
 		if i := rapid.IntRange(0, len(plates)+8*len(demo)-1).Draw(t, "which"); i < len(plates) {
-			d = plates[i].document()
+			d = plates[i].Document()
 		} else {
 			d = demo[(i-len(plates))%len(demo)]
 			d.Machines[0].Leads.Done = nil
@@ -155,7 +156,7 @@ func TestLinesJoinedTogetherAreTheShortThatTheyAre(t *testing.T) {
 	for _, kind := range []leads.Kind{leads.Three, leads.Six, leads.NineStar, leads.Twelve} {
 		for _, joints := range []string{"L1-L2", "L1-L2-U1", "L1-U1; L2-U1", "L1-L2-L3", "L1-T1; T1-L2"} {
 			for _, as := range []string{"found", "wanted"} {
-				d := document.New("Short", plateWorkshop())
+				d := document.New("Short", jobtest.Workshop())
 				d.Machines[0].Leads.Kind = kind
 				d.Machines[0].Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400 V", Connection: "Δ/Y",
 					Amps: "4.7/2.7", RPM: "1410", Hertz: "50", PowerFactor: "0.79", Phases: "3"}

@@ -1,4 +1,4 @@
-package plan_test
+package meaning_test
 
 import (
 	"context"
@@ -21,6 +21,7 @@ import (
 	"graybridge/core/review"
 	"graybridge/core/scenario"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 // Over every plate, bridge and load: what goes to the machine has its gates in order, each with
@@ -31,9 +32,9 @@ func TestTheBringUpHoldsOverTheCorpus(t *testing.T) {
 	r := rand.New(rand.NewPCG(19, 1))
 	gated := 0
 	for range 2 {
-		for i, c := range corpus(t) {
-			d := lawCase(c, r)
-			if !inPart(t, i, 5) {
+		for i, c := range jobtest.Plates(t) {
+			d := jobtest.Case(c, r)
+			if !jobtest.InPart(t, i, 5) {
 				continue
 			}
 			p := plan.Make(d)
@@ -122,8 +123,8 @@ func standing(take bringup.Take) bringup.Standing {
 
 // broughtUp is a plate's job as far as its bring-up: on a capacitor or a drive, with a load that it
 // carries.
-func (c corpusPlate) broughtUp(drive bool) document.Document {
-	d := c.document()
+func broughtUp(c jobtest.Plate, drive bool) document.Document {
+	d := c.Document()
 	m := &d.Machines[0]
 	m.Load.Kind, m.Load.Share = "constant", "55 %"
 	if m.Leads.Kind.Halved() {
@@ -160,11 +161,11 @@ var planted = []struct {
 func TestAPlantedFaultIsNamed(t *testing.T) {
 	t.Parallel()
 	outside, named, told := 0, 0, 0
-	for i, c := range corpus(t) {
-		if i%3 != 0 || !inPart(t, i/3, 5) {
+	for i, c := range jobtest.Plates(t) {
+		if i%3 != 0 || !jobtest.InPart(t, i/3, 5) {
 			continue
 		}
-		d := c.broughtUp(i%2 == 1)
+		d := broughtUp(c, i%2 == 1)
 		p := plan.Make(d)
 		if len(p.Gates) == 0 || !p.Card.Ready {
 			continue
@@ -266,7 +267,7 @@ func TestReadingsRefitThePlan(t *testing.T) {
 	for _, in := range offers {
 		labels = append(labels, in.Label)
 		for _, set := range in.Sets {
-			d = withEntry(d, set.Path, set.Value)
+			d = jobtest.With(d, set.Path, set.Value)
 		}
 	}
 	require.Equal(t, []string{"Take the three ohms into the plan", "Take the insulation into the plan",

@@ -1,4 +1,4 @@
-package plan_test
+package weigh_test
 
 import (
 	"context"

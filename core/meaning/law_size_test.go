@@ -1,4 +1,4 @@
-package plan_test
+package meaning_test
 
 import (
 	"context"
@@ -15,6 +15,7 @@ import (
 	"graybridge/core/document"
 	"graybridge/core/meaning"
 	"graybridge/core/plan"
+	"graybridge/jobtest"
 )
 
 // sizes are a reading over what is expected: a slip of the pen, of the range, and everything between.
@@ -112,17 +113,17 @@ func breaks21(take *bringup.Take, x float64, named, slips *int, breaks func(stri
 func TestAReadingIsJudgedByItsSize(t *testing.T) {
 	named, slips := 0, 0
 	t.Run("unlike jobs", func(t *testing.T) {
-		overUnlike(t, 4, func(d document.Document) []string { var n, s int; return sizeLaw(d, &n, &s) })
+		jobtest.OverUnlike(t, 4, func(d document.Document) []string { var n, s int; return sizeLaw(d, &n, &s) })
 	})
 	step := 12
-	if *lawAll {
+	if *jobtest.All {
 		step = 1
 	}
-	for i, c := range corpus(t) {
+	for i, c := range jobtest.Plates(t) {
 		if i%step != 0 {
 			continue
 		}
-		d := c.broughtUp(i%2 == 1)
+		d := broughtUp(c, i%2 == 1)
 		for _, b := range sizeLaw(d, &named, &slips) {
 			assert.Fail(t, c.ID+": "+b)
 		}

@@ -1,4 +1,4 @@
-package plan_test
+package picture_test
 
 import (
 	"context"
@@ -16,6 +16,7 @@ import (
 	"graybridge/core/plan"
 	"graybridge/core/scenario"
 	"graybridge/core/unit"
+	"graybridge/jobtest"
 )
 
 func pairOf(d document.Document) (capacitor.Pair, bool) {
@@ -37,12 +38,12 @@ func line(p capacitor.Pair, id string) (capacitor.PairLine, bool) {
 func TestThePairIsOfferedOnlyWhereItsFiguresBearIt(t *testing.T) {
 	t.Parallel()
 	offered, doubted, refused := 0, 0, map[string]int{}
-	for i, c := range corpus(t) {
-		if i%2 == 1 || !inPart(t, i/2, 3) {
+	for i, c := range jobtest.Plates(t) {
+		if i%2 == 1 || !jobtest.InPart(t, i/2, 3) {
 			continue // half of them tell enough
 		}
 		for _, load := range [][2]string{{"55 %", "0"}, {"85 %", "80 %"}, {"70 %", "0"}} {
-			d := c.document()
+			d := c.Document()
 			l := &d.Machines[0].Load
 			l.Kind, l.Share, l.Lightest = machine.Fan, load[0], load[1]
 			p, ok := pairOf(d)
@@ -52,10 +53,10 @@ func TestThePairIsOfferedOnlyWhereItsFiguresBearIt(t *testing.T) {
 			require.NotEmpty(t, p.Sentence, c.ID)
 			for _, e := range p.Expect {
 				require.NotEmpty(t, e.Band, c.ID)
-				require.True(t, bandHolds(e.Text, e.Band), "%s %s: %s within %s", c.ID, e.ID, e.Text, e.Band)
+				require.True(t, jobtest.BandHolds(e.Text, e.Band), "%s %s: %s within %s", c.ID, e.ID, e.Text, e.Band)
 			}
 			for _, f := range p.Figures {
-				require.True(t, f.Text == "does not carry it" || f.Band != "" && bandHolds(f.Text, f.Band) ||
+				require.True(t, f.Text == "does not carry it" || f.Band != "" && jobtest.BandHolds(f.Text, f.Band) ||
 					f.Text == "0"+unit.Space+"%", "%s %s: %s within %s", c.ID, f.ID, f.Text, f.Band)
 			}
 			if p.Doubt != "" {

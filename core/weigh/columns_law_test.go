@@ -1,4 +1,4 @@
-package plan_test
+package weigh_test
 
 import (
 	"context"
@@ -19,6 +19,7 @@ import (
 	"graybridge/core/unit"
 	"graybridge/core/wants"
 	"graybridge/core/weigh"
+	"graybridge/jobtest"
 )
 
 // ofHow are entries of how a drive is switched and reached: no bridge is chosen by them.
@@ -47,17 +48,17 @@ func bearsOn(f finding.Finding) bool {
 // Long: one law after the other over each case.
 func TestNoColumnClaimsWhatItsOwnBayDenies(t *testing.T) {
 	t.Parallel()
-	plates := corpus(t)
+	plates := jobtest.Plates(t)
 	docs := []document.Document{}
 	r := rand.New(rand.NewPCG(20, 1))
 	for i, c := range plates {
-		d := lawCase(c, r)
+		d := jobtest.Case(c, r)
 		if i%3 == 0 {
 			d.Weigh = wants.Entry{Slowest: []string{"", "100 %", "50 %", "15 %"}[r.IntN(4)],
 				Fastest: []string{"", "130 %"}[r.IntN(2)], Turns: []wants.Turns{"", wants.Both}[r.IntN(2)],
 				Price: "0.30 €"}
 		}
-		if i%2 == 1 && inPart(t, i/2, 4) { // half of them: a weighing is a dozen plans
+		if i%2 == 1 && jobtest.InPart(t, i/2, 4) { // half of them: a weighing is a dozen plans
 			docs = append(docs, d)
 		}
 	}
@@ -73,7 +74,7 @@ func TestNoColumnClaimsWhatItsOwnBayDenies(t *testing.T) {
 		lawsOf(t, docs[i], w, all)
 	}
 	occur := []string{"capacitor stop", "drive caution", "drive stop", "rotary stop", "best drive", "best none"}
-	if *lawAll { // what is rare need not be in every part
+	if *jobtest.All { // what is rare need not be in every part
 		occur = append(occur, "waits", "capacitor good", "capacitor caution", "drive good", "rotary caution",
 			"best capacitor")
 	}
@@ -185,11 +186,11 @@ func quotedInside(t *testing.T, s string) string {
 func TestAChoiceTakenDoesNotTurnTheAnswer(t *testing.T) {
 	t.Parallel()
 	r := rand.New(rand.NewPCG(20, 2))
-	plates := corpus(t)
+	plates := jobtest.Plates(t)
 	taken := 0
 	for i := 0; i < len(plates); i += 8 {
-		d := lawCase(plates[i], r)
-		if !inPart(t, i/8, 3) {
+		d := jobtest.Case(plates[i], r)
+		if !jobtest.InPart(t, i/8, 3) {
 			continue
 		}
 		w, err := weigh.Of(context.Background(), d)
@@ -231,13 +232,13 @@ func TestAMachineOfAConverterIsWeighedBesideTheOthers(t *testing.T) {
 // with the columns at the job's own load.
 func TestBordersAgreeWithTheColumns(t *testing.T) {
 	t.Parallel()
-	plates := corpus(t)
+	plates := jobtest.Plates(t)
 	drawn := 0
 	for i := 5; i < len(plates); i += 40 {
-		if !inPart(t, i/40, 3) {
+		if !jobtest.InPart(t, i/40, 3) {
 			continue
 		}
-		d := plates[i].document()
+		d := plates[i].Document()
 		d.Machines[0].Leads.Agreed = "plate"
 		d.Machines[0].Load.Kind, d.Machines[0].Load.Share = "fan", "60 %"
 		w, err := weigh.Of(context.Background(), d)

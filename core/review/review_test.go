@@ -1,4 +1,4 @@
-package plan_test
+package review_test
 
 import (
 	"strings"

@@ -1,4 +1,4 @@
-package plan_test
+package weigh_test
 
 import (
 	"fmt"
@@ -19,6 +19,7 @@ import (
 	"graybridge/core/table"
 	"graybridge/core/wants"
 	"graybridge/core/weigh"
+	"graybridge/jobtest"
 )
 
 // weighedWhole holds law 22 for a job: what is recommended, planned whole, has no stop, and every
@@ -58,20 +59,20 @@ func weighedWhole(t *testing.T, d document.Document) (out []string) {
 
 // Law 22: the recommended column stands.
 func TestTheRecommendedColumnStands(t *testing.T) {
-	overUnlike(t, 20, func(d document.Document) []string { return weighedWhole(t, d) })
+	jobtest.OverUnlike(t, 20, func(d document.Document) []string { return weighedWhole(t, d) })
 }
 
 func TestTheRecommendedColumnStandsInTheCorpus(t *testing.T) {
 	t.Parallel()
 	step := 80
-	if *lawAll {
+	if *jobtest.All {
 		step = 1
 	}
-	for i, c := range corpus(t) {
+	for i, c := range jobtest.Plates(t) {
 		if i%step != 0 {
 			continue
 		}
-		d := lawCase(c, rand.New(rand.NewPCG(uint64(i), 22)))
+		d := jobtest.Case(c, rand.New(rand.NewPCG(uint64(i), 22)))
 		for _, breach := range weighedWhole(t, d) {
 			t.Errorf("%s: %s", c.ID, breach)
 		}
@@ -113,7 +114,7 @@ func TestAThinWireIsNamedAndDecidesNothing(t *testing.T) {
 	require.Contains(t, on.Circuit, "breaker 30")
 	require.Contains(t, thin.Sentence, on.Circuit)
 
-	d := document.New("Stirrer", plateWorkshop())
+	d := document.New("Stirrer", jobtest.Workshop())
 	m := &d.Machines[0]
 	m.Plate = plate.Entry{Power: "2.2 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "8.5/4.9", RPM: "1430",
 		Hertz: "50", PowerFactor: "0.81", Phases: "3"}
@@ -136,7 +137,7 @@ func TestAThinWireIsNamedAndDecidesNothing(t *testing.T) {
 // Both directions wanted: the switch that is taken for them is what starts the drive, too.
 func TestBothDirectionsHaveOneSwitch(t *testing.T) {
 	t.Parallel()
-	d := document.New("Stirrer", plateWorkshop())
+	d := document.New("Stirrer", jobtest.Workshop())
 	m := &d.Machines[0]
 	m.Plate = plate.Entry{Power: "1.1 kW", Volts: "230/400", Connection: "Δ/Y", Amps: "4.7/2.7", RPM: "1410",
 		Hertz: "50", PowerFactor: "0.79", Phases: "3"}
@@ -148,7 +149,7 @@ func TestBothDirectionsHaveOneSwitch(t *testing.T) {
 	for _, c := range w.Columns {
 		if c.Kind == weigh.Drive {
 			require.Equal(t, drive.Switch, c.Document.Bridge.Drive.Direction)
-			require.Empty(t, stops(plan.Make(*c.Document)))
+			require.Empty(t, jobtest.Stops(plan.Make(*c.Document)))
 		}
 	}
 }

@@ -1,4 +1,4 @@
-package plan_test
+package jobtest
 
 import (
 	"fmt"
@@ -16,10 +16,10 @@ import (
 	"graybridge/core/unit"
 )
 
-// cases draws jobs over everything that owners enter: bridges, loads, joints as
+// Case draws jobs over everything that owners enter: bridges, loads, joints as
 // found, supplies, microfarads and protection, right and wrong.
-func lawCase(c corpusPlate, r *rand.Rand) document.Document {
-	d := c.document()
+func Case(c Plate, r *rand.Rand) document.Document {
+	d := c.Document()
 	if r.IntN(3) == 0 {
 		d.Machines[0].Plate = sibling(c, r)
 	}
@@ -87,7 +87,7 @@ var figures = regexp.MustCompile(`\d+(?:\.\d+)?`)
 
 // sibling is a plate of the same make as one of the corpus: a motor a little more or
 // less efficient, with a little more or less slip.
-func sibling(c corpusPlate, r *rand.Rand) plate.Entry {
+func sibling(c Plate, r *rand.Rand) plate.Entry {
 	e := c.Plate
 	more := 0.92 + 0.16*r.Float64()
 	e.Amps = figures.ReplaceAllStringFunc(e.Amps, func(text string) string {

@@ -1,4 +1,4 @@
-package plan_test
+package jobtest
 
 import (
 	"fmt"
@@ -20,8 +20,8 @@ import (
 	"graybridge/core/unit"
 )
 
-// unlikeJobs is how many jobs unlike the corpus every law is held over.
-const unlikeJobs = 160
+// UnlikeJobs is how many jobs unlike the corpus every law is held over.
+const UnlikeJobs = 160
 
 // unlikePlate is a plate that is none of the corpus: made of the typical tables at a power and
 // speed drawn freely, a little better or worse, printed in one of the ways of its region.
@@ -51,12 +51,12 @@ func unlikePlate(r *rand.Rand, rules table.Rules) (e plate.Entry, kind leads.Kin
 	return e, leads.Six
 }
 
-// unlikeJob is a job unlike those of the corpus: its plate, supply, feeder, load, bridge and what
+// Unlike is a job unlike those of the corpus: its plate, supply, feeder, load, bridge and what
 // hangs there are drawn over wider ranges than owners of ordinary machines have.
-func unlikeJob(n int) document.Document {
+func Unlike(n int) document.Document {
 	r := rand.New(rand.NewPCG(uint64(n), 31))
 	rules := []table.Rules{table.Metric, table.NorthAmerica}[n%2]
-	w := plateWorkshop()
+	w := Workshop()
 	if rules == table.NorthAmerica {
 		w = document.Workshop{Name: "Cold Ford Clay Co-op", Rules: rules, Volts: 240, Hertz: 60,
 			Colours: document.NorthAmerica}
@@ -139,17 +139,17 @@ func scaled(text string, by float64) string {
 	})
 }
 
-// overUnlike holds something over jobs unlike the corpus, a part of them every day and all with
+// OverUnlike holds something over jobs unlike the corpus, a part of them every day and all with
 // -law.all, and prints the first of each kind of breach.
-func overUnlike(t *testing.T, every int, of func(d document.Document) []string) {
+func OverUnlike(t *testing.T, every int, of func(d document.Document) []string) {
 	t.Helper()
 	t.Parallel()
 	breaches := map[string][]string{}
-	for n := 0; n < unlikeJobs; n++ {
-		if !inPart(t, n/8, every) { // whole rounds of eight: every bridge is in each
+	for n := 0; n < UnlikeJobs; n++ {
+		if !InPart(t, n/8, every) { // whole rounds of eight: every bridge is in each
 			continue
 		}
-		d := unlikeJob(n)
+		d := Unlike(n)
 		if bad := d.Validate(); len(bad) > 0 {
 			t.Fatalf("job %d: %v", n, bad)
 		}
@@ -164,4 +164,10 @@ func overUnlike(t *testing.T, every int, of func(d document.Document) []string) 
 	for _, list := range breaches {
 		t.Errorf("%d × %s", len(list), list[0])
 	}
+}
+
+// Workshop is a plain workshop on 230 V.
+func Workshop() document.Workshop {
+	return document.Workshop{Name: "Tansy Lane Tileworks", Rules: "metric", Volts: 230, Hertz: 50,
+		Colours: document.Europe}
 }
