@@ -84,7 +84,7 @@ func atHome(r *http.Request) bool {
 
 // admit finds who calls an operation and whether he may, and gives the request its reach. at is the id
 // in its address; empty where it has none.
-func (s *server) admit(r *http.Request, id, at string) (context.Context, error) {
+func (s entrance) admit(r *http.Request, id, at string) (context.Context, error) {
 	ctx := r.Context()
 	rule, ok := rules[id]
 	if !ok {
@@ -119,7 +119,7 @@ func (s *server) admit(r *http.Request, id, at string) (context.Context, error) 
 }
 
 // calling finds who has logged in. ErrNotFound where nobody has.
-func (s *server) calling(r *http.Request, rule rule, at string) (caller, error) {
+func (s entrance) calling(r *http.Request, rule rule, at string) (caller, error) {
 	device, err := s.sessions.device(r)
 	if err != nil {
 		return caller{}, err
@@ -160,7 +160,7 @@ func (c caller) rightFor(rule rule, at string) error {
 }
 
 // admits is admit for the described operations.
-func (s *server) admits(ctx huma.Context, next func(huma.Context)) {
+func (s entrance) admits(ctx huma.Context, next func(huma.Context)) {
 	r, w := humachi.Unwrap(ctx)
 	s.within(w, r.WithContext(ctx.Context()), ctx.Operation().OperationID, func(within context.Context) {
 		next(huma.WithContext(ctx, within))
@@ -168,7 +168,7 @@ func (s *server) admits(ctx huma.Context, next func(huma.Context)) {
 }
 
 // admitted is admit for links.
-func (s *server) admitted(id string, give http.HandlerFunc) http.HandlerFunc {
+func (s entrance) admitted(id string, give http.HandlerFunc) http.HandlerFunc {
 	return func(w http.ResponseWriter, r *http.Request) {
 		s.within(w, r, id, func(within context.Context) { give(w, r.WithContext(within)) })
 	}
@@ -176,7 +176,7 @@ func (s *server) admitted(id string, give http.HandlerFunc) http.HandlerFunc {
 
 // within does what was asked if the caller may, and has not too much under way; a person who
 // follows a link is refused with a page.
-func (s *server) within(w http.ResponseWriter, r *http.Request, id string, do func(context.Context)) {
+func (s entrance) within(w http.ResponseWriter, r *http.Request, id string, do func(context.Context)) {
 	ctx := r.Context()
 	if ctx.Value(admittedKey{}) != id {
 		var err error
@@ -208,7 +208,7 @@ type admittedKey struct{}
 
 // knows finds who sends something, and whether he may, before a byte of it is read: a stranger fills
 // neither memory nor disk. What has no rule here is refused where it is answered.
-func (s *server) knows(routes chi.Routes) func(http.Handler) http.Handler {
+func (s entrance) knows(routes chi.Routes) func(http.Handler) http.Handler {
 	return func(next http.Handler) http.Handler {
 		return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 			at := chi.NewRouteContext()

@@ -34,7 +34,7 @@ func BenchmarkAccessCheck(b *testing.B) {
 	r := httptest.NewRequest("GET", "/api/jobs/"+j.ID, nil)
 	r.AddCookie(&cookie)
 	for b.Loop() {
-		within, err := s.admit(r, "job", j.ID)
+		within, err := entrance{s}.admit(r, "job", j.ID)
 		if err != nil || callerOf(within).Roles[w.ID] != people.Maker {
 			b.Fatal(err)
 		}

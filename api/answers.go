@@ -43,6 +43,11 @@ type memo[T any] struct {
 	held int
 }
 
+// keep says how it is made, and how many bytes are kept.
+func (c *memo[T]) keep(most int, make func(context.Context, document.Document) (T, error)) {
+	c.most, c.make = most, make
+}
+
 type made[T any] struct {
 	key     [32]byte
 	done    chan struct{}
@@ -206,7 +211,7 @@ func bytesOf(v reflect.Value) int {
 
 // answer plans a document and draws it. A plan that cannot be drawn is shown
 // without drawings of its own.
-func (s *server) answer(ctx context.Context, d document.Document) (a Answer, err error) {
+func (s jobs) answer(ctx context.Context, d document.Document) (a Answer, err error) {
 	given, err := s.solved.of(ctx, d)
 	if err != nil {
 		return Answer{}, err
@@ -271,7 +276,7 @@ func drawn[T any](s *server, draw func(*drawing.Scene) T) func(context.Context, 
 
 // gatesOfDocument are the gates of a document's machine with what readings mean; none where
 // nothing could be read.
-func (s *server) gatesOfDocument(ctx context.Context, d document.Document) ([]bringup.Gate, error) {
+func (s jobs) gatesOfDocument(ctx context.Context, d document.Document) ([]bringup.Gate, error) {
 	solved, err := s.solved.of(ctx, d)
 	if err != nil {
 		return nil, err
@@ -283,28 +288,33 @@ func (s *server) gatesOfDocument(ctx context.Context, d document.Document) ([]br
 	return gates, err
 }
 
-func (s *server) remember() {
-	s.solved.make, s.solved.most, s.solved.each, s.solved.part = plan.Solve, mostSolved, eachSolved, true
-	s.answers.make, s.answers.most = s.answer, mostAnswers
-	s.streets.make, s.streets.most = s.besides, mostPictures
-	s.islands.make, s.islands.most = orEmpty(pictureOf(s, picture.Island),
-		capacitor.Island{Contours: []capacitor.Contour{},
-			Carries: []capacitor.Edge{}, Edges: []capacitor.Contour{}}), mostPictures
-	s.curves.make, s.curves.most = orEmpty(pictureOf(s, picture.CurvesOf),
-		picture.Curves{Plate: []capacitor.CurvePoint{},
-			Bridge: []capacitor.CurvePoint{}, Load: []picture.LoadPoint{}}), mostPictures
-	s.starts.make, s.starts.most = orEmpty(pictureOf(s, picture.Start), capacitor.StartRun{TimeS: []float64{},
-		RPM:  []float64{},
-		Amps: []float64{}, Figures: []finding.Figure{}}), mostPictures
-	s.films.make, s.films.most = orEmpty(picture.FilmOf, rotary.Film{TimeS: []float64{}, Speeds: []rotary.FilmSpeed{},
-		Amps: []float64{}, Marks: []rotary.FilmMark{}, Figures: []finding.Figure{}}), mostPictures
-	s.sizes.make, s.sizes.most = orEmpty(picture.SizesOf, rotary.Sizes{Rows: []rotary.IdlerSize{}, Unread: []string{}}),
-		mostPictures
-	s.ranges.make, s.ranges.most = orEmpty(pictureOf(s, picture.RangesOf),
-		picture.Ranges{Chosen: []capacitor.RangePoint{},
-			BySchool: []capacitor.RangePoint{}}), mostPictures
-	s.pairs.make, s.pairs.most = orEmpty(pictureOf(s, picture.PairOf), capacitor.NoPair()), mostPictures
-	s.gates.make, s.gates.most = s.gatesOfDocument, mostPictures
+// remember says what is kept of each question about a document, and how it is made.
+func (s jobs) remember() {
+	s.solved.keep(mostSolved, plan.Solve)
+	s.solved.each, s.solved.part = eachSolved, true
+	s.answers.keep(mostAnswers, s.answer)
+	s.streets.keep(mostPictures, s.besides)
+	s.gates.keep(mostPictures, s.gatesOfDocument)
+	s.islands.keep(mostPictures, orEmpty(pictureOf(s.server, picture.Island), noIsland))
+	s.curves.keep(mostPictures, orEmpty(pictureOf(s.server, picture.CurvesOf), noCurves))
+	s.starts.keep(mostPictures, orEmpty(pictureOf(s.server, picture.Start), noStart))
+	s.ranges.keep(mostPictures, orEmpty(pictureOf(s.server, picture.RangesOf), noRanges))
+	s.pairs.keep(mostPictures, orEmpty(pictureOf(s.server, picture.PairOf), capacitor.NoPair()))
+	s.proofs.keep(mostPictures, orEmpty(pictureOf(s.server, picture.PairProofOf), capacitor.NoPairProof()))
+	s.films.keep(mostPictures, orEmpty(picture.FilmOf, noFilm))
+	s.sizes.keep(mostPictures, orEmpty(picture.SizesOf, noSizes))
 	s.rememberWeighing()
-	s.proofs.make, s.proofs.most = orEmpty(pictureOf(s, picture.PairProofOf), capacitor.NoPairProof()), mostPictures
 }
+
+// What is answered where there is no picture: lists that are there and empty.
+var (
+	noIsland = capacitor.Island{Contours: []capacitor.Contour{}, Carries: []capacitor.Edge{},
+		Edges: []capacitor.Contour{}}
+	noCurves = picture.Curves{Plate: []capacitor.CurvePoint{}, Bridge: []capacitor.CurvePoint{},
+		Load: []picture.LoadPoint{}}
+	noStart  = capacitor.StartRun{TimeS: []float64{}, RPM: []float64{}, Amps: []float64{}, Figures: []finding.Figure{}}
+	noRanges = picture.Ranges{Chosen: []capacitor.RangePoint{}, BySchool: []capacitor.RangePoint{}}
+	noFilm   = rotary.Film{TimeS: []float64{}, Speeds: []rotary.FilmSpeed{}, Amps: []float64{},
+		Marks: []rotary.FilmMark{}, Figures: []finding.Figure{}}
+	noSizes = rotary.Sizes{Rows: []rotary.IdlerSize{}, Unread: []string{}}
+)

@@ -36,9 +36,8 @@ import (
 // Version of the interface, as OpenAPI states it.
 const Version = "1"
 
-// server holds what the endpoints need.
-type server struct {
-	store   *store.Store
+// memos are what was computed of documents lately.
+type memos struct {
 	solved  memo[*plan.Solved] // what all others are taken of
 	answers memo[Answer]
 	streets memo[[]gravest]
@@ -56,13 +55,19 @@ type server struct {
 	converted memo[weigh.Weighing]
 	borders   memo[weigh.WeighMap]
 	columns   memo[weigh.Column]
-	tries     hearing
-	names     names
-	hub       hub
-	turns     *turns
-	seats     seats
-	shares    *shares
-	lives     lives // that are taken in now
+}
+
+// server holds what the endpoints need.
+type server struct {
+	store *store.Store
+	memos
+	tries  hearing
+	names  names
+	hub    hub
+	turns  *turns
+	seats  seats
+	shares *shares
+	lives  lives // that are taken in now
 	// How the server stands open, and what opens it and keeps it.
 	sharing  atomic.Pointer[store.Sharing]
 	sessions sessions
@@ -73,6 +78,16 @@ type server struct {
 	// operations are the ids by method and pattern of their address.
 	operations map[string]string
 }
+
+// The three parts of a server.
+type (
+	// entrance is who comes in, by what, and what they may.
+	entrance struct{ *server }
+	// jobs are documents with all that is computed of them, and where they are kept.
+	jobs struct{ *server }
+	// books are what happened to machines: bring-up, log, photographs, remarks.
+	books struct{ *server }
+)
 
 // Options are what a server is told beside its store.
 type Options struct {
@@ -102,14 +117,7 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 		keeping: o.Keeping, turns: newTurns(runtime.GOMAXPROCS(0)), shares: newShares()}
 	srv.sharing.Store(&store.Sharing{})
 	r := chi.NewRouter()
-	r.Use(middleware.ClientIPFromRemoteAddr)
-	if len(o.Proxies) > 0 {
-		r.Use(middleware.ClientIPFromXFF(o.Proxies...)) // what it knows of the address goes before
-	}
-	r.Use(middleware.RequestID, secured(len(o.Proxies) > 0), logged(o.Metrics), policed,
-		called(srv.hosts(o.Hosts)), crowded(), srv.unkept, sameSite, srv.knows(r),
-		received, past(slow, inTime), past(light, srv.turned), past(endless, past(long, compressed, whole), recovered),
-		srv.body)
+	r.Use(srv.through(o, r)...)
 	cfg := huma.DefaultConfig("Gray Bridge", Version)
 	cfg.DocsPath, cfg.CreateHooks = "", nil
 	cfg.OpenAPIPath, cfg.SchemasPath = "/api/openapi", ""
@@ -120,38 +128,12 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 	})
 	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
 	a := humachi.New(r, cfg)
-	a.UseMiddleware(srv.admits)
-	srv.remember()
-	srv.plans(a)
-	srv.rotary(a)
-	srv.weigh(a)
-	srv.fit(a)
-	srv.protection(a)
-	srv.leads(a)
-	srv.drives(a)
-	srv.controllers(a)
-	srv.jobs(a)
-	srv.bringUps(a)
-	srv.logs(a)
-	srv.changes(a)
-	srv.workshops(a)
-	srv.stores(a)
-	srv.persons(a)
-	srv.enter(a)
-	srv.peopleOf(a)
-	srv.remarks(a)
-	srv.opening(a)
-	srv.health(a)
-	srv.link(r, a, "live", http.MethodGet, livePath, "What changes, as a stream of events", srv.live(o.Closing))
-	srv.files(r, a)
-	srv.reviews(r, a)
-	srv.leadsFiles(r, a)
-	srv.driveFiles(r, a)
-	srv.controllerFiles(r, a)
-	srv.workshopFiles(r, a)
-	srv.logFiles(r, a)
-	srv.lifeFiles(r, a)
-	srv.lifeSteps(a)
+	come, work, write := entrance{srv}, jobs{srv}, books{srv}
+	a.UseMiddleware(come.admits)
+	work.remember()
+	come.register(r, a, o)
+	work.register(r, a)
+	write.register(r, a)
 	tellRules(a)
 	if opened {
 		srv.sessions = newSessions(st)
@@ -166,6 +148,73 @@ func New(st *store.Store, o Options) (http.Handler, huma.API) {
 		o.Page.ServeHTTP(w, req)
 	})
 	return r, a
+}
+
+// through is what every request goes through, from the top.
+func (s *server) through(o Options, r chi.Router) []func(http.Handler) http.Handler {
+	come := entrance{s}
+	all := []func(http.Handler) http.Handler{middleware.ClientIPFromRemoteAddr}
+	if len(o.Proxies) > 0 {
+		all = append(all, middleware.ClientIPFromXFF(o.Proxies...)) // what it knows of the address goes before
+	}
+	return append(all,
+		middleware.RequestID,
+		secured(len(o.Proxies) > 0),
+		logged(o.Metrics),
+		policed,
+		called(s.hosts(o.Hosts)), // only by its own names
+		crowded(),                // so many at one time, so many in ten seconds
+		come.unkept,
+		sameSite,
+		come.knows(r), // who calls, and whether he may, before a body is read
+		received,      // the body
+		past(slow, inTime),
+		past(light, come.turned), // a place at which answers are worked out
+		past(endless, past(long, compressed, whole), recovered),
+		come.body,
+	)
+}
+
+// register registers the operations of the entrance.
+func (s entrance) register(r chi.Router, a huma.API, o Options) {
+	s.changes(a)
+	s.persons(a)
+	s.enter(a)
+	s.peopleOf(a)
+	s.opening(a)
+	s.health(a)
+	s.link(r, a, "live", http.MethodGet, livePath, "What changes, as a stream of events", s.live(o.Closing))
+}
+
+// register registers what documents are asked and how they are kept.
+func (s jobs) register(r chi.Router, a huma.API) {
+	s.plans(a)
+	s.rotary(a)
+	s.weigh(a)
+	s.fit(a)
+	s.protection(a)
+	s.leads(a)
+	s.drives(a)
+	s.controllers(a)
+	s.jobs(a)
+	s.workshops(a)
+	s.stores(a)
+	s.lifeSteps(a)
+	s.files(r, a)
+	s.leadsFiles(r, a)
+	s.driveFiles(r, a)
+	s.controllerFiles(r, a)
+	s.workshopFiles(r, a)
+	s.lifeFiles(r, a)
+}
+
+// register registers what is written of machines.
+func (s books) register(r chi.Router, a huma.API) {
+	s.bringUps(a)
+	s.logs(a)
+	s.remarks(a)
+	s.reviews(r, a)
+	s.logFiles(r, a)
 }
 
 const looksAgain = 20 * time.Second

@@ -45,7 +45,7 @@ func bodyLimit(r *http.Request) int64 {
 }
 
 // takesDocument says that a request's body is a whole document.
-func (s *server) takesDocument(r *http.Request) bool {
+func (s entrance) takesDocument(r *http.Request) bool {
 	id, job := strings.CutPrefix(r.URL.Path, "/api/jobs/")
 	return s.documents[r.URL.Path] || r.Method == http.MethodPut && job && !strings.Contains(id, "/")
 }
@@ -123,7 +123,7 @@ func (*receivedBody) Close() error { return nil }
 // body looks a request's body over before anything is made of it: how deep it nests, how much
 // it holds, and whether its text can be stored. A document of an earlier version goes on in the
 // present one.
-func (s *server) body(next http.Handler) http.Handler {
+func (s entrance) body(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		got, ok := r.Body.(*receivedBody)
 		if !ok || len(got.all) == 0 {

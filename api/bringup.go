@@ -76,7 +76,7 @@ type machineInput struct {
 }
 
 // bringUps registers the bring-up and the book of a machine.
-func (s *server) bringUps(a huma.API) {
+func (s books) bringUps(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "bring-up", Method: http.MethodGet, Path: "/api/jobs/{id}/bringup",
 		Summary: "A machine's gates, what to expect at each, and how far it has come"},
 		func(ctx context.Context, in *machineInput) (*bringUpOutput, error) {
@@ -92,7 +92,7 @@ func (s *server) bringUps(a huma.API) {
 }
 
 // machineOf is a stored job with one of its machines: the first where none is named.
-func (s *server) machineOf(ctx context.Context, id, machine string) (store.Job, string, error) {
+func (s books) machineOf(ctx context.Context, id, machine string) (store.Job, string, error) {
 	j, err := s.store.Jobs.Job(ctx, id)
 	if err != nil {
 		return j, "", problem(err)
@@ -109,7 +109,7 @@ func (s *server) machineOf(ctx context.Context, id, machine string) (store.Job, 
 }
 
 // bringUp answers how far a machine has come.
-func (s *server) bringUp(ctx context.Context, j store.Job, machine string) (*bringUpOutput, error) {
+func (s books) bringUp(ctx context.Context, j store.Job, machine string) (*bringUpOutput, error) {
 	d := j.Document.Of(machine)
 	solved, err := s.solved.of(ctx, d)
 	if err != nil {
@@ -200,7 +200,7 @@ type writeOutput struct {
 }
 
 // writeLog writes entries into a machine's book.
-func (s *server) writeLog(ctx context.Context, in *writeInput) (*writeOutput, error) {
+func (s books) writeLog(ctx context.Context, in *writeInput) (*writeOutput, error) {
 	j, machine, err := s.machineOf(ctx, in.ID, in.Body.Machine)
 	if err != nil {
 		return nil, err

@@ -39,7 +39,7 @@ func takesIn(ctx context.Context, places chan struct{}) (done func(), err error)
 
 // importJob reads a job's file strictly; what it is refused for is named by
 // line and field, and nothing is stored.
-func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, error) {
+func (s jobs) importJob(ctx context.Context, in *importInput) (*jobOutput, error) {
 	if err := inWorkshop(ctx, in.WorkshopID, people.Plan); err != nil {
 		return nil, err
 	}
@@ -72,7 +72,7 @@ func (s *server) importJob(ctx context.Context, in *importInput) (*jobOutput, er
 
 // exportJob gives the job as a file, with the photographs that it names. It is
 // no described operation: the browser only follows a link to it.
-func (s *server) exportJob(w http.ResponseWriter, r *http.Request, j store.Job) {
+func (s jobs) exportJob(w http.ResponseWriter, r *http.Request, j store.Job) {
 	f, err := s.fileOf(r.Context(), j)
 	if err != nil {
 		refuseError(w, r, err)
@@ -82,7 +82,7 @@ func (s *server) exportJob(w http.ResponseWriter, r *http.Request, j store.Job) 
 }
 
 // fileOf is a job as its open file.
-func (s *server) fileOf(ctx context.Context, j store.Job) (document.File, error) {
+func (s jobs) fileOf(ctx context.Context, j store.Job) (document.File, error) {
 	photos, err := s.store.Photos.PhotosOf(ctx, j.ID, j.Document.Named())
 	f := document.File{Document: j.Document}
 	for _, p := range photos {

@@ -77,7 +77,7 @@ func decoded(names []string, texts ...json.RawMessage) ([]document.Document, err
 	return out, nil
 }
 
-func (s *server) changes(a huma.API) {
+func (s entrance) changes(a huma.API) {
 	operation := func(id, path, summary string) huma.Operation {
 		return huma.Operation{OperationID: id, Method: http.MethodPost, Path: path, Summary: summary,
 			MaxBodyBytes: maxSeveral}

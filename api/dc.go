@@ -40,8 +40,8 @@ type sceneInput struct {
 	documentInput
 }
 
-func (s *server) controllers(a huma.API) {
-	ask(s, a, "dc-dial", "/api/dc/dial", "The motor's rpm at which a document's DC dial gives a speed",
+func (s jobs) controllers(a huma.API) {
+	ask(s.server, a, "dc-dial", "/api/dc/dial", "The motor's rpm at which a document's DC dial gives a speed",
 		func(_ context.Context, d document.Document, in *dcDialInput) (DCDial, error) {
 			rpm, ok := picture.RPMFor(d, in.Way, in.Value)
 			if !ok {
@@ -50,22 +50,25 @@ func (s *server) controllers(a huma.API) {
 			}
 			return DCDial{rpm}, nil
 		})
-	ask(s, a, "dc-film", "/api/dc/film", "A start, a load step or a stop on the resistor of a document's brushed "+
-		"motor, in time; empty where there is none",
+	ask(s.server, a, "dc-film", "/api/dc/film",
+		"A start, a load step or a stop on the resistor of a document's brushed "+
+			"motor, in time; empty where there is none",
 		func(ctx context.Context, d document.Document, in *sceneInput) (dc.Film, error) {
 			scene := func(ctx context.Context, of *plan.Solved) (dc.Film, error) {
 				return picture.SceneOf(ctx, of, dc.Scene(in.Scene))
 			}
-			return orEmpty(pictureOf(s, scene), dc.Film{Seconds: []float64{}, RPM: []float64{}, Amps: []float64{},
+			return orEmpty(pictureOf(s.server, scene), dc.Film{Seconds: []float64{}, RPM: []float64{},
+				Amps:  []float64{},
 				Volts: []float64{}})(ctx, d)
 		})
-	askAlone(s, a, "dc-swap", "/api/dc/swap",
+	askAlone(s.server, a, "dc-swap", "/api/dc/swap",
 		"A document's brushed motor beside a three-phase motor on a drive, for the same machine; empty where there "+
 			"is none",
-		orEmpty(pictureOf(s, picture.SwapOf), picture.Swap{Rows: []picture.SwapRow{}}))
-	askAlone(s, a, "dc-wiring", "/api/dc/wiring", "A document's DC controller drawn with its terminals, armature and "+
-		"field",
-		drawn(s, drawing.DirectWiring))
+		orEmpty(pictureOf(s.server, picture.SwapOf), picture.Swap{Rows: []picture.SwapRow{}}))
+	askAlone(s.server, a, "dc-wiring", "/api/dc/wiring",
+		"A document's DC controller drawn with its terminals, armature and "+
+			"field",
+		drawn(s.server, drawing.DirectWiring))
 	huma.Register(a, huma.Operation{OperationID: "read-dc-profile", Method: http.MethodPost, Path: "/api/dc/profile",
 		Summary: "A DC controller's profile out of its file, checked; nothing is stored"},
 		func(_ context.Context, in *controllerInput) (*controllerOutput, error) {
@@ -81,7 +84,7 @@ func (s *server) controllers(a huma.API) {
 		})
 }
 
-func (s *server) controllerFiles(r chi.Router, a huma.API) {
+func (s jobs) controllerFiles(r chi.Router, a huma.API) {
 	s.link(r, a, "shipped-controller", http.MethodGet, "/api/controllers/{controller}.json",
 		"A controller profile that ships", s.shippedController)
 	s.link(r, a, "controller-profile", http.MethodGet, "/api/jobs/{id}/controller-profile.json",
@@ -90,7 +93,7 @@ func (s *server) controllerFiles(r chi.Router, a huma.API) {
 
 func giveController(w http.ResponseWriter, p dc.Profile) { giveFile(w, p.Name+" profile", p) }
 
-func (s *server) shippedController(w http.ResponseWriter, r *http.Request) {
+func (s jobs) shippedController(w http.ResponseWriter, r *http.Request) {
 	p, ok := dc.ByID(chi.URLParam(r, "controller"))
 	if !ok {
 		refuse(w, r, http.StatusNotFound, "No such controller ships with the product.")
@@ -99,7 +102,7 @@ func (s *server) shippedController(w http.ResponseWriter, r *http.Request) {
 	giveController(w, p)
 }
 
-func (s *server) controllerOf(w http.ResponseWriter, r *http.Request, j store.Job) {
+func (s jobs) controllerOf(w http.ResponseWriter, r *http.Request, j store.Job) {
 	d := j.Document.Bridge.DC
 	if d.Own != nil {
 		giveController(w, *d.Own)

@@ -49,8 +49,8 @@ type Dial struct {
 	Hertz float64 `json:"hertz"`
 }
 
-func (s *server) drives(a huma.API) {
-	ask(s, a, "dial", "/api/drives/dial", "The hertz at which a document's drive reaches a speed",
+func (s jobs) drives(a huma.API) {
+	ask(s.server, a, "dial", "/api/drives/dial", "The hertz at which a document's drive reaches a speed",
 		func(_ context.Context, d document.Document, in *dialInput) (Dial, error) {
 			hertz, ok := picture.HertzFor(d, in.Way, in.Value)
 			if !ok {
@@ -59,8 +59,9 @@ func (s *server) drives(a huma.API) {
 			}
 			return Dial{hertz}, nil
 		})
-	askAlone(s, a, "wiring", "/api/drives/wiring", "A document's drive drawn with its terminals and every wire to them",
-		drawn(s, drawing.Wiring))
+	askAlone(s.server, a, "wiring", "/api/drives/wiring",
+		"A document's drive drawn with its terminals and every wire to them",
+		drawn(s.server, drawing.Wiring))
 	huma.Register(a, huma.Operation{OperationID: "read-drive-profile", Method: http.MethodPost,
 		Path: "/api/drives/profile", Summary: "A drive profile out of its file, checked; nothing is stored"},
 		func(_ context.Context, in *profileInput) (*profileOutput, error) {
@@ -86,7 +87,7 @@ func (s *server) drives(a huma.API) {
 		})
 }
 
-func (s *server) driveFiles(r chi.Router, a huma.API) {
+func (s jobs) driveFiles(r chi.Router, a huma.API) {
 	s.link(r, a, "shipped-drive", http.MethodGet, "/api/drives/{drive}.json",
 		"A drive profile that ships", s.shippedProfile)
 	s.link(r, a, "drive-profile", http.MethodGet, "/api/jobs/{id}/drive-profile.json",
@@ -98,7 +99,7 @@ func (s *server) driveFiles(r chi.Router, a huma.API) {
 
 func giveProfile(w http.ResponseWriter, p drive.Profile) { giveFile(w, p.Name+" profile", p) }
 
-func (s *server) shippedProfile(w http.ResponseWriter, r *http.Request) {
+func (s jobs) shippedProfile(w http.ResponseWriter, r *http.Request) {
 	p, ok := drive.ByID(chi.URLParam(r, "drive"))
 	if !ok {
 		refuse(w, r, http.StatusNotFound, "No such drive ships with the product.")
@@ -107,7 +108,7 @@ func (s *server) shippedProfile(w http.ResponseWriter, r *http.Request) {
 	giveProfile(w, p)
 }
 
-func (s *server) profileOf(w http.ResponseWriter, r *http.Request, j store.Job) {
+func (s jobs) profileOf(w http.ResponseWriter, r *http.Request, j store.Job) {
 	d := j.Document.Bridge.Drive
 	if d.Own != nil {
 		giveProfile(w, *d.Own)
@@ -122,7 +123,7 @@ func (s *server) profileOf(w http.ResponseWriter, r *http.Request, j store.Job) 
 
 var sheetHead = []string{"code", "setting", "set to", "means", "how", "default", "read back", "note", "why", "numbers"}
 
-func (s *server) settings(w http.ResponseWriter, r *http.Request, j store.Job) {
+func (s jobs) settings(w http.ResponseWriter, r *http.Request, j store.Job) {
 	given, err := s.answers.of(r.Context(), j.Document)
 	if err != nil {
 		refuseError(w, r, err)
@@ -153,7 +154,7 @@ func (s *server) settings(w http.ResponseWriter, r *http.Request, j store.Job) {
 	}
 }
 
-func (s *server) wires(w http.ResponseWriter, r *http.Request, j store.Job) {
+func (s jobs) wires(w http.ResponseWriter, r *http.Request, j store.Job) {
 	given, err := s.answers.of(r.Context(), j.Document)
 	if err != nil {
 		refuseError(w, r, err)

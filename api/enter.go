@@ -81,7 +81,7 @@ type deviceInput struct {
 type codeOutput struct{ Body Code }
 
 // enter registers how somebody comes in, and goes.
-func (s *server) enter(a huma.API) {
+func (s entrance) enter(a huma.API) {
 	operation := func(id, method, path, summary string, status int) huma.Operation {
 		return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, DefaultStatus: status}
 	}
@@ -144,7 +144,7 @@ var (
 )
 
 // slowed refuses a try that comes too early after wrong ones.
-func (s *server) slowed(ctx context.Context, what ...string) error {
+func (s entrance) slowed(ctx context.Context, what ...string) error {
 	wait, err := s.store.Devices.Try(ctx, what...)
 	if err != nil {
 		return problem(err)
@@ -158,7 +158,7 @@ func (s *server) slowed(ctx context.Context, what ...string) error {
 }
 
 // wrong counts a wrong try of each.
-func (s *server) wrong(ctx context.Context, tries map[string]int, refusal error) error {
+func (s entrance) wrong(ctx context.Context, tries map[string]int, refusal error) error {
 	for what, free := range tries {
 		if err := s.store.Devices.Wrong(ctx, what, free); err != nil {
 			return problem(err)
@@ -170,7 +170,7 @@ func (s *server) wrong(ctx context.Context, tries map[string]int, refusal error)
 // proved finds an account by name and password; wrong tries are counted and slowed. What strangers tried
 // of a name does not keep a device out from which it came in before (known): that is slowed by its own
 // tries and its address.
-func (s *server) proved(ctx context.Context, name, password, known string) (store.Account, error) {
+func (s entrance) proved(ctx context.Context, name, password, known string) (store.Account, error) {
 	both, ofName, ofAddress := door.Tried(name, middleware.GetClientIP(ctx))
 	account, err := s.store.People.AccountNamed(ctx, name)
 	if err != nil && !errors.Is(err, store.ErrNotFound) {
@@ -203,12 +203,12 @@ func knownAs(a store.Account) string {
 	return "known " + hex.EncodeToString(sum[:])
 }
 
-func (s *server) known(ctx context.Context, a store.Account) http.Cookie {
+func (s entrance) known(ctx context.Context, a store.Account) http.Cookie {
 	return http.Cookie{Name: knownCookie, Value: s.names.sign(knownAs(a)), Path: "/api/session", HttpOnly: true,
 		Secure: overTLS(ctx), SameSite: http.SameSiteStrictMode, MaxAge: int(sessionHolds.Seconds())}
 }
 
-func (s *server) logIn(ctx context.Context, in *logInInput) (*enteredOutput, error) {
+func (s entrance) logIn(ctx context.Context, in *logInInput) (*enteredOutput, error) {
 	if !s.shared() {
 		return nil, errAlone
 	}
@@ -224,7 +224,7 @@ func (s *server) logIn(ctx context.Context, in *logInInput) (*enteredOutput, err
 	return out, nil
 }
 
-func (s *server) letIn(ctx context.Context, in *letInInput) (*enteredOutput, error) {
+func (s entrance) letIn(ctx context.Context, in *letInInput) (*enteredOutput, error) {
 	if !s.shared() {
 		return nil, errAlone
 	}
@@ -246,7 +246,7 @@ func (s *server) letIn(ctx context.Context, in *letInInput) (*enteredOutput, err
 }
 
 // entered makes a device of an account; the one that this browser was before ends.
-func (s *server) entered(ctx context.Context, by store.Redeemed, device string) (*enteredOutput, error) {
+func (s entrance) entered(ctx context.Context, by store.Redeemed, device string) (*enteredOutput, error) {
 	account, before := by.Account, callerOf(ctx)
 	if device == "" {
 		device = "a browser"
@@ -269,7 +269,7 @@ func (s *server) entered(ctx context.Context, by store.Redeemed, device string) 
 		by.Renews && account.Password != ""}}, nil
 }
 
-func (s *server) changePassword(ctx context.Context, in *passwordInput) (*struct{}, error) {
+func (s entrance) changePassword(ctx context.Context, in *passwordInput) (*struct{}, error) {
 	c := callerOf(ctx)
 	account, err := s.store.People.AccountOf(ctx, c.Account)
 	if err != nil {

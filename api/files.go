@@ -20,7 +20,7 @@ import (
 
 // files are what a browser saves or prints by following a link: the open
 // document, the card as PDF, a drawing as SVG.
-func (s *server) files(r chi.Router, a huma.API) {
+func (s jobs) files(r chi.Router, a huma.API) {
 	s.link(r, a, "document-file", http.MethodGet, "/api/jobs/{id}/document.json",
 		"The open document with its photographs", s.file(s.exportJob))
 	s.link(r, a, "card-pdf", http.MethodGet, "/api/jobs/{id}/card.pdf", "The card as PDF", s.file(s.cardPDF))
@@ -33,7 +33,7 @@ func (s *server) files(r chi.Router, a huma.API) {
 }
 
 // file finds the job first.
-func (s *server) file(give func(http.ResponseWriter, *http.Request, store.Job)) http.HandlerFunc {
+func (s jobs) file(give func(http.ResponseWriter, *http.Request, store.Job)) http.HandlerFunc {
 	return func(w http.ResponseWriter, r *http.Request) {
 		j, err := s.store.Jobs.Job(r.Context(), chi.URLParam(r, "id"))
 		if err != nil {
@@ -70,7 +70,7 @@ func fileName(name string) string {
 	}, name)
 }
 
-func (s *server) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
+func (s jobs) cardPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
 	paper := pdf.Paper(r.URL.Query().Get("paper"))
 	if paper == "" {
 		paper = pdf.A4
@@ -137,7 +137,7 @@ func bought(p *plan.Plan) (out []pdf.Bought) {
 }
 
 // parts gives the parts of the job as a table for a shop.
-func (s *server) parts(w http.ResponseWriter, r *http.Request, j store.Job) {
+func (s jobs) parts(w http.ResponseWriter, r *http.Request, j store.Job) {
 	given, err := s.answers.of(r.Context(), j.Document)
 	if err != nil {
 		refuseError(w, r, err)
@@ -176,7 +176,7 @@ func (s *server) parts(w http.ResponseWriter, r *http.Request, j store.Job) {
 	giveCSV(w, name, rows)
 }
 
-func (s *server) drawingSVG(w http.ResponseWriter, r *http.Request, j store.Job) {
+func (s jobs) drawingSVG(w http.ResponseWriter, r *http.Request, j store.Job) {
 	given, err := s.answers.of(r.Context(), j.Document)
 	if err != nil {
 		refuseError(w, r, err)
@@ -192,8 +192,8 @@ func (s *server) drawingSVG(w http.ResponseWriter, r *http.Request, j store.Job)
 }
 
 // circuitSVG gives the circuit as it is wired.
-func (s *server) circuitSVG(w http.ResponseWriter, r *http.Request, j store.Job) {
-	c, err := drawn(s, circuitOf)(r.Context(), j.Document)
+func (s jobs) circuitSVG(w http.ResponseWriter, r *http.Request, j store.Job) {
+	c, err := drawn(s.server, circuitOf)(r.Context(), j.Document)
 	if err != nil {
 		refuseError(w, r, err)
 		return

@@ -13,10 +13,11 @@ type MechanicalDrawings struct {
 }
 
 // fit answers with what stands between the shaft and the tool, drawn.
-func (s *server) fit(a huma.API) {
-	askAlone(s, a, "mechanics", "/api/fit/drawings", "A document's belt, and its motor over the one whose place it "+
-		"takes, drawn to scale; empty while their sizes are not known",
-		drawn(s, func(scene *drawing.Scene) MechanicalDrawings {
+func (s jobs) fit(a huma.API) {
+	askAlone(s.server, a, "mechanics", "/api/fit/drawings",
+		"A document's belt, and its motor over the one whose place it "+
+			"takes, drawn to scale; empty while their sizes are not known",
+		drawn(s.server, func(scene *drawing.Scene) MechanicalDrawings {
 			return MechanicalDrawings{drawing.Belt(scene), drawing.Fit(scene)}
 		}))
 }

@@ -13,7 +13,7 @@ type healthOutput struct {
 	}
 }
 
-func (s *server) health(a huma.API) {
+func (s entrance) health(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "health", Method: http.MethodGet, Path: "/api/health",
 		Summary: "Is it there"},
 		func(context.Context, *struct{}) (*healthOutput, error) {

@@ -32,7 +32,7 @@ type jobOutput struct {
 }
 
 // answered gives a job from the store with what follows from it.
-func (s *server) answered(ctx context.Context) func(store.Job, error) (*jobOutput, error) {
+func (s jobs) answered(ctx context.Context) func(store.Job, error) (*jobOutput, error) {
 	return func(j store.Job, err error) (*jobOutput, error) {
 		if err != nil {
 			return nil, problem(err)
@@ -141,7 +141,7 @@ const historyPage = 60
 // jobs registers what is asked and changed of jobs.
 //
 // Long: a table of routes, each by itself.
-func (s *server) jobs(a huma.API) {
+func (s jobs) jobs(a huma.API) {
 	register := func(id, method, path, summary string, status int) huma.Operation {
 		return huma.Operation{OperationID: id, Method: method, Path: path, Summary: summary, DefaultStatus: status}
 	}
@@ -240,7 +240,7 @@ func revisionLine(r store.Revision) RevisionLine {
 	return RevisionLine{r.Revision, r.Who, r.Signed, r.Label, r.What, r.At}
 }
 
-func (s *server) history(ctx context.Context, in *historyInput) (*historyOutput, error) {
+func (s jobs) history(ctx context.Context, in *historyInput) (*historyOutput, error) {
 	list, err := s.store.Jobs.Revisions(ctx, in.ID, in.Before, historyPage)
 	if err != nil {
 		return nil, problem(err)

@@ -44,8 +44,8 @@ type benchCaseInput struct {
 
 type documentOutput struct{ Body document.Document }
 
-func (s *server) leads(a huma.API) {
-	ask(s, a, "mistake", "/api/leads/mistake", "What a classic mistake would do to a document's motor",
+func (s jobs) leads(a huma.API) {
+	ask(s.server, a, "mistake", "/api/leads/mistake", "What a classic mistake would do to a document's motor",
 		func(ctx context.Context, d document.Document, in *mistakeInput) (Mistaken, error) {
 			given, err := s.solved.of(ctx, d)
 			if err != nil {
@@ -62,8 +62,9 @@ func (s *server) leads(a huma.API) {
 			p := given.Plan()
 			return Mistaken{state, drawing.Of(drawing.SceneOf(p), &state)}, nil
 		})
-	askAlone(s, a, "steps", "/api/leads/steps", "The walk that numbers the leads of a motor whose plate is gone, "+
-		"drawn step by step",
+	askAlone(s.server, a, "steps", "/api/leads/steps",
+		"The walk that numbers the leads of a motor whose plate is gone, "+
+			"drawn step by step",
 		func(ctx context.Context, d document.Document) (Walk, error) {
 			given, err := s.answers.of(ctx, d)
 			p := given.Plan
@@ -89,7 +90,7 @@ func (s *server) leads(a huma.API) {
 		})
 }
 
-func (s *server) leadsFiles(r chi.Router, a huma.API) {
+func (s jobs) leadsFiles(r chi.Router, a huma.API) {
 	s.link(r, a, "bench-case", http.MethodGet, "/api/jobs/{id}/{state:now|wanted}-bench-case.json",
 		"The circuit as solve reads it", s.file(s.benchCase))
 	s.link(r, a, "connections-pdf", http.MethodGet, "/api/jobs/{id}/connections.pdf",
@@ -102,7 +103,7 @@ func (s *server) leadsFiles(r chi.Router, a huma.API) {
 
 // benchCase gives the circuit now on the bench as the file that
 // `graybridge solve` reads.
-func (s *server) benchCase(w http.ResponseWriter, r *http.Request, j store.Job) {
+func (s jobs) benchCase(w http.ResponseWriter, r *http.Request, j store.Job) {
 	b, ok := picture.BenchCase(j.Document, chi.URLParam(r, "state"))
 	if !ok {
 		refuse(w, r, http.StatusConflict, "There is no circuit yet: the plate and the joints come first.")
@@ -111,7 +112,7 @@ func (s *server) benchCase(w http.ResponseWriter, r *http.Request, j store.Job) 
 	giveFile(w, j.Document.Name+" bench case", b)
 }
 
-func (s *server) connectionsPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
+func (s jobs) connectionsPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
 	a, err := s.answers.of(r.Context(), j.Document)
 	if err != nil {
 		refuseError(w, r, err)
@@ -126,7 +127,7 @@ func (s *server) connectionsPDF(w http.ResponseWriter, r *http.Request, j store.
 	s.givePDF(w, r, j.Document.Name+" connections", out, err)
 }
 
-func (s *server) sleevesPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
+func (s jobs) sleevesPDF(w http.ResponseWriter, r *http.Request, j store.Job) {
 	given, err := s.answers.of(r.Context(), j.Document)
 	if err != nil {
 		refuseError(w, r, err)

@@ -43,14 +43,14 @@ type lifeLine struct {
 var endings = map[string]string{"image/jpeg": ".jpg", "image/png": ".png", "audio/wav": ".wav"}
 
 // lifeFiles registers a machine's life, out and in.
-func (s *server) lifeFiles(r chi.Router, a huma.API) {
+func (s jobs) lifeFiles(r chi.Router, a huma.API) {
 	s.link(r, a, "life-file", http.MethodGet, "/api/jobs/{id}"+lifeEnd,
 		"A job's whole life: document, revisions, books, pictures and recordings", s.file(s.lifeFile))
 	s.link(r, a, "bring-life", http.MethodPost, lifePath, "A machine's life from its file, into the workshop that is "+
 		"named (?workshop_id=)", s.bringLife)
 }
 
-func (s *server) lifeFile(w http.ResponseWriter, r *http.Request, j store.Job) {
+func (s jobs) lifeFile(w http.ResponseWriter, r *http.Request, j store.Job) {
 	_ = http.NewResponseController(w).SetWriteDeadline(time.Now().Add(longestFile))
 	w.Header().Set("Content-Type", "application/zip")
 	w.Header().Set("Content-Disposition", attachment(j.Document.Name+" life", "zip"))
@@ -61,7 +61,7 @@ func (s *server) lifeFile(w http.ResponseWriter, r *http.Request, j store.Job) {
 }
 
 // writeLife writes the parts one by one: no more than one picture is held at a time.
-func (s *server) writeLife(ctx context.Context, file *zip.Writer, j store.Job) error {
+func (s jobs) writeLife(ctx context.Context, file *zip.Writer, j store.Job) error {
 	begin := func(name string) (io.Writer, error) {
 		return file.CreateHeader(&zip.FileHeader{Name: name, Method: zip.Deflate})
 	}
@@ -135,7 +135,7 @@ func (s *server) writeLife(ctx context.Context, file *zip.Writer, j store.Job) e
 }
 
 // past is every revision of a job, the oldest first.
-func (s *server) past(ctx context.Context, j store.Job) (out []lifeLine, err error) {
+func (s jobs) past(ctx context.Context, j store.Job) (out []lifeLine, err error) {
 	settings := j.Document.Workshop
 	settings.Stores = nil
 	for before := 0; ; {

@@ -27,7 +27,7 @@ import (
 
 // bringLife reads a life strictly: every place that is damaged or foreign is named, and then
 // nothing is stored. The body lies in a file of its own.
-func (s *server) bringLife(w http.ResponseWriter, r *http.Request) {
+func (s jobs) bringLife(w http.ResponseWriter, r *http.Request) {
 	made, err := s.livedIn(r)
 	if err != nil {
 		var told *huma.ErrorModel
@@ -44,7 +44,7 @@ func (s *server) bringLife(w http.ResponseWriter, r *http.Request) {
 	_ = json.NewEncoder(w).Encode(made.Body)
 }
 
-func (s *server) livedIn(r *http.Request) (*jobOutput, error) {
+func (s jobs) livedIn(r *http.Request) (*jobOutput, error) {
 	ctx, workshop, change := r.Context(), r.URL.Query().Get("workshop_id"), r.Header.Get("Change-Id")
 	if err := inWorkshop(ctx, workshop, people.Plan); err != nil {
 		return nil, err
@@ -174,7 +174,7 @@ func readLife(ctx context.Context, data io.ReaderAt, size int64, settings docume
 
 // stays fills in what the Yard shows of the gates of the books that a life brings: by the plan of
 // its last revision, as of every book.
-func (s *server) stays(ctx context.Context, l *store.Lived) error {
+func (s jobs) stays(ctx context.Context, l *store.Lived) error {
 	d := l.Last
 	for i := range l.Books {
 		b := &l.Books[i]

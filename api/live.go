@@ -99,7 +99,7 @@ const (
 // live is a stream of server-sent events: one line a notice, ids only. The
 // first event tells the browser to look at everything once. closing ends every
 // stream when the server goes down.
-func (s *server) live(closing context.Context) http.HandlerFunc {
+func (s entrance) live(closing context.Context) http.HandlerFunc {
 	return func(w http.ResponseWriter, r *http.Request) {
 		out := http.NewResponseController(w)
 		h := w.Header()

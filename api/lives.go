@@ -63,7 +63,7 @@ type lifeStepInput struct {
 type lifeStepOutput struct{ Body LifeStep }
 
 // lifeSteps registers how far the taking in of a life is.
-func (s *server) lifeSteps(a huma.API) {
+func (s jobs) lifeSteps(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "life-step", Method: http.MethodGet, Path: "/api/life/{change}",
 		Summary: "How far the taking in of a machine's life is, by the sender's own name for it"},
 		func(_ context.Context, in *lifeStepInput) (*lifeStepOutput, error) {

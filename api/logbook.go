@@ -70,7 +70,7 @@ type trendOutput struct {
 const logPage = 60
 
 // logs registers what is read of a machine's book.
-func (s *server) logs(a huma.API) {
+func (s books) logs(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "log", Method: http.MethodGet, Path: "/api/jobs/{id}/log",
 		Summary: "A machine's book, the latest first, and what has changed since it last ran well"}, s.log)
 	huma.Register(a, huma.Operation{OperationID: "trends", Method: http.MethodGet, Path: "/api/jobs/{id}/trends",
@@ -78,7 +78,7 @@ func (s *server) logs(a huma.API) {
 		s.trends)
 }
 
-func (s *server) log(ctx context.Context, in *logInput) (*logOutput, error) {
+func (s books) log(ctx context.Context, in *logInput) (*logOutput, error) {
 	j, machine, err := s.machineOf(ctx, in.ID, in.Machine)
 	if err != nil {
 		return nil, err
@@ -111,7 +111,7 @@ func (s *server) log(ctx context.Context, in *logInput) (*logOutput, error) {
 }
 
 // above fills in what stands above the first page.
-func (s *server) above(ctx context.Context, j store.Job, machine string, out *Log) error {
+func (s books) above(ctx context.Context, j store.Job, machine string, out *Log) error {
 	book, known, err := s.store.Books.BringUp(ctx, j.ID, machine)
 	if err != nil {
 		return problem(err)
@@ -163,7 +163,7 @@ func (s *server) booked(ctx context.Context, jobs []store.Job, out []Summary) er
 // mostTrend readings of the latest are drawn.
 const mostTrend = 2000
 
-func (s *server) trends(ctx context.Context, in *machineInput) (*trendOutput, error) {
+func (s books) trends(ctx context.Context, in *machineInput) (*trendOutput, error) {
 	j, machine, err := s.machineOf(ctx, in.ID, in.Machine)
 	if err != nil {
 		return nil, err

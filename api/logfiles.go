@@ -20,7 +20,7 @@ import (
 )
 
 // logFiles are what a browser follows by a link from a machine's book.
-func (s *server) logFiles(r chi.Router, a huma.API) {
+func (s books) logFiles(r chi.Router, a huma.API) {
 	s.link(r, a, "readings-file", http.MethodGet, "/api/jobs/{id}/readings.{kind:csv|xlsx}",
 		"A machine's readings as a sheet", s.onMachine(s.readingsFile))
 	s.link(r, a, "book-pdf", http.MethodGet, "/api/jobs/{id}/book.pdf", "A machine's book as PDF",
@@ -36,7 +36,7 @@ func (s *server) logFiles(r chi.Router, a huma.API) {
 }
 
 // onMachine finds the job and the machine first.
-func (s *server) onMachine(give func(http.ResponseWriter, *http.Request, store.Job, string)) http.HandlerFunc {
+func (s books) onMachine(give func(http.ResponseWriter, *http.Request, store.Job, string)) http.HandlerFunc {
 	return func(w http.ResponseWriter, r *http.Request) {
 		j, machine, err := s.machineOf(r.Context(), chi.URLParam(r, "id"), r.URL.Query().Get("machine"))
 		if err != nil {
@@ -48,7 +48,7 @@ func (s *server) onMachine(give func(http.ResponseWriter, *http.Request, store.J
 }
 
 // readingsFile gives every reading of a machine, the oldest first.
-func (s *server) readingsFile(w http.ResponseWriter, r *http.Request, j store.Job, machine string) {
+func (s books) readingsFile(w http.ResponseWriter, r *http.Request, j store.Job, machine string) {
 	list, err := s.store.Books.Log(r.Context(), j.ID, machine, store.LogPage{Kinds: []string{"reading"},
 		Most: store.MostEntries})
 	if err != nil {
@@ -90,7 +90,7 @@ const (
 	mostPrintedPictures = 60
 )
 
-func (s *server) bookPDF(w http.ResponseWriter, r *http.Request, j store.Job, machine string) {
+func (s books) bookPDF(w http.ResponseWriter, r *http.Request, j store.Job, machine string) {
 	ctx := r.Context()
 	list, err := s.store.Books.Log(ctx, j.ID, machine, store.LogPage{Most: mostPrinted})
 	if err != nil {
@@ -133,7 +133,7 @@ func (s *server) bookPDF(w http.ResponseWriter, r *http.Request, j store.Job, ma
 
 // machineLink is a code that a phone's camera reads, a PNG: where it opens a machine's bring-up, at
 // the address under which the shop finds this server, else at the one that was called.
-func (s *server) machineLink(r *http.Request, id, machine string) ([]byte, error) {
+func (s books) machineLink(r *http.Request, id, machine string) ([]byte, error) {
 	base := "http://" + r.Host
 	if r.TLS != nil || r.Header.Get("X-Forwarded-Proto") == "https" {
 		base = "https://" + r.Host
@@ -145,7 +145,7 @@ func (s *server) machineLink(r *http.Request, id, machine string) ([]byte, error
 		qrcode.Medium, 256)
 }
 
-func (s *server) machineCode(w http.ResponseWriter, r *http.Request, j store.Job, machine string) {
+func (s books) machineCode(w http.ResponseWriter, r *http.Request, j store.Job, machine string) {
 	picture, err := s.machineLink(r, j.ID, machine)
 	if err != nil {
 		refuse(w, r, http.StatusInternalServerError, "The code could not be drawn: "+err.Error()+".")
@@ -168,7 +168,7 @@ func (s *server) onCard(r *http.Request, j store.Job, p *plan.Plan, card *pdf.Ca
 		card.Stays = p.BringUp(known).Stays
 		card.Book = fmt.Sprintf("Book of the machine: %d entries, the last %s.", book.N, logbook.Short(book.Hash))
 	}
-	card.Code, err = s.machineLink(r, j.ID, machine)
+	card.Code, err = books{s}.machineLink(r, j.ID, machine)
 	return err
 }
 
@@ -179,7 +179,7 @@ type fileInput struct {
 
 type spectrumOutput struct{ Body sound.Spectrum }
 
-func (s *server) spectrum(ctx context.Context, in *fileInput) (*spectrumOutput, error) {
+func (s books) spectrum(ctx context.Context, in *fileInput) (*spectrumOutput, error) {
 	p, err := s.store.Photos.PhotoOf(ctx, in.ID, in.Photo)
 	if err != nil {
 		return nil, problem(err)
@@ -192,7 +192,7 @@ func (s *server) spectrum(ctx context.Context, in *fileInput) (*spectrumOutput, 
 }
 
 // dropFile deletes a picture or recording, and writes so into each book that names it.
-func (s *server) dropFile(ctx context.Context, in *fileInput) (*struct{}, error) {
+func (s books) dropFile(ctx context.Context, in *fileInput) (*struct{}, error) {
 	j, err := s.store.Jobs.Job(ctx, in.ID)
 	if err != nil {
 		return nil, problem(err)

@@ -25,7 +25,7 @@ type Code struct {
 }
 
 // codeFor keeps a new code of an account.
-func (s *server) codeFor(ctx context.Context, account string, uses int, until time.Time, renews bool) (*codeOutput,
+func (s entrance) codeFor(ctx context.Context, account string, uses int, until time.Time, renews bool) (*codeOutput,
 	error) {
 	code := door.NewCode()
 	if err := s.store.Devices.Invite(ctx, account, door.PlainCode(code), uses, until, renews); err != nil {
@@ -40,7 +40,7 @@ func (s *server) codeFor(ctx context.Context, account string, uses int, until ti
 }
 
 // pairing is a code that lets an account in once; renews lets a forgotten password be chosen anew by it.
-func (s *server) pairing(ctx context.Context, account string, holds time.Duration, renews bool) (*codeOutput, error) {
+func (s entrance) pairing(ctx context.Context, account string, holds time.Duration, renews bool) (*codeOutput, error) {
 	return s.codeFor(ctx, account, 1, time.Now().Add(holds), renews)
 }
 
@@ -120,7 +120,7 @@ type personsDeviceInput struct {
 // peopleOf registers who works in a workshop.
 //
 // Long: a table of routes, each by itself.
-func (s *server) peopleOf(a huma.API) {
+func (s entrance) peopleOf(a huma.API) {
 	operation := func(id, method, path, summary string, status int) huma.Operation {
 		return huma.Operation{OperationID: id, Method: method, Path: "/api/workshops/{id}/" + path, Summary: summary,
 			DefaultStatus: status}
@@ -185,7 +185,7 @@ func (s *server) peopleOf(a huma.API) {
 }
 
 // notKeeper refuses what another owner would do to who opened this server.
-func (s *server) notKeeper(ctx context.Context, account string) error {
+func (s entrance) notKeeper(ctx context.Context, account string) error {
 	a, err := s.store.People.AccountOf(ctx, account)
 	if err != nil {
 		return problem(err)
@@ -213,7 +213,7 @@ func (e PersonEntry) member(account string) store.Member {
 	return m
 }
 
-func (s *server) people(ctx context.Context, in *idInput) (*peopleOutput, error) {
+func (s entrance) people(ctx context.Context, in *idInput) (*peopleOutput, error) {
 	w, err := s.store.Workshops.Workshop(ctx, in.ID)
 	if err != nil {
 		return nil, problem(err)
@@ -251,7 +251,7 @@ func (s *server) people(ctx context.Context, in *idInput) (*peopleOutput, error)
 
 // homesOf are the roles of somebody in every workshop; who is not at home in this one is
 // another's, and refused.
-func (s *server) homesOf(ctx context.Context, workshop, account string) (map[string]people.Role, error) {
+func (s entrance) homesOf(ctx context.Context, workshop, account string) (map[string]people.Role, error) {
 	homes, err := s.store.People.HomesOf(ctx, account)
 	if err == nil && homes[workshop] == "" {
 		err = store.ErrNotFound
@@ -260,7 +260,7 @@ func (s *server) homesOf(ctx context.Context, workshop, account string) (map[str
 }
 
 // pairPerson gives somebody a code.
-func (s *server) pairPerson(ctx context.Context, in *PersonAt) (*codeOutput, error) {
+func (s entrance) pairPerson(ctx context.Context, in *PersonAt) (*codeOutput, error) {
 	if err := s.logsIn(); err != nil {
 		return nil, err
 	}
@@ -297,7 +297,7 @@ func pairable(ctx context.Context, account store.Account, homes map[string]peopl
 
 const guestsMost = 1000 // times that a link is opened
 
-func (s *server) addGuest(ctx context.Context, in *guestInput) (*codeOutput, error) {
+func (s entrance) addGuest(ctx context.Context, in *guestInput) (*codeOutput, error) {
 	if err := s.logsIn(); err != nil {
 		return nil, err
 	}

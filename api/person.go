@@ -70,7 +70,7 @@ type RoleAt struct {
 
 type whoOutput struct{ Body Whoever }
 
-func (s *server) persons(a huma.API) {
+func (s entrance) persons(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "choose-person", Method: http.MethodPut, Path: "/api/person",
 		Summary: "Who works in this browser, where nobody logs in"},
 		func(_ context.Context, in *personInput) (*personOutput, error) {
@@ -86,7 +86,7 @@ func (s *server) persons(a huma.API) {
 		Summary: "Who works in this browser, and what may be done"}, s.whoever)
 }
 
-func (s *server) whoever(ctx context.Context, _ *struct{}) (*whoOutput, error) {
+func (s entrance) whoever(ctx context.Context, _ *struct{}) (*whoOutput, error) {
 	c := callerOf(ctx)
 	if !c.shared {
 		return &whoOutput{Whoever{Name: c.typed, In: true, Keeper: true, Roles: []RoleAt{}}}, nil

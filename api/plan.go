@@ -24,24 +24,30 @@ type PlateRead struct {
 	Left  string         `json:"left,omitempty"`
 }
 
-func (s *server) plans(a huma.API) {
+func (s jobs) plans(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "read-plate", Method: http.MethodPost, Path: "/api/plate/line",
 		Summary: "A whole plate as typed or pasted, laid out; nothing is stored"},
 		func(_ context.Context, in *plateLineInput) (*said[PlateRead], error) {
 			l := plate.ReadLine(in.Body.Text)
 			return &said[PlateRead]{PlateRead{l.Kind, l.Kind.String(), l.Entry(), l.Left}}, nil
 		})
-	askAlone(s, a, "plan", "/api/plan", "Plan a document without storing it", s.answers.of)
-	askAlone(s, a, "island", "/api/capacitor/island", "The map of capacitance and load for a document; empty without "+
-		"a complete plate and joints that fit", s.islands.of)
-	askAlone(s, a, "curves", "/api/plate/curves", "Torque and amps over speed for a document's motor; empty without "+
-		"a complete plate", s.curves.of)
-	askAlone(s, a, "start", "/api/capacitor/start", "The run-up of a document's motor in time domain; empty without "+
-		"a complete plate and joints that fit", s.starts.of)
-	askAlone(s, a, "ranges", "/api/capacitor/ranges", "What every load does to the windings and to a relay's poles; "+
-		"empty without a complete plate and joints that fit", s.ranges.of)
-	askAlone(s, a, "pair", "/api/capacitor/pair", "The open arrangement of two capacitors for a document's motor: "+
-		"offered or refused, and what it does; empty without a complete plate and joints that fit", s.pairs.of)
-	askAlone(s, a, "pair-proof", "/api/capacitor/pair/proof", "That arrangement followed in time, and the map of both "+
-		"of its µF; empty where it cannot be joined", s.proofs.of)
+	askAlone(s.server, a, "plan", "/api/plan", "Plan a document without storing it", s.answers.of)
+	askAlone(s.server, a, "island", "/api/capacitor/island",
+		"The map of capacitance and load for a document; empty without "+
+			"a complete plate and joints that fit", s.islands.of)
+	askAlone(s.server, a, "curves", "/api/plate/curves",
+		"Torque and amps over speed for a document's motor; empty without "+
+			"a complete plate", s.curves.of)
+	askAlone(s.server, a, "start", "/api/capacitor/start",
+		"The run-up of a document's motor in time domain; empty without "+
+			"a complete plate and joints that fit", s.starts.of)
+	askAlone(s.server, a, "ranges", "/api/capacitor/ranges",
+		"What every load does to the windings and to a relay's poles; "+
+			"empty without a complete plate and joints that fit", s.ranges.of)
+	askAlone(s.server, a, "pair", "/api/capacitor/pair",
+		"The open arrangement of two capacitors for a document's motor: "+
+			"offered or refused, and what it does; empty without a complete plate and joints that fit", s.pairs.of)
+	askAlone(s.server, a, "pair-proof", "/api/capacitor/pair/proof",
+		"That arrangement followed in time, and the map of both "+
+			"of its µF; empty where it cannot be joined", s.proofs.of)
 }

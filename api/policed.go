@@ -23,7 +23,7 @@ func policed(next http.Handler) http.Handler {
 
 // unkept keeps what a shared server answers of a shop from lying in a browser's own store after somebody
 // has left. What names a rule of its own (a picture, a file of the page) keeps that.
-func (s *server) unkept(next http.Handler) http.Handler {
+func (s entrance) unkept(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if s.shared() && strings.HasPrefix(r.URL.Path, "/api/") {
 			w.Header().Set("Cache-Control", "no-store")

@@ -13,10 +13,11 @@ type CircuitDrawings struct {
 }
 
 // protection answers with the circuit from the line to the motor, drawn.
-func (s *server) protection(a huma.API) {
-	askAlone(s, a, "circuit", "/api/protection/drawings", "A document's circuit as it is wired: power and control; "+
-		"empty while nothing is sized",
-		drawn(s, circuitOf))
+func (s jobs) protection(a huma.API) {
+	askAlone(s.server, a, "circuit", "/api/protection/drawings",
+		"A document's circuit as it is wired: power and control; "+
+			"empty while nothing is sized",
+		drawn(s.server, circuitOf))
 }
 
 func circuitOf(scene *drawing.Scene) CircuitDrawings {

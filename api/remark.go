@@ -56,7 +56,7 @@ type settleInput struct {
 }
 
 // remarks registers what people say beside a machine.
-func (s *server) remarks(a huma.API) {
+func (s books) remarks(a huma.API) {
 	operation := func(id, method, path, summary string, status int) huma.Operation {
 		return huma.Operation{OperationID: id, Method: method, Path: "/api/jobs/{id}/" + path, Summary: summary,
 			DefaultStatus: status}

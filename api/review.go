@@ -44,7 +44,7 @@ type PlaceOf struct {
 }
 
 // reviews registers the page for a licensed person.
-func (s *server) reviews(r chi.Router, a huma.API) {
+func (s books) reviews(r chi.Router, a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "review", Method: http.MethodGet, Path: "/api/jobs/{id}/review",
 		Summary: "A machine laid out for a licensed person's review: its drawings, every planning figure with its " +
 			"source, what was estimated, measured and not checked, and what is asked"},
@@ -96,7 +96,7 @@ func (s *server) reviews(r chi.Router, a huma.API) {
 }
 
 // reviewed is a job as it stands, or stood at a revision, and the revision that stands now.
-func (s *server) reviewed(ctx context.Context, id string, revision int) (j store.Job, latest int, err error) {
+func (s books) reviewed(ctx context.Context, id string, revision int) (j store.Job, latest int, err error) {
 	if j, err = s.store.Jobs.Job(ctx, id); err != nil {
 		return j, 0, err
 	}
@@ -108,7 +108,7 @@ func (s *server) reviewed(ctx context.Context, id string, revision int) (j store
 }
 
 // reviewSheet prints a job's review, of all its machines, with what was said beside it.
-func (s *server) reviewSheet(ctx context.Context, j store.Job, paper pdf.Paper) ([]byte, error) {
+func (s books) reviewSheet(ctx context.Context, j store.Job, paper pdf.Paper) ([]byte, error) {
 	r := pdf.Reviewed{Stamp: pdf.Stamp{Workshop: j.Document.Workshop.Name, Revision: j.Revision, At: j.UpdatedAt.UTC()}}
 	for _, m := range j.Document.Machines {
 		d := j.Document.Of(m.ID)

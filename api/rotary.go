@@ -43,9 +43,9 @@ type ConverterDrawings struct {
 
 // rotary answers with the map of both balance banks, a row a line as it is worked out.
 // It ends as soon as nobody reads on.
-func (s *server) rotary(a huma.API) {
+func (s jobs) rotary(a huma.API) {
 	askAlone(
-		s,
+		s.server,
 		a,
 		"rotary-start",
 		"/api/rotary/start",
@@ -54,7 +54,7 @@ func (s *server) rotary(a huma.API) {
 		s.films.of,
 	)
 	askAlone(
-		s,
+		s.server,
 		a,
 		"rotary-sizes",
 		"/api/rotary/sizes",
@@ -62,12 +62,12 @@ func (s *server) rotary(a huma.API) {
 		s.sizes.of,
 	)
 	askAlone(
-		s,
+		s.server,
 		a,
 		"rotary-drawings",
 		"/api/rotary/drawings",
 		"A document's converter drawn: its panel and its control circuit; empty while it cannot be worked out",
-		drawn(s, func(scene *drawing.Scene) ConverterDrawings {
+		drawn(s.server, func(scene *drawing.Scene) ConverterDrawings {
 			return ConverterDrawings{drawing.Panel(scene), drawing.Ladder(scene)}
 		}),
 	)

@@ -164,5 +164,5 @@ func (s *server) link(r chi.Router, a huma.API, id, method, path, summary string
 	a.OpenAPI().AddOperation(&huma.Operation{OperationID: id, Method: method, Path: shown, Summary: summary,
 		Parameters: names, Responses: map[string]*huma.Response{"200": {Description: "A file"}}})
 	s.operations[method+" "+path] = id
-	r.Method(method, path, s.admitted(id, give))
+	r.Method(method, path, entrance{s}.admitted(id, give))
 }

@@ -100,7 +100,7 @@ func (s *server) lookAtSharing(ctx context.Context) error {
 }
 
 // opening registers how the server is opened to the shop, and what its keeper looks after.
-func (s *server) opening(a huma.API) {
+func (s entrance) opening(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "sharing", Method: http.MethodGet, Path: "/api/sharing",
 		Summary: "How the server stands open, and how a phone gets in"},
 		func(ctx context.Context, _ *struct{}) (*sharingOutput, error) {
@@ -140,7 +140,7 @@ func (s *server) opening(a huma.API) {
 		})
 }
 
-func (s *server) sharingAnswer(ctx context.Context) (SharingAnswer, error) {
+func (s entrance) sharingAnswer(ctx context.Context) (SharingAnswer, error) {
 	now := s.sharing.Load()
 	c := callerOf(ctx)
 	out := SharingAnswer{Open: now.Open, Links: append([]string{}, now.Addresses...), Offers: []string{},
@@ -174,7 +174,7 @@ func (s *server) sharingAnswer(ctx context.Context) (SharingAnswer, error) {
 
 // open opens the server: who does it is its keeper, and comes in at once. Where somebody was
 // keeper before, it is only that one who opens it again.
-func (s *server) open(ctx context.Context, in *shareInput) (*shareOutput, error) {
+func (s entrance) open(ctx context.Context, in *shareInput) (*shareOutput, error) {
 	if s.shared() {
 		return nil, huma.Error409Conflict("This server is open already.")
 	}
@@ -226,7 +226,7 @@ func (s *server) open(ctx context.Context, in *shareInput) (*shareOutput, error)
 	return out, err
 }
 
-func (s *server) backups(ctx context.Context, _ *struct{}) (*backupsOutput, error) {
+func (s entrance) backups(ctx context.Context, _ *struct{}) (*backupsOutput, error) {
 	list, err := s.store.Server.Backups(ctx)
 	if err != nil {
 		return nil, problem(err)

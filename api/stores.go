@@ -71,7 +71,7 @@ type takeStock struct {
 }
 
 // stores is the workshop's drawers: what lies there, and what machines take of it.
-func (s *server) stores(a huma.API) {
+func (s jobs) stores(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "stores", Method: http.MethodGet, Path: "/api/workshops/{id}/stores",
 		Summary: "What lies in a workshop's stores, and which machine has taken of it"},
 		func(ctx context.Context, in *idInput) (*storesOutput, error) {

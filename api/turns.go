@@ -167,7 +167,7 @@ func light(r *http.Request) bool {
 // turned lets requests that work wait for their turn: from the reading of what was sent, which
 // is there already, to the last byte of the answer, which goes out after the place was given
 // back. A slow sender or reader holds none.
-func (s *server) turned(next http.Handler) http.Handler {
+func (s entrance) turned(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		edit := r.Method == http.MethodPut
 		leave, err := s.turns.take(r.Context(), s.seats.of(r), edit)

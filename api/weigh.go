@@ -3,14 +3,12 @@ package api
 import (
 	"context"
 	"encoding/json"
-	"errors"
 	"net/http"
 	"sync"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"graybridge/core/document"
-	"graybridge/core/plan"
 	"graybridge/core/weigh"
 )
 
@@ -79,7 +77,7 @@ func textOf(d document.Document) string {
 }
 
 // convert works the converter's column out and tells of each idler.
-func (s *server) convert(ctx context.Context, d document.Document) (weigh.Weighing, error) {
+func (s jobs) convert(ctx context.Context, d document.Document) (weigh.Weighing, error) {
 	w, err := s.weighings.of(ctx, d)
 	if err != nil {
 		return w, err
@@ -89,7 +87,7 @@ func (s *server) convert(ctx context.Context, d document.Document) (weigh.Weighi
 }
 
 // bordered draws the borders of a whole weighing.
-func (s *server) bordered(ctx context.Context, d document.Document) (weigh.WeighMap, error) {
+func (s jobs) bordered(ctx context.Context, d document.Document) (weigh.WeighMap, error) {
 	w, err := s.converted.of(ctx, d)
 	if err != nil {
 		return weigh.WeighMap{}, err
@@ -98,12 +96,14 @@ func (s *server) bordered(ctx context.Context, d document.Document) (weigh.Weigh
 }
 
 // weigh registers the weighing of the bridges for a document.
-func (s *server) weigh(a huma.API) {
-	askAlone(s, a, "weigh", "/api/weigh", "A document set on every bridge at its best, but for the rotary converter, "+
-		"whose column comes from the converter's address; nothing is stored", s.weighings.of)
-	askAlone(s, a, "weigh-column", "/api/weigh/column", "A document as it stands as one column, to set two of its "+
-		"revisions beside each other; empty while nothing is computed", s.columns.of)
-	ask(s, a, "weigh-taken", "/api/weigh/taken",
+func (s jobs) weigh(a huma.API) {
+	askAlone(s.server, a, "weigh", "/api/weigh",
+		"A document set on every bridge at its best, but for the rotary converter, "+
+			"whose column comes from the converter's address; nothing is stored", s.weighings.of)
+	askAlone(s.server, a, "weigh-column", "/api/weigh/column",
+		"A document as it stands as one column, to set two of its "+
+			"revisions beside each other; empty while nothing is computed", s.columns.of)
+	ask(s.server, a, "weigh-taken", "/api/weigh/taken",
 		"A document with the bridge of a column taken into it; nothing is stored",
 		func(ctx context.Context, d document.Document, in *takenInput) (document.Document, error) {
 			of := s.weighings.of
@@ -135,7 +135,7 @@ func (s *server) weigh(a huma.API) {
 }
 
 // streamWeighing writes the steps as they come; it ends as soon as nobody reads on.
-func (s *server) streamWeighing(out huma.Context, d document.Document) {
+func (s jobs) streamWeighing(out huma.Context, d document.Document) {
 	put := lineByLine(out)
 	ctx, cancel := context.WithTimeout(out.Context(), longestWork)
 	defer cancel()
@@ -169,16 +169,11 @@ func (s *server) streamWeighing(out huma.Context, d document.Document) {
 }
 
 // rememberWeighing is what is kept of weighings: an unchanged document is not weighed again.
-func (s *server) rememberWeighing() {
-	s.weighings.make, s.weighings.most, s.weighings.part = weigh.Of, mostPictures, true
-	s.converted.make, s.converted.most, s.converted.part = s.convert, mostPictures, true
-	s.borders.make, s.borders.most = s.bordered, mostPictures
-	s.columns.make = func(ctx context.Context, d document.Document) (weigh.Column, error) {
-		c, err := weigh.ColumnOf(ctx, d)
-		if errors.Is(err, plan.ErrNone) {
-			return weigh.Column{Kind: weigh.None, Cells: []weigh.Cell{}, Schools: []weigh.School{}}, nil
-		}
-		return c, err
-	}
-	s.columns.most = mostPictures
+func (s jobs) rememberWeighing() {
+	s.weighings.keep(mostPictures, weigh.Of)
+	s.converted.keep(mostPictures, s.convert)
+	s.weighings.part, s.converted.part = true, true
+	s.borders.keep(mostPictures, s.bordered)
+	s.columns.keep(mostPictures, orEmpty(weigh.ColumnOf,
+		weigh.Column{Kind: weigh.None, Cells: []weigh.Cell{}, Schools: []weigh.School{}}))
 }

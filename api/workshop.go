@@ -72,7 +72,7 @@ type changedWorkshop struct {
 	Body    WorkshopEntry
 }
 
-func (s *server) workshops(a huma.API) {
+func (s jobs) workshops(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "create-workshop", Method: http.MethodPost, Path: "/api/workshops",
 		Summary: "A new workshop", DefaultStatus: http.StatusCreated},
 		func(ctx context.Context, in *newWorkshop) (*workshopOutput, error) {

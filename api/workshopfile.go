@@ -17,7 +17,7 @@ import (
 )
 
 // workshopFiles are everything of a workshop as open files.
-func (s *server) workshopFiles(r chi.Router, a huma.API) {
+func (s jobs) workshopFiles(r chi.Router, a huma.API) {
 	s.link(r, a, "workshop-file", http.MethodGet, exportPath, "Everything of a workshop as open files in a zip",
 		s.workshopFile)
 }
@@ -41,7 +41,7 @@ docs/formats.md of the program describes the documents. Times are in UTC.
 `
 
 // workshopFile writes the files one by one: no more than one machine is held at a time.
-func (s *server) workshopFile(w http.ResponseWriter, r *http.Request) {
+func (s jobs) workshopFile(w http.ResponseWriter, r *http.Request) {
 	ctx, id := r.Context(), chi.URLParam(r, "id")
 	shop, err := s.store.Workshops.Workshop(ctx, id)
 	if err != nil {
@@ -63,7 +63,7 @@ func (s *server) workshopFile(w http.ResponseWriter, r *http.Request) {
 // longestFile is how long a whole workshop may take to go out.
 const longestFile = 30 * time.Minute
 
-func (s *server) writeWorkshop(ctx context.Context, file *zip.Writer, shop store.Workshop) error {
+func (s jobs) writeWorkshop(ctx context.Context, file *zip.Writer, shop store.Workshop) error {
 	put := func(name string, v any) error {
 		out, err := file.Create(name)
 		if err != nil {
@@ -131,7 +131,7 @@ type historyLine struct {
 	Document document.Document `json:"document"`
 }
 
-func (s *server) writeJob(ctx context.Context, put func(string, any) error, name string, j store.Job) error {
+func (s jobs) writeJob(ctx context.Context, put func(string, any) error, name string, j store.Job) error {
 	f, err := s.fileOf(ctx, j)
 	if err != nil {
 		return err

@@ -43,7 +43,7 @@ func (at *gatesAt) plan(e *logbook.Entry) *plan.Plan {
 
 // writeIn writes entries into a machine's book, before them what was changed of weight in the plan
 // since the last ones. clock is what is wrong with the sender's.
-func (s *server) writeIn(ctx context.Context, j store.Job, machine, clock string, entries ...logbook.Entry) (*gatesAt,
+func (s books) writeIn(ctx context.Context, j store.Job, machine, clock string, entries ...logbook.Entry) (*gatesAt,
 	[]store.Told, error) {
 	at, err := s.gatesOf(ctx, j, machine, entries)
 	if err != nil {
@@ -65,7 +65,7 @@ func (s *server) writeIn(ctx context.Context, j store.Job, machine, clock string
 
 // flow takes what was read into the plan where it goes there by itself, as a revision by who read it.
 // The book has the readings already: what fails here is logged, and stays to be taken in by hand.
-func (s *server) flow(ctx context.Context, id, machine string, entries []logbook.Entry) {
+func (s books) flow(ctx context.Context, id, machine string, entries []logbook.Entry) {
 	if !slices.ContainsFunc(entries, func(e logbook.Entry) bool { return len(e.Reads) > 0 }) {
 		return
 	}
@@ -74,7 +74,7 @@ func (s *server) flow(ctx context.Context, id, machine string, entries []logbook
 	}
 }
 
-func (s *server) flown(ctx context.Context, id, machine, change string) error {
+func (s books) flown(ctx context.Context, id, machine, change string) error {
 	j, err := s.store.Jobs.Job(ctx, id)
 	if err != nil {
 		return err
@@ -115,7 +115,7 @@ func (e LogEntry) entry(latest int) logbook.Entry {
 
 // gatesOf plans the revisions that gates and readings were made on. One that was let go since
 // is taken as the latest.
-func (s *server) gatesOf(ctx context.Context, j store.Job, machine string, entries []logbook.Entry) (*gatesAt, error) {
+func (s books) gatesOf(ctx context.Context, j store.Job, machine string, entries []logbook.Entry) (*gatesAt, error) {
 	at := &gatesAt{now: j.Revision, plans: map[int]*plan.Plan{}, by: by(ctx)}
 	plan := func(revision int, d document.Document) error {
 		solved, err := s.solved.of(ctx, d.Of(machine))
@@ -150,7 +150,7 @@ func (s *server) gatesOf(ctx context.Context, j store.Job, machine string, entri
 }
 
 // lastStood reads where the book ends, and how things stood at the last entry that says so.
-func (s *server) lastStood(ctx context.Context, id, machine string, at *gatesAt) error {
+func (s books) lastStood(ctx context.Context, id, machine string, at *gatesAt) error {
 	var err error
 	if at.book, err = s.store.Books.Book(ctx, id, machine); err != nil || at.book.StoodN == 0 {
 		return problem(err)
@@ -167,7 +167,7 @@ func (s *server) lastStood(ctx context.Context, id, machine string, at *gatesAt)
 
 // planChanged is an entry of what was changed of weight in the plan since a revision; none where
 // nothing was.
-func (s *server) planChanged(ctx context.Context, j store.Job, machine string, revision int) ([]logbook.Entry, error) {
+func (s books) planChanged(ctx context.Context, j store.Job, machine string, revision int) ([]logbook.Entry, error) {
 	changed, err := s.changedSince(ctx, j, machine, revision)
 	if err != nil || len(changed) == 0 {
 		return nil, err
@@ -182,7 +182,7 @@ const mostChanged = 40
 
 // changedSince is what of weight differs between a revision of a job and the latest, for one
 // machine: readings and ticks are entries of their own.
-func (s *server) changedSince(ctx context.Context, j store.Job, machine string, revision int) ([]logbook.Fact, error) {
+func (s books) changedSince(ctx context.Context, j store.Job, machine string, revision int) ([]logbook.Fact, error) {
 	if revision == 0 || revision >= j.Revision {
 		return nil, nil
 	}
@@ -205,7 +205,7 @@ func (s *server) changedSince(ctx context.Context, j store.Job, machine string, 
 }
 
 // filesOf fills in what is known of the pictures and recordings that entries are of.
-func (s *server) filesOf(ctx context.Context, id string, entries []logbook.Entry) error {
+func (s books) filesOf(ctx context.Context, id string, entries []logbook.Entry) error {
 	for i := range entries {
 		f := entries[i].File
 		if f == nil {
@@ -273,7 +273,7 @@ func (s *server) fitted(ctx context.Context, id, machine, what string, out bool)
 	if what == "" {
 		return nil
 	}
-	j, machine, err := s.machineOf(ctx, id, machine)
+	j, machine, err := books{s}.machineOf(ctx, id, machine)
 	if gone := huma.StatusError(nil); errors.As(err, &gone) && gone.GetStatus() == http.StatusNotFound {
 		return nil // the machine is gone from the job: there is no book to write in
 	}
@@ -283,6 +283,6 @@ func (s *server) fitted(ctx context.Context, id, machine, what string, out bool)
 	now := time.Now().UTC()
 	e := logbook.Entry{ID: fmt.Sprintf("stores-%d", now.UnixNano()), Kind: logbook.Part, Revision: j.Revision,
 		Taken: now.Format(time.RFC3339), Part: &logbook.Fitted{What: what, Spec: "out of the stores", Out: out}}
-	_, _, err = s.writeIn(ctx, j, machine, "", e)
+	_, _, err = books{s}.writeIn(ctx, j, machine, "", e)
 	return err
 }

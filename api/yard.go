@@ -35,7 +35,7 @@ type Summary struct {
 	Waits   bool     `json:"waits,omitempty" doc:"Its plan is still being worked out: ask again in a moment"`
 }
 
-func (s *server) summary(ctx context.Context, j store.Job) (Summary, error) {
+func (s jobs) summary(ctx context.Context, j store.Job) (Summary, error) {
 	given, err := s.answers.of(ctx, j.Document)
 	if err != nil {
 		return Summary{}, err
@@ -53,7 +53,7 @@ func (s *server) summary(ctx context.Context, j store.Job) (Summary, error) {
 
 // street lets the machines of a job beside its first speak: the gravest of all is what
 // stands in a list.
-func (s *server) street(ctx context.Context, d document.Document, out *Summary) error {
+func (s jobs) street(ctx context.Context, d document.Document, out *Summary) error {
 	if len(d.Machines) == 1 {
 		return nil
 	}
@@ -79,7 +79,7 @@ type gravest struct {
 
 // besides are the gravest findings of a job's other machines, on the converter that was worked out for
 // the first.
-func (s *server) besides(ctx context.Context, d document.Document) ([]gravest, error) {
+func (s jobs) besides(ctx context.Context, d document.Document) ([]gravest, error) {
 	first, err := s.solved.of(ctx, d)
 	if err != nil {
 		return nil, err
@@ -130,7 +130,7 @@ type BinnedWorkshop struct {
 	Jobs int    `json:"jobs"`
 }
 
-func (s *server) yard(ctx context.Context, in *yardInput) (*yardOutput, error) {
+func (s jobs) yard(ctx context.Context, in *yardInput) (*yardOutput, error) {
 	workshops, err := s.store.Workshops.All(ctx, in.Shelf)
 	if err != nil {
 		return nil, problem(err)
@@ -202,7 +202,7 @@ const mostWarming = 256
 
 var warming = make(chan struct{}, mostWarming)
 
-func (s *server) summaries(ctx context.Context, jobs []store.Job) ([]Summary, error) {
+func (s jobs) summaries(ctx context.Context, jobs []store.Job) ([]Summary, error) {
 	out := make([]Summary, len(jobs))
 	group, ctx := errgroup.WithContext(ctx)
 	soon, cancel := context.WithTimeout(ctx, yardWaits)
@@ -223,7 +223,7 @@ func (s *server) summaries(ctx context.Context, jobs []store.Job) ([]Summary, er
 
 // warms goes on with a job's plan when the Yard has been answered without it. What is returned is closed
 // when the Yard waits no more.
-func (s *server) warms(ctx context.Context, j store.Job) chan struct{} {
+func (s jobs) warms(ctx context.Context, j store.Job) chan struct{} {
 	done := make(chan struct{})
 	select {
 	case warming <- struct{}{}:
