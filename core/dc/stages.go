@@ -9,8 +9,8 @@ import (
 	"graybridge/core/unit"
 )
 
-// Taken is a controller as entered, before it stands over a site.
-type Taken struct {
+// Entered is a controller as entered, before it stands over a site.
+type Entered struct {
 	As       Entry
 	Chosen   Chosen
 	Profile  *Profile // nil: none is chosen
@@ -19,8 +19,8 @@ type Taken struct {
 }
 
 // Take reads what was entered.
-func Take(e Entry) Taken {
-	t := Taken{As: e}
+func Take(e Entry) Entered {
+	t := Entered{As: e}
 	t.Chosen, t.Readings = Read(e)
 	own, read := fromPlate(e)
 	t.onPlate = own
@@ -42,7 +42,7 @@ func Feed(lineVolts float64) site.Feed {
 
 // Placed is a controller as entered, over the site of its motor.
 type Placed struct {
-	Taken
+	Entered
 	Site *site.Site
 
 	fit *fitted
@@ -72,8 +72,8 @@ type Shown struct {
 }
 
 // Place puts the controller over a site and works it out.
-func (t Taken) Place(s *site.Site) *Shown {
-	o := &Shown{Solved: Solved{Placed: Placed{Taken: t, Site: s}}}
+func (t Entered) Place(s *site.Site) *Shown {
+	o := &Shown{Solved: Solved{Placed: Placed{Entered: t, Site: s}}}
 	sayLeads(o)
 	o.fit = fitMotor(o)
 	if o.fit != nil {

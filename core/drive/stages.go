@@ -62,8 +62,8 @@ type Offer struct {
 	Has   float64       `json:"-"`    // amps of its output, here
 }
 
-// Taken is a drive as entered, before it stands over a site.
-type Taken struct {
+// Entered is a drive as entered, before it stands over a site.
+type Entered struct {
 	As       Entry
 	Chosen   Chosen
 	Profile  *Profile  // nil: none is chosen
@@ -73,8 +73,8 @@ type Taken struct {
 }
 
 // Take reads what was entered of a drive.
-func Take(e Entry) Taken {
-	t := Taken{As: e}
+func Take(e Entry) Entered {
+	t := Entered{As: e}
 	t.Chosen, t.Readings = Read(e)
 	own, read := fromPlate(e)
 	t.onPlate = own
@@ -94,7 +94,7 @@ func Take(e Entry) Taken {
 }
 
 // Feed is what the drive gives the motor's leads on a line.
-func (t Taken) Feed(lineVolts float64) site.Feed {
+func (t Entered) Feed(lineVolts float64) site.Feed {
 	f := site.Feed{Volts: lineVolts, OwnHertz: true, ThreeFed: true, Third: "L3"}
 	if t.Profile != nil {
 		f.Volts = t.Profile.OutputVolts(lineVolts)
@@ -104,7 +104,7 @@ func (t Taken) Feed(lineVolts float64) site.Feed {
 
 // Placed is a drive as entered, over a site.
 type Placed struct {
-	Taken
+	Entered
 	Site *site.Site
 }
 
@@ -128,7 +128,7 @@ type Shown struct {
 }
 
 // Place puts the drive over a site and works it out.
-func (t Taken) Place(s *site.Site) *Shown {
+func (t Entered) Place(s *site.Site) *Shown {
 	o := &Shown{Solved: Solved{Placed: Placed{t, s}}}
 	if s.Model == nil {
 		return o

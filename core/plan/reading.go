@@ -70,7 +70,7 @@ func readOn(ctx context.Context, d *document.Document, onCan func(capacitor.Entr
 	d, devices := document.Settled(drawn(d))
 	one := d.Machines[0]
 	r := &reading{ground: ground{ctx: ctx, doc: d, machine: &one, devices: devices}}
-	taken := drive.Taken{}
+	taken := drive.Entered{}
 	feed := func(lineVolts float64) site.Feed { return site.Feed{Volts: lineVolts} }
 	switch d.Bridge.Kind {
 	case document.KindDrive:
