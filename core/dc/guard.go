@@ -48,17 +48,17 @@ func (o *Solved) Guard(noted Noted) (figures []finding.Figure, said []finding.Fi
 		breaker = unit.Rating(w.Breaker)
 	}
 	figures = []finding.Figure{
-		fig("breaker", "Breaker", breaker, "ahead of the controller; planning"),
-		fig("conductor", "Line wire", table.Wire(w.Conductor), "copper, earth "+table.Wire(o.Earth)+"; planning"),
+		fig("breaker", "Breaker", breaker, "ahead of the controller").AsPlanning(),
+		fig("conductor", "Line wire", table.Wire(w.Conductor), "copper, earth "+table.Wire(o.Earth)).AsPlanning(),
 		fig("armature-wire", "Armature wire", table.Wire(w.ArmatureWire),
 			fmt.Sprintf("for %s: 150 %% of plate amps on a full-wave rectifier, "+
-				"or its RMS and a quarter; planning", unit.Text(w.ArmatureNeed, "A"))),
+				"or its RMS and a quarter", unit.Text(w.ArmatureNeed, "A"))).AsPlanning(),
 		fig("limit", "Armature limit", unit.Text(o.Duty.LimitAmps, "A"),
 			"in the controller: "+unit.Percent(o.Duty.LimitAmps/o.Duty.ArmatureAmps)+" of plate amps"),
 	}
 	if wound(&o.Placed) {
 		figures = append(figures, fig("field-wire", "Field wire", table.Wire(w.FieldWire),
-			"never switched, never fused by itself; planning"))
+			"never switched, never fused by itself").AsPlanning())
 	}
 	g := &guarder{o: o, why: why, line: site.LineGuard{Wires: rules, Breaker: noted.Breaker,
 		Conductor: noted.Conductor, Amps: w.FullLine, PlanBreaker: w.Breaker}}

@@ -49,10 +49,10 @@ func (o *Solved) Guard(noted Noted) (figures []finding.Figure, said []finding.Fi
 		breaker = unit.Rating(weighed.Breaker)
 	}
 	figures = []finding.Figure{
-		fig("breaker", "Breaker", breaker, "ahead of the drive; planning", weighed.Breaker),
-		fig("conductor", "Line wire", table.Wire(weighed.Conductor), "copper, earth "+table.Wire(earth)+"; planning",
-			g.Need()),
-		fig("motor-wire", "Motor wire", table.Wire(weighed.MotorWire), "drive to motor; planning", motor),
+		fig("breaker", "Breaker", breaker, "ahead of the drive", weighed.Breaker).AsPlanning(),
+		fig("conductor", "Line wire", table.Wire(weighed.Conductor), "copper, earth "+table.Wire(earth),
+			g.Need()).AsPlanning(),
+		fig("motor-wire", "Motor wire", table.Wire(weighed.MotorWire), "drive to motor", motor).AsPlanning(),
 		fig("overload", "Overload", unit.Text(overload(&o.Placed), "A"), overloadNote(&o.Placed), overload(&o.Placed)),
 	}
 	say := func(f finding.Finding) {

@@ -208,6 +208,14 @@ type Figure struct {
 	Why   []Why  `json:"why,omitempty"`
 	// Section of docs/engine.md that explains it.
 	Section Section `json:"section,omitempty"`
+	// Planning says that rules of the place decide, not this figure; its note says it too.
+	Planning bool `json:"-"`
+}
+
+// AsPlanning is a figure that the rules of the place decide.
+func (f Figure) AsPlanning() Figure {
+	f.Planning, f.Note = true, f.Note+"; planning"
+	return f
 }
 
 // AsWritten stands for the unit of figures that come in steps: their band names the least

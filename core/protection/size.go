@@ -215,16 +215,16 @@ func (c Choice) Figures(a Asks) []finding.Figure {
 		relay, note = unit.Rating(c.RelaySet), settingNote(c.Setting, a)
 	}
 	out := []finding.Figure{
-		planning("breaker", "Breaker", c.Breaker, sized(c.Breaker), a.Poles()+"; planning"),
+		planning("breaker", "Breaker", c.Breaker, sized(c.Breaker), a.Poles()).AsPlanning(),
 		planning("conductor", "Motor wire", c.ConductorAmps, table.Wire(c.Conductor),
-			"copper, earth "+table.Wire(c.Earth)+"; planning"),
+			"copper, earth "+table.Wire(c.Earth)).AsPlanning(),
 		planning("capacitor-wire", "Capacitor wires", c.CapacitorOwn, table.Wire(c.CapacitorWire),
-			"copper, to carry at least "+unit.Text(c.CapacitorOwn, "A")+": 135 % of its amps; planning"),
+			"copper, to carry at least "+unit.Text(c.CapacitorOwn, "A")+": 135 % of its amps").AsPlanning(),
 		planning("relay", "Relay set to", c.RelaySet, relay, note),
 	}
 	if c.DualElement > 0 && c.PlainFuse > 0 {
 		out = append(out, planning("fuse", "Or fuses", c.DualElement, unit.Rating(c.DualElement), "dual-element, in "+
-			"each hot line; plain ones "+unit.Rating(c.PlainFuse)+"; planning"))
+			"each hot line; plain ones "+unit.Rating(c.PlainFuse)).AsPlanning())
 	}
 	for _, at := range []struct {
 		id, name string

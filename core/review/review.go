@@ -154,7 +154,7 @@ func reviewFigure(f finding.Figure) ReviewFigure {
 // ask gathers the questions: of each size that is planning, of the wall, and of what stands open.
 func (r *Review) ask(p *plan.Plan) {
 	for _, f := range p.Guard {
-		if strings.Contains(f.Note, "planning") {
+		if f.Planning {
 			r.Questions = append(r.Questions, questionOfSize(f.Name, f.Text))
 		}
 	}

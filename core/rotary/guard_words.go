@@ -56,12 +56,12 @@ func (w guardWords) figures() []finding.Figure {
 	if w.z.RelaySet > 0 {
 		relay = unit.Rating(w.z.RelaySet)
 	}
-	ahead, leads := "ahead of "+w.what()+"; planning", "one pole in each lead; planning"
+	ahead, leads := "ahead of "+w.what(), "one pole in each lead"
 	return []finding.Figure{
-		fig("breaker", "Breaker, "+w.z.Poles, w.z.Breaker, breaker, ahead),
+		fig("breaker", "Breaker, "+w.z.Poles, w.z.Breaker, breaker, ahead).AsPlanning(),
 		fig("conductor", "Wire", w.rates().Conductor*w.z.Amps, table.Wire(w.z.Conductor),
-			"copper, earth "+table.Wire(w.z.Earth)+"; planning"),
-		fig("relay", "Overload relay", w.z.RelaySet, relay, leads),
+			"copper, earth "+table.Wire(w.z.Earth)).AsPlanning(),
+		fig("relay", "Overload relay", w.z.RelaySet, relay, leads).AsPlanning(),
 		fig("start", "A start takes", w.z.StartAmps, unit.Text(w.z.StartAmps, "A"), "for a moment"),
 	}
 }
