@@ -68,8 +68,7 @@ type Papers interface {
 	Offer(all []finding.Finding) (Offer, bool)
 }
 
-// AtMachine is what readings at the running machine have to do with the bridge. A Ground answers for a
-// bridge whose values nobody reads there.
+// AtMachine is what readings at the running machine have to do with the bridge.
 type AtMachine interface {
 	Built() []finding.Setting // what was built by the sizes that its plan chose, as entries
 	Otherwise() []Otherwise
@@ -95,6 +94,31 @@ const (
 // MadeVolts are the takes of a converter's three volts.
 var MadeVolts = [3]string{"made-12", "made-23", "made-31"}
 
+// Ground is what a bridge stands on: its machine's site as it was read, before readings on the
+// bridge show the motor anew, and what protection is noted there. It answers what is alike on most
+// bridges; one that differs answers itself.
+type Ground struct {
+	AsRead     *site.Site
+	Protection protection.Protection
+}
+
+// Pairs are those of three made lines.
+func (Ground) Pairs() [3]string { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
+
+// Able leaves out the mistakes of a run capacitor.
+func (Ground) Able(m leads.Mistake) bool {
+	return !m.NoCapacitor && !m.OtherLine && !m.StartLeftIn && m.Can == 0
+}
+
+// OwnCircuit is none: electronics guard the motor, and their line is the circuit.
+func (Ground) OwnCircuit() (motor, relay bool) { return false, false }
+
+// BuyFirst is nothing.
+func (Ground) BuyFirst() string { return "" }
+
+// Offer is none: it is not offered in a line of its own.
+func (Ground) Offer([]finding.Finding) (Offer, bool) { return Offer{}, false }
+
 // Built is nothing.
 func (Ground) Built() []finding.Setting { return nil }
 
@@ -111,13 +135,6 @@ func (Ground) LoadTakes() (leads [3]string, rpm string) {
 
 // BumpLine is the first.
 func (Ground) BumpLine() string { return "L1" }
-
-// Ground is what a bridge stands on: its machine's site as it was read, before readings on the
-// bridge show the motor anew, and what protection is noted there.
-type Ground struct {
-	AsRead     *site.Site
-	Protection protection.Protection
-}
 
 // Planned is what a plan has come to when its card is filled.
 type Planned struct {

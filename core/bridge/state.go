@@ -8,13 +8,4 @@ type (
 	Coil     = site.Coil
 	Between  = site.Between
 	LineAmps = site.LineAmps
-	Tone     = site.Tone
-)
-
-// The tones.
-const (
-	Idle = site.Idle
-	OK   = site.OK
-	Near = site.Near
-	Over = site.Over
 )

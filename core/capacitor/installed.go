@@ -223,7 +223,7 @@ func (w Installed) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 	w.expect(c, a)
 }
 
-// readings are what to expect, dead and running.
+// expect are the readings, dead and running.
 func (w Installed) expect(c *bringup.Card, a *Answer) {
 	c.Readings = append(c.Readings, w.DeadAndFed("capacitor", "Volts L1 to L2", [3]string{"L1-L2", "L2-corner",
 		"corner-L1"})...)
@@ -352,8 +352,8 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 	}
 	if w.As.Reversing != ByContactors { // else the pair is it
 		out = append(out, bridge.Buy{ID: "contactor", Count: 1, What: "Contactor",
-			Spec: fmt.Sprintf("motor duty (AC-3), "+
-				"%s or more a pole, coil for %s", unit.Text(1.25*motor, "A"), unit.Whole(w.AsRead.Supply.Nominal, "V")),
+			Spec: fmt.Sprintf("motor duty (AC-3), %s or more a pole, coil for %s", unit.Text(1.25*motor, "A"),
+				unit.Whole(w.AsRead.Supply.Nominal, "V")),
 			Note:     "holds itself in through the stop button: nothing starts again by itself when the supply returns",
 			Planning: true, Want: stores.Want{Kind: stores.Contactor, Amps: 1.25 * motor}})
 	}
@@ -365,8 +365,8 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 			unit.Text(g.Asks.StartAmps, "A")),
 			Own: g.Noted.Breaker > 0, Planning: true, Want: bridge.BreakerOf(g.Noted.Breaker, ch.Breaker)},
 		bridge.Buy{ID: "stop", Count: 1, What: "Start and stop buttons",
-			Spec: "stop red, opening by force, latching where " +
-				"a hand can be caught", Note: "within reach from where the machine is fed", Planning: true})
+			Spec: "stop red, opening by force, latching where a hand can be caught",
+			Note: "within reach from where the machine is fed", Planning: true})
 	if w.Protection.Relay != protection.Thermistor {
 		out = append(out, relay)
 	}
@@ -380,11 +380,10 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 			Spec: fmt.Sprintf("%s copper (they carry up to %s), heat-proof, with insulated 6.3 mm push-on tabs",
 				table.Wire(ch.CapacitorWire), unit.Text(g.Asks.Capacitor, "A")), Planning: true},
 		bridge.Buy{ID: "box", Count: 1, What: "Capacitor box",
-			Spec: "of metal, earthed, or of flame-retardant plastic; " +
-				"closed to fingers, its own glands", Note: cansUpright},
+			Spec: "of metal, earthed, or of flame-retardant plastic; closed to fingers, its own glands",
+			Note: cansUpright},
 		bridge.Buy{ID: "label", Count: 1, What: "Label on the box",
-			Spec: "“Capacitors inside: switch off, wait a minute, " +
-				"discharge, then open.”"})
+			Spec: "“Capacitors inside: switch off, wait a minute, discharge, then open.”"})
 	if w.Protection.Relay == protection.Thermistor || ch.RelaySet == 0 && leadsSet == 0 {
 		out = append(out, bridge.Buy{ID: "thermistor", Count: 1, What: "Thermistor in the winding head",
 			Spec: fmt.Sprintf("for class %s, with its relay into the contactor's coil",

@@ -43,7 +43,7 @@ type Solved struct {
 	question  Question
 	twins     []twin
 	trimmed   []finding.Finding // what the readings say
-	noCircuit bool              // its joints short the lines, or give no coil its volts
+	noCircuit *finding.Finding  // its joints short the lines, or give no coil its volts; nil: there is one
 }
 
 // Judged is a capacitor bridge with what is said of it.
@@ -87,8 +87,13 @@ func solved(r Read) (o Solved) {
 	if o.Site.Model == nil {
 		return o
 	}
-	if _, shorted := o.Site.Shorted(); shorted || !o.Site.Fits() {
-		o.noCircuit = true
+	if f, shorted := o.Site.Shorted(); shorted {
+		o.noCircuit = &f
+		return o
+	}
+	if !o.Site.Fits() {
+		none := sayNone(&o.Read)
+		o.noCircuit = &none
 		return o
 	}
 	if o.Bridge = o.Joined(o.Site.Wanted); o.Bridge == nil {
@@ -120,12 +125,8 @@ func solved(r Read) (o Solved) {
 func judge(s Solved) (o Judged) {
 	o.Solved = s
 	sayTurns(&o)
-	if o.noCircuit {
-		if f, shorted := o.Site.Shorted(); shorted {
-			say(&o, f)
-		} else {
-			say(&o, sayNone(&o.Read))
-		}
+	if o.noCircuit != nil {
+		say(&o, *o.noCircuit)
 		return o
 	}
 	say(&o, o.trimmed...)

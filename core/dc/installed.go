@@ -29,13 +29,11 @@ func (w Installed) Says() []finding.Finding                           { return w
 func (w Installed) Settled() bool                                     { return w.Weighed != nil }
 func (w Installed) Third() string                                     { return "armature" }
 func (w Installed) Pairs() [3]string                                  { return [3]string{"A1-A2", "F1-F2", "S1-S2"} }
-func (w Installed) BuyFirst() string                                  { return "" }
 func (w Installed) Able(leads.Mistake) bool                           { return false }
 func (w Installed) Way(*bridge.WayView, leads.Reach)                  {}
 func (w Installed) Bench(leads.Joints) (c circuit.BenchCase, ok bool) { return c, false }
-func (w Installed) OwnCircuit() (motor, relay bool)                   { return false, false }
 
-// state is the motor at the dial.
+// Settle is the motor at the dial.
 func (w Installed) Settle(id string, _ site.Fed, _ bool) bridge.State {
 	s := bridge.State{ID: id, Title: "At the dial", Joints: leads.Joints{}, Coils: []bridge.Coil{},
 		Between: []bridge.Between{},
@@ -195,10 +193,9 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 	}
 	if c.Brake == "yes" {
 		stop := w.Braking()
-		out = append(out, bridge.Buy{ID: "resistor", Count: 1, What: "Braking resistor", Spec: unit.Text(stop.Ohm,
-			"Ω") +
-			", " + unit.Text(stop.Watts, "W") +
-			", wire-wound, for " + unit.Text(stop.Joules, "J") + " a stop"},
+		out = append(out, bridge.Buy{ID: "resistor", Count: 1, What: "Braking resistor",
+			Spec: fmt.Sprintf("%s, %s, wire-wound, for %s a stop", unit.Text(stop.Ohm, "Ω"),
+				unit.Text(stop.Watts, "W"), unit.Text(stop.Joules, "J"))},
 			bridge.Buy{ID: "brake-contactor", Count: 1, What: "Braking contactor",
 				Spec: "poles rated for DC, one that closes last"})
 	}

@@ -27,16 +27,9 @@ func (w Installed) Read() []finding.Reading { return w.Readings }
 func (w Installed) Says() []finding.Finding { return w.Said }
 func (w Installed) Settled() bool           { return w.Weighed != nil }
 func (w Installed) Third() string           { return "L3" }
-func (w Installed) Pairs() [3]string        { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
-func (w Installed) BuyFirst() string        { return "" }
 
 func (w Installed) Settle(id string, f site.Fed, known bool) bridge.State {
 	return w.State(id, f, known)
-}
-
-// Able leaves out the mistakes of a capacitor.
-func (w Installed) Able(m leads.Mistake) bool {
-	return !m.NoCapacitor && !m.OtherLine && !m.StartLeftIn && m.Can == 0
 }
 
 func (w Installed) Link(l *bridge.Link) {
@@ -78,16 +71,13 @@ func (w Installed) Ready() (string, bool) {
 	return w.takeDrive(), true
 }
 
-// box: the motor's box is fed by the motor cable, not by the drive's own line.
+// BoxWire: the motor's box is fed by the motor cable, not by the drive's own line.
 func (w Installed) BoxWire(bridge.Guarded) unit.Conductor {
 	if w.Weighed == nil {
 		return unit.Conductor{}
 	}
 	return w.Weighed.MotorWire
 }
-
-// offer: a drive is offered by name, among the drives that are known.
-func (w Installed) Offer([]finding.Finding) (bridge.Offer, bool) { return bridge.Offer{}, false }
 
 // Way is what an arrangement would do on this drive at the plate's own hertz.
 func (w Installed) Way(v *bridge.WayView, r leads.Reach) {
@@ -102,8 +92,6 @@ func (w Installed) Way(v *bridge.WayView, r leads.Reach) {
 		v.Worst, v.Text = "stalls", bridge.NotLikeThis(v)
 	}
 }
-
-func (w Installed) OwnCircuit() (motor, relay bool) { return false, false }
 
 func (w Installed) Bench(joints leads.Joints) (c circuit.BenchCase, ok bool) {
 	if w.Motor == nil {
@@ -189,7 +177,7 @@ func (w Installed) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 	}
 }
 
-// driveBuys lists what a drive is built in with.
+// Buys lists what a drive is built in with.
 func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 	p, ch := w.Profile, w.Weighed
 	if p == nil || ch == nil {

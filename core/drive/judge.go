@@ -14,7 +14,7 @@ import (
 	"graybridge/core/unit"
 )
 
-// judgeDrive says what follows for speed, ramps and sheet.
+// judge says what follows for speed, ramps and sheet.
 //
 // Long: a list of rules, each by itself, in the order in which they are said.
 func judge(o *Shown, v *View, m, heavy Motor, up, down Ramp, cut []Row, strange []string) {

@@ -231,7 +231,7 @@ func work(o *Shown) {
 	v.Up, v.Down = finite(up), finite(down)
 }
 
-// driveMotor is the motor as a drive sees it, in the joints wanted, under a share
+// motorFor is the motor as a drive sees it, in the joints wanted, under a share
 // of its load, and what that drive brings off at standstill.
 func motorFor(o *Placed, p *Profile, feed float64) (Motor, Brought) {
 	m := Motor{Model: o.Site.Model, LineVolts: plateVoltsAt(o, feed), LineAmps: o.PlateAmps(), OutVolts: feed,
@@ -290,7 +290,7 @@ func (o *Placed) fits(volts float64) bool {
 	return len(r) > 0 && r[0].Fits()
 }
 
-// weigh lists every known drive against this job.
+// offers lists every known drive against this job.
 func offers(o *Placed) []Offer {
 	out := []Offer{}
 	known := slices.Clone(Shipped())

@@ -24,7 +24,7 @@ func (o *Solved) State(id string, f site.Fed, known bool) site.State {
 	return s
 }
 
-// driveCase is the circuit of some joints on the drive at the dial's hertz.
+// Case is the circuit of some joints on the drive at the dial's hertz.
 func (o *Solved) Case(f site.Fed) *circuit.Circuit {
 	coils, inside := o.Site.CoilsOf(f)
 	m := o.Motor.ModelAt(o.Hertz)
@@ -40,7 +40,7 @@ func (o *Solved) Case(f site.Fed) *circuit.Circuit {
 	return c
 }
 
-// solveDrive fills a state's figures on the drive.
+// settle fills a state's figures on the drive.
 //
 // Long: one state, figure by figure, with its verdict last.
 func settle(o *Solved, s *site.State, f site.Fed) {

@@ -118,9 +118,7 @@ func Flow(ctx context.Context, s *plan.Solved, d document.Document, v *bringup.P
 			continue
 		}
 		next := out.Clone()
-		for _, set := range into.Sets {
-			entry.Put(&next, set.Path, set.Value)
-		}
+		set(&next, into.Sets)
 		after, err := plan.Solve(ctx, next.Of(s.Machine().ID))
 		if err != nil {
 			return d, false, err

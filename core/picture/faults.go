@@ -50,7 +50,7 @@ func Mistaken(ctx context.Context, of *plan.Solved, id string) (bridge.State, er
 	})
 }
 
-// fault settles one: the bridge with one thing of it changed.
+// faultOf settles one: the bridge with one thing of it changed.
 func faultOf(w *plan.Solved, m leads.Mistake) Fault {
 	s := w.Bridge().Settle("mistake", site.Fed{Joints: m.Joints, Coils: m.Coils, OtherLine: m.OtherLine,
 		NoCap: m.NoCapacitor, StartIn: m.StartLeftIn, Can: m.Can, Bridged: m.Bridged}, true)

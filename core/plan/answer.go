@@ -148,13 +148,13 @@ func (w *reading) doLeads(p *Plan) Do {
 func (w *reading) offers(p *Plan) []bridge.Offer {
 	out := []bridge.Offer{}
 	if w.site.Feed.Brushed {
-		return append(out, w.Offer(p)...)
+		return append(out, w.offer(p)...)
 	}
 	if w.site.Model == nil || len(w.site.Reach) == 0 || p.ended() && !w.site.Feed.OwnHertz &&
 		!p.has(finding.LeadsUnreachable) {
 		return out
 	}
-	out = append(out, w.Offer(p)...)
+	out = append(out, w.offer(p)...)
 	var known []drive.Offer
 	if p.Drive != nil {
 		known = judged(p, slices.Clone(p.Drive.Choices))
@@ -168,9 +168,9 @@ func (w *reading) offers(p *Plan) []bridge.Offer {
 	return append(out, w.bestDrive(known, mine))
 }
 
-// Offer is what the bridge chosen says of itself among the bridges; beside a drive, what a capacitor
+// offer is what the bridge chosen says of itself among the bridges; beside a drive, what a capacitor
 // would be.
-func (w *reading) Offer(p *Plan) []bridge.Offer {
+func (w *reading) offer(p *Plan) []bridge.Offer {
 	if w.doc.Bridge.Kind == document.KindDrive {
 		return []bridge.Offer{w.fromTheLine()}
 	}

@@ -50,13 +50,13 @@ func (w *reading) conclude(p *Plan, g bridge.Guarded) {
 	finding.Explained(p.Supply, finding.OnSupplyDrop, nil)
 	finding.Explained(p.Guard, finding.OnProtection, nil)
 	finding.Explained(p.Load, finding.OnOperatingPoint, map[string]finding.Section{"start-gives": finding.OnTorque})
-	p.Link = w.Link()
+	p.Link = w.link()
 	p.Next, p.Offers = p.next(), w.offers(p)
 	w.offerDrive(p)
 	p.Wall, p.Circuits, p.Stairs = w.wall(p, g), circuitNames(w.doc), w.site.Supply.Stairs(g.Draw)
 	p.Bays = w.bays(p, g)
 	w.stocked(p)
-	p.Card = w.Card(p, g)
+	p.Card = w.card(p, g)
 	p.Ladder = w.ladder(p)
 }
 
@@ -79,7 +79,7 @@ func unsized(d *document.Document, m *document.Machine, h leads.Hand) bridge.Lin
 	return l
 }
 
-func (w *reading) Link() bridge.Link {
+func (w *reading) link() bridge.Link {
 	l := unsized(w.doc, w.machine, w.site.Hand)
 	l.RulerTo, l.LoadKind, l.RelayWay = 0, w.site.Load.Kind, w.guard.Relay
 	l.Usual, l.Lightest, l.Heaviest = w.site.Load.Usual, w.site.Load.Lightest, w.site.Load.Heaviest
@@ -166,7 +166,7 @@ func (w *reading) bays(p *Plan, g bridge.Guarded) []BayState {
 		key += ", " + p.Link.Feeder
 	}
 	add(finding.Supply, "Supply", key)
-	key = w.GuardKey(p, g)
+	key = w.guardKey(p, g)
 	add(finding.Protection, "Protection", key)
 	key = w.bridge.Key()
 	add(finding.Bridge, "Bridge", key)
@@ -188,8 +188,8 @@ func (w *reading) bays(p *Plan, g bridge.Guarded) []BayState {
 	return out
 }
 
-// GuardKey is the protection's key figure: what is there, or what is wanted.
-func (w *reading) GuardKey(p *Plan, g bridge.Guarded) string {
+// guardKey is the protection's key figure: what is there, or what is wanted.
+func (w *reading) guardKey(p *Plan, g bridge.Guarded) string {
 	there, wants := p.Link.Breaker, w.bridge.GuardKey(g)
 	_, relay := w.bridge.OwnCircuit()
 	switch {
@@ -215,8 +215,8 @@ func (w *reading) title() string {
 	return w.doc.Name
 }
 
-// Card gathers the page for the machine.
-func (w *reading) Card(p *Plan, g bridge.Guarded) bringup.Card {
+// card gathers the page for the machine.
+func (w *reading) card(p *Plan, g bridge.Guarded) bringup.Card {
 	c := bringup.Card{Title: w.title(), Joints: []bringup.Line{}, Parts: []bringup.Line{}, Settings: []bringup.Line{},
 		Readings: []bringup.Reading{}, Open: []string{},
 		Checks: []string{}, Cautions: bringup.Cautions(), Foot: cardFoot}

@@ -92,9 +92,9 @@ func (w *reading) planLeads(p *Plan, g bridge.Guarded) {
 	}
 	if ohm, whole, mark := w.site.LineOhms(w.site.Measured.At, joints); !math.IsNaN(whole) && joints != nil &&
 		w.site.Family() {
-		l.LineOhms = w.Pairs(ohm)
+		l.LineOhms = w.pairs(ohm)
 		if wanted, _, _ := w.site.LineOhms(20, w.site.Wanted); w.site.Wanted != nil {
-			l.Wanted = w.Pairs(wanted)
+			l.Wanted = w.pairs(wanted)
 		}
 		_, l.LineFrom, l.LineMark = w.site.CoilOhm()
 		p.say(w.site.Measured.JudgeLine(ohm, whole, mark)...)
@@ -120,8 +120,8 @@ func (w *reading) planLeads(p *Plan, g bridge.Guarded) {
 	p.Leads = l
 }
 
-// Pairs writes ohms between the lines with their names.
-func (w *reading) Pairs(ohm [3]float64) []string {
+// pairs writes ohms between the lines with their names.
+func (w *reading) pairs(ohm [3]float64) []string {
 	names := w.bridge.Pairs()
 	out := make([]string, 3)
 	for i, name := range names {

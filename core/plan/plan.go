@@ -104,18 +104,8 @@ func (p *Plan) Unreadable() openfile.Problems {
 // Validate; anything typed in it may still be unreadable or missing, and the
 // plan then says so and goes as far as it can.
 func Make(d document.Document) Plan {
-	p, _ := MakeUntil(context.Background(), d)
-	return p
-}
-
-// MakeUntil is Make for a caller who may go away: the error is that of the context, and
-// then there is no plan.
-func MakeUntil(ctx context.Context, d document.Document) (Plan, error) {
-	s, err := Solve(ctx, d)
-	if err != nil {
-		return Plan{}, err
-	}
-	return s.plan, nil
+	s, _ := Solve(context.Background(), d) // nobody goes away
+	return s.plan
 }
 
 // plan makes the plan of what was read.

@@ -20,7 +20,7 @@ type Installed struct {
 	*Shown
 }
 
-// over is the site of the motor planned, as readings on the converter show it.
+// Refitted is the site of the motor planned, as readings on the converter show it.
 func (w Installed) Refitted() *site.Site {
 	if m := w.Member(); m != nil {
 		return m.Site
@@ -34,18 +34,10 @@ func (w Installed) Settled() bool {
 	return w.Answer != nil && (w.IsIdler() ||
 		w.Planned() >= 0)
 }
-func (w Installed) Third() string                                { return "L3, made line" }
-func (w Installed) Pairs() [3]string                             { return [3]string{"L1-L2", "L2-L3", "L3-L1"} }
-func (w Installed) BuyFirst() string                             { return "" }
-func (w Installed) Offer([]finding.Finding) (bridge.Offer, bool) { return bridge.Offer{}, false }
+func (w Installed) Third() string { return "L3, made line" }
 
 func (w Installed) Settle(id string, f site.Fed, known bool) bridge.State {
 	return w.State(id, f, known)
-}
-
-// Able leaves out the mistakes of a run capacitor.
-func (w Installed) Able(m leads.Mistake) bool {
-	return !m.NoCapacitor && !m.OtherLine && !m.StartLeftIn && m.Can == 0
 }
 
 func (w Installed) Link(l *bridge.Link) {
@@ -121,7 +113,7 @@ func (w Installed) Way(v *bridge.WayView, r leads.Reach) {
 	v.Worst = unit.Percent(worst)
 }
 
-// circuit: a machine of the converter has a circuit of its own; the idler's is the converter's feeder.
+// OwnCircuit: a machine of the converter has a circuit of its own; the idler's is the converter's feeder.
 func (w Installed) OwnCircuit() (motor, relay bool) { return !w.IsIdler(), true }
 
 func (w Installed) Bench(joints leads.Joints) (circuit.BenchCase, bool) {

@@ -21,7 +21,7 @@ import (
 // counts are the judgements of a plan on its bridge: how grave, and how many. A circuit that must
 // become larger for it is one more.
 func (t *trial) counts() (stops, cautions int) {
-	if t.Mended {
+	if t.mended {
 		cautions++
 	}
 	for i := range t.Plan().Findings {
@@ -82,8 +82,8 @@ func apply(d document.Document, c finding.Cure) (document.Document, bool) {
 	return d, set(c.Path, c.Value) && set(c.And.Path, c.And.Value)
 }
 
-// Cured takes the cures of a trial's plan as long as one of them makes it better.
-func (w *weigher) Cured(t *trial) (*trial, error) {
+// cured takes the cures of a trial's plan as long as one of them makes it better.
+func (w *weigher) cured(t *trial) (*trial, error) {
 	for range 4 {
 		var best *trial
 		for _, f := range t.Plan().Findings {
@@ -91,11 +91,11 @@ func (w *weigher) Cured(t *trial) (*trial, error) {
 				continue
 			}
 			for _, c := range f.Cures {
-				d, ok := apply(t.Doc, c)
+				d, ok := apply(t.doc, c)
 				if !ok {
 					continue
 				}
-				one, err := w.Try(d)
+				one, err := w.try(d)
 				if err != nil {
 					return nil, err
 				}
@@ -122,8 +122,8 @@ func (w *weigher) withStart(t *trial) (*trial, error) {
 	for _, f := range t.Plan().Findings {
 		for _, c := range f.Cures {
 			if f.ID == finding.CapacitorStart {
-				if d, ok := apply(t.Doc, c); ok {
-					return w.Try(d)
+				if d, ok := apply(t.doc, c); ok {
+					return w.try(d)
 				}
 			}
 		}
@@ -133,11 +133,11 @@ func (w *weigher) withStart(t *trial) (*trial, error) {
 
 // atBest is a document with the cures of its own plan taken, on the circuit that it asks for.
 func (w *weigher) atBest(d document.Document) (*trial, error) {
-	t, err := w.Try(d)
+	t, err := w.try(d)
 	if err != nil {
 		return nil, err
 	}
-	if t, err = w.Cured(t); err != nil {
+	if t, err = w.cured(t); err != nil {
 		return nil, err
 	}
 	if t, err = w.choked(t); err != nil {
@@ -146,19 +146,19 @@ func (w *weigher) atBest(d document.Document) (*trial, error) {
 	if t, err = w.fed(t); err != nil {
 		return nil, err
 	}
-	return w.Cured(t)
+	return w.cured(t)
 }
 
 // choked is a drive with a reactor before it, where its line amps are what the wall stops and the
 // reactor cures that: less work than another circuit.
 func (w *weigher) choked(t *trial) (*trial, error) {
 	chain := chainOf(t)
-	if t.Kind != document.KindDrive || t.Doc.Bridge.Drive.Reactor != "" || chain == nil || chain.Grade != finding.Stop {
+	if t.kind != document.KindDrive || t.doc.Bridge.Drive.Reactor != "" || chain == nil || chain.Grade != finding.Stop {
 		return t, nil
 	}
-	d := t.Doc.Clone()
+	d := t.doc.Clone()
 	d.Bridge.Drive.Reactor = string(device.Wanted)
-	one, err := w.Try(d)
+	one, err := w.try(d)
 	if err != nil {
 		return nil, err
 	}
@@ -168,13 +168,13 @@ func (w *weigher) choked(t *trial) (*trial, error) {
 	return t, nil
 }
 
-// Capacitor is the column of the run capacitor with its best µF, and with a start capacitor
+// capacitor is the column of the run capacitor with its best µF, and with a start capacitor
 // where the start asks one.
-func (w *weigher) Capacitor() (Column, *trial, error) {
-	d := w.On(document.KindCapacitor)
+func (w *weigher) capacitor() (Column, *trial, error) {
+	d := w.on(document.KindCapacitor)
 	own := d.Bridge.Capacitor
 	d.Bridge.Capacitor.Microfarad = ""
-	if w.Wants.Both && own.Reversing == "" {
+	if w.wants.Both && own.Reversing == "" {
 		d.Bridge.Capacitor.Reversing = capacitor.BySwitch
 	}
 	best, err := w.atBest(d)
@@ -182,7 +182,7 @@ func (w *weigher) Capacitor() (Column, *trial, error) {
 		return Column{}, nil, err
 	}
 	if own.Microfarad != "" {
-		one, err := w.Try(w.On(document.KindCapacitor))
+		one, err := w.try(w.on(document.KindCapacitor))
 		if err == nil {
 			one, err = w.fed(one)
 		}
@@ -193,12 +193,12 @@ func (w *weigher) Capacitor() (Column, *trial, error) {
 			best = one
 		}
 	}
-	return w.Column(best), best, nil
+	return w.column(best), best, nil
 }
 
-// Pair says beside the one capacitor what two would do, from the one named joint. Where they
+// pair says beside the one capacitor what two would do, from the one named joint. Where they
 // hold what one does not, it says so for the answer too; else it is empty.
-func (w *weigher) Pair(c *Column, t *trial) string {
+func (w *weigher) pair(c *Column, t *trial) string {
 	on, ok := t.Bridge().(capacitor.Installed)
 	if !ok {
 		return ""
@@ -221,24 +221,24 @@ func (w *weigher) Pair(c *Column, t *trial) string {
 // mostTried is how many drives are planned whole.
 const mostTried = 4
 
-// Drive is the column of the drive that fits best of those that are known, in stores before
+// drive is the column of the drive that fits best of those that are known, in stores before
 // others, the cheaper first, the smaller of those whose price is not known.
-func (w *weigher) Drive() (Column, *trial, error) {
-	d := w.On(document.KindDrive)
-	hertz := w.Line.Plate.Hertz
-	if d.Bridge.Drive.Least == "" && w.Wants.Slowest < 0.95 && hertz > 0 {
-		d.Bridge.Drive.Least = fmt.Sprintf("%.0f Hz", math.Max(1, w.Wants.Slowest*hertz))
+func (w *weigher) drive() (Column, *trial, error) {
+	d := w.on(document.KindDrive)
+	hertz := w.line.Plate.Hertz
+	if d.Bridge.Drive.Least == "" && w.wants.Slowest < 0.95 && hertz > 0 {
+		d.Bridge.Drive.Least = fmt.Sprintf("%.0f Hz", math.Max(1, w.wants.Slowest*hertz))
 	}
-	if d.Bridge.Drive.Most == "" && w.Wants.Fastest > 1.02 && hertz > 0 {
-		d.Bridge.Drive.Most = fmt.Sprintf("%.0f Hz", w.Wants.Fastest*hertz)
+	if d.Bridge.Drive.Most == "" && w.wants.Fastest > 1.02 && hertz > 0 {
+		d.Bridge.Drive.Most = fmt.Sprintf("%.0f Hz", w.wants.Fastest*hertz)
 	}
-	if w.Wants.Both && d.Bridge.Drive.Direction == "" {
+	if w.wants.Both && d.Bridge.Drive.Direction == "" {
 		d.Bridge.Drive.Direction = drive.Switch
 	}
 	mine := d.Bridge.Drive.Profile
 	ask := d
 	ask.Bridge.Drive.Profile = ""
-	known := drive.Offers(plan.Read(w.Ctx, ask).Site(), ask.Bridge.Drive)
+	known := drive.Offers(plan.Read(w.ctx, ask).Site(), ask.Bridge.Drive)
 	slices.SortStableFunc(known, func(a, b drive.Offer) int {
 		if a.Grade != b.Grade {
 			return b.Grade.Rank() - a.Grade.Rank()
@@ -268,16 +268,16 @@ func (w *weigher) Drive() (Column, *trial, error) {
 		}
 	}
 	if best == nil || best.Plan().Drive == nil {
-		return w.NotFor(document.KindDrive, noMotorToDrive), nil, nil
+		return w.notFor(document.KindDrive, noMotorToDrive), nil, nil
 	}
-	return w.Column(best), best, nil
+	return w.column(best), best, nil
 }
 
 // dearer orders two drives that fit alike.
 func (w *weigher) dearer(a, b drive.Offer, mine string) int {
 	there := func(o drive.Offer) (own bool, price float64) {
 		price = math.Inf(1)
-		for _, item := range w.Doc.Workshop.Stores {
+		for _, item := range w.doc.Workshop.Stores {
 			if item.Kind != stores.Drive || !strings.Contains(strings.ToLower(item.What), strings.ToLower(o.Name)) {
 				continue
 			}
@@ -301,10 +301,10 @@ func (w *weigher) dearer(a, b drive.Offer, mine string) int {
 	return cmp.Or(cmp.Compare(priceA, priceB), cmp.Compare(a.Has, b.Has))
 }
 
-// Brushed is the motor on a controller; nil where it is no brushed one.
-func (w *weigher) Brushed() *dc.Installed {
-	d := w.On(document.KindDC)
-	on, ok := plan.Read(w.Ctx, d).Bridge().(dc.Installed)
+// brushed is the motor on a controller; nil where it is no brushed one.
+func (w *weigher) brushed() *dc.Installed {
+	d := w.on(document.KindDC)
+	on, ok := plan.Read(w.ctx, d).Bridge().(dc.Installed)
 	if !ok || on.View == nil {
 		return nil
 	}
@@ -314,19 +314,19 @@ func (w *weigher) Brushed() *dc.Installed {
 	return &on
 }
 
-// Controller is the column of the DC controller that fits best; of those that do alike the job's
+// controller is the column of the DC controller that fits best; of those that do alike the job's
 // own.
-func (w *weigher) Controller() (c Column, best *trial, err error) {
-	d := w.On(document.KindDC)
-	if w.Wants.SpeedSaid && d.Bridge.DC.Least == "" && w.Wants.Slowest < 0.95 {
-		d.Bridge.DC.Least = fmt.Sprintf("%.0f rpm", w.Wants.Slowest*w.Direct.Site.Direct.RPM)
+func (w *weigher) controller() (c Column, best *trial, err error) {
+	d := w.on(document.KindDC)
+	if w.wants.SpeedSaid && d.Bridge.DC.Least == "" && w.wants.Slowest < 0.95 {
+		d.Bridge.DC.Least = fmt.Sprintf("%.0f rpm", w.wants.Slowest*w.direct.Site.Direct.RPM)
 	}
-	if w.Wants.Both && d.Bridge.DC.Reverse == "" {
+	if w.wants.Both && d.Bridge.DC.Reverse == "" {
 		d.Bridge.DC.Reverse = "switch"
 	}
 	mine := d.Bridge.DC.Controller
 	var ids []string
-	for _, o := range w.Direct.View.Controllers {
+	for _, o := range w.direct.View.Controllers {
 		if o.ID == mine {
 			ids = slices.Insert(ids, 0, o.ID)
 		} else {
@@ -346,5 +346,5 @@ func (w *weigher) Controller() (c Column, best *trial, err error) {
 	if best == nil {
 		return c, nil, nil
 	}
-	return w.Column(best), best, nil
+	return w.column(best), best, nil
 }

@@ -15,16 +15,16 @@ import (
 
 // oneSpeed puts the speeds of a bridge that passes the line's hertz on.
 func (w *weigher) oneSpeed(c *Column, rpm float64, both, turned string) {
-	plate := w.Base.Site().Plate.RPM
+	plate := w.base.Site().Plate.RPM
 	text := unit.Whole(rpm, "rpm") + ", one speed"
 	slow := Cell{Row: Slow, Text: text, Mark: finding.Computed}
 	speeds := Cell{Row: Speeds, Text: text, Notes: []string{turned}, Mark: finding.Computed}
-	if w.Wants.Both {
+	if w.wants.Both {
 		speeds.Notes = []string{both}
 	}
 	c.Put(slow)
 	c.Put(speeds)
-	if !w.Wants.SpeedSaid || plate == 0 {
+	if !w.wants.SpeedSaid || plate == 0 {
 		return
 	}
 	share := rpm / plate
@@ -32,13 +32,13 @@ func (w *weigher) oneSpeed(c *Column, rpm float64, both, turned string) {
 	stop := func(row Row, sentence string, m *finding.Measure) {
 		c.Against(row, &finding.Finding{Grade: finding.Stop, Sentence: sentence, Measure: m})
 	}
-	if w.Wants.Slowest <= 0.9 {
-		stop(Slow, noSlower(w.Wants.Slowest), finding.Against(tenths(share), finding.AtMost,
-			tenths(w.Wants.Slowest), "% of plate speed"))
+	if w.wants.Slowest <= 0.9 {
+		stop(Slow, noSlower(w.wants.Slowest), finding.Against(tenths(share), finding.AtMost,
+			tenths(w.wants.Slowest), "% of plate speed"))
 	}
-	if w.Wants.Fastest >= 1.1 {
-		stop(Speeds, noFaster(w.Wants.Fastest), finding.Against(tenths(share), finding.AtLeast,
-			tenths(w.Wants.Fastest), "% of plate speed"))
+	if w.wants.Fastest >= 1.1 {
+		stop(Speeds, noFaster(w.wants.Fastest), finding.Against(tenths(share), finding.AtLeast,
+			tenths(w.wants.Fastest), "% of plate speed"))
 	}
 }
 
@@ -77,7 +77,7 @@ func (w *weigher) onCan(c *Column, t *trial, on capacitor.Installed) {
 	_, usual := worstOf(a.Usual, a.UsualRuns)
 	_, heavy := worstOf(a.Heavy, a.HeavyRuns)
 	c.Put(windingsCell(idle, usual, heavy, a.UsualRuns, mark))
-	rpm := w.Base.Site().Plate.RPM
+	rpm := w.base.Site().Plate.RPM
 	if a.UsualRuns {
 		rpm = a.Usual.RPM
 		watts := math.Abs(a.Usual.PowerFactor) * cmplx.Abs(a.Usual.SupplyAmps) * a.Usual.SupplyVolts
@@ -108,7 +108,7 @@ func (w *weigher) onDrive(c *Column, t *trial, on drive.Installed) {
 		return
 	}
 	s, v, mark := on.Site, on.View, on.Site.Mark()
-	if c.Best = on.Profile.Name; t.Doc.Bridge.Drive.Reactor != "" {
+	if c.Best = on.Profile.Name; t.doc.Bridge.Drive.Reactor != "" {
 		c.Best += reactorAhead
 	}
 	at := func(share float64, hertz float64) drive.Point {
@@ -125,7 +125,7 @@ func (w *weigher) onDrive(c *Column, t *trial, on drive.Installed) {
 	c.Put(windingsCell(idle.Share, usual.Share, heavy.Share, idle.Carries && usual.Carries && heavy.Carries, mark))
 	c.Put(Cell{Row: FullLoad, Text: fullText(usual.Continuous, usual.Short), Mark: mark})
 	// The heaviest load at the slowest speed wanted, which its own fan cools least.
-	slow := at(s.Load.Heaviest, math.Max(1, w.Wants.Slowest*s.Model.FrequencyHz))
+	slow := at(s.Load.Heaviest, math.Max(1, w.wants.Slowest*s.Model.FrequencyHz))
 	grade, _ := slow.Words()
 	measure := finding.Against(tenths(slow.Asked), finding.AtMost, tenths(slow.Continuous), "% of plate torque")
 	if measure.Holds() != (grade == finding.Good) { // it stalls with torque to spare by its fan: what ends it is told
@@ -163,8 +163,8 @@ func gradeAtLeast(x, limit float64) finding.Grade {
 // speedsCell is a range of speeds against what is wanted at its upper end.
 func (w *weigher) speedsCell(text string, top float64, mark finding.Mark) Cell {
 	cell := Cell{Row: Speeds, Text: text, Notes: []string{bothByCommand}, Mark: mark, Grade: finding.Good}
-	if w.Wants.Fastest > 1.02 {
-		cell.Measure = finding.Against(tenths(top), finding.AtLeast, tenths(w.Wants.Fastest), "% of plate speed")
+	if w.wants.Fastest > 1.02 {
+		cell.Measure = finding.Against(tenths(top), finding.AtLeast, tenths(w.wants.Fastest), "% of plate speed")
 		if !cell.Measure.Holds() {
 			cell.Grade = finding.Caution
 			cell.Notes = append(cell.Notes, topIsPlanning(top))
@@ -188,7 +188,7 @@ func (w *weigher) onDC(c *Column, on dc.Installed) {
 	c.Put(windingsCell(felt(d.Load.Lightest, on.Dial.RPM), felt(d.Load.Usual, on.Dial.RPM),
 		felt(d.Load.Heaviest, on.Dial.RPM), on.Dial.Reachable, mark))
 	c.Put(Cell{Row: FullLoad, Text: fullText(d.Good(d.RPM), d.Minute(d.RPM)), Mark: mark})
-	rpm := w.Wants.Slowest * d.RPM
+	rpm := w.wants.Slowest * d.RPM
 	asked, good := d.Asked(d.Load.Heaviest, rpm), d.Good(rpm)
 	cell := Cell{Row: Slow, Text: slowText(good, 0, rpm), Mark: mark,
 		Measure: finding.Against(tenths(asked), finding.AtMost, tenths(good), "% of plate torque"), Grade: finding.Good}
@@ -217,22 +217,22 @@ func tenths(share float64) float64 { return math.Round(1000*share) / 10 }
 
 // energy is what a year of it takes from the line and loses.
 func (w *weigher) energy(c *Column, watts, shaft float64, mark finding.Mark) {
-	hours := w.Wants.Hours * w.Wants.Days
+	hours := w.wants.Hours * w.wants.Days
 	if math.IsNaN(watts) || watts <= 0 {
 		return
 	}
 	kwh, lost := watts*hours/1000, math.Max(0, watts-shaft)*hours/1000
 	cell := Cell{Row: Energy, Text: unit.Whole(kwh, "kWh"), Mark: mark,
-		Notes: []string{lostText(lost, w.Wants.Hours, w.Wants.Days)},
+		Notes: []string{lostText(lost, w.wants.Hours, w.wants.Days)},
 		Why: []finding.Why{{Formula: "watts from the line × hours a day × days a year",
 			Source: "engine, at the usual load",
-			Numbers: fmt.Sprintf("%s × %s × %s", unit.Whole(watts, "W"), unit.Plain(w.Wants.Hours)+" h",
-				unit.Plain(w.Wants.Days)),
+			Numbers: fmt.Sprintf("%s × %s × %s", unit.Whole(watts, "W"), unit.Plain(w.wants.Hours)+" h",
+				unit.Plain(w.wants.Days)),
 			Estimated: mark == finding.Estimated}}}
-	if w.Wants.Price > 0 {
-		cell.Text += fmt.Sprintf(", %.0f%s%s", kwh*w.Wants.Price, unit.Space, w.Wants.Currency)
-		cell.Notes = append(cell.Notes, fmt.Sprintf("%.0f%s%s of it lost", lost*w.Wants.Price, unit.Space,
-			w.Wants.Currency))
+	if w.wants.Price > 0 {
+		cell.Text += fmt.Sprintf(", %.0f%s%s", kwh*w.wants.Price, unit.Space, w.wants.Currency)
+		cell.Notes = append(cell.Notes, fmt.Sprintf("%.0f%s%s of it lost", lost*w.wants.Price, unit.Space,
+			w.wants.Currency))
 	}
 	c.Put(cell)
 }

@@ -32,17 +32,17 @@ func (w *weigher) fed(t *trial) (*trial, error) {
 		if chain == nil || chain.Grade != finding.Stop {
 			break
 		}
-		next := t.Doc.Clone()
+		next := t.doc.Clone()
 		for _, l := range chain.Links {
 			if l.Grade == finding.Stop && l.Cure != nil {
 				mendSupply(&next.Supply, l.Cure.Then)
 			}
 		}
-		if reflect.DeepEqual(next.Supply, t.Doc.Supply) { // nothing that can be entered mends it
+		if reflect.DeepEqual(next.Supply, t.doc.Supply) { // nothing that can be entered mends it
 			break
 		}
 		var err error
-		if t, err = w.Try(next); err != nil {
+		if t, err = w.try(next); err != nil {
 			return nil, err
 		}
 	}
@@ -72,9 +72,9 @@ func mendSupply(e *supply.Entry, then map[string]string) {
 	}
 }
 
-// CircuitOf is what the circuit must become for a supply, in a sentence; empty where it stays.
-func (w *weigher) CircuitOf(now supply.Entry) string {
-	was := w.Doc.Supply
+// circuitOf is what the circuit must become for a supply, in a sentence; empty where it stays.
+func (w *weigher) circuitOf(now supply.Entry) string {
+	was := w.doc.Supply
 	var asks []string
 	add := func(name, a, b string) {
 		if a != b && b != "" {

@@ -74,10 +74,10 @@ func ofControls(f *finding.Finding) bool {
 	return true
 }
 
-// Column is a trial as a column: the figures of its plan, every stop and caution of it at the
+// column is a trial as a column: the figures of its plan, every stop and caution of it at the
 // question it answers, and the speeds wanted against those it has.
-func (w *weigher) Column(t *trial) Column {
-	c := Column{Kind: t.Kind, Name: plan.TitleOf(t.Kind), Cells: []Cell{}, Schools: []School{}}
+func (w *weigher) column(t *trial) Column {
+	c := Column{Kind: t.kind, Name: plan.TitleOf(t.kind), Cells: []Cell{}, Schools: []School{}}
 	w.common(&c, t)
 	switch on := t.Bridge().(type) {
 	case capacitor.Installed:
@@ -145,8 +145,8 @@ func (w *weigher) common(c *Column, t *trial) {
 	w.draws(c, t)
 	w.guard(c, t)
 	w.parts(c, t)
-	c.Put(Cell{Row: Noise, Text: plan.FactsOf(t.Kind).Noise, Mark: finding.Estimated})
-	c.Put(Cell{Row: Cannot, Text: plan.FactsOf(t.Kind).Cannot, Mark: finding.Computed})
+	c.Put(Cell{Row: Noise, Text: plan.FactsOf(t.kind).Noise, Mark: finding.Estimated})
+	c.Put(Cell{Row: Cannot, Text: plan.FactsOf(t.kind).Cannot, Mark: finding.Computed})
 }
 
 // start is the torque at standstill against what is to be there, as the bay holds them.
@@ -198,7 +198,7 @@ func (w *weigher) draws(c *Column, t *trial) {
 	if factor := factorOf(t); factor > 0 {
 		notes = append(notes, "power factor "+unit.Three(factor))
 	}
-	notes = append(notes, plan.FactsOf(t.Kind).Harmonics)
+	notes = append(notes, plan.FactsOf(t.kind).Harmonics)
 	c.Put(Cell{Row: Line, Text: text, Notes: notes, Mark: run.Mark, Why: run.Why})
 }
 
@@ -242,7 +242,7 @@ func (w *weigher) guard(c *Column, t *trial) {
 		c.Put(Cell{Row: Guard, Text: notSized, Mark: finding.Computed})
 	} else {
 		c.Put(Cell{Row: Guard, Text: finding.Upper(strings.Join(asks, "; ")),
-			Notes: []string{plan.FactsOf(t.Kind).Residual},
+			Notes: []string{plan.FactsOf(t.kind).Residual},
 			Mark:  finding.Estimated})
 	}
 	text := circuitFrom
@@ -281,7 +281,7 @@ func (w *weigher) parts(c *Column, all ...*trial) {
 		}
 	}
 	cell := Cell{Row: Parts, Text: partsText(len(buys), have), Mark: finding.Computed,
-		Notes: []string{hoursText(all[0].Kind)}}
+		Notes: []string{hoursText(all[0].kind)}}
 	if len(totals) > 0 {
 		cell.Notes = append(cell.Notes, pricedText(strings.Join(totals, " + "), unpriced))
 	} else {
@@ -292,7 +292,7 @@ func (w *weigher) parts(c *Column, all ...*trial) {
 
 // wall is the chain from the panel, as the plan weighs it for this bridge.
 func (w *weigher) wall(c *Column, t *trial) {
-	c.Circuit = w.CircuitOf(t.Doc.Supply)
+	c.Circuit = w.circuitOf(t.doc.Supply)
 	chain := chainOf(t)
 	if chain == nil {
 		return

@@ -41,9 +41,9 @@ func MapOf(ctx context.Context, d document.Document, of Weighing) (m WeighMap, e
 	if err != nil {
 		return m, err
 	}
-	w.Brief = true
-	m = WeighMap{Loads: mapLoads, Speeds: mapSpeeds, Load: math.Round(100 * w.Line.Load.Usual),
-		Speed: math.Round(100 * w.Wants.Slowest)}
+	w.brief = true
+	m = WeighMap{Loads: mapLoads, Speeds: mapSpeeds, Load: math.Round(100 * w.line.Load.Usual),
+		Speed: math.Round(100 * w.wants.Slowest)}
 	kinds := []string{}
 	for _, k := range []string{document.KindCapacitor, document.KindRotary, document.KindDrive, document.KindDC} {
 		if _, ok := of.On[k]; ok {
@@ -62,10 +62,10 @@ func MapOf(ctx context.Context, d document.Document, of Weighing) (m WeighMap, e
 		best, grades := []string{}, []finding.Grade{}
 		for i := range m.Loads {
 			one := *w
-			one.Wants.Slowest, one.Wants.SpeedSaid = speed/100, true
+			one.wants.Slowest, one.wants.SpeedSaid = speed/100, true
 			columns := []Column{}
 			for _, t := range at[i] {
-				columns = append(columns, one.Column(t))
+				columns = append(columns, one.column(t))
 			}
 			kind, grade := None, finding.Stop
 			if b := Best(columns); b != nil {
@@ -88,19 +88,19 @@ func (w *weigher) atLoad(of Weighing, kinds []string, share float64) (out []*tri
 			if typed == "" {
 				return ""
 			}
-			return fmt.Sprintf("%.1f %%", 100*math.Min(2, of*share/math.Max(w.Line.Load.Usual, 0.01)))
+			return fmt.Sprintf("%.1f %%", 100*math.Min(2, of*share/math.Max(w.line.Load.Usual, 0.01)))
 		}
-		l.Lightest, l.Heaviest = scale(l.Lightest, w.Line.Load.Lightest), scale(l.Heaviest, w.Line.Load.Heaviest)
+		l.Lightest, l.Heaviest = scale(l.Lightest, w.line.Load.Lightest), scale(l.Heaviest, w.line.Load.Heaviest)
 		l.Share = fmt.Sprintf("%.0f %%", 100*share)
 		if kind == document.KindCapacitor {
 			d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Start = "", ""
 		}
-		t, err := w.Try(d)
+		t, err := w.try(d)
 		if err != nil {
 			return nil, err
 		}
 		if kind == document.KindCapacitor {
-			if t, err = w.Cured(t); err != nil {
+			if t, err = w.cured(t); err != nil {
 				return nil, err
 			}
 		}
@@ -137,20 +137,20 @@ func ColumnOf(ctx context.Context, d document.Document) (Column, error) {
 	if err != nil {
 		return Column{}, err
 	}
-	if w.Waits() != "" {
+	if w.waits() != "" {
 		return Column{}, plan.ErrNone
 	}
-	t, err := w.Try(w.Whole)
+	t, err := w.try(w.whole)
 	if err != nil {
 		return Column{}, err
 	}
 	if !t.Known() {
 		return Column{}, plan.ErrNone
 	}
-	if t.Kind == "" {
-		t.Kind = document.KindCapacitor
+	if t.kind == "" {
+		t.kind = document.KindCapacitor
 	}
-	c := w.Column(t)
+	c := w.column(t)
 	c.Chosen = true
 	return c, nil
 }

@@ -38,37 +38,37 @@ func ConverterOf(ctx context.Context, d document.Document, of Weighing, tell fun
 	}
 	out := of
 	out.Columns, out.On = slices.Clone(of.Columns), maps.Clone(of.On)
-	c := w.NotFor(document.KindRotary, noIdlerServes)
-	if !w.Reached() {
-		c = w.NotFor(document.KindRotary, noReachOnLine)
+	c := w.notFor(document.KindRotary, noIdlerServes)
+	if !w.reached() {
+		c = w.notFor(document.KindRotary, noReachOnLine)
 	}
 	if t != nil {
-		c = w.Column(t)
-		c.May = w.May(document.KindRotary)
-		out.On[document.KindRotary] = w.Wanted(t.Doc)
+		c = w.column(t)
+		c.May = w.may(document.KindRotary)
+		out.On[document.KindRotary] = w.wanted(t.doc)
 	}
 	c.Chosen = of.Columns[i].Chosen
 	out.Columns[i] = c
 	out.Conclude()
-	out.Changes = w.Changes(&out)
+	out.Changes = w.changes(&out)
 	return out, ctx.Err()
 }
 
 // converter finds the idler; nil where none can be computed.
 func (w *weigher) converter(tell func(tried string)) (best *trial, err error) {
-	if w.Whole.Bridge.Kind == document.KindRotary && slices.ContainsFunc(w.Whole.Machines,
+	if w.whole.Bridge.Kind == document.KindRotary && slices.ContainsFunc(w.whole.Machines,
 		func(m document.Machine) bool { return m.Role == document.Idler }) {
 		tell(yourConverter)
-		return w.Try(w.Whole)
+		return w.try(w.whole)
 	}
-	if !w.Reached() {
+	if !w.reached() {
 		return nil, nil
 	}
 	last := 3
 	for _, m := range w.idlers() {
-		d := w.On(document.KindRotary)
+		d := w.on(document.KindRotary)
 		d.Machines = append(d.Machines, m)
-		t, err := w.Try(d)
+		t, err := w.try(d)
 		if err != nil {
 			return nil, err
 		}
@@ -104,8 +104,8 @@ func (w *weigher) idlers() (out []document.Machine) {
 		m     document.Machine
 	}
 	var all []sized
-	own := w.Line.Plate.ShaftWatts
-	standard := rotary.StandardWatts(w.Doc.Workshop.Rules == table.NorthAmerica)
+	own := w.line.Plate.ShaftWatts
+	standard := rotary.StandardWatts(w.doc.Workshop.Rules == table.NorthAmerica)
 	most := math.Max(5*own, standard[0]) // the smallest motor has one too
 	id := "idler"
 	add := func(watts float64, name string, p plate.Entry, kind leads.Kind) {
@@ -113,26 +113,26 @@ func (w *weigher) idlers() (out []document.Machine) {
 			return
 		}
 		m := document.Machine{ID: id, Name: name, Role: document.Idler, Plate: p}
-		m.Leads = leads.Entry{Kind: kind, Naming: w.Doc.Machines[0].Leads.Naming, Agreed: "plate", Done: []string{}}
+		m.Leads = leads.Entry{Kind: kind, Naming: w.doc.Machines[0].Leads.Naming, Agreed: "plate", Done: []string{}}
 		if kind == leads.Six {
 			m.Leads.Agreed = ""
 		}
 		all = append(all, sized{watts, m})
 	}
-	for _, item := range w.Doc.Workshop.Stores {
+	for _, item := range w.doc.Workshop.Stores {
 		if item.Kind != stores.Motor || item.Free < 1 {
 			continue
 		}
 		e := plate.ReadLine(item.What).Entry()
-		p, _ := plate.Read(e, w.Doc.Workshop.Hertz)
+		p, _ := plate.Read(e, w.doc.Workshop.Hertz)
 		if p.Complete() {
-			add(p.ShaftWatts, item.What+", from the stores", e, kindFor(w.Doc.Workshop.Rules))
+			add(p.ShaftWatts, item.What+", from the stores", e, kindFor(w.doc.Workshop.Rules))
 		}
 	}
 	slices.SortStableFunc(all, func(a, b sized) int { return cmp.Compare(a.watts, b.watts) })
 	for _, watts := range standard {
-		e, name := plate.Usual(watts, 4, w.Doc.Workshop.Rules, w.Doc.Workshop.Hertz)
-		add(watts, name+" idler, four poles", e, kindFor(w.Doc.Workshop.Rules))
+		e, name := plate.Usual(watts, 4, w.doc.Workshop.Rules, w.doc.Workshop.Hertz)
+		add(watts, name+" idler, four poles", e, kindFor(w.doc.Workshop.Rules))
 	}
 	for _, s := range all {
 		out = append(out, s.m)
@@ -159,7 +159,7 @@ func (w *weigher) onRotary(c *Column, t *trial, on rotary.Installed) {
 	mark := on.Mark()
 	c.Best = on.Idler.Name + ", " + a.Balance.Text()
 	s := on.Member().Site
-	if !w.Brief {
+	if !w.brief {
 		w.converterAhead(c, t, on.Idler.ID)
 	}
 	if n := len(on.Machines); n > 1 {
@@ -219,7 +219,7 @@ func (w *weigher) onRotary(c *Column, t *trial, on rotary.Installed) {
 
 // converterAhead adds what the converter itself asks: its plan is that of its idler.
 func (w *weigher) converterAhead(c *Column, t *trial, idler string) {
-	ahead, err := w.Try(t.Doc.Of(idler))
+	ahead, err := w.try(t.doc.Of(idler))
 	if err != nil {
 		return
 	}
@@ -245,20 +245,20 @@ func noneColumn() Column {
 		Schools: []School{}, Verdict: whatIsLeft}
 }
 
-// NoneForBrushed is what is left for a brushed motor.
-func (w *weigher) NoneForBrushed() Column {
+// noneForBrushed is what is left for a brushed motor.
+func (w *weigher) noneForBrushed() Column {
 	c := noneColumn()
 	c.Ways = append(c.Ways, Way{Title: "Another motor",
-		Text:  otherForDirect(unit.Text(w.Direct.Site.Direct.ShaftWatts/1000, "kW")),
+		Text:  otherForDirect(unit.Text(w.direct.Site.Direct.ShaftWatts/1000, "kW")),
 		Needs: otherForDirectNeeds, Why: []finding.Why{}})
 	return c
 }
 
-// None is what is left for a three-phase motor; driven is the drive that comes nearest, nil where
+// none is what is left for a three-phase motor; driven is the drive that comes nearest, nil where
 // none could be weighed.
-func (w *weigher) None(driven *trial) Column {
+func (w *weigher) none(driven *trial) Column {
 	c := noneColumn()
-	s := w.Line
+	s := w.line
 	p := &s.Plate
 	va := 0.0
 	if m := s.Model; m != nil {
@@ -270,7 +270,7 @@ func (w *weigher) None(driven *trial) Column {
 				Why: []finding.Why{}})
 		}
 	}
-	if !w.Reached() && len(p.Columns) > 0 {
+	if !w.reached() && len(p.Columns) > 0 {
 		least := math.Inf(1)
 		for _, col := range p.Columns {
 			least = math.Min(least, col.At)
@@ -286,9 +286,9 @@ func (w *weigher) None(driven *trial) Column {
 			Why: []finding.Why{{Formula: "output amps ≥ plate amps in the joints it feeds",
 				Numbers: unit.Text(amps.Need, "A"), Source: "plate"}}})
 	}
-	c.Ways = append(c.Ways, Way{Title: "Another motor", Text: otherMotorText(w.Doc.Machines[0].Plate.Power,
-		w.Doc.Workshop.Rules, w.Reached()),
-		Needs: otherMotorNeeds(w.Doc.Machines[0].Plate.Frame), Why: []finding.Why{}})
+	c.Ways = append(c.Ways, Way{Title: "Another motor", Text: otherMotorText(w.doc.Machines[0].Plate.Power,
+		w.doc.Workshop.Rules, w.reached()),
+		Needs: otherMotorNeeds(w.doc.Machines[0].Plate.Frame), Why: []finding.Why{}})
 	way := Way{Title: "A single-phase motor", Text: singleText, Needs: singleNeeds(single), Why: []finding.Why{}}
 	if single > 0 {
 		way.Why = append(way.Why, finding.Why{Formula: "table amps of a single-phase motor", Source: source,
@@ -312,8 +312,8 @@ func tooSmall(t *trial) (name string, amps *drive.Weighed) {
 	return on.Profile.Name, on.Weighed
 }
 
-// NotFor is the column of a bridge that cannot be for this motor.
-func (w *weigher) NotFor(kind, why string) Column {
+// notFor is the column of a bridge that cannot be for this motor.
+func (w *weigher) notFor(kind, why string) Column {
 	c := Column{Kind: kind, Name: plan.TitleOf(kind), Best: noneFits, Schools: []School{}, Cells: []Cell{}}
 	c.Put(Cell{Row: Cannot, Text: "not for this motor", Mark: finding.Computed})
 	c.Against(Cannot, &finding.Finding{Grade: finding.Stop, Sentence: why})

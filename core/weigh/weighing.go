@@ -67,21 +67,21 @@ type Weighing struct {
 
 // weigher weighs one document.
 type weigher struct {
-	Ctx    context.Context
-	Doc    document.Document // one machine, the one that is weighed
-	Base   *plan.Solved
-	Line   *site.Site    // the motor on the line's own volts and hertz
-	Direct *dc.Installed // the motor on a controller; nil: it is not brushed
-	Wants  wants.Wants
-	Whole  document.Document
-	Brief  bool // only what is judged, not what a converter asks ahead of it
+	ctx    context.Context
+	doc    document.Document // one machine, the one that is weighed
+	base   *plan.Solved
+	line   *site.Site    // the motor on the line's own volts and hertz
+	direct *dc.Installed // the motor on a controller; nil: it is not brushed
+	wants  wants.Wants
+	whole  document.Document
+	brief  bool // only what is judged, not what a converter asks ahead of it
 }
 
 // trial is the document on one bridge with some values, planned.
 type trial struct {
-	Doc    document.Document
-	Kind   string
-	Mended bool // on another circuit than the one that is there
+	doc    document.Document
+	kind   string
+	mended bool // on another circuit than the one that is there
 	*plan.Solved
 }
 
@@ -94,60 +94,60 @@ func Of(ctx context.Context, d document.Document) (Weighing, error) {
 	}
 	out := Weighing{On: map[string]document.Document{}}
 	out.Assumed = w.assumed()
-	if out.Waits = w.Waits(); out.Waits != "" {
+	if out.Waits = w.waits(); out.Waits != "" {
 		out.Rows, out.Columns, out.Reasons, out.Changes = Rows(), []Column{}, []string{}, []string{}
 		out.Grade, out.Sentence = finding.Open, out.Waits
 		return out, nil
 	}
 	add := func(c Column, t *trial) {
 		if c.Chosen = c.Kind == w.was(); t != nil {
-			c.May = w.May(c.Kind)
-			out.On[c.Kind] = w.Wanted(t.Doc)
+			c.May = w.may(c.Kind)
+			out.On[c.Kind] = w.wanted(t.doc)
 		}
 		out.Columns = append(out.Columns, c)
 	}
-	if w.Direct != nil { // a brushed motor runs on nothing else
-		direct, onDirect, err := w.Controller()
+	if w.direct != nil { // a brushed motor runs on nothing else
+		direct, onDirect, err := w.controller()
 		if err != nil {
 			return Weighing{}, err
 		}
 		for _, kind := range []string{document.KindCapacitor, document.KindRotary, document.KindDrive} {
-			add(w.NotFor(kind, brushedMotor), nil)
+			add(w.notFor(kind, brushedMotor), nil)
 		}
 		add(direct, onDirect)
-		add(w.NoneForBrushed(), nil)
+		add(w.noneForBrushed(), nil)
 		out.Conclude()
-		out.Changes = w.Changes(&out)
+		out.Changes = w.changes(&out)
 		return out, ctx.Err()
 	}
-	can, onCan, err := w.Capacitor()
+	can, onCan, err := w.capacitor()
 	if err != nil {
 		return Weighing{}, err
 	}
 	if can.Grade != finding.Good {
-		out.pairs = w.Pair(&can, onCan)
+		out.pairs = w.pair(&can, onCan)
 	}
 	add(can, onCan)
 	add(Column{Kind: document.KindRotary, Name: plan.TitleOf(document.KindRotary), Grade: finding.Open, Waits: true,
 		Cells: []Cell{}, Schools: []School{}, Verdict: workedOut}, nil)
-	driven, onDriven, err := w.Drive()
+	driven, onDriven, err := w.drive()
 	if err != nil {
 		return Weighing{}, err
 	}
 	add(driven, onDriven)
-	add(w.NotFor(document.KindDC, threePhaseMotor), nil)
-	add(w.None(onDriven), nil)
+	add(w.notFor(document.KindDC, threePhaseMotor), nil)
+	add(w.none(onDriven), nil)
 	out.Conclude()
 	out.Changes = []string{} // they come with the converter: each is planned anew
 	return out, ctx.Err()
 }
 
 // was is the bridge that the job has.
-func (w *weigher) was() string { return cmp.Or(w.Whole.Bridge.Kind, document.KindCapacitor) }
+func (w *weigher) was() string { return cmp.Or(w.whole.Bridge.Kind, document.KindCapacitor) }
 
-// May says that a bridge can be taken into the job: one that several machines share is not
+// may says that a bridge can be taken into the job: one that several machines share is not
 // exchanged for the sake of one of them.
-func (w *weigher) May(kind string) bool { return len(w.Whole.Machines) == 1 || kind == w.was() }
+func (w *weigher) may(kind string) bool { return len(w.whole.Machines) == 1 || kind == w.was() }
 
 // newWeigher reads a document for weighing.
 func newWeigher(ctx context.Context, d document.Document) (*weigher, error) {
@@ -160,34 +160,34 @@ func newWeigher(ctx context.Context, d document.Document) (*weigher, error) {
 	if err != nil {
 		return nil, err
 	}
-	w := &weigher{Ctx: ctx, Doc: d, Base: base, Whole: whole}
+	w := &weigher{ctx: ctx, doc: d, base: base, whole: whole}
 	if base.Known() {
-		w.Wants = base.Wants()
+		w.wants = base.Wants()
 		w.wantsOfBridge()
-		onLine := w.On(document.KindCapacitor)
-		w.Line, w.Direct = plan.Read(ctx, onLine).Site(), w.Brushed()
+		onLine := w.on(document.KindCapacitor)
+		w.line, w.direct = plan.Read(ctx, onLine).Site(), w.brushed()
 	}
 	return w, nil
 }
 
-// Wanted is a column's document with what weighing chose written as wanted, and what was there
+// wanted is a column's document with what weighing chose written as wanted, and what was there
 // before as it was.
-func (w *weigher) Wanted(d document.Document) document.Document {
+func (w *weigher) wanted(d document.Document) document.Document {
 	d = d.Clone()
-	entry.Wants(w.Whole, &d)
+	entry.Wants(w.whole, &d)
 	return d
 }
 
 // assumed is what was taken because nobody said it.
 func (w *weigher) assumed() []string {
-	out := w.Wants.Assumed()
-	if !w.Base.Known() {
+	out := w.wants.Assumed()
+	if !w.base.Known() {
 		return out
 	}
-	if l := w.Doc.Machines[0].Load; l.Lightest == "" && l.Kind != machine.NoLoad {
+	if l := w.doc.Machines[0].Load; l.Lightest == "" && l.Kind != machine.NoLoad {
 		out = append(out, lightestIsNone)
 	}
-	if l := w.Line.Load; !l.Known {
+	if l := w.line.Load; !l.Known {
 		out = append(out, "the load: "+unit.Percent(l.Usual)+", "+string(l.Kind))
 	}
 	return out
@@ -196,11 +196,11 @@ func (w *weigher) assumed() []string {
 // wantsOfBridge takes the speeds that were asked of a drive or a controller, where none is
 // asked of the choice.
 func (w *weigher) wantsOfBridge() {
-	if w.Wants.SpeedSaid {
+	if w.wants.SpeedSaid {
 		return
 	}
 	slow, fast := 0.0, 0.0
-	switch on := w.Base.Bridge().(type) {
+	switch on := w.base.Bridge().(type) {
 	case drive.Installed:
 		if m := on.Site.Model; m != nil {
 			slow, fast = on.Chosen.LeastHz/m.FrequencyHz, on.Chosen.MostHz/m.FrequencyHz
@@ -211,23 +211,23 @@ func (w *weigher) wantsOfBridge() {
 		}
 	}
 	if slow > 0 && slow < 1 {
-		w.Wants.Slowest, w.Wants.SpeedSaid = slow, true
+		w.wants.Slowest, w.wants.SpeedSaid = slow, true
 	}
 	if fast > 1 {
-		w.Wants.Fastest, w.Wants.SpeedSaid = fast, true
+		w.wants.Fastest, w.wants.SpeedSaid = fast, true
 	}
 }
 
-// Waits is what must be read before anything can be weighed; empty where nothing must.
-func (w *weigher) Waits() string {
+// waits is what must be read before anything can be weighed; empty where nothing must.
+func (w *weigher) waits() string {
 	switch {
-	case !w.Base.Known():
+	case !w.base.Known():
 		return notWeighed
-	case w.Whole.Machines[0].Role == document.Idler:
+	case w.whole.Machines[0].Role == document.Idler:
 		return weighsTheIdler
 	}
-	if w.Direct == nil && w.Line.Model == nil {
-		p := w.Base.Plan()
+	if w.direct == nil && w.line.Model == nil {
+		p := w.base.Plan()
 		if stop := bridge.Blocked(p.Findings); stop != nil {
 			return stop.Sentence
 		}
@@ -236,24 +236,24 @@ func (w *weigher) Waits() string {
 	return ""
 }
 
-// On is the document on a bridge, with nothing noted of its protection: what is asked is
+// on is the document on a bridge, with nothing noted of its protection: what is asked is
 // weighed, and what was fitted for another bridge does not follow.
-func (w *weigher) On(kind string) document.Document {
-	d := w.Doc.Clone()
+func (w *weigher) on(kind string) document.Document {
+	d := w.doc.Clone()
 	d.Bridge.Kind = kind
 	m := &d.Machines[0]
-	m.Name = w.Doc.Called(*m)
+	m.Name = w.doc.Called(*m)
 	m.Protection, m.Leads.Done = protection.Entry{}, []string{}
 	return d
 }
 
-// Try plans a document.
-func (w *weigher) Try(d document.Document) (*trial, error) {
-	s, err := plan.Solve(w.Ctx, d)
+// try plans a document.
+func (w *weigher) try(d document.Document) (*trial, error) {
+	s, err := plan.Solve(w.ctx, d)
 	if err != nil {
 		return nil, err
 	}
-	return &trial{Doc: d, Kind: d.Bridge.Kind, Mended: w.CircuitOf(d.Supply) != "", Solved: s}, nil
+	return &trial{doc: d, kind: d.Bridge.Kind, mended: w.circuitOf(d.Supply) != "", Solved: s}, nil
 }
 
 // counterfactual is one thing that could be otherwise.
@@ -262,9 +262,9 @@ type counterfactual struct {
 	with  func(d *document.Document, wants *wants.Wants)
 }
 
-// Changes says what would change the answer: of the bridges that are simpler than the one
+// changes says what would change the answer: of the bridges that are simpler than the one
 // taken, what would have to be otherwise for each, planned anew.
-func (w *weigher) Changes(of *Weighing) []string {
+func (w *weigher) changes(of *Weighing) []string {
 	out := []string{}
 	if of.pairs != "" {
 		out = append(out, of.pairs)
@@ -278,18 +278,18 @@ func (w *weigher) Changes(of *Weighing) []string {
 		for _, f := range w.counterfactuals(c) {
 			other := *w
 			changed := d.Clone()
-			f.with(&changed, &other.Wants)
+			f.with(&changed, &other.wants)
 			if c.Kind == document.KindCapacitor {
 				changed.Bridge.Capacitor.Microfarad, changed.Bridge.Capacitor.Start = "", ""
 			}
-			t, err := w.Try(changed)
+			t, err := w.try(changed)
 			if err != nil {
 				return out
 			}
-			if t, err = w.Cured(t); err != nil {
+			if t, err = w.cured(t); err != nil {
 				return out
 			}
-			if col := other.Column(t); col.Grade != finding.Stop && col.Grade.Rank() > c.Grade.Rank() {
+			if col := other.column(t); col.Grade != finding.Stop && col.Grade.Rank() > c.Grade.Rank() {
 				out = append(out, wouldDo(c.Kind, f.words, col.Grade))
 				break
 			}
@@ -308,7 +308,7 @@ func (a counterfactual) and(b counterfactual) counterfactual {
 
 // counterfactuals are what is tried for a column: the least change first.
 func (w *weigher) counterfactuals(c *Column) (out []counterfactual) {
-	l := w.Line.Load
+	l := w.line.Load
 	var others []counterfactual // what a lighter load is tried with
 	if l.Start != load.Free {
 		free := counterfactual{startsFree, func(d *document.Document,
@@ -317,7 +317,7 @@ func (w *weigher) counterfactuals(c *Column) (out []counterfactual) {
 		}}
 		out, others = append(out, free), append(others, free)
 	}
-	if !w.Wants.OneSpeed() {
+	if !w.wants.OneSpeed() {
 		one := counterfactual{oneSpeed, func(_ *document.Document, wants *wants.Wants) {
 			wants.Slowest,
 				wants.Fastest = 1, 1
@@ -349,7 +349,7 @@ func (w *weigher) lighter(c *Column) (f counterfactual, ok bool) {
 	if carries == nil || carries.Measure == nil || carries.Measure.Direction != finding.AtLeast {
 		return f, false
 	}
-	l, most := w.Line.Load, math.Floor(carries.Measure.Value/5)*5
+	l, most := w.line.Load, math.Floor(carries.Measure.Value/5)*5
 	if most < 20 || most >= 100*l.Heaviest {
 		return f, false
 	}
@@ -360,7 +360,7 @@ func (w *weigher) lighter(c *Column) (f counterfactual, ok bool) {
 	}}, true
 }
 
-// Reached says whether some joint gives the coils their volts on the line as it is.
-func (w *weigher) Reached() bool {
-	return len(w.Line.Reach) > 0 && w.Line.Reach[0].Fits()
+// reached says whether some joint gives the coils their volts on the line as it is.
+func (w *weigher) reached() bool {
+	return len(w.line.Reach) > 0 && w.line.Reach[0].Fits()
 }
