@@ -3,6 +3,7 @@ package dc
 import (
 	"math"
 
+	"graybridge/core/each"
 	"graybridge/core/finding"
 	"graybridge/core/load"
 	"graybridge/core/plate"
@@ -57,9 +58,16 @@ func (o *Solved) likes(seed uint64) (out []like) {
 	if seed == 0 && o.like != nil {
 		return o.like
 	}
-	for _, u := range site.Hypercube(seed, directDoubts) {
-		if l, ok := o.drawLike(u); ok {
-			out = append(out, l)
+	draws := site.Hypercube(seed, directDoubts)
+	made := make([]*like, len(draws))
+	each.Of(len(draws), func(i int) {
+		if l, ok := o.drawLike(draws[i]); ok {
+			made[i] = &l
+		}
+	})
+	for _, l := range made {
+		if l != nil {
+			out = append(out, *l)
 		}
 	}
 	if len(out) < fewestLikes { // a plate and readings that hardly go together

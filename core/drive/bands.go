@@ -3,6 +3,7 @@ package drive
 import (
 	"math"
 
+	"graybridge/core/each"
 	"graybridge/core/finding"
 	"graybridge/core/load"
 	"graybridge/core/site"
@@ -22,15 +23,16 @@ func likes(o *Solved) []like {
 	if o.like != nil {
 		return o.like
 	}
-	o.like = []like{}
-	for _, t := range o.Site.Twins(0) {
-		m := *o.Motor
+	twins := o.Site.Twins(0)
+	o.like = make([]like, len(twins))
+	each.Of(len(twins), func(i int) {
+		m, t := *o.Motor, twins[i]
 		m.Model = t.Model
 		m.Load.Share *= t.Load
 		m.OutVolts *= t.Line
 		p, err := m.At(o.View.Point.Hz)
-		o.like = append(o.like, like{t, p, err == nil && p.Carries})
-	}
+		o.like[i] = like{t, p, err == nil && p.Carries}
+	})
 	return o.like
 }
 

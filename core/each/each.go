@@ -7,35 +7,35 @@ import (
 	"sync"
 )
 
-// Of does it for every number from 0 to n-1. Each is done once, on some goroutine; what two
-// of them share must not be changed. A panic in one of them is the caller's, after all have
-// ended.
+// Of does it for every number from 0 to n-1, the first of them on the caller's own goroutine.
+// What two of them share must not be changed. A panic in one of them is the caller's, after
+// all have ended.
 func Of(n int, do func(i int)) {
-	hands := min(n, runtime.GOMAXPROCS(0))
-	if hands < 2 {
-		for i := range n {
-			do(i)
-		}
-		return
-	}
+	hands := max(1, min(n, runtime.GOMAXPROCS(0)))
 	var (
 		wait   sync.WaitGroup
 		once   sync.Once
 		failed any
 	)
-	for hand := range hands {
+	share := func(hand int) {
+		for i := hand; i < n; i += hands {
+			do(i)
+		}
+	}
+	for hand := 1; hand < hands; hand++ {
 		wait.Go(func() {
 			defer func() {
 				if v := recover(); v != nil {
 					once.Do(func() { failed = v })
 				}
 			}()
-			for i := hand; i < n; i += hands {
-				do(i)
-			}
+			share(hand)
 		})
 	}
-	wait.Wait()
+	func() {
+		defer wait.Wait()
+		share(0)
+	}()
 	if failed != nil {
 		panic(failed)
 	}

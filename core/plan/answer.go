@@ -2,6 +2,7 @@ package plan
 
 import (
 	"cmp"
+	"context"
 	"math"
 	"slices"
 	"strings"
@@ -172,7 +173,7 @@ func (w *reading) offers(p *Plan) []bridge.Offer {
 // would be.
 func (w *reading) offer(p *Plan) []bridge.Offer {
 	if w.doc.Bridge.Kind == document.KindDrive {
-		return []bridge.Offer{w.fromTheLine()}
+		return []bridge.Offer{*w.fromLine}
 	}
 	o, ok := w.bridge.Offer(p.Findings)
 	if !ok {
@@ -183,10 +184,9 @@ func (w *reading) offer(p *Plan) []bridge.Offer {
 }
 
 // fromTheLine asks the capacitor with the line's own volts and hertz.
-func (w *reading) fromTheLine() bridge.Offer {
-	other := *w.doc
-	other.Bridge.Kind, other.Bridge.Capacitor.Microfarad, other.Bridge.Capacitor.Trim = document.KindCapacitor, "", ""
-	r := asCapacitor(w.ctx, &other)
+func fromTheLine(ctx context.Context, d document.Document) bridge.Offer {
+	d.Bridge.Kind, d.Bridge.Capacitor.Microfarad, d.Bridge.Capacitor.Trim = document.KindCapacitor, "", ""
+	r := asCapacitor(ctx, &d)
 	if !r.bridge.Settled() {
 		return bridge.Offer{Kind: document.KindCapacitor, Grade: finding.Stop,
 			Text: "no joint gives the coils their volts from the line"}

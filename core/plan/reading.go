@@ -47,6 +47,7 @@ type reading struct {
 	prices   map[string]stores.Priced
 	hours    float64
 	wants    wants.Wants
+	fromLine *bridge.Offer // what a capacitor would do here, beside a drive
 }
 
 // read reads a document's first machine and works its bridge out.

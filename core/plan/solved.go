@@ -9,6 +9,7 @@ import (
 	"graybridge/core/capacitor"
 	"graybridge/core/device"
 	"graybridge/core/document"
+	"graybridge/core/each"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/site"
@@ -84,7 +85,17 @@ func Solve(ctx context.Context, d document.Document) (s *Solved, err error) {
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
-	r := read(ctx, &d)
+	var r *reading
+	var line bridge.Offer
+	each.Of(2, func(i int) { // neither leans on the other
+		switch {
+		case i == 0:
+			r = read(ctx, &d)
+		case d.Bridge.Kind == document.KindDrive:
+			line = fromTheLine(ctx, d)
+		}
+	})
+	r.fromLine = &line
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
