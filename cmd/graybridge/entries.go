@@ -15,10 +15,11 @@ import (
 func entries(_ context.Context, args []string) error {
 	f := flag.NewFlagSet("entries", flag.ContinueOnError)
 	f.Usage = func() {
-		fmt.Fprintln(f.Output(), "usage: graybridge entries [-table]\n\nPrints every entry of a job document as JSON.")
+		fmt.Fprintln(f.Output(), "usage: graybridge entries [-table | -fields]\n\nPrints every entry of a job document as JSON.")
 		f.PrintDefaults()
 	}
 	table := f.Bool("table", false, "as a Markdown table")
+	fields := f.Bool("fields", false, "only what the interface asks of a field")
 	if err := parse(f, args); err != nil {
 		return err
 	}
@@ -26,6 +27,9 @@ func entries(_ context.Context, args []string) error {
 	if *table {
 		fmt.Print(entry.Table(all))
 		return nil
+	}
+	if *fields {
+		return printJSON(entry.Fields(all))
 	}
 	return printJSON(all)
 }

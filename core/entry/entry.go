@@ -79,6 +79,24 @@ type Entry struct {
 	shared          bool
 }
 
+// Field is what the interface asks of an entry: how much may be typed, and whether it is entered at the machine.
+type Field struct {
+	Path    string `json:"path"`
+	Most    int    `json:"most,omitempty"`
+	Reading bool   `json:"reading,omitempty"`
+}
+
+// Fields are the entries of which the interface asks anything.
+func Fields(all []Entry) []Field {
+	var out []Field
+	for _, e := range all {
+		if e.Most > 0 || e.Reading {
+			out = append(out, Field{e.Path, e.Most, e.Reading})
+		}
+	}
+	return out
+}
+
 // Of lists the entries of a type of document, in the order of its fields.
 func Of(t reflect.Type) []Entry {
 	var out []Entry

@@ -1,16 +1,16 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { ElConfigProvider } from 'element-plus'
 import { useRoute, useRouter } from 'vue-router'
 import { head } from '../desk/head'
 import { useKeys } from '../desk/keys'
 import { askPerson, me, outside } from '../desk/person'
-import LogInView from '../people/LogInView.vue'
 import KeysDialog from './KeysDialog.vue'
 import PaletteDialog from './PaletteDialog.vue'
 import PersonChooser from './PersonChooser.vue'
 import UnsentDialog from './UnsentDialog.vue'
 
+const LogInView = defineAsyncComponent(() => import('../people/LogInView.vue'))
 const router = useRouter()
 const route = useRoute()
 const palette = ref(false)

@@ -1,11 +1,10 @@
 import { createRouter, createWebHistory } from 'vue-router'
-import YardView from '../yard/YardView.vue'
 
 export const router = createRouter({
   history: createWebHistory(),
   scrollBehavior: (to, _from, saved) => saved ?? (to.hash ? { el: to.hash, top: 12 } : { top: 0 }),
   routes: [
-    { path: '/', name: 'yard', component: YardView },
+    { path: '/', name: 'yard', component: () => import('../yard/YardView.vue') },
     {
       path: '/jobs/:id/:bay(supply|protection|bridge|leads|motor|load)?',
       name: 'span',

@@ -115,7 +115,7 @@ const lines = computed(() => [
         <h3>
           Card of the two capacitors, {{ job.document.value?.name }}
           <span class="soft">(planning; estimated figures)</span>
-          <ElButton size="small" class="pair-print" @click="print">Print this card</ElButton>
+          <button type="button" class="plain pair-print" @click="print">Print this card</button>
         </h3>
         <ol>
           <li v-for="m in pair.moves" :key="m">{{ m }}</li>

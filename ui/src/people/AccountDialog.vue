@@ -21,12 +21,16 @@ const load = () =>
   tried(async () => {
     devices.value = (await door.devices()).devices
   })
-watch(open, (now) => {
-  code.value = undefined
-  changing.value = false
-  said.value = ''
-  if (now) void load()
-})
+watch(
+  open,
+  (now) => {
+    code.value = undefined
+    changing.value = false
+    said.value = ''
+    if (now) void load()
+  },
+  { immediate: true },
+)
 
 async function end(id: string) {
   if (await tried(() => door.endDevice(id))) await load()

@@ -11,6 +11,7 @@ watch(
   async ([theirs, mine]) => {
     rows.value = theirs && mine ? (await api.changes(theirs.document, mine)).changes : []
   },
+  { immediate: true },
 )
 </script>
 

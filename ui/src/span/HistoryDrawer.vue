@@ -31,10 +31,14 @@ const load = (before = 0) =>
     older.value = got.length === page
   })
 
-watch([open, job.revision], ([now]) => {
-  if (now) void load()
-  else looked.value = undefined
-})
+watch(
+  [open, job.revision],
+  ([now]) => {
+    if (now) void load()
+    else looked.value = undefined
+  },
+  { immediate: true },
+)
 
 const look = (n: number) =>
   tried(async () => {

@@ -1,48 +1,20 @@
 <script setup lang="ts">
 /** What people say of this machine, signed and dated, and approvals of it as it stood. */
-import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
-import { useDebounceFn } from '@vueuse/core'
-import { remarks, type Remark } from '../api/people'
-import { listen } from '../desk/live'
+import { computed, ref } from 'vue'
 import { me, plans, remarksOn } from '../desk/person'
 import { useJob } from '../job/open'
-import { useRemarks } from '../parts/remarks'
 import { signedAt } from '../parts/dates'
+import type { Said } from './said'
 
+const props = defineProps<{ said: Said }>()
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ count: [list: Remark[], approval: string]; bay: [bay: string] }>()
+const emit = defineEmits<{ bay: [bay: string] }>()
 const job = useJob()
-const { list, words, trouble, say, approve, answered } = useRemarks(job.id, () => job.revision.value)
+const { list, words, trouble, say, approve, answered } = props.said
 const bay = ref('')
 const titles = computed(() => new Map((job.plan.value?.bays ?? []).map((b) => [b.bay, b.title])))
 const role = computed(() => job.role.value)
 const reviewer = computed(() => me.shared && role.value === 'reviewer')
-
-watch(list, (all) => {
-  const last = all.filter((r) => r.kind === 'approval').at(-1)
-  emit(
-    'count',
-    all,
-    last ? (last.stale ? 'changed since its approval' : `revision ${last.revision} approved by ${last.who}`) : '',
-  )
-})
-
-/** What cannot be had now is had with the next change. */
-const load = () =>
-  remarks.of(job.id).then(
-    (got) => (list.value = got.remarks),
-    () => undefined,
-  )
-onMounted(load)
-/** A moment after a change, when its figures are drawn: an approval may be stale, or hold again. */
-const later = useDebounceFn(load, 700)
-const stop = listen((n) => {
-  if (n.id === undefined || (n.remark && n.id === job.id)) void load()
-  else if (n.id === job.id && list.value.some((r) => r.kind === 'approval')) void later()
-})
-onUnmounted(stop)
-
-defineExpose({ answered })
 </script>
 
 <template>

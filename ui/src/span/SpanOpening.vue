@@ -14,7 +14,7 @@ defineEmits<{ again: [] }>()
     <p>{{ message || 'Opening…' }}</p>
     <template v-if="late">
       <p>The server has not answered for 5 seconds. It is busy, or the connection to it is gone. Nothing is lost.</p>
-      <p><ElButton @click="$emit('again')">Try again</ElButton></p>
+      <p><button type="button" class="plain" @click="$emit('again')">Try again</button></p>
     </template>
   </main>
 </template>

@@ -1,8 +1,19 @@
 <script setup lang="ts">
 /** A job: the whole power path above, one bay at full size, and what the plan says. */
-import { computed, nextTick, onUnmounted, provide, ref, shallowRef, watch, watchEffect } from 'vue'
+import {
+  computed,
+  defineAsyncComponent,
+  nextTick,
+  onUnmounted,
+  provide,
+  ref,
+  shallowRef,
+  watch,
+  watchEffect,
+} from 'vue'
 import { useRouter } from 'vue-router'
 import { useMediaQuery } from '@vueuse/core'
+import { useEver } from '../desk/ever'
 import { useKeys } from '../desk/keys'
 import { api, type Mistaken } from '../api/client'
 import { offered } from '../desk/palette'
@@ -13,11 +24,8 @@ import DrawingView from '../drawing/DrawingView.vue'
 import { litBy } from '../drawing/shapes'
 import { toEntry } from '../parts/hand'
 import BayAnswer from '../parts/BayAnswer.vue'
-import ConflictDialog from './ConflictDialog.vue'
-import HistoryDrawer from './HistoryDrawer.vue'
 import IconButton from './IconButton.vue'
-import type { Remark } from '../api/people'
-import RemarksDrawer from './RemarksDrawer.vue'
+import { useSaid } from './said'
 import { readsOnly } from '../job/rights'
 import { local } from '../job/document'
 import { usePlaces } from './places'
@@ -27,6 +35,9 @@ import MachineChooser from './MachineChooser.vue'
 import StatesBar from './StatesBar.vue'
 import { pointedKey, shownKey, type Shown, type StateID } from '../job/state'
 
+const ConflictDialog = defineAsyncComponent(() => import('./ConflictDialog.vue'))
+const RemarksDrawer = defineAsyncComponent(() => import('./RemarksDrawer.vue'))
+const HistoryDrawer = defineAsyncComponent(() => import('./HistoryDrawer.vue'))
 const props = defineProps<{ id: string; bay?: string }>()
 const router = useRouter()
 const job = provideJob(props.id)
@@ -120,9 +131,10 @@ const other = () => right(state.value === 'now' ? 'wanted' : 'now')
 
 const places = usePlaces(props.id, job)
 const [history, remarked] = [ref(false), ref(false)]
-const said = ref({ list: [] as Remark[], approval: '' })
-const unanswered = computed(() => said.value.list.filter((r) => r.kind === 'remark' && !r.settled).length)
-const drawer = ref<InstanceType<typeof RemarksDrawer>>()
+const [everHistory, everRemarked] = [useEver(() => history.value), useEver(() => remarked.value)]
+const everTheirs = useEver(() => job.theirs.value)
+const said = useSaid(job)
+const { list: remarks, unanswered, approval, answered } = said
 /** Who does not know is told how to find out, or what is assumed meanwhile. */
 const unsure = ref(false)
 watch(
@@ -257,7 +269,7 @@ onUnmounted(() => (offered.deeds = []))
       <BehindLine />
       <p class="span-verdict" :class="`verdict-${shown.grade}`">
         {{ shown.verdict }}
-        <span v-if="said.approval" class="span-approval">{{ said.approval }}</span>
+        <span v-if="approval" class="span-approval">{{ approval }}</span>
         <span v-if="state === 'mistake'">{{ plan.leads.mistakes.find((m) => m.id === mistake)?.about }}</span>
       </p>
       <button
@@ -289,16 +301,11 @@ onUnmounted(() => (offered.deeds = []))
         <BayAnswer :bay="bay" />
         <component :is="(brushed && brushedBays[bay]) || bays[bay] || bays.motor" />
       </section>
-      <LedgerList :bay="bay" :remarks="said.list" @bay="go" @answered="drawer?.answered($event)" />
+      <LedgerList :bay="bay" :remarks="remarks" @bay="go" @answered="answered" />
     </div>
-    <ConflictDialog />
-    <HistoryDrawer v-model="history" />
-    <RemarksDrawer
-      ref="drawer"
-      v-model="remarked"
-      @count="(list, approval) => (said = { list, approval })"
-      @bay="((remarked = false), go($event))"
-    />
+    <ConflictDialog v-if="everTheirs" />
+    <HistoryDrawer v-if="everHistory" v-model="history" />
+    <RemarksDrawer v-if="everRemarked" v-model="remarked" :said="said" @bay="((remarked = false), go($event))" />
   </main>
 </template>
 

@@ -14,6 +14,7 @@ async function opened() {
 watch(
   () => props.modelValue,
   (open) => open && (text.value = props.name),
+  { immediate: true },
 )
 const done = () => text.value.trim() && emit('done', text.value.trim())
 </script>

@@ -29,6 +29,7 @@ watch(
     hertz.value = String(form.value.hertz)
     persons.value = (props.people ?? []).join(', ')
   },
+  { immediate: true },
 )
 const voltsWrong = computed(() => !(number(volts.value) >= 90 && number(volts.value) <= 600))
 const hertzWrong = computed(() => !(number(hertz.value) >= 40 && number(hertz.value) <= 70))

@@ -13,23 +13,23 @@ import {
   type WorkshopEntry,
   type YardWorkshop,
 } from '../api/client'
+import { useEver } from '../desk/ever'
 import { setHead } from '../desk/head'
 import { connected, listen } from '../desk/live'
 import { offered } from '../desk/palette'
 import { me, owns, plans, remarksOn } from '../desk/person'
 import { vRove } from '../parts/rove'
 import { useTried } from '../parts/tried'
+import BinnedWorkshops from './BinnedWorkshops.vue'
+import { NameDialog, WorkshopDialog } from './dialogs'
 import { count, joined } from './pages'
 import MachineCard from './MachineCard.vue'
-import NameDialog from './NameDialog.vue'
 import { takingIn } from './taking'
-import WorkshopDialog from './WorkshopDialog.vue'
 import YardFind from './YardFind.vue'
 
 const router = useRouter()
 const workshops = shallowRef<YardWorkshop[]>()
 const { trouble, tried } = useTried()
-const unseen = ref('')
 const moved = ref<{ job: Summary; to: Shelf; from: Shelf }>()
 const shelf = ref<Shelf>('yard')
 const question = ref('')
@@ -46,8 +46,9 @@ const setting = reactive<{
   people: string[]
   change: string
 }>({ open: false, id: '', revision: 0, people: [], change: '' })
+const [everNamed, everSet] = [useEver(() => naming.open), useEver(() => setting.open)]
 const picker = ref<HTMLInputElement>()
-const importing = ref('')
+const [importing, unseen] = [ref(''), ref('')]
 
 const shown = computed(() => workshops.value ?? [])
 const asked = computed(() => question.value.trim() !== '' || attention.value)
@@ -308,16 +309,13 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
       <button type="button" class="plain" @click="restoreWorkshop(gone)">Bring it back</button>
       <button type="button" class="why" @click="gone = undefined">Leave it</button>
     </p>
-    <section v-if="shelf === 'bin' && binned.length" class="workshop binned" aria-label="Workshops in the bin">
-      <header><h2>Workshops in the bin</h2></header>
-      <p v-for="w in binned" :key="w.id" class="binned-one">
-        <strong>{{ w.name }}</strong> <span class="soft">{{ w.jobs }} machines</span>
-        <button type="button" class="plain" @click="restoreWorkshop(w)">Bring it back</button>
-        <button type="button" class="why" @click="purge(w.id, () => api.purgeWorkshop(w.id))">
-          {{ purging === w.id ? 'Delete with all its machines, for good' : 'Delete for good' }}
-        </button>
-      </p>
-    </section>
+    <BinnedWorkshops
+      v-if="shelf === 'bin' && binned.length"
+      :workshops="binned"
+      @back="restoreWorkshop"
+      :purging="purging"
+      @purge="(w) => purge(w.id, () => api.purgeWorkshop(w.id))"
+    />
     <section v-for="w in shown" :key="w.id" class="workshop" :class="`colours-${w.settings.colours}`">
       <header>
         <h2>{{ w.settings.name }}</h2>
@@ -376,8 +374,16 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
       aria-label="File to import"
       @change="picked"
     />
-    <NameDialog v-model="naming.open" :title="naming.title" :name="naming.name" :act="naming.act" @done="named" />
+    <NameDialog
+      v-if="everNamed"
+      v-model="naming.open"
+      :title="naming.title"
+      :name="naming.name"
+      :act="naming.act"
+      @done="named"
+    />
     <WorkshopDialog
+      v-if="everSet"
       v-model="setting.open"
       :settings="setting.settings"
       :people="setting.people"
@@ -417,13 +423,6 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
   align-items: center;
   gap: 12px;
   padding: 18px 0;
-}
-.binned-one {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 6px 14px;
-  padding: 4px 0;
 }
 .workshop > :deep(header) {
   display: flex;

@@ -1,0 +1,152 @@
+<script setup lang="ts">
+/** Find or do: a field over every place, machine, finding and command. */
+import { computed, nextTick, ref, shallowRef, watch } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { useRouter } from 'vue-router'
+import { api } from '../api/client'
+import { found, offered, type Deed } from '../desk/palette'
+
+const open = defineModel<boolean>({ required: true })
+const router = useRouter()
+const question = ref('')
+const at = ref(0)
+const machines = shallowRef<Deed[]>([])
+const field = ref<HTMLInputElement>()
+const places: Deed[] = [
+  {
+    kind: 'help',
+    text: 'Keys',
+    more: 'help shortcuts keyboard',
+    run: () => void window.dispatchEvent(new KeyboardEvent('keydown', { key: '?' })),
+  },
+  { kind: 'place', text: 'Yard', more: 'workshops machines', run: () => void router.push('/') },
+  { kind: 'place', text: 'How it is computed', more: 'engine formulas', run: () => void router.push('/engine') },
+]
+const list = computed(() => found([...offered.deeds, ...machines.value, ...places], question.value))
+
+/** Machines are looked for in the database: a yard may hold thousands. */
+let turn = 0
+async function seek() {
+  const mine = ++turn
+  const find = question.value.trim()
+  const shelves = [
+    ['yard', 'machine'],
+    ['archive', 'archived machine'],
+  ] as const
+  const got = await Promise.all(
+    shelves.map(async ([shelf, kind]) => {
+      const y = await api.yard({ shelf, most: 12, ...(find && { find }) }).catch(() => undefined)
+      return (y?.workshops ?? []).flatMap((w) =>
+        w.jobs.map((j) => ({
+          kind,
+          text: j.name,
+          more: `${w.settings.name} ${j.does ?? ''} ${j.plate} ${j.sentence} ${find}`,
+          run: () => void router.push({ name: 'span', params: { id: j.id } }),
+        })),
+      )
+    }),
+  )
+  if (mine === turn) machines.value = got.flat()
+}
+
+watch(
+  open,
+  (now) => {
+    if (!now) return
+    question.value = ''
+    at.value = 0
+    void seek()
+  },
+  { immediate: true },
+)
+watchDebounced(question, seek, { debounce: 120 })
+/** The field is there a moment after the dialog opens, the first time later than afterwards. */
+watch([open, field], async ([now]) => {
+  if (!now) return
+  await nextTick()
+  field.value?.focus()
+})
+watch(question, () => (at.value = 0))
+
+function act(d: Deed | undefined) {
+  if (!d) return
+  open.value = false
+  d.run()
+}
+
+function key(e: KeyboardEvent) {
+  const n = list.value.length
+  if (e.key === 'ArrowDown') at.value = (at.value + 1) % Math.max(1, n)
+  else if (e.key === 'ArrowUp') at.value = (at.value + n - 1) % Math.max(1, n)
+  else if (e.key === 'Enter') act(list.value[at.value])
+  else return
+  e.preventDefault()
+}
+</script>
+
+<template>
+  <ElDialog
+    v-model="open"
+    title="Find or do"
+    width="min(36rem, 94vw)"
+    class="palette"
+    append-to-body
+    @opened="field?.focus()"
+  >
+    <input
+      ref="field"
+      v-model="question"
+      class="palette-field"
+      type="text"
+      role="combobox"
+      aria-label="Find a place, machine, finding or command"
+      aria-controls="palette-list"
+      aria-expanded="true"
+      :aria-activedescendant="list.length ? `palette-${at}` : undefined"
+      autocomplete="off"
+      spellcheck="false"
+      @keydown="key"
+    />
+    <ul id="palette-list" role="listbox" aria-label="Found">
+      <li
+        v-for="(d, n) in list"
+        :id="`palette-${n}`"
+        :key="`${d.kind} ${d.text}`"
+        role="option"
+        :aria-selected="n === at"
+        :class="{ chosen: n === at }"
+        @pointermove="at = n"
+        @click="act(d)"
+      >
+        <span>{{ d.text }}</span> <span class="soft">{{ d.kind }}</span>
+      </li>
+    </ul>
+    <p v-if="!list.length" class="soft">Nothing is called that.</p>
+  </ElDialog>
+</template>
+
+<style scoped>
+.palette-field {
+  width: 100%;
+  min-height: 44px;
+  padding: 6px 12px;
+  border: 1px solid var(--river);
+  border-radius: 2px;
+  background: var(--sheet);
+}
+.palette :deep(ul) {
+  list-style: none;
+  margin: 8px 0 0;
+  padding: 0;
+}
+.palette :deep(li) {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  padding: 7px 12px;
+  cursor: pointer;
+}
+.palette :deep(li.chosen) {
+  background: var(--river-pale);
+}
+</style>
