@@ -243,8 +243,8 @@ func (g *weigher) full() {
 // offers weighs every known controller.
 func offers(o *Placed) []Offer {
 	known := slices.Clone(Shipped())
-	if o.As.Own != nil {
-		known = append(known, *o.As.Own)
+	if o.own != nil {
+		known = append(known, *o.own)
 	}
 	if o.onPlate != nil { // the owner's own comes first
 		known = slices.Insert(known, 0, *o.onPlate)

@@ -54,33 +54,36 @@ type Profile struct {
 	Version int    `json:"version"`
 	ID      string `json:"id"`
 	Name    string `json:"name"`
-	About   string `json:"about"`
+	About   string `json:"about,omitempty"`
+	// Revision is its version among the workshop's own; 0: it is none of them.
+	Revision int `json:"revision,omitempty" limit:">=0"`
 
 	Way    Way     `json:"way" enum:"phase-controlled,full-wave,pwm"`
 	KHz    float64 `json:"switching_khz,omitempty" limit:">=0"` // of a chopper
 	Amps   float64 `json:"amps" limit:">0"`                     // of the armature, for good
-	Factor float64 `json:"form_factor" limit:">0"`              // as its maker prints it
+	Factor float64 `json:"form_factor,omitempty" limit:">=0"`   // as its maker prints it; 0: not said
 
 	Inputs  []InputRange `json:"inputs" nullable:"false"`
 	Jumpers []Jumper     `json:"jumpers,omitempty" nullable:"false"`
 	Plugs   []Plug       `json:"plug_in_resistors,omitempty" nullable:"false"`
-	Trims   []Trim       `json:"trims" nullable:"false"` // in the order on the board
-	Screws  []Terminal   `json:"terminals" nullable:"false"`
+	Trims   []Trim       `json:"trims,omitempty" nullable:"false"` // in the order on the board
+	Screws  []Terminal   `json:"terminals,omitempty" nullable:"false"`
 
 	FieldAmps float64  `json:"field_amps,omitempty" limit:">=0"` // 0: it feeds no field
 	Economy   bool     `json:"field_economy,omitempty"`          // the field is turned down while standing
 	Isolated  bool     `json:"isolated,omitempty"`               // its controls are parted from the mains
-	Quadrants int      `json:"quadrants" limit:">0"`             // 1: drives one way; 4: drives and brakes both ways
+	Quadrants int      `json:"quadrants,omitempty" limit:">=0"`  // 1 or 0: drives one way; 4: drives and brakes both ways
 	Reversing string   `json:"reversing,omitempty" enum:"switch,contactor,itself"`
 	Brakes    bool     `json:"braking_resistor,omitempty"` // it switches a braking resistor by itself
 	Tacho     bool     `json:"tachometer,omitempty"`       // it takes a tachometer's volts
 	LineFuse  float64  `json:"line_fuse_amps,omitempty" limit:">=0"`
 	ArmFuse   float64  `json:"armature_fuse_amps,omitempty" limit:">=0"`
-	PotOhm    float64  `json:"pot_ohm" limit:">0"`
-	Enclosure string   `json:"enclosure"`
+	PotOhm    float64  `json:"pot_ohm,omitempty" limit:">=0"`
+	Enclosure string   `json:"enclosure,omitempty"`
 	Quirks    []string `json:"quirks,omitempty" nullable:"false"`
 
-	plate *plated // of a controller that is known by its plate alone
+	plate  *plated  // of a controller that is known by its plate alone
+	lifted []string // what its leaflet does not say, and is taken as such controllers usually have it
 }
 
 // InputRange is one way to feed it.
@@ -165,14 +168,14 @@ func (p *Profile) Validate() openfile.Problems {
 	if p.Way == PWM && !(p.KHz >= 1 && p.KHz <= 100) {
 		add("switching_khz", fmt.Sprint(p.KHz), "1 to 100, of a chopper")
 	}
-	if !(p.Factor >= 1 && p.Factor <= 2) {
+	if p.Factor != 0 && !(p.Factor >= 1 && p.Factor <= 2) {
 		add("form_factor", fmt.Sprint(p.Factor), "1 to 2")
 	}
 	if !slices.Contains([]string{"", "switch", "contactor", "itself"}, p.Reversing) {
 		add("reversing", fmt.Sprintf("%q", p.Reversing), "switch, contactor or itself; empty where its maker allows "+
 			"none")
 	}
-	if p.Quadrants != 1 && p.Quadrants != 4 {
+	if p.Quadrants != 0 && p.Quadrants != 1 && p.Quadrants != 4 {
 		add("quadrants", fmt.Sprint(p.Quadrants), "1 or 4")
 	}
 	p.validateParts(add)

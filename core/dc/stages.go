@@ -15,6 +15,7 @@ type Entered struct {
 	Chosen   Chosen
 	Profile  *Profile // nil: none is chosen
 	onPlate  *Profile // by its plate, chosen or not; nil: none was typed or read
+	own      *Profile // brought in, with what its leaflet does not say; nil: none was
 	Readings []finding.Reading
 }
 
@@ -24,11 +25,15 @@ func Take(e Entry) Entered {
 	t.Chosen, t.Readings = Read(e)
 	own, read := fromPlate(e)
 	t.onPlate = own
+	if e.Own != nil {
+		lifted := e.Own.Lifted()
+		t.own = &lifted
+	}
 	t.Readings = append(t.Readings, read...)
 	if e.Controller == ByPlate || e.Controller == "" && e.Own == nil && e.Plate != "" {
 		t.Profile = own
 	} else if e.Own != nil && (e.Controller == "" || e.Controller == e.Own.ID) {
-		t.Profile = e.Own
+		t.Profile = t.own
 	} else if p, ok := ByID(e.Controller); ok {
 		t.Profile = &p
 	}
@@ -138,7 +143,7 @@ func work(o *Shown) {
 	o.say(said...)
 	v.Verdict, v.Words = weighed.Verdict, weighed.Words
 	settle(&o.Solved, v)
-	v.Trims, v.ByPlate = rows(&o.Solved), p.plate != nil
+	v.Trims, v.ByPlate = rows(&o.Solved), p.plate != nil || len(p.Trims) == 0
 	o.stop = stopping(&o.Solved)
 	v.Stop = stopView(&o.Solved)
 	size(&o.Solved)
@@ -148,6 +153,7 @@ func work(o *Shown) {
 	v.Held = o.banded(v.Held)
 	judge(o)
 	judgePlate(o)
+	judgeLifted(o)
 }
 
 // settle finds dial, speeds and trims.

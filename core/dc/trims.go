@@ -129,7 +129,7 @@ func rows(o *Solved) []Row {
 		}
 		out = append(out, r)
 	}
-	if p.plate != nil {
+	if p.plate != nil || len(p.Trims) == 0 {
 		for _, r := range byFunction(o) {
 			put(r)
 		}

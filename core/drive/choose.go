@@ -165,7 +165,7 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	default:
 		say(finding.DriveAmps, finding.Good, fits(p, ch), "", figure, limit, why...)
 	}
-	if own := p.plate != nil && p.Input.Phases == 3; own && c.OnePhase == "no" {
+	if own := p.Input.Phases == 3 && (p.plate != nil || p.unsaid); own && c.OnePhase == "no" {
 		say(finding.DriveThreeInput, finding.Stop, oneRefused, oneRefusedDetail, "", "").Entries =
 			[]string{"drive.one_phase"}
 	} else if own && c.OnePhase == "" {

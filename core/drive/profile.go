@@ -97,7 +97,9 @@ type Profile struct {
 	Version int    `json:"version"`
 	ID      string `json:"id"`
 	Name    string `json:"name"`
-	About   string `json:"about"`
+	About   string `json:"about,omitempty"`
+	// Revision is its version among the workshop's own; 0: it is none of them.
+	Revision int `json:"revision,omitempty" limit:">=0"`
 
 	Input  Input  `json:"input"`
 	Output Output `json:"output"`
@@ -114,20 +116,22 @@ type Profile struct {
 	Displays []string `json:"displays,omitempty" nullable:"false"` // display modes that exist; the first at power-up
 	Quirks   []string `json:"quirks,omitempty" nullable:"false"`
 
-	PotOhm        Span    `json:"pot_ohm"` // of a potentiometer that it takes; 0 to 0: none
-	StopAlways    bool    `json:"stop_key_always"`
-	AirMM         float64 `json:"air_mm" limit:">=0"` // free above and below
-	LossShare     float64 `json:"loss_share" limit:">0"`
-	WaitMinutes   float64 `json:"wait_minutes" limit:">0"` // after power-off, before the terminals are touched
+	PotOhm        Span    `json:"pot_ohm,omitzero"` // of a potentiometer that it takes; 0 to 0: none
+	StopAlways    bool    `json:"stop_key_always,omitempty"`
+	AirMM         float64 `json:"air_mm,omitempty" limit:">=0"` // free above and below
+	LossShare     float64 `json:"loss_share,omitempty" limit:">=0"`
+	WaitMinutes   float64 `json:"wait_minutes,omitempty" limit:">=0"` // after power-off, before the terminals are touched
 	FloatingSink  bool    `json:"floating_heat_sink,omitempty"`
-	PowerUpsHour  int     `json:"power_ups_an_hour" limit:">0"`
-	AmbientC      float64 `json:"ambient_c" limit:">0"`        // full amps up to
-	AltitudeM     float64 `json:"altitude_m" limit:">0"`       // full amps up to
-	CarrierFree   float64 `json:"carrier_free_khz" limit:">0"` // full amps up to
-	CarrierOf     float64 `json:"carrier_default_khz" limit:">0"`
-	EnclosureCode string  `json:"enclosure"`
+	PowerUpsHour  int     `json:"power_ups_an_hour,omitempty" limit:">=0"`
+	AmbientC      float64 `json:"ambient_c,omitempty" limit:">=0"`        // full amps up to
+	AltitudeM     float64 `json:"altitude_m,omitempty" limit:">=0"`       // full amps up to
+	CarrierFree   float64 `json:"carrier_free_khz,omitempty" limit:">=0"` // full amps up to
+	CarrierOf     float64 `json:"carrier_default_khz,omitempty" limit:">=0"`
+	EnclosureCode string  `json:"enclosure,omitempty"`
 
-	plate *plated // of a drive that is known by its plate alone
+	plate  *plated  // of a drive that is known by its plate alone
+	lifted []string // what its leaflet does not say, and is taken as such drives usually have it
+	unsaid bool     // whether its three-phase input takes one phase is not said
 }
 
 // Span is from a least to a greatest value.
@@ -151,11 +155,11 @@ type Input struct {
 
 // Output is what it gives.
 type Output struct {
-	KW       float64 `json:"kw" limit:">0"`
+	KW       float64 `json:"kw,omitempty" limit:">=0"`
 	Amps     float64 `json:"amps" limit:">0"`
 	Volts    float64 `json:"volts" limit:">0"` // greatest
-	Hertz    float64 `json:"most_hertz" limit:">0"`
-	Overload float64 `json:"overload" limit:">0"` // of its amps, for a minute
+	Hertz    float64 `json:"most_hertz,omitempty" limit:">=0"`
+	Overload float64 `json:"overload,omitempty" limit:">=0"` // of its amps, for a minute
 }
 
 // Parameter is one function under its code. What the display shows is the value
@@ -167,11 +171,12 @@ type Parameter struct {
 	Unit     string   `json:"unit,omitempty"`
 	Scale    float64  `json:"scale,omitempty" limit:">=0"` // 0 is 1
 	Decimals int      `json:"decimals,omitempty"`
-	Least    float64  `json:"least,omitempty"`
-	Most     float64  `json:"most,omitempty"`
-	Default  string   `json:"default"` // as the display shows it
-	Choices  []Choice `json:"choices,omitempty" nullable:"false"`
-	Note     string   `json:"note,omitempty"`
+	// Least and Most of its range; both 0: not known.
+	Least   float64  `json:"least,omitempty"`
+	Most    float64  `json:"most,omitempty"`
+	Default string   `json:"default,omitempty"` // as the display shows it; empty: not known
+	Choices []Choice `json:"choices,omitempty" nullable:"false"`
+	Note    string   `json:"note,omitempty"`
 }
 
 // Choice is one value of a parameter that stands for a word.
@@ -274,9 +279,9 @@ func (p *Profile) Validate() openfile.Problems {
 	if !(p.Input.Volts.Least > 0 && p.Input.Volts.Least <= p.Input.Volts.Most) {
 		add("input.volts", fmt.Sprint(p.Input.Volts), "least and greatest volts")
 	}
-	if p.Input.Phases == 3 && !(p.Input.SingleShare > 0 && p.Input.SingleShare <= 1) {
+	if p.Input.SingleShare > 1 {
 		add("input.single_phase_share", fmt.Sprint(p.Input.SingleShare),
-			"above 0, at most 1, of a drive made for three phases")
+			"at most 1, of a drive made for three phases")
 	}
 	if p.LossShare > 0.3 {
 		add("loss_share", fmt.Sprint(p.LossShare), "at most 0.3")
@@ -302,17 +307,20 @@ func (p *Profile) Validate() openfile.Problems {
 			continue
 		}
 		if len(q.Choices) > 0 {
-			if !slices.ContainsFunc(q.Choices, func(c Choice) bool { return c.Value == q.Default }) {
+			if q.Default != "" && !slices.ContainsFunc(q.Choices, func(c Choice) bool { return c.Value == q.Default }) {
 				add(at+".default", fmt.Sprintf("%q", q.Default), "one of its choices")
 			}
 			continue
 		}
-		if !(q.Least < q.Most) {
+		if q.ranged() && !(q.Least < q.Most) {
 			add(at+".least", fmt.Sprint(q.Least), "less than most")
+		}
+		if q.Default == "" {
+			continue
 		}
 		if x, err := q.Read(q.Default); err != nil {
 			add(at+".default", fmt.Sprintf("%q", q.Default), "a number as the display shows it")
-		} else if x < q.Least-1e-9 || x > q.Most+1e-9 {
+		} else if q.ranged() && (x < q.Least-1e-9 || x > q.Most+1e-9) {
 			add(at+".default", fmt.Sprintf("%q", q.Default), "between least and most")
 		}
 	}

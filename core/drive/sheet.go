@@ -30,10 +30,16 @@ func (q *Parameter) scale() float64 {
 	return q.Scale
 }
 
-// Show writes a number as the display shows it: in its range, rounded to what
-// the display can show. clamped says that the range cut it.
+// ranged says that its range is known.
+func (q *Parameter) ranged() bool { return q.Least != 0 || q.Most != 0 }
+
+// Show writes a number as the display shows it: in its range where that is known, rounded to
+// what the display can show. clamped says that the range cut it.
 func (q *Parameter) Show(x float64) (text string, clamped bool) {
-	in := math.Min(math.Max(x, q.Least), q.Most)
+	in := x
+	if q.ranged() {
+		in = math.Min(math.Max(x, q.Least), q.Most)
+	}
 	return strconv.FormatFloat(in*q.scale(), 'f', q.Decimals, 64), math.Abs(in-x) > 1e-9
 }
 

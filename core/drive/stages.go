@@ -68,6 +68,7 @@ type Entered struct {
 	Chosen   Chosen
 	Profile  *Profile  // nil: none is chosen
 	onPlate  *Profile  // by its plate, chosen or not; nil: none was typed or read
+	own      *Profile  // brought in, with what its leaflet does not say; nil: none was
 	bought   []offered // drives that may be bought
 	Readings []finding.Reading
 }
@@ -78,6 +79,10 @@ func Take(e Entry) Entered {
 	t.Chosen, t.Readings = Read(e)
 	own, read := fromPlate(e)
 	t.onPlate = own
+	if e.Own != nil {
+		lifted := e.Own.Lifted()
+		t.own = &lifted
+	}
 	t.Readings = append(t.Readings, read...)
 	t.bought = readCandidates(e.Candidates)
 	for _, one := range t.bought {
@@ -86,7 +91,7 @@ func Take(e Entry) Entered {
 	if e.Profile == ByPlate || e.Profile == "" && e.Own == nil && e.Plate != "" {
 		t.Profile = own
 	} else if e.Own != nil && (e.Profile == "" || e.Profile == e.Own.ID) {
-		t.Profile = e.Own
+		t.Profile = t.own
 	} else if p, ok := ByID(e.Profile); ok {
 		t.Profile = &p
 	}
@@ -228,6 +233,7 @@ func work(o *Shown) {
 	v.Figures = banded(&o.Solved, figures(&o.Placed, p, weighed, v))
 	judge(o, v, m, heavy, up, down, cut, strange)
 	judgePlate(o)
+	judgeLifted(o)
 	v.Up, v.Down = finite(up), finite(down)
 }
 
@@ -294,8 +300,8 @@ func (o *Placed) fits(volts float64) bool {
 func offers(o *Placed) []Offer {
 	out := []Offer{}
 	known := slices.Clone(Shipped())
-	if o.As.Own != nil {
-		known = append(known, *o.As.Own)
+	if o.own != nil {
+		known = append(known, *o.own)
 	}
 	if o.onPlate != nil { // the owner's own comes first
 		known = slices.Insert(known, 0, *o.onPlate)

@@ -60,10 +60,11 @@ func parted(rest string) (name, span, def, dim string) {
 	} else if at := lastFigure.FindStringIndex(rest); at != nil {
 		name, tail = rest[:at[0]], rest[at[0]:]
 	} else {
-		return strings.TrimSpace(rest), "", "", ""
+		name, _, _ = strings.Cut(strings.TrimSpace(rest), "  ") // what is left open is no part of it
+		return name, "", "", ""
 	}
 	if m := defaultAt.FindStringSubmatch(tail); m != nil {
 		def, dim = m[1], m[2]
 	}
-	return strings.TrimSpace(name), span, def, dim
+	return strings.TrimRight(strings.TrimSpace(name), " ~–…"), span, def, dim
 }

@@ -123,6 +123,7 @@ func rowsOf(text string) (out [][columns]string) {
 		if !ok {
 			continue // what stands above the table
 		}
+		ragged := !aligned(line, all[i+1:])
 		for _, row := range all[i+1:] {
 			cells := split(row)
 			if again, ok := orderOf(cells); ok { // the head stands again on the next page
@@ -130,6 +131,13 @@ func rowsOf(text string) (out [][columns]string) {
 				continue
 			}
 			var r [columns]string
+			if m := codeFirst.FindStringSubmatch(row); ragged && m != nil && order[0] == ofCode && order[1] == ofName {
+				r[ofCode] = m[1]
+				r[ofName], r[ofRange], r[ofDefault], r[ofUnit] = parted(m[2])
+				cells = nil
+			} else if own := gaps.FindAllString(row, -1); ragged && len(own) == len(order) {
+				cells = own
+			}
 			for k, cell := range cells {
 				if k < len(order) && order[k] >= 0 {
 					r[order[k]] = strings.TrimSpace(cell)
@@ -162,26 +170,62 @@ func orderOf(cells []string) (order []column, ok bool) {
 
 var gaps = regexp.MustCompile(`\S+(?: \S+)*`)
 
-// splitter parts lines as the head is parted: by a mark between cells, or by the places at which the
-// words of the head begin.
-func splitter(head string) func(string) []string {
-	for _, mark := range []rune{'\t', ';', '|', ','} {
-		if strings.Count(head, string(mark)) >= 2 {
-			return func(line string) []string {
-				line = strings.Trim(line, "|")
-				r := csv.NewReader(strings.NewReader(line))
-				r.Comma, r.LazyQuotes, r.FieldsPerRecord = mark, true, -1
-				if cells, err := r.Read(); err == nil {
-					return cells
-				}
-				return strings.Split(line, string(mark))
+// aligned says that the cells of most lines begin below the words of the head: pasted text often keeps the
+// gaps and loses the places.
+func aligned(head string, lines []string) bool {
+	if marked(head) != 0 {
+		return true
+	}
+	starts := places(head)
+	under, all := 0, 0
+	for _, line := range lines {
+		row := []rune(line)
+		for _, at := range starts[1:] {
+			if at >= len(row) {
+				continue
+			}
+			all++
+			if unicode.IsSpace(row[at-1]) || unicode.IsSpace(row[at]) {
+				under++
 			}
 		}
 	}
-	var starts []int
+	return 4*under >= 3*all
+}
+
+// marked is the mark that parts the cells of a head; 0: gaps do.
+func marked(head string) rune {
+	for _, mark := range []rune{'\t', ';', '|', ','} {
+		if strings.Count(head, string(mark)) >= 2 {
+			return mark
+		}
+	}
+	return 0
+}
+
+// places are where the words of a head begin.
+func places(head string) (starts []int) {
 	for _, m := range gaps.FindAllStringIndex(head, -1) {
 		starts = append(starts, len([]rune(head[:m[0]])))
 	}
+	return starts
+}
+
+// splitter parts lines as the head is parted: by a mark between cells, or by the places at which the
+// words of the head begin.
+func splitter(head string) func(string) []string {
+	if mark := marked(head); mark != 0 {
+		return func(line string) []string {
+			line = strings.Trim(line, "|")
+			r := csv.NewReader(strings.NewReader(line))
+			r.Comma, r.LazyQuotes, r.FieldsPerRecord = mark, true, -1
+			if cells, err := r.Read(); err == nil {
+				return cells
+			}
+			return strings.Split(line, string(mark))
+		}
+	}
+	starts := places(head)
 	return func(line string) []string { return byPlaces([]rune(line), starts) }
 }
 

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"os"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -45,6 +46,27 @@ func TestTheTablesOfTheReference(t *testing.T) {
 	}
 	t.Logf("%d of %d lines right", right, lines)
 	require.GreaterOrEqual(t, float64(right), 0.95*float64(lines))
+}
+
+// A table that kept its gaps and lost its places is read as the one that stands in columns.
+func TestATableThatLostItsColumns(t *testing.T) {
+	t.Parallel()
+	wide := regexp.MustCompile(` {2,}`)
+	for _, file := range []string{"testdata/drive-01.txt", "testdata/drive-02.txt"} {
+		text, err := os.ReadFile(file)
+		require.NoError(t, err)
+		want, problem := leaflet.Read(string(text))
+		require.Empty(t, problem)
+		got, problem := leaflet.Read(wide.ReplaceAllString(string(text), "  "))
+		require.Empty(t, problem)
+		require.Len(t, got, len(want), file)
+		for i, w := range want {
+			require.Equal(t, [5]string{w.Code, w.Name, w.Function, w.Least, w.Most},
+				[5]string{got[i].Code, got[i].Name, got[i].Function, got[i].Least, got[i].Most}, file)
+			require.Equal(t, w.Default, got[i].Default, w.Name)
+			require.Len(t, got[i].Choices, len(w.Choices), w.Name)
+		}
+	}
 }
 
 // Names of other makes: what is sure is taken, what is doubtful asked, what is none left alone.

@@ -1,0 +1,164 @@
+package dc
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+
+	"graybridge/core/finding"
+	"graybridge/core/label"
+)
+
+// Lifted is a profile with what its leaflet does not say: what such controllers usually have, planning. What
+// was put there is said where the controller is chosen; the profile itself stays as it is.
+func (p Profile) Lifted() Profile {
+	p.lifted = nil
+	number := func(at *float64, usual float64, said string) {
+		if *at == 0 {
+			*at = usual
+			p.lifted = append(p.lifted, said)
+		}
+	}
+	number(&p.Factor, usualFactor, liftedFactor)
+	number(&p.PotOhm, usualPotOhm, liftedPot)
+	if p.Quadrants == 0 {
+		p.Quadrants = 1
+		p.lifted = append(p.lifted, liftedQuadrants)
+	}
+	if p.Enclosure == "" {
+		p.Enclosure = notSaid
+	}
+	if len(p.Screws) == 0 {
+		p.Screws = p.lettered(nil, nil, nil)
+	}
+	return p
+}
+
+// judgeLifted says what was taken for a controller whose profile does not say it.
+func judgeLifted(o *Shown) {
+	p := o.Profile
+	if p == nil || len(p.lifted) == 0 {
+		return
+	}
+	o.say(finding.Finding{ID: "dc.lifted", Bay: finding.Bridge, Grade: finding.Note, Planning: true,
+		Sentence: liftedSaid(p), Detail: label.Taken(p.lifted), Entries: []string{"dc.own"},
+		Why: []finding.Why{{Formula: "figures of the profile; the rest as such controllers usually have it",
+			Section: finding.OnDirect, Source: "the controller's profile; planning", Estimated: true}}})
+}
+
+// Lack is something that a profile does not say, and what cannot be said without it.
+type Lack struct {
+	Path string `json:"path"`
+	Text string `json:"text"`
+}
+
+// Lacks are what a profile does not say, by the verdict that hangs on it. A profile with lacks is of use;
+// one with problems is not.
+func (p *Profile) Lacks() []Lack {
+	out := []Lack{}
+	add := func(missing bool, path, text string) {
+		if missing {
+			out = append(out, Lack{path, text})
+		}
+	}
+	add(p.Factor == 0, "form_factor", lackFactor)
+	add(p.LineFuse == 0, "line_fuse_amps", lackFuse)
+	add(p.PotOhm == 0, "pot_ohm", lackPot)
+	for _, s := range []Screw{ScrewLine, ScrewArmature, ScrewPotWiper} {
+		add(len(p.of(s)) == 0, "terminals", lackScrew(s))
+	}
+	add(p.FieldAmps > 0 && len(p.of(ScrewField)) == 0, "terminals", lackScrew(ScrewField))
+	for _, t := range []Turn{TurnMost, TurnLeast, TurnLimit, TurnIR} {
+		_, known := p.trim(t)
+		add(!known, "trims", lackTrim(t))
+	}
+	fed := slices.ContainsFunc(p.Inputs, func(in InputRange) bool { return in.FieldVolts > 0 })
+	add(p.FieldAmps > 0 && !fed, "inputs", lackFieldVolts)
+	return out
+}
+
+// FromPlate begins a profile from what is printed on a controller: what the plate says and nothing else.
+// problem says what would do where it cannot be read.
+func FromPlate(text string) (p Profile, problem string) {
+	known, readings := fromPlate(Entry{Plate: text})
+	if known == nil {
+		if len(readings) == 0 {
+			return p, plateExample
+		}
+		return p, strings.TrimSpace(readings[0].Problem + " " + readings[0].Wanted)
+	}
+	return Profile{Format: ProfileFormat, Version: 1, Name: known.Name, Way: known.Way, Amps: known.Amps,
+		FieldAmps: known.FieldAmps, Inputs: known.Inputs, Trims: []Trim{}, Screws: []Terminal{}}, ""
+}
+
+// Deed is something done at a controller: a trim turned, its dial turned, its inhibit opened or closed.
+type Deed struct {
+	Do    string `json:"do" enum:"set,dial,run,stop"`
+	Code  string `json:"code,omitempty"`  // of set: the trim
+	Value string `json:"value,omitempty"` // per cent of its travel
+}
+
+// Outcome is what a controller gives after a deed.
+type Outcome struct {
+	Shows   string  `json:"shows"`
+	Refused string  `json:"refused,omitempty"`
+	Volts   float64 `json:"volts"` // at the armature, unloaded
+}
+
+// Try does deeds at a simulated controller on its first input, one after the other: what it gives after each.
+// It is simulated from the profile alone and unloaded; nothing is said of the real one.
+func (p *Profile) Try(deeds []Deed) []Outcome {
+	at := map[string]float64{}
+	for _, t := range p.Trims {
+		at[t.Name] = 0.5
+	}
+	running, dial := false, 0.0
+	gives := func(turn Turn, without float64) float64 {
+		if t, ok := p.trim(turn); ok {
+			return t.Gives(at[t.Name])
+		}
+		return without
+	}
+	out := make([]Outcome, len(deeds))
+	for i, d := range deeds {
+		share, err := strconv.ParseFloat(strings.TrimSpace(strings.TrimSuffix(strings.TrimSpace(d.Value), "%")), 64)
+		bad := err != nil || !(share >= 0 && share <= 100)
+		_, known := at[d.Code]
+		switch {
+		case d.Do == "run", d.Do == "stop":
+			running = d.Do == "run"
+		case d.Do == "set" && !known:
+			out[i].Refused = noSuchTrim(d.Code)
+		case bad:
+			out[i].Refused = triedTravel
+		case d.Do == "set":
+			at[d.Code] = share / 100
+		default:
+			dial = share / 100
+		}
+		if running && len(p.Inputs) > 0 {
+			least, most := gives(TurnLeast, 0), gives(TurnMost, 1)
+			out[i].Volts = p.Inputs[0].Armature * math.Min(1, least+dial*math.Max(0, most-least))
+		}
+		out[i].Shows = triedGives(running, out[i].Volts)
+	}
+	return out
+}
+
+// Turns are the trims by the words that stand for them in a profile, and in plain words.
+func Turns() (out [][2]string) {
+	for _, t := range turns {
+		out = append(out, [2]string{string(t), trimNamed(t)})
+	}
+	return out
+}
+
+// ScrewNames are the terminals in the same way.
+func ScrewNames() (out [][2]string) {
+	for _, s := range screws {
+		out = append(out, [2]string{string(s), finding.Upper(strings.ReplaceAll(fmt.Sprint(s), "-", " "))})
+	}
+	return out
+}

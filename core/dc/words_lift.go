@@ -1,0 +1,44 @@
+package dc
+
+import (
+	"fmt"
+	"strings"
+
+	"graybridge/core/unit"
+)
+
+// What is said of a profile that does not say everything, and of a controller that is simulated from it.
+
+const (
+	liftedFactor    = "a form factor of 1.4"
+	liftedPot       = "a potentiometer of 5 kΩ"
+	liftedQuadrants = "one direction only, without braking"
+
+	lackFactor     = "Its form factor. 1.4 is taken for the armature's heat."
+	lackFuse       = "Its line fuse. Breaker and wire are counted from its amps."
+	lackPot        = "The ohms of its potentiometer. 5 kΩ is taken."
+	lackFieldVolts = "The volts of its field supply. Whether a wound field gets its volts cannot be said."
+	triedTravel    = "A trim and the dial stand at 0 to 100 % of their travel."
+)
+
+func liftedSaid(p *Profile) string {
+	return fmt.Sprintf("%s's profile does not say everything; the rest is usual of such controllers.", p.Name)
+}
+
+func lackScrew(s Screw) string {
+	return fmt.Sprintf("Its %s terminals. The wiring names them by what they are for.",
+		strings.ReplaceAll(string(s), "-", " "))
+}
+
+func lackTrim(t Turn) string {
+	return fmt.Sprintf("A trim for “%s”. Its line says what the meter must show.", trimNamed(t))
+}
+
+func noSuchTrim(name string) string { return fmt.Sprintf("Its profile knows no “%s”.", name) }
+
+func triedGives(running bool, volts float64) string {
+	if !running {
+		return "inhibited, the armature gets nothing"
+	}
+	return "gives " + unit.Whole(volts, "V") + " unloaded"
+}
