@@ -34,6 +34,8 @@ func TestEverythingOfAWorkshopGoesOutAsOpenFiles(t *testing.T) {
 	// Two machines of one name do not overwrite each other.
 	require.Equal(t, http.StatusCreated, s.keeper.do("POST", "/api/jobs/"+s.job.ID+"/copy", map[string]string{
 		"name": "Blunger", "change_id": "copy-of-it-1"}).Status)
+	s.keeper.made("/api/workshops/"+s.mine.ID+"/profiles", map[string]any{"kind": "drive",
+		"profile": map[string]any{"name": "Beck 11"}}, &struct{}{})
 	r := s.keeper.do("GET", "/api/workshops/"+s.mine.ID+"/everything.zip", nil)
 	require.Equal(t, http.StatusOK, r.Status)
 	require.Contains(t, r.Header.Get("Content-Disposition"), "Tansy Lane Tileworks.zip")
@@ -51,7 +53,7 @@ func TestEverythingOfAWorkshopGoesOutAsOpenFiles(t *testing.T) {
 	}
 	for _, name := range []string{"README.txt", "workshop.json", "stores.json", "people.json", "machines/Blunger.json",
 		"machines/Blunger (2).json", "machines/Slip mixer.json", "machines/Blunger.history.json",
-		"machines/Blunger.remarks.json"} {
+		"machines/Blunger.remarks.json", "profiles/beck-11.json"} {
 		require.NotEmpty(t, texts[name], name)
 	}
 	require.Contains(t, texts["people.json"], "Bram T.")

@@ -57,6 +57,7 @@ func (op described) filled(at target) (path string, body any) {
 	id := map[string]string{"job": at.job, "workshop": at.workshop, "stock": at.stock}[op.Where]
 	path = strings.NewReplacer("{id}", id, "{revision}", "1", "{account}", at.account, "{device}",
 		"00000000-0000-0000-0000-000000000001", "{remark}", "00000000-0000-0000-0000-000000000001", "{photo}",
+		"00000000-0000-0000-0000-000000000001", "{profile}",
 		"00000000-0000-0000-0000-000000000001", "{kind}", "csv", "{state}", "now", "{view}",
 		map[bool]string{true: "power",
 			false: "path"}[strings.Contains(op.path, "circuit-")], "{drive}", "tarn-22", "{controller}", "sike-90").
@@ -74,8 +75,14 @@ func (op described) filled(at target) (path string, body any) {
 		"name-revision":   map[string]string{"name": "as wired"},
 		"take-stock": map[string]any{"stock": at.stock, "machine": "m1", "part": "run-40", "count": 1,
 			"do": "reserve"},
-		"add-stock":    map[string]any{"kind": "capacitor", "what": "20 µF 450 V", "count": 1},
-		"change-stock": map[string]any{"kind": "capacitor", "what": "40 µF 450 V", "count": 4},
+		"add-stock":        map[string]any{"kind": "capacitor", "what": "20 µF 450 V", "count": 1},
+		"change-stock":     map[string]any{"kind": "capacitor", "what": "40 µF 450 V", "count": 4},
+		"add-profile":      map[string]any{"kind": "drive", "profile": map[string]any{"name": "Beck 11"}},
+		"save-profile":     map[string]any{"revision": 1, "profile": map[string]any{"name": "Beck 11"}},
+		"begin-profile":    map[string]any{"kind": "drive", "of": map[string]any{}},
+		"check-profile":    map[string]any{"kind": "dc", "profile": map[string]any{}},
+		"try-profile":      map[string]any{"kind": "drive", "profile": map[string]any{}, "deeds": []any{}},
+		"leaflet-settings": map[string]any{"lines": []any{}},
 		"write-log": map[string]any{"entries": []any{map[string]any{"id": fmt.Sprint("matrix-", time.Now().UnixNano()),
 			"kind": "note", "words": "seen", "taken": "2026-03-02T18:00:00Z"}}},
 		"add-remark": map[string]string{"words": "Why delta?"}, "approve": map[string]string{},
@@ -195,7 +202,8 @@ func TestEveryOperationAnswersWhoItSaysAndNobodyElse(t *testing.T) {
 				case role == people.Guest && (op.ID == "pair-mine" || op.ID == "change-password"):
 					require.Equal(t, http.StatusForbidden, status, said)
 				case strings.Contains(op.path, "{device}") || strings.Contains(op.path, "{remark}") ||
-					strings.Contains(op.path, "{photo}"): // a made-up one, where it may be asked for
+					strings.Contains(op.path, "{photo}") || // a made-up one, where it may be asked for
+					strings.Contains(op.path, "{profile}"):
 					require.Equal(t, http.StatusNotFound, status, "%s: %s", op.ID, said)
 				default:
 					require.False(t, barred(status), "%s as %s: %d %s", op.ID, role, status, said)

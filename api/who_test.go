@@ -22,6 +22,7 @@ anybody, server:
 member, server: whoever has logged in; nothing of a workshop is read or written
   plan curves island start ranges pair pair-proof changes merge present mistake steps from-bench-case
   wiring dial circuit mechanics read-plate read-drive-profile read-leaflet read-dc-profile shipped-drive shipped-controller
+  begin-profile check-profile try-profile leaflet-settings profile-words
   dc-wiring dc-dial dc-film dc-swap rotary-drawings rotary-sizes rotary-start balance-map
   weigh weigh-column weigh-converter weigh-taken life-step
   log-out change-password devices end-device pair-mine sharing
@@ -38,7 +39,7 @@ owner maker helper reviewer guest, job: who looks at a machine
   card-pdf connections-pdf sleeves-pdf review-pdf approved-pdf book-pdf drawing-svg circuit-svg machine-code
 
 owner maker helper reviewer guest, workshop:
-  workshop stores
+  workshop stores profiles profile profile-file
 
 owner maker helper, job: who works at the machine
   save-job add-photo write-log
@@ -59,7 +60,7 @@ owner maker, named:
   create-job import-job bring-life
 
 owner maker, workshop:
-  add-stock
+  add-stock add-profile save-profile drop-profile
 
 owner maker, stock:
   change-stock drop-stock

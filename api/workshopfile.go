@@ -31,6 +31,7 @@ const exportWords = `A workshop of Gray Bridge as open files.
 
 workshop.json         its settings
 stores.json           what lies in its stores, and what machines have taken
+profiles/             its own drives and controllers, each at its last version
 people.json           who works there, and as what
 machines/NAME.json    each machine as its open document with its photographs: it can be imported again
 machines/NAME.history.json   every revision that was kept of it, with who changed what and when, and its document
@@ -91,6 +92,15 @@ func (s jobs) writeWorkshop(ctx context.Context, file *zip.Writer, shop store.Wo
 	}
 	if err != nil {
 		return err
+	}
+	known, err := s.store.Profiles.All(ctx, shop.ID)
+	if err != nil {
+		return err
+	}
+	for _, p := range known {
+		if err := put("profiles/"+p.Own+".json", []byte(p.Document)); err != nil {
+			return err
+		}
 	}
 	members, err := s.store.People.Members(ctx, shop.ID)
 	if err == nil {

@@ -57,7 +57,7 @@ var tables = []struct{ name, order string }{
 	{"job_revision", "job_id, revision"}, {"creation", "change_id"}, {"photo", "job_id, id"}, {"stock", "id"},
 	{"taken", "stock_id, job_id, machine, part"}, {"membership", "workshop_id, account_id"},
 	{"given", "job_id, account_id"}, {"remark", "id"}, {"log_entry", "job_id, machine, n"},
-	{"log_head", "job_id, machine"},
+	{"log_head", "job_id, machine"}, {"profile", "id"}, {"profile_version", "profile_id, revision"},
 }
 
 // BadBackup says why a file cannot be restored.

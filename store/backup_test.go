@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/core/plan"
+	"graybridge/core/profiles"
 	"graybridge/core/scenario"
 	"graybridge/store"
 	"graybridge/store/storetest"
@@ -28,7 +29,7 @@ func rowsOf(t *testing.T, url string) map[string][]string {
 	defer conn.Close(ctx)
 	out := map[string][]string{}
 	for _, table := range []string{"note", "workshop", "workshop_creation", "job", "job_revision", "creation",
-		"photo", "log_entry", "log_head"} {
+		"photo", "log_entry", "log_head", "profile", "profile_version"} {
 		rows, err := conn.Query(ctx, `select t::text from `+table+` t order by 1`)
 		require.NoError(t, err)
 		out[table], err = pgx.CollectRows(rows, pgx.RowTo[string])
@@ -59,6 +60,9 @@ func TestABackupRestoredIsTheSameRowByRowAndPlanByPlan(t *testing.T) {
 	require.NoError(t, err)
 	_, err = s.Photos.Add(ctx, j.ID, store.By{Who: "Ansel R."}, store.Photo{MediaType: "image/png",
 		Picture: []byte{0, 1, 0xFF, '\\', '"', '\n'}})
+	require.NoError(t, err)
+	_, err = s.Profiles.Add(ctx, w.ID, "profile-1", profiles.Drive, []byte(`{"name":"Beck 11"}`),
+		store.By{Who: "Ansel R."})
 	require.NoError(t, err)
 	require.NoError(t, s.Workshops.Shelve(ctx, w.ID, store.Bin))
 

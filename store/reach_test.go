@@ -11,6 +11,7 @@ import (
 
 	"graybridge/core/logbook"
 	"graybridge/core/people"
+	"graybridge/core/profiles"
 	"graybridge/core/scenario"
 	"graybridge/store"
 	"graybridge/store/storetest"
@@ -50,6 +51,9 @@ func TestAQueryWithoutItsConditionReturnsNothingForeign(t *testing.T) {
 		_, err = owner.Exec(ctx, `insert into taken (stock_id, job_id, machine, part, count)
 			select id, $2, 'm1', 'x', 1 from stock where workshop_id = $1`, w.ID, ids[i].job)
 		require.NoError(t, err)
+		_, err = s.Profiles.Add(ctx, w.ID, fmt.Sprint("profile-", i), profiles.Drive, []byte(`{"name":"Beck 11"}`),
+			store.By{Who: "Odile W."})
+		require.NoError(t, err)
 	}
 	var owned, bare int
 	require.NoError(t, owner.QueryRow(ctx, `select count(*) from pg_class c join pg_roles r on r.oid = c.relowner
@@ -66,7 +70,7 @@ func TestAQueryWithoutItsConditionReturnsNothingForeign(t *testing.T) {
 		out := map[string]int{}
 		for table, key := range map[string]string{"workshop": "id", "job": "id", "job_revision": "job_id",
 			"creation": "job_id", "photo": "job_id", "stock": "id", "taken": "stock_id", "membership": "workshop_id",
-			"account": "id", "given": "job_id", "remark": "job_id",
+			"account": "id", "given": "job_id", "remark": "job_id", "profile": "id", "profile_version": "profile_id",
 			"log_entry": "job_id", "log_head": "job_id", "device": "id", "invitation": "account_id",
 			"attempt": "what"} {
 			var n int
@@ -83,7 +87,7 @@ func TestAQueryWithoutItsConditionReturnsNothingForeign(t *testing.T) {
 	one := counts(store.Reaching(context.Background(), store.Reach{Workshops: []string{ids[0].workshop}}))
 	for _, table := range []string{"workshop", "job", "job_revision", "creation", "photo", "stock", "taken",
 		"membership",
-		"account", "given", "remark", "log_entry", "log_head"} {
+		"account", "given", "remark", "log_entry", "log_head", "profile", "profile_version"} {
 		require.Equal(t, whole[table], 2*one[table], "half of %s is this workshop's", table)
 		require.Positive(t, one[table], table)
 	}

@@ -28,6 +28,7 @@ type Store struct {
 	Photos    Photos
 	Remarks   Remarks
 	Stock     Stock
+	Profiles  Profiles
 	Lives     Lives
 	Server    Server
 	Keeping   Keeping
@@ -39,8 +40,8 @@ type reach struct{ pool, door, own *pgxpool.Pool }
 
 // over is a store over a reach.
 func over(r *reach) *Store {
-	return &Store{r, Workshops{r}, Jobs{r}, Books{r}, People{r}, Devices{r}, Photos{r}, Remarks{r}, Stock{r}, Lives{r},
-		Server{r}, Keeping{r}}
+	return &Store{r, Workshops{r}, Jobs{r}, Books{r}, People{r}, Devices{r}, Photos{r}, Remarks{r}, Stock{r},
+		Profiles{r}, Lives{r}, Server{r}, Keeping{r}}
 }
 
 // The parts of a store.
@@ -61,6 +62,8 @@ type (
 	Remarks struct{ *reach }
 	// Stock is what lies in a workshop's drawers.
 	Stock struct{ *reach }
+	// Profiles are what a workshop knows of drives and controllers that do not ship.
+	Profiles struct{ *reach }
 	// Lives are machines taken in whole, with all their past.
 	Lives struct{ *reach }
 	// Server is how the server stands: open to others or not, its keeper, its backups.

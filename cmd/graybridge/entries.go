@@ -15,7 +15,8 @@ import (
 func entries(_ context.Context, args []string) error {
 	f := flag.NewFlagSet("entries", flag.ContinueOnError)
 	f.Usage = func() {
-		fmt.Fprintln(f.Output(), "usage: graybridge entries [-table | -fields]\n\nPrints every entry of a job document as JSON.")
+		fmt.Fprintln(f.Output(), "usage: graybridge entries [-table | -fields]\n\n"+
+			"Prints every entry of a job document as JSON.")
 		f.PrintDefaults()
 	}
 	table := f.Bool("table", false, "as a Markdown table")

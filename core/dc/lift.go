@@ -9,6 +9,7 @@ import (
 
 	"graybridge/core/finding"
 	"graybridge/core/label"
+	"graybridge/core/openfile"
 )
 
 // Lifted is a profile with what its leaflet does not say: what such controllers usually have, planning. What
@@ -48,19 +49,13 @@ func judgeLifted(o *Shown) {
 			Section: finding.OnDirect, Source: "the controller's profile; planning", Estimated: true}}})
 }
 
-// Lack is something that a profile does not say, and what cannot be said without it.
-type Lack struct {
-	Path string `json:"path"`
-	Text string `json:"text"`
-}
-
 // Lacks are what a profile does not say, by the verdict that hangs on it. A profile with lacks is of use;
 // one with problems is not.
-func (p *Profile) Lacks() []Lack {
-	out := []Lack{}
+func (p *Profile) Lacks() []openfile.Lack {
+	out := []openfile.Lack{}
 	add := func(missing bool, path, text string) {
 		if missing {
-			out = append(out, Lack{path, text})
+			out = append(out, openfile.Lack{Path: path, Text: text})
 		}
 	}
 	add(p.Factor == 0, "form_factor", lackFactor)
@@ -93,18 +88,19 @@ func FromPlate(text string) (p Profile, problem string) {
 		FieldAmps: known.FieldAmps, Inputs: known.Inputs, Trims: []Trim{}, Screws: []Terminal{}}, ""
 }
 
-// Deed is something done at a controller: a trim turned, its dial turned, its inhibit opened or closed.
+// Deed is something done at a controller: a trim "set" to per cent of its travel, the "dial" turned, "run" or "stop" at
+// its inhibit.
 type Deed struct {
-	Do    string `json:"do" enum:"set,dial,run,stop"`
-	Code  string `json:"code,omitempty"`  // of set: the trim
-	Value string `json:"value,omitempty"` // per cent of its travel
+	Do    string
+	Code  string
+	Value string
 }
 
 // Outcome is what a controller gives after a deed.
 type Outcome struct {
-	Shows   string  `json:"shows"`
-	Refused string  `json:"refused,omitempty"`
-	Volts   float64 `json:"volts"` // at the armature, unloaded
+	Shows   string
+	Refused string
+	Volts   float64 // at the armature, unloaded
 }
 
 // Try does deeds at a simulated controller on its first input, one after the other: what it gives after each.

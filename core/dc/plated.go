@@ -139,6 +139,7 @@ func byFunction(o *Solved) (out []Row) {
 func judgePlate(o *Shown) {
 	p := o.Profile
 	if p == nil || p.plate == nil {
+		judgeLifted(o)
 		return
 	}
 	say := func(f finding.Finding) {

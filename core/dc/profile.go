@@ -57,6 +57,8 @@ type Profile struct {
 	About   string `json:"about,omitempty"`
 	// Revision is its version among the workshop's own; 0: it is none of them.
 	Revision int `json:"revision,omitempty" limit:">=0"`
+	// CopyOf is the id of one that ships, of which it was begun.
+	CopyOf string `json:"copy_of,omitempty"`
 
 	Way    Way     `json:"way" enum:"phase-controlled,full-wave,pwm"`
 	KHz    float64 `json:"switching_khz,omitempty" limit:">=0"` // of a chopper

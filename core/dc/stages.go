@@ -153,7 +153,6 @@ func work(o *Shown) {
 	v.Held = o.banded(v.Held)
 	judge(o)
 	judgePlate(o)
-	judgeLifted(o)
 }
 
 // settle finds dial, speeds and trims.

@@ -59,5 +59,5 @@ func inputClash(amps float64, in InputRange, armature float64) string {
 // trimNamed is a trim by what it does.
 func trimNamed(t Turn) string {
 	return map[Turn]string{TurnLeast: "Least speed", TurnMost: "Most speed", TurnUp: "Ramp up",
-		TurnDown: "Ramp down", TurnLimit: "Limit of amps"}[t]
+		TurnDown: "Ramp down", TurnLimit: "Limit of amps", TurnIR: "Speed held under load (IR)"}[t]
 }

@@ -46,7 +46,7 @@ func (c Chosen) run(p *Profile) RunBy {
 	if c.Run != "" {
 		return c.Run
 	}
-	if len(p.Displays) == 0 && p.plate == nil {
+	if len(p.Displays) == 0 && !p.undescribed() {
 		return TwoWire
 	}
 	return Keypad
@@ -56,7 +56,7 @@ func (c Chosen) speed(p *Profile) SpeedBy {
 	if c.Speed != "" {
 		return c.Speed
 	}
-	if p.plate != nil {
+	if p.undescribed() {
 		return Keys
 	}
 	if len(p.Displays) == 0 {
@@ -73,12 +73,23 @@ func (c Chosen) speed(p *Profile) SpeedBy {
 func (p *Profile) offers(f Function, means string) bool {
 	for _, j := range p.Jumpers {
 		if j.Function == f {
-			return slices.ContainsFunc(j.Positions, func(x Position) bool { return x.Means == means })
+			return slices.ContainsFunc(j.Positions, func(x Position) bool { return stands(x.Means, means) })
 		}
 	}
 	q := p.find(f)
-	return q == nil || slices.ContainsFunc(q.Choices, func(c Choice) bool { return c.Means == means })
+	return q == nil || slices.ContainsFunc(q.Choices, func(c Choice) bool { return stands(c.Means, means) })
 }
+
+// Terminals is what many leaflets call two wires and three: which of them is set elsewhere, or by the wires.
+const Terminals = "terminals"
+
+// stands says that a choice of a profile is what is wanted.
+func stands(means, want string) bool {
+	return means == want || means == Terminals && (want == string(TwoWire) || want == string(ThreeWire))
+}
+
+// undescribed says that nothing is known of its keys and of its control terminals.
+func (p *Profile) undescribed() bool { return p.plate != nil || p.bare }
 
 // Control judges who may command what.
 func (c Chosen) Control(p *Profile, wants map[Function]Want) []finding.Finding {
@@ -139,6 +150,8 @@ func (c Chosen) Control(p *Profile, wants map[Function]Want) []finding.Finding {
 	}
 	if c.speed(p) == Pot {
 		switch {
+		case p.PotOhm.Most == 0 && p.undescribed():
+			say("drive.pot", finding.Caution, potUnknown(p), potUnknownDetail, "speed")
 		case p.PotOhm.Most == 0:
 			say("drive.pot", finding.Stop, takesNoPot(p), speedAtKeypad, "speed")
 		case c.DialOhms < p.PotOhm.Least*0.9 || c.DialOhms > p.PotOhm.Most*1.1:

@@ -9,10 +9,11 @@ import (
 	"graybridge/core/leaflet"
 )
 
-// FromPlate begins a profile from what is printed on a drive: what the plate says and nothing else.
-// problem says what would do where it cannot be read.
-func FromPlate(text string) (p Profile, problem string) {
-	d, problem := label.Read(text)
+// FromPlate begins a profile from what was entered of a drive by its plate: what the plate says, the letters beside
+// its screws and the codes that were found, and nothing else. problem says what would do where the plate cannot be
+// read.
+func FromPlate(e Entry) (p Profile, problem string) {
+	d, problem := label.Read(e.Plate)
 	if problem != "" {
 		return p, problem
 	}
@@ -23,6 +24,15 @@ func FromPlate(text string) (p Profile, problem string) {
 	p = Profile{Format: ProfileFormat, Version: 1, Name: known.Name, Input: known.Input, Output: known.Output}
 	p.Input.SingleShare = 0
 	p.Output.KW, p.Output.Hertz, p.Output.Overload = d.Kilowatt, d.MostHertz, 0
+	if known.takeScrews(e); e.MotorScrews+e.LineScrews != "" {
+		p.Terminals = known.Terminals
+	}
+	codes, _ := leafletCodes(e.Codes)
+	for _, f := range functions {
+		if codes[f] != "" {
+			p.Parameters = append(p.Parameters, Parameter{Function: f, Code: codes[f], Name: asLeaflets(f)})
+		}
+	}
 	return p, ""
 }
 
@@ -98,16 +108,17 @@ func isFunction(f Function) bool {
 // word stands in the text counts.
 var meanings = map[Function][]struct{ means, words string }{
 	RunSource: {{"link", "link serial communication network bus rs-485 rs485 modbus comm"},
-		{string(ThreeWire), "three 3-wire 3wire 3 buttons push"},
-		{string(TwoWire), "terminal two 2-wire 2wire external switch input digital"},
+		{string(ThreeWire), "three 3-wire 3wire buttons push"}, {string(TwoWire), "two 2-wire 2wire switch"},
+		{Terminals, "terminal external input digital"},
 		{string(Keypad), "keypad keys panel operator own local front display"}},
 	SpeedSource: {{"link", "link serial communication network bus rs-485 rs485 modbus comm"},
 		{"milliamps", "ma 4-20 4 20ma current"}, {"volts", "0-10 10v 10 voltage"},
 		{string(Pot), "external terminal terminals analog ai1 ai pot vr"},
 		{string(Dial), "dial knob potentiometer panel-pot"},
 		{string(Keys), "keypad keys panel operator arrows digital up own"}},
-	StopMode:   {{"coast", "coast free freewheel"}, {"ramp", "ramp decel deceleration slow"}},
-	ReverseRun: {{"forbidden", "forbidden not no disable disabled prohibited inhibit locked"}, {"allowed", "allowed enable enabled yes permitted"}},
+	StopMode: {{"coast", "coast free freewheel"}, {"ramp", "ramp decel deceleration slow"}},
+	ReverseRun: {{"forbidden", "forbidden not no disable disabled prohibited inhibit locked"},
+		{"allowed", "allowed enable enabled yes permitted"}},
 	Restart:    {{"no", "no off disabled disable not invalid"}, {"yes", "yes on enabled enable restart valid"}},
 	ResetFault: {{"no", "no off disabled disable not"}, {"yes", "yes on enabled enable times"}},
 	PhaseLoss:  {{"off", "off no disabled disable"}, {"on", "on yes enabled enable"}},

@@ -6,6 +6,7 @@ import (
 
 	"graybridge/core/finding"
 	"graybridge/core/label"
+	"graybridge/core/openfile"
 )
 
 // Lifted is a profile with what its leaflet does not say: what such drives usually have, by size and
@@ -41,6 +42,7 @@ func (p Profile) Lifted() Profile {
 	if p.EnclosureCode == "" {
 		p.EnclosureCode = notSaid
 	}
+	p.bare = len(p.Displays) == 0 && p.PotOhm.Most == 0 && p.Ends(Run)+p.Ends(Common)+p.Ends(PotWiper) == ""
 	plain := screws([]string{lineScrew(1), lineScrew(2)}, []string{motorScrew(1), motorScrew(2), motorScrew(3)})
 	for _, r := range []Role{LineIn, MotorOut, Earth} {
 		if len(p.of(r)) == 0 { // named by what they are for
@@ -69,19 +71,13 @@ func judgeLifted(o *Shown) {
 			Section: finding.OnDrive, Source: "the drive's profile; planning", Estimated: true}}})
 }
 
-// Lack is something that a profile does not say, and what cannot be said without it.
-type Lack struct {
-	Path string `json:"path"`
-	Text string `json:"text"`
-}
-
 // Lacks are what a profile does not say, or says twice, by the verdict that hangs on it. A profile with
 // lacks is of use; one with problems is not.
-func (p *Profile) Lacks() []Lack {
-	out := []Lack{}
+func (p *Profile) Lacks() []openfile.Lack {
+	out := []openfile.Lack{}
 	add := func(missing bool, path, text string) {
 		if missing {
-			out = append(out, Lack{path, text})
+			out = append(out, openfile.Lack{Path: path, Text: text})
 		}
 	}
 	add(p.Input.Phases == 3 && p.Input.SingleShare == 0, "input.single_phase_share", lackOnePhase)

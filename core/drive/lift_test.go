@@ -40,9 +40,10 @@ func TestAProfileOfThePlateAloneIsOfUse(t *testing.T) {
 		for _, l := range s.Lacks() {
 			require.NotContains(t, l.Path, "output", "%s: %s", s.ID, l.Text)
 		}
-		full := s.Lifted()
-		require.Equal(t, []any{s.Output, s.WaitMinutes, s.AirMM, s.LossShare, s.CarrierOf},
-			[]any{full.Output, full.WaitMinutes, full.AirMM, full.LossShare, full.CarrierOf}, "%s says everything", s.ID)
+		figures := func(p drive.Profile) []any {
+			return []any{p.Output, p.WaitMinutes, p.AirMM, p.LossShare, p.CarrierOf}
+		}
+		require.Equal(t, figures(s), figures(s.Lifted()), "%s says everything", s.ID)
 	}
 }
 
@@ -98,7 +99,7 @@ func TestSettingsOutOfALeafletsLines(t *testing.T) {
 	for _, c := range append(by[drive.RunSource].Choices, by[drive.StopMode].Choices...) {
 		means = append(means, c.Means)
 	}
-	require.Equal(t, []string{"keypad", "two-wire", "link", "ramp", "coast"}, means)
+	require.Equal(t, []string{"keypad", "terminals", "link", "ramp", "coast"}, means)
 }
 
 // The lines of the reference's leaflets make profiles that are good files.
@@ -132,7 +133,8 @@ func TestADriveIsTriedFromItsProfile(t *testing.T) {
 	steps := p.Try([]drive.Deed{
 		{Do: "set", Code: most.Code, Value: far}, {Do: "set", Code: most.Code, Value: far + "9"},
 		{Do: "set", Code: run.Code, Value: "none"}, {Do: "read", Code: most.Code}, {Do: "run"},
-		{Do: "set", Code: most.Code, Value: far}, {Do: "trip"}, {Do: "run"}, {Do: "reset"}, {Do: "read", Code: "nowhere"}})
+		{Do: "set", Code: most.Code, Value: far}, {Do: "trip"}, {Do: "run"}, {Do: "reset"},
+		{Do: "read", Code: "nowhere"}})
 	require.Empty(t, steps[0].Refused)
 	require.NotEmpty(t, steps[1].Refused, "beyond its range")
 	require.Contains(t, steps[2].Refused, run.Choices[0].Text)

@@ -230,6 +230,7 @@ func (p *Profile) byFunction(wants map[Function]Want) []Row {
 func judgePlate(o *Shown) {
 	p := o.Profile
 	if p == nil || p.plate == nil {
+		judgeLifted(o)
 		return
 	}
 	say := func(f finding.Finding) {

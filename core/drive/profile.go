@@ -100,6 +100,8 @@ type Profile struct {
 	About   string `json:"about,omitempty"`
 	// Revision is its version among the workshop's own; 0: it is none of them.
 	Revision int `json:"revision,omitempty" limit:">=0"`
+	// CopyOf is the id of one that ships, of which it was begun.
+	CopyOf string `json:"copy_of,omitempty"`
 
 	Input  Input  `json:"input"`
 	Output Output `json:"output"`
@@ -131,6 +133,7 @@ type Profile struct {
 
 	plate  *plated  // of a drive that is known by its plate alone
 	lifted []string // what its leaflet does not say, and is taken as such drives usually have it
+	bare   bool     // neither its keys nor its control terminals are described
 	unsaid bool     // whether its three-phase input takes one phase is not said
 }
 

@@ -113,7 +113,7 @@ func (p *Profile) Sheet(wants map[Function]Want, all bool) (rows []Row, unheard 
 		best := -1
 		for i, x := range j.Positions {
 			switch {
-			case w.Word != "" && x.Means == w.Word:
+			case w.Word != "" && stands(x.Means, w.Word):
 				best = i
 			case w.Word == "" && (best < 0 ||
 				math.Abs(x.Number-w.Number) < math.Abs(j.Positions[best].Number-w.Number)):
@@ -142,7 +142,7 @@ func (p *Profile) Sheet(wants map[Function]Want, all bool) (rows []Row, unheard 
 		r := Row{Kind: Keyed, Code: q.Code, Name: q.Name, Plain: w.Text, Default: q.Default, Note: q.Note}
 		clamped := false
 		if len(q.Choices) > 0 {
-			c := slices.IndexFunc(q.Choices, func(c Choice) bool { return c.Means == w.Word })
+			c := slices.IndexFunc(q.Choices, func(c Choice) bool { return stands(c.Means, w.Word) })
 			if c < 0 {
 				continue
 			}

@@ -233,7 +233,6 @@ func work(o *Shown) {
 	v.Figures = banded(&o.Solved, figures(&o.Placed, p, weighed, v))
 	judge(o, v, m, heavy, up, down, cut, strange)
 	judgePlate(o)
-	judgeLifted(o)
 	v.Up, v.Down = finite(up), finite(down)
 }
 

@@ -8,19 +8,20 @@ import (
 	"strings"
 )
 
-// Deed is something done at a drive: a code, jumper or trim set or read, its run or stop touched, a trip, a reset.
+// Deed is something done at a drive: what is "set" or "read" (a code, jumper or trim, its value as the display shows
+// it, the place or the per cent of its travel), "run" or "stop", a "trip", a "reset".
 type Deed struct {
-	Do    string `json:"do" enum:"set,read,run,stop,trip,reset"`
-	Code  string `json:"code,omitempty"`  // of set and read
-	Value string `json:"value,omitempty"` // of set: as the display shows it, a jumper's place, a trim's per cent
+	Do    string
+	Code  string
+	Value string
 }
 
 // Outcome is what a drive shows after a deed.
 type Outcome struct {
-	Shows   string  `json:"shows"` // on its display, or what its state is
-	Refused string  `json:"refused,omitempty"`
-	Hertz   float64 `json:"hertz"` // at its output, once the ramp is over
-	Tripped bool    `json:"tripped"`
+	Shows   string // on its display, or what its state is
+	Refused string
+	Hertz   float64 // at its output, once the ramp is over
+	Tripped bool
 }
 
 // tried is a drive that is simulated from its profile alone: it knows no motor and no time.

@@ -73,3 +73,10 @@ func (c Chosen) potWrong(p *Profile) string {
 const potWrongDetail = "Too few load its supply, too many make it jumpy."
 
 const emergencyStopAsked = "Is there an emergency stop where a hand can be caught?"
+
+func potUnknown(p *Profile) string {
+	return fmt.Sprintf("Whether %s takes a potentiometer is not known.", p.Name)
+}
+
+const potUnknownDetail = "Look in its leaflet for a terminal that gives 10 V and one that reads it. Most that have " +
+	"them take 5 to 10 kΩ."

@@ -73,8 +73,8 @@ func Screws() (out []Naming) {
 }
 
 func otherUnit(l leaflet.Line, own string) string {
-	return fmt.Sprintf("%s %s counts in %s; the sheet gives %s. Key it by hand, or change its unit here.", l.Code, l.Name,
-		l.Unit, own)
+	return fmt.Sprintf("%s %s counts in %s; the sheet gives %s. Key it by hand, or change its unit here.", l.Code,
+		l.Name, l.Unit, own)
 }
 
 func noDefault(l leaflet.Line) string {
@@ -86,8 +86,8 @@ func plainMeans(f Function, word string) string {
 	if name := wordPlain(f, word); name != word {
 		return name
 	}
-	if name, ok := map[string]string{"link": "the serial link", "milliamps": "4 to 20 mA", "volts": "0 to 10 V",
-		"ramp": "down the ramp", "coast": "coasting"}[word]; ok {
+	if name, ok := map[string]string{Terminals: "its terminals, of two wires or three", "link": "the serial link",
+		"milliamps": "4 to 20 mA", "volts": "0 to 10 V", "ramp": "down the ramp", "coast": "coasting"}[word]; ok {
 		return name
 	}
 	return word

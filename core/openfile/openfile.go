@@ -42,6 +42,12 @@ func (p Problem) Error() string {
 	return fmt.Sprintf("%s: found %s; want %s", p.Path, p.Found, p.Wanted)
 }
 
+// Lack is something that a file does not say, and what cannot be said without it.
+type Lack struct {
+	Path string `json:"path"`
+	Text string `json:"text"`
+}
+
 // Problems is every bad place of one file.
 type Problems []Problem
 

@@ -33,14 +33,15 @@ func TestArrowsPointOneWay(t *testing.T) {
 		"table", "openfile"}
 	read := with(floor, "supply", "plate", "leads", "load")
 	site := with(read, "site", "protection", "stores", "bringup") // what a bridge stands on
-	bridges := with(site, "bridge", "label")                      // and a bridge itself: none knows another
+	bridges := with(site, "bridge", "label", "leaflet")           // and a bridge itself: none knows another
 	document := with(read, "entry", "device", "fit", "makeup", "protection", "stores", "wants", "capacitor", "rotary",
 		"drive", "dc")
 	plan := with(document, "document", "bridge", "bringup", "logbook", "site", "label")
 	over := with(plan, "plan") // rooms over the plan: none knows another
 	may := map[string]map[string]bool{
 		"entry": list("openfile", "device"), "site": list(read...), "bringup": list(with(floor, "logbook")...),
-		"logbook": list("openfile"), "device": list(), "sound": list(), "label": list("unit"),
+		"profiles": list("openfile", "drive", "dc"),
+		"logbook":  list("openfile"), "device": list(), "sound": list(), "label": list("unit"),
 		"bridge": list(site...), "capacitor": list(bridges...), "drive": list(bridges...), "rotary": list(bridges...),
 		"dc": list(bridges...), "document": list(document...), "plan": list(plan...),
 		"weigh": list(over...), "review": list(over...), "meaning": list(over...), "picture": list(over...),

@@ -1303,6 +1303,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/profiles/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A profile to go on with: of a plate, of one that ships, or empty */
+        post: operations["begin-profile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What contradicts in a profile and what it does not say */
+        post: operations["check-profile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Settings of the lines of a leaflet, each one of a drive's functions */
+        post: operations["leaflet-settings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A device simulated from its profile: what it shows after each deed */
+        post: operations["try-profile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The words of a profile of a kind, and what ships to begin from */
+        get: operations["profile-words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/protection/drawings": {
         parameters: {
             query?: never;
@@ -1685,6 +1770,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshops/{id}/profiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a workshop knows of drives and controllers that do not ship */
+        get: operations["profiles"];
+        put?: never;
+        /** A new profile, finished or not; a repeated change gives the same */
+        post: operations["add-profile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{id}/profiles/{profile}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A profile as it was typed, looked over, with its versions */
+        get: operations["profile"];
+        /** A new version of a profile, finished or not */
+        put: operations["save-profile"];
+        post?: never;
+        /** A profile off the list; machines that were planned on it carry it on */
+        delete: operations["drop-profile"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{id}/profiles/{profile}/profile.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A workshop's profile as its open file */
+        get: operations["profile-file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workshops/{id}/shelf": {
         parameters: {
             query?: never;
@@ -1791,6 +1930,24 @@ export interface components {
             key: string;
             mark: string;
             title: string;
+        };
+        BeginProfileBody: {
+            /** @enum {string} */
+            kind: "drive" | "dc";
+            of: components["schemas"]["Beginning"];
+        };
+        Beginning: {
+            codes?: string;
+            line_screws?: string;
+            motor_screws?: string;
+            plate?: string;
+            shipped?: string;
+        };
+        BegunOutputBody: {
+            checked: components["schemas"]["Checked"];
+            profile: {
+                [key: string]: unknown;
+            };
         };
         BeltEntry: {
             /**
@@ -2298,6 +2455,11 @@ export interface components {
             from: unknown;
             to: unknown;
         };
+        Checked: {
+            lacks: components["schemas"]["Lack"][];
+            problems: components["schemas"]["Problem"][];
+            usable: boolean;
+        };
         Choice: {
             text: string;
             value: string;
@@ -2675,18 +2837,19 @@ export interface components {
             says: string;
         };
         DCProfile: {
-            about: string;
+            about?: string;
             /** Format: double */
             amps: number;
             /** Format: double */
             armature_fuse_amps?: number;
             braking_resistor?: boolean;
-            enclosure: string;
+            copy_of?: string;
+            enclosure?: string;
             /** Format: double */
             field_amps?: number;
             field_economy?: boolean;
             /** Format: double */
-            form_factor: number;
+            form_factor?: number;
             format: string;
             id: string;
             inputs: components["schemas"]["DCInputRange"][];
@@ -2697,17 +2860,19 @@ export interface components {
             name: string;
             plug_in_resistors?: components["schemas"]["DCPlug"][];
             /** Format: double */
-            pot_ohm: number;
+            pot_ohm?: number;
             /** Format: int64 */
-            quadrants: number;
+            quadrants?: number;
             quirks?: string[];
             /** @enum {string} */
             reversing?: "switch" | "contactor" | "itself";
+            /** Format: int64 */
+            revision?: number;
             /** Format: double */
             switching_khz?: number;
             tachometer?: boolean;
-            terminals: components["schemas"]["DCTerminal"][];
-            trims: components["schemas"]["DCTrim"][];
+            terminals?: components["schemas"]["DCTerminal"][];
+            trims?: components["schemas"]["DCTrim"][];
             /** Format: int64 */
             version: number;
             /** @enum {string} */
@@ -2818,6 +2983,12 @@ export interface components {
             to: string;
             wire: string;
         };
+        Deed: {
+            code?: string;
+            /** @enum {string} */
+            do: "set" | "read" | "run" | "stop" | "trip" | "reset" | "dial";
+            value?: string;
+        };
         Device: {
             kind: string;
             mark: string;
@@ -2920,6 +3091,10 @@ export interface components {
         DriveCommand: {
             cells: components["schemas"]["DriveCell"][];
             name: string;
+        };
+        DriveDoubt: {
+            code: string;
+            text: string;
         };
         DriveEntry: {
             /**
@@ -3084,6 +3259,11 @@ export interface components {
             name: string;
             positions: components["schemas"]["DrivePosition"][];
         };
+        DriveNaming: {
+            means?: components["schemas"]["DriveNaming"][] | null;
+            name: string;
+            word: string;
+        };
         DriveNever: {
             text: string;
             when: components["schemas"]["DriveSetting"][];
@@ -3100,11 +3280,11 @@ export interface components {
             /** Format: double */
             amps: number;
             /** Format: double */
-            kw: number;
+            kw?: number;
             /** Format: double */
-            most_hertz: number;
+            most_hertz?: number;
             /** Format: double */
-            overload: number;
+            overload?: number;
             /** Format: double */
             volts: number;
         };
@@ -3113,7 +3293,7 @@ export interface components {
             code: string;
             /** Format: int64 */
             decimals?: number;
-            default: string;
+            default?: string;
             function: string;
             /** Format: double */
             least?: number;
@@ -3154,19 +3334,20 @@ export interface components {
             text: string;
         };
         DriveProfile: {
-            about: string;
+            about?: string;
             /** Format: double */
-            air_mm: number;
+            air_mm?: number;
             /** Format: double */
-            altitude_m: number;
+            altitude_m?: number;
             /** Format: double */
-            ambient_c: number;
+            ambient_c?: number;
             /** Format: double */
-            carrier_default_khz: number;
+            carrier_default_khz?: number;
             /** Format: double */
-            carrier_free_khz: number;
+            carrier_free_khz?: number;
+            copy_of?: string;
             displays?: string[];
-            enclosure: string;
+            enclosure?: string;
             floating_heat_sink?: boolean;
             format: string;
             id: string;
@@ -3174,23 +3355,25 @@ export interface components {
             jumpers?: components["schemas"]["DriveJumper"][];
             keying?: string;
             /** Format: double */
-            loss_share: number;
+            loss_share?: number;
             name: string;
             never?: components["schemas"]["DriveNever"][];
             output: components["schemas"]["DriveOutput"];
             parameters?: components["schemas"]["DriveParameter"][];
-            pot_ohm: components["schemas"]["DriveSpan"];
+            pot_ohm?: components["schemas"]["DriveSpan"];
             /** Format: int64 */
-            power_ups_an_hour: number;
+            power_ups_an_hour?: number;
             quirks?: string[];
             restore?: string[];
-            stop_key_always: boolean;
+            /** Format: int64 */
+            revision?: number;
+            stop_key_always?: boolean;
             terminals?: components["schemas"]["DriveTerminal"][];
             trims?: components["schemas"]["DriveTrim"][];
             /** Format: int64 */
             version: number;
             /** Format: double */
-            wait_minutes: number;
+            wait_minutes?: number;
         };
         DriveRamp: {
             /** Format: double */
@@ -3647,6 +3830,10 @@ export interface components {
             same: string[];
             settled: boolean;
             taken: components["schemas"]["Taken"][];
+            text: string;
+        };
+        Lack: {
+            path: string;
             text: string;
         };
         Ladder: {
@@ -4204,6 +4391,11 @@ export interface components {
             title: string;
             worst: string;
         };
+        Outcome: {
+            refused?: string;
+            shows: string;
+            tripped?: boolean;
+        };
         Outline: {
             /** Format: double */
             across: number;
@@ -4509,9 +4701,80 @@ export interface components {
         PresentInputBody: {
             documents: unknown[];
         };
+        Problem: {
+            found: string;
+            path: string;
+            wanted: string;
+        };
+        ProfileAnswer: {
+            about: string;
+            /** Format: date-time */
+            at: string;
+            checked: components["schemas"]["Checked"];
+            id: string;
+            /** @enum {string} */
+            kind: "drive" | "dc";
+            name: string;
+            /**
+             * Format: int64
+             * @description how much it does not say, or says badly
+             */
+            open: number;
+            /** @description its id in the file, and in a machine's document */
+            own: string;
+            profile: {
+                [key: string]: unknown;
+            };
+            /** Format: int64 */
+            revision: number;
+            /** @description a machine may be planned on it */
+            usable: boolean;
+            versions: components["schemas"]["ProfileVersion"][];
+            who: string;
+            workshop: string;
+        };
+        ProfileBody: {
+            /** @enum {string} */
+            kind: "drive" | "dc";
+            profile: {
+                [key: string]: unknown;
+            };
+        };
         ProfileInputBody: {
             /** @description The text of a gray-bridge/drive-profile file */
             text: string;
+        };
+        ProfileLine: {
+            about: string;
+            /** Format: date-time */
+            at: string;
+            id: string;
+            /** @enum {string} */
+            kind: "drive" | "dc";
+            name: string;
+            /**
+             * Format: int64
+             * @description how much it does not say, or says badly
+             */
+            open: number;
+            /** @description its id in the file, and in a machine's document */
+            own: string;
+            /** Format: int64 */
+            revision: number;
+            /** @description a machine may be planned on it */
+            usable: boolean;
+            who: string;
+        };
+        ProfileVersion: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            revision: number;
+            who: string;
+        };
+        ProfilesOutputBody: {
+            profiles: components["schemas"]["ProfileLine"][];
+            workshop: string;
         };
         Progress: {
             /** Format: int64 */
@@ -4791,6 +5054,16 @@ export interface components {
             contacts: components["schemas"]["Contact"][];
             title: string;
         };
+        SaveProfileBody: {
+            profile: {
+                [key: string]: unknown;
+            };
+            /**
+             * Format: int64
+             * @description that was seen
+             */
+            revision: number;
+        };
         School: {
             at_idle: string;
             at_load: string;
@@ -4811,6 +5084,13 @@ export interface components {
         Setting: {
             path: string;
             value: string;
+        };
+        SettingsInputBody: {
+            lines: components["schemas"]["LeafletLine"][];
+        };
+        SettingsOutputBody: {
+            doubts: components["schemas"]["DriveDoubt"][];
+            parameters: components["schemas"]["DriveParameter"][];
         };
         ShareInputBody: {
             /** @description One of the offers, or a name and port */
@@ -5254,12 +5534,23 @@ export interface components {
             value: number;
             where?: string;
         };
+        TriedOutputBody: {
+            outcomes: components["schemas"]["Outcome"][];
+        };
         TrimView: {
             next: components["schemas"]["Expected"][];
             next_at?: string;
             next_load?: string;
             refit?: string;
             rounds: components["schemas"]["RoundView"][];
+        };
+        TryProfileBody: {
+            deeds: components["schemas"]["Deed"][];
+            /** @enum {string} */
+            kind: "drive" | "dc";
+            profile: {
+                [key: string]: unknown;
+            };
         };
         UseVerdict: {
             grade: string;
@@ -5299,6 +5590,12 @@ export interface components {
             box: components["schemas"]["Drawing"];
             path: components["schemas"]["Drawing"];
             windings: components["schemas"]["Drawing"];
+        };
+        Vocabulary: {
+            functions?: components["schemas"]["DriveNaming"][];
+            shipped: components["schemas"]["DriveNaming"][];
+            terminals: components["schemas"]["DriveNaming"][];
+            turns?: components["schemas"]["DriveNaming"][];
         };
         Volume: {
             /** Format: double */
@@ -8031,6 +8328,169 @@ export interface operations {
             };
         };
     };
+    "begin-profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginProfileBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "check-profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProfileBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Checked"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "leaflet-settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingsInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettingsOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "try-profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryProfileBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TriedOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "profile-words": {
+        parameters: {
+            query: {
+                kind: "drive" | "dc";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Vocabulary"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     circuit: {
         parameters: {
             query?: {
@@ -9010,6 +9470,199 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ErrorModel"];
                 };
+            };
+        };
+    };
+    profiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProfilesOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-profile": {
+        parameters: {
+            query?: never;
+            header: {
+                "Change-Id": string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProfileBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProfileAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    profile: {
+        parameters: {
+            query?: {
+                /** @description 0 is the last */
+                revision?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+                profile: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProfileAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "save-profile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                profile: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveProfileBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProfileAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "drop-profile": {
+        parameters: {
+            query?: {
+                /** @description 0 is the last */
+                revision?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+                profile: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "profile-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                profile: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
