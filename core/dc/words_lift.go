@@ -2,7 +2,6 @@ package dc
 
 import (
 	"fmt"
-	"strings"
 
 	"graybridge/core/unit"
 )
@@ -26,8 +25,9 @@ func liftedSaid(p *Profile) string {
 }
 
 func lackScrew(s Screw) string {
-	return fmt.Sprintf("Its %s terminals. The wiring names them by what they are for.",
-		strings.ReplaceAll(string(s), "-", " "))
+	return fmt.Sprintf("What stands beside its screws for the %s. The wiring names them by what they are for.",
+		map[Screw]string{ScrewLine: "line", ScrewArmature: "armature", ScrewField: "field",
+			ScrewPotWiper: "potentiometer"}[s])
 }
 
 func lackTrim(t Turn) string {

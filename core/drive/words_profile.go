@@ -36,9 +36,10 @@ const (
 )
 
 func lackTerminal(r Role) string {
-	what := map[Role]string{LineIn: "line", Earth: "earth", MotorOut: "motor", Run: "run",
-		Common: "common (of the control wires)"}[r]
-	return fmt.Sprintf("Its %s terminals. The wiring names them by what they are for.", what)
+	what := map[Role]string{LineIn: "What stands beside its line screws", Earth: "What stands beside its earth screw",
+		MotorOut: "What stands beside its motor screws", Run: "Which terminal starts it",
+		Common: "Which terminal its control wires share"}[r]
+	return what + ". The wiring names it by what it is for."
 }
 
 func lackFunction(f Function) string {

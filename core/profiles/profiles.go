@@ -38,13 +38,24 @@ type Checked struct {
 	Usable   bool              `json:"usable"`
 }
 
-// Check looks a profile over. It may be unfinished; data that is no object of JSON is an error.
+// Check looks a profile over. It may be unfinished, and not stored yet, so that it has no id; data that is no object
+// of JSON is an error.
 func Check(kind Kind, data []byte) (Checked, error) {
-	if _, err := headOf(data); err != nil {
+	h, err := headOf(data)
+	if err != nil {
 		return Checked{}, err
 	}
+	if h.ID == "" {
+		all := map[string]json.RawMessage{}
+		if err := json.Unmarshal(data, &all); err != nil {
+			return Checked{}, err
+		}
+		all["id"] = json.RawMessage(`"new"`)
+		if data, err = json.Marshal(all); err != nil {
+			return Checked{}, err
+		}
+	}
 	var lacks []openfile.Lack
-	var err error
 	switch kind {
 	case Drive:
 		var p drive.Profile
@@ -68,8 +79,8 @@ func Check(kind Kind, data []byte) (Checked, error) {
 type Head struct {
 	Format   string `json:"format"`
 	Version  int    `json:"version"`
-	ID       string `json:"id"`
-	Name     string `json:"name"`
+	ID       string `json:"id,omitempty"`
+	Name     string `json:"name,omitempty"`
 	About    string `json:"about,omitempty"`
 	Revision int    `json:"revision,omitempty"`
 }

@@ -117,7 +117,7 @@ const seen = (id: string, revision: number, changeID: string) => ({
   path: { id },
   header: { 'If-Match': `"${revision}"`, 'Change-Id': changeID },
 })
-const at = (id: string) => ({ params: { path: { id } } })
+export const at = (id: string) => ({ params: { path: { id } } })
 
 export const api = {
   yard: (ask: YardAsk = {}) => got(client.GET('/api/yard', { params: { query: ask } })),

@@ -27,6 +27,18 @@ export const router = createRouter({
       component: () => import('../stores/StoresView.vue'),
       props: true,
     },
+    {
+      path: '/workshops/:id/profiles',
+      name: 'profiles',
+      component: () => import('../profiles/ProfilesView.vue'),
+      props: true,
+    },
+    {
+      path: '/workshops/:id/profiles/:profile',
+      name: 'profile',
+      component: () => import('../profiles/ProfileView.vue'),
+      props: true,
+    },
     { path: '/workshops/:id/people', name: 'people', component: () => import('../people/PeopleView.vue'), props: true },
     { path: '/sharing', name: 'sharing', component: () => import('../people/SharingView.vue') },
     { path: '/let-in', name: 'let-in', component: () => import('../people/LetInView.vue') },

@@ -9,6 +9,7 @@ import GradeMark from '../parts/GradeMark.vue'
 import { useFile } from '../parts/file'
 import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
+import OwnProfiles from '../profiles/OwnProfiles.vue'
 import OwnPlateSection from './OwnPlateSection.vue'
 
 const job = useJob()
@@ -37,6 +38,7 @@ const airs = [
 
 <template>
   <OwnPlateSection />
+  <OwnProfiles kind="dc" />
   <section>
     <table class="list">
       <thead>

@@ -10,6 +10,7 @@ import { vRove } from '../parts/rove'
 import { useFile } from '../parts/file'
 import GradeMark from '../parts/GradeMark.vue'
 import { useJob } from '../job/open'
+import OwnProfiles from '../profiles/OwnProfiles.vue'
 import CandidatesSection from './CandidatesSection.vue'
 import PlateSection from './PlateSection.vue'
 
@@ -38,6 +39,7 @@ const yes = (no: string, label: string, note?: string) => [
 
 <template>
   <PlateSection />
+  <OwnProfiles kind="drive" />
   <CandidatesSection />
   <section class="weighed">
     <table class="list">

@@ -35,7 +35,7 @@ export function openJob(id: string) {
   const [missing, canUndo, canRedo] = [ref(false), ref(false), ref(false)]
   const theirs = shallowRef<JobAnswer>()
   const asked = shallowRef<string>() // the entry that the person was led to last, by the bay's own path
-  const role = ref<Role>('owner')
+  const [role, workshop] = [ref<Role>('owner'), ref('')] // of who looks; the workshop's id
   const chosen = ref('') // the machine that is worked on; empty: the first
   let held: Held | undefined
   let [sending, tries] = [false, 0] // tries that failed in a row: each waits longer
@@ -141,9 +141,7 @@ export function openJob(id: string) {
     if (!j || held || closed) return
     held = opened(j)
     revision.value = j.revision
-    role.value = j.role
-    canUndo.value = j.can_undo
-    canRedo.value = j.can_redo
+    ;[role.value, workshop.value, canUndo.value, canRedo.value] = [j.role, j.workshop_id, j.can_undo, j.can_redo]
     savedAt.value = j.saved_at
     document.value = j.document
     answer.value = j
@@ -412,6 +410,7 @@ export function openJob(id: string) {
     doubts,
     canUndo: computed(() => canUndo.value && mayEnter(role.value)),
     canRedo: computed(() => canRedo.value && mayEnter(role.value)),
+    workshop,
     role,
     /** Whether this role may enter something at a path; without one, anything. */
     may: (path?: string) => mayEnter(role.value, path && at(path)),

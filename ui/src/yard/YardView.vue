@@ -312,8 +312,8 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
     <BinnedWorkshops
       v-if="shelf === 'bin' && binned.length"
       :workshops="binned"
-      @back="restoreWorkshop"
       :purging="purging"
+      @back="restoreWorkshop"
       @purge="(w) => purge(w.id, () => api.purgeWorkshop(w.id))"
     />
     <section v-for="w in shown" :key="w.id" class="workshop" :class="`colours-${w.settings.colours}`">
@@ -323,6 +323,7 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
         <span v-if="shelf === 'yard'" class="yard-acts">
           <button v-if="plans(w.role)" type="button" class="plain" @click="pick(w.id)">Import</button>
           <button type="button" class="plain" @click="router.push(`/workshops/${w.id}/stores`)">Stores</button>
+          <button type="button" class="plain" @click="router.push(`/workshops/${w.id}/profiles`)">Drives</button>
           <button
             v-if="me.shared && remarksOn(w.role)"
             type="button"

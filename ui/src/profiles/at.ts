@@ -1,0 +1,37 @@
+/** A value inside a profile by its path, read and put; what was cleared is not there. */
+export type Rec = Record<string, unknown>
+
+export function valueAt(all: Rec, path: string): unknown {
+  let at: unknown = all
+  for (const key of path.split('.')) {
+    if (typeof at !== 'object' || at === null) return undefined
+    at = (at as Rec)[key]
+  }
+  return at
+}
+
+/** The profile with a value at a path; undefined takes it away, and what holds nothing then. */
+export function withAt(all: Rec, path: string, value: unknown): Rec {
+  const [key, ...rest] = path.split('.') as [string, ...string[]]
+  const out = { ...all }
+  if (!rest.length) {
+    if (value === undefined) delete out[key]
+    else out[key] = value
+    return out
+  }
+  const inner = withAt((out[key] as Rec | undefined) ?? {}, rest.join('.'), value)
+  if (Object.keys(inner).length) out[key] = inner
+  else delete out[key]
+  return out
+}
+
+/** A typed figure; undefined where nothing was typed, the text itself where it is none: it is kept and named. */
+export function figureOf(text: string): unknown {
+  const plain = text.trim().replace(',', '.')
+  if (!plain) return undefined
+  const x = Number(plain)
+  return Number.isFinite(x) ? x : text.trim()
+}
+
+/** The path of a bad place as the server names it ("parameters[2].code") in the form's own way. */
+export const formPath = (path: string) => path.replace(/\[(\d+)\]/g, '.$1')
