@@ -215,6 +215,7 @@ func TestAFifthDriveFromItsLabelToACard(t *testing.T) {
 		`document.querySelector('.settings input[aria-label="Code of Acceleration time"]').value === 'b001'`)
 	p.click(`.settings input[aria-label="P3.05 is set"]`, "")
 	p.until("it is ticked", `document.querySelector('.settings tr.done')?.innerText.includes("Motor's rated amps")`)
+	p.sees(".settings tr.done .settings-keyed", "keyed and read back 20")
 	p.click(".bay-tabs button", "Wiring")
 	p.sees(".bench", "V2")
 	p.saved()

@@ -3,6 +3,7 @@ package dc
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"graybridge/core/finding"
 	"graybridge/core/unit"
@@ -200,6 +201,15 @@ func judgePlace(o *Shown) {
 		put(o, "dc.air", finding.Caution, dusty, o.View.Box, "dc.air")
 	case "wet":
 		put(o, "dc.air", finding.Caution, wet, o.View.Box, "dc.air")
+	}
+	var set []string
+	for _, r := range o.View.Trims {
+		if r.Keyed != "" {
+			set = append(set, fmt.Sprintf("%s was set to %s, wants %s", r.Name, r.Keyed, r.Value))
+		}
+	}
+	if len(set) > 0 {
+		put(o, "dc.keyed", finding.Caution, setAnew(len(set)), strings.Join(set, "; ")+".", "dc.done")
 	}
 	if o.Chosen.SecondHand == "yes" {
 		left := 0

@@ -5,6 +5,7 @@ import (
 	"math"
 	"strings"
 
+	"graybridge/core/device"
 	"graybridge/core/finding"
 	"graybridge/core/load"
 	"graybridge/core/unit"
@@ -112,7 +113,10 @@ type Row struct {
 	ReadBack string      `json:"read_back,omitempty"`
 	Odd      bool        `json:"odd,omitempty"` // found elsewhere
 	Why      finding.Why `json:"why"`
-	Done     bool        `json:"done"`
+	Done     bool        `json:"done"`            // set, at the value that stands here
+	Keyed    string      `json:"keyed,omitempty"` // another value, which it was ticked at
+	Day      string      `json:"day,omitempty"`   // of the tick, 2026-11-30
+	Who      string      `json:"who,omitempty"`
 }
 
 // rows lists jumpers, plug and trims in the order in which they are set.
@@ -120,8 +124,11 @@ func rows(o *Solved) []Row {
 	out := []Row{}
 	p := o.Profile
 	put := func(r Row) {
-		for _, d := range o.Chosen.Done {
-			r.Done = r.Done || d == "row:"+r.ID
+		if t, ok := device.Ticked(o.Chosen.Done, "row:"+r.ID); ok {
+			r.Done, r.Day, r.Who = t.Value == "" || t.Value == r.Value, t.Day, t.Who
+			if !r.Done {
+				r.Keyed = t.Value
+			}
 		}
 		if back, ok := o.Chosen.Back[strings.ToUpper(r.Name)]; ok {
 			r.ReadBack = Clock(back)

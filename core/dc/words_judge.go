@@ -182,3 +182,10 @@ func inspectionOpen(left int) string {
 const nobodyKnows = "Nobody knows yet what stands in it."
 
 const lineBeyondTables = "What its line carries lies beyond the tables: a licensed person sizes it."
+
+func setAnew(n int) string {
+	if n == 1 {
+		return "One trim was set for another plan; set it anew."
+	}
+	return fmt.Sprintf("%d trims were set for another plan; set them anew.", n)
+}

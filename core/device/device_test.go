@@ -39,3 +39,15 @@ func TestAStateStandsBehindTheText(t *testing.T) {
 	assert.Equal(t, "10 A, wanted", device.As("10 A", device.Wanted))
 	assert.Equal(t, "bought", device.As("", device.Bought))
 }
+
+func TestATickSaysWhatStoodThere(t *testing.T) {
+	t.Parallel()
+	assert.Equal(t, device.Tick{ID: "row:P3.05"}, device.TickOf("row:P3.05"))
+	assert.Equal(t, device.Tick{ID: "row:P3.05", Value: "4.70", Day: "2026-11-30", Who: "Ada"},
+		device.TickOf("row:P3.05=4.70, read 2026-11-30 Ada"))
+	last, ok := device.Ticked([]string{"row:a=1", "row:b", "row:a=2, read 2026-11-30"}, "row:a")
+	assert.True(t, ok)
+	assert.Equal(t, "2", last.Value)
+	_, ok = device.Ticked([]string{"row:ab"}, "row:a")
+	assert.False(t, ok)
+}

@@ -57,7 +57,7 @@ type Entry struct {
 	DialOhm   string   `json:"dial_ohm,omitempty" example:"5 kΩ"`
 	TopVolts  string   `json:"top_volts,omitempty" example:"240 V" doc:"greatest input volts it can be set to"`
 	ReadBack  string   `json:"read_back,omitempty" by:"hand" entry:"lines" example:"06.1 700" doc:"code and what stands there"`
-	Done      []string `json:"done,omitempty" by:"hand" nullable:"false" doc:"row:CODE, wire:ID, inspect:ID"`
+	Done      []string `json:"done,omitempty" by:"hand" nullable:"false" doc:"row:CODE=VALUE, read DAY WHO; wire:ID, inspect:ID"`
 }
 
 // Check refuses a profile that is not known, and one of the owner's that is no good

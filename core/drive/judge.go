@@ -94,8 +94,12 @@ func judge(o *Shown, v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		slices.Sort(strange)
 		say("drive.strange", finding.Note, readButUnknown(strange), readButUnknownDetail, "drive.read_back")
 	}
-	var differ []string
+	var differ, keyed []string
 	for _, r := range v.Sheet {
+		if r.Keyed != "" {
+			keyed = append(keyed, fmt.Sprintf("%s was keyed to %s, wants %s", first(r.Code == "", r.Name, r.Code),
+				r.Keyed, r.Value))
+		}
 		if r.ReadBack != "" && r.ReadBack != r.Value {
 			differ = append(differ, fmt.Sprintf("%s stands at %s, wants %s", r.Code, r.ReadBack, r.Value))
 		}
@@ -103,6 +107,9 @@ func judge(o *Shown, v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 	if len(differ) > 0 {
 		say("drive.read-back", finding.Caution, anotherOwners(differ), strings.Join(differ, "; ")+".",
 			"drive.read_back")
+	}
+	if len(keyed) > 0 {
+		say("drive.keyed", finding.Caution, keyedAnew(len(keyed)), strings.Join(keyed, "; ")+".", "drive.done")
 	}
 	if o.Chosen.SecondHand == "yes" {
 		open := 0

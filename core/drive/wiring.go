@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"graybridge/core/device"
 	"graybridge/core/unit"
 )
 
@@ -218,8 +219,12 @@ func (c Chosen) BackInto(rows []Row) (strange []string) {
 	for i := range rows {
 		known[rows[i].Code] = true
 		rows[i].ReadBack = c.Back[rows[i].Code]
-		for _, d := range c.Done {
-			rows[i].Done = rows[i].Done || d == "row:"+rows[i].ID
+		if t, ok := device.Ticked(c.Done, "row:"+rows[i].ID); ok {
+			rows[i].Done = t.Value == "" || t.Value == rows[i].Value
+			rows[i].Day, rows[i].Who = t.Day, t.Who
+			if !rows[i].Done {
+				rows[i].Keyed = t.Value
+			}
 		}
 	}
 	for code := range c.Back {

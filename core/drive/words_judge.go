@@ -156,3 +156,10 @@ func sayBearings(watts float64) finding.Finding {
 			"away.",
 		Figure: unit.Text(watts/1000, "kW"), Entries: []string{"plate.power"}}
 }
+
+func keyedAnew(n int) string {
+	if n == 1 {
+		return "One setting was keyed for another plan; key it anew."
+	}
+	return fmt.Sprintf("%d settings were keyed for another plan; key them anew.", n)
+}

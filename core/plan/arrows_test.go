@@ -33,7 +33,7 @@ func TestArrowsPointOneWay(t *testing.T) {
 		"table", "openfile"}
 	read := with(floor, "supply", "plate", "leads", "load")
 	site := with(read, "site", "protection", "stores", "bringup") // what a bridge stands on
-	bridges := with(site, "bridge", "label", "leaflet")           // and a bridge itself: none knows another
+	bridges := with(site, "bridge", "label", "leaflet", "device") // and a bridge itself: none knows another
 	document := with(read, "entry", "device", "fit", "makeup", "protection", "stores", "wants", "capacitor", "rotary",
 		"drive", "dc")
 	plan := with(document, "document", "bridge", "bringup", "logbook", "site", "label")

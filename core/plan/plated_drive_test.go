@@ -70,6 +70,18 @@ func TestAFifthDriveIsPlannedByItsPlate(t *testing.T) {
 	require.Nil(t, found(p, "drive.screws"))
 	require.Equal(t, "P9.08", p.Drive.Sheet[overload].Code)
 	require.True(t, p.Drive.Sheet[overload].Done)
+
+	// Keyed and read back: with what stood there, the day and who. Another plan asks for another value.
+	d.Bridge.Drive.Done = []string{"row:overload=4.70\u00a0A, read 2026-11-30 Odile W."}
+	row := plan.Make(d).Drive.Sheet[overload]
+	require.True(t, row.Done)
+	require.Equal(t, []string{"2026-11-30", "Odile W."}, []string{row.Day, row.Who})
+	d.Bridge.Drive.Done = []string{"row:overload=5.20\u00a0A, read 2026-11-30 Odile W."}
+	stale := plan.Make(d)
+	require.False(t, stale.Drive.Sheet[overload].Done)
+	require.Equal(t, "5.20\u00a0A", stale.Drive.Sheet[overload].Keyed)
+	require.NotNil(t, found(stale, "drive.keyed"))
+	require.Contains(t, found(stale, "drive.keyed").Detail, "was keyed to 5.20")
 	require.Contains(t, fmt.Sprint(p.Drive.Wiring), "V2")
 	require.Contains(t, fmt.Sprint(p.Card.Settings), "P3.05")
 

@@ -55,7 +55,8 @@ func TestWhatShipsIsCopied(t *testing.T) {
 // What was entered of a drive by its plate is not typed again.
 func TestAProfileBeginsWithTheCodesOfTheSheet(t *testing.T) {
 	begun, problem := profiles.Begin(profiles.Drive, profiles.Beginning{
-		Plate: "IN 1~ 200-240 V 14 A OUT 3~ 0-240 V 7 A", MotorScrews: "T1 T2 T3", Codes: "motor-amps P3.05\naccelerate P1.01"})
+		Plate:       "IN 1~ 200-240 V 14 A OUT 3~ 0-240 V 7 A",
+		MotorScrews: "T1 T2 T3", Codes: "motor-amps P3.05\naccelerate P1.01"})
 	require.Empty(t, problem)
 	named, _, err := profiles.Named(profiles.Drive, begun, "mine", 1)
 	require.NoError(t, err)

@@ -3,14 +3,14 @@
 import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
-import { useRowTicks } from '../parts/rowticks'
+import { keyedWords, useRowTicks } from '../parts/rowticks'
 import { useVersions } from '../parts/versions'
 import { useJob } from '../job/open'
 import PotDial from './PotDial.vue'
 
 const job = useJob()
 const dc = computed(() => job.plan.value!.dc!)
-const { tick } = useRowTicks('dc.done')
+const { keyed } = useRowTicks('dc.done')
 const coming = computed(() => dc.value.trims.find((r) => !r.done)?.id)
 const { version, versions, changed, lookUp, compare } = useVersions((p) =>
   (p?.dc?.trims ?? []).map((r) => ({ id: r.id, name: r.name, value: r.value, otherwise: 'not there' })),
@@ -29,7 +29,7 @@ const { version, versions, changed, lookUp, compare } = useVersions((p) =>
     </p>
     <ol v-rove="'li'" class="trims">
       <li v-for="r in dc.trims" :key="r.id" :class="{ done: r.done, coming: r.id === coming }" :data-trim="r.id">
-        <input type="checkbox" :checked="r.done" :aria-label="`${r.name} is set`" @change="tick(`row:${r.id}`)" />
+        <input type="checkbox" :checked="r.done" :aria-label="`${r.name} is set`" @change="keyed(r)" />
         <PotDial
           v-if="r.kind === 'trim' && !dc.by_plate"
           :share="r.share"
@@ -60,6 +60,7 @@ const { version, versions, changed, lookUp, compare } = useVersions((p) =>
           <p v-if="r.does" class="soft">
             It {{ r.does }}; {{ r.why.formula }}{{ r.why.estimated ? ' (planning)' : '' }}
           </p>
+          <p v-if="keyedWords(r)" :class="r.keyed ? 'entry-problem' : 'soft'">{{ keyedWords(r) }}</p>
           <p v-if="r.note" class="entry-problem">{{ r.note }}</p>
           <p v-if="r.read_back" :class="r.odd ? 'entry-problem' : 'soft'">Found at {{ r.read_back }}.</p>
         </div>

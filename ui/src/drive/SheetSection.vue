@@ -4,14 +4,14 @@ import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
-import { useRowTicks } from '../parts/rowticks'
+import { keyedWords, useRowTicks } from '../parts/rowticks'
 import { withCode } from './codes'
 import LeafletSection from './LeafletSection.vue'
 import { useVersions } from '../parts/versions'
 
 const job = useJob()
 const drive = computed(() => job.plan.value!.drive!)
-const { tick } = useRowTicks('drive.done')
+const { keyed } = useRowTicks('drive.done')
 const { version, versions, changed, lookUp, compare } = useVersions((p) =>
   (p?.drive?.sheet ?? []).map((r) => ({
     id: r.code,
@@ -62,7 +62,7 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
               class="settings-tick"
               :checked="r.done"
               :aria-label="`${r.code || r.name} is set`"
-              @change="tick(`row:${r.id}`)"
+              @change="keyed(r)"
             />
           </td>
           <th scope="row" class="settings-code">
@@ -85,7 +85,12 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
               }}<template v-if="r.note">; {{ r.note }}</template></span
             >
           </td>
-          <td class="settings-value">{{ r.value }}</td>
+          <td class="settings-value">
+            {{ r.value }}
+            <span v-if="keyedWords(r)" class="settings-keyed" :class="r.keyed ? 'entry-problem' : 'soft'">{{
+              keyedWords(r)
+            }}</span>
+          </td>
           <td v-if="!drive.by_plate" class="words">
             {{ r.how
             }}<span class="soft settings-why" :title="r.why.numbers"
@@ -131,6 +136,11 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
 </template>
 
 <style scoped>
+.settings-keyed {
+  display: block;
+  font-size: 0.87rem;
+  white-space: normal;
+}
 .settings-versions {
   margin: 10px 0;
 }

@@ -1,5 +1,13 @@
 /** What is ticked off in a list of the document: rows set, wires landed, steps of an inspection or by hand done. */
+import { me } from '../desk/person'
 import { useJob } from '../job/open'
+
+/** A tick's own id, without what was recorded with it. */
+const idOf = (tick: string) => tick.replace(/[,;\s]+read \d{4}-\d\d-\d\d.*$/, '').replace(/=.*$/, '')
+const today = () => {
+  const d = new Date()
+  return `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`
+}
 
 export function useRowTicks(path: 'drive.done' | 'dc.done' | 'leads.brushed.look' | 'makeup.done') {
   const job = useJob()
@@ -20,5 +28,18 @@ export function useRowTicks(path: 'drive.done' | 'dc.done' | 'leads.brushed.look
     if (instead) done.delete(instead)
     job.commit(path, [...done])
   }
-  return { tick }
+  /** Ticks a row with what stands there now, the day and who; another touch takes it back. */
+  function keyed(row: { id: string; value: string; done: boolean }) {
+    const id = `row:${row.id}`
+    const rest = ticked().filter((t) => idOf(t) !== id)
+    job.commit(path, row.done ? rest : [...rest, `${id}=${row.value}, read ${today()} ${me.name}`.trim()])
+  }
+  return { tick, keyed }
+}
+
+/** What a row says of its tick; empty: nothing was recorded with it. */
+export function keyedWords(r: { done: boolean; keyed?: string; day?: string; who?: string }) {
+  const at = [r.day, r.who].filter(Boolean).join(', ')
+  if (r.keyed) return `keyed to ${r.keyed}${at ? `, ${at}` : ''}; another value is asked now`
+  return r.done && at ? `keyed and read back ${at}` : ''
 }

@@ -2881,9 +2881,11 @@ export interface components {
         DCRow: {
             caution?: string;
             cut?: boolean;
+            day?: string;
             does?: string;
             done: boolean;
             id: string;
+            keyed?: string;
             /** @enum {string} */
             kind: "jumper" | "plug" | "trim";
             meter?: string;
@@ -2898,6 +2900,7 @@ export interface components {
             value: string;
             want: string;
             what: string;
+            who?: string;
             why: components["schemas"]["Why"];
         };
         DCSpeeds: {
@@ -3149,7 +3152,7 @@ export interface components {
             dial_ohm?: string;
             /** @enum {string} */
             direction?: "fixed" | "switch";
-            /** @description row:CODE, wire:ID, inspect:ID */
+            /** @description row:CODE=VALUE, read DAY WHO; wire:ID, inspect:ID */
             done?: string[];
             /** @enum {string} */
             emergency_stop?: "yes" | "wanted" | "bought";
@@ -3389,11 +3392,13 @@ export interface components {
         };
         DriveRow: {
             code: string;
+            day?: string;
             default: string;
             done: boolean;
             function: string;
             how: string;
             id: string;
+            keyed?: string;
             /** @enum {string} */
             kind: "keyed" | "jumper" | "trim";
             name: string;
@@ -3402,6 +3407,7 @@ export interface components {
             read_back?: string;
             same: boolean;
             value: string;
+            who?: string;
             why: components["schemas"]["Why"];
         };
         DriveSetting: {
