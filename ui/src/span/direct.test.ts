@@ -48,7 +48,7 @@ describe('the DC bay', () => {
     expect(w.find('[data-trim="MAX"]').text()).toMatch(/\d+:\d\d/)
     expect(w.find('.caution').text()).toContain('mains potential')
     await w.find('[data-trim="JP1"] input').trigger('change')
-    await until('it is stored', () => !!here.network.latest().bridge.dc?.done?.includes('row:JP1'))
+    await until('it is stored', () => !!here.network.latest().bridge.dc?.done?.some((t) => t.startsWith('row:JP1=')))
   })
 
   it('inspects what was bought used, step by step', async () => {
