@@ -74,7 +74,7 @@ func powerFactor(p *Profile, reactor bool) float64 {
 func (p *Profile) ratedInput(watts, line, factor float64) float64 {
 	if amps := p.Input.Amps; amps > 0 {
 		if p.Input.Phases == 3 { // the same power, at its single-phase share, over two wires
-			amps *= math.Sqrt(3) * p.Input.SingleShare
+			amps *= math.Sqrt(3) * p.Input.share()
 		}
 		return amps * powerFactor(p, false) / factor // its plate is written without a reactor
 	}
@@ -105,8 +105,8 @@ func (c Chosen) Derate(p *Profile) (share float64, why []finding.Why) {
 		}
 	}
 	if p.Input.Phases == 3 {
-		less(p.Input.SingleShare, "a drive made for three-phase input on one phase: its stated share",
-			unit.Percent(p.Input.SingleShare), "planning; the maker's sheet decides")
+		less(p.Input.share(), "a drive made for three-phase input on one phase: its stated share",
+			unit.Percent(p.Input.share()), "planning; the maker's sheet decides")
 	}
 	khz := c.CarrierKHz
 	if khz == 0 {
@@ -172,6 +172,8 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 		x := say(finding.DriveThreeInput, finding.Open, oneSource, oneSourceDetail, "", "")
 		x.Entries = []string{"drive.one_phase"}
 		ch.Verdict = finding.Caution
+	} else if p.Input.NeverSingle {
+		say(finding.DriveThreeInput, finding.Stop, neverOnOne(p), oneRefusedDetail, "", "")
 	} else if p.Input.Phases == 3 {
 		say(finding.DriveThreeInput, finding.Caution,
 			madeForThree(p),
@@ -214,7 +216,7 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	// day, and the maker's sheet asks it.
 	rated := p.Output.KW * 1000
 	if p.Input.Phases == 3 {
-		rated *= p.Input.SingleShare
+		rated *= p.Input.share()
 	}
 	ch.RatedInput = p.ratedInput(rated, a.Line, ch.InputFactor)
 	ch.LineAmps = math.Max(ch.RatedInput, ch.InputAmps)

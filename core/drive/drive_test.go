@@ -38,7 +38,7 @@ func profile(t require.TestingT, id string) *drive.Profile {
 }
 
 func TestShippedProfilesAreGoodFilesAndComeBackUnchanged(t *testing.T) {
-	require.Len(t, drive.Shipped(), 4)
+	require.Len(t, drive.Shipped(), 8)
 	for _, p := range drive.Shipped() {
 		text, err := json.Marshal(p)
 		require.NoError(t, err)

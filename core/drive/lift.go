@@ -53,7 +53,7 @@ func (p Profile) Lifted() Profile {
 			}
 		}
 	}
-	if p.Input.Phases == 3 && p.Input.SingleShare == 0 {
+	if p.Input.Phases == 3 && p.Input.SingleShare == 0 && !p.Input.NeverSingle {
 		p.Input.SingleShare, p.unsaid = usualSingle, true
 	}
 	return p
@@ -80,7 +80,8 @@ func (p *Profile) Lacks() []openfile.Lack {
 			out = append(out, openfile.Lack{Path: path, Text: text})
 		}
 	}
-	add(p.Input.Phases == 3 && p.Input.SingleShare == 0, "input.single_phase_share", lackOnePhase)
+	three := p.Input.Phases == 3
+	add(three && p.Input.SingleShare == 0 && !p.Input.NeverSingle, "input.single_phase_share", lackOnePhase)
 	add(p.Output.Overload == 0, "output.overload", lackOverload)
 	add(p.Output.Hertz == 0, "output.most_hertz", lackHertz)
 	add(p.Input.Amps == 0, "input.amps", lackInput)

@@ -60,6 +60,9 @@ func fromPlate(e Entry) (p *Profile, readings []finding.Reading) {
 		return nil, append(readings, r)
 	}
 	p = ofLabel(d)
+	if e.OnePhase == "no" && p.Input.Phases == 3 { // refused for that, not for its size
+		p.Input.SingleShare, p.Input.NeverSingle = 0, true
+	}
 	r.ReadAs = plateReadAs(d, p)
 	readings = append(readings, r)
 	readings = append(readings, p.takeScrews(e)...)

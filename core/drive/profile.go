@@ -85,11 +85,12 @@ const (
 	PotLow     Role = "pot-low"
 	FaultOut   Role = "fault"
 	ShieldBar  Role = "shield"
+	SafeStop   Role = "safe-stop" // open, the motor gets no torque
 	DriveReset Role = "reset"
 )
 
 var roles = []Role{LineIn, Earth, MotorOut, Brake, Run, Reverse, Stop, Common, PotHigh, PotWiper, PotLow, FaultOut,
-	ShieldBar, DriveReset}
+	ShieldBar, SafeStop, DriveReset}
 
 // Profile is one drive.
 type Profile struct {
@@ -154,6 +155,16 @@ type Input struct {
 	// Share of the rating that is left on a single-phase line, of a drive made
 	// for three; the maker's sheet decides.
 	SingleShare float64 `json:"single_phase_share,omitempty" limit:">=0"`
+	NeverSingle bool    `json:"never_single_phase,omitempty"` // the maker allows no single-phase line
+}
+
+// share is what is left of its rating on one phase, of a drive made for three; where its maker allows none, nothing is
+// counted off: it is refused for that, not for its size.
+func (in Input) share() float64 {
+	if in.NeverSingle {
+		return 1
+	}
+	return in.SingleShare
 }
 
 // Output is what it gives.
@@ -281,6 +292,9 @@ func (p *Profile) Validate() openfile.Problems {
 	}
 	if !(p.Input.Volts.Least > 0 && p.Input.Volts.Least <= p.Input.Volts.Most) {
 		add("input.volts", fmt.Sprint(p.Input.Volts), "least and greatest volts")
+	}
+	if p.Input.NeverSingle && (p.Input.Phases != 3 || p.Input.SingleShare > 0) {
+		add("input.never_single_phase", "true", "a drive made for three phases, without a share that is left on one")
 	}
 	if p.Input.SingleShare > 1 {
 		add("input.single_phase_share", fmt.Sprint(p.Input.SingleShare),

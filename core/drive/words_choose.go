@@ -114,3 +114,7 @@ func placeWords(p *Profile) string {
 		unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode,
 		unit.Text(p.BoxArea(), "m²"))
 }
+
+func neverOnOne(p *Profile) string {
+	return fmt.Sprintf("%s is made for three phases and its maker allows no other: it has no supply here.", p.Name)
+}

@@ -121,7 +121,8 @@ func TestADriveMadeForThreePhasesIsTooSmallForTheExtruder(t *testing.T) {
 		require.NotEmpty(t, c.Text)
 	}
 	require.Equal(t, map[string]finding.Grade{"fell-40": finding.Stop, "ghyll-7": finding.Stop,
-		"rill-15": finding.Stop, "tarn-22": finding.Stop}, grades)
+		"rill-15": finding.Stop, "tarn-22": finding.Stop, "wath-11": finding.Stop, "whin-15": finding.Stop,
+		"withy-30": finding.Stop, "yarl-55": finding.Stop}, grades)
 }
 
 func TestASecondHandDriveIsInspectedAndReadBack(t *testing.T) {
@@ -146,7 +147,7 @@ func TestWithoutADriveItIsAsked(t *testing.T) {
 	d.Bridge.Drive = drive.Entry{}
 	p := plan.Make(d)
 	require.Equal(t, "Choose the drive", p.Next.Text)
-	require.Len(t, p.Drive.Choices, 4)
+	require.Len(t, p.Drive.Choices, 8)
 	require.False(t, p.Wanted.Solved)
 	_, ok := pictured(picture.Island)(d)
 	require.False(t, ok)
@@ -166,7 +167,7 @@ func TestAnOwnProfileTravelsWithTheJob(t *testing.T) {
 	require.NoError(t, err)
 	p := plan.Make(again)
 	require.Equal(t, "Beck 9", p.Drive.Name)
-	require.Len(t, p.Drive.Choices, 5)
+	require.Len(t, p.Drive.Choices, 9)
 	d.Bridge.Drive.Own.Parameters[0].Code = d.Bridge.Drive.Own.Parameters[1].Code
 	require.Equal(t, "bridge.drive.own.parameters[1].code", d.Validate()[0].Path)
 }

@@ -129,7 +129,7 @@ func TestAPlateIsJudgedAsItsProfile(t *testing.T) {
 		for _, profile := range drive.Shipped() {
 			d := onPlate(c.Document(), plateOf(profile))
 			if profile.Input.Phases == 3 {
-				d.Bridge.Drive.OnePhase = "yes"
+				d.Bridge.Drive.OnePhase = map[bool]string{false: "yes", true: "no"}[profile.Input.NeverSingle]
 			}
 			known := d.Clone()
 			known.Bridge.Drive = drive.Entry{Profile: profile.ID, Carrier: "4 kHz"}

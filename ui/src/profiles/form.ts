@@ -81,6 +81,7 @@ const driveSections: Section[] = [
         kind: 'number',
         hint: '0.5 is half',
       },
+      { path: 'input.never_single_phase', label: 'Its maker allows no single phase', kind: 'choice', choices: yes },
       { path: 'input.doubles', label: 'Doubles its line inside', kind: 'choice', choices: yes },
       { path: 'output.amps', label: 'Output', kind: 'number', unit: 'A' },
       { path: 'output.volts', label: 'Output at most', kind: 'number', unit: 'V' },
