@@ -251,23 +251,27 @@ func offers(o *Placed) []Offer {
 	}
 	out := []Offer{}
 	for i := range known {
-		p := &known[i]
-		w, said := weigh(o, p, duty(o, p))
-		one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: w.Words, Grade: w.Verdict}
-		for _, f := range said {
-			if f.Grade == finding.Good && f.ID == finding.DCAmps && w.Verdict == finding.Good {
-				one.Text = f.Sentence
-			}
-			if f.Grade != finding.Good && f.Grade == w.Verdict && (one.Text == "" || f.Grade == finding.Stop) {
-				if one.Text != "" {
-					one.Text += " "
-				}
-				one.Text += f.Sentence
-			}
-		}
-		out = append(out, one)
+		out = append(out, offer(o, &known[i]))
 	}
 	return out
+}
+
+// offer weighs one controller against this motor.
+func offer(o *Placed, p *Profile) Offer {
+	w, said := weigh(o, p, duty(o, p))
+	one := Offer{ID: p.ID, Name: p.Name, About: p.About, Words: w.Words, Grade: w.Verdict}
+	for _, f := range said {
+		if f.Grade == finding.Good && f.ID == finding.DCAmps && w.Verdict == finding.Good {
+			one.Text = f.Sentence
+		}
+		if f.Grade != finding.Good && f.Grade == w.Verdict && (one.Text == "" || f.Grade == finding.Stop) {
+			if one.Text != "" {
+				one.Text += " "
+			}
+			one.Text += f.Sentence
+		}
+	}
+	return one
 }
 
 // sayLeads says what was found of the leads and of brushes and commutator.

@@ -15,6 +15,7 @@ type Entry struct {
 	Controller string   `json:"controller,omitempty" example:"sike-90" doc:"id of one that ships, or of own"`
 	Own        *Profile `json:"own,omitempty" entry:"whole" doc:"a profile brought in as a file"`
 	Plate      string   `json:"plate,omitempty" example:"IN 230 V AC ARM 180 V DC 10 A FLD 200 V DC" doc:"as printed on the controller; controller by-plate"`
+	Candidates string   `json:"candidates,omitempty" entry:"lines" example:"IN 230 V AC ARM 180 V DC 6 A; 90 €" doc:"plates of controllers that may be bought, one a line, a price behind a semicolon"`
 	SecondHand string   `json:"second_hand,omitempty" enum:"yes"`
 
 	LineScrews     string `json:"line_screws,omitempty" example:"L N" doc:"letters beside the two line screws"`

@@ -44,7 +44,7 @@ func judgeLifted(o *Shown) {
 		return
 	}
 	o.say(finding.Finding{ID: "dc.lifted", Bay: finding.Bridge, Grade: finding.Note, Planning: true,
-		Sentence: liftedSaid(p), Detail: label.Taken(p.lifted), Entries: []string{"dc.own"},
+		Sentence: liftedSaid(p), Detail: label.TakenFor("profile", p.lifted), Entries: []string{"dc.own"},
 		Why: []finding.Why{{Formula: "figures of the profile; the rest as such controllers usually have it",
 			Section: finding.OnDirect, Source: "the controller's profile; planning", Estimated: true}}})
 }

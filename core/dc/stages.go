@@ -13,9 +13,10 @@ import (
 type Entered struct {
 	As       Entry
 	Chosen   Chosen
-	Profile  *Profile // nil: none is chosen
-	onPlate  *Profile // by its plate, chosen or not; nil: none was typed or read
-	own      *Profile // brought in, with what its leaflet does not say; nil: none was
+	Profile  *Profile  // nil: none is chosen
+	onPlate  *Profile  // by its plate, chosen or not; nil: none was typed or read
+	bought   []offered // controllers that may be bought
+	own      *Profile  // brought in, with what its leaflet does not say; nil: none was
 	Readings []finding.Reading
 }
 
@@ -25,6 +26,10 @@ func Take(e Entry) Entered {
 	t.Chosen, t.Readings = Read(e)
 	own, read := fromPlate(e)
 	t.onPlate = own
+	t.bought = readCandidates(e.Candidates)
+	for _, one := range t.bought {
+		t.Readings = append(t.Readings, one.reading)
+	}
 	if e.Own != nil {
 		lifted := e.Own.Lifted()
 		t.own = &lifted
@@ -128,7 +133,7 @@ func limitShare(o *Placed, p *Profile) float64 {
 func work(o *Shown) {
 	v := emptyView()
 	o.View = v
-	v.Controllers = offers(&o.Placed)
+	v.Controllers, v.Candidates, v.Shopping = offers(&o.Placed), candidates(&o.Placed), shopping(&o.Placed)
 	p := o.Profile
 	if p == nil {
 		o.say(sayNone(&o.Placed))

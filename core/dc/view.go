@@ -6,21 +6,24 @@ import (
 	"fmt"
 	"math"
 
+	"graybridge/core/bridge"
 	"graybridge/core/finding"
 	"graybridge/core/unit"
 )
 
 // View is what the DC bay shows.
 type View struct {
-	Controllers []Offer       `json:"controllers" nullable:"false"`
-	Name        string        `json:"name,omitempty"`
-	About       string        `json:"about,omitempty"`
-	ByPlate     bool          `json:"by_plate,omitempty"` // known by its plate alone
-	Quirks      []string      `json:"quirks" nullable:"false"`
-	Verdict     finding.Grade `json:"verdict,omitempty"`
-	Words       string        `json:"words,omitempty"`
-	Box         string        `json:"box,omitempty"`
-	Mains       bool          `json:"mains,omitempty"` // its controls stand at mains potential
+	Controllers []Offer            `json:"controllers" nullable:"false"`
+	Candidates  []bridge.Candidate `json:"candidates" nullable:"false"` // that may be bought, by their plates
+	Shopping    []string           `json:"shopping" nullable:"false"`   // what to ask for in a shop
+	Name        string             `json:"name,omitempty"`
+	About       string             `json:"about,omitempty"`
+	ByPlate     bool               `json:"by_plate,omitempty"` // known by its plate alone
+	Quirks      []string           `json:"quirks" nullable:"false"`
+	Verdict     finding.Grade      `json:"verdict,omitempty"`
+	Words       string             `json:"words,omitempty"`
+	Box         string             `json:"box,omitempty"`
+	Mains       bool               `json:"mains,omitempty"` // its controls stand at mains potential
 
 	Figures       []finding.Figure `json:"figures" nullable:"false"`
 	Dial          Speeds           `json:"dial"`
@@ -64,7 +67,9 @@ type PointView struct {
 }
 
 func emptyView() *View {
-	return &View{Controllers: []Offer{}, Quirks: []string{}, Figures: []finding.Figure{}, Held: []finding.Figure{},
+	return &View{Controllers: []Offer{}, Candidates: []bridge.Candidate{},
+		Shopping: []string{},
+		Quirks:   []string{}, Figures: []finding.Figure{}, Held: []finding.Figure{},
 		Trims:  []Row{},
 		Wiring: []Wire{}, Never: []string{}, Inspection: []InspectStep{},
 		Wave:     Picture{At: []float64{}, Volts: []float64{}, Amps: []float64{}},

@@ -2,28 +2,12 @@ package drive
 
 import (
 	"math"
-	"regexp"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/finding"
 	"graybridge/core/unit"
 )
-
-// Candidate is a drive that may be bought, by its plate, weighed for this job.
-type Candidate struct {
-	Plate string        `json:"plate"`
-	Name  string        `json:"name"`
-	Price string        `json:"price,omitempty"`
-	Grade finding.Grade `json:"grade"`
-	Words string        `json:"words"`
-	Text  string        `json:"text"` // what it lacks, or why it fits
-	Also  string        `json:"also"` // what it asks beside itself
-}
-
-// mostCandidates are laid beside each other.
-const mostCandidates = 6
-
-var priced = regexp.MustCompile(`^(.*);\s*((?:[€$£]\s*)?\d+(?:[.,]\d+)?\s*(?:[€$£]|[A-Z]{3})?)\s*$`)
 
 // offered is one line of drives that may be bought; profile is nil where it is no plate.
 type offered struct {
@@ -36,14 +20,12 @@ type offered struct {
 // semicolon.
 func readCandidates(text string) (out []offered) {
 	for line := range unit.Lines(text) {
-		one := offered{plate: line}
-		if m := priced.FindStringSubmatch(line); m != nil {
-			one.plate, one.price = strings.TrimSpace(m[1]), strings.TrimSpace(m[2])
-		}
+		one := offered{}
+		one.plate, one.price = bridge.Priced(line)
 		p, own := fromPlate(Entry{Plate: one.plate})
 		one.profile, one.reading = p, own[0]
 		one.reading.Path, one.reading.Typed = "drive.candidates", line
-		if len(out) >= mostCandidates {
+		if len(out) >= bridge.MostCandidates {
 			one.profile, one.reading.ReadAs = nil, ""
 			one.reading.Problem, one.reading.Wanted = sixAtMost, plateExample
 		} else if one.reading.Problem != "" {
@@ -55,14 +37,14 @@ func readCandidates(text string) (out []offered) {
 }
 
 // candidates weighs the drives that may be bought.
-func candidates(o *Placed) []Candidate {
-	out := []Candidate{}
+func candidates(o *Placed) []bridge.Candidate {
+	out := []bridge.Candidate{}
 	for _, at := range o.bought {
 		if at.profile == nil {
 			continue
 		}
 		one, w := offer(o, at.profile)
-		c := Candidate{Plate: at.plate, Name: candidateNamed(at.profile), Price: at.price, Grade: one.Grade,
+		c := bridge.Candidate{Plate: at.plate, Name: candidateNamed(at.profile), Price: at.price, Grade: one.Grade,
 			Words: one.Words, Text: strings.ReplaceAll(one.Text, at.profile.Name, "It")}
 		if one.Grade != finding.Stop {
 			c.Also = alsoAsks(w)

@@ -66,7 +66,7 @@ func judgeLifted(o *Shown) {
 		return
 	}
 	o.say(finding.Finding{ID: "drive.lifted", Bay: finding.Bridge, Grade: finding.Note, Planning: true,
-		Sentence: liftedSaid(p), Detail: label.Taken(p.lifted), Entries: []string{"drive.own"},
+		Sentence: liftedSaid(p), Detail: label.TakenFor("profile", p.lifted), Entries: []string{"drive.own"},
 		Why: []finding.Why{{Formula: "figures of the profile; the rest as such drives usually have it",
 			Section: finding.OnDrive, Source: "the drive's profile; planning", Estimated: true}}})
 }

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/load"
@@ -17,37 +18,37 @@ import (
 
 // View is what the Drive bay shows.
 type View struct {
-	Name       string           `json:"name,omitempty"`
-	About      string           `json:"about,omitempty"`
-	ByPlate    bool             `json:"by_plate,omitempty"` // known by its plate alone
-	Choices    []Offer          `json:"choices" nullable:"false"`
-	Candidates []Candidate      `json:"candidates" nullable:"false"` // that may be bought, by their plates
-	Shopping   []string         `json:"shopping" nullable:"false"`   // what one for this job must have
-	Verdict    finding.Grade    `json:"verdict,omitempty"`
-	Words      string           `json:"words,omitempty"`
-	Figures    []finding.Figure `json:"figures" nullable:"false"`
-	Dial       Speeds           `json:"dial"`
-	Point      Point            `json:"point"`
-	Says       string           `json:"says,omitempty"` // of the point on the dial
-	SaysGrade  finding.Grade    `json:"says_grade,omitempty"`
-	LeastHz    float64          `json:"least_hz"`
-	TopHz      float64          `json:"top_hz"`
-	BaseHz     float64          `json:"base_hz"`
-	Envelope   []Point          `json:"envelope" nullable:"false"`
-	Caps       []Cap            `json:"caps" nullable:"false"`
-	Up         Ramp             `json:"up"`
-	Down       Ramp             `json:"down"`
-	Map        []Command        `json:"map" nullable:"false"`
-	Sheet      []Row            `json:"sheet" nullable:"false"`
-	Unheard    []string         `json:"unheard" nullable:"false"` // wanted, but this drive has no setting for it
-	Wiring     []Wire           `json:"wiring" nullable:"false"`
-	Never      []string         `json:"never" nullable:"false"`
-	Inspection []Step           `json:"inspection" nullable:"false"`
-	Restore    []string         `json:"restore" nullable:"false"`
-	Displays   []string         `json:"displays" nullable:"false"`
-	Quirks     []string         `json:"quirks" nullable:"false"`
-	WaitText   string           `json:"wait,omitempty"`
-	BoxText    string           `json:"box,omitempty"`
+	Name       string             `json:"name,omitempty"`
+	About      string             `json:"about,omitempty"`
+	ByPlate    bool               `json:"by_plate,omitempty"` // known by its plate alone
+	Choices    []Offer            `json:"choices" nullable:"false"`
+	Candidates []bridge.Candidate `json:"candidates" nullable:"false"` // that may be bought, by their plates
+	Shopping   []string           `json:"shopping" nullable:"false"`   // what one for this job must have
+	Verdict    finding.Grade      `json:"verdict,omitempty"`
+	Words      string             `json:"words,omitempty"`
+	Figures    []finding.Figure   `json:"figures" nullable:"false"`
+	Dial       Speeds             `json:"dial"`
+	Point      Point              `json:"point"`
+	Says       string             `json:"says,omitempty"` // of the point on the dial
+	SaysGrade  finding.Grade      `json:"says_grade,omitempty"`
+	LeastHz    float64            `json:"least_hz"`
+	TopHz      float64            `json:"top_hz"`
+	BaseHz     float64            `json:"base_hz"`
+	Envelope   []Point            `json:"envelope" nullable:"false"`
+	Caps       []Cap              `json:"caps" nullable:"false"`
+	Up         Ramp               `json:"up"`
+	Down       Ramp               `json:"down"`
+	Map        []Command          `json:"map" nullable:"false"`
+	Sheet      []Row              `json:"sheet" nullable:"false"`
+	Unheard    []string           `json:"unheard" nullable:"false"` // wanted, but this drive has no setting for it
+	Wiring     []Wire             `json:"wiring" nullable:"false"`
+	Never      []string           `json:"never" nullable:"false"`
+	Inspection []Step             `json:"inspection" nullable:"false"`
+	Restore    []string           `json:"restore" nullable:"false"`
+	Displays   []string           `json:"displays" nullable:"false"`
+	Quirks     []string           `json:"quirks" nullable:"false"`
+	WaitText   string             `json:"wait,omitempty"`
+	BoxText    string             `json:"box,omitempty"`
 }
 
 // Offer is one known drive weighed for this job.

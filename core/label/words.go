@@ -12,6 +12,9 @@ const (
 )
 
 // Taken says what is taken for a device since its plate does not say it.
-func Taken(what []string) string {
-	return "Taken, since its plate does not say it: " + strings.Join(what, "; ") + "."
+func Taken(what []string) string { return TakenFor("plate", what) }
+
+// TakenFor says what is taken for a device since its plate or its profile does not say it.
+func TakenFor(source string, what []string) string {
+	return "Taken, since its " + source + " does not say it: " + strings.Join(what, "; ") + "."
 }

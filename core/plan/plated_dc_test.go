@@ -2,6 +2,7 @@ package plan_test
 
 import (
 	"fmt"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -64,4 +65,24 @@ func TestAStrangeControllerIsPlannedByItsPlate(t *testing.T) {
 		p := plan.Make(d)
 		require.NotEmpty(t, p.Unreadable(), plate)
 	}
+}
+
+// Controllers that may be bought are weighed for the motor as one that hangs there would be.
+func TestControllersThatMayBeBoughtAreWeighed(t *testing.T) {
+	t.Parallel()
+	d := scenario.PressFeed()
+	d.Bridge.DC = dc.Entry{Candidates: "IN 230 V AC ARM 180 V DC 6 A FLD 200 V DC; 140 €\n" +
+		"IN 230 V AC ARM 180 V DC 2 A\nIN 120 V AC ARM 90 V DC 10 A; 40 €"}
+	p := plan.Make(d)
+	c := p.DC.Candidates
+	require.Len(t, c, 3)
+	require.Equal(t, []string{"140 €", "", "40 €"}, []string{c[0].Price, c[1].Price, c[2].Price})
+	require.NotEqual(t, finding.Stop, c[0].Grade, c[0].Text)
+	require.Contains(t, c[0].Also, "fuse")
+	require.Equal(t, finding.Stop, c[1].Grade)
+	require.Empty(t, c[1].Also, "what does not fit asks nothing besides")
+	require.Equal(t, finding.Stop, c[2].Grade, "the wrong line")
+	require.Contains(t, strings.Join(p.DC.Shopping, " "), "runs away", "its field is wound")
+	d.Bridge.DC.Plate, d.Bridge.DC.Controller = c[0].Plate, dc.ByPlate
+	require.Equal(t, c[0].Grade, plan.Make(d).DC.Verdict, "taken, it is judged alike")
 }

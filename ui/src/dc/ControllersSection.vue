@@ -9,6 +9,7 @@ import GradeMark from '../parts/GradeMark.vue'
 import { useFile } from '../parts/file'
 import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
+import CandidatesSection from '../profiles/CandidatesSection.vue'
 import OwnProfiles from '../profiles/OwnProfiles.vue'
 import OwnPlateSection from './OwnPlateSection.vue'
 
@@ -39,6 +40,7 @@ const airs = [
 <template>
   <OwnPlateSection />
   <OwnProfiles kind="dc" />
+  <CandidatesSection kind="dc" />
   <section>
     <table class="list">
       <thead>

@@ -10,8 +10,8 @@ import { vRove } from '../parts/rove'
 import { useFile } from '../parts/file'
 import GradeMark from '../parts/GradeMark.vue'
 import { useJob } from '../job/open'
+import CandidatesSection from '../profiles/CandidatesSection.vue'
 import OwnProfiles from '../profiles/OwnProfiles.vue'
-import CandidatesSection from './CandidatesSection.vue'
 import PlateSection from './PlateSection.vue'
 
 const job = useJob()
@@ -40,7 +40,7 @@ const yes = (no: string, label: string, note?: string) => [
 <template>
   <PlateSection />
   <OwnProfiles kind="drive" />
-  <CandidatesSection />
+  <CandidatesSection kind="drive" />
   <section class="weighed">
     <table class="list">
       <thead>

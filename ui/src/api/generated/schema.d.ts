@@ -2329,6 +2329,15 @@ export interface components {
             spec: string;
             what: string;
         };
+        Candidate: {
+            also: string;
+            grade: string;
+            name: string;
+            plate: string;
+            price?: string;
+            text: string;
+            words: string;
+        };
         Cap: {
             /** Format: double */
             area: number;
@@ -2655,6 +2664,11 @@ export interface components {
              */
             cable?: string;
             /**
+             * @description plates of controllers that may be bought, one a line, a price behind a semicolon
+             * @example IN 230 V AC ARM 180 V DC 6 A; 90 €
+             */
+            candidates?: string;
+            /**
              * @description id of one that ships, or of own
              * @example sike-90
              */
@@ -2944,6 +2958,7 @@ export interface components {
             about?: string;
             box?: string;
             by_plate?: boolean;
+            candidates: components["schemas"]["Candidate"][];
             controllers: components["schemas"]["DCOffer"][];
             dial: components["schemas"]["DCSpeeds"];
             envelope: components["schemas"]["DCEnvelope"];
@@ -2964,6 +2979,7 @@ export interface components {
             never: string[];
             point: components["schemas"]["DCPointView"];
             quirks: string[];
+            shopping: string[];
             slowest?: string;
             /** Format: double */
             slowest_rpm: number;
@@ -3066,15 +3082,6 @@ export interface components {
             title: string;
             /** Format: double */
             width: number;
-        };
-        DriveCandidate: {
-            also: string;
-            grade: string;
-            name: string;
-            plate: string;
-            price?: string;
-            text: string;
-            words: string;
         };
         DriveCap: {
             /** Format: double */
@@ -3250,6 +3257,7 @@ export interface components {
             /** Format: double */
             amps?: number;
             doubles?: boolean;
+            never_single_phase?: boolean;
             /** Format: int64 */
             phases: number;
             /** Format: double */
@@ -3467,7 +3475,7 @@ export interface components {
             base_hz: number;
             box?: string;
             by_plate?: boolean;
-            candidates: components["schemas"]["DriveCandidate"][];
+            candidates: components["schemas"]["Candidate"][];
             caps: components["schemas"]["DriveCap"][];
             choices: components["schemas"]["DriveOffer"][];
             dial: components["schemas"]["DriveSpeeds"];
