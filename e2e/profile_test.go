@@ -81,6 +81,8 @@ func TestAStrangersDriveBecomesAProfile(t *testing.T) {
 	p.sees(".ledger", "does not say everything")
 	p.click(".bay-tabs button", "Settings")
 	p.sees(".settings", "b005")
+	p.click(".trips summary", "When it trips")
+	p.sees(".trips", "Is the machine stuck?")
 	p.saved()
 	machine := strings.TrimSuffix(eval[string](p, "location.href"), "/bridge")
 	p.visit(machine + "/card")

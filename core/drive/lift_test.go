@@ -117,6 +117,26 @@ func TestLeafletsOfTheReferenceMakeProfiles(t *testing.T) {
 	}
 }
 
+func TestTripsAreNamedByKind(t *testing.T) {
+	for text, path := range map[string]string{
+		`{"code":"F1","kind":"fire"}`:                                  "trips[0].kind",
+		`{"code":"","kind":"earth"}`:                                   "trips[0].code",
+		`{"code":"F1","kind":"earth"},{"code":"F1","kind":"overload"}`: "trips[1].code",
+	} {
+		_, err := drive.Decode([]byte(strings.TrimSuffix(bare, "}") + `,"trips":[` + text + `]}`))
+		var bad openfile.Problems
+		require.ErrorAs(t, err, &bad, text)
+		require.Equal(t, path, bad[0].Path)
+	}
+	seen := map[string]bool{}
+	for _, k := range drive.TripKinds() {
+		require.NotEmpty(t, k.Name, k.Word)
+		require.False(t, seen[k.Name], k.Name)
+		seen[k.Name] = true
+	}
+	require.Len(t, seen, 12)
+}
+
 func TestADriveIsTriedFromItsProfile(t *testing.T) {
 	p, ok := drive.ByID("tarn-22")
 	require.True(t, ok)

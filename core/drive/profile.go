@@ -112,6 +112,9 @@ type Profile struct {
 	Trims      []Trim      `json:"trims,omitempty" nullable:"false"`
 	Terminals  []Terminal  `json:"terminals,omitempty" nullable:"false"`
 	Never      []Never     `json:"never,omitempty" nullable:"false"`
+	Trips      []Trip      `json:"trips,omitempty" nullable:"false"`
+	// Sources of what stands here: leaflet and page, or an own measurement.
+	Sources []string `json:"sources,omitempty" nullable:"false"`
 
 	Restore []string `json:"restore,omitempty" nullable:"false"` // how defaults are brought back, step by step
 	// how one value is keyed; {code} and {value} stand for them
@@ -235,6 +238,35 @@ type Terminal struct {
 	Nm      float64 `json:"torque_nm,omitempty" limit:">=0"`
 	Finish  string  `json:"finish,omitempty"` // ferrule, ring, bare
 }
+
+// Trip is what its display shows where it gives up, and what kind of trip that is.
+type Trip struct {
+	Code string   `json:"code"`
+	Kind TripKind `json:"kind"`
+	Text string   `json:"text,omitempty"` // as its leaflet has it
+}
+
+// TripKind is why a drive gives up, whatever it shows.
+type TripKind string
+
+// The kinds.
+const (
+	OverCurrentAccelerating TripKind = "over-current-accelerating"
+	OverCurrentRunning      TripKind = "over-current-running"
+	OverVolts               TripKind = "over-volts"
+	UnderVolts              TripKind = "under-volts"
+	OverLoad                TripKind = "overload"
+	OverHeat                TripKind = "over-heat"
+	EarthFault              TripKind = "earth"
+	InputPhase              TripKind = "input-phase"
+	OutputPhase             TripKind = "output-phase"
+	LinkLost                TripKind = "link-lost"
+	SafeStopOpen            TripKind = "safe-stop"
+	OtherTrip               TripKind = "other"
+)
+
+var tripKinds = []TripKind{OverCurrentAccelerating, OverCurrentRunning, OverVolts, UnderVolts, OverLoad, OverHeat,
+	EarthFault, InputPhase, OutputPhase, LinkLost, SafeStopOpen, OtherTrip}
 
 // Never is a combination of settings that must not be.
 type Never struct {
@@ -365,6 +397,17 @@ func (p *Profile) Validate() openfile.Problems {
 			add(fmt.Sprintf("terminals[%d].role", i), fmt.Sprintf("%q", string(t.Role)),
 				"a role, like line, motor or earth")
 		}
+	}
+	tripped := map[string]bool{}
+	for i, t := range p.Trips {
+		at := fmt.Sprintf("trips[%d]", i)
+		if !slices.Contains(tripKinds, t.Kind) {
+			add(at+".kind", fmt.Sprintf("%q", string(t.Kind)), "a kind of trip, like over-volts")
+		}
+		if t.Code == "" || tripped[t.Code] {
+			add(at+".code", fmt.Sprintf("%q", t.Code), "what the display shows, once")
+		}
+		tripped[t.Code] = true
 	}
 	for i, n := range p.Never {
 		for k, s := range n.When {

@@ -131,3 +131,11 @@ func triedPlaces(j *Jumper) string {
 	}
 	return fmt.Sprintf("%s stands at %s.", j.Name, strings.Join(all, ", "))
 }
+
+// TripKinds are the kinds of trip in plain words.
+func TripKinds() (out []Naming) {
+	for _, k := range tripKinds {
+		out = append(out, Naming{Word: string(k), Name: tripSays[k]})
+	}
+	return out
+}

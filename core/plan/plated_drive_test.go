@@ -54,6 +54,13 @@ func TestAFifthDriveIsPlannedByItsPlate(t *testing.T) {
 		require.Empty(t, r.Code, r.Name)
 		require.NotEmpty(t, r.Value, r.Name)
 	}
+	require.Greater(t, len(p.Drive.Trips), 6, "what any drive may show, by kind")
+	for _, trip := range p.Drive.Trips {
+		require.Empty(t, trip.Code)
+		require.NotEmpty(t, trip.Look, trip.Says)
+	}
+	tarn := scenario.BallMill()
+	require.Equal(t, "F01", plan.Make(tarn).Drive.Trips[0].Code, "its own codes")
 	overload := -1
 	for i, r := range p.Drive.Sheet {
 		if r.Function == drive.Overload {

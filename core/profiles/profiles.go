@@ -263,14 +263,15 @@ type Vocabulary struct {
 	Functions []drive.Naming `json:"functions,omitempty" nullable:"false"` // of a drive's settings
 	Turns     []drive.Naming `json:"turns,omitempty" nullable:"false"`     // of a controller's trims
 	Terminals []drive.Naming `json:"terminals" nullable:"false"`
-	Shipped   []drive.Naming `json:"shipped" nullable:"false"` // to begin from
+	Trips     []drive.Naming `json:"trips,omitempty" nullable:"false"` // kinds of a drive's trips
+	Shipped   []drive.Naming `json:"shipped" nullable:"false"`         // to begin from
 }
 
 // Words are the vocabulary of a kind.
 func Words(kind Kind) Vocabulary {
 	v := Vocabulary{}
 	if kind == Drive {
-		v.Functions, v.Terminals = drive.Namings(), drive.Screws()
+		v.Functions, v.Terminals, v.Trips = drive.Namings(), drive.Screws(), drive.TripKinds()
 		for _, p := range drive.Shipped() {
 			v.Shipped = append(v.Shipped, drive.Naming{Word: p.ID, Name: p.Name})
 		}

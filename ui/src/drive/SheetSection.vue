@@ -7,6 +7,7 @@ import { useJob } from '../job/open'
 import { keyedWords, useRowTicks } from '../parts/rowticks'
 import { withCode } from './codes'
 import LeafletSection from './LeafletSection.vue'
+import TripsSection from './TripsSection.vue'
 import { useVersions } from '../parts/versions'
 
 const job = useJob()
@@ -129,6 +130,7 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
       placeholder="06.1 700"
       :rows="4"
     />
+    <TripsSection />
   </section>
   <p v-else class="soft">
     This drive is judged only: its profile has no codes. A full profile comes in as a file under Choose.

@@ -38,6 +38,8 @@ function choices(f: Field, row: Rec): readonly Choice[] | undefined {
       return named(props.words?.functions)
     case 'terminals':
       return named(props.words?.terminals)
+    case 'trips':
+      return named(props.words?.trips)
     case 'turns':
       return named(props.words?.turns)
     case 'means':

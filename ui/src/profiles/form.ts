@@ -10,7 +10,7 @@ export interface Field {
   hint?: string
   choices?: readonly Choice[]
   /** Choices that the server's words give: functions, terminals, turns, or what a choice of the row's function means. */
-  words?: 'functions' | 'terminals' | 'turns' | 'means'
+  words?: 'functions' | 'terminals' | 'turns' | 'trips' | 'means'
   rows?: Table
   wide?: boolean
   /** Seldom asked: folded. */
@@ -217,6 +217,28 @@ const driveSections: Section[] = [
     ],
   },
   {
+    id: 'trips',
+    title: 'Trips',
+    about: 'What its display shows where it gives up. The plan says what to look at first.',
+    fields: [
+      {
+        path: 'trips',
+        label: 'Trips',
+        kind: 'rows',
+        rows: {
+          add: 'Add a trip',
+          one: 'trip',
+          columns: [
+            { path: 'code', label: 'Shows', kind: 'text' },
+            { path: 'kind', label: 'Is', kind: 'choice', words: 'trips' },
+            { path: 'text', label: 'Called', kind: 'text' },
+          ],
+          blank: { code: '', kind: '' },
+        },
+      },
+    ],
+  },
+  {
     id: 'house',
     title: 'Heat, wait and place',
     about: 'What nobody says is taken as such drives usually have it, and the plan says so.',
@@ -232,6 +254,7 @@ const driveSections: Section[] = [
       { path: 'floating_heat_sink', label: 'Its heat sink floats', kind: 'choice', choices: yes },
       { path: 'enclosure', label: 'Enclosure', kind: 'text' },
       { path: 'quirks', label: 'What one must know, one a line', kind: 'lines' },
+      { path: 'sources', label: 'Where it comes from: leaflet and page, or an own measurement', kind: 'lines' },
     ],
   },
 ]

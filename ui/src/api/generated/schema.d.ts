@@ -3378,9 +3378,11 @@ export interface components {
             restore?: string[];
             /** Format: int64 */
             revision?: number;
+            sources?: string[];
             stop_key_always?: boolean;
             terminals?: components["schemas"]["DriveTerminal"][];
             trims?: components["schemas"]["DriveTrim"][];
+            trips?: components["schemas"]["DriveTrip"][];
             /** Format: int64 */
             version: number;
             /** Format: double */
@@ -3469,6 +3471,16 @@ export interface components {
             to: number;
             unit: string;
         };
+        DriveTrip: {
+            code: string;
+            kind: string;
+            text?: string;
+        };
+        DriveTripLine: {
+            code: string;
+            look: string;
+            says: string;
+        };
         DriveView: {
             about?: string;
             /** Format: double */
@@ -3498,6 +3510,7 @@ export interface components {
             shopping: string[];
             /** Format: double */
             top_hz: number;
+            trips: components["schemas"]["DriveTripLine"][];
             unheard: string[];
             up: components["schemas"]["DriveRamp"];
             verdict?: string;
@@ -5609,6 +5622,7 @@ export interface components {
             functions?: components["schemas"]["DriveNaming"][];
             shipped: components["schemas"]["DriveNaming"][];
             terminals: components["schemas"]["DriveNaming"][];
+            trips?: components["schemas"]["DriveNaming"][];
             turns?: components["schemas"]["DriveNaming"][];
         };
         Volume: {
