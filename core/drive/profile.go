@@ -239,35 +239,6 @@ type Terminal struct {
 	Finish  string  `json:"finish,omitempty"` // ferrule, ring, bare
 }
 
-// Trip is what its display shows where it gives up, and what kind of trip that is.
-type Trip struct {
-	Code string   `json:"code"`
-	Kind TripKind `json:"kind"`
-	Text string   `json:"text,omitempty"` // as its leaflet has it
-}
-
-// TripKind is why a drive gives up, whatever it shows.
-type TripKind string
-
-// The kinds.
-const (
-	OverCurrentAccelerating TripKind = "over-current-accelerating"
-	OverCurrentRunning      TripKind = "over-current-running"
-	OverVolts               TripKind = "over-volts"
-	UnderVolts              TripKind = "under-volts"
-	OverLoad                TripKind = "overload"
-	OverHeat                TripKind = "over-heat"
-	EarthFault              TripKind = "earth"
-	InputPhase              TripKind = "input-phase"
-	OutputPhase             TripKind = "output-phase"
-	LinkLost                TripKind = "link-lost"
-	SafeStopOpen            TripKind = "safe-stop"
-	OtherTrip               TripKind = "other"
-)
-
-var tripKinds = []TripKind{OverCurrentAccelerating, OverCurrentRunning, OverVolts, UnderVolts, OverLoad, OverHeat,
-	EarthFault, InputPhase, OutputPhase, LinkLost, SafeStopOpen, OtherTrip}
-
 // Never is a combination of settings that must not be.
 type Never struct {
 	When []Setting `json:"when" nullable:"false"`

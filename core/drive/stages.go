@@ -158,7 +158,8 @@ func (o *Shown) say(f ...finding.Finding) { o.Said = append(o.Said, f...) }
 
 // work weighs, sets, wires and judges the drive.
 func work(o *Shown) {
-	v := &View{Choices: offers(&o.Placed), Candidates: candidates(&o.Placed), Shopping: shopping(&o.Placed), Trips: []TripLine{},
+	v := &View{Choices: offers(&o.Placed), Candidates: candidates(&o.Placed), Shopping: shopping(&o.Placed),
+		Trips:   []TripLine{},
 		Figures: []finding.Figure{}, Envelope: []Point{}, Caps: []Cap{}, Map: []Command{},
 		Sheet: []Row{}, Unheard: []string{}, Wiring: []Wire{},
 		Never: NeverWired(), Inspection: []Step{}, Restore: []string{}, Displays: []string{}, Quirks: []string{},

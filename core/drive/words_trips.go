@@ -43,8 +43,8 @@ var tripSays = map[TripKind]string{
 // tripLook is what to look at first, by kind.
 var tripLook = map[TripKind]string{
 	OverCurrentAccelerating: "Is the machine stuck? Else give it a longer ramp up, or less boost.",
-	OverCurrentRunning: "Is the load stuck or its bearing dry? At once, every time: off, locked, link dead, then measure " +
-		"motor and cable for a short.",
+	OverCurrentRunning: "Is the load stuck or its bearing dry? At once, every time: off, locked, link dead, then " +
+		"measure motor and cable for a short.",
 	OverVolts: "It brakes harder than it can: a longer ramp down, or a braking resistor. Also a line that is too " +
 		"high.",
 	UnderVolts: "Measure the line at the drive while it pulls. A long cord, a thin feeder or a loose screw sags.",

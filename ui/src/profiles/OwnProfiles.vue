@@ -14,12 +14,12 @@ const { trouble, tried } = useTried()
 const bridge = computed(() => job.document.value?.bridge[props.kind])
 const own = computed(() => bridge.value?.own ?? undefined)
 const place = computed(() => `/workshops/${job.workshop.value}/profiles`)
-/** What was entered of it here is not typed again. */
-const describe = computed(() =>
-  props.kind === 'drive' && bridge.value?.plate
-    ? `${place.value}/new?kind=drive&job=${job.id}`
-    : `${place.value}/new?kind=${props.kind}&plate=${encodeURIComponent(bridge.value?.plate ?? '')}`,
-)
+/** What was entered of it here is not typed again, stored or not yet. */
+const describe = computed(() => {
+  const { plate, codes, line_screws, motor_screws } = (bridge.value ?? {}) as Record<string, string | undefined>
+  const begin = props.kind === 'drive' ? { plate, codes, line_screws, motor_screws } : { plate }
+  return { path: `${place.value}/new`, query: { kind: props.kind }, state: { begin: JSON.stringify(begin) } }
+})
 const words = {
   drive: { many: 'Your workshop’s own drives', one: 'Make a profile of this drive' },
   dc: { many: 'Your workshop’s own controllers', one: 'Make a profile of this controller' },

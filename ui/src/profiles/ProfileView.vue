@@ -3,7 +3,7 @@
 import { computed, nextTick, onMounted, onUnmounted, ref, shallowRef, watch } from 'vue'
 import { useDebounceFn, useEventListener } from '@vueuse/core'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
-import { api, newChangeID, Trouble } from '../api/client'
+import { newChangeID, Trouble } from '../api/client'
 import { profiles, type Checked, type Parameter, type ProfileAnswer, type Words } from '../api/profiles'
 import { setHead } from '../desk/head'
 import { listen } from '../desk/live'
@@ -61,10 +61,9 @@ async function begin() {
   setHead('', 'A new profile')
   await tried(async () => {
     let of: Parameters<typeof profiles.begin>[1] = {}
-    if (asked.job) {
-      const d = (await api.job(String(asked.job))).document.bridge.drive
-      of = { plate: d?.plate, line_screws: d?.line_screws, motor_screws: d?.motor_screws, codes: d?.codes }
-    } else if (asked.shipped) of = { shipped: String(asked.shipped) }
+    const entered = (history.state as { begin?: string } | null)?.begin // at a machine
+    if (entered) of = JSON.parse(entered) as typeof of
+    else if (asked.shipped) of = { shipped: String(asked.shipped) }
     else if (asked.plate) of = { plate: String(asked.plate) }
     const got = await profiles.begin(kind.value, of)
     all.value = got.profile
