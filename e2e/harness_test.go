@@ -155,7 +155,9 @@ func open(t *testing.T, url string, options ...chromedp.ContextOption) *page {
 				return
 			}
 			if m.Type == "error" || m.Source == "security" || m.IsException() {
-				if !p.isExpected(m.Text) {
+				// A live stream that breaks off, as on a busy machine, is taken up again by the page.
+				broke := strings.HasSuffix(m.URL, "/api/live") && strings.Contains(m.Text, "ERR_INCOMPLETE_CHUNKED")
+				if !broke && !p.isExpected(m.Text) {
 					t.Errorf("the console says: %s", m.String())
 				}
 			}

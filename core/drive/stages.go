@@ -159,10 +159,9 @@ func (o *Shown) say(f ...finding.Finding) { o.Said = append(o.Said, f...) }
 // work weighs, sets, wires and judges the drive.
 func work(o *Shown) {
 	v := &View{Choices: offers(&o.Placed), Candidates: candidates(&o.Placed), Shopping: shopping(&o.Placed),
-		Trips:   []TripLine{},
-		Figures: []finding.Figure{}, Envelope: []Point{}, Caps: []Cap{}, Map: []Command{},
-		Sheet: []Row{}, Unheard: []string{}, Wiring: []Wire{},
-		Never: NeverWired(), Inspection: []Step{}, Restore: []string{}, Displays: []string{}, Quirks: []string{},
+		Trips: []TripLine{}, Figures: []finding.Figure{}, Envelope: []Point{}, Caps: []Cap{}, Map: []Command{},
+		Sheet: []Row{}, Unheard: []string{}, Wiring: []Wire{}, Never: NeverWired(), Inspection: []Step{},
+		Restore: []string{}, Displays: []string{}, Quirks: []string{},
 		Up: Ramp{Hz: []float64{}, Share: []float64{}}, Down: Ramp{Hz: []float64{}, Share: []float64{}},
 		BaseHz: o.Site.Model.FrequencyHz}
 	o.View = v
