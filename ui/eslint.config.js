@@ -14,9 +14,25 @@ const floors = [
   ['drawing'],
   ['job'], // one job open for work
   ['parts'], // fields, charts, lists
-  ['stores'], // the drawers, and parts out of them
+  ['stores', 'profiles'], // the drawers, and parts out of them; the workshop's own drives and controllers
   ['makeup', 'fit'], // the box made up; a motor in another's place: on every plate
-  ['supply', 'protection', 'capacitor', 'rotary', 'drive', 'dc', 'leads', 'plate', 'load', 'bringup', 'logbook', 'engine', 'yard', 'people', 'weigh'],
+  [
+    'supply',
+    'protection',
+    'capacitor',
+    'rotary',
+    'drive',
+    'dc',
+    'leads',
+    'plate',
+    'load',
+    'bringup',
+    'logbook',
+    'engine',
+    'yard',
+    'people',
+    'weigh',
+  ],
   ['span', 'review'], // the screen of a job: every bay; the page for a licensed person
   ['app'], // the shell
 ]
