@@ -148,8 +148,7 @@ func TestCrowd(t *testing.T) {
 	}
 	const many, streams, over = 49, 200, 40 * time.Second
 	c := gathered(t, many+1)
-	p := another(t, c.server.url+"/let-in#"+c.code)
-	p.expect("401")
+	p := another(t, c.server.url+"/let-in#"+c.code, "401")
 	p.click("button", "Later")
 	p.visit(c.server.url + "/jobs/" + c.jobs[many] + "/supply")
 	p.until("the machine is open", `document.querySelector('[data-entry="supply.volts"] input')`)

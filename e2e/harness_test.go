@@ -144,10 +144,16 @@ type page struct {
 
 func open(t *testing.T, url string, options ...chromedp.ContextOption) *page {
 	t.Helper()
+	return openExpecting(t, url, nil, options...)
+}
+
+// openExpecting lets console errors pass from the first one on: a page may say them while it comes.
+func openExpecting(t *testing.T, url string, expected []string, options ...chromedp.ContextOption) *page {
+	t.Helper()
 	ctx, cancel := chromedp.NewContext(browsers.of(t), options...)
 	t.Cleanup(cancel)
 	require.NoError(t, chromedp.Do(ctx))
-	p := &page{t: t, ctx: ctx}
+	p := &page{t: t, ctx: ctx, expected: expected}
 	messages := chromedp.Console(ctx)
 	go func() {
 		for m, err := range messages {
@@ -168,10 +174,10 @@ func open(t *testing.T, url string, options ...chromedp.ContextOption) *page {
 	return p
 }
 
-// another opens a browser of its own: it has no cookie of the first.
-func another(t *testing.T, url string) *page {
+// another opens a browser of its own: it has no cookie of the first. expected are console errors that pass.
+func another(t *testing.T, url string, expected ...string) *page {
 	t.Helper()
-	return open(t, url, chromedp.WithNewBrowserContext())
+	return openExpecting(t, url, expected, chromedp.WithNewBrowserContext())
 }
 
 // expect lets console errors with this text pass: a cut connection, a conflict.

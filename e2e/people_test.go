@@ -108,8 +108,7 @@ func TestAShopOfFourWorksOnOneMachine(t *testing.T) {
 	code := desk.invited("Bram T.", "Maker")
 	desk.shot("pairing")
 
-	maker := another(t, s.url+"/")
-	maker.expect("401")
+	maker := another(t, s.url+"/", "401")
 	maker.shot("log-in")
 	maker.comes("Bram T.", code)
 	maker.lacks(".yard-head", "New workshop")
@@ -122,8 +121,7 @@ func TestAShopOfFourWorksOnOneMachine(t *testing.T) {
 	maker.enter("supply.volts", "231")
 	maker.saved()
 
-	phone := another(t, s.url+"/let-in#"+helperCode)
-	phone.expect("401")
+	phone := another(t, s.url+"/let-in#"+helperCode, "401")
 	phone.do(chromedp.EmulateViewport(390, 844, chromedp.EmulateMobile))
 	phone.sees("h1", "Welcome, Tom H.")
 	phone.shot("let-in")
@@ -144,8 +142,7 @@ func TestAShopOfFourWorksOnOneMachine(t *testing.T) {
 	phone.shot("helper")
 	maker.until("the maker sees the reading", `document.querySelector('[data-entry="supply.volts"] input').value === '229'`)
 
-	reviewer := another(t, s.url+"/let-in#"+reviewerCode)
-	reviewer.expect("401")
+	reviewer := another(t, s.url+"/let-in#"+reviewerCode, "401")
 	reviewer.click("button", "Later")
 	reviewer.at("Slip mixer", "Leads")
 	reviewer.click(".said", "")
@@ -174,8 +171,7 @@ func TestAShopOfFourWorksOnOneMachine(t *testing.T) {
 	desk.click(".review-bar button", "A link that reads")
 	desk.sees(".code-link", "let-in#")
 	link := eval[string](desk, `document.querySelector('.code-link').innerText`)
-	guest := another(t, s.url+"/let-in#"+strings.Split(link, "#")[1])
-	guest.expect("401")
+	guest := another(t, s.url+"/let-in#"+strings.Split(link, "#")[1], "401")
 	guest.sees(".machine", "Slip mixer")
 	guest.visit(review)
 	guest.sees(".sheet h1", "Slip mixer: for review")
@@ -214,8 +210,7 @@ func TestTheDoorAndThePeopleAreForEverybody(t *testing.T) {
 	database := storetest.Migrated(t)
 	demo(t, database)
 	s := serve(t, database, "", "--backups", filepath.Join(t.TempDir(), "backups"))
-	p := another(t, s.url+"/sharing")
-	p.expect("401")
+	p := another(t, s.url+"/sharing", "401")
 	p.sees(".sharing", "Only this computer")
 	sizes := [][2]int64{{1280, 800}, {390, 844}, {360, 700}}
 	looks := func(view string) {
