@@ -9,6 +9,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/go-chi/chi/v5"
 
+	"graybridge/core/bridge"
 	"graybridge/core/drive"
 	"graybridge/core/leaflet"
 	"graybridge/core/profiles"
@@ -60,8 +61,6 @@ type profileBody struct {
 	Profile map[string]any `json:"profile"`
 }
 
-func (b profileBody) text() ([]byte, error) { return json.Marshal(b.Profile) }
-
 type addProfile struct {
 	ID       string `path:"id" maxLength:"64"`
 	ChangeID string `header:"Change-Id" minLength:"8" maxLength:"64" required:"true"`
@@ -103,9 +102,9 @@ type checkedOutput struct{ Body profiles.Checked }
 
 type tryProfile struct {
 	Body struct {
-		Kind    profiles.Kind   `json:"kind" enum:"drive,dc"`
-		Profile map[string]any  `json:"profile"`
-		Deeds   []profiles.Deed `json:"deeds" maxItems:"200" nullable:"false"`
+		Kind    profiles.Kind  `json:"kind" enum:"drive,dc"`
+		Profile map[string]any `json:"profile"`
+		Deeds   []bridge.Deed  `json:"deeds" maxItems:"200" nullable:"false"`
 	}
 }
 
@@ -188,7 +187,7 @@ func (s jobs) profiles(a huma.API) {
 		Path: "/api/workshops/{id}/profiles", DefaultStatus: http.StatusCreated, MaxBodyBytes: 2 * profiles.MostBytes,
 		Summary: "A new profile, finished or not; a repeated change gives the same"},
 		func(ctx context.Context, in *addProfile) (*profileAnswer, error) {
-			text, err := in.Body.text()
+			text, err := json.Marshal(in.Body.Profile)
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -205,7 +204,7 @@ func (s jobs) profiles(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "save-profile", Method: http.MethodPut, Path: one,
 		MaxBodyBytes: 2 * profiles.MostBytes, Summary: "A new version of a profile, finished or not"},
 		func(ctx context.Context, in *saveProfile) (*profileAnswer, error) {
-			text, err := profileBody{Profile: in.Body.Profile}.text()
+			text, err := json.Marshal(in.Body.Profile)
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -245,7 +244,7 @@ func (s jobs) profileQuestions(a huma.API) {
 		Path: "/api/profiles/check", MaxBodyBytes: 2 * profiles.MostBytes,
 		Summary: "What contradicts in a profile and what it does not say"},
 		func(_ context.Context, in *checkProfile) (*checkedOutput, error) {
-			text, err := in.Body.text()
+			text, err := json.Marshal(in.Body.Profile)
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -256,7 +255,7 @@ func (s jobs) profileQuestions(a huma.API) {
 		MaxBodyBytes: 2 * profiles.MostBytes,
 		Summary:      "A device simulated from its profile: what it shows after each deed"},
 		func(_ context.Context, in *tryProfile) (*triedOutput, error) {
-			text, err := profileBody{Profile: in.Body.Profile}.text()
+			text, err := json.Marshal(in.Body.Profile)
 			if err != nil {
 				return nil, problem(err)
 			}

@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"graybridge/api"
+	"graybridge/core/bridge"
 	"graybridge/core/drive"
 	"graybridge/core/leaflet"
 	"graybridge/core/plan"
@@ -96,7 +97,7 @@ func TestAProfileFromPlateToMachine(t *testing.T) {
 	}
 	require.Contains(t, said, "150 %", "what was taken for it is said")
 
-	r = c.do("POST", "/api/profiles/try", sent{"kind": "drive", "profile": p.Profile, "deeds": []profiles.Deed{
+	r = c.do("POST", "/api/profiles/try", sent{"kind": "drive", "profile": p.Profile, "deeds": []bridge.Deed{
 		{Do: "set", Code: "P1.02", Value: "500"}, {Do: "set", Code: "P1.02", Value: "60.0"}, {Do: "run"}}})
 	require.Equal(t, http.StatusOK, r.Status, "%s", r.Body)
 	var tried struct{ Outcomes []profiles.Outcome }
@@ -120,12 +121,15 @@ func TestAProfileThatIsNoneIsNotKept(t *testing.T) {
 	var w api.WorkshopAnswer
 	c.made("/api/workshops", entry(scenario.TansyLane()), &w)
 	at := "/api/workshops/" + w.ID + "/profiles"
+	of := func(name, about string) string {
+		return `{"kind":"drive","profile":{"name":"` + name + `","about":"` + about + `"}}`
+	}
 	for body, want := range map[string]int{
-		`{"kind":"drive","profile":{}}`:                                                                       http.StatusUnprocessableEntity,
-		`{"kind":"lamp","profile":{"name":"x"}}`:                                                              http.StatusUnprocessableEntity,
-		`{"kind":"drive","profile":{"name":"` + strings.Repeat("a", 61) + `"}}`:                               http.StatusUnprocessableEntity,
-		`{"kind":"drive","profile":{"name":"a","about":"` + strings.Repeat("b", profiles.MostBytes) + `"}}`:   http.StatusUnprocessableEntity,
-		`{"kind":"drive","profile":{"name":"a","about":"` + strings.Repeat("b", 3*profiles.MostBytes) + `"}}`: http.StatusRequestEntityTooLarge,
+		`{"kind":"drive","profile":{}}`:                    http.StatusUnprocessableEntity,
+		`{"kind":"lamp","profile":{"name":"x"}}`:           http.StatusUnprocessableEntity,
+		of(strings.Repeat("a", 61), ""):                    http.StatusUnprocessableEntity,
+		of("a", strings.Repeat("b", profiles.MostBytes)):   http.StatusUnprocessableEntity,
+		of("a", strings.Repeat("b", 3*profiles.MostBytes)): http.StatusRequestEntityTooLarge,
 	} {
 		r := c.do("POST", at, json.RawMessage(body), "Change-Id", "none-is-kept")
 		require.Equal(t, want, r.Status, "%.60s: %s", body, r.Body)

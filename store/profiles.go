@@ -120,17 +120,17 @@ func (s Profiles) Add(ctx context.Context, workshop, changeID string, kind profi
 		if len(list) >= profiles.Most {
 			return &Full{"profiles of this workshop", profiles.Most}
 		}
-		_, head, err := profiles.Named(kind, document, "new", 1)
+		name, err := profiles.NameOf(document)
 		if err != nil {
 			return err
 		}
-		own := profiles.IDOf(head.Name, func(id string) bool { return taken[id] })
-		text, head, err := profiles.Named(kind, document, own, 1)
+		own := profiles.IDOf(name, func(id string) bool { return taken[id] })
+		text, _, err := profiles.Named(kind, document, own, 1)
 		if err != nil {
 			return err
 		}
 		if err := tx.QueryRow(ctx, `insert into profile (workshop_id, kind, own_id, name, change_id)
-			values ($1, $2, $3, $4, nullif($5, '')) returning id`, w, kind, own, head.Name, changeID).Scan(&id); err != nil {
+			values ($1, $2, $3, $4, nullif($5, '')) returning id`, w, kind, own, name, changeID).Scan(&id); err != nil {
 			return err
 		}
 		if err := version(ctx, tx, id, 1, text, by); err != nil {
@@ -181,7 +181,7 @@ func (s Profiles) Save(ctx context.Context, workshop, id string, seen int, docum
 		if last != seen {
 			return &Conflict{seen, last}
 		}
-		text, head, err := profiles.Named(kind, document, own, last+1)
+		text, name, err := profiles.Named(kind, document, own, last+1)
 		if err != nil {
 			return err
 		}
@@ -189,7 +189,7 @@ func (s Profiles) Save(ctx context.Context, workshop, id string, seen int, docum
 			return err
 		}
 		if _, err := tx.Exec(ctx, `update profile set revision = $2, name = $3 where id = $1`, k, last+1,
-			head.Name); err != nil {
+			name); err != nil {
 			return err
 		}
 		if p, err = lastOf(ctx, tx, k); err != nil {

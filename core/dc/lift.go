@@ -1,12 +1,12 @@
 package dc
 
 import (
-	"fmt"
 	"math"
 	"slices"
 	"strconv"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/finding"
 	"graybridge/core/label"
 	"graybridge/core/openfile"
@@ -51,26 +51,21 @@ func judgeLifted(o *Shown) {
 
 // Lacks are what a profile does not say, by the verdict that hangs on it. A profile with lacks is of use;
 // one with problems is not.
-func (p *Profile) Lacks() []openfile.Lack {
-	out := []openfile.Lack{}
-	add := func(missing bool, path, text string) {
-		if missing {
-			out = append(out, openfile.Lack{Path: path, Text: text})
-		}
-	}
-	add(p.Factor == 0, "form_factor", lackFactor)
-	add(p.LineFuse == 0, "line_fuse_amps", lackFuse)
-	add(p.PotOhm == 0, "pot_ohm", lackPot)
+func (p *Profile) Lacks() openfile.Lacks {
+	out := openfile.Lacks{}
+	out.Where(p.Factor == 0, "form_factor", lackFactor)
+	out.Where(p.LineFuse == 0, "line_fuse_amps", lackFuse)
+	out.Where(p.PotOhm == 0, "pot_ohm", lackPot)
 	for _, s := range []Screw{ScrewLine, ScrewArmature, ScrewPotWiper} {
-		add(len(p.of(s)) == 0, "terminals", lackScrew(s))
+		out.Where(len(p.of(s)) == 0, "terminals", lackScrew(s))
 	}
-	add(p.FieldAmps > 0 && len(p.of(ScrewField)) == 0, "terminals", lackScrew(ScrewField))
+	out.Where(p.FieldAmps > 0 && len(p.of(ScrewField)) == 0, "terminals", lackScrew(ScrewField))
 	for _, t := range []Turn{TurnMost, TurnLeast, TurnLimit, TurnIR} {
 		_, known := p.trim(t)
-		add(!known, "trims", lackTrim(t))
+		out.Where(!known, "trims", lackTrim(t))
 	}
 	fed := slices.ContainsFunc(p.Inputs, func(in InputRange) bool { return in.FieldVolts > 0 })
-	add(p.FieldAmps > 0 && !fed, "inputs", lackFieldVolts)
+	out.Where(p.FieldAmps > 0 && !fed, "inputs", lackFieldVolts)
 	return out
 }
 
@@ -88,14 +83,6 @@ func FromPlate(text string) (p Profile, problem string) {
 		FieldAmps: known.FieldAmps, Inputs: known.Inputs, Trims: []Trim{}, Screws: []Terminal{}}, ""
 }
 
-// Deed is something done at a controller: a trim "set" to per cent of its travel, the "dial" turned, "run" or "stop" at
-// its inhibit.
-type Deed struct {
-	Do    string
-	Code  string
-	Value string
-}
-
 // Outcome is what a controller gives after a deed.
 type Outcome struct {
 	Shows   string
@@ -105,7 +92,7 @@ type Outcome struct {
 
 // Try does deeds at a simulated controller on its first input, one after the other: what it gives after each.
 // It is simulated from the profile alone and unloaded; nothing is said of the real one.
-func (p *Profile) Try(deeds []Deed) []Outcome {
+func (p *Profile) Try(deeds []bridge.Deed) []Outcome {
 	at := map[string]float64{}
 	for _, t := range p.Trims {
 		at[t.Name] = 0.5
@@ -144,17 +131,18 @@ func (p *Profile) Try(deeds []Deed) []Outcome {
 }
 
 // Turns are the trims by the words that stand for them in a profile, and in plain words.
-func Turns() (out [][2]string) {
+func Turns() (out []bridge.Naming) {
 	for _, t := range turns {
-		out = append(out, [2]string{string(t), trimNamed(t)})
+		out = append(out, bridge.Naming{Word: string(t), Name: trimNamed(t)})
 	}
 	return out
 }
 
 // ScrewNames are the terminals in the same way.
-func ScrewNames() (out [][2]string) {
+func ScrewNames() (out []bridge.Naming) {
 	for _, s := range screws {
-		out = append(out, [2]string{string(s), finding.Upper(strings.ReplaceAll(fmt.Sprint(s), "-", " "))})
+		out = append(out, bridge.Naming{Word: string(s),
+			Name: finding.Upper(strings.ReplaceAll(string(s), "-", " "))})
 	}
 	return out
 }

@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/bridge"
 	"graybridge/core/dc"
 )
 
@@ -46,7 +47,7 @@ func TestAControllerBeginsFromItsPlate(t *testing.T) {
 func TestAControllerIsTriedFromItsProfile(t *testing.T) {
 	p, ok := dc.ByID("sike-90")
 	require.True(t, ok)
-	steps := p.Try([]dc.Deed{{Do: "dial", Value: "100"}, {Do: "set", Code: "MAX", Value: "80 %"},
+	steps := p.Try([]bridge.Deed{{Do: "dial", Value: "100"}, {Do: "set", Code: "MAX", Value: "80 %"},
 		{Do: "set", Code: "MIN", Value: "0"}, {Do: "run"}, {Do: "dial", Value: "0"}, {Do: "dial", Value: "140"},
 		{Do: "set", Code: "WHAT", Value: "10"}, {Do: "stop"}})
 	require.Zero(t, steps[0].Volts, "inhibited")

@@ -3,6 +3,7 @@ package dc
 import (
 	"math"
 
+	"graybridge/core/bridge"
 	"graybridge/core/finding"
 	"graybridge/core/site"
 	"graybridge/core/table"
@@ -13,10 +14,10 @@ import (
 type Entered struct {
 	As       Entry
 	Chosen   Chosen
-	Profile  *Profile  // nil: none is chosen
-	onPlate  *Profile  // by its plate, chosen or not; nil: none was typed or read
-	bought   []offered // controllers that may be bought
-	own      *Profile  // brought in, with what its leaflet does not say; nil: none was
+	Profile  *Profile                  // nil: none is chosen
+	onPlate  *Profile                  // by its plate, chosen or not; nil: none was typed or read
+	bought   []bridge.Offered[Profile] // controllers that may be bought
+	own      *Profile                  // brought in, with what its leaflet does not say; nil: none was
 	Readings []finding.Reading
 }
 
@@ -28,7 +29,7 @@ func Take(e Entry) Entered {
 	t.onPlate = own
 	t.bought = readCandidates(e.Candidates)
 	for _, one := range t.bought {
-		t.Readings = append(t.Readings, one.reading)
+		t.Readings = append(t.Readings, one.Reading)
 	}
 	if e.Own != nil {
 		lifted := e.Own.Lifted()

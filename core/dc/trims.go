@@ -113,10 +113,7 @@ type Row struct {
 	ReadBack string      `json:"read_back,omitempty"`
 	Odd      bool        `json:"odd,omitempty"` // found elsewhere
 	Why      finding.Why `json:"why"`
-	Done     bool        `json:"done"`            // set, at the value that stands here
-	Keyed    string      `json:"keyed,omitempty"` // another value, which it was ticked at
-	Day      string      `json:"day,omitempty"`   // of the tick, 2026-11-30
-	Who      string      `json:"who,omitempty"`
+	device.Set
 }
 
 // rows lists jumpers, plug and trims in the order in which they are set.
@@ -124,12 +121,7 @@ func rows(o *Solved) []Row {
 	out := []Row{}
 	p := o.Profile
 	put := func(r Row) {
-		if t, ok := device.Ticked(o.Chosen.Done, "row:"+r.ID); ok {
-			r.Done, r.Day, r.Who = t.Value == "" || t.Value == r.Value, t.Day, t.Who
-			if !r.Done {
-				r.Keyed = t.Value
-			}
-		}
+		r.Set = device.SetOf(o.Chosen.Done, "row:"+r.ID, r.Value)
 		if back, ok := o.Chosen.Back[strings.ToUpper(r.Name)]; ok {
 			r.ReadBack = Clock(back)
 			r.Odd = math.Abs(back-r.Share) > 0.06

@@ -45,9 +45,10 @@ func TestATickSaysWhatStoodThere(t *testing.T) {
 	assert.Equal(t, device.Tick{ID: "row:P3.05"}, device.TickOf("row:P3.05"))
 	assert.Equal(t, device.Tick{ID: "row:P3.05", Value: "4.70", Day: "2026-11-30", Who: "Ada"},
 		device.TickOf("row:P3.05=4.70, read 2026-11-30 Ada"))
-	last, ok := device.Ticked([]string{"row:a=1", "row:b", "row:a=2, read 2026-11-30"}, "row:a")
-	assert.True(t, ok)
-	assert.Equal(t, "2", last.Value)
-	_, ok = device.Ticked([]string{"row:ab"}, "row:a")
-	assert.False(t, ok)
+	ticks := []string{"row:a=1", "row:b", "row:a=2, read 2026-11-30 Ada"}
+	assert.Equal(t, device.Set{Done: true, Day: "2026-11-30", Who: "Ada"}, device.SetOf(ticks, "row:a", "2"))
+	assert.Equal(t, device.Set{Keyed: "2", Day: "2026-11-30", Who: "Ada"}, device.SetOf(ticks, "row:a", "1"),
+		"the last counts")
+	assert.Equal(t, device.Set{Done: true}, device.SetOf(ticks, "row:b", "7"))
+	assert.Equal(t, device.Set{}, device.SetOf([]string{"row:ab"}, "row:a", ""))
 }

@@ -20,12 +20,24 @@ func TickOf(text string) Tick {
 	return Tick{ID: id, Value: value, Day: n.Day, Who: n.Who}
 }
 
-// Ticked is the last tick of an id in a list; false where there is none.
-func Ticked(list []string, id string) (t Tick, ok bool) {
-	for _, text := range list {
-		if one := TickOf(text); one.ID == id {
-			t, ok = one, true
+// Set is how a row that is set to a value stands: ticked at it, or at another one, with the day and who.
+type Set struct {
+	Done  bool   `json:"done"`            // at the value that stands there now
+	Keyed string `json:"keyed,omitempty"` // another value, which it was ticked at
+	Day   string `json:"day,omitempty"`   // of the tick, 2026-11-30
+	Who   string `json:"who,omitempty"`
+}
+
+// SetOf is how the row of an id stands by a list of ticks, the last of which counts. A tick without a value counts for
+// any.
+func SetOf(ticks []string, id, value string) (s Set) {
+	for _, text := range ticks {
+		if t := TickOf(text); t.ID == id {
+			s = Set{Done: t.Value == "" || t.Value == value, Day: t.Day, Who: t.Who}
+			if !s.Done {
+				s.Keyed = t.Value
+			}
 		}
 	}
-	return t, ok
+	return s
 }

@@ -6,52 +6,25 @@ import (
 
 	"graybridge/core/bridge"
 	"graybridge/core/finding"
-	"graybridge/core/unit"
 )
 
-// offered is one line of drives that may be bought; profile is nil where it is no plate.
-type offered struct {
-	plate, price string
-	profile      *Profile
-	reading      finding.Reading
-}
-
-// readCandidates reads the plates of drives that may be bought, one a line, a price behind a
-// semicolon.
-func readCandidates(text string) (out []offered) {
-	for line := range unit.Lines(text) {
-		one := offered{}
-		one.plate, one.price = bridge.Priced(line)
-		p, own := fromPlate(Entry{Plate: one.plate})
-		one.profile, one.reading = p, own[0]
-		one.reading.Path, one.reading.Typed = "drive.candidates", line
-		if len(out) >= bridge.MostCandidates {
-			one.profile, one.reading.ReadAs = nil, ""
-			one.reading.Problem, one.reading.Wanted = sixAtMost, plateExample
-		} else if one.reading.Problem != "" {
-			one.reading.Wanted = plateExample + "; 120 €"
-		}
-		out = append(out, one)
-	}
-	return out
+// readCandidates reads the plates of drives that may be bought, one a line, a price behind a semicolon.
+func readCandidates(text string) []bridge.Offered[Profile] {
+	asked := bridge.Asked{Path: "drive.candidates", TooMany: sixAtMost, Plate: plateExample,
+		Line: plateExample + "; 120 €"}
+	return bridge.ReadOffered(text, asked, func(plate string) (*Profile, finding.Reading) {
+		p, own := fromPlate(Entry{Plate: plate})
+		return p, own[0]
+	})
 }
 
 // candidates weighs the drives that may be bought.
 func candidates(o *Placed) []bridge.Candidate {
-	out := []bridge.Candidate{}
-	for _, at := range o.bought {
-		if at.profile == nil {
-			continue
-		}
-		one, w := offer(o, at.profile)
-		c := bridge.Candidate{Plate: at.plate, Name: candidateNamed(at.profile), Price: at.price, Grade: one.Grade,
-			Words: one.Words, Text: strings.ReplaceAll(one.Text, at.profile.Name, "It")}
-		if one.Grade != finding.Stop {
-			c.Also = alsoAsks(w)
-		}
-		out = append(out, c)
-	}
-	return out
+	return bridge.Candidates(o.bought, func(p *Profile) bridge.Candidate {
+		one, w := offer(o, p)
+		return bridge.Candidate{Name: candidateNamed(p), Grade: one.Grade, Words: one.Words,
+			Text: strings.ReplaceAll(one.Text, p.Name, "It"), Also: alsoAsks(w)}
+	})
 }
 
 // shopping is what a drive for this job must have, to be taken into a shop.

@@ -2,9 +2,11 @@ package drive
 
 import (
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/label"
 	"graybridge/core/leaflet"
 )
@@ -56,7 +58,7 @@ func ParametersOf(lines []leaflet.Line) (all []Parameter, doubts []Doubt) {
 	all, doubts = []Parameter{}, []Doubt{}
 	for _, l := range lines {
 		f := Function(l.Function)
-		if l.Function == leaflet.Other || l.Function == leaflet.Ask || !isFunction(f) {
+		if l.Function == leaflet.Other || l.Function == leaflet.Ask || !slices.Contains(functions, f) {
 			continue
 		}
 		q := Parameter{Function: f, Code: l.Code, Name: l.Name, Unit: l.Unit, Default: l.Default}
@@ -95,15 +97,6 @@ func shown(text string) float64 {
 	return x
 }
 
-func isFunction(f Function) bool {
-	for _, one := range functions {
-		if one == f {
-			return true
-		}
-	}
-	return false
-}
-
 // meanings are what a choice of a function may mean, each with words that leaflets use for it. The first whose
 // word stands in the text counts.
 var meanings = map[Function][]struct{ means, words string }{
@@ -140,9 +133,9 @@ func meaningOf(f Function, text string) string {
 }
 
 // meansOf are the words that a choice of a function may mean, with their plain names.
-func meansOf(f Function) (out []Naming) {
+func meansOf(f Function) (out []bridge.Naming) {
 	for _, m := range meanings[f] {
-		out = append(out, Naming{Word: m.means, Name: plainMeans(f, m.means)})
+		out = append(out, bridge.Naming{Word: m.means, Name: plainMeans(f, m.means)})
 	}
 	return out
 }

@@ -73,21 +73,16 @@ func judgeLifted(o *Shown) {
 
 // Lacks are what a profile does not say, or says twice, by the verdict that hangs on it. A profile with
 // lacks is of use; one with problems is not.
-func (p *Profile) Lacks() []openfile.Lack {
-	out := []openfile.Lack{}
-	add := func(missing bool, path, text string) {
-		if missing {
-			out = append(out, openfile.Lack{Path: path, Text: text})
-		}
-	}
+func (p *Profile) Lacks() openfile.Lacks {
+	out := openfile.Lacks{}
 	three := p.Input.Phases == 3
-	add(three && p.Input.SingleShare == 0 && !p.Input.NeverSingle, "input.single_phase_share", lackOnePhase)
-	add(p.Output.Overload == 0, "output.overload", lackOverload)
-	add(p.Output.Hertz == 0, "output.most_hertz", lackHertz)
-	add(p.Input.Amps == 0, "input.amps", lackInput)
-	add(p.WaitMinutes == 0, "wait_minutes", lackWait)
+	out.Where(three && p.Input.SingleShare == 0 && !p.Input.NeverSingle, "input.single_phase_share", lackOnePhase)
+	out.Where(p.Output.Overload == 0, "output.overload", lackOverload)
+	out.Where(p.Output.Hertz == 0, "output.most_hertz", lackHertz)
+	out.Where(p.Input.Amps == 0, "input.amps", lackInput)
+	out.Where(p.WaitMinutes == 0, "wait_minutes", lackWait)
 	for _, r := range []Role{LineIn, Earth, MotorOut, Run, Common} {
-		add(len(p.of(r)) == 0, "terminals", lackTerminal(r))
+		out.Where(len(p.of(r)) == 0, "terminals", lackTerminal(r))
 	}
 	heard := map[Function][]string{}
 	for _, q := range p.Parameters {
@@ -102,10 +97,10 @@ func (p *Profile) Lacks() []openfile.Lack {
 	for _, f := range []Function{MotorAmps, MotorHertz, MostHertz, Accelerate, Decelerate, StopMode, RunSource,
 		SpeedSource, Restart} {
 		second := f == MotorHertz && len(heard[BaseHertz]) > 0 || f == MotorAmps && len(heard[Overload]) > 0
-		add(len(heard[f]) == 0 && !second, "parameters", lackFunction(f))
+		out.Where(len(heard[f]) == 0 && !second, "parameters", lackFunction(f))
 	}
 	for _, f := range functions {
-		add(len(heard[f]) > 1, "parameters", saidTwice(f, heard[f]))
+		out.Where(len(heard[f]) > 1, "parameters", saidTwice(f, heard[f]))
 	}
 	return out
 }

@@ -8,6 +8,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"graybridge/core/bridge"
 	"graybridge/core/drive"
 	"graybridge/core/leaflet"
 	"graybridge/core/openfile"
@@ -55,11 +56,13 @@ func TestAThreePhaseInputOfWhichNothingIsSaidAsks(t *testing.T) {
 }
 
 func TestContradictionsOfAProfileAreNamed(t *testing.T) {
+	up := func(rest string) string { return `{"function":"accelerate","code":"C1","name":"Up"` + rest + `}` }
 	for text, path := range map[string]string{
-		`{"function":"accelerate","code":"C1","name":"Up","least":1,"most":60,"default":"0.2","decimals":1}`:                      "parameters[0].default",
-		`{"function":"accelerate","code":"C1","name":"Up","least":60,"most":1}`:                                                   "parameters[0].least",
-		`{"function":"accelerate","code":"C1","name":"Up"},{"function":"decelerate","code":"C1","name":"Down"}`:                   "parameters[1].code",
-		`{"function":"stop-mode","code":"C1","name":"Stop","default":"4","choices":[{"value":"0","means":"ramp","text":"ramp"}]}`: "parameters[0].default",
+		up(`,"least":1,"most":60,"default":"0.2","decimals":1`):         "parameters[0].default",
+		up(`,"least":60,"most":1`):                                      "parameters[0].least",
+		up("") + `,{"function":"decelerate","code":"C1","name":"Down"}`: "parameters[1].code",
+		`{"function":"stop-mode","code":"C1","name":"Stop","default":"4",` +
+			`"choices":[{"value":"0","means":"ramp","text":"ramp"}]}`: "parameters[0].default",
 	} {
 		_, err := drive.Decode([]byte(strings.TrimSuffix(bare, "}") + `,"parameters":[` + text + `]}`))
 		var bad openfile.Problems
@@ -150,7 +153,7 @@ func TestADriveIsTriedFromItsProfile(t *testing.T) {
 		}
 	}
 	far, _ := most.Show(most.Most)
-	steps := p.Try([]drive.Deed{
+	steps := p.Try([]bridge.Deed{
 		{Do: "set", Code: most.Code, Value: far}, {Do: "set", Code: most.Code, Value: far + "9"},
 		{Do: "set", Code: run.Code, Value: "none"}, {Do: "read", Code: most.Code}, {Do: "run"},
 		{Do: "set", Code: most.Code, Value: far}, {Do: "trip"}, {Do: "run"}, {Do: "reset"},
@@ -168,7 +171,7 @@ func TestADriveIsTriedFromItsProfile(t *testing.T) {
 	require.NotEmpty(t, steps[9].Refused)
 
 	ghyll, _ := drive.ByID("ghyll-7")
-	steps = ghyll.Try([]drive.Deed{{Do: "set", Code: "FAST", Value: "100 %"}, {Do: "set", Code: "J3", Value: "bottom"},
+	steps = ghyll.Try([]bridge.Deed{{Do: "set", Code: "FAST", Value: "100 %"}, {Do: "set", Code: "J3", Value: "bottom"},
 		{Do: "set", Code: "J3", Value: "sideways"}, {Do: "run"}})
 	require.Empty(t, steps[0].Refused+steps[1].Refused)
 	require.NotEmpty(t, steps[2].Refused)

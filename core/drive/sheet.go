@@ -7,6 +7,7 @@ import (
 	"strconv"
 	"strings"
 
+	"graybridge/core/device"
 	"graybridge/core/finding"
 	"graybridge/core/unit"
 )
@@ -80,10 +81,7 @@ type Row struct {
 	Note     string      `json:"note,omitempty"`
 	Why      finding.Why `json:"why"`
 	ReadBack string      `json:"read_back,omitempty"` // what was read off the drive instead
-	Done     bool        `json:"done"`                // keyed and read back, at the value that stands here
-	Keyed    string      `json:"keyed,omitempty"`     // another value, which it was ticked at
-	Day      string      `json:"day,omitempty"`       // of the tick, 2026-11-30
-	Who      string      `json:"who,omitempty"`
+	device.Set
 }
 
 // Sheet lists what must be set on a drive for the wants of a job, in keying

@@ -68,10 +68,10 @@ type Offer struct {
 type Entered struct {
 	As       Entry
 	Chosen   Chosen
-	Profile  *Profile  // nil: none is chosen
-	onPlate  *Profile  // by its plate, chosen or not; nil: none was typed or read
-	own      *Profile  // brought in, with what its leaflet does not say; nil: none was
-	bought   []offered // drives that may be bought
+	Profile  *Profile                  // nil: none is chosen
+	onPlate  *Profile                  // by its plate, chosen or not; nil: none was typed or read
+	own      *Profile                  // brought in, with what its leaflet does not say; nil: none was
+	bought   []bridge.Offered[Profile] // drives that may be bought
 	Readings []finding.Reading
 }
 
@@ -88,7 +88,7 @@ func Take(e Entry) Entered {
 	t.Readings = append(t.Readings, read...)
 	t.bought = readCandidates(e.Candidates)
 	for _, one := range t.bought {
-		t.Readings = append(t.Readings, one.reading)
+		t.Readings = append(t.Readings, one.Reading)
 	}
 	if e.Profile == ByPlate || e.Profile == "" && e.Own == nil && e.Plate != "" {
 		t.Profile = own

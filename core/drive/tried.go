@@ -6,15 +6,9 @@ import (
 	"slices"
 	"strconv"
 	"strings"
-)
 
-// Deed is something done at a drive: what is "set" or "read" (a code, jumper or trim, its value as the display shows
-// it, the place or the per cent of its travel), "run" or "stop", a "trip", a "reset".
-type Deed struct {
-	Do    string
-	Code  string
-	Value string
-}
+	"graybridge/core/bridge"
+)
 
 // Outcome is what a drive shows after a deed.
 type Outcome struct {
@@ -34,7 +28,7 @@ type tried struct {
 
 // Try does deeds at a simulated drive that comes out of its box, one after the other: what it shows after
 // each. It is simulated from the profile alone; nothing is said of the real one.
-func (p *Profile) Try(deeds []Deed) []Outcome {
+func (p *Profile) Try(deeds []bridge.Deed) []Outcome {
 	t := tried{p: p, at: map[string]string{}}
 	for _, q := range p.Parameters {
 		t.at[q.Code] = q.Default
@@ -60,7 +54,7 @@ func percent(share float64) string {
 	return strconv.FormatFloat(math.Round(100*share), 'f', 0, 64) + " %"
 }
 
-func (t *tried) do(d Deed) (shows, refused string) {
+func (t *tried) do(d bridge.Deed) (shows, refused string) {
 	switch d.Do {
 	case "read":
 		if _, known := t.at[d.Code]; !known {
@@ -89,7 +83,7 @@ func (t *tried) do(d Deed) (shows, refused string) {
 }
 
 // set puts a value at a code, a jumper or a trim as the drive takes it.
-func (t *tried) set(d Deed) (shows, refused string) {
+func (t *tried) set(d bridge.Deed) (shows, refused string) {
 	value := strings.TrimSpace(d.Value)
 	if i := slices.IndexFunc(t.p.Parameters, func(q Parameter) bool { return q.Code == d.Code }); i >= 0 {
 		q := &t.p.Parameters[i]

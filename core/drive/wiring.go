@@ -219,13 +219,7 @@ func (c Chosen) BackInto(rows []Row) (strange []string) {
 	for i := range rows {
 		known[rows[i].Code] = true
 		rows[i].ReadBack = c.Back[rows[i].Code]
-		if t, ok := device.Ticked(c.Done, "row:"+rows[i].ID); ok {
-			rows[i].Done = t.Value == "" || t.Value == rows[i].Value
-			rows[i].Day, rows[i].Who = t.Day, t.Who
-			if !rows[i].Done {
-				rows[i].Keyed = t.Value
-			}
-		}
+		rows[i].Set = device.SetOf(c.Done, "row:"+rows[i].ID, rows[i].Value)
 	}
 	for code := range c.Back {
 		if !known[code] {

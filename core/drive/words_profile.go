@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"graybridge/core/bridge"
 	"graybridge/core/finding"
 	"graybridge/core/leaflet"
 	"graybridge/core/unit"
@@ -51,24 +52,17 @@ func saidTwice(f Function, at []string) string {
 }
 
 // Namings are the functions as most leaflets name them, in the order of Functions.
-func Namings() (out []Naming) {
+func Namings() (out []bridge.Naming) {
 	for _, f := range functions {
-		out = append(out, Naming{string(f), asLeaflets(f), meansOf(f)})
+		out = append(out, bridge.Naming{Word: string(f), Name: asLeaflets(f), Means: meansOf(f)})
 	}
 	return out
 }
 
-// Naming is something of a profile by the word that stands for it in the file, and in plain words.
-type Naming struct {
-	Word  string   `json:"word"`
-	Name  string   `json:"name"`
-	Means []Naming `json:"means,omitempty"` // what a choice of it may mean
-}
-
 // Screws are the roles of terminals in plain words.
-func Screws() (out []Naming) {
+func Screws() (out []bridge.Naming) {
 	for _, r := range roles {
-		out = append(out, Naming{Word: string(r), Name: finding.Upper(strings.ReplaceAll(string(r), "-", " "))})
+		out = append(out, bridge.Naming{Word: string(r), Name: finding.Upper(strings.ReplaceAll(string(r), "-", " "))})
 	}
 	return out
 }
@@ -133,9 +127,9 @@ func triedPlaces(j *Jumper) string {
 }
 
 // TripKinds are the kinds of trip in plain words.
-func TripKinds() (out []Naming) {
+func TripKinds() (out []bridge.Naming) {
 	for _, k := range tripKinds {
-		out = append(out, Naming{Word: string(k), Name: tripSays[k]})
+		out = append(out, bridge.Naming{Word: string(k), Name: tripSays[k]})
 	}
 	return out
 }

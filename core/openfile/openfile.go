@@ -48,6 +48,16 @@ type Lack struct {
 	Text string `json:"text"`
 }
 
+// Lacks are all of them.
+type Lacks []Lack
+
+// Where adds one where it is missing.
+func (l *Lacks) Where(missing bool, path, text string) {
+	if missing {
+		*l = append(*l, Lack{path, text})
+	}
+}
+
 // Problems is every bad place of one file.
 type Problems []Problem
 

@@ -40,7 +40,7 @@ func TestArrowsPointOneWay(t *testing.T) {
 	over := with(plan, "plan") // rooms over the plan: none knows another
 	may := map[string]map[string]bool{
 		"entry": list("openfile", "device"), "site": list(read...), "bringup": list(with(floor, "logbook")...),
-		"profiles": list("openfile", "drive", "dc"),
+		"profiles": list("openfile", "bridge", "drive", "dc"),
 		"logbook":  list("openfile"), "device": list(), "sound": list(), "label": list("unit"),
 		"bridge": list(site...), "capacitor": list(bridges...), "drive": list(bridges...), "rotary": list(bridges...),
 		"dc": list(bridges...), "document": list(document...), "plan": list(plan...),

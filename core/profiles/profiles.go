@@ -10,6 +10,7 @@ import (
 	"strings"
 	"unicode"
 
+	"graybridge/core/bridge"
 	"graybridge/core/dc"
 	"graybridge/core/drive"
 	"graybridge/core/openfile"
@@ -34,7 +35,7 @@ const (
 // does not say.
 type Checked struct {
 	Problems openfile.Problems `json:"problems" nullable:"false"`
-	Lacks    []openfile.Lack   `json:"lacks" nullable:"false"`
+	Lacks    openfile.Lacks    `json:"lacks" nullable:"false"`
 	Usable   bool              `json:"usable"`
 }
 
@@ -55,7 +56,7 @@ func Check(kind Kind, data []byte) (Checked, error) {
 			return Checked{}, err
 		}
 	}
-	var lacks []openfile.Lack
+	var lacks openfile.Lacks
 	switch kind {
 	case Drive:
 		var p drive.Profile
@@ -68,7 +69,7 @@ func Check(kind Kind, data []byte) (Checked, error) {
 			lacks = p.Lacks()
 		}
 	}
-	out := Checked{Problems: openfile.Problems{}, Lacks: append([]openfile.Lack{}, lacks...), Usable: err == nil}
+	out := Checked{Problems: openfile.Problems{}, Lacks: append(openfile.Lacks{}, lacks...), Usable: err == nil}
 	if err != nil && !errors.As(err, &out.Problems) {
 		return Checked{}, err
 	}
@@ -93,35 +94,44 @@ func headOf(data []byte) (h Head, err error) {
 	return h, openfile.Decode(data, &h, true)
 }
 
-// Named gives a profile its head: the format of its kind, its id among the workshop's, its revision. Everything
-// else stays as it was typed.
-func Named(kind Kind, data []byte, id string, revision int) ([]byte, Head, error) {
-	all := map[string]json.RawMessage{}
+// partsOf takes a profile apart, finished or not, and gives the name that must stand in it to be kept.
+func partsOf(data []byte) (all map[string]json.RawMessage, name string, err error) {
 	if err := openfile.Fit(data, openfile.Deepest, MostBytes); err != nil {
-		return nil, Head{}, err
+		return nil, "", err
 	}
 	if err := json.Unmarshal(data, &all); err != nil {
-		return nil, Head{}, openfile.Problems{{Path: "file", Found: err.Error(), Wanted: "a profile as a JSON object"}}
+		return nil, "", openfile.Problems{{Path: "file", Found: err.Error(), Wanted: "a profile as a JSON object"}}
 	}
-	h := Head{Format: format(kind), Version: 1, ID: id, Revision: revision}
-	_ = json.Unmarshal(all["name"], &h.Name)
-	_ = json.Unmarshal(all["about"], &h.About)
-	if h.Name = strings.TrimSpace(h.Name); h.Name == "" || len(h.Name) > 60 {
-		return nil, h, openfile.Problems{{Path: "name", Found: fmt.Sprintf("%q", h.Name), Wanted: "1 to 60 letters"}}
+	_ = json.Unmarshal(all["name"], &name)
+	if name = strings.TrimSpace(name); name == "" || len(name) > 60 {
+		return nil, "", openfile.Problems{{Path: "name", Found: fmt.Sprintf("%q", name), Wanted: "1 to 60 letters"}}
 	}
-	for key, v := range map[string]any{"format": h.Format, "version": 1, "id": id, "name": h.Name,
+	return all, name, nil
+}
+
+// NameOf is a profile's name.
+func NameOf(data []byte) (string, error) {
+	_, name, err := partsOf(data)
+	return name, err
+}
+
+// Named gives a profile its head: the format of its kind, its id among the workshop's, its revision; and its name. All
+// else stays as it was typed.
+func Named(kind Kind, data []byte, id string, revision int) (text []byte, name string, err error) {
+	all, name, err := partsOf(data)
+	if err != nil {
+		return nil, "", err
+	}
+	for key, v := range map[string]any{"format": format(kind), "version": 1, "id": id, "name": name,
 		"revision": revision} {
-		text, err := json.Marshal(v)
-		if err != nil {
-			return nil, h, err
+		if all[key], err = json.Marshal(v); err != nil {
+			return nil, "", err
 		}
-		all[key] = text
 	}
-	text, err := json.Marshal(all)
-	if len(text) > MostBytes {
-		return nil, h, tooLong(len(text))
+	if text, err = json.Marshal(all); len(text) > MostBytes {
+		return nil, "", tooLong(len(text))
 	}
-	return text, h, err
+	return text, name, err
 }
 
 func tooLong(bytes int) openfile.Problems {
@@ -211,14 +221,6 @@ func Begin(kind Kind, of Beginning) (data []byte, problem string) {
 	return data, ""
 }
 
-// Deed is something done at a simulated device: a code, jumper or trim set or read, run or stop, a trip, a
-// reset, the dial of a controller turned.
-type Deed struct {
-	Do    string `json:"do" enum:"set,read,run,stop,trip,reset,dial"`
-	Code  string `json:"code,omitempty" maxLength:"60"`
-	Value string `json:"value,omitempty" maxLength:"60"`
-}
-
 // Outcome is what a simulated device shows after a deed.
 type Outcome struct {
 	Shows   string `json:"shows"`
@@ -228,18 +230,14 @@ type Outcome struct {
 
 // Try does deeds at a device that is simulated from its profile, one after the other. The error is
 // openfile.Problems where the profile is no good.
-func Try(kind Kind, data []byte, deeds []Deed) ([]Outcome, error) {
+func Try(kind Kind, data []byte, deeds []bridge.Deed) ([]Outcome, error) {
 	out := make([]Outcome, len(deeds))
 	if kind == Controller {
 		p, err := dc.DecodeProfile(data)
 		if err != nil {
 			return nil, err
 		}
-		own := make([]dc.Deed, len(deeds))
-		for i, d := range deeds {
-			own[i] = dc.Deed(d)
-		}
-		for i, o := range p.Try(own) {
+		for i, o := range p.Try(deeds) {
 			out[i] = Outcome{Shows: o.Shows, Refused: o.Refused}
 		}
 		return out, nil
@@ -248,11 +246,7 @@ func Try(kind Kind, data []byte, deeds []Deed) ([]Outcome, error) {
 	if err != nil {
 		return nil, err
 	}
-	own := make([]drive.Deed, len(deeds))
-	for i, d := range deeds {
-		own[i] = drive.Deed(d)
-	}
-	for i, o := range p.Try(own) {
+	for i, o := range p.Try(deeds) {
 		out[i] = Outcome{Shows: o.Shows, Refused: o.Refused, Tripped: o.Tripped}
 	}
 	return out, nil
@@ -260,11 +254,11 @@ func Try(kind Kind, data []byte, deeds []Deed) ([]Outcome, error) {
 
 // Vocabulary is every word that a profile of a kind may use, with its plain name.
 type Vocabulary struct {
-	Functions []drive.Naming `json:"functions,omitempty" nullable:"false"` // of a drive's settings
-	Turns     []drive.Naming `json:"turns,omitempty" nullable:"false"`     // of a controller's trims
-	Terminals []drive.Naming `json:"terminals" nullable:"false"`
-	Trips     []drive.Naming `json:"trips,omitempty" nullable:"false"` // kinds of a drive's trips
-	Shipped   []drive.Naming `json:"shipped" nullable:"false"`         // to begin from
+	Functions []bridge.Naming `json:"functions,omitempty" nullable:"false"` // of a drive's settings
+	Turns     []bridge.Naming `json:"turns,omitempty" nullable:"false"`     // of a controller's trims
+	Terminals []bridge.Naming `json:"terminals" nullable:"false"`
+	Trips     []bridge.Naming `json:"trips,omitempty" nullable:"false"` // kinds of a drive's trips
+	Shipped   []bridge.Naming `json:"shipped" nullable:"false"`         // to begin from
 }
 
 // Words are the vocabulary of a kind.
@@ -273,18 +267,13 @@ func Words(kind Kind) Vocabulary {
 	if kind == Drive {
 		v.Functions, v.Terminals, v.Trips = drive.Namings(), drive.Screws(), drive.TripKinds()
 		for _, p := range drive.Shipped() {
-			v.Shipped = append(v.Shipped, drive.Naming{Word: p.ID, Name: p.Name})
+			v.Shipped = append(v.Shipped, bridge.Naming{Word: p.ID, Name: p.Name})
 		}
 		return v
 	}
-	for _, t := range dc.Turns() {
-		v.Turns = append(v.Turns, drive.Naming{Word: t[0], Name: t[1]})
-	}
-	for _, s := range dc.ScrewNames() {
-		v.Terminals = append(v.Terminals, drive.Naming{Word: s[0], Name: s[1]})
-	}
+	v.Turns, v.Terminals = dc.Turns(), dc.ScrewNames()
 	for _, p := range dc.Shipped() {
-		v.Shipped = append(v.Shipped, drive.Naming{Word: p.ID, Name: p.Name})
+		v.Shipped = append(v.Shipped, bridge.Naming{Word: p.ID, Name: p.Name})
 	}
 	return v
 }

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 /** Entries that stay on this device, of any machine: seen from everywhere, also when the machine cannot be opened. */
-import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
-import { useEver } from '../desk/ever'
+import { computed, onMounted, ref } from 'vue'
+import { whenOpened } from '../desk/ever'
 import { listen } from '../desk/live'
 import { outbox, reachedAnew } from '../outbox/outbox'
 
-const UnsentEntries = defineAsyncComponent(() => import('./UnsentEntries.vue'))
+const UnsentEntries = whenOpened(() => import('./UnsentEntries.vue'))
 const open = ref(false)
-const ever = useEver(() => open.value)
 const stuck = computed(() => outbox.waiting.filter((w) => w.refused || w.held))
 const word = computed(() =>
   outbox.lost
@@ -24,7 +23,7 @@ onMounted(() => {
 
 <template>
   <button v-if="stuck.length || outbox.lost" type="button" class="plain unsent" @click="open = true">{{ word }}</button>
-  <UnsentEntries v-if="ever" v-model="open" :stuck="stuck" />
+  <UnsentEntries v-model="open" :stuck="stuck" />
 </template>
 
 <style scoped>

@@ -27,8 +27,8 @@ export const local = (path: string) =>
     .replace(/^bridge\.capacitor\./, 'bridge.')
     .replace(/^bridge\.(drive|rotary|dc)\./, '$1.')
 
-/** What stands at a path of the document; undefined where nothing does. */
-export function valueAt(d: Document, path: string): unknown {
+/** What stands at a path of a document or a profile; undefined where nothing does. */
+export function valueAt(d: object, path: string): unknown {
   let here: unknown = d
   for (const key of path.split('.')) {
     if (Array.isArray(here)) here = (here as { id: string }[]).find((m) => m.id === key)

@@ -1,13 +1,10 @@
 /** What is ticked off in a list of the document: rows set, wires landed, steps of an inspection or by hand done. */
 import { me } from '../desk/person'
 import { useJob } from '../job/open'
+import { dated } from '../job/record'
 
 /** A tick's own id, without what was recorded with it. */
 const idOf = (tick: string) => tick.replace(/[,;\s]+read \d{4}-\d\d-\d\d.*$/, '').replace(/=.*$/, '')
-const today = () => {
-  const d = new Date()
-  return `${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`
-}
 
 export function useRowTicks(path: 'drive.done' | 'dc.done' | 'leads.brushed.look' | 'makeup.done') {
   const job = useJob()
@@ -32,7 +29,7 @@ export function useRowTicks(path: 'drive.done' | 'dc.done' | 'leads.brushed.look
   function keyed(row: { id: string; value: string; done: boolean }) {
     const id = `row:${row.id}`
     const rest = ticked().filter((t) => idOf(t) !== id)
-    job.commit(path, row.done ? rest : [...rest, `${id}=${row.value}, read ${today()} ${me.name}`.trim()])
+    job.commit(path, row.done ? rest : [...rest, `${id}=${row.value}, read ${dated(new Date())} ${me.name}`.trim()])
   }
   return { tick, keyed }
 }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** A list of a profile: its rows, each with its fields, some with a list of their own. */
 import { computed } from 'vue'
-import { withAt, valueAt, type Rec } from './at'
+import { withAt, type Rec } from './at'
+import { valueAt } from '../job/document'
 import ProfileField from './ProfileField.vue'
 import type { Choice, Field } from './form'
 import type { Words } from '../api/profiles'

@@ -1,14 +1,5 @@
-/** A value inside a profile by its path, read and put; what was cleared is not there. */
+/** A value put inside a profile by its path; what was cleared is not there. */
 export type Rec = Record<string, unknown>
-
-export function valueAt(all: Rec, path: string): unknown {
-  let at: unknown = all
-  for (const key of path.split('.')) {
-    if (typeof at !== 'object' || at === null) return undefined
-    at = (at as Rec)[key]
-  }
-  return at
-}
 
 /** The profile with a value at a path; undefined takes it away, and what holds nothing then. */
 export function withAt(all: Rec, path: string, value: unknown): Rec {

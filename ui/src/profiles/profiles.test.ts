@@ -1,7 +1,8 @@
 // @vitest-environment happy-dom
 import { mount } from '@vue/test-utils'
 import { describe, expect, it } from 'vitest'
-import { figureOf, formPath, valueAt, withAt } from './at'
+import { figureOf, formPath, withAt } from './at'
+import { valueAt } from '../job/document'
 import { sectionsOf, type Field } from './form'
 import ProfileField from './ProfileField.vue'
 import ProfileRows from './ProfileRows.vue'

@@ -1,16 +1,15 @@
 <script setup lang="ts">
 /** The machines of a job with several: the chosen one's bays stand below. Not there where there is one. */
-import { computed, defineAsyncComponent, ref } from 'vue'
-import { useEver } from '../desk/ever'
+import { computed, ref } from 'vue'
+import { whenOpened } from '../desk/ever'
 import { useKeys } from '../desk/keys'
 import { useJob } from '../job/open'
 
-const MachinesDialog = defineAsyncComponent(() => import('./MachinesDialog.vue'))
+const MachinesDialog = whenOpened(() => import('./MachinesDialog.vue'))
 const job = useJob()
 const machines = computed(() => job.document.value?.machines ?? [])
 const rotary = computed(() => job.document.value?.bridge.kind === 'rotary')
 const setting = ref(false)
-const everSet = useEver(() => setting.value)
 const at = computed(() => machines.value.findIndex((m) => m.id === job.machine.value?.id))
 
 function step(by: number) {
@@ -36,7 +35,7 @@ useKeys({ '[': () => step(-1), ']': () => step(1) })
     </button>
     <button type="button" class="setting" @click="setting = true">Machines…</button>
     <span v-if="!rotary" class="soft">each planned as if it ran alone</span>
-    <MachinesDialog v-if="everSet" v-model="setting" />
+    <MachinesDialog v-model="setting" />
   </nav>
 </template>
 

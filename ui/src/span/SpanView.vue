@@ -13,7 +13,7 @@ import {
 } from 'vue'
 import { useRouter } from 'vue-router'
 import { useMediaQuery } from '@vueuse/core'
-import { useEver } from '../desk/ever'
+import { useEver, whenOpened } from '../desk/ever'
 import { useKeys } from '../desk/keys'
 import { api, type Mistaken } from '../api/client'
 import { offered } from '../desk/palette'
@@ -36,8 +36,8 @@ import StatesBar from './StatesBar.vue'
 import { pointedKey, shownKey, type Shown, type StateID } from '../job/state'
 
 const ConflictDialog = defineAsyncComponent(() => import('./ConflictDialog.vue'))
-const RemarksDrawer = defineAsyncComponent(() => import('./RemarksDrawer.vue'))
-const HistoryDrawer = defineAsyncComponent(() => import('./HistoryDrawer.vue'))
+const RemarksDrawer = whenOpened(() => import('./RemarksDrawer.vue'))
+const HistoryDrawer = whenOpened(() => import('./HistoryDrawer.vue'))
 const props = defineProps<{ id: string; bay?: string }>()
 const router = useRouter()
 const job = provideJob(props.id)
@@ -131,7 +131,6 @@ const other = () => right(state.value === 'now' ? 'wanted' : 'now')
 
 const places = usePlaces(props.id, job)
 const [history, remarked] = [ref(false), ref(false)]
-const [everHistory, everRemarked] = [useEver(() => history.value), useEver(() => remarked.value)]
 const everTheirs = useEver(() => job.theirs.value)
 const said = useSaid(job)
 const { list: remarks, unanswered, approval, answered } = said
@@ -304,8 +303,8 @@ onUnmounted(() => (offered.deeds = []))
       <LedgerList :bay="bay" :remarks="remarks" @bay="go" @answered="answered" />
     </div>
     <ConflictDialog v-if="everTheirs" />
-    <HistoryDrawer v-if="everHistory" v-model="history" />
-    <RemarksDrawer v-if="everRemarked" v-model="remarked" :said="said" @bay="((remarked = false), go($event))" />
+    <HistoryDrawer v-model="history" />
+    <RemarksDrawer v-model="remarked" :said="said" @bay="((remarked = false), go($event))" />
   </main>
 </template>
 

@@ -13,7 +13,6 @@ import {
   type WorkshopEntry,
   type YardWorkshop,
 } from '../api/client'
-import { useEver } from '../desk/ever'
 import { setHead } from '../desk/head'
 import { connected, listen } from '../desk/live'
 import { offered } from '../desk/palette'
@@ -46,7 +45,6 @@ const setting = reactive<{
   people: string[]
   change: string
 }>({ open: false, id: '', revision: 0, people: [], change: '' })
-const [everNamed, everSet] = [useEver(() => naming.open), useEver(() => setting.open)]
 const picker = ref<HTMLInputElement>()
 const [importing, unseen] = [ref(''), ref('')]
 
@@ -375,16 +373,8 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
       aria-label="File to import"
       @change="picked"
     />
-    <NameDialog
-      v-if="everNamed"
-      v-model="naming.open"
-      :title="naming.title"
-      :name="naming.name"
-      :act="naming.act"
-      @done="named"
-    />
+    <NameDialog v-model="naming.open" :title="naming.title" :name="naming.name" :act="naming.act" @done="named" />
     <WorkshopDialog
-      v-if="everSet"
       v-model="setting.open"
       :settings="setting.settings"
       :people="setting.people"

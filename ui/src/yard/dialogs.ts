@@ -1,5 +1,5 @@
 /** The Yard's dialogs, fetched when they are opened. */
-import { defineAsyncComponent } from 'vue'
+import { whenOpened } from '../desk/ever'
 
-export const NameDialog = defineAsyncComponent(() => import('./NameDialog.vue'))
-export const WorkshopDialog = defineAsyncComponent(() => import('./WorkshopDialog.vue'))
+export const NameDialog = whenOpened(() => import('./NameDialog.vue'))
+export const WorkshopDialog = whenOpened(() => import('./WorkshopDialog.vue'))

@@ -3270,11 +3270,6 @@ export interface components {
             name: string;
             positions: components["schemas"]["DrivePosition"][];
         };
-        DriveNaming: {
-            means?: components["schemas"]["DriveNaming"][] | null;
-            name: string;
-            word: string;
-        };
         DriveNever: {
             text: string;
             when: components["schemas"]["DriveSetting"][];
@@ -4381,6 +4376,11 @@ export interface components {
         NamePair: {
             name: string;
             others: string;
+        };
+        Naming: {
+            means?: components["schemas"]["Naming"][] | null;
+            name: string;
+            word: string;
         };
         NewWorkshopBody: {
             /** @description The sender's own name for this creation; a repeat gets the same workshop */
@@ -5619,11 +5619,11 @@ export interface components {
             windings: components["schemas"]["Drawing"];
         };
         Vocabulary: {
-            functions?: components["schemas"]["DriveNaming"][];
-            shipped: components["schemas"]["DriveNaming"][];
-            terminals: components["schemas"]["DriveNaming"][];
-            trips?: components["schemas"]["DriveNaming"][];
-            turns?: components["schemas"]["DriveNaming"][];
+            functions?: components["schemas"]["Naming"][];
+            shipped: components["schemas"]["Naming"][];
+            terminals: components["schemas"]["Naming"][];
+            trips?: components["schemas"]["Naming"][];
+            turns?: components["schemas"]["Naming"][];
         };
         Volume: {
             /** Format: double */
