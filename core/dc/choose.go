@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"graybridge/core/bridge"
 	"graybridge/core/finding"
 	"graybridge/core/plate"
 	"graybridge/core/unit"
@@ -18,6 +19,8 @@ type Weighed struct {
 	Conductor    unit.Conductor
 	ArmatureWire unit.Conductor
 	FieldWire    unit.Conductor
+	MostBreaker  float64 // that its maker allows; 0: not said
+	sized        bridge.Sized
 	Ended        bool
 	Verdict      finding.Grade
 	Words        string
@@ -33,9 +36,11 @@ type Offer struct {
 	Text  string        `json:"text"`
 }
 
-// Code shares of motor amps for the wire between rectifier and armature: full-wave
-// rectified, and half-wave.
-const armatureWireShare = 1.5
+// Code shares of motor amps for the wire between rectifier and armature.
+const (
+	armatureWireShare     = 1.5 // full-wave rectified
+	halfWaveArmatureShare = 1.9
+)
 
 // weigher gathers what is said of one controller.
 type weigher struct {
@@ -237,6 +242,9 @@ func (g *weigher) full() {
 		g.w.FullLine += t.FieldAmps * 1.11
 	}
 	g.w.ArmatureNeed = armatureWireShare * d.ArmatureAmps
+	if d.Way == HalfWave {
+		g.w.ArmatureNeed = halfWaveArmatureShare * d.ArmatureAmps
+	}
 	g.w.ArmatureNeed = math.Max(g.w.ArmatureNeed, g.o.Site.Rules.Circuit().Conductor*p.RMSAmps)
 }
 

@@ -216,7 +216,7 @@ func (d *Duty) Fan(least, most, perAmp float64) (f Fan) {
 	return f
 }
 
-// Picture is the wave of volts and amps over two half periods, or two of a chopper's.
+// Picture is the wave of volts and amps over two periods.
 type Picture struct {
 	At    []float64 `json:"at" nullable:"false"` // degrees of the line, or share of a period
 	Volts []float64 `json:"volts" nullable:"false"`
@@ -229,9 +229,9 @@ type Picture struct {
 // Picture draws a wave. setting is its source's.
 func (s Source) Picture(w *Wave, emf float64) (p Picture) {
 	p = Picture{Mean: w.MeanAmps, RMS: w.RMSAmps, Unit: "° of the line"}
-	whole := math.Pi
+	whole := s.Period()
 	if s.Way == PWM {
-		whole, p.Unit = 1, "periods"
+		p.Unit = "periods"
 	}
 	const steps = 90
 	for i := range 2*steps + 1 {
@@ -242,7 +242,7 @@ func (s Source) Picture(w *Wave, emf float64) (p Picture) {
 			piece := &w.Pieces[k]
 			at := in
 			if at < piece.From-1e-9 {
-				at += whole // of the half period before
+				at += whole // of the period before
 			}
 			if at < piece.From-1e-9 || at > piece.To+1e-9 {
 				continue

@@ -149,7 +149,7 @@ func (r *runner) half(goal float64) (mean, volts float64) {
 	r.setting = math.Max(0, math.Min(r.s.Most(), goal+r.sum))
 	var w Wave
 	if r.s.Way == PhaseControlled {
-		rect := newRectifier(r.m.Armature, r.s.Line, r.emf)
+		rect := newRectifier(r.m.Armature, r.s.Line, r.emf, math.Pi)
 		w = Wave{DelayRad: r.s.Delay(r.setting)}
 		r.amps, w.Pieces = rect.coast(0, w.DelayRad, r.amps, r.pieces[:0])
 		r.amps, w.Pieces = rect.conduct(w.DelayRad, r.amps, w.Pieces)

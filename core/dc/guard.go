@@ -61,7 +61,7 @@ func (o *Solved) Guard(noted Noted) (figures []finding.Figure, said []finding.Fi
 			"never switched, never fused by itself").AsPlanning())
 	}
 	g := &guarder{o: o, why: why, line: site.LineGuard{Wires: rules, Breaker: noted.Breaker,
-		Conductor: noted.Conductor, Amps: w.FullLine, PlanBreaker: w.Breaker}}
+		Conductor: noted.Conductor, Amps: w.FullLine, PlanBreaker: w.Breaker, MakerMost: w.MostBreaker}}
 	g.breaker()
 	g.wire()
 	g.say(sayArmatureWire(w))

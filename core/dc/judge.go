@@ -16,6 +16,7 @@ func judge(o *Shown) {
 	judgeTrims(o)
 	judgeStops(o)
 	o.judgeDoubt()
+	judgeSource(o)
 	judgePlace(o)
 }
 
@@ -188,6 +189,20 @@ func judgeStops(o *Shown) {
 	if o.Chosen.EStop != "yes" {
 		f := put(o, "dc.stop", finding.Note, noEmergencyStop, emergencyStop, "dc.emergency_stop")
 		f.Cures = []finding.Cure{{Label: "There is one", Path: "dc.emergency_stop", Value: "yes"}}
+	}
+}
+
+// judgeSource says what its way of making direct current brings along.
+func judgeSource(o *Shown) {
+	if f, ok := o.Profile.Maker.Say("dc.maker", o.Weighed.sized, o.Weighed.FullLine); ok {
+		f.Entries = []string{"dc.controller"}
+		o.say(f)
+	}
+	switch o.Profile.Way {
+	case HalfWave:
+		put(o, "dc.half-wave", finding.Caution, halfWaves(o.View.Point.Factor), halfWavesAhead, "dc.controller")
+	case FullWave:
+		put(o, "dc.no-limit", finding.Caution, limitsNoAmps, limitsNoAmpsDetail, "dc.controller")
 	}
 }
 

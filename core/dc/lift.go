@@ -22,8 +22,12 @@ func (p Profile) Lifted() Profile {
 			p.lifted = append(p.lifted, said)
 		}
 	}
-	number(&p.Factor, usualFactor, liftedFactor)
-	number(&p.PotOhm, usualPotOhm, liftedPot)
+	number(&p.Factor, p.usualFactor(), liftedFactor(p.usualFactor()))
+	if p.turnedByHand() {
+		p.PotOhm = 0
+	} else {
+		number(&p.PotOhm, usualPotOhm, liftedPot)
+	}
 	if p.Quadrants == 0 {
 		p.Quadrants = 1
 		p.lifted = append(p.lifted, liftedQuadrants)
@@ -53,14 +57,18 @@ func judgeLifted(o *Shown) {
 // one with problems is not.
 func (p *Profile) Lacks() openfile.Lacks {
 	out := openfile.Lacks{}
-	out.Where(p.Factor == 0, "form_factor", lackFactor)
+	out.Where(p.Factor == 0, "form_factor", lackFactor(p.usualFactor()))
 	out.Where(p.LineFuse == 0, "line_fuse_amps", lackFuse)
-	out.Where(p.PotOhm == 0, "pot_ohm", lackPot)
-	for _, s := range []Screw{ScrewLine, ScrewArmature, ScrewPotWiper} {
+	screws, set := []Screw{ScrewLine, ScrewArmature}, []Turn{}
+	if !p.turnedByHand() {
+		out.Where(p.PotOhm == 0, "pot_ohm", lackPot)
+		screws, set = append(screws, ScrewPotWiper), []Turn{TurnMost, TurnLeast, TurnLimit, TurnIR}
+	}
+	for _, s := range screws {
 		out.Where(len(p.of(s)) == 0, "terminals", lackScrew(s))
 	}
 	out.Where(p.FieldAmps > 0 && len(p.of(ScrewField)) == 0, "terminals", lackScrew(ScrewField))
-	for _, t := range []Turn{TurnMost, TurnLeast, TurnLimit, TurnIR} {
+	for _, t := range set {
 		_, known := p.trim(t)
 		out.Where(!known, "trims", lackTrim(t))
 	}

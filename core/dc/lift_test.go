@@ -2,6 +2,7 @@ package dc_test
 
 import (
 	"encoding/json"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -42,6 +43,25 @@ func TestAControllerBeginsFromItsPlate(t *testing.T) {
 		_, problem := dc.FromPlate(typed)
 		require.NotEmpty(t, problem, typed)
 	}
+}
+
+// Volts turned by hand at a transformer: no trims and no pot are asked of it, and it limits no amps.
+func TestABridgeBehindATransformerHasNoTrims(t *testing.T) {
+	p, ok := dc.ByID("thirl-5")
+	require.True(t, ok)
+	require.Empty(t, p.Lacks())
+	bareFull, err := dc.DecodeProfile([]byte(strings.Replace(bare, "phase-controlled", "full-wave", 1)))
+	require.NoError(t, err)
+	for _, l := range bareFull.Lacks() {
+		require.NotContains(t, []string{"trims", "pot_ohm"}, l.Path)
+	}
+	require.Equal(t, 1.11, bareFull.Lifted().Factor)
+	halved := strings.NewReplacer("phase-controlled", "half-wave", "180", "90").Replace(bare)
+	half, err := dc.DecodeProfile([]byte(halved))
+	require.NoError(t, err)
+	require.Equal(t, 1.9, half.Lifted().Factor)
+	_, err = dc.DecodeProfile([]byte(strings.Replace(bare, "phase-controlled", "half-wave", 1)))
+	require.ErrorContains(t, err, "armature_volts", "half of the waves give no 180 V from 264 V")
 }
 
 func TestAControllerIsTriedFromItsProfile(t *testing.T) {

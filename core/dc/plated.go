@@ -28,6 +28,17 @@ const (
 	usualPotOhm    = 5000
 )
 
+// usualFactor is the form factor at which a controller of its kind is usually rated; planning.
+func (p *Profile) usualFactor() float64 {
+	return map[Way]float64{FullWave: 1.11, HalfWave: 1.9, PWM: 1.05, PhaseControlled: usualFactor}[p.Way]
+}
+
+// turnedByHand says that the volts are turned at a transformer ahead of diodes: no trims, no pot, no limit of amps.
+func (p *Profile) turnedByHand() bool { return p.Way == FullWave }
+
+// byMeter says that its board is not known, so that its trims are set by what they do.
+func (p *Profile) byMeter() bool { return p.plate != nil || len(p.Trims) == 0 && !p.turnedByHand() }
+
 // fromPlate makes a controller of what is printed on it. A nil profile is one that was not read.
 func fromPlate(e Entry) (p *Profile, readings []finding.Reading) {
 	if e.Plate == "" {

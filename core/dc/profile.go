@@ -8,6 +8,7 @@ import (
 	"strings"
 	"sync"
 
+	"graybridge/core/bridge"
 	"graybridge/core/openfile"
 )
 
@@ -60,7 +61,7 @@ type Profile struct {
 	// CopyOf is the id of one that ships, of which it was begun.
 	CopyOf string `json:"copy_of,omitempty"`
 
-	Way    Way     `json:"way" enum:"phase-controlled,full-wave,pwm"`
+	Way    Way     `json:"way" enum:"phase-controlled,full-wave,half-wave,pwm"`
 	KHz    float64 `json:"switching_khz,omitempty" limit:">=0"` // of a chopper
 	Amps   float64 `json:"amps" limit:">0"`                     // of the armature, for good
 	Factor float64 `json:"form_factor,omitempty" limit:">=0"`   // as its maker prints it; 0: not said
@@ -83,6 +84,8 @@ type Profile struct {
 	PotOhm    float64  `json:"pot_ohm,omitempty" limit:">=0"`
 	Enclosure string   `json:"enclosure,omitempty"`
 	Quirks    []string `json:"quirks,omitempty" nullable:"false"`
+	// Maker is its maker's own table of wire, fuse and clearances; nil: nobody has entered it.
+	Maker *bridge.Maker `json:"maker,omitempty"`
 
 	plate  *plated  // of a controller that is known by its plate alone
 	lifted []string // what its leaflet does not say, and is taken as such controllers usually have it
@@ -164,8 +167,8 @@ func (p *Profile) Validate() openfile.Problems {
 			add(one.path, fmt.Sprintf("%q", one.text), "1 to 60 letters")
 		}
 	}
-	if !slices.Contains([]Way{PhaseControlled, FullWave, PWM}, p.Way) {
-		add("way", fmt.Sprintf("%q", string(p.Way)), "phase-controlled, full-wave or pwm")
+	if !slices.Contains([]Way{PhaseControlled, FullWave, HalfWave, PWM}, p.Way) {
+		add("way", fmt.Sprintf("%q", string(p.Way)), "phase-controlled, full-wave, half-wave or pwm")
 	}
 	if p.Way == PWM && !(p.KHz >= 1 && p.KHz <= 100) {
 		add("switching_khz", fmt.Sprint(p.KHz), "1 to 100, of a chopper")
@@ -181,7 +184,7 @@ func (p *Profile) Validate() openfile.Problems {
 		add("quadrants", fmt.Sprint(p.Quadrants), "1 or 4")
 	}
 	p.validateParts(add)
-	return bad
+	return append(bad, p.Maker.Validate()...)
 }
 
 func (p *Profile) validateParts(add func(path, found, wanted string)) {

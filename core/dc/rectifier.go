@@ -15,6 +15,9 @@
 // between the events (firing, extinction, the line's zero), which are found by bracketing;
 // means and squares are integrals of that sum, in closed form. Devices are without drop,
 // the line without impedance, the shaft turns evenly.
+//
+// A half-wave controller is the same with one thyristor and a diode across the armature: it
+// fires once a turn of the line, not twice, and the diode carries for up to a turn.
 package dc
 
 import (
@@ -36,7 +39,7 @@ type Line struct {
 	Hertz float64
 }
 
-// Wave is one settled half period of the rectifier.
+// Wave is one settled period of the rectifier: half a turn of the line; a whole one of a half-wave controller.
 type Wave struct {
 	DelayRad   float64
 	MeanAmps   float64 // of the armature
@@ -56,7 +59,7 @@ func (w *Wave) FormFactor() float64 {
 	return w.RMSAmps / w.MeanAmps
 }
 
-// Piece is a stretch of the half period from one angle to another, in which the amps are
+// Piece is a stretch of the period from one angle to another, in which the amps are
 // a·sin(x − φ) + b + c·e^(−k(x − from)).
 type Piece struct {
 	From, To   float64
@@ -77,9 +80,10 @@ type rectifier struct {
 	amplitude     float64 // peak over impedance
 	phi, k, ohm   float64
 	opens         float64 // from here to π − opens the line has more volts than stand against it; π/2: never
+	period        float64 // from one firing to the next
 }
 
-func newRectifier(m Armature, l Line, emf float64) rectifier {
+func newRectifier(m Armature, l Line, emf, period float64) rectifier {
 	x := 2 * math.Pi * l.Hertz * m.Millihenry * 1e-3
 	r := rectifier{
 		peak:    math.Sqrt2 * l.Volts,
@@ -88,6 +92,7 @@ func newRectifier(m Armature, l Line, emf float64) rectifier {
 		ohm:     m.Ohm,
 		phi:     math.Atan2(x, m.Ohm),
 		k:       m.Ohm / x,
+		period:  period,
 	}
 	r.amplitude = r.peak / math.Hypot(m.Ohm, x)
 	r.opens = math.Asin(math.Min(1, r.against/r.peak))
@@ -165,28 +170,32 @@ func (r *rectifier) coast(from, to, amps float64, pieces []Piece) (float64, []Pi
 	return amps, pieces
 }
 
-// half follows one half period from the firing at delay, with some amps then, to the
+// follow follows one period from the firing at delay, with some amps then, to the
 // next firing. It returns the amps there and writes the pieces.
-func (r *rectifier) half(delay, amps float64, pieces []Piece) (float64, []Piece) {
+func (r *rectifier) follow(delay, amps float64, pieces []Piece) (float64, []Piece) {
 	amps, pieces = r.conduct(delay, amps, pieces)
-	return r.coast(math.Pi, math.Pi+delay, amps, pieces)
+	return r.coast(math.Pi, r.period+delay, amps, pieces)
 }
 
 // Rectified settles the half-controlled bridge at a firing delay and a back EMF.
 func Rectified(m Armature, l Line, emf, delayRad float64) Wave {
-	r := newRectifier(m, l, emf)
+	return settled(newRectifier(m, l, emf, math.Pi), delayRad)
+}
+
+// settled is a rectifier's wave at a firing delay.
+func settled(r rectifier, delayRad float64) Wave {
 	w := Wave{DelayRad: delayRad}
 	pieces := make([]Piece, 0, 4)
-	// Amps at a firing that come back at the next: a half period takes amps to amps by a
+	// Amps at a firing that come back at the next: a period takes amps to amps by a
 	// slope below 1, straight while the current is unbroken, so that one step from none
 	// tells where it settles.
 	step := func(amps float64) (next float64) {
-		next, pieces = r.half(delayRad, amps, pieces[:0])
+		next, pieces = r.follow(delayRad, amps, pieces[:0])
 		return next
 	}
 	amps := step(0)
 	if amps > 0 {
-		settled := amps / (1 - math.Exp(-r.k*math.Pi))
+		settled := amps / (1 - math.Exp(-r.k*r.period))
 		if next := step(settled); math.Abs(next-settled) > 1e-11*(1+settled) {
 			settled = search.Root(func(x float64) float64 { return step(x) - x }, 0, math.Max(settled, r.peak/r.ohm))
 			step(settled)
@@ -212,7 +221,7 @@ func (w *Wave) sum(r *rectifier) {
 			volts += r.peak * (math.Cos(p.From) - math.Cos(p.To))
 		}
 	}
-	gap := math.Max(0, math.Pi-carried)
+	gap := math.Max(0, r.period-carried)
 	if gap > 1e-9 {
 		w.Continuous = false
 	}
@@ -221,9 +230,9 @@ func (w *Wave) sum(r *rectifier) {
 		return
 	}
 	// A hair before the line ends, what is left of the squares may round below nothing.
-	w.MeanAmps, w.RMSAmps = mean/math.Pi, math.Sqrt(max(0, square)/math.Pi)
-	w.LineAmps, w.LineWatts = math.Sqrt(max(0, lineSquare)/math.Pi), watts/math.Pi
-	w.MeanVolts = (volts + gap*r.emf) / math.Pi
+	w.MeanAmps, w.RMSAmps = mean/r.period, math.Sqrt(max(0, square)/r.period)
+	w.LineAmps, w.LineWatts = math.Sqrt(max(0, lineSquare)/r.period), watts/r.period
+	w.MeanVolts = (volts + gap*r.emf) / r.period
 }
 
 // integrals are ∫i and ∫i² over the piece.

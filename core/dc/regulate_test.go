@@ -23,7 +23,8 @@ func jigger() dc.Motor {
 
 func sources() []dc.Source {
 	l := dc.Line{Volts: 120, Hertz: 60}
-	return []dc.Source{{Way: dc.PhaseControlled, Line: l}, {Way: dc.FullWave, Line: l}, {Way: dc.PWM, KHz: 16, Line: l}}
+	return []dc.Source{{Way: dc.PhaseControlled, Line: l}, {Way: dc.FullWave, Line: l}, {Way: dc.PWM, KHz: 16, Line: l},
+		{Way: dc.HalfWave, Line: dc.Line{Volts: 240, Hertz: 60}}}
 }
 
 // Whatever makes the volts: what the line gives is what armature, brushes and back EMF
@@ -32,7 +33,8 @@ func TestEverySourceDrivesTheAmpsAsked(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		d := draw(t)
 		s := dc.Source{Line: d.l, KHz: rapid.Float64Range(4, 20).Draw(t, "kHz"),
-			Way: rapid.SampledFrom([]dc.Way{dc.PhaseControlled, dc.FullWave, dc.PWM}).Draw(t, "way")}
+			Way: rapid.SampledFrom([]dc.Way{dc.PhaseControlled, dc.FullWave, dc.PWM,
+				dc.HalfWave}).Draw(t, "way")}
 		amps := rapid.Float64Range(0.05, 20).Draw(t, "amps")
 		w, volts, ok := s.Drive(d.m, d.emf, amps)
 		if !ok {
@@ -84,12 +86,50 @@ func TestTheChopperIsWhatSmallStepsComeTo(t *testing.T) {
 	})
 }
 
+// One turn of the line by small steps behind one thyristor and a diode across the armature: the mean, the square and
+// what the line gives.
+func TestHalfWavesAreWhatSmallStepsComeTo(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		d := draw(t)
+		s := dc.Source{Way: dc.HalfWave, Line: d.l}
+		volts := rapid.Float64Range(0.02, 1).Draw(t, "share") * s.Most()
+		w := s.Wave(d.m, d.emf, volts)
+		const n = 5000
+		h := 2 * math.Pi / n
+		reactance := 2 * math.Pi * d.l.Hertz * d.m.Millihenry * 1e-3
+		i, mean, square, watts := 0.0, 0.0, 0.0, 0.0
+		turns := 3 + int(4*reactance/d.m.Ohm) // until it has settled
+		for range turns {
+			mean, square, watts = 0, 0, 0
+			fired := false
+			for k := range n {
+				x := (float64(k) + 0.5) * h
+				line := math.Sqrt2 * d.l.Volts * math.Sin(x)
+				fired = (fired || x >= s.Delay(volts) && line > d.emf+d.m.BrushVolts) && x < math.Pi &&
+					(i > 0 || line > d.emf+d.m.BrushVolts)
+				gives := 0.0
+				if fired {
+					gives = line
+				}
+				slope := func(i float64) float64 { return (gives - d.emf - d.m.BrushVolts - i*d.m.Ohm) / reactance }
+				next := math.Max(0, i+h*slope(i+h/2*slope(i)))
+				a := (i + next) / 2
+				mean, square, watts, i = mean+a/n, square+a*a/n, watts+a*gives/n, next
+			}
+		}
+		scale := d.l.Volts / d.m.Ohm
+		require.InDelta(t, mean, w.MeanAmps, 0.006*mean+3e-4*scale)
+		require.InDelta(t, math.Sqrt(square), w.RMSAmps, 0.006*math.Sqrt(square)+4e-4*scale)
+		require.InDelta(t, watts, w.LineWatts, 0.01*watts+4e-4*scale*d.l.Volts)
+	})
+}
+
 // A filtered link's form factor is near 1; a phase-controlled bridge's is not.
 func TestFormFactorsOfTheSources(t *testing.T) {
 	m := jigger()
 	all := sources()
 	emf := m.Constants().VoltsPerRPM * 900
-	for i, bounds := range [][2]float64{{1.2, 2}, {1, 1.7}, {1, 1.05}} {
+	for i, bounds := range [][2]float64{{1.2, 2}, {1, 1.7}, {1, 1.05}, {1.5, 3}} {
 		w, _, ok := all[i].Drive(m.Armature, emf, 7)
 		require.True(t, ok)
 		require.GreaterOrEqual(t, w.FormFactor(), bounds[0], all[i].Way)

@@ -13,6 +13,7 @@ type Way string
 const (
 	PhaseControlled Way = "phase-controlled" // half-controlled bridge: its firing is delayed
 	FullWave        Way = "full-wave"        // diode bridge behind an adjustable transformer
+	HalfWave        Way = "half-wave"        // one thyristor and a diode across the armature: every second half wave
 	PWM             Way = "pwm"              // chopped from a filtered link
 )
 
@@ -30,18 +31,32 @@ type Source struct {
 // Most is the greatest setting: the line's own volts, or the whole of the link.
 //
 // A setting is in volts: of a phase-controlled bridge the mean it would give into amps
-// that never break, (√2·V/π)(1 + cos α); of a diode bridge the mean of its transformer's
-// volts, (2√2/π)·V; of a chopper the mean of the link's, √2·V·duty.
+// that never break, (√2·V/π)(1 + cos α); half of that for half-wave control; of a diode bridge the mean of
+// its transformer's volts, (2√2/π)·V; of a chopper the mean of the link's, √2·V·duty.
 func (s Source) Most() float64 {
-	if s.Way == PWM {
+	switch s.Way {
+	case PWM:
 		return math.Sqrt2 * s.Volts
+	case HalfWave:
+		return math.Sqrt2 / math.Pi * s.Volts
 	}
 	return 2 * math.Sqrt2 / math.Pi * s.Volts
 }
 
-// Delay is the firing angle of a setting of a phase-controlled bridge.
+// Delay is the firing angle of a setting where thyristors are fired late.
 func (s Source) Delay(volts float64) float64 {
-	return math.Acos(math.Max(-1, math.Min(1, math.Pi*volts/(math.Sqrt2*s.Volts)-1)))
+	return math.Acos(math.Max(-1, math.Min(1, 2*volts/s.Most()-1)))
+}
+
+// Period is from one firing to the next: an angle of the line; 1 of a chopper's own.
+func (s Source) Period() float64 {
+	switch s.Way {
+	case PWM:
+		return 1
+	case HalfWave:
+		return 2 * math.Pi
+	}
+	return math.Pi
 }
 
 // Wave is the settled armature at a setting and a back EMF.
@@ -58,6 +73,8 @@ func (s Source) Wave(m Armature, emf, volts float64) Wave {
 		return w
 	case PWM:
 		return s.chopped(m, emf, volts/s.Most())
+	case HalfWave:
+		return settled(newRectifier(m, s.Line, emf, s.Period()), s.Delay(volts))
 	}
 	return Rectified(m, s.Line, emf, s.Delay(volts))
 }

@@ -149,7 +149,7 @@ func work(o *Shown) {
 	o.say(said...)
 	v.Verdict, v.Words = weighed.Verdict, weighed.Words
 	settle(&o.Solved, v)
-	v.Trims, v.ByPlate = rows(&o.Solved), p.plate != nil || len(p.Trims) == 0
+	v.Trims, v.ByPlate = rows(&o.Solved), p.byMeter()
 	o.stop = stopping(&o.Solved)
 	v.Stop = stopView(&o.Solved)
 	size(&o.Solved)
@@ -268,6 +268,10 @@ func size(o *Solved) {
 	w.Breaker, _ = rules.Breaker(share * w.FullLine)
 	w.Conductor, _ = rules.Conductor(math.Max(share*w.FullLine, w.Breaker))
 	w.ArmatureWire, _ = rules.Conductor(w.ArmatureNeed)
+	sized := o.Profile.Maker.Sizes(bridge.Sized{Breaker: w.Breaker, Line: w.Conductor, Motor: w.ArmatureWire},
+		w.FullLine, rules)
+	w.Breaker, w.Conductor, w.ArmatureWire, w.MostBreaker = sized.Breaker, sized.Line, sized.Motor, sized.MostBreaker
+	w.sized = sized
 	w.FieldWire, _ = rules.Conductor(math.Max(share*o.Site.Direct.FieldAmps, 1))
 	w.Ended = w.Breaker == 0 || w.Conductor == (unit.Conductor{})
 	o.Earth = w.Conductor

@@ -128,7 +128,7 @@ func rows(o *Solved) []Row {
 		}
 		out = append(out, r)
 	}
-	if p.plate != nil || len(p.Trims) == 0 {
+	if p.byMeter() {
 		for _, r := range byFunction(o) {
 			put(r)
 		}

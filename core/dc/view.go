@@ -88,7 +88,7 @@ func pointView(o *Solved) PointView {
 		Broken: !p.Continuous, Line: unit.Text(p.LineAmps, "A"), PF: unit.Three(p.PowerFactor(d.Line)), Asked: asked,
 		Good: d.Good(p.RPM), Minute: d.Minute(p.RPM), Reached: p.Reachable}
 	v.Heat = math.Pow(p.RMSAmps/(d.ArmatureAmps*d.Factor), 2)
-	if d.Way == PhaseControlled {
+	if d.Way == PhaseControlled || d.Way == HalfWave {
 		v.Fires = unit.Whole(p.DelayRad*180/math.Pi, "°")
 	}
 	if v.Broken {
@@ -96,11 +96,7 @@ func pointView(o *Solved) PointView {
 		for _, x := range p.Pieces {
 			carried += x.To - x.From
 		}
-		whole := math.Pi
-		if d.Way == PWM {
-			whole = 1
-		}
-		v.Gap = unit.Percent(1 - carried/whole)
+		v.Gap = unit.Percent(1 - carried/d.Period())
 	}
 	v.Grade, v.Says = pointWords(o, &v)
 	return v

@@ -166,6 +166,18 @@ const noEmergencyStop = "No emergency stop is noted: needed where a hand or hair
 
 const emergencyStop = "It opens the contactor by force, latching; the pot is no stop."
 
+func halfWaves(factor string) string {
+	return fmt.Sprintf("It takes every second half wave only: rough amps, form factor %s here.", factor)
+}
+
+const halfWavesAhead = "The motor heats more and growls. The line carries direct current: the leakage device " +
+	"ahead must be of a type for pulsing direct current (type A or better), and a small transformer ahead " +
+	"saturates."
+
+const limitsNoAmps = "It limits no amps: a shaft that is held takes what the line gives until a fuse blows."
+
+const limitsNoAmpsDetail = "Fuse its armature for the motor's amps, begin at zero each time, turn up slowly."
+
 const notIsolated = "Its controls are not isolated: pot, trims and their wires stand at mains potential."
 
 const notIsolatedCare = "An insulated shaft and knob, a cover over the pot's back, trims turned with an insulated " +

@@ -9,11 +9,9 @@ import (
 // What is said of a profile that does not say everything, and of a controller that is simulated from it.
 
 const (
-	liftedFactor    = "a form factor of 1.4"
 	liftedPot       = "a potentiometer of 5 kΩ"
 	liftedQuadrants = "one direction only, without braking"
 
-	lackFactor     = "Its form factor. 1.4 is taken for the armature's heat."
 	lackFuse       = "Its line fuse. Breaker and wire are counted from its amps."
 	lackPot        = "The ohms of its potentiometer. 5 kΩ is taken."
 	lackFieldVolts = "The volts of its field supply. Whether a wound field gets its volts cannot be said."
@@ -22,6 +20,12 @@ const (
 
 func liftedSaid(p *Profile) string {
 	return fmt.Sprintf("%s's profile does not say everything; the rest is usual of such controllers.", p.Name)
+}
+
+func liftedFactor(usual float64) string { return "a form factor of " + unit.Three(usual) }
+
+func lackFactor(usual float64) string {
+	return fmt.Sprintf("Its form factor. %s is taken for the armature's heat.", unit.Three(usual))
 }
 
 func lackScrew(s Screw) string {

@@ -27,8 +27,16 @@ const neverInTheField = "A switch, a plug or a fuse of its own in the field: ope
 const neverFieldParted = "Field leads parted while fed: they flash and can kill by their own volts."
 
 func heatInABox(heat float64, p *Profile) string {
-	return fmt.Sprintf("It makes about %s of heat at its full amps (planning); %s, so it stands in a box. ",
-		unit.Whole(heat, "W"), p.Enclosure)
+	return fmt.Sprintf("It makes about %s of heat at its full amps (planning); %s, so it stands in a box%s. ",
+		unit.Whole(heat, "W"), p.Enclosure, freeAround(p.Maker.AirAround()))
+}
+
+// freeAround is what its maker wants free around it, behind the box; empty where he says nothing.
+func freeAround(air string) string {
+	if air == "" {
+		return ""
+	}
+	return " with air around it" + air
 }
 
 func boxDust(text string) string {

@@ -60,15 +60,21 @@ func fromPlate(e Entry) (p *Profile, readings []finding.Reading) {
 		return nil, append(readings, r)
 	}
 	p = ofLabel(d)
-	if e.OnePhase == "no" && p.Input.Phases == 3 { // refused for that, not for its size
-		p.Input.SingleShare, p.Input.NeverSingle = 0, true
-	}
+	p.oneRefused(e)
 	r.ReadAs = plateReadAs(d, p)
 	readings = append(readings, r)
 	readings = append(readings, p.takeScrews(e)...)
 	var own []finding.Reading
 	p.plate.codes, own = leafletCodes(e.Codes)
 	return p, append(readings, own...)
+}
+
+// oneRefused takes in that the leaflet of a drive for three phases allows no other: it is refused for that, not for
+// its size.
+func (p *Profile) oneRefused(e Entry) {
+	if e.OnePhase == "no" && p.Input.Phases == 3 && (p.plate != nil || p.unsaid) {
+		p.Input.SingleShare, p.Input.NeverSingle = 0, true
+	}
 }
 
 // ofLabel is the profile of a plate.

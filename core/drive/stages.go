@@ -83,6 +83,7 @@ func Take(e Entry) Entered {
 	t.onPlate = own
 	if e.Own != nil {
 		lifted := e.Own.Lifted()
+		lifted.oneRefused(e)
 		t.own = &lifted
 	}
 	t.Readings = append(t.Readings, read...)
@@ -196,7 +197,7 @@ func work(o *Shown) {
 	at := dialHz(&o.Placed, top)
 	o.Hertz = at
 	wants := o.Chosen.Wants(p, plateOf(&o.Placed), o.Site.Supply.Volts, o.Site.Supply.Hertz, m, top, up, down)
-	o.say(o.Chosen.Control(p, wants)...)
+	o.say(o.Chosen.Control(p, wants, top)...)
 	rows, unheard, cut := p.Sheet(wants, o.Chosen.SecondHand == "yes")
 	if p.plate != nil {
 		rows, unheard, cut = p.byFunction(wants), nil, nil

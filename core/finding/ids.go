@@ -86,6 +86,7 @@ const (
 	DriveStop        = "drive.stop"
 	DriveTableEnd    = "drive.table-end"
 	DrivePlateClash  = "drive.plate-clash"
+	DriveWhoStops    = "drive.who-stops"
 	DriveThreeInput  = "drive.three-phase-input"
 
 	DCAmps       = "dc.amps"
