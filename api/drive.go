@@ -27,13 +27,15 @@ type profileOutput struct{ Body drive.Profile }
 
 type leafletInput struct {
 	Body struct {
-		Text string `json:"text" maxLength:"200000" doc:"A table out of a drive's leaflet, as text"`
+		Text    string   `json:"text" maxLength:"200000" doc:"A table out of a drive's leaflet, as text"`
+		Columns []string `json:"columns,omitempty" maxItems:"5" doc:"What each column is, where they were found wrongly"`
 	}
 }
 
 // LeafletLines are the lines of a leaflet's table, as they were read.
 type LeafletLines struct {
 	Lines []leaflet.Line `json:"lines" nullable:"false"`
+	Rows  [][]string     `json:"rows" nullable:"false" doc:"The first rows, as their columns were found"`
 }
 
 type leafletOutput struct{ Body LeafletLines }
@@ -79,11 +81,11 @@ func (s jobs) drives(a huma.API) {
 		Path: "/api/drives/leaflet", Summary: "The table of a drive's leaflet, each line with the function that " +
 			"it is; nothing is stored"},
 		func(_ context.Context, in *leafletInput) (*leafletOutput, error) {
-			lines, problem := leaflet.Read(in.Body.Text)
+			lines, problem := leaflet.ReadAs(in.Body.Text, in.Body.Columns)
 			if problem != "" {
 				return nil, huma.Error422UnprocessableEntity(problem)
 			}
-			return &leafletOutput{LeafletLines{lines}}, nil
+			return &leafletOutput{LeafletLines{leaflet.Widened(lines), leaflet.Rows(in.Body.Text)}}, nil
 		})
 }
 

@@ -2,6 +2,7 @@ package leaflet
 
 import (
 	"regexp"
+	"slices"
 	"strings"
 )
 
@@ -116,10 +117,15 @@ func (r rule) fits(name []string) bool {
 // second is a name that counts: of a second or later one of its kind.
 var second = regexp.MustCompile(`\b[2-9]\b`)
 
+// wordsOf are the words of a leaflet's name.
+func wordsOf(name string) []string {
+	return nameParts.FindAllString(strings.ReplaceAll(strings.ToLower(name), "v/f", "vf"), -1)
+}
+
 // FunctionOf is the function of a profile that a leaflet's name stands for: Other where it is none, Ask
 // where nobody can tell.
 func FunctionOf(name string) string {
-	words := nameParts.FindAllString(strings.ReplaceAll(strings.ToLower(name), "v/f", "vf"), -1)
+	words := wordsOf(name)
 	plain := strings.Join(words, " ")
 	if others.MatchString(plain) {
 		return Other
@@ -140,8 +146,61 @@ func FunctionOf(name string) string {
 
 // Functions are those that a line may be found to be.
 func Functions() (out []string) {
-	for _, r := range rules {
+	for _, r := range slices.Concat(rules, further) {
 		out = append(out, r.function)
+	}
+	return out
+}
+
+// further are functions that fewer drives have: a line that is none of the common ones may be one of them.
+var further = []rule{
+	{"control-mode", "control mode / mode method selection vector | torque source"},
+	{"catch-turning-motor", "flying catch rotating turning | time gain"},
+	{"catch-turning-motor", "speed / search | time gain voltage AMPS"},
+	{"dc-hold-time", "dc / brake braking hold holding injection / time | start"},
+	{"dc-hold-amps", "dc / brake braking hold holding injection / AMPS level | start VOLTS"},
+	{"signal-lost", "signal 4ma analog / loss lost missing fault detection"},
+	{"link-time-out", "communication link serial / time timeout loss lost"},
+	{"jog-hertz", "jog inch inching / HERTZ speed | accel decel TIMES"},
+	{"preset-1", "preset multi fixed step / 1 | accel decel TIMES 2 3 4 5 6 7"},
+	{"preset-2", "preset multi fixed step / 2 | accel decel TIMES 1 3 4 5 6 7"},
+	{"preset-3", "preset multi fixed step / 3 | accel decel TIMES 1 2 4 5 6 7"},
+	{"middle-hertz", "vf middle mid intermediate / middle mid intermediate / HERTZ | VOLTS"},
+	{"middle-volts", "vf middle mid intermediate / middle mid intermediate / VOLTS"},
+	{"low-hertz", "vf / LOWEST low / HERTZ | VOLTS"},
+	{"low-volts", "vf / LOWEST low / VOLTS"},
+}
+
+// Further is the function of a profile, of those that fewer drives have, that a leaflet's name stands for; Other where
+// it is none of them.
+func Further(name string) string {
+	words := wordsOf(name)
+	for _, r := range further {
+		if r.fits(words) {
+			return r.function
+		}
+	}
+	return Other
+}
+
+// Widened puts functions that fewer drives have at the lines that are none of the common ones, each once.
+func Widened(lines []Line) []Line {
+	out := slices.Clone(lines)
+	seen := map[string]int{}
+	for i := range out {
+		if out[i].Function != Other {
+			continue
+		}
+		f := Further(out[i].Name)
+		if f == Other {
+			continue
+		}
+		if first, twice := seen[f]; twice {
+			out[first].Function, out[i].Function = Ask, Ask
+			continue
+		}
+		seen[f] = i
+		out[i].Function = f
 	}
 	return out
 }

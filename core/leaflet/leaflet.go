@@ -6,6 +6,7 @@ package leaflet
 import (
 	"encoding/csv"
 	"regexp"
+	"slices"
 	"strings"
 	"unicode"
 )
@@ -46,6 +47,9 @@ const (
 	columns
 )
 
+// columnNames are the columns by the words that stand for them.
+var columnNames = [columns]string{"code", "name", "range", "default", "unit"}
+
 // heads are the words over a column.
 var heads = map[column]*regexp.Regexp{
 	ofCode: regexp.MustCompile(`(?i)^(function )?(code|par(am(eter)?)?|no|nr|number|id|address)( no| number| code)?$`),
@@ -72,9 +76,41 @@ func headOf(word string) (column, bool) {
 }
 
 // Read reads a table. problem says what would do where it is none.
-func Read(text string) (lines []Line, problem string) {
+func Read(text string) (lines []Line, problem string) { return ReadAs(text, nil) }
+
+// mostShown are rows that are shown of a table before it is taken.
+const mostShown = 4
+
+// Rows are the first rows of a table as its columns were found: code, name, range, default, unit.
+func Rows(text string) [][]string {
+	out := [][]string{}
+	for _, r := range rowsOf(text) {
+		if r[ofCode] != "" && len(out) < mostShown {
+			out = append(out, slices.Clone(r[:]))
+		}
+	}
+	return out
+}
+
+// ReadAs reads a table whose columns were exchanged by hand: as says of each column, as Rows shows them, what it is:
+// code, name, range, default, unit, each once. Nil leaves them as they were found.
+func ReadAs(text string, as []string) (lines []Line, problem string) {
+	var at [columns]int
+	for c := range columns {
+		at[c] = int(c)
+		if as != nil {
+			at[c] = slices.Index(as, columnNames[c])
+		}
+		if len(as) > 0 && len(as) != int(columns) || at[c] < 0 {
+			return nil, columnsAsked
+		}
+	}
 	rows := rowsOf(text)
-	for _, r := range rows {
+	for _, found := range rows {
+		var r [columns]string
+		for c := range columns {
+			r[c] = found[at[c]]
+		}
 		code, name := r[ofCode], r[ofName]
 		if code == "" || name == "" {
 			continue

@@ -174,7 +174,7 @@ export const api = {
   wiring: (body: Document) => got(client.POST('/api/drives/wiring', { body })),
   dial: (body: Document, way: DialWay, value: number) =>
     got(client.POST('/api/drives/dial', { params: { query: { way, value } }, body })),
-  leaflet: (text: string) => got(client.POST('/api/drives/leaflet', { body: { text } })),
+  leaflet: (text: string, columns?: string[]) => got(client.POST('/api/drives/leaflet', { body: { text, columns } })),
   driveProfile: (text: string) => got(client.POST('/api/drives/profile', { body: { text } })),
   dcWiring: (body: Document) => got(client.POST('/api/dc/wiring', { body })),
   dcSwap: (body: Document) => got(client.POST('/api/dc/swap', { body })),

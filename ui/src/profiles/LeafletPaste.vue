@@ -10,6 +10,10 @@ const emit = defineEmits<{ take: [parameters: Parameter[]] }>()
 type Line = Awaited<ReturnType<typeof api.leaflet>>['lines'][number]
 const text = ref('')
 const lines = shallowRef<Line[]>()
+/** The first rows as they were found, and what each of their columns is. */
+const rows = shallowRef<string[][]>([])
+const found = ['code', 'name', 'range', 'default', 'unit']
+const columns = ref([...found])
 const answers = ref<Record<string, string>>({})
 const doubts = shallowRef<Doubt[]>([])
 const taken = ref(0)
@@ -24,7 +28,24 @@ const read = () =>
     taken.value = 0
     doubts.value = []
     answers.value = {}
-    lines.value = (await api.leaflet(text.value)).lines
+    columns.value = [...found]
+    show(await api.leaflet(text.value))
+  })
+
+function show(answer: Awaited<ReturnType<typeof api.leaflet>>) {
+  lines.value = answer.lines
+  rows.value = answer.rows.map((r) => r ?? [])
+}
+
+/** A column takes the name of another, which takes its. */
+const exchange = (at: number, name: string) =>
+  tried(async () => {
+    const next = [...columns.value]
+    next[next.indexOf(name)] = next[at]!
+    next[at] = name
+    columns.value = next
+    answers.value = {}
+    show(await api.leaflet(text.value, next))
   })
 
 const take = () =>
@@ -61,6 +82,31 @@ const take = () =>
         {{ rest ? `${rest} are none of what a plan sets.` : '' }}
         {{ asked.length ? `${asked.length} are asked.` : '' }}
       </p>
+      <details class="profile-columns" :open="!sure.length">
+        <summary>A column stands under the wrong word?</summary>
+        <div class="profile-table">
+          <table class="list">
+            <thead>
+              <tr>
+                <th v-for="(c, i) in columns" :key="i" scope="col">
+                  <select
+                    :aria-label="`Column ${i + 1} is`"
+                    :value="c"
+                    @change="exchange(i, ($event.target as HTMLSelectElement).value)"
+                  >
+                    <option v-for="f in found" :key="f" :value="f">{{ f }}</option>
+                  </select>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="(row, i) in rows" :key="i">
+                <td v-for="(cell, k) in row" :key="k" class="words">{{ cell || '–' }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </details>
       <p v-if="next" class="profile-ask">
         <label for="profile-which">
           Which is <strong>{{ next.code }} {{ next.name }}</strong
@@ -104,6 +150,9 @@ const take = () =>
   border: 1px solid var(--rule);
   background: var(--sheet);
   font: inherit;
+}
+.profile-table {
+  overflow-x: auto;
 }
 .profile-ask {
   display: flex;

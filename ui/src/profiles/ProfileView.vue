@@ -15,6 +15,7 @@ import { sectionsOf, type Kind } from './form'
 import LeafletPaste from './LeafletPaste.vue'
 import ProfileField from './ProfileField.vue'
 import ProfileRows from './ProfileRows.vue'
+import TerminalStrip from './TerminalStrip.vue'
 import TryPanel from './TryPanel.vue'
 
 const props = defineProps<{ id: string; profile: string }>()
@@ -202,6 +203,11 @@ onUnmounted(stop)
           <p v-if="s.about" class="soft">{{ s.about }}</p>
           <LeafletPaste v-if="s.id === 'codes'" :words="words" :known="codes" @take="take" />
           <div class="profile-fields">
+            <TerminalStrip
+              v-if="s.id === 'terminals'"
+              :terminals="(valueAt(all, 'terminals') as Rec[] | undefined) ?? []"
+              :words="words"
+            />
             <template v-for="f in s.fields" :key="f.path">
               <template v-if="f.kind === 'rows'">
                 <h3

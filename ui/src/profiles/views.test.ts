@@ -10,6 +10,7 @@ import LeafletPaste from './LeafletPaste.vue'
 import OwnProfiles from './OwnProfiles.vue'
 import ProfilesView from './ProfilesView.vue'
 import ProfileView from './ProfileView.vue'
+import TerminalStrip from './TerminalStrip.vue'
 import TryPanel from './TryPanel.vue'
 
 type Rec = Record<string, unknown>
@@ -178,6 +179,54 @@ describe('a leaflet pasted', () => {
       ['b2', 'accelerate'],
     ])
     expect(w.text()).toContain('b2 counts in min')
+  })
+})
+
+describe('a leaflet whose columns were found wrongly', () => {
+  it('is read anew where two of them are exchanged by hand', async () => {
+    const asked: Rec[] = []
+    n.answers['POST /api/drives/leaflet'] = (body: Rec) => {
+      asked.push(body)
+      const right = !!body.columns
+      return {
+        lines: [{ code: 'b1', name: 'Boost', function: 'boost', default: right ? '3' : '%', unit: right ? '%' : '3' }],
+        rows: [['b1', 'Boost', '0-20', '%', '3']],
+      }
+    }
+    w = mount(LeafletPaste, { props: { known: [] }, attachTo: document.body })
+    await w.find('textarea').setValue('b1 …')
+    await w.find('button').trigger('click')
+    await until('the table is shown', () => w!.findAll('.profile-columns td').length === 5)
+    await w.findAll('.profile-columns select')[3]!.setValue('unit')
+    await until('it is read anew', () => asked.length === 2)
+    expect(asked[1]!.columns).toEqual(['code', 'name', 'range', 'unit', 'default'])
+    expect(w.findAll('.profile-columns select').map((s) => (s.element as HTMLSelectElement).value)).toEqual(
+      asked[1]!.columns,
+    )
+  })
+})
+
+describe('terminals', () => {
+  it('are drawn as they are typed, and one that is for nothing yet stands out', () => {
+    const words = { functions: [], terminals: [{ word: 'line', name: 'Line' }], shipped: [] }
+    const strip = mount(TerminalStrip, {
+      props: {
+        words,
+        terminals: [
+          { name: 'L', role: 'line' },
+          { name: '21', role: '' },
+          { name: 'A+', screw: 'armature' },
+        ],
+      },
+    })
+    const rows = strip.findAll('.strip-row').map((r) => r.findAll('.strip-screw').map((s) => s.text()))
+    expect(rows).toEqual([['21not said'], ['LLine', 'A+armature']])
+    expect(strip.find('.open').text()).toContain('21')
+    expect(
+      mount(TerminalStrip, { props: { terminals: [] } })
+        .find('.strip')
+        .exists(),
+    ).toBe(false)
   })
 })
 
