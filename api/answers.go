@@ -316,5 +316,5 @@ var (
 	noRanges = picture.Ranges{Chosen: []capacitor.RangePoint{}, BySchool: []capacitor.RangePoint{}}
 	noFilm   = rotary.Film{TimeS: []float64{}, Speeds: []rotary.FilmSpeed{}, Amps: []float64{},
 		Marks: []rotary.FilmMark{}, Figures: []finding.Figure{}}
-	noSizes = rotary.Sizes{Rows: []rotary.IdlerSize{}, Unread: []string{}}
+	noSizes = rotary.Sizes{Rows: []rotary.IdlerSize{}, Unread: []string{}, Shopping: []string{}}
 )

@@ -55,6 +55,7 @@ type memos struct {
 	converted memo[weigh.Weighing]
 	borders   memo[weigh.WeighMap]
 	columns   memo[weigh.Column]
+	motors    memo[weigh.Bought]
 }
 
 // server holds what the endpoints need.

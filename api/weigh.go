@@ -103,6 +103,9 @@ func (s jobs) weigh(a huma.API) {
 	askAlone(s.server, a, "weigh-column", "/api/weigh/column",
 		"A document as it stands as one column, to set two of its "+
 			"revisions beside each other; empty while nothing is computed", s.columns.of)
+	askAlone(s.server, a, "weigh-motors", "/api/weigh/motors",
+		"Motors that may be bought in the place of a document's first, each planned in its place; nothing is stored",
+		s.motors.of)
 	ask(s.server, a, "weigh-taken", "/api/weigh/taken",
 		"A document with the bridge of a column taken into it; nothing is stored",
 		func(ctx context.Context, d document.Document, in *takenInput) (document.Document, error) {
@@ -174,6 +177,7 @@ func (s jobs) rememberWeighing() {
 	s.converted.keep(mostPictures, s.convert)
 	s.weighings.part, s.converted.part = true, true
 	s.borders.keep(mostPictures, s.bordered)
+	s.motors.keep(mostPictures, weigh.Motors)
 	s.columns.keep(mostPictures, orEmpty(weigh.ColumnOf,
 		weigh.Column{Kind: weigh.None, Cells: []weigh.Cell{}, Schools: []weigh.School{}}))
 }

@@ -1,9 +1,6 @@
 package bridge
 
 import (
-	"regexp"
-	"strings"
-
 	"graybridge/core/finding"
 	"graybridge/core/unit"
 )
@@ -22,8 +19,6 @@ type Candidate struct {
 // mostCandidates are laid beside each other.
 const mostCandidates = 6
 
-var priced = regexp.MustCompile(`^(.*);\s*((?:[€$£]\s*)?\d+(?:[.,]\d+)?\s*(?:[€$£]|[A-Z]{3})?)\s*$`)
-
 // Offered is one line of devices that may be bought, with what its plate says; Profile is nil where it is no plate.
 type Offered[P any] struct {
 	Profile      *P
@@ -38,10 +33,8 @@ type Asked struct{ Path, TooMany, Plate, Line string }
 // ReadOffered reads the plates of devices that may be bought, one a line, a price behind a semicolon.
 func ReadOffered[P any](text string, asked Asked, read func(plate string) (*P, finding.Reading)) (out []Offered[P]) {
 	for line := range unit.Lines(text) {
-		one := Offered[P]{plate: line}
-		if m := priced.FindStringSubmatch(line); m != nil {
-			one.plate, one.price = strings.TrimSpace(m[1]), strings.TrimSpace(m[2])
-		}
+		one := Offered[P]{}
+		one.plate, one.price = unit.Priced(line)
 		one.Profile, one.Reading = read(one.plate)
 		one.Reading.Path, one.Reading.Typed = asked.Path, line
 		if len(out) >= mostCandidates {

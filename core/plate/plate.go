@@ -46,6 +46,7 @@ type Entry struct {
 	Winding       string `json:"winding,omitempty" example:"permanent magnet" doc:"of a brushed motor: permanent magnet, shunt, compound, series"`
 	FormFactor    string `json:"form_factor,omitempty" example:"1.4"`
 	TopRPM        string `json:"top_rpm,omitempty" example:"2300" doc:"greatest, by a weaker field"`
+	Candidates    string `json:"candidates,omitempty" entry:"lines" maxLength:"3000" example:"0.75 kW 230/400 V 3.8/2.2 A 925 rpm 50 Hz; 60 €" label:"motors that may be bought" doc:"plates, one a line, a price behind a semicolon"`
 }
 
 // Join is how whole windings are joined in one column of the plate.
@@ -259,7 +260,7 @@ func Read(e Entry, supplyHz float64) (Plate, []finding.Reading) {
 		r.text("inverter_duty", e.InverterDuty, said, "10:1")
 	}
 	p.fill()
-	return p, r.readings
+	return p, append(r.readings, readOffered(e.Candidates, supplyHz)...)
 }
 
 // slowestOwn is the slowest speed that a three-phase motor here turns by itself:

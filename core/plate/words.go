@@ -423,3 +423,10 @@ func (p *Plate) asksDirect() string {
 
 const asksDirectDetail = "No hertz and no phases are entered. Look for brushes: two caps on the sides of the end " +
 	"shield, and two leads, or four with a field. A DC motor on a capacitor, a converter or a drive burns."
+
+// What is said of motors that may be bought.
+const (
+	offeredAsks   = "Power, volts, amps, rpm and hertz are asked, as they stand on its plate."
+	offeredDirect = "Armature volts, amps and rpm are asked, as they stand on its plate."
+	offeredMany   = "Six motors are laid beside each other, no more."
+)

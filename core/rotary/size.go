@@ -15,7 +15,8 @@ import (
 // IdlerSize is one idler tried: a standard size, or a spare motor of the owner's.
 type IdlerSize struct {
 	Name    string        `json:"name"`
-	Own     bool          `json:"own,omitempty"`     // a spare motor
+	Own     bool          `json:"own,omitempty"`     // a motor of its plate: on hand, or to be bought
+	Price   string        `json:"price,omitempty"`   // of one that is to be bought
 	Yours   bool          `json:"yours,omitempty"`   // the one that is planned
 	Serves  bool          `json:"serves"`            // every winding inside plate, every machine starts
 	Ratio   string        `json:"ratio,omitempty"`   // to the largest machine
@@ -32,7 +33,9 @@ type IdlerSize struct {
 type Sizes struct {
 	Rows   []IdlerSize `json:"rows" nullable:"false"`
 	Unread []string    `json:"unread" nullable:"false"` // spares that could not be read
-	Source string      `json:"source"`
+	// Shopping is what an idler for these machines must have, to be taken into a shop.
+	Shopping []string `json:"shopping" nullable:"false"`
+	Source   string   `json:"source"`
 }
 
 // Standard sizes of motors, in horsepower where the rules are North America's, in
@@ -49,7 +52,7 @@ const after = 1
 // each the best pair of banks, its worst winding and the weakest start. The error is
 // ErrNoFilm where no machine is counted, or the context's.
 func (o *Solved) Sizes(ctx context.Context) (Sizes, error) {
-	out := Sizes{Rows: []IdlerSize{}, Unread: []string{}}
+	out := Sizes{Rows: []IdlerSize{}, Unread: []string{}, Shopping: []string{}}
 	if o.Answer == nil || len(o.Counted) == 0 {
 		return out, ErrNoFilm
 	}
@@ -63,7 +66,8 @@ func (o *Solved) Sizes(ctx context.Context) (Sizes, error) {
 	}
 	yours.Name, yours.Yours = strings.TrimSpace(o.Idler.Site.As.Plate.Power)+", "+o.Idler.Name, true
 	for line := range unit.Lines(o.As.Spares) {
-		motor, ok := spare(&o.Read, line)
+		own, price := unit.Priced(line)
+		motor, ok := spare(&o.Read, own)
 		if !ok {
 			out.Unread = append(out.Unread, line)
 			continue
@@ -72,7 +76,7 @@ func (o *Solved) Sizes(ctx context.Context) (Sizes, error) {
 		if err != nil {
 			return out, err
 		}
-		row.Name, row.Own = line, true
+		row.Name, row.Own, row.Price = own, true, price
 		out.Rows = append(out.Rows, row)
 	}
 	beyond, last := 0, math.Inf(1)
@@ -96,6 +100,14 @@ func (o *Solved) Sizes(ctx context.Context) (Sizes, error) {
 		}
 		last = row.worst
 	}
+	least := ""
+	for _, r := range out.Rows {
+		if r.Serves && !r.Own {
+			least = r.Name
+			break
+		}
+	}
+	out.Shopping = shopping(least, o.Idler.Site.Supply.Volts, american(&o.Read))
 	out.Rows = append([]IdlerSize{yours}, out.Rows...)
 	return out, nil
 }

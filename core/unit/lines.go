@@ -2,6 +2,7 @@ package unit
 
 import (
 	"iter"
+	"regexp"
 	"strings"
 )
 
@@ -14,4 +15,14 @@ func Lines(text string) iter.Seq[string] {
 			}
 		}
 	}
+}
+
+var priced = regexp.MustCompile(`^(.*);\s*((?:[€$£]\s*)?\d+(?:[.,]\d+)?\s*(?:[€$£]|[A-Z]{3})?)\s*$`)
+
+// Priced parts a line from the price behind its semicolon; without one the price is empty.
+func Priced(line string) (what, price string) {
+	if m := priced.FindStringSubmatch(line); m != nil {
+		return strings.TrimSpace(m[1]), strings.TrimSpace(m[2])
+	}
+	return line, ""
 }

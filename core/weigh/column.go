@@ -58,7 +58,8 @@ func rowOf(f *finding.Finding) Row {
 
 // controls are entries of how a drive is switched and reached: each has a cure of its own in
 // the bay, and none bears on which bridge it is.
-var controls = []string{"run", "speed", "lid", "daily_off", "emergency_stop", "contactor", "sink_ohm", "direction"}
+var controls = []string{"run", "speed", "lid", "daily_off", "emergency_stop", "contactor", "sink_ohm", "direction",
+	"signal", "isolated", "presets", "jog", "hold", "mode", "tuned", "catch", "restart"}
 
 // ofControls says that a finding is about those alone.
 func ofControls(f *finding.Finding) bool {

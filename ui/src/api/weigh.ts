@@ -30,6 +30,7 @@ export interface Step {
 export const weigh = {
   of: (body: Document) => got(client.POST('/api/weigh', { body })),
   column: (body: Document) => got(client.POST('/api/weigh/column', { body })),
+  motors: (body: Document) => got(client.POST('/api/weigh/motors', { body })),
   taken: (body: Document, machine: string, bridge: 'capacitor' | 'rotary' | 'drive' | 'dc') =>
     got(client.POST('/api/weigh/taken', { params: { query: { machine, bridge } }, body })),
   async converter(body: Document, signal: AbortSignal, step: (s: Step) => void): Promise<void> {

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
 import FitSection from '../fit/FitSection.vue'
+import MotorsSection from '../fit/MotorsSection.vue'
 import { useJob } from '../job/open'
 import PlateLine from './PlateLine.vue'
 
@@ -59,6 +60,7 @@ const empty = computed(() => !job.text('plate.power') && !job.text('plate.armatu
       </p>
     </section>
   </div>
+  <MotorsSection />
   <FitSection />
 </template>
 

@@ -5,6 +5,7 @@ import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
 import { useJob } from '../job/open'
 import FitSection from '../fit/FitSection.vue'
+import MotorsSection from '../fit/MotorsSection.vue'
 import SpeedChart from './SpeedChart.vue'
 import PlateLine from './PlateLine.vue'
 import PlateThreads from './PlateThreads.vue'
@@ -89,6 +90,7 @@ const circuit = ['r1', 'x1', 'r2', 'xm', 'locked-amps', 'locked-torque', 'breakd
       </p>
     </section>
   </div>
+  <MotorsSection />
   <FitSection />
 </template>
 

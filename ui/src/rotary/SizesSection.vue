@@ -39,7 +39,7 @@ const said = computed(() => job.said('rotary.size'))
           <tr v-for="r in rows" :key="r.name" :class="{ yours: r.yours }">
             <th scope="row">
               <GradeMark :grade="r.grade" :size="14" /> {{ r.name }}
-              <span v-if="r.own" class="soft">on hand</span>
+              <span v-if="r.own" class="soft">{{ r.price || 'on hand' }}</span>
             </th>
             <td>{{ r.ratio }}</td>
             <td>{{ r.banks }}</td>
@@ -59,8 +59,8 @@ const said = computed(() => job.said('rotary.size'))
       </p>
       <EntryField
         path="rotary.spares"
-        label="Motors on hand that could be the idler, one a line as on its plate"
-        placeholder="5 HP 230/460 V 13.2/6.6 A 1750 rpm 60 Hz"
+        label="Motors that could be the idler, one a line as on its plate; one to be bought with its price"
+        placeholder="5 HP 230/460 V 13.2/6.6 A 1750 rpm 60 Hz; 90 $"
         :rows="4"
       />
       <p v-for="line in sizes?.unread ?? []" :key="line" class="entry-problem">
@@ -68,6 +68,12 @@ const said = computed(() => job.said('rotary.size'))
       </p>
     </div>
   </div>
+  <details v-if="sizes?.shopping.length" class="sizes-shop">
+    <summary>To take into the shop</summary>
+    <ul>
+      <li v-for="s in sizes.shopping" :key="s">{{ s }}</li>
+    </ul>
+  </details>
   <p class="soft">
     Standard sizes are ordinary four-pole motors in star, estimated{{ sizes?.source ? ` (${sizes.source})` : '' }}. An
     idler wants windings for this supply's volts, four poles, feet bolted, a guard on its shaft and nothing on it.
@@ -97,6 +103,13 @@ td {
 thead th {
   color: var(--soft);
   font-size: 0.85rem;
+}
+.sizes-shop summary {
+  display: flex;
+  align-items: center;
+  min-height: 44px;
+  color: var(--river);
+  cursor: pointer;
 }
 .yours {
   background: var(--river-pale);
