@@ -179,6 +179,7 @@ var atTheBox = map[string]bool{
 	finding.LeadsFedNow: true, finding.SupplyWire: true, finding.DriveSink: true, finding.DriveContactor: true,
 	finding.DriveLidRun: true, finding.SupplyBreaker: true, finding.SupplyPanel: true,
 	finding.DriveFight: true, finding.DriveRunSource: true, finding.DriveSpeedSource: true, finding.DriveNever: true,
+	finding.DriveWhoStops:  true,
 	finding.RotaryControls: true, finding.RotaryNeutral: true,
 	load.BeltMost: true, load.BeltRim: true, load.BeltTouch: true,
 }

@@ -1,9 +1,12 @@
 package bridge
 
 import (
+	"cmp"
 	"fmt"
+	"strings"
 
 	"graybridge/core/finding"
+	"graybridge/core/unit"
 )
 
 // What is said alike on every bridge.
@@ -54,3 +57,58 @@ const BeltOffKey = "Belt off or coupling apart; key out or taped; guard on what 
 const WaitLockOff = "Wait until it stands. Lock off before anything is touched."
 
 const LookHandsAway = "Look from the shaft end, hands and sleeves away."
+
+func makerClash(breaker, amps float64) string {
+	return fmt.Sprintf("Its maker's table contradicts itself: a breaker of %s ahead of %s.", unit.Rating(breaker),
+		unit.Text(amps, "A"))
+}
+
+const makerClashDetail = "The breaker of that table is left out. Read it again: the input amps, or another " +
+	"drive's line."
+
+// makerAsks names what the plan takes from a maker's table.
+func makerAsks(s Sized) string {
+	var asks []string
+	if s.MostBreaker > 0 && s.Breaker <= s.MostBreaker {
+		asks = append(asks, fmt.Sprintf("a breaker of %s at most", unit.Rating(s.MostBreaker)))
+	}
+	if s.lineSays != (unit.Conductor{}) {
+		asks = append(asks, fmt.Sprintf("a line wire of %s at least", s.lineSays))
+	}
+	if s.mSays != (unit.Conductor{}) {
+		asks = append(asks, fmt.Sprintf("a motor wire of %s at least", s.mSays))
+	}
+	return fmt.Sprintf("Its maker asks %s.", joined(asks))
+}
+
+const makerAsksDetail = "The maker's own table goes before the plan's where it asks more."
+
+func joined(all []string) string {
+	if len(all) < 2 {
+		return strings.Join(all, "")
+	}
+	return strings.Join(all[:len(all)-1], ", ") + " and " + all[len(all)-1]
+}
+
+// FuseAhead is a maker's fuse in words; empty where it names none.
+func (m *Maker) FuseAhead() string {
+	if m == nil || m.FuseAmps == 0 {
+		return ""
+	}
+	return strings.TrimSpace(unit.Rating(m.FuseAmps) + " at most, " + cmp.Or(m.FuseKind, "of the kind its maker names"))
+}
+
+// AirAround is what a maker asks free at its sides and in front, behind what is free above and below.
+func (m *Maker) AirAround() string {
+	if m == nil {
+		return ""
+	}
+	var out string
+	if m.SideMM > 0 {
+		out += ", " + unit.Whole(m.SideMM, "mm") + " at its sides"
+	}
+	if m.FrontMM > 0 {
+		out += ", " + unit.Whole(m.FrontMM, "mm") + " in front"
+	}
+	return out
+}

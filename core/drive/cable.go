@@ -39,9 +39,13 @@ func (c Chosen) reach(khz float64) float64 {
 func judgeCable(o *Shown) {
 	c, p := o.Chosen, o.Profile
 	khz := c.carrier(p)
-	if reach := c.reach(khz); c.CableM > reach {
+	reach, cures := c.reach(khz), c.shorterReach
+	if m := p.Maker; m != nil && m.CableM > 0 && c.Choke != "yes" { // the maker's goes before planning
+		reach, cures = m.CableM, c.chokeReaches
+	}
+	if c.CableM > reach {
 		f := sayCable(c.CableM, reach, khz)
-		f.Cures = c.shorterReach(khz)
+		f.Cures = cures(khz)
 		o.say(f)
 	} else if c.CableM > 0 && o.Site.Model.ShaftWatts > bearingWatts {
 		o.say(sayBearings(o.Site.Model.ShaftWatts))
@@ -51,6 +55,14 @@ func judgeCable(o *Shown) {
 	if khz > oldWindingKHz && o.Site.Plate.InverterDuty == 0 && c.Cooling != InverterDuty {
 		o.say(sayOldWinding(khz, classA))
 	}
+}
+
+// chokeReaches is the cure of a cable longer than the maker allows without a choke; nil where a choke would not do.
+func (c Chosen) chokeReaches(khz float64) []finding.Cure {
+	if c.CableM > chokeReaches*reachMetreKHz/khz {
+		return nil
+	}
+	return []finding.Cure{{Label: "Fit a choke at its output", Path: "drive.output_choke", Value: "yes"}}
 }
 
 // shorterReach are the cures of a cable that is too long, the cheapest first: a lower carrier, a

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"graybridge/core/bridge"
 	"graybridge/core/finding"
 	"graybridge/core/table"
 	"graybridge/core/unit"
@@ -36,6 +37,7 @@ type Weighed struct {
 	Breaker     float64
 	Conductor   unit.Conductor
 	MotorWire   unit.Conductor
+	MostBreaker float64 // that its maker allows; 0: not said
 	Derates     []finding.Why
 	Verdict     finding.Grade // good: fits; caution: fits with limits; stop: does not fit
 	Words       string
@@ -225,6 +227,13 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	ch.Breaker, ok[0] = a.Rules.Breaker(of * ch.LineAmps)
 	ch.Conductor, ok[1] = a.Rules.Conductor(math.Max(of*ch.LineAmps, ch.Breaker))
 	ch.MotorWire, ok[2] = a.Rules.Conductor(of * ch.Need)
+	sized := p.Maker.Sizes(bridge.Sized{Breaker: ch.Breaker, Line: ch.Conductor, Motor: ch.MotorWire}, ch.LineAmps,
+		a.Rules)
+	ch.Breaker, ch.Conductor, ch.MotorWire, ch.MostBreaker = sized.Breaker, sized.Line, sized.Motor, sized.MostBreaker
+	if f, ok := p.Maker.Say("drive.maker", sized, ch.LineAmps); ok {
+		f.Entries = []string{"drive.profile"}
+		out = append(out, f)
+	}
 	if ch.Ended = !ok[0] || !ok[1] || !ok[2]; ch.Ended {
 		say(finding.DriveTableEnd, finding.Caution, beyondTables(ch), beyondTablesDetail, "beyond the table", "")
 	}

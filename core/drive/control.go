@@ -20,7 +20,7 @@ type Cell struct {
 
 // Map is every command by every source.
 func (c Chosen) Map(p *Profile) []Command {
-	run := c.run(p)
+	run, speed := c.run(p), c.speed(p)
 	yes := func(ok bool, text string) string {
 		if ok {
 			return text
@@ -28,19 +28,32 @@ func (c Chosen) Map(p *Profile) []Command {
 		return ""
 	}
 	reset := len(p.of(DriveReset)) > 0
-	return []Command{
+	presets := len(c.PresetHz) > 0 || speed == ByPresets
+	out := []Command{
 		{"Start", []Cell{{"Keypad", yes(run == Keypad, "run key")}, {"Station", yes(run == ThreeWire, "start button")},
-			{"Switch", yes(run == TwoWire, "closed")}, {"Dial", ""}}},
+			{"Switch", yes(run == TwoWire, "closed")}, {"Dial", ""},
+			{"Controller", yes(run == RunByOutput, "run output closes")}, {"Link", yes(run == RunByLink, "run word")}}},
 		{"Stop", []Cell{{"Keypad", yes(run == Keypad || p.StopAlways, "stop key")},
 			{"Station", yes(run == ThreeWire, "stop button, opens")}, {"Switch", yes(run == TwoWire, "open")},
+			{"Controller", yes(run == RunByOutput, "run output opens")}, {"Link", yes(run == RunByLink, "stop word")},
 			{"Emergency stop", yes(c.EStop == "yes", "opens run and feed")}}},
-		{"Speed", []Cell{{"Keypad", yes(c.speed(p) != Pot, map[SpeedBy]string{Keys: "arrows",
-			Dial: "dial on it"}[c.speed(p)])}, {"Dial", yes(c.speed(p) == Pot, "potentiometer")}}},
-		{"Direction", []Cell{{"Keypad", ""}, {"Switch", yes(c.Direction == Switch, "forward, off, reverse")}}},
-		{"Reset", []Cell{{"Keypad", yes(len(p.Displays) > 0, "stop key, after the cause is gone")},
-			{"Station", yes(reset && run == ThreeWire, "reset contact")}}},
+		{"Speed", []Cell{{"Keypad", map[SpeedBy]string{Keys: "arrows", Dial: "dial on it"}[speed]},
+			{"Switch", yes(presets, "selector, fixed speeds")}, {"Dial", yes(speed == Pot, "potentiometer")},
+			{"Controller", map[SpeedBy]string{ByVolts: "0 to 10 V", ByMilliamps: "4 to 20 mA"}[speed]},
+			{"Link", yes(speed == SpeedByLink, "speed word")}}},
+		{"Direction", []Cell{{"Keypad", ""}, {"Switch", yes(c.Direction == Switch, "forward, off, reverse")},
+			{"Controller", yes(c.Direction == TurnByOutput, "direction output")}}},
 	}
+	if c.JogHz > 0 {
+		out = append(out, Command{"Jog", []Cell{{"Station", "jog button, only while pressed"}}})
+	}
+	return append(out, Command{"Reset", []Cell{
+		{"Keypad", yes(len(p.Displays) > 0, "stop key, after the cause is gone")},
+		{"Station", yes(reset && run == ThreeWire, "reset contact")}}})
 }
+
+// turned says that its direction is turned round from outside.
+func (c Chosen) turned() bool { return c.Direction == Switch || c.Direction == TurnByOutput }
 
 func (c Chosen) run(p *Profile) RunBy {
 	if c.Run != "" {
@@ -91,10 +104,15 @@ func stands(means, want string) bool {
 // undescribed says that nothing is known of its keys and of its control terminals.
 func (p *Profile) undescribed() bool { return p.plate != nil || p.bare }
 
-// Control judges who may command what.
-func (c Chosen) Control(p *Profile, wants map[Function]Want) []finding.Finding {
+// sayer says something of an entry of the drive's.
+type sayer func(id string, g finding.Grade, sentence, detail string, entry string, cures ...finding.Cure)
+
+// Control judges who may command what. most is the most hertz in use.
+//
+// Long: a list of rules, each by itself.
+func (c Chosen) Control(p *Profile, wants map[Function]Want, most float64) []finding.Finding {
 	var out []finding.Finding
-	say := func(id string, g finding.Grade, sentence, detail string, entry string, cures ...finding.Cure) {
+	var say sayer = func(id string, g finding.Grade, sentence, detail string, entry string, cures ...finding.Cure) {
 		out = append(out, finding.Finding{ID: id, Bay: finding.Bridge, Grade: g, Sentence: sentence,
 			Detail: detail, Cures: cures, Entries: []string{"drive." + entry}})
 	}
@@ -107,12 +125,12 @@ func (c Chosen) Control(p *Profile, wants map[Function]Want) []finding.Finding {
 			keysShutDetail, "run",
 			finding.Cure{Label: "Start and stop buttons", Path: "drive.run", Value: string(ThreeWire)})
 	}
-	if c.speed(p) != Pot && c.Lid == "shut" {
+	if s := c.speed(p); (s == Keys || s == Dial) && c.Lid == "shut" {
 		say("drive.lid-dial", finding.Caution, speedShut,
 			speedShutDetail, "speed",
 			finding.Cure{Label: "Potentiometer", Path: "drive.speed", Value: string(Pot)})
 	}
-	if c.Direction == Switch && run == Keypad {
+	if c.turned() && run == Keypad {
 		say(finding.DriveFight, finding.Stop,
 			switchAndKeypad, switchAndKeypadDetail, "run",
 			finding.Cure{Label: "Run from the switch", Path: "drive.run", Value: string(TwoWire)})
@@ -120,18 +138,18 @@ func (c Chosen) Control(p *Profile, wants map[Function]Want) []finding.Finding {
 	if c.Direction == Switch && run == ThreeWire {
 		say(finding.DriveFight, finding.Caution, buttonsAndSwitch, buttonsAndSwitchDetail, "direction")
 	}
-	if !p.offers(RunSource, string(run)) {
+	if !p.offers(RunSource, string(c.wires(p))) {
 		say(finding.DriveRunSource, finding.Stop, noStartThere(p), noSuchSetting, "run")
 	}
-	if !p.offers(SpeedSource, string(c.speed(p))) {
+	if !p.offers(SpeedSource, string(c.setSpeed(p))) {
 		say(finding.DriveSpeedSource, finding.Stop, noSpeedThere(p), noSuchSetting, "speed")
 	}
 	for _, text := range p.Forbidden(wants) {
 		say(finding.DriveNever, finding.Stop, mustNotStand, text, "run")
 	}
-	if run == TwoWire {
+	if c.wires(p) == TwoWire {
 		detail := noSettingAgainst
-		if p.find(Restart) != nil {
+		if p.find(Restart) != nil && c.Restart != "yes" {
 			detail = restartKeyed
 		}
 		say("drive.two-wire", finding.Caution,
@@ -143,11 +161,12 @@ func (c Chosen) Control(p *Profile, wants map[Function]Want) []finding.Finding {
 			switchedDailyDetail, "daily_off",
 			finding.Cure{Label: "By the run command", Path: "drive.daily_off", Value: ""})
 	}
-	if c.EStop == "" {
+	if c.EStop == "" && !c.remote(p) {
 		say(finding.DriveStop, finding.Open, emergencyStopAsked,
 			emergencyStopOpens, "emergency_stop",
 			finding.Cure{Label: "There will be", Path: "drive.emergency_stop", Value: "yes"})
 	}
+	c.outside(p, most, say)
 	if c.speed(p) == Pot {
 		switch {
 		case p.PotOhm.Most == 0 && p.undescribed():

@@ -107,14 +107,20 @@ var meanings = map[Function][]struct{ means, words string }{
 	SpeedSource: {{"link", "link serial communication network bus rs-485 rs485 modbus comm"},
 		{"milliamps", "ma 4-20 4 20ma current"}, {"volts", "0-10 10v 10 voltage"},
 		{string(Pot), "external terminal terminals analog ai1 ai pot vr"},
+		{string(ByPresets), "preset presets multi-speed multispeed multi-step fixed"},
 		{string(Dial), "dial knob potentiometer panel-pot"},
 		{string(Keys), "keypad keys panel operator arrows digital up own"}},
 	StopMode: {{"coast", "coast free freewheel"}, {"ramp", "ramp decel deceleration slow"}},
 	ReverseRun: {{"forbidden", "forbidden not no disable disabled prohibited inhibit locked"},
 		{"allowed", "allowed enable enabled yes permitted"}},
-	Restart:    {{"no", "no off disabled disable not invalid"}, {"yes", "yes on enabled enable restart valid"}},
-	ResetFault: {{"no", "no off disabled disable not"}, {"yes", "yes on enabled enable times"}},
-	PhaseLoss:  {{"off", "off no disabled disable"}, {"on", "on yes enabled enable"}},
+	Restart:     {{"no", "no off disabled disable not invalid"}, {"yes", "yes on enabled enable restart valid"}},
+	ResetFault:  {{"no", "no off disabled disable not"}, {"yes", "yes on enabled enable times"}},
+	SignalLost:  {{"stop", "stop trip fault coast"}, {"runs", "continue run hold last ignore off no"}},
+	LinkTimeOut: {{"stop", "stop trip fault coast"}, {"runs", "continue run hold last ignore off no"}},
+	Catch:       {{"no", "no off disabled disable not invalid"}, {"yes", "yes on enabled enable valid"}},
+	ControlMode: {{string(Torque), "torque"}, {string(Vector), "vector sensorless"},
+		{string(VoltsPerHertz), "v/f vf v/hz scalar volts linear"}},
+	PhaseLoss: {{"off", "off no disabled disable"}, {"on", "on yes enabled enable"}},
 }
 
 // meaningOf is what the words beside a choice mean; empty where they do not say.

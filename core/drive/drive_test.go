@@ -294,13 +294,13 @@ func TestWhoMayCommandWhat(t *testing.T) {
 		p := profile(t, id)
 		m, pl, a := ballMill(t)
 		out := map[string]finding.Grade{}
-		for _, f := range c.Control(p, c.Wants(p, pl, a.Line, 50, m, 50, m.Up(50, 0), m.Down(50, 0, false))) {
+		for _, f := range c.Control(p, c.Wants(p, pl, a.Line, 50, m, 50, m.Up(50, 0), m.Down(50, 0, false)), 50) {
 			out[f.ID] = f.Grade
 		}
 		return out
 	}
 	good := judge("tarn-22", drive.Entry{Run: drive.ThreeWire, Speed: drive.Pot, Lid: "shut", EStop: "yes"})
-	require.Empty(t, good)
+	require.Equal(t, map[string]finding.Grade{"drive.signal-lost": finding.Note}, good, "a pot has wires too")
 	bad := judge("rill-15", drive.Entry{Run: drive.TwoWire, Speed: drive.Keys, Lid: "shut", DailyOff: drive.ByBreaker})
 	for _, id := range []string{"drive.stop-key", "drive.lid-dial", "drive.two-wire", "drive.daily", "drive.stop"} {
 		require.Contains(t, bad, id)

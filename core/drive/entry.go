@@ -46,9 +46,18 @@ type Entry struct {
 	Accelerate   string `json:"accelerate,omitempty" example:"4 s" doc:"empty: the plan's"`
 	Decelerate   string `json:"decelerate,omitempty" example:"6 s" doc:"empty: the plan's"`
 
-	Run       RunBy    `json:"run,omitempty" enum:"keypad,two-wire,three-wire"`
-	Speed     SpeedBy  `json:"speed,omitempty" enum:"keys,dial,pot"`
-	Direction TurnedBy `json:"direction,omitempty" enum:"fixed,switch"`
+	Run       RunBy    `json:"run,omitempty" enum:"keypad,two-wire,three-wire,controller,link"`
+	Speed     SpeedBy  `json:"speed,omitempty" enum:"keys,dial,pot,volts,milliamps,presets,link"`
+	Direction TurnedBy `json:"direction,omitempty" enum:"fixed,switch,controller"`
+	Signal    string   `json:"signal,omitempty" example:"0-50 Hz" doc:"hertz at the ends of a speed signal"`
+	Isolated  string   `json:"isolated,omitempty" enum:"yes,no" doc:"signals from another device are isolated"`
+	Presets   string   `json:"presets,omitempty" example:"15; 30; 45 Hz" doc:"fixed speeds by contacts"`
+	Jog       string   `json:"jog,omitempty" example:"5 Hz"`
+	Hold      string   `json:"hold,omitempty" example:"1 s" doc:"direct current at the end of a stop"`
+	Mode      Mode     `json:"mode,omitempty" enum:"volts-per-hertz,vector,torque"`
+	Tuned     string   `json:"tuned,omitempty" by:"hand" enum:"yes" doc:"the drive has measured the motor"`
+	Catch     string   `json:"catch,omitempty" enum:"yes" doc:"it is started onto a turning motor"`
+	Restart   string   `json:"restart,omitempty" enum:"yes" doc:"it starts again by itself after an outage"`
 	Lid       string   `json:"lid,omitempty" enum:"shut" doc:"it sits behind a shut lid"`
 	EStop     string   `json:"emergency_stop,omitempty" enum:"yes,wanted,bought" device:"emergency stop"`
 	DailyOff  DailyOff `json:"daily_off,omitempty" enum:"command,breaker"`
@@ -140,6 +149,9 @@ type Chosen struct {
 	SkipBands                           []Band
 	UpS, DownS                          float64
 	CableM, SinkOhms, DialOhms, TopVolt float64
+	SignalFrom, SignalTo                float64 // NaN: not said
+	JogHz, HoldS                        float64
+	PresetHz                            []float64
 	Back                                map[string]string
 }
 
@@ -195,6 +207,9 @@ func Read(e Entry) (c Chosen, readings []finding.Reading) {
 	one("shakes", e.Shakes, unit.Hertz, "71 Hz", &c.ShakesHz)
 	plain("accelerate", e.Accelerate, "s", "4 s", 0.05, 3600, &c.UpS)
 	plain("decelerate", e.Decelerate, "s", "6 s", 0.05, 3600, &c.DownS)
+	one("jog", e.Jog, unit.Hertz, "5 Hz", &c.JogHz)
+	plain("hold", e.Hold, "s", "1 s", 0.05, 60, &c.HoldS)
+	readings = append(readings, c.readOutside(&e)...)
 	one("cable", e.Cable, unit.Length, "6 m", &c.CableM)
 	meter := func(field, typed, example string, into *float64) {
 		if typed == "" {

@@ -35,7 +35,7 @@ func (o *Solved) Guard(noted Noted) (figures []finding.Figure, said []finding.Fi
 	weighed, earth := *o.Weighed, o.Earth
 	rules := o.Site.Wires()
 	g := site.LineGuard{Wires: rules, Breaker: noted.Breaker, Conductor: noted.Conductor, Amps: weighed.LineAmps,
-		PlanBreaker: weighed.Breaker}
+		PlanBreaker: weighed.Breaker, MakerMost: weighed.MostBreaker}
 	motor := rules.Circuit().Conductor * weighed.Need
 	why := []finding.Why{{Formula: "125 % of the drive's rated input, next standard size; the breaker guards the wire",
 		Numbers: fmt.Sprintf("1.25 · %s = %s", unit.Text(weighed.LineAmps, "A"), unit.Text(g.Need(), "A")),

@@ -204,6 +204,10 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 			Note: "shield to earth at both ends, by ring or gland", Planning: true,
 			Want: bridge.CableOf(unit.Conductor{}, ch.MotorWire)},
 	}
+	if fuse := p.Maker.FuseAhead(); fuse != "" {
+		out = append(out, bridge.Buy{ID: "line-fuse", Count: 2, What: "Line fuse", Spec: fuse,
+			Note: "as its maker's table asks, ahead of the drive"})
+	}
 	if n := w.Chosen.Count; n > 1 {
 		out = append(out, bridge.Buy{ID: "relay", Count: n, What: "Overload relay", Planning: true,
 			Spec: "three-pole, range with " + unit.Text(w.PlateAmps(), "A") + " in it",

@@ -50,6 +50,34 @@ func TestACableJustShortEnoughAndJustTooLong(t *testing.T) {
 	}
 }
 
+// What a maker's own table allows goes before planning: the cable without a choke, the breaker ahead.
+func TestAMakersLimitsJustKeptAndJustPassed(t *testing.T) {
+	for cable, said := range map[string]bool{"25 m": false, "25.1 m": true} {
+		_, got := grades(over(Entry{Profile: "whin-15", Cable: cable, Carrier: "4 kHz"}, "F"))["drive.cable"]
+		require.Equal(t, said, got, cable)
+	}
+	_, got := grades(over(Entry{Profile: "whin-15", Cable: "40 m", Carrier: "4 kHz", Choke: "yes"}, "F"))["drive.cable"]
+	require.False(t, got, "a choke reaches further")
+	o := over(Entry{Profile: "whin-15"}, "F")
+	for breaker, grade := range map[float64]finding.Grade{20: finding.Good, 25: finding.Caution} {
+		_, said, _ := o.Guard(Noted{Breaker: breaker})
+		require.Equal(t, finding.ProtectionBreaker, said[0].ID)
+		require.Equal(t, grade, said[0].Grade, "%g A ahead of a drive whose maker allows 20 A", breaker)
+	}
+}
+
+// An own drive for three phases whose leaflet allows no other is refused for that, not for its size.
+func TestAThreePhaseInputIsRefusedForItsPhasesAlone(t *testing.T) {
+	own := Profile{Format: ProfileFormat, Version: 1, ID: "own", Name: "Own", Input: Input{Volts: Span{200, 240},
+		Phases: 3}, Output: Output{Amps: 5, Volts: 240, KW: 1.1}}
+	for answer, want := range map[string][2]finding.Grade{"no": {finding.Stop, finding.Good},
+		"yes": {finding.Caution, finding.Stop}, "": {finding.Open, finding.Stop}} {
+		got := grades(over(Entry{Own: &own, OnePhase: answer}, "F"))
+		require.Equal(t, want, [2]finding.Grade{got[finding.DriveThreeInput], got[finding.DriveAmps]}, "answer %q",
+			answer)
+	}
+}
+
 // A drive fits with a tenth to spare; a braking resistor wants terminals.
 func TestADriveJustFits(t *testing.T) {
 	judge := func(p Profile, e Entry, amps float64) map[string]finding.Grade {

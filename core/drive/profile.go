@@ -16,81 +16,12 @@ import (
 	"strings"
 	"sync"
 
+	"graybridge/core/bridge"
 	"graybridge/core/openfile"
 )
 
 // ProfileFormat is the open file of a drive.
 const ProfileFormat = "gray-bridge/drive-profile"
-
-// Function is something that every drive can be told, whatever its code.
-type Function string
-
-// The functions, in the order in which the trade sets them.
-const (
-	LineVolts    Function = "line-volts"
-	LineHertz    Function = "line-hertz"
-	MotorVolts   Function = "motor-volts"
-	MotorAmps    Function = "motor-amps"
-	MotorHertz   Function = "motor-hertz"
-	MotorRPM     Function = "motor-rpm"
-	MotorPoles   Function = "motor-poles"
-	MotorPower   Function = "motor-power"
-	MotorFactor  Function = "motor-power-factor"
-	BaseHertz    Function = "base-hertz"
-	LeastHertz   Function = "least-hertz"
-	MostHertz    Function = "most-hertz"
-	Boost        Function = "boost"
-	Accelerate   Function = "accelerate"
-	Decelerate   Function = "decelerate"
-	StopMode     Function = "stop-mode"
-	RunSource    Function = "run-source"
-	SpeedSource  Function = "speed-source"
-	ReverseRun   Function = "reverse"
-	Restart      Function = "restart-after-outage"
-	ResetFault   Function = "reset-after-fault"
-	Overload     Function = "overload"
-	CurrentLimit Function = "current-limit"
-	Carrier      Function = "carrier"
-	SkipFrom     Function = "skip-from"
-	SkipTo       Function = "skip-to"
-	SkipFrom2    Function = "skip-from-2"
-	SkipTo2      Function = "skip-to-2"
-	DisplayScale Function = "display-scale"
-	PhaseLoss    Function = "input-phase-loss"
-)
-
-var functions = []Function{LineVolts, LineHertz, MotorVolts, MotorAmps, MotorHertz, MotorRPM, MotorPoles, MotorPower,
-	MotorFactor, BaseHertz, LeastHertz, MostHertz, Boost,
-	Accelerate, Decelerate, StopMode, RunSource, SpeedSource, ReverseRun, Restart, ResetFault, Overload, CurrentLimit,
-	Carrier, SkipFrom, SkipTo, SkipFrom2, SkipTo2, DisplayScale, PhaseLoss}
-
-// Functions are all of them, in that order.
-func Functions() []Function { return slices.Clone(functions) }
-
-// Role is what a terminal is for.
-type Role string
-
-// The roles of terminals.
-const (
-	LineIn     Role = "line"
-	Earth      Role = "earth"
-	MotorOut   Role = "motor"
-	Brake      Role = "brake"
-	Run        Role = "run"     // closes to run; forward
-	Reverse    Role = "reverse" // closes to run backward, or turns the direction
-	Stop       Role = "stop"    // opens to stop, of three wires
-	Common     Role = "common"
-	PotHigh    Role = "pot-high"
-	PotWiper   Role = "pot-wiper"
-	PotLow     Role = "pot-low"
-	FaultOut   Role = "fault"
-	ShieldBar  Role = "shield"
-	SafeStop   Role = "safe-stop" // open, the motor gets no torque
-	DriveReset Role = "reset"
-)
-
-var roles = []Role{LineIn, Earth, MotorOut, Brake, Run, Reverse, Stop, Common, PotHigh, PotWiper, PotLow, FaultOut,
-	ShieldBar, SafeStop, DriveReset}
 
 // Profile is one drive.
 type Profile struct {
@@ -113,6 +44,8 @@ type Profile struct {
 	Terminals  []Terminal  `json:"terminals,omitempty" nullable:"false"`
 	Never      []Never     `json:"never,omitempty" nullable:"false"`
 	Trips      []Trip      `json:"trips,omitempty" nullable:"false"`
+	// Maker is its maker's own table of wire, fuse and clearances; nil: nobody has entered it.
+	Maker *bridge.Maker `json:"maker,omitempty"`
 	// Sources of what stands here: leaflet and page, or an own measurement.
 	Sources []string `json:"sources,omitempty" nullable:"false"`
 
@@ -380,6 +313,7 @@ func (p *Profile) Validate() openfile.Problems {
 		}
 		tripped[t.Code] = true
 	}
+	bad = append(bad, p.Maker.Validate()...)
 	for i, n := range p.Never {
 		for k, s := range n.When {
 			known(fmt.Sprintf("never[%d].when[%d].function", i, k), s.Function)

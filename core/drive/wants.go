@@ -16,16 +16,22 @@ type Plate struct {
 	AmpsGuessed, FactorGuessed             bool
 }
 
+// numbered and worded put a want among the others: a figure in a function's own unit, or a word.
+type (
+	numbered func(f Function, x float64, text, formula, numbers string, guessed bool)
+	worded   func(f Function, means, text, formula string)
+)
+
 // Wants are what every function must be for a job.
 //
 // Long: a list of functions, each by itself.
 func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, most float64, up,
 	down Ramp) map[Function]Want {
 	w := map[Function]Want{}
-	num := func(f Function, x float64, text, formula, numbers string, guessed bool) {
+	var num numbered = func(f Function, x float64, text, formula, numbers string, guessed bool) {
 		w[f] = Want{Number: x, Text: text, Formula: formula, Numbers: numbers, Estimated: guessed}
 	}
-	word := func(f Function, means, text, formula string) {
+	var word worded = func(f Function, means, text, formula string) {
 		w[f] = Want{Word: means, Text: text, Formula: formula}
 	}
 	volts := unit.Whole(pl.Volts, "V")
@@ -59,10 +65,10 @@ func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, mo
 	num(Decelerate, down.Asked, unit.Text(down.Asked, "s"), "J·Δω/(losses + load), and half as much again",
 		fmt.Sprintf("least %s", unit.Text(down.Least, "s")), true)
 	word(StopMode, "ramp", "down the ramp", "it stops by itself, and sooner than coasting")
-	word(RunSource, string(c.run(p)), "", "as chosen under Control")
-	word(SpeedSource, string(c.speed(p)), "", "as chosen under Control")
+	word(RunSource, string(c.wires(p)), "", "as chosen under Control")
+	word(SpeedSource, string(c.setSpeed(p)), "", "as chosen under Control")
 	switch {
-	case c.Direction == Switch:
+	case c.turned():
 		word(ReverseRun, "allowed", "allowed", "a switch turns it round, standing")
 		if len(p.Parameters) == 0 {
 			word(ReverseRun, "switch", "", "a switch turns it round, standing")
@@ -71,6 +77,10 @@ func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, mo
 		word(ReverseRun, "forbidden", "forbidden", "one direction only")
 	}
 	word(Restart, "no", "no", "nothing starts by itself when the supply returns")
+	if c.Restart == "yes" {
+		word(Restart, "yes", "yes", "as chosen under Control")
+	}
+	c.wantsOutside(p, num, word, pl, m, most)
 	word(ResetFault, "no", "no", "a person looks first")
 	guards := formula + ": the drive is the motor's overload relay"
 	if c.Count > 1 {

@@ -117,6 +117,13 @@ func (c Chosen) Wiring(p *Profile, w Weighed, earth unit.Conductor, motorEnds [3
 		if c.Direction == Switch {
 			control("reverse", role(Reverse), "run switch, reverse", "off in the middle")
 		}
+	case RunByOutput:
+		control("common", common, "machine controller, common of its outputs",
+			first(c.EStop == "yes", "through the emergency stop's contact", ""))
+		control("run", role(Run), "machine controller, run output", outputNote)
+		if c.Direction == TurnByOutput {
+			control("reverse", role(Reverse), "machine controller, direction output", outputNote)
+		}
 	case ThreeWire:
 		control("common", common, first(c.EStop == "yes", stop+", stop, start", "stop and start button"), "")
 		control("stop", role(Stop), "stop button, other side", "closed at rest, opens to stop")
@@ -133,6 +140,30 @@ func (c Chosen) Wiring(p *Profile, w Weighed, earth unit.Conductor, motorEnds [3
 		control("pot-high", role(PotHigh), "potentiometer, right end", note)
 		control("pot-wiper", role(PotWiper), "potentiometer, middle", note)
 		control("pot-low", role(PotLow), "potentiometer, left end", note)
+	}
+	if c.signalled(p) {
+		in := role(SignalIn)
+		if in.Name == "" {
+			in = role(PotWiper)
+		}
+		control("signal", in, "signal of the other device, plus", signalNote+first(in.Text != "", "; "+in.Text, ""))
+		control("signal-zero", role(PotLow), "signal of the other device, zero", signalNote)
+	}
+	for i, t := range p.of(SafeStop) {
+		to, note := "each other by a wire, or it does not run", "an emergency stop belongs here"
+		if c.EStop == "yes" {
+			to, note = "emergency stop, a contact of its own", "open, the motor gets no torque; the feed is still on"
+		}
+		control(fmt.Sprintf("safe-%d", i+1), t, to, note)
+	}
+	for i, t := range p.of(Preset) {
+		if len(c.PresetHz) > 0 || c.speed(p) == ByPresets {
+			to := fmt.Sprintf("speed selector, contact %d, to %s", i+1, common.Name)
+			control(fmt.Sprintf("preset-%d", i+1), t, to, t.Text)
+		}
+	}
+	if c.JogHz > 0 {
+		control("jog", role(Jog), "jog button, to "+common.Name, "springs open")
 	}
 	if f := p.of(FaultOut); len(f) == 2 {
 		control("fault-a", f[0], "lamp or horn", "closes on a fault")

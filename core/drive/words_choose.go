@@ -109,9 +109,9 @@ func noBand(part string) string {
 const aCode = "A code and what stood there, nothing else."
 
 func placeWords(p *Profile) string {
-	return fmt.Sprintf("It makes about %s of heat at full power; %s free above and below, upright; its enclosure is "+
+	return fmt.Sprintf("It makes about %s of heat at full power; %s free above and below%s, upright; its enclosure is "+
 		"%s. A closed metal box wants %s of free surface to stay 10 °C above the room (planning).",
-		unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.EnclosureCode,
+		unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.Maker.AirAround(), p.EnclosureCode,
 		unit.Text(p.BoxArea(), "m²"))
 }
 

@@ -105,7 +105,15 @@ func asLeaflets(f Function) string {
 		Restart: "Start again after an outage", ResetFault: "Reset after a trip by itself",
 		Overload: "Motor overload (thermal relay)", CurrentLimit: "Limit of amps (stall prevention)",
 		Carrier: "Carrier (switching) frequency", PhaseLoss: "Watch over its input phases",
-		SkipFrom: "Skip from", SkipTo: "Skip to", SkipFrom2: "Second skip from", SkipTo2: "Second skip to",
+		LowHertz: "Least point of the V/f line, hertz", LowVolts: "Least point of the V/f line, volts",
+		MiddleHertz: "Middle point of the V/f line, hertz", MiddleVolts: "Middle point of the V/f line, volts",
+		ControlMode: "How it makes torque", Catch: "Catch a turning motor (flying start)",
+		HoldTime: "DC hold, seconds", HoldAmps: "DC hold, percent of amps",
+		SignalLeast: "Hertz at the signal's beginning",
+		SignalMost:  "Hertz at the signal's end", SignalLost: "Where the signal is lost",
+		LinkTimeOut: "Where the link is lost", Preset1: "Fixed speed 1", Preset2: "Fixed speed 2",
+		Preset3: "Fixed speed 3", JogHertz: "Jog speed", SkipFrom: "Skip from", SkipTo: "Skip to",
+		SkipFrom2: "Second skip from", SkipTo2: "Second skip to",
 	}[f]; ok {
 		return name
 	}
@@ -117,10 +125,15 @@ func wordPlain(f Function, word string) string {
 	switch f {
 	case RunSource:
 		return map[string]string{string(Keypad): "its own keys", string(TwoWire): "a switch at its terminals",
-			string(ThreeWire): "start and stop buttons at its terminals"}[word]
+			string(ThreeWire): "start and stop buttons at its terminals", string(RunByLink): "the serial link"}[word]
 	case SpeedSource:
 		return map[string]string{string(Keys): "its own keys", string(Dial): "the dial on it",
-			string(Pot): "a potentiometer at its terminals"}[word]
+			string(Pot): "a potentiometer at its terminals", string(ByVolts): "0 to 10 V",
+			string(ByMilliamps): "4 to 20 mA", string(ByPresets): "fixed speeds by contacts",
+			string(SpeedByLink): "the serial link"}[word]
+	case ControlMode:
+		return map[string]string{string(VoltsPerHertz): "volts per hertz", string(Vector): "vector",
+			string(Torque): "torque"}[word]
 	case ReverseRun:
 		return map[string]string{"switch": "by a switch", "allowed": "allowed", "forbidden": "forbidden"}[word]
 	}

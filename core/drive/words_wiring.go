@@ -16,6 +16,11 @@ const neverTwo = "Two drives' outputs together, or the output to earth or neutra
 
 const neverControl = "Control wires in the motor's conduit, or any other low volts there."
 
+const (
+	outputNote = "a contact of its own (relay); else look whether output and drive suit each other"
+	signalNote = "shielded pair apart from the motor cable, shield on at the drive only"
+)
+
 const neverFloating = "The heat sink left floating: measure it to earth, and earth it."
 
 func waitDead(wait string) string {

@@ -134,7 +134,7 @@ func TestASecondHandDriveIsInspectedAndReadBack(t *testing.T) {
 	require.Equal(t, finding.Open, found(p, "drive.inspection").Grade)
 	require.Contains(t, found(p, "drive.read-back").Detail, "06.1 stands at 700, wants 380")
 	require.Equal(t, finding.Stop, found(p, "drive.sink").Grade)
-	require.Len(t, p.Drive.Sheet, 15, "every code, also what is as the default: nobody knows what stands there")
+	require.Len(t, p.Drive.Sheet, 19, "every code, also what is as the default: nobody knows what stands there")
 	for _, s := range p.Drive.Inspection {
 		d.Bridge.Drive.Done = append(d.Bridge.Drive.Done, "inspect:"+s.ID)
 	}

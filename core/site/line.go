@@ -18,6 +18,8 @@ type LineGuard struct {
 	StartAmps float64 // for a moment; 0: no more than for good
 	// PlanBreaker is the plan's own size; 0 where the tables end.
 	PlanBreaker float64
+	// MakerMost is the greatest that the device's maker allows ahead of it; 0: not said.
+	MakerMost float64
 	// Relay is the setting of an overload relay that guards the wire, where the rules have
 	// that; 0: the breaker alone guards it.
 	Relay float64
@@ -33,6 +35,9 @@ func (g LineGuard) Least() float64 {
 
 // Most is the greatest that still suits it; +Inf where the table ends below.
 func (g LineGuard) Most() float64 {
+	if g.MakerMost > 0 {
+		return g.MakerMost
+	}
 	most, ok := g.Wires.Breaker(g.Wires.Circuit().Breaker * g.Amps)
 	if !ok {
 		return math.Inf(1)
@@ -65,7 +70,7 @@ func (g LineGuard) advised() float64 {
 	}
 	best := 0.0
 	for _, size := range g.Wires.Breakers() {
-		if size <= carry && size >= g.Least() {
+		if size <= carry && size >= g.Least() && size <= g.Most() {
 			best = size
 		}
 	}

@@ -56,6 +56,24 @@ const choices: Table = {
   blank: { value: '', means: '', text: '' },
 }
 
+const maker = (motor: string, cable: boolean): Section => ({
+  id: 'maker',
+  title: 'Its maker’s table',
+  about: 'Wire, fuse and clearances as its leaflet asks them. Where it asks more than the plan, it goes first.',
+  fields: [
+    { path: 'maker.breaker_amps', label: 'Breaker ahead, at most', kind: 'number', unit: 'A' },
+    { path: 'maker.fuse_amps', label: 'Fuse ahead, at most', kind: 'number', unit: 'A' },
+    { path: 'maker.fuse_kind', label: 'Fuse of the kind', kind: 'text', hint: 'slow, for cables' },
+    { path: 'maker.line_wire', label: 'Line wire, at least', kind: 'text', hint: '2.5 mm²' },
+    { path: 'maker.motor_wire', label: `${motor}, at least`, kind: 'text', hint: '1.5 mm²' },
+    ...(cable
+      ? [{ path: 'maker.motor_cable_m', label: 'Motor cable, at most', kind: 'number', unit: 'm' } as const]
+      : []),
+    { path: 'maker.side_mm', label: 'Free at its sides', kind: 'number', unit: 'mm' },
+    { path: 'maker.front_mm', label: 'Free in front', kind: 'number', unit: 'mm' },
+  ],
+})
+
 const driveSections: Section[] = [
   name('Drive off the shelf'),
   {
@@ -238,6 +256,7 @@ const driveSections: Section[] = [
       },
     ],
   },
+  maker('Motor wire', true),
   {
     id: 'house',
     title: 'Heat, wait and place',
@@ -272,7 +291,8 @@ const controllerSections: Section[] = [
         kind: 'choice',
         choices: [
           ['phase-controlled', 'Fired late (thyristors)'],
-          ['full-wave', 'A bridge of diodes, no control'],
+          ['full-wave', 'A bridge of diodes, volts turned by hand'],
+          ['half-wave', 'One thyristor: every second half wave'],
           ['pwm', 'A chopper'],
         ],
       },
@@ -369,6 +389,7 @@ const controllerSections: Section[] = [
       },
     ],
   },
+  maker('Armature wire', false),
   {
     id: 'house',
     title: 'What it can and where it may stand',

@@ -1613,6 +1613,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/weigh/motors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Motors that may be bought in the place of a document's first, each planned in its place; nothing is stored */
+        post: operations["weigh-motors"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/weigh/taken": {
         parameters: {
             query?: never;
@@ -2871,6 +2888,7 @@ export interface components {
             jumpers?: components["schemas"]["DCJumper"][];
             /** Format: double */
             line_fuse_amps?: number;
+            maker?: components["schemas"]["Maker"];
             name: string;
             plug_in_resistors?: components["schemas"]["DCPlug"][];
             /** Format: double */
@@ -2890,7 +2908,7 @@ export interface components {
             /** Format: int64 */
             version: number;
             /** @enum {string} */
-            way: "phase-controlled" | "full-wave" | "pwm";
+            way: "phase-controlled" | "full-wave" | "half-wave" | "pwm";
         };
         DCRow: {
             caution?: string;
@@ -3137,6 +3155,11 @@ export interface components {
             /** @example 4 kHz */
             carrier?: string;
             /**
+             * @description it is started onto a turning motor
+             * @enum {string}
+             */
+            catch?: "yes";
+            /**
              * @description function and its code, out of the leaflet
              * @example motor-amps P3.05
              */
@@ -3158,11 +3181,23 @@ export interface components {
             /** @example 5 kΩ */
             dial_ohm?: string;
             /** @enum {string} */
-            direction?: "fixed" | "switch";
+            direction?: "fixed" | "switch" | "controller";
             /** @description row:CODE=VALUE, read DAY WHO; wire:ID, inspect:ID */
             done?: string[];
             /** @enum {string} */
             emergency_stop?: "yes" | "wanted" | "bought";
+            /**
+             * @description direct current at the end of a stop
+             * @example 1 s
+             */
+            hold?: string;
+            /**
+             * @description signals from another device are isolated
+             * @enum {string}
+             */
+            isolated?: "yes" | "no";
+            /** @example 5 Hz */
+            jog?: string;
             /** @example 15 Hz */
             least?: string;
             /**
@@ -3175,6 +3210,8 @@ export interface components {
              * @example L N
              */
             line_screws?: string;
+            /** @enum {string} */
+            mode?: "volts-per-hertz" | "vector" | "torque";
             /** @example 60 Hz */
             most?: string;
             /**
@@ -3212,6 +3249,11 @@ export interface components {
              */
             plate?: string;
             /**
+             * @description fixed speeds by contacts
+             * @example 15; 30; 45 Hz
+             */
+            presets?: string;
+            /**
              * @description id of one that ships, or of own
              * @example tarn-22
              */
@@ -3225,8 +3267,13 @@ export interface components {
             read_back?: string;
             /** @enum {string} */
             resistor?: "yes" | "wanted" | "bought";
+            /**
+             * @description it starts again by itself after an outage
+             * @enum {string}
+             */
+            restart?: "yes";
             /** @enum {string} */
-            run?: "keypad" | "two-wire" | "three-wire";
+            run?: "keypad" | "two-wire" | "three-wire" | "controller" | "link";
             /** @enum {string} */
             second_hand?: "yes";
             /**
@@ -3235,6 +3282,11 @@ export interface components {
              */
             shakes?: string;
             /**
+             * @description hertz at the ends of a speed signal
+             * @example 0-50 Hz
+             */
+            signal?: string;
+            /**
              * @description heat sink to earth
              * @example 0.3 Ω
              */
@@ -3242,7 +3294,7 @@ export interface components {
             /** @example 34-37; 52-54 */
             skip?: string;
             /** @enum {string} */
-            speed?: "keys" | "dial" | "pot";
+            speed?: "keys" | "dial" | "pot" | "volts" | "milliamps" | "presets" | "link";
             /** @example 600 mm */
             tool_diameter?: string;
             /** @example 336 mm */
@@ -3252,6 +3304,11 @@ export interface components {
              * @example 240 V
              */
             top_volts?: string;
+            /**
+             * @description the drive has measured the motor
+             * @enum {string}
+             */
+            tuned?: "yes";
         };
         DriveInput: {
             /** Format: double */
@@ -3362,6 +3419,7 @@ export interface components {
             keying?: string;
             /** Format: double */
             loss_share?: number;
+            maker?: components["schemas"]["Maker"];
             name: string;
             never?: components["schemas"]["DriveNever"][];
             output: components["schemas"]["DriveOutput"];
@@ -3770,6 +3828,7 @@ export interface components {
             grade: string;
             name: string;
             own?: boolean;
+            price?: string;
             ratio?: string;
             serves: boolean;
             text: string;
@@ -4003,6 +4062,8 @@ export interface components {
             ways: components["schemas"]["WayView"][];
         };
         LeafletInputBody: {
+            /** @description What each column is, where they were found wrongly */
+            columns?: string[] | null;
             /** @description A table out of a drive's leaflet, as text */
             text: string;
         };
@@ -4018,6 +4079,8 @@ export interface components {
         };
         LeafletLines: {
             lines: components["schemas"]["LeafletLine"][];
+            /** @description The first rows, as their columns were found */
+            rows: (string[] | null)[];
         };
         LetInInputBody: {
             /** @description A pairing code, or that of a guest's link */
@@ -4245,6 +4308,21 @@ export interface components {
              * @enum {string}
              */
             role?: "idler";
+        };
+        Maker: {
+            /** Format: double */
+            breaker_amps?: number;
+            /** Format: double */
+            front_mm?: number;
+            /** Format: double */
+            fuse_amps?: number;
+            fuse_kind?: string;
+            line_wire?: string;
+            /** Format: double */
+            motor_cable_m?: number;
+            motor_wire?: string;
+            /** Format: double */
+            side_mm?: number;
         };
         MakeupEntry: {
             /**
@@ -4649,6 +4727,11 @@ export interface components {
              * @example 90 V
              */
             armature_volts?: string;
+            /**
+             * @description plates, one a line, a price behind a semicolon
+             * @example 0.75 kW 230/400 V 3.8/2.2 A 925 rpm 50 Hz; 60 €
+             */
+            candidates?: string;
             /**
              * @description letter of the locked-rotor kVA
              * @example H
@@ -5167,6 +5250,7 @@ export interface components {
         };
         Sizes: {
             rows: components["schemas"]["IdlerSize"][];
+            shopping: string[];
             source: string;
             unread: string[];
         };
@@ -5687,6 +5771,10 @@ export interface components {
             text: string;
             title: string;
             worst?: string;
+        };
+        WeighBought: {
+            rows: components["schemas"]["Candidate"][];
+            shopping: string[];
         };
         WeighCell: {
             decides?: boolean;
@@ -9073,6 +9161,42 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "weigh-motors": {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighBought"];
+                };
             };
             /** @description Error */
             default: {
