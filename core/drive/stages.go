@@ -192,7 +192,7 @@ func work(o *Shown) {
 	asks := asks(&o.Placed, down.Trips)
 	asks.Start = start
 	weighed, said := o.Chosen.Choose(p, asks)
-	o.say(said...)
+	o.say(stepUp(&o.Placed, p, weighed, said)...)
 	o.Motor, o.Weighed = &m, &weighed
 	at := dialHz(&o.Placed, top)
 	o.Hertz = at
@@ -225,7 +225,7 @@ func work(o *Shown) {
 		awg, _ := table.EarthAWG(weighed.Breaker)
 		o.Earth = unit.Conductor{AWG: awg}
 	}
-	v.Wiring = o.Chosen.Wiring(p, weighed, o.Earth, motorEnds(&o.Placed))
+	v.Wiring = behindStep(&o.Placed, o.Chosen.Wiring(p, weighed, o.Earth, motorEnds(&o.Placed)))
 	if o.Chosen.SecondHand == "yes" {
 		v.Inspection = o.Chosen.Inspection(p, o.Site.Supply.Volts)
 	}
@@ -237,6 +237,29 @@ func work(o *Shown) {
 	judge(o, v, m, heavy, up, down, cut, strange)
 	judgePlate(o)
 	v.Up, v.Down = finite(up), finite(down)
+}
+
+// stepVolts are the volts that transformers are made to, by the rules.
+var stepVolts = map[table.Rules][]float64{table.NorthAmerica: {240, 480, 460}, table.Metric: {230, 400}}
+
+// stepUp puts a transformer as a cure to a drive whose input wants more volts than the line has, where some joint of
+// the motor takes what the drive then gives.
+func stepUp(o *Placed, p *Profile, weighed Weighed, said []finding.Finding) []finding.Finding {
+	for i := range said {
+		if said[i].ID != finding.DriveLineVolts || o.Site.Supply.Volts >= p.Input.Volts.Least {
+			continue
+		}
+		for _, to := range stepVolts[o.Site.Rules] {
+			if to < p.Input.Volts.Least || to > p.Input.Volts.Most || !o.fits(p.OutputVolts(to)) {
+				continue
+			}
+			if c, ok := o.Site.Supply.StepCure(to, weighed.LineAmps*o.Site.Supply.Volts); ok {
+				said[i].Cures = append(said[i].Cures, c)
+			}
+			break
+		}
+	}
+	return said
 }
 
 // motorFor is the motor as a drive sees it, in the joints wanted, under a share

@@ -2,6 +2,7 @@ package drive
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"graybridge/core/device"
@@ -177,6 +178,36 @@ func first(yes bool, a, b string) string {
 		return a
 	}
 	return b
+}
+
+// behindStep puts the transformer that stands ahead of the drive into its run list: the isolator feeds its input, its
+// output the drive.
+func behindStep(o *Placed, wires []Wire) []Wire {
+	t := o.Site.Supply.Step
+	if t == nil {
+		return wires
+	}
+	size := "sized once its kVA are known"
+	if _, wire, ok := o.Site.Supply.StepWire(o.Site.Wires()); ok {
+		size = wire.String()
+	}
+	var ahead []Wire
+	for i := range wires {
+		w := &wires[i]
+		line, ok := strings.CutPrefix(w.ID, "in-")
+		if !ok || w.Run != "line" {
+			continue
+		}
+		one := Wire{ID: "step-" + line, Run: "line", From: w.From, To: "transformer, input " + unit.Whole(t.From, "V"),
+			Wire: size, Colour: w.Colour, End: "by the transformer's own terminals", Note: stepNote}
+		for _, d := range o.Chosen.Done {
+			one.Done = one.Done || d == "wire:"+one.ID
+		}
+		ahead = append(ahead, one)
+		w.From, w.Note = "transformer, output "+unit.Whole(t.To, "V"), "through the breaker for this side; "+w.Note
+	}
+	at := slices.IndexFunc(wires, func(w Wire) bool { return strings.HasPrefix(w.ID, "in-") })
+	return slices.Insert(wires, max(0, at), ahead...)
 }
 
 // NeverWired is what must never be connected to a drive.

@@ -17,6 +17,7 @@ const neverTwo = "Two drives' outputs together, or the output to earth or neutra
 const neverControl = "Control wires in the motor's conduit, or any other low volts there."
 
 const (
+	stepNote   = "from the breaker through a lockable isolator; its core and case to earth"
 	outputNote = "a contact of its own (relay); else look whether output and drive suit each other"
 	signalNote = "shielded pair apart from the motor cable, shield on at the drive only"
 )

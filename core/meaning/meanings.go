@@ -97,7 +97,7 @@ func shareTimes(d *document.Document, w *plan.Solved, by float64) bool {
 }
 
 func voltsTimes(d *document.Document, w *plan.Solved, by float64) bool {
-	d.Supply.Volts = unit.Plain(math.Round(w.Site().Supply.Volts*by*10)/10) + " V"
+	d.Supply.Volts = unit.Plain(math.Round(w.Site().Supply.AtWall(w.Site().Supply.Volts)*by*10)/10) + " V"
 	return true
 }
 

@@ -69,7 +69,8 @@ func TakesIn(s *plan.Solved, v *bringup.Progress) []bringup.Into {
 		flow(takeInsulation, "insulation", path, now, unit.Plain(x)+" MΩ")
 	}
 	if x, ok := read["volts"]; ok && w.Document().Bridge.Kind != document.KindDC {
-		flow(takeVolts, "volts", "supply.volts", w.Document().Supply.Volts, unit.Plain(x)+" V")
+		wall := math.Round(w.Site().Supply.AtWall(x)*10) / 10 // read behind a transformer, where one stands there
+		flow(takeVolts, "volts", "supply.volts", w.Document().Supply.Volts, unit.Plain(wall)+" V")
 	}
 	if text := bumped(w, v); text != "" {
 		add(takeBump, on+"leads.bumped", m.Leads.Bumped, text, m.Leads.Bumped == "")

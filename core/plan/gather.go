@@ -15,6 +15,7 @@ import (
 	"graybridge/core/leads"
 	"graybridge/core/machine"
 	"graybridge/core/protection"
+	"graybridge/core/supply"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -27,7 +28,8 @@ func (w *reading) order(p *Plan) {
 		for i := range p.Findings { // no device is wanted for a motor that is not planned on
 			f := &p.Findings[i]
 			f.Cures = slices.DeleteFunc(slices.Clone(f.Cures), func(c finding.Cure) bool {
-				return document.EntryAt(document.Placed(w.machine.ID, c.Path)).Device != ""
+				return document.EntryAt(document.Placed(w.machine.ID, c.Path)).Device != "" &&
+					c.Path != supply.AtTransformer // it may be what makes the plan go on
 			})
 		}
 	}

@@ -20,6 +20,23 @@ type Parts struct {
 	Tools    []string `json:"tools" nullable:"false"`
 }
 
+// stepBuys are the transformer between wall and bridge, and what stands ahead of it.
+func (r *reading) stepBuys() []bridge.Buy {
+	t := r.site.Supply.Step
+	if t == nil {
+		return nil
+	}
+	out := []bridge.Buy{{ID: "transformer", Count: 1, What: "Transformer", Spec: t.String(), Planning: true,
+		Note: "closed, its case earthed, air around it; it hums and is warm"}}
+	if breaker, wire, ok := r.site.Supply.StepWire(r.site.Wires()); ok {
+		out = append(out, bridge.Buy{ID: "transformer-breaker", Count: 1, What: "Breaker ahead of the transformer",
+			Spec: r.site.Rules.Poles(r.site.As.Volts) + ", " + unit.Rating(breaker) + ", slow", Planning: true},
+			bridge.Buy{ID: "transformer-wire", Count: 1, What: "Wire to the transformer",
+				Spec: table.Wire(wire) + " copper and earth", Planning: true})
+	}
+	return out
+}
+
 // stocked holds the parts against the stores and the prices noted for the job.
 func (r *reading) stocked(p *Plan) {
 	p.Parts = Parts{Tools: bringup.Tools(r.doc.Bridge.Kind, r.doc.Workshop.Rules == table.NorthAmerica)}

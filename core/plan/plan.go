@@ -120,7 +120,7 @@ func (r *reading) plan() *Plan {
 	g.Noted = accepted(r.guard, g.Said)
 	p.take(g, stop)
 	if bridge.Blocked(p.Findings) == nil {
-		p.Buys = append(p.Buys, r.bridge.Buys(g)...)
+		p.Buys = append(append(p.Buys, r.bridge.Buys(g)...), r.stepBuys()...)
 		r.unbought(p.Buys)
 	}
 	r.side().leads(p, g)

@@ -103,6 +103,7 @@ func (s *Site) readSupply(feed func(float64) Feed) {
 		math.Abs(s.Supply.Volts/leg-1) <= 0.1 {
 		s.Supply.Nominal = leg
 	}
+	s.Supply = s.Supply.Behind()
 	s.Feed = feed(s.Supply.Volts)
 }
 

@@ -127,7 +127,13 @@ func (s *Site) sayTooFew(best leads.Reach, figure, limit string, why []finding.W
 			"coils are made for %s each, which delta would give them on %s)",
 			unit.Whole(s.Column.At/math.Sqrt(3), "V"), unit.Whole(s.Column.At/math.Sqrt(3), "V"))
 	}
-	s.say(s.sayUnreachableStop(feed, name, best, torque, helps, figure, limit, why))
+	f := s.sayUnreachableStop(feed, name, best, torque, helps, figure, limit, why)
+	if !s.Feed.OwnHertz && !s.Feed.ThreeFed { // a drive's input would not take the volts, nor other machines on a line
+		if c, ok := s.Supply.StepCure(s.Column.At, math.Sqrt(3)*s.Column.At*s.Column.Amps); ok {
+			f.Cures = append(f.Cures, c)
+		}
+	}
+	s.say(f)
 }
 
 // sayWanted holds the joints that the owner wants against the best.

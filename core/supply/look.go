@@ -10,6 +10,9 @@ type Look struct{ Name, Entry string }
 
 // Unseen are the links that nobody has looked at, whatever the motor takes.
 func (s Supply) Unseen(rules table.Rules) (out []Look) {
+	if s.wall != nil {
+		s = *s.wall
+	}
 	w := waller{s, rules, Taker{Draw: &Draw{}}, 0}
 	for _, l := range w.links() {
 		if l.Grade == finding.Open {

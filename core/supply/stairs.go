@@ -1,6 +1,8 @@
 package supply
 
 import (
+	"cmp"
+
 	"graybridge/core/finding"
 	"graybridge/core/unit"
 )
@@ -27,10 +29,13 @@ func (s Supply) Stairs(d *Draw) []Stair {
 	if d == nil {
 		return out
 	}
+	if s.wall != nil {
+		return s.wall.Stairs(s.ahead(d))
+	}
 	add := func(id, name string, amps, motor float64) {
 		one := Stair{ID: id, Name: name, Amps: amps}
 		for _, at := range []Step{{Place: nothingDrawn, Volts: s.Volts}, {Place: atPanel, Volts: s.panel(motor)},
-			{Place: atMotor, Volts: motor}} {
+			{Place: s.ends(), Volts: motor}} {
 			at.Text = unit.Text(at.Volts, "V")
 			one.Steps = append(one.Steps, at)
 		}
@@ -45,6 +50,9 @@ func (s Supply) Stairs(d *Draw) []Stair {
 	}
 	return out
 }
+
+// ends is where the wall's wires end.
+func (s Supply) ends() string { return cmp.Or(s.end, atMotor) }
 
 // panel is the volts there while a motor has so many at its terminals.
 func (s Supply) panel(atMotor float64) float64 { return atMotor + s.Lost(atMotor) }

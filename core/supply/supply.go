@@ -18,6 +18,8 @@ type Entry struct {
 	FeederSize   string `json:"feeder_size,omitempty" example:"6 mm²" device:"feeder wire"`
 	Breaker      string `json:"breaker,omitempty" example:"32 A" doc:"at the head of the feeder" device:"feeder breaker"`
 
+	Transformer string `json:"transformer,omitempty" maxLength:"80" example:"230/400 V 3 kVA" doc:"between wall and bridge: volts in, volts out, rating" device:"transformer"`
+
 	Loaded    string      `json:"loaded,omitempty" by:"hand" example:"231 V 9.5 A" doc:"volts at the panel while a known load draws its amps"`
 	Circuit   string      `json:"circuit,omitempty" maxLength:"60" example:"Clay room" doc:"one of the workshop's; what is typed here goes before it"`
 	Cable     table.Cable `json:"cable,omitempty" enum:"conduit,building,cord" doc:"how the feeder's conductors are made up"`
@@ -93,6 +95,10 @@ type Supply struct {
 	Earth    Earthing
 	Residual Residual
 	Seen     []string
+
+	Step *Transformer // between wall and bridge; nil: none
+	wall *Supply      // what the transformer is fed from; nil: no transformer is counted in
+	end  string       // where its wires end, other than at a motor
 }
 
 // known says that the feeder's conductor was entered and that the tables reach it.
@@ -141,6 +147,10 @@ func Read(e Entry, rules table.Rules, nominalVolts, nominalHertz float64) (Suppl
 		readings = append(readings, r)
 	}
 	readings = append(readings, s.readWall(e, one)...)
+	if e.Transformer != "" {
+		t, r := readStep(e.Transformer)
+		s.Step, readings = t, append(readings, r)
+	}
 	if perMetre, ok := table.OhmPerMetre(s.Feeder.SquareMM, s.Feeder.AWG); ok && s.FeederM > 0 {
 		s.FeederOhm = 2 * s.FeederM * perMetre
 	}
@@ -150,8 +160,14 @@ func Read(e Entry, rules table.Rules, nominalVolts, nominalHertz float64) (Suppl
 // Under is the supply read while something known draws from it.
 type Under struct{ Volts, Amps float64 }
 
-// LineOhm is everything in series with the line, from the transformer to the machine.
-func (s Supply) LineOhm() float64 { return s.SourceOhm + s.FeederOhm }
+// LineOhm is everything in series with the line, from the utility's transformer to the machine.
+func (s Supply) LineOhm() float64 {
+	if s.wall != nil {
+		n := s.Step.Ratio()
+		return s.wall.LineOhm()*n*n + s.Step.ohm()
+	}
+	return s.SourceOhm + s.FeederOhm
+}
 
 // Lost is what the feeder alone loses of the volts that are missing at the motor.
 func (s Supply) Lost(atMotor float64) float64 {
@@ -185,6 +201,10 @@ func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {
 	add := func(f finding.Finding) {
 		f.Bay = finding.Supply
 		out = append(out, f)
+	}
+	if s.wall != nil {
+		s.judgeStep(draw, add)
+		return append(out, s.wall.Judge(s.ahead(draw), rules)...)
 	}
 	s.judgeFeeder(draw, rules, add)
 	if len(s.Over) > 0 {
@@ -282,6 +302,10 @@ func (s Supply) Figures(draw *Draw) []finding.Figure {
 	if draw == nil {
 		return []finding.Figure{}
 	}
+	if s.wall != nil {
+		return append(s.wall.Figures(s.ahead(draw)), s.stepFigures(draw)...)
+	}
+	where := finding.Upper(s.ends())
 	percent := func(v float64) string { return unit.Text((s.Volts-v)/s.Volts*100, "%") + " lost on the feeder" }
 	feeder := draw.Mark
 	if s.SourceOhm > 0 {
@@ -294,9 +318,9 @@ func (s Supply) Figures(draw *Draw) []finding.Figure {
 	return []finding.Figure{
 		{ID: "post", Name: "At the post", Value: s.Volts, Text: unit.Whole(s.Volts, "V"), Note: "nothing running",
 			Mark: s.VoltsMark},
-		{ID: "running", Name: "Motor, running", Value: draw.RunVolts, Text: unit.Text(draw.RunVolts, "V"),
+		{ID: "running", Name: where + ", running", Value: draw.RunVolts, Text: unit.Text(draw.RunVolts, "V"),
 			Note: percent(draw.RunVolts), Mark: feeder},
-		{ID: "starting", Name: "Motor, starting", Value: draw.StartVolts, Text: unit.Text(draw.StartVolts, "V"),
+		{ID: "starting", Name: where + ", starting", Value: draw.StartVolts, Text: unit.Text(draw.StartVolts, "V"),
 			Note: percent(draw.StartVolts), Mark: feeder},
 		{ID: "run-amps", Name: "Running takes", Value: draw.RunAmps, Text: unit.Text(draw.RunAmps, "A"),
 			Note: "from the line at your load", Mark: draw.Mark},

@@ -60,7 +60,12 @@ func (s Supply) Wall(rules table.Rules, takers []Taker) []Chain {
 		if t.Draw == nil {
 			continue
 		}
-		w := waller{s, rules, t, math.Max(t.Draw.RunAmps, t.Draw.MostAmps)}
+		on := s
+		if s.wall != nil {
+			on, t.Draw = *s.wall, s.ahead(t.Draw)
+			t.Smooth = t.Smooth && s.Step.Auto
+		}
+		w := waller{on, rules, t, math.Max(t.Draw.RunAmps, t.Draw.MostAmps)}
 		c := Chain{Bridge: t.Bridge, Name: t.Name, Chosen: t.Chosen, Links: w.links()}
 		c.conclude()
 		out = append(out, c)

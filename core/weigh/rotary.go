@@ -256,7 +256,7 @@ func (w *weigher) noneForBrushed() Column {
 
 // none is what is left for a three-phase motor; driven is the drive that comes nearest, nil where
 // none could be weighed.
-func (w *weigher) none(driven *trial) Column {
+func (w *weigher) none(driven *trial) (Column, error) {
 	c := noneColumn()
 	s := w.line
 	p := &s.Plate
@@ -275,7 +275,11 @@ func (w *weigher) none(driven *trial) Column {
 		for _, col := range p.Columns {
 			least = math.Min(least, col.At)
 		}
-		c.Ways = append(c.Ways, Way{Title: "A transformer", Text: transformerText(s.Supply.Volts, least),
+		behind, err := w.behindStep(least, va)
+		if err != nil {
+			return c, err
+		}
+		c.Ways = append(c.Ways, Way{Title: "A transformer", Text: transformerText(s.Supply.Volts, least) + behind,
 			Needs: transformerNeeds(1.25 * va), Why: []finding.Why{{Formula: "1.25 × √3·V·I of the plate (planning)",
 				Numbers: "1.25 × " + unit.Whole(va, "VA"), Source: "plate", Estimated: true}}})
 	}
@@ -297,7 +301,23 @@ func (w *weigher) none(driven *trial) Column {
 	c.Ways = append(c.Ways, way, Way{Title: "A three-phase supply", Text: supplyText,
 		Needs: supplyNeeds(va), Why: []finding.Why{{Formula: "√3·V·I", Numbers: unit.Whole(va, "VA"),
 			Source: "plate"}}})
-	return c
+	return c, nil
+}
+
+// behindStep says what a run capacitor does behind a transformer up to some volts: planned, not told by rule. Empty
+// where no transformer is large enough.
+func (w *weigher) behindStep(volts, va float64) (string, error) {
+	step, ok := w.line.Supply.StepCure(volts, va)
+	if !ok {
+		return "", nil
+	}
+	d := w.on(document.KindCapacitor)
+	d.Supply.Transformer, d.Bridge.Capacitor.Microfarad = step.Value, ""
+	t, err := w.atBest(d)
+	if err != nil {
+		return "", err
+	}
+	return behindTransformer(step.Value, w.column(t).Grade), nil
 }
 
 // tooSmall is a drive that is stopped and has too few amps for its motor; nil where it has enough.

@@ -136,7 +136,11 @@ func Of(ctx context.Context, d document.Document) (Weighing, error) {
 	}
 	add(driven, onDriven)
 	add(w.notFor(document.KindDC, threePhaseMotor), nil)
-	add(w.none(onDriven), nil)
+	none, err := w.none(onDriven)
+	if err != nil {
+		return Weighing{}, err
+	}
+	add(none, nil)
 	out.Conclude()
 	out.Changes = []string{} // they come with the converter: each is planned anew
 	return out, ctx.Err()

@@ -237,6 +237,17 @@ func transformerText(line, plate float64) string {
 		unit.Whole(plate, "V"))
 }
 
+// behindTransformer is what a run capacitor's plan behind one comes to.
+func behindTransformer(step string, grade finding.Grade) string {
+	switch grade {
+	case finding.Stop:
+		return fmt.Sprintf(" Behind %s a run capacitor is still stopped.", step)
+	case finding.Caution:
+		return fmt.Sprintf(" Behind %s a run capacitor does it, with limits.", step)
+	}
+	return fmt.Sprintf(" Behind %s a run capacitor does it.", step)
+}
+
 func transformerNeeds(va float64) string {
 	return unit.Text(va/1000,
 		"kVA") + " or more (planning), fuses on both sides, its inrush on the breaker, a place that is cool"

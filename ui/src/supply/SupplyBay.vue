@@ -98,6 +98,11 @@ function look(id: string, on: boolean) {
       label="Its earth conductor, or none"
       :placeholder="from('supply.earth', metric ? '6 mm²' : '10 AWG')"
     />
+    <EntryField
+      path="supply.transformer"
+      label="Transformer between wall and bridge, if any"
+      :placeholder="metric ? '230/400 V 3 kVA' : '120/240 V 2 kVA'"
+    />
     <EntryField path="supply.air" label="Air where it runs hottest" :placeholder="from('supply.air', 'up to 30 °C')" />
     <EntryField
       path="supply.together"

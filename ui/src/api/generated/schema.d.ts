@@ -5521,6 +5521,11 @@ export interface components {
              */
             together?: string;
             /**
+             * @description between wall and bridge: volts in, volts out, rating
+             * @example 230/400 V 3 kVA
+             */
+            transformer?: string;
+            /**
              * @description measured at the post, nothing running
              * @example 236 V
              */
