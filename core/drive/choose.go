@@ -21,6 +21,7 @@ type Asks struct {
 	StartShare float64 // asked at standstill, over rated
 	Start      Brought // what this drive gives this motor there, for a minute
 	Volts      bool    // some joint of the leads takes the drive's volts
+	Stepped    bool    // a transformer gives it its line
 	Single     bool    // the plate says one phase
 	Resistor   bool    // the ramp down that is asked needs one
 }

@@ -312,7 +312,7 @@ func asks(o *Placed, resistor bool) Asks {
 	return Asks{Rules: o.Site.Wires(), Line: o.Site.Supply.Volts, ShaftWatts: o.Site.Plate.ShaftWatts,
 		LineAmps: o.PlateAmps(), Efficiency: o.Site.Plate.Efficiency.Value,
 		StartShare: startAsked(o), Single: o.Site.Has(finding.PlateSinglePhase), Resistor: resistor,
-		Volts: o.fits(o.Site.Feed.Volts)}
+		Volts: o.fits(o.Site.Feed.Volts), Stepped: o.Site.Supply.Step != nil}
 }
 
 // fits says whether some joint of the leads takes so many volts.

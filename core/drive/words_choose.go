@@ -46,8 +46,8 @@ const anotherCircuit = "Another drive, or another circuit."
 const doublesTooMuch = "It doubles 120 V; on this line it bursts. Feed it from a 120 V circuit."
 
 func otherVolts(p *Profile, v Span, a Asks) string {
-	return fmt.Sprintf("%s takes %s to %s; it gets %s here.", p.Name, unit.Plain(v.Least), unit.Whole(v.Most, "V"),
-		unit.Whole(a.Line, "V"))
+	return fmt.Sprintf("%s takes %s to %s; %s %s.", p.Name, unit.Plain(v.Least), unit.Whole(v.Most, "V"),
+		first(a.Stepped, "the transformer gives", "the wall has"), unit.Whole(a.Line, "V"))
 }
 
 func noJointTakes(p *Profile, a Asks) string {

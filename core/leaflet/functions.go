@@ -78,6 +78,11 @@ var others = regexp.MustCompile(`\b(` + strings.Join([]string{
 	`bias|gain|stator resistance|no load|idle current|rotor|leakage|inductance|dwell|sleep|wake`,
 }, "|") + `)\b`)
 
+var controlMode = regexp.MustCompile(`\bcontrol (mode|method)\b`)
+
+// torqueAnswers are what the answers to how torque is made say.
+var torqueAnswers = regexp.MustCompile(`(?i)\bvector|\bv/?f\b|\bv/hz\b|\btorque|\bsensorless`)
+
 // doubtful are words of which a name that no rule knows may still be a function's.
 const doubtful = "accel decel ramp freq hertz motor voltage current overload carrier switching restart reset " +
 	"reverse reversing stop start source reference setpoint boost pole poles speed limit skip jump phase direction " +
@@ -129,6 +134,9 @@ func FunctionOf(name string) string {
 	plain := strings.Join(words, " ")
 	if others.MatchString(plain) {
 		return Other
+	}
+	if controlMode.MatchString(plain) {
+		return Ask // of some drives it is where run comes from, of others how torque is made
 	}
 	for _, r := range rules {
 		if r.fits(words) {
@@ -183,15 +191,20 @@ func Further(name string) string {
 	return Other
 }
 
-// Widened puts functions that fewer drives have at the lines that are none of the common ones, each once.
+// Widened puts functions that fewer drives have at the lines that are none of the common ones, or doubtful among them;
+// each once.
 func Widened(lines []Line) []Line {
 	out := slices.Clone(lines)
 	seen := map[string]int{}
 	for i := range out {
-		if out[i].Function != Other {
+		if out[i].Function != Other && out[i].Function != Ask {
 			continue
 		}
 		f := Further(out[i].Name)
+		if f == "control-mode" && !slices.ContainsFunc(out[i].Choices,
+			func(c Choice) bool { return torqueAnswers.MatchString(c.Text) }) {
+			out[i].Function, f = Ask, Other
+		}
 		if f == Other {
 			continue
 		}

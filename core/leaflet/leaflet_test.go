@@ -2,6 +2,7 @@ package leaflet_test
 
 import (
 	"encoding/json"
+	"fmt"
 	"os"
 	"path/filepath"
 	"regexp"
@@ -117,6 +118,71 @@ func TestLayoutsAndRanges(t *testing.T) {
 	for _, text := range []string{"", "no table", "Code;Name\nP1;Boost", "\x00;;;"} {
 		_, problem := leaflet.Read(text)
 		require.NotEmpty(t, problem, "%q", text)
+	}
+}
+
+// Functions that fewer drives have are found only where they are asked for, each once.
+func TestFurtherFunctions(t *testing.T) {
+	t.Parallel()
+	text := "Code;Name;Range;Default;Unit\n"
+	want := map[string]string{
+		"Preset speed 1": "preset-1", "Multi-step speed 2": "preset-2", "Jog frequency": "jog-hertz",
+		"DC brake current": "dc-hold-amps", "DC injection time": "dc-hold-time",
+		"Flying start": "catch-turning-motor", "Control mode selection": leaflet.Ask,
+		"Analog signal loss": "signal-lost", "Communication timeout": "link-time-out",
+		"V/f middle frequency": "middle-hertz", "V/f middle voltage": "middle-volts",
+		"V/f minimum voltage": "low-volts", "Relay output function": leaflet.Other,
+		"Jog acceleration time": leaflet.Other, "Preset speed 7": leaflet.Other,
+	}
+	n := 0
+	for name := range want {
+		n++
+		text += fmt.Sprintf("P%d;%s;0-20;3;\n", n, name)
+	}
+	lines, problem := leaflet.Read(text)
+	require.Empty(t, problem)
+	for _, l := range leaflet.Widened(lines) {
+		assert.Equal(t, want[l.Name], l.Function, l.Name)
+	}
+	mode, _ := leaflet.Read("Code;Name;Range;Default;Unit\nP1;Control mode;0: V/F  1: sensorless vector;0;\n")
+	assert.Equal(t, "control-mode", leaflet.Widened(mode)[0].Function, "by its answers")
+	twice, _ := leaflet.Read("Code;Name;Range;Default;Unit\nP1;Jog speed;0-20;3;\nP2;Jog frequency;0-20;3;\n")
+	for _, l := range leaflet.Widened(twice) {
+		assert.Equal(t, leaflet.Ask, l.Function, "two lines are not one function")
+	}
+}
+
+// Columns that were found wrongly are exchanged by hand.
+func TestColumnsAreExchanged(t *testing.T) {
+	t.Parallel()
+	text := "Code;Name;Range;Unit;Default\nP1;Boost;0-20;3.0;%\n"
+	wrong, _ := leaflet.Read(text)
+	require.Equal(t, "%", wrong[0].Default)
+	require.Equal(t, [][]string{{"P1", "Boost", "0-20", "%", "3.0"}}, leaflet.Rows(text))
+	right, problem := leaflet.ReadAs(text, []string{"code", "name", "range", "unit", "default"})
+	require.Empty(t, problem)
+	require.Equal(t, []string{"3.0", "%"}, []string{right[0].Default, right[0].Unit})
+	for _, bad := range [][]string{{"code"}, {"code", "name", "range", "unit", "unit"}, {"a", "b", "c", "d", "e"}} {
+		_, problem := leaflet.ReadAs(text, bad)
+		require.NotEmpty(t, problem, bad)
+	}
+}
+
+// A leaflet of 400 lines, as it is pasted.
+func BenchmarkLeaflet400(b *testing.B) {
+	var text strings.Builder
+	text.WriteString("Code  Name                         Range         Default  Unit\n")
+	names := []string{"Acceleration time", "Maximum frequency", "Motor rated current", "Relay output function",
+		"DC brake current", "PID proportional gain", "Preset speed 1", "Torque boost"}
+	for i := range 400 {
+		fmt.Fprintf(&text, "P%03d  %-27s  0.1 ~ 600.0   10.0     s\n", i, names[i%len(names)])
+	}
+	for b.Loop() {
+		lines, problem := leaflet.Read(text.String())
+		if problem != "" || len(lines) != 400 {
+			b.Fatal(problem, len(lines))
+		}
+		leaflet.Widened(lines)
 	}
 }
 

@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"graybridge/core/document"
+	"graybridge/core/drive"
 	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/scenario"
@@ -37,6 +38,17 @@ func BenchmarkPlanDrive(b *testing.B) {
 	b.ReportAllocs()
 	for b.Loop() {
 		plan.Make(d)
+	}
+}
+
+// A drive that nobody knows, from what stands on it to its verdict and the whole plan.
+func BenchmarkPlanByPlate(b *testing.B) {
+	d := scenario.BallMill()
+	d.Bridge.Drive = drive.Entry{Plate: "IN 1~ 200-240 V 14 A OUT 3~ 0-240 V 7 A 1.5 kW"}
+	for b.Loop() {
+		if p := plan.Make(d); p.Drive == nil || p.Drive.Verdict == "" {
+			b.Fatal("no verdict")
+		}
 	}
 }
 

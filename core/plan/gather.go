@@ -2,6 +2,7 @@ package plan
 
 import (
 	"cmp"
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -11,6 +12,7 @@ import (
 	"graybridge/core/bringup"
 	"graybridge/core/can"
 	"graybridge/core/document"
+	"graybridge/core/entry"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/machine"
@@ -66,6 +68,30 @@ func (w *reading) conclude(p *Plan, g bridge.Guarded) {
 // joint reaches its coils' volts.
 func (p *Plan) ended() bool {
 	return p.has(finding.PlateSinglePhase) || p.has(finding.PlateNotThis) || p.has(finding.LeadsUnreachable)
+}
+
+// provenSteps leaves a transformer as a cure only where the plan behind it, made whole, has no stop that this one has
+// not, and goes on.
+func (r *reading) provenSteps(ctx context.Context, p *Plan) {
+	was := map[string]bool{}
+	for _, f := range p.Findings {
+		was[f.ID] = was[f.ID] || f.Grade == finding.Stop
+	}
+	for i := range p.Findings {
+		f := &p.Findings[i]
+		f.Cures = slices.DeleteFunc(slices.Clone(f.Cures), func(c finding.Cure) bool {
+			if c.Path != supply.AtTransformer || f.ID == finding.SupplyTransformer {
+				return false
+			}
+			d := r.doc.Clone()
+			if !entry.Put(&d, c.Path, c.Value) {
+				return true
+			}
+			behind, err := Solve(ctx, d)
+			return err != nil || behind.plan.ended() || slices.ContainsFunc(behind.plan.Findings,
+				func(x finding.Finding) bool { return x.Grade == finding.Stop && (!was[x.ID] || x.ID == f.ID) })
+		})
+	}
 }
 
 // unsized is a link of a document of which nothing has been solved.

@@ -109,7 +109,7 @@ func Make(d document.Document) Plan {
 }
 
 // plan makes the plan of what was read.
-func (r *reading) plan() *Plan {
+func (r *reading) plan(ctx context.Context) *Plan {
 	p := emptyPlan()
 	p.Machine, p.Readings, p.Computed = r.machine.ID, append(p.Readings, r.readings...), r.side().computed()
 	p.say(r.said()...)
@@ -131,6 +131,7 @@ func (r *reading) plan() *Plan {
 	}
 	p.say(r.leftBehind()...)
 	r.unseen(p)
+	r.provenSteps(ctx, p)
 	r.order(p)
 	r.conclude(p, g)
 	return p

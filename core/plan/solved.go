@@ -114,7 +114,7 @@ func rescued(ctx context.Context, d document.Document, s **Solved, err *error) {
 
 // planned is a document that was read, with its plan, which says so where it has a figure that is none.
 func planned(ctx context.Context, r *reading, d document.Document) (*Solved, error) {
-	made := *r.plan()
+	made := *r.plan(ctx)
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}

@@ -61,10 +61,12 @@ func StepSize(va float64) float64 {
 	return 0
 }
 
-// StepCure is a transformer to so many volts as a cure; ok is false where one stands there, or none is large enough.
+// StepCure is a transformer up to so many volts as a cure; ok is false where one stands there, where the wall has not
+// the volts that it is called by, where hardly any are missing, or none is large enough.
 func (s Supply) StepCure(to, va float64) (c finding.Cure, ok bool) {
 	size := StepSize(va)
-	if s.Step != nil || size == 0 || to <= 0 {
+	near := math.Abs(s.Volts/s.Nominal-1) <= stepFrom // it is bought for what the wall is called
+	if s.Step != nil || size == 0 || !near || to < 1.1*s.Nominal {
 		return c, false
 	}
 	value := (&Transformer{From: s.Nominal, To: to}).sized(size)
@@ -243,9 +245,11 @@ func (s Supply) judgeStep(draw *Draw, add func(finding.Finding)) {
 func (s Supply) stepFigures(draw *Draw) []finding.Figure {
 	t := s.Step
 	need := math.Max(draw.RunAmps, draw.MostAmps) * s.Volts
-	out := []finding.Figure{{ID: "behind", Name: "Behind the transformer", Value: s.Volts,
-		Text: unit.Whole(s.Volts, "V"), Note: t.String(), Mark: s.VoltsMark}, {ID: "through", Name: "Goes through it", Value: need,
-		Text: unit.Text(need/1000, "kVA"), Note: "at the heaviest load", Mark: finding.Estimated}}
+	out := []finding.Figure{
+		{ID: "behind", Name: "Behind the transformer", Value: s.Volts, Text: unit.Whole(s.Volts, "V"), Note: t.String(),
+			Mark: s.VoltsMark},
+		{ID: "through", Name: "Goes through it", Value: need, Text: unit.Text(need/1000, "kVA"),
+			Note: "at the heaviest load", Mark: finding.Estimated}}
 	if t.VA > 0 {
 		out = append(out, finding.Figure{ID: "inrush", Name: "Switched on, it takes", Value: stepInrush * t.primary(),
 			Text: unit.Whole(stepInrush*t.primary(), "A"), Note: "at most, for a half wave (planning)",

@@ -135,6 +135,15 @@ func TestATransformerAsACure(t *testing.T) {
 	require.False(t, ok)
 	_, ok = behind(t, "230/400 V 3 kVA", "").StepCure(400, 800)
 	require.False(t, ok)
+	for to, offered := range map[float64]bool{252: false, 254: true} {
+		_, ok := s.StepCure(to, 800)
+		require.Equal(t, offered, ok, "a tenth is missing")
+	}
+	for volts, offered := range map[string]bool{"207": true, "206": false, "253": true, "254": false} {
+		odd, _ := supply.Read(supply.Entry{Volts: volts}, table.Metric, 230, 50)
+		_, ok := odd.StepCure(400, 800)
+		require.Equal(t, offered, ok, "%s V at the wall", volts)
+	}
 	breaker, wire, ok := behind(t, "230/400 V 3 kVA", "").StepWire(table.Wires{Rules: table.Metric})
 	require.True(t, ok)
 	require.Equal(t, 20.0, breaker, "1.25 × 13 A, the next size")

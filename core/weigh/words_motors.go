@@ -95,12 +95,12 @@ var usedMotor = []string{
 	"Used: ask why it was taken out, when it ran last, and on what. Photograph plate and open box.",
 	"Used: turn the shaft by hand: even, without a grating noise or play. Smell the box: burnt varnish is the end " +
 		"of it.",
-	"Used: three equal ohms between its leads (5 % apart at most); at home no less than 1 MΩ to the frame at 500 V.",
+	"Used: three equal ohms between its leads (5\u00a0% apart at most); at home no less than 1\u00a0MΩ to the frame at 500\u00a0V.",
 }
 
 var usedBrushed = []string{
 	"Used: ask how long the brushes are, and whether new ones are to be had. Look at the commutator: brown and " +
 		"even is good; black bars, grooves or loose bars are not.",
 	"Used: turn the shaft by hand: even, without a grating noise. Smell it: burnt varnish is the end of it.",
-	"Used: at home no less than 1 MΩ from each lead to the frame at 500 V.",
+	"Used: at home no less than 1\u00a0MΩ from each lead to the frame at 500\u00a0V.",
 }

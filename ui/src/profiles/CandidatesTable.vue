@@ -38,24 +38,14 @@ function turn(e: Event) {
 <template>
   <details class="candidates" :open="open" @toggle="turn">
     <summary>Before you buy: compare {{ many }} by their plates</summary>
-    <div class="candidates-both">
-      <section>
-        <EntryField
-          :path="path"
-          :label="`Plates of ${many} that you may buy, one a line; a price behind a semicolon`"
-          :placeholder="line"
-          :rows="4"
-          wide
-        />
-      </section>
-      <section aria-label="For the shop">
-        <h3>To take into the shop</h3>
-        <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-        <ul class="candidates-note">
-          <li v-for="s in shopping" :key="s">{{ s }}</li>
-        </ul>
-      </section>
-    </div>
+    <EntryField
+      :path="path"
+      :label="`Plates of ${many} that you may buy, one a line; a price behind a semicolon`"
+      :placeholder="line"
+      :rows="3"
+      wide
+    />
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div v-if="rows.length" class="candidates-table">
       <table class="list">
         <thead>
@@ -83,6 +73,12 @@ function turn(e: Event) {
         </tbody>
       </table>
     </div>
+    <section aria-label="For the shop">
+      <h3>To take into the shop</h3>
+      <ul class="candidates-note">
+        <li v-for="s in shopping" :key="s">{{ s }}</li>
+      </ul>
+    </section>
   </details>
 </template>
 
@@ -95,27 +91,24 @@ function turn(e: Event) {
   color: var(--river);
   cursor: pointer;
 }
-.candidates-both {
-  display: grid;
-  grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
-  gap: 4px 24px;
-  margin-bottom: 8px;
-}
 .candidates-table {
   overflow-x: auto;
 }
 .candidates-note {
+  columns: 2;
+  column-gap: 24px;
   padding-left: 1.1rem;
 }
 .candidates-note li {
+  break-inside: avoid;
   margin-bottom: 4px;
 }
 @media (max-width: 760px) {
+  .candidates-note {
+    columns: 1;
+  }
   .candidates summary {
     min-height: 44px;
-  }
-  .candidates-both {
-    display: block;
   }
 }
 </style>
