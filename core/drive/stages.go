@@ -12,6 +12,7 @@ import (
 	"graybridge/core/load"
 	"graybridge/core/machine"
 	"graybridge/core/site"
+	"graybridge/core/supply"
 	"graybridge/core/table"
 	"graybridge/core/unit"
 )
@@ -246,7 +247,18 @@ var stepVolts = map[table.Rules][]float64{table.NorthAmerica: {240, 480, 460}, t
 // the motor takes what the drive then gives.
 func stepUp(o *Placed, p *Profile, weighed Weighed, said []finding.Finding) []finding.Finding {
 	for i := range said {
-		if said[i].ID != finding.DriveLineVolts || o.Site.Supply.Volts >= p.Input.Volts.Least {
+		if said[i].ID != finding.DriveLineVolts {
+			continue
+		}
+		if o.Site.Supply.Step != nil {
+			said[i].Detail, said[i].Entries = anotherTransformer, []string{supply.AtTransformer}
+			if wall := o.Site.Supply.AtWall(o.Site.Supply.Volts); wall >= p.Input.Volts.Least &&
+				wall <= p.Input.Volts.Most && o.fits(p.OutputVolts(wall)) {
+				said[i].Cures = []finding.Cure{{Label: "No transformer", Path: supply.AtTransformer}}
+			}
+			continue
+		}
+		if o.Site.Supply.Volts >= p.Input.Volts.Least {
 			continue
 		}
 		for _, to := range stepVolts[o.Site.Rules] {

@@ -43,6 +43,8 @@ func madeForThreeDetail(p *Profile) string {
 
 const anotherCircuit = "Another drive, or another circuit."
 
+const anotherTransformer = "Another transformer, another of its taps, or none."
+
 const doublesTooMuch = "It doubles 120 V; on this line it bursts. Feed it from a 120 V circuit."
 
 func otherVolts(p *Profile, v Span, a Asks) string {

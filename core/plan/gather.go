@@ -80,7 +80,7 @@ func (r *reading) provenSteps(ctx context.Context, p *Plan) {
 	for i := range p.Findings {
 		f := &p.Findings[i]
 		f.Cures = slices.DeleteFunc(slices.Clone(f.Cures), func(c finding.Cure) bool {
-			if c.Path != supply.AtTransformer || f.ID == finding.SupplyTransformer {
+			if c.Path != supply.AtTransformer || c.Value == "" || f.ID == finding.SupplyTransformer {
 				return false
 			}
 			d := r.doc.Clone()

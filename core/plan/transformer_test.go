@@ -37,6 +37,20 @@ func TestATransformerMakesThePlanGoOn(t *testing.T) {
 	require.InDelta(t, 236*400.0/230, p.Supply[len(p.Supply)-3].Value, 0.01)
 }
 
+// A transformer that the drive does not take is the entry that is wrong, and leaving it out a cure.
+func TestATransformerThatIsOneTooMany(t *testing.T) {
+	t.Parallel()
+	d := scenario.BallMill()
+	d.Supply.Transformer = "230/400 V 2.5 kVA"
+	f := found(plan.Make(d), finding.DriveLineVolts)
+	require.Equal(t, finding.Stop, f.Grade)
+	require.Contains(t, f.Sentence, "the transformer gives")
+	require.Equal(t, []string{"supply.transformer"}, f.Entries)
+	require.Len(t, f.Cures, 1)
+	d.Supply.Transformer = f.Cures[0].Value
+	require.Nil(t, found(plan.Make(d), finding.DriveLineVolts))
+}
+
 // A drive that wants more volts than the wall has is fed through one, and its run list goes through it.
 func TestADriveBehindATransformer(t *testing.T) {
 	t.Parallel()

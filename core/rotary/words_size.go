@@ -23,7 +23,8 @@ func shopping(least string, volts float64, american bool) []string {
 		"Four poles (about 1430 rpm at 50 Hz, 1740 rpm at 60 Hz), feet, a shaft that may be covered. No brake in it.",
 		"Used: turn the shaft by hand: even, without play or a grating noise. Smell the box: burnt varnish is the " +
 			"end of it.",
-		"Used: three equal ohms between its leads (5\u00a0% apart at most); at home no less than 1\u00a0MΩ to the frame at " +
+		"Used: three equal ohms between its leads (5\u00a0% apart at most); at home " +
+			"no less than 1\u00a0MΩ to the frame at " +
 			"500 V.",
 		"Beside it: the cans in the table, a start capacitor or a rope, a breaker, a contactor with a relay, a guard."}
 }

@@ -60,6 +60,9 @@ func weaker(watts, old float64) string {
 }
 
 func shopMotorVolts(volts float64, american bool) string {
+	if volts > 300 { // behind a transformer
+		return fmt.Sprintf("Three-phase, %s among its volts.", unit.Whole(volts, "V"))
+	}
 	if american {
 		return fmt.Sprintf("Three-phase, %s among its volts: 208-230/460 with nine leads, or 230 alone. 460 alone or "+
 			"575 is the wrong one.", unit.Whole(volts, "V"))
@@ -95,7 +98,8 @@ var usedMotor = []string{
 	"Used: ask why it was taken out, when it ran last, and on what. Photograph plate and open box.",
 	"Used: turn the shaft by hand: even, without a grating noise or play. Smell the box: burnt varnish is the end " +
 		"of it.",
-	"Used: three equal ohms between its leads (5\u00a0% apart at most); at home no less than 1\u00a0MΩ to the frame at 500\u00a0V.",
+	"Used: three equal ohms between its leads (5\u00a0% apart at most); at home " +
+		"no less than 1\u00a0MΩ to the frame at 500\u00a0V.",
 }
 
 var usedBrushed = []string{

@@ -73,7 +73,7 @@ function turn(e: Event) {
         </tbody>
       </table>
     </div>
-    <section aria-label="For the shop">
+    <section class="candidates-shop" aria-label="For the shop">
       <h3>To take into the shop</h3>
       <ul class="candidates-note">
         <li v-for="s in shopping" :key="s">{{ s }}</li>
@@ -93,6 +93,9 @@ function turn(e: Event) {
 }
 .candidates-table {
   overflow-x: auto;
+}
+.candidates-shop {
+  margin-top: 12px;
 }
 .candidates-note {
   columns: 2;
