@@ -1,7 +1,6 @@
 package drive
 
 import (
-	"math"
 	"slices"
 
 	"graybridge/core/finding"
@@ -12,18 +11,17 @@ import (
 // Lifted is a profile with what its leaflet does not say: what such drives usually have, by size and
 // planning. What was put there is said where the drive is chosen; the profile itself stays as it is.
 func (p Profile) Lifted() Profile {
-	p.lifted = nil
+	p.lifted, p.clashes = nil, nil
 	number := func(at *float64, usual float64, said string) {
 		if *at == 0 {
 			*at = usual
 			p.lifted = append(p.lifted, said)
 		}
 	}
-	if p.Output.KW == 0 {
-		kva := math.Sqrt(3) * p.Output.Volts * p.Output.Amps / 1000
-		p.Output.KW = math.Max(0.05, math.Round(100*motorOfKVA*kva)/100)
+	if p.powerByAmps() {
 		p.lifted = append(p.lifted, takenPower(p.Output.KW))
 	}
+	p.inputAgrees()
 	number(&p.Output.Hertz, usualMostHz, takenHertz)
 	number(&p.Output.Overload, usualOverload, liftedOverload)
 	number(&p.LossShare, usualLoss(p.Output.KW), liftedLoss(usualLoss(p.Output.KW)))
@@ -62,7 +60,11 @@ func (p Profile) Lifted() Profile {
 // judgeLifted says what was taken for a drive whose profile does not say it.
 func judgeLifted(o *Shown) {
 	p := o.Profile
-	if p == nil || len(p.lifted) == 0 {
+	if p == nil {
+		return
+	}
+	sayClashes(o, "drive.own")
+	if len(p.lifted) == 0 {
 		return
 	}
 	o.say(finding.Finding{ID: "drive.lifted", Bay: finding.Bridge, Grade: finding.Note, Planning: true,

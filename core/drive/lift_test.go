@@ -48,6 +48,24 @@ func TestAProfileOfThePlateAloneIsOfUse(t *testing.T) {
 	}
 }
 
+// Figures that cannot be are left out and said; those that ship agree with themselves.
+func TestAProfileThatDisagreesWithItself(t *testing.T) {
+	for _, p := range drive.Shipped() {
+		require.Equal(t, [2]float64{p.Output.KW, p.Input.Amps},
+			[2]float64{p.Lifted().Output.KW, p.Lifted().Input.Amps}, p.ID)
+	}
+	p, err := drive.Decode([]byte(strings.Replace(bare, `"amps":5`, `"amps":5,"kw":2.3`, 1)))
+	require.NoError(t, err)
+	require.Equal(t, 1.35, p.Lifted().Output.KW, "5 A at 240 V cannot give 2.3 kW")
+	p.Output.KW = 2
+	require.Equal(t, 2.0, p.Lifted().Output.KW)
+	for amps, kept := range map[float64]bool{7.9: false, 8: true, 66: true, 67: false} {
+		p.Input.Amps = amps
+		require.Equal(t, kept, p.Lifted().Input.Amps > 0, "%g A at 240 V for 2 kW", amps)
+	}
+	require.Equal(t, 67.0, p.Input.Amps, "the profile itself stays as it is")
+}
+
 func TestAThreePhaseInputOfWhichNothingIsSaidAsks(t *testing.T) {
 	p, err := drive.Decode([]byte(strings.Replace(bare, `"phases":1`, `"phases":3`, 1)))
 	require.NoError(t, err)

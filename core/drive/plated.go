@@ -15,10 +15,9 @@ const ByPlate = "by-plate"
 
 // plated is what a drive by its plate is judged by besides the figures on it.
 type plated struct {
-	taken   []string // what is taken for it since the plate does not say it
-	clashes []string // where the plate disagrees with itself
-	screws  bool     // its own letters are known
-	codes   map[Function]string
+	taken  []string // what is taken for it since the plate does not say it
+	screws bool     // its own letters are known
+	codes  map[Function]string
 }
 
 // What such drives usually have where their plates say nothing; planning. The wait is the longest
@@ -77,6 +76,32 @@ func (p *Profile) oneRefused(e Entry) {
 	}
 }
 
+// powerByAmps puts the power that its amps mean where no kilowatts are known, or where those that are cannot be.
+func (p *Profile) powerByAmps() bool {
+	kva := math.Sqrt(3) * p.Output.Volts * p.Output.Amps / 1000
+	if kw := p.Output.KW; kw > 1.02*kva || kw > 0 && kw < 0.2*kva {
+		p.clashes = append(p.clashes, powerClash(kw, p.Output, kva))
+		p.Output.KW = 0
+	}
+	if p.Output.KW > 0 {
+		return false
+	}
+	p.Output.KW = math.Max(0.05, math.Round(100*motorOfKVA*kva)/100)
+	return true
+}
+
+// inputAgrees leaves its input amps out where they cannot feed its output, or are far too many for it.
+func (p *Profile) inputAgrees() {
+	in := p.Input.Volts.Most * p.Input.Amps / 1000
+	if p.Input.Phases == 3 {
+		in *= math.Sqrt(3)
+	}
+	if p.Input.Amps > 0 && (in < 0.95*p.Output.KW || in > 8*p.Output.KW) {
+		p.clashes = append(p.clashes, inputClash(p.Input.Amps, in, p.Output.KW))
+		p.Input.Amps = 0
+	}
+}
+
 // ofLabel is the profile of a plate.
 //
 // Long: a list of what a profile wants, each by itself.
@@ -117,28 +142,11 @@ func ofLabel(d label.Device) *Profile {
 		p.Output.Hertz = usualMostHz
 		take(takenHertz)
 	}
-	kva := math.Sqrt(3) * p.Output.Volts * p.Output.Amps / 1000
-	p.Output.KW = d.Kilowatt
-	if kw := d.Kilowatt; kw > 1.02*kva || kw > 0 && kw < 0.2*kva {
-		own.clashes = append(own.clashes, powerClash(kw, p.Output, kva))
-		p.Output.KW = 0
-	}
-	if p.Output.KW == 0 {
-		p.Output.KW = math.Max(0.05, math.Round(100*motorOfKVA*kva)/100)
+	p.Output.KW, p.Input.Amps = d.Kilowatt, d.InputAmps
+	if p.powerByAmps() {
 		take(takenPower(p.Output.KW))
 	}
-	p.Input.Amps = d.InputAmps
-	if amps := d.InputAmps; amps > 0 {
-		in := v.Most * amps / 1000
-		if p.Input.Phases == 3 {
-			in *= math.Sqrt(3)
-		}
-		if in < 0.95*p.Output.KW || in > 8*p.Output.KW {
-			own.clashes = append(own.clashes, inputClash(amps, in, p.Output.KW))
-			p.Input.Amps = 0
-		}
-	}
-	if p.Input.Amps == 0 {
+	if p.inputAgrees(); p.Input.Amps == 0 {
 		take(takenInput)
 	}
 	take(takenRest)
@@ -249,11 +257,7 @@ func judgePlate(o *Shown) {
 		}
 		o.say(f)
 	}
-	for _, clash := range p.plate.clashes {
-		say(finding.Finding{ID: finding.DrivePlateClash, Grade: finding.Caution, Sentence: clash,
-			Detail: plateClashDetail, Why: []finding.Why{{Formula: "amps × volts against kilowatts",
-				Section: finding.OnDrive, Source: "the drive's plate"}}})
-	}
+	sayClashes(o, "drive.plate")
 	say(finding.Finding{ID: "drive.by-plate", Grade: finding.Note, Sentence: judgedByPlate, Planning: true,
 		Detail: label.Taken(p.plate.taken), Why: []finding.Why{{
 			Formula: "figures of the plate; the rest as such drives usually have it", Section: finding.OnDrive,
@@ -265,6 +269,15 @@ func judgePlate(o *Shown) {
 	if open := codesOpen(&o.Solved); open > 0 {
 		say(finding.Finding{ID: "drive.codes", Grade: finding.Note, Sentence: codesToFill(open),
 			Detail: codesToFillDetail, Entries: []string{"drive.codes"}})
+	}
+}
+
+// sayClashes says where a plate, or the figures of a profile, disagree with themselves.
+func sayClashes(o *Shown, entry string) {
+	for _, clash := range o.Profile.clashes {
+		o.say(finding.Finding{ID: finding.DrivePlateClash, Bay: finding.Bridge, Grade: finding.Caution,
+			Sentence: clash, Detail: plateClashDetail, Entries: []string{entry}, Why: []finding.Why{{
+				Formula: "amps × volts against kilowatts", Section: finding.OnDrive, Source: "the drive's plate"}}})
 	}
 }
 

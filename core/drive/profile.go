@@ -68,10 +68,11 @@ type Profile struct {
 	CarrierOf     float64 `json:"carrier_default_khz,omitempty" limit:">=0"`
 	EnclosureCode string  `json:"enclosure,omitempty"`
 
-	plate  *plated  // of a drive that is known by its plate alone
-	lifted []string // what its leaflet does not say, and is taken as such drives usually have it
-	bare   bool     // neither its keys nor its control terminals are described
-	unsaid bool     // whether its three-phase input takes one phase is not said
+	plate   *plated  // of a drive that is known by its plate alone
+	clashes []string // where its own figures disagree; what cannot be is left out
+	lifted  []string // what its leaflet does not say, and is taken as such drives usually have it
+	bare    bool     // neither its keys nor its control terminals are described
+	unsaid  bool     // whether its three-phase input takes one phase is not said
 }
 
 // Span is from a least to a greatest value.

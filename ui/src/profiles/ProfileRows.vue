@@ -119,7 +119,7 @@ const countOf = (v: unknown) => (Array.isArray(v) ? v.length : 0)
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(5.6rem, 1fr));
   gap: 6px 10px;
-  align-items: end;
+  align-items: start;
 }
 .profile-row {
   position: relative;

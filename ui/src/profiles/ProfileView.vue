@@ -35,8 +35,10 @@ let change = newChangeID()
 const fresh = computed(() => props.profile === 'new')
 const sections = computed(() => sectionsOf(kind.value))
 const wrong = computed(
-  () => new Map((checked.value?.problems ?? []).map((p) => [formPath(p.path), `Found ${p.found}; ${p.wanted}.`])),
+  () => new Map((checked.value?.problems ?? []).map((p) => [formPath(p.path), `${found(p.found)}; ${p.wanted}.`])),
 )
+/** What was found, in words where it is nothing. */
+const found = (text: string) => (text === '""' ? 'Nothing yet' : `Found ${text}`)
 const codes = computed(() => ((all.value.parameters as Rec[] | undefined) ?? []).map((r) => String(r.code ?? '')))
 const was = (path: string) => {
   if (!base.value || path === 'name' || path === 'about') return ''
@@ -247,8 +249,8 @@ onUnmounted(stop)
           <h2>{{ checked?.usable ? 'Good to plan with' : 'Not to be planned on yet' }}</h2>
           <ul v-if="checked?.problems.length" class="profile-problems">
             <li v-for="p in checked.problems" :key="p.path + p.found">
-              <button type="button" class="why" @click="goTo(p.path)">{{ p.path }}</button>: found {{ p.found }};
-              {{ p.wanted }}.
+              <button type="button" class="why" @click="goTo(p.path)">{{ p.path }}</button>:
+              {{ found(p.found) }}; {{ p.wanted }}.
             </li>
           </ul>
           <template v-if="checked?.lacks.length">
