@@ -15,7 +15,9 @@ describe('motors that may be bought', () => {
     here.network = network(d)
     here.network.plan = planOf
     here.network.answers['POST /api/weigh/motors'] = () => ({
-      rows: [{ plate: plates, name: '0.75 kW', price: '60 €', grade: 'good', words: 'suits', text: '', also: 'Breaker' }],
+      rows: [
+        { plate: plates, name: '0.75 kW', price: '60 €', grade: 'good', words: 'suits', text: '', also: 'Breaker' },
+      ],
       shopping: ['Three-phase, 230 V among its volts.'],
     })
   })

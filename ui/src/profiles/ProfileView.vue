@@ -249,8 +249,8 @@ onUnmounted(stop)
           <h2>{{ checked?.usable ? 'Good to plan with' : 'Not to be planned on yet' }}</h2>
           <ul v-if="checked?.problems.length" class="profile-problems">
             <li v-for="p in checked.problems" :key="p.path + p.found">
-              <button type="button" class="why" @click="goTo(p.path)">{{ p.path }}</button>:
-              {{ found(p.found) }}; {{ p.wanted }}.
+              <button type="button" class="why" @click="goTo(p.path)">{{ p.path }}</button>: {{ found(p.found) }};
+              {{ p.wanted }}.
             </li>
           </ul>
           <template v-if="checked?.lacks.length">
