@@ -304,6 +304,7 @@ func (s jobs) remember() {
 	s.films.keep(mostPictures, orEmpty(picture.FilmOf, noFilm))
 	s.sizes.keep(mostPictures, orEmpty(picture.SizesOf, noSizes))
 	s.rememberWeighing()
+	s.desks.keep(mostPictures, deskAt)
 }
 
 // What is answered where there is no picture: lists that are there and empty.

@@ -29,6 +29,7 @@ import (
 	"graybridge/core/picture"
 	"graybridge/core/plan"
 	"graybridge/core/rotary"
+	"graybridge/core/symptom"
 	"graybridge/core/weigh"
 	"graybridge/store"
 )
@@ -56,6 +57,7 @@ type memos struct {
 	borders   memo[weigh.WeighMap]
 	columns   memo[weigh.Column]
 	motors    memo[weigh.Bought]
+	desks     memo[symptom.Belief]
 }
 
 // server holds what the endpoints need.
@@ -192,6 +194,7 @@ func (s jobs) register(r chi.Router, a huma.API) {
 	s.plans(a)
 	s.rotary(a)
 	s.weigh(a)
+	s.symptom(a)
 	s.fit(a)
 	s.protection(a)
 	s.leads(a)

@@ -31,6 +31,7 @@ func commands() []command {
 		{"plate", "read plates as typed from a file", plates},
 		{"device", "read plates of drives and controllers as typed from a file", devices},
 		{"leaflet", "read a drive's table of functions from a file of text", leaflets},
+		{"symptom", "play the symptom desk over machines with one thing wrong", symptoms},
 		{"solve", "solve a bench case (a circuit) from a file", solve},
 		{"simulate", "follow time-domain cases from a file", simulate},
 		{"saturate", "follow machines whose iron saturates from a file", saturate},

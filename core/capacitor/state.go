@@ -51,6 +51,7 @@ func settle(o *Solved, s *site.State, f site.Fed) {
 		settle.Slip = settle.RunSlip
 	}
 	gives, friction := b.StartTorque(run+start), o.Site.Model.FrictionNm/o.Site.Model.RatedTorqueNm
+	s.Gives, s.Asks = gives, ask(&o.Read, b).Standing()
 	s.Starts = settle.Starts && gives > ask(&o.Read, b).Standing()
 	bare := settle.Starts && gives > o.Site.Load.StartShare()+friction // without belt and grease
 	at := settle.RunSlip
@@ -90,9 +91,9 @@ func fill(o *Read, s *site.State, b *Bridge, p Point) {
 		s.Coils[i].Carries(abs(c.Volts), abs(c.Amps), c.Share)
 	}
 	s.Between = []site.Between{
-		{A: "L1", B: "L2", Volts: unit.Whole(p.SupplyVolts, "V")},
-		{A: "L1", B: "L3", Volts: unit.Whole(p.CornerToL1, "V")},
-		{A: "L2", B: "L3", Volts: unit.Whole(p.CornerToL2, "V")},
+		{A: "L1", B: "L2", Volts: unit.Whole(p.SupplyVolts, "V"), Value: p.SupplyVolts},
+		{A: "L1", B: "L3", Volts: unit.Whole(p.CornerToL1, "V"), Value: p.CornerToL1},
+		{A: "L2", B: "L3", Volts: unit.Whole(p.CornerToL2, "V"), Value: p.CornerToL2},
 	}
 	leadAmps := p.LeadAmps(b.Wiring.CornerTo)
 	for i, l := range leads.Lines {
@@ -101,7 +102,8 @@ func fill(o *Read, s *site.State, b *Bridge, p Point) {
 	s.Supply, s.SupplyT = abs(p.SupplyAmps), site.AmpsText(abs(p.SupplyAmps))
 	s.Volts = unit.Whole(p.SupplyVolts, "V")
 	s.CapAmps = site.AmpsText(p.Capacitor)
-	s.RPM = unit.Whole(max(0, p.RPM), "rpm")
+	s.Speed = max(0, p.RPM)
+	s.RPM = unit.Whole(s.Speed, "rpm")
 	s.Torque = unit.Text(max(0, p.TorqueNm-o.Site.Model.FrictionNm), "N·m")
 	if p.Slip >= 1 {
 		s.Torque = unit.Text(max(0, p.TorqueNm), "N·m")

@@ -12,6 +12,7 @@ import (
 
 	"graybridge/core/can"
 	"graybridge/core/capacitor"
+	"graybridge/core/complaint"
 	"graybridge/core/dc"
 	"graybridge/core/drive"
 	"graybridge/core/entry"
@@ -128,6 +129,7 @@ type Machine struct {
 
 	MakeUp makeup.Entry      `json:"makeup,omitzero" label:"make-up"`
 	Parts  stores.PartsEntry `json:"parts,omitzero"`
+	Desk   complaint.Entry   `json:"desk,omitzero" doc:"what is wrong with it, and what was looked at since"`
 }
 
 // Document is a job: one supply, one bridge, one or more machines.

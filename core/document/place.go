@@ -6,7 +6,7 @@ import "strings"
 // nothing of machines and bridges, they say "plate.volts" and "drive.at".
 func Placed(machine, path string) string {
 	switch chapter, field, _ := strings.Cut(path, "."); chapter {
-	case "plate", "leads", "load", "protection", "fit", "parts", "makeup":
+	case "plate", "leads", "load", "protection", "fit", "parts", "makeup", "desk":
 		return "machines." + machine + "." + path
 	case "drive", "rotary", "dc":
 		return "bridge." + path

@@ -34,7 +34,8 @@ func TestArrowsPointOneWay(t *testing.T) {
 	read := with(floor, "supply", "plate", "leads", "load")
 	site := with(read, "site", "protection", "stores", "bringup") // what a bridge stands on
 	bridges := with(site, "bridge", "label", "leaflet", "device") // and a bridge itself: none knows another
-	document := with(read, "entry", "device", "fit", "makeup", "protection", "stores", "wants", "capacitor", "rotary",
+	document := with(read, "complaint", "entry", "device", "fit", "makeup", "protection", "stores", "wants",
+		"capacitor", "rotary",
 		"drive", "dc")
 	plan := with(document, "document", "bridge", "bringup", "logbook", "site", "label")
 	over := with(plan, "plan") // rooms over the plan: none knows another
@@ -45,7 +46,7 @@ func TestArrowsPointOneWay(t *testing.T) {
 		"bridge": list(site...), "capacitor": list(bridges...), "drive": list(bridges...), "rotary": list(bridges...),
 		"dc": list(bridges...), "document": list(document...), "plan": list(plan...),
 		"weigh": list(over...), "review": list(over...), "meaning": list(over...), "picture": list(over...),
-		"scenario": list(over...),
+		"scenario": list(over...), "symptom": list(over...), "complaint": list("openfile"),
 	}
 	for _, line := range strings.Split(strings.TrimSpace(string(out)), "\n") {
 		words := strings.Fields(line)

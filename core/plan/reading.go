@@ -216,7 +216,7 @@ func (r *reading) unread() (out []finding.Finding) {
 	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads,
 		"bridge": finding.Bridge, "drive": finding.Bridge, "rotary": finding.Bridge, "dc": finding.Bridge,
 		"load": finding.Load, "protection": finding.Protection, "fit": finding.Motor, "parts": finding.Bridge,
-		"makeup": finding.Leads, "weigh": finding.Bridge}
+		"makeup": finding.Leads, "desk": finding.Bridge, "weigh": finding.Bridge}
 	for _, one := range r.readings {
 		if one.Problem == "" {
 			continue

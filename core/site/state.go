@@ -50,6 +50,10 @@ type State struct {
 	CapAmps string        `json:"capacitor_amps,omitempty"`
 	Verdict string        `json:"verdict"`
 	Grade   finding.Grade `json:"grade"`
+
+	// What the figures above are printed of, where the bridge knows it: rpm, and torque at standstill over rated with
+	// what is asked there; 0: not known.
+	Speed, Gives, Asks float64 `json:"-"`
 }
 
 // Tone says how hard something is worked.
@@ -103,6 +107,8 @@ type Between struct {
 	A     string `json:"a"`
 	B     string `json:"b"`
 	Volts string `json:"volts"`
+
+	Value float64 `json:"-"`
 }
 
 // LineAmps is what flows in one motor lead.

@@ -65,7 +65,7 @@ func StepSize(va float64) float64 {
 // the volts that it is called by, where hardly any are missing, or none is large enough.
 func (s Supply) StepCure(to, va float64) (c finding.Cure, ok bool) {
 	size := StepSize(va)
-	near := math.Abs(s.Volts/s.Nominal-1) <= stepFrom // it is bought for what the wall is called
+	near := math.Abs(s.Volts/s.Nominal-1) <= stepFrom+1e-9 // it is bought for what the wall is called
 	if s.Step != nil || size == 0 || !near || to < 1.1*s.Nominal {
 		return c, false
 	}

@@ -8,7 +8,7 @@ import type { Document, Machine } from '../api/client'
 
 type Part = Record<string, unknown>
 
-const ofMachine = ['plate', 'leads', 'load', 'protection', 'fit', 'parts', 'makeup']
+const ofMachine = ['plate', 'leads', 'load', 'protection', 'fit', 'parts', 'makeup', 'desk']
 const ownBridge = ['rotary', 'drive', 'dc']
 
 /** Where a bay's own path stands in the document, for a machine. A path of the document stays as it is. */

@@ -16,7 +16,7 @@ export async function inJob(
   let job!: OpenJob
   const router = createRouter({
     history: createMemoryHistory(),
-    routes: ['', 'engine', 'card', 'span', 'yard', 'bring-up', 'log', 'weigh', 'review'].map((name) => ({
+    routes: ['', 'engine', 'card', 'span', 'yard', 'bring-up', 'log', 'weigh', 'review', 'desk'].map((name) => ({
       path: `/${name}/:id?`,
       name: name || 'home',
       component: page,

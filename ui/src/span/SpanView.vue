@@ -240,6 +240,7 @@ onUnmounted(() => (offered.deeds = []))
           >
             <template v-if="unanswered">{{ unanswered }}</template>
           </IconButton>
+          <RouterLink class="plain" :to="places.at('desk')">Something is wrong</RouterLink>
           <RouterLink class="plain" :to="places.at('weigh')">Weigh</RouterLink>
           <RouterLink class="plain" :to="places.at('card')">Card</RouterLink>
           <RouterLink class="plain" :to="places.at('bring-up')">Bring-up</RouterLink>

@@ -8,6 +8,13 @@ const names = {
   review: { text: 'Page for an electrician’s review', more: 'licensed approve comment questions' },
   card: { text: 'Card for the machine', more: 'print connection' },
   'bring-up': { text: 'Bring-up', more: 'gates readings phone measure start first run' },
+  desk: {
+    text: 'Something is wrong: the symptom desk',
+    more:
+      'hum hums buzz buzzes growls stuck trips fuse kicks out blows hot smell smells smokes burning backwards wrong way slow ' +
+      'weak stalls shakes noisy squeals won’t start wont dead no power drops out sparks tingles leakage bulged can needs a ' +
+      'push low leg third leg wild leg high leg contactor chatters lights dim oc ol fault symptom repair',
+  },
   log: { text: 'Log', more: 'book history entries readings months photographs' },
 }
 export type PlaceName = keyof typeof names

@@ -49,6 +49,7 @@ const emit = defineEmits<{ rename: []; copy: []; move: [to: Shelf]; purge: [] }>
         <template v-if="shelf === 'yard'">
           <RouterLink class="why" :to="{ name: 'bring-up', params: { id: job.id } }">Bring-up</RouterLink>
           <RouterLink class="why" :to="{ name: 'log', params: { id: job.id } }">Log</RouterLink>
+          <RouterLink class="why" :to="{ name: 'desk', params: { id: job.id } }">Something is wrong</RouterLink>
         </template>
       </p>
       <span class="machine-acts">

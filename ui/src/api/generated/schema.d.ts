@@ -1562,6 +1562,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/symptom": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is likely wrong with a document's machine that is complained of, and the next check; nothing is stored */
+        post: operations["symptom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/symptom/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What may be said of a machine, in owners' words */
+        get: operations["symptom-words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/weigh": {
         parameters: {
             query?: never;
@@ -1965,6 +1999,23 @@ export interface components {
             profile: {
                 [key: string]: unknown;
             };
+        };
+        Belief: {
+            causes: components["schemas"]["Believed"][];
+            done: boolean;
+            marks: components["schemas"]["Mark"][];
+            next?: components["schemas"]["Check"];
+            none?: boolean;
+            unread: string[];
+        };
+        Believed: {
+            cure: string;
+            id: string;
+            licensed?: boolean;
+            name: string;
+            proof: string;
+            /** Format: double */
+            share: number;
         };
         BeltEntry: {
             /**
@@ -2481,6 +2532,15 @@ export interface components {
             from: unknown;
             to: unknown;
         };
+        Check: {
+            caution: string;
+            do: string;
+            id: string;
+            live: boolean;
+            name: string;
+            unit?: string;
+            words?: components["schemas"]["Word"][];
+        };
         Checked: {
             lacks: components["schemas"]["Lack"][];
             problems: components["schemas"]["Problem"][];
@@ -2559,6 +2619,14 @@ export interface components {
             value: number;
             who: string;
             words?: string;
+        };
+        ComplaintEntry: {
+            /** @description smoke, tingle, water, bulging, bare */
+            danger?: string[];
+            /** @description hums-stands, motor-hot … */
+            said?: string[];
+            /** @description CHECK=VALUE; CHECK= for one that cannot be done */
+            told?: string[];
         };
         Contact: {
             ends?: string;
@@ -4289,6 +4357,8 @@ export interface components {
              * @example 0b7c…@12
              */
             came_from?: string;
+            /** @description what is wrong with it, and what was looked at since */
+            desk?: components["schemas"]["ComplaintEntry"];
             /** @description of a motor in another's place */
             fit?: components["schemas"]["FitEntry"];
             id: string;
@@ -4372,6 +4442,13 @@ export interface components {
              * @example 4
              */
             wires?: string;
+        };
+        Mark: {
+            cause: string;
+            name: string;
+            /** Format: double */
+            share: number;
+            text: string;
         };
         Meaning: {
             at?: string;
@@ -5616,6 +5693,11 @@ export interface components {
              */
             volts?: string;
         };
+        Tile: {
+            id: string;
+            text: string;
+            words: string[];
+        };
         Torque: {
             /** Format: double */
             nm: number;
@@ -5852,6 +5934,14 @@ export interface components {
             numbers?: string;
             section?: string;
             source: string;
+        };
+        Word: {
+            text: string;
+            value: string;
+        };
+        Words: {
+            danger: components["schemas"]["Tile"][];
+            tiles: components["schemas"]["Tile"][];
         };
         Work: {
             done: boolean;
@@ -9060,6 +9150,71 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    symptom: {
+        parameters: {
+            query?: {
+                /** @description Id of the machine that is asked about; empty: the first */
+                machine?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Belief"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "symptom-words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Words"];
+                };
             };
             /** @description Error */
             default: {

@@ -1,0 +1,439 @@
+package symptom
+
+import (
+	"context"
+	"math"
+	"slices"
+
+	"graybridge/core/circuit"
+	"graybridge/core/document"
+	"graybridge/core/leads"
+	"graybridge/core/load"
+	"graybridge/core/machine"
+	"graybridge/core/plan"
+	"graybridge/core/protection"
+	"graybridge/core/site"
+	"graybridge/core/unit"
+)
+
+// bench is a machine as its owner believes it to be, with what every world of it is made of.
+type bench struct {
+	ctx    context.Context
+	doc    document.Document
+	at     int // of the machine complained of
+	solved *plan.Solved
+	site   *site.Site
+	joints leads.Joints
+	farads float64 // µF that should stand there; 0: not known
+	corner string  // the line that the capacitor should be on
+	relay  protection.Protection
+	rated  float64 // amps of the plate in these joints
+	worlds []world
+}
+
+// How far a motor may be from its plate, and a reading from the engine; of its logarithm, planning.
+const (
+	strayOhms  = 0.05 // beside the scale that all its ohms share
+	strayLive  = 0.12
+	strayVolts = 0.05
+	strayCan   = 0.06
+	strayDial  = 0.03
+)
+
+// scales of a motor's ohms against what its plate lets expect, each as likely as its weight.
+var scales = []struct{ of, odds float64 }{{0.62, 0.1}, {0.78, 0.22}, {1, 0.36}, {1.28, 0.22}, {1.6, 0.1}}
+
+// how is what a cause changes of the machine, beside its joints and its can.
+type how struct {
+	fed      site.Fed
+	doc      func(d *document.Document)
+	farads   float64 // share of the planned; 1: as planned
+	short    bool    // the can is shorted
+	shaft    string
+	relay    float64 // share of the dial that is planned
+	sag      float64 // share of the volts that is left at a start; 1: all
+	nothing  bool    // nothing flows
+	frame    bool
+	broken   int // coil that is open; -1: none
+	coupled  string
+	weight   float64
+	opposite bool // it turns the other way
+}
+
+func usual() how {
+	return how{farads: 1, shaft: "free", relay: 1, sag: 1, broken: -1, coupled: "same", weight: 1}
+}
+
+// add puts a cause's worlds on the bench.
+func (b *bench) add(id string, all ...how) {
+	sum := 0.0
+	for _, h := range all {
+		sum += h.weight
+	}
+	for _, h := range all {
+		st, solved := b.settle(&h)
+		said, reads := b.foretold(id, &h, &st, solved)
+		for _, s := range scales {
+			w := world{cause: id, weight: CauseOf(id).Weight * h.weight / sum * s.odds, said: said,
+				reads: b.withOhms(reads, &h, s.of)}
+			b.worlds = append(b.worlds, w)
+		}
+	}
+}
+
+// settle solves one world; false where nothing could be foretold of it running.
+func (b *bench) settle(h *how) (st site.State, ok bool) {
+	s := b.solved
+	if h.doc != nil {
+		d := b.doc.Clone()
+		h.doc(&d)
+		s = plan.Read(b.ctx, d)
+		if s.Broke != nil {
+			return st, false
+		}
+	}
+	if h.fed.Joints == nil {
+		h.fed.Joints = b.joints
+	}
+	st = s.Bridge().Settle("symptom", h.fed, true)
+	return st, st.Solved && !st.Short
+}
+
+// foretold is what an owner would say in a world, and what its checks would read, but for the ohms.
+func (b *bench) foretold(id string, h *how, st *site.State, solved bool) (odds, map[string]reading) {
+	reads := map[string]reading{
+		"shaft":          word(h.shaft),
+		"insulation":     figure(60, 1, 0.05),
+		"joints":         {joints: b.seen(h), known: true},
+		"capacitor line": word(b.corner),
+		"load uncoupled": word(h.coupled),
+		"volts post":     figure(b.site.Supply.Volts, strayVolts, 1),
+	}
+	if h.fed.OtherLine {
+		reads["capacitor line"] = word(map[string]string{"L1": "L2", "L2": "L1"}[b.corner])
+	}
+	if b.farads > 0 {
+		reads["microfarad"] = figure(b.farads*h.farads, strayCan, 0.02*b.farads)
+	}
+	if h.short {
+		reads["microfarad"] = word("short")
+	}
+	if b.relay.RelaySet > 0 {
+		reads["relay set"] = figure(b.relay.RelaySet*h.relay, strayDial, 0.05)
+	}
+	said := odds{}
+	switch {
+	case h.frame:
+		reads["insulation"] = figure(0.005, 1, 0.05)
+		said[leakageTrips] = 0.9
+		return said, reads
+	case h.nothing:
+		said[silent] = 0.95
+		for _, k := range []string{"amps L1", "amps L2", "amps L3", "amps supply"} {
+			reads[k] = figure(0, strayLive, 0.05*b.rated)
+		}
+		for _, k := range []string{"volts L1-L2", "volts L1-L3", "volts L2-L3"} {
+			reads[k] = figure(0, strayVolts, 3)
+		}
+		reads["rpm"], reads["runs when spun"] = figure(0, strayVolts, 20), word("false")
+		return said, reads
+	case !solved:
+		said[humsStands], said[motorHot], said[relayTrips], said[weak], said[crawls] = 0.4, 0.3, 0.3, 0.2, 0.2
+		return said, reads
+	}
+	stands := b.complaint(id, h, st, said)
+	sag := 1.0
+	if stands > 0.5 {
+		sag = h.sag
+	}
+	for i, l := range st.Lines {
+		reads["amps "+leads.Lines[i]] = figure(l.Amps*sag, strayLive, 0.03*b.rated)
+	}
+	for _, v := range st.Between {
+		reads["volts "+v.A+"-"+v.B] = figure(v.Value*sag, strayVolts, 3)
+	}
+	reads["amps supply"] = figure(st.Supply*sag, strayLive, 0.03*b.rated)
+	speed := st.Speed
+	if stands > 0.5 {
+		speed = 0
+	}
+	reads["rpm"] = figure(speed, 0.03, 20)
+	spun := st.Runs && !h.short && h.shaft == "free"
+	reads["runs when spun"] = word(map[bool]string{true: "true", false: "false"}[spun])
+	return said, reads
+}
+
+// complaint is what an owner would say of a state; stands is how likely it does not start.
+func (b *bench) complaint(id string, h *how, st *site.State, said odds) (stands float64) {
+	gives := st.Gives * h.sag * h.sag
+	stands = 0.02
+	switch {
+	case h.shaft == "held" || !st.Starts && gives <= 0:
+		stands = 0.97
+	case st.Asks > 0:
+		stands = 1 / (1 + math.Pow(math.Max(0.01, gives)/st.Asks, 5))
+		if h.sag == 1 && !st.Starts {
+			stands = math.Max(stands, 0.6)
+		}
+	case !st.Starts:
+		stands = 0.9
+	}
+	worst := 0.0
+	for _, c := range st.Coils {
+		worst = math.Max(worst, c.Share)
+	}
+	seen := st.Supply
+	if b.relay.Relay == protection.MotorLeads {
+		seen = 0
+		for _, l := range st.Lines {
+			seen = math.Max(seen, l.Amps)
+		}
+	}
+	over := func(x, limit, steep float64) float64 { return 1 / (1 + math.Pow(limit/math.Max(0.01, x), steep)) }
+	runs := 1 - stands
+	said[humsStands], said[crawls] = 0.95*stands, 0.06
+	if b.relay.RelaySet > 0 {
+		said[relayTrips] = runs * over(seen, 1.08*b.relay.RelaySet*h.relay, 12)
+	}
+	said[motorHot] = runs * over(worst, 1.1, 10)
+	said[backward] = 0.01
+	if h.opposite {
+		said[backward] = 0.95 * runs
+	}
+	said[weak] = 0.05
+	if b.site.Plate.RPM > 0 && st.Speed > 0 {
+		said[weak] = runs * math.Max(0.05, over(1-st.Speed/b.site.Plate.RPM, 0.08, 4))
+	}
+	if id == "load-too-heavy" {
+		said[weak] = math.Max(said[weak], 0.3)
+	}
+	return stands
+}
+
+// seen are the joints as they stand in the box: a can that is shorted joins two of them outside it.
+func (b *bench) seen(h *how) leads.Joints {
+	if h.short {
+		return b.joints
+	}
+	return h.fed.Joints
+}
+
+func word(w string) reading { return reading{word: w, known: true} }
+
+func figure(x, strays, floor float64) reading {
+	return reading{figure: x, strays: strays, floor: floor, known: true}
+}
+
+// withOhms are a world's readings with its ohms, all of them so far from what the plate lets expect.
+func (b *bench) withOhms(reads map[string]reading, h *how, scale float64) map[string]reading {
+	out := make(map[string]reading, len(reads)+3)
+	for k, r := range reads {
+		out[k] = r
+	}
+	_, whole, _ := b.site.LineOhms(20, b.joints)
+	if math.IsNaN(whole) {
+		return out
+	}
+	coils, inside := leads.Coils(b.site.Hand.Kind, b.site.Inner)
+	if h.broken >= 0 {
+		coils = slices.Clone(coils)
+		coils[h.broken].Finish = leads.BrokenEnd
+	}
+	live, _ := b.seen(h).WithLines(b.site.Hand.Kind)
+	ohm := leads.LineOhms(coils, append(slices.Clone(inside), live...), whole)
+	for i, k := range []string{"ohms L1-L2", "ohms L2-L3", "ohms L1-L3"} {
+		if x := ohm[i]; math.IsNaN(x) || x > 1e4*whole {
+			out[k] = word("open")
+		} else {
+			out[k] = figure(x*scale, strayOhms, 0.02)
+		}
+	}
+	return out
+}
+
+// renamed are joints with two leads in each other's place.
+func renamed(j leads.Joints, x, y string) leads.Joints {
+	out := leads.Joints{}
+	for _, g := range j {
+		g = slices.Clone(g)
+		for i, n := range g {
+			switch n {
+			case x:
+				g[i] = y
+			case y:
+				g[i] = x
+			}
+		}
+		out = append(out, g)
+	}
+	return out
+}
+
+// onCapacitor puts the causes of a machine on a run capacitor on the bench.
+//
+// Long: a list of causes, each by itself.
+func (b *bench) onCapacitor() {
+	can := func(share float64, odds float64) how {
+		h := usual()
+		h.fed.Can, h.farads, h.weight = share, share, odds
+		return h
+	}
+	open := usual()
+	open.fed.NoCap, open.farads = true, 0
+	b.add("run-capacitor-open", open)
+	b.add("run-capacitor-weak", can(0.15, 1), can(0.25, 1.5), can(0.4, 1.5), can(0.55, 1), can(0.7, 0.7))
+	b.add("run-capacitor-too-much", can(1.35, 0.8), can(1.6, 1), can(1.9, 1.2), can(2.3, 0.8), can(3, 0.4))
+	short := usual()
+	short.short = true
+	short.fed.Joints = b.merged("L3", b.corner)
+	b.add("run-capacitor-shorted", short)
+	other := usual()
+	other.fed.OtherLine, other.opposite = true, true
+	b.add("capacitor-on-the-other-line", other)
+	b.onMotor()
+	var sags []how
+	for _, left := range []float64{0.35, 0.5, 0.62, 0.75} {
+		h := usual()
+		h.sag = left
+		sags = append(sags, h)
+	}
+	b.add("feeder-weak", sags...)
+	lost := usual()
+	lost.nothing = true
+	b.add("line-lost", lost)
+	b.onRelay()
+}
+
+// onMotor are the causes in the motor, its joints and its load.
+func (b *bench) onMotor() {
+	coils, _ := leads.Coils(b.site.Hand.Kind, b.site.Inner)
+	var open []how
+	for i := range coils {
+		h := usual()
+		h.broken = i
+		h.fed.Coils = slices.Clone(coils)
+		h.fed.Coils[i].Finish = leads.BrokenEnd
+		open = append(open, h)
+	}
+	b.add("winding-open", open...)
+	frame := usual()
+	frame.frame = true
+	b.add("winding-to-frame", frame)
+	b.onJoints(coils)
+	var heavy []how
+	for _, of := range []float64{1.45, 1.8, 2.3} {
+		h := usual()
+		h.coupled = "well"
+		h.doc = func(d *document.Document) { heavier(&d.Machines[b.at].Load, b.site.Load, of) }
+		heavy = append(heavy, h)
+	}
+	b.add("load-too-heavy", heavy...)
+	held := usual()
+	held.shaft = "held"
+	held.doc = func(d *document.Document) {
+		l := &d.Machines[b.at].Load
+		l.Kind, l.Start, l.Share, l.Heaviest = machine.Constant, load.Stuck, "300 %", "300 %"
+	}
+	b.add("shaft-held", held)
+}
+
+// heavier makes a machine ask more.
+func heavier(e *load.Entry, was load.Load, of float64) {
+	share := was.Usual
+	if share == 0 {
+		share = 0.6
+	}
+	e.Share, e.Heaviest, e.Lightest = unit.Plain(math.Round(100*share*of))+" %", "", ""
+	if e.Kind == machine.NoLoad || e.Kind == "" {
+		e.Kind = machine.Constant
+	}
+}
+
+// onJoints are the causes in the joints.
+func (b *bench) onJoints(coils []circuit.Coil) {
+	own := func(j leads.Joints) how {
+		h := usual()
+		h.fed.Joints = j
+		return h
+	}
+	var turned, exchanged, missing, other []how
+	for _, c := range coils {
+		if j := renamed(b.joints, c.Start, c.Finish); !j.Equal(b.joints) {
+			turned = append(turned, own(j))
+		}
+	}
+	for i, x := range coils {
+		for _, y := range coils[i+1:] {
+			for _, ends := range [][2]string{{x.Start, y.Start}, {x.Finish, y.Finish}, {x.Start, y.Finish},
+				{x.Finish, y.Start}} {
+				j := renamed(b.joints, ends[0], ends[1])
+				if !j.Equal(b.joints) && !slices.ContainsFunc(turned,
+					func(h how) bool { return h.fed.Joints.Equal(j) }) {
+					exchanged = append(exchanged, own(j))
+				}
+			}
+		}
+	}
+	for i, g := range b.joints {
+		if !slices.ContainsFunc(g, func(n string) bool { return slices.Contains(leads.Lines, n) }) && len(g) > 2 {
+			j := slices.Delete(slices.Clone(b.joints), i, i+1)
+			missing = append(missing, own(j))
+		}
+	}
+	for _, m := range b.solved.Mistakes() {
+		if slices.Contains([]string{"left-high", "put-low", "other-family", "star-table", "delta-table"}, m.ID) {
+			other = append(other, own(m.Joints))
+		}
+	}
+	for _, one := range []struct {
+		id  string
+		all []how
+	}{{"coil-reversed", turned}, {"two-leads-exchanged", some(exchanged)}, {"star-cap-missing", missing},
+		{"joined-for-the-other-volts", other}} {
+		if len(one.all) > 0 {
+			b.add(one.id, one.all...)
+		}
+	}
+}
+
+// mostExchanged worlds of exchanged leads are enough: their readings are alike, the joints tell.
+const mostExchanged = 24
+
+func some(all []how) []how {
+	if len(all) <= mostExchanged {
+		return all
+	}
+	out := make([]how, mostExchanged)
+	for i := range out {
+		out[i] = all[i*len(all)/mostExchanged]
+	}
+	return out
+}
+
+// onRelay is the relay's dial.
+func (b *bench) onRelay() {
+	if b.relay.RelaySet == 0 {
+		return
+	}
+	var low []how
+	for _, of := range []float64{0.45, 0.55, 0.65, 0.75} {
+		h := usual()
+		h.relay = of
+		low = append(low, h)
+	}
+	b.add("relay-set-low", low...)
+}
+
+// merged are the joints with two lines in one.
+func (b *bench) merged(x, y string) leads.Joints {
+	var one []string
+	out := leads.Joints{}
+	for _, g := range b.joints {
+		if slices.Contains(g, x) || slices.Contains(g, y) {
+			one = append(one, g...)
+		} else {
+			out = append(out, g)
+		}
+	}
+	return append(out, one)
+}
