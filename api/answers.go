@@ -304,7 +304,8 @@ func (s jobs) remember() {
 	s.films.keep(mostPictures, orEmpty(picture.FilmOf, noFilm))
 	s.sizes.keep(mostPictures, orEmpty(picture.SizesOf, noSizes))
 	s.rememberWeighing()
-	s.desks.keep(mostPictures, deskAt)
+	s.desks.keep(mostDesks, opened)
+	s.desks.each = oneDesk
 }
 
 // What is answered where there is no picture: lists that are there and empty.

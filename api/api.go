@@ -57,7 +57,7 @@ type memos struct {
 	borders   memo[weigh.WeighMap]
 	columns   memo[weigh.Column]
 	motors    memo[weigh.Bought]
-	desks     memo[symptom.Belief]
+	desks     memo[*symptom.Opened]
 }
 
 // server holds what the endpoints need.

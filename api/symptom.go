@@ -11,11 +11,23 @@ import (
 	"graybridge/core/symptom"
 )
 
+// oneDesk is what a machine with its worlds is taken to hold, in bytes.
+const oneDesk = 2 << 20
+
+// mostDesks are kept, in bytes.
+const mostDesks = 64 << 20
+
 // symptom registers the desk that finds what is wrong with a machine.
 func (s jobs) symptom(a huma.API) {
 	askAlone(s.server, a, "symptom", "/api/symptom",
 		"What is likely wrong with a document's machine that is complained of, and the next check; nothing is stored",
-		s.desks.of)
+		func(ctx context.Context, d document.Document) (symptom.Belief, error) {
+			o, err := s.desks.of(ctx, symptom.Bare(d))
+			if err != nil {
+				return symptom.Belief{}, err
+			}
+			return o.At(d), nil
+		})
 	huma.Register(a, huma.Operation{OperationID: "symptom-words", Method: http.MethodGet, Path: "/api/symptom/words",
 		Summary: "What may be said of a machine, in owners' words"},
 		func(context.Context, *struct{}) (*said[symptom.Words], error) {
@@ -23,9 +35,10 @@ func (s jobs) symptom(a huma.API) {
 		})
 }
 
-// deskAt is the desk at a document's machine; of one of which too little is known it says what is asked.
-func deskAt(ctx context.Context, d document.Document) (symptom.Belief, error) {
-	b, err := symptom.At(ctx, d)
+// opened is a document's machine with every world of it solved; of one of which too little is known it says what is
+// asked.
+func opened(ctx context.Context, d document.Document) (*symptom.Opened, error) {
+	b, err := symptom.Open(ctx, d)
 	if errors.Is(err, symptom.ErrNothing) {
 		err = huma.Error422UnprocessableEntity("Too little is known of this machine: " + err.Error() + ".")
 	}

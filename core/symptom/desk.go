@@ -43,13 +43,43 @@ type Mark struct {
 	Share float64 `json:"share"`
 }
 
-// At is where the desk stands at a document's machine that is complained of: it hears what is said and takes in what
-// was read since, in order. The error is ErrNothing, or the context's.
-func At(ctx context.Context, doc document.Document) (Belief, error) {
+// Opened is a machine with every world of it solved. It does not change, and does not hang on what is said of the
+// machine: Bare is the document that it is opened by.
+type Opened struct {
+	desk  desk
+	bench *bench
+}
+
+// Bare is a document without what is said and was read at the desk.
+func Bare(doc document.Document) document.Document {
+	doc = doc.Clone()
+	for i := range doc.Machines {
+		doc.Machines[i].Desk = complaint.Entry{}
+	}
+	return doc
+}
+
+// Open solves every world of a document's machine. The error is ErrNothing, or the context's.
+func Open(ctx context.Context, doc document.Document) (*Opened, error) {
 	d, b, err := opened(ctx, doc)
+	if err != nil {
+		return nil, err
+	}
+	return &Opened{*d, b}, nil
+}
+
+// At is where the desk stands at a document's machine that is complained of. The error is ErrNothing, or the context's.
+func At(ctx context.Context, doc document.Document) (Belief, error) {
+	o, err := Open(ctx, doc)
 	if err != nil {
 		return Belief{}, err
 	}
+	return o.At(doc), nil
+}
+
+// At is where the desk stands: it hears what is said of the machine and takes in what was read since, in order.
+func (o *Opened) At(doc document.Document) Belief {
+	b, d := o.bench, &desk{worlds: slices.Clone(o.desk.worlds), causes: o.desk.causes}
 	complained := &doc.Machines[b.at].Desk
 	for i := range doc.Machines { // of a converter it may be noted at the idler
 		if m := &doc.Machines[i]; len(complained.Said) == 0 && len(m.Desk.Said) > 0 {
@@ -71,7 +101,7 @@ func At(ctx context.Context, doc document.Document) (Belief, error) {
 		d.takes(t.Check, v)
 	}
 	d.deadOnly = len(complained.Danger) > 0
-	return d.belief(b, told, unread), ctx.Err()
+	return d.belief(b, told, unread)
 }
 
 // opened solves every world of a machine.

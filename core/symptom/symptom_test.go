@@ -301,12 +301,11 @@ func BenchmarkOpening(b *testing.B) {
 
 // An answer at a desk whose worlds are solved already.
 func BenchmarkAnswer(b *testing.B) {
-	d, of, err := opened(b.Context(), scenario.Blunger())
+	d := scenario.Blunger()
+	o, err := Open(b.Context(), Bare(d))
 	require.NoError(b, err)
-	d.hears([]complaint.Said{complaint.HumsStands})
+	d.Machines[0].Desk = complaint.Entry{Said: []string{"hums-stands"}, Told: []string{"microfarad=50", "shaft=free"}}
 	for b.Loop() {
-		one := &desk{worlds: slices.Clone(d.worlds), causes: d.causes}
-		one.takes("microfarad", Value{Figure: 50})
-		one.belief(of, nil, nil)
+		o.At(d)
 	}
 }

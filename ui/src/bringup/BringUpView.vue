@@ -229,6 +229,9 @@ async function unpin() {
             @outcome="outcome"
             @taken="(kind, file) => put({ kind, gate: gate?.id }, file)"
           >
+            <template #failed>
+              <RouterLink class="why" :to="{ name: 'desk', params: { id } }">Find out what it is</RouterLink>
+            </template>
             <HeatRunPart v-if="gate.id === 'hour'" :heat="b.heat" />
             <SweepPart
               v-if="gate.id === 'loaded' && b.sweep"

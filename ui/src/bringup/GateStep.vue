@@ -138,6 +138,7 @@ const questions = {
         {{ asking === 'failed' ? 'It failed' : asking === 'skipped' ? 'Skip it' : 'Passed' }}
       </button>
       <button type="button" class="plain" @click="asking = ''">Back</button>
+      <slot v-if="asking === 'failed'" name="failed" />
     </form>
     <div v-else-if="!readonly" class="step-buttons">
       <button type="button" class="strong" :disabled="!may || missing.length > 0" @click="pass">

@@ -1,8 +1,12 @@
 // @vitest-environment happy-dom
 import { mount } from '@vue/test-utils'
-import { describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { network, until } from '../job/network'
+import { onCapacitor, planOf } from '../job/planned'
+import { rooms } from '../parts/injob'
 import CauseBars from './CauseBars.vue'
 import CheckStep from './CheckStep.vue'
+import DeskBench from './DeskBench.vue'
 import { tilesIn } from './spoken'
 
 const tiles = [
@@ -61,5 +65,56 @@ describe('the causes', () => {
     await w.find('.why').trigger('click')
     expect(w.findAll('[data-cause]')).toHaveLength(3)
     expect(w.text()).toContain('under 1 %')
+  })
+})
+
+describe('the desk', () => {
+  const { here, shown } = rooms()
+  const asked: { machines: { desk?: { said?: string[]; told?: string[]; danger?: string[] } }[] }[] = []
+  beforeEach(() => {
+    asked.length = 0
+    here.network = network(onCapacitor())
+    here.network.plan = planOf
+    here.network.answers['GET /api/symptom/words'] = () => ({
+      danger: [{ id: 'smoke', text: 'It smokes', words: [] }],
+      tiles,
+    })
+    here.network.answers['POST /api/symptom'] = (d: (typeof asked)[0]) => {
+      asked.push(d)
+      const done = !!d.machines[0]!.desk?.told?.length
+      const causes = [{ id: 'run-capacitor-open', name: 'Dead can', cure: 'A new one.', proof: 'Its µF.', share: 0.9 }]
+      return { causes, next: done ? undefined : check, done, marks: [], unread: [] }
+    }
+  })
+
+  it('asks once something is said, goes on by answers, and ends with a cure', async () => {
+    const { w, job } = await shown(DeskBench)
+    await until('the tiles are there', () => w.findAll('.tile').length === 3)
+    expect(w.text()).toContain('Touch what it does')
+    expect(w.findAll('.tile').map((t) => t.text())).not.toContain('One line reads off')
+    await w.find('#symptom-words').setValue('it buzzes and smokes')
+    await w.find('.symptom-own').trigger('submit')
+    await until('the first check is there', () => w.find('.check').exists())
+    expect(job.machine.value!.desk!.said).toEqual(['hums-stands'])
+    await w.find('#check-value').setValue('0')
+    await w.find('.check-answer').trigger('submit')
+    await until('it is found', () => w.find('.symptom-found').exists())
+    expect(job.machine.value!.desk!.told).toEqual(['microfarad=0'])
+    expect(w.find('.symptom-found').text()).toContain('Dead can')
+    await w.find('.symptom-told button').trigger('click')
+    await until('it is asked again', () => w.find('.check').exists())
+    await w.find('.tile').trigger('click')
+    await until('danger is told', () => !w.find('.symptom-stop').exists() || !!job.machine.value!.desk!.danger?.length)
+    await w.find('.symptom-head button').trigger('click')
+    await until('it begins anew', () => w.text().includes('Touch what it does'))
+    expect(asked.length).toBeGreaterThan(1)
+  })
+
+  it('says what it could not understand', async () => {
+    const { w } = await shown(DeskBench)
+    await until('the tiles are there', () => w.findAll('.tile').length === 3)
+    await w.find('#symptom-words').setValue('it sings')
+    await w.find('.symptom-own').trigger('submit')
+    await until('it is said', () => w.text().includes('None of the tiles says that'))
   })
 })

@@ -35,7 +35,7 @@ let pages: Record<string, unknown>[]
 let w: VueWrapper | undefined
 const router = createRouter({
   history: createMemoryHistory(),
-  routes: ['yard', 'span', 'bring-up', 'log'].map((name) => ({
+  routes: ['yard', 'span', 'bring-up', 'log', 'desk'].map((name) => ({
     path: `/${name}/:id?/:bay?`,
     name,
     component: { template: '<p />' },
