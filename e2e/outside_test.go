@@ -3,6 +3,7 @@ package e2e
 import (
 	"testing"
 
+	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
 )
@@ -99,4 +100,26 @@ func TestMotorsAreComparedBeforeTheyAreBought(t *testing.T) {
 	p.fill(`[data-entry="plate.candidates"] textarea`, "soap")
 	p.key(kb.Tab)
 	p.sees(`[data-entry="plate.candidates"]`, "Power, volts, amps, rpm and hertz are asked")
+}
+
+// On a phone, at the machine: a drive by its plate, its codes out of the leaflet, what is keyed is ticked.
+func TestADrivesCodesAreFilledAtTheMachine(t *testing.T) {
+	t.Parallel()
+	s := demoServer(t)
+	p := open(t, s.url+"/")
+	p.do(chromedp.EmulateViewport(390, 844, chromedp.EmulateMobile))
+	p.visit(s.url + "/")
+	p.at("Ball mill", "Bridge")
+	p.click(".bay-tabs button", "Choose")
+	p.enter("drive.plate", "IN: AC 1PH 220-240V 50/60Hz 14A OUT: AC 3PH 0~240V 7A 1.5kW")
+	p.click(`[data-drive="by-plate"] button`, "Your 1.5 kW drive")
+	p.sees(".bench h2", "Your 1.5 kW drive")
+	p.click(".bay-tabs button", "Settings")
+	p.fill(`.settings input[aria-label="Code of Motor's rated amps"]`, "P3.05")
+	p.key(kb.Tab)
+	p.saved()
+	p.click(`.settings input[aria-label="P3.05 is set"]`, "")
+	p.sees(".settings .settings-keyed", "keyed and read back 20")
+	require.False(t, eval[bool](p, sideways), "nothing scrolls sideways")
+	p.rules("settings at 390 px")
 }

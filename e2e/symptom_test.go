@@ -37,6 +37,12 @@ func TestAMachineThatHumsFindsItsCause(t *testing.T) {
 	p.fill("#check-value", "0")
 	p.click(".check-answer button", "That is it")
 	p.sees(".symptom-found h2", "The run capacitor is dead")
+	p.sized([][2]int64{{390, 844}, {1280, 800}}, func(wide int64) {
+		require.False(t, eval[bool](p, sideways), "%d px", wide)
+		p.rules("the desk")
+	})
+	p.click(".symptom-found button", "Write it into the log")
+	p.sees(".symptom-found", "It stands in the log")
 	p.sees(".symptom-found", "What shows that it is cured")
 	here := strings.Split(eval[string](p, "location.href"), "?")[0]
 
