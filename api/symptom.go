@@ -39,8 +39,8 @@ func (s jobs) symptom(a huma.API) {
 // asked.
 func opened(ctx context.Context, d document.Document) (*symptom.Opened, error) {
 	b, err := symptom.Open(ctx, d)
-	if errors.Is(err, symptom.ErrNothing) {
-		err = huma.Error422UnprocessableEntity("Too little is known of this machine: " + err.Error() + ".")
+	if errors.Is(err, symptom.ErrNothing) || errors.Is(err, symptom.ErrNoDrive) || errors.Is(err, symptom.ErrNoDesk) {
+		err = huma.Error422UnprocessableEntity("The desk asks for more: " + err.Error() + ".")
 	}
 	return b, err
 }

@@ -26,11 +26,18 @@ const (
 	IdlerHums    Said = "idler-hums"
 	IdlerHot     Said = "idler-hot"
 	LowLeg       Said = "low-leg"
+
+	// Of a drive.
+	TripsUp       Said = "trips-coming-up"
+	TripsStopping Said = "trips-stopping"
+	TripsRunning  Said = "trips-running"
+	DisplayDark   Said = "display-dark"
+	ReadyStands   Said = "ready-stands"
 )
 
 // Sayings are all of them.
 var Sayings = []Said{Silent, HumsStands, Crawls, Backward, RelayTrips, Weak, MotorHot, LeakageTrips, IdlerHums,
-	IdlerHot, LowLeg}
+	IdlerHot, LowLeg, TripsUp, TripsStopping, TripsRunning, DisplayDark, ReadyStands}
 
 // Dangers are what ends every thought of feeding it again until somebody has looked.
 var Dangers = []string{"smoke", "tingle", "water", "bulging", "bare"}

@@ -4,17 +4,22 @@ import "graybridge/core/complaint"
 
 // What an owner may say, and how likely he is to say each in a world.
 const (
-	silent       = complaint.Silent
-	humsStands   = complaint.HumsStands
-	crawls       = complaint.Crawls
-	backward     = complaint.Backward
-	relayTrips   = complaint.RelayTrips
-	weak         = complaint.Weak
-	motorHot     = complaint.MotorHot
-	leakageTrips = complaint.LeakageTrips
-	idlerHums    = complaint.IdlerHums
-	idlerHot     = complaint.IdlerHot
-	lowLeg       = complaint.LowLeg
+	silent        = complaint.Silent
+	humsStands    = complaint.HumsStands
+	crawls        = complaint.Crawls
+	backward      = complaint.Backward
+	relayTrips    = complaint.RelayTrips
+	weak          = complaint.Weak
+	motorHot      = complaint.MotorHot
+	leakageTrips  = complaint.LeakageTrips
+	idlerHums     = complaint.IdlerHums
+	idlerHot      = complaint.IdlerHot
+	lowLeg        = complaint.LowLeg
+	tripsUp       = complaint.TripsUp
+	tripsStopping = complaint.TripsStopping
+	tripsRunning  = complaint.TripsRunning
+	displayDark   = complaint.DisplayDark
+	readyStands   = complaint.ReadyStands
 )
 
 type odds map[complaint.Said]float64

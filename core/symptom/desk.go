@@ -9,6 +9,7 @@ import (
 
 	"graybridge/core/complaint"
 	"graybridge/core/document"
+	"graybridge/core/drive"
 	"graybridge/core/leads"
 	"graybridge/core/plan"
 	"graybridge/core/protection"
@@ -17,6 +18,12 @@ import (
 
 // ErrNothing is returned for a machine of which too little is known to foretell anything.
 var ErrNothing = errors.New("power, volts, amps, rpm and hertz of the plate are asked, and how its leads come out")
+
+// ErrNoDrive is returned for a drive that is not chosen, ErrNoDesk for a bridge that the desk does not know yet.
+var (
+	ErrNoDrive = errors.New("which drive it is: choose it on the Bridge bay")
+	ErrNoDesk  = errors.New("a bridge that the desk knows; brushed motors are looked at by their own film and trims")
+)
 
 // Belief is where a desk stands: the causes, likeliest first, and the check that comes next; nil: nothing more would
 // tell, or one cause stands out.
@@ -144,8 +151,14 @@ func opened(ctx context.Context, doc document.Document) (*desk, *bench, error) {
 		}
 		b.farads = b.planned()
 		b.onCapacitor()
+	case document.KindDrive:
+		on, ok := b.solved.Bridge().(drive.Installed)
+		if !ok || on.View == nil || on.Profile == nil {
+			return nil, nil, ErrNoDrive
+		}
+		b.onDrive(on)
 	default:
-		return nil, nil, ErrNothing
+		return nil, nil, ErrNoDesk
 	}
 	if err := ctx.Err(); err != nil {
 		return nil, nil, err

@@ -24,6 +24,15 @@ var spoken = map[complaint.Said]Tile{
 	idlerHot:  {string(idlerHot), "The idler gets hot", []string{"converter hot", "idler hot"}},
 	lowLeg: {string(lowLeg), "One line of the converter reads off", []string{"low leg", "third leg", "wild leg",
 		"high leg", "low line", "manufactured leg"}},
+	tripsUp: {string(tripsUp), "Its drive trips while coming up", []string{"OC", "over current", "overcurrent",
+		"trips at start", "fault on start"}},
+	tripsStopping: {string(tripsStopping), "Its drive trips while stopping", []string{"OV", "over volts",
+		"overvoltage", "trips on stopping"}},
+	tripsRunning: {string(tripsRunning), "Its drive trips at work", []string{"trips while running", "OH", "UV",
+		"undervoltage", "over heat"}},
+	displayDark: {string(displayDark), "Its display is dark", []string{"no display", "dark", "blank"}},
+	readyStands: {string(readyStands), "Its display lives, it does not run", []string{"ready", "does not run",
+		"won't run", "no run"}},
 }
 
 var dangerTiles = []Tile{

@@ -26,9 +26,11 @@ const danger = computed(() => desk.value.danger ?? [])
 const told = computed(() =>
   (desk.value.told ?? []).map((t) => ({ check: t.slice(0, t.indexOf('=')), value: t.slice(t.indexOf('=') + 1) })),
 )
-const converter = computed(() => job.document.value?.bridge.kind === 'rotary')
+/** What only a converter or only a drive does. */
+const only: Record<string, RegExp> = { rotary: /^(idler-|low-leg)/, drive: /^(trips-|display-|ready-)/ }
+const kind = computed(() => job.document.value?.bridge.kind ?? '')
 const tiles = computed(() =>
-  (words.value?.tiles ?? []).filter((t) => converter.value || !/^(idler-|low-leg)/.test(t.id)),
+  (words.value?.tiles ?? []).filter((t) => Object.entries(only).every(([k, of]) => k === kind.value || !of.test(t.id))),
 )
 watch(
   () => job.machine.value?.name || job.document.value?.name,
