@@ -57,9 +57,6 @@ const (
 
 // fits is how well a reading fits what a world foretells, as a density up to a common factor.
 func (r reading) fits(v Value) float64 {
-	if !r.known {
-		return 0.2
-	}
 	switch {
 	case r.joints != nil:
 		if v.joints == nil {
@@ -108,17 +105,38 @@ func (d *desk) hears(said []complaint.Said) {
 
 // takes takes in a reading.
 func (d *desk) takes(check string, v Value) {
+	neutral := d.neutral(check, v)
 	for i := range d.worlds {
-		d.worlds[i].weight *= d.worlds[i].likely(check, v)
+		d.worlds[i].weight *= d.worlds[i].likely(check, v, neutral)
 	}
 	d.even()
 }
 
-func (w *world) likely(check string, v Value) float64 {
-	if w.cause == None {
+// likely is how well a reading fits a world; neutral where the world cannot foretell it.
+func (w *world) likely(check string, v Value, neutral float64) float64 {
+	r := w.reads[check]
+	switch {
+	case w.cause == None:
+		return badly
+	case !r.known:
+		return neutral
+	}
+	return r.fits(v)
+}
+
+// neutral is how well a reading fits on average where it is foretold: it tells nothing of the other worlds.
+func (d *desk) neutral(check string, v Value) float64 {
+	fits, all := 0.0, 0.0
+	for i := range d.worlds {
+		w := &d.worlds[i]
+		if r := w.reads[check]; w.cause != None && r.known {
+			fits, all = fits+w.weight*r.fits(v), all+w.weight
+		}
+	}
+	if all == 0 {
 		return badly
 	}
-	return w.reads[check].fits(v)
+	return fits / all
 }
 
 // even brings the weights back to a sum of 1.
@@ -181,7 +199,8 @@ func (d *desk) tells(check string) float64 {
 	before := d.entropy(func(w *world) float64 { return w.weight })
 	after := 0.0
 	for i, v := range outcomes {
-		after += weights[i] / sure * d.entropy(func(w *world) float64 { return w.weight * w.likely(check, v) })
+		neutral := d.neutral(check, v)
+		after += weights[i] / sure * d.entropy(func(w *world) float64 { return w.weight * w.likely(check, v, neutral) })
 	}
 	return sure * math.Max(0, before-after)
 }

@@ -105,9 +105,11 @@ func (b *bench) foretold(id string, h *how, st *site.State, solved bool) (odds, 
 		"shaft":          word(h.shaft),
 		"insulation":     figure(60, 1, 0.05),
 		"joints":         {joints: b.seen(h), known: true},
-		"capacitor line": word(b.corner),
 		"load uncoupled": word(h.coupled),
 		"volts post":     figure(b.site.Supply.Volts, strayVolts, 1),
+	}
+	if b.corner != "" {
+		reads["capacitor line"] = word(b.corner)
 	}
 	if h.fed.OtherLine {
 		reads["capacitor line"] = word(map[string]string{"L1": "L2", "L2": "L1"}[b.corner])

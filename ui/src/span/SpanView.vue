@@ -240,7 +240,6 @@ onUnmounted(() => (offered.deeds = []))
           >
             <template v-if="unanswered">{{ unanswered }}</template>
           </IconButton>
-          <RouterLink class="plain" :to="places.at('desk')">Something is wrong</RouterLink>
           <RouterLink class="plain" :to="places.at('weigh')">Weigh</RouterLink>
           <RouterLink class="plain" :to="places.at('card')">Card</RouterLink>
           <RouterLink class="plain" :to="places.at('bring-up')">Bring-up</RouterLink>
@@ -269,6 +268,7 @@ onUnmounted(() => (offered.deeds = []))
       <BehindLine />
       <p class="span-verdict" :class="`verdict-${shown.grade}`">
         {{ shown.verdict }}
+        <RouterLink class="why span-wrong" :to="places.at('desk')">Something is wrong</RouterLink>
         <span v-if="approval" class="span-approval">{{ approval }}</span>
         <span v-if="state === 'mistake'">{{ plan.leads.mistakes.find((m) => m.id === mistake)?.about }}</span>
       </p>
