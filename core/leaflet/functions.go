@@ -60,6 +60,7 @@ var rules = []rule{
 	{"decelerate", "decel dec / TIMES | LATER jog switch"},
 	{"decelerate", "down / ramp run slow speed / TIMES | LATER"},
 	{"display-scale", "display scaling / factor scale scaling multiplier | analog"},
+	{"reset-after-fault", "reset / times number count attempts / fault auto trip | interval delay"},
 	{"reset-after-fault", "reset / fault auto trip | interval time delay"},
 	{"restart-after-outage", "restart start / outage loss failure interruption dip / LINE power momentary"},
 	{"reverse", "reverse reversal reversing | jog preset HERTZ"},
