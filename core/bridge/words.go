@@ -78,17 +78,10 @@ func makerAsks(s Sized) string {
 	if s.mSays != (unit.Conductor{}) {
 		asks = append(asks, fmt.Sprintf("a motor wire of %s at least", s.mSays))
 	}
-	return fmt.Sprintf("Its maker asks %s.", joined(asks))
+	return fmt.Sprintf("Its maker asks %s.", finding.Together(asks))
 }
 
 const makerAsksDetail = "The maker's own table goes before the plan's where it asks more."
-
-func joined(all []string) string {
-	if len(all) < 2 {
-		return strings.Join(all, "")
-	}
-	return strings.Join(all[:len(all)-1], ", ") + " and " + all[len(all)-1]
-}
 
 // FuseAhead is a maker's fuse in words; empty where it names none.
 func (m *Maker) FuseAhead() string {

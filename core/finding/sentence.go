@@ -1,6 +1,7 @@
 package finding
 
 import (
+	"strings"
 	"unicode"
 	"unicode/utf8"
 )
@@ -18,4 +19,12 @@ func first(s string, to func(rune) rune) string {
 		return s
 	}
 	return string(to(r)) + s[size:]
+}
+
+// Together names things as a sentence does: "a, b and c".
+func Together(names []string) string {
+	if len(names) < 2 {
+		return strings.Join(names, "")
+	}
+	return strings.Join(names[:len(names)-1], ", ") + " and " + names[len(names)-1]
 }

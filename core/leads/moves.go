@@ -220,10 +220,7 @@ func listed(g []string, h Hand) string {
 			words[i] = h.lineName(x)
 		}
 	}
-	if len(words) < 2 {
-		return strings.Join(words, "")
-	}
-	return strings.Join(words[:len(words)-1], ", ") + " and " + words[len(words)-1]
+	return finding.Together(words)
 }
 
 // joinMoves makes a joint: links between terminals first, then its line.

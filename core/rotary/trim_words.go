@@ -67,7 +67,7 @@ func readingsFit(o *Solved) finding.Finding {
 	if len(change) > 0 && a.Best.Worst.Share < a.Yours.Worst.Share-0.01 {
 		f.Detail = fmt.Sprintf(
 			"By them %s would bring the worst winding from %s to %s.",
-			together(change),
+			finding.Together(change),
 			reading(a.Yours.Worst.Share),
 			reading(a.Best.Worst.Share),
 		)

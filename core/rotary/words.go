@@ -58,14 +58,7 @@ func (o *Read) During(c Occasion) string {
 		names[i] = o.At(j).Name
 	}
 	part := map[Part]string{Usual: " at work", Lightest: " running light", Heaviest: " at its heaviest"}
-	return "with " + together(names) + part[c.Part]
-}
-
-func together(names []string) string {
-	if len(names) < 2 {
-		return strings.Join(names, "")
-	}
-	return strings.Join(names[:len(names)-1], ", ") + " and " + names[len(names)-1]
+	return "with " + finding.Together(names) + part[c.Part]
 }
 
 // occasion of a worst winding.
@@ -137,7 +130,7 @@ func notCounted(o *Read) finding.Finding {
 	return finding.Finding{
 		ID:       IDNotCounted,
 		Grade:    finding.Open,
-		Sentence: fmt.Sprintf("Not counted yet: %s.", together(names)),
+		Sentence: fmt.Sprintf("Not counted yet: %s.", finding.Together(names)),
 		Detail:   "Plate, leads and joints of each machine come first; the figures here are without them.",
 		Entries:  entries,
 	}

@@ -109,13 +109,6 @@ const nearLimitK = 10.0
 
 func celsius(c float64) string { return unit.Whole(c, "°C") }
 
-func joined(parts []string) string {
-	if len(parts) == 2 {
-		return parts[0] + " and " + parts[1]
-	}
-	return parts[0]
-}
-
 func sourceOfHeat(h machine.Heat) string {
 	switch {
 	case h.FrameRead && h.WindingRead:

@@ -193,7 +193,8 @@ const heatAnother = "The heat run wants another reading of the frame, ten minute
 const heatAnotherDetail = "Two readings over time show where it settles; more narrow it down."
 
 func heatSettles(said []string, winding float64) string {
-	return fmt.Sprintf("Heat run: %s; the hottest winding would settle at about %s.", joined(said), celsius(winding))
+	return fmt.Sprintf("Heat run: %s; the hottest winding would settle at about %s.",
+		finding.Together(said), celsius(winding))
 }
 
 func heatTooHot(h machine.Heat, allowed, left float64) string {
