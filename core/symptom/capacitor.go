@@ -73,9 +73,10 @@ func (b *bench) add(id string, all ...how) {
 	for _, h := range all {
 		st, solved := b.settle(&h)
 		said, reads := b.foretold(id, &h, &st, solved)
+		ohms := b.lineOhms(&h)
 		for _, s := range scales {
 			w := world{cause: id, weight: CauseOf(id).Weight * h.weight / sum * s.odds, said: said,
-				reads: b.withOhms(reads, &h, s.of)}
+				reads: withOhms(reads, ohms, s.of)}
 			b.worlds = append(b.worlds, w)
 		}
 	}
@@ -224,33 +225,6 @@ func word(w string) reading { return reading{word: w, known: true} }
 
 func figure(x, strays, floor float64) reading {
 	return reading{figure: x, strays: strays, floor: floor, known: true}
-}
-
-// withOhms are a world's readings with its ohms, all of them so far from what the plate lets expect.
-func (b *bench) withOhms(reads map[string]reading, h *how, scale float64) map[string]reading {
-	out := make(map[string]reading, len(reads)+3)
-	for k, r := range reads {
-		out[k] = r
-	}
-	_, whole, _ := b.site.LineOhms(20, b.joints)
-	if math.IsNaN(whole) {
-		return out
-	}
-	coils, inside := leads.Coils(b.site.Hand.Kind, b.site.Inner)
-	if h.broken >= 0 {
-		coils = slices.Clone(coils)
-		coils[h.broken].Finish = leads.BrokenEnd
-	}
-	live, _ := b.seen(h).WithLines(b.site.Hand.Kind)
-	ohm := leads.LineOhms(coils, append(slices.Clone(inside), live...), whole)
-	for i, k := range []string{"ohms L1-L2", "ohms L2-L3", "ohms L1-L3"} {
-		if x := ohm[i]; math.IsNaN(x) || x > 1e4*whole {
-			out[k] = word("open")
-		} else {
-			out[k] = figure(x*scale, strayOhms, 0.02)
-		}
-	}
-	return out
 }
 
 // renamed are joints with two leads in each other's place.

@@ -35,9 +35,10 @@ func (b *bench) onDrive(on drive.Installed) {
 		change(reads)
 		h := usual()
 		h.fed.Joints = b.joints
+		ohms := b.lineOhms(&h)
 		for _, s := range scales {
 			b.worlds = append(b.worlds, world{cause: id, weight: CauseOf(id).Weight * s.odds, said: said,
-				reads: b.withOhms(reads, &h, s.of)})
+				reads: withOhms(reads, ohms, s.of)})
 		}
 	}
 	add("ramp-up-short", odds{tripsUp: 0.95, humsStands: 0.1}, func(r map[string]reading) {

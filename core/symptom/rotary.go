@@ -31,13 +31,14 @@ func (b *bench) onConverter() {
 			reads["relay set"] = figure(b.relay.RelaySet, strayDial, 0.05)
 		}
 		change(reads)
+		h := usual()
+		h.fed.Joints = b.joints
+		if j := reads["joints"].joints; j != nil {
+			h.fed.Joints = j
+		}
+		ohms := b.lineOhms(&h)
 		for _, s := range scales {
-			h := usual()
-			h.fed.Joints = b.joints
-			if j := reads["joints"].joints; j != nil {
-				h.fed.Joints = j
-			}
-			all := b.withOhms(reads, &h, s.of)
+			all := withOhms(reads, ohms, s.of)
 			for _, k := range []string{"ohms L1-L2", "ohms L1-L3", "ohms L2-L3"} { // an open winding says so
 				if r, ok := reads[k]; ok {
 					all[k] = r
@@ -83,7 +84,7 @@ func (b *bench) onConverter() {
 	for i := range coils {
 		h := usual()
 		h.broken, h.fed.Joints = i, b.joints
-		open := b.withOhms(map[string]reading{}, &h, 1)
+		open := withOhms(map[string]reading{}, b.lineOhms(&h), 1)
 		add("winding-open", 1/float64(len(coils)), hums, func(r map[string]reading) {
 			for k, x := range open {
 				r[k] = x

@@ -1,0 +1,48 @@
+package symptom
+
+import (
+	"math"
+	"slices"
+
+	"graybridge/core/leads"
+)
+
+// lineOhms are the ohms between lines that the plate lets expect in a world, infinite where nothing joins them; none
+// where the plate lets nothing be expected.
+func (b *bench) lineOhms(h *how) map[string]float64 {
+	_, whole, _ := b.site.LineOhms(20, b.joints)
+	if math.IsNaN(whole) {
+		return nil
+	}
+	coils, inside := leads.Coils(b.site.Hand.Kind, b.site.Inner)
+	if h.broken >= 0 {
+		coils = slices.Clone(coils)
+		coils[h.broken].Finish = leads.BrokenEnd
+	}
+	live, _ := b.seen(h).WithLines(b.site.Hand.Kind)
+	ohm := leads.LineOhms(coils, append(slices.Clone(inside), live...), whole)
+	out := make(map[string]float64, 3)
+	for i, k := range []string{"ohms L1-L2", "ohms L2-L3", "ohms L1-L3"} {
+		out[k] = ohm[i]
+		if math.IsNaN(ohm[i]) || ohm[i] > 1e4*whole {
+			out[k] = math.Inf(1)
+		}
+	}
+	return out
+}
+
+// withOhms are a world's readings with its ohms, all of them so far from what the plate lets expect.
+func withOhms(reads map[string]reading, ohms map[string]float64, scale float64) map[string]reading {
+	out := make(map[string]reading, len(reads)+len(ohms))
+	for k, r := range reads {
+		out[k] = r
+	}
+	for k, x := range ohms {
+		if math.IsInf(x, 1) {
+			out[k] = word("open")
+		} else {
+			out[k] = figure(x*scale, strayOhms, 0.02)
+		}
+	}
+	return out
+}
