@@ -217,6 +217,7 @@ func (s jobs) register(r chi.Router, a huma.API) {
 // register registers what is written of machines.
 func (s books) register(r chi.Router, a huma.API) {
 	s.bringUps(a)
+	s.knownDesk(a)
 	s.logs(a)
 	s.remarks(a)
 	s.reviews(r, a)

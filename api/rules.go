@@ -69,7 +69,7 @@ var rules = map[string]rule{
 
 	"yard": looks(mine), "live": looks(mine),
 
-	"job": looks(inJob), "history": looks(inJob),
+	"job": looks(inJob), "history": looks(inJob), "symptom-known": looks(inJob),
 	"revision": looks(inJob), "document-file": looks(inJob),
 	"card-pdf": looks(inJob), "parts-file": looks(inJob),
 	"drawing-svg": looks(inJob), "circuit-svg": looks(inJob),

@@ -9,6 +9,7 @@ import (
 
 	"graybridge/core/document"
 	"graybridge/core/symptom"
+	"graybridge/store"
 )
 
 // oneDesk is what a machine with its worlds is taken to hold, in bytes.
@@ -39,8 +40,28 @@ func (s jobs) symptom(a huma.API) {
 // asked.
 func opened(ctx context.Context, d document.Document) (*symptom.Opened, error) {
 	b, err := symptom.Open(ctx, d)
-	if errors.Is(err, symptom.ErrNothing) || errors.Is(err, symptom.ErrNoDrive) || errors.Is(err, symptom.ErrNoDesk) {
+	if errors.Is(err, symptom.ErrNothing) {
 		err = huma.Error422UnprocessableEntity("The desk asks for more: " + err.Error() + ".")
 	}
 	return b, err
 }
+
+// knownDesk registers what a machine's book tells the desk before anything is asked.
+func (s books) knownDesk(a huma.API) {
+	huma.Register(a, huma.Operation{OperationID: "symptom-known", Method: http.MethodGet, Path: "/api/jobs/{id}/desk",
+		Summary: "What a machine's book tells the symptom desk: readings, and what has changed since it last ran well"},
+		func(ctx context.Context, in *machineInput) (*said[symptom.Known], error) {
+			j, machine, err := s.machineOf(ctx, in.ID, in.Machine)
+			if err != nil {
+				return nil, err
+			}
+			list, err := s.store.Books.Log(ctx, j.ID, machine, store.LogPage{Most: mostDeskBook})
+			if err != nil {
+				return nil, problem(err)
+			}
+			return &said[symptom.Known]{Body: symptom.FromBook(list, j.Document.Bridge.Kind)}, nil
+		})
+}
+
+// mostDeskBook entries of a book, the latest, are looked through for what they tell.
+const mostDeskBook = 200

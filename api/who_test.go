@@ -34,7 +34,7 @@ owner maker helper reviewer guest, mine: everybody, of what is theirs
   yard live
 
 owner maker helper reviewer guest, job: who looks at a machine
-  job history revision photo remarks review bring-up log trends spectrum
+  job history revision photo remarks review bring-up log trends spectrum symptom-known
   document-file life-file parts-file settings-file bench-case drive-profile controller-profile wires-csv readings-file
   card-pdf connections-pdf sleeves-pdf review-pdf approved-pdf book-pdf drawing-svg circuit-svg machine-code
 

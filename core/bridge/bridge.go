@@ -80,6 +80,7 @@ type AtMachine interface {
 
 // Otherwise is something of a bridge that may be otherwise than it was entered.
 type Otherwise struct {
+	Cause string // of the catalogue
 	Text  string // what it is, in a sentence's place after “usually:”
 	Short string // the same after “if”
 	Sets  []finding.Setting

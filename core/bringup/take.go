@@ -46,7 +46,9 @@ type Meaning struct {
 
 // Cause is one thing that a reading may mean.
 type Cause struct {
+	ID   string `json:"id,omitempty"` // of the catalogue of causes; empty: it is none of them
 	Text string `json:"text"`
+	Cure string `json:"cure,omitempty"` // the catalogue's
 	// Would is what the reading would be then, by the solver; empty where nothing was solved.
 	Would string  `json:"would,omitempty"`
 	Value float64 `json:"value,omitempty"`

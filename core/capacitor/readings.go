@@ -6,6 +6,7 @@ import (
 
 	"graybridge/core/bridge"
 	"graybridge/core/bringup"
+	"graybridge/core/cause"
 	"graybridge/core/finding"
 	"graybridge/core/unit"
 )
@@ -37,8 +38,9 @@ func (w Installed) Otherwise() []bridge.Otherwise {
 		return []finding.Setting{{Path: "bridge.capacitor.microfarad",
 			Value: unit.Plain(math.Round(w.Answer.Microfarad*by*10) / 10)}}
 	}
-	return []bridge.Otherwise{{Text: canSmaller, Short: "the can is small", Sets: times(bridge.CanLoses)},
-		{Text: canLarger, Short: "the can is large", Sets: times(bridge.CanExceeds)}}
+	return []bridge.Otherwise{{Cause: cause.CanWeak, Text: canSmaller, Short: "the can is small",
+		Sets: times(bridge.CanLoses)},
+		{Cause: "run-capacitor-too-much", Text: canLarger, Short: "the can is large", Sets: times(bridge.CanExceeds)}}
 }
 
 // Round is a round at the usual load as the trim reads it.

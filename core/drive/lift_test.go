@@ -59,9 +59,12 @@ func TestAProfileThatDisagreesWithItself(t *testing.T) {
 	require.Equal(t, 1.35, p.Lifted().Output.KW, "5 A at 240 V cannot give 2.3 kW")
 	p.Output.KW = 2
 	require.Equal(t, 2.0, p.Lifted().Output.KW)
-	for amps, kept := range map[float64]bool{7.9: false, 8: true, 66: true, 67: false} {
-		p.Input.Amps = amps
-		require.Equal(t, kept, p.Lifted().Input.Amps > 0, "%g A at 240 V for 2 kW", amps)
+	for _, c := range []struct {
+		amps float64
+		kept bool
+	}{{7.9, false}, {8, true}, {66, true}, {67, false}} {
+		p.Input.Amps = c.amps
+		require.Equal(t, c.kept, p.Lifted().Input.Amps > 0, "%g A at 240 V for 2 kW", c.amps)
 	}
 	require.Equal(t, 67.0, p.Input.Amps, "the profile itself stays as it is")
 }

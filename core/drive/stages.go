@@ -233,7 +233,7 @@ func work(o *Shown) {
 	v.Restore, v.Displays, v.Quirks = append(v.Restore, p.Restore...), append(v.Displays, p.Displays...),
 		append(v.Quirks, p.Quirks...)
 	v.WaitText = unit.Plain(p.WaitMinutes) + unit.Space + "min"
-	v.BoxText, v.Trips = placeWords(p), tripLines(p)
+	v.BoxText, v.Trips = placeWords(p), TripLines(p)
 	v.Figures = banded(&o.Solved, figures(&o.Placed, p, weighed, v))
 	judge(o, v, m, heavy, up, down, cut, strange)
 	judgePlate(o)

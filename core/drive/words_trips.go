@@ -5,23 +5,33 @@ type TripLine struct {
 	Code string `json:"code"`
 	Says string `json:"says"`
 	Look string `json:"look"`
+
+	Kind TripKind `json:"-"`
 }
 
-// tripLines are what a drive may show where it gives up; one whose leaflet is not known, the kinds that all have.
-func tripLines(p *Profile) []TripLine {
+// TripLines are what a drive may show where it gives up; one whose leaflet is not known, the kinds that all have.
+func TripLines(p *Profile) []TripLine {
 	out := []TripLine{}
-	for _, t := range p.Trips {
-		out = append(out, TripLine{t.Code, first(t.Text != "", t.Text, tripSays[t.Kind]), tripLook[t.Kind]})
+	for _, t := range known(p) {
+		out = append(out, TripLine{t.Code, first(t.Text != "", t.Text, tripSays[t.Kind]), tripLook[t.Kind], t.Kind})
 	}
 	if len(out) > 0 {
 		return out
 	}
 	for _, k := range tripKinds {
 		if k != OtherTrip && k != SafeStopOpen && k != LinkLost {
-			out = append(out, TripLine{"", tripSays[k], tripLook[k]})
+			out = append(out, TripLine{"", tripSays[k], tripLook[k], k})
 		}
 	}
 	return out
+}
+
+// known are the trips of a profile; none of a drive that nobody chose.
+func known(p *Profile) []Trip {
+	if p == nil {
+		return nil
+	}
+	return p.Trips
 }
 
 // tripSays are the kinds in plain words.

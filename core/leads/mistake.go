@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 
+	"graybridge/core/cause"
 	"graybridge/core/circuit"
 )
 
@@ -11,6 +12,7 @@ import (
 // capacitor changed from what is wanted.
 type Mistake struct {
 	ID    string
+	Cause string // of the catalogue
 	Title string
 	About string // what people see and why it happens
 	// Joints and Coils as the mistake leaves them.
@@ -34,7 +36,7 @@ func Mistakes(h Hand, wanted Joints) []Mistake {
 	coils := func() []circuit.Coil { return slices.Clone(w.Coils) }
 	var out []Mistake
 	add := func(id, title, about string, j Joints) *Mistake {
-		out = append(out, Mistake{ID: id, Title: title, About: about, Joints: j, Coils: coils()})
+		out = append(out, Mistake{ID: id, Cause: causes[id], Title: title, About: about, Joints: j, Coils: coils()})
 		return &out[len(out)-1]
 	}
 	now := Name(h.Kind, wanted)
@@ -112,6 +114,16 @@ func Mistakes(h Hand, wanted Joints) []Mistake {
 	add("start-left-in", "Start capacitor left in", startCanIn, wanted).StartLeftIn = true
 	add("other-line", "Capacitor on the other supply line", otherWay, wanted).OtherLine = true
 	return out
+}
+
+// causes are what each mistake is in the catalogue.
+var causes = map[string]string{
+	"left-high": cause.OtherVolts, "put-low": cause.OtherVolts, "other-family": cause.OtherVolts,
+	"star-table": cause.OtherFamily, "delta-table": cause.OtherFamily,
+	"wrong-cap": cause.LeadsExchanged, "half-reversed": cause.CoilReversed, "coil-reversed": cause.CoilReversed,
+	"missed-wire": cause.CapMissing, "open-coil": cause.WindingOpen, "coil-shorted": cause.TurnsShorted,
+	"lost-line": cause.LineLost, "no-capacitor": cause.CanOpen, "weak-can": cause.CanWeak,
+	"start-left-in": cause.StartLeftIn, "other-line": cause.CanOther,
 }
 
 // BrokenEnd is where an open coil ends: on nothing.

@@ -10,6 +10,7 @@ import (
 
 	"graybridge/core/bridge"
 	"graybridge/core/bringup"
+	"graybridge/core/cause"
 	"graybridge/core/document"
 	"graybridge/core/each"
 	"graybridge/core/entry"
@@ -22,6 +23,7 @@ import (
 // suspect is something that may be otherwise than the document says: put into the document,
 // the plan of it says what every meter would show then.
 type suspect struct {
+	cause string // of the catalogue
 	text  string // what it is, in a sentence's place after “usually:”
 	short string // the same after “if”
 	put   func(*document.Document, *plan.Solved) bool
@@ -40,19 +42,21 @@ const (
 
 // suspects of every bridge; one that does not apply to a document puts nothing.
 var suspects = []suspect{
-	{loadHeavier, "the load is heavier", sharing(moreLoad), &suspect{loadLittleHeavier, "the load is heavier",
+	{cause.LoadHeavy, loadHeavier, "the load is heavier", sharing(moreLoad), &suspect{cause.LoadHeavy,
+		loadLittleHeavier, "the load is heavier",
 		sharing(littleMore), nil}},
-	{loadLighter, "the load is lighter", sharing(lessLoad), nil},
-	{somethingDrags, "something drags", drags, nil},
-	{lineLower, "the line is low", lining(1 - lineOff), nil},
-	{lineHigher, "the line is high", lining(1 + lineOff), nil},
+	{cause.LoadLight, loadLighter, "the load is lighter", sharing(lessLoad), nil},
+	{cause.Drags, somethingDrags, "something drags", drags, nil},
+	{cause.VoltsLow, lineLower, "the line is low", lining(1 - lineOff), nil},
+	{cause.VoltsHigh, lineHigher, "the line is high", lining(1 + lineOff), nil},
 }
 
 // suspectsOf are those of every bridge, and what of this one may be otherwise.
 func suspectsOf(s *plan.Solved) []suspect {
 	all := slices.Clone(suspects)
 	for _, o := range s.Bridge().Otherwise() {
-		all = append(all, suspect{text: o.Text, short: o.Short, put: func(d *document.Document, _ *plan.Solved) bool {
+		all = append(all, suspect{cause: o.Cause, text: o.Text, short: o.Short, put: func(d *document.Document,
+			_ *plan.Solved) bool {
 			return set(d, o.Sets)
 		}})
 	}
@@ -227,7 +231,8 @@ func meaning(gates []bringup.Gate, t *bringup.Take, all []suspect, would []map[s
 	})
 	for _, i := range by[:min(len(by), mostCauses)] {
 		x := would[i][t.ID]
-		m.Says = append(m.Says, bringup.Cause{Text: texts[i], Would: figureOf(x, t.Unit), Value: x})
+		m.Says = append(m.Says, bringup.Cause{ID: all[i].cause, Cure: cause.Of(all[i].cause).Cure,
+			Text: texts[i], Would: figureOf(x, t.Unit), Value: x})
 	}
 	m.Says = append(m.Says, bringup.Cause{Text: lastCause})
 	if len(by) == 0 {

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"graybridge/core/bridge"
+	"graybridge/core/cause"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/plan"
@@ -17,6 +18,9 @@ type Fault struct {
 	ID    string       `json:"id"`
 	Title string       `json:"title"`
 	About string       `json:"about"`
+	Cause string       `json:"cause"` // of the catalogue, with what cures it and what proves that
+	Cure  string       `json:"cure"`
+	Proof string       `json:"proof"`
 	State bridge.State `json:"state"`
 }
 
@@ -58,5 +62,6 @@ func faultOf(w *plan.Solved, m leads.Mistake) Fault {
 	if m.OtherLine && s.Grade == finding.Good {
 		s.Grade, s.Verdict = finding.Note, strings.TrimSuffix(s.Verdict, ".")+", turning "+s.Turns+"."
 	}
-	return Fault{ID: m.ID, Title: m.Title, About: m.About, State: s}
+	c := cause.Of(m.Cause)
+	return Fault{ID: m.ID, Title: m.Title, About: m.About, Cause: c.ID, Cure: c.Cure, Proof: c.Proof, State: s}
 }

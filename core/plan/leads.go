@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"graybridge/core/bridge"
+	"graybridge/core/cause"
 	"graybridge/core/each"
 	"graybridge/core/finding"
 	"graybridge/core/leads"
@@ -50,6 +51,8 @@ type MistakeChoice struct {
 	ID    string `json:"id"`
 	Title string `json:"title"`
 	About string `json:"about"`
+	Cause string `json:"cause"` // of the catalogue
+	Cure  string `json:"cure"`
 }
 
 // planLeads gathers what the bay shows, and says what follows from it.
@@ -83,7 +86,8 @@ func (w *reading) planLeads(p *Plan, g bridge.Guarded) {
 	if w.site.Wanted != nil {
 		w.caps(&l, g)
 		for _, m := range w.mistakes() {
-			l.Mistakes = append(l.Mistakes, MistakeChoice{m.ID, m.Title, m.About})
+			l.Mistakes = append(l.Mistakes, MistakeChoice{m.ID, m.Title, m.About, m.Cause,
+				cause.Of(m.Cause).Cure})
 		}
 	}
 	joints := p.Now.Joints

@@ -31,7 +31,8 @@ func (w Installed) Otherwise() (out []bridge.Otherwise) {
 		}
 		uf[bank] *= bridge.CanLoses
 		text := func(i int) string { return unit.Plain(math.Round(uf[i]*10)/10) + " µF" }
-		out = append(out, bridge.Otherwise{Text: bankSmaller(bank), Short: bankIsSmall(bank),
+		out = append(out, bridge.Otherwise{Cause: [2]string{"bank-l1-lost", "bank-l2-lost"}[bank],
+			Text: bankSmaller(bank), Short: bankIsSmall(bank),
 			Sets: []finding.Setting{{Path: "bridge.rotary.l1_l3_microfarad", Value: text(0)},
 				{Path: "bridge.rotary.l2_l3_microfarad", Value: text(1)}}})
 	}

@@ -16,6 +16,7 @@ import (
 	"math"
 	"slices"
 
+	"graybridge/core/cause"
 	"graybridge/core/complaint"
 	"graybridge/core/leads"
 )
@@ -47,12 +48,15 @@ type Value struct {
 
 // How far readings are trusted.
 const (
-	slips     = 0.03 // a reading, or a word, that is simply wrong
-	badly     = 0.06 // how well none of these explains a reading
-	unsaid    = 0.35 // what was not said counts so much less than what was
-	wantsBits = 0.02 // a check that tells less is not asked
-	stands    = 0.9  // share at which a cause stands out
-	noneSpeak = 0.4  // share at which none of these is an answer
+	slips      = 0.03 // a reading, or a word, that is simply wrong
+	badly      = 0.06 // how well none of these explains a reading
+	unsaid     = 0.35 // what was not said counts so much less than what was
+	wantsBits  = 0.02 // a check that tells less is not asked
+	stands     = 0.9  // share at which a cause stands out
+	noneSpeak  = 0.4  // share at which none of these is an answer
+	oddly      = 0.2  // how well none of these explains anything that is said
+	leastLooks = 3    // readings before none of these is an answer
+	nothing    = 0.31 // and all that is not said, together
 )
 
 // fits is how well a reading fits what a world foretells, as a density up to a common factor.
@@ -82,17 +86,19 @@ type desk struct {
 	causes []string
 	// deadOnly: there is danger in it, and nothing is fed to find out.
 	deadOnly bool
+	looked   int // readings that were taken in
 }
 
 // hears takes in what the owner says.
 func (d *desk) hears(said []complaint.Said) {
 	for i := range d.worlds {
 		w := &d.worlds[i]
+		if w.cause == cause.None {
+			w.weight *= nothing * math.Pow(oddly, float64(len(said)))
+			continue
+		}
 		for _, s := range complaint.Sayings {
 			p := math.Min(1-slips, math.Max(slips/2, w.said[s]))
-			if w.cause == None {
-				p = 0.2
-			}
 			if slices.Contains(said, s) {
 				w.weight *= p
 			} else {
@@ -103,8 +109,38 @@ func (d *desk) hears(said []complaint.Said) {
 	d.even()
 }
 
+// How much less a cause is believed that does not end in the trip which the display shows, and one that was mended
+// already; planning.
+const (
+	otherTrip = 0.08
+	mended    = 0.01
+)
+
+// places takes in when it goes wrong, what changed before, the kind of the trip that the display shows, and what was
+// mended already.
+func (d *desk) places(e *complaint.Entry, trip string) {
+	for i := range d.worlds {
+		w := &d.worlds[i]
+		c := cause.Of(w.cause)
+		for _, x := range e.When {
+			w.weight *= c.Timely(complaint.When(x))
+		}
+		for _, x := range e.Changed {
+			w.weight *= c.BroughtOn(complaint.Changed(x))
+		}
+		if trip != "" && w.cause != cause.None && !slices.Contains(c.Trips, trip) {
+			w.weight *= otherTrip
+		}
+		if slices.Contains(e.Cured, w.cause) {
+			w.weight *= mended
+		}
+	}
+	d.even()
+}
+
 // takes takes in a reading.
 func (d *desk) takes(check string, v Value) {
+	d.looked++
 	neutral := d.neutral(check, v)
 	for i := range d.worlds {
 		d.worlds[i].weight *= d.worlds[i].likely(check, v, neutral)
@@ -116,7 +152,7 @@ func (d *desk) takes(check string, v Value) {
 func (w *world) likely(check string, v Value, neutral float64) float64 {
 	r := w.reads[check]
 	switch {
-	case w.cause == None:
+	case w.cause == cause.None:
 		return badly
 	case !r.known:
 		return neutral
@@ -129,7 +165,7 @@ func (d *desk) neutral(check string, v Value) float64 {
 	fits, all := 0.0, 0.0
 	for i := range d.worlds {
 		w := &d.worlds[i]
-		if r := w.reads[check]; w.cause != None && r.known {
+		if r := w.reads[check]; w.cause != cause.None && r.known {
 			fits, all = fits+w.weight*r.fits(v), all+w.weight
 		}
 	}
@@ -171,14 +207,14 @@ func (d *desk) shares() []Share {
 }
 
 // tells is how many bits of the causes a check takes away on average: each world in turn is taken to be true, and reads
-// what it foretells.
+// what it foretells. Worlds that are hardly believed count for nothing in it.
 func (d *desk) tells(check string) float64 {
+	alive := d.alive()
 	var outcomes []Value
 	var weights []float64
-	for i := range d.worlds {
-		w := &d.worlds[i]
+	for _, w := range alive {
 		r := w.reads[check]
-		if w.cause == None || !r.known || w.weight < 1e-4 {
+		if w.cause == cause.None || !r.known {
 			continue
 		}
 		v := Value{Figure: r.figure, Word: r.word, joints: r.joints}
@@ -196,13 +232,69 @@ func (d *desk) tells(check string) float64 {
 	if sure == 0 {
 		return 0
 	}
-	before := d.entropy(func(w *world) float64 { return w.weight })
+	sums := make([]float64, len(d.causes))
+	before := entropy(sums, alive, func(w *lively) float64 { return w.weight })
 	after := 0.0
 	for i, v := range outcomes {
-		neutral := d.neutral(check, v)
-		after += weights[i] / sure * d.entropy(func(w *world) float64 { return w.weight * w.likely(check, v, neutral) })
+		fits, all := 0.0, 0.0
+		for _, w := range alive {
+			if r := w.reads[check]; w.cause != cause.None && r.known {
+				w.fit = r.fits(v)
+				fits, all = fits+w.weight*w.fit, all+w.weight
+			}
+		}
+		neutral := fits / all
+		after += weights[i] / sure * entropy(sums, alive, func(w *lively) float64 {
+			switch {
+			case w.cause == cause.None:
+				return w.weight * badly
+			case !w.reads[check].known:
+				return w.weight * neutral
+			}
+			return w.weight * w.fit
+		})
 	}
 	return sure * math.Max(0, before-after)
+}
+
+// lively is a world that is still believed, with the number of its cause and its weight in what a check would tell.
+type lively struct {
+	*world
+	number int
+	weight float64
+	fit    float64
+}
+
+// hardly is the weight under which a world counts for nothing in what a check would tell.
+const hardly = 1e-4
+
+// alive are the worlds that count. Until enough was looked at, none of these counts no more than as an answer: what
+// was said may be misheard, and somebody has to look.
+func (d *desk) alive() (out []*lively) {
+	none := 0.0
+	for i := range d.worlds {
+		if w := &d.worlds[i]; w.cause == cause.None {
+			none += w.weight
+		}
+	}
+	scale, ofNone := 1.0, 1.0
+	if d.looked < leastLooks && none > noneSpeak {
+		scale, ofNone = (1-noneSpeak)/math.Max(1-none, 1e-300), noneSpeak/none
+	}
+	number := make(map[string]int, len(d.causes))
+	for i, id := range d.causes {
+		number[id] = i
+	}
+	for i := range d.worlds {
+		w, by := &d.worlds[i], scale
+		if w.cause == cause.None {
+			by = ofNone
+		}
+		if w.weight*by >= hardly {
+			out = append(out, &lively{w, number[w.cause], w.weight * by, 0})
+		}
+	}
+	return out
 }
 
 // alike says that two outcomes cannot be told apart.
@@ -216,14 +308,13 @@ func alike(a, b Value) bool {
 	return math.Abs(a.Figure-b.Figure) <= 0.05*math.Max(math.Abs(a.Figure), math.Abs(b.Figure))
 }
 
-// entropy of the causes under some weights, in bits.
-func (d *desk) entropy(weight func(*world) float64) (bits float64) {
-	sums := make(map[string]float64, len(d.causes))
+// entropy of the causes under some weights, in bits; sums is where they are summed.
+func entropy(sums []float64, alive []*lively, weight func(*lively) float64) (bits float64) {
+	clear(sums)
 	all := 0.0
-	for i := range d.worlds {
-		w := &d.worlds[i]
+	for _, w := range alive {
 		x := weight(w)
-		sums[w.cause], all = sums[w.cause]+x, all+x
+		sums[w.number], all = sums[w.number]+x, all+x
 	}
 	for _, x := range sums {
 		if p := x / all; p > 0 {
@@ -267,12 +358,12 @@ func (d *desk) next(left []Check) (best Check, ok bool) {
 // done says that one cause stands out, that those left have the same cure, or that none of these is the answer.
 func (d *desk) done() bool {
 	all := d.shares()
-	if all[0].ID == None {
-		return all[0].Share > noneSpeak
+	if all[0].ID == cause.None {
+		return all[0].Share > noneSpeak && d.looked >= leastLooks
 	}
 	sum := 0.0
 	for _, s := range all {
-		if s.ID != None && CauseOf(s.ID).Cure == CauseOf(all[0].ID).Cure {
+		if s.ID != cause.None && cause.Of(s.ID).Cure == cause.Of(all[0].ID).Cure {
 			sum += s.Share
 		}
 	}

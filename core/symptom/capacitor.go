@@ -1,12 +1,15 @@
 package symptom
 
 import (
-	"context"
 	"math"
 	"slices"
+	"strings"
 
+	"graybridge/core/cause"
 	"graybridge/core/circuit"
+	"graybridge/core/complaint"
 	"graybridge/core/document"
+	"graybridge/core/entry"
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
@@ -15,21 +18,6 @@ import (
 	"graybridge/core/site"
 	"graybridge/core/unit"
 )
-
-// bench is a machine as its owner believes it to be, with what every world of it is made of.
-type bench struct {
-	ctx    context.Context
-	doc    document.Document
-	at     int // of the machine complained of
-	solved *plan.Solved
-	site   *site.Site
-	joints leads.Joints
-	farads float64 // µF that should stand there; 0: not known
-	corner string  // the line that the capacitor should be on
-	relay  protection.Protection
-	rated  float64 // amps of the plate in these joints
-	worlds []world
-}
 
 // How far a motor may be from its plate, and a reading from the engine; of its logarithm, planning.
 const (
@@ -40,9 +28,6 @@ const (
 	strayDial  = 0.03
 )
 
-// scales of a motor's ohms against what its plate lets expect, each as likely as its weight.
-var scales = []struct{ of, odds float64 }{{0.62, 0.1}, {0.78, 0.22}, {1, 0.36}, {1.28, 0.22}, {1.6, 0.1}}
-
 // how is what a cause changes of the machine, beside its joints and its can.
 type how struct {
 	fed      site.Fed
@@ -51,17 +36,16 @@ type how struct {
 	short    bool    // the can is shorted
 	shaft    string
 	relay    float64 // share of the dial that is planned
-	sag      float64 // share of the volts that is left at a start; 1: all
+	post     float64 // share of the volts that stands at the isolator, idle
 	nothing  bool    // nothing flows
 	frame    bool
-	broken   int // coil that is open; -1: none
 	coupled  string
 	weight   float64
 	opposite bool // it turns the other way
 }
 
 func usual() how {
-	return how{farads: 1, shaft: "free", relay: 1, sag: 1, broken: -1, coupled: "same", weight: 1}
+	return how{farads: 1, shaft: "free", relay: 1, post: 1, coupled: "same", weight: 1}
 }
 
 // add puts a cause's worlds on the bench.
@@ -73,12 +57,7 @@ func (b *bench) add(id string, all ...how) {
 	for _, h := range all {
 		st, solved := b.settle(&h)
 		said, reads := b.foretold(id, &h, &st, solved)
-		ohms := b.lineOhms(&h)
-		for _, s := range scales {
-			w := world{cause: id, weight: CauseOf(id).Weight * h.weight / sum * s.odds, said: said,
-				reads: withOhms(reads, ohms, s.of)}
-			b.worlds = append(b.worlds, w)
-		}
+		b.worldsOf(id, h.weight/sum, said, reads, b.lineOhms(&h))
 	}
 }
 
@@ -87,6 +66,9 @@ func (b *bench) settle(h *how) (st site.State, ok bool) {
 	s := b.solved
 	if h.doc != nil {
 		d := b.doc.Clone()
+		for _, one := range s.Bridge().Built() { // a cause changes what is so, not what was built
+			entry.Put(&d, one.Path, one.Value)
+		}
 		h.doc(&d)
 		s = plan.Read(b.ctx, d)
 		if s.Broke != nil {
@@ -107,7 +89,7 @@ func (b *bench) foretold(id string, h *how, st *site.State, solved bool) (odds, 
 		"insulation":     figure(60, 1, 0.05),
 		"joints":         {joints: b.seen(h), known: true},
 		"load uncoupled": word(h.coupled),
-		"volts post":     figure(b.site.Supply.Volts, strayVolts, 1),
+		"volts post":     figure(b.site.Supply.Volts*h.post, strayVolts, 1),
 	}
 	if b.corner != "" {
 		reads["capacitor line"] = word(b.corner)
@@ -116,7 +98,7 @@ func (b *bench) foretold(id string, h *how, st *site.State, solved bool) (odds, 
 		reads["capacitor line"] = word(map[string]string{"L1": "L2", "L2": "L1"}[b.corner])
 	}
 	if b.farads > 0 {
-		reads["microfarad"] = figure(b.farads*h.farads, strayCan, 0.02*b.farads)
+		reads["microfarad"] = b.figure(b.farads*h.farads, strayCan, 0.02*b.farads)
 	}
 	if h.short {
 		reads["microfarad"] = word("short")
@@ -128,10 +110,10 @@ func (b *bench) foretold(id string, h *how, st *site.State, solved bool) (odds, 
 	switch {
 	case h.frame:
 		reads["insulation"] = figure(0.005, 1, 0.05)
-		said[leakageTrips] = 0.9
+		said[complaint.LeakageTrips], said[complaint.BreakerTrips] = 0.9, 0.3
 		return said, reads
 	case h.nothing:
-		said[silent] = 0.95
+		said[complaint.Silent] = 0.95
 		for _, k := range []string{"amps L1", "amps L2", "amps L3", "amps supply"} {
 			reads[k] = figure(0, strayLive, 0.05*b.rated)
 		}
@@ -141,41 +123,41 @@ func (b *bench) foretold(id string, h *how, st *site.State, solved bool) (odds, 
 		reads["rpm"], reads["runs when spun"] = figure(0, strayVolts, 20), word("false")
 		return said, reads
 	case !solved:
-		said[humsStands], said[motorHot], said[relayTrips], said[weak], said[crawls] = 0.4, 0.3, 0.3, 0.2, 0.2
+		said[complaint.HumsStands], said[complaint.MotorHot], said[complaint.RelayTrips] = 0.4, 0.3, 0.3
+		said[complaint.Weak], said[complaint.Crawls], said[complaint.BreakerTrips] = 0.2, 0.2, 0.3
 		return said, reads
 	}
 	stands := b.complaint(id, h, st, said)
-	sag := 1.0
-	if stands > 0.5 {
-		sag = h.sag
-	}
 	for i, l := range st.Lines {
-		reads["amps "+leads.Lines[i]] = figure(l.Amps*sag, strayLive, 0.03*b.rated)
+		reads["amps "+leads.Lines[i]] = b.figure(l.Amps, strayLive, 0.03*b.rated)
 	}
 	for _, v := range st.Between {
-		reads["volts "+v.A+"-"+v.B] = figure(v.Value*sag, strayVolts, 3)
+		reads["volts "+v.A+"-"+v.B] = b.figure(v.Value, strayVolts, 3)
 	}
-	reads["amps supply"] = figure(st.Supply*sag, strayLive, 0.03*b.rated)
+	reads["amps supply"] = b.figure(st.Supply, strayLive, 0.03*b.rated)
 	speed := st.Speed
 	if stands > 0.5 {
 		speed = 0
 	}
-	reads["rpm"] = figure(speed, 0.03, 20)
+	reads["rpm"] = b.figure(speed, 0.03, 20)
 	spun := st.Runs && !h.short && h.shaft == "free"
+	if spun {
+		said[complaint.StartsSpun] = 0.5 * stands
+	}
 	reads["runs when spun"] = word(map[bool]string{true: "true", false: "false"}[spun])
 	return said, reads
 }
 
 // complaint is what an owner would say of a state; stands is how likely it does not start.
 func (b *bench) complaint(id string, h *how, st *site.State, said odds) (stands float64) {
-	gives := st.Gives * h.sag * h.sag
+	gives := st.Gives
 	stands = 0.02
 	switch {
 	case h.shaft == "held" || !st.Starts && gives <= 0:
 		stands = 0.97
 	case st.Asks > 0:
 		stands = 1 / (1 + math.Pow(math.Max(0.01, gives)/st.Asks, 5))
-		if h.sag == 1 && !st.Starts {
+		if !st.Starts {
 			stands = math.Max(stands, 0.6)
 		}
 	case !st.Starts:
@@ -194,21 +176,26 @@ func (b *bench) complaint(id string, h *how, st *site.State, said odds) (stands 
 	}
 	over := func(x, limit, steep float64) float64 { return 1 / (1 + math.Pow(limit/math.Max(0.01, x), steep)) }
 	runs := 1 - stands
-	said[humsStands], said[crawls] = 0.95*stands, 0.06
+	said[complaint.HumsStands], said[complaint.Crawls] = 0.95*stands, 0.06
+	said[complaint.BreakerTrips] = 0.15 * stands
+	said[complaint.Loud], said[complaint.Shakes] = 0.2, 0.05
 	if b.relay.RelaySet > 0 {
-		said[relayTrips] = runs * over(seen, 1.08*b.relay.RelaySet*h.relay, 12)
+		said[complaint.RelayTrips] = runs * over(seen, 1.08*b.relay.RelaySet*h.relay, 12)
 	}
-	said[motorHot] = runs * over(worst, 1.1, 10)
-	said[backward] = 0.01
+	said[complaint.MotorHot] = runs * over(worst, 1.1, 10)
+	if h.farads > 1.3 {
+		said[complaint.CanHot] = 0.15
+	}
+	said[complaint.Backward] = 0.01
 	if h.opposite {
-		said[backward] = 0.95 * runs
+		said[complaint.Backward] = 0.95 * runs
 	}
-	said[weak] = 0.05
+	said[complaint.Weak] = 0.05
 	if b.site.Plate.RPM > 0 && st.Speed > 0 {
-		said[weak] = runs * math.Max(0.05, over(1-st.Speed/b.site.Plate.RPM, 0.08, 4))
+		said[complaint.Weak] = runs * math.Max(0.05, over(1-st.Speed/b.site.Plate.RPM, 0.08, 4))
 	}
-	if id == "load-too-heavy" {
-		said[weak] = math.Max(said[weak], 0.3)
+	if id == cause.LoadHeavy {
+		said[complaint.Weak] = math.Max(said[complaint.Weak], 0.3)
 	}
 	return stands
 }
@@ -249,6 +236,10 @@ func renamed(j leads.Joints, x, y string) leads.Joints {
 //
 // Long: a list of causes, each by itself.
 func (b *bench) onCapacitor() {
+	fine := usual()
+	st, solved := b.settle(&fine)
+	_, inOrder := b.foretold("", &fine, &st, solved)
+	b.looksUsual(inOrder)
 	can := func(share float64, odds float64) how {
 		h := usual()
 		h.fed.Can, h.farads, h.weight = share, share, odds
@@ -268,9 +259,9 @@ func (b *bench) onCapacitor() {
 	b.add("capacitor-on-the-other-line", other)
 	b.onMotor()
 	var sags []how
-	for _, left := range []float64{0.35, 0.5, 0.62, 0.75} {
-		h := usual()
-		h.sag = left
+	for _, left := range []float64{0.35, 0.5, 0.62, 0.75} { // at the start; idle it has all its volts
+		h := b.lined(left)
+		h.post = 1
 		sags = append(sags, h)
 	}
 	b.add("feeder-weak", sags...)
@@ -278,6 +269,32 @@ func (b *bench) onCapacitor() {
 	lost.nothing = true
 	b.add("line-lost", lost)
 	b.onRelay()
+	b.onVolts()
+}
+
+// onVolts are the causes in the supply's volts: what the machine does on them is solved.
+func (b *bench) onVolts() {
+	b.add(cause.VoltsLow, b.lined(0.93), b.lined(0.87), b.lined(0.8))
+	b.add(cause.VoltsHigh, b.lined(1.07), b.lined(1.12))
+	b.add("neutral-for-a-line", b.lined(neutralShare(b.doc.Workshop.Colours)))
+}
+
+// lined is a machine on so much of its volts.
+func (b *bench) lined(share float64) how {
+	h := usual()
+	h.post = share
+	h.doc = func(d *document.Document) {
+		d.Supply.Volts = unit.Plain(math.Round(10*b.site.Supply.AtWall(b.site.Supply.Volts)*share)/10) + " V"
+	}
+	return h
+}
+
+// neutralShare is what is left of the volts where a neutral stands for a line.
+func neutralShare(colours document.Colours) float64 {
+	if strings.HasPrefix(string(colours), "north-america") {
+		return 0.5
+	}
+	return 1 / math.Sqrt(3)
 }
 
 // onMotor are the causes in the motor, its joints and its load.
@@ -286,7 +303,6 @@ func (b *bench) onMotor() {
 	var open []how
 	for i := range coils {
 		h := usual()
-		h.broken = i
 		h.fed.Coils = slices.Clone(coils)
 		h.fed.Coils[i].Finish = leads.BrokenEnd
 		open = append(open, h)
@@ -332,7 +348,7 @@ func (b *bench) onJoints(coils []circuit.Coil) {
 		h.fed.Joints = j
 		return h
 	}
-	var turned, exchanged, missing, other []how
+	var turned, exchanged, missing, other, family []how
 	for _, c := range coils {
 		if j := renamed(b.joints, c.Start, c.Finish); !j.Equal(b.joints) {
 			turned = append(turned, own(j))
@@ -357,15 +373,18 @@ func (b *bench) onJoints(coils []circuit.Coil) {
 		}
 	}
 	for _, m := range b.solved.Mistakes() {
-		if slices.Contains([]string{"left-high", "put-low", "other-family", "star-table", "delta-table"}, m.ID) {
+		switch m.Cause {
+		case cause.OtherVolts:
 			other = append(other, own(m.Joints))
+		case cause.OtherFamily:
+			family = append(family, own(m.Joints))
 		}
 	}
 	for _, one := range []struct {
 		id  string
 		all []how
 	}{{"coil-reversed", turned}, {"two-leads-exchanged", some(exchanged)}, {"star-cap-missing", missing},
-		{"joined-for-the-other-volts", other}} {
+		{cause.OtherVolts, other}, {cause.OtherFamily, family}} {
 		if len(one.all) > 0 {
 			b.add(one.id, one.all...)
 		}

@@ -23,6 +23,7 @@ type Case struct {
 	Name  string
 	Job   document.Document
 	Said  []complaint.Said
+	More  complaint.Entry // when it goes wrong, what changed before, and the code on the display, where they are told
 	Meter map[string]string
 }
 
@@ -65,12 +66,17 @@ func decodeCase(data []byte) (c Case, bad openfile.Problems) {
 		Name  string                     `json:"name"`
 		Job   json.RawMessage            `json:"job"`
 		Said  []complaint.Said           `json:"said"`
+		When  []string                   `json:"when"`
+		Since []string                   `json:"changed"`
+		Code  string                     `json:"code"`
 		Meter map[string]json.RawMessage `json:"meter"`
 	}
 	if err := json.Unmarshal(data, &one); err != nil {
 		return c, openfile.Problems{{Path: "", Found: err.Error(), Wanted: "a case with name, job, said and meter"}}
 	}
-	c = Case{Name: one.Name, Said: one.Said, Meter: map[string]string{}}
+	c = Case{Name: one.Name, Said: one.Said, Meter: map[string]string{},
+		More: complaint.Entry{When: one.When, Changed: one.Since, Code: one.Code}}
+	bad = c.More.Check()
 	f, err := document.DecodeFile(one.Job)
 	if problems, ok := err.(openfile.Problems); ok {
 		for _, p := range problems {
@@ -137,6 +143,7 @@ func playOne(ctx context.Context, c Case) (Played, error) {
 		return out, err
 	}
 	d.hears(c.Said)
+	d.places(&c.More, kindOf(b.codes(), c.More.Code))
 	left := slices.DeleteFunc(slices.Clone(checks), func(x Check) bool { _, has := c.Meter[x.ID]; return !has })
 	for !d.done() {
 		next, ok := d.next(left)
@@ -145,7 +152,7 @@ func playOne(ctx context.Context, c Case) (Played, error) {
 		}
 		out.Asked = append(out.Asked, next.ID)
 		left = slices.DeleteFunc(left, func(x Check) bool { return x.ID == next.ID })
-		if v, ok := b.value(next.ID, c.Meter[next.ID]); ok {
+		if v, why := b.value(next.ID, c.Meter[next.ID]); why == "" {
 			d.takes(next.ID, v)
 		}
 	}

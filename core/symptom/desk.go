@@ -3,51 +3,79 @@ package symptom
 import (
 	"context"
 	"errors"
-	"fmt"
 	"slices"
-	"strings"
 
+	"graybridge/core/cause"
 	"graybridge/core/complaint"
 	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/leads"
-	"graybridge/core/plan"
 	"graybridge/core/protection"
-	"graybridge/core/unit"
 )
 
-// ErrNothing is returned for a machine of which too little is known to foretell anything.
-var ErrNothing = errors.New("power, volts, amps, rpm and hertz of the plate are asked, and how its leads come out")
-
-// ErrNoDrive is returned for a drive that is not chosen, ErrNoDesk for a bridge that the desk does not know yet.
-var (
-	ErrNoDrive = errors.New("which drive it is: choose it on the Bridge bay")
-	ErrNoDesk  = errors.New("a bridge that the desk knows; brushed motors are looked at by their own film and trims")
-)
+// ErrNothing is returned for a machine of which nothing can be foretold, not even as a common one.
+var ErrNothing = errors.New("the plate's volts, amps, power and rpm")
 
 // Belief is where a desk stands: the causes, likeliest first, and the check that comes next; nil: nothing more would
 // tell, or one cause stands out.
 type Belief struct {
-	Causes []Believed `json:"causes" nullable:"false"`
-	Next   *Check     `json:"next,omitempty"`
-	Done   bool       `json:"done"`           // one cause stands out, or those left have the same cure
-	None   bool       `json:"none,omitempty"` // none of these is the likeliest answer
-	Marks  []Mark     `json:"marks" nullable:"false"`
-	Unread []string   `json:"unread" nullable:"false"` // answers that could not be read, by their checks
+	Causes   []Believed `json:"causes" nullable:"false"`
+	Next     *Check     `json:"next,omitempty"`
+	Done     bool       `json:"done"`           // one cause stands out, or those left have the same cure
+	None     bool       `json:"none,omitempty"` // none of these is the likeliest answer
+	Left     string     `json:"left,omitempty"` // who could tell, where nothing more would
+	Marks    []Mark     `json:"marks" nullable:"false"`
+	Looked   []Looked   `json:"looked" nullable:"false"` // what was answered, in plain words
+	Asks     []AskBack  `json:"asks" nullable:"false"`   // answers that are asked back
+	Codes    []TripCode `json:"codes" nullable:"false"`  // what the display may show where it gives up
+	Proof    *Proof     `json:"proof,omitempty"`
+	Story    string     `json:"story"`              // the whole way there, for the book
+	Presumed bool       `json:"presumed,omitempty"` // too little is known of the motor: a common one stands for it
+	Missing  []string   `json:"missing" nullable:"false"`
 }
 
-// Believed is a cause with its share.
+// Believed is a cause with its share, what of this job cures it, and why it is believed.
 type Believed struct {
-	Cause
-	Share float64 `json:"share"`
+	cause.Cause
+	Share   float64  `json:"share"`
+	Job     Remedy   `json:"job"`
+	For     []string `json:"for" nullable:"false"`
+	Against []string `json:"against" nullable:"false"`
+	Again   []string `json:"again" nullable:"false"` // gates of the bring-up that the work on it opens again
 }
 
-// Mark is what the next check would read under a cause that is still believed.
+// Mark is what the next check would read under a cause that is still believed: a word, or figures from low to high.
 type Mark struct {
-	Cause string  `json:"cause"`
-	Name  string  `json:"name"`
-	Text  string  `json:"text"`
-	Share float64 `json:"share"`
+	Cause string   `json:"cause"`
+	Name  string   `json:"name"`
+	Text  string   `json:"text"`
+	Share float64  `json:"share"`
+	Low   *float64 `json:"low,omitempty"`
+	High  *float64 `json:"high,omitempty"`
+}
+
+// Looked is an answer in plain words; none of it: it could not be done.
+type Looked struct {
+	Check string `json:"check"`
+	Name  string `json:"name"`
+	Text  string `json:"text,omitempty"`
+}
+
+// AskBack is an answer that cannot be, asked back; it counts when it was read twice.
+type AskBack struct {
+	Check string `json:"check"`
+	Name  string `json:"name"`
+	Value string `json:"value"`
+	Text  string `json:"text"`
+	Twice bool   `json:"twice"` // it counts if it is said again
+}
+
+// TripCode is a trip that the display may show.
+type TripCode struct {
+	Code string `json:"code"`
+	Says string `json:"says"`
+	Look string `json:"look"`
+	kind string
 }
 
 // Opened is a machine with every world of it solved. It does not change, and does not hang on what is said of the
@@ -93,77 +121,59 @@ func (o *Opened) At(doc document.Document) Belief {
 			complained = &m.Desk
 		}
 	}
-	told := complained.Answers()
+	codes := b.codes()
 	d.hears(complained.Complaints())
-	unread := []string{}
-	for _, t := range told {
-		if t.Value == "" {
-			continue
-		}
-		v, ok := b.value(t.Check, t.Value)
-		if !ok {
-			unread = append(unread, t.Check)
-			continue
-		}
-		d.takes(t.Check, v)
+	d.places(complained, kindOf(codes, complained.Code))
+	s := seen{told: complained.Answers(), values: map[string]Value{}}
+	for _, t := range s.told {
+		s.take(b, d, t, complained)
 	}
 	d.deadOnly = len(complained.Danger) > 0
-	return d.belief(b, told, unread)
+	out := d.belief(b, &s, complained)
+	out.Story = story(&out, complained)
+	out.Codes, out.Presumed, out.Missing = codes, b.wide > 1, b.missing
+	return out
 }
 
 // opened solves every world of a machine.
 func opened(ctx context.Context, doc document.Document) (*desk, *bench, error) {
-	b := &bench{ctx: ctx, doc: doc}
+	b := &bench{ctx: ctx, doc: doc, kind: doc.Bridge.Kind, wide: 1, missing: []string{}, has: map[string]bool{},
+		hints: map[string]string{}, cures: map[string]Remedy{}}
+	if b.kind == "" { // nobody knows: the commonest
+		b.kind = document.KindCapacitor
+	}
 	if doc.Bridge.Kind == document.KindRotary && len(doc.Machines) > 1 {
 		b.at = max(0, slices.IndexFunc(doc.Machines, func(m document.Machine) bool { return m.Role != document.Idler }))
 	}
-	alone := doc
-	if b.at > 0 { // what its leads and its ohms are does not hang on the converter
-		alone = doc.Clone()
-		alone.Machines, alone.Bridge.Kind = alone.Machines[b.at:b.at+1], document.KindCapacitor
-		alone.Machines[0].Role = ""
+	if !b.read(ctx) {
+		return nil, nil, errors.Join(ErrNothing, ctx.Err())
 	}
-	b.solved = plan.Read(ctx, alone)
-	if b.solved.Broke != nil || !b.solved.Known() {
-		return nil, nil, ErrNothing
-	}
-	b.site = b.solved.Site()
-	if b.site == nil || b.site.Model == nil {
-		return nil, nil, ErrNothing
-	}
-	m := doc.Machines[b.at]
+	m := &b.doc.Machines[b.at]
 	b.relay, _ = protection.Read(m.Protection, doc.Workshop.Rules)
-	b.joints = b.site.Wanted
-	if b.site.FoundKnown && (len(m.Leads.Done) == 0 || b.joints == nil) { // nobody has changed them since
-		b.joints = b.site.Found
+	if b.site.Model != nil {
+		b.rated = b.site.Model.LineAmps
 	}
-	if b.joints == nil {
-		return nil, nil, ErrNothing
-	}
-	b.rated = b.site.Model.LineAmps
-	switch doc.Bridge.Kind {
+	b.holds()
+	switch b.kind {
 	case document.KindRotary:
 		b.onConverter()
-	case document.KindCapacitor, "":
-		b.corner = string(doc.Bridge.Capacitor.CornerTo)
-		if b.corner == "" {
+	case document.KindDrive:
+		b.onDrive()
+	case document.KindDC:
+		b.onController()
+	default:
+		if b.corner = string(b.doc.Bridge.Capacitor.CornerTo); b.corner == "" {
 			b.corner = leads.Lines[0]
 		}
 		b.farads = b.planned()
 		b.onCapacitor()
-	case document.KindDrive:
-		on, ok := b.solved.Bridge().(drive.Installed)
-		if !ok || on.View == nil || on.Profile == nil {
-			return nil, nil, ErrNoDrive
-		}
-		b.onDrive(on)
-	default:
-		return nil, nil, ErrNoDesk
 	}
+	b.quietly()
+	b.commonCures()
 	if err := ctx.Err(); err != nil {
 		return nil, nil, err
 	}
-	d := &desk{worlds: append(b.worlds, world{cause: None, weight: CauseOf(None).Weight})}
+	d := &desk{worlds: append(b.worlds, world{cause: cause.None, weight: cause.Of(cause.None).Weight})}
 	for _, w := range d.worlds {
 		if !slices.Contains(d.causes, w.cause) {
 			d.causes = append(d.causes, w.cause)
@@ -172,118 +182,32 @@ func opened(ctx context.Context, doc document.Document) (*desk, *bench, error) {
 	return d, b, nil
 }
 
-// planned are the µF that should stand there: as entered, else the plan's.
-func (b *bench) planned() float64 {
-	if x, ok, err := unit.Microfarads.One(b.doc.Bridge.Capacitor.Microfarad); err == nil && ok {
-		return x
-	}
-	for _, c := range b.solved.Bridge().Built() {
-		if strings.HasSuffix(c.Path, "microfarad") {
-			if x, ok, err := unit.Microfarads.One(c.Value); err == nil && ok {
-				return x
-			}
-		}
-	}
-	return 0
-}
-
-// value reads what was answered to a check; ok is false where it is no answer to it.
-func (b *bench) value(check, text string) (v Value, ok bool) {
-	c, known := CheckOf(check)
-	if !known {
-		return v, false
-	}
-	text = strings.TrimSpace(text)
-	if check == "joints" {
-		j, err := leads.Parse(text, b.site.Hand.Naming, b.site.Hand.Kind)
-		return Value{joints: j}, err == nil
-	}
-	for _, w := range c.Words {
-		if strings.EqualFold(w.Value, text) {
-			return Value{Word: w.Value}, true
-		}
-	}
-	if len(c.Words) > 0 && c.Unit == "" {
-		return v, false
-	}
-	bare := strings.TrimSpace(strings.TrimSuffix(text, c.Unit))
-	x := unit.Decimal(bare)
-	if !(x >= 0 && x < 1e7) {
-		return v, false
-	}
-	return Value{Figure: x}, true
-}
-
-// belief is where the desk stands.
-func (d *desk) belief(b *bench, told []complaint.Told, unread []string) Belief {
-	out := Belief{Causes: []Believed{}, Marks: []Mark{}, Unread: unread}
-	for _, s := range d.shares() {
-		out.Causes = append(out.Causes, Believed{CauseOf(s.ID), s.Share})
-	}
-	out.Done, out.None = d.done(), out.Causes[0].ID == None
-	if out.Done {
+// codes are the trips of the drive that is chosen; of one that nobody chose, the kinds that all have.
+func (b *bench) codes() []TripCode {
+	out := []TripCode{}
+	if b.kind != document.KindDrive {
 		return out
 	}
-	asked := func(c Check) bool {
-		return slices.ContainsFunc(told, func(t complaint.Told) bool { return t.Check == c.ID })
+	var p *drive.Profile
+	if on, ok := b.solved.Bridge().(drive.Installed); ok {
+		p = on.Profile
 	}
-	next, ok := d.next(slices.DeleteFunc(slices.Clone(checks), func(c Check) bool {
-		return asked(c) || d.deadOnly && (c.Live || c.ID == "load uncoupled") // it is not fed again
-	}))
-	if !ok {
-		return out
-	}
-	out.Next, out.Marks = &next, d.marks(b, next.ID)
-	return out
-}
-
-// mostMarks are shown of what a check would read.
-const mostMarks = 5
-
-// marks are what a check would read under each of the causes that are believed most.
-func (d *desk) marks(b *bench, check string) []Mark {
-	out := []Mark{}
-	for _, s := range d.shares() {
-		if s.ID == None || s.Share < 0.02 || len(out) == mostMarks {
-			continue
+	for _, t := range drive.TripLines(p) {
+		code := t.Code
+		if code == "" {
+			code = string(t.Kind)
 		}
-		low, high, text := 0.0, 0.0, ""
-		for _, w := range d.worlds {
-			r := w.reads[check]
-			if w.cause != s.ID || !r.known || w.weight < 1e-5 {
-				continue
-			}
-			switch {
-			case r.joints != nil:
-				text = first(r.joints.Equal(b.joints), "as the card shows", "another than the card shows")
-			case r.word != "":
-				text = r.word
-			case high == 0 && low == 0:
-				low, high = r.figure, r.figure
-			default:
-				low, high = min(low, r.figure), max(high, r.figure)
-			}
-		}
-		c, _ := CheckOf(check)
-		for _, w := range c.Words {
-			if w.Value == text {
-				text = strings.ToLower(w.Text)
-			}
-		}
-		if text == "" {
-			text = unit.Text(low, c.Unit)
-			if high > 1.1*low {
-				text = fmt.Sprintf("%s to %s", unit.Three(low), unit.Text(high, c.Unit))
-			}
-		}
-		out = append(out, Mark{Cause: s.ID, Name: CauseOf(s.ID).Name, Text: text, Share: s.Share})
+		out = append(out, TripCode{Code: code, Says: t.Says, Look: t.Look, kind: string(t.Kind)})
 	}
 	return out
 }
 
-func first(yes bool, a, b string) string {
-	if yes {
-		return a
+// kindOf is the kind of a trip by its code; empty where none is known.
+func kindOf(codes []TripCode, code string) string {
+	for _, c := range codes {
+		if code != "" && c.Code == code && c.kind != string(drive.OtherTrip) {
+			return c.kind
+		}
 	}
-	return b
+	return ""
 }

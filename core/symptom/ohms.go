@@ -1,6 +1,7 @@
 package symptom
 
 import (
+	"maps"
 	"math"
 	"slices"
 
@@ -15,9 +16,8 @@ func (b *bench) lineOhms(h *how) map[string]float64 {
 		return nil
 	}
 	coils, inside := leads.Coils(b.site.Hand.Kind, b.site.Inner)
-	if h.broken >= 0 {
-		coils = slices.Clone(coils)
-		coils[h.broken].Finish = leads.BrokenEnd
+	if h.fed.Coils != nil {
+		coils = h.fed.Coils
 	}
 	live, _ := b.seen(h).WithLines(b.site.Hand.Kind)
 	ohm := leads.LineOhms(coils, append(slices.Clone(inside), live...), whole)
@@ -32,16 +32,14 @@ func (b *bench) lineOhms(h *how) map[string]float64 {
 }
 
 // withOhms are a world's readings with its ohms, all of them so far from what the plate lets expect.
-func withOhms(reads map[string]reading, ohms map[string]float64, scale float64) map[string]reading {
+func withOhms(reads map[string]reading, ohms map[string]float64, scale, wide float64) map[string]reading {
 	out := make(map[string]reading, len(reads)+len(ohms))
-	for k, r := range reads {
-		out[k] = r
-	}
+	maps.Copy(out, reads)
 	for k, x := range ohms {
 		if math.IsInf(x, 1) {
 			out[k] = word("open")
 		} else {
-			out[k] = figure(x*scale, strayOhms, 0.02)
+			out[k] = figure(x*scale, strayOhms*math.Sqrt(wide)*math.Min(wide, 4), 0.02)
 		}
 	}
 	return out

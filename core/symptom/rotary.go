@@ -1,9 +1,14 @@
 package symptom
 
 import (
+	"fmt"
 	"math"
+	"slices"
 
+	"graybridge/core/cause"
+	"graybridge/core/complaint"
 	"graybridge/core/leads"
+	"graybridge/core/plan"
 	"graybridge/core/unit"
 )
 
@@ -20,59 +25,49 @@ func (b *bench) onConverter() {
 		return x
 	}
 	one, two := farads(b.doc.Bridge.Rotary.L13), farads(b.doc.Bridge.Rotary.L23)
-	most := math.Max(1, math.Max(one, two))
-	add := func(id string, weight float64, said odds, change func(r map[string]reading)) {
-		reads := map[string]reading{
-			"shaft": word("free"), "insulation": figure(60, 1, 0.05), "joints": {joints: b.joints, known: true},
-			"load uncoupled": word("same"), "idler turns": word("forward"),
-			"microfarad L1-L3": figure(one, strayCan, 0.03*most), "microfarad L2-L3": figure(two, strayCan, 0.03*most),
-		}
-		if b.relay.RelaySet > 0 {
-			reads["relay set"] = figure(b.relay.RelaySet, strayDial, 0.05)
-		}
-		change(reads)
-		h := usual()
-		h.fed.Joints = b.joints
-		if j := reads["joints"].joints; j != nil {
-			h.fed.Joints = j
-		}
-		ohms := b.lineOhms(&h)
-		for _, s := range scales {
-			all := withOhms(reads, ohms, s.of)
-			for _, k := range []string{"ohms L1-L2", "ohms L1-L3", "ohms L2-L3"} { // an open winding says so
-				if r, ok := reads[k]; ok {
-					all[k] = r
-				}
-			}
-			b.worlds = append(b.worlds, world{cause: id, weight: CauseOf(id).Weight * weight * s.odds, said: said,
-				reads: all})
-		}
+	if one == 0 && two == 0 && b.wide == 1 {
+		one, two = b.plannedBanks(farads)
 	}
-	uneven := odds{relayTrips: 0.55, motorHot: 0.55, lowLeg: 0.5, humsStands: 0.1, weak: 0.2, idlerHot: 0.2}
+	if b.wide > 1 && one == 0 {
+		one, two = presumedBank, presumedBank/4
+	}
+	most := math.Max(1, math.Max(one, two))
+	b.looksUsual(map[string]reading{"joints": {joints: b.joints, known: true},
+		"volts post":       figure(b.site.Supply.Volts, strayVolts, 1),
+		"microfarad L1-L3": b.figure(one, strayCan, 0.03*most), "microfarad L2-L3": b.figure(two, strayCan, 0.03*most)})
+	if b.relay.RelaySet > 0 {
+		b.usual["relay set"] = figure(b.relay.RelaySet, strayDial, 0.05)
+	}
+	b.hintBanks(one, two)
+	add := b.tell
+	uneven := odds{complaint.RelayTrips: 0.55, complaint.MotorHot: 0.55, complaint.LowLeg: 0.5,
+		complaint.HumsStands: 0.1, complaint.Weak: 0.2, complaint.IdlerHot: 0.2}
 	for _, left := range []float64{0, 0.3} {
 		add("bank-l1-lost", 0.5, uneven, func(r map[string]reading) {
-			r["microfarad L1-L3"] = figure(one*left, strayCan, 0.03*most)
+			r["microfarad L1-L3"] = b.figure(one*left, strayCan, 0.03*most)
 		})
 		if two > 0 {
 			add("bank-l2-lost", 0.5, uneven, func(r map[string]reading) {
-				r["microfarad L2-L3"] = figure(two*left, strayCan, 0.03*most)
+				r["microfarad L2-L3"] = b.figure(two*left, strayCan, 0.03*most)
 			})
 		}
 	}
-	over := odds{relayTrips: 0.3, motorHot: 0.4, lowLeg: 0.6, idlerHot: 0.4, humsStands: 0.02}
+	over := odds{complaint.RelayTrips: 0.3, complaint.MotorHot: 0.4, complaint.LowLeg: 0.6, complaint.IdlerHot: 0.4,
+		complaint.HumsStands: 0.02}
 	for _, more := range []float64{0.4, 0.65, 1} {
 		add("bank-l1-too-much", 0.33, over, func(r map[string]reading) {
-			r["microfarad L1-L3"] = figure(one+more*most, 0.12, 0.03*most)
+			r["microfarad L1-L3"] = b.figure(one+more*most, 0.12, 0.03*most)
 		})
 		add("bank-l2-too-much", 0.33, over, func(r map[string]reading) {
-			r["microfarad L2-L3"] = figure(two+more*most, 0.12, 0.03*most)
+			r["microfarad L2-L3"] = b.figure(two+more*most, 0.12, 0.03*most)
 		})
 	}
-	add("idler-spun-backward", 1, odds{backward: 0.9, relayTrips: 0.5, motorHot: 0.5, lowLeg: 0.3,
-		idlerHot: 0.2}, func(r map[string]reading) { r["idler turns"] = word("backward") })
-	add("idler-stands", 1, odds{idlerHums: 0.95, humsStands: 0.4, idlerHot: 0.3},
+	add("idler-spun-backward", 1, odds{complaint.Backward: 0.9, complaint.RelayTrips: 0.5, complaint.MotorHot: 0.5,
+		complaint.LowLeg:   0.3,
+		complaint.IdlerHot: 0.2}, func(r map[string]reading) { r["idler turns"] = word("backward") })
+	add("idler-stands", 1, odds{complaint.IdlerHums: 0.95, complaint.HumsStands: 0.4, complaint.IdlerHot: 0.3},
 		func(r map[string]reading) { r["idler turns"] = word("stands") })
-	hums := odds{humsStands: 0.95, crawls: 0.05}
+	hums := odds{complaint.HumsStands: 0.95, complaint.Crawls: 0.05}
 	add("machine-line-open", 1, hums, func(r map[string]reading) {
 		for _, l := range leads.Lines {
 			r["amps "+l] = reading{}
@@ -83,8 +78,9 @@ func (b *bench) onConverter() {
 	coils, _ := leads.Coils(b.site.Hand.Kind, b.site.Inner)
 	for i := range coils {
 		h := usual()
-		h.broken, h.fed.Joints = i, b.joints
-		open := withOhms(map[string]reading{}, b.lineOhms(&h), 1)
+		h.fed.Joints, h.fed.Coils = b.joints, slices.Clone(coils)
+		h.fed.Coils[i].Finish = leads.BrokenEnd
+		open := withOhms(map[string]reading{}, b.lineOhms(&h), 1, b.wide)
 		add("winding-open", 1/float64(len(coils)), hums, func(r map[string]reading) {
 			for k, x := range open {
 				r[k] = x
@@ -103,37 +99,106 @@ func (b *bench) onConverter() {
 		})
 	}
 	b.onJointsOf(add)
-	add("load-too-heavy", 1, odds{relayTrips: 0.8, motorHot: 0.8, weak: 0.35, crawls: 0.1},
+	add("load-too-heavy", 1, odds{complaint.RelayTrips: 0.8, complaint.MotorHot: 0.8, complaint.Weak: 0.35,
+		complaint.Crawls: 0.1},
 		func(r map[string]reading) { r["load uncoupled"] = word("well") })
 	if b.relay.RelaySet > 0 {
 		for _, of := range []float64{0.5, 0.65, 0.8} {
-			add("relay-set-low", 0.33, odds{relayTrips: 0.9}, func(r map[string]reading) {
+			add("relay-set-low", 0.33, odds{complaint.RelayTrips: 0.9}, func(r map[string]reading) {
 				r["relay set"] = figure(b.relay.RelaySet*of, strayDial, 0.05)
 			})
 		}
 	}
-	add("winding-to-frame", 1, odds{leakageTrips: 0.9}, func(r map[string]reading) {
+	add("winding-to-frame", 1, odds{complaint.LeakageTrips: 0.9}, func(r map[string]reading) {
 		r["insulation"] = figure(0.005, 1, 0.05)
 	})
+	b.supplyTold(odds{complaint.Weak: 0.4, complaint.Crawls: 0.4, complaint.HumsStands: 0.2},
+		odds{complaint.MotorHot: 0.4, complaint.IdlerHot: 0.5})
+	b.tell("neutral-for-a-line", 1, odds{complaint.IdlerHums: 0.6, complaint.HumsStands: 0.4, complaint.Weak: 0.5},
+		func(r map[string]reading) {
+			r["volts post"] = figure(b.site.Supply.Volts*neutralShare(b.doc.Workshop.Colours), strayVolts, 1)
+		})
+}
+
+// Amps of a machine's leads over its plate's, at work and where it stands; planning, and read widely.
+const (
+	ampsAtWork   = 0.8
+	ampsStanding = 4.0
+	strayAmps    = 0.5
+)
+
+// leadAmps are about what a machine behind a converter draws, where a cause leaves all its lines whole.
+func (b *bench) leadAmps() {
+	for i := range b.worlds {
+		w := &b.worlds[i]
+		if w.cause == cause.WindingOpen || w.cause == "machine-line-open" || w.cause == cause.CapMissing {
+			continue
+		}
+		share := ampsAtWork
+		if w.said[complaint.HumsStands] > 0.5 {
+			share = ampsStanding
+		}
+		for _, l := range leads.Lines {
+			if _, told := w.reads["amps "+l]; !told {
+				w.reads["amps "+l] = b.figure(share*b.rated, strayAmps, 0.05*b.rated)
+			}
+		}
+	}
+}
+
+// plannedBanks are the µF that the plan gives the two banks; 0 where it gives none.
+func (b *bench) plannedBanks(farads func(string) float64) (one, two float64) {
+	street := plan.Read(b.ctx, b.doc)
+	if street.Broke != nil || !street.Known() {
+		return 0, 0
+	}
+	for _, s := range street.Bridge().Built() {
+		switch s.Path {
+		case "bridge.rotary.l1_l3_microfarad":
+			one = farads(s.Value)
+		case "bridge.rotary.l2_l3_microfarad":
+			two = farads(s.Value)
+		}
+	}
+	return one, two
+}
+
+// presumedBank is what a bank is taken for where nobody has entered one, in µF.
+const presumedBank = 100.0
+
+// hintBanks says beside a bank's check what the plan has there.
+func (b *bench) hintBanks(one, two float64) {
+	if b.wide > 1 {
+		return
+	}
+	for check, x := range map[string]float64{"microfarad L1-L3": one, "microfarad L2-L3": two} {
+		if x > 0 {
+			b.hints[check] = fmt.Sprintf(expects, unit.Text(x, "µF"))
+		}
+	}
+	for _, id := range []string{"bank-l1-lost", "bank-l1-too-much"} {
+		b.cures[id] = Remedy{Figures: []string{fmt.Sprintf(planHas, unit.Text(one, "µF"))}}
+	}
+	for _, id := range []string{"bank-l2-lost", "bank-l2-too-much"} {
+		b.cures[id] = Remedy{Figures: []string{fmt.Sprintf(planHas, unit.Text(two, "µF"))}}
+	}
 }
 
 // onJointsOf are the wrong joints of a machine behind a converter.
 func (b *bench) onJointsOf(add func(string, float64, odds, func(map[string]reading))) {
 	for _, m := range b.solved.Mistakes() {
-		said := odds{weak: 0.5, motorHot: 0.4, humsStands: 0.2, relayTrips: 0.3}
-		id := ""
-		switch m.ID {
-		case "left-high", "other-family", "star-table", "delta-table":
-			id = "joined-for-the-other-volts"
-		case "put-low":
-			id, said = "joined-for-the-other-volts", odds{relayTrips: 0.9, motorHot: 0.7}
-		case "half-reversed", "coil-reversed":
-			id, said = "coil-reversed", odds{humsStands: 0.7, relayTrips: 0.6, motorHot: 0.5}
-		case "wrong-cap":
-			id, said = "two-leads-exchanged", odds{humsStands: 0.7, relayTrips: 0.6, motorHot: 0.5}
+		said := odds{complaint.HumsStands: 0.7, complaint.RelayTrips: 0.6, complaint.MotorHot: 0.5}
+		switch m.Cause {
+		case cause.OtherVolts, cause.OtherFamily:
+			said = odds{complaint.Weak: 0.5, complaint.MotorHot: 0.4, complaint.HumsStands: 0.2,
+				complaint.RelayTrips: 0.3}
+			if m.ID == "put-low" {
+				said = odds{complaint.RelayTrips: 0.9, complaint.MotorHot: 0.7}
+			}
+		case cause.CoilReversed, cause.LeadsExchanged:
+		default:
+			continue
 		}
-		if id != "" {
-			add(id, 1, said, func(r map[string]reading) { r["joints"] = reading{joints: m.Joints, known: true} })
-		}
+		add(m.Cause, 1, said, func(r map[string]reading) { r["joints"] = reading{joints: m.Joints, known: true} })
 	}
 }

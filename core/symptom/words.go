@@ -1,171 +1,66 @@
 package symptom
 
-// What the causes are called, what cures them, and what shows it.
-
-var catalogue = []Cause{
-	{ID: "run-capacitor-open", Name: "The run capacitor is dead", Weight: 2,
-		Cure:  "A new run capacitor of the plan's µF.",
-		Proof: "Its µF, read dead; then it starts by itself."},
-	{ID: "run-capacitor-weak", Name: "The run capacitor has lost its µF", Weight: 2,
-		Cure: "A new run capacitor of the plan's µF.", Proof: "Its µF, read dead; then it starts by itself."},
-	{ID: "run-capacitor-shorted", Name: "The run capacitor is shorted", Weight: 1,
-		Cure: "A new run capacitor of the plan's µF.", Proof: "Its µF, read dead; then it starts by itself."},
-	{ID: "run-capacitor-too-much", Name: "The run capacitor is too large", Weight: 1,
-		Cure:  "Take capacitors away until the plan's µF stand there.",
-		Proof: "Its µF, and three amps near each other."},
-	{ID: "capacitor-on-the-other-line", Name: "The capacitor sits on the other line", Weight: 1,
-		Cure: "Move its line end to the other supply line, dead and discharged.", Proof: "It turns the right way."},
-	{ID: "winding-open", Name: "A winding is broken inside", Weight: 1, Licensed: true,
-		Cure: "A winder mends it, or another motor.", Proof: "Three equal ohms."},
-	{ID: "winding-to-frame", Name: "A winding touches the frame", Weight: 1, Licensed: true,
-		Cure: "Never feed it again. A winder, or another motor.", Proof: "Over 1 MΩ to the frame at 500 V."},
-	{ID: "coil-reversed", Name: "A coil is turned round", Weight: 1, Cure: "Join the leads as the card shows.",
-		Proof: "The joints, each by each; then it starts by itself."},
-	{ID: "two-leads-exchanged", Name: "Two leads are exchanged", Weight: 1, Cure: "Join the leads as the card shows.",
-		Proof: "The joints, each by each; then it starts by itself."},
-	{ID: "star-cap-missing", Name: "A cap of the joints is missing", Weight: 0.7,
-		Cure:  "Join the leads as the card shows.",
-		Proof: "The joints, each by each; then three amps near each other."},
-	{ID: "joined-for-the-other-volts", Name: "It is joined for the other volts", Weight: 1.2,
-		Cure: "Join the leads as the card shows.", Proof: "The joints, each by each; then its speed under load."},
-	{ID: "load-too-heavy", Name: "The machine asks too much of it", Weight: 1.5,
-		Cure: "Make the work lighter, free what rubs, or a larger motor.", Proof: "Amps at the load within the plate."},
-	{ID: "feeder-weak", Name: "The supply sags while it starts", Weight: 1.2, Licensed: true,
-		Cure:  "Look for a loose screw on its way, then a shorter or thicker feeder.",
-		Proof: "Volts at the motor while it starts."},
-	{ID: "shaft-held", Name: "The shaft is held", Weight: 1.3, Cure: "Free the machine, its brake or its bearings.",
-		Proof: "It turns by hand, then starts by itself."},
-	{ID: "line-lost", Name: "A line is lost on its way", Weight: 2, Licensed: true,
-		Cure:  "Follow the line from the panel, dead: fuse, isolator, relay pole, screw, lead.",
-		Proof: "Volts at the motor's leads, both ways."},
-	{ID: "relay-set-low", Name: "The overload relay is set too low", Weight: 1.2,
-		Cure: "Turn its dial to the plan's amps, no further.", Proof: "Its dial, and an hour at work."},
-	{ID: "bank-l1-lost", Name: "The capacitors L1-L3 are dead or off", Weight: 1.2,
-		Cure:  "New capacitors of the plan's µF.",
-		Proof: "Their µF, and three volts near each other."},
-	{ID: "bank-l2-lost", Name: "The capacitors L2-L3 are dead or off", Weight: 0.8,
-		Cure:  "New capacitors of the plan's µF.",
-		Proof: "Their µF, and three volts near each other."},
-	{ID: "bank-l1-too-much", Name: "Too many µF stand at L1-L3", Weight: 0.6,
-		Cure:  "Take capacitors away to the plan's µF.",
-		Proof: "Their µF, and three volts near each other."},
-	{ID: "bank-l2-too-much", Name: "Too many µF stand at L2-L3", Weight: 1,
-		Cure:  "Take capacitors away to the plan's µF.",
-		Proof: "Their µF, and three volts near each other."},
-	{ID: "idler-spun-backward", Name: "The idler was spun backward", Weight: 1,
-		Cure:  "Stop everything, start the idler by the mark on it.",
-		Proof: "It turns by its mark; the machine by its arrow."},
-	{ID: "idler-stands", Name: "The idler stands", Weight: 1, Cure: "Switch off at once; start the idler alone, first.",
-		Proof: "It runs by itself before anything else is switched on."},
-	{ID: "machine-line-open", Name: "A line to this machine is open", Weight: 1.2, Licensed: true,
-		Cure:  "Follow the three lines to the machine, dead: contactor, relay pole, screw.",
-		Proof: "Three amps near each other."},
-	{ID: "ramp-up-short", Name: "The ramp up is too short", Weight: 1.5,
-		Cure:  "Key the ramp up that the plan gives, or longer.",
-		Proof: "It comes up ten times without a trip."},
-	{ID: "ramp-down-short", Name: "The ramp down is too short", Weight: 1.5,
-		Cure:  "Key the ramp down that the plan gives, or fit a braking resistor.",
-		Proof: "It stops ten times without a trip."},
-	{ID: "amps-keyed-low", Name: "The motor's amps are keyed too low", Weight: 1,
-		Cure:  "Key the plate's amps in these joints.",
-		Proof: "The value read back, and an hour at work."},
-	{ID: "amps-keyed-high", Name: "The motor's amps are keyed too high", Weight: 1,
-		Cure: "Key the plate's amps in these joints.", Proof: "The value read back; the motor warm, not hot."},
-	{ID: "motor-wires-exchanged", Name: "Two of the three motor wires are exchanged", Weight: 1.2,
-		Cure:  "Exchange any two of the three motor wires, dead and the link proved dead.",
-		Proof: "It turns the right way."},
-	{ID: "output-wire-open", Name: "A motor wire is loose", Weight: 1,
-		Cure:  "Tighten it, dead and the link proved dead.",
-		Proof: "Three amps near each other on the way to the motor."},
-	{ID: "no-run-command", Name: "It is not told to run", Weight: 1.2,
-		Cure:  "Follow the run wire: switch, stop button, safe-stop bridge; and where run comes from in the settings.",
-		Proof: "Its display shows that it runs."},
-	{ID: "feed-lost", Name: "The drive has no feed", Weight: 1.2, Licensed: true,
-		Cure: "Breaker, fuse, isolator, screw: dead, from the panel on.", Proof: "Its display lights."},
-	{ID: "feed-weak", Name: "The drive's feed sags under load", Weight: 0.8, Licensed: true,
-		Cure: "Look for a loose screw, then a thicker or shorter feeder.", Proof: "Volts at its input while it pulls."},
-	{ID: "drive-too-warm", Name: "The drive gets too little air", Weight: 0.8,
-		Cure:  "Clean its fan and fins, free what stands around it, or a lower carrier.",
-		Proof: "A day at work without a trip."},
-	{ID: None, Name: "None of these", Weight: 0.5, Cure: "Somebody who stands at it: an electrician, or a winder.",
-		Proof: ""},
-}
+// What the desk says of this job.
 
 const (
-	linkDead   = "Off, locked, its link waited for and measured dead."
-	deadLocked = "Off, locked, proved dead, capacitors discharged."
-	liveCare   = "Live: an electrician's work in most places. Box closed but for the probes, one hand, nobody alone."
-	spinCare   = "Belt off, nothing on the shaft, a rope without a knot round it, hands clear before it is fed."
+	rampWouldDo = "The plan's ramp is %s; the shortest that would do is %s."
+	withBrake   = "With a braking resistor the shortest is %s."
+	keyAmps     = "Key %s."
+	feedSags    = "The plan expects %s idle and %s while it pulls. Lower than that, something on its way is loose."
+	trimStands  = "%s stands at %s for %s."
+	expects     = "The plan expects %s."
+	planHas     = "The plan has %s."
+	plateHas    = "The plate allows %s."
+	boostOf     = "The plan's boost is %s of the volts."
+
+	planHeavier  = "Plan it with a load of %s"
+	jointsAnew   = "Open the work on the joints again"
+	wantResistor = "Plan a braking resistor"
+	planVolts    = "Plan it on %s"
+	backToPlan   = "Take the plan's own value"
+
+	cannotBe   = "%s is hardly possible: %s to %s is to be expected. Is the unit or a digit wrong?"
+	notStill   = "You said that nothing happens at all, and yet %s flow. Which of the two is so?"
+	nothingAt  = "No volts at all, and yet it runs? Read it once more, both probes on bare copper."
+	otherUnit  = "This is read in %s. What did the meter show in that unit?"
+	noAnswer   = "That is no answer to this check."
+	notNumber  = "A figure is wanted here, in %s."
+	perhaps    = "perhaps %s"
+	forIt      = "%s was %s: that fits."
+	againstIt  = "%s was %s; with this cause %s would be expected."
+	proved     = "%s: as it should be. That proves it."
+	notProved  = "%s: %s would prove it. It is not cured yet, or it is something else too."
+	proofSeen  = "No single reading proves it: see it run as long as it took before."
+	heardFor   = "You said: %s. It usually does that."
+	heardNot   = "You said: %s. It rarely does that."
+	codeFor    = "The display's code is a trip that it ends in."
+	codeNot    = "The display's code is not a trip that it ends in."
+	momentFor  = "It shows at that moment."
+	momentNot  = "It usually shows at another moment."
+	changeFor  = "What has changed can bring it on."
+	leftCan    = "%s are left; somebody who stands at it can tell them apart: %s."
+	wrongWas   = "Something was wrong: "
+	whenWas    = "When: "
+	beforeWas  = "Before that: "
+	codeWas    = "Its display showed %s."
+	lookedWas  = "Looked at: "
+	couldNot   = "could not be done"
+	mendedWas  = "Mended, and the complaint stayed: %s."
+	noneFits   = "None of the known causes explains it."
+	foundIt    = "Found: %s (%s)."
+	likeliest  = "Likeliest so far: %s (%s)."
+	electrical = "an electrician"
+	winder     = "a winder"
 )
 
-var checks = []Check{
-	{ID: "display", Name: "The drive's display", Do: "Is anything lit on it?", Caution: "Look only.",
-		Words: []Word{{"lit", "It is lit"}, {"dark", "It is dark"}}, danger: 1, minutes: 1},
-	{ID: "ramp up", Name: "The ramp up that is keyed", Do: "Read the seconds off the drive, in its settings.",
-		Caution: "Look only, it stands.", Unit: "s", danger: 1, minutes: 2},
-	{ID: "ramp down", Name: "The ramp down that is keyed", Do: "Read the seconds off the drive, in its settings.",
-		Caution: "Look only, it stands.", Unit: "s", danger: 1, minutes: 2},
-	{ID: "amps keyed", Name: "The motor's amps that are keyed", Do: "Read them off the drive, in its settings.",
-		Caution: "Look only, it stands.", Unit: "A", danger: 1, minutes: 2},
-	{ID: "drive's air", Name: "Air around the drive", Do: "Does its fan turn, are its fins clean, is there room above?",
-		Caution: "Look only.", Words: []Word{{"clear", "All clear"}, {"blocked", "Blocked, dirty or tight"}}, danger: 1,
-		minutes: 2},
-	{ID: "run command", Name: "The run command", Do: "With the switch on: is the contact at its terminals closed?",
-		Caution: linkDead, Words: []Word{{"closed", "Closed"}, {"open", "Open"}}, danger: 2, minutes: 5},
-	{ID: "motor wires", Name: "The three motor wires", Do: "Compare colours and screws with the card; pull at each.",
-		Caution: linkDead, Words: []Word{{"card", "As the card, all tight"}, {"other", "Two exchanged"},
-			{"loose", "One is loose or off"}}, danger: 2, minutes: 5},
-	{ID: "volts while pulling", Name: "Volts at the drive's input under load",
-		Do:      "Measure while it pulls, or read its display.",
-		Caution: liveCare, Unit: "V", Live: true, danger: 6, minutes: 5},
-	{ID: "relay set", Name: "The relay's dial", Do: "Read the amps that its dial points to.", Caution: "Look only.",
-		Unit: "A", danger: 1, minutes: 1},
-	{ID: "idler turns", Name: "The idler", Do: "Which way does it turn, by the mark on it?",
-		Caution: "Look only, hands off.",
-		Words:   []Word{{"forward", "By its mark"}, {"backward", "The other way"}, {"stands", "It stands"}}, danger: 1,
-		minutes: 1},
-	{ID: "shaft", Name: "The shaft by hand", Do: "Turn it by hand, coupled as it is.", Caution: deadLocked,
-		Words: []Word{{"free", "It turns"}, {"held", "It is stuck"}}, danger: 2, minutes: 2},
-	{ID: "microfarad", Name: "The run capacitor's µF", Do: "Take one lead off it, measure across it.",
-		Caution: deadLocked, Unit: "µF", Words: []Word{{"short", "It shows a short"}}, danger: 2, minutes: 5},
-	{ID: "microfarad L1-L3", Name: "µF of the capacitors L1-L3", Do: "Take one lead off the bank, measure across it.",
-		Caution: deadLocked, Unit: "µF", Words: []Word{{"short", "It shows a short"}}, danger: 2, minutes: 5},
-	{ID: "microfarad L2-L3", Name: "µF of the capacitors L2-L3", Do: "Take one lead off the bank, measure across it.",
-		Caution: deadLocked, Unit: "µF", Words: []Word{{"short", "It shows a short"}}, danger: 2, minutes: 5},
-	{ID: "capacitor line", Name: "Where the capacitor goes",
-		Do:      "Follow its other wire: on which supply line does it end?",
-		Caution: deadLocked, Words: []Word{{"L1", "L1"}, {"L2", "L2"}}, danger: 2, minutes: 4},
-	{ID: "joints", Name: "The joints in the box", Do: "Read every joint: which leads meet in it.", Caution: deadLocked,
-		danger: 2, minutes: 6},
-	{ID: "ohms L1-L2", Name: "Ohms L1 to L2", Do: "Supply and capacitor off the motor leads, measure.",
-		Caution: deadLocked, Unit: "Ω", Words: []Word{{"open", "Beyond the meter"}}, danger: 2, minutes: 5},
-	{ID: "ohms L1-L3", Name: "Ohms L1 to L3", Do: "Supply and capacitor off the motor leads, measure.",
-		Caution: deadLocked, Unit: "Ω", Words: []Word{{"open", "Beyond the meter"}}, danger: 2, minutes: 5},
-	{ID: "ohms L2-L3", Name: "Ohms L2 to L3", Do: "Supply and capacitor off the motor leads, measure.",
-		Caution: deadLocked, Unit: "Ω", Words: []Word{{"open", "Beyond the meter"}}, danger: 2, minutes: 5},
-	{ID: "insulation", Name: "Insulation to the frame", Do: "500 V tester from the leads together to bare metal.",
-		Caution: deadLocked, Unit: "MΩ", danger: 2, minutes: 5},
-	{ID: "load uncoupled", Name: "Without its load", Do: "Belt off, guard on, one start: is the complaint gone?",
-		Caution: spinCare, Words: []Word{{"well", "It is gone"}, {"same", "It is the same"}}, danger: 4, minutes: 15},
-	{ID: "volts post", Name: "Volts at the isolator, idle", Do: "Measure between the two lines, nothing running.",
-		Caution: liveCare, Unit: "V", Live: true, danger: 6, minutes: 3},
-	{ID: "amps supply", Name: "Amps of a supply line", Do: "Clamp round one separated wire of the supply cable.",
-		Caution: liveCare, Unit: "A", Live: true, danger: 6, minutes: 3},
-	{ID: "rpm", Name: "Its speed", Do: "A tachometer at the shaft end, from outside.", Caution: liveCare, Unit: "rpm",
-		Live: true, danger: 6, minutes: 3},
-	{ID: "volts L1-L2", Name: "Volts at the motor, L1 to L2", Do: "Measure within two seconds of the start.",
-		Caution: liveCare, Unit: "V", Live: true, danger: 20, minutes: 5},
-	{ID: "volts L1-L3", Name: "Volts at the motor, L1 to L3", Do: "Measure within two seconds of the start.",
-		Caution: liveCare, Unit: "V", Live: true, danger: 20, minutes: 5},
-	{ID: "volts L2-L3", Name: "Volts at the motor, L2 to L3", Do: "Measure within two seconds of the start.",
-		Caution: liveCare, Unit: "V", Live: true, danger: 20, minutes: 5},
-	{ID: "amps L1", Name: "Amps of the motor lead L1", Do: "Clamp round it within two seconds of the start.",
-		Caution: liveCare, Unit: "A", Live: true, danger: 20, minutes: 5},
-	{ID: "amps L2", Name: "Amps of the motor lead L2", Do: "Clamp round it within two seconds of the start.",
-		Caution: liveCare, Unit: "A", Live: true, danger: 20, minutes: 5},
-	{ID: "amps L3", Name: "Amps of the motor lead L3", Do: "Clamp round it within two seconds of the start.",
-		Caution: liveCare, Unit: "A", Live: true, danger: 20, minutes: 5},
-	{ID: "runs when spun", Name: "Spun by a rope", Do: "Uncoupled: pull the rope, then switch on: does it go on?",
-		Caution: spinCare, Words: []Word{{"true", "It runs on"}, {"false", "It stands again"}}, Live: true, danger: 30,
-		minutes: 10},
+func hintOfSheet(code, name, value, plain string) string {
+	out := "The sheet has " + name
+	if code != "" {
+		out += " (" + code + ")"
+	}
+	out += " at " + value
+	if plain != "" && plain != value {
+		out += ": " + plain
+	}
+	return out + "."
 }

@@ -19,6 +19,7 @@ export const router = createRouter({
     },
     { path: '/jobs/:id/weigh', name: 'weigh', component: () => import('../weigh/WeighView.vue'), props: true },
     { path: '/jobs/:id/desk', name: 'desk', component: () => import('../symptom/DeskView.vue'), props: true },
+    { path: '/wrong', name: 'wrong', component: () => import('../symptom/WrongView.vue') },
     { path: '/jobs/:id/review', name: 'review', component: () => import('../review/ReviewView.vue'), props: true },
     { path: '/jobs/:id/log', name: 'log', component: () => import('../logbook/LogView.vue'), props: true },
     { path: '/jobs/:id/card', name: 'card', component: () => import('../bringup/CardView.vue'), props: true },

@@ -29,6 +29,12 @@ import { openWithoutNetwork } from './worker'
 const props = defineProps<{ id: string }>()
 const router = useRouter()
 const machine = ref(String(useRoute().query.machine ?? ''))
+/** Where it is found out what is wrong, with what was read here. */
+const desk = computed(() => ({
+  name: 'desk',
+  params: { id: props.id },
+  query: { machine: machine.value, from: 'bring-up' },
+}))
 const wide = useMediaQuery('(min-width: 1000px)')
 const b = shallowRef<BringUp>()
 const role = ref<Role>()
@@ -225,12 +231,13 @@ async function unpin() {
             :place="`Step ${at + 1} of ${far.gates.length}`"
             :readonly="readonly"
             :nameless="!me.shared && !me.name"
+            :desk="desk"
             @read="read"
             @outcome="outcome"
             @taken="(kind, file) => put({ kind, gate: gate?.id }, file)"
           >
             <template #failed>
-              <RouterLink class="why" :to="{ name: 'desk', params: { id } }">Find out what it is</RouterLink>
+              <RouterLink class="why" :to="desk">Find out what it is</RouterLink>
             </template>
             <HeatRunPart v-if="gate.id === 'hour'" :heat="b.heat" />
             <SweepPart

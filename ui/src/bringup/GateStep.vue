@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** One gate: what to do, its caution where the hand is, what to read, and two big buttons. */
 import { computed, onUnmounted, ref, watch } from 'vue'
+import type { RouteLocationRaw } from 'vue-router'
 import type { Ahead } from './ahead'
 import { stands } from './ahead'
 import TakeField from './TakeField.vue'
@@ -8,7 +9,13 @@ import FileField from '../parts/FileField.vue'
 import { when } from '../parts/dates'
 
 /** nameless: nobody logs in here and no name was chosen. */
-const props = defineProps<{ gate: Ahead; place: string; readonly?: boolean; nameless?: boolean }>()
+const props = defineProps<{
+  gate: Ahead
+  place: string
+  readonly?: boolean
+  nameless?: boolean
+  desk?: RouteLocationRaw
+}>()
 const emit = defineEmits<{
   read: [take: string, value: number, words: string]
   outcome: [outcome: 'passed' | 'failed' | 'skipped', words: string, who: string]
@@ -113,6 +120,7 @@ const questions = {
       :here="gate.here[t.id]"
       :read="gate.read.find((r) => r.take === t.id)"
       :readonly="readonly"
+      :desk="desk"
       @read="(take, value, words) => emit('read', take, value, words)"
     />
     <slot />

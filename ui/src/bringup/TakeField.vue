@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** One value to read: what to expect stands before the field, what it means after it. */
 import { computed, ref } from 'vue'
+import type { RouteLocationRaw } from 'vue-router'
 import type { Compared, Meaning, Take } from '../api/bringup'
 import NumberField from '../parts/NumberField.vue'
 import { stands, type Stands } from './ahead'
@@ -11,6 +12,8 @@ const props = defineProps<{
   here?: { value: number; words: string }
   read?: Compared
   readonly?: boolean
+  /** Where it is found out what is wrong. */
+  desk?: RouteLocationRaw
 }>()
 const emit = defineEmits<{ read: [take: string, value: number, words: string] }>()
 const text = ref('')
@@ -42,6 +45,7 @@ const meaning = computed<Meaning | undefined>(() => {
 })
 const good = computed(() => at.value === 'inside')
 const bad = computed(() => !!meaning.value)
+const outside = computed(() => at.value === 'far-above' || at.value === 'far-below')
 function enter(x: number) {
   emit('read', props.take.id, x, '')
   text.value = ''
@@ -110,9 +114,11 @@ function enter(x: number) {
         <ul>
           <li v-for="c in meaning.says" :key="c.text">
             {{ c.text }}<span v-if="c.would" class="soft"> (would read {{ c.would }})</span>
+            <template v-if="c.cure">. {{ c.cure }}</template>
           </li>
         </ul>
         <p v-if="meaning.next">{{ meaning.next }}</p>
+        <p v-if="desk && outside"><RouterLink class="why" :to="desk">Find out what is wrong</RouterLink></p>
       </template>
     </div>
   </div>

@@ -141,6 +141,9 @@ const query = computed(() => `?machine=${machine.value}`)
         <nav>
           <RouterLink :to="{ name: 'span', params: { id } }">Plan</RouterLink>
           <RouterLink :to="{ name: 'bring-up', params: { id }, query: { machine } }">Bring-up</RouterLink>
+          <RouterLink :to="{ name: 'desk', params: { id }, query: { machine, from: 'log' } }"
+            >Something is wrong</RouterLink
+          >
           <a :href="`/api/jobs/${id}/readings.csv${query}`">Readings, CSV</a>
           <a :href="`/api/jobs/${id}/readings.xlsx${query}`">XLSX</a>
           <a :href="`/api/jobs/${id}/book.pdf${query}`">Book, PDF</a>

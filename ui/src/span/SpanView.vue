@@ -66,6 +66,7 @@ watch([mistake, () => job.answer.value], async () => {
   }
 })
 
+const wrong = computed(() => plan.value?.leads.mistakes.find((m) => m.id === mistake.value))
 function right(to: StateID = 'wanted') {
   mistake.value = ''
   state.value = to
@@ -270,7 +271,7 @@ onUnmounted(() => (offered.deeds = []))
         {{ shown.verdict }}
         <RouterLink class="why span-wrong" :to="places.at('desk')">Something is wrong</RouterLink>
         <span v-if="approval" class="span-approval">{{ approval }}</span>
-        <span v-if="state === 'mistake'">{{ plan.leads.mistakes.find((m) => m.id === mistake)?.about }}</span>
+        <span v-if="state === 'mistake' && wrong">{{ wrong.about }} <strong>Cure.</strong> {{ wrong.cure }}</span>
       </p>
       <button
         v-if="narrow"

@@ -2,6 +2,7 @@
 import { useRouter } from 'vue-router'
 import type { Deed } from '../desk/palette'
 import type { OpenJob } from '../job/open'
+import { ownersWords } from '../symptom/spoken'
 
 const names = {
   weigh: { text: 'Weigh the bridges', more: 'which why capacitor converter drive compare' },
@@ -10,10 +11,7 @@ const names = {
   'bring-up': { text: 'Bring-up', more: 'gates readings phone measure start first run' },
   desk: {
     text: 'Something is wrong: the symptom desk',
-    more:
-      'hum hums buzz buzzes growls stuck trips fuse kicks out blows hot smell smells smokes burning backwards wrong way slow ' +
-      'weak stalls shakes noisy squeals won’t start wont dead no power drops out sparks tingles leakage bulged can needs a ' +
-      'push low leg third leg wild leg high leg contactor chatters lights dim oc ol fault symptom repair',
+    more: ownersWords,
   },
   log: { text: 'Log', more: 'book history entries readings months photographs' },
 }

@@ -24,6 +24,7 @@ import { NameDialog, WorkshopDialog } from './dialogs'
 import { count, joined } from './pages'
 import MachineCard from './MachineCard.vue'
 import { takingIn } from './taking'
+import { ownersWords } from '../symptom/spoken'
 import YardFind from './YardFind.vue'
 
 const router = useRouter()
@@ -169,6 +170,7 @@ watchEffect(() => {
       more: 'roles phones devices invite guest',
       run: () => void router.push(`/workshops/${w.id}/people`),
     })),
+    { kind: 'place', text: 'Something is wrong', more: ownersWords, run: () => void router.push('/wrong') },
     { kind: 'place', text: 'Sharing', more: 'phone log in network backup', run: () => void router.push('/sharing') },
     ...(me.keeper ? [{ kind: 'command', text: 'New workshop', more: 'add', run: () => openSettings() }] : []),
   ]
@@ -290,6 +292,7 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
         </p>
       </div>
       <span class="yard-acts">
+        <RouterLink class="plain" to="/wrong">Something is wrong</RouterLink>
         <RouterLink v-if="!me.guest" class="plain" to="/sharing">{{ me.shared ? 'Sharing' : 'Share' }}</RouterLink>
         <button v-if="me.keeper" type="button" class="plain" @click="openSettings()">New workshop</button>
       </span>

@@ -602,6 +602,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a machine's book tells the symptom desk: readings, and what has changed since it last ran well */
+        get: operations["symptom-known"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/document.json": {
         parameters: {
             query?: never;
@@ -1955,6 +1972,13 @@ export interface components {
             repeat: boolean;
             text: string;
         };
+        AskBack: {
+            check: string;
+            name: string;
+            text: string;
+            twice: boolean;
+            value: string;
+        };
         BackupLine: {
             /** Format: date-time */
             at: string;
@@ -2001,19 +2025,32 @@ export interface components {
             };
         };
         Belief: {
+            asks: components["schemas"]["AskBack"][];
             causes: components["schemas"]["Believed"][];
+            codes: components["schemas"]["TripCode"][];
             done: boolean;
+            left?: string;
+            looked: components["schemas"]["Looked"][];
             marks: components["schemas"]["Mark"][];
+            missing: string[];
             next?: components["schemas"]["Check"];
             none?: boolean;
-            unread: string[];
+            presumed?: boolean;
+            proof?: components["schemas"]["Proof"];
+            story: string;
         };
         Believed: {
+            again: string[];
+            against: string[];
             cure: string;
+            danger?: string;
+            for: string[];
             id: string;
+            job: components["schemas"]["Remedy"];
             licensed?: boolean;
             name: string;
             proof: string;
+            proof_by: string;
             /** Format: double */
             share: number;
         };
@@ -2479,6 +2516,8 @@ export interface components {
             size: string;
         };
         Cause: {
+            cure?: string;
+            id?: string;
             text: string;
             /** Format: double */
             value?: number;
@@ -2535,9 +2574,11 @@ export interface components {
         Check: {
             caution: string;
             do: string;
+            hint?: string;
             id: string;
             live: boolean;
             name: string;
+            studs?: string[];
             unit?: string;
             words?: components["schemas"]["Word"][];
         };
@@ -2621,12 +2662,22 @@ export interface components {
             words?: string;
         };
         ComplaintEntry: {
+            /** @description moved, rewired … */
+            changed?: string[];
+            /** @description of a trip, as the display shows it */
+            code?: string;
+            /** @description causes that were cured, and the complaint stayed */
+            cured?: string[];
             /** @description smoke, tingle, water, bulging, bare */
             danger?: string[];
+            /** @description CHECK=VALUE after the cure */
+            proof?: string;
             /** @description hums-stands, motor-hot … */
             said?: string[];
-            /** @description CHECK=VALUE; CHECK= for one that cannot be done */
+            /** @description CHECK=VALUE; CHECK= for one that cannot be done; CHECK=!VALUE for one that was read twice */
             told?: string[];
+            /** @description switching-on, after-minutes … */
+            when?: string[];
         };
         Contact: {
             ends?: string;
@@ -3965,6 +4016,12 @@ export interface components {
             id: string;
             name: string;
         };
+        Known: {
+            changed: components["schemas"]["Since"][];
+            read: components["schemas"]["OfBook"][];
+            said: string[];
+            told: string[];
+        };
         Labelling: {
             ask?: components["schemas"]["Ask"];
             /** Format: int64 */
@@ -4351,6 +4408,11 @@ export interface components {
             id: string;
             title: string;
         };
+        Looked: {
+            check: string;
+            name: string;
+            text?: string;
+        };
         Machine: {
             /**
              * @description the job and revision it was brought in from: its earlier history
@@ -4445,6 +4507,10 @@ export interface components {
         };
         Mark: {
             cause: string;
+            /** Format: double */
+            high?: number;
+            /** Format: double */
+            low?: number;
             name: string;
             /** Format: double */
             share: number;
@@ -4490,6 +4556,8 @@ export interface components {
         };
         MistakeChoice: {
             about: string;
+            cause: string;
+            cure: string;
             id: string;
             title: string;
         };
@@ -4549,6 +4617,12 @@ export interface components {
             entry?: string;
             text: string;
             unknown?: string;
+        };
+        OfBook: {
+            day: string;
+            name: string;
+            text: string;
+            told: string;
         };
         Offer: {
             grade: string;
@@ -4977,6 +5051,13 @@ export interface components {
             skipped: number;
             stays: string[];
         };
+        Proof: {
+            check?: components["schemas"]["Check"];
+            expect: string;
+            holds: boolean;
+            text: string;
+            value?: string;
+        };
         ProtectionEntry: {
             /** @example 10 A */
             breaker?: string;
@@ -5095,6 +5176,11 @@ export interface components {
         };
         RemarksOutputBody: {
             remarks: components["schemas"]["RemarkLine"][];
+        };
+        Remedy: {
+            figures: string[];
+            label?: string;
+            sets: components["schemas"]["Setting"][];
         };
         Replacement: {
             gets: string[];
@@ -5324,6 +5410,11 @@ export interface components {
         ShelveWorkshopBody: {
             /** @enum {string} */
             shelf: "yard" | "bin";
+        };
+        Since: {
+            changed?: string;
+            day: string;
+            text: string;
         };
         Sizes: {
             rows: components["schemas"]["IdlerSize"][];
@@ -5695,6 +5786,7 @@ export interface components {
         };
         Tile: {
             id: string;
+            on: string[];
             text: string;
             words: string[];
         };
@@ -5741,6 +5833,11 @@ export interface components {
             next_load?: string;
             refit?: string;
             rounds: components["schemas"]["RoundView"][];
+        };
+        TripCode: {
+            code: string;
+            look: string;
+            says: string;
         };
         TryProfileBody: {
             deeds: components["schemas"]["Deed"][];
@@ -5940,8 +6037,10 @@ export interface components {
             value: string;
         };
         Words: {
+            changed: components["schemas"]["Tile"][];
             danger: components["schemas"]["Tile"][];
             tiles: components["schemas"]["Tile"][];
+            when: components["schemas"]["Tile"][];
         };
         Work: {
             done: boolean;
@@ -7226,6 +7325,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "symptom-known": {
+        parameters: {
+            query?: {
+                /** @description One of the job's; empty: its first */
+                machine?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Known"];
                 };
             };
             /** @description Error */

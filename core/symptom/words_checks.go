@@ -1,0 +1,97 @@
+package symptom
+
+import "slices"
+
+// How each check is done, with its caution and its answers.
+
+const (
+	linkDead   = "Off, locked, its link waited for and measured dead."
+	deadLocked = "Off, locked, proved dead, capacitors discharged."
+	liveCare   = "Live: an electrician's work in most places. Box closed but for the probes, one hand, nobody alone."
+	spinCare   = "Belt off, nothing on the shaft, a rope without a knot round it, hands clear before it is fed."
+)
+
+// checks are all there are.
+var checks = slices.Concat(measured, looks)
+
+var measured = []Check{
+	{ID: "display", Name: "The drive's display", Do: "Is anything lit on it?", Caution: "Look only.",
+		Words: []Word{{"lit", "It is lit"}, {"dark", "It is dark"}}, danger: 1, minutes: 1, on: electronic,
+		usual: "lit"},
+	{ID: "ramp up", Name: "The ramp up that is keyed", Do: "Read the seconds off the drive, in its settings.",
+		Caution: "Look only, it stands.", Unit: "s", danger: 1, minutes: 2, on: driven},
+	{ID: "ramp down", Name: "The ramp down that is keyed", Do: "Read the seconds off the drive, in its settings.",
+		Caution: "Look only, it stands.", Unit: "s", danger: 1, minutes: 2, on: driven},
+	{ID: "amps keyed", Name: "The motor's amps that are keyed", Do: "Read them off the drive, in its settings.",
+		Caution: "Look only, it stands.", Unit: "A", danger: 1, minutes: 2, on: driven},
+	{ID: "drive's air", Name: "Air around the drive", Do: "Does its fan turn, are its fins clean, is there room above?",
+		Caution: "Look only.", Words: []Word{{"clear", "All clear"}, {"blocked", "Blocked, dirty or tight"}}, danger: 1,
+		minutes: 2, on: driven, usual: "clear"},
+	{ID: "run command", Name: "The run command", Do: "With the switch on: is the contact at its terminals closed?",
+		Caution: linkDead, Words: []Word{{"closed", "Closed"}, {"open", "Open"}}, danger: 2, minutes: 5,
+		on: driven, usual: "closed"},
+	{ID: "motor wires", Name: "The three motor wires", Do: "Compare colours and screws with the card; pull at each.",
+		Caution: linkDead, Words: []Word{{"card", "As the card, all tight"}, {"other", "Two exchanged"},
+			{"loose", "One is loose or off"}}, danger: 2, minutes: 5, on: []string{"drive", "rotary"}, usual: "card"},
+	{ID: "volts while pulling", Name: "Volts at the drive's input under load",
+		Do:      "Measure while it pulls, or read its display.",
+		Caution: liveCare, Unit: "V", Live: true, danger: 6, minutes: 5, on: driven},
+	{ID: "relay set", Name: "The relay's dial", Do: "Read the amps that its dial points to.", Caution: "Look only.",
+		Unit: "A", danger: 1, minutes: 1, on: onePhase},
+	{ID: "idler turns", Name: "The idler", Do: "Which way does it turn, by the mark on it?",
+		Caution: "Look only, hands off.",
+		Words:   []Word{{"forward", "By its mark"}, {"backward", "The other way"}, {"stands", "It stands"}}, danger: 1,
+		minutes: 1, on: converted, usual: "forward"},
+	{ID: "shaft", Name: "The shaft by hand", Do: "Turn it by hand, coupled as it is.", Caution: deadLocked,
+		Words: []Word{{"free", "It turns"}, {"held", "It is stuck"}}, danger: 2, minutes: 2, usual: "free"},
+	{ID: "microfarad", Name: "The run capacitor's µF", Do: "Take one lead off it, measure across it.",
+		Caution: deadLocked, Unit: "µF", Words: []Word{{"short", "It shows a short"}}, danger: 2, minutes: 5,
+		on: []string{"capacitor"}},
+	{ID: "microfarad L1-L3", Name: "µF of the capacitors L1-L3", Do: "Take one lead off the bank, measure across it.",
+		Caution: deadLocked, Unit: "µF", Words: []Word{{"short", "It shows a short"}}, danger: 2, minutes: 5,
+		on: converted},
+	{ID: "microfarad L2-L3", Name: "µF of the capacitors L2-L3", Do: "Take one lead off the bank, measure across it.",
+		Caution: deadLocked, Unit: "µF", Words: []Word{{"short", "It shows a short"}}, danger: 2, minutes: 5,
+		on: converted},
+	{ID: "capacitor line", Name: "Where the capacitor goes",
+		Do:      "Follow its other wire: on which supply line does it end?",
+		Caution: deadLocked, Words: []Word{{"L1", "L1"}, {"L2", "L2"}}, danger: 2, minutes: 4,
+		on: []string{"capacitor"}},
+	{ID: "joints", Name: "The joints in the box", Do: "Read every joint: which leads meet in it.", Caution: deadLocked,
+		danger: 2, minutes: 6, on: alternating},
+	{ID: "ohms L1-L2", Name: "Ohms L1 to L2", Do: "Supply and capacitor off the motor leads, measure.",
+		Caution: deadLocked, Unit: "Ω", Words: []Word{{"open", "Beyond the meter"}}, danger: 2, minutes: 5,
+		on: alternating},
+	{ID: "ohms L1-L3", Name: "Ohms L1 to L3", Do: "Supply and capacitor off the motor leads, measure.",
+		Caution: deadLocked, Unit: "Ω", Words: []Word{{"open", "Beyond the meter"}}, danger: 2, minutes: 5,
+		on: alternating},
+	{ID: "ohms L2-L3", Name: "Ohms L2 to L3", Do: "Supply and capacitor off the motor leads, measure.",
+		Caution: deadLocked, Unit: "Ω", Words: []Word{{"open", "Beyond the meter"}}, danger: 2, minutes: 5,
+		on: alternating},
+	{ID: "insulation", Name: "Insulation to the frame", Do: "500 V tester from the leads together to bare metal.",
+		Caution: deadLocked, Unit: "MΩ", danger: 2, minutes: 5},
+	{ID: "load uncoupled", Name: "Without its load", Do: "Belt off, guard on, one start: is the complaint gone?",
+		Caution: spinCare, Words: []Word{{"well", "It is gone"}, {"same", "It is the same"}}, danger: 4,
+		minutes: 15, usual: "same"},
+	{ID: "volts post", Name: "Volts at the isolator, idle", Do: "Measure between the two lines, nothing running.",
+		Caution: liveCare, Unit: "V", Live: true, danger: 6, minutes: 3},
+	{ID: "amps supply", Name: "Amps of a supply line", Do: "Clamp round one separated wire of the supply cable.",
+		Caution: liveCare, Unit: "A", Live: true, danger: 6, minutes: 3, on: onePhase},
+	{ID: "rpm", Name: "Its speed", Do: "A tachometer at the shaft end, from outside.", Caution: liveCare, Unit: "rpm",
+		Live: true, danger: 6, minutes: 3},
+	{ID: "volts L1-L2", Name: "Volts at the motor, L1 to L2", Do: "Measure within two seconds of the start.",
+		Caution: liveCare, Unit: "V", Live: true, danger: 20, minutes: 5, on: onePhase},
+	{ID: "volts L1-L3", Name: "Volts at the motor, L1 to L3", Do: "Measure within two seconds of the start.",
+		Caution: liveCare, Unit: "V", Live: true, danger: 20, minutes: 5, on: onePhase},
+	{ID: "volts L2-L3", Name: "Volts at the motor, L2 to L3", Do: "Measure within two seconds of the start.",
+		Caution: liveCare, Unit: "V", Live: true, danger: 20, minutes: 5, on: onePhase},
+	{ID: "amps L1", Name: "Amps of the motor lead L1", Do: "Clamp round it within two seconds of the start.",
+		Caution: liveCare, Unit: "A", Live: true, danger: 20, minutes: 5, on: onePhase},
+	{ID: "amps L2", Name: "Amps of the motor lead L2", Do: "Clamp round it within two seconds of the start.",
+		Caution: liveCare, Unit: "A", Live: true, danger: 20, minutes: 5, on: onePhase},
+	{ID: "amps L3", Name: "Amps of the motor lead L3", Do: "Clamp round it within two seconds of the start.",
+		Caution: liveCare, Unit: "A", Live: true, danger: 20, minutes: 5, on: onePhase},
+	{ID: "runs when spun", Name: "Spun by a rope", Do: "Uncoupled: pull the rope, then switch on: does it go on?",
+		Caution: spinCare, Words: []Word{{"true", "It runs on"}, {"false", "It stands again"}}, Live: true, danger: 30,
+		minutes: 10, on: []string{"capacitor"}},
+}
