@@ -93,8 +93,7 @@ type says = map[complaint.Said]float64
 type shows = map[string]Shown
 
 var all = slices.Concat(ofSupply, ofProtection, ofLeads, ofMotor, ofCapacitor, ofConverter, ofDrive, ofController,
-	ofLoad, []Cause{{ID: None, Name: "None of these", Weight: 0.5, Often: "what nobody has thought of",
-		Cure: "Somebody who stands at it: an electrician, or a winder."}})
+	ofLoad, ofNothing)
 
 // All are all that are known.
 func All() []Cause { return slices.Clone(all) }

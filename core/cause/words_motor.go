@@ -152,3 +152,6 @@ var ofLoad = []Cause{
 		Changed: []complaint.Changed{complaint.Moved, complaint.OtherLoad, complaint.NewMachine},
 		Says:    says{complaint.Shakes: 0.95, complaint.Loud: 0.5}, Reads: shows{"feet": is("loose")}},
 }
+
+var ofNothing = []Cause{{ID: None, Name: "None of these", Weight: 0.5, Often: "what nobody has thought of",
+	Cure: "Somebody who stands at it: an electrician, or a winder."}}

@@ -62,7 +62,7 @@ func (b *bench) value(check, text string) (v Value, why string) {
 		if err != nil {
 			return v, noAnswer
 		}
-		return Value{joints: j}, ""
+		return Value{joints: j, other: !j.Equal(b.joints)}, ""
 	}
 	for _, w := range c.Words {
 		if strings.EqualFold(w.Value, text) {

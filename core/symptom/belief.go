@@ -28,6 +28,7 @@ type reading struct {
 	floor          float64 // below it a figure is none
 	word           string
 	joints         leads.Joints
+	other          bool // joints other than the card's
 	known          bool
 }
 
@@ -44,6 +45,7 @@ type Value struct {
 	Figure float64
 	Word   string // open, short, free, held, true, false …; a figure otherwise
 	joints leads.Joints
+	other  bool // joints other than the card's
 }
 
 // How far readings are trusted.
@@ -66,8 +68,11 @@ func (r reading) fits(v Value) float64 {
 		if v.joints == nil {
 			return badly
 		}
-		if r.joints.Equal(v.joints) {
+		switch {
+		case r.joints.Equal(v.joints):
 			return 1 - slips
+		case r.other && v.other: // another wrong way than this world's
+			return 2 * slips
 		}
 		return slips / 3
 	case r.word != "" || v.Word != "":
@@ -128,7 +133,11 @@ func (d *desk) places(e *complaint.Entry, trip string) {
 		for _, x := range e.Changed {
 			w.weight *= c.BroughtOn(complaint.Changed(x))
 		}
-		if trip != "" && w.cause != cause.None && !slices.Contains(c.Trips, trip) {
+		switch {
+		case trip == "" || slices.Contains(c.Trips, trip):
+		case w.cause == cause.None:
+			w.weight *= oddly
+		default:
 			w.weight *= otherTrip
 		}
 		if slices.Contains(e.Cured, w.cause) {
@@ -217,7 +226,7 @@ func (d *desk) tells(check string) float64 {
 		if w.cause == cause.None || !r.known {
 			continue
 		}
-		v := Value{Figure: r.figure, Word: r.word, joints: r.joints}
+		v := Value{Figure: r.figure, Word: r.word, joints: r.joints, other: r.other}
 		at := slices.IndexFunc(outcomes, func(o Value) bool { return alike(o, v) })
 		if at < 0 {
 			outcomes, weights = append(outcomes, v), append(weights, 0)

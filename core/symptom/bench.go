@@ -79,11 +79,6 @@ func (b *bench) tell(id string, share float64, said odds, change func(r map[stri
 			h.fed.Joints = j
 		}
 		ohms = b.lineOhms(&h)
-		for k := range ohms {
-			if _, told := reads[k]; told { // an open winding says so itself
-				delete(ohms, k)
-			}
-		}
 	}
 	b.worldsOf(id, share, said, reads, ohms)
 }

@@ -26,6 +26,7 @@ const (
 	strayVolts = 0.05
 	strayCan   = 0.06
 	strayDial  = 0.03
+	strayLow   = 0.09 // of a dial that is set low, nobody knows how far
 )
 
 // how is what a cause changes of the machine, beside its joints and its can.
@@ -87,7 +88,7 @@ func (b *bench) foretold(id string, h *how, st *site.State, solved bool) (odds, 
 	reads := map[string]reading{
 		"shaft":          word(h.shaft),
 		"insulation":     figure(60, 1, 0.05),
-		"joints":         {joints: b.seen(h), known: true},
+		"joints":         {joints: b.seen(h), other: !b.seen(h).Equal(b.joints), known: true},
 		"load uncoupled": word(h.coupled),
 		"volts post":     figure(b.site.Supply.Volts*h.post, strayVolts, 1),
 	}
@@ -104,7 +105,11 @@ func (b *bench) foretold(id string, h *how, st *site.State, solved bool) (odds, 
 		reads["microfarad"] = word("short")
 	}
 	if b.relay.RelaySet > 0 {
-		reads["relay set"] = figure(b.relay.RelaySet*h.relay, strayDial, 0.05)
+		strays := strayDial
+		if h.relay < 1 {
+			strays = strayLow
+		}
+		reads["relay set"] = figure(b.relay.RelaySet*h.relay, strays, 0.05)
 	}
 	said := odds{}
 	switch {
@@ -121,6 +126,7 @@ func (b *bench) foretold(id string, h *how, st *site.State, solved bool) (odds, 
 			reads[k] = figure(0, strayVolts, 3)
 		}
 		reads["rpm"], reads["runs when spun"] = figure(0, strayVolts, 20), word("false")
+		reads["lines through"] = word("open")
 		return said, reads
 	case !solved:
 		said[complaint.HumsStands], said[complaint.MotorHot], said[complaint.RelayTrips] = 0.4, 0.3, 0.3

@@ -121,8 +121,17 @@ type Playing struct {
 // names the first case of which too little is known.
 func Play(ctx context.Context, cases []Case) (Playing, error) {
 	out := Playing{Cases: []Played{}}
+	var opened *Opened
+	last := ""
 	for i, c := range cases {
-		one, err := playOne(ctx, c)
+		job, err := json.Marshal(c.Job)
+		if err != nil {
+			return out, err
+		}
+		if opened == nil || string(job) != last { // one machine often stands for several cases
+			opened, err = Open(ctx, c.Job)
+			last = string(job)
+		}
 		if ctx.Err() != nil {
 			return out, ctx.Err()
 		}
@@ -131,17 +140,15 @@ func Play(ctx context.Context, cases []Case) (Playing, error) {
 				Found:  "too little to foretell anything",
 				Wanted: err.Error()}}
 		}
-		out.Cases = append(out.Cases, one)
+		out.Cases = append(out.Cases, opened.play(c))
 	}
 	return out, nil
 }
 
-func playOne(ctx context.Context, c Case) (Played, error) {
+// play plays the desk at a case of this machine.
+func (o *Opened) play(c Case) Played {
 	out := Played{Name: c.Name, Asked: []string{}, Causes: []Share{}}
-	d, b, err := opened(ctx, c.Job)
-	if err != nil {
-		return out, err
-	}
+	b, d := o.bench, &desk{worlds: slices.Clone(o.desk.worlds), causes: o.desk.causes}
 	d.hears(c.Said)
 	d.places(&c.More, kindOf(b.codes(), c.More.Code))
 	left := slices.DeleteFunc(slices.Clone(checks), func(x Check) bool { _, has := c.Meter[x.ID]; return !has })
@@ -161,5 +168,5 @@ func playOne(ctx context.Context, c Case) (Played, error) {
 			out.Causes = append(out.Causes, Share{s.ID, float64(int(s.Share*1e4+0.5)) / 1e4})
 		}
 	}
-	return out, ctx.Err()
+	return out
 }

@@ -6,7 +6,9 @@ import (
 	"strings"
 
 	"graybridge/core/cause"
+	"graybridge/core/entry"
 	"graybridge/core/finding"
+	"graybridge/core/plan"
 	"graybridge/core/unit"
 )
 
@@ -67,12 +69,43 @@ func (b *bench) commonCures() {
 			put(cause.LoadHeavy, "", finding.Setting{Path: "machines." + m.ID + ".load.heaviest", Value: more})
 		}
 	}
-	if len(m.Leads.Done) > 0 {
-		for _, id := range []string{cause.CoilReversed, cause.LeadsExchanged, cause.CapMissing, cause.OtherVolts,
-			cause.OtherFamily} {
-			put(id, "", finding.Setting{Path: "machines." + m.ID + ".leads.done"})
+}
+
+// offered keeps those changes of the plan that bring no stop which was not there: a cure is planned before it is
+// offered. Its figures stay.
+func (b *bench) offered() {
+	var before map[string]bool
+	for id, r := range b.cures {
+		if len(r.Sets) == 0 {
+			continue
+		}
+		if before == nil {
+			before = b.stops(nil)
+		}
+		for stop := range b.stops(r.Sets) {
+			if !before[stop] {
+				r.Sets = nil
+			}
+		}
+		b.cures[id] = r
+	}
+}
+
+// stops are the stops of the machine's plan with some settings in it.
+func (b *bench) stops(sets []finding.Setting) map[string]bool {
+	d := b.doc.Of(b.doc.Machines[b.at].ID).Clone()
+	for _, s := range sets {
+		entry.Put(&d, s.Path, s.Value)
+	}
+	out := map[string]bool{}
+	if solved, err := plan.Solve(b.ctx, d); err == nil {
+		for _, f := range solved.Plan().Findings {
+			if f.Grade == finding.Stop {
+				out[f.ID] = true
+			}
 		}
 	}
+	return out
 }
 
 // cureOf is the cure of a cause at this job, with what its change is called.
@@ -95,8 +128,6 @@ func labelOf(c *Remedy) string {
 	switch {
 	case strings.HasSuffix(path, ".load.share"):
 		return fmt.Sprintf(planHeavier, c.Sets[0].Value)
-	case strings.HasSuffix(path, ".leads.done"):
-		return jointsAnew
 	case strings.HasSuffix(path, "resistor"):
 		return wantResistor
 	case strings.HasSuffix(path, "supply.volts"):

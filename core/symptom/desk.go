@@ -170,6 +170,7 @@ func opened(ctx context.Context, doc document.Document) (*desk, *bench, error) {
 	}
 	b.quietly()
 	b.commonCures()
+	b.offered()
 	if err := ctx.Err(); err != nil {
 		return nil, nil, err
 	}

@@ -51,10 +51,11 @@ func law(t *testing.T, step, n int, machine func(i int, rng *rand.Rand) document
 	for i := 0; i < n; i += step {
 		rng := rand.New(rand.NewPCG(uint64(i), 37))
 		d := machine(i, rng)
-		_, b, err := opened(t.Context(), d)
+		o, err := Open(t.Context(), d)
 		if err != nil {
 			continue
 		}
+		b := o.bench
 		twin := d.Clone()
 		p := &twin.Machines[b.at].Plate
 		if x, ok, err := unit.Amps.One(p.Amps); err == nil && ok {
@@ -65,7 +66,7 @@ func law(t *testing.T, step, n int, machine func(i int, rng *rand.Rand) document
 			real = b
 		}
 		for _, id := range b.causes() {
-			out.one(t, d, b, real, id, rng)
+			out.one(o, real, id, rng)
 		}
 	}
 	require.Greater(t, out.n, 30)
@@ -78,13 +79,13 @@ func law(t *testing.T, step, n int, machine func(i int, rng *rand.Rand) document
 }
 
 // one plays the desk at a machine with one thing wrong.
-func (l *lawful) one(t *testing.T, d document.Document, b, real *bench, id string, rng *rand.Rand) {
+func (l *lawful) one(o *Opened, real *bench, id string, rng *rand.Rand) {
 	worlds := slices.DeleteFunc(slices.Clone(real.worlds), func(w world) bool { return w.cause != id })
 	if len(worlds) == 0 {
 		return
 	}
 	truth := worlds[rng.IntN(len(worlds))]
-	c := Case{Name: id, Job: d, Meter: map[string]string{}}
+	c := Case{Name: id, Meter: map[string]string{}}
 	for _, s := range complaint.Sayings {
 		if rng.Float64() < truth.said[s] {
 			c.Said = append(c.Said, s)
@@ -98,11 +99,10 @@ func (l *lawful) one(t *testing.T, d document.Document, b, real *bench, id strin
 	}
 	for k, r := range truth.reads {
 		if r.known {
-			c.Meter[k] = answer(r, b.site.Hand.Naming, rng)
+			c.Meter[k] = answer(r, o.bench.site.Hand.Naming, rng)
 		}
 	}
-	played, err := playOne(t.Context(), c)
-	require.NoError(t, err)
+	played := o.play(c)
 	l.n++
 	l.checks += len(played.Asked)
 	right := func(s Share) bool { return cause.Of(s.ID).Cure == cause.Of(id).Cure }

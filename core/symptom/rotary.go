@@ -2,6 +2,7 @@ package symptom
 
 import (
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 
@@ -72,32 +73,10 @@ func (b *bench) onConverter() {
 		for _, l := range leads.Lines {
 			r["amps "+l] = reading{}
 		}
-		r["amps L3"] = figure(0, strayLive, 0.05*b.rated)
+		r["amps L3"], r["lines through"] = figure(0, strayLive, 0.05*b.rated), word("open")
 	})
 	add("shaft-held", 1, hums, func(r map[string]reading) { r["shaft"] = word("held") })
-	coils, _ := leads.Coils(b.site.Hand.Kind, b.site.Inner)
-	for i := range coils {
-		h := usual()
-		h.fed.Joints, h.fed.Coils = b.joints, slices.Clone(coils)
-		h.fed.Coils[i].Finish = leads.BrokenEnd
-		open := withOhms(map[string]reading{}, b.lineOhms(&h), 1, b.wide)
-		add("winding-open", 1/float64(len(coils)), hums, func(r map[string]reading) {
-			for k, x := range open {
-				r[k] = x
-			}
-		})
-	}
-	for _, pair := range [][3]string{{"L1-L2", "L2-L3", "L1-L3"}, {"L1-L3", "L2-L3", "L1-L2"},
-		{"L1-L2", "L1-L3", "L2-L3"}} { // a whole phase of a star
-		_, whole, _ := b.site.LineOhms(20, b.joints)
-		add("winding-open", 0.5, hums, func(r map[string]reading) {
-			r["ohms "+pair[0]], r["ohms "+pair[1]] = word("open"), word("open")
-			if !math.IsNaN(whole) {
-				ohm, _, _ := b.site.LineOhms(20, b.joints)
-				r["ohms "+pair[2]] = figure(ohm[0], 0.3, 0.02)
-			}
-		})
-	}
+	b.windingsOpen(hums)
 	b.onJointsOf(add)
 	add("load-too-heavy", 1, odds{complaint.RelayTrips: 0.8, complaint.MotorHot: 0.8, complaint.Weak: 0.35,
 		complaint.Crawls: 0.1},
@@ -105,7 +84,7 @@ func (b *bench) onConverter() {
 	if b.relay.RelaySet > 0 {
 		for _, of := range []float64{0.5, 0.65, 0.8} {
 			add("relay-set-low", 0.33, odds{complaint.RelayTrips: 0.9}, func(r map[string]reading) {
-				r["relay set"] = figure(b.relay.RelaySet*of, strayDial, 0.05)
+				r["relay set"] = figure(b.relay.RelaySet*of, strayLow, 0.05)
 			})
 		}
 	}
@@ -184,6 +163,30 @@ func (b *bench) hintBanks(one, two float64) {
 	}
 }
 
+// windingsOpen are worlds in which a coil is broken, or in which a whole phase is.
+func (b *bench) windingsOpen(said odds) {
+	coils, _ := leads.Coils(b.site.Hand.Kind, b.site.Inner)
+	for i := range coils {
+		h := usual()
+		h.fed.Joints, h.fed.Coils = b.joints, slices.Clone(coils)
+		h.fed.Coils[i].Finish = leads.BrokenEnd
+		b.worldsOf(cause.WindingOpen, 1/float64(len(coils)), said, maps.Clone(b.usual), b.lineOhms(&h))
+	}
+	whole := usual()
+	whole.fed.Joints = b.joints
+	ohm := b.lineOhms(&whole)
+	for _, left := range []string{"ohms L1-L2", "ohms L1-L3", "ohms L2-L3"} {
+		one := map[string]float64{}
+		for k := range ohm {
+			one[k] = math.Inf(1)
+		}
+		if x, ok := ohm[left]; ok {
+			one[left] = x
+		}
+		b.worldsOf(cause.WindingOpen, 0.5, said, maps.Clone(b.usual), one)
+	}
+}
+
 // onJointsOf are the wrong joints of a machine behind a converter.
 func (b *bench) onJointsOf(add func(string, float64, odds, func(map[string]reading))) {
 	for _, m := range b.solved.Mistakes() {
@@ -199,6 +202,9 @@ func (b *bench) onJointsOf(add func(string, float64, odds, func(map[string]readi
 		default:
 			continue
 		}
-		add(m.Cause, 1, said, func(r map[string]reading) { r["joints"] = reading{joints: m.Joints, known: true} })
+		add(m.Cause, 1, said, func(r map[string]reading) {
+			r["joints"] = reading{joints: m.Joints, other: true,
+				known: true}
+		})
 	}
 }

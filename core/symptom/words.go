@@ -14,7 +14,6 @@ const (
 	boostOf     = "The plan's boost is %s of the volts."
 
 	planHeavier  = "Plan it with a load of %s"
-	jointsAnew   = "Open the work on the joints again"
 	wantResistor = "Plan a braking resistor"
 	planVolts    = "Plan it on %s"
 	backToPlan   = "Take the plan's own value"

@@ -29,6 +29,14 @@ var looks = []Check{
 	{ID: "screws", Name: "Screws and joints", Do: "Lid off: look at every screw and joint, pull at each wire. Is one " +
 		"loose, brown or brittle?", Caution: boxOpened, Words: []Word{{"tight", "All tight and clean"},
 		{"burnt", "One is loose or burnt"}}, danger: 2, minutes: 8, usual: "tight"},
+	{ID: "no-volt release", Name: "What keeps it off after an outage", Do: "Is it started by a button that holds a " +
+		"contactor, or by a plain switch that stays on?", Caution: standing,
+		Words: []Word{{"there", "Buttons and a contactor"}, {"none", "A plain switch"}}, danger: 1, minutes: 1,
+		usual: "there", on: []string{"capacitor", "rotary", "dc"}},
+	{ID: "lines through", Name: "Each line from end to end", Do: "Contactor pressed in by hand, relay reset: ohms " +
+		"through each line, from the isolator to the motor's lead.", Caution: boxOpened,
+		Words: []Word{{"whole", "All go through"}, {"open", "One is open"}}, danger: 2, minutes: 7, usual: "whole",
+		on: onePhase},
 	{ID: "lead sleeves", Name: "The leads in the box", Do: "Follow each lead to where it leaves the motor: is one " +
 		"rubbed bare?", Caution: boxOpened, Words: []Word{{"whole", "All whole"}, {"bare", "One is bare"}}, danger: 2,
 		minutes: 5, usual: "whole"},
