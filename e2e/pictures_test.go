@@ -146,6 +146,8 @@ func TestPictures(t *testing.T) {
 	p.click(".span-wrong", "Something is wrong")
 	p.click(".tile", "It hums and stands")
 	p.sees(".causes", "causes left")
+	p.click(".said-on button", "That is all")
+	p.sees(".chip", "It hums and stands")
 	eval[bool](p, `(document.activeElement?.blur(), window.scrollTo(0, 0), true)`)
 	p.picture("symptom")
 }

@@ -21,6 +21,7 @@ const (
 	CoilReversed   = "coil-reversed"
 	LeadsExchanged = "two-leads-exchanged"
 	CapMissing     = "star-cap-missing"
+	LeadOff        = "lead-off"
 	OtherVolts     = "joined-for-the-other-volts"
 	OtherFamily    = "other-family-of-joints"
 	LoadHeavy      = "load-too-heavy"

@@ -121,7 +121,7 @@ var causes = map[string]string{
 	"left-high": cause.OtherVolts, "put-low": cause.OtherVolts, "other-family": cause.OtherVolts,
 	"star-table": cause.OtherFamily, "delta-table": cause.OtherFamily,
 	"wrong-cap": cause.LeadsExchanged, "half-reversed": cause.CoilReversed, "coil-reversed": cause.CoilReversed,
-	"missed-wire": cause.CapMissing, "open-coil": cause.WindingOpen, "coil-shorted": cause.TurnsShorted,
+	"missed-wire": cause.LeadOff, "open-coil": cause.WindingOpen, "coil-shorted": cause.TurnsShorted,
 	"lost-line": cause.LineLost, "no-capacitor": cause.CanOpen, "weak-can": cause.CanWeak,
 	"start-left-in": cause.StartLeftIn, "other-line": cause.CanOther,
 }

@@ -42,8 +42,18 @@ func (s *seen) take(b *bench, d *desk, t complaint.Told, e *complaint.Entry) {
 		return
 	}
 	s.values[t.Check] = v
-	s.looked = append(s.looked, Looked{t.Check, name, withUnit(c.answer(v, t.Value), &c)})
+	s.looked = append(s.looked, Looked{Check: t.Check, Name: name, Text: withUnit(c.answer(v, t.Value), &c)})
 	d.takes(t.Check, v)
+}
+
+// entered takes in the joints that were entered as found, until somebody reads them anew.
+func (s *seen) entered(b *bench, d *desk) {
+	c, _ := CheckOf("joints")
+	text := fmt.Sprintf(asFound, b.found.Print(b.site.Hand.Naming))
+	v := Value{joints: b.found, other: true}
+	s.values[c.ID] = v
+	s.looked = append(s.looked, Looked{Check: c.ID, Name: c.Name, Text: text, Entered: true})
+	d.takes(c.ID, v)
 }
 
 // kinds are what the checks' units are read by.

@@ -181,12 +181,14 @@ func (d *desk) wouldRead(b *bench, c *Check, id string) (text string, low, high 
 	if !known {
 		return text, nil, nil
 	}
-	if text == "" {
-		text = span(from, to, c.Unit)
-		if b.wide > 1 && to > 0 {
-			text = fmt.Sprintf(perhaps, text)
-		}
+	figures := span(from, to, c.Unit)
+	if b.wide > 1 && to > 0 {
+		figures = fmt.Sprintf(perhaps, figures)
 	}
+	if text == "" {
+		return figures, &from, &to
+	}
+	text = fmt.Sprintf(orElse, text, figures)
 	return text, &from, &to
 }
 

@@ -26,8 +26,9 @@ type bench struct {
 	solved  *plan.Solved
 	site    *site.Site
 	joints  leads.Joints
-	farads  float64 // µF that should stand there; 0: not known
-	corner  string  // the line that the capacitor should be on
+	found   leads.Joints // as entered, where they cannot be how it ran; nil: they are as they should be
+	farads  float64      // µF that should stand there; 0: not known
+	corner  string       // the line that the capacitor should be on
 	relay   protection.Protection
 	rated   float64 // amps of the plate in these joints
 	wide    float64 // how many times as far everything strays: 1, more where the plate is presumed

@@ -6,7 +6,6 @@ import (
 	"strings"
 
 	"graybridge/core/cause"
-	"graybridge/core/circuit"
 	"graybridge/core/complaint"
 	"graybridge/core/document"
 	"graybridge/core/entry"
@@ -220,24 +219,6 @@ func figure(x, strays, floor float64) reading {
 	return reading{figure: x, strays: strays, floor: floor, known: true}
 }
 
-// renamed are joints with two leads in each other's place.
-func renamed(j leads.Joints, x, y string) leads.Joints {
-	out := leads.Joints{}
-	for _, g := range j {
-		g = slices.Clone(g)
-		for i, n := range g {
-			switch n {
-			case x:
-				g[i] = y
-			case y:
-				g[i] = x
-			}
-		}
-		out = append(out, g)
-	}
-	return out
-}
-
 // onCapacitor puts the causes of a machine on a run capacitor on the bench.
 //
 // Long: a list of causes, each by itself.
@@ -345,70 +326,6 @@ func heavier(e *load.Entry, was load.Load, of float64) {
 	if e.Kind == machine.NoLoad || e.Kind == "" {
 		e.Kind = machine.Constant
 	}
-}
-
-// onJoints are the causes in the joints.
-func (b *bench) onJoints(coils []circuit.Coil) {
-	own := func(j leads.Joints) how {
-		h := usual()
-		h.fed.Joints = j
-		return h
-	}
-	var turned, exchanged, missing, other, family []how
-	for _, c := range coils {
-		if j := renamed(b.joints, c.Start, c.Finish); !j.Equal(b.joints) {
-			turned = append(turned, own(j))
-		}
-	}
-	for i, x := range coils {
-		for _, y := range coils[i+1:] {
-			for _, ends := range [][2]string{{x.Start, y.Start}, {x.Finish, y.Finish}, {x.Start, y.Finish},
-				{x.Finish, y.Start}} {
-				j := renamed(b.joints, ends[0], ends[1])
-				if !j.Equal(b.joints) && !slices.ContainsFunc(turned,
-					func(h how) bool { return h.fed.Joints.Equal(j) }) {
-					exchanged = append(exchanged, own(j))
-				}
-			}
-		}
-	}
-	for i, g := range b.joints {
-		if !slices.ContainsFunc(g, func(n string) bool { return slices.Contains(leads.Lines, n) }) && len(g) > 2 {
-			j := slices.Delete(slices.Clone(b.joints), i, i+1)
-			missing = append(missing, own(j))
-		}
-	}
-	for _, m := range b.solved.Mistakes() {
-		switch m.Cause {
-		case cause.OtherVolts:
-			other = append(other, own(m.Joints))
-		case cause.OtherFamily:
-			family = append(family, own(m.Joints))
-		}
-	}
-	for _, one := range []struct {
-		id  string
-		all []how
-	}{{"coil-reversed", turned}, {"two-leads-exchanged", some(exchanged)}, {"star-cap-missing", missing},
-		{cause.OtherVolts, other}, {cause.OtherFamily, family}} {
-		if len(one.all) > 0 {
-			b.add(one.id, one.all...)
-		}
-	}
-}
-
-// mostExchanged worlds of exchanged leads are enough: their readings are alike, the joints tell.
-const mostExchanged = 24
-
-func some(all []how) []how {
-	if len(all) <= mostExchanged {
-		return all
-	}
-	out := make([]how, mostExchanged)
-	for i := range out {
-		out[i] = all[i*len(all)/mostExchanged]
-	}
-	return out
 }
 
 // onRelay is the relay's dial.

@@ -318,12 +318,14 @@ func TestABookTellsTheDesk(t *testing.T) {
 func TestOwnersWordsAreUnderstood(t *testing.T) {
 	t.Parallel()
 	plain := func(text string) string {
-		return " " + strings.Trim(regexp.MustCompile(`[^a-z0-9]+`).ReplaceAllString(strings.ToLower(text), " "), " ") + " "
+		return " " + strings.Trim(regexp.MustCompile(`[^a-z0-9]+`).ReplaceAllString(strings.ToLower(text), " "),
+			" ") + " "
 	}
 	all := slices.Concat(Spoken().Tiles, Spoken().Danger)
 	for _, said := range []string{"buzzes", "growls", "stuck", "needs a push", "kicks out", "blows the fuse",
 		"drops out", "smells", "smokes", "too hot to touch", "bulged can", "wrong way", "no power", "stalls", "squeals",
-		"tingles", "OC", "OL", "low leg", "third leg", "wild leg", "high leg", "contactor chatters", "lights dim", "hum",
+		"tingles", "OC", "OL", "low leg", "third leg", "wild leg", "high leg", "contactor chatters", "lights dim",
+		"hum",
 		"buzz", "trips", "fuse", "hot", "smell", "backwards", "slow", "weak", "shakes", "noisy", "won't start", "dead",
 		"sparks", "hunts"} {
 		found := slices.ContainsFunc(all, func(tile Tile) bool {

@@ -49,6 +49,9 @@ func (b *bench) commonCures() {
 		c.Sets = append(c.Sets, sets...)
 		b.cures[id] = c
 	}
+	if b.joints != nil {
+		b.hints["joints"] = fmt.Sprintf(cardHas, b.joints.Print(b.site.Hand.Naming))
+	}
 	if b.farads > 0 {
 		b.hints["microfarad"] = fmt.Sprintf(expects, unit.Text(b.farads, "µF"))
 		for _, id := range []string{cause.CanOpen, cause.CanWeak, "run-capacitor-shorted", "run-capacitor-too-much"} {

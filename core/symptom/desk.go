@@ -59,6 +59,8 @@ type Looked struct {
 	Check string `json:"check"`
 	Name  string `json:"name"`
 	Text  string `json:"text,omitempty"`
+	// Entered says that it stands in the plan; nobody read it here.
+	Entered bool `json:"entered,omitempty"`
 }
 
 // AskBack is an answer that cannot be, asked back; it counts when it was read twice.
@@ -127,6 +129,9 @@ func (o *Opened) At(doc document.Document) Belief {
 	s := seen{told: complained.Answers(), values: map[string]Value{}}
 	for _, t := range s.told {
 		s.take(b, d, t, complained)
+	}
+	if _, read := s.values["joints"]; !read && b.found != nil {
+		s.entered(b, d)
 	}
 	d.deadOnly = len(complained.Danger) > 0
 	out := d.belief(b, &s, complained)

@@ -42,11 +42,17 @@ type lawful struct {
 	missed                  []string
 }
 
+// How often the right cause must come first; of a machine whose plate nobody has read figures tell little.
+const (
+	lawFirst    = 0.85
+	unreadFirst = 0.75
+)
+
 // law plays the desk over machines: a twin of the motor has one thing wrong, its owner now and then says one wrong
 // thing, every meter has its error. Of all machines one in step is played.
-func law(t *testing.T, step, n int, machine func(i int, rng *rand.Rand) document.Document) (out lawful) {
-	if *jobtest.All {
-		step = max(1, step/6)
+func law(t *testing.T, least float64, step, n int, machine func(i int, rng *rand.Rand) document.Document) (out lawful) {
+	if *jobtest.All { // sixty plates of them
+		step = max(1, n/60)
 	}
 	for i := 0; i < n; i += step {
 		rng := rand.New(rand.NewPCG(uint64(i), 37))
@@ -73,7 +79,7 @@ func law(t *testing.T, step, n int, machine func(i int, rng *rand.Rand) document
 	t.Logf("%d machines: first %.3f, among three %.3f, %.2f checks; missed %v", out.n,
 		float64(out.first)/float64(out.n), float64(out.three)/float64(out.n), float64(out.checks)/float64(out.n),
 		out.missed)
-	require.GreaterOrEqual(t, float64(out.first)/float64(out.n), 0.85)
+	require.GreaterOrEqual(t, float64(out.first)/float64(out.n), least)
 	require.GreaterOrEqual(t, float64(out.three)/float64(out.n), 0.95)
 	return out
 }
@@ -119,7 +125,7 @@ func (l *lawful) one(o *Opened, real *bench, id string, rng *rand.Rand) {
 func TestTheDeskOverTheCorpus(t *testing.T) {
 	t.Parallel()
 	plates := jobtest.Plates(t)
-	law(t, 60, len(plates), func(i int, rng *rand.Rand) document.Document {
+	law(t, lawFirst, 60, len(plates), func(i int, rng *rand.Rand) document.Document {
 		d := jobtest.Case(plates[i], rng)
 		d.Machines, d.Bridge.Kind = d.Machines[:1], document.KindCapacitor
 		return d
@@ -129,7 +135,7 @@ func TestTheDeskOverTheCorpus(t *testing.T) {
 func TestTheDeskOnDrivesOverTheCorpus(t *testing.T) {
 	t.Parallel()
 	plates := jobtest.Plates(t)
-	law(t, 80, len(plates), func(i int, rng *rand.Rand) document.Document {
+	law(t, lawFirst, 80, len(plates), func(i int, rng *rand.Rand) document.Document {
 		d := jobtest.Case(plates[i], rng)
 		d.Machines, d.Bridge.Kind = d.Machines[:1], document.KindDrive
 		d.Bridge.Drive = drive.Entry{Profile: "tarn-22", EStop: "yes"}
@@ -140,7 +146,7 @@ func TestTheDeskOnDrivesOverTheCorpus(t *testing.T) {
 func TestTheDeskOnConvertersOverTheCorpus(t *testing.T) {
 	t.Parallel()
 	plates := jobtest.Plates(t)
-	law(t, 60, len(plates), func(i int, rng *rand.Rand) document.Document {
+	law(t, lawFirst, 60, len(plates), func(i int, rng *rand.Rand) document.Document {
 		d := jobtest.Case(plates[i], rng)
 		m := d.Machines[0]
 		m.ID, m.Name, m.Role = "m2", "Machine", ""
@@ -161,7 +167,7 @@ func TestTheDeskOnControllersOverTheCorpus(t *testing.T) {
 		}
 	}
 	require.NoError(t, json.Unmarshal(data, &f))
-	law(t, 6, len(f.Plates), func(i int, rng *rand.Rand) document.Document {
+	law(t, lawFirst, 6, len(f.Plates), func(i int, rng *rand.Rand) document.Document {
 		d := document.New("Brushed", scenario.TansyLane())
 		d.Supply.Volts = unit.Plain(f.Plates[i].Volts) + " V"
 		d.Machines[0].Plate = f.Plates[i].Plate
@@ -177,7 +183,7 @@ func TestTheDeskOnControllersOverTheCorpus(t *testing.T) {
 func TestTheDeskOfAMachineThatNobodyPlanned(t *testing.T) {
 	t.Parallel()
 	for _, kind := range []string{document.KindCapacitor, document.KindRotary, document.KindDrive, document.KindDC} {
-		out := law(t, 1, 1, func(int, *rand.Rand) document.Document {
+		out := law(t, unreadFirst, 1, 1, func(int, *rand.Rand) document.Document {
 			d := document.New("Something", scenario.TansyLane())
 			d.Bridge.Kind = kind
 			return d

@@ -5,11 +5,13 @@ import (
 
 	"graybridge/core/cause"
 	"graybridge/core/document"
+	"graybridge/core/finding"
 	"graybridge/core/leads"
 	"graybridge/core/load"
 	"graybridge/core/machine"
 	"graybridge/core/plan"
 	"graybridge/core/plate"
+	"graybridge/core/site"
 )
 
 // widely is how many times as far every figure strays of a machine whose plate nobody has read.
@@ -81,9 +83,15 @@ func (b *bench) read(ctx context.Context) bool {
 		if b.site == nil || b.site.Model == nil {
 			return false
 		}
-		b.joints = b.site.Wanted
+		b.joints, b.found = b.site.Wanted, nil
 		if m := d.Machines[b.at]; b.site.FoundKnown && (len(m.Leads.Done) == 0 || b.joints == nil) {
-			b.joints = b.site.Found // nobody has changed them since
+			// Nobody has changed them since: joints that run are those that it ran by, others are what is wrong.
+			now := b.solved.Bridge().Settle("found", site.Fed{Joints: b.site.Found}, true)
+			if b.joints == nil || now.Runs && now.Grade != finding.Stop || b.site.Found.Equal(b.joints) {
+				b.joints = b.site.Found
+			} else {
+				b.found = b.site.Found
+			}
 		}
 		return b.joints != nil
 	}

@@ -77,7 +77,7 @@ func (b *bench) onConverter() {
 	})
 	add("shaft-held", 1, hums, func(r map[string]reading) { r["shaft"] = word("held") })
 	b.windingsOpen(hums)
-	b.onJointsOf(add)
+	b.onJointsOf()
 	add("load-too-heavy", 1, odds{complaint.RelayTrips: 0.8, complaint.MotorHot: 0.8, complaint.Weak: 0.35,
 		complaint.Crawls: 0.1},
 		func(r map[string]reading) { r["load uncoupled"] = word("well") })
@@ -187,24 +187,29 @@ func (b *bench) windingsOpen(said odds) {
 	}
 }
 
-// onJointsOf are the wrong joints of a machine behind a converter.
-func (b *bench) onJointsOf(add func(string, float64, odds, func(map[string]reading))) {
-	for _, m := range b.solved.Mistakes() {
-		said := odds{complaint.HumsStands: 0.7, complaint.RelayTrips: 0.6, complaint.MotorHot: 0.5}
-		switch m.Cause {
-		case cause.OtherVolts, cause.OtherFamily:
-			said = odds{complaint.Weak: 0.5, complaint.MotorHot: 0.4, complaint.HumsStands: 0.2,
-				complaint.RelayTrips: 0.3}
-			if m.ID == "put-low" {
+// onJointsOf are the wrong joints of a machine behind a converter. Joined for lower volts than it gets it runs hot and
+// trips, for higher ones it is weak: the ohms between its lines tell which.
+func (b *bench) onJointsOf() {
+	coils, _ := leads.Coils(b.site.Hand.Kind, b.site.Inner)
+	own := usual()
+	own.fed.Joints = b.joints
+	whole := b.lineOhms(&own)["ohms L1-L2"]
+	for _, one := range b.wrongJoints(coils) {
+		for _, j := range one.all {
+			said := odds{complaint.HumsStands: 0.7, complaint.RelayTrips: 0.6, complaint.MotorHot: 0.5}
+			h := usual()
+			h.fed.Joints = j
+			switch {
+			case one.cause != cause.OtherVolts && one.cause != cause.OtherFamily:
+			case b.lineOhms(&h)["ohms L1-L2"] < 0.9*whole:
 				said = odds{complaint.RelayTrips: 0.9, complaint.MotorHot: 0.7}
+			default:
+				said = odds{complaint.Weak: 0.5, complaint.MotorHot: 0.4, complaint.HumsStands: 0.2,
+					complaint.RelayTrips: 0.3}
 			}
-		case cause.CoilReversed, cause.LeadsExchanged:
-		default:
-			continue
+			b.tell(one.cause, 1/float64(len(one.all)), said, func(r map[string]reading) {
+				r["joints"] = reading{joints: j, other: true, known: true}
+			})
 		}
-		add(m.Cause, 1, said, func(r map[string]reading) {
-			r["joints"] = reading{joints: m.Joints, other: true,
-				known: true}
-		})
 	}
 }

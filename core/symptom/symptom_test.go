@@ -13,6 +13,7 @@ import (
 
 	"graybridge/core/cause"
 	"graybridge/core/complaint"
+	"graybridge/core/document"
 	"graybridge/core/scenario"
 	"graybridge/core/unit"
 )
@@ -139,7 +140,7 @@ func TestADeskIsKeptWithItsMachine(t *testing.T) {
 	second, err := At(t.Context(), d)
 	require.NoError(t, err)
 	require.NotEqual(t, first.Next.ID, second.Next.ID, "refused: the next best comes")
-	d.Machines[0].Desk.Told = []string{"microfarad=three", "shaft=held"}
+	d.Machines[0].Desk.Told = []string{"microfarad=three", "shaft=held", "brake=none"}
 	third, err := At(t.Context(), d)
 	require.NoError(t, err)
 	require.Len(t, third.Asks, 1)
@@ -173,12 +174,16 @@ func TestBadFilesOfCasesAreNamed(t *testing.T) {
 }
 
 func BenchmarkOpening(b *testing.B) {
-	d := scenario.Blunger()
-	d.Machines[0].Desk = complaint.Entry{Said: []string{"hums-stands"}}
-	for b.Loop() {
-		if _, err := At(b.Context(), d); err != nil {
-			b.Fatal(err)
-		}
+	for name, d := range map[string]document.Document{"capacitor": scenario.Blunger(), "converter": scenario.ClayRoom(),
+		"drive": scenario.BallMill(), "controller": scenario.PressFeed(),
+		"unplanned": document.New("Something", scenario.TansyLane())} {
+		b.Run(name, func(b *testing.B) {
+			for b.Loop() {
+				if _, err := Open(b.Context(), d); err != nil {
+					b.Fatal(err)
+				}
+			}
+		})
 	}
 }
 

@@ -203,7 +203,8 @@ async function unpin() {
         <p v-if="net" class="bring-net" role="status">{{ net }}</p>
         <p v-if="outbox.clock" class="bring-net" role="status">Look at this clock: {{ outbox.clock }}.</p>
       </header>
-      <DrawingView v-if="wide && path" class="bring-path" :drawing="path" />
+      <!-- Its room stands before it comes: what is touched below does not move away under the hand. -->
+      <div v-if="wide && (path || !offline)" class="bring-path"><DrawingView v-if="path" :drawing="path" /></div>
       <WaitingList v-if="refused.length" :waiting="refused" class="bring-refused" />
       <p v-if="!far.gates.length" class="bring-none">{{ b.progress.says }}</p>
       <div v-else class="bring-body">
@@ -300,6 +301,9 @@ async function unpin() {
   margin-right: 8px;
 }
 .bring-path {
+  height: 170px;
+}
+.bring-path :deep(svg) {
   max-height: 170px;
 }
 .bring-which select {

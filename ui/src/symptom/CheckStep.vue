@@ -29,13 +29,7 @@ const lit = computed(() => new Set((props.check.studs ?? []).map((s) => `stud ${
     </details>
     <form v-if="free" class="check-answer" @submit.prevent="give">
       <label for="check-value">What it reads{{ check.unit ? `, ${check.unit}` : '' }}</label>
-      <input
-        id="check-value"
-        v-model="typed"
-        autocomplete="off"
-        :inputmode="check.unit ? 'decimal' : 'text'"
-        :placeholder="check.id === 'joints' ? 'L1-U1-W2; L2-V1-U2; L3-W1-V2' : ''"
-      />
+      <input id="check-value" v-model="typed" autocomplete="off" :inputmode="check.unit ? 'decimal' : 'text'" />
       <button type="submit" class="strong" :disabled="!typed.trim()">That is it</button>
     </form>
     <p class="check-words">

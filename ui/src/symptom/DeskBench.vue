@@ -34,6 +34,7 @@ watch(
   { immediate: true },
 )
 onMounted(async () => {
+  if (job.machine.value?.role === 'idler' && machines.value[0]) job.workOn(machines.value[0].id)
   words.value = await symptom.words().catch(() => undefined)
   known.value = await symptom.known(job.id, job.machine.value?.id).catch(() => undefined)
   if (route?.query.from) takeOver()
@@ -71,7 +72,8 @@ const anew = () => {
     'desk.proof': '',
   })
 }
-const machines = computed(() => job.document.value?.machines ?? [])
+/** The machines of a converter; what its idler does is said at any of them. */
+const machines = computed(() => (job.document.value?.machines ?? []).filter((m) => m.role !== 'idler'))
 const print = () => window.print()
 
 let latest = 0
@@ -139,7 +141,7 @@ const left = computed(() => (belief.value?.causes ?? []).filter((c) => c.share >
         <ul v-if="belief.looked.length" class="symptom-told" aria-label="What was looked at">
           <li v-for="t in belief.looked" :key="t.check">
             {{ t.name }}: <strong>{{ t.text || 'cannot be done' }}</strong>{{ ' ' }}
-            <button type="button" class="why" @click="takeBack(t.check)">Take back</button>
+            <button v-if="!t.entered" type="button" class="why" @click="takeBack(t.check)">Take back</button>
           </li>
         </ul>
         <DeskFound v-if="belief.done || !belief.next" :key="belief.causes[0]?.id" :belief="belief" />
@@ -191,6 +193,9 @@ const left = computed(() => (belief.value?.causes ?? []).filter((c) => c.share >
 .symptom-told li,
 .symptom-asks li {
   padding: 2px 0;
+}
+.symptom-both :deep(h2) {
+  margin: 12px 0 4px;
 }
 .symptom-presumed {
   margin: 12px 0 0;

@@ -15,7 +15,7 @@ const wide = (m: Mark) => Math.max(1.5, at(m.high!) - at(m.low!))
 </script>
 
 <template>
-  <table v-if="marks.length" class="ruler">
+  <table v-if="marks.length" class="ruler" :class="{ worded: !figures.length }">
     <caption class="for-readers">
       What it would read
     </caption>
@@ -60,6 +60,9 @@ const wide = (m: Mark) => Math.max(1.5, at(m.high!) - at(m.low!))
   width: 10.5em;
   padding: 5px 10px 5px 0;
   font-weight: 600;
+}
+.worded .ruler-reads {
+  width: 50%;
 }
 .ruler :deep(thead .ruler-reads) {
   font-weight: 400;

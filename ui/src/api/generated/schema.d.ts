@@ -4410,6 +4410,7 @@ export interface components {
         };
         Looked: {
             check: string;
+            entered?: boolean;
             name: string;
             text?: string;
         };
