@@ -4,7 +4,8 @@ import { computed, nextTick, ref, shallowRef, watch } from 'vue'
 import { watchDebounced } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import { api } from '../api/client'
-import { found, offered, type Deed } from '../desk/palette'
+import { found, nearest, offered, type Deed } from '../desk/palette'
+import { ownersWords } from '../symptom/spoken'
 
 const open = defineModel<boolean>({ required: true })
 const router = useRouter()
@@ -20,9 +21,13 @@ const places: Deed[] = [
     run: () => void window.dispatchEvent(new KeyboardEvent('keydown', { key: '?' })),
   },
   { kind: 'place', text: 'Yard', more: 'workshops machines', run: () => void router.push('/') },
+  { kind: 'place', text: 'Something is wrong', more: ownersWords, run: () => void router.push('/wrong') },
   { kind: 'place', text: 'How it is computed', more: 'engine formulas', run: () => void router.push('/engine') },
 ]
-const list = computed(() => found([...offered.deeds, ...machines.value, ...places], question.value))
+const all = computed(() => [...offered.deeds, ...machines.value, ...places])
+const exact = computed(() => found(all.value, question.value))
+/** Nothing is called so: what is nearest to it. */
+const list = computed(() => (exact.value.length ? exact.value : nearest(all.value, question.value)))
 
 /** Machines are looked for in the database: a yard may hold thousands. */
 let turn = 0
@@ -107,7 +112,10 @@ function key(e: KeyboardEvent) {
       spellcheck="false"
       @keydown="key"
     />
-    <ul id="palette-list" role="listbox" aria-label="Found">
+    <p v-if="!exact.length" class="soft palette-none" role="status">
+      Nothing is called that.<template v-if="list.length"> The nearest:</template>
+    </p>
+    <ul id="palette-list" class="palette-list" role="listbox" aria-label="Found">
       <li
         v-for="(d, n) in list"
         :id="`palette-${n}`"
@@ -121,7 +129,6 @@ function key(e: KeyboardEvent) {
         <span>{{ d.text }}</span> <span class="soft">{{ d.kind }}</span>
       </li>
     </ul>
-    <p v-if="!list.length" class="soft">Nothing is called that.</p>
   </ElDialog>
 </template>
 
@@ -134,19 +141,22 @@ function key(e: KeyboardEvent) {
   border-radius: 2px;
   background: var(--sheet);
 }
-.palette :deep(ul) {
+.palette-none {
+  margin: 8px 0 0;
+}
+.palette-list {
   list-style: none;
   margin: 8px 0 0;
   padding: 0;
 }
-.palette :deep(li) {
+.palette-list li {
   display: flex;
   justify-content: space-between;
   gap: 16px;
   padding: 7px 12px;
   cursor: pointer;
 }
-.palette :deep(li.chosen) {
+.palette-list li.chosen {
   background: var(--river-pale);
 }
 </style>

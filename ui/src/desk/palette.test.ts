@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { found, type Deed } from './palette'
+import { found, nearest, type Deed } from './palette'
 
 const deed = (kind: string, text: string, more = ''): Deed => ({ kind, text, more, run: () => {} })
 const deeds = [
@@ -17,4 +17,15 @@ it('finds by every word, wherever it stands, best first', () => {
   expect(found(deeds, 'nothing like it')).toEqual([])
   expect(found(deeds, '', 2)).toHaveLength(2)
   expect(found([deed('place', 'Étage')], 'etage')).toHaveLength(1)
+})
+
+it('offers the nearest where nothing is called so', () => {
+  const wrong = deed('place', 'Something is wrong', 'hums buzzes trips wrong way')
+  const all = [...deeds, wrong]
+  expect(found(all, 'it only hums')).toEqual([])
+  expect(nearest(all, 'it only hums').map((d) => d.text)).toEqual(['Something is wrong'])
+  expect(nearest(all, 'blonger').map((d) => d.text)).toEqual(['Blunger'])
+  expect(nearest(all, 'slipp mixxer')[0]!.text).toBe('Slip mixer')
+  expect(nearest(all, 'zeppelin')).toEqual([])
+  expect(nearest(all, '')).toEqual([])
 })

@@ -81,7 +81,7 @@ onUnmounted(stop)
     </header>
     <p v-for="t in [trouble, unseen].filter(Boolean)" :key="t" class="entry-problem" role="alert">{{ t }}</p>
     <CodeCard v-if="code" :code="code.code" :who="code.who" :link="code.link" />
-    <form v-if="own" class="people-form" @submit.prevent="add">
+    <form v-if="own" class="people-form typed-in" @submit.prevent="add">
       <label>Somebody new <input v-model="entry.name" required maxlength="60" placeholder="Bram T." /></label>
       <label>
         works as
@@ -130,7 +130,7 @@ onUnmounted(stop)
         />
       </ul>
       <button v-if="own && !inviting" type="button" class="plain" @click="inviting = true">A link for a guest</button>
-      <form v-if="own && inviting" class="people-form" @submit.prevent="invite">
+      <form v-if="own && inviting" class="people-form typed-in" @submit.prevent="invite">
         <label>For whom <input v-model="guest.name" required maxlength="60" placeholder="the electrician" /></label>
         <label>
           for
@@ -175,13 +175,6 @@ onUnmounted(stop)
 }
 .people-form :deep(select) {
   max-width: 100%;
-}
-.people-form :deep(:is(input, select)) {
-  min-height: 36px;
-  padding: 4px 8px;
-  border: 1px solid var(--rule);
-  border-radius: 2px;
-  background: var(--sheet);
 }
 .people-about {
   flex: 1 1 16rem;

@@ -72,7 +72,7 @@ onUnmounted(stop)
       What {{ name || 'the workshop' }} knows of its own. The plate on a device is enough to plan with; a profile adds
       its codes, terminals, jumpers and trims, and any machine of the workshop can be planned on it.
     </p>
-    <form class="profiles-begin" @submit.prevent="begin">
+    <form class="profiles-begin typed-in" @submit.prevent="begin">
       <label>
         Describe a
         <select v-model="kind" @change="shipped = ''">
@@ -148,14 +148,6 @@ onUnmounted(stop)
 .profiles-begin :is(input, select) {
   display: block;
   width: 100%;
-  min-height: 34px;
-  padding: 4px 8px;
-  box-sizing: border-box;
-  border: 1px solid var(--rule);
-  border-radius: 2px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
 }
 .profiles-list {
   width: 100%;

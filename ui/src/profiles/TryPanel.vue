@@ -67,7 +67,7 @@ watch(
           />
         </label>
       </p>
-      <form v-if="codes.length" class="try-set" @submit.prevent="set">
+      <form v-if="codes.length" class="try-set typed-in" @submit.prevent="set">
         <label>
           Code
           <select v-model="code" required>
@@ -117,14 +117,7 @@ watch(
 }
 .try-set :is(input, select) {
   display: block;
-  min-height: 34px;
   width: 7.5rem;
-  padding: 4px 8px;
-  box-sizing: border-box;
-  border: 1px solid var(--rule);
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
 }
 @media (max-width: 760px) {
   .try-set :is(input, select),

@@ -89,7 +89,7 @@ onUnmounted(stop)
       What lies in the drawers of {{ name || 'the workshop' }}. Plans draw on it, machines reserve of it, and what is
       fitted is counted down. What must be known stands in the words: µF and volts of a capacitor, amps, sizes.
     </p>
-    <form class="stock-form" @submit.prevent="add">
+    <form class="stock-form typed-in" @submit.prevent="add">
       <label>
         What it is
         <select v-model="entry.kind">
@@ -183,14 +183,6 @@ onUnmounted(stop)
 .stock-form :is(input, select) {
   display: block;
   width: 100%;
-  min-height: 34px;
-  padding: 4px 8px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--rule);
-  border-radius: 2px;
-  box-sizing: border-box;
 }
 .stock-acts {
   display: flex;

@@ -27,7 +27,7 @@ const lit = computed(() => new Set((props.check.studs ?? []).map((s) => `stud ${
       <summary>Where the probes go: {{ check.studs!.join(' and ') }}</summary>
       <DrawingView :drawing="box" :lit="lit" />
     </details>
-    <form v-if="free" class="check-answer" @submit.prevent="give">
+    <form v-if="free" class="check-answer typed-in large" @submit.prevent="give">
       <label for="check-value">What it reads{{ check.unit ? `, ${check.unit}` : '' }}</label>
       <input id="check-value" v-model="typed" autocomplete="off" :inputmode="check.unit ? 'decimal' : 'text'" />
       <button type="submit" class="strong" :disabled="!typed.trim()">That is it</button>
@@ -61,11 +61,6 @@ const lit = computed(() => new Set((props.check.studs ?? []).map((s) => `stud ${
 .check-answer :deep(input) {
   flex: 1 1 9rem;
   max-width: 22rem;
-  min-height: 44px;
-  padding: 0 10px;
-  border: 1px solid var(--rule);
-  background: var(--sheet);
-  font: inherit;
 }
 .check-words :deep(button),
 .check-answer :deep(button) {

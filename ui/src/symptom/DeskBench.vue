@@ -104,7 +104,7 @@ const left = computed(() => (belief.value?.causes ?? []).filter((c) => c.share >
           <RouterLink :to="{ name: 'span', params: { id: job.id } }">{{ job.document.value?.name }}</RouterLink>
         </p>
         <h1>Something is wrong</h1>
-        <label v-if="machines.length > 1" class="symptom-which">
+        <label v-if="machines.length > 1" class="symptom-which typed-in large">
           With
           <select :value="job.machine.value?.id" @change="job.workOn(($event.target as HTMLSelectElement).value)">
             <option v-for="m in machines" :key="m.id" :value="m.id">{{ m.name || m.id }}</option>
@@ -172,10 +172,6 @@ const left = computed(() => (belief.value?.causes ?? []).filter((c) => c.share >
 .symptom-head :deep(button) {
   min-height: 44px;
   margin-left: 8px;
-}
-.symptom-which select {
-  min-height: 44px;
-  font: inherit;
 }
 .symptom-both {
   display: grid;

@@ -112,17 +112,25 @@ function stays() {
             {{ top.proof }} Read: {{ proof.check.name }}, <strong>{{ proof.expect }}</strong>. {{ proof.check.do }}
           </p>
           <p class="caution">{{ proof.check.caution }}</p>
-          <form v-if="proof.check.unit" class="found-form" @submit.prevent="typed.trim() && prove(typed.trim())">
+          <form
+            v-if="proof.check.unit"
+            class="found-form typed-in large"
+            @submit.prevent="typed.trim() && prove(typed.trim())"
+          >
             <label for="found-value">What it reads now, {{ proof.check.unit }}</label>
             <input id="found-value" v-model="typed" autocomplete="off" inputmode="decimal" />
             <button type="submit" class="plain" :disabled="!typed.trim()">That is it</button>
           </form>
-          <form v-else-if="proof.check.id === 'joints'" class="found-form" @submit.prevent="prove(typed.trim())">
+          <form
+            v-else-if="proof.check.id === 'joints'"
+            class="found-form typed-in large"
+            @submit.prevent="prove(typed.trim())"
+          >
             <label for="found-value">The joints as they are now</label>
             <input id="found-value" v-model="typed" autocomplete="off" />
             <button type="submit" class="plain" :disabled="!typed.trim()">That is it</button>
           </form>
-          <p v-else class="found-form">
+          <p v-else class="found-form typed-in large">
             <button
               v-for="w in proof.check.words ?? []"
               :key="w.value"
@@ -136,7 +144,7 @@ function stays() {
           <p v-if="proof.text" role="status" :class="proof.holds ? 'found-holds' : 'entry-problem'">{{ proof.text }}</p>
         </template>
       </section>
-      <p class="found-form">
+      <p class="found-form typed-in large">
         <button v-if="proof?.holds" type="button" class="strong" :disabled="!!noted" @click="note('proved')">
           {{ noted ? 'It stands in the log' : 'It runs again: into the log' }}
         </button>
@@ -169,11 +177,6 @@ function stays() {
 .found-form :deep(input) {
   flex: 1 1 9rem;
   max-width: 22rem;
-  min-height: 44px;
-  padding: 0 10px;
-  border: 1px solid var(--rule);
-  background: var(--sheet);
-  font: inherit;
 }
 .found-proof {
   margin: 12px 0;

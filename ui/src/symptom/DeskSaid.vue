@@ -115,7 +115,7 @@ const shownCode = computed(() => props.codes.find((c) => c.code === desk.value.c
       </section>
       <section aria-labelledby="symptom-does">
         <h2 id="symptom-does">What does it do?</h2>
-        <form class="symptom-own" @submit.prevent="speak">
+        <form class="symptom-own typed-in large" @submit.prevent="speak">
           <label for="symptom-words">In your own words</label>
           <input id="symptom-words" v-model="own" maxlength="200" placeholder="it buzzes and needs a push" />
           <button type="submit" class="plain" :disabled="!own.trim()">Understand it</button>
@@ -134,7 +134,7 @@ const shownCode = computed(() => props.codes.find((c) => c.code === desk.value.c
           </button>
         </div>
       </section>
-      <section v-if="codes.length && of('said').length" class="said-code">
+      <section v-if="codes.length && of('said').length" class="said-code typed-in large">
         <label for="symptom-code">What does its display show?</label>
         <select
           id="symptom-code"
@@ -259,11 +259,6 @@ const shownCode = computed(() => props.codes.find((c) => c.code === desk.value.c
 .said-code select {
   flex: 1 1 16rem;
   max-width: 26rem;
-  min-height: 44px;
-  padding: 0 10px;
-  border: 1px solid var(--rule);
-  background: var(--sheet);
-  font: inherit;
 }
 .said-code {
   display: flex;

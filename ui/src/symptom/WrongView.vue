@@ -44,7 +44,7 @@ const begin = (workshop: string) =>
     <section aria-labelledby="wrong-new">
       <h2 id="wrong-new">A machine that is not here yet</h2>
       <p>No plate is needed to begin. What is known of it can be typed later and makes the answers surer.</p>
-      <p class="wrong-new">
+      <p class="wrong-new typed-in large">
         <label for="wrong-name">What is it called?</label>
         <input id="wrong-name" v-model="name" maxlength="80" autocomplete="off" placeholder="A machine with a fault" />
         <select v-if="mine.length > 1" v-model="chosen" aria-label="In which workshop">
@@ -55,7 +55,7 @@ const begin = (workshop: string) =>
     </section>
     <section aria-labelledby="wrong-here">
       <h2 id="wrong-here">One that is here</h2>
-      <p class="wrong-new">
+      <p class="wrong-new typed-in large">
         <label for="wrong-find">Find it</label>
         <input id="wrong-find" v-model="question" autocomplete="off" placeholder="Name, plate or work" />
       </p>
@@ -91,18 +91,9 @@ const begin = (workshop: string) =>
   gap: 8px 12px;
   align-items: center;
 }
-.wrong-new select {
-  min-height: 44px;
-  font: inherit;
-}
 .wrong-new input {
   flex: 1 1 14rem;
   max-width: 24rem;
-  min-height: 44px;
-  padding: 0 10px;
-  border: 1px solid var(--rule);
-  background: var(--sheet);
-  font: inherit;
 }
 .wrong-new button {
   min-height: 44px;

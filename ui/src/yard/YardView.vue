@@ -24,7 +24,6 @@ import { NameDialog, WorkshopDialog } from './dialogs'
 import { count, joined } from './pages'
 import MachineCard from './MachineCard.vue'
 import { takingIn } from './taking'
-import { ownersWords } from '../symptom/spoken'
 import YardFind from './YardFind.vue'
 
 const router = useRouter()
@@ -170,7 +169,6 @@ watchEffect(() => {
       more: 'roles phones devices invite guest',
       run: () => void router.push(`/workshops/${w.id}/people`),
     })),
-    { kind: 'place', text: 'Something is wrong', more: ownersWords, run: () => void router.push('/wrong') },
     { kind: 'place', text: 'Sharing', more: 'phone log in network backup', run: () => void router.push('/sharing') },
     ...(me.keeper ? [{ kind: 'command', text: 'New workshop', more: 'add', run: () => openSettings() }] : []),
   ]
