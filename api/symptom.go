@@ -13,7 +13,7 @@ import (
 )
 
 // oneDesk is what a machine with its worlds is taken to hold, in bytes.
-const oneDesk = 2 << 20
+const oneDesk = 3 << 20
 
 // mostDesks are kept, in bytes.
 const mostDesks = 64 << 20

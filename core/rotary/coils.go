@@ -49,7 +49,11 @@ func (o *Solved) Circuit(f site.Fed) circuit.Circuit {
 	if o.Answer != nil {
 		b = o.Answer.Balance
 	}
-	for i, uf := range []float64{b.L13, b.L23} {
+	banks := [2]float64{b.L13, b.L23}
+	if f.Banks != nil {
+		banks = *f.Banks
+	}
+	for i, uf := range banks {
 		if uf > 0 {
 			c.Elements = append(c.Elements, circuit.Element{Name: "bank " + bankNames[i], Kind: circuit.Capacitor,
 				From: leads.Lines[i], To: "L3", Microfarad: uf})
@@ -92,7 +96,8 @@ func idlerCoils(o *Read, c *circuit.Circuit) circuit.Machine {
 func feed(o *Solved, f site.Fed) (*fed, error) {
 	c := o.Circuit(f)
 	solver, err := circuit.Compile(&c)
-	return &fed{solver: solver, circuit: c, one: len(c.Machines) - 1, backward: o.As.Spun == Backward}, err
+	return &fed{solver: solver, circuit: c, one: len(c.Machines) - 1,
+		backward: (o.As.Spun == Backward) != f.SpunOther}, err
 }
 
 // torque of a motor with its slip set, in the direction the idler is spun.

@@ -149,7 +149,8 @@ func fill(o *Read, s *site.State, d *fed, at settled) {
 	for _, p := range [][2]string{{"L1", "L2"}, {"L1", "L3"}, {"L2", "L3"}} {
 		s.Between = append(
 			s.Between,
-			site.Between{A: p[0], B: p[1], Volts: unit.Whole(cmplx.Abs(d.solver.Volts(p[0], p[1])), "V")},
+			site.Between{A: p[0], B: p[1], Volts: unit.Whole(cmplx.Abs(d.solver.Volts(p[0], p[1])), "V"),
+				Value: cmplx.Abs(d.solver.Volts(p[0], p[1]))},
 		)
 	}
 	for _, l := range leads.Lines {
@@ -162,7 +163,8 @@ func fill(o *Read, s *site.State, d *fed, at settled) {
 	s.SupplyT = site.AmpsText(s.Supply)
 	s.Volts = unit.Whole(cmplx.Abs(d.solver.Volts("L1", "L2")), "V")
 	sync := 120 * d.circuit.FrequencyHz / float64(m.Model.Eq.Poles)
-	s.RPM = unit.Whole(math.Max(0, (1-at.slip)*sync), "rpm")
+	s.Speed = math.Max(0, (1-at.slip)*sync)
+	s.RPM = unit.Whole(s.Speed, "rpm")
 	torque := d.torque(d.one, at.slip)
 	if at.slip < 1 {
 		torque -= m.Model.FrictionNm

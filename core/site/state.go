@@ -19,6 +19,9 @@ type Fed struct {
 	NoCap     bool
 	StartIn   bool    // the start capacitor stays in
 	Can       float64 // share of its µF that the capacitor still has; 0: all of it
+	// Of a converter: µF of its banks L1-L3 and L2-L3, nil: as planned; the idler spun the other way.
+	Banks     *[2]float64
+	SpunOther bool
 }
 
 // State is the motor joined in one way, fed: now, or as wanted.

@@ -131,7 +131,7 @@ func (b *bench) impossible(c *Check, v Value, e *complaint.Entry) string {
 	}
 	low, high, floor := math.Inf(1), 0.0, 0.0
 	for _, w := range b.worlds {
-		if r := w.reads[c.ID]; r.known && r.word == "" && r.joints == nil {
+		if r := w.read(c.ID); r.known && r.word == "" && r.joints == nil {
 			low, high, floor = math.Min(low, r.figure), math.Max(high, r.figure), math.Max(floor, r.floor)
 		}
 	}

@@ -37,7 +37,17 @@ type world struct {
 	cause  string
 	weight float64
 	said   odds // how likely an owner says it
-	reads  map[string]reading
+	// What the checks read; ohms are the world's own, the rest it shares with those of its cause that differ in nothing
+	// but the scale of the motor's ohms.
+	reads, ohms map[string]reading
+}
+
+// read is what a check reads in a world.
+func (w *world) read(check string) reading {
+	if r, ok := w.ohms[check]; ok {
+		return r
+	}
+	return w.reads[check]
 }
 
 // Value is what was read.
@@ -159,7 +169,7 @@ func (d *desk) takes(check string, v Value) {
 
 // likely is how well a reading fits a world; neutral where the world cannot foretell it.
 func (w *world) likely(check string, v Value, neutral float64) float64 {
-	r := w.reads[check]
+	r := w.read(check)
 	switch {
 	case w.cause == cause.None:
 		return badly
@@ -174,7 +184,7 @@ func (d *desk) neutral(check string, v Value) float64 {
 	fits, all := 0.0, 0.0
 	for i := range d.worlds {
 		w := &d.worlds[i]
-		if r := w.reads[check]; w.cause != cause.None && r.known {
+		if r := w.read(check); w.cause != cause.None && r.known {
 			fits, all = fits+w.weight*r.fits(v), all+w.weight
 		}
 	}
@@ -222,7 +232,7 @@ func (d *desk) tells(check string) float64 {
 	var outcomes []Value
 	var weights []float64
 	for _, w := range alive {
-		r := w.reads[check]
+		r := w.read(check)
 		if w.cause == cause.None || !r.known {
 			continue
 		}
@@ -247,7 +257,7 @@ func (d *desk) tells(check string) float64 {
 	for i, v := range outcomes {
 		fits, all := 0.0, 0.0
 		for _, w := range alive {
-			if r := w.reads[check]; w.cause != cause.None && r.known {
+			if r := w.read(check); w.cause != cause.None && r.known {
 				w.fit = r.fits(v)
 				fits, all = fits+w.weight*w.fit, all+w.weight
 			}
@@ -257,7 +267,7 @@ func (d *desk) tells(check string) float64 {
 			switch {
 			case w.cause == cause.None:
 				return w.weight * badly
-			case !w.reads[check].known:
+			case !w.read(check).known:
 				return w.weight * neutral
 			}
 			return w.weight * w.fit

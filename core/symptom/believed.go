@@ -163,7 +163,7 @@ func (d *desk) wouldRead(b *bench, c *Check, id string) (text string, low, high 
 	var from, to float64
 	known := false
 	for _, w := range d.worlds {
-		r := w.reads[c.ID]
+		r := w.read(c.ID)
 		if w.cause != id || !r.known || w.weight < 1e-6 && known {
 			continue
 		}
@@ -250,8 +250,8 @@ func (d *desk) reasons(b *bench, s *seen, e *complaint.Entry, id string) (speaks
 		}
 		fits, all := 0.0, 0.0
 		for i := range d.worlds {
-			if w := &d.worlds[i]; w.cause == id && w.reads[l.Check].known {
-				fits, all = math.Max(fits, w.reads[l.Check].fits(v)), all+1
+			if w := &d.worlds[i]; w.cause == id && w.read(l.Check).known {
+				fits, all = math.Max(fits, w.read(l.Check).fits(v)), all+1
 			}
 		}
 		if all == 0 {
@@ -272,7 +272,7 @@ func (d *desk) reasons(b *bench, s *seen, e *complaint.Entry, id string) (speaks
 // bestFit is how well a reading fits the world that it fits best.
 func (d *desk) bestFit(check string, v Value) (best float64) {
 	for i := range d.worlds {
-		if r := d.worlds[i].reads[check]; r.known {
+		if r := d.worlds[i].read(check); r.known {
 			best = math.Max(best, r.fits(v))
 		}
 	}

@@ -8,6 +8,7 @@ import (
 
 	"graybridge/core/cause"
 	"graybridge/core/circuit"
+	"graybridge/core/complaint"
 	"graybridge/core/document"
 	"graybridge/core/leads"
 	"graybridge/core/machine"
@@ -24,6 +25,7 @@ type bench struct {
 	kind    string // of its bridge; capacitor where nobody knows
 	at      int    // of the machine complained of
 	solved  *plan.Solved
+	street  *plan.Solved // the converter with the machine on it; nil: none, or it could not be solved
 	site    *site.Site
 	joints  leads.Joints
 	found   leads.Joints // as entered, where they cannot be how it ran; nil: they are as they should be
@@ -63,21 +65,35 @@ func (b *bench) scales() []scale {
 func (b *bench) worldsOf(id string, share float64, said odds, reads map[string]reading, ohms map[string]float64) {
 	for _, s := range b.scales() {
 		b.worlds = append(b.worlds, world{cause: id, weight: cause.Of(id).Weight * share * s.odds, said: said,
-			reads: withOhms(reads, ohms, s.of, b.wide)})
+			reads: reads, ohms: scaled(ohms, s.of, b.wide)})
 	}
 }
 
 // tell puts a cause on the bench that no circuit shows: what its owner says, and how its readings differ from those of
 // a machine in order.
 func (b *bench) tell(id string, share float64, said odds, change func(r map[string]reading)) {
+	b.tellFed(id, share, said, site.Fed{}, change)
+}
+
+// liveReads are the readings at the machine's leads and the supply, and its speed.
+var liveReads = []string{"amps L1", "amps L2", "amps L3", "amps supply", "volts L1-L2", "volts L1-L3", "volts L2-L3",
+	"rpm"}
+
+// tellFed is tell with the motor's coils or joints otherwise: its ohms are theirs.
+func (b *bench) tellFed(id string, share float64, said odds, fed site.Fed, change func(r map[string]reading)) {
 	reads := maps.Clone(b.usual)
+	if said[complaint.HumsStands] > 0.35 || said[complaint.IdlerHums] > 0.5 { // what stands reads otherwise
+		for _, k := range liveReads {
+			delete(reads, k)
+		}
+	}
 	change(reads)
 	var ohms map[string]float64
 	if b.joints != nil {
 		h := usual()
-		h.fed.Joints = b.joints
-		if j := reads["joints"].joints; j != nil {
-			h.fed.Joints = j
+		h.fed = fed
+		if h.fed.Joints == nil {
+			h.fed.Joints = b.joints
 		}
 		ohms = b.lineOhms(&h)
 	}

@@ -133,6 +133,17 @@ func (b *bench) foretold(id string, h *how, st *site.State, solved bool) (odds, 
 		return said, reads
 	}
 	stands := b.complaint(id, h, st, said)
+	b.live(reads, st, stands)
+	spun := st.Runs && !h.short && h.shaft == "free"
+	if spun {
+		said[complaint.StartsSpun] = 0.5 * stands
+	}
+	reads["runs when spun"] = word(map[bool]string{true: "true", false: "false"}[spun])
+	return said, reads
+}
+
+// live are the readings at the machine's leads and the supply, and its speed, in a state.
+func (b *bench) live(reads map[string]reading, st *site.State, stands float64) {
 	for i, l := range st.Lines {
 		reads["amps "+leads.Lines[i]] = b.figure(l.Amps, strayLive, 0.03*b.rated)
 	}
@@ -145,12 +156,6 @@ func (b *bench) foretold(id string, h *how, st *site.State, solved bool) (odds, 
 		speed = 0
 	}
 	reads["rpm"] = b.figure(speed, 0.03, 20)
-	spun := st.Runs && !h.short && h.shaft == "free"
-	if spun {
-		said[complaint.StartsSpun] = 0.5 * stands
-	}
-	reads["runs when spun"] = word(map[bool]string{true: "true", false: "false"}[spun])
-	return said, reads
 }
 
 // complaint is what an owner would say of a state; stands is how likely it does not start.
@@ -173,7 +178,7 @@ func (b *bench) complaint(id string, h *how, st *site.State, said odds) (stands 
 		worst = math.Max(worst, c.Share)
 	}
 	seen := st.Supply
-	if b.relay.Relay == protection.MotorLeads {
+	if b.relay.Relay == protection.MotorLeads || b.street != nil {
 		seen = 0
 		for _, l := range st.Lines {
 			seen = math.Max(seen, l.Amps)

@@ -215,7 +215,7 @@ func TestReadingsThatCannotBeAreAskedBack(t *testing.T) {
 	b := o.bench
 	most := 0.0
 	for _, w := range b.worlds {
-		if r := w.reads["microfarad"]; r.known && r.word == "" {
+		if r := w.read("microfarad"); r.known && r.word == "" {
 			most = math.Max(most, r.figure+0.02*b.farads)
 		}
 	}

@@ -57,7 +57,7 @@ func (b *bench) supplyTold(low, high odds) {
 		return func(r map[string]reading) {
 			r["volts post"] = figure(b.site.Supply.Volts*share, strayVolts, 1)
 			if was, ok := r["volts while pulling"]; ok {
-				r["volts while pulling"] = b.figure(was.figure*share, was.strays, 1)
+				r["volts while pulling"] = figure(was.figure*share, was.strays, 1)
 			}
 		}
 	}

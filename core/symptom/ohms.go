@@ -1,7 +1,6 @@
 package symptom
 
 import (
-	"maps"
 	"math"
 	"slices"
 
@@ -31,10 +30,9 @@ func (b *bench) lineOhms(h *how) map[string]float64 {
 	return out
 }
 
-// withOhms are a world's readings with its ohms, all of them so far from what the plate lets expect.
-func withOhms(reads map[string]reading, ohms map[string]float64, scale, wide float64) map[string]reading {
-	out := make(map[string]reading, len(reads)+len(ohms))
-	maps.Copy(out, reads)
+// scaled are a world's ohms, all of them so far from what the plate lets expect.
+func scaled(ohms map[string]float64, scale, wide float64) map[string]reading {
+	out := make(map[string]reading, len(ohms))
 	for k, x := range ohms {
 		if math.IsInf(x, 1) {
 			out[k] = word("open")
