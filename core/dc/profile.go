@@ -71,6 +71,8 @@ type Profile struct {
 	Plugs   []Plug       `json:"plug_in_resistors,omitempty" nullable:"false"`
 	Trims   []Trim       `json:"trims,omitempty" nullable:"false"` // in the order on the board
 	Screws  []Terminal   `json:"terminals,omitempty" nullable:"false"`
+	// Trips are what its lamp or display shows where it gives up.
+	Trips []Trip `json:"trips,omitempty" nullable:"false"`
 
 	FieldAmps float64  `json:"field_amps,omitempty" limit:">=0"` // 0: it feeds no field
 	Economy   bool     `json:"field_economy,omitempty"`          // the field is turned down while standing
@@ -184,6 +186,7 @@ func (p *Profile) Validate() openfile.Problems {
 		add("quadrants", fmt.Sprint(p.Quadrants), "1 or 4")
 	}
 	p.validateParts(add)
+	p.validateTrips(add)
 	return append(bad, p.Maker.Validate()...)
 }
 

@@ -2,6 +2,7 @@ package dc_test
 
 import (
 	"encoding/json"
+	"slices"
 	"strings"
 	"testing"
 
@@ -78,4 +79,30 @@ func TestThePlugInResistor(t *testing.T) {
 	plug, ok = p.PlugFor(30)
 	require.False(t, ok, "none is that large")
 	require.Equal(t, "S6", plug.Marking)
+}
+
+// Trips have a kind that is known and a code that stands once; what is said of them is the leaflet's, else the kind's.
+func TestTripsOfAController(t *testing.T) {
+	t.Parallel()
+	p, ok := dc.ByID("swire-10")
+	require.True(t, ok)
+	require.Empty(t, p.Validate())
+	lines := dc.TripLines(&p)
+	require.Len(t, lines, len(p.Trips))
+	for _, l := range lines {
+		require.NotEmpty(t, l.Says, l.Code)
+		require.NotEmpty(t, l.Look, l.Code)
+	}
+	require.Empty(t, dc.TripLines(nil))
+	p.Trips = append(slices.Clone(p.Trips), dc.Trip{Code: "FL", Kind: dc.FieldLost, Text: "Field"},
+		dc.Trip{Code: "X", Kind: "steam"}, dc.Trip{Kind: dc.OtherTrip})
+	require.Equal(t, "Field", dc.TripLines(&p)[6].Says)
+	bad := p.Validate()
+	require.Len(t, bad, 3)
+	require.Equal(t, "trips[6].code", bad[0].Path)
+	require.Equal(t, "trips[7].kind", bad[1].Path)
+	require.Equal(t, "trips[8].code", bad[2].Path)
+	for _, k := range dc.TripKinds() {
+		require.NotEmpty(t, k.Name, k.Word)
+	}
 }

@@ -257,7 +257,7 @@ type Vocabulary struct {
 	Functions []bridge.Naming `json:"functions,omitempty" nullable:"false"` // of a drive's settings
 	Turns     []bridge.Naming `json:"turns,omitempty" nullable:"false"`     // of a controller's trims
 	Terminals []bridge.Naming `json:"terminals" nullable:"false"`
-	Trips     []bridge.Naming `json:"trips,omitempty" nullable:"false"` // kinds of a drive's trips
+	Trips     []bridge.Naming `json:"trips,omitempty" nullable:"false"` // kinds of its trips
 	Shipped   []bridge.Naming `json:"shipped" nullable:"false"`         // to begin from
 }
 
@@ -271,7 +271,7 @@ func Words(kind Kind) Vocabulary {
 		}
 		return v
 	}
-	v.Turns, v.Terminals = dc.Turns(), dc.ScrewNames()
+	v.Turns, v.Terminals, v.Trips = dc.Turns(), dc.ScrewNames(), dc.TripKinds()
 	for _, p := range dc.Shipped() {
 		v.Shipped = append(v.Shipped, bridge.Naming{Word: p.ID, Name: p.Name})
 	}

@@ -12,6 +12,7 @@ import (
 
 	"graybridge/core/cause"
 	"graybridge/core/complaint"
+	"graybridge/core/dc"
 	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/entry"
@@ -31,6 +32,9 @@ func TestTheCatalogueIsWhole(t *testing.T) {
 		kinds = append(kinds, l.Kind)
 	}
 	kinds = append(kinds, drive.LinkLost, drive.SafeStopOpen)
+	for _, k := range dc.TripKinds() {
+		kinds = append(kinds, drive.TripKind(k.Word))
+	}
 	seen := map[string]bool{}
 	for _, c := range cause.All() {
 		require.False(t, seen[c.ID], "%s stands twice", c.ID)
@@ -179,6 +183,26 @@ func TestACodeIsATripByItsKind(t *testing.T) {
 	require.GreaterOrEqual(t, kinds, 6)
 	d.Machines[0].Desk = complaint.Entry{Said: []string{"trips-running"}, Code: "E99"}
 	require.Equal(t, plain.Causes[0].ID, o.At(d).Causes[0].ID)
+}
+
+// A controller's lamp or code does the same; one whose profile has none asks for none.
+func TestAControllersCode(t *testing.T) {
+	t.Parallel()
+	d := scenario.PressFeed()
+	o, err := Open(t.Context(), Bare(d))
+	require.NoError(t, err)
+	d.Machines[0].Desk = complaint.Entry{Said: []string{"weak"}}
+	require.Empty(t, o.At(d).Codes)
+	d.Bridge.DC.Controller = "swire-10"
+	o, err = Open(t.Context(), Bare(d))
+	require.NoError(t, err)
+	for code, first := range map[string]string{"FL": "field-open", "LIM": "limit-low"} {
+		d.Machines[0].Desk = complaint.Entry{Said: []string{"weak"}, Code: code}
+		got := o.At(d)
+		require.Equal(t, first, got.Causes[0].ID, code)
+		require.GreaterOrEqual(t, len(got.Codes), 6)
+		require.NotEmpty(t, got.Codes[0].Look)
+	}
 }
 
 // When it shows and what changed before weigh, and rule nothing out.

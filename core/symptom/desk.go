@@ -7,6 +7,7 @@ import (
 
 	"graybridge/core/cause"
 	"graybridge/core/complaint"
+	"graybridge/core/dc"
 	"graybridge/core/document"
 	"graybridge/core/drive"
 	"graybridge/core/leads"
@@ -188,9 +189,14 @@ func opened(ctx context.Context, doc document.Document) (*desk, *bench, error) {
 	return d, b, nil
 }
 
-// codes are the trips of the drive that is chosen; of one that nobody chose, the kinds that all have.
+// codes are the trips of the drive or controller that is chosen; of a drive that nobody chose, the kinds that all have.
 func (b *bench) codes() []TripCode {
 	out := []TripCode{}
+	if on, ok := b.solved.Bridge().(dc.Installed); ok && b.kind == document.KindDC && on.Shown != nil {
+		for _, t := range dc.TripLines(on.Profile) {
+			out = append(out, TripCode{Code: t.Code, Says: t.Says, Look: t.Look, kind: string(t.Kind)})
+		}
+	}
 	if b.kind != document.KindDrive {
 		return out
 	}

@@ -74,6 +74,30 @@ const maker = (motor: string, cable: boolean): Section => ({
   ],
 })
 
+/** What it shows where it gives up. */
+const trips = (about: string): Section => ({
+  id: 'trips',
+  title: 'Trips',
+  about,
+  fields: [
+    {
+      path: 'trips',
+      label: 'Trips',
+      kind: 'rows',
+      rows: {
+        add: 'Add a trip',
+        one: 'trip',
+        columns: [
+          { path: 'code', label: 'Shows', kind: 'text' },
+          { path: 'kind', label: 'Is', kind: 'choice', words: 'trips' },
+          { path: 'text', label: 'Called', kind: 'text' },
+        ],
+        blank: { code: '', kind: '' },
+      },
+    },
+  ],
+})
+
 const driveSections: Section[] = [
   name('Drive off the shelf'),
   {
@@ -234,28 +258,7 @@ const driveSections: Section[] = [
       },
     ],
   },
-  {
-    id: 'trips',
-    title: 'Trips',
-    about: 'What its display shows where it gives up. The plan says what to look at first.',
-    fields: [
-      {
-        path: 'trips',
-        label: 'Trips',
-        kind: 'rows',
-        rows: {
-          add: 'Add a trip',
-          one: 'trip',
-          columns: [
-            { path: 'code', label: 'Shows', kind: 'text' },
-            { path: 'kind', label: 'Is', kind: 'choice', words: 'trips' },
-            { path: 'text', label: 'Called', kind: 'text' },
-          ],
-          blank: { code: '', kind: '' },
-        },
-      },
-    ],
-  },
+  trips('What its display shows where it gives up. The plan says what to look at first.'),
   maker('Motor wire', true),
   {
     id: 'house',
@@ -389,6 +392,7 @@ const controllerSections: Section[] = [
       },
     ],
   },
+  trips('What its lamp or display shows where it gives up, as its leaflet has it.'),
   maker('Armature wire', false),
   {
     id: 'house',

@@ -3024,6 +3024,7 @@ export interface components {
             tachometer?: boolean;
             terminals?: components["schemas"]["DCTerminal"][];
             trims?: components["schemas"]["DCTrim"][];
+            trips?: components["schemas"]["DCTrip"][];
             /** Format: int64 */
             version: number;
             /** @enum {string} */
@@ -3090,6 +3091,11 @@ export interface components {
             /** Format: double */
             to: number;
             turn: string;
+        };
+        DCTrip: {
+            code: string;
+            kind: string;
+            text?: string;
         };
         DCView: {
             about?: string;
