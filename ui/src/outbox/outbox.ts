@@ -179,6 +179,8 @@ async function refuse(going: Waiting[], why: unknown) {
 }
 
 if (typeof window !== 'undefined') {
-  window.addEventListener('online', () => void reachedAnew())
-  watch(connected, (now, before) => now && !before && void reachedAnew())
+  // Where the browser keeps nothing (a private window), nothing waits.
+  const anew = () => void reachedAnew().catch(() => {})
+  window.addEventListener('online', anew)
+  watch(connected, (now, before) => now && !before && anew())
 }
