@@ -17,6 +17,15 @@ func (p *page) toDesk(machine string) {
 	p.sees(".tile", "Nothing at all")
 }
 
+// says types what is wrong in one's own words; they become a tile.
+func (p *page) says(words, tile string) {
+	p.t.Helper()
+	p.fill("#symptom-words", words)
+	p.click(".symptom-own button", "Understand it")
+	p.until("the tile is touched", `[...document.querySelectorAll('.tile[aria-pressed=true]')].
+		some(t => t.innerText.includes(`+quoted(tile)+`))`)
+}
+
 // looks answers one check after the other as a meter would, what it has no answer to it cannot do, until the desk has
 // found something.
 func (p *page) looks(meter map[string]string) (asked []string) {
@@ -57,9 +66,7 @@ func TestAMachineThatHumsFindsItsCause(t *testing.T) {
 	p.click(".machine-link", "Blunger")
 	p.click(".span-wrong", "Something is wrong")
 	p.sees("h1", "Something is wrong")
-	p.fill("#symptom-words", "it buzzes and stalls")
-	p.click(".symptom-own button", "Understand it")
-	p.until("the tile is touched", `document.querySelector('.tile[aria-pressed=true]')?.innerText.includes('hums')`)
+	p.says("it buzzes and stalls", "hums")
 	p.sees(".causes", "causes left")
 	p.sees(".check h2", "Next:")
 	p.click(".said-on button", "That is all")
@@ -178,10 +185,7 @@ func TestBackwardAndAHotCapacitor(t *testing.T) {
 	p.looks(map[string]string{"capacitor line": "L2", "joints": "L1-U1-W2; L2-V1-U2; L3-W1-V2"})
 	p.sees(".symptom-found h2", "The capacitor sits on the other line")
 	p.click(".symptom-head button", "Begin anew")
-	p.fill("#symptom-words", "the capacitor gets hot")
-	p.click(".symptom-own button", "Understand it")
-	p.until("the tile is touched", `[...document.querySelectorAll('.tile[aria-pressed=true]')].
-		some(t => t.innerText.includes('capacitor gets hot'))`)
+	p.says("the capacitor gets hot", "capacitor gets hot")
 	p.looks(map[string]string{"capacitor print": "start", "microfarad": "52", "capacitor line": "L1"})
 	p.sees(".symptom-found h2", "A start capacitor serves as run capacitor")
 	p.sees(".symptom-found", "bursts")
@@ -216,9 +220,7 @@ func TestAConverterWithALowLine(t *testing.T) {
 	s := demoServer(t)
 	p := open(t, s.url+"/")
 	p.toDesk("Clay room converter")
-	p.fill("#symptom-words", "low leg")
-	p.click(".symptom-own button", "Understand it")
-	p.until("the tile is touched", `document.querySelector('.tile[aria-pressed=true]')`)
+	p.says("low leg", "reads off")
 	p.looks(map[string]string{"microfarad L1-L3": "0", "microfarad L2-L3": "19", "idler turns": "forward"})
 	p.sees(".symptom-found h2", "The capacitors L1-L3 are dead or off")
 }
@@ -230,9 +232,7 @@ func TestADCMotorThatSurges(t *testing.T) {
 	p := open(t, s.url+"/")
 	p.toDesk("Press feed")
 	p.lacks(".tile", "The idler hums and stands")
-	p.fill("#symptom-words", "it surges")
-	p.click(".symptom-own button", "Understand it")
-	p.until("the tile is touched", `document.querySelector('.tile[aria-pressed=true]')`)
+	p.says("it surges", "speed wanders")
 	p.looks(map[string]string{"trim IR": "high", "brushes": "good", "speed dial": "smooth"})
 	p.sees(".symptom-found h2", "IR compensation is turned too far")
 	p.click(".symptom-head button", "Begin anew")

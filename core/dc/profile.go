@@ -186,7 +186,7 @@ func (p *Profile) Validate() openfile.Problems {
 		add("quadrants", fmt.Sprint(p.Quadrants), "1 or 4")
 	}
 	p.validateParts(add)
-	p.validateTrips(add)
+	bridge.CheckTrips(p.Trips, tripKinds, FieldLost, "what its lamp or display shows", add)
 	return append(bad, p.Maker.Validate()...)
 }
 

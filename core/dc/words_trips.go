@@ -25,9 +25,12 @@ var tripLook = map[TripKind]string{
 }
 
 // TripKinds are the kinds with their names, as a profile's editor offers them.
-func TripKinds() (out []bridge.Naming) {
-	for _, k := range tripKinds {
-		out = append(out, bridge.Naming{Word: string(k), Name: tripSays[k]})
+func TripKinds() []bridge.Naming { return bridge.TripNamings(tripKinds, tripSays) }
+
+// TripLines are what a controller may show where it gives up; none of one whose profile has none, or that nobody chose.
+func TripLines(p *Profile) []bridge.TripLine {
+	if p == nil {
+		return nil
 	}
-	return out
+	return bridge.TripLines(p.Trips, tripSays, tripLook)
 }

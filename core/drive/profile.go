@@ -303,17 +303,7 @@ func (p *Profile) Validate() openfile.Problems {
 				"a role, like line, motor or earth")
 		}
 	}
-	tripped := map[string]bool{}
-	for i, t := range p.Trips {
-		at := fmt.Sprintf("trips[%d]", i)
-		if !slices.Contains(tripKinds, t.Kind) {
-			add(at+".kind", fmt.Sprintf("%q", string(t.Kind)), "a kind of trip, like over-volts")
-		}
-		if t.Code == "" || tripped[t.Code] {
-			add(at+".code", fmt.Sprintf("%q", t.Code), "what the display shows, once")
-		}
-		tripped[t.Code] = true
-	}
+	bridge.CheckTrips(p.Trips, tripKinds, OverVolts, "what the display shows", add)
 	bad = append(bad, p.Maker.Validate()...)
 	for i, n := range p.Never {
 		for k, s := range n.When {

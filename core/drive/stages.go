@@ -23,7 +23,7 @@ type View struct {
 	About      string             `json:"about,omitempty"`
 	ByPlate    bool               `json:"by_plate,omitempty"` // known by its plate alone
 	Choices    []Offer            `json:"choices" nullable:"false"`
-	Trips      []TripLine         `json:"trips" nullable:"false"`      // what it may show where it gives up
+	Trips      []bridge.TripLine  `json:"trips" nullable:"false"`      // what it may show where it gives up
 	Candidates []bridge.Candidate `json:"candidates" nullable:"false"` // that may be bought, by their plates
 	Shopping   []string           `json:"shopping" nullable:"false"`   // what one for this job must have
 	Verdict    finding.Grade      `json:"verdict,omitempty"`
@@ -161,7 +161,7 @@ func (o *Shown) say(f ...finding.Finding) { o.Said = append(o.Said, f...) }
 // work weighs, sets, wires and judges the drive.
 func work(o *Shown) {
 	v := &View{Choices: offers(&o.Placed), Candidates: candidates(&o.Placed), Shopping: shopping(&o.Placed),
-		Trips: []TripLine{}, Figures: []finding.Figure{}, Envelope: []Point{}, Caps: []Cap{}, Map: []Command{},
+		Trips: []bridge.TripLine{}, Figures: []finding.Figure{}, Envelope: []Point{}, Caps: []Cap{}, Map: []Command{},
 		Sheet: []Row{}, Unheard: []string{}, Wiring: []Wire{}, Never: NeverWired(), Inspection: []Step{},
 		Restore: []string{}, Displays: []string{}, Quirks: []string{},
 		Up: Ramp{Hz: []float64{}, Share: []float64{}}, Down: Ramp{Hz: []float64{}, Share: []float64{}},

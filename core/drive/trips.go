@@ -1,14 +1,12 @@
 package drive
 
+import "graybridge/core/bridge"
+
 // Trip is what its display shows where it gives up, and what kind of trip that is.
-type Trip struct {
-	Code string   `json:"code"`
-	Kind TripKind `json:"kind"`
-	Text string   `json:"text,omitempty"` // as its leaflet has it
-}
+type Trip = bridge.Trip
 
 // TripKind is why a drive gives up, whatever it shows.
-type TripKind string
+type TripKind = bridge.TripKind
 
 // The kinds.
 const (

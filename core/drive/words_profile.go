@@ -127,9 +127,4 @@ func triedPlaces(j *Jumper) string {
 }
 
 // TripKinds are the kinds of trip in plain words.
-func TripKinds() (out []bridge.Naming) {
-	for _, k := range tripKinds {
-		out = append(out, bridge.Naming{Word: string(k), Name: tripSays[k]})
-	}
-	return out
-}
+func TripKinds() []bridge.Naming { return bridge.TripNamings(tripKinds, tripSays) }

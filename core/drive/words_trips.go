@@ -1,37 +1,20 @@
 package drive
 
-// TripLine is a trip with what it says and what to look at first.
-type TripLine struct {
-	Code string `json:"code"`
-	Says string `json:"says"`
-	Look string `json:"look"`
+import "graybridge/core/bridge"
 
-	Kind TripKind `json:"-"`
-}
-
-// TripLines are what a drive may show where it gives up; one whose leaflet is not known, the kinds that all have.
-func TripLines(p *Profile) []TripLine {
-	out := []TripLine{}
-	for _, t := range known(p) {
-		out = append(out, TripLine{t.Code, first(t.Text != "", t.Text, tripSays[t.Kind]), tripLook[t.Kind], t.Kind})
+// TripLines are what a drive may show where it gives up; one whose leaflet is not known, or that nobody chose, the
+// kinds that all have.
+func TripLines(p *Profile) []bridge.TripLine {
+	if p != nil && len(p.Trips) > 0 {
+		return bridge.TripLines(p.Trips, tripSays, tripLook)
 	}
-	if len(out) > 0 {
-		return out
-	}
+	out := []bridge.TripLine{}
 	for _, k := range tripKinds {
 		if k != OtherTrip && k != SafeStopOpen && k != LinkLost {
-			out = append(out, TripLine{"", tripSays[k], tripLook[k], k})
+			out = append(out, bridge.TripLine{Says: tripSays[k], Look: tripLook[k], Kind: k})
 		}
 	}
 	return out
-}
-
-// known are the trips of a profile; none of a drive that nobody chose.
-func known(p *Profile) []Trip {
-	if p == nil {
-		return nil
-	}
-	return p.Trips
 }
 
 // tripSays are the kinds in plain words.

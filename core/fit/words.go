@@ -266,7 +266,7 @@ func listed(all []string) string {
 		if i == 4 {
 			return strings.Join(names, ", ") + fmt.Sprintf(" and %d more", len(all)-4)
 		}
-		names = append(names, strings.ToLower(s[:1])+s[1:])
+		names = append(names, finding.Lower(s))
 	}
 	return strings.Join(names, ", ")
 }

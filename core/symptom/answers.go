@@ -14,6 +14,7 @@ import (
 // seen is what was answered, as far as it counts.
 type seen struct {
 	told   []complaint.Told
+	trip   string // the kind of the trip that the display shows
 	values map[string]Value
 	looked []Looked
 	asks   []AskBack

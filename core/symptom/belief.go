@@ -227,8 +227,7 @@ func (d *desk) shares() []Share {
 
 // tells is how many bits of the causes a check takes away on average: each world in turn is taken to be true, and reads
 // what it foretells. Worlds that are hardly believed count for nothing in it.
-func (d *desk) tells(check string) float64 {
-	alive := d.alive()
+func (d *desk) tells(alive []*lively, check string) float64 {
 	var outcomes []Value
 	var weights []float64
 	for _, w := range alive {
@@ -351,9 +350,9 @@ func (d *desk) next(left []Check) (best Check, ok bool) {
 		bits float64
 	}
 	var all []told
-	dead := 0.0
+	dead, alive := 0.0, d.alive()
 	for _, c := range left {
-		bits := d.tells(c.ID)
+		bits := d.tells(alive, c.ID)
 		if bits < wantsBits {
 			continue
 		}

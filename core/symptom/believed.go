@@ -111,8 +111,7 @@ func story(b *Belief, e *complaint.Entry) string {
 func lower[T any](all []T, text func(T) string) string {
 	out := []string{}
 	for _, x := range all {
-		t := text(x)
-		out = append(out, strings.ToLower(t[:1])+t[1:])
+		out = append(out, finding.Lower(text(x)))
 	}
 	return finding.Together(out) + "."
 }
@@ -122,20 +121,20 @@ const mostReasoned = 8
 
 // whoTells says who could tell the causes apart that are left.
 func whoTells(all []Believed) string {
-	who, names := electrical, []string{}
+	who, left := electrical, 0
 	for _, c := range all {
 		if c.ID == cause.None || c.Share < 0.1 {
 			continue
 		}
-		names = append(names, strings.ToLower(c.Name[:1])+c.Name[1:])
+		left++
 		if c.Licensed && c.Group == cause.Motor {
 			who = winder
 		}
 	}
-	if len(names) < 2 {
+	if left < 2 {
 		return ""
 	}
-	return fmt.Sprintf(leftCan, fmt.Sprintf("%d causes", len(names)), who)
+	return fmt.Sprintf(leftCan, left, who)
 }
 
 // mostMarks are shown of what a check would read.
@@ -224,8 +223,7 @@ func (d *desk) reasons(b *bench, s *seen, e *complaint.Entry, id string) (speaks
 				p = math.Max(p, w.said[said])
 			}
 		}
-		tile := strings.ToLower(spoken[said].Text[:1]) + spoken[said].Text[1:]
-		put(p >= 0.25, fmt.Sprintf(first(p >= 0.25, heardFor, heardNot), tile))
+		put(p >= 0.25, fmt.Sprintf(first(p >= 0.25, heardFor, heardNot), finding.Lower(spoken[said].Text)))
 	}
 	c := cause.Of(id)
 	for _, w := range e.When {
@@ -238,8 +236,8 @@ func (d *desk) reasons(b *bench, s *seen, e *complaint.Entry, id string) (speaks
 			put(true, changeFor)
 		}
 	}
-	if kind := kindOf(b.codes(), e.Code); kind != "" {
-		ends := slices.Contains(c.Trips, kind)
+	if s.trip != "" {
+		ends := slices.Contains(c.Trips, s.trip)
 		put(ends, first(ends, codeFor, codeNot))
 	}
 	for _, l := range s.looked {

@@ -133,8 +133,6 @@ func labelOf(c *Remedy) string {
 		return fmt.Sprintf(planHeavier, c.Sets[0].Value)
 	case strings.HasSuffix(path, "resistor"):
 		return wantResistor
-	case strings.HasSuffix(path, "supply.volts"):
-		return fmt.Sprintf(planVolts, c.Sets[0].Value)
 	}
 	return backToPlan
 }

@@ -1,10 +1,12 @@
 package symptom
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"slices"
 
+	"graybridge/core/bridge"
 	"graybridge/core/cause"
 	"graybridge/core/complaint"
 	"graybridge/core/dc"
@@ -126,8 +128,8 @@ func (o *Opened) At(doc document.Document) Belief {
 	}
 	codes := b.codes()
 	d.hears(complained.Complaints())
-	d.places(complained, kindOf(codes, complained.Code))
-	s := seen{told: complained.Answers(), values: map[string]Value{}}
+	s := seen{told: complained.Answers(), values: map[string]Value{}, trip: kindOf(codes, complained.Code)}
+	d.places(complained, s.trip)
 	for _, t := range s.told {
 		s.take(b, d, t, complained)
 	}
@@ -191,25 +193,19 @@ func opened(ctx context.Context, doc document.Document) (*desk, *bench, error) {
 
 // codes are the trips of the drive or controller that is chosen; of a drive that nobody chose, the kinds that all have.
 func (b *bench) codes() []TripCode {
+	var lines []bridge.TripLine
+	switch on := b.solved.Bridge().(type) {
+	case dc.Installed:
+		if on.Shown != nil {
+			lines = dc.TripLines(on.Profile)
+		}
+	case drive.Installed:
+		lines = drive.TripLines(on.Profile)
+	}
 	out := []TripCode{}
-	if on, ok := b.solved.Bridge().(dc.Installed); ok && b.kind == document.KindDC && on.Shown != nil {
-		for _, t := range dc.TripLines(on.Profile) {
-			out = append(out, TripCode{Code: t.Code, Says: t.Says, Look: t.Look, kind: string(t.Kind)})
-		}
-	}
-	if b.kind != document.KindDrive {
-		return out
-	}
-	var p *drive.Profile
-	if on, ok := b.solved.Bridge().(drive.Installed); ok {
-		p = on.Profile
-	}
-	for _, t := range drive.TripLines(p) {
-		code := t.Code
-		if code == "" {
-			code = string(t.Kind)
-		}
-		out = append(out, TripCode{Code: code, Says: t.Says, Look: t.Look, kind: string(t.Kind)})
+	for _, t := range lines {
+		out = append(out, TripCode{Code: cmp.Or(t.Code, string(t.Kind)), Says: t.Says, Look: t.Look,
+			kind: string(t.Kind)})
 	}
 	return out
 }

@@ -128,41 +128,37 @@ func (l *lawful) one(o *Opened, real *bench, id string, rng *rand.Rand) {
 	}
 }
 
-func TestTheDeskOverTheCorpus(t *testing.T) {
+// overPlates plays the desk over the corpus, each plate as an owner enters it and then put on a bridge.
+func overPlates(t *testing.T, step int, put func(d *document.Document)) {
 	t.Parallel()
 	plates := jobtest.Plates(t)
-	out := law(t, 60, len(plates), func(i int, rng *rand.Rand) document.Document {
+	out := law(t, step, len(plates), func(i int, rng *rand.Rand) document.Document {
 		d := jobtest.Case(plates[i], rng)
-		d.Machines, d.Bridge.Kind = d.Machines[:1], document.KindCapacitor
+		d.Machines = d.Machines[:1]
+		put(&d)
 		return d
 	})
 	out.holds(t, lawFirst)
+}
+
+func TestTheDeskOverTheCorpus(t *testing.T) {
+	overPlates(t, 60, func(d *document.Document) { d.Bridge.Kind = document.KindCapacitor })
 }
 
 func TestTheDeskOnDrivesOverTheCorpus(t *testing.T) {
-	t.Parallel()
-	plates := jobtest.Plates(t)
-	out := law(t, 80, len(plates), func(i int, rng *rand.Rand) document.Document {
-		d := jobtest.Case(plates[i], rng)
-		d.Machines, d.Bridge.Kind = d.Machines[:1], document.KindDrive
+	overPlates(t, 80, func(d *document.Document) {
+		d.Bridge.Kind = document.KindDrive
 		d.Bridge.Drive = drive.Entry{Profile: "tarn-22", EStop: "yes"}
-		return d
 	})
-	out.holds(t, lawFirst)
 }
 
 func TestTheDeskOnConvertersOverTheCorpus(t *testing.T) {
-	t.Parallel()
-	plates := jobtest.Plates(t)
-	out := law(t, 60, len(plates), func(i int, rng *rand.Rand) document.Document {
-		d := jobtest.Case(plates[i], rng)
+	overPlates(t, 60, func(d *document.Document) {
 		m := d.Machines[0]
 		m.ID, m.Name, m.Role = "m2", "Machine", ""
 		d.Machines = []document.Machine{scenario.ClayRoom().Machines[0], m}
 		d.Bridge = document.Bridge{Kind: document.KindRotary, Rotary: rotary.Entry{L13: "120 µF", L23: "30 µF"}}
-		return d
 	})
-	out.holds(t, lawFirst)
 }
 
 func TestTheDeskOnControllersOverTheCorpus(t *testing.T) {

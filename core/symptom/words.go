@@ -16,7 +16,6 @@ const (
 
 	planHeavier  = "Plan it with a load of %s"
 	wantResistor = "Plan a braking resistor"
-	planVolts    = "Plan it on %s"
 	backToPlan   = "Take the plan's own value"
 
 	cannotBe   = "%s is hardly possible: %s to %s is to be expected. Is the unit or a digit wrong?"
@@ -40,7 +39,7 @@ const (
 	momentFor  = "It shows at that moment."
 	momentNot  = "It usually shows at another moment."
 	changeFor  = "What has changed can bring it on."
-	leftCan    = "%s are left; somebody who stands at it can tell them apart: %s."
+	leftCan    = "%d causes are left; somebody who stands at it can tell them apart: %s."
 	wrongWas   = "Something was wrong: "
 	whenWas    = "When: "
 	beforeWas  = "Before that: "

@@ -17,15 +17,7 @@ const machine = computed(() => job.machine.value!.id)
 
 /** The cure as a change of the plan: undone like any. */
 function take() {
-  const now = (path: string) =>
-    path
-      .split('.')
-      .reduce<unknown>((o, k) => (Array.isArray(o) ? o.find((m) => m.id === k) : (o as never)?.[k]), job.document.value)
-  job.commitAll(
-    Object.fromEntries(
-      top.value.job.sets.map((s) => [s.path, s.value === '' && Array.isArray(now(s.path)) ? [] : s.value]),
-    ),
-  )
+  job.commitAll(Object.fromEntries(top.value.job.sets.map((s) => [s.path, s.value])))
   took.value = true
 }
 function back() {

@@ -3024,7 +3024,7 @@ export interface components {
             tachometer?: boolean;
             terminals?: components["schemas"]["DCTerminal"][];
             trims?: components["schemas"]["DCTrim"][];
-            trips?: components["schemas"]["DCTrip"][];
+            trips?: components["schemas"]["Trip"][];
             /** Format: int64 */
             version: number;
             /** @enum {string} */
@@ -3091,11 +3091,6 @@ export interface components {
             /** Format: double */
             to: number;
             turn: string;
-        };
-        DCTrip: {
-            code: string;
-            kind: string;
-            text?: string;
         };
         DCView: {
             about?: string;
@@ -3560,7 +3555,7 @@ export interface components {
             stop_key_always?: boolean;
             terminals?: components["schemas"]["DriveTerminal"][];
             trims?: components["schemas"]["DriveTrim"][];
-            trips?: components["schemas"]["DriveTrip"][];
+            trips?: components["schemas"]["Trip"][];
             /** Format: int64 */
             version: number;
             /** Format: double */
@@ -3649,16 +3644,6 @@ export interface components {
             to: number;
             unit: string;
         };
-        DriveTrip: {
-            code: string;
-            kind: string;
-            text?: string;
-        };
-        DriveTripLine: {
-            code: string;
-            look: string;
-            says: string;
-        };
         DriveView: {
             about?: string;
             /** Format: double */
@@ -3688,7 +3673,7 @@ export interface components {
             shopping: string[];
             /** Format: double */
             top_hz: number;
-            trips: components["schemas"]["DriveTripLine"][];
+            trips: components["schemas"]["TripLine"][];
             unheard: string[];
             up: components["schemas"]["DriveRamp"];
             verdict?: string;
@@ -5841,7 +5826,17 @@ export interface components {
             refit?: string;
             rounds: components["schemas"]["RoundView"][];
         };
+        Trip: {
+            code: string;
+            kind: string;
+            text?: string;
+        };
         TripCode: {
+            code: string;
+            look: string;
+            says: string;
+        };
+        TripLine: {
             code: string;
             look: string;
             says: string;
