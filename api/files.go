@@ -149,7 +149,7 @@ func (s jobs) parts(w http.ResponseWriter, r *http.Request, j store.Job) {
 		return
 	}
 	rows := [][]string{{"count", "part", "what it must be", "note", "price", "shop", "there already", "in stores",
-		"planning"}}
+		"guide value"}}
 	yes := map[bool]string{true: "yes"}
 	for _, b := range p.Buys {
 		held := make([]string, 0, len(b.Have))

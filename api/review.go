@@ -46,7 +46,7 @@ type PlaceOf struct {
 // reviews registers the page for a licensed person.
 func (s books) reviews(r chi.Router, a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "review", Method: http.MethodGet, Path: "/api/jobs/{id}/review",
-		Summary: "A machine laid out for a licensed person's review: its drawings, every planning figure with its " +
+		Summary: "A machine laid out for a licensed person's review: its drawings, every guide value with its " +
 			"source, what was estimated, measured and not checked, and what is asked"},
 		func(ctx context.Context, in *reviewInput) (*said[ReviewAnswer], error) {
 			j, latest, err := s.reviewed(ctx, in.ID, in.Revision)

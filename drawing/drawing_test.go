@@ -263,7 +263,7 @@ func TestVoltsAreOnlyShownBetweenPointsAndStudsAreMarkedLive(t *testing.T) {
 	b := drawing.Box(drawing.SceneOf(&p), &p.Wanted, p.Now.Joints)
 	require.Equal(t, 6, count(b, func(i drawing.Item) bool { return i.Text == "live" }))
 	require.Zero(t, count(b, func(i drawing.Item) bool { return i.Text == "0\u00a0V" }))
-	require.Equal(t, 1, count(b, func(i drawing.Item) bool { return i.Text == "L1 to corner 224\u00a0V" }))
+	require.Equal(t, 1, count(b, func(i drawing.Item) bool { return i.Text == "L1 to made 224\u00a0V" }))
 }
 
 func TestTheSameFactsStandInWords(t *testing.T) {
@@ -273,7 +273,7 @@ func TestTheSameFactsStandInWords(t *testing.T) {
 		&p.Wanted).Facts...) {
 		facts[f.Name] = f.Value
 	}
-	require.Contains(t, facts["Winding V (V1 to V2)"], "95\u00a0% of plate amps")
+	require.Contains(t, facts["Winding V (V1 to V2)"], "95\u00a0% of rated amps")
 	require.Equal(t, "clockwise, facing the shaft end", facts["Turns"])
 	require.Equal(t, "52\u00a0µF run to L1", facts["Capacitor"])
 }

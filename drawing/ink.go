@@ -7,7 +7,7 @@ type Theme struct {
 	Tone map[string]string
 }
 
-// wires are the colours of L1, L2 and the made corner by the workshop's code.
+// wires are the colours of L1, L2 and the made third line by the workshop's code.
 var wires = map[string][3]string{
 	"europe": {"#7d4526", "#2e66a8", "#7b8387"}, "europe-old": {"#1d2427", "#2e66a8", "#7d4526"},
 	"north-america-240": {"#1d2427", "#b03a2e", "#2e66a8"}, "north-america-480": {"#7d4526", "#c8701a", "#b8920f"},

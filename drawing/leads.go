@@ -29,7 +29,7 @@ func Box(p *Scene, s *site.State, done leads.Joints) Drawing {
 	return d
 }
 
-// lineWord is a line's short name: the third is the made corner of a capacitor
+// lineWord is a line's short name: the third is the made third line of a capacitor
 // bridge, or a drive's third output.
 func lineWord(p *Scene, l string) string {
 	if l == "L3" {
@@ -153,7 +153,7 @@ func Windings(p *Scene, s *site.State) Drawing {
 	for _, c := range s.Coils {
 		value := "no figures yet"
 		if c.Amps != "" {
-			value = c.Amps + ", " + c.Of + " of plate amps, " + c.Volts
+			value = c.Amps + ", " + c.Of + " of rated amps, " + c.Volts
 		}
 		d.fact("Winding "+c.Name+" ("+p.Naming.Print(c.Start)+" to "+p.Naming.Print(c.Finish)+")", value)
 	}
@@ -206,8 +206,8 @@ func node(d *Drawing, p *Scene, x, y float64, l, terminals string, lx, ly float6
 }
 
 func lineTitle(p *Scene, l string) string {
-	if l == "L3" && p.Third == "corner" {
-		return "made corner"
+	if l == "L3" && p.Third == "made" {
+		return "made third line"
 	}
 	return l
 }
@@ -241,7 +241,7 @@ func winding(c site.Coil, x0, y0, x1, y1, stroke float64) []Item {
 	return items
 }
 
-// stroke of a coil by its share of plate amps.
+// stroke of a coil by its share of rated amps.
 func stroke(c site.Coil) float64 { return math.Max(2.5, math.Min(7, 2+3.2*c.Share)) }
 
 func triangle(d *Drawing, p *Scene, s *site.State) {

@@ -181,7 +181,7 @@ func TestWiresAreFullOnceTheyAreLanded(t *testing.T) {
 	require.Empty(t, drawing.Wiring(drawing.SceneOf(&none)).Items)
 }
 
-// On a drive the third line is L3 and no word of a made corner is left; on a
+// On a drive the third line is L3 and no word of a made third line is left; on a
 // capacitor it is the corner.
 func TestTheThirdLineIsCalledByItsBridge(t *testing.T) {
 	words := func(p *plan.Plan) (all string) {
@@ -199,7 +199,7 @@ func TestTheThirdLineIsCalledByItsBridge(t *testing.T) {
 	mill, blunger := plan.Make(scenario.BallMill()), plan.Make(scenario.Blunger())
 	require.NotContains(t, words(&mill), "corner")
 	require.Contains(t, words(&mill), "50\u00a0Hz")
-	require.Contains(t, words(&blunger), "made corner")
+	require.Contains(t, words(&blunger), "made third line")
 }
 
 // The reversing switch stands between the capacitor and both lines, on the one

@@ -159,7 +159,7 @@ func heater(x, y float64, ink Ink, w float64) []Item {
 		line(ink, w, x+24, y, x+40, y)}
 }
 
-// bridge draws the capacitor from the made corner to its line.
+// bridge draws the capacitor from the made third line to its line.
 //
 // Long: one drawing, from left to right.
 func bridge(d *Drawing, p *Scene, s *site.State, flow bool, supply float64, amps map[string]float64,

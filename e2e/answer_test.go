@@ -64,13 +64,13 @@ func TestNotKnowingIsAnAnswer(t *testing.T) {
 	p.click("#plate-line", "")
 	p.key("1.1 kW 230/400 V Δ/Y 4.7/2.7 A 1410 rpm 50 Hz 3 PH")
 	p.key(kb.Enter)
-	p.sees(".next", "Say what the machine asks")
+	p.sees(".next", "How hard does it work?")
 	p.lacks("#unsure", "tachometer")
 	p.click(".unsure", "")
-	p.sees("#unsure", "A constant load of 70 % is assumed and stays marked")
+	p.sees("#unsure", "A constant load of 70 % is taken until then")
 	p.click("#unsure button", "Go there")
 	p.sees(".bench h2", "Load")
-	p.sees(`[data-finding="load.unknown"]`, "Say what the machine asks")
+	p.sees(`[data-finding="load.unknown"]`, "How hard does it work?")
 }
 
 // The answer stands first in every bay, and its first field is a few keys away.

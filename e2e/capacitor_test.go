@@ -79,7 +79,7 @@ func TestABridgeIsTrimmedFromMeasuredAmps(t *testing.T) {
 	p.sees(".trim-go", "Of leads all 3 are needed")
 	round(70)
 	p.sees(".trim .finding-line", "µF fewer")
-	p.sees(".trim-rounds", "Corner lead")
+	p.sees(".trim-rounds", "Made line’s lead")
 	p.click(".trim .finding-line .plain", "Put ")
 	p.sees(".trim .finding-line", "read again at the same load")
 	p.saved()
@@ -97,7 +97,7 @@ func TestABridgeIsTrimmedFromMeasuredAmps(t *testing.T) {
 }
 
 // trimFields are the fields for what trimReadings gives.
-var trimFields = []string{"Lead L1", "Lead L2", "Corner lead", "Corner to L1", "Corner to L2", "L1 to L2"}
+var trimFields = []string{"Lead L1", "Lead L2", "Made line’s lead", "Made line to L1", "Made line to L2", "L1 to L2"}
 
 // trimReadings is what a meter shows on a blunger that is loaded less than said
 // and magnetises a little harder than its plate lets one think.

@@ -50,7 +50,7 @@ func TestANewOwnersFirstJobFromEmptyPlateToCard(t *testing.T) {
 
 	// Next leads through the order of work.
 	p.saved()
-	p.sees(".next", "Say what the machine asks")
+	p.sees(".next", "How hard does it work?")
 	p.click(".next", "")
 	p.click(`[data-entry="load.kind"] button`, "Fan-like")
 	p.enter("load.share", "65 %")
@@ -68,7 +68,7 @@ func TestANewOwnersFirstJobFromEmptyPlateToCard(t *testing.T) {
 	p.sees(".schools", "Reactance")
 	p.until("the island is drawn", `document.querySelector('.island-land')`)
 	p.unfold()
-	p.sees(`[data-finding="capacitor.heat"]`, "every winding stays inside its plate amps")
+	p.sees(`[data-finding="capacitor.heat"]`, "every winding stays inside its rated amps")
 	p.click(".bays button", "Protection")
 	p.click(".cure", "Note 6 A")
 	p.until("noted", `document.querySelector('[data-entry="protection.breaker"] input').value.startsWith('6')`)
@@ -80,7 +80,7 @@ func TestANewOwnersFirstJobFromEmptyPlateToCard(t *testing.T) {
 	p.click(`[data-finding="protection.relay"] .cure`, "Relay in the motor leads, set to 1.42")
 	p.saved()
 	p.unfold()
-	p.sees(`[data-finding="protection.relay"]`, "trips before a winding stays above plate amps")
+	p.sees(`[data-finding="protection.relay"]`, "trips before a winding stays above rated amps")
 
 	// The moves, lock-off first, ticked one by one.
 	p.click(".bays button", "Leads")
@@ -189,7 +189,7 @@ func TestBadPlatesAreAnsweredPlainly(t *testing.T) {
 	p.sees(`[data-finding="plate.power"]`, "more would come out than goes in")
 	p.enter("plate.power", "1.1 kW")
 	p.enter("plate.volts", "400/690")
-	p.sees(`[data-finding="leads.unreachable"]`, "No joint of these leads reaches the coil's volts")
+	p.sees(`[data-finding="leads.unreachable"]`, "is too low for this motor, however it is wired")
 	p.sees(`[data-finding="leads.unreachable"]`, "transformer")
 	p.saved()
 	p.press("z")

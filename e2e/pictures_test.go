@@ -78,7 +78,8 @@ func TestPictures(t *testing.T) {
 	p.do(chromedp.EmulateViewport(1280, 1150))
 	bay("Blunger", "Protection", "")
 	p.until("both are drawn", `document.querySelectorAll('.bench .sheet svg').length === 2`)
-	eval[bool](p, `(document.activeElement?.blur(), [...document.querySelectorAll('.bench h3')].find(h => h.textContent.includes('As it is wired')).scrollIntoView(), window.scrollBy(0, -330), true)`)
+	eval[bool](p,
+		`(document.activeElement?.blur(), [...document.querySelectorAll('.bench h3')].find(h => h.textContent.includes('As it is wired')).scrollIntoView(), window.scrollBy(0, -330), true)`)
 	p.picture("circuit")
 	p.do(chromedp.EmulateViewport(1280, 900))
 	bay("Ball mill", "Bridge", "")
@@ -144,10 +145,10 @@ func TestPictures(t *testing.T) {
 	p.do(chromedp.EmulateViewport(1280, 800))
 	p.click(".machine-link", "Slip mixer")
 	p.click(".span-wrong", "Something is wrong")
-	p.click(".tile", "It hums and stands")
+	p.click(".tile", "It hums and does not turn")
 	p.sees(".causes", "causes left")
 	p.click(".said-on button", "That is all")
-	p.sees(".chip", "It hums and stands")
+	p.sees(".chip", "It hums and does not turn")
 	eval[bool](p, `(document.activeElement?.blur(), window.scrollTo(0, 0), true)`)
 	p.picture("symptom")
 }

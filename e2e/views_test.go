@@ -47,7 +47,8 @@ func views(p *page, s *server, machine string, look func(view string)) {
 	p.sees(".card h1", machine)
 	look("card")
 	p.visit(strings.TrimSuffix(eval[string](p, "location.href"), "/card") + "/weigh")
-	p.until("it is weighed", `document.querySelector('.weigh-map') || document.querySelector('.weigh-answer')?.innerText.includes('can be weighed')`)
+	p.until("it is weighed",
+		`document.querySelector('.weigh-map') || document.querySelector('.weigh-answer')?.innerText.includes('can be weighed')`)
 	look("weigh")
 	p.visit(strings.TrimSuffix(eval[string](p, "location.href"), "/weigh") + "/review")
 	p.sees(".sheet h1", "for review")
@@ -193,7 +194,7 @@ func TestDraggingTheMicrofaradMovesEverything(t *testing.T) {
 	p.until("stored once", `document.querySelector('.head-saved').innerText.includes('revision 2')`)
 	p.click(`[data-finding="capacitor.heat"] .cure`, "µF")
 	p.unfold()
-	p.sees(`[data-finding="capacitor.heat"]`, "every winding stays inside its plate amps")
+	p.sees(`[data-finding="capacitor.heat"]`, "every winding stays inside its rated amps")
 	p.press("z")
 	p.press("z")
 	p.sees(".handle-text", "52 µF")

@@ -35,10 +35,12 @@ func TestTheBridgesAreWeighedAndOneIsTaken(t *testing.T) {
 	p.shot("weigh-borders")
 
 	// A lighter load that starts free: the answer turns, and nothing is stored by it.
-	eval[bool](p, `(e => { e.value = '40'; e.dispatchEvent(new Event('input', {bubbles: true})); return true })(document.querySelector('.wants input[name="share"]'))`)
+	eval[bool](p,
+		`(e => { e.value = '40'; e.dispatchEvent(new Event('input', {bubbles: true})); return true })(document.querySelector('.wants input[name="share"]'))`)
 	p.choose(`.wants select[name="start"]`, "free")
 	p.sees(".wants-differs", "differ from the job")
-	p.until("every bridge is weighed anew", `!document.querySelector('.weigh-answer').innerText.includes('still being')`)
+	p.until("every bridge is weighed anew",
+		`!document.querySelector('.weigh-answer').innerText.includes('still being')`)
 	p.sees(`[data-cell="rotary starts"]`, "12 % is to be there")
 	p.click(".wants-differs button", "Back to the job")
 	p.lacks(".weigh", "differ from the job")
@@ -122,7 +124,7 @@ func TestAReviewIsReadAndAnswered(t *testing.T) {
 	p.click(".weigh-where a", "electrician")
 	p.sees(".sheet h1", "Blunger: for review")
 	p.sees(".review-asks", "Does the local code agree")
-	p.sees(`[data-review="protection"]`, "planning")
+	p.sees(`[data-review="protection"]`, "guide value")
 	p.shot("review")
 	p.click(`[data-review="protection"] h2 button`, "Comment here")
 	p.fill("#review-protection", "A thermistor, please.")

@@ -35,7 +35,7 @@ type Result struct {
 	Microfarad [2]float64
 	Backward   bool    // it turns against the order U, V, W
 	Worst      float64 // winding amps over plate, over the band
-	Idle       float64 // the same running light, +Inf where it does not
+	Idle       float64 // the same idling, +Inf where it does not
 	Start      float64 // standstill torque over rated
 	Volts      [2]float64
 	Most       float64 // up to this share of load every winding stays inside plate; 0: nowhere
@@ -121,7 +121,7 @@ func alike(a, b Result) bool {
 // settleFrom is how many times as many as are wanted are settled on the curve.
 const settleFrom = 4
 
-// The grid of capacitors, in steps of a factor around the µF that would draw plate amps from
+// The grid of capacitors, in steps of a factor around the µF that would draw rated amps from
 // the line.
 const (
 	gridSteps  = 6

@@ -21,7 +21,8 @@ func MendFirst(what, bridge string) string {
 
 func SayWait(stop *finding.Finding, detail string) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionWait, Bay: finding.Protection, Grade: finding.Open,
-		Sentence: "Nothing is sized here while a stop stands: " + stop.Sentence, Detail: detail, Entries: stop.Entries}
+		Sentence: "Fix the red item first; the sizes appear then.",
+		Detail:   "The red item: " + stop.Sentence + " " + detail, Entries: stop.Entries}
 }
 
 func SayBumped(right string) finding.Finding {

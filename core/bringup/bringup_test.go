@@ -164,7 +164,7 @@ func TestAfterAFailedRunItIsLockedOffAgain(t *testing.T) {
 	require.Equal(t, bringup.LockOff, v.Next)
 	require.Equal(t, bringup.IsAgain, s.state(bringup.Discharge))
 	require.Equal(t, bringup.IsPassed, s.state(bringup.Ohms))
-	require.Contains(t, s.do(bringup.Bump, logbook.Passed, ""), "Waits for")
+	require.Contains(t, s.do(bringup.Bump, logbook.Passed, ""), "First do")
 }
 
 // Each change of the plan opens the gates that stand on it, and says what changed; the others

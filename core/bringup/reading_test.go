@@ -48,7 +48,7 @@ func TestALateReadingCountsWhenItWasTaken(t *testing.T) {
 
 // What hums and stands, or turns the other way, passes no gate.
 func TestWhatHumsAndStandsBlocks(t *testing.T) {
-	for _, seen := range []string{"it hums and stands", bringup.OtherWay} {
+	for _, seen := range []string{"it hums and does not turn", bringup.OtherWay} {
 		s := &shop{t: t, gates: bringup.Gates(ground())}
 		s.through(bringup.Direction)
 		s.read("direction", 0, seen)

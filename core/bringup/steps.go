@@ -191,7 +191,7 @@ func (g Ground) fed(id GateID) Gate {
 		}
 	case Direction:
 		one.Title, one.Do, one.IfNot, one.Caution = "Direction", directionSteps(g.Turns), directionNot, directionCaution
-		one.Takes = []Take{words("direction", "It turns", "as wanted", OtherWay, "it hums and stands")}
+		one.Takes = []Take{words("direction", "It turns", "as wanted", OtherWay, "it hums and does not turn")}
 	case Free:
 		one.Title, one.Do, one.IfNot = "Free run", freeSteps, freeNot
 		one.OnCard = "Free run, then coupled, then loaded: readings below"
@@ -253,7 +253,7 @@ func (g Ground) heard(at string) []Take {
 }
 
 // shakeLimit is the velocity up to which a small machine on a firm base counts as running
-// quietly, RMS (planning).
+// quietly, RMS (guide value).
 var shakeLimit = 2.8
 
 // OtherWay is what is said where a bump turned it the wrong way.
@@ -265,7 +265,7 @@ func free(id, name, u string) Take {
 		Below: Meaning{Says: []Cause{}}}
 }
 
-// Shares of the volts from which the eye sees a lamp dip, and sees it plainly (planning).
+// Shares of the volts from which the eye sees a lamp dip, and sees it plainly (guide value).
 const (
 	dipSeen  = 0.03
 	dipPlain = 0.08

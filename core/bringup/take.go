@@ -58,7 +58,7 @@ type Cause struct {
 // be read and within what band. Expect is empty where only the taking matters.
 type Reading struct {
 	ID     string       `json:"id"`
-	When   string       `json:"when"` // "before feeding", "running light", "at your load"
+	When   string       `json:"when"` // "before feeding", "idling", "at your load"
 	Where  string       `json:"where"`
 	Expect string       `json:"expect"`
 	Band   string       `json:"band,omitempty"`

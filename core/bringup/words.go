@@ -23,7 +23,7 @@ const supplyNever = "Supply never on the drive's motor terminals; nothing that s
 const stopByCommand = "Stop by the run command; the breaker is for work on it. Nothing may start by itself when the " +
 	"supply returns."
 
-const fanCoolsLess = "At low speed a plain motor's fan cools it less: stay inside the torque for good."
+const fanCoolsLess = "At low speed a plain motor's fan cools it less: stay inside the torque all day."
 
 const madeLineLive = "The made line is live as long as the idler turns, and the cans hold a charge after it stops."
 

@@ -33,7 +33,7 @@ const proveNot = "It is live, or the tester cannot be trusted. Close it, find wh
 	"licensed person where that is not plain. Do not work on it."
 
 func waitFirst(text string) string {
-	return "Wait " + text + ". The resistor that should do it may be broken: the waiting opens nothing."
+	return "Wait " + text + ". The resistor that should do it may be broken: waiting is no proof: measure."
 }
 
 func measureAt(held string) string {
@@ -49,11 +49,11 @@ const neverShortIt = "Never short it. If it stays up, wait on and measure again.
 
 const standStill = "The shaft must stand still: turned, the motor itself makes volts."
 
-const onlyTheReading = "This gate opens on the reading alone."
+const onlyTheReading = "Enter a reading to go on."
 
 func dischargeReason(limit float64, link bool) string {
 	if link {
-		return "a link is never shorted; below " + unit.Whole(limit, "V") + " it counts as discharged (planning)"
+		return "a link is never shorted; below " + unit.Whole(limit, "V") + " it counts as discharged (guide value)"
 	}
 	return "what was discharged and shorted keeps next to nothing; " + unit.Whole(limit, "V") + " is what a meter " +
 		"may show"
@@ -112,7 +112,8 @@ func ohmsReason(part float64) string {
 	if part == ohmsAgain {
 		return "measured once, the winding warm or cold (copper: 0.4 % a kelvin), and two test leads"
 	}
-	return "copper estimated from the plate: 45 % either way, and two test leads. That the three agree counts for more."
+	return "copper estimated from the plate: 45 % either way, and two test leads. More important is that the three " +
+		"agree."
 }
 
 func ohmsMeaning(above bool) Meaning {
@@ -134,7 +135,7 @@ const insulationAfter = "Discharge the winding through the tester before touchin
 
 const insulationCaution = "The tester puts 500 V on the leads. Nobody touches them."
 
-const insulationReason = "1 MΩ with 500 V (planning; local rules may ask for more)"
+const insulationReason = "1 MΩ with 500 V (guide value; local rules may ask for more)"
 
 const insulationNot = "Do not feed it. Damp: dry it warm for a day and measure again. If it stays, a rewinder."
 
@@ -151,7 +152,8 @@ const earthWiggle = "Wiggle the cable at both ends while reading: it must not ju
 const earthCaution = "Without earth a winding that touches the body makes the body live. Earth is made first and " +
 	"taken off last."
 
-const earthReason = "an unbroken earth of a machine's length is well below 1 Ω with test leads (planning); who tests " +
+const earthReason = "an unbroken earth of a machine's length is well below 1 Ω with test leads (guide value); who " +
+	"tests " +
 	"installations asks for less"
 
 const earthNot = "Do not feed it. Follow the earth from the body to the panel; a licensed person mends what is fixed."
@@ -194,7 +196,8 @@ const fieldNot = "Off. Without its field the motor runs away: find the open fiel
 var idlerSteps = []string{"Every machine off.", "Start the idler as its card says, wait until it is up.", "Rotation " +
 	"indicator at this starter: the marked sequence."}
 
-const idlerNot = "Off at once if it hums and stands. Wrong sequence: it was spun the other way; stop and start it " +
+const idlerNot = "Off at once if it hums and does not turn. Wrong sequence: it was spun the other way; stop and " +
+	"start it " +
 	"right."
 
 var bumpSteps = []string{"Measure the volts at the feed first.", "Belt off. One hand on the stop. Feed it under a " +
@@ -229,7 +232,7 @@ const directionCaution = "Some machines break or throw things when they run back
 var freeSteps = []string{"Run it free for a few minutes and read what is asked.", "Listen; a screwdriver's handle at " +
 	"the ear, its tip at the bearing.", "Note vibration with the hand or a meter."}
 
-const freeNot = "Off, lock off. The reading's own words say what it usually means."
+const freeNot = "Off, lock off. What it usually means stands beside the reading."
 
 var coupledSteps = []string{"Lock off. Belt on, tension and line right, guard back on. Only then take the lock off.",
 	"Run it coupled without work for a few minutes."}
@@ -254,7 +257,7 @@ var retorqueSteps = []string{"After the first hours: lock off, prove dead, disch
 
 const retorqueNot = "A terminal that keeps coming loose wants another lug or a spring washer; a strand was outside it."
 
-const shakeReason = "RMS velocity of a small machine on a firm base (planning)"
+const shakeReason = "RMS velocity of a small machine on a firm base (guide value)"
 
 var shakeAbove = Meaning{Says: []Cause{{Text: "out of balance, out of line, or a soft foot"}, {Text: "a bearing"},
 	{Text: "a resonance near this speed"}}, Next: "Belt off and once more: still shaking is the motor itself. Switch " +
@@ -264,7 +267,7 @@ func dipReason(share float64) string {
 	if share <= 0 {
 		return "the line's own ohms are not known: nothing is said of its dip"
 	}
-	return "the plan's line dips by " + unit.Percent(share) + " at the start; the eye sees 3 % (planning)"
+	return "the plan's line dips by " + unit.Percent(share) + " at the start; the eye sees 3 % (guide value)"
 }
 
 // nothingNear is said where no cause that was solved brings the reading near.
@@ -284,11 +287,11 @@ func slipOf(times float64, more bool) string {
 
 var wordsMeaning = map[string]Meaning{
 	"dip": {Says: []Cause{{Text: "the line is longer or thinner than was entered"}, {Text: "the start takes longer " +
-		"than it should"}}, Next: "Volts at the post during a start; then the feeder's length and size."},
+		"than it should"}}, Next: "Volts at the outlet during a start; then the feeder's length and size."},
 	"spin": {Says: []Cause{{Text: "a dry or worn bearing"}, {Text: "a bent shaft or a rotor that touches"}},
 		Next: "Belt off and once more: still rough is the motor, not the machine."},
 	"direction": {Says: []Cause{{Text: "two of its lines are the other way round"}, {Text: "humming: the third line " +
-		"is missing or too weak"}}, Next: "Off. The volts of the made corner or line tell which."},
+		"is missing or too weak"}}, Next: "Switch off. Then check the capacitor's wires first."},
 	"sound": {Says: []Cause{{Text: "humming: uneven windings, or it does not come up"}, {Text: "rumbling: a bearing"},
 		{Text: "squealing: the belt, or a dry bearing"}, {Text: "knocking: a key, a coupling, a broken bearing"},
 		{Text: "whining: the drive's carrier"}}, Next: "Switch off and listen while it runs down: what stops at once " +

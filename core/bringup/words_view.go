@@ -27,7 +27,7 @@ func notTurning(words string) string {
 	if words == OtherWay {
 		return "It turned the other way: change it first, then bump again"
 	}
-	return "It hums and stands: switch off, find out why first, then bump again"
+	return "It hums and does not turn: switch off, find out why first, then bump again"
 }
 
 func neverSkipped(title string) string {
@@ -81,7 +81,7 @@ func againShort(n int) string {
 }
 
 func waitsSays(titles []string) string {
-	return "Waits for: " + strings.Join(titles, ", ") + "."
+	return "First do: " + strings.Join(titles, ", ") + "."
 }
 
 func nextSays(title string, passed, all, again int) string {

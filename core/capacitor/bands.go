@@ -16,7 +16,7 @@ import (
 )
 
 // twin is a motor that would print the same plate, joined as this one is, and its points at
-// the owner's lightest, usual and heaviest load, at none and at plate torque; where it stalls
+// the owner's lightest, usual and heaviest load, at none and at rated torque; where it stalls
 // there, or the motor itself does, no windings.
 type twin struct {
 	site.Twin
@@ -101,9 +101,9 @@ func (t twin) carries(q Question, a Answer, valley float64) float64 {
 }
 
 const (
-	carryWithin = 5e-4 // of plate amps
+	carryWithin = 5e-4 // of rated amps
 	valleyWide  = 1.25 // of slip
-	valleyFloor = 0.08 // over plate amps near the deepest: no twin's valley is so much deeper
+	valleyFloor = 0.08 // over rated amps near the deepest: no twin's valley is so much deeper
 )
 
 // deepest samples the curve anew, and gives the sample at which the worst winding carries
@@ -200,7 +200,7 @@ func (t twin) watched(microfarad float64, own Watched) Watched {
 	return out
 }
 
-// watchWithin is how near plate amps are looked for.
+// watchWithin is how near rated amps are looked for.
 const watchWithin = 5e-3
 
 // Spread is the band of every figure to expect at the lightest, usual or heaviest load: the
@@ -331,19 +331,19 @@ func judgeDoubt(o *Judged, a Answer) {
 	at := func(share float64) func(t twin) float64 {
 		return func(t twin) float64 { return t.points[share].worst().Share } // stalled: +Inf
 	}
-	all := []judged{{"at your load the worst winding carries", "of plate amps", a.Usual.worst().Share, false,
+	all := []judged{{"winding amps at your load", "of rated amps", a.Usual.worst().Share, false,
 		at(q.Usual)}}
 	if a.HeavyRuns && q.Heaviest > q.Usual {
-		all = append(all, judged{"at your heaviest load the worst winding carries", "of plate amps",
+		all = append(all, judged{"winding amps at most", "of rated amps",
 			a.Heavy.worst().Share, false, at(q.Heaviest)})
 	}
-	if len(a.Idle.Windings) > 0 && q.Lightest < q.Usual {
-		all = append(all, judged{"running light the worst winding carries", "of plate amps",
+	if len(a.Idle.Windings) > 0 && q.Lightest < q.Usual && !q.NeverIdles {
+		all = append(all, judged{"winding amps while idling", "of rated amps",
 			a.Idle.worst().Share, false, at(q.Lightest)})
 	}
 	if standing := q.Standing(); standing > 0 {
 		put := a.Microfarad + o.StartEntered
-		all = append(all, judged{"the start gives", "of what stands against it",
+		all = append(all, judged{"the torque at the start", "of what it needs to start",
 			o.Bridge.StartTorque(put) / standing, true, func(t twin) float64 {
 				return t.b.StartTorque(t.Can*put) / standing
 			}})

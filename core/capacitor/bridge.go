@@ -3,7 +3,7 @@
 //
 // It asks the solver what every winding feels for a capacitance and a load,
 // which capacitance keeps the worst winding least, up to which load every
-// winding stays inside its plate amps, and what the rules of thumb would do to
+// winding stays inside its rated amps, and what the rules of thumb would do to
 // the same motor.
 package capacitor
 
@@ -17,7 +17,7 @@ import (
 )
 
 // Wiring is a motor joined to a single-phase line with a capacitor at the free
-// corner. Joints name nodes L1, L2 and L3, where L3 is the made corner.
+// corner. Joints name nodes L1, L2 and L3, where L3 is the made third line.
 type Wiring struct {
 	Volts       float64 // between L1 and L2 with nothing drawn
 	FrequencyHz float64
@@ -284,7 +284,7 @@ const ContinuousStep = 0.01
 
 // Continuous is the largest share of rated torque, up to 1.3 in steps of 0.01,
 // of a load of this kind that every winding carries within `limit` of its
-// plate amps; 0 when there is none. A sampled curve says where to begin, so
+// rated amps; 0 when there is none. A sampled curve says where to begin, so
 // that no time is spent on loads that it cannot carry.
 func (b *Bridge) Continuous(microfarad float64, kind machine.LoadKind, limit float64) float64 {
 	kind = kind.Loaded()

@@ -115,7 +115,7 @@ func TestContinuousIsWhatTryingEveryStepFinds(t *testing.T) {
 	}
 }
 
-// Inside the island every winding is within plate amps, just outside one is not.
+// Inside the island every winding is within rated amps, just outside one is not.
 func TestTheIslandIsWhereEveryWindingIsInsidePlate(t *testing.T) {
 	b := bridgeTo(t, "L1", 0)
 	island, err := b.Map(context.Background(), 110, machine.Fan)

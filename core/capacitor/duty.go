@@ -79,9 +79,10 @@ func (q Question) Verdict(a Answer) UseVerdict {
 		Section: finding.OnDuty, Source: "engine, coil by coil", Estimated: q.estimated()})
 	restless := q.heat().Settled(hot.Strain())
 	minutes := q.heat().Minutes(machine.Strain{}, hot.Strain())
-	until := fmt.Sprintf("from cold about %s until it is as hot as its class allows (planning)", minutesText(minutes))
+	until := fmt.Sprintf("from cold about %s until it is as hot as its class allows (guide value)",
+		minutesText(minutes))
 	if math.IsInf(minutes, 1) {
-		until = fmt.Sprintf("the others being cooler, it settles at %s of the heat its class allows (planning)",
+		until = fmt.Sprintf("the others being cooler, it settles at %s of the heat its class allows (guide value)",
 			unit.Percent(restless))
 	}
 	switch {
@@ -147,5 +148,5 @@ func (q Question) estimated() bool {
 }
 
 func (q Question) atBalance(a Answer) string {
-	return unit.Percent(q.worstOf(a.Balance)) + " of plate amps at worst"
+	return unit.Percent(q.worstOf(a.Balance)) + " of rated amps at worst"
 }

@@ -26,7 +26,7 @@ func ExampleBridge_Run() {
 	}
 	p, runs := b.Run(52, machine.Load{Kind: machine.Fan, Share: 0.65})
 	coil, share := p.WorstCoil()
-	fmt.Printf("runs: %v, at about %.0f rpm, winding %s the worst, within its plate amps: %v\n", runs,
+	fmt.Printf("runs: %v, at about %.0f rpm, winding %s the worst, within its rated amps: %v\n", runs,
 		10*float64(int(p.RPM/10)), coil, share <= 1)
-	// Output: runs: true, at about 1440 rpm, winding V the worst, within its plate amps: true
+	// Output: runs: true, at about 1440 rpm, winding V the worst, within its rated amps: true
 }

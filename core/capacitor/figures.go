@@ -21,35 +21,35 @@ func figures(a Answer, m *machine.Model, heat machine.Heat, mark finding.Mark) [
 	}
 	out := []finding.Figure{
 		computed("continuous", "Good all day to", a.Continuous, unit.Percent(a.Continuous),
-			unit.Text(a.Continuous*m.ShaftWatts/1000, "kW")+", every winding inside plate"),
+			unit.Text(a.Continuous*m.ShaftWatts/1000, "kW")+", no winding over its rated amps"),
 	}
 	if a.FullRuns {
-		full := computed("full", "At full load", 0, "all day", "every winding inside its plate amps there")
+		full := computed("full", "At full load", 0, "all day", "every winding inside its rated amps there")
 		if a.Continuous < 1 {
 			full.Note = "there; not at every load below"
 		}
 		if coil, share := a.Full.WorstCoil(); share > 1 {
 			full.Value = heat.Minutes(machine.Strain{}, a.Full.Strain())
 			full.Text, full.Mark = minutesText(full.Value), finding.Estimated
-			full.Note = fmt.Sprintf("from cold, planning: winding %s at %s of plate amps", coil, unit.Percent(share))
+			full.Note = fmt.Sprintf("from cold, guide value: winding %s at %s of rated amps", coil, unit.Percent(share))
 			if math.IsInf(full.Value, 1) {
 				full.Value, full.Text = 0, "warm"
-				full.Note = fmt.Sprintf("winding %s at %s of plate amps, the others cooler: it settles at %s of the "+
-					"heat allowed, planning", coil, unit.Percent(share), unit.Percent(heat.Settled(a.Full.Strain())))
+				full.Note = fmt.Sprintf("winding %s at %s of rated amps, the others cooler: it settles at %s of the "+
+					"heat allowed, guide value", coil, unit.Percent(share), unit.Percent(heat.Settled(a.Full.Strain())))
 			}
 			full.Why = []finding.Why{site.HeatWhy(heat, full.Text)}
 		}
 		out = append(out, full)
 	} else {
-		out = append(out, computed("full", "At full load", 0, "stalls", "it does not carry plate torque"))
+		out = append(out, computed("full", "At full load", 0, "stalls", "it does not carry rated torque"))
 	}
 	if a.UsualRuns {
 		coil, share := a.Usual.WorstCoil()
 		out = append(out,
-			computed("worst", "Worst winding", share, unit.Percent(share), coil+" at your load, of plate amps"),
+			computed("worst", "Worst winding", share, unit.Percent(share), coil+" at your load, of rated amps"),
 			computed("supply", "Supply line", abs(a.Usual.SupplyAmps), unit.Text(abs(a.Usual.SupplyAmps), "A"),
 				"power factor "+unit.Three(a.Usual.PowerFactor)),
-			computed("corner", "Corner volts", a.Usual.CornerToL1, unit.Whole(a.Usual.CornerToL1, "V"),
+			computed("corner", "Volts of the made line", a.Usual.CornerToL1, unit.Whole(a.Usual.CornerToL1, "V"),
 				"to L1; "+unit.Whole(a.Usual.CornerToL2, "V")+" to L2"),
 			computed("speed", "Speed", a.Usual.RPM, unit.Whole(a.Usual.RPM, "rpm"),
 				unit.Text(a.Usual.ShaftWatts/1000, "kW")+" at the shaft"),

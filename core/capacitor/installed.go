@@ -31,8 +31,8 @@ func (w Installed) Refitted() *site.Site    { return w.Shown.Site }
 func (w Installed) Read() []finding.Reading { return w.Readings }
 func (w Installed) Says() []finding.Finding { return w.Said }
 func (w Installed) Settled() bool           { return w.Answer != nil }
-func (w Installed) Third() string           { return "made corner (capacitor)" }
-func (w Installed) Pairs() [3]string        { return [3]string{"L1-L2", "L2-corner", "corner-L1"} }
+func (w Installed) Third() string           { return "made third line (capacitor)" }
+func (w Installed) Pairs() [3]string        { return [3]string{"L1-L2", "L2-made line", "made line-L1"} }
 func (w Installed) Able(leads.Mistake) bool { return true }
 
 func (w Installed) Settle(id string, f site.Fed, known bool) bridge.State {
@@ -196,12 +196,12 @@ func (w Installed) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 		c.Parts = append(c.Parts,
 			bringup.Line{Name: "Breaker, " + g.Asks.Poles(), Value: cmp.Or(bridge.Noted(g.Noted.Breaker),
 				bridge.SizeText(ch.Breaker)),
-				Note: "planning"},
+				Note: "guide value"},
 			bringup.Line{Name: "Motor wire", Value: cmp.Or(bridge.Conductor(g.Noted.Conductor),
 				table.Wire(ch.Conductor)),
-				Note: "earth " + table.Wire(ch.Earth) + ", planning"},
+				Note: "earth " + table.Wire(ch.Earth) + ", guide value"},
 			bringup.Line{Name: "Capacitor wires", Value: table.Wire(ch.CapacitorWire), Note: "for " +
-				unit.Text(ch.CapacitorOwn, "A") + ", planning"})
+				unit.Text(ch.CapacitorOwn, "A") + ", guide value"})
 		set := bringup.Line{Name: "Overload relay", Value: cmp.Or(bridge.Noted(g.Noted.RelaySet),
 			bridge.SizeText(ch.RelaySet)),
 			Note: bridge.RelayWords(string(ch.Relay)) + "; plan asks " + bridge.SizeText(ch.RelaySet)}
@@ -216,7 +216,7 @@ func (w Installed) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 		c.Settings = append(c.Settings, set)
 	}
 	c.Settings = append(c.Settings,
-		bringup.Line{Name: "Capacitor from made corner to", Value: w.CornerTo, Note: p.Wanted.Turns +
+		bringup.Line{Name: "Capacitor from made third line to", Value: w.CornerTo, Note: p.Wanted.Turns +
 			" facing the shaft end; for the other way move it to the other line"},
 		bringup.Line{Name: "Load, all day", Value: "up to " + unit.Percent(a.Continuous) + " of plate",
 			Note: "yours " + unit.Percent(w.AsRead.Load.Usual) + ": " + strings.ToLower(use.Title)})
@@ -225,14 +225,14 @@ func (w Installed) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 
 // expect are the readings, dead and running.
 func (w Installed) expect(c *bringup.Card, a *Answer) {
-	c.Readings = append(c.Readings, w.DeadAndFed("capacitor", "Volts L1 to L2", [3]string{"L1-L2", "L2-corner",
-		"corner-L1"})...)
+	c.Readings = append(c.Readings, w.DeadAndFed("capacitor", "Volts L1 to L2", [3]string{"L1-L2", "L2-made line",
+		"made line-L1"})...)
 	for _, at := range []struct {
 		gate     bringup.GateID
 		id, when string
 		share    float64
 		p        Point
-	}{{bringup.Free, "light", "running light", w.AsRead.Load.Lightest, a.Idle}, {bringup.Loaded, "load",
+	}{{bringup.Free, "light", "idling", w.AsRead.Load.Lightest, a.Idle}, {bringup.Loaded, "load",
 		"at your load, " + unit.Percent(w.AsRead.Load.Usual), w.AsRead.Load.Usual, a.Usual}} {
 		if len(at.p.Windings) == 0 || at.id == "light" && at.share == w.AsRead.Load.Usual {
 			continue
@@ -248,7 +248,8 @@ func (w Installed) expect(c *bringup.Card, a *Answer) {
 		lead := at.p.LeadAmps(w.CornerTo)
 		add("supply", "Amps, supply line", "A", cmplx.Abs(at.p.SupplyAmps), "supply")
 		for i, l := range []string{"L1", "L2", "corner"} {
-			add("lead-"+l, "Amps, motor lead "+l, "A", lead[i], "lead-"+leads.Lines[i])
+			name := map[bool]string{true: "made line"}[l == "corner"]
+			add("lead-"+l, "Amps, motor lead "+cmp.Or(name, l), "A", lead[i], "lead-"+leads.Lines[i])
 		}
 		if own, ok := w.OwnAmps(at.p); ok { // read at the machine; the card has no room for three lines more
 			last := &c.Readings[len(c.Readings)-1]
@@ -259,8 +260,8 @@ func (w Installed) expect(c *bringup.Card, a *Answer) {
 				last.Takes = append(last.Takes, r.Takes...)
 			}
 		}
-		add("corner", "Volts, corner to L2", "V", at.p.CornerToL2, "corner-l2")
-		other := bringup.Expected(at.gate, at.id+"-corner-l1", at.when, "Volts, corner to L1", "V", at.p.CornerToL1,
+		add("corner", "Volts, made line to L2", "V", at.p.CornerToL2, "corner-l2")
+		other := bringup.Expected(at.gate, at.id+"-corner-l1", at.when, "Volts, made line to L1", "V", at.p.CornerToL1,
 			s["corner-l1"], finding.Estimated)
 		last := &c.Readings[len(c.Readings)-1] // read at the machine; the card has room for one of the two
 		last.Takes = append(last.Takes, other.Takes...)
@@ -309,9 +310,10 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 		amps := s.OwnAmps
 		if w.As.StartBy == ByRelay {
 			out = append(out, bridge.Buy{ID: "start-relay", Count: 1, What: "Voltage relay for the start capacitor",
-				Spec: fmt.Sprintf("contact closed at rest, for %s of capacitor amps; coil from the corner to the "+
+				Spec: fmt.Sprintf("contact closed at rest, for %s of capacitor amps; coil from the made line to the "+
 					"other line, opening at about %s", unit.Text(amps, "A"), unit.Whole(s.PickUp, "V")),
-				Note: "that is the corner at three quarters of speed, estimated; a timer of two seconds beside it in " +
+				Note: "that is the made line at three quarters of speed, estimated; a timer of two seconds beside " +
+					"it in " +
 					"case it sticks", Planning: true})
 		} else {
 			out = append(out, bridge.Buy{ID: "start-button", Count: 1, What: "Start button",

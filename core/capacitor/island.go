@@ -8,7 +8,7 @@ import (
 	"graybridge/core/site"
 )
 
-// Levels of the map: worst winding over plate amps.
+// Levels of the map: worst winding over rated amps.
 var Levels = []float64{1, 1.15, 1.3, 1.5}
 
 // Island is the map of capacitance and load on which every winding stays
@@ -29,7 +29,7 @@ type Contour struct {
 	Spans []Span  `json:"spans" nullable:"false"`
 }
 
-// Span is the load, as a share of plate torque, from Low to High, and the
+// Span is the load, as a share of rated torque, from Low to High, and the
 // winding that bounds it there (empty where nothing but zero load does).
 type Span struct {
 	Microfarad  float64 `json:"microfarad"`

@@ -18,7 +18,7 @@ import (
 type Question struct {
 	Bridge                    *Bridge
 	Kind                      machine.LoadKind
-	Usual, Lightest, Heaviest float64 // shares of plate torque
+	Usual, Lightest, Heaviest float64 // shares of rated torque
 	StartShare                float64 // to be overcome at standstill, over rated
 	ServiceFactor             float64
 	Heat                      machine.Heat // zero: for planning, by the plate's power alone
@@ -61,7 +61,7 @@ type Answer struct {
 	UsualRuns         bool
 	Idle, Heavy       Point
 	HeavyRuns         bool
-	Limit             Point // where the worst winding reaches plate amps
+	Limit             Point // where the worst winding reaches rated amps
 	Continuous        float64
 	StartTorque       float64 // over rated
 	StartSupplyAmps   float64 // at standstill, with the start capacitor where one is entered
@@ -73,13 +73,13 @@ type Answer struct {
 	BothAt, BothIdle  float64 // worst winding there, at the load and idling
 	StiffTorque       float64 // standstill torque over rated on a line without a feeder
 	CapacitorAmps     float64 // worst of idle and load
-	Full              Point   // at plate torque
+	Full              Point   // at rated torque
 	FullRuns          bool
 }
 
 func (q Question) load(share float64) machine.Load { return machine.Load{Kind: q.Kind, Share: share} }
 
-// gradeOf a winding's share of plate amps.
+// gradeOf a winding's share of rated amps.
 func gradeOf(share float64) finding.Grade {
 	switch {
 	case share <= 1:
@@ -189,7 +189,7 @@ func (q Question) schools(balance float64) []School {
 				unit.Text(m.ShaftWatts/unit.WattsPerHorsepower, "hp") + scaled, Section: finding.OnCapacitor,
 				Source: "rule of the trade, spoken for 220-230 V and 50 Hz"}},
 		{ID: "balance", Name: "Balance", Microfarad: balance, Why: finding.Why{Formula: "the µF with the least " +
-			"worst-winding amps at your load", Numbers: fmt.Sprintf("searched at %s of plate torque",
+			"worst-winding amps at your load", Numbers: fmt.Sprintf("searched at %s of rated torque",
 			unit.Percent(q.Usual)), Section: finding.OnCapacitor, Source: "engine, golden section in log µF",
 			Estimated: q.estimated()}},
 	}
@@ -213,7 +213,7 @@ func (p Point) worst() Winding {
 	return p.Windings[p.Worst]
 }
 
-// WorstCoil is the name of the worst winding and its share of plate amps.
+// WorstCoil is the name of the worst winding and its share of rated amps.
 func (p Point) WorstCoil() (string, float64) {
 	w := p.worst()
 	return site.Title(w.Coil), w.Share
@@ -259,8 +259,8 @@ func (q Question) Judge(a Answer) []finding.Finding {
 	return out
 }
 
-// judgeHeat says whether every winding stays inside its plate amps at the loads
-// that are carried, and running light.
+// judgeHeat says whether every winding stays inside its rated amps at the loads
+// that are carried, and idling.
 func (q Question) judgeHeat(a Answer, cure remedy, with func(...finding.Why) []finding.Why) []finding.Finding {
 	var out []finding.Finding
 	hot, at := a.Heavy, q.Heaviest
@@ -275,7 +275,7 @@ func (q Question) judgeHeat(a Answer, cure remedy, with func(...finding.Why) []f
 		Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})
 	f := finding.Finding{ID: finding.CapacitorHeat, Bay: finding.Bridge, Grade: gradeOf(share),
 		Figure: unit.Percent(share),
-		Limit:  unit.Percent(1), Measure: finding.Against(share*100, finding.AtMost, 100, "% of plate amps"), Why: why,
+		Limit:  unit.Percent(1), Measure: finding.Against(share*100, finding.AtMost, 100, "% of rated amps"), Why: why,
 		Cures: cure.forLoad()}
 	switch {
 	case share <= 1:

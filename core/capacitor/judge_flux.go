@@ -13,7 +13,7 @@ const saturatesFrom = 1.1
 // capacitor does, and what that leaves open. A load that stays on the shaft is light only uncoupled.
 func (a Answer) saturates(m *machine.Model, neverIdles bool,
 	with func(...finding.Why) []finding.Why) (finding.Finding, bool) {
-	flux, when := a.Idle.Flux, "Running light"
+	flux, when := a.Idle.Flux, "Idling"
 	if neverIdles {
 		when = "Run uncoupled"
 	}

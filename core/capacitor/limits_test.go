@@ -92,6 +92,6 @@ func TestAStartAndItsIronJustBelowAndJustAbove(t *testing.T) {
 		_, got := a.saturates(o.Site.Model, false, with)
 		require.Equal(t, said, got, "%g of the flux at plate", flux)
 		f, _ := a.saturates(o.Site.Model, true, with)
-		require.NotContains(t, f.Sentence, "Running light", "a fan does not")
+		require.NotContains(t, f.Sentence, "Idling", "a fan does not")
 	}
 }

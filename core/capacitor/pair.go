@@ -184,7 +184,7 @@ func pairCap(o *Read, i int, best arrange.Result, entered float64) PairCap {
 
 // pairSeen is the pair under a load.
 type pairSeen struct {
-	load   float64 // share of plate torque
+	load   float64 // share of rated torque
 	shares [3]float64
 	volts  [2]float64 // across the capacitors
 	supply float64
@@ -192,7 +192,7 @@ type pairSeen struct {
 	runs   bool
 }
 
-// worst is the winding with the greatest share of plate amps.
+// worst is the winding with the greatest share of rated amps.
 func (x pairSeen) worst() (share float64, name string) {
 	share, name = x.shares[0], "U"
 	for k, y := range x.shares {
@@ -248,7 +248,7 @@ func pairFigures(o *Solved, p *Pair, r arrange.Result, s *arrange.Solved) {
 		x := pairUnder(s, kind, one.share)
 		p.seen[one.id] = x
 		if !x.runs {
-			line(one.id, one.name, "does not carry it", unit.Percent(one.share)+" of plate torque", finding.Stop)
+			line(one.id, one.name, "does not carry it", unit.Percent(one.share)+" of rated torque", finding.Stop)
 			continue
 		}
 		for i := range most {
@@ -256,7 +256,7 @@ func pairFigures(o *Solved, p *Pair, r arrange.Result, s *arrange.Solved) {
 		}
 		worst, name := x.worst()
 		rpm := pairRPM(&o.Read, x.slip)
-		line(one.id, one.name, unit.Percent(worst), fmt.Sprintf("winding %s of plate amps; U %s, V %s, W %s; %s from "+
+		line(one.id, one.name, unit.Percent(worst), fmt.Sprintf("winding %s of rated amps; U %s, V %s, W %s; %s from "+
 			"the line at %s", name, unit.Percent(x.shares[0]), unit.Percent(x.shares[1]), unit.Percent(x.shares[2]),
 			unit.Text(x.supply, "A"), unit.Whole(rpm, "rpm")), gradeOf(worst))
 		if one.id == "usual" {
@@ -270,7 +270,7 @@ func pairFigures(o *Solved, p *Pair, r arrange.Result, s *arrange.Solved) {
 	}
 	line("start", "Start torque", unit.Percent(r.Start), fmt.Sprintf("of rated; %s stands against it; the triangle "+
 		"gives %s", unit.Percent(standing), unit.Percent(o.Answer.StartTorque)), grade)
-	line("continuous", "Every winding inside plate to", unit.Percent(r.Most), fmt.Sprintf("of plate torque; the "+
+	line("continuous", "No winding overheats up to", unit.Percent(r.Most), fmt.Sprintf("of rated torque; the "+
 		"triangle to %s", unit.Percent(o.Answer.Continuous)), finding.Note)
 	for i, c := range []*PairCap{&p.First, &p.Second} {
 		c.Volts = unit.Whole(most[i], "V")
@@ -319,7 +319,7 @@ func pairLost(o *Solved, p *Pair, w arrange.Wants, j arrange.Joint, backward boo
 			s.Torque(1)
 			x := s.Shares()
 			line.Text = "stalls"
-			line.Note = fmt.Sprintf("and stands fed with a winding at %s of plate amps: switch off at once",
+			line.Note = fmt.Sprintf("and stands fed with a winding at %s of rated amps: switch off at once",
 				unit.Percent(max(x[0], x[1], x[2])))
 			p.Lost = append(p.Lost, line)
 			return
@@ -327,7 +327,7 @@ func pairLost(o *Solved, p *Pair, w arrange.Wants, j arrange.Joint, backward boo
 		x := s.Shares()
 		worst := max(x[0], x[1], x[2])
 		line.Text, line.Grade = unit.Percent(worst), gradeOf(worst)
-		line.Note = fmt.Sprintf("worst winding of plate amps, at %s", unit.Whole((1-slip)*120*w.Hertz/
+		line.Note = fmt.Sprintf("worst winding of rated amps, at %s", unit.Whole((1-slip)*120*w.Hertz/
 			float64(o.Site.Model.Eq.Poles), "rpm"))
 		if !starts {
 			line.Note += "; stopped, it does not start again"

@@ -149,7 +149,7 @@ func pairFilm(o *Read, ctx context.Context, w arrange.Wants, j arrange.Joint, ba
 	} else {
 		row("up", "Start in time", unit.Text(start.up, "s"), fmt.Sprintf("to nearly full speed; peak of %s from the "+
 			"line", unit.Text(start.peak, "A")), finding.Good)
-		row("settles", "Then", unit.Percent(start.worst), "worst winding of plate amps, with "+
+		row("settles", "Then", unit.Percent(start.worst), "worst winding of rated amps, with "+
 			"harmonics", gradeOf(start.worst))
 	}
 	for i, name := range []string{"C1", "C2"} {
@@ -159,7 +159,7 @@ func pairFilm(o *Read, ctx context.Context, w arrange.Wants, j arrange.Joint, ba
 	if err != nil {
 		return err
 	}
-	row("idle", "Load lost", unit.Percent(idle.worst), "worst winding of plate amps, idling", gradeOf(idle.worst))
+	row("idle", "Load lost", unit.Percent(idle.worst), "worst winding of rated amps, idling", gradeOf(idle.worst))
 	for i, name := range []string{"C1", "C2"} {
 		lost := c
 		lost.Elements = []circuit.Element{c.Elements[1-i]}
@@ -171,7 +171,7 @@ func pairFilm(o *Read, ctx context.Context, w arrange.Wants, j arrange.Joint, ba
 		if v.speed < 0.5*sync {
 			text = "stalls, " + text
 		}
-		row("lost-"+name, name+" opens while it runs", text, "worst winding of plate amps", gradeOf(v.worst))
+		row("lost-"+name, name+" opens while it runs", text, "worst winding of rated amps", gradeOf(v.worst))
 	}
 	return nil
 }

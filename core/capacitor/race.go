@@ -63,7 +63,7 @@ func (r *Race) rows() {
 	}
 }
 
-// Stretch is a part of a load range, as shares of plate torque.
+// Stretch is a part of a load range, as shares of rated torque.
 type Stretch struct {
 	From float64 `json:"from"`
 	To   float64 `json:"to"`
@@ -89,7 +89,7 @@ func Blind(points []RangePoint, set float64) *Stretch {
 }
 
 // Race is the relay's trip curve beside the winding's heat, from the load where a winding
-// passes its plate amps to standstill, the motor warm from its usual load.
+// passes its rated amps to standstill, the motor warm from its usual load.
 type Race struct {
 	Relay  string      `json:"relay"`
 	Points []RacePoint `json:"points" nullable:"false"`
@@ -141,7 +141,7 @@ func (o *Solved) RaceWith(r Racer) (out Race, ok bool) {
 		}
 		one.AtTrip = heat.AirC + heat.LimitK*heat.Rise(machine.Phase{Strain: before, Minutes: 600},
 			machine.Phase{Strain: strain, Minutes: held})
-		one.Text = fmt.Sprintf("%s × its setting: relay %s; winding %s at %s of plate amps", unit.Three(one.Times),
+		one.Text = fmt.Sprintf("%s × its setting: relay %s; winding %s at %s of rated amps", unit.Three(one.Times),
 			within(one.Relay), after(one.Winding), unit.Percent(s.Worst))
 		for _, x := range []*float64{&one.Relay, &one.Winding} {
 			if math.IsInf(*x, 1) {
@@ -169,7 +169,7 @@ func after(minutes float64) string {
 }
 
 // shortlyC is what a winding bears over its class for the moments until a relay lets go
-// (planning).
+// (guide value).
 const shortlyC = 105.0
 
 // JudgeRace says which is first at a stall, and whether the relay may hold while a winding
@@ -180,7 +180,7 @@ func (o *Solved) JudgeRace(r Race) (out []finding.Finding) {
 	stall := r.Points[len(r.Points)-1]
 	why := []finding.Why{site.HeatWhy(heat, stall.Text), {Formula: "lets go, hot, within 2 h at 1.2 ×, 2 or 4 min at " +
 		"1.5 ×, 10 or 20 s at 7.2 × its setting (class 10 or 20)", Numbers: r.Relay, Section: finding.OnProtection,
-		Source: "relay's class, planning", Estimated: true}}
+		Source: "relay's class, guide value", Estimated: true}}
 	f := sayRace(stall, class, why)
 	switch {
 	case stall.Relay < 0:

@@ -21,7 +21,7 @@ type remedy struct {
 	nowMicrofarad    float64
 }
 
-// milder is by how much of plate amps a winding must be relieved for that to be worth a change.
+// milder is by how much of rated amps a winding must be relieved for that to be worth a change.
 const milder = 0.01
 
 // remedy of a wrong capacitance: the µF that leave the worst winding least over the whole duty,

@@ -132,7 +132,8 @@ func startsInARow(o *Solved, h heating, seconds float64) finding.Figure {
 		text = fmt.Sprintf("more than %d", manyStarts)
 	}
 	return finding.Figure{ID: "starts", Name: "Starts in a row", Value: float64(warm), Text: text,
-		Note: fmt.Sprintf("each puts %s of plate heat for %s into the worst winding; planning", unit.Percent(worst),
+		Note: fmt.Sprintf("each heats the hottest winding at %s of its rated heat for %s; guide value",
+			unit.Percent(worst),
 			unit.Text(seconds, "s")), Mark: finding.Estimated, Section: finding.OnHeat,
 		Why: []finding.Why{site.HeatWhy(heat, text)}}
 }
@@ -184,7 +185,7 @@ func startFigures(o *Read, run *StartRun, trace transient.Trace, peak float64) {
 	if o.Site.Supply.LineOhm() > 0 {
 		dip := peak / math.Sqrt2 * o.Site.Supply.LineOhm()
 		add("dip", "Dip on the feeder", dip, unit.Text(dip, "V"), unit.Text(dip/o.Site.Supply.Volts*100,
-			"%")+" of the volts at the post")
+			"%")+" of the volts at the outlet")
 	}
 	if o.StartEntered > 0 {
 		for _, o := range trace.Result.Opened {
@@ -195,7 +196,7 @@ func startFigures(o *Read, run *StartRun, trace transient.Trace, peak float64) {
 		}
 	}
 	inertia := machine.RotorInertia(o.Site.Model)
-	note := "of a typical rotor, planning"
+	note := "of a typical rotor, guide value"
 	if o.Site.Load.Inertia > 0 {
 		note += "; and the machine's " + unit.Text(o.Site.Load.Inertia, "kg·m²")
 	} else {

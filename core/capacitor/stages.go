@@ -299,7 +299,7 @@ func ask(o *Read, b *Bridge) Question {
 }
 
 // Seen is what a point of load means to relay and wire: amps in either supply line, in
-// the motor leads L1, L2 and the made corner, and the worst winding over plate.
+// the motor leads L1, L2 and the made third line, and the worst winding over plate.
 type Seen struct {
 	Supply float64
 	Leads  [3]float64

@@ -45,7 +45,7 @@ const DropOutSlip = 0.25
 const StartMargin = 1.25
 
 // BeltShare is what belt, grease and bearings of a machine ask at standstill,
-// over rated torque, where its load asks nothing (planning).
+// over rated torque, where its load asks nothing (guide value).
 const BeltShare = 0.08
 
 // Standing is the torque that stands against the start, over rated: the motor's
@@ -106,7 +106,7 @@ func (q Question) sizeStart(a Answer) StartAnswer {
 	return s
 }
 
-// Limits of what is offered as a start capacitor (planning): a smaller one is no start capacitor
+// Limits of what is offered as a start capacitor (guide value): a smaller one is no start capacitor
 // beside its run capacitor, and they are noted in fives.
 const (
 	leastStart = 1.5 // times the run capacitor
@@ -123,7 +123,7 @@ func startSize(needed, run float64) float64 {
 func (s StartAnswer) ClassText() string {
 	sees := fmt.Sprintf("%s on the way up, %s if held on", unit.Whole(s.Volts, "V"), unit.Whole(s.Held, "V"))
 	if greatest, ok := table.StartClass(s.Volts); s.Class == 0 && ok {
-		return fmt.Sprintf("%s AC and out at once: it sees %s, more than any is made for",
+		return fmt.Sprintf("%s AC: none is made for what it sees, %s",
 			unit.Whole(max(greatest, 330), "V"), sees)
 	}
 	if s.Class == 0 {
@@ -158,7 +158,7 @@ func (q Question) judgeReversing(a Answer, with func(...finding.Why) []finding.W
 	braked, share, ok := q.Reversed(a)
 	f := sayReversing(with)
 	if ok {
-		f.Figure = unit.Percent(share) + " of plate amps"
+		f.Figure = unit.Percent(share) + " of rated amps"
 		if braked {
 			f.Detail += turnedOverStands(share)
 		} else {
@@ -188,16 +188,16 @@ func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) 
 	s := a.Start
 	standing := q.Standing()
 	asked := unit.Percent(standing)
-	what := "belt, grease and friction ask about " + asked + " (planning)"
+	what := "needs about " + asked
 	if q.StartShare > BeltShare {
-		what = "load and friction ask " + asked
+		what = "needs " + asked
 	}
 	gives, by := a.StartTorque, "run capacitor alone"
 	if q.StartEntered > 0 {
 		gives, by = s.Torque, "run and start capacitor together"
 	}
 	f := finding.Finding{ID: finding.CapacitorStart, Bay: finding.Bridge, Figure: unit.Percent(gives),
-		Limit:   unit.Percent(StartMargin*standing) + " with a quarter to spare",
+		Limit:   unit.Percent(StartMargin*standing) + " with reserve",
 		Measure: finding.Against(gives*100, finding.AtLeast, StartMargin*standing*100, "% of rated torque"),
 		Entries: []string{"load.start"},
 		Why: with(finding.Why{Formula: "torque at standstill / rated torque, " + by,
@@ -205,7 +205,7 @@ func (q Question) judgeStart(a Answer, with func(...finding.Why) []finding.Why) 
 			Section: finding.OnTorque, Source: "engine at slip 1"},
 			finding.Why{Formula: "a quarter more than what stands against it: friction and load, at least 8 % for " +
 				"belt and grease", Numbers: fmt.Sprintf("1.25 · %s", asked), Section: finding.OnTorque,
-				Source: "planning; low volts and a can's tolerance lie within it", Estimated: true})}
+				Source: "guide value; low volts and a can's tolerance lie within it", Estimated: true})}
 	var fit []finding.Cure
 	if s.Reachable && s.Microfarad > 0 && s.Microfarad != q.StartEntered {
 		fit = []finding.Cure{{Label: "Fit a start capacitor of " + unit.Plain(s.Microfarad) + " µF",
@@ -271,7 +271,7 @@ func (q Question) duty(f *finding.Finding, hot Point) {
 	} else {
 		f.Detail += fromColdItHas(alone)
 	}
-	f.Why = append(f.Why, site.HeatWhy(heat, fmt.Sprintf("%s of plate amps, %s of plate losses: %s from cold, "+
+	f.Why = append(f.Why, site.HeatWhy(heat, fmt.Sprintf("%s of rated amps, %s of plate losses: %s from cold, "+
 		"settling at %s", unit.Percent(hot.worst().Share), unit.Percent(hot.LossShare), minutesText(alone), settled)))
 	if q.OnMinutes == 0 {
 		return
@@ -280,7 +280,7 @@ func (q Question) duty(f *finding.Finding, hot Point) {
 	words := fmt.Sprintf("%s on, %s off", unit.Text(q.OnMinutes, "min"), unit.Text(q.OffMinutes, "min"))
 	f.Why = append(f.Why, finding.Why{Formula: "both bodies over the cycle, again and again: its worst moment",
 		Numbers: fmt.Sprintf("%s: %s of the heat allowed", words, unit.Percent(worst)), Section: finding.OnHeat,
-		Source: "two bodies, planning", Estimated: true})
+		Source: "two bodies, guide value", Estimated: true})
 	if worst <= 1 {
 		f.Grade = finding.Caution
 		f.Sentence = shortRunsKeep(words, worst)

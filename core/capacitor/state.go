@@ -69,7 +69,7 @@ func settle(o *Solved, s *site.State, f site.Fed) {
 	case s.Starts && load == up:
 		slip = settle.Slip
 	}
-	// Even running light it would take what no breaker holds, whatever the belt asks first.
+	// Even idling it would take what no breaker holds, whatever the belt asks first.
 	opens := false
 	if bare && s.Runs {
 		running, err := b.At(run, at)

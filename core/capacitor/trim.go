@@ -34,8 +34,8 @@ const (
 	readable   = 10
 )
 
-var readNames = [readable]string{"Lead L1", "Lead L2", "Corner lead", "Winding U", "Winding V", "Winding W",
-	"Corner to L1", "Corner to L2", "L1 to L2", "Supply line"}
+var readNames = [readable]string{"Lead L1", "Lead L2", "Made line’s lead", "Winding U", "Winding V", "Winding W",
+	"Made line to L1", "Made line to L2", "L1 to L2", "Supply line"}
 
 func isVolts(i int) bool { return i >= atCorner && i <= atVolts }
 

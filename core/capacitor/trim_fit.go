@@ -16,7 +16,7 @@ const (
 	bendDoubt    = 0.5
 	steepDoubt   = 0.3
 	curveFrom    = 0.05 // of the µF or of the volts
-	lightlyBelow = 0.3  // of plate torque
+	lightlyBelow = 0.3  // of rated torque
 	mostBend     = 0.7  // 1 − a
 	steepest     = 15.0
 	leastSlip    = 1e-6

@@ -64,7 +64,7 @@ func TestTwoIdleRoundsRefitTheCurve(t *testing.T) {
 			}
 		}
 	})
-	t.Logf("worst foretelling off by %.3f of plate amps", worstOff)
+	t.Logf("worst foretelling off by %.3f of rated amps", worstOff)
 }
 
 func abs(x float64) float64 { return max(x, -x) }

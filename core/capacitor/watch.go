@@ -7,7 +7,7 @@ import (
 	"graybridge/core/machine"
 )
 
-// Watched is what the poles of a relay carry while some winding is at or above its plate amps,
+// Watched is what the poles of a relay carry while some winding is at or above its rated amps,
 // the least from the lightest load that was entered to a stall, for poles in the two supply
 // lines and in the three motor leads; +Inf where no winding is.
 type Watched struct {
@@ -19,7 +19,7 @@ type Watched struct {
 // WatchPoint is one load on the way from idling to a stall.
 type WatchPoint struct {
 	Slip         float64
-	Load         float64 // share of plate torque, as this kind of load counts it
+	Load         float64 // share of rated torque, as this kind of load counts it
 	Lines, Leads float64 // A in a supply line and in the busiest motor lead
 	Worst        float64 // the worst winding over plate
 	Coil         string
@@ -67,7 +67,7 @@ func (b *Bridge) Watch(microfarad float64, from machine.Load) Watched {
 	lastSlip, last := slips[0], look(slips[0])
 	for _, slip := range slips[1:] {
 		v := look(slip)
-		if last*v < 0 { // plate amps are reached in between: there the pole carries least
+		if last*v < 0 { // rated amps are reached in between: there the pole carries least
 			low, high := lastSlip, slip
 			for range 24 {
 				mid := (low + high) / 2

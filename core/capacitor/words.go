@@ -18,9 +18,10 @@ import (
 func sayWouldChange(j judged, band site.Band, verdict string, d doubtful, figure []float64,
 	part float64) finding.Finding {
 	return finding.Finding{ID: "capacitor.would-change", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Would change: %s %s, anything from %s to %s %s: “%s” may turn out wrong.", j.what,
-			unit.Percent(j.value), unit.Percent(band.Low), unit.Percent(band.High), j.limit, verdict),
-		Detail: "What would settle it: " + d.settling + ".",
+		Sentence: fmt.Sprintf("%s could be %s to %s: measure to be sure.", finding.Upper(j.what),
+			unit.Percent(band.Low), unit.Percent(band.High)),
+		Detail: fmt.Sprintf("“%s” rests on %s %s. What settles it: %s.", finding.Upper(verdict),
+			unit.Percent(j.value), j.limit, d.settling),
 		Figure: unit.Percent(j.value), Limit: unit.Percent(1),
 		Why: []finding.Why{{Formula: "least and greatest over motors that would print the same plate",
 			Numbers: fmt.Sprintf("%d motors; the verdict flips in %s of them", len(figure), unit.Percent(part)),
@@ -41,7 +42,7 @@ func sayCeiling(m *machine.Model) finding.Finding {
 
 func sayCeilingCaution(m *machine.Model) finding.Finding {
 	return finding.Finding{ID: finding.CapacitorCeiling, Grade: finding.Caution,
-		Sentence: fmt.Sprintf("%s is near the end of this method, and only for light starts.",
+		Sentence: fmt.Sprintf("%s is near the limit of this method: light starts only.",
 			unit.Text(m.ShaftWatts/1000, "kW")),
 		Detail: "Weigh a drive or a rotary converter before buying capacitors.",
 		Figure: unit.Text(m.ShaftWatts/1000, "kW"), Limit: "3 to 4" + unit.Space + "kW",
@@ -52,9 +53,9 @@ func sayCeilingCaution(m *machine.Model) finding.Finding {
 func (q Question) sayCarries(a Answer, with func(w ...finding.Why) []finding.Why,
 	cures []finding.Cure) finding.Finding {
 	return finding.Finding{ID: finding.CapacitorCarries, Grade: finding.Stop,
-		Sentence: fmt.Sprintf("It cannot carry %s of plate torque: it would stall and burn.",
+		Sentence: fmt.Sprintf("It cannot carry %s of rated torque: it would stall and burn.",
 			unit.Percent(q.Heaviest)),
-		Detail: "Even up to speed the torque with this capacitor is less than the load asks. Lighten the load or " +
+		Detail: "Even up to speed the torque with this capacitor is less than the load needs. Lighten the load or " +
 			"take another bridge.", Figure: unit.Percent(q.Heaviest), Limit: unit.Percent(a.Continuous) +
 			" all day",
 		Why: with(finding.Why{Formula: "no slip at which torque = load + friction",
@@ -92,9 +93,10 @@ func sayPart(a Answer, with func(w ...finding.Why) []finding.Why) finding.Findin
 
 func sayCorner(a Answer, with func(w ...finding.Why) []finding.Why) finding.Finding {
 	return finding.Finding{ID: "capacitor.corner", Grade: finding.Note,
-		Sentence: fmt.Sprintf("The made corner is not a true third phase: %s and %s to the two lines at your "+
-			"load.", unit.Whole(a.Usual.CornerToL1, "V"), unit.Whole(a.Usual.CornerToL2, "V")),
-		Detail: "It moves with the load. Never take lights, controls or another machine from it.",
+		Sentence: "The made third line is no true third phase: feed only this motor.",
+		Detail: fmt.Sprintf("At your load it stands at %s and %s to the two supply lines, and it moves with the load. "+
+			"Never take lights, controls or another machine from it.", unit.Whole(a.Usual.CornerToL1, "V"),
+			unit.Whole(a.Usual.CornerToL2, "V")),
 		Figure: unit.Text(a.Usual.UnbalancePercent, "%") + " unbalance",
 		Why: with(
 			finding.Why{Formula: "greatest deviation from the mean / mean of the three line volts",
@@ -108,10 +110,10 @@ func sayCorner(a Answer, with func(w ...finding.Why) []finding.Why) finding.Find
 func (q Question) sayIdle(s float64, idle string, cures []finding.Cure, with func(...finding.Why) []finding.Why,
 	plate float64) finding.Finding {
 	return finding.Finding{ID: finding.CapacitorIdle, Bay: finding.Bridge, Grade: gradeOf(s),
-		Sentence: fmt.Sprintf("Running light, winding %s carries %s of plate amps.", idle, unit.Percent(s)),
-		Detail:   "So many µF overfeed the corner's winding at a light load. Do not leave it idling.",
+		Sentence: fmt.Sprintf("Idling overheats winding %s slightly (%s of its rated amps).", idle, unit.Percent(s)),
+		Detail:   "Do not leave it idling. So many µF feed that winding too much when little is driven.",
 		Figure:   unit.Percent(s), Limit: unit.Percent(1), Measure: finding.Against(s*100, finding.AtMost, 100,
-			"% of plate amps"), Cures: cures,
+			"% of rated amps"), Cures: cures,
 		Why: with(finding.Why{Formula: "winding amps at the lightest load / plate winding amps",
 			Numbers: fmt.Sprintf("%s / %s at %s load", unit.Text(s*plate, "A"), unit.Text(plate, "A"),
 				unit.Percent(q.Lightest)), Section: finding.OnOperatingPoint, Source: "engine, coil by coil"})}
@@ -120,10 +122,11 @@ func (q Question) sayIdle(s float64, idle string, cures []finding.Cure, with fun
 func saySaturates(when string, flux float64, c *circuit.Saturation,
 	with func(...finding.Why) []finding.Why) finding.Finding {
 	return finding.Finding{ID: "capacitor.saturates", Grade: finding.Note,
-		Sentence: fmt.Sprintf("%s, its iron carries up to %s of its plate flux and asks %s times the magnetising amps.",
-			when, unit.Percent(flux), unit.Three(c.Factor(flux)*flux)),
-		Detail: "The amps here count that with a curve; two readings running light, with different µF, show this " +
-			"motor's own.",
+		Sentence: fmt.Sprintf("%s it runs hotter than it would on a three-phase supply.", when),
+		Detail: fmt.Sprintf("Its iron carries up to %s of its rated flux and takes %s times the magnetising amps. "+
+			"The amps "+
+			"here count that with a usual curve; two readings without load, with different µF, show this motor's own.",
+			unit.Percent(flux), unit.Three(c.Factor(flux)*flux)),
 		Figure: unit.Percent(flux), Limit: unit.Percent(saturatesFrom),
 		Why: with(finding.Why{Formula: fmt.Sprintf("magnetising amps = those at plate · (%s·x + %s·x^%s)",
 			unit.Three(c.A), unit.Three(1-c.A), unit.Three(c.N)), Numbers: fmt.Sprintf("x = %s", unit.Three(flux)),
@@ -150,10 +153,11 @@ func sayDirection(o *Read, turns map[string]string, other string) finding.Findin
 
 func sayExpect(o *Read, a Answer, s site.Bands) finding.Finding {
 	return finding.Finding{ID: "bringup.expect", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Measure at your load: expect %s in each supply line, %s.",
+		Sentence: fmt.Sprintf("At your load, expect %s in each supply line, %s.",
 			unit.Text(abs(a.Usual.SupplyAmps), "A"), s["supply"].Text("A")),
-		Detail: fmt.Sprintf("And %s from the made corner to L2, %s. Corner higher and amps lower: the load is "+
-			"lighter than you said.", unit.Whole(a.Usual.CornerToL2, "V"), s["corner-l2"].Text("V")),
+		Detail: fmt.Sprintf("Also expect %s from the made third line to L2, %s. Higher volts there with fewer amps "+
+			"mean that the load is lighter than you said.", unit.Whole(a.Usual.CornerToL2, "V"),
+			s["corner-l2"].Text("V")),
 		Why: append([]finding.Why{{Formula: "least and greatest over motors that would print the same plate, can " +
 			"±5 %, line ±3 %, load ±10 %, and the meter's own error", Section: finding.OnBands,
 			Source: "engine"}}, o.Site.LeansOn...)}
@@ -161,7 +165,7 @@ func sayExpect(o *Read, a Answer, s site.Bands) finding.Finding {
 
 func sayRace(stall RacePoint, class float64, why []finding.Why) finding.Finding {
 	return finding.Finding{ID: "protection.race", Bay: finding.Protection, Planning: true, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Stalled while warm, the winding is at about %s when the relay lets go, within %s.",
+		Sentence: fmt.Sprintf("If it stalls warm, the relay trips within %[2]s, the winding at about %[1]s.",
 			unit.Whole(stall.AtTrip, "°C"), minutesText(stall.Relay)),
 		Figure: unit.Whole(stall.AtTrip, "°C"), Limit: unit.Whole(class, "°C") + " for good",
 		Why: why, Entries: []string{"protection.relay_class", "protection.relay_set"}}
@@ -170,9 +174,9 @@ func sayRace(stall RacePoint, class float64, why []finding.Why) finding.Finding 
 func sayRaceSlow(p RacePoint, why []finding.Why) finding.Finding {
 	return finding.Finding{ID: "protection.race-slow", Bay: finding.Protection, Planning: true,
 		Grade: finding.Note, Sentence: fmt.Sprintf("The relay can miss a slow overload: the winding may overheat in "+
-			"%s before it trips.", minutesText(p.Winding)),
-		Detail: fmt.Sprintf("At %s times its setting it may hold for two hours or for good; a winding then carries "+
-			"%s of its plate amps. Watch the amps under load.", unit.Three(p.Times), unit.Percent(p.Worst)),
+			"%s first.", minutesText(p.Winding)),
+		Detail: fmt.Sprintf("At %s times its setting it may not trip for two hours, or never; a winding then carries "+
+			"%s of its rated amps. Watch the amps under load.", unit.Three(p.Times), unit.Percent(p.Worst)),
 		Why: why, Entries: []string{"protection.relay"}}
 }
 
@@ -189,10 +193,9 @@ func sayReversing(with func(...finding.Why) []finding.Why) finding.Finding {
 func sayDropDoubt(value float64, band site.Band, part float64, motors int, settling string) finding.Finding {
 	of := func(x float64) string { return unit.Text(100*x*supply.MostDrop, "%") }
 	return finding.Finding{ID: "supply.would-change", Bay: finding.Supply, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Would change: running, the feeder loses %s of its volts, anything from %s to %s.",
-			of(value),
+		Sentence: fmt.Sprintf("The feeder could lose %s to %s of its volts: measure to be sure.",
 			of(band.Low), of(band.High)),
-		Detail: "What would settle it: " + settling + ".",
+		Detail: fmt.Sprintf("The plan takes %s, running. What settles it: %s.", of(value), settling),
 		Figure: of(value), Limit: of(1),
 		Why: []finding.Why{{Formula: "least and greatest over motors that would print the same plate",
 			Numbers: fmt.Sprintf("%d motors; the verdict flips in %s of them", motors, unit.Percent(part)),

@@ -11,7 +11,7 @@ import (
 // What a plan on a run capacitor says for a job.
 
 func (w Installed) buyRun(verb string, a *Answer) string {
-	return fmt.Sprintf("%s %s of run capacitor, from the made corner to %s.", verb, can.List(a.Parts), w.CornerTo)
+	return fmt.Sprintf("%s %s of run capacitor, from the made third line to %s.", verb, can.List(a.Parts), w.CornerTo)
 }
 
 func (w Installed) buyStart() string {
@@ -44,7 +44,7 @@ const cansUpright = "cans upright, clamped, a finger's width apart and two above
 var Facts = bridge.Facts{
 	Title:     "Run capacitor",
 	Noise:     "hums at twice the line's hertz, more the farther it is from balance",
-	Cannot:    "one speed; its made corner is no third phase for anything else",
+	Cannot:    "one speed; its made third line is no third phase for anything else",
 	Harmonics: "amps nearly a sine: hardly any harmonics",
 	Residual:  "a residual-current device of type A or better",
 	Hours:     [2]int{3, 5},

@@ -9,17 +9,17 @@ import (
 // What the windings under the loads say.
 
 func loadsInside(share float64, coil string) string {
-	return fmt.Sprintf("At your loads every winding stays inside its plate amps: %s at most, winding %s.",
+	return fmt.Sprintf("At your loads no winding overheats: %s of rated amps at most, winding %s.",
 		unit.Percent(share), coil)
 }
 
 func (q Question) upToShare(a Answer) string {
-	return fmt.Sprintf("Up to %s of plate torque (%s) no winding passes them.", unit.Percent(a.Continuous),
+	return fmt.Sprintf("Up to %s of rated torque (%s) it stays so.", unit.Percent(a.Continuous),
 		unit.Text(a.Continuous*q.Bridge.Model.ShaftWatts/1000, "kW"))
 }
 
 func shortRunsOnly(coil string, share, at float64) string {
-	return fmt.Sprintf("Winding %s carries %s of plate amps at %s load: short runs only.", coil, unit.Percent(share),
+	return fmt.Sprintf("Winding %s carries %s of rated amps at %s load: short runs only.", coil, unit.Percent(share),
 		unit.Percent(at))
 }
 
@@ -28,7 +28,7 @@ func (q Question) giveRests(a Answer, at, share float64) string {
 }
 
 func wouldBurn(coil string, share, at float64) string {
-	return fmt.Sprintf("Winding %s would carry %s of plate amps at %s load and burn.", coil, unit.Percent(share),
+	return fmt.Sprintf("Winding %s would carry %s of rated amps at %s load and burn.", coil, unit.Percent(share),
 		unit.Percent(at))
 }
 
@@ -47,11 +47,11 @@ func bothValue(a Answer) string {
 }
 
 func lightBurns(idle string, s float64) string {
-	return fmt.Sprintf("Running light, winding %s would carry %s of plate amps and burn.", idle, unit.Percent(s))
+	return fmt.Sprintf("Idling, winding %s would carry %s of rated amps and burn.", idle, unit.Percent(s))
 }
 
 func idleBurns(idle string, s float64) string {
-	return fmt.Sprintf("Left idling, winding %s would carry %s of plate amps and burn.", idle, unit.Percent(s))
+	return fmt.Sprintf("Left idling, winding %s would carry %s of rated amps and burn.", idle, unit.Percent(s))
 }
 
 const sayHowLight = " Say under Load how light it ever runs."

@@ -25,7 +25,7 @@ const pairWantsLineDetail = "One of them stands straight across the line; these 
 const pairNoValues = "Not with two capacitors: no values carry your load."
 
 func pairNoValuesDetail(l load.Load) string {
-	return fmt.Sprintf("Your heaviest load, %s of plate torque, is not carried. A drive or a rotary converter "+
+	return fmt.Sprintf("Your heaviest load, %s of rated torque, is not carried. A drive or a rotary converter "+
 		"carries it, or another motor.", unit.Percent(l.Heaviest))
 }
 
@@ -34,7 +34,7 @@ func pairWouldChange(o *Solved, one struct {
 	name  string
 	share float64
 }, own float64, band site.Band, part float64, verdicts map[string][]float64) string {
-	return fmt.Sprintf("Would change: %s%s the worst winding carries %s, anything from %s to %s of plate amps; the "+
+	return fmt.Sprintf("Would change: %s%s the worst winding carries %s, anything from %s to %s of rated amps; the "+
 		"verdict flips for %s of the motors that would print this plate. What would settle it: %s.",
 		finding.Lower(one.name[:1]), one.name[1:], unit.Percent(own), unit.Percent(band.Low), unit.Percent(band.High),
 		unit.Percent(part), site.Leading(siteTwins(o), verdicts[one.id]).Settles())

@@ -11,13 +11,13 @@ import (
 // What the start says, and the rests that keep a winding.
 
 func turnedOverStands(share float64) string {
-	return fmt.Sprintf(" Turned over while it runs, it brakes hard with a winding at %s of plate amps, stands, and "+
+	return fmt.Sprintf(" Turned over while it runs, it brakes hard with a winding at %s of rated amps, stands, and "+
 		"starts the other way.", unit.Percent(share))
 }
 
 func turnedOverRunsOn(share float64) string {
 	return fmt.Sprintf(" Turned over while it runs, it does not turn round: it runs on, on the wrong capacitor, a "+
-		"winding at %s of plate amps.", unit.Percent(share))
+		"winding at %s of rated amps.", unit.Percent(share))
 }
 
 func noStartCan(s StartAnswer) string {
@@ -42,11 +42,11 @@ func dropTakesPart(a Answer) string {
 }
 
 func humsPlain(gives float64, what string) string {
-	return fmt.Sprintf("It would hum and not turn: %s of rated torque to start; %s.", unit.Percent(gives), what)
+	return fmt.Sprintf("It would hum and not start: it gives %s, %s.", unit.Percent(gives), what)
 }
 
 func (q Question) humsWithCan(gives float64, what string) string {
-	return fmt.Sprintf("Even with the start capacitor of %s it would hum and not turn: %s of rated torque; %s.",
+	return fmt.Sprintf("With %s to start it would only hum: it gives %s, %s.",
 		microfarads(q.StartEntered), unit.Percent(gives), what)
 }
 
@@ -55,7 +55,7 @@ func switchOffAtOnce(help func() string, dip string) string {
 }
 
 func startsBarely(gives float64, what string) string {
-	return fmt.Sprintf("It starts barely: %s of rated torque at standstill; %s.", unit.Percent(gives), what)
+	return fmt.Sprintf("It only just starts: it gives %s, %s.", unit.Percent(gives), what)
 }
 
 func startsBarelyDetail(help func() string, dip string) string {
@@ -63,35 +63,45 @@ func startsBarelyDetail(help func() string, dip string) string {
 }
 
 func (q Question) startsWithCan(gives float64, what string) string {
-	return fmt.Sprintf("With the start capacitor of %s it gives %s of rated torque at standstill; %s.",
+	return fmt.Sprintf("It starts with the start capacitor of %s: it gives %s, %s.",
 		microfarads(q.StartEntered), unit.Percent(gives), what)
 }
 
 func (q Question) sayHeavyStart(times, gives float64) finding.Finding {
 	return finding.Finding{ID: finding.CapacitorHeavyStart, Bay: finding.Bridge, Grade: finding.Caution, Planning: true,
-		Sentence: fmt.Sprintf("A heavy start for this method: %s, %s times the run capacitor, for %s of rated torque.",
-			microfarads(q.StartEntered), unit.Plain(math.Round(times)), unit.Percent(gives)),
-		Detail: "A capacitor suits light starts. Start it unloaded, or weigh a drive or a converter.",
+		Sentence: fmt.Sprintf("A heavy start for a capacitor: %s, %s times the run capacitor.",
+			microfarads(q.StartEntered), unit.Plain(math.Round(times))),
+		Detail: fmt.Sprintf("It gives %s of rated torque. A capacitor suits light starts. Start it unloaded, or weigh "+
+			"a drive or a converter.", unit.Percent(gives)),
 		Figure: unit.Three(times) + " × the run capacitor", Limit: unit.Plain(heavyStart) + " × at most",
 		Measure: finding.Against(times, finding.AtMost, heavyStart, "× the run capacitor"),
 		Why: []finding.Why{{Formula: "start µF / run µF", Numbers: unit.Plain(q.StartEntered) + " µF to the run value",
-			Section: finding.OnCapacitorPart, Source: "the trade takes about twice the run value; planning"}},
+			Section: finding.OnCapacitorPart, Source: "the trade takes about twice the run value; guide value"}},
 		Entries: []string{"load.start", "bridge.start_microfarad"}}
 }
 
 func startCanRating(s StartAnswer) string {
-	return fmt.Sprintf("Electrolytic, for starting, %s, out again within two seconds, with a bleed resistor. The "+
-		"line sees %s. Left in, winding %s would carry %s of plate amps: it must drop out.", s.ClassText(),
+	return fmt.Sprintf("Electrolytic, for starting, %s. It comes out again within two seconds and has a bleed "+
+		"resistor. "+
+		"The line sees %s. Left in, winding %s would carry %s of rated amps: it must drop out.", s.ClassText(),
 		unit.Text(s.LineAmps, "A"), s.LeftCoil, unit.Percent(s.LeftIn))
 }
 
 func startsPlain(gives float64, what string) string {
-	return fmt.Sprintf("It starts on the run capacitor alone: %s of rated torque; %s.", unit.Percent(gives), what)
+	return fmt.Sprintf("It starts on the run capacitor alone: it gives %s, %s.", unit.Percent(gives), what)
 }
 
 func startsPlainDetail(gives, standing float64, dip string) string {
-	return fmt.Sprintf("That is %s times what stands against it.%s If it hums and does not turn, switch off at once.",
-		unit.Three(math.Round(gives/standing*10)/10), dip)
+	return fmt.Sprintf("%sBoth are shares of its rated torque.%s If it hums and does not turn, switch off at once.",
+		more(gives/standing), dip)
+}
+
+// more says by how much a start gives more than it needs.
+func more(times float64) string {
+	if times >= 2 {
+		return fmt.Sprintf("That is %s times what it needs to start. ", unit.Three(math.Round(times*10)/10))
+	}
+	return fmt.Sprintf("That is %s more than it needs to start. ", unit.Percent(times-1))
 }
 
 func settlesCooler(settled string) string {
@@ -108,7 +118,7 @@ func shortRunsKeep(words string, worst float64) string {
 		unit.Percent(worst))
 }
 
-const othersNever = " Others say: never a winding over its plate amps. Fit a thermistor if it runs unattended."
+const othersNever = " Others say: never a winding over its rated amps. Fit a thermistor if it runs unattended."
 
 func runsTooMuch(words string, worst float64) string {
 	return fmt.Sprintf(" Your %s bring it to %s of that heat: too much.", words, unit.Percent(worst))

@@ -62,7 +62,7 @@ const readAgain = "Read that one again at a steady load; then compare the joints
 	"circuit."
 
 func readingsGive(load string, t Trim) string {
-	return fmt.Sprintf("The readings give a load of %s of plate torque and a magnetising reactance %s times the "+
+	return fmt.Sprintf("The readings give a load of %s of rated torque and a magnetising reactance %s times the "+
 		"estimate.", load, unit.Three(t.Magnetising))
 }
 
@@ -71,11 +71,11 @@ func ironSaturates(t Trim) string {
 		"magnetising amps.", unit.Space, unit.Three(circuit.Saturation{A: t.A, N: t.N}.Factor(1.1)*1.1))
 }
 
-const ironPlanned = " How its iron saturates is taken from a planning curve: a round running light, and another with " +
+const ironPlanned = " How its iron saturates is taken from a usual curve: a round idling, and another with " +
 	"other µF, would measure it."
 
 func oneMoreChanges(t Trim) string {
-	return fmt.Sprintf("Here one µF more changes the worst winding by %+.1f%s%% of plate amps.", 100*t.PerMicro,
+	return fmt.Sprintf("Here one µF more changes the worst winding by %+.1f%s%% of rated amps.", 100*t.PerMicro,
 		unit.Space)
 }
 
@@ -86,21 +86,21 @@ func noneHolds(load string) string {
 const lightenOrOther = "Lighten the load or take another bridge."
 
 func measuredRight(last RoundFit, t Trim, load string) string {
-	return fmt.Sprintf("Measured: %s is right; the worst winding carries %s of plate amps at your %s load.",
+	return fmt.Sprintf("Measured: %s is right; the worst winding carries %s of rated amps at your %s load.",
 		unit.Text(last.Microfarad, "µF"), unit.Percent(t.Now), load)
 }
 
 const neitherWay = "Neither more nor fewer µF would lower it by as much as the meter errs."
 
 func noOtherHelps(load string, t Trim) string {
-	return fmt.Sprintf("Measured: no other µF helps; at your %s load the worst winding carries %s of plate amps.", load,
+	return fmt.Sprintf("Measured: no other µF helps; at your %s load the worst winding carries %s of rated amps.", load,
 		unit.Percent(t.Now))
 }
 
 const lightenOrRest = "Lighten the load, give it rests, or take another bridge."
 
 func measuredMove(t Trim, last RoundFit, how string) string {
-	return fmt.Sprintf("Measured: %s %s, to %s: the worst winding goes from %s to %s of plate amps.",
+	return fmt.Sprintf("Measured: %s %s, to %s: the worst winding goes from %s to %s of rated amps.",
 		unit.Text(math.Abs(t.To-last.Microfarad), "µF"), how, can.List(t.Parts), unit.Percent(t.Now),
 		unit.Percent(t.After))
 }

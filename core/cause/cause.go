@@ -63,7 +63,7 @@ type Cause struct {
 	Danger string `json:"danger,omitempty"`
 
 	Group  Group   `json:"-"`
-	Weight float64 `json:"-"` // how often it is met beside the others; planning
+	Weight float64 `json:"-"` // how often it is met beside the others; guide value
 	Often  string  `json:"-"` // the reason of its weight
 
 	// On are the bridges that it can befall: capacitor, rotary, drive, dc; none: all.
@@ -150,7 +150,7 @@ func (c *Cause) Timely(w complaint.When) float64 { return fitting(c.When, w, els
 // BroughtOn is how well a change fits.
 func (c *Cause) BroughtOn(x complaint.Changed) float64 { return fitting(c.Changed, x, elsewise) }
 
-// How much less a cause is believed at a moment, or after a change, that is not its own; planning.
+// How much less a cause is believed at a moment, or after a change, that is not its own; guide value.
 const (
 	elsewhen = 0.25
 	elsewise = 0.4

@@ -18,7 +18,7 @@ type like struct {
 	duty    *Duty // nil while no controller is chosen
 	draw    []float64
 	point   Point // at the dial
-	full    Point // under plate torque at the speed of the dial
+	full    Point // under rated torque at the speed of the dial
 	loads   float64
 	good    float64 // torque over rated for good at the dial, and for a minute
 	minute  float64
@@ -40,7 +40,7 @@ const (
 	directDoubts
 )
 
-// How far they reach (planning).
+// How far they reach (guide value).
 const (
 	ohmRead     = 0.05 // of measured ohms: the meter, and how warm the copper is by then
 	brushGuess  = 0.35 // of the usual drop of two brushes
@@ -223,10 +223,10 @@ func (o *Shown) judgeDoubt() {
 		value float64
 		of    func(l like) float64
 	}{
-		{"your usual load asks %s of what is there for good", v.Asked / v.Good, func(l like) float64 {
+		{"your usual load", v.Asked / v.Good, func(l like) float64 {
 			return l.duty.Asked(l.duty.Load.Usual, l.point.RPM) / l.good
 		}},
-		{"your heaviest load asks %s of what its limit gives", d.Asked(d.Load.Heaviest, o.Dial.RPM) / v.Minute,
+		{"your heaviest load", d.Asked(d.Load.Heaviest, o.Dial.RPM) / v.Minute,
 			func(l like) float64 { return l.duty.Asked(l.duty.Load.Heaviest, l.point.RPM) / l.minute }},
 	} {
 		var figures []float64

@@ -119,7 +119,7 @@ func TestDoubtfulVerdictsOfABrushedMotor(t *testing.T) {
 				}
 				said[share]++
 				require.Equal(t, finding.Note, f.Grade)
-				require.Contains(t, f.Detail, "What would settle it: ")
+				require.Contains(t, f.Detail, "What settles it: ")
 				low, high := 0, 0
 				for _, l := range o.likes(0) {
 					rpm := l.point.RPM

@@ -187,7 +187,7 @@ func (g *weigher) heat() {
 	good := g.d.Good(math.Min(g.d.RPM, 0.999*g.d.RPM))
 	share := g.d.At(g.d.RPM*0.9, 1)
 	factor := share.FormFactor()
-	why := finding.Why{Formula: "heat ∝ (rms amps)²: plate amps × the form factor that the plate allows",
+	why := finding.Why{Formula: "heat ∝ (rms amps)²: rated amps × the form factor that the plate allows",
 		Section:   finding.OnDirect,
 		Numbers:   fmt.Sprintf("%s here, %s allowed", unit.Three(factor), unit.Three(g.d.Factor)),
 		Source:    "engine and plate",
@@ -200,7 +200,7 @@ func (g *weigher) heat() {
 	switch asked := g.d.Asked(g.d.Load.Usual, g.d.RPM); {
 	case asked > good+1e-6 && g.d.At(g.d.RPM, asked).Reachable:
 		f = g.say(finding.DCForm, finding.Caution, rippleTooMuch(good, asked), rippleCures)
-		f.Measure = finding.Against(100*asked, finding.AtMost, 100*good, "% of plate torque")
+		f.Measure = finding.Against(100*asked, finding.AtMost, 100*good, "% of rated torque")
 	case factor > 1.02*g.d.Factor:
 		f = g.say(finding.DCForm, finding.Note, rippleForGood(good), rippleStaysInside)
 	default:

@@ -42,7 +42,7 @@ func (d *Duty) At(rpm, share float64) Point {
 	return p
 }
 
-// Cool is the share of plate torque that the motor's cooling carries for good.
+// Cool is the share of rated torque that the motor's cooling carries all day.
 func (d *Duty) Cool(rpm float64) float64 {
 	if d.Cooling == Blower || d.Cooling == NonVentilated {
 		return 1
@@ -51,7 +51,7 @@ func (d *Duty) Cool(rpm float64) float64 {
 }
 
 // Good is the share of rated torque that motor and controller give for good at a speed:
-// the armature's RMS amps stay at plate amps × the form factor its plate allows, less as
+// the armature's RMS amps stay at rated amps × the form factor its plate allows, less as
 // its fan slows, and inside the controller's.
 func (d *Duty) Good(rpm float64) float64 {
 	c := d.Constants()
@@ -117,7 +117,7 @@ func (d *Duty) lineAmpsNear(rpm, amps float64) float64 {
 	return w.LineAmps
 }
 
-// Slowest is the least speed at which a share of the load is carried for good, looked for
+// Slowest is the least speed at which a share of the load is carried all day, looked for
 // from most downward; 0 where it is carried down to standstill.
 func (d *Duty) Slowest(share, most float64) float64 {
 	carries := func(rpm float64) bool { return d.Asked(share, rpm) <= d.Good(rpm)+1e-9 }

@@ -32,7 +32,7 @@ type Entry struct {
 	ToolSheave   string `json:"tool_sheave,omitempty" example:"400 mm"`
 	ToolDiameter string `json:"tool_diameter,omitempty" example:"350 mm"`
 
-	Limit      string `json:"limit,omitempty" example:"130 %" doc:"of plate amps; empty: the plan's"`
+	Limit      string `json:"limit,omitempty" example:"130 %" doc:"of rated amps; empty: the plan's"`
 	Held       Held   `json:"held,omitempty" enum:"volts,ir,tacho" doc:"how the speed is held"`
 	IR         string `json:"ir,omitempty" example:"80 %" doc:"of the armature's ohms; empty: the plan's"`
 	Accelerate string `json:"accelerate,omitempty" example:"4 s" doc:"empty: the plan's"`

@@ -47,7 +47,7 @@ type Film struct {
 const (
 	mostFilm  = 30.0 // s
 	filmLines = 400
-	ampsLag   = 0.02 // s: the smoothing of the amps that IR compensation and limit see; planning
+	ampsLag   = 0.02 // s: the smoothing of the amps that IR compensation and limit see; guide value
 )
 
 // Follow runs a scene half period by half period: the amps exactly through each, with the

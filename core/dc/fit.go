@@ -39,7 +39,7 @@ func fitMotor(o *Shown) *fitted {
 		f.leansOn = append(f.leansOn, finding.Why{Formula: "Ra ≈ half of the plate's losses: " + unit.Text(f.Ohm, "Ω"),
 			Numbers: fmt.Sprintf("0.5·(%s·%s − %s)/%s²", unit.Plain(p.Volts), unit.Plain(p.Amps),
 				unit.Whole(p.ShaftWatts, "W"),
-				unit.Plain(p.Amps)), Section: finding.OnDirect, Source: "planning; hold the armature and measure",
+				unit.Plain(p.Amps)), Section: finding.OnDirect, Source: "guide value; hold the armature and measure",
 			Estimated: true})
 	}
 	if found.Ke > 0 {
@@ -48,7 +48,7 @@ func fitMotor(o *Shown) *fitted {
 	}
 	f.leansOn = append(f.leansOn, finding.Why{Formula: "La ≈ " + unit.Text(f.Millihenry, "mH"),
 		Section: finding.OnDirect,
-		Source:  "usual for its volts, amps and rpm (planning)", Estimated: true})
+		Source:  "usual for its volts, amps and rpm (guide value)", Estimated: true})
 	if !o.Site.Load.Known {
 		f.leansOn = append(f.leansOn, finding.Why{Formula: "load = " + unit.Percent(o.Site.Load.Usual),
 			Section: finding.OnOperatingPoint, Source: "assumed until you say", Estimated: true})

@@ -51,10 +51,10 @@ func (o *Solved) Guard(noted Noted) (figures []finding.Figure, said []finding.Fi
 		fig("breaker", "Breaker", breaker, "ahead of the controller").AsPlanning(),
 		fig("conductor", "Line wire", table.Wire(w.Conductor), "copper, earth "+table.Wire(o.Earth)).AsPlanning(),
 		fig("armature-wire", "Armature wire", table.Wire(w.ArmatureWire),
-			fmt.Sprintf("for %s: 150 %% of plate amps on a full-wave rectifier, "+
+			fmt.Sprintf("for %s: 150 %% of rated amps on a full-wave rectifier, "+
 				"or its RMS and a quarter", unit.Text(w.ArmatureNeed, "A"))).AsPlanning(),
 		fig("limit", "Armature limit", unit.Text(o.Duty.LimitAmps, "A"),
-			"in the controller: "+unit.Percent(o.Duty.LimitAmps/o.Duty.ArmatureAmps)+" of plate amps"),
+			"in the controller: "+unit.Percent(o.Duty.LimitAmps/o.Duty.ArmatureAmps)+" of rated amps"),
 	}
 	if wound(&o.Placed) {
 		figures = append(figures, fig("field-wire", "Field wire", table.Wire(w.FieldWire),

@@ -226,11 +226,11 @@ func (w Installed) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
 			unit.Text(d.ArmatureAmps, "A"), unit.Text(w.Profile.Amps, "A"))},
 		bringup.Line{Name: "Breaker", Value: cmp.Or(bridge.Noted(g.Noted.Breaker),
 			bridge.SizeText(w.Weighed.Breaker)),
-			Note: "planning"},
+			Note: "guide value"},
 		bringup.Line{Name: "Line wire", Value: cmp.Or(bridge.Conductor(g.Noted.Conductor),
 			table.Wire(w.Weighed.Conductor)),
-			Note: "planning"},
-		bringup.Line{Name: "Armature wire", Value: table.Wire(w.Weighed.ArmatureWire), Note: "planning"})
+			Note: "guide value"},
+		bringup.Line{Name: "Armature wire", Value: table.Wire(w.Weighed.ArmatureWire), Note: "guide value"})
 	if w.Chosen.Brake == "yes" {
 		c.Parts = append(c.Parts, bringup.Line{Name: "Braking resistor", Value: unit.Text(w.Braking().Ohm, "Ω"),
 			Note: "closes last"})

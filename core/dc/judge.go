@@ -32,7 +32,7 @@ func judgeDial(o *Shown) {
 	rpm := o.Dial.RPM
 	at := " at " + unit.Whole(rpm, "rpm")
 	heavy := d.Asked(d.Load.Heaviest, rpm)
-	why := []finding.Why{{Formula: "RMS amps ≤ plate amps · form factor · cooling", Section: finding.OnDirect,
+	why := []finding.Why{{Formula: "RMS amps ≤ rated amps · form factor · cooling", Section: finding.OnDirect,
 		Source:  "engine",
 		Numbers: fmt.Sprintf("form factor %s, cooling %s", v.Factor, unit.Percent(d.Cool(rpm))), Estimated: true}}
 	switch {
@@ -41,16 +41,16 @@ func judgeDial(o *Shown) {
 	case heavy > v.Minute+1e-9:
 		f := put(o, finding.DCStalls, finding.Stop, stallsAt(heavy, at, v), stalledBurns, "load.heaviest", "dc.limit")
 		f.Figure, f.Limit, f.Why = unit.Percent(heavy), unit.Percent(v.Minute)+" at most", why
-		f.Measure = finding.Against(100*heavy, finding.AtMost, 100*v.Minute, "% of plate torque")
+		f.Measure = finding.Against(100*heavy, finding.AtMost, 100*v.Minute, "% of rated torque")
 	case v.Asked > v.Good+1e-9:
-		grade, word := finding.Caution, "for short runs only"
+		grade, word := finding.Caution, "short runs only"
 		if v.Asked > 1.15*v.Good {
 			grade, word = finding.Stop, "it burns"
 		}
 		f := put(o, finding.DCHeat, grade, heatsAt(v, at, word), coolWords(&o.Solved), "dc.at", "load.share",
 			"dc.cooling")
 		f.Figure, f.Limit, f.Why = unit.Percent(v.Asked), unit.Percent(v.Good)+" at most", why
-		f.Measure = finding.Against(100*v.Asked, finding.AtMost, 100*v.Good, "% of plate torque")
+		f.Measure = finding.Against(100*v.Asked, finding.AtMost, 100*v.Good, "% of rated torque")
 		if d.Cooling == "" || d.Cooling == OwnFan {
 			f.Cures = []finding.Cure{{Label: "A blower cools it", Path: "dc.cooling", Value: string(Blower)}}
 		}
@@ -61,13 +61,13 @@ func judgeDial(o *Shown) {
 		}
 		f := put(o, finding.DCHeat, finding.Good, sentence, "")
 		f.Why, f.Figure, f.Limit = why, unit.Percent(v.Asked), unit.Percent(v.Good)+" at most"
-		f.Measure = finding.Against(100*v.Asked, finding.AtMost, 100*v.Good, "% of plate torque")
+		f.Measure = finding.Against(100*v.Asked, finding.AtMost, 100*v.Good, "% of rated torque")
 	}
 	if start, most := d.Load.StartShare(), d.Minute(0); start > most {
 		f := put(o, finding.DCStart, finding.Stop, startFallsShort(start, most), standsAtLimit, "load.start",
 			"dc.limit")
 		f.Figure, f.Limit = unit.Percent(start), unit.Percent(most)+" at most"
-		f.Measure = finding.Against(100*start, finding.AtMost, 100*most, "% of plate torque")
+		f.Measure = finding.Against(100*start, finding.AtMost, 100*most, "% of rated torque")
 	}
 }
 
@@ -98,7 +98,7 @@ func judgeSpeeds(o *Shown) {
 		f := put(o, "dc.least", finding.Caution, leastBurns(least, asked, good), coolWords(&o.Solved), "dc.least",
 			"dc.cooling")
 		f.Figure, f.Limit = unit.Percent(asked), unit.Percent(good)+" at most"
-		f.Measure = finding.Against(100*asked, finding.AtMost, 100*good, "% of plate torque")
+		f.Measure = finding.Against(100*asked, finding.AtMost, 100*good, "% of rated torque")
 	}
 	if o.Dial.RPM > 0 {
 		tacho := o.tacho()
@@ -146,7 +146,7 @@ func judgeTrims(o *Shown) {
 	if share := d.LimitAmps / d.ArmatureAmps; o.Chosen.LimitShare > 1.5 {
 		f := put(o, "dc.limit", finding.Caution, limitUnusual(&o.Placed), limitHarms, "dc.limit")
 		f.Figure, f.Limit = unit.Percent(o.Chosen.LimitShare), "150"+unit.Space+"%"
-		f.Measure = finding.Against(100*o.Chosen.LimitShare, finding.AtMost, 150, "% of plate amps")
+		f.Measure = finding.Against(100*o.Chosen.LimitShare, finding.AtMost, 150, "% of rated amps")
 	} else if o.Chosen.LimitShare > 0 && share < 0.999*o.Chosen.LimitShare {
 		put(o, "dc.limit", finding.Note, limitEnds(&o.Placed, share), limitEndsBy, "dc.limit")
 	}
@@ -169,7 +169,7 @@ func judgeStops(o *Shown) {
 		f.Measure = finding.Against(s.FirstAmps, finding.AtMost, 3*d.ArmatureAmps, "A")
 		f.Cures = []finding.Cure{{Label: "Take the plan's resistor", Path: "dc.brake_ohm", Value: ""}}
 	} else if o.Chosen.Brake == "yes" {
-		put(o, finding.DCBrake, finding.Note, stopTakes(s), stopCare, "dc.brake")
+		put(o, finding.DCBrake, finding.Note, stopTakes(s), stopCare(s), "dc.brake")
 	}
 	if o.Chosen.Reverse == "switch" {
 		put(o, "dc.reverse", finding.Note, turnedStanding, thrownTurning(&o.Solved, d), "dc.reverse")

@@ -50,7 +50,7 @@ func judgeLifted(o *Shown) {
 	o.say(finding.Finding{ID: "dc.lifted", Bay: finding.Bridge, Grade: finding.Note, Planning: true,
 		Sentence: liftedSaid(p), Detail: label.TakenFor("profile", p.lifted), Entries: []string{"dc.own"},
 		Why: []finding.Why{{Formula: "figures of the profile; the rest as such controllers usually have it",
-			Section: finding.OnDirect, Source: "the controller's profile; planning", Estimated: true}}})
+			Section: finding.OnDirect, Source: "the controller's profile; guide value", Estimated: true}}})
 }
 
 // Lacks are what a profile does not say, by the verdict that hangs on it. A profile with lacks is of use;

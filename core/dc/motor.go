@@ -17,7 +17,7 @@ type Constants struct {
 	VoltsPerRPM float64 // back EMF: (volts − amps·ohm − brushes)/rpm
 	NmPerAmp    float64 // the same in N·m for each ampere
 	RatedNm     float64 // at the shaft
-	FrictionNm  float64 // what plate amps make more than that; constant
+	FrictionNm  float64 // what rated amps make more than that; constant
 }
 
 // Constants of the motor.

@@ -21,14 +21,14 @@ type plated struct {
 	screws  bool     // its own letters are known
 }
 
-// What such controllers usually have where their plates say nothing; planning.
+// What such controllers usually have where their plates say nothing; guide value.
 const (
 	usualFactor    = 1.4 // form factor of a rectifier that is fired late
 	usualFieldAmps = 1.0
 	usualPotOhm    = 5000
 )
 
-// usualFactor is the form factor at which a controller of its kind is usually rated; planning.
+// usualFactor is the form factor at which a controller of its kind is usually rated; guide value.
 func (p *Profile) usualFactor() float64 {
 	return map[Way]float64{FullWave: 1.11, HalfWave: 1.9, PWM: 1.05, PhaseControlled: usualFactor}[p.Way]
 }
@@ -168,7 +168,7 @@ func judgePlate(o *Shown) {
 	say(finding.Finding{ID: "dc.by-plate", Grade: finding.Note, Sentence: judgedByPlate, Planning: true,
 		Detail: label.Taken(p.plate.taken), Why: []finding.Why{{
 			Formula: "figures of the plate; the rest as such controllers usually have it",
-			Section: finding.OnDirect, Source: "the controller's plate; planning", Estimated: true}}})
+			Section: finding.OnDirect, Source: "the controller's plate; guide value", Estimated: true}}})
 	if !p.plate.screws {
 		say(finding.Finding{ID: "dc.screws", Grade: finding.Open, Sentence: whichScrews,
 			Detail: whichScrewsDetail, Entries: []string{"dc.armature_screws"}})

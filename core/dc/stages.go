@@ -112,7 +112,7 @@ func duty(o *Placed, p *Profile) *Duty {
 	return d
 }
 
-// limitShare is the current limit over plate amps: what is asked, else 130 %, or what the
+// limitShare is the current limit over rated amps: what is asked, else 130 %, or what the
 // controller has.
 func limitShare(o *Placed, p *Profile) float64 {
 	share := 1.3

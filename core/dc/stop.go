@@ -8,7 +8,7 @@ import (
 	"graybridge/core/unit"
 )
 
-// PlanBrakeTimes is the first amps of a stop over plate amps where nobody says the
+// PlanBrakeTimes is the first amps of a stop over rated amps where nobody says the
 // resistor: between the two and three times that commutators stand.
 const PlanBrakeTimes = 2.5
 
@@ -32,7 +32,7 @@ func stopping(o *Solved) (s Stopping) {
 		s.Stops = 6
 	}
 	s.Mean = s.Joules * s.Stops / 3600
-	// Wire-wound resistors take some ten seconds of their watts at once (planning).
+	// Wire-wound resistors take some ten seconds of their watts at once (guide value).
 	s.Watts = roundUp(math.Max(2*s.Mean, s.Joules/10))
 	return s
 }
@@ -71,7 +71,7 @@ func stopView(o *Solved) StopView {
 	fig := func(id, name, text, note, formula, numbers string) finding.Figure {
 		return fig(&o.Placed, id, name, text, note, formula, numbers, finding.OnDirect)
 	}
-	times := func(amps float64) string { return unit.Three(amps/d.ArmatureAmps) + " × plate amps" }
+	times := func(amps float64) string { return unit.Three(amps/d.ArmatureAmps) + " × rated amps" }
 	volts := d.VoltsFor(o.View.MostRPM, o.Dial.Nm/o.Dial.NmPerAmp)
 	direct := d.StartAmps(d.ArmatureVolts, 0)
 	v.Start = append(v.Start,
@@ -93,7 +93,7 @@ func stopView(o *Solved) StopView {
 			"J·ω/(load + friction)", ""),
 		fig("ohm", "Braking resistor", unit.Text(s.Ohm, "Ω"), map[bool]string{true: "as entered",
 			false: "the plan's"}[o.Chosen.BrakeOhms > 0],
-			"(Ke·n − brushes)/(2.5·plate amps) − Ra", ""),
+			"(Ke·n − brushes)/(2.5·rated amps) − Ra", ""),
 		fig("first", "First amps", unit.Text(s.FirstAmps, "A"), times(s.FirstAmps), "(Ke·n − brushes)/(Ra + Rb)", ""),
 		fig("seconds", "To a twentieth of the speed", unit.Text(s.Seconds, "s"), "with friction alone",
 			"J·dω/dt = −k·i − friction", ""),
@@ -138,7 +138,7 @@ func fieldFigures(o *Solved, v *StopView, c Constants, volts float64,
 		case r.Stalls:
 			note += ", then it stands at its limit and burns"
 		}
-		v.Field = append(v.Field, fig(id, name, text, note+otherwise, "flux falls in 0.3 s to 4 % (planning)", ""))
+		v.Field = append(v.Field, fig(id, name, text, note+otherwise, "flux falls in 0.3 s to 4 % (guide value)", ""))
 	}
 	lost("lost", "Field lost, belt off", d.LimitAmps, 0, "; its limit holds it, if it is set right")
 	lost("lost-free", "The same without a limit", math.Inf(1), 0, "")

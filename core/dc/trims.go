@@ -170,9 +170,9 @@ func jumperRow(o *Solved, j Jumper) Row {
 func plugRow(o *Solved) Row {
 	amps := o.Duty.ArmatureAmps
 	r := Row{ID: "plug", Kind: PlugRow, Name: o.set.Plug.Marking, What: "Plug-in resistor", Value: o.set.Plug.Marking,
-		Want: unit.Text(o.set.Plug.Amps, "A") + ", the next at or above the armature's " + unit.Text(amps, "A"),
+		Want: unit.Text(o.set.Plug.Amps, "A") + " for the armature's " + unit.Text(amps, "A"),
 		See:  markingScales, Caution: deadFirst,
-		Why: finding.Why{Formula: "the least that is not below plate amps", Section: finding.OnDirect,
+		Why: finding.Why{Formula: "the least that is not below rated amps", Section: finding.OnDirect,
 			Source:  "the controller's own table",
 			Numbers: unit.Text(amps, "A")}}
 	if o.set.Plug.Amps < amps {
@@ -276,7 +276,7 @@ func (o *Solved) limitTrim(r *Row) (want, scale float64) {
 		unit.Text(s.LimitAmps, "A")
 	r.See = ammeterStays
 	r.Caution = heldByABar
-	r.Why = finding.Why{Formula: "100 to 150 % of plate amps", Section: finding.OnDirect, Source: trimSource,
+	r.Why = finding.Why{Formula: "100 to 150 % of rated amps", Section: finding.OnDirect, Source: trimSource,
 		Numbers: unit.Percent(s.LimitAmps / d.ArmatureAmps), Estimated: true}
 	return want, scale
 }

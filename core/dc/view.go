@@ -35,7 +35,7 @@ type View struct {
 	GreatestHeavy float64          `json:"greatest_heavy_rpm"`
 	GreatestBy    string           `json:"greatest_by,omitempty"` // plate, range or line
 	MostRPM       float64          `json:"most_rpm"`              // at the dial's end
-	Slowest       float64          `json:"slowest_rpm"`           // that is carried for good; 0: down to standstill
+	Slowest       float64          `json:"slowest_rpm"`           // that is carried all day; 0: down to standstill
 	SlowestText   string           `json:"slowest,omitempty"`
 	GreatestText  string           `json:"greatest,omitempty"`
 	Held          []finding.Figure `json:"held" nullable:"false"` // how the speed holds
@@ -144,12 +144,13 @@ func figures(o *Solved) []finding.Figure {
 		fig("rms", "Armature, RMS", p.RMSAmps, v.Point.RMS, "what heats it; form factor "+v.Point.Factor,
 			"RMS over mean of the solved wave", "", ""),
 		fig("heat", "Heat", v.Point.Heat, unit.Percent(v.Point.Heat), "of what the plate allows at full speed",
-			"(RMS/(plate amps · form factor))²",
+			"(RMS/(rated amps · form factor))²",
 			fmt.Sprintf("(%s/(%s · %s))²", v.Point.RMS, unit.Text(d.ArmatureAmps, "A"), unit.Three(d.Factor)), heat),
 		fig("line", "From the line", p.LineAmps, v.Point.Line, "RMS, power factor "+v.Point.PF, "line wave, solved",
 			"", ""),
-		fig("good", "Torque for good", v.Point.Good, unit.Percent(v.Point.Good),
-			"of plate there; your load asks "+unit.Percent(v.Point.Asked), "RMS ≤ plate amps · form factor · cooling",
+		fig("good", "Torque all day", v.Point.Good, unit.Percent(v.Point.Good),
+			"of rated torque there; your load needs "+unit.Percent(v.Point.Asked), "RMS ≤ rated amps · form factor "+
+				"· cooling",
 			"", ""),
 		fig("minute", "For a minute", v.Point.Minute, unit.Percent(v.Point.Minute), "by the current limit",
 			"k·limit − friction", "",
@@ -207,7 +208,7 @@ func heldFigures(o *Solved, fig func(id, name string, value float64, text, note,
 	}
 	out = append(out, fig("sag-tacho", "With a tachometer", TachoShare, "about "+unit.Percent(TachoShare),
 		map[bool]string{true: "whatever the load", false: "this controller takes none"}[o.Profile.Tacho],
-		"planning", "", ""))
+		"guide value", "", ""))
 	return out
 }
 

@@ -18,7 +18,7 @@ func sayNone(o *Placed) finding.Finding {
 	return finding.Finding{ID: finding.DCNone, Bay: finding.Bridge, Grade: finding.Open,
 		Entries:  []string{"dc.controller"},
 		Sentence: "Which controller? It is chosen by the armature's amps.",
-		Detail: fmt.Sprintf("The armature asks %s at %s. Type what stands on yours, or choose one that is "+
+		Detail: fmt.Sprintf("The armature needs %s at %s. Type what stands on yours, or choose one that is "+
 			"known here.", unit.Text(o.fit.ArmatureAmps, "A"), unit.Whole(o.fit.ArmatureVolts, "V"))}
 }
 
@@ -83,12 +83,12 @@ func sayImpossible() finding.Finding {
 func sayOhms(entries []string, why []finding.Why, f *fitted, copper float64, loss float64,
 	p *plate.Direct) finding.Finding {
 	return finding.Finding{ID: "dc.ohms", Bay: finding.Motor, Grade: finding.Caution, Entries: entries, Why: why,
-		Sentence: fmt.Sprintf("With %s the armature alone would lose %s, more than the plate's losses (%s): not "+
-			"used.",
-			unit.Text(f.Ohm, "Ω"), unit.Whole(copper, "W"), unit.Whole(loss, "W")),
-		Detail: "The meter's own leads and a brush that lies on a film add ohms: more amps through it, the mean " +
-			"of several " +
-			"shaft positions, volts taken at the brushes.",
+		Sentence: fmt.Sprintf("The armature's %s cannot be right: not used.", unit.Text(f.Ohm, "Ω")),
+		Detail: fmt.Sprintf("It alone would lose %s, more than all the plate's losses (%s). The meter's own leads "+
+			"and a "+
+			"brush that lies on a film add ohms. Send more amps through it, take the volts at the brushes and the "+
+			"mean "+
+			"of several shaft positions.", unit.Whole(copper, "W"), unit.Whole(loss, "W")),
 		Figure: unit.Whole(copper, "W"), Limit: unit.Whole(loss, "W"),
 		Measure: finding.Against(copper+f.BrushVolts*p.Amps, finding.AtMost, loss, "W")}
 }
@@ -129,16 +129,16 @@ func sayKeGood(o *Placed, entries []string, why []finding.Why, got float64) find
 func sayArmatureWire(w Weighed) finding.Finding {
 	return finding.Finding{ID: "protection.armature-wire", Grade: finding.Note,
 		Sentence: fmt.Sprintf("From controller to armature: %s copper.", table.Wire(w.ArmatureWire)),
-		Detail: "By RMS amps, not by what a mean-reading DC meter shows: half-wave rectifiers ask 190 % of plate " +
+		Detail: "By RMS amps, not by what a mean-reading DC meter shows: half-wave rectifiers take 190 % of rated " +
 			"amps, this one 150 % " +
-			"(planning)."}
+			"(guide value)."}
 }
 
 func sayOverload(o *Solved) finding.Finding {
 	return finding.Finding{ID: "protection.overload", Grade: finding.Note,
-		Sentence: fmt.Sprintf("The current limit is set to %s; it guards against jams, not against long heat.",
+		Sentence: fmt.Sprintf("The current limit, %s, guards against jams, not against slow heat.",
 			unit.Text(o.Duty.LimitAmps, "A")),
-		Detail: "Between plate amps and the limit nothing trips: what the motor carries for good stands under Speed. " +
+		Detail: "Between rated amps and the limit nothing trips: what the motor carries all day stands under Speed. " +
 			"A thermostat in the " +
 			"motor, or an overload relay by RMS amps in the line, guards it."}
 }
@@ -161,7 +161,7 @@ func sayBreakerCaution(note []finding.Cure, entries []string, b float64, w *Weig
 
 func sayBreakerLarge(note []finding.Cure, entries []string, b float64, most float64) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Caution, Cures: note, Entries: entries,
-		Sentence: fmt.Sprintf("A breaker of %s is too large ahead of this controller: %s is the most.",
+		Sentence: fmt.Sprintf("A breaker of %s is too large for this controller: %s at most.",
 			unit.Rating(b), unit.Rating(most)),
 		Detail: "Its fuses must break first; a short inside would be broken late.",
 		Figure: unit.Rating(b), Limit: unit.Rating(most) + " at most",
@@ -187,7 +187,7 @@ func sayConductorCaution(use func(label string) []finding.Cure, entries []string
 	w *Weighed) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution, Cures: use("Use"),
 		Entries: entries,
-		Sentence: fmt.Sprintf("%s is not in the table: what it carries is not known here; %s is asked.", wire,
+		Sentence: fmt.Sprintf("%s is not in the table here: at least %s is needed.", wire,
 			table.Wire(w.Conductor))}
 }
 
@@ -213,9 +213,10 @@ func (g *guarder) sayConductorGood(wire unit.Conductor, carry float64) finding.F
 func sayWouldChange(what string, value float64, band site.Band, part float64, motors int,
 	settling string) finding.Finding {
 	return finding.Finding{ID: "dc.would-change", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: "Would change: " + fmt.Sprintf(what, unit.Percent(value)) + fmt.Sprintf(", anything from %s to %s.",
+		Sentence: fmt.Sprintf("%s could be %s to %s: measure to be sure.", finding.Upper(what),
 			unit.Percent(band.Low), unit.Percent(band.High)),
-		Detail: "What would settle it: " + settling + ".",
+		Detail: fmt.Sprintf("That is of what it carries there; the plan takes %s. What settles it: %s.",
+			unit.Percent(value), settling),
 		Figure: unit.Percent(value), Limit: unit.Percent(1),
 		Why: []finding.Why{{Formula: "least and greatest over motors that would print the same plate",
 			Numbers: fmt.Sprintf("%d motors; the verdict flips in %s of them", motors, unit.Percent(part)),

@@ -23,7 +23,7 @@ func alsoAsks(p *Profile, wound bool) string {
 }
 
 func shopAmps(amps float64) string {
-	return fmt.Sprintf("Armature: at least %s for good.", unit.Text(amps, "A"))
+	return fmt.Sprintf("Armature: at least %s all day.", unit.Text(amps, "A"))
 }
 
 func shopVolts(volts float64) string {

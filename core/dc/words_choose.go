@@ -40,7 +40,7 @@ func (g *weigher) tooSmall(have, asks float64) string {
 const wouldSitAtItsLimit = "It would sit at its limit or burn."
 
 func fewVolts(most, plateVolts float64) string {
-	return fmt.Sprintf("It gives the armature %s at most, the plate has %s: %s of its speed.", unit.Whole(most, "V"),
+	return fmt.Sprintf("It gives the armature only %s of its %s: %s of its speed.", unit.Whole(most, "V"),
 		unit.Whole(plateVolts, "V"), unit.Percent(most/plateVolts))
 }
 
@@ -102,7 +102,7 @@ func fieldFits(have float64) string {
 }
 
 func rippleTooMuch(good, asked float64) string {
-	return fmt.Sprintf("At full speed its armature carries %s of plate torque for good here; your load asks %s.",
+	return fmt.Sprintf("At full speed it carries %s all day here; your load needs %s.",
 		unit.Percent(good), unit.Percent(asked))
 }
 
@@ -110,7 +110,7 @@ const rippleCures = "Ripple heats the armature without turning it. A choke in th
 	"chops, or short runs."
 
 func rippleForGood(good float64) string {
-	return fmt.Sprintf("Its current is rougher than the plate allows at full torque: %s of it for good.",
+	return fmt.Sprintf("Its current is rougher than the plate allows: %s of full torque all day.",
 		unit.Percent(good))
 }
 

@@ -8,7 +8,7 @@ import (
 
 // What a plan on a DC controller says for a job.
 
-const waitsForDCPlate = "Waits for the plate: power, armature volts and amps, rpm."
+const waitsForDCPlate = "Enter the plate first: power, armature volts and amps, rpm."
 
 const chooseController = "Choose the controller first."
 

@@ -14,28 +14,28 @@ const speedOutOfReach = "The line does not give this speed under this load."
 const slowerOrLess = "Slower, or less load."
 
 func stallsAt(heavy float64, at string, v *PointView) string {
-	return fmt.Sprintf("Your heaviest load asks %s of plate torque%s; at its limit it gives %s: it stalls.",
-		unit.Percent(heavy), at, unit.Percent(v.Minute))
+	return fmt.Sprintf("Your heaviest load stalls it%s: it needs %s, its limit gives %s.", at,
+		unit.Percent(heavy), unit.Percent(v.Minute))
 }
 
 const stalledBurns = "A stalled armature burns under its brushes in seconds."
 
 func heatsAt(v *PointView, at, word string) string {
-	return fmt.Sprintf("The usual load asks %s of plate torque%s; for good there is %s: %s.", unit.Percent(v.Asked), at,
+	return fmt.Sprintf("Your load needs %s%s, %s is there all day: %s.", unit.Percent(v.Asked), at,
 		unit.Percent(v.Good), word)
 }
 
 func carriesAt(at string, v *PointView) string {
-	return fmt.Sprintf("It carries your load for good%s: %s asked, %s there.", at, unit.Percent(v.Asked),
+	return fmt.Sprintf("It carries your load all day%s: it needs %s, %s is there.", at, unit.Percent(v.Asked),
 		unit.Percent(v.Good))
 }
 
 func idlesAt(at string, v *PointView) string {
-	return fmt.Sprintf("It runs idle%s; for good there is %s.", at, unit.Percent(v.Good))
+	return fmt.Sprintf("It runs idle%s; %s is there all day.", at, unit.Percent(v.Good))
 }
 
 func startFallsShort(start, most float64) string {
-	return fmt.Sprintf("The start asks %s of rated torque; at its limit it gives %s.", unit.Percent(start),
+	return fmt.Sprintf("The start needs %s of rated torque; at its limit it gives %s.", unit.Percent(start),
 		unit.Percent(most))
 }
 
@@ -64,7 +64,7 @@ func dialEnds(o *Placed, v *View) string {
 const dialsEnd = "The dial's end is taken."
 
 func leastBurns(least, asked, good float64) string {
-	return fmt.Sprintf("At %s the usual load asks %s for good and there is %s.", unit.Whole(least, "rpm"),
+	return fmt.Sprintf("At %s the usual load needs %s; %s is there all day.", unit.Whole(least, "rpm"),
 		unit.Percent(asked), unit.Percent(good))
 }
 
@@ -104,42 +104,46 @@ func foundElsewhere(r Row) string {
 }
 
 func limitUnusual(o *Placed) string {
-	return fmt.Sprintf("A current limit of %s of plate amps is more than the usual 150 %%.",
+	return fmt.Sprintf("A current limit of %s of rated amps is high: 150 %% is usual.",
 		unit.Percent(o.Chosen.LimitShare))
 }
 
 const limitHarms = "Brushes and magnets suffer: strong amps can weaken a permanent magnet for good."
 
 func limitEnds(o *Placed, share float64) string {
-	return fmt.Sprintf("Its limit reaches %s of plate amps, not %s.", unit.Percent(share),
+	return fmt.Sprintf("Its limit reaches %s of rated amps, not %s.", unit.Percent(share),
 		unit.Percent(o.Chosen.LimitShare))
 }
 
 const limitEndsBy = "By its own amps and its plug-in resistor."
 
 func rampAtLimit(o *Placed, need float64) string {
-	return fmt.Sprintf("In %s it comes up at its current limit all the way: %s is the least.", unit.Text(o.Chosen.UpS,
+	return fmt.Sprintf("In %s it only comes up at its limit: give it %s at least.", unit.Text(o.Chosen.UpS,
 		"s"), secondsText(need))
 }
 
 const rampDoesNothing = "It takes as long as it takes; the ramp then does nothing."
 
 func stopBurns(s *Stopping, times float64) string {
-	return fmt.Sprintf("Onto %s a stop begins with %s, %s × plate amps: the commutator burns.", unit.Text(s.Ohm, "Ω"),
+	return fmt.Sprintf("Onto %s a stop begins with %s, %s × rated amps: the commutator burns.", unit.Text(s.Ohm, "Ω"),
 		unit.Text(s.FirstAmps, "A"), unit.Three(times))
 }
 
 const stopWeakens = "Strong amps against its field can weaken a magnet for good."
 
 func stopTakes(s *Stopping) string {
-	return fmt.Sprintf("On stop: %s, %s at first, %s to a twentieth of its speed, %s into the resistor.",
-		unit.Text(s.Ohm, "Ω"), unit.Text(s.FirstAmps, "A"), unit.Text(s.Seconds, "s"), unit.Text(s.Joules, "J"))
+	return fmt.Sprintf("On stop the resistor of %s brings it to a twentieth in %s.", unit.Text(s.Ohm, "Ω"),
+		unit.Text(s.Seconds, "s"))
 }
 
-const stopCare = "Never across the armature while the controller still feeds. It does not hold a load: what can fall " +
-	"or run back wants a brake of its own."
+func stopCare(s *Stopping) string {
+	return fmt.Sprintf("It takes %s at first and %s in all. Never across the armature while the controller still "+
+		"feeds. It does not "+
+		"hold a load: what can fall or run back wants a brake of its own.", unit.Text(s.FirstAmps, "A"),
+		unit.Text(s.Joules, "J"))
+}
 
-const turnedStanding = "Turned round by its armature leads only, standing: a switch with a catch at off."
+const turnedStanding = "Turn it round by its armature leads only, while it stands still."
 
 func thrownTurning(o *Solved, d *Duty) string {
 	return fmt.Sprintf("Thrown while turning, it takes %s: %s × plate.",
@@ -148,14 +152,16 @@ func thrownTurning(o *Solved, d *Duty) string {
 }
 
 func fieldLostTo(r Runaway, d *Duty) string {
-	return fmt.Sprintf("Open, with the belt off and no limit set, it runs to %s × its base speed (planning); loaded "+
+	return fmt.Sprintf("Open, with the belt off and no limit set, it runs to %s × its base speed (guide value); "+
+		"loaded "+
 		"it stands and burns.", unit.Three(math.Min(r.Peak/d.RPM, 3)))
 }
 
-const fieldLost = "Open, with the belt off and no limit set, it runs past three times its base speed (planning): it " +
+const fieldLost = "Open, with the belt off and no limit set, it runs past three times its base speed (guide " +
+	"value): it " +
 	"bursts; loaded it stands and burns."
 
-const fieldNeverOpened = "Its field is never opened while it turns: no switch, no plug, no fuse of its own in it."
+const fieldNeverOpened = "Never open its field while it turns: no switch, plug or fuse there."
 
 const startsByItself = "On a plain switch it starts by itself when the supply returns."
 
@@ -174,7 +180,7 @@ const halfWavesAhead = "The motor heats more and growls. The line carries direct
 	"ahead must be of a type for pulsing direct current (type A or better), and a small transformer ahead " +
 	"saturates."
 
-const limitsNoAmps = "It limits no amps: a shaft that is held takes what the line gives until a fuse blows."
+const limitsNoAmps = "It limits no amps: held, the motor takes all until a fuse blows."
 
 const limitsNoAmpsDetail = "Fuse its armature for the motor's amps, begin at zero each time, turn up slowly."
 

@@ -15,27 +15,28 @@ func beyondItsLimit(heavy float64) string {
 }
 
 func wouldBurn(v *PointView) string {
-	return fmt.Sprintf("It would burn: %s asked, %s for good.", unit.Percent(v.Asked), unit.Percent(v.Good))
+	return fmt.Sprintf("It would burn: it needs %s, %s is there all day.", unit.Percent(v.Asked), unit.Percent(v.Good))
 }
 
 func forShortRuns(v *PointView) string {
-	return fmt.Sprintf("For short runs: %s asked, %s for good.", unit.Percent(v.Asked), unit.Percent(v.Good))
+	return fmt.Sprintf("For short runs: it needs %s, %s is there all day.", unit.Percent(v.Asked), unit.Percent(v.Good))
 }
 
 func runsIdle(v *PointView) string {
-	return fmt.Sprintf("It runs idle; for good there is %s.", unit.Percent(v.Good))
+	return fmt.Sprintf("It runs idle; %s is there all day.", unit.Percent(v.Good))
 }
 
 func carriesForGood(v *PointView) string {
-	return fmt.Sprintf("It carries the load for good: %s asked, %s there.", unit.Percent(v.Asked), unit.Percent(v.Good))
+	return fmt.Sprintf("It carries the load all day: it needs %s, %s is there.", unit.Percent(v.Asked),
+		unit.Percent(v.Good))
 }
 
-const noSpeedForGood = "Its usual load is not carried for good at any speed."
+const noSpeedForGood = "Its usual load is not carried all day at any speed."
 
-const everySpeedForGood = "Its usual load is carried for good down to standstill."
+const everySpeedForGood = "Its usual load is carried all day down to standstill."
 
 func speedForGoodFrom(v *View) string {
-	return fmt.Sprintf("Its usual load is carried for good from %s up; slower, its own fan cools too little.",
+	return fmt.Sprintf("Its usual load is carried all day from %s up; slower, its own fan cools too little.",
 		unit.Whole(v.Slowest, "rpm"))
 }
 

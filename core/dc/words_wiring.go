@@ -27,7 +27,7 @@ const neverInTheField = "A switch, a plug or a fuse of its own in the field: ope
 const neverFieldParted = "Field leads parted while fed: they flash and can kill by their own volts."
 
 func heatInABox(heat float64, p *Profile) string {
-	return fmt.Sprintf("It makes about %s of heat at its full amps (planning); %s, so it stands in a box%s. ",
+	return fmt.Sprintf("It makes about %s of heat at its full amps (guide value); %s, so it belongs in a box%s. ",
 		unit.Whole(heat, "W"), p.Enclosure, freeAround(p.Maker.AirAround()))
 }
 
@@ -40,8 +40,9 @@ func freeAround(air string) string {
 }
 
 func boxDust(text string) string {
-	return text + "Dust: a closed box, large enough to stay cool by its walls; brushes spark, and fine dry dust of " +
-		"wood or flour can take fire at them: then a totally enclosed motor, and an electrician who knows the place."
+	return text + "Dust: a closed box, large enough to stay cool by its walls. Brushes spark, and fine dry dust of " +
+		"wood or flour can take fire at them: then it takes a closed motor and an electrician who knows the " +
+		"place."
 }
 
 func boxWet(text string) string {

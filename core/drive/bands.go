@@ -49,7 +49,7 @@ func (o *Solved) Spread() (rpm, amps site.Band) {
 }
 
 // inputDoubt is how far the input's power factor and the drive's own losses may be from
-// those of the trade (planning).
+// those of the trade (guide value).
 const inputDoubt = 0.08
 
 // input is what the line's volts, and what the drive itself is not known to take, make of its

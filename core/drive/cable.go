@@ -8,7 +8,7 @@ import (
 	"graybridge/core/unit"
 )
 
-// Limits of motor cable and carrier (planning; the maker's sheet decides). What a long cable does
+// Limits of motor cable and carrier (guide value; the maker's sheet decides). What a long cable does
 // first on 230 V is leakage: it grows with the length and with how often the volts jump.
 const (
 	reachMetreKHz = 200.0 // metres × kHz: 50 m at 4 kHz

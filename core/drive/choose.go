@@ -45,7 +45,7 @@ type Weighed struct {
 }
 
 // A closed box is about so much warmer inside than the room, and sheds so many
-// watts from each square metre and degree; planning.
+// watts from each square metre and degree; guide value.
 const (
 	closedBoxK    = 10.0
 	boxWattsPerM2 = 5.5
@@ -93,7 +93,7 @@ func (p *Profile) ratedWhy(watts, line float64, ch Weighed) finding.Why {
 	return finding.Why{Formula: "rated input = the drive's own kW/(η·0.95·V·PF), η of an ordinary motor of that power",
 		Numbers: fmt.Sprintf("%s/(%s·0.95·%s·%s) = %s", unit.Text(watts, "W"),
 			unit.Three(table.TypicalMotor(watts/1000, 4).Efficiency), unit.Whole(line, "V"), unit.Three(ch.InputFactor),
-			unit.Text(ch.RatedInput, "A")), Section: finding.OnDrive, Source: "profile; planning", Estimated: true}
+			unit.Text(ch.RatedInput, "A")), Section: finding.OnDrive, Source: "profile; guide value", Estimated: true}
 }
 
 // Derate is what is left of the drive's amps for its place and its carrier, and
@@ -109,23 +109,23 @@ func (c Chosen) Derate(p *Profile) (share float64, why []finding.Why) {
 	}
 	if p.Input.Phases == 3 {
 		less(p.Input.share(), "a drive made for three-phase input on one phase: its stated share",
-			unit.Percent(p.Input.share()), "planning; the maker's sheet decides")
+			unit.Percent(p.Input.share()), "guide value; the maker's sheet decides")
 	}
 	khz := c.CarrierKHz
 	if khz == 0 {
 		khz = p.CarrierOf
 	}
 	less(1-0.05*math.Max(0, khz-p.CarrierFree), "5 % less for each kHz above "+unit.Plain(p.CarrierFree),
-		unit.Plain(khz)+unit.Space+"kHz", "planning")
+		unit.Plain(khz)+unit.Space+"kHz", "guide value")
 	air, numbers := c.AmbientC, unit.Plain(c.AmbientC)+unit.Space+"°C"
 	if c.Lid == "shut" {
 		air += closedBoxK
 		numbers += fmt.Sprintf(", and %s more behind a shut lid", unit.Plain(closedBoxK)+unit.Space+"°C")
 	}
 	less(1-0.02*math.Max(0, air-p.AmbientC), "2 % less for each °C above "+unit.Plain(p.AmbientC), numbers,
-		"planning; usual of such drives")
+		"guide value; usual of such drives")
 	less(1-0.01*math.Max(0, c.AltitudeM-p.AltitudeM)/100, "1 % less for each 100 m above "+unit.Plain(p.AltitudeM)+" "+
-		"m", unit.Plain(c.AltitudeM)+unit.Space+"m", "planning; usual of such drives")
+		"m", unit.Plain(c.AltitudeM)+unit.Space+"m", "guide value; usual of such drives")
 	return share, why
 }
 
@@ -152,7 +152,7 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 	ch.Derates = derates
 	ch.Have = share * p.Output.Amps
 	ch.Need = a.LineAmps * float64(c.Count)
-	why := append([]finding.Why{{Formula: "drive amps ≥ plate amps in these joints × motors",
+	why := append([]finding.Why{{Formula: "drive amps ≥ rated amps in these joints × motors",
 		Numbers: fmt.Sprintf("%s × %d", unit.Text(a.LineAmps, "A"), c.Count), Section: finding.OnDrive,
 		Source: "plate; chosen by amps, then by power"}}, derates...)
 	figure, limit := unit.Text(ch.Need, "A")+" asked", unit.Text(ch.Have, "A")+" there"
@@ -183,7 +183,7 @@ func (c Chosen) Choose(p *Profile, a Asks) (Weighed, []finding.Finding) {
 			madeForThreeDetail(p),
 			unit.Percent(p.Input.SingleShare)+" of its rating", "",
 			finding.Why{Formula: "about half the rating on one phase", Section: finding.OnDrive,
-				Source: "planning; the maker's sheet decides", Estimated: true})
+				Source: "guide value; the maker's sheet decides", Estimated: true})
 	}
 	if v := p.Input.Volts; a.Line < v.Least || a.Line > v.Most {
 		g, detail := finding.Stop, anotherCircuit

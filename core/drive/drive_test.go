@@ -195,7 +195,7 @@ func TestTheEnvelopeIsTheTrades(t *testing.T) {
 	plate := m
 	plate.Load.Share = 1
 	full, _ := plate.At(50)
-	require.InEpsilon(t, 3.8, full.Amps, 0.03, "at plate torque it draws plate amps")
+	require.InEpsilon(t, 3.8, full.Amps, 0.03, "at rated torque it draws rated amps")
 	require.InEpsilon(t, 925, full.RPM, 0.01)
 	double, _ := m.At(100)
 	ratio := double.PullOut / own.PullOut
@@ -212,7 +212,7 @@ func TestTheEnvelopeIsTheTrades(t *testing.T) {
 
 func TestRampsComeFromInertiaAndAmps(t *testing.T) {
 	m, _, _ := ballMill(t)
-	require.True(t, math.IsInf(m.Up(50, 0).Least, 1), "2 % of boost do not bring 70 % of plate torque off")
+	require.True(t, math.IsInf(m.Up(50, 0).Least, 1), "2 % of boost do not bring 70 % of rated torque off")
 	boost := m.Boost(0.7 * 1.15)
 	require.True(t, boost.OK)
 	require.True(t, boost.Share > 0.03 && boost.Share < 0.15, "%v", boost)

@@ -140,11 +140,11 @@ func (w Installed) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 		bringup.Line{Name: "Drive", Value: w.Profile.Name, Note: fmt.Sprintf("%s of %s",
 			unit.Text(w.Weighed.Need, "A"), unit.Text(w.Weighed.Have, "A"))},
 		bringup.Line{Name: "Breaker, two-pole", Value: cmp.Or(bridge.Noted(g.Noted.Breaker), breaker),
-			Note: "planning"},
+			Note: "guide value"},
 		bringup.Line{Name: "Line wire", Value: cmp.Or(bridge.Conductor(g.Noted.Conductor),
 			w.Weighed.Conductor.String()),
-			Note: "planning"},
-		bringup.Line{Name: "Motor wire", Value: w.Weighed.MotorWire.String(), Note: "planning"})
+			Note: "guide value"},
+		bringup.Line{Name: "Motor wire", Value: w.Weighed.MotorWire.String(), Note: "guide value"})
 	shown := []Function{MotorAmps, Overload, MotorHertz, MostHertz, RunSource,
 		SpeedSource, Accelerate, Decelerate}
 	for _, r := range v.Sheet {
@@ -238,7 +238,7 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 func (w Installed) Charged(g *bringup.Ground) {
 	g.Link, g.Held = true, "the drive's link, at the terminals that its sheet names"
 	minutes := 5.0
-	source := "planning: no drive is chosen yet"
+	source := "guide value: no drive is chosen yet"
 	if w.Profile != nil {
 		minutes, source = w.Profile.WaitMinutes, "the drive's profile"
 	}

@@ -33,7 +33,7 @@ func judge(o *Shown, v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		finding.Lower(v.Says)), coolingFallsShort(v), "drive.at")
 	f.Figure, f.Limit = unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous)
 	if v.Point.Carries {
-		f.Measure = finding.Against(100*v.Point.Asked, finding.AtMost, 100*v.Point.Continuous, "% of plate torque")
+		f.Measure = finding.Against(100*v.Point.Asked, finding.AtMost, 100*v.Point.Continuous, "% of rated torque")
 	}
 	if v.Point.Carries && v.Point.Heat > 1 && m.Cooling == OwnFan && v.Point.Hz < o.Site.Model.FrequencyHz &&
 		blowerHelps(m, v.Point) {
@@ -85,7 +85,7 @@ func judge(o *Shown, v *View, m, heavy Motor, up, down Ramp, cut []Row, strange 
 		say("drive.cut."+r.Code, finding.Caution, settingEnds(r), r.Note+".", "")
 	}
 	if judged := len(o.Profile.Parameters)+len(o.Profile.Jumpers) == 0; len(v.Unheard) > 0 && !judged {
-		say("drive.unheard", finding.Note, noSettingFor(v), noSettingForDetail, "")
+		say("drive.unheard", finding.Note, noSettingFor(v), noSettingForDetail(v), "")
 	}
 	if len(v.Sheet) == 0 && o.Profile.ID != "" && len(o.Profile.Parameters)+len(o.Profile.Jumpers) == 0 {
 		say("drive.judged-only", finding.Note, judgedOnly(&o.Placed), judgedOnlyDetail, "drive.profile")
@@ -182,7 +182,7 @@ func judgeWarmth(o *Shown, f *finding.Finding, p Point, s machine.Strain) {
 		if !math.IsInf(minutes, 1) {
 			f.Detail += fromColdItHas(minutes)
 		}
-		f.Why = append(f.Why, site.HeatWhy(heat, fmt.Sprintf("%s of plate amps, %s of plate cooling",
+		f.Why = append(f.Why, site.HeatWhy(heat, fmt.Sprintf("%s of rated amps, %s of plate cooling",
 			unit.Percent(p.Share), unit.Percent(s.Cooling))))
 		if l := o.Site.Load; l.On > 0 {
 			worst := heat.Cycle(machine.Phase{Strain: s, Minutes: l.On}, machine.Phase{Minutes: l.Off})

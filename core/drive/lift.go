@@ -70,7 +70,7 @@ func judgeLifted(o *Shown) {
 	o.say(finding.Finding{ID: "drive.lifted", Bay: finding.Bridge, Grade: finding.Note, Planning: true,
 		Sentence: liftedSaid(p), Detail: label.TakenFor("profile", p.lifted), Entries: []string{"drive.own"},
 		Why: []finding.Why{{Formula: "figures of the profile; the rest as such drives usually have it",
-			Section: finding.OnDrive, Source: "the drive's profile; planning", Estimated: true}}})
+			Section: finding.OnDrive, Source: "the drive's profile; guide value", Estimated: true}}})
 }
 
 // Lacks are what a profile does not say, or says twice, by the verdict that hangs on it. A profile with

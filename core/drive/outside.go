@@ -32,7 +32,7 @@ const (
 // mostPresets are as many as two contacts tell apart, none closed left out.
 const mostPresets = 3
 
-// Limits of what is entered for outside control; planning.
+// Limits of what is entered for outside control; guide value.
 const (
 	mostJogHz    = 10.0 // beyond it jogging is running
 	mostHoldS    = 5.0  // of direct current in a motor that stands, its fan too
@@ -153,7 +153,7 @@ func (c Chosen) wantsOutside(p *Profile, num numbered, word worded, pl Plate, m 
 	if c.HoldS > 0 {
 		num(HoldTime, c.HoldS, unit.Text(c.HoldS, "s"), "as chosen under Control", "", false)
 		num(HoldAmps, holdPercent, unit.Text(holdPercent, "% of the motor's amps"),
-			"half of plate amps: it brakes the last turns and heats little", "", true)
+			"half of rated amps: it brakes the last turns and heats little", "", true)
 	}
 	if c.Mode != "" {
 		word(ControlMode, string(c.Mode), wordPlain(ControlMode, string(c.Mode)), "as chosen under Control")

@@ -20,7 +20,7 @@ type plated struct {
 	codes  map[Function]string
 }
 
-// What such drives usually have where their plates say nothing; planning. The wait is the longest
+// What such drives usually have where their plates say nothing; guide value. The wait is the longest
 // that is usual, the rest the least.
 const (
 	usualOverload   = 1.5 // of its amps, for a minute
@@ -261,7 +261,7 @@ func judgePlate(o *Shown) {
 	say(finding.Finding{ID: "drive.by-plate", Grade: finding.Note, Sentence: judgedByPlate, Planning: true,
 		Detail: label.Taken(p.plate.taken), Why: []finding.Why{{
 			Formula: "figures of the plate; the rest as such drives usually have it", Section: finding.OnDrive,
-			Source: "the drive's plate; planning", Estimated: true}}})
+			Source: "the drive's plate; guide value", Estimated: true}}})
 	if !p.plate.screws {
 		say(finding.Finding{ID: "drive.screws", Grade: finding.Open, Sentence: whichScrews,
 			Detail: whichScrewsDetail, Entries: []string{"drive.motor_screws"}})

@@ -12,7 +12,7 @@ type Ramp struct {
 	Least float64   `json:"least_s"`
 	Asked float64   `json:"asked_s"`
 	Hz    []float64 `json:"hz" nullable:"false"`
-	// of plate amps, on the way at the time asked; down: torque over what brakes
+	// of rated amps, on the way at the time asked; down: torque over what brakes
 	Share []float64 `json:"share" nullable:"false"`
 	Limit float64   `json:"limit"`
 	Trips bool      `json:"trips"`
@@ -24,7 +24,7 @@ type Ramp struct {
 const BrakeShare = 0.15
 
 // LongestRamp is the longest run-up in seconds that is planned: a motor near its
-// limit of amps for longer is not brought up but roasted (planning).
+// limit of amps for longer is not brought up but roasted (guide value).
 const LongestRamp = 60.0
 
 // Up is the run-up to a frequency: the least time from the inertia and the
@@ -73,7 +73,7 @@ func (m Motor) Up(most, asked float64) Ramp {
 }
 
 // quickRamp is the least time up to which no more boost is looked for; above it one that
-// shortens it to less than shorter of itself is taken (planning).
+// shortens it to less than shorter of itself is taken (guide value).
 const (
 	quickRamp = 10.0
 	shorter   = 0.8
@@ -109,7 +109,7 @@ func (m Motor) BoostFor(most float64, now Ramp) (share float64, better bool) {
 	return m.BoostShare, false
 }
 
-// ampsFor is the share of plate amps at which the motor gives a torque; the
+// ampsFor is the share of rated amps at which the motor gives a torque; the
 // limit and a tenth where it cannot.
 func (m Motor) ampsFor(hertz, torque float64) float64 {
 	at, err := m.feel(hertz)

@@ -20,7 +20,7 @@ type Motor struct {
 	LineAmps   float64
 	OutVolts   float64 // greatest that the drive gives
 	BoostShare float64 // of the volts, at standstill
-	LimitShare float64 // amps for a minute, over the motor's plate amps
+	LimitShare float64 // amps for a minute, over the motor's rated amps
 	Cooling    Cooling
 	DutyRatio  float64 // of an inverter-duty motor, 10 for 10:1; 0: not said
 	Load       machine.Load
@@ -47,7 +47,7 @@ func (m Motor) ModelAt(hertz float64) machine.Model {
 }
 
 // feel is the motor on the drive at a frequency: what it gives, in N·m, and the
-// share of plate amps at a slip.
+// share of rated amps at a slip.
 func (m Motor) feel(hertz float64) (at func(slip float64) (torque, share float64), err error) {
 	own, volts := m.ModelAt(hertz).Eq, m.Volts(hertz)
 	if !(volts > 0 && hertz > 0) || math.IsInf(volts+hertz, 0) {
@@ -63,7 +63,7 @@ func (m Motor) feel(hertz float64) (at func(slip float64) (torque, share float64
 // ratio: full torque down to a tenth of its hertz.
 const PlanningDutyRatio = 10
 
-// Cool is the share of plate torque that the motor's cooling carries for good
+// Cool is the share of rated torque that the motor's cooling carries all day
 // at a speed: the trade's table of a plain motor with its own fan.
 func (m Motor) Cool(hertz float64) float64 {
 	if m.Cooling == Blower || m.Cooling == NonVentilated {
@@ -99,7 +99,7 @@ type Point struct {
 	PullOut    float64 `json:"pull_out"` // greatest the motor has
 	Asked      float64 `json:"asked"`    // by the load there
 	Amps       float64 `json:"amps"`     // line, at its load; 0 where it does not carry it
-	Share      float64 `json:"share"`    // of plate amps
+	Share      float64 `json:"share"`    // of rated amps
 	Heat       float64 `json:"heat"`     // asked over continuous
 	Carries    bool    `json:"carries"`
 }
@@ -140,7 +140,7 @@ func (m Motor) At(hertz float64) (Point, error) {
 }
 
 // boostAt is the frequency at which the boost must bring the load off, as a share of
-// the motor's own: the ramp has come that far before anything turns (planning). Its
+// the motor's own: the ramp has come that far before anything turns (guide value). Its
 // steps end at 15 %, the most that is worth its heat.
 const (
 	boostAt    = 0.06
@@ -248,10 +248,10 @@ func (c Chosen) Highest(m Motor, p *Profile) []Cap {
 		add(2*base, "twice its own hertz: the sweep is quiet there, the plate grants no more")
 	default:
 		add(1.5*base, "one and a half times its own hertz: bearings and balance of a plain motor, until plate and "+
-			"sweep say more (planning)")
+			"sweep say more (guide value)")
 	}
 	if d := math.Max(c.MotorSheaveM, c.ToolSheaveM*c.Ratio()); d > 0 { // both rims run at the belt's speed
-		add(rimMost/(math.Pi*d)*60*poles/120, fmt.Sprintf("sheave rims stay below %s (planning)",
+		add(rimMost/(math.Pi*d)*60*poles/120, fmt.Sprintf("sheave rims stay below %s (guide value)",
 			unit.Text(rimMost, "m/s")))
 	}
 	if c.ShakesHz > 0 {
@@ -266,7 +266,7 @@ func (c Chosen) Highest(m Motor, p *Profile) []Cap {
 		return err == nil && (!pt.Carries || pt.Asked > 1.001*pt.Continuous)
 	}
 	if i := sort.Search(fortieths, past); i < fortieths {
-		add(base*(1+float64(i)/40), "beyond it the load asks more torque than the motor has for good")
+		add(base*(1+float64(i)/40), "beyond it the load asks more torque than the motor has all day")
 	}
 	for i := 1; i < len(out); i++ {
 		for k := i; k > 0 && out[k].Hz < out[k-1].Hz; k-- {
@@ -327,7 +327,7 @@ func (c Chosen) HertzFor(m Motor, p *Profile, way string, value float64) (hertz 
 	return (low + high) / 2, true
 }
 
-// Words is the grade of a torque asked over what is there for good.
+// Words is the grade of a torque asked over what is there all day.
 func (p Point) Words() (finding.Grade, string) {
 	switch {
 	case !p.Carries:

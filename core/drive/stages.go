@@ -427,8 +427,8 @@ func figures(o *Placed, p *Profile, weighed Weighed, v *View) []finding.Figure {
 		out = append(out, motor, speed)
 	}
 	out = append(out,
-		fig("continuous", "Torque for good", v.Point.Continuous, unit.Percent(v.Point.Continuous),
-			"of plate there; your load asks "+unit.Percent(v.Point.Asked), finding.OnDriveSpeed),
+		fig("continuous", "Torque all day", v.Point.Continuous, unit.Percent(v.Point.Continuous),
+			"of rated torque there; your load needs "+unit.Percent(v.Point.Asked), finding.OnDriveSpeed),
 		fig("short", "For a minute", v.Point.Short, unit.Percent(v.Point.Short), "by the limit of amps",
 			finding.OnDriveSpeed))
 	return out

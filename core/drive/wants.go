@@ -35,14 +35,14 @@ func (c Chosen) Wants(p *Profile, pl Plate, line, lineHertz float64, m Motor, mo
 		w[f] = Want{Word: means, Text: text, Formula: formula}
 	}
 	volts := unit.Whole(pl.Volts, "V")
-	num(LineVolts, line, unit.Whole(line, "V"), "measured at the post", unit.Whole(line, "V"), false)
+	num(LineVolts, line, unit.Whole(line, "V"), "measured at the outlet", unit.Whole(line, "V"), false)
 	num(LineHertz, lineHertz, unit.Text(lineHertz, "Hz"), "the line's", "", false)
 	num(MotorVolts, pl.Volts, volts, "plate volts in these joints", volts, false)
 	// What it counts in amps and watts is the sum of all its motors.
 	n := float64(c.Count)
-	amps, formula, numbers := n*pl.Amps, "plate amps in these joints", unit.Text(pl.Amps, "A")
+	amps, formula, numbers := n*pl.Amps, "rated amps in these joints", unit.Text(pl.Amps, "A")
 	if c.Count > 1 {
-		formula, numbers = "plate amps in these joints × motors", fmt.Sprintf("%s × %d", numbers, c.Count)
+		formula, numbers = "rated amps in these joints × motors", fmt.Sprintf("%s × %d", numbers, c.Count)
 	}
 	num(MotorAmps, amps, unit.Text(amps, "A"), formula, numbers, pl.AmpsGuessed)
 	num(MotorHertz, pl.Hertz, unit.Text(pl.Hertz, "Hz"), "plate", "", false)

@@ -13,18 +13,19 @@ import (
 
 func sayWouldChange(p Point, band site.Band, twins []site.Twin, part float64) finding.Finding {
 	return finding.Finding{ID: "drive.would-change", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: fmt.Sprintf("Would change: at %s the load asks %s of what its cooling carries, anything from %s "+
-			"to %s.", unit.Text(p.Hz, "Hz"), unit.Percent(p.Heat), unit.Percent(band.Low), unit.Percent(band.High)),
-		Detail: "What would settle it: the amps on the drive's display at your load.",
+		Sentence: fmt.Sprintf("Load at %s could be %s to %s: measure to be sure.",
+			unit.Text(p.Hz, "Hz"), unit.Percent(band.Low), unit.Percent(band.High)),
+		Detail: fmt.Sprintf("That is of what its cooling carries all day there; the plan takes %s. What settles it: "+
+			"the amps on the drive's display at your load.", unit.Percent(p.Heat)),
 		Figure: unit.Percent(p.Heat), Limit: unit.Percent(1),
-		Why: []finding.Why{{Formula: "load asked over torque for good, over motors that would print the same plate",
+		Why: []finding.Why{{Formula: "load asked over torque all day, over motors that would print the same plate",
 			Numbers: fmt.Sprintf("%d motors; the verdict flips in %s of them", len(twins), unit.Percent(part)),
 			Section: finding.OnBands, Source: "load ±10 %", Estimated: true}}}
 }
 
 func sayStart(a Asks) finding.Finding {
 	return finding.Finding{ID: finding.DriveStart, Bay: finding.Bridge, Grade: finding.Good,
-		Sentence: fmt.Sprintf("It brings the load off: %s of rated torque at hardly any hertz, %s asked.",
+		Sentence: fmt.Sprintf("It starts the load: it gives %s, %s is needed.",
 			unit.Percent(a.Start.Gives), unit.Percent(a.StartShare)),
 		Figure: unit.Percent(a.Start.Gives), Limit: unit.Percent(a.StartShare) + " asked",
 		Measure: finding.Against(100*a.Start.Gives, finding.AtLeast, 100*a.StartShare, "% of rated torque"),
@@ -44,7 +45,7 @@ func sayBreaker(poles string, weighed Weighed, note []finding.Cure) finding.Find
 
 func sayBreakerCaution(b float64, weighed Weighed, note []finding.Cure) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Caution,
-		Sentence: fmt.Sprintf("A breaker of %s will trip: the drive is rated for %s of its line.", unit.Rating(b),
+		Sentence: fmt.Sprintf("A breaker of %s will trip: the drive is rated for %s.", unit.Rating(b),
 			unit.Text(weighed.LineAmps, "A")), Cures: note, Entries: []string{"protection.breaker"},
 		Figure: unit.Rating(b), Limit: unit.Text(table.BreakerRuns*weighed.LineAmps, "A") + " at least",
 		Measure: finding.Against(b, finding.AtLeast, table.BreakerRuns*weighed.LineAmps, "A")}
@@ -52,7 +53,7 @@ func sayBreakerCaution(b float64, weighed Weighed, note []finding.Cure) finding.
 
 func sayBreakerLarge(b float64, most float64, note []finding.Cure) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionBreaker, Grade: finding.Caution,
-		Sentence: fmt.Sprintf("A breaker of %s is too large ahead of this drive: %s is the most.", unit.Rating(b),
+		Sentence: fmt.Sprintf("A breaker of %s is too large for this drive: %s at most.", unit.Rating(b),
 			unit.Rating(most)), Detail: "The maker's sheet gives the largest; a short circuit inside the drive " +
 			"would " +
 			"be broken late.", Cures: note, Entries: []string{"protection.breaker"},
@@ -76,7 +77,7 @@ func sayConductor(weighed Weighed, earth unit.Conductor, use func(label string) 
 
 func sayConductorCaution(wire unit.Conductor, weighed Weighed, use func(label string) []finding.Cure) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution,
-		Sentence: fmt.Sprintf("%s is not in the table: what it carries is not known here; %s is asked.", wire,
+		Sentence: fmt.Sprintf("%s is not in the table here: at least %s is needed.", wire,
 			table.Wire(weighed.Conductor)), Cures: use("Use"), Entries: []string{"protection.conductor"}}
 }
 
@@ -99,7 +100,7 @@ func sayConductorGood(wire unit.Conductor, carry float64, need float64) finding.
 func sayMotorWire(weighed Weighed, motor float64) finding.Finding {
 	return finding.Finding{ID: "protection.motor-wire", Grade: finding.Note,
 		Sentence: fmt.Sprintf("From drive to motor: %s copper.", weighed.MotorWire),
-		Detail:   "It carries 125 % of the motor's plate amps in these joints; the drive's overload guards it.",
+		Detail:   "It carries 125 % of the motor's rated amps in these joints; the drive's overload guards it.",
 		Figure:   unit.Text(motor, "A")}
 }
 
@@ -115,7 +116,7 @@ func overloadNote(o *Placed) string {
 		return fmt.Sprintf("in the drive, for %d motors together; each has its own relay, set to %s", o.Chosen.Count,
 			unit.Text(o.PlateAmps(), "A"))
 	}
-	return "in the drive: plate amps in these joints"
+	return "in the drive: rated amps in these joints"
 }
 
 func sayOverload(o *Placed) []finding.Finding {
@@ -134,8 +135,9 @@ func sayOverload(o *Placed) []finding.Finding {
 
 func sayDirection(names string) finding.Finding {
 	return finding.Finding{ID: "drive.direction", Bay: finding.Bridge, Grade: finding.Note,
-		Sentence: "If it turns the wrong way: exchange any two of its three motor wires, standing and dead.",
-		Detail: fmt.Sprintf("At its input an exchange does nothing. Facing the shaft end it turns clockwise where %s "+
+		Sentence: "If it turns the wrong way, exchange any two of its three motor wires.",
+		Detail: fmt.Sprintf("Switched off, standing still and proved dead. At its input an exchange does nothing. "+
+			"Facing the shaft end it turns clockwise where %s "+
 			"are marked as the standard has it. The bump comes after the settings that protect the motor are keyed.",
 			names), Why: []finding.Why{{Formula: "order of the three outputs", Section: finding.OnDirection,
 			Source: "engine"}}}
@@ -149,7 +151,7 @@ func sayLink(v *View) finding.Finding {
 
 func sayNone(o *Placed) finding.Finding {
 	return finding.Finding{ID: finding.DriveNone, Bay: finding.Bridge, Grade: finding.Open,
-		Sentence: "Which drive? It is chosen by amps.", Detail: fmt.Sprintf("The motor asks %s in these joints. "+
+		Sentence: "Which drive? It is chosen by amps.", Detail: fmt.Sprintf("The motor needs %s in these joints. "+
 			"Type what stands on yours, or choose one that is known here.",
 			unit.Text(o.PlateAmps(), "A")), Entries: []string{"drive.profile"}}
 }

@@ -15,7 +15,7 @@ const singlePhase = "A single-phase motor does not run on a drive."
 const singlePhaseDetail = "Its start winding burns on it. A drive wants a three-phase motor."
 
 func tooSmall(p *Profile, ch Weighed) string {
-	return fmt.Sprintf("%s is too small: the motor asks %s, it has %s.", p.Name, unit.Text(ch.Need, "A"),
+	return fmt.Sprintf("%s is too small: the motor needs %s, it gives %s.", p.Name, unit.Text(ch.Need, "A"),
 		unit.Text(ch.Have, "A"))
 }
 
@@ -34,11 +34,12 @@ func fits(p *Profile, ch Weighed) string {
 }
 
 func madeForThree(p *Profile) string {
-	return p.Name + " is made for three-phase input: on one phase only if its maker allows it, and at reduced rating."
+	return p.Name + " is made for three-phase input: ask its maker before one phase."
 }
 
 func madeForThreeDetail(p *Profile) string {
-	return "Its input-phase watch trips, its link ripples. " + firstOf(p.Quirks)
+	return "On one phase it carries less: its watch for a lost input phase trips, and its link ripples. " +
+		"" + firstOf(p.Quirks)
 }
 
 const anotherCircuit = "Another drive, or another circuit."
@@ -68,8 +69,8 @@ func beyondTables(ch Weighed) string {
 const beyondTablesDetail = "They are for a licensed person to size; nothing larger is put in their place."
 
 func inputDraws(ch Weighed) string {
-	return fmt.Sprintf("Its rated input is %s; this motor at full power takes about %s of the line.",
-		unit.Text(ch.RatedInput, "A"), unit.Text(ch.InputAmps, "A"))
+	return fmt.Sprintf("Wire and breaker are sized for the drive's rated input, %s.",
+		unit.Text(ch.RatedInput, "A"))
 }
 
 func inputWithReactor(ch Weighed) string {
@@ -90,11 +91,11 @@ const contactorBetweenDetail = "Take it out, or lock it to the drive's stop: ope
 	"capacitors and no start relay there either."
 
 func doesNotBringOff(a Asks) string {
-	return fmt.Sprintf("It does not bring the load off: %s of rated torque at hardly any hertz, %s asked.",
+	return fmt.Sprintf("It does not start the load: it gives %s, %s is needed.",
 		unit.Percent(a.Start.Gives), unit.Percent(a.StartShare))
 }
 
-const wantsResistor = "The stop that is asked is shorter than its own losses brake: a braking resistor, or more time."
+const wantsResistor = "It cannot stop that fast: give it more time, or a braking resistor."
 
 const wantsResistorDetail = "Without it the link's volts rise and it trips while the machine runs on."
 
@@ -112,11 +113,11 @@ const aCode = "A code and what stood there, nothing else."
 
 func placeWords(p *Profile) string {
 	return fmt.Sprintf("It makes about %s of heat at full power; %s free above and below%s, upright; its enclosure is "+
-		"%s. A closed metal box wants %s of free surface to stay 10 °C above the room (planning).",
+		"%s. A closed metal box wants %s of free surface to stay 10 °C above the room (guide value).",
 		unit.Whole(p.LossShare*p.Output.KW*1000, "W"), unit.Whole(p.AirMM, "mm"), p.Maker.AirAround(), p.EnclosureCode,
 		unit.Text(p.BoxArea(), "m²"))
 }
 
 func neverOnOne(p *Profile) string {
-	return fmt.Sprintf("%s is made for three phases and its maker allows no other: it has no supply here.", p.Name)
+	return fmt.Sprintf("%s wants three-phase input, and its maker allows no other.", p.Name)
 }

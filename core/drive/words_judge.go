@@ -13,16 +13,16 @@ import (
 // What load, settings, inspection and direction say.
 
 func coolingFallsShort(v *View) string {
-	return fmt.Sprintf("The load asks %s of plate torque, its cooling carries %s for good.",
+	return fmt.Sprintf("The load needs %s of rated torque; its cooling carries %s all day.",
 		unit.Percent(v.Point.Asked), unit.Percent(v.Point.Continuous))
 }
 
 func leastTooSlow(least float64, pt Point) string {
-	return fmt.Sprintf("At its least hertz, %s, the load asks %s and the cooling carries %s for good.", unit.Text(least,
+	return fmt.Sprintf("At its least hertz, %s, the load needs %s; its cooling carries %s all day.", unit.Text(least,
 		"Hz"), unit.Percent(pt.Asked), unit.Percent(pt.Continuous))
 }
 
-const leastTooSlowDetail = "Not slower for long than the torque for good allows: a blower, a larger motor, or other " +
+const leastTooSlowDetail = "Do not run it slower than that for long. What helps: a blower, a larger motor, or other " +
 	"sheaves and more hertz."
 
 func mostHertz(o *Placed, v *View) string {
@@ -31,7 +31,7 @@ func mostHertz(o *Placed, v *View) string {
 }
 
 func asksTooMuch(pt Point) string {
-	return fmt.Sprintf("It asks %s of plate torque; the cooling carries %s for good, the amps %s for a minute.",
+	return fmt.Sprintf("The load needs %s of rated torque. Its cooling carries %s all day, its amps %s for a minute.",
 		unit.Percent(pt.Asked), unit.Percent(pt.Continuous), unit.Percent(pt.Short))
 }
 
@@ -41,7 +41,7 @@ func rampTrips(r struct {
 	word  string
 	entry string
 }) string {
-	return fmt.Sprintf("%s in %s trips it: at least %s.", finding.Upper(r.word),
+	return fmt.Sprintf("%s in %s trips it: give it at least %s.", finding.Upper(r.word),
 		unit.Text(r.ramp.Asked, "s"), unit.Text(r.ramp.Least, "s"))
 }
 
@@ -52,11 +52,20 @@ func settingEnds(r Row) string {
 }
 
 func noSettingFor(v *View) string {
-	return "This drive has no setting for: " + strings.Join(v.Unheard, ", ") + "."
+	return unheard(len(v.Unheard))
 }
 
-const noSettingForDetail = "What it cannot be told must be held some other way: an overload relay at the motor, a " +
-	"person, a stop in the mechanism."
+func unheard(n int) string {
+	if n == 1 {
+		return "This drive has no setting for one thing that you want."
+	}
+	return fmt.Sprintf("This drive has no setting for %d things that you want.", n)
+}
+
+func noSettingForDetail(v *View) string {
+	return "It has none for: " + strings.Join(v.Unheard, ", ") + ". What it cannot be told must be held some other " +
+		"way: an overload relay at the motor, a person, a stop in the mechanism."
+}
 
 func judgedOnly(o *Placed) string {
 	return o.Profile.Name + " is judged only: its profile has no codes."
@@ -109,7 +118,7 @@ func fromColdItHas(minutes float64) string {
 }
 
 func restsBringIt(l load.Load, worst float64) string {
-	return fmt.Sprintf(" Your %s on and %s off bring it to %s of that heat (planning).", unit.Text(l.On, "min"),
+	return fmt.Sprintf(" Your %s on and %s off bring it to %s of that heat (guide value).", unit.Text(l.On, "min"),
 		unit.Text(l.Off, "min"), unit.Percent(worst))
 }
 
@@ -123,18 +132,18 @@ func sayCable(metres, reach, khz float64) finding.Finding {
 		Measure: finding.Against(metres, finding.AtMost, reach, "m"),
 		Why: []finding.Why{{Formula: "metres × kHz of carrier ≤ 200, three times that with a choke",
 			Numbers: fmt.Sprintf("%s · %s", unit.Text(metres, "m"), unit.Text(khz, "kHz")), Section: finding.OnDrive,
-			Source: "planning; the maker's sheet decides", Estimated: true}},
+			Source: "guide value; the maker's sheet decides", Estimated: true}},
 		Entries: []string{"drive.cable", "drive.carrier"}}
 }
 
 func sayOldWinding(khz float64, classA bool) finding.Finding {
 	f := finding.Finding{ID: "drive.old-winding", Bay: finding.Bridge, Grade: finding.Note, Planning: true,
-		Sentence: fmt.Sprintf("A carrier of %s is high for a motor that was not made for drives.",
+		Sentence: fmt.Sprintf("A carrier of %s is high for a motor not made for drives.",
 			unit.Text(khz, "kHz")),
 		Detail: "It leaks more to the frame and runs a little hotter. A lower carrier whines, and is easier on it.",
 		Figure: unit.Text(khz, "kHz"), Limit: unit.Text(oldWindingKHz, "kHz"),
 		Why: []finding.Why{{Formula: "leakage goes with the carrier; a plain winding has no margin for the added heat",
-			Section: finding.OnDrive, Source: "trade, planning", Estimated: true}},
+			Section: finding.OnDrive, Source: "trade, guide value", Estimated: true}},
 		Entries: []string{"drive.carrier", "plate.insulation"}}
 	if classA {
 		f.Grade = finding.Caution

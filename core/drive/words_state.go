@@ -10,7 +10,7 @@ import (
 // What a settled state says.
 
 func deadShort(lines string) string {
-	return "Fed like this, the drive's outputs " + lines + " are joined: a dead short. It trips at once, or breaks."
+	return "A dead short joins the drive's outputs " + lines + ". It trips or breaks."
 }
 
 const chooseFirst = "Choose the drive first."
@@ -28,8 +28,8 @@ func tripsAsked(o *Solved, fedText string, most float64) string {
 }
 
 func tripsAt(fedText, hz, coil string, worst float64) string {
-	return fmt.Sprintf("%snot carry the load at %s, and the drive trips: winding %s at %s of plate amps.", fedText, hz,
-		coil, unit.Percent(worst))
+	return fmt.Sprintf("%strip under load at %s (winding %s: %s).", fedText, hz, coil,
+		unit.Percent(worst))
 }
 
 func doesNotCarry(fedText, hz string) string {
@@ -37,19 +37,19 @@ func doesNotCarry(fedText, hz string) string {
 }
 
 func burnsAt(fedText string, s *site.State, coil string, worst float64) string {
-	return fmt.Sprintf("%srun at %s and burn winding %s: %s of plate amps.", fedText, s.RPM, coil, unit.Percent(worst))
+	return fmt.Sprintf("%srun at %s and burn winding %s (%s).", fedText, s.RPM, coil, unit.Percent(worst))
 }
 
 func shortRunsAt(fedText string, s *site.State, hz, coil string, worst float64) string {
-	return fmt.Sprintf("%srun at %s, %s, with winding %s at %s of plate amps: short runs only.", fedText, s.RPM, hz,
+	return fmt.Sprintf("%srun at %s, %s, winding %s at %s: short runs.", fedText, s.RPM, hz,
 		coil, unit.Percent(worst))
 }
 
 func everyWindingAt(fedText string, s *site.State, hz string, worst float64) string {
-	return fmt.Sprintf("%srun at %s, %s, each winding at %s of plate amps.", fedText, s.RPM, hz, unit.Percent(worst))
+	return fmt.Sprintf("%srun at %s, %s, each winding at %s.", fedText, s.RPM, hz, unit.Percent(worst))
 }
 
 func runsAt(fedText string, s *site.State, hz, coil string, worst float64) string {
-	return fmt.Sprintf("%srun at %s, %s, worst winding %s at %s of plate amps.", fedText, s.RPM, hz, coil,
+	return fmt.Sprintf("%srun at %s, %s, hottest winding %s at %s.", fedText, s.RPM, hz, coil,
 		unit.Percent(worst))
 }

@@ -214,7 +214,7 @@ type Figure struct {
 
 // AsPlanning is a figure that the rules of the place decide.
 func (f Figure) AsPlanning() Figure {
-	f.Planning, f.Note = true, f.Note+"; planning"
+	f.Planning, f.Note = true, f.Note+"; guide value"
 	return f
 }
 

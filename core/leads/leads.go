@@ -2,7 +2,7 @@
 // joined now, how they should be joined, and the fewest moves between the two.
 //
 // Joints are sets of names: terminals of the motor and the lines L1, L2 and L3
-// (L3 is the made corner of a bridge). Terminals have one canonical name here
+// (L3 is the made third line of a bridge). Terminals have one canonical name here
 // (U1 … W2); what is read and printed follows the names on the person's own
 // motor.
 package leads

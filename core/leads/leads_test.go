@@ -57,7 +57,7 @@ func TestFlatLinkToUprightLinks(t *testing.T) {
 	require.Equal(t, []string{
 		"Lock off and prove dead", "Flat link off W2-U2-V2",
 		"Upright link U1 to W2", "Bring L1 to U1-W2", "Upright link V1 to U2", "Bring L2 to V1-U2",
-		"Upright link W1 to V2", "Bring the made corner (capacitor) to W1-V2",
+		"Upright link W1 to V2", "Bring the made third line (capacitor) to W1-V2",
 		"Both nuts tight on every stud; every joint compared with the card once more; photograph",
 	}, texts)
 	require.Empty(t, leads.Apply(parse(t, "U2-V2-W2", leads.IEC), moves),
@@ -158,7 +158,7 @@ func TestHighToLowCapByCap(t *testing.T) {
 	require.Equal(t, []string{
 		"Lock off and prove dead", "Cap off T4-T7", "Cap off T5-T8", "Cap off T6-T9",
 		"Cap together L1, T1 and T7", "Cap together L2, T2 and T8",
-		"Cap together the made corner (capacitor), T3 and T9", "Cap together T4, T5 and T6",
+		"Cap together the made third line (capacitor), T3 and T9", "Cap together T4, T5 and T6",
 		"Pull on every wire of every cap; every joint compared with the card once more; photograph",
 	}, texts)
 }

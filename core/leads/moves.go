@@ -52,7 +52,7 @@ type Hand struct {
 	Naming Naming
 	Kind   Kind
 	Box    Box
-	Third  string // what the third line is called in a move; empty: the made corner
+	Third  string // what the third line is called in a move; empty: the made third line
 }
 
 // Hand of an entry: six leads stand on studs unless said otherwise, all others
@@ -211,7 +211,7 @@ func capMove(g, pieces []string, now [][]string, h Hand) Move {
 	return Move{ID: id(Join, g), Kind: Join, Names: g, Text: text}
 }
 
-// listed writes names as a sentence has them, the made corner in words.
+// listed writes names as a sentence has them, the made third line in words.
 func listed(g []string, h Hand) string {
 	words := make([]string, len(g))
 	for i, x := range g {
@@ -254,7 +254,7 @@ func (h Hand) lineName(l string) string {
 	case l == corner && h.Third != "":
 		return h.Third
 	case l == corner:
-		return "the made corner (capacitor)"
+		return "the made third line (capacitor)"
 	}
 	return l
 }

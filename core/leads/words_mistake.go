@@ -29,7 +29,7 @@ const bridgedCoil = "Chafed leads or burnt enamel: the coil is bridged, and the 
 
 const lostLine = "A loose terminal or a blown fuse: the corner and one line are left."
 
-const twoLinesOnly = "Two lines alone make no field that turns: it hums and stands."
+const twoLinesOnly = "Two lines alone make no field that turns: it hums and does not turn."
 
 const driedCan = "Run capacitors dry out over years and in heat: it starts weakly, and the fed windings carry more."
 

@@ -177,7 +177,7 @@ type Running struct {
 	MostAmps float64 // at which a winding reaches its plate; 0: not known
 	MostOf   string  // whose that limit is
 	IdleAmps float64 // predicted in the same wire with the belt off; 0: not known
-	Gives    float64 // share of plate torque that is there all day; 0: not known
+	Gives    float64 // share of rated torque that is there all day; 0: not known
 }
 
 // BeltView is what a belt does and what a change of sheave would.

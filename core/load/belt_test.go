@@ -69,7 +69,7 @@ func TestAFanTakesTheCubeOfItsSpeed(t *testing.T) {
 	require.InDelta(t, 560*0.8863, sheaveFigure(t, v.Changes[0], "machine-speed").Value, 0.5)
 	require.InDelta(t, 4.7, sheaveFigure(t, v.Changes[0], "amps").Value, 1e-6)
 	require.InDelta(t, 0.6963, sheaveFigure(t, v.Changes[0], "share").Value, 1e-3)
-	require.Contains(t, sheaveFigure(t, v.Changes[0], "amps").Note, "planning")
+	require.Contains(t, sheaveFigure(t, v.Changes[0], "amps").Note, "guide value")
 	require.Equal(t, "load.belt-amps", said[0].ID)
 	require.Equal(t, finding.Caution, said[0].Grade)
 }

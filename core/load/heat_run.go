@@ -48,7 +48,7 @@ type Settling struct {
 }
 
 // A thermometer on a frame is a kelvin off, and a time constant is known to a factor before
-// anything is read (planning).
+// anything is read (guide value).
 const (
 	frameErrorK = 1.0
 	tauDoubt    = 0.5 // of the logarithm

@@ -31,11 +31,11 @@ const (
 	Anti      Turn = "anticlockwise"
 )
 
-// Entry is the load as typed. Shares are of plate torque.
+// Entry is the load as typed. Shares are of rated torque.
 type Entry struct {
 	Does     string           `json:"does,omitempty" example:"stirs slip"`
 	Kind     machine.LoadKind `json:"kind,omitempty" enum:"none,constant,linear,fan"`
-	Share    string           `json:"share,omitempty" example:"65 %" doc:"usual load, of plate torque"`
+	Share    string           `json:"share,omitempty" example:"65 %" doc:"usual load, of rated torque"`
 	Lightest string           `json:"lightest,omitempty" example:"30 %"`
 	Heaviest string           `json:"heaviest,omitempty" example:"110 %"`
 	Start    Start            `json:"start,omitempty" enum:"free,loaded,stuck"`
@@ -94,7 +94,7 @@ func Read(e Entry) (Load, []finding.Reading) {
 			return false
 		}
 		*into = x
-		r.Note(field, typed, unit.Percent(x)+" of plate torque", "")
+		r.Note(field, typed, unit.Percent(x)+" of rated torque", "")
 		return true
 	}
 	r.One("on_minutes", e.On, unit.Minutes, &l.On)
@@ -230,7 +230,7 @@ func (l Load) Figures(r *Room) []finding.Figure {
 			Name:  "Spare",
 			Value: r.Continuous - l.Heaviest,
 			Text:  unit.Percent(r.Continuous - l.Heaviest),
-			Note:  "of plate torque, over the heaviest load",
+			Note:  "of rated torque, over the heaviest load",
 			Mark:  asks,
 		},
 		{

@@ -160,7 +160,7 @@ func (l Load) change(purpose string, mm float64, law sheaveLaw, known bool, r Ru
 	}
 	if share := l.Usual * math.Pow(faster, l.power(law, known)); l.Known && l.Usual > 0 {
 		f := finding.Figure{ID: "share", Name: "Load asks then", Value: share, Text: unit.Percent(share),
-			Note: "of plate torque; now " + unit.Percent(l.Usual), Mark: finding.Estimated}
+			Note: "of rated torque; now " + unit.Percent(l.Usual), Mark: finding.Estimated}
 		if share > 1 {
 			f.Grade = finding.Caution
 		}

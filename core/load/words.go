@@ -12,9 +12,9 @@ import (
 func (l Load) sayUnknown() finding.Finding {
 	return finding.Finding{
 		ID: finding.LoadUnknown, Bay: finding.Load, Grade: finding.Open,
-		Sentence: "Say what the machine asks: kind of load and its share of plate.",
+		Sentence: "How hard does it work? Say what it drives and how heavily.",
 		Detail: fmt.Sprintf(
-			"Until then it is taken as a constant %s of plate torque. A stirrer or blower is fan-like; a mill, "+
+			"Until then it is taken as a constant %s of rated torque. A stirrer or blower is fan-like; a mill, "+
 				"mixer of stiff clay, roller or conveyor is constant.",
 			unit.Percent(l.Usual),
 		),
@@ -23,7 +23,7 @@ func (l Load) sayUnknown() finding.Finding {
 			{
 				Formula:   fmt.Sprintf("share = %s", unit.Percent(l.Usual)),
 				Section:   finding.OnOperatingPoint,
-				Source:    "assumed for planning",
+				Source:    "assumed, a guide value",
 				Estimated: true,
 			},
 		},
@@ -33,5 +33,5 @@ func (l Load) sayUnknown() finding.Finding {
 const minutesOrder = "Its minutes do not come after those of the line before."
 
 func moreThanShare() string {
-	return "More than " + unit.Percent(mostShare) + " of plate torque."
+	return "More than " + unit.Percent(mostShare) + " of rated torque."
 }

@@ -137,7 +137,7 @@ func ampsNote(w sheaveLaw) string {
 	if w.measured {
 		return fmt.Sprintf("the load part goes with speed to the power of %s, from two readings", unit.Three(w.power))
 	}
-	return fmt.Sprintf("the load part goes with speed to the power of %s, planning; a second reading with another "+
+	return fmt.Sprintf("the load part goes with speed to the power of %s, guide value; a second reading with another "+
 		"sheave calibrates it", unit.Three(w.power))
 }
 

@@ -65,7 +65,7 @@ func FrameMinutes(watts float64) float64 { return frameMinutes * math.Pow(watts/
 // that speed. The zero Strain is a motor that stands unfed.
 type Strain struct{ Winding, Losses, Cooling float64 }
 
-// PlateStrain is a motor at a share of plate amps in every winding.
+// PlateStrain is a motor at a share of rated amps in every winding.
 func PlateStrain(share float64) Strain {
 	return Strain{Winding: share * share, Losses: share * share, Cooling: 1}
 }
@@ -209,7 +209,7 @@ func RotorInertia(m *Model) float64 {
 	return 0.0024 * math.Pow(m.ShaftWatts/1000, 1.25) * math.Pow(float64(m.Eq.Poles)/4, 1.8)
 }
 
-// FanCool is the share of plate torque that a plain motor with its own fan carries for
+// FanCool is the share of rated torque that a plain motor with its own fan carries for
 // good at a share of its plate speed: the trade's table.
 func FanCool(x float64) float64 {
 	last := [2]float64{0, 0.4}

@@ -271,7 +271,7 @@ func TestReadingsRefitThePlan(t *testing.T) {
 		}
 	}
 	require.Equal(t, []string{"Take the three ohms into the plan", "Take the insulation into the plan",
-		"Take the volts at the post into the plan", "Take the direction that the bump showed into the plan",
+		"Take the volts at the outlet into the plan", "Take the direction that the bump showed into the plan",
 		"Take this round of readings into the plan"}, labels)
 	after, err := plan.Solve(context.Background(), d)
 	require.NoError(t, err)

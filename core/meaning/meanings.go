@@ -36,7 +36,7 @@ const (
 	moreLoad   = 1.25
 	lessLoad   = 0.75
 	littleMore = 1.1
-	dragShare  = 0.1 // of plate torque, running light
+	dragShare  = 0.1 // of rated torque, idling
 	lineOff    = 0.05
 )
 

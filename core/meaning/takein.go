@@ -158,7 +158,7 @@ func bumped(w *plan.Solved, v *bringup.Progress) string {
 	return ""
 }
 
-// ampsBySheave is a reading over plate amps of a belted machine whose torque rises with its speed,
+// ampsBySheave is a reading over rated amps of a belted machine whose torque rises with its speed,
 // as the belt's own law reads it: with it the Load bay says which sheave, how many half-turns, and
 // what speed and amps follow. ok is false where a sheave would not help or is not known.
 func ampsBySheave(w *plan.Solved, amps float64) (text string, ok bool) {

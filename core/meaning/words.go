@@ -43,7 +43,7 @@ func takeIn(what string) string { return "Take " + what + " into the plan" }
 const (
 	takeOhms       = "the three ohms"
 	takeInsulation = "the insulation"
-	takeVolts      = "the volts at the post"
+	takeVolts      = "the volts at the outlet"
 	takeRound      = "this round of readings"
 	takeHeat       = "the heat run"
 	takeBump       = "the direction that the bump showed"

@@ -119,16 +119,16 @@ func swapped(on *dc.Installed, other *drive.Installed, name string) Swap {
 	}
 	rank := func(g finding.Grade) float64 { return float64(g.Rank()) }
 	add("Fits here", on.Weighed.Words, other.Weighed.Words, more(rank(on.Weighed.Verdict), rank(other.Weighed.Verdict)))
-	share("Torque for good at "+unit.Whole(least, "rpm"), d.Good(least), at(least).Continuous)
+	share("Torque all day at "+unit.Whole(least, "rpm"), d.Good(least), at(least).Continuous)
 	share("Torque for a minute there", d.Minute(least), at(least).Short)
-	share("Torque for good at "+unit.Whole(on.Dial.RPM, "rpm"), v.Point.Good, at(on.Dial.RPM).Continuous)
+	share("Torque all day at "+unit.Whole(on.Dial.RPM, "rpm"), v.Point.Good, at(on.Dial.RPM).Continuous)
 	top := other.View.TopHz / m.Model.FrequencyHz * m.Model.RPM
 	b := more(v.Greatest/d.RPM, top/d.RPM)
 	add("Fastest under its load", unit.Whole(v.Greatest, "rpm"), unit.Whole(top,
 		"rpm")+", more above its base hertz with less torque", b)
 	heat := at(on.Dial.RPM)
 	keepHeat, swapHeat := v.Point.Asked/math.Max(1e-6, v.Point.Good), heat.Heat
-	add("Of what it carries for good, at the dial", unit.Percent(keepHeat), unit.Percent(swapHeat),
+	add("Of what it carries all day, at the dial", unit.Percent(keepHeat), unit.Percent(swapHeat),
 		more(swapHeat, keepHeat))
 	state := other.State("wanted", site.Fed{Joints: other.Site.Wanted}, true)
 	add("From the line", v.Point.Line, site.AmpsText(state.Supply), more(state.Supply, on.Dial.LineAmps))

@@ -79,7 +79,7 @@ func (w *reading) do(p *Plan, bay finding.Bay) Do {
 			return Do{Text: insteadOf(f), Grade: finding.Open}
 		}
 	}
-	return Do{Text: "Waits for " + LowerNext(p.Next.Text) + ".", Grade: finding.Open}
+	return Do{Text: "First: " + LowerNext(p.Next.Text) + ".", Grade: finding.Open}
 }
 
 // doWall is what the wall as a whole says: its weakest link, what nobody has looked at yet, or
@@ -274,7 +274,7 @@ func (w *reading) wall(p *Plan, g bridge.Guarded) []supply.Chain {
 }
 
 // converted is what a rotary converter would draw for this motor, where another bridge is
-// chosen: 1.73 times its amps, and an idler of its size running light; at the start its locked
+// chosen: 1.73 times its amps, and an idler of its size idling; at the start its locked
 // amps the same way. Planning: it is solved once it is the job's bridge. nil: no motor for one.
 func (w *reading) converted() *supply.Draw {
 	m := w.site.Model

@@ -65,7 +65,7 @@ func TestTheVerdictFollowsTheDuty(t *testing.T) {
 	d.Machines[0].Load.On, d.Machines[0].Load.Off = "4 min", "40 min"
 	v = plan.Make(d).Use
 	require.Equal(t, capacitor.ShortRuns, v.Use, v.Reason)
-	require.Contains(t, v.Reason, "planning")
+	require.Contains(t, v.Reason, "guide value")
 	d.Machines[0].Load.On, d.Machines[0].Load.Off = "60 min", "5 min"
 	require.Equal(t, capacitor.TestOnly, plan.Make(d).Use.Use)
 	d.Machines[0].Load.Share = "160 %"

@@ -185,7 +185,7 @@ func TestFluxIsVoltsPerHertz(t *testing.T) {
 	d.Supply.Volts = "252"
 	f := found(plan.Make(d), "leads.target")
 	require.Equal(t, finding.Caution, f.Grade)
-	require.Contains(t, f.Sentence, "110")
+	require.Contains(t, f.Detail, "110")
 	d.Machines[0].Plate.Hertz, d.Machines[0].Plate.RPM, d.Supply.Volts = "400", "11500", "230"
 	require.NotNil(t, found(plan.Make(d), "leads.unreachable"))
 }
@@ -199,7 +199,7 @@ func TestAStartIsSaidWithItsMargin(t *testing.T) {
 	d.Bridge.Capacitor.Microfarad = "45"
 	good := found(plan.Make(d), "capacitor.start")
 	require.Equal(t, finding.Note, good.Grade)
-	require.Contains(t, good.Detail, "times what stands against it")
+	require.Contains(t, good.Detail, "more than it needs to start")
 	d.Supply.FeederLength, d.Supply.FeederSize = "120 m", "1.5 mm²"
 	dip := found(plan.Make(d), "capacitor.start")
 	require.Contains(t, dip.Detail, "feeder's drop")
@@ -302,7 +302,7 @@ func TestFarVoltsAreSaidToBeFar(t *testing.T) {
 	f := found(plan.Make(d), "leads.unreachable")
 	require.NotContains(t, strings.ReplaceAll(f.Detail, "no drive doubles", ""), "doubles")
 	star := found(plan.Make(scenario.DryingTurntable()), "leads.unreachable")
-	require.Contains(t, star.Detail, "opening the star point")
+	require.Contains(t, star.Detail, "opens the star point")
 }
 
 func TestZeroIsAReading(t *testing.T) {

@@ -264,7 +264,7 @@ func directWords(d document.Document, p plan.Plan, by map[string]finding.Finding
 			breaks("d7: the braking resistor may close first")
 		}
 	}
-	// A braking stop above three times plate amps is a stop; the plan's own never is.
+	// A braking stop above three times rated amps is a stop; the plan's own never is.
 	if e.Brake == "yes" && e.BrakeOhm == "" && by["dc.brake"].Grade == finding.Stop {
 		breaks("d8: the plan's own resistor is a stop: %s", by["dc.brake"].Sentence)
 	}

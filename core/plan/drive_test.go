@@ -181,7 +181,7 @@ func TestABenchCaseOfADriveIsThreePhases(t *testing.T) {
 	require.NoError(t, err)
 }
 
-// A load near what the cooling carries for good makes a verdict that would change.
+// A load near what the cooling carries all day makes a verdict that would change.
 func TestADrivesVerdictNearItsLimitWouldChange(t *testing.T) {
 	t.Parallel()
 	d := scenario.BallMill()
@@ -190,5 +190,5 @@ func TestADrivesVerdictNearItsLimitWouldChange(t *testing.T) {
 	f := found(plan.Make(d), "drive.would-change")
 	require.NotNil(t, f)
 	require.Equal(t, finding.Note, f.Grade)
-	require.Contains(t, f.Detail, "What would settle it")
+	require.Contains(t, f.Detail, "What settles it")
 }

@@ -99,7 +99,7 @@ func unsized(d *document.Document, m *document.Machine, h leads.Hand) bridge.Lin
 	l := bridge.Link{Parts: []can.Part{}, Does: m.Load.Does, Kind: h.Kind, Naming: h.Naming, Box: h.Box,
 		Rows:      m.Leads.Rows,
 		Beside:    m.Leads.Beside,
-		Reversing: d.Bridge.Capacitor.Reversing != "", Bridge: "capacitor", Third: "corner",
+		Reversing: d.Bridge.Capacitor.Reversing != "", Bridge: "capacitor", Third: "made",
 		RulerTo: 100, CornerTo: "L1"}
 	if d.Bridge.Kind == document.KindDrive || d.Bridge.Kind == document.KindRotary || d.Bridge.Kind == document.KindDC {
 		l.Bridge, l.Third, l.Reversing = d.Bridge.Kind, "L3", false
@@ -222,7 +222,7 @@ func (w *reading) guardKey(p *Plan, g bridge.Guarded) string {
 	_, relay := w.bridge.OwnCircuit()
 	switch {
 	case p.has(finding.ProtectionWait):
-		return "waits for the bridge"
+		return "choose the bridge first"
 	case there != "" && !relay:
 		return there
 	case there != "" && p.Link.Relay != "":

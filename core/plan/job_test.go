@@ -378,7 +378,7 @@ func TestEstimatesAreMarkedWhereverTheyReach(t *testing.T) {
 	}
 	d.Machines[0].Plate.WindingOhms, d.Machines[0].Plate.LockedAmps = "7.6", "23.5 A"
 	for _, f := range plan.Make(d).Bridge {
-		require.Equal(t, finding.Estimated, f.Mark, "how its iron saturates is a planning curve: "+f.Name)
+		require.Equal(t, finding.Estimated, f.Mark, "how its iron saturates is a usual curve: "+f.Name)
 	}
 	d.Bridge.Capacitor.Trim = lightRound(d, "30") + "\n" + lightRound(d, "52")
 	require.Contains(t, plan.Make(d).Trim.Refit, "show how its iron saturates")
@@ -386,7 +386,7 @@ func TestEstimatesAreMarkedWhereverTheyReach(t *testing.T) {
 		want := finding.Computed
 		if f.ID == "full" { // minutes of a typical motor: planning whatever was measured
 			want = finding.Estimated
-			require.Contains(t, f.Note, "planning")
+			require.Contains(t, f.Note, "guide value")
 		}
 		require.Equal(t, want, f.Mark, f.Name)
 	}
@@ -400,8 +400,8 @@ func lightRound(d document.Document, microfarad string) string {
 	for _, e := range plan.Make(d).Trim.Next {
 		read[e.Name] = strings.Fields(strings.ReplaceAll(e.Text, "\u00a0", " "))[0]
 	}
-	for _, part := range [][]string{{" leads", "Lead L1", "Lead L2", "Corner lead"},
-		{"; corner", "Corner to L1", "Corner to L2"}, {"; volts", "L1 to L2"}} {
+	for _, part := range [][]string{{" leads", "Lead L1", "Lead L2", "Made line’s lead"},
+		{"; corner", "Made line to L1", "Made line to L2"}, {"; volts", "L1 to L2"}} {
 		text += part[0]
 		for _, name := range part[1:] {
 			text += " " + read[name]

@@ -137,26 +137,6 @@ func (w witness) at(d document.Document, p plan.Plan, share float64) int {
 
 var senseless = regexp.MustCompile(`NaN|Inf\b|none s\b|\bnone[\x{a0} ](?:A|V|s|W|kW)\b|\de[+-]\d|0\.0000|\b600[\x{a0} ]s\b|(?:^|\D)0[\x{a0} ]% asked|<nil>|%!|map\[`)
 
-// texts hands every text of a value to see.
-func texts(path string, v reflect.Value, see func(path, text string)) {
-	switch v.Kind() {
-	case reflect.String:
-		see(path, v.String())
-	case reflect.Pointer:
-		if !v.IsNil() {
-			texts(path, v.Elem(), see)
-		}
-	case reflect.Struct:
-		for i := range v.NumField() {
-			texts(path+"."+v.Type().Field(i).Name, v.Field(i), see)
-		}
-	case reflect.Slice:
-		for i := range v.Len() {
-			texts(fmt.Sprintf("%s[%d]", path, i), v.Index(i), see)
-		}
-	}
-}
-
 var values = map[string]bool{"leads.fed-now": true, "supply.wire": true,
 	"supply.breaker": true, "supply.panel": true, "drive.sink": true, "drive.contactor": true,
 	"drive.lid-run": true, "drive.lid": true, "drive.fight": true, "drive.run-source": true,
@@ -269,7 +249,7 @@ func law(t *testing.T, d document.Document, p plan.Plan) (broken []string) {
 		}
 	}
 	// 10: no word without sense.
-	texts("plan", reflect.ValueOf(p), func(path, text string) {
+	jobtest.Texts("plan", reflect.ValueOf(p), func(path, text string) {
 		if bad := senseless.FindString(text); bad != "" && !strings.Contains(path, ".Typed") &&
 			!strings.HasPrefix(path, "plan.Readings") {
 			breaks("10: %s says %q: %s", path, bad, text)
@@ -286,7 +266,7 @@ func law(t *testing.T, d document.Document, p plan.Plan) (broken []string) {
 	if p.Trim != nil && len(p.Trim.Rounds) == 0 { // what the trim foretells at the owner's load is on the card
 		for _, n := range p.Trim.Next {
 			id := map[string]string{"Supply line": "load-supply", "Lead L1": "load-lead-L1", "Lead L2": "load-lead-L2",
-				"Corner lead": "load-lead-corner", "Corner to L2": "load-corner"}[n.Name]
+				"Made line’s lead": "load-lead-corner", "Made line to L2": "load-corner"}[n.Name]
 			if band := bands[id]; band != "" && band != n.Band {
 				breaks("9: %s has the band %s on the card and %s under Trim", n.Name, band, n.Band)
 			}

@@ -246,7 +246,8 @@ func TestLineOhmsProveTheJoints(t *testing.T) {
 	d := lowered()
 	d.Machines[0].Plate.WindingOhms = "1.1 Ω" // a half coil
 	p := plan.Make(d)
-	require.Equal(t, []string{"L1-L2 1.10\u00a0Ω", "L2-corner 1.10\u00a0Ω", "corner-L1 1.10\u00a0Ω"}, p.Leads.LineOhms,
+	require.Equal(t, []string{"L1-L2 1.10\u00a0Ω", "L2-made line 1.10\u00a0Ω", "made line-L1 1.10\u00a0Ω"},
+		p.Leads.LineOhms,
 		"two halves side by side, twice in a row")
 	high := scenario.PugMill()
 	high.Machines[0].Plate.WindingOhms = "1.1 Ω"

@@ -41,7 +41,7 @@ var order = []step{
 	{finding.Leads, "No joint fits this supply", asks(finding.LeadsUnreachable)},
 	{finding.Leads, "Want joints that fit", asks(finding.LeadsWanted)},
 	{finding.Motor, "Confirm three phases", asks(finding.PlatePhases)},
-	{finding.Load, "Say what the machine asks", asks(finding.LoadUnknown)},
+	{finding.Load, "How hard does it work?", asks(finding.LoadUnknown)},
 	{finding.Leads, "Say what is joined now", asks(finding.LeadsFound)},
 	{finding.Supply, "Measure the supply", asks(finding.SupplyMeasure)},
 	{finding.Leads, "Find which lead is which", asks(finding.LeadsDC)},

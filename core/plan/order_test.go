@@ -30,7 +30,7 @@ func TestNextFollowsTheOrderOfWork(t *testing.T) {
 		{"Star or delta?", func() { d.Machines[0].Plate = full.Machines[0].Plate; d.Machines[0].Plate.RPM = "3600" }},
 		{"Check the plate", func() { d.Machines[0].Plate = full.Machines[0].Plate; d.Machines[0].Plate.Power = "eh" }},
 		{"Mend the entry that could not be read", func() { d.Machines[0].Plate = full.Machines[0].Plate }},
-		{"Say what the machine asks", func() { d.Machines[0].Load = full.Machines[0].Load }},
+		{"How hard does it work?", func() { d.Machines[0].Load = full.Machines[0].Load }},
 		{"Say what is joined now", func() { d.Machines[0].Leads.Found = "star" }},
 		{"Measure the supply", func() { d.Supply = supply.Entry{Volts: "236"} }},
 		{"Enter the feeder", func() { d.Supply = full.Supply }},

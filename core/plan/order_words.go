@@ -46,8 +46,8 @@ var unknown = map[string]string{
 	finding.SupplyBreaker: "Look at the panel: the amps stand on the breaker's lever. What runs on this circuit " +
 		"besides? Another circuit for that is the cheapest cure.",
 	finding.SupplyPanel: "The main breaker's amps stand on its lever. Think what runs in the house at the same time.",
-	finding.LoadUnknown: "A constant load of 70 % is assumed and stays marked. Amps tell better: at plate amps on " +
-		"a true three-phase supply the share is 100 %; a stirrer bought for its motor asks 60 to 80 %.",
+	finding.LoadUnknown: "A constant load of 70 % is taken until then. Amps tell better: at rated amps on " +
+		"a true three-phase supply the share is 100 %; a stirrer bought for its motor needs 60 to 80 %.",
 	finding.SupplyMeasure: "The workshop's nominal volts are assumed and stay marked. Someone who may open a live " +
 		"box can read it in a minute.",
 	finding.SupplyFeeder: "No drop is counted until it is entered. Pace the length; the size is printed on the " +
@@ -122,13 +122,13 @@ var unknown = map[string]string{
 	finding.PlateFieldVolts: "Measure its ohms cold: volts² / ohms are its watts; a maker's sheet of the same frame " +
 		"gives the volts.",
 	finding.DCNone:       "Look under Choose: each known controller is weighed by its amps.",
-	finding.DCLine:       "Measure the volts at the post; the controller's own plate gives what it takes.",
+	finding.DCLine:       "Measure the volts at the outlet; the controller's own plate gives what it takes.",
 	finding.DCAmps:       "The controller's own plate gives its DC amps.",
 	finding.DCVolts:      "The controller's own plate gives its armature volts.",
 	finding.DCField:      "The motor's plate gives the field's volts and amps, the controller's its field supply.",
 	finding.DCSpeed:      "Turn the dial down: what the line gives stands beside it.",
 	finding.DCStalls:     "Say under Load how heavy it gets; an ammeter in the armature tells.",
-	finding.DCHeat:       "Say under Load what the machine asks; armature amps over plate amps are the share.",
+	finding.DCHeat:       "Say under Load what the machine asks; armature amps over rated amps are the share.",
 	finding.DCStart:      "Turn the machine by hand: what moves with two fingers starts free.",
 	finding.DCSurge:      "Turn IR back until the speed is calm.",
 	finding.DCTacho:      "Its own sheet says whether it takes a tachometer.",

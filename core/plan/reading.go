@@ -12,6 +12,7 @@ import (
 	"graybridge/core/device"
 	"graybridge/core/document"
 	"graybridge/core/drive"
+	"graybridge/core/entry"
 	"graybridge/core/finding"
 	"graybridge/core/fit"
 	"graybridge/core/load"
@@ -211,6 +212,18 @@ func (r *reading) said() []finding.Finding {
 	return slices.Concat(r.unread(), r.site.Said, r.bridge.Says())
 }
 
+// labelOf is the word for an entry, by its path in a machine or in the document.
+func labelOf(path string) string {
+	e := document.EntryAt("machines." + entry.Any + "." + path)
+	if e.Label == "" {
+		e = document.EntryAt(path)
+	}
+	if e.Label == "" { // a chapter reads it under a name of its own
+		return finding.Upper(strings.ReplaceAll(path[strings.LastIndex(path, ".")+1:], "_", " "))
+	}
+	return finding.Upper(e.Label)
+}
+
 // unread says each entry that could not be read.
 func (r *reading) unread() (out []finding.Finding) {
 	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads,
@@ -222,7 +235,7 @@ func (r *reading) unread() (out []finding.Finding) {
 			continue
 		}
 		part, _, _ := strings.Cut(one.Path, ".")
-		out = append(out, sayPath(one, bays, part))
+		out = append(out, sayPath(one, labelOf(one.Path), bays, part))
 	}
 	return out
 }

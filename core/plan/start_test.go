@@ -34,7 +34,7 @@ func TestAStartCapacitorIsSizedAndFitted(t *testing.T) {
 	d.Bridge.Capacitor.Start = "2"
 	f = found(plan.Make(d), "capacitor.start")
 	require.Equal(t, finding.Stop, f.Grade)
-	require.Contains(t, f.Sentence, "Even with")
+	require.Contains(t, f.Sentence, "would only hum")
 	d.Machines[0].Load.Share, d.Machines[0].Load.Start = "180 %", load.Stuck
 	require.Empty(t, found(plan.Make(d), "capacitor.start").Cures, "no start capacitor gives that")
 }
@@ -86,7 +86,7 @@ func TestTheRangeMeetsThePlanAndShowsTheBlindRelay(t *testing.T) {
 		require.InDelta(t, c.Share, at.Windings[i], 1e-6)
 	}
 	require.InDelta(t, p.Wanted.Supply, at.SupplyAmps, 1e-6)
-	require.Greater(t, r.Chosen[0].Worst, 1.0, "idling, a winding passes its plate amps")
+	require.Greater(t, r.Chosen[0].Worst, 1.0, "idling, a winding passes its rated amps")
 	require.Less(t, r.Chosen[0].SupplyAmps, 0.7*r.InLines, "while the supply line is far below the setting")
 	require.Greater(t, r.BySchool[0].Worst, r.Chosen[0].Worst)
 	for i := 1; i < len(r.Chosen); i++ {

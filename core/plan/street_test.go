@@ -23,7 +23,7 @@ import (
 )
 
 // A film ends where the phasors stand: the last of its supply amps are those of the
-// machine running light beside the idler, within a few percent of the iron loss that
+// machine idling beside the idler, within a few percent of the iron loss that
 // the time domain leaves out.
 func TestAFilmEndsWhereThePhasorsStand(t *testing.T) {
 	t.Parallel()
@@ -311,7 +311,7 @@ func TestAConvertersVerdictNearItsLimitWouldChange(t *testing.T) {
 	f := found(p, rotary.IDDoubt)
 	require.NotNil(t, f)
 	require.Equal(t, finding.Note, f.Grade)
-	require.Contains(t, f.Detail, "What would settle it")
+	require.Contains(t, f.Detail, "What settles it")
 	d.Bridge.Rotary.L13, d.Bridge.Rotary.L23 = "250", "20"
 	p = plan.Make(d)
 	require.Greater(t, found(p, rotary.IDWorst).Measure.Value, 115.0)

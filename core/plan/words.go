@@ -3,6 +3,7 @@ package plan
 import (
 	"cmp"
 	"fmt"
+	"strings"
 
 	"graybridge/core/bridge"
 	"graybridge/core/device"
@@ -174,10 +175,19 @@ func sayExtra(e leads.Extra) finding.Finding {
 		Detail:   "Goes " + e.Goes + ".", Entries: []string{"leads.extras"}}
 }
 
-func sayPath(one finding.Reading, bays map[string]finding.Bay, part string) finding.Finding {
+// brief is the beginning of what was typed, where that is long.
+func brief(typed string) string {
+	const most = 5
+	if words := strings.Fields(typed); len(words) > most {
+		return strings.Join(words[:most], " ") + " …"
+	}
+	return typed
+}
+
+func sayPath(one finding.Reading, label string, bays map[string]finding.Bay, part string) finding.Finding {
 	return finding.Finding{ID: "unread." + one.Path, Unread: true, Bay: bays[part],
 		Grade:    finding.Caution,
-		Sentence: fmt.Sprintf("“%s” could not be read.", one.Typed),
+		Sentence: fmt.Sprintf("%s: “%s” could not be read.", label, brief(one.Typed)),
 		Detail:   one.Problem + " Write it like " + one.Wanted + ".", Entries: []string{one.Path}}
 }
 

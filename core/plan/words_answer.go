@@ -15,8 +15,16 @@ import (
 // What a bay answers, the moves that are left, and what waits.
 
 func (w *reading) nothingAtPost() string {
-	return fmt.Sprintf("Nothing to do: %s at the post, and every link of the wall was looked at.",
+	return fmt.Sprintf("Nothing to do: %s at the outlet, and every link of the wall was looked at.",
 		unit.Whole(w.site.Supply.Volts, "V"))
+}
+
+// lookedAt names as many as are read in one breath.
+func lookedAt(names []string) string {
+	if len(names) > 4 {
+		return fmt.Sprintf("Nobody has looked at %s and %d more yet.", strings.Join(names[:3], ", "), len(names)-3)
+	}
+	return "Nobody has looked at these yet: " + strings.Join(names, ", ") + "."
 }
 
 // nobodyLooked names what of the wall is still to be looked at.
@@ -25,7 +33,7 @@ func nobodyLooked(links []supply.Look) string {
 	for _, l := range links {
 		names = append(names, strings.ToLower(l.Name))
 	}
-	return "Nobody has looked at these yet: " + strings.Join(names, ", ") + "."
+	return lookedAt(names)
 }
 
 // insteadOf says what a motor is that none of this is for, and what to choose.
@@ -45,7 +53,7 @@ func (w *reading) nothingComputed() string {
 }
 
 func (w *reading) nothingAsked() string {
-	return fmt.Sprintf("Nothing to do: it asks %s of plate torque, up to %s.", unit.Percent(w.site.Load.Usual),
+	return fmt.Sprintf("Nothing to do: it needs %s of rated torque, up to %s.", unit.Percent(w.site.Load.Usual),
 		unit.Percent(w.site.Load.Heaviest))
 }
 
@@ -63,14 +71,14 @@ func compareJoints(p *Plan) string {
 	if p.Wanted.Named != "" {
 		named = "in " + p.Wanted.Named + ", as wanted"
 	}
-	return "Joined " + named + ". Lock off, compare each joint with the card and close the box."
+	return "Joined " + named + ". Lock off, compare the joints with the card, close the box."
 }
 
 func nothingJoined(p *Plan) string {
 	return "Nothing to do: joined in " + p.Wanted.Named + ", as wanted."
 }
 
-const waitsForPlate = "Waits for the plate."
+const waitsForPlate = "Enter the plate first."
 
 func BenchAbout(word string, b circuit.BenchCase) string {
 	return "The motor as joined " + word + ", " + b.About + "."

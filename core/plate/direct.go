@@ -125,7 +125,7 @@ func (p *Direct) readFormFactor(r *reader) {
 	p.FormFactor = Value{1, finding.Estimated, "not printed: taken as made for smooth current, which errs on the " +
 		"cool side"}
 	if p.rectifierVolts() {
-		basis := fmt.Sprintf("not printed: %s is what rectifiers give, for which such motors are made (planning)",
+		basis := fmt.Sprintf("not printed: %s is what rectifiers give, for which such motors are made (guide value)",
 			unit.Whole(p.Volts, "V"))
 		p.FormFactor = Value{PlanningFormFactor, finding.Estimated, basis}
 	}

@@ -130,7 +130,7 @@ func (p *Plate) factorHalf() float64 {
 // DirectDraw is a Draw of a brushed motor's plate.
 type DirectDraw struct{ Power, Amps, RPM, Ohm float64 }
 
-// copperDoubt is how far the armature's part of all loss may be from a half (planning).
+// copperDoubt is how far the armature's part of all loss may be from a half (guide value).
 const copperDoubt = 0.12
 
 // Drawn is the plate off as a draw says, with the armature's ohms, hot, as far as nobody has

@@ -62,7 +62,7 @@ func (p *Plate) sayPoles() finding.Finding {
 func sayEstimated(list string, why []finding.Why) finding.Finding {
 	return finding.Finding{ID: "plate.estimated", Grade: finding.Note, Sentence: "Estimated, not on the plate: " +
 		list + ".",
-		Detail: "Every figure that leans on it carries an open ring. Read it off the plate if you can, or " +
+		Detail: "Every figure that rests on it carries an open ring. Read it off the plate if you can, or " +
 			"measure amps at a known load.", Why: why}
 }
 
@@ -136,7 +136,7 @@ func (p *Plate) sayPowerUnlikely(words string, typical table.Typical, c Column, 
 
 func sayAmps(c Column, expected float64, ratio float64, typical table.Typical) finding.Finding {
 	return finding.Finding{ID: "plate.amps", Grade: finding.Caution,
-		Sentence: fmt.Sprintf("%s is far from the usual %s for this power and speed.", unit.Text(c.Amps, "A"),
+		Sentence: fmt.Sprintf("%s is far from the usual %s for this power.", unit.Text(c.Amps, "A"),
 			unit.Text(expected, "A")),
 		Detail: "Check amps and power against the plate; a column of another voltage is easily taken.",
 		Figure: unit.Percent(ratio) + " of usual", Limit: "70 to 150" + unit.Space + "%",
@@ -148,7 +148,7 @@ func sayAmps(c Column, expected float64, ratio float64, typical table.Typical) f
 
 func sayAlone(expected float64, c Column, typical table.Typical) finding.Finding {
 	return finding.Finding{ID: "plate.alone", Grade: finding.Note,
-		Sentence: "Nothing on this plate can contradict itself yet.",
+		Sentence: "Too little is entered to compare.",
 		Detail: fmt.Sprintf("The amps are usual for the power and speed (%s), which is all that is checked. A "+
 			"second column, or power factor and efficiency, would tell more.", unit.Text(expected, "A")),
 		Why: []finding.Why{{Formula: "I = P/(√3·V·cosφ·η)",
@@ -383,7 +383,7 @@ func (p *Plate) sayBetween(speeds []string) finding.Finding {
 		Measure: finding.Against(p.RPM, finding.AtLeast, (1-mostSlip)*above, "rpm"),
 		Why: []finding.Why{{Formula: "synchronous rpm = 120·f/poles",
 			Numbers: fmt.Sprintf("%s and %s", unit.Plain(above), unit.Plain(below)), Section: finding.OnPlate,
-			Source: "no motor slips by more than 30 % at its plate's load (planning)"}}}
+			Source: "no motor slips by more than 30 % at its plate's load (guide value)"}}}
 	for _, other := range []float64{50, 60} {
 		if n := machine.Poles(p.RPM, other); other != p.Hertz && n > 0 && nearSynchronous(p.RPM) &&
 			1-p.RPM*float64(n)/(120*other) < 0.12 {

@@ -193,12 +193,12 @@ func (j judge) wire() {
 func (j judge) relayWhy(r Relay) []finding.Why {
 	g := j.a.Of(r)
 	return []finding.Why{
-		{Formula: "setting ≤ the least amps of the busiest pole at which any winding reaches plate amps, from the " +
+		{Formula: "setting ≤ the least amps of the busiest pole at which any winding reaches rated amps, from the " +
 			"lightest load entered to a stall", Numbers: fmt.Sprintf("%s; your loads put up to %s through it",
 			ampsOrNone(g.Least), unit.Text(g.Carries, "A")), Section: finding.OnProtection,
 			Source: "engine, coil by coil", Estimated: true},
-		{Formula: "setting ≤ 115 % of plate amps (125 % with a service factor of 1.15)",
-			Numbers: unit.Text(j.a.Ceiling(), "A"), Section: finding.OnProtection, Source: "code ceiling, planning"}}
+		{Formula: "setting ≤ 115 % of rated amps (125 % with a service factor of 1.15)",
+			Numbers: unit.Text(j.a.Ceiling(), "A"), Section: finding.OnProtection, Source: "code ceiling, guide value"}}
 }
 
 func ampsOrNone(amps float64) string {

@@ -1,4 +1,4 @@
-// Package protection sizes what stands between the post and the motor: breaker,
+// Package protection sizes what stands between the outlet and the motor: breaker,
 // conductor and overload relay, by the workshop's rule set. Every figure is for
 // planning; local rules and a licensed person decide.
 package protection

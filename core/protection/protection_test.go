@@ -38,7 +38,7 @@ func TestMetricSizing(t *testing.T) {
 	c := asks(table.Metric).Choose(protection.MotorLeads)
 	require.InDelta(t, 6, c.Breaker, 0)
 	require.Equal(t, unit.Conductor{SquareMM: 1.5}, c.Conductor)
-	require.InDelta(t, 5.1, c.RelaySet, 1e-9, "where the worst winding reaches plate amps, rounded down")
+	require.InDelta(t, 5.1, c.RelaySet, 1e-9, "where the worst winding reaches rated amps, rounded down")
 	require.InDelta(t, 1.35*3.9, c.CapacitorOwn, 1e-9)
 	require.NotEmpty(t, c.Why)
 }
@@ -98,7 +98,7 @@ func TestABreakerGuardsItsWireAndHoldsTheStart(t *testing.T) {
 	require.Equal(t, finding.Caution, judged(protection.Entry{Breaker: "10 A", Conductor: "0.5"},
 		a)["protection.conductor"].Grade)
 	for _, f := range judged(protection.Entry{}, a) {
-		require.True(t, f.Planning, "%s carries the word planning", f.ID)
+		require.True(t, f.Planning, "%s carries the word guide value", f.ID)
 	}
 }
 

@@ -19,7 +19,7 @@ const (
 
 // Watch is one load as a relay's poles and the windings feel it.
 type Watch struct {
-	Load  float64 // share of plate torque
+	Load  float64 // share of rated torque
 	Part  Part
 	Lines float64 // A in a supply line
 	Leads float64 // A in the busiest motor lead
@@ -59,10 +59,10 @@ type Setting struct {
 	// Amps; 0: no setting both carries the usual load, at least for short runs, and guards what
 	// was entered.
 	Amps float64
-	// Guards is the share of load up to which no winding passes plate amps unseen; +Inf: at
+	// Guards is the share of load up to which no winding passes rated amps unseen; +Inf: at
 	// every load from the lightest entered to a stall.
 	Guards float64
-	// Carries is the greatest share of the loads entered that it carries for good; +Inf: all.
+	// Carries is the greatest share of the loads entered that it carries all day; +Inf: all.
 	Carries float64
 	// Light says that it lets go when a load lighter than the usual one, that was entered, stays on.
 	Light  bool

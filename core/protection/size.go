@@ -12,7 +12,7 @@ import (
 // Seen is what the engine found, for one point of load.
 type Seen struct {
 	Supply float64    // amps in either supply line
-	Leads  [3]float64 // amps in the motor leads L1, L2 and the made corner
+	Leads  [3]float64 // amps in the motor leads L1, L2 and the made third line
 	Worst  float64    // worst winding over plate
 	Coil   string
 }
@@ -25,7 +25,7 @@ type Asks struct {
 	Idle          Seen // at the lightest load
 	Lines, Leads  Guard
 	Watch         []Watch // from idling to a stall
-	UsualLoad     float64 // share of plate torque
+	UsualLoad     float64 // share of rated torque
 	NeverIdles    bool    // its load stays on the shaft: a fan, a pump
 	OtherUF       float64 // µF with which a relay in the motor leads would guard every load; 0: not known
 	MostLead      float64 // greatest amps in any motor lead over the loads that occur
@@ -154,7 +154,7 @@ func (a Asks) Choose(wired Relay) Choice {
 				Source: source},
 			finding.Why{Formula: "breaker up to 250 % of those amps, next standard size, because the overload relay " +
 				"guards the wire", Numbers: fmt.Sprintf("2.5 · %s → %s", unit.Text(base, "A"), sized(c.Breaker)),
-				Section: finding.OnProtection, Source: "inverse-time breaker on a motor circuit, planning"})
+				Section: finding.OnProtection, Source: "inverse-time breaker on a motor circuit, guide value"})
 		return c
 	}
 	c.Why = append(c.Why,
@@ -162,7 +162,7 @@ func (a Asks) Choose(wired Relay) Choice {
 			Numbers: fmt.Sprintf("1.25 · %s = %s; %s/5 = %s → %s", unit.Text(base, "A"),
 				unit.Text(rates.Conductor*base, "A"),
 				unit.Text(a.StartAmps, "A"), unit.Text(a.StartAmps/rates.BreakerHolds, "A"), sized(c.Breaker)),
-			Section: finding.OnProtection, Source: "standard sizes, planning", Estimated: true},
+			Section: finding.OnProtection, Source: "standard sizes, guide value", Estimated: true},
 		finding.Why{Formula: "conductor ≥ the breaker, 125 % of any lead's predicted amps, and the relay's setting",
 			Numbers: fmt.Sprintf("%s; 1.25 · %s = %s", sized(c.Breaker), unit.Text(a.MostLead, "A"),
 				unit.Text(rates.Conductor*a.MostLead, "A")), Section: finding.OnProtection, Source: a.Rules.Source()})
@@ -236,7 +236,7 @@ func (c Choice) Figures(a Asks) []finding.Figure {
 		text := unit.Three(at.seen.Leads[0]) + ", " + unit.Three(at.seen.Leads[1]) + ", " +
 			unit.Text(at.seen.Leads[2], "A")
 		out = append(out, planning(at.id, at.name, at.seen.Supply, text,
-			fmt.Sprintf("L1, L2, corner leads; supply %s; winding %s feels %s", unit.Text(at.seen.Supply, "A"),
+			fmt.Sprintf("L1, L2, made line; supply %s; winding %s feels %s", unit.Text(at.seen.Supply, "A"),
 				at.seen.Coil, unit.Percent(at.seen.Worst))))
 	}
 	return out

@@ -53,8 +53,8 @@ func (p Protection) sayAboveCeiling(ceiling float64, c Circuit) finding.Finding 
 		Detail: "It would let a winding overheat. How far it guards is said once the plan is worked out.",
 		Figure: unit.Rating(p.RelaySet), Limit: unit.Text(ceiling, "A") + " at most",
 		Measure: finding.Against(p.RelaySet, finding.AtMost, ceiling, "A"),
-		Why: []finding.Why{{Formula: "setting ≤ 115 % of plate amps (125 % with a service factor of 1.15)",
-			Numbers: unit.Text(ceiling, "A"), Section: finding.OnProtection, Source: "code ceiling, planning"}},
+		Why: []finding.Why{{Formula: "setting ≤ 115 % of rated amps (125 % with a service factor of 1.15)",
+			Numbers: unit.Text(ceiling, "A"), Section: finding.OnProtection, Source: "code ceiling, guide value"}},
 		Entries: []string{"protection.relay_set"}}
 }
 
@@ -68,7 +68,7 @@ func sayConductor(c Choice, a Asks, cures []finding.Cure, entries []string) find
 
 func (p Protection) sayConductorCaution(c Choice, cures []finding.Cure, entries []string) finding.Finding {
 	return finding.Finding{ID: finding.ProtectionConductor, Grade: finding.Caution,
-		Sentence: fmt.Sprintf("%s is not in the table: what it carries is not known here; %s is asked.",
+		Sentence: fmt.Sprintf("%s is not in the table here: at least %s is needed.",
 			p.Conductor, table.Wire(c.Conductor)),
 		Figure: p.Conductor.String(), Limit: table.Wire(c.Conductor), Why: c.Why, Cures: cures, Entries: entries}
 }

@@ -76,10 +76,10 @@ func howFar(s Setting, a Asks) string {
 	case s.Amps == 0:
 		return ""
 	case !math.IsInf(s.Guards, 1):
-		add("It guards every winding to %s load; above that it lets one reach %s of its plate amps.",
+		add("It guards every winding to %s load; above that it lets one reach %s of its rated amps.",
 			percentDown(s.Guards), unit.Percent(s.Passes))
 	default:
-		add("It trips before a winding stays above its plate amps.")
+		add("It trips before a winding stays above its rated amps.")
 	}
 	switch {
 	case s.Short:
@@ -91,7 +91,7 @@ func howFar(s Setting, a Asks) string {
 		add("At your lightest load more flows in a lead: left so, it trips.")
 	}
 	if s.Idle > 1 {
-		add("Do not leave it idling: winding %s would carry %s of its plate amps, and the relay does not see it.",
+		add("Do not leave it idling: winding %s would carry %s of its rated amps, and the relay does not see it.",
 			s.IdleCoil, unit.Percent(s.Idle))
 		if a.OtherUF > 0 {
 			add("With %s it would guard idling too.", unit.Text(a.OtherUF, "µF"))
@@ -130,7 +130,7 @@ func fitARelay(leads float64) string {
 	return fmt.Sprintf("Fit an overload relay: one pole in each motor lead, set to %s.", unit.Rating(leads))
 }
 
-const fitARelayDetail = "The capacitor joins ahead of the third pole, so that the made corner is watched too. A " +
+const fitARelayDetail = "The capacitor joins ahead of the third pole, so that the made third line is watched too. A " +
 	"phase-sensitive relay may trip on the unequal amps."
 
 const noRelayAlone = "No setting of an overload relay guards this motor at your loads."
@@ -142,7 +142,7 @@ func relayBlind(coil string) string {
 }
 
 func relayBlindDetail(g Guard) string {
-	return fmt.Sprintf("Its busiest pole carries only %s while a winding is at plate amps or more; your load puts "+
+	return fmt.Sprintf("Its busiest pole carries only %s while a winding is at rated amps or more; your load puts "+
 		"%s through it.", unit.Text(g.Least, "A"), unit.Text(g.Carries, "A"))
 }
 
@@ -157,7 +157,7 @@ func setTheRelay(c Choice) string {
 const setTheRelayFrom = "From predicted amps on this bridge, not from the plate's three-phase amps."
 
 func (p Protection) setTooHigh() string {
-	return fmt.Sprintf("Set to %s the relay lets a winding pass its plate amps.", unit.Rating(p.RelaySet))
+	return fmt.Sprintf("Set to %s the relay lets a winding pass its rated amps.", unit.Rating(p.RelaySet))
 }
 
 func (p Protection) setTooLow(g Guard) string {
@@ -170,5 +170,5 @@ func (p Protection) setRight(s Setting) string {
 		return fmt.Sprintf("The relay set to %s guards every winding to %s load.", unit.Rating(p.RelaySet),
 			percentDown(s.Guards))
 	}
-	return fmt.Sprintf("The relay set to %s trips before a winding stays above plate amps.", unit.Rating(p.RelaySet))
+	return fmt.Sprintf("The relay set to %s trips before a winding stays above rated amps.", unit.Rating(p.RelaySet))
 }

@@ -49,7 +49,7 @@ func TestAReviewCarriesEveryFigureWithItsSource(t *testing.T) {
 				}
 			}
 			for _, f := range p.Guard {
-				if strings.Contains(f.Note, "planning") {
+				if strings.Contains(f.Note, "guide value") {
 					require.Contains(t, strings.Join(r.Questions, "\n"), f.Text, one.Document.Name)
 				}
 			}

@@ -8,7 +8,7 @@ import (
 )
 
 // What a review says and asks of every machine.
-const reviewCaution = "For a licensed person's review. Every size here is a planning figure; the local code, the " +
+const reviewCaution = "For a licensed person's review. Every size here is a guide value; the local code, the " +
 	"plate and the makers' sheets decide. What was not measured or looked at is listed as not checked."
 
 var (
@@ -33,7 +33,7 @@ func sourceByEngine(section finding.Section, mark finding.Mark) string {
 func sameSource(figure string) string { return "as for " + finding.Lower(figure) }
 
 func questionOfSize(name, text string) string {
-	return fmt.Sprintf("Does the local code agree with this planning figure: %s %s?", finding.Lower(name), text)
+	return fmt.Sprintf("Does the local code agree with this guide value: %s %s?", finding.Lower(name), text)
 }
 
 func questionOfStop(sentence string) string {

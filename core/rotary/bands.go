@@ -165,8 +165,8 @@ func judgeDoubt(o *Judged) {
 	}
 	verdict := map[bool]string{true: "good", false: "too much"}[w.Share <= 1]
 	say(o, finding.Finding{ID: IDDoubt, Grade: finding.Note,
-		Sentence: wouldChange(&o.Solved, w, band, verdict),
-		Detail:   wouldSettle(&o.Read, w, twins, figure),
+		Sentence: wouldChange(band),
+		Detail:   wouldSettle(&o.Solved, w, verdict, twins, figure),
 		Figure:   unit.Percent(w.Share), Limit: unit.Percent(1),
 		Why: []finding.Why{{Formula: "least and greatest over converters whose motors would print the same plates",
 			Numbers: fmt.Sprintf("%d converters; the verdict flips in %s of them", len(figure), unit.Percent(part)),

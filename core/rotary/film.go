@@ -381,7 +381,7 @@ func filmFigures(o *Read, out *Film, trace transient.Trace, took, peak float64) 
 			"Dip on the feeder",
 			dip,
 			unit.Text(dip, "V"),
-			unit.Text(dip/line.Volts*100, "%")+" of the volts at the post: the lights show it",
+			unit.Text(dip/line.Volts*100, "%")+" of the volts at the outlet: the lights show it",
 		)
 	}
 	for _, opened := range trace.Result.Opened {

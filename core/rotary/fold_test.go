@@ -11,7 +11,7 @@ import (
 	"graybridge/core/machine"
 )
 
-// What falls out first is found along one motor's slip, from where another street of the
+// What stalls first is found along one motor's slip, from where another street of the
 // same shape folds: it is where trying finds it.
 func TestTheFoldIsWhereTryingFindsIt(t *testing.T) {
 	tried, found := 0, 0

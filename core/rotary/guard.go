@@ -298,10 +298,10 @@ func (w guardWords) judgeRelay(say func(finding.Finding)) {
 	case n.RelaySet == 0:
 		say(w.setRelay())
 	case n.RelaySet > z.RelaySet*1.0005:
-		say(w.relay(finding.Caution, "lets a winding pass its plate amps", z.RelaySet, finding.AtMost))
+		say(w.relay(finding.Caution, "lets a winding pass its rated amps", z.RelaySet, finding.AtMost))
 	case table.RelayHolds*n.RelaySet < z.Carries:
 		say(w.relay(finding.Caution, "trips at what occurs", z.Carries/table.RelayHolds, finding.AtLeast))
 	default:
-		say(w.relay(finding.Good, "trips before a winding stays above plate amps", z.RelaySet, finding.AtMost))
+		say(w.relay(finding.Good, "trips before a winding stays above rated amps", z.RelaySet, finding.AtMost))
 	}
 }

@@ -207,7 +207,7 @@ func (w guardWords) relayWhy() []finding.Why {
 	return []finding.Why{
 		{
 			Formula: "the least amps of the busiest lead at which a winding is at plate, and the rules' ceiling " +
-				"over plate amps",
+				"over rated amps",
 			Numbers: fmt.Sprintf(
 				"%s; leads carry up to %s",
 				unit.Text(w.z.Least, "A"),

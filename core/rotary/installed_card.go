@@ -47,11 +47,11 @@ func (w Installed) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
 		c.Parts,
 		bringup.Line{Name: "Breaker, " + z.Poles, Value: cmp.Or(bridge.Noted(g.Noted.Breaker),
 			bridge.SizeText(z.Breaker)),
-			Note: "planning"},
+			Note: "guide value"},
 		bringup.Line{
 			Name:  "Wire",
 			Value: cmp.Or(bridge.Conductor(g.Noted.Conductor), table.Wire(z.Conductor)),
-			Note:  "earth " + table.Wire(z.Earth) + ", planning",
+			Note:  "earth " + table.Wire(z.Earth) + ", guide value",
 		},
 	)
 	relay := bringup.Line{

@@ -25,7 +25,7 @@ const (
 	Heaviest Part = "heaviest"
 )
 
-// FirstOut says which motor falls out first as every load of the fullest case rises.
+// FirstOut says which motor stalls first as every load of the fullest case rises.
 type FirstOut struct {
 	Who    int // -1 the idler
 	Factor float64
@@ -113,7 +113,7 @@ func (o *Solved) occurring() (states Occurring, shapes []Occasion) {
 	return states, shapes
 }
 
-// first finds who falls out first in the fullest case as every load rises together.
+// first finds who stalls first in the fullest case as every load rises together.
 func (o *Solved) first(a *Answer) {
 	for i, c := range a.Occasions {
 		if c.Part != Usual || len(c.Running) == 0 || !c.State.Runs {

@@ -166,7 +166,7 @@ func typical(o *Read, watts float64) (Motor, string, bool) {
 	return Motor{Model: &m, Star: true}, t.Source, err == nil
 }
 
-// typicalSlip at plate falls with size: about 5 % at 1 kW, 3 % at 10 kW (planning).
+// typicalSlip at plate falls with size: about 5 % at 1 kW, 3 % at 10 kW (guide value).
 func typicalSlip(watts float64) float64 {
 	return math.Max(0.015, 0.05-0.02*math.Log10(math.Max(1, watts/1000)))
 }

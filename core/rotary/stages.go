@@ -121,7 +121,7 @@ type Option struct {
 // Each is what the engine found of one machine that stands in the street.
 type Each struct {
 	Alone      State   // with the idler, at its usual load
-	Continuous float64 // load share for good, alone, of its own kind of load
+	Continuous float64 // load share all day, alone, of its own kind of load
 	Falls      float64 // the load share at which it, or the idler, falls out when alone; 0: not up to five times plate
 	fold       fold    // there
 	Start      Start   // with the idler alone
@@ -350,7 +350,7 @@ func eachMachine(o *Solved, a *Answer) {
 }
 
 // BeltShare is what belt, grease and bearings of a machine ask at standstill, over
-// rated torque, where its load asks nothing (planning).
+// rated torque, where its load asks nothing (guide value).
 const BeltShare = 0.08
 
 func started(o *Solved, i int, duties []Duty) Start {

@@ -215,7 +215,7 @@ const (
 	dead               // nothing flows
 	pulls              // it pulls the idler down
 	fades              // the idler does not keep turning
-	hums               // it stands at more than plate amps
+	hums               // it stands at more than rated amps
 	stands             // it stands, with too little torque
 	crawls
 	stalls

@@ -137,7 +137,7 @@ type Fit struct {
 const (
 	voltError  = 0.007 // of a reading
 	ampError   = 0.02
-	ampFloor   = 0.015 // of the motor's plate amps
+	ampFloor   = 0.015 // of the motor's rated amps
 	doubt      = 0.2   // how far ln of a magnetising factor may be from the fit's own
 	fitsWithin = 3.0
 	mostRounds = 6 // the last so many are looked at

@@ -79,7 +79,7 @@ func loadFound(o *Read, i int) finding.Finding {
 	m, share := o.At(i), o.Fit.Share[i]
 	return finding.Finding{ID: IDLoad, Grade: finding.Note, Entries: []string{"machines." + m.ID + ".load.share"},
 		Sentence: fmt.Sprintf(
-			"By the readings %s asks %s of its plate torque; the job says %s.",
+			"By the readings %s asks %s of its rated torque; the job says %s.",
 			m.Name,
 			unit.Percent(share),
 			unit.Percent(m.Site.Load.Usual),

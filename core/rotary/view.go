@@ -43,7 +43,7 @@ type MotorView struct {
 	Power      string `json:"power,omitempty"`
 	Load       string `json:"load,omitempty"`
 	Counted    bool   `json:"counted"`
-	Continuous string `json:"continuous,omitempty"` // of plate torque for good, alone
+	Continuous string `json:"continuous,omitempty"` // of rated torque all day, alone
 	Start      string `json:"start,omitempty"`      // torque at standstill against what stands against it
 	StartTakes string `json:"start_takes,omitempty"`
 	Falls      string `json:"falls,omitempty"`
@@ -158,11 +158,11 @@ func motorView(o *Solved, m Member, at int) MotorView {
 	}
 	v.Counted = true
 	l, e := m.Site.Load, o.Answer.Each[at]
-	v.Load = unit.Percent(l.Usual) + " of plate torque"
+	v.Load = unit.Percent(l.Usual) + " of rated torque"
 	if l.Kind == machine.NoLoad {
 		v.Load = "no load"
 	}
-	if v.Continuous = unit.Percent(e.Continuous) + " of plate torque"; e.Continuous == 0 {
+	if v.Continuous = unit.Percent(e.Continuous) + " of rated torque"; e.Continuous == 0 {
 		v.Continuous = noneForGood
 	}
 	v.ContinuousBand = bandOf(o, at, e.Continuous, "%", func(l left) float64 { return l.continuous })

@@ -3,7 +3,6 @@ package rotary
 import (
 	"fmt"
 	"math"
-	"strings"
 
 	"graybridge/core/finding"
 	"graybridge/core/unit"
@@ -57,7 +56,7 @@ func (o *Read) During(c Occasion) string {
 	for i, j := range c.Running {
 		names[i] = o.At(j).Name
 	}
-	part := map[Part]string{Usual: " at work", Lightest: " running light", Heaviest: " at its heaviest"}
+	part := map[Part]string{Usual: " at work", Lightest: " at its lightest", Heaviest: " at its heaviest"}
 	return "with " + finding.Together(names) + part[c.Part]
 }
 
@@ -144,13 +143,14 @@ func nobodyYet(o *Read) finding.Finding {
 func firstOut(o *Solved) finding.Finding {
 	a := o.Answer
 	f := finding.Finding{ID: IDFirst, Grade: finding.Note,
-		Sentence: fmt.Sprintf("As every load rises together, %s falls out first, at %s times what is asked %s.",
-			o.Who(a.First.Who), unit.Three(a.First.Factor), o.During(a.Occasions[a.First.Case])),
+		Sentence: fmt.Sprintf("If all loads rise together, %s stalls first, at %s times its load.",
+			o.Who(a.First.Who), unit.Three(a.First.Factor)),
+		Detail: "That is " + o.During(a.Occasions[a.First.Case]) + ".",
 		Why: []finding.Why{
 			engine("the factor on all loads at which some motor finds no stable speed", unit.Three(a.First.Factor)),
 		}}
 	if band := a.First.Band; band.Low < band.High {
-		f.Detail = fmt.Sprintf("As far as plates, cans, line and loads are known, something falls out first at %s.",
+		f.Detail += fmt.Sprintf(" As far as plates, cans, line and loads are known, something stalls first at %s.",
 			band.Stretch().Plain(timesAll))
 	}
 	return f
@@ -161,24 +161,26 @@ func factor(o *Solved) finding.Finding {
 	idle := a.Occasions[0].State
 	f := finding.Finding{ID: IDFactor, Grade: finding.Note, Figure: unit.Text(idle.Supply, "A"),
 		Sentence: fmt.Sprintf(
-			"Idling, the converter takes %s from the line at a power factor of %s.",
+			"With nothing running the converter takes %s from the line.",
 			unit.Text(idle.Supply, "A"),
-			unit.Three(idle.PowerFactor()),
 		),
-		Why: []finding.Why{engine("supply amps with the idler alone", a.Balance.Text())}}
+		Detail: fmt.Sprintf("Its power factor is %s then.", unit.Three(idle.PowerFactor())),
+		Why:    []finding.Why{engine("supply amps with the idler alone", a.Balance.Text())}}
 	if a.Most.State.Supply > 0 && len(a.Most.Running) > 0 {
-		f.Sentence = strings.TrimSuffix(f.Sentence, ".") + fmt.Sprintf("; %s, %s at %s.", o.During(a.Most),
-			unit.Text(a.Most.State.Supply, "A"), unit.Three(a.Most.State.PowerFactor()))
+		f.Sentence = fmt.Sprintf("The converter takes %s with nothing running, %s at most.",
+			unit.Text(idle.Supply, "A"), unit.Text(a.Most.State.Supply, "A"))
+		f.Detail = fmt.Sprintf("The most is %s. The power factor is %s alone, %s then.", o.During(a.Most),
+			unit.Three(idle.PowerFactor()), unit.Three(a.Most.State.PowerFactor()))
 	}
 	if a.Balance.L13+a.Balance.L23 == 0 {
-		f.Detail = "Without balance cans the idler's magnetising amps all come from the line."
+		f.Detail += " Without balance capacitors the idler's magnetising amps all come from the line."
 	}
 	return f
 }
 
 func askSpun(o *Read) finding.Finding {
 	return finding.Finding{ID: IDSpun, Grade: finding.Open, Sentence: "Which way is the idler spun?",
-		Detail: "Put a mark on its shaft end and pull it the same way every time: it decides the sequence of the " +
+		Detail: "Put a mark on its shaft end and pull it the same way every time. It decides the sequence of the " +
 			"whole shop, and which bank must be the larger. Forward, L1-L2-L3, is assumed until you say.",
 		Entries: []string{"rotary.spun"},
 		Cures: []finding.Cure{{Label: "Forward: L1-L2-L3", Path: "rotary.spun", Value: string(Forward)},
@@ -188,18 +190,19 @@ func askSpun(o *Read) finding.Finding {
 func trap(o *Solved) finding.Finding {
 	a := o.Answer
 	w := a.Yours.Other
-	how := fmt.Sprintf("winding %s of %s carries %s of plate amps", w.Winding, o.Who(w.Of), unit.Percent(w.Share))
+	how := fmt.Sprintf("winding %s of %s carries %s of rated amps", w.Winding, o.Who(w.Of), unit.Percent(w.Share))
 	if math.IsInf(w.Share, 1) {
 		how = o.Who(w.Of) + " falls out"
 	}
 	other := Balance{a.Balance.L23, a.Balance.L13}
 	return finding.Finding{ID: IDTrap, Grade: finding.Caution,
-		Sentence: fmt.Sprintf("These cans fit one direction only: with the idler spun the other way, %s.", how),
+		Sentence: "These capacitors fit one direction of the idler only.",
 		Detail: fmt.Sprintf(
-			"The larger bank belongs on the supply line that leads. Spun wrongly: stop everything, spin it right, "+
+			"Spun the other way, %s. The larger bank belongs on the supply line that leads. Spun wrongly: stop "+
+				"everything, spin it right, "+
 				"or exchange the banks (%s). An arrow on the idler and a rotation indicator at the panel show it; "+
 				"the simple indicator shows the order of its clips, not which line is which.",
-			other.Text(),
+			how, other.Text(),
 		),
 		Entries: []string{"rotary.spun"},
 		Why: []finding.Why{
@@ -207,11 +210,11 @@ func trap(o *Solved) finding.Finding {
 		}}
 }
 
-const noneForGood = "no load that every winding carries for good on these cans"
+const noneForGood = "no load that every winding carries all day on these cans"
 
 func size(o *Solved, ratio, wanted float64, who int, grade finding.Grade) finding.Finding {
 	m, e := o.At(who), o.Answer.Each[who]
-	carries := unit.Percent(e.Continuous) + " of its plate torque for good, alone"
+	carries := unit.Percent(e.Continuous) + " of its rated torque all day, alone"
 	if e.Continuous == 0 {
 		carries = noneForGood
 	}
@@ -221,10 +224,11 @@ func size(o *Solved, ratio, wanted float64, who int, grade finding.Grade) findin
 		Figure:   unit.Three(ratio) + " ×",
 		Limit:    unit.Three(wanted) + " × by the schools",
 		Measure:  finding.Against(ratio, finding.AtLeast, wanted, "× the machine"),
-		Sentence: fmt.Sprintf("The idler is %s times %s; the engine finds %s.", unit.Three(ratio), m.Name, carries),
-		Detail: "The schools want 1.25 to 1.5 times the largest machine, 1.5 to 2 for loaded starts, and at most " +
+		Sentence: fmt.Sprintf("The idler has %s times the power of %s.", unit.Three(ratio), m.Name),
+		Detail: "The engine finds " + carries + ". The schools want 1.25 to 1.5 times the largest machine, 1.5 to " +
+			"2 for loaded starts, and at most " +
 			"two to three times the idler running together. " +
-			"They hold for running at all, not for windings inside plate: the engine's share decides.",
+			"They hold for running at all, not for cool windings: the engine's share decides.",
 		Why: []finding.Why{
 			{
 				Formula: "idler power over machine power",
@@ -292,8 +296,8 @@ func askDropOut(o *Read) finding.Finding {
 		Grade:    finding.Open,
 		Sentence: "Does every machine drop out when the idler stops?",
 		Detail: "Else they stand connected on two lines, and hum and burn at the next start. Each machine's " +
-			"contactor coil hangs on a contact that closes with the idler's run contactor, " +
-			"on lines 1 and 2; nothing starts again by itself when the supply returns.",
+			"contactor coil is fed through a contact that closes with the idler's run contactor, on lines 1 and 2. " +
+			"Nothing may start again by itself when the supply returns.",
 		Entries: []string{
 			"rotary.drops_out",
 		},
@@ -305,8 +309,9 @@ func markMade(o *Read) finding.Finding {
 	return finding.Finding{
 		ID:       IDMarked,
 		Grade:    finding.Note,
-		Sentence: "Mark the made line at the panel, in every box and in the panel's schedule.",
-		Detail: "Whoever opens a box must see which line is made. Its colour or sleeve follows it from the idler " +
+		Sentence: "Mark the made third line at the panel and in every box.",
+		Detail: "Whoever opens a box must see which line is made; it stands in the panel's schedule too. Its " +
+			"colour or sleeve follows it from the idler " +
 			"to every machine.",
 		Entries: []string{
 			"rotary.marked",

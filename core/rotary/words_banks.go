@@ -38,43 +38,28 @@ func worstWinding(o *Solved, w WorstOf, grade finding.Grade) finding.Finding {
 		Grade:   grade,
 		Figure:  unit.Percent(w.Share),
 		Limit:   "100" + unit.Space + "% of plate",
-		Measure: finding.Against(w.Share*100, finding.AtMost, 100, "% of plate amps"),
+		Measure: finding.Against(w.Share*100, finding.AtMost, 100, "% of rated amps"),
 		Entries: []string{"rotary.l1_l3_microfarad", "rotary.l2_l3_microfarad"},
 		Why: []finding.Why{engine("worst winding amps over plate, of idler and machines, over every state that occurs",
 			fmt.Sprintf("%s: winding %s of %s, %s", o.Answer.Balance.Text(), w.Winding, who, when))},
 	}
+	where := fmt.Sprintf("It is winding %s of %s, %s. ", w.Winding, who, when)
 	switch grade {
 	case finding.Good:
-		f.Sentence = fmt.Sprintf(
-			"Every winding stays inside its plate: the worst is %s of %s, at %s %s.",
-			w.Winding,
-			who,
-			unit.Percent(w.Share),
-			when,
-		)
+		f.Sentence = fmt.Sprintf("No winding overheats: the hottest carries %s of its rated amps.",
+			unit.Percent(w.Share))
 	case finding.Caution:
-		f.Sentence = fmt.Sprintf(
-			"Winding %s of %s carries %s of plate amps %s: short runs only.",
-			w.Winding,
-			who,
-			unit.Percent(w.Share),
-			when,
-		)
+		f.Sentence = fmt.Sprintf("One winding carries %s of its rated amps: short runs only.", unit.Percent(w.Share))
 	default:
-		f.Sentence = fmt.Sprintf(
-			"Winding %s of %s would burn %s: %s of plate amps.",
-			w.Winding,
-			who,
-			when,
-			unit.Percent(w.Share),
-		)
+		f.Sentence = fmt.Sprintf("One winding would burn: %s of its rated amps.", unit.Percent(w.Share))
 	}
+	f.Detail = where
 	if grade != finding.Good {
 		best := o.Answer.Best
-		f.Detail = fmt.Sprintf("The best pair found, %s, comes to %s. ", best.Text(), unit.Percent(best.Worst.Share))
+		f.Detail += fmt.Sprintf("The best pair found, %s, comes to %s. ", best.Text(), unit.Percent(best.Worst.Share))
 		if over, ok := overPlate(o, w); ok {
 			f.Detail += fmt.Sprintf(
-				"At its heaviest %s asks %s of its plate: no idler and no cans cure that; if it is a jam of "+
+				"At its heaviest %s needs %s of its rated torque: no idler and no cans cure that. If it is a jam of "+
 					"seconds, the relay decides. ",
 				who,
 				unit.Percent(over),
@@ -186,8 +171,9 @@ func cansToBuy(o *Solved) finding.Finding {
 	return finding.Finding{
 		ID:       IDCans,
 		Grade:    finding.Note,
-		Sentence: "Balance cans: " + strings.Join(parts, "; ") + ".",
-		Detail: "Film, for continuous duty, each with its own discharge resistor for good. " +
+		Sentence: "Buy the balance capacitors: " + a.Balance.Text() + ".",
+		Detail: strings.Join(parts,
+			"; ") + ". Film, for continuous duty, each with its own discharge resistor always on it. " +
 			toleranceText(o) + ownWords(a.Cans) +
 			"Joined by a contactor once the idler is up they spare the start; measured one by one before they go in.",
 		Why: []finding.Why{

@@ -16,7 +16,7 @@ func machineStart(o *Solved, i int, grade finding.Grade) finding.Finding {
 		ID:      IDStart,
 		Grade:   grade,
 		Figure:  gives,
-		Limit:   unit.Percent(startMargin*e.Standing) + " with a quarter to spare",
+		Limit:   unit.Percent(startMargin*e.Standing) + " with reserve",
 		Measure: finding.Against(e.Start.Torque*100, finding.AtLeast, startMargin*e.Standing*100, "% of rated torque"),
 		Entries: []string{"machines." + m.ID + ".load.start"},
 		Why: []finding.Why{engine("torque of the machine held at standstill, idler spinning, over rated", gives),
@@ -24,7 +24,7 @@ func machineStart(o *Solved, i int, grade finding.Grade) finding.Finding {
 				Formula:   "a quarter more than friction and load, at least 8 % for belt and grease",
 				Numbers:   "1.25 · " + asks,
 				Section:   finding.OnTorque,
-				Source:    "planning",
+				Source:    "guide value",
 				Estimated: true,
 			}},
 	}
@@ -34,7 +34,7 @@ func machineStart(o *Solved, i int, grade finding.Grade) finding.Finding {
 		f.Detail = "A larger idler, or a start with the machine free."
 	case grade == finding.Stop:
 		f.Sentence = fmt.Sprintf(
-			"%s would hum and not turn: %s of its rated torque at the start, and %s stand against it.",
+			"%s would hum and not start: it gives %s, needs %s.",
 			finding.Upper(m.Name),
 			gives,
 			asks,
@@ -43,7 +43,7 @@ func machineStart(o *Solved, i int, grade finding.Grade) finding.Finding {
 			"switched off at once."
 	case grade == finding.Caution:
 		f.Sentence = fmt.Sprintf(
-			"%s has little to spare at its start: %s of rated torque against %s.",
+			"%s only just starts: it gives %s, needs %s.",
 			finding.Upper(m.Name),
 			gives,
 			asks,
@@ -54,7 +54,7 @@ func machineStart(o *Solved, i int, grade finding.Grade) finding.Finding {
 		)
 	default:
 		f.Sentence = fmt.Sprintf(
-			"Every machine starts: the least to spare has %s, %s of rated torque against %s.",
+			"Every machine starts; %s is the hardest: it gives %s, needs %s.",
 			m.Name,
 			gives,
 			asks,
@@ -66,7 +66,7 @@ func machineStart(o *Solved, i int, grade finding.Grade) finding.Finding {
 	if e.Start.Hold {
 		f.Detail = strings.TrimSpace(
 			fmt.Sprintf(
-				"%s Its start takes %s from the line; the post stands at %s and the made line at %s meanwhile.",
+				"%s Its start takes %s from the line; the outlet stands at %s and the made line at %s meanwhile.",
 				f.Detail,
 				unit.Text(e.Start.Supply, "A"),
 				unit.Whole(e.Start.LineVolts, "V"),
@@ -84,7 +84,7 @@ func startFirst(o *Solved, i int) finding.Finding {
 		Grade:   finding.Caution,
 		Entries: []string{"machines." + m.ID + ".load.start"},
 		Sentence: fmt.Sprintf(
-			"Start %s before the others: beside them it would hum, with %s of rated torque against %s.",
+			"Start %s before the others: beside them it would hum (%s against %s).",
 			m.Name,
 			unit.Percent(e.Beside.Torque),
 			unit.Percent(e.Standing),
@@ -93,7 +93,7 @@ func startFirst(o *Solved, i int) finding.Finding {
 	}
 	if !e.Beside.Hold {
 		f.Sentence = fmt.Sprintf(
-			"Start %s before the others: its start beside them makes a running machine fall out.",
+			"Start %s before the others: started later, it stalls one of them.",
 			m.Name,
 		)
 	}
@@ -159,7 +159,7 @@ func askStartCan(o *Solved) finding.Finding {
 		),
 		Why: []finding.Why{
 			engine(
-				"idler's torque at standstill with the start capacitor, over rated: a quarter wanted (planning)",
+				"idler's torque at standstill with the start capacitor, over rated: a quarter wanted (guide value)",
 				unit.Percent(s.Torque),
 			),
 		},
@@ -201,9 +201,8 @@ func startsOnCan(o *Solved) finding.Finding {
 		Entries: []string{"rotary.start_microfarad"},
 		Figure:  unit.Percent(s.Torque),
 		Sentence: fmt.Sprintf(
-			"The start capacitor gives the idler %s of rated torque; the line gives %s at the first instant.",
+			"The start capacitor gives the idler %s of its rated torque.",
 			unit.Percent(s.Torque),
-			unit.Text(s.Supply, "A"),
 		),
 		Limit: unit.Percent(
 			2*s.Friction,
@@ -216,15 +215,16 @@ func startsOnCan(o *Solved) finding.Finding {
 		class = "a class of " + unit.Whole(s.Class, "V") + " AC or more"
 	}
 	f.Detail = fmt.Sprintf(
-		"It sees %s on the way up: %s; discharge resistor %s.",
+		"The line gives %s at the first instant. It sees %s on the way up: %s. Discharge resistor %s.",
+		unit.Text(s.Supply, "A"),
 		unit.Whole(s.Across, "V"),
 		class,
 		s.Bleed,
 	)
 	if o.As.StartBy == ByRelay {
 		f.Detail += fmt.Sprintf(
-			" The relay's coil stands between the made line and the other supply line and opens at about %s, "+
-				"estimated; beside it a timer of two seconds in case it sticks.",
+			" The relay's coil stands between the made line and the other supply line and opens at about %s "+
+				"(estimated). Put a timer of two seconds beside it in case it sticks.",
 			unit.Whole(s.PickUp, "V"),
 		)
 	} else {
@@ -237,12 +237,10 @@ func creeps(o *Solved) finding.Finding {
 	s := o.Answer.IdlerStart
 	return finding.Finding{ID: IDCreeps, Grade: finding.Caution, Entries: []string{"rotary.cans_join"},
 		Sentence: fmt.Sprintf(
-			"With the balance cans fixed in, the idler may creep up by itself: %s of rated torque against %s "+
-				"of friction.",
-			unit.Percent(s.Alone),
-			unit.Percent(s.Friction),
+			"With the balance capacitors fixed in, the idler may creep up by itself.",
 		),
-		Detail: "That takes many seconds at locked amps: breaker or windings pay. It is no way to start.",
+		Detail: fmt.Sprintf("They give %s of rated torque against %s of friction. That takes many seconds at locked "+
+			"amps: breaker or windings pay. It is no way to start.", unit.Percent(s.Alone), unit.Percent(s.Friction)),
 		Cures: []finding.Cure{
 			{Label: "Cans by a contactor, once it is up", Path: "rotary.cans_join", Value: string(ByContactor)},
 		},

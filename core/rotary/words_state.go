@@ -26,13 +26,13 @@ func words(o *Read, s *site.State, out outcome) {
 	case idles, works:
 		s.Grade = finding.Good
 	}
-	at := fmt.Sprintf("winding %s at %s of plate amps", out.coil, share)
+	at := fmt.Sprintf("winding %s at %s", out.coil, share)
 	switch out.fate {
 	case fights:
-		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: %s of plate amps in winding %s. "+
+		s.Verdict = fmt.Sprintf("Half coils %s and %s fight each other: %s of rated amps in winding %s. "+
 			"Expect the breaker to open at once.", site.Title(out.one), site.Title(out.two), share, out.coil)
 	case trips:
-		s.Verdict = fmt.Sprintf("%stake %s in a lead, %s times plate amps, winding %s at %s: "+
+		s.Verdict = fmt.Sprintf("%stake %s in a lead, %s times rated amps, winding %s at %s: "+
 			"expect the breaker to open at once.",
 			fed, site.AmpsText(out.most), unit.Three(out.most/model.LineAmps), out.coil, share)
 	case dead:
@@ -42,7 +42,7 @@ func words(o *Read, s *site.State, out outcome) {
 	case fades:
 		s.Verdict = fed + "not keep turning, " + at + "."
 	case hums:
-		s.Verdict = fed + "hum and not turn, with " + at + "."
+		s.Verdict = fed + "hum and not turn (" + at + ")."
 	case stands:
 		s.Verdict = fed + "not turn: too little torque to start this load."
 	case crawls:
@@ -50,29 +50,29 @@ func words(o *Read, s *site.State, out outcome) {
 	case stalls:
 		s.Verdict = fed + "stall under your load, " + at + "."
 	case burns:
-		s.Verdict = fmt.Sprintf("%srun at %s and burn winding %s: %s of plate amps.", fed, s.RPM, out.coil, share)
+		s.Verdict = fmt.Sprintf("%srun at %s and burn winding %s (%s).", fed, s.RPM, out.coil, share)
 	case overworked:
-		s.Verdict = fed + "run at " + s.RPM + " with " + at + ": short runs only."
+		s.Verdict = fed + "run at " + s.RPM + ", " + at + ": short runs."
 	case weak:
 		s.Verdict = fed + "run weak, at " + s.RPM + " where the plate says " + unit.Whole(model.RPM, "rpm") + "."
 	case idles:
-		s.Verdict = fed + "idle at " + s.RPM + " once spun, worst " + at + "."
+		s.Verdict = fed + "idle at " + s.RPM + " once spun, hottest " + at + "."
 	case works:
-		s.Verdict = fed + "run at " + s.RPM + " beside the idler, worst " + at + "."
+		s.Verdict = fed + "run at " + s.RPM + ", hottest " + at + "."
 	}
 }
 
-func wouldChange(o *Solved, w WorstOf, band site.Band, verdict string) string {
-	return fmt.Sprintf("Would change: %s the worst winding carries %s, anything from %s to %s of plate "+
-		"amps: “%s” may turn out wrong.", occasion(o, w), unit.Percent(w.Share), unit.Percent(band.Low),
-		unit.Percent(band.High), verdict)
+func wouldChange(band site.Band) string {
+	return fmt.Sprintf("The hottest winding's amps could be %s to %s: measure to be sure.", unit.Percent(band.Low),
+		unit.Percent(band.High))
 }
 
-func wouldSettle(o *Read, w WorstOf, twins []site.Twin, figure []float64) string {
-	return fmt.Sprintf("What would settle it, for %s: %s.", o.Who(w.Of), settles(site.Leading(twins, figure)))
+func wouldSettle(o *Solved, w WorstOf, verdict string, twins []site.Twin, figure []float64) string {
+	return fmt.Sprintf("“%s” rests on %s of rated amps, %s. What settles it, for %s: %s.", finding.Upper(verdict),
+		unit.Percent(w.Share), occasion(o, w), o.Who(w.Of), settles(site.Leading(twins, figure)))
 }
 
-const waitsForIdler = "Waits for the idler: its plate, leads and joints come first."
+const waitsForIdler = "Enter the idler's plate, leads and joints first."
 
 func fallsOutText(o *Read, st State) string {
 	return fmt.Sprintf("%s falls out: it stalls, and the made line breaks down for all.",

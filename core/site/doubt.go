@@ -36,7 +36,7 @@ const (
 	doubts
 )
 
-// How far a doubt of the site reaches (the bands' law; planning).
+// How far a doubt of the site reaches (the bands' law; guide value).
 const (
 	LineDoubt  = 0.03
 	LoadDoubt  = 0.1  // of a load that somebody said
@@ -144,7 +144,7 @@ func (d Doubt) Settles() string {
 	case DoubtAmps, DoubtFactor, DoubtEfficiency, DoubtIron, DoubtOhm, DoubtFlux:
 		return "a round under Trim: the three motor leads and the corner's volts on the running bridge"
 	case DoubtCurve, DoubtSteep, DoubtFriction:
-		return "two rounds under Trim running light, with different µF"
+		return "two rounds under Trim idling, with different µF"
 	case DoubtRPM:
 		return "the speed at your load, by a tachometer"
 	case DoubtLockedAmps, DoubtLockedTorque, DoubtLeakage:

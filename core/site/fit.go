@@ -14,7 +14,7 @@ import (
 // planningCurve is what a main flux follows that nobody measured.
 var planningCurve = finding.Why{Formula: fmt.Sprintf("magnetising amps ∝ %s·x + %s·x^%d, x flux over its own at plate",
 	unit.Three(circuit.PlanningA), unit.Three(1-circuit.PlanningA), circuit.PlanningN), Section: finding.OnSaturation,
-	Source: "planning; two idle readings at different µF or volts replace it", Estimated: true}
+	Source: "guide value; two idle readings at different µF or volts replace it", Estimated: true}
 
 // fit makes the motor that the plate describes, and says what it leans on.
 func (s *Site) fit() {

@@ -73,7 +73,7 @@ func (s *Site) JudgeHeatRun(at machine.Strain) (out []finding.Finding) {
 		said = append(said, fmt.Sprintf("the frame settles at %s (%s to %s)", celsius(frame.Celsius),
 			celsius(frame.Low), celsius(frame.High)))
 		f.Why = append(f.Why, finding.Why{Formula: "T = T∞ − (T∞ − T0)·e^(−t/τ), least squares",
-			Numbers: fmt.Sprintf("%d readings; τ = %s; planning would say %s over the air", len(run.Frame),
+			Numbers: fmt.Sprintf("%d readings; τ = %s; the guide value is %s over the air", len(run.Frame),
 				unit.Whole(frame.Minutes, "min"), unit.Whole(planned.FrameK*at.Losses/at.Cooling, "K")),
 			Section: finding.OnHeat, Source: "your heat run; thermometer ±1 K"})
 	}
@@ -114,11 +114,11 @@ func sourceOfHeat(h machine.Heat) string {
 	case h.FrameRead && h.WindingRead:
 		return "your heat run, frame and ohms"
 	case h.FrameRead:
-		return "your heat run; the winding's part is planning until its hot ohms are read"
+		return "your heat run; the winding's part is a guide value until its hot ohms are read"
 	case h.WindingRead:
-		return "your hot ohms; the frame's part is planning until it is read over time"
+		return "your hot ohms; the frame's part is a guide value until it is read over time"
 	}
-	return "a small closed motor, planning"
+	return "a small closed motor, guide value"
 }
 
 // HeatWhy is the two bodies with their numbers.

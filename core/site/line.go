@@ -14,7 +14,7 @@ type LineGuard struct {
 	Wires     table.Wires
 	Breaker   float64 // A, noted; 0: none
 	Conductor unit.Conductor
-	Amps      float64 // that the line carries for good
+	Amps      float64 // that the line carries all day
 	StartAmps float64 // for a moment; 0: no more than for good
 	// PlanBreaker is the plan's own size; 0 where the tables end.
 	PlanBreaker float64

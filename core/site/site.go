@@ -39,7 +39,7 @@ type Feed struct {
 	Volts    float64
 	OwnHertz bool   // it makes the hertz that the motor was made for
 	ThreeFed bool   // all three lines are fed: no two may meet in a joint
-	Third    string // what the third line is called; empty: the made corner
+	Third    string // what the third line is called; empty: the made third line
 	Brushed  bool   // it gives direct current: the machine is read as a brushed motor
 }
 

@@ -70,7 +70,7 @@ const (
 	Over Tone = "over"
 )
 
-// ToneOf a winding's share of plate amps.
+// ToneOf a winding's share of rated amps.
 func ToneOf(share float64) Tone {
 	switch {
 	case share <= 1:
@@ -142,7 +142,7 @@ func Title(coil string) string {
 func FedWords(id string) string {
 	switch id {
 	case "now":
-		return "Fed as it is now, it would "
+		return "As it is, it would "
 	case "wanted":
 		return "As wanted it would "
 	}

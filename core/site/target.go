@@ -123,9 +123,7 @@ func (s *Site) sayTooFew(best leads.Reach, figure, limit string, why []finding.W
 			unit.Whole(s.Column.At, "V"))
 	}
 	if k == leads.Three && s.Column.Join == plate.Star {
-		helps += fmt.Sprintf(", opening the star point inside and bringing six leads out (a rewinder's hour: the "+
-			"coils are made for %s each, which delta would give them on %s)",
-			unit.Whole(s.Column.At/math.Sqrt(3), "V"), unit.Whole(s.Column.At/math.Sqrt(3), "V"))
+		helps += byRewinder(s.Column.At / math.Sqrt(3))
 	}
 	f := s.sayUnreachableStop(feed, name, best, torque, helps, figure, limit, why)
 	if !s.Feed.OwnHertz && !s.Feed.ThreeFed { // a drive's input would not take the volts, nor other machines on a line

@@ -21,23 +21,31 @@ func sayImpossible(err error) finding.Finding {
 
 func sayBreakdown(r float64) finding.Finding {
 	return finding.Finding{ID: "plate.breakdown", Bay: finding.Motor, Grade: finding.Note,
-		Sentence: fmt.Sprintf("The fitted motor's breakdown torque is %s × rated, which is unusual.",
+		Sentence: fmt.Sprintf("By this plate its greatest torque is %s × rated, which is unusual.",
 			unit.Three(r)),
-		Detail: "The locked-rotor figures and the plate do not go together well: starting figures are weak here.",
+		Detail: "The plate's starting figures do not go well with the rest: what is said of the start is rough.",
 		Figure: unit.Three(r), Limit: "1.5 to 4", Why: []finding.Why{{Formula: "greatest torque over slip / " +
 			"rated torque", Section: finding.OnFit, Source: "fitted circuit", Estimated: true}}}
 }
 
 func sayIdleFlux(grade finding.Grade, best leads.Reach, here float64, own float64) finding.Finding {
 	return finding.Finding{ID: "leads.idle-flux", Bay: finding.Leads, Grade: grade,
-		Sentence: fmt.Sprintf("With %s of its own flux it idles at %s of plate amps, %s on its own volts and hertz.",
-			unit.Percent(best.Flux), unit.Percent(here), unit.Percent(own)),
-		Detail: "Its iron saturates: each percent of volts more costs several of magnetising amps. A capacitor's " +
-			"corner comes on top.", Figure: unit.Percent(here), Limit: "100" + unit.Space + "% of plate",
-		Measure: finding.Against(here*100, finding.AtMost, 100, "% of plate amps"),
+		Sentence: idlesHot(here),
+		Detail: fmt.Sprintf("On its own volts and hertz it would take %s. The volts here give its iron %s of the flux "+
+			"it was made for, and each percent more costs several percent of amps. A capacitor adds to it.",
+			unit.Percent(own), unit.Percent(best.Flux)), Figure: unit.Percent(here),
+		Limit:   "100" + unit.Space + "% of plate",
+		Measure: finding.Against(here*100, finding.AtMost, 100, "% of rated amps"),
 		Why: []finding.Why{{Formula: "magnetising amps of the curve at volts per hertz over its own",
 			Numbers: fmt.Sprintf("flux %s", unit.Percent(best.Flux)), Section: finding.OnSaturation, Source: "engine",
 			Estimated: true}}}
+}
+
+func idlesHot(here float64) string {
+	if here > 1 {
+		return fmt.Sprintf("Idling alone overheats it here: %s of its rated amps.", unit.Percent(here))
+	}
+	return fmt.Sprintf("It idles hotter here than it should: %s of its rated amps.", unit.Percent(here))
 }
 
 func (s *Site) sayShort(lines string) finding.Finding {
@@ -82,7 +90,7 @@ func sayWhichJoin() finding.Finding {
 
 func sayInsideTaken() finding.Finding {
 	return finding.Finding{ID: "leads.inside", Bay: finding.Leads, Grade: finding.Note,
-		Sentence: "Whether it is joined in star or in delta inside is not known: delta is taken.",
+		Sentence: "Star or delta inside? Nobody knows yet: the plan takes delta.",
 		Detail: "Volts and amps at its three leads are the same either way, and so are they on a drive. On a " +
 			"capacitor or a converter one winding may carry a little more or less than shown, and other µF may be " +
 			"its best.",
@@ -122,30 +130,32 @@ func (s *Site) insideStarves(best leads.Reach, c plate.Column) string {
 func sayTarget(name string, best leads.Reach, figure string, limit string, flux *finding.Measure,
 	why []finding.Why) finding.Finding {
 	return finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution,
-		Sentence: fmt.Sprintf("Join in %s: the nearest there is, but the iron then carries %s of its own flux.",
-			name, unit.Percent(best.Flux)),
-		Detail: "It idles with more amps and more heat than the plate's. Measure the line at its worst hour; a " +
-			"tap down on a transformer would cure it.", Figure: figure, Limit: limit, Measure: flux, Why: why}
+		Sentence: fmt.Sprintf("Join in %s, the nearest there is; it will idle hot.", name),
+		Detail: fmt.Sprintf("The iron then carries %s of the flux it was made for. It idles with more amps and "+
+			"more heat than the "+
+			"plate's. Measure the line at its worst hour; a tap down on a transformer would cure it.",
+			unit.Percent(best.Flux)), Figure: figure, Limit: limit, Measure: flux, Why: why}
 }
 
 func (s *Site) sayTargetCaution(name string, best leads.Reach, weak float64, figure string, limit string,
 	why []finding.Why) finding.Finding {
 	return finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Caution,
-		Sentence: fmt.Sprintf("Join in %s: each coil gets its volts, but at %s Hz they make %s of its flux, and "+
-			"about %s of its torque.", name, unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux),
+		Sentence: fmt.Sprintf("Join in %s; at %s Hz it has about %s of its torque.", name, unit.Plain(s.Supply.Hertz),
 			unit.Percent(weak)),
-		Detail: "It turns faster and carries less. Weigh the load by that, or take a drive, which makes the " +
-			"motor's own hertz.", Figure: figure, Limit: limit,
+		Detail: fmt.Sprintf("Each coil gets its volts, but at these hertz they make %s of its flux. It turns "+
+			"faster and "+
+			"carries less. Weigh the load by that, or take a drive, which makes the motor's own hertz.",
+			unit.Percent(best.Flux)), Figure: figure, Limit: limit,
 		Measure: finding.Against(best.Flux*100, finding.AtLeast, 100*(1-leads.Within), "% of its own flux"),
 		Why:     why}
 }
 
 func sayTargetGood(name string, inside bool, best leads.Reach, figure string, limit string, flux *finding.Measure,
 	why []finding.Why) finding.Finding {
-	sentence := fmt.Sprintf("Join in %s: each coil then gets the %s it was wound for.", name,
+	sentence := fmt.Sprintf("Join in %s: each coil gets the %s it was made for.", name,
 		unit.Whole(best.CoilVolts, "V"))
 	if inside {
-		sentence = fmt.Sprintf("Joined inside, nothing to rejoin: each coil gets the %s it was wound for.",
+		sentence = fmt.Sprintf("Nothing to rejoin: each coil gets the %s it was made for.",
 			unit.Whole(best.CoilVolts, "V"))
 	}
 	return finding.Finding{ID: "leads.target", Bay: finding.Leads, Grade: finding.Good, Sentence: sentence,
@@ -160,12 +170,17 @@ func sayUnreachable(sentence string, figure string, limit string, flux *finding.
 		Measure: flux, Why: why, Entries: []string{"plate.volts", "plate.hertz"}}
 }
 
+func byRewinder(coil float64) string {
+	return fmt.Sprintf(". Or a rewinder opens the star point inside and brings six leads out: coils of %s in delta on "+
+		"%s", unit.Whole(coil, "V"), unit.Whole(coil, "V"))
+}
+
 func (s *Site) sayUnreachableStop(feed float64, name string, best leads.Reach, torque float64, helps string,
 	figure string, limit string, why []finding.Why) finding.Finding {
 	return finding.Finding{ID: finding.LeadsUnreachable, Bay: finding.Leads, Grade: finding.Stop,
-		Sentence: fmt.Sprintf("No joint of these leads reaches the coil's volts on %s.", unit.Whole(feed, "V")),
+		Sentence: fmt.Sprintf("Your %s is too low for this motor, however it is wired.", unit.Whole(feed, "V")),
 		Detail: fmt.Sprintf("The best, %s, gives a coil %s of its volts and about %s of its torque. What helps: "+
-			"%s, another motor with a %s column, or a three-phase supply.", name, unit.Percent(best.Ratio),
+			"%s. Or take another motor with a %s column, or a three-phase supply.", name, unit.Percent(best.Ratio),
 			unit.Percent(torque), helps, unit.Whole(s.Supply.Nominal, "V")),
 		Figure: figure, Limit: limit, Measure: finding.Against(best.Flux*100, finding.AtLeast,
 			100*(1-leads.Within), "% of its own flux"), Why: append(why,
@@ -214,12 +229,12 @@ func heatRemains(h machine.Heat, allowed, left float64) string {
 const plateFirst = "The plate is not complete yet."
 
 func everyJointOver(best leads.Reach) string {
-	return fmt.Sprintf("Every joint of these leads puts more volts on a coil than it was wound for: %s of its own at "+
-		"best.", unit.Percent(best.Ratio))
+	return fmt.Sprintf("Your volts are too high for this motor (%s), however it is wired.",
+		unit.Percent(best.Ratio))
 }
 
 func (s *Site) everyJointFlux(best leads.Reach) string {
-	return fmt.Sprintf("At %s Hz every joint puts more flux into the iron than it was made for: %s of its own at best.",
+	return fmt.Sprintf("At %s Hz this motor overheats however it is wired: %s of its flux at best.",
 		unit.Plain(s.Supply.Hertz), unit.Percent(best.Flux))
 }
 
@@ -228,5 +243,5 @@ const NotSolved = "This circuit cannot be solved."
 
 // DeadShort is said of lines that the joints lay together.
 func DeadShort(lines string) string {
-	return "Fed like this, " + lines + " are joined: a dead short. Expect the breaker to open at once."
+	return "A dead short joins " + lines + ": the breaker opens at once."
 }

@@ -153,7 +153,7 @@ func (s Supply) By(own *table.Own) Supply {
 	return s
 }
 
-// VoltsAt is a reading at the post at some time.
+// VoltsAt is a reading at the outlet at some time.
 type VoltsAt struct {
 	When  string  `json:"when"`
 	Volts float64 `json:"volts"`

@@ -65,5 +65,5 @@ func (s Supply) judgeDip(d *Draw, add func(finding.Finding)) {
 	add(s.sayDip(1-s.panel(d.StartVolts)/s.Volts, d))
 }
 
-// SeenDip is the share of the volts from which a dip of the lights is likely seen (planning).
+// SeenDip is the share of the volts from which a dip of the lights is likely seen (guide value).
 const SeenDip = MostDrop

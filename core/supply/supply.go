@@ -12,7 +12,7 @@ import (
 
 // Entry is the supply as typed. Empty volts or hertz mean the workshop's.
 type Entry struct {
-	Volts        string `json:"volts,omitempty" by:"hand" example:"236 V" doc:"measured at the post, nothing running"`
+	Volts        string `json:"volts,omitempty" by:"hand" example:"236 V" doc:"measured at the outlet, nothing running"`
 	Hertz        string `json:"hertz,omitempty" example:"50 Hz" doc:"empty: the workshop's"`
 	FeederLength string `json:"feeder_length,omitempty" example:"18 m" doc:"one way, from the panel"`
 	FeederSize   string `json:"feeder_size,omitempty" example:"6 mm²" device:"feeder wire"`
@@ -30,7 +30,7 @@ type Entry struct {
 	Earth     string      `json:"earth,omitempty" example:"6 mm²" doc:"its earth conductor; none where there is none" device:"feeder earth"`
 	Residual  Residual    `json:"residual,omitempty" enum:"none,ac,a,b" doc:"the residual-current device ahead, by its type"`
 	Panel     string      `json:"panel,omitempty" example:"100 A, else 30 A" doc:"the panel's main breaker, and what else runs on it at the same time"`
-	OverTime  string      `json:"over_time,omitempty" by:"hand" entry:"lines" example:"2026-03-02 18:00 229 V" doc:"volts at the post at other times, one a line"`
+	OverTime  string      `json:"over_time,omitempty" by:"hand" entry:"lines" example:"2026-03-02 18:00 229 V" doc:"volts at the outlet at other times, one a line"`
 	Seen      []string    `json:"seen,omitempty" by:"hand" nullable:"false" doc:"white, colours, shared, or nothing of these"`
 }
 
@@ -245,10 +245,10 @@ func (s Supply) Judge(draw *Draw, rules table.Rules) []finding.Finding {
 	return out
 }
 
-// MostDrop is the share of its volts that a feeder should lose at most, running (planning).
+// MostDrop is the share of its volts that a feeder should lose at most, running (guide value).
 const MostDrop = 0.03
 
-// breakerShare is the share of its rating that a breaker carries for long (planning).
+// breakerShare is the share of its rating that a breaker carries for long (guide value).
 const breakerShare = 0.8
 
 // judgeFeeder holds the feeder's breaker against its wire, as found, and both
@@ -312,11 +312,11 @@ func (s Supply) Figures(draw *Draw) []finding.Figure {
 		percent = func(v float64) string { return unit.Text((s.Volts-v)/s.Volts*100, "%") + " lost on the way" }
 	}
 	if s.FeederOhm == 0 {
-		percent = func(float64) string { return "feeder not entered: its drop is not counted" }
+		percent = func(float64) string { return "feeder not entered: its loss is not counted" }
 		feeder = finding.Estimated
 	}
 	return []finding.Figure{
-		{ID: "post", Name: "At the post", Value: s.Volts, Text: unit.Whole(s.Volts, "V"), Note: "nothing running",
+		{ID: "post", Name: "At the outlet", Value: s.Volts, Text: unit.Whole(s.Volts, "V"), Note: "nothing running",
 			Mark: s.VoltsMark},
 		{ID: "running", Name: where + ", running", Value: draw.RunVolts, Text: unit.Text(draw.RunVolts, "V"),
 			Note: percent(draw.RunVolts), Mark: feeder},

@@ -24,7 +24,7 @@ const AtTransformer = "supply.transformer"
 // Ratio is volts out over volts in.
 func (t *Transformer) Ratio() float64 { return t.To / t.From }
 
-// What small transformers usually are where nobody says; planning.
+// What small transformers usually are where nobody says; guide value.
 const (
 	stepSpare     = 1.25 // rating over what flows for good
 	stepInrush    = 12.0 // of its rated amps, at the worst instant of switching on
@@ -34,7 +34,7 @@ const (
 	stepFrom      = 0.1  // how far the wall may be from the volts it is made for
 )
 
-// stepLoss is the share of its volts that a transformer loses at its rated amps; the smaller, the more; planning.
+// stepLoss is the share of its volts that a transformer loses at its rated amps; the smaller, the more; guide value.
 func stepLoss(va float64) float64 {
 	switch {
 	case va <= 1000:
@@ -184,7 +184,7 @@ func (t *Transformer) primary() float64 { return t.VA / t.From }
 func (s Supply) judgeStep(draw *Draw, add func(finding.Finding)) {
 	t := s.Step
 	why := finding.Why{Formula: "rating ≥ 1.25 × volts × amps behind it", Section: finding.OnWall,
-		Source: "engine; planning figures of small transformers", Estimated: true}
+		Source: "engine; guide values of small transformers", Estimated: true}
 	say := func(id string, grade finding.Grade, sentence, detail string) finding.Finding {
 		return finding.Finding{ID: id, Grade: grade, Sentence: sentence, Detail: detail,
 			Entries: []string{AtTransformer}, Planning: true, Why: []finding.Why{why}}
@@ -252,7 +252,7 @@ func (s Supply) stepFigures(draw *Draw) []finding.Figure {
 			Note: "at the heaviest load", Mark: finding.Estimated}}
 	if t.VA > 0 {
 		out = append(out, finding.Figure{ID: "inrush", Name: "Switched on, it takes", Value: stepInrush * t.primary(),
-			Text: unit.Whole(stepInrush*t.primary(), "A"), Note: "at most, for a half wave (planning)",
+			Text: unit.Whole(stepInrush*t.primary(), "A"), Note: "at most, for a half wave (guide value)",
 			Mark: finding.Estimated})
 	}
 	return out

@@ -122,7 +122,7 @@ func TestATransformersLimits(t *testing.T) {
 	require.Contains(t, gradesOf(behind(t, "230/400 V 3 kVA auto", ""), nil), "supply.transformer-auto")
 }
 
-// A cure names the next rating with a quarter to spare; where one stands, there is none.
+// A cure names the next rating with reserve; where one stands, there is none.
 func TestATransformerAsACure(t *testing.T) {
 	s := behind(t, "", "")
 	for va, kva := range map[float64]string{799: " 1 kVA", 801: " 1.6 kVA", 2000: " 2.5 kVA", 2001: " 3 kVA"} {

@@ -48,7 +48,7 @@ func TestATidyInstallationFailsTheLine(t *testing.T) {
 	require.Equal(t, finding.Good, link(c, "residual").Grade, "local rules there")
 	require.Equal(t, finding.Caution, c.Grade)
 	require.Equal(t, "breaker", c.Weakest, "19/0.8 = 23.75 of 20 is more than 22.5 of 20")
-	require.Contains(t, c.Sentence, "Weakest link: breaker.")
+	require.Contains(t, c.Sentence, "Tightest: breaker.")
 }
 
 func TestABreakerGuardsItsWire(t *testing.T) {

@@ -12,10 +12,11 @@ import (
 
 func (s Supply) sayMeasure() finding.Finding {
 	return finding.Finding{ID: finding.SupplyMeasure, Grade: finding.Open,
-		Sentence: fmt.Sprintf("Measure the volts at the post; %s is only the name of the supply.",
-			unit.Whole(s.Nominal, "V")),
-		Detail: "With the motor off, meter on AC volts, probes with finger guards, one hand. A live box is work " +
-			"for someone who may do it where you are.", Entries: []string{"supply.volts"}}
+		Sentence: "Measure the real voltage at the outlet.",
+		Detail: fmt.Sprintf("%s is only its name. With the motor off, meter on AC volts, probes with finger "+
+			"guards, one "+
+			"hand. A live box is work for someone who may do it where you are.", unit.Whole(s.Nominal, "V")),
+		Entries: []string{"supply.volts"}}
 }
 
 func (s Supply) sayVolts(off float64) finding.Finding {
@@ -32,7 +33,7 @@ func (s Supply) sayVolts(off float64) finding.Finding {
 
 func sayFeeder() finding.Finding {
 	return finding.Finding{ID: finding.SupplyFeeder, Grade: finding.Open,
-		Sentence: "Length and size of the feeder are not entered: its drop is not counted.",
+		Sentence: "How long and how thick is the feeder? Its loss is not counted yet.",
 		Detail:   "From the panel to the machine, one way, and the size printed on the cable.",
 		Entries:  []string{"supply.feeder_length", "supply.feeder_size"}}
 }
@@ -40,7 +41,7 @@ func sayFeeder() finding.Finding {
 func (s Supply) sayDrop(grade finding.Grade, sentence string, drop float64, measure *finding.Measure,
 	draw *Draw) finding.Finding {
 	return finding.Finding{ID: "supply.drop", Grade: grade, Sentence: sentence,
-		Detail: "What the feeder's own supply loses ahead of the panel is not in this: watch the volts at the post " +
+		Detail: "What the feeder's own supply loses ahead of the panel is not in this: watch the volts at the outlet " +
 			"during the first start.",
 		Figure: unit.Text(drop/s.Volts*100, "%"), Limit: "3" + unit.Space + "% target", Measure: measure,
 		Planning: true,
@@ -110,7 +111,7 @@ func (s Supply) sayBreaker(most float64) finding.Finding {
 		Detail: s.whatElse(), Figure: unit.Text(most+s.Beside, "A"), Limit: unit.Text(limit, "A"),
 		Measure: finding.Against(most+s.Beside, finding.AtMost, limit, "A"), Planning: true,
 		Why: []finding.Why{{Formula: "running amps ≤ 80 % of the breaker for long use",
-			Section: finding.OnSupplyDrop, Source: "planning; local rules decide"}},
+			Section: finding.OnSupplyDrop, Source: "guide value; local rules decide"}},
 		Entries: []string{"supply.breaker"}}
 }
 
@@ -122,7 +123,7 @@ func (s Supply) sayBreakerCaution(draw *Draw, holds float64) finding.Finding {
 		Figure: unit.Text(draw.StartAmps, "A"), Limit: unit.Text(holds*s.Breaker, "A"),
 		Measure: finding.Against(draw.StartAmps, finding.AtMost, holds*s.Breaker, "A"), Planning: true,
 		Why: []finding.Why{{Formula: "start amps ≤ 5 × breaker", Section: finding.OnSupplyDrop,
-			Source: "planning"}}, Entries: []string{"supply.breaker"}}
+			Source: "guide value"}}, Entries: []string{"supply.breaker"}}
 }
 
 func (s Supply) feederLoses(drop float64, draw *Draw) string {

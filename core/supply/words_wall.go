@@ -30,15 +30,15 @@ func (w waller) far() string {
 func sayChain(weakest ChainLink) string {
 	switch weakest.Grade {
 	case finding.Stop:
-		return fmt.Sprintf("The wall does not carry it. Weakest link: %s. %s", low(weakest.Name), weakest.Text)
+		return fmt.Sprintf("The wall does not carry it. Tightest: %s. %s", low(weakest.Name), weakest.Text)
 	case finding.Caution:
-		return fmt.Sprintf("The wall carries it with care. Weakest link: %s. %s", low(weakest.Name), weakest.Text)
+		return fmt.Sprintf("The wall carries it, with care. Tightest: %s. %s", low(weakest.Name), weakest.Text)
 	case finding.Open:
 		return "Nothing of the wall is entered yet."
 	}
 	text := "Nothing that is entered fails"
 	if weakest.Used > 0 {
-		text += fmt.Sprintf("; the weakest link is the %s, %s used", low(weakest.Name), unit.Percent(weakest.Used))
+		text += fmt.Sprintf("; the tightest is the %s, %s used", low(weakest.Name), unit.Percent(weakest.Used))
 	}
 	return text + "."
 }
@@ -59,7 +59,7 @@ func (s Supply) sayDip(dip float64, d *Draw) finding.Finding {
 	}
 	return finding.Finding{ID: "supply.dip", Grade: grade, Figure: percent, Planning: true,
 		Sentence: fmt.Sprintf("Lights on the same panel dip by %s as it starts: %s.", percent, word),
-		Detail:   "From about 3 % on most people see it (planning). What shares the transformer dips with them.",
+		Detail:   "From about 3 % on most people see it (guide value). What shares the transformer dips with them.",
 		Why: []finding.Why{{Formula: "start amps · ohms ahead of the panel",
 			Numbers: fmt.Sprintf("(%s − %s)/%s = %s; %s at the start", unit.Text(s.Volts, "V"),
 				unit.Text(s.Reading.Volts, "V"), unit.Text(s.Reading.Amps, "A"), unit.Text(s.SourceOhm, "Ω"),
@@ -265,7 +265,7 @@ func (s Supply) sayEarth(asked unit.Conductor) finding.Finding {
 		Sentence: fmt.Sprintf("The feeder's earth of %s is thinner than the %s that is asked.", s.Earth, asked),
 		Detail:   earthGrows, Figure: s.Earth.String(), Limit: asked.String() + " at least", Planning: true,
 		Why: []finding.Why{{Formula: "earth by the table for the breaker, grown in proportion with a thicker feeder; " +
-			"metric: as thick as the line", Section: finding.OnProtection, Source: "planning; local rules decide"}}}
+			"metric: as thick as the line", Section: finding.OnProtection, Source: "guide value; local rules decide"}}}
 	if s.Earth.None {
 		f.Grade, f.Sentence = finding.Stop, "The feeder has no earth conductor."
 		f.Detail, f.Figure, f.Limit = earthNone+" "+pullEarth(asked), "none", ""
@@ -312,7 +312,7 @@ func (s Supply) sayOverTime(low, high VoltsAt) finding.Finding {
 		worst, off = high, other
 	}
 	f := finding.Finding{ID: "supply.over-time", Bay: finding.Supply, Grade: finding.Good,
-		Sentence: fmt.Sprintf("At other times the post had %s, within 10%s%% of %s.", between(low.Volts, high.Volts),
+		Sentence: fmt.Sprintf("At other times the outlet had %s, within 10%s%% of %s.", between(low.Volts, high.Volts),
 			unit.Space, unit.Whole(s.Nominal, "V")),
 		Figure: unit.Text(100*math.Abs(off), "%"), Limit: "10" + unit.Space + "%",
 		Measure: finding.Against(100*math.Abs(off), finding.AtMost, 10, "%"),
@@ -321,7 +321,7 @@ func (s Supply) sayOverTime(low, high VoltsAt) finding.Finding {
 		Entries: []string{"supply.over_time"}}
 	if math.Abs(off) > 0.1 {
 		f.Grade = finding.Caution
-		f.Sentence = fmt.Sprintf("On %s the post had %s, %s from nominal: the plan's figures are for %s.", worst.When,
+		f.Sentence = fmt.Sprintf("On %s the outlet had %s, %s from nominal: the plan's figures are for %s.", worst.When,
 			unit.Whole(worst.Volts, "V"), unit.Percent(math.Abs(off)), unit.Whole(s.Volts, "V"))
 		f.Detail = "Enter those volts as measured and look at the plan again: a motor must stand what it really gets."
 	}
@@ -334,7 +334,7 @@ func sayLink(l ChainLink) finding.Finding {
 		finding.Lower(l.Text),
 		Planning: true, Figure: l.Found, Limit: l.Asks, Entries: []string{l.Entry},
 		Why: []finding.Why{{Formula: l.Name + " as found against what the bridge asks", Section: finding.OnWall,
-			Source: "planning; local rules decide"}}}
+			Source: "guide value; local rules decide"}}}
 	if l.ID != "panel" {
 		f.ID = "supply." + l.ID
 	}

@@ -125,7 +125,7 @@ func (d *desk) hears(said []complaint.Said) {
 }
 
 // How much less a cause is believed that does not end in the trip which the display shows, and one that was mended
-// already; planning.
+// already; guide value.
 const (
 	otherTrip = 0.08
 	mended    = 0.01

@@ -44,17 +44,18 @@ var takeReads = map[string]string{"ohms-1": "ohms L1-L2", "ohms-2": "ohms L2-L3"
 
 // worded are answers in words that are an answer to a check, or a complaint.
 var worded = map[string]struct{ told, said string }{
-	"spin/free and quiet":          {told: "bearings=smooth"},
-	"spin/scrapes":                 {told: "bearings=rough"},
-	"spin/rough or dry":            {told: "bearings=rough"},
-	"spin/axial play":              {told: "bearings=rough"},
-	"spin/stiff":                   {told: "shaft=held"},
-	"direction/the other way":      {said: string(complaint.Backward)},
-	"direction/it hums and stands": {said: string(complaint.HumsStands)},
-	"sound/rumbles":                {said: string(complaint.Loud)},
-	"sound/squeals":                {said: string(complaint.Loud)},
-	"sound/knocks":                 {said: string(complaint.Loud)},
-	"sound/whines":                 {said: string(complaint.Loud)},
+	"spin/free and quiet":                 {told: "bearings=smooth"},
+	"spin/scrapes":                        {told: "bearings=rough"},
+	"spin/rough or dry":                   {told: "bearings=rough"},
+	"spin/axial play":                     {told: "bearings=rough"},
+	"spin/stiff":                          {told: "shaft=held"},
+	"direction/the other way":             {said: string(complaint.Backward)},
+	"direction/it hums and does not turn": {said: string(complaint.HumsStands)},
+	"direction/it hums and stands":        {said: string(complaint.HumsStands)}, // as books of earlier days say it
+	"sound/rumbles":                       {said: string(complaint.Loud)},
+	"sound/squeals":                       {said: string(complaint.Loud)},
+	"sound/knocks":                        {said: string(complaint.Loud)},
+	"sound/whines":                        {said: string(complaint.Loud)},
 }
 
 // mostSince lines of the book are shown of what has changed.

@@ -291,7 +291,7 @@ func TestACureIsProved(t *testing.T) {
 		require.NotNil(t, got.Proof)
 		assert.Equal(t, holds, got.Proof.Holds, "%s: %s", value, got.Proof.Text)
 		assert.Equal(t, "about 52\u00a0µF", got.Proof.Expect)
-		for _, part := range []string{"it hums and stands", "at switching on", "it stood for long",
+		for _, part := range []string{"it hums and does not turn", "at switching on", "it stood for long",
 			"The shaft by hand", "0\u00a0µF", "The run capacitor is dead", got.Proof.Text} {
 			assert.Contains(t, got.Story, part)
 		}
@@ -312,7 +312,7 @@ func TestABookTellsTheDesk(t *testing.T) {
 	}
 	book := []logbook.Entry{
 		{Kind: logbook.Reading, Taken: "2026-03-02T09:00:00Z", Reads: []logbook.Read{read("ohms-1", "Ω", 9.5, ""),
-			read("direction", "", 0, "it hums and stands"), read("light-sound", "", 0, "rumbles"),
+			read("direction", "", 0, "it hums and does not turn"), read("light-sound", "", 0, "rumbles"),
 			read("spin", "", 0, "stiff"), read("light-supply", "A", 3, "")}},
 		{Kind: logbook.Part, Taken: "2026-03-01T09:00:00Z", Part: &logbook.Fitted{What: "Run capacitor",
 			Spec: "50 µF"}},

@@ -176,7 +176,7 @@ func (b *bench) banks() (one, two float64) {
 	return one, two
 }
 
-// Amps of a machine's leads over its plate's, at work and where it stands; planning, and read widely.
+// Amps of a machine's leads over its plate's, at work and where it stands; guide value, and read widely.
 const (
 	ampsAtWork   = 0.8
 	ampsStanding = 4.0

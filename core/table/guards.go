@@ -2,10 +2,10 @@ package table
 
 // What guards and what it guards go together by these, in every chapter.
 const (
-	// RelayHolds is how many times its setting a relay carries for good (handbook: 1.05 × never lets
+	// RelayHolds is how many times its setting a relay carries all day (handbook: 1.05 × never lets
 	// go).
 	RelayHolds = 1.05
 	// BreakerRuns is how many times the amps that flow for good a breaker must be rated at least, to
-	// carry them for good (planning).
+	// carry them for good (guide value).
 	BreakerRuns = 1.1
 )

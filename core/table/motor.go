@@ -7,7 +7,7 @@ type MotorCircuit struct {
 	Source       string  `json:"source"`
 	Conductor    float64 `json:"conductor"` // of the motor's, a feeder's, a drive's rated input
 	Capacitor    float64 `json:"capacitor"` // of the capacitor's own amps
-	Overload     float64 `json:"overload"`  // the relay's setting at most, over plate amps
+	Overload     float64 `json:"overload"`  // the relay's setting at most, over rated amps
 	WithFactor   float64 `json:"overload_with_factor"`
 	FactorFrom   float64 `json:"factor_from"`       // the service factor from which that holds
 	Breaker      float64 `json:"breaker"`           // at most, where a relay guards the wire
@@ -30,7 +30,7 @@ func (r Rules) Circuit() MotorCircuit {
 	return motorCircuits().Metric
 }
 
-// Ceiling is the greatest setting of an overload relay over plate amps, by the service factor.
+// Ceiling is the greatest setting of an overload relay over rated amps, by the service factor.
 func (c MotorCircuit) Ceiling(serviceFactor float64) float64 {
 	if serviceFactor >= c.FactorFrom {
 		return c.WithFactor

@@ -288,7 +288,7 @@ func RunCapacitors() (microfarad []float64, tolerance float64, source string) {
 	return t.Run, t.Tolerance, t.Source
 }
 
-// MostStart is the largest start capacitor that is sold as one, µF (planning).
+// MostStart is the largest start capacitor that is sold as one, µF (guide value).
 func MostStart() float64 { return capacitors().MostStart }
 
 // StartClass is the lowest stock class of an electrolytic start capacitor at or

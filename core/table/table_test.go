@@ -84,7 +84,7 @@ func TestTablesEnd(t *testing.T) {
 	require.False(t, ok)
 }
 
-// By the handbook: a relay never lets go at 1.05 times its setting; planning keeps a tenth between what
+// By the handbook: a relay never lets go at 1.05 times its setting; guide value keeps a tenth between what
 // runs and a breaker's rating.
 func TestWhatGuardsKeepsItsDistance(t *testing.T) {
 	require.InDelta(t, 1.05, table.RelayHolds, 1e-12)

@@ -57,7 +57,7 @@ func (w Wants) Assumed() (out []string) {
 	return out
 }
 
-// What is taken where nothing was said (planning).
+// What is taken where nothing was said (guide value).
 const (
 	assumedHours = 4
 	assumedDays  = 220

@@ -50,7 +50,7 @@ func windingsCell(idle, usual, heavy float64, runs bool, mark finding.Mark) Cell
 	worst := math.Max(idle, math.Max(usual, heavy))
 	cell := Cell{Row: Windings, Text: fmt.Sprintf("%s, %s, %s", unit.Percent(idle), unit.Percent(usual),
 		unit.Percent(heavy)), Notes: []string{idleUsualHeaviest}, Mark: mark, Grade: finding.Good,
-		Measure: finding.Against(tenths(worst), finding.AtMost, 100, "% of plate amps")}
+		Measure: finding.Against(tenths(worst), finding.AtMost, 100, "% of rated amps")}
 	if !cell.Measure.Holds() {
 		cell.Grade = finding.Caution
 	}
@@ -127,7 +127,7 @@ func (w *weigher) onDrive(c *Column, t *trial, on drive.Installed) {
 	// The heaviest load at the slowest speed wanted, which its own fan cools least.
 	slow := at(s.Load.Heaviest, math.Max(1, w.wants.Slowest*s.Model.FrequencyHz))
 	grade, _ := slow.Words()
-	measure := finding.Against(tenths(slow.Asked), finding.AtMost, tenths(slow.Continuous), "% of plate torque")
+	measure := finding.Against(tenths(slow.Asked), finding.AtMost, tenths(slow.Continuous), "% of rated torque")
 	if measure.Holds() != (grade == finding.Good) { // it stalls with torque to spare by its fan: what ends it is told
 		measure = nil
 	}
@@ -191,7 +191,7 @@ func (w *weigher) onDC(c *Column, on dc.Installed) {
 	rpm := w.wants.Slowest * d.RPM
 	asked, good := d.Asked(d.Load.Heaviest, rpm), d.Good(rpm)
 	cell := Cell{Row: Slow, Text: slowText(good, 0, rpm), Mark: mark,
-		Measure: finding.Against(tenths(asked), finding.AtMost, tenths(good), "% of plate torque"), Grade: finding.Good}
+		Measure: finding.Against(tenths(asked), finding.AtMost, tenths(good), "% of rated torque"), Grade: finding.Good}
 	if !cell.Measure.Holds() {
 		if cell.Grade = finding.Caution; asked > d.Minute(rpm) {
 			cell.Grade = finding.Stop

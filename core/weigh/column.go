@@ -134,7 +134,7 @@ func (w *weigher) common(c *Column, t *trial) {
 		l := t.Site().Load
 		cell := Cell{Row: AllDay, Text: f.Text + " of the plate", Notes: []string{f.Note}, Mark: f.Mark,
 			Why: f.Why, Grade: finding.Good,
-			Measure: finding.Against(tenths(f.Value), finding.AtLeast, tenths(l.Usual), "% of plate torque")}
+			Measure: finding.Against(tenths(f.Value), finding.AtLeast, tenths(l.Usual), "% of rated torque")}
 		if !cell.Measure.Holds() {
 			cell.Grade = finding.Caution
 		}
@@ -173,7 +173,7 @@ func (w *weigher) start(c *Column, t *trial) {
 	}
 	cell := Cell{Row: Starts, Text: startText(100*gives.Value, 100*asks.Value), Mark: gives.Mark,
 		Why: gives.Why, Grade: finding.Good,
-		Measure: finding.Against(tenths(gives.Value), finding.AtLeast, tenths(asks.Value), "% of plate torque")}
+		Measure: finding.Against(tenths(gives.Value), finding.AtLeast, tenths(asks.Value), "% of rated torque")}
 	if !cell.Measure.Holds() {
 		cell.Grade = finding.Stop
 	}

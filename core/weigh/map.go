@@ -15,7 +15,7 @@ import (
 // WeighMap is which bridge is taken over load and slowest speed: the borders of the answer.
 // Every load is planned anew on every bridge; the idler of a converter stays the one found.
 type WeighMap struct {
-	Loads  []float64 `json:"loads" nullable:"false"`  // usual load, percent of plate torque
+	Loads  []float64 `json:"loads" nullable:"false"`  // usual load, percent of rated torque
 	Speeds []float64 `json:"speeds" nullable:"false"` // slowest speed wanted, percent of plate speed
 	// Best and Grades are by speed, then by load.
 	Best   [][]string        `json:"best" nullable:"false"`

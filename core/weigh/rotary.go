@@ -280,14 +280,14 @@ func (w *weigher) none(driven *trial) (Column, error) {
 			return c, err
 		}
 		c.Ways = append(c.Ways, Way{Title: "A transformer", Text: transformerText(s.Supply.Volts, least) + behind,
-			Needs: transformerNeeds(1.25 * va), Why: []finding.Why{{Formula: "1.25 × √3·V·I of the plate (planning)",
+			Needs: transformerNeeds(1.25 * va), Why: []finding.Why{{Formula: "1.25 × √3·V·I of the plate (guide value)",
 				Numbers: "1.25 × " + unit.Whole(va, "VA"), Source: "plate", Estimated: true}}})
 	}
 	single, source, _ := table.SinglePhaseAmps(p.ShaftWatts/unit.WattsPerHorsepower, s.Supply.Nominal)
 	if name, amps := tooSmall(driven); amps != nil { // the drives that are known here: another may have them
 		c.Ways = append(c.Ways, Way{Title: "A larger drive", Text: largerDrive(name, amps.Have),
 			Needs: largerDriveNeeds(amps.Need),
-			Why: []finding.Why{{Formula: "output amps ≥ plate amps in the joints it feeds",
+			Why: []finding.Why{{Formula: "output amps ≥ rated amps in the joints it feeds",
 				Numbers: unit.Text(amps.Need, "A"), Source: "plate"}}})
 	}
 	c.Ways = append(c.Ways, Way{Title: "Another motor", Text: otherMotorText(w.doc.Machines[0].Plate.Power,

@@ -58,7 +58,7 @@ func reason(c, best *Column) string {
 	case c.Grade == finding.Stop:
 		return name + ": no. " + told(c)
 	case best != nil && c.rank() == best.rank() && c.limits() == best.limits():
-		return name + ": would do as well, with more or dearer parts (planning)."
+		return name + ": would do as well, with more or dearer parts (guide value)."
 	case best != nil && c.rank() == best.rank():
 		return fmt.Sprintf("%s: would do, with limits at %d of the questions against %d.", name, c.limits(),
 			best.limits())

@@ -15,15 +15,15 @@ import (
 var (
 	// whyOf says where the answer to a question comes from, where the plan's own figure does not.
 	whyOf = map[Row]finding.Why{
-		Starts: {Formula: "torque at standstill over plate torque, against load, belt and grease",
+		Starts: {Formula: "torque at standstill over rated torque, against load, belt and grease",
 			Source: "engine and plate", Section: finding.OnTorque},
-		AllDay: {Formula: "greatest load with every winding inside plate amps", Source: "engine",
+		AllDay: {Formula: "greatest load with every winding inside rated amps", Source: "engine",
 			Section: finding.OnOperatingPoint},
-		Slow: {Formula: "torque for good at the slowest speed wanted, against the heaviest load there",
-			Source: "engine; cooling by the trade's table, planning"},
+		Slow: {Formula: "torque all day at the slowest speed wanted, against the heaviest load there",
+			Source: "engine; cooling by the trade's table, guide value"},
 		Speeds:   {Formula: "speeds it has, against the fastest wanted", Source: "engine and profile"},
-		Windings: {Formula: "greatest winding amps / plate amps, at each load", Source: "engine"},
-		FullLoad: {Formula: "two bodies, winding and frame, from cold (planning)", Source: "engine",
+		Windings: {Formula: "greatest winding amps / rated amps, at each load", Source: "engine"},
+		FullLoad: {Formula: "two bodies, winding and frame, from cold (guide value)", Source: "engine",
 			Section: finding.OnHeat},
 		Line: {Formula: "amps at the usual load and at the first instant of the start", Source: "engine",
 			Section: finding.OnSupplyDrop},
@@ -31,13 +31,13 @@ var (
 			Source:  "what is entered of the wall",
 			Section: finding.OnWall},
 		Cannot: {Formula: "told of the bridge, whatever the motor", Source: "the trade"},
-		Guard: {Formula: "sized by the rules chosen (planning)", Source: "code tables",
+		Guard: {Formula: "sized by the rules chosen (guide value)", Source: "code tables",
 			Section: finding.OnProtection},
 		Noise:  {Formula: "told of the bridge, not measured here", Source: "the trade", Estimated: true},
 		Energy: {Formula: "watts from the line × hours", Source: "engine"},
-		Parts: {Formula: "the plan's parts against the stores; hours are planning figures",
+		Parts: {Formula: "the plan's parts against the stores; hours are guide values",
 			Source: "plan and stores"},
-		Licensed: {Formula: "the circuit that the plan sizes (planning)", Source: "code tables",
+		Licensed: {Formula: "the circuit that the plan sizes (guide value)", Source: "code tables",
 			Section: finding.OnProtection},
 	}
 )
@@ -55,16 +55,17 @@ const (
 	weighsTheIdler  = "This motor is the converter's idler and turns nothing else. Weigh one of its machines."
 	notWeighed      = "This could not be worked out."
 
-	notSized           = "not sized while a stop stands"
-	noneForGood        = "none of the plate for good"
-	noRelayGuards      = "no relay setting guards it: a thermistor in the winding"
-	lightestIsNone     = "the lightest load is none"
-	nothingListed      = "not listed while a stop stands"
-	circuitFrom        = "A circuit of its own from the panel"
-	localCodeDecides   = "Fixed wiring belongs to a licensed person in most places; the local code decides (planning)."
+	notSized         = "not sized while a stop stands"
+	noneForGood      = "none of it all day"
+	noRelayGuards    = "no relay setting guards it: a thermistor in the winding"
+	lightestIsNone   = "the lightest load is none"
+	nothingListed    = "not listed while a stop stands"
+	circuitFrom      = "A circuit of its own from the panel"
+	localCodeDecides = "Fixed wiring belongs to a licensed person in most places; the local code decides (guide " +
+		"value)."
 	noPrices           = "no prices noted for what is to be bought"
 	doesNotRun         = "it does not come to its speed at your load"
-	idleUsualHeaviest  = "idle, usual, heaviest load, of plate amps"
+	idleUsualHeaviest  = "idle, usual, heaviest load, of rated amps"
 	bothBySwitch       = "both ways by a switch that moves the capacitor's line end, standing"
 	otherByCapacitor   = "the other way by moving the capacitor's line end, standing"
 	bothByRotarySwitch = "both ways by a three-pole switch behind the converter, standing"
@@ -96,7 +97,7 @@ func verdictOf(c *Column) string {
 
 // startText is what a start gives against what is asked of it, both in percent.
 func startText(gives, asks float64) string {
-	return fmt.Sprintf("%s of plate torque; %s is to be there", unit.Percent(gives/100), unit.Percent(asks/100))
+	return fmt.Sprintf("%s of rated torque; %s is to be there", unit.Percent(gives/100), unit.Percent(asks/100))
 }
 
 func dipsBy(share float64) string {
@@ -112,7 +113,7 @@ func partsText(all, have int) string {
 
 func hoursText(kind string) string {
 	h := plan.FactsOf(kind).Hours
-	return fmt.Sprintf("about %d to %d hours of work (planning)", h[0], h[1])
+	return fmt.Sprintf("about %d to %d hours of work (guide value)", h[0], h[1])
 }
 
 func pricedText(total string, unpriced int) string {
@@ -131,7 +132,7 @@ func noFaster(fastest float64) string {
 }
 
 func topIsPlanning(top float64) string {
-	return "At most " + unit.Percent(top) + " of plate speed until a sweep and the plate say more (planning)."
+	return "At most " + unit.Percent(top) + " of plate speed until a sweep and the plate say more (guide value)."
 }
 
 func fullText(continuous, short float64) string {
@@ -145,7 +146,7 @@ func fullText(continuous, short float64) string {
 }
 
 func notForGood(continuous float64) string {
-	return "not for good; " + unit.Percent(continuous) + " all day"
+	return "not all day; " + unit.Percent(continuous) + " all day"
 }
 
 func slowText(continuous, hertz, rpm float64) string {
@@ -153,13 +154,13 @@ func slowText(continuous, hertz, rpm float64) string {
 	if hertz > 0 {
 		at = unit.Text(hertz, "Hz") + ", " + at
 	}
-	return fmt.Sprintf("%s of plate torque for good at %s", unit.Percent(continuous), at)
+	return fmt.Sprintf("%s of rated torque all day at %s", unit.Percent(continuous), at)
 }
 
 // asksThere is what the heaviest load asks at a speed, and what that comes to.
 func asksThere(asked float64, grade finding.Grade) string {
 	words := map[finding.Grade]string{finding.Good: "good for all day",
-		finding.Caution: "more than it carries for good",
+		finding.Caution: "more than it carries all day",
 		finding.Stop:    "more than it gives"}
 	return "your heaviest load asks " + unit.Percent(asked) + " there: " + words[grade]
 }
@@ -182,7 +183,7 @@ func hasPower(kw float64) string     { return unit.Text(kw, "kW") }
 func ratioSchool(wanted float64) string { return unit.Three(wanted) + " times the machine, or more" }
 
 func hasRatio(ratio, continuous float64) string {
-	return fmt.Sprintf("%s times; by its windings %s of the plate for good", unit.Three(ratio),
+	return fmt.Sprintf("%s times; by its windings %s of its rating all day", unit.Three(ratio),
 		unit.Percent(continuous))
 }
 
@@ -190,7 +191,7 @@ func plainFeels(share float64) string {
 	if math.IsInf(share, 1) {
 		return "a motor falls out"
 	}
-	return "worst winding " + unit.Percent(share) + " of plate amps"
+	return "worst winding " + unit.Percent(share) + " of rated amps"
 }
 
 func serves(machines int) string {
@@ -250,7 +251,7 @@ func behindTransformer(step string, grade finding.Grade) string {
 
 func transformerNeeds(va float64) string {
 	return unit.Text(va/1000,
-		"kVA") + " or more (planning), fuses on both sides, its inrush on the breaker, a place that is cool"
+		"kVA") + " or more (guide value), fuses on both sides, its inrush on the breaker, a place that is cool"
 }
 
 func otherMotorText(power string, rules table.Rules, reached bool) string {
@@ -277,7 +278,7 @@ func otherMotorNeeds(frame string) string {
 
 const (
 	singleText          = "It needs no bridge. One speed, a start capacitor of its own, dearer by size."
-	supplyText          = "The motor runs as its plate says, at plate power and plate torque, with no bridge at all."
+	supplyText          = "The motor runs as its plate says, at plate power and rated torque, with no bridge at all."
 	atTheMotorNeeds     = "what its Leads bay says of them"
 	otherForDirectNeeds = "frame and shaft; the DC bay sets both beside each other"
 )
@@ -290,14 +291,14 @@ func largerDrive(nearest string, have float64) string {
 func largerDriveNeeds(need float64) string {
 	return unit.Text(need,
 		"A") + " or more at its output on this line's one phase; of one made for three-phase input " +
-		"about twice that (planning), if its maker allows it"
+		"about twice that (guide value), if its maker allows it"
 }
 
 func singleNeeds(amps float64) string {
 	if amps == 0 {
-		return "a circuit for its plate amps; the tables here give none for its power"
+		return "a circuit for its rated amps; the tables here give none for its power"
 	}
-	return "a circuit for about " + unit.Text(amps, "A") + " (planning)"
+	return "a circuit for about " + unit.Text(amps, "A") + " (guide value)"
 }
 
 func supplyNeeds(va float64) string {

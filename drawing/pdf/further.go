@@ -16,7 +16,7 @@ func (p *page) further(c Card) {
 		p.Line(margin, margin+6, margin+full, margin+6)
 		y = margin + 9
 	}
-	next("the circuit as it is wired, planning")
+	next("the circuit as it is wired, guide value")
 	p.text(false, 1)
 	y += p.words(margin, y, full, wiredDead) + 2
 	for _, d := range c.Circuit {

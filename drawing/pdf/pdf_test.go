@@ -59,7 +59,7 @@ func TestTheCardSaysWhatThePlanSays(t *testing.T) {
 	require.NoError(t, err, "pdftotext is missing; ./test installs it")
 	words := strings.ReplaceAll(string(text), "\u00a0", " ")
 	for _, want := range []string{"Blunger", "Tansy Lane Tileworks", "revision 14, 2026-11-02", "U1-W2",
-		"made corner (capacitor)", "Run capacitor", "52 µF", "4.9 A", "4.80 A", "Mains kills",
+		"made third line (capacitor)", "Run capacitor", "52 µF", "4.9 A", "4.80 A", "Mains kills",
 		"Locked off, proved dead", "live"} {
 		require.Contains(t, words, want)
 	}

@@ -71,6 +71,6 @@ func Sheet(plan plan.Plan, s Stamp, paper Paper) ([]byte, error) {
 	}
 	p.text(false, 0.85)
 	y += p.words(margin, y+1, full, "In this order. Read every value back. Figures from plate and load; what leans "+
-		"on an estimate is planning. "+sheet.Caution)
+		"on an estimate is guide value. "+sheet.Caution)
 	return p.done()
 }

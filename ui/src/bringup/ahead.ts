@@ -38,7 +38,7 @@ export function ahead(b: BringUp, waiting: Waiting[]): { gates: Ahead[]; next?: 
       g.says = ''
     }
     g.waiting = g.after.filter((id) => !through.has(id)).map((id) => gates.find((o) => o.id === id)?.title ?? id)
-    if (g.state === 'waiting' && g.waiting.length) g.says = `Waits for: ${g.waiting.join(', ')}.`
+    if (g.state === 'waiting' && g.waiting.length) g.says = `First do: ${g.waiting.join(', ')}.`
   }
   return { gates, next: gates.find((g) => g.ready && !done(g))?.id }
 }

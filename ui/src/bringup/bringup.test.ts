@@ -55,7 +55,7 @@ describe('ahead of the server', () => {
     expect(far.next).toBe('b')
     expect(far.gates[0]!.pending).toBe('passed')
     expect(far.gates[1]!.state).toBe('open')
-    expect(far.gates[2]!.says).toBe('Waits for: b.')
+    expect(far.gates[2]!.says).toBe('First do: b.')
   })
   it('stays where something failed', () => {
     expect(ahead(machine(three()), [waits({ kind: 'gate', gate: 'a', outcome: 'failed' })]).next).toBe('a')

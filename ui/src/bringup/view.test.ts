@@ -152,7 +152,7 @@ describe('the bring-up', () => {
         n: 1,
         hash: '',
         repeat: false,
-        void: 'Waits for: Lock off.',
+        void: 'First do: Lock off.',
         compared: [],
       })),
       book: {},
@@ -161,7 +161,7 @@ describe('the bring-up', () => {
     const w = await opened()
     await press(w, '.step-buttons .strong')
     await until('it is said', () => w.find('.trouble').exists())
-    expect(w.find('.trouble').text()).toContain('does not count: Waits for: Lock off.')
+    expect(w.find('.trouble').text()).toContain('does not count: First do: Lock off.')
     await until('it is the same gate', () => w.find('.step h1').text() === 'Gate a')
   })
   it('lists every gate, and leads to plan, log and card', async () => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The capacitor from the made corner: sized, bought, started, trimmed; and for how long it may run so. */
+/** The capacitor from the made third line: sized, bought, started, trimmed; and for how long it may run so. */
 import { computed, ref, type Component } from 'vue'
 import BayTabs from '../parts/BayTabs.vue'
 import GradeMark from '../parts/GradeMark.vue'
@@ -44,7 +44,7 @@ const shown = computed(() => tabs.find((t) => t.id === tab.value)!)
 <template>
   <header class="bench-head">
     <h2>Bridge: run capacitor</h2>
-    <p v-if="ready">from the made corner to {{ link.corner_to }}</p>
+    <p v-if="ready">from the made third line to {{ link.corner_to }}</p>
     <BayTabs v-if="ready" v-model="tab" label="Parts of the Bridge bay" :tabs="tabs" />
   </header>
   <template v-if="ready">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /**
  * The island: µF along the ruler, load upward, and inside it every winding
- * within plate amps. The cross-hair is the person's own point; the schools are
+ * within rated amps. The cross-hair is the person's own point; the schools are
  * pegs. The map comes from an endpoint of its own and stays while the µF move.
  */
 import { computed, ref } from 'vue'
@@ -138,8 +138,8 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
       @pointerup="up"
       @pointercancel="cancel"
     >
-      <title>Capacitance along, load upward; inside the green island every winding stays within plate amps</title>
-      <text x="8" y="14" class="chart-text">load, share of plate torque</text>
+      <title>Capacitance along, load upward; inside the green island every winding stays within rated amps</title>
+      <text x="8" y="14" class="chart-text">load, share of rated torque</text>
       <g v-for="t in ticks(frame.toLoad, 5)" :key="`y${t}`">
         <line :x1="frame.left" :x2="frame.right" :y1="y(t)" :y2="y(t)" class="chart-grid" />
         <text :x="frame.left - 6" :y="y(t) + 4" text-anchor="end" class="chart-text">{{ Math.round(t * 100) }}</text>
@@ -158,7 +158,7 @@ const own = computed(() => ({ x: x(link.value.microfarad), y: y(link.value.usual
         </text>
       </template>
       <polygon v-if="edges[0] && edges[1]" :points="edges[0]" class="island-sure">
-        <title>Whichever motor it is that would print this plate, every winding stays within plate amps here</title>
+        <title>Whichever motor it is that would print this plate, every winding stays within rated amps here</title>
       </polygon>
       <text v-if="name" :x="name.x" :y="name.y" class="chart-text chart-halo island-name">
         <tspan>every winding</tspan>

@@ -58,7 +58,7 @@ const lines = computed(() => [
       <p>{{ pair.detail }}</p>
       <p v-if="pair.doubt">{{ pair.doubt }}</p>
       <p v-for="w in pair.why" :key="w.formula" class="soft">
-        {{ w.formula }}: {{ w.numbers }} ({{ w.source }}{{ w.estimated ? ', leans on an estimate' : '' }})
+        {{ w.formula }}: {{ w.numbers }} ({{ w.source }}{{ w.estimated ? ', partly estimated' : '' }})
       </p>
     </section>
     <template v-if="pair.possible && pair.first.microfarad">
@@ -114,7 +114,7 @@ const lines = computed(() => [
       <section class="pair-card" aria-label="Card of the pair">
         <h3>
           Card of the two capacitors, {{ job.document.value?.name }}
-          <span class="soft">(planning; estimated figures)</span>
+          <span class="soft">(guide values; estimated figures)</span>
           <button type="button" class="plain pair-print" @click="print">Print this card</button>
         </h3>
         <ol>

@@ -23,8 +23,8 @@ const views: { id: string; title: string; unit: string; limit?: { y: number; tex
   {
     id: 'windings',
     title: 'Winding amps',
-    unit: '% of plate amps',
-    limit: { y: 100, text: 'plate amps' },
+    unit: '% of rated amps',
+    limit: { y: 100, text: 'rated amps' },
     lines: () => [
       ...names.value.map((n, i) => line(n, n, (p) => (p.windings[i] ?? 0) * 100, tones[i % 3])),
       {
@@ -43,13 +43,13 @@ const views: { id: string; title: string; unit: string; limit?: { y: number; tex
     lines: () => [
       line(
         'l1',
-        job.plan.value?.link.corner_to === 'L2' ? 'corner to L1' : 'corner to L1, the capacitor’s',
+        job.plan.value?.link.corner_to === 'L2' ? 'made line to L1' : 'made line to L1, the capacitor’s',
         (p) => p.corner_to_l1,
         'main',
       ),
       line(
         'l2',
-        job.plan.value?.link.corner_to === 'L2' ? 'corner to L2, the capacitor’s' : 'corner to L2',
+        job.plan.value?.link.corner_to === 'L2' ? 'made line to L2, the capacitor’s' : 'made line to L2',
         (p) => p.corner_to_l2,
         'second',
       ),
@@ -108,7 +108,7 @@ const usual = computed(() => (job.plan.value?.link.usual ?? 0) * 100)
       :title="view.title"
       :x="x"
       :lines="view.lines()"
-      x-unit="% of plate torque"
+      x-unit="% of rated torque"
       :y-unit="view.unit"
       :limit="view.limit"
       :marks="[{ x: usual, text: 'your load' }]"

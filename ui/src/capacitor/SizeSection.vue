@@ -36,7 +36,7 @@ const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacito
           <span class="bar-track"><span class="bar-fill" :style="{ width: `${Math.min(100, c.share * 50)}%` }" /></span>
           <strong>{{ c.of ?? '' }}</strong>
         </div>
-        <p class="soft bar-note">The line is plate amps: {{ plan.motor.find((f) => f.id === 'winding')?.note }}</p>
+        <p class="soft bar-note">The line is rated amps: {{ plan.motor.find((f) => f.id === 'winding')?.note }}</p>
       </section>
       <div class="bridge-entry">
         <EntryField
@@ -99,7 +99,7 @@ const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacito
         </tbody>
       </table>
       <p class="soft">
-        Worst winding as a share of plate amps; start as a share of rated torque at standstill. The first three buy
+        Worst winding as a share of rated amps; start as a share of rated torque at standstill. The first three buy
         starting torque; we prefer balance, because it is heat that kills the winding. Choose a name to try it.
       </p>
       <ul class="school-why">

@@ -14,7 +14,7 @@ const job = useJob()
 const { value: run, trouble } = useAsked(api.start)
 const devices = [
   { value: 'button', label: 'A button', note: 'held by hand' },
-  { value: 'relay', label: 'A relay', note: 'by the corner’s volts' },
+  { value: 'relay', label: 'A relay', note: 'by the volts of the made line' },
 ]
 const said = computed(() => (job.plan.value?.findings ?? []).filter((f) => f.id === 'capacitor.start'))
 const fitted = computed(() => (job.plan.value?.link.start_microfarad ?? 0) > 0)
@@ -77,7 +77,7 @@ const marks = computed(() => {
       <p v-else class="soft">{{ trouble || 'Following the run-up…' }}</p>
     </div>
     <p class="soft">
-      Followed in time with the fitted motor and a typical rotor's inertia: times are for planning. If it hums and does
+      Followed in time with the fitted motor and a typical rotor's inertia: times are guide values. If it hums and does
       not turn, switch off at once.
     </p>
   </section>

@@ -14,8 +14,8 @@ const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacito
 const expected = (name: string) => trim.value?.next.find((n) => n.name === name)
 
 const groups: { word: string; title: string; names: string[] }[] = [
-  { word: 'leads', title: 'Amps in the motor leads', names: ['Lead L1', 'Lead L2', 'Corner lead'] },
-  { word: 'corner', title: 'Volts of the corner', names: ['Corner to L1', 'Corner to L2'] },
+  { word: 'leads', title: 'Amps in the motor leads', names: ['Lead L1', 'Lead L2', 'Made line’s lead'] },
+  { word: 'corner', title: 'Volts of the made line', names: ['Made line to L1', 'Made line to L2'] },
   { word: 'volts', title: 'Volts at the motor', names: ['L1 to L2'] },
   { word: 'windings', title: 'Amps in the windings', names: ['Winding U', 'Winding V', 'Winding W'] },
 ]

@@ -17,7 +17,7 @@ describe('a round of readings', () => {
     expect(roundLine('52', [group('leads', '1', '', '3')])).toEqual({ problem: 'Of leads all 3 are needed.' })
     expect(roundLine('52', [group('leads', '1', 'two', '3')])).toEqual({ problem: '“two” is no number.' })
     expect(roundLine('52', [group('volts', '236')])).toEqual({
-      problem: 'Two readings are the least: the three leads, or the corner’s volts.',
+      problem: 'Two readings are the least: the three leads, or the made line’s volts.',
     })
   })
 })

@@ -20,6 +20,6 @@ export function roundLine(
     if (g.word !== 'volts') read += values.length
     parts.push(`${g.word} ${values.join(' ')}`)
   }
-  if (read < 2) return { problem: 'Two readings are the least: the three leads, or the corner’s volts.' }
+  if (read < 2) return { problem: 'Two readings are the least: the three leads, or the made line’s volts.' }
   return `${uf} µF: ${parts.join('; ')}`
 }

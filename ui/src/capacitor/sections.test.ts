@@ -67,7 +67,7 @@ describe('the start', () => {
 })
 
 describe('readings on the running bridge', () => {
-  const fields = ['Lead L1', 'Lead L2', 'Corner lead', 'Corner to L1', 'Corner to L2', 'L1 to L2']
+  const fields = ['Lead L1', 'Lead L2', 'Made line’s lead', 'Made line to L1', 'Made line to L2', 'L1 to L2']
   const fill = async (w: Awaited<ReturnType<typeof mounted>>['w'], values: Record<string, string>) => {
     for (const [name, value] of Object.entries(values)) await w.find(`input[aria-label="${name}"]`).setValue(value)
     await w.find('form').trigger('submit')
@@ -93,7 +93,7 @@ describe('readings on the running bridge', () => {
     await until('it is stored', () => here.network.documents.length === 2)
     expect(here.network.latest().bridge.capacitor!.trim).toMatch(/^52 µF?: leads /)
     await until('the round is shown', () => w.findAll('.trim-rounds table').length === 1)
-    expect(w.find('.trim-rounds').text()).toContain('Corner lead')
+    expect(w.find('.trim-rounds').text()).toContain('Made line’s lead')
     await w.find('.trim-rounds caption button').trigger('click')
     await until('it is gone', () => !here.network.latest().bridge.capacitor!.trim)
   })
@@ -102,7 +102,7 @@ describe('readings on the running bridge', () => {
     const { w } = await mounted(TrimSection)
     await fill(w, { 'Lead L1': '3.7' })
     expect(w.find('[role="alert"]').text()).not.toBe('')
-    await fill(w, { 'Lead L2': 'five', 'Corner to L1': '224' })
+    await fill(w, { 'Lead L2': 'five', 'Made line to L1': '224' })
     expect(w.find('[role="alert"]').exists()).toBe(true)
     expect((w.find('input[aria-label="Lead L1"]').element as HTMLInputElement).value).toBe('3.7')
     expect(here.network.documents).toHaveLength(1)

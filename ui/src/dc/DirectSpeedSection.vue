@@ -112,7 +112,7 @@ const said = computed(() =>
         />
       </label>
       <label>
-        <span>The load, {{ load }} % of plate torque</span>
+        <span>The load, {{ load }} % of rated torque</span>
         <input
           type="range"
           min="0"
@@ -143,7 +143,7 @@ const said = computed(() =>
       { id: 'asked', text: 'your load', y: percent(dc.envelope.asked), tone: 'bad' },
     ]"
     x-unit="rpm of the motor"
-    y-unit="% of plate torque"
+    y-unit="% of rated torque"
     :marks="[{ x: dial.motor_rpm, text: 'the dial' }]"
   />
   <p class="soft">{{ dc.greatest }} {{ dc.slowest }}</p>
@@ -157,7 +157,7 @@ const said = computed(() =>
         :x="dc.fan.torque.map((t) => t * 100)"
         :lines="fan"
         :y-most="fanTop"
-        x-unit="% of plate torque"
+        x-unit="% of rated torque"
         y-unit="rpm"
       />
       <p class="soft">

@@ -110,7 +110,7 @@ const yes = (no: string, label: string, value = 'yes', note?: string) => [
     </template>
     <p v-else class="soft">{{ trouble || 'Following it…' }}</p>
     <p class="soft">
-      Followed in time with a usual rotor’s inertia and, if entered, the machine’s: seconds are for planning.
+      Followed in time with a usual rotor’s inertia and, if entered, the machine’s: seconds are guide values.
     </p>
   </section>
   <div class="both">

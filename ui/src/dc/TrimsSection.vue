@@ -58,7 +58,7 @@ const { version, versions, changed, lookUp, compare } = useVersions((p) =>
           <p v-if="r.meter"><span class="soft">Meter:</span> {{ r.meter }}</p>
           <p v-if="r.see"><span class="soft">Right when:</span> {{ r.see }}</p>
           <p v-if="r.does" class="soft">
-            It {{ r.does }}; {{ r.why.formula }}{{ r.why.estimated ? ' (planning)' : '' }}
+            It {{ r.does }}; {{ r.why.formula }}{{ r.why.estimated ? ' (guide value)' : '' }}
           </p>
           <p v-if="keyedWords(r)" :class="r.keyed ? 'entry-problem' : 'soft'">{{ keyedWords(r) }}</p>
           <p v-if="r.note" class="entry-problem">{{ r.note }}</p>
@@ -67,7 +67,7 @@ const { version, versions, changed, lookUp, compare } = useVersions((p) =>
       </li>
     </ol>
     <div class="rows">
-      <EntryField path="dc.limit" label="Current limit, of plate amps" placeholder="130 % (the plan's)" />
+      <EntryField path="dc.limit" label="Current limit, of rated amps" placeholder="130 % (the plan's)" />
       <EntryField path="dc.accelerate" label="Up, seconds" placeholder="the plan's" />
       <EntryField path="dc.decelerate" label="Down, seconds" placeholder="the plan's" />
     </div>

@@ -82,7 +82,7 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
           <td class="words">
             {{ r.name
             }}<span class="soft"
-              ><br />{{ r.plain }}{{ drive.by_plate && r.why.estimated ? ' (planning)' : ''
+              ><br />{{ r.plain }}{{ drive.by_plate && r.why.estimated ? ' (guide value)' : ''
               }}<template v-if="r.note">; {{ r.note }}</template></span
             >
           </td>
@@ -95,7 +95,7 @@ const second = computed(() => job.document.value?.bridge.drive?.second_hand === 
           <td v-if="!drive.by_plate" class="words">
             {{ r.how
             }}<span class="soft settings-why" :title="r.why.numbers"
-              ><br />{{ r.why.formula }}{{ r.why.estimated ? ' (planning)' : '' }}</span
+              ><br />{{ r.why.formula }}{{ r.why.estimated ? ' (guide value)' : '' }}</span
             >
           </td>
           <td v-if="!drive.by_plate">{{ second ? (r.read_back ?? '?') : r.default }}</td>

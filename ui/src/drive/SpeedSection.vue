@@ -68,7 +68,7 @@ const coolings = [
   { value: 'non-ventilated', label: 'No fan at all', note: 'cools alike at any speed' },
 ]
 const ramps = computed(() => [
-  { id: 'up', title: 'Up: amps on the way', ramp: drive.value.up, unit: '% of plate amps', limit: 'limit of amps' },
+  { id: 'up', title: 'Up: amps on the way', ramp: drive.value.up, unit: '% of rated amps', limit: 'limit of amps' },
   {
     id: 'down',
     title: 'Down: braking on the way',
@@ -108,7 +108,7 @@ const ramps = computed(() => [
     />
     <p v-if="trouble" class="entry-problem" role="alert">{{ trouble }}</p>
     <p v-if="drive.says" class="dial-says">
-      <GradeMark :grade="drive.says_grade!" /> <strong>{{ drive.says }}</strong> The load asks
+      <GradeMark :grade="drive.says_grade!" /> <strong>{{ drive.says }}</strong> The load needs
       {{ (drive.point.asked * 100).toFixed(0) }} %, for good there are
       {{ (drive.point.continuous * 100).toFixed(0) }} %, for a minute {{ (drive.point.short * 100).toFixed(0) }} %.
       <template v-if="drive.point.carries">
@@ -128,7 +128,7 @@ const ramps = computed(() => [
     ]"
     :y-most="300"
     x-unit="Hz"
-    y-unit="% of plate torque"
+    y-unit="% of rated torque"
     :marks="[{ x: dial.hz, text: 'the dial' }]"
   />
   <div class="drive-both">
@@ -194,7 +194,7 @@ const ramps = computed(() => [
         <p class="soft">{{ r.ramp.text }}</p>
       </div>
     </div>
-    <p class="soft">Ramps lean on a typical rotor’s inertia: planning.</p>
+    <p class="soft">Ramps are reckoned with a typical rotor’s inertia: guide values.</p>
   </section>
 </template>
 

@@ -115,7 +115,7 @@ const step = (id: string) => fit.value.order.findIndex((s) => s.id === id) + 1
           <p v-else class="soft">Nothing of what is known so far.</p>
         </section>
         <section>
-          <h4>To buy, bore or drill <span class="soft">(planning)</span></h4>
+          <h4>To buy, bore or drill <span class="soft">(guide value)</span></h4>
           <ul v-if="fit.gets.length">
             <li v-for="g in fit.gets" :key="g">{{ g }}</li>
           </ul>

@@ -64,7 +64,7 @@ const curve = computed(() => belt.value.curve)
         :marks="belt.measured.map((p) => ({ x: p.mm, text: 'measured' }))"
       />
       <section v-for="c in belt.changes" :key="c.for" class="belt-change">
-        <h4>{{ c.for }} <span class="soft">(planning)</span></h4>
+        <h4>{{ c.for }} <span class="soft">(guide value)</span></h4>
         <FigureList :figures="c.figures" />
         <ul>
           <li v-for="d in c.do" :key="d">{{ d }}</li>

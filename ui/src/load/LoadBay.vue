@@ -30,7 +30,7 @@ const turns = [
 <template>
   <header class="bench-head">
     <h2>Load</h2>
-    <p>What the machine asks of the shaft, as a share of the motor's plate torque.</p>
+    <p>How hard does it work? In percent of the motor's full load.</p>
   </header>
   <EntryField path="load.does" label="What it does" placeholder="stirs slip" wide />
   <ChoiceField path="load.kind" label="Kind of load" :choices="kinds" />
@@ -54,8 +54,8 @@ const turns = [
   <ChoiceField path="load.start" label="How it starts" :choices="starts" fallback="free" />
   <ChoiceField path="load.turn" label="Direction wanted, facing the shaft end" :choices="turns" fallback="either" />
   <p class="soft">
-    Not known? Amps tell: at plate amps on a true three-phase supply the share is 100 %. A stirrer that was bought for
-    the motor usually asks 60 to 80 %.
+    Not known? Amps tell: at rated amps on a true three-phase supply the share is 100 %. A stirrer that was bought for
+    the motor usually needs 60 to 80 %.
   </p>
   <details class="heat-run" :open="!!job.machine.value?.load.heat_run">
     <summary>Heat run: warm it at this load and note the frame</summary>
@@ -77,7 +77,7 @@ cold 4.2 Ω at 21 °C
   <h3 class="bay-sub">What is left</h3>
   <FigureList v-if="plan.load.length" :figures="plan.load" />
   <p v-else class="soft">
-    Once the motor and bridge are computed, what the load asks and what they can give stand here.
+    Once the motor and bridge are computed, what the load needs and what they can give stand here.
   </p>
 </template>
 

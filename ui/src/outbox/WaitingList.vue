@@ -25,7 +25,7 @@ async function drop(w: Waiting) {
       <p>{{ contentOf(w) }}</p>
       <p v-if="w.refused" class="trouble">{{ w.refused }}</p>
       <p v-else-if="w.held" class="trouble">{{ w.held }} It is sent again when the server is reached anew.</p>
-      <p v-else class="soft">Waits for the server.</p>
+      <p v-else class="soft">Not sent yet.</p>
       <p v-if="w.refused || w.held" class="waiting-do">
         <button type="button" class="plain" @click="sendAgain(w)">Send again</button>
         <button type="button" class="plain" @click="copy(w)">{{ copied === w.n ? 'Copied' : 'Copy' }}</button>

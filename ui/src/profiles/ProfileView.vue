@@ -262,7 +262,7 @@ onUnmounted(stop)
               </li>
             </ul>
           </template>
-          <p v-else-if="checked?.usable">It says everything that a plan asks.</p>
+          <p v-else-if="checked?.usable">It says everything that a plan needs.</p>
         </section>
         <TryPanel :kind="kind" :profile="{ ...all, id: all.id || 'new' }" :usable="!!checked?.usable" />
         <section v-if="(stored?.versions.length ?? 0) > 1" aria-label="Versions">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What stands between post and motor, by the workshop's rule set; every figure is for planning. */
+/** What stands between outlet and motor, by the workshop's rule set; every figure is a guide value. */
 import { computed } from 'vue'
 import ChoiceField from '../parts/ChoiceField.vue'
 import EntryField from '../parts/EntryField.vue'
@@ -54,7 +54,7 @@ const breaker = computed(() =>
   <header class="bench-head">
     <h2>Protection</h2>
     <p>
-      By the {{ metric ? 'metric' : 'North American' }} rules, for <em>planning</em>: local rules and a licensed person
+      By the {{ metric ? 'metric' : 'North American' }} rules, as <em>guide values</em>: local rules and a licensed person
       decide.
     </p>
   </header>
@@ -82,7 +82,7 @@ const breaker = computed(() =>
     fallback="10"
   />
   <ChoiceField v-if="!drive" path="protection.relay" label="What guards the windings" :choices="ways" />
-  <h3 class="bay-sub">What the plan asks</h3>
+  <h3 class="bay-sub">What to buy and set</h3>
   <FigureList v-if="plan.protection.length" :figures="plan.protection" />
   <p v-else class="soft">Sized once the motor, its bridge and the load are computed.</p>
   <RelayChart v-if="!drive && !rotary" />

@@ -45,7 +45,7 @@ const usual = computed(() => (job.plan.value?.link.usual ?? 0) * 100)
     title="What a relay sees against what the worst winding feels"
     :x="points.map((p) => p.load * 100)"
     :lines="lines"
-    x-unit="% of plate torque"
+    x-unit="% of rated torque"
     y-unit="%"
     :limit="{ y: 100, text: 'it trips above, sooner or later' }"
     :marks="[{ x: usual, text: 'your load' }]"
@@ -57,7 +57,7 @@ const usual = computed(() => (job.plan.value?.link.usual ?? 0) * 100)
       {{
         ranges?.race?.relay
       }}, warm from your load
-      <span class="soft">(planning)</span>
+      <span class="soft">(guide value)</span>
     </caption>
     <thead>
       <tr>

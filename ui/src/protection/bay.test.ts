@@ -19,7 +19,7 @@ describe('protection', () => {
     expect(w.find('[data-entry="protection.relay"]').exists()).toBe(false)
     expect(w.find('[data-entry="protection.conductor"] label').text()).toBe('Line wire')
     expect(w.find('.bay-caution').text()).toContain('the drive guards the winding')
-    expect(w.text()).toContain('planning')
+    expect(w.text()).toContain('guide value')
   })
 
   it('asks what guards the windings on a capacitor, and its class only where it is a relay', async () => {

@@ -27,7 +27,7 @@ const answer = (more: Partial<ReviewAnswer> = {}): ReviewAnswer =>
         {
           bay: 'protection',
           title: 'Protection',
-          figures: [{ name: 'Breaker', text: '10 A', note: 'planning', mark: 'estimated', source: '1.25 × 4.8 A' }],
+          figures: [{ name: 'Breaker', text: '10 A', note: 'guide value', mark: 'estimated', source: '1.25 × 4.8 A' }],
           findings: [{ id: 'x', bay: 'protection', grade: 'caution', sentence: 'The relay cannot see it.' }],
         },
       ],

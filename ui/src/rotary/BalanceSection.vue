@@ -95,7 +95,7 @@ const take = (o: { l1_l3_microfarad: number; l2_l3_microfarad: number }) =>
       </table>
     </div>
     <p class="soft">
-      Worst winding of the idler and every machine, as a share of plate amps, over all that occurs: each machine alone
+      Worst winding of the idler and every machine, as a share of rated amps, over all that occurs: each machine alone
       at its lightest, usual and heaviest load, and all that may run together. Choose a name to try it.
     </p>
   </section>

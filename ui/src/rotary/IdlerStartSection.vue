@@ -79,7 +79,7 @@ const left = (m: MotorView) => [
     </table>
     <FindingLine v-for="f in machines" :key="f.id" :finding="f" />
     <p class="soft">
-      Torque as a share of the machine's rated torque; loads as shares of its plate torque, alone on the idler.
+      Torque as a share of the machine's rated torque; loads as shares of its rated torque, alone on the idler.
     </p>
   </section>
   <section>
@@ -107,7 +107,7 @@ const left = (m: MotorView) => [
     </div>
     <p v-else class="soft">{{ trouble || 'Following the start…' }}</p>
     <p class="soft">
-      Followed in time with the fitted motors and typical rotors' inertia: times are for planning. Choose another motor
+      Followed in time with the fitted motors and typical rotors' inertia: times are guide values. Choose another motor
       above the path for its film.
     </p>
   </section>

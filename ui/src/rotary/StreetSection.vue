@@ -153,14 +153,14 @@ const said = computed(() => job.said(...ids))
           <p v-if="!m.counted" class="soft">Not counted: its plate, leads and joints come first.</p>
           <WindingBars v-else-if="motor(m.id)" :motor="motor(m.id)!" />
           <p v-else class="motor-foot soft">
-            Alone it carries for good: {{ m.continuous }}; its start gives {{ m.start
+            Alone it carries all day: {{ m.continuous }}; its start gives {{ m.start
             }}<template v-if="m.start_takes"> and takes {{ m.start_takes }}</template
             >.
           </p>
         </li>
       </ol>
       <p class="soft">
-        Each bar is a winding, the line in it plate amps. A switch here changes nothing but the picture.
+        Each bar is a winding, the line in it rated amps. A switch here changes nothing but the picture.
       </p>
     </section>
   </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** The three windings of a motor against its plate: the line in each bar is plate amps. */
+/** The three windings of a motor against its plate: the line in each bar is rated amps. */
 import type { StateView } from '../api/client'
 
 defineProps<{ motor: StateView['motors'][number] }>()

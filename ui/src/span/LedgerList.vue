@@ -129,9 +129,9 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
               Go to {{ titles.get(f.bay) }}
             </button>
             <span v-if="estimated(f)" class="soft nobreak"
-              ><span class="ring ring-estimated" />leans on an estimate</span
+              ><span class="ring ring-estimated" />partly estimated</span
             >
-            <span v-if="f.planning" class="soft">planning</span>
+            <span v-if="f.planning" class="soft">guide value</span>
           </p>
           <ul v-if="open.has(f.id)" class="whys">
             <li v-for="(w, n) in f.why ?? []" :key="n">

@@ -55,7 +55,7 @@ describe('what this plan says', () => {
   it('shows the formula behind a finding, and that it leans on an estimate', async () => {
     const { w } = await shown(LedgerList, { bay: 'bridge' })
     const b = w.find('[data-finding="b"]')
-    expect(b.text()).toContain('leans on an estimate')
+    expect(b.text()).toContain('partly estimated')
     expect(b.text()).not.toContain('amps of a winding')
     await b.find('.why').trigger('click')
     expect(b.text()).toContain('amps of a winding')

@@ -61,7 +61,7 @@ async function take(b: Buy, stock: string, act: StockTaking['do']) {
             <th scope="row">
               <template v-if="b.count > 1">{{ b.count }} × </template>{{ b.what }}
               <span v-if="b.own" class="soft"><br />there</span>
-              <span v-else-if="b.planning" class="soft"><br />planning</span>
+              <span v-else-if="b.planning" class="soft"><br />guide value</span>
             </th>
             <td class="words">
               {{ b.spec }}<span v-if="b.note" class="soft"><br />{{ b.note }}</span>

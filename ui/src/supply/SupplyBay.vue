@@ -53,7 +53,7 @@ function look(id: string, on: boolean) {
     <p>{{ w.name }}: {{ w.volts }} V, {{ w.hertz }} Hz, single-phase.</p>
   </header>
   <p class="caution bay-caution">
-    Measuring at the post is work on a live supply: meter on AC volts, probes with finger guards, one hand, nobody
+    Measuring at the outlet is work on a live supply: meter on AC volts, probes with finger guards, one hand, nobody
     alone. Where you are it may be for a licensed person.
   </p>
   <h3 class="bay-sub">The wall, as found</h3>
@@ -149,7 +149,7 @@ function look(id: string, on: boolean) {
   <VoltStairs v-if="plan.stairs.length" :stairs="plan.stairs" />
   <FigureList v-if="plan.supply.length" :figures="plan.supply" />
   <p v-else class="soft">
-    Once the motor is computed and the feeder entered, the volts at the post, running and starting, stand here.
+    Once the motor is computed and the feeder entered, the volts at the outlet, running and starting, stand here.
   </p>
 </template>
 

@@ -11,7 +11,7 @@ import MarksRuler from './MarksRuler.vue'
 import { tilesIn } from './spoken'
 
 const tiles = [
-  { id: 'hums-stands', text: 'It hums and stands', words: ['buzz', 'needs a push'], on: [] },
+  { id: 'hums-stands', text: 'It hums and does not turn', words: ['buzz', 'needs a push'], on: [] },
   { id: 'motor-hot', text: 'The motor gets hot', words: ['hot', 'smells'], on: [] },
   { id: 'low-leg', text: 'One line reads off', words: ['OL', 'low leg'], on: ['rotary'] },
 ]
@@ -233,7 +233,7 @@ describe('in a job', () => {
     expect(w.findAll('.tile').map((t) => t.text())).toContain('One line reads off')
     await w
       .findAll('.tile')
-      .find((t) => t.text() === 'It hums and stands')!
+      .find((t) => t.text() === 'It hums and does not turn')!
       .trigger('click')
     await until('it says what is not known', () => w.find('.symptom-presumed').exists())
     expect(w.find('.symptom-presumed').text()).toContain('Most would help: volts, amps.')

@@ -61,7 +61,7 @@ const at = computed(() => ({
         {{ l }} %
       </text>
       <text class="map-axis" :x="44" :y="map.speeds.length * h + 36">
-        usual load, of plate torque; upward: slowest speed wanted, of the plate’s
+        usual load, of rated torque; upward: slowest speed wanted, of the plate’s
       </text>
       <circle class="map-here" :cx="at.x" :cy="at.y" r="9" />
     </svg>

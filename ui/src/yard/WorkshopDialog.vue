@@ -88,7 +88,7 @@ function done() {
         <ElInput id="workshop-name" v-model="form.name" maxlength="80" autocomplete="off" />
       </div>
       <fieldset class="choice">
-        <legend>Rule set for breakers and wire (planning)</legend>
+        <legend>Rule set for breakers and wire (guide value)</legend>
         <div class="choice-row">
           <button
             type="button"
