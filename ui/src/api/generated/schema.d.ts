@@ -867,7 +867,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A machine laid out for a licensed person's review: its drawings, every planning figure with its source, what was estimated, measured and not checked, and what is asked */
+        /** A machine laid out for a licensed person's review: its drawings, every guide value with its source, what was estimated, measured and not checked, and what is asked */
         get: operations["review"];
         put?: never;
         post?: never;
@@ -2841,7 +2841,7 @@ export interface components {
              */
             least?: string;
             /**
-             * @description of plate amps; empty: the plan's
+             * @description of rated amps; empty: the plan's
              * @example 130 %
              */
             limit?: string;
@@ -4296,7 +4296,7 @@ export interface components {
              */
             on_minutes?: string;
             /**
-             * @description usual load, of plate torque
+             * @description usual load, of rated torque
              * @example 65 %
              */
             share?: string;
@@ -5654,7 +5654,7 @@ export interface components {
              */
             others?: string;
             /**
-             * @description volts at the post at other times, one a line
+             * @description volts at the outlet at other times, one a line
              * @example 2026-03-02 18:00 229 V
              */
             over_time?: string;
@@ -5686,7 +5686,7 @@ export interface components {
              */
             transformer?: string;
             /**
-             * @description measured at the post, nothing running
+             * @description measured at the outlet, nothing running
              * @example 236 V
              */
             volts?: string;
