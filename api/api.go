@@ -195,6 +195,7 @@ func (s jobs) register(r chi.Router, a huma.API) {
 	s.rotary(a)
 	s.weigh(a)
 	s.symptom(a)
+	s.reference(a)
 	s.fit(a)
 	s.protection(a)
 	s.leads(a)

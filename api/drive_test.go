@@ -41,7 +41,7 @@ func TestASheetOfSettingsIsGivenInEveryForm(t *testing.T) {
 	wires := c.do("GET", "/api/jobs/"+j.ID+"/wires.csv", nil)
 	require.Contains(t, string(wires.Body), "isolator L1")
 	parts := c.do("GET", "/api/jobs/"+c.stored(scenario.Blunger()).ID+"/parts.csv", nil)
-	require.Contains(t, string(parts.Body), "Discharge resistor")
+	require.Contains(t, string(parts.Body), "Bleed resistor")
 
 	none := c.do("GET", "/api/jobs/"+c.newJob().ID+"/settings.csv", nil)
 	require.Equal(t, http.StatusConflict, none.Status)

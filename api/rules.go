@@ -64,8 +64,9 @@ var rules = map[string]rule{
 	"mechanics": member, "circuit": member, "rotary-drawings": member, "balance-map": member, "rotary-sizes": member,
 	"rotary-start": member, "shipped-drive": member, "shipped-controller": member,
 	"weigh": member, "weigh-column": member, "weigh-motors": member, "symptom": member, "symptom-words": member,
-	"weigh-taken": member, "weigh-converter": member,
-	"log-out": member, "change-password": member, "devices": member, "end-device": member, "pair-mine": member,
+	"weigh-taken": member, "weigh-converter": member, "reference": member, "reference-leads": member,
+	"reference-try": member,
+	"log-out":       member, "change-password": member, "devices": member, "end-device": member, "pair-mine": member,
 
 	"yard": looks(mine), "live": looks(mine),
 

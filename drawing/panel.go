@@ -224,7 +224,7 @@ func cansBranch(d *Drawing, v *rotary.ConverterView, x float64) {
 	bank(x+poleStep, 262, microfarads(v.L23))
 	d.add(
 		text(x-8, 292, "each can with its", Small).start().soft(),
-		text(x-8, 306, "discharge resistor", Small).start().soft(),
+		text(x-8, 306, "bleed resistor", Small).start().soft(),
 	)
 	d.fact("Balance cans", "L1-L3 "+v.L13Cans+"; L2-L3 "+v.L23Cans)
 	if v.Start != "" {

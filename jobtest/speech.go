@@ -6,9 +6,12 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"sync"
 	"testing"
 
 	"github.com/stretchr/testify/require"
+
+	"graybridge/core/reference"
 )
 
 // riddles are words that stood in sentences and told nobody anything; what is said instead stands in
@@ -16,6 +19,33 @@ import (
 var riddles = regexp.MustCompile(`(?i:\b(would change|planning|leans on|waits for|made corner|made leg|running light|` +
 	`stands against|to spare|opens on the reading|asks? [\d.]|at the post|nothing is sized)\b)| plate (amps|torque)\b|` +
 	`\d[eE][+-]\d|[a-z]\.[A-Z][a-z]|[a-jl-z]Ω|go there[A-Z]`)
+
+// ordinary are other names of the glossary's that are everyday words besides.
+var ordinary = map[string]bool{"tester": true, "return": true, "nominal": true, "electrolytic": true, "voltage": true,
+	"power": true, "current": true, "pair": true, "connection": true, "force": true, "hot": true, "live": true,
+	"setting": true, "rotation": true, "reading": true, "choke": true, "drop": true, "frame": true, "fault": true,
+	"core": true, "loss": true, "hp": true, "awg": true, "y": true, "Δ": true, "no load": true, "one phase": true,
+	"two-pole": true, "three-pole": true, "rms": true, "class 10": true, "class 20": true, "class b": true,
+	"class f": true, "full-load": true, "locked-rotor torque": true, "tie": true, "cap": true, "tail": true,
+	"pulley": true, "sheave": true, "record": true, "jumper": true, "strap": true, "cage": true, "twist": true,
+	"dump resistor": true, "estimate": true, "open ring": true, "volts per hertz": true, "electrician": true,
+	"stiff line": true, "stud": true, "kilowatts": true, "triangle": true, "field winding": true, "gauge": true,
+	"nameplate": true, "sensorless": true, "rule of thumb": true, "induction motor": true, "carbon": true, "menu item": true,
+	"bus": true, "return wire": true, "ps": true, "field": true, "lag": true, "braid": true, "strand": true,
+	"polarity": true, "resistance": true, "temperature": true, "three leads out": true, "tension": true}
+
+// otherNames are those that sentences leave to the glossary: one word a thing.
+var otherNames = sync.OnceValue(func() *regexp.Regexp {
+	var all []string
+	for _, term := range reference.Terms() {
+		for _, name := range term.Also {
+			if !ordinary[strings.ToLower(name)] {
+				all = append(all, regexp.QuoteMeta(name))
+			}
+		}
+	}
+	return regexp.MustCompile(`(?i)\b(` + strings.Join(all, "|") + `)\b`)
+})
 
 const (
 	mostHeadline = 14 // words
@@ -42,6 +72,9 @@ func (s *Speech) Breaks(kind, text string) {
 func (s *Speech) Text(text string) {
 	if found := riddles.FindString(text); found != "" {
 		s.Breaks("riddle “"+found+"”", text)
+	}
+	if found := otherNames().FindString(text); found != "" {
+		s.Breaks("another name, “"+found+"”", text)
 	}
 	for _, one := range Sentences(text) {
 		if n := len(Words(one)); n > mostSentence {

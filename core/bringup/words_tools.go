@@ -23,11 +23,11 @@ func Tools(bridge string, inches bool) []string {
 	case "drive":
 		out = append(out, "DC meter for the drive's link, 600 V", "The drive's own keypad leaflet")
 	case "rotary":
-		out = append(out, "Discharge resistor with probes", "Capacitance meter", "Rope, or what starts the idler")
+		out = append(out, "Bleed resistor with probes", "Capacitance meter", "Rope, or what starts the idler")
 	case "dc":
 		out = append(out, "DC meter for armature volts, an ammeter for DC", "Insulated screwdriver for the trims")
 	default:
-		out = append(out, "Discharge resistor with probes", "Capacitance meter")
+		out = append(out, "Bleed resistor with probes", "Capacitance meter")
 	}
 	return out
 }

@@ -299,13 +299,13 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 		out = append(out, b)
 	}
 	if a.Bleed.Ohm > 0 {
-		out = append(out, bridge.Buy{ID: "bleed", Count: 1, What: "Discharge resistor", Spec: a.Bleed.Spec(),
+		out = append(out, bridge.Buy{ID: "bleed", Count: 1, What: "Bleed resistor", Spec: a.Bleed.Spec(),
 			Note: "across the cans for good, never through a switch: below 50 V within a minute"})
 	}
 	if w.StartEntered > 0 {
 		s := a.Start
 		out = append(out, bridge.Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(w.StartEntered, "µF"),
-			Spec: "electrolytic, for starting, " + s.ClassText(), Note: "seconds only; its own discharge resistor: " +
+			Spec: "electrolytic, for starting, " + s.ClassText(), Note: "seconds only; its own bleed resistor: " +
 				s.Bleed.Spec()})
 		amps := s.OwnAmps
 		if w.As.StartBy == ByRelay {

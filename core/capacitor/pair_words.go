@@ -65,7 +65,7 @@ func pairVerdict(o *Solved, p *Pair, r, best arrange.Result, light, heavy float6
 	switch {
 	case a.Continuous >= heavy:
 		p.Sentence = "Not needed: one capacitor carries your load all day."
-		p.Detail = fmt.Sprintf("The triangle holds every winding inside its rated amps to %s of rated torque, your "+
+		p.Detail = fmt.Sprintf("One capacitor holds every winding inside its rated amps to %s of rated torque, your "+
 			"heaviest is %s. "+
 			"Two capacitors would only bring more volts and a motor that must not idle.", unit.Percent(a.Continuous),
 			unit.Percent(heavy))

@@ -61,7 +61,7 @@ var ofDrive = []Cause{
 		Often: "every second cable", Cure: "Exchange any two of the three motor wires, dead and the link proved dead.",
 		Proof: "It turns the right way.", Proves: "motor wires", Group: Drive, On: []string{"drive", "rotary"},
 		Changed: wired, Says: says{complaint.Backward: 0.97}, Reads: shows{"motor wires": is("other")}},
-	{ID: "output-wire-open", Name: "A motor wire is loose", Weight: 1, Often: "screws that were tightened once",
+	{ID: "output-wire-open", Name: "A motor lead is loose", Weight: 1, Often: "screws that were tightened once",
 		Cure:  "Tighten it, dead and the link proved dead.",
 		Proof: "Three amps near each other on the way to the motor.", Proves: "motor wires", Group: Drive, On: onDrive,
 		Changed: []complaint.Changed{complaint.Moved, complaint.Rewired, complaint.LongRest},

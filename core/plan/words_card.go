@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"strings"
+
 	"graybridge/core/finding"
 	"graybridge/core/supply"
 )
@@ -11,7 +13,7 @@ const cardFoot = "Estimated figures carry an open ring. This card says what was 
 	"not replace local rules or a licensed person."
 
 func noCardYet(p *Plan) string {
-	return "No connection card yet: " + finding.Lower(p.Next.Text) + "."
+	return "No connection card yet: " + strings.TrimRight(finding.Lower(p.Next.Text), ".?") + "."
 }
 
 func (p *Plan) sheetLinkDead() string {

@@ -176,7 +176,7 @@ func (w Installed) bankBuys() (out []bridge.Buy) {
 	}
 	if s := a.IdlerStart; w.As.StartBy.ByCapacitor() && s.Used > 0 {
 		out = append(out, bridge.Buy{ID: "start", Count: 1, What: "Start capacitor " + unit.Text(s.Used, "µF"),
-			Spec: "electrolytic, for starting", Note: "seconds only; its own discharge resistor: " + s.Bleed.Spec()})
+			Spec: "electrolytic, for starting", Note: "seconds only; its own bleed resistor: " + s.Bleed.Spec()})
 	}
 	return append(out, bridge.Buy{ID: "contactor-cans", Count: 1, What: "Contactor for the cans", Planning: true,
 		Spec: "three-pole, for capacitors, coil on lines 1 and 2", Note: "joins the balance cans once the idler is up"})
@@ -198,7 +198,7 @@ func appendCan(out []bridge.Buy, bank int, p can.Part, a *Answer) []bridge.Buy {
 		out,
 		bridge.Buy{ID: id, Count: 1, What: bridge.CanName(p), Own: p.Own, Spec: "film, for continuous duty, ±5 %, " +
 			class,
-			Note: [2]string{"between L1 and L3", "between L2 and L3"}[bank] + "; its own discharge resistor",
+			Note: [2]string{"between L1 and L3", "between L2 and L3"}[bank] + "; its own bleed resistor",
 			Want: stores.Want{Kind: stores.Capacitor, Microfarad: p.Microfarad, Volts: volts}},
 	)
 }

@@ -173,7 +173,7 @@ func cansToBuy(o *Solved) finding.Finding {
 		Grade:    finding.Note,
 		Sentence: "Buy the balance capacitors: " + a.Balance.Text() + ".",
 		Detail: strings.Join(parts,
-			"; ") + ". Film, for continuous duty, each with its own discharge resistor always on it. " +
+			"; ") + ". Film, for continuous duty, each with its own bleed resistor always on it. " +
 			toleranceText(o) + ownWords(a.Cans) +
 			"Joined by a contactor once the idler is up they spare the start; measured one by one before they go in.",
 		Why: []finding.Why{
@@ -212,5 +212,5 @@ func BankLine(a *Answer, bank int) (name, value, note string, ok bool) {
 	class, _ := a.Class(bank)
 	bleed := BankBleeder(a, bank)
 	return "Balance cans " + bankNames[bank], can.List(a.Cans[bank]),
-		fmt.Sprintf("film, ±5 %%, %s AC or more; discharge resistor %s", unit.Whole(class, "V"), bleed), true
+		fmt.Sprintf("film, ±5 %%, %s AC or more; bleed resistor %s", unit.Whole(class, "V"), bleed), true
 }

@@ -103,7 +103,7 @@ func startFirst(o *Solved, i int) finding.Finding {
 func askStart(o *Read) finding.Finding {
 	f := finding.Finding{ID: IDStartBy, Grade: finding.Open, Sentence: "How is the idler brought up to speed?",
 		Detail: "By rope or pony motor: spun first, then closed. By a start capacitor: held by a button, or let go " +
-			"by a potential relay. Closed onto a standing idler without either, it hums at locked amps and burns.",
+			"by a start relay. Closed onto a standing idler without either, it hums at locked amps and burns.",
 		Entries: []string{"rotary.start_by"}}
 	for _, c := range []struct {
 		label string
@@ -215,7 +215,7 @@ func startsOnCan(o *Solved) finding.Finding {
 		class = "a class of " + unit.Whole(s.Class, "V") + " AC or more"
 	}
 	f.Detail = fmt.Sprintf(
-		"The line gives %s at the first instant. It sees %s on the way up: %s. Discharge resistor %s.",
+		"The line gives %s at the first instant. It sees %s on the way up: %s. Bleed resistor %s.",
 		unit.Text(s.Supply, "A"),
 		unit.Whole(s.Across, "V"),
 		class,

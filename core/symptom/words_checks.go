@@ -75,7 +75,7 @@ var measured = []Check{
 		minutes: 15, usual: "same"},
 	{ID: "volts post", Name: "Volts at the isolator, idle", Do: "Measure between the two lines, nothing running.",
 		Caution: liveCare, Unit: "V", Live: true, danger: 6, minutes: 3},
-	{ID: "amps supply", Name: "Amps of a supply line", Do: "Clamp round one separated wire of the supply cable.",
+	{ID: "amps supply", Name: "Amps of a supply line", Do: "Clamp round one separated wire of the feeder.",
 		Caution: liveCare, Unit: "A", Live: true, danger: 6, minutes: 3, on: onePhase},
 	{ID: "rpm", Name: "Its speed", Do: "A tachometer at the shaft end, from outside.", Caution: liveCare, Unit: "rpm",
 		Live: true, danger: 6, minutes: 3},

@@ -1,6 +1,7 @@
 package table
 
 import (
+	"encoding/json"
 	"maps"
 	"slices"
 	"strings"
@@ -82,4 +83,36 @@ func EndThread(shaft float64) (m int, source string, ok bool) {
 		}
 	}
 	return 0, t.Source, false
+}
+
+// Face is a motor's face by frame, in mm; 0: the table has none.
+type Face struct {
+	Frames                string // which frames carry it
+	Spigot, Circle, Outer float64
+	Bolt                  string // its thread, or the hole for it
+}
+
+// UnmarshalJSON reads a row of the table.
+func (f *Face) UnmarshalJSON(data []byte) error {
+	return json.Unmarshal(data, &[]any{&f.Frames, &f.Spigot, &f.Circle, &f.Outer, &f.Bolt})
+}
+
+var faces = load[map[string]struct {
+	Source string `json:"source"`
+	Inches bool   `json:"inches"`
+	Rows   []Face `json:"rows"`
+}]("faces")
+
+// Faces are the faces of a kind: faces-large (B5), faces-small (B14) or faces-america (C). inches says that they are
+// printed so.
+func Faces(kind string) (rows []Face, source string, inches bool) {
+	set := faces()[kind]
+	rows = slices.Clone(set.Rows)
+	if set.Inches {
+		for i := range rows {
+			rows[i].Spigot, rows[i].Circle, rows[i].Outer = rows[i].Spigot*unit.Inch, rows[i].Circle*unit.Inch,
+				rows[i].Outer*unit.Inch
+		}
+	}
+	return rows, set.Source, set.Inches
 }

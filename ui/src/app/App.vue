@@ -9,7 +9,9 @@ import KeysDialog from './KeysDialog.vue'
 import PaletteDialog from './PaletteDialog.vue'
 import PersonChooser from './PersonChooser.vue'
 import UnsentDialog from './UnsentDialog.vue'
+import { turn } from '../reference/pocket'
 
+const TermCard = defineAsyncComponent(() => import('../reference/TermCard.vue'))
 const LogInView = defineAsyncComponent(() => import('../people/LogInView.vue'))
 const router = useRouter()
 const route = useRoute()
@@ -23,7 +25,11 @@ const place = computed(() =>
     .join(' '),
 )
 onMounted(() => askPerson())
-useKeys({ 'g y': () => void router.push('/'), 'g e': () => void router.push('/engine') })
+useKeys({
+  'g y': () => void router.push('/'),
+  'g e': () => void router.push('/engine'),
+  'g p': () => void router.push('/reference'),
+})
 </script>
 
 <template>
@@ -51,6 +57,7 @@ useKeys({ 'g y': () => void router.push('/'), 'g e': () => void router.push('/en
     <template v-else-if="me.asked">
       <RouterView :key="place" />
       <KeysDialog />
+      <TermCard v-if="turn" />
       <PaletteDialog v-if="!outside" v-model="palette" />
     </template>
   </ElConfigProvider>

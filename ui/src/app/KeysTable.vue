@@ -6,7 +6,8 @@ const open = defineModel<boolean>({ required: true })
 
 const rows = [
   ['/', 'find or do anything'],
-  ['G Y, G S, G C, G E', 'the Yard, the span, the card, how it is computed'],
+  ['G Y, G S, G C', 'your machines, the plan, the card'],
+  ['G P, G E', 'the pocket reference, how it is computed'],
   ['G B, G L', 'the bring-up at the machine, the machine’s log'],
   ['G W, G R', 'the bridges weighed, the page for a review'],
   ['← →', 'the step before or after, at the bring-up'],

@@ -6,6 +6,8 @@ import { useRouter } from 'vue-router'
 import { api } from '../api/client'
 import { found, nearest, offered, type Deed } from '../desk/palette'
 import { ownersWords } from '../symptom/spoken'
+import { pocket, touch, wantPocket } from '../reference/pocket'
+import { sections } from '../reference/sections'
 
 const open = defineModel<boolean>({ required: true })
 const router = useRouter()
@@ -20,11 +22,28 @@ const places: Deed[] = [
     more: 'help shortcuts keyboard',
     run: () => void window.dispatchEvent(new KeyboardEvent('keydown', { key: '?' })),
   },
-  { kind: 'place', text: 'Yard', more: 'workshops machines', run: () => void router.push('/') },
+  { kind: 'place', text: 'Your machines', more: 'yard workshops machines', run: () => void router.push('/') },
   { kind: 'place', text: 'Something is wrong', more: ownersWords, run: () => void router.push('/wrong') },
+  ...sections.map((s) => ({
+    kind: 'reference',
+    text: s.title,
+    more: `pocket reference ${s.more}`,
+    run: () => void router.push(`/reference#${s.id}`),
+  })),
   { kind: 'place', text: 'How it is computed', more: 'engine formulas', run: () => void router.push('/engine') },
 ]
-const all = computed(() => [...offered.deeds, ...machines.value, ...places])
+/** The words of the trade, by any of their names; once the question has a word. */
+const terms = computed<Deed[]>(() =>
+  question.value.trim().length < 2
+    ? []
+    : (pocket.value?.terms ?? []).map((t) => ({
+        kind: 'word',
+        text: t.name,
+        more: [t.america, ...(t.also ?? [])].join(' '),
+        run: () => touch(t),
+      })),
+)
+const all = computed(() => [...offered.deeds, ...machines.value, ...places, ...terms.value])
 const exact = computed(() => found(all.value, question.value))
 /** Nothing is called so: what is nearest to it. */
 const list = computed(() => (exact.value.length ? exact.value : nearest(all.value, question.value)))
@@ -60,6 +79,7 @@ watch(
     if (!now) return
     question.value = ''
     at.value = 0
+    void wantPocket()
     void seek()
   },
   { immediate: true },

@@ -44,6 +44,7 @@ export const router = createRouter({
     { path: '/workshops/:id/people', name: 'people', component: () => import('../people/PeopleView.vue'), props: true },
     { path: '/sharing', name: 'sharing', component: () => import('../people/SharingView.vue') },
     { path: '/let-in', name: 'let-in', component: () => import('../people/LetInView.vue') },
+    { path: '/reference', name: 'reference', component: () => import('../reference/ReferenceView.vue') },
     { path: '/engine', name: 'engine', component: () => import('../engine/EngineView.vue') },
     { path: '/:rest(.*)*', name: 'lost', component: () => import('./LostView.vue') },
   ],

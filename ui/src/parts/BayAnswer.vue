@@ -2,6 +2,7 @@
 /** The answer first: one sentence at the top of a bay that says what to do there. */
 import { computed } from 'vue'
 import { useJob } from '../job/open'
+import TermText from '../reference/TermText.vue'
 import GradeMark from './GradeMark.vue'
 
 const props = defineProps<{ bay: string }>()
@@ -12,7 +13,7 @@ const answer = computed(() => job.plan.value?.bays.find((b) => b.bay === props.b
 <template>
   <p v-if="answer" class="answer" :class="`answer-${answer.grade}`" data-answer role="status">
     <GradeMark :grade="answer.grade" :size="20" />
-    <strong>{{ answer.text }}</strong>
+    <strong><TermText :text="answer.text" /></strong>
   </p>
 </template>
 

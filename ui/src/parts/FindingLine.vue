@@ -2,6 +2,7 @@
 /** What the plan says, said again where the hand is, with its cures. */
 import type { Finding } from '../api/client'
 import { useJob } from '../job/open'
+import TermText from '../reference/TermText.vue'
 import GradeMark from './GradeMark.vue'
 
 defineProps<{ finding: Finding }>()
@@ -12,8 +13,9 @@ const job = useJob()
   <div class="finding-line">
     <GradeMark :grade="finding.grade" />
     <p>
-      <strong>{{ finding.sentence }}</strong> {{ finding.figure }} <span class="soft">{{ finding.limit }}</span>
-      {{ finding.detail }}
+      <strong><TermText :text="finding.sentence" /></strong> {{ finding.figure }}
+      <span class="soft">{{ finding.limit }}</span>
+      <TermText :text="finding.detail ?? ''" />
       <template v-for="c in finding.cures ?? []" :key="c.label">
         <button v-if="job.may(c.path)" type="button" class="plain" @click="job.cure(c)">{{ c.label }}</button>
       </template>

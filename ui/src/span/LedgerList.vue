@@ -5,6 +5,7 @@ import type { Finding } from '../api/client'
 import type { Remark } from '../api/people'
 import { signedAt } from '../parts/dates'
 import GradeMark from '../parts/GradeMark.vue'
+import TermText from '../reference/TermText.vue'
 import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
 
@@ -103,9 +104,9 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
         <GradeMark :grade="f.grade" :size="18" />
         <div>
           <p class="finding-sentence">
-            <strong>{{ f.sentence }}</strong>
+            <strong><TermText :text="f.sentence" /></strong>
           </p>
-          <p v-if="f.detail && !short(f)" class="finding-detail">{{ f.detail }}</p>
+          <p v-if="f.detail && !short(f)" class="finding-detail"><TermText :text="f.detail" /></p>
           <p v-if="f.limit && !short(f)" class="finding-detail">
             <span class="nobreak">{{ f.figure }}</span><template v-if="f.figure">; </template>limit
             <span class="nobreak">{{ f.limit }}</span>
@@ -128,9 +129,7 @@ const estimated = (f: Finding) => (f.why ?? []).some((w) => w.estimated)
             <button v-if="!g.own" type="button" class="why" @click="emit('bay', f.bay, f.entries?.[0])">
               Go to {{ titles.get(f.bay) }}
             </button>
-            <span v-if="estimated(f)" class="soft nobreak"
-              ><span class="ring ring-estimated" />partly estimated</span
-            >
+            <span v-if="estimated(f)" class="soft nobreak"><span class="ring ring-estimated" />partly estimated</span>
             <span v-if="f.planning" class="soft">guide value</span>
           </p>
           <ul v-if="open.has(f.id)" class="whys">

@@ -24,6 +24,7 @@ import DrawingView from '../drawing/DrawingView.vue'
 import { litBy } from '../drawing/shapes'
 import { toEntry } from '../parts/hand'
 import BayAnswer from '../parts/BayAnswer.vue'
+import BayHelp from '../reference/BayHelp.vue'
 import IconButton from './IconButton.vue'
 import { useSaid } from './said'
 import { readsOnly } from '../job/rights'
@@ -300,6 +301,7 @@ onUnmounted(() => (offered.deeds = []))
     <div class="span-work">
       <section id="bench" class="bench" tabindex="-1" :aria-label="plan.bays.find((b) => b.bay === bay)?.title">
         <BayAnswer :bay="bay" />
+        <BayHelp :bay="bay" :kind="job.document.value?.bridge.kind ?? ''" />
         <component :is="(brushed && brushedBays[bay]) || bays[bay] || bays.motor" />
       </section>
       <LedgerList :bay="bay" :remarks="remarks" @bay="go" @answered="answered" />

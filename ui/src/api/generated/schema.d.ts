@@ -1439,6 +1439,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The words of the trade, what each bay is for, tables with their sources, and formulas to try */
+        get: operations["reference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference/leads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How three, six, nine and twelve leads are joined, drawn */
+        get: operations["reference-leads"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reference/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A formula with one's own figures in it; nothing is stored */
+        post: operations["reference-try"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rotary/drawings": {
         parameters: {
             query?: never;
@@ -3171,6 +3222,12 @@ export interface components {
         DevicesOutputBody: {
             devices: components["schemas"]["DeviceLine"][];
         };
+        Diagram: {
+            drawing: components["schemas"]["Drawing"];
+            joints: string[];
+            kind: string;
+            title: string;
+        };
         Dial: {
             /** Format: double */
             hertz: number;
@@ -3857,6 +3914,13 @@ export interface components {
             tau: number;
             text: string;
         };
+        Formula: {
+            about: string;
+            id: string;
+            inputs: components["schemas"]["Input"][];
+            says: string;
+            title: string;
+        };
         GateView: {
             after: string[];
             /** @description takes without which it is not passed */
@@ -3930,6 +3994,13 @@ export interface components {
             points: components["schemas"]["Warm"][];
             says: string;
         };
+        Help: {
+            bay: string;
+            for: string;
+            kind?: string;
+            needs: string;
+            wrong: string;
+        };
         HistoryOutputBody: {
             revisions: components["schemas"]["RevisionLine"][];
         };
@@ -3945,6 +4016,11 @@ export interface components {
             weakest?: string;
             worst?: string;
             yours?: boolean;
+        };
+        Input: {
+            example: string;
+            id: string;
+            label: string;
         };
         Into: {
             label: string;
@@ -4039,6 +4115,9 @@ export interface components {
             rules: string;
             rungs: components["schemas"]["Rung"][];
             says: string[];
+        };
+        LeadDiagrams: {
+            diagrams: components["schemas"]["Diagram"][];
         };
         LeadName: {
             name: string;
@@ -4948,6 +5027,15 @@ export interface components {
             left?: string;
             words?: string;
         };
+        Pocket: {
+            drawings: {
+                [key: string]: components["schemas"]["Drawing"];
+            };
+            formulas: components["schemas"]["Formula"][];
+            helps: components["schemas"]["Help"][];
+            sheets: components["schemas"]["Sheet"][];
+            terms: components["schemas"]["Term"][];
+        };
         Present: {
             documents: components["schemas"]["Document"][];
         };
@@ -5395,6 +5483,15 @@ export interface components {
             /** Format: double */
             rpm: number;
         };
+        Sheet: {
+            about: string;
+            colours?: (string[] | null)[];
+            columns: string[];
+            id: string;
+            rows: (string[] | null)[];
+            source: string;
+            title: string;
+        };
         ShelveInputBody: {
             /** @enum {string} */
             shelf: "yard" | "archive" | "bin";
@@ -5761,6 +5858,15 @@ export interface components {
             machine: string;
             part: string;
         };
+        Term: {
+            also?: string[];
+            america?: string;
+            at?: string;
+            drawn?: string;
+            means: string;
+            name: string;
+            section?: string;
+        };
         TermsEntry: {
             /** @example 5.2 A */
             amps?: string;
@@ -5816,6 +5922,12 @@ export interface components {
             value: number;
             where?: string;
         };
+        Tried: {
+            problems?: {
+                [key: string]: string;
+            };
+            results: string[];
+        };
         TriedOutputBody: {
             outcomes: components["schemas"]["Outcome"][];
         };
@@ -5840,6 +5952,13 @@ export interface components {
             code: string;
             look: string;
             says: string;
+        };
+        TryInputBody: {
+            formula: string;
+            /** @description what was typed, by the input's id */
+            typed: {
+                [key: string]: string;
+            };
         };
         TryProfileBody: {
             deeds: components["schemas"]["Deed"][];
@@ -8888,6 +9007,100 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pocket"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "reference-leads": {
+        parameters: {
+            query?: {
+                /** @description what is printed on the leads; the metric names where none */
+                naming?: "iec" | "t";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeadDiagrams"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "reference-try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tried"];
+                };
             };
             /** @description Error */
             default: {
