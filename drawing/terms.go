@@ -127,7 +127,7 @@ func halved(d *Drawing) {
 	d.add(coil(150, 40, 188, 40, "ok", "coil", 3)...)
 	d.add(circle(150, 40, 4, Black, Black))
 	d.label(54, 84, "low: side by side")
-	d.label(154, 66, "high: end to end")
+	d.label(150, 66, "high: end to end")
 }
 
 func canned(d *Drawing) {
