@@ -10,6 +10,7 @@ import (
 
 	"graybridge/core/document"
 	"graybridge/core/people"
+	"graybridge/core/plate"
 	"graybridge/store"
 )
 
@@ -55,6 +56,7 @@ type createInput struct {
 		WorkshopID string `json:"workshop_id" maxLength:"64"`
 		Name       string `json:"name" minLength:"1" maxLength:"80"`
 		ChangeID   string `json:"change_id" minLength:"8" maxLength:"64"`
+		Plate      string `json:"plate,omitempty" maxLength:"2000" doc:"The whole plate as typed; each piece is laid out"`
 	}
 }
 
@@ -157,6 +159,7 @@ func (s jobs) jobs(a huma.API) {
 				return nil, problem(err)
 			}
 			d := document.New(in.Body.Name, w.Settings)
+			d.Machines[0].Plate = plate.ReadLine(in.Body.Plate).Entry()
 			if bad := d.Validate(); len(bad) > 0 {
 				return nil, problem(bad)
 			}

@@ -202,7 +202,7 @@ func (s books) dropFile(ctx context.Context, in *fileInput) (*struct{}, error) {
 		return nil, problem(err)
 	}
 	for _, m := range j.Document.Machines {
-		if m.Leads.Photo == in.Photo {
+		if m.Leads.Photo == in.Photo || m.Plate.Photo == in.Photo {
 			return nil, huma.Error409Conflict("The Leads bay shows this picture: take another one there first. " +
 				"Nothing was deleted.")
 		}

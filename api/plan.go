@@ -6,8 +6,23 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"graybridge/core/document"
 	"graybridge/core/plate"
 )
+
+type firstInput struct {
+	Body struct {
+		Text   string `json:"text" maxLength:"2000" doc:"The plate as typed; empty where there is none"`
+		Region string `json:"region,omitempty" maxLength:"40" doc:"The browser's language and region, like en-US"`
+	}
+}
+
+// FirstPlate is what follows from somebody's first plate.
+type FirstPlate struct {
+	Read     PlateRead         `json:"read"`
+	Name     string            `json:"name"`
+	Workshop document.Workshop `json:"workshop"`
+}
 
 type plateLineInput struct {
 	Body struct {
@@ -30,6 +45,17 @@ func (s jobs) plans(a huma.API) {
 		func(_ context.Context, in *plateLineInput) (*said[PlateRead], error) {
 			l := plate.ReadLine(in.Body.Text)
 			return &said[PlateRead]{PlateRead{l.Kind, l.Kind.String(), l.Entry(), l.Left}}, nil
+		})
+	huma.Register(a, huma.Operation{OperationID: "first-plate", Method: http.MethodPost, Path: "/api/plate/first",
+		Summary: "Somebody's first plate: what was read, what the machine may be called, and the workshop that it " +
+			"tells; " +
+			"nothing is stored"},
+		func(_ context.Context, in *firstInput) (*said[FirstPlate], error) {
+			l := plate.ReadLine(in.Body.Text)
+			e := l.Entry()
+			return &said[FirstPlate]{Body: FirstPlate{PlateRead{l.Kind, l.Kind.String(), e, l.Left},
+				document.FirstName(e),
+				document.FirstWorkshop(l, in.Body.Region)}}, nil
 		})
 	askAlone(s.server, a, "plan", "/api/plan", "Plan a document without storing it", s.answers.of)
 	askAlone(s.server, a, "island", "/api/capacitor/island",

@@ -43,7 +43,8 @@ func (s jobs) reference(a huma.API) {
 	huma.Register(a, huma.Operation{OperationID: "reference", Method: http.MethodGet, Path: "/api/reference",
 		Summary: "The words of the trade, what each bay is for, tables with their sources, and formulas to try"},
 		func(context.Context, *struct{}) (*said[Pocket], error) { return &said[Pocket]{Body: pocket}, nil })
-	huma.Register(a, huma.Operation{OperationID: "reference-leads", Method: http.MethodGet, Path: "/api/reference/leads",
+	huma.Register(a, huma.Operation{OperationID: "reference-leads", Method: http.MethodGet,
+		Path:    "/api/reference/leads",
 		Summary: "How three, six, nine and twelve leads are joined, drawn"},
 		func(_ context.Context, in *diagramsInput) (*said[LeadDiagrams], error) {
 			return &said[LeadDiagrams]{Body: LeadDiagrams{drawing.Diagrams(in.Naming)}}, nil

@@ -56,8 +56,9 @@ var rules = map[string]rule{
 
 	"plan": member, "island": member, "curves": member, "start": member, "ranges": member, "pair": member,
 	"pair-proof": member, "changes": member, "merge": member, "present": member, "read-plate": member,
-	"mistake": member,
-	"steps":   member, "from-bench-case": member, "wiring": member, "dial": member, "read-drive-profile": member,
+	"first-plate": member,
+	"mistake":     member,
+	"steps":       member, "from-bench-case": member, "wiring": member, "dial": member, "read-drive-profile": member,
 	"read-leaflet": member, "begin-profile": member, "check-profile": member, "try-profile": member,
 	"leaflet-settings": member, "profile-words": member,
 	"dc-wiring": member, "dc-dial": member, "dc-film": member, "dc-swap": member, "read-dc-profile": member,

@@ -24,7 +24,7 @@ member, server: whoever has logged in; nothing of a workshop is read or written
   wiring dial circuit mechanics read-plate read-drive-profile read-leaflet read-dc-profile shipped-drive shipped-controller
   begin-profile check-profile try-profile leaflet-settings profile-words
   dc-wiring dc-dial dc-film dc-swap rotary-drawings rotary-sizes rotary-start balance-map
-  reference reference-leads reference-try symptom symptom-words weigh weigh-column weigh-motors weigh-converter weigh-taken life-step
+  first-plate reference reference-leads reference-try symptom symptom-words weigh weigh-column weigh-motors weigh-converter weigh-taken life-step
   log-out change-password devices end-device pair-mine sharing
 
 keeper, server: who opened the server

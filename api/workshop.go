@@ -22,6 +22,7 @@ type WorkshopAnswer struct {
 	Settings document.Workshop `json:"settings"`
 	People   []string          `json:"people" nullable:"false"` // first name and initial
 	Role     people.Role       `json:"role" doc:"What the caller is here; owner where nobody logs in"`
+	Example  bool              `json:"example,omitempty" doc:"Made up, to be looked at"`
 }
 
 type workshopOutput struct {
@@ -31,7 +32,7 @@ type workshopOutput struct {
 
 func workshopAnswer(ctx context.Context, w store.Workshop) *workshopOutput {
 	return &workshopOutput{etag(w.Revision), WorkshopAnswer{w.ID, w.Revision, w.Settings, w.People,
-		roleIn(ctx, w.ID)}}
+		roleIn(ctx, w.ID), w.Example}}
 }
 
 // WorkshopEntry is a workshop as it is entered.

@@ -55,7 +55,8 @@ func diagram(k leads.Kind, n leads.Naming, way leads.Way) Diagram {
 }
 
 var kindTitles = map[leads.Kind]string{leads.Three: "Three leads", leads.Six: "Six leads",
-	leads.NineStar: "Nine leads, star inside", leads.NineDelta: "Nine leads, delta inside", leads.Twelve: "Twelve leads"}
+	leads.NineStar: "Nine leads, star inside", leads.NineDelta: "Nine leads, delta inside", leads.Twelve: "Twelve " +
+		"leads"}
 
 func diagramTitle(k leads.Kind, way leads.Way) string {
 	if k == leads.Three {

@@ -60,7 +60,8 @@ func pipes(d *Drawing) {
 func relayed(d *Drawing) {
 	for i, ink := range []Ink{WireL1, WireL2, WireL3} {
 		y := 20 + 24*float64(i)
-		d.add(line(ink, 2.5, 12, y, 60, y), line(ink, 2.5, 60, y, 60, y-7, 76, y-7, 76, y, 92, y, 92, y-7, 108, y-7, 108,
+		d.add(line(ink, 2.5, 12, y, 60, y), line(ink, 2.5, 60, y, 60, y-7, 76, y-7, 76, y, 92, y, 92, y-7, 108, y-7,
+			108,
 			y, 186, y))
 	}
 	d.add(rect(50, 6, 70, 70, Soft, None))

@@ -46,7 +46,8 @@ func (p *page) reads(take, value string) {
 func (p *page) keptOnDevice() {
 	p.t.Helper()
 	end := time.Now().Add(patience)
-	for !eval[bool](p, `(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === 'activated')()`) {
+	for !eval[bool](p,
+		`(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === 'activated')()`) {
 		require.True(p.t, time.Now().Before(end), "the pages were not kept on the device")
 		time.Sleep(50 * time.Millisecond)
 	}
@@ -206,7 +207,7 @@ func TestTheLogIsWrittenByHand(t *testing.T) {
 	name := secondBlunger(t, s)
 	p := another(t, s.url+"/")
 	p.at(name, "Supply")
-	p.click(".span-acts a", "Log")
+	p.click(".places-wide a, .places-phone a", "Log")
 	p.sees(".log", "The book is empty")
 	p.choose(".form select", "well")
 	p.fill(".form textarea", "Ran all week, quiet.")

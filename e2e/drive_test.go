@@ -23,9 +23,7 @@ func TestASecondHandDriveFromPlateToKeyedSheet(t *testing.T) {
 	t.Parallel()
 	s := demoServer(t)
 	p := open(t, s.url+"/")
-	p.click(`.workshop .strong`, "New machine")
-	p.fill("#machine-name", "Ball mill two")
-	p.key(kb.Enter)
+	p.begin("Ball mill two")
 	for _, e := range [][2]string{{"plate.power", "0.75 kW"}, {"plate.volts", "230/400"}, {"plate.connection", "Δ/Y"},
 		{"plate.amps", "3.8/2.2"}, {"plate.rpm", "925"}, {"plate.hertz", "50"}, {"plate.power_factor", "0.68"},
 		{"plate.phases", "3"}} {

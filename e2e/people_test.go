@@ -81,7 +81,7 @@ func (p *page) comes(name, code string) {
 	p.fill("#password-new", goodPassword)
 	p.fill("#password-again", goodPassword)
 	p.click("button", "Keep this password")
-	p.sees("h1", "Yard")
+	p.sees("h1", "Your machines")
 }
 
 // The owner opens the server, a maker comes in on another computer, a helper on a phone, an
@@ -140,7 +140,8 @@ func TestAShopOfFourWorksOnOneMachine(t *testing.T) {
 	phone.saved()
 	phone.sees(".head-saved", "revision 4")
 	phone.shot("helper")
-	maker.until("the maker sees the reading", `document.querySelector('[data-entry="supply.volts"] input').value === '229'`)
+	maker.until("the maker sees the reading",
+		`document.querySelector('[data-entry="supply.volts"] input').value === '229'`)
 
 	reviewer := another(t, s.url+"/let-in#"+reviewerCode, "401")
 	reviewer.click("button", "Later")
@@ -250,7 +251,7 @@ func TestTheDoorAndThePeopleAreForEverybody(t *testing.T) {
 	p.sees(".door", "lets nobody in")
 	tabTo(p, `document.activeElement.id === 'door-password'`)
 	p.key(goodPassword + kb.Enter)
-	p.sees("h1", "Yard")
+	p.sees("h1", "Your machines")
 	p.at("Slip mixer", "Leads")
 	p.press("r")
 	p.sees(".el-drawer", "Nothing was said yet")

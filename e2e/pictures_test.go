@@ -126,7 +126,7 @@ func TestPictures(t *testing.T) {
 	p.do(chromedp.EmulateViewport(1000, 1180))
 	p.visit(s.url + "/")
 	p.click(".machine-link", "Blunger")
-	p.click(".span-acts a", "Card")
+	p.click(".places-wide a, .places-phone a", "Card")
 	p.sees(".card", "Mains kills")
 	p.picture("card")
 	p.do(chromedp.EmulateViewport(1280, 1000))

@@ -27,9 +27,7 @@ func TestAConverterFromTwoPlatesToItsCard(t *testing.T) {
 	t.Parallel()
 	s := demoServer(t)
 	p := open(t, s.url+"/")
-	p.click(`.workshop .strong`, "New machine")
-	p.fill("#machine-name", "Slip room converter")
-	p.key(kb.Enter)
+	p.begin("Slip room converter")
 	p.plateOf(
 		[][2]string{
 			{"plate.power", "4 kW"},

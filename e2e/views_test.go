@@ -72,9 +72,7 @@ func TestNoViewScrollsSidewaysOnAPhoneOrAScreen(t *testing.T) {
 	s := demoServer(t)
 	p := open(t, s.url+"/")
 	long := "Pug mill number two with a very long name that somebody gave it one spring day"
-	p.click(`.workshop .strong`, "New machine")
-	p.fill("#machine-name", long)
-	p.key(kb.Enter)
+	p.begin(long)
 	p.sees(".bench h2", "Motor")
 	for _, machine := range []string{"Blunger", "Slip mixer", "Old drying turntable", long} {
 		views(p, s, machine, func(view string) {
@@ -313,7 +311,7 @@ func TestThePaletteFindsMachinesFindingsAndCommands(t *testing.T) {
 	p.sees(".bench h2", "Protection")
 	p.press("g")
 	p.press("y")
-	p.sees("h1", "Yard")
+	p.sees("h1", "Your machines")
 	p.press("?")
 	p.click(".keys-off", "Single letters act")
 	p.key(kb.Escape)
@@ -321,7 +319,7 @@ func TestThePaletteFindsMachinesFindingsAndCommands(t *testing.T) {
 	p.press("g")
 	p.press("e")
 	time.Sleep(300 * time.Millisecond)
-	p.sees("h1", "Yard")
+	p.sees("h1", "Your machines")
 }
 
 func TestAMachineGoesOutAsAFileAndComesInAgain(t *testing.T) {
@@ -329,6 +327,8 @@ func TestAMachineGoesOutAsAFileAndComesInAgain(t *testing.T) {
 	s := demoServer(t)
 	p := open(t, s.url+"/")
 	p.expect("422")
+	p.begin("Lathe") // no example takes a machine in
+	p.visit(s.url + "/")
 	p.sees(".machine", "Blunger")
 	give := func(change string) {
 		eval[bool](p, `(async () => {

@@ -70,7 +70,7 @@ func TestTheBridgesAreWeighedAndOneIsTaken(t *testing.T) {
 // toWeighAgain opens the weighing from the span's own bar.
 func (p *page) toWeighAgain() {
 	p.t.Helper()
-	p.click(".span-acts a", "Weigh")
+	p.click(".places-wide a, .places-phone a", "Weigh")
 	p.sees(".weigh-answer", "Take ")
 }
 
@@ -86,11 +86,9 @@ func TestWhatCannotBeWeighedSaysWhy(t *testing.T) {
 	p.sees(".weigh-way", "From 236 V to 400 V")
 	p.shot("weigh-none")
 	p.visit(s.url + "/")
-	p.click(`.workshop .strong`, "New machine")
-	p.fill("#machine-name", "Kiln lift")
-	p.key("\r")
+	p.begin("Kiln lift")
 	p.sees(".bench h2", "Motor")
-	p.click(".span-acts a", "Weigh")
+	p.click(".places-wide a, .places-phone a", "Weigh")
 	p.sees(".weigh-answer", "Then the bridges can be weighed")
 	p.shot("weigh-empty")
 }
@@ -120,7 +118,7 @@ func TestAReviewIsReadAndAnswered(t *testing.T) {
 	s := demoServer(t)
 	p := open(t, s.url+"/")
 	p.at("Blunger", "Bridge")
-	p.click(".span-acts a", "Weigh")
+	p.click(".places-wide a, .places-phone a", "Weigh")
 	p.click(".weigh-where a", "electrician")
 	p.sees(".sheet h1", "Blunger: for review")
 	p.sees(".review-asks", "Does the local code agree")

@@ -17,9 +17,10 @@ type Workshop struct {
 	Settings document.Workshop `db:"settings"`
 	People   []string          `db:"people"`
 	Jobs     int               `db:"jobs"` // on the shelf that was asked for
+	Example  bool              `db:"example"` // made up, to be looked at
 }
 
-const workshopColumns = `id::text, revision, settings, people`
+const workshopColumns = `id::text, revision, settings, people, demo_key is not null as example`
 
 // All lists all that are not in the bin, oldest first, with the number of
 // machines on a shelf. On the bin's shelf the workshops in the bin stand too.

@@ -85,8 +85,10 @@ func (p Photograph) Bytes() []byte {
 func (d *Document) Named() []string {
 	var out []string
 	for _, m := range d.Machines {
-		if m.Leads.Photo != "" {
-			out = append(out, m.Leads.Photo)
+		for _, id := range []string{m.Leads.Photo, m.Plate.Photo} {
+			if id != "" {
+				out = append(out, id)
+			}
 		}
 	}
 	return out

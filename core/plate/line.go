@@ -67,6 +67,7 @@ type Line struct {
 	InverterDuty  float64      `json:"inverter_duty,omitempty"`
 	Phases        int          `json:"phases,omitempty"`
 	Left          string       `json:"left"` // what was not understood
+	horsepower    bool         // its power is printed so
 }
 
 // MostLine is the longest plate text that is read, in bytes.

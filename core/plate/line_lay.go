@@ -180,7 +180,8 @@ func (l Line) Entry() Entry {
 				j = append(j, map[Join]string{Delta: "Δ", Star: "Y"}[c.Joint])
 			}
 			if first {
-				power, rpm, hz = append(power, plain(c.Kilowatt)), append(rpm, plain(c.RPM)), append(hz, plain(h))
+				power, rpm, hz = append(power, plain(l.power(c.Kilowatt))), append(rpm, plain(c.RPM)), append(hz,
+					plain(h))
 				first = false
 			}
 		}
@@ -196,13 +197,21 @@ func (l Line) Entry() Entry {
 			plain(l.FormFactor), l.Field
 	}
 	if e.Power = join(power, "/"); e.Power != "" {
-		e.Power += " kW"
+		e.Power += map[bool]string{false: " kW", true: " HP"}[l.horsepower]
 	}
 	if e.RPM = join(rpm, "/"); e.RPM == "" && l.OutputRPM > 0 {
 		e.RPM = plain(l.OutputRPM)
 	}
 	e.Hertz = strings.Trim(strings.Join(hz, "/"), "/")
 	return e
+}
+
+// power is a column's in the unit that is printed.
+func (l Line) power(kilowatt float64) float64 {
+	if l.horsepower {
+		return math.Round(1000*kilowatt/perKilowatt["hp"]) / 1000
+	}
+	return kilowatt
 }
 
 // String says in one line what a plate was taken for.

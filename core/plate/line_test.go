@@ -59,9 +59,11 @@ func TestMorePlateLines(t *testing.T) {
 		"2,2 kW; 230/400 V; 8,5/4,9 A; 1430 min-1; 50 Hz; cosφ 0,81; IP " +
 			"55": `{"power":"2.2 kW","volts":"230/400","amps":"8.5/4.9","rpm":"1430","hertz":"50","power_factor":"0.81","enclosure":"IP55","phases":"3"}`,
 		"HP 3 VOLTS 208-230/460 AMPS 9.0-8.2/4.1 RPM 1760 HZ 60 PH 3 SF 1.15 CODE J FRAME " +
-			"182T": `{"power":"2.237 kW","volts":"208-230/460","amps":"9-8.2/4.1","rpm":"1760","hertz":"60","phases":"3","service_factor":"1.15","code":"J","frame":"182T"}`,
-		"1.5/1.8 kW 230/400 V 50/60 Hz 6.1/3.5 A 1420/1710 rpm": `{"power":"1.5/1.8 kW","volts":"230/400 230/400","amps":"6.1/3.5 6.1/3.5","rpm":"1420/1710","hertz":"50/60","phases":"3"}`,
-		"0.37kW 400VY 1.1A 1380/min":                            `{"power":"0.37 kW","volts":"400","connection":"Y","amps":"1.1","rpm":"1380","phases":"3"}`,
+			"182T": `{"power":"3 HP","volts":"208-230/460","amps":"9-8.2/4.1","rpm":"1760","hertz":"60","phases":"3","service_factor":"1.15","code":"J","frame":"182T"}`,
+		"1.5/1.8 kW 230/400 V 50/60 Hz 6.1/3.5 A 1420/1710 " +
+			"rpm": `{"power":"1.5/1.8 kW","volts":"230/400 230/400","amps":"6.1/3.5 6.1/3.5","rpm":"1420/1710","hertz":"50/60","phases":"3"}`,
+		"0.37kW 400VY 1.1A " +
+			"1380/min": `{"power":"0.37 kW","volts":"400","connection":"Y","amps":"1.1","rpm":"1380","phases":"3"}`,
 	} {
 		got, err := json.Marshal(plate.ReadLine(typed).Entry())
 		require.NoError(t, err)

@@ -39,8 +39,9 @@ func powerOf(text string) float64 {
 var perKilowatt = map[string]float64{"kw": 1, "w": 0.001, "hp": 0.7457, "ps": 0.7355, "cv": 0.7355, "ch": 0.7355,
 	"pk": 0.7355}
 
-func putPower(p *part, _ *Line, figures, u string) {
-	k := perKilowatt[strings.ToLower(strings.Trim(u, ". "))]
+func putPower(p *part, l *Line, figures, u string) {
+	word := strings.ReplaceAll(strings.ToLower(strings.Trim(u, ". ")), ".", "")
+	k := perKilowatt[word]
 	if k == 0 {
 		k = 1
 	}
@@ -55,6 +56,9 @@ func putPower(p *part, _ *Line, figures, u string) {
 	// The same power in another unit is said twice, not two powers.
 	if len(p.power) > 0 && len(g) == len(p.power[0]) && math.Abs(g.first()/p.power[0].first()-1) < 0.12 {
 		return
+	}
+	if len(p.power) == 0 {
+		l.horsepower = word == "hp"
 	}
 	p.power = append(p.power, g)
 }

@@ -47,6 +47,7 @@ type Entry struct {
 	FormFactor    string `json:"form_factor,omitempty" example:"1.4"`
 	TopRPM        string `json:"top_rpm,omitempty" example:"2300" doc:"greatest, by a weaker field"`
 	Candidates    string `json:"candidates,omitempty" entry:"lines" maxLength:"3000" example:"0.75 kW 230/400 V 3.8/2.2 A 925 rpm 50 Hz; 60 €" label:"motors that may be bought" doc:"plates, one a line, a price behind a semicolon"`
+	Photo         string `json:"photo,omitempty" by:"hand" label:"picture of the plate" doc:"id of the picture of the plate"`
 }
 
 // Join is how whole windings are joined in one column of the plate.

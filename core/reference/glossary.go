@@ -24,7 +24,10 @@ type Term struct {
 // Terms are all of them, by name.
 func Terms() []Term {
 	all := slices.Concat(supplyTerms, motorTerms, bridgeTerms)
-	slices.SortFunc(all, func(a, b Term) int { return strings.Compare(strings.ToLower(a.Name), strings.ToLower(b.Name)) })
+	slices.SortFunc(all, func(a, b Term) int {
+		return strings.Compare(strings.ToLower(a.Name),
+			strings.ToLower(b.Name))
+	})
 	return all
 }
 

@@ -113,7 +113,8 @@ func TestFormulasAreTried(t *testing.T) {
 	}{
 		{"synchronous", map[string]string{"hertz": "50", "poles": "4"}, "1500 rpm"},
 		{"synchronous", map[string]string{"hertz": "60 Hz", "poles": "6 poles"}, "1200 rpm"},
-		{"slip", map[string]string{"hertz": "50", "poles": "4", "rated": "1420", "read": "1460"}, "about 50 % of full load"},
+		{"slip", map[string]string{"hertz": "50", "poles": "4", "rated": "1420", "read": "1460"}, "about 50 % of " +
+			"full load"},
 		{"amps", map[string]string{"power": "1.1 kW", "volts": "230", "pf": "0.78", "efficiency": "78 %"},
 			"4.54 A in each line, at full load"}, // 1100/(1.732·230·0.78·0.78)
 		{"torque", map[string]string{"power": "1.5 kW", "rpm": "1432"}, "10 N·m, 7.38 lb·ft"},

@@ -115,7 +115,8 @@ func faces(id, title string) Sheet {
 	rows, source, inch := table.Faces(id)
 	s := Sheet{ID: id, Title: title, About: facesAbout[id], Columns: faceColumns, Source: source}
 	for _, f := range rows {
-		s.Rows = append(s.Rows, []string{f.Frames, length(f.Spigot, inch), length(f.Circle, inch), length(f.Outer, inch),
+		s.Rows = append(s.Rows, []string{f.Frames, length(f.Spigot, inch), length(f.Circle, inch), length(f.Outer,
+			inch),
 			f.Bolt})
 	}
 	return s

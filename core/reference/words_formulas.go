@@ -98,7 +98,8 @@ var formulas = []Formula{
 			{ID: "length", Label: "Length, one way", Example: "25 m", kind: unit.Length},
 			{ID: "size", Label: "Copper", Example: "2.5 mm²", kind: size}},
 		of: feeder},
-	{ID: "discharge", Title: "What does a capacitor keep?", Says: "J = ½ · C · (1.414 · V)²;  R ≤ 60 s / (C · ln(1.414 · V / 50))",
+	{ID: "discharge", Title: "What does a capacitor keep?", Says: "J = ½ · C · (1.414 · V)²;  R ≤ 60 s / (C · " +
+		"ln(1.414 · V / 50))",
 		About: "Discharge it through a resistor on insulated leads, then short it, then measure.",
 		Inputs: []Input{{ID: "microfarad", Label: "µF", Example: "50", kind: unit.Microfarads},
 			{ID: "volts", Label: "AC volts across it", Example: "350 V", kind: unit.Volts}},

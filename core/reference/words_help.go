@@ -9,15 +9,18 @@ var helps = []Help{
 	{Bay: string(finding.Supply),
 		For:   "This bay says whether your wall can feed the motor: volts, breaker, wire, and how far it dips.",
 		Needs: "Measure the real voltage at the outlet, and read the breaker and the cable's print.",
-		Wrong: "Most people enter the name of the supply (230 V) instead of what a meter shows, and forget the long cable."},
+		Wrong: "Most people enter the name of the supply (230 V) instead of what a meter shows, and forget the " +
+			"long cable."},
 	{Bay: string(finding.Protection),
 		For: "This bay sizes breaker, wire and overload relay, and judges those that you have.",
 		Needs: "It needs the plan's amps, so plate, bridge and load come first; then say what is fitted, by what is " +
 			"printed on it.",
-		Wrong: "Many think that the breaker guards the motor: it guards the wire, and only a relay or thermistor guards " +
+		Wrong: "Many think that the breaker guards the motor: it guards the wire, and only a relay or thermistor " +
+			"guards " +
 			"the winding."},
 	{Bay: string(finding.Bridge), Kind: document.KindCapacitor,
-		For:   "This bay finds the capacitor that makes the third line, and says how much the motor then carries all day.",
+		For: "This bay finds the capacitor that makes the third line, and says how much the motor then carries " +
+			"all day.",
 		Needs: "It needs plate, joints and load; later one round of amps with a clamp makes it exact.",
 		Wrong: "More µF is not better: too many burn a winding while it idles, and a start capacitor never stays in."},
 	{Bay: string(finding.Bridge), Kind: document.KindRotary,

@@ -14,7 +14,8 @@ const (
 	earthsAbout   = "The thinnest earth that may go with a breaker."
 	framesMetric  = "Frames, metric, on feet (mm)"
 	framesAmerica = "Frames, North America, on feet"
-	framesAbout   = "Motors of one frame stand in each other's place. Box side, cover and overall length are looked at " +
+	framesAbout   = "Motors of one frame stand in each other's place. Box side, cover and overall length are " +
+		"looked at " +
 		"besides."
 	facesLarge   = "Faces, metric, large with holes through (B5, mm)"
 	facesSmall   = "Faces, metric, small with threads (B14, mm)"
@@ -26,10 +27,12 @@ var (
 		"Shaft length", "Key"}
 	faceColumns = []string{"Frame", "Spigot", "Bolt circle", "Outer", "Bolt"}
 	facesAbout  = map[string]string{
-		"faces-large": "A round plate wider than the motor: bolts go through it. B3 is feet alone; with feet and this " +
+		"faces-large": "A round plate wider than the motor: bolts go through it. B3 is feet alone; with feet and " +
+			"this " +
 			"face it is B35.",
 		"faces-small": "A small face with threads: bolts come from the machine's side. With feet too it is B34.",
-		"faces-america": "A face with threads and a raised spigot. The shaft of a TC frame is that of the T frame; 56C " +
+		"faces-america": "A face with threads and a raised spigot. The shaft of a TC frame is that of the T frame; " +
+			"56C " +
 			"has 0.625 in.",
 	}
 )
@@ -58,7 +61,8 @@ func colours() Sheet {
 		"#c8701a", "#b8920f", "#ffffff"
 	const green = "#4c7f35"
 	return Sheet{ID: "colours", Title: "Wire colours",
-		About: "Colours are a habit, not a proof: measure. A wire that is used as something else is marked anew at both " +
+		About: "Colours are a habit, not a proof: measure. A wire that is used as something else is marked anew at " +
+			"both " +
 			"ends.",
 		Columns: []string{"Region", "Line 1", "Line 2", "Line 3", "Neutral", "Earth"},
 		Rows: [][]string{{"Europe, today", "brown", "black", "grey", "blue", "green and yellow"},
@@ -71,7 +75,8 @@ func colours() Sheet {
 }
 
 var enclosures = Sheet{ID: "enclosures", Title: "What an enclosure keeps out",
-	About: "IP and two digits: the first for solids, the second for water. Type numbers of North America stand on the " +
+	About: "IP and two digits: the first for solids, the second for water. Type numbers of North America stand on " +
+		"the " +
 		"box's label; its maker's sheet says what they keep out.",
 	Columns: []string{"Digit", "First: solids", "Second: water"},
 	Rows: [][]string{{"0", "nothing", "nothing"}, {"1", "a hand", "drops from above"},
@@ -82,12 +87,14 @@ var enclosures = Sheet{ID: "enclosures", Title: "What an enclosure keeps out",
 
 // cans are the kinds of capacitor that are met at motors.
 func cans() Sheet {
-	return Sheet{ID: "cans", Title: "Kinds of capacitor", About: "Which is which is printed on the can. Never take one " +
+	return Sheet{ID: "cans", Title: "Kinds of capacitor", About: "Which is which is printed on the can. Never take " +
+		"one " +
 		"kind for the other.",
 		Columns: []string{"Kind", "Looks like", "Stays in", "Volts", "Never"},
 		Rows: [][]string{{"Run, film", "metal or plastic can, a few to 100 µF, ±5 %", "all day", "400 to 600 V AC",
 			"without its bleed resistor"},
-			{"Start, electrolytic", "black round can, 20 to " + unit.Plain(table.MostStart()) + " µF, a wide range printed",
+			{"Start, electrolytic", "black round can, 20 to " + unit.Plain(table.MostStart()) + " µF, a wide range " +
+				"printed",
 				"two seconds", "250 to 330 V AC", "left in: it bursts"},
 			{"Mains filter (X, Y)", "small box on a board", "all day", "275 V AC", "as a motor capacitor"},
 			{"DC, electrolytic", "polarity marked with a stripe", "in drives only", "DC volts", "on AC: it bursts"},
@@ -100,12 +107,14 @@ var instruments = Sheet{ID: "instruments", Title: "Instruments, and what they ca
 	About:   "A reading is only as good as what the instrument can see.",
 	Columns: []string{"Instrument", "Shows", "Cannot"},
 	Rows: [][]string{
-		{"Two-pole voltage tester", "volts between two points, without a battery", "be trusted unproved: try it on a live " +
+		{"Two-pole voltage tester", "volts between two points, without a battery", "be trusted unproved: try it on " +
+			"a live " +
 			"point before and after"},
 		{"Pen that glows near a wire", "that something may be live", "prove dead"},
 		{"Multimeter, volts", "volts between two points", "show a weak contact: it draws nothing"},
 		{"Multimeter, ohms", "open coils, shorts, joints", "pass a winding: it fails one, never passes it"},
-		{"Insulation tester, 500 V", "whether the winding leaks to the body", "be used with a drive or capacitor joined"},
+		{"Insulation tester, 500 V", "whether the winding leaks to the body", "be used with a drive or capacitor " +
+			"joined"},
 		{"Clamp meter", "amps of one wire", "read round two wires together: it shows nothing"},
 		{"Clamp, true RMS with a filter", "a drive's output amps", "measure DC unless it says so"},
 		{"Rotation indicator", "the order of three lines", "detect volts: its lamps can be dark on a live line"},

@@ -10,6 +10,7 @@ export type StockTaking = Schemas['TakeStockBody']
 export type StoreLine = Schemas['StoreLine']
 export type Bay = Schemas['BayState']
 export type PlateRead = Schemas['PlateRead']
+export type FirstPlate = Schemas['FirstPlate']
 export type Card = Schemas['Card']
 export type Document = Schemas['Document']
 export type Machine = Schemas['Machine']
@@ -122,8 +123,8 @@ export const at = (id: string) => ({ params: { path: { id } } })
 export const api = {
   yard: (ask: YardAsk = {}) => got(client.GET('/api/yard', { params: { query: ask } })),
   job: (id: string) => got(client.GET('/api/jobs/{id}', at(id))),
-  createJob: (workshop_id: string, name: string, change_id: string) =>
-    got(client.POST('/api/jobs', { body: { workshop_id, name, change_id } })),
+  createJob: (workshop_id: string, name: string, change_id: string, plate = '') =>
+    got(client.POST('/api/jobs', { body: { workshop_id, name, change_id, ...(plate && { plate }) } })),
   saveJob: (id: string, revision: number, changeID: string, body: Document) =>
     got(client.PUT('/api/jobs/{id}', { params: seen(id, revision, changeID), body })),
   undo: (id: string, revision: number, changeID: string) =>
@@ -155,6 +156,7 @@ export const api = {
         headers: { 'Content-Type': 'application/octet-stream' },
       }),
     ),
+  firstPlate: (text: string, region: string) => got(client.POST('/api/plate/first', { body: { text, region } })),
   readPlate: (text: string) => got(client.POST('/api/plate/line', { body: { text } })),
   plan: (body: Document) => got(client.POST('/api/plan', { body })),
   /** Every entry in which two documents differ. */

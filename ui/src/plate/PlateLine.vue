@@ -3,39 +3,16 @@
 import { ref } from 'vue'
 import { api, type PlateRead } from '../api/client'
 import { useJob } from '../job/open'
+import { plateWords } from '../parts/plates'
 
 const job = useJob()
 const text = ref('')
 const read = ref<PlateRead>()
 const trouble = ref('')
-const names: Record<string, string> = {
-  power: 'power',
-  volts: 'volts',
-  connection: 'connection',
-  amps: 'amps',
-  rpm: 'rpm',
-  hertz: 'Hz',
-  power_factor: 'cosφ',
-  efficiency: 'efficiency',
-  service_factor: 'SF',
-  phases: 'phases',
-  code: 'code',
-  design: 'design',
-  insulation: 'insulation class',
-  frame: 'frame',
-  enclosure: 'enclosure',
-  duty: 'duty',
-  inverter_duty: 'inverter duty',
-  armature_volts: 'armature volts',
-  armature_amps: 'armature amps',
-  field_volts: 'field volts',
-  field_amps: 'field amps',
-  form_factor: 'form factor',
-}
 const went = () =>
   Object.entries(read.value?.entry ?? {})
     .filter(([, v]) => v)
-    .map(([k, v]) => `${names[k] ?? k} ${v}`)
+    .map(([k, v]) => `${plateWords[k] ?? k} ${v}`)
     .join(' · ')
 
 async function lay() {

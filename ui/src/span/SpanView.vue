@@ -33,6 +33,7 @@ import { usePlaces } from './places'
 import { provideJob } from '../job/open'
 import LedgerList from './LedgerList.vue'
 import MachineChooser from './MachineChooser.vue'
+import PlacesNav from './PlacesNav.vue'
 import StatesBar from './StatesBar.vue'
 import { pointedKey, shownKey, type Shown, type StateID } from '../job/state'
 
@@ -242,10 +243,7 @@ onUnmounted(() => (offered.deeds = []))
           >
             <template v-if="unanswered">{{ unanswered }}</template>
           </IconButton>
-          <RouterLink class="plain" :to="places.at('weigh')">Weigh</RouterLink>
-          <RouterLink class="plain" :to="places.at('card')">Card</RouterLink>
-          <RouterLink class="plain" :to="places.at('bring-up')">Bring-up</RouterLink>
-          <RouterLink class="plain" :to="places.at('log')">Log</RouterLink>
+          <PlacesNav v-if="!narrow" :at="places.at" :narrow="false" />
           <button type="button" class="strong next" @click="next">
             <span>Next: {{ plan.next.text }}</span
             ><kbd>N</kbd>
@@ -274,6 +272,7 @@ onUnmounted(() => (offered.deeds = []))
         <span v-if="approval" class="span-approval">{{ approval }}</span>
         <span v-if="state === 'mistake' && wrong">{{ wrong.about }} <strong>Cure.</strong> {{ wrong.cure }}</span>
       </p>
+      <PlacesNav v-if="narrow" :at="places.at" narrow />
       <button
         v-if="narrow"
         type="button"
@@ -426,7 +425,7 @@ onUnmounted(() => (offered.deeds = []))
   .span {
     padding-bottom: 64px;
   }
-  .folded :is(.states, .icon, .span-acts > .plain:not(.unsure)) {
+  .folded :is(.states, .icon) {
     display: none;
   }
   .folded .span-acts {

@@ -5,7 +5,7 @@ import { watchDebounced } from '@vueuse/core'
 import { useRouter } from 'vue-router'
 import { api, newChangeID, type YardWorkshop } from '../api/client'
 import { setHead } from '../desk/head'
-import { plans } from '../desk/person'
+import { ground, mayBegin, ownShops } from '../desk/ground'
 import { useTried } from '../parts/tried'
 
 const router = useRouter()
@@ -21,7 +21,8 @@ onMounted(() => {
   void load()
 })
 watchDebounced(question, load, { debounce: 200 })
-const mine = computed(() => (workshops.value ?? []).filter((w) => plans(w.role)))
+const mine = computed(() => ownShops(workshops.value ?? []))
+const may = computed(() => mayBegin(workshops.value ?? []))
 const found = computed(() => (workshops.value ?? []).filter((w) => w.jobs.length))
 
 /** A machine that nobody planned gets a place of its own, so that its desk is there again. */
@@ -29,9 +30,9 @@ const name = ref('')
 const chosen = ref('')
 watch(mine, (all) => (chosen.value ||= all[0]?.id ?? ''))
 const begun = newChangeID()
-const begin = (workshop: string) =>
+const begin = (chosenShop: string) =>
   tried(async () => {
-    const j = await api.createJob(workshop, name.value.trim() || 'A machine with a fault', begun)
+    const j = await api.createJob(await ground(chosenShop), name.value.trim() || 'A machine with a fault', begun)
     await router.push({ name: 'desk', params: { id: j.id } })
   })
 </script>
@@ -50,7 +51,7 @@ const begin = (workshop: string) =>
         <select v-if="mine.length > 1" v-model="chosen" aria-label="In which workshop">
           <option v-for="w in mine" :key="w.id" :value="w.id">{{ w.settings.name }}, {{ w.settings.volts }} V</option>
         </select>
-        <button v-if="mine.length" type="button" class="strong" @click="begin(chosen || mine[0]!.id)">Begin</button>
+        <button v-if="may" type="button" class="strong" @click="begin(chosen)">Begin</button>
       </p>
     </section>
     <section aria-labelledby="wrong-here">

@@ -22,8 +22,10 @@ import { useTried } from '../parts/tried'
 import BinnedWorkshops from './BinnedWorkshops.vue'
 import { NameDialog, WorkshopDialog } from './dialogs'
 import { count, joined } from './pages'
+import FirstPlate from './FirstPlate.vue'
+import ImportFile from './ImportFile.vue'
 import MachineCard from './MachineCard.vue'
-import { takingIn } from './taking'
+import { rules, shelves, wordOf } from './shelves'
 import YardFind from './YardFind.vue'
 
 const router = useRouter()
@@ -45,10 +47,14 @@ const setting = reactive<{
   people: string[]
   change: string
 }>({ open: false, id: '', revision: 0, people: [], change: '' })
-const picker = ref<HTMLInputElement>()
-const [importing, unseen] = [ref(''), ref('')]
+const bring = ref<InstanceType<typeof ImportFile>>()
+const unseen = ref('')
 
-const shown = computed(() => workshops.value ?? [])
+/** One's own first, the examples after them. */
+const shown = computed(() => {
+  const all = workshops.value ?? []
+  return [...all.filter((w) => !w.example), ...all.filter((w) => w.example)]
+})
 const asked = computed(() => question.value.trim() !== '' || attention.value)
 const here = computed(() => shown.value.reduce((n, w) => n + w.jobs.length, 0))
 
@@ -123,7 +129,7 @@ const later = useDebounceFn(load, 250)
 const stop = listen((n) => {
   if (!n.remark) void later()
 })
-const tell = () => setHead('', 'Yard', connected.value ? '' : 'Not connected')
+const tell = () => setHead('', 'Your machines', connected.value ? '' : 'Not connected')
 watch(connected, tell)
 watch([shelf, attention], () => {
   workshops.value = undefined
@@ -150,7 +156,7 @@ onUnmounted(() => {
 watchEffect(() => {
   offered.deeds = [
     ...(workshops.value ?? [])
-      .filter((w) => plans(w.role))
+      .filter((w) => plans(w.role) && !w.example)
       .map((w) => ({
         kind: 'command',
         text: `New machine in ${w.settings.name}`,
@@ -253,50 +259,24 @@ async function purge(id: string, work: () => Promise<unknown>) {
   await tried(work)
   await load()
 }
-
-function pick(workshop: string) {
-  importing.value = workshop
-  picker.value?.click()
-}
-
-const { taking, take } = takingIn()
-async function picked(e: Event) {
-  const field = e.target as HTMLInputElement
-  const file = field.files?.[0]
-  field.value = ''
-  if (!file) return
-  await tried(async () => {
-    const j = await take(importing.value, file)
-    await router.push({ name: 'span', params: { id: j.id } })
-  })
-}
-
-const rules = { metric: 'metric rules', 'north-america': 'North American rules' }
-const shelves: { id: Shelf; name: string; word: string }[] = [
-  { id: 'yard', name: 'In the yard', word: 'back in the yard' },
-  { id: 'archive', name: 'Archive', word: 'in the archive' },
-  { id: 'bin', name: 'Bin', word: 'in the bin' },
-]
-const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
 </script>
 
 <template>
   <main class="yard">
     <header class="yard-head">
       <div>
-        <h1>Yard</h1>
-        <p class="soft">
-          Three-phase and brushed motors on single-phase supply. Open one, or copy the plate of a new one.
-        </p>
+        <h1>Your machines</h1>
+        <p class="soft">Three-phase and brushed motors on one-phase supply: how to wire, start and guard them.</p>
       </div>
       <span class="yard-acts">
-        <RouterLink class="plain" to="/wrong">Something is wrong</RouterLink>
+        <RouterLink class="plain" to="/reference">Pocket reference</RouterLink>
         <RouterLink v-if="!me.guest" class="plain" to="/sharing">{{ me.shared ? 'Sharing' : 'Share' }}</RouterLink>
         <button v-if="me.keeper" type="button" class="plain" @click="openSettings()">New workshop</button>
       </span>
     </header>
+    <FirstPlate v-if="shelf === 'yard' && workshops" :workshops="workshops" @made="load" />
     <YardFind v-model:shelf="shelf" v-model:question="question" v-model:attention="attention" :shelves="shelves" />
-    <p v-if="taking" class="yard-gone" role="status">{{ taking }}</p>
+    <ImportFile ref="bring" :tried="tried" />
     <p v-if="trouble || unseen" class="trouble" role="alert">{{ trouble || unseen }}</p>
     <p v-if="moved" class="yard-gone" role="status">
       {{ moved.job.name }} is {{ wordOf(moved.to) }}.
@@ -315,12 +295,20 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
       @back="restoreWorkshop"
       @purge="(w) => purge(w.id, () => api.purgeWorkshop(w.id))"
     />
-    <section v-for="w in shown" :key="w.id" class="workshop" :class="`colours-${w.settings.colours}`">
+    <section
+      v-for="(w, n) in shown"
+      :key="w.id"
+      class="workshop"
+      :class="[`colours-${w.settings.colours}`, { example: w.example }]"
+    >
+      <h2 v-if="w.example && !shown[n - 1]?.example" class="yard-examples">Look at an example</h2>
       <header>
         <h2>{{ w.settings.name }}</h2>
         <p class="soft">{{ w.settings.volts }} V, {{ w.settings.hertz }} Hz, {{ rules[w.settings.rules] }}</p>
         <span v-if="shelf === 'yard'" class="yard-acts">
-          <button v-if="plans(w.role)" type="button" class="plain" @click="pick(w.id)">Import</button>
+          <button v-if="plans(w.role) && !w.example" type="button" class="plain" @click="bring?.pick(w.id)">
+            Import
+          </button>
           <button type="button" class="plain" @click="router.push(`/workshops/${w.id}/stores`)">Stores</button>
           <button type="button" class="plain" @click="router.push(`/workshops/${w.id}/profiles`)">Drives</button>
           <button
@@ -332,7 +320,12 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
             People
           </button>
           <button v-if="owns(w.role)" type="button" class="plain" @click="openSettings(w)">Settings</button>
-          <button v-if="plans(w.role)" type="button" class="strong" @click="ask('A new machine', 'Start', '', w.id)">
+          <button
+            v-if="plans(w.role) && !w.example"
+            type="button"
+            class="strong"
+            @click="ask('A new machine', 'Start', '', w.id)"
+          >
             New machine
           </button>
         </span>
@@ -363,17 +356,8 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
       <span class="soft">{{ here }} shown{{ asked ? '' : ` of ${shown.reduce((n, w) => n + w.count, 0)}` }}</span>
     </p>
     <p v-if="workshops && !workshops.length" class="machines-none">
-      No workshop yet. Start with <em>New workshop</em>.
+      No workshop yet. The first plate makes one; or start with <em>New workshop</em>.
     </p>
-    <input
-      ref="picker"
-      type="file"
-      accept=".json,.zip,application/json,application/zip"
-      class="for-readers"
-      tabindex="-1"
-      aria-label="File to import"
-      @change="picked"
-    />
     <NameDialog v-model="naming.open" :title="naming.title" :name="naming.name" :act="naming.act" @done="named" />
     <WorkshopDialog
       v-model="setting.open"
@@ -401,6 +385,14 @@ const wordOf = (s: Shelf) => shelves.find((x) => x.id === s)?.word
 }
 .yard-head :deep(h1) {
   font-size: 1.5rem;
+}
+@media (max-width: 760px) {
+  .yard-head {
+    display: block;
+  }
+  .yard-head .yard-acts {
+    margin-top: 8px;
+  }
 }
 .yard-gone {
   display: flex;

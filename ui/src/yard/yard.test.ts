@@ -94,7 +94,7 @@ const button = (text: string) => [...document.querySelectorAll('button')].find((
 describe('the Yard', () => {
   it('shows every workshop with its machines, each with its mark and what comes next', async () => {
     const v = await yard()
-    expect(v.findAll('h2').map((h) => h.text())).toEqual(['Tansy Lane Tileworks', 'Cold Ford Clay Co-op'])
+    expect(v.findAll('.workshop h2').map((h) => h.text())).toEqual(['Tansy Lane Tileworks', 'Cold Ford Clay Co-op'])
     const mill = v.find('[data-job="Ball mill"]')
     expect(mill.find('.grade').classes()).toContain('grade-stop')
     expect(mill.text()).toContain('Next: Read the plate')

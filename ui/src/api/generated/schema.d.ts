@@ -1286,6 +1286,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plate/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Somebody's first plate: what was read, what the machine may be called, and the workshop that it tells; nothing is stored */
+        post: operations["first-plate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plate/line": {
         parameters: {
             query?: never;
@@ -2782,6 +2799,8 @@ export interface components {
         CreateInputBody: {
             change_id: string;
             name: string;
+            /** @description The whole plate as typed; each piece is laid out */
+            plate?: string;
             workshop_id: string;
         };
         Cure: {
@@ -3876,6 +3895,17 @@ export interface components {
             read_as?: string;
             typed: string;
             wanted?: string;
+        };
+        FirstInputBody: {
+            /** @description The browser's language and region, like en-US */
+            region?: string;
+            /** @description The plate as typed; empty where there is none */
+            text: string;
+        };
+        FirstPlate: {
+            name: string;
+            read: components["schemas"]["PlateRead"];
+            workshop: components["schemas"]["Workshop"];
         };
         FitEntry: {
             /** @example 19 mm */
@@ -4990,6 +5020,8 @@ export interface components {
             locked_amps?: string;
             /** @example 3 */
             phases?: string;
+            /** @description id of the picture of the plate */
+            photo?: string;
             /** @example 1½ HP */
             power?: string;
             /** @example 0.79 */
@@ -6199,6 +6231,8 @@ export interface components {
             volts: number;
         };
         WorkshopAnswer: {
+            /** @description Made up, to be looked at */
+            example?: boolean;
             id: string;
             people: string[];
             /** Format: int64 */
@@ -6250,6 +6284,8 @@ export interface components {
              * @description Machines on this shelf, all pages
              */
             count: number;
+            /** @description Made up, to be looked at */
+            example?: boolean;
             id: string;
             jobs: components["schemas"]["Summary"][];
             people: string[];
@@ -8714,6 +8750,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Curves"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "first-plate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstPlate"];
                 };
             };
             /** @description Error */
