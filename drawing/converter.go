@@ -54,7 +54,7 @@ func converter(d *Drawing, p *Scene, flow bool, supply float64,
 	for i, y := range []float64{y1, y2, y3} {
 		if t := label[leads.Lines[i]]; t != "" && flow {
 			d.add(text(616, y-7, t, Small))
-			d.fact("Motor lead "+lineWord(p, leads.Lines[i]), t)
+			d.fact("Motor lead "+lineSaid(p, leads.Lines[i]), t)
 		}
 	}
 }

@@ -24,7 +24,7 @@ func Box(p *Scene, s *site.State, done leads.Joints) Drawing {
 	d.add(circle(346, 278, 11, Earth, Paper), line(Earth, 2, 346, 270, 346, 277), line(Earth, 2, 339, 277, 353, 277),
 		line(Earth, 1.5, 342, 281, 350, 281), line(Earth, 1.5, 344, 285, 348, 285))
 	for _, b := range s.Between {
-		d.fact("Volts between "+lineWord(p, b.A)+" and "+lineWord(p, b.B), b.Volts)
+		d.fact("Volts between "+lineSaid(p, b.A)+" and "+lineSaid(p, b.B), b.Volts)
 	}
 	return d
 }
@@ -417,6 +417,14 @@ type Set struct {
 }
 
 // Views are the drawings of one state.
+// lineSaid is a line's name where there is room for all of it.
+func lineSaid(p *Scene, l string) string {
+	if w := lineWord(p, l); w != "made" {
+		return w
+	}
+	return "made third line"
+}
+
 type Views struct {
 	Path     Drawing `json:"path"`
 	Box      Drawing `json:"box"`

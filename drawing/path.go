@@ -255,7 +255,7 @@ func bridge(d *Drawing, p *Scene, s *site.State, flow bool, supply float64, amps
 	for i, y := range []float64{y1, y2, y3} {
 		if t := label[leads.Lines[i]]; t != "" && flow {
 			d.add(text(590, y-7, t, Small))
-			d.fact("Motor lead "+lineWord(p, leads.Lines[i]), t)
+			d.fact("Motor lead "+lineSaid(p, leads.Lines[i]), t)
 		}
 	}
 }
@@ -276,7 +276,7 @@ func driveBox(d *Drawing, p *Scene, s *site.State, flow bool, supply float64, am
 		d.add(line(wire(name), weightOf, x+w, y, 672, y).dashed(!flow).of("line " + name))
 		if t := label[name]; t != "" && flow {
 			d.add(text(612, y-7, t, Small))
-			d.fact("Motor lead "+lineWord(p, name), t)
+			d.fact("Motor lead "+lineSaid(p, name), t)
 		}
 	}
 	d.add(rect(x, y1-20, w, y3-y1+40, Black, Paper).of("drive"), line(Black, 1.5, x+14, y3+8, x+w-14, y1-8).of("drive"),

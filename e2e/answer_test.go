@@ -122,7 +122,7 @@ func TestAListIsOneStopOfTheTabKey(t *testing.T) {
 	p.key(kb.Home)
 	p.until("the first one has it", strings.Replace(at, "N", "0", 1))
 	p.at("Blunger", "Bridge")
-	p.sees("#ledger .finding", "Measure at your load")
+	p.sees("#ledger .finding", "At your load, expect")
 	eval[bool](p, `(document.querySelector('#ledger .finding button').focus(), true)`)
 	p.key(kb.ArrowDown)
 	p.until("the next finding has the focus",

@@ -33,7 +33,7 @@ func TestABridgeIsSizedFromTheDrawerAndStarted(t *testing.T) {
 	p.click(".bay-tabs button", "Start")
 	p.sees(".start .figures", "Does not come up")
 	p.click(`[data-finding="capacitor.start"] .cure`, "Fit a start capacitor")
-	p.sees(`[data-finding="capacitor.start"]`, "With the start capacitor of")
+	p.sees(`[data-finding="capacitor.start"]`, "It starts with the start capacitor of")
 	p.unfold()
 	p.sees(`[data-finding="capacitor.start"]`, "it must drop out")
 	p.sees(".start .figures", "Start capacitor out")

@@ -100,7 +100,7 @@ func TestAJiggerWheelFromPlateToSetTrims(t *testing.T) {
 	// Stops and the swap.
 	p.click(".bay-tabs button", "Start and stop")
 	p.click(`[data-entry="dc.brake"] button`, "There is one")
-	p.sees(".ledger", "to a twentieth of its speed")
+	p.sees(".ledger", "brings it to a twentieth")
 	p.enter("dc.brake_ohm", "0.5 Ω")
 	p.sees(".ledger", "the commutator burns")
 	p.click(".ledger .plain", "Take the plan")

@@ -231,5 +231,5 @@ func TestAFifthDriveFromItsLabelToACard(t *testing.T) {
 	p.click(`[data-entry="drive.one_phase"] button`, "No, or it does not say")
 	p.sees(".ledger", "it has no supply here")
 	p.click(`[data-entry="drive.one_phase"] button`, "Yes, it says so")
-	p.sees(".ledger", "on one phase only if its maker allows it")
+	p.sees(".ledger", "ask its maker before one phase")
 }

@@ -399,16 +399,14 @@ func (p *page) drag(fromX, fromY, toX, toY float64) {
 		chromedp.ClickCount(1)))
 }
 
-// begin starts a machine of the first plate without one, in a workshop of one's own, which the first makes. rules are
-// those of the workshop that is made; empty where one is there.
+// begin starts a machine without a plate in a workshop of one's own, which the first makes; by metric rules, or by
+// those that are named.
 func (p *page) begin(name string, rules ...string) {
 	p.t.Helper()
 	p.click(".first button", "I cannot read it")
 	p.sees(".first h2", "A new machine")
-	for _, r := range rules {
-		eval[bool](p, `(s => (s.value = `+quoted(r)+`, s.dispatchEvent(new Event('change')), true))(
-			document.querySelector('.first-shop select'))`)
-	}
+	eval[bool](p, `(s => (s && (s.value = `+quoted(append(rules, "metric")[0])+`, s.dispatchEvent(new Event('change'))),
+		true))(document.querySelector('.first-shop select'))`)
 	p.fill("#first-name", name)
 	p.click(".first button", "Start")
 	p.sees(".bench h2", "Motor")

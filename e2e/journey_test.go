@@ -68,7 +68,7 @@ func TestANewOwnersFirstJobFromEmptyPlateToCard(t *testing.T) {
 	p.sees(".schools", "Reactance")
 	p.until("the island is drawn", `document.querySelector('.island-land')`)
 	p.unfold()
-	p.sees(`[data-finding="capacitor.heat"]`, "every winding stays inside its rated amps")
+	p.sees(`[data-finding="capacitor.heat"]`, "no winding overheats")
 	p.click(".bays button", "Protection")
 	p.click(".cure", "Note 6 A")
 	p.until("noted", `document.querySelector('[data-entry="protection.breaker"] input').value.startsWith('6')`)

@@ -249,7 +249,7 @@ func TestAMachineThatNobodyPlannedOnAPhone(t *testing.T) {
 	s := demoServer(t)
 	p := another(t, s.url+"/")
 	p.do(chromedp.EmulateViewport(390, 844, chromedp.EmulateMobile))
-	p.click(".yard-acts a", "Something is wrong")
+	p.click(".first a", "Something is wrong")
 	p.fill("#wrong-name", "Neighbour's grinder")
 	p.click(".wrong-new button", "Begin")
 	p.sees("#symptom-fed", "between the supply and the motor")

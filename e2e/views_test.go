@@ -192,7 +192,7 @@ func TestDraggingTheMicrofaradMovesEverything(t *testing.T) {
 	p.until("stored once", `document.querySelector('.head-saved').innerText.includes('revision 2')`)
 	p.click(`[data-finding="capacitor.heat"] .cure`, "µF")
 	p.unfold()
-	p.sees(`[data-finding="capacitor.heat"]`, "every winding stays inside its rated amps")
+	p.sees(`[data-finding="capacitor.heat"]`, "no winding overheats")
 	p.press("z")
 	p.press("z")
 	p.sees(".handle-text", "52 µF")
@@ -335,7 +335,7 @@ func TestAMachineGoesOutAsAFileAndComesInAgain(t *testing.T) {
 			const link = document.querySelector('[data-job="Blunger"] a[download]').href
 			let text = await (await fetch(link)).text()
 			`+change+`
-			const field = document.querySelector('input[type=file]'), files = new DataTransfer()
+			const field = document.querySelector('[aria-label="File to import"]'), files = new DataTransfer()
 			files.items.add(new File([text], 'machine.json', {type: 'application/json'}))
 			;[...document.querySelectorAll('.workshop button')].find(b => b.innerText === 'Import').onclick ?? 0
 			field.onclick = (e) => e.preventDefault()
@@ -351,7 +351,7 @@ func TestAMachineGoesOutAsAFileAndComesInAgain(t *testing.T) {
 	p.sees(".head-where", "Blunger from a file")
 	p.sees(".bays", "52 µF run to L1")
 	p.visit(s.url + "/")
-	p.until("one more machine", `document.querySelectorAll('.machine').length === 11`)
+	p.until("one more machine", `document.querySelectorAll('.machine').length === 12`)
 }
 
 func TestTwoHundredMachinesStayFindable(t *testing.T) {

@@ -13,7 +13,7 @@ const answer = computed(() => job.plan.value?.bays.find((b) => b.bay === props.b
 <template>
   <p v-if="answer" class="answer" :class="`answer-${answer.grade}`" data-answer role="status">
     <GradeMark :grade="answer.grade" :size="20" />
-    <strong><TermText :text="answer.text" /></strong>
+    <strong><TermText aside :text="answer.text" /></strong>
   </p>
 </template>
 

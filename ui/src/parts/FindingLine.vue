@@ -13,9 +13,9 @@ const job = useJob()
   <div class="finding-line">
     <GradeMark :grade="finding.grade" />
     <p>
-      <strong><TermText :text="finding.sentence" /></strong> {{ finding.figure }}
+      <strong><TermText aside :text="finding.sentence" /></strong> {{ finding.figure }}
       <span class="soft">{{ finding.limit }}</span>
-      <TermText :text="finding.detail ?? ''" />
+      <TermText aside :text="finding.detail ?? ''" />
       <template v-for="c in finding.cures ?? []" :key="c.label">
         <button v-if="job.may(c.path)" type="button" class="plain" @click="job.cure(c)">{{ c.label }}</button>
       </template>

@@ -3,7 +3,8 @@
 import { computed, onMounted } from 'vue'
 import { pieces, pocket, touch, wantPocket } from './pocket'
 
-const props = defineProps<{ text: string }>()
+/** aside: its words are touched by a finger or the mouse, and are no stops of the Tab key on the way to the fields. */
+const props = defineProps<{ text: string; aside?: boolean }>()
 onMounted(() => void wantPocket())
 const all = computed(() => (pocket.value ? pieces(props.text) : [{ text: props.text }]))
 </script>
@@ -14,6 +15,7 @@ const all = computed(() => (pocket.value ? pieces(props.text) : [{ text: props.t
       v-if="p.term"
       type="button"
       class="term"
+      :tabindex="aside ? -1 : undefined"
       :title="`What is: ${p.term.name}?`"
       @click.stop="touch(p.term, $event.currentTarget as HTMLElement)"
     >
