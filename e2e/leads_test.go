@@ -332,13 +332,13 @@ func TestLeadsBayEndToEnd(t *testing.T) {
 			`fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1/`+page+`')).then(async r => r.status + r.headers.get('content-type') + (await r.text()).slice(0, 5))`)
 		require.Equal(t, "200application/pdf%PDF-", kind)
 	}
-	p.sees(".extras-photo", "Studs or caps")
+	p.sees("[data-entry="leads.photo"]", "Studs or caps")
 	shot, err := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())
 	require.NoError(t, err)
 	picture := filepath.Join(dir, "caps.png")
 	require.NoError(t, os.WriteFile(picture, shot, 0o644))
-	p.do(chromedp.SetUploadFiles(`.extras-photo input[type=file]`, []string{picture}))
-	p.until("the photograph is shown", `document.querySelector('.extras-photo img')?.naturalWidth > 100`)
+	p.do(chromedp.SetUploadFiles(`[data-entry="leads.photo"] input[type=file]`, []string{picture}))
+	p.until("the photograph is shown", `document.querySelector('[data-entry="leads.photo"] img')?.naturalWidth > 100`)
 
 	p.click(".bay-tabs button", "Joints")
 	p.click(".clips", "test clips")

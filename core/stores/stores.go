@@ -77,6 +77,9 @@ func (i StockItem) Check(path string) (bad openfile.Problems) {
 			add(one[0], fmt.Sprintf("%d letters", n), "at most 80 letters")
 		}
 	}
+	if strings.TrimSpace(i.Price) != "" && !strings.ContainsAny(i.Price, "0123456789") {
+		add("price", fmt.Sprintf("%q", i.Price), "a price with its currency, like 12.50 €")
+	}
 	return bad
 }
 

@@ -58,14 +58,20 @@ useKeys({
         <RouterLink class="plain" :to="{ name: 'bring-up', params: { id }, query: machine ? { machine } : {} }"
           >Bring-up</RouterLink
         >
-        <a class="plain" :href="`/api/jobs/${id}/card.pdf?paper=a4${machine && `&machine=${machine}`}`">PDF, A4</a>
-        <a class="plain" :href="`/api/jobs/${id}/card.pdf?paper=letter${machine && `&machine=${machine}`}`"
+        <a class="plain" :href="`/api/jobs/${id}/card.pdf?paper=a4${machine && `&machine=${machine}`}`" target="_blank"
+          >PDF, A4</a
+        >
+        <a
+          class="plain"
+          :href="`/api/jobs/${id}/card.pdf?paper=letter${machine && `&machine=${machine}`}`"
+          target="_blank"
           >PDF, Letter</a
         >
         <a
           v-if="circuit"
           class="plain"
           :href="`/api/jobs/${id}/card.pdf?with=circuit&paper=${paper}${machine && `&machine=${machine}`}`"
+          target="_blank"
           >PDF with circuit and parts</a
         >
         <p v-if="card.not_ready" class="card-not">{{ card.not_ready }}</p>

@@ -7,24 +7,18 @@ import EntryField from '../parts/EntryField.vue'
 import { useFile } from '../parts/file'
 import { useJob } from '../job/open'
 import { useShown } from '../job/state'
-import { smaller } from '../parts/picture'
+import PhotoField from '../parts/PhotoField.vue'
 
 const job = useJob()
 const view = useShown()
 const plan = computed(() => job.plan.value!)
-const photo = computed(() => job.text('leads.photo'))
-
-const { trouble: photoTrouble, chosen: take } = useFile(async (file) => {
-  job.commit('leads.photo', await api.addPhoto(job.id, await smaller(file)))
-})
-const { trouble: caseTrouble, chosen: bringIn } = useFile(async (file) => {
+const { trouble, chosen: bringIn } = useFile(async (file) => {
   const d = job.about.value
   if (!d) return
   const got = await api.fromBenchCase(d, await file.text())
   const order = job.document.value!.machines.map((m) => m.id)
   job.change({ ...got, machines: got.machines.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id)) })
 })
-const trouble = computed(() => photoTrouble.value || caseTrouble.value)
 
 const starters = [
   { value: '', label: 'None' },
@@ -51,17 +45,12 @@ const state = computed(() => (view.value.id === 'now' ? 'now' : 'wanted'))
     </ul>
     <ChoiceField path="leads.starter" label="A starter found on the leads" :choices="starters" fallback="" />
     <h3>Photograph of the finished joints</h3>
-    <div class="extras-photo" data-entry="leads.photo">
-      <img v-if="photo" :src="`/api/jobs/${job.id}/photos/${photo}`" alt="The finished studs or caps" />
-      <p v-else class="soft">
-        Studs or caps, before the lid closes. Clips are not photographed: they are not the joints.
-      </p>
-      <label class="plain">
-        {{ photo ? 'Another picture' : 'Take or choose a picture' }}
-        <input type="file" accept="image/jpeg,image/png" capture="environment" @change="take" />
-      </label>
-      <button v-if="photo" type="button" class="why" @click="job.commit('leads.photo', '')">Take it out</button>
-    </div>
+    <PhotoField
+      path="leads.photo"
+      alt="The finished studs or caps"
+      none="Studs or caps, before the lid closes. Clips are not photographed: they are not the joints."
+      take="Take or choose a picture"
+    />
     <h3>Files</h3>
     <p class="extras-files">
       <a :href="`/api/jobs/${job.id}/connections.pdf`" target="_blank">connection page (PDF)</a>
@@ -108,11 +97,5 @@ const state = computed(() => (view.value.id === 'now' ? 'now' : 'wanted'))
 }
 .extras :deep(label:focus-within) {
   outline: 2px solid var(--focus);
-}
-.extras-photo :deep(img) {
-  display: block;
-  max-width: 320px;
-  max-height: 240px;
-  margin-bottom: 6px;
 }
 </style>

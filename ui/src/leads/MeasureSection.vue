@@ -10,7 +10,9 @@ const job = useJob()
 const plan = computed(() => job.plan.value!)
 const leads = computed(() => plan.value.leads)
 const said = (ids: string[]) => plan.value.findings.filter((f) => ids.includes(f.id))
-const pairs = computed(() => (plan.value.link.third === 'L3' ? 'L1-L2, L2-L3, L3-L1' : 'L1-L2, L2-made line, made line-L1'))
+const pairs = computed(() =>
+  plan.value.link.third === 'L3' ? 'L1-L2, L2-L3, L3-L1' : 'L1-L2, L2-made line, made line-L1',
+)
 const testers = [
   { value: 'insulation', label: '500 V insulation tester', note: 'can pass a winding' },
   { value: 'multimeter', label: 'Multimeter', note: 'can only fail it' },

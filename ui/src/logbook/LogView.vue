@@ -146,7 +146,7 @@ const query = computed(() => `?machine=${machine.value}`)
           >
           <a :href="`/api/jobs/${id}/readings.csv${query}`">Readings, CSV</a>
           <a :href="`/api/jobs/${id}/readings.xlsx${query}`">XLSX</a>
-          <a :href="`/api/jobs/${id}/book.pdf${query}`">Book, PDF</a>
+          <a :href="`/api/jobs/${id}/book.pdf${query}`" target="_blank">Book, PDF</a>
           <a :href="`/api/jobs/${id}/life.zip`" download>Whole life, file</a>
         </nav>
       </header>

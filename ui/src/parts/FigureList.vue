@@ -26,7 +26,7 @@ const origin: Record<string, string> = {
         <strong>{{ f.text }}</strong>
       </dd>
       <dd class="figure-note">
-        {{ f.note }}<span v-if="f.band" class="figure-band">; likely {{ f.band }}</span>
+        {{ f.note }}<span v-if="f.band" class="figure-band">{{ f.note ? '; likely' : 'Likely' }} {{ f.band }}</span>
       </dd>
     </div>
   </dl>

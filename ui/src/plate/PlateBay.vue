@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import FigureList from '../parts/FigureList.vue'
+import PhotoField from '../parts/PhotoField.vue'
 import { useJob } from '../job/open'
 import FitSection from '../fit/FitSection.vue'
 import MotorsSection from '../fit/MotorsSection.vue'
@@ -82,12 +83,20 @@ const circuit = ['r1', 'x1', 'r2', 'xm', 'locked-amps', 'locked-torque', 'breakd
       <p v-else class="soft">Nothing yet.</p>
     </section>
     <section>
-      <h3>The motor as the engine sees it</h3>
-      <FigureList v-if="fitted.length" :figures="fitted" />
-      <p v-else class="soft">It is fitted once power, volts with their joint, rpm and hertz are there.</p>
-      <p v-if="fitted.length" class="soft legend">
-        <span class="ring ring-estimated" />estimated <span class="ring ring-measured" />measured
-      </p>
+      <PhotoField
+        path="plate.photo"
+        alt="The motor’s plate"
+        none="No picture of the plate yet. With one, every figure can be read again."
+        take="Photograph the plate"
+      />
+      <details class="engine-sees">
+        <summary>The motor as the engine sees it: its equivalent circuit</summary>
+        <FigureList v-if="fitted.length" :figures="fitted" />
+        <p v-else class="soft">It is fitted once power, volts with their joint, rpm and hertz are there.</p>
+        <p v-if="fitted.length" class="soft legend">
+          <span class="ring ring-estimated" />estimated <span class="ring ring-measured" />measured
+        </p>
+      </details>
     </section>
   </div>
   <MotorsSection />
@@ -109,6 +118,11 @@ const circuit = ['r1', 'x1', 'r2', 'xm', 'locked-amps', 'locked-torque', 'breakd
 }
 .plate-means :deep(h3) {
   margin-bottom: 4px;
+}
+.engine-sees :deep(summary) {
+  min-height: 32px;
+  color: var(--river);
+  cursor: pointer;
 }
 .legend :deep(.ring) {
   margin-left: 12px;

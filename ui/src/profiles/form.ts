@@ -59,7 +59,8 @@ const choices: Table = {
 const maker = (motor: string, cable: boolean): Section => ({
   id: 'maker',
   title: 'Its maker’s table',
-  about: 'Wire, fuse and clearances as its leaflet wants them. Where it wants more than the plan, the leaflet goes first.',
+  about:
+    'Wire, fuse and clearances as its leaflet wants them. Where it wants more than the plan, the leaflet goes first.',
   fields: [
     { path: 'maker.breaker_amps', label: 'Breaker ahead, at most', kind: 'number', unit: 'A' },
     { path: 'maker.fuse_amps', label: 'Fuse ahead, at most', kind: 'number', unit: 'A' },

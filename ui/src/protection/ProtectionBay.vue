@@ -54,8 +54,8 @@ const breaker = computed(() =>
   <header class="bench-head">
     <h2>Protection</h2>
     <p>
-      By the {{ metric ? 'metric' : 'North American' }} rules, as <em>guide values</em>: local rules and a licensed person
-      decide.
+      By the {{ metric ? 'metric' : 'North American' }} rules, as <em>guide values</em>: local rules and a licensed
+      person decide.
     </p>
   </header>
   <p class="caution bay-caution">

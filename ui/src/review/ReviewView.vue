@@ -94,7 +94,9 @@ const lists = computed(() =>
       <p class="review-bar">
         <RouterLink class="plain" :to="{ name: 'span', params: { id } }">Back to the plan</RouterLink>
         <button type="button" class="strong" @click="print">Print <kbd>P</kbd></button>
-        <a class="plain" :href="`/api/jobs/${id}/review.pdf?revision=${answer.revision}`">PDF of all machines</a>
+        <a class="plain" :href="`/api/jobs/${id}/review.pdf?revision=${answer.revision}`" target="_blank"
+          >PDF of all machines</a
+        >
         <label v-if="answer.machines.length > 1">
           <span class="for-readers">Machine</span>
           <select :value="machine || answer.machines[0]?.id" @change="choose">
@@ -141,7 +143,9 @@ const lists = computed(() =>
               <button v-if="r.revision !== answer.revision" type="button" class="why" @click="show(r.revision)">
                 That revision
               </button>
-              <a v-if="r.printed" :href="`/api/jobs/${id}/remarks/${r.id}/sheet.pdf`">As it was approved (PDF)</a>
+              <a v-if="r.printed" :href="`/api/jobs/${id}/remarks/${r.id}/sheet.pdf`" target="_blank"
+                >As it was approved (PDF)</a
+              >
             </li>
           </ul>
         </section>

@@ -35,7 +35,9 @@ const reviewer = computed(() => me.shared && role.value === 'reviewer')
         <p class="soft">
           {{ r.kind === 'approval' ? `${r.who}, ` : '' }}{{ signedAt(r.at) }}, revision {{ r.revision
           }}{{ r.signed ? '' : ', name as typed' }}
-          <a v-if="r.printed" :href="`/api/jobs/${job.id}/remarks/${r.id}/sheet.pdf`">as it was approved (PDF)</a>
+          <a v-if="r.printed" :href="`/api/jobs/${job.id}/remarks/${r.id}/sheet.pdf`" target="_blank"
+            >as it was approved (PDF)</a
+          >
           <template v-if="r.settled">, answered{{ r.settled_by ? ` by ${r.settled_by}` : '' }}</template>
           <button v-else-if="r.kind === 'remark' && plans(role)" type="button" class="why" @click="answered(r.id)">
             Answered

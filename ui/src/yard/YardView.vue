@@ -355,6 +355,7 @@ async function purge(id: string, work: () => Promise<unknown>) {
       <button type="button" class="plain" @click="further">Show more machines</button>
       <span class="soft">{{ here }} shown{{ asked ? '' : ` of ${shown.reduce((n, w) => n + w.count, 0)}` }}</span>
     </p>
+    <p v-if="!workshops && !unseen" class="machines-none" role="status">Your machines are being fetched …</p>
     <p v-if="workshops && !workshops.length" class="machines-none">
       No workshop yet. The first plate makes one; or start with <em>New workshop</em>.
     </p>
