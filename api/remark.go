@@ -14,14 +14,14 @@ import (
 // RemarkLine is what somebody said of a machine.
 type RemarkLine struct {
 	ID       string           `json:"id"`
-	Kind     store.RemarkKind `json:"kind" enum:"remark,approval"`
+	Kind     store.RemarkKind `json:"kind" enum:"remark,approval,return"`
 	Bay      string           `json:"bay,omitempty"`
 	Words    string           `json:"words"`
 	Who      string           `json:"who"`
 	Signed   bool             `json:"signed" doc:"By an account, not by a typed name"`
 	At       time.Time        `json:"at"`
 	Revision int              `json:"revision"`
-	// Stale is an approval of what has changed since.
+	// Stale is an approval, or a return, of what has changed since.
 	Stale   bool       `json:"stale"`
 	Settled *time.Time `json:"settled,omitempty"`
 	By      string     `json:"settled_by,omitempty"`
@@ -47,6 +47,13 @@ type approveInput struct {
 	ChangeInput
 	Body struct {
 		Words string `json:"words,omitempty" maxLength:"2000"`
+	}
+}
+
+type returnInput struct {
+	ChangeInput
+	Body struct {
+		Words string `json:"words" minLength:"1" maxLength:"2000" doc:"What must change first"`
 	}
 }
 
@@ -95,6 +102,14 @@ func (s books) remarks(a huma.API) {
 			}
 			return add(ctx, &in.ChangeInput, store.Remark{Kind: store.Approval, Words: in.Body.Words, Sheet: sheet})
 		})
+	huma.Register(a, operation("send-back", http.MethodPost, "returns", "Send a machine back as it stands: not yet, "+
+		"because", 0),
+		func(ctx context.Context, in *returnInput) (*remarksOutput, error) {
+			if err := s.logsIn(); err != nil {
+				return nil, err
+			}
+			return add(ctx, &in.ChangeInput, store.Remark{Kind: store.Return, Words: in.Body.Words})
+		})
 	huma.Register(a, operation("settle-remark", http.MethodPost, "remarks/{remark}/settled",
 		"Words are answered; they "+
 			"stay", 0),
@@ -116,7 +131,7 @@ func (s *server) remarksOf(ctx context.Context, id string) (*remarksOutput, erro
 	for i, m := range list {
 		out.Body.Remarks[i] = RemarkLine{ID: m.ID, Kind: m.Kind, Bay: m.Bay, Words: m.Words, Who: m.Who,
 			Signed: m.Signed,
-			At:     m.At, Revision: m.Revision, Stale: m.Kind == store.Approval && m.Content != content,
+			At:     m.At, Revision: m.Revision, Stale: m.Kind != store.Words && m.Content != content,
 			Settled: m.Settled, By: m.By, Printed: m.Printed}
 	}
 	return out, nil

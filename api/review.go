@@ -132,6 +132,9 @@ func (s books) reviewSheet(ctx context.Context, j store.Job, paper pdf.Paper) ([
 		if m.Kind == store.Approval {
 			text += ": approved"
 		}
+		if m.Kind == store.Return {
+			text += ": not yet"
+		}
 		if m.Words != "" {
 			text += ": " + m.Words
 		}

@@ -97,7 +97,7 @@ var rules = map[string]rule{
 	"drop-stock": plans(inStock), "add-profile": plans(inShop), "save-profile": plans(inShop),
 	"drop-profile": plans(inShop),
 
-	"add-remark": remarks(inJob), "approve": approves(inJob),
+	"add-remark": remarks(inJob), "approve": approves(inJob), "send-back": approves(inJob),
 
 	"workshop": looks(inShop), "stores": looks(inShop), "profiles": looks(inShop), "profile": looks(inShop),
 	"profile-file":  looks(inShop),

@@ -48,7 +48,7 @@ owner maker reviewer, job: who speaks about the plan
   add-remark
 
 reviewer, job:
-  approve
+  approve send-back
 
 owner maker reviewer, workshop:
   people

@@ -332,7 +332,7 @@ func TestLeadsBayEndToEnd(t *testing.T) {
 			`fetch(location.pathname.replace(/^\/jobs\/([^/]+).*/, '/api/jobs/$1/`+page+`')).then(async r => r.status + r.headers.get('content-type') + (await r.text()).slice(0, 5))`)
 		require.Equal(t, "200application/pdf%PDF-", kind)
 	}
-	p.sees("[data-entry="leads.photo"]", "Studs or caps")
+	p.sees(`[data-entry="leads.photo"]`, "Studs or caps")
 	shot, err := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())
 	require.NoError(t, err)
 	picture := filepath.Join(dir, "caps.png")

@@ -34,6 +34,7 @@ type RemarkKind string
 const (
 	Words    RemarkKind = "remark"
 	Approval RemarkKind = "approval"
+	Return   RemarkKind = "return" // sent back: not yet, because
 )
 
 // MostRemarks is how many a machine may have.
@@ -66,7 +67,7 @@ func (s Remarks) All(ctx context.Context, jobID string) (list []Remark, content 
 }
 
 // Add keeps what somebody says of a job at the revision that was looked at. An approval
-// of another than the latest is a *Conflict. A repeated change is stored once.
+// or a return of another than the latest is a *Conflict. A repeated change is stored once.
 func (s Remarks) Add(ctx context.Context, jobID string, c Change, m Remark) error {
 	k, err := key(jobID)
 	if err != nil {
@@ -89,7 +90,7 @@ func (s Remarks) Add(ctx context.Context, jobID string, c Change, m Remark) erro
 		if !errors.Is(err, pgx.ErrNoRows) {
 			return err
 		}
-		if c.Seen > latest || m.Kind == Approval && c.Seen != latest {
+		if c.Seen > latest || m.Kind != Words && c.Seen != latest {
 			return &Conflict{c.Seen, latest}
 		}
 		if err := tx.QueryRow(ctx, `select count(*) from remark where job_id = $1`, k).Scan(&count); err != nil {

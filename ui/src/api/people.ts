@@ -65,6 +65,8 @@ export const remarks = {
   of: (id: string) => got(client.GET('/api/jobs/{id}/remarks', { params: { path: { id } } })),
   add: (id: string, revision: number, changeID: string, body: Schemas['RemarkInputBody']) =>
     got(client.POST('/api/jobs/{id}/remarks', { ...seen(id, revision, changeID), body })),
+  sendBack: (id: string, revision: number, changeID: string, words: string) =>
+    got(client.POST('/api/jobs/{id}/returns', { ...seen(id, revision, changeID), body: { words } })),
   approve: (id: string, revision: number, changeID: string, words: string) =>
     got(client.POST('/api/jobs/{id}/approvals', { ...seen(id, revision, changeID), body: { words } })),
   settle: (id: string, remark: string) =>

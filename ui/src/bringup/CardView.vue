@@ -7,6 +7,7 @@ import { setHead } from '../desk/head'
 import { useKeys } from '../desk/keys'
 import DrawingView from '../drawing/DrawingView.vue'
 import CardParts from './CardParts.vue'
+import CardStamp from './CardStamp.vue'
 import { about } from '../job/document'
 import { useRoute, useRouter } from 'vue-router'
 
@@ -82,7 +83,10 @@ useKeys({
             <h1>{{ card.title }}</h1>
             <p>{{ job.document.workshop.name }} · {{ card.plate }}</p>
           </div>
-          <p class="card-stamp">Connection card<br />revision {{ job.revision }}, {{ day }}</p>
+          <p class="card-stamp">
+            Connection card<br />revision {{ job.revision }}, {{ day }}
+            <CardStamp :id="id" />
+          </p>
           <img
             v-if="book"
             class="card-code"

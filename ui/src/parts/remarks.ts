@@ -4,6 +4,21 @@ import { newChangeID } from '../api/client'
 import { remarks, type Remark } from '../api/people'
 import { useTried } from './tried'
 
+/** What a reviewer said last of a machine as a whole, in a few words; empty where nobody did. */
+export function decided(list: readonly Remark[]): { text: string; stale: boolean; good: boolean } | undefined {
+  const last = list.filter((r) => r.kind !== 'remark').at(-1)
+  if (!last) return undefined
+  const good = last.kind === 'approval'
+  const text = good
+    ? last.stale
+      ? 'changed since its approval'
+      : `revision ${last.revision} approved by ${last.who}`
+    : last.stale
+      ? 'changed since it was sent back'
+      : `sent back by ${last.who}: not yet, because ${last.words}`
+  return { text, stale: last.stale, good }
+}
+
 type Said = Promise<{ remarks: Remark[] }>
 
 /** revision is the one that is looked at while somebody speaks. */
@@ -30,6 +45,7 @@ export function useRemarks(id: string, revision: () => number) {
         remarks.add(id, revision(), change, { words: words.value.trim(), ...(bay && { bay: bay as 'supply' }) }),
       ),
     approve: () => done(() => remarks.approve(id, revision(), change, words.value.trim())),
+    sendBack: () => done(() => remarks.sendBack(id, revision(), change, words.value.trim())),
     answered: (remark: string) => done(() => remarks.settle(id, remark)),
   }
 }

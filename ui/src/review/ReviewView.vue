@@ -3,7 +3,7 @@
 import { computed, onMounted, onUnmounted, ref, shallowRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, type Role } from '../api/client'
-import { people, remarks, type Code, type ReviewAnswer } from '../api/people'
+import { people, remarks, type Code, type Remark, type ReviewAnswer } from '../api/people'
 import { setHead } from '../desk/head'
 import { useKeys } from '../desk/keys'
 import { listen } from '../desk/live'
@@ -45,7 +45,9 @@ onUnmounted(stop)
 
 const old = computed(() => !!answer.value && answer.value.revision !== answer.value.latest)
 const of = (bay: string) => list.value.filter((r) => r.kind === 'remark' && (r.bay ?? '') === bay)
-const approvals = computed(() => list.value.filter((r) => r.kind === 'approval'))
+const approvals = computed(() => list.value.filter((r) => r.kind !== 'remark'))
+const decision = (r: Remark) =>
+  (r.kind === 'approval' ? 'Approved' : 'Not yet') + (r.stale ? ' then, changed since' : '')
 const may = computed(() => remarksOn(role.value) && !old.value)
 const reviewer = computed(() => me.shared && role.value === 'reviewer' && !old.value)
 
@@ -131,14 +133,30 @@ const lists = computed(() =>
           <GradeMark :grade="answer.review.grade" :size="18" />
           <strong>{{ answer.review.bridge }}. {{ answer.review.verdict }}</strong>
         </p>
+        <form v-if="reviewer" class="review-form no-print" @submit.prevent="said.approve">
+          <label for="review-approve">Your words; to send it back they say what must change first</label>
+          <ElInput id="review-approve" v-model="words" type="textarea" :rows="2" maxlength="2000" />
+          <p class="review-decide">
+            <button type="submit" class="strong">Approve revision {{ answer.latest }} as it stands</button>
+            <button
+              type="button"
+              class="plain"
+              :disabled="!words.trim()"
+              :title="words.trim() ? '' : 'Say first what must change'"
+              @click="said.sendBack"
+            >
+              Not yet, because …
+            </button>
+          </p>
+          <p class="soft">It is kept as it is printed now, and is shown as stale after a change.</p>
+        </form>
         <section v-if="approvals.length" aria-label="Approvals">
           <h2>Approvals</h2>
           <ul class="review-approvals">
             <li v-for="r in approvals" :key="r.id" :class="{ stale: r.stale }">
-              <GradeMark :grade="r.stale ? 'open' : 'good'" />
+              <GradeMark :grade="r.stale ? 'open' : r.kind === 'approval' ? 'good' : 'caution'" />
               <span
-                >{{ r.stale ? 'Approved then, changed since' : 'Approved' }}: {{ r.who }}, {{ signedAt(r.at) }},
-                revision {{ r.revision }}. {{ r.words }}</span
+                >{{ decision(r) }}: {{ r.who }}, {{ signedAt(r.at) }}, revision {{ r.revision }}. {{ r.words }}</span
               >
               <button v-if="r.revision !== answer.revision" type="button" class="why" @click="show(r.revision)">
                 That revision
@@ -219,12 +237,6 @@ const lists = computed(() =>
           </ul>
           <p v-else class="soft">Nothing.</p>
         </section>
-        <form v-if="reviewer" class="review-form no-print" @submit.prevent="said.approve">
-          <label for="review-approve">With these words (or none)</label>
-          <ElInput id="review-approve" v-model="words" type="textarea" :rows="2" maxlength="2000" />
-          <button type="submit" class="strong">Approve revision {{ answer.latest }} as it stands</button>
-          <p class="soft">It is kept as it is printed now, and is shown as stale after a change.</p>
-        </form>
         <p class="review-sign">Reviewed by ______________________ on ______________ licence ______________</p>
       </article>
     </template>
@@ -232,6 +244,12 @@ const lists = computed(() =>
 </template>
 
 <style scoped>
+.review-decide {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  margin: 8px 0 0;
+}
 .review {
   max-width: 76rem;
   margin: 0 auto;

@@ -10,7 +10,9 @@ const props = defineProps<{ said: Said }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ bay: [bay: string] }>()
 const job = useJob()
-const { list, words, trouble, say, approve, answered } = props.said
+const { list, words, trouble, say, approve, sendBack, answered } = props.said
+const decision = (r: (typeof list.value)[number]) =>
+  (r.kind === 'approval' ? 'Approved' : 'Not yet') + (r.stale ? ' then, changed since' : '')
 const bay = ref('')
 const titles = computed(() => new Map((job.plan.value?.bays ?? []).map((b) => [b.bay, b.title])))
 const role = computed(() => job.role.value)
@@ -26,14 +28,14 @@ const reviewer = computed(() => me.shared && role.value === 'reviewer')
       rules ask for.
     </p>
     <ol class="remarks">
-      <li v-for="r in list" :key="r.id" :class="{ settled: r.settled, approval: r.kind === 'approval' }">
+      <li v-for="r in list" :key="r.id" :class="{ settled: r.settled, approval: r.kind !== 'remark' }">
         <p>
-          <strong>{{ r.kind === 'approval' ? (r.stale ? 'Approved then, changed since' : 'Approved') : r.who }}</strong>
+          <strong>{{ r.kind === 'remark' ? r.who : decision(r) }}</strong>
           <button v-if="r.bay" type="button" class="why" @click="emit('bay', r.bay)">{{ titles.get(r.bay) }}</button>
         </p>
         <p v-if="r.words" class="remark-words">{{ r.words }}</p>
         <p class="soft">
-          {{ r.kind === 'approval' ? `${r.who}, ` : '' }}{{ signedAt(r.at) }}, revision {{ r.revision
+          {{ r.kind !== 'remark' ? `${r.who}, ` : '' }}{{ signedAt(r.at) }}, revision {{ r.revision
           }}{{ r.signed ? '' : ', name as typed' }}
           <a v-if="r.printed" :href="`/api/jobs/${job.id}/remarks/${r.id}/sheet.pdf`" target="_blank"
             >as it was approved (PDF)</a
@@ -57,6 +59,16 @@ const reviewer = computed(() => me.shared && role.value === 'reviewer')
         <button type="submit" class="plain" :disabled="!words.trim()">Say it</button>
         <button v-if="reviewer" type="button" class="strong" @click="approve">
           Approve revision {{ job.revision.value }} as it stands
+        </button>
+        <button
+          v-if="reviewer"
+          type="button"
+          class="plain"
+          :disabled="!words.trim()"
+          :title="words.trim() ? '' : 'Say first what must change'"
+          @click="sendBack"
+        >
+          Not yet, because …
         </button>
       </span>
     </form>

@@ -4,7 +4,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { remarks } from '../api/people'
 import { listen } from '../desk/live'
 import type { OpenJob } from '../job/open'
-import { useRemarks } from '../parts/remarks'
+import { decided, useRemarks } from '../parts/remarks'
 
 export type Said = ReturnType<typeof useSaid>
 
@@ -22,16 +22,12 @@ export function useSaid(job: OpenJob) {
   const later = useDebounceFn(load, 700)
   const stop = listen((n) => {
     if (n.id === undefined || (n.remark && n.id === job.id)) void load()
-    else if (n.id === job.id && list.value.some((r) => r.kind === 'approval')) void later()
+    else if (n.id === job.id && list.value.some((r) => r.kind !== 'remark')) void later()
   })
   onUnmounted(stop)
   return {
     ...kept,
     unanswered: computed(() => list.value.filter((r) => r.kind === 'remark' && !r.settled).length),
-    approval: computed(() => {
-      const last = list.value.filter((r) => r.kind === 'approval').at(-1)
-      if (!last) return ''
-      return last.stale ? 'changed since its approval' : `revision ${last.revision} approved by ${last.who}`
-    }),
+    approval: computed(() => decided(list.value)?.text ?? ''),
   }
 }

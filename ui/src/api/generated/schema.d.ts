@@ -860,6 +860,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/returns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Send a machine back as it stands: not yet, because */
+        post: operations["send-back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/review": {
         parameters: {
             query?: never;
@@ -5273,7 +5290,7 @@ export interface components {
             bay?: string;
             id: string;
             /** @enum {string} */
-            kind: "remark" | "approval";
+            kind: "remark" | "approval" | "return";
             printed?: boolean;
             /** Format: int64 */
             revision: number;
@@ -5304,6 +5321,10 @@ export interface components {
             order: components["schemas"]["WorkStep"][];
             rows: components["schemas"]["CompareRow"][];
             terms: components["schemas"]["CompareRow"][];
+        };
+        ReturnInputBody: {
+            /** @description What must change first */
+            words: string;
         };
         Review: {
             bridge: string;
@@ -7983,6 +8004,45 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    "send-back": {
+        parameters: {
+            query?: never;
+            header?: {
+                "If-Match"?: string;
+                /** @description The sender's own name for this change; a repeat gets the stored answer */
+                "Change-Id"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReturnInputBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RemarksOutputBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
             };
         };
     };
