@@ -45,6 +45,10 @@ func TestThePocketReference(t *testing.T) {
 	p.lacks(".term-card", "Never feed lights")
 
 	p.click(".head-find", "Find or do")
+	p.fill(".palette-field", "service factor")
+	p.click("#palette-list li", "in motor")
+	p.until("the field has the focus", `document.activeElement?.closest('[data-entry="plate.service_factor"]')`)
+	p.click(".head-find", "Find or do")
 	p.fill(".palette-field", "bleed")
 	p.click("#palette-list li", "bleed resistor")
 	p.sees(".term-card", "empties it within a minute")

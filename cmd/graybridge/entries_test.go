@@ -11,6 +11,7 @@ import (
 
 	"graybridge/core/document"
 	"graybridge/core/entry"
+	"graybridge/core/finding"
 )
 
 // The interface's list and the table of docs/formats.md are those of the program.
@@ -25,4 +26,12 @@ func TestTheWrittenListsOfEntriesAreThePrograms(t *testing.T) {
 	var written []entry.Field
 	require.NoError(t, json.Unmarshal(text, &written))
 	require.Equal(t, entry.Fields(all), written, "ui/src/job/entries.json is not current: run scripts/types")
+	text, err = os.ReadFile("../../ui/src/desk/settings.json")
+	require.NoError(t, err)
+	var settings []entry.Setting
+	require.NoError(t, json.Unmarshal(text, &settings))
+	require.Equal(t, entry.Settings(all, places), settings, "ui/src/desk/settings.json is not current: run scripts/types")
+	for _, one := range settings {
+		require.NotEmpty(t, finding.OfChapter(one.Chapter), "%s stands in no bay", one.Path)
+	}
 }

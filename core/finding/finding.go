@@ -49,6 +49,14 @@ const (
 // Bays lists them in order.
 var Bays = []Bay{Supply, Protection, Bridge, Leads, Motor, Load}
 
+// chapters are the bays in which a document's chapters are entered.
+var chapters = map[string]Bay{"supply": Supply, "plate": Motor, "leads": Leads, "bridge": Bridge, "drive": Bridge,
+	"rotary": Bridge, "dc": Bridge, "load": Load, "protection": Protection, "fit": Motor, "parts": Bridge, "makeup": Leads,
+	"desk": Bridge, "weigh": Bridge}
+
+// OfChapter is the bay in which a chapter of the document is entered; empty where it is in none.
+func OfChapter(chapter string) Bay { return chapters[chapter] }
+
 // Why is one step behind a figure: the formula, the same with its numbers, and
 // where it comes from.
 type Why struct {

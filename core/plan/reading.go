@@ -226,16 +226,12 @@ func labelOf(path string) string {
 
 // unread says each entry that could not be read.
 func (r *reading) unread() (out []finding.Finding) {
-	bays := map[string]finding.Bay{"supply": finding.Supply, "plate": finding.Motor, "leads": finding.Leads,
-		"bridge": finding.Bridge, "drive": finding.Bridge, "rotary": finding.Bridge, "dc": finding.Bridge,
-		"load": finding.Load, "protection": finding.Protection, "fit": finding.Motor, "parts": finding.Bridge,
-		"makeup": finding.Leads, "desk": finding.Bridge, "weigh": finding.Bridge}
 	for _, one := range r.readings {
 		if one.Problem == "" {
 			continue
 		}
 		part, _, _ := strings.Cut(one.Path, ".")
-		out = append(out, sayPath(one, labelOf(one.Path), bays, part))
+		out = append(out, sayPath(one, labelOf(one.Path), finding.OfChapter(part)))
 	}
 	return out
 }

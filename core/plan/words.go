@@ -184,8 +184,8 @@ func brief(typed string) string {
 	return typed
 }
 
-func sayPath(one finding.Reading, label string, bays map[string]finding.Bay, part string) finding.Finding {
-	return finding.Finding{ID: "unread." + one.Path, Unread: true, Bay: bays[part],
+func sayPath(one finding.Reading, label string, bay finding.Bay) finding.Finding {
+	return finding.Finding{ID: "unread." + one.Path, Unread: true, Bay: bay,
 		Grade:    finding.Caution,
 		Sentence: fmt.Sprintf("%s: “%s” could not be read.", label, brief(one.Typed)),
 		Detail:   one.Problem + " Write it like " + one.Wanted + ".", Entries: []string{one.Path}}

@@ -43,7 +43,19 @@ const terms = computed<Deed[]>(() =>
         run: () => touch(t),
       })),
 )
-const all = computed(() => [...offered.deeds, ...machines.value, ...places, ...terms.value])
+/** What can be entered in the open machine, by its name and the chapter where it stands. */
+const settings = shallowRef<typeof import('../desk/settings.json')>([])
+const entries = computed<Deed[]>(() => {
+  const to = offered.toEntry
+  if (!to || question.value.trim().length < 2) return []
+  return settings.value
+    .filter(
+      (s) =>
+        s.chapter !== 'bridge' || s.path.split('.').length < 3 || s.path.split('.')[1] === (to.bridge || 'capacitor'),
+    )
+    .map((s) => ({ kind: `in ${s.bay}`, text: s.label, more: 'setting enter field', run: () => to.go(s.bay, s.path) }))
+})
+const all = computed(() => [...offered.deeds, ...machines.value, ...places, ...entries.value, ...terms.value])
 const exact = computed(() => found(all.value, question.value))
 /** Nothing is called so: what is nearest to it. */
 const list = computed(() => (exact.value.length ? exact.value : nearest(all.value, question.value)))
@@ -80,6 +92,7 @@ watch(
     question.value = ''
     at.value = 0
     void wantPocket()
+    void import('../desk/settings.json').then((m) => (settings.value = m.default))
     void seek()
   },
   { immediate: true },

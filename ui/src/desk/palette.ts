@@ -10,7 +10,11 @@ export interface Deed {
 }
 
 /** Deeds that the view on screen offers; it puts them here and takes them away. */
-export const offered = reactive<{ deeds: Deed[] }>({ deeds: [] })
+export const offered = reactive<{
+  deeds: Deed[]
+  /** Leads to an entry of the open machine, on the bridge that is named; absent where none is open. */
+  toEntry?: { bridge: string; go: (bay: string, path: string) => void }
+}>({ deeds: [] })
 
 /** Every word of the question must stand in the deed; words at the beginning of its text come first. */
 export function found(deeds: Deed[], question: string, most = 12): Deed[] {

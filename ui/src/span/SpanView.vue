@@ -192,7 +192,11 @@ watchEffect(() => {
     },
   ]
 })
-onUnmounted(() => (offered.deeds = []))
+watchEffect(() => {
+  const bridge = job.document.value?.bridge.kind ?? ''
+  offered.toEntry = { bridge, go: (to, path) => void go(to, path) }
+})
+onUnmounted(() => Object.assign(offered, { deeds: [], toEntry: undefined }))
 </script>
 
 <template>
