@@ -24,6 +24,27 @@ func TestTheFirstMinuteOfAnEmptyProduct(t *testing.T) {
 	require.Equal(t, "north-america", eval[string](p, `document.querySelector('.first-shop select').value`))
 	p.fill("#first-name", "Band saw")
 	p.click(".first button", "Start")
+	p.sees(".lead", "to go")
+
+	// One question at a time: what is not known is gone on from, with what is assumed; an answer makes room.
+	first := eval[string](p, `document.querySelector('.lead strong').innerText`)
+	p.click(".lead button", "I don’t know: go on")
+	p.until("another question", `document.querySelector('.lead strong').innerText !== `+quoted(first))
+	p.sees(".lead-lost", "Meanwhile")
+	for range 12 {
+		if eval[bool](p, `document.querySelector('.lead').innerText.includes('That is all that was asked')`) {
+			break
+		}
+		asked := eval[string](p, `document.querySelector('.lead strong').innerText`)
+		p.click(".lead button", "I don’t know: go on")
+		p.until("the next question", `document.querySelector('.lead strong').innerText !== `+quoted(asked))
+	}
+	p.sees(".lead", "That is all that was asked")
+	p.click(".lead button", "Ask again what I did not know")
+	p.until("it begins anew", `document.querySelector('.lead strong').innerText === `+quoted(first))
+	p.click(".lead button", "Show me everything")
+	p.sees("#ledger", "What this plan says")
+	p.click(".bays button", "Motor")
 	p.sees(".bench h2", "Motor")
 	require.Equal(t, "208-230/460", p.value("plate.volts"))
 	p.sees(".head-where", "My workshop")

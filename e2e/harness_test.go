@@ -409,5 +409,6 @@ func (p *page) begin(name string, rules ...string) {
 		true))(document.querySelector('.first-shop select'))`)
 	p.fill("#first-name", name)
 	p.click(".first button", "Start")
+	p.click(".lead button", "Show me everything")
 	p.sees(".bench h2", "Motor")
 }

@@ -55,7 +55,8 @@ func (w *reading) conclude(p *Plan, g bridge.Guarded) {
 	finding.Explained(p.Guard, finding.OnProtection, nil)
 	finding.Explained(p.Load, finding.OnOperatingPoint, map[string]finding.Section{"start-gives": finding.OnTorque})
 	p.Link = w.link()
-	p.Next, p.Offers = p.next(), w.offers(p)
+	p.Steps, p.Offers = p.steps(), w.offers(p)
+	p.Next = p.Steps[0] // the card is always open
 	w.offerDrive(p)
 	p.Wall, p.Circuits, p.Stairs = w.wall(p, g), circuitNames(w.doc), w.site.Supply.Stairs(g.Draw)
 	p.Bays = w.bays(p, g)

@@ -83,18 +83,19 @@ var order = []step{
 	{finding.Bridge, "Take the card to the machine", always},
 }
 
-// next is the first step in the order of work that is open.
-func (p *Plan) next() Next {
+// steps are those in the order of work that are open; the first is the next.
+func (p *Plan) steps() []Next {
+	out := []Next{}
 	for _, s := range order {
 		if n, ok := s.when(p); ok {
 			n.Text = s.text
 			if n.Bay == "" {
 				n.Bay = s.bay
 			}
-			return n
+			out = append(out, n)
 		}
 	}
-	return Next{}
+	return out
 }
 
 // asks is open where one of these findings asks or stops, the first of them that does.

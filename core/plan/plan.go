@@ -34,6 +34,7 @@ type Plan struct {
 	Findings []finding.Finding     `json:"findings" nullable:"false"`
 	Bays     []BayState            `json:"bays" nullable:"false"`
 	Next     Next                  `json:"next"`
+	Steps    []Next                `json:"steps" nullable:"false"` // everything that is open, in the order of work
 	Moves    []leads.Move          `json:"moves" nullable:"false"`
 	Leads    LeadsPlan             `json:"leads"`
 	Motor    []finding.Figure      `json:"motor" nullable:"false"` // what the plate means
@@ -162,7 +163,7 @@ func (p *Plan) take(g bridge.Guarded, stop *finding.Finding) {
 
 func emptyPlan() *Plan {
 	return &Plan{Readings: []finding.Reading{}, Findings: []finding.Finding{}, Moves: []leads.Move{},
-		Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Schools: []capacitor.School{},
+		Motor: []finding.Figure{}, Bridge: []finding.Figure{}, Steps: []Next{}, Schools: []capacitor.School{},
 		Combos: []capacitor.Combo{}, Buys: []bridge.Buy{}, Offers: []bridge.Offer{},
 		Supply: []finding.Figure{}, Stairs: []supply.Stair{}, Wall: []supply.Chain{}, Circuits: []string{},
 		Guard: []finding.Figure{}, Load: []finding.Figure{}}

@@ -25,13 +25,14 @@ import { litBy } from '../drawing/shapes'
 import { toEntry } from '../parts/hand'
 import BayAnswer from '../parts/BayAnswer.vue'
 import BayHelp from '../reference/BayHelp.vue'
-import IconButton from './IconButton.vue'
+import ActIcons from './ActIcons.vue'
 import { useSaid } from './said'
 import { readsOnly } from '../job/rights'
 import { local } from '../job/document'
 import { usePlaces } from './places'
 import { provideJob } from '../job/open'
 import LedgerList from './LedgerList.vue'
+import LeadMe from './LeadMe.vue'
 import MachineChooser from './MachineChooser.vue'
 import PlacesNav from './PlacesNav.vue'
 import StatesBar from './StatesBar.vue'
@@ -117,9 +118,9 @@ async function go(to: string, entry?: string) {
   await toEntry(job, local(entry))
 }
 
-function next() {
-  const n = plan.value?.next
-  if (!n) return
+const next = () => plan.value && toStep(plan.value.next)
+
+function toStep(n: NonNullable<typeof plan.value>['next']) {
   if (n.card) places.to(narrow.value ? 'bring-up' : 'card')()
   else void go(n.bay, n.entry)
 }
@@ -143,6 +144,8 @@ watch(
   () => plan.value?.next.text,
   () => (unsure.value = false),
 )
+/** One question at a time: as the first plate begins, until somebody wants to see everything. */
+const led = ref(router.currentRoute.value.query.lead === 'yes')
 const pathOpen = ref(false) // on a phone the path is a strip that opens
 useKeys({
   ...Object.fromEntries(order.map((b, i) => [String(i + 1), () => void go(b)])),
@@ -179,6 +182,7 @@ watchEffect(() => {
       run: () => void go(f.bay, f.entries?.[0]),
     })),
     ...places.deeds,
+    { kind: 'command', text: 'Lead me', more: 'one question at a time help', run: () => (led.value = true) },
     { kind: 'command', text: 'Undo', run: job.undo },
     { kind: 'command', text: 'Redo', run: job.redo },
     { kind: 'command', text: 'History', more: 'revisions changed who when restore', run: () => (history.value = true) },
@@ -214,44 +218,18 @@ onUnmounted(() => Object.assign(offered, { deeds: [], toEntry: undefined }))
       <a href="#ledger" @click.prevent="toLedger">Skip to what this plan says</a>
     </p>
     <MachineChooser />
-    <section class="span-top" :class="{ folded: narrow && !pathOpen }" aria-label="Power path">
+    <LeadMe v-if="led" :steps="plan.steps" @go="toStep" @stop="led = false" />
+    <section v-if="!led" class="span-top" :class="{ folded: narrow && !pathOpen }" aria-label="Power path">
       <div class="span-bar">
         <StatesBar v-model:mistake="mistake" :state="state" @show="right" />
         <div class="span-acts">
-          <IconButton
-            label="Undo"
-            title="Undo (Z)"
-            path="M7 3 3 7l4 4M3 7h8a4 4 0 0 1 0 8H7"
-            :disabled="!job.canUndo.value"
-            @click="job.undo"
-          />
-          <IconButton
-            label="Redo"
-            title="Redo (Shift Z)"
-            path="m11 3 4 4-4 4M15 7H7a4 4 0 0 0 0 8h4"
-            :disabled="!job.canRedo.value"
-            @click="job.redo"
-          />
-          <IconButton
-            label="History"
-            title="What was changed (H)"
-            path="M9 2a7 7 0 1 1-7 7M2 4v5h5M9 5v4l3 2"
-            @click="history = true"
-          />
-          <IconButton
-            class="said"
-            :label="unanswered ? `Remarks, ${unanswered} open` : 'Remarks'"
-            title="Remarks and approvals (R)"
-            path="M3 4h12v8H8l-4 3v-3H3z"
-            @click="remarked = true"
-          >
-            <template v-if="unanswered">{{ unanswered }}</template>
-          </IconButton>
+          <ActIcons :unanswered="unanswered" @history="history = true" @remarks="remarked = true" />
           <PlacesNav v-if="!narrow" :at="places.at" :narrow="false" />
           <button type="button" class="strong next" @click="next">
             <span>Next: {{ plan.next.text }}</span
             ><kbd>N</kbd>
           </button>
+          <button v-if="!led && !plan.next.card" type="button" class="plain" @click="led = true">Lead me</button>
           <button
             v-if="plan.next.unknown"
             type="button"
@@ -301,13 +279,13 @@ onUnmounted(() => Object.assign(offered, { deeds: [], toEntry: undefined }))
     <p v-if="job.news.value" class="news" role="status">
       {{ job.news.value }} <button type="button" class="why" @click="job.news.value = ''">Seen</button>
     </p>
-    <div class="span-work">
+    <div class="span-work" :class="{ led }">
       <section id="bench" class="bench" tabindex="-1" :aria-label="plan.bays.find((b) => b.bay === bay)?.title">
         <BayAnswer :bay="bay" />
         <BayHelp :bay="bay" :kind="job.document.value?.bridge.kind ?? ''" />
         <component :is="(brushed && brushedBays[bay]) || bays[bay] || bays.motor" />
       </section>
-      <LedgerList :bay="bay" :remarks="remarks" @bay="go" @answered="answered" />
+      <LedgerList v-if="!led" :bay="bay" :remarks="remarks" @bay="go" @answered="answered" />
     </div>
     <ConflictDialog v-if="everTheirs" />
     <HistoryDrawer v-model="history" />
@@ -393,6 +371,10 @@ onUnmounted(() => Object.assign(offered, { deeds: [], toEntry: undefined }))
   display: grid;
   grid-template-columns: minmax(0, 2fr) minmax(300px, 1fr);
   min-height: calc(100vh - 320px);
+}
+.span-work.led {
+  display: block;
+  max-width: 60rem;
 }
 .bench {
   padding: 14px 18px 24px;

@@ -77,7 +77,7 @@ async function start() {
     }
     change = newChangeID()
     emit('made')
-    await router.push({ name: 'span', params: { id: j.id, bay: 'motor' } })
+    await router.push({ name: 'span', params: { id: j.id, bay: 'motor' }, query: { lead: 'yes' } })
   })
   busy.value = false
 }

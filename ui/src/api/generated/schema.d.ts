@@ -4980,6 +4980,7 @@ export interface components {
             rotary?: components["schemas"]["ConverterView"];
             schools: components["schemas"]["School"][];
             stairs: components["schemas"]["Stair"][];
+            steps: components["schemas"]["Next"][];
             supply: components["schemas"]["Figure"][];
             trim?: components["schemas"]["TrimView"];
             use?: components["schemas"]["UseVerdict"];
