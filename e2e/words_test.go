@@ -54,7 +54,8 @@ func TestFewWordsLieOpen(t *testing.T) {
 			count(strings.ToLower(bay), "#bench", 250)
 		}
 		job := strings.Split(eval[string](p, "location.pathname"), "/")[2]
-		for _, view := range [][2]string{{"weigh", ".weigh-answer"}, {"card", ".card h1"}, {"log", "h1"}, {"desk", ".tile"}} {
+		for _, view := range [][2]string{{"weigh", ".weigh-answer"}, {"card", ".card h1"}, {"log", "h1"}, {"desk",
+			".tile"}} {
 			p.visit(fmt.Sprintf("%s/jobs/%s/%s", s.url, job, view[0]))
 			p.sees(view[1], "")
 			count(view[0], "body", 0)

@@ -30,7 +30,8 @@ func TestTheWrittenListsOfEntriesAreThePrograms(t *testing.T) {
 	require.NoError(t, err)
 	var settings []entry.Setting
 	require.NoError(t, json.Unmarshal(text, &settings))
-	require.Equal(t, entry.Settings(all, places), settings, "ui/src/desk/settings.json is not current: run scripts/types")
+	require.Equal(t, entry.Settings(all, places), settings, "ui/src/desk/settings.json is not current: run "+
+		"scripts/types")
 	for _, one := range settings {
 		require.NotEmpty(t, finding.OfChapter(one.Chapter), "%s stands in no bay", one.Path)
 	}

@@ -51,8 +51,9 @@ var Bays = []Bay{Supply, Protection, Bridge, Leads, Motor, Load}
 
 // chapters are the bays in which a document's chapters are entered.
 var chapters = map[string]Bay{"supply": Supply, "plate": Motor, "leads": Leads, "bridge": Bridge, "drive": Bridge,
-	"rotary": Bridge, "dc": Bridge, "load": Load, "protection": Protection, "fit": Motor, "parts": Bridge, "makeup": Leads,
-	"desk": Bridge, "weigh": Bridge}
+	"rotary": Bridge, "dc": Bridge, "load": Load, "protection": Protection, "fit": Motor, "parts": Bridge,
+	"makeup": Leads,
+	"desk":   Bridge, "weigh": Bridge}
 
 // OfChapter is the bay in which a chapter of the document is entered; empty where it is in none.
 func OfChapter(chapter string) Bay { return chapters[chapter] }

@@ -60,7 +60,7 @@ var unknown = map[string]string{
 		"until then.",
 	finding.ProtectionConductor: "The size is printed on the jacket, or measure the bare copper across. The plan's " +
 		"figure serves until then.",
-	finding.ProtectionRelay: "Three thin strips with heaters and a dial in amps are an overload relay. Without one, " +
+	finding.ProtectionRelay: "Three thin strips that warm, with a dial in amps, are an overload relay. Without one, " +
 		"nothing guards the windings.",
 	finding.LeadsBumpWrong:   "Bump it again, hands away, and watch the shaft end.",
 	finding.LeadsClips:       "Open the box, dead, and look whether clips or final joints are on.",

@@ -1,9 +1,6 @@
 package reference
 
-import (
-	"graybridge/core/document"
-	"graybridge/core/finding"
-)
+import "graybridge/core/finding"
 
 var helps = []Help{
 	{Bay: string(finding.Supply),
@@ -18,20 +15,20 @@ var helps = []Help{
 		Wrong: "Many think that the breaker guards the motor: it guards the wire, and only a relay or thermistor " +
 			"guards " +
 			"the winding."},
-	{Bay: string(finding.Bridge), Kind: document.KindCapacitor,
+	{Bay: string(finding.Bridge), Kind: "capacitor",
 		For: "This bay finds the capacitor that makes the third line, and says how much the motor then carries " +
 			"all day.",
 		Needs: "It needs plate, joints and load; later one round of amps with a clamp makes it exact.",
 		Wrong: "More µF is not better: too many burn a winding while it idles, and a start capacitor never stays in."},
-	{Bay: string(finding.Bridge), Kind: document.KindRotary,
+	{Bay: string(finding.Bridge), Kind: "rotary",
 		For:   "This bay sizes the idler and its balance capacitors, and looks at every mix of machines on it.",
 		Needs: "It needs the idler's plate and joints, and every machine that runs on it with its load.",
 		Wrong: "Many start machines before the idler is up, or take controls from the made line: both burn things."},
-	{Bay: string(finding.Bridge), Kind: document.KindDrive,
+	{Bay: string(finding.Bridge), Kind: "drive",
 		For:   "This bay says whether a drive fits, how to wire it, and what to key into it, code by code.",
 		Needs: "It needs the motor's amps in its joints and the drive's plate, or its name where it is known here.",
 		Wrong: "A drive is chosen by amps, not by kilowatts; the supply never goes on its motor terminals."},
-	{Bay: string(finding.Bridge), Kind: document.KindDC,
+	{Bay: string(finding.Bridge), Kind: "dc",
 		For:   "This bay says whether a controller fits a brushed motor, and how to set its trims.",
 		Needs: "It needs the motor's armature and field plate, and what stands on the controller.",
 		Wrong: "Never open the field while it turns; and a mean-reading meter shows too few amps behind a controller."},
