@@ -2,8 +2,12 @@ package e2e
 
 import (
 	"testing"
+	"time"
 
 	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/require"
+
+	"graybridge/store/storetest"
 )
 
 // The pocket reference without a machine: a word by another name, leads in the other naming, a table, a formula with
@@ -54,4 +58,29 @@ func TestThePocketReference(t *testing.T) {
 	p.sees(".term-card", "empties it within a minute")
 	p.click(".term-card a", "All words")
 	p.sees(".word", "bleed resistor")
+}
+
+// The reference was opened once on this device: it is there without a network, but for what is worked out.
+func TestTheReferenceIsThereWithoutANetwork(t *testing.T) {
+	t.Parallel()
+	database := storetest.Migrated(t)
+	s := serve(t, database, "")
+	p := another(t, s.url+"/reference")
+	p.sees(".word", "made third line")
+	p.keptOnDevice()
+	p.visit(s.url + "/reference")
+	p.sees(".word", "made third line")
+	kept := `(async () => (await (await caches.open('reference')).keys()).length >= 3)()`
+	require.Eventually(t, func() bool { return eval[bool](p, kept) }, patience, 50*time.Millisecond)
+	p.expect("ERR_")
+	p.expect("Failed to load resource")
+	p.expect("does not answer")
+	s.kill()
+	p.visit(s.url + "/reference")
+	p.fill(".words-find input", "VFD")
+	p.sees(".word", "drive")
+	p.click(".pocket-parts a", "Leads")
+	p.sees(".diagram h3", "Six leads: star")
+	p.click(".pocket-parts a", "Wires and breakers")
+	p.sees("#wires-metric", "Source:")
 }

@@ -12,6 +12,7 @@ const floors = [
   ['desk'], // what every room shares of the window: head line, keys, live changes, other windows
   ['outbox'], // what waits on this device to be sent
   ['drawing'],
+  ['glossary'], // words that can be touched, wherever they stand
   ['job'], // one job open for work
   ['parts'], // fields, charts, lists
   ['stores', 'profiles'], // the drawers, and parts out of them; the workshop's own drives and controllers
@@ -29,6 +30,7 @@ const floors = [
     'bringup',
     'logbook',
     'engine',
+    'reference',
     'yard',
     'people',
     'weigh',

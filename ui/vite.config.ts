@@ -97,6 +97,13 @@ export default defineConfig({
             },
           },
           {
+            // The reference is nobody's: it stays on the device that once opened it.
+            urlPattern: ({ request, url }) =>
+              request.method === 'GET' && ['/api/reference', '/api/reference/leads'].includes(url.pathname),
+            handler: 'NetworkFirst',
+            options: { cacheName: 'reference', networkTimeoutSeconds: 3 },
+          },
+          {
             urlPattern: ({ url }) => url.pathname.startsWith('/assets/'),
             handler: async ({ request }) => (await caches.match(request)) ?? fetch(request),
           },

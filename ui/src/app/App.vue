@@ -9,9 +9,9 @@ import KeysDialog from './KeysDialog.vue'
 import PaletteDialog from './PaletteDialog.vue'
 import PersonChooser from './PersonChooser.vue'
 import UnsentDialog from './UnsentDialog.vue'
-import { turn } from '../reference/pocket'
+import { turn } from '../glossary/pocket'
 
-const TermCard = defineAsyncComponent(() => import('../reference/TermCard.vue'))
+const TermCard = defineAsyncComponent(() => import('../glossary/TermCard.vue'))
 const LogInView = defineAsyncComponent(() => import('../people/LogInView.vue'))
 const router = useRouter()
 const route = useRoute()

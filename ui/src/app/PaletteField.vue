@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router'
 import { api } from '../api/client'
 import { found, nearest, offered, type Deed } from '../desk/palette'
 import { ownersWords } from '../symptom/spoken'
-import { pocket, touch, wantPocket } from '../reference/pocket'
+import { pocket, touch, wantPocket } from '../glossary/pocket'
 import { sections } from '../reference/sections'
 
 const open = defineModel<boolean>({ required: true })

@@ -24,7 +24,7 @@ import GateList from './GateList.vue'
 import GateStep from './GateStep.vue'
 import HeatRunPart from './HeatRunPart.vue'
 import SweepPart from './SweepPart.vue'
-import { openWithoutNetwork } from './worker'
+import { openWithoutNetwork } from '../desk/worker'
 
 const props = defineProps<{ id: string }>()
 const router = useRouter()

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import EntryField from '../parts/EntryField.vue'
 import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
-import PartsList from '../stores/PartsList.vue'
+import { PartsList } from '../stores/late'
 
 const job = useJob()
 const plan = computed(() => job.plan.value!)

@@ -1,18 +1,19 @@
 <script setup lang="ts">
 /** A brushed motor on its controller: chosen, its speed understood, trimmed, stopped, wired, and weighed against a swap. */
-import { computed, ref, type Component } from 'vue'
+import { computed, defineAsyncComponent, ref, type Component } from 'vue'
 import BayTabs from '../parts/BayTabs.vue'
 import GradeMark from '../parts/GradeMark.vue'
 import { useJob } from '../job/open'
-import PartsList from '../stores/PartsList.vue'
+import { PartsList } from '../stores/late'
 import ControllersSection from './ControllersSection.vue'
-import DirectInspectSection from './DirectInspectSection.vue'
 import DirectSpeedSection from './DirectSpeedSection.vue'
-import DirectWiringSection from './DirectWiringSection.vue'
 import StopSection from './StopSection.vue'
-import SwapSection from './SwapSection.vue'
 import TrimsSection from './TrimsSection.vue'
 
+/** What is not opened first is fetched when it is opened. */
+const DirectInspectSection = defineAsyncComponent(() => import('./DirectInspectSection.vue'))
+const DirectWiringSection = defineAsyncComponent(() => import('./DirectWiringSection.vue'))
+const SwapSection = defineAsyncComponent(() => import('./SwapSection.vue'))
 const job = useJob()
 const dc = computed(() => job.plan.value?.dc)
 const chosen = computed(() => !!dc.value?.name)

@@ -1,17 +1,18 @@
 <script setup lang="ts">
 /** One motor, one drive: chosen by amps, its speed as the tool sees it, told, wired and commanded. */
-import { computed, ref, type Component } from 'vue'
+import { computed, defineAsyncComponent, ref, type Component } from 'vue'
 import BayTabs from '../parts/BayTabs.vue'
 import GradeMark from '../parts/GradeMark.vue'
 import { useJob } from '../job/open'
 import ChooseSection from './ChooseSection.vue'
-import ControlSection from './ControlSection.vue'
-import InspectSection from './InspectSection.vue'
 import SheetSection from './SheetSection.vue'
-import PartsList from '../stores/PartsList.vue'
+import { PartsList } from '../stores/late'
 import SpeedSection from './SpeedSection.vue'
-import WiringSection from './WiringSection.vue'
 
+/** What is not opened first is fetched when it is opened. */
+const ControlSection = defineAsyncComponent(() => import('./ControlSection.vue'))
+const InspectSection = defineAsyncComponent(() => import('./InspectSection.vue'))
+const WiringSection = defineAsyncComponent(() => import('./WiringSection.vue'))
 const job = useJob()
 const drive = computed(() => job.plan.value?.drive)
 const chosen = computed(() => !!drive.value?.name)

@@ -35,9 +35,9 @@ const turns = [
   <EntryField path="load.does" label="What it does" placeholder="stirs slip" wide />
   <ChoiceField path="load.kind" label="Kind of load" :choices="kinds" />
   <div class="entries load-shares">
-    <EntryField path="load.share" label="Usual share" placeholder="65 %" />
-    <EntryField path="load.lightest" label="Lightest" placeholder="0 %" help="empty: idling" />
-    <EntryField path="load.heaviest" label="Heaviest" placeholder="as usual" />
+    <EntryField path="load.share" label="How hard does it usually work? (% of full load)" placeholder="65 %" />
+    <EntryField path="load.lightest" label="At its lightest" placeholder="0 %" help="empty: idling" />
+    <EntryField path="load.heaviest" label="At its heaviest" placeholder="as usual" />
   </div>
   <div class="entries load-shares">
     <EntryField path="load.on_minutes" label="Runs for, at a time" placeholder="all day" help="empty: all day" />

@@ -2,7 +2,7 @@
 /** The answer first: one sentence at the top of a bay that says what to do there. */
 import { computed } from 'vue'
 import { useJob } from '../job/open'
-import TermText from '../reference/TermText.vue'
+import TermText from '../glossary/TermText.vue'
 import GradeMark from './GradeMark.vue'
 
 const props = defineProps<{ bay: string }>()

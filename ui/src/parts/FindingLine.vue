@@ -2,7 +2,7 @@
 /** What the plan says, said again where the hand is, with its cures. */
 import type { Finding } from '../api/client'
 import { useJob } from '../job/open'
-import TermText from '../reference/TermText.vue'
+import TermText from '../glossary/TermText.vue'
 import GradeMark from './GradeMark.vue'
 
 defineProps<{ finding: Finding }>()

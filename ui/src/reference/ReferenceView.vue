@@ -2,10 +2,12 @@
 /** What a shop keeps on the wall: words, leads, colours, wires, frames, capacitors, instruments, formulas. */
 import { computed, nextTick, onMounted, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import { reference } from '../api/reference'
 import { setHead } from '../desk/head'
 import { useKeys } from '../desk/keys'
+import { openWithoutNetwork } from '../desk/worker'
 import { sections } from './sections'
-import { pocket, wantPocket } from './pocket'
+import { pocket, wantPocket } from '../glossary/pocket'
 import FormulasSection from './FormulasSection.vue'
 import LeadsSection from './LeadsSection.vue'
 import SheetTable from './SheetTable.vue'
@@ -15,6 +17,8 @@ const route = useRoute()
 onMounted(async () => {
   setHead('', 'Pocket reference')
   await wantPocket()
+  await openWithoutNetwork() // what was read before the worker stood is read once more, and kept
+  await Promise.allSettled([reference.pocket(), reference.leads('iec'), reference.leads('t')])
 })
 /** One section is open at a time; the address says which. */
 const open = computed(() => {

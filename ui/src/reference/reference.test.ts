@@ -3,11 +3,11 @@ import { flushPromises, mount, type VueWrapper } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { createMemoryHistory, createRouter } from 'vue-router'
 import { until } from '../job/network'
-import BayHelp from './BayHelp.vue'
-import { pieces, pocket, termOf, touch, touched, wantPocket } from './pocket'
+import BayHelp from '../glossary/BayHelp.vue'
+import { pieces, pocket, termOf, touch, touched, wantPocket } from '../glossary/pocket'
 import ReferenceView from './ReferenceView.vue'
-import TermCard from './TermCard.vue'
-import TermText from './TermText.vue'
+import TermCard from '../glossary/TermCard.vue'
+import TermText from '../glossary/TermText.vue'
 
 const drawing = { title: 'can', width: 200, height: 96, items: [], facts: [] }
 const given = {

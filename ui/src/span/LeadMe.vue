@@ -5,7 +5,7 @@
  */
 import { computed, ref, watch } from 'vue'
 import type { Plan } from '../api/client'
-import TermText from '../reference/TermText.vue'
+import TermText from '../glossary/TermText.vue'
 
 type Step = Plan['steps'][number]
 const props = defineProps<{ steps: Step[] }>()

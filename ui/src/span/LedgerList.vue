@@ -5,7 +5,7 @@ import type { Finding } from '../api/client'
 import type { Remark } from '../api/people'
 import { signedAt } from '../parts/dates'
 import GradeMark from '../parts/GradeMark.vue'
-import TermText from '../reference/TermText.vue'
+import TermText from '../glossary/TermText.vue'
 import { vRove } from '../parts/rove'
 import { useJob } from '../job/open'
 

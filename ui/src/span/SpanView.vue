@@ -24,7 +24,6 @@ import DrawingView from '../drawing/DrawingView.vue'
 import { litBy } from '../drawing/shapes'
 import { toEntry } from '../parts/hand'
 import BayAnswer from '../parts/BayAnswer.vue'
-import BayHelp from '../reference/BayHelp.vue'
 import ActIcons from './ActIcons.vue'
 import { useSaid } from './said'
 import { readsOnly } from '../job/rights'
@@ -32,12 +31,13 @@ import { local } from '../job/document'
 import { usePlaces } from './places'
 import { provideJob } from '../job/open'
 import LedgerList from './LedgerList.vue'
-import LeadMe from './LeadMe.vue'
 import MachineChooser from './MachineChooser.vue'
 import PlacesNav from './PlacesNav.vue'
 import StatesBar from './StatesBar.vue'
 import { pointedKey, shownKey, type Shown, type StateID } from '../job/state'
 
+const BayHelp = defineAsyncComponent(() => import('../glossary/BayHelp.vue'))
+const LeadMe = defineAsyncComponent(() => import('./LeadMe.vue'))
 const ConflictDialog = defineAsyncComponent(() => import('./ConflictDialog.vue'))
 const RemarksDrawer = whenOpened(() => import('./RemarksDrawer.vue'))
 const HistoryDrawer = whenOpened(() => import('./HistoryDrawer.vue'))

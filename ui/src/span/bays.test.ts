@@ -67,6 +67,7 @@ describe('the cans', () => {
 
   it('list every part with what it must be, under the caution', async () => {
     const { w } = await shown(onCapacitor(), CansSection)
+    await until('the parts are fetched', () => w.find('.buys').exists())
     const buys = w.find('.buys')
     expect(buys.text()).toContain('Overload relay')
     expect(buys.text()).toContain('guide value')

@@ -1,4 +1,4 @@
-/** Makes the pages open without a network once a machine was pinned on this device. */
+/** Makes the pages open without a network once a machine was pinned on this device, or the reference was opened. */
 let asked = false
 
 export async function openWithoutNetwork(): Promise<void> {
