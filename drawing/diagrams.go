@@ -1,6 +1,8 @@
 package drawing
 
 import (
+	"strings"
+
 	"graybridge/core/leads"
 	"graybridge/core/site"
 )
@@ -42,6 +44,11 @@ func diagram(k leads.Kind, n leads.Naming, way leads.Way) Diagram {
 	}
 	d := Diagram{Kind: k, Title: title, Joints: []string{}, Drawing: Windings(p, &s)}
 	d.Drawing.Title = title
+	if k == leads.Three { // of what is joined inside only the lead that comes out has a name
+		for i, item := range d.Drawing.Items {
+			d.Drawing.Items[i].Text, _, _ = strings.Cut(item.Text, "-")
+		}
+	}
 	d.Drawing.Facts = []Fact{}
 	for _, g := range joints {
 		line, names := cornerLabel(p, g)

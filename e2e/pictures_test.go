@@ -60,7 +60,10 @@ func TestPictures(t *testing.T) {
 			p.picture(name)
 		}
 	}
-	bay("Blunger", "Motor", "motor")
+	p.visit(s.url + "/reference#leads")
+	p.sees(".diagram h3", "Twelve leads")
+	eval[bool](p, `(document.activeElement?.blur(), window.scrollTo(0, 0), true)`)
+	p.picture("reference")
 	bay("Blunger", "Supply", "supply")
 	p.do(chromedp.EmulateViewport(1280, 1100))
 	bay("Clay room converter", "Leads", "")

@@ -185,7 +185,7 @@ func (w Installed) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 	c.Parts = append(c.Parts,
 		bringup.Line{Name: "Run capacitor", Value: can.List(a.Parts),
 			Note: fmt.Sprintf("film, continuous duty, ±5 %%, %s AC or more", unit.Whole(a.Class, "V"))},
-		bringup.Line{Name: "Bleed resistor", Value: a.Bleed.String(), Note: "across the capacitor, for good"})
+		bringup.Line{Name: "Bleed resistor", Value: a.Bleed.String(), Note: "always across the capacitor"})
 	if w.StartEntered > 0 {
 		c.Parts = append(c.Parts, bringup.Line{Name: "Start capacitor", Value: unit.Text(w.StartEntered, "µF"),
 			Note: fmt.Sprintf("electrolytic, %s, by %s, out within 2 s, with a bleed resistor", a.Start.ClassText(),
@@ -204,7 +204,7 @@ func (w Installed) Card(c *bringup.Card, p bridge.Planned, g bridge.Guarded) {
 				unit.Text(ch.CapacitorOwn, "A") + ", guide value"})
 		set := bringup.Line{Name: "Overload relay", Value: cmp.Or(bridge.Noted(g.Noted.RelaySet),
 			bridge.SizeText(ch.RelaySet)),
-			Note: bridge.RelayWords(string(ch.Relay)) + "; plan asks " + bridge.SizeText(ch.RelaySet)}
+			Note: bridge.RelayWords(string(ch.Relay)) + "; the plan wants " + bridge.SizeText(ch.RelaySet)}
 		switch {
 		case w.Protection.Relay == protection.Thermistor:
 			set = bringup.Line{Name: "Winding guard", Value: "thermistor in the winding",
@@ -300,7 +300,7 @@ func (w Installed) Buys(g bridge.Guarded) []bridge.Buy {
 	}
 	if a.Bleed.Ohm > 0 {
 		out = append(out, bridge.Buy{ID: "bleed", Count: 1, What: "Bleed resistor", Spec: a.Bleed.Spec(),
-			Note: "across the cans for good, never through a switch: below 50 V within a minute"})
+			Note: "always across the cans, never through a switch: below 50 V within a minute"})
 	}
 	if w.StartEntered > 0 {
 		s := a.Start

@@ -15,7 +15,7 @@ func (a Answer) saturates(m *machine.Model, neverIdles bool,
 	with func(...finding.Why) []finding.Why) (finding.Finding, bool) {
 	flux, when := a.Idle.Flux, "Idling"
 	if neverIdles {
-		when = "Run uncoupled"
+		when = "Uncoupled"
 	}
 	if a.Usual.Flux > flux {
 		flux, when = a.Usual.Flux, "At your load"

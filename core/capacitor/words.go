@@ -122,7 +122,7 @@ func (q Question) sayIdle(s float64, idle string, cures []finding.Cure, with fun
 func saySaturates(when string, flux float64, c *circuit.Saturation,
 	with func(...finding.Why) []finding.Why) finding.Finding {
 	return finding.Finding{ID: "capacitor.saturates", Grade: finding.Note,
-		Sentence: fmt.Sprintf("%s it runs hotter than it would on a three-phase supply.", when),
+		Sentence: fmt.Sprintf("%s, it runs hotter than on a three-phase supply.", when),
 		Detail: fmt.Sprintf("Its iron carries up to %s of its rated flux and takes %s times the magnetising amps. "+
 			"The amps "+
 			"here count that with a usual curve; two readings without load, with different µF, show this motor's own.",

@@ -29,7 +29,8 @@ func liftedSaid(p *Profile) string {
 }
 
 const (
-	lackOnePhase = "Whether it may run on one phase. The machine's plan asks; until then half of its rating counts."
+	lackOnePhase = "Whether it may run on one phase. The machine's plan asks for it; until then half of its rating " +
+		"counts."
 	lackOverload = "What it gives for a minute. 150 % of its amps is taken for starts and ramps."
 	lackHertz    = "Its highest hertz. 120 Hz is taken for the top speed."
 	lackInput    = "Its rated input amps. Breaker and wire are counted from its power."

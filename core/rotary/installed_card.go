@@ -57,7 +57,7 @@ func (w Installed) Card(c *bringup.Card, _ bridge.Planned, g bridge.Guarded) {
 	relay := bringup.Line{
 		Name:  "Overload relay",
 		Value: cmp.Or(bridge.Noted(g.Noted.RelaySet), bridge.SizeText(z.RelaySet)),
-		Note:  "one pole in each lead; plan asks " + bridge.SizeText(z.RelaySet),
+		Note:  "one pole in each lead; the plan wants " + bridge.SizeText(z.RelaySet),
 	}
 	if z.RelaySet == 0 {
 		relay.Value, relay.Note = cmp.Or(

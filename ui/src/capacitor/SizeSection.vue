@@ -30,13 +30,13 @@ const said = computed(() => plan.value.findings.filter((f) => f.id === 'capacito
     <IslandChart />
     <div class="bridge-side">
       <section class="bars" aria-label="Winding amps">
-        <h3>Winding amps, of plate</h3>
+        <h3>Winding amps, of rated</h3>
         <div v-for="c in plan.wanted.coils" :key="c.name" class="bar" :class="`bar-${c.tone}`">
           <span>{{ c.name }}</span>
           <span class="bar-track"><span class="bar-fill" :style="{ width: `${Math.min(100, c.share * 50)}%` }" /></span>
           <strong>{{ c.of ?? '' }}</strong>
         </div>
-        <p class="soft bar-note">The line is rated amps: {{ plan.motor.find((f) => f.id === 'winding')?.note }}</p>
+        <p class="soft bar-note">The mark is at rated amps: {{ plan.motor.find((f) => f.id === 'winding')?.note }}</p>
       </section>
       <div class="bridge-entry">
         <EntryField

@@ -112,7 +112,7 @@ const ramps = computed(() => [
       {{ (drive.point.asked * 100).toFixed(0) }} %, for good there are
       {{ (drive.point.continuous * 100).toFixed(0) }} %, for a minute {{ (drive.point.short * 100).toFixed(0) }} %.
       <template v-if="drive.point.carries">
-        Motor {{ plain(drive.point.amps) }} A, {{ (drive.point.share * 100).toFixed(0) }} % of plate.
+        Motor {{ plain(drive.point.amps) }} A, {{ (drive.point.share * 100).toFixed(0) }} % of rated amps.
       </template>
     </p>
   </section>

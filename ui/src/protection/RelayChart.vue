@@ -14,7 +14,12 @@ const lines = computed(() => {
   const r = ranges.value
   if (!r) return []
   return [
-    { id: 'winding', text: 'worst winding, of plate', y: points.value.map((p) => p.worst * 100), tone: 'bad' as const },
+    {
+      id: 'winding',
+      text: 'hottest winding, of rated',
+      y: points.value.map((p) => p.worst * 100),
+      tone: 'bad' as const,
+    },
     {
       id: 'lines',
       text: 'in the supply lines, of its setting',
