@@ -8,7 +8,6 @@ import (
 var (
 	// unspelt are numbers with their units, names of leads and ratings: nobody spells them out.
 	unspelt = regexp.MustCompile(`[(]?[≈<>±×−+-]?\d[\d.,/–-]*(?:[\s\x{a0}]?(?:%|×|°C|[kMmµ]?[VAWΩFs]|kVA|VA|hp|Hz|rpm|Nm|min|h|mm²?|m|kg|AWG|poles?)(?:\b|$))?[)]?|\b[A-Z]{1,2}\d*(?:[–-][A-Z]\d*)?\b`)
-	ends    = regexp.MustCompile(`[.!?…:;](?:\s+|$)`)
 	vowels  = regexp.MustCompile(`[aeiouy]+`)
 	letters = regexp.MustCompile(`[a-z]`)
 )

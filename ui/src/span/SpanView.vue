@@ -229,30 +229,30 @@ onUnmounted(() => Object.assign(offered, { deeds: [], toEntry: undefined }))
             <span>Next: {{ plan.next.text }}</span
             ><kbd>N</kbd>
           </button>
-          <button v-if="!led && !plan.next.card" type="button" class="plain" @click="led = true">Lead me</button>
-          <button
-            v-if="plan.next.unknown"
-            type="button"
-            class="plain unsure"
-            :aria-expanded="unsure"
-            aria-controls="unsure"
-            @click="unsure = !unsure"
-          >
-            I don’t know
-          </button>
         </div>
       </div>
-      <p v-if="unsure && plan.next.unknown" id="unsure" class="span-unsure" role="status">
-        <strong>{{ plan.next.text }}</strong> {{ plan.next.unknown }}
-        <button type="button" class="why" @click="next">Go there</button>
-        <button type="button" class="why" @click="unsure = false">Close</button>
-      </p>
       <BehindLine />
       <p class="span-verdict" :class="`verdict-${shown.grade}`">
         {{ shown.verdict }}
-        <RouterLink class="why span-wrong" :to="places.at('desk')">Something is wrong</RouterLink>
+        <RouterLink class="why span-wrong" :to="places.at('desk')">Something is wrong</RouterLink>{{ ' ' }}
+        <button
+          v-if="plan.next.unknown"
+          type="button"
+          class="why unsure"
+          :aria-expanded="unsure"
+          aria-controls="unsure"
+          @click="unsure = !unsure"
+        >
+          I don’t know</button
+        >{{ ' ' }}
+        <button v-if="!plan.next.card" type="button" class="why" @click="led = true">Lead me</button>
         <span v-if="approval" class="span-approval">{{ approval }}</span>
         <span v-if="state === 'mistake' && wrong">{{ wrong.about }} <strong>Cure.</strong> {{ wrong.cure }}</span>
+      </p>
+      <p v-if="unsure && plan.next.unknown" id="unsure" class="span-unsure" role="status">
+        <strong>{{ plan.next.text }}</strong> {{ plan.next.unknown }}
+        <button type="button" class="why" @click="next">Go there</button>{{ ' ' }}
+        <button type="button" class="why" @click="unsure = false">Close</button>
       </p>
       <PlacesNav v-if="narrow" :at="places.at" narrow />
       <button
@@ -308,6 +308,9 @@ onUnmounted(() => Object.assign(offered, { deeds: [], toEntry: undefined }))
   padding: 4px 18px 0;
   font-size: 0.93rem;
   line-height: 1.25;
+}
+.span-verdict > .why {
+  margin-left: 10px;
 }
 .span-approval {
   margin-left: 12px;

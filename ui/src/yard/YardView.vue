@@ -395,6 +395,9 @@ async function purge(id: string, work: () => Promise<unknown>) {
     margin-top: 8px;
   }
 }
+.yard-examples {
+  margin-top: 28px;
+}
 .yard-gone {
   display: flex;
   flex-wrap: wrap;
