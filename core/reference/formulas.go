@@ -80,10 +80,6 @@ var pole = unit.Kind{Base: "poles", Default: "", Example: "4", Largest: 96, Unit
 // number reads a number without a unit.
 var number = unit.Kind{Base: "times", Default: "", Example: "3", Largest: 1000, Units: map[string]float64{"": 1}}
 
-// seconds reads a time in seconds.
-var seconds = unit.Kind{Base: "s", Default: "s", Example: "60 s", Largest: 1e5, Units: map[string]float64{"s": 1,
-	"min": 60}}
-
 // size reads a conductor, which the formula reads itself.
 var size = unit.Kind{Base: "", Default: "mm²", Example: "2.5 mm²", Largest: 500, Units: map[string]float64{"mm²": 1,
 	"mm2": 1, "awg": 1, "AWG": 1}}
@@ -99,7 +95,7 @@ func feeder(x map[string]float64, typed map[string]string) ([]string, error) {
 	}
 	ohm, ok := table.OhmPerMetre(c.SquareMM, c.AWG)
 	if !ok {
-		return nil, noSuchSize
+		return nil, errNoSuchSize
 	}
 	lost := x["amps"] * 2 * x["length"] * ohm
 	return feederResult(lost, lost/x["volts"]), nil

@@ -8,7 +8,7 @@ import (
 	"graybridge/core/unit"
 )
 
-var noSuchSize = errors.New("a size of the table, like 2.5 mm² or 12 AWG")
+var errNoSuchSize = errors.New("a size of the table, like 2.5 mm² or 12 AWG")
 
 func problemOf(typed, example string) string {
 	return fmt.Sprintf("“%s” could not be read: write it like %s.", typed, example)

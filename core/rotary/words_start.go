@@ -236,9 +236,7 @@ func startsOnCan(o *Solved) finding.Finding {
 func creeps(o *Solved) finding.Finding {
 	s := o.Answer.IdlerStart
 	return finding.Finding{ID: IDCreeps, Grade: finding.Caution, Entries: []string{"rotary.cans_join"},
-		Sentence: fmt.Sprintf(
-			"With the balance capacitors fixed in, the idler may creep up by itself.",
-		),
+		Sentence: "With the balance capacitors fixed in, the idler may creep up by itself.",
 		Detail: fmt.Sprintf("They give %s of rated torque against %s of friction. That takes many seconds at locked "+
 			"amps: breaker or windings pay. It is no way to start.", unit.Percent(s.Alone), unit.Percent(s.Friction)),
 		Cures: []finding.Cure{
