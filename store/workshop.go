@@ -16,7 +16,7 @@ type Workshop struct {
 	Revision int               `db:"revision"`
 	Settings document.Workshop `db:"settings"`
 	People   []string          `db:"people"`
-	Jobs     int               `db:"jobs"` // on the shelf that was asked for
+	Jobs     int               `db:"jobs"`    // on the shelf that was asked for
 	Example  bool              `db:"example"` // made up, to be looked at
 }
 

@@ -4,6 +4,7 @@ import { computed, onUnmounted, ref, watch } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
 import type { Ahead } from './ahead'
 import { stands } from './ahead'
+import TermText from '../glossary/TermText.vue'
 import TakeField from './TakeField.vue'
 import FileField from '../parts/FileField.vue'
 import { when } from '../parts/dates'
@@ -100,9 +101,9 @@ const questions = {
     <p v-else-if="gate.state === 'passed'" class="step-says passed">
       Passed by {{ gate.who || 'no name' }}, {{ gate.taken && when(gate.taken) }}.
     </p>
-    <p v-if="gate.caution" class="caution step-caution">{{ gate.caution }}</p>
+    <p v-if="gate.caution" class="caution step-caution"><TermText aside :text="gate.caution" /></p>
     <ol class="step-do">
-      <li v-for="d in gate.do" :key="d">{{ d }}</li>
+      <li v-for="d in gate.do" :key="d"><TermText aside :text="d" /></li>
     </ol>
     <div v-if="gate.wait" class="step-wait">
       <button type="button" class="plain" :disabled="readonly" @click="wait">Wait {{ gate.wait.text }}</button>

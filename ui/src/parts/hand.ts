@@ -1,6 +1,14 @@
 import { nextTick } from 'vue'
 import type { OpenJob } from '../job/open'
 
+/** Moves the eye to where the hand was led: it may have been on screen all the time. */
+export function eye(at: Element | null | undefined) {
+  at?.animate?.([{ boxShadow: '0 0 0 4px #1d5d64' }, { boxShadow: '0 0 0 4px transparent' }], {
+    duration: 1400,
+    easing: 'ease-in',
+  })
+}
+
 /** How many times a field is looked for while its bay is loaded. */
 const patience = 100
 
@@ -21,4 +29,5 @@ export async function toEntry(job: OpenJob, own: string) {
   }
   field?.focus()
   field?.scrollIntoView({ block: 'center' })
+  eye(field)
 }

@@ -22,7 +22,7 @@ import BayNav from './BayNav.vue'
 import { bays, brushedBays, loadAhead } from './bays'
 import DrawingView from '../drawing/DrawingView.vue'
 import { litBy } from '../drawing/shapes'
-import { toEntry } from '../parts/hand'
+import { eye, toEntry } from '../parts/hand'
 import BayAnswer from '../parts/BayAnswer.vue'
 import ActIcons from './ActIcons.vue'
 import { useSaid } from './said'
@@ -113,6 +113,7 @@ async function go(to: string, entry?: string) {
     const bench = document.getElementById('bench')
     bench?.focus({ preventScroll: true })
     if (bench && bench.getBoundingClientRect().top > innerHeight * 0.6) bench.scrollIntoView({ block: 'start' })
+    eye(bench?.querySelector('.answer'))
     return
   }
   await toEntry(job, local(entry))
