@@ -4,7 +4,6 @@ import { computed, ref } from 'vue'
 import type { Belief } from '../api/symptom'
 import { useJob } from '../job/open'
 import DrawingView from '../drawing/DrawingView.vue'
-import TermText from '../glossary/TermText.vue'
 import MarksRuler from './MarksRuler.vue'
 
 const props = defineProps<{ check: NonNullable<Belief['next']>; marks: Belief['marks'] }>()
@@ -21,8 +20,8 @@ const lit = computed(() => new Set((props.check.studs ?? []).map((s) => `stud ${
 <template>
   <div class="check" :data-check="check.id">
     <h2>Next: {{ check.name }}</h2>
-    <p class="caution"><TermText aside :text="check.caution" /></p>
-    <p><TermText aside :text="check.do" /></p>
+    <p class="caution">{{ check.caution }}</p>
+    <p>{{ check.do }}</p>
     <p v-if="check.hint" class="soft">{{ check.hint }}</p>
     <details v-if="box?.items.length" class="check-box">
       <summary>Where the probes go: {{ check.studs!.join(' and ') }}</summary>
