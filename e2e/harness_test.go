@@ -409,6 +409,7 @@ func (p *page) begin(name string, rules ...string) {
 		true))(document.querySelector('.first-shop select'))`)
 	p.fill("#first-name", name)
 	p.click(".first button", "Start")
+	p.until("the first question's field has the focus", `document.activeElement?.closest('[data-entry]')`)
 	p.click(".lead button", "Show me everything")
 	p.sees(".bench h2", "Motor")
 }
